@@ -1,0 +1,170 @@
+package court
+
+import (
+	"math"
+	"testing"
+
+	"hodometer/core/units"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+func named(t testing.TB, id string) *Court {
+	c, err := ByID(id)
+	require.NoError(t, err)
+	return c
+}
+
+// ITF Rules of Tennis, rule 1 [rule; memory]: 78 × 27 ft, 36 ft for doubles,
+// service line 21 ft from the net, net 3 ft at the centre and 3 ft 6 in at the
+// posts, which stand 3 ft outside the sideline.
+func TestFullCourtIsTheRuleBooks(t *testing.T) {
+	c := named(t, "tennis")
+	require.InDelta(t, 23.77, 2*c.HalfLength, 0.005)
+	require.InDelta(t, 8.23, 2*c.HalfWidth[Singles], 0.005)
+	require.InDelta(t, 10.97, 2*c.HalfWidth[Doubles], 0.005)
+	_, d := c.Nearest(Singles, Point{1, -units.Feet(21)})
+	require.InDelta(t, 0, d, 1e-9)
+	require.InDelta(t, units.Feet(3), c.NetHeight(Singles, 0), 1e-12)
+	require.InDelta(t, units.Feet(3.5), c.NetHeight(Singles, units.Feet(13.5+3)), 1e-12)
+	require.InDelta(t, units.Feet(3.5), c.NetHeight(Doubles, -units.Feet(18+3)), 1e-12)
+	require.InDelta(t, units.Feet(3.25), c.NetHeight(Doubles, units.Feet(10.5)), 1e-12, "halfway to the post, halfway up")
+	require.Zero(t, c.NetHeight(Singles, 7))
+}
+
+// ITF Rules of Tennis, 10-and-under appendix [rule; memory].
+func TestJuniorStagesLieInTheirRanges(t *testing.T) {
+	for id, r := range map[string]struct{ long0, long1, wide0, wide1, net0, net1 float64 }{
+		"tennisRed":    {36, 36, 14, 20, 31.5, 33},
+		"tennisOrange": {58, 60, 20, 27, 31.5, 36},
+	} {
+		c := named(t, id)
+		in := func(ft0, ft1, metres float64) {
+			require.GreaterOrEqual(t, metres, units.Feet(ft0)-1e-9, id)
+			require.LessOrEqual(t, metres, units.Feet(ft1)+1e-9, id)
+		}
+		in(r.long0, r.long1, 2*c.HalfLength)
+		in(r.wide0, r.wide1, 2*c.HalfWidth[Singles])
+		in(r.wide0, r.wide1, 2*c.HalfWidth[Doubles])
+		in(r.net0/12, r.net1/12, c.NetHeight(Singles, 1))
+	}
+}
+
+// Closed form over the rule book's dimensions [rule]: the window from the
+// centre of the singles baseline to the far corners is 2·atan(13.5/78) =
+// 19.64°, and the cross-court diagonal is 82.54 ft = 25.16 m.
+func TestDiagonalAndAngle(t *testing.T) {
+	c := named(t, "tennis")
+	centre, err := c.SpotFor("centre mark", RightHand, Near)
+	require.NoError(t, err)
+	left, right := c.Window(Singles, centre, c.HalfLength)
+	require.InDelta(t, 19.64, (right-left)*180/math.Pi, 0.005)
+	require.InDelta(t, -left, right, 1e-12)
+
+	from, _ := c.SpotFor("deuce corner", RightHand, Near)
+	to, _ := c.SpotFor("deuce corner", RightHand, Far)
+	require.InDelta(t, 25.16, from.Distance(to), 0.005)
+	require.InDelta(t, units.Feet(82.54), from.Distance(to), 0.005)
+
+	deepL, deepR := c.Window(Singles, from, c.HalfLength)
+	shortL, _ := c.Window(Singles, from, 3)
+	require.Greater(t, -deepL, deepR, "cross-court is the wider side")
+	require.Greater(t, -shortL, -deepL, "and the shorter ball is wider still")
+}
+
+func TestInOrOut(t *testing.T) {
+	c := named(t, "tennis")
+	l, s, d := c.HalfLength, c.HalfWidth[Singles], c.HalfWidth[Doubles]
+	for _, k := range []struct {
+		why  string
+		a    Area
+		end  End
+		p    Point
+		want bool
+	}{
+		{"on both lines", Singles, Far, Point{s, l}, true},
+		{"a millimetre wide", Singles, Far, Point{s + 0.001, l}, false},
+		{"the alley is in for doubles", Doubles, Far, Point{s + 0.5, 5}, true},
+		{"a millimetre long", Doubles, Far, Point{-d, l + 0.001}, false},
+		{"own side of the net", Singles, Far, Point{0, -1}, false},
+		{"near end", Singles, Near, Point{0, -1}, true},
+	} {
+		require.Equal(t, k.want, c.In(k.a, k.end, k.p), k.why)
+	}
+	for _, k := range []struct {
+		why   string
+		from  End
+		deuce bool
+		p     Point
+		want  bool
+	}{
+		{"from the right, across to the left", Near, true, Point{-2, 5}, true},
+		{"from the right, straight on", Near, true, Point{2, 5}, false},
+		{"centre line is in for both", Near, false, Point{0, 6}, true},
+		{"past the service line", Near, true, Point{-2, 6.41}, false},
+		{"from the far end", Far, true, Point{2, -5}, true},
+		{"the alley is out, doubles too", Near, true, Point{-s - 0.1, 4}, false},
+	} {
+		in, err := c.InServe(k.from, k.deuce, k.p)
+		require.NoError(t, err)
+		require.Equal(t, k.want, in, k.why)
+	}
+}
+
+func TestSpotsFollowTheHandAndTheEnd(t *testing.T) {
+	c := named(t, "tennis")
+	rightNear, _ := c.SpotFor("forehand corner", RightHand, Near)
+	leftNear, _ := c.SpotFor("forehand corner", LeftHand, Near)
+	rightFar, _ := c.SpotFor("forehand corner", RightHand, Far)
+	deuce, _ := c.SpotFor("deuce corner", LeftHand, Near)
+	require.Equal(t, rightNear.Mirror(), leftNear)
+	require.Equal(t, Point{-rightNear.X, -rightNear.Y}, rightFar)
+	require.Equal(t, rightNear, deuce, "the deuce corner is the same for both hands")
+	_, err := c.SpotFor("kitchen", RightHand, Near)
+	require.ErrorContains(t, err, `"kitchen"`)
+}
+
+func TestZonesCountFromEitherEnd(t *testing.T) {
+	for _, c := range All() {
+		for i, z := range c.Zones {
+			mid := Point{0, -(z.From + z.To) / 2}
+			got, fromNet := c.ZoneAt(mid, FromNet)
+			_, fromBase := c.ZoneAt(mid, FromBaseline)
+			require.Equal(t, z, got)
+			require.Equal(t, i+1, fromNet)
+			require.Equal(t, len(c.Zones)+1, fromNet+fromBase)
+			if i > 0 {
+				require.InDelta(t, c.Zones[i-1].To, z.From, 1e-12, "no gap between zones")
+			}
+		}
+		behind, n := c.ZoneAt(Point{0, -c.HalfLength - 1}, FromBaseline)
+		require.Equal(t, "neutral", behind.Name)
+		require.Equal(t, 1, n)
+	}
+}
+
+// Mirroring the input mirrors the answer, and leaving the court along a ray
+// ends on a line of the court.
+func TestMirrorAndEdgeProperties(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		c := rapid.SampledFrom(All()).Draw(t, "court")
+		a := rapid.SampledFrom([]Area{Singles, Doubles}).Draw(t, "area")
+		p := Point{rapid.Float64Range(-8, 8).Draw(t, "x"), rapid.Float64Range(-15, 15).Draw(t, "y")}
+		theta := rapid.Float64Range(-math.Pi, math.Pi).Draw(t, "theta")
+		_, d := c.Nearest(a, p)
+		_, dm := c.Nearest(a, p.Mirror())
+		require.InDelta(t, d, dm, 1e-9)
+		require.Equal(t, c.In(a, Far, p), c.In(a, Far, p.Mirror()))
+		require.InDelta(t, c.NetHeight(a, p.X), c.NetHeight(a, -p.X), 1e-12)
+		require.Equal(t, p, p.Mirror().Mirror())
+		run := c.ToEdge(a, Far, p, theta)
+		require.InDelta(t, run, c.ToEdge(a, Far, p.Mirror(), math.Pi-theta), 1e-9)
+		if run > 0 {
+			inside := Point{p.X + 0.999*run*math.Cos(theta), p.Y + 0.999*run*math.Sin(theta)}
+			outside := Point{p.X + (run+1e-6)*math.Cos(theta), p.Y + (run+1e-6)*math.Sin(theta)}
+			require.True(t, c.In(a, Far, inside))
+			require.False(t, c.In(a, Far, outside))
+		}
+	})
+}

@@ -1,0 +1,148 @@
+package drill
+
+import (
+	"math"
+	"math/rand/v2"
+	"testing"
+
+	"hodometer/core/court"
+	"hodometer/core/goal"
+	"hodometer/core/units"
+
+	"github.com/stretchr/testify/require"
+)
+
+func shortBall(t testing.TB) Drill {
+	c, err := court.ByID("tennis")
+	require.NoError(t, err)
+	d := ShortBall(c)
+	require.Empty(t, d.Validate())
+	return d
+}
+
+func player(name string, p float64, steps int) Player {
+	q := Player{ID: name, Name: name, Hand: court.RightHand}
+	for range steps {
+		q.Rates = append(q.Rates, Rate{p, p - 0.08, p + 0.08})
+	}
+	return q
+}
+
+// Common practice [trade]: 4.5 ft in from the sideline, 6.5 ft from the
+// baseline, success within 4.5 ft.
+func TestTargetIsMeasuredAsCoachesSayIt(t *testing.T) {
+	d := shortBall(t)
+	o := d.Reckon([]Player{player("a", 0.6, 8)}, 20).Offsets
+	require.InDelta(t, units.Feet(4.5), o.FromSideline, 1e-9)
+	require.InDelta(t, units.Feet(6.5), o.FromBaseline, 1e-9)
+	require.InDelta(t, units.Feet(4.5), d.Target.Radius, 1e-9)
+	require.Zero(t, d.Overhang())
+}
+
+func TestShapesFollowWingAndHand(t *testing.T) {
+	d := shortBall(t)
+	fh, bh := Step{Stroke: Forehand, Direction: CrossCourt}, Step{Stroke: Backhand, Direction: CrossCourt}
+	right := d.Shape(fh, court.RightHand)
+	require.Positive(t, right.Hit.X)
+	require.Negative(t, right.Aim.X, "cross-court crosses")
+	require.Equal(t, right, d.Shape(bh, court.LeftHand), "a left-hander's backhand is on the same side")
+	straight := d.Shape(Step{Stroke: Forehand, Direction: Straight}, court.RightHand)
+	require.Equal(t, right.Aim.Mirror(), straight.Aim)
+}
+
+// An independent count of the same thing: play the drill ball by ball, with
+// turns and pick-ups, and see how often both students finish in time.
+func TestChanceAgreesWithPlayingItOut(t *testing.T) {
+	d := shortBall(t)
+	players := []Player{player("a", 0.62, 8), player("b", 0.7, 8)}
+	const minutes, times = 25, 20000
+	plan := d.Reckon(players, minutes)
+	rng := rand.New(rand.NewPCG(7, 7))
+	for i, p := range players {
+		done := 0
+		for range times {
+			own, step, count := 0, 0, 0
+			for step < len(d.Steps) {
+				own++
+				g := d.Steps[step].Goal
+				if rng.Float64() < p.Rates[step].Mean {
+					count++
+				} else if g.Kind == goal.InARow {
+					count = 0
+				}
+				if count == g.Count {
+					step, count = step+1, 0
+				}
+			}
+			if d.Tempo.Minutes(float64(own*len(players))) <= minutes {
+				done++
+			}
+		}
+		got := float64(done) / times
+		require.InDelta(t, plan.Players[i].Finish.Value, got, 4*math.Sqrt(0.25/times), p.Name)
+	}
+}
+
+// Every change offered does what it promises and nothing else; it is the
+// smallest of its sort.
+func TestBendsReachWhatTheyPromise(t *testing.T) {
+	d := shortBall(t)
+	sigmaFrom := func(p float64) Rerate {
+		return func(r float64) []Player {
+			rate := 1 - math.Pow(1-p, r*r/(1.3716*1.3716))
+			return []Player{player("a", rate, 8), player("b", rate+0.01, 8)}
+		}
+	}
+	rerate := sigmaFrom(0.62)
+	require.Less(t, d.Reckon(rerate(d.Target.Radius), 20).Worst(), Enough)
+	bends := d.Fitting(rerate, 20)
+	require.Len(t, bends, 3)
+	for _, b := range bends {
+		require.Empty(t, b.Drill.Validate(), b.Kind)
+		worst := b.Drill.Reckon(rerate(b.Drill.Target.Radius), float64(b.Minutes)).Worst()
+		require.GreaterOrEqual(t, worst, Wanted, b.Kind)
+		require.InDelta(t, b.Chance, worst, 1e-9, b.Kind)
+	}
+	require.Less(t, bends[1].Drill.chance(rerate(d.Target.Radius), bends[1].Minutes-1), Wanted, "a minute less is not enough")
+	require.Equal(t, 5, d.Steps[4].Goal.Count, "the drill itself is untouched")
+	require.Zero(t, bends[2].Drill.Overhang(), "the larger circle is moved into court")
+	require.Empty(t, d.Fitting(sigmaFrom(0.05), 3), "nothing is offered that cannot work")
+}
+
+// A target past the line loses the part that is out, and no other.
+func TestOverhangCostsChance(t *testing.T) {
+	d := shortBall(t)
+	inside := d.Reckon([]Player{player("a", 0.6, 8)}, 20).Players[0].Steps[0].Rate.Mean
+	require.InDelta(t, 0.6, inside, 1e-9)
+	d.Target.Centre.X += 1
+	require.InDelta(t, 1, d.Overhang(), 1e-6)
+	out := d.Reckon([]Player{player("a", 0.6, 8)}, 20).Players[0].Steps[0].Rate.Mean
+	require.Less(t, out, 0.6)
+	require.Greater(t, out, 0.3)
+	fixed := d.PulledIn()
+	require.Zero(t, fixed.Overhang())
+}
+
+func TestImpossibleDrillsNameTheField(t *testing.T) {
+	for field, spoil := range map[string]func(*Drill){
+		"target.centre":        func(d *Drill) { d.Target.Centre.X = 5 },
+		"target.radius":        func(d *Drill) { d.Target.Radius = math.NaN() },
+		"steps[1].goal.count":  func(d *Drill) { d.Steps[1].Goal.Count = 0 },
+		"steps[0].stroke":      func(d *Drill) { d.Steps[0].Stroke = "smash" },
+		"steps":                func(d *Drill) { d.Steps = nil },
+		"tempo.secondsPerBall": func(d *Drill) { d.Tempo.SecondsPerBall = 0 },
+		"tempo.basket":         func(d *Drill) { d.Tempo.Basket = -1 },
+		"court":                func(d *Drill) { d.Court = "moon" },
+		"area":                 func(d *Drill) { d.Area = "triples" },
+		"hit":                  func(d *Drill) { d.Hit.Y = -40 },
+		"turnBalls":            func(d *Drill) { d.TurnBalls = 0 },
+		"format":               func(d *Drill) { d.Format = "other" },
+		"title":                func(d *Drill) { d.Title = " " },
+	} {
+		d := shortBall(t)
+		spoil(&d)
+		p := d.Validate()
+		require.Len(t, p, 1, field)
+		require.Equal(t, field, p[0].Field)
+	}
+}

@@ -1,0 +1,9 @@
+// Package lesson lays blocks on a tape of time, says when each starts and ends
+// and what it asks, and gives notice of what will not work, with changes that
+// would.
+//
+// A lesson holds its own copy of each drill, so the library can change without
+// rewriting history. Reckoning is pure: a lesson and what is known of its
+// students in, the whole answer out. The sum of the blocks is the lesson; over
+// the slot is that sum less the slot.
+package lesson

@@ -1,0 +1,146 @@
+package lesson
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"hodometer/core/drill"
+	"hodometer/core/progress"
+	"hodometer/core/units"
+)
+
+// Notice says what will not work, or what to take care of, where its cause is.
+type Notice struct {
+	Kind    string `json:"kind"`    // what it is about: "willNotFit", "offCourt", "caution"…
+	Caution bool   `json:"caution"` // a safety caution rather than advice
+	Seen    bool   `json:"seen"`    // a caution the coach has acknowledged
+	Text    string `json:"text"`
+	Fixes   []Fix  `json:"fixes"`
+}
+
+// Fix is a change that one click makes: the blocks as they would be after it.
+type Fix struct {
+	Words   string  `json:"words"`   // what to do: "Ask for 3 in a row"
+	Outcome string  `json:"outcome"` // what comes of it: "81 % to finish"
+	Blocks  []Block `json:"blocks"`  // these replace the blocks with the same ids
+}
+
+func (b *Block) notices(plan BlockPlan, students []Student, system units.System) []Notice {
+	out := []Notice{}
+	switch b.Kind {
+	case WarmUp:
+		if n := len(b.Script); n > 0 && n != b.Minutes {
+			fit := *b
+			fit.Minutes = n
+			out = append(out, Notice{Kind: "scriptLength",
+				Text:  fmt.Sprintf("The script has %d one-minute roles and the block %d minutes.", n, b.Minutes),
+				Fixes: []Fix{{fmt.Sprintf("Make it %d minutes", n), "every role gets its minute", []Block{fit}}}})
+		}
+	case Drill:
+		if over := b.Drill.Overhang(); over > 0.005 {
+			fit, pulled := *b, b.Drill.PulledIn()
+			fit.Drill = &pulled
+			out = append(out, Notice{Kind: "offCourt",
+				Text:  fmt.Sprintf("The target reaches %s past the nearest line; balls that land there are out.", units.Length(over, system)),
+				Fixes: []Fix{{"Move it in", "the whole circle is in court", []Block{fit}}}})
+		}
+		if plan.Drill != nil {
+			if n, bad := b.willNotFit(plan.Drill, students, system); bad {
+				out = append(out, n)
+			}
+		}
+		for _, c := range b.Drill.Cautions {
+			out = append(out, Notice{Kind: "caution", Caution: true, Seen: slices.Contains(b.Seen, c), Text: c, Fixes: []Fix{}})
+		}
+	}
+	return out
+}
+
+// willNotFit names the students who will probably not finish, with the figures,
+// and offers the smallest changes that would let everybody.
+func (b *Block) willNotFit(plan *drill.Plan, students []Student, system units.System) (Notice, bool) {
+	if plan.Worst() >= drill.Enough {
+		return Notice{}, false
+	}
+	var who []string
+	for i, p := range plan.Players {
+		if p.Finish.Value >= drill.Enough {
+			continue
+		}
+		times := fmt.Sprintf("about %.0f min", p.Likely.Value)
+		if p.Likely.Value > 240 {
+			times = "over four hours"
+		}
+		who = append(who, fmt.Sprintf("%s needs %s (%s to finish)", students[i].Name, times, percent(p.Finish.Value)))
+	}
+	n := Notice{Kind: "willNotFit", Fixes: []Fix{},
+		Text: fmt.Sprintf("These goals will probably not fit %d minutes: %s.", b.Minutes, strings.Join(who, ", "))}
+	rerate := func(radius float64) []drill.Player {
+		return playersFrom(b.Drill, students, radius, false, func(s Student, skill string) []progress.Evidence { return s.Seen[skill] })
+	}
+	for _, bend := range b.Drill.Fitting(rerate, b.Minutes) {
+		fit := *b
+		fit.Drill, fit.Minutes = &bend.Drill, bend.Minutes
+		n.Fixes = append(n.Fixes, Fix{words(bend, system), percent(bend.Chance) + " to finish", []Block{fit}})
+	}
+	if len(n.Fixes) == 0 {
+		n.Text += " No single change brings it to 80 %: ask for fewer goals, or split it over two lessons."
+	}
+	return n, true
+}
+
+func words(b drill.Bend, system units.System) string {
+	switch b.Kind {
+	case drill.Fewer:
+		most := 0
+		for _, s := range b.Drill.Steps {
+			if s.Goal.Kind == "inARow" {
+				most = max(most, s.Goal.Count)
+			}
+		}
+		return fmt.Sprintf("Ask for %d in a row", most)
+	case drill.Longer:
+		return fmt.Sprintf("Give it %d minutes", b.Minutes)
+	default:
+		return "Widen the target to " + units.Length(b.Drill.Target.Radius, system)
+	}
+}
+
+// percent writes a chance as a coach says it; never a certainty it is not.
+func percent(chance float64) string {
+	switch p := math.Round(chance * 100); {
+	case p < 1:
+		return "under 1 %"
+	case p > 99:
+		return "over 99 %"
+	default:
+		return fmt.Sprintf("%.0f %%", p)
+	}
+}
+
+// notices about the lesson as a whole.
+func (l *Lesson) notices(over, students int) []Notice {
+	out := []Notice{}
+	if students == 0 {
+		out = append(out, Notice{Kind: "nobody", Text: "Nobody is in this lesson yet, so nothing can be reckoned for them.", Fixes: []Fix{}})
+	}
+	if over > 0 {
+		n := Notice{Kind: "overTime", Text: fmt.Sprintf("The blocks run %d minutes past the slot.", over), Fixes: []Fix{}}
+		longest := slices.Clone(l.Blocks)
+		slices.SortStableFunc(longest, func(a, b Block) int { return b.Minutes - a.Minutes })
+		for _, b := range longest {
+			if left := b.Minutes - over; b.Kind != WarmUp && left >= 3 && len(n.Fixes) < 2 {
+				b.Minutes = left
+				n.Fixes = append(n.Fixes, Fix{fmt.Sprintf("Shorten %s to %d minutes", b.Title, left), "ends on time", []Block{b}})
+			}
+		}
+		out = append(out, n)
+	}
+	first := slices.IndexFunc(l.Blocks, func(b Block) bool { return b.Kind == Drill || b.Kind == Game })
+	if first >= 0 && !slices.ContainsFunc(l.Blocks[:first], func(b Block) bool { return b.Kind == WarmUp }) {
+		out = append(out, Notice{Kind: "noWarmUp", Caution: true, Text: fmt.Sprintf("No warm-up comes before %s.", l.Blocks[first].Title), Fixes: []Fix{}})
+	}
+	return out
+}

@@ -1,0 +1,188 @@
+package lesson
+
+import (
+	"math"
+	"time"
+
+	"hodometer/core/court"
+	"hodometer/core/drill"
+	"hodometer/core/progress"
+	"hodometer/core/units"
+)
+
+// Student is what the reckoning knows of a student: what was counted, by skill.
+type Student struct {
+	ID    string
+	Name  string
+	Hand  court.Hand
+	Level progress.Level
+	Seen  map[string][]progress.Evidence
+}
+
+// MatchPlan is what a game block comes to.
+type MatchPlan struct {
+	Minutes units.Figure `json:"minutes"` // one game, on average
+	Games   units.Figure `json:"games"`   // that fit the block
+}
+
+// BlockPlan is what one block comes to.
+type BlockPlan struct {
+	ID    string      `json:"id"`
+	Start string      `json:"start"` // clock
+	End   string      `json:"end"`
+	From  int         `json:"from"` // minutes after the start of the lesson
+	To    int         `json:"to"`
+	Drill *drill.Plan `json:"drill,omitempty"`
+	Match *MatchPlan  `json:"match,omitempty"`
+	// Before holds, for each student, the chance to finish as it was before
+	// the last session that counted any of this drill's skills.
+	Before  []Change `json:"before,omitempty"`
+	Notices []Notice `json:"notices"`
+}
+
+// Change is a student's chance to finish before the latest evidence.
+type Change struct {
+	Student string  `json:"student"`
+	Chance  float64 `json:"chance"`
+}
+
+// Total is a student's share of the lesson.
+type Total struct {
+	ID       string       `json:"id"`
+	Name     string       `json:"name"`
+	Contacts units.Figure `json:"contacts"`
+	Lane     []Span       `json:"lane"`
+}
+
+// Plan is the whole reckoning of a lesson.
+type Plan struct {
+	Minutes  units.Figure `json:"minutes"`
+	Over     int          `json:"over"` // minutes past the slot; negative: to spare
+	End      string       `json:"end"`
+	Balls    units.Figure `json:"balls"`
+	PickUps  units.Figure `json:"pickUps"`
+	Blocks   []BlockPlan  `json:"blocks"`
+	Students []Total      `json:"students"`
+	Notices  []Notice     `json:"notices"`
+}
+
+// Reckon plans a valid lesson for the students in it, in the lesson's order.
+// Lengths in notices are written in that system.
+func Reckon(l *Lesson, students []Student, system units.System) Plan {
+	plan := Plan{Blocks: make([]BlockPlan, len(l.Blocks)), Students: make([]Total, len(students)), Notices: []Notice{}}
+	balls, pickUps, contacts, at := 0.0, 0.0, 0.0, 0
+	for i := range l.Blocks {
+		b := &l.Blocks[i]
+		bp := BlockPlan{ID: b.ID, From: at, To: at + b.Minutes, Start: clock(l.Start, at), End: clock(l.Start, at+b.Minutes), Notices: []Notice{}}
+		switch {
+		case b.Kind == Drill && len(students) > 0:
+			d := b.Drill.Reckon(players(b.Drill, students, b.Drill.Target.Radius), float64(b.Minutes))
+			bp.Drill, bp.Before = &d, before(b.Drill, students, b.Minutes)
+			balls += d.Balls.Value
+			pickUps += d.PickUps.Value
+			contacts += d.Players[0].Contacts.Value
+		case b.Kind == Game:
+			bp.Match = b.Match.plan(b.Minutes)
+		}
+		bp.Notices = b.notices(bp, students, system)
+		for s := range students {
+			plan.Students[s].Lane = append(plan.Students[s].Lane, b.lane(s, len(students), float64(at))...)
+		}
+		plan.Blocks[i] = bp
+		at += b.Minutes
+	}
+	for s := range students {
+		plan.Students[s].ID, plan.Students[s].Name = students[s].ID, students[s].Name
+		plan.Students[s].Contacts = sum("Fed contacts", units.Balls, contacts, "The fed balls this student hits in all drills; warm-up and games come on top.")
+	}
+	plan.Minutes = sum("Planned", units.Minutes, float64(at), "The blocks one after the other.")
+	plan.Minutes.Inputs = append(plan.Minutes.Inputs, units.Input{Name: "Slot", Value: float64(l.SlotMinutes), Unit: units.Minutes})
+	plan.Balls = sum("Balls fed", units.Balls, balls, "The balls fed in all drills.")
+	plan.PickUps = sum("Pick-ups", units.Count, pickUps, "The times the basket is refilled within a drill.")
+	plan.Over, plan.End = at-l.SlotMinutes, clock(l.Start, at)
+	plan.Notices = append(plan.Notices, l.notices(plan.Over, len(students))...)
+	return plan
+}
+
+// players gives the drill each student's rates at a radius.
+func players(d *drill.Drill, students []Student, radius float64) []drill.Player {
+	return playersFrom(d, students, radius, true, func(s Student, skill string) []progress.Evidence { return s.Seen[skill] })
+}
+
+func playersFrom(d *drill.Drill, students []Student, radius float64, intervals bool, seen func(Student, string) []progress.Evidence) []drill.Player {
+	out := make([]drill.Player, len(students))
+	for i, s := range students {
+		out[i] = drill.Player{ID: s.ID, Name: s.Name, Hand: s.Hand, Rates: make([]drill.Rate, len(d.Steps))}
+		prior, _ := progress.PriorFor(s.Level)
+		known := map[string]drill.Rate{} // a skill is often asked for twice
+		for j, step := range d.Steps {
+			skill := d.Skill(step)
+			r, ok := known[skill]
+			if !ok {
+				e := progress.Judge(prior, seen(s, skill), radius, progress.HalfLife)
+				r.Mean = e.Mean()
+				r.Low, r.High = r.Mean, r.Mean
+				if intervals {
+					r.Low, r.High = e.Interval()
+				}
+				known[skill] = r
+			}
+			out[i].Rates[j] = r
+		}
+	}
+	return out
+}
+
+// before reckons the chances without each student's latest session.
+func before(d *drill.Drill, students []Student, minutes int) []Change {
+	var out []Change
+	for _, s := range students {
+		latest := math.Inf(1)
+		for _, step := range d.Steps {
+			for _, e := range s.Seen[d.Skill(step)] {
+				latest = min(latest, e.DaysAgo)
+			}
+		}
+		if math.IsInf(latest, 1) {
+			continue
+		}
+		was := playersFrom(d, []Student{s}, d.Target.Radius, false, func(s Student, skill string) (kept []progress.Evidence) {
+			for _, e := range s.Seen[skill] {
+				if e.DaysAgo > latest {
+					kept = append(kept, e)
+				}
+			}
+			return kept
+		})
+		out = append(out, Change{s.ID, d.Chance(was[0], len(students), float64(minutes))})
+	}
+	return out
+}
+
+var matchBasis = units.Basis{Name: "Length of a game", Mark: units.Rule, Source: "closed form; an even game is assumed",
+	Words:   "Points until one side wins, on average, when both win every other point, times the seconds a point takes.",
+	Formula: "Σ n · P(the game ends at point n) × seconds ÷ 60"}
+
+func (m *Match) plan(minutes int) *MatchPlan {
+	length := m.Rules.MeanMinutes(0.5)
+	inputs := []units.Input{{Name: "To", Value: float64(m.Rules.To), Unit: units.Count},
+		{Name: "Points, on average", Value: m.Rules.MeanPoints(0.5), Unit: units.Count},
+		{Name: "Seconds for a point", Value: m.Rules.SecondsPerPoint, Unit: units.Seconds}}
+	return &MatchPlan{
+		Minutes: units.Figure{Value: length, Unit: units.Minutes, Basis: matchBasis, Inputs: inputs},
+		Games: units.Figure{Value: math.Floor(float64(minutes) / length), Unit: units.Count,
+			Basis:  units.Basis{Name: "Games that fit", Mark: units.Rule, Source: "counting", Words: "Whole games of average length within the block.", Formula: "⌊block ÷ length of a game⌋"},
+			Inputs: append(inputs, units.Input{Name: "Block", Value: float64(minutes), Unit: units.Minutes})},
+	}
+}
+
+func sum(name string, unit units.Unit, value float64, words string) units.Figure {
+	return units.Figure{Value: value, Unit: unit, Inputs: []units.Input{},
+		Basis: units.Basis{Name: name, Words: words, Formula: "sum over the blocks", Source: "counting", Mark: units.Rule}}
+}
+
+// clock is the time of day so many minutes after start.
+func clock(start string, minutes int) string {
+	t, _ := time.Parse("15:04", start)
+	return t.Add(time.Duration(minutes) * time.Minute).Format("15:04")
+}

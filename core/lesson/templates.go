@@ -1,0 +1,42 @@
+package lesson
+
+import (
+	"hodometer/core/court"
+	"hodometer/core/drill"
+	"hodometer/core/game"
+)
+
+// Templates are the blocks a coach can put on a tape on that court, ready to be
+// changed. Their ids are for the caller to set.
+func Templates(c *court.Court) []Block {
+	d := drill.ShortBall(c)
+	return []Block{
+		{Kind: WarmUp, Title: "Ten-minute warm-up", Minutes: 10, Script: WarmUpScript()},
+		{Kind: Drill, Title: d.Title, Minutes: 25, Drill: &d},
+		{Kind: Game, Title: "Short-ball game to 11", Minutes: 15, Match: &Match{
+			Rules: game.Rules{To: 11, WinBy: 1, FeedChangesEvery: 4, SecondsPerPoint: 20},
+			Start: "a short feed to the other side, live from the first hit", Cue: "Approach, then close in"}},
+		{Kind: Break, Title: "Water", Minutes: 3},
+		{Kind: Talk, Title: "Talk", Minutes: 5, Prompts: []string{
+			"What shots did that ask of you?", "How engaged were you, from 1 to 10?", "What will you do differently next time?"}},
+	}
+}
+
+// WarmUpScript is the ten one-minute roles of common practice [trade]: five at
+// the net against moving groundstrokes, then swapped. No errors wanted.
+func WarmUpScript() []Minute {
+	five := []struct{ title, net, back, cue string }{
+		{"Forehand volleys", "forehand volleys", "moving groundstrokes", "Catch it in front; feet always moving"},
+		{"Backhand volleys", "backhand volleys", "moving groundstrokes", "Shoulder to the ball, no swing"},
+		{"Volleys in turn", "volleys, one straight and one cross-court", "groundstrokes, recover after each", "Split as the other hits"},
+		{"Small overheads", "small overheads", "soft lobs", "Turn and step; never run straight backward"},
+		{"Serve and return", "easy serves to both boxes", "returns to the middle", "Toss, breathe out on contact"},
+	}
+	var out []Minute
+	for half := range 2 {
+		for _, m := range five {
+			out = append(out, Minute{Title: m.title, Cue: m.cue, Roles: []Role{{half, m.net}, {1 - half, m.back}}})
+		}
+	}
+	return out
+}

@@ -1,0 +1,96 @@
+package units
+
+// Mark says how far a formula or a constant can be trusted, in the same words
+// as the tests and docs/reckoning use.
+type Mark string
+
+// The marks, strongest first.
+const (
+	Rule   Mark = "rule"   // a published rule book, standard or closed form
+	Paper  Mark = "paper"  // a published result
+	Trade  Mark = "trade"  // common practice, no source
+	Memory Mark = "memory" // quoted from memory, the document was not at hand
+)
+
+// Unit names what a figure counts, so that a screen can write it.
+type Unit string
+
+// Units used by figures.
+const (
+	Balls   Unit = "balls"
+	Minutes Unit = "minutes"
+	Chance  Unit = "chance" // 0 to 1
+	Seconds Unit = "seconds"
+	Metres  Unit = "metres"
+	Count   Unit = "count"
+)
+
+// Input is one of the values a figure was reckoned from.
+type Input struct {
+	Name  string  `json:"name"`
+	Value float64 `json:"value"`
+	Unit  Unit    `json:"unit"`
+}
+
+// Basis says how a figure was reckoned: the idea in a coach's words, the
+// formula in symbols, where it comes from and how far to trust it.
+type Basis struct {
+	Name    string `json:"name"`
+	Words   string `json:"words"`
+	Formula string `json:"formula"`
+	Source  string `json:"source"`
+	Mark    Mark   `json:"mark"`
+}
+
+// Figure is a value that carries its own explanation. Low and High, where
+// given, bound the value for the stated uncertainty of the inputs.
+type Figure struct {
+	Value  float64  `json:"value"`
+	Unit   Unit     `json:"unit"`
+	Low    *float64 `json:"low,omitempty"`
+	High   *float64 `json:"high,omitempty"`
+	Basis  Basis    `json:"basis"`
+	Inputs []Input  `json:"inputs"`
+}
+
+// Problem is one thing wrong with what a coach typed: the field, as a path
+// such as "blocks[1].minutes", and what would be right.
+type Problem struct {
+	Field  string `json:"field"`
+	Detail string `json:"detail"`
+}
+
+// Problems collects what is wrong with an input. It is an error when not empty.
+type Problems []Problem
+
+// Error joins the details in order.
+func (p Problems) Error() string {
+	out := ""
+	for i, q := range p {
+		if i > 0 {
+			out += "; "
+		}
+		out += q.Field + ": " + q.Detail
+	}
+	return out
+}
+
+// Add notes that field is wrong and what would be right.
+func (p *Problems) Add(field, detail string) {
+	*p = append(*p, Problem{Field: field, Detail: detail})
+}
+
+// Under adds the problems of a part, with the part's own path in front.
+func (p *Problems) Under(path string, part Problems) {
+	for _, q := range part {
+		p.Add(path+"."+q.Field, q.Detail)
+	}
+}
+
+// Err returns the problems as an error, or nil when there are none.
+func (p Problems) Err() error {
+	if len(p) == 0 {
+		return nil
+	}
+	return p
+}
