@@ -1,0 +1,223 @@
+package run
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"hodometer/core/game"
+	"hodometer/core/lesson"
+)
+
+// Fold gives the state after a set of valid events of a run of that lesson.
+func Fold(l *lesson.Lesson, events []Event) State {
+	ordered := order(events)
+	cancelled := cancelled(ordered)
+	f := fold{lesson: l, state: begin(l)}
+	for _, e := range ordered {
+		if !cancelled[e.ID] {
+			f.apply(e)
+		}
+	}
+	f.state.Events = len(ordered)
+	return f.state
+}
+
+// order sorts by id, which is by time, and drops repeats. Events that already
+// stand in order are not copied.
+func order(events []Event) []Event {
+	byID := func(a, b Event) int { return strings.Compare(a.ID, b.ID) }
+	strict := true
+	for i := 1; i < len(events); i++ {
+		strict = strict && events[i-1].ID < events[i].ID
+	}
+	if strict {
+		return events
+	}
+	out := slices.Clone(events)
+	slices.SortStableFunc(out, byID)
+	return slices.CompactFunc(out, func(a, b Event) bool { return a.ID == b.ID })
+}
+
+// cancelled finds the events undone by an undo that stands. Reading backwards,
+// every undo is judged before the earlier one it may cancel.
+func cancelled(ordered []Event) map[string]bool {
+	out := map[string]bool{}
+	for _, e := range slices.Backward(ordered) {
+		if e.Kind == Undo && !out[e.ID] {
+			out[e.Undoes] = true
+		}
+	}
+	return out
+}
+
+func begin(l *lesson.Lesson) State {
+	s := State{Status: Ready, Blocks: make([]BlockState, len(l.Blocks)), Engagement: map[string]int{}}
+	for i := range l.Blocks {
+		b := &l.Blocks[i]
+		s.Blocks[i] = BlockState{ID: b.ID, BasketLeft: -1}
+		if b.Drill != nil {
+			s.Blocks[i].Students = newStudents(b.Drill, l.Students)
+			if b.Drill.Tempo.Basket > 0 {
+				s.Blocks[i].BasketLeft = b.Drill.Tempo.Basket
+			}
+		}
+		if b.Match != nil {
+			score := b.Match.Rules.Start()
+			s.Blocks[i].Score = &score
+		}
+	}
+	if len(l.Students) > 0 {
+		s.Focus = l.Students[0]
+	}
+	return s
+}
+
+type fold struct {
+	lesson *lesson.Lesson
+	state  State
+}
+
+func (f *fold) apply(e Event) {
+	s := &f.state
+	s.Reached = ""
+	switch e.Kind {
+	case Start:
+		if s.Since == 0 {
+			s.Since, s.Status = e.At, Running
+		}
+	case Pause:
+		f.stop(e.At)
+	case GoTo:
+		f.goTo(e)
+	case Focus:
+		s.Focus = e.Student
+	case PickStep:
+		if st := f.student(e); st != nil {
+			st.Step = e.Step
+		}
+	case Good, Miss:
+		f.tap(e)
+	case Point:
+		f.point(e)
+	case PickUp:
+		if i := f.blockAt(e.Block); i >= 0 && f.lesson.Blocks[i].Drill != nil {
+			s.Blocks[i].PickUps++
+			s.Blocks[i].BasketLeft = f.lesson.Blocks[i].Drill.Tempo.Basket
+			f.undoable(e, "balls picked up")
+		}
+	case Finish:
+		f.stop(e.At)
+		s.Status = Finished
+		f.undoable(e, "the end of the lesson")
+	case Engagement:
+		s.Engagement[e.Student] = e.Value
+	case Note:
+		s.Note = e.Text
+	}
+}
+
+func (f *fold) stop(at int64) {
+	s := &f.state
+	if s.Since != 0 {
+		// A device whose clock was set back must not take time away.
+		s.Blocks[s.Block].ElapsedMs += max(0, at-s.Since)
+		s.Since = 0
+		s.Status = Paused
+	}
+}
+
+func (f *fold) goTo(e Event) {
+	s := &f.state
+	if i := f.blockAt(e.Block); i >= 0 {
+		if running := s.Since != 0; running {
+			f.stop(e.At)
+			s.Since, s.Status = e.At, Running
+		}
+		s.Block = i
+	}
+}
+
+func (f *fold) tap(e Event) {
+	st := f.student(e)
+	if st == nil {
+		return
+	}
+	b := &f.state.Blocks[f.blockAt(e.Block)]
+	b.Balls++
+	if b.BasketLeft > 0 {
+		b.BasketLeft--
+	}
+	step := &st.Steps[e.Step]
+	if step.tap(e.Kind == Good) {
+		f.state.Reached = fmt.Sprintf("%s: %s", step.Label, step.Goal)
+		st.advance(e.Step)
+	}
+	f.undoable(e, string(e.Kind))
+}
+
+// advance moves on to the next goal not met, looking round from the one just
+// met; with all met it stays.
+func (st *StudentState) advance(from int) {
+	for i := range st.Steps {
+		if next := (from + 1 + i) % len(st.Steps); !st.Steps[next].Met {
+			st.Step = next
+			return
+		}
+	}
+	st.Met = true
+}
+
+func (f *fold) point(e Event) {
+	i := f.blockAt(e.Block)
+	if i < 0 || f.state.Blocks[i].Score == nil {
+		return
+	}
+	b := &f.state.Blocks[i]
+	next := f.lesson.Blocks[i].Match.Rules.Point(*b.Score, game.Side(e.Value))
+	b.Score = &next
+	if next.Over {
+		f.state.Reached = fmt.Sprintf("Game: %d–%d", next.Points[0], next.Points[1])
+	}
+	f.undoable(e, "the last point")
+}
+
+func (f *fold) undoable(e Event, words string) {
+	f.state.Undoable, f.state.UndoWords = e.ID, words
+}
+
+func (f *fold) blockAt(id string) int {
+	return slices.IndexFunc(f.lesson.Blocks, func(b lesson.Block) bool { return b.ID == id })
+}
+
+// student is the state an event speaks of, or nil when it names what the
+// lesson does not have.
+func (f *fold) student(e Event) *StudentState {
+	i := f.blockAt(e.Block)
+	if i < 0 || e.Step < 0 {
+		return nil
+	}
+	for j := range f.state.Blocks[i].Students {
+		if st := &f.state.Blocks[i].Students[j]; st.ID == e.Student && e.Step < len(st.Steps) {
+			return st
+		}
+	}
+	return nil
+}
+
+// Counts is what the run adds to the students' records: one for each goal that
+// had a ball.
+func (s State) Counts(l *lesson.Lesson) []Count {
+	var out []Count
+	for i, b := range s.Blocks {
+		d := l.Blocks[i].Drill
+		for _, st := range b.Students {
+			for j, step := range st.Steps {
+				if step.Balls > 0 {
+					out = append(out, Count{st.ID, b.ID, d.Skill(d.Steps[j]), step.Balls, step.Good, step.Best, step.Met, d.Target.Radius})
+				}
+			}
+		}
+	}
+	return out
+}

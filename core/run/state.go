@@ -1,0 +1,111 @@
+package run
+
+import (
+	"hodometer/core/drill"
+	"hodometer/core/game"
+	"hodometer/core/goal"
+)
+
+// Status of a run.
+type Status string
+
+// The statuses.
+const (
+	Ready    Status = "ready"
+	Running  Status = "running"
+	Paused   Status = "paused"
+	Finished Status = "finished"
+)
+
+// StepState is one goal for one student so far.
+type StepState struct {
+	Label  string    `json:"label"`
+	Goal   goal.Goal `json:"goal"`
+	Balls  int       `json:"balls"`
+	Good   int       `json:"good"`
+	Streak int       `json:"streak"`
+	Best   int       `json:"best"`
+	Count  int       `json:"count"` // toward the goal; stays at the goal once met
+	Met    bool      `json:"met"`
+}
+
+// StudentState is one student in one drill.
+type StudentState struct {
+	ID    string      `json:"id"`
+	Steps []StepState `json:"steps"`
+	Step  int         `json:"step"` // the goal being worked on
+	Met   bool        `json:"met"`  // every goal
+}
+
+// BlockState is one block so far.
+type BlockState struct {
+	ID         string         `json:"id"`
+	ElapsedMs  int64          `json:"elapsedMs"` // up to State.Since
+	Balls      int            `json:"balls"`
+	PickUps    int            `json:"pickUps"`
+	BasketLeft int            `json:"basketLeft"` // −1: no basket to count
+	Students   []StudentState `json:"students,omitempty"`
+	Score      *game.Score    `json:"score,omitempty"`
+}
+
+// State is everything the courtside screen and the log show.
+type State struct {
+	Status Status `json:"status"`
+	Block  int    `json:"block"` // place of the block in progress
+	// Since is when the clock last started, in device milliseconds; 0 when it
+	// stands. The block's time is its ElapsedMs plus now − Since.
+	Since      int64          `json:"since"`
+	Blocks     []BlockState   `json:"blocks"`
+	Focus      string         `json:"focus"` // student being counted
+	Undoable   string         `json:"undoable,omitempty"`
+	UndoWords  string         `json:"undoWords,omitempty"`
+	Reached    string         `json:"reached,omitempty"` // goal met by the latest tap, in words
+	Engagement map[string]int `json:"engagement"`
+	Note       string         `json:"note"`
+	Events     int            `json:"events"`
+}
+
+// Count is what was counted of one skill, for a student's record.
+type Count struct {
+	Student string
+	Block   string
+	Skill   string
+	Balls   int
+	Good    int
+	Best    int
+	Met     bool
+	Radius  float64
+}
+
+// tap adds a ball to the goal and says whether it was just met.
+func (s *StepState) tap(good bool) (met bool) {
+	s.Balls++
+	if good {
+		s.Good++
+		s.Streak++
+		s.Best = max(s.Best, s.Streak)
+	} else {
+		s.Streak = 0
+	}
+	if s.Met {
+		return false
+	}
+	if s.Goal.Kind == goal.InARow {
+		s.Count = s.Streak
+	} else {
+		s.Count = s.Good
+	}
+	s.Met = s.Count >= s.Goal.Count
+	return s.Met
+}
+
+func newStudents(d *drill.Drill, ids []string) []StudentState {
+	out := make([]StudentState, len(ids))
+	for i, id := range ids {
+		out[i] = StudentState{ID: id, Steps: make([]StepState, len(d.Steps))}
+		for j, s := range d.Steps {
+			out[i].Steps[j] = StepState{Label: s.Label(), Goal: s.Goal}
+		}
+	}
+	return out
+}
