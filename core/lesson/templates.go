@@ -7,7 +7,7 @@ import (
 )
 
 // Templates are the blocks a coach can put on a tape on that court, ready to be
-// changed. Their ids are for the caller to set.
+// changed. Their ids are empty, for the caller to set.
 func Templates(c *court.Court) []Block {
 	d := drill.ShortBall(c)
 	return []Block{

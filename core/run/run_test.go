@@ -176,7 +176,7 @@ func TestCountsFeedTheRecord(t *testing.T) {
 	s.ball(true, 1, 2)
 	s.ball(false, 1, 2)
 	counts := Fold(s.l, s.events).Counts(s.l)
-	require.Equal(t, []Count{{Student: s.l.Students[1], Block: s.l.Blocks[drillBlock].ID, Skill: "Backhand cross-court, short ball", Balls: 2, Good: 1, Best: 1, Radius: s.l.Blocks[drillBlock].Drill.Target.Radius}}, counts)
+	require.Equal(t, []Count{{Student: s.l.Students[1], Block: s.l.Blocks[drillBlock].ID, Step: 2, Skill: "Backhand cross-court, short ball", Balls: 2, Good: 1, Best: 1, Radius: s.l.Blocks[drillBlock].Drill.Target.Radius}}, counts)
 }
 
 func TestImpossibleEventsNameTheField(t *testing.T) {

@@ -69,6 +69,7 @@ type State struct {
 type Count struct {
 	Student string
 	Block   string
+	Step    int
 	Skill   string
 	Balls   int
 	Good    int

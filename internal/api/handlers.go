@@ -1,0 +1,135 @@
+package api
+
+import (
+	"context"
+
+	"hodometer/core/court"
+	"hodometer/core/goal"
+	"hodometer/core/lesson"
+	"hodometer/core/units"
+	"hodometer/internal/club"
+
+	"github.com/google/uuid"
+)
+
+// handlers answers the operations of openapi.yaml. Each is one call to the club
+// or the core; errors become problems in one place (problem.go).
+type handlers struct{ club *club.Club }
+
+func (h handlers) ListCourts(context.Context, ListCourtsRequestObject) (ListCourtsResponseObject, error) {
+	return ListCourts200JSONResponse(court.All()), nil
+}
+
+func (h handlers) ListBlockTemplates(_ context.Context, r ListBlockTemplatesRequestObject) (ListBlockTemplatesResponseObject, error) {
+	c, err := court.ByID(r.Court)
+	if err != nil {
+		return nil, club.Missing{What: "court"}
+	}
+	blocks := lesson.Templates(c)
+	for i := range blocks {
+		blocks[i].ID = newID()
+	}
+	return ListBlockTemplates200JSONResponse(blocks), nil
+}
+
+func newID() string { return uuid.Must(uuid.NewV7()).String() }
+
+func (h handlers) ListStudents(ctx context.Context, _ ListStudentsRequestObject) (ListStudentsResponseObject, error) {
+	out, err := h.club.Students(ctx)
+	return ListStudents200JSONResponse(out), err
+}
+
+func (h handlers) GetStudent(ctx context.Context, r GetStudentRequestObject) (GetStudentResponseObject, error) {
+	out, err := h.club.Record(ctx, r.Student)
+	return GetStudent200JSONResponse(out), err
+}
+
+func (h handlers) PutStudent(ctx context.Context, r PutStudentRequestObject) (PutStudentResponseObject, error) {
+	if err := sameID(r.Student, r.Body.ID); err != nil {
+		return nil, err
+	}
+	out, err := h.club.SaveStudent(ctx, *r.Body)
+	return PutStudent200JSONResponse(out), err
+}
+
+func (h handlers) ListLessons(ctx context.Context, _ ListLessonsRequestObject) (ListLessonsResponseObject, error) {
+	out, err := h.club.Lessons(ctx)
+	return ListLessons200JSONResponse(out), err
+}
+
+func (h handlers) GetLesson(ctx context.Context, r GetLessonRequestObject) (GetLessonResponseObject, error) {
+	l, err := h.club.Lesson(ctx, r.Lesson)
+	if err != nil {
+		return nil, err
+	}
+	return GetLesson200JSONResponse(*l), nil
+}
+
+func (h handlers) PutLesson(ctx context.Context, r PutLessonRequestObject) (PutLessonResponseObject, error) {
+	if err := sameID(r.Lesson, r.Body.ID); err != nil {
+		return nil, err
+	}
+	l, err := h.club.SaveLesson(ctx, r.Body)
+	if err != nil {
+		return nil, err
+	}
+	return PutLesson200JSONResponse(*l), nil
+}
+
+func (h handlers) CheckLesson(ctx context.Context, r CheckLessonRequestObject) (CheckLessonResponseObject, error) {
+	system := units.Metric
+	if r.Body.Units != nil {
+		system = units.System(*r.Body.Units)
+	}
+	plan, err := h.club.Reckon(ctx, &r.Body.Lesson, system)
+	return CheckLesson200JSONResponse(plan), err
+}
+
+func (h handlers) ListRuns(ctx context.Context, _ ListRunsRequestObject) (ListRunsResponseObject, error) {
+	out, err := h.club.Log(ctx)
+	return ListRuns200JSONResponse(out), err
+}
+
+func (h handlers) GetRun(ctx context.Context, r GetRunRequestObject) (GetRunResponseObject, error) {
+	out, err := h.club.Run(ctx, r.Run)
+	return GetRun200JSONResponse(out), err
+}
+
+func (h handlers) PutRun(ctx context.Context, r PutRunRequestObject) (PutRunResponseObject, error) {
+	out, err := h.club.BeginRun(ctx, r.Run, r.Body.Lesson)
+	return PutRun200JSONResponse(out), err
+}
+
+func (h handlers) AddEvents(ctx context.Context, r AddEventsRequestObject) (AddEventsResponseObject, error) {
+	out, err := h.club.AddEvents(ctx, r.Run, r.Body.Events)
+	return AddEvents200JSONResponse(out), err
+}
+
+func (h handlers) ReckonGoal(_ context.Context, r ReckonGoalRequestObject) (ReckonGoalResponseObject, error) {
+	q := r.Body
+	g := goal.Goal{Kind: goal.Kind(q.Kind), Count: q.Count}
+	t := goal.Tempo{SecondsPerBall: q.SecondsPerBall}
+	if q.Basket != nil {
+		t.Basket = *q.Basket
+	}
+	if q.PickUpMinutes != nil {
+		t.PickUpMinutes = *q.PickUpMinutes
+	}
+	median, p90 := g.Quantile(q.SuccessRate, 0.5), g.Quantile(q.SuccessRate, 0.9)
+	balls := t.Balls(q.Minutes)
+	mean := g.MeanBalls(q.SuccessRate)
+	return ReckonGoal200JSONResponse{
+		MeanBalls: mean, MedianBalls: median, P90Balls: p90,
+		MeanMinutes: t.MeanMinutes(g, q.SuccessRate), MedianMinutes: t.Minutes(median), P90Minutes: t.Minutes(p90),
+		ChanceInTime: g.Chance(q.SuccessRate, balls), BallsInTime: balls,
+		FittingCount: goal.Fitting(g.Kind, q.SuccessRate, balls, 0.8),
+		Beyond:       max(mean, median, p90) >= goal.Beyond,
+	}, nil
+}
+
+func sameID(path, body string) error {
+	if path != body {
+		return units.Problems{{Field: "id", Detail: "the id in the address and the one in the body differ"}}
+	}
+	return nil
+}

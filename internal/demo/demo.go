@@ -1,0 +1,193 @@
+// Package demo fills an empty club with invented people and a story: eight
+// weeks of lessons behind them, one today, two ahead. Dates are relative to
+// now, everything else comes from a fixed seed, and it is built through the
+// same club services as a coach's clicks.
+package demo
+
+import (
+	"context"
+	"encoding/binary"
+	"fmt"
+	"math/rand/v2"
+	"time"
+
+	"hodometer/core/court"
+	"hodometer/core/goal"
+	"hodometer/core/lesson"
+	"hodometer/core/progress"
+	"hodometer/core/run"
+	"hodometer/internal/club"
+)
+
+// person is an invented student and the truth that the counting only samples:
+// the success rate at the first lesson and what each lesson adds to it.
+type person struct {
+	name         string
+	hand         court.Hand
+	level        progress.Level
+	start, gains float64
+	id           string
+}
+
+type builder struct {
+	club *club.Club
+	rng  *rand.Rand
+	now  time.Time
+	n    uint32
+}
+
+// Fill builds the demo in an empty club.
+func Fill(ctx context.Context, c *club.Club) error {
+	b := &builder{club: c, rng: rand.New(rand.NewPCG(20, 26)), now: c.Now()}
+	defer func(now func() time.Time) { c.Now = now }(c.Now)
+	wren := &person{name: "Wren Ashdown", hand: court.RightHand, level: progress.Club, start: 0.44, gains: 0.032}
+	tove := &person{name: "Tove Marlin", hand: court.LeftHand, level: progress.Club, start: 0.58, gains: 0.002}
+	pip := &person{name: "Pip Orrin", hand: court.RightHand, level: progress.Beginner, start: 0.4, gains: 0.01}
+	juno := &person{name: "Juno Farrow", hand: court.RightHand, level: progress.Beginner, start: 0.35, gains: 0.02}
+	for _, p := range []*person{wren, tove, pip, juno} {
+		p.id = b.newID(b.now.AddDate(0, 0, -70))
+		if _, err := c.SaveStudent(ctx, club.Student{ID: p.id, Name: p.name, Hand: p.hand, Level: p.level}); err != nil {
+			return fmt.Errorf("demo student %s: %w", p.name, err)
+		}
+	}
+	notes := []string{"Late to the short ball", "Backhand straight drifts wide", "Good feet today", "Slows the swing when counting",
+		"Windy; aimed further in", "Hits through it now", "Tired after school", "Ready for more"}
+	for week := 8; week >= 1; week-- {
+		day := b.now.AddDate(0, 0, -7*week)
+		if err := b.given(ctx, day, "17:00", "tennis", "Short balls", 8-week, notes[8-week], wren, tove); err != nil {
+			return err
+		}
+		if week <= 3 {
+			if err := b.given(ctx, day.AddDate(0, 0, 2), "16:00", "tennisOrange", "Corners, orange court", 3-week, "", pip, juno); err != nil {
+				return err
+			}
+		}
+	}
+	for _, l := range []struct {
+		days         int
+		start, title string
+		court        string
+		people       []*person
+	}{
+		{0, "17:00", "Short balls to match play", "tennis", []*person{wren, tove}},
+		{2, "16:00", "Corners, orange court", "tennisOrange", []*person{pip, juno}},
+		{7, "17:00", "Short balls, once more", "tennis", []*person{wren, tove}},
+	} {
+		if _, err := b.plan(ctx, b.now.AddDate(0, 0, l.days), l.start, l.court, l.title, l.people...); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// newID makes a UUIDv7 of that time from the seed; ids made later sort later.
+func (b *builder) newID(at time.Time) string {
+	b.n++
+	var u [16]byte
+	binary.BigEndian.PutUint64(u[:], uint64(at.UnixMilli())<<16)
+	binary.BigEndian.PutUint16(u[6:], 0x7000|uint16(b.n>>14&0xfff))
+	binary.BigEndian.PutUint64(u[8:], b.rng.Uint64()&(1<<62-1)|1<<63)
+	binary.BigEndian.PutUint16(u[8:], 0x8000|uint16(b.n&0x3fff))
+	return fmt.Sprintf("%x-%x-%x-%x-%x", u[:4], u[4:6], u[6:8], u[8:10], u[10:])
+}
+
+func (b *builder) plan(ctx context.Context, day time.Time, start, courtID, title string, people ...*person) (*lesson.Lesson, error) {
+	c, err := court.ByID(courtID)
+	if err != nil {
+		return nil, err
+	}
+	l := &lesson.Lesson{ID: b.newID(day.AddDate(0, 0, -6)), Title: title, Aim: "Attack the short ball without slowing the swing",
+		Date: day.Format(time.DateOnly), Start: start, SlotMinutes: 60, Court: courtID}
+	for _, p := range people {
+		l.Students = append(l.Students, p.id)
+	}
+	for _, t := range lesson.Templates(c) {
+		t.ID = b.newID(day.AddDate(0, 0, -6))
+		l.Blocks = append(l.Blocks, t)
+	}
+	saved, err := b.club.SaveLesson(ctx, l)
+	if err != nil {
+		return nil, fmt.Errorf("demo lesson %s: %w", title, err)
+	}
+	return saved, nil
+}
+
+// given plans a lesson on a past day and plays it out ball by ball.
+func (b *builder) given(ctx context.Context, day time.Time, start, courtID, title string, before int, note string, people ...*person) error {
+	l, err := b.plan(ctx, day, start, courtID, title, people...)
+	if err != nil {
+		return err
+	}
+	clock, err := time.ParseInLocation("2006-01-02 15:04", l.Date+" "+start, b.now.Location())
+	if err != nil {
+		return err
+	}
+	b.club.Now = func() time.Time { return clock }
+	id := b.newID(clock)
+	if _, err := b.club.BeginRun(ctx, id, l.ID); err != nil {
+		return fmt.Errorf("demo run: %w", err)
+	}
+	var events []run.Event
+	add := func(e run.Event) {
+		e.ID, e.At = b.newID(clock), clock.UnixMilli()
+		events = append(events, e)
+	}
+	add(run.Event{Kind: run.Start})
+	for i := range l.Blocks {
+		block := &l.Blocks[i]
+		add(run.Event{Kind: run.GoTo, Block: block.ID})
+		end := clock.Add(time.Duration(block.Minutes) * time.Minute)
+		if block.Drill != nil {
+			b.playDrill(block, people, before, &clock, add)
+		} else if block.Match != nil {
+			for range 18 {
+				clock = clock.Add(20 * time.Second)
+				add(run.Event{Kind: run.Point, Block: block.ID, Value: b.rng.IntN(2)})
+			}
+		}
+		clock = end
+	}
+	add(run.Event{Kind: run.Finish})
+	for _, p := range people {
+		add(run.Event{Kind: run.Engagement, Student: p.id, Value: 5 + b.rng.IntN(5)})
+	}
+	if note != "" {
+		add(run.Event{Kind: run.Note, Text: note})
+	}
+	if _, err := b.club.AddEvents(ctx, id, events); err != nil {
+		return fmt.Errorf("demo events: %w", err)
+	}
+	return nil
+}
+
+// playDrill feeds the students in turn, each ball good with their true rate,
+// until the block's balls are used up.
+func (b *builder) playDrill(block *lesson.Block, people []*person, before int, clock *time.Time, add func(run.Event)) {
+	d := block.Drill
+	type place struct{ step, count int }
+	at := make([]place, len(people))
+	balls := d.Tempo.Balls(float64(block.Minutes))
+	for i := range balls {
+		if d.Tempo.Basket > 0 && i > 0 && i%d.Tempo.Basket == 0 {
+			*clock = clock.Add(time.Duration(d.Tempo.PickUpMinutes * float64(time.Minute)))
+			add(run.Event{Kind: run.PickUp, Block: block.ID})
+		}
+		*clock = clock.Add(time.Duration(d.Tempo.SecondsPerBall * float64(time.Second)))
+		who := i / d.TurnBalls % len(people)
+		p, pl := people[who], &at[who]
+		if pl.step == len(d.Steps) {
+			continue
+		}
+		e := run.Event{Kind: run.Miss, Block: block.ID, Student: p.id, Step: pl.step}
+		if b.rng.Float64() < p.start+float64(before)*p.gains {
+			e.Kind = run.Good
+			pl.count++
+		} else if d.Steps[pl.step].Goal.Kind == goal.InARow {
+			pl.count = 0
+		}
+		add(e)
+		if pl.count == d.Steps[pl.step].Goal.Count {
+			*pl = place{step: pl.step + 1}
+		}
+	}
+}

@@ -1,0 +1,64 @@
+package demo
+
+import (
+	"context"
+	"path/filepath"
+	"testing"
+	"time"
+
+	"hodometer/core/units"
+	"hodometer/internal/club"
+	"hodometer/internal/store"
+
+	"github.com/stretchr/testify/require"
+)
+
+// The story the demo tells must be there to read: one student moves up, one is
+// stuck, and there is a lesson today.
+func TestTheStoryIsThere(t *testing.T) {
+	ctx := context.Background()
+	s, err := store.Open(ctx, filepath.Join(t.TempDir(), "demo.db"))
+	require.NoError(t, err)
+	defer s.Close()
+	c := club.New(s)
+	require.NoError(t, Fill(ctx, c))
+
+	people, err := c.Students(ctx)
+	require.NoError(t, err)
+	gain := map[string]float64{}
+	for _, p := range people {
+		r, err := c.Record(ctx, p.ID)
+		require.NoError(t, err)
+		track := r.Skills[0].Track
+		gain[p.Name] = track[len(track)-1].Mean - track[0].Mean
+	}
+	require.Greater(t, gain["Wren Ashdown"], 0.08)
+	require.Less(t, gain["Tove Marlin"], 0.08)
+
+	lessons, err := c.Lessons(ctx)
+	require.NoError(t, err)
+	today := 0
+	for _, l := range lessons {
+		if l.Date == time.Now().Format(time.DateOnly) {
+			today++
+			whole, err := c.Lesson(ctx, l.ID)
+			require.NoError(t, err)
+			plan, err := c.Reckon(ctx, whole, units.Metric)
+			require.NoError(t, err)
+			require.LessOrEqual(t, plan.Over, 0)
+			require.Len(t, plan.Blocks[1].Before, 2)
+		}
+	}
+	require.Equal(t, 1, today)
+	log, err := c.Log(ctx)
+	require.NoError(t, err)
+	require.Len(t, log, 11)
+	for _, e := range log {
+		require.Equal(t, "finished", e.Status)
+		require.InDelta(t, 58, e.Minutes, 1)
+		for _, s := range e.Students {
+			require.Positive(t, s.Balls)
+			require.Positive(t, s.Engagement)
+		}
+	}
+}

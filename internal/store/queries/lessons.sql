@@ -1,0 +1,44 @@
+-- name: ListLessons :many
+select id, title, date, start, slot_minutes from lessons order by date desc, start desc, id limit 500;
+
+-- name: ListBlockOutlines :many
+select lesson_id, kind, title, minutes from blocks order by lesson_id, place;
+
+-- name: ListNamesInLessons :many
+select ls.lesson_id, s.name from lesson_students ls join students s on s.id = ls.student_id order by ls.lesson_id, ls.place;
+
+-- name: ListLatestRuns :many
+select lesson_id, id, status, max(started_at) as started_at from runs group by lesson_id;
+
+-- name: GetLesson :one
+select * from lessons where id = ?;
+
+-- name: ListBlocks :many
+select * from blocks where lesson_id = ? order by place;
+
+-- name: ListStudentsInLesson :many
+select s.* from lesson_students ls join students s on s.id = ls.student_id where ls.lesson_id = ? order by ls.place;
+
+-- name: InsertLesson :exec
+insert into lessons (id, version, title, aim, date, start, slot_minutes, court) values (?, 1, ?, ?, ?, ?, ?, ?);
+
+-- name: UpdateLesson :execrows
+update lessons set version = version + 1, title = ?, aim = ?, date = ?, start = ?, slot_minutes = ?, court = ? where id = ? and version = ?;
+
+-- name: DeleteBlocks :exec
+delete from blocks where lesson_id = ?;
+
+-- name: InsertBlock :exec
+insert into blocks (lesson_id, place, id, kind, title, minutes, body) values (?, ?, ?, ?, ?, ?, ?);
+
+-- name: DeleteLessonStudents :exec
+delete from lesson_students where lesson_id = ?;
+
+-- name: InsertLessonStudent :exec
+insert into lesson_students (lesson_id, place, student_id) values (?, ?, ?);
+
+-- name: InsertLessonVersion :exec
+insert into lesson_versions (lesson_id, version, saved_at, body) values (?, ?, ?, ?);
+
+-- name: GetLessonVersion :one
+select body from lesson_versions where lesson_id = ? and version = ?;

@@ -1,0 +1,35 @@
+-- name: ListRuns :many
+select id, lesson_id, lesson, started_at, status, minutes, note from runs order by started_at desc, id desc limit 200;
+
+-- name: GetRun :one
+select * from runs where id = ?;
+
+-- name: InsertRun :exec
+insert into runs (id, lesson_id, lesson, started_at, status, minutes, note) values (?, ?, ?, ?, 'ready', 0, '');
+
+-- name: UpdateRun :exec
+update runs set started_at = ?, status = ?, minutes = ?, note = ? where id = ?;
+
+-- name: ListEvents :many
+select body from events where run_id = ? order by id;
+
+-- name: InsertEvent :exec
+insert into events (run_id, id, body) values (?, ?, ?) on conflict do nothing;
+
+-- name: DeleteResults :exec
+delete from results where run_id = ?;
+
+-- name: InsertResult :exec
+insert into results (run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
+
+-- name: ListResultsOfRuns :many
+select r.* from results r join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = r.run_id order by r.run_id, r.student_id;
+
+-- name: DeleteEngagements :exec
+delete from engagements where run_id = ?;
+
+-- name: InsertEngagement :exec
+insert into engagements (run_id, student_id, value) values (?, ?, ?);
+
+-- name: ListEngagements :many
+select e.* from engagements e join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = e.run_id;
