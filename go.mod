@@ -3,6 +3,7 @@ module hodometer
 go 1.26.8
 
 require (
+	github.com/alecthomas/kong v1.17.0
 	github.com/getkin/kin-openapi v0.152.0
 	github.com/google/uuid v1.6.0
 	github.com/labstack/echo/v5 v5.4.4

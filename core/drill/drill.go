@@ -42,7 +42,7 @@ type Step struct {
 }
 
 // Feed is the ball the student is given: who feeds, from where, and where it
-// bounces for a right-hander's forehand. Other strokes and hands mirror it.
+// bounces, for a right-hander's forehand. Other strokes and hands mirror it.
 type Feed struct {
 	By     string      `json:"by"`
 	From   court.Point `json:"from"`
@@ -106,8 +106,8 @@ func (d *Drill) Shape(s Step, hand court.Hand) Shape {
 	if s.Direction == CrossCourt {
 		aim = -side
 	}
-	on := func(p court.Point, side float64) court.Point { return court.Point{X: side * math.Abs(p.X), Y: p.Y} }
-	return Shape{From: d.Feed.From, Bounce: on(d.Feed.Bounce, side), Hit: on(d.Hit, side), Aim: on(d.Target.Centre, aim)}
+	on := func(p court.Point) court.Point { return court.Point{X: side * p.X, Y: p.Y} }
+	return Shape{From: on(d.Feed.From), Bounce: on(d.Feed.Bounce), Hit: on(d.Hit), Aim: court.Point{X: aim * math.Abs(d.Target.Centre.X), Y: d.Target.Centre.Y}}
 }
 
 // Validate lists what is wrong with the drill.

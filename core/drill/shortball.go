@@ -17,7 +17,8 @@ func ShortBall(c *court.Court) Drill {
 		Format: Format, Version: Version,
 		Title: "Short ball to the corners", Intent: "Step in, take it early, and go deep without slowing the swing",
 		Situation: "short ball", Court: c.ID, Area: court.Singles,
-		Feed:      Feed{By: "coach by hand", From: court.Point{X: 0, Y: scale * 4}, Bounce: court.Point{X: w * 0.55, Y: -scale * 4.2}},
+		// The coach stands at the net on the other side, clear of both strokes.
+		Feed:      Feed{By: "coach by hand", From: court.Point{X: -w * 0.75, Y: -scale * 1.6}, Bounce: court.Point{X: w * 0.55, Y: -scale * 4.2}},
 		Hit:       court.Point{X: w * 0.62, Y: -scale * 5.8},
 		Target:    Target{Centre: court.Point{X: w - units.Feet(4.5)*scale, Y: c.HalfLength - units.Feet(6.5)*scale}, Radius: units.Feet(4.5) * scale},
 		Tempo:     goal.Tempo{SecondsPerBall: 4, Basket: 72, PickUpMinutes: 2},

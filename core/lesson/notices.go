@@ -86,7 +86,7 @@ func (b *Block) willNotFit(plan *drill.Plan, students []Student, system units.Sy
 		n.Fixes = append(n.Fixes, Fix{words(bend, system), percent(bend.Chance) + " to finish", []Block{fit}})
 	}
 	if len(n.Fixes) == 0 {
-		n.Text += " No single change brings it to 80 %: ask for fewer goals, or split it over two lessons."
+		n.Text += " No single change brings it to 80%: ask for fewer goals, or split it over two lessons."
 	}
 	return n, true
 }
@@ -112,11 +112,11 @@ func words(b drill.Bend, system units.System) string {
 func percent(chance float64) string {
 	switch p := math.Round(chance * 100); {
 	case p < 1:
-		return "under 1 %"
+		return "under 1%"
 	case p > 99:
-		return "over 99 %"
+		return "over 99%"
 	default:
-		return fmt.Sprintf("%.0f %%", p)
+		return fmt.Sprintf("%.0f%%", p)
 	}
 }
 

@@ -1,0 +1,37 @@
+import createClient from 'openapi-fetch';
+import type { components, paths } from './schema';
+
+type Schemas = components['schemas'];
+export type Lesson = Schemas['Lesson'];
+export type Block = Schemas['Block'];
+export type Drill = Schemas['Drill'];
+export type Plan = Schemas['Plan'];
+export type DrillPlan = Schemas['DrillPlan'];
+export type Notice = Schemas['Notice'];
+export type Figure = Schemas['Figure'];
+export type Court = Schemas['Court'];
+export type Point = Schemas['Point'];
+export type Student = Schemas['Student'];
+export type StudentRecord = Schemas['StudentRecord'];
+export type LessonSummary = Schemas['LessonSummary'];
+export type RunSummary = Schemas['RunSummary'];
+export type Run = Schemas['Run'];
+export type RunState = Schemas['RunState'];
+export type RunEvent = Schemas['Event'];
+export type Problem = Schemas['Problem'];
+
+/** The one typed face over the contract. */
+export const api = createClient<paths>({ baseUrl: '' });
+
+/** What a screen can say when an answer did not come or was an error. */
+export function explain(error: unknown): string {
+  if (error && typeof error === 'object' && 'detail' in error) return String(error.detail);
+  return 'The server cannot be reached. What you did is kept here; it is tried again.';
+}
+
+/** The data of an answer, or an Error in a coach's words. */
+export async function need<T>(answer: Promise<{ data?: T; error?: unknown }>): Promise<T> {
+  const { data, error } = await answer.catch((error: unknown) => ({ data: undefined, error }));
+  if (data === undefined) throw new Error(explain(error));
+  return data;
+}

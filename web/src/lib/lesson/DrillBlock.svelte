@@ -1,0 +1,188 @@
+<!-- A drill on the workbench of a lesson: the court, its goals, its tempo, and what it asks of each student. -->
+<script lang="ts">
+  import type { Block, Court, Drill, Plan, Point, Student } from '$lib/api/client';
+  import CourtDiagram from '$lib/court/CourtDiagram.svelte';
+  import Num from '$lib/shell/Num.svelte';
+  import Wheel from '$lib/wheel/Wheel.svelte';
+  import { first, sayChance, sayMinutes } from '$lib/units/say';
+  import type { Editor } from './editor.svelte';
+  import Notices from './Notices.svelte';
+
+  interface Props {
+    editor: Editor;
+    block: Block;
+    drill: Drill;
+    court: Court;
+    plan?: Plan['blocks'][number];
+    students: Student[];
+  }
+  let { editor, block, drill, court, plan, students }: Props = $props();
+
+  let who = $state(0);
+  let step = $state(0);
+  const players = $derived(plan?.drill?.players ?? []);
+  const player = $derived(players[Math.min(who, players.length - 1)]);
+  const shown = $derived(player?.steps[Math.min(step, drill.steps.length - 1)]);
+  const name = (id: string) => first(students.find((s) => s.id === id)?.name ?? '');
+  const was = (id: string) => plan?.before?.find((b) => b.student === id)?.chance;
+
+  function set(next: Partial<Drill>, key = '') {
+    editor.setBlock(block.id, { drill: { ...drill, ...next } }, key && `${block.id} ${key}`);
+  }
+  function moveTarget(p: Point) {
+    set({ target: { ...drill.target, centre: { x: Math.abs(p.x), y: p.y } } }, 'target');
+  }
+  function offset(which: 'fromSideline' | 'fromBaseline', metres: number) {
+    const now = plan?.drill?.offsets;
+    if (!now) return;
+    const c = drill.target.centre;
+    const by = metres - now[which];
+    moveTarget(which === 'fromSideline' ? { x: Math.abs(c.x) - by, y: c.y } : { x: c.x, y: c.y - by });
+    editor.rest();
+  }
+  function setStep(i: number, goal: Partial<Drill['steps'][number]['goal']>) {
+    set({ steps: drill.steps.map((s, j) => (j === i ? { ...s, goal: { ...s.goal, ...goal } } : s)) });
+  }
+  const label = (s: Drill['steps'][number]) => `${s.stroke === 'forehand' ? 'Forehand' : 'Backhand'} ${s.direction === 'crossCourt' ? 'cross-court' : 'straight'}`;
+</script>
+
+<div class="grid gap-x-6 gap-y-4 lg:grid-cols-[minmax(0,1.05fr)_minmax(0,1fr)]">
+  <section aria-label="The drill on court">
+    <div class="aspect-[30/17] w-full">
+      <CourtDiagram
+        {court}
+        shape={shown?.shape}
+        target={drill.target}
+        offsets={plan?.drill?.offsets}
+        chance={shown ? sayChance(shown.rate.mean) : undefined}
+        initial={player ? name(player.id)[0] : ''}
+        label="{drill.title} on {court.name}, near end left"
+        onmove={moveTarget}
+        onresize={(radius) => set({ target: { ...drill.target, radius: Math.round(radius * 100) / 100 } }, 'radius')}
+        onrest={() => editor.rest()}
+      />
+    </div>
+    <p class="mt-1 flex flex-wrap gap-x-4 text-xs">
+      <span>□ coach with the basket</span><span>● student</span><span>··· feed, ring where it bounces</span><span>— stroke to the target, with the chance to hit it</span>
+    </p>
+    <div class="mt-2 flex flex-wrap items-end gap-x-4 gap-y-2">
+      {#if plan?.drill}
+        <Num label="In from the sideline" length value={plan.drill.offsets.fromSideline} min={0} step={0.1} onset={(v) => offset('fromSideline', v)} />
+        <Num label="In from the baseline" length value={plan.drill.offsets.fromBaseline} min={0} step={0.1} onset={(v) => offset('fromBaseline', v)} />
+      {/if}
+      <Num label="Radius" length value={drill.target.radius} min={0.1} max={6} step={0.05} onset={(radius) => set({ target: { ...drill.target, radius } })} />
+      <p class="max-w-56 text-xs">Drag the target, or use the arrow keys on it; + and − widen it. Shift moves it finely.</p>
+    </div>
+    <div class="mt-4 flex flex-wrap gap-x-4 gap-y-2">
+      <Num label="Between feeds" unit="s" value={drill.tempo.secondsPerBall} min={0.5} max={120} step={0.5} onset={(secondsPerBall) => set({ tempo: { ...drill.tempo, secondsPerBall } })} />
+      <Num label="Balls in the basket" whole value={drill.tempo.basket} min={0} max={2000} step={6} onset={(basket) => set({ tempo: { ...drill.tempo, basket } })} />
+      <Num label="To pick up" unit="min" value={drill.tempo.pickUpMinutes} min={0} max={60} step={0.5} onset={(pickUpMinutes) => set({ tempo: { ...drill.tempo, pickUpMinutes } })} />
+      <Num label="Balls in a turn" whole value={drill.turnBalls} min={1} max={500} onset={(turnBalls) => set({ turnBalls })} />
+    </div>
+  </section>
+
+  <section aria-label="What it comes to" class="min-w-0">
+    {#if plan}<Notices notices={plan.notices.filter((n) => !n.caution)} onfix={(b) => editor.replace(b)} />{/if}
+    {#if plan?.drill}
+      <div class="mt-3 flex flex-wrap gap-x-5 gap-y-2">
+        <Wheel label="Balls fed" figure={plan.drill.balls} />
+        <Wheel label="Pick-ups" figure={plan.drill.pickUps} small />
+        {#if players[0]}<Wheel label="Contacts each" figure={players[0].contacts} />{/if}
+      </div>
+      <div class="mt-3 flex flex-wrap gap-x-6 gap-y-3">
+        {#each players as p, i (p.id)}
+          {@const before = was(p.id)}
+          <div>
+            <button type="button" class="btn btn-xs mb-1" class:btn-primary={i === who} aria-pressed={i === who} onclick={() => (who = i)}>{name(p.id)}</button>
+            <div class="flex gap-3">
+              <Wheel label="Chance to finish" figure={p.finish} />
+              <Wheel label="Probably" figure={p.likely} small />
+              <Wheel label="90% sure" figure={p.sure} small />
+            </div>
+            {#if before !== undefined && Math.abs(before - p.finish.value) >= 0.01}
+              <p class="mt-1 text-sm">{p.finish.value > before ? '▲' : '▼'} was {sayChance(before)} before the last lesson</p>
+            {/if}
+          </div>
+        {/each}
+      </div>
+    {/if}
+    <table class="mt-4 w-full text-sm">
+      <thead>
+        <tr class="border-base-content border-b text-left">
+          <th class="py-1 font-semibold" scope="col">Goal</th>
+          <th class="py-1 font-semibold" scope="col">How many</th>
+          {#each players as p (p.id)}<th class="py-1 pl-3 font-semibold" scope="col">{name(p.id)} <span class="block text-xs font-normal">rate · minutes (90% sure)</span></th>{/each}
+        </tr>
+      </thead>
+      <tbody>
+        {#each drill.steps as s, i (i)}
+          <tr class="border-base-300 border-b" class:now={i === step}>
+            <th scope="row" class="py-1 text-left font-normal">
+              <button type="button" class="hover:underline" aria-pressed={i === step} onclick={() => (step = i)}>{label(s)}</button>
+            </th>
+            <td class="py-1 whitespace-nowrap">
+              <input
+                class="figures input input-xs border-base-content/60 w-11 px-1.5"
+                inputmode="numeric"
+                aria-label="How many, {label(s)}"
+                value={s.goal.count}
+                onchange={(e) => {
+                  const n = Number(e.currentTarget.value);
+                  if (Number.isInteger(n) && n >= 1 && n <= 1000) setStep(i, { count: n });
+                  else e.currentTarget.value = String(s.goal.count);
+                }}
+              />
+              <select class="select select-xs border-base-content/60 w-22" aria-label="Counted, {label(s)}" value={s.goal.kind} onchange={(e) => setStep(i, { kind: e.currentTarget.value as 'total' | 'inARow' })}>
+                <option value="total">in all</option>
+                <option value="inARow">in a row</option>
+              </select>
+            </td>
+            {#each players as p, j (p.id)}
+              {@const sp = p.steps[i]}
+              {#if sp}
+                <td class="py-1 pl-3">
+                  <button type="button" class="figures text-left hover:underline" onclick={() => ((who = j), (step = i))} title="Show on the court">
+                    {sayChance(sp.rate.mean)} <span class="opacity-80">· {sayMinutes(sp.likely.value).replace(' min', '')} ({sayMinutes(sp.sure.value).replace(' min', '')})</span>
+                  </button>
+                </td>
+              {/if}
+            {/each}
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+    {#if shown}
+      <div class="mt-2 flex flex-wrap items-end gap-3 text-sm">
+        <span>{name(player!.id)}, {shown.label.toLowerCase()}, {shown.goal.count} {shown.goal.kind === 'total' ? 'in all' : 'in a row'}:</span>
+        <Wheel label="Probably" figure={shown.likely} small />
+        <Wheel label="90% sure" figure={shown.sure} small />
+      </div>
+    {/if}
+  </section>
+</div>
+<div class="mt-5 grid gap-x-6 gap-y-3 lg:grid-cols-2">
+  <div>
+    <h3 class="text-base">Cues</h3>
+    <ul class="mt-1 list-inside list-disc text-sm">
+      {#each drill.cues as c (c)}<li>{c}</li>{/each}
+    </ul>
+    <p class="mt-2 text-sm"><span class="font-semibold">To bring:</span> {drill.kit.join(', ')}</p>
+  </div>
+  <div>
+    <h3 class="text-base">Cautions</h3>
+    {#if plan}
+      <Notices
+        notices={plan.notices.filter((n) => n.caution)}
+        onfix={(b) => editor.replace(b)}
+        onseen={(text, seen) => editor.setBlock(block.id, { seen: seen ? [...(block.seen ?? []), text] : (block.seen ?? []).filter((t) => t !== text) })}
+      />
+    {/if}
+    <p class="mt-1 text-xs">The venue’s rules and qualified people come first.</p>
+  </div>
+</div>
+
+<style>
+  tr.now {
+    background: color-mix(in oklab, var(--color-accent) 32%, transparent);
+  }
+</style>

@@ -1,0 +1,173 @@
+<!-- A lesson being planned: who and when, the tape, and the block in hand. -->
+<script lang="ts">
+  import { beforeNavigate } from '$app/navigation';
+  import type { Block, Court, Lesson, LessonSummary, Student } from '$lib/api/client';
+  import { runLesson } from '$lib/run/begin';
+  import Num from '$lib/shell/Num.svelte';
+  import { kindNames } from '$lib/tape/tape';
+  import Tape from '$lib/tape/Tape.svelte';
+  import { settings } from '$lib/units/settings.svelte';
+  import Wheel from '$lib/wheel/Wheel.svelte';
+  import DrillBlock from './DrillBlock.svelte';
+  import { Editor } from './editor.svelte';
+  import Notices from './Notices.svelte';
+  import OtherBlock from './OtherBlock.svelte';
+  import SaveState from './SaveState.svelte';
+  import Who from './Who.svelte';
+
+  interface Props {
+    lesson: Lesson;
+    courts: Court[];
+    students: Student[];
+    templates: Block[];
+    summary?: LessonSummary;
+  }
+  let { lesson: read, courts, students: everybody, templates, summary }: Props = $props();
+
+  // The editor owns the lesson from here on; a new one opens a new screen.
+  // svelte-ignore state_referenced_locally
+  const editor = new Editor(read);
+  // svelte-ignore state_referenced_locally
+  let people = $state.raw(everybody);
+  let announced = $state('');
+  const lesson = $derived(editor.lesson);
+  const plan = $derived(editor.plan);
+  const block = $derived(editor.block);
+  const blockPlan = $derived(plan?.blocks.find((b) => b.id === block?.id));
+  const students = $derived(lesson.students.map((id) => people.find((s) => s.id === id)).filter((s) => s !== undefined));
+  const court = $derived(courts.find((c) => c.id === lesson.court));
+  const troubled = $derived(plan?.blocks.filter((b) => b.notices.some((n) => !n.caution)).map((b) => b.id) ?? []);
+
+  $effect(() => {
+    // Lengths in notices are written by the server.
+    void settings.units;
+    void editor.check();
+  });
+  beforeNavigate(() => void editor.save(true));
+
+  function key(e: KeyboardEvent) {
+    if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z') return;
+    if (e.target instanceof HTMLInputElement && e.target.type === 'text' && e.target.value !== e.target.defaultValue) return;
+    e.preventDefault();
+    if (e.shiftKey) editor.redo();
+    else editor.undo();
+  }
+  function move(from: number, to: number) {
+    const b = lesson.blocks[from];
+    if (!b || to < 0 || to >= lesson.blocks.length) return;
+    editor.move(from, to);
+    announced = `${b.title} is now block ${to + 1} of ${lesson.blocks.length}`;
+  }
+  async function toCourt() {
+    await editor.save();
+    await runLesson(lesson.id, summary);
+  }
+</script>
+
+<svelte:window onkeydown={key} onpagehide={() => editor.save(true)} />
+<svelte:head><title>{lesson.title} · Hodometer</title></svelte:head>
+
+<main class="mx-auto max-w-[1280px] px-6 py-4">
+  <div class="flex flex-wrap items-center gap-x-5 gap-y-2">
+    <h1 class="sr-only">{lesson.title}</h1>
+    <div class="min-w-60 flex-1">
+      <input
+        class="hover:border-base-300 focus:border-base-content w-full border-b border-transparent bg-transparent text-2xl font-semibold tracking-tight"
+        aria-label="Title of the lesson"
+        value={lesson.title}
+        maxlength="120"
+        onchange={(e) => {
+          if (e.currentTarget.value.trim()) editor.change({ title: e.currentTarget.value.trim() });
+          else e.currentTarget.value = lesson.title;
+        }}
+      />
+    </div>
+    <SaveState {editor} />
+    <div class="join">
+      <button type="button" class="btn btn-sm join-item" disabled={!editor.canUndo} onclick={() => editor.undo()}>Undo</button>
+      <button type="button" class="btn btn-sm join-item" disabled={!editor.canRedo} onclick={() => editor.redo()}>Redo</button>
+    </div>
+    <button type="button" class="btn btn-accent border-base-content" onclick={toCourt}>Take it to the court</button>
+  </div>
+  <div class="mt-2 flex flex-wrap items-end gap-x-4 gap-y-2">
+    <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">
+      Day
+      <input type="date" class="input input-sm border-base-content/60 figures w-38" value={lesson.date} onchange={(e) => e.currentTarget.value && editor.change({ date: e.currentTarget.value })} />
+    </label>
+    <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">
+      Start
+      <input type="time" class="input input-sm border-base-content/60 figures w-26" value={lesson.start} onchange={(e) => e.currentTarget.value && editor.change({ start: e.currentTarget.value })} />
+    </label>
+    <Num label="Slot" unit="min" whole value={lesson.slotMinutes} min={1} max={480} step={5} onset={(slotMinutes) => editor.change({ slotMinutes })} />
+    <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">
+      Court
+      <select class="select select-sm border-base-content/60 w-48" value={lesson.court} onchange={(e) => editor.change({ court: e.currentTarget.value })}>
+        {#each courts as c (c.id)}<option value={c.id}>{c.name}</option>{/each}
+      </select>
+    </label>
+    <Who {people} chosen={lesson.students} onchoose={(ids) => editor.change({ students: ids })} onadded={(s) => (people = [...people, s])} />
+    {#if plan}
+      <div class="ml-auto flex items-end gap-4">
+        <Wheel label={plan.over > 0 ? `Planned, ${plan.over} min over` : plan.over < 0 ? `Planned, ${-plan.over} min to spare` : 'Planned, just fits'} figure={plan.minutes} />
+        <Wheel label="Balls fed" figure={plan.balls} />
+      </div>
+    {/if}
+  </div>
+
+  <div class="mt-4">
+    <Tape
+      blocks={lesson.blocks}
+      start={lesson.start}
+      slot={lesson.slotMinutes}
+      lanes={plan?.students}
+      {troubled}
+      selected={editor.selected}
+      onselect={(id) => (editor.selected = id)}
+      onresize={(id, minutes) => editor.setBlock(id, { minutes }, `minutes ${id}`)}
+      onmove={move}
+      onremove={(id) => editor.remove(id)}
+    >
+      <div class="ml-auto flex flex-wrap items-center gap-1.5">
+        <span class="text-sm">Add</span>
+        {#each templates as t (t.id)}<button type="button" class="btn btn-sm" onclick={() => editor.add(t)}>{kindNames[t.kind]}</button>{/each}
+      </div>
+    </Tape>
+  </div>
+  <p class="sr-only" aria-live="polite">{announced}</p>
+  {#if plan?.notices.length}<div class="mt-3"><Notices notices={plan.notices} onfix={(b) => editor.replace(b)} /></div>{/if}
+
+  {#if block}
+    <section class="border-base-content mt-2 border-t pt-2" aria-label="The block in hand">
+      <div class="mb-2 flex flex-wrap items-center gap-3">
+        <h2 class="sr-only">{block.title}</h2>
+        <div class="min-w-60 flex-1">
+          <input
+            class="hover:border-base-300 focus:border-base-content w-full border-b border-transparent bg-transparent text-xl font-semibold"
+            aria-label="Title of the block"
+            value={block.title}
+            maxlength="120"
+            onchange={(e) => {
+              if (e.currentTarget.value.trim()) editor.setBlock(block.id, { title: e.currentTarget.value.trim() });
+              else e.currentTarget.value = block.title;
+            }}
+          />
+        </div>
+        {#if blockPlan}<span class="figures text-sm">{blockPlan.start}–{blockPlan.end}</span>{/if}
+        <Num label="Length" beside unit="min" whole value={block.minutes} min={1} max={480} onset={(minutes) => editor.setBlock(block.id, { minutes })} />
+        <div class="join">
+          <button type="button" class="btn btn-sm join-item" aria-label="Move {block.title} earlier" onclick={() => move(lesson.blocks.indexOf(block), lesson.blocks.indexOf(block) - 1)}>←</button>
+          <button type="button" class="btn btn-sm join-item" aria-label="Move {block.title} later" onclick={() => move(lesson.blocks.indexOf(block), lesson.blocks.indexOf(block) + 1)}>→</button>
+          <button type="button" class="btn btn-sm join-item" aria-label="Remove {block.title}" onclick={() => editor.remove(block.id)}>Remove</button>
+        </div>
+      </div>
+      {#key block.id}
+        {#if block.drill && court}
+          {@const own = courts.find((c) => c.id === block.drill?.court) ?? court}
+          <DrillBlock {editor} {block} drill={block.drill} court={own} plan={blockPlan} {students} />
+        {:else}
+          <OtherBlock {editor} {block} plan={blockPlan} {students} />
+        {/if}
+      {/key}
+    </section>
+  {/if}
+</main>

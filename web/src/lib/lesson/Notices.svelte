@@ -1,0 +1,67 @@
+<!-- What will not work or needs care, where its cause is, with a button that mends it. -->
+<script lang="ts">
+  import type { Block, Notice } from '$lib/api/client';
+
+  interface Props {
+    notices: Notice[];
+    onfix: (blocks: Block[]) => void;
+    onseen?: (text: string, seen: boolean) => void;
+  }
+  let { notices, onfix, onseen }: Props = $props();
+  const advice = $derived(notices.filter((n) => !n.caution));
+  const cautions = $derived(notices.filter((n) => n.caution));
+</script>
+
+{#each advice as n (n.kind)}
+  <div class="advice" role="status">
+    <p class="text-[0.95rem]"><span class="mark" aria-hidden="true">!</span>{n.text}</p>
+    {#if n.fixes.length}
+      <div class="mt-2 flex flex-wrap gap-2">
+        {#each n.fixes as f (f.words)}
+          <button type="button" class="btn btn-sm btn-primary h-auto flex-col items-start gap-0 py-1" onclick={() => onfix(f.blocks)}>
+            <span>{f.words}</span><span class="figures text-xs font-normal">{f.outcome}</span>
+          </button>
+        {/each}
+      </div>
+    {/if}
+  </div>
+{/each}
+{#if cautions.length}
+  <ul class="mt-2 space-y-1" aria-label="Cautions">
+    {#each cautions as n (n.text)}
+      <li class="flex items-start gap-2 text-sm">
+        {#if onseen && n.kind === 'caution'}
+          <label class="flex cursor-pointer items-start gap-2">
+            <input type="checkbox" class="checkbox checkbox-xs border-base-content mt-0.5" checked={n.seen} onchange={(e) => onseen(n.text, e.currentTarget.checked)} />
+            <span class:opacity-75={n.seen}>{n.text}</span>
+          </label>
+        {:else}<span class="mark" aria-hidden="true">!</span>{n.text}{/if}
+      </li>
+    {/each}
+  </ul>
+{/if}
+
+<style>
+  .advice {
+    border-left: 6px solid var(--color-warning);
+    background: var(--color-base-200);
+    padding: 0.55rem 0.8rem;
+    border-radius: 0 0.25rem 0.25rem 0;
+  }
+  .advice + .advice {
+    margin-top: 0.5rem;
+  }
+  .mark {
+    display: inline-block;
+    width: 1.2rem;
+    height: 1.2rem;
+    margin-right: 0.45rem;
+    border-radius: 50%;
+    background: var(--color-warning);
+    color: var(--color-warning-content);
+    font-weight: 800;
+    line-height: 1.2rem;
+    text-align: center;
+    flex: none;
+  }
+</style>

@@ -1,0 +1,67 @@
+<!-- After the last ball: how engaged each was, a line of notes, and what was counted. -->
+<script lang="ts">
+  import { first } from '$lib/units/say';
+  import type { Session } from './session.svelte';
+
+  let { session, onback }: { session: Session; onback: () => void } = $props();
+  const finished = $derived(session.state.status === 'finished');
+  const ids = $derived(session.students.map((s) => s.id));
+  const counted = $derived(
+    ids.map((id) => {
+      const steps = session.state.blocks.flatMap((b) => b.students?.find((s) => s.id === id)?.steps ?? []);
+      return {
+        balls: steps.reduce((n, s) => n + s.balls, 0),
+        good: steps.reduce((n, s) => n + s.good, 0),
+        best: Math.max(0, ...steps.map((s) => s.best)),
+        met: steps.filter((s) => s.met).length,
+        goals: steps.length
+      };
+    })
+  );
+</script>
+
+<h1 class="mt-2 text-3xl">How was it?</h1>
+{#each session.students as s, i (s.id)}
+  {@const c = counted[i]}
+  <fieldset class="mt-3">
+    <legend class="text-xl font-semibold">{first(s.name)}: how engaged, 1 to 10?</legend>
+    <div class="mt-2 grid grid-cols-5 gap-1.5">
+      {#each { length: 10 }, n (n)}
+        <button
+          type="button"
+          class="figures h-14 rounded border-2 text-xl"
+          class:chosen={session.state.engagement[s.id] === n + 1}
+          aria-pressed={session.state.engagement[s.id] === n + 1}
+          aria-label="{first(s.name)} {n + 1} of 10"
+          onclick={() => session.add({ kind: 'engagement', student: s.id, value: n + 1 })}>{n + 1}</button
+        >
+      {/each}
+    </div>
+    {#if c?.balls}<p class="mt-2 text-base">{c.good} good of {c.balls}, best streak {c.best}, {c.met} of {c.goals} goals</p>{/if}
+  </fieldset>
+{/each}
+<p class="mt-2 text-sm">Seven and up is wanted.</p>
+<label class="mt-2 block">
+  <span class="text-xl font-semibold">One line of notes</span>
+  <input class="input border-base-content mt-2 h-14 w-full text-lg" maxlength="500" value={session.state.note} placeholder="What to do differently next time" onchange={(e) => session.add({ kind: 'note', text: e.currentTarget.value })} />
+</label>
+<div class="mt-auto grid grid-cols-2 gap-2 pt-4">
+  {#if finished}
+    <a class="btn btn-accent border-base-content h-16 text-lg" href="/log">To the log</a>
+    <a class="btn h-16 text-lg" href="/">To today</a>
+    {#if session.state.undoWords === 'the end of the lesson'}<button type="button" class="btn col-span-2 h-14" onclick={() => (session.undo(), onback())}>Undo the end of the lesson</button>{/if}
+  {:else}
+    <button type="button" class="btn h-16 text-lg" onclick={onback}>Back to the court</button>
+    <button type="button" class="btn btn-accent border-base-content h-16 text-lg" onclick={() => session.add({ kind: 'finish' })}>End the lesson</button>
+  {/if}
+</div>
+
+<style>
+  .chosen {
+    background: var(--color-accent);
+    color: var(--color-accent-content);
+    font-weight: 800;
+    border-width: 4px;
+    border-color: var(--color-base-content);
+  }
+</style>

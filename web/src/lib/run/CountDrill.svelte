@@ -1,0 +1,130 @@
+<!-- A drill being counted: whose turn, which goal, and three buttons. -->
+<script lang="ts">
+  import type { Drill } from '$lib/api/client';
+  import type { Session } from './session.svelte';
+
+  let { session, drill, names }: { session: Session; drill: Drill; names: string[] } = $props();
+  const count = $derived(session.blockState);
+  const student = $derived(session.student);
+  const step = $derived(student?.steps[student.step]);
+  const pips = $derived(step && step.goal.count <= 12 ? step.goal.count : 0);
+  const low = $derived(count !== undefined && count.basketLeft >= 0 && count.basketLeft <= 5);
+  let cue = $state(0);
+
+  function pick(i: number) {
+    if (student && session.block) session.add({ kind: 'pickStep', block: session.block.id, student: student.id, step: i });
+  }
+</script>
+
+{#if student && step && count}
+  <div class="grid gap-1.5" style:grid-template-columns="repeat({Math.min(4, count.students?.length ?? 1)}, 1fr)" role="group" aria-label="Student to count">
+    {#each count.students ?? [] as s, i (s.id)}
+      <button
+        type="button"
+        class="student"
+        aria-pressed={s.id === student.id}
+        aria-label="Count {names[i]}, {s.steps.filter((t) => t.met).length} of {s.steps.length} goals met"
+        onclick={() => session.add({ kind: 'focus', student: s.id })}
+      >
+        <span class="text-xl font-semibold">{names[i]}</span>
+        <span class="flex gap-0.5" aria-hidden="true">{#each s.steps as t, j (j)}<span class="dot" class:met={t.met}></span>{/each}</span>
+      </button>
+    {/each}
+  </div>
+
+  <section class="flex flex-1 flex-col justify-center gap-2 py-1" aria-label="Goal">
+    <div class="flex items-center gap-2">
+      <label class="min-w-0 flex-1">
+        <span class="sr-only">Goal being counted</span>
+        <select class="select h-14 w-full text-xl font-semibold" value={student.step} onchange={(e) => pick(Number(e.currentTarget.value))}>
+          {#each student.steps as t, i (i)}<option value={i}>{t.met ? '✓ ' : ''}{t.label}, {t.goal.count} {t.goal.kind === 'total' ? 'in all' : 'in a row'}</option>{/each}
+        </select>
+      </label>
+    </div>
+    <div class="flex items-end justify-between gap-3" aria-live="polite">
+      <p class="figures leading-none" aria-label="{step.count} of {step.goal.count} {step.goal.kind === 'total' ? 'in all' : 'in a row'}">
+        <span class="text-8xl font-semibold">{step.count}</span><span class="text-4xl">/{step.goal.count}</span>
+      </p>
+      <dl class="grid grid-cols-2 gap-x-4 text-right">
+        <dt>streak</dt>
+        <dd class="figures text-3xl font-semibold" aria-label="Streak">{step.streak}</dd>
+        <dt>best</dt>
+        <dd class="figures text-xl">{step.best}</dd>
+        <dt>good</dt>
+        <dd class="figures text-xl">{step.good} of {step.balls}</dd>
+      </dl>
+    </div>
+    {#if pips}<div class="flex gap-1" aria-hidden="true">{#each { length: pips }, i (i)}<span class="pip" class:on={i < step.count}></span>{/each}</div>{/if}
+    {#if session.state.reached}<p class="bg-accent text-accent-content border-base-content rounded border-2 px-3 py-2 text-xl font-bold" role="status">Goal reached: {session.state.reached}</p>{/if}
+    {#if student.met}<p class="text-xl font-semibold">All goals met. Move on, or make it harder.</p>{/if}
+    <button type="button" class="min-h-14 text-left text-lg" onclick={() => (cue = (cue + 1) % drill.cues.length)} aria-label="Cue: {drill.cues[cue]}. Next cue">“{drill.cues[cue]}”</button>
+  </section>
+
+  <div class="grid grid-cols-2 gap-2">
+    <button type="button" class="big good" aria-keyshortcuts="g" onclick={() => session.tap('good')}><span aria-hidden="true">✓</span> Good</button>
+    <button type="button" class="big miss" aria-keyshortcuts="m" onclick={() => session.tap('miss')}><span aria-hidden="true">×</span> Miss</button>
+  </div>
+  <div class="my-2 grid grid-cols-2 gap-2">
+    <button type="button" class="btn h-14 text-lg" aria-keyshortcuts="u" disabled={!session.state.undoable} onclick={() => session.undo()}>Undo {session.state.undoWords ?? ''}</button>
+    {#if count.basketLeft >= 0}
+      <button type="button" class="btn h-14 text-lg" class:btn-warning={low} aria-keyshortcuts="b" aria-label="{count.basketLeft} balls left in the basket. Picked up: full again" onclick={() => session.block && session.add({ kind: 'pickUp', block: session.block.id })}>
+        <span class="figures text-2xl">{count.basketLeft}</span> {low ? 'pick up!' : 'balls left'}
+      </button>
+    {/if}
+  </div>
+{:else}
+  <p class="flex-1 p-4 text-xl">Nobody is in this lesson, so there is nobody to count. Add students to the plan, then begin again.</p>
+{/if}
+
+<style>
+  .student {
+    display: flex;
+    flex-direction: column;
+    align-items: center;
+    justify-content: center;
+    gap: 0.3rem;
+    min-height: 4rem;
+    border: 2px solid var(--color-base-300);
+    border-radius: 0.375rem;
+  }
+  .student[aria-pressed='true'] {
+    border-color: var(--color-base-content);
+    border-width: 4px;
+  }
+  .dot {
+    width: 0.6rem;
+    height: 0.6rem;
+    border: 2px solid var(--color-base-content);
+    border-radius: 50%;
+  }
+  .dot.met {
+    background: var(--color-base-content);
+  }
+  .pip {
+    flex: 1;
+    height: 1rem;
+    border: 2px solid var(--color-base-content);
+    border-radius: 0.2rem;
+  }
+  .pip.on {
+    background: #d7ee2a;
+  }
+  .big {
+    min-height: 7.5rem;
+    border-radius: 0.5rem;
+    font-size: 2rem;
+    font-weight: 700;
+    border: 3px solid var(--color-base-content);
+    touch-action: manipulation;
+  }
+  .big.good {
+    background: #d7ee2a;
+    color: #1c2421;
+  }
+  .big.miss {
+    background: var(--color-base-100);
+  }
+  .big:active {
+    transform: scale(0.97);
+  }
+</style>

@@ -1,0 +1,39 @@
+<!-- The warm-up: the role of this minute and its cue, large; the next one, small. -->
+<script lang="ts">
+  import { roleAt } from './clock';
+  import type { Session } from './session.svelte';
+  import { beep } from './sound';
+
+  let { session, names }: { session: Session; names: string[] } = $props();
+  const script = $derived(session.block?.script ?? []);
+  const at = $derived(roleAt(session.elapsed, script.length));
+  const now = $derived(script[at.minute]);
+  const next = $derived(script[at.minute + 1]);
+  const soon = $derived(session.running && at.left <= 10 && !at.last);
+
+  let announced = -1;
+  $effect(() => {
+    if (soon && announced !== at.minute) {
+      announced = at.minute;
+      beep(520, 0.12);
+    }
+  });
+</script>
+
+{#if now}
+  <section class="flex flex-1 flex-col justify-center gap-4 px-1" aria-label="Role of this minute">
+    <p class="figures text-lg">Minute {at.minute + 1} of {script.length} · {Math.ceil(at.left)} s</p>
+    <h2 class="text-4xl">{now.title}</h2>
+    <ul class="space-y-3">
+      {#each now.roles as r (r.who)}
+        <li class="border-base-content border-l-4 pl-3 text-2xl leading-tight"><strong>{names[r.who] ?? `Student ${r.who + 1}`}</strong><br />{r.does}</li>
+      {/each}
+    </ul>
+    <p class="bg-base-200 rounded px-3 py-3 text-2xl leading-snug">{now.cue}</p>
+  </section>
+  <p class="rounded px-2 py-3 text-lg" class:bg-accent={soon} class:text-accent-content={soon}>
+    {#if next}<strong>{soon ? 'Change in a moment' : 'Then'}:</strong> {next.title} · {next.roles.map((r) => `${names[r.who] ?? r.who + 1}: ${r.does}`).join(' · ')}{:else}<strong>Last minute.</strong> No errors wanted, feet always moving.{/if}
+  </p>
+{:else}
+  <p class="flex-1 p-4 text-2xl">Warm up as agreed.</p>
+{/if}

@@ -1,0 +1,117 @@
+import { api, explain, type Run, type RunEvent } from '$lib/api/client';
+import { v7 } from 'uuid';
+
+const RETRY_AFTER = 2000; // ms
+const BATCH = 500;
+
+/**
+ * A lesson being run. Each tap becomes an event, is written on this device
+ * before anything else, and is sent until the server has acknowledged it; the
+ * state shown is the server's fold of all events. A reload, a dead battery or a
+ * dead server loses nothing: what was not acknowledged is sent again, and what
+ * was sent twice counts once.
+ */
+export class Session {
+  readonly id: string;
+  readonly lesson: Run['lesson'];
+  readonly students: Run['students'];
+  state = $state.raw<Run['state']>() as Run['state'];
+  waiting = $state(0);
+  trouble = $state('');
+  now = $state(Date.now());
+
+  #outbox: RunEvent[];
+  #sending = false;
+  #timer: ReturnType<typeof setTimeout> | undefined;
+  #tick: ReturnType<typeof setInterval>;
+
+  constructor(run: Run) {
+    this.id = run.id;
+    this.lesson = run.lesson;
+    this.students = run.students;
+    this.state = run.state;
+    this.#outbox = JSON.parse(localStorage.getItem(this.#key) ?? '[]') as RunEvent[];
+    this.waiting = this.#outbox.length;
+    this.#tick = setInterval(() => (this.now = Date.now()), 250);
+    void this.send();
+  }
+  get #key() {
+    return `run ${this.id}`;
+  }
+  close() {
+    clearInterval(this.#tick);
+    clearTimeout(this.#timer);
+  }
+
+  get block() {
+    return this.lesson.blocks[this.state.block];
+  }
+  get blockState() {
+    return this.state.blocks[this.state.block];
+  }
+  get running() {
+    return this.state.status === 'running';
+  }
+  /** Milliseconds spent on the block in progress. */
+  get elapsed() {
+    const before = this.blockState?.elapsedMs ?? 0;
+    return this.state.since ? before + Math.max(0, this.now - this.state.since) : before;
+  }
+  get student() {
+    return this.blockState?.students?.find((s) => s.id === this.state.focus) ?? this.blockState?.students?.[0];
+  }
+
+  add(event: Omit<RunEvent, 'id' | 'at'>) {
+    this.#outbox.push({ id: v7(), at: Date.now(), ...event });
+    this.#store();
+    void this.send();
+  }
+  tap(kind: 'good' | 'miss') {
+    const s = this.student;
+    if (this.block && s) this.add({ kind, block: this.block.id, student: s.id, step: s.step });
+  }
+  goTo(index: number) {
+    const b = this.lesson.blocks[index];
+    if (b) this.add({ kind: 'goTo', block: b.id });
+  }
+  undo() {
+    if (this.state.undoable) this.add({ kind: 'undo', undoes: this.state.undoable });
+  }
+
+  #store() {
+    this.waiting = this.#outbox.length;
+    if (this.#outbox.length) localStorage.setItem(this.#key, JSON.stringify(this.#outbox));
+    else localStorage.removeItem(this.#key);
+  }
+
+  /** Sends what waits, oldest first, one batch at a time. */
+  async send() {
+    clearTimeout(this.#timer);
+    if (this.#sending || !this.#outbox.length) return;
+    this.#sending = true;
+    try {
+      while (this.#outbox.length) {
+        const events = this.#outbox.slice(0, BATCH);
+        const { data, error, response } = await api.POST('/api/v1/runs/{run}/events', { params: { path: { run: this.id } }, body: { events } });
+        if (data) {
+          this.state = data;
+          this.trouble = '';
+        } else if (response.status >= 500) {
+          throw error;
+        } else {
+          // Refused for good: sending it again cannot help. It is kept aside on
+          // the device and the coach is told.
+          localStorage.setItem(`refused ${this.id} ${events[0]?.id}`, JSON.stringify(events));
+          this.trouble = explain(error);
+        }
+        this.#outbox = this.#outbox.slice(events.length);
+        this.#store();
+      }
+    } catch {
+      this.trouble = 'No connection. Every tap is kept on this device and sent when it is back.';
+      this.#timer = setTimeout(() => void this.send(), RETRY_AFTER);
+    } finally {
+      this.#sending = false;
+    }
+  }
+}

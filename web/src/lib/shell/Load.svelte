@@ -1,0 +1,26 @@
+<!-- Waits for an answer; says what went wrong and offers to try again. -->
+<script lang="ts" generics="T">
+  import type { Snippet } from 'svelte';
+
+  let { ask, children }: { ask: () => Promise<T>; children: Snippet<[T]> } = $props();
+  let again = $state(0);
+  const answer = $derived.by(() => {
+    void again;
+    return ask();
+  });
+</script>
+
+{#await answer}
+  <p class="p-6 opacity-70" role="status">Reading…</p>
+{:then value}
+  {@render children(value)}
+{:catch error}
+  <div class="mx-auto max-w-xl p-10" role="alert">
+    <h1 class="text-2xl">That did not come</h1>
+    <p class="mt-2">{error.message}</p>
+    <p class="mt-4 flex gap-2">
+      <button type="button" class="btn btn-primary" onclick={() => again++}>Try again</button>
+      <a class="btn" href="/">To today</a>
+    </p>
+  </div>
+{/await}

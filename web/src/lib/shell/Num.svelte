@@ -1,0 +1,80 @@
+<!--
+  A number or a length to type. What was typed stays in the field until it can
+  be read; a message says what would be right.
+-->
+<script lang="ts">
+  import { readLength, sayLength } from '$lib/units/length';
+  import { settings } from '$lib/units/settings.svelte';
+
+  interface Props {
+    label: string;
+    value: number;
+    unit?: string;
+    /** The value is a length in metres, typed as coaches say it. */
+    length?: boolean;
+    whole?: boolean;
+    min?: number;
+    max?: number;
+    step?: number;
+    wide?: boolean;
+    /** The label stands beside the field, not above it. */
+    beside?: boolean;
+    onset: (value: number) => void;
+  }
+  let { label, value, unit = '', length = false, whole = false, min, max, step = 1, wide = false, beside = false, onset }: Props = $props();
+
+  const id = $props.id();
+  let typed = $state<string>();
+  let wrong = $state('');
+  const shown = $derived(typed ?? (length ? sayLength(value, settings.units) : String(value)));
+
+  function read(text: string): number | string {
+    const n = length ? readLength(text, settings.units) : text.trim() === '' ? NaN : Number(text.replace(',', '.'));
+    if (n === undefined || Number.isNaN(n)) return length ? 'Write a length, such as 4 ft 6 in or 1.37 m' : 'Write a number';
+    if (whole && !Number.isInteger(n)) return 'Write a whole number';
+    if (min !== undefined && n < min) return `At least ${length ? sayLength(min, settings.units) : min}`;
+    if (max !== undefined && n > max) return `At most ${length ? sayLength(max, settings.units) : max}`;
+    return n;
+  }
+  function commit(text: string) {
+    const n = read(text);
+    if (typeof n === 'string') {
+      typed = text;
+      wrong = n;
+      return;
+    }
+    typed = undefined;
+    wrong = '';
+    if (n !== value) onset(n);
+  }
+  function key(e: KeyboardEvent) {
+    const by = { ArrowUp: step, ArrowDown: -step }[e.key];
+    if (e.key === 'Enter') commit((e.target as HTMLInputElement).value);
+    if (!by) return;
+    e.preventDefault();
+    const next = Math.min(max ?? Infinity, Math.max(min ?? -Infinity, Math.round((value + by) * 1000) / 1000));
+    typed = undefined;
+    wrong = '';
+    if (next !== value) onset(next);
+  }
+</script>
+
+<div class="flex gap-0.5 {beside ? 'items-center gap-2' : 'flex-col'}">
+  <label for={id} class="text-[0.8rem] leading-tight">{label}</label>
+  <span class="flex items-center gap-1">
+    <input
+      {id}
+      class="input input-sm figures {wide || length ? 'w-28' : 'w-16'} border-base-content/60 px-2"
+      class:border-error={wrong}
+      inputmode={length ? 'text' : 'decimal'}
+      autocomplete="off"
+      value={shown}
+      aria-invalid={wrong ? 'true' : undefined}
+      aria-describedby={wrong ? `${id}-wrong` : undefined}
+      onchange={(e) => commit(e.currentTarget.value)}
+      onkeydown={key}
+    />
+    {#if unit}<span class="text-sm">{unit}</span>{/if}
+  </span>
+  {#if wrong}<span id="{id}-wrong" class="text-error text-xs font-semibold" role="alert">{wrong}</span>{/if}
+</div>

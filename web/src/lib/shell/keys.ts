@@ -1,0 +1,28 @@
+/** The main views, each one key away. */
+export const views = [
+  { key: 't', path: '/', name: 'Today' },
+  { key: 'l', path: '/lessons', name: 'Lessons' },
+  { key: 's', path: '/students', name: 'Students' },
+  { key: 'o', path: '/log', name: 'Log' }
+] as const;
+
+export const shortcuts: [string, string][] = [
+  ['T  L  S  O', 'Today, Lessons, Students, Log'],
+  ['?', 'This list'],
+  ['Ctrl Z, Ctrl Shift Z', 'Undo, redo in a lesson'],
+  ['Alt ← →', 'Move the block that has the focus'],
+  ['+ −', 'Lengthen or shorten it; widen or narrow the target'],
+  ['Delete', 'Remove it'],
+  ['Arrow keys', 'Move the target, with Shift finely; step a number'],
+  ['Space', 'Courtside: start and pause the clock'],
+  ['G  M  U', 'Courtside: good, miss, undo'],
+  ['1 2 …', 'Courtside: the student to count, or the side that won the point'],
+  ['N  P', 'Courtside: next and previous block'],
+  ['B', 'Courtside: balls picked up']
+];
+
+/** Whether keys belong to what has the focus and must not be taken for a shortcut. */
+export function typing(e: KeyboardEvent): boolean {
+  const t = e.target;
+  return t instanceof HTMLInputElement ? t.type !== 'checkbox' : t instanceof HTMLTextAreaElement || t instanceof HTMLSelectElement;
+}

@@ -1,0 +1,23 @@
+import { expect, test } from 'vitest';
+import { clock, landing, moved, numberedEvery } from './tape';
+
+const blocks = [{ minutes: 10 }, { minutes: 25 }, { minutes: 15 }];
+
+test('a block lands between the middles of the others', () => {
+  expect(landing(blocks, 0, 5)).toBe(0);
+  expect(landing(blocks, 0, 22)).toBe(0);
+  expect(landing(blocks, 0, 23)).toBe(1);
+  expect(landing(blocks, 0, 49)).toBe(2);
+  expect(landing(blocks, 2, 4)).toBe(0);
+});
+
+test('moving keeps every block', () => {
+  for (let from = 0; from < 3; from++)
+    for (let to = -1; to < 5; to++) expect(moved([1, 2, 3], from, to).sort()).toEqual([1, 2, 3]);
+  expect(moved([1, 2, 3], 0, 2)).toEqual([2, 3, 1]);
+});
+
+test('the clock runs past midnight and numbers keep apart', () => {
+  expect(clock('23:30', 40)).toBe('00:10');
+  for (const px of [0.5, 1, 4, 9, 20]) expect(numberedEvery(px) * px).toBeGreaterThanOrEqual(44);
+});

@@ -1,0 +1,34 @@
+import type { Block } from '$lib/api/client';
+
+/** Where block `from` lands when let go with the pointer `minute` minutes along the tape. */
+export function landing(blocks: Pick<Block, 'minutes'>[], from: number, minute: number): number {
+  let at = 0;
+  let place = 0;
+  blocks.forEach((b, i) => {
+    if (i !== from && minute > at + b.minutes / 2) place++;
+    at += b.minutes;
+  });
+  return place;
+}
+
+/** The list with one item moved to another place. */
+export function moved<T>(list: T[], from: number, to: number): T[] {
+  const out = list.slice();
+  const [item] = out.splice(from, 1);
+  if (item !== undefined) out.splice(Math.max(0, Math.min(out.length, to)), 0, item);
+  return out;
+}
+
+/** Minutes between numbered ticks, so that numbers never touch. */
+export function numberedEvery(pixelsPerMinute: number): number {
+  return [5, 10, 15, 30, 60].find((m) => m * pixelsPerMinute >= 44) ?? 120;
+}
+
+/** The time of day so many minutes after "17:00". */
+export function clock(start: string, minutes: number): string {
+  const [h = 0, m = 0] = start.split(':').map(Number);
+  const t = (((h * 60 + m + minutes) % 1440) + 1440) % 1440;
+  return `${String(Math.floor(t / 60)).padStart(2, '0')}:${String(t % 60).padStart(2, '0')}`;
+}
+
+export const kindNames: Record<Block['kind'], string> = { warmUp: 'Warm-up', drill: 'Drill', game: 'Game', talk: 'Talk', break: 'Break' };

@@ -1,0 +1,20 @@
+import type { System } from './length';
+
+/** What this device likes, kept on the device. */
+class Settings {
+  units = $state<System>((localStorage.getItem('units') as System | null) ?? 'imperial');
+  theme = $state(document.documentElement.dataset.theme ?? 'chalk');
+
+  toggleUnits() {
+    this.units = this.units === 'metric' ? 'imperial' : 'metric';
+    localStorage.setItem('units', this.units);
+  }
+
+  toggleTheme() {
+    this.theme = this.theme === 'chalk' ? 'lamplight' : 'chalk';
+    localStorage.setItem('theme', this.theme);
+    document.documentElement.dataset.theme = this.theme;
+  }
+}
+
+export const settings = new Settings();

@@ -1,0 +1,84 @@
+<script lang="ts">
+  import '../app.css';
+  import { goto } from '$app/navigation';
+  import { page } from '$app/state';
+  import { shortcuts, typing, views } from '$lib/shell/keys';
+  import { settings } from '$lib/units/settings.svelte';
+
+  let { children } = $props();
+  let help: HTMLDialogElement;
+  const courtside = $derived(page.url.pathname.startsWith('/court/'));
+
+  function key(e: KeyboardEvent) {
+    if (typing(e) || e.ctrlKey || e.metaKey || e.altKey) return;
+    if (e.key === '?') help.showModal();
+    const view = courtside ? undefined : views.find((v) => v.key === e.key.toLowerCase());
+    if (view && !help.open) void goto(view.path);
+  }
+  const here = (path: string) => (path === '/' ? page.url.pathname === '/' : page.url.pathname.startsWith(path));
+</script>
+
+<svelte:window onkeydown={key} />
+
+{#if !courtside}
+  <header class="border-base-content border-b">
+    <div class="mx-auto flex max-w-[1280px] items-center gap-6 px-6">
+      <a href="/" class="flex items-center gap-2 py-2 text-lg font-bold tracking-tight">
+        <svg viewBox="0 0 32 32" class="h-7 w-7" aria-hidden="true">
+          <circle cx="16" cy="14" r="11" fill="none" stroke="currentColor" stroke-width="2.6" />
+          <path d="M16 3v22M5 14h22M8.2 6.2l15.6 15.6M23.8 6.2 8.2 21.8" stroke="currentColor" stroke-width="1.2" />
+          <circle cx="16" cy="14" r="4" fill="#d7ee2a" stroke="currentColor" stroke-width="1.4" />
+          <path d="M2 29h28" stroke="currentColor" stroke-width="2.6" stroke-dasharray="4 2" />
+        </svg>
+        Hodometer
+      </a>
+      <nav aria-label="Main" class="flex self-stretch">
+        {#each views as v (v.path)}
+          <a href={v.path} class="view" class:here={here(v.path)} aria-current={here(v.path) ? 'page' : undefined}>{v.name}</a>
+        {/each}
+      </nav>
+      <div class="ml-auto flex items-center gap-1">
+        <button type="button" class="btn btn-ghost btn-sm" onclick={() => settings.toggleUnits()} aria-label="Lengths in {settings.units === 'metric' ? 'metres' : 'feet and inches'}; switch">
+          {settings.units === 'metric' ? 'm' : 'ft in'}
+        </button>
+        <button type="button" class="btn btn-ghost btn-sm" onclick={() => settings.toggleTheme()} aria-label="Look: {settings.theme === 'chalk' ? 'daylight' : 'evening'}; switch">
+          {settings.theme === 'chalk' ? '☀' : '☾'}
+        </button>
+        <button type="button" class="btn btn-ghost btn-sm" onclick={() => help.showModal()} aria-label="Keyboard shortcuts">?</button>
+      </div>
+    </div>
+  </header>
+{/if}
+
+{@render children()}
+
+<dialog bind:this={help} class="modal" aria-labelledby="keys-title">
+  <div class="modal-box max-w-xl">
+    <h2 id="keys-title" class="text-xl">Keys</h2>
+    <dl class="mt-3 grid grid-cols-[auto_1fr] gap-x-6 gap-y-1.5">
+      {#each shortcuts as [keys, what] (keys)}
+        <dt class="figures text-sm whitespace-nowrap">{keys}</dt>
+        <dd>{what}</dd>
+      {/each}
+    </dl>
+    <form method="dialog" class="mt-4 text-right"><button class="btn btn-sm">Close</button></form>
+  </div>
+  <form method="dialog" class="modal-backdrop"><button aria-label="Close" tabindex="-1">close</button></form>
+</dialog>
+
+<style>
+  .view {
+    display: flex;
+    align-items: center;
+    padding: 0 0.9rem;
+    border-bottom: 4px solid transparent;
+    border-top: 4px solid transparent;
+  }
+  .view:hover {
+    border-bottom-color: var(--color-base-300);
+  }
+  .view.here {
+    border-bottom-color: var(--color-base-content);
+    font-weight: 650;
+  }
+</style>

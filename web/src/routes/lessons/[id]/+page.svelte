@@ -1,0 +1,22 @@
+<script lang="ts">
+  import { page } from '$app/state';
+  import { api, need } from '$lib/api/client';
+  import LessonScreen from '$lib/lesson/LessonScreen.svelte';
+  import Load from '$lib/shell/Load.svelte';
+
+  const id = $derived(page.params.id ?? '');
+  async function ask() {
+    const [lesson, courts, students, all] = await Promise.all([
+      need(api.GET('/api/v1/lessons/{lesson}', { params: { path: { lesson: id } } })),
+      need(api.GET('/api/v1/courts')),
+      need(api.GET('/api/v1/students')),
+      need(api.GET('/api/v1/lessons'))
+    ]);
+    const templates = await need(api.GET('/api/v1/courts/{court}/blocks', { params: { path: { court: lesson.court } } }));
+    return { lesson, courts, students, templates, summary: all.find((l) => l.id === id) };
+  }
+</script>
+
+<Load {ask}>
+  {#snippet children(data)}<LessonScreen {...data} />{/snippet}
+</Load>

@@ -1,0 +1,66 @@
+<!-- What was done: counts, best streaks, minutes, how engaged, and the notes. -->
+<script lang="ts">
+  import { api, need } from '$lib/api/client';
+  import Load from '$lib/shell/Load.svelte';
+  import { first, sayDay } from '$lib/units/say';
+
+  const ask = () => need(api.GET('/api/v1/runs'));
+</script>
+
+<svelte:head><title>Log · Hodometer</title></svelte:head>
+
+<Load {ask}>
+  {#snippet children(runs)}
+    <main class="mx-auto max-w-[1280px] px-6 py-6">
+      <h1 class="text-3xl">Log</h1>
+      {#each runs as r (r.id)}
+        <article class="border-base-content mt-4 grid gap-x-6 gap-y-2 border-t pt-3 md:grid-cols-[13rem_1fr]">
+          <div>
+            <p class="figures text-sm">{sayDay(r.day)} · {Math.round(r.minutes)} min</p>
+            <h2 class="text-lg"><a class="hover:underline" href="/lessons/{r.lesson}">{r.title}</a></h2>
+            {#if r.status !== 'finished'}<a class="btn btn-sm btn-accent border-base-content mt-1" href="/court/{r.id}">Go on courtside</a>{/if}
+          </div>
+          <div>
+            <table class="w-full max-w-3xl text-sm">
+              <thead class="sr-only">
+                <tr><th>Student</th><th>Good</th><th>Good of balls</th><th>Best streak</th><th>Goals met</th><th>Engaged</th></tr>
+              </thead>
+              <tbody>
+                {#each r.students as s (s.id)}
+                  <tr>
+                    <th scope="row" class="w-28 py-0.5 text-left text-base font-semibold"><a class="hover:underline" href="/students/{s.id}">{first(s.name)}</a></th>
+                    <td class="w-40">
+                      {#if s.balls}<span class="bar" role="img" aria-label="{Math.round((100 * s.good) / s.balls)} percent good"><span style:width="{(100 * s.good) / s.balls}%"></span></span>{/if}
+                    </td>
+                    <td class="figures w-36 pl-3">{s.balls ? `${s.good} of ${s.balls}` : 'not counted'}</td>
+                    <td class="figures w-32">{s.balls ? `best ${s.best}` : ''}</td>
+                    <td class="figures w-40">{s.balls ? `${s.goalsMet} of ${s.goals} goals` : ''}</td>
+                    <td class="figures">{s.engagement ? `engaged ${s.engagement}` : ''}</td>
+                  </tr>
+                {/each}
+              </tbody>
+            </table>
+            {#if r.note}<p class="mt-1 italic">“{r.note}”</p>{/if}
+          </div>
+        </article>
+      {:else}
+        <p class="mt-4 max-w-xl">Nothing has been given yet. Take a lesson to the court; what you count there is written down here.</p>
+        <a class="btn btn-primary mt-4" href="/lessons">To the lessons</a>
+      {/each}
+    </main>
+  {/snippet}
+</Load>
+
+<style>
+  .bar {
+    display: block;
+    height: 0.9rem;
+    border: 1px solid var(--color-base-content);
+    background: var(--color-base-100);
+  }
+  .bar > span {
+    display: block;
+    height: 100%;
+    background: var(--doing-hitting);
+  }
+</style>

@@ -1,0 +1,42 @@
+<!-- Everybody taught. -->
+<script lang="ts">
+  import { api, need } from '$lib/api/client';
+  import Load from '$lib/shell/Load.svelte';
+
+  const ask = async () => {
+    const students = await need(api.GET('/api/v1/students'));
+    return Promise.all(students.map((s) => need(api.GET('/api/v1/students/{student}', { params: { path: { student: s.id } } }))));
+  };
+</script>
+
+<svelte:head><title>Students · Hodometer</title></svelte:head>
+
+<Load {ask}>
+  {#snippet children(records)}
+    <main class="mx-auto max-w-[1280px] px-6 py-6">
+      <h1 class="text-3xl">Students</h1>
+      <ul class="border-base-content mt-4 border-t">
+        {#each records as r (r.student.id)}
+          <li class="border-base-300 grid items-center gap-4 border-b py-3 md:grid-cols-[16rem_1fr]">
+            <div>
+              <a class="text-lg font-semibold hover:underline" href="/students/{r.student.id}">{r.student.name}</a>
+              <p class="text-sm">{r.student.hand}-handed, {r.student.level}</p>
+            </div>
+            <div class="flex flex-wrap gap-x-8 gap-y-1">
+              {#each r.skills as k (k.skill)}
+                {@const last = k.track.at(-1)}
+                {@const before = k.track.at(-2)}
+                {#if last}
+                  <p class="text-sm">
+                    {k.skill.split(',')[0]}
+                    <span class="figures block text-lg font-semibold">{Math.round(last.mean * 100)}%{#if before} <span class="text-sm font-normal">{last.mean >= before.mean ? '▲' : '▼'} {Math.abs(Math.round((last.mean - before.mean) * 100))}</span>{/if}</span>
+                  </p>
+                {/if}
+              {:else}<p class="text-sm">Nothing counted yet.</p>{/each}
+            </div>
+          </li>
+        {:else}<li class="py-4">Nobody yet. Students are added in a lesson, under Students.</li>{/each}
+      </ul>
+    </main>
+  {/snippet}
+</Load>

@@ -1,0 +1,47 @@
+<!-- One student: each skill's estimate with its interval, as it moved. -->
+<script lang="ts">
+  import { page } from '$app/state';
+  import { api, need } from '$lib/api/client';
+  import EstimateChart from '$lib/progress/EstimateChart.svelte';
+  import Load from '$lib/shell/Load.svelte';
+  import { sayLength } from '$lib/units/length';
+  import { settings } from '$lib/units/settings.svelte';
+
+  const ask = () => need(api.GET('/api/v1/students/{student}', { params: { path: { student: page.params.id ?? '' } } }));
+  const percent = (p: number) => Math.round(p * 100);
+</script>
+
+<svelte:head><title>Student · Hodometer</title></svelte:head>
+
+<Load {ask}>
+  {#snippet children(record)}
+    <main class="mx-auto max-w-[1280px] px-6 py-6">
+      <h1 class="text-3xl">{record.student.name}</h1>
+      <p class="mt-1">{record.student.hand}-handed, {record.student.level}</p>
+      {#if record.skills.length === 0}
+        <p class="mt-6 max-w-xl">Nothing counted yet. Until then the tool goes by the level alone; every ball counted courtside makes it surer.</p>
+      {:else}
+        <p class="mt-3 text-sm">Chance to land in the target: the line is the estimate, the band holds it with 80% certainty, each ring is one session’s own share. Older sessions fade by half every three weeks.</p>
+      {/if}
+      <div class="mt-4 grid gap-x-10 gap-y-6 md:grid-cols-2">
+        {#each record.skills as k (k.skill)}
+          {@const last = k.track.at(-1)}
+          {@const before = k.track.at(-2)}
+          {#if last}
+            <section aria-label={k.skill}>
+              <div class="border-base-content flex items-baseline gap-3 border-t pt-2">
+                <h2 class="text-lg">{k.skill}</h2>
+                <p class="figures ml-auto text-2xl font-semibold">{percent(last.mean)}%</p>
+                <p class="figures text-sm">{percent(last.low)}–{percent(last.high)}%</p>
+              </div>
+              <EstimateChart track={k.track} label="{k.skill}: {percent(last.mean)} percent now, between {percent(last.low)} and {percent(last.high)}, over {k.track.length} sessions" />
+              <p class="text-sm">
+                {before ? (percent(last.mean) === percent(before.mean) ? 'As before. ' : `${last.mean > before.mean ? '▲ up' : '▼ down'} from ${percent(before.mean)}%. `) : ''}Last: {last.good} of {last.balls}, best streak {last.best}{last.met ? ', goals met' : ''}. Target of {sayLength(k.radius, settings.units)}.
+              </p>
+            </section>
+          {/if}
+        {/each}
+      </div>
+    </main>
+  {/snippet}
+</Load>
