@@ -37,12 +37,11 @@ func TestPublishedFigures(t *testing.T) {
 // the waiting time of one in a row is geometric.
 func TestFarTailWithoutWalking(t *testing.T) {
 	g := Goal{InARow, 40}
-	mean := math.Pow(2, 41) - 2
 	require.Equal(t, Beyond, g.MeanBalls(0.5))
 	require.Equal(t, Beyond, g.Quantile(0.5, 0.9))
 	// Rare events arrive as in a Poisson stream: median = mean · ln 2.
 	g.Count = 24
-	mean = math.Pow(2, 25) - 2
+	mean := math.Pow(2, 25) - 2
 	require.InEpsilon(t, mean*math.Ln2, g.Quantile(0.5, 0.5), 1e-5)
 	require.InEpsilon(t, 1-math.Exp(-1), g.Chance(0.5, int(mean)), 1e-5)
 	require.Equal(t, math.Ceil(math.Log(0.1)/math.Log(0.999)), Goal{InARow, 1}.Quantile(0.001, 0.9))

@@ -1,6 +1,7 @@
 package progress
 
 import (
+	"math"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -30,7 +31,9 @@ func TestLaws(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		p, r0, r := rapid.Float64Range(0.05, 0.9).Draw(t, "p"), rapid.Float64Range(0.8, 1.8).Draw(t, "r0"), rapid.Float64Range(0.8, 1.8).Draw(t, "r")
 		require.InDelta(t, p, At(At(p, r0, r), r, r0), 1e-6)
-		require.Equal(t, r > r0, At(p, r0, r) > p)
+		if math.Abs(r-r0) > 1e-6 { // closer than that is rounding
+			require.Equal(t, r > r0, At(p, r0, r) > p)
+		}
 		balls := rapid.IntRange(4, 60).Draw(t, "balls")
 		seen := []Evidence{{Balls: balls, Good: rapid.IntRange(1, balls-1).Draw(t, "good"), Radius: r0, DaysAgo: 3}}
 		prior, err := PriorFor(Club)

@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 	"net/http"
+	"regexp"
 	"strconv"
 	"strings"
 
@@ -54,6 +55,9 @@ func problem(err error) Problem {
 	return p
 }
 
+// unknown is how the validator words a field that the contract does not have.
+var unknown = regexp.MustCompile(`^property "(.+)" is unsupported$`)
+
 // schemaProblems names the fields that do not fit the contract, in the same
 // way as the core names fields.
 func schemaProblems(err error, out units.Problems) units.Problems {
@@ -77,7 +81,12 @@ func schemaProblems(err error, out units.Problems) units.Problems {
 			out = schemaProblems(e, out)
 		}
 	case schema != nil:
-		out.Add(fieldPath(schema.JSONPointer()), schema.Reason)
+		path := schema.JSONPointer()
+		if name := unknown.FindStringSubmatch(schema.Reason); name != nil {
+			out.Add(fieldPath(append(path, name[1])), "there is no such field")
+			break
+		}
+		out.Add(fieldPath(path), schema.Reason)
 	case request != nil && request.Parameter != nil:
 		out.Add(request.Parameter.Name, "this is not an id of ours")
 	case request != nil && errors.As(request.Err, &syntax):

@@ -8,6 +8,7 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
+	"slices"
 	"time"
 
 	"hodometer/core/court"
@@ -208,13 +209,19 @@ func evidence(results []gen.Result) counted {
 	return out
 }
 
-// until is the evidence on a skill as it stood at a time.
-func (c counted) until(skill string, now time.Time) []progress.Evidence {
-	var out []progress.Evidence
-	for _, r := range c[skill] {
-		if at := time.UnixMilli(r.At); !at.After(now) {
-			out = append(out, progress.Evidence{DaysAgo: now.Sub(at).Hours() / 24, Balls: int(r.Balls), Good: int(r.Good), Radius: r.Radius})
-		}
+// at is the evidence on a skill as it stands now. What a device with a fast
+// clock dated ahead counts as new.
+func (c counted) at(skill string, now time.Time) []progress.Evidence {
+	out := make([]progress.Evidence, len(c[skill]))
+	for i, r := range c[skill] {
+		out[i] = progress.Evidence{DaysAgo: now.Sub(time.UnixMilli(r.At)).Hours() / 24, Balls: int(r.Balls), Good: int(r.Good), Radius: r.Radius}
 	}
 	return out
+}
+
+// until is the evidence on a skill as it stood right after a session.
+func (c counted) until(skill string, session time.Time) []progress.Evidence {
+	known := slices.Clone(c[skill])
+	known = slices.DeleteFunc(known, func(r gen.Result) bool { return time.UnixMilli(r.At).After(session) })
+	return counted{skill: known}.at(skill, session)
 }

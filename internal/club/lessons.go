@@ -241,7 +241,7 @@ func (c *Club) Reckon(ctx context.Context, l *lesson.Lesson, system units.System
 			seen := evidence(results)
 			s.Seen = make(map[string][]progress.Evidence, len(seen))
 			for skill := range seen {
-				s.Seen[skill] = seen.until(skill, now)
+				s.Seen[skill] = seen.at(skill, now)
 			}
 			students = append(students, s)
 		}

@@ -33,11 +33,8 @@
     set({ target: { ...drill.target, centre: { x: Math.abs(p.x), y: p.y } } }, 'target');
   }
   function offset(which: 'fromSideline' | 'fromBaseline', metres: number) {
-    const now = plan?.drill?.offsets;
-    if (!now) return;
     const c = drill.target.centre;
-    const by = metres - now[which];
-    moveTarget(which === 'fromSideline' ? { x: Math.abs(c.x) - by, y: c.y } : { x: c.x, y: c.y - by });
+    moveTarget(which === 'fromSideline' ? { x: court.halfWidth[drill.area] - metres, y: c.y } : { x: c.x, y: court.halfLength - metres });
     editor.rest();
   }
   function setStep(i: number, goal: Partial<Drill['steps'][number]['goal']>) {
@@ -109,7 +106,7 @@
     <table class="mt-4 w-full text-sm">
       <thead>
         <tr class="border-base-content border-b text-left">
-          <th class="py-1 font-semibold" scope="col">Goal</th>
+          <th class="py-1 pl-3 font-semibold" scope="col">Goal</th>
           <th class="py-1 font-semibold" scope="col">How many</th>
           {#each players as p (p.id)}<th class="py-1 pl-3 font-semibold" scope="col">{name(p.id)} <span class="block text-xs font-normal">rate · minutes (90% sure)</span></th>{/each}
         </tr>
@@ -117,7 +114,7 @@
       <tbody>
         {#each drill.steps as s, i (i)}
           <tr class="border-base-300 border-b" class:now={i === step}>
-            <th scope="row" class="py-1 text-left font-normal">
+            <th scope="row" class="py-1 pl-3 text-left font-normal">
               <button type="button" class="hover:underline" aria-pressed={i === step} onclick={() => (step = i)}>{label(s)}</button>
             </th>
             <td class="py-1 whitespace-nowrap">
@@ -142,7 +139,7 @@
               {#if sp}
                 <td class="py-1 pl-3">
                   <button type="button" class="figures text-left hover:underline" onclick={() => ((who = j), (step = i))} title="Show on the court">
-                    {sayChance(sp.rate.mean)} <span class="opacity-80">· {sayMinutes(sp.likely.value).replace(' min', '')} ({sayMinutes(sp.sure.value).replace(' min', '')})</span>
+                    {sayChance(sp.rate.mean)} <span>· {sayMinutes(sp.likely.value).replace(' min', '')} ({sayMinutes(sp.sure.value).replace(' min', '')})</span>
                   </button>
                 </td>
               {/if}
@@ -183,6 +180,7 @@
 
 <style>
   tr.now {
-    background: color-mix(in oklab, var(--color-accent) 32%, transparent);
+    background: var(--color-base-200);
+    box-shadow: inset 6px 0 0 #d7ee2a;
   }
 </style>

@@ -3,6 +3,8 @@ import { v7 } from 'uuid';
 
 const RETRY_AFTER = 2000; // ms
 const BATCH = 500;
+/** The kinds of tap that undo takes back, as in core/run. */
+const undoable = new Set<RunEvent['kind']>(['good', 'miss', 'point', 'pickUp', 'finish']);
 
 /**
  * A lesson being run. Each tap becomes an event, is written on this device
@@ -74,8 +76,11 @@ export class Session {
     const b = this.lesson.blocks[index];
     if (b) this.add({ kind: 'goTo', block: b.id });
   }
+  /** Undoes the latest tap that stands, sent or not. */
   undo() {
-    if (this.state.undoable) this.add({ kind: 'undo', undoes: this.state.undoable });
+    const undone = new Set(this.#outbox.map((e) => e.undoes));
+    const last = this.#outbox.findLast((e) => undoable.has(e.kind) && !undone.has(e.id))?.id ?? this.state.undoable;
+    if (last && !undone.has(last)) this.add({ kind: 'undo', undoes: last });
   }
 
   #store() {

@@ -49,7 +49,6 @@
   }
   function key(e: KeyboardEvent) {
     const by = { ArrowUp: step, ArrowDown: -step }[e.key];
-    if (e.key === 'Enter') commit((e.target as HTMLInputElement).value);
     if (!by) return;
     e.preventDefault();
     const next = Math.min(max ?? Infinity, Math.max(min ?? -Infinity, Math.round((value + by) * 1000) / 1000));

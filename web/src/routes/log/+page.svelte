@@ -21,7 +21,7 @@
             {#if r.status !== 'finished'}<a class="btn btn-sm btn-accent border-base-content mt-1" href="/court/{r.id}">Go on courtside</a>{/if}
           </div>
           <div>
-            <table class="w-full max-w-3xl text-sm">
+            <table class="w-full max-w-4xl text-base tabular-nums">
               <thead class="sr-only">
                 <tr><th>Student</th><th>Good</th><th>Good of balls</th><th>Best streak</th><th>Goals met</th><th>Engaged</th></tr>
               </thead>
@@ -32,10 +32,10 @@
                     <td class="w-40">
                       {#if s.balls}<span class="bar" role="img" aria-label="{Math.round((100 * s.good) / s.balls)} percent good"><span style:width="{(100 * s.good) / s.balls}%"></span></span>{/if}
                     </td>
-                    <td class="figures w-36 pl-3">{s.balls ? `${s.good} of ${s.balls}` : 'not counted'}</td>
-                    <td class="figures w-32">{s.balls ? `best ${s.best}` : ''}</td>
-                    <td class="figures w-40">{s.balls ? `${s.goalsMet} of ${s.goals} goals` : ''}</td>
-                    <td class="figures">{s.engagement ? `engaged ${s.engagement}` : ''}</td>
+                    <td class="w-36 pl-3">{s.balls ? `${s.good} of ${s.balls}` : 'not counted'}</td>
+                    <td class="w-28">{s.balls ? `best ${s.best}` : ''}</td>
+                    <td class="w-36">{s.balls ? `${s.goalsMet} of ${s.goals} goals` : ''}</td>
+                    <td>{s.engagement ? `engaged ${s.engagement}` : ''}</td>
                   </tr>
                 {/each}
               </tbody>

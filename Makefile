@@ -1,0 +1,83 @@
+# make help lists what a newcomer may do.
+.DEFAULT_GOAL := help
+SHELL := bash
+GO ?= go
+PKGS := ./core/... ./internal/... ./cmd/... ./web
+TOOLS := .tools
+STAMPS := .stamps
+ADDR ?= 127.0.0.1:8080
+WEB_SOURCES := $(shell find web/src web/static -type f 2>/dev/null) web/package.json web/svelte.config.js web/vite.config.ts
+
+.PHONY: help demo serve build test check go web lint generate fresh unit e2e bench clean chromium
+
+help: ## this list
+	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | awk -F ':.*## ' '{printf "  make %-10s %s\n", $$1, $$2}'
+
+demo: build ## build, fill a demo file and serve it
+	./bin/hodometer demo --addr $(ADDR) --db bin/demo.db
+
+serve: build ## serve a real club file, hodometer.db
+	./bin/hodometer serve --addr $(ADDR)
+
+build: $(STAMPS)/web ## one static binary, bin/hodometer
+	CGO_ENABLED=0 $(GO) build -o bin/hodometer ./cmd/hodometer
+
+test: fresh lint go unit e2e ## every check: what CI runs
+
+check: $(STAMPS)/web ## the quick ones, under a minute
+	$(GO) vet $(PKGS)
+	$(GO) test $(PKGS)
+	cd web && npm run -s check && npm run -s unit
+
+go: $(STAMPS)/web ## Go tests with the race detector
+	$(GO) test -race $(PKGS)
+
+lint: $(STAMPS)/web $(TOOLS)/staticcheck ## vet, staticcheck, import direction, formatting, svelte-check, eslint
+	@test -z "$$(gofmt -l cmd core internal web/*.go)" || { gofmt -l cmd core internal web/*.go; echo "gofmt these"; exit 1; }
+	$(GO) vet $(PKGS)
+	$(TOOLS)/staticcheck $(PKGS)
+	$(TOOLS)/depguard $(PKGS)
+	cd web && npm run -s check && npm run -s lint
+
+unit: $(STAMPS)/npm ## front-end unit tests
+	cd web && npm run -s unit
+
+e2e: build chromium ## the coach's day in a browser
+	cd web && npm run -s e2e
+
+generate: $(STAMPS)/npm $(TOOLS)/staticcheck ## write generated code again: API, client, queries
+	cd internal/api && ../../$(TOOLS)/oapi-codegen -config oapi.yaml openapi.yaml
+	cd internal/store && ../../$(TOOLS)/sqlc generate
+	cd web && npm run -s api
+
+# Generated files are written again and must come out as they are in the tree.
+fresh: $(STAMPS)/npm $(TOOLS)/staticcheck ## generated code is up to date
+	@before=$$(cat internal/api/api.gen.go internal/store/gen/*.go web/src/lib/api/schema.d.ts | sha256sum); \
+	$(MAKE) --no-print-directory generate >/dev/null; \
+	after=$$(cat internal/api/api.gen.go internal/store/gen/*.go web/src/lib/api/schema.d.ts | sha256sum); \
+	test "$$before" = "$$after" || { echo "Generated code was stale; it has been written again: commit it."; exit 1; }
+
+bench: ## how long the core and the server take
+	$(GO) test -run '^$$' -bench . -benchmem ./core/... ./internal/...
+
+chromium:
+	@command -v /usr/bin/chromium >/dev/null || { \
+	  if [ "$$(id -u)" = 0 ] && command -v apt-get >/dev/null; then apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium; \
+	  else echo "The browser tests need Chromium at /usr/bin/chromium. Install it with your system's package manager (Debian: apt-get install chromium), then run make test again."; exit 1; fi; }
+
+$(STAMPS)/npm: web/package.json web/package-lock.json
+	cd web && npm ci --no-audit --no-fund
+	@mkdir -p $(STAMPS) && touch $@
+
+$(STAMPS)/web: $(STAMPS)/npm $(WEB_SOURCES)
+	cd web && npm run -s build
+	@touch $@
+
+# The tools have a module of their own, so that the product's stays small.
+$(TOOLS)/staticcheck: tools/go.mod tools/go.sum
+	@mkdir -p $(TOOLS)
+	cd tools && $(GO) build -o ../$(TOOLS)/ tool
+	@touch $@
+
+clean: ## remove what was built
+	rm -rf bin $(TOOLS) $(STAMPS) web/build web/node_modules web/.svelte-kit

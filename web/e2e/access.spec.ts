@@ -1,0 +1,47 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { expect, openToday, test } from './club';
+
+/** Nothing serious or critical, in daylight and in the evening. */
+async function sound(page: Page, where: string) {
+  for (const theme of ['chalk', 'lamplight']) {
+    await page.evaluate((t) => (document.documentElement.dataset.theme = t), theme);
+    const { violations } = await new AxeBuilder({ page }).analyze();
+    const bad = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
+    expect(bad.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`), `${where} in ${theme}`).toEqual([]);
+  }
+}
+
+test('nobody is kept out of any view', async ({ page, club }) => {
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+  await page.goto(club.url);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await sound(page, 'today');
+  await openToday(page, club);
+  await sound(page, 'drill');
+  for (const block of [/^Warm-up:/, /^Game:/, /^Talk:/]) {
+    await page.getByRole('button', { name: block }).first().click();
+    await sound(page, String(block));
+  }
+  for (const path of ['/lessons', '/students', '/log']) {
+    await page.goto(club.url + path);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await sound(page, path);
+  }
+  await page.getByRole('link', { name: 'Wren' }).first().click();
+  await expect(page.getByRole('heading', { name: 'Wren Ashdown' })).toBeVisible();
+  await sound(page, 'student');
+
+  await page.goto(club.url);
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.getByRole('button', { name: 'Take it to the court' }).click();
+  for (const at of ['Role of this minute', 'Goal']) {
+    await expect(page.getByRole('region', { name: at })).toBeVisible();
+    await sound(page, at);
+    await page.getByRole('button', { name: /^Next:/ }).click();
+  }
+  await expect(page.getByRole('button', { name: /^Point to Wren/ })).toBeVisible();
+  await sound(page, 'game');
+  await page.getByRole('button', { name: 'Finish' }).click();
+  await sound(page, 'after');
+});

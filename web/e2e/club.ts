@@ -1,0 +1,59 @@
+import { test as base, expect, type Page } from '@playwright/test';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+/** A demo club of its own for each test, whose server can be killed and started again. */
+export class Club {
+  url = '';
+  #process: ChildProcess | undefined;
+  constructor(readonly dir: string) {}
+
+  async start() {
+    const addr = this.url ? new URL(this.url).host : '127.0.0.1:0';
+    const child = spawn('../bin/hodometer', ['demo', '--addr', addr, '--db', join(this.dir, 'demo.db')], { stdio: ['ignore', 'pipe', 'ignore'] });
+    this.#process = child;
+    this.url = await new Promise<string>((resolve, reject) => {
+      let said = '';
+      child.stdout.on('data', (part: Buffer) => {
+        said += part.toString();
+        const found = /http:\/\/\S+/.exec(said);
+        if (found) resolve(found[0]);
+      });
+      child.once('exit', (code) => reject(new Error(`the server stopped with ${code}: ${said}`)));
+    });
+  }
+  /** As a dead battery does: no warning, no tidying up. */
+  async kill() {
+    const child = this.#process;
+    if (!child || child.exitCode !== null || child.signalCode) return;
+    const gone = new Promise((resolve) => child.once('exit', resolve));
+    child.kill('SIGKILL');
+    await gone;
+  }
+}
+
+export const test = base.extend<{ club: Club }>({
+  club: async ({}, use) => {
+    const club = new Club(await mkdtemp(join(tmpdir(), 'hodometer-')));
+    await club.start();
+    await use(club);
+    await club.kill();
+    await rm(club.dir, { recursive: true });
+  }
+});
+export { expect };
+
+/** Opens the plan of today's lesson from the first screen. */
+export async function openToday(page: Page, club: Club) {
+  await page.goto(club.url);
+  await page.getByRole('link', { name: 'Open the plan' }).click();
+  await expect(page.getByRole('region', { name: 'What it comes to' })).toContainText('Chance to finish');
+}
+
+/** The figure of a wheel, as it is read out. */
+export async function wheel(page: Page, name: RegExp, nth = 0) {
+  const label = await page.getByRole('button', { name }).nth(nth).getAttribute('aria-label');
+  return Number(/[<>]?([\d.,]+)/.exec(label!.slice(label!.indexOf(':')))![1]);
+}
