@@ -8,7 +8,7 @@ STAMPS := .stamps
 ADDR ?= 127.0.0.1:8080
 WEB_SOURCES := $(shell find web/src web/static -type f 2>/dev/null) web/package.json web/svelte.config.js web/vite.config.ts
 
-.PHONY: help demo serve build test check go web lint generate fresh unit e2e bench clean chromium
+.PHONY: help demo serve build test check go web lint generate fresh unit e2e bench pictures clean chromium
 
 help: ## this list
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | awk -F ':.*## ' '{printf "  make %-10s %s\n", $$1, $$2}'
@@ -59,6 +59,9 @@ fresh: $(STAMPS)/npm $(TOOLS)/staticcheck ## generated code is up to date
 
 bench: ## how long the core and the server take
 	$(GO) test -run '^$$' -bench . -benchmem ./core/... ./internal/...
+
+pictures: build chromium ## take the pictures of docs/screenshots again
+	cd web && npx playwright test -c pictures.config.ts
 
 chromium:
 	@command -v /usr/bin/chromium >/dev/null || { \

@@ -12,6 +12,7 @@ import (
 	"path/filepath"
 	"strings"
 	"testing"
+	"testing/fstest"
 	"time"
 
 	"hodometer/core/lesson"
@@ -334,5 +335,17 @@ func BenchmarkTap(b *testing.B) {
 	send(many...)
 	for b.Loop() {
 		send(tap())
+	}
+}
+
+// Every address of a screen opens the application; a script that is gone says so.
+func TestSiteOpensAtEveryScreen(t *testing.T) {
+	site := fstest.MapFS{"index.html": {Data: []byte("the application")}, "_app/immutable/a.js": {Data: []byte("script")}}
+	h := serveSite(site)
+	for path, want := range map[string]int{"/": 200, "/lessons/1": 200, "/_app/immutable/a.js": 200, "/_app/immutable/gone.js": 404, "/../../go.mod": 400} {
+		w := httptest.NewRecorder()
+		h(w, httptest.NewRequest("GET", path, nil))
+		require.Equal(t, want, w.Code, path)
+		require.NotContains(t, w.Body.String(), "module hodometer", path)
 	}
 }

@@ -73,12 +73,13 @@ func serveSite(site fs.FS) http.HandlerFunc {
 	files := http.FileServerFS(site)
 	return func(w http.ResponseWriter, r *http.Request) {
 		name := strings.TrimPrefix(r.URL.Path, "/")
+		keep := "no-cache"
 		if strings.HasPrefix(name, "_app/immutable/") {
-			w.Header().Set("Cache-Control", "public, max-age=31536000, immutable")
-		} else {
-			w.Header().Set("Cache-Control", "no-cache")
+			keep = "public, max-age=31536000, immutable"
 		}
-		if info, err := fs.Stat(site, name); name == "" || err != nil || info.IsDir() {
+		w.Header().Set("Cache-Control", keep)
+		info, err := fs.Stat(site, name)
+		if isScreen := !strings.HasPrefix(name, "_app/"); isScreen && (name == "" || err != nil || info.IsDir()) {
 			http.ServeFileFS(w, r, site, "index.html")
 			return
 		}

@@ -13,6 +13,7 @@ async function sound(page: Page, where: string) {
 }
 
 test('nobody is kept out of any view', async ({ page, club }) => {
+  test.slow(); // twenty-two readings of whole pages
   await page.emulateMedia({ reducedMotion: 'reduce' });
   await page.goto(club.url);
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();

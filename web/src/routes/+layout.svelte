@@ -22,7 +22,7 @@
 
 {#if !courtside}
   <header class="border-base-content border-b">
-    <div class="mx-auto flex max-w-[1280px] items-center gap-6 px-6">
+    <div class="mx-auto flex max-w-[1280px] flex-wrap items-center gap-x-6 px-6">
       <a href="/" class="flex items-center gap-2 py-2 text-lg font-bold tracking-tight">
         <svg viewBox="0 0 32 32" class="h-7 w-7" aria-hidden="true">
           <circle cx="16" cy="14" r="11" fill="none" stroke="currentColor" stroke-width="2.6" />
@@ -30,9 +30,9 @@
           <circle cx="16" cy="14" r="4" fill="#d7ee2a" stroke="currentColor" stroke-width="1.4" />
           <path d="M2 29h28" stroke="currentColor" stroke-width="2.6" stroke-dasharray="4 2" />
         </svg>
-        Hodometer
+        <span class="sr-only sm:not-sr-only">Hodometer</span>
       </a>
-      <nav aria-label="Main" class="flex self-stretch">
+      <nav aria-label="Main" class="-mx-3 flex self-stretch sm:mx-0">
         {#each views as v (v.path)}
           <a href={v.path} class="view" class:here={here(v.path)} aria-current={here(v.path) ? 'page' : undefined}>{v.name}</a>
         {/each}
@@ -70,7 +70,8 @@
   .view {
     display: flex;
     align-items: center;
-    padding: 0 0.9rem;
+    min-height: 2.75rem;
+    padding: 0 clamp(0.5rem, 2vw, 0.9rem);
     border-bottom: 4px solid transparent;
     border-top: 4px solid transparent;
   }

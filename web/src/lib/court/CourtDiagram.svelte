@@ -104,8 +104,8 @@
       <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke-width={line.name.includes('baseline') ? 0.14 : 0.09} />
     {/each}
   </g>
-  <line x1={posts[0].x} y1={posts[0].y} x2={posts[1].x} y2={posts[1].y} stroke="#10201c" stroke-width="0.16" stroke-dasharray="0.3 0.12" />
-  {#each posts as post (post)}<circle cx={post.x} cy={post.y} r="0.22" fill="#10201c" />{/each}
+  <line x1={posts[0].x} y1={posts[0].y} x2={posts[1].x} y2={posts[1].y} stroke="var(--court-net)" stroke-width="0.16" stroke-dasharray="0.3 0.12" />
+  {#each posts as post (post)}<circle cx={post.x} cy={post.y} r="0.22" fill="var(--court-net)" />{/each}
 
   {#if target && other && !onmove}
     {@const o = v(other)}
@@ -133,7 +133,7 @@
     {#if offsets && side && back}
       {@const s = v(side)}
       {@const k = v(back)}
-      <g stroke="#10201c" stroke-width="0.07" stroke-dasharray="0.2 0.14">
+      <g stroke="var(--court-net)" stroke-width="0.07" stroke-dasharray="0.2 0.14">
         <line x1={c.x} y1={c.y} x2={s.x} y2={s.y} />
         <line x1={c.x} y1={c.y} x2={k.x} y2={k.y} />
       </g>

@@ -76,6 +76,13 @@
       <Num label="To pick up" unit="min" value={drill.tempo.pickUpMinutes} min={0} max={60} step={0.5} onset={(pickUpMinutes) => set({ tempo: { ...drill.tempo, pickUpMinutes } })} />
       <Num label="Balls in a turn" whole value={drill.turnBalls} min={1} max={500} onset={(turnBalls) => set({ turnBalls })} />
     </div>
+    <div class="mt-4">
+      <h3 class="text-base">Cues</h3>
+      <ul class="mt-1 list-inside list-disc text-sm">
+        {#each drill.cues as c (c)}<li>{c}</li>{/each}
+      </ul>
+      <p class="mt-2 text-sm"><span class="font-semibold">To bring:</span> {drill.kit.join(', ')}</p>
+    </div>
   </section>
 
   <section aria-label="What it comes to" class="min-w-0">
@@ -155,17 +162,7 @@
         <Wheel label="90% sure" figure={shown.sure} small />
       </div>
     {/if}
-  </section>
-</div>
-<div class="mt-5 grid gap-x-6 gap-y-3 lg:grid-cols-2">
-  <div>
-    <h3 class="text-base">Cues</h3>
-    <ul class="mt-1 list-inside list-disc text-sm">
-      {#each drill.cues as c (c)}<li>{c}</li>{/each}
-    </ul>
-    <p class="mt-2 text-sm"><span class="font-semibold">To bring:</span> {drill.kit.join(', ')}</p>
-  </div>
-  <div>
+    <div class="mt-4">
     <h3 class="text-base">Cautions</h3>
     {#if plan}
       <Notices
@@ -175,7 +172,8 @@
       />
     {/if}
     <p class="mt-1 text-xs">The venue’s rules and qualified people come first.</p>
-  </div>
+    </div>
+  </section>
 </div>
 
 <style>

@@ -55,9 +55,13 @@
       </dl>
     </div>
     {#if pips}<div class="flex gap-1" aria-hidden="true">{#each { length: pips }, i (i)}<span class="pip" class:on={i < step.count}></span>{/each}</div>{/if}
-    {#if session.state.reached}<p class="bg-accent text-accent-content border-base-content rounded border-2 px-3 py-2 text-xl font-bold" role="status">Goal reached: {session.state.reached}</p>{/if}
-    {#if student.met}<p class="text-xl font-semibold">All goals met. Move on, or make it harder.</p>{/if}
-    <button type="button" class="min-h-14 text-left text-lg" onclick={() => (cue = (cue + 1) % drill.cues.length)} aria-label="Cue: {drill.cues[cue]}. Next cue">“{drill.cues[cue]}”</button>
+    {#if session.state.reached}
+      <p class="bg-accent text-accent-content border-base-content rounded border-2 px-3 py-1.5 text-lg leading-snug font-bold" role="status">Goal reached: {session.state.reached}</p>
+    {:else if student.met}
+      <p class="text-xl font-semibold">All goals met. Move on, or make it harder.</p>
+    {:else}
+      <button type="button" class="min-h-14 text-left text-lg" onclick={() => (cue = (cue + 1) % drill.cues.length)} aria-label="Cue: {drill.cues[cue]}. Next cue">“{drill.cues[cue]}”</button>
+    {/if}
   </section>
 
   <div class="grid grid-cols-2 gap-2">
@@ -110,7 +114,7 @@
     background: #d7ee2a;
   }
   .big {
-    min-height: 7.5rem;
+    min-height: 6.5rem;
     border-radius: 0.5rem;
     font-size: 2rem;
     font-weight: 700;

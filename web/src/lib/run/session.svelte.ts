@@ -78,9 +78,9 @@ export class Session {
   }
   /** Undoes the latest tap that stands, sent or not. */
   undo() {
-    const undone = new Set(this.#outbox.map((e) => e.undoes));
-    const last = this.#outbox.findLast((e) => undoable.has(e.kind) && !undone.has(e.id))?.id ?? this.state.undoable;
-    if (last && !undone.has(last)) this.add({ kind: 'undo', undoes: last });
+    const undone = this.#outbox.map((e) => e.undoes);
+    const last = this.#outbox.findLast((e) => undoable.has(e.kind) && !undone.includes(e.id))?.id ?? this.state.undoable;
+    if (last && !undone.includes(last)) this.add({ kind: 'undo', undoes: last });
   }
 
   #store() {

@@ -83,7 +83,7 @@
 
 <style>
   .wheel:hover .drums {
-    border-color: var(--color-primary);
+    border-color: #d7ee2a;
   }
   .name {
     font-size: 0.8rem;
@@ -93,12 +93,15 @@
     display: inline-flex;
     background: #1c2421;
     color: #f7f4ea;
-    border: 2px solid #1c2421;
+    border: 2px solid var(--color-neutral);
     border-radius: 0.25rem;
     overflow: hidden;
     font-size: 1.35rem;
     line-height: 1.3;
     font-weight: 500;
+  }
+  :global([data-theme='lamplight']) .drums {
+    border-color: var(--color-base-300);
   }
   .small .drums {
     font-size: 1rem;

@@ -1,0 +1,55 @@
+import { expect, openToday, test } from '../e2e/club';
+import type { Page } from '@playwright/test';
+
+const picture = async (page: Page, name: string) => {
+  await page.evaluate(() => document.fonts.ready);
+  await page.screenshot({ path: `../docs/screenshots/${name}.png`, animations: 'disabled' });
+};
+
+test('the main views, from the demo', async ({ page, club }) => {
+  await page.goto(club.url);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await picture(page, 'today');
+  await openToday(page, club);
+  await picture(page, 'lesson');
+  await page.getByRole('button', { name: /^Chance to finish/ }).first().click();
+  await picture(page, 'how-reckoned');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /^Warm-up:/ }).first().click();
+  await picture(page, 'warm-up');
+  await page.getByRole('button', { name: /^Drill:/ }).first().click();
+  await page.getByRole('button', { name: /Look: daylight/ }).click();
+  await picture(page, 'lesson-evening');
+  await page.getByRole('button', { name: /Look: evening/ }).click();
+  for (const [path, name] of [['/lessons', 'lessons'], ['/students', 'students'], ['/log', 'log']] as const) {
+    await page.goto(club.url + path);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await picture(page, name);
+  }
+  await page.getByRole('link', { name: 'Wren' }).first().click();
+  await expect(page.getByRole('heading', { name: 'Wren Ashdown' })).toBeVisible();
+  await picture(page, 'student');
+
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(club.url);
+  await page.getByRole('button', { name: 'Take it to the court' }).click();
+  await page.getByRole('button', { name: 'Start' }).click();
+  await expect(page.getByRole('region', { name: 'Role of this minute' })).toBeVisible();
+  await picture(page, 'courtside-warm-up');
+  await page.getByRole('button', { name: /^Next:/ }).click();
+  for (let good = 1; good <= 6; good++) {
+    await page.getByRole('button', { name: 'Good', exact: true }).click();
+    await expect(page.getByLabel(`${good} of 10 in all`)).toBeVisible();
+  }
+  await picture(page, 'courtside-drill');
+  await page.getByRole('button', { name: /^Next:/ }).click();
+  for (let points = 1; points <= 5; points++) {
+    await page.getByRole('button', { name: /^Point to Wren/ }).click();
+    await expect(page.getByRole('button', { name: new RegExp(`^Point to Wren, who has ${points}`) })).toBeVisible();
+  }
+  await picture(page, 'courtside-game');
+  await page.getByRole('button', { name: 'Finish' }).click();
+  await page.getByRole('button', { name: 'Wren 8 of 10' }).click();
+  await expect(page.getByRole('button', { name: 'Wren 8 of 10' })).toHaveAttribute('aria-pressed', 'true');
+  await picture(page, 'courtside-after');
+});
