@@ -26,7 +26,7 @@ var (
 		Words:   "All goals one after the other, ball by ball, at the student's own success rate for each stroke. Pick-ups and the other students' turns are counted.",
 		Formula: "chain over the counts reached: good → next count, miss → same (in all) or start (in a row)"}
 	finishBasis = units.Basis{Name: "Chance to finish", Mark: units.Rule, Source: "absorbing Markov chain, exact",
-		Words:   "The chance that every goal is met with the balls this student gets in the block. The range is what it would be at the low and the high end of the success rates (80 % intervals).",
+		Words:   "The chance that every goal is met with the balls this student gets in the block. The range is what it would be at the low and the high end of the success rates (80% intervals).",
 		Formula: "chance of the chain being at its end after balls ÷ students"}
 )
 
@@ -72,9 +72,13 @@ func courseFigure(balls int, certainty float64, t goal.Tempo, students int, minu
 		{Name: "Students in turn", Value: float64(students), Unit: units.Count}}}
 }
 
-func finishFigure(chance, low, high float64, share int, minutes float64, students int) units.Figure {
-	return units.Figure{Value: chance, Unit: units.Chance, Low: &low, High: &high, Basis: finishBasis, Inputs: []units.Input{
+func finishFigure(chance, low, high float64, steps []StepPlan, share int, minutes float64, students int) units.Figure {
+	inputs := []units.Input{
 		{Name: "Block", Value: minutes, Unit: units.Minutes},
 		{Name: "Students in turn", Value: float64(students), Unit: units.Count},
-		{Name: "Own balls", Value: float64(share), Unit: units.Balls}}}
+		{Name: "Own balls", Value: float64(share), Unit: units.Balls}}
+	for _, s := range steps {
+		inputs = append(inputs, units.Input{Name: s.Label + ", " + s.Goal.String(), Value: s.Rate.Mean, Unit: units.Chance})
+	}
+	return units.Figure{Value: chance, Unit: units.Chance, Low: &low, High: &high, Basis: finishBasis, Inputs: inputs}
 }

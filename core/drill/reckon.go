@@ -93,7 +93,7 @@ func (d *Drill) player(c *court.Court, p Player, n int, minutes float64, balls i
 	spread := d.course(rates, mean).Spread(share, mostBalls, Certainty)
 	low := d.course(rates, low).Spread(share, share, 1).Chance(share)
 	high := d.course(rates, high).Spread(share, share, 1).Chance(share)
-	out.Finish = finishFigure(spread.Chance(share), low, high, share, minutes, n)
+	out.Finish = finishFigure(spread.Chance(share), low, high, out.Steps, share, minutes, n)
 	likely, _ := spread.Quantile(0.5)
 	sure, _ := spread.Quantile(Certainty)
 	out.Likely = courseFigure(likely, 0.5, d.Tempo, n, minutesFor)

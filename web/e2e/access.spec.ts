@@ -6,14 +6,16 @@ import { expect, openToday, test } from './club';
 async function sound(page: Page, where: string) {
   for (const theme of ['chalk', 'lamplight']) {
     await page.evaluate((t) => (document.documentElement.dataset.theme = t), theme);
-    const { violations } = await new AxeBuilder({ page }).analyze();
+    const axe = new AxeBuilder({ page });
+    // Between the themes only colours differ.
+    const { violations } = await (theme === 'chalk' ? axe : axe.withRules('color-contrast')).analyze();
     const bad = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
     expect(bad.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`), `${where} in ${theme}`).toEqual([]);
   }
 }
 
 test('nobody is kept out of any view', async ({ page, club }) => {
-  test.slow(); // twenty-two readings of whole pages
+  test.slow(); // a reading of every view, twice
   await page.emulateMedia({ reducedMotion: 'reduce' });
   await page.goto(club.url);
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
@@ -32,9 +34,11 @@ test('nobody is kept out of any view', async ({ page, club }) => {
   await page.getByRole('link', { name: 'Wren' }).first().click();
   await expect(page.getByRole('heading', { name: 'Wren Ashdown' })).toBeVisible();
   await sound(page, 'student');
+});
 
-  await page.goto(club.url);
+test('nobody is kept out courtside', async ({ page, club }) => {
   await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(club.url);
   await page.getByRole('button', { name: 'Take it to the court' }).click();
   for (const at of ['Role of this minute', 'Goal']) {
     await expect(page.getByRole('region', { name: at })).toBeVisible();

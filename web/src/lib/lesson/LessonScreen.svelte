@@ -1,7 +1,7 @@
 <!-- A lesson being planned: who and when, the tape, and the block in hand. -->
 <script lang="ts">
   import { beforeNavigate } from '$app/navigation';
-  import type { Block, Court, Lesson, LessonSummary, Student } from '$lib/api/client';
+  import type { Block, Court, Lesson, LessonSummary, Plan, Student } from '$lib/api/client';
   import { runLesson } from '$lib/run/begin';
   import Num from '$lib/shell/Num.svelte';
   import { kindNames } from '$lib/tape/tape';
@@ -17,16 +17,17 @@
 
   interface Props {
     lesson: Lesson;
+    plan: Plan;
     courts: Court[];
     students: Student[];
     templates: Block[];
     summary?: LessonSummary;
   }
-  let { lesson: read, courts, students: everybody, templates, summary }: Props = $props();
+  let { lesson: read, plan: reckoned, courts, students: everybody, templates, summary }: Props = $props();
 
   // The editor owns the lesson from here on; a new one opens a new screen.
   // svelte-ignore state_referenced_locally
-  const editor = new Editor(read);
+  const editor = new Editor(read, reckoned);
   // svelte-ignore state_referenced_locally
   let people = $state.raw(everybody);
   let announced = $state('');
@@ -38,10 +39,11 @@
   const court = $derived(courts.find((c) => c.id === lesson.court));
   const troubled = $derived(plan?.blocks.filter((b) => b.notices.some((n) => !n.caution)).map((b) => b.id) ?? []);
 
+  // Lengths in notices are written by the server, in the coach's units.
+  let written = settings.units;
   $effect(() => {
-    // Lengths in notices are written by the server.
-    void settings.units;
-    void editor.check();
+    if (settings.units !== written) void editor.check();
+    written = settings.units;
   });
   beforeNavigate(() => void editor.save(true));
 
@@ -96,7 +98,7 @@
     </label>
     <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">
       Start
-      <input type="time" class="input input-sm border-base-content/60 figures w-26" value={lesson.start} onchange={(e) => e.currentTarget.value && editor.change({ start: e.currentTarget.value })} />
+      <input type="time" class="input input-sm border-base-content/60 figures w-34" value={lesson.start} onchange={(e) => e.currentTarget.value && editor.change({ start: e.currentTarget.value })} />
     </label>
     <Num label="Slot" unit="min" whole value={lesson.slotMinutes} min={1} max={480} step={5} onset={(slotMinutes) => editor.change({ slotMinutes })} />
     <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">

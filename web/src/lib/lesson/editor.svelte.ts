@@ -33,10 +33,10 @@ export class Editor {
   #checkAgain = false;
   #dirty = false;
 
-  constructor(lesson: Lesson) {
+  constructor(lesson: Lesson, plan: Plan) {
     this.lesson = lesson;
+    this.plan = plan;
     this.selected = (lesson.blocks.find((b) => b.kind === 'drill') ?? lesson.blocks[0])?.id;
-    void this.check();
   }
 
   get canUndo() {

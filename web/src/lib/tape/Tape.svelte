@@ -42,7 +42,6 @@
   const span = $derived(Math.max(slot, total, 10));
   const px = $derived(width / span);
   const every = $derived(numberedEvery(px));
-  const ticks = $derived(Array.from({ length: span + 1 }, (_, m) => m));
   const placed = $derived.by(() => {
     let at = 0;
     return blocks.map((b) => {
@@ -85,13 +84,8 @@
 
 <div class="grid grid-cols-[4.5rem_1fr] gap-x-2" role="group" aria-label="The lesson on its tape">
   <div class="self-end pb-1 text-right text-xs">min</div>
-  <div class="scale" aria-hidden="true" bind:clientWidth={width}>
-    {#each ticks as m (m)}
-      <span class="tick" class:five={m % 5 === 0} style:left="{m * px}px"></span>
-      {#if m % every === 0 && m < span}
-        <span class="number figures" style:left="{m * px}px">{m}</span>
-      {/if}
-    {/each}
+  <div class="scale" aria-hidden="true" bind:clientWidth={width} style:--minute="{px}px">
+    {#each { length: Math.ceil(span / every) }, i (i)}<span class="number figures" style:left="{i * every * px}px">{i * every}</span>{/each}
   </div>
 
   <div class="figures self-center text-right text-sm">{start}</div>
@@ -187,20 +181,14 @@
   .scale {
     position: relative;
     height: 1.6rem;
-    background: var(--tape);
+    /* A tick each minute, a longer one each fifth. */
+    background:
+      repeating-linear-gradient(90deg, var(--tape-ink) 0 1px, transparent 1px calc(5 * var(--minute))) 0 100% / 100% 0.7rem no-repeat,
+      repeating-linear-gradient(90deg, var(--tape-ink) 0 1px, transparent 1px var(--minute)) 0 100% / 100% 0.35rem no-repeat,
+      var(--tape);
     color: var(--tape-ink);
     border-radius: 0.25rem 0.25rem 0 0;
     overflow: hidden;
-  }
-  .tick {
-    position: absolute;
-    bottom: 0;
-    width: 1px;
-    height: 0.35rem;
-    background: var(--tape-ink);
-  }
-  .tick.five {
-    height: 0.7rem;
   }
   .number {
     position: absolute;

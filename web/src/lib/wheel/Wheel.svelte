@@ -24,6 +24,7 @@
       ? `${Math.round(figure.low * 100)}–${Math.round(figure.high * 100)}%`
       : undefined
   );
+  const column = [...'0123456789'].join('\n');
   const marks = {
     rule: 'Published rule or closed form',
     paper: 'Published result',
@@ -38,7 +39,7 @@
     const width = Math.min(380, innerWidth - 16);
     panel.style.width = `${width}px`;
     panel.style.left = `${Math.max(8, Math.min(r.left, innerWidth - width - 8))}px`;
-    const below = innerHeight - r.bottom > 330;
+    const below = innerHeight - r.bottom > 420;
     panel.style.top = below ? `${r.bottom + 6}px` : 'auto';
     panel.style.bottom = below ? 'auto' : `${innerHeight - r.top + 6}px`;
   }
@@ -57,7 +58,7 @@
     <span class="drums figures">
       {#each digits as d, i (digits.length - i)}
         {#if d === '.'}<span class="point">.</span>
-        {:else}<span class="drum"><span class="roll" style:transform="translateY(-{Number(d) * 10}%)">{#each '0123456789' as n (n)}<span>{n}</span>{/each}</span></span>{/if}
+        {:else}<span class="drum"><span class="roll" style:transform="translateY(-{Number(d) * 10}%)">{column}</span></span>{/if}
       {/each}
     </span>
     {#if unit}<span class="text-sm">{unit}</span>{/if}
@@ -121,12 +122,9 @@
     align-self: end;
   }
   .roll {
-    display: flex;
-    flex-direction: column;
+    display: block;
+    white-space: pre;
     transition: transform 260ms cubic-bezier(0.3, 1.2, 0.5, 1);
-  }
-  .roll > span {
-    height: 1.3em;
   }
   .how {
     position: fixed;

@@ -3,6 +3,8 @@
   import { api, need } from '$lib/api/client';
   import LessonScreen from '$lib/lesson/LessonScreen.svelte';
   import Load from '$lib/shell/Load.svelte';
+  import { settings } from '$lib/units/settings.svelte';
+  import { untrack } from 'svelte';
 
   const id = $derived(page.params.id ?? '');
   async function ask() {
@@ -12,8 +14,11 @@
       need(api.GET('/api/v1/students')),
       need(api.GET('/api/v1/lessons'))
     ]);
-    const templates = await need(api.GET('/api/v1/courts/{court}/blocks', { params: { path: { court: lesson.court } } }));
-    return { lesson, courts, students, templates, summary: all.find((l) => l.id === id) };
+    const [templates, plan] = await Promise.all([
+      need(api.GET('/api/v1/courts/{court}/blocks', { params: { path: { court: lesson.court } } })),
+      need(api.POST('/api/v1/lessons/check', { body: { lesson, units: untrack(() => settings.units) } }))
+    ]);
+    return { lesson, plan, courts, students, templates, summary: all.find((l) => l.id === id) };
   }
 </script>
 
