@@ -1,3 +1,8 @@
+import { sveltekit } from '@sveltejs/kit/vite';
 import { defineConfig } from 'vitest/config';
 
-export default defineConfig({ test: { include: ['src/**/*.test.ts'] } });
+export default defineConfig({
+  plugins: [sveltekit()],
+  resolve: { conditions: ['browser'] },
+  test: { include: ['src/**/*.test.ts'], setupFiles: ['src/lib/device.test-setup.ts'] }
+});

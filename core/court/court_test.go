@@ -150,8 +150,10 @@ func TestMirrorAndEdgeProperties(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		c := rapid.SampledFrom(All()).Draw(t, "court")
 		a := rapid.SampledFrom([]Area{Singles, Doubles}).Draw(t, "area")
-		p := Point{rapid.Float64Range(-8, 8).Draw(t, "x"), rapid.Float64Range(-15, 15).Draw(t, "y")}
-		theta := rapid.Float64Range(-math.Pi, math.Pi).Draw(t, "theta")
+		// Millimetres and half degrees: finer than a tape, coarse enough that
+		// a ray along a line is not lost in rounding.
+		p := Point{float64(rapid.IntRange(-8000, 8000).Draw(t, "x")) / 1000, float64(rapid.IntRange(-15000, 15000).Draw(t, "y")) / 1000}
+		theta := (float64(rapid.IntRange(-360, 359).Draw(t, "theta")) + 0.5) * math.Pi / 360
 		_, d := c.Nearest(a, p)
 		_, dm := c.Nearest(a, p.Mirror())
 		require.InDelta(t, d, dm, 1e-9)

@@ -1,0 +1,45 @@
+package main
+
+import (
+	"context"
+	"os"
+	"path/filepath"
+	"testing"
+
+	"hodometer/internal/club"
+	"hodometer/internal/store"
+
+	"github.com/stretchr/testify/require"
+)
+
+func students(t *testing.T, path string) int {
+	s, err := store.Open(context.Background(), path)
+	require.NoError(t, err)
+	defer s.Close()
+	people, err := club.New(s).Students(context.Background())
+	require.NoError(t, err)
+	return len(people)
+}
+
+// The demo is built once, built anew when asked, and never over a real file.
+func TestDemoNeverTouchesARealFile(t *testing.T) {
+	ctx, dir := context.Background(), t.TempDir()
+	demo, real := filepath.Join(dir, "demo.db"), filepath.Join(dir, "club.db")
+	require.NoError(t, buildDemo(ctx, demo, false))
+	built, err := os.Stat(demo)
+	require.NoError(t, err)
+	require.Positive(t, students(t, demo))
+
+	require.NoError(t, buildDemo(ctx, demo, false))
+	kept, err := os.Stat(demo)
+	require.NoError(t, err)
+	require.Equal(t, built.ModTime(), kept.ModTime(), "a demo that is there is kept")
+	require.NoError(t, buildDemo(ctx, demo, true))
+	fresh, err := os.Stat(demo)
+	require.NoError(t, err)
+	require.True(t, fresh.ModTime().After(built.ModTime()))
+
+	require.Zero(t, students(t, real))
+	require.ErrorContains(t, buildDemo(ctx, real, true), "was not built by demo")
+	require.Zero(t, students(t, real))
+}

@@ -1,0 +1,186 @@
+package club
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"path/filepath"
+	"sync"
+	"testing"
+	"time"
+
+	"hodometer/core/court"
+	"hodometer/core/lesson"
+	"hodometer/core/run"
+	"hodometer/core/units"
+	"hodometer/internal/store"
+
+	"github.com/google/uuid"
+	"github.com/stretchr/testify/require"
+)
+
+var ctx = context.Background()
+
+func id() string { return uuid.Must(uuid.NewV7()).String() }
+
+// open opens the club file at path; a second opening is another process.
+func open(t testing.TB, path string) *Club {
+	s, err := store.Open(ctx, path)
+	require.NoError(t, err)
+	t.Cleanup(func() { s.Close() })
+	return New(s)
+}
+
+// withLesson is a club with one student and one saved lesson.
+func withLesson(t testing.TB) (*Club, *lesson.Lesson) {
+	c := open(t, filepath.Join(t.TempDir(), "club.db"))
+	s, err := c.SaveStudent(ctx, Student{ID: id(), Name: "Wren", Hand: court.RightHand, Level: "club"})
+	require.NoError(t, err)
+	own, err := court.ByID("tennis")
+	require.NoError(t, err)
+	l := &lesson.Lesson{ID: id(), Title: "Short balls", Date: "2026-05-17", Start: "17:00", SlotMinutes: 60, Court: "tennis", Students: []string{s.ID}}
+	for _, b := range lesson.Templates(own) {
+		b.ID = id()
+		l.Blocks = append(l.Blocks, b)
+	}
+	l, err = c.SaveLesson(ctx, l)
+	require.NoError(t, err)
+	return c, l
+}
+
+// What was saved is what is read, block by block.
+func TestLessonIsReadAsSaved(t *testing.T) {
+	c, l := withLesson(t)
+	l.Blocks[1].Notes = "From the basket"
+	l.Blocks[1].Seen = []string{l.Blocks[1].Drill.Cautions[0]}
+	l.Blocks[0], l.Blocks[4] = l.Blocks[4], l.Blocks[0]
+	saved, err := c.SaveLesson(ctx, l)
+	require.NoError(t, err)
+	read, err := c.Lesson(ctx, l.ID)
+	require.NoError(t, err)
+	require.Equal(t, saved, read)
+}
+
+// Of many saves of the same version exactly one wins; the others are told.
+func TestOneOfManySavesWins(t *testing.T) {
+	c, l := withLesson(t)
+	var wins, stales int
+	var mu sync.Mutex
+	var all sync.WaitGroup
+	for i := range 8 {
+		all.Go(func() {
+			mine := *l
+			mine.Title = fmt.Sprintf("Mine %d", i)
+			_, err := c.SaveLesson(ctx, &mine)
+			mu.Lock()
+			defer mu.Unlock()
+			var stale Stale
+			if errors.As(err, &stale) {
+				stales++
+				return
+			}
+			require.NoError(t, err)
+			wins++
+		})
+	}
+	all.Wait()
+	require.Equal(t, 1, wins)
+	require.Equal(t, 7, stales)
+}
+
+// Devices that tap at once, with repeats, lose nothing and count nothing twice.
+func TestTapsFromManyDevices(t *testing.T) {
+	c, l := withLesson(t)
+	r, err := c.BeginRun(ctx, id(), l.ID)
+	require.NoError(t, err)
+	var all sync.WaitGroup
+	for range 4 {
+		all.Go(func() {
+			for range 10 {
+				e := run.Event{ID: id(), At: time.Now().UnixMilli(), Kind: run.Good, Block: l.Blocks[1].ID, Student: l.Students[0]}
+				for range 2 {
+					_, err := c.AddEvents(ctx, r.ID, []run.Event{e})
+					require.NoError(t, err)
+				}
+			}
+		})
+	}
+	all.Wait()
+	r, err = c.Run(ctx, r.ID)
+	require.NoError(t, err)
+	require.Equal(t, 40, r.State.Blocks[1].Balls)
+	require.Equal(t, 40, r.State.Events)
+}
+
+// Editing a lesson after it was begun does not rewrite what is being run.
+func TestRunKeepsItsLesson(t *testing.T) {
+	c, l := withLesson(t)
+	r, err := c.BeginRun(ctx, id(), l.ID)
+	require.NoError(t, err)
+	l.Blocks = l.Blocks[:1]
+	_, err = c.SaveLesson(ctx, l)
+	require.NoError(t, err)
+	r, err = c.Run(ctx, r.ID)
+	require.NoError(t, err)
+	require.Len(t, r.Lesson.Blocks, 5)
+}
+
+func TestWhatCannotBegin(t *testing.T) {
+	c, l := withLesson(t)
+	_, err := c.BeginRun(ctx, id(), id())
+	require.ErrorAs(t, err, &Missing{})
+	first, err := c.BeginRun(ctx, id(), l.ID)
+	require.NoError(t, err)
+	other := *l
+	other.ID, other.Version = id(), 0
+	_, err = c.SaveLesson(ctx, &other)
+	require.NoError(t, err)
+	var p units.Problems
+	_, err = c.BeginRun(ctx, first.ID, other.ID)
+	require.ErrorAs(t, err, &p)
+	other.Blocks, other.Version = nil, 1
+	_, err = c.SaveLesson(ctx, &other)
+	require.NoError(t, err)
+	_, err = c.BeginRun(ctx, id(), other.ID)
+	require.ErrorAs(t, err, &p, "a lesson without blocks cannot be run")
+	_, err = c.AddEvents(ctx, id(), []run.Event{{ID: id(), At: 1, Kind: run.Start}})
+	require.ErrorAs(t, err, &Missing{})
+}
+
+func TestStudentsAreVersioned(t *testing.T) {
+	c, l := withLesson(t)
+	r, err := c.Record(ctx, l.Students[0])
+	require.NoError(t, err)
+	s := r.Student
+	s.Hand = court.LeftHand
+	saved, err := c.SaveStudent(ctx, s)
+	require.NoError(t, err)
+	require.Equal(t, 2, saved.Version)
+	var stale Stale
+	_, err = c.SaveStudent(ctx, s)
+	require.ErrorAs(t, err, &stale)
+	require.Contains(t, stale.Changes[0], "left-handed")
+	_, err = c.SaveStudent(ctx, Student{ID: "me", Hand: "foot", Level: "god"})
+	var p units.Problems
+	require.ErrorAs(t, err, &p)
+	require.Len(t, p, 4)
+}
+
+// Another process sees a committed save, and none of one that failed.
+func TestEachSaveIsWholeOrNothing(t *testing.T) {
+	path := filepath.Join(t.TempDir(), "club.db")
+	a, b := open(t, path), open(t, path)
+	s, err := a.SaveStudent(ctx, Student{ID: id(), Name: "Wren", Hand: court.RightHand, Level: "club"})
+	require.NoError(t, err)
+	l := &lesson.Lesson{ID: id(), Title: "One", Date: "2026-05-17", Start: "17:00", SlotMinutes: 60, Court: "tennis", Students: []string{s.ID},
+		Blocks: []lesson.Block{{ID: id(), Kind: lesson.Break, Title: "Water", Minutes: 3}}}
+	l, err = a.SaveLesson(ctx, l)
+	require.NoError(t, err)
+	spoilt := *l
+	spoilt.Title, spoilt.Students = "Two", []string{s.ID, id()}
+	_, err = b.SaveLesson(ctx, &spoilt)
+	require.Error(t, err)
+	read, err := b.Lesson(ctx, l.ID)
+	require.NoError(t, err)
+	require.Equal(t, l, read)
+}

@@ -1,0 +1,115 @@
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { api, type Lesson, type Plan } from '$lib/api/client';
+import { Editor } from './editor.svelte';
+
+vi.mock('$lib/api/client', () => ({ api: { POST: vi.fn(), PUT: vi.fn() }, explain: (e?: { detail: string }) => e?.detail ?? 'no server' }));
+const put = vi.mocked(api.PUT) as unknown as ReturnType<typeof vi.fn>;
+const post = vi.mocked(api.POST) as unknown as ReturnType<typeof vi.fn>;
+
+const block = (id: string, minutes: number) => ({ id, kind: 'break' as const, title: id, minutes });
+const lesson: Lesson = { id: 'l', version: 1, title: 'One', aim: '', date: '2026-05-17', start: '17:00', slotMinutes: 60, court: 'tennis', students: [], blocks: [block('a', 10), block('b', 20)] };
+const plan = { blocks: [] } as unknown as Plan;
+
+/** A server that saves, and refuses any version but its own. */
+let saved: Lesson;
+beforeEach(() => {
+  vi.useFakeTimers();
+  saved = lesson;
+  post.mockReset().mockResolvedValue({ data: plan });
+  put.mockReset().mockImplementation(async (_: string, { body }: { body: Lesson }) => {
+    if (body.version !== saved.version) return { error: { detail: 'late', current: saved, changes: ['Slot: 60 min → 75 min'] }, response: { status: 409 } };
+    saved = { ...body, version: body.version + 1 };
+    return { data: saved, response: { status: 200 } };
+  });
+});
+afterEach(() => vi.useRealTimers());
+const rest = () => vi.advanceTimersByTimeAsync(1000);
+
+test('a drag is one step for undo, and every step comes back', async () => {
+  const e = new Editor(lesson, plan);
+  for (const minutes of [11, 12, 13]) e.setBlock('a', { minutes }, 'minutes a');
+  e.rest();
+  e.setBlock('a', { minutes: 14 }, 'minutes a');
+  e.move(0, 1);
+  e.undo();
+  e.undo();
+  expect(e.lesson.blocks.map((b) => b.minutes)).toEqual([13, 20]);
+  e.undo();
+  expect(e.lesson.blocks).toEqual(lesson.blocks);
+  expect(e.canUndo).toBe(false);
+  e.redo();
+  e.redo();
+  e.redo();
+  expect(e.lesson.blocks.map((b) => b.id)).toEqual(['b', 'a']);
+  await rest();
+  expect(saved.blocks.map((b) => b.minutes)).toEqual([20, 14]);
+  expect(e.status).toBe('saved');
+});
+
+test('many quick changes are one save, and what is typed meanwhile is saved next', async () => {
+  const e = new Editor(lesson, plan);
+  e.change({ title: 'Two' });
+  e.change({ title: 'Three' });
+  await rest();
+  expect(put).toHaveBeenCalledTimes(1);
+  const slow = e.save();
+  e.change({ title: 'Four' });
+  await slow;
+  await rest();
+  expect(saved.title).toBe('Four');
+  expect(e.lesson.version).toBe(saved.version);
+});
+
+test('a late save keeps the edit until the coach decides', async () => {
+  const e = new Editor(lesson, plan);
+  saved = { ...lesson, version: 2, slotMinutes: 75 };
+  e.change({ title: 'Mine' });
+  await rest();
+  expect(e.status).toBe('stale');
+  expect(e.stale?.changes).toEqual(['Slot: 60 min → 75 min']);
+  e.change({ aim: 'still typing' });
+  await rest();
+  expect(put).toHaveBeenCalledTimes(1);
+  expect(e.lesson.title).toBe('Mine');
+  e.takeTheirs();
+  expect(e.lesson.slotMinutes).toBe(75);
+  e.undo();
+  await rest();
+  expect(saved).toMatchObject({ title: 'Mine', aim: 'still typing', version: 3 });
+});
+
+test('what the server refuses stays on the screen, named, and can be mended', async () => {
+  const e = new Editor(lesson, plan);
+  const error = { detail: 'no', errors: [{ field: 'slotMinutes', detail: 'too short' }] };
+  put.mockResolvedValueOnce({ error, response: { status: 422 } });
+  e.change({ slotMinutes: -5 });
+  await rest();
+  expect(e.status).toBe('refused');
+  expect(e.wrong).toEqual({ slotMinutes: 'too short' });
+  expect(e.lesson.slotMinutes).toBe(-5);
+  e.undo();
+  await rest();
+  expect(e.status).toBe('saved');
+});
+
+test('without a server it says so and saves when it is back', async () => {
+  const e = new Editor(lesson, plan);
+  put.mockRejectedValueOnce(new TypeError('no connection'));
+  e.change({ title: 'In the dark' });
+  await rest();
+  expect(e.status).toBe('away');
+  await vi.advanceTimersByTimeAsync(4000);
+  expect(e.status).toBe('saved');
+  expect(saved.title).toBe('In the dark');
+});
+
+test('removing the block in hand takes the next one in hand', () => {
+  const e = new Editor(lesson, plan);
+  expect(e.selected).toBe('a');
+  e.remove('a');
+  expect(e.selected).toBe('b');
+  e.remove('b');
+  expect(e.selected).toBeUndefined();
+  e.undo();
+  expect(e.lesson.blocks).toHaveLength(1);
+});
