@@ -58,7 +58,7 @@ fresh: $(STAMPS)/npm $(TOOLS)/staticcheck ## generated code is up to date
 	test "$$before" = "$$after" || { echo "Generated code was stale; it has been written again: commit it."; exit 1; }
 
 bench: ## how long the core and the server take
-	$(GO) test -run '^$$' -bench . -benchmem ./core/... ./internal/...
+	$(GO) test -run '^$$' -bench . -benchmem ./core/... ./internal/... ./cmd/...
 
 pictures: build chromium ## take the pictures of docs/screenshots again
 	cd web && npx playwright test -c pictures.config.ts
