@@ -1,0 +1,181 @@
+package flight
+
+import (
+	"math"
+)
+
+// Launch is how a ball leaves the racket, the hand or the machine.
+type Launch struct {
+	From      Vec
+	Speed     float64 // m/s
+	Elevation float64 // rad above the horizontal
+	Heading   float64 // rad from straight ahead (+y), positive to the right
+	Top, Side float64 // rad/s
+}
+
+// RPM turns revolutions per minute into radians per second.
+func RPM(n float64) float64 { return n * 2 * math.Pi / 60 }
+
+// velocity at launch.
+func (l Launch) velocity() Vec {
+	se, ce := math.Sincos(l.Elevation)
+	sh, ch := math.Sincos(l.Heading)
+	return Vec{l.Speed * ce * sh, l.Speed * ce * ch, l.Speed * se}
+}
+
+// spin as a vector: top about the horizontal axis across the flight.
+func (l Launch) spin() Vec {
+	sh, ch := math.Sincos(l.Heading)
+	return Vec{-l.Top * ch, l.Top * sh, l.Side}
+}
+
+// Moment is where a ball is and how it moves at a time.
+type Moment struct {
+	Time     float64
+	At       Vec
+	Velocity Vec
+}
+
+// Speed at that moment.
+func (m Moment) Speed() float64 { return m.Velocity.Length() }
+
+// Flight is one flight from launch to where it comes down.
+type Flight struct {
+	Landing Moment
+	Landed  bool // false: still up after ten seconds
+	// Net is the crossing of the net plane, y = 0, where there is one.
+	Net     Moment
+	Crossed bool
+	Apex    float64 // greatest height of the ball's centre
+	Spin    Vec     // rad/s, unchanged in flight
+	Path    []Moment
+}
+
+// Options of a flight.
+type Options struct {
+	Ground float64 // height of the ball's centre at which it has landed, m
+	Path   bool    // keep the moments for drawing
+}
+
+const (
+	longest   = 10.0 // s, after which a flight is given up
+	tolerance = 1e-6 // m per step
+	widest    = 0.1  // s, the longest step, so that cubics between steps are exact to 0.01 mm
+)
+
+// Fly flies a launch until it comes down to the ground height.
+func Fly(b *Ball, air Air, l Launch, o Options) Flight {
+	m := b.in(air)
+	return m.fly(Moment{0, l.From, l.velocity()}, l.spin(), o)
+}
+
+func (m *medium) fly(now Moment, w Vec, o Options) Flight {
+	f := Flight{Apex: now.At.Z, Spin: w}
+	if o.Path {
+		f.Path = append(f.Path, now)
+	}
+	a := m.accel(now.Velocity, w)
+	h := 0.02
+	for now.Time < longest {
+		next, nextA, err := m.step(now, a, w, h)
+		if err > tolerance && h > 1e-4 {
+			h = max(1e-4, h*max(0.2, 0.9*math.Pow(tolerance/err, 0.2)))
+			continue
+		}
+		if !f.Crossed && now.At.Y*next.At.Y < 0 {
+			f.Net, f.Crossed = between(now, next, func(p Vec) float64 { return p.Y }), true
+		}
+		if now.Velocity.Z > 0 && next.Velocity.Z <= 0 {
+			f.Apex = max(f.Apex, apex(now, next))
+		}
+		if next.At.Z <= o.Ground && next.Velocity.Z < 0 {
+			f.Landing, f.Landed = between(now, next, func(p Vec) float64 { return p.Z - o.Ground }), true
+			if f.Crossed && f.Net.Time > f.Landing.Time {
+				f.Crossed = false
+			}
+			if o.Path {
+				f.Path = append(f.Path, f.Landing)
+			}
+			return f
+		}
+		now, a = next, nextA
+		if o.Path {
+			f.Path = append(f.Path, now)
+		}
+		h = min(widest, h*min(4, 0.9*math.Pow(tolerance/max(err, 1e-12), 0.2)))
+	}
+	f.Landing = now
+	return f
+}
+
+// step is one Dormand–Prince step of h seconds; a is the acceleration now. It
+// returns the acceleration at the end, which the next step starts with, and the
+// estimated error of the place in metres.
+func (m *medium) step(s Moment, a Vec, w Vec, h float64) (Moment, Vec, float64) {
+	v1, a1 := s.Velocity, a
+	v2 := v1.add(h/5, a1)
+	a2 := m.accel(v2, w)
+	v3 := v1.add(h*3/40, a1).add(h*9/40, a2)
+	a3 := m.accel(v3, w)
+	v4 := v1.add(h*44/45, a1).add(-h*56/15, a2).add(h*32/9, a3)
+	a4 := m.accel(v4, w)
+	v5 := v1.add(h*19372/6561, a1).add(-h*25360/2187, a2).add(h*64448/6561, a3).add(-h*212/729, a4)
+	a5 := m.accel(v5, w)
+	v6 := v1.add(h*9017/3168, a1).add(-h*355/33, a2).add(h*46732/5247, a3).add(h*49/176, a4).add(-h*5103/18656, a5)
+	a6 := m.accel(v6, w)
+	v7 := v1.add(h*35/384, a1).add(h*500/1113, a3).add(h*125/192, a4).add(-h*2187/6784, a5).add(h*11/84, a6)
+	a7 := m.accel(v7, w)
+	p := s.At.add(h*35/384, v1).add(h*500/1113, v3).add(h*125/192, v4).add(-h*2187/6784, v5).add(h*11/84, v6)
+	// The difference to the embedded fourth-order formula.
+	const e1, e3, e4, e5, e6, e7 = 71.0 / 57600, -71.0 / 16695, 71.0 / 1920, -17253.0 / 339200, 22.0 / 525, -1.0 / 40
+	e := v1.times(h*e1).add(h*e3, v3).add(h*e4, v4).add(h*e5, v5).add(h*e6, v6).add(h*e7, v7)
+	return Moment{s.Time + h, p, v7}, a7, e.Length()
+}
+
+// between is the moment in a step at which g of the place is zero, on the cubic
+// through both ends.
+func between(a, b Moment, g func(Vec) float64) Moment {
+	lo, hi := 0.0, 1.0
+	rising := g(a.At) < 0
+	m := a
+	for range 60 {
+		// Halving is slow and never wrong; a regula falsi step first makes it short.
+		ga, gb := g(hermite(a, b, lo).At), g(hermite(a, b, hi).At)
+		mid := lo + (hi-lo)*ga/(ga-gb)
+		if !(mid > lo && mid < hi) {
+			mid = (lo + hi) / 2
+		}
+		m = hermite(a, b, mid)
+		gm := g(m.At)
+		if math.Abs(gm) < 1e-10 || hi-lo < 1e-13 {
+			break
+		}
+		if (gm < 0) == rising {
+			lo = mid
+		} else {
+			hi = mid
+		}
+	}
+	return m
+}
+
+// hermite is the cubic through two moments, at share u of the way.
+func hermite(a, b Moment, u float64) Moment {
+	h := b.Time - a.Time
+	u2, u3 := u*u, u*u*u
+	p := a.At.times(2*u3-3*u2+1).add(h*(u3-2*u2+u), a.Velocity).add(-2*u3+3*u2, b.At).add(h*(u3-u2), b.Velocity)
+	v := a.At.times((6*u2-6*u)/h).add(3*u2-4*u+1, a.Velocity).add((6*u-6*u2)/h, b.At).add(3*u2-2*u, b.Velocity)
+	return Moment{a.Time + u*h, p, v}
+}
+
+func apex(a, b Moment) float64 {
+	lo, hi := 0.0, 1.0
+	for range 30 {
+		if mid := (lo + hi) / 2; hermite(a, b, mid).Velocity.Z > 0 {
+			lo = mid
+		} else {
+			hi = mid
+		}
+	}
+	return hermite(a, b, lo).At.Z
+}
