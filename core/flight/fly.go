@@ -1,8 +1,6 @@
 package flight
 
-import (
-	"math"
-)
+import "math"
 
 // Launch is how a ball leaves the racket, the hand or the machine.
 type Launch struct {
@@ -59,8 +57,8 @@ type Options struct {
 
 const (
 	longest   = 10.0 // s, after which a flight is given up
-	tolerance = 1e-6 // m per step
-	widest    = 0.1  // s, the longest step, so that cubics between steps are exact to 0.01 mm
+	tolerance = 1e-5 // m per step
+	widest    = 0.12 // s, the longest step, so that cubics between steps are exact to 0.02 mm
 )
 
 // Fly flies a launch until it comes down to the ground height.
@@ -83,13 +81,13 @@ func (m *medium) fly(now Moment, w Vec, o Options) Flight {
 			continue
 		}
 		if !f.Crossed && now.At.Y*next.At.Y < 0 {
-			f.Net, f.Crossed = between(now, next, func(p Vec) float64 { return p.Y }), true
+			f.Net, f.Crossed = between(&now, &next, crossing{net: true}), true
 		}
 		if now.Velocity.Z > 0 && next.Velocity.Z <= 0 {
-			f.Apex = max(f.Apex, apex(now, next))
+			f.Apex = max(f.Apex, apex(&now, &next))
 		}
 		if next.At.Z <= o.Ground && next.Velocity.Z < 0 {
-			f.Landing, f.Landed = between(now, next, func(p Vec) float64 { return p.Z - o.Ground }), true
+			f.Landing, f.Landed = between(&now, &next, crossing{ground: o.Ground}), true
 			if f.Crossed && f.Net.Time > f.Landing.Time {
 				f.Crossed = false
 			}
@@ -132,35 +130,48 @@ func (m *medium) step(s Moment, a Vec, w Vec, h float64) (Moment, Vec, float64) 
 	return Moment{s.Time + h, p, v7}, a7, e.Length()
 }
 
-// between is the moment in a step at which g of the place is zero, on the cubic
-// through both ends.
-func between(a, b Moment, g func(Vec) float64) Moment {
-	lo, hi := 0.0, 1.0
-	rising := g(a.At) < 0
-	m := a
-	for range 60 {
-		// Halving is slow and never wrong; a regula falsi step first makes it short.
-		ga, gb := g(hermite(a, b, lo).At), g(hermite(a, b, hi).At)
-		mid := lo + (hi-lo)*ga/(ga-gb)
-		if !(mid > lo && mid < hi) {
-			mid = (lo + hi) / 2
-		}
-		m = hermite(a, b, mid)
-		gm := g(m.At)
-		if math.Abs(gm) < 1e-10 || hi-lo < 1e-13 {
+// crossing is what an event waits for: the net plane, or the ground at a height.
+type crossing struct {
+	net    bool
+	ground float64
+}
+
+// at is how far a moment is from the crossing, and how fast that changes.
+func (c crossing) at(m *Moment) (value, rate float64) {
+	if c.net {
+		return m.At.Y, m.Velocity.Y
+	}
+	return m.At.Z - c.ground, m.Velocity.Z
+}
+
+// between is the moment in a step at which the crossing is zero, on the cubic
+// through both ends: Newton's method, halving where it would leave the step.
+func between(a, b *Moment, c crossing) Moment {
+	ga, _ := c.at(a)
+	gb, _ := c.at(b)
+	lo, hi, u := 0.0, 1.0, ga/(ga-gb)
+	h := b.Time - a.Time
+	m := *a
+	for range 50 {
+		m = hermite(a, b, u)
+		v, rate := c.at(&m)
+		if math.Abs(v) < 1e-10 || hi-lo < 1e-13 {
 			break
 		}
-		if (gm < 0) == rising {
-			lo = mid
+		if (v < 0) == (ga < 0) {
+			lo = u
 		} else {
-			hi = mid
+			hi = u
+		}
+		if u -= v / (rate * h); !(u > lo && u < hi) {
+			u = (lo + hi) / 2
 		}
 	}
 	return m
 }
 
 // hermite is the cubic through two moments, at share u of the way.
-func hermite(a, b Moment, u float64) Moment {
+func hermite(a, b *Moment, u float64) Moment {
 	h := b.Time - a.Time
 	u2, u3 := u*u, u*u*u
 	p := a.At.times(2*u3-3*u2+1).add(h*(u3-2*u2+u), a.Velocity).add(-2*u3+3*u2, b.At).add(h*(u3-u2), b.Velocity)
@@ -168,14 +179,9 @@ func hermite(a, b Moment, u float64) Moment {
 	return Moment{a.Time + u*h, p, v}
 }
 
-func apex(a, b Moment) float64 {
-	lo, hi := 0.0, 1.0
-	for range 30 {
-		if mid := (lo + hi) / 2; hermite(a, b, mid).Velocity.Z > 0 {
-			lo = mid
-		} else {
-			hi = mid
-		}
-	}
-	return hermite(a, b, lo).At.Z
+// apex is the greatest height in a step that turns from rising to falling,
+// where the parabola through both ends' vertical speeds has its top.
+func apex(a, b *Moment) float64 {
+	u := a.Velocity.Z / (a.Velocity.Z - b.Velocity.Z)
+	return hermite(a, b, u).At.Z
 }

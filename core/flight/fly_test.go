@@ -71,6 +71,12 @@ func TestDensity(t *testing.T) {
 	require.InDelta(t, 1.204, Standard.Density(), 0.0005)
 }
 
+func TestDragTableIsTheLaw(t *testing.T) {
+	for r := 0.0; r < 80; r += 0.0037 {
+		require.InDelta(t, stepanek(r), dragAt(r), 2e-6)
+	}
+}
+
 func drawLaunch(t *rapid.T) (*Ball, Launch) {
 	b := named(t, rapid.SampledFrom(balls).Draw(t, "ball").ID)
 	whole := func(name string, lo, hi int) float64 { return float64(rapid.IntRange(lo, hi).Draw(t, name)) }
