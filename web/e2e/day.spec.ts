@@ -104,6 +104,11 @@ test('a lesson is planned from nothing for somebody new', async ({ page, club })
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Drill', exact: true }).click();
   await expect(page.getByRole('row', { name: /Forehand cross-court 10/ }).first()).toContainText('50%');
+  // On a shorter court the next drill comes in its measures.
+  await page.getByRole('combobox', { name: /^Court/ }).selectOption('Tennis, orange stage');
+  await page.getByRole('button', { name: 'Drill', exact: true }).click();
+  await expect(page.getByRole('slider', { name: 'Target' })).toHaveAttribute('aria-valuetext', /3 ft 6 in in from the sideline, 5 ft from the baseline/);
+  await page.getByRole('button', { name: /^Remove Short ball/ }).click();
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await page.reload();
   await expect(page.getByRole('button', { name: /^Drill: Short ball to the corners/ })).toBeVisible();

@@ -1,7 +1,7 @@
 <!-- A lesson being planned: who and when, the tape, and the block in hand. -->
 <script lang="ts">
   import { beforeNavigate } from '$app/navigation';
-  import type { Block, Court, Lesson, LessonSummary, Plan, Student } from '$lib/api/client';
+  import { api, type Block, type Court, type Lesson, type LessonSummary, type Plan, type Student } from '$lib/api/client';
   import { runLesson } from '$lib/run/begin';
   import Num from '$lib/shell/Num.svelte';
   import { kindNames } from '$lib/tape/tape';
@@ -23,13 +23,15 @@
     templates: Block[];
     summary?: LessonSummary;
   }
-  let { lesson: read, plan: reckoned, courts, students: everybody, templates, summary }: Props = $props();
+  let { lesson: read, plan: reckoned, courts, students: everybody, templates: ready, summary }: Props = $props();
 
   // The editor owns the lesson from here on; a new one opens a new screen.
   // svelte-ignore state_referenced_locally
   const editor = new Editor(read, reckoned);
   // svelte-ignore state_referenced_locally
   let people = $state.raw(everybody);
+  // svelte-ignore state_referenced_locally
+  let templates = $state.raw(ready);
   let announced = $state('');
   const lesson = $derived(editor.lesson);
   const plan = $derived(editor.plan);
@@ -45,6 +47,12 @@
     if (settings.units !== written) void editor.check();
     written = settings.units;
   });
+  /** Another court: the blocks to add are measured for it. */
+  async function setCourt(id: string) {
+    editor.change({ court: id });
+    const { data } = await api.GET('/api/v1/courts/{court}/blocks', { params: { path: { court: id } } }).catch(() => ({ data: undefined }));
+    if (data) templates = data;
+  }
   beforeNavigate(() => void editor.save(true));
 
   function key(e: KeyboardEvent) {
@@ -103,7 +111,7 @@
     <Num label="Slot" unit="min" whole value={lesson.slotMinutes} min={1} max={480} step={5} onset={(slotMinutes) => editor.change({ slotMinutes })} />
     <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">
       Court
-      <select class="select select-sm border-base-content/60 w-48" value={lesson.court} onchange={(e) => editor.change({ court: e.currentTarget.value })}>
+      <select class="select select-sm border-base-content/60 w-48" value={lesson.court} onchange={(e) => setCourt(e.currentTarget.value)}>
         {#each courts as c (c.id)}<option value={c.id}>{c.name}</option>{/each}
       </select>
     </label>
