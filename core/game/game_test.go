@@ -1,6 +1,7 @@
 package game
 
 import (
+	"math"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -74,4 +75,23 @@ func TestMeanPointsByTwo(t *testing.T) {
 		now = next
 	}
 	require.InDelta(t, mean, r.MeanPoints(p), 1e-9)
+}
+
+// The fair race is the closest there is; swapping the players swaps it; even
+// players get an even race of full length.
+func TestFairHandicap(t *testing.T) {
+	even := Fair(0.5, 11)
+	require.Equal(t, Handicap{11, 11, even.ChanceA}, even)
+	require.InDelta(t, 0.5, even.ChanceA, 1e-9)
+	rapid.Check(t, func(t *rapid.T) {
+		p := float64(rapid.IntRange(5, 95).Draw(t, "percent")) / 100
+		h := Fair(p, 11)
+		for a := 1; a <= 11; a++ {
+			for b := 1; b <= 11; b++ {
+				require.LessOrEqual(t, math.Abs(h.ChanceA-0.5), math.Abs(ChanceA(a, b, p)-0.5)+1e-9)
+			}
+		}
+		m := Fair(1-p, 11)
+		require.InDelta(t, math.Abs(h.ChanceA-0.5), math.Abs(m.ChanceA-0.5), 1e-9)
+	})
 }
