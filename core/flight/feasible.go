@@ -5,29 +5,31 @@ import (
 	"math"
 )
 
-// infeasible says why there is no launch, and looks for the nearest value of
-// what was fixed that has one.
-func (s *solver) infeasible(b *Ball, air Air, why string) Answer {
-	out := Answer{Reason: why}
-	if s.feed.By != BySpeed {
-		if out.Reason == "" {
-			out.Reason = "No launch does that."
-		}
-		if s.feed.By == ByClearance && s.feed.Net != nil && s.feed.From.Y*s.feed.To.Y < 0 {
-			s.overNet(b, air, &out)
-		}
-		return out
+// wayOut looks for the nearest value of what was fixed that has a launch: more
+// speed where the ball falls short, else whatever clears the net.
+func (s *solver) wayOut(out *Answer) {
+	if s.distance < 0.05 {
+		return
 	}
-	reach := s.farthest(s.feed.Want)
-	if reach >= s.distance {
-		out.Reason = "No launch at that speed was found."
-		return out
+	if s.feed.By == BySpeed && !out.Flight.Landed {
+		if reach := s.farthest(s.feed.Want); reach < s.distance {
+			out.Reason = fmt.Sprintf("At that speed it comes down after %.1f m, not %.1f m.", reach, s.distance)
+			out.Nearest, out.NearestFound = s.slowest()
+			return
+		}
 	}
-	out.Reason = fmt.Sprintf("At that speed it comes down after %.1f m, not %.1f m.", reach, s.distance)
+	if s.feed.Net != nil && s.feed.From.Y*s.feed.To.Y < 0 {
+		s.overNet(out)
+	}
+}
+
+// slowest is the least speed, over the one that was fixed, that goes the
+// distance.
+func (s *solver) slowest() (float64, bool) {
 	lo, hi := s.feed.Want, s.feed.Want
 	for s.farthest(hi) < s.distance {
 		if hi *= 1.5; hi > 150 {
-			return out
+			return 0, false
 		}
 	}
 	for hi-lo > 0.01 {
@@ -37,8 +39,7 @@ func (s *solver) infeasible(b *Ball, air Air, why string) Answer {
 			hi = mid
 		}
 	}
-	out.Nearest, out.NearestFound = hi, true
-	return out
+	return hi, true
 }
 
 // farthest is how far a ball of that speed can be sent, over all elevations.
@@ -68,17 +69,14 @@ func (s *solver) farthest(speed float64) float64 {
 	return far((lo + hi) / 2)
 }
 
-// overNet finds the value of what was fixed at which the ball just clears the
-// net, a ball's width over the tape.
-func (s *solver) overNet(b *Ball, air Air, out *Answer) {
-	f := s.feed
-	for _, clearance := range []float64{b.Diameter, 0.1, 0.2, 0.4, 0.8, 1.6} {
-		f.By, f.Want = ByClearance, clearance
-		clear := Solve(b, air, f, false)
+// overNet finds the value of what was fixed at which the ball clears the net by
+// little: its own width, or as much more as there needs to be.
+func (s *solver) overNet(out *Answer) {
+	for _, clearance := range []float64{s.ball.Diameter, 0.1, 0.2, 0.4, 0.8, 1.6, 3.2} {
+		try := *s
+		try.feed.By, try.feed.Want = ByClearance, clearance
+		clear := try.attempt(false)
 		if !clear.Feasible {
-			if f.Want > 1 || s.feed.By == ByClearance && clear.NearestFound {
-				return
-			}
 			continue
 		}
 		out.NearestFound = true

@@ -45,31 +45,48 @@ type Answer struct {
 
 // close enough: a tenth of what a coach could see.
 const (
-	placeError = 2e-4 // m
-	wantError  = 2e-4 // m, s or m/s
+	placeError = 2e-4  // m
+	wantError  = 2e-4  // m, s or m/s
+	fastest    = 200.0 // m/s, past which nothing is looked for
 )
 
 // Solve finds the launch. Where two do (a flat ball and a lob at one speed) it
 // gives the flatter.
 func Solve(b *Ball, air Air, f Feed, path bool) Answer {
-	s := solver{medium: b.in(air), feed: f, distance: math.Hypot(f.To.X-f.From.X, f.To.Y-f.From.Y), heading: math.Atan2(f.To.X-f.From.X, f.To.Y-f.From.Y)}
+	s := newSolver(b, air, f)
+	out := s.attempt(path)
+	if !out.Feasible {
+		s.wayOut(&out)
+	}
+	return out
+}
+
+func newSolver(b *Ball, air Air, f Feed) solver {
+	dx, dy := f.To.X-f.From.X, f.To.Y-f.From.Y
+	return solver{medium: b.in(air), feed: f, distance: math.Hypot(dx, dy), heading: math.Atan2(dx, dy)}
+}
+
+// attempt looks for the launch, and says why where there is none.
+func (s *solver) attempt(path bool) Answer {
 	if s.distance < 0.05 {
 		return Answer{Reason: "The ball comes down where it starts; move one of the two."}
 	}
 	u, ok, why := s.guess()
 	if !ok {
-		return s.infeasible(b, air, why)
+		return Answer{Reason: why}
+	}
+	if math.Hypot(u[0], u[1]) > fastest {
+		return Answer{Reason: fmt.Sprintf("It would have to leave at over %.0f m/s, faster than any ball is hit.", fastest)}
 	}
 	if u, ok = s.root(u); !ok {
-		return s.infeasible(b, air, "")
+		return Answer{Reason: "No launch does that."}
 	}
 	l := s.launch(u)
-	out := Answer{Feasible: true, Launch: l, Flight: s.fly(Moment{0, f.From, l.velocity()}, l.spin(), Options{Ground: f.To.Z, Path: path})}
-	if f.Net != nil && out.Flight.Crossed {
-		if gap := out.Flight.Net.At.Z - b.Diameter/2 - f.Net(out.Flight.Net.At.X); gap < 0 {
+	out := Answer{Feasible: true, Launch: l, Flight: s.fly(Moment{0, s.feed.From, l.velocity()}, l.spin(), Options{Ground: s.feed.To.Z, Path: path})}
+	if s.feed.Net != nil && out.Flight.Crossed {
+		if gap := out.Flight.Net.At.Z - s.ball.Diameter/2 - s.feed.Net(out.Flight.Net.At.X); gap < 0 {
 			out.Feasible = false
 			out.Reason = fmt.Sprintf("The ball meets the net %.0f cm below the tape.", -100*gap)
-			s.overNet(b, air, &out)
 		}
 	}
 	return out
@@ -97,7 +114,7 @@ type outcome [3]float64
 func (s *solver) shoot(u unknowns) (outcome, bool) {
 	l := s.launch(u)
 	f := s.fly(Moment{0, l.From, l.velocity()}, l.spin(), Options{Ground: s.feed.To.Z})
-	if !f.Landed {
+	if !f.Landed || l.Speed > 2*fastest {
 		return outcome{}, false
 	}
 	d := f.Landing.At.minus(s.feed.From)

@@ -29,6 +29,87 @@ import (
 	"github.com/oapi-codegen/runtime"
 )
 
+// Defines values for FlightQuestionBall.
+const (
+	FlightQuestionBallPickleball   FlightQuestionBall = "pickleball"
+	FlightQuestionBallShuttle      FlightQuestionBall = "shuttle"
+	FlightQuestionBallSquash       FlightQuestionBall = "squash"
+	FlightQuestionBallTableTennis  FlightQuestionBall = "tableTennis"
+	FlightQuestionBallTennis       FlightQuestionBall = "tennis"
+	FlightQuestionBallTennisGreen  FlightQuestionBall = "tennisGreen"
+	FlightQuestionBallTennisOrange FlightQuestionBall = "tennisOrange"
+	FlightQuestionBallTennisRed    FlightQuestionBall = "tennisRed"
+)
+
+// Valid indicates whether the value is a known member of the FlightQuestionBall enum.
+func (e FlightQuestionBall) Valid() bool {
+	switch e {
+	case FlightQuestionBallPickleball:
+		return true
+	case FlightQuestionBallShuttle:
+		return true
+	case FlightQuestionBallSquash:
+		return true
+	case FlightQuestionBallTableTennis:
+		return true
+	case FlightQuestionBallTennis:
+		return true
+	case FlightQuestionBallTennisGreen:
+		return true
+	case FlightQuestionBallTennisOrange:
+		return true
+	case FlightQuestionBallTennisRed:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for FlightQuestionCourt.
+const (
+	FlightQuestionCourtTennis       FlightQuestionCourt = "tennis"
+	FlightQuestionCourtTennisOrange FlightQuestionCourt = "tennisOrange"
+	FlightQuestionCourtTennisRed    FlightQuestionCourt = "tennisRed"
+)
+
+// Valid indicates whether the value is a known member of the FlightQuestionCourt enum.
+func (e FlightQuestionCourt) Valid() bool {
+	switch e {
+	case FlightQuestionCourtTennis:
+		return true
+	case FlightQuestionCourtTennisOrange:
+		return true
+	case FlightQuestionCourtTennisRed:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for FootworkAnswerEffort.
+const (
+	Easy        FootworkAnswerEffort = "easy"
+	Stretch     FootworkAnswerEffort = "stretch"
+	Unreachable FootworkAnswerEffort = "unreachable"
+	Working     FootworkAnswerEffort = "working"
+)
+
+// Valid indicates whether the value is a known member of the FootworkAnswerEffort enum.
+func (e FootworkAnswerEffort) Valid() bool {
+	switch e {
+	case Easy:
+		return true
+	case Stretch:
+		return true
+	case Unreachable:
+		return true
+	case Working:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for GoalQuestionKind.
 const (
 	InARow GoalQuestionKind = "inARow"
@@ -41,6 +122,45 @@ func (e GoalQuestionKind) Valid() bool {
 	case InARow:
 		return true
 	case Total:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for TargetQuestionArea.
+const (
+	Doubles TargetQuestionArea = "doubles"
+	Singles TargetQuestionArea = "singles"
+)
+
+// Valid indicates whether the value is a known member of the TargetQuestionArea enum.
+func (e TargetQuestionArea) Valid() bool {
+	switch e {
+	case Doubles:
+		return true
+	case Singles:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for TargetQuestionCourt.
+const (
+	TargetQuestionCourtTennis       TargetQuestionCourt = "tennis"
+	TargetQuestionCourtTennisOrange TargetQuestionCourt = "tennisOrange"
+	TargetQuestionCourtTennisRed    TargetQuestionCourt = "tennisRed"
+)
+
+// Valid indicates whether the value is a known member of the TargetQuestionCourt enum.
+func (e TargetQuestionCourt) Valid() bool {
+	switch e {
+	case TargetQuestionCourtTennis:
+		return true
+	case TargetQuestionCourtTennisOrange:
+		return true
+	case TargetQuestionCourtTennisRed:
 		return true
 	default:
 		return false
@@ -89,6 +209,87 @@ type FieldProblem = units.Problem
 // Figure A value that can say how it was reckoned
 type Figure = units.Figure
 
+// FlightAnswer defines model for FlightAnswer.
+type FlightAnswer struct {
+	Apex   *float64 `json:"apex,omitempty"`
+	Bounce *struct {
+		Speed float64 `json:"speed"`
+		Time  float64 `json:"time"`
+		X     float64 `json:"x"`
+		Y     float64 `json:"y"`
+	} `json:"bounce,omitempty"`
+	Feasible bool    `json:"feasible"`
+	Launch   *Launch `json:"launch,omitempty"`
+
+	// Nearest the value of what was fixed that would do
+	Nearest *float64 `json:"nearest,omitempty"`
+
+	// NetHeight of the ball's centre over the floor where it crosses the net
+	NetHeight *float64 `json:"netHeight,omitempty"`
+	Reason    string   `json:"reason"`
+}
+
+// FlightQuestion Either launch, or to and exactly one of speed, clearance, time and apex
+type FlightQuestion struct {
+	Altitude *float64 `json:"altitude,omitempty"`
+
+	// Apex of the ball's centre over the floor
+	Apex *float64           `json:"apex,omitempty"`
+	Ball FlightQuestionBall `json:"ball"`
+
+	// Clearance of the ball's centre over the tape
+	Clearance *float64 `json:"clearance,omitempty"`
+
+	// Court whose net stands at y = 0; without it the ball's own
+	Court *FlightQuestionCourt `json:"court,omitempty"`
+
+	// From A point on or over the court, metres
+	From   Place   `json:"from"`
+	Launch *Launch `json:"launch,omitempty"`
+
+	// Speed m/s at launch
+	Speed *float64 `json:"speed,omitempty"`
+	Spin  *struct {
+		// SideRpm anticlockwise from above is positive and curves left
+		SideRpm *float64 `json:"sideRpm,omitempty"`
+		TopRpm  *float64 `json:"topRpm,omitempty"`
+	} `json:"spin,omitempty"`
+	Temperature *float64 `json:"temperature,omitempty"`
+
+	// Time to the bounce
+	Time *float64 `json:"time,omitempty"`
+
+	// To A point on or over the court, metres
+	To *Place `json:"to,omitempty"`
+}
+
+// FlightQuestionBall defines model for FlightQuestion.Ball.
+type FlightQuestionBall string
+
+// FlightQuestionCourt whose net stands at y = 0; without it the ball's own
+type FlightQuestionCourt string
+
+// FootworkAnswer defines model for FootworkAnswer.
+type FootworkAnswer struct {
+	Effort FootworkAnswerEffort `json:"effort"`
+	Needed float64              `json:"needed"`
+	Ratio  float64              `json:"ratio"`
+	Slack  float64              `json:"slack"`
+}
+
+// FootworkAnswerEffort defines model for FootworkAnswer.Effort.
+type FootworkAnswerEffort string
+
+// FootworkQuestion defines model for FootworkQuestion.
+type FootworkQuestion struct {
+	Available    float64 `json:"available"`
+	Distance     float64 `json:"distance"`
+	MaxSpeed     float64 `json:"maxSpeed"`
+	Reach        float64 `json:"reach"`
+	Reaction     float64 `json:"reaction"`
+	TimeConstant float64 `json:"timeConstant"`
+}
+
 // Goal defines model for Goal.
 type Goal = goal.Goal
 
@@ -125,8 +326,32 @@ type GoalQuestion struct {
 // GoalQuestionKind defines model for GoalQuestion.Kind.
 type GoalQuestionKind string
 
+// HandicapAnswer defines model for HandicapAnswer.
+type HandicapAnswer struct {
+	ChanceA float64 `json:"chanceA"`
+	TargetA int     `json:"targetA"`
+	TargetB int     `json:"targetB"`
+}
+
+// HandicapQuestion defines model for HandicapQuestion.
+type HandicapQuestion struct {
+	LongestTarget int     `json:"longestTarget"`
+	PointChance   float64 `json:"pointChance"`
+}
+
 // Id a UUIDv7 in lower case
 type Id = string
+
+// Launch defines model for Launch.
+type Launch struct {
+	ElevationDeg float64 `json:"elevationDeg"`
+
+	// HeadingDeg from straight ahead (+y)
+	HeadingDeg float64 `json:"headingDeg"`
+
+	// Speed m/s
+	Speed float64 `json:"speed"`
+}
 
 // Lesson defines model for Lesson.
 type Lesson = lesson.Lesson
@@ -145,6 +370,13 @@ type Notice = lesson.Notice
 
 // Offsets defines model for Offsets.
 type Offsets = court.Offsets
+
+// Place A point on or over the court, metres
+type Place struct {
+	X float64  `json:"x"`
+	Y float64  `json:"y"`
+	Z *float64 `json:"z,omitempty"`
+}
 
 // Plan defines model for Plan.
 type Plan = lesson.Plan
@@ -166,6 +398,22 @@ type Problem struct {
 	Type   string          `json:"type"`
 }
 
+// RaceAnswer defines model for RaceAnswer.
+type RaceAnswer struct {
+	ChanceA    float64 `json:"chanceA"`
+	MeanPoints float64 `json:"meanPoints"`
+}
+
+// RaceQuestion defines model for RaceQuestion.
+type RaceQuestion struct {
+	PointChance float64 `json:"pointChance"`
+	TargetA     int     `json:"targetA"`
+	TargetB     int     `json:"targetB"`
+
+	// WinBy 2 asks for equal targets
+	WinBy *int `json:"winBy,omitempty"`
+}
+
 // Rate defines model for Rate.
 type Rate = drill.Rate
 
@@ -181,6 +429,20 @@ type RunSummary = club.Entry
 // Score defines model for Score.
 type Score = game.Score
 
+// SigmaAnswer defines model for SigmaAnswer.
+type SigmaAnswer struct {
+	High  float64 `json:"high"`
+	Low   float64 `json:"low"`
+	Sigma float64 `json:"sigma"`
+}
+
+// SigmaQuestion defines model for SigmaQuestion.
+type SigmaQuestion struct {
+	Balls  int     `json:"balls"`
+	Hits   int     `json:"hits"`
+	Radius float64 `json:"radius"`
+}
+
 // StepPlan defines model for StepPlan.
 type StepPlan = drill.StepPlan
 
@@ -189,6 +451,41 @@ type Student = club.Student
 
 // StudentRecord defines model for StudentRecord.
 type StudentRecord = club.Record
+
+// TargetAnswer defines model for TargetAnswer.
+type TargetAnswer struct {
+	Hit float64 `json:"hit"`
+	In  float64 `json:"in"`
+
+	// LargestRadius of a circle around the aim wholly in court
+	LargestRadius float64 `json:"largestRadius"`
+	Long          float64 `json:"long"`
+	Wide          float64 `json:"wide"`
+}
+
+// TargetQuestion defines model for TargetQuestion.
+type TargetQuestion struct {
+	// Aim A point on or over the court, metres
+	Aim   Place               `json:"aim"`
+	Area  TargetQuestionArea  `json:"area"`
+	Court TargetQuestionCourt `json:"court"`
+
+	// From A point on or over the court, metres
+	From   *Place  `json:"from,omitempty"`
+	Radius float64 `json:"radius"`
+
+	// Spread Standard deviations in metres, along x and y; with from, square to the shot and along it
+	Spread struct {
+		Across float64 `json:"across"`
+		Along  float64 `json:"along"`
+	} `json:"spread"`
+}
+
+// TargetQuestionArea defines model for TargetQuestion.Area.
+type TargetQuestionArea string
+
+// TargetQuestionCourt defines model for TargetQuestion.Court.
+type TargetQuestionCourt string
 
 // Tempo defines model for Tempo.
 type Tempo = goal.Tempo
@@ -228,8 +525,26 @@ type CheckLessonJSONRequestBody CheckLessonJSONBody
 // PutLessonJSONRequestBody defines body for PutLesson for application/json ContentType.
 type PutLessonJSONRequestBody = Lesson
 
+// ReckonFlightJSONRequestBody defines body for ReckonFlight for application/json ContentType.
+type ReckonFlightJSONRequestBody = FlightQuestion
+
+// ReckonFootworkJSONRequestBody defines body for ReckonFootwork for application/json ContentType.
+type ReckonFootworkJSONRequestBody = FootworkQuestion
+
 // ReckonGoalJSONRequestBody defines body for ReckonGoal for application/json ContentType.
 type ReckonGoalJSONRequestBody = GoalQuestion
+
+// ReckonHandicapJSONRequestBody defines body for ReckonHandicap for application/json ContentType.
+type ReckonHandicapJSONRequestBody = HandicapQuestion
+
+// ReckonRaceJSONRequestBody defines body for ReckonRace for application/json ContentType.
+type ReckonRaceJSONRequestBody = RaceQuestion
+
+// ReckonSigmaJSONRequestBody defines body for ReckonSigma for application/json ContentType.
+type ReckonSigmaJSONRequestBody = SigmaQuestion
+
+// ReckonTargetJSONRequestBody defines body for ReckonTarget for application/json ContentType.
+type ReckonTargetJSONRequestBody = TargetQuestion
 
 // PutRunJSONRequestBody defines body for PutRun for application/json ContentType.
 type PutRunJSONRequestBody PutRunJSONBody
@@ -260,9 +575,27 @@ type ServerInterface interface {
 	// PutLesson Save a lesson; version 0 makes it, any other must be the one that was read
 	// (PUT /api/v1/lessons/{lesson})
 	PutLesson(ctx *echo.Context, lesson LessonId) error
+	// ReckonFlight The launch that makes a ball come down where it is wanted, or where a launch comes down
+	// (POST /api/v1/reckon/flight)
+	ReckonFlight(ctx *echo.Context) error
+	// ReckonFootwork Whether a student gets to a ball
+	// (POST /api/v1/reckon/footwork)
+	ReckonFootwork(ctx *echo.Context) error
 	// ReckonGoal Balls and minutes that a goal takes
 	// (POST /api/v1/reckon/goal)
 	ReckonGoal(ctx *echo.Context) error
+	// ReckonHandicap The fair race for two uneven players
+	// (POST /api/v1/reckon/handicap)
+	ReckonHandicap(ctx *echo.Context) error
+	// ReckonRace Who wins a race to a number of points
+	// (POST /api/v1/reckon/race)
+	ReckonRace(ctx *echo.Context) error
+	// ReckonSigma The spread of a student from hits within a circle
+	// (POST /api/v1/reckon/sigma)
+	ReckonSigma(ctx *echo.Context) error
+	// ReckonTarget Chances of a target for a spread of balls
+	// (POST /api/v1/reckon/target)
+	ReckonTarget(ctx *echo.Context) error
 	// ListRuns The log, latest first
 	// (GET /api/v1/runs)
 	ListRuns(ctx *echo.Context) error
@@ -366,12 +699,66 @@ func (w *ServerInterfaceWrapper) PutLesson(ctx *echo.Context) error {
 	return err
 }
 
+// ReckonFlight converts echo context to params.
+func (w *ServerInterfaceWrapper) ReckonFlight(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ReckonFlight(ctx)
+	return err
+}
+
+// ReckonFootwork converts echo context to params.
+func (w *ServerInterfaceWrapper) ReckonFootwork(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ReckonFootwork(ctx)
+	return err
+}
+
 // ReckonGoal converts echo context to params.
 func (w *ServerInterfaceWrapper) ReckonGoal(ctx *echo.Context) error {
 	var err error
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.ReckonGoal(ctx)
+	return err
+}
+
+// ReckonHandicap converts echo context to params.
+func (w *ServerInterfaceWrapper) ReckonHandicap(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ReckonHandicap(ctx)
+	return err
+}
+
+// ReckonRace converts echo context to params.
+func (w *ServerInterfaceWrapper) ReckonRace(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ReckonRace(ctx)
+	return err
+}
+
+// ReckonSigma converts echo context to params.
+func (w *ServerInterfaceWrapper) ReckonSigma(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ReckonSigma(ctx)
+	return err
+}
+
+// ReckonTarget converts echo context to params.
+func (w *ServerInterfaceWrapper) ReckonTarget(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ReckonTarget(ctx)
 	return err
 }
 
@@ -534,6 +921,12 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.PUT(options.BaseURL+"/api/v1/runs/:run", wrapper.PutRun, options.OperationMiddlewares["putRun"]...)
 	router.POST(options.BaseURL+"/api/v1/runs/:run/events", wrapper.AddEvents, options.OperationMiddlewares["addEvents"]...)
 	router.POST(options.BaseURL+"/api/v1/reckon/goal", wrapper.ReckonGoal, options.OperationMiddlewares["reckonGoal"]...)
+	router.POST(options.BaseURL+"/api/v1/reckon/target", wrapper.ReckonTarget, options.OperationMiddlewares["reckonTarget"]...)
+	router.POST(options.BaseURL+"/api/v1/reckon/flight", wrapper.ReckonFlight, options.OperationMiddlewares["reckonFlight"]...)
+	router.POST(options.BaseURL+"/api/v1/reckon/footwork", wrapper.ReckonFootwork, options.OperationMiddlewares["reckonFootwork"]...)
+	router.POST(options.BaseURL+"/api/v1/reckon/race", wrapper.ReckonRace, options.OperationMiddlewares["reckonRace"]...)
+	router.POST(options.BaseURL+"/api/v1/reckon/handicap", wrapper.ReckonHandicap, options.OperationMiddlewares["reckonHandicap"]...)
+	router.POST(options.BaseURL+"/api/v1/reckon/sigma", wrapper.ReckonSigma, options.OperationMiddlewares["reckonSigma"]...)
 
 }
 
@@ -786,6 +1179,84 @@ func (response PutLessondefaultApplicationProblemPlusJSONResponse) VisitPutLesso
 	return err
 }
 
+type ReckonFlightRequestObject struct {
+	Body *ReckonFlightJSONRequestBody
+}
+
+type ReckonFlightResponseObject interface {
+	VisitReckonFlightResponse(w http.ResponseWriter) error
+}
+
+type ReckonFlight200JSONResponse FlightAnswer
+
+func (response ReckonFlight200JSONResponse) VisitReckonFlightResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonFlightdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReckonFlightdefaultApplicationProblemPlusJSONResponse) VisitReckonFlightResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonFootworkRequestObject struct {
+	Body *ReckonFootworkJSONRequestBody
+}
+
+type ReckonFootworkResponseObject interface {
+	VisitReckonFootworkResponse(w http.ResponseWriter) error
+}
+
+type ReckonFootwork200JSONResponse FootworkAnswer
+
+func (response ReckonFootwork200JSONResponse) VisitReckonFootworkResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonFootworkdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReckonFootworkdefaultApplicationProblemPlusJSONResponse) VisitReckonFootworkResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ReckonGoalRequestObject struct {
 	Body *ReckonGoalJSONRequestBody
 }
@@ -814,6 +1285,162 @@ type ReckonGoaldefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ReckonGoaldefaultApplicationProblemPlusJSONResponse) VisitReckonGoalResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonHandicapRequestObject struct {
+	Body *ReckonHandicapJSONRequestBody
+}
+
+type ReckonHandicapResponseObject interface {
+	VisitReckonHandicapResponse(w http.ResponseWriter) error
+}
+
+type ReckonHandicap200JSONResponse HandicapAnswer
+
+func (response ReckonHandicap200JSONResponse) VisitReckonHandicapResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonHandicapdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReckonHandicapdefaultApplicationProblemPlusJSONResponse) VisitReckonHandicapResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonRaceRequestObject struct {
+	Body *ReckonRaceJSONRequestBody
+}
+
+type ReckonRaceResponseObject interface {
+	VisitReckonRaceResponse(w http.ResponseWriter) error
+}
+
+type ReckonRace200JSONResponse RaceAnswer
+
+func (response ReckonRace200JSONResponse) VisitReckonRaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonRacedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReckonRacedefaultApplicationProblemPlusJSONResponse) VisitReckonRaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonSigmaRequestObject struct {
+	Body *ReckonSigmaJSONRequestBody
+}
+
+type ReckonSigmaResponseObject interface {
+	VisitReckonSigmaResponse(w http.ResponseWriter) error
+}
+
+type ReckonSigma200JSONResponse SigmaAnswer
+
+func (response ReckonSigma200JSONResponse) VisitReckonSigmaResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonSigmadefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReckonSigmadefaultApplicationProblemPlusJSONResponse) VisitReckonSigmaResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonTargetRequestObject struct {
+	Body *ReckonTargetJSONRequestBody
+}
+
+type ReckonTargetResponseObject interface {
+	VisitReckonTargetResponse(w http.ResponseWriter) error
+}
+
+type ReckonTarget200JSONResponse TargetAnswer
+
+func (response ReckonTarget200JSONResponse) VisitReckonTargetResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonTargetdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReckonTargetdefaultApplicationProblemPlusJSONResponse) VisitReckonTargetResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -1119,9 +1746,27 @@ type StrictServerInterface interface {
 	// PutLesson Save a lesson; version 0 makes it, any other must be the one that was read
 	// (PUT /api/v1/lessons/{lesson})
 	PutLesson(ctx context.Context, request PutLessonRequestObject) (PutLessonResponseObject, error)
+	// ReckonFlight The launch that makes a ball come down where it is wanted, or where a launch comes down
+	// (POST /api/v1/reckon/flight)
+	ReckonFlight(ctx context.Context, request ReckonFlightRequestObject) (ReckonFlightResponseObject, error)
+	// ReckonFootwork Whether a student gets to a ball
+	// (POST /api/v1/reckon/footwork)
+	ReckonFootwork(ctx context.Context, request ReckonFootworkRequestObject) (ReckonFootworkResponseObject, error)
 	// ReckonGoal Balls and minutes that a goal takes
 	// (POST /api/v1/reckon/goal)
 	ReckonGoal(ctx context.Context, request ReckonGoalRequestObject) (ReckonGoalResponseObject, error)
+	// ReckonHandicap The fair race for two uneven players
+	// (POST /api/v1/reckon/handicap)
+	ReckonHandicap(ctx context.Context, request ReckonHandicapRequestObject) (ReckonHandicapResponseObject, error)
+	// ReckonRace Who wins a race to a number of points
+	// (POST /api/v1/reckon/race)
+	ReckonRace(ctx context.Context, request ReckonRaceRequestObject) (ReckonRaceResponseObject, error)
+	// ReckonSigma The spread of a student from hits within a circle
+	// (POST /api/v1/reckon/sigma)
+	ReckonSigma(ctx context.Context, request ReckonSigmaRequestObject) (ReckonSigmaResponseObject, error)
+	// ReckonTarget Chances of a target for a spread of balls
+	// (POST /api/v1/reckon/target)
+	ReckonTarget(ctx context.Context, request ReckonTargetRequestObject) (ReckonTargetResponseObject, error)
 	// ListRuns The log, latest first
 	// (GET /api/v1/runs)
 	ListRuns(ctx context.Context, request ListRunsRequestObject) (ListRunsResponseObject, error)
@@ -1347,6 +1992,98 @@ func (sh *strictHandler) PutLesson(ctx *echo.Context, lesson LessonId) error {
 	return nil
 }
 
+// ReckonFlight operation middleware
+func (sh *strictHandler) ReckonFlight(ctx *echo.Context) error {
+	var request ReckonFlightRequestObject
+
+	var body ReckonFlightJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReckonFlight(ctx.Request().Context(), request.(ReckonFlightRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReckonFlight")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ReckonFlightResponseObject); ok {
+		return validResponse.VisitReckonFlightResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ReckonFootwork operation middleware
+func (sh *strictHandler) ReckonFootwork(ctx *echo.Context) error {
+	var request ReckonFootworkRequestObject
+
+	var body ReckonFootworkJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReckonFootwork(ctx.Request().Context(), request.(ReckonFootworkRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReckonFootwork")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ReckonFootworkResponseObject); ok {
+		return validResponse.VisitReckonFootworkResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ReckonGoal operation middleware
 func (sh *strictHandler) ReckonGoal(ctx *echo.Context) error {
 	var request ReckonGoalRequestObject
@@ -1387,6 +2124,190 @@ func (sh *strictHandler) ReckonGoal(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(ReckonGoalResponseObject); ok {
 		return validResponse.VisitReckonGoalResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ReckonHandicap operation middleware
+func (sh *strictHandler) ReckonHandicap(ctx *echo.Context) error {
+	var request ReckonHandicapRequestObject
+
+	var body ReckonHandicapJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReckonHandicap(ctx.Request().Context(), request.(ReckonHandicapRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReckonHandicap")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ReckonHandicapResponseObject); ok {
+		return validResponse.VisitReckonHandicapResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ReckonRace operation middleware
+func (sh *strictHandler) ReckonRace(ctx *echo.Context) error {
+	var request ReckonRaceRequestObject
+
+	var body ReckonRaceJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReckonRace(ctx.Request().Context(), request.(ReckonRaceRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReckonRace")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ReckonRaceResponseObject); ok {
+		return validResponse.VisitReckonRaceResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ReckonSigma operation middleware
+func (sh *strictHandler) ReckonSigma(ctx *echo.Context) error {
+	var request ReckonSigmaRequestObject
+
+	var body ReckonSigmaJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReckonSigma(ctx.Request().Context(), request.(ReckonSigmaRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReckonSigma")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ReckonSigmaResponseObject); ok {
+		return validResponse.VisitReckonSigmaResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ReckonTarget operation middleware
+func (sh *strictHandler) ReckonTarget(ctx *echo.Context) error {
+	var request ReckonTargetRequestObject
+
+	var body ReckonTargetJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReckonTarget(ctx.Request().Context(), request.(ReckonTargetRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReckonTarget")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ReckonTargetResponseObject); ok {
+		return validResponse.VisitReckonTargetResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -1638,87 +2559,118 @@ func (sh *strictHandler) PutStudent(ctx *echo.Context, student StudentId) error 
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"zD3bcts4lr+C4s4+LSPJjpNO3E9JuqcnVfF01k5XP3RlqyDySMKYBLgAaFnr0r9v4cYrSIKS45qnOAZ4",
-	"AJz7DfBTlLC8YBSoFNH1U1RgjnOQwPX/MhCC0c+p+pnQ6DoqsNxFcURxDtG1HY7iiMP/loRDGl1LXkIc",
-	"iWQHOVZf/Y3DJrqO/mNZL7M0o2L5OY2Oxzji5fAKvDwbvJBlClQOLmHHz1tGHQNEwagAjbivnK0zyNWP",
-	"CaNSwb9+inBRZCTBkjC6LMyM//qXwuD1U+BiDq5eMQWRcFIocNF19OcOS7THAu05o1uEaYr26leSoZQZ",
-	"TBggao2PWBBDb84K4JKYbW8Yz8tM70IeCoMdTug2OsZRjvm9GgBa5tH1XxEvM4jiqMAF8CiOJMep+n8O",
-	"OeOH6Hvch2AQ7gEtWMkT/9Ce8VR4Ro5Ncv1lQLvZcXWOCrTdfr0rtv4XJIroj6+27JX9ZUmJFAuDm8bI",
-	"K5IXjEsjHnIXXUc7ljItJcuEcVjq7/SePmYs0VjCaUoUYXD2tYHhDc4ExB2kp5xk2RThf9GTjnFE0hCG",
-	"jKN7QtMmufaY538UUWyXi6OtQZnE2X0UR2sO+N5LtRzLZDe15o2epGYTWkpzrhw/klwtfvVupQfM/y6q",
-	"NQiVsAWuWYPVH30BulVYvlitVp79FJzlhVFWRELe/erS+1GOHz+byReX1TDmHB80/2kxakEcPaw+Yxvs",
-	"25UHLAAd2ubriW1eXvXhSSIz6CLpsg+nIxskjSw7OBA1mSYEwij4heHqORJhLYPayidW2pktrl+zR2gT",
-	"sT2e48dJZcgIlZbpgucOKCG/PlGANVX6iDr26bPD2cbRpVqAlvna8Lga/pOkZrSjAli5zkB4PxOEbv1j",
-	"nT27iXEFzrdpoz96nJcROkoOzAG3x3sguujYcJafS5Y4kiwQhp+CehMaSmzPEELJwd1Q8LByAlRy8BKv",
-	"YEIODvxeSkFSmKasXcCCa3/sOw4v6Uds7FBvYV7SO/+icSScUPctdMHkKHvIYEqvD//AtMmEa8YywHS2",
-	"cGKFCgsthKj/x8ZZ3PFrDy2kcuDCXRrDtuNkteew4Ju8On0cn4435Isd3IY6aiqfmj1qZjCM7bRAbJWz",
-	"Q5kj/4SxSJSiXxh1P8dW6O/0iX5xntAM70kJddPPGdOCNXkSXCr44lTz7PMiEmfoGnCufGCSEp7VfdkA",
-	"pDOxtmYlNR53oMx2tvnWt8sZCr/DvutDzf52az4RUG690TSO2hUrLYxb66P1joQrp1rUJ5nhnsghIr6b",
-	"8O18viKRJTaR3DSihYSizUFzwg3CIXErOTwmnAnhRFdIjsl2J73Y3DI8Gaz8pubofXJ2D811NozDDmtX",
-	"dI2T+11bdw/oewsmbmzd7sPHJG0fOifUSY7HocZ8awz6DPzV1j6IozhOSdmOh942oqHVot7XlPW3oLzG",
-	"AfJi0lH6pifNCCTiSJacfsRZ1j7Am9VkQPcAXLR57OJ7f17npFa+66/rgKUykrWgOI1rHLvI6kEj7xVt",
-	"nbA4FDWPZDVxwxoYqZ6wc1rTLH6xYXS4nTMaqrJzXzNMPWGRQ/YYIf9OtiXXASjbbATIyQ9+t9OU40mS",
-	"+z+KGUsUGT7YdOCA45QwKnEiZ8DcEErELnz+YNByD9khHExfb459dyeh0ETy+JKinFYBbl2fq1ahrMJF",
-	"dRoL3O12tiu4trztCF0zSU3LIA7XZz+NwX99cBnPGY6cdBlI9ZMS+LdX0ZSaWbt823RC7NTEmZBYK5kC",
-	"lwK04fnGdIoxKR2aFafoEZbqHQs9oC2Ao0MURyVNWZPeQLd4C7lRa5RJ8NpbxQVa+VYWw4cHl8QOOqGE",
-	"x66L88br4qgdgwgD+oCzshkKDel4zf5ayWtET3AiL+nCMNMcRuSlST39nUCWNlLxHUcIJCaZV7Fs1IfT",
-	"gaiZFjtIQdllt53T8stWp+jdN5P/H5DGP5I7LFGCKRL4gHZsj4ipCXBI7hnV5rFrb2whYIzCJiOuXent",
-	"biBELsrRBMFgoKzO5h3oMtR4EG1mW3Ah2YCM7b0ncftx4u/UqcuYxlGyw1SXFAQkjOp6Qw6SmzFWUr/f",
-	"HHic1jliS54Kv0EcZnnkNAb7zbr3cxxifeamf2gy9+Oau6tmJZM40yf9cMv200GBTWh3Ee7Fi4oVFvpk",
-	"c5CiIwyHkw9U7IEP+Guf6TeSe5VfHK3hwMxJ2xKL0UbTSYtnUkqEJbqA98jxWz85ZviuXqsylSbREcV9",
-	"Zt4QKQndfnIUam9B7gBlyk0WEmk8IrZBckcEUsg1uoQIlINEhCI1W5Ic0J7IHXq3Qv+JEuASEyoPkY/C",
-	"OeA6dgjYrJp/U5ePgr5Iydw11BfzViner+YsUbxfzYHfYesaae3jNbbRxlT3TK0NdJgmbrFrhz0qVvVp",
-	"TyUC/12CcHmDOakmLO7Bct8Gl5nULkybE1dIHUkY5kcUHoAjXlLESmnqL0aRXLb1itcTeiFt1Kp09ok8",
-	"UPtc+fhF+4cNlmmiaQTy2ynA1jx9Ba74ZmKfOvxvZCXe+ACWSQJC3GJpcjqPSVYK8gA37jPTNjG2yuiW",
-	"xzR8e/Xe4UYqmsc4+uzVv3/88fmXh5+UasvYHjhKsDANDVICV1P+56/Vq/f41eb707vjq+rnq4CfLy6P",
-	"f4s8PPPFlEVnBkYkD0pI6lgoPLw1Rd1WwuxqdUZWO7Vs0arge+aFxmEiY/LmtG4CE7J1IhxvbKWjpnCc",
-	"mZ01svFvT6/St3JkYzrNF0D1E2SKSywR4ipmbeKwTpdVx654JqwN4Itr9zqpD8B8fVfmOeYHjyNVcW9b",
-	"TjeMo5TjPaFb44LgApDIjdAPBBtOm4/p7D7XVIQLcjwnOyk8MYcTkQGZ6P1axbEDXptUTps2kdZlq3rx",
-	"yAZheoiuaZllsRfmncTSpKSrXi7A6cHUA6maZ7MdaZWugNSfnGjL6Igkjspe+4AqohNN4k52GgRSjjTp",
-	"NiopsyUkycr1wvF2oIAoNHGKs6X6WG/2xrVazYm+SggqIfLSNpHMgL0BSD/tMN2C+PUB+KFTBJhyxWob",
-	"baohza9fD/hktbdhKuhNL25K7e8J/dje4+X4Jx3+0E0iBkjcP3v/PD6R95keH0E6Sxvq1OyoqBqmlA3P",
-	"nKiTbSfbD+I4lsHpVUoGYaXx/a7DJ2/iOdZUfR6b1caLieeY+i6fWRVkEDSL2IZeJ1L7n0wSU/TvENSU",
-	"v/wtORsy3qd3qtfZxSUrZcLys5qAXfevAzWsvD3rD/oMrouzjxqXRw9LVFkkW4D2a4ffMPJbAp5I/t/r",
-	"WmGbhNCOfSlgrjaGudfmbzjLP2IBGaH+LjI14Z8gB8fuSDr8sWuIc5vJYKNb8wf6EXotkLqZCTTGW2t1",
-	"9l3vMqip6feqgnZKW9OzVHo9ctaBBxtmSgNDZVqTt/ZivS4fTbViuMsSFlqQ2xvc4O7KrTAgi50WvYbt",
-	"H/Cgq+b1Niq22sUMxn0jbDih4FtXDsyyPpRRLdnhatRqAl9letDjbrUkjkaXzgup5ci10Lp9hpAdpoOw",
-	"MPQ/H3LYg8nh9/lndluEN3dwbl/EUJ8DpmOCnTI1r9kVZ/K6ypvFxP6UsCyDxP4nI0KCjfQ4CP3b7/Gk",
-	"vHWd8/H8XZNvzBbPaL32sakt/TV6KTSiZndM1AKq+cPxfb+RwurgVnw4KBFeCz67p6Jhv6sgaoYb/eil",
-	"3mGaeI+RmhZkHL/aRoeTTGNdnG8nAW7//gm9v3rzE7L35JCpsYteATsxMVofgi5TXa3eh2cSVDCBJTIQ",
-	"UyQITUDnnGy2zVTE9lggSIlUeKJllumGXs4Dui9s/uwYj7UeAOeMe47DKKAN4whwskO68aAq0OkLf81j",
-	"jiubRk+E337Y5FB4hsxBmZJaPVqnYOxSw/0TxzhyxYY20Qf7EIaq+jlgOs30epYBYnsdghqlbEnilEap",
-	"29LjGQ5Zgap4EMZkCr2TTWq3Jh0IJ6XD76w3GHQ7oUpQNpSn2WJIbu22pKfn1apD+qPXgcL9pMPtHHjP",
-	"t7rm+UXFLt5xyHAhIL0R3pa3YO+24bR4sm8Jm+5RvNOTwtyZIRe7Feo1wmPXuebLCnf7MMMxC2IAp1Xh",
-	"tz80p2ddN/F5oWR4DdlcFOhrtdNut4Ftd1q7Hraj0IKxp69LojnIU68K2aZoYToXTwdUc7LXYarlICxi",
-	"qDoiB90cr13qAoYHx8v9yaZx03uZiw2UZ7gyujCQHiI2qA4QY/FshZeSpuzPgayYGcXrkJJIZYLX9oqv",
-	"OU7D1XV9rv1u1QrNAT2cRv2e0sOpdPdQzTDFhznltNqAzmvm6HkTg4zyfAQO0Mcnacm2iPlVpRgZuoHB",
-	"D4f05gA15gd6Ha1olaHZcWN7IZpmTsWwclzq0uGh6b3W4aMVi4p2IY7Nr1SeUzK8c1a+X7kbSnWoMTHs",
-	"m1S5sW7U1Fe4Q3mVhgXUXfBzwe0Jpf7dd+hjobtNx+7czUNWUb2FOtUrinNYGKzOahZVLKoJ4m6N9JOO",
-	"M7yQYV9j7p0XHhIEuABghwsPM9kGpLCbovMuls56IyD8Iqc/E2X35m6IqWN5S7in3+3puHEGn5YG3Qs+",
-	"QaFlxU2nhZd3dV5/RtJoh9sFIVN8iU0t5vsZLV0ZPBiurprrYWuEMtbKUFlH4NoAt2sLfavRuSKbE1oV",
-	"YH9Up1V1rZ4aq6DOEtQWUtVMTtXxBsAtJIynffEU98Q6AgOOQn0FtZNS2tiOKr4FqX8EIUmOJQiEuU43",
-	"RXGIP6R34M8LcfsOxUgyS4BQGI4Ry1IQEm0I14b9Od2eIU9x2GtxKaaA49ukU2CLe/DUgZjSNoWNOy7G",
-	"RTGvp/ndphyk7SSfyHhNhYGG+NXtZEfzEC8s8NZalWYaLEZaEQhKJBkpOlkYv7mb1ie1wM9qZe91hp/T",
-	"+z2j07uL5m6rtT1Od4Mhl3C+2UvYs2/hHPUlsw3r6xJlHhG2/Y+xvemGiIx1e6T69x6gMG/h6bs2rKQS",
-	"0gUyBsOoOnOBK9YXXASyJ0YlVVARRkr1I4EPAjG5A74nAmJkKuACrZBk6GKBdJsY0vl7RAQaeuxvoT2B",
-	"BKgwNT3FwmRDlL8b3Xz+Vj9MqP5ThyrRPxxeGkbpOrpYrBYr7YIXQHFBouvo9WK1eG0a2XeabZa4IMuH",
-	"C1N2Ma6o4UbFo3qDn9PoOvpChPxkpnReM7xcrUZeMuy/YBiUPDavTfS1S+9hww9ZhuzW9Zi9HeGHXu27",
-	"8VSicrhsBiH6tgMLLDYXmfSTNzHSL97ESD94o99OVERIkXn4RoFoI3H5pP89Luss8SBOdcuTYnzdtasJ",
-	"U7+x+Zf3TUrXqT38IuV4N/7x+0tQcKCXq0/BW8DpAVUpJW3166tkFPaIpKKqpp1JYb0rUd+EXQMqSomY",
-	"UhK6edwV8uoqpKOt0SHj1Pxi57wEgtst8wGItptDhCKxY0a8zkSnBRm7nvMUH6yH5sHcMtmB8ffcw2dt",
-	"BH5Sw1+ar8aCkB9ZepiFuxmWd27NzFyEbV7C0nd7SaIzoCZoqX5B8gI4wdl0X5rdRt8nak9UQn48k7FG",
-	"o2PdXtVnG6UU9zuWgbWe7kbPeZxzayyxM80IC0QkEhIr08rMhVKRcAAaI4EfIEWMI8r8jPVkfjgOyuZv",
-	"IBuM9YMQ6BjFj8KsUd8/C3MfGqA6xsIHrp6yrB5sVhagKD14+lrKswUwFEUvx9nDhPkgDHMpXF6t3r/k",
-	"i8x3LIc1Sw+Wu4myRXIPQH9WbL4jdGscUtNv8gx8c4cfoJK3n6u2lRXK8T0I7QtjejA+LMpLIZVxVGKo",
-	"4vGquYUDTlsyaJTC0uUv/ardSLu9ZD+PseAR54VJx9si7hvXj+0u4DYqNK/70c1V527qavHTMfT57tbN",
-	"5mfj2saRWi8EXL2pXwSwBqt9rX+1eP/24qfuzf23rdv0F29V0Na6Ln+xuOhch7+47N12Xy3eNW+zv37d",
-	"vqx+ubichTX7JMKAMsR29Hx/Tt8JVy65ZQHDqRgpfkRScXabW8sJD+62fCH3rVG6DHGSy+d13LRFYtvK",
-	"ces7bQpTyydejlvV2/KHmtTbctCe6hLwMxhTXlIb7MnKSltvRL+XvwOqfl7DFp9gcs2fLxizt7flv5W3",
-	"6/7swr+ff/rDeeEjbInySO3F2co1LWkKHGGKSIpynAJaHzSvpPBAEvgZ4S0m1Bpq4Yz3gCwt6+aTkxnJ",
-	"a2E/pOmvD7Zx7gWYqT5GkLIzr3S1rsy5ZyKHHuDsMOFQN8nLM6HtiPRzou5ZRHgjgSseyZ9DRaX2b3Xs",
-	"cFEAhfRnZJCBcKYbSNRCHCwDevmv2S8yaPnu6s7LH2/9hptD+46y29f5qNRJWOV0x0qGqavKd9G0fLI/",
-	"jZq+u8afhvlB3Nau7Q0pPzv6DLbQHjtulfuULjSluHuSZdY05uwB0lg7XjpSN1U6gdawIzRFRM43lfWf",
-	"4hkzl3etP8jz3PFpXUx6Ua3SWnY4Qj2Tvjf4HhDjTlFgR+5eLGj2IYA/ONKVPIuuo2V0/H78/wAAAP//",
+	"zD1rc9s4kn8Fxduru6tlZEl+xPbUfUgyszOpSnZydqbmw1SuCiJbEtYkoAFAy9qU//sVXnyCJCg/bj9F",
+	"Dskm0N3odze/RwnLd4wClSK6/h7tMMc5SOD6rwyEYPRjqn4TGl1HOyy3URxRnEN0bS9HccThz4JwSKNr",
+	"yQuII5FsIcfqqb9wWEfX0b+dVK85MVfFycc0enyMI170v4EXTwYvZJEClb2vsNef9hq1DRA7RgVoxH3h",
+	"bJVBrn4mjEoF//p7hHe7jCRYEkZPduaOv/5DYfD6e+DLHFz9xhREwslOgYuuo9+3WKI9FmjPGd0gTFO0",
+	"V/8lGUqZwYQBot7xHgti6M3ZDrgkZtlrxvMi06uQh53BDid0Ez3GUY75nboAtMij6z8iXmQQxdEO74BH",
+	"cSQ5TtXfOeSMH6JvcReCQbgHtGAFT/yX9oynwnPlsU6uPwxod3dc7qMEbZdfrYqt/gGJIvrDmw17Y/+z",
+	"oESKmcFN7cobku8Yl+Z4yG10HW1ZyvQpOUkYhxP9nF7T+4wlGks4TYkiDM6+1DC8xpmAuIX0lJMsGyP8",
+	"j/qmxzgiaQhDxtEdoWmdXHvM8992UWxfF0cbgzKJs7sojlYc8J2XajmWyXbsnZ/1TepuQgtp9pXjB5Kr",
+	"l59dzvUF89eifAehEjbANWuw6qFPQDcKy4v5fO5Zz46zfGeEFZGQt59aeh/K8cNHc/NiWV7GnOOD5j99",
+	"jBoQBzer99gEezH3gAWgfcs8HVnm8qwLTxKZQRtJyy6c1tkgaWTZwYGoyDRyIIyAnxmunnIirGZQS/nA",
+	"Cntng+tX7AGaRGxez/HDqDBkhErLdMH39gghvzxRgDVVuoh67NJni7O1o0v5AlrkK8Pj6vLvJDVXWyKA",
+	"FasMhPcxQejGf621ZndjXILzLdrIjw7nZYQOkgNzwM3rHRBtdKw5y59KljiSLBCGn4J6ERpKbPcQQsne",
+	"1VDwsHICVHLwEm/HhOy98GshBUlhnLL2BRZc82HfdnhB32Ojhzov5gW99b80joQ71F0NvWNykD1kMKVX",
+	"h18wrTPhirEMMJ18OLFChYUWQtR/smEWd/zaQQspDbhwk8aw7TBZ7T4s+Dqvjm/HJ+MN+WIHtyaO6sKn",
+	"Yo+KGQxjOykQW+HsUObIP6IsEiXoZ0bcT9EV+jm9ox+dJTTBelKHum7nDEnBijwJLhR8cax69lkRiVN0",
+	"NThnPjBJAc9qvqwB0olYW7GCGos78My2lnnhW+UEgd9i39WhYn+7NN8RUGa9kTSO2iUrzYxZ66P1loQL",
+	"p+qojzLDHZF9RLwcse18tiKRBTae3DiihYRdk4OmuBuEQ+Le5PCYcCaEO7pCckw2W+nF5obhUWflZ3WP",
+	"Xidnd1B/z5px2GJtiq5wcrdtyu4eeW/BxLWl23X4mKRpQ+eEupPjMagx3xiFPgF/lbYP4iiOU1I0/aGL",
+	"mjc0n1XrGtP+FpRXOUC+GzWUvuqbJjgScSQLTt/jLGtu4Hw+6tDdAxdNHlt8697X2qk939XTlcNSKsnq",
+	"oDiJawy7yMpBc95L2rrD4lBU35KVxDVtYE71iJ7Tkmb2o3Wjw/WckVClnvuSYepxixyyhwj5N7IpuHZA",
+	"2XotQI4+8Ku9TRmeJLn7bTfhFbsMH2w4sMdwShiVOJETYK4JJWIbfn+v03IH2SEcTFduDj13K2GnieSx",
+	"JUUxLgLce32mWomyEhflbixwt9rJpuDK8rYjdMUkFS2DOFzv/TgG/+neRTwnGHLSRSDVL3XgL86iMTGz",
+	"cvG28YDYsYEzIbEWMjtcCNCK5yvTIcakcGhWnKKvsFSvWOgLWgM4OkRxVNCU1ekNdIM3kBuxRpkEr75V",
+	"XKCFb6kxfHhwQeygHUp4aJs4514TR60YRBjQe5wVdVeoT8Zr9tdCXiN6hBN5QWeGmaYwIi9M6OlvBLK0",
+	"FopvGUIgMcm8gmWtHhx3RM1tsYMUFF12yzkuvmxlil59Pfj/Dmn8I7nFEiWYIoEPaMv2iJicAIfkjlGt",
+	"Htv6xiYChihsIuLalN5se1zkXTEYIOh1lNXevBfaDDXsRJu7LbiQaEDG9t6duPW44+/EqYuYxlGyxVSn",
+	"FAQkjOp8Qw6Sm2usoH67OXA7jX3EljwlfoM4zPLIkQyWKcv/HRV74J4wzw4eGlLa+NhR3MVj5WE2QYid",
+	"9VYDYEhimCbg1tBlHYLuaxHlIVIP2vXEdgteBxWwIKsM/NGtDBd0PJXyydylg42Yg4kfNk+73II972xt",
+	"knzqjK/JA6RGAuxZkaXIqJtxnFCQv4B2+DpvYmukXqYOwX8IZDwRxO6B6/9eZ4xxtN8CByVotBMJQl8y",
+	"8aSAl3PANgM6ImsdastHfAQw7Ps/BQjn4Q5aIM3N/kTkFjgyZIoR40gynUeFB5zI7IAY1RjX9I9RkgHm",
+	"ShTESDGGvlMfkI5lk0mi9LNB7xoXmdRqvIudykWcN1ysN3X9XOHOHcfJNPOSJo+uaZFltVWc1tfgW4B6",
+	"R11YSqCUGGdL/fiZA9Dyr185phso/7zR2kjiVQZf3WPizwJr20gZTRlo8HEktoVUXqA3kOeIMBUPEu8g",
+	"EA2L8zopFh48lKG/5gr2Wyb0UUBCYpoKhCU6oP9G8x/QnsgtK6Q6NrVFsj3VhqEXmx78fYsjxhFlFNyi",
+	"jwvKZTiBYyRUKcyb+85P9FYttEFGXzT43BcNUW8hdKIzIUgKN7u8uzRMJUmU07AnApBCDsIrdg+ICLRj",
+	"gkhyb05yUvB7ECiDtRzZwbJ1Vu1/dLUZ29klPR3aY08MCDiWpYFoJc1yWNScN7j7dD6gh1taiBnWNYp+",
+	"8B2XDRrPl3EkWgxbR1Mgu3r8XhdF9qoGxuSe8bs+2wbWa2sjufMHWBxMUcmdOkw6nglSc3RBOeBkq4SX",
+	"v9QFIA02cziWhAXeKzKb2Jtqw9gVOQjurbHb9xDKgvVpS+/dY5Jhaw4NKrsme/hkQEqUCE3GQLXEiQdQ",
+	"jh9u+03QCtBpY03nfsvFyMoBMKcjq1EwHGafAEYd0A+MKhTJEVDnTVyfj/FNifga6lovrG3DYSWuEd/H",
+	"WT/bLMKUuLt2reph6MV8PA7djuZIJnGmHap3N2w/nnuwdTNtv87rfm0YzmZ6Z1N8L53IeLQ46RNO2gv9",
+	"SL+S3BtjiaMVHBj1qGKM1tod1B5CUkillxdwhZxb2/VSjHtbvStAKK2JlIRuPjgKdb2VDPMNCIk0HpG2",
+	"zIhACrnGYSEC5SARocY2U+a0spDQ5Rz9O0qAS0yoPEQ+CueAqxRFwGLV/Z+rKrWgJ1Iy9R3qiWlv2V3N",
+	"p7xidzWfAr/F1hXSmturLaOJqfaeGgtoMU3cYNcWe5Ss2icWjlQ2KyzuQLZdrCYnzpHakjDMjygoX4AX",
+	"FLFC1kVkywTzBlxfSRo1CioHpHqzxNKnIkwYusYywZ7oCGAbBfsC/L31BofN21G9KookASFusDSp44ck",
+	"KwS5h8/uMVOdPfSWwSUPSfjm2zubGyicfIyjXzBNSYJ3fULcHJJ3ocEvncB85xf35uL7gHi7A1M9E5cL",
+	"GdrEkccwY1QJ+q9lZr2WNB47HTpj8mHrzLyK8A6EIfxLM0R9GXFrQz6MffSq3d9++/jj/Vul0TK2B44S",
+	"LEy5vJTA1S3/+8f8zRV+s/72/fLxTfn7LOD3Yvn4l8gjKj6V3vsEgkEG9zqf/iNsRg7v5VXdU1R/dWtc",
+	"AaeEbiysJk60s+1qSxBWt6L//Ovhv0bc68umO6z+LB1164JyE7zscSj7gxSTQhNjbCOsadxAaAMjPub5",
+	"ZAqlJzpWJA8qUdLZ0fCEtynzbpTQnM2fUOeWWgneqOn33BeamRUZk5+P6y8wSdxWztObbdV51HCcmZXV",
+	"6vMujq/bb1TNDJkfvpRqt2RGcYklQlxmses4rApoym2XPBPWGPDJNYAd1Rlgnr4t8hzzg8fnKbm3JUcY",
+	"RynHe0I3ZSQXidzo5570ozO8hswrj5Z1hAvyEUd7KzxZSHdEes5E5795QfscLKn8K23NWu+q7M4ja4Tp",
+	"oTdCzAt6K7E0RWpldxfg9GAqhKkJfun6h7QsYIDUX67QPKMDJ3Hw7DU3SHGu2TW89yCQcqROt8GTMvmE",
+	"JFmxmjneDjwgCk2c4uxEPawX+9k1X00JlBQQVFTMC9tWMgH2GiBVptEGxE/3wA/9Fp6/TKU0p019ZP3p",
+	"0x73qR0Z7tHPXrG/J/R9c43L4UfaxjOLHJC4u/fufnxH3qd6fARpvdpQp2JHRdUwoWx45kiZbHvbXojj",
+	"WAbH1y0zCCuW329bfHIeT9Gm6vHYvG24vPgpqr7NZ1YEGQRNIrah15HU/juTxFekYQti/WUMazLcuXes",
+	"1dnGJStkwvIntQW7fmAHql94e97fazO4vs4ualxlXVhM2SLZArRPO/yGkd8S8Ejy/1pVD7ecwmaYigLW",
+	"JQOYe3W+cuzeYwEZof6+MnXD30H2Xrslaf/DrkXOLcZmZHlPh0KnKVK3N4HGeONdrXVXqwxqc/q1rKk9",
+	"ptHJZDCnVae8QzowgRhFjFd1DBpojMoKtCYhH8ayQa0qk/CKqSkg/jkCYjnJ0TbVWL4T/Cwl9R7x1YIH",
+	"a2ZS7H318GUIq8vMVZ3uWM+Lm0phoQV5E8GTBFxdO/SIuFYvZM2k6nFMyikBTVRstOUejPuaN3ZEZX1V",
+	"omle60MZ1QIzXDtZAetrAeh1ZBq9n4NOuzPuKvHkepXdOkPIDuO+bRj6nw85Sjz5+Wdy/4k3JPPUBpS+",
+	"hhJMhw52ytR99fZDk9lSTgIm9lfCsgwS+0dGhATrQHMQ+n+/xaPnre3zDAvEOt+YJT6hx93HprbGuta0",
+	"ohE1uTWlOqCaPxzfdztWrAxuuN29J8JrGE1uXqmZRaVvOsE7efBS7zBOvB5t5rM5vtiOkqMsjqoLomlW",
+	"3PztA7o6O3+L7EAiZJoZuqZEYlxfT5UjkVt0Nr8KD9AoHw1LZCCmSBCagDZmbBDTFjFjgSAlUuGJFlmm",
+	"O6c5D2hzsWHJx3ioxwM4Z9yzHUYBrRlHgJMt0h0eZYmCnqxU3+awsKk1n/j1h425hQceHZSxU6uvVpEt",
+	"+6r+RpXHOLrBCTxP4jIHTDWrHlWZ4N7VgNO34COTlP9ficZGUndKHKuW7j0q/FXm+hdtr2KJsLgThuH/",
+	"LHCGzKtEwzyfFjPzJJzrCPfTUnqiEL3dRn29O4pjxiWuvssAsR1NQe2QtiLgmHbIm8LjlvSZIGVCMEzC",
+	"qbM92op6Y0L8cFSK69a6IkEzSMqkQ01zmyWGxMtvCnp8rLzcpD8i1VM3N+rtOe/R86wuOfoEa+m/Dhne",
+	"CUg/C29ja7BrVbOYPRH1hI13It/qm8Js6T7/rhG+qYW8XH+qL9PT7rYOxyyIHpyWdVfdS1MmU+hWXS+U",
+	"DK8gm4oCPTxv3OczsO1KK7vX9g1bMHb3VUVSDvLYgUB29IEw/cnHA6o42WutV+cgzF0t+5571bbXKGoD",
+	"hnvHy92bTXu2d2QT60m56spl6An5knbtef8xFs+WTC1oyn7viXSbq3gVkuYs7b+VHeRntlPzs1w3e7cn",
+	"vURzQKe2Eb/HdGor2d1XB5Diw5QUeaVAp9VSdtsi+xjl+QgcII+PkpLNI+YXlWLg0mfofbBPbvZQY3qU",
+	"oSUVrTA0K64tL0TSTKkCKA2XqhzgUHedqtiFPRYl7UIMm5+ofEoZwK3T8t1sfF+cTV0T/bZJGZhtu+xd",
+	"gdsX1KtpwF3p7k0AtyeU+lfvK8iswrqx23d9k2VIyUIda9XAOcwMVif1aigW1QQhmxz3ucvObwmQMdaT",
+	"CWn8Um88xqE2Dw77O25HR9fetydELebzgHL4LZEjj3mrSKqRWkOe+PlYU1m74MJArQSQXp0XVW4wUDfd",
+	"McEE7Tc0p4414iEeoPP+tnjnkSS2ojRsGOC02YGTxsCGz+rzx8DLZlQzBExty1uTc/z4ppYNb/BpadCe",
+	"4RQUVyi56bjYwm2VUZxwYre4meE32fTYJNe/PaFGN4N7aIwEWMHGSORYa0JlGgHX57YZDOqaDK0piDmh",
+	"ZUXNS5XOlpNTqTEJ1F6C6vzKbO2xCt4AuIGE8dQzNOWOWAnbYyVWItE7A8FE4vRPJeBzLEEgzHWgO2xM",
+	"h16BPyLNbUfyQBhdgFAYjhHLUhASrQnXVt1z2rx9bkK/yfoietrFIINu7Qko2CrfYavV2KfmAxl+mzkH",
+	"acPo4+p/MAZgiB9XKtLQPMQEDxxMVsYYe8sg7BEIiiKaU3T0YTS9Pv3WnQykLwllBNsde9N/iDFKCE8y",
+	"QJizQjfNAsIkR/sty7IDIhS5Uv4gZqabwJXtbfHVVKPTqF89PX9vKrAykzprbtXHQQb7x44cIOHDTo6c",
+	"HO26XyZNaXnaWJZnMnjjSOw44HRi4dmtxDTFPEUp3BPd2SQUw5mKsxhhRVn0oIemHMxgGz1XJUbiz0Lp",
+	"GNukJbZMmhlJ+gHNIC3i6QFSk2rF/NvE/Rw+AU6Lpe3qHPQu67YTmc3htKYbp5SglhLeA+Bm+R7V/Typ",
+	"i7nTFPyUtt8JTb5tKd/usrXbaS8wZP7CVzvmd/IAhkctsdesK3+VdY6w7aeJ7SxFRGSs223Uv3cAu2oQ",
+	"mw7cQzpDxl41lpY7LpLkIJDdMSqogoowUpYnEvggEJNb4HsiIEYmFy7QXJ2hxQzptgOkCxcQEajvc1Iz",
+	"7YgkQIUpZlIalKyJUmbR549fq09fqT+qMFn0i8NLzSa+jhaz+Wyuwz87oHhHouvodDafnZpm1q1mmxO8",
+	"Iyf3C1NvYjxhw41MTyQi5hti0Sci5AdzS+t7Wcv5fOBbWd1vZAUlLs08865x0/l01rssQ3bp+ppNlvuh",
+	"l+uufYxL+Xs2eh19dUW5IjbCUH9UIUb6mwox0p9U0HJQESFF5tMKCkQTiSff9b+PJ1WGshenuoReMb7u",
+	"AtOEqb7i9of3q2dOOvV/82y4u/Px22tQsKc3oEvBG8DpAZXpDO10VFNEKOwRSUVZRvRECutViWrW6grQ",
+	"rtCF2dg0I7oKpqr8ytHWyJBhan6y97wGgpstmAGItotTBoDYMnO8nohOCzJ2PYwpPlgH0YO5k2QLxt10",
+	"n9ZpIvCDuvyp/l1CEPI9Sw+TcDdl4MHEeg0zarVek6Onx5KkNviv/A+S74ATnI33OdhleKySx/Yhf3wi",
+	"Y42YrNTHNkooKl8FrPZ0HeJP45wbo4mdakZYIFLOWmRmlpBIOACNkcD3kCI9LdHPWN/Nj8fes/kzyBpj",
+	"vRACHaP4UZjVChufhLl3NVAtZeEDV91yUn4SVGmAXeHB05dCPvkAhqLo9Ti7nzDvhGEuhcuz+dVrfvPz",
+	"luWwYunBcjdRukjuAegPis23hG6MQWoKbZ+Bb27xPZTn7YeyXneOcnwHQtvCmB6MDYvyQkilHNUxZBSq",
+	"ql7t+tTPoBEKJ+vMTSH2C3dz3s2M38nMBQ8435l0sBlbW3nuzhl/0K7OIbp+s1gor+Wf0fWiGiCyfFuN",
+	"InWzPBfL+bys0n+Irt8s9fOL+eys+uLqaKahObT42Ri7tmMzKXg5W16+rSdw7M4Wb/VMTjPmczGbX57G",
+	"7c3UZ1sbS7GaFdscIbM4nS0vmpNg3pzPlovLGiKbQ6eXs+XFWTUJOoomYs5G6npkJrZXn8WwN5s2nGxY",
+	"HutpYihhOaCU7Wk1DpsItMfKEdSjpM1/YwdB3S/0A96DYAdvjh4Fd98TDkNtSudidlGftHlWn5Z5Nrss",
+	"R14uZsv66Mr5TB2N5gzK+ezyPJyM7TmjL3EE3HzX2hRXN6V1MTufn5VzWOezqzM9otaMWp3P5lfnF5P3",
+	"8kpM+fsWtKzFyIbK0Qak0IPLNWP6uMtlqYc4y46xPJqrbJ3muWujdiPuakVYp90g0llr+tt89jYY8Y3Z",
+	"gS/BQI0ZnGfn1cxN6xc0B2fOZ1cX87ft2ZgXjXmViwulZRoDKRezRWvg5GLZmSc5V2exmhd5etocB7mc",
+	"LSdh7ZVYVa9WRz4sCxgxipHiRySVNPVx69YOpBvjWDe47ilc25pet1i0htLNZxfhDNmZpPcSTFm25sxn",
+	"Z5cXy1qHiR615fpGziev+hWV6hoTjjhOTMJY7hkqKNwDRe5zVR6u4LaBfogjbnACT+GGNumfjtxGz9IL",
+	"s8Py7dVpsxlroUy7SWt9NSXG0J5QZUxpNtDay+QKEFsjW//n4YKyKG6IDW5tAdyT3AX72U5TsbY4rXJy",
+	"i9lpuEhoFtm9BAOYmobFbHF+aasW5rPL+cVFWUCorJvz82krfkVZYPJiSKe8nUWjB0cqzOtoLqFlNtzH",
+	"EtU3PYd44qv7OuTxZjNxLuNy9vZMO0pXs6tFmVeupZNtyrjyN+u800jK2gTofHZVJjEXs/NwT7KVO38Z",
+	"BpNG2ZyfmwqH+ezy7PKqU8Sg9nZ26YoNlBGt9mrqCeaz+cXp6cRdvRITfrA5N82Btm5KqSVcY00jEBrM",
+	"V4wE9W+KV4ro1zopQvImxfPG8rWPzDZlLL8bx1eYOvnOi+FAq2kEfLFg3k3RG2LVHSnPEF/lBbX5P1kG",
+	"bm2Aeo8F2m+Bqt8r2OAjorC8GAvBOgz+iyRAPqb/qimLF+eF97DROsvO5iyzFQVNleNOEUlRjlNAq4Pm",
+	"lRTuSQI/ILzBhNrYrXDx3J6zdFL1wh3NSF51+S5Nf7q3fbyvwEzVNoKEnfk0aGMqn/s2dd9Xv1tM2Nfc",
+	"9vpMaBu0/ZyoW6gRXksz9St/DhGVpqZkZYt3O6CQ/oAMMhDOdD+behEHy4Be/qu3r/VqvtuqEfzltV9/",
+	"r3o3d+LW9XRU6rqcFUsPsTrD1DUJtdF08t3+GlR9VS35i3Fbs9q8T/jZq8+gC+2240YBupKFpjj8jmSZ",
+	"VY05u4c01kEinbw1deMCrWBLaIqInK4q7ctH1GUd68+fsqzKm19VqjRe25+0fCJ9P+M7QIw7QVH6bZ30",
+	"oFmHAH7vSFfwLLqOTqLHb4//FwAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

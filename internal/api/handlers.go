@@ -4,7 +4,6 @@ import (
 	"context"
 
 	"hodometer/core/court"
-	"hodometer/core/goal"
 	"hodometer/core/lesson"
 	"hodometer/core/units"
 	"hodometer/internal/club"
@@ -103,28 +102,6 @@ func (h handlers) PutRun(ctx context.Context, r PutRunRequestObject) (PutRunResp
 func (h handlers) AddEvents(ctx context.Context, r AddEventsRequestObject) (AddEventsResponseObject, error) {
 	out, err := h.club.AddEvents(ctx, r.Run, r.Body.Events)
 	return AddEvents200JSONResponse(out), err
-}
-
-func (h handlers) ReckonGoal(_ context.Context, r ReckonGoalRequestObject) (ReckonGoalResponseObject, error) {
-	q := r.Body
-	g := goal.Goal{Kind: goal.Kind(q.Kind), Count: q.Count}
-	t := goal.Tempo{SecondsPerBall: q.SecondsPerBall}
-	if q.Basket != nil {
-		t.Basket = *q.Basket
-	}
-	if q.PickUpMinutes != nil {
-		t.PickUpMinutes = *q.PickUpMinutes
-	}
-	median, p90 := g.Quantile(q.SuccessRate, 0.5), g.Quantile(q.SuccessRate, 0.9)
-	balls := t.Balls(q.Minutes)
-	mean := g.MeanBalls(q.SuccessRate)
-	return ReckonGoal200JSONResponse{
-		MeanBalls: mean, MedianBalls: median, P90Balls: p90,
-		MeanMinutes: t.MeanMinutes(g, q.SuccessRate), MedianMinutes: t.Minutes(median), P90Minutes: t.Minutes(p90),
-		ChanceInTime: g.Chance(q.SuccessRate, balls), BallsInTime: balls,
-		FittingCount: goal.Fitting(g.Kind, q.SuccessRate, balls, 0.8),
-		Beyond:       max(mean, median, p90) >= goal.Beyond,
-	}, nil
 }
 
 func sameID(path, body string) error {

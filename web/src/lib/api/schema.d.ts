@@ -202,6 +202,108 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/reckon/target": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Chances of a target for a spread of balls */
+        post: operations["reckonTarget"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/reckon/flight": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The launch that makes a ball come down where it is wanted, or where a launch comes down */
+        post: operations["reckonFlight"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/reckon/footwork": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether a student gets to a ball */
+        post: operations["reckonFootwork"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/reckon/race": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Who wins a race to a number of points */
+        post: operations["reckonRace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/reckon/handicap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The fair race for two uneven players */
+        post: operations["reckonHandicap"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/reckon/sigma": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The spread of a student from hits within a circle */
+        post: operations["reckonSigma"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -344,6 +446,206 @@ export interface components {
             fittingCount: number;
             /** @description a figure was cut at 1e9 balls */
             beyond: boolean;
+        };
+        /** @description A point on or over the court, metres */
+        Place: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            z?: number;
+        };
+        TargetQuestion: {
+            /** @enum {string} */
+            court: "tennis" | "tennisOrange" | "tennisRed";
+            /** @enum {string} */
+            area: "singles" | "doubles";
+            aim: components["schemas"]["Place"];
+            from?: components["schemas"]["Place"];
+            /** Format: double */
+            radius: number;
+            /** @description Standard deviations in metres, along x and y; with from, square to the shot and along it */
+            spread: {
+                /** Format: double */
+                across: number;
+                /** Format: double */
+                along: number;
+            };
+        };
+        TargetAnswer: {
+            /** Format: double */
+            hit: number;
+            /** Format: double */
+            in: number;
+            /** Format: double */
+            wide: number;
+            /** Format: double */
+            long: number;
+            /**
+             * Format: double
+             * @description of a circle around the aim wholly in court
+             */
+            largestRadius: number;
+        };
+        Launch: {
+            /**
+             * Format: double
+             * @description m/s
+             */
+            speed: number;
+            /** Format: double */
+            elevationDeg: number;
+            /**
+             * Format: double
+             * @description from straight ahead (+y)
+             */
+            headingDeg: number;
+        };
+        /** @description Either launch, or to and exactly one of speed, clearance, time and apex */
+        FlightQuestion: {
+            /** @enum {string} */
+            ball: "tennis" | "tennisGreen" | "tennisOrange" | "tennisRed" | "tableTennis" | "squash" | "pickleball" | "shuttle";
+            /**
+             * @description whose net stands at y = 0; without it the ball's own
+             * @enum {string}
+             */
+            court?: "tennis" | "tennisOrange" | "tennisRed";
+            from: components["schemas"]["Place"];
+            to?: components["schemas"]["Place"];
+            spin?: {
+                /** Format: double */
+                topRpm?: number;
+                /**
+                 * Format: double
+                 * @description anticlockwise from above is positive and curves left
+                 */
+                sideRpm?: number;
+            };
+            launch?: components["schemas"]["Launch"];
+            /**
+             * Format: double
+             * @description m/s at launch
+             */
+            speed?: number;
+            /**
+             * Format: double
+             * @description of the ball's centre over the tape
+             */
+            clearance?: number;
+            /**
+             * Format: double
+             * @description to the bounce
+             */
+            time?: number;
+            /**
+             * Format: double
+             * @description of the ball's centre over the floor
+             */
+            apex?: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            altitude: number;
+            /**
+             * Format: double
+             * @default 20
+             */
+            temperature: number;
+        };
+        FlightAnswer: {
+            feasible: boolean;
+            reason: string;
+            /**
+             * Format: double
+             * @description the value of what was fixed that would do
+             */
+            nearest?: number;
+            launch?: components["schemas"]["Launch"];
+            bounce?: {
+                /** Format: double */
+                x: number;
+                /** Format: double */
+                y: number;
+                /** Format: double */
+                time: number;
+                /** Format: double */
+                speed: number;
+            };
+            /**
+             * Format: double
+             * @description of the ball's centre over the floor where it crosses the net
+             */
+            netHeight?: number;
+            /** Format: double */
+            apex?: number;
+        };
+        FootworkQuestion: {
+            /** Format: double */
+            distance: number;
+            /** Format: double */
+            maxSpeed: number;
+            /** Format: double */
+            timeConstant: number;
+            /** Format: double */
+            reaction: number;
+            /** Format: double */
+            reach: number;
+            /** Format: double */
+            available: number;
+        };
+        FootworkAnswer: {
+            /** Format: double */
+            needed: number;
+            /** Format: double */
+            slack: number;
+            /** Format: double */
+            ratio: number;
+            /** @enum {string} */
+            effort: "easy" | "working" | "stretch" | "unreachable";
+        };
+        RaceQuestion: {
+            targetA: number;
+            targetB: number;
+            /** Format: double */
+            pointChance: number;
+            /**
+             * @description 2 asks for equal targets
+             * @default 1
+             */
+            winBy: number;
+        };
+        RaceAnswer: {
+            /** Format: double */
+            chanceA: number;
+            /** Format: double */
+            meanPoints: number;
+        };
+        HandicapQuestion: {
+            /** Format: double */
+            pointChance: number;
+            longestTarget: number;
+        };
+        HandicapAnswer: {
+            targetA: number;
+            targetB: number;
+            /** Format: double */
+            chanceA: number;
+        };
+        SigmaQuestion: {
+            /** Format: double */
+            radius: number;
+            balls: number;
+            hits: number;
+        };
+        SigmaAnswer: {
+            /** Format: double */
+            sigma: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
         };
         Tempo: {
             secondsPerBall: number;
@@ -1035,13 +1337,282 @@ export interface operations {
                      *       "meanMinutes": 1.1,
                      *       "medianMinutes": 0.8,
                      *       "p90Minutes": 2.2,
-                     *       "chanceInTime": 0.9617,
+                     *       "chanceInTime": 0.9607,
                      *       "ballsInTime": 45,
                      *       "fittingCount": 6,
                      *       "beyond": false
                      *     }
                      */
                     "application/json": components["schemas"]["GoalAnswer"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    reckonTarget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "court": "tennis",
+                 *       "area": "singles",
+                 *       "aim": {
+                 *         "x": 2.74,
+                 *         "y": 9.91
+                 *       },
+                 *       "radius": 1.37,
+                 *       "spread": {
+                 *         "across": 0.9,
+                 *         "along": 1.5
+                 *       }
+                 *     }
+                 */
+                "application/json": components["schemas"]["TargetQuestion"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "hit": 0.4855,
+                     *       "in": 0.8489,
+                     *       "wide": 0.0633,
+                     *       "long": 0.0937,
+                     *       "largestRadius": 1.3748
+                     *     }
+                     */
+                    "application/json": components["schemas"]["TargetAnswer"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    reckonFlight: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "ball": "tennis",
+                 *       "from": {
+                 *         "x": 0,
+                 *         "y": -11.5,
+                 *         "z": 1
+                 *       },
+                 *       "to": {
+                 *         "x": -2,
+                 *         "y": 10.4
+                 *       },
+                 *       "spin": {
+                 *         "topRpm": 1200
+                 *       },
+                 *       "speed": 27
+                 *     }
+                 */
+                "application/json": components["schemas"]["FlightQuestion"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "feasible": true,
+                     *       "reason": "",
+                     *       "launch": {
+                     *         "speed": 27,
+                     *         "elevationDeg": 13.26,
+                     *         "headingDeg": -5.218
+                     *       },
+                     *       "bounce": {
+                     *         "x": -2,
+                     *         "y": 10.4,
+                     *         "time": 1.083,
+                     *         "speed": 17.02
+                     *       },
+                     *       "netHeight": 2.264,
+                     *       "apex": 2.287
+                     *     }
+                     */
+                    "application/json": components["schemas"]["FlightAnswer"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    reckonFootwork: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "distance": 4,
+                 *       "maxSpeed": 4.8,
+                 *       "timeConstant": 0.85,
+                 *       "reaction": 0.27,
+                 *       "reach": 1.2,
+                 *       "available": 1.6
+                 *     }
+                 */
+                "application/json": components["schemas"]["FootworkQuestion"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "needed": 1.504,
+                     *       "slack": 0.0956,
+                     *       "ratio": 0.9402,
+                     *       "effort": "stretch"
+                     *     }
+                     */
+                    "application/json": components["schemas"]["FootworkAnswer"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    reckonRace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "targetA": 10,
+                 *       "targetB": 5,
+                 *       "pointChance": 0.6
+                 *     }
+                 */
+                "application/json": components["schemas"]["RaceQuestion"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "chanceA": 0.2793,
+                     *       "meanPoints": 11.08
+                     *     }
+                     */
+                    "application/json": components["schemas"]["RaceAnswer"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    reckonHandicap: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "pointChance": 0.67,
+                 *       "longestTarget": 11
+                 *     }
+                 */
+                "application/json": components["schemas"]["HandicapQuestion"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "targetA": 10,
+                     *       "targetB": 5,
+                     *       "chanceA": 0.4862
+                     *     }
+                     */
+                    "application/json": components["schemas"]["HandicapAnswer"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    reckonSigma: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "radius": 1.37,
+                 *       "balls": 20,
+                 *       "hits": 13
+                 *     }
+                 */
+                "application/json": components["schemas"]["SigmaQuestion"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "sigma": 0.9455,
+                     *       "low": 0.8066,
+                     *       "high": 1.158
+                     *     }
+                     */
+                    "application/json": components["schemas"]["SigmaAnswer"];
                 };
             };
             default: components["responses"]["Problem"];
