@@ -20,6 +20,7 @@ import (
 	"hodometer/core/game"
 	"hodometer/core/goal"
 	"hodometer/core/lesson"
+	"hodometer/core/rotation"
 	"hodometer/core/run"
 	"hodometer/core/units"
 	"hodometer/internal/club"
@@ -128,18 +129,36 @@ func (e GoalQuestionKind) Valid() bool {
 	}
 }
 
+// Defines values for RotationQuestionKind.
+const (
+	RotationQuestionKindDoubles    RotationQuestionKind = "doubles"
+	RotationQuestionKindRoundRobin RotationQuestionKind = "roundRobin"
+)
+
+// Valid indicates whether the value is a known member of the RotationQuestionKind enum.
+func (e RotationQuestionKind) Valid() bool {
+	switch e {
+	case RotationQuestionKindDoubles:
+		return true
+	case RotationQuestionKindRoundRobin:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for TargetQuestionArea.
 const (
-	Doubles TargetQuestionArea = "doubles"
-	Singles TargetQuestionArea = "singles"
+	TargetQuestionAreaDoubles TargetQuestionArea = "doubles"
+	TargetQuestionAreaSingles TargetQuestionArea = "singles"
 )
 
 // Valid indicates whether the value is a known member of the TargetQuestionArea enum.
 func (e TargetQuestionArea) Valid() bool {
 	switch e {
-	case Doubles:
+	case TargetQuestionAreaDoubles:
 		return true
-	case Singles:
+	case TargetQuestionAreaSingles:
 		return true
 	default:
 		return false
@@ -417,6 +436,24 @@ type RaceQuestion struct {
 // Rate defines model for Rate.
 type Rate = drill.Rate
 
+// RotationAnswer defines model for RotationAnswer.
+type RotationAnswer struct {
+	// Meetings How evenly it mixes; excess counts meetings over the least there can be
+	Meetings rotation.Tally   `json:"meetings"`
+	Rounds   []rotation.Round `json:"rounds"`
+}
+
+// RotationQuestion defines model for RotationQuestion.
+type RotationQuestion struct {
+	Kind RotationQuestionKind `json:"kind"`
+
+	// Players doubles asks for at least 4
+	Players int `json:"players"`
+}
+
+// RotationQuestionKind defines model for RotationQuestion.Kind.
+type RotationQuestionKind string
+
 // Run defines model for Run.
 type Run = club.Run
 
@@ -540,6 +577,9 @@ type ReckonHandicapJSONRequestBody = HandicapQuestion
 // ReckonRaceJSONRequestBody defines body for ReckonRace for application/json ContentType.
 type ReckonRaceJSONRequestBody = RaceQuestion
 
+// ReckonRotationJSONRequestBody defines body for ReckonRotation for application/json ContentType.
+type ReckonRotationJSONRequestBody = RotationQuestion
+
 // ReckonSigmaJSONRequestBody defines body for ReckonSigma for application/json ContentType.
 type ReckonSigmaJSONRequestBody = SigmaQuestion
 
@@ -590,6 +630,9 @@ type ServerInterface interface {
 	// ReckonRace Who wins a race to a number of points
 	// (POST /api/v1/reckon/race)
 	ReckonRace(ctx *echo.Context) error
+	// ReckonRotation Who plays with and against whom, round by round
+	// (POST /api/v1/reckon/rotation)
+	ReckonRotation(ctx *echo.Context) error
 	// ReckonSigma The spread of a student from hits within a circle
 	// (POST /api/v1/reckon/sigma)
 	ReckonSigma(ctx *echo.Context) error
@@ -741,6 +784,15 @@ func (w *ServerInterfaceWrapper) ReckonRace(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.ReckonRace(ctx)
+	return err
+}
+
+// ReckonRotation converts echo context to params.
+func (w *ServerInterfaceWrapper) ReckonRotation(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ReckonRotation(ctx)
 	return err
 }
 
@@ -927,6 +979,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/reckon/race", wrapper.ReckonRace, options.OperationMiddlewares["reckonRace"]...)
 	router.POST(options.BaseURL+"/api/v1/reckon/handicap", wrapper.ReckonHandicap, options.OperationMiddlewares["reckonHandicap"]...)
 	router.POST(options.BaseURL+"/api/v1/reckon/sigma", wrapper.ReckonSigma, options.OperationMiddlewares["reckonSigma"]...)
+	router.POST(options.BaseURL+"/api/v1/reckon/rotation", wrapper.ReckonRotation, options.OperationMiddlewares["reckonRotation"]...)
 
 }
 
@@ -1374,6 +1427,45 @@ func (response ReckonRacedefaultApplicationProblemPlusJSONResponse) VisitReckonR
 	return err
 }
 
+type ReckonRotationRequestObject struct {
+	Body *ReckonRotationJSONRequestBody
+}
+
+type ReckonRotationResponseObject interface {
+	VisitReckonRotationResponse(w http.ResponseWriter) error
+}
+
+type ReckonRotation200JSONResponse RotationAnswer
+
+func (response ReckonRotation200JSONResponse) VisitReckonRotationResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonRotationdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReckonRotationdefaultApplicationProblemPlusJSONResponse) VisitReckonRotationResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ReckonSigmaRequestObject struct {
 	Body *ReckonSigmaJSONRequestBody
 }
@@ -1761,6 +1853,9 @@ type StrictServerInterface interface {
 	// ReckonRace Who wins a race to a number of points
 	// (POST /api/v1/reckon/race)
 	ReckonRace(ctx context.Context, request ReckonRaceRequestObject) (ReckonRaceResponseObject, error)
+	// ReckonRotation Who plays with and against whom, round by round
+	// (POST /api/v1/reckon/rotation)
+	ReckonRotation(ctx context.Context, request ReckonRotationRequestObject) (ReckonRotationResponseObject, error)
 	// ReckonSigma The spread of a student from hits within a circle
 	// (POST /api/v1/reckon/sigma)
 	ReckonSigma(ctx context.Context, request ReckonSigmaRequestObject) (ReckonSigmaResponseObject, error)
@@ -2222,6 +2317,52 @@ func (sh *strictHandler) ReckonRace(ctx *echo.Context) error {
 	return nil
 }
 
+// ReckonRotation operation middleware
+func (sh *strictHandler) ReckonRotation(ctx *echo.Context) error {
+	var request ReckonRotationRequestObject
+
+	var body ReckonRotationJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReckonRotation(ctx.Request().Context(), request.(ReckonRotationRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReckonRotation")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ReckonRotationResponseObject); ok {
+		return validResponse.VisitReckonRotationResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ReckonSigma operation middleware
 func (sh *strictHandler) ReckonSigma(ctx *echo.Context) error {
 	var request ReckonSigmaRequestObject
@@ -2559,118 +2700,124 @@ func (sh *strictHandler) PutStudent(ctx *echo.Context, student StudentId) error 
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"zD1rc9s4kn8Fxduru6tlZEl+xPbUfUgyszOpSnZydqbmw1SuCiJbEtYkoAFAy9qU//sVXnyCJCg/bj9F",
-	"Dskm0N3odze/RwnLd4wClSK6/h7tMMc5SOD6rwyEYPRjqn4TGl1HOyy3URxRnEN0bS9HccThz4JwSKNr",
-	"yQuII5FsIcfqqb9wWEfX0b+dVK85MVfFycc0enyMI170v4EXTwYvZJEClb2vsNef9hq1DRA7RgVoxH3h",
-	"bJVBrn4mjEoF//p7hHe7jCRYEkZPduaOv/5DYfD6e+DLHFz9xhREwslOgYuuo9+3WKI9FmjPGd0gTFO0",
-	"V/8lGUqZwYQBot7xHgti6M3ZDrgkZtlrxvMi06uQh53BDid0Ez3GUY75nboAtMij6z8iXmQQxdEO74BH",
-	"cSQ5TtXfOeSMH6JvcReCQbgHtGAFT/yX9oynwnPlsU6uPwxod3dc7qMEbZdfrYqt/gGJIvrDmw17Y/+z",
-	"oESKmcFN7cobku8Yl+Z4yG10HW1ZyvQpOUkYhxP9nF7T+4wlGks4TYkiDM6+1DC8xpmAuIX0lJMsGyP8",
-	"j/qmxzgiaQhDxtEdoWmdXHvM8992UWxfF0cbgzKJs7sojlYc8J2XajmWyXbsnZ/1TepuQgtp9pXjB5Kr",
-	"l59dzvUF89eifAehEjbANWuw6qFPQDcKy4v5fO5Zz46zfGeEFZGQt59aeh/K8cNHc/NiWV7GnOOD5j99",
-	"jBoQBzer99gEezH3gAWgfcs8HVnm8qwLTxKZQRtJyy6c1tkgaWTZwYGoyDRyIIyAnxmunnIirGZQS/nA",
-	"Cntng+tX7AGaRGxez/HDqDBkhErLdMH39gghvzxRgDVVuoh67NJni7O1o0v5AlrkK8Pj6vLvJDVXWyKA",
-	"FasMhPcxQejGf621ZndjXILzLdrIjw7nZYQOkgNzwM3rHRBtdKw5y59KljiSLBCGn4J6ERpKbPcQQsne",
-	"1VDwsHICVHLwEm/HhOy98GshBUlhnLL2BRZc82HfdnhB32Ojhzov5gW99b80joQ71F0NvWNykD1kMKVX",
-	"h18wrTPhirEMMJ18OLFChYUWQtR/smEWd/zaQQspDbhwk8aw7TBZ7T4s+Dqvjm/HJ+MN+WIHtyaO6sKn",
-	"Yo+KGQxjOykQW+HsUObIP6IsEiXoZ0bcT9EV+jm9ox+dJTTBelKHum7nDEnBijwJLhR8cax69lkRiVN0",
-	"NThnPjBJAc9qvqwB0olYW7GCGos78My2lnnhW+UEgd9i39WhYn+7NN8RUGa9kTSO2iUrzYxZ66P1loQL",
-	"p+qojzLDHZF9RLwcse18tiKRBTae3DiihYRdk4OmuBuEQ+Le5PCYcCaEO7pCckw2W+nF5obhUWflZ3WP",
-	"Xidnd1B/z5px2GJtiq5wcrdtyu4eeW/BxLWl23X4mKRpQ+eEupPjMagx3xiFPgF/lbYP4iiOU1I0/aGL",
-	"mjc0n1XrGtP+FpRXOUC+GzWUvuqbJjgScSQLTt/jLGtu4Hw+6tDdAxdNHlt8697X2qk939XTlcNSKsnq",
-	"oDiJawy7yMpBc95L2rrD4lBU35KVxDVtYE71iJ7Tkmb2o3Wjw/WckVClnvuSYepxixyyhwj5N7IpuHZA",
-	"2XotQI4+8Ku9TRmeJLn7bTfhFbsMH2w4sMdwShiVOJETYK4JJWIbfn+v03IH2SEcTFduDj13K2GnieSx",
-	"JUUxLgLce32mWomyEhflbixwt9rJpuDK8rYjdMUkFS2DOFzv/TgG/+neRTwnGHLSRSDVL3XgL86iMTGz",
-	"cvG28YDYsYEzIbEWMjtcCNCK5yvTIcakcGhWnKKvsFSvWOgLWgM4OkRxVNCU1ekNdIM3kBuxRpkEr75V",
-	"XKCFb6kxfHhwQeygHUp4aJs4514TR60YRBjQe5wVdVeoT8Zr9tdCXiN6hBN5QWeGmaYwIi9M6OlvBLK0",
-	"FopvGUIgMcm8gmWtHhx3RM1tsYMUFF12yzkuvmxlil59Pfj/Dmn8I7nFEiWYIoEPaMv2iJicAIfkjlGt",
-	"Htv6xiYChihsIuLalN5se1zkXTEYIOh1lNXevBfaDDXsRJu7LbiQaEDG9t6duPW44+/EqYuYxlGyxVSn",
-	"FAQkjOp8Qw6Sm2usoH67OXA7jX3EljwlfoM4zPLIkQyWKcv/HRV74J4wzw4eGlLa+NhR3MVj5WE2QYid",
-	"9VYDYEhimCbg1tBlHYLuaxHlIVIP2vXEdgteBxWwIKsM/NGtDBd0PJXyydylg42Yg4kfNk+73II972xt",
-	"knzqjK/JA6RGAuxZkaXIqJtxnFCQv4B2+DpvYmukXqYOwX8IZDwRxO6B6/9eZ4xxtN8CByVotBMJQl8y",
-	"8aSAl3PANgM6ImsdastHfAQw7Ps/BQjn4Q5aIM3N/kTkFjgyZIoR40gynUeFB5zI7IAY1RjX9I9RkgHm",
-	"ShTESDGGvlMfkI5lk0mi9LNB7xoXmdRqvIudykWcN1ysN3X9XOHOHcfJNPOSJo+uaZFltVWc1tfgW4B6",
-	"R11YSqCUGGdL/fiZA9Dyr185phso/7zR2kjiVQZf3WPizwJr20gZTRlo8HEktoVUXqA3kOeIMBUPEu8g",
-	"EA2L8zopFh48lKG/5gr2Wyb0UUBCYpoKhCU6oP9G8x/QnsgtK6Q6NrVFsj3VhqEXmx78fYsjxhFlFNyi",
-	"jwvKZTiBYyRUKcyb+85P9FYttEFGXzT43BcNUW8hdKIzIUgKN7u8uzRMJUmU07AnApBCDsIrdg+ICLRj",
-	"gkhyb05yUvB7ECiDtRzZwbJ1Vu1/dLUZ29klPR3aY08MCDiWpYFoJc1yWNScN7j7dD6gh1taiBnWNYp+",
-	"8B2XDRrPl3EkWgxbR1Mgu3r8XhdF9qoGxuSe8bs+2wbWa2sjufMHWBxMUcmdOkw6nglSc3RBOeBkq4SX",
-	"v9QFIA02cziWhAXeKzKb2Jtqw9gVOQjurbHb9xDKgvVpS+/dY5Jhaw4NKrsme/hkQEqUCE3GQLXEiQdQ",
-	"jh9u+03QCtBpY03nfsvFyMoBMKcjq1EwHGafAEYd0A+MKhTJEVDnTVyfj/FNifga6lovrG3DYSWuEd/H",
-	"WT/bLMKUuLt2reph6MV8PA7djuZIJnGmHap3N2w/nnuwdTNtv87rfm0YzmZ6Z1N8L53IeLQ46RNO2gv9",
-	"SL+S3BtjiaMVHBj1qGKM1tod1B5CUkillxdwhZxb2/VSjHtbvStAKK2JlIRuPjgKdb2VDPMNCIk0HpG2",
-	"zIhACrnGYSEC5SARocY2U+a0spDQ5Rz9O0qAS0yoPEQ+CueAqxRFwGLV/Z+rKrWgJ1Iy9R3qiWlv2V3N",
-	"p7xidzWfAr/F1hXSmturLaOJqfaeGgtoMU3cYNcWe5Ss2icWjlQ2KyzuQLZdrCYnzpHakjDMjygoX4AX",
-	"FLFC1kVkywTzBlxfSRo1CioHpHqzxNKnIkwYusYywZ7oCGAbBfsC/L31BofN21G9KookASFusDSp44ck",
-	"KwS5h8/uMVOdPfSWwSUPSfjm2zubGyicfIyjXzBNSYJ3fULcHJJ3ocEvncB85xf35uL7gHi7A1M9E5cL",
-	"GdrEkccwY1QJ+q9lZr2WNB47HTpj8mHrzLyK8A6EIfxLM0R9GXFrQz6MffSq3d9++/jj/Vul0TK2B44S",
-	"LEy5vJTA1S3/+8f8zRV+s/72/fLxTfn7LOD3Yvn4l8gjKj6V3vsEgkEG9zqf/iNsRg7v5VXdU1R/dWtc",
-	"AaeEbiysJk60s+1qSxBWt6L//Ovhv0bc68umO6z+LB1164JyE7zscSj7gxSTQhNjbCOsadxAaAMjPub5",
-	"ZAqlJzpWJA8qUdLZ0fCEtynzbpTQnM2fUOeWWgneqOn33BeamRUZk5+P6y8wSdxWztObbdV51HCcmZXV",
-	"6vMujq/bb1TNDJkfvpRqt2RGcYklQlxmses4rApoym2XPBPWGPDJNYAd1Rlgnr4t8hzzg8fnKbm3JUcY",
-	"RynHe0I3ZSQXidzo5570ozO8hswrj5Z1hAvyEUd7KzxZSHdEes5E5795QfscLKn8K23NWu+q7M4ja4Tp",
-	"oTdCzAt6K7E0RWpldxfg9GAqhKkJfun6h7QsYIDUX67QPKMDJ3Hw7DU3SHGu2TW89yCQcqROt8GTMvmE",
-	"JFmxmjneDjwgCk2c4uxEPawX+9k1X00JlBQQVFTMC9tWMgH2GiBVptEGxE/3wA/9Fp6/TKU0p019ZP3p",
-	"0x73qR0Z7tHPXrG/J/R9c43L4UfaxjOLHJC4u/fufnxH3qd6fARpvdpQp2JHRdUwoWx45kiZbHvbXojj",
-	"WAbH1y0zCCuW329bfHIeT9Gm6vHYvG24vPgpqr7NZ1YEGQRNIrah15HU/juTxFekYQti/WUMazLcuXes",
-	"1dnGJStkwvIntQW7fmAHql94e97fazO4vs4ualxlXVhM2SLZArRPO/yGkd8S8Ejy/1pVD7ecwmaYigLW",
-	"JQOYe3W+cuzeYwEZof6+MnXD30H2Xrslaf/DrkXOLcZmZHlPh0KnKVK3N4HGeONdrXVXqwxqc/q1rKk9",
-	"ptHJZDCnVae8QzowgRhFjFd1DBpojMoKtCYhH8ayQa0qk/CKqSkg/jkCYjnJ0TbVWL4T/Cwl9R7x1YIH",
-	"a2ZS7H318GUIq8vMVZ3uWM+Lm0phoQV5E8GTBFxdO/SIuFYvZM2k6nFMyikBTVRstOUejPuaN3ZEZX1V",
-	"omle60MZ1QIzXDtZAetrAeh1ZBq9n4NOuzPuKvHkepXdOkPIDuO+bRj6nw85Sjz5+Wdy/4k3JPPUBpS+",
-	"hhJMhw52ytR99fZDk9lSTgIm9lfCsgwS+0dGhATrQHMQ+n+/xaPnre3zDAvEOt+YJT6hx93HprbGuta0",
-	"ohE1uTWlOqCaPxzfdztWrAxuuN29J8JrGE1uXqmZRaVvOsE7efBS7zBOvB5t5rM5vtiOkqMsjqoLomlW",
-	"3PztA7o6O3+L7EAiZJoZuqZEYlxfT5UjkVt0Nr8KD9AoHw1LZCCmSBCagDZmbBDTFjFjgSAlUuGJFlmm",
-	"O6c5D2hzsWHJx3ioxwM4Z9yzHUYBrRlHgJMt0h0eZYmCnqxU3+awsKk1n/j1h425hQceHZSxU6uvVpEt",
-	"+6r+RpXHOLrBCTxP4jIHTDWrHlWZ4N7VgNO34COTlP9ficZGUndKHKuW7j0q/FXm+hdtr2KJsLgThuH/",
-	"LHCGzKtEwzyfFjPzJJzrCPfTUnqiEL3dRn29O4pjxiWuvssAsR1NQe2QtiLgmHbIm8LjlvSZIGVCMEzC",
-	"qbM92op6Y0L8cFSK69a6IkEzSMqkQ01zmyWGxMtvCnp8rLzcpD8i1VM3N+rtOe/R86wuOfoEa+m/Dhne",
-	"CUg/C29ja7BrVbOYPRH1hI13It/qm8Js6T7/rhG+qYW8XH+qL9PT7rYOxyyIHpyWdVfdS1MmU+hWXS+U",
-	"DK8gm4oCPTxv3OczsO1KK7vX9g1bMHb3VUVSDvLYgUB29IEw/cnHA6o42WutV+cgzF0t+5571bbXKGoD",
-	"hnvHy92bTXu2d2QT60m56spl6An5knbtef8xFs+WTC1oyn7viXSbq3gVkuYs7b+VHeRntlPzs1w3e7cn",
-	"vURzQKe2Eb/HdGor2d1XB5Diw5QUeaVAp9VSdtsi+xjl+QgcII+PkpLNI+YXlWLg0mfofbBPbvZQY3qU",
-	"oSUVrTA0K64tL0TSTKkCKA2XqhzgUHedqtiFPRYl7UIMm5+ofEoZwK3T8t1sfF+cTV0T/bZJGZhtu+xd",
-	"gdsX1KtpwF3p7k0AtyeU+lfvK8iswrqx23d9k2VIyUIda9XAOcwMVif1aigW1QQhmxz3ucvObwmQMdaT",
-	"CWn8Um88xqE2Dw77O25HR9fetydELebzgHL4LZEjj3mrSKqRWkOe+PlYU1m74MJArQSQXp0XVW4wUDfd",
-	"McEE7Tc0p4414iEeoPP+tnjnkSS2ojRsGOC02YGTxsCGz+rzx8DLZlQzBExty1uTc/z4ppYNb/BpadCe",
-	"4RQUVyi56bjYwm2VUZxwYre4meE32fTYJNe/PaFGN4N7aIwEWMHGSORYa0JlGgHX57YZDOqaDK0piDmh",
-	"ZUXNS5XOlpNTqTEJ1F6C6vzKbO2xCt4AuIGE8dQzNOWOWAnbYyVWItE7A8FE4vRPJeBzLEEgzHWgO2xM",
-	"h16BPyLNbUfyQBhdgFAYjhHLUhASrQnXVt1z2rx9bkK/yfoietrFIINu7Qko2CrfYavV2KfmAxl+mzkH",
-	"acPo4+p/MAZgiB9XKtLQPMQEDxxMVsYYe8sg7BEIiiKaU3T0YTS9Pv3WnQykLwllBNsde9N/iDFKCE8y",
-	"QJizQjfNAsIkR/sty7IDIhS5Uv4gZqabwJXtbfHVVKPTqF89PX9vKrAykzprbtXHQQb7x44cIOHDTo6c",
-	"HO26XyZNaXnaWJZnMnjjSOw44HRi4dmtxDTFPEUp3BPd2SQUw5mKsxhhRVn0oIemHMxgGz1XJUbiz0Lp",
-	"GNukJbZMmhlJ+gHNIC3i6QFSk2rF/NvE/Rw+AU6Lpe3qHPQu67YTmc3htKYbp5SglhLeA+Bm+R7V/Typ",
-	"i7nTFPyUtt8JTb5tKd/usrXbaS8wZP7CVzvmd/IAhkctsdesK3+VdY6w7aeJ7SxFRGSs223Uv3cAu2oQ",
-	"mw7cQzpDxl41lpY7LpLkIJDdMSqogoowUpYnEvggEJNb4HsiIEYmFy7QXJ2hxQzptgOkCxcQEajvc1Iz",
-	"7YgkQIUpZlIalKyJUmbR549fq09fqT+qMFn0i8NLzSa+jhaz+Wyuwz87oHhHouvodDafnZpm1q1mmxO8",
-	"Iyf3C1NvYjxhw41MTyQi5hti0Sci5AdzS+t7Wcv5fOBbWd1vZAUlLs08865x0/l01rssQ3bp+ppNlvuh",
-	"l+uufYxL+Xs2eh19dUW5IjbCUH9UIUb6mwox0p9U0HJQESFF5tMKCkQTiSff9b+PJ1WGshenuoReMb7u",
-	"AtOEqb7i9of3q2dOOvV/82y4u/Px22tQsKc3oEvBG8DpAZXpDO10VFNEKOwRSUVZRvRECutViWrW6grQ",
-	"rtCF2dg0I7oKpqr8ytHWyJBhan6y97wGgpstmAGItotTBoDYMnO8nohOCzJ2PYwpPlgH0YO5k2QLxt10",
-	"n9ZpIvCDuvyp/l1CEPI9Sw+TcDdl4MHEeg0zarVek6Onx5KkNviv/A+S74ATnI33OdhleKySx/Yhf3wi",
-	"Y42YrNTHNkooKl8FrPZ0HeJP45wbo4mdakZYIFLOWmRmlpBIOACNkcD3kCI9LdHPWN/Nj8fes/kzyBpj",
-	"vRACHaP4UZjVChufhLl3NVAtZeEDV91yUn4SVGmAXeHB05dCPvkAhqLo9Ti7nzDvhGEuhcuz+dVrfvPz",
-	"luWwYunBcjdRukjuAegPis23hG6MQWoKbZ+Bb27xPZTn7YeyXneOcnwHQtvCmB6MDYvyQkilHNUxZBSq",
-	"ql7t+tTPoBEKJ+vMTSH2C3dz3s2M38nMBQ8435l0sBlbW3nuzhl/0K7OIbp+s1gor+Wf0fWiGiCyfFuN",
-	"InWzPBfL+bys0n+Irt8s9fOL+eys+uLqaKahObT42Ri7tmMzKXg5W16+rSdw7M4Wb/VMTjPmczGbX57G",
-	"7c3UZ1sbS7GaFdscIbM4nS0vmpNg3pzPlovLGiKbQ6eXs+XFWTUJOoomYs5G6npkJrZXn8WwN5s2nGxY",
-	"HutpYihhOaCU7Wk1DpsItMfKEdSjpM1/YwdB3S/0A96DYAdvjh4Fd98TDkNtSudidlGftHlWn5Z5Nrss",
-	"R14uZsv66Mr5TB2N5gzK+ezyPJyM7TmjL3EE3HzX2hRXN6V1MTufn5VzWOezqzM9otaMWp3P5lfnF5P3",
-	"8kpM+fsWtKzFyIbK0Qak0IPLNWP6uMtlqYc4y46xPJqrbJ3muWujdiPuakVYp90g0llr+tt89jYY8Y3Z",
-	"gS/BQI0ZnGfn1cxN6xc0B2fOZ1cX87ft2ZgXjXmViwulZRoDKRezRWvg5GLZmSc5V2exmhd5etocB7mc",
-	"LSdh7ZVYVa9WRz4sCxgxipHiRySVNPVx69YOpBvjWDe47ilc25pet1i0htLNZxfhDNmZpPcSTFm25sxn",
-	"Z5cXy1qHiR615fpGziev+hWV6hoTjjhOTMJY7hkqKNwDRe5zVR6u4LaBfogjbnACT+GGNumfjtxGz9IL",
-	"s8Py7dVpsxlroUy7SWt9NSXG0J5QZUxpNtDay+QKEFsjW//n4YKyKG6IDW5tAdyT3AX72U5TsbY4rXJy",
-	"i9lpuEhoFtm9BAOYmobFbHF+aasW5rPL+cVFWUCorJvz82krfkVZYPJiSKe8nUWjB0cqzOtoLqFlNtzH",
-	"EtU3PYd44qv7OuTxZjNxLuNy9vZMO0pXs6tFmVeupZNtyrjyN+u800jK2gTofHZVJjEXs/NwT7KVO38Z",
-	"BpNG2ZyfmwqH+ezy7PKqU8Sg9nZ26YoNlBGt9mrqCeaz+cXp6cRdvRITfrA5N82Btm5KqSVcY00jEBrM",
-	"V4wE9W+KV4ro1zopQvImxfPG8rWPzDZlLL8bx1eYOvnOi+FAq2kEfLFg3k3RG2LVHSnPEF/lBbX5P1kG",
-	"bm2Aeo8F2m+Bqt8r2OAjorC8GAvBOgz+iyRAPqb/qimLF+eF97DROsvO5iyzFQVNleNOEUlRjlNAq4Pm",
-	"lRTuSQI/ILzBhNrYrXDx3J6zdFL1wh3NSF51+S5Nf7q3fbyvwEzVNoKEnfk0aGMqn/s2dd9Xv1tM2Nfc",
-	"9vpMaBu0/ZyoW6gRXksz9St/DhGVpqZkZYt3O6CQ/oAMMhDOdD+behEHy4Be/qu3r/VqvtuqEfzltV9/",
-	"r3o3d+LW9XRU6rqcFUsPsTrD1DUJtdF08t3+GlR9VS35i3Fbs9q8T/jZq8+gC+2240YBupKFpjj8jmSZ",
-	"VY05u4c01kEinbw1deMCrWBLaIqInK4q7ctH1GUd68+fsqzKm19VqjRe25+0fCJ9P+M7QIw7QVH6bZ30",
-	"oFmHAH7vSFfwLLqOTqLHb4//FwAA//8=",
+	"zD1rc9s4kn8Fxduru6tlZEp+xHbqPiSZ2ZlUJTs5O1PzIeWrgsiWhDUJaADQsjbl/36FF5/gS7J9+yly",
+	"COLR3eh3N38EMcu2jAKVIrj+EWwxxxlI4PqvFIRg9FOifhMaXAdbLDdBGFCcQXBtHwdhwOHPnHBIgmvJ",
+	"cwgDEW8gw+qtv3BYBdfBv52Uy5yYp+LkUxI8PYUBz7tX4PnR0wuZJ0Bl5xL2+XHLqGOA2DIqQAPuK2fL",
+	"FDL1M2ZUqvmvfwR4u01JjCVh9GRrRvz1HwqC1z9GLubm1SsmIGJOtmq64Dr4Y4Ml2mGBdpzRNcI0QTv1",
+	"X5KhhBlImEnUGh+wIAbfnG2BS2K2vWI8y1O9C7nfGuhwQtfBUxhkmN+rB0DzLLj+HvA8hSAMtngLPAgD",
+	"yXGi/s4gY3wf3IXtGQzAPVMLlvPY/2jHeCI8T56q6Ppupnajw+IcxdR2++Wu2PIfECukP75Zszf2P3NK",
+	"pJgZ2FSevCHZlnFprofcBNfBhiVM35KTmHE40e/pPX1IWayhhJOEKMTg9GsFwiucCggbQE84SdMhxP+k",
+	"Bz2FAUnGEGQY3BOaVNG1wzz7fRuEdrkwWBuQSZzeB2Gw5IDvvVjLsIw3Q2t+0YPUaEJzac6V4UeSqcXP",
+	"LiP9wPw1L9YgVMIauCYNVr70GehaQXkeRZFnP1vOsq1hVkRC1nxr4X0pw4+fzOD5oniMOcd7TX/6GtVm",
+	"7D2sPmN92ovIMy0A7drm6cA2F2ft+SSRKTSBtGjP07gbJAksObgpSjQNXAjD4GeGqqfcCCsZ1FY+styO",
+	"rFH9kj1CHYn15xl+HGSGjFBpiW702A4m5OcnamKNlTagntr42eB05fBSLEDzbGloXD3+gyTmaYMFsHyZ",
+	"gvC+Jghd+5819uwGhsV0vk0b/tGivJTQXnRgDrj+vDVFExwrzrJj0RIGko2cw49BvQk9S2jPMAaTnbuh",
+	"4CHlGKjk4EXelgnZ+eC3XAqSwDBm7QJ2uvrLvuPwnH7ARg61FuY5vfUvGgbCXeq2hN4y2UsecjSml/tf",
+	"Ma0S4ZKxFDCdfDmxAoWdbQxS/8n6SdzRawsspFDgxqs0hmz70WrPYaev0urwcXw83qAvdPNW2FGV+ZTk",
+	"URKDIWzHBULLnB3IHPoHhEWsGP3MsPspskK/p0/0k9OEJmhP6lJX9Zw+LliiJ8a5ml8cKp59WkTsBF1l",
+	"njPfNHEOz6q+rACSiVBbspwajXvknW1s88K3ywkMv0G+y31J/nZrviug1HrDaRy2C1KaGbXWh+sNGc+c",
+	"yqs+SAz3RHYh8XJAt/PpikTm2Fhyw4AWErZ1CppibhAOsVvJwTHmTAh3dYXkmKw30gvNNcODxsovaoze",
+	"J2f3UF1nxThssFZFlzi+39R5dwe/t9OEla3bffiIpK5DZ4S6m+NRqDFfG4E+AX6ltB9FURwnJK/bQxcV",
+	"ayialfsakv52Kq9wgGw7qCh904MmGBJhIHNOP+A0rR/gPBo06B6AizqNze/a4xontfe7fLs0WAohWV4U",
+	"x3GNYhdYPmjue4Fbd1kciKpHspy4Ig3MrR6Qc5rTzH6yZvR4OWc4VCHnvqaYeswiB+w+RP6NrHOuDVC2",
+	"WgmQgy/8ZocpxZPE979vJyyxTfHeugM7FKeYUYljOWHOFaFEbMaP7zRa7iHdj5+mzTf73ruVsNVI8uiS",
+	"Ih9mAW5dn6pWgKyARXEaO7nb7WRVcGlp2yG6JJISl6MoXJ/9MAL/+cF5PCcoctJ5INUvdeEvzoIhNrN0",
+	"/rZhh9ihjjMhsWYyW5wL0ILnG9Muxjh3YFaUop+wRO9Y6AdaAjg8BGGQ04RV8Q10jdeQGbZGmQSvvFVU",
+	"oJlvITF8cHBO7FEnlPDYVHHOvSqO2jGIcZM+4DSvmkJdPF6Tv2byGtADlMhzOjPENIUQeW5cT38jkCYV",
+	"V3xDEQKJSeplLCv14rAhaoaFbqZR3mW3ncP8y5an6N1Xnf/vkYY/khssUYwpEniPNmyHiIkJcIjvGdXi",
+	"sSlvbCCgD8PGI65V6fWmw0Te5r0Ogk5DWZ3N+6BJUP1GtBltpxvjDUjZznsStx93/R07dR7TMIg3mOqQ",
+	"goCYUR1vyEBy84zl1K83jzxO7RyhRU8B31EUZmnkQAJLleb/noodcI+bZwuPNS5tbOwgbMOxtDDrU4it",
+	"tVZHzCGJIZoRQ8duaz9qXAMpj4F60e4ntEfwGqiABVmm4PdupTinw6GUz2aUdjZiDsZ/WL/tcgP2vrOV",
+	"CfKpO74ij5AYDrBjeZogI26GYUJB/gra4GutxFZILaYuwX8IZCwRxB6A6/9epYxxtNsAB8VotBEJQj8y",
+	"/qQRi3PANgI6wGsdaItXfAgw5Ps/OQhn4fZqIPXD/kzkBjgyaAoR40gyHUeFRxzLdI8Y1RDX+A9RnALm",
+	"ihWESBGGHqkvSEuzSSVR8tmAd4XzVGox3oZOaSJGNRPrTVU+l7Bz13EyzryoyYJrmqdpZRen1T34NqDW",
+	"qDJLCZQSY2ypH79wAFr89RvHdA3FnzdaGkm8TOGbe038mWOtGymlKQU9fRiITS6VFeh15DkkTIWDxFsY",
+	"CYb5eRUVcw8cCtdffQe7DRP6KiAhMU0EwhLt0X+j6B3aEblhuVTXprJJtqNaMfRC0wO/uzBgHFFGwW36",
+	"MKdcimM4hEMVzLx+7uxEH9XO1kvo8xqd+7whahVCJxoTgiRws83aW8NUklgZDTsiACngILxkD4CIQFsm",
+	"iCQP5ibHOX8AgVJYyYETLBp31f5HW5qxrd3S8bM9dfiAgGNZKIiW0yz6Wc15jbpPox453JBCzJCuEfS9",
+	"a1zWcBwtwkA0CLYKppHk6rF7nRfZKxoYkzvG77t0G1itrI7k7h9gsTdJJffqMml/JkhN0TnlgOONYl7+",
+	"VBeAZLSaw7EkbORYkdrA3lQdxu7IzeBWDd25+0A2Wp425N4DJim26lCvsKuTh48HJESx0HhoqgY78UyU",
+	"4cfbbhW0nOi0tqdzv+ZieGXPNKcDu1FzOMgeMY26oB8ZVSCSA1Od12F9PkQ3BeAroGssWDmGg0pYQb6P",
+	"sn6xUYQpfndtWlXd0PNo2A/d9OZIJnGqDar3N2w3HHuweTNNu85rfq0ZTmf6ZFNsLx3IeLIw6WJO2gr9",
+	"RL+RzOtjCYMl7Bn1iGKMVtoc1BZCnEsll+dwhZxZ27ZSjHlbrjWCKa2IlISuPzoMta2VFPM1CIk0HJHW",
+	"zIhACrjGYCECZSARoUY3U+q00pDQZYT+HcXAJSZU7gMfhjPAZYhixGbV+C9lltqoNxIydQ31xrRVtlfR",
+	"lCW2V9GU+RtkXQKtfrzKNuqQap6ptoEG0YQ1cm2QR0GqXWzhQGGzxOIeZNPEqlNihNSRhCF+REHZAjyn",
+	"iOWyyiIbKpjX4fpK3KiWUNnD1esplj4RYdzQFZIZbYkOTGy9YF+Bf7DWYL96OyhXRR7HIMQNliZ0/Bin",
+	"uSAP8MW9ZrKz+1bp3XIfh6+v3jpcT+LkUxj8imlCYrztYuLmkrwf6/zSAcz3fnZvHn4Y4W9305TvhMVG",
+	"+g5x4DVMGVWM/lsRWa8EjYduh46YfNw4Na9EvJvCIP6lCaK6jbBxIB/EPnnF7u+/f/rp4a2SaCnbAUcx",
+	"FiZdXkrgasj/fo/eXOE3q7sfl09vit9nI37PF09/CTys4nNhvU9AGKTwoOPpP8F64PJeXlUtRfVXO8cV",
+	"cELo2s5Vh4k2tl1uCcJqKPrPv+7/a8C8vqybw+rPwlC3Jig3zssOg7LbSTHJNTFENsKqxjWA1iDiI57P",
+	"JlF6omFFslEpSjo6Oj7gbdK8ayk0Z9EReW6J5eC1nH7PuLGRWZEy+eWw+gITxG3EPL3RVh1HHQ8zs7NK",
+	"ft7F4Xn7tayZPvXDF1Jtp8woKrFICIsodhWGZQJNceyCZsYVBnx2BWAHVQaYt2/zLMN877F5Cupt8BHG",
+	"UcLxjtB14clFIjPyuSP86BSvPvXKI2Ud4kbZiIO1FZ4opLsiHXei9d88p10GllT2ldZmrXVVVOeRFcJ0",
+	"3+kh5jm9lViaJLWiugtwsjcZwtQ4v3T+Q1IkMEDiT1eo39Gem9h79+oHpDjT5Dq+9mAk5kgVb703ZfIN",
+	"idN8OXO0PfKCKDBxitMT9bLe7BdXfDXFUZLDqKRintuykglzrwASpRqtQfz8AHzfreH501QKddrkR1bf",
+	"Pu0wn5qe4Q757GX7O0I/1Pe46H+lqTyzwE0Sts/ePo/vyvtEjw8hjaUNdkpyVFgdx5QNzRzIk21t2wtR",
+	"HEvh8LxlBuOS5XebBp2ch1OkqXo9NKv1pxcfI+qbdGZZkAHQJGQbfB2I7b8zSXxJGjYh1p/GsCL9lXuH",
+	"ap1NWLJcxiw7qizY1QO7qbqZt2f9Tp3B1XW2QeMy68b5lC2Q7YT2bQffcei3CDwQ/b+V2cMNo7DupqKA",
+	"dcoA5l6Zrwy7D1hASqi/rkwN+DvIzme3JOl+2ZXIuc3YiCzvqFBoFUXq8ibQEK+t1dh3uctRZU6/FTm1",
+	"hxQ6mQjmtOyU90g7JhCjiPEyj0FPGqIiA62OyMehaFAjy2R8xtSUKf45MMVikqFtsrF8N/hZUuo97Ksx",
+	"H6yYCbF35cMXLqw2MZd5ukM1L64rhZ1tlDUxupOAy2uHDhbXqIWsqFQdhknRJaAOirXW3EfDvmKNHZBZ",
+	"X6ZommV9IKOaYY6XTpbB+koAOg2ZWu1nr9HulLuSPblaZbfPMWiHYdt2HPifDziKPfnpZ3L9idclc2wB",
+	"SldBCaZ9Fzthaly1/NBEtpSRgIn9FbM0hdj+kRIhwRrQHIT+37tw8L41bZ5+hlilG7PFI2rcfWRqc6wr",
+	"RSsaUJNLU8oLqunD0X27YsXy4JrZ3XkjvIrR5OKVilpU2KYTrJNHL/b2w8jrkGY+neOrrSg5SOMoqyDq",
+	"asXN3z6iq7Pzt8g2JEKmmKGtSsTG9PVkORK5QWfR1XgHjbLRsERmxgQJQmPQyox1YtokZiwQJEQqONE8",
+	"TXXlNOcjylysW/Ip7KvxAM4Z9xyHUUArxhHgeIN0hUeRoqA7K1WP2c9sKsUnfvlhfW7jHY9ulqFbq5+W",
+	"ni27VHehylMY3OAYnidwmQGmmlQPykxwa9Xm6drwgUHK/69AYy2oO8WPVQn3HuT+KmL986ZVsUBY3AtD",
+	"8H/mOEVmKVFTz6f5zDwB5yrA/biUHi9EZ7VRV+2OophhjqtHmUlsRdOockibEXBIOeQNkzoi2HW/MgCl",
+	"GXiY0a9sh+ABaLpHRKKMPIJ4h+AxBiFMLpVA7uXSJEwBC51WzkHXgi2hxczNFH7mw7aWlX1W8wyM+cK6",
+	"h0iS4dTvKNliLinwviXckO4VBJY97wssu15tBvxrm2ms3IJH8/CVfZSLhg7CJRyGKh0tjcy+4TTdTyt3",
+	"tK+ag7GcJn3KcmGSdbXy8XV5qvKihhxbThrfAD1Wyt4odVVYVfuIxdY2jOSmGouRGwXSwzHSuyeLrrDk",
+	"AV7+aOc7UN410870ojdsqbub9bXJqdT+1/mSfakUHlhatnPW6dhZDIoO6xjtrFJXkMg9Hp4ua67IrRin",
+	"LCo1abCq/8ZES+GgbIFb69UZ1c6piN9WjCCzxTGhx5ucHh52LA7pd+53pCAPOs6cI87zrs7e/AyrDmYO",
+	"Kd4KSL4Ib4+A0V6qivPBIzBiNtzU4VYPGueW6HKV1TzhFaHoSv19QfNm44rxkIUuAVmksLYfTWnyo7se",
+	"eGdJ8RLSqSDQfUiHZbaZ2+60dCHYFgx2Gnv6MrkzA3lobzXbRUaYVg+HT1RSstfxUd6DcZ6/ooVEp0To",
+	"EZPlxErHlB2DTacLb/c71pG9ootAoCN6RpplPN3XWDxbXkpOE/ZHR9DQPMXLMRkjhSm9tD1RzXEqLivX",
+	"GKTd3qMA84imF4b9HtL0QvHurpSqBO+nZBuVAnRaWnq7wryLUJ4PwSP48UFcsn7F/KxS9Dz6Ap0vdvHN",
+	"DmxMd9g2uKJlhmbHle2N4TRTEqoKxaXMrNpXvVClG9heiwJ3YxSbn6k8JqPq1kn5dmJTV8hCPRPduknb",
+	"oBo2mhrxkaplXHjOJky3I5T6d+/LbS8jZKE7d/WQhXfezjpU9YYzmBmoTip7UySqEULWGe7yjDgX0Age",
+	"Y51CY2po1YqH+CbNi/2uI3eig8uYms325lE0orJoQ+TAa96EvLI7YZ9T83yoPrdp1JpZSwakd+cFleux",
+	"1nZTTFBBuxXNqR3i+BgL0Fl/G7z1cBKbnD+ur+q0NqyTOmqPb3vqDycWdf2mn6I6lje98fBOeA0d3sDT",
+	"4qDZDm+Ui7agpsPctLdlcsaEG7vBDeeKTkwKTZ7S3RHlDik8QK27yhLWhiOHWhIq1Qi4vrd1v3pbZWg0",
+	"lM0ILZITX6oKoWhCTY1KoM4yKmW6SHw5VMCbCW4gZjzx9J+6J5bDdmiJJUv0tpMxQQ39UzH4DEsQCHMd",
+	"MxzX8UjvwB/c47a5Q09EUoBQEA4RSxMQEq0I11rdc+q8XWZCt8r6InLahXNGDe1wKNiCiX6t1ein5ltD",
+	"fp05A2kjksPiv9cHYJAfliLS4HyUB3xcj8fCx9iZUWavwCgvorlFB19GUzbZrd3JkfglYwnBNhq46b7E",
+	"GMWExykgrN3g+iZjkqHdhqXpHhGKXFXUKGKm65E729k81qlKpxG/2lW/M8msqclCqB/VR0EG+od2byHj",
+	"+0Yd2ITfFRJOanh1XIerZ1J4w0BsOeBkYg7vrcQ0wTxBCTwQHdERiuBM8m6IsMIsetT9p/amR5huURUi",
+	"8WeuZIytdxUbJk27Of2CJpAG8nQvvklpt/5j4m4KnzBPM+pndudmb5NuMyek3ufbFDYWHNRiwnsBXFv0",
+	"gxpJTGoI0eqvcEwHhQn9EppcvtmwwB6nucExrWy+2Y7pk3vZPGmOvWJt/qu0c4RtaWJo29IiIkNduaj+",
+	"vQfYlj0tteMekhky+qrRtNx1kSQDgeyJUU7VrAgjpXkigfcCMbkBviMCQmTSigSK1B2az5Cu4EI6BwwR",
+	"gbq+zDfThkgMVJi8UCVByYooYRZ8+fSt/Iqg+qN0kwW/OrhUdOLrYD6LZpHJjQCKtyS4Dk5n0ezU9AXY",
+	"aLI5wVty8jA3qXvGEjbUyHRzN2I+xxh8JkJ+NEManx5cRFHPZwfbnxscFbg0n4ZoKzetrxC+T1Nkt66f",
+	"2bwj/+zFvivfNVT2nvVeB99cfYMIDTPU36cJkf48TYj012k0H1RISJD5So2aog7Ekx/636eTMkLZCVNd",
+	"jaQIXxfUmmSQ4oOY370fkHTcqfvzkf2F8k93r4HBjjKrNgZvACd7VIQztNFRNmSisEMkEUVG5pEY1rsS",
+	"ZdvqJaBtrmtcsKnrdsmgZSarw63hIf3Y/GzHvAaA69XsIwBtN6cUALFh5nodCU47ZejKwRO8twaiB3In",
+	"8QaMuem+UlYH4Ef1+HP1E68g5AeW7CfBbkrvmIn5GqZrdTW9UTfiJnGlh2rxHyTbAic4HS4Zs9vwaCVP",
+	"zUv+dCRhDais1Ec2iikqWwWs9HTNNo6jnBsjiZ1oRlggUrStZaYtm4g5AA2RwA+QIN141k9YP8yPp867",
+	"+QvICmG9EAAdofhBmFZyxI+C3PvKVA1h4ZuuHHJSfF1ZSYBt7oHT11wefQHHguj1KLsbMe+FIS4Fy7Po",
+	"6jU/n3zLMliyZG+pmyhZJHcA9J0i8w2ha6OQmpqFZ6CbW/wAxX17V5Q+RCjD9yC0Lozp3uiwKMuFVMJR",
+	"XUNGoSyQ0KZP9Q4apnCySl1Ddz9zN/fdtEufTFzwiLOtCQebDuCl5e6M8Udt6uyD6zfzubJa/hlcz8te",
+	"TIu3ZVdn1xZ5voiiouDpMbh+s9Dvz6PZWfnx6sFIQ73/+7MRduXEpun6Yra4fFsN4NiTzd/q9samY/J8",
+	"Fl2ehs3DVD8TYDTFsu12vRvX/HS2uKg31XpzPlvMLyuArPfvX8wWF2dlU/0gmAg566nr4JnYPn0Wxd4c",
+	"2lCyIXmsGzOimGWAEraj5ZcFiEA7rAxB3ZXf/Dd2M6jxQr/gvQi2h/HgVXDjjrgMlYbH89lFtWnxWbXx",
+	"8NnssugePJ8tql2Ao5m6GvV2vtHs8nw8Gpstm1/iCrhW2ZWG2K7h9Xx2Hp0VLa2j2dWZ7vZtulZHs+jq",
+	"/GLyWV6JKP/YgOa1GFlXOVqDFPobEJowfdTlotR9lGU7Ah9MVTZP89x1pHDdQitJWKdtJ9JZo5FmNHs7",
+	"GvC1NqwvQUC1dsZn52X7YmsX1HsQR7Ori+hts83wRa317/xCSZlab9/5bN7o3TtftFrzRuoulq13T0/r",
+	"nXUXs8UkqL0Sqerdas+HJQHDRjFS9Iik4qY+at3Y3p5DFOt6gB5DtY1GoPN5o79nNLsYT5CtpqQvQZRF",
+	"lWM0O7u8WFSK9XTXQleCdz55168oVFeYcMRxbALGcsdQTuEBKHI1FR6q4LYXSR9F3OAYjqGGJuqPB26t",
+	"/POFyWHx9uq0Xtc6V6rdpL2+mhBjaEeoUqY0GWjpZWIFiK2Qzf/zUYErWRqiBDfuCGqwcszFBit1Rmfj",
+	"YdosiXoJGqgWZrqSyahdIbloFUQuKvWPRsdvVDzOmwWO82o9Y1QpX4wqRX3fi/K977pQ7/tpGN3pErzv",
+	"83Bx93RXqZP7fvcUtofP7fBFGI0ZvrDDo3DeGn43GVdj7sA7x6p0qMdQLiTmSz3RM10QtYIw/mwdRV1j",
+	"QoVEuw3LQmSyApZ788N3VYr80b57cmtzRY+yrO3Hwk1y5/y0DF/PZ6fjpWc9H/Ul7olJ/5nP5ueXNsEn",
+	"ml1GFxdFrq0yBM7Pp+34FcWmCSEjnR3ilH9NcQrymlAILRJHfCRRfkm8jya+uW9SH25hEuddWczenmmf",
+	"wtXsal6kYFQyL2x2RemaqdJOLX/B5gpEs6si3j+fnY93ujTSTF6GwKTRy87PTTJQNLs8u7xq5fuos51d",
+	"urwcZW+qs5rUm2gWXZyeTjzVKxHhRxue1hRoUwx1WW2FNA1DqBFfPhD/uslfKfhVKToaE2LMnzfspd1J",
+	"bF2EvdohLwWpkx88749JmJrZF/N73+Sd0QhdvPUMoQieUxsql0WMw8Zydlig3Qao+r2ENT4gYMHzoWiF",
+	"g+C/SKzwU/KvGt17cVr4AGsts2xH8CKwl9MEOMIUkQRlOAGl6ShaSeCBxPDOKEM2zCFc6KPjLp2UZaMH",
+	"E5JXXL5Pkp8fbMn7KxBTeYxRzM58kLzWC/jcJoi51sADWcBddaCvT4S2l4GfEnW3AYRX0jSWyZ6DRSWJ",
+	"ye7a4O0WKCTvkAEGwqku/XR9azQBeumvWunZKfluy54JLy/9uts6tMOMbl/Hg1KnsC1Zsg/VHaaunq4J",
+	"ppMf9lev6CvLLl6M2uqFGV3Mzz59Bllojx3WajUULzR1FPckTa1ozNgDJKG2BXWegymxEGgJG0ITROR0",
+	"UWkXHxCXVag/f3S/rAR4Va5SW7Y7vn8kfr/ge0CMO0ZR2G2tSLrZhwD+4FCX8zS4Dk6Cp7un/wsAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -9,6 +9,7 @@ import (
 	"hodometer/core/footwork"
 	"hodometer/core/game"
 	"hodometer/core/goal"
+	"hodometer/core/rotation"
 	"hodometer/core/target"
 	"hodometer/core/units"
 )
@@ -180,4 +181,17 @@ func (h handlers) ReckonSigma(_ context.Context, r ReckonSigmaRequestObject) (Re
 	}
 	sigma, low, high := target.FromLog(q.Radius, q.Balls, q.Hits)
 	return ReckonSigma200JSONResponse{Sigma: sigma, Low: low, High: high}, nil
+}
+
+func (h handlers) ReckonRotation(_ context.Context, r ReckonRotationRequestObject) (ReckonRotationResponseObject, error) {
+	n := r.Body.Players
+	if r.Body.Kind == "roundRobin" {
+		rounds := rotation.RoundRobin(n)
+		return ReckonRotation200JSONResponse{Rounds: rounds, Meetings: rotation.Count(n, rounds)}, nil
+	}
+	if n < 4 {
+		return nil, units.Problems{{Field: "players", Detail: "doubles takes at least 4 players"}}
+	}
+	rounds := rotation.Doubles(n)
+	return ReckonRotation200JSONResponse{Rounds: rounds, Meetings: rotation.Count(n, rounds)}, nil
 }

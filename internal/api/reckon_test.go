@@ -20,6 +20,13 @@ func near(t *testing.T, want, got any, path string) {
 		for k := range w {
 			near(t, w[k], g[k], path+"."+k)
 		}
+	case []any:
+		g, ok := got.([]any)
+		require.True(t, ok, path)
+		require.Len(t, g, len(w), path)
+		for i := range w {
+			near(t, w[i], g[i], fmt.Sprintf("%s[%d]", path, i))
+		}
 	case float64:
 		g, ok := got.(float64)
 		require.True(t, ok, path)
@@ -48,7 +55,7 @@ func TestExamplesOfTheContractAreTrue(t *testing.T) {
 		d.ask("POST", path, question, 200, &got)
 		near(t, answer, got, path)
 	}
-	require.Equal(t, 7, found)
+	require.Equal(t, 8, found)
 }
 
 func (d *desk) reckon(name string, question string) (out map[string]any) {
@@ -100,6 +107,8 @@ func TestReckonersRefuseWhatCannotBe(t *testing.T) {
 		{"race", `{"targetA":10,"targetB":5,"pointChance":0.5,"winBy":2}`, "winBy"},
 		{"handicap", `{"pointChance":0.5,"longestTarget":0}`, "longestTarget"},
 		{"sigma", `{"radius":1,"balls":3,"hits":4}`, "hits"},
+		{"rotation", `{"kind":"doubles","players":3}`, "players"},
+		{"rotation", `{"kind":"doubles","players":21}`, "players"},
 	} {
 		w := d.raw("POST", "/api/v1/reckon/"+c.name, []byte(c.question))
 		require.Contains(t, []int{400, 422}, w.Code, c.question)

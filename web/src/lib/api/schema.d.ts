@@ -304,6 +304,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/reckon/rotation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Who plays with and against whom, round by round */
+        post: operations["reckonRotation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -646,6 +663,32 @@ export interface components {
             low: number;
             /** Format: double */
             high: number;
+        };
+        RotationQuestion: {
+            /** @enum {string} */
+            kind: "roundRobin" | "doubles";
+            /** @description doubles asks for at least 4 */
+            players: number;
+        };
+        RotationAnswer: {
+            rounds: {
+                games: {
+                    a: number[];
+                    b: number[];
+                }[];
+                sitting: number[];
+            }[];
+            /** @description How evenly it mixes; excess counts meetings over the least there can be */
+            meetings: {
+                partnersLeast: number;
+                partnersMost: number;
+                opponentsLeast: number;
+                opponentsMost: number;
+                satLeast: number;
+                satMost: number;
+                excess: number;
+                optimal: boolean;
+            };
         };
         Tempo: {
             secondsPerBall: number;
@@ -1613,6 +1656,98 @@ export interface operations {
                      *     }
                      */
                     "application/json": components["schemas"]["SigmaAnswer"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    reckonRotation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "kind": "doubles",
+                 *       "players": 4
+                 *     }
+                 */
+                "application/json": components["schemas"]["RotationQuestion"];
+            };
+        };
+        responses: {
+            /** @description The answer; players are numbered from 0 */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "rounds": [
+                     *         {
+                     *           "games": [
+                     *             {
+                     *               "a": [
+                     *                 3,
+                     *                 0
+                     *               ],
+                     *               "b": [
+                     *                 1,
+                     *                 2
+                     *               ]
+                     *             }
+                     *           ],
+                     *           "sitting": []
+                     *         },
+                     *         {
+                     *           "games": [
+                     *             {
+                     *               "a": [
+                     *                 3,
+                     *                 1
+                     *               ],
+                     *               "b": [
+                     *                 2,
+                     *                 0
+                     *               ]
+                     *             }
+                     *           ],
+                     *           "sitting": []
+                     *         },
+                     *         {
+                     *           "games": [
+                     *             {
+                     *               "a": [
+                     *                 3,
+                     *                 2
+                     *               ],
+                     *               "b": [
+                     *                 0,
+                     *                 1
+                     *               ]
+                     *             }
+                     *           ],
+                     *           "sitting": []
+                     *         }
+                     *       ],
+                     *       "meetings": {
+                     *         "partnersLeast": 1,
+                     *         "partnersMost": 1,
+                     *         "opponentsLeast": 2,
+                     *         "opponentsMost": 2,
+                     *         "satLeast": 0,
+                     *         "satMost": 0,
+                     *         "excess": 0,
+                     *         "optimal": true
+                     *       }
+                     *     }
+                     */
+                    "application/json": components["schemas"]["RotationAnswer"];
                 };
             };
             default: components["responses"]["Problem"];
