@@ -72,11 +72,12 @@ type Net struct {
 	PostOutside float64 `json:"postOutside"`
 }
 
-// Box is a rectangle of the floor, bounds included.
+// Box is a rectangle of the floor, bounds included, that holds in some areas.
 type Box struct {
-	Name string `json:"name"`
-	Min  Point  `json:"min"`
-	Max  Point  `json:"max"`
+	Name  string `json:"name"`
+	Min   Point  `json:"min"`
+	Max   Point  `json:"max"`
+	Areas []Area `json:"areas"`
 }
 
 // Contains says whether p lies in the box or on its edge.
@@ -115,11 +116,11 @@ func (c *Court) In(a Area, end End, p Point) bool {
 }
 
 // InServe says whether a serve is in. The serve is struck from end from, from
-// the right (deuce) or left (ad) of the centre mark as the server faces the
-// net, and must land in the box diagonally opposite. It errs when the court
-// has no such box.
-func (c *Court) InServe(from End, deuce bool, p Point) (bool, error) {
-	box, err := c.ServiceBox(from, deuce)
+// the right (deuce) or left (ad) of the centre as the server faces the net, and
+// must land in the box diagonally opposite. It errs when the court has no such
+// box.
+func (c *Court) InServe(a Area, from End, deuce bool, p Point) (bool, error) {
+	box, err := c.ServiceBox(a, from, deuce)
 	if err != nil {
 		return false, err
 	}
@@ -127,7 +128,7 @@ func (c *Court) InServe(from End, deuce bool, p Point) (bool, error) {
 }
 
 // ServiceBox is the box that a serve from that end and side must hit.
-func (c *Court) ServiceBox(from End, deuce bool) (Box, error) {
+func (c *Court) ServiceBox(a Area, from End, deuce bool) (Box, error) {
 	receiver, side := Near, "ad"
 	if from == Near {
 		receiver = Far
@@ -136,9 +137,9 @@ func (c *Court) ServiceBox(from End, deuce bool) (Box, error) {
 		side = "deuce"
 	}
 	name := string(receiver) + " " + side
-	i := slices.IndexFunc(c.Boxes, func(b Box) bool { return b.Name == name })
+	i := slices.IndexFunc(c.Boxes, func(b Box) bool { return b.Name == name && slices.Contains(b.Areas, a) })
 	if i < 0 {
-		return Box{}, fmt.Errorf("court %q has no service box %q", c.ID, name)
+		return Box{}, fmt.Errorf("court %q has no service box %q in %s", c.ID, name, a)
 	}
 	return c.Boxes[i], nil
 }

@@ -106,7 +106,7 @@ func TestInOrOut(t *testing.T) {
 		{"from the far end", Far, true, Point{2, -5}, true},
 		{"the alley is out, doubles too", Near, true, Point{-s - 0.1, 4}, false},
 	} {
-		in, err := c.InServe(k.from, k.deuce, k.p)
+		in, err := c.InServe(Singles, k.from, k.deuce, k.p)
 		require.NoError(t, err)
 		require.Equal(t, k.want, in, k.why)
 	}
@@ -139,7 +139,7 @@ func TestZonesCountFromEitherEnd(t *testing.T) {
 			}
 		}
 		behind, n := c.ZoneAt(Point{0, -c.HalfLength - 1}, FromBaseline)
-		require.Equal(t, "neutral", behind.Name)
+		require.Equal(t, c.Zones[len(c.Zones)-1], behind)
 		require.Equal(t, 1, n)
 	}
 }
@@ -169,4 +169,68 @@ func TestMirrorAndEdgeProperties(t *testing.T) {
 			require.False(t, c.In(a, Far, outside))
 		}
 	})
+}
+
+// ITTF Laws 2.1–2.3, BWF Laws 1, USA Pickleball rule book [rule; memory].
+func TestTheOtherCourtsAreTheRuleBooks(t *testing.T) {
+	for id, r := range map[string]struct{ long, singles, doubles, netCentre, netPost float64 }{
+		"tableTennis": {2.74, 1.525, 1.525, 0.1525, 0.1525},
+		"badminton":   {13.40, 5.18, 6.10, 1.524, 1.55},
+		"pickleball":  {units.Feet(44), units.Feet(20), units.Feet(20), 34 * units.Inch, 36 * units.Inch},
+	} {
+		c := named(t, id)
+		require.InDelta(t, r.long, 2*c.HalfLength, 1e-9, id)
+		require.InDelta(t, r.singles, 2*c.HalfWidth[Singles], 1e-9, id)
+		require.InDelta(t, r.doubles, 2*c.HalfWidth[Doubles], 1e-9, id)
+		require.InDelta(t, r.netCentre, c.NetHeight(Doubles, 0), 1e-9, id)
+		require.InDelta(t, r.netPost, c.NetHeight(Doubles, c.HalfWidth[Doubles]+c.Net.PostOutside), 1e-9, id)
+	}
+	for _, k := range []struct {
+		why, court string
+		a          Area
+		deuce      bool
+		p          Point
+		want       bool
+	}{
+		{"a singles serve may go deep", "badminton", Singles, true, Point{-1, 6.6}, true},
+		{"a doubles serve may not", "badminton", Doubles, true, Point{-1, 6.6}, false},
+		{"but it may go wide", "badminton", Doubles, true, Point{-2.8, 4}, true},
+		{"short of the short service line", "badminton", Singles, true, Point{-1, 1.9}, false},
+		{"on the non-volley line is short", "pickleball", Singles, true, Point{-1, units.Feet(7)}, false},
+		{"past it, across", "pickleball", Doubles, false, Point{1, units.Feet(7.1)}, true},
+		{"a singles serve goes anywhere", "tableTennis", Singles, true, Point{0.7, 0.3}, true},
+		{"a doubles serve to the right half", "tableTennis", Doubles, true, Point{-0.4, 0.3}, true},
+		{"not to the left", "tableTennis", Doubles, true, Point{0.4, 0.3}, false},
+	} {
+		in, err := named(t, k.court).InServe(k.a, Near, k.deuce, k.p)
+		require.NoError(t, err, k.why)
+		require.Equal(t, k.want, in, k.why)
+	}
+	_, err := named(t, "tableTennis").ServiceBox(Doubles, Near, false)
+	require.ErrorContains(t, err, "far ad", "there is no serve from the left half")
+}
+
+// Data that a hand wrote: no line of no length, spots and boxes on the floor,
+// the far end the near end turned half round.
+func TestCourtDataHangsTogether(t *testing.T) {
+	for _, c := range All() {
+		names := map[string]bool{}
+		for _, l := range c.Lines {
+			require.Greater(t, l.From.Distance(l.To), 0.1, l.Name)
+			require.False(t, names[l.Name], l.Name)
+			names[l.Name] = true
+		}
+		for _, s := range c.Spots {
+			require.True(t, c.OnFloor(s.At), "%s: %s", c.ID, s.Name)
+			require.LessOrEqual(t, s.At.Y, 0.0, "spots are given for the near end")
+		}
+		for _, a := range both {
+			far, err := c.ServiceBox(a, Near, true)
+			require.NoError(t, err)
+			near, err := c.ServiceBox(a, Far, true)
+			require.NoError(t, err)
+			require.Equal(t, near.Min, Point{-far.Max.X, -far.Max.Y})
+			require.LessOrEqual(t, far.Max.Y, c.HalfLength)
+		}
+	}
 }

@@ -1,11 +1,6 @@
 package court
 
-import (
-	"fmt"
-	"slices"
-
-	"hodometer/core/units"
-)
+import "hodometer/core/units"
 
 // plan is what differs between the tennis courts, in feet but for the net.
 type plan struct {
@@ -30,32 +25,6 @@ var tennisPlans = []plan{
 	{"tennisRed", "Tennis, red stage", 36, 18, 18, 18, 31.5 * units.Inch, 31.5 * units.Inch, 10, 8},
 }
 
-// ByID finds a court, or says which there are.
-func ByID(id string) (*Court, error) {
-	for i := range all {
-		if all[i].ID == id {
-			return &all[i], nil
-		}
-	}
-	names := make([]string, len(all))
-	for i := range all {
-		names[i] = all[i].ID
-	}
-	return nil, fmt.Errorf("no court called %q; there are %v", id, names)
-}
-
-// All lists the courts in the order a coach would look for them. The list is
-// the caller's own.
-func All() []Court { return slices.Clone(all) }
-
-var all = func() []Court {
-	out := make([]Court, len(tennisPlans))
-	for i, p := range tennisPlans {
-		out[i] = p.court()
-	}
-	return out
-}()
-
 func (p plan) court() Court {
 	ft := units.Feet
 	l, s, d, v := ft(p.length/2), ft(p.singles/2), ft(p.doubles/2), ft(p.serviceLine)
@@ -65,34 +34,18 @@ func (p plan) court() Court {
 		RunBack:   ft(p.runBack), RunSide: ft(p.runSide),
 		Net: Net{Centre: p.netCentre, Post: p.netPost, PostOutside: ft(3)},
 	}
-	both := []Area{Singles, Doubles}
-	line := func(name string, x1, y1, x2, y2 float64, areas ...Area) {
-		c.Lines = append(c.Lines, Line{name, Point{x1, y1}, Point{x2, y2}, areas})
+	c.mark("baseline", -d, l, d, l, both...)
+	if v < l {
+		c.mark("service line", -s, v, s, v, both...)
 	}
-	for _, end := range []End{Near, Far} {
-		y, n := end.sign(), string(end)
-		line(n+" baseline", -d, y*l, d, y*l, both...)
-		if v < l {
-			line(n+" service line", -s, y*v, s, y*v, both...)
-		}
-		line(n+" centre service line", 0, 0, 0, y*v, both...)
-	}
+	c.mark("centre service line", 0, 0, 0, v, both...)
 	if d > s {
-		line("left singles sideline", -s, -l, -s, l, both...)
-		line("right singles sideline", s, -l, s, l, both...)
-		line("left doubles sideline", -d, -l, -d, l, Doubles)
-		line("right doubles sideline", d, -l, d, l, Doubles)
+		c.side("singles sideline", s, both...)
+		c.side("doubles sideline", d, Doubles)
 	} else {
-		line("left sideline", -s, -l, -s, l, both...)
-		line("right sideline", s, -l, s, l, both...)
+		c.side("sideline", s, both...)
 	}
-	// The deuce box is on the receiver's right.
-	c.Boxes = []Box{
-		{"near deuce", Point{0, -v}, Point{s, 0}},
-		{"near ad", Point{-s, -v}, Point{0, 0}},
-		{"far deuce", Point{-s, 0}, Point{0, v}},
-		{"far ad", Point{0, 0}, Point{s, v}},
-	}
+	c.Boxes = boxes(0, v, s, both)
 	// Depth bands and intents are common practice [trade]: the net half of the
 	// service box, the rest of it, the ground to halfway back, and the rest. On
 	// a court without a service line the same shares of the half are used.
@@ -100,12 +53,9 @@ func (p plan) court() Court {
 	if v >= l {
 		attack = l * 21 / 39
 	}
-	c.Zones = []Zone{
-		{"net", "finish on the volley", 0, attack / 2},
-		{"attack", "hit down and find angles", attack / 2, attack},
-		{"set-up", "take it early, approach", attack, (attack + l) / 2},
-		{"neutral", "neutral rally", (attack + l) / 2, l},
-	}
+	c.Zones = bands([]string{"net", "attack", "set-up", "neutral"},
+		[]string{"finish on the volley", "hit down and find angles", "take it early, approach", "neutral rally"},
+		attack/2, attack, (attack+l)/2, l)
 	c.Spots = []Spot{
 		{"deuce corner", Point{s, -l}, false},
 		{"ad corner", Point{-s, -l}, false},

@@ -114,6 +114,19 @@ func TestFixesFix(t *testing.T) {
 	require.Zero(t, Reckon(l, students, units.Metric).Over)
 }
 
+// Every court offers blocks that make a valid lesson as they are.
+func TestTemplatesOfEveryCourt(t *testing.T) {
+	for _, c := range court.All() {
+		l := &Lesson{ID: id(1), Title: "New", Date: "2026-05-17", Start: "17:00", SlotMinutes: 60, Court: c.ID}
+		for i, b := range Templates(&c) {
+			b.ID = id(10 + i)
+			l.Blocks = append(l.Blocks, b)
+		}
+		require.NotEmpty(t, l.Blocks)
+		require.Empty(t, l.Validate(), c.ID)
+	}
+}
+
 // What was counted last time moves the chance of the next lesson.
 func TestEvidenceMovesTheChance(t *testing.T) {
 	l, students := today(t)

@@ -6,9 +6,21 @@ import (
 	"hodometer/core/game"
 )
 
+var (
+	breakBlock = Block{Kind: Break, Title: "Water", Minutes: 3}
+	talkBlock  = Block{Kind: Talk, Title: "Talk", Minutes: 5, Prompts: []string{
+		"What shots did that ask of you?", "How engaged were you, from 1 to 10?", "What will you do differently next time?"}}
+)
+
 // Templates are the blocks a coach can put on a tape on that court, ready to be
 // changed. Their ids are empty, for the caller to set.
 func Templates(c *court.Court) []Block {
+	if c.Sport != "tennis" { // its drills are still to come
+		return []Block{
+			{Kind: Game, Title: "Game to 11", Minutes: 15, Match: &Match{
+				Rules: game.Rules{To: 11, WinBy: 2, FeedChangesEvery: 2, SecondsPerPoint: 15}, Start: "a serve", Cue: "Play the point you practised"}},
+			breakBlock, talkBlock}
+	}
 	d := drill.ShortBall(c)
 	return []Block{
 		{Kind: WarmUp, Title: "Ten-minute warm-up", Minutes: 10, Script: WarmUpScript()},
@@ -16,9 +28,7 @@ func Templates(c *court.Court) []Block {
 		{Kind: Game, Title: "Short-ball game to 11", Minutes: 15, Match: &Match{
 			Rules: game.Rules{To: 11, WinBy: 1, FeedChangesEvery: 4, SecondsPerPoint: 20},
 			Start: "a short feed to the other side, live from the first hit", Cue: "Approach, then close in"}},
-		{Kind: Break, Title: "Water", Minutes: 3},
-		{Kind: Talk, Title: "Talk", Minutes: 5, Prompts: []string{
-			"What shots did that ask of you?", "How engaged were you, from 1 to 10?", "What will you do differently next time?"}},
+		breakBlock, talkBlock,
 	}
 }
 

@@ -100,7 +100,7 @@ func (h handlers) ReckonFlight(_ context.Context, r ReckonFlightRequestObject) (
 // netOf is the net at y = 0: the named court's, or that of the ball's own
 // court where there is one.
 func netOf(q *FlightQuestion) func(float64) float64 {
-	own := map[FlightQuestionBall]string{"tennis": "tennis", "tennisGreen": "tennis", "tennisOrange": "tennisOrange", "tennisRed": "tennisRed"}
+	own := map[FlightQuestionBall]string{"tennis": "tennis", "tennisGreen": "tennis", "tennisOrange": "tennisOrange", "tennisRed": "tennisRed", "tableTennis": "tableTennis", "pickleball": "pickleball", "shuttle": "badminton"}
 	id := own[q.Ball]
 	if q.Court != nil {
 		id = string(*q.Court)

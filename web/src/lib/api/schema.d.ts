@@ -395,6 +395,7 @@ export interface components {
                 name: string;
                 min: components["schemas"]["Point"];
                 max: components["schemas"]["Point"];
+                areas: string[];
             }[];
             zones: {
                 name: string;
@@ -475,7 +476,7 @@ export interface components {
         };
         TargetQuestion: {
             /** @enum {string} */
-            court: "tennis" | "tennisOrange" | "tennisRed";
+            court: "tennis" | "tennisOrange" | "tennisRed" | "tableTennis" | "badminton" | "pickleball";
             /** @enum {string} */
             area: "singles" | "doubles";
             aim: components["schemas"]["Place"];
@@ -527,7 +528,7 @@ export interface components {
              * @description whose net stands at y = 0; without it the ball's own
              * @enum {string}
              */
-            court?: "tennis" | "tennisOrange" | "tennisRed";
+            court?: "tennis" | "tennisOrange" | "tennisRed" | "tableTennis" | "badminton" | "pickleball";
             from: components["schemas"]["Place"];
             to?: components["schemas"]["Place"];
             spin?: {

@@ -112,7 +112,7 @@
     <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">
       Court
       <select class="select select-sm border-base-content/60 w-48" value={lesson.court} onchange={(e) => setCourt(e.currentTarget.value)}>
-        {#each courts as c (c.id)}<option value={c.id}>{c.name}</option>{/each}
+        {#each courts.filter((c) => c.sport === 'tennis') as c (c.id)}<option value={c.id}>{c.name}</option>{/each}
       </select>
     </label>
     <Who {people} chosen={lesson.students} onchoose={(ids) => editor.change({ students: ids })} onadded={(s) => (people = [...people, s])} />
