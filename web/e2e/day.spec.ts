@@ -114,6 +114,17 @@ test('a lesson is planned from nothing for somebody new', async ({ page, club })
   await expect(page.getByRole('button', { name: /^Drill: Short ball to the corners/ })).toBeVisible();
   await page.getByRole('link', { name: 'Mira Quill' }).click();
   await expect(page.getByText('Nothing counted yet')).toBeVisible();
+  // A student is changed in place, and back.
+  await page.getByLabel('Level').selectOption('performance');
+  await expect(page.getByRole('status')).toHaveText('Saved');
+  await page.getByLabel('Name').fill('Mira Quill-Oak');
+  await page.getByLabel('Name').press('Enter');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Mira Quill-Oak');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Mira Quill');
+  await page.reload();
+  await expect(page.getByLabel('Name')).toHaveValue('Mira Quill');
+  await expect(page.getByLabel('Level')).toHaveValue('performance');
 });
 
 test('what cannot be is said where it was typed, and loses nothing', async ({ page, club }) => {

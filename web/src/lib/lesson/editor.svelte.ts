@@ -82,9 +82,11 @@ export class Editor {
   replace(blocks: Block[]) {
     this.change({ blocks: this.lesson.blocks.map((b) => blocks.find((n) => n.id === b.id) ?? b) });
   }
+  /** Adds a block after the one in hand. */
   add(template: Block) {
     const block = { ...template, id: v7() };
-    this.change({ blocks: [...this.lesson.blocks, block] });
+    const at = this.lesson.blocks.findIndex((b) => b.id === this.selected) + 1;
+    this.change({ blocks: this.lesson.blocks.toSpliced(at || this.lesson.blocks.length, 0, block) });
     this.selected = block.id;
   }
   remove(id: string) {

@@ -103,6 +103,13 @@ test('without a server it says so and saves when it is back', async () => {
   expect(saved.title).toBe('In the dark');
 });
 
+test('a block is added after the one in hand and taken in hand', () => {
+  const e = new Editor(lesson, plan);
+  e.add(block('', 5));
+  expect(e.lesson.blocks.map((b) => b.minutes)).toEqual([10, 5, 20]);
+  expect(e.block?.minutes).toBe(5);
+});
+
 test('removing the block in hand takes the next one in hand', () => {
   const e = new Editor(lesson, plan);
   expect(e.selected).toBe('a');

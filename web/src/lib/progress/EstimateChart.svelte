@@ -3,14 +3,15 @@
   import type { StudentRecord } from '$lib/api/client';
 
   type Session = StudentRecord['skills'][number]['track'][number];
-  let { track, label }: { track: Session[]; label: string } = $props();
+  /** Small leaves out the scale and the sessions' own shares. */
+  let { track, label, small = false }: { track: Session[]; label: string; small?: boolean } = $props();
 
-  const W = 520;
-  const H = 150;
-  const L = 44;
-  const R = 8;
-  const T = 8;
-  const B = 22;
+  const W = $derived(small ? 150 : 520);
+  const H = $derived(small ? 44 : 150);
+  const L = $derived(small ? 2 : 44);
+  const R = $derived(small ? 0 : 8);
+  const T = $derived(small ? 2 : 8);
+  const B = $derived(small ? 2 : 22);
   const times = $derived(track.map((s) => new Date(s.day).getTime()));
   const t0 = $derived(times[0] ?? 0);
   const t1 = $derived(Math.max(t0 + 1, times.at(-1) ?? 1));
@@ -24,20 +25,20 @@
 </script>
 
 <svg viewBox="0 0 {W} {H}" class="w-full" role="img" aria-label={label}>
-  {#each [0, 0.25, 0.5, 0.75, 1] as p (p)}
+  {#each small ? [0, 0.5, 1] : [0, 0.25, 0.5, 0.75, 1] as p (p)}
     <line x1={L} x2={W - R} y1={y(p)} y2={y(p)} class="grid" />
-    {#if p % 0.5 === 0}<text x={L - 6} y={y(p) + 4} text-anchor="end" class="figures">{p * 100}%</text>{/if}
+    {#if p % 0.5 === 0 && !small}<text x={L - 6} y={y(p) + 4} text-anchor="end" class="figures">{p * 100}%</text>{/if}
   {/each}
   {#if track.length === 1 && track[0]}
     <rect x={x(t0) - 14} width="28" y={y(track[0].high)} height={y(track[0].low) - y(track[0].high)} class="band" />
   {:else}<path d={band} class="band" />{/if}
   <path d={line} class="line" />
   {#each track as s, i (s.run)}
-    <circle cx={x(times[i]!)} cy={y(s.good / s.balls)} r="3.5" class="share" />
-    {#if i === track.length - 1}<circle cx={x(times[i]!)} cy={y(s.mean)} r="6" class="now" />{/if}
+    {#if !small}<circle cx={x(times[i]!)} cy={y(s.good / s.balls)} r="3.5" class="share" />{/if}
+    {#if i === track.length - 1}<circle cx={x(times[i]!)} cy={y(s.mean)} r={small ? 4 : 6} class="now" />{/if}
   {/each}
-  <text x={x(t0)} y={H - 5} text-anchor={track.length === 1 ? 'middle' : 'start'} class="figures">{day(t0)}</text>
-  {#if track.length > 1}<text x={W - R - 4} y={H - 5} text-anchor="end" class="figures">{day(t1)}</text>{/if}
+  {#if !small}<text x={x(t0)} y={H - 5} text-anchor={track.length === 1 ? 'middle' : 'start'} class="figures">{day(t0)}</text>{/if}
+  {#if track.length > 1 && !small}<text x={W - R - 4} y={H - 5} text-anchor="end" class="figures">{day(t1)}</text>{/if}
 </svg>
 
 <style>

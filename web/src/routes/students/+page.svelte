@@ -1,6 +1,7 @@
 <!-- Everybody taught. -->
 <script lang="ts">
   import { api, need } from '$lib/api/client';
+  import EstimateChart from '$lib/progress/EstimateChart.svelte';
   import Load from '$lib/shell/Load.svelte';
 
   const ask = async () => {
@@ -22,15 +23,19 @@
               <a class="text-lg font-semibold hover:underline" href="/students/{r.student.id}">{r.student.name}</a>
               <p class="text-sm">{r.student.hand}-handed, {r.student.level}</p>
             </div>
-            <div class="flex flex-wrap gap-x-8 gap-y-1">
+            <div class="grid grid-cols-2 gap-x-8 gap-y-2 md:grid-cols-4">
               {#each r.skills as k (k.skill)}
                 {@const last = k.track.at(-1)}
-                {@const before = k.track.at(-2)}
+                {@const by = last && k.track.length > 1 ? Math.round(last.mean * 100) - Math.round(k.track.at(-2)!.mean * 100) : 0}
                 {#if last}
-                  <p class="text-sm">
-                    {k.skill.split(',')[0]}
-                    <span class="figures block text-lg font-semibold">{Math.round(last.mean * 100)}%{#if before} <span class="text-sm font-normal">{last.mean >= before.mean ? '▲' : '▼'} {Math.abs(Math.round((last.mean - before.mean) * 100))}</span>{/if}</span>
-                  </p>
+                  <div>
+                    <p class="flex items-baseline gap-2 text-sm">
+                      {k.skill.split(',')[0]}
+                      <span class="ml-auto text-lg font-semibold tabular-nums">{Math.round(last.mean * 100)}%</span>
+                      <span class="w-8 text-sm tabular-nums">{by ? `${by > 0 ? '▲' : '▼'}${Math.abs(by)}` : ''}</span>
+                    </p>
+                    <EstimateChart track={k.track} small label="{k.skill}: {Math.round(last.mean * 100)} percent, {by > 0 ? `up ${by}` : by < 0 ? `down ${-by}` : 'as before'}" />
+                  </div>
                 {/if}
               {:else}<p class="text-sm">Nothing counted yet.</p>{/each}
             </div>

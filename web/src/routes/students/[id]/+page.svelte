@@ -1,12 +1,15 @@
 <!-- One student: each skill's estimate with its interval, as it moved. -->
 <script lang="ts">
   import { page } from '$app/state';
-  import { api, need } from '$lib/api/client';
+  import { api, need, type StudentRecord } from '$lib/api/client';
   import EstimateChart from '$lib/progress/EstimateChart.svelte';
+  import WhoIsIt from '$lib/progress/WhoIsIt.svelte';
   import Load from '$lib/shell/Load.svelte';
   import { sayLength } from '$lib/units/length';
   import { settings } from '$lib/units/settings.svelte';
 
+  // What was read again after a change of hand or level, which moves the estimates.
+  let again = $state.raw<StudentRecord>();
   const ask = () => need(api.GET('/api/v1/students/{student}', { params: { path: { student: page.params.id ?? '' } } }));
   const percent = (p: number) => Math.round(p * 100);
 </script>
@@ -14,10 +17,10 @@
 <svelte:head><title>Student · Hodometer</title></svelte:head>
 
 <Load {ask}>
-  {#snippet children(record)}
+  {#snippet children(read)}
+    {@const record = again ?? read}
     <main class="mx-auto max-w-[1280px] px-6 py-6">
-      <h1 class="text-3xl">{record.student.name}</h1>
-      <p class="mt-1">{record.student.hand}-handed, {record.student.level}</p>
+      <WhoIsIt student={read.student} onsaved={async () => (again = await ask())} />
       {#if record.skills.length === 0}
         <p class="mt-6 max-w-xl">Nothing counted yet. Until then the tool goes by the level alone; every ball counted courtside makes it surer.</p>
       {:else}
