@@ -18,18 +18,18 @@
       <h1 class="text-3xl">Students</h1>
       <ul class="border-base-content mt-4 border-t">
         {#each records as r (r.student.id)}
-          <li class="border-base-300 grid items-center gap-4 border-b py-3 md:grid-cols-[16rem_1fr]">
+          <li class="border-base-300 grid items-center gap-4 border-b py-3 md:grid-cols-[11rem_1fr]">
             <div>
               <a class="text-lg font-semibold hover:underline" href="/students/{r.student.id}">{r.student.name}</a>
               <p class="text-sm">{r.student.hand}-handed, {r.student.level}</p>
             </div>
-            <div class="grid grid-cols-2 gap-x-8 gap-y-2 md:grid-cols-4">
+            <div class="grid grid-cols-2 gap-x-6 gap-y-2 md:grid-cols-4">
               {#each r.skills as k (k.skill)}
                 {@const last = k.track.at(-1)}
                 {@const by = last && k.track.length > 1 ? Math.round(last.mean * 100) - Math.round(k.track.at(-2)!.mean * 100) : 0}
                 {#if last}
                   <div>
-                    <p class="flex items-baseline gap-2 text-sm">
+                    <p class="flex items-baseline gap-2 text-sm whitespace-nowrap">
                       {k.skill.split(',')[0]}
                       <span class="ml-auto text-lg font-semibold tabular-nums">{Math.round(last.mean * 100)}%</span>
                       <span class="w-8 text-sm tabular-nums">{by ? `${by > 0 ? '▲' : '▼'}${Math.abs(by)}` : ''}</span>
