@@ -174,8 +174,9 @@
       />
     {/if}
     {#if offsets && side && back}
-      {@const s = v(side)}
-      {@const k = v(back)}
+      {@const s = v({ x: aim.x + Math.sign(side.x) * Math.max(Math.abs(side.x - aim.x), target.radius), y: aim.y })}
+      {@const k = v({ x: aim.x, y: aim.y + Math.max(back.y - aim.y, target.radius) })}
+      <!-- Outside the circle, however near the line it stands. -->
       <text class="measure" x={s.x} y={s.y + (s.y > c.y ? 1.15 : -0.55)} text-anchor="middle">{sayLength(offsets.fromSideline, settings.units)}</text>
       <text class="measure" x={k.x + 0.35} y={k.y + (lie === 'up' ? -0.5 : 0.3)} text-anchor={lie === 'up' ? 'middle' : 'start'}>{sayLength(offsets.fromBaseline, settings.units)}</text>
     {/if}
@@ -206,6 +207,9 @@
     cursor: grab;
     touch-action: none;
   }
+  /* An outline would be drawn in metres; the circle's own line says it. */
+  .handle,
+  .handle:focus,
   .handle:focus-visible {
     outline: none;
   }

@@ -4,7 +4,7 @@
 -->
 <script lang="ts">
   import type { Figure } from '$lib/api/client';
-  import { say } from '$lib/units/say';
+  import { say, sayChance } from '$lib/units/say';
 
   interface Props {
     figure: Figure;
@@ -15,13 +15,17 @@
 
   const id = $props.id();
   const shown = $derived(
-    figure.unit === 'chance' ? Math.round(figure.value * 100) : figure.unit === 'minutes' && figure.value < 10 ? Math.round(figure.value * 10) / 10 : Math.round(Math.min(figure.value, 99999))
+    figure.unit === 'chance'
+      ? sayChance(figure.value).replace('%', '')
+      : figure.unit === 'minutes' && figure.value < 10
+        ? String(Math.round(figure.value * 10) / 10)
+        : String(Math.round(Math.min(figure.value, 99999)))
   );
   const unit = $derived({ chance: '%', minutes: 'min', seconds: 's', balls: '', metres: 'm', count: '' }[figure.unit]);
-  const digits = $derived(String(shown).padStart(figure.unit === 'chance' || small ? 1 : 2, '0').split(''));
+  const digits = $derived(shown.padStart(figure.unit === 'chance' || small ? 1 : 2, '0').split(''));
   const range = $derived(
-    figure.low !== undefined && figure.high !== undefined
-      ? `${Math.round(figure.low * 100)}–${Math.round(figure.high * 100)}%`
+    figure.low !== undefined && figure.high !== undefined && sayChance(figure.low) !== sayChance(figure.high)
+      ? `${sayChance(figure.low).replace('%', '')}–${sayChance(figure.high)}`
       : undefined
   );
   const column = [...'0123456789'].join('\n');
@@ -57,7 +61,7 @@
   <span class="flex items-baseline gap-1" aria-hidden="true">
     <span class="drums figures">
       {#each digits as d, i (digits.length - i)}
-        {#if d === '.'}<span class="point">.</span>
+        {#if !(d >= '0' && d <= '9')}<span class="sign">{d}</span>
         {:else}<span class="drum"><span class="roll" style:transform="translateY(-{Number(d) * 10}%)">{column}</span></span>{/if}
       {/each}
     </span>
@@ -118,8 +122,8 @@
   .drum:last-child {
     border-right: 0;
   }
-  .point {
-    align-self: end;
+  .sign {
+    padding: 0 0.1em;
   }
   .roll {
     display: block;
