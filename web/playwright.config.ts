@@ -5,7 +5,7 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   forbidOnly: !!process.env.CI,
-  timeout: 60_000,
+  timeout: 120_000,
   expect: { timeout: 10_000 },
   reporter: [['list']],
   use: {
