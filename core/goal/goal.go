@@ -48,9 +48,6 @@ func (g Goal) Validate() (p units.Problems) {
 	return p
 }
 
-// ValidRate says whether p can be a success rate: above 0, at most 1.
-func ValidRate(p float64) bool { return p > 0 && p <= 1 }
-
 // MeanBalls is the mean number of balls to meet the goal at success rate p in
 // (0, 1], cut at Beyond.
 func (g Goal) MeanBalls(p float64) float64 {

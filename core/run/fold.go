@@ -101,7 +101,7 @@ func (f *fold) apply(e Event) {
 	case Point:
 		f.point(e)
 	case PickUp:
-		if i := f.blockAt(e.Block); i >= 0 && f.lesson.Blocks[i].Drill != nil {
+		if i := f.blockAt(e.Block); i >= 0 && s.Blocks[i].BasketLeft >= 0 { // there is a basket
 			s.Blocks[i].PickUps++
 			s.Blocks[i].BasketLeft = f.lesson.Blocks[i].Drill.Tempo.Basket
 			f.undoable(e, "balls picked up")

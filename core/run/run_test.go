@@ -94,6 +94,17 @@ func TestUndoAndUndoOfUndo(t *testing.T) {
 	require.Equal(t, 1, good())
 }
 
+// Where balls never run out there is nothing to pick up, whatever arrives.
+func TestNoBasketNoPickUp(t *testing.T) {
+	s := &script{l: theLesson(t)}
+	s.l.Blocks[drillBlock].Drill.Tempo.Basket = 0
+	s.add(Event{Kind: PickUp, Block: s.l.Blocks[drillBlock].ID})
+	require.Equal(t, "block", s.events[0].Validate(s.l)[0].Field)
+	b := Fold(s.l, s.events).Blocks[drillBlock]
+	require.Equal(t, -1, b.BasketLeft)
+	require.Zero(t, b.PickUps)
+}
+
 func TestClockOfTheBlock(t *testing.T) {
 	s := &script{l: theLesson(t)}
 	s.add(Event{Kind: Start})                                  // at 0 s
@@ -191,6 +202,7 @@ func TestImpossibleEventsNameTheField(t *testing.T) {
 		{"student", Event{Kind: Good, Block: d, Student: uid(999)}},
 		{"step", Event{Kind: Good, Block: d, Student: w, Step: 8}},
 		{"block", Event{Kind: Good, Block: g, Student: w}},
+		{"block", Event{Kind: PickUp, Block: g}},
 		{"value", Event{Kind: Point, Block: g, Value: 2}},
 		{"value", Event{Kind: Engagement, Student: w, Value: 11}},
 		{"undoes", Event{Kind: Undo, Undoes: uid(5000)}},

@@ -107,10 +107,7 @@
   <line x1={posts[0].x} y1={posts[0].y} x2={posts[1].x} y2={posts[1].y} stroke="var(--court-net)" stroke-width="0.16" stroke-dasharray="0.3 0.12" />
   {#each posts as post (post)}<circle cx={post.x} cy={post.y} r="0.22" fill="var(--court-net)" />{/each}
 
-  {#if target && other && !onmove}
-    {@const o = v(other)}
-    <circle cx={o.x} cy={o.y} r={target.radius} class="target" opacity="0.5" />
-  {:else if target && other}
+  {#if target && other}
     {@const o = v(other)}
     <circle cx={o.x} cy={o.y} r={target.radius} class="target" opacity="0.55" stroke-dasharray="0.25 0.2" />
   {/if}

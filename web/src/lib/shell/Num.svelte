@@ -16,12 +16,11 @@
     min?: number;
     max?: number;
     step?: number;
-    wide?: boolean;
     /** The label stands beside the field, not above it. */
     beside?: boolean;
     onset: (value: number) => void;
   }
-  let { label, value, unit = '', length = false, whole = false, min, max, step = 1, wide = false, beside = false, onset }: Props = $props();
+  let { label, value, unit = '', length = false, whole = false, min, max, step = 1, beside = false, onset }: Props = $props();
 
   const id = $props.id();
   let typed = $state<string>();
@@ -63,7 +62,7 @@
   <span class="flex items-center gap-1">
     <input
       {id}
-      class="input input-sm figures {wide || length ? 'w-28' : 'w-16'} border-base-content/60 px-2"
+      class="input input-sm figures {length ? 'w-28' : 'w-16'} border-base-content/60 px-2"
       class:border-error={wrong}
       inputmode={length ? 'text' : 'decimal'}
       autocomplete="off"
