@@ -28,7 +28,7 @@ var all = func() []Court {
 	for _, p := range tennisPlans {
 		out = append(out, p.court())
 	}
-	return append(out, tableTennis(), badminton(), pickleball())
+	return append(out, tableTennis(), badminton(), squash(), pickleball())
 }()
 
 // boxes are the four service boxes from..to metres beyond the net and half
@@ -59,15 +59,4 @@ func (c *Court) side(name string, x float64, areas ...Area) {
 	c.Lines = append(c.Lines,
 		Line{"left " + name, Point{-x, -c.HalfLength}, Point{-x, c.HalfLength}, areas},
 		Line{"right " + name, Point{x, -c.HalfLength}, Point{x, c.HalfLength}, areas})
-}
-
-// bands are depth zones from the net back, each ending at the next of tos.
-func bands(names, intents []string, tos ...float64) []Zone {
-	out := make([]Zone, len(tos))
-	from := 0.0
-	for i, to := range tos {
-		out[i] = Zone{names[i], intents[i], from, to}
-		from = to
-	}
-	return out
 }

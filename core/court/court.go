@@ -85,19 +85,31 @@ func (b Box) Contains(p Point) bool {
 	return p.X >= b.Min.X && p.X <= b.Max.X && p.Y >= b.Min.Y && p.Y <= b.Max.Y
 }
 
-// Court is the data of one court.
+// Walls are the heights, in metres, of the lines on the walls of a court that
+// has walls and no net. The front wall is the plane y = 0; the out line falls
+// straight along the sides from Out at the front to OutBack at the back.
+type Walls struct {
+	Tin         float64 `json:"tin"`
+	ServiceLine float64 `json:"serviceLine"`
+	Out         float64 `json:"out"`
+	OutBack     float64 `json:"outBack"`
+}
+
+// Court is the data of one court. One with Walls has its near end only: y runs
+// from 0 at the front wall to −HalfLength at the back.
 type Court struct {
 	ID         string           `json:"id"`
 	Sport      string           `json:"sport"`
 	Name       string           `json:"name"`
-	HalfLength float64          `json:"halfLength"` // net to baseline
+	HalfLength float64          `json:"halfLength"` // net to baseline, or front wall to back
 	HalfWidth  map[Area]float64 `json:"halfWidth"`  // centre to sideline
 	RunBack    float64          `json:"runBack"`    // floor drawn and usable behind the baseline
 	RunSide    float64          `json:"runSide"`    // floor drawn and usable outside the doubles sideline
 	Net        Net              `json:"net"`
+	Walls      *Walls           `json:"walls,omitempty"`
 	Lines      []Line           `json:"lines"`
 	Boxes      []Box            `json:"boxes"` // service boxes: "near deuce", "far ad"…
-	Zones      []Zone           `json:"zones"`
+	Schemes    []Scheme         `json:"schemes"`
 	Spots      []Spot           `json:"spots"`
 }
 
@@ -109,16 +121,28 @@ func (c *Court) half(a Area) float64 {
 	return c.HalfWidth[Singles]
 }
 
+// Target is the end in which the near player's ball must land: the far one, or
+// the only one there is.
+func (c *Court) Target() End {
+	if c.Walls != nil {
+		return Near
+	}
+	return Far
+}
+
 // In says whether a ball of a rally that must land at that end is in.
 func (c *Court) In(a Area, end End, p Point) bool {
+	if c.Walls != nil && end == Far {
+		return false
+	}
 	y := p.Y * end.sign()
 	return math.Abs(p.X) <= c.half(a) && y > 0 && y <= c.HalfLength
 }
 
 // InServe says whether a serve is in. The serve is struck from end from, from
 // the right (deuce) or left (ad) of the centre as the server faces the net, and
-// must land in the box diagonally opposite. It errs when the court has no such
-// box.
+// must land in the box diagonally opposite; between walls both stand at the near
+// end. It errs when the court has no such box.
 func (c *Court) InServe(a Area, from End, deuce bool, p Point) (bool, error) {
 	box, err := c.ServiceBox(a, from, deuce)
 	if err != nil {
@@ -130,7 +154,7 @@ func (c *Court) InServe(a Area, from End, deuce bool, p Point) (bool, error) {
 // ServiceBox is the box that a serve from that end and side must hit.
 func (c *Court) ServiceBox(a Area, from End, deuce bool) (Box, error) {
 	receiver, side := Near, "ad"
-	if from == Near {
+	if from == Near && c.Walls == nil {
 		receiver = Far
 	}
 	if deuce {
@@ -205,6 +229,9 @@ func (c *Court) Measure(a Area, p Point) Offsets {
 // OnFloor says whether p lies on the court or the run-off around it, where a
 // person or a cone may stand.
 func (c *Court) OnFloor(p Point) bool {
+	if c.Walls != nil && p.Y > 0 {
+		return false
+	}
 	return math.Abs(p.X) <= c.half(Doubles)+c.RunSide && math.Abs(p.Y) <= c.HalfLength+c.RunBack
 }
 
@@ -233,6 +260,8 @@ func (c *Court) ToEdge(a Area, end End, p Point, theta float64) float64 {
 // ahead, that reaches the far court between its sidelines at depth metres
 // beyond the net. Left is negative. From the centre it is symmetric; from a
 // corner the cross-court side is the wider, the more so the shorter the ball.
+// Between walls it is the window of first bounces depth metres from the front
+// wall, which the ball meets on the way: the court beyond it, as in a mirror.
 func (c *Court) Window(a Area, from Point, depth float64) (left, right float64) {
 	w := c.half(a)
 	return math.Atan2(-w-from.X, depth-from.Y), math.Atan2(w-from.X, depth-from.Y)

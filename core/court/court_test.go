@@ -125,23 +125,32 @@ func TestSpotsFollowTheHandAndTheEnd(t *testing.T) {
 	require.ErrorContains(t, err, `"kitchen"`)
 }
 
-func TestZonesCountFromEitherEnd(t *testing.T) {
-	for _, c := range All() {
-		for i, z := range c.Zones {
-			mid := Point{0, -(z.From + z.To) / 2}
-			got, fromNet := c.ZoneAt(mid, FromNet)
-			_, fromBase := c.ZoneAt(mid, FromBaseline)
-			require.Equal(t, z, got)
-			require.Equal(t, i+1, fromNet)
-			require.Equal(t, len(c.Zones)+1, fromNet+fromBase)
-			if i > 0 {
-				require.InDelta(t, c.Zones[i-1].To, z.From, 1e-12, "no gap between zones")
+// Every scheme covers the near end without gap or overlap; depth numbers of
+// the two schools add up; hands and ends mirror and turn.
+func TestZonesCoverTheCourt(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		c := rapid.SampledFrom(All()).Draw(t, "court")
+		require.Equal(t, ByDepth, c.Schemes[0].Kind)
+		require.GreaterOrEqual(t, len(c.Schemes), 2)
+		w := c.HalfWidth[Singles]
+		p := Point{w * float64(rapid.IntRange(-999, 999).Draw(t, "x")) / 1000, -c.HalfLength * float64(rapid.IntRange(1, 999).Draw(t, "y")) / 1000}
+		for _, s := range c.Schemes {
+			area := 0.0
+			for i, z := range s.Zones {
+				require.NotEmpty(t, z.Intent)
+				lo, hi := z.Corners[0], z.Corners[2]
+				area += (hi.X - lo.X) * (hi.Y - lo.Y)
+				require.Equal(t, len(s.Zones)+1, s.Number(i, FromNet)+s.Number(i, FromBaseline))
 			}
+			require.InDelta(t, 2*w*c.HalfLength, area, 1e-9, s.Name)
+			i := s.At(p, RightHand)
+			require.Zero(t, s.Zones[i].Distance(p))
+			require.Equal(t, i, s.At(p.Mirror(), LeftHand))
+			require.Equal(t, i, s.At(Point{-p.X, -p.Y}, RightHand), "the far end is the near one turned")
 		}
-		behind, n := c.ZoneAt(Point{0, -c.HalfLength - 1}, FromBaseline)
-		require.Equal(t, c.Zones[len(c.Zones)-1], behind)
-		require.Equal(t, 1, n)
-	}
+		d := c.Schemes[0]
+		require.Equal(t, 1, d.Number(d.At(Point{0, -c.HalfLength - 1}, RightHand), FromBaseline), "behind the baseline is the last")
+	})
 }
 
 // Mirroring the input mirrors the answer, and leaving the court along a ray
@@ -160,13 +169,14 @@ func TestMirrorAndEdgeProperties(t *testing.T) {
 		require.Equal(t, c.In(a, Far, p), c.In(a, Far, p.Mirror()))
 		require.InDelta(t, c.NetHeight(a, p.X), c.NetHeight(a, -p.X), 1e-12)
 		require.Equal(t, p, p.Mirror().Mirror())
-		run := c.ToEdge(a, Far, p, theta)
-		require.InDelta(t, run, c.ToEdge(a, Far, p.Mirror(), math.Pi-theta), 1e-9)
+		end := c.Target()
+		run := c.ToEdge(a, end, p, theta)
+		require.InDelta(t, run, c.ToEdge(a, end, p.Mirror(), math.Pi-theta), 1e-9)
 		if run > 0 {
 			inside := Point{p.X + 0.999*run*math.Cos(theta), p.Y + 0.999*run*math.Sin(theta)}
 			outside := Point{p.X + (run+1e-6)*math.Cos(theta), p.Y + (run+1e-6)*math.Sin(theta)}
-			require.True(t, c.In(a, Far, inside))
-			require.False(t, c.In(a, Far, outside))
+			require.True(t, c.In(a, end, inside))
+			require.False(t, c.In(a, end, outside))
 		}
 	})
 }
@@ -229,8 +239,35 @@ func TestCourtDataHangsTogether(t *testing.T) {
 			require.NoError(t, err)
 			near, err := c.ServiceBox(a, Far, true)
 			require.NoError(t, err)
-			require.Equal(t, near.Min, Point{-far.Max.X, -far.Max.Y})
+			if c.Walls == nil {
+				require.Equal(t, near.Min, Point{-far.Max.X, -far.Max.Y})
+			}
 			require.LessOrEqual(t, far.Max.Y, c.HalfLength)
 		}
 	}
+}
+
+// WSF court specification [rule; memory].
+func TestTheSquashCourtIsTheRuleBooks(t *testing.T) {
+	c := named(t, "squash")
+	require.InDelta(t, 9.75, c.HalfLength, 1e-9)
+	require.InDelta(t, 6.40, 2*c.HalfWidth[Singles], 1e-9)
+	require.Equal(t, Walls{Tin: 0.48, ServiceLine: 1.78, Out: 4.57, OutBack: 2.13}, *c.Walls)
+	tee, err := c.SpotFor("T", LeftHand, Near)
+	require.NoError(t, err)
+	require.InDelta(t, 4.26, c.Measure(Singles, tee).FromBaseline, 1e-9)
+	line, d := c.Nearest(Singles, tee)
+	require.Contains(t, []string{"short line", "half court line"}, line.Name)
+	require.InDelta(t, 0, d, 1e-9)
+	for _, b := range c.Boxes[:2] {
+		require.InDelta(t, 1.60, b.Max.X-b.Min.X, 1e-9)
+		require.InDelta(t, 1.60, b.Max.Y-b.Min.Y, 1e-9)
+	}
+	in, err := c.InServe(Singles, Near, true, Point{-2, -8})
+	require.NoError(t, err)
+	require.True(t, in, "from the right, into the left quarter")
+	in, _ = c.InServe(Singles, Near, true, Point{-2, -5})
+	require.False(t, in, "short of the short line")
+	require.False(t, c.In(Singles, Far, Point{0, 1}), "nothing lies beyond the front wall")
+	require.False(t, c.OnFloor(Point{0, 0.1}))
 }

@@ -10,4 +10,7 @@
 // A court is data (see tennis.go) read by one set of functions: adding a court
 // is adding data. Dimensions: ITF Rules of Tennis, rule 1, and its
 // 10-and-under appendix [rule; memory].
+//
+// Squash has no net: the origin lies on the floor at the middle of the front
+// wall, y is negative into the court, and there is a near end only.
 package court

@@ -53,9 +53,14 @@ func (p plan) court() Court {
 	if v >= l {
 		attack = l * 21 / 39
 	}
-	c.Zones = bands([]string{"net", "attack", "set-up", "neutral"},
-		[]string{"finish on the volley", "hit down and find angles", "take it early, approach", "neutral rally"},
-		attack/2, attack, (attack+l)/2, l)
+	c.Schemes = []Scheme{
+		depth(s, []float64{attack / 2, attack, (attack + l) / 2, l},
+			piece{"net", "finish on the volley"}, piece{"attack", "hit down and find angles"},
+			piece{"set-up", "take it early, approach"}, piece{"neutral", "neutral rally"}),
+		sides(s, l, s/3,
+			piece{"backhand", "cross-court first, straight to change"}, piece{"middle", "step round, choose the side"},
+			piece{"forehand", "cross-court first, straight to change"}),
+	}
 	c.Spots = []Spot{
 		{"deuce corner", Point{s, -l}, false},
 		{"ad corner", Point{-s, -l}, false},

@@ -2,13 +2,29 @@ package court
 
 import "math"
 
-// Zone is a band of depth across one end, From to To metres from the net, with
-// what a student there should be trying to do.
+// Zone is a piece of the near end, as a right-hander stands in it, with what a
+// student there should be trying to do.
 type Zone struct {
-	Name   string  `json:"name"`
-	Intent string  `json:"intent"`
-	From   float64 `json:"from"`
-	To     float64 `json:"to"`
+	Name    string  `json:"name"`
+	Intent  string  `json:"intent"`
+	Corners []Point `json:"corners"` // a convex polygon, in order
+}
+
+// Kind is what the zones of a scheme tell apart.
+type Kind string
+
+// The kinds. A depth scheme lists its zones from the net (or front wall) back.
+const (
+	ByDepth  Kind = "depth"
+	BySide   Kind = "side"
+	ByCorner Kind = "corner"
+)
+
+// Scheme is one way to divide the court into zones.
+type Scheme struct {
+	Name  string `json:"name"`
+	Kind  Kind   `json:"kind"`
+	Zones []Zone `json:"zones"`
 }
 
 // Numbering is where a coach starts to count depth zones. Two schools count
@@ -21,18 +37,78 @@ const (
 	FromBaseline Numbering = "fromBaseline"
 )
 
-// ZoneAt is the depth zone that p stands in, and its number (1 to the number
-// of zones) counted as that school counts. Behind the baseline is the last
-// band. It is the same at both ends.
-func (c *Court) ZoneAt(p Point, n Numbering) (Zone, int) {
-	depth := math.Abs(p.Y)
-	for i, z := range c.Zones {
-		if depth < z.To || i == len(c.Zones)-1 {
-			if n == FromBaseline {
-				return z, len(c.Zones) - i
-			}
-			return z, i + 1
+// Number of the i-th zone of a scheme, counted as that school counts.
+func (s Scheme) Number(i int, n Numbering) int {
+	if n == FromBaseline {
+		return len(s.Zones) - i
+	}
+	return i + 1
+}
+
+// At is the index of the zone that a student of that hand stands in at p, on
+// either end; outside the lines it is the nearest zone's.
+func (s Scheme) At(p Point, hand Hand) int {
+	if p.Y > 0 { // the far end is the near end turned half round
+		p = Point{-p.X, -p.Y}
+	}
+	if hand == LeftHand {
+		p = p.Mirror()
+	}
+	best, least := 0, math.Inf(1)
+	for i, z := range s.Zones {
+		if d := z.Distance(p); d < least {
+			best, least = i, d
 		}
 	}
-	return Zone{}, 0
+	return best
+}
+
+// Distance in metres from p to the zone; zero inside it.
+func (z Zone) Distance(p Point) float64 {
+	least, turn, inside := math.Inf(1), 0.0, true
+	for i, a := range z.Corners {
+		b := z.Corners[(i+1)%len(z.Corners)]
+		side := (b.X-a.X)*(p.Y-a.Y) - (b.Y-a.Y)*(p.X-a.X)
+		if side*turn < 0 { // left of one edge and right of another
+			inside = false
+		}
+		if side != 0 {
+			turn = side
+		}
+		least = min(least, Line{From: a, To: b}.Distance(p))
+	}
+	if inside {
+		return 0
+	}
+	return least
+}
+
+// piece is one cell of a grid: a name and an intent, both possibly empty.
+type piece struct{ name, intent string }
+
+// grid divides the near end into rows of depth, ending at the next of tos, each
+// cut across at the x of cuts (from −half to half).
+func grid(half float64, tos, cuts []float64, cells ...piece) []Zone {
+	out, from, k := []Zone{}, 0.0, 0
+	for _, to := range tos {
+		left := -half
+		for _, right := range append(cuts[:len(cuts):len(cuts)], half) {
+			out = append(out, Zone{cells[k].name, cells[k].intent,
+				[]Point{{left, -to}, {right, -to}, {right, -from}, {left, -from}}})
+			left = right
+			k++
+		}
+		from = to
+	}
+	return out
+}
+
+// depth is a scheme of bands from the net back.
+func depth(half float64, tos []float64, cells ...piece) Scheme {
+	return Scheme{"depth", ByDepth, grid(half, tos, nil, cells...)}
+}
+
+// sides is a scheme of three lanes, backhand to forehand for a right-hander.
+func sides(half, long, middle float64, cells ...piece) Scheme {
+	return Scheme{"side", BySide, grid(half, []float64{long}, []float64{-middle, middle}, cells...)}
 }

@@ -45,18 +45,6 @@ type Wall struct {
 	Offset float64
 }
 
-// SquashWalls are the four walls of a singles court in its frame: the front
-// wall at y = 0, the back wall at y = −9.75, the sides at x = ±3.20 (WSF court
-// specification [rule; memory]).
-func SquashWalls() []Wall {
-	return []Wall{
-		{"front wall", Vec{0, -1, 0}, 0},
-		{"back wall", Vec{0, 1, 0}, -9.75},
-		{"right wall", Vec{-1, 0, 0}, -3.2},
-		{"left wall", Vec{1, 0, 0}, -3.2},
-	}
-}
-
 // Touch is one meeting with a wall or the floor.
 type Touch struct {
 	On string // the wall's name, or "floor"

@@ -84,7 +84,7 @@ func TestAfterTheBounce(t *testing.T) {
 func TestSquashWallToWall(t *testing.T) {
 	b := named(t, "squash")
 	names := func(l Launch) (out []string) {
-		for _, k := range Rebound(b, Standard, l, SquashWalls()) {
+		for _, k := range Rebound(b, Standard, l, WallsOf(squashCourt(t))) {
 			out = append(out, k.On)
 		}
 		return out
@@ -96,12 +96,12 @@ func TestSquashWallToWall(t *testing.T) {
 	require.Equal(t, []string{"right wall", "front wall"}, names(boast)[:2])
 	mirrored := boast
 	mirrored.From.X, mirrored.Heading = -boast.From.X, -boast.Heading
-	a, m := Rebound(b, Standard, boast, SquashWalls()), Rebound(b, Standard, mirrored, SquashWalls())
+	a, m := Rebound(b, Standard, boast, WallsOf(squashCourt(t))), Rebound(b, Standard, mirrored, WallsOf(squashCourt(t)))
 	require.Len(t, m, len(a))
 	for i := range a {
 		require.InDelta(t, a[i].At.X, -m[i].At.X, 1e-6)
 		require.InDelta(t, a[i].At.Y, m[i].At.Y, 1e-6)
-		for _, w := range SquashWalls() {
+		for _, w := range WallsOf(squashCourt(t)) {
 			require.GreaterOrEqual(t, a[i].At.dot(w.Normal)-w.Offset, b.Diameter/2-1e-6, "the ball stays in the court")
 		}
 	}

@@ -207,15 +207,19 @@ func (s *solver) guess() (u unknowns, ok bool, why string) {
 	return unknowns{stretch / t, -fall/t + g*t/2, 0}, true, ""
 }
 
-// root is Broyden's method: the model gives the first slope, each flight
-// corrects it.
+// root starts Broyden's method with the model's slope.
 func (s *solver) root(u unknowns) (unknowns, bool) {
-	goal := outcome{s.distance, 0, s.feed.Want}
 	inv, ok := s.slope(u)
 	if !ok {
 		return u, false
 	}
-	got, landed := s.shoot(u)
+	return broyden(outcome{s.distance, 0, s.feed.Want}, u, inv, s.shoot)
+}
+
+// broyden looks for the unknowns that come out at the goal: inv is the inverse
+// of the first slope, each flight corrects it.
+func broyden(goal outcome, u unknowns, inv matrix, shoot func(unknowns) (outcome, bool)) (unknowns, bool) {
+	got, landed := shoot(u)
 	if !landed {
 		return u, false
 	}
@@ -231,7 +235,7 @@ func (s *solver) root(u unknowns) (unknowns, bool) {
 			step = outcome{k * step[0], k * step[1], k * step[2]}
 		}
 		next := unknowns{math.Max(0.05, u[0]+step[0]), u[1] + step[1], u[2] + step[2]}
-		after, landed := s.shoot(next)
+		after, landed := shoot(next)
 		if !landed {
 			return u, false
 		}

@@ -1,0 +1,177 @@
+package flight
+
+import (
+	"fmt"
+	"math"
+
+	"hodometer/core/court"
+)
+
+// A rally's tempo: the ball leaves one player's racket at the pace, passes the
+// net with the clearance, bounces and is met at the same place on the other
+// side (between walls: comes back to the same depth). Balls a minute are 60 s
+// over that time, since each player's stroke is the next one's feed.
+
+// Exchange is where the strokes of a rally are made, by common practice [trade].
+type Exchange struct {
+	Ball   string
+	Depth  float64 // from the net or front wall, m
+	Height float64 // of the ball's centre at the stroke, m
+	Volley bool    // met before it bounces
+}
+
+// ExchangeOn is how a rally from the back of that court goes.
+func ExchangeOn(c *court.Court) Exchange {
+	switch c.ID {
+	case "tennisOrange":
+		return Exchange{"tennisOrange", c.HalfLength + 0.5, 0.9, false}
+	case "tennisRed":
+		return Exchange{"tennisRed", c.HalfLength + 0.5, 0.8, false}
+	case "tableTennis":
+		return Exchange{"tableTennis", c.HalfLength + 0.3, 0.25, false}
+	case "badminton":
+		return Exchange{"shuttle", 4.5, 1.9, true}
+	case "squash":
+		return Exchange{"squash", 7, 0.7, false}
+	case "pickleball":
+		return Exchange{"pickleball", c.HalfLength + 0.3, 0.8, false}
+	default:
+		return Exchange{"tennis", c.HalfLength + 0.5, 1.0, false}
+	}
+}
+
+// Beat is one ball of a rally.
+type Beat struct {
+	Seconds  float64 // stroke to stroke
+	Launch   Launch
+	Bounce   *Moment
+	Met      Moment
+	Feasible bool
+	Reason   string
+}
+
+// BallsPerMinute of a rally of such beats.
+func (b Beat) BallsPerMinute() float64 { return 60 / b.Seconds }
+
+// BeatAt is the ball of a rally at that pace (m/s off the racket), clearance
+// (m, of the ball's centre over the net, or tin) and topspin (rad/s).
+func BeatAt(c *court.Court, air Air, pace, clearance, top float64) Beat {
+	x := ExchangeOn(c)
+	b, err := BallByID(x.Ball)
+	if err != nil {
+		return Beat{Reason: err.Error()}
+	}
+	m := b.in(air)
+	from := Vec{0, -x.Depth, x.Height}
+	want := c.NetHeight(court.Doubles, 0) + clearance
+	if c.Walls != nil {
+		want = c.Walls.Tin + clearance
+	}
+	// The flatter launch that passes y = 0 at the wanted height: its height there
+	// grows with elevation until the ball no longer gets there.
+	over := func(elevation float64) float64 {
+		l := Launch{From: from, Speed: pace, Elevation: elevation, Top: top}
+		f := m.fly(Moment{0, from, l.velocity()}, l.spin(), Options{Ground: -5})
+		if !f.Crossed {
+			return math.Inf(-1)
+		}
+		return f.Net.At.Z - want
+	}
+	lo, hi := -0.6, -0.6
+	for hi < 1.2 && over(hi) < 0 {
+		lo, hi = hi, hi+0.05
+	}
+	if hi >= 1.2 {
+		return Beat{Reason: "At that pace the ball does not get over at that height."}
+	}
+	for range 40 {
+		if mid := (lo + hi) / 2; over(mid) < 0 {
+			lo = mid
+		} else {
+			hi = mid
+		}
+	}
+	return m.beat(c, x, Launch{From: from, Speed: pace, Elevation: hi, Top: top})
+}
+
+// beat plays the launch until it is met.
+func (m *medium) beat(c *court.Court, x Exchange, l Launch) Beat {
+	r := m.ball.Diameter / 2
+	surfaces := []Wall{{"floor", Vec{0, 0, 1}, 0}, {"player", Vec{0, -1, 0}, -x.Depth - r}}
+	if c.Walls != nil {
+		surfaces = []Wall{{"floor", Vec{0, 0, 1}, 0}, {"player", Vec{0, 1, 0}, -x.Depth - r}, {"front wall", Vec{0, -1, 0}, 0}}
+	}
+	out := Beat{Launch: l}
+	now, spin := Moment{0, l.From, l.velocity()}, l.spin()
+	for {
+		next, hit := m.until(now, spin, surfaces, r)
+		if hit < 0 {
+			out.Reason = "It does not come down within ten seconds."
+			return out
+		}
+		switch surfaces[hit].Name {
+		case "player":
+			out.Met, out.Seconds = next, next.Time
+			out.Feasible = out.Bounce != nil || x.Volley || c.Walls != nil
+			if !out.Feasible {
+				out.Reason = "It flies past the baseline before it bounces."
+			}
+			return out
+		case "floor":
+			if out.Bounce != nil || x.Volley { // met at the latest here
+				out.Met, out.Seconds, out.Feasible = next, next.Time, !x.Volley
+				if x.Volley {
+					out.Reason = "It comes down before it gets to the partner."
+				}
+				return out
+			}
+			bounce := next
+			out.Bounce = &bounce
+			if long := math.Abs(next.At.Y) - c.HalfLength; long > 0 {
+				out.Reason = fmt.Sprintf("It bounces %.1f m past the baseline.", long)
+				out.Met, out.Seconds = next, next.Time
+				return out
+			}
+		}
+		next.Velocity, spin = m.ball.Bounce(next.Velocity, spin, surfaces[hit].Normal)
+		now = next
+	}
+}
+
+// Holding is the least topspin in rad/s, up to 5 000 rpm, that keeps such a
+// ball in court, and whether there is one.
+func Holding(c *court.Court, air Air, pace, clearance float64) (top float64, ok bool) {
+	for rpm := 0.0; rpm <= 5000; rpm += 100 {
+		if BeatAt(c, air, pace, clearance, RPM(rpm)).Feasible {
+			return RPM(rpm), true
+		}
+	}
+	return 0, false
+}
+
+// PaceFor is the pace whose rally has so many balls a minute at that clearance
+// and topspin: tempo grows with pace, so halve. It says why where there is none.
+func PaceFor(c *court.Court, air Air, perMinute, clearance, top float64) Beat {
+	const slow, fast = 2.0, 70.0
+	lo, hi := slow, fast
+	for range 40 {
+		mid := (lo + hi) / 2
+		b := BeatAt(c, air, mid, clearance, top)
+		switch {
+		case b.Seconds == 0: // does not get over: more
+			lo = mid
+		case b.BallsPerMinute() < perMinute:
+			lo = mid
+		default:
+			hi = mid
+		}
+	}
+	b := BeatAt(c, air, hi, clearance, top)
+	if math.Abs(b.BallsPerMinute()-perMinute) > 0.01*perMinute {
+		b.Feasible = false
+		if b.Reason == "" {
+			b.Reason = "At that height no pace gives that tempo."
+		}
+	}
+	return b
+}
