@@ -47,7 +47,7 @@ func (s Spread) Within(edge func(theta float64) float64) float64 {
 
 // Hit is the chance to land in the circle of radius r around the aim, in court.
 func (s Spread) Hit(c *court.Court, a court.Area, aim court.Point, r float64) float64 {
-	return s.Within(func(theta float64) float64 { return min(r, c.ToEdge(a, court.Far, aim, theta)) })
+	return s.Within(func(theta float64) float64 { return min(r, c.ToEdge(a, c.Target(), aim, theta)) })
 }
 
 // deviation of the spread in the direction of x and of y.
@@ -57,16 +57,21 @@ func (s Spread) deviation() (x, y float64) {
 }
 
 // Land is where balls aimed there go. Aligned with the court it is a product of
-// normal chances; a slanted spread is integrated.
+// normal chances; a slanted spread is integrated. Long is past the baseline or,
+// between walls, onto the back wall before it bounces.
 func (s Spread) Land(c *court.Court, a court.Area, aim court.Point) Landing {
 	x, y := s.deviation()
 	w := c.HalfWidth[a]
 	nx, ny := distuv.Normal{Mu: aim.X, Sigma: x}, distuv.Normal{Mu: aim.Y, Sigma: y}
 	out := Landing{Wide: nx.CDF(-w) + nx.Survival(w), Long: ny.Survival(c.HalfLength)}
+	deep := ny.CDF(c.HalfLength) - ny.CDF(0)
+	if c.Target() == court.Near {
+		out.Long, deep = ny.CDF(-c.HalfLength), ny.CDF(0)-ny.CDF(-c.HalfLength)
+	}
 	if s.Heading == 0 {
-		out.In = (1 - out.Wide) * (ny.CDF(c.HalfLength) - ny.CDF(0))
+		out.In = (1 - out.Wide) * deep
 	} else {
-		out.In = s.Within(func(theta float64) float64 { return c.ToEdge(a, court.Far, aim, theta) })
+		out.In = s.Within(func(theta float64) float64 { return c.ToEdge(a, c.Target(), aim, theta) })
 	}
 	return out
 }
