@@ -81,3 +81,44 @@ func TestMetres(t *testing.T) {
 	require.InDelta(t, 7, Metres([]court.Point{{X: 0, Y: 0}, {X: 3, Y: 0}, {X: 3, Y: 4}}), 1e-12)
 	require.Zero(t, Metres(nil))
 }
+
+// The product is named for the metres: a sequence sums them, mirrors, and gets
+// harder with less time and with distance.
+func TestSequence(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		cm := func(name string, lo, hi int) float64 { return float64(rapid.IntRange(lo, hi).Draw(t, name)) / 100 }
+		base := court.Point{Y: -12}
+		var balls, mirrored, hurried []Ball
+		for range rapid.IntRange(1, 6).Draw(t, "balls") {
+			b := Ball{court.Point{X: cm("x", -500, 500), Y: cm("y", -1300, -200)}, cm("available", 50, 300), cm("between", 0, 200), base}
+			balls = append(balls, b)
+			b.Contact = b.Contact.Mirror()
+			mirrored = append(mirrored, b)
+			b = balls[len(balls)-1]
+			b.Available *= 0.8
+			hurried = append(hurried, b)
+		}
+		legs, other, fast := Club.Sequence(base, balls), Club.Sequence(base, mirrored), Club.Sequence(base, hurried)
+		for i, l := range legs {
+			require.InDelta(t, l.Slack, other[i].Slack, 1e-9)
+			require.InDelta(t, l.Metres, other[i].Metres, 1e-9)
+			require.Less(t, fast[i].Slack, l.Slack)
+			require.GreaterOrEqual(t, l.Metres, max(0, l.Distance-Club.Reach)-1e-9)
+		}
+		require.Equal(t, base, legs[0].Stands)
+	})
+	// With all the time in the world the student is back at the base each time.
+	legs := Club.Sequence(court.Point{}, []Ball{{court.Point{X: 3}, 9, 9, court.Point{}}, {court.Point{X: -3}, 9, 9, court.Point{}}})
+	require.Equal(t, court.Point{}, legs[1].Stands)
+	require.InDelta(t, 3-1.2+2*(3-1.2), legs[0].Metres+legs[1].Metres, 1e-9, "out, back and out again, less the reach")
+}
+
+// Shifting never does worse than the base by its own measure.
+func TestSchoolsCompared(t *testing.T) {
+	replies := []Reply{{court.Point{X: -3.5, Y: -12}, 1.5, 1}, {court.Point{X: 3.5, Y: -12}, 1.8, 0.6}, {court.Point{X: 1, Y: -6}, 1.4, 0.5}}
+	s := Club.Compare(court.Point{Y: -12.2}, replies)
+	require.LessOrEqual(t, s.ShiftRatio, s.BaseRatio)
+	require.Less(t, s.Shift.X, 0.0, "toward the likelier and quicker reply")
+	even := Club.Compare(court.Point{Y: -12}, []Reply{{court.Point{X: -3, Y: -12}, 1.5, 1}, {court.Point{X: 3, Y: -12}, 1.5, 1}})
+	require.InDelta(t, even.BaseSlack, even.ShiftSlack, 1e-3, "the middle is the middle for both schools")
+}

@@ -34,8 +34,11 @@ func MeanPoints(a, b int, p float64) float64 {
 }
 
 // Chance that A wins a game under the rules; by two means from deuce on the
-// chance p²/(p² + (1−p)²).
+// chance p²/(p² + (1−p)²). Bent rules are followed score by score.
 func (r Rules) Chance(p float64) float64 {
+	if !r.plain() {
+		return r.Odds(Chances{Point: p}).ChanceA
+	}
 	if r.WinBy == 1 {
 		return ChanceA(r.To, r.To, p)
 	}
@@ -44,15 +47,18 @@ func (r Rules) Chance(p float64) float64 {
 	return before + deuce*p*p/(p*p+(1-p)*(1-p))
 }
 
-// MeanPoints of a game under the rules.
+// MeanPoints of a game under the rules: rallies, warm-up included.
 func (r Rules) MeanPoints(p float64) float64 {
+	if !r.plain() {
+		return r.Odds(Chances{Point: p}).MeanPoints
+	}
 	if r.WinBy == 1 {
-		return MeanPoints(r.To, r.To, p)
+		return float64(r.WarmUp) + MeanPoints(r.To, r.To, p)
 	}
 	deuce := r.reachDeuce(p)
 	// One point past To−1 each is where the short race stops; from there two
 	// points at a time, each pair ending it with chance p² + (1−p)².
-	return MeanPoints(r.To, r.To, p) - deuce + deuce*2/(p*p+(1-p)*(1-p))
+	return float64(r.WarmUp) + MeanPoints(r.To, r.To, p) - deuce + deuce*2/(p*p+(1-p)*(1-p))
 }
 
 // MeanMinutes of a game under the rules.

@@ -2,11 +2,12 @@ package game
 
 import (
 	"fmt"
+	"slices"
 
 	"hodometer/core/units"
 )
 
-// Side is one of the two sides of a game.
+// Side is one of the two sides of a game: players, pairs or teams.
 type Side int
 
 // The two sides.
@@ -15,63 +16,132 @@ const (
 	B Side = 1
 )
 
-// Rules of a game to a number of points, fed by the sides in turn.
+// Rules of a game, as data. The plain game is a race to To points; everything
+// past SecondsPerPoint bends it and may be left out.
 type Rules struct {
 	To               int     `json:"to"`
 	WinBy            int     `json:"winBy"`            // 1 or 2
-	FeedChangesEvery int     `json:"feedChangesEvery"` // points; 0: the coach feeds
+	FeedChangesEvery int     `json:"feedChangesEvery"` // rallies; 0: the coach feeds
 	SecondsPerPoint  float64 `json:"secondsPerPoint"`  // feed to feed, walking back included
+	// ToB is side B's target where it is not To: an uneven race.
+	ToB int `json:"toB,omitempty"`
+	// Cap is the score that wins whatever the lead; 0: none.
+	Cap int `json:"cap,omitempty"`
+	// WarmUp is how many rallies are played before any counts.
+	WarmUp int `json:"warmUp,omitempty"`
+	// Feeder says who feeds next where it is not by turns: "winner" or "loser".
+	Feeder string `json:"feeder,omitempty"`
+	// Set bundles rallies: they score within the set, and the set scores.
+	Set *Set `json:"set,omitempty"`
+	// Net says when the net, or another place worth having, changes hands: to
+	// the "winner" of a rally or of a "set". Side A has it first.
+	Net string `json:"net,omitempty"`
+	// OnlyNetScores: a rally won without the place takes it and scores nothing.
+	OnlyNetScores bool `json:"onlyNetScores,omitempty"`
+	// Marks are what a rally may carry that changes its worth or ended it.
+	Marks []Mark `json:"marks,omitempty"`
+	// OwnScores: sides play, but each player keeps a score.
+	OwnScores bool `json:"ownScores,omitempty"`
 }
+
+// Set is so many rallies of which the side with more gets Points, or Sweep when
+// the other won none. All are played. With as many each nobody scores.
+type Set struct {
+	Rallies int `json:"rallies"`
+	Points  int `json:"points"`
+	Sweep   int `json:"sweep"`
+}
+
+// Mark is a thing that can happen in a rally: a hit marker, both partners at the
+// net, a step back. Worth is the rally's points instead of one; Times multiplies
+// them; Bonus is added for the feeder's side, whoever wins the rally. Ends only
+// names why a rally ended at once, for the side that did it lost it.
+type Mark struct {
+	ID    string `json:"id"`
+	Words string `json:"words"`
+	Worth int    `json:"worth,omitempty"`
+	Times int    `json:"times,omitempty"`
+	Bonus int    `json:"bonus,omitempty"`
+	Ends  bool   `json:"ends,omitempty"`
+}
+
+// Rally is one rally as it was tapped.
+type Rally struct {
+	Winner Side     `json:"winner"`
+	Marks  []string `json:"marks,omitempty"`
+	Player *int     `json:"player,omitempty"` // who won it, where each keeps a score
+}
+
+// target of a side.
+func (r Rules) target(s Side) int {
+	if s == B && r.ToB > 0 {
+		return r.ToB
+	}
+	return r.To
+}
+
+// plain says whether the closed forms hold: nothing but a race.
+func (r Rules) plain() bool {
+	return r.ToB == 0 && r.Cap == 0 && r.Set == nil && !r.OnlyNetScores && len(r.Marks) == 0
+}
+
+// Most a game may ask for.
+const (
+	mostPoints  = 100
+	mostMarks   = 6
+	mostPlayers = 16
+)
 
 // Validate lists what is wrong with the rules.
 func (r Rules) Validate() (p units.Problems) {
-	if r.To < 1 || r.To > 100 {
-		p.Add("to", fmt.Sprintf("a game goes to 1 to 100 points, not %d", r.To))
+	within := func(field, what string, v, lo, hi int) {
+		if v < lo || v > hi {
+			p.Add(field, fmt.Sprintf("%s %d to %d, not %d", what, lo, hi, v))
+		}
 	}
+	within("to", "a game goes to", r.To, 1, mostPoints)
+	within("toB", "the other side's target is", r.ToB, 0, mostPoints)
 	if r.WinBy != 1 && r.WinBy != 2 {
 		p.Add("winBy", fmt.Sprintf("a game is won by 1 or by 2 points, not %d", r.WinBy))
 	}
-	if r.FeedChangesEvery < 0 || r.FeedChangesEvery > 50 {
-		p.Add("feedChangesEvery", fmt.Sprintf("the feed changes every 0 to 50 points, not %d", r.FeedChangesEvery))
+	if r.WinBy == 2 && r.ToB > 0 && r.ToB != r.To {
+		p.Add("winBy", "a race won by two needs equal targets")
 	}
+	within("feedChangesEvery", "the feed changes every", r.FeedChangesEvery, 0, 50)
 	if !(r.SecondsPerPoint >= 1 && r.SecondsPerPoint <= 300) {
 		p.Add("secondsPerPoint", fmt.Sprintf("a point takes 1 to 300 seconds, not %g", r.SecondsPerPoint))
 	}
-	return p
-}
-
-// Score is the state of a game.
-type Score struct {
-	Points    [2]int `json:"points"`
-	Games     [2]int `json:"games"`     // games won before this one
-	Feeder    Side   `json:"feeder"`    // who feeds the next point
-	FeedsLeft int    `json:"feedsLeft"` // points until the feed changes; 0: it does not
-	Over      bool   `json:"over"`
-	Winner    Side   `json:"winner"` // when over
-}
-
-// Start is the score before the first point.
-func (r Rules) Start() Score { return Score{FeedsLeft: r.FeedChangesEvery} }
-
-// Point is the score after that side wins a point. A point after the end opens
-// the next game, which the other side feeds first.
-func (r Rules) Point(s Score, winner Side) Score {
-	if s.Over {
-		games := s.Games
-		games[s.Winner]++
-		s = r.Start()
-		s.Games = games
-		s.Feeder = Side((games[A] + games[B]) % 2)
+	if r.Cap != 0 {
+		within("cap", "the cap is at", r.Cap, max(r.To, r.ToB), 2*mostPoints)
 	}
-	s.Points[winner]++
-	if r.FeedChangesEvery > 0 {
-		if s.FeedsLeft--; s.FeedsLeft == 0 {
-			s.FeedsLeft, s.Feeder = r.FeedChangesEvery, 1-s.Feeder
+	within("warmUp", "warm-up rallies number", r.WarmUp, 0, 50)
+	if r.Feeder != "" && r.Feeder != "winner" && r.Feeder != "loser" {
+		p.Add("feeder", fmt.Sprintf("the next feeder is the winner or the loser, not %q", r.Feeder))
+	}
+	if r.Set != nil {
+		within("set.rallies", "a set has", r.Set.Rallies, 2, 15)
+		within("set.points", "a set is worth", r.Set.Points, 1, 10)
+		within("set.sweep", "a sweep is worth", r.Set.Sweep, 0, 20)
+	}
+	switch {
+	case r.Net != "" && r.Net != "winner" && r.Net != "set":
+		p.Add("net", fmt.Sprintf("the net goes to the winner of a rally or of a set, not %q", r.Net))
+	case r.Net == "set" && r.Set == nil:
+		p.Add("net", "there is no set to win it by")
+	case r.OnlyNetScores && r.Net != "winner":
+		p.Add("onlyNetScores", "this needs the net to go to the winner of a rally")
+	}
+	if len(r.Marks) > mostMarks {
+		p.Add("marks", fmt.Sprintf("at most %d marks can be told apart courtside", mostMarks))
+	}
+	for i, m := range r.Marks {
+		field := fmt.Sprintf("marks[%d].", i)
+		if m.ID == "" || slices.IndexFunc(r.Marks, func(o Mark) bool { return o.ID == m.ID }) != i {
+			p.Add(field+"id", "each mark needs an id of its own")
 		}
+		within(field+"worth", "a mark is worth", m.Worth, 0, 10)
+		within(field+"times", "a mark multiplies by", m.Times, 0, 5)
+		within(field+"bonus", "a bonus is", m.Bonus, 0, 5)
 	}
-	lead := s.Points[winner] - s.Points[1-winner]
-	if s.Points[winner] >= r.To && lead >= r.WinBy {
-		s.Over, s.Winner = true, winner
-	}
-	return s
+	return p
 }
