@@ -6,6 +6,8 @@ import (
 	"testing"
 
 	"hodometer/core/court"
+	"hodometer/core/flight"
+	"hodometer/core/footwork"
 	"hodometer/core/goal"
 	"hodometer/core/units"
 
@@ -144,5 +146,25 @@ func TestImpossibleDrillsNameTheField(t *testing.T) {
 		p := d.Validate()
 		require.Len(t, p, 1, field)
 		require.Equal(t, field, p[0].Field)
+	}
+}
+
+// Two hundred feeds with their footwork: each solved, bounced, met at contact
+// height, and the student run through all of them.
+func BenchmarkTwoHundredFeeds(b *testing.B) {
+	ball, err := flight.BallByID("tennis")
+	require.NoError(b, err)
+	c, err := court.ByID("tennis")
+	require.NoError(b, err)
+	net := func(x float64) float64 { return c.NetHeight(court.Singles, x) }
+	for b.Loop() {
+		balls := make([]footwork.Ball, 0, 200)
+		for i := range 200 {
+			to := flight.Vec{X: 3 * math.Sin(float64(i)), Y: -8 - 2*math.Cos(float64(i)), Z: ball.Diameter / 2}
+			a := flight.Solve(ball, flight.Standard, flight.Feed{From: flight.Vec{X: 0.5, Y: 7, Z: 1}, To: to, By: flight.BySpeed, Want: 17, Net: net}, false)
+			met := flight.After(ball, flight.Standard, a.Flight.Landing, a.Flight.Spin, flight.Options{Ground: 0.7}).Landing
+			balls = append(balls, footwork.Ball{Contact: court.Point{X: met.At.X, Y: met.At.Y}, Available: met.Time, Between: 2, Recover: court.Point{Y: -12}})
+		}
+		footwork.Club.Sequence(court.Point{Y: -12}, balls)
 	}
 }
