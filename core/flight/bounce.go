@@ -29,12 +29,18 @@ func (b *Ball) Bounce(velocity, spin, normal Vec) (Vec, Vec) {
 	return out.plus(along), spin.add(-1/(b.Inertia*r), normal.cross(along))
 }
 
-// After is the flight from a bounce on the floor until the ball comes down
-// again, or is met at the contact height on its way up or down.
+// After is the flight from a bounce on the floor until the ball is met falling
+// through the contact height, or comes down again where it does not rise to it.
 func After(b *Ball, air Air, landing Moment, spin Vec, o Options) Flight {
 	m := b.in(air)
 	v, w := b.Bounce(landing.Velocity, spin, Vec{0, 0, 1})
-	return m.fly(Moment{landing.Time, landing.At, v}, w, o)
+	start := Moment{landing.Time, landing.At, v}
+	f := m.fly(start, w, o)
+	if f.Apex < o.Ground {
+		o.Ground = b.Diameter / 2
+		f = m.fly(start, w, o)
+	}
+	return f
 }
 
 // Wall is a flat surface that a ball can meet: points p with p·Normal = Offset,

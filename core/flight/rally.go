@@ -94,13 +94,35 @@ func BeatAt(c *court.Court, air Air, pace, clearance, top float64) Beat {
 	return m.beat(c, x, Launch{From: from, Speed: pace, Elevation: hi, Top: top})
 }
 
+// surfaces that a ball of the exchange can meet; the player is one of them.
+func (x Exchange) surfaces(c *court.Court, r float64) []Wall {
+	floor := Wall{"floor", Vec{0, 0, 1}, 0}
+	if c.Walls != nil {
+		return []Wall{floor, {"player", Vec{0, 1, 0}, -x.Depth - r}, {"front wall", Vec{0, -1, 0}, 0}}
+	}
+	return []Wall{floor, {"player", Vec{0, -1, 0}, -x.Depth - r}}
+}
+
+// BeatPath is the way of a beat's ball, for drawing.
+func BeatPath(c *court.Court, air Air, b Beat) []Moment {
+	x := ExchangeOn(c)
+	ball, err := BallByID(x.Ball)
+	if err != nil {
+		return nil
+	}
+	m := ball.in(air)
+	l := b.Launch
+	most := 2
+	if x.Volley {
+		most = 1
+	}
+	return moments(m.track(Moment{0, l.From, l.velocity()}, l.spin(), x.surfaces(c, ball.Diameter/2), func(floors int) bool { return floors < most }))
+}
+
 // beat plays the launch until it is met.
 func (m *medium) beat(c *court.Court, x Exchange, l Launch) Beat {
 	r := m.ball.Diameter / 2
-	surfaces := []Wall{{"floor", Vec{0, 0, 1}, 0}, {"player", Vec{0, -1, 0}, -x.Depth - r}}
-	if c.Walls != nil {
-		surfaces = []Wall{{"floor", Vec{0, 0, 1}, 0}, {"player", Vec{0, 1, 0}, -x.Depth - r}, {"front wall", Vec{0, -1, 0}, 0}}
-	}
+	surfaces := x.surfaces(c, r)
 	out := Beat{Launch: l}
 	now, spin := Moment{0, l.From, l.velocity()}, l.spin()
 	for {

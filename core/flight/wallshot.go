@@ -171,3 +171,53 @@ func (s *wallSolver) slopeAt(u unknowns) (matrix, bool) {
 	}
 	return invert(j)
 }
+
+// WallPath is the way of a shot between the walls of c, for drawing: up to its
+// first bounce on the floor, and from there to the second.
+func WallPath(b *Ball, air Air, c *court.Court, l Launch) (before, after []Moment) {
+	m := b.in(air)
+	surfaces := append([]Wall{{"floor", Vec{0, 0, 1}, 0}}, WallsOf(c)...)
+	path := m.track(Moment{0, l.From, l.velocity()}, l.spin(), surfaces, func(floors int) bool { return floors < 2 })
+	for i, t := range path {
+		if t.On == "floor" {
+			return moments(path[:i+1]), moments(path[i:])
+		}
+	}
+	return moments(path), nil
+}
+
+func moments(path []Touch) []Moment {
+	out := make([]Moment, len(path))
+	for i, t := range path {
+		out[i] = t.Moment
+	}
+	return out
+}
+
+// track follows a ball from surface to surface in steps of 20 ms, for drawing;
+// On names the surface where a step ends on one.
+func (m *medium) track(now Moment, spin Vec, surfaces []Wall, more func(floors int) bool) []Touch {
+	out := []Touch{{"", now}}
+	floors := 0
+	for range 16 {
+		at, hit := m.until(now, spin, surfaces, m.ball.Diameter/2)
+		a := m.accel(now.Velocity, spin)
+		for t := now; t.Time+0.02 < at.Time; {
+			t, a, _ = m.step(t, a, spin, 0.02)
+			out = append(out, Touch{"", t})
+		}
+		if hit < 0 {
+			return out
+		}
+		out = append(out, Touch{surfaces[hit].Name, at})
+		if surfaces[hit].Name == "floor" {
+			floors++
+		}
+		if surfaces[hit].Name == "player" || !more(floors) {
+			return out
+		}
+		at.Velocity, spin = m.ball.Bounce(at.Velocity, spin, surfaces[hit].Normal)
+		now = at
+	}
+	return out
+}

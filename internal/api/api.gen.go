@@ -70,6 +70,7 @@ func (e FlightQuestionBall) Valid() bool {
 const (
 	FlightQuestionCourtBadminton    FlightQuestionCourt = "badminton"
 	FlightQuestionCourtPickleball   FlightQuestionCourt = "pickleball"
+	FlightQuestionCourtSquash       FlightQuestionCourt = "squash"
 	FlightQuestionCourtTableTennis  FlightQuestionCourt = "tableTennis"
 	FlightQuestionCourtTennis       FlightQuestionCourt = "tennis"
 	FlightQuestionCourtTennisOrange FlightQuestionCourt = "tennisOrange"
@@ -82,6 +83,8 @@ func (e FlightQuestionCourt) Valid() bool {
 	case FlightQuestionCourtBadminton:
 		return true
 	case FlightQuestionCourtPickleball:
+		return true
+	case FlightQuestionCourtSquash:
 		return true
 	case FlightQuestionCourtTableTennis:
 		return true
@@ -122,14 +125,23 @@ func (e FootworkAnswerEffort) Valid() bool {
 
 // Defines values for GoalQuestionKind.
 const (
-	InARow GoalQuestionKind = "inARow"
-	Total  GoalQuestionKind = "total"
+	BestRally GoalQuestionKind = "bestRally"
+	InARow    GoalQuestionKind = "inARow"
+	TeamTotal GoalQuestionKind = "teamTotal"
+	Timed     GoalQuestionKind = "timed"
+	Total     GoalQuestionKind = "total"
 )
 
 // Valid indicates whether the value is a known member of the GoalQuestionKind enum.
 func (e GoalQuestionKind) Valid() bool {
 	switch e {
+	case BestRally:
+		return true
 	case InARow:
+		return true
+	case TeamTotal:
+		return true
+	case Timed:
 		return true
 	case Total:
 		return true
@@ -138,10 +150,40 @@ func (e GoalQuestionKind) Valid() bool {
 	}
 }
 
+// Defines values for LikelyBallEnd.
+const (
+	Hit LikelyBallEnd = "hit"
+	In  LikelyBallEnd = "in"
+	Net LikelyBallEnd = "net"
+	Out LikelyBallEnd = "out"
+)
+
+// Valid indicates whether the value is a known member of the LikelyBallEnd enum.
+func (e LikelyBallEnd) Valid() bool {
+	switch e {
+	case Hit:
+		return true
+	case In:
+		return true
+	case Net:
+		return true
+	case Out:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for RotationQuestionKind.
 const (
-	RotationQuestionKindDoubles    RotationQuestionKind = "doubles"
-	RotationQuestionKindRoundRobin RotationQuestionKind = "roundRobin"
+	RotationQuestionKindDoubles     RotationQuestionKind = "doubles"
+	RotationQuestionKindLine        RotationQuestionKind = "line"
+	RotationQuestionKindOnDeck      RotationQuestionKind = "onDeck"
+	RotationQuestionKindRoles       RotationQuestionKind = "roles"
+	RotationQuestionKindRoundRobin  RotationQuestionKind = "roundRobin"
+	RotationQuestionKindStations    RotationQuestionKind = "stations"
+	RotationQuestionKindTwoLines    RotationQuestionKind = "twoLines"
+	RotationQuestionKindWinnersStay RotationQuestionKind = "winnersStay"
 )
 
 // Valid indicates whether the value is a known member of the RotationQuestionKind enum.
@@ -149,7 +191,64 @@ func (e RotationQuestionKind) Valid() bool {
 	switch e {
 	case RotationQuestionKindDoubles:
 		return true
+	case RotationQuestionKindLine:
+		return true
+	case RotationQuestionKindOnDeck:
+		return true
+	case RotationQuestionKindRoles:
+		return true
 	case RotationQuestionKindRoundRobin:
+		return true
+	case RotationQuestionKindStations:
+		return true
+	case RotationQuestionKindTwoLines:
+		return true
+	case RotationQuestionKindWinnersStay:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ShapeKind.
+const (
+	Circle    ShapeKind = "circle"
+	Gate      ShapeKind = "gate"
+	Object    ShapeKind = "object"
+	Rectangle ShapeKind = "rectangle"
+)
+
+// Valid indicates whether the value is a known member of the ShapeKind enum.
+func (e ShapeKind) Valid() bool {
+	switch e {
+	case Circle:
+		return true
+	case Gate:
+		return true
+	case Object:
+		return true
+	case Rectangle:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SigmaQuestionLevel.
+const (
+	Beginner    SigmaQuestionLevel = "beginner"
+	Club        SigmaQuestionLevel = "club"
+	Performance SigmaQuestionLevel = "performance"
+)
+
+// Valid indicates whether the value is a known member of the SigmaQuestionLevel enum.
+func (e SigmaQuestionLevel) Valid() bool {
+	switch e {
+	case Beginner:
+		return true
+	case Club:
+		return true
+	case Performance:
 		return true
 	default:
 		return false
@@ -178,6 +277,7 @@ func (e TargetQuestionArea) Valid() bool {
 const (
 	TargetQuestionCourtBadminton    TargetQuestionCourt = "badminton"
 	TargetQuestionCourtPickleball   TargetQuestionCourt = "pickleball"
+	TargetQuestionCourtSquash       TargetQuestionCourt = "squash"
 	TargetQuestionCourtTableTennis  TargetQuestionCourt = "tableTennis"
 	TargetQuestionCourtTennis       TargetQuestionCourt = "tennis"
 	TargetQuestionCourtTennisOrange TargetQuestionCourt = "tennisOrange"
@@ -191,6 +291,8 @@ func (e TargetQuestionCourt) Valid() bool {
 		return true
 	case TargetQuestionCourtPickleball:
 		return true
+	case TargetQuestionCourtSquash:
+		return true
 	case TargetQuestionCourtTableTennis:
 		return true
 	case TargetQuestionCourtTennis:
@@ -198,6 +300,90 @@ func (e TargetQuestionCourt) Valid() bool {
 	case TargetQuestionCourtTennisOrange:
 		return true
 	case TargetQuestionCourtTennisRed:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for TempoQuestionCourt.
+const (
+	TempoQuestionCourtBadminton    TempoQuestionCourt = "badminton"
+	TempoQuestionCourtPickleball   TempoQuestionCourt = "pickleball"
+	TempoQuestionCourtSquash       TempoQuestionCourt = "squash"
+	TempoQuestionCourtTableTennis  TempoQuestionCourt = "tableTennis"
+	TempoQuestionCourtTennis       TempoQuestionCourt = "tennis"
+	TempoQuestionCourtTennisOrange TempoQuestionCourt = "tennisOrange"
+	TempoQuestionCourtTennisRed    TempoQuestionCourt = "tennisRed"
+)
+
+// Valid indicates whether the value is a known member of the TempoQuestionCourt enum.
+func (e TempoQuestionCourt) Valid() bool {
+	switch e {
+	case TempoQuestionCourtBadminton:
+		return true
+	case TempoQuestionCourtPickleball:
+		return true
+	case TempoQuestionCourtSquash:
+		return true
+	case TempoQuestionCourtTableTennis:
+		return true
+	case TempoQuestionCourtTennis:
+		return true
+	case TempoQuestionCourtTennisOrange:
+		return true
+	case TempoQuestionCourtTennisRed:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for WindowQuestionArea.
+const (
+	WindowQuestionAreaDoubles WindowQuestionArea = "doubles"
+	WindowQuestionAreaSingles WindowQuestionArea = "singles"
+)
+
+// Valid indicates whether the value is a known member of the WindowQuestionArea enum.
+func (e WindowQuestionArea) Valid() bool {
+	switch e {
+	case WindowQuestionAreaDoubles:
+		return true
+	case WindowQuestionAreaSingles:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for WindowQuestionCourt.
+const (
+	WindowQuestionCourtBadminton    WindowQuestionCourt = "badminton"
+	WindowQuestionCourtPickleball   WindowQuestionCourt = "pickleball"
+	WindowQuestionCourtSquash       WindowQuestionCourt = "squash"
+	WindowQuestionCourtTableTennis  WindowQuestionCourt = "tableTennis"
+	WindowQuestionCourtTennis       WindowQuestionCourt = "tennis"
+	WindowQuestionCourtTennisOrange WindowQuestionCourt = "tennisOrange"
+	WindowQuestionCourtTennisRed    WindowQuestionCourt = "tennisRed"
+)
+
+// Valid indicates whether the value is a known member of the WindowQuestionCourt enum.
+func (e WindowQuestionCourt) Valid() bool {
+	switch e {
+	case WindowQuestionCourtBadminton:
+		return true
+	case WindowQuestionCourtPickleball:
+		return true
+	case WindowQuestionCourtSquash:
+		return true
+	case WindowQuestionCourtTableTennis:
+		return true
+	case WindowQuestionCourtTennis:
+		return true
+	case WindowQuestionCourtTennisOrange:
+		return true
+	case WindowQuestionCourtTennisRed:
 		return true
 	default:
 		return false
@@ -228,8 +414,17 @@ type Basis = units.Basis
 // Block defines model for Block.
 type Block = lesson.Block
 
+// CountRange Good balls, or the best streak, in the minutes; low is passed nine times in ten, high once in ten
+type CountRange = goal.Range
+
 // Court defines model for Court.
 type Court = court.Court
+
+// CurvePoint defines model for CurvePoint.
+type CurvePoint struct {
+	At     float64 `json:"at"`
+	Chance float64 `json:"chance"`
+}
 
 // Drill defines model for Drill.
 type Drill = drill.Drill
@@ -248,22 +443,32 @@ type Figure = units.Figure
 
 // FlightAnswer defines model for FlightAnswer.
 type FlightAnswer struct {
-	Apex   *float64 `json:"apex,omitempty"`
+	// After from the bounce on
+	After  *[]PathPoint `json:"after,omitempty"`
+	Apex   *float64     `json:"apex,omitempty"`
 	Bounce *struct {
 		Speed float64 `json:"speed"`
 		Time  float64 `json:"time"`
 		X     float64 `json:"x"`
 		Y     float64 `json:"y"`
 	} `json:"bounce,omitempty"`
-	Feasible bool    `json:"feasible"`
-	Launch   *Launch `json:"launch,omitempty"`
+
+	// Clearance of the ball's centre over the net or the tin
+	Clearance *float64 `json:"clearance,omitempty"`
+	Feasible  bool     `json:"feasible"`
+	Launch    *Launch  `json:"launch,omitempty"`
 
 	// Nearest the value of what was fixed that would do
 	Nearest *float64 `json:"nearest,omitempty"`
 
 	// NetHeight of the ball's centre over the floor where it crosses the net
-	NetHeight *float64 `json:"netHeight,omitempty"`
-	Reason    string   `json:"reason"`
+	NetHeight *float64     `json:"netHeight,omitempty"`
+	Path      *[]PathPoint `json:"path,omitempty"`
+	Reason    string       `json:"reason"`
+	TimeToNet *float64     `json:"timeToNet,omitempty"`
+
+	// Touches between walls
+	Touches *[]TouchPoint `json:"touches,omitempty"`
 }
 
 // FlightQuestion Either launch, or to and exactly one of speed, clearance, time and apex
@@ -283,6 +488,12 @@ type FlightQuestion struct {
 	// From A point on or over the court, metres
 	From   Place   `json:"from"`
 	Launch *Launch `json:"launch,omitempty"`
+
+	// Meet after the bounce the path ends falling through this height
+	Meet *float64 `json:"meet,omitempty"`
+
+	// Path also the path
+	Path *bool `json:"path,omitempty"`
 
 	// Speed m/s at launch
 	Speed *float64 `json:"speed,omitempty"`
@@ -327,6 +538,33 @@ type FootworkQuestion struct {
 	TimeConstant float64 `json:"timeConstant"`
 }
 
+// GameAnswer defines model for GameAnswer.
+type GameAnswer struct {
+	ChanceA     float64 `json:"chanceA"`
+	MeanMinutes float64 `json:"meanMinutes"`
+	MeanRallies float64 `json:"meanRallies"`
+	P90Minutes  float64 `json:"p90Minutes"`
+	P90Rallies  int     `json:"p90Rallies"`
+
+	// Sampled the rules were too tangled to follow every score; played a thousand times instead, within 3 %
+	Sampled bool `json:"sampled"`
+}
+
+// GameQuestion defines model for GameQuestion.
+type GameQuestion struct {
+	// FeederEdge added to the feeder's chance
+	FeederEdge *float64 `json:"feederEdge,omitempty"`
+
+	// Marks chance of each mark in a rally
+	Marks *map[string]float64 `json:"marks,omitempty"`
+
+	// PointChance A wins a rally
+	PointChance float64 `json:"pointChance"`
+
+	// Rules Rules of a game; what is left out is not played
+	Rules Rules `json:"rules"`
+}
+
 // Goal defines model for Goal.
 type Goal = goal.Goal
 
@@ -338,26 +576,45 @@ type GoalAnswer struct {
 	Beyond       bool    `json:"beyond"`
 	ChanceInTime float64 `json:"chanceInTime"`
 
+	// Curve chance to be done after so many balls
+	Curve *[]CurvePoint `json:"curve,omitempty"`
+
 	// FittingCount the largest count of this kind that is met in the time with 80 % certainty
-	FittingCount  int     `json:"fittingCount"`
-	MeanBalls     float64 `json:"meanBalls"`
-	MeanMinutes   float64 `json:"meanMinutes"`
-	MedianBalls   float64 `json:"medianBalls"`
-	MedianMinutes float64 `json:"medianMinutes"`
-	P90Balls      float64 `json:"p90Balls"`
-	P90Minutes    float64 `json:"p90Minutes"`
+	FittingCount int `json:"fittingCount"`
+
+	// InTime Good balls, or the best streak, in the minutes; low is passed nine times in ten, high once in ten
+	InTime        *CountRange `json:"inTime,omitempty"`
+	MeanBalls     float64     `json:"meanBalls"`
+	MeanMinutes   float64     `json:"meanMinutes"`
+	MedianBalls   float64     `json:"medianBalls"`
+	MedianMinutes float64     `json:"medianMinutes"`
+	P90Balls      float64     `json:"p90Balls"`
+	P90Minutes    float64     `json:"p90Minutes"`
+
+	// SecondsFor80 the longest time between feeds that meets the goal in the minutes with 80 % chance
+	SecondsFor80 *float64 `json:"secondsFor80,omitempty"`
 }
 
-// GoalQuestion defines model for GoalQuestion.
+// GoalQuestion timed counts good balls and bestRally the longest streak in the minutes, with count as the mark to beat; teamTotal is filled by players in turn, each with a rate of their own
 type GoalQuestion struct {
 	// Basket 0 means balls never run out
-	Basket         *int             `json:"basket,omitempty"`
-	Count          int              `json:"count"`
-	Kind           GoalQuestionKind `json:"kind"`
-	Minutes        float64          `json:"minutes"`
-	PickUpMinutes  *float64         `json:"pickUpMinutes,omitempty"`
-	SecondsPerBall float64          `json:"secondsPerBall"`
-	SuccessRate    float64          `json:"successRate"`
+	Basket *int `json:"basket,omitempty"`
+
+	// Count asked for by total
+	Count *int `json:"count,omitempty"`
+
+	// Curve also the chance by number of balls
+	Curve         *bool            `json:"curve,omitempty"`
+	Kind          GoalQuestionKind `json:"kind"`
+	Minutes       float64          `json:"minutes"`
+	PickUpMinutes *float64         `json:"pickUpMinutes,omitempty"`
+
+	// Rates for teamTotal
+	Rates          *[]float64 `json:"rates,omitempty"`
+	SecondsPerBall float64    `json:"secondsPerBall"`
+
+	// SuccessRate asked for by all but teamTotal
+	SuccessRate *float64 `json:"successRate,omitempty"`
 }
 
 // GoalQuestionKind defines model for GoalQuestion.Kind.
@@ -365,15 +622,36 @@ type GoalQuestionKind string
 
 // HandicapAnswer defines model for HandicapAnswer.
 type HandicapAnswer struct {
-	ChanceA float64 `json:"chanceA"`
-	TargetA int     `json:"targetA"`
-	TargetB int     `json:"targetB"`
+	ChanceA     float64        `json:"chanceA"`
+	MeanMinutes *float64       `json:"meanMinutes,omitempty"`
+	Table       *[]HandicapRow `json:"table,omitempty"`
+	TargetA     int            `json:"targetA"`
+	TargetB     int            `json:"targetB"`
 }
 
 // HandicapQuestion defines model for HandicapQuestion.
 type HandicapQuestion struct {
-	LongestTarget int     `json:"longestTarget"`
-	PointChance   float64 `json:"pointChance"`
+	LongestTarget int `json:"longestTarget"`
+
+	// Minutes the game must fit
+	Minutes         *float64 `json:"minutes,omitempty"`
+	PointChance     float64  `json:"pointChance"`
+	SecondsPerPoint *float64 `json:"secondsPerPoint,omitempty"`
+
+	// Table also the fair race for every point chance from 0.50 to 0.90
+	Table *bool `json:"table,omitempty"`
+}
+
+// HandicapRow defines model for HandicapRow.
+type HandicapRow struct {
+	ChanceA float64 `json:"chanceA"`
+
+	// EvenChance A's chance with the longest target for both
+	EvenChance  float64 `json:"evenChance"`
+	MeanPoints  float64 `json:"meanPoints"`
+	PointChance float64 `json:"pointChance"`
+	TargetA     int     `json:"targetA"`
+	TargetB     int     `json:"targetB"`
 }
 
 // Id a UUIDv7 in lower case
@@ -396,6 +674,38 @@ type Lesson = lesson.Lesson
 // LessonSummary defines model for LessonSummary.
 type LessonSummary = club.Summary
 
+// LevelsAnswer defines model for LevelsAnswer.
+type LevelsAnswer struct {
+	Levels []struct {
+		// AgainstAverage chance to win a rally against an average player of the group
+		AgainstAverage float64 `json:"againstAverage"`
+		High           float64 `json:"high"`
+		Low            float64 `json:"low"`
+		Strength       float64 `json:"strength"`
+	} `json:"levels"`
+}
+
+// LevelsQuestion defines model for LevelsQuestion.
+type LevelsQuestion struct {
+	Players int `json:"players"`
+	Results []struct {
+		A    int `json:"a"`
+		B    int `json:"b"`
+		WonA int `json:"wonA"`
+		WonB int `json:"wonB"`
+	} `json:"results"`
+}
+
+// LikelyBall defines model for LikelyBall.
+type LikelyBall struct {
+	End LikelyBallEnd `json:"end"`
+	X   float64       `json:"x"`
+	Y   float64       `json:"y"`
+}
+
+// LikelyBallEnd defines model for LikelyBall.End.
+type LikelyBallEnd string
+
 // Match defines model for Match.
 type Match = lesson.Match
 
@@ -407,6 +717,15 @@ type Notice = lesson.Notice
 
 // Offsets defines model for Offsets.
 type Offsets = court.Offsets
+
+// PathPoint defines model for PathPoint.
+type PathPoint struct {
+	Speed float64 `json:"speed"`
+	T     float64 `json:"t"`
+	X     float64 `json:"x"`
+	Y     float64 `json:"y"`
+	Z     float64 `json:"z"`
+}
 
 // Place A point on or over the court, metres
 type Place struct {
@@ -420,6 +739,9 @@ type Plan = lesson.Plan
 
 // Point defines model for Point.
 type Point = court.Point
+
+// Preset A game as a coach would set it out
+type Preset = game.Preset
 
 // Problem RFC 9457 problem details
 type Problem struct {
@@ -454,23 +776,75 @@ type RaceQuestion struct {
 // Rate defines model for Rate.
 type Rate = drill.Rate
 
+// RecoveryAnswer defines model for RecoveryAnswer.
+type RecoveryAnswer struct {
+	// BaseRatio worst weighted time ratio waiting at the base
+	BaseRatio float64 `json:"baseRatio"`
+
+	// BaseSlack least slack in seconds waiting at the base
+	BaseSlack  float64 `json:"baseSlack"`
+	Shift      Point   `json:"shift"`
+	ShiftRatio float64 `json:"shiftRatio"`
+	ShiftSlack float64 `json:"shiftSlack"`
+}
+
+// RecoveryQuestion defines model for RecoveryQuestion.
+type RecoveryQuestion struct {
+	// Base A point on or over the court, metres
+	Base     Place   `json:"base"`
+	MaxSpeed float64 `json:"maxSpeed"`
+	Reach    float64 `json:"reach"`
+	Reaction float64 `json:"reaction"`
+	Replies  []struct {
+		Available float64  `json:"available"`
+		Weight    *float64 `json:"weight,omitempty"`
+		X         float64  `json:"x"`
+		Y         float64  `json:"y"`
+	} `json:"replies"`
+	TimeConstant float64 `json:"timeConstant"`
+}
+
 // RotationAnswer defines model for RotationAnswer.
 type RotationAnswer struct {
 	// Meetings How evenly it mixes; excess counts meetings over the least there can be
-	Meetings rotation.Tally   `json:"meetings"`
+	Meetings *rotation.Tally  `json:"meetings,omitempty"`
 	Rounds   []rotation.Round `json:"rounds"`
+
+	// Sheet Who holds which place on every turn, and what each player's part comes to, in seconds
+	Sheet *RotationSheet `json:"sheet,omitempty"`
 }
 
 // RotationQuestion defines model for RotationQuestion.
 type RotationQuestion struct {
-	Kind RotationQuestionKind `json:"kind"`
+	BallsPerTurn  *int                 `json:"ballsPerTurn,omitempty"`
+	ChangeSeconds *float64             `json:"changeSeconds,omitempty"`
+	Kind          RotationQuestionKind `json:"kind"`
 
-	// Players doubles asks for at least 4
-	Players int `json:"players"`
+	// MostWins winnersStay; out after so many in a row
+	MostWins *int `json:"mostWins,omitempty"`
+
+	// Places stations
+	Places *int `json:"places,omitempty"`
+
+	// Players roundRobin and doubles take up to 20; doubles and onDeck at least 4
+	Players        int      `json:"players"`
+	SecondsPerBall *float64 `json:"secondsPerBall,omitempty"`
+
+	// Turns 0 means until everyone has held each place equally often
+	Turns *int `json:"turns,omitempty"`
+
+	// Winners winnersStay; 0 for who stayed on, 1 for the challenger
+	Winners *[]int `json:"winners,omitempty"`
 }
 
 // RotationQuestionKind defines model for RotationQuestion.Kind.
 type RotationQuestionKind string
+
+// RotationSheet Who holds which place on every turn, and what each player's part comes to, in seconds
+type RotationSheet = rotation.Sheet
+
+// Rules Rules of a game; what is left out is not played
+type Rules = game.Rules
 
 // Run defines model for Run.
 type Run = club.Run
@@ -484,6 +858,34 @@ type RunSummary = club.Entry
 // Score defines model for Score.
 type Score = game.Score
 
+// ScoreQuestion defines model for ScoreQuestion.
+type ScoreQuestion struct {
+	Rallies []game.Rally `json:"rallies"`
+
+	// Rules Rules of a game; what is left out is not played
+	Rules Rules `json:"rules"`
+}
+
+// Shape What counts as a hit in place of the circle of that radius around the aim: a rectangle from min to max (a strip, or the ground beyond a line); a gate on the line y between left and right, passed on the way; an object of that size; a circle of the radius around a centre of its own
+type Shape struct {
+	// Centre A point on or over the court, metres
+	Centre *Place    `json:"centre,omitempty"`
+	Kind   ShapeKind `json:"kind"`
+	Left   *float64  `json:"left,omitempty"`
+
+	// Max A point on or over the court, metres
+	Max *Place `json:"max,omitempty"`
+
+	// Min A point on or over the court, metres
+	Min   *Place   `json:"min,omitempty"`
+	Right *float64 `json:"right,omitempty"`
+	Size  *float64 `json:"size,omitempty"`
+	Y     *float64 `json:"y,omitempty"`
+}
+
+// ShapeKind defines model for Shape.Kind.
+type ShapeKind string
+
 // SigmaAnswer defines model for SigmaAnswer.
 type SigmaAnswer struct {
 	High  float64 `json:"high"`
@@ -491,12 +893,21 @@ type SigmaAnswer struct {
 	Sigma float64 `json:"sigma"`
 }
 
-// SigmaQuestion defines model for SigmaQuestion.
+// SigmaQuestion One log, or several with circles of several sizes; with a level, what is believed of it joins in
 type SigmaQuestion struct {
-	Balls  int     `json:"balls"`
-	Hits   int     `json:"hits"`
-	Radius float64 `json:"radius"`
+	Balls *int                `json:"balls,omitempty"`
+	Hits  *int                `json:"hits,omitempty"`
+	Level *SigmaQuestionLevel `json:"level,omitempty"`
+	Logs  *[]struct {
+		Balls  int     `json:"balls"`
+		Hits   int     `json:"hits"`
+		Radius float64 `json:"radius"`
+	} `json:"logs,omitempty"`
+	Radius *float64 `json:"radius,omitempty"`
 }
+
+// SigmaQuestionLevel defines model for SigmaQuestion.Level.
+type SigmaQuestionLevel string
 
 // StepPlan defines model for StepPlan.
 type StepPlan = drill.StepPlan
@@ -509,25 +920,52 @@ type StudentRecord = club.Record
 
 // TargetAnswer defines model for TargetAnswer.
 type TargetAnswer struct {
-	Hit float64 `json:"hit"`
-	In  float64 `json:"in"`
+	BestAim *struct {
+		Hit float64 `json:"hit"`
+		In  float64 `json:"in"`
+		X   float64 `json:"x"`
+		Y   float64 `json:"y"`
+	} `json:"bestAim,omitempty"`
+	Cloud *[]LikelyBall `json:"cloud,omitempty"`
+	Hit   float64       `json:"hit"`
+	In    float64       `json:"in"`
 
 	// LargestRadius of a circle around the aim wholly in court
-	LargestRadius float64 `json:"largestRadius"`
-	Long          float64 `json:"long"`
-	Wide          float64 `json:"wide"`
+	LargestRadius float64  `json:"largestRadius"`
+	Long          float64  `json:"long"`
+	Net           *float64 `json:"net,omitempty"`
+
+	// Radii for the band; fewer where no circle is hit that often
+	Radii *[]float64 `json:"radii,omitempty"`
+	Room  *Offsets   `json:"room,omitempty"`
+	Wide  float64    `json:"wide"`
 }
 
 // TargetQuestion defines model for TargetQuestion.
 type TargetQuestion struct {
 	// Aim A point on or over the court, metres
-	Aim   Place               `json:"aim"`
-	Area  TargetQuestionArea  `json:"area"`
+	Aim  Place              `json:"aim"`
+	Area TargetQuestionArea `json:"area"`
+
+	// Band asks for the radii hit with these chances
+	Band *[]float64 `json:"band,omitempty"`
+
+	// Cloud so many likely balls
+	Cloud *int                `json:"cloud,omitempty"`
 	Court TargetQuestionCourt `json:"court"`
 
 	// From A point on or over the court, metres
-	From   *Place  `json:"from,omitempty"`
-	Radius float64 `json:"radius"`
+	From *Place `json:"from,omitempty"`
+
+	// NetShare share of balls that end in the net or the tin
+	NetShare *float64 `json:"netShare,omitempty"`
+
+	// Penalty asks for the best aim; a ball out costs so many hits
+	Penalty *float64 `json:"penalty,omitempty"`
+	Radius  float64  `json:"radius"`
+
+	// Shape What counts as a hit in place of the circle of that radius around the aim: a rectangle from min to max (a strip, or the ground beyond a line); a gate on the line y between left and right, passed on the way; an object of that size; a circle of the radius around a centre of its own
+	Shape *Shape `json:"shape,omitempty"`
 
 	// Spread Standard deviations in metres, along x and y; with from, square to the shot and along it
 	Spread struct {
@@ -544,6 +982,91 @@ type TargetQuestionCourt string
 
 // Tempo defines model for Tempo.
 type Tempo = goal.Tempo
+
+// TempoAnswer defines model for TempoAnswer.
+type TempoAnswer struct {
+	BallsPerMinute *float64 `json:"ballsPerMinute,omitempty"`
+	Feasible       bool     `json:"feasible"`
+
+	// HoldingTopRpm where it flies long
+	HoldingTopRpm *float64 `json:"holdingTopRpm,omitempty"`
+
+	// LandsFromLine how far inside the baseline
+	LandsFromLine *float64 `json:"landsFromLine,omitempty"`
+
+	// MetFromLine how far inside the baseline
+	MetFromLine    *float64     `json:"metFromLine,omitempty"`
+	MetHeight      *float64     `json:"metHeight,omitempty"`
+	Pace           *float64     `json:"pace,omitempty"`
+	Path           *[]PathPoint `json:"path,omitempty"`
+	Reason         string       `json:"reason"`
+	SecondsPerBall *float64     `json:"secondsPerBall,omitempty"`
+}
+
+// TempoQuestion Either pace or ballsPerMinute
+type TempoQuestion struct {
+	Altitude       *float64 `json:"altitude,omitempty"`
+	BallsPerMinute *float64 `json:"ballsPerMinute,omitempty"`
+
+	// Clearance of the ball's centre over the net or the tin
+	Clearance float64            `json:"clearance"`
+	Court     TempoQuestionCourt `json:"court"`
+
+	// Pace m/s off the racket
+	Pace        *float64 `json:"pace,omitempty"`
+	Path        *bool    `json:"path,omitempty"`
+	Temperature *float64 `json:"temperature,omitempty"`
+	TopRpm      *float64 `json:"topRpm,omitempty"`
+}
+
+// TempoQuestionCourt defines model for TempoQuestion.Court.
+type TempoQuestionCourt string
+
+// TouchPoint defines model for TouchPoint.
+type TouchPoint struct {
+	On string  `json:"on"`
+	T  float64 `json:"t"`
+	X  float64 `json:"x"`
+	Y  float64 `json:"y"`
+	Z  float64 `json:"z"`
+}
+
+// WindowAnswer defines model for WindowAnswer.
+type WindowAnswer struct {
+	// LeftDeg from straight ahead
+	LeftDeg float64 `json:"leftDeg"`
+
+	// LeftMetres to the left end of the window
+	LeftMetres float64 `json:"leftMetres"`
+
+	// LeftShare of the window left of straight ahead
+	LeftShare      float64 `json:"leftShare"`
+	RightDeg       float64 `json:"rightDeg"`
+	RightMetres    float64 `json:"rightMetres"`
+	StraightMetres float64 `json:"straightMetres"`
+
+	// WaitX x at which the opponent halves the window
+	WaitX    float64 `json:"waitX"`
+	WidthDeg float64 `json:"widthDeg"`
+}
+
+// WindowQuestion defines model for WindowQuestion.
+type WindowQuestion struct {
+	Area  WindowQuestionArea  `json:"area"`
+	Court WindowQuestionCourt `json:"court"`
+
+	// Depth beyond the net
+	Depth float64 `json:"depth"`
+
+	// From A point on or over the court, metres
+	From Place `json:"from"`
+}
+
+// WindowQuestionArea defines model for WindowQuestion.Area.
+type WindowQuestionArea string
+
+// WindowQuestionCourt defines model for WindowQuestion.Court.
+type WindowQuestionCourt string
 
 // LessonId a UUIDv7 in lower case
 type LessonId = Id
@@ -586,23 +1109,41 @@ type ReckonFlightJSONRequestBody = FlightQuestion
 // ReckonFootworkJSONRequestBody defines body for ReckonFootwork for application/json ContentType.
 type ReckonFootworkJSONRequestBody = FootworkQuestion
 
+// ReckonGameJSONRequestBody defines body for ReckonGame for application/json ContentType.
+type ReckonGameJSONRequestBody = GameQuestion
+
 // ReckonGoalJSONRequestBody defines body for ReckonGoal for application/json ContentType.
 type ReckonGoalJSONRequestBody = GoalQuestion
 
 // ReckonHandicapJSONRequestBody defines body for ReckonHandicap for application/json ContentType.
 type ReckonHandicapJSONRequestBody = HandicapQuestion
 
+// ReckonLevelsJSONRequestBody defines body for ReckonLevels for application/json ContentType.
+type ReckonLevelsJSONRequestBody = LevelsQuestion
+
 // ReckonRaceJSONRequestBody defines body for ReckonRace for application/json ContentType.
 type ReckonRaceJSONRequestBody = RaceQuestion
 
+// ReckonRecoveryJSONRequestBody defines body for ReckonRecovery for application/json ContentType.
+type ReckonRecoveryJSONRequestBody = RecoveryQuestion
+
 // ReckonRotationJSONRequestBody defines body for ReckonRotation for application/json ContentType.
 type ReckonRotationJSONRequestBody = RotationQuestion
+
+// ReckonScoreJSONRequestBody defines body for ReckonScore for application/json ContentType.
+type ReckonScoreJSONRequestBody = ScoreQuestion
 
 // ReckonSigmaJSONRequestBody defines body for ReckonSigma for application/json ContentType.
 type ReckonSigmaJSONRequestBody = SigmaQuestion
 
 // ReckonTargetJSONRequestBody defines body for ReckonTarget for application/json ContentType.
 type ReckonTargetJSONRequestBody = TargetQuestion
+
+// ReckonTempoJSONRequestBody defines body for ReckonTempo for application/json ContentType.
+type ReckonTempoJSONRequestBody = TempoQuestion
+
+// ReckonWindowJSONRequestBody defines body for ReckonWindow for application/json ContentType.
+type ReckonWindowJSONRequestBody = WindowQuestion
 
 // PutRunJSONRequestBody defines body for PutRun for application/json ContentType.
 type PutRunJSONRequestBody PutRunJSONBody
@@ -615,12 +1156,18 @@ type PutStudentJSONRequestBody = Student
 
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
+	// ListBases How each answer of a reckoner is reckoned, by the reckoner's name
+	// (GET /api/v1/bases)
+	ListBases(ctx *echo.Context) error
 	// ListCourts The courts, with lines, boxes, zones and named spots
 	// (GET /api/v1/courts)
 	ListCourts(ctx *echo.Context) error
 	// ListBlockTemplates Blocks that can be put on a tape on that court
 	// (GET /api/v1/courts/{court}/blocks)
 	ListBlockTemplates(ctx *echo.Context, court string) error
+	// ListGames The games that ship with the product
+	// (GET /api/v1/games)
+	ListGames(ctx *echo.Context) error
 	// ListLessons Lessons, latest day first
 	// (GET /api/v1/lessons)
 	ListLessons(ctx *echo.Context) error
@@ -639,24 +1186,42 @@ type ServerInterface interface {
 	// ReckonFootwork Whether a student gets to a ball
 	// (POST /api/v1/reckon/footwork)
 	ReckonFootwork(ctx *echo.Context) error
+	// ReckonGame Who wins a game under any rules, and how long it takes
+	// (POST /api/v1/reckon/game)
+	ReckonGame(ctx *echo.Context) error
 	// ReckonGoal Balls and minutes that a goal takes
 	// (POST /api/v1/reckon/goal)
 	ReckonGoal(ctx *echo.Context) error
 	// ReckonHandicap The fair race for two uneven players
 	// (POST /api/v1/reckon/handicap)
 	ReckonHandicap(ctx *echo.Context) error
+	// ReckonLevels Levels from what players won of each other, with how sure they are
+	// (POST /api/v1/reckon/levels)
+	ReckonLevels(ctx *echo.Context) error
 	// ReckonRace Who wins a race to a number of points
 	// (POST /api/v1/reckon/race)
 	ReckonRace(ctx *echo.Context) error
+	// ReckonRecovery Where to recover to, by both schools, for likely replies
+	// (POST /api/v1/reckon/recovery)
+	ReckonRecovery(ctx *echo.Context) error
 	// ReckonRotation Who plays with and against whom, round by round
 	// (POST /api/v1/reckon/rotation)
 	ReckonRotation(ctx *echo.Context) error
+	// ReckonScore The score of a game after its rallies
+	// (POST /api/v1/reckon/score)
+	ReckonScore(ctx *echo.Context) error
 	// ReckonSigma The spread of a student from hits within a circle
 	// (POST /api/v1/reckon/sigma)
 	ReckonSigma(ctx *echo.Context) error
 	// ReckonTarget Chances of a target for a spread of balls
 	// (POST /api/v1/reckon/target)
 	ReckonTarget(ctx *echo.Context) error
+	// ReckonTempo Balls a minute of a rally from the back of the court, and the pace for a wanted tempo
+	// (POST /api/v1/reckon/tempo)
+	ReckonTempo(ctx *echo.Context) error
+	// ReckonWindow The directions that land in from a place, and where to wait for the reply
+	// (POST /api/v1/reckon/window)
+	ReckonWindow(ctx *echo.Context) error
 	// ListRuns The log, latest first
 	// (GET /api/v1/runs)
 	ListRuns(ctx *echo.Context) error
@@ -685,6 +1250,15 @@ type ServerInterfaceWrapper struct {
 	Handler ServerInterface
 }
 
+// ListBases converts echo context to params.
+func (w *ServerInterfaceWrapper) ListBases(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListBases(ctx)
+	return err
+}
+
 // ListCourts converts echo context to params.
 func (w *ServerInterfaceWrapper) ListCourts(ctx *echo.Context) error {
 	var err error
@@ -707,6 +1281,15 @@ func (w *ServerInterfaceWrapper) ListBlockTemplates(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.ListBlockTemplates(ctx, court)
+	return err
+}
+
+// ListGames converts echo context to params.
+func (w *ServerInterfaceWrapper) ListGames(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListGames(ctx)
 	return err
 }
 
@@ -778,6 +1361,15 @@ func (w *ServerInterfaceWrapper) ReckonFootwork(ctx *echo.Context) error {
 	return err
 }
 
+// ReckonGame converts echo context to params.
+func (w *ServerInterfaceWrapper) ReckonGame(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ReckonGame(ctx)
+	return err
+}
+
 // ReckonGoal converts echo context to params.
 func (w *ServerInterfaceWrapper) ReckonGoal(ctx *echo.Context) error {
 	var err error
@@ -796,6 +1388,15 @@ func (w *ServerInterfaceWrapper) ReckonHandicap(ctx *echo.Context) error {
 	return err
 }
 
+// ReckonLevels converts echo context to params.
+func (w *ServerInterfaceWrapper) ReckonLevels(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ReckonLevels(ctx)
+	return err
+}
+
 // ReckonRace converts echo context to params.
 func (w *ServerInterfaceWrapper) ReckonRace(ctx *echo.Context) error {
 	var err error
@@ -805,12 +1406,30 @@ func (w *ServerInterfaceWrapper) ReckonRace(ctx *echo.Context) error {
 	return err
 }
 
+// ReckonRecovery converts echo context to params.
+func (w *ServerInterfaceWrapper) ReckonRecovery(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ReckonRecovery(ctx)
+	return err
+}
+
 // ReckonRotation converts echo context to params.
 func (w *ServerInterfaceWrapper) ReckonRotation(ctx *echo.Context) error {
 	var err error
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.ReckonRotation(ctx)
+	return err
+}
+
+// ReckonScore converts echo context to params.
+func (w *ServerInterfaceWrapper) ReckonScore(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ReckonScore(ctx)
 	return err
 }
 
@@ -829,6 +1448,24 @@ func (w *ServerInterfaceWrapper) ReckonTarget(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.ReckonTarget(ctx)
+	return err
+}
+
+// ReckonTempo converts echo context to params.
+func (w *ServerInterfaceWrapper) ReckonTempo(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ReckonTempo(ctx)
+	return err
+}
+
+// ReckonWindow converts echo context to params.
+func (w *ServerInterfaceWrapper) ReckonWindow(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ReckonWindow(ctx)
 	return err
 }
 
@@ -998,10 +1635,56 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/reckon/handicap", wrapper.ReckonHandicap, options.OperationMiddlewares["reckonHandicap"]...)
 	router.POST(options.BaseURL+"/api/v1/reckon/sigma", wrapper.ReckonSigma, options.OperationMiddlewares["reckonSigma"]...)
 	router.POST(options.BaseURL+"/api/v1/reckon/rotation", wrapper.ReckonRotation, options.OperationMiddlewares["reckonRotation"]...)
+	router.POST(options.BaseURL+"/api/v1/reckon/tempo", wrapper.ReckonTempo, options.OperationMiddlewares["reckonTempo"]...)
+	router.POST(options.BaseURL+"/api/v1/reckon/window", wrapper.ReckonWindow, options.OperationMiddlewares["reckonWindow"]...)
+	router.POST(options.BaseURL+"/api/v1/reckon/recovery", wrapper.ReckonRecovery, options.OperationMiddlewares["reckonRecovery"]...)
+	router.POST(options.BaseURL+"/api/v1/reckon/game", wrapper.ReckonGame, options.OperationMiddlewares["reckonGame"]...)
+	router.POST(options.BaseURL+"/api/v1/reckon/score", wrapper.ReckonScore, options.OperationMiddlewares["reckonScore"]...)
+	router.POST(options.BaseURL+"/api/v1/reckon/levels", wrapper.ReckonLevels, options.OperationMiddlewares["reckonLevels"]...)
+	router.GET(options.BaseURL+"/api/v1/games", wrapper.ListGames, options.OperationMiddlewares["listGames"]...)
+	router.GET(options.BaseURL+"/api/v1/bases", wrapper.ListBases, options.OperationMiddlewares["listBases"]...)
 
 }
 
 type ProblemApplicationProblemPlusJSONResponse Problem
+
+type ListBasesRequestObject struct {
+}
+
+type ListBasesResponseObject interface {
+	VisitListBasesResponse(w http.ResponseWriter) error
+}
+
+type ListBases200JSONResponse map[string]Basis
+
+func (response ListBases200JSONResponse) VisitListBasesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListBasesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListBasesdefaultApplicationProblemPlusJSONResponse) VisitListBasesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
 
 type ListCourtsRequestObject struct {
 }
@@ -1069,6 +1752,44 @@ type ListBlockTemplatesdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ListBlockTemplatesdefaultApplicationProblemPlusJSONResponse) VisitListBlockTemplatesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListGamesRequestObject struct {
+}
+
+type ListGamesResponseObject interface {
+	VisitListGamesResponse(w http.ResponseWriter) error
+}
+
+type ListGames200JSONResponse []Preset
+
+func (response ListGames200JSONResponse) VisitListGamesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListGamesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListGamesdefaultApplicationProblemPlusJSONResponse) VisitListGamesResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -1328,6 +2049,45 @@ func (response ReckonFootworkdefaultApplicationProblemPlusJSONResponse) VisitRec
 	return err
 }
 
+type ReckonGameRequestObject struct {
+	Body *ReckonGameJSONRequestBody
+}
+
+type ReckonGameResponseObject interface {
+	VisitReckonGameResponse(w http.ResponseWriter) error
+}
+
+type ReckonGame200JSONResponse GameAnswer
+
+func (response ReckonGame200JSONResponse) VisitReckonGameResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonGamedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReckonGamedefaultApplicationProblemPlusJSONResponse) VisitReckonGameResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ReckonGoalRequestObject struct {
 	Body *ReckonGoalJSONRequestBody
 }
@@ -1406,6 +2166,45 @@ func (response ReckonHandicapdefaultApplicationProblemPlusJSONResponse) VisitRec
 	return err
 }
 
+type ReckonLevelsRequestObject struct {
+	Body *ReckonLevelsJSONRequestBody
+}
+
+type ReckonLevelsResponseObject interface {
+	VisitReckonLevelsResponse(w http.ResponseWriter) error
+}
+
+type ReckonLevels200JSONResponse LevelsAnswer
+
+func (response ReckonLevels200JSONResponse) VisitReckonLevelsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonLevelsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReckonLevelsdefaultApplicationProblemPlusJSONResponse) VisitReckonLevelsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ReckonRaceRequestObject struct {
 	Body *ReckonRaceJSONRequestBody
 }
@@ -1445,6 +2244,45 @@ func (response ReckonRacedefaultApplicationProblemPlusJSONResponse) VisitReckonR
 	return err
 }
 
+type ReckonRecoveryRequestObject struct {
+	Body *ReckonRecoveryJSONRequestBody
+}
+
+type ReckonRecoveryResponseObject interface {
+	VisitReckonRecoveryResponse(w http.ResponseWriter) error
+}
+
+type ReckonRecovery200JSONResponse RecoveryAnswer
+
+func (response ReckonRecovery200JSONResponse) VisitReckonRecoveryResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonRecoverydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReckonRecoverydefaultApplicationProblemPlusJSONResponse) VisitReckonRecoveryResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ReckonRotationRequestObject struct {
 	Body *ReckonRotationJSONRequestBody
 }
@@ -1473,6 +2311,45 @@ type ReckonRotationdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ReckonRotationdefaultApplicationProblemPlusJSONResponse) VisitReckonRotationResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonScoreRequestObject struct {
+	Body *ReckonScoreJSONRequestBody
+}
+
+type ReckonScoreResponseObject interface {
+	VisitReckonScoreResponse(w http.ResponseWriter) error
+}
+
+type ReckonScore200JSONResponse Score
+
+func (response ReckonScore200JSONResponse) VisitReckonScoreResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonScoredefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReckonScoredefaultApplicationProblemPlusJSONResponse) VisitReckonScoreResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -1551,6 +2428,84 @@ type ReckonTargetdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ReckonTargetdefaultApplicationProblemPlusJSONResponse) VisitReckonTargetResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonTempoRequestObject struct {
+	Body *ReckonTempoJSONRequestBody
+}
+
+type ReckonTempoResponseObject interface {
+	VisitReckonTempoResponse(w http.ResponseWriter) error
+}
+
+type ReckonTempo200JSONResponse TempoAnswer
+
+func (response ReckonTempo200JSONResponse) VisitReckonTempoResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonTempodefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReckonTempodefaultApplicationProblemPlusJSONResponse) VisitReckonTempoResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonWindowRequestObject struct {
+	Body *ReckonWindowJSONRequestBody
+}
+
+type ReckonWindowResponseObject interface {
+	VisitReckonWindowResponse(w http.ResponseWriter) error
+}
+
+type ReckonWindow200JSONResponse WindowAnswer
+
+func (response ReckonWindow200JSONResponse) VisitReckonWindowResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonWindowdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReckonWindowdefaultApplicationProblemPlusJSONResponse) VisitReckonWindowResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -1838,12 +2793,18 @@ func (response PutStudentdefaultApplicationProblemPlusJSONResponse) VisitPutStud
 
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
+	// ListBases How each answer of a reckoner is reckoned, by the reckoner's name
+	// (GET /api/v1/bases)
+	ListBases(ctx context.Context, request ListBasesRequestObject) (ListBasesResponseObject, error)
 	// ListCourts The courts, with lines, boxes, zones and named spots
 	// (GET /api/v1/courts)
 	ListCourts(ctx context.Context, request ListCourtsRequestObject) (ListCourtsResponseObject, error)
 	// ListBlockTemplates Blocks that can be put on a tape on that court
 	// (GET /api/v1/courts/{court}/blocks)
 	ListBlockTemplates(ctx context.Context, request ListBlockTemplatesRequestObject) (ListBlockTemplatesResponseObject, error)
+	// ListGames The games that ship with the product
+	// (GET /api/v1/games)
+	ListGames(ctx context.Context, request ListGamesRequestObject) (ListGamesResponseObject, error)
 	// ListLessons Lessons, latest day first
 	// (GET /api/v1/lessons)
 	ListLessons(ctx context.Context, request ListLessonsRequestObject) (ListLessonsResponseObject, error)
@@ -1862,24 +2823,42 @@ type StrictServerInterface interface {
 	// ReckonFootwork Whether a student gets to a ball
 	// (POST /api/v1/reckon/footwork)
 	ReckonFootwork(ctx context.Context, request ReckonFootworkRequestObject) (ReckonFootworkResponseObject, error)
+	// ReckonGame Who wins a game under any rules, and how long it takes
+	// (POST /api/v1/reckon/game)
+	ReckonGame(ctx context.Context, request ReckonGameRequestObject) (ReckonGameResponseObject, error)
 	// ReckonGoal Balls and minutes that a goal takes
 	// (POST /api/v1/reckon/goal)
 	ReckonGoal(ctx context.Context, request ReckonGoalRequestObject) (ReckonGoalResponseObject, error)
 	// ReckonHandicap The fair race for two uneven players
 	// (POST /api/v1/reckon/handicap)
 	ReckonHandicap(ctx context.Context, request ReckonHandicapRequestObject) (ReckonHandicapResponseObject, error)
+	// ReckonLevels Levels from what players won of each other, with how sure they are
+	// (POST /api/v1/reckon/levels)
+	ReckonLevels(ctx context.Context, request ReckonLevelsRequestObject) (ReckonLevelsResponseObject, error)
 	// ReckonRace Who wins a race to a number of points
 	// (POST /api/v1/reckon/race)
 	ReckonRace(ctx context.Context, request ReckonRaceRequestObject) (ReckonRaceResponseObject, error)
+	// ReckonRecovery Where to recover to, by both schools, for likely replies
+	// (POST /api/v1/reckon/recovery)
+	ReckonRecovery(ctx context.Context, request ReckonRecoveryRequestObject) (ReckonRecoveryResponseObject, error)
 	// ReckonRotation Who plays with and against whom, round by round
 	// (POST /api/v1/reckon/rotation)
 	ReckonRotation(ctx context.Context, request ReckonRotationRequestObject) (ReckonRotationResponseObject, error)
+	// ReckonScore The score of a game after its rallies
+	// (POST /api/v1/reckon/score)
+	ReckonScore(ctx context.Context, request ReckonScoreRequestObject) (ReckonScoreResponseObject, error)
 	// ReckonSigma The spread of a student from hits within a circle
 	// (POST /api/v1/reckon/sigma)
 	ReckonSigma(ctx context.Context, request ReckonSigmaRequestObject) (ReckonSigmaResponseObject, error)
 	// ReckonTarget Chances of a target for a spread of balls
 	// (POST /api/v1/reckon/target)
 	ReckonTarget(ctx context.Context, request ReckonTargetRequestObject) (ReckonTargetResponseObject, error)
+	// ReckonTempo Balls a minute of a rally from the back of the court, and the pace for a wanted tempo
+	// (POST /api/v1/reckon/tempo)
+	ReckonTempo(ctx context.Context, request ReckonTempoRequestObject) (ReckonTempoResponseObject, error)
+	// ReckonWindow The directions that land in from a place, and where to wait for the reply
+	// (POST /api/v1/reckon/window)
+	ReckonWindow(ctx context.Context, request ReckonWindowRequestObject) (ReckonWindowResponseObject, error)
 	// ListRuns The log, latest first
 	// (GET /api/v1/runs)
 	ListRuns(ctx context.Context, request ListRunsRequestObject) (ListRunsResponseObject, error)
@@ -1913,6 +2892,29 @@ func NewStrictHandler(ssi StrictServerInterface, middlewares []StrictMiddlewareF
 type strictHandler struct {
 	ssi         StrictServerInterface
 	middlewares []StrictMiddlewareFunc
+}
+
+// ListBases operation middleware
+func (sh *strictHandler) ListBases(ctx *echo.Context) error {
+	var request ListBasesRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListBases(ctx.Request().Context(), request.(ListBasesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListBases")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListBasesResponseObject); ok {
+		return validResponse.VisitListBasesResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
 }
 
 // ListCourts operation middleware
@@ -1957,6 +2959,29 @@ func (sh *strictHandler) ListBlockTemplates(ctx *echo.Context, court string) err
 		return err
 	} else if validResponse, ok := response.(ListBlockTemplatesResponseObject); ok {
 		return validResponse.VisitListBlockTemplatesResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListGames operation middleware
+func (sh *strictHandler) ListGames(ctx *echo.Context) error {
+	var request ListGamesRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListGames(ctx.Request().Context(), request.(ListGamesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListGames")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListGamesResponseObject); ok {
+		return validResponse.VisitListGamesResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -2197,6 +3222,52 @@ func (sh *strictHandler) ReckonFootwork(ctx *echo.Context) error {
 	return nil
 }
 
+// ReckonGame operation middleware
+func (sh *strictHandler) ReckonGame(ctx *echo.Context) error {
+	var request ReckonGameRequestObject
+
+	var body ReckonGameJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReckonGame(ctx.Request().Context(), request.(ReckonGameRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReckonGame")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ReckonGameResponseObject); ok {
+		return validResponse.VisitReckonGameResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ReckonGoal operation middleware
 func (sh *strictHandler) ReckonGoal(ctx *echo.Context) error {
 	var request ReckonGoalRequestObject
@@ -2289,6 +3360,52 @@ func (sh *strictHandler) ReckonHandicap(ctx *echo.Context) error {
 	return nil
 }
 
+// ReckonLevels operation middleware
+func (sh *strictHandler) ReckonLevels(ctx *echo.Context) error {
+	var request ReckonLevelsRequestObject
+
+	var body ReckonLevelsJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReckonLevels(ctx.Request().Context(), request.(ReckonLevelsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReckonLevels")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ReckonLevelsResponseObject); ok {
+		return validResponse.VisitReckonLevelsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ReckonRace operation middleware
 func (sh *strictHandler) ReckonRace(ctx *echo.Context) error {
 	var request ReckonRaceRequestObject
@@ -2335,6 +3452,52 @@ func (sh *strictHandler) ReckonRace(ctx *echo.Context) error {
 	return nil
 }
 
+// ReckonRecovery operation middleware
+func (sh *strictHandler) ReckonRecovery(ctx *echo.Context) error {
+	var request ReckonRecoveryRequestObject
+
+	var body ReckonRecoveryJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReckonRecovery(ctx.Request().Context(), request.(ReckonRecoveryRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReckonRecovery")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ReckonRecoveryResponseObject); ok {
+		return validResponse.VisitReckonRecoveryResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ReckonRotation operation middleware
 func (sh *strictHandler) ReckonRotation(ctx *echo.Context) error {
 	var request ReckonRotationRequestObject
@@ -2375,6 +3538,52 @@ func (sh *strictHandler) ReckonRotation(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(ReckonRotationResponseObject); ok {
 		return validResponse.VisitReckonRotationResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ReckonScore operation middleware
+func (sh *strictHandler) ReckonScore(ctx *echo.Context) error {
+	var request ReckonScoreRequestObject
+
+	var body ReckonScoreJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReckonScore(ctx.Request().Context(), request.(ReckonScoreRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReckonScore")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ReckonScoreResponseObject); ok {
+		return validResponse.VisitReckonScoreResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -2467,6 +3676,98 @@ func (sh *strictHandler) ReckonTarget(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(ReckonTargetResponseObject); ok {
 		return validResponse.VisitReckonTargetResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ReckonTempo operation middleware
+func (sh *strictHandler) ReckonTempo(ctx *echo.Context) error {
+	var request ReckonTempoRequestObject
+
+	var body ReckonTempoJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReckonTempo(ctx.Request().Context(), request.(ReckonTempoRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReckonTempo")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ReckonTempoResponseObject); ok {
+		return validResponse.VisitReckonTempoResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ReckonWindow operation middleware
+func (sh *strictHandler) ReckonWindow(ctx *echo.Context) error {
+	var request ReckonWindowRequestObject
+
+	var body ReckonWindowJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReckonWindow(ctx.Request().Context(), request.(ReckonWindowRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReckonWindow")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ReckonWindowResponseObject); ok {
+		return validResponse.VisitReckonWindowResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -2718,125 +4019,198 @@ func (sh *strictHandler) PutStudent(ctx *echo.Context, student StudentId) error 
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"zD1Zc9s4mn8FxZ2t3a1hZEo+Yju1D0m6pztVyXTWTlc/pLxVEPlJwpgE1ABoWZPyf9/CxRO8JNs7T5FD",
-	"EMeH7774I4hZtmUUqBTB9Y9giznOQALXf6UgBKOfEvWb0OA62GK5CcKA4gyCa/s4CAMOf+aEQxJcS55D",
-	"GIh4AxlWb/2Fwyq4Dv7tpFzmxDwVJ5+S4OkpDHjevQLPj55eyDwBKjuXsM+PW0YdA8SWUQEacF85W6aQ",
-	"qZ8xo1LNf/0jwNttSmIsCaMnWzPir/9QELz+MXIxN69eMQERc7JV0wXXwR8bLNEOC7TjjK4Rpgnaqf+S",
-	"DCXMQMJMotb4gAUx983ZFrgkZtsrxrM81buQ+62BDid0HTyFQYb5vXoANM+C6+8Bz1MIwmCLt8CDMJAc",
-	"J+rvDDLG98Fd2J7BANwztWA5j/2PdownwvPkqXpd383UbnRYnKOY2m6/3BVb/gNidemPb9bsjf3PnBIp",
-	"ZgY2lSdvSLZlXBrykJvgOtiwhGkqOYkZhxP9nt7Th5TFGko4SYi6GJx+rUB4hVMBYQPoCSdpOnTxP+lB",
-	"T2FAkjEIGQb3hCbV69phnv2+DUK7XBisDcgkTu+DMFhywPfeW8uwjDdDa37Rg9RoQnNpzpXhR5Kpxc8u",
-	"I/3A/DUv1iBUwhq4Rg1WvvQZ6FpBeR5FkWc/W86yrWFWRELWfGvhfSnDj5/M4PmieIw5x3uNf5qMajP2",
-	"HlafsT7tReSZFoB2bfN0YJuLs/Z8ksgUmkBatOdp0AZJAosOborymgYIwjD4mcHqKRRhJYPaykeW25E1",
-	"rF+yR6hfYv055oDrz1vQasInw4+D/JMRKi2ejh7bwbf8LEhNbLYS2jO0YOzZ+ganK3elxUI0z5aGPNTj",
-	"P0hinja4B8uXKQjva4LQtf9ZY+9uYFhM59u0YT2ta0gJfe6bXHGWHXs9YSDZyDn8N6k3oWeZcpOdu6Hg",
-	"oYIYqOTgvbwtE7LzwW+5FCSB4Zu1C9jp6i/7jsNz+gEbEdZamOf01r9oGAjHD9rCfctkL3rI0Te93P+K",
-	"aRUJl4ylgOlkIsUKFHa2MZf6T9aP4g5fW2Ahhe43XhsyaNt/rfYcdvoqrg4fxycezPWFbt4KO6oynxI9",
-	"SmQwiO24QGj5ugOZu/4BORMrGTEzkmKKmNHv6RP95JSoCYqXIuqqitTHBcvriXGu5heHSnafAhI7GVmZ",
-	"58w3TZzDs2o+K4BkItSWLKdGWR9Js41tXvh2OYHhN9B3uS/R327NRwLKIjCcxt12gUozoxH77npDxjOn",
-	"ktQHkeGeyK5LvBxQC31qJpE5NkbgMKCFhG0dg6ZYKoRD7FZycIw5E8KRrpAck/VGeqG5ZnjQzvlFjdH7",
-	"5OwequusGIcN1lrsEsf3mzrv7uD3dpqwsnW7Dx+S1NXvjFBHOR5dHPO1EegT4FdK+1EYxXFC8ropdVEx",
-	"pKJZua8h6W+n8goHyLaDitI3PWiCDRIGMuf0A07T+gHOo0Fb8AG4qOPY/K49rnFSS9/l26WtUwjJklAc",
-	"xzWKXWD5oKH34m4dsTgQVY9kOXFFGhiqHpBzmtPMfrIW+Hg5ZzhUIee+pph6LCoH7L6L/BtZ51zbrmy1",
-	"EiAHX/jNDlOKJ4nvf99OWGKb4r31JHYoTjGjEsdywpwrQonYjB/fabTcQ7ofP02bb/a9dythqy/Jo0uK",
-	"fJgFuHV9qloBsgIWxWns5G63k1XBpcVtd9ElkpR3OQrD9dkPQ/CfH5yzdIIiJ53zUv1SBH9xFgyxmaVz",
-	"1Q370g71uQmJNZPZ4lyAFjzfmPZOxrkDs8IU/YQlesdCP9ASwN1DEAY5TVj1voGu8Royw9Yok+CVtwoL",
-	"NPMtJIYPDs7/PeqEEh6bKs65V8VROwYxbtIHnOZVU6iLx2v010xeA3oAE3lOZwaZpiAiz43X6m8E0qTi",
-	"xW8oQiAxSb2MZaVeHDZEzbDQzTTKMe22c5hr2vIUvftq3OA90vBHcoMlijFFAu/Rhu0QMeEEDvE9o1o8",
-	"NuWNjSH03bBxpmtVer3pMJG3ea+DoNNQVmfzPmgiVL8RbUbb6cZ4A1K2857E7ceRv2OnztkaBvEGUx2N",
-	"EBAzqkMVGUhunrGc+vXmkcepnSO011PAdxSGWRw5EMFSpfm/p2IH3OPm2cJjjUsbGzsI23AsLcz6FGJr",
-	"rdURc0hikGbE0LHb2o8a17iUx0C9aPcT2iN4DVTAgixT8Hu3UpzT4SjMZzNKOxsxB+M/rFO73ICld7Yy",
-	"8UFF4yvyCInhADuWpwky4mYYJhTkr6ANvtZKbIXUYooI/kMgY4kg9gBc//cqZYyj3QY4KEajjUgQ+pHx",
-	"J41YnAO2wdMBXutAW7ziuwCDvv+Tg3AWbq8GUj/sz0RugCNzTSFiHEmmQ7DwiGOZ7hGjGuL6/kMUp4C5",
-	"YgUhUoihR2oCaWk2qSRKPhvwrnCeSi3G29ApTcSoZmK9qcrnEnaOHCffmfdqsuCa5mla2cVpdQ++Dag1",
-	"qsxSAqXEGFvqxy8cgBZ//cYxXUPx542WRhIvU/jmXhN/5ljrRkppSkFPHwZik0tlBXodee4SpsJB4i2M",
-	"BMP8vHoVcw8cCtdffQe7DROaFJCQmCYCYYn26L9R9A7tiNywXCqyqWyS7ahWDL3QHAG/JU4yQqU2jisg",
-	"vAsDxhFlFNzZDvPdpTiGQxhZwfPr4MlONETsbL30MK+Rg89polYhdKLNIUgCN9usvTVMJYmVbbEjApAC",
-	"DsJL9gCICLRlgkjyYAg+zvkDCJTCSg6cYNEgafsfbaHHtnZLx8/21OEqAo5loUdahrTo50jnNSI4jXrE",
-	"dUNYMYPhRh/oXeOydsfRIgxEA2GrYBqJrh7z2DmbvRKEMblj/L5LBYLVyqpSjkwBi71JW7lXxKTdniA1",
-	"RueUA443ikb9yTQAyWhtiGNJ2MixIrXxv6mqjt2Rm8GtGrpz94FstNhtiMcHTFJstaZemVhHDx8PSIji",
-	"tPHQVA124pkow4+33ZpqOdFpbU/nfgXH8MqeaU4HdqPmcJA9YhpFoB8ZVSCSA1Od12F9PoQ3BeAroGss",
-	"WDmGg0pYuXwfZv1igw1T3PPaAqt6q+fRsLu66fSRTOJU213vb9huOERhM3Oa5p/XSlsznM70yaaYaDre",
-	"8WRh0sWctLH6iX4jmdcVEwZL2DPqEcUYrbTVqA2JOJdKLs/hCjnrt23MGCu4XGsEU1oRKQldf3Q31DZq",
-	"UszXICTScERagSMCKeAau4YIlIFEhBoVTmndSpFClxH6dxQDl5hQuQ98N5wBLiMZIzarxn8p8+BGvZGQ",
-	"qWuoN6atsr2KpiyxvYqmzN9A6xJo9eNVtlGHVPNMtQ00kCasoWsDPQpU7WILBwqbJRb3IJuWWB0TI6SO",
-	"JAzyIwrKZOA5RSyXVRbZUMG8ftlX4ka1lM0erl5P4vSJCOOtrqDMaIN1YGLrLPsK/IM1GvvV20G5KvI4",
-	"BiFusDQR5sc4zQV5gC/uNZP/3bdK75b7OHx99dbhelIzn8LgV0wTEuNtFxM3RPJ+rI9Mxznf+9m9efhh",
-	"hFveTVO+ExYb6TvEgWSYMqoY/bciAF+JLQ9Rhw6sfNw4Na+8eDeFufiXRojqNsLGgXwQ++QVu7///umn",
-	"h7dKoqVsBxzFWJiEfCmBqyH/+z16c4XfrO5+XD69KX6fjfg9Xzz9JfCwis+F9T7hwiCFBx12/wnWA8R7",
-	"eVW1FNVf7VRYwAmhaztXHSba2HYpKAiroeg//7r/rwHz+rJuDqs/C0PdmqDc+Dg7DMpuJ8Uk18QQ2gir",
-	"GtcAWoOID3k+m1TsiYYVyUZlMukg6vi4uEkkr2XanEVHpMMlloPXqgY848YGcEXK5JfDKhhMrLcRGvUG",
-	"ZXW4dTzMzM4qaXwXh1cG1JJr+tQPX+S1nVmjsMReQlgEu6swLPNsimMXODOu9OCzKzE7qPbAvH2bZxnm",
-	"e4/NU2Bvg48wjhKOd4SuC4cvEpmRzx1RSqd49alXHinrLm6UjThYveEJVjoS6aCJ1n/znHYZWFLZV1qb",
-	"tdZVUf9HVgjTfaeHmOf0VmJpctmK+jHAyd4kElPj/NJpEkmR5wCJP6uhTqM9lNhLe/UDUpxpdB1fojDy",
-	"5kj13nopZTKFxGm+nDncHkkgCkyc4vREvaw3+8WVd01xlOQwKveY57b6ZMLcK4BEqUZrED8/AN93a3j+",
-	"bJZCnTZplNW3TzvMp6ZnuEM+e9n+jtAP9T0u+l9pKs8scJOE7bO3z+MjeZ/o8V1IY2lzOyU6qlsdx5QN",
-	"zhzIk2313AthHEvh8PRmBuNy6nebBp6ch1OkqXo9NKv1ZyEfI+qbeGZZkAHQpMs293Xgbf+dSeLL5bB5",
-	"s/5shxXprw08VOtswpLlMmbZUYXHruLYTdXNvD3rd+oMrnK0DRqXgDfOp2yBbCe0bzv4jrt+e4EHXv9v",
-	"ZZJxwyisu6koYJ1ZgLlX5ivD7gMWkBLqLz9TA/4OsvPZLUm6X3aVdG4zNiLLOwoZWrWTugoKNMRrazX2",
-	"Xe5yVDXUb0Xq7SH1UCaCOS2J5T3SjgnEKGK8THfQk4aoSFSrX+TjUDSokYwyPrFqyhT/HJhiMcnQNklb",
-	"Pgp+lsx7D/tqzAcrZkLsXWnzhQurjcxlOu9QaYzre2FnG2VNjO5V4NLfoYPFNUomKypVh2FS9CGog2Kt",
-	"NffRsK9YYwck4JeZnGZZH8ioZpjjpZNlsL5KgU5DplYi2mu0O+WuZE+upNntc8y1w7BtOw78zwccxZ78",
-	"+DO5TMXrkjm2TqWr7gTTPsJOmBpXrVI0kS1lJGBif8UsTSG2f6RESLAGNAeh//cuHKS3ps3TzxCreGO2",
-	"eEQpvA9NbSp2pbZFA2pyBUtJoBo/HN63C1ssD66Z3Z0U4VWMJte4VNSiwjadYJ08em9vP3x5HdLMp3N8",
-	"tYUnB2kcZbFEXa24+dtHdHV2/hbZlkfI1Dy0VYnYmL6eZEgiN+gsuhrvoFE2GpbIzJggQWgMWpmxTkyb",
-	"64wFgoRIBSeap6kusOZ8RDWMdUs+hX2lIMA5457jMApoxTgCHG+QLgQpUhR076bqMfuZTaVGxS8/rM9t",
-	"vOPRzTJEtfpp6dmyS3XXszyFwQ2O4XkClxlgqlH1oMwEt1Ztnq4NHxik/P8KNNaCulP8WJVw70HuryLW",
-	"P29aFQuExb0wCP9njlNklhI19Xyaz8wTcK4C3H+X0uOF6CxK6irxURgzzHH1KDOJLXwaVTVpMwIOqZq8",
-	"YVJHBLvoKwNQmoGHGf3KdggegKZ7RCTKyCOIdwgeYxDC5FIJ5F4uTcIUsNDZ5xx0ydgSWszcTOFnPmxr",
-	"WdlnNc/AmC+se4gkGU79jpIt5pIC71vCDeleQWDZ877AsuvVZsC/tpnGyi14NA9f2Ue5aOggXMJhqCDS",
-	"4sjsG07T/bSqSPuqORjLadKnLBcmWVfHH18zqCovasix5aTxDdBjpeyNUleFVbWPWGxtw0huqrE3cqNA",
-	"eviN9O7JXldY8gAvf7TzHSjvmmlnetEbttTN0Pq66VRaBNT5kn2pFB5YWrZz1unYWQyKDusY7SxmV5DI",
-	"PR6eLmuuyK0YpywqNWmw+P/GREvhoGyBW+vVGdX1qYjfVowgs8UxocebnB4ediwO6Xfud6QgDzrOnCPO",
-	"867O3vwMqw5mDineCki+CG8rgdFeqorzwSMwYjbc++FWDxrnluhyldU84RWh6DoC+ILmzf4W4yELXQKy",
-	"SGFtP5rSC0g3R/DOkuIlpFNBoDudDstsM7fdaelCsJ0a7DT29GVyZwby0BZsttmMMB0hDp+oxGSv46Ok",
-	"g3Gev6LTRKdE6BGT5cRKx5Qdg01DDG+TPNaRvaKLQKAjekaaZTzdZCyeLS8lpwn7oyNoaJ7i5ZiMkcKU",
-	"Xtquq+Y4FZeV6x/S7gJSgHlEbwzDfg/pjaF4d1dKVYL3U7KNSgE6LS29XYjehSjPd8Ej+PFBXLJOYn5W",
-	"KXoefYHOF7v4ZsdtTHfYNriiZYZmx5XtjeE0UxKqCsWlzKzaV71QpRvYkkVxd2MUm5+pPCaj6tZJ+XZi",
-	"U1fIQj0T3bpJ26AaNpoa8ZGqZVx4ziZMtyOU+nfvy20vI2ShO3f1kIV33s46VPWGM5gZqE4qe1Moqi+E",
-	"rDPc5RlxLqARPMY6hcbU0KoVD/FNmhf7XUfuRAeXMTV78s2jaERl0YbIgde8CXllE8M+p+b5UH1u06g1",
-	"s5YMSO/OCyrXiq3tppiggnYrmlMbyfExFqCz/jZ46+EkNjl/XPvVad1aJzXeHt8d1R9OLOr6TdtFdSxv",
-	"euPhDfMaOryBp72DZte8US7aApsOc9PelskZEyh2gxvOFZ2YFJo8pbsjyh1SeIBaE5YlrA1HDrUkVKoR",
-	"cE23db96W2Vo9J3NCC2SE1+qCqHoVU2NSqDOMiplukh8OVTAmwluIGY88bSpuieWw3ZoiSVL9HadMUEN",
-	"/VMx+AxLEAhzHTMc1xhJ78Af3OO2uUNPRFKAUBAOEUsTEBKtCNda3XPqvF1mQrfK+iJy2oVzRg3tcCjY",
-	"gol+rdXop+ZrRn6dOQNpI5LD4r/XB2AuPyxFpLnzUR7wca0gCx9jZ0aZJYFRXkRDRQcToymb7Nbu5Mj7",
-	"JWMRwTYauOkmYoxiwuMUENZucE3JmGRot2FpukeEIlcVNQqZ6XrkznY2j3Wq0mnEr3bV70wya2qyEOpH",
-	"9WGQgf6h3VvI+L5RB/bqd4WEL9EX67hGWM+kF4eB2HLAycRU31uJaYJ5ghJ4IDrwIxRemhzfEGGFAOhR",
-	"t6nam45jupNViMSfuRJFtixWbJg0zev0CxqPGnesO/tNys71HxN3E8KEeZrBQbM7N3sbw5upI/Wu4ab+",
-	"sWC09ia8dOKarB/Ub2JS34hWG4ZjGi1MaKvQFAbNvgb2OM0Njul48832X5/c8uZJM/YVa7NppcQjbCsY",
-	"Q9vkFhEZ6gJH9e89wLbskKn9+5DMkFFrjULmyEWSDASyJ0Y5VbMijJSCigTeC8TkBviOCAiRyT4SKFI0",
-	"NJ8hXeiFdKoYIgJ1fSJwpu2VGKgw6aNK0JIVUTIv+PLpW/k5Q/VH6U0LfnVwqajO18F8Fs0ik0IBFG9J",
-	"cB2czqLZqWkfsNFoc4K35ORhbjL8jMFssJHpHnDEfBcy+EyE/GiGNL6BuIiinu8ftr97OCq+aT400daB",
-	"Wp9DfJ+myG5dP7PpSf7Zi31XPrCozELr5A6+uTIIERpmqL92EyL9sZsQ6W/daD6oLiFB5ps3aoo6EE9+",
-	"6H+fTspAZidMddGSQnxdd2tyRoovc373fsnScafu71j219M/3b3GDXZUY7Vv8AZwskdF1EPbJmXfJgo7",
-	"RBJRJG4eecN6V6Jsgr0EtM11KQw25d8uZ7RMeHV3a3hI/21+tmNeA8D1ovcRgLabUwqA2DBDXkeC004Z",
-	"uqrxBO+tHemB3Em8AWOVum+e1QH4UT3+XP3WLAj5gSX7SbCb0mJmYlqH6YFdzYLUbb1JXOnIWvwHybbA",
-	"CU6HK8vsNjxayVOTyJ+ORKwBlZX60EYxRWXSgJWerifHcZhzYySxE80IC0SKJrjMdG8TMQegIRL4ARKk",
-	"+9P6EeuH+fHUSZu/gKwg1gsB0CGKH4RpJZX8KMi9r0zVEBa+6cohJ8VnnpUE2OYeOH3N5dEEOBZEr4fZ",
-	"3RfzXhjkUrA8i65e8zvOtyyDJUv2FruJkkVyB0DfKTTfELo2CqkpbXgGvLnFD1DQ27uiQiJCGb4HoXVh",
-	"TPdGh0VZLqQSjooMGYWyjkKbPlUaNEzhZJW69vB+5m7o3TRfn4xc8IizrYkam37ipYHvjPFHbersg+s3",
-	"87myWv4ZXM/Llk2Lt2XzZ9c9eb6IoqIu6jG4frPQ78+j2Vn5Fe3BgES9m/yzIXblxKaF+2K2uHxbjfPY",
-	"k83f6i7IprHyfBZdnobNw1Q/OmA0xbI7d71p1/x0trio9956cz5bzC8rgKx/DWAxW1yclS36g2Ai5KxD",
-	"r4NnYvv0WRR7c2iDyQblse7fiGKWAUrYjpbfKSAC7bAyBHWPf/Pf2M2gxgv9gpcQbKvjQVJw444ghkpf",
-	"5Pnsotrb+Kzan/hsdlk0GZ7PFtVmwdFMkUa96280uzwff43Nzs4vQQKuo3alb7briz2fnUdnRefraHZ1",
-	"ppuCm+bW0Sy6Or+YfJZXQso/NqB5LUbWo47WIIX+ooRGTB92uWB2H2bZxsEHY5VN5zx3jStcU9FKrtZp",
-	"24l01ui3Gc3ejgZ8rVvrSyBQrevx2XnZ5djaBfVWxdHs6iJ62+xGfFHrEDy/UFKm1gJ4Pps3WvzOF60O",
-	"vpGixbJD7+lpvQHvYraYBLVXQlW9W+35sChg2ChGCh+RVNzUh60b2wJ0CGNdq9BjsLbRL3Q+b7QBjWYX",
-	"4xGy1bv0JZCyKIaMZmeXF4tKTZ9ubugq9c4n7/oVheoKE444jk1cWe4Yyik8AEWu9MKDFdy2LOnDiBsc",
-	"wzHY0Lz644FbqxJ9YXRYvL06rZe/zpVqN2mvrybEGNoRqpQpjQZaeplYAWIrZNMEfVjgKpuGMMGNOwIb",
-	"rBxzIcRKOdLZeJg2K6deAgeq9ZuusjJqF1IuWnWTi0qZpNHxG4WR82Yd5Lxa9hhVqhyjSu3f96LK77uu",
-	"5/t+GkZ3ulLv+zxc3D3dVcrpvt89he3hczt8EUZjhi/s8Cict4bfTb6rMTTwzrEqHeoxmAuJ+aBP9EwE",
-	"olYQxp+to6hrTKiQaLdhWYhM8sByb374SKVIM+2jk1ubUnqUZW0/PW5yQOenZfh6PjsdLz3raasvQScm",
-	"S2g+m59f2jygaHYZXVwUKbnKEDg/n7bjVxSbJoSMdBKJU/41xinIa0QhtMgv8aFE+V3yPpz45r5wfbiF",
-	"SZx3ZTF7e6Z9Clezq3mRqVFJ0LBJGKVrpoo7tfwFmysQza6KeP98dj7e6dLIRnkZBJNGLzs/NzlD0ezy",
-	"7PKqlRakznZ26dJ3lL2pzmoydKJZdHF6OvFUr4SEH214WmOgzUTU1bcV1DQMoYZ8+UD86yZ/peBXpTZp",
-	"TIgxf96wl3YnsXUR9mqHvBSkTn7wvD8mYUprX8zvfZN3RiN0jdczhCJ4Tm2oXBYxDhvL2WGBdhug6vcS",
-	"1viAgAXPh6IVDoL/IrHCT8m/anTvxXHhA6y1zLKNw4vAXk4T4AhTRBKU4QSUpqNwJYEHEsM7owzZMIdw",
-	"oY8OWjopq0sPRiSvuHyfJD8/2Mr4V0Cm8hijmJ35vHmtZfC5TRBzHYQHkoW7ykVfHwltywM/JuqmBAiv",
-	"pOk/kz0Hi0oSk921wdstUEjeIQMMhFNdIera22gE9OJftSC0U/Ldlq0VXl76dXd/aIcZ3b6OB6VOYVuy",
-	"ZB8qGqau7K4JppMf9lev6CurM14M2+r1G13Mzz59Bllojx3WSjoULzTlFvckTa1ozNgDJKG2BXWeg6nE",
-	"EGgJG0ITROR0UWkXHxCXVag/f3S/LBh4Va5SW7Y7vn/k/X7B94AYd4yisNtakXSzDwH8wV1dztPgOjgJ",
-	"nu6e/i8AAP//",
+	"3H1pbxs7tuBfIWreQ7+HriilzbYczIfkrgGSvnfsNO4AQQagqiiJ7RKpJlmWdQP/9wEPyVpZm7x0z3yK",
+	"o2KxyMOz8azfg5jvD5wRpmRw/T04YIH3RBEB/0uJlJx9TPTflAXXwQGrXRAGDO9JcG0fB2EgyD8zKkgS",
+	"XCuRkTCQ8Y7ssX7rPwTZBNfB/3hbfOateSrffkyCx8cwEFn7F0T25OmlyhLCVOsn7POnfUZvg8gDZ5IA",
+	"4H4XfJ2Svf4z5kzp+a+/B/hwSGmMFeXs7cGM+Os/NASvvw/8mJsXvpgQGQt60NMF18EfO6zQEUt0FJxt",
+	"EWYJOuqfFEcJN5Awk+hvfMCSmvMW/ECEombZGy72WQqrUKeDgY6gbBs8hsEeizv9gLBsH1x/DUSWkiAM",
+	"DvhARBAGSuBE/39P9lycgm9hcwYDcM/Ukmci9j86cpFIz5PH8nF9NVO70WG+j3xqu/xiVXz9DxLrQ394",
+	"s+Vv7I8Zo0pODGxKT97Q/YELZchD7YLrYMcTDlTyNuaCvIX3YE0fUh4DlHCSUH0wOP29BOENTiUJa0BP",
+	"BE3TvoP/EQY9hgFNhiBkGNxRlpSP64jF/u+HILSfC4OtAZnC6V0QBmtB8J331PZYxbu+b36GQXo0ZZky",
+	"+9rjB7rXH19cRfDA/G+af4MyRbZEAGrw4qVPhG01lKdRFHnWcxB8fzDMiiqyr7818760xw8fzeDpLH+M",
+	"hcAnwD8go8qMnZuFPVanvYg80xLC2pY571nmbNGcT1GVkjqQZs15arRBk8Cig5uiOKYegjAMfmKwegxF",
+	"WMmgl/IDz5i6wWwLS6/yrF84T9Aap6kMERdI7QhaE6mQVBodQ0QZ/GZX+w6l/IioRAcsJUkQo4wgRfdE",
+	"wkDCQrSj2x3iLCb2l6BObHpAiZ2UUDDlR/+DPcGs9IRl+7V7kNDKo/yl2gnADOYL+VuhWUrPAWw5TicG",
+	"eGPAr19zwLfjKlBY8wdSpaDqcywIrj5voGodOff4oVd4ccqUZRKDx7YIDT//1xObpYR2Dw34epa+w+nG",
+	"0ZPnmPXjP2hintZYN8/WKZHe1yRlW/+z2trdwDCfzrdow/cbx5BS9twnuRF8/9TjCQPFB87hP0lYBMwy",
+	"5iRbV8OIhwpiwpQg3sM7cKlaH/yWKUkT0n+y9gN2uurLvu2IjH3ARn9ofFhk7Nb/UavYdaJBXRtIyAF0",
+	"YFhKGMRcMCLGKW1/8m7MM3PKwVI1R6n6odJcfx66OD9K2XnCfGX9GOWfyMpSA4AhaCkdt25qvgeuOslX",
+	"DQbb+vQrZmUmseY81YJnLJywhpGdbcjujlp+N2X7jtDtToFo3hMliER8A9IcWBbiRrQfjfA/7oggCKON",
+	"4EzBj+iQ4pOEMYyov2ihL1RDnPPMT6Y8U62UJIm4pzH5RJmfmhRl/aStQNKUp4KPBsWnm6Dz6WUGNUIH",
+	"+5IoKguegjUUjMAwNScBQivTC2bgkKtHw4i1hjAxesIYFQPeMzpGJu6JQcMW/NXXMf2XFXBB2AR6vMPM",
+	"XAF7B9fACOhqX/eh64/uejXiSqYlTplddonogphjnOn55bk6v+9qEjsFrjTPwjdNnJFnvRNtCElGQm3N",
+	"M3uGAxlWbZkXvlWO0EZqiLE+FXqEXZoPPxy+FaedY/rE3JV9Z72jwzlzIcB6keGOqrZDvOq5MPouoFRl",
+	"2LDjfkBLRQ5VDBpjw6CCxO5LDo6x4FI6ziKVwFogeKEJ95UecP4CdxqYiN+R8nc2XJAdBpm8xvHdriq4",
+	"WoSdnSYsLd2uw4ck1Yv5njJHOZ5bOhZbo22OgF+hig7CKIETmlWNLBclE0s0mYZDVVM7lVfQk/2hV4v/",
+	"AoNGWCfCQGWCfXBKQ76BZdRrJbonQlZxbPot7Lt8W/ou3i6sILlGWBCK47jm1hFYPmjoPT9bRywOROUt",
+	"WU5ckgaGqnvEMHCayY/WNjdcDBsO9ejk3O+pMUjUGLMDdtdB/ky3mQCrFt9sJFG9L/xmh+lbEY3v/n4Y",
+	"8Qmt3NUvB/XrA1M4ViPm3FBG5W74+NYb9R1JT8OnafLNrvduFTnAIfmuCVk/C3Df9emSOchyWOS7sZO7",
+	"1Y6++awtbruDLpCkOMtBGA57Pw/Bf7p3bpQRilxV/6RMXSyCPjazdkb8fiv7udZ4qextBmeSgOD5wsFv",
+	"EWcOzBpT4AlPYMUSHoAEcOcQhEHGEl4+b8K2eEv2hq0xrohX3mosAOabSwwfHJxnbNAOFXmoqzhLr4qj",
+	"V0zksEnvcZqRAQZWQH9g8gDoHkwUGZsYZBqDiCIz9uyfKUmTkn+vpggRhWnqZSwb/WL/LdwMC91Mg1xW",
+	"bjnnOa0sT2nc4N8jgD9SO6xQjBmS+IR2/IiocTQKEt9xBuKxLm+sd7HrhI2b7TGsm+SLOyFlh6zTOtJq",
+	"m9J78z6oI1SLdmRv42a0nW6IKaTqQyh24tbjyN+xU+eGyS+wYSBJzBk4MY3VxGgkzK83D9xOZR+hPZ4c",
+	"voMwzOLImQiWas3/PZNHIjw2go0yP1exT9/cjEcI7m4IlLNhlkSsdq3WRHwgDwNtEsV9trpgebB34wFz",
+	"KLonA4cOXdbpHCvJQ6BftOsJ7RZ8KB2nBAtni6meiLXfaeT9i0TmBoH4PRHOSud8eMY4NmArG4IlXafE",
+	"b7VMccb6Xc+fzCgw8mNBjN2+unC9JsPK+MYERWj2taEPJDHM7cizNEFGkvavmhH1Kxg3x4Jok3IurK2T",
+	"KgT3Y5LbOId93NDa92egBEGwjT1p3tDonnzhfyNDrXeKZ/GOeIzAa6KOhDBj5tXqCY53xryLWWLhsdef",
+	"YVmaDiTvL/pjLbuqy1KHX/lufShv2NP/yoh0FoxODbO6w5+o2hGBDK4aLzaHzZEHHKv0hDgDtAOKC1FO",
+	"XiF4rmEksKSG5poqqvUvA9MNzlIFalrzNAoTQFS5Qr8p61/FWTkGOBpxvfi5d0eXr2JeXoNvAfobZWGo",
+	"CGPUXKb1H78IAn5787/fhHV+m//egLah8DolX9xr8p8ZBt1XK8UpgenDQO4ypW/5XkPtuTxO4QMZCIbp",
+	"snwUU5/J25l2qys47rg03FQqzBKJsEIn9D9R9A4dqdrxTGneUVokPzJQ/L3QHAC/NU72lCmQrz5YfgsD",
+	"LhDjjLhNnmekTXFMzmHre0JUnQqqIAMNoqwr6D81o0REA3CD05SyLVI7wbPtDqkdlci4p4JOglr2YLLj",
+	"xZqIDRN/UEDv9QU5wOVb8LISnEqeL71gsyWJmGse1Rf3bwFLLGA7tzStsAifoVB/hbKR92xJE3Jz2DeX",
+	"hpmisb5PH6kkCHQ6vOb3BMJ4uKSK3hsmGGfinkiUkk3PoUxnNTZnf/AIpYNd0tNne2wxjxKBVX53smc7",
+	"6+bSywpjmEcdSmNNi+FljOr8xlXljKNZGMga7ZbBNJByPSYh52DxSlXO1ZGLuza1n2w29vrgWBfB8mSC",
+	"OO80XwFTP1GA0RkTWnXQfMsfpUBIMlgnF1hRPnCsTK0beazCbVfkZnBfDd2+u0A2WBWpqQz3mKbYqtOd",
+	"ekIVPXw8IKFa+sR9U9XYiWeiPX64bb8vFRPNK2ta+o5NY0DPNPOe1eg5HGSfMI0m0B840yBSPVMtq7Be",
+	"9uFNDvgS6GofLG3DQSUsHb4Ps37Be9JGiMb08H4gQewJZp+LIN+Bb9xoETz4jcMqGveJwyoqfcFjycT7",
+	"Q+qTnJqhiiwlEh31pUxxjhRm21RfDDna8DTlR0TuiTghGXNB3kFYCkkQRloVkyD5bQSqVAQnIShplKE5",
+	"+k+PCK974Szoq0Cq7KcK8Qpsin21HfmZjGSjeZf4KdmSHr0rSQyg4I4AL2ml2ZmyOqgimizKUhD+62Ed",
+	"4q7DEd3NT3oouLoRs2R9TYMLqv4wogxhJHAK3pMGdMEQ/8POf4l4j46UydLr5CFOM0nvyWe3PpNhUvzu",
+	"1mp+f8LGAJv7JPoNDKpjo3m1ujcvZllv/Rj/Npgwy+7eadTv7617TRRXOAXD5fsbfuz38dtAvbr9tD3S",
+	"GnZ2VqC1frONwYK19yP7QvfEz57W5MSZhzthtAGzK5ir4kxpJX9KVsiZj5sXBIPIxbeGRF5pxbv5bUsS",
+	"iqM1QUlxqZEc7TE75WsYZLIphYj5Ao6pUpRtf3A40mTRKRZbIhWCkzRxhFQifbzGfkcl2hPl0gXAsKLZ",
+	"MLqK0H+imAiFKVMlOi7Bnuaw6txAkcRgJVoewPBCMjOhY7+h3xgtNsd8YrRYtr6Mn7m4iloOljM4WDgy",
+	"ZyzUkkSag9V3f2Mg1ZRWywcpn3G7zOlWt4qjrAK9BJy6BK5CuiaRKwQYVki/hug52bex2DMNkhqUiaEU",
+	"ibZ5gg1cstdEKq1YnFAZ+CbbpgZco8hYisPmDEAuAkfA6h1SBO+/aI6syW9DU600rU/IhgPAdJlgoRGp",
+	"MJkWiIrYOGAqrOWq4Tu867P3REifiLQbY1o/QyJjyATg5iKmdrX3+rhjP9PRi0jQhgu9o6rYAUDme2/a",
+	"/QbItRLLHWQPsrx4fUIGizUE22VAj9Q0lwkIlnPYAOZBtyFvDmAX2bfk+XkNZhC2UGIigy3bfVoPVj73",
+	"gz7AYmclYfUCilcpnPaiJ0TQ8sXfifhgbeHdFqreq7HM4phIeYMV6cFlnKZonakKVJ4dGH41rLbrjiTE",
+	"xzD4FbOExvjwr7q0KmdHGaTfuNVq+npsCwl971f+zMMPA6Jc3DTFO2EOhy4YnnkLtOLhSx7PWgrV7ONw",
+	"+zKJ14X+Fu8J2mdSoQ3tMfbWWIpGfs4QvicCb0mrSbN2OXvF21eB43lCRM7ipsvOqectcsODkwPFxgZT",
+	"gQSOCRC/sWIAaJxAAXN8NFlGWqhHk1XUb7EogzasoUgXDt6YyJinEDG5J6z1xp3bHYymUdEtYXWGAXK1",
+	"G+Zm1xwDjnCwclzFuUEs5lm4QvVEunhEBYSVLfpO7qP3Qvr3v3/88f5SK3cpPxKBYixNFQiliNBD/s/X",
+	"6M0Kv9l8+371+Cb/ezHg7+ns8T8Cj/LxKfcXjmBeJCX3ENH9I9n2CNirVdkUpf/XTAEmOKFsa+fyxCm5",
+	"7AaE9VD0X389/XePF+uq6nXS/839YdaiJkyMSQuTa/cFjvIA9glvaS3QFYBWIOJDnk8m/3+k/4LuByXJ",
+	"QHzu8JBrU72goqEtoidkWiVWy6qUqvCMGxobLFOuPp9XNsOEEdeibr3xvhDJOxxmZmVVlfbcchSVvI2u",
+	"25gvqLeZtKGxxB5CmMdRl2FYpHDk285xZli9i0+urtFZBS/M27fZfo/FyWMNzLG3eVdJBD6aSAUTa4Lk",
+	"3qjKPWndXRc2j2xxBzfIetpbMsSj8DoSaaGJxs8iY22GP6VFOFzurdUvLzpFNwizU2tMisjYrcLKpEnl",
+	"RYsITk4miZYZHzNE4Cd5CD1J/AHzVRrtoMRO2qtukGGTpzu8NMPAk6Plc+uklNEUEqfZeuJweyCBaDAJ",
+	"htO3+mVLIvcklW13uxSedmXFbzFlUr1314B22/Wx8OIg+xbC+QXC2qpcYvpW8OwwTD10MesDhtqY8CHm",
+	"UiXyKiRj7Zj5u67MDKwwrINqdOKPPQu/jNePzrxclhLACitP2Sc488k7QWSWqrOzVHF/zsu6f8iRs/cN",
+	"V1avofHI2Yexb9Uz3TWVBnYBdsaeZNVyLJP/gN1BFMD1njWkkTlrVU3VrpobTaYkRIAbeywj/uSFV4l3",
+	"Jy0G9s+uqtkYJ2ZGBiXWj3HB+nU437wtzlrH1/Xihmk3ZutnKje29tkLAY6n5PwUdE6G1T047niVEJej",
+	"qFC/HpqvdRPfU3TmRrURI8sNgEYdtjmvM0/7b1xRXwaMzW32p21saHdxsXOvb3VY8kzFfP+kspGuXqSb",
+	"ql0L8ny/Vfl2df+aoHFJksPCFiyQ7YT2bQffYcdvD/DM4/+tSATvZPmMYMgOwP4SUhvB9x+wJGlbxR09",
+	"wCabeJ/d0qT9ZVeKyy3GRhCLlmITjeJrUEqHAMQr36qtu1jloII6v+Xp0eeU1Cnydp6WfPYvyTwLgz+f",
+	"IrH/1CM7U9RMPPI4r/h7a/nmDHFRJHQAyEOUp1pWYf3QF9tZS7cZDrIxU/zZM8VslD3PgLkFrE+vHeFh",
+	"7rX5yIYL0lX4Ibehey5IeUJ6X3EXV9O5ozBUw2gxuA6vK+BAWgSAS4fxRBu1mGucNloFxRbvyQjYl4w+",
+	"Z5SQKHKRzWd9IGMgTobLbit+fLUuWu0lJh9hiG3Qqb4F83YVI906hxw76TehDQP/8wFHsyc//owutOK1",
+	"/D610kpb5RTMugg74Xpc9aaojBHuiKn9K+ZpSmL7n5RKRaydThAJv34Le+mtntvSzRDLeGOW+IRKoz40",
+	"tcUEStVZAFCjTTEFgQJ+OLxvlmaxPLhi3WulCK/aOLpKS0lpzPWWEXe3B+/pnfoPr0Wa+TSy323plLP0",
+	"MUEkUb5Ab4hlwBJhFHOIc4NMckkgSdPYP/quTqUyaPSeyL8fvM92ldISvRb1PRZ3Rk+sW5dL1FHDaV9R",
+	"Jo/3oJ5GPs7aQRMysh6x5EKR5MOprYCqUGMnbJc9Lfb1MMgYuScD6oJWTO92cW7XYcnY5mTXDoy1uTHH",
+	"bbUvWB3vycQi5ahwdc2KDELn9WuqGH3z8w9otVheItufApkyNE3dWCtWW1+ED8RfLKLVcMdGGEBNBjNj",
+	"giR1KbzW+WdrNGCJSEKVhjPL0tTEUYoBBYqsO+8x7KrOQ4TgwrMdzmz4jKZuqM2Th5xDo42hIfCVskF+",
+	"pLS+quEOOzdLnxiCpyW0NJ9qLzH0GAY3OH7GhLERkTSdGVId4Sp6wef6Iv5l4WKlEKCW+Ayv278UHDTm",
+	"tSNlhosWIWn1a/IMYXknDcL/M8OpDZ6Slftm93cGBC32JRi5ONbO1g0ND5sX8/o5dqU5w5CeDKaQ3Q0e",
+	"aVYtCtndkFhrcKf2fCFJblyOco25ciEVOkLtAmJSDxEkFiOrQiPsakNIMsyVqUfeuizn6tdSgqVCkMCM",
+	"KEM2uPH8T8kd3Qwvmwujb8bkausXbs9N2DaLC0vQryyhDKjKp7wIbE/4TIYEEB1aTuP/ywRrQQ4um/cs",
+	"R++ZmfA+qBxLpZ4KtjmixIY3v/7fwbTYYoDtziSvVpzuroT8clnyo1LjLYNyOOUlWK4guLGNJe8J0SzP",
+	"ox/+ahLEWXrSN749fSDyHSIPMZHSJWG5lwuzs2GsCgqBxZihNWno12YKvz7ID5YbfNLz9Iz5zNuHKLrH",
+	"qd9VdcBCMSK6PuGGtH9BYtXxvsSq7dV6kEJlMbUvN+BR33xpHcVHQwfhAg59ZUMtjky+2JypEbVD7atm",
+	"YzxjSZdBLjf7toU/jbyhr0eN9wadDOpyYs15T/jY1kbEuamGnsiNBun5J9LYyc6WnOo0adgZbmFwIzzD",
+	"HHIXrzlbOUhT+TsRXzLBKlJpHo4qpm6u27e23Gh5omVflbke4V1PQARY3PA1xAS5BhqmcYnm30f+ybYw",
+	"ceENnP1IQM06UqbJ/FaBlUAauPmbb+y5VH9QJrszR0sTvkM8U7WkdhMtaNq09bjXynxQq2Ie0ZCvt5LN",
+	"V41x4wLBrtF/zRAXaP7ftXjW6mecea76nQK+kJtqIYwUviMoOyDF0Sx6l/+shxgAQ80wkESLoK2Anz/s",
+	"vJG/mEN8MQZ3vFqoykTfKbr834wpmprEJs4I2mGJdiRNjK0GTsXcYtMT4hvTDbCIrh8QsmeQxWfiKmFR",
+	"BLfl444jqaA0DGchmsKPNnc3TQnbgsW+3Nejy0JQzqQrJS30xfLZwJHWguwl5nO7Iz6D9h87jnY81Ze8",
+	"Hc2ByJnNHjMJ3XlrWQfnE9R90UIZxXyvUY+HpQtjs7bloWqALW1Xq1LvXUFgT5NGja7v218vSHG8E2pD",
+	"SOJxQjnf1IjmaP5q0sOdS7Jgyp5LLhbd4VXOYe9Lds/35Q21sQDwNkEshHs7xXpIyALP99qRi7sv/IZ4",
+	"O+3VrUjwicLZNfjUKp8ZAvt8Mzl4m3/0q1zd/2+G4MYg99wu7RmXqSG0RFMhgQJThipKhuzPVpRunK9n",
+	"ROQNvIP4BmFwlr0zrIOaUo8gg6lEjCtbWcvjMDtUOOasn3FrnPjB+Cd+0nyryeeiaxv+A1Z9QhLZenNu",
+	"/YLhUXl/ZZAJYEiULa0U83pW55g01pzVOv4s+xZJqjykdLkzTsNaotuesjwkNfTXhB65gDwKs9rVOfTG",
+	"a5q8h5IVJRyZLNZtrfAE49qmoI0TlC0B65ylp78RdavpogWw/Mi6HnvSw0fkf8vRbaUOud/FD1evdieK",
+	"Snr+GGlvaoY8ElIn1FEnKIrqd2bVbk4v1+ajfSa8y1/iR1/TMr218kHU6WQ511/CAzeJh5E1UWiIp/jG",
+	"upfPcBTfZJ6YwLb4nzzpd5g3Vt+PSH/kAKTxkbPSWG9tHGCfBAavfZ5YWAqbMUsckhOnAXV2Ply+SX+w",
+	"fEvVuN5Qy3ZN0FRZ+kQ2bWp4ig+SJJ+lt33S4LjGUriah2PEvL/fFXDTgYFsbaEwlcjyMje2XZB82Zz1",
+	"nl7DIUvazJ15qanmozH9D6EhlP9yhNckHQsCQfDdAAusmduutNDDbXcqO43dvduq+e7oODcb22ka7EnT",
+	"Bev8iQpM9obKFXQwLFY0767VUZa09XpQTKwVe9Uy2DQB87a75i1p1eDpIC3ZKLRekqSdjOWzJUxnLOF/",
+	"tCThmKd4PSSVOY9VMYzQbacU5Oh6pjU7n+VgHtAPzLDfc/qBad7dluuf4NOYoL1CgI6rwNbsUNOGKM93",
+	"wAP48VlcskpiflYpOx59Jq0vtvHNltMYH+Jb44qWGZoVl5Y3yAwxItM/V1yKlP9TOcyrCBy2ZJGf3RDF",
+	"5iemnpLqf+ukvK/EdAsD1Pfxdt2k6R7rt8fs+X0bb2ZtCFOLwq/e8kZ+v7iIjXjJ3vfGvdEON3Od6Xhu",
+	"7r8DK04ViSK5NaR8cnmQup11yDXFoMpZ1xR49UyHWum+e45hpmnV6ejSfdEWdT0qI7l8VkM9CfXM1+HH",
+	"cjPa3Z0fS3clgmcpVu5Oz8dUb3f4MDZR8A8IRTaBGxDXv6NQWNp6QkylkJiKOLX/wwqZHtoIgyMOBmC6",
+	"v0YYCRKbdgKm1N6eMqQ42uMH9F8Yafw4hK5n3ta8bGoCI4xSysh/vwOjqQIPDMSNUEbQKS+UDBZUzBJT",
+	"KSxEBywlOKBg8BGf3iHMkIFHvlhJ/yR63vIeSG0LOO98tUFUSW+h3oEty12YWt0pbD4PYTkWRsBQQD7Z",
+	"E/SpHallX08Lndrjh+HxdZQNHitcqNjTlqePaEwAnT/E7Lnjw/ytdTWZ0e0et0VOvUylHP3Fs4I84cXu",
+	"aF+3ozPrb//GCEr5FghbknsicGpLaQPGgyvE/a4PWr5zxbGh1k6Y+0fWJKXkXtOzJkL0D06ZRNRXMbve",
+	"Sh9Ky/RaRHdU9bzmFT2wykozW7J1lnPQ+sLgQAQcTDW+u0TEfHu+H+R1d2v4Yl9s7bKPGhu2bpi14s/s",
+	"Kyey7Au3fL6lNunBda1vxqqNsFy126fG9twXQwzHzmjslABvsclBkehFI+BBwwd1Q3SDd3RoRLw/bzVv",
+	"B2fqLult+fBIZv2yuiUxvGb6M/C0Z5Afnf3CoNSJHJvOS5+4LaoAjOAbO1wLSrPtH9Oq7W98+c5n4IfO",
+	"0lByk170O2SfpaqmtVwAdNxeBpUAzCssnGsXMBPckJiLxFPm5I6mnTUAC27nbeBqiz7rP7UU32NFtHYL",
+	"uXwDk1XubDmIpidceLNlKpmCkkgN4RDxNCFQ6VyAMeg5TWVt1sV2S9eLKGMuzWrQ0BY/hC0A2m3sMmYt",
+	"AY42v6ltT5TNFOzX8TpdB+bww0JQmzMfFLxVsKdBrsnW0iWWBAY5Hw0VnU2MpoB7az4akeq9EZd13X5o",
+	"hSHK/p2a4OclCv0N8HmWDPYwlwojenDhBQBkW2HdtLO//GpftUeg446nKcQ4u/rIg9gA2w51OgxuF6+p",
+	"irZ0a4GEQpa8QxtyJK5ZPuNuT1SCQQYsGS6mNz+oISWx6koz79fVXC0vsLsl5BzMKxXFPJqKY6nJHa8e",
+	"pw8fDW2e2xKWDu/LjQXBZT1GUrY1NjYXs+/TXdbY27nOZRE72xKFY3O9GaTraSS7j6/UL3K16rd4lMyN",
+	"5bvSzFPs3RF5e5C5ywkwCm7eb6klxaKtuVS1w/GLNGd/Wjd2RtTtDoueTp8QkZq3nTLkR1jieoYxopwd",
+	"UwGSdx9lb191wnCqTj1opcWSZmzvEIZlQSxpzKWSeT4HXKt7kjV7O0s9y626dA/t1ApgENQ1EQQnI01P",
+	"twqzBIsEJeSemtwTfUKmul2IsOY56AEsxidrddK4EiKNWSLvOyF33JiVzQu0WcQGx4JLOaounR8ouF2+",
+	"jJinnrJmVudmbzLVeo0JKw6BAboGA7nmZ0/Cy5rJ/sDH53bf1dopDelT1+icNrw3WjNbZ0Rvsbp2Wu/h",
+	"ZbdTX+CQZqsGemd1W4VXO9ut/k5EUap4gF6wIVjSakRK6Xqy42lC2fYLP9wcPEVzjJJCFdqklEhkRbvn",
+	"q5o/8oM8UFfTBqpF3RFyQOBlam32kmKWyJ8F33+yZVCrC9jxI9pggSiTNCF5VQZXuLSxEKqQsRtJ90Uu",
+	"jIvKvBrfoSPgSsty9kQ962JM/9Z3iJEthg44a7KjWryos9f3K2n3xTQFDh7ctclg5sDbQVHH1ad6EtwW",
+	"7TOkQWBPVTuHz/l3WhnYmX6On6jaEYEO4BYVqEZ1DYmRKqpvtqOaPkY1D1XkLV/ST+0tMfa+7MM4JVj4",
+	"e4xZy5L+4F9k7iB1Kf1DVKBGs9CrHtb9L1IgHTk0OkshvnHu4tiw/a6+Wn35DI6U6u3sfHWz9wcisMpq",
+	"euqsG4OWZbXszdxbganE0gdh5bKJlb2eU6dgFMjlJUaexW1Vn1v4xP9TBZ5NR6VKlWcfGP6gLOHH9t4w",
+	"GzW0DZsXPXMRY5VdE1DQJnbJRn02taGb7YmK9+EqZNnDEZY/0LhCNuXLl4fZmNlsqtxmyP6aFxj9QmsX",
+	"PP/wYs/D2tbg0S8dMVX/GwSDMdK7ih1/kYWyYE+lCpgHpPUmSE4uv4d2OL0ncvQRHGmidkOh0+iNY3Cx",
+	"BOPShOXjrWBSFcYN+DnYtNPGubags+w7/yIRlJCDEw7l07fhUVbgDpSytUvOtKpNbgRnqludHGFQ6b5a",
+	"Wp+t2ZznXgqG4I2n7tvvKWYQISIlZyESJL7jDFEVQms0/S9cIo6uUCYEsJFkgowD0bi+nB0AMjnzam4Z",
+	"07MijBjeEyTxSSKuNbsjlSR0ZjoELWKnEwRpaAiKZWqtHR8OKY3B1PDWVgz96z8kZxPwDMeEmUJmNCFM",
+	"0Q3VHD34/PGLczya/xThzsGv7sJXclJeB9NJNIlMxSLC8IEG18F8Ek3mpvHoDrD7LT7Qt/fTt5p7mMgE",
+	"c8vmoDhQzj4mwXXwiUr1AUZARekDZ3b0LIpcLWznWy5t7R9WUTeH3ZX70dnJBEsqPekgj491JvfF3pmk",
+	"IQWrmPhnz7fxNq8uCv5+m5JgClTheIcwiFSTiW0QiMAZ2r+TEHrda+XOPvyLBJyA+Rx4AaG74fuDGfJE",
+	"AA+6X/1gKjQ3nHkNgL5PU2SX/nSIfnGNI2RojGhaWskQrfmD/udPzmyZFQ29BMkDV9IDxLff4d/Ht0Ui",
+	"XzvO6iH6tgYNEU0FLAyEIoPrr9/BfWT06ZyyHOsp2JEpV1qAuLvR6eO31zjBlu4+zRO8ITg5oTzrBzAa",
+	"yl/CCTByRDSReWXgJ54wrMqauU19NnTIoHkINn05XVHiokS4O9s8O6H1LH+xUfMvD1xbIXoAdL/YtuzP",
+	"RR4wl4033tFD0ZT7IHiSxVWQGanWDbRPdsxrgK3awHUA9OzioOTNjhuO9EQg2ilD1wE1wScbQ+KB3Nt4",
+	"R0xEysHW06sC8Af9OG9qqxkCkeoDT07PIPK8qubYTPCMUVWt+RRoZYXGkNdn9M78B7o/EEFx2t/cyS7D",
+	"r2hV+eLjExGrRzVkbUR33PHUSdxc9X0S5twY3dApiwhLRBWSCmtlz6YGyFgQwkIkMcQXC8S4H7G+mz8e",
+	"W2nzF6JKiPVCAHSI4gdhWirv/iTIvS9NVZOvvumKIRZcH5NAC81D5oHT75l6MgEOBdHrYXb7wbyXBrk0",
+	"LBfRquOL5WvDCJrKT7Dx6Vu+J2uenCx2U+byZd5pNN9RtjVXJNNu4Bnw5hbfk5ze3uVdCyK0x3dEwu0M",
+	"s5O5VaF9JpXWJ8B4wUjR2wC8jGUaNEzh7SZ1jgw/czf0/nNq41nHIRd5wPuD8XrBVfy6uN67S+8DWERP",
+	"wfWb6XSyBNvf9NG1Z7ueXeo/TfSSs6VOZ1GU12h5CK7fzOD9aTRZAOAGHbDZUG7qeDbELu0YH8hDcD2b",
+	"zK4uluUgb7u16eUkmk1N4aPgejqJrvRma/upeAymk/lscVl2JhqVO8UZM5W1SUruYT1gcprOJ7PlZRjs",
+	"CE4o28Jvb5aT2fSqBF8To+HcWbPJ7GIxLZxHga2A/IVDA8VoslitFquRULbG1hb+iu3TZ1EMDSgM1hvy",
+	"sMEbMd8TlPAjQ7k3lUp0xEzpmyl3kWDYzWAKDeoXvETDuTpycddLNm7cEwinVGx8OrkIg4RqYavxYVGu",
+	"zr6YXOUl1qeTWblUejTRmFUtlx1NrpbDj9Fu40XJhWw24J2Hah+mhTAjJAFSmSyjxQJyAiiHEJ9FNFuE",
+	"gTTF+KNJtFpeRFej9/NKiPnHjgBvxshG36ItURIpbpHTh2FbG7PfhV2/mOD6szGr0pgkmiyXpYzZZo27",
+	"yFNfbDrL08hdCvq0VOFrntftmlmGfZlXsJoO59V6ny+KennHmWhyOZ3Nr0yMdx4Ns5xMo4u5+fHG7W22",
+	"nCzn0zA4rKJ84IWmz8MqygfNNQTgM4m9yoza9KvhJ0dHyqQtoYgylmhsZScE6GAqsu74Edl4LSj9K71Y",
+	"a9O1OrHW5PmcjbW2ztHS5fwGlL2/MTWV3TnMmyEOmltkcUykNN1fosnl8KPgOH1R/IMgg4/sC2gCC60s",
+	"gB8iv/0a/HQDosnqIrqchsHGVCn9wQDkIgyoHeHSYqdzm2ixdGkUV5PF5dVK/y+h8H+bYPHBJIhMLybL",
+	"GvJPJ1M33A2auR/yQZEWPodVZEdotC/TxWwyy0/kZy6uouD6crJYXc1HHcErUQPsAVDe4pPRJjDSyN2O",
+	"+jvMEmqLiXah/69u3BNIQNMhkcqEbgfX02lY5+UXw7HbLei1OOzi6kLL7gqSzSar5bzUr2oalbpQLUdv",
+	"5RUVzg2mAgkcm9wsdeTItPJDrkq2B1UgDU72IconM+op8t1VdJ/D8WWpMtYGDMJ8DbL6yNn74HoFf3wA",
+	"OQ3Pp/B85p4v3fPF47fBp2E28KJo5SCpN7XFlEn1/p4IvDUMfrbQXNKywsnF/GJh2WE0ma1WWqHUqqbx",
+	"UGimermaw/YbMy2i6HLpZoom0fTqcjm1c72JJlez+WJenuyNfmU2X/hnm1/MZhel2Zar+fTSzTadTFfR",
+	"sjbZ8mK5XI2G/CtRgfmYcXiDg9iiHTpyhvjGOAfBOGHdWVqTkJkAG8UJYUF8NCJsjFgXhdzg+Dn134un",
+	"M6BKl8AX5qOzy5VGo3L/w+l0El1NR6329VVMYJZw9zEREBpH7OXBhwe21VkvLrhxTzJRmXCCkklqNpk9",
+	"jrpl553FvtZu7sui1dfUmHnm+rfiK7XxV8V4QM2H4Lr6wrcnXekbLeReRq/NOw1Gk1W0ulxV+gFGk+kc",
+	"7lB5474H4ICLi2UFMpVWfdFkebVcLqrt+KJJtJjPL+ejt/96FgCT/2LRGTpYrE9ozdUOyXjHeSpD0CBs",
+	"OphDIx9FuIr5fRThxj2BIuwNq2iqk6sUi+GgrvcjeglMKzdQc63NomYns1mjcdms1KfMWFNrncmm9UZk",
+	"03LfsajUZiwqNd/6mrfZMvrW13kYfQOd6us0nH3TxJv3s/r6TRN/ffjUDp+F0ZDhMzs8CqeN4d9Gn9UQ",
+	"sniXC3osiOXlJDF6QPRMIkN/Qdr6RSxBVpdCxx3fh8hWNDuZP3ykkpeA7qITVxbwbCLJzV1fv+eF8yJ9",
+	"RrZ031fTLR2q4bnnUwh/aTe2LfJ2Dl9N4Wk3R971IPgMPyCT+msbHMzh6BtWusgY3/Q9cbz1rVr78CWI",
+	"1xXrjCq1OWd5Kc6vERCPKZjpAgKsyvN1Gs5LcI3GbetVroiAhUWHEtsTjCqJHOb4UNeVIOtEXVtu7ElO",
+	"Odtq0xSwms6LlNTpZD7cilAtafYSWOLucdOlViPsPe4qulhe5gXboslqsVyMXPQrGgtMrqdBBecKAH6p",
+	"gQ9sDjrE2dqFHqxQ1uLTjRbWLvQUnxN1vtnZ5HIButhqsprmWfyl4G4bwF04dsvoU0k0tkm90WSVJ+ZO",
+	"J8vhjKhWqeBlcMw4Oa+Wy5kpmhFNrhZXV6tGYQy9u8WVK2ARTaLV/HJui1RERd0HAvrTBgvr8f6QJx9M",
+	"J6vLy5n5FXyrGsDmv7c0yQeZr0ioC2GLSuV1IqJJdDGfT6cjIfhKCP+DDe0GbLf1krSGi0tkYPiPD9Fd",
+	"6nMnntsM3/NdCSXfugeTTZ7abDYcvpV8xxfzFJTSEefLydV85QsJqCT0Libz+dVFLbH2TWSM/bnzP5pc",
+	"zlfzYt/VMIC6R2U6ubhcTMfB5nVN+NaAb0PSoU9jNcnXldvVB2+8XBBD6qy52MYHIIONHjS1qUA9ePqH",
+	"Sxg6nx/3cl2b0DKdTq6uHFtphNfoR8P5bS0b6GXstzbd7s1qcjXVuFdOiZstJtPZVSWPDVC2SDlzb1Wy",
+	"ytxr9cSx2XxyqYWZzQ2LytlZ09XkYr4aCZpX1BwSKkhsKm6AN0rTN6LM4DM21aNd50xratDbLGrkkEN6",
+	"qmJw1hMSfZO9Ujx0qcPFkED97HkjoSFqiG/zSOhmFLSG1NvvIusOUzUNml4sFPImaw1QhU4hzxCdKjIW",
+	"FpH0lfDeI5YasZj+e022+IwYVpH1BbA6CP6bhI9/TP5dA75fHBc+kK1pVZ0xIzwtMrjAEEQTtMcJcRld",
+	"CbmnMXln7DM28lW6aNgWWnpb9Cg6G5G8Mvd9kvx0b/urvQIyFdsYxOxgafXKy92ll2tI2NZ06PWR0DbO",
+	"82MitLaztg610yj2dBaV2MbQO3w4EEaSd8gAA+EU+gzpDwliEdCLf+W2Qq2S77Zo0Pfy0q+9h2Az8tyt",
+	"6+mgBDPjmicncEM00jAdmN5+t391ir6iWO+LYVu1nG8b87NPn0EW2m2HlQq/uTcbSqda0bjn9yQpLg+2",
+	"MK8slRgaLSrtx3vEZRnqz5/wUdSPfVWuUvlse8rHE8/3M76DokKWUeTGuEZyhVmHJOLeHV0m0uA6eBs8",
+	"fnv8vwEAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

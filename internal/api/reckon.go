@@ -3,37 +3,113 @@ package api
 import (
 	"context"
 	"math"
+	"math/rand/v2"
 
 	"hodometer/core/court"
 	"hodometer/core/flight"
 	"hodometer/core/footwork"
 	"hodometer/core/game"
 	"hodometer/core/goal"
+	"hodometer/core/progress"
 	"hodometer/core/rotation"
 	"hodometer/core/target"
 	"hodometer/core/units"
 )
 
+// The reckoners: each one core call, in SI units. Those of the flight stand in
+// reckon_flight.go, those of games and rotations in reckon_games.go.
+
+func (h handlers) ListBases(context.Context, ListBasesRequestObject) (ListBasesResponseObject, error) {
+	return ListBases200JSONResponse(bases), nil
+}
+
+// bases say how each reckoner comes to its answer, by the reckoner's name.
+var bases = map[string]Basis{
+	"goal":     goal.Basis,
+	"target":   target.Basis,
+	"sigma":    target.SigmaBasis,
+	"flight":   flight.Basis,
+	"tempo":    flight.TempoBasis,
+	"footwork": footwork.Basis,
+	"recovery": footwork.RecoveryBasis,
+	"window":   court.WindowBasis,
+	"race":     game.RaceBasis,
+	"handicap": game.HandicapBasis,
+	"game":     game.OddsBasis,
+	"levels":   game.LevelsBasis,
+	"rotation": rotation.Basis,
+}
+
+// value of an optional field, or of the default.
+func value[T any](p *T, otherwise T) T {
+	if p == nil {
+		return otherwise
+	}
+	return *p
+}
+
+func missing(field, detail string) error { return units.Problems{{Field: field, Detail: detail}} }
+
 func (h handlers) ReckonGoal(_ context.Context, r ReckonGoalRequestObject) (ReckonGoalResponseObject, error) {
 	q := r.Body
-	g := goal.Goal{Kind: goal.Kind(q.Kind), Count: q.Count}
-	t := goal.Tempo{SecondsPerBall: q.SecondsPerBall}
-	if q.Basket != nil {
-		t.Basket = *q.Basket
-	}
-	if q.PickUpMinutes != nil {
-		t.PickUpMinutes = *q.PickUpMinutes
-	}
-	median, p90 := g.Quantile(q.SuccessRate, 0.5), g.Quantile(q.SuccessRate, 0.9)
+	t := goal.Tempo{SecondsPerBall: q.SecondsPerBall, Basket: value(q.Basket, 0), PickUpMinutes: value(q.PickUpMinutes, 0)}
 	balls := t.Balls(q.Minutes)
-	mean := g.MeanBalls(q.SuccessRate)
-	return ReckonGoal200JSONResponse{
+	g := goal.Goal{Kind: goal.Total, Count: value(q.Count, 1)}
+	if q.Kind == "inARow" || q.Kind == "bestRally" {
+		g.Kind = goal.InARow
+	}
+	if q.Count == nil && q.Kind != "timed" && q.Kind != "bestRally" {
+		return nil, missing("count", "say how many good balls the goal asks for")
+	}
+	if q.Kind == "teamTotal" {
+		if q.Rates == nil {
+			return nil, missing("rates", "a team's total needs the rate of each player")
+		}
+		return ReckonGoal200JSONResponse(teamGoal(goal.Team{Count: g.Count, Rates: *q.Rates}, t, balls)), nil
+	}
+	if q.SuccessRate == nil {
+		return nil, missing("successRate", "say how many of the student's balls are good, over 0 and up to 1")
+	}
+	p := *q.SuccessRate
+	mean, median, p90 := g.MeanBalls(p), g.Quantile(p, 0.5), g.Quantile(p, 0.9)
+	inTime := goal.InTime(g.Kind, p, balls)
+	out := GoalAnswer{
 		MeanBalls: mean, MedianBalls: median, P90Balls: p90,
-		MeanMinutes: t.MeanMinutes(g, q.SuccessRate), MedianMinutes: t.Minutes(median), P90Minutes: t.Minutes(p90),
-		ChanceInTime: g.Chance(q.SuccessRate, balls), BallsInTime: balls,
-		FittingCount: goal.Fitting(g.Kind, q.SuccessRate, balls, 0.8),
+		MeanMinutes: t.MeanMinutes(g, p), MedianMinutes: t.Minutes(median), P90Minutes: t.Minutes(p90),
+		ChanceInTime: g.Chance(p, balls), BallsInTime: balls,
+		FittingCount: goal.Fitting(g.Kind, p, balls, 0.8),
 		Beyond:       max(mean, median, p90) >= goal.Beyond,
-	}, nil
+		InTime:       &inTime,
+	}
+	if s, ok := goal.TempoFor(g, p, q.Minutes, 0.8, t); ok {
+		out.SecondsFor80 = &s
+	}
+	if value(q.Curve, false) {
+		out.Curve = curve(g, p, max(float64(balls), math.Min(p90*1.6, 20*float64(max(balls, 1)))))
+	}
+	return ReckonGoal200JSONResponse(out), nil
+}
+
+// curve is the chance to be done after so many balls, up to most, at about
+// eighty places.
+func curve(g goal.Goal, p, most float64) *[]CurvePoint {
+	step := max(1, int(most/80))
+	var out []CurvePoint
+	for n := 0; float64(n) <= most+float64(step); n += step {
+		out = append(out, CurvePoint{At: float64(n), Chance: g.Chance(p, n)})
+	}
+	return &out
+}
+
+// teamGoal is the answer for a total filled by players in turn.
+func teamGoal(team goal.Team, t goal.Tempo, balls int) GoalAnswer {
+	mean, median, p90, chance := team.Expect(balls)
+	good := 0.0
+	for i := range min(balls, goal.MaxCount) {
+		good += team.Rates[i%len(team.Rates)]
+	}
+	return GoalAnswer{MeanBalls: mean, MedianBalls: median, P90Balls: p90, MeanMinutes: t.Minutes(mean), MedianMinutes: t.Minutes(median), P90Minutes: t.Minutes(p90),
+		ChanceInTime: chance, BallsInTime: balls, FittingCount: int(good), Beyond: mean >= goal.Beyond}
 }
 
 func (h handlers) ReckonTarget(_ context.Context, r ReckonTargetRequestObject) (ReckonTargetResponseObject, error) {
@@ -44,110 +120,173 @@ func (h handlers) ReckonTarget(_ context.Context, r ReckonTargetRequestObject) (
 	}
 	aim := court.Point{X: q.Aim.X, Y: q.Aim.Y}
 	area := court.Area(q.Area)
-	if !c.In(area, court.Far, aim) {
-		return nil, units.Problems{{Field: "aim", Detail: "the aim lies off the far half of the court"}}
+	if !c.In(area, c.Target(), aim) {
+		return nil, missing("aim", "the aim lies off the part of the court that the ball must land in")
+	}
+	shape, err := shapeOf(q, aim)
+	if err != nil {
+		return nil, err
 	}
 	s := target.Spread{Across: q.Spread.Across, Along: q.Spread.Along}
 	if q.From != nil {
 		s.Heading = math.Atan2(q.Aim.X-q.From.X, q.Aim.Y-q.From.Y)
 	}
+	net := value(q.NetShare, 0)
+	over := 1 - net // what gets over the net lands by the spread
 	l := s.Land(c, area, aim)
-	return ReckonTarget200JSONResponse{Hit: s.Hit(c, area, aim, q.Radius), In: l.In, Wide: l.Wide, Long: l.Long, LargestRadius: target.Room(c, area, aim)}, nil
+	hit := s.Hit(c, area, aim, q.Radius)
+	if q.Shape != nil {
+		hit = s.Chance(c, area, aim, shape)
+	}
+	room := c.Measure(area, aim)
+	out := TargetAnswer{Hit: over * hit, In: over * l.In, Wide: over * l.Wide, Long: over * l.Long, Net: &net, LargestRadius: target.Room(c, area, aim), Room: &room}
+	if q.Penalty != nil {
+		from := aim
+		if circle, ok := shape.(target.Circle); ok {
+			from = circle.Centre
+		}
+		b := s.BestAim(c, area, from, shape, *q.Penalty)
+		out.BestAim = &struct {
+			Hit float64 `json:"hit"`
+			In  float64 `json:"in"`
+			X   float64 `json:"x"`
+			Y   float64 `json:"y"`
+		}{over * b.Hit, over * b.In, b.At.X, b.At.Y}
+	}
+	if q.Band != nil {
+		radii := []float64{}
+		for _, p := range *q.Band {
+			if p >= over {
+				continue
+			}
+			if r, ok := s.RadiusInCourt(c, area, aim, p/over); ok {
+				radii = append(radii, r)
+			}
+		}
+		out.Radii = &radii
+	}
+	if n := value(q.Cloud, 0); n > 0 {
+		out.Cloud = cloud(s, c, area, aim, shape, net, n)
+	}
+	return ReckonTarget200JSONResponse(out), nil
 }
 
-func (h handlers) ReckonFlight(_ context.Context, r ReckonFlightRequestObject) (ReckonFlightResponseObject, error) {
+// shapeOf is what counts as a hit.
+func shapeOf(q *TargetQuestion, aim court.Point) (target.Shape, error) {
+	if q.Shape == nil {
+		return target.Circle{Centre: aim, Radius: q.Radius}, nil
+	}
+	s := q.Shape
+	centre := aim
+	if s.Centre != nil {
+		centre = court.Point{X: s.Centre.X, Y: s.Centre.Y}
+	}
+	switch s.Kind {
+	case "rectangle":
+		if s.Min == nil || s.Max == nil || s.Min.X >= s.Max.X || s.Min.Y >= s.Max.Y {
+			return nil, missing("shape.min", "a rectangle needs two corners, min left of and below max")
+		}
+		return target.Rectangle{Min: court.Point{X: s.Min.X, Y: s.Min.Y}, Max: court.Point{X: s.Max.X, Y: s.Max.Y}}, nil
+	case "gate":
+		if q.From == nil || s.Y == nil || s.Left == nil || s.Right == nil || *s.Left >= *s.Right {
+			return nil, missing("shape.left", "a gate needs from, the line y it stands on, and left short of right")
+		}
+		return target.Gate{From: court.Point{X: q.From.X, Y: q.From.Y}, Y: *s.Y, Left: *s.Left, Right: *s.Right}, nil
+	case "object":
+		if s.Size == nil {
+			return nil, missing("shape.size", "say how wide the object is")
+		}
+		return target.Object(centre, *s.Size, q.Radius), nil
+	default:
+		return target.Circle{Centre: centre, Radius: q.Radius}, nil
+	}
+}
+
+// cloud are n likely balls, always the same for the same question.
+func cloud(s target.Spread, c *court.Court, area court.Area, aim court.Point, shape target.Shape, net float64, n int) *[]LikelyBall {
+	rng := rand.New(rand.NewPCG(1, 1))
+	out := make([]LikelyBall, n)
+	from, to := shape.Depth()
+	for i := range out {
+		across, along := rng.NormFloat64()*s.Across, rng.NormFloat64()*s.Along
+		sh, ch := math.Sincos(s.Heading)
+		p := court.Point{X: aim.X + across*ch + along*sh, Y: aim.Y - across*sh + along*ch}
+		lo, hi := shape.At(p.Y)
+		end := LikelyBallEnd("out")
+		switch {
+		case rng.Float64() < net:
+			end = "net"
+		case c.In(area, c.Target(), p):
+			end = "in"
+			if p.Y >= from && p.Y <= to && p.X >= lo && p.X <= hi {
+				end = "hit"
+			}
+		}
+		out[i] = LikelyBall{X: p.X, Y: p.Y, End: end}
+	}
+	return &out
+}
+
+func (h handlers) ReckonSigma(_ context.Context, r ReckonSigmaRequestObject) (ReckonSigmaResponseObject, error) {
 	q := r.Body
-	ball, err := flight.BallByID(string(q.Ball))
+	var logs []target.Log
+	if q.Logs != nil {
+		for _, l := range *q.Logs {
+			logs = append(logs, target.Log{Radius: l.Radius, Balls: l.Balls, Hits: l.Hits})
+		}
+	} else {
+		if q.Radius == nil || q.Balls == nil || q.Hits == nil {
+			return nil, missing("radius", "give radius, balls and hits, or logs of several")
+		}
+		logs = []target.Log{{Radius: *q.Radius, Balls: *q.Balls, Hits: *q.Hits}}
+	}
+	for _, l := range logs {
+		if l.Hits > l.Balls {
+			return nil, missing("hits", "there cannot be more hits than balls")
+		}
+	}
+	if q.Logs == nil && q.Level == nil {
+		sigma, low, high := target.FromLog(logs[0].Radius, logs[0].Balls, logs[0].Hits)
+		return ReckonSigma200JSONResponse{Sigma: sigma, Low: low, High: high}, nil
+	}
+	prior, weight := 1.0, 0.0
+	if q.Level != nil {
+		p, err := progress.PriorFor(progress.Level(*q.Level))
+		if err != nil {
+			return nil, missing("level", err.Error())
+		}
+		prior, weight = target.Sigma(p.Radius, p.Mean), p.Balls
+	}
+	sigma, low, high := target.Pooled(logs, prior, weight)
+	return ReckonSigma200JSONResponse{Sigma: sigma, Low: low, High: high}, nil
+}
+
+func (h handlers) ReckonWindow(_ context.Context, r ReckonWindowRequestObject) (ReckonWindowResponseObject, error) {
+	q := r.Body
+	c, err := court.ByID(string(q.Court))
 	if err != nil {
 		return nil, err
 	}
-	air := flight.Standard
-	if q.Altitude != nil {
-		air.Altitude = *q.Altitude
+	from, area := court.Point{X: q.From.X, Y: q.From.Y}, court.Area(q.Area)
+	depth := q.Depth
+	if depth > c.HalfLength {
+		return nil, missing("depth", "the ball must bounce on the court")
 	}
-	if q.Temperature != nil {
-		air.Temperature = *q.Temperature
+	if from.Y >= 0 {
+		return nil, missing("from", "strike the ball on the near side: y below zero")
 	}
-	radius := ball.Diameter / 2
-	feed := flight.Feed{From: vec(q.From, 0), Net: netOf(q)}
-	if q.Spin != nil {
-		feed.Top, feed.Side = flight.RPM(value(q.Spin.TopRpm)), flight.RPM(value(q.Spin.SideRpm))
+	left, right := c.Window(area, from, depth)
+	w := c.HalfWidth[area]
+	to := func(x float64) float64 { return from.Distance(court.Point{X: x, Y: depth}) }
+	far := court.Point{X: 0, Y: c.HalfLength}
+	wait := footwork.Bisector(from, court.Point{X: -w, Y: depth}, court.Point{X: w, Y: depth}, far.Y)
+	const deg = 180 / math.Pi
+	share := 0.0 // straight ahead may itself be out
+	if left < 0 && right > left {
+		share = min(1, -left/(right-left))
 	}
-	fixed := 0
-	for _, f := range []struct {
-		by   flight.Given
-		want *float64
-	}{{flight.BySpeed, q.Speed}, {flight.ByClearance, q.Clearance}, {flight.ByTime, q.Time}, {flight.ByApex, q.Apex}} {
-		if f.want != nil {
-			fixed++
-			feed.By, feed.Want = f.by, *f.want
-		}
-	}
-	if q.Launch != nil {
-		if q.To != nil || fixed > 0 {
-			return nil, units.Problems{{Field: "launch", Detail: "give either a launch, or to and one of speed, clearance, time and apex"}}
-		}
-		l := flight.Launch{From: feed.From, Speed: q.Launch.Speed, Elevation: q.Launch.ElevationDeg * math.Pi / 180, Heading: q.Launch.HeadingDeg * math.Pi / 180, Top: feed.Top, Side: feed.Side}
-		return flown(flight.Answer{Feasible: true, Launch: l, Flight: flight.Fly(ball, air, l, flight.Options{Ground: radius})}), nil
-	}
-	if q.To == nil || fixed != 1 {
-		return nil, units.Problems{{Field: "to", Detail: "give to and exactly one of speed, clearance, time and apex, or a launch"}}
-	}
-	feed.To = vec(*q.To, radius)
-	return flown(flight.Solve(ball, air, feed, false)), nil
-}
-
-// netOf is the net at y = 0: the named court's, or that of the ball's own
-// court where there is one.
-func netOf(q *FlightQuestion) func(float64) float64 {
-	own := map[FlightQuestionBall]string{"tennis": "tennis", "tennisGreen": "tennis", "tennisOrange": "tennisOrange", "tennisRed": "tennisRed", "tableTennis": "tableTennis", "pickleball": "pickleball", "shuttle": "badminton"}
-	id := own[q.Ball]
-	if q.Court != nil {
-		id = string(*q.Court)
-	}
-	c, err := court.ByID(id)
-	if err != nil {
-		return nil
-	}
-	return func(x float64) float64 { return c.NetHeight(court.Doubles, x) }
-}
-
-// flown words an answer. Where there is no launch only the reason is given.
-func flown(a flight.Answer) ReckonFlight200JSONResponse {
-	out := ReckonFlight200JSONResponse{Feasible: a.Feasible, Reason: a.Reason}
-	if a.NearestFound {
-		out.Nearest = &a.Nearest
-	}
-	if f := a.Flight; f.Landed {
-		out.Launch = &Launch{Speed: a.Launch.Speed, ElevationDeg: a.Launch.Elevation * 180 / math.Pi, HeadingDeg: a.Launch.Heading * 180 / math.Pi}
-		out.Bounce = &struct {
-			Speed float64 `json:"speed"`
-			Time  float64 `json:"time"`
-			X     float64 `json:"x"`
-			Y     float64 `json:"y"`
-		}{f.Landing.Speed(), f.Landing.Time, f.Landing.At.X, f.Landing.At.Y}
-		out.Apex = &f.Apex
-		if f.Crossed {
-			out.NetHeight = &f.Net.At.Z
-		}
-	} else if a.Feasible {
-		out.Feasible, out.Reason = false, "It does not come down within ten seconds."
-	}
-	return out
-}
-
-func vec(p Place, z float64) flight.Vec {
-	if p.Z != nil {
-		z = *p.Z
-	}
-	return flight.Vec{X: p.X, Y: p.Y, Z: z}
-}
-
-func value(p *float64) float64 {
-	if p == nil {
-		return 0
-	}
-	return *p
+	return ReckonWindow200JSONResponse{LeftDeg: left * deg, RightDeg: right * deg, WidthDeg: (right - left) * deg, LeftShare: share,
+		LeftMetres: to(-w), RightMetres: to(w), StraightMetres: depth - from.Y, WaitX: wait.X}, nil
 }
 
 func (h handlers) ReckonFootwork(_ context.Context, r ReckonFootworkRequestObject) (ReckonFootworkResponseObject, error) {
@@ -157,41 +296,13 @@ func (h handlers) ReckonFootwork(_ context.Context, r ReckonFootworkRequestObjec
 	return ReckonFootwork200JSONResponse{Needed: a.Needed, Slack: a.Slack, Ratio: a.Ratio, Effort: FootworkAnswerEffort(a.Effort)}, nil
 }
 
-func (h handlers) ReckonRace(_ context.Context, r ReckonRaceRequestObject) (ReckonRaceResponseObject, error) {
+func (h handlers) ReckonRecovery(_ context.Context, r ReckonRecoveryRequestObject) (ReckonRecoveryResponseObject, error) {
 	q := r.Body
-	if q.WinBy != nil && *q.WinBy == 2 {
-		if q.TargetA != q.TargetB {
-			return nil, units.Problems{{Field: "winBy", Detail: "a race won by two needs equal targets"}}
-		}
-		rules := game.Rules{To: q.TargetA, WinBy: 2}
-		return ReckonRace200JSONResponse{ChanceA: rules.Chance(q.PointChance), MeanPoints: rules.MeanPoints(q.PointChance)}, nil
+	m := footwork.Mover{MaxSpeed: q.MaxSpeed, TimeConstant: q.TimeConstant, Reaction: q.Reaction, Reach: q.Reach}
+	replies := make([]footwork.Reply, len(q.Replies))
+	for i, p := range q.Replies {
+		replies[i] = footwork.Reply{At: court.Point{X: p.X, Y: p.Y}, Available: p.Available, Weight: value(p.Weight, 1)}
 	}
-	return ReckonRace200JSONResponse{ChanceA: game.ChanceA(q.TargetA, q.TargetB, q.PointChance), MeanPoints: game.MeanPoints(q.TargetA, q.TargetB, q.PointChance)}, nil
-}
-
-func (h handlers) ReckonHandicap(_ context.Context, r ReckonHandicapRequestObject) (ReckonHandicapResponseObject, error) {
-	f := game.Fair(r.Body.PointChance, r.Body.LongestTarget)
-	return ReckonHandicap200JSONResponse{TargetA: f.A, TargetB: f.B, ChanceA: f.ChanceA}, nil
-}
-
-func (h handlers) ReckonSigma(_ context.Context, r ReckonSigmaRequestObject) (ReckonSigmaResponseObject, error) {
-	q := r.Body
-	if q.Hits > q.Balls {
-		return nil, units.Problems{{Field: "hits", Detail: "there cannot be more hits than balls"}}
-	}
-	sigma, low, high := target.FromLog(q.Radius, q.Balls, q.Hits)
-	return ReckonSigma200JSONResponse{Sigma: sigma, Low: low, High: high}, nil
-}
-
-func (h handlers) ReckonRotation(_ context.Context, r ReckonRotationRequestObject) (ReckonRotationResponseObject, error) {
-	n := r.Body.Players
-	if r.Body.Kind == "roundRobin" {
-		rounds := rotation.RoundRobin(n)
-		return ReckonRotation200JSONResponse{Rounds: rounds, Meetings: rotation.Count(n, rounds)}, nil
-	}
-	if n < 4 {
-		return nil, units.Problems{{Field: "players", Detail: "doubles takes at least 4 players"}}
-	}
-	rounds := rotation.Doubles(n)
-	return ReckonRotation200JSONResponse{Rounds: rounds, Meetings: rotation.Count(n, rounds)}, nil
+	s := m.Compare(court.Point{X: q.Base.X, Y: q.Base.Y}, replies)
+	return ReckonRecovery200JSONResponse{Shift: s.Shift, BaseRatio: s.BaseRatio, ShiftRatio: s.ShiftRatio, BaseSlack: s.BaseSlack, ShiftSlack: s.ShiftSlack}, nil
 }

@@ -4,8 +4,11 @@ import (
 	"encoding/json"
 	"fmt"
 	"math"
+	"net/url"
+	"os"
 	"strings"
 	"testing"
+	"unicode/utf8"
 
 	"github.com/stretchr/testify/require"
 )
@@ -55,7 +58,7 @@ func TestExamplesOfTheContractAreTrue(t *testing.T) {
 		d.ask("POST", path, question, 200, &got)
 		near(t, answer, got, path)
 	}
-	require.Equal(t, 8, found)
+	require.Equal(t, 14, found)
 }
 
 func (d *desk) reckon(name string, question string) (out map[string]any) {
@@ -109,12 +112,97 @@ func TestReckonersRefuseWhatCannotBe(t *testing.T) {
 		{"sigma", `{"radius":1,"balls":3,"hits":4}`, "hits"},
 		{"rotation", `{"kind":"doubles","players":3}`, "players"},
 		{"rotation", `{"kind":"doubles","players":21}`, "players"},
+		{"rotation", `{"kind":"onDeck","players":3}`, "players"},
+		{"rotation", `{"kind":"stations","players":8}`, "places"},
+		{"goal", `{"kind":"inARow","successRate":0.5,"secondsPerBall":4,"minutes":3}`, "count"},
+		{"goal", `{"kind":"total","count":5,"secondsPerBall":4,"minutes":3}`, "successRate"},
+		{"goal", `{"kind":"teamTotal","count":5,"secondsPerBall":4,"minutes":3}`, "rates"},
+		{"tempo", `{"court":"tennis","clearance":1}`, "pace"},
+		{"tempo", `{"court":"tennis","clearance":1,"pace":20,"ballsPerMinute":30}`, "pace"},
+		{"window", `{"court":"tennis","area":"singles","from":{"x":0,"y":-11},"depth":13}`, "depth"},
+		{"window", `{"court":"tennis","area":"singles","from":{"x":0,"y":1},"depth":9}`, "from"},
+		{"game", `{"rules":{"to":0,"winBy":1,"feedChangesEvery":0,"secondsPerPoint":9},"pointChance":0.5}`, "rules.to"},
+		{"game", `{"rules":{"to":9,"winBy":1,"feedChangesEvery":0,"secondsPerPoint":9,"net":"set"},"pointChance":0.5}`, "rules.net"},
+		{"game", `{"rules":{"to":9,"winBy":1,"feedChangesEvery":0,"secondsPerPoint":9},"pointChance":0.8,"feederEdge":0.3}`, "feederEdge"},
+		{"levels", `{"players":2,"results":[{"a":0,"b":5,"wonA":1,"wonB":1}]}`, "results[0]"},
+		{"sigma", `{"radius":1}`, "radius"},
+		{"target", `{"court":"tennis","area":"singles","aim":{"x":2,"y":9},"radius":1,"spread":{"across":1,"along":1},"shape":{"kind":"gate","y":3}}`, "shape.left"},
+		{"target", `{"court":"tennis","area":"singles","aim":{"x":2,"y":9},"radius":1,"spread":{"across":1,"along":1},"shape":{"kind":"rectangle"}}`, "shape.min"},
+		{"flight", `{"ball":"squash","court":"squash","from":{"x":0,"y":-5,"z":1},"to":{"x":1,"y":-8},"apex":3}`, "apex"},
 	} {
 		w := d.raw("POST", "/api/v1/reckon/"+c.name, []byte(c.question))
 		require.Contains(t, []int{400, 422}, w.Code, c.question)
 		var p Problem
 		require.NoError(t, json.Unmarshal(w.Body.Bytes(), &p))
 		require.Equal(t, c.field, (*p.Errors)[0].Field, c.question)
+	}
+}
+
+// What the reckoners know past the figures of the handbook's table.
+func TestReckonersAnswerTheRest(t *testing.T) {
+	d := newDesk(t)
+	shot := d.reckon("flight", `{"ball":"squash","court":"squash","from":{"x":1,"y":-6.5,"z":0.6},"to":{"x":-2.4,"y":-8},"speed":35,"path":true}`)
+	require.Equal(t, true, shot["feasible"])
+	require.Equal(t, "front wall", shot["touches"].([]any)[0].(map[string]any)["on"])
+	path := shot["path"].([]any)
+	end := path[len(path)-1].(map[string]any)
+	require.InDelta(t, -8, end["y"], 0.001, "the path ends at the bounce")
+	require.InDelta(t, -2.4, end["x"], 0.001)
+
+	over := d.reckon("flight", `{"ball":"tennis","from":{"x":0,"y":-11,"z":1},"to":{"x":0,"y":9},"speed":26,"path":true,"meet":0.5}`)
+	after := over["after"].([]any)
+	require.InDelta(t, 0.5, after[len(after)-1].(map[string]any)["z"], 0.001, "met falling through the height asked for")
+
+	cloud := d.reckon("target", `{"court":"tennis","area":"singles","aim":{"x":2.74,"y":9.9},"radius":1.37,"spread":{"across":0.9,"along":1.5},"netShare":0.1,"penalty":0.5,"band":[0.3,0.6],"cloud":500}`)
+	count := map[string]int{}
+	for _, b := range cloud["cloud"].([]any) {
+		count[b.(map[string]any)["end"].(string)]++
+	}
+	require.InDelta(t, cloud["hit"].(float64), float64(count["hit"])/500, 0.07, "the cloud shows the chance")
+	require.InDelta(t, 0.1, float64(count["net"])/500, 0.05)
+	require.InDelta(t, cloud["in"].(float64), float64(count["hit"]+count["in"])/500, 0.07)
+	require.Len(t, cloud["radii"], 2)
+	require.Less(t, cloud["bestAim"].(map[string]any)["x"], 2.74)
+
+	team := d.reckon("goal", `{"kind":"teamTotal","count":25,"rates":[0.6,0.6],"secondsPerBall":4,"minutes":3}`)
+	require.InDelta(t, 41.67, team["meanBalls"], 0.005)
+	timed := d.reckon("goal", `{"kind":"timed","successRate":0.65,"secondsPerBall":3,"minutes":2,"curve":true}`)
+	require.InDelta(t, 26, timed["inTime"].(map[string]any)["mean"], 1e-6)
+	curve := timed["curve"].([]any)
+	require.Less(t, len(curve), 100)
+	back := d.reckon("tempo", `{"court":"tennis","ballsPerMinute":28,"clearance":1}`)
+	require.InDelta(t, 60, back["pace"].(float64)*3.6, 10, "a beginner's pace, km/h [trade]")
+	long := d.reckon("tempo", `{"court":"tennis","pace":32,"clearance":1,"path":true}`)
+	require.Equal(t, false, long["feasible"])
+	require.Greater(t, long["holdingTopRpm"], 100.0)
+	race := d.reckon("handicap", `{"pointChance":0.67,"longestTarget":11,"minutes":2,"secondsPerPoint":12,"table":true}`)
+	require.LessOrEqual(t, race["meanMinutes"], 2.0)
+	require.Len(t, race["table"], 9)
+	line := d.reckon("rotation", `{"kind":"line","players":6}`)
+	require.Len(t, line["sheet"].(map[string]any)["turns"], 6)
+
+	var games []map[string]any
+	d.ask("GET", "/api/v1/games", nil, 200, &games)
+	require.Greater(t, len(games), 12)
+	var named map[string]Basis
+	d.ask("GET", "/api/v1/bases", nil, 200, &named)
+	spec, err := GetSpec()
+	require.NoError(t, err)
+	for path := range spec.Paths.Map() {
+		if name, ok := strings.CutPrefix(path, "/api/v1/reckon/"); ok && name != "score" {
+			require.NotEmpty(t, named[name].Formula, name)
+		}
+	}
+}
+
+// The handbook quotes every basis a screen shows.
+func TestTheHandbookQuotesEveryBasis(t *testing.T) {
+	book, err := os.ReadFile("../../docs/reckoning.md")
+	require.NoError(t, err)
+	text := strings.Join(strings.Fields(strings.ReplaceAll(string(book), "\n>", "\n")), " ")
+	for name, b := range bases {
+		require.Contains(t, text, b.Formula, name)
+		require.Contains(t, text, b.Words, name)
 	}
 }
 
@@ -133,6 +221,33 @@ func FuzzReckonFlight(f *testing.F) {
 		}
 		w := d.raw("POST", "/api/v1/reckon/flight", q)
 		require.Less(t, w.Code, 500, string(q))
+		require.True(t, json.Valid(w.Body.Bytes()))
+	})
+}
+
+// Whatever is asked of any reckoner, there is an answer or a problem that names
+// the field, and never a fault of ours.
+func FuzzReckon(f *testing.F) {
+	d := newDesk(f)
+	spec, err := GetSpec()
+	require.NoError(f, err)
+	for path, item := range spec.Paths.Map() {
+		if name, ok := strings.CutPrefix(path, "/api/v1/reckon/"); ok {
+			q, err := json.Marshal(item.Post.RequestBody.Value.Content["application/json"].Example)
+			require.NoError(f, err)
+			f.Add(name, q)
+		}
+	}
+	f.Add("target", []byte(`{"court":"squash","area":"singles","aim":{"x":1,"y":-8},"from":{"x":0,"y":-5},"radius":0.5,"spread":{"across":0.4,"along":0.9},"shape":{"kind":"gate","y":-6,"left":0,"right":1},"penalty":1,"band":[0.5,0.8],"cloud":3}`))
+	f.Add("flight", []byte(`{"ball":"squash","court":"squash","from":{"x":1,"y":-6.5,"z":0.6},"to":{"x":-2.4,"y":-8},"clearance":1,"path":true}`))
+	f.Add("rotation", []byte(`{"kind":"winnersStay","players":5,"turns":9,"mostWins":2,"winners":[0,1]}`))
+	f.Add("sigma", []byte(`{"logs":[{"radius":1,"balls":10,"hits":4}],"level":"club"}`))
+	f.Fuzz(func(t *testing.T, name string, q []byte) {
+		if strings.ContainsAny(name, "/?#% ") || !utf8.ValidString(name) {
+			return
+		}
+		w := d.raw("POST", "/api/v1/reckon/"+url.PathEscape(name), q)
+		require.Less(t, w.Code, 500, "%s %s", name, q)
 		require.True(t, json.Valid(w.Body.Bytes()))
 	})
 }

@@ -321,6 +321,142 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/reckon/tempo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Balls a minute of a rally from the back of the court, and the pace for a wanted tempo */
+        post: operations["reckonTempo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/reckon/window": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The directions that land in from a place, and where to wait for the reply */
+        post: operations["reckonWindow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/reckon/recovery": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where to recover to, by both schools, for likely replies */
+        post: operations["reckonRecovery"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/reckon/game": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Who wins a game under any rules, and how long it takes */
+        post: operations["reckonGame"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/reckon/score": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The score of a game after its rallies */
+        post: operations["reckonScore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/reckon/levels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Levels from what players won of each other, with how sure they are */
+        post: operations["reckonLevels"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/games": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The games that ship with the product */
+        get: operations["listGames"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/bases": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How each answer of a reckoner is reckoned, by the reckoner's name */
+        get: operations["listBases"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -397,11 +533,22 @@ export interface components {
                 max: components["schemas"]["Point"];
                 areas: string[];
             }[];
-            zones: {
+            /** @description heights in metres of the lines on the walls, where a front wall plays the net's part */
+            walls?: {
+                tin: number;
+                serviceLine: number;
+                out: number;
+                outBack: number;
+            };
+            schemes: {
                 name: string;
-                intent: string;
-                from: number;
-                to: number;
+                /** @enum {string} */
+                kind: "depth" | "side" | "corner";
+                zones: {
+                    name: string;
+                    intent: string;
+                    corners: components["schemas"]["Point"][];
+                }[];
             }[];
             spots: {
                 name: string;
@@ -423,12 +570,24 @@ export interface components {
             kind: "total" | "inARow";
             count: number;
         };
+        /** @description timed counts good balls and bestRally the longest streak in the minutes, with count as the mark to beat; teamTotal is filled by players in turn, each with a rate of their own */
         GoalQuestion: {
             /** @enum {string} */
-            kind: "total" | "inARow";
-            count: number;
-            /** Format: double */
-            successRate: number;
+            kind: "total" | "inARow" | "timed" | "bestRally" | "teamTotal";
+            /** @description asked for by total */
+            count?: number;
+            /**
+             * Format: double
+             * @description asked for by all but teamTotal
+             */
+            successRate?: number;
+            /** @description for teamTotal */
+            rates?: number[];
+            /**
+             * @description also the chance by number of balls
+             * @default false
+             */
+            curve: boolean;
             /** Format: double */
             secondsPerBall: number;
             /** Format: double */
@@ -464,6 +623,27 @@ export interface components {
             fittingCount: number;
             /** @description a figure was cut at 1e9 balls */
             beyond: boolean;
+            inTime?: components["schemas"]["CountRange"];
+            /**
+             * Format: double
+             * @description the longest time between feeds that meets the goal in the minutes with 80 % chance
+             */
+            secondsFor80?: number;
+            /** @description chance to be done after so many balls */
+            curve?: components["schemas"]["CurvePoint"][];
+        };
+        /** @description Good balls, or the best streak, in the minutes; low is passed nine times in ten, high once in ten */
+        CountRange: {
+            mean: number;
+            low: number;
+            median: number;
+            high: number;
+        };
+        CurvePoint: {
+            /** Format: double */
+            at: number;
+            /** Format: double */
+            chance: number;
         };
         /** @description A point on or over the court, metres */
         Place: {
@@ -476,13 +656,32 @@ export interface components {
         };
         TargetQuestion: {
             /** @enum {string} */
-            court: "tennis" | "tennisOrange" | "tennisRed" | "tableTennis" | "badminton" | "pickleball";
+            court: "tennis" | "tennisOrange" | "tennisRed" | "tableTennis" | "badminton" | "squash" | "pickleball";
             /** @enum {string} */
             area: "singles" | "doubles";
             aim: components["schemas"]["Place"];
             from?: components["schemas"]["Place"];
             /** Format: double */
             radius: number;
+            shape?: components["schemas"]["Shape"];
+            /**
+             * Format: double
+             * @description share of balls that end in the net or the tin
+             * @default 0
+             */
+            netShare: number;
+            /**
+             * Format: double
+             * @description asks for the best aim; a ball out costs so many hits
+             */
+            penalty?: number;
+            /** @description asks for the radii hit with these chances */
+            band?: number[];
+            /**
+             * @description so many likely balls
+             * @default 0
+             */
+            cloud: number;
             /** @description Standard deviations in metres, along x and y; with from, square to the shot and along it */
             spread: {
                 /** Format: double */
@@ -505,6 +704,46 @@ export interface components {
              * @description of a circle around the aim wholly in court
              */
             largestRadius: number;
+            /** Format: double */
+            net?: number;
+            room?: components["schemas"]["Offsets"];
+            /** @description for the band; fewer where no circle is hit that often */
+            radii?: number[];
+            bestAim?: {
+                /** Format: double */
+                x: number;
+                /** Format: double */
+                y: number;
+                /** Format: double */
+                hit: number;
+                /** Format: double */
+                in: number;
+            };
+            cloud?: components["schemas"]["LikelyBall"][];
+        };
+        LikelyBall: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** @enum {string} */
+            end: "hit" | "in" | "out" | "net";
+        };
+        /** @description What counts as a hit in place of the circle of that radius around the aim: a rectangle from min to max (a strip, or the ground beyond a line); a gate on the line y between left and right, passed on the way; an object of that size; a circle of the radius around a centre of its own */
+        Shape: {
+            /** @enum {string} */
+            kind: "circle" | "rectangle" | "gate" | "object";
+            centre?: components["schemas"]["Place"];
+            min?: components["schemas"]["Place"];
+            max?: components["schemas"]["Place"];
+            /** Format: double */
+            y?: number;
+            /** Format: double */
+            left?: number;
+            /** Format: double */
+            right?: number;
+            /** Format: double */
+            size?: number;
         };
         Launch: {
             /**
@@ -528,7 +767,7 @@ export interface components {
              * @description whose net stands at y = 0; without it the ball's own
              * @enum {string}
              */
-            court?: "tennis" | "tennisOrange" | "tennisRed" | "tableTennis" | "badminton" | "pickleball";
+            court?: "tennis" | "tennisOrange" | "tennisRed" | "tableTennis" | "badminton" | "squash" | "pickleball";
             from: components["schemas"]["Place"];
             to?: components["schemas"]["Place"];
             spin?: {
@@ -561,6 +800,17 @@ export interface components {
              * @description of the ball's centre over the floor
              */
             apex?: number;
+            /**
+             * @description also the path
+             * @default false
+             */
+            path: boolean;
+            /**
+             * Format: double
+             * @description after the bounce the path ends falling through this height
+             * @default 0
+             */
+            meet: number;
             /**
              * Format: double
              * @default 0
@@ -598,6 +848,295 @@ export interface components {
             netHeight?: number;
             /** Format: double */
             apex?: number;
+            /**
+             * Format: double
+             * @description of the ball's centre over the net or the tin
+             */
+            clearance?: number;
+            /** Format: double */
+            timeToNet?: number;
+            path?: components["schemas"]["PathPoint"][];
+            /** @description from the bounce on */
+            after?: components["schemas"]["PathPoint"][];
+            /** @description between walls */
+            touches?: components["schemas"]["TouchPoint"][];
+        };
+        PathPoint: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            z: number;
+            /** Format: double */
+            t: number;
+            /** Format: double */
+            speed: number;
+        };
+        TouchPoint: {
+            on: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            z: number;
+            /** Format: double */
+            t: number;
+        };
+        /** @description Either pace or ballsPerMinute */
+        TempoQuestion: {
+            /** @enum {string} */
+            court: "tennis" | "tennisOrange" | "tennisRed" | "tableTennis" | "badminton" | "squash" | "pickleball";
+            /**
+             * Format: double
+             * @description m/s off the racket
+             */
+            pace?: number;
+            /** Format: double */
+            ballsPerMinute?: number;
+            /**
+             * Format: double
+             * @description of the ball's centre over the net or the tin
+             */
+            clearance: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            topRpm: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            altitude: number;
+            /**
+             * Format: double
+             * @default 20
+             */
+            temperature: number;
+            /** @default false */
+            path: boolean;
+        };
+        TempoAnswer: {
+            feasible: boolean;
+            reason: string;
+            /** Format: double */
+            ballsPerMinute?: number;
+            /** Format: double */
+            secondsPerBall?: number;
+            /** Format: double */
+            pace?: number;
+            /**
+             * Format: double
+             * @description how far inside the baseline
+             */
+            landsFromLine?: number;
+            /**
+             * Format: double
+             * @description how far inside the baseline
+             */
+            metFromLine?: number;
+            /** Format: double */
+            metHeight?: number;
+            /**
+             * Format: double
+             * @description where it flies long
+             */
+            holdingTopRpm?: number;
+            path?: components["schemas"]["PathPoint"][];
+        };
+        WindowQuestion: {
+            /** @enum {string} */
+            court: "tennis" | "tennisOrange" | "tennisRed" | "tableTennis" | "badminton" | "squash" | "pickleball";
+            /** @enum {string} */
+            area: "singles" | "doubles";
+            from: components["schemas"]["Place"];
+            /**
+             * Format: double
+             * @description beyond the net
+             */
+            depth: number;
+        };
+        WindowAnswer: {
+            /**
+             * Format: double
+             * @description from straight ahead
+             */
+            leftDeg: number;
+            /** Format: double */
+            rightDeg: number;
+            /** Format: double */
+            widthDeg: number;
+            /**
+             * Format: double
+             * @description of the window left of straight ahead
+             */
+            leftShare: number;
+            /**
+             * Format: double
+             * @description to the left end of the window
+             */
+            leftMetres: number;
+            /** Format: double */
+            rightMetres: number;
+            /** Format: double */
+            straightMetres: number;
+            /**
+             * Format: double
+             * @description x at which the opponent halves the window
+             */
+            waitX: number;
+        };
+        RecoveryQuestion: {
+            /** Format: double */
+            maxSpeed: number;
+            /** Format: double */
+            timeConstant: number;
+            /** Format: double */
+            reaction: number;
+            /** Format: double */
+            reach: number;
+            base: components["schemas"]["Place"];
+            replies: {
+                /** Format: double */
+                x: number;
+                /** Format: double */
+                y: number;
+                /** Format: double */
+                available: number;
+                /**
+                 * Format: double
+                 * @default 1
+                 */
+                weight: number;
+            }[];
+        };
+        RecoveryAnswer: {
+            shift: components["schemas"]["Point"];
+            /**
+             * Format: double
+             * @description worst weighted time ratio waiting at the base
+             */
+            baseRatio: number;
+            /** Format: double */
+            shiftRatio: number;
+            /**
+             * Format: double
+             * @description least slack in seconds waiting at the base
+             */
+            baseSlack: number;
+            /** Format: double */
+            shiftSlack: number;
+        };
+        /** @description Rules of a game; what is left out is not played */
+        Rules: {
+            to: number;
+            winBy: number;
+            /** @description 0: the coach feeds */
+            feedChangesEvery: number;
+            secondsPerPoint: number;
+            toB?: number;
+            cap?: number;
+            warmUp?: number;
+            /** @enum {string} */
+            feeder?: "winner" | "loser";
+            set?: {
+                rallies: number;
+                points: number;
+                sweep: number;
+            };
+            /** @enum {string} */
+            net?: "winner" | "set";
+            onlyNetScores?: boolean;
+            ownScores?: boolean;
+            marks?: {
+                id: string;
+                words?: string;
+                worth?: number;
+                times?: number;
+                bonus?: number;
+                ends?: boolean;
+            }[];
+        };
+        GameQuestion: {
+            rules: components["schemas"]["Rules"];
+            /**
+             * Format: double
+             * @description A wins a rally
+             */
+            pointChance: number;
+            /**
+             * Format: double
+             * @description added to the feeder's chance
+             * @default 0
+             */
+            feederEdge: number;
+            /** @description chance of each mark in a rally */
+            marks?: {
+                [key: string]: number;
+            };
+        };
+        GameAnswer: {
+            /** Format: double */
+            chanceA: number;
+            /** Format: double */
+            meanRallies: number;
+            p90Rallies: number;
+            /** Format: double */
+            meanMinutes: number;
+            /** Format: double */
+            p90Minutes: number;
+            /** @description the rules were too tangled to follow every score; played a thousand times instead, within 3 % */
+            sampled: boolean;
+        };
+        ScoreQuestion: {
+            rules: components["schemas"]["Rules"];
+            rallies: {
+                winner: number;
+                marks?: string[];
+                player?: number;
+            }[];
+        };
+        LevelsQuestion: {
+            players: number;
+            results: {
+                a: number;
+                b: number;
+                wonA: number;
+                wonB: number;
+            }[];
+        };
+        LevelsAnswer: {
+            levels: {
+                /** Format: double */
+                strength: number;
+                /** Format: double */
+                low: number;
+                /** Format: double */
+                high: number;
+                /**
+                 * Format: double
+                 * @description chance to win a rally against an average player of the group
+                 */
+                againstAverage: number;
+            }[];
+        };
+        /** @description A game as a coach would set it out */
+        Preset: {
+            id: string;
+            title: string;
+            sports: string[];
+            sides: string[];
+            players: number[];
+            start: string;
+            how: string;
+            rules: components["schemas"]["Rules"];
+            caution?: string;
+            givesUp?: string;
+            marked?: number[];
+            uneven?: number;
+            sortedBy: string;
         };
         FootworkQuestion: {
             /** Format: double */
@@ -644,18 +1183,60 @@ export interface components {
             /** Format: double */
             pointChance: number;
             longestTarget: number;
+            /**
+             * Format: double
+             * @description the game must fit
+             */
+            minutes?: number;
+            /**
+             * Format: double
+             * @default 15
+             */
+            secondsPerPoint: number;
+            /**
+             * @description also the fair race for every point chance from 0.50 to 0.90
+             * @default false
+             */
+            table: boolean;
         };
         HandicapAnswer: {
             targetA: number;
             targetB: number;
             /** Format: double */
             chanceA: number;
+            /** Format: double */
+            meanMinutes?: number;
+            table?: components["schemas"]["HandicapRow"][];
         };
+        HandicapRow: {
+            /** Format: double */
+            pointChance: number;
+            targetA: number;
+            targetB: number;
+            /** Format: double */
+            chanceA: number;
+            /**
+             * Format: double
+             * @description A's chance with the longest target for both
+             */
+            evenChance: number;
+            /** Format: double */
+            meanPoints: number;
+        };
+        /** @description One log, or several with circles of several sizes; with a level, what is believed of it joins in */
         SigmaQuestion: {
             /** Format: double */
-            radius: number;
-            balls: number;
-            hits: number;
+            radius?: number;
+            balls?: number;
+            hits?: number;
+            logs?: {
+                /** Format: double */
+                radius: number;
+                balls: number;
+                hits: number;
+            }[];
+            /** @enum {string} */
+            level?: "beginner" | "club" | "performance";
         };
         SigmaAnswer: {
             /** Format: double */
@@ -667,11 +1248,60 @@ export interface components {
         };
         RotationQuestion: {
             /** @enum {string} */
-            kind: "roundRobin" | "doubles";
-            /** @description doubles asks for at least 4 */
+            kind: "roundRobin" | "doubles" | "line" | "twoLines" | "roles" | "onDeck" | "winnersStay" | "stations";
+            /** @description roundRobin and doubles take up to 20; doubles and onDeck at least 4 */
             players: number;
+            /** @description stations */
+            places?: number;
+            /**
+             * @description 0 means until everyone has held each place equally often
+             * @default 0
+             */
+            turns: number;
+            /** @default 3 */
+            ballsPerTurn: number;
+            /**
+             * Format: double
+             * @default 4
+             */
+            secondsPerBall: number;
+            /**
+             * Format: double
+             * @default 5
+             */
+            changeSeconds: number;
+            /**
+             * @description winnersStay; out after so many in a row
+             * @default 0
+             */
+            mostWins: number;
+            /** @description winnersStay; 0 for who stayed on, 1 for the challenger */
+            winners?: number[];
+        };
+        /** @description Who holds which place on every turn, and what each player's part comes to, in seconds */
+        RotationSheet: {
+            places: {
+                name: string;
+                /** @enum {string} */
+                doing: "hitting" | "feeding" | "collecting" | "waiting";
+            }[];
+            turns: number[][][];
+            shares: {
+                turns: number;
+                balls: number;
+                hitting: number;
+                feeding: number;
+                collecting: number;
+                waiting: number;
+                workToRest: number;
+            }[];
+            evenAfter: number;
+            apart: number;
+            leastApart: number;
+            seconds: number;
         };
         RotationAnswer: {
+            sheet?: components["schemas"]["RotationSheet"];
             rounds: {
                 games: {
                     a: number[];
@@ -680,7 +1310,7 @@ export interface components {
                 sitting: number[];
             }[];
             /** @description How evenly it mixes; excess counts meetings over the least there can be */
-            meetings: {
+            meetings?: {
                 partnersLeast: number;
                 partnersMost: number;
                 opponentsLeast: number;
@@ -741,12 +1371,7 @@ export interface components {
         Match: {
             start: string;
             cue: string;
-            rules: {
-                to: number;
-                winBy: number;
-                feedChangesEvery: number;
-                secondsPerPoint: number;
-            };
+            rules: components["schemas"]["Rules"];
         };
         Block: {
             id: components["schemas"]["Id"];
@@ -919,6 +1544,12 @@ export interface components {
             undoes?: components["schemas"]["Id"];
         };
         Score: {
+            warmUpLeft?: number;
+            set?: number[];
+            setLeft?: number;
+            net?: number;
+            own?: number[];
+            moves?: number;
             points: number[];
             games: number[];
             feeder: number;
@@ -1375,16 +2006,23 @@ export interface operations {
                 content: {
                     /**
                      * @example {
-                     *       "meanBalls": 16.5,
-                     *       "medianBalls": 12,
-                     *       "p90Balls": 33,
-                     *       "meanMinutes": 1.1,
-                     *       "medianMinutes": 0.8,
-                     *       "p90Minutes": 2.2,
-                     *       "chanceInTime": 0.9607,
                      *       "ballsInTime": 45,
+                     *       "beyond": false,
+                     *       "chanceInTime": 0.96071,
                      *       "fittingCount": 6,
-                     *       "beyond": false
+                     *       "inTime": {
+                     *         "mean": 8.4789,
+                     *         "low": 5,
+                     *         "median": 8,
+                     *         "high": 13
+                     *       },
+                     *       "meanBalls": 16.5,
+                     *       "meanMinutes": 1.1,
+                     *       "medianBalls": 12,
+                     *       "medianMinutes": 0.8,
+                     *       "p90Balls": 33,
+                     *       "p90Minutes": 2.2,
+                     *       "secondsFor80": 7.4983
                      *     }
                      */
                     "application/json": components["schemas"]["GoalAnswer"];
@@ -1429,11 +2067,19 @@ export interface operations {
                 content: {
                     /**
                      * @example {
-                     *       "hit": 0.4855,
-                     *       "in": 0.8489,
-                     *       "wide": 0.0633,
-                     *       "long": 0.0937,
-                     *       "largestRadius": 1.3748
+                     *       "hit": 0.48552,
+                     *       "in": 0.84889,
+                     *       "largestRadius": 1.3748,
+                     *       "long": 0.09373,
+                     *       "net": 0,
+                     *       "room": {
+                     *         "side": "right",
+                     *         "end": "far",
+                     *         "fromSideline": 1.3748,
+                     *         "fromBaseline": 1.9772,
+                     *         "fromNet": 9.91
+                     *       },
+                     *       "wide": 0.063311
                      *     }
                      */
                     "application/json": components["schemas"]["TargetAnswer"];
@@ -1481,21 +2127,23 @@ export interface operations {
                 content: {
                     /**
                      * @example {
-                     *       "feasible": true,
-                     *       "reason": "",
-                     *       "launch": {
-                     *         "speed": 27,
-                     *         "elevationDeg": 13.26,
-                     *         "headingDeg": -5.218
-                     *       },
+                     *       "apex": 2.2865,
                      *       "bounce": {
+                     *         "speed": 17.021,
+                     *         "time": 1.0827,
                      *         "x": -2,
-                     *         "y": 10.4,
-                     *         "time": 1.083,
-                     *         "speed": 17.02
+                     *         "y": 10.4
                      *       },
-                     *       "netHeight": 2.264,
-                     *       "apex": 2.287
+                     *       "clearance": 1.3247,
+                     *       "feasible": true,
+                     *       "launch": {
+                     *         "elevationDeg": 13.257,
+                     *         "headingDeg": -5.218,
+                     *         "speed": 27
+                     *       },
+                     *       "netHeight": 2.2641,
+                     *       "reason": "",
+                     *       "timeToNet": 0.49949
                      *     }
                      */
                     "application/json": components["schemas"]["FlightAnswer"];
@@ -1535,10 +2183,10 @@ export interface operations {
                 content: {
                     /**
                      * @example {
-                     *       "needed": 1.504,
-                     *       "slack": 0.0956,
-                     *       "ratio": 0.9402,
-                     *       "effort": "stretch"
+                     *       "effort": "stretch",
+                     *       "needed": 1.5044,
+                     *       "ratio": 0.94024,
+                     *       "slack": 0.095608
                      *     }
                      */
                     "application/json": components["schemas"]["FootworkAnswer"];
@@ -1575,8 +2223,8 @@ export interface operations {
                 content: {
                     /**
                      * @example {
-                     *       "chanceA": 0.2793,
-                     *       "meanPoints": 11.08
+                     *       "chanceA": 0.27926,
+                     *       "meanPoints": 11.081
                      *     }
                      */
                     "application/json": components["schemas"]["RaceAnswer"];
@@ -1612,9 +2260,10 @@ export interface operations {
                 content: {
                     /**
                      * @example {
+                     *       "chanceA": 0.48624,
+                     *       "meanMinutes": 2.953,
                      *       "targetA": 10,
-                     *       "targetB": 5,
-                     *       "chanceA": 0.4862
+                     *       "targetB": 5
                      *     }
                      */
                     "application/json": components["schemas"]["HandicapAnswer"];
@@ -1651,9 +2300,9 @@ export interface operations {
                 content: {
                     /**
                      * @example {
-                     *       "sigma": 0.9455,
-                     *       "low": 0.8066,
-                     *       "high": 1.158
+                     *       "high": 1.1579,
+                     *       "low": 0.80657,
+                     *       "sigma": 0.94547
                      *     }
                      */
                     "application/json": components["schemas"]["SigmaAnswer"];
@@ -1749,6 +2398,393 @@ export interface operations {
                      *     }
                      */
                     "application/json": components["schemas"]["RotationAnswer"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    reckonTempo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "court": "tennis",
+                 *       "pace": 22,
+                 *       "clearance": 1
+                 *     }
+                 */
+                "application/json": components["schemas"]["TempoQuestion"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "ballsPerMinute": 35.839,
+                     *       "feasible": true,
+                     *       "landsFromLine": 4.3386,
+                     *       "metFromLine": -0.5,
+                     *       "metHeight": 0.7393,
+                     *       "pace": 22,
+                     *       "reason": "",
+                     *       "secondsPerBall": 1.6741
+                     *     }
+                     */
+                    "application/json": components["schemas"]["TempoAnswer"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    reckonWindow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "court": "tennis",
+                 *       "area": "singles",
+                 *       "from": {
+                 *         "x": 0,
+                 *         "y": -11.8872
+                 *       },
+                 *       "depth": 11.8872
+                 *     }
+                 */
+                "application/json": components["schemas"]["WindowQuestion"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "leftDeg": -9.8193,
+                     *       "leftMetres": 24.128,
+                     *       "leftShare": 0.5,
+                     *       "rightDeg": 9.8193,
+                     *       "rightMetres": 24.128,
+                     *       "straightMetres": 23.774,
+                     *       "waitX": 0,
+                     *       "widthDeg": 19.639
+                     *     }
+                     */
+                    "application/json": components["schemas"]["WindowAnswer"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    reckonRecovery: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "maxSpeed": 4.8,
+                 *       "timeConstant": 0.85,
+                 *       "reaction": 0.27,
+                 *       "reach": 1.2,
+                 *       "base": {
+                 *         "x": 0,
+                 *         "y": -12.2
+                 *       },
+                 *       "replies": [
+                 *         {
+                 *           "x": -3.5,
+                 *           "y": -12.2,
+                 *           "available": 1.5,
+                 *           "weight": 1
+                 *         },
+                 *         {
+                 *           "x": 3.5,
+                 *           "y": -12.2,
+                 *           "available": 1.8,
+                 *           "weight": 0.6
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["RecoveryQuestion"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "baseRatio": 0.90979,
+                     *       "baseSlack": 0.13531,
+                     *       "shift": {
+                     *         "x": -1.4655,
+                     *         "y": -12.2
+                     *       },
+                     *       "shiftRatio": 0.58554,
+                     *       "shiftSlack": 0.043373
+                     *     }
+                     */
+                    "application/json": components["schemas"]["RecoveryAnswer"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    reckonGame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "rules": {
+                 *         "to": 7,
+                 *         "winBy": 1,
+                 *         "feedChangesEvery": 0,
+                 *         "secondsPerPoint": 12,
+                 *         "set": {
+                 *           "rallies": 3,
+                 *           "points": 1,
+                 *           "sweep": 2
+                 *         }
+                 *       },
+                 *       "pointChance": 0.55
+                 *     }
+                 */
+                "application/json": components["schemas"]["GameQuestion"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "chanceA": 0.71238,
+                     *       "meanMinutes": 5.1063,
+                     *       "meanRallies": 25.531,
+                     *       "p90Minutes": 6.6,
+                     *       "p90Rallies": 33,
+                     *       "sampled": false
+                     *     }
+                     */
+                    "application/json": components["schemas"]["GameAnswer"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    reckonScore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "rules": {
+                 *         "to": 11,
+                 *         "winBy": 1,
+                 *         "feedChangesEvery": 4,
+                 *         "secondsPerPoint": 10,
+                 *         "marks": [
+                 *           {
+                 *             "id": "marker",
+                 *             "words": "Marker hit",
+                 *             "worth": 3
+                 *           }
+                 *         ]
+                 *       },
+                 *       "rallies": [
+                 *         {
+                 *           "winner": 0
+                 *         },
+                 *         {
+                 *           "winner": 1,
+                 *           "marks": [
+                 *             "marker"
+                 *           ]
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["ScoreQuestion"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "points": [
+                     *         1,
+                     *         3
+                     *       ],
+                     *       "games": [
+                     *         0,
+                     *         0
+                     *       ],
+                     *       "feeder": 0,
+                     *       "feedsLeft": 2,
+                     *       "over": false,
+                     *       "winner": 0
+                     *     }
+                     */
+                    "application/json": components["schemas"]["Score"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    reckonLevels: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "players": 3,
+                 *       "results": [
+                 *         {
+                 *           "a": 0,
+                 *           "b": 1,
+                 *           "wonA": 9,
+                 *           "wonB": 2
+                 *         },
+                 *         {
+                 *           "a": 1,
+                 *           "b": 2,
+                 *           "wonA": 5,
+                 *           "wonB": 4
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["LevelsQuestion"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "levels": [
+                     *         {
+                     *           "againstAverage": 0.72471,
+                     *           "high": 1.6364,
+                     *           "low": 0.29944,
+                     *           "strength": 0.96793
+                     *         },
+                     *         {
+                     *           "againstAverage": 0.40075,
+                     *           "high": 0.018751,
+                     *           "low": -0.82343,
+                     *           "strength": -0.40234
+                     *         },
+                     *         {
+                     *           "againstAverage": 0.36226,
+                     *           "high": 0.059317,
+                     *           "low": -1.1905,
+                     *           "strength": -0.56559
+                     *         }
+                     *       ]
+                     *     }
+                     */
+                    "application/json": components["schemas"]["LevelsAnswer"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listGames: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The games */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Preset"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listBases: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The bases */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: components["schemas"]["Basis"];
+                    };
                 };
             };
             default: components["responses"]["Problem"];
