@@ -9,6 +9,7 @@ export type Plan = Schemas['Plan'];
 export type DrillPlan = Schemas['DrillPlan'];
 export type Notice = Schemas['Notice'];
 export type Figure = Schemas['Figure'];
+export type Basis = Schemas['Basis'];
 export type Court = Schemas['Court'];
 export type Point = Schemas['Point'];
 export type Student = Schemas['Student'];
@@ -18,6 +19,13 @@ export type RunSummary = Schemas['RunSummary'];
 export type Run = Schemas['Run'];
 export type RunState = Schemas['RunState'];
 export type RunEvent = Schemas['Event'];
+export type FlightAnswer = Schemas['FlightAnswer'];
+export type TargetAnswer = Schemas['TargetAnswer'];
+export type GoalAnswer = Schemas['GoalAnswer'];
+export type TempoAnswer = Schemas['TempoAnswer'];
+export type PathPoint = Schemas['PathPoint'];
+export type RotationAnswer = Schemas['RotationAnswer'];
+export type Preset = Schemas['Preset'];
 export type Problem = Schemas['Problem'];
 
 /** The one typed face over the contract. */

@@ -7,7 +7,10 @@
   import type { Court, Point } from '$lib/api/client';
   import { nudge, sayLength } from '$lib/units/length';
   import { settings } from '$lib/units/settings.svelte';
-  import { arrow, flight, frame, fromView, toView, type Lie } from './geometry';
+  import CourtFloor from './CourtFloor.svelte';
+  import Grip from './Grip.svelte';
+  import Handle from './Handle.svelte';
+  import { flight, frame, fromView, toView, type Lie } from './geometry';
 
   interface Props {
     court: Court;
@@ -28,54 +31,34 @@
   }
   let { court, shape, target, offsets, chance, initial = '', lie = 'across', margin = 3.5, label, onmove, onresize, onrest }: Props = $props();
 
-  let svg: SVGSVGElement;
-  let dragging = $state<'move' | 'resize'>();
   const v = (p: Point) => toView(p, lie);
   const box = $derived(frame(court, lie, margin));
   const aim = $derived(shape?.aim ?? target?.centre);
   const other = $derived(aim && { x: -aim.x, y: aim.y });
-  const post = $derived(court.halfWidth.doubles + court.net.postOutside);
-  const posts = $derived([v({ x: -post, y: 0 }), v({ x: post, y: 0 })] as const);
   // The two measuring lines run from the centre to the nearer sideline and to the baseline.
   const side = $derived(aim && { x: Math.sign(aim.x || 1) * court.halfWidth.singles, y: aim.y });
   const back = $derived(aim && { x: aim.x, y: court.halfLength });
 
-  function at(e: PointerEvent): Point {
-    const m = svg.getScreenCTM()!.inverse();
-    return fromView(new DOMPoint(e.clientX, e.clientY).matrixTransform(m), lie);
-  }
-  function down(e: PointerEvent, what: 'move' | 'resize') {
-    if (!onmove) return;
-    dragging = what;
-    (e.currentTarget as Element).setPointerCapture(e.pointerId);
-    e.stopPropagation();
-  }
-  function move(e: PointerEvent) {
-    if (!dragging || !aim) return;
-    const p = at(e);
-    if (dragging === 'move') onmove?.(onCourt(p));
-    else onresize?.(Math.min(6, Math.max(0.1, Math.hypot(p.x - aim.x, p.y - aim.y))));
-  }
-  function up() {
-    if (dragging) onrest?.();
-    dragging = undefined;
-  }
   /** The nearest place that can hold a target: the hand may leave the court, the target not. */
   function onCourt(p: Point): Point {
     const w = court.halfWidth.singles;
     return { x: Math.min(w, Math.max(-w, p.x)), y: Math.min(court.halfLength, Math.max(0.2, p.y)) };
   }
-  function key(e: KeyboardEvent) {
-    if (!aim || !target || !onmove) return;
+  function moveTo(seen: Point) {
+    onmove?.(onCourt(fromView(seen, lie)));
+  }
+  function resizeTo(seen: Point) {
+    if (!aim) return;
+    const p = fromView(seen, lie);
+    onresize?.(Math.min(6, Math.max(0.1, Math.hypot(p.x - aim.x, p.y - aim.y))));
+  }
+  function widen(e: KeyboardEvent): boolean {
+    if (!target) return false;
     const by = nudge(settings.units, e.shiftKey);
-    const step = arrow(e.key, by, lie);
-    if (step) onmove(onCourt({ x: aim.x + step.x, y: aim.y + step.y }));
-    else if (e.key === '+' || e.key === '=') onresize?.(Math.min(6, target.radius + by));
+    if (e.key === '+' || e.key === '=') onresize?.(Math.min(6, target.radius + by));
     else if (e.key === '-') onresize?.(Math.max(0.1, target.radius - by));
-    else return;
-    e.preventDefault();
-    e.stopPropagation();
-    onrest?.();
+    else return false;
+    return true;
   }
   const where = $derived(
     offsets && target
@@ -84,28 +67,8 @@
   );
 </script>
 
-<svg
-  bind:this={svg}
-  viewBox="{box.x} {box.y} {box.width} {box.height}"
-  class="block h-full w-full select-none"
-  role={onmove ? 'group' : 'img'}
-  aria-label={label}
->
-  <rect x={box.x} y={box.y} width={box.width} height={box.height} fill="var(--court-out)" rx="0.3" />
-  {#if lie === 'across'}
-    <rect x={-court.halfLength} y={-court.halfWidth.doubles} width={2 * court.halfLength} height={2 * court.halfWidth.doubles} fill="var(--court-in)" />
-  {:else}
-    <rect x={-court.halfWidth.doubles} y={-court.halfLength} width={2 * court.halfWidth.doubles} height={2 * court.halfLength} fill="var(--court-in)" />
-  {/if}
-  <g stroke="var(--court-line)" stroke-width="0.1" stroke-linecap="square">
-    {#each court.lines as line (line.name)}
-      {@const a = v(line.from)}
-      {@const b = v(line.to)}
-      <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke-width={line.name.includes('baseline') ? 0.14 : 0.09} />
-    {/each}
-  </g>
-  <line x1={posts[0].x} y1={posts[0].y} x2={posts[1].x} y2={posts[1].y} stroke="var(--court-net)" stroke-width="0.16" stroke-dasharray="0.3 0.12" />
-  {#each posts as post (post)}<circle cx={post.x} cy={post.y} r="0.22" fill="var(--court-net)" />{/each}
+<svg viewBox="{box.x} {box.y} {box.width} {box.height}" class="block h-full w-full select-none" role={onmove ? 'group' : 'img'} aria-label={label}>
+  <CourtFloor {court} {lie} {margin} />
 
   {#if target && other}
     {@const o = v(other)}
@@ -135,40 +98,19 @@
         <line x1={c.x} y1={c.y} x2={k.x} y2={k.y} />
       </g>
     {/if}
-    <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-    <g
-      role={onmove ? 'slider' : undefined}
-      tabindex={onmove ? 0 : undefined}
-      aria-label={onmove ? 'Target' : undefined}
-      aria-valuenow={onmove && offsets ? Math.round(offsets.fromSideline * 100) / 100 : undefined}
-      aria-valuetext={onmove ? where : undefined}
-      class={onmove ? 'handle' : ''}
-      class:dragging={dragging === 'move'}
-      onpointerdown={(e) => down(e, 'move')}
-      onpointermove={move}
-      onpointerup={up}
-      onpointercancel={up}
-      onkeydown={key}
-    >
+    {#snippet mark()}
       <circle cx={c.x} cy={c.y} r={target.radius} class="target here" />
       <circle cx={c.x} cy={c.y} r="0.12" fill="#10201c" />
       {#if chance}
         <text x={c.x} y={c.y - 0.3} class="chance" text-anchor="middle">{chance}</text>
       {/if}
-    </g>
+    {/snippet}
+    {#if onmove}
+      <Handle at={c} label="Target" said={where} now={offsets?.fromSideline ?? 0} onmove={moveTo} {onrest} onkey={widen}>{@render mark()}</Handle>
+    {:else}{@render mark()}{/if}
     {#if onresize}
       {@const r = v({ x: aim.x, y: aim.y - target.radius })}
-      <circle
-        cx={r.x}
-        cy={r.y}
-        r="0.3"
-        class="resize"
-        role="presentation"
-        onpointerdown={(e) => down(e, 'resize')}
-        onpointermove={move}
-        onpointerup={up}
-        onpointercancel={up}
-      />
+      <Grip at={r} onmove={resizeTo} {onrest} />
     {/if}
     {#if offsets && side && back}
       {@const s = v({ x: aim.x + Math.sign(side.x) * Math.max(Math.abs(side.x - aim.x), target.radius), y: aim.y })}
@@ -199,30 +141,6 @@
     fill: rgb(247 244 234 / 0.78);
     stroke: #10201c;
     stroke-width: 0.12;
-  }
-  .handle {
-    cursor: grab;
-    touch-action: none;
-  }
-  /* An outline would be drawn in metres; the circle's own line says it. */
-  .handle,
-  .handle:focus,
-  .handle:focus-visible {
-    outline: none;
-  }
-  .handle:focus-visible .here {
-    stroke: #d7ee2a;
-    stroke-width: 0.26;
-  }
-  .handle.dragging {
-    cursor: grabbing;
-  }
-  .resize {
-    fill: #f7f4ea;
-    stroke: #10201c;
-    stroke-width: 0.1;
-    cursor: nesw-resize;
-    touch-action: none;
   }
   .chance {
     font-size: 1px;

@@ -13,25 +13,22 @@ export function fromView(v: Point, lie: Lie): Point {
   return lie === 'across' ? { x: v.y, y: v.x } : { x: v.x, y: -v.y };
 }
 
-/** The part of the floor to draw: the court with `margin` metres around it. */
-export function frame(court: Court, lie: Lie, margin: number) {
-  const long = court.halfLength + margin;
-  const wide = court.halfWidth.doubles + margin;
-  return lie === 'across'
-    ? { x: -long, y: -wide, width: 2 * long, height: 2 * wide }
-    : { x: -wide, y: -long, width: 2 * wide, height: 2 * long };
+/** A place on the front wall, unfolded beyond the end of the floor. */
+export function onWall(x: number, z: number, lie: Lie): Point {
+  return lie === 'across' ? { x: z, y: x } : { x, y: -z };
 }
 
-/** A step of the arrow keys on the screen as a step on the court. */
-export function arrow(key: string, by: number, lie: Lie): Point | undefined {
-  const steps: Record<string, Point> = {
-    ArrowLeft: { x: -by, y: 0 },
-    ArrowRight: { x: by, y: 0 },
-    ArrowUp: { x: 0, y: -by },
-    ArrowDown: { x: 0, y: by }
-  };
-  const step = steps[key];
-  return step && fromView(step, lie);
+/** The half into which the near player's ball must go: the far one, or the only one there is. */
+export function targetEnd(court: Court): 1 | -1 {
+  return court.walls ? -1 : 1;
+}
+
+/** The part of the floor to draw: the court, or only the end aimed at, with `margin` metres around it. Between walls the front wall stands unfolded at its end. */
+export function frame(court: Court, lie: Lie, margin: number, part: 'all' | 'target' = 'all') {
+  const near = court.walls || part === 'all' ? -court.halfLength - margin : -margin * 0.6;
+  const far = court.walls ? court.walls.out + margin : court.halfLength + margin;
+  const wide = court.halfWidth.doubles + margin;
+  return lie === 'across' ? { x: near, y: -wide, width: far - near, height: 2 * wide } : { x: -wide, y: -far, width: 2 * wide, height: far - near };
 }
 
 /** The flight of a ball seen from above, bowed a little so that feed and stroke stay apart. */

@@ -4,6 +4,7 @@
 -->
 <script lang="ts">
   import { readLength, sayLength } from '$lib/units/length';
+  import { readSpeed, saySpeed } from '$lib/units/speed';
   import { settings } from '$lib/units/settings.svelte';
 
   interface Props {
@@ -12,6 +13,8 @@
     unit?: string;
     /** The value is a length in metres, typed as coaches say it. */
     length?: boolean;
+    /** The value is a speed in metres per second. */
+    speed?: boolean;
     whole?: boolean;
     min?: number;
     max?: number;
@@ -20,23 +23,30 @@
     beside?: boolean;
     onset: (value: number) => void;
   }
-  let { label, value, unit = '', length = false, whole = false, min, max, step = 1, beside = false, onset }: Props = $props();
+  let { label, value, unit = '', length = false, speed = false, whole = false, min, max, step = 1, beside = false, onset }: Props = $props();
 
   const id = $props.id();
   let typed = $state<string>();
   let wrong = $state('');
-  const shown = $derived(typed ?? (length ? sayLength(value, settings.units) : String(value)));
+  const spell = (v: number) => (length ? sayLength(v, settings.units) : speed ? saySpeed(v, settings.units) : String(Math.round(v * 1000) / 1000));
+  const shown = $derived(typed ?? spell(value));
 
   function read(text: string): number | string {
-    const n = length ? readLength(text, settings.units) : text.trim() === '' ? NaN : Number(text.replace(',', '.'));
-    if (n === undefined || Number.isNaN(n)) return length ? 'Write a length, such as 4 ft 6 in or 1.37 m' : 'Write a number';
+    const n = length ? readLength(text, settings.units) : speed ? readSpeed(text, settings.units) : text.trim() === '' ? NaN : Number(text.replace(',', '.'));
+    if (n === undefined || Number.isNaN(n)) return length ? 'Write a length, such as 4 ft 6 in or 1.37 m' : speed ? 'Write a speed, such as 60 mph or 97 km/h' : 'Write a number';
     if (whole && !Number.isInteger(n)) return 'Write a whole number';
-    if (min !== undefined && n < min) return `At least ${length ? sayLength(min, settings.units) : min}`;
-    if (max !== undefined && n > max) return `At most ${length ? sayLength(max, settings.units) : max}`;
+    if (min !== undefined && n < min) return `At least ${spell(min)}`;
+    if (max !== undefined && n > max) return `At most ${spell(max)}`;
     return n;
   }
   function commit(text: string) {
     const n = read(text);
+    // What was only looked at, and rounded to be said, is not a change.
+    if (text === spell(value)) {
+      typed = undefined;
+      wrong = '';
+      return;
+    }
     if (typeof n === 'string') {
       typed = text;
       wrong = n;
@@ -62,9 +72,9 @@
   <span class="flex items-center gap-1">
     <input
       {id}
-      class="input input-sm figures {length ? 'w-28' : 'w-16'} border-base-content/60 px-2"
+      class="input input-sm figures {length || speed ? 'w-28' : 'w-16'} border-base-content/60 px-2"
       class:border-error={wrong}
-      inputmode={length ? 'text' : 'decimal'}
+      inputmode={length || speed ? 'text' : 'decimal'}
       autocomplete="off"
       value={shown}
       aria-invalid={wrong ? 'true' : undefined}

@@ -1,10 +1,8 @@
-<!--
-  A figure as a rolling counter. Pressed, it opens how it was reckoned: the idea
-  in words, the formula, the values that went in, and where it comes from.
--->
+<!-- A figure of the core as a rolling counter. -->
 <script lang="ts">
   import type { Figure } from '$lib/api/client';
   import { say, sayChance } from '$lib/units/say';
+  import Reading from './Reading.svelte';
 
   interface Props {
     figure: Figure;
@@ -13,7 +11,6 @@
   }
   let { figure, label, small = false }: Props = $props();
 
-  const id = $props.id();
   const shown = $derived(
     figure.unit === 'chance'
       ? sayChance(figure.value).replace('%', '')
@@ -22,125 +19,21 @@
         : String(Math.round(Math.min(figure.value, 99999)))
   );
   const unit = $derived({ chance: '%', minutes: 'min', seconds: 's', balls: '', metres: 'm', count: '' }[figure.unit]);
-  const digits = $derived(shown.padStart(figure.unit === 'chance' || small ? 1 : 2, '0').split(''));
   const range = $derived(
     figure.low !== undefined && figure.high !== undefined && sayChance(figure.low) !== sayChance(figure.high)
       ? `${sayChance(figure.low).replace('%', '')}–${sayChance(figure.high)}`
       : undefined
   );
-  const column = [...'0123456789'].join('\n');
-  const marks = {
-    rule: 'Published rule or closed form',
-    paper: 'Published result',
-    trade: 'Common practice, no source',
-    memory: 'Quoted from memory'
-  };
-  let button: HTMLButtonElement;
-  let panel: HTMLDivElement;
-  /** Under the wheel, or above it where there is no room, always on the screen. */
-  function place() {
-    const r = button.getBoundingClientRect();
-    const width = Math.min(380, innerWidth - 16);
-    panel.style.width = `${width}px`;
-    panel.style.left = `${Math.max(8, Math.min(r.left, innerWidth - width - 8))}px`;
-    const below = innerHeight - r.bottom > 420;
-    panel.style.top = below ? `${r.bottom + 6}px` : 'auto';
-    panel.style.bottom = below ? 'auto' : `${innerHeight - r.top + 6}px`;
-  }
 </script>
 
-<button
-  bind:this={button}
-  type="button"
-  class="wheel group inline-flex flex-col items-start gap-0.5 rounded px-1 text-left"
-  class:small
-  popovertarget="how-{id}"
-  aria-label="{label}: {say(figure)}. How it was reckoned"
->
-  <span class="name">{label}</span>
-  <span class="flex items-baseline gap-1" aria-hidden="true">
-    <span class="drums figures">
-      {#each digits as d, i (digits.length - i)}
-        {#if !(d >= '0' && d <= '9')}<span class="sign">{d}</span>
-        {:else}<span class="drum"><span class="roll" style:transform="translateY(-{Number(d) * 10}%)">{column}</span></span>{/if}
-      {/each}
-    </span>
-    {#if unit}<span class="text-sm">{unit}</span>{/if}
-    {#if range && !small}<span class="figures text-xs opacity-80">{range}</span>{/if}
-  </span>
-</button>
-
-<div bind:this={panel} id="how-{id}" popover onbeforetoggle={(e) => e.newState === 'open' && place()} class="how" role="dialog" aria-label="How {label} was reckoned">
-  <h3 class="text-base">{figure.basis.name}: <span class="figures">{say(figure)}</span></h3>
-  {#if range}<p class="mt-1 text-sm">With what is known of the success rates: {range}.</p>{/if}
-  <p class="mt-2 text-sm">{figure.basis.words}</p>
-  <p class="figures mt-2 border-l-2 border-current pl-2 text-xs">{figure.basis.formula}</p>
-  {#if figure.inputs.length}
-    <dl class="mt-3 grid grid-cols-[1fr_auto] gap-x-4 gap-y-0.5 text-sm">
-      {#each figure.inputs as input (input.name)}
-        <dt>{input.name}</dt>
-        <dd class="figures text-right">{say(input)}</dd>
-      {/each}
-    </dl>
-  {/if}
-  <p class="mt-3 text-xs opacity-80">{marks[figure.basis.mark]}: {figure.basis.source}.</p>
-</div>
-
-<style>
-  .wheel:hover .drums {
-    border-color: #d7ee2a;
-  }
-  .name {
-    font-size: 0.8rem;
-    line-height: 1.1;
-  }
-  .drums {
-    display: inline-flex;
-    background: #1c2421;
-    color: #f7f4ea;
-    border: 2px solid var(--color-neutral);
-    border-radius: 0.25rem;
-    overflow: hidden;
-    font-size: 1.35rem;
-    line-height: 1.3;
-    font-weight: 500;
-  }
-  :global([data-theme='lamplight']) .drums {
-    border-color: var(--color-base-300);
-  }
-  .small .drums {
-    font-size: 1rem;
-  }
-  .drum {
-    display: inline-block;
-    height: 1.3em;
-    overflow: hidden;
-    padding: 0 0.14em;
-    border-right: 1px solid #47524d;
-    background: linear-gradient(#0d1210, #2c3632 45%, #2c3632 55%, #0d1210);
-  }
-  .drum:last-child {
-    border-right: 0;
-  }
-  .sign {
-    padding: 0 0.1em;
-  }
-  .roll {
-    display: block;
-    white-space: pre;
-    transition: transform 260ms cubic-bezier(0.3, 1.2, 0.5, 1);
-  }
-  .how {
-    position: fixed;
-    margin: 0;
-    inset: auto;
-    max-height: 80vh;
-    overflow: auto;
-    padding: 1rem;
-    border: 1px solid var(--color-base-content);
-    border-radius: 0.375rem;
-    background: var(--color-base-100);
-    color: var(--color-base-content);
-    box-shadow: 0 6px 24px rgb(0 0 0 / 0.25);
-  }
-</style>
+<Reading
+  {label}
+  {small}
+  {unit}
+  {range}
+  shown={shown.padStart(figure.unit === 'chance' || small ? 1 : 2, '0')}
+  said={say(figure)}
+  note={range && `With what is known of the success rates: ${range}.`}
+  basis={figure.basis}
+  inputs={figure.inputs.map((i) => ({ name: i.name, said: say(i) }))}
+/>
