@@ -185,3 +185,22 @@ func apex(a, b *Moment) float64 {
 	u := a.Velocity.Z / (a.Velocity.Z - b.Velocity.Z)
 	return hermite(a, b, u).At.Z
 }
+
+// Resample is a path read every dt seconds, its two ends kept, on the cubics
+// through its moments.
+func Resample(path []Moment, dt float64) []Moment {
+	if len(path) < 2 {
+		return path
+	}
+	end := path[len(path)-1]
+	out := make([]Moment, 0, int((end.Time-path[0].Time)/dt)+2)
+	i := 0
+	for t := path[0].Time; t < end.Time-dt/4; t += dt {
+		for i < len(path)-2 && path[i+1].Time < t {
+			i++
+		}
+		a, b := &path[i], &path[i+1]
+		out = append(out, hermite(a, b, (t-a.Time)/(b.Time-a.Time)))
+	}
+	return append(out, end)
+}

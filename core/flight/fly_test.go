@@ -118,3 +118,17 @@ func BenchmarkFly(b *testing.B) {
 		Fly(ball, Standard, l, Options{})
 	}
 }
+
+// A path read more finely is the same flight: it starts and ends alike and lies
+// on the parabola where there is no drag.
+func TestResample(t *testing.T) {
+	b := Ball{Mass: 1, Diameter: 1e-9, Drag: 1e-12}
+	f := Fly(&b, Standard, Launch{From: Vec{0, -11, 1}, Speed: 25, Elevation: 0.1}, Options{Path: true})
+	fine := Resample(f.Path, 0.025)
+	require.Equal(t, f.Path[0], fine[0])
+	require.Equal(t, f.Landing, fine[len(fine)-1])
+	require.Greater(t, len(fine), len(f.Path))
+	for _, m := range fine {
+		require.InDelta(t, 1+25*math.Sin(0.1)*m.Time-Gravity*m.Time*m.Time/2, m.At.Z, 1e-6)
+	}
+}

@@ -35,7 +35,7 @@ func (h handlers) ReckonFlight(_ context.Context, r ReckonFlightRequestObject) (
 			feed.By, feed.Want = f.by, *f.want
 		}
 	}
-	a := asked{ball, air, c, value(q.Path, false), value(q.Meet, 0)}
+	a := asked{ball, air, c, court.Area(value(q.Area, "singles")), value(q.Path, false), value(q.Meet, 0)}
 	if q.Launch != nil {
 		if q.To != nil || fixed > 0 {
 			return nil, missing("launch", "give either a launch, or to and one of speed, clearance, time and apex")
@@ -81,6 +81,7 @@ type asked struct {
 	ball  *flight.Ball
 	air   flight.Air
 	court *court.Court
+	area  court.Area
 	path  bool
 	meet  float64
 }
@@ -110,9 +111,9 @@ func (a asked) flown(f flight.Answer) FlightAnswer {
 		}
 	}
 	if a.path {
-		out.Path = points(f.Flight.Path)
+		out.Path = drawn(f.Flight.Path)
 		after := flight.After(a.ball, a.air, f.Flight.Landing, f.Flight.Spin, flight.Options{Ground: max(a.meet, a.ball.Diameter/2), Path: true})
-		out.After = points(after.Path)
+		out.After = drawn(after.Path)
 	}
 	return out
 }
@@ -148,6 +149,19 @@ func (a asked) describe(out *FlightAnswer, l flight.Launch, b flight.Moment) {
 		X     float64 `json:"x"`
 		Y     float64 `json:"y"`
 	}{b.Speed(), b.Time, b.At.X, b.At.Y}
+	if a.court != nil {
+		p := court.Point{X: b.At.X, Y: b.At.Y}
+		lands, in := a.court.Measure(a.area, p), a.court.In(a.area, a.court.Target(), p)
+		out.Lands, out.InCourt = &lands, &in
+	}
+}
+
+// drawn is a path in fifty pieces or more, so that it looks like the curve it is.
+func drawn(path []flight.Moment) *[]PathPoint {
+	if len(path) < 2 {
+		return points(path)
+	}
+	return points(flight.Resample(path, min(0.025, max(0.002, (path[len(path)-1].Time-path[0].Time)/50))))
 }
 
 func points(path []flight.Moment) *[]PathPoint {

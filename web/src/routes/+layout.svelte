@@ -32,7 +32,7 @@
         </svg>
         <span class="sr-only sm:not-sr-only">Hodometer</span>
       </a>
-      <nav aria-label="Main" class="-mx-3 flex self-stretch sm:mx-0">
+      <nav aria-label="Main" class="order-last -mx-3 flex w-full self-stretch sm:order-none sm:mx-0 sm:w-auto">
         {#each views as v (v.path)}
           <a href={v.path} class="view" class:here={here(v.path)} aria-current={here(v.path) ? 'page' : undefined}>{v.name}</a>
         {/each}

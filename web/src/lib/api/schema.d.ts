@@ -587,7 +587,7 @@ export interface components {
              * @description also the chance by number of balls
              * @default false
              */
-            curve: boolean;
+            curve?: boolean;
             /** Format: double */
             secondsPerBall: number;
             /** Format: double */
@@ -596,12 +596,12 @@ export interface components {
              * @description 0 means balls never run out
              * @default 0
              */
-            basket: number;
+            basket?: number;
             /**
              * Format: double
              * @default 0
              */
-            pickUpMinutes: number;
+            pickUpMinutes?: number;
         };
         GoalAnswer: {
             /** Format: double */
@@ -669,7 +669,7 @@ export interface components {
              * @description share of balls that end in the net or the tin
              * @default 0
              */
-            netShare: number;
+            netShare?: number;
             /**
              * Format: double
              * @description asks for the best aim; a ball out costs so many hits
@@ -681,7 +681,7 @@ export interface components {
              * @description so many likely balls
              * @default 0
              */
-            cloud: number;
+            cloud?: number;
             /** @description Standard deviations in metres, along x and y; with from, square to the shot and along it */
             spread: {
                 /** Format: double */
@@ -801,26 +801,31 @@ export interface components {
              */
             apex?: number;
             /**
+             * @default singles
+             * @enum {string}
+             */
+            area?: "singles" | "doubles";
+            /**
              * @description also the path
              * @default false
              */
-            path: boolean;
+            path?: boolean;
             /**
              * Format: double
              * @description after the bounce the path ends falling through this height
              * @default 0
              */
-            meet: number;
+            meet?: number;
             /**
              * Format: double
              * @default 0
              */
-            altitude: number;
+            altitude?: number;
             /**
              * Format: double
              * @default 20
              */
-            temperature: number;
+            temperature?: number;
         };
         FlightAnswer: {
             feasible: boolean;
@@ -853,6 +858,9 @@ export interface components {
              * @description of the ball's centre over the net or the tin
              */
             clearance?: number;
+            lands?: components["schemas"]["Offsets"];
+            /** @description the bounce is in for a rally */
+            inCourt?: boolean;
             /** Format: double */
             timeToNet?: number;
             path?: components["schemas"]["PathPoint"][];
@@ -904,19 +912,19 @@ export interface components {
              * Format: double
              * @default 0
              */
-            topRpm: number;
+            topRpm?: number;
             /**
              * Format: double
              * @default 0
              */
-            altitude: number;
+            altitude?: number;
             /**
              * Format: double
              * @default 20
              */
-            temperature: number;
+            temperature?: number;
             /** @default false */
-            path: boolean;
+            path?: boolean;
         };
         TempoAnswer: {
             feasible: boolean;
@@ -1009,7 +1017,7 @@ export interface components {
                  * Format: double
                  * @default 1
                  */
-                weight: number;
+                weight?: number;
             }[];
         };
         RecoveryAnswer: {
@@ -1071,7 +1079,7 @@ export interface components {
              * @description added to the feeder's chance
              * @default 0
              */
-            feederEdge: number;
+            feederEdge?: number;
             /** @description chance of each mark in a rally */
             marks?: {
                 [key: string]: number;
@@ -1171,7 +1179,7 @@ export interface components {
              * @description 2 asks for equal targets
              * @default 1
              */
-            winBy: number;
+            winBy?: number;
         };
         RaceAnswer: {
             /** Format: double */
@@ -1192,12 +1200,12 @@ export interface components {
              * Format: double
              * @default 15
              */
-            secondsPerPoint: number;
+            secondsPerPoint?: number;
             /**
              * @description also the fair race for every point chance from 0.50 to 0.90
              * @default false
              */
-            table: boolean;
+            table?: boolean;
         };
         HandicapAnswer: {
             targetA: number;
@@ -1257,24 +1265,24 @@ export interface components {
              * @description 0 means until everyone has held each place equally often
              * @default 0
              */
-            turns: number;
+            turns?: number;
             /** @default 3 */
-            ballsPerTurn: number;
+            ballsPerTurn?: number;
             /**
              * Format: double
              * @default 4
              */
-            secondsPerBall: number;
+            secondsPerBall?: number;
             /**
              * Format: double
              * @default 5
              */
-            changeSeconds: number;
+            changeSeconds?: number;
             /**
              * @description winnersStay; out after so many in a row
              * @default 0
              */
-            mostWins: number;
+            mostWins?: number;
             /** @description winnersStay; 0 for who stayed on, 1 for the challenger */
             winners?: number[];
         };
@@ -2127,6 +2135,14 @@ export interface operations {
                 content: {
                     /**
                      * @example {
+                     *       "inCourt": true,
+                     *       "lands": {
+                     *         "side": "left",
+                     *         "end": "far",
+                     *         "fromSideline": 2.1148,
+                     *         "fromBaseline": 1.4872,
+                     *         "fromNet": 10.4
+                     *       },
                      *       "apex": 2.2865,
                      *       "bounce": {
                      *         "speed": 17.021,

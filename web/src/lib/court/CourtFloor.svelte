@@ -11,13 +11,14 @@
     court: Court;
     lie?: Lie;
     margin?: number;
+    side?: number;
     part?: 'all' | 'target';
     /** Service boxes and zones are left plain when false. */
     lines?: boolean;
   }
-  let { court, lie = 'across', margin = 3.5, part = 'all', lines = true }: Props = $props();
+  let { court, lie = 'across', margin = 3.5, side = margin, part = 'all', lines = true }: Props = $props();
 
-  const box = $derived(frame(court, lie, margin, part));
+  const box = $derived(frame(court, lie, margin, part, side));
   const u = $derived(Math.max(box.width, box.height) / 31);
   const post = $derived(court.halfWidth.doubles + court.net.postOutside);
   const v = (x: number, y: number) => toView({ x, y }, lie);

@@ -23,11 +23,11 @@ export function targetEnd(court: Court): 1 | -1 {
   return court.walls ? -1 : 1;
 }
 
-/** The part of the floor to draw: the court, or only the end aimed at, with `margin` metres around it. Between walls the front wall stands unfolded at its end. */
-export function frame(court: Court, lie: Lie, margin: number, part: 'all' | 'target' = 'all') {
+/** The part of the floor to draw: the court, or only the end aimed at, with `margin` metres behind it and `side` beside it. Between walls the front wall stands unfolded at its end. */
+export function frame(court: Court, lie: Lie, margin: number, part: 'all' | 'target' = 'all', side = margin) {
   const near = court.walls || part === 'all' ? -court.halfLength - margin : -margin * 0.6;
   const far = court.walls ? court.walls.out + margin : court.halfLength + margin;
-  const wide = court.halfWidth.doubles + margin;
+  const wide = court.halfWidth.doubles + side;
   return lie === 'across' ? { x: near, y: -wide, width: far - near, height: 2 * wide } : { x: -wide, y: -far, width: 2 * wide, height: far - near };
 }
 

@@ -3,17 +3,19 @@ export const views = [
   { key: 't', path: '/', name: 'Today' },
   { key: 'l', path: '/lessons', name: 'Lessons' },
   { key: 's', path: '/students', name: 'Students' },
-  { key: 'o', path: '/log', name: 'Log' }
+  { key: 'o', path: '/log', name: 'Log' },
+  { key: 'r', path: '/reckon', name: 'Reckoner' }
 ] as const;
 
 export const shortcuts: [string, string][] = [
-  ['T  L  S  O', 'Today, Lessons, Students, Log'],
+  ['T  L  S  O  R', 'Today, Lessons, Students, Log, Reckoner'],
+  ['1 … 7', 'Reckoner: the questions'],
   ['?', 'This list'],
-  ['Ctrl Z, Ctrl Shift Z', 'Undo, redo in a lesson'],
+  ['Ctrl Z, Ctrl Shift Z', 'Undo, redo in a lesson and in the reckoner'],
   ['Alt ← →', 'Move the block that has the focus'],
   ['+ −', 'Lengthen or shorten it; widen or narrow the target'],
   ['Delete', 'Remove it'],
-  ['Arrow keys', 'Move the target, with Shift finely; step a number'],
+  ['Arrow keys', 'Move what has the focus in a picture, with Shift finely; step a number'],
   ['Space', 'Courtside: start and pause the clock'],
   ['G  M  U', 'Courtside: good, miss, undo'],
   ['1 2 …', 'Courtside: the student to count, or the side that won the point'],
