@@ -1,7 +1,5 @@
 package goal
 
-import "math"
-
 // Range is what may be expected of a count: its mean, its median, and what is
 // passed nine times in ten (Low) and once in ten (High).
 type Range struct {
@@ -81,34 +79,18 @@ func (t Team) mean() float64 {
 	return sum / float64(len(t.Rates))
 }
 
-// Expect is the mean number of balls, the least that do with certainty one half
-// and nine tenths, and the chance to be done within so many. A ball of player i
-// moves the count on with the player's own rate: a Poisson binomial count.
-func (t Team) Expect(within int) (mean, median, p90, chance float64) {
-	rate := t.mean()
-	if g := (Goal{Total, t.Count}); g.MeanBalls(rate) > exactTo/3 {
-		return g.MeanBalls(rate), g.Quantile(rate, 0.5), g.Quantile(rate, 0.9), g.Chance(rate, within)
-	}
+// Chances that the team is done after 0, 1, 2 … balls, until it is as good as
+// sure or most balls are out. A ball of player i moves the count on with the
+// player's own rate: a Poisson binomial count.
+func (t Team) Chances(most int) []float64 {
 	at := make([]float64, t.Count+1)
 	at[0] = 1
-	for n := 0; n < exactTo; n++ {
-		done := at[t.Count]
-		if done >= 0.5-1e-12 && median == 0 {
-			median = float64(n)
-		}
-		if done >= 0.9-1e-12 && p90 == 0 {
-			p90 = float64(n)
-		}
-		if n == within {
-			chance = done
-		}
-		if 1-done < 1e-9 {
-			if within > n {
-				chance = 1
-			}
+	out := []float64{}
+	for n := 0; n <= most; n++ {
+		out = append(out, min(1, at[t.Count]))
+		if at[t.Count] > 1-1e-9 {
 			break
 		}
-		mean += 1 - done
 		p := t.Rates[n%len(t.Rates)]
 		at[t.Count] += p * at[t.Count-1]
 		for j := t.Count - 1; j > 0; j-- {
@@ -116,5 +98,25 @@ func (t Team) Expect(within int) (mean, median, p90, chance float64) {
 		}
 		at[0] *= 1 - p
 	}
-	return mean, median, p90, math.Min(1, chance)
+	return out
+}
+
+// Expect is the mean number of balls, the least that do with certainty one half
+// and nine tenths, and the chance to be done within so many.
+func (t Team) Expect(within int) (mean, median, p90, chance float64) {
+	rate := t.mean()
+	if g := (Goal{Total, t.Count}); g.MeanBalls(rate) > exactTo/3 {
+		return g.MeanBalls(rate), g.Quantile(rate, 0.5), g.Quantile(rate, 0.9), g.Chance(rate, within)
+	}
+	done := t.Chances(exactTo)
+	for n, c := range done {
+		if c >= 0.5-1e-12 && median == 0 {
+			median = float64(n)
+		}
+		if c >= 0.9-1e-12 && p90 == 0 {
+			p90 = float64(n)
+		}
+		mean += 1 - c
+	}
+	return mean, median, p90, done[min(within, len(done)-1)]
 }

@@ -65,7 +65,13 @@ func (h handlers) ReckonGoal(_ context.Context, r ReckonGoalRequestObject) (Reck
 		if q.Rates == nil {
 			return nil, missing("rates", "a team's total needs the rate of each player")
 		}
-		return ReckonGoal200JSONResponse(teamGoal(goal.Team{Count: g.Count, Rates: *q.Rates}, t, balls)), nil
+		team := goal.Team{Count: g.Count, Rates: *q.Rates}
+		out := teamGoal(team, t, balls)
+		if value(q.Curve, false) {
+			done := team.Chances(min(5000, max(balls, int(1.6*out.P90Balls))))
+			out.Curve = curve(func(n int) float64 { return done[min(n, len(done)-1)] }, max(float64(balls), min(1.6*out.P90Balls, 5000)))
+		}
+		return ReckonGoal200JSONResponse(out), nil
 	}
 	if q.SuccessRate == nil {
 		return nil, missing("successRate", "say how many of the student's balls are good, over 0 and up to 1")
@@ -85,18 +91,18 @@ func (h handlers) ReckonGoal(_ context.Context, r ReckonGoalRequestObject) (Reck
 		out.SecondsFor80 = &s
 	}
 	if value(q.Curve, false) {
-		out.Curve = curve(g, p, max(float64(balls), math.Min(p90*1.6, 20*float64(max(balls, 1)))))
+		out.Curve = curve(func(n int) float64 { return g.Chance(p, n) }, max(float64(balls), math.Min(p90*1.6, 20*float64(max(balls, 1)))))
 	}
 	return ReckonGoal200JSONResponse(out), nil
 }
 
 // curve is the chance to be done after so many balls, up to most, at about
 // eighty places.
-func curve(g goal.Goal, p, most float64) *[]CurvePoint {
+func curve(chance func(balls int) float64, most float64) *[]CurvePoint {
 	step := max(1, int(most/80))
 	var out []CurvePoint
 	for n := 0; float64(n) <= most+float64(step); n += step {
-		out = append(out, CurvePoint{At: float64(n), Chance: g.Chance(p, n)})
+		out = append(out, CurvePoint{At: float64(n), Chance: chance(n)})
 	}
 	return &out
 }

@@ -26,8 +26,8 @@
   const a = $derived(v(-court.halfWidth.doubles, -court.halfLength));
   const b = $derived(v(court.halfWidth.doubles, far));
   const posts = $derived([v(-post, 0), v(post, 0)] as const);
-  const heights = $derived(court.walls ? [court.walls.tin, court.walls.serviceLine, court.walls.out] : []);
-  const wall = $derived(court.walls && ([onWall(-court.halfWidth.singles, 0, lie), onWall(court.halfWidth.singles, court.walls.out, lie)] as const));
+  const heights = $derived(court.walls && part === 'all' ? [court.walls.tin, court.walls.serviceLine, court.walls.out] : []);
+  const wall = $derived(court.walls && part === 'all' && ([onWall(-court.halfWidth.singles, 0, lie), onWall(court.halfWidth.singles, court.walls.out, lie)] as const));
 </script>
 
 <rect x={box.x} y={box.y} width={box.width} height={box.height} fill="var(--court-out)" rx={0.3 * u} />

@@ -26,7 +26,7 @@ export function targetEnd(court: Court): 1 | -1 {
 /** The part of the floor to draw: the court, or only the end aimed at, with `margin` metres behind it and `side` beside it. Between walls the front wall stands unfolded at its end. */
 export function frame(court: Court, lie: Lie, margin: number, part: 'all' | 'target' = 'all', side = margin) {
   const near = court.walls || part === 'all' ? -court.halfLength - margin : -margin * 0.6;
-  const far = court.walls ? court.walls.out + margin : court.halfLength + margin;
+  const far = court.walls ? (part === 'all' ? court.walls.out : 0) + margin : court.halfLength + margin;
   const wide = court.halfWidth.doubles + side;
   return lie === 'across' ? { x: near, y: -wide, width: far - near, height: 2 * wide } : { x: -wide, y: -far, width: 2 * wide, height: far - near };
 }

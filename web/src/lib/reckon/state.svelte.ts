@@ -16,12 +16,10 @@ export function read<T extends Values>(defaults: T, params: URLSearchParams): T 
 
 /** The address that brings the values back; what is as it starts is left out. */
 export function write<T extends Values>(defaults: T, values: T): string {
-  const params = new URLSearchParams();
-  for (const [key, value] of Object.entries(values)) {
-    if (value === defaults[key]) continue;
-    params.set(key, typeof value === 'number' ? String(Math.round(value * 1000) / 1000) : value);
-  }
-  const said = params.toString();
+  const said = Object.entries(values)
+    .filter(([key, value]) => value !== defaults[key])
+    .map(([key, value]) => `${key}=${encodeURIComponent(typeof value === 'number' ? Math.round(value * 1000) / 1000 : value)}`)
+    .join('&');
   return said ? `?${said}` : '';
 }
 

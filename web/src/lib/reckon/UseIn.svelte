@@ -1,0 +1,79 @@
+<!-- Takes what was found into a block of a lesson to come, as a saved change there that can be undone by the lesson's own means. -->
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import { api, explain, need, type Block, type LessonSummary } from '$lib/api/client';
+  import { sayDay, today } from '$lib/units/say';
+
+  interface Props {
+    label: string;
+    kind: 'drill' | 'game';
+    /** The block with the change in it. */
+    change: (block: Block) => Block;
+  }
+  let { label, kind, change }: Props = $props();
+
+  const id = $props.id();
+  let lessons = $state.raw<LessonSummary[]>();
+  let wrong = $state('');
+  let button: HTMLButtonElement;
+  let panel: HTMLDivElement;
+
+  async function list(e: ToggleEvent) {
+    if (e.newState !== 'open') return;
+    const r = button.getBoundingClientRect();
+    panel.style.left = `${Math.max(8, Math.min(r.left, innerWidth - 336))}px`;
+    panel.style.bottom = `${innerHeight - r.top + 6}px`;
+    wrong = '';
+    try {
+      lessons = (await need(api.GET('/api/v1/lessons'))).filter((l) => l.date >= today()).reverse();
+    } catch (error) {
+      wrong = explain({ detail: (error as Error).message });
+    }
+  }
+  async function put(lesson: string) {
+    try {
+      const path = { lesson };
+      const now = await need(api.GET('/api/v1/lessons/{lesson}', { params: { path } }));
+      const i = now.blocks.findIndex((b) => b.kind === kind);
+      if (i < 0) {
+        wrong = kind === 'drill' ? 'There is no drill in that lesson yet. Add one there first; nothing was changed.' : 'There is no game in that lesson yet. Add one there first; nothing was changed.';
+        return;
+      }
+      const blocks = now.blocks.map((b, j) => (j === i ? change(b) : b));
+      await need(api.PUT('/api/v1/lessons/{lesson}', { params: { path }, body: { ...now, blocks } }));
+      await goto(`/lessons/${lesson}`);
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
+</script>
+
+<button bind:this={button} type="button" class="btn btn-sm" popovertarget="use-{id}">{label}</button>
+<div bind:this={panel} id="use-{id}" popover onbeforetoggle={list} class="use" role="dialog" aria-label={label}>
+  <h2 class="text-base">Into which lesson?</h2>
+  {#if wrong}<p class="text-error mt-2 text-sm font-semibold" role="alert">{wrong}</p>{/if}
+  <ul class="mt-2 space-y-1">
+    {#each lessons ?? [] as l (l.id)}
+      <li><button type="button" class="btn btn-sm h-auto w-full justify-start py-1.5 text-left font-normal" onclick={() => put(l.id)}><span class="figures shrink-0 text-xs">{sayDay(l.date)} {l.start}</span> {l.title}</button></li>
+    {:else}
+      {#if lessons}<li class="text-sm">No lesson from today on. Make one under Lessons.</li>{/if}
+    {/each}
+  </ul>
+</div>
+
+<style>
+  .use {
+    position: fixed;
+    inset: auto;
+    margin: 0;
+    width: min(20.5rem, calc(100vw - 16px));
+    max-height: 60vh;
+    overflow: auto;
+    padding: 0.9rem;
+    border: 1px solid var(--color-base-content);
+    border-radius: 0.375rem;
+    background: var(--color-base-100);
+    color: var(--color-base-content);
+    box-shadow: 0 6px 24px rgb(0 0 0 / 0.25);
+  }
+</style>
