@@ -36,6 +36,16 @@ test('nobody is kept out of any view', async ({ page, club }) => {
   await sound(page, 'student');
 });
 
+test('nobody is kept out of the reckoner', async ({ page, club }) => {
+  test.slow();
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+  for (const question of ['flight', 'target', 'goal', 'race', 'angle', 'rotation', 'tempo', 'rotation?kind=doubles', 'flight?court=squash&want=0.1']) {
+    await page.goto(`${club.url}/reckon/${question}`);
+    await expect(page.locator('[aria-live=polite]')).not.toBeEmpty();
+    await sound(page, question);
+  }
+});
+
 test('nobody is kept out courtside', async ({ page, club }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto(club.url);

@@ -79,7 +79,7 @@
     <div class="mt-4">
       <h3 class="text-base">Cues</h3>
       <ul class="mt-1 list-inside list-disc text-sm">
-        {#each drill.cues as c (c)}<li>{c}</li>{/each}
+        {#each drill.cues as c, i (i)}<li>{c}</li>{/each}
       </ul>
       <p class="mt-2 text-sm"><span class="font-semibold">To bring:</span> {drill.kit.join(', ')}</p>
     </div>

@@ -12,12 +12,12 @@
   const cautions = $derived(notices.filter((n) => n.caution));
 </script>
 
-{#each advice as n (n.kind)}
+{#each advice as n, i (i)}
   <div class="advice" role="status">
     <p class="text-[0.95rem]"><span class="mark" aria-hidden="true">!</span>{n.text}</p>
     {#if n.fixes.length}
       <div class="mt-2 flex flex-wrap gap-2">
-        {#each n.fixes as f (f.words)}
+        {#each n.fixes as f, j (j)}
           <button type="button" class="btn btn-sm btn-primary h-auto flex-col items-start gap-0 py-1" onclick={() => onfix(f.blocks)}>
             <span>{f.words}</span><span class="figures text-xs font-normal">{f.outcome}</span>
           </button>
@@ -28,7 +28,7 @@
 {/each}
 {#if cautions.length}
   <ul class="mt-2 space-y-1" aria-label="Cautions">
-    {#each cautions as n (n.text)}
+    {#each cautions as n, i (i)}
       <li class="flex items-start gap-2 text-sm">
         {#if onseen && n.kind === 'caution'}
           <label class="flex cursor-pointer items-start gap-2">

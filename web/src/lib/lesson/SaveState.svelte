@@ -24,7 +24,7 @@
       <p class="font-semibold">Somebody else saved this lesson meanwhile. Your edit is still on this screen and nothing was overwritten.</p>
       <p class="mt-1 text-sm">They changed:</p>
       <ul class="list-inside list-disc text-sm">
-        {#each editor.stale.changes as c (c)}<li>{c}</li>{:else}<li>nothing that can be named</li>{/each}
+        {#each editor.stale.changes as c, i (i)}<li>{c}</li>{:else}<li>nothing that can be named</li>{/each}
       </ul>
     </div>
     <div class="flex gap-2">

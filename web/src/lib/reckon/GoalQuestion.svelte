@@ -2,7 +2,7 @@
 <script lang="ts">
   import { replaceState } from '$app/navigation';
   import { page } from '$app/state';
-  import { api, type Basis, type Court, type GoalAnswer, type Preset } from '$lib/api/client';
+  import { api, type Basis, type Block, type Court, type GoalAnswer, type Preset } from '$lib/api/client';
   import Num from '$lib/shell/Num.svelte';
   import Reading from '$lib/wheel/Reading.svelte';
   import { sayChance, sayMinutes } from '$lib/units/say';
@@ -55,6 +55,14 @@
     { name: 'Block', said: sayMinutes(now.min) },
     { name: 'Basket, picking up', said: now.basket ? `${now.basket} balls, ${now.pick} min` : 'never empty' }
   ]);
+  /** The drill's goals of this kind get this count; all of them where it has none of the kind. */
+  function use(b: Block): Block {
+    if (!b.drill) return b;
+    const kind = now.kind as 'total' | 'inARow';
+    const any = b.drill.steps.some((s) => s.goal.kind === kind);
+    const steps = b.drill.steps.map((s) => (!any || s.goal.kind === kind ? { ...s, goal: { kind, count: now.n } } : s));
+    return { ...b, drill: { ...b.drill, tempo: { ...b.drill.tempo, secondsPerBall: now.sec }, steps } };
+  }
 </script>
 
 <Frame {title} question={q} error={answer.error} caution={now.kind === 'inARow' ? 'A student may slow the swing to protect a streak: watch the swing, not the count.' : undefined}>
@@ -101,7 +109,7 @@
     {/if}
     {#if now.kind === 'total' || now.kind === 'inARow'}
       <p class="w-full">
-        <UseIn label="Use in a drill" kind="drill" change={(b) => (b.drill ? { ...b, drill: { ...b.drill, tempo: { ...b.drill.tempo, secondsPerBall: now.sec }, steps: b.drill.steps.map((s) => ({ ...s, goal: { kind: now.kind as 'total', count: now.n } })) } } : b)} />
+        <UseIn label="Use in a drill" kind="drill" change={use} />
       </p>
     {/if}
   {/snippet}

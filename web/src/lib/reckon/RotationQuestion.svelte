@@ -104,15 +104,15 @@
     </div>
     {#if a}<RotationPicture {court} kind={now.kind} answer={a} {turn} {names} onturn={(t) => q.set({ at: t + 1 })} />{/if}
     {#if sheet}
-      <div class="lanes" style:grid-template-columns="minmax(2rem, auto) 1fr auto" role="table" aria-label="Turns of each player">
+      <div class="lanes" style:grid-template-columns="minmax(2rem, auto) 1fr auto" role="group" aria-label="Turns of each player">
         {#each names as name, who (who)}
-          <span class="truncate text-sm font-semibold" role="rowheader">{name}</span>
-          <span class="lane" role="cell" aria-label="{sheet.shares[who]?.turns} turns hitting">
+          <span class="truncate text-sm font-semibold">{name}</span>
+          <span class="lane">
             {#each sheet.turns.keys() as t (t)}
               <button type="button" tabindex="-1" class:at={t === turn} style:background={doing[doingOf(who, t)]} aria-label="Turn {t + 1}: {doingOf(who, t)}" onclick={() => q.set({ at: t + 1 })}></button>
             {/each}
           </span>
-          <span class="figures text-xs whitespace-nowrap" role="cell">{sheet.shares[who]?.balls} balls, {Math.round((100 * (sheet.shares[who]?.waiting ?? 0)) / Math.max(1, sheet.seconds))}% waits</span>
+          <span class="figures text-xs whitespace-nowrap">{sheet.shares[who]?.balls} balls, {Math.round((100 * (sheet.shares[who]?.waiting ?? 0)) / Math.max(1, sheet.seconds))}% waits</span>
         {/each}
       </div>
       <p class="mt-1 flex gap-4 text-xs"><span><i class="key" style:background={doing.hitting}></i> hitting</span>{#if now.kind === 'roles'}<span><i class="key" style:background={doing.feeding}></i> feeding or collecting</span>{/if}<span><i class="key"></i> waiting</span></p>

@@ -118,7 +118,7 @@
         <CountGame {session} match={block.match} {names} />
       {:else}
         <ul class="flex flex-1 flex-col justify-center gap-5 px-2 text-2xl">
-          {#each block.prompts ?? ['Water, shade, a breath.'] as p (p)}<li>{p}</li>{/each}
+          {#each block.prompts ?? ['Water, shade, a breath.'] as p, i (i)}<li>{p}</li>{/each}
         </ul>
       {/if}
     </div>

@@ -72,7 +72,7 @@
     <p class="figures mt-2 border-l-2 border-current pl-2 text-xs">{basis.formula}</p>
     {#if inputs.length}
       <dl class="mt-3 grid grid-cols-[1fr_auto] gap-x-4 gap-y-0.5 text-sm">
-        {#each inputs as input (input.name)}
+        {#each inputs as input, i (i)}
           <dt>{input.name}</dt>
           <dd class="figures text-right">{input.said}</dd>
         {/each}
