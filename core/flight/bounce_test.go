@@ -28,6 +28,18 @@ func TestDropTests(t *testing.T) {
 	}
 }
 
+// Normal restitution √(rebound ÷ drop) lies in the ranges the tests give [rule;
+// memory].
+func TestRestitutionLiesInTheRuleBooksRanges(t *testing.T) {
+	for id, r := range map[string][2]float64{
+		"tennis": {0.729, 0.761}, "tableTennis": {0.8755, 0.8765}, "pickleball": {0.620, 0.660},
+		"tennisRed": {0.58, 0.64}, "tennisOrange": {0.64, 0.69}, "tennisGreen": {0.69, 0.73},
+	} {
+		require.GreaterOrEqual(t, named(t, id).Restitution, r[0], id)
+		require.LessOrEqual(t, named(t, id).Restitution, r[1], id)
+	}
+}
+
 // Closed form [rule]: a ball without spin that grips leaves rolling, with
 // 1/(1+β) of its level speed; the slip is gone.
 func TestAGrippingBallRolls(t *testing.T) {

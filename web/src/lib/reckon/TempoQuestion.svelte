@@ -103,7 +103,7 @@
     {#if a?.ballsPerMinute !== undefined && a.pace !== undefined}
       {#if a.feasible}
         <strong>{a.ballsPerMinute.toFixed(0)} balls a minute</strong>, one every {a.secondsPerBall?.toFixed(2)} s, at {saySpeed(a.pace, settings.units)}.
-        {#if (a.metFromLine ?? 0) > court.halfLength * 0.12}The partner must come {lengthOf(a.metFromLine ?? 0)} {court.walls ? 'off' : 'inside'} the {endLine(court)} to meet it.{:else}Two minutes give about {(2 * a.ballsPerMinute).toFixed(0)}.{/if}
+        {#if (a.comesIn ?? 0) > court.halfLength * 0.05}The partner must come {lengthOf(a.comesIn ?? 0)} forward to meet it before it bounces twice.{:else}Two minutes give about {(2 * a.ballsPerMinute).toFixed(0)}.{/if}
       {:else}
         <strong>{a.reason}</strong>
         {#if a.holdingTopRpm !== undefined}With {Math.round(a.holdingTopRpm)} rpm of topspin it stays in. <button type="button" class="btn btn-xs btn-primary ml-1" onclick={() => q.set({ rpm: Math.round(a.holdingTopRpm!) })}>Add the spin</button>{/if}
