@@ -130,7 +130,8 @@ func (m Mover) Shifting(replies []Reply) (spot court.Point, ratio float64) {
 		for k := range 16 {
 			s, c := math.Sincos(2 * math.Pi * float64(k) / 16)
 			p := court.Point{X: spot.X + step*c, Y: spot.Y + step*s}
-			if r := m.worst(p, replies); r < ratio-1e-12 {
+			// A gain that hardly grows with the step is a crawl along the ridge.
+			if r := m.worst(p, replies); r < ratio-0.002*step {
 				spot, ratio, better = p, r, true
 			}
 		}

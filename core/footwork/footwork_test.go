@@ -122,3 +122,10 @@ func TestSchoolsCompared(t *testing.T) {
 	even := Club.Compare(court.Point{Y: -12}, []Reply{{court.Point{X: -3, Y: -12}, 1.5, 1}, {court.Point{X: 3, Y: -12}, 1.5, 1}})
 	require.InDelta(t, even.BaseSlack, even.ShiftSlack, 1e-3, "the middle is the middle for both schools")
 }
+
+func BenchmarkShifting(b *testing.B) {
+	replies := []Reply{{court.Point{X: -3.5, Y: -12}, 1.5, 1}, {court.Point{X: 3.5, Y: -12}, 1.8, 0.6}, {court.Point{X: 1, Y: -6}, 1.4, 0.5}}
+	for b.Loop() {
+		Club.Shifting(replies)
+	}
+}

@@ -1,0 +1,212 @@
+package pattern
+
+import (
+	"fmt"
+	"math"
+	"math/rand/v2"
+	"slices"
+
+	"hodometer/core/court"
+	"hodometer/core/flight"
+)
+
+// clone is a copy that shares nothing with p.
+func (p Pattern) clone() Pattern {
+	p.Feeds = slices.Clone(p.Feeds)
+	for i := range p.Feeds {
+		if a := p.Feeds[i].Aim; a != nil {
+			aim := *a
+			p.Feeds[i].Aim = &aim
+		}
+	}
+	p.People, p.Objects = slices.Clone(p.People), slices.Clone(p.Objects)
+	return p
+}
+
+// places applies f to every place of the pattern.
+func (p *Pattern) places(f func(court.Point) court.Point) {
+	p.Start, p.Base = f(p.Start), f(p.Base)
+	for i := range p.Feeds {
+		d := &p.Feeds[i]
+		from := f(d.From.Floor())
+		d.From.X, d.From.Y, d.To = from.X, from.Y, f(d.To)
+		if d.Aim != nil {
+			aim := f(*d.Aim)
+			d.Aim = &aim
+		}
+	}
+	for i := range p.People {
+		p.People[i].At = f(p.People[i].At)
+	}
+	for i := range p.Objects {
+		p.Objects[i].At = f(p.Objects[i].At)
+	}
+}
+
+// otherSide is the stroke on the other side of the body.
+func (s Stroke) otherSide() Stroke {
+	switch s {
+	case Forehand:
+		return Backhand
+	case Backhand:
+		return Forehand
+	}
+	return s
+}
+
+// Mirror is the pattern on the other side of the court, for the same student:
+// forehands become backhands. Mirrored twice it is the same.
+func (p Pattern) Mirror() Pattern {
+	p = p.OtherHand()
+	p.Hand = map[court.Hand]court.Hand{court.RightHand: court.LeftHand, court.LeftHand: court.RightHand}[p.Hand]
+	for i := range p.Feeds {
+		p.Feeds[i].Stroke = p.Feeds[i].Stroke.otherSide()
+	}
+	return p
+}
+
+// OtherHand is the same pattern for a student of the other hand: the court is
+// mirrored, the strokes stay.
+func (p Pattern) OtherHand() Pattern {
+	p = p.clone()
+	p.places(court.Point.Mirror)
+	for i := range p.Feeds {
+		p.Feeds[i].SideRPM = -p.Feeds[i].SideRPM
+	}
+	p.Hand = map[court.Hand]court.Hand{court.RightHand: court.LeftHand, court.LeftHand: court.RightHand}[p.Hand]
+	return p
+}
+
+// Reverse plays the balls in the other order; the rhythm stays.
+func (p Pattern) Reverse() Pattern {
+	p = p.clone()
+	gaps := make([]float64, len(p.Feeds))
+	for i, f := range p.Feeds {
+		gaps[i] = f.Gap
+	}
+	slices.Reverse(p.Feeds)
+	for i := range p.Feeds {
+		p.Feeds[i].Gap = gaps[i]
+	}
+	return p
+}
+
+// SwapDepths makes the deepest ball the shortest and so on.
+func (p Pattern) SwapDepths() Pattern {
+	p = p.clone()
+	near, deep := math.Inf(1), math.Inf(-1)
+	for _, f := range p.Feeds {
+		near, deep = min(near, f.To.Y), max(deep, f.To.Y)
+	}
+	for i := range p.Feeds {
+		p.Feeds[i].To.Y = near + deep - p.Feeds[i].To.Y
+	}
+	return p
+}
+
+// Tempo stretches the time between feeds by k; under one is quicker.
+func (p Pattern) Tempo(k float64) Pattern {
+	p = p.clone()
+	for i := range p.Feeds {
+		p.Feeds[i].Gap = math.Round(100*min(60, max(0.2, k*p.Feeds[i].Gap))) / 100
+	}
+	return p
+}
+
+// OnePlace brings every ball to where the first comes.
+func (p Pattern) OnePlace() Pattern {
+	p = p.clone()
+	for i := range p.Feeds {
+		p.Feeds[i].To, p.Feeds[i].Stroke = p.Feeds[0].To, p.Feeds[0].Stroke
+	}
+	return p
+}
+
+// Anywhere moves each ball by up to radius metres, as the seed deals them.
+func (p Pattern) Anywhere(radius float64, seed uint64) Pattern {
+	p = p.clone()
+	c, err := court.ByID(p.Court)
+	if err != nil {
+		return p
+	}
+	rng := rand.New(rand.NewPCG(seed, 7))
+	for i := range p.Feeds {
+		s, k := math.Sincos(2 * math.Pi * rng.Float64())
+		r := radius * math.Sqrt(rng.Float64())
+		to := court.Point{X: p.Feeds[i].To.X + r*k, Y: p.Feeds[i].To.Y + r*s}
+		w, l := c.HalfWidth[p.Area], c.HalfLength
+		p.Feeds[i].To = court.Point{X: max(-w, min(w, to.X)), Y: max(-l, min(-0.1*l, to.Y))}
+		p.Feeds[i].Stroke = Either
+	}
+	return p
+}
+
+// OneSide brings all balls to the side of the first.
+func (p Pattern) OneSide() Pattern {
+	p = p.clone()
+	side := p.Feeds[0].To.X
+	for i := range p.Feeds {
+		f := &p.Feeds[i]
+		if f.To.X*side < 0 {
+			f.To = f.To.Mirror()
+			f.Stroke = f.Stroke.otherSide()
+		}
+	}
+	return p
+}
+
+// Fewer takes the last ball away; the pattern keeps one.
+func (p Pattern) Fewer() Pattern {
+	p = p.clone()
+	if len(p.Feeds) > 1 {
+		p.Feeds = p.Feeds[:len(p.Feeds)-1]
+	}
+	return p
+}
+
+// More feeds the first ball once more at the end.
+func (p Pattern) More() Pattern {
+	p = p.clone()
+	if len(p.Feeds) < MostFeeds {
+		p.Feeds = append(p.Feeds, p.clone().Feeds[0])
+	}
+	return p
+}
+
+// On is the pattern on another court, every place in the same part of it. A
+// speed belongs to its court, so feeds are fixed by their height over the net,
+// scaled alike.
+func (p Pattern) On(id string) (Pattern, error) {
+	from, err := court.ByID(p.Court)
+	if err != nil {
+		return p, err
+	}
+	to, err := court.ByID(id)
+	if err != nil {
+		return p, err
+	}
+	if (from.Walls == nil) != (to.Walls == nil) {
+		return p, fmt.Errorf("a pattern for %s has no like on %s", from.Name, to.Name)
+	}
+	plan, err := p.Reckon(footworkOfNobody, false)
+	if err != nil {
+		return p, err
+	}
+	p = p.clone()
+	kx, ky := to.HalfWidth[p.Area]/from.HalfWidth[p.Area], to.HalfLength/from.HalfLength
+	// Run-off does not scale: who would stand past it stands at its edge.
+	x, y := to.HalfWidth[court.Doubles]+to.RunSide, to.HalfLength+to.RunBack
+	p.places(func(q court.Point) court.Point {
+		return court.Point{X: max(-x, min(x, q.X*kx)), Y: max(-y, min(y, q.Y*ky))}
+	})
+	for i := range p.Feeds {
+		f := &p.Feeds[i]
+		if b := plan.Balls[i]; b.Net > 0 {
+			f.By, f.Want = flight.ByClearance, max(0.05, math.Round(100*b.Over*ky)/100)
+		}
+		f.From.Z, f.Height = f.From.Z*math.Sqrt(ky), f.Height*math.Sqrt(ky)
+		f.TopRPM, f.SideRPM = math.Round(f.TopRPM*ky), math.Round(f.SideRPM*ky)
+	}
+	p.Court = id
+	return p, nil
+}

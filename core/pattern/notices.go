@@ -1,0 +1,187 @@
+package pattern
+
+import (
+	"fmt"
+	"math"
+
+	"hodometer/core/court"
+	"hodometer/core/flight"
+	"hodometer/core/footwork"
+)
+
+// footworkOfNobody runs no one: for questions about the balls alone.
+var footworkOfNobody = footwork.Club
+
+// Kind of a notice.
+type Kind string
+
+// The kinds of notices, by their cause.
+const (
+	CannotFeed  Kind = "cannotFeed"
+	Unreachable Kind = "unreachable"
+	Behind      Kind = "behind" // met off the floor there is
+	Lane        Kind = "lane"   // somebody stands in the way
+	Collecting  Kind = "collecting"
+)
+
+// Fix is a change that mends what a notice is about.
+type Fix struct {
+	Words   string  `json:"words"`
+	Outcome string  `json:"outcome"`
+	Pattern Pattern `json:"pattern"`
+}
+
+// Notice says what will not work, where, and what would mend it.
+type Notice struct {
+	Kind  Kind   `json:"kind"`
+	Feed  int    `json:"feed"` // from 0; −1 where it is not one feed's
+	Text  string `json:"text"`
+	Fixes []Fix  `json:"fixes"`
+}
+
+// Distances that people keep, common practice [trade].
+const (
+	swingRoom = 2.0 // m, between a hitter and anybody else
+	laneRoom  = 1.0 // m, beside the way of a hit ball
+)
+
+// Notices looks through a plan of the pattern for what will not work.
+func (p Pattern) Notices(m footwork.Mover, plan Plan) []Notice {
+	c, err := court.ByID(p.Court)
+	if err != nil {
+		return nil
+	}
+	out := []Notice{}
+	for i, b := range plan.Balls {
+		switch {
+		case !b.Feasible:
+			out = append(out, p.cannotFeed(i, b))
+			continue
+		case b.Leg.Effort == footwork.Unreachable:
+			out = append(out, p.unreachable(m, i, b))
+		}
+		if !c.OnFloor(b.At.Floor()) {
+			out = append(out, Notice{Behind, i, fmt.Sprintf("Ball %d is met %.1f m behind the line, past the room there is. Take it earlier, or feed it shorter.", i+1, math.Abs(b.At.Y)-c.HalfLength), p.earlier(i)})
+		}
+	}
+	return append(out, p.inTheWay(plan)...)
+}
+
+// cannotFeed words a feed that has no launch, with the nearest that has.
+func (p Pattern) cannotFeed(i int, b Ball) Notice {
+	n := Notice{CannotFeed, i, fmt.Sprintf("Ball %d cannot be fed like that. %s", i+1, b.Reason), []Fix{}}
+	if b.Nearest != nil {
+		q := p.clone()
+		q.Feeds[i].Want = math.Ceil(*b.Nearest*100) / 100
+		words := map[string]string{"speed": "Feed it at %.1f m/s", "clearance": "Feed it %.2f m over the net", "time": "Give it %.2f s in the air", "apex": "Let it rise to %.2f m"}[string(p.Feeds[i].By)]
+		n.Fixes = append(n.Fixes, Fix{fmt.Sprintf(words, q.Feeds[i].Want), "the ball gets there", q})
+	}
+	return n
+}
+
+// reach is the time ratio at which a ball still is work and no stretch.
+const reach = 0.85
+
+// unreachable offers more time before the ball, a higher ball, and one nearer
+// by: of each the least that brings the ratio down to a working one.
+func (p Pattern) unreachable(m footwork.Mover, i int, b Ball) Notice {
+	n := Notice{Unreachable, i, fmt.Sprintf("Ball %d is out of reach: it takes %.2f s to get there and there are %.2f s.", i+1, b.Leg.Needed, b.Leg.Needed+b.Leg.Slack), []Fix{}}
+	try := func(most float64, words string, change func(q *Pattern, by float64)) {
+		bent := func(by float64) Pattern {
+			q := p.clone()
+			change(&q, by)
+			return q
+		}
+		by, ok := least(most, func(by float64) bool {
+			plan, err := bent(by).Reckon(m, false)
+			return err == nil && plan.Balls[i].Feasible && plan.Balls[i].Leg.Ratio <= reach
+		})
+		if ok {
+			n.Fixes = append(n.Fixes, Fix{fmt.Sprintf(words, by), "in reach", bent(by)})
+		}
+	}
+	if i > 0 {
+		try(3, "Wait %.1f s more before it", func(q *Pattern, by float64) {
+			q.Feeds[i-1].Gap = math.Round(100*(q.Feeds[i-1].Gap+by)) / 100
+		})
+	}
+	if p.Feeds[i].By == flight.ByClearance {
+		try(5, "Feed it %.1f m higher", func(q *Pattern, by float64) { q.Feeds[i].Want += by })
+	}
+	to, from := p.Feeds[i].To, b.Leg.Stands
+	if away := to.Distance(from); away > 0.1 {
+		try(math.Floor(away*10)/10, "Feed it %.1f m nearer", func(q *Pattern, by float64) {
+			q.Feeds[i].To = court.Point{X: to.X + (from.X-to.X)*by/away, Y: to.Y + (from.Y-to.Y)*by/away}
+		})
+	}
+	return n
+}
+
+// earlier offers a ball taken on the rise.
+func (p Pattern) earlier(i int) []Fix {
+	if p.Feeds[i].Meet != Falling {
+		return []Fix{}
+	}
+	q := p.clone()
+	q.Feeds[i].Meet = Rising
+	return []Fix{{"Take it on the rise", "met nearer to the line", q}}
+}
+
+// least is the smallest value up to most, to a tenth, for which ok holds, when
+// it holds from some value on.
+func least(most float64, ok func(float64) bool) (float64, bool) {
+	if !ok(most) {
+		return 0, false
+	}
+	lo, hi := 0.0, most
+	for hi-lo > 0.02 {
+		if mid := (lo + hi) / 2; ok(mid) {
+			hi = mid
+		} else {
+			lo = mid
+		}
+	}
+	return min(most, math.Ceil(hi*10)/10), true
+}
+
+// inTheWay looks for people in the hitter's swing and in the way of hit balls.
+func (p Pattern) inTheWay(plan Plan) []Notice {
+	out := []Notice{}
+	for k, who := range p.People {
+		if who.Role == "feeder" || who.Role == "partner" {
+			continue // they see the ball and play it
+		}
+		for i, b := range plan.Balls {
+			near := who.At.Distance(b.At.Floor()) < swingRoom
+			lane := p.Feeds[i].Aim != nil && court.Line{From: b.At.Floor(), To: *p.Feeds[i].Aim}.Distance(who.At) < laneRoom
+			if !near && !lane {
+				continue
+			}
+			kind, text := Lane, fmt.Sprintf("Whoever is %s stands within %.0f m of the swing at ball %d.", who.Role, swingRoom, i+1)
+			if lane {
+				text = fmt.Sprintf("Whoever is %s stands in the way of the shot off ball %d.", who.Role, i+1)
+			}
+			if who.Role == "collector" {
+				kind = Collecting
+			}
+			out = append(out, Notice{kind, i, text, p.aside(k)})
+			break
+		}
+	}
+	return out
+}
+
+// aside moves a person out to the side of the court, behind the baseline.
+func (p Pattern) aside(k int) []Fix {
+	c, err := court.ByID(p.Court)
+	if err != nil || c.Walls != nil {
+		return []Fix{}
+	}
+	q := p.clone()
+	x := c.HalfWidth[court.Doubles] + c.RunSide*0.7
+	if q.People[k].At.X < 0 {
+		x = -x
+	}
+	q.People[k].At.X = x
+	return []Fix{{"Stand outside the court", "clear of swing and shot", q}}
+}

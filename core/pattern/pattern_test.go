@@ -1,0 +1,236 @@
+package pattern
+
+import (
+	"encoding/json"
+	"strings"
+	"testing"
+
+	"hodometer/core/court"
+	"hodometer/core/flight"
+	"hodometer/core/footwork"
+	"hodometer/core/units"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+// deepShortDeep is the fed line of three balls: deep to the forehand, short, and
+// deep to the backhand, from a coach at the far service line.
+func deepShortDeep() Pattern {
+	feed := func(x, y float64, s Stroke) Feed {
+		return Feed{How: ByRacket, From: Place{0, 6.4, 1}, To: court.Point{X: x, Y: y}, By: flight.ByClearance, Want: 1, Meet: Falling, Height: 0.8, Stroke: s, Aim: &court.Point{X: -2.5, Y: 9.5}, Gap: 3.5}
+	}
+	return Pattern{Court: "tennis", Area: court.Singles, Hand: court.RightHand, Start: court.Point{Y: -12.2}, Base: court.Point{Y: -12.2},
+		Feeds:  []Feed{feed(2.5, -9, Forehand), feed(1, -4.5, Forehand), feed(-2.5, -9, Backhand)},
+		People: []Person{{"feeder", court.Point{Y: 6.4}}, {"waiting", court.Point{X: 0, Y: -16.5}}}, Objects: []Object{{"basket", court.Point{X: 0.8, Y: 6.8}}}}
+}
+
+func reckon(t require.TestingT, p Pattern) Plan {
+	plan, err := p.Reckon(footwork.Club, false)
+	require.NoError(t, err)
+	return plan
+}
+
+// Three fed balls at a coach's pace are work for a club student and no more;
+// times run forward and the metres are what the legs add up to.
+func TestDeepShortDeep(t *testing.T) {
+	p := deepShortDeep()
+	require.Empty(t, p.Validate())
+	plan := reckon(t, p)
+	require.Empty(t, p.Notices(footwork.Club, plan))
+	sum := 0.0
+	for i, b := range plan.Balls {
+		require.True(t, b.Feasible, b.Reason)
+		require.InDelta(t, 3.5*float64(i), b.Release, 1e-9)
+		require.True(t, b.Release < b.Net && b.Net < b.Bounce && b.Bounce < b.Contact, "release, net, bounce, contact")
+		require.InDelta(t, 1, b.Over, 1e-3)
+		require.InDelta(t, 0.8, b.At.Z, 0.35, "at the height asked for, or at the top of the bounce below it")
+		sum += b.Leg.Metres
+	}
+	require.InDelta(t, sum, plan.Metres, 1e-9)
+	require.Equal(t, plan.Balls[2].Contact, plan.Seconds)
+	junior, err := p.Reckon(footwork.Junior, false)
+	require.NoError(t, err)
+	require.Less(t, junior.LeastSlack, plan.LeastSlack)
+}
+
+// On the rise a ball is met sooner and nearer to the net; in the air before it
+// bounces.
+func TestHowABallIsMet(t *testing.T) {
+	p := deepShortDeep()
+	falling := reckon(t, p).Balls[0]
+	p.Feeds[0].Meet = Rising
+	p.Feeds[0].Height = 0.5
+	rising := reckon(t, p).Balls[0]
+	require.Less(t, rising.Contact, falling.Contact)
+	require.Greater(t, rising.At.Y, falling.At.Y)
+	require.InDelta(t, 0.5, rising.At.Z, 0.05)
+	p.Feeds[0].Meet, p.Feeds[0].To, p.Feeds[0].Height = InAir, court.Point{X: 1, Y: -3}, 1.2
+	air := reckon(t, p).Balls[0]
+	require.Zero(t, air.Bounce)
+	require.InDelta(t, 1.2, air.At.Z, 1e-3)
+	require.InDelta(t, -3, air.At.Y, 1e-3)
+}
+
+// drawn is some valid tennis pattern.
+func drawn(t *rapid.T) Pattern {
+	cm := func(name string, lo, hi int) float64 { return float64(rapid.IntRange(lo, hi).Draw(t, name)) / 100 }
+	p := deepShortDeep()
+	p.Feeds = p.Feeds[:rapid.IntRange(1, 3).Draw(t, "feeds")]
+	for i := range p.Feeds {
+		f := &p.Feeds[i]
+		f.To = court.Point{X: cm("x", -400, 400), Y: cm("y", -1150, -300)}
+		f.Want, f.Gap, f.SideRPM = cm("want", 30, 250), cm("gap", 100, 500), float64(rapid.IntRange(-500, 500).Draw(t, "side"))
+		f.Stroke = rapid.SampledFrom([]Stroke{Forehand, Backhand, Volley}).Draw(t, "stroke")
+		f.Meet = rapid.SampledFrom([]Meet{Falling, Rising}).Draw(t, "meet")
+	}
+	p.Shift = rapid.Bool().Draw(t, "shift")
+	return p
+}
+
+// Bends twice are no bend; a mirrored pattern asks the same of the student;
+// nothing of the first pattern is touched.
+func TestBends(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		p := drawn(t)
+		before, err := json.Marshal(p)
+		require.NoError(t, err)
+		for name, bend := range map[string]func(Pattern) Pattern{"mirror": Pattern.Mirror, "other hand": Pattern.OtherHand, "reverse": Pattern.Reverse, "one side": func(q Pattern) Pattern { return q.OneSide().OneSide() }} {
+			if name == "one side" {
+				require.Equal(t, p.OneSide(), bend(p))
+				continue
+			}
+			require.Equal(t, p, bend(bend(p)), name)
+			require.Empty(t, bend(p).Validate(), name)
+		}
+		plan, m := reckon(t, p), reckon(t, p.Mirror())
+		within := 0.005
+		if p.Shift { // the better spot is sought to a few centimetres
+			within = 0.1
+		}
+		require.InDelta(t, plan.Metres, m.Metres, 4*within)
+		for i, b := range plan.Balls {
+			require.InDelta(t, b.Leg.Slack, m.Balls[i].Leg.Slack, within)
+			require.InDelta(t, b.At.X, -m.Balls[i].At.X, 0.002)
+			require.InDelta(t, p.Feeds[i].To.Y, p.SwapDepths().SwapDepths().Feeds[i].To.Y, 1e-9)
+		}
+		require.Equal(t, p.Anywhere(1, 5), p.Anywhere(1, 5), "the same seed deals the same")
+		require.Empty(t, p.Anywhere(2, 5).Validate())
+		require.Len(t, p.More().Feeds, len(p.Feeds)+1)
+		require.Len(t, p.Fewer().Feeds, max(1, len(p.Feeds)-1))
+		slow := reckon(t, p.Tempo(1.5))
+		require.GreaterOrEqual(t, slow.Seconds, plan.Seconds-1e-9)
+		after, err := json.Marshal(p)
+		require.NoError(t, err)
+		require.JSONEq(t, string(before), string(after), "a bend leaves the pattern as it was")
+	})
+}
+
+// On a shorter court the same pattern can be fed, and there and back it comes
+// to the same places.
+func TestOtherCourts(t *testing.T) {
+	p := deepShortDeep()
+	for _, id := range []string{"tennisOrange", "tennisRed", "pickleball"} {
+		q, err := p.On(id)
+		require.NoError(t, err)
+		require.Empty(t, q.Validate(), id)
+		for _, b := range reckon(t, q).Balls {
+			require.True(t, b.Feasible, "%s: %s", id, b.Reason)
+		}
+		back, err := q.On("tennis")
+		require.NoError(t, err)
+		require.InDelta(t, p.Feeds[1].To.Y, back.Feeds[1].To.Y, 1e-9)
+	}
+	_, err := p.On("squash")
+	require.ErrorContains(t, err, "no like")
+}
+
+// Every fix that is offered mends what the notice is about.
+func TestFixesMend(t *testing.T) {
+	mends := func(p Pattern, kind Kind) {
+		t.Helper()
+		plan := reckon(t, p)
+		found := false
+		for _, n := range p.Notices(footwork.Club, plan) {
+			if n.Kind != kind {
+				continue
+			}
+			found = true
+			require.NotEmpty(t, n.Fixes, n.Text)
+			for _, f := range n.Fixes {
+				require.Empty(t, f.Pattern.Validate(), f.Words)
+				for _, left := range f.Pattern.Notices(footwork.Club, reckon(t, f.Pattern)) {
+					require.False(t, left.Kind == kind && left.Feed == n.Feed, "%s: %s", f.Words, left.Text)
+				}
+			}
+		}
+		require.True(t, found, kind)
+	}
+	p := deepShortDeep()
+	p.Feeds[0].By, p.Feeds[0].Want = flight.BySpeed, 8
+	mends(p, CannotFeed)
+	p = deepShortDeep()
+	p.Feeds[1].Gap, p.Feeds[2].To.X = 1.2, -4
+	mends(p, Unreachable)
+	p = deepShortDeep()
+	p.People[1].At = court.Point{X: 2.6, Y: -12.5}
+	mends(p, Lane)
+	p = deepShortDeep()
+	p.People = append(p.People, Person{"collector", court.Point{X: -1, Y: 5}})
+	mends(p, Collecting)
+}
+
+// Squash feeds come off the front wall, badminton feeds are met in the air.
+func TestOtherSports(t *testing.T) {
+	s := Pattern{Court: "squash", Area: court.Singles, Hand: court.RightHand, Start: court.Point{Y: -5.5}, Base: court.Point{Y: -5.5},
+		Feeds: []Feed{{How: ByRacket, From: Place{1, -4.5, 0.8}, To: court.Point{X: 2.5, Y: -7.5}, By: flight.ByClearance, Want: 1.3, Meet: Falling, Height: 0.4, Stroke: Forehand, Gap: 3}}}
+	require.Empty(t, s.Validate())
+	b := reckon(t, s).Balls[0]
+	require.True(t, b.Feasible, b.Reason)
+	require.True(t, 0 < b.Net && b.Net < b.Bounce && b.Bounce < b.Contact)
+	c := Pattern{Court: "badminton", Area: court.Singles, Hand: court.LeftHand, Start: court.Point{Y: -3.4}, Base: court.Point{Y: -3.4},
+		Feeds: []Feed{{How: ByHand, From: Place{0, 1.5, 1.6}, To: court.Point{X: 2, Y: -1.2}, By: flight.ByClearance, Want: 0.5, Meet: InAir, Height: 1.3, Stroke: Backhand, Gap: 2}}}
+	require.Empty(t, c.Validate())
+	b = reckon(t, c).Balls[0]
+	require.True(t, b.Feasible, b.Reason)
+	require.InDelta(t, 1.3, b.At.Z, 1e-3)
+}
+
+func TestWhatIsWrongIsNamed(t *testing.T) {
+	for field, spoil := range map[string]func(*Pattern){
+		"court":           func(p *Pattern) { p.Court = "moon" },
+		"area":            func(p *Pattern) { p.Area = "triples" },
+		"hand":            func(p *Pattern) { p.Hand = "both" },
+		"start":           func(p *Pattern) { p.Start.X = 40 },
+		"feeds":           func(p *Pattern) { p.Feeds = nil },
+		"feeds[1].by":     func(p *Pattern) { p.Feeds[1].By = "luck" },
+		"feeds[1].want":   func(p *Pattern) { p.Feeds[1].Want = 99 },
+		"feeds[1].from":   func(p *Pattern) { p.Feeds[1].From.Z = 9 },
+		"feeds[1].to":     func(p *Pattern) { p.Feeds[1].To.Y = 5 },
+		"feeds[1].meet":   func(p *Pattern) { p.Feeds[1].Meet = "late" },
+		"feeds[1].height": func(p *Pattern) { p.Feeds[1].Height = 9 },
+		"feeds[1].gap":    func(p *Pattern) { p.Feeds[1].Gap = 0 },
+		"feeds[1].topRpm": func(p *Pattern) { p.Feeds[1].TopRPM = 1e6 },
+		"people[1].at":    func(p *Pattern) { p.People[1].At.X = 99 },
+		"objects[0].at":   func(p *Pattern) { p.Objects[0].At.Y = 99 },
+	} {
+		p := deepShortDeep()
+		spoil(&p)
+		var problems units.Problems = p.Validate()
+		require.Len(t, problems, 1, field)
+		require.True(t, strings.HasPrefix(problems[0].Field, field), "%s: %v", field, problems)
+	}
+}
+
+// A pattern of twelve feeds, as it is dragged.
+func BenchmarkTwelveFeeds(b *testing.B) {
+	p := deepShortDeep()
+	for len(p.Feeds) < 12 {
+		p.Feeds = append(p.Feeds, p.Feeds...)
+	}
+	p.Feeds = p.Feeds[:12]
+	for b.Loop() {
+		plan, _ := p.Reckon(footwork.Club, true)
+		p.Notices(footwork.Club, plan)
+	}
+}

@@ -1,0 +1,224 @@
+package pattern
+
+import (
+	"math"
+
+	"hodometer/core/court"
+	"hodometer/core/flight"
+	"hodometer/core/footwork"
+)
+
+// Ball is what one feed comes to. Times are seconds from the first release.
+type Ball struct {
+	Release  float64 `json:"release"`
+	Net      float64 `json:"net"`    // 0 where it crosses no net
+	Bounce   float64 `json:"bounce"` // 0 where it is met in the air
+	Contact  float64 `json:"contact"`
+	At       Place   `json:"at"`       // contact
+	Pace     float64 `json:"pace"`     // m/s at release
+	Arrives  float64 `json:"arrives"`  // m/s at contact
+	Over     float64 `json:"over"`     // m over the net, or tin
+	Feasible bool    `json:"feasible"` // the feed can be made
+	Reason   string  `json:"reason,omitempty"`
+	// Nearest is the value of what was fixed that could be made.
+	Nearest *float64     `json:"nearest,omitempty"`
+	Leg     footwork.Leg `json:"leg"`
+	// Path is the flight to the bounce and on to contact, for drawing.
+	Path []flight.Moment `json:"-"`
+}
+
+// Plan is what a pattern asks of one student in one turn.
+type Plan struct {
+	Balls    []Ball      `json:"balls"`
+	Recovers court.Point `json:"recovers"` // where to, by the school chosen
+	Seconds  float64     `json:"seconds"`  // first release to last contact
+	Metres   float64     `json:"metres"`
+	// PerMinute is strokes a minute within the turn.
+	PerMinute float64 `json:"perMinute"`
+	// LeastOver is the lowest ball over the net; LeastSlack the tightest run.
+	LeastOver  float64 `json:"leastOver"`
+	LeastSlack float64 `json:"leastSlack"`
+	// Efforts counts the balls by effort.
+	Efforts map[footwork.Effort]int `json:"efforts"`
+}
+
+// ballOn is the ball that is played on a court.
+func ballOn(c *court.Court) (*flight.Ball, error) {
+	id := map[string]string{"badminton": "shuttle"}[c.ID]
+	if id == "" {
+		id = c.ID
+	}
+	return flight.BallByID(id)
+}
+
+// Reckon flies every feed and runs the student through them. The pattern must be
+// valid. With paths, each ball carries its flight.
+func (p Pattern) Reckon(m footwork.Mover, paths bool) (Plan, error) {
+	c, err := court.ByID(p.Court)
+	if err != nil {
+		return Plan{}, err
+	}
+	ball, err := ballOn(c)
+	if err != nil {
+		return Plan{}, err
+	}
+	plan := Plan{Recovers: p.Base, Efforts: map[footwork.Effort]int{}, LeastOver: math.Inf(1), LeastSlack: math.Inf(1)}
+	at := 0.0
+	for _, f := range p.Feeds {
+		b := f.fly(c, ball, paths)
+		b.shift(at)
+		plan.Balls = append(plan.Balls, b)
+		at += f.Gap
+	}
+	if p.Shift {
+		plan.Recovers = p.better(m, plan.Balls)
+	}
+	p.run(m, &plan)
+	return plan, nil
+}
+
+// shift moves the times of a ball to its release.
+func (b *Ball) shift(release float64) {
+	b.Release, b.Contact = release, b.Contact+release
+	if b.Net > 0 {
+		b.Net += release
+	}
+	if b.Bounce > 0 {
+		b.Bounce += release
+	}
+}
+
+// fly solves the feed and follows it to where it is met; times from its release.
+func (f Feed) fly(c *court.Court, ball *flight.Ball, paths bool) Ball {
+	from := flight.Vec{X: f.From.X, Y: f.From.Y, Z: max(f.From.Z, ball.Diameter/2)}
+	feed := flight.Feed{From: from, To: flight.Vec{X: f.To.X, Y: f.To.Y, Z: ball.Diameter / 2}, By: f.By, Want: f.Want,
+		Top: flight.RPM(f.TopRPM), Side: flight.RPM(f.SideRPM)}
+	if f.Meet == InAir {
+		feed.To.Z = f.Height
+	}
+	if c.Walls != nil {
+		return f.offWall(c, ball, feed)
+	}
+	feed.Net = func(x float64) float64 { return c.NetHeight(court.Doubles, x) }
+	a := flight.Solve(ball, flight.Standard, feed, paths)
+	out := Ball{Feasible: a.Feasible, Reason: a.Reason}
+	if a.NearestFound {
+		out.Nearest = &a.Nearest
+	}
+	if !a.Flight.Landed { // stand-in for a ball that cannot come: met where it should be
+		out.At = Place{f.To.X, f.To.Y, f.Height}
+		return out
+	}
+	out.Pace, out.Path = a.Launch.Speed, a.Flight.Path
+	if a.Flight.Crossed {
+		out.Net, out.Over = a.Flight.Net.Time, a.Flight.Net.At.Z-feed.Net(a.Flight.Net.At.X)
+	}
+	met := a.Flight.Landing
+	if f.Meet != InAir {
+		out.Bounce = met.Time
+		met = f.after(ball, a.Flight, &out)
+	}
+	out.Contact, out.At, out.Arrives = met.Time, Place{met.At.X, met.At.Y, met.At.Z}, met.Speed()
+	return out
+}
+
+// after follows the ball from its bounce to where it is met.
+func (f Feed) after(ball *flight.Ball, in flight.Flight, out *Ball) flight.Moment {
+	keep := out.Path != nil
+	g := flight.After(ball, flight.Standard, in.Landing, in.Spin, flight.Options{Ground: f.Height, Path: keep || f.Meet == Rising})
+	met, path := g.Landing, g.Path
+	if f.Meet == Rising {
+		path = flight.Resample(g.Path, 0.005)
+		for i, m := range path {
+			if m.At.Z >= f.Height || m.Velocity.Z <= 0 { // at the height, or at the top below it
+				met, path = m, path[:i+1]
+				break
+			}
+		}
+	}
+	if keep {
+		out.Path = append(out.Path, path...)
+	}
+	return met
+}
+
+// offWall is a feed off the front wall to its first bounce, and on to contact.
+func (f Feed) offWall(c *court.Court, ball *flight.Ball, feed flight.Feed) Ball {
+	feed.To.Z = ball.Diameter / 2
+	s := flight.SolveWall(ball, flight.Standard, c, feed)
+	out := Ball{Feasible: s.Reason == "", Reason: s.Reason, At: Place{f.To.X, f.To.Y, f.Height}}
+	if s.Bounce == nil || s.Front == nil {
+		return out
+	}
+	before, after := flight.WallPath(ball, flight.Standard, c, s.Launch)
+	out.Pace, out.Net, out.Over = s.Launch.Speed, s.Front.Time, s.Front.At.Z-c.Walls.Tin
+	met, way := *s.Bounce, before
+	if f.Meet == InAir {
+		// Met coming off the wall, falling through the height or at the bounce.
+		for i, m := range before {
+			if m.Time > s.Front.Time && m.At.Z <= f.Height && m.Velocity.Z < 0 {
+				met, way = m, before[:i+1]
+				break
+			}
+		}
+	} else {
+		out.Bounce = met.Time
+		top := false
+		for i, m := range after {
+			top = top || m.Velocity.Z <= 0 && i > 0
+			if i > 0 && (f.Meet == Rising && (m.At.Z >= f.Height || top) || f.Meet == Falling && top && m.At.Z <= f.Height || i == len(after)-1) {
+				met, way = m, append(before[:len(before):len(before)], after[:i+1]...)
+				break
+			}
+		}
+	}
+	out.Contact, out.At, out.Arrives, out.Path = met.Time, Place{met.At.X, met.At.Y, met.At.Z}, met.Speed(), way
+	return out
+}
+
+// better is the spot that is best for all balls of the pattern alike.
+func (p Pattern) better(m footwork.Mover, balls []Ball) court.Point {
+	replies := make([]footwork.Reply, 0, len(balls))
+	for _, b := range balls {
+		if available := b.Contact - b.Release; available > 0 {
+			replies = append(replies, footwork.Reply{At: b.At.Floor(), Available: available, Weight: 1})
+		}
+	}
+	if len(replies) == 0 {
+		return p.Base
+	}
+	spot, _ := m.Shifting(replies)
+	return spot
+}
+
+// run sends the student through the balls and adds up.
+func (p Pattern) run(m footwork.Mover, plan *Plan) {
+	sequence := make([]footwork.Ball, len(plan.Balls))
+	last := 0.0
+	for i, b := range plan.Balls {
+		// A ball released before the last was played can only be run for from then.
+		from := max(b.Release, last)
+		sequence[i] = footwork.Ball{Contact: b.At.Floor(), Available: max(0.01, b.Contact-from), Between: max(0, b.Release-last), Recover: plan.Recovers}
+		if i == 0 {
+			sequence[i].Between, sequence[i].Recover = 0, p.Start
+		}
+		last = max(last, b.Contact)
+	}
+	for i, leg := range m.Sequence(p.Start, sequence) {
+		b := &plan.Balls[i]
+		b.Leg = leg
+		plan.Metres += leg.Metres
+		plan.Efforts[leg.Effort]++
+		plan.LeastSlack = min(plan.LeastSlack, leg.Slack)
+		if b.Net > 0 {
+			plan.LeastOver = min(plan.LeastOver, b.Over)
+		}
+	}
+	if math.IsInf(plan.LeastOver, 1) {
+		plan.LeastOver = 0
+	}
+	plan.Seconds = last
+	if last > 0 {
+		plan.PerMinute = 60 * float64(len(plan.Balls)) / last
+	}
+}
