@@ -20,12 +20,12 @@ type Odds struct {
 	ChanceA    float64
 	MeanPoints float64 // rallies played, warm-up included
 	P90Points  int     // rallies, nine games in ten are over by then
-	Sampled    bool    // played a thousand times by chance, not followed: ±3 %
+	Sampled    bool    // played by chance up to a thousand times, not followed: within 3 to 5 %
 }
 
-// patience is how many steps from score to score are followed before a game is
-// sampled instead: a tenth of a second.
-const patience = 200_000
+// patience is how many steps from score to score are followed, and then how many
+// rallies sampled instead: about a tenth of a second each.
+const patience = 150_000
 
 // place is all of a score that the rest of the game depends on.
 type place struct {
@@ -138,13 +138,13 @@ func (r Rules) combos(chances map[string]float64) []combo {
 	return out
 }
 
-// sample plays the game a thousand times, always with the same seed.
+// sample plays the game up to a thousand times, always with the same seed.
 func (r Rules) sample(c Chances) Odds {
 	const games, longest = 1000, 2000
 	rng := rand.New(rand.NewPCG(11, 2))
 	lengths := make([]int, 0, games)
 	out := Odds{Sampled: true}
-	for range games {
+	for played := 0; len(lengths) < games && played < patience; {
 		s, n := r.Start(), 0
 		for ; !s.Over && n < longest; n++ {
 			point := c.Point + c.Edge*(1-2*float64(s.Feeder))
@@ -160,12 +160,16 @@ func (r Rules) sample(c Chances) Odds {
 			s = r.Rally(s, y)
 		}
 		if s.Over && s.Winner == A {
-			out.ChanceA += 1.0 / games
+			out.ChanceA++
 		}
-		out.MeanPoints += float64(n) / games
+		played += n
 		lengths = append(lengths, n)
 	}
 	slices.Sort(lengths)
-	out.P90Points = lengths[games*9/10-1]
+	out.ChanceA /= float64(len(lengths))
+	for _, n := range lengths {
+		out.MeanPoints += float64(n) / float64(len(lengths))
+	}
+	out.P90Points = lengths[len(lengths)*9/10]
 	return out
 }

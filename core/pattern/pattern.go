@@ -51,8 +51,6 @@ type Place struct {
 // Floor is the point under the place.
 func (p Place) Floor() court.Point { return court.Point{X: p.X, Y: p.Y} }
 
-func (p Place) mirror() Place { return Place{-p.X, p.Y, p.Z} }
-
 // Feed is one ball of the pattern.
 type Feed struct {
 	How  How   `json:"how"`

@@ -1100,7 +1100,7 @@ export interface components {
             meanMinutes: number;
             /** Format: double */
             p90Minutes: number;
-            /** @description the rules were too tangled to follow every score; played a thousand times instead, within 3 % */
+            /** @description the rules were too tangled to follow every score; played up to a thousand times instead, within 3 to 5 % */
             sampled: boolean;
         };
         ScoreQuestion: {
