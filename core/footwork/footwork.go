@@ -131,7 +131,7 @@ func (m Mover) Shifting(replies []Reply) (spot court.Point, ratio float64) {
 			s, c := math.Sincos(2 * math.Pi * float64(k) / 16)
 			p := court.Point{X: spot.X + step*c, Y: spot.Y + step*s}
 			// A gain that hardly grows with the step is a crawl along the ridge.
-			if r := m.worst(p, replies); r < ratio-0.002*step {
+			if r := m.worst(p, replies); r < ratio-0.0001*step {
 				spot, ratio, better = p, r, true
 			}
 		}
