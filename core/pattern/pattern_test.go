@@ -2,6 +2,7 @@ package pattern
 
 import (
 	"encoding/json"
+	"slices"
 	"strings"
 	"testing"
 
@@ -178,6 +179,54 @@ func TestFixesMend(t *testing.T) {
 	p = deepShortDeep()
 	p.People = append(p.People, Person{"collector", court.Point{X: -1, Y: 5}})
 	mends(p, Collecting)
+}
+
+// The tray of neighbours runs from easier to harder, leaves out what would be
+// the same, and its figures are those of the patterns in it.
+func TestNeighbours(t *testing.T) {
+	p := deepShortDeep()
+	tray := p.Neighbours(footwork.Club)
+	ids := map[string]Neighbour{}
+	for i, n := range tray {
+		require.Empty(t, n.Pattern.Validate(), n.ID)
+		require.InDelta(t, reckon(t, n.Pattern).Metres, n.Metres, 1e-9, n.ID)
+		if i > 0 {
+			require.GreaterOrEqual(t, n.Ratio, tray[i-1].Ratio)
+		}
+		ids[n.ID] = n
+	}
+	at := func(id string) int { return slices.IndexFunc(tray, func(n Neighbour) bool { return n.ID == id }) }
+	require.Less(t, at("slower"), at("quicker"))
+	require.Less(t, ids["onePlace"].Metres, reckon(t, p).Metres)
+	one := p.OnePlace()
+	for _, n := range one.Neighbours(footwork.Club) {
+		require.NotEqual(t, "onePlace", n.ID)
+		require.NotEqual(t, "oneSide", n.ID)
+	}
+}
+
+// A path starts at the release, touches the floor at the bounce and ends at the
+// contact.
+func TestPathsAreTheBallsWay(t *testing.T) {
+	plan, err := deepShortDeep().Reckon(footwork.Club, true)
+	require.NoError(t, err)
+	for i, b := range plan.Balls {
+		require.Greater(t, len(b.Path), 20, i)
+		first, last := b.Path[0], b.Path[len(b.Path)-1]
+		require.InDelta(t, b.Release, first.T, 1e-9)
+		require.InDelta(t, b.Contact, last.T, 1e-6)
+		require.InDelta(t, b.At.Y, last.Y, 1e-6)
+		low := first
+		for j, s := range b.Path {
+			if s.Z < low.Z {
+				low = s
+			}
+			if j > 0 {
+				require.GreaterOrEqual(t, s.T, b.Path[j-1].T)
+			}
+		}
+		require.InDelta(t, b.Bounce, low.T, 1e-6)
+	}
 }
 
 // Squash feeds come off the front wall, badminton feeds are met in the air.

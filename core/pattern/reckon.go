@@ -24,7 +24,17 @@ type Ball struct {
 	Nearest *float64     `json:"nearest,omitempty"`
 	Leg     footwork.Leg `json:"leg"`
 	// Path is the flight to the bounce and on to contact, for drawing.
-	Path []flight.Moment `json:"-"`
+	Path []Spot `json:"path,omitempty"`
+
+	flown []flight.Moment
+}
+
+// Spot is where a ball is at a time, in seconds from the first release.
+type Spot struct {
+	T float64 `json:"t"`
+	X float64 `json:"x"`
+	Y float64 `json:"y"`
+	Z float64 `json:"z"`
 }
 
 // Plan is what a pattern asks of one student in one turn.
@@ -66,6 +76,9 @@ func (p Pattern) Reckon(m footwork.Mover, paths bool) (Plan, error) {
 	at := 0.0
 	for _, f := range p.Feeds {
 		b := f.fly(c, ball, paths)
+		if paths {
+			b.draw(at)
+		}
 		b.shift(at)
 		plan.Balls = append(plan.Balls, b)
 		at += f.Gap
@@ -75,6 +88,25 @@ func (p Pattern) Reckon(m footwork.Mover, paths bool) (Plan, error) {
 	}
 	p.run(m, &plan)
 	return plan, nil
+}
+
+// draw makes the path of a ball released at that time, read often enough to look
+// like the curve it is: the flight and what follows the bounce, each by itself.
+func (b *Ball) draw(release float64) {
+	way := b.flown
+	bounce := len(way)
+	for i, m := range way {
+		if b.Bounce > 0 && m.Time >= b.Bounce {
+			bounce = i + 1
+			break
+		}
+	}
+	for _, part := range [][]flight.Moment{way[:bounce], way[min(bounce, len(way)):]} {
+		for _, m := range flight.Resample(part, 0.03) {
+			b.Path = append(b.Path, Spot{release + m.Time, m.At.X, m.At.Y, m.At.Z})
+		}
+	}
+	b.flown = nil
 }
 
 // shift moves the times of a ball to its release.
@@ -109,7 +141,7 @@ func (f Feed) fly(c *court.Court, ball *flight.Ball, paths bool) Ball {
 		out.At = Place{f.To.X, f.To.Y, f.Height}
 		return out
 	}
-	out.Pace, out.Path = a.Launch.Speed, a.Flight.Path
+	out.Pace, out.flown = a.Launch.Speed, a.Flight.Path
 	if a.Flight.Crossed {
 		out.Net, out.Over = a.Flight.Net.Time, a.Flight.Net.At.Z-feed.Net(a.Flight.Net.At.X)
 	}
@@ -124,7 +156,7 @@ func (f Feed) fly(c *court.Court, ball *flight.Ball, paths bool) Ball {
 
 // after follows the ball from its bounce to where it is met.
 func (f Feed) after(ball *flight.Ball, in flight.Flight, out *Ball) flight.Moment {
-	keep := out.Path != nil
+	keep := out.flown != nil
 	g := flight.After(ball, flight.Standard, in.Landing, in.Spin, flight.Options{Ground: f.Height, Path: keep || f.Meet == Rising})
 	met, path := g.Landing, g.Path
 	if f.Meet == Rising {
@@ -137,7 +169,7 @@ func (f Feed) after(ball *flight.Ball, in flight.Flight, out *Ball) flight.Momen
 		}
 	}
 	if keep {
-		out.Path = append(out.Path, path...)
+		out.flown = append(out.flown, path...)
 	}
 	return met
 }
@@ -172,7 +204,7 @@ func (f Feed) offWall(c *court.Court, ball *flight.Ball, feed flight.Feed) Ball 
 			}
 		}
 	}
-	out.Contact, out.At, out.Arrives, out.Path = met.Time, Place{met.At.X, met.At.Y, met.At.Z}, met.Speed(), way
+	out.Contact, out.At, out.Arrives, out.flown = met.Time, Place{met.At.X, met.At.Y, met.At.Z}, met.Speed(), way
 	return out
 }
 

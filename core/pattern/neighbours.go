@@ -1,0 +1,75 @@
+package pattern
+
+import (
+	"cmp"
+	"slices"
+
+	"hodometer/core/footwork"
+)
+
+// Neighbour is a pattern one bend away, with what it asks.
+type Neighbour struct {
+	ID      string  `json:"id"`
+	Words   string  `json:"words"`
+	Pattern Pattern `json:"pattern"`
+	// Ratio is the worst time ratio: over 1 something is out of reach. Seconds
+	// and Metres are of one turn.
+	Ratio   float64 `json:"ratio"`
+	Seconds float64 `json:"seconds"`
+	Metres  float64 `json:"metres"`
+	Balls   int     `json:"balls"`
+
+	mean float64 // ratio, for those whose worst ball is the same
+}
+
+// Neighbours are the pattern's bends, easiest first by the worst time ratio for
+// that student, then by the mean. Bends that change nothing or cannot be fed are left out.
+func (p Pattern) Neighbours(m footwork.Mover) []Neighbour {
+	bends := []Neighbour{
+		{ID: "mirror", Words: "Other side", Pattern: p.Mirror()},
+		{ID: "otherHand", Words: "Other hand", Pattern: p.OtherHand()},
+		{ID: "reverse", Words: "Other order", Pattern: p.Reverse()},
+		{ID: "swapDepths", Words: "Short for deep", Pattern: p.SwapDepths()},
+		{ID: "onePlace", Words: "All to one place", Pattern: p.OnePlace()},
+		{ID: "oneSide", Words: "All to one side", Pattern: p.OneSide()},
+		{ID: "anywhere", Words: "Anywhere near", Pattern: p.Anywhere(1.5, 1)},
+		{ID: "slower", Words: "A quarter slower", Pattern: p.Tempo(1.25)},
+		{ID: "quicker", Words: "A fifth quicker", Pattern: p.Tempo(0.8)},
+		{ID: "fewer", Words: "One ball fewer", Pattern: p.Fewer()},
+		{ID: "more", Words: "One ball more", Pattern: p.More()},
+	}
+	shift := p.clone()
+	shift.Shift = !p.Shift
+	words := "Shift to the likely ball"
+	if p.Shift {
+		words = "Back to the base"
+	}
+	bends = append(bends, Neighbour{ID: "recovery", Words: words, Pattern: shift})
+	out := bends[:0]
+	for _, n := range bends {
+		if same(n.Pattern, p) || len(n.Pattern.Validate()) > 0 {
+			continue
+		}
+		plan, err := n.Pattern.Reckon(m, false)
+		if err != nil || slices.ContainsFunc(plan.Balls, func(b Ball) bool { return !b.Feasible }) {
+			continue
+		}
+		for _, b := range plan.Balls {
+			n.Ratio = max(n.Ratio, b.Leg.Ratio)
+			n.mean += b.Leg.Ratio / float64(len(plan.Balls))
+		}
+		n.Seconds, n.Metres, n.Balls = plan.Seconds, plan.Metres, len(plan.Balls)
+		out = append(out, n)
+	}
+	slices.SortStableFunc(out, func(a, b Neighbour) int { return cmp.Or(cmp.Compare(a.Ratio, b.Ratio), cmp.Compare(a.mean, b.mean)) })
+	return out
+}
+
+// same says whether two patterns ask for the same, people and things apart.
+func same(a, b Pattern) bool {
+	return a.Hand == b.Hand && a.Shift == b.Shift && a.Start == b.Start && slices.EqualFunc(a.Feeds, b.Feeds, func(x, y Feed) bool {
+		aims := x.Aim == y.Aim || x.Aim != nil && y.Aim != nil && *x.Aim == *y.Aim
+		x.Aim, y.Aim = nil, nil
+		return aims && x == y
+	})
+}
