@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"slices"
 
+	"hodometer/core/court"
 	"hodometer/core/footwork"
 )
 
@@ -45,6 +46,14 @@ func (p Pattern) Neighbours(m footwork.Mover) []Neighbour {
 		words = "Back to the base"
 	}
 	bends = append(bends, Neighbour{ID: "recovery", Words: words, Pattern: shift})
+	for _, c := range court.All() { // other stages of the same sport
+		if here, err := court.ByID(p.Court); err != nil || c.Sport != here.Sport || c.ID == p.Court {
+			continue
+		}
+		if on, err := p.On(c.ID); err == nil {
+			bends = append(bends, Neighbour{ID: "on " + c.ID, Words: c.Name, Pattern: on})
+		}
+	}
 	out := bends[:0]
 	for _, n := range bends {
 		if same(n.Pattern, p) || len(n.Pattern.Validate()) > 0 {
@@ -67,7 +76,7 @@ func (p Pattern) Neighbours(m footwork.Mover) []Neighbour {
 
 // same says whether two patterns ask for the same, people and things apart.
 func same(a, b Pattern) bool {
-	return a.Hand == b.Hand && a.Shift == b.Shift && a.Start == b.Start && slices.EqualFunc(a.Feeds, b.Feeds, func(x, y Feed) bool {
+	return a.Court == b.Court && a.Hand == b.Hand && a.Shift == b.Shift && a.Start == b.Start && slices.EqualFunc(a.Feeds, b.Feeds, func(x, y Feed) bool {
 		aims := x.Aim == y.Aim || x.Aim != nil && y.Aim != nil && *x.Aim == *y.Aim
 		x.Aim, y.Aim = nil, nil
 		return aims && x == y

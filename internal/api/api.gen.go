@@ -17,9 +17,11 @@ import (
 
 	"hodometer/core/court"
 	"hodometer/core/drill"
+	"hodometer/core/footwork"
 	"hodometer/core/game"
 	"hodometer/core/goal"
 	"hodometer/core/lesson"
+	"hodometer/core/pattern"
 	"hodometer/core/rotation"
 	"hodometer/core/run"
 	"hodometer/core/units"
@@ -254,19 +256,19 @@ func (e ShapeKind) Valid() bool {
 
 // Defines values for SigmaQuestionLevel.
 const (
-	Beginner    SigmaQuestionLevel = "beginner"
-	Club        SigmaQuestionLevel = "club"
-	Performance SigmaQuestionLevel = "performance"
+	SigmaQuestionLevelBeginner    SigmaQuestionLevel = "beginner"
+	SigmaQuestionLevelClub        SigmaQuestionLevel = "club"
+	SigmaQuestionLevelPerformance SigmaQuestionLevel = "performance"
 )
 
 // Valid indicates whether the value is a known member of the SigmaQuestionLevel enum.
 func (e SigmaQuestionLevel) Valid() bool {
 	switch e {
-	case Beginner:
+	case SigmaQuestionLevelBeginner:
 		return true
-	case Club:
+	case SigmaQuestionLevelClub:
 		return true
-	case Performance:
+	case SigmaQuestionLevelPerformance:
 		return true
 	default:
 		return false
@@ -420,6 +422,27 @@ func (e CheckLessonJSONBodyUnits) Valid() bool {
 	case Imperial:
 		return true
 	case Metric:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for CheckPatternJSONBodyLevel.
+const (
+	CheckPatternJSONBodyLevelClub        CheckPatternJSONBodyLevel = "club"
+	CheckPatternJSONBodyLevelJunior      CheckPatternJSONBodyLevel = "junior"
+	CheckPatternJSONBodyLevelPerformance CheckPatternJSONBodyLevel = "performance"
+)
+
+// Valid indicates whether the value is a known member of the CheckPatternJSONBodyLevel enum.
+func (e CheckPatternJSONBodyLevel) Valid() bool {
+	switch e {
+	case CheckPatternJSONBodyLevelClub:
+		return true
+	case CheckPatternJSONBodyLevelJunior:
+		return true
+	case CheckPatternJSONBodyLevelPerformance:
 		return true
 	default:
 		return false
@@ -738,6 +761,12 @@ type Match = lesson.Match
 // Minute defines model for Minute.
 type Minute = lesson.Minute
 
+// Mover How a student moves, in place of a level's usual values
+type Mover = footwork.Mover
+
+// Neighbour defines model for Neighbour.
+type Neighbour = pattern.Neighbour
+
 // Notice defines model for Notice.
 type Notice = lesson.Notice
 
@@ -753,11 +782,27 @@ type PathPoint struct {
 	Z     float64 `json:"z"`
 }
 
+// Pattern Ordered feeds to a student at the near end, and who stands where
+type Pattern = pattern.Pattern
+
+// PatternNotice defines model for PatternNotice.
+type PatternNotice = pattern.Notice
+
+// PatternPlan Times in seconds from the first release
+type PatternPlan = pattern.Plan
+
 // Place A point on or over the court, metres
 type Place struct {
 	X float64  `json:"x"`
 	Y float64  `json:"y"`
 	Z *float64 `json:"z,omitempty"`
+}
+
+// PlaceOver defines model for PlaceOver.
+type PlaceOver struct {
+	X float32 `json:"x"`
+	Y float32 `json:"y"`
+	Z float32 `json:"z"`
 }
 
 // Plan defines model for Plan.
@@ -1115,6 +1160,24 @@ type CheckLessonJSONBody struct {
 // CheckLessonJSONBodyUnits defines parameters for CheckLesson.
 type CheckLessonJSONBodyUnits string
 
+// CheckPatternJSONBody defines parameters for CheckPattern.
+type CheckPatternJSONBody struct {
+	Level *CheckPatternJSONBodyLevel `json:"level,omitempty"`
+
+	// Mover How a student moves, in place of a level's usual values
+	Mover      *Mover `json:"mover,omitempty"`
+	Neighbours *bool  `json:"neighbours,omitempty"`
+
+	// Paths also each ball's way
+	Paths *bool `json:"paths,omitempty"`
+
+	// Pattern Ordered feeds to a student at the near end, and who stands where
+	Pattern Pattern `json:"pattern"`
+}
+
+// CheckPatternJSONBodyLevel defines parameters for CheckPattern.
+type CheckPatternJSONBodyLevel string
+
 // PutRunJSONBody defines parameters for PutRun.
 type PutRunJSONBody struct {
 	// Lesson a UUIDv7 in lower case
@@ -1131,6 +1194,9 @@ type CheckLessonJSONRequestBody CheckLessonJSONBody
 
 // PutLessonJSONRequestBody defines body for PutLesson for application/json ContentType.
 type PutLessonJSONRequestBody = Lesson
+
+// CheckPatternJSONRequestBody defines body for CheckPattern for application/json ContentType.
+type CheckPatternJSONRequestBody CheckPatternJSONBody
 
 // ReckonFlightJSONRequestBody defines body for ReckonFlight for application/json ContentType.
 type ReckonFlightJSONRequestBody = FlightQuestion
@@ -1209,6 +1275,9 @@ type ServerInterface interface {
 	// PutLesson Save a lesson; version 0 makes it, any other must be the one that was read
 	// (PUT /api/v1/lessons/{lesson})
 	PutLesson(ctx *echo.Context, lesson LessonId) error
+	// CheckPattern What a feeding pattern asks of a student, ball by ball; what will not work; its neighbours from easier to harder
+	// (POST /api/v1/patterns/check)
+	CheckPattern(ctx *echo.Context) error
 	// ReckonFlight The launch that makes a ball come down where it is wanted, or where a launch comes down
 	// (POST /api/v1/reckon/flight)
 	ReckonFlight(ctx *echo.Context) error
@@ -1369,6 +1438,15 @@ func (w *ServerInterfaceWrapper) PutLesson(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.PutLesson(ctx, lesson)
+	return err
+}
+
+// CheckPattern converts echo context to params.
+func (w *ServerInterfaceWrapper) CheckPattern(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.CheckPattern(ctx)
 	return err
 }
 
@@ -1670,6 +1748,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/reckon/game", wrapper.ReckonGame, options.OperationMiddlewares["reckonGame"]...)
 	router.POST(options.BaseURL+"/api/v1/reckon/score", wrapper.ReckonScore, options.OperationMiddlewares["reckonScore"]...)
 	router.POST(options.BaseURL+"/api/v1/reckon/levels", wrapper.ReckonLevels, options.OperationMiddlewares["reckonLevels"]...)
+	router.POST(options.BaseURL+"/api/v1/patterns/check", wrapper.CheckPattern, options.OperationMiddlewares["checkPattern"]...)
 	router.GET(options.BaseURL+"/api/v1/games", wrapper.ListGames, options.OperationMiddlewares["listGames"]...)
 	router.GET(options.BaseURL+"/api/v1/bases", wrapper.ListBases, options.OperationMiddlewares["listBases"]...)
 
@@ -1989,6 +2068,51 @@ type PutLessondefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response PutLessondefaultApplicationProblemPlusJSONResponse) VisitPutLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CheckPatternRequestObject struct {
+	Body *CheckPatternJSONRequestBody
+}
+
+type CheckPatternResponseObject interface {
+	VisitCheckPatternResponse(w http.ResponseWriter) error
+}
+
+type CheckPattern200JSONResponse struct {
+	Neighbours *[]Neighbour    `json:"neighbours,omitempty"`
+	Notices    []PatternNotice `json:"notices"`
+
+	// Plan Times in seconds from the first release
+	Plan PatternPlan `json:"plan"`
+}
+
+func (response CheckPattern200JSONResponse) VisitCheckPatternResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CheckPatterndefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CheckPatterndefaultApplicationProblemPlusJSONResponse) VisitCheckPatternResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2846,6 +2970,9 @@ type StrictServerInterface interface {
 	// PutLesson Save a lesson; version 0 makes it, any other must be the one that was read
 	// (PUT /api/v1/lessons/{lesson})
 	PutLesson(ctx context.Context, request PutLessonRequestObject) (PutLessonResponseObject, error)
+	// CheckPattern What a feeding pattern asks of a student, ball by ball; what will not work; its neighbours from easier to harder
+	// (POST /api/v1/patterns/check)
+	CheckPattern(ctx context.Context, request CheckPatternRequestObject) (CheckPatternResponseObject, error)
 	// ReckonFlight The launch that makes a ball come down where it is wanted, or where a launch comes down
 	// (POST /api/v1/reckon/flight)
 	ReckonFlight(ctx context.Context, request ReckonFlightRequestObject) (ReckonFlightResponseObject, error)
@@ -3153,6 +3280,52 @@ func (sh *strictHandler) PutLesson(ctx *echo.Context, lesson LessonId) error {
 		return err
 	} else if validResponse, ok := response.(PutLessonResponseObject); ok {
 		return validResponse.VisitPutLessonResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// CheckPattern operation middleware
+func (sh *strictHandler) CheckPattern(ctx *echo.Context) error {
+	var request CheckPatternRequestObject
+
+	var body CheckPatternJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CheckPattern(ctx.Request().Context(), request.(CheckPatternRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CheckPattern")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(CheckPatternResponseObject); ok {
+		return validResponse.VisitCheckPatternResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -4048,199 +4221,217 @@ func (sh *strictHandler) PutStudent(ctx *echo.Context, student StudentId) error 
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"3H1pbxs7tuBfIWreQ7+HriilzbYczIfkrgGSvnfsNO4AQQagVJTEdhWpJlmWdQP/9wEPyVpZm7x0z3yK",
-	"o2KxyMOz8azfgw1PD5wRpmRw/T04YIFTooiA/yVESs4+xvpvyoLr4IDVPggDhlMSXNvHQRgI8s+MChIH",
-	"10pkJAzkZk9SrN/6D0G2wXXwP94Wn3lrnsq3H+Pg8TEMRNb+BZE9eXqpspgw1foJ+/xpn9HbIPLAmSQA",
-	"uN8FXyck1X9uOFN6/uvvAT4cErrBinL29mBG/PUfGoLX3wd+zM0LX4yJ3Ah60NMF18Efe6zQEUt0FJzt",
-	"EGYxOuqfFEcxN5Awk+hvfMCSmvMW/ECEombZWy7SLIFVqNPBQEdQtgsewyDF4k4/ICxLg+uvgcgSEoTB",
-	"AR+ICMJACRzr/6ck5eIUfAubMxiAe6aWPBMb/6MjF7H0PHksH9dXM7UbHeb7yKe2yy9Wxdf/IBt96A9v",
-	"dvyN/TFjVMmJgU3pyRuaHrhQhjzUPrgO9jzmQCVvN1yQt/AerOlDwjcAJRzHVB8MTn4vQXiLE0nCGtBj",
-	"QZOk7+B/hEGPYUDjIQgZBneUxeXjOmKR/v0QhPZzYbAzIFM4uQvCYC0IvvOeWorVZt/3zc8wSI+mLFNm",
-	"Xyl+oKn++OIqggfmf9P8G5QpsiMCUIMXL30ibKehPI2iyLOeg+DpwTArqkhaf2vmfSnFDx/N4Oksf4yF",
-	"wCfAPyCjyoydm4U9Vqe9iDzTEsLaljnvWeZs0ZxPUZWQOpBmzXlqtEHjwKKDm6I4ph6CMAx+YrB6DEVY",
-	"yaCX8gPPmLrBbAdLr/KsXziP0RoniQwRF0jtCVoTqZBUGh1DRBn8Zlf7DiX8iKhEBywliRGjjCBFUyJh",
-	"IGEh2tPdHnG2IfaXoE5sekCJnZRQMOFH/4OUYFZ6wrJ07R7EtPIof6l2AjCD+UL+VmiW0nMAO46TiQHe",
-	"GPDr1xzw7bgKFNb8gVQpqPocC4KrzxuoWkfOFD/0Ci9OmbJMYvDYFqHh5/96YrOU0O6hAV/P0vc42Tp6",
-	"8hyzfvwHjc3TGuvm2Toh0vuapGznf1ZbuxsY5tP5Fm34fuMYEsqe+yS3gqdPPZ4wUHzgHP6ThEXALGNO",
-	"snU1jHioYEOYEsR7eAcuVeuD3zIlaUz6T9Z+wE5Xfdm3HZGxD9joD40Pi4zd+j9qFbtONKhrAzE5gA4M",
-	"SwmDDReMiHFK25+8G/PMnHKwVM1Rqn6oNNefhy7Oj1J2njBfWT9G+SeystQAYAhaSsetm5rvgatO8lWD",
-	"wbY+/YpZmUmsOU+04BkLJ6xhZGcbsrujlt9N2b4ndLdXIJpTogSRiG9BmgPLQtyI9qMR/sc9EQRhtBWc",
-	"KfgRHRJ8kjCGEfUXLfSFaohznvnJlGeqlZIkEfd0Qz5R5qcmRVk/aSuQNOWp4KNB8ekm6Hx6mUGN0MG+",
-	"JIrKgqdgDQUjMEzNSYDQyvSCGTjk6tEwNlpDmBg9YYyKAe8ZHSMT98SgYQv+6uuY/ssKuCBsAn2zx8xc",
-	"AXsH18AI6Gpf96Hrj+56NeJKpiVOmV12ieiCmDc40/PLc3V+39Vk4xS40jwL3zSbjDzrnWhLSDwSamue",
-	"2TMcyLBqy7zwrXKENlJDjPWp0CPs0nz44fCtOO0c0yfmruw76z0dzpkLAdaLDHdUtR3iVc+F0XcBpSrD",
-	"hh33A1oqcqhi0BgbBhVk477k4LgRXErHWaQSWAsELzThvtIDzl/gTgMT8TtS/s6WC7LHIJPXeHO3rwqu",
-	"FmFnpwlLS7fr8CFJ9WKeUuYox3NLx2JntM0R8CtU0UEYJXBMs6qR5aJkYokm03Coamqn8gp6kh56tfgv",
-	"MGiEdSIMVCbYB6c05BtYRr1WonsiZBXHpt/Cvsu3pe/i7cIKkmuEBaE4jmtuHYHlg4be87N1xOJAVN6S",
-	"5cQlaWCoukcMA6eZ/Ghtc8PFsOFQj07O/Z4Yg0SNMTtgdx3kz3SXCbBq8e1WEtX7wm92mL4V0c3d3w8j",
-	"PqGVu/rloH59YApv1Ig5t5RRuR8+vvVGfUeS0/Bpmnyz671bRQ5wSL5rQtbPAtx3fbpkDrIcFvlu7ORu",
-	"taNvPmuL2+6gCyQpznIQhsPez0Pwn+6dG2WEIlfVPylTF4ugj82snRG/38p+rjVeKnubwZkkIHi+cPBb",
-	"bDIHZo0p8ITHsGIJD0ACuHMIwiBjMS+fN2E7vCOpYWuMK+KVtxoLgPnmEsMHB+cZG7RDRR7qKs7Sq+Lo",
-	"FRM5bNJ7nGRkgIEV0B+YPAC6BxNFxiYGmcYgosiMPftnSpK45N+rKUJEYZp4GctWv9h/CzfDQjfTIJeV",
-	"W855TivLUxo3+PcI4I/UHiu0wQxJfEJ7fkTUOBoF2dxxBuKxLm+sd7HrhI2b7TGsm+SLOyFlh6zTOtJq",
-	"m9J78z6oI1SLdmRv42a0nW6IKaTqQyh24tbjyN+xU+eGyS+wYSDJhjNwYhqridFImF9vHridyj5Cezw5",
-	"fAdhmMWRMxEs0Zr/eyaPRHhsBFtlfq5in765GY8Q3N0QKGfDLIlY7VutifhAHgbaJIr7bHXB8mDvxgPm",
-	"UDQlA4cOXdbpHCvJQ6BftOsJ7RZ8KL1JCBbOFlM9EWu/08j7F4nMDQLxeyKclc758IxxbMBWtgRLuk6I",
-	"32pJWe6+qi6khBUUDIxbLhBGAieg6jRnSjCLx+izCc5Yv9P7kxkF7gUsiGxZqWGifGvCMTTj3NIHEhu2",
-	"euRZEiMjw/vhxYj6FcyqYw9nm3AurJWVKgQ3c5JbV4d93FD592egQUGwjXpp3g1pSr7wv5GhdkPFs82e",
-	"eMzPa6KOhDBjYNaKEd7sjWEZs9jCI9WfYVmSDGQsX/THWnZVl+IOs/Pd+ojNMMb/lRHpbCedum11hz9R",
-	"tScCGVw1/nMOmyMPeKOSE+IM0A5oPUQ5YYfgM4eRwAwbOnOiqNb8DEy3OEsUKIjN0yiMD1Hl8v6mrPkV",
-	"Z+VY72jE9eJn6o4uX8W8vAbvAqxZN99VybA7ztSrV1sW6IowRo1BQP/xiyAQe2D+95uwDnzz3xvQmBRe",
-	"J+SLe03+M8Ogv2vFPiEwfRjIfaZU4lfhz+bTCh/IQIBOl+VDnfrM9n4GfdxzaSSCVJr1IqzQCf1PFL1D",
-	"R6r2PFOaC5UWyY+sdAY1aA6A3xrHKWUKdAQfLL+FAReIcUbcJs8zNCd4Q84RECkhqk5PVZCBFlTWd/Sf",
-	"muUiogG4xUlC2Q6pveDZbo/UnkpkXGxBJ2kue2jCcXXNDow4eFDAOeoLcoDDCiUES4XIPREnNFsizTjN",
-	"s3x7XoaFE8nzbXnldK5ZVV9M3wIGWaB3bndaYUQ+Q6j+CmUj7QiSxuTmkDaXhpmim4Rv7o5UEgQ6K17z",
-	"e1BMDlxSRe8Nq91k4p5IlJBtz4FNZzVman/wiL6DXdLTZ3tsMf8SgVV+N7RnO+uWBcsK05hHHUpxTVfi",
-	"ZWzr/MZV5YyjWRjIGl2XwTSQqj0mL+dA8spuztWRi7u2aw3Zbu31yLE1guXJBKneaZ4DrgyiAKMzJrSC",
-	"onmaPwqDkHjwnUNgRfnAsTKxbvKxFwq7IjeD+2ro9t0FssEKT00xucc0wfa60KmNVNHDxwNiqiXTpm+q",
-	"GjvxTJTih9v2+2Ax0byypqXv2DQG9Ewz71mNnsNB9gnTaAL9gTMNItUz1bIK62Uf3uSAL4Gu9sHSNhxU",
-	"wtLh+zDrF5ySNkI0ppX3AwkiJZh9LoKYB75xo8Xz4DcOq2jcJw6rqPQFj6UWp4fEJzk1QxVZQiQ66quf",
-	"4hwprBXcWF8WtjxJ+NEKcrnhgryDsBsSo+wAtwmklTUJuoGNs5WK4DgENY4yNNejlug/PdK87nC0p1CF",
-	"V2VrVeBXwFRsse30z+QpW83GxE/xjvSoZ3FsYAaXEnhJ69bOatdBINFkURaI8F8PFxF3HT73btbSQ8zV",
-	"jZgl63sh3Ij1hxFlTetJAV3wOfyw99813qMjZbL0OnnYJJmk9+SzW59Jpil+d2s1vz9hY4DYfcL9BgbV",
-	"sdG8Wt2bF7NsYMIYVz5Ya8ue7WnU79quO4gUVzgBG+37G37sD2ewMYl1U3F7UDns7KyYcv1mG68Fw/ZH",
-	"9oWmxM+p1uTEmYdRYbQFCzPYxzaZ0vr+lKyQs5Q37woGkYtvDQky0zp489uWJBRHa4Li4u4jOUoxO+Vr",
-	"GGQjKkXD+WKrqVKU7X5wONLk1gkWOyIVgpM0IZNUIn28xmBIJUqJcpkRYMnRvBhdReg/0YYIhSlTJTou",
-	"wZ7msOrcQJGvYYVbHqvxQuIzpmO/od8YLUHHfGK0hLZum5+5uIpaDpYzOFg4Mmed1JJEmoNNCVHGIqsp",
-	"rZb6Uj7jdpnTrXkVR1kFegk4dQlchXRNIlcIMKyQfg3Rc7JvY7FnWkA1KGNDKRLt8lwiuG+viVRasTih",
-	"MvBNYlENuEabsRSHzRmAXASOgNU7pAhOv2iOrMlvSxOtP61PyEY+wHSZYKERqTCZFoiK2JBnKqyBq+Em",
-	"veszC0VIn4i0G2NaVUMiY8jEGucipnbL97rzN36moxcRgwdlfUJVsQOAzPfeNA8OkGslljvINGR58fqE",
-	"DBZrCLbLgB6pae4VEBfosAGsiG5D3nTHLrJvSWn02tUgQqPERAab0vu0Hqx8/g59gMXOSsLqBRSvUuTw",
-	"RU80pOWLvxPxwZrMu41VvbdkmW02RMobrEgPLuMkQetMVaDy7MDwq2G1XXfkWz6Gwa+YxXSDD/+q+6ty",
-	"JpVB+o1braavx7bo1/d+5c88/DAgoMdNU7wT5nDoguGZt0ArHr7kobulqNQ+DpeWSbwu9Hc4JSjNpEJb",
-	"2mP3rbEUjfycIXxPBN6RVutm7XL2irevAsfz3I+cxU2XnVPPW+SGBycHio0tpgIJvCFA/MagAaBxAgUs",
-	"89FkGWmhHk1WUb/FogzasIYiXTh4Y4KAnkLE5J6w1ht3bncwmkZFt4TVGQbI1X6YX19zDDjCwcpxFecG",
-	"sZhn4QrVE+niERUQVrboO7mP3gvp3//+8cf7S63cJfxIBNpgaQpeKEWEHvJ/vkZvVvjN9tv3q8c3+d+L",
-	"AX9PZ4//EXiUj0+5W3EE8yIJuYfg9R/JrkfAXq3Kpij9v2a2M8ExZTs7lyckyyVyIKyHov/66+m/exxa",
-	"V1UHlP5v7hqzFjVhglpamFy7W3CUM7BPeEtrjK4AtAIRH/J8MqUORroyaDooHwhCkYdHl5tCDRUNbRE9",
-	"IakstlpWpSqHZ9zQMGiZcPX5vAohJmK6FmDsDW2GoOXhMDMrq6q051beqKSodN3GfPHLzfwUjSX2EMI8",
-	"ZLwMwyJbJd92jjPDSnt8ciWczqrtYd6+zdIUi5PHGphjb/OuEgt8NAENJiQFydSoyj0Z7F0XNo9scQc3",
-	"yHraWx3Fo/A6EmmhicbPImNthj+lRThc7q3VL6+vRbcIs1Nr6IrI2K3CymSE5fWZCI5PJl+YGXczJBvE",
-	"ebYAif25AVUa7aDETtqrbpBhk5I8vArFwJOj5XPrpJTRFLJJsvXE4fZAAtFgEgwnb/XLlkTuSSLb7nYJ",
-	"PO0qALDDlEn13l0D2m3Xx8KLg+xbCOcXCGurcjn4O8GzwzD10IXnDxhqw9+HmEuVyAuujLVj5u+6ijqw",
-	"wrAOqtE5TvYs/DJePzrzclnKdSusPGWf4Mwn7wSRWaLOTsjF/ek96/4hR87eN1xZvYbGI2cfxr5VT+rX",
-	"VBrYBdgZe/Jyy2FN/gN2B1EA13vWkDHnrFU1VbtqbjRJoRDsbuyxjPjzNF4ltJ+0GNg/uwJuY5yYGRlU",
-	"Q2CMC9avw/nmbXHWOr6uFzdMuzFbP1O5sWXeXghwPCHnZ9tzMqzEw3HPq4S4HEWF+vXQfK2b+J6iMzcK",
-	"qxhZbgA06rDNeZ152n/jivqSfWwatz9DZUu766ide32rw5JnasPTJ1XIdKUx3VTtWpDn+63Ktytx2ASN",
-	"ywcdFrZggWwntG87+A47fnuAZx7/b0XOeyfLZwRDOgL2V8vaCp5+wJIkbcWF9ACb3eJ9dkvj9pdd1TG3",
-	"GBtMLFrqajTqzEHVIAIQr3yrtu5ilYNqB/2WZ4KfUz2oSBR6Wp7dvyTJLgz+fIrE/lOP7MzGM6HJ47zi",
-	"763lmzPERZH3ASAPUZ5VWoX1Q1+YZy2/ZzjIxkzxZ88Us1H2PAPmFrA+vUyGh7nX5iNbLkhXjYvchu65",
-	"IOW59311bFz56o4aWA2jxeCSw65WBWkRAC5rxhNt1GKucdpoFRQ7nJIRsC8Zfc6ollGkXZvP+kDGQJwM",
-	"l91W/PjKerTaS0xqwhDboFN9C+btimO6dQ45dtJvQhsG/ucDjmZPfvwZXVPGa/l9alGZtiIxmHURdsz1",
-	"uOpNURkj3BFT+9eGJwnZ2P8kVCpi7XSCSPj1W9hLb/U0l26GWMYbs8QnFFX1oamtm1AqRAOAGm2KKQgU",
-	"8MPhfbMKjeXBFeteK0V41cbRBWlKSmOut4y4uz14T+/Uf3gt0synkf1uq8ScpY8JIonyBXpDLAOWCKMN",
-	"hzg3SF2XBHI5jf2j7+pUqvhG74n8+8H7bF+potFrUU+xuDN6Yt26XKKOGk776k95vAf1vPVx1g4ak5Gl",
-	"lyUXisQfTm21YoUaO2G77Gmxr4dBxsg9GVACtWJ6t4tzuw5LxjYnu/ZgrM2NOW6rfcHqOCUTi5SjwtU1",
-	"KzIInZfqqWL0zc8/oNVieYlsKw5kKu40dWOtWO18ET4Qf7GIVsMdG2EARSDMjDGS1GX6WuefLQqBJSIx",
-	"VRrOLEsSE0cpBtRisu68x7CrEBERggvPdjiz4TOauqEMUR5yDj1FhobAVyok+ZHS+qqGO+zcLH1iCJ6W",
-	"0NJ8qr2a0mMY3ODNM+aOjYik6cyQ6ghX0Qs+1xfxLwsXK4UAtcRneN3+peCgMa8dKTNctAhJq1+TZwjL",
-	"O2kQ/p8ZTmzwlKzcN7u/MyBosS/ByMWxdnapaHjYvJjXz7ErfSiGtJ8wNftu8EizalGz74ZstAZ3as8X",
-	"kuTGpSvXmCsXUqEjlDggJv8QQY4xsio0wq6EhCTDXJl65K1LeK5+zZQ0gFxmRBmywY3nf0ru6XZ4hWAY",
-	"fTMmbVu/cHtu7rZZXFiCfmUJZUBVPuVFYHvCZzIkgOjQqhv/X+ZaC3Jwib1nOXrPTIr3QeVYqi1VsM0R",
-	"1Ta8qfb/DqbFFgNsd1J5tbh2d9Hnl0uYH5UlbxmUwykvwXIFwY1tLDklRLM8j374q8kVZ8lJ3/hS+kDk",
-	"O0QeNkRKl4TlXi7MzoaxKqg8tsEMrUlDvzZT+PVBfrDc4JOep2fMZ94+RNEUJ35X1QELxYjo+oQb0v4F",
-	"iVXH+xKrtlfrQQqVxdS+3IBHffOldRQfDR2ECzj0VUi1ODL5YnOmRpRJta+ajfHMFt5rMZTlZt+28KeR",
-	"N/T1qPHeoJNBDV2sOe8JH9vZiDg31dATudEgPf9EGjvZ28pUnSYNO8MtDG6EZ5hD7uI1ZysHSSJ/J+JL",
-	"JlhFKs3DUXXjzXX71lZWLU+07Ctr1yO86wmIAIsbvoaYIFdAzvRo0fz7yD/Zbi0uvIGzHwmoWUfKNJnf",
-	"KrASSAM3f/G5lEv1B2WyO3O0NOE7xDNVS2o30YKmI12Pe63MB7Uq5hEN+Xor2XzVGDcuEOwa/dcMcYHm",
-	"/12LZ61+xpnnqt8p4Au5qRbCSOE7YkuWzKJ3+c96iAEwyquWLYK2ioH+sPNG/mIO8cUY3PFqoSoTfafo",
-	"8n8zpmhiEps4I2iPJdqTJDa2GjgVc4tNTohvTePDIrp+QMieQRafiauERRHclo97jqSCKjGchWgKP9rc",
-	"3SQhbAcW+3ILky4LQTmTrpS00BfLZwNHWmvPl5jP7Z74DNp/7Dna80Rf8vY0ByJnNnvMJHTnXXQdnE9Q",
-	"90ULZbThqUY9HpYujM1imoeqAba0Xa1KvXe1jz39KDW6vm9/vSDF8U6oLSGxxwnlfFMj+sD5C2cPdy7J",
-	"gil7LrlYdIdXOYe9L9k935c31MYCwNvvsRDu7RTrISELPN9rRy7uvvAb4m0qWLciwScKZ9fgU6t8Zgjs",
-	"883k4G3+0a9ydf+/GYK7AbnndmnPuEwNoSWaCgkUmDJUUTJkf7aidON8PSMib+AdxLcIg7PsnWEd1FR9",
-	"BBlMJWJc2SJbHofZocIxZ/2MW+PED8Y/8ZPmW00+F13b8B+w6hMSy9abc+sXDI/KW0mDTABDomzpGpnX",
-	"szrHpLHmrNbcaNm3SFLlIeUi4rEn0S2lLA9JDf1FqEcuII/CrDawDr3xmibvoWRFCUcmi3VbKzzBuLb/",
-	"aeMEZUvAOmfJ6W9E3Wq6aAEsP7Kux5708BH533J0B61D7nfxw9Wr3YmiqJ4/RtqbmiGPhNQJddQJiqL6",
-	"nVm1m9PLtflonwnv8pf40dd0h2+tfBB1OlnO9ZfwwE3iYWRNFBriKb6x7uUzHMU3mScmsC3+J0/6HeaN",
-	"1fcj0h85AGl85Kw01lsbB9gngcFrnycWlsJmzBKH5MRpQJ2dD5dv0h8s31I1rjfUsl0TNFWWPpFtmxqe",
-	"4IMk8Wfp7RQ1OK6xFK7m4Rgb3t/aC7jpwEC2tlCYSmR5mRvbhk++bM56+7LhkCVt5s681FTz0ZhWj9D7",
-	"yn85wmuSjAWBIPhugAXWzG1XWujhthGXncbu3m3VfHd0nJuN7TS9BKVp+HX+RAUme0PlCjoYFiuaNxLr",
-	"KEvaej0oJtaKvWoZbPqdeTt785a0avB0kJZsFFovSdJOxvLZEqYzFvM/WpJwzFO8HpLKnMeqGEbotlMK",
-	"cnTt4ZpN3nIwD2h9ZtjvOa3PNO9uy/WP8WlM0F4hQMdVYGu2xGlDlOc74AH8+CwuWSUxP6uUHY8+k9YX",
-	"2/hmy2mMD/GtcUXLDM2KS8sbZIYYkemfKy5Fyv+pHOZVBA5bssjPbohi8xNTT0n1v3VS3ldiuoUB6vt4",
-	"u27SdI/122NSft/Gm1kbwtSi8Ku3vJHfLy5iI16y971xb7TDzVxnOp6b++/AilNFokhuDSmfXB6kbmcd",
-	"ck0xqHLWNQVePdOhVrrvnmOYaVp1OhqSX7RFXY/KSC6f1VBPQj3zdfix3Ix2d+fH0l2J4FmKlbvT8zHV",
-	"2z0+jE0U/ANCkU3gBsT17ykUlraeEFMpZEPFJrH/wwqZduEIgyMOBmCaXiOMBNmYzgKm1F5KGVIcpfgB",
-	"/RdGGj8OoWsPuDMvm5rACKOEMvLf78BoqsADA3EjlBF0ygslgwUVs9hUCgvRAUsJDigYfMSndwgzZOCR",
-	"L1bSP4met7wHUtsCzhtkbRFV0luod2B3dhemVncKm89DWI6FETAUkE/2BH1qR2LZ19NCp1L8MDy+jrLB",
-	"Y4ULFXva8vQRjQmg84eYPXd8mL+LsCYzuktxW+TUy1TK0V88K8gTXuyO9nU7OrP+9m+MoITvgLAluScC",
-	"J7aUNmA8uELc7/qg5TtXHBtq7YS5f2RNEkruNT1rIkT/4JRJRH0Vs62aXS0t02sR3VPV85pX9MAqK317",
-	"yc5ZzkHrC4MDEXAw1fjuEhHz3fl+kNfdreGLfbG1yz5qbNi6YdaKP7OvnMiyL9zy+ZbapAfXoL8ZqzbC",
-	"ctVun7IN+QcnoIohhmNnNHZKgLfY5KBI9KLn8aDhg5omusF7OjQi3p+3mneGM3WX9LZ8eCSzflndkhhe",
-	"M/0ZeNozyI/OfmFQ6kSOTeelT9wWVQBG8I09rgWl2S6RSdX2N7585zPwQ2dpKLlJL/odss9SVdNaLgA6",
-	"bi+DSgDmFRbOtQuYCW7IhovYU+bkjiadNQALbuft82qLPus/tRRPsSJau4VcvoHJKne2HETTEy682TKV",
-	"TEFJpIZwiHgSE6h0LsAY9JymsjbrYrul60WUMZdmNWhoix/CFgDtNnYZs5YAR5vf1JYSZTMF+3W8TteB",
-	"OfywENTmzAcFbxXsaZBrsrV0iSWBQc5HQ0VnE6Mp4N6aj0akem/EZV23H1phiLJ/p37/eYlCf69/nsWD",
-	"PcylwogeXHgBANlWWDft7C+/2lftEei450kCMc6uPvIgNsB2Q50Og/vTa6qiLd1aIKGQxe/QlhyJ687P",
-	"uNsTlWCQAUuGi+nND2pISay60sz7dTVXywvsbjE5B/NKRTGPpuJYYnLHq8fpw0dDm+d2h6XD23e7RvBj",
-	"m757O9e5LGJnW6JwbK43g3Q9jWT38ZX6Ra5W/RaPkrmxfFeaeYq9OyJvDzJ3OQFGwc37LbWkWLQ1l6o2",
-	"O36RHu5Pa9rOiLrdY9HT6RMiUvO2U4b8CItdzzBGlLNjKkDy7qPsbb9OGE7UqQettFjSjO0dwrAsiCXd",
-	"cKlkns8B1+qeZM3ezlLPcqsu3UM7tQIYBHVNBMHxSNPTrcIsxiJGMbmnJvdEn5CpbhcirHkOegCL8cla",
-	"nTSuhEhjlsj7Tsg9N2Zl8wJtFrHBG8GlHFWXzg8U3C5fRsxTT1kzq3OzN5lqvcaEFYfAAF2DgVzzsyfh",
-	"Zc0kPfDxud13tXZKQ/rUNTqnDe+N1szWGdFbrK6d1nt42e3UFzik2aqB3lndVuHVznarvxNRlCoe0gWV",
-	"p0R+9HQh2PMj2mKBGMGCCEciJYa3FZwpdNQMSO0xQ5nMcIKoa0o6TM3aEixpNSCmdDva8ySmbPeFH24O",
-	"npo9RkeiCm0TSiSymoXnq5o984M8UFdSB4pV3RFygPWy1l4zCWax/Fnw9JOtwuqHEWWSxiQvCuHqpjYW",
-	"QhUyZivpvsiF8ZCZVzd3AM/W5aREPetizEm9Q4zsMDTgWZM91dJNnb2+X0m7K6gp7/DgplGGMAZeTooy",
-	"sj7Nl+C2YKMh/Ql7iuo5fM6/08o/z3Sz/ETVngh0AK+sQDWibwisRFF9sR7VczKqOcgib/WUfmbTEuLv",
-	"S37cJAQLf4sza9jSH/yLzP2zrqLAEA2s0av0qkdy/Iv0V0cOjcZWiG+dt3pzR3paB171pVM4Uqp30/OV",
-	"7U4PRGCV1dTkWTcGLcta4Zu5twBUiaUPwsplEyt7HbdOvymQy0uMPNu0FZ1u4RP/T9WXNg2dKkWmfWD4",
-	"g7KYH9tb02zV0C5wXvTMRYxVJEw8Q5vYJVv12ZSmbnZHKt6Hm5hlD0dY/kDbDtmW734eZmNms5l62yH7",
-	"a96f9AutTfj8w4s9D+uag0e/dMRU/W8QDMZH4AqG/EUWyoI9lSpgHpDWmyA3uvwe2uPknsjRR3CksdoP",
-	"hU6jNY/BxRKMSxOWj7eCSVUYN+DnYNNOG+eaos4yL/2LRFBMDk44lE/fRmdZgTtQytbuWNOqNllcH1rZ",
-	"wAh7TvfN1rqMzeY812KwQ289Zed+TzCDABUpOQuRIJs7zhBVIXRm0//CJeLo6nRC/ByJJ8j4L43nzZkh",
-	"IJE0LyaXMT0rwojhlCCJTxJxrdkdqSShsxIi6FA7nSDIgkNQq1Nr7fhwSOgGLB1vbcHSv/5DcjYBx/SG",
-	"MFNHjcaEKbqlmqMHnz9+cX5P858i2jr41d03Sz7S62A6iSaRKZhEGD7Q4DqYT6LJ3PQ93QN2v8UH+vZ+",
-	"+lZzDxMYYS75HBQHytnHOLgOPlGpPsAIKGh94MyOnkWRK8XtXNulrf3DKurmsLtSTzobqWBJpScb5fGx",
-	"zuS+2DuTNKRgFRP/7Pk23ubFTSHcwGZEmPpYeLNHGESqSQQ3CETgDO3fcQit9rVyZx/+RQJOwHwOvIDQ",
-	"3fD9wQx5IoAH3a9+MAWiG77EBkDfJwmyS386RL+4vhUyNDY8La1kiNb8Qf/zJ2e2youGXozkgSvpAeLb",
-	"7/Dv49sij7AdZ/UQfVuDfoymABcGQpHB9dfv4L0y+nROWY71FOzIVEstQNzdZ/Xx22ucYEtzoeYJ3hAc",
-	"n1CedAQYDdU34QQYOSIay7ww8RNPGFZlreymPBw6ZNC7BJu2oK4mclGh3J1tnhzRepa/2KD9lweuLVA9",
-	"ALpfbFf45yIPmMuGO+/poegJfhA8zjZVkBmp1g20T3bMa4Ct2j92APTs4qDizp4bjvREINopQ9eANcYn",
-	"G8LigdzbzZ6YgJiDLedXBeAP+nHeU1czBCLVBx6fnkHkeVXNsYnoGaOqWnIq0MoK3UBaodE78x9oeiCC",
-	"4qS/t5Rdhl/RqvLFxyciVo9qyNqI7rjniZO4uer7JMy5MbqhUxYRlogqJBXWyp7NTJAbQQgLkcQQ3iwQ",
-	"437E+m7+eGylzV+IKiHWCwHQIYofhEmpuvyTIPe+NFVNvvqmK4ZYcH2MAy00D5kHTr9n6skEOBREr4fZ",
-	"7QfzXhrk0rBcRKuOL5avDSNoKj/BxqdveUrWPD5Z7KbMpeu802i+p2xnrkim28Ez4M0tvic5vb3LmyZE",
-	"KMV3RMLtDLOTuVWhNJNK6xNgvGCkaK0ATs4yDRqm8HabOEeGn7kbev85seG045CLPOD0YLxecBW/Lq73",
-	"7tL7ABbRU3D9ZjqdLMH2N3103eGuZ5f6TxM85Wyp01kU5SViHoLrNzN4fxpNFgC4QQdsNpSbOp4NsUs7",
-	"xgfyEFzPJrOri2U5xtxubXo5iWZTU3cpuJ5Ooiu92dp+Kh6D6WQ+W1yWnYlG5abMXFTsf8GZl3dxhK6N",
-	"9R6N08ni6nJWasyoP1bvxTibTKeLK9eA0QRSg68wY6aMOEnIPeweDFzT+WS2vAyDPcExZTv47c1yMpte",
-	"lU7TBKQ459lsMrtYTAtXVWDLPX/hsKhoslitFquRZ2pNuy3cHNunz6KGGlAYGjPEaCNVNjwlKOZHhnLf",
-	"LZXoiJnS92Duwt6wm8FUVdQveEmUc3Xk4q6XSN24J5BpqbL6dHIRBjHVol1j36Jcin4xucrryU8ns3Jd",
-	"+Gii8bhaGzyaXC2HH6PdxosSJ9luIRQBSpuYfsmMkBgIc7KMFgtIgKAc4pkW0WwRBtJ0Hogm0Wp5EV2N",
-	"3s8rIeYfewKSACMbaox2REmkuEVOH4btbIJCF3b9YjIJzsasSheWaLJcltKDmwX9Ik8xteksz5l3+fbT",
-	"UjmzeV6kbGbFw2Verms6XDLofb4o6uXtdaLJ5XQ2vzIB7Xnoz3IyjS7m5scbt7fZcrKcT8PgsIrygRea",
-	"Pg+rKB801xCAz8T24jRq06+GnxwdKZO2XiTKWKyxlZ0QoIMpP7vnR2SD06DOsfRirc1N68Rak9R0Ntba",
-	"ok5Ll+AcUPb+xhSQducwbwZUaG6RbTZEStPqJppcDj8KjpMXxT8IafjIvoDesdCqCXg98ru2wU83IJqs",
-	"LqLLaRhsTUnWHwxALrTaYUa4HODp3GaVLF3OyNVkcXm10v+LKfzfZpN8MNkw04vJsob808nUDXeDZu6H",
-	"fFCkhc9hFdkRGu3LdDGbzPIT+ZmLqyi4vpwsVlfzUUfwStQAewCUt/hktAmMNHK3o/4es5jayqld6P+r",
-	"G/cEEtB0SKQycerB9XQa1nn5xXDsdgt6LQ67uLrQsruCZLPJajkvNeeaRqWWW8vRW3lFhXOLqUACb0wi",
-	"mjpyZPoWIlcS3IMqkPMn+xDlkxn1FPnuytfP4fiyRBnbBgZhvgZZfeTsfXC9gj8+gJyG51N4PnPPl+75",
-	"4vHb4NMwG3hRtHKQ1JvaYcqken9PBN4ZBj9baC5pWeHkYn6xsOwwmsxWK61QalXT+EM0U71czWH7jZkW",
-	"UXS5dDNFk2h6dbmc2rneRJOr2XwxL0/2Rr8ymy/8s80vZrOL0mzL1Xx66WabTqaraFmbbHmxXK5GQ/6V",
-	"qMB8zLjXwR1t0Q4dOUN8a1yRYAqxzjOtSchMgEXkhLAgPhoRNiKti0Ju8OY59d+LpzOgSkvEF+ajs8uV",
-	"RqNys8fpdBJdTUet9vVVTGCWcPcx8RYaR+zlwYcHtq9bLy64cU8yiJnghZIBbDaZPY66Zedt1L7Wbu7L",
-	"oq/Z1BiV5vq34iu18VfFeEDNh+C6+sK3J13pG/3yXkavzdsqRpNVtLpcVZofRpPpHO5QeZfCB+CAi4tl",
-	"BTKVvoTRZHm1XC6qvQejSbSYzy/no7f/ehYAk+xj0RnadaxPaM3VHsnNnvNEhqBB2Nw3h0Y+inDtAfoo",
-	"wo17AkXYG1bRQShXKRbDQV1vvvQSmFbuFuf6uEXNtm2zRpe2WakpmzHW1tqwTetd16blJmtRqadaVOo0",
-	"9jXvKWb0ra/zMPoGOtXXaTj7pok3b9719Zsm/vrwqR0+C6Mhw2d2eBROG8O/jT6rIWTxLhf0WBDLy0ls",
-	"9IDomUSG/oK0xZpYjKwuhY57nobIlm87mT98pJLXu+6iE1cD8Wwiyc1dX7/nVQIjfUa2TuFX0xoeSv+5",
-	"51MItmk3ti3y3hVfTZVtN0fe4iH4DD8gk+dsuznM4egbVrrIGN/0PXG89a1a6PEliNdVJo0qhUhned3R",
-	"rxEQj6kO6sIPrMrzdRrOS3CNxm3rVa6IgIVFOxbbAI0qiRzm+FDX1VvrRF1bW+1JLkDbV9RU65rOi/zb",
-	"6WQ+3IpQrd/2Elji7nHTpVYj7D3uKrpYXubV6aLJarFcjFz0KxoLTGKrQQXnCgB+qYEPbA7a4dlCjR6s",
-	"UNbi040W1i70FJ8TdZ7g2eRyAbrYarKa5iULSqHkNly8cCOX0aeSVW0zmKPJKs9Cnk6WwxlRrSzDy+CY",
-	"cXJeLZczUyEkmlwtrq5WjSogeneLK1etI5pEq/nl3FbkiIoiF10O39VlxeGrAVx3+LqvWIevqaCVF8WI",
-	"JtHFfD6djoTgKyH8DzaQHLDdFofSGi4ukYHhPz5Ed3nenXhu05nPdyWUPPkeTDZZcbPZcPhWsitfzFNQ",
-	"Sn6cLydX81UpmTpqBiPUUokXk/n86qKW0vsmMob/PBAgmlzOV/MCBtWQgLp3ZTq5uFxMx8Hpdc351phv",
-	"g+GhQWU1vdjVGdZIYDxeEL3qLLvYxgogg5kelLVJSD04+4dLVTqfN/dyYJtKM51OrvKYkkZgj340nPfW",
-	"8pBexpZrE/3erCZXU4175WS82WIynV1VMugAZYtkN/dWJZ/NvVZPWZvNJ5dasNmstKicFzZdTS7mq5Gg",
-	"eUUtIqaCbEypEfBMafpGlBl8xqZstmsZas0OeptFcSBySE5VDM56grFvsleKxC619hiSIpA9bww2RBDx",
-	"XR6D3Yy/1pB6+11k3QGypjPViwVh3mStobHQIuUZ4mJFxsIihr8SWHzEUiMW03+vyQ6fET0rsr7QWQfB",
-	"f5PA9Y/xv2uo+YvjwgeyMz26M2aEp0UGFySCaIxSHBOXSxaTe7oh74ytxsbcSheH20JLb4vmTGcjklfm",
-	"vo/jn+5tY7lXQKZiG4OYHSytXnK6u+Z0DQnbui29PhLajoF+TISeftbuofYaxZ7OomLbEXuPDwfCSPwO",
-	"GWAgnECDJf0hQSwCevGv3E+pVfLdFp0JX176tTdPbMa8u3U9HZRgclzz+AQuiUYCqAPT2+/2r07RV1Qp",
-	"fjFsq9YxbmN+9ukzyEK77bBS2jj3bEPNWCsaU35P4uLyYCsSy1Jxo9Gi0n68R1yWof78qSZF4dxX5SqV",
-	"z7YnmzzxfD/jOyhnZBlFbphrpHWYdUgi7t3RZSIJroO3weO3x/8bAAD//w==",
+	"3H17bxu5sudXIbT3Yu7F6Sitl2052D+SeQZIzsw6GcwCQRag1JTEcYvUIdmWNYG/+4Iskv1iv+THnN2/",
+	"4qjZbLJYLBbr8atvozXfHzgjTMnR9bfRAQu8J4oI87+USMnZ+0T/TdnoenTAajeKRgzvyejaPh5FI0H+",
+	"lVFBktG1EhmJRnK9I3us3/oPQTaj69H/eJ1/5jU8la/fJ6OHh2gksuYviOzR3UuVJYSpxk/Y54/7jJ4G",
+	"kQfOJDGE+03wVUr2+s81Z0r3f/1thA+HlK6xopy9PkCLf/ypKXj9refHXL/miwmRa0EPurvR9eiPHVbo",
+	"iCU6Cs62CLMEHfVPiqOEAyWgE/2Nd1hSWG/BD0QoCsPecLHPUjMKdToAdQRl29FDNNpjcasfEJbtR9df",
+	"RiJLySgaHfCBiFE0UgIn+v97sufiNPoa1XsAgge6ljwT6/CjIxeJDDx5KC7XF+jatY78PHzXdvj5qPjq",
+	"T7LWi37/astf2R8zRpUcA20KT17R/YELBdtD7UbXox1PuNklr9dckNfmPTOmdylfGyrhJKF6YXD6W4HC",
+	"G5xKElWIngiapl0L/4Np9BCNaNKHIaPRLWVJcbmOWOx/P4wi+7lotAWSKZzejqLRShB8G1y1PVbrXdc3",
+	"P5pGujVlmYJ57fE93euPz69i8wD+N/HfoEyRLRGGNXj+0gfCtprKkziOA+M5CL4/gLCiiuyrb02DL+3x",
+	"/XtoPJn6x1gIfDL8Z7ZRqcfWyZo5lru9iAPdEsKahjnrGOZ0Xu9PUZWSKpGm9X4qe4MmI8sOrot8mTo2",
+	"BAj4MXD1kB1hTwY9lO95xtQNZlsz9LLM+pnzBK1wmsoIcYHUjqAVkQpJpdkxQpSZ3+xo36CUHxGV6ICl",
+	"JAlilBGk6J5I05CwCO3odoc4WxP7y6i62XSDgjgpsGDKj+EHe4JZ4QnL9iv3IKGlR/6lygqYHuAL/q0I",
+	"htKxAFuO0zEQbwj59WuO+LZdiQorfk/KO6j8HAuCy89rrFplzj2+7zy8OGXKConebRsOjbD81x3DUCI7",
+	"hxp9A0Pf4XTj9lNgmfXjP2gCTyuim2erlMjga5KybfhZZeyuYeS7Cw0a5H5tGVLKnnolN4LvH7s80Ujx",
+	"nn2EV9IMwvQyZCUbR8NIYBesCVOCBBfvwKVqfPBrpiRNSPfK2g/Y7sovh6YjMvYOg/5Q+7DI2KfwR61i",
+	"18oGVW0gIQejA5uhRKM1F4yIYUrbX7yd86BP2ftU9SxVXVTq9ee+gwuzlO0n8iPr5qhwR/YsBQL0YUvp",
+	"pHVd8z1w1bp9VW+yrU6/YFYUEivOU33wDKUT1jSyvfWZ3VGf3/WzfUfodqfM0bwnShCJ+Mac5kZkIQ5H",
+	"+xEO/+OOCIIw2gjOlPkRHVJ8kqYNI+o7fegLVTvOeRbepjxTjTtJEnFH1+QDZeHdpCjr3trKnDTFrsxH",
+	"R/mn66QL6WXAGpGjfeEoKh48uWjIBQEINXcCRPZMz4WBY64ODWOtNYQx6AlDVAzzHugYmbgjwIYN/Kuv",
+	"Y/ove8CNojrR1zvM4ArY2bhCRsOu9vUQu/7grlcDrmT6xCmKy7YjOt/Ma5zp/uW5On/oarJ2Clyhn3mo",
+	"m3VGnvROtCEkGUi1Fc/sGvYUWJVhXoRGOUAbqTDG6pTrEXZoIf5w/Javtuf0MdyVQ2u9o/0lc36AdTLD",
+	"LVVNi3jVcWEMXUCpyjCI425CS0UOZQ4aYsOggqzdlxwd14JL6SSLVALrAyFITXNf6SDnz+ZOYzrit6T4",
+	"nQ0XZIfNmbzC69td+eBqOOxsN1Fh6HYcISYpX8z3lLmdE7ilY7EFbXMA/XJVtBdHCZzQrGxkuSiYWOLx",
+	"JOqrmtquggc92R86tfjPptEA60Q0Uplg75zS4CewiDutRHdEyDKPTb5GXZdvu7/zt3MriNcI843iJC7c",
+	"OkZWDsJ+92vrNosjUXFKVhIXTgPY1R3HsJE04x+sba7/MQwS6sGdc7+lYJCoCGZH7LaF/IluM2GsWnyz",
+	"kUR1vvCrbaZvRXR9+/thwCe0cle9HFSvD0zhtRrQ54YyKnf92zfeqG9JeurfTV1utr33SZGDWaTQNSHr",
+	"FgHuuyFd0pPM08LPxnbuRjv45rOyvO0WOmeSfC17cbiZ+3kM/uOdc6MMUOTK+idl6mI+6hIzK2fE77ay",
+	"n2uNl8reZnAmiTl4PnPjt1hnjsyaU8wTnpgRS/PAnABuHUbRKGMJL643YVu8JXsQa4wrEjxvNRcY4etP",
+	"jBAdnGes1wwVua+qOIugiqNHTGS/Tu9wmpEeBlbD/kbIG0J3cKLI2BiYaQgjigzs2T9RkiYF/15FESIK",
+	"0zQoWDb6xe5bODSLXE+9XFZuOOc5raxMqd3g3yJDf6R2WKE1ZkjiE9rxI6LgaBRkfcuZOR6r5431Lrat",
+	"MLjZHqKqST6/E1J2yFqtI422KT234IMqQzVoR/Y2Dq1td31MIWUfQj4TNx63/Z04dW4Yf4GNRpKsOTNO",
+	"TLCagEbCwnpzz+mU5hHZ5fH07cVhlkfOZLBUa/5vmTwSEbARbBT8XOY+fXMDj5C5uyGjnPWzJGK1a7Qm",
+	"4gO572mTyO+z5QHLg70b9+hD0T3p2bTvsE7nWEnuR/pFO57ITiHE0uuUYOFsMeUVsfY7zbzfSQQ3CMTv",
+	"iHBWOufDA+NYj6lsCJZ0lZKw1ZIy774qD6TAFdQYGDdcIIwETo2qU+8pxSwZos+mOGPdTu8P0Mq4F7Ag",
+	"smGkIET5BsIxtODc0HuSgFg98ixNEJzh3fRiRP1izKpDF2eTci6slZUqZG7mxFtX+30cdvm3J9iDgmAb",
+	"9VK/G9I9+cz/SfraDRXP1jsSMD+viDoSwsDArBUjvN6BYRmzxNJjrz/DsjTtKVg+6481zKp6ijvO9rMN",
+	"bTYQjP8rI9LZTlp12/IMf6RqRwQCXgX/OTeTI/d4rdIT4sywndnrEfIbOzI+c9PSCMOazpwqqjU/oOkG",
+	"Z6kyCmJ9NXLjQ1y6vL8qan75WjnRO5hxg/y5d0vnRzErjiE4AGvW9bMqGHaHmXr1aIsHuiKMUTAI6D9+",
+	"FsTEHsD/fhXWgQ//vTEak8KrlHx2r8l/Zdjo71qxT4npPhrJXaZUGlbhz5bTCh9IT4JOFsVFnYTM9mEB",
+	"fdxxCSeCVFr0IqzQCf1PFL9BR6p2PFNaChUGyY+ssAYVavag3wone8qU0RFCtPwajbhAjDPiJnmeoTnF",
+	"a3LOAbEnRFX3U5lkRgsq6jv6Ty1yEdEE3OA0pWyL1E7wbLtDakclAhfbqHVrLjr2hJPqWhzAcXCvjOSo",
+	"DsgRDiuUEiwVIndEnNB0gbTghGd+ekGBhVPJ/bSC57TXrMov7l8bDrJEb53upCSIQoZQ/RXKBtoRJE3I",
+	"zWFfHxpmiq5Tvr49UkmQ0Vnxit8ZxeTAJVX0DkTtOhN3RKKUbDoWbDKtCFP7Q+DoO9ghPb63hwbzLxFY",
+	"+buhXdtp+1mwKAmNWdyiFFd0JV7kttZvXJXWOJ5GI1nZ10Uy9dzVAZOXcyAFz27O1ZGL26ZrDdls7PXI",
+	"iTWC5QmCVG+1zDGuDKIMR2dMaAVFy7RwFAYhSe87h8CK8p5tZWrd5EMvFHZErgf31cjNu41kvRWeimJy",
+	"h2mK7XWhVRsps0dIBiRUn0zrrq4q4iTQ0R7ff2q+D+YdzUpjWoSWTXNARzezjtHoPhxlH9GN3qDfc6ZJ",
+	"pDq6WpRpvejiG0/4AukqHyxMw1ElKix+iLN+xnvStBHBtPK254bYE8w+5kHMPd+40cdz7zcOy3jYJw7L",
+	"uPCFgKUW7w9p6OTUAlVkKZHoqK9+inOksFZwE31Z2PA05Ud7kMs1F+SNCbshCcoO5jaBtLImjW5g42yl",
+	"IjiJjBpHGZrpVgv0n4HTvOpwtKtQpldpamXil8iUT7Fp9c+UKRstxsSPyZZ0qGdJAjQzlxLzktatndWu",
+	"ZYPE43nxQDT/DUgRcdvic28XLR2buTwRGLK+F5obsf4woqxuPcmpa3wO3+/Cd4236EiZLLxO7tdpJukd",
+	"+ejGB8k0+e9urPD7IyZmGLvrcL8xjarcCK+W5xbkLBuYMMSVb6y1Rc/2JO52bVcdRIornBob7dsbfuwO",
+	"Z7AxiVVTcXNQuZnZWTHl+s0mWWsM2+/ZZ7onYUm1IifOAoIKo42xMBv72DpTWt+fkCVylvL6XQEYOf9W",
+	"nyAzrYPXv223hOJoRVCS330kR3vMTn4MvWxEhWi4UGw1VYqy7feOR+rSOsViS6RCZiUhZJJKpJcXDIZU",
+	"oj1RLjPCWHK0LEZXMfpPtCZCYcpUYR8XaE89rVonkOdr2MPNx2o80/GZ0KHf0G8MPkGHfGLwCW3dNj9x",
+	"cRU3LCxnZmHNkjnrpD5JJCzsnhAFFlm90yqpL8U1bj5z2jWvfCnLRC8Qp3oClyldOZFLGzAqbf0Ko/tt",
+	"3yRiz7SAalImsFMk2vpcInPfXhGptGJxQkXiQ2JRhbigzdgdh2ENzLloJAJWb5AieP9ZS2S9/TY01frT",
+	"6oRs5IPpLhMsgiPVdKYPREVsyDMV1sBVc5PedpmFYqRXRNqJMa2qIZExBLHG/oip3PKD7vx1WOjoQSTG",
+	"g7I6ofKxYwjp5143D/Y41woit5dpyMri1QkBF2sKNp8BHacm3CtMXKDjBmNFdBMKpju2bfuGlMagXc1E",
+	"aBSESG9TepfWg1XI36EXMJ9Z4bB6BsWrEDl80RENaeXib0S8sybzdmNV5y1ZZus1kfIGK9LByzhN0SpT",
+	"Jao8OTHCalhl1i35lg/R6BfMErrGh7/r/qqcSaWXfuNGq/fXQ1P069uw8gcP3/UI6HHd5O9Eng5tNDzz",
+	"FmiPh88+dLcQldol4fbFLV499Ld4T9A+kwptaIfdtyJSNPNzhvAdEXhLGq2blcvZC96+ch73uR9exE0W",
+	"rV3PGs6NAE/2PDY2mAok8JqYzQ8GDUMad6AYy3w8XsT6UI/Hy7jbYlEkbVRhkTYevIEgoMdsYnJHWOON",
+	"29sdQNMo6ZZmdCAAudr18+triWGWsLdyXOa5XiLmSaRCeUXaZESJhKUphlbuffBC+vvv73+4u9TKXcqP",
+	"RKA1lgB4oRQRusn/+RK/WuJXm6/frh5e+b/nPf6eTB/+YxRQPj54t+IA4UVScmeC138g244D9mpZNEXp",
+	"/9WznQlOKNvavgIhWS6RA2HdFP3XP07/3eHQuio7oPR/vWvMWtQEBLU0CLlmt+AgZ2DX4S2tMbpE0BJF",
+	"QszzAaAOBroy6L5XPpAJRe4fXQ5ADSUNbR4/IqkssVpWCZUj0K5vGLRMufp4HkIIRExXAoyDoc0maLk/",
+	"zWBkZZX2XOSNUopK220sFL9cz0/RXGIXIfIh40Ua5tkqftqeZ/pBe3xwEE5nYXvA25+y/R6LU8Aa6Lm3",
+	"fldJBD5CQAOEpCC5B1W5I4O97cIWOFvcwvWynnaiowQUXrdFGvZE7WeRsSbDn9JHuLncW6ufx9eiG4TZ",
+	"qTF0RWTsk8IKMsI8PhPByQnyhRm4m02yQeKzBUgSzg0o79GWndi698oTZBhSkvujUPRcOVpct9adMniH",
+	"rNNsNXa83XODaDIJhtPX+mW7Re5IKpvudql52gYAsMWUSfXWXQOabdfH3IuD7FsI+wuEtVW5HPyt4Nmh",
+	"n3rowvN7NLXh733MpUp4wJWhdkz/rkPUMSOMqqQanONk1yJ8xutHZ14uC7luuZWn6BOchs47QWSWqrMT",
+	"cnF3es+qu8mRs7c1V1anofHI2buhb1WT+vUuHdkB2B478nKLYU3hBXYLkRM3uNYmY85ZqyqqdtncCEmh",
+	"Jtgd7LGMhPM0XiS0nzQY2D86ALchTsyM9MIQGOKCDetwoX4bnLVOruvB9dNuYOpnKjcW5u2ZCMdTcn62",
+	"PSf9IB6OO17eiItBu1C/HsHX2jffY3TmGrAKnOVAoEGLDet17mrzOzigB/iffuFHhJFVLNCe3xFpMOsO",
+	"KYYQC4zMofKdRJnMcAqpILLmCCrGkJ0VMXZWfNjZ0WBnx34NCPjqWPKNjSQcw7INWXP3qhndPwnd7lY8",
+	"Ey1J8wFHesNNBBL2grBhzmjUmTVjmhWDOJsMr8FnPeFSjdbswFLd2PIQzkAOIlCjY1VsT+OcqkMWxo3D",
+	"rAtXNJR6Z0EVwvliG9qOaniuMaUq2Xim1nz/KLxaR3vXVfOdJPD9xquwAxytk8ZlZ/cLIrJEth3atx19",
+	"+wlju4BnCuNfcwSKVgWMEWySg3AYu24j+P4dliRtgvrSDWyuWfDZJ5o0v+wwAN1gbGi/aEC5qaE+Ggwv",
+	"Yihe+lZl3PkoeyF5/epxGc7B8srT9h6X9fq3pLxGo78eoz//pVu25sb+lkvxAVrCryIhgiQu1ocXVAas",
+	"bM4NFoiwJLKo3dylTZmEzdHToJOtsOwPMOQtxPU9pWdx9q2U7gfCg/k5Wr0hT3vzucwmrfDrYzK6fr0D",
+	"9tniQ93CYg9DZPPRqUSCpARL77tgIB0DnhSXqVt/BIYSf48E8CqB17cEwnrWO9j6Kb0LJ4S4hDKPgQX5",
+	"YUb+SPiDsrc0LBcL2Uwhy0wPeK1odMfTlOhtoxWwHcHGcWIyUoOf7A0HW8xrqqs3mKluuIOdsQoVEWQN",
+	"FNwRVE3bfU4FS0y/YFGODaYZ4pFwYDtcPrKE/YY5LUKUgq+cv8X649JVo6fWnDmkfKNT2/g0PSSp8DqY",
+	"mhTWILDqIFvIK3Ug/FAJRHmeeeurZYnBTTi/0YSFYuavI6YKdtFa8/lacdE9edNvj8kHofp2dBMIzhNk",
+	"DYm7IGrkgStASDeIB2nqwNMZV67NCtzUgeRKZ30ZDqVYwUSzIsDZY+wXYQruhPDrmXN0z9vDb/4+ct7d",
+	"wb7fdIVwwJb1a13X/aFN7x9+wTv7puA+NeSq4Lc4Zoyrn+AsLSYdRqMV2cHmTTEjOePrMQUF+pAbhQXR",
+	"G3KP8HfJ4ReJADM4XLzy7vrsagdUzniCNlRI5Q76QOBu2u60EYLeNVgCesipokqSY9BU44I9mEc5IwBT",
+	"EUx9AGy48E2nFYUlhUiQKt5nnj5Zj156yszXFqNKnhTbnALbnPAa0Hz6oMSEBaR9t2AwKeQ5npMqW0CU",
+	"CaHAtDKEQ3dh3IK71OGxra0zYKdqWNMa+EuZH8IDvQ/+egr++lcPzG0tBfxlrY/4awGacXu786u5EABi",
+	"+vx0t6Us8pwhXeT3viVyVESCSRtCiKrDBr5ozQcMhDpUezUoDb82rbR5+qlxM7TZMonIXSMBC7PRWPrD",
+	"/TebMxswKP0XgobKfHRFCpTmmxO4r0YyFLSydAKldk8NMBm8tcGrnCEucugWo4ZFKJ9riSXuuzK1KxA9",
+	"/e0sQ7r4q6OL6aCQPNjuQVuMPyWH3ROeWCa1y6MngeMNmK0r/RF9RW/D0t01ntUFjM8uvGxXJq8Fa78W",
+	"HNW7tJnDxCUNpm1ny+nvjHFe7zIptnhPBtC+EFx2BipvDu8Inw0e9Ea/7e+VsPpwCD64MS5L8b4Yqu5K",
+	"l5ulnQnFjbPX+dUdqteP/E9HnIrGU+CfwdjVwQjTx4JXN4FRY9a2sROu25UjUqzdombBgP+kVCpi4wG1",
+	"gtl0vavstyqcTrtQLPINDPERxZtCbGrxWQuA14ZQg0O+8g1qlTVizZxVtGsrg0tRhI07IugQG6xDFNxh",
+	"3iPzLOdcvyM35Gv6zaJRn+VpEkSG7jFvIWcKS4TRmpt8WgORKYnBjIM4qy6ncKGyhFbGfz8En+1KaL2d",
+	"kbvGLpqEaqkVdkfVphnAuW9U3fNry7CoKpqQgSXeJBeKJO9OTTWphBraYfPZ0xDHq2/+5I70KLVUCvG1",
+	"g3OzjgpBfe7sAvO/DxpzU+0CxcB7MrZMOQgWQ4siYGgPCV7m6JufvkfL+eIS2ZK/CJC96wq8Vqy2oUxC",
+	"k+c1j5f9A6ijkQGbhR4TJKlDFLRJBhZ8FktEEqo0nVmWppCvLXpgvtu0gYeoDfCcCMFFYDqc2TQ9vbsN",
+	"3LmHtjC1i/tCbZSQ2MNMaWPi+ycGuF66jiHztMCW8Klm1PaHaHSD10+IUTUgY68ViaklLU4P+NyY578t",
+	"LbWQatiQBxZMLyokIQ557UgZSNE89bV6l58iLG8lMPy/MpzaJE1ZuhS3f6dHcnQXkJHLl2+thluL5A9y",
+	"XrfELtW77VPmFmqD3OCB4Zt5bZAbsAmdmnGJJLlxNuGKcOVCKnQ0vl8COGfIGGiRVaFdlIZ1c/UBjseS",
+	"eNNa+WsAnWoMwUXHw9mf8n7DfrY23fpmCDykfuHTuRiRziOYU780hCKhSp8KMrBd4TMFUq/oF4fu+/8l",
+	"pqMgBwcgeJZ//UzwzRBVjgUM+1xsDkD1DUJ6/jvYPxusg+3gleXIgPbics8HzDkIjdMKKMdTwQ3LlUmi",
+	"bhLJe0K0yAvoh78AJiVLT/rGt6f3RL5B5H5NpHRgT+7l3DYOglUZH9gaM7Squ22hi7A+yA9WGnzQ/XS0",
+	"+cibmyi6x2nYk2rDS9o+4Zo0f0Fi1fK+xKrp1WoyVGkwlS/X6FGdfGEc+UcjR+GcDl2VmCyPjD9bbKYB",
+	"5ZjsqzAxnrGkzSDnzb5NHvuBN/TVoPbB5LZehaOtOe8RH9vazFvXVd8VudEkPX9F6vFNNmCx1aRhe/hk",
+	"GtfDq8wit8mas5WDNJW/EfE5E6x0Ks2iQfUp4br9KXdo+o4WXeUzOg7vahyPocUNX5ncQxf1C7Wgtfw+",
+	"8g+2KrRLo+LsB2LUrCNlept/UsZKIIFu4YjhPZfqD8pkO0JdocM3iGeqAp4JWcnmJtDlAyzKQa2KBY4G",
+	"P94Salg5l5YLZGaN/muKuECz/67kzZc/48xzlbg7T18Tkm0pjBS+JRYaeRq/8T/rJkBg5KsjzEdNlUnC",
+	"8BY1nDRP8fkQ3glqoSoTXavocAYzpmgKAEqcEbTDEu1ImoCtBvLazC02PSG+USY7JEfx6JEaDMwSMnEV",
+	"uCg2t2UbB38imrgRmpgfLUZgmhK2NRb7YqnkNgtBEbGrEIbalTNsA9gaa1wWhM+nHQkZtP/YcbTjqYnm",
+	"p56InFmUKgCOhLh/rDydTwZfWh/KaM33mvV4VLgw1nMCDmUDbGG6WpV662qs1R8bdn3b/Hq+FYc7oTaE",
+	"JAEnlPNNBSsd9PICWQdQf+dSW9Kc3GHRnjjWnApYmFc4tA4IEEwCyA/35h0b2EKWeA3pf7ef+U04cKxq",
+	"RTKfyJ1dvVet9Jk+tPeT8eSt/9GtcrX/v57qvzbnnpulXePibojspiltgZxT+ipKsO3PVpRunK9nQHiQ",
+	"eQfyi7V69wZEB4XqMuYMptKEhAOYf8BhdihJzGm34NY88T34J37UcisQgHhtY5SMVd/GgIdvzo1fABnl",
+	"5AicCcaQKBvSSjxu/jkmjRVnlSLqi65BkrIMKRYrTAKAWnvKfOp7FC52N3AAPmq8BMkVzP3nQu0q9uxo",
+	"IChVu7UikPTPyllJfgVlAzAGZ+npn0R90vuigbD8yNoeB2AoB+BMysGV+g/e7xKma1C7E3nxjjAWQxAC",
+	"Rh4JqW7UQSso8iobMGrXZ1Bq88E+E97mLwmzLxb73w/NCKtxq5PlXH8JH7lOAoKszkJ9PMU31r18hqP4",
+	"JgvEBDbF/3hwwX7eWH0/It2RAwYujJwFl/fJxgF2ncDGa+8BzAphMzDEPthbmlBn4275SYZhABqqU3SG",
+	"WjZrgpAt94FsmtTwFB8kST7KYEX63nGNhXC1gMRY20DQ1hU0jfoFsjUjXTRIY1tYPoQaRw7nUpY0mTs9",
+	"pH390dZWbmmjhKmB8mBr7IcvR3hF0qEkEATf9rDAQt92pLkebgv+227s7N1U4buD49xsbCc5SPvvozrK",
+	"OTkYKpfvg36xolu8JXvSFuDWK91BK/aqofGGr7Nw1AzjDfCNxtNBGnA2aBX6uHkbyycDZsxYwv9oSBqE",
+	"p3jVBzLRx6qAIHTTKQQ5ArlKa2Mp5cncdTvK2BjE76CLUca87G7CFE3waUjQXn6ADqv0UE+6amKUp1vg",
+	"HvL4LClZ3mJhUSlbHn0kjS82yc2G1Rge4luRilYYwogLw+tlhhiAKOoVlxxa9FQM88oDh+228GvXR7H5",
+	"kanHQIp+cqd8qJRdgwDU9/Fm3aTuHuu2xxi4s3BT1sQwlSj88i1v4Pfzi9iAl+x9b9gbzXSD60zLc7j/",
+	"9kS2zxNFohyTIF85H6Rue+1zTQFWOeuaYl4906FWuO+eY5ipW3UChp8WKwTYzwchHxbXqq8noZqp339Z",
+	"bga7u/2ytCOePklRRLd6IaH6aYcPQ7MZ/zChyBC4YeL6d1SVYBKN3ZCKdWr/hxUSOKGZRNg44mxi+/4a",
+	"YSTIGiqYQrL+njKkONrje/RfGGn+OETI+om28DLUHkMYpZSR/35jjKbKeGBM3AhlBJ18QTZjQcUsgYoE",
+	"ETpgKY0DyjQ+4tMbhBkCevjBSvoX0f0W50AqU8C+EP8GUSWDBcGgRe8wtRq4g/k8ZMgCjYxAUTkGR1Dt",
+	"SK34elzo1B7f94+vo6x3W+FCxR43PL1EQwLowiFmTx0fZlYwuM3odo+bIqeeB5Fbf/GsIE/zYnu0r5vR",
+	"mXX+fmUEpXxrNrYkd0Tg1JbsMxxvXCHud73Q8o0rwmfgVyPvH1mRlJI7vZ/1JkR/csokoqwZ4KMMYd1p",
+	"Ed1R1fFa8Ogxoyzu5BXZOsu50fpMWrtZmHJ8d2ET8+35fpCXnS3Ixa7Y2kXXbqzZuk2vJX9mF2zxoivc",
+	"8umGWt8PihzC6eFDLFfN9qnUwJj3T0AVfQzHzmjslIBHoPt5XJtezXtB+bnGO3omzJXNW/UIH4DvrqcV",
+	"4iOZdZ/VDYnhFdMf0NOugV86+4VeqROem85Ln/iUowAMkBuDoe36lgl6AnnoLA0FN+lFt0P2Sar3WMuF",
+	"BUmDufQqNeIRFs61C0AHN2TNRRIAcL2l7bBVubSr5OttbJUeU1xO/6lP8T1WRGu3JpevZ7LKrYWDqHvC",
+	"RTBbppQpKInUFI4QTxMDgUeFMQY9pamsybrYbOl6FmXMpVn1atrgh7CFhtqNXWDWEsbRFja17QGRtDuj",
+	"q8t1AIsf5Qc1rHmv4K1cPPVyTTZCl9gt0Mv5CLvo7M0IhSIb89GIVG/huKzq9n2xkyn7W0CWGzJcfCmU",
+	"0HquU54lvT3MhQIsAV54BgLZkvs3zeLPX+3L9gh03PE0NTHODiGzlxhg275OB9J3snpX0Yaq0CahkCVv",
+	"0IYcibA4cYy7OVFpDDLGkuFiev1C9QH7rirNvFtXcyjlxu6WkHM4r1B85whY6inkjpeXM8SPsDfPtG32",
+	"0XKd8eJcpG6WBGtbSx8CbZbbLJurAStd7XTZvnz+2hKPl8tui0fB3Fi8K00DRSXdJm8OMnc5AaDg+rru",
+	"DSkWTUXsy9CSijBGzXFi/vhVYLYl/r83kM+GVyn57BqucLKnTEFcyr8yLHfWf50SPaLHQYnbXftphwXp",
+	"IIZu4svbw/YjLHE4nowoZ8dUhsnbl3LRVY6eMJyqUwdbGWhhTPdvEDbDMrGkay6V9Pkc5lrdkazZWcH+",
+	"SW7VhXtoq1ZgGhlcE0FwMtD09ElhlmCRoITcUcg90SsEEHwRwlrmoHtjMT5Zq5PmlQhpzhIeI17uOJiV",
+	"4QVaB7HBBrVzEHhemCi4+XwZ0E81ZQ1G53qvC9V2wGgoZOo1P7sSQdFM9gc+PLf7tlK2fdrDDgUhK6Fy",
+	"tBdx79rnLlunkI3UlY9T1U7LfRVg18sD7PIrcZyOgXqD/ErGkOQI3wyfAAlyOe5nD73A5K28D8Au7/gR",
+	"bbAwZS9ybPOCwNsIzhQ6agGkdpjZ4lke6rifmtWOarzjaULZ9rOvNVBJR3JYupuUEomsZhH4qhbP/CAP",
+	"1EHqGLCqW0IOZryssaZ1ilkifxJ8/8HWlwnTiDJJE+JBIVxFmNpAqEJgtpLui1zkcNYrvL419Gwczp6o",
+	"Jx0MrNQbxMgWm0LfAC+uJd+54/uFNLuCGoGMezWtQBt3ALjv8koV/eGG6xJjqL5bwBG232mUn2e6WX40",
+	"5TvQwXhlBaps+tqBlSqqL9ZVLac9V7HiIIuD6CndwqYhxD+U/JhXjGkybOkPfie9f9YhCvTRwBy/5hX2",
+	"O06Ov0l/dduhVkAf8Y3zVtviMy3EvupKp3BbyfOD5bNQQbL9gQissoqaPG3noEVRK3w1CwJAFUR6L65c",
+	"1Lmy03Hr9JucuYKbkWfrpnJaDXLi/6nKWVA4vlQ+K0SGPyhL+LG5BPZG/QA1Biq2C306SCWwFvsI2xpD",
+	"9TH6I8YqEhDP0HTsko366LHNK1XY8/fNTcyKh6MZfk/bDtkU734BYQO92Uy9TZ/51e9P+gVLsr7N8zn3",
+	"q86NB790xFT9b6jEYybqAEO+k7myYFelTJh7pPUmkxtdfA/tcHpH5OAlONJE7fpSp1YCHHixQONCh8Xl",
+	"LXFSmcY1+jnaNO+Nc01RZ5mX/qYjKCEHdzgUV99GZ9kDt+cpW7ljTcraZH59aBQDA+w57Tdb6zKGyQWu",
+	"xcYOvQnAzv2WYmYCVKTkLEKCrG85Q1RFSGTwr7lEHB1Op4mfI8kYgf8SPG/ODGESST2YXMZ0rwgjhvcE",
+	"SXySiGvN7kgliZyVEMVaXk7GyGTBIYPVqbV2fDikdG0sHa8tYOk//pScjY1jek0Y4KjRhDBFN1RL9NHH",
+	"95+d3xP+k0dbj35x982Cj/R6NBnH4xgAkwjDBzq6Hs3G8XgG5Y12hrtf4wN9fTd5raUHBEbAJZ8bxYFy",
+	"9j4ZXY8+UKnemRYG0PrAmW09jWMHxe1c24Wp/WkVdVjsttST1hKxWFIZyEZ5eKgKuc/2ziRhK1jFJNy7",
+	"n8ZrD25qwg1sRgTgY+H1DmFzpEIiODAQMWto/04itDqBcmcfficNT5j+HHkNQ7fT93to8kgC97pffQ8A",
+	"0TVfYo2gb9MU2aE/nqKfXXENGYENT59WMkIrfq//+Yszi/KiqZeYMmwyQMTX38y/D6/zPMJmntVN9G0t",
+	"xZBIcMACm40iR9dfvhnvFejTfmc50ZOLI0BLzUlcST+v+n6/vsQKNpRNrq/gDcHJCfmkI8PRBn3TrAAj",
+	"R0QT6YGJH7nCZlTWyg7wcOiQmQIrGCl8sOHAEKdsEcrd2vrkiMa1/NkG7T8/cS1AdQ/qapaGkT/N9jB9",
+	"2XDnHT14vxM6CJ5k6zLJ4FRrJ9oH2+YlyAbfcjllPahnB2cQd3YcJNIjiWi7jJDZ8Aol+GRDWAKUe73e",
+	"EQiIOVg4vzIBv9ePP7gkJS0QiFTveHJ6giMvqGoOTUTPmA0O9VQzJZro2qQVgt7pf6D7AxEUp90lNu0w",
+	"wopWWS4+PJKxOlRD1rTpjjueuhPXq76P4pwb0A2dsoiwRFS5EtE2M0GuBSEsQhKb8GaBGA8z1jf446Fx",
+	"b/5MVIGxnomAjlHCJEwL6PKPotzbQleV8zXUXd7Ekut9MtKH5iEL0Om3TD16A/Yl0ctxdvPCvJXAXJqW",
+	"83jZ8sXitWHAnvIrWPv0J74nK56cLHdT5tJ13mg231G2hSsSVDt4Ar75hO+I329vfNGEGO3xLZHmdobZ",
+	"CW5VaJ9JpfUJY7xgJC+tYJycxT1oy8L1k+55GdwXEe824jYX1zbQ1gnrPzNG+YAA3L3L9Wxb84/8zgU6",
+	"0e1uxTMh+5mP/SWx2rQS3JBKDlcla+M/mnhHxVEi8LFiHSh3P6iabw1bt6lC79Nv5vI6lunYr2aWeyVY",
+	"k2lgAa5y7eVwQZy+ZLWHbA3YjbVWIwufKE95HJt0RowsSh6yiw1VHsxV3MabRhBCs4JAJwvSdqRpaqDZ",
+	"jlzcvjGZgPmagQmLYEnBLb7DIrFWSidCYCKvN6nzhYYlCKgMP6U2In+YBCH3eG8rsRtr3nVuIXR2s3vj",
+	"VDmNrl9NJuOFcR9MTIiNQc2fXuo/If7SuWMm0zj2KFP3o+tXU/P+JB7PDXl7nREwIW8tfbLtVJgxPpD7",
+	"0fV0PL26WBTTVOzUJpfjeDoB6LbR9WQcX+nJVuZTcjpOxrPp/LIYjwC3dsrA1mH/m7riw6Z43miDhSX3",
+	"O288n4znV5dT+PWfWnXTH4P/fqKJbTQdTybzK6iPZOpNbKAYLM4YVCIgKbkzszc28slsPF1cRqMdwZqb",
+	"zW+vFuPp5KqwmhDT5vzv0/H0Yj7Jvd0jixj/mZtBxeP5cjlfDlxT6x1q2L7YPn2SmyyQAo5pOM9tsNua",
+	"7wlK+JGVamsfMVMkMbmH8DN2PQAwq34huEU5V3qTd25S1+4R27RQnGEyvigUn76eF6tZzMdXviTFZDwt",
+	"lpaIx5qPy+UF4vHVov8y2mk86+Z0lcUL9cNdEfDJeBHP577ydzxezuPp3Nf7jsfxcnERXw2ezwsx5h87",
+	"YpRJf3qgLVFSHwLAnCEO29ocpzbu+hmSkc7mrFIhp3i8WBQQBuqYoHEAj3Ey9bAbDrJjUkBEnHmcw6k9",
+	"Hi494t+k/8mg5/msrOcrdMXjy8l0dgU5MT56cDGexBcz+PHGzW26GC9mk2h0WMa+4YXen4dl7BvNNAXM",
+	"ZxKrxQ6a9IvxJ0dHyqSFnEUZSzS3shMy7AAI1jt+RDa+1UClyyDX2vTWVq6FvMizudbiwi0cRsKIsrc3",
+	"gEHv1mFWj8nS0iJbr4mUUC0rHl/2XwqO02flPxMV9Z59NnrHXKsmxnHqLz7An65BPF5exJeTaLQBVOfv",
+	"gSAXWu2AFg5GYDKziWkLl3Z2NZ5fXi31/xJq/m8T0t5BQt3kYryoMP9kPHHNXaOp+8E3ivXhc1jGtoVm",
+	"++K+mI6nfkV+4uIqHl1fjufLq9mgJXih3WDmYFje8hNoExhp5m5m/R1mCbXgy23s/4tr94gtoPchkQpS",
+	"XUbXk0lUleUX/bnbDeilJOz86kKf3SUmm46Xi1mhvt8kLlTtWwyeygsqnBtMBRJ4Dbms6sgRlD5FrqpA",
+	"gFWMQUZ2McoHaPWY891VwJiZ5ctSBeZRbA7zlTmrj5y9HV0vzR/vzDltnk/M86l7vnDP5w9fe68GTOBZ",
+	"2cpRUk9qiymT6u0dEXgLAn4611LSisLxxexibsVhPJ4ul1qh1KomuFS1UL1czsz0az3N4/hy4XqKx/Hk",
+	"6nIxsX29isdX09l8VuzslX5lOpuHe5tdTKcXhd4Wy9nk0vU2GU+W8aLS2eJisVgOpvwL7QL4GJg3jBnE",
+	"sh06cob4Bkx0xppq/e9ak5CZMEbVE8KChPaIsEGtbTvkBq+fUv+9eLwAKlVVfWY5Or1cajYq1oudTMbx",
+	"1WTQaF9exTTC0tx9IGRL84i9PIT4wJaG7OQF1+5RBjGIfyoYwKbj6cOgW7avxPilcnNf5KURJ2BUmunf",
+	"8q9U2l/l7Q1r3o+uyy98fdSVvlZy83n0Wl+ZNR4v4+XlslQ/NR5PZuYO5Qud3hsJOL9YlChTKm0ajxdX",
+	"i8W8XL40Hsfz2exyNnj6L2cBgHxBy86m4s/qhFZc7ZBc7zhPZWQ0CJs+69gotCNchZGuHeHaPWJH2BtW",
+	"XoTMqxTz/qSu1m97Dk4rFpx0pSDjeuXHaa3Q47RQ1xGMtZVKjpNq4cZJsU5jXCjLGBeKFX7xZQlB3/oy",
+	"i+KvRqf6MommX/Xm9fX/vnzVm7/afGKbT6O4T/OpbR5Hk1rzr4PXqs+2eOMPeiyIleUkAT0gfqIjQ39B",
+	"Wrw3liCrS6Hjju8jZBEgT/BHaKt4yPy2feJgVM/eJN7c9eWbBxqN9RpZqNMv5g9AD3XPJyZer9nYNvfl",
+	"b74AUL/rw1eJGX00PyCASrAFYWZm6WtWuhiMb/qeONz6VsaKfY7N68CN4xKW8dRDF3+JzeYBp7NzcVuV",
+	"58skmhXoGg+b1otcEQ0X5hWdbA1FqiRynBNiXQfZ2Mq6Fp7xUS5AW5oYAP8mszyFfzKe9bcilCEgn4NL",
+	"3D1ustBqhL3HXcUXi0sPcBmPl/PFfOCgX9BYALnxJUcyyEtNfCPmTEVNi/Ua4AplLT7tbGHtQo/xOVHn",
+	"CZ6OL+dGF1uOlxOPelLIRrEZJ7kbucg+JWAGC4IQj5ceyGAyXvQXRBVkl+fhMXByXi0WUwAZisdX86ur",
+	"ZQ1ISM9ufuUAf+JxvJxdziyoT5zj5LQ5fJeXJYevJnDV4eu+Yh2+AMLncXXicXwxm00mAyn4Qgz/vc1F",
+	"Mdxu8eW0hosL2wDkT4jRHVREK59bRITzXQkFT36AkyGxdjrtT99SgvazeQoK+dOzxfhqtizgMcT1YIQK",
+	"GsF8PJtdXVRQAV7FYPj3gQDx+HK2nOU0KIcEVL0rk/HF5XwyjE4va863xnybT2Nq3JYRChxUuWYC8HiZ",
+	"AHhn2cU2VgABZwZY1uYxdvDsHy7b8XzZ3CmBbTbeZDK+8jEltcAe/ai/7K2kMj6PLdfmCr9ajq8mmveK",
+	"+bzT+XgyvSol4RqWzfNl3VullFj3WjXrdTobX+qDzSa2xsXU0slyfDFbDiTNC2oRCRVkDWhFxjOl9zei",
+	"DPgZA/K+qzpszQ56mjm+GDmkpzIHZx35HDfZCyVzFKoD9ckyyp42jcNEEPGtT+Oop3BoSr3+JrL2GHso",
+	"bvdscdw3WWN0vamy9ASh9SJjUZ4GVMpNOGKpGYvpv1dki88IwBdZV/S9o+C/Se7L++TfNVvl2XnhHdlC",
+	"mf+MweFpmcEFiSCaoD1OiEtHTcgdXZM3YKuxYfvShfI37KXXeX23sxkpeOa+TZIf72xtyhdgpnwavYSd",
+	"GVoVtb4dtr7ChE0F216eCW3R0TAnmrKg1u6hdprFHi+iEltUf4cPB8JI8gYBMRBOTY02/SFBLAMG+a9Y",
+	"kq3x5PuUFzd9/tOvuf5qPW3GjevxpDQmxxVPTsYlUcshd2R6/c3+1Xr05UDnz8ZtZSj05qQA8/QJzkIf",
+	"8l9ER/eebQM7bY/GPb8jSX55sKDmsoCPNviotB/vOC6LVH/6bLUce/tFpUrps835ao9c34/41iCiWUHh",
+	"DXO1zDAYhyTizi1dJtLR9ej16OHrw/8NAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

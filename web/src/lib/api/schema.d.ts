@@ -423,6 +423,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/patterns/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a feeding pattern asks of a student, ball by ball; what will not work; its neighbours from easier to harder */
+        post: operations["checkPattern"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/games": {
         parameters: {
             query?: never;
@@ -891,6 +908,122 @@ export interface components {
             z: number;
             /** Format: double */
             t: number;
+        };
+        /** @description How a student moves, in place of a level's usual values */
+        Mover: {
+            maxSpeed: number;
+            timeConstant: number;
+            reaction: number;
+            reach: number;
+        };
+        PlaceOver: {
+            x: number;
+            y: number;
+            z: number;
+        };
+        /** @description Ordered feeds to a student at the near end, and who stands where */
+        Pattern: {
+            court: string;
+            /** @enum {string} */
+            area: "singles" | "doubles";
+            /** @enum {string} */
+            hand: "right" | "left";
+            start: components["schemas"]["Point"];
+            base: components["schemas"]["Point"];
+            /** @description recover to the spot best for all balls, not to the base */
+            shift: boolean;
+            feeds: {
+                /** @enum {string} */
+                how: "hand" | "racket" | "machine" | "live";
+                from: components["schemas"]["PlaceOver"];
+                to: components["schemas"]["Point"];
+                /** @enum {string} */
+                by: "speed" | "clearance" | "time" | "apex";
+                want: number;
+                topRpm: number;
+                sideRpm: number;
+                /** @enum {string} */
+                meet: "falling" | "rising" | "inAir";
+                height: number;
+                /** @enum {string} */
+                stroke: "forehand" | "backhand" | "volley" | "overhead" | "either";
+                aim?: components["schemas"]["Point"];
+                /** @description seconds from this release to the next */
+                gap: number;
+            }[];
+            people: {
+                /** @enum {string} */
+                role: "feeder" | "partner" | "waiting" | "collector";
+                at: components["schemas"]["Point"];
+            }[];
+            objects: {
+                /** @enum {string} */
+                kind: "cone" | "marker" | "basket" | "obstacle";
+                at: components["schemas"]["Point"];
+            }[];
+        };
+        /** @description Times in seconds from the first release */
+        PatternPlan: {
+            balls: {
+                release: number;
+                /** @description 0 where it crosses no net */
+                net: number;
+                /** @description 0 where it is met in the air */
+                bounce: number;
+                contact: number;
+                at: components["schemas"]["PlaceOver"];
+                pace: number;
+                arrives: number;
+                over: number;
+                feasible: boolean;
+                reason?: string;
+                nearest?: number;
+                leg: {
+                    stands: components["schemas"]["Point"];
+                    metres: number;
+                    distance: number;
+                    needed: number;
+                    slack: number;
+                    ratio: number;
+                    /** @enum {string} */
+                    effort: "easy" | "working" | "stretch" | "unreachable";
+                };
+                path?: {
+                    t: number;
+                    x: number;
+                    y: number;
+                    z: number;
+                }[];
+            }[];
+            recovers: components["schemas"]["Point"];
+            seconds: number;
+            metres: number;
+            perMinute: number;
+            leastOver: number;
+            leastSlack: number;
+            efforts: {
+                [key: string]: number;
+            };
+        };
+        PatternNotice: {
+            /** @enum {string} */
+            kind: "cannotFeed" | "unreachable" | "behind" | "lane" | "collecting";
+            feed: number;
+            text: string;
+            fixes: {
+                words: string;
+                outcome: string;
+                pattern: components["schemas"]["Pattern"];
+            }[];
+        };
+        Neighbour: {
+            id: string;
+            words: string;
+            pattern: components["schemas"]["Pattern"];
+            ratio: number;
+            seconds: number;
+            metres: number;
+            balls: number;
         };
         /** @description Either pace or ballsPerMinute */
         TempoQuestion: {
@@ -2763,6 +2896,50 @@ export interface operations {
                      *     }
                      */
                     "application/json": components["schemas"]["LevelsAnswer"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    checkPattern: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    pattern: components["schemas"]["Pattern"];
+                    /**
+                     * @default club
+                     * @enum {string}
+                     */
+                    level?: "junior" | "club" | "performance";
+                    mover?: components["schemas"]["Mover"];
+                    /**
+                     * @description also each ball's way
+                     * @default false
+                     */
+                    paths?: boolean;
+                    /** @default false */
+                    neighbours?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The reckoning */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        plan: components["schemas"]["PatternPlan"];
+                        notices: components["schemas"]["PatternNotice"][];
+                        neighbours?: components["schemas"]["Neighbour"][];
+                    };
                 };
             };
             default: components["responses"]["Problem"];

@@ -19,8 +19,9 @@ export function layOut(kind: string, names: string[], court: Court): Point[] {
       return { x: (i % 2 ? 0.55 : -0.55) * w, y: -0.85 * l + (Math.floor(i / 2) * 1.7 * l) / Math.max(1, columns - 1) };
     }
     if (kind === 'onDeck') {
-      const spots: Point[] = [{ x: -0.4 * w, y: 0.28 * l }, { x: 0.4 * w, y: 0.28 * l }, { x: 0.4 * w, y: near }, { x: -0.4 * w, y: near }];
-      return spots[i] ?? { x: -1.16 * w, y: 0.15 * l - queue * l * 0.16 };
+      // Left and right as the players themselves see it, facing the net; from deck they come in at the back.
+      const spots: Point[] = [{ x: 0.4 * w, y: 0.28 * l }, { x: -0.4 * w, y: 0.28 * l }, { x: -0.4 * w, y: near }, { x: 0.4 * w, y: near }];
+      return spots[i] ?? { x: 1.16 * w, y: -0.5 * l + queue * l * 0.16 };
     }
     if (kind === 'winnersStay') return i === 0 ? { x: 0, y: near } : i === 1 ? { x: 0, y: court.walls ? near + 0.2 * l : 0.92 * l } : { x: -1.16 * w, y: 0.1 * l - queue * l * 0.16 };
     if (kind === 'twoLines') return i === 0 ? { x: -0.5 * w, y: near } : i === 1 ? { x: 0.5 * w, y: near } : file(Math.floor(queue / 2), queue % 2 ? 0.5 * w : -0.5 * w);
