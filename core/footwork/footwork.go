@@ -112,34 +112,78 @@ func (m Mover) worst(from court.Point, replies []Reply) float64 {
 }
 
 // Shifting is where to recover to by the school that shifts to what is likely
-// next: the spot whose worst weighted time ratio is smallest.
+// next: the spot whose worst weighted time ratio is smallest, and that ratio. A
+// ratio λ lets the student be no farther from a reply than
+//
+//	reach + d(λ · available/weight − reaction)
+//
+// so a spot does for λ when it lies in all those circles, and the least λ for
+// which they meet is found by halving.
 func (m Mover) Shifting(replies []Reply) (spot court.Point, ratio float64) {
 	if len(replies) == 0 {
 		return court.Point{}, 0
 	}
-	lo, hi := replies[0].At, replies[0].At
+	lo, hi := 0.0, 0.0
 	for _, r := range replies {
-		lo.X, hi.X = min(lo.X, r.At.X), max(hi.X, r.At.X)
-		lo.Y, hi.Y = min(lo.Y, r.At.Y), max(hi.Y, r.At.Y)
+		lo = max(lo, r.Weight*m.Reaction/r.Available) // even where it comes to hand
 	}
-	spot = court.Point{X: (lo.X + hi.X) / 2, Y: (lo.Y + hi.Y) / 2}
-	ratio = m.worst(spot, replies)
-	// A shrinking look around: the ratio has no slope where two replies tie.
-	for step := math.Max(0.1, math.Max(hi.X-lo.X, hi.Y-lo.Y)/4); step > 1e-4; {
-		better := false
-		for k := range 16 {
-			s, c := math.Sincos(2 * math.Pi * float64(k) / 16)
-			p := court.Point{X: spot.X + step*c, Y: spot.Y + step*s}
-			// A gain that hardly grows with the step is a crawl along the ridge.
-			if r := m.worst(p, replies); r < ratio-0.0001*step {
-				spot, ratio, better = p, r, true
+	hi = max(lo, m.worst(replies[0].At, replies)) // waiting at the first does for this
+	spot = replies[0].At
+	if p, ok := m.meeting(replies, lo*(1+1e-12)); ok {
+		return p, lo
+	}
+	for range 60 {
+		mid := (lo + hi) / 2
+		if p, ok := m.meeting(replies, mid); ok {
+			spot, hi = p, mid
+		} else {
+			lo = mid
+		}
+	}
+	return spot, m.worst(spot, replies)
+}
+
+// meeting is the middle of where the circles of that ratio meet, from the
+// corners of the place they share; false where they share none.
+func (m Mover) meeting(replies []Reply, ratio float64) (court.Point, bool) {
+	radii := make([]float64, len(replies))
+	for i, r := range replies {
+		radii[i] = m.Reach + m.Covered(ratio*r.Available/r.Weight-m.Reaction)
+	}
+	within := func(p court.Point) bool {
+		for i, r := range replies {
+			if p.Distance(r.At) > radii[i]+1e-9 {
+				return false
 			}
 		}
-		if !better {
-			step /= 2
+		return true
+	}
+	sum, n := court.Point{}, 0.0
+	add := func(p court.Point) {
+		if within(p) {
+			sum.X, sum.Y, n = sum.X+p.X, sum.Y+p.Y, n+1
 		}
 	}
-	return spot, ratio
+	for i, a := range replies {
+		add(a.At)
+		for j := range i {
+			b := replies[j]
+			d := a.At.Distance(b.At)
+			if d == 0 || d > radii[i]+radii[j] {
+				continue
+			}
+			// Where two circles cross: along the line of their centres and beside it.
+			along := (d*d + radii[i]*radii[i] - radii[j]*radii[j]) / (2 * d)
+			beside := math.Sqrt(max(0, radii[i]*radii[i]-along*along))
+			ux, uy := (b.At.X-a.At.X)/d, (b.At.Y-a.At.Y)/d
+			add(court.Point{X: a.At.X + along*ux - beside*uy, Y: a.At.Y + along*uy + beside*ux})
+			add(court.Point{X: a.At.X + along*ux + beside*uy, Y: a.At.Y + along*uy - beside*ux})
+		}
+	}
+	if n == 0 {
+		return court.Point{}, false
+	}
+	return court.Point{X: sum.X / n, Y: sum.Y / n}, true
 }
 
 // Bisector is the school's answer without weights or times: on the given depth,

@@ -108,11 +108,21 @@ func (p Pattern) unreachable(m footwork.Mover, i int, b Ball) Notice {
 	if p.Feeds[i].By == flight.ByClearance {
 		try(5, "Feed it %.1f m higher", func(q *Pattern, by float64) { q.Feeds[i].Want += by })
 	}
-	to, from := p.Feeds[i].To, b.Leg.Stands
-	if away := to.Distance(from); away > 0.1 {
-		try(math.Floor(away*10)/10, "Feed it %.1f m nearer", func(q *Pattern, by float64) {
-			q.Feeds[i].To = court.Point{X: to.X + (from.X-to.X)*by/away, Y: to.Y + (from.Y-to.Y)*by/away}
-		})
+	// The ball is met some way past its bounce: both move by what brings the
+	// contact toward the student.
+	to, at, from := p.Feeds[i].To, b.At.Floor(), b.Leg.Stands
+	if away := at.Distance(from); away > 0.1 {
+		nearer := func(q *Pattern, by float64) {
+			q.Feeds[i].To = court.Point{X: to.X + (from.X-at.X)*by/away, Y: min(-0.3, to.Y+(from.Y-at.Y)*by/away)}
+		}
+		most := math.Floor(away*10) / 10
+		try(most, "Feed it %.1f m nearer", nearer)
+		if len(n.Fixes) == 0 && i > 0 { // neither alone: both
+			try(most, "Wait 2 s more and feed it %.1f m nearer", func(q *Pattern, by float64) {
+				q.Feeds[i-1].Gap += 2
+				nearer(q, by)
+			})
+		}
 	}
 	return n
 }

@@ -174,6 +174,11 @@ func TestFixesMend(t *testing.T) {
 	p.Feeds[1].Gap, p.Feeds[2].To.X = 1.2, -4
 	mends(p, Unreachable)
 	p = deepShortDeep()
+	p.Feeds[1].Gap, p.Feeds[2].To = 1.2, court.Point{X: -4.6, Y: -9}
+	mends(p, Unreachable)
+	p.Feeds[1].Gap = 0.8
+	mends(p, Unreachable)
+	p = deepShortDeep()
 	p.People[1].At = court.Point{X: 2.6, Y: -12.5}
 	mends(p, Lane)
 	p = deepShortDeep()

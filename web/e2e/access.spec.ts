@@ -39,7 +39,7 @@ test('nobody is kept out of any view', async ({ page, club }) => {
 test('nobody is kept out of the reckoner', async ({ page, club }) => {
   test.slow();
   await page.emulateMedia({ reducedMotion: 'reduce' });
-  for (const question of ['flight', 'target', 'goal', 'race', 'angle', 'rotation', 'tempo', 'rotation?kind=doubles', 'flight?court=squash&want=0.1']) {
+  for (const question of ['flight', 'target', 'goal', 'race', 'angle', 'rotation', 'tempo', 'feeds', 'rotation?kind=doubles', 'flight?court=squash&want=0.1']) {
     await page.goto(`${club.url}/reckon/${question}`);
     await expect(page.locator('[aria-live=polite]')).not.toBeEmpty();
     await sound(page, question);

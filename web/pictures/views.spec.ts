@@ -30,7 +30,7 @@ test('the main views, from the demo', async ({ page, club }) => {
   await expect(page.getByRole('heading', { name: 'Wren Ashdown' })).toBeVisible();
   await picture(page, 'student');
 
-  for (const [path, name] of [['flight', 'flight'], ['target?spot=deuce+corner&cost=1', 'target'], ['goal', 'goal'], ['rotation?kind=onDeck&n=7&balls=5&at=3', 'rotation']] as const) {
+  for (const [path, name] of [['flight', 'flight'], ['target?spot=deuce+corner&cost=1', 'target'], ['goal', 'goal'], ['rotation?kind=onDeck&n=7&balls=5&at=3', 'rotation'], ['feeds', 'feeds']] as const) {
     await page.goto(`${club.url}/reckon/${path}`);
     await expect(page.locator('[aria-live=polite]')).not.toBeEmpty();
     await picture(page, `reckoner-${name}`);

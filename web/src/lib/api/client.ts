@@ -25,6 +25,8 @@ export type GoalAnswer = Schemas['GoalAnswer'];
 export type TempoAnswer = Schemas['TempoAnswer'];
 export type PathPoint = Schemas['PathPoint'];
 export type RotationAnswer = Schemas['RotationAnswer'];
+export type Pattern = Schemas['Pattern'];
+export type PatternPlan = Schemas['PatternPlan'];
 export type Preset = Schemas['Preset'];
 export type Problem = Schemas['Problem'];
 

@@ -9,7 +9,7 @@ export const views = [
 
 export const shortcuts: [string, string][] = [
   ['T  L  S  O  R', 'Today, Lessons, Students, Log, Reckoner'],
-  ['1 … 7', 'Reckoner: the questions'],
+  ['1 … 8', 'Reckoner: the questions'],
   ['?', 'This list'],
   ['Ctrl Z, Ctrl Shift Z', 'Undo, redo in a lesson and in the reckoner'],
   ['Alt ← →', 'Move the block that has the focus'],
