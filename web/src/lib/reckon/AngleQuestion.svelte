@@ -128,7 +128,7 @@
     {/if}
   {/snippet}
   {#snippet picture()}
-    <svg bind:clientWidth={width} viewBox="{box.x} {box.y} {box.width} {box.height}" class="mx-auto block max-h-[60vh] min-h-60 w-full select-none" style:--focus-width={0.25 * u} role="group" aria-label="The open angle, seen from above, near end left">
+    <svg bind:clientWidth={width} viewBox="{box.x} {box.y} {box.width} {box.height}" class="mx-auto block max-h-[60vh] w-full sm:min-h-60 select-none" style:--focus-width={0.25 * u} role="group" aria-label="The open angle, seen from above, near end left">
       <CourtFloor {court} margin={court.halfLength * 0.22} side={sidewise} />
       <polygon points={wedge.map((p) => `${p.x},${p.y}`).join(' ')} fill="#d7ee2a" fill-opacity="0.38" stroke="#10201c" stroke-width={0.08 * u} stroke-linejoin="round" />
       {#if !court.walls}

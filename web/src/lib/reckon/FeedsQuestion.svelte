@@ -121,7 +121,7 @@
     <div class="mt-2 flex flex-wrap items-end gap-3 text-xs">
       <button type="button" class="btn btn-sm" aria-pressed={playing} onclick={() => (playing = !playing)}>{playing ? 'Hold' : 'Play the turn'}</button>
       <Choice label="Speed" value={speed} options={speeds} onset={(s) => (speed = s)} />
-      <span class="flex-1">Drag the balls, the feeder □ and the student ●; drag a number on the tape to change the rhythm. E easy, W working, S stretch, U out of reach.</span>
+      <span class="basis-full sm:flex-1 sm:basis-0">Drag the balls, the feeder □ and the student ●; drag a number on the tape to change the rhythm. E easy, W working, S stretch, U out of reach.</span>
     </div>
     {#if found?.neighbours}
       <h2 class="mt-4 text-base">Bend it, easier to harder</h2>

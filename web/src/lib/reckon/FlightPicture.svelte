@@ -61,7 +61,7 @@
 <svg
   bind:clientWidth={width}
   viewBox="{plan.x} {-top} {plan.width} {top + gap + plan.height}"
-  class="mx-auto block max-h-[64vh] min-h-72 w-full select-none"
+  class="mx-auto block max-h-[64vh] w-full sm:min-h-72 select-none"
   style:--focus-width={0.25 * u}
   role="group"
   aria-label="The flight from the side and from above, near end left"

@@ -63,7 +63,7 @@
   });
 </script>
 
-<svg bind:clientWidth={width} viewBox="{box.x} {box.y} {box.width} {box.height}" class="mx-auto block max-h-[46vh] min-h-56 w-full select-none" style:--focus-width={0.25 * u} role="group" aria-label="The feeding pattern, seen from above, near end left">
+<svg bind:clientWidth={width} viewBox="{box.x} {box.y} {box.width} {box.height}" class="mx-auto block max-h-[46vh] w-full sm:min-h-56 select-none" style:--focus-width={0.25 * u} role="group" aria-label="The feeding pattern, seen from above, near end left">
   <CourtFloor {court} margin={lengthwise} {side} />
   <polyline points={way} fill="none" stroke="#10201c" stroke-width={0.1 * u} stroke-dasharray="{0.12 * u} {0.22 * u}" stroke-linejoin="round" />
   {#each plan?.balls ?? [] as b, i (i)}

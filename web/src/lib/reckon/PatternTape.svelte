@@ -38,7 +38,8 @@
     <rect x={x(b.release)} {y} width={Math.max(2, x(b.contact) - x(b.release))} height={row - 5 * k} fill="var(--color-base-200)" stroke="var(--color-base-content)" stroke-width={i === chosen ? 2.5 : 1} />
     <rect x={x(b.release)} {y} width={Math.max(0, Math.min(x(b.contact) - x(b.release), x(b.leg.needed)))} height={row - 5 * k} fill={colours[b.leg.effort]} />
     {#if b.bounce > 0}<line x1={x(b.bounce)} x2={x(b.bounce)} y1={y} y2={y + row - 5 * k} stroke="var(--color-base-content)" stroke-width="2" stroke-dasharray="3 3" />{/if}
-    <text x={x(b.contact) + 8} y={y + row * 0.58} font-size={15 * k} fill="var(--color-base-content)">{b.feasible ? `${b.leg.effort}, ${said(b.leg.slack)} left` : 'cannot be fed'}</text>
+    {@const late = x(b.contact) > wide * (k > 1.2 ? 0.55 : 0.8)}
+    <text x={late ? x(b.release) - 14 * k : x(b.contact) + 8} text-anchor={late ? 'end' : 'start'} y={y + row * 0.58} font-size={15 * k} fill="var(--color-base-content)">{b.feasible ? `${b.leg.effort}, ${said(b.leg.slack)} left` : 'cannot be fed'}</text>
     <Handle at={{ x: x(b.release), y }} label="Release of ball {i + 1}" said="{b.release.toFixed(1)} s" now={b.release} scale={wide / span} onmove={(p) => { onchoose(i); ongap(i, Math.max(0, (p.x / wide) * span)); }} {onrest}>
       <rect class="here" x={x(b.release) - 10 * k} {y} width={20 * k} height={row - 5 * k} rx="4" fill={i === chosen ? '#d7ee2a' : '#f7f4ea'} stroke="#1c2421" stroke-width="2" />
       <text x={x(b.release)} y={y + row * 0.58} text-anchor="middle" font-size={15 * k} font-weight="700" fill="#1c2421" pointer-events="none">{i + 1}</text>

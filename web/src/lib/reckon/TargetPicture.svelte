@@ -77,7 +77,7 @@
   const lineAt = $derived(shape === 'gate' ? v({ x: line, y: centre.y }) : v({ x: w * 0.8 * -Math.sign(aim.x || 1), y: line }));
 </script>
 
-<svg bind:clientWidth={width} viewBox="{box.x} {box.y} {box.width} {box.height}" class="mx-auto block max-h-[63vh] min-h-72 w-full select-none" style:--focus-width={0.22 * t} role="group" aria-label="The target and a hundred likely balls, seen from above">
+<svg bind:clientWidth={width} viewBox="{box.x} {box.y} {box.width} {box.height}" class="mx-auto block max-h-[63vh] w-full sm:min-h-72 select-none" style:--focus-width={0.22 * t} role="group" aria-label="The target and a hundred likely balls, seen from above">
   <clipPath id="{id}-floor"><rect x={box.x} y={box.y} width={box.width} height={box.height} rx={0.3 * u} /></clipPath>
   <g clip-path="url(#{id}-floor)">
     <CourtFloor {court} margin={behind} {side} part="target" />

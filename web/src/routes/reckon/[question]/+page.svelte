@@ -27,6 +27,12 @@
     if (here) left[here.id] = location.search;
     void goto(`/reckon/${id}${left[id] ?? ''}`, { noScroll: true, keepFocus: true });
   }
+  // On a small screen the tape is longer than the screen: bring the question into it.
+  let rule: HTMLElement;
+  $effect(() => {
+    void here;
+    rule.querySelector('[aria-current]')?.scrollIntoView({ inline: 'center', block: 'nearest' });
+  });
   function key(e: KeyboardEvent) {
     if (typing(e) || e.ctrlKey || e.metaKey || e.altKey) return;
     const q = questions[Number(e.key) - 1];
@@ -38,7 +44,7 @@
 <svelte:window onkeydown={key} />
 
 <main class="mx-auto max-w-[1280px] px-6 pt-3 pb-8">
-  <nav aria-label="Questions" class="rule">
+  <nav aria-label="Questions" class="rule" bind:this={rule}>
     {#each questions as q, i (q.id)}
       <a href="/reckon/{q.id}" class="mark" class:here={q === here} aria-current={q === here ? 'page' : undefined} onclick={(e) => (e.preventDefault(), open(q.id))}>
         <span class="figures text-xs">{i + 1}</span>{q.short}
