@@ -123,3 +123,28 @@ func BenchmarkSquashShot(b *testing.B) {
 		SolveWall(&ball, Standard, c, Feed{From: Vec{1, -6.5, 0.6}, To: Vec{-2.4, -8, 0.02}, By: BySpeed, Want: 35})
 	}
 }
+
+// What is drawn is what is played: the path of a squash shot passes its touches
+// and ends at its two bounces; that of a rally's ball ends where it is met.
+func TestPathsAreWhatIsPlayed(t *testing.T) {
+	c, b := squashCourt(t), balls[5]
+	shot := SolveWall(&b, Standard, c, Feed{From: Vec{1, -6.5, 0.6}, To: Vec{-2.4, -8, b.Diameter / 2}, By: BySpeed, Want: 35})
+	before, after := WallPath(&b, Standard, c, shot.Launch)
+	require.Equal(t, shot.Launch.From, before[0].At)
+	require.Equal(t, *shot.Bounce, before[len(before)-1])
+	require.Equal(t, *shot.Bounce, after[0])
+	second := shot.Touches[len(shot.Touches)-1]
+	require.Equal(t, "floor", second.On)
+	require.InDelta(t, second.At.Y, after[len(after)-1].At.Y, 1e-6)
+	for i := 1; i < len(before); i++ {
+		require.Greater(t, before[i].Time, before[i-1].Time)
+		require.Less(t, before[i].Time-before[i-1].Time, 0.05, "often enough to draw")
+	}
+	for _, court := range court.All() {
+		x := ExchangeOn(&court)
+		beat := BeatAt(&court, Standard, 2.3*math.Sqrt(8*x.Depth), 0.05*x.Depth, 0)
+		path := BeatPath(&court, Standard, beat)
+		require.InDelta(t, beat.Met.Time, path[len(path)-1].Time, 1e-6, court.ID)
+		require.InDelta(t, beat.Met.At.Y, path[len(path)-1].At.Y, 1e-6, court.ID)
+	}
+}

@@ -129,3 +129,30 @@ func BenchmarkShifting(b *testing.B) {
 		Club.Shifting(replies)
 	}
 }
+
+// The better spot is as good as any spot of a fine grid over the replies, and
+// mirrors; with one reply it is where that ball is met.
+func TestShiftingIsTheBestSpotThereIs(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		cm := func(name string, lo, hi int) float64 { return float64(rapid.IntRange(lo, hi).Draw(t, name)) / 100 }
+		m := rapid.SampledFrom([]Mover{Junior, Club, Performance}).Draw(t, "mover")
+		var replies, mirrored []Reply
+		for range rapid.IntRange(1, 6).Draw(t, "replies") {
+			r := Reply{court.Point{X: cm("x", -500, 500), Y: cm("y", -1400, -100)}, cm("available", 60, 300), cm("weight", 20, 100)}
+			replies = append(replies, r)
+			r.At = r.At.Mirror()
+			mirrored = append(mirrored, r)
+		}
+		spot, ratio := m.Shifting(replies)
+		require.InDelta(t, m.worst(spot, replies), ratio, 1e-6)
+		for x := -5.0; x <= 5; x += 0.5 {
+			for y := -14.0; y <= -1; y += 0.5 {
+				require.LessOrEqual(t, ratio, m.worst(court.Point{X: x, Y: y}, replies)+1e-6)
+			}
+		}
+		_, other := m.Shifting(mirrored)
+		require.InDelta(t, ratio, other, 1e-6)
+	})
+	spot, _ := Club.Shifting([]Reply{{court.Point{X: 2, Y: -9}, 1, 1}})
+	require.Less(t, spot.Distance(court.Point{X: 2, Y: -9}), Club.Reach+0.01)
+}

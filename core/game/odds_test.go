@@ -232,3 +232,22 @@ func BenchmarkOddsWorst(b *testing.B) {
 		r.Odds(c)
 	}
 }
+
+// However marks combine, their chances are one in all, and each mark comes as
+// often as it was said to.
+func TestMarksCombine(t *testing.T) {
+	r := Rules{To: 5, WinBy: 1, Marks: []Mark{{ID: "a", Worth: 2}, {ID: "b", Times: 2}, {ID: "ends", Ends: true}, {ID: "c", Bonus: 1}}}
+	chances := map[string]float64{"a": 0.2, "b": 0.5, "c": 0.9, "ends": 0.4}
+	all, with := 0.0, map[string]float64{}
+	for _, k := range r.combos(chances) {
+		all += k.chance
+		for _, m := range k.marks {
+			with[m] += k.chance
+		}
+	}
+	require.InDelta(t, 1, all, 1e-12)
+	for _, id := range []string{"a", "b", "c"} {
+		require.InDelta(t, chances[id], with[id], 1e-12, id)
+	}
+	require.NotContains(t, with, "ends", "a mark that only names why a rally ended changes no score")
+}

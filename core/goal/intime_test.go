@@ -85,3 +85,26 @@ func TestTempoForAWantedChance(t *testing.T) {
 	slow, _ := TempoFor(g, 0.7, 3, 0.9, Tempo{Basket: 20, PickUpMinutes: 1})
 	require.Less(t, slow, s, "picking up takes from the time, so feeds come quicker")
 }
+
+// The chances of a team never fall, start at nothing and end at all; in a row
+// the best streak is never longer than the balls, and longer with a better rate.
+func TestChancesOnlyGrow(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		rate := func(name string) float64 { return float64(rapid.IntRange(5, 99).Draw(t, name)) / 100 }
+		n := rapid.IntRange(1, 40).Draw(t, "count")
+		last := 0.0
+		for balls, c := range (Team{n, []float64{rate("a"), rate("b"), rate("c")}}).Chances(600) {
+			require.GreaterOrEqual(t, c, last-1e-12)
+			require.LessOrEqual(t, c, 1.0)
+			if balls < n {
+				require.Zero(t, c, "not done with fewer balls than are wanted")
+			}
+			last = c
+		}
+		p, balls := rate("p"), rapid.IntRange(1, 300).Draw(t, "balls")
+		r := InTime(InARow, p, balls)
+		require.LessOrEqual(t, r.High, balls)
+		require.LessOrEqual(t, r.Mean, float64(balls))
+		require.GreaterOrEqual(t, InTime(InARow, min(0.99, p+0.1), balls).Mean, r.Mean-0.05)
+	})
+}

@@ -195,6 +195,30 @@ func TestReckonersAnswerTheRest(t *testing.T) {
 	}
 }
 
+// A game asked for is scored rally by rally as its rules say, and is reckoned
+// by the same rules.
+func TestGamesAreScoredAndReckoned(t *testing.T) {
+	d := newDesk(t)
+	var games []struct {
+		ID      string          `json:"id"`
+		Rules   json.RawMessage `json:"rules"`
+		Players []int           `json:"players"`
+	}
+	d.ask("GET", "/api/v1/games", nil, 200, &games)
+	for _, g := range games {
+		require.Len(t, g.Players, 2, g.ID)
+		even := d.reckon("game", fmt.Sprintf(`{"rules":%s,"pointChance":0.5}`, g.Rules))
+		strong := d.reckon("game", fmt.Sprintf(`{"rules":%s,"pointChance":0.65}`, g.Rules))
+		require.Greater(t, strong["chanceA"], even["chanceA"], g.ID)
+		require.GreaterOrEqual(t, even["p90Rallies"], even["meanRallies"], g.ID)
+		require.Equal(t, false, even["sampled"], g.ID)
+		rallies := strings.TrimSuffix(strings.Repeat(`{"winner":0},`, 40), ",")
+		score := d.reckon("score", fmt.Sprintf(`{"rules":%s,"rallies":[%s]}`, g.Rules, rallies))
+		require.Positive(t, score["games"].([]any)[0].(float64)+score["points"].([]any)[0].(float64), g.ID)
+		require.Zero(t, score["games"].([]any)[1], "who wins no rally wins no game")
+	}
+}
+
 // The handbook quotes every basis a screen shows.
 func TestTheHandbookQuotesEveryBasis(t *testing.T) {
 	book, err := os.ReadFile("../../docs/reckoning.md")
