@@ -21,7 +21,7 @@
   async function list(e: ToggleEvent) {
     if (e.newState !== 'open') return;
     const r = button.getBoundingClientRect();
-    panel.style.left = `${Math.max(8, Math.min(r.left, innerWidth - 336))}px`;
+    panel.style.left = `${Math.max(8, Math.min(r.left, document.documentElement.clientWidth - 336))}px`;
     panel.style.bottom = `${innerHeight - r.top + 6}px`;
     wrong = '';
     try {
@@ -49,7 +49,7 @@
 </script>
 
 <button bind:this={button} type="button" class="btn btn-sm" popovertarget="use-{id}">{label}</button>
-<div bind:this={panel} id="use-{id}" popover onbeforetoggle={list} class="use" role="dialog" aria-label={label}>
+<div bind:this={panel} id="use-{id}" popover onbeforetoggle={list} class="sheet use" role="dialog" aria-label={label}>
   <h2 class="text-base">Into which lesson?</h2>
   {#if wrong}<p class="text-error mt-2 text-sm font-semibold" role="alert">{wrong}</p>{/if}
   <ul class="mt-2 space-y-1">
@@ -63,17 +63,7 @@
 
 <style>
   .use {
-    position: fixed;
-    inset: auto;
-    margin: 0;
     width: min(20.5rem, calc(100vw - 16px));
     max-height: 60vh;
-    overflow: auto;
-    padding: 0.9rem;
-    border: 1px solid var(--color-base-content);
-    border-radius: 0.375rem;
-    background: var(--color-base-100);
-    color: var(--color-base-content);
-    box-shadow: 0 6px 24px rgb(0 0 0 / 0.25);
   }
 </style>

@@ -34,9 +34,9 @@
   /** Under the wheel, or above it where there is no room, always on the screen. */
   function place() {
     const r = button.getBoundingClientRect();
-    const width = Math.min(380, innerWidth - 16);
+    const width = Math.min(380, document.documentElement.clientWidth - 16);
     panel.style.width = `${width}px`;
-    panel.style.left = `${Math.max(8, Math.min(r.left, innerWidth - width - 8))}px`;
+    panel.style.left = `${Math.max(8, Math.min(r.left, document.documentElement.clientWidth - width - 8))}px`;
     const below = innerHeight - r.bottom > 420;
     panel.style.top = below ? `${r.bottom + 6}px` : 'auto';
     panel.style.bottom = below ? 'auto' : `${innerHeight - r.top + 6}px`;
@@ -64,7 +64,7 @@
   </span>
 </button>
 
-<div bind:this={panel} id="how-{id}" popover onbeforetoggle={(e) => e.newState === 'open' && place()} class="how" role="dialog" aria-label="How {label} was reckoned">
+<div bind:this={panel} id="how-{id}" popover onbeforetoggle={(e) => e.newState === 'open' && place()} class="sheet how" role="dialog" aria-label="How {label} was reckoned">
   {#if basis}
     <h3 class="text-base">{basis.name}: <span class="figures">{said}</span></h3>
     {#if note}<p class="mt-1 text-sm">{note}</p>{/if}
@@ -127,16 +127,6 @@
     transition: transform 260ms cubic-bezier(0.3, 1.2, 0.5, 1);
   }
   .how {
-    position: fixed;
-    margin: 0;
-    inset: auto;
     max-height: 80vh;
-    overflow: auto;
-    padding: 1rem;
-    border: 1px solid var(--color-base-content);
-    border-radius: 0.375rem;
-    background: var(--color-base-100);
-    color: var(--color-base-content);
-    box-shadow: 0 6px 24px rgb(0 0 0 / 0.25);
   }
 </style>
