@@ -21,7 +21,7 @@
   async function list(e: ToggleEvent) {
     if (e.newState !== 'open') return;
     const r = button.getBoundingClientRect();
-    panel.style.left = `${Math.max(8, Math.min(r.left, document.documentElement.clientWidth - 336))}px`;
+    panel.style.left = `${Math.max(8, Math.min(r.left, document.body.clientWidth - 336))}px`;
     panel.style.bottom = `${innerHeight - r.top + 6}px`;
     wrong = '';
     try {

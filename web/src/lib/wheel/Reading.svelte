@@ -34,9 +34,9 @@
   /** Under the wheel, or above it where there is no room, always on the screen. */
   function place() {
     const r = button.getBoundingClientRect();
-    const width = Math.min(380, document.documentElement.clientWidth - 16);
+    const width = Math.min(380, document.body.clientWidth - 16);
     panel.style.width = `${width}px`;
-    panel.style.left = `${Math.max(8, Math.min(r.left, document.documentElement.clientWidth - width - 8))}px`;
+    panel.style.left = `${Math.max(8, Math.min(r.left, document.body.clientWidth - width - 8))}px`;
     const below = innerHeight - r.bottom > 420;
     panel.style.top = below ? `${r.bottom + 6}px` : 'auto';
     panel.style.bottom = below ? 'auto' : `${innerHeight - r.top + 6}px`;
