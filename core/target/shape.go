@@ -6,7 +6,6 @@ import (
 	"hodometer/core/court"
 
 	"gonum.org/v1/gonum/optimize"
-	"gonum.org/v1/gonum/stat/distuv"
 )
 
 // Shape is a target on the floor: for each y, the stretch of x that counts as a
@@ -251,7 +250,3 @@ func weigh(hits, misses, r, sigma float64) float64 {
 	e := r * r / (2 * sigma * sigma)
 	return hits*math.Log(-math.Expm1(-e)+1e-300) - misses*e
 }
-
-// Misses is the share of balls that go over a line by aiming margin metres
-// inside it.
-func Misses(sigma, margin float64) float64 { return distuv.UnitNormal.Survival(margin / sigma) }

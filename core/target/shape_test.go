@@ -53,7 +53,7 @@ func TestRulesOfThumbAsShapes(t *testing.T) {
 	s := Spread{Across: 0.9, Along: 1.5}
 	beyond := Rectangle{court.Point{X: -c.HalfWidth[court.Singles], Y: c.HalfLength - units.Feet(4.5)}, court.Point{X: c.HalfWidth[court.Singles], Y: c.HalfLength}}
 	n := distuv.Normal{Mu: 10, Sigma: 1.5}
-	want := (n.CDF(c.HalfLength) - n.CDF(c.HalfLength-units.Feet(4.5))) * (1 - 2*Misses(0.9, c.HalfWidth[court.Singles]))
+	want := (n.CDF(c.HalfLength) - n.CDF(c.HalfLength-units.Feet(4.5))) * (1 - 2*distuv.UnitNormal.Survival(c.HalfWidth[court.Singles]/0.9))
 	require.InDelta(t, want, s.Chance(c, court.Singles, court.Point{Y: 10}, beyond), 1e-6)
 	ball := Object(court.Point{X: 2, Y: 9}, 0.067, 0.0335)
 	require.InDelta(t, math.Pi*0.067*0.067/(2*math.Pi*0.9*1.5), s.Chance(c, court.Singles, ball.Centre, ball), 1e-5, "density × area for a thing so small")

@@ -7,14 +7,14 @@ import (
 )
 
 // levels of movement that a coach can name without measuring.
-var levels = map[CheckPatternJSONBodyLevel]footwork.Mover{"junior": footwork.Junior, "club": footwork.Club, "performance": footwork.Performance}
+var levels = map[string]footwork.Mover{"junior": footwork.Junior, "club": footwork.Club, "performance": footwork.Performance}
 
 func (h handlers) CheckPattern(_ context.Context, r CheckPatternRequestObject) (CheckPatternResponseObject, error) {
 	q := r.Body
 	if err := q.Pattern.Validate().Err(); err != nil {
 		return nil, err
 	}
-	mover := levels[value(q.Level, "club")]
+	mover := levels[string(value(q.Level, "club"))]
 	if q.Mover != nil {
 		mover = *q.Mover
 	}

@@ -304,7 +304,15 @@ func (h handlers) ReckonFootwork(_ context.Context, r ReckonFootworkRequestObjec
 
 func (h handlers) ReckonRecovery(_ context.Context, r ReckonRecoveryRequestObject) (ReckonRecoveryResponseObject, error) {
 	q := r.Body
-	m := footwork.Mover{MaxSpeed: q.MaxSpeed, TimeConstant: q.TimeConstant, Reaction: q.Reaction, Reach: q.Reach}
+	var m footwork.Mover
+	switch {
+	case q.Level != nil:
+		m = levels[string(*q.Level)]
+	case q.MaxSpeed == nil || q.TimeConstant == nil || q.Reaction == nil || q.Reach == nil:
+		return nil, missing("level", "give a level, or all of maxSpeed, timeConstant, reaction and reach")
+	default:
+		m = footwork.Mover{MaxSpeed: *q.MaxSpeed, TimeConstant: *q.TimeConstant, Reaction: *q.Reaction, Reach: *q.Reach}
+	}
 	replies := make([]footwork.Reply, len(q.Replies))
 	for i, p := range q.Replies {
 		replies[i] = footwork.Reply{At: court.Point{X: p.X, Y: p.Y}, Available: p.Available, Weight: value(p.Weight, 1)}

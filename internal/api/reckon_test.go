@@ -126,6 +126,7 @@ func TestReckonersRefuseWhatCannotBe(t *testing.T) {
 		{"game", `{"rules":{"to":9,"winBy":1,"feedChangesEvery":0,"secondsPerPoint":9},"pointChance":0.8,"feederEdge":0.3}`, "feederEdge"},
 		{"levels", `{"players":2,"results":[{"a":0,"b":5,"wonA":1,"wonB":1}]}`, "results[0]"},
 		{"sigma", `{"radius":1}`, "radius"},
+		{"recovery", `{"base":{"x":0,"y":-12},"replies":[{"x":2,"y":-12,"available":1}],"maxSpeed":5}`, "level"},
 		{"target", `{"court":"tennis","area":"singles","aim":{"x":2,"y":9},"radius":1,"spread":{"across":1,"along":1},"shape":{"kind":"gate","y":3}}`, "shape.left"},
 		{"target", `{"court":"tennis","area":"singles","aim":{"x":2,"y":9},"radius":1,"spread":{"across":1,"along":1},"shape":{"kind":"rectangle"}}`, "shape.min"},
 		{"flight", `{"ball":"squash","court":"squash","from":{"x":0,"y":-5,"z":1},"to":{"x":1,"y":-8},"apex":3}`, "apex"},
@@ -178,6 +179,8 @@ func TestReckonersAnswerTheRest(t *testing.T) {
 	race := d.reckon("handicap", `{"pointChance":0.67,"longestTarget":11,"minutes":2,"secondsPerPoint":12,"table":true}`)
 	require.LessOrEqual(t, race["meanMinutes"], 2.0)
 	require.Len(t, race["table"], 9)
+	replies := `"base":{"x":0,"y":-12},"replies":[{"x":2,"y":-12,"available":1.2},{"x":-3,"y":-12,"available":1.5}]`
+	require.Equal(t, d.reckon("recovery", `{"level":"club",`+replies+`}`), d.reckon("recovery", `{"maxSpeed":4.8,"timeConstant":0.85,"reaction":0.27,"reach":1.2,`+replies+`}`))
 	line := d.reckon("rotation", `{"kind":"line","players":6}`)
 	require.Len(t, line["sheet"].(map[string]any)["turns"], 6)
 

@@ -1134,15 +1134,18 @@ export interface components {
              */
             waitX: number;
         };
+        /** @description Either a level, or all of maxSpeed, timeConstant, reaction and reach */
         RecoveryQuestion: {
+            /** @enum {string} */
+            level?: "junior" | "club" | "performance";
             /** Format: double */
-            maxSpeed: number;
+            maxSpeed?: number;
             /** Format: double */
-            timeConstant: number;
+            timeConstant?: number;
             /** Format: double */
-            reaction: number;
+            reaction?: number;
             /** Format: double */
-            reach: number;
+            reach?: number;
             base: components["schemas"]["Place"];
             replies: {
                 /** Format: double */

@@ -31,11 +31,6 @@
   const court = $derived(courts.find((c) => c.id === now.court) ?? tennis);
   const area = $derived(now.area as 'singles' | 'doubles');
   const w = $derived(court.halfWidth[area]);
-  const movers = {
-    junior: { maxSpeed: 4.0, timeConstant: 0.8, reaction: 0.3, reach: 0.9 },
-    club: { maxSpeed: 4.8, timeConstant: 0.85, reaction: 0.27, reach: 1.2 },
-    performance: { maxSpeed: 5.8, timeConstant: 0.9, reaction: 0.22, reach: 1.4 }
-  };
   const base = $derived({ x: 0, y: court.halfLength * (court.id === 'badminton' ? 0.5 : 1.03) });
 
   interface Found {
@@ -47,7 +42,6 @@
   const answer = new Answer<Found>();
   $effect(() => {
     const v = now;
-    const mover = movers[v.level as 'club'] ?? movers.club;
     void answer.ask(async () => {
       const window = await api.POST('/api/v1/reckon/window', { body: { court: court.id as 'tennis', area, from: { x: v.fx, y: v.fy }, depth: v.depth } });
       if (!window.data) return { error: window.error };
@@ -71,7 +65,7 @@
         const met = court.id === 'badminton' ? undefined : (a.after.find((p) => p.y >= line) ?? a.after.at(-1));
         found.replies.push(met ? { x: met.x, y: met.y, available: met.t } : { x: a.bounce.x, y: a.bounce.y, available: a.bounce.time });
       }
-      const recovery = await api.POST('/api/v1/reckon/recovery', { body: { ...mover, base, replies: found.replies.map((r, i) => ({ ...r, weight: i ? v.wr : v.wl })) } });
+      const recovery = await api.POST('/api/v1/reckon/recovery', { body: { level: v.level as 'club', base, replies: found.replies.map((r, i) => ({ ...r, weight: i ? v.wr : v.wl })) } });
       if (recovery.data) found.recovery = recovery.data;
       return { data: found };
     });

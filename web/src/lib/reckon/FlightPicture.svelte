@@ -15,7 +15,6 @@
     answer?: FlightAnswer;
     from: { x: number; y: number; z: number };
     to: Point;
-    /** Height of the top of the net where it is crossed. */
     onfrom: (p: { x?: number; y?: number; z?: number }) => void;
     onto: (p: Point) => void;
     onclearance: (metres: number) => void;

@@ -57,7 +57,6 @@
     );
   });
   const a = $derived(answer.value);
-  // The last flight stays on the picture, pale, while there is no launch.
   const given = $derived([
     { id: 'clearance', name: `over ${barrier(court)}` },
     { id: 'speed', name: 'speed' },
