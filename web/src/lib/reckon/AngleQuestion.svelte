@@ -138,11 +138,11 @@
       {#if !court.walls}
         {@const b = v(base)}
         <circle cx={b.x} cy={b.y} r={0.45 * t} fill="none" stroke="#fdfcf6" stroke-width={0.1 * t} stroke-dasharray="{0.2 * t} {0.12 * t}" />
-        <text x={b.x + 0.65 * t} y={b.y + 0.2 * t} class="word" font-size={0.55 * t} stroke-width={0.16 * t}>base</text>
+        {#if width >= 600}<text x={b.x + 0.65 * t} y={b.y + 0.2 * t} class="word" font-size={0.55 * t} stroke-width={0.16 * t}>base</text>{/if}
         {#if shift}
           {@const s = v(shift)}
           <circle cx={s.x} cy={s.y} r={0.5 * t} fill="#10201c" stroke="#f7f4ea" stroke-width={0.1 * t} />
-          <text x={s.x - 0.7 * t} y={s.y + 0.2 * t} class="word" font-size={0.55 * t} stroke-width={0.16 * t} text-anchor="end">shifted</text>
+          {#if width >= 600}<text x={s.x - 0.7 * t} y={s.y + 0.2 * t} class="word" font-size={0.55 * t} stroke-width={0.16 * t} text-anchor="end">shifted</text>{/if}
         {/if}
       {/if}
       <Handle at={depthAt} label="Depth of the bounce" said={lengthOf(now.depth)} now={now.depth} {scale} onmove={(p) => q.move({ depth: Math.max(0.2, Math.min(court.halfLength, court.walls ? -p.x : p.x)) })} onrest={q.rest}>
@@ -153,7 +153,7 @@
         <circle class="here" cx={hit.x} cy={hit.y} r={0.6 * t} fill="#f7f4ea" stroke="#10201c" stroke-width={0.14 * t} />
       </Handle>
     </svg>
-    <p class="mt-1 text-xs">○ who hits: drag, or arrow keys. The bar sets how deep the ball bounces. {court.walls ? '' : '✕ where each end of the angle is met, and when.'}</p>
+    <p class="mt-1 text-xs">○ who hits: drag, or arrow keys. The bar sets how deep the ball bounces. {court.walls ? '' : '✕ where each end of the angle is met, and when. Dashed ring: the base; ● shifted.'}</p>
     {#if found?.recovery}<p class="mt-3 max-w-3xl text-sm">Two schools: back to the base is the same every time and leaves the likelier side as it is; shifting covers that side, and gives up some of the other.</p>{/if}
   {/snippet}
   {#snippet asks()}
