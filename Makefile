@@ -2,7 +2,7 @@
 .DEFAULT_GOAL := help
 SHELL := bash
 GO ?= go
-PKGS := ./core/... ./internal/... ./cmd/... ./web
+PKGS := ./core/... ./internal/... ./cmd/... ./docs/... ./web
 TOOLS := .tools
 STAMPS := .stamps
 ADDR ?= 127.0.0.1:8080
@@ -49,12 +49,13 @@ generate: $(STAMPS)/npm $(TOOLS)/staticcheck ## write generated code again: API,
 	cd internal/api && ../../$(TOOLS)/oapi-codegen -config oapi.yaml openapi.yaml
 	cd internal/store && ../../$(TOOLS)/sqlc generate
 	cd web && npm run -s api
+	$(GO) run ./internal/api/schema
 
 # Generated files are written again and must come out as they are in the tree.
 fresh: $(STAMPS)/npm $(TOOLS)/staticcheck ## generated code is up to date
-	@before=$$(cat internal/api/api.gen.go internal/store/gen/*.go web/src/lib/api/schema.d.ts | sha256sum); \
+	@before=$$(cat internal/api/api.gen.go internal/store/gen/*.go web/src/lib/api/schema.d.ts docs/formats/*.json | sha256sum); \
 	$(MAKE) --no-print-directory generate >/dev/null; \
-	after=$$(cat internal/api/api.gen.go internal/store/gen/*.go web/src/lib/api/schema.d.ts | sha256sum); \
+	after=$$(cat internal/api/api.gen.go internal/store/gen/*.go web/src/lib/api/schema.d.ts docs/formats/*.json | sha256sum); \
 	test "$$before" = "$$after" || { echo "Generated code was stale; it has been written again: commit it."; exit 1; }
 
 bench: ## how long the core and the server take

@@ -1,161 +1,165 @@
 package drill
 
 import (
+	"cmp"
 	"math"
 	"slices"
 
 	"hodometer/core/court"
+	"hodometer/core/footwork"
 	"hodometer/core/goal"
+	"hodometer/core/pattern"
 )
 
-// Wanted is the chance to finish that a change must reach to be offered, and
-// Enough the chance below which one is offered at all [trade].
-const (
-	Wanted = 0.8
-	Enough = 0.6
-)
+// nobody runs: for questions about the balls alone.
+var nobody = footwork.Club
 
-// The sorts of change.
-const (
-	Fewer  = "fewerInARow"
-	Longer = "moreMinutes"
-	Wider  = "largerTarget"
-)
-
-// Longest is the longest block a change may propose, in minutes.
-const Longest = 90
-
-// Bend is one change that makes the drill fit its students: its sort, the drill
-// and the minutes with it made, and the worst chance it leads to.
-type Bend struct {
-	Kind    string // Fewer, Longer or Wider
-	Drill   Drill
-	Minutes int
-	Chance  float64
+// Mirror is the drill on the other side of the court, for the same student:
+// forehands become backhands. Mirrored twice it is the same.
+func (d *Drill) Mirror() Drill {
+	out := d.mirrored(d.Pattern.Mirror())
+	for i := range out.Steps {
+		out.Steps[i].Stroke = out.Steps[i].Stroke.OtherSide()
+	}
+	return out
 }
 
-// Rerate gives the students' rates for another target radius.
-type Rerate func(radius float64) []Player
+// OtherHand is the drill for a student of the other hand.
+func (d *Drill) OtherHand() Drill { return d.mirrored(d.Pattern.OtherHand()) }
 
-// Fitting proposes the smallest changes of each sort that give every student
-// the wanted chance to finish: fewer in a row, more minutes, a larger target.
-// A sort that cannot reach it is left out.
-func (d *Drill) Fitting(rerate Rerate, minutes int) []Bend {
-	var out []Bend
-	for _, try := range []func(Rerate, int) (Bend, bool){d.fewer, d.longer, d.wider} {
-		if b, ok := try(rerate, minutes); ok {
-			out = append(out, b)
+func (d *Drill) mirrored(p pattern.Pattern) Drill {
+	out := d.with(p)
+	for i, t := range out.Targets {
+		out.Targets[i] = t.Mirror()
+	}
+	return out
+}
+
+// with is the drill around another pattern. A turn stays a whole number of
+// rounds when it was one.
+func (d *Drill) with(p pattern.Pattern) Drill {
+	out := d.Clone()
+	if was, is := len(d.Pattern.Feeds), len(p.Feeds); was != is && d.TurnBalls%was == 0 {
+		out.TurnBalls = min(500, d.TurnBalls/was*is)
+	}
+	out.Pattern = p
+	return out
+}
+
+// On is the drill on another court of the sport or another: targets shrink or
+// grow with it.
+func (d *Drill) On(id string) (Drill, error) {
+	p, err := d.Pattern.On(id)
+	if err != nil {
+		return Drill{}, err
+	}
+	return d.scaled(p), nil
+}
+
+// scaled carries the targets over to the court of that pattern.
+func (d *Drill) scaled(p pattern.Pattern) Drill {
+	out := d.with(p)
+	from, err := d.Court()
+	to, err2 := court.ByID(p.Court)
+	if err != nil || err2 != nil {
+		return out
+	}
+	kx, ky := to.HalfWidth[p.Area]/from.HalfWidth[p.Area], to.HalfLength/from.HalfLength
+	round := func(v float64) float64 { return math.Round(v*100) / 100 }
+	for i, t := range out.Targets {
+		t.At = court.Point{X: t.At.X * kx, Y: t.At.Y * ky}
+		t.Radius, t.Width, t.Depth = round(t.Radius*min(kx, ky)), round(t.Width*kx), round(t.Depth*ky)
+		out.Targets[i] = t
+	}
+	return out
+}
+
+// PaceFirst is the drill as those teach it who want match pace before streaks:
+// four balls, a fifth quicker, counted in all [trade].
+func (d *Drill) PaceFirst() Drill {
+	p := d.Pattern.Tempo(0.8)
+	out := d.with(p)
+	out.TurnBalls = 4
+	for i := range out.Steps {
+		out.Steps[i].Goal.Kind = goal.Total
+	}
+	return out
+}
+
+// ControlFirst is the drill as those teach it who want long streaks at half
+// pace first: a half slower, counted in a row [trade].
+func (d *Drill) ControlFirst() Drill {
+	out := d.with(d.Pattern.Tempo(1.5))
+	for i := range out.Steps {
+		g := &out.Steps[i].Goal
+		if g.Kind == goal.Total {
+			*g = goal.Goal{Kind: goal.InARow, Count: max(3, g.Count/2)}
 		}
 	}
 	return out
 }
 
-// chance is the worst student's chance to finish, without the figures.
-func (d *Drill) chance(players []Player, minutes int) float64 {
-	worst := 1.0
-	for _, p := range players {
-		worst = min(worst, d.Chance(p, len(players), float64(minutes)))
+// Neighbour is a drill one bend away, with what it asks: the worst time ratio
+// (over 1 something is out of reach), and seconds, metres and balls of a turn.
+type Neighbour struct {
+	ID      string  `json:"id"`
+	Words   string  `json:"words"`
+	Drill   Drill   `json:"drill"`
+	Ratio   float64 `json:"ratio"`
+	Seconds float64 `json:"seconds"`
+	Metres  float64 `json:"metres"`
+	Balls   int     `json:"balls"`
+	// Good is the chance of a good ball at the first goal, for the rate given.
+	Good float64 `json:"good"`
+}
+
+// Neighbours are the drill's bends from easier to harder: by the worst time
+// ratio of that mover, then by the chance of a good ball. rerate gives the
+// rates of one student for each. Bends that change nothing or cannot be fed
+// are left out.
+func (d *Drill) Neighbours(m footwork.Mover, rerate Rerate) []Neighbour {
+	var out []Neighbour
+	add := func(id, words string, b Drill, n pattern.Neighbour) {
+		if b.Validate().Err() != nil {
+			return
+		}
+		c, _ := b.Court()
+		good := 0.0
+		if players := rerate(&b); len(players) > 0 {
+			good = b.inCourt(c, players[0])[0].Mean
+		}
+		out = append(out, Neighbour{id, words, b, n.Ratio, n.Seconds, n.Metres, n.Balls, good})
 	}
-	return worst
-}
-
-// Chance is one student's chance to finish when so many take turns.
-func (d *Drill) Chance(p Player, students int, minutes float64) float64 {
-	c, _ := court.ByID(d.Court)
-	share := d.Tempo.Balls(minutes) / students
-	return d.course(d.inCourt(c, p), mean).Spread(share, share, 1).Chance(share)
-}
-
-func (d *Drill) fewer(rerate Rerate, minutes int) (Bend, bool) {
-	players, longest := rerate(d.Target.Radius), 0
-	for _, s := range d.Steps {
-		if s.Goal.Kind == goal.InARow {
-			longest = max(longest, s.Goal.Count)
+	for _, n := range d.Pattern.Neighbours(m) {
+		b := d.with(n.Pattern)
+		switch {
+		case n.ID == "mirror":
+			b = d.Mirror()
+		case n.ID == "otherHand":
+			b = d.OtherHand()
+		case n.Pattern.Court != d.Pattern.Court:
+			b = d.scaled(n.Pattern)
+		}
+		add(n.ID, n.Words, b, n)
+	}
+	more := []struct {
+		id, words string
+		drill     Drill
+	}{{"paceFirst", "Match pace, four balls", d.PaceFirst()}, {"controlFirst", "Half pace, in a row", d.ControlFirst()}}
+	if len(d.Targets) > 0 {
+		more = append(more, struct {
+			id, words string
+			drill     Drill
+		}{"wider", "Wider target", d.Wider(1.25)}, struct {
+			id, words string
+			drill     Drill
+		}{"closer", "Smaller target", d.Wider(0.8)})
+	}
+	for _, b := range more {
+		if n, ok := b.drill.Pattern.Asks(m); ok {
+			add(b.id, b.words, b.drill, n)
 		}
 	}
-	for k := min(longest-1, 30); k >= 2; k-- { // one in a row is no streak
-		b := *d
-		b.Steps = slices.Clone(d.Steps)
-		for i, s := range b.Steps {
-			if s.Goal.Kind == goal.InARow {
-				b.Steps[i].Goal.Count = min(k, s.Goal.Count)
-			}
-		}
-		if c := b.chance(players, minutes); c >= Wanted {
-			return Bend{Fewer, b, minutes, c}, true
-		}
-	}
-	return Bend{}, false
-}
-
-func (d *Drill) longer(rerate Rerate, minutes int) (Bend, bool) {
-	c, _ := court.ByID(d.Court)
-	players := rerate(d.Target.Radius)
-	own := 0
-	for _, p := range players {
-		balls, ok := d.course(d.inCourt(c, p), mean).Spread(0, mostBalls, Wanted).Quantile(Wanted)
-		if !ok {
-			return Bend{}, false
-		}
-		own = max(own, balls)
-	}
-	m := int(math.Ceil(d.Tempo.Minutes(float64(own*len(players))) - 1e-9))
-	if m <= minutes || m > Longest {
-		return Bend{}, false
-	}
-	return Bend{Longer, *d, m, d.chance(players, m)}, true
-}
-
-func (d *Drill) wider(rerate Rerate, minutes int) (Bend, bool) {
-	const step = 0.05 // metres, what can be laid out with a tape
-	c, _ := court.ByID(d.Court)
-	b := *d
-	try := func(i int) float64 {
-		b.Target.Radius = math.Round((d.Target.Radius+float64(i)*step)*100) / 100
-		b.Target.Centre = b.pulledIn(c, d.Target.Centre)
-		return b.chance(rerate(b.Target.Radius), minutes)
-	}
-	lo, hi := 0, 0
-	for hi = 1; try(hi) < Wanted; hi *= 2 {
-		if lo = hi; b.Target.Radius > 2.5 {
-			return Bend{}, false
-		}
-	}
-	for hi-lo > 1 {
-		if mid := (lo + hi) / 2; try(mid) < Wanted {
-			lo = mid
-		} else {
-			hi = mid
-		}
-	}
-	return Bend{Wider, b, minutes, try(hi)}, true
-}
-
-// pulledIn moves a centre inward just far enough for the circle to lie in
-// court, as a coach does who sets out a larger one.
-func (d *Drill) pulledIn(c *court.Court, p court.Point) court.Point {
-	r := d.Target.Radius
-	most := c.HalfWidth[d.Area] - r
-	p.X = math.Copysign(max(0, min(math.Abs(p.X), most)), p.X)
-	p.Y = max(r, min(p.Y, c.HalfLength-r))
-	return p
-}
-
-// Overhang is how far, in metres, the circle reaches past the nearest line; 0
-// when it lies in court.
-func (d *Drill) Overhang() float64 {
-	c, err := court.ByID(d.Court)
-	if err != nil {
-		return 0
-	}
-	return max(0, d.Target.Radius-d.room(c))
-}
-
-// PulledIn is the drill with its circle moved into the court.
-func (d *Drill) PulledIn() Drill {
-	out := *d
-	if c, err := court.ByID(d.Court); err == nil {
-		out.Target.Centre = out.pulledIn(c, d.Target.Centre)
-	}
+	slices.SortStableFunc(out, func(a, b Neighbour) int { return cmp.Or(cmp.Compare(a.Ratio, b.Ratio), cmp.Compare(b.Good, a.Good)) })
 	return out
 }

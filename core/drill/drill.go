@@ -2,113 +2,118 @@ package drill
 
 import (
 	"fmt"
-	"math"
+	"slices"
 	"strings"
 
 	"hodometer/core/court"
 	"hodometer/core/goal"
+	"hodometer/core/pattern"
 	"hodometer/core/units"
 )
 
-// Format and Version mark a drill document.
+// Format and Version mark a drill document. Version 1 is read too (old.go).
 const (
 	Format  = "hodometer.drill"
-	Version = 1
+	Version = 2
 )
 
-// Stroke is the wing a ball is played from.
-type Stroke string
+// Focus is what a drill is mostly for; a shelf is sorted by it.
+type Focus string
 
-// The strokes of this version.
-const (
-	Forehand Stroke = "forehand"
-	Backhand Stroke = "backhand"
-)
+// The focuses, in the order a coach would list them.
+var Focuses = []Focus{"depth", "direction", "shortBall", "lowBall", "early", "volley", "transition", "serveReturn",
+	"spin", "footwork", "anticipation", "technique", "rhythm", "warmUp", "pressure"}
 
-// Direction is where a ball is sent.
-type Direction string
+// Level is whom a drill is pitched at.
+type Level string
 
-// The directions of this version.
-const (
-	CrossCourt Direction = "crossCourt"
-	Straight   Direction = "straight"
-)
+// Levels there are, easiest first.
+var Levels = []Level{"beginner", "club", "performance"}
 
-// Step is one goal of a drill: a stroke, a direction, and how many.
-type Step struct {
-	Stroke    Stroke    `json:"stroke"`
-	Direction Direction `json:"direction"`
-	Goal      goal.Goal `json:"goal"`
+// After is what the student does when the turn is over.
+type After string
+
+// What can come after a turn.
+var Afters = []After{"stay", "backToLine", "swap", "collect", "rotate"}
+
+// Span is a least, a best and a most: of students, or of minutes.
+type Span struct {
+	Least int `json:"least"`
+	Best  int `json:"best"`
+	Most  int `json:"most"`
 }
 
-// Feed is the ball the student is given: who feeds, from where, and where it
-// bounces, for a right-hander's forehand. Other strokes and hands mirror it.
-type Feed struct {
-	By     string      `json:"by"`
-	From   court.Point `json:"from"`
-	Bounce court.Point `json:"bounce"`
+func (s Span) validate(field, what string, most int, p *units.Problems) {
+	if s.Least < 1 || s.Least > s.Best || s.Best > s.Most || s.Most > most {
+		p.Add(field, fmt.Sprintf("%s go up from least to best to most, between 1 and %d; these are %d, %d, %d", what, most, s.Least, s.Best, s.Most))
+	}
 }
 
-// Target is a circle at the far end, set out on both sides of the court.
-type Target struct {
-	Centre court.Point `json:"centre"`
-	Radius float64     `json:"radius"` // metres
+// Kin is where a drill was bent from, so that the way through its versions can
+// be read later.
+type Kin struct {
+	ID    string `json:"id"`
+	Title string `json:"title"`
+	Bend  string `json:"bend"` // in words: "Other side"
 }
 
 // Drill is the whole document. Points are metres in the court's frame.
 type Drill struct {
-	Format    string      `json:"format"`
-	Version   int         `json:"version"`
-	Title     string      `json:"title"`
-	Intent    string      `json:"intent"`
-	Situation string      `json:"situation"` // what the skill is played off: "short ball"
-	Court     string      `json:"court"`
-	Area      court.Area  `json:"area"`
-	Feed      Feed        `json:"feed"`
-	Hit       court.Point `json:"hit"` // contact, for a right-hander's forehand
-	Target    Target      `json:"target"`
-	Steps     []Step      `json:"steps"`
-	Tempo     goal.Tempo  `json:"tempo"`
-	TurnBalls int         `json:"turnBalls"` // balls before the next student steps in
-	Cues      []string    `json:"cues"`
-	Cautions  []string    `json:"cautions"`
-	Kit       []string    `json:"kit"`
+	Format    string          `json:"format"`
+	Version   int             `json:"version"`
+	Title     string          `json:"title"`
+	Intent    string          `json:"intent"` // a sentence
+	Focus     Focus           `json:"focus"`
+	Level     Level           `json:"level"`
+	Situation string          `json:"situation"` // what the skill is played off: "short ball"
+	Players   Span            `json:"players"`
+	Minutes   Span            `json:"minutes"`
+	Hitters   int             `json:"hitters"` // who hit at the same time
+	Pattern   pattern.Pattern `json:"pattern"`
+	Targets   []Target        `json:"targets"`
+	Steps     []Step          `json:"steps"`
+	Basket    int             `json:"basket"` // balls in it; 0: they never run out
+	PickUp    float64         `json:"pickUpMinutes"`
+	TurnBalls int             `json:"turnBalls"` // balls before the next student steps in
+	After     After           `json:"after"`
+	Cues      []string        `json:"cues"`
+	Cautions  []string        `json:"cautions"` // besides those that Cautious finds
+	Kit       []string        `json:"kit"`
+	Kin       *Kin            `json:"kin,omitempty"`
 }
 
-// Label names a step as a coach calls it: "Forehand cross-court".
-func (s Step) Label() string {
-	d := "straight"
-	if s.Direction == CrossCourt {
-		d = "cross-court"
+// Court is the data of the court it is drawn on.
+func (d *Drill) Court() (*court.Court, error) { return court.ByID(d.Pattern.Court) }
+
+// Tempo is how fast balls come: the pattern's own rhythm, and the basket.
+func (d *Drill) Tempo() goal.Tempo {
+	sum := 0.0
+	for _, f := range d.Pattern.Feeds {
+		sum += f.Gap
 	}
-	return strings.ToUpper(string(s.Stroke[:1])) + string(s.Stroke[1:]) + " " + d
+	return goal.Tempo{SecondsPerBall: sum / float64(max(1, len(d.Pattern.Feeds))), Basket: d.Basket, PickUpMinutes: d.PickUp}
 }
 
-// Skill is the name under which a step's results are kept for a student.
-func (d *Drill) Skill(s Step) string { return s.Label() + ", " + d.Situation }
-
-// Shape is a step drawn for a student: where it is fed from, bounces, is hit,
-// and is sent.
-type Shape struct {
-	From   court.Point `json:"from"`
-	Bounce court.Point `json:"bounce"`
-	Hit    court.Point `json:"hit"`
-	Aim    court.Point `json:"aim"`
-}
-
-// Shape turns the drill's one picture to the step's wing and the student's hand.
-func (d *Drill) Shape(s Step, hand court.Hand) Shape {
-	side := 1.0
-	if (s.Stroke == Backhand) != (hand == court.LeftHand) {
-		side = -1
+// Clone is a copy that shares nothing with d.
+func (d *Drill) Clone() Drill {
+	out := *d
+	out.Pattern = d.Pattern.Clone()
+	out.Targets, out.Steps = slices.Clone(d.Targets), slices.Clone(d.Steps)
+	out.Cues, out.Cautions, out.Kit = slices.Clone(d.Cues), slices.Clone(d.Cautions), slices.Clone(d.Kit)
+	if d.Kin != nil {
+		kin := *d.Kin
+		out.Kin = &kin
 	}
-	aim := side
-	if s.Direction == CrossCourt {
-		aim = -side
-	}
-	on := func(p court.Point) court.Point { return court.Point{X: side * p.X, Y: p.Y} }
-	return Shape{From: on(d.Feed.From), Bounce: on(d.Feed.Bounce), Hit: on(d.Hit), Aim: court.Point{X: aim * math.Abs(d.Target.Centre.X), Y: d.Target.Centre.Y}}
+	return out
 }
+
+// Limits of a drill.
+const (
+	MaxSteps   = 24
+	MaxTargets = 12
+	maxPlayers = 16
+	maxMinutes = 240
+)
 
 // Validate lists what is wrong with the drill.
 func (d *Drill) Validate() (p units.Problems) {
@@ -121,45 +126,43 @@ func (d *Drill) Validate() (p units.Problems) {
 	if strings.TrimSpace(d.Situation) == "" {
 		p.Add("situation", "say what ball the drill is played off, such as short ball")
 	}
-	if len(d.Steps) == 0 || len(d.Steps) > 24 {
-		p.Add("steps", fmt.Sprintf("a drill has 1 to 24 goals, not %d", len(d.Steps)))
+	oneOf(&p, "focus", d.Focus, Focuses)
+	oneOf(&p, "level", d.Level, Levels)
+	oneOf(&p, "after", d.After, Afters)
+	d.Players.validate("players", "students", maxPlayers, &p)
+	d.Minutes.validate("minutes", "minutes", maxMinutes, &p)
+	if d.Hitters < 1 || d.Hitters > maxPlayers {
+		p.Add("hitters", fmt.Sprintf("1 to %d hit at the same time, not %d", maxPlayers, d.Hitters))
+	}
+	if len(d.Steps) == 0 || len(d.Steps) > MaxSteps {
+		p.Add("steps", fmt.Sprintf("a drill has 1 to %d goals, not %d", MaxSteps, len(d.Steps)))
 	}
 	for i, s := range d.Steps {
-		path := fmt.Sprintf("steps[%d]", i)
-		if s.Stroke != Forehand && s.Stroke != Backhand {
-			p.Add(path+".stroke", fmt.Sprintf("%q is not a stroke; use forehand or backhand", s.Stroke))
-		}
-		if s.Direction != CrossCourt && s.Direction != Straight {
-			p.Add(path+".direction", fmt.Sprintf("%q is not a direction; use crossCourt or straight", s.Direction))
-		}
-		p.Under(path+".goal", s.Goal.Validate())
+		p.Under(fmt.Sprintf("steps[%d]", i), s.validate(len(d.Targets)))
 	}
-	p.Under("tempo", d.Tempo.Validate())
 	if d.TurnBalls < 1 || d.TurnBalls > 500 {
 		p.Add("turnBalls", fmt.Sprintf("a turn is 1 to 500 balls, not %d", d.TurnBalls))
 	}
-	c, err := court.ByID(d.Court)
-	if err != nil {
-		p.Add("court", err.Error())
+	if bad := d.Pattern.Validate(); len(bad) > 0 {
+		p.Under("pattern", bad)
 		return p
 	}
-	if _, ok := c.HalfWidth[d.Area]; !ok {
-		p.Add("area", fmt.Sprintf("%q is not played on this court; use singles or doubles", d.Area))
-		return p
+	for _, q := range d.Tempo().Validate() {
+		q.Field = map[string]string{"secondsPerBall": "pattern.feeds", "basket": "basket", "pickUpMinutes": "pickUpMinutes"}[q.Field]
+		p = append(p, q)
 	}
-	if !c.In(d.Area, court.Far, d.Target.Centre) {
-		p.Add("target.centre", fmt.Sprintf("the target lies off the court: keep it within %.2f m of the middle and between the net and %.2f m beyond it", c.HalfWidth[d.Area], c.HalfLength))
+	if len(d.Targets) > MaxTargets {
+		p.Add("targets", fmt.Sprintf("a drill has up to %d targets, not %d", MaxTargets, len(d.Targets)))
 	}
-	if !(d.Target.Radius >= 0.1 && d.Target.Radius <= 6) {
-		p.Add("target.radius", fmt.Sprintf("a target's radius is 0.1 to 6 m, not %g", d.Target.Radius))
-	}
-	for _, place := range []struct {
-		field string
-		at    court.Point
-	}{{"feed.from", d.Feed.From}, {"feed.bounce", d.Feed.Bounce}, {"hit", d.Hit}} {
-		if !c.OnFloor(place.at) {
-			p.Add(place.field, "this lies outside the court and its run-off")
-		}
+	c, _ := d.Court()
+	for i, t := range d.Targets {
+		p.Under(fmt.Sprintf("targets[%d]", i), t.validate(c))
 	}
 	return p
+}
+
+func oneOf[T ~string](p *units.Problems, field string, value T, all []T) {
+	if !slices.Contains(all, value) {
+		p.Add(field, fmt.Sprintf("%q is none of %v", value, all))
+	}
 }

@@ -9,6 +9,7 @@ import (
 	"hodometer/core/flight"
 	"hodometer/core/footwork"
 	"hodometer/core/goal"
+	"hodometer/core/pattern"
 	"hodometer/core/units"
 
 	"github.com/stretchr/testify/require"
@@ -37,18 +38,18 @@ func TestTargetIsMeasuredAsCoachesSayIt(t *testing.T) {
 	o := d.Reckon([]Player{player("a", 0.6, 8)}, 20).Offsets
 	require.InDelta(t, units.Feet(4.5), o.FromSideline, 1e-9)
 	require.InDelta(t, units.Feet(6.5), o.FromBaseline, 1e-9)
-	require.InDelta(t, units.Feet(4.5), d.Target.Radius, 1e-9)
+	require.InDelta(t, units.Feet(4.5), d.Targets[0].Radius, 1e-9)
 	require.Zero(t, d.Overhang())
 }
 
 func TestShapesFollowWingAndHand(t *testing.T) {
 	d := shortBall(t)
-	fh, bh := Step{Stroke: Forehand, Direction: CrossCourt}, Step{Stroke: Backhand, Direction: CrossCourt}
+	fh, bh := Step{Stroke: pattern.Forehand, Direction: CrossCourt}, Step{Stroke: pattern.Backhand, Direction: CrossCourt}
 	right := d.Shape(fh, court.RightHand)
 	require.Positive(t, right.Hit.X)
 	require.Negative(t, right.Aim.X, "cross-court crosses")
 	require.Equal(t, right, d.Shape(bh, court.LeftHand), "a left-hander's backhand is on the same side")
-	straight := d.Shape(Step{Stroke: Forehand, Direction: Straight}, court.RightHand)
+	straight := d.Shape(Step{Stroke: pattern.Forehand, Direction: Straight}, court.RightHand)
 	require.Equal(t, right.Aim.Mirror(), straight.Aim)
 }
 
@@ -76,7 +77,7 @@ func TestChanceAgreesWithPlayingItOut(t *testing.T) {
 					step, count = step+1, 0
 				}
 			}
-			if d.Tempo.Minutes(float64(own*len(players))) <= minutes {
+			if d.Tempo().Minutes(float64(own*len(players))) <= minutes {
 				done++
 			}
 		}
@@ -90,22 +91,23 @@ func TestChanceAgreesWithPlayingItOut(t *testing.T) {
 func TestBendsReachWhatTheyPromise(t *testing.T) {
 	d := shortBall(t)
 	sigmaFrom := func(p float64) Rerate {
-		return func(r float64) []Player {
+		return func(d *Drill) []Player {
+			r := d.Targets[0].Radius
 			rate := 1 - math.Pow(1-p, r*r/(1.3716*1.3716))
 			return []Player{player("a", rate, 8), player("b", rate+0.01, 8)}
 		}
 	}
 	rerate := sigmaFrom(0.62)
-	require.Less(t, d.Reckon(rerate(d.Target.Radius), 20).Worst(), Enough)
+	require.Less(t, d.Reckon(rerate(&d), 20).Worst(), Enough)
 	bends := d.Fitting(rerate, 20)
 	require.Len(t, bends, 3)
 	for _, b := range bends {
 		require.Empty(t, b.Drill.Validate(), b.Kind)
-		worst := b.Drill.Reckon(rerate(b.Drill.Target.Radius), float64(b.Minutes)).Worst()
+		worst := b.Drill.Reckon(rerate(&b.Drill), float64(b.Minutes)).Worst()
 		require.GreaterOrEqual(t, worst, Wanted, b.Kind)
 		require.InDelta(t, b.Chance, worst, 1e-9, b.Kind)
 	}
-	require.Less(t, bends[1].Drill.chance(rerate(d.Target.Radius), bends[1].Minutes-1), Wanted, "a minute less is not enough")
+	require.Less(t, bends[1].Drill.chance(rerate(&d), bends[1].Minutes-1), Wanted, "a minute less is not enough")
 	require.Equal(t, 5, d.Steps[4].Goal.Count, "the drill itself is untouched")
 	require.Zero(t, bends[2].Drill.Overhang(), "the larger circle is moved into court")
 	require.Empty(t, d.Fitting(sigmaFrom(0.05), 3), "nothing is offered that cannot work")
@@ -116,7 +118,7 @@ func TestOverhangCostsChance(t *testing.T) {
 	d := shortBall(t)
 	inside := d.Reckon([]Player{player("a", 0.6, 8)}, 20).Players[0].Steps[0].Rate.Mean
 	require.InDelta(t, 0.6, inside, 1e-9)
-	d.Target.Centre.X += 1
+	d.Targets[0].At.X += 1
 	require.InDelta(t, 1, d.Overhang(), 1e-6)
 	out := d.Reckon([]Player{player("a", 0.6, 8)}, 20).Players[0].Steps[0].Rate.Mean
 	require.Less(t, out, 0.6)
@@ -127,16 +129,20 @@ func TestOverhangCostsChance(t *testing.T) {
 
 func TestImpossibleDrillsNameTheField(t *testing.T) {
 	for field, spoil := range map[string]func(*Drill){
-		"target.centre":        func(d *Drill) { d.Target.Centre.X = 5 },
-		"target.radius":        func(d *Drill) { d.Target.Radius = math.NaN() },
+		"targets[0].at":        func(d *Drill) { d.Targets[0].At.X = 9 },
+		"targets[0].radius":    func(d *Drill) { d.Targets[0].Radius = math.NaN() },
+		"targets[0].kind":      func(d *Drill) { d.Targets[0].Kind = "star" },
+		"steps[2].target":      func(d *Drill) { d.Steps[2].Target = 3 },
+		"players":              func(d *Drill) { d.Players.Least = 9 },
+		"focus":                func(d *Drill) { d.Focus = "winning" },
 		"steps[1].goal.count":  func(d *Drill) { d.Steps[1].Goal.Count = 0 },
 		"steps[0].stroke":      func(d *Drill) { d.Steps[0].Stroke = "smash" },
 		"steps":                func(d *Drill) { d.Steps = nil },
-		"tempo.secondsPerBall": func(d *Drill) { d.Tempo.SecondsPerBall = 0 },
-		"tempo.basket":         func(d *Drill) { d.Tempo.Basket = -1 },
-		"court":                func(d *Drill) { d.Court = "moon" },
-		"area":                 func(d *Drill) { d.Area = "triples" },
-		"hit":                  func(d *Drill) { d.Hit.Y = -40 },
+		"pattern.feeds[0].gap": func(d *Drill) { d.Pattern.Feeds[0].Gap = 0 },
+		"basket":               func(d *Drill) { d.Basket = -1 },
+		"pattern.court":        func(d *Drill) { d.Pattern.Court = "moon" },
+		"pattern.area":         func(d *Drill) { d.Pattern.Area = "triples" },
+		"pattern.start":        func(d *Drill) { d.Pattern.Start.Y = -40 },
 		"turnBalls":            func(d *Drill) { d.TurnBalls = 0 },
 		"format":               func(d *Drill) { d.Format = "other" },
 		"title":                func(d *Drill) { d.Title = " " },

@@ -24,7 +24,7 @@ type Rate struct {
 }
 
 // Player is a student as the drill sees one: a hand, and a rate for each step
-// at the target's radius.
+// at a circle of its target's Radial.
 type Player struct {
 	ID    string
 	Name  string
@@ -63,41 +63,68 @@ type Plan struct {
 // Reckon plans a valid drill for these students in a block of that length. A
 // player's rates beyond its steps, or missing ones, are a programming error.
 func (d *Drill) Reckon(players []Player, minutes float64) Plan {
-	c, _ := court.ByID(d.Court)
-	balls := d.Tempo.Balls(minutes)
+	t := d.turns(len(players), minutes)
 	plan := Plan{
-		Balls:   ballsFigure(d.Tempo, minutes, balls),
-		PickUps: pickUpsFigure(d.Tempo, balls),
-		Offsets: c.Measure(d.Area, d.Target.Centre),
+		Balls:   ballsFigure(t.tempo, minutes, t.balls),
+		PickUps: pickUpsFigure(t.tempo, t.balls),
+		Offsets: t.c.Measure(d.Pattern.Area, d.targetOf(Step{}).Aim()),
 		Players: make([]PlayerPlan, len(players)),
 	}
 	for i, p := range players {
-		plan.Players[i] = d.player(c, p, len(players), minutes, balls)
+		plan.Players[i] = t.player(p)
 	}
 	return plan
 }
 
-func (d *Drill) player(c *court.Court, p Player, n int, minutes float64, balls int) PlayerPlan {
-	share := balls / n
+// ReckonOne is the plan of one student among so many that are like them.
+func (d *Drill) ReckonOne(p Player, students int, minutes float64) PlayerPlan {
+	return d.turns(students, minutes).player(p)
+}
+
+// share is how many of the drill's balls it takes for one student's own: the
+// others in line, for each who hits at the same time.
+func (d *Drill) share(students int) float64 {
+	return max(1, float64(students)/float64(min(d.Hitters, max(1, students))))
+}
+
+// turns is a drill in a block: what is the same for every student of it.
+type turns struct {
+	d        *Drill
+	c        *court.Court
+	tempo    goal.Tempo
+	minutes  float64
+	balls    int     // fed in the block
+	share    float64 // balls fed for each of one student's own
+	contacts []court.Point
+}
+
+func (d *Drill) turns(students int, minutes float64) turns {
+	c, _ := d.Court()
+	tempo := d.Tempo()
+	return turns{d, c, tempo, minutes, tempo.Balls(minutes), d.share(students), d.contacts()}
+}
+
+func (t turns) player(p Player) PlayerPlan {
+	d, share, n := t.d, int(float64(t.balls)/t.share), t.share
 	// minutesFor is when the student has played so many balls of their own.
-	minutesFor := func(own float64) float64 { return d.Tempo.Minutes(own * float64(n)) }
-	out := PlayerPlan{ID: p.ID, Contacts: contactsFigure(balls, n), Steps: make([]StepPlan, len(d.Steps))}
-	rates := d.inCourt(c, p)
+	minutesFor := func(own float64) float64 { return t.tempo.Minutes(own * n) }
+	out := PlayerPlan{ID: p.ID, Contacts: contactsFigure(t.balls, n), Steps: make([]StepPlan, len(d.Steps))}
+	rates := d.inCourt(t.c, p)
 	for i, s := range d.Steps {
 		r := rates[i]
-		sp := StepPlan{Label: s.Label(), Goal: s.Goal, Shape: d.Shape(s, p.Hand), Rate: r}
-		sp.Likely = stepFigure(s.Goal, r.Mean, 0.5, s.Goal.Quantile(r.Mean, 0.5), d.Tempo, n, minutesFor)
-		sp.Sure = stepFigure(s.Goal, r.Mean, Certainty, s.Goal.Quantile(r.Mean, Certainty), d.Tempo, n, minutesFor)
+		sp := StepPlan{Label: s.Label(), Goal: s.Goal, Shape: d.shape(s, p.Hand, t.contacts), Rate: r}
+		sp.Likely = stepFigure(s.Goal, r.Mean, 0.5, s.Goal.Quantile(r.Mean, 0.5), t.tempo, n, minutesFor)
+		sp.Sure = stepFigure(s.Goal, r.Mean, Certainty, s.Goal.Quantile(r.Mean, Certainty), t.tempo, n, minutesFor)
 		out.Steps[i] = sp
 	}
 	spread := d.course(rates, mean).Spread(share, mostBalls, Certainty)
 	low := d.course(rates, low).Spread(share, share, 1).Chance(share)
 	high := d.course(rates, high).Spread(share, share, 1).Chance(share)
-	out.Finish = finishFigure(spread.Chance(share), low, high, out.Steps, share, minutes, n)
+	out.Finish = finishFigure(spread.Chance(share), low, high, out.Steps, share, t.minutes, n)
 	likely, _ := spread.Quantile(0.5)
 	sure, _ := spread.Quantile(Certainty)
-	out.Likely = courseFigure(likely, 0.5, d.Tempo, n, minutesFor)
-	out.Sure = courseFigure(sure, Certainty, d.Tempo, n, minutesFor)
+	out.Likely = courseFigure(likely, 0.5, t.tempo, n, minutesFor)
+	out.Sure = courseFigure(sure, Certainty, t.tempo, n, minutesFor)
 	return out
 }
 
@@ -114,34 +141,61 @@ func (d *Drill) course(rates []Rate, of func(Rate) float64) goal.Course {
 	return c
 }
 
-// inCourt takes off each rate the part of the circle that lies outside the
-// lines. The circle is the same for all steps but for its side, and the court
-// is symmetric, so one look toward the lines serves them all.
+// targetOf a step; where none is set, the whole end aimed at.
+func (d *Drill) targetOf(s Step) Target {
+	if t, ok := d.target(s); ok {
+		return t
+	}
+	c, err := d.Court()
+	if err != nil {
+		return Target{}
+	}
+	at := court.Point{Y: c.HalfLength / 2}
+	if c.Target() == court.Near {
+		at.Y = -at.Y
+	}
+	return Target{Kind: Box, At: at, Width: 2 * c.HalfWidth[d.Pattern.Area], Depth: c.HalfLength}
+}
+
+// Radial is the radius, in metres, that a step's counts are kept under.
+func (d *Drill) Radial(s Step) float64 { return d.targetOf(s).Radial() }
+
+// inCourt turns each rate, given for a circle of the step's Radial lying wholly
+// in court, into the chance at the target as it is and stands: the spread that
+// has that rate, integrated over the target's shape within the lines.
 func (d *Drill) inCourt(c *court.Court, p Player) []Rate {
 	out := make([]Rate, len(d.Steps))
-	whole := d.Target.Radius <= d.room(c)
-	for i := range d.Steps {
-		r := p.Rates[i]
-		if !whole {
-			r = Rate{d.clip(c, r.Mean), d.clip(c, r.Low), d.clip(c, r.High)}
+	type asked struct {
+		target int
+		rate   Rate
+	}
+	known := map[asked]Rate{} // steps often share a target and a skill
+	for i, s := range d.Steps {
+		t, r := d.targetOf(s), p.Rates[i]
+		if t.Kind == Circle && t.Overhang(c, d.Pattern.Area) == 0 {
+			out[i] = r
+			continue
 		}
-		out[i] = r
+		from := d.Pattern.Feeds[0].To
+		if t.Kind == Gate { // only there does it matter where the shot comes from
+			from = d.contacts()[0]
+		}
+		key := asked{s.Target, r}
+		if _, ok := known[key]; !ok {
+			at := func(rate float64) float64 {
+				sigma := target.Sigma(t.Radial(), min(rate, 1-1e-9))
+				return min(1-1e-9, max(1e-9, t.chance(c, d.Pattern.Area, from, sigma)))
+			}
+			k := Rate{Mean: at(r.Mean)}
+			k.Low, k.High = k.Mean, k.Mean
+			if r.Low != r.Mean || r.High != r.Mean {
+				k.Low, k.High = at(r.Low), at(r.High)
+			}
+			known[key] = k
+		}
+		out[i] = known[key]
 	}
 	return out
-}
-
-// room is the largest radius whose circle lies wholly in court.
-func (d *Drill) room(c *court.Court) float64 {
-	o := c.Measure(d.Area, d.Target.Centre)
-	return min(o.FromSideline, o.FromBaseline, o.FromNet) + 1e-9
-}
-
-func (d *Drill) clip(c *court.Court, rate float64) float64 {
-	rate = min(rate, 1-1e-9)
-	sigma := target.Sigma(d.Target.Radius, rate)
-	return max(1e-9, target.ChanceInside(d.Target.Radius, sigma, func(theta float64) float64 {
-		return c.ToEdge(d.Area, court.Far, d.Target.Centre, theta)
-	}))
 }
 
 // Worst is the smallest chance among the students to finish; 1 with nobody.

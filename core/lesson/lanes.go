@@ -41,7 +41,7 @@ func (b *Block) lane(who, n int, at float64) []Span {
 // turns walks a drill turn by turn: whose turn it is hits, the others wait, and
 // everybody collects when the basket is empty.
 func (b *Block) turns(who, n int, at, end float64) []Span {
-	t := b.Drill.Tempo
+	t, hitters := b.Drill.Tempo(), min(n, b.Drill.Hitters)
 	var out []Span
 	add := func(to float64, d Doing) {
 		to = min(to, end)
@@ -62,7 +62,7 @@ func (b *Block) turns(who, n int, at, end float64) []Span {
 			run = min(run, basket)
 		}
 		doing := Waiting
-		if turn%n == who {
+		if place := (who - turn*hitters%n + n) % n; place < hitters {
 			doing = Hitting
 		}
 		add(at+math.Max(1e-6, float64(run)*t.SecondsPerBall/60), doing)

@@ -49,7 +49,7 @@ func TestTheTapeAddsUp(t *testing.T) {
 			l.Blocks[i].Minutes = rapid.IntRange(1, 40).Draw(t, "minutes")
 			total += l.Blocks[i].Minutes
 		}
-		l.Blocks[1].Drill.Tempo.Basket = rapid.IntRange(0, 80).Draw(t, "basket")
+		l.Blocks[1].Drill.Basket = rapid.IntRange(0, 80).Draw(t, "basket")
 		l.Blocks[1].Drill.TurnBalls = rapid.IntRange(1, 30).Draw(t, "turn")
 		plan := Reckon(l, students, units.Metric)
 		require.EqualValues(t, total, plan.Minutes.Value)
@@ -159,7 +159,7 @@ func TestImpossibleLessonsNameTheField(t *testing.T) {
 	for field, spoil := range map[string]func(*Lesson){
 		"slotMinutes":                         func(l *Lesson) { l.SlotMinutes = -5 },
 		"blocks[1].minutes":                   func(l *Lesson) { l.Blocks[1].Minutes = 0 },
-		"blocks[1].drill.target.centre":       func(l *Lesson) { l.Blocks[1].Drill.Target.Centre.Y = 13 },
+		"blocks[1].drill.targets[0].at":       func(l *Lesson) { l.Blocks[1].Drill.Targets[0].At.Y = 13 },
 		"blocks[1].drill.steps[0].goal.count": func(l *Lesson) { l.Blocks[1].Drill.Steps[0].Goal.Count = 0 },
 		"blocks[2].match.rules.to":            func(l *Lesson) { l.Blocks[2].Match.Rules.To = 0 },
 		"blocks[2].match":                     func(l *Lesson) { l.Blocks[2].Match = nil },
@@ -186,7 +186,7 @@ func TestDiffSaysWhatChanged(t *testing.T) {
 	require.Empty(t, Diff(was, now))
 	now.SlotMinutes = 75
 	now.Blocks[1].Minutes = 30
-	now.Blocks[1].Drill.Target.Radius = 1.5
+	now.Blocks[1].Drill.Targets[0].Radius = 1.5
 	now.Blocks[2], now.Blocks[4] = now.Blocks[4], now.Blocks[2]
 	now.Blocks = append(now.Blocks[:3], now.Blocks[4])
 	require.Equal(t, []string{

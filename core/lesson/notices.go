@@ -43,15 +43,15 @@ func (b *Block) notices(plan BlockPlan, students []Student, system units.System)
 			fit, pulled := *b, b.Drill.PulledIn()
 			fit.Drill = &pulled
 			out = append(out, Notice{Kind: "offCourt",
-				Text:  fmt.Sprintf("The target reaches %s past the nearest line; balls that land there are out.", units.Length(over, system)),
-				Fixes: []Fix{{"Move it in", "the whole circle is in court", []Block{fit}}}})
+				Text:  fmt.Sprintf("A target reaches %s past the nearest line; balls that land there are out.", units.Length(over, system)),
+				Fixes: []Fix{{"Move it in", "all of it is in court", []Block{fit}}}})
 		}
 		if plan.Drill != nil {
 			if n, bad := b.willNotFit(plan.Drill, students, system); bad {
 				out = append(out, n)
 			}
 		}
-		for _, c := range b.Drill.Cautions {
+		for _, c := range b.Drill.AllCautions() {
 			out = append(out, Notice{Kind: "caution", Caution: true, Seen: slices.Contains(b.Seen, c), Text: c, Fixes: []Fix{}})
 		}
 	}
@@ -77,8 +77,8 @@ func (b *Block) willNotFit(plan *drill.Plan, students []Student, system units.Sy
 	}
 	n := Notice{Kind: "willNotFit", Fixes: []Fix{},
 		Text: fmt.Sprintf("These goals will probably not fit %d minutes: %s.", b.Minutes, strings.Join(who, ", "))}
-	rerate := func(radius float64) []drill.Player {
-		return playersFrom(b.Drill, students, radius, false, func(s Student, skill string) []progress.Evidence { return s.Seen[skill] })
+	rerate := func(d *drill.Drill) []drill.Player {
+		return playersFrom(d, students, false, func(s Student, skill string) []progress.Evidence { return s.Seen[skill] })
 	}
 	for _, bend := range b.Drill.Fitting(rerate, b.Minutes) {
 		fit := *b
@@ -104,7 +104,10 @@ func words(b drill.Bend, system units.System) string {
 	case drill.Longer:
 		return fmt.Sprintf("Give it %d minutes", b.Minutes)
 	default:
-		return "Widen the target to " + units.Length(b.Drill.Target.Radius, system)
+		if len(b.Drill.Targets) == 1 && b.Drill.Targets[0].Kind == drill.Circle {
+			return "Widen the target to " + units.Length(b.Drill.Targets[0].Radius, system)
+		}
+		return "Widen the targets"
 	}
 }
 

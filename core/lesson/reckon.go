@@ -76,7 +76,7 @@ func Reckon(l *Lesson, students []Student, system units.System) Plan {
 		bp := BlockPlan{ID: b.ID, From: at, To: at + b.Minutes, Start: clock(l.Start, at), End: clock(l.Start, at+b.Minutes), Notices: []Notice{}}
 		switch {
 		case b.Kind == Drill && len(students) > 0:
-			d := b.Drill.Reckon(players(b.Drill, students, b.Drill.Target.Radius), float64(b.Minutes))
+			d := b.Drill.Reckon(Players(b.Drill, students), float64(b.Minutes))
 			bp.Drill, bp.Before = &d, before(b.Drill, students, b.Minutes)
 			balls += d.Balls.Value
 			pickUps += d.PickUps.Value
@@ -104,22 +104,29 @@ func Reckon(l *Lesson, students []Student, system units.System) Plan {
 	return plan
 }
 
-// players gives the drill each student's rates at a radius.
-func players(d *drill.Drill, students []Student, radius float64) []drill.Player {
-	return playersFrom(d, students, radius, true, func(s Student, skill string) []progress.Evidence { return s.Seen[skill] })
+// Players gives the drill each student's rates at its targets.
+func Players(d *drill.Drill, students []Student) []drill.Player {
+	return playersFrom(d, students, true, func(s Student, skill string) []progress.Evidence { return s.Seen[skill] })
 }
 
-func playersFrom(d *drill.Drill, students []Student, radius float64, intervals bool, seen func(Student, string) []progress.Evidence) []drill.Player {
+func playersFrom(d *drill.Drill, students []Student, intervals bool, seen func(Student, string) []progress.Evidence) []drill.Player {
 	out := make([]drill.Player, len(students))
 	for i, s := range students {
 		out[i] = drill.Player{ID: s.ID, Name: s.Name, Hand: s.Hand, Rates: make([]drill.Rate, len(d.Steps))}
 		prior, _ := progress.PriorFor(s.Level)
-		known := map[string]drill.Rate{} // a skill is often asked for twice
+		if c, err := d.Court(); err == nil {
+			prior = prior.On(c)
+		}
+		type asked struct {
+			skill  string
+			radius float64
+		}
+		known := map[asked]drill.Rate{} // a skill is often asked for twice
 		for j, step := range d.Steps {
-			skill := d.Skill(step)
+			skill := asked{d.Skill(step), d.Radial(step)}
 			r, ok := known[skill]
 			if !ok {
-				e := progress.Judge(prior, seen(s, skill), radius, progress.HalfLife)
+				e := progress.Judge(prior, seen(s, skill.skill), skill.radius, progress.HalfLife)
 				r.Mean = e.Mean()
 				r.Low, r.High = r.Mean, r.Mean
 				if intervals {
@@ -146,7 +153,7 @@ func before(d *drill.Drill, students []Student, minutes int) []Change {
 		if math.IsInf(latest, 1) {
 			continue
 		}
-		was := playersFrom(d, []Student{s}, d.Target.Radius, false, func(s Student, skill string) (kept []progress.Evidence) {
+		was := playersFrom(d, []Student{s}, false, func(s Student, skill string) (kept []progress.Evidence) {
 			for _, e := range s.Seen[skill] {
 				if e.DaysAgo > latest {
 					kept = append(kept, e)

@@ -10,41 +10,53 @@ import (
 	"hodometer/core/flight"
 )
 
-// clone is a copy that shares nothing with p.
-func (p Pattern) clone() Pattern {
+// Clone is a copy that shares nothing with p.
+func (p Pattern) Clone() Pattern {
 	p.Feeds = slices.Clone(p.Feeds)
 	for i := range p.Feeds {
-		if a := p.Feeds[i].Aim; a != nil {
-			aim := *a
-			p.Feeds[i].Aim = &aim
-		}
+		p.Feeds[i].Aim, p.Feeds[i].Go = copied(p.Feeds[i].Aim), copied(p.Feeds[i].Go)
 	}
 	p.People, p.Objects = slices.Clone(p.People), slices.Clone(p.Objects)
+	for i := range p.People {
+		p.People[i].Aim = copied(p.People[i].Aim)
+	}
 	return p
 }
 
-// places applies f to every place of the pattern.
+func copied(p *court.Point) *court.Point {
+	if p == nil {
+		return nil
+	}
+	out := *p
+	return &out
+}
+
+// places applies f to every place of the pattern, which must be a clone.
 func (p *Pattern) places(f func(court.Point) court.Point) {
 	p.Start, p.Base = f(p.Start), f(p.Base)
 	for i := range p.Feeds {
 		d := &p.Feeds[i]
 		from := f(d.From.Floor())
 		d.From.X, d.From.Y, d.To = from.X, from.Y, f(d.To)
-		if d.Aim != nil {
-			aim := f(*d.Aim)
-			d.Aim = &aim
+		for _, q := range []*court.Point{d.Aim, d.Go} {
+			if q != nil {
+				*q = f(*q)
+			}
 		}
 	}
 	for i := range p.People {
 		p.People[i].At = f(p.People[i].At)
+		if a := p.People[i].Aim; a != nil {
+			*a = f(*a)
+		}
 	}
 	for i := range p.Objects {
 		p.Objects[i].At = f(p.Objects[i].At)
 	}
 }
 
-// otherSide is the stroke on the other side of the body.
-func (s Stroke) otherSide() Stroke {
+// OtherSide is the stroke on the other side of the body.
+func (s Stroke) OtherSide() Stroke {
 	switch s {
 	case Forehand:
 		return Backhand
@@ -60,7 +72,7 @@ func (p Pattern) Mirror() Pattern {
 	p = p.OtherHand()
 	p.Hand = map[court.Hand]court.Hand{court.RightHand: court.LeftHand, court.LeftHand: court.RightHand}[p.Hand]
 	for i := range p.Feeds {
-		p.Feeds[i].Stroke = p.Feeds[i].Stroke.otherSide()
+		p.Feeds[i].Stroke = p.Feeds[i].Stroke.OtherSide()
 	}
 	return p
 }
@@ -68,7 +80,7 @@ func (p Pattern) Mirror() Pattern {
 // OtherHand is the same pattern for a student of the other hand: the court is
 // mirrored, the strokes stay.
 func (p Pattern) OtherHand() Pattern {
-	p = p.clone()
+	p = p.Clone()
 	p.places(court.Point.Mirror)
 	for i := range p.Feeds {
 		p.Feeds[i].SideRPM = -p.Feeds[i].SideRPM
@@ -79,7 +91,7 @@ func (p Pattern) OtherHand() Pattern {
 
 // Reverse plays the balls in the other order; the rhythm stays.
 func (p Pattern) Reverse() Pattern {
-	p = p.clone()
+	p = p.Clone()
 	gaps := make([]float64, len(p.Feeds))
 	for i, f := range p.Feeds {
 		gaps[i] = f.Gap
@@ -93,7 +105,7 @@ func (p Pattern) Reverse() Pattern {
 
 // SwapDepths makes the deepest ball the shortest and so on.
 func (p Pattern) SwapDepths() Pattern {
-	p = p.clone()
+	p = p.Clone()
 	near, deep := math.Inf(1), math.Inf(-1)
 	for _, f := range p.Feeds {
 		near, deep = min(near, f.To.Y), max(deep, f.To.Y)
@@ -106,7 +118,7 @@ func (p Pattern) SwapDepths() Pattern {
 
 // Tempo stretches the time between feeds by k; under one is quicker.
 func (p Pattern) Tempo(k float64) Pattern {
-	p = p.clone()
+	p = p.Clone()
 	for i := range p.Feeds {
 		p.Feeds[i].Gap = math.Round(100*min(60, max(0.2, k*p.Feeds[i].Gap))) / 100
 	}
@@ -115,7 +127,7 @@ func (p Pattern) Tempo(k float64) Pattern {
 
 // OnePlace brings every ball to where the first comes.
 func (p Pattern) OnePlace() Pattern {
-	p = p.clone()
+	p = p.Clone()
 	for i := range p.Feeds {
 		p.Feeds[i].To, p.Feeds[i].Stroke = p.Feeds[0].To, p.Feeds[0].Stroke
 	}
@@ -124,7 +136,7 @@ func (p Pattern) OnePlace() Pattern {
 
 // Anywhere moves each ball by up to radius metres, as the seed deals them.
 func (p Pattern) Anywhere(radius float64, seed uint64) Pattern {
-	p = p.clone()
+	p = p.Clone()
 	c, err := court.ByID(p.Court)
 	if err != nil {
 		return p
@@ -143,13 +155,13 @@ func (p Pattern) Anywhere(radius float64, seed uint64) Pattern {
 
 // OneSide brings all balls to the side of the first.
 func (p Pattern) OneSide() Pattern {
-	p = p.clone()
+	p = p.Clone()
 	side := p.Feeds[0].To.X
 	for i := range p.Feeds {
 		f := &p.Feeds[i]
 		if f.To.X*side < 0 {
 			f.To = f.To.Mirror()
-			f.Stroke = f.Stroke.otherSide()
+			f.Stroke = f.Stroke.OtherSide()
 		}
 	}
 	return p
@@ -157,7 +169,7 @@ func (p Pattern) OneSide() Pattern {
 
 // Fewer takes the last ball away; the pattern keeps one.
 func (p Pattern) Fewer() Pattern {
-	p = p.clone()
+	p = p.Clone()
 	if len(p.Feeds) > 1 {
 		p.Feeds = p.Feeds[:len(p.Feeds)-1]
 	}
@@ -166,9 +178,9 @@ func (p Pattern) Fewer() Pattern {
 
 // More feeds the first ball once more at the end.
 func (p Pattern) More() Pattern {
-	p = p.clone()
+	p = p.Clone()
 	if len(p.Feeds) < MostFeeds {
-		p.Feeds = append(p.Feeds, p.clone().Feeds[0])
+		p.Feeds = append(p.Feeds, p.Clone().Feeds[0])
 	}
 	return p
 }
@@ -192,7 +204,7 @@ func (p Pattern) On(id string) (Pattern, error) {
 	if err != nil {
 		return p, err
 	}
-	p = p.clone()
+	p = p.Clone()
 	kx, ky := to.HalfWidth[p.Area]/from.HalfWidth[p.Area], to.HalfLength/from.HalfLength
 	// Run-off does not scale: who would stand past it stands at its edge.
 	x, y := to.HalfWidth[court.Doubles]+to.RunSide, to.HalfLength+to.RunBack

@@ -39,7 +39,7 @@ func (p Pattern) Neighbours(m footwork.Mover) []Neighbour {
 		{ID: "fewer", Words: "One ball fewer", Pattern: p.Fewer()},
 		{ID: "more", Words: "One ball more", Pattern: p.More()},
 	}
-	shift := p.clone()
+	shift := p.Clone()
 	shift.Shift = !p.Shift
 	words := "Shift to the likely ball"
 	if p.Shift {
@@ -59,26 +59,39 @@ func (p Pattern) Neighbours(m footwork.Mover) []Neighbour {
 		if same(n.Pattern, p) || len(n.Pattern.Validate()) > 0 {
 			continue
 		}
-		plan, err := n.Pattern.Reckon(m, false)
-		if err != nil || slices.ContainsFunc(plan.Balls, func(b Ball) bool { return !b.Feasible }) {
+		asks, ok := n.Pattern.Asks(m)
+		if !ok {
 			continue
 		}
-		for _, b := range plan.Balls {
-			n.Ratio = max(n.Ratio, b.Leg.Ratio)
-			n.mean += b.Leg.Ratio / float64(len(plan.Balls))
-		}
-		n.Seconds, n.Metres, n.Balls = plan.Seconds, plan.Metres, len(plan.Balls)
-		out = append(out, n)
+		asks.ID, asks.Words = n.ID, n.Words
+		out = append(out, asks)
 	}
 	slices.SortStableFunc(out, func(a, b Neighbour) int { return cmp.Or(cmp.Compare(a.Ratio, b.Ratio), cmp.Compare(a.mean, b.mean)) })
 	return out
 }
 
+// Asks sums up what the pattern asks of that mover; false where a ball of it
+// cannot be fed.
+func (p Pattern) Asks(m footwork.Mover) (n Neighbour, ok bool) {
+	plan, err := p.Reckon(m, false)
+	if err != nil || slices.ContainsFunc(plan.Balls, func(b Ball) bool { return !b.Feasible }) {
+		return n, false
+	}
+	n = Neighbour{Pattern: p, Seconds: plan.Seconds, Metres: plan.Metres, Balls: len(plan.Balls)}
+	for _, b := range plan.Balls {
+		n.Ratio = max(n.Ratio, b.Leg.Ratio)
+		n.mean += b.Leg.Ratio / float64(len(plan.Balls))
+	}
+	return n, true
+}
+
 // same says whether two patterns ask for the same, people and things apart.
 func same(a, b Pattern) bool {
 	return a.Court == b.Court && a.Hand == b.Hand && a.Shift == b.Shift && a.Start == b.Start && slices.EqualFunc(a.Feeds, b.Feeds, func(x, y Feed) bool {
-		aims := x.Aim == y.Aim || x.Aim != nil && y.Aim != nil && *x.Aim == *y.Aim
-		x.Aim, y.Aim = nil, nil
-		return aims && x == y
+		alike := equal(x.Aim, y.Aim) && equal(x.Go, y.Go)
+		x.Aim, y.Aim, x.Go, y.Go = nil, nil, nil, nil
+		return alike && x == y
 	})
 }
+
+func equal(a, b *court.Point) bool { return a == b || a != nil && b != nil && *a == *b }

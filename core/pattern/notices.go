@@ -71,7 +71,7 @@ func (p Pattern) Notices(m footwork.Mover, plan Plan) []Notice {
 func (p Pattern) cannotFeed(i int, b Ball) Notice {
 	n := Notice{CannotFeed, i, fmt.Sprintf("Ball %d cannot be fed like that. %s", i+1, b.Reason), []Fix{}}
 	if b.Nearest != nil {
-		q := p.clone()
+		q := p.Clone()
 		q.Feeds[i].Want = math.Ceil(*b.Nearest*100) / 100
 		words := map[string]string{"speed": "Feed it at %.1f m/s", "clearance": "Feed it %.2f m over the net", "time": "Give it %.2f s in the air", "apex": "Let it rise to %.2f m"}[string(p.Feeds[i].By)]
 		n.Fixes = append(n.Fixes, Fix{fmt.Sprintf(words, q.Feeds[i].Want), "the ball gets there", q})
@@ -88,7 +88,7 @@ func (p Pattern) unreachable(m footwork.Mover, i int, b Ball) Notice {
 	n := Notice{Unreachable, i, fmt.Sprintf("Ball %d is out of reach: it takes %.2f s to get there and there are %.2f s.", i+1, b.Leg.Needed, b.Leg.Needed+b.Leg.Slack), []Fix{}}
 	try := func(most float64, words string, change func(q *Pattern, by float64)) {
 		bent := func(by float64) Pattern {
-			q := p.clone()
+			q := p.Clone()
 			change(&q, by)
 			return q
 		}
@@ -132,7 +132,7 @@ func (p Pattern) earlier(i int) []Fix {
 	if p.Feeds[i].Meet != Falling {
 		return []Fix{}
 	}
-	q := p.clone()
+	q := p.Clone()
 	q.Feeds[i].Meet = Rising
 	return []Fix{{"Take it on the rise", "met nearer to the line", q}}
 }
@@ -154,7 +154,8 @@ func least(most float64, ok func(float64) bool) (float64, bool) {
 	return min(most, math.Ceil(hi*10)/10), true
 }
 
-// inTheWay looks for people in the hitter's swing and in the way of hit balls.
+// inTheWay looks for people in the hitter's swing and in the way of hit balls,
+// and for hitters whose lanes cross.
 func (p Pattern) inTheWay(plan Plan) []Notice {
 	out := []Notice{}
 	for k, who := range p.People {
@@ -162,23 +163,57 @@ func (p Pattern) inTheWay(plan Plan) []Notice {
 			continue // they see the ball and play it
 		}
 		for i, b := range plan.Balls {
-			near := who.At.Distance(b.At.Floor()) < swingRoom
-			lane := p.Feeds[i].Aim != nil && court.Line{From: b.At.Floor(), To: *p.Feeds[i].Aim}.Distance(who.At) < laneRoom
-			if !near && !lane {
-				continue
+			if kind, text := p.blocks(who, i, b.At.Floor()); text != "" {
+				out = append(out, Notice{kind, i, text, p.aside(k)})
+				break
 			}
-			kind, text := Lane, fmt.Sprintf("Whoever is %s stands within %.0f m of the swing at ball %d.", who.Role, swingRoom, i+1)
-			if lane {
-				text = fmt.Sprintf("Whoever is %s stands in the way of the shot off ball %d.", who.Role, i+1)
-			}
-			if who.Role == "collector" {
-				kind = Collecting
-			}
-			out = append(out, Notice{kind, i, text, p.aside(k)})
-			break
 		}
 	}
 	return out
+}
+
+// blocks says how that person is in the way of ball i, met there; "" if not.
+func (p Pattern) blocks(who Person, i int, met court.Point) (Kind, string) {
+	aim := p.Feeds[i].Aim
+	near := who.At.Distance(met) < p.room(swingRoom)
+	switch {
+	case who.Role == "hitter" && near:
+		return Lane, fmt.Sprintf("The other hitter stands within %.1f m of the swing at ball %d.", p.room(swingRoom), i+1)
+	case who.Role == "hitter":
+		if aim != nil && who.Aim != nil && cross(met, *aim, who.At, *who.Aim) {
+			return Lane, fmt.Sprintf("The two hitters’ lanes cross at ball %d: one lane for each hitter.", i+1)
+		}
+	case aim != nil && (court.Line{From: met, To: *aim}).Distance(who.At) < p.room(laneRoom):
+		if who.Role == "collector" {
+			return Collecting, fmt.Sprintf("Whoever collects stands in the way of the shot off ball %d.", i+1)
+		}
+		return Lane, fmt.Sprintf("Whoever is waiting stands in the way of the shot off ball %d.", i+1)
+	case near && who.Role == "collector":
+		return Collecting, fmt.Sprintf("Whoever collects stands within %.1f m of the swing at ball %d.", p.room(swingRoom), i+1)
+	case near:
+		return Lane, fmt.Sprintf("Whoever is waiting stands within %.1f m of the swing at ball %d.", p.room(swingRoom), i+1)
+	}
+	for _, other := range p.People {
+		if other.Role == "hitter" && other.Aim != nil && who.Role != "hitter" && (court.Line{From: other.At, To: *other.Aim}).Distance(who.At) < p.room(laneRoom) {
+			return Lane, fmt.Sprintf("Whoever is %s stands in the other hitter’s lane.", map[string]string{"waiting": "waiting", "collector": "collecting"}[who.Role])
+		}
+	}
+	return "", ""
+}
+
+// room is a distance kept, less where the racket and court are small: at a
+// table half of it.
+func (p Pattern) room(metres float64) float64 {
+	if p.Court == "tableTennis" {
+		return metres / 2
+	}
+	return metres
+}
+
+// cross says whether the lanes a–b and c–d cross.
+func cross(a, b, c, d court.Point) bool {
+	side := func(p, q, r court.Point) float64 { return (q.X-p.X)*(r.Y-p.Y) - (q.Y-p.Y)*(r.X-p.X) }
+	return side(a, b, c)*side(a, b, d) < 0 && side(c, d, a)*side(c, d, b) < 0
 }
 
 // aside moves a person out to the side of the court, behind the baseline.
@@ -187,7 +222,20 @@ func (p Pattern) aside(k int) []Fix {
 	if err != nil || c.Walls != nil {
 		return []Fix{}
 	}
-	q := p.clone()
+	q := p.Clone()
+	if who := &q.People[k]; who.Role == "hitter" {
+		if who.Aim == nil {
+			return []Fix{}
+		}
+		who.Aim.X = who.At.X
+		for i, f := range q.Feeds {
+			if f.Aim != nil {
+				f.Aim.X = f.To.X
+				q.Feeds[i] = f
+			}
+		}
+		return []Fix{{"Both hit straight", "one lane for each", q}}
+	}
 	x := c.HalfWidth[court.Doubles] + c.RunSide*0.7
 	if q.People[k].At.X < 0 {
 		x = -x

@@ -2,6 +2,8 @@ package pattern
 
 import (
 	"fmt"
+	"slices"
+	"strings"
 
 	"hodometer/core/court"
 	"hodometer/core/flight"
@@ -17,7 +19,18 @@ const (
 	ByRacket  How = "racket"
 	ByMachine How = "machine"
 	Live      How = "live" // from a rally
+	// Self and Shadow bring no ball over: the student tosses, drops or serves it
+	// where it is met, or plays the stroke without one. Want is the time in
+	// seconds from the call to the stroke.
+	Self   How = "self"
+	Shadow How = "shadow"
 )
+
+// Flown says whether a ball comes from somewhere else.
+func (h How) Flown() bool { return h != Self && h != Shadow }
+
+// Fed says whether each ball is a new one from a basket, tube or machine.
+func (h How) Fed() bool { return h == ByHand || h == ByRacket || h == ByMachine || h == Self }
 
 // Stroke is what the student plays.
 type Stroke string
@@ -28,8 +41,12 @@ const (
 	Backhand Stroke = "backhand"
 	Volley   Stroke = "volley"
 	Overhead Stroke = "overhead"
+	Serve    Stroke = "serve"
 	Either   Stroke = "either"
 )
+
+// Strokes there are.
+var Strokes = []Stroke{Forehand, Backhand, Volley, Overhead, Serve, Either}
 
 // Meet is where after the bounce the ball is met.
 type Meet string
@@ -67,19 +84,30 @@ type Feed struct {
 	Stroke  Stroke       `json:"stroke"`
 	// Aim is where the student plays it, when something is asked.
 	Aim *court.Point `json:"aim,omitempty"`
+	// Go is where the student goes after it, when not back to the base or the
+	// better spot: on to the next station, or nowhere.
+	Go *court.Point `json:"go,omitempty"`
 	// Gap is the time in seconds from this release to the next.
 	Gap float64 `json:"gap"`
 }
 
-// Person is somebody who is not the hitter.
+// The roles of people other than the student drawn, and the things set out.
+var (
+	Roles = []string{"feeder", "partner", "hitter", "waiting", "collector"}
+	Kinds = []string{"cone", "marker", "basket", "obstacle", "machine"}
+)
+
+// Person is somebody besides the student drawn: one of Roles. A second hitter
+// may have an aim, the end of the lane they hit along.
 type Person struct {
-	Role string      `json:"role"` // feeder, partner, waiting, collector
-	At   court.Point `json:"at"`
+	Role string       `json:"role"`
+	At   court.Point  `json:"at"`
+	Aim  *court.Point `json:"aim,omitempty"`
 }
 
-// Object is something set out on court.
+// Object is something set out on court: one of Kinds.
 type Object struct {
-	Kind string      `json:"kind"` // cone, marker, basket, obstacle
+	Kind string      `json:"kind"`
 	At   court.Point `json:"at"`
 }
 
@@ -125,10 +153,19 @@ func (p Pattern) Validate() (out units.Problems) {
 	for i, f := range p.Feeds {
 		out.Under(fmt.Sprintf("feeds[%d]", i), f.validate(c))
 	}
+	if len(p.People) > 20 || len(p.Objects) > 40 {
+		out.Add("people", "a drill has up to 20 people drawn and 40 things set out")
+	}
 	for i, q := range p.People {
+		if !slices.Contains(Roles, q.Role) {
+			out.Add(fmt.Sprintf("people[%d].role", i), fmt.Sprintf("%q is not a role; use one of %s", q.Role, strings.Join(Roles, ", ")))
+		}
 		onFloor(fmt.Sprintf("people[%d].at", i), q.At)
 	}
 	for i, o := range p.Objects {
+		if !slices.Contains(Kinds, o.Kind) {
+			out.Add(fmt.Sprintf("objects[%d].kind", i), fmt.Sprintf("%q is not a thing to set out; use one of %s", o.Kind, strings.Join(Kinds, ", ")))
+		}
 		onFloor(fmt.Sprintf("objects[%d].at", i), o.At)
 	}
 	return out
@@ -146,6 +183,20 @@ var limits = map[flight.Given]struct {
 }
 
 func (f Feed) validate(c *court.Court) (out units.Problems) {
+	if !slices.Contains([]How{ByHand, ByRacket, ByMachine, Live, Self, Shadow}, f.How) {
+		out.Add("how", fmt.Sprintf("a ball comes by hand, racket, machine, live, self or shadow, not %q", f.How))
+	}
+	if !slices.Contains(Strokes, f.Stroke) {
+		out.Add("stroke", fmt.Sprintf("%q is not a stroke", f.Stroke))
+	}
+	if !f.How.Flown() && f.By != flight.ByTime {
+		out.Add("by", "a ball of one's own, or none, is fixed by time")
+	}
+	for field, p := range map[string]*court.Point{"aim": f.Aim, "go": f.Go} {
+		if p != nil && !c.OnFloor(*p) {
+			out.Add(field, "this lies off the floor around the court")
+		}
+	}
 	if l, ok := limits[f.By]; !ok {
 		out.Add("by", fmt.Sprintf("a feed is fixed by speed, clearance, time or apex, not %q", f.By))
 	} else if !(f.Want >= l.lo && f.Want <= l.hi) {

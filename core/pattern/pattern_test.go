@@ -23,7 +23,7 @@ func deepShortDeep() Pattern {
 	}
 	return Pattern{Court: "tennis", Area: court.Singles, Hand: court.RightHand, Start: court.Point{Y: -12.2}, Base: court.Point{Y: -12.2},
 		Feeds:  []Feed{feed(2.5, -9, Forehand), feed(1, -4.5, Forehand), feed(-2.5, -9, Backhand)},
-		People: []Person{{"feeder", court.Point{Y: 6.4}}, {"waiting", court.Point{X: 0, Y: -16.5}}}, Objects: []Object{{"basket", court.Point{X: 0.8, Y: 6.8}}}}
+		People: []Person{{Role: "feeder", At: court.Point{Y: 6.4}}, {Role: "waiting", At: court.Point{X: 0, Y: -16.5}}}, Objects: []Object{{"basket", court.Point{X: 0.8, Y: 6.8}}}}
 }
 
 func reckon(t require.TestingT, p Pattern) Plan {
@@ -182,7 +182,7 @@ func TestFixesMend(t *testing.T) {
 	p.People[1].At = court.Point{X: 2.6, Y: -12.5}
 	mends(p, Lane)
 	p = deepShortDeep()
-	p.People = append(p.People, Person{"collector", court.Point{X: -1, Y: 5}})
+	p.People = append(p.People, Person{Role: "collector", At: court.Point{X: -1, Y: 5}})
 	mends(p, Collecting)
 }
 

@@ -122,6 +122,9 @@ func (b *Ball) shift(release float64) {
 
 // fly solves the feed and follows it to where it is met; times from its release.
 func (f Feed) fly(c *court.Court, ball *flight.Ball, paths bool) Ball {
+	if !f.How.Flown() { // it is where it is wanted, when it is wanted
+		return Ball{Feasible: true, Contact: f.Want, At: Place{f.To.X, f.To.Y, f.Height}}
+	}
 	from := flight.Vec{X: f.From.X, Y: f.From.Y, Z: max(f.From.Z, ball.Diameter/2)}
 	feed := flight.Feed{From: from, To: flight.Vec{X: f.To.X, Y: f.To.Y, Z: ball.Diameter / 2}, By: f.By, Want: f.Want,
 		Top: flight.RPM(f.TopRPM), Side: flight.RPM(f.SideRPM)}
@@ -231,6 +234,9 @@ func (p Pattern) run(m footwork.Mover, plan *Plan) {
 		// A ball released before the last was played can only be run for from then.
 		from := max(b.Release, last)
 		sequence[i] = footwork.Ball{Contact: b.At.Floor(), Available: max(0.01, b.Contact-from), Between: max(0, b.Release-last), Recover: plan.Recovers}
+		if i > 0 && p.Feeds[i-1].Go != nil {
+			sequence[i].Recover = *p.Feeds[i-1].Go
+		}
 		if i == 0 {
 			sequence[i].Between, sequence[i].Recover = 0, p.Start
 		}

@@ -4,6 +4,9 @@ import (
 	"fmt"
 	"math"
 
+	"hodometer/core/court"
+	"hodometer/core/units"
+
 	"gonum.org/v1/gonum/stat/distuv"
 )
 
@@ -40,6 +43,14 @@ func PriorFor(l Level) (Prior, error) {
 		return p, fmt.Errorf("%q is not a level; use beginner, club or performance", l)
 	}
 	return p, nil
+}
+
+// On is the prior on that court: a shorter court is played with a smaller
+// spread in proportion, so that a club player's at a table is a hand's breadth
+// [trade]. Between walls the length to the back wall stands for half a court.
+func (p Prior) On(c *court.Court) Prior {
+	p.Radius *= c.HalfLength / (units.Feet(78) / 2)
+	return p
 }
 
 // Evidence is one session's count at one skill.

@@ -79,7 +79,7 @@ func (e Event) Validate(l *lesson.Lesson) (p units.Problems) {
 			p.Add("value", "a point goes to side 0 or 1")
 		}
 	case PickUp:
-		if b := e.block(l, &p); b != nil && (b.Drill == nil || b.Drill.Tempo.Basket == 0) {
+		if b := e.block(l, &p); b != nil && (b.Drill == nil || b.Drill.Basket == 0) {
 			p.Add("block", "this block has no basket")
 		}
 	case Undo:

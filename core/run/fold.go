@@ -58,8 +58,8 @@ func begin(l *lesson.Lesson) State {
 		s.Blocks[i] = BlockState{ID: b.ID, BasketLeft: -1}
 		if b.Drill != nil {
 			s.Blocks[i].Students = newStudents(b.Drill, l.Students)
-			if b.Drill.Tempo.Basket > 0 {
-				s.Blocks[i].BasketLeft = b.Drill.Tempo.Basket
+			if b.Drill.Basket > 0 {
+				s.Blocks[i].BasketLeft = b.Drill.Basket
 			}
 		}
 		if b.Match != nil {
@@ -103,7 +103,7 @@ func (f *fold) apply(e Event) {
 	case PickUp:
 		if i := f.blockAt(e.Block); i >= 0 && s.Blocks[i].BasketLeft >= 0 { // there is a basket
 			s.Blocks[i].PickUps++
-			s.Blocks[i].BasketLeft = f.lesson.Blocks[i].Drill.Tempo.Basket
+			s.Blocks[i].BasketLeft = f.lesson.Blocks[i].Drill.Basket
 			f.undoable(e, "balls picked up")
 		}
 	case Finish:
@@ -214,7 +214,7 @@ func (s State) Counts(l *lesson.Lesson) []Count {
 		for _, st := range b.Students {
 			for j, step := range st.Steps {
 				if step.Balls > 0 {
-					out = append(out, Count{st.ID, b.ID, j, d.Skill(d.Steps[j]), step.Balls, step.Good, step.Best, step.Met, d.Target.Radius})
+					out = append(out, Count{st.ID, b.ID, j, d.Skill(d.Steps[j]), step.Balls, step.Good, step.Best, step.Met, d.Radial(d.Steps[j])})
 				}
 			}
 		}

@@ -97,7 +97,7 @@ func TestUndoAndUndoOfUndo(t *testing.T) {
 // Where balls never run out there is nothing to pick up, whatever arrives.
 func TestNoBasketNoPickUp(t *testing.T) {
 	s := &script{l: theLesson(t)}
-	s.l.Blocks[drillBlock].Drill.Tempo.Basket = 0
+	s.l.Blocks[drillBlock].Drill.Basket = 0
 	s.add(Event{Kind: PickUp, Block: s.l.Blocks[drillBlock].ID})
 	require.Equal(t, "block", s.events[0].Validate(s.l)[0].Field)
 	b := Fold(s.l, s.events).Blocks[drillBlock]
@@ -187,7 +187,7 @@ func TestCountsFeedTheRecord(t *testing.T) {
 	s.ball(true, 1, 2)
 	s.ball(false, 1, 2)
 	counts := Fold(s.l, s.events).Counts(s.l)
-	require.Equal(t, []Count{{Student: s.l.Students[1], Block: s.l.Blocks[drillBlock].ID, Step: 2, Skill: "Backhand cross-court, short ball", Balls: 2, Good: 1, Best: 1, Radius: s.l.Blocks[drillBlock].Drill.Target.Radius}}, counts)
+	require.Equal(t, []Count{{Student: s.l.Students[1], Block: s.l.Blocks[drillBlock].ID, Step: 2, Skill: "Backhand cross-court, short ball", Balls: 2, Good: 1, Best: 1, Radius: s.l.Blocks[drillBlock].Drill.Targets[0].Radius}}, counts)
 }
 
 func TestImpossibleEventsNameTheField(t *testing.T) {

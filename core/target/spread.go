@@ -98,3 +98,7 @@ func FromLog(r float64, balls, hits int) (sigma, low, high float64) {
 	b := distuv.Beta{Alpha: float64(hits) + 1, Beta: float64(balls-hits) + 1}
 	return Sigma(r, p), Sigma(r, b.Quantile(0.9)), Sigma(r, b.Quantile(0.1))
 }
+
+// Past is the share of balls that miss over a line room metres from the aim:
+// the other way round of Margin.
+func Past(sigma, room float64) float64 { return distuv.UnitNormal.Survival(room / sigma) }

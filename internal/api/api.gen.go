@@ -10,6 +10,7 @@ import (
 	"encoding/base64"
 	"encoding/json"
 	"fmt"
+	"io"
 	"net/http"
 	"net/url"
 	"path"
@@ -17,7 +18,6 @@ import (
 
 	"hodometer/core/court"
 	"hodometer/core/drill"
-	"hodometer/core/footwork"
 	"hodometer/core/game"
 	"hodometer/core/goal"
 	"hodometer/core/lesson"
@@ -431,39 +431,57 @@ func (e WindowQuestionCourt) Valid() bool {
 	}
 }
 
-// Defines values for CheckLessonJSONBodyUnits.
+// Defines values for CheckDrillJSONBodyLevel.
 const (
-	Imperial CheckLessonJSONBodyUnits = "imperial"
-	Metric   CheckLessonJSONBodyUnits = "metric"
+	CheckDrillJSONBodyLevelBeginner    CheckDrillJSONBodyLevel = "beginner"
+	CheckDrillJSONBodyLevelClub        CheckDrillJSONBodyLevel = "club"
+	CheckDrillJSONBodyLevelPerformance CheckDrillJSONBodyLevel = "performance"
 )
 
-// Valid indicates whether the value is a known member of the CheckLessonJSONBodyUnits enum.
-func (e CheckLessonJSONBodyUnits) Valid() bool {
+// Valid indicates whether the value is a known member of the CheckDrillJSONBodyLevel enum.
+func (e CheckDrillJSONBodyLevel) Valid() bool {
 	switch e {
-	case Imperial:
+	case CheckDrillJSONBodyLevelBeginner:
 		return true
-	case Metric:
+	case CheckDrillJSONBodyLevelClub:
+		return true
+	case CheckDrillJSONBodyLevelPerformance:
 		return true
 	default:
 		return false
 	}
 }
 
-// Defines values for CheckPatternJSONBodyLevel.
+// Defines values for CheckDrillJSONBodyUnits.
 const (
-	CheckPatternJSONBodyLevelClub        CheckPatternJSONBodyLevel = "club"
-	CheckPatternJSONBodyLevelJunior      CheckPatternJSONBodyLevel = "junior"
-	CheckPatternJSONBodyLevelPerformance CheckPatternJSONBodyLevel = "performance"
+	CheckDrillJSONBodyUnitsImperial CheckDrillJSONBodyUnits = "imperial"
+	CheckDrillJSONBodyUnitsMetric   CheckDrillJSONBodyUnits = "metric"
 )
 
-// Valid indicates whether the value is a known member of the CheckPatternJSONBodyLevel enum.
-func (e CheckPatternJSONBodyLevel) Valid() bool {
+// Valid indicates whether the value is a known member of the CheckDrillJSONBodyUnits enum.
+func (e CheckDrillJSONBodyUnits) Valid() bool {
 	switch e {
-	case CheckPatternJSONBodyLevelClub:
+	case CheckDrillJSONBodyUnitsImperial:
 		return true
-	case CheckPatternJSONBodyLevelJunior:
+	case CheckDrillJSONBodyUnitsMetric:
 		return true
-	case CheckPatternJSONBodyLevelPerformance:
+	default:
+		return false
+	}
+}
+
+// Defines values for CheckLessonJSONBodyUnits.
+const (
+	CheckLessonJSONBodyUnitsImperial CheckLessonJSONBodyUnits = "imperial"
+	CheckLessonJSONBodyUnitsMetric   CheckLessonJSONBodyUnits = "metric"
+)
+
+// Valid indicates whether the value is a known member of the CheckLessonJSONBodyUnits enum.
+func (e CheckLessonJSONBodyUnits) Valid() bool {
+	switch e {
+	case CheckLessonJSONBodyUnitsImperial:
+		return true
+	case CheckLessonJSONBodyUnitsMetric:
 		return true
 	default:
 		return false
@@ -491,8 +509,20 @@ type CurvePoint struct {
 // Drill defines model for Drill.
 type Drill = drill.Drill
 
+// DrillCheck defines model for DrillCheck.
+type DrillCheck = club.DrillCheck
+
+// DrillId a UUIDv7 in lower case, or the name of a drill that ships
+type DrillId = string
+
+// DrillNotice defines model for DrillNotice.
+type DrillNotice = drill.Notice
+
 // DrillPlan defines model for DrillPlan.
 type DrillPlan = drill.Plan
+
+// DrillVersion defines model for DrillVersion.
+type DrillVersion = club.DrillVersion
 
 // Event defines model for Event.
 type Event = run.Event
@@ -782,11 +812,8 @@ type Match = lesson.Match
 // Minute defines model for Minute.
 type Minute = lesson.Minute
 
-// Mover How a student moves, in place of a level's usual values
-type Mover = footwork.Mover
-
 // Neighbour defines model for Neighbour.
-type Neighbour = pattern.Neighbour
+type Neighbour = drill.Neighbour
 
 // Notice defines model for Notice.
 type Notice = lesson.Notice
@@ -805,9 +832,6 @@ type PathPoint struct {
 
 // Pattern Ordered feeds to a student at the near end, and who stands where
 type Pattern = pattern.Pattern
-
-// PatternNotice defines model for PatternNotice.
-type PatternNotice = pattern.Notice
 
 // PatternPlan Times in seconds from the first release
 type PatternPlan = pattern.Plan
@@ -829,6 +853,9 @@ type PlaceOver struct {
 // Plan defines model for Plan.
 type Plan = lesson.Plan
 
+// PlayerPlan defines model for PlayerPlan.
+type PlayerPlan = drill.PlayerPlan
+
 // Point defines model for Point.
 type Point = court.Point
 
@@ -838,9 +865,10 @@ type Preset = game.Preset
 // Problem RFC 9457 problem details
 type Problem struct {
 	// Changes with 409
-	Changes *[]string `json:"changes,omitempty"`
-	Current *Lesson   `json:"current,omitempty"`
-	Detail  string    `json:"detail"`
+	Changes      *[]string   `json:"changes,omitempty"`
+	Current      *Lesson     `json:"current,omitempty"`
+	CurrentDrill *ShelfDrill `json:"currentDrill,omitempty"`
+	Detail       string      `json:"detail"`
 
 	// Errors one for each field that is wrong
 	Errors *[]FieldProblem `json:"errors,omitempty"`
@@ -982,6 +1010,9 @@ type Shape struct {
 // ShapeKind defines model for Shape.Kind.
 type ShapeKind string
 
+// ShelfDrill defines model for ShelfDrill.
+type ShelfDrill = club.ShelfDrill
+
 // SigmaAnswer defines model for SigmaAnswer.
 type SigmaAnswer struct {
 	High  float64 `json:"high"`
@@ -1005,14 +1036,23 @@ type SigmaQuestion struct {
 // SigmaQuestionLevel defines model for SigmaQuestion.Level.
 type SigmaQuestionLevel string
 
+// Span a least, a best and a most
+type Span = drill.Span
+
 // StepPlan defines model for StepPlan.
 type StepPlan = drill.StepPlan
+
+// Stroke defines model for Stroke.
+type Stroke = pattern.Stroke
 
 // Student defines model for Student.
 type Student = club.Student
 
 // StudentRecord defines model for StudentRecord.
 type StudentRecord = club.Record
+
+// Target defines model for Target.
+type Target = drill.Target
 
 // TargetAnswer defines model for TargetAnswer.
 type TargetAnswer struct {
@@ -1076,9 +1116,6 @@ type TargetQuestionArea string
 // TargetQuestionCourt defines model for TargetQuestion.Court.
 type TargetQuestionCourt string
 
-// Tempo defines model for Tempo.
-type Tempo = goal.Tempo
-
 // TempoAnswer defines model for TempoAnswer.
 type TempoAnswer struct {
 	BallsPerMinute *float64 `json:"ballsPerMinute,omitempty"`
@@ -1130,6 +1167,9 @@ type TouchPoint struct {
 	Z  float64 `json:"z"`
 }
 
+// Wheels defines model for Wheels.
+type Wheels = drill.Wheels
+
 // WindowAnswer defines model for WindowAnswer.
 type WindowAnswer struct {
 	// LeftDeg from straight ahead
@@ -1176,6 +1216,59 @@ type RunId = Id
 // StudentId a UUIDv7 in lower case
 type StudentId = Id
 
+// CheckDrillJSONBody defines parameters for CheckDrill.
+type CheckDrillJSONBody struct {
+	Drill Drill `json:"drill"`
+
+	// Level who is drawn, when no student is named; the drill's own level otherwise
+	Level *CheckDrillJSONBodyLevel `json:"level,omitempty"`
+
+	// Minutes the drill's best length otherwise
+	Minutes    *int  `json:"minutes,omitempty"`
+	Neighbours *bool `json:"neighbours,omitempty"`
+
+	// Paths also each ball's way, to draw
+	Paths *bool `json:"paths,omitempty"`
+
+	// Student a UUIDv7 in lower case
+	Student *Id `json:"student,omitempty"`
+
+	// Students the drill's best number otherwise
+	Students *int                     `json:"students,omitempty"`
+	Units    *CheckDrillJSONBodyUnits `json:"units,omitempty"`
+}
+
+// CheckDrillJSONBodyLevel defines parameters for CheckDrill.
+type CheckDrillJSONBodyLevel string
+
+// CheckDrillJSONBodyUnits defines parameters for CheckDrill.
+type CheckDrillJSONBodyUnits string
+
+// ExportDrillsParams defines parameters for ExportDrills.
+type ExportDrillsParams struct {
+	Id []DrillId `form:"id" json:"id"`
+}
+
+// ImportDrillsTextBody defines parameters for ImportDrills.
+type ImportDrillsTextBody = string
+
+// ImportDrillsParams defines parameters for ImportDrills.
+type ImportDrillsParams struct {
+	// DryRun only say what is in it
+	DryRun *bool `form:"dryRun,omitempty" json:"dryRun,omitempty"`
+}
+
+// PutDrillJSONBody defines parameters for PutDrill.
+type PutDrillJSONBody struct {
+	Drill   Drill `json:"drill"`
+	Version int   `json:"version"`
+}
+
+// SetFavouriteJSONBody defines parameters for SetFavourite.
+type SetFavouriteJSONBody struct {
+	Favourite bool `json:"favourite"`
+}
+
 // CheckLessonJSONBody defines parameters for CheckLesson.
 type CheckLessonJSONBody struct {
 	Lesson Lesson                    `json:"lesson"`
@@ -1184,24 +1277,6 @@ type CheckLessonJSONBody struct {
 
 // CheckLessonJSONBodyUnits defines parameters for CheckLesson.
 type CheckLessonJSONBodyUnits string
-
-// CheckPatternJSONBody defines parameters for CheckPattern.
-type CheckPatternJSONBody struct {
-	Level *CheckPatternJSONBodyLevel `json:"level,omitempty"`
-
-	// Mover How a student moves, in place of a level's usual values
-	Mover      *Mover `json:"mover,omitempty"`
-	Neighbours *bool  `json:"neighbours,omitempty"`
-
-	// Paths also each ball's way
-	Paths *bool `json:"paths,omitempty"`
-
-	// Pattern Ordered feeds to a student at the near end, and who stands where
-	Pattern Pattern `json:"pattern"`
-}
-
-// CheckPatternJSONBodyLevel defines parameters for CheckPattern.
-type CheckPatternJSONBodyLevel string
 
 // PutRunJSONBody defines parameters for PutRun.
 type PutRunJSONBody struct {
@@ -1214,14 +1289,23 @@ type AddEventsJSONBody struct {
 	Events []Event `json:"events"`
 }
 
+// CheckDrillJSONRequestBody defines body for CheckDrill for application/json ContentType.
+type CheckDrillJSONRequestBody CheckDrillJSONBody
+
+// ImportDrillsTextRequestBody defines body for ImportDrills for text/plain ContentType.
+type ImportDrillsTextRequestBody = ImportDrillsTextBody
+
+// PutDrillJSONRequestBody defines body for PutDrill for application/json ContentType.
+type PutDrillJSONRequestBody PutDrillJSONBody
+
+// SetFavouriteJSONRequestBody defines body for SetFavourite for application/json ContentType.
+type SetFavouriteJSONRequestBody SetFavouriteJSONBody
+
 // CheckLessonJSONRequestBody defines body for CheckLesson for application/json ContentType.
 type CheckLessonJSONRequestBody CheckLessonJSONBody
 
 // PutLessonJSONRequestBody defines body for PutLesson for application/json ContentType.
 type PutLessonJSONRequestBody = Lesson
-
-// CheckPatternJSONRequestBody defines body for CheckPattern for application/json ContentType.
-type CheckPatternJSONRequestBody CheckPatternJSONBody
 
 // ReckonFlightJSONRequestBody defines body for ReckonFlight for application/json ContentType.
 type ReckonFlightJSONRequestBody = FlightQuestion
@@ -1285,6 +1369,33 @@ type ServerInterface interface {
 	// ListBlockTemplates Blocks that can be put on a tape on that court
 	// (GET /api/v1/courts/{court}/blocks)
 	ListBlockTemplates(ctx *echo.Context, court string) error
+	// ListDrills The shelf - the drills that ship and the club's own, with what each asks for
+	// (GET /api/v1/drills)
+	ListDrills(ctx *echo.Context) error
+	// CheckDrill What a drill asks of a student, ball by ball and in all; what will not work; its neighbours from easier to harder
+	// (POST /api/v1/drills/check)
+	CheckDrill(ctx *echo.Context) error
+	// ExportDrills Drills as a file - one as a drill document, several as a shelf document
+	// (GET /api/v1/drills/export)
+	ExportDrills(ctx *echo.Context, params ExportDrillsParams) error
+	// ImportDrills Put the drills of a file on the shelf, all of them or none
+	// (POST /api/v1/drills/import)
+	ImportDrills(ctx *echo.Context, params ImportDrillsParams) error
+	// RemoveDrill Take a drill of one's own off the shelf; lessons keep theirs, and saving it again brings it back
+	// (DELETE /api/v1/drills/{drill})
+	RemoveDrill(ctx *echo.Context, drill DrillId) error
+	// GetDrill One drill of the shelf
+	// (GET /api/v1/drills/{drill})
+	GetDrill(ctx *echo.Context, drill DrillId) error
+	// PutDrill Make a drill of one's own (version 0) or save a change to the version that was read; also brings back one that was taken off the shelf
+	// (PUT /api/v1/drills/{drill})
+	PutDrill(ctx *echo.Context, drill DrillId) error
+	// SetFavourite Mark a drill as a favourite, or not
+	// (PUT /api/v1/drills/{drill}/favourite)
+	SetFavourite(ctx *echo.Context, drill DrillId) error
+	// ListDrillVersions Every state a drill was saved in, latest first
+	// (GET /api/v1/drills/{drill}/versions)
+	ListDrillVersions(ctx *echo.Context, drill DrillId) error
 	// ListGames The games that ship with the product
 	// (GET /api/v1/games)
 	ListGames(ctx *echo.Context) error
@@ -1300,9 +1411,6 @@ type ServerInterface interface {
 	// PutLesson Save a lesson; version 0 makes it, any other must be the one that was read
 	// (PUT /api/v1/lessons/{lesson})
 	PutLesson(ctx *echo.Context, lesson LessonId) error
-	// CheckPattern What a feeding pattern asks of a student, ball by ball; what will not work; its neighbours from easier to harder
-	// (POST /api/v1/patterns/check)
-	CheckPattern(ctx *echo.Context) error
 	// ReckonFlight The launch that makes a ball come down where it is wanted, or where a launch comes down
 	// (POST /api/v1/reckon/flight)
 	ReckonFlight(ctx *echo.Context) error
@@ -1407,6 +1515,140 @@ func (w *ServerInterfaceWrapper) ListBlockTemplates(ctx *echo.Context) error {
 	return err
 }
 
+// ListDrills converts echo context to params.
+func (w *ServerInterfaceWrapper) ListDrills(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListDrills(ctx)
+	return err
+}
+
+// CheckDrill converts echo context to params.
+func (w *ServerInterfaceWrapper) CheckDrill(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.CheckDrill(ctx)
+	return err
+}
+
+// ExportDrills converts echo context to params.
+func (w *ServerInterfaceWrapper) ExportDrills(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ExportDrillsParams
+	// ------------- Required query parameter "id" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "id", ctx.QueryParams(), &params.Id, runtime.BindQueryParameterOptions{Type: "array", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ExportDrills(ctx, params)
+	return err
+}
+
+// ImportDrills converts echo context to params.
+func (w *ServerInterfaceWrapper) ImportDrills(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ImportDrillsParams
+	// ------------- Optional query parameter "dryRun" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "dryRun", ctx.QueryParams(), &params.DryRun, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter dryRun: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ImportDrills(ctx, params)
+	return err
+}
+
+// RemoveDrill converts echo context to params.
+func (w *ServerInterfaceWrapper) RemoveDrill(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "drill" -------------
+	var drill DrillId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "drill", ctx.Param("drill"), &drill, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter drill: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RemoveDrill(ctx, drill)
+	return err
+}
+
+// GetDrill converts echo context to params.
+func (w *ServerInterfaceWrapper) GetDrill(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "drill" -------------
+	var drill DrillId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "drill", ctx.Param("drill"), &drill, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter drill: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetDrill(ctx, drill)
+	return err
+}
+
+// PutDrill converts echo context to params.
+func (w *ServerInterfaceWrapper) PutDrill(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "drill" -------------
+	var drill DrillId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "drill", ctx.Param("drill"), &drill, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter drill: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.PutDrill(ctx, drill)
+	return err
+}
+
+// SetFavourite converts echo context to params.
+func (w *ServerInterfaceWrapper) SetFavourite(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "drill" -------------
+	var drill DrillId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "drill", ctx.Param("drill"), &drill, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter drill: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.SetFavourite(ctx, drill)
+	return err
+}
+
+// ListDrillVersions converts echo context to params.
+func (w *ServerInterfaceWrapper) ListDrillVersions(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "drill" -------------
+	var drill DrillId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "drill", ctx.Param("drill"), &drill, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter drill: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListDrillVersions(ctx, drill)
+	return err
+}
+
 // ListGames converts echo context to params.
 func (w *ServerInterfaceWrapper) ListGames(ctx *echo.Context) error {
 	var err error
@@ -1463,15 +1705,6 @@ func (w *ServerInterfaceWrapper) PutLesson(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.PutLesson(ctx, lesson)
-	return err
-}
-
-// CheckPattern converts echo context to params.
-func (w *ServerInterfaceWrapper) CheckPattern(ctx *echo.Context) error {
-	var err error
-
-	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.CheckPattern(ctx)
 	return err
 }
 
@@ -1773,7 +2006,15 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/reckon/game", wrapper.ReckonGame, options.OperationMiddlewares["reckonGame"]...)
 	router.POST(options.BaseURL+"/api/v1/reckon/score", wrapper.ReckonScore, options.OperationMiddlewares["reckonScore"]...)
 	router.POST(options.BaseURL+"/api/v1/reckon/levels", wrapper.ReckonLevels, options.OperationMiddlewares["reckonLevels"]...)
-	router.POST(options.BaseURL+"/api/v1/patterns/check", wrapper.CheckPattern, options.OperationMiddlewares["checkPattern"]...)
+	router.GET(options.BaseURL+"/api/v1/drills", wrapper.ListDrills, options.OperationMiddlewares["listDrills"]...)
+	router.POST(options.BaseURL+"/api/v1/drills/check", wrapper.CheckDrill, options.OperationMiddlewares["checkDrill"]...)
+	router.POST(options.BaseURL+"/api/v1/drills/import", wrapper.ImportDrills, options.OperationMiddlewares["importDrills"]...)
+	router.GET(options.BaseURL+"/api/v1/drills/export", wrapper.ExportDrills, options.OperationMiddlewares["exportDrills"]...)
+	router.DELETE(options.BaseURL+"/api/v1/drills/:drill", wrapper.RemoveDrill, options.OperationMiddlewares["removeDrill"]...)
+	router.GET(options.BaseURL+"/api/v1/drills/:drill", wrapper.GetDrill, options.OperationMiddlewares["getDrill"]...)
+	router.PUT(options.BaseURL+"/api/v1/drills/:drill", wrapper.PutDrill, options.OperationMiddlewares["putDrill"]...)
+	router.PUT(options.BaseURL+"/api/v1/drills/:drill/favourite", wrapper.SetFavourite, options.OperationMiddlewares["setFavourite"]...)
+	router.GET(options.BaseURL+"/api/v1/drills/:drill/versions", wrapper.ListDrillVersions, options.OperationMiddlewares["listDrillVersions"]...)
 	router.GET(options.BaseURL+"/api/v1/games", wrapper.ListGames, options.OperationMiddlewares["listGames"]...)
 	router.GET(options.BaseURL+"/api/v1/bases", wrapper.ListBases, options.OperationMiddlewares["listBases"]...)
 
@@ -1885,6 +2126,347 @@ type ListBlockTemplatesdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ListBlockTemplatesdefaultApplicationProblemPlusJSONResponse) VisitListBlockTemplatesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListDrillsRequestObject struct {
+}
+
+type ListDrillsResponseObject interface {
+	VisitListDrillsResponse(w http.ResponseWriter) error
+}
+
+type ListDrills200JSONResponse []ShelfDrill
+
+func (response ListDrills200JSONResponse) VisitListDrillsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListDrillsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListDrillsdefaultApplicationProblemPlusJSONResponse) VisitListDrillsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CheckDrillRequestObject struct {
+	Body *CheckDrillJSONRequestBody
+}
+
+type CheckDrillResponseObject interface {
+	VisitCheckDrillResponse(w http.ResponseWriter) error
+}
+
+type CheckDrill200JSONResponse DrillCheck
+
+func (response CheckDrill200JSONResponse) VisitCheckDrillResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CheckDrilldefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CheckDrilldefaultApplicationProblemPlusJSONResponse) VisitCheckDrillResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportDrillsRequestObject struct {
+	Params ExportDrillsParams
+}
+
+type ExportDrillsResponseObject interface {
+	VisitExportDrillsResponse(w http.ResponseWriter) error
+}
+
+type ExportDrills200JSONResponse map[string]interface{}
+
+func (response ExportDrills200JSONResponse) VisitExportDrillsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportDrillsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportDrillsdefaultApplicationProblemPlusJSONResponse) VisitExportDrillsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportDrillsRequestObject struct {
+	Params ImportDrillsParams
+	Body   *ImportDrillsTextRequestBody
+}
+
+type ImportDrillsResponseObject interface {
+	VisitImportDrillsResponse(w http.ResponseWriter) error
+}
+
+type ImportDrills200JSONResponse []ShelfDrill
+
+func (response ImportDrills200JSONResponse) VisitImportDrillsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportDrillsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ImportDrillsdefaultApplicationProblemPlusJSONResponse) VisitImportDrillsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemoveDrillRequestObject struct {
+	Drill DrillId `json:"drill"`
+}
+
+type RemoveDrillResponseObject interface {
+	VisitRemoveDrillResponse(w http.ResponseWriter) error
+}
+
+type RemoveDrill204Response struct {
+}
+
+func (response RemoveDrill204Response) VisitRemoveDrillResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type RemoveDrilldefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RemoveDrilldefaultApplicationProblemPlusJSONResponse) VisitRemoveDrillResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetDrillRequestObject struct {
+	Drill DrillId `json:"drill"`
+}
+
+type GetDrillResponseObject interface {
+	VisitGetDrillResponse(w http.ResponseWriter) error
+}
+
+type GetDrill200JSONResponse ShelfDrill
+
+func (response GetDrill200JSONResponse) VisitGetDrillResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetDrilldefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetDrilldefaultApplicationProblemPlusJSONResponse) VisitGetDrillResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutDrillRequestObject struct {
+	Drill DrillId `json:"drill"`
+	Body  *PutDrillJSONRequestBody
+}
+
+type PutDrillResponseObject interface {
+	VisitPutDrillResponse(w http.ResponseWriter) error
+}
+
+type PutDrill200JSONResponse ShelfDrill
+
+func (response PutDrill200JSONResponse) VisitPutDrillResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutDrilldefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PutDrilldefaultApplicationProblemPlusJSONResponse) VisitPutDrillResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetFavouriteRequestObject struct {
+	Drill DrillId `json:"drill"`
+	Body  *SetFavouriteJSONRequestBody
+}
+
+type SetFavouriteResponseObject interface {
+	VisitSetFavouriteResponse(w http.ResponseWriter) error
+}
+
+type SetFavourite204Response struct {
+}
+
+func (response SetFavourite204Response) VisitSetFavouriteResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetFavouritedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetFavouritedefaultApplicationProblemPlusJSONResponse) VisitSetFavouriteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListDrillVersionsRequestObject struct {
+	Drill DrillId `json:"drill"`
+}
+
+type ListDrillVersionsResponseObject interface {
+	VisitListDrillVersionsResponse(w http.ResponseWriter) error
+}
+
+type ListDrillVersions200JSONResponse []DrillVersion
+
+func (response ListDrillVersions200JSONResponse) VisitListDrillVersionsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListDrillVersionsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListDrillVersionsdefaultApplicationProblemPlusJSONResponse) VisitListDrillVersionsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2093,51 +2675,6 @@ type PutLessondefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response PutLessondefaultApplicationProblemPlusJSONResponse) VisitPutLessonResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/problem+json")
-	w.WriteHeader(response.StatusCode)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type CheckPatternRequestObject struct {
-	Body *CheckPatternJSONRequestBody
-}
-
-type CheckPatternResponseObject interface {
-	VisitCheckPatternResponse(w http.ResponseWriter) error
-}
-
-type CheckPattern200JSONResponse struct {
-	Neighbours *[]Neighbour    `json:"neighbours,omitempty"`
-	Notices    []PatternNotice `json:"notices"`
-
-	// Plan Times in seconds from the first release
-	Plan PatternPlan `json:"plan"`
-}
-
-func (response CheckPattern200JSONResponse) VisitCheckPatternResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/json")
-	w.WriteHeader(200)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type CheckPatterndefaultApplicationProblemPlusJSONResponse struct {
-	Body       Problem
-	StatusCode int
-}
-
-func (response CheckPatterndefaultApplicationProblemPlusJSONResponse) VisitCheckPatternResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2980,6 +3517,33 @@ type StrictServerInterface interface {
 	// ListBlockTemplates Blocks that can be put on a tape on that court
 	// (GET /api/v1/courts/{court}/blocks)
 	ListBlockTemplates(ctx context.Context, request ListBlockTemplatesRequestObject) (ListBlockTemplatesResponseObject, error)
+	// ListDrills The shelf - the drills that ship and the club's own, with what each asks for
+	// (GET /api/v1/drills)
+	ListDrills(ctx context.Context, request ListDrillsRequestObject) (ListDrillsResponseObject, error)
+	// CheckDrill What a drill asks of a student, ball by ball and in all; what will not work; its neighbours from easier to harder
+	// (POST /api/v1/drills/check)
+	CheckDrill(ctx context.Context, request CheckDrillRequestObject) (CheckDrillResponseObject, error)
+	// ExportDrills Drills as a file - one as a drill document, several as a shelf document
+	// (GET /api/v1/drills/export)
+	ExportDrills(ctx context.Context, request ExportDrillsRequestObject) (ExportDrillsResponseObject, error)
+	// ImportDrills Put the drills of a file on the shelf, all of them or none
+	// (POST /api/v1/drills/import)
+	ImportDrills(ctx context.Context, request ImportDrillsRequestObject) (ImportDrillsResponseObject, error)
+	// RemoveDrill Take a drill of one's own off the shelf; lessons keep theirs, and saving it again brings it back
+	// (DELETE /api/v1/drills/{drill})
+	RemoveDrill(ctx context.Context, request RemoveDrillRequestObject) (RemoveDrillResponseObject, error)
+	// GetDrill One drill of the shelf
+	// (GET /api/v1/drills/{drill})
+	GetDrill(ctx context.Context, request GetDrillRequestObject) (GetDrillResponseObject, error)
+	// PutDrill Make a drill of one's own (version 0) or save a change to the version that was read; also brings back one that was taken off the shelf
+	// (PUT /api/v1/drills/{drill})
+	PutDrill(ctx context.Context, request PutDrillRequestObject) (PutDrillResponseObject, error)
+	// SetFavourite Mark a drill as a favourite, or not
+	// (PUT /api/v1/drills/{drill}/favourite)
+	SetFavourite(ctx context.Context, request SetFavouriteRequestObject) (SetFavouriteResponseObject, error)
+	// ListDrillVersions Every state a drill was saved in, latest first
+	// (GET /api/v1/drills/{drill}/versions)
+	ListDrillVersions(ctx context.Context, request ListDrillVersionsRequestObject) (ListDrillVersionsResponseObject, error)
 	// ListGames The games that ship with the product
 	// (GET /api/v1/games)
 	ListGames(ctx context.Context, request ListGamesRequestObject) (ListGamesResponseObject, error)
@@ -2995,9 +3559,6 @@ type StrictServerInterface interface {
 	// PutLesson Save a lesson; version 0 makes it, any other must be the one that was read
 	// (PUT /api/v1/lessons/{lesson})
 	PutLesson(ctx context.Context, request PutLessonRequestObject) (PutLessonResponseObject, error)
-	// CheckPattern What a feeding pattern asks of a student, ball by ball; what will not work; its neighbours from easier to harder
-	// (POST /api/v1/patterns/check)
-	CheckPattern(ctx context.Context, request CheckPatternRequestObject) (CheckPatternResponseObject, error)
 	// ReckonFlight The launch that makes a ball come down where it is wanted, or where a launch comes down
 	// (POST /api/v1/reckon/flight)
 	ReckonFlight(ctx context.Context, request ReckonFlightRequestObject) (ReckonFlightResponseObject, error)
@@ -3140,6 +3701,303 @@ func (sh *strictHandler) ListBlockTemplates(ctx *echo.Context, court string) err
 		return err
 	} else if validResponse, ok := response.(ListBlockTemplatesResponseObject); ok {
 		return validResponse.VisitListBlockTemplatesResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListDrills operation middleware
+func (sh *strictHandler) ListDrills(ctx *echo.Context) error {
+	var request ListDrillsRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListDrills(ctx.Request().Context(), request.(ListDrillsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListDrills")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListDrillsResponseObject); ok {
+		return validResponse.VisitListDrillsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// CheckDrill operation middleware
+func (sh *strictHandler) CheckDrill(ctx *echo.Context) error {
+	var request CheckDrillRequestObject
+
+	var body CheckDrillJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CheckDrill(ctx.Request().Context(), request.(CheckDrillRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CheckDrill")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(CheckDrillResponseObject); ok {
+		return validResponse.VisitCheckDrillResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ExportDrills operation middleware
+func (sh *strictHandler) ExportDrills(ctx *echo.Context, params ExportDrillsParams) error {
+	var request ExportDrillsRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportDrills(ctx.Request().Context(), request.(ExportDrillsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportDrills")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ExportDrillsResponseObject); ok {
+		return validResponse.VisitExportDrillsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ImportDrills operation middleware
+func (sh *strictHandler) ImportDrills(ctx *echo.Context, params ImportDrillsParams) error {
+	var request ImportDrillsRequestObject
+
+	request.Params = params
+
+	data, err := io.ReadAll(ctx.Request().Body)
+	if err != nil {
+		return err
+	}
+	body := ImportDrillsTextRequestBody(data)
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ImportDrills(ctx.Request().Context(), request.(ImportDrillsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ImportDrills")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ImportDrillsResponseObject); ok {
+		return validResponse.VisitImportDrillsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// RemoveDrill operation middleware
+func (sh *strictHandler) RemoveDrill(ctx *echo.Context, drill DrillId) error {
+	var request RemoveDrillRequestObject
+
+	request.Drill = drill
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RemoveDrill(ctx.Request().Context(), request.(RemoveDrillRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RemoveDrill")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RemoveDrillResponseObject); ok {
+		return validResponse.VisitRemoveDrillResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// GetDrill operation middleware
+func (sh *strictHandler) GetDrill(ctx *echo.Context, drill DrillId) error {
+	var request GetDrillRequestObject
+
+	request.Drill = drill
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetDrill(ctx.Request().Context(), request.(GetDrillRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetDrill")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetDrillResponseObject); ok {
+		return validResponse.VisitGetDrillResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// PutDrill operation middleware
+func (sh *strictHandler) PutDrill(ctx *echo.Context, drill DrillId) error {
+	var request PutDrillRequestObject
+
+	request.Drill = drill
+
+	var body PutDrillJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PutDrill(ctx.Request().Context(), request.(PutDrillRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PutDrill")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(PutDrillResponseObject); ok {
+		return validResponse.VisitPutDrillResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// SetFavourite operation middleware
+func (sh *strictHandler) SetFavourite(ctx *echo.Context, drill DrillId) error {
+	var request SetFavouriteRequestObject
+
+	request.Drill = drill
+
+	var body SetFavouriteJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetFavourite(ctx.Request().Context(), request.(SetFavouriteRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetFavourite")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(SetFavouriteResponseObject); ok {
+		return validResponse.VisitSetFavouriteResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListDrillVersions operation middleware
+func (sh *strictHandler) ListDrillVersions(ctx *echo.Context, drill DrillId) error {
+	var request ListDrillVersionsRequestObject
+
+	request.Drill = drill
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListDrillVersions(ctx.Request().Context(), request.(ListDrillVersionsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListDrillVersions")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListDrillVersionsResponseObject); ok {
+		return validResponse.VisitListDrillVersionsResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -3305,52 +4163,6 @@ func (sh *strictHandler) PutLesson(ctx *echo.Context, lesson LessonId) error {
 		return err
 	} else if validResponse, ok := response.(PutLessonResponseObject); ok {
 		return validResponse.VisitPutLessonResponse(ctx.Response())
-	} else if response != nil {
-		return fmt.Errorf("unexpected response type: %T", response)
-	}
-	return nil
-}
-
-// CheckPattern operation middleware
-func (sh *strictHandler) CheckPattern(ctx *echo.Context) error {
-	var request CheckPatternRequestObject
-
-	var body CheckPatternJSONRequestBody
-	var err error
-	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
-		// A request validator built on kin-openapi's openapi3filter with
-		// KeepValidatedValue leaves the value it validated on the body. Bind
-		// that value, matching member names exactly, so the handler receives
-		// what was validated instead of a second, case-insensitive decode.
-		// Otherwise bind only the request body, so that path and query
-		// parameters are not also bound into the body struct.
-		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
-			err = echo.BindBody(ctx, &body)
-		}
-	} else {
-		// A custom binder is installed on the Echo instance; defer to it
-		// entirely, since echo.Binder does not expose body-only binding and
-		// the binder may do more than decode (for example call ctx.Validate).
-		err = ctx.Bind(&body)
-	}
-	if err != nil {
-		return err
-	}
-	request.Body = &body
-
-	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.CheckPattern(ctx.Request().Context(), request.(CheckPatternRequestObject))
-	}
-	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "CheckPattern")
-	}
-
-	response, err := handler(ctx, request)
-
-	if err != nil {
-		return err
-	} else if validResponse, ok := response.(CheckPatternResponseObject); ok {
-		return validResponse.VisitCheckPatternResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -4246,217 +5058,241 @@ func (sh *strictHandler) PutStudent(ctx *echo.Context, student StudentId) error 
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"3H3pjhu5suarEJp70ffipOXUVlUqY37YvRqwT/eU3egBDA9AKSmJXSlSh2SWSm3Uuw8YXHJjbqqlz8wv",
-	"l5VMJhkMBoOxfPFttOb7A2eEKTm6/jY6YIH3RBEB/0uJlJy9T/TflI2uRwesdqNoxPCejK7t41E0EuRf",
-	"GRUkGV0rkZFoJNc7ssf6rf8QZDO6Hv2P1/lnXpun8vX7ZPTwEI1E1vwFkT26e6myhDDV+An7/HGf0dMg",
-	"8sCZJEC43wRfpWSv/1xzpnT/199G+HBI6Rorytnrg2nxjz81Ba+/9fyY6xe+mBC5FvSguxtdj/7YYYWO",
-	"WKKj4GyLMEvQUf+kOEq4oYTpRH/jHZbUrLfgByIUNcPecLHPUhiFOh0MdQRl29FDNNpjcasfEJbtR9df",
-	"RiJLySgaHfCBiFE0UgIn+v97sufiNPoa1XswBA90LXkm1uFHRy4SGXjyUFyuL6Zr1zry8/Bd2+Hno+Kr",
-	"P8laL/r9qy1/ZX/MGFVybGhTePKK7g9cKLM91G50PdrxhMMueb3mgryG92BM71K+BirhJKF6YXD6W4HC",
-	"G5xKElWIngiapl0L/wM0eohGNOnDkNHolrKkuFxHLPa/H0aR/Vw02hqSKZzejqLRShB8G1y1PVbrXdc3",
-	"P0Ij3ZqyTJl57fE93euPz69ieGD+N/HfoEyRLRHAGjx/6QNhW03lSRzHgfEcBN8fjLCiiuyrb02DL+3x",
-	"/XvTeDL1j7EQ+AT8B9uo1GPrZGGO5W4v4kC3hLCmYc46hjmd1/tTVKWkSqRpvZ/K3qDJyLKD6yJfpo4N",
-	"YQT82HD1kB1hTwY9lO95xtQNZlsYellm/cx5glY4TWWEuEBqR9CKSIWk0uwYIcrgNzvaNyjlR0QlOmAp",
-	"SYIYZQQpuicSGhIWoR3d7hBna2J/GVU3m25QECcFFkz5MfxgTzArPGHZfuUeJLT0yL9UWQHowXzBvxWZ",
-	"oXQswJbjdGyIN4T8+jVHfNuuRIUVvyflHVR+jgXB5ec1Vq0y5x7fdx5enDJlhUTvtg2HRlj+647NUCI7",
-	"hxp9A0Pf4XTj9lNgmfXjP2hinlZEN89WKZHB1yRl2/Czythdw8h3Fxq0kfu1ZUgpe+qV3Ai+f+zyRCPF",
-	"e/YRXkkYBPQyZCUbR8NIYBesCVOCBBfvwKVqfPBrpiRNSPfK2g/Y7sovh6YjMvYOG/2h9mGRsU/hj1rF",
-	"rpUNqtpAQg6gA8NQotGaC0bEMKXtL97OeaZP2ftU9SxVXVTq9ee+gwuzlO0n8iPr5qhwR/YsNQTow5bS",
-	"Seu65nvgqnX7qt5kW51+wawoJFacp/rgGUonrGlke+szu6M+v+tn+47Q7U7B0bwnShCJ+AZOcxBZiJuj",
-	"/WgO/+OOCIIw2gjOFPyIDik+SWjDiPpOH/pC1Y5znoW3Kc9U406SRNzRNflAWXg3Kcq6t7aCk6bYFXx0",
-	"lH+6TrqQXmZYI3K0LxxFxYMnFw25IDBCzZ0AkT3Tc2HgmKtDw1hrDWFs9IQhKga8Z3SMTNwRw4YN/Kuv",
-	"Y/ove8CNojrR1zvMzBWws3GFjMCu9vUQu/7grlcDrmT6xCmKy7YjOt/Ma5zp/uW5On/oarJ2Clyhn3mo",
-	"m3VGnvROtCEkGUi1Fc/sGvYUWJVhXoRGOUAbqTDG6pTrEXZoIf5w/Javtuf0sbkrh9Z6R/tL5vwA62SG",
-	"W6qaFvGq48IYuoBSlWEjjrsJLRU5lDloiA2DCrJ2X3J0XAsupZMsUgmsD4QgNeG+0kHOn+FOAx3xW1L8",
-	"zoYLssNwJq/w+nZXPrgaDjvbTVQYuh1HiEnKF/M9ZW7nBG7pWGyNtjmAfrkq2oujBE5oVjayXBRMLPF4",
-	"EvVVTW1XwYOe7A+dWvxnaDTAOhGNVCbYO6c0+Aks4k4r0R0Rssxjk69R1+Xb7u/87dwK4jXCfKM4iWtu",
-	"HSMrB81+92vrNosjUXFKVhIXTgOzqzuOYZA04x+sba7/MWwk1IM7535LjUGiIpgdsdsW8ie6zQRYtfhm",
-	"I4nqfOFX20zfiuj69vfDgE9o5a56OaheH5jCazWgzw1lVO76t2+8Ud+S9NS/m7rcbHvvkyIHWKTQNSHr",
-	"FgHuuyFd0pPM08LPxnbuRjv45rOyvO0WOmeSfC17cTjM/TwG//HOuVEGKHJl/ZMydTEfdYmZlTPid1vZ",
-	"z7XGS2VvMziTBA6ezxz8FuvMkVlzCjzhCYxYwgM4Adw6jKJRxhJeXG/CtnhL9kasMa5I8LzVXADC158Y",
-	"ITo4z1ivGSpyX1VxFkEVR4+YyH6d3uE0Iz0MrMD+IOSB0B2cKDI2Nsw0hBFFZuzZP1GSJgX/XkURIgrT",
-	"NChYNvrF7lu4aRa5nnq5rNxwznNaWZlSu8G/RUB/pHZYoTVmSOIT2vEjosbRKMj6ljM4HqvnjfUutq2w",
-	"cbM9RFWTfH4npOyQtVpHGm1Tem7BB1WGatCO7G3ctLbd9TGFlH0I+UzceNz2d+LUuWH8BTYaSbLmDJyY",
-	"xmpiNBIW1pt7Tqc0j8guj6dvLw6zPHImg6Va83/L5JGIgI1go8zPZe7TNzfjEYK7GwLlrJ8lEatdozUR",
-	"H8h9T5tEfp8tD1ge7N24Rx+K7knPpn2HdTrHSnI/0i/a8UR2CiGWXqcEC2eLKa+Itd9p5v1OInODQPyO",
-	"CGelcz48YxzrMZUNwZKuUhK2WlLm3VflgRS4goKBccMFwkjgFFSdek8pZskQfTbFGet2en8wrcC9gAWR",
-	"DSM1QpRvTDiGFpwbek8SI1aPPEsTZM7wbnoxon4Bs+rQxdmknAtrZaUKwc2ceOtqv4+bXf7tCfagINhG",
-	"vdTvhnRPPvN/kr52Q8Wz9Y4EzM8roo6EMGNg1ooRXu+MYRmzxNJjrz/DsjTtKVg+6481zKp6ijvO9rMN",
-	"bTYjGP9XRqSznbTqtuUZ/kjVjghkeNX4zzlMjtzjtUpPiDNgO9jrEfIbOwKfObQEYVjTmVNFteZnaLrB",
-	"WapAQayvRm58iEuX91dFzS9fKyd6BzNukD/3bun8KGbFMQQHYM26flYFw+4wU68ebfFAV4QxagwC+o+f",
-	"BYHYA/O/X4V14Jv/3oDGpPAqJZ/da/JfGQb9XSv2KYHuo5HcZUqlYRX+bDmt8IH0JOhkUVzUSchsHxbQ",
-	"xx2X5kSQSotehBU6of+J4jfoSNWOZ0pLocIg+ZEV1qBCzR70W+FkT5kCHSFEy6/RiAvEOCNukucZmlO8",
-	"JuccEHtCVHU/lUkGWlBR39F/apGLiCbgBqcpZVukdoJn2x1SOyqRcbGNWrfmomNPOKmuxYE5Du4VSI7q",
-	"gBzhsEIpwVIhckfECU0XSAtO88xPLyiwcCq5n1bwnPaaVfnF/WvgIEv01ulOSoIoZAjVX6FsoB1B0oTc",
-	"HPb1oWGm6Drl69sjlQSBzopX/A4UkwOXVNE7I2rXmbgjEqVk07Fgk2lFmNofAkffwQ7p8b09NJh/icDK",
-	"3w3t2k7bz4JFSWjM4haluKIr8SK3tX7jqrTG8TQaycq+LpKp564OmLycAyl4dnOujlzcNl1ryGZjr0dO",
-	"rBEsTyZI9VbLHHBlEAUcnTGhFRQt08JRGIQkve8cAivKe7aVqXWTD71Q2BG5HtxXIzfvNpL1Vngqiskd",
-	"pim214VWbaTMHiEZkFB9Mq27uqqIk0BHe3z/qfk+mHc0K41pEVo2zQEd3cw6RqP7cJR9RDd6g37PmSaR",
-	"6uhqUab1ootvPOELpKt8sDANR5WosPghzvoZ70nTRjSmlbc9N8SeYPYxD2Lu+caNPp57v3FYxsM+cVjG",
-	"hS8ELLV4f0hDJ6cWqCJLiURHffVTnCOFtYKb6MvChqcpP9qDXK65IG8g7IYkKDvAbQJpZU2CbmDjbKUi",
-	"OIlAjaMMzXSrBfrPwGledTjaVSjTqzS1MvFLZMqn2LT6Z8qUjRZj4sdkSzrUsyQxNINLCbykdWtntWvZ",
-	"IPF4XjwQ4b8BKSJuW3zu7aKlYzOXJ2KGrO+FcCPWH0aU1a0nOXXB5/D9LnzXeIuOlMnC6+R+nWaS3pGP",
-	"bnwmmSb/3Y3V/P6IiQFjdx3uN9Coyo3m1fLcgpxlAxOGuPLBWlv0bE/ibtd21UGkuMIp2Gjf3vBjdziD",
-	"jUmsmoqbg8phZmfFlOs3m2QtGLbfs890T8KSakVOnAUEFUYbsDCDfWydKa3vT8gSOUt5/a5gGDn/Vp8g",
-	"M62D179tt4TiaEVQkt99JEd7zE5+DL1sRIVouFBsNVWKsu33jkfq0jrFYkukQrCSJmSSSqSX1xgMqUR7",
-	"olxmBFhytCxGVzH6T7QmQmHKVGEfF2hPPa1aJ5Dna9jDzcdqPNPxmdCh39BvDD5Bh3xi8Alt3TY/cXEV",
-	"NywsZ7CwsGTOOqlPEmkWdk+IMhZZvdMqqS/FNW4+c9o1r3wpy0QvEKd6ApcpXTmRSxswKm39CqP7bd8k",
-	"Ys+0gGpSJmanSLT1uURw314RqbRicUJF4pvEogpxjTZjdxw2awDnIkgErN4gRfD+s5bIevttaKr1p9UJ",
-	"2cgH6C4TLDJHKnSmD0RFbMgzFdbAVXOT3naZhWKkV0TaiTGtqiGRMWRijf0RU7nlB93567DQ0YNIwIOy",
-	"OqHysQOE9HOvmwd7nGsFkdvLNGRl8eqEDBdrCjafAR2nprlXQFyg4wawIroJBdMd27Z9Q0pj0K4GERoF",
-	"IdLblN6l9WAV8nfoBcxnVjisnkHxKkQOX3REQ1q5+BsR76zJvN1Y1XlLltl6TaS8wYp08DJOU7TKVIkq",
-	"T06MsBpWmXVLvuVDNPoFs4Su8eHvur8qZ1Lppd+40er99dAU/fo2rPyZh+96BPS4bvJ3Ik+HNhqeeQu0",
-	"x8NnH7pbiErtknD74havHvpbvCdon0mFNrTD7lsRKZr5OUP4jgi8JY3Wzcrl7AVvXzmP+9wPL+Imi9au",
-	"Zw3nRoAnex4bG0wFEnhNYPMbgwaQxh0oYJmPx4tYH+rxeBl3WyyKpI0qLNLGgzcmCOgxm5jcEdZ44/Z2",
-	"B6NplHRLGJ0RgFzt+vn1tcSAJeytHJd5rpeIeRKpUF6RNhlRImFpiqGVex+8kP7++/sf7i61cpfyIxFo",
-	"jaUBvFCKCN3k/3yJXy3xq83Xb1cPr/zf8x5/T6YP/zEKKB8fvFtxgPAiKbmD4PUfyLbjgL1aFk1R+n/1",
-	"bGeCE8q2tq9ASJZL5EBYN0X/9Y/Tf3c4tK7KDij9X+8asxY1YYJaGoRcs1twkDOw6/CW1hhdImiJIiHm",
-	"+WCgDga6Mui+Vz4QhCL3jy43QA0lDW0ePyKpLLFaVgmVI9Cubxi0TLn6eB5CiImYrgQYB0ObIWi5P83M",
-	"yMoq7bnIG6UUlbbbWCh+uZ6fornELkLkQ8aLNMyzVfy0Pc/0g/b44CCczsL2MG9/yvZ7LE4Ba6Dn3vpd",
-	"JRH4aAIaTEgKknujKndksLdd2AJni1u4XtbTTnSUgMLrtkjDnqj9LDLWZPhT+giHy721+nl8LbpBmJ0a",
-	"Q1dExj4prExGmMdnIjg5mXxhZtzNkGyQ+GwBkoRzA8p7tGUntu698gQZNinJ/VEoeq4cLa5b604ZvEPW",
-	"abYaO97uuUE0mQTD6Wv9st0idySVTXe7FJ62AQBsMWVSvXXXgGbb9TH34iD7FsL+AmFtVS4Hfyt4duin",
-	"Hrrw/B5Nbfh7H3OpEh5wZagd07/rEHVghFGVVINznOxahM94/ejMy2Uh1y238hR9gtPQeSeIzFJ1dkIu",
-	"7k7vWXU3OXL2tubK6jQ0Hjl7N/StalK/3qUjOwDbY0debjGsKbzAbiFy4gbXGjLmnLWqomqXzY0mKRSC",
-	"3Y09lpFwnsaLhPaTBgP7RwfgNsSJmZFeGAJDXLBhHS7Ub4Oz1sl1Pbh+2o2Z+pnKjYV5eybC8ZScn23P",
-	"ST+Ih+OOlzfiYtAu1K9H5mvtm+8xOnMNWMWc5YZAgxbbrNe5q83vzAE9wP/0Cz8ijKxigfb8jkjArDuk",
-	"2IRYYASHyncSZTLDqUkFkTVHUDGG7KyIsbPiw86OBjs79mtAwFfHkm9sJOHYLNuQNXevwuj+Seh2t+KZ",
-	"aEmaDzjSG24iJmEvCBvmjEadWTPQrBjE2WR4DT7rCZcKWrMDS3Vjy0M4AzmIhhodq2J7GudUHbIwbhyw",
-	"LlzRUOqdBVUI54ttaDuq4bnGlKpk45la8/2j8God7V1XzXeSwPcbr8IOcLROGped3S+IyBLZdmjfdvTt",
-	"J4ztAp4pjH/NEShaFTBGMCQH4TB23Ubw/TssSdoE9aUb2Fyz4LNPNGl+2WEAusHY0H7RgHJTQ30EDC8C",
-	"FC99qzLufJS9kLx+9bgM52B55Wl7j8t6/VtSXqPRX4/Rn//SLVtzY3/LpfgALeFXkRBBEhfrwwsqA1Y2",
-	"5wYLRFgSWdRu7tKmIGFz9DToZCss+wMMeQtxfU/pWZx9K6X7gfBgfo5Wb8jT3nwuM6QVfn1MRtevd4Z9",
-	"tvhQt7DYwxDZfHQqkSApwdL7LpiRjgFPisvUrT8yhhJ/jzTgVQKvb4kJ61nvzNZP6V04IcQllHkMLJMf",
-	"BvJHmj8oe0vDcrGQzRSyzPSA14pGdzxNid42WgHbEQyOE8hIDX6yNxxsMa+prt5gprrhDnZgFSoiyAIU",
-	"3NGomrb7nAqWmH7BohwbTDPEI+HAdrh8ZAn7DTgtQpQyXzl/i/XHpatGT605c0j5oFPb+DQ9JKnwOpia",
-	"FNYgsOogW8grdSD8UAlEeZ5566tlicEhnB80YaEY/HXEVJldtNZ8vlZcdE8e+u0x+SBU345uAsF5gqxN",
-	"4q4RNfLAlUFIB8SDNHXg6Ywr12Zl3NSB5EpnfRkOpVjBRLMiwNlj7BfNFNwJ4dcz5+iet4ff/H3kvLuD",
-	"fb/pCuGALevXuq77Q5veP/yCd/ZNwX1qyFXBb3HMGFc/mbO0mHQYjVZkZzZvihnJGV+PKSjQh9woLIje",
-	"kHuEv0sOv0gEmMHh4pV312dXO6ByxhO0oUIqd9AHAnfTdqeNEPSuwRLQQ04VVZIcg6YaF+zBPMoZAZiK",
-	"YOqDwYYL33RaUVhSEwlSxfvM0yfr0UtPmfnaYlTJk2KbU2CbE14Dmk8flJiwgLTvFgwmhTzHc1JlC4gy",
-	"IRSYVoZw6C6MW3CXOjy2tXUG7FQNa1oDfynzQ3ig98FfT8Ff/+qBua2lgL+s9RF/LUAzbm93fjUXAoaY",
-	"Pj/dbSmLPAeki/zet0SOikgwaUMIUXXYhi9a8wEDoQ7VXgGl4demlYannxo3Q5stk4jcNRKwMIPG0h/u",
-	"v9mc2YBB6b8QNFTmoytSoDTfnMB9NZKhoJWlEyi1e2qAyeCtDV7lDHGRQ7eAGhahfK4llrjvytSuQPT0",
-	"t7MM6eKvji6mg0LyzHYP2mL8KTnsnvDEMqldHj0JHG/AbF3pj+grehuW7q7xrC5gfHbhZbsyeS1Y+7Xg",
-	"qN6lzRwmLmkwbTtbTn9njPN6l0mxxXsygPaF4LIzUHlzeEfz2eBBD/ptf6+E1YdD8MGNcVmK98VQdVe6",
-	"3CztTChunL3Or+5QvX7kfzriVDSeAv8Mxq4ORpg+Fry6CYwas7aNnXDdrhyRYu0WNQuG+U9KpSI2HlAr",
-	"mE3Xu8p+q8LptAvFIt+YIT6ieFOITS0+awHwGgg1OOQr36BWWSPWzFlFu7YyuBRF2Lgjgg6xwTpEwR3m",
-	"PTLPcs71O3JDvqbfLBr1WZ4mQWToHvPW5ExhiTBac8inBYhMSQAzzsRZdTmFC5UltDL++yH4bFdC6+2M",
-	"3AW7aBKqpVbYHVWbZgDnvlF1z68tw6KqaEIGlniTXCiSvDs11aQSamiHzWdPQxyvvvmTO9Kj1FIpxNcO",
-	"zs06KgT1ubPLmP990JibahcoBt6TsWXKQbAYWhQZhvaQ4GWOvvnpe7ScLy6RLfmLDLJ3XYHXitU2lEkI",
-	"eV7zeNk/gDoaAdis6TFBkjpEQZtkYMFnsUQkoUrTmWVpavK1RQ/Md5s28BC1AZ4TIbgITIczm6andzfA",
-	"nXtoC6hd3Bdqo4TEHmZKGxPfPzHA9dJ1DMHTAluaTzWjtj9Eoxu8fkKMqgEZe61ITC1pcXrA58Y8/21p",
-	"qYVUw4Y8sGB6USEJcchrR8qMFM1TX6t3+SnC8lYahv9XhlObpClLl+L27/RIju4CMnL58q3VcGuR/EHO",
-	"65bYpXq3fcrcmtogN3hg+GZeG+TG2IROzbhEktw4m3BFuHIhFTqC75cYnDMEBlpkVWgXpWHdXH2A47Ek",
-	"3rRW/pqBTgVDcNHxcPanvN+wn61Nt74ZAg+pX/h0Lkak8wjm1C8NoUio0qeCDGxX+HFg2TYgF9CycZoi",
-	"vkEuKNXAYruY1Ai5kFSIyXEohHWu6g8ZrD9cvKv9mTEK2NaQKwSWSyBweQuXar39/4c0KcjBwRqe5fU/",
-	"ExI0RJVjAVk/F+YDsIaDQKP/DlbZBptlO6RmOV6hveTd88GFWkno2CQoGbiCbO0m2b8nRMvWgCL6iwG/",
-	"ZOlJXy339J7IN4jcr4mUDlXKvZwb4Y0EV+BsW2OGVnX/sOkirHjyg5UQH3Q/HW0+8uYmiu5xGnbZ2jiW",
-	"tk+4Js1fkFi1vC+xanq1mnVVGkzlyzV6VCdfGEf+0chROKdDV8knyyPjzxYEakDdJ/uqmRjPWNJm+fP2",
-	"5abQgIGmgNWg9sEsul4Vqq3d8BEf29oUX9dV3xW50SQ9f0XqgVQ2MrLVdmJ7+ASN63FcsMhtsubMaxEY",
-	"Fn8j4nMmWOmgmUWDCmGae/2n3HPqO1p01enoOI+rAUNAixu+giRHF15sik5r9e/IP9jy0y5fi7MfCOhz",
-	"R8r0Nv+kwBwhDd3Cocl7LtUflMl2KLxCh28Qz1QFpdOkP8OVo8vZWJSDWj0LHA1+vCV4snLSLhcIZo3+",
-	"a6r1ydl/VxL0y59xdsBKgJ+nL+iZlsJI4VtiMZin8Rv/s25iCIx8GYb5qKkEShhHowbI5ik+H8I7QcVS",
-	"ZaJrFR2gYcYUTQ1SE2cE7bBEO5ImxihkEujgupyeEN8oSEPJ4UJ65CAbZgnZ0gpcFMO13Abcn4gmboQm",
-	"8KMFI0xTwrbgGijWZG4zRRShwQrxrl3JyTZSrrGYZkH4fNqRkOX8jx1HO55C2gD1ROTMwmEZhEqTYICV",
-	"p/MJgKz1oYzWfK9Zj0eFm2k9+eBQtvQWpqtVqbeumFv9MbDr2+bX86043Nu1ISQJeLucEyxYUqGXu8l6",
-	"mvp7sdqy8+QOi/YMteacw8K8wjF8hgDBbIP8cG/esYEtZInXkGd4+5nfhCPUquYq+ETuVeu9aqXP9KG9",
-	"n4wnb/2PbpWr/f91TIE1nHtulnaNi7shspumtAVyTumrKJltf7aidOOcSgOsJvCOSWTW6t0bIzqoKWMD",
-	"ZzCVEHtuqgYEPHOHksScdgtuzRPfG0fIj1puBSIdr20wFLgPbLB5+DLc+AUjo5wcMWcCWCxlQ/6KB+g/",
-	"x0qx4qxSrX3RNUhSliHFqohJALlrT5nPsY/CVfUGDsCHp5ewv4IgA1yoXcVwHg1Ev2o3QATQBVg5/cmv",
-	"oGxA4OAsPf2TqE96XzQQlh9Z2+MA3uUAQEvr6x7qQpHNdA1qdyKvEhIGfQhizcgjIdWNOmgFRV7Ow4za",
-	"9RmU2nywc4a3OWbC7IvF/vdDM5Rr3OrNOdcxw0euk4Agq7NQH5f0jfVjn+GRvskCwYdNgUYexbCf21ff",
-	"j0h3iALgkpGzcPk+2YDDrhMYwgM8UlohPscMsQ/IlybU2QBffpJhvIGGMhidMZ3NmqBJy/tANk1qeIoP",
-	"kiQfZbD0fe8AykJcXEBirG3EaesKQqN+EXPNkBoN0thWsA/B05HDuZQlTeZOj51ff7S1JWLaKAHFVh5s",
-	"Mf/w5QivSDqUBILg2x4WWNO3HWmuh8NgfDd29m6q5ruDA+psECk5SPvvozrKOTkYk5fvg35BqVu8JXvS",
-	"FknXK69CK/aqofGGr7NweA7jDTiR4IwjDYAetIqx3LyN5ZMhQGYs4X80ZCeap3jVB5vRB8UYQeimU4im",
-	"NOQqrY2llCdz1+0oY2MjfgddjDLmZXcTeGmCT0OiA/MDdFhJiXp2VxOjPN0C95DHZ0nJ8hYLi0rZ8ugj",
-	"aXyxSW42rMbwWOKKVLTC0Iy4MLxeZogB0KVecckxTE/FeLI8QtluC792fRSbH5l6DHbpJ3fKh2rmNQhA",
-	"fR9v1k3q7rFuewzgqoWbsiaGqYT7l295A7+fX8QGvGTve8PeaKabuc60PDf3354Q+nlGSpSDH+Qr56Ph",
-	"ba99rimGVc66psCrZzrUCvfdcwwzdatOKOqm2Qph7OeDIBaLa9XXk1CFBOi/LDeD3d1+WdqhVZ+k+qJb",
-	"vZBQ/bTDh6Fpk39AzLMJ3IAEgh1VJTxGsBtSsU7t/7BCAic0kwiDI85m0O+vEUaCrE2pVIMKsKcMKY72",
-	"+B79F0aaPw4QRebQlKHk2ImzBGGUUkb++w0YTRV4YCBuhDKCTr7yG1hQIbSMbncqQgcsJTigoPERn94g",
-	"zJChhx+spH8R3W9xDqQyBewr/m8QVTJYecy06B26VkORgM+bVFxDIxAoKgf7CKodqRVfj4uG2uP73gPf",
-	"U9a7rXDRX48bnl6iITFx4aixpw75ghUMbjO63eOmyKnngf7WXzwrmhRebA8rdjM6M0r0V0ZQyrewsSW5",
-	"IwKntjYgcDy4QtzveqHlG1ftz4aVOv/IiqSU3On9rDch+pNTJhFlzUgiZazsTovojqqO14JHTy0GdUW2",
-	"znLeMwo15dvz/SAvO1sjF7vCZRddu7Fm64ZeS/7MLnzkRVcE5dMNtb4fFDmE89CHWK6a7VMp4KX3z3QV",
-	"fQzHzmjslIBHwAh6AJ1ezXthBrrGO3omnpZNkPVQIgZIXk8rxEcy6z6rGzLQK6Y/Q0+7Bn7p7Bd65Wh4",
-	"bjovT+NTDjcwQG4MxtDrW4/oCeShszQU3KQX3Q7ZJykTZC0XFo3NzKVXTRMP5XCuXcB0cEPWXCQBpNhb",
-	"2o6PlUu7SmLgxpYDgip2+k99iu+xIlq7haTBnlkxtxZ3ou4JF8G0nFJKoiRSUzhCPE0Aa48KMAY9pams",
-	"ybrYbOl6FmXM5XP1atrgh7AVjdqNXcasJcDRFja17Q30aXfqWJfrwCx+lB/UZs17BW/l4qmXa7IRI8Vu",
-	"gV7OR7OLzt6MpiJlY+IbkeqtOS6run1fkGbK/hY054akFV9zJbSe65RnSW8Pc6HSS4AXnoFAtrb/TbP4",
-	"81f7sj0CHXc8TSHG2UFx9hIDbNvX6UD6TlbvKtpQfhoyF1nyBm3IkQgLSMe4mxOVYJABS4aL6fUL1QdV",
-	"vKo0825dzcGhg90tIedwXqHKz9GAtqcmSb28nCF+NHvzTNtmHy3XGS/OhQRnSbCItvQh0LDcsGyu2Kx0",
-	"Rdpl+/L5a0s8Xi67LR4Fc2PxrjQNVK90m7w5yNzlBBgF1xeQb0ixaKqWX8awVIQxCscJ/PGrwGxL/H9v",
-	"DMApXqXks2u4wsmeMmXiUv6VYbmz/uuU6BE9DrPc7tpPOyxIBzF0E19H32w/whIHGMqIcnZMBUzevpSL",
-	"rrr3hOFUnTrYCjCMMd2/QRiGBbGkay6V9PkccK3uyL/sLJX/JLfqwj20VSuARgCgIghOBpqePinMEiwS",
-	"lJA7anJP9AoZrL8IYS1z0D1YjE/W6qR5JUKas4QHo5c7bszK5gVaR8vBAA86CKUvTBTcfL4M6KeasmZG",
-	"53qvC9V2ZGpTMdVrfnYlgqKZ7A98sP0KANErEc3dOUYQshKqe3sR9y6y7rJ1CtlIXfk4Ve203FcB3708",
-	"wC6/Esfp2FBvkF8JDEmO8M04DSZBLgcY7aEXQN7K+wC+844f0QYLqK+Rg6gXBN5GcKbQUQsgtcPMVuny",
-	"mMr91Kx2+OQdTxPKtp99UYNKOpID7d2klEhkNYvAV7V45gd5oA67B1Cxbgk5wHhZY/HsFLNE/iT4/oMt",
-	"ZBOmEWWSJsSjT7jSM7WBUIWM2Uq6L3KR42av8PoW6Nk4nD1RTzoYs1JvECNbDBXFDY65lnznju8X0uwK",
-	"akRM7tW0gqHcgRS/y0ti9Mc1rkuMofpuAbDYfqdRfj4OjOMAXlmBKpu+dmCliuqLdVXLac9VrDjI4iBM",
-	"S7ewaQjxDyU/5qVpmgxb+oPfSe+fdYgCfTQwx695Kf+Ok+Nv0l/ddqhV6kd847zVtspNC7GvutIp3Fby",
-	"/GD5LFT5bH8gAqusoiZP2zloUdQKX82CSFMFkd6LKxd1rux03Dr9Jmeu4Gbk2bqpbleDnPh/qkSXqVBf",
-	"qtMVIsMflCX82Fxre6N+MMUMKrYLfTpIJbAW+wjbYkb1MfojxioSJp6h6dglG/XRg6hXyr3n78NNzIqH",
-	"Iwy/p22HbIp3v4CwMb3ZTL1Nn/nV70/6BUuyvs3zOfcrA44Hv3TEVP1vU/IHJuoAQ76TubJgV6VMmHuk",
-	"9SbIjS6+h3Y4vSNy8BIcaaJ2falTqzVueLFA40KHxeUtcVKZxjX6Odo0741zTVFnmZf+piMoIQd3OBRX",
-	"30Zn2QO35ylbuWNNytpkfn1oFAMD7DntN1vrMjaTC1yLwQ69CeDb/ZZiBgEqUnIWIUHWt5whqiIkMvMv",
-	"XCKODhAU4udIMkbGf2k8b84MAYmkHrUuY7pXhBHDe4IkPknEtWZ3pJJEzkqIYi0vJ2MEWXAIQEG11o4P",
-	"h5SuwdLx2iKj/uNPydkYHNNrwgy2Gk0IU3RDtUQffXz/2fk9zX/yaOvRL+6+WfCRXo8m43gcG8AkwvCB",
-	"jq5Hs3E8npk6Sjvg7tf4QF/fTV5r6WECI8wln4PiQDl7n4yuRx+oVO+gBSBnHzizradx7DC/nWu7MLU/",
-	"raJuFrst9aS1Fi2WVAayUR4eqkLus70zSbMVrGIS7t1P47VHUYVwA5sRYfCx8HqHMBypJhHcMBCBNbR/",
-	"JxFanYxyZx9+J4EnoD9HXmDodvp+b5o8ksC97lffGyTqmi+xRtC3aYrs0B9P0c+uioeMjA1Pn1YyQit+",
-	"r//5izOL8qKpl0C9Nxkg4utv8O/D6zyPsJlndRN9W0uxSSQ4YIFho8jR9Zdv4L0y+rTfWU705OLIwLLm",
-	"JK6kn1d9v19fYgUb6jPXV/CG4OSEfNIRcDTAfMIKMHJENJEeAfmRKwyjslZ2Aw+HDhlUcsFI4YMNBzZx",
-	"yhYK3a2tT45oXMufbdD+8xPXImH3oK5maTPyp9ke0JcNd97Rg/c7oYPgSbYuk8ycau1E+2DbvATZzLdc",
-	"TlkP6tnBAeLOjhuJ9Egi2i4jBBteoQSfbAhLgHKv1ztiAmIOFs6vTMDv9eMPLklJCwQi1TuenJ7gyAuq",
-	"mkMT0TNmg0M91aAWFF1DWqHRO/0PdH8gguK0u5anHUZY0SrLxYdHMlaHasiaNt1xx1N34nrV91Gcc2N0",
-	"Q6csIiwRVa4Wtc1MkGtBCIuQxBDeLBDjYcb6Zv54aNybPxNVYKxnIqBjlDAJ0wKM/aMo97bQVeV8DXWX",
-	"N7Hkep+M9KF5yAJ0+i1Tj96AfUn0cpzdvDBvpWEuTct5vGz5YvHaMGBP+RWsffoT35MVT06Wuylz6Tpv",
-	"NJvvKNuaK5Ipq/AEfPMJ3xG/39746gwx2uNbIuF2htnJ3KrQPpNK6xNgvGAkr+EATs7iHrT15/pJ97ze",
-	"7ouIdxtxm4trG2h7Niy2y/VsW/OP/M4FOtHtbsUzIfuZj/0lsdq0EtyQSm6uStbGf4R4R8VRIvCxYh0o",
-	"dz+obHANW7epFPDTb+byOpbp2K84l3slWPxpYKWvcpHncOWdvmS1h2wN2I21lj0LnyhPeRxDOiNGFiUP",
-	"2cU25STgKm7jTSMTQrMygU4WpO1I0xSg2Y5c3L6BTMB8zYwJi2BJjVt8h0VirZROhJiJvN6kzhcaliBG",
-	"ZfgptRH5wyQIucd7W/IdrHnXuYXQ2c3uwalyGl2/mkzGC3AfTCDEBoDwp5f6TxN/6dwxk2kce5Sp+9H1",
-	"qym8P4nHcyBvrzPCTMhbS59sOxVmjA/kfnQ9HU+vLhbFNBU7tcnlOJ5ODHTb6Hoyjq/0ZCvzKTkdJ+PZ",
-	"dH5ZjEcwt3bKjK3D/jd1VY6hSt9og4Ul9ztvPJ+M51eXU/PrP7Xqpj9m/vuJJrbRdDyZzK9MISYobLEx",
-	"VWdxxkxxAZKSO5g92Mgns/F0cRmNdgRrbobfXi3G08lVYTVNTJvzv0/H04v5JPd2j0aGHJ85DCoez5fL",
-	"+XLgmlrvUMP2xfbpk9xkDSnMMW3OcxvstuZ7ghJ+ZKUi3kfMFEkg99D8jF0PBphVvxDcopwrvck7N6lr",
-	"94htWqi3MBlfFKpcX8+LBSrm4ytfZWIynharRcRjzcfligHx+GrRfxntNJ51c7oS5oVC5a7a+GS8iOdz",
-	"X2I8Hi/n8XTuC4vH43i5uIivBs/nhRjzjx2xlVDs6YG2REl9CBjmDHHY1uY4tXHXzyYZ6WzOKlWMiseL",
-	"RQFhoI4JGgfwGCdTD7vhIDsmBUTEmcc5nNrj4dIj/k36nwx6ns/Ker4UWDy+nExnVyYnxkcPLsaT+GJm",
-	"frxxc5suxovZJBodlrFveKH352EZ+0YzTQH4TGK12EGTfjH+5OhImbSQsyhjieZWdkLADgbBesePyMa3",
-	"AlS6DHKtTW9t5VqTF3k211pcuIXDSBhR9vbGYNC7dZjVY7K0tMjWayKlKcsVjy/7LwXH6bPyH0RFvWef",
-	"Qe+Ya9UEHKf+4mP40zWIx8uL+HISjTYG1fl7Q5ALrXaYFg5GYDKziWkLl3Z2NZ5fXi31/xIK/7cJae9M",
-	"Qt3kYryoMP9kPHHNXaOp+8E3ivXhc1jGtoVm++K+mI6nfkV+4uIqHl1fjufLq9mgJXih3QBzAJa3/GS0",
-	"CYw0czez/g6zhFrw5Tb2/8W1e8QW0PuQSGVSXUbXk0lUleUX/bnbDeilJOz86kKf3SUmm46Xi1mhkOAk",
-	"LpQHXAyeygsqnBtMBRJ4bXJZ1ZEjU2MVuaoCAVYBg4zsYpQPptVjzndXAWMGy5elyphHMRzmKzirj5y9",
-	"HV0v4Y93cE7D8wk8n7rnC/d8/vC192qYCTwrWzlK6kltMWVSvb0jAm+NgJ/OtZS0onB8MbuYW3EYj6fL",
-	"pVYotappXKpaqF4uZzD9Wk/zOL5cuJ7icTy5ulxMbF+v4vHVdDafFTt7pV+Zzubh3mYX0+lFobfFcja5",
-	"dL1NxpNlvKh0trhYLJaDKf9Cu8B8zJg3wAxi2Q4dOUN8Y0x0YE21/netSchMgFH1hLAgoT0ibFBr2w65",
-	"weun1H8vHi+ASuVbn1mOTi+Xmo2KhWknk3F8NRk02pdXMUFYwt3HhGxpHrGXhxAf2BqUnbzg2j3KIGbi",
-	"nwoGsOl4+jDolu2LK36p3NwXebXDiTEqzfRv+Vcq7a/y9sCa96Pr8gtfH3Wlr9X2fB691peAjcfLeHm5",
-	"LBVqjceTGdyhfEXVe5CA84tFiTKlGqrxeHG1WMzLdVLjcTyfzS5ng6f/chYAky9o2Rkq/qxOaMXVDsn1",
-	"jvNURqBB2PRZx0ahHeEqjHTtCNfuETvC3rDyImRepZj3J3W1fttzcFqx4KQrBRnXKz9Oa4Uep4W6jsZY",
-	"W6nkOKkWbpwU6zTGhbKMcaFY4RdfltDoW19mUfwVdKovk2j6VW9eX//vy1e9+avNJ7b5NIr7NJ/a5nE0",
-	"qTX/Onit+myLN/6gx4JYWU4SowfET3Rk6C9Ii/fGEmR1KXTc8X2ELALkyfwR2ioeMr9tnzgY1bM3iTd3",
-	"ffnmgUZjvUYW6vQL/GHQQ93zCcTrNRvb5r78zRcD1O/68FViRh/hB2SgEmxBmBksfc1KFxvjm74nDre+",
-	"lbFin2PzOnDjuIRlPPXQxV9i2DzG6exc3Fbl+TKJZgW6xsOm9SJXRODCvKKTraFIlUSOc0Ks6yAbW1nX",
-	"wjM+ygVoqw0bwL/JLE/hn4xn/a0IZQjI5+ASd4+bLLQaYe9xV/HF4tIDXMbj5XwxHzjoFzQWmNz4kiPZ",
-	"yEtNfBBzUFHTYr0GuEJZi087W1i70GN8TtR5gqfjyznoYsvxcuJRTwrZKDbjJHcjF9mnBMxgQRDi8dID",
-	"GUzGi/6CqILs8jw8ZpycV4vF1IAMxeOr+dXVsgYkpGc3v3KAP/E4Xs4uZxbUJ85xctocvsvLksNXE7jq",
-	"8HVfsQ5fA8LncXXicXwxm00mAyn4Qgz/vc1FAW63+HJaw8WFbWDkT4jRHVREK59bRITzXQkFT36Ak01i",
-	"7XTan76lBO1n8xQU8qdni/HVbFnAY4jrwQgVNIL5eDa7uqigAryKjeHfBwLE48vZcpbToBwSUPWuTMYX",
-	"l/PJMDq9rDnfGvNtPg3UuC0jFDiocs0ExuMFAfDOsottrAAynBlgWZvH2MGzf7hsx/Nlc6cEttl4k8n4",
-	"yseU1AJ79KP+sreSyvg8tlybK/xqOb6aaN4r5vNO5+PJ9KqUhAssm+fLurdKKbHutWrW63Q2vtQHm01s",
-	"jYuppZPl+GK2HEiaF9QiEirI2qAVgWdK729EmeFnbJD3XdVha3bQ08zxxcghPZU5OOvI57jJXiiZo1Ad",
-	"qE+WUfa0aRwQQcS3Po2jnsKhKfX6m8jaY+xNcbtni+O+yRqj66HK0hOE1ouMRXkaUCk34YilZiym/16R",
-	"LT4jAF9kXdH3joL/Jrkv75N/12yVZ+eFd2RryvxnzByelhlckAiiCdrjhLh01ITc0TV5Y2w1NmxfulD+",
-	"hr30Oq/vdjYjBc/ct0ny452tTfkCzJRPo5ewg6FVUevbYesrTNhUsO3lmdAWHQ1zIpQFtXYPtdMs9ngR",
-	"ldii+jt8OBBGkjfIEAPhFGq06Q8JYhkwyH/FkmyNJ9+nvLjp859+zfVX62kzblyPJyWYHFc8OYFLopZD",
-	"7sj0+pv9q/Xoy4HOn43bylDozUkB8PQJzkIf8l9ER/eebYCdtkfjnt+RJL88WFBzWcBHG3xU2o93HJdF",
-	"qj99tlqOvf2iUqX02eZ8tUeu70d8C4hoVlB4w1wtM8yMQxJx55YuE+noevR69PD14f8GAAD//w==",
+	"3H17bxs7sudXIbT3YmZwO4okW34F+0eS8wSSOVk7c88CQRag1JTEcYvUkGzLOkG++4JVZD/ZL8n2md2/",
+	"/Gg2mywWi8V6/OrbaCm3OymYMHp08220o4pumWEK/ooVT5JfY/srF6Ob0Y6azSgaCbploxt8OopGiv0r",
+	"5YrFoxujUhaN9HLDttS+9B+KrUY3o//xOv/Ia3yqX//g+v7+PRolTGspGj+Ej4/+kvuISpu/oNKTu9cm",
+	"jZkwjZ9wz0/7jJ0G0zspNIMF+qTkImFb++tSCmP7v/k2ortdwpfUcCle77DFf/3TUvDmW8+P+X7hizHT",
+	"S8V3trvRzej3DTVkTzXZKynWhIqY7O2/jCSxREpgJ/Yb76jmyFdK7pgyHIe9kmqbJjAKc9ghdRQX69H3",
+	"aLSl6t4+YCLdjm6+jFSasFE02tEdU6NoZBSN7d9btpXqMPoa1XtAgge61jJVy/CjvVSxDjz5XlyuL9i1",
+	"bx1l88i6dsPPRyUX/2RLu+iPr9bylftnKrjRY6RN4ckrvt1JZXAbms3oZrSRsYTd+HopFXsN78GY3iVy",
+	"CVSiccztwtDkU4HCK5poFlWIjtu1z660BOFxH4aMRvdcxMXl2lO1/cduFGXSYY0kMzS5H0WjhWL0Prhq",
+	"W2qWm65vfoRGtjUXqcF5bekj39qPn19N4AH+Nc2+wYVha6aANWT+0gcm1pbK08lkEhjPTsntDoUiN2xb",
+	"fWsWfGlLH3/FxtNZ9pgqRQ/Af7CNSj22ThbmWO72YhLoljHRNMyzjmHOzuv9GW4SViXSrN5PZW/weOTY",
+	"wXeRL1PHhkABP0auHrIj3Mlgh/JepsLcUrGGoZdl1s9SxmRBk0RHRCpiNowsmDZEG8uOEeEC/udG+4Yk",
+	"ck+4JjuqNYuJ4IIRw7dMQ0MmIrLh6w2RYsncf0bVzWYbFMRJgQUTuQ8/2DIqCk9Eul34BzEvPcpeqqwA",
+	"9IBfyN6KcCgdC7CWNBkj8YaQ377mie/alaiwkI+svIPKz6litPy8xqpV5tzSx87DS3JhnJDo3bbh0AjL",
+	"f9sxDiVyc6jRNzD0DU1Wfj8Fltk+/p3H+LQiumW6SJgOvqa5WIefVcbuG0ZZd6FBo9yvLUPCxVOv5ErJ",
+	"7anLE42M7NlHeCVhENDLkJVsHI1ggV2wZMIoFly8ndSm8cFvqdE8Zt0r6z7guiu/HJqOSsU7ivpD7cMq",
+	"FXfhjzrFrpUNqtpAzHagA8NQotFSKsHUMKXtD9nOedin7n2qZixVXVSe6c99BxdmKddPlI2sm6PCHbmz",
+	"FAnQhy21l9Z1zXcnTev2Nb3Jtjj8QkVRSCykTOzBM5RO1NLI9dZndnt7ftfP9g3j642Bo3nLjGKayBWc",
+	"5iCyiMSjfY+H/37DFCOUrJQUBv5Jdgk9aGgjmPmLPfSVqR3nMg1vU5maxp2kmXrgS/aBi/BuMlx0b20D",
+	"J02xK/joKP90nXQhvQxZI/K0LxxFxYMnFw25IECh5k+AyJ3puTDwzNWhYSythjBGPWGIigHvoY6RqgeG",
+	"bNjAv/Y6Zn9zB9woqhN9uaECr4CdjStkBHZ1r4fY9Qd/vRpwJaMrw1RRXmpDD5bGdHn/Wbrl1nu6A2mS",
+	"JEhWJQ01LChFF1Tf4xFU3iSg+9otws0bMrmx7H4ggj0wRVQqCHJUdpGawY0ou0lNQjepJU1t3/rYi0fo",
+	"frRM2ZPet1ZymerQcRRzxZZAmmikN1KZdxTuqoncu98YVYldiQdL9QPaHYTm/h2mHtgtM6mCv3awSVdS",
+	"mr1Udu9QYfiS76hrbthyI/i/UruaanMwG6tyZBflnWJapyq8oJ5L8zlk+2OMN+zQWxtuMhNeiQ/2G0k2",
+	"3BBqQOJpusWbTXH1pxddt+j8pOxc8HsUcq17ojpEK6I52pgWTBjidLTK1YLhIdRxR+1jyMgskaddff2d",
+	"F0YWkhD33DRx91XHLT1w60/YA0uKjLFgay4EGMmWSbqwFGMK+KcssgofyI0obfS52+HpvqOWq7qvVK6Z",
+	"fYMv7/+x+xiw1VyEBUxBAU7owbFwn7FpblLcbmXCXoQIqw3blQXNEDNaJjsKtF8qqbU/3LRR1OokcFGM",
+	"Y2AKKg7A2MF1gGt0x0R/hqs2dC7vWSdZsJXlaKrWoRNhv+HLjVeVsJGOYKuRSUkaTNtPguolEz9cFrFu",
+	"DG6ioa1RNkhtufBSPWCdwrH21vc/48c7D4u+Wz8aWbH/LqyM4jm7YCupmNMpHw1xpn8CfEe87QBJOp90",
+	"Gi0fmNJlfpt97VwId3Dkb+cCKrug4PnoRUlxE+X7L5cS+bGSi4J8OfyuynSQ6u4v0i1ymo878gvaBErJ",
+	"Dl0SDr7xD87A3F+XxAPzu1fW3m8Yqu6VC2VIs+m0Zgh7DVnIdMBN9O/+lWB/0vAl698ZzOjv8FKou11C",
+	"+wruT4kT98ABnS9BK//OfsNY0jnW37FVlWVhjFkf2QByWhT4pOu2kaSLcWGRe3KJ3RlK0OQ1HKAZo6BP",
+	"r7zTKfnHP3794eHSKtWJ3DNFllSzzLxs71lWulICTEfMhhqiN3xX3D03o//zZfLqmr7646v7+errt1k0",
+	"v/7+H6OA3Ckucd2lxlhglCjP35BXU5LpVVwTIQ2RgoFJ/C96FBI6K95uuh3mTZKpWcrtSa4373PzXXkP",
+	"Ux/TQdUstaRCSPOTJVk0SoVidLmhC6e9bdDsklDB8muXHVE0kquVP+S50DxmH6lagzxf0PizvQ2EjnfD",
+	"Hk33/Jy1Z4WDgnf8KvQSh44xTpCHn5yMqCja/qRrW+if+NreYL4DibQ7ntte+M01y5TEAZ8oqIb9LH4l",
+	"EdVqeVu448mPKZ9P/tleq/EJZdnRa/Hf+Zl/yr7T9IHFbwPq35YnCddsKUWsieZiycj0+nIyym+cVhhc",
+	"nI86FJIOLSRXPvxIGrdtkwD/76yLI0X4jw8+LGKAYaZsT/KkaNfTFt4p3+01P9a7ro2zTtJUM1CoP8uC",
+	"ImfZ9s6wHTyRMYxYwwMwm3m+BqEXw4tccL0ZRSMm1nTNtqgXCtlgXrIqHqjIraYhH+nSa4ZeOBa07nnQ",
+	"kmBH3H1XxU4faJKyHuwJ93bQkoHQHTypUjFGZhqysVWK/umfOEviQrxOZVszQ3kSPB9X9sXu8wObRb6n",
+	"XiEofjjHBaE4iVyTLW8J0B91niUVRNMD2ci9N+ootryXAo656lHjooXaVhjDZr5HVRd7bjrgYpe2ejsa",
+	"fU12bsEHVYZqsBE76zq2dt310U/KMQH5TPx4MhOPO57yK5kzSEcjJ8vB8W8UPpOpMMF93HM6pXlEbnky",
+	"+vbiMMcjRzJYwtcb81boPd5DGoznAZUXIjxkao81ODr66QnUbBq9g3THHnv6GPDD9QHrndPRe/QBRtl+",
+	"TfsO63CM1+NxZF9044ncFEIsvUwYVd63Ul4RZ2TCywZBZzWRD0x5r5u/NBlnR++cyopRzRcJC3shucjC",
+	"UcoDKXAFB2/ISipCiaIJ2PrrPSVUxENU2YSmojuI7QO2AqMBVUw3jBSFqFxheKUVnPY2EKNY3cs0iQme",
+	"4d30Esz8Am7SoYuzSqRU+dURzJws85b2+zju8m9PsAcVo7qkdhbuWHzLPsu/s75+QCPT5YaFLHjM7BkT",
+	"6DAGR9Byg45iKmJHj639jEiTpKdg+Ww/1jCr6inuOTubbWizoWD8XynT3hA9wMHyIzcbpgjyKhosJEyO",
+	"PdKlSQ5gGZArAns9ItnGjsBTBC1BGNZ05sRwq/khTVc0TQwoiPXVKHgBStbPV0XNL18rL3oHM26QP7d+",
+	"6bJRnHX5IqhitDSrQixVppm3RFcV/bNJyWdjmBBwpuIvPyvGRPbXb8oF5OGft2gYoIuEffav6X+lFPR3",
+	"q9gnbIHOS71JjUnCKvzRctrQHetJ0Om8uKjTkBs+LKD3G6nxRNDGil5CDTmQ/0kmb8iem41MjZVChUHK",
+	"vSisQYWaPei3oPGWC4M31AAtv0YjqYiQgvlJ1tXzPmFsCUWz7NADYsu87ybfTxU7pNWCivqO/dWKXMIs",
+	"AVc0SbhYE7NRMl1viNlwTTBkZtS6Nedd/jkn1a04yBwdVnJUB+QJRw1JGNWGsAemDmQ2J1Zw4rNsekGB",
+	"RRMts2kFz+lMs6oYOV4DBzmit053Wo54GIeYFvz8w+wImsfsdrcNmI+F4ctELu/3XDN0u9GFfADFZCc1",
+	"N/wBRe0yVQ9Mk4StOhZsWonaeOX+ETj6dm5Ip/f2PXS5YdsdU9Rkd0O3trP2s2BeEhpnkxaluKIrySK3",
+	"tX7jqrTGk1k00pV9XSRTz10dMCH6wNLg2e3CRJquNWy1ctcjL9YY1QdMOrlHM7Q2ihng6KLtOhhVyVjc",
+	"+86hqOGyZ1uduLC3oRcKNyLfg/9q5OfdRrLeCk9FMXmgPKHuutCqjZTZIyQDYm5PpmVXV9NJl06xpY93",
+	"zffBvKOz0pjmoWWzHNDRzVnHaGwfnrIndGM36HspLIlMR1fzMq3nXXyTEb5AusoHC9PwVIkKix/irJ/p",
+	"ljVtRDStvO25IbaMikKgS883bu3x3PuN3fVk2Cd215PCFwKWWrrdJaGT0wpUlSZMk729+hkpiaFWwY3t",
+	"ZWElk0Tu3UGul1KxNxBGy2KS7uA2QayypkE3cHkz2jAaR6DGcUHObKs5+c/AaV6NbXerUKZXaWpl4pfI",
+	"lE+xafWPlCkrK8bUj/GadahncYw0g0sJvGR1a2+1a9kgk/F58UCEPwNSRN23BDC1i5aOzVyeCA7Z3gvh",
+	"Rmw/TLioW09y6oLP4f0mfNd4S/Zc6MLr7HGZpJo/sI9+fJgcm//fjxX/f8LEgLG7DvdbaFTlRny1PLcg",
+	"Z7mIrgEchdbaYozcdNIdG1R1EBlpaAI22re3ch/QCcJe56qpuDlJDGZ2VI6YfbNJ1oJh+1fxmW9ZWFIt",
+	"2EGKYBjGCizMYB9bphDZOmXXxFvK63cFZOT8W32Cxq0OXv+22xJGkgUjcX730ZJsqThkY+hlIypEt4dy",
+	"pbgxXKzfex6pS+uEqjXThsBKYlwf18QuLxoMuSZbZnymI1hyrCwmVxPyn2TJlKFcmMMoHO7radU6gTz/",
+	"0h1uWYzcMx2fMR/6DfvG4BN0yCcGn9DObfOTVFeThoWVAhYWlsxbJ+1JonFht4wZtMjanVZJZS2ucfOZ",
+	"06555UtZJnqBONUTuEzpyolc2oBRaetXGD3b9k0i9kgLqCVljDtFk3WWGwz37QXTxioWB1IkPiYKV4iL",
+	"2ozbcRTXAM5FkAjUvCGG0e1nK5Ht9lvxxOpPiwNxkSTQXapEhEcqdGYPRMNcXC5XzsBVc5Ped5mFJsSu",
+	"iHYTOy3TIyx07CBi8KAsDqR87AAhs7nXzYM9zrWCyO1lGnKyeHEgyMWWgs1nQMepifeKGPjPcQNYEf2E",
+	"OmLpW1STMkRB0K5WDZnvbUrv0nqoCfk77ALmMyscVs+geBUCsC86orydXPzE1DtnMm83VnXeknW6XDKt",
+	"b6lhHbxMk4QsUlOiypMTI6yGVWbdgp/wPRr9QkXMl3T3Z91fjTep9NJv/Gjt/vreFNX/Nqz84cN3PQJ6",
+	"fDf5O1FGhzYaHnkLdMfD5yzHohDW3yXhtsUtXj3013TLyDbVhqx4h923IlIs80tB6ANTdM0arZuVy9kL",
+	"3r5yHs9yOTMRN523dn3WcG4EeLLnsbGiXBFFlww2Pxo0gDT+QMEA6vF8Yg/1yfh60m2xKJI2qrBIGw/e",
+	"YhDQKZuYPTDReOPO7A6oaZR0SxgdCkBpNv38+lZiwBL2Vo7LPNdLxDyJVCivSJuMKJGwNMXQyvXPCwgF",
+	"/a++frv6/ir7/bzH79NZODPgQ+ZWHCC8WMIeINvnB7buOGCvroumKPtXHb2E0ZiLtesrEJLls+IItU3J",
+	"X//r8LcOh9ZV2QFl/8xcY86ipjCopUHINbsFBzkDuw5v7YzRJYKWKBJing8IXTTQlcG3vdJuIRS5f4Q8",
+	"Ai+VNLTzQMpp5rUvfP889PnYaVkllK2jcnMxnlcn0nw8DvELI6YrAcbB0GYIWu5PMxxZWaU9PqewEFI/",
+	"INsS4pfrCX6WS9wiRFnIeJGGfikL0854ph9U1wcPyXgUVhe+fZdut1QdAtbAjHvrd5VY0T0GNGBICtFb",
+	"VJU7EGnaLmyBs8UvXC/raSfaWUDh9VukYU/U/q1S0WT4M/YIh8u9s/pleJl8Rag4NIauqFTcGWrKGAmK",
+	"0fiA+B8C3c2QbBBn2QIlZ0phA5X3aMtObN175QkKihAj/fMwe65cKWO/dacM3iGQuuJ5++islQ/sgSW6",
+	"6W4HGbutgD5ryoU2b/01oNl2vc+9OMS9RWh2gXC2Kp8ovlYy3fVTD314fo+mLvy9j7nUqAxAbagdM3vX",
+	"I+TBCKMqqQajNbm1CJ/x9tGRl8tCmltu5Sn6BGeh804xnSbmaHQD2p3es+huspfibc2V1Wlo3Evxbuhb",
+	"VZAeu0tHbgCuxw68gWJYU3iB81R4T9zgWvN7lhy8taqiapfNjRuOGaQZlpNg4TyNFwntb4Ir+egBWYc4",
+	"MVPWC7dniAs2rMOF+m1w1nq5bgfXT7vBqR+p3DjY1mcinEzY8dAlkvWDVdpvZHkjzgftQvt6hF9r33yn",
+	"6Mw1oDQ8y5FAgxYb1+vI1c5BHJozp+uiblgWL+RyBjPdGlRbzAALwjv6GL8mu1zwWc8UfVCqfJ5+hg7v",
+	"4vsCCWreQQPz65fknlH7uNzqJvQEhysRzifqgkI49rJd5fxnAUlo0llbUBLq+rkDmK6TZhC0gSey63AY",
+	"yIHbrEegHBQ26285OEHrAS0YheQRGsYqXSm5fUc1S5qgHW0Dl4sUfHbH4+aXPearH4wL/UZTV2dAj0Na",
+	"ZQgmUfxWZdz5KHshN/6W4SAcg92Yp3WdlhX5p6RERqM/TtGv/rAtW3MnP+XAagOiGH5TMVMs9rEgktAM",
+	"aMrB+1k2JkzEkavSIH1aDUKRRQEM5xLYQM+UJs16g8dmFsT6nrKzOPrWwrcD8GtLc3S22zwtKst1hbSz",
+	"r6dk/Pz2gOyzprv6DdyDb7h8Za6JYgmjOrNtC5SONWZcy95z3WRJn/XrOd65sysJBYGh6BKxu7Z0uUEp",
+	"kfAHzC9PVpBaRuNgXGGeq+S7dKlHILo0/sLFWx4WqYVEmdClfxjkXX8C5bkwdZ2HCtOdIr8BS0IRRXwB",
+	"uRoYj+66z6fnqJStTJQD5lkmOREab0PLx5hy34ATJER1/Mrx264/anQNgUkKXy0FIL4y0Di50IYunT8G",
+	"ebBvECs1HQQM+TR2TO4qYQzPJHgGUMteYkpbCQLHwRSrDEJ8IhYfsBp36FQOqkqqborBB3pQLAQ8qjd8",
+	"FYgHU2yJuaIovfROGiyyAUn2SeLrbwhpfJsFekYD+Xz+wj8c1987NuAwi7xc8yYA90Wcgj90MibIN0SH",
+	"SuR8ueNPGQxif6XI+4G/5we/B94qE/SzrzhSOSkYWXGljT8uAuGBSbtpWCn+0HA97MGjxYMtR7qoRh8W",
+	"0eYKcceUq2CAtRSGLhv05VashwT9zVWI1jxJqx4j8ZT5dS037Tz1bsglPGlEkzd9sCjCe8K9W7h5F7Kp",
+	"jknIK+BWhLAmWhnCY0gI6SAk6qD6D+jyCOQcN6xpDWKizA/hgT4G/3sI/vePHkj9VgpkKn+f+3YLnIXf",
+	"251fzYUAEjPLgvVbyuFbAemibO87IkdFvImkIVChOmzki9aso4BDtdor5IL/1rTS8PSucTO0bLsdU7kB",
+	"NpDnCIdU/yIhzVaxBuTA7AtBi1c+uiIFSvPNCdz3EBoKNVg6gRK3pwZcPN+6EDkpiFQ5QAScvBHJ51pi",
+	"iceufNAKEEj/2/qQLv7o6GI2KPAHt3vwRp+dksP0ySeWSe3y6EnwPgPGzypQ/0oq1lbAZ9N4VheQBDus",
+	"XllxzZYKHbUQjN5GeI8dyhoMpN4iEMidarDQe99amRRrumUDaN8Tv9+/UM3ryUIc8LPBg34gCnUzAHVz",
+	"9IeRfZEavRafGzf9pduPs9f51R0Q1I/8T0ecisZT4J/B4LjBOLZqpimoBgM6bSoKR0Xbxo6lbVf2e7ur",
+	"au3Sin8kXBvmoo6sgml/a7PANYB2tAvFIt/gEE8o+RZiU4cCmZHZEWpwYEm+QZ2yhnxfxyh2MrgUq9S4",
+	"I4JulcE6RMGpUoBXfgJWc4i0J7MmRGMM2TbVkiDttka2C+NJRyPtcG+OkMg8LrNNhs7rZuM696PtC0Tt",
+	"V+c4l2nmtnkWNaafRhVySH1ykMZHuaMU06Fr6ltMvKGaULKUkJQJOIuaAfAYBut0eY4LdV3sXesfu+Cz",
+	"TQnytTP8EwylcagkRUH41Ws+1HDSG29m+a10WGgOj9nAShlaKsPid4emQoXKDO2wWbVoCAaNRqlgD6xH",
+	"/b1SnKgbnJ91sUiKV03QH5BFHvmpdiEr0C0bO6YchK1gTxpk6AxXuszRtz+9J9fn80vi6sAThIeu38+s",
+	"3rwOpaNBstD55Lp/FG40AsRS7DF26PKAaIqR6g7BlGrCYm4snUWaJJj0q3oAh7vY8/yFH/oo8ncblqyy",
+	"kJoWvG2mlAzVTpPCZYlZuQBo2xmyApTC74v0UAICD7OzC8nuH5fue+nST+BpgaHxU82g4d+j0S1dPiFE",
+	"0oCEsVYgoJasLDvgY0Nu/7SsyEKmW0MaUjC7pZADN+S1PRcof/PMy6qRZ0aovtfI8P9KaULyQk+5taT9",
+	"Oz1yc7twdHy6dmtx9VogeZDzumV9qXx6n6rpqGHdUnNs2ZVbNBYemmFxNLv1zoKKWJZKG7IHNzJDmC0C",
+	"lnvi7lY+CMS5vPrgllPNMptr+WuI3AkegqJH6uhPZT7EfkZY2/p2CDqhfeHuWIhC7x3MqV8aQpFQpU8F",
+	"Gdit8GlYzZRAkgGANdMkIXJFPAgeojJ7DLyIeAg8CPnxIHh1ruqPWFstM/nPVHA5pMjk/49Ah4rtPKre",
+	"UWEDRyJShqiyLwC758J8ANRtEOfy38Fc32DMbkd0LMcutFeSfD60SicJPZsEJYM0kCzcJPu3jFnZGlBE",
+	"f0HsRZEc7KV0yx+ZfkPY45Jp7UGN/Mu5dwYluAEv7JIKsqgHDmAXYcVT7pyE+GD76WjzUTY3MXxLk7Av",
+	"3wW3tH3CN2n+gqam5X1NTdOr1aSf0mAqX67Rozr5wjjyj0aewjkduioOOR4Zf3YYRAPKDrlXcWIyFXGb",
+	"SThzPDTFjAw0IiwGtQ8mcfUxympnUD7hY2uXYeq76rsit5akx69IPajKRU+2Wl1cD3fQuB7TBYvcJmuO",
+	"vBaBxfkTU1DhsHjQnA0rZIsWgbvcpZ51NO8qE9FxHlfDC4EWt3IBOXY+ejkaucB3s4fa+rqQLiTFD1gn",
+	"dA81tPUdFuLXSLdw5PNWavM7F7odia3Q4RsiU1MBicTsW7hydHmhi3LQqmeBoyEbbwkdq5wzKhWBWZO/",
+	"zqw+efa3Sn54+TOHYB35nL6gZzoKE0PvmYMAnk3eZP+2TZDAJKsCcD5qqsARhnGo4YFlFD8fwjtBxdKk",
+	"qmsVPZ5eKgxPEChICkY2VJMNS2I0CsGq4HU5ORC5MqxU6vm8RwosMkvIClfgoglcy108/4FZ4kZkCv90",
+	"WHhJwsQafEbFavNtpogiMlUhYLYrN9aF3jbWxiwIn7sNC9ncf99IspEJZCXwjIhSODQmBEjE/AVqMjof",
+	"AEfZHspkKbeW9WRUuJnWcxt2ZRtxYbpWlXrra4nVHwO7vm1+Pd+Kw92gK8bigBvUe0eDiP69/JDOBdnf",
+	"vdmW/ac3VLUnwDUnOhbmFQ7uRAIEMxTyw715xwa2kCNeQx7j/Wd5Gw5drJqr4BO5u7X3qpU+04f22WQy",
+	"8tZ/6Va52v+up7Qvs5rsepStcXE3RG7TlLZAzil9FSXc9kcrSrfeHTXAagLvYPVtq969QdHBsYoKnMGu",
+	"BjaC1gd8eruSxJx1C27LE+/RhfKjlVuBENgbFyUH7gMXeB6+DDd+AWWUlyN4JoDFUjPVYHxR90dbKRZS",
+	"pOWjY941SFaWIcWifHEAOGrLRZbiHYWLug0cQJYnW4KeCua4S4VBwwXDSDQQfKndABFIbhflFKlsBXUD",
+	"AIQUyeHvzNzZfdFAWLkXbY8DcIsD8BSdl3yoC0U30zWo3am8SEUYcyAIdaL3jFU36qAVVHk1CRy17zMo",
+	"teVg54xsc8yE2Zeq7T92zUiik1ZvzrGOGTnynQQEWZ2F+jizb50H/Ahf9m0aCCRqCvPJQPT6OYzt/Yh1",
+	"BzcALBY7ChbuzkWidp3AEFiQAXUVArdwiH0wpiyhjsaXyiYZhjNoqMLQGezbrAliht8HtmpSwxO60yz+",
+	"qIOV13tH1hYCJgMSYym7g7NAmvYMpWwG4GiQxq6AeggdrRqA1p+yrMncmUG31x+tXYWSNkpArY86/kjx",
+	"ckQXLBlKAsXofQ8LLPbtRloBC8m6cbP3U8XvDo60dNHFbKfdz5M6yjk5GKyZ74N+0cpZYf7TEm6sYm8a",
+	"Gq/kMg0H9gjZAFMIzjjWgBfCqxC/zdtYPxkAYSpi+XsDTAo+pYs+0IBZUAwKQj+dQpgtkqu0No5SGZm7",
+	"bkepGKP4HXQxSkUmu5uwM2N6GBJXmB+gwyoa1NP+mhjl6Ra4hzw+SkqWt1hYVOqWRx9Z44tNcrNhNYYH",
+	"mVekohOGOOLC8HqZIQYgZ2aKSw6heSjGk+Wh625bZGvXR7H5UZhToDPv/CkfKtnWIADtfbxZN6m7x7rt",
+	"MVv50CSbRRPDVPJAyre8gd/PL2IDXnL3vWFvNNMNrzMtz/H+2xPBPU9VinJEhHzlsjQJ12ufawqyylHX",
+	"FHj1SIda4b57jGGmbtUJRd00WyHQfj4I4a+4Vn09CVVssv7LcjvY3Z0tSzuy55MU//OrFxKqdxu6G5pP",
+	"+ztES2PgBqQebDgAJjhPCCLvLrlaJu4vaoiiMU81oeCIc9AK2xtCiWJLrNSJcBFbLoiRZEsfyV8psfyx",
+	"w5L/DswXKl4dpIgJJQkX7G9vwGhqwAMDcSNcMHLICo+BBRVCy/h6YyKyo1qDAwoa7+nhDaGCID2ywWr+",
+	"B7P9FufAKlOgWcH5FeFGBwtfYYveoWs1zBn4POZoI41AoJgc+COodiROfJ0WDbWlj70HvuWid1vlo79O",
+	"G55doiExceGosacO+YIVDG+zLJi/WQcs7zJwtJsU0FpOBeTMMUTqeOwbqmKmDcDd/EX70Fjo/y8a4zjh",
+	"6nAy9siKPshUccPaDO6d03FlDDJAhUrOw6pGtAJOx1602pwHdqe9hG8rjlD1ygO4EFLXyZoN3+ngEv8h",
+	"RVO5pZjtzIZAA+wFo5mhJqBiDsBmAAx9e5kGFG358uVYqS0YqY7lPJn8dHph0eeb5Xidmq+3tClU8Xmg",
+	"3u0Xjwrfhhfb4/j9jI4My/5NMJLINZykmj0wRRNXCxKOGPA9+v9byarf+OqOLo7bOyQXLOHswR6g9tQj",
+	"/5RcaGS1BplWxkbvdEFsuOl4Lajr1YK+F2ztXVU9w74TuT7e8fiys0VFpCs+fd51/NWcS9BrKYCgCw97",
+	"3hWy/HRDre+HHR26DSjGckWEItIbBT1ui7GuVRQQtL60L2DiI3c7SufJ7la1Ig0Yi+sMJNBDr+weIMtx",
+	"2T1Zlng93HaA8b3ZxD40x1318X15v5e/x5wAtJqBw/Vq3gtVNQM25UfCAzrwhwwmC0sx2GmFduYJufwV",
+	"7wXS061BNaG/HyN6bjqWGT2IagYqKRVz8IgLurx3vz7IJGEHZ0zZMIplSRVgwDLIRqqL+zAu1Z1HNj0O",
+	"meoux/4ZcHQMhkDtW4LsCY5Eb90thKZcdAfBPEllMGctdmuMc+mlOma4SsfqjdjBLVtKFQfAv+95O1hl",
+	"fuDVbhJYAQwKV9pfrSK3pYahyr6CFLU+aua9u/jVVXoVTIUspYFrpi2FIyITuPQBMmdzMbKj3BNNHp1m",
+	"78Kz6OM+h7ZX0wbfryti1u5gQFeCguCGsHtjixDV3em6XRczXPwo19VwzXsFzObiqVc4SCNgmdsCvQI+",
+	"cBcdvRnzOsXPA/IMtWNDOQki1kQKqC1LADsjs2o6tN46q8CVPFBeNZGu+J+DGwSTwkI+FoAHB2WKZEbB",
+	"hXz05sABwrvuF28WWN4A2neoex4HSQAIqiEa2OuonUDvD/gQyPIH0NniTCt2BxIuCDd9KqQ2HUfu/MmB",
+	"ugt7DqfpV9xxkR9cL9XI8fVxihG+3JiBz7R5i0pv1ebRtxgFF39K1YqG7Nms9lhIyC0Tmca9Q90KFc8C",
+	"AvIZCJTYpdLmtnuLVRwjZL+RSQLJVl7i9Dobxbpv9APrO1nL9jxc2hSNjiJ+Q1Zsz5SDTBbSz4lr8AyB",
+	"gdInF2UL1ad6StWYILtvXL7sC4ojdgznFard7bE4TYJoOeXlDPEj7s0jnax97qrei3Js6RMRqgDucVO8",
+	"k4vDsvmi65q5Muy6ffkyWTsZX193u14Kfs+iDWkWqOLsN3lztptPTsRrKvFaWEOuZ9CollV68SQ1TAgO",
+	"Ohb88puiYs2yP28h/AfK93/2DRc03nJhMED2XykFKLwdX94nzI7otNosbtfebahiHcSwTewZiw4B2H5M",
+	"xB7SXjDjHaoGmLx9KecdZ/KOCZqYQwdbobmNb9/4E1qmhiylNjpLLAVzYwcQRBfKxdNYGwvWpHaALtsI",
+	"HEGK0XigLfLOaplUxSRmDxyTYO0KoSIUEdQbH8FEeXDWeMsrEbGcpbKiO3ojnR0TXuB1SyaqX4NwpMNE",
+	"oc3ny4B+qrnzODrfe12otpfLwMrhmWrmViIomtl2J5txizBhPEdi73E8QR7nrwEv30buyYoqKGeVFxgp",
+	"7LuVksKQPUUfoCCpTmmSF5/od9q315nYyCTmYv05qxdUSc/11Q1WCWeauAMu8FUrJeRO77hHwQN8yXvG",
+	"djBeUcnFLuo+ItY/Kbn94OrGhWnEhb1fZWhMvtJbbSDcELSBav9FqfICIwu6vAd6Ng5ny8yTDgZX6g0R",
+	"bE0Nf7ASbsOtkDVHj+8X1hwa0VhaolfTSrGJ1rMmK3w3rABEPd99qNpVqOzgvtO4jU8Dp9pBlJIilU1f",
+	"k5uJ4SaNa4dte+5+JWBkEoQt6xY2DSlvITCAvBJck9HRRXb4eCWPsNNHEfD8mo3nquMI/pPUKL8dyvPf",
+	"vtZErnz0lqsU10Lsq670Qr+VMn5wfBYqNLrdMUVNWtHWZu0cNC8qJ6/OgsiLBZHeiyvnda7sDGTyx2zO",
+	"XMHNKNNlU5nMBjnx/1RFTGDBclnMEBl+3zCW6JMrUwzHHi/VpOlZgiELnOrXvlSepqfb1nkG+rU2qRIf",
+	"Bw7KvlNA5TnC21nsoTSGcsmbArZ5ZqFUaNP3d8x8DXqZ/hyvHGf6+52LWO6blNiErcwPWF6sYquxaog2",
+	"ilr9glDnJK1vhkyXcRorBpI26XdsZT42ROEV3oebpzuH9jD8nrYstiredQOnGvbmIBJWfeZXvy/aFxzJ",
+	"+jbP59zHWecGNeilPeXmf6MnAybqkdr+onOt1K1KmTCPxCroAEpTfI9saPLA9OAlADt3X+rUwleQFws0",
+	"LnRYXN4SJ5VpXKOfp01QCMPMjjW9HWVO+5N0nQZPkwuLd5pdT3Wucl+flq8t+T21UQwMsF+13+RdoAtO",
+	"LmAGALv7KgAs/CmhAgIVtZYiIoot76Ug3EREpfgTbqt7j+EOiQssHhN0i2URs2B2AQSPDC44FbZXQomg",
+	"W0Y0PWgi7RVizzWLvFWUTKy8nI4JwA8QQGO310O62yV8CZad1w7M/r/+qaUYQzjNkgkEteUxE4avuJXo",
+	"o4+/fvbBD/hHnuY2+sWfCoVAiZvRdDwZTxCpkgm646Ob0dl4Mj4bobIK3P2a7vjrh+lrKz0wnAut/xI0",
+	"VC7Fr/HoZvSBa/MOWsAZt5PCtZ5NJr40io9vKUztn+5GiIvdlvPbxiLvqOY6kAb8/XtVyH12l3ONW8Fp",
+	"wOHes2m8zuDrIUjKpaIiMCldbgiFIxX9kshADNbQ/R5HZHHAW4R7+BcNPAH9efICQ7fT9z02OZHAvS7y",
+	"77F4SC2goEbQt0lC3NBPp+hn7+TVEdos7WmlI7KQj/YHRqxTEQP1Yii6qwNEfP0Nfn5/nQM4NPOsbfKZ",
+	"bXcJxQzOHVUUNooe3Xz5Bt461KyyneVFTy6OEA8/J3EF96caAPL1JVYQJtZnBW8ZjQ8ky/YGjgZ8dVgB",
+	"wfaExzorWnHiCsOonFcBcXnJLoXaipQYunN5WJgg5qrX+LUFRbZ9MX/AJi9B3nJ9jS4afwZbO0tWT7RJ",
+	"oC/yKs+10Xk6CGwQCJdI0sVfILXM7aYcUtB7VwIEfr3cMAwE27m44zKd39vHPr3CbgGmzTsZH55AyAeV",
+	"q2GpSlncYtVgLa1AjhUFYmyYIEISF5UE8GhWoLwp5S7JvcD8hfzULmQyDY+HLAAMBFJy3EfB05WA7Ch9",
+	"NkfVvOrMCxCMrzcLmSrdz9iUnfTVptVYJC2Re5xFcE8PkVVeLFUb6pr3ChrDiNMi3EEHfVB/DNNnetFF",
+	"nlRwU54u3M75srC62T/4dscUp0l3jXnk07DqWT4pvp8onzo3AmzRJjGEOkh2GThJFEEqr89HA5kCOpBb",
+	"ygh9tQv0qINY4oLQJHEIhXv7lpCG7KW6fwNpsDnr4jWCUc3RBwZ5hkF5xR69ASR4LvwIj7OTIXS8/ytF",
+	"5C93vkMwcfPh3ut4KCYbFvJd2hNeTlYMwmIVJ9BLNV7xhD0BXyC1MbvbdkleESlcoTlkllgu0y3wiE8c",
+	"g4d4rvmHodUumLuCx9Ov27blrsY2Jwd7L8vy03zgX4grYnVABLKc3F2iFdez6YQ07NG83iWUVxaxKmae",
+	"XH48g37zu78eO2XOPKG+8yk1RT0HJAwwVfE7kS8UYzZsS6QiQgoW4p9v8PM7Ll/C0DJdZqFbtpUPLFdx",
+	"SqQ+r59PP0OMvLd6PJmaR+9Ztl3kym4gp5R4nxR86Y0zXWi0U5gN40ojgrSmDxyCOghdUy7IQkGNDG7A",
+	"oQwx9SGB+TMzDXN/umOqyF1hSRTnpetOIuNvguU0LK1PRTSEOs+bIPtYgf41Gu3SANk+pebfVis+Lqkm",
+	"z6f599Bt2pnmrbYMz+In4JmPjVvvr76m4+RvkAxNH2xDLPTg/R61so+K0fgNAfXZbUEI6LBSI2tj6D2r",
+	"7OwW6fW6BIbwxIx8x8xPhWT9F2DmVmiHapxH1vY4dgzI749YbPYp+EbdF9Rhe0750UZ4Jpm2RXWM08PE",
+	"8d++5UtoAsUv9rV1ZFM5nahoFweY2Iy2dsfAZidcRAQsdz4Z7QTBXliZDAGtcR1+dshcz09/Vyi3J+Vx",
+	"5E9jZYK+CoYlH9NNdkrG6bLMzE4NaSXaB9fmJciG3/LAkT2o5wYHZTU2Eq3fJxLRdZmxaEwPnk3rlOtl",
+	"ePvgkQhfQCwPRZt+JsOKG8afrX1gAfzwpttvZPK0lpVb9EN6x6Q9TbgheW4haAlLxZiInCQMnC+esb7h",
+	"L98b9+bPzBQY65kI6BklTMIkY6MTKfe20NWwkwDf69DxT96AfUn0cpzdvDBFnfp8ct3yxaKLesCeylaw",
+	"9uk7uWULGR+yc95j8r2xbL6xF1twx2PV9SfgmzvU5ZEJ3mRa/IRs6T3TEAlAxQGNzmSbakMWGOtd0uMh",
+	"gaC4B1EovF4lPjo7LNxxv/+UOPyGYczFHul2h6H8EPZxk4eS+ACLR7jwHUY3r6bT8RwCGqeQewKlameX",
+	"9lc0RPkA0elsMsnqQDyObl7N4P3pZHwOhOu1wDihLKzmyRi7MGO6Y4+jm9l4dnUxL6KwuKlNL8eT2RSL",
+	"q4xupuPJlZ1sZT6lMOjp+Gx2flnMkEADKhfoFHd/QoYChu/YBVxR5cj9Louymo7Pry5n+N+/W7lrP4Z/",
+	"3vHYNZqNp9Pzq2ikId8QkTsgASIVWP6XJewBZg/BVNOz8Wx+GY02jMZcrOF/r+bj2fSqsJqY7OUzAmbj",
+	"2cX5NI+/H42QHJ8lDGoyPr++Pr8euKYujLBBmlP39EnUUCQF7jHcjC4LbCm3jMT2Xp4lpHBN9lQYFsOF",
+	"C/9NfQ9YOs2+ENyiUpq9VPedm9S3O2GbFioiT8cX0Sjm9mi33HdeLCF9Pr7K6kBPx7NiPefJ2PJxuabv",
+	"ZHw177+MbhrPujk9cmQB51EwFsPGHM8n5+cAEcQl5AqeT2bn0UhjHfPJeHI9v5hcDZ7PCzHm7xvmapV7",
+	"L/KaGU2MdMwZ4rC1A1Vo466fETrgaM4CNIP3G2SmyXg+L2AA16t2TQIVk6azDBjbg2pPCzWLzrJKRDN3",
+	"PFxmNXmm/U8GO89nZT2Mr3triXA5nZ1dIYLKR++En4+nk4sz/Oetn9tsPp6fTaPR7nqSNbyw+3N3Pcka",
+	"nVkKwGdid3EaNOkX409J9lxoVxSOpCK23CoOBNgBPQQbuScu8RMskDrItQ69rZVrEfbraK51lVvmHrBk",
+	"xMXbW6wS69fhrJ4lZqVFulwyrQHHza50/6WQNHlW/oMI/1/FZ9A7zq1qAhG22V0b+dM3mIyvLyaX02i0",
+	"wrqL75EgF1btwBYed3R65mCM5h6k6Gp8fnl1bf+KOfzt4IveYQLJ9GI8rzD/dDz1zX2jmf9H1mhiD5/d",
+	"9cS1sGxf3Bez8SxbkZ+kupqMbi7H59dXZ4OW4IV2wzsEtxUxcfyE2gQllrmbWX9DRcxdecQ29v/Ftzth",
+	"C9h9yLTxoEXTaVSV5Rf9udsP6KUk7PnVhT27S0w2G1/Pz6IRYpa9xfx7/OPd6GY+eCovqHCuKFdE0SUi",
+	"n5m9JKlgD0wQX/c3wCoQKaa7GOUDtjrlfPc1qs9g+dLEoG2DwmG+gLN6L8Xb0c01/PIOzml4PoXnM/98",
+	"7p+fg+m7r63ATuBZ2cpT0k5qTbnQ5u0DU3SNAn52bqWkE4Xji7OLcycOJ+PZ9bVVKK2qibG3VqheXp/B",
+	"9Gs9nU8ml3Pf02Q8mV5dzqeur1eT8dXs7Pys2Nkr+8rs7Dzc29nFbHZR6G1+fTa99L1Nx9PrybzS2fxi",
+	"Pr8eTPkX2gX4MQxqgOAYx3ZkLwWRKwwDBFOICy21moROFVhEDoQqFtojyqXZtu2QW7p8Sv334nQBZEf0",
+	"UnJ0dnlt2cjK0U9e956OJ1fTQaN9eRUThCXcfXxs5oq4y0OID9hS+qrBrbzg251kEMNEmYIBbDaefR90",
+	"y1Zsh6r/l8rN3YpQZ2SZolHpzP4v/0ql/VXeHljzcXRTfuHrSVd6T69n1ms1u83u7JPry2so8sfu/L19",
+	"egZ3KL3hWEjkESTg+cW8RBl8nnU0v5rPz90/s54m52dnl2eDp/9yFgAE0nHsDDX5FwcH+7jcSJnoCDQI",
+	"hyvl2Si0I3wN8K4d4dudsCPcDcunJka5SnHen9RuHM/KaVvG7FUIjayP9poHe9gnpuoPCJ8+K/zro8z+",
+	"Y/jW3lvRWLujygim/CvT/D/4huVXatzTCfyBDyYAHJeCqffLN18ZDfWtL2fR5CvoVF+m0eyr3bzaF/H/",
+	"8tVu/mrzqWs+iyZ9ms9c80k0rTX/Onit+myLN9lBTxVzspzFqAdMnujIsF/QrkCEiInTpch+I7cRcTWa",
+	"DvhLaKtkRW3b9okvdHb0JsnMXV++ZaXAJnaNXDGyL/ALpu3751OI9202tp1nBeq/YCld30dWxx1DkRRB",
+	"DEGHV3oGS1+z0k3Q+GbvicOtb+Vqbs+xeX35wUmp2uAsKy74ZQKbB0sA+vADp/J8mUZnBbpOhk3rRa6I",
+	"wIUYiwzmNboyTEEKg+ecEOv6Gi+trOvquZzkAtSYm40VQqZnObbddHzW34pQrhnzHFzi73HTuVUj3D3u",
+	"anIxv8wq4kzG1+fz84GDfkFjAYLGlRJfUF5a4oOYg1JcDng5wBUmg6luY4sM9Pd4nxP3nuDZ+PIcdLHr",
+	"8fU0gwMtwBY4aILcjVxknxJioUMHnIyvM4S/6XjeXxBVIE+fh8fQyXk1n88wtWMyvjq/urquIeza2Z1f",
+	"eSTcyXhyfXZ55tBuJzmAbJvD9/qy5PC1BK46fP1XnMMXSzZkgLOT8eTi7Gw6HUjBF2L49w60ACubYTUC",
+	"BM7OtwHKnxCjs+1OdvI5NDrFlVDw5Ac4GaG+ZrP+9C1Bxj2bp6CA6HY2H1+dXRcQIif1YIQKPuL5+Ozs",
+	"6qKCU/hqgob/LBBgMr48uz7LaVAOCah6V6bji8vz6TA6vaw53xnzHfACTZJDBTOxCLsfZXnRO2/ZpS5W",
+	"gCBnBljWAd508OzvHhbneNncKYEdbMt0Or7KYkpqgT32UX/ZW8G8eR5brgOVenU9vppa3isCP83Ox9PZ",
+	"VQmtCVg2B1byb5Wwk/xrVXik2dn40h5sDgFpUsQgml6PL86uB5LmBbWImCu2RBhf8EwlLlsW+JlibVzk",
+	"4L03O9hp5sDbbJccyhycdgRj36YvFIldqN/fB44ifdoYbIggkutqmkCFUq+/qbQ9QBaTP58tCNN235Sx",
+	"nT5NXKxKPRCEyQJuXWDxnmpEReCGLNiaHhE9q9Ku0FlPwX+TwPVf43/XUPNn54V3bA2XEpUKPDwdM/gg",
+	"EcJjsqUx87hFMXvgS/bG5ZFizK32cbgNe+k1e/BwDkczUvDMfRvHP2LXL8JM+TR6CTsY2sC0/zITug/+",
+	"GzDhnYHyiA1wNpiRBXYPs7EsdrqIimP0Nm7obscEi98QJAahiQKUIgOHn8u3DPFfEUWk8eS7841eJJHe",
+	"l8TqPvqycT1R1txCxgdwSdTAxjyZXn9zv7UefXlZvOfL7S0VzmuGLoGnT3AWZhAlxVp6mWcbipS5o3Er",
+	"H1icXx5cCTxdQGwffFS6j3ccl0WqP32qSV6p7WVzuIuffd4Ebqm8oMgMc7W0DhwHFPx0S5eqZHQzej36",
+	"/vX7/w0AAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -49,8 +49,12 @@ func newDesk(t testing.TB) *desk {
 }
 
 func (d *desk) raw(method, path string, body []byte) *httptest.ResponseRecorder {
+	return d.rawAs(method, path, "application/json", body)
+}
+
+func (d *desk) rawAs(method, path, kind string, body []byte) *httptest.ResponseRecorder {
 	r := httptest.NewRequest(method, path, bytes.NewReader(body))
-	r.Header.Set("Content-Type", "application/json")
+	r.Header.Set("Content-Type", kind)
 	w := httptest.NewRecorder()
 	d.handler.ServeHTTP(w, r)
 	return w
@@ -141,8 +145,8 @@ func TestImpossibleInputIsRefused(t *testing.T) {
 		{"a field we do not know", "POST", "/api/v1/reckon/goal", goal(func(q map[string]any) { q["streak"] = 3 }), "streak"},
 		{"a lesson of −5 minutes", "PUT", put, spoilt(func(l *lesson.Lesson) { l.SlotMinutes = -5 }), "slotMinutes"},
 		{"a goal of 0 in a drill", "PUT", put, spoilt(func(l *lesson.Lesson) { drillOf(*l).Drill.Steps[2].Goal.Count = 0 }), "blocks[1].drill.steps[2].goal.count"},
-		{"a target off the court", "PUT", put, spoilt(func(l *lesson.Lesson) { drillOf(*l).Drill.Target.Centre.X = 9 }), "blocks[1].drill.target.centre"},
-		{"a target off the court, reckoned", "POST", "/api/v1/lessons/check", map[string]any{"lesson": spoilt(func(l *lesson.Lesson) { drillOf(*l).Drill.Target.Centre.Y = 14 })}, "blocks[1].drill.target.centre"},
+		{"a target off the court", "PUT", put, spoilt(func(l *lesson.Lesson) { drillOf(*l).Drill.Targets[0].At.X = 9 }), "blocks[1].drill.targets[0].at"},
+		{"a target off the court, reckoned", "POST", "/api/v1/lessons/check", map[string]any{"lesson": spoilt(func(l *lesson.Lesson) { drillOf(*l).Drill.Targets[0].At.Y = 14 })}, "blocks[1].drill.targets[0].at"},
 		{"an unknown student", "PUT", put, spoilt(func(l *lesson.Lesson) { l.Students[1] = newID() }), "students[1]"},
 		{"another id in the body", "PUT", put, spoilt(func(l *lesson.Lesson) { l.ID = newID() }), "id"},
 		{"a left foot", "PUT", "/api/v1/students/" + students[0].ID, map[string]any{"id": students[0].ID, "version": 1, "name": "Wren", "hand": "foot", "level": "club"}, "hand"},

@@ -35,7 +35,7 @@ func problem(err error) Problem {
 	case errors.As(err, &missing):
 		p.Status, p.Detail = http.StatusNotFound, "There is no such "+missing.What+". It may have been opened from an old link; nothing was changed."
 	case errors.As(err, &stale):
-		p.Status, p.Changes, p.Current = http.StatusConflict, &stale.Changes, stale.Current
+		p.Status, p.Changes, p.Current, p.CurrentDrill = http.StatusConflict, &stale.Changes, stale.Current, stale.Drill
 		p.Detail = "This " + stale.What + " was changed by someone else meanwhile. Nothing was overwritten and your edit is still on your screen."
 	case errors.As(err, &large), errors.Is(err, echo.ErrStatusRequestEntityTooLarge):
 		p.Status, p.Detail = http.StatusRequestEntityTooLarge, fmt.Sprintf("A request may hold up to %d kB. Nothing was changed.", bodyLimit>>10)

@@ -307,7 +307,7 @@ func (h handlers) ReckonRecovery(_ context.Context, r ReckonRecoveryRequestObjec
 	var m footwork.Mover
 	switch {
 	case q.Level != nil:
-		m = levels[string(*q.Level)]
+		m = map[string]footwork.Mover{"junior": footwork.Junior, "club": footwork.Club, "performance": footwork.Performance}[string(*q.Level)]
 	case q.MaxSpeed == nil || q.TimeConstant == nil || q.Reaction == nil || q.Reach == nil:
 		return nil, missing("level", "give a level, or all of maxSpeed, timeConstant, reaction and reach")
 	default:

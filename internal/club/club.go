@@ -39,6 +39,7 @@ func (m Missing) Error() string { return "there is no such " + m.What }
 type Stale struct {
 	What    string
 	Current *lesson.Lesson // when What is a lesson
+	Drill   *ShelfDrill    // when What is a drill
 	Changes []string
 }
 

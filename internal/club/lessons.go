@@ -9,7 +9,6 @@ import (
 
 	"hodometer/core/drill"
 	"hodometer/core/lesson"
-	"hodometer/core/progress"
 	"hodometer/core/units"
 	"hodometer/internal/store/gen"
 )
@@ -229,19 +228,9 @@ func (c *Club) Reckon(ctx context.Context, l *lesson.Lesson, system units.System
 		}
 		now := c.Now()
 		for _, id := range l.Students {
-			row, err := q.GetStudent(ctx, id)
+			s, err := studentOfLesson(ctx, q, id, now)
 			if err != nil {
 				return err
-			}
-			results, err := q.ListResultsOfStudent(ctx, id)
-			if err != nil {
-				return err
-			}
-			s := lesson.Student{ID: row.ID, Name: row.Name, Hand: student(row).Hand, Level: student(row).Level}
-			seen := evidence(results)
-			s.Seen = make(map[string][]progress.Evidence, len(seen))
-			for skill := range seen {
-				s.Seen[skill] = seen.at(skill, now)
 			}
 			students = append(students, s)
 		}

@@ -166,13 +166,13 @@ func (b *builder) playDrill(block *lesson.Block, people []*person, before int, c
 	d := block.Drill
 	type place struct{ step, count int }
 	at := make([]place, len(people))
-	balls := d.Tempo.Balls(float64(block.Minutes))
+	balls := d.Tempo().Balls(float64(block.Minutes))
 	for i := range balls {
-		if d.Tempo.Basket > 0 && i > 0 && i%d.Tempo.Basket == 0 {
-			*clock = clock.Add(time.Duration(d.Tempo.PickUpMinutes * float64(time.Minute)))
+		if d.Tempo().Basket > 0 && i > 0 && i%d.Tempo().Basket == 0 {
+			*clock = clock.Add(time.Duration(d.Tempo().PickUpMinutes * float64(time.Minute)))
 			add(run.Event{Kind: run.PickUp, Block: block.ID})
 		}
-		*clock = clock.Add(time.Duration(d.Tempo.SecondsPerBall * float64(time.Second)))
+		*clock = clock.Add(time.Duration(d.Tempo().SecondsPerBall * float64(time.Second)))
 		who := i / d.TurnBalls % len(people)
 		p, pl := people[who], &at[who]
 		if pl.step == len(d.Steps) {

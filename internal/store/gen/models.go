@@ -14,6 +14,25 @@ type Block struct {
 	Body     string
 }
 
+type Drill struct {
+	ID      string
+	Version int64
+	SavedAt int64
+	Removed int64
+	Body    string
+}
+
+type DrillFavourite struct {
+	DrillID string
+}
+
+type DrillVersion struct {
+	DrillID string
+	Version int64
+	SavedAt int64
+	Body    string
+}
+
 type Engagement struct {
 	RunID     string
 	StudentID string

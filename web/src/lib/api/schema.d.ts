@@ -423,7 +423,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/patterns/check": {
+    "/api/v1/drills": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shelf - the drills that ship and the club's own, with what each asks for */
+        get: operations["listDrills"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/drills/check": {
         parameters: {
             query?: never;
             header?: never;
@@ -432,8 +449,101 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** What a feeding pattern asks of a student, ball by ball; what will not work; its neighbours from easier to harder */
-        post: operations["checkPattern"];
+        /** What a drill asks of a student, ball by ball and in all; what will not work; its neighbours from easier to harder */
+        post: operations["checkDrill"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/drills/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put the drills of a file on the shelf, all of them or none */
+        post: operations["importDrills"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/drills/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Drills as a file - one as a drill document, several as a shelf document */
+        get: operations["exportDrills"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/drills/{drill}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drill: components["parameters"]["drillId"];
+            };
+            cookie?: never;
+        };
+        /** One drill of the shelf */
+        get: operations["getDrill"];
+        /** Make a drill of one's own (version 0) or save a change to the version that was read; also brings back one that was taken off the shelf */
+        put: operations["putDrill"];
+        post?: never;
+        /** Take a drill of one's own off the shelf; lessons keep theirs, and saving it again brings it back */
+        delete: operations["removeDrill"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/drills/{drill}/favourite": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drill: components["parameters"]["drillId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Mark a drill as a favourite, or not */
+        put: operations["setFavourite"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/drills/{drill}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drill: components["parameters"]["drillId"];
+            };
+            cookie?: never;
+        };
+        /** Every state a drill was saved in, latest first */
+        get: operations["listDrillVersions"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -480,6 +590,8 @@ export interface components {
     schemas: {
         /** @description a UUIDv7 in lower case */
         Id: string;
+        /** @description a UUIDv7 in lower case, or the name of a drill that ships */
+        DrillId: string;
         /** @description RFC 9457 problem details */
         Problem: {
             type: string;
@@ -491,6 +603,7 @@ export interface components {
             /** @description with 409 */
             changes?: string[];
             current?: components["schemas"]["Lesson"];
+            currentDrill?: components["schemas"]["ShelfDrill"];
         };
         FieldProblem: {
             field: string;
@@ -934,7 +1047,7 @@ export interface components {
             shift: boolean;
             feeds: {
                 /** @enum {string} */
-                how: "hand" | "racket" | "machine" | "live";
+                how: "hand" | "racket" | "machine" | "live" | "self" | "shadow";
                 from: components["schemas"]["PlaceOver"];
                 to: components["schemas"]["Point"];
                 /** @enum {string} */
@@ -945,23 +1058,26 @@ export interface components {
                 /** @enum {string} */
                 meet: "falling" | "rising" | "inAir";
                 height: number;
-                /** @enum {string} */
-                stroke: "forehand" | "backhand" | "volley" | "overhead" | "either";
+                stroke: components["schemas"]["Stroke"];
                 aim?: components["schemas"]["Point"];
+                go?: components["schemas"]["Point"];
                 /** @description seconds from this release to the next */
                 gap: number;
             }[];
             people: {
                 /** @enum {string} */
-                role: "feeder" | "partner" | "waiting" | "collector";
+                role: "feeder" | "partner" | "hitter" | "waiting" | "collector";
                 at: components["schemas"]["Point"];
+                aim?: components["schemas"]["Point"];
             }[];
             objects: {
                 /** @enum {string} */
-                kind: "cone" | "marker" | "basket" | "obstacle";
+                kind: "cone" | "marker" | "basket" | "obstacle" | "machine";
                 at: components["schemas"]["Point"];
             }[];
         };
+        /** @enum {string} */
+        Stroke: "forehand" | "backhand" | "volley" | "overhead" | "serve" | "either";
         /** @description Times in seconds from the first release */
         PatternPlan: {
             balls: {
@@ -1005,25 +1121,76 @@ export interface components {
                 [key: string]: number;
             };
         };
-        PatternNotice: {
+        DrillNotice: {
             /** @enum {string} */
-            kind: "cannotFeed" | "unreachable" | "behind" | "lane" | "collecting";
+            kind: "cannotFeed" | "unreachable" | "behind" | "lane" | "collecting" | "offCourt" | "insideMargin" | "badTurn";
+            /** @description from 0; -1 where it is not one ball's */
             feed: number;
             text: string;
             fixes: {
                 words: string;
                 outcome: string;
-                pattern: components["schemas"]["Pattern"];
+                drill: components["schemas"]["Drill"];
             }[];
         };
         Neighbour: {
             id: string;
             words: string;
-            pattern: components["schemas"]["Pattern"];
+            drill: components["schemas"]["Drill"];
             ratio: number;
             seconds: number;
             metres: number;
             balls: number;
+            good: number;
+        };
+        Wheels: {
+            turnSeconds: components["schemas"]["Figure"];
+            turnMetres: components["schemas"]["Figure"];
+            perMinute: components["schemas"]["Figure"];
+            contacts: components["schemas"]["Figure"];
+            metres: components["schemas"]["Figure"];
+            rest: components["schemas"]["Figure"];
+            balls: components["schemas"]["Figure"];
+            leastOver: components["schemas"]["Figure"];
+        };
+        DrillCheck: {
+            plan: components["schemas"]["PatternPlan"];
+            wheels: components["schemas"]["Wheels"];
+            player: components["schemas"]["PlayerPlan"];
+            notices: components["schemas"]["DrillNotice"][];
+            cautions: string[];
+            neighbours?: components["schemas"]["Neighbour"][];
+        };
+        ShelfDrill: {
+            id: components["schemas"]["DrillId"];
+            /** @description 0 for a drill that ships */
+            version: number;
+            own: boolean;
+            favourite: boolean;
+            drill: components["schemas"]["Drill"];
+            /** @description of a turn */
+            seconds: number;
+            /** @description of a turn */
+            metres: number;
+            /** @description in a turn */
+            balls: number;
+            /**
+             * @description the hardest ball's at the drill's level
+             * @enum {string}
+             */
+            effort: "easy" | "working" | "stretch" | "unreachable";
+            sport: string;
+            /** @description the depth zones that the balls are met in */
+            zones: string[];
+        };
+        DrillVersion: {
+            version: number;
+            /**
+             * Format: int64
+             * @description milliseconds since 1970
+             */
+            savedAt: number;
+            drill: components["schemas"]["Drill"];
         };
         /** @description Either pace or ballsPerMinute */
         TempoQuestion: {
@@ -1470,44 +1637,78 @@ export interface components {
                 optimal: boolean;
             };
         };
-        Tempo: {
-            secondsPerBall: number;
-            basket: number;
-            pickUpMinutes: number;
+        /** @description a least, a best and a most */
+        Span: {
+            least: number;
+            best: number;
+            most: number;
+        };
+        Target: {
+            name: string;
+            /** @enum {string} */
+            kind: "circle" | "box" | "gate";
+            at: components["schemas"]["Point"];
+            /** @description of a circle, metres */
+            radius: number;
+            /** @description across the court, of a box or gate, metres */
+            width: number;
+            /** @description along the court, of a box, metres */
+            depth: number;
+            /** @description stands on both sides of the court */
+            both: boolean;
+            /** @description points for a ball in it */
+            worth: number;
         };
         Drill: {
             /** @enum {string} */
             format: "hodometer.drill";
             /** @enum {integer} */
-            version: 1;
+            version: 2;
             title: string;
             intent: string;
-            situation: string;
-            court: string;
             /** @enum {string} */
-            area: "singles" | "doubles";
-            feed: {
-                by: string;
-                from: components["schemas"]["Point"];
-                bounce: components["schemas"]["Point"];
-            };
-            hit: components["schemas"]["Point"];
-            target: {
-                centre: components["schemas"]["Point"];
-                radius: number;
-            };
+            focus: "depth" | "direction" | "shortBall" | "lowBall" | "early" | "volley" | "transition" | "serveReturn" | "spin" | "footwork" | "anticipation" | "technique" | "rhythm" | "warmUp" | "pressure";
+            /** @enum {string} */
+            level: "beginner" | "club" | "performance";
+            situation: string;
+            players: components["schemas"]["Span"];
+            minutes: components["schemas"]["Span"];
+            /** @description who hit at the same time */
+            hitters: number;
+            pattern: components["schemas"]["Pattern"];
+            targets: components["schemas"]["Target"][];
             steps: {
+                stroke: components["schemas"]["Stroke"];
                 /** @enum {string} */
-                stroke: "forehand" | "backhand";
-                /** @enum {string} */
-                direction: "crossCourt" | "straight";
+                direction: "crossCourt" | "straight" | "middle" | "anywhere";
+                /** @description which of the targets, from 0 */
+                target: number;
                 goal: components["schemas"]["Goal"];
             }[];
-            tempo: components["schemas"]["Tempo"];
+            /** @description balls in it; 0: they never run out */
+            basket: number;
+            pickUpMinutes: number;
+            /** @description balls before the next student steps in */
             turnBalls: number;
+            /** @enum {string} */
+            after: "stay" | "backToLine" | "swap" | "collect" | "rotate";
             cues: string[];
             cautions: string[];
             kit: string[];
+            /** @description where it was bent from */
+            kin?: {
+                id: components["schemas"]["DrillId"];
+                title: string;
+                bend: string;
+            };
+        };
+        /** @description Several drills in one file */
+        ShelfDocument: {
+            /** @enum {string} */
+            format: "hodometer.drills";
+            /** @enum {integer} */
+            version: 1;
+            drills: components["schemas"]["Drill"][];
         };
         Minute: {
             title: string;
@@ -1588,14 +1789,15 @@ export interface components {
             balls: components["schemas"]["Figure"];
             pickUps: components["schemas"]["Figure"];
             offsets: components["schemas"]["Offsets"];
-            players: {
-                id: string;
-                contacts: components["schemas"]["Figure"];
-                finish: components["schemas"]["Figure"];
-                likely: components["schemas"]["Figure"];
-                sure: components["schemas"]["Figure"];
-                steps: components["schemas"]["StepPlan"][];
-            }[];
+            players: components["schemas"]["PlayerPlan"][];
+        };
+        PlayerPlan: {
+            id: string;
+            contacts: components["schemas"]["Figure"];
+            finish: components["schemas"]["Figure"];
+            likely: components["schemas"]["Figure"];
+            sure: components["schemas"]["Figure"];
+            steps: components["schemas"]["StepPlan"][];
         };
         Notice: {
             kind: string;
@@ -1788,6 +1990,7 @@ export interface components {
     parameters: {
         studentId: components["schemas"]["Id"];
         lessonId: components["schemas"]["Id"];
+        drillId: components["schemas"]["DrillId"];
         runId: components["schemas"]["Id"];
     };
     requestBodies: never;
@@ -2904,7 +3107,28 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
-    checkPattern: {
+    listDrills: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The shelf */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfDrill"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    checkDrill: {
         parameters: {
             query?: never;
             header?: never;
@@ -2914,20 +3138,29 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    pattern: components["schemas"]["Pattern"];
+                    drill: components["schemas"]["Drill"];
                     /**
-                     * @default club
+                     * @description who is drawn, when no student is named; the drill's own level otherwise
                      * @enum {string}
                      */
-                    level?: "junior" | "club" | "performance";
-                    mover?: components["schemas"]["Mover"];
+                    level?: "beginner" | "club" | "performance";
+                    student?: components["schemas"]["Id"];
+                    /** @description the drill's best number otherwise */
+                    students?: number;
+                    /** @description the drill's best length otherwise */
+                    minutes?: number;
                     /**
-                     * @description also each ball's way
+                     * @description also each ball's way, to draw
                      * @default false
                      */
                     paths?: boolean;
                     /** @default false */
                     neighbours?: boolean;
+                    /**
+                     * @default metric
+                     * @enum {string}
+                     */
+                    units?: "metric" | "imperial";
                 };
             };
         };
@@ -2938,11 +3171,184 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
+                    "application/json": components["schemas"]["DrillCheck"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    importDrills: {
+        parameters: {
+            query?: {
+                /** @description only say what is in it */
+                dryRun?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/plain": string;
+            };
+        };
+        responses: {
+            /** @description What was put on the shelf */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfDrill"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportDrills: {
+        parameters: {
+            query: {
+                id: components["schemas"]["DrillId"][];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
                     "application/json": {
-                        plan: components["schemas"]["PatternPlan"];
-                        notices: components["schemas"]["PatternNotice"][];
-                        neighbours?: components["schemas"]["Neighbour"][];
+                        [key: string]: unknown;
                     };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getDrill: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drill: components["parameters"]["drillId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The drill */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfDrill"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putDrill: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drill: components["parameters"]["drillId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    version: number;
+                    drill: components["schemas"]["Drill"];
+                };
+            };
+        };
+        responses: {
+            /** @description As saved */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfDrill"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    removeDrill: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drill: components["parameters"]["drillId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone from the shelf */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setFavourite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drill: components["parameters"]["drillId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    favourite: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Marked */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listDrillVersions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drill: components["parameters"]["drillId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The versions */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrillVersion"][];
                 };
             };
             default: components["responses"]["Problem"];

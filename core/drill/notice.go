@@ -1,0 +1,120 @@
+package drill
+
+import (
+	"fmt"
+	"math"
+
+	"hodometer/core/footwork"
+	"hodometer/core/pattern"
+	"hodometer/core/target"
+	"hodometer/core/units"
+)
+
+// Notice says what will not work in a drill, at which ball (from 0; −1 where it
+// is not one ball's), and what would mend it.
+type Notice struct {
+	Kind  string `json:"kind"`
+	Feed  int    `json:"feed"`
+	Text  string `json:"text"`
+	Fixes []Fix  `json:"fixes"`
+}
+
+// Fix is a change that mends what a notice is about.
+type Fix struct {
+	Words   string `json:"words"`
+	Outcome string `json:"outcome"`
+	Drill   Drill  `json:"drill"`
+}
+
+// Kinds of notices besides those of a pattern.
+const (
+	OffCourt     = "offCourt"     // a target reaches past a line
+	InsideMargin = "insideMargin" // aimed so near a line that too many go out
+	BadTurn      = "badTurn"      // turns that end in the middle of the pattern
+)
+
+// tooManyOut is the share of balls past one line at which a target stands too
+// near it, and margin the share it is moved in for [trade].
+const (
+	tooManyOut = 0.2
+	margin     = 0.15
+)
+
+// Notices looks through the drill for what will not work for that mover and
+// that player (nil: nobody in particular). Lengths are written in that system.
+func (d *Drill) Notices(m footwork.Mover, plan pattern.Plan, p *Player, system units.System) []Notice {
+	out := []Notice{}
+	for _, n := range d.Pattern.Notices(m, plan) {
+		own := Notice{string(n.Kind), n.Feed, n.Text, []Fix{}}
+		for _, f := range n.Fixes {
+			own.Fixes = append(own.Fixes, Fix{f.Words, f.Outcome, d.with(f.Pattern)})
+		}
+		out = append(out, own)
+	}
+	if over := d.Overhang(); over > 0.005 {
+		out = append(out, Notice{OffCourt, -1, fmt.Sprintf("A target reaches %s past the nearest line; balls that land there are out.", units.Length(over, system)),
+			[]Fix{{"Move it in", "all of it is in court", d.PulledIn()}}})
+	}
+	if n := len(d.Pattern.Feeds); d.TurnBalls%n != 0 && d.Players.Best > d.Hitters && n > 1 {
+		whole := d.Clone()
+		whole.TurnBalls = max(n, int(math.Round(float64(d.TurnBalls)/float64(n)))*n)
+		out = append(out, Notice{BadTurn, -1, fmt.Sprintf("A turn of %d balls stops in the middle of the pattern of %d.", d.TurnBalls, n),
+			[]Fix{{fmt.Sprintf("Make it %d", whole.TurnBalls), "whole patterns", whole}}})
+	}
+	if p != nil {
+		out = append(out, d.insideMargin(*p, system)...)
+	}
+	return out
+}
+
+// insideMargin looks for targets aimed at so near a line that more than
+// tooManyOut of the player's balls go past it.
+func (d *Drill) insideMargin(p Player, system units.System) []Notice {
+	c, err := d.Court()
+	if err != nil {
+		return nil
+	}
+	out := []Notice{}
+	done := map[int]bool{}
+	for i, s := range d.Steps {
+		t, ok := d.target(s)
+		if !ok || done[s.Target] || t.Kind == Gate {
+			continue
+		}
+		done[s.Target] = true
+		sigma := target.Sigma(t.Radial(), min(p.Rates[i].Mean, 1-1e-9))
+		o := c.Measure(d.Pattern.Area, t.Aim())
+		line, room := "sideline", o.FromSideline
+		if o.FromBaseline < room {
+			line, room = "baseline", o.FromBaseline
+		}
+		share := target.Past(sigma, room)
+		if share <= tooManyOut {
+			continue
+		}
+		moved, by := d.Clone(), target.Margin(sigma, margin)-room
+		at := &moved.Targets[s.Target].At
+		half := c.HalfWidth[d.Pattern.Area]
+		if line == "sideline" {
+			by = min(by, half-room)
+			at.X = math.Copysign(math.Abs(at.X)-by, at.X)
+		} else {
+			by = min(by, c.HalfLength/2-room)
+			at.Y = math.Copysign(math.Abs(at.Y)-by, at.Y)
+		}
+		n := Notice{InsideMargin, -1, fmt.Sprintf("%s by the %s stands inside the miss: %.0f%% of the balls aimed at it would be out over that line.", t.called(), line, 100*share), []Fix{}}
+		if by > 0.02 {
+			n.Fixes = append(n.Fixes, Fix{fmt.Sprintf("Move it %s in", units.Length(by, system)), fmt.Sprintf("%.0f%% out over it", 100*target.Past(sigma, room+by)), moved})
+		}
+		out = append(out, n)
+	}
+	return out
+}
+
+// called is the target's name in a sentence.
+func (t Target) called() string {
+	if t.Name == "" {
+		return "The target"
+	}
+	return "“" + t.Name + "”"
+}

@@ -1,0 +1,129 @@
+package library
+
+import (
+	"encoding/json"
+	"testing"
+
+	"hodometer/core/drill"
+	"hodometer/core/footwork"
+	"hodometer/core/pattern"
+	"hodometer/core/units"
+
+	"github.com/stretchr/testify/require"
+)
+
+var movers = map[drill.Level]footwork.Mover{"beginner": footwork.Junior, "club": footwork.Club, "performance": footwork.Performance}
+
+// Every drill that ships holds by our own reckoning: at its level each ball can
+// be fed and reached, and there is nothing to notice.
+func TestEveryDrillHoldsAtItsLevel(t *testing.T) {
+	require.GreaterOrEqual(t, len(All()), 60)
+	seen := map[string]bool{}
+	for _, e := range All() {
+		require.False(t, seen[e.ID], e.ID)
+		seen[e.ID] = true
+		d := e.Drill
+		if !assertNone(t, e.ID, d.Validate()) {
+			continue
+		}
+		plan, err := d.Pattern.Reckon(movers[d.Level], false)
+		require.NoError(t, err, e.ID)
+		for _, n := range d.Notices(movers[d.Level], plan, nil, units.Metric) {
+			words := ""
+			for _, f := range n.Fixes {
+				words += " [" + f.Words + "]"
+			}
+			t.Errorf("%s: %s%s", e.ID, n.Text, words)
+		}
+		if n := len(d.Cues); n < 2 || len(d.Kit) == 0 {
+			t.Errorf("%s: %d cues, kit %v", e.ID, n, d.Kit)
+		}
+	}
+}
+
+func assertNone(t *testing.T, id string, p units.Problems) bool {
+	for _, q := range p {
+		t.Errorf("%s: %s: %s", id, q.Field, q.Detail)
+	}
+	return len(p) == 0
+}
+
+// Mirrored twice a drill is itself, and so is one written and read again.
+func TestMirroredTwiceAndWrittenOut(t *testing.T) {
+	for _, e := range All() {
+		once := e.Drill.Mirror()
+		require.NotEqual(t, e.Drill, once, e.ID)
+		twice := once.Mirror()
+		require.Equal(t, e.Drill, twice, e.ID)
+		text, err := json.Marshal(e.Drill)
+		require.NoError(t, err)
+		var back drill.Drill
+		require.NoError(t, json.Unmarshal(text, &back))
+		require.Equal(t, e.Drill, back, e.ID)
+	}
+}
+
+// Five sports are served, every focus has a drill, and none is on one side or
+// for one number only without a neighbour: each can be bent six ways or more.
+func TestTheShelfIsWide(t *testing.T) {
+	sports, focuses := map[string]int{}, map[drill.Focus]int{}
+	for _, e := range All() {
+		c, err := e.Drill.Court()
+		require.NoError(t, err)
+		sports[c.Sport]++
+		focuses[e.Drill.Focus]++
+		n := e.Drill.Neighbours(movers[e.Drill.Level], func(*drill.Drill) []drill.Player { return nil })
+		require.GreaterOrEqual(t, len(n), 6, e.ID)
+	}
+	for _, sport := range []string{"tennis", "tableTennis", "badminton", "squash", "pickleball"} {
+		require.GreaterOrEqual(t, sports[sport], 4, sport)
+	}
+	for _, f := range drill.Focuses {
+		require.NotZero(t, focuses[f], f)
+	}
+}
+
+// Figures of common practice [trade] that the drills must carry.
+func TestFiguresOfTheTrade(t *testing.T) {
+	stations, err := ByID("four-stations-volley")
+	require.NoError(t, err)
+	depths := map[float64]bool{}
+	for _, f := range stations.Drill.Pattern.Feeds {
+		depths[f.To.Y] = true
+	}
+	require.GreaterOrEqual(t, len(depths), 4, "four stations, down and back")
+	require.Equal(t, "5 in a row", stations.Drill.Steps[0].Goal.String(), "five good ones at each")
+	require.Equal(t, 20, stations.Drill.Steps[1].Goal.Count, "four times five")
+
+	four, err := ByID("table-four-balls")
+	require.NoError(t, err)
+	require.Len(t, four.Drill.Pattern.Feeds, 4, "four at match speed are plenty")
+	require.Less(t, four.Drill.Pattern.Feeds[0].Gap, 1.2)
+
+	tempo, err := ByID("two-count-tempo")
+	require.NoError(t, err)
+	require.Equal(t, 28, tempo.Drill.Steps[0].Goal.Count, "a pair new to it counts about 28 in a minute")
+
+	short, err := ByID("short-ball-corners")
+	require.NoError(t, err)
+	c, _ := short.Drill.Court()
+	o := c.Measure(short.Drill.Pattern.Area, short.Drill.Targets[0].At)
+	require.True(t, o.FromSideline >= units.Feet(4) && o.FromSideline <= units.Feet(5))
+	require.True(t, o.FromBaseline >= units.Feet(6) && o.FromBaseline <= units.Feet(7))
+}
+
+// A live rally at a pair's natural pace is drawn at about its tempo: two balls
+// of one side take the time of four hits.
+func TestRallyGapsAreATempoPeoplePlay(t *testing.T) {
+	for _, e := range All() {
+		for _, f := range e.Drill.Pattern.Feeds {
+			c, _ := e.Drill.Court()
+			if f.How != pattern.Live || c.Sport != "tennis" || f.From.Y < c.HalfLength*0.9 {
+				continue
+			}
+			perMinute := 2 * 60 / f.Gap // both sides hit
+			require.Greater(t, perMinute, 8.0, e.ID)
+			require.Less(t, perMinute, 50.0, "50 a minute is the mark to aim at: %s", e.ID)
+		}
+	}
+}

@@ -1,0 +1,11 @@
+// Package formats holds the published schemas of the files that the product
+// reads and writes.
+package formats
+
+import _ "embed"
+
+// Drills is the JSON Schema of a drill document and of a shelf of them. It is
+// generated from the API's contract.
+//
+//go:embed drill.schema.json
+var Drills []byte

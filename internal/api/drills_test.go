@@ -1,0 +1,199 @@
+package api
+
+import (
+	"encoding/json"
+	"fmt"
+	"strings"
+	"testing"
+
+	"hodometer/core/drill"
+	"hodometer/core/library"
+	"hodometer/internal/club"
+
+	"github.com/stretchr/testify/require"
+)
+
+func shippedDrill(t testing.TB, id string) drill.Drill {
+	e, err := library.ByID(id)
+	require.NoError(t, err)
+	return e.Drill.Clone()
+}
+
+// A drill is reckoned over HTTP with its ways to draw and its neighbours; the
+// fix of a notice, sent back, mends it.
+func TestDrillsAreChecked(t *testing.T) {
+	d := newDesk(t)
+	check := func(drill any) (out club.DrillCheck) {
+		d.ask("POST", "/api/v1/drills/check", map[string]any{"drill": drill, "level": "club", "students": 5, "minutes": 10, "paths": true, "neighbours": true}, 200, &out)
+		return out
+	}
+	line := shippedDrill(t, "line-deep-short-deep")
+	good := check(line)
+	require.Empty(t, good.Notices)
+	require.Len(t, good.Plan.Balls, 3)
+	require.NotEmpty(t, good.Plan.Balls[0].Path)
+	require.Greater(t, len(good.Neighbours), 8)
+	for i := 1; i < len(good.Neighbours); i++ {
+		require.GreaterOrEqual(t, good.Neighbours[i].Ratio, good.Neighbours[i-1].Ratio, "easier to harder")
+	}
+	require.Contains(t, good.Cautions, "Swing room in the line: whoever waits stands behind the baseline and outside the swing.")
+	// Five in single file: one works, four rest, and the change comes on top.
+	require.Greater(t, good.Wheels.Rest.Value, 4.0)
+	require.InDelta(t, good.Wheels.Contacts.Value, good.Player.Contacts.Value, 0)
+
+	slow := line.Clone()
+	slow.Pattern.Feeds[0].By, slow.Pattern.Feeds[0].Want = "speed", 8
+	bad := check(slow)
+	require.Len(t, bad.Notices, 1)
+	require.Equal(t, "cannotFeed", bad.Notices[0].Kind)
+	require.Empty(t, check(bad.Notices[0].Fixes[0].Drill).Notices)
+
+	near := shippedDrill(t, "short-ball-corners")
+	near.Targets[0].At.X, near.Targets[0].Radius = 3.9, 0.2
+	margin := check(near)
+	require.Len(t, margin.Notices, 1)
+	require.Equal(t, "insideMargin", margin.Notices[0].Kind)
+	require.Empty(t, check(margin.Notices[0].Fixes[0].Drill).Notices)
+
+	text, err := json.Marshal(line)
+	require.NoError(t, err)
+	for field, change := range map[string][2]string{
+		"drill.pattern.feeds[0].by":   {`"by":"clearance"`, `"by":"luck"`},
+		"drill.pattern.feeds[0].want": {`"want":1.3`, `"want":99`},
+		"drill.pattern.court":         {`"court":"tennis"`, `"court":"moon"`},
+		"drill.focus":                 {`"focus":"transition"`, `"focus":"winning"`},
+		"drill.pattern.start":         {`"start":{"x":0`, `"start":{"x":70`},
+	} {
+		w := d.raw("POST", "/api/v1/drills/check", []byte(fmt.Sprintf(`{"drill":%s}`, strings.Replace(string(text), change[0], change[1], 1))))
+		require.Contains(t, []int{400, 422}, w.Code, field)
+		var p Problem
+		require.NoError(t, json.Unmarshal(w.Body.Bytes(), &p))
+		require.Equal(t, field, (*p.Errors)[0].Field)
+	}
+}
+
+// A shipped drill is copied, the copy changed and saved; a late save is refused
+// and says what changed; every state is kept, and what was removed comes back.
+func TestOwnDrillsAreVersioned(t *testing.T) {
+	d := newDesk(t)
+	var all []club.ShelfDrill
+	d.ask("GET", "/api/v1/drills", nil, 200, &all)
+	require.Len(t, all, len(library.All()))
+
+	const id = "0192aaaa-0000-7000-8000-000000000001"
+	own := shippedDrill(t, "line-all-deep")
+	own.Title = "My line"
+	own.Kin = &drill.Kin{ID: "line-all-deep", Title: "Three deep in a line", Bend: "Copy"}
+	put := func(version, status int, drill any, out any) {
+		d.ask("PUT", "/api/v1/drills/"+id, map[string]any{"version": version, "drill": drill}, status, out)
+	}
+	var saved club.ShelfDrill
+	put(0, 200, own, &saved)
+	require.Equal(t, 1, saved.Version)
+	mirrored := own.Mirror()
+	put(1, 200, mirrored, &saved)
+	var late Problem
+	put(1, 409, own, &late)
+	require.Contains(t, *late.Changes, "Pattern changed")
+	require.Equal(t, 2, late.CurrentDrill.Version)
+
+	var versions []club.DrillVersion
+	d.ask("GET", "/api/v1/drills/"+id+"/versions", nil, 200, &versions)
+	require.Equal(t, []int{2, 1}, []int{versions[0].Version, versions[1].Version})
+	require.Equal(t, own, versions[1].Drill)
+
+	require.Equal(t, 204, d.raw("PUT", "/api/v1/drills/line-all-deep/favourite", []byte(`{"favourite":true}`)).Code)
+	require.Equal(t, 204, d.raw("DELETE", "/api/v1/drills/"+id, nil).Code)
+	d.ask("GET", "/api/v1/drills", nil, 200, &all)
+	require.Len(t, all, len(library.All()))
+	for _, s := range all {
+		require.Equal(t, s.ID == "line-all-deep", s.Favourite, s.ID)
+	}
+	put(2, 200, mirrored, &saved)
+	d.ask("GET", "/api/v1/drills", nil, 200, &all)
+	require.True(t, all[0].Own, "back, and first")
+
+	require.Equal(t, 404, d.raw("DELETE", "/api/v1/drills/line-all-deep", nil).Code, "one that ships stays")
+	w := d.raw("PUT", "/api/v1/drills/line-all-deep", []byte(fmt.Sprintf(`{"version":0,"drill":%s}`, must(json.Marshal(own)))))
+	require.Equal(t, 422, w.Code)
+}
+
+func must(b []byte, err error) []byte {
+	if err != nil {
+		panic(err)
+	}
+	return b
+}
+
+// A shelf goes out as a file and comes in again unchanged; a broken file names
+// the line, and nothing of it is kept.
+func TestDrillsGoOutAndComeIn(t *testing.T) {
+	d := newDesk(t)
+	w := d.raw("GET", "/api/v1/drills/export?id=line-all-deep&id=squash-length-and-t", nil)
+	require.Equal(t, 200, w.Code)
+	file := w.Body.String()
+	send := func(text, query string) (int, Problem, []club.ShelfDrill) {
+		w := d.rawAs("POST", "/api/v1/drills/import"+query, "text/plain", []byte(text))
+		var p Problem
+		var in []club.ShelfDrill
+		if w.Code == 200 {
+			require.NoError(t, json.Unmarshal(w.Body.Bytes(), &in))
+		} else {
+			require.NoError(t, json.Unmarshal(w.Body.Bytes(), &p))
+		}
+		return w.Code, p, in
+	}
+	code, _, in := send(file, "?dryRun=true")
+	require.Equal(t, 200, code)
+	require.Len(t, in, 2)
+	var all []club.ShelfDrill
+	d.ask("GET", "/api/v1/drills", nil, 200, &all)
+	require.Len(t, all, len(library.All()), "only looked at")
+
+	code, p, _ := send(strings.Replace(file, `"turnBalls": 8`, `"turnBalls": 0`, 1), "")
+	require.Equal(t, 422, code)
+	require.Regexp(t, `^line \d{3}: `, (*p.Errors)[0].Detail)
+	require.Equal(t, "drills[1].turnBalls", (*p.Errors)[0].Field)
+	d.ask("GET", "/api/v1/drills", nil, 200, &all)
+	require.Len(t, all, len(library.All()), "nothing is half imported")
+
+	code, _, in = send(file, "")
+	require.Equal(t, 200, code)
+	require.Equal(t, shippedDrill(t, "line-all-deep"), in[0].Drill)
+	d.ask("GET", "/api/v1/drills", nil, 200, &all)
+	require.Len(t, all, len(library.All())+2)
+}
+
+// Whatever drill is sent, there is an answer or a problem.
+func FuzzCheckDrill(f *testing.F) {
+	d := newDesk(f)
+	for _, id := range []string{"line-deep-short-deep", "squash-three-choices", "shuttle-multi", "serve-and-volley", "outside-the-gates"} {
+		f.Add([]byte(fmt.Sprintf(`{"drill":%s,"paths":true,"neighbours":true}`, must(json.Marshal(shippedDrill(f, id))))))
+	}
+	f.Fuzz(func(t *testing.T, q []byte) {
+		w := d.raw("POST", "/api/v1/drills/check", q)
+		require.Less(t, w.Code, 500, string(q))
+		require.True(t, json.Valid(w.Body.Bytes()))
+	})
+}
+
+// What a drag asks: a drill of twelve feeds with its ways to draw, and at rest
+// its neighbours too.
+func BenchmarkCheckDrill(b *testing.B) {
+	d := newDesk(b)
+	twelve := shippedDrill(b, "line-deep-short-deep")
+	for len(twelve.Pattern.Feeds) < 12 {
+		twelve.Pattern.Feeds = append(twelve.Pattern.Feeds, twelve.Pattern.Feeds[:3]...)
+	}
+	twelve.TurnBalls = 12
+	for name, more := range map[string]string{"drag": `"paths":true`, "rest": `"paths":true,"neighbours":true`} {
+		q := []byte(fmt.Sprintf(`{"drill":%s,%s}`, must(json.Marshal(twelve)), more))
+		b.Run(name, func(b *testing.B) {
+			for b.Loop() {
+				if w := d.raw("POST", "/api/v1/drills/check", q); w.Code != 200 {
+					b.Fatal(w.Body.String())
+				}
+			}
+		})
+	}
+}

@@ -1,0 +1,118 @@
+package exchange
+
+import (
+	"strconv"
+	"strings"
+	"testing"
+
+	"hodometer/core/drill"
+	"hodometer/core/library"
+
+	"github.com/stretchr/testify/require"
+)
+
+func shipped() (out []drill.Drill) {
+	for _, e := range library.All() {
+		out = append(out, e.Drill)
+	}
+	return out
+}
+
+// Every drill that ships survives export and import unchanged, by itself and
+// all in one file.
+func TestDrillsSurviveTheFile(t *testing.T) {
+	for _, d := range shipped() {
+		file, err := WriteDrills([]drill.Drill{d})
+		require.NoError(t, err)
+		back, err := ReadDrills(file)
+		require.NoError(t, err, d.Title)
+		require.Equal(t, []drill.Drill{d}, back)
+	}
+	file, err := WriteDrills(shipped())
+	require.NoError(t, err)
+	back, err := ReadDrills(file)
+	require.NoError(t, err)
+	require.Equal(t, shipped(), back)
+}
+
+// A broken or foreign file is refused with line and reason.
+func TestBrokenFilesNameTheLine(t *testing.T) {
+	one, err := WriteDrills(shipped()[:1])
+	require.NoError(t, err)
+	lines := strings.Split(string(one), "\n")
+	at := func(start string) int {
+		for i, l := range lines {
+			if strings.HasPrefix(strings.TrimSpace(l), start) {
+				return i
+			}
+		}
+		t.Fatalf("no line begins with %s", start)
+		return 0
+	}
+	spoilt := func(start, with string) (string, int) {
+		i := at(start)
+		changed := append([]string{}, lines...)
+		changed[i] = with
+		return strings.Join(changed, "\n"), i + 1
+	}
+	for _, c := range []struct{ why, start, with, field, words string }{
+		{"a word for a number", `"basket"`, `"basket": "many",`, "basket", "got string, want integer"},
+		{"a field nobody knows", `"basket"`, `"basket": 3, "colour": "red",`, "colour", "there is no such field"},
+		{"a rule of the core", `"want"`, `"want": 70,`, "pattern.feeds[0].want", "a ball rises to"},
+		{"an unknown court", `"court"`, `"court": "moon",`, "pattern.court", "no court called"},
+		{"a comma too many", `"basket"`, `"basket": 3,,`, "file", "not JSON"},
+		{"another format", `"format"`, `"format": "other.drill",`, "format", "this is no file of drills"},
+	} {
+		text, line := spoilt(c.start, c.with)
+		_, err := ReadDrills([]byte(text))
+		require.ErrorContains(t, err, c.words, c.why)
+		require.ErrorContains(t, err, c.field, c.why)
+		require.ErrorContains(t, err, "line "+strconv.Itoa(line)+": ", c.why)
+	}
+	for why, text := range map[string]string{
+		"empty": "", "a list": "[]", "half a file": string(one[:len(one)/2]), "two documents": string(one) + string(one), "deep": strings.Repeat("[", 1000), "no text": "\x00\x01",
+	} {
+		_, err := ReadDrills([]byte(text))
+		require.ErrorContains(t, err, "line ", why)
+	}
+}
+
+// A drill of the first version is read as one of today's.
+func TestFirstVersionIsRead(t *testing.T) {
+	const old = `{"format":"hodometer.drill","version":1,"title":"Old","intent":"","situation":"short ball","court":"tennis","area":"singles",
+		"feed":{"by":"coach","from":{"x":-3,"y":-1.6},"bounce":{"x":2.2,"y":-4.2}},"hit":{"x":2.5,"y":-5.8},"target":{"centre":{"x":2.7,"y":9.9},"radius":1.3},
+		"steps":[{"stroke":"forehand","direction":"straight","goal":{"kind":"total","count":10}}],"tempo":{"secondsPerBall":4,"basket":72,"pickUpMinutes":2},"turnBalls":8,"cues":["a"],"cautions":[],"kit":[]}`
+	got, err := ReadDrills([]byte(old))
+	require.NoError(t, err)
+	d := got[0]
+	require.Equal(t, drill.Version, d.Version)
+	require.Equal(t, 4.0, d.Tempo().SecondsPerBall)
+	require.Equal(t, 1.3, d.Targets[0].Radius)
+	require.Equal(t, 10, d.Steps[0].Goal.Count)
+	require.True(t, d.Targets[0].Both)
+}
+
+// Whatever is in a file, it is taken whole and holds, or refused.
+func FuzzReadDrills(f *testing.F) {
+	for _, d := range shipped()[:4] {
+		file, err := WriteDrills([]drill.Drill{d})
+		require.NoError(f, err)
+		f.Add(file)
+	}
+	f.Add([]byte(`{"format":"hodometer.drills","version":1,"drills":[]}`))
+	f.Fuzz(func(t *testing.T, file []byte) {
+		drills, err := ReadDrills(file)
+		if err != nil {
+			require.Empty(t, drills)
+			return
+		}
+		for i := range drills {
+			require.Empty(t, drills[i].Validate())
+		}
+		again, err := WriteDrills(drills)
+		require.NoError(t, err)
+		back, err := ReadDrills(again)
+		require.NoError(t, err)
+		require.Equal(t, drills, back)
+	})
+}
