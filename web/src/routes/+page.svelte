@@ -2,6 +2,8 @@
 <script lang="ts">
   import { api, need, type Court, type Lesson, type LessonSummary, type Plan, type Student } from '$lib/api/client';
   import CourtDiagram from '$lib/court/CourtDiagram.svelte';
+  import DrillCourt from '$lib/drill/DrillCourt.svelte';
+  import { soleCircle } from '$lib/drill/parts';
   import { newLesson } from '$lib/lesson/create';
   import { runLesson } from '$lib/run/begin';
   import Load from '$lib/shell/Load.svelte';
@@ -67,10 +69,14 @@
             </div>
             <div class="mt-5"><Tape blocks={card.lesson.blocks} start={card.lesson.start} slot={card.lesson.slotMinutes} lanes={card.plan.students} troubled={card.plan.blocks.filter((b) => b.notices.some((n) => !n.caution)).map((b) => b.id)} /></div>
             {#if block?.drill && drill && own}
+              {@const circle = soleCircle(drill)}
+              {@const one = block.drill.players[0]}
               <div class="mt-6 grid items-start gap-8 md:grid-cols-[1.1fr_1fr]">
-                <div class="aspect-[30/17] w-full">
-                  <CourtDiagram court={own} target={drill.target} shape={block.drill.players[0]?.steps[0]?.shape} chance={block.drill.players[0]?.steps[0] ? sayChance(block.drill.players[0].steps[0].rate.mean) : undefined} initial={name(data.students, block.drill.players[0]?.id ?? '')[0]} label="{drill.title} on {own.name}" />
-                </div>
+                {#if circle}
+                  <div class="aspect-[30/17] w-full">
+                    <CourtDiagram court={own} target={{ centre: circle.at, radius: circle.radius }} shape={one?.steps[0]?.shape} chance={one?.steps[0] ? sayChance(one.steps[0].rate.mean) : undefined} initial={name(data.students, one?.id ?? '')[0]} label="{drill.title} on {own.name}" />
+                  </div>
+                {:else}<div><DrillCourt {drill} court={own} label="{drill.title} on {own.name}" /></div>{/if}
                 <div>
                   <h2 class="text-xl">{drill.title}</h2>
                   <p class="mt-1">{drill.intent}.</p>

@@ -27,6 +27,11 @@ export type PathPoint = Schemas['PathPoint'];
 export type RotationAnswer = Schemas['RotationAnswer'];
 export type Pattern = Schemas['Pattern'];
 export type PatternPlan = Schemas['PatternPlan'];
+export type ShelfDrill = Schemas['ShelfDrill'];
+export type DrillCheck = Schemas['DrillCheck'];
+export type DrillNotice = Schemas['DrillNotice'];
+export type Neighbour = Schemas['Neighbour'];
+export type DrillVersion = Schemas['DrillVersion'];
 export type Preset = Schemas['Preset'];
 export type Problem = Schemas['Problem'];
 

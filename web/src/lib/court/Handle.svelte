@@ -20,9 +20,10 @@
     onrest?: () => void;
     /** Keys past the arrows; true when it was one of them. */
     onkey?: (e: KeyboardEvent) => boolean;
+    onfocus?: () => void;
     children: Snippet<[{ dragging: boolean }]>;
   }
-  let { at, label, said, now, scale = 1, onmove, onrest, onkey, children }: Props = $props();
+  let { at, label, said, now, scale = 1, onmove, onrest, onkey, onfocus, children }: Props = $props();
 
   let dragging = $state(false);
   // Where in the handle it was taken, so that it does not jump under the hand.
@@ -73,6 +74,7 @@
   onpointerup={up}
   onpointercancel={up}
   onkeydown={key}
+  {onfocus}
 >
   {@render children({ dragging })}
 </g>

@@ -2,6 +2,10 @@
 <script lang="ts">
   import type { Block, Court, Drill, Plan, Point, Student } from '$lib/api/client';
   import CourtDiagram from '$lib/court/CourtDiagram.svelte';
+  import Bench from '$lib/drill/Bench.svelte';
+  import DrillCourt from '$lib/drill/DrillCourt.svelte';
+  import type { Holder } from '$lib/drill/holder';
+  import { betweenFeeds, inRhythm, round, soleCircle } from '$lib/drill/parts';
   import Num from '$lib/shell/Num.svelte';
   import Wheel from '$lib/wheel/Wheel.svelte';
   import { first, sayChance, sayMinutes } from '$lib/units/say';
@@ -13,10 +17,11 @@
     block: Block;
     drill: Drill;
     court: Court;
+    courts: Court[];
     plan?: Plan['blocks'][number];
     students: Student[];
   }
-  let { editor, block, drill, court, plan, students }: Props = $props();
+  let { editor, block, drill, court, courts, plan, students }: Props = $props();
 
   let who = $state(0);
   let step = $state(0);
@@ -29,33 +34,55 @@
   function set(next: Partial<Drill>, key = '') {
     editor.setBlock(block.id, { drill: { ...drill, ...next } }, key && `${block.id} ${key}`);
   }
+  // A circle that stands in both corners is set out by dragging it here; other
+  // drills are drawn as they are, and changed on the bench.
+  const target = $derived(soleCircle(drill));
+  function setTarget(next: Partial<Drill['targets'][number]>, key = '') {
+    if (target) set({ targets: [{ ...target, ...next }] }, key);
+  }
   function moveTarget(p: Point) {
-    set({ target: { ...drill.target, centre: { x: Math.abs(p.x), y: p.y } } }, 'target');
+    setTarget({ at: { x: Math.abs(p.x), y: p.y } }, 'target');
   }
   function offset(which: 'fromSideline' | 'fromBaseline', metres: number) {
-    const c = drill.target.centre;
-    moveTarget(which === 'fromSideline' ? { x: court.halfWidth[drill.area] - metres, y: c.y } : { x: c.x, y: court.halfLength - metres });
+    if (!target) return;
+    moveTarget(which === 'fromSideline' ? { x: court.halfWidth[drill.pattern.area]! - metres, y: target.at.y } : { x: target.at.x, y: court.halfLength - metres });
     editor.rest();
   }
+  let benching = $state(false);
+  const holder: Holder = {
+    get drill() {
+      return drill;
+    },
+    set: (next, key = '') => editor.setBlock(block.id, { drill: next }, key && `${block.id} ${key}`),
+    rest: () => editor.rest()
+  };
+  const chances = $derived(drill.targets.map((_, i) => player?.steps[drill.steps.findIndex((st) => st.target === i)]?.rate.mean));
   function setStep(i: number, goal: Partial<Drill['steps'][number]['goal']>) {
     set({ steps: drill.steps.map((s, j) => (j === i ? { ...s, goal: { ...s.goal, ...goal } } : s)) });
   }
-  const label = (s: Drill['steps'][number]) => `${s.stroke === 'forehand' ? 'Forehand' : 'Backhand'} ${s.direction === 'crossCourt' ? 'cross-court' : 'straight'}`;
+  const names = { crossCourt: ' cross-court', straight: ' straight', middle: ' to the middle', anywhere: '' };
+  const label = (s: Drill['steps'][number]) => (s.stroke === 'either' ? 'Any stroke' : s.stroke[0]!.toUpperCase() + s.stroke.slice(1)) + names[s.direction];
 </script>
 
+{#if benching}
+  <Bench {holder} {courts} {students} ontake={(d) => holder.set(d)}>
+    {#snippet head()}<p class="flex items-center gap-3"><span class="text-sm">The copy in this lesson; the shelf keeps its own.</span><button type="button" class="btn btn-sm ml-auto" onclick={() => (benching = false)}>Back to the block</button></p>{/snippet}
+  </Bench>
+{:else}
 <div class="grid gap-x-6 gap-y-4 lg:grid-cols-[minmax(0,1.05fr)_minmax(0,1fr)]">
   <section aria-label="The drill on court">
+    {#if target}
     <div class="aspect-[30/17] w-full">
       <CourtDiagram
         {court}
         shape={shown?.shape}
-        target={drill.target}
+        target={{ centre: target.at, radius: target.radius }}
         offsets={plan?.drill?.offsets}
         chance={shown ? sayChance(shown.rate.mean) : undefined}
         initial={player ? name(player.id)[0] : ''}
         label="{drill.title} on {court.name}, near end left"
         onmove={moveTarget}
-        onresize={(radius) => set({ target: { ...drill.target, radius: Math.round(radius * 100) / 100 } }, 'radius')}
+        onresize={(radius) => setTarget({ radius: round(radius) }, 'radius')}
         onrest={() => editor.rest()}
       />
     </div>
@@ -67,13 +94,15 @@
         <Num label="In from the sideline" length value={plan.drill.offsets.fromSideline} min={0} step={0.1} onset={(v) => offset('fromSideline', v)} />
         <Num label="In from the baseline" length value={plan.drill.offsets.fromBaseline} min={0} step={0.1} onset={(v) => offset('fromBaseline', v)} />
       {/if}
-      <Num label="Radius" length value={drill.target.radius} min={0.1} max={6} step={0.05} onset={(radius) => set({ target: { ...drill.target, radius } })} />
+      <Num label="Radius" length value={target.radius} min={0.1} max={6} step={0.05} onset={(radius) => setTarget({ radius })} />
       <p class="max-w-56 text-xs">Drag the target, or use the arrow keys on it; + and − widen it. Shift moves it finely.</p>
     </div>
+    {:else}<DrillCourt {drill} {court} {chances} waiting={Math.max(1, players.length - drill.hitters)} label="{drill.title} on {court.name}, near end left" />{/if}
+    <button type="button" class="btn btn-sm mt-3" onclick={() => (benching = true)}>Bend it on the workbench</button>
     <div class="mt-4 flex flex-wrap gap-x-4 gap-y-2">
-      <Num label="Between feeds" unit="s" value={drill.tempo.secondsPerBall} min={0.5} max={120} step={0.5} onset={(secondsPerBall) => set({ tempo: { ...drill.tempo, secondsPerBall } })} />
-      <Num label="Balls in the basket" whole value={drill.tempo.basket} min={0} max={2000} step={6} onset={(basket) => set({ tempo: { ...drill.tempo, basket } })} />
-      <Num label="To pick up" unit="min" value={drill.tempo.pickUpMinutes} min={0} max={60} step={0.5} onset={(pickUpMinutes) => set({ tempo: { ...drill.tempo, pickUpMinutes } })} />
+      <Num label="Between feeds" unit="s" value={betweenFeeds(drill)} min={0.5} max={60} step={0.5} onset={(seconds) => set(inRhythm(drill, seconds))} />
+      <Num label="Balls in the basket" whole value={drill.basket} min={0} max={2000} step={6} onset={(basket) => set({ basket })} />
+      <Num label="To pick up" unit="min" value={drill.pickUpMinutes} min={0} max={60} step={0.5} onset={(pickUpMinutes) => set({ pickUpMinutes })} />
       <Num label="Balls in a turn" whole value={drill.turnBalls} min={1} max={500} onset={(turnBalls) => set({ turnBalls })} />
     </div>
     <div class="mt-4">
@@ -175,6 +204,7 @@
     </div>
   </section>
 </div>
+{/if}
 
 <style>
   tr.now {

@@ -4,6 +4,7 @@
   import { api, type Block, type Court, type Lesson, type LessonSummary, type Plan, type Student } from '$lib/api/client';
   import { runLesson } from '$lib/run/begin';
   import Num from '$lib/shell/Num.svelte';
+  import SaveState from '$lib/shell/SaveState.svelte';
   import { kindNames } from '$lib/tape/tape';
   import Tape from '$lib/tape/Tape.svelte';
   import { settings } from '$lib/units/settings.svelte';
@@ -11,9 +12,9 @@
   import DrillBlock from './DrillBlock.svelte';
   import { Editor } from './editor.svelte';
   import Notices from './Notices.svelte';
+  import PickDrill from './PickDrill.svelte';
   import OtherBlock from './OtherBlock.svelte';
-  import SaveState from './SaveState.svelte';
-  import Who from './Who.svelte';
+    import Who from './Who.svelte';
 
   interface Props {
     lesson: Lesson;
@@ -112,7 +113,7 @@
     <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">
       Court
       <select class="select select-sm border-base-content/60 w-48" value={lesson.court} onchange={(e) => setCourt(e.currentTarget.value)}>
-        {#each courts.filter((c) => c.sport === 'tennis') as c (c.id)}<option value={c.id}>{c.name}</option>{/each}
+        {#each courts as c (c.id)}<option value={c.id}>{c.name}</option>{/each}
       </select>
     </label>
     <Who {people} chosen={lesson.students} onchoose={(ids) => editor.change({ students: ids })} onadded={(s) => (people = [...people, s])} />
@@ -139,7 +140,8 @@
     >
       <div class="ml-auto flex flex-wrap items-center gap-1.5">
         <span class="text-sm">Add</span>
-        {#each templates as t (t.id)}<button type="button" class="btn btn-sm" onclick={() => editor.add(t)}>{kindNames[t.kind]}</button>{/each}
+        {#each templates.filter((t) => t.kind !== 'drill') as t (t.id)}<button type="button" class="btn btn-sm" onclick={() => editor.add(t)}>{kindNames[t.kind]}</button>{/each}
+        {#if court}<PickDrill {court} {courts} students={lesson.students.length} onpick={(s) => editor.add({ id: '', kind: 'drill', title: s.drill.title, minutes: s.drill.minutes.best, drill: s.drill })} />{/if}
       </div>
     </Tape>
   </div>
@@ -172,8 +174,8 @@
       </div>
       {#key block.id}
         {#if block.drill && court}
-          {@const own = courts.find((c) => c.id === block.drill?.court) ?? court}
-          <DrillBlock {editor} {block} drill={block.drill} court={own} plan={blockPlan} {students} />
+          {@const own = courts.find((c) => c.id === block.drill?.pattern.court) ?? court}
+          <DrillBlock {editor} {block} drill={block.drill} court={own} {courts} plan={blockPlan} {students} />
         {:else}
           <OtherBlock {editor} {block} plan={blockPlan} {students} />
         {/if}

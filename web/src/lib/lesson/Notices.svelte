@@ -14,7 +14,7 @@
 
 {#each advice as n, i (i)}
   <div class="advice" role="status">
-    <p class="text-[0.95rem]"><span class="mark" aria-hidden="true">!</span>{n.text}</p>
+    <p class="text-[0.95rem]"><span class="heed" aria-hidden="true">!</span>{n.text}</p>
     {#if n.fixes.length}
       <div class="mt-2 flex flex-wrap gap-2">
         {#each n.fixes as f, j (j)}
@@ -35,7 +35,7 @@
             <input type="checkbox" class="checkbox checkbox-xs border-base-content mt-0.5" checked={n.seen} onchange={(e) => onseen(n.text, e.currentTarget.checked)} />
             <span class:opacity-75={n.seen}>{n.text}</span>
           </label>
-        {:else}<span class="mark" aria-hidden="true">!</span>{n.text}{/if}
+        {:else}<span class="heed" aria-hidden="true">!</span>{n.text}{/if}
       </li>
     {/each}
   </ul>
@@ -51,17 +51,7 @@
   .advice + .advice {
     margin-top: 0.5rem;
   }
-  .mark {
-    display: inline-block;
-    width: 1.2rem;
-    height: 1.2rem;
+  .advice .heed {
     margin-right: 0.45rem;
-    border-radius: 50%;
-    background: var(--color-warning);
-    color: var(--color-warning-content);
-    font-weight: 800;
-    line-height: 1.2rem;
-    text-align: center;
-    flex: none;
   }
 </style>

@@ -11,7 +11,7 @@
   import Reading from '$lib/wheel/Reading.svelte';
   import { sayLength } from '$lib/units/length';
   import { settings } from '$lib/units/settings.svelte';
-  import Choice from './Choice.svelte';
+  import Choice from '$lib/shell/Choice.svelte';
   import CourtPick from './CourtPick.svelte';
   import Frame from './Frame.svelte';
   import { ballOf } from './questions';

@@ -1,7 +1,7 @@
 <!-- Which court, and for singles or doubles where that makes a difference. -->
 <script lang="ts">
   import type { Court } from '$lib/api/client';
-  import Choice from './Choice.svelte';
+  import Choice from '$lib/shell/Choice.svelte';
 
   let { courts, value, area, onset, onarea }: { courts: Court[]; value: string; area?: string; onset: (id: string) => void; onarea?: (area: string) => void } = $props();
   const id = $props.id();

@@ -47,7 +47,7 @@
   <div class="min-w-0">
     <section aria-label="What is asked" class="space-y-3">{@render asks()}</section>
     <section aria-label="What it comes to" class="border-base-content mt-4 flex flex-wrap gap-x-4 gap-y-3 border-t pt-3">{@render readings()}</section>
-    {#if caution}<p class="mt-4 flex gap-2 text-sm"><span class="mark" aria-hidden="true">!</span>{caution}</p>{/if}
+    {#if caution}<p class="mt-4 flex gap-2 text-sm"><span class="heed" aria-hidden="true">!</span>{caution}</p>{/if}
   </div>
 </div>
 
@@ -58,16 +58,5 @@
     font-size: 1.1rem;
     line-height: 1.4;
     max-width: 46rem;
-  }
-  .mark {
-    width: 1.2rem;
-    height: 1.2rem;
-    border-radius: 50%;
-    background: var(--color-warning);
-    color: var(--color-warning-content);
-    font-weight: 800;
-    line-height: 1.2rem;
-    text-align: center;
-    flex: none;
   }
 </style>

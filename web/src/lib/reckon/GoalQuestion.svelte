@@ -6,12 +6,13 @@
   import Num from '$lib/shell/Num.svelte';
   import Reading from '$lib/wheel/Reading.svelte';
   import { sayChance, sayMinutes } from '$lib/units/say';
-  import Choice from './Choice.svelte';
+  import Choice from '$lib/shell/Choice.svelte';
+  import { inRhythm } from '$lib/drill/parts';
   import Frame from './Frame.svelte';
   import GoalPicture from './GoalPicture.svelte';
   import RateBar from './RateBar.svelte';
   import { Answer, Question } from './state.svelte';
-  import UseIn from './UseIn.svelte';
+  import UseIn from '$lib/lesson/UseIn.svelte';
 
   let { bases, title }: { courts: Court[]; bases: Record<string, Basis>; games: Preset[]; title: string } = $props();
 
@@ -61,7 +62,7 @@
     const kind = now.kind as 'total' | 'inARow';
     const any = b.drill.steps.some((s) => s.goal.kind === kind);
     const steps = b.drill.steps.map((s) => (!any || s.goal.kind === kind ? { ...s, goal: { kind, count: now.n } } : s));
-    return { ...b, drill: { ...b.drill, tempo: { ...b.drill.tempo, secondsPerBall: now.sec }, steps } };
+    return { ...b, drill: inRhythm({ ...b.drill, steps }, now.sec) };
   }
 </script>
 

@@ -10,7 +10,7 @@
   import Frame from './Frame.svelte';
   import RateBar from './RateBar.svelte';
   import { Answer, Question } from './state.svelte';
-  import UseIn from './UseIn.svelte';
+  import UseIn from '$lib/lesson/UseIn.svelte';
 
   let { bases, games, title }: { courts: Court[]; bases: Record<string, Basis>; games: Preset[]; title: string } = $props();
 

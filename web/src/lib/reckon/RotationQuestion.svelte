@@ -7,7 +7,7 @@
   import { typing } from '$lib/shell/keys';
   import Reading from '$lib/wheel/Reading.svelte';
   import { sayMinutes } from '$lib/units/say';
-  import Choice from './Choice.svelte';
+  import Choice from '$lib/shell/Choice.svelte';
   import CourtPick from './CourtPick.svelte';
   import Frame from './Frame.svelte';
   import RotationPicture from './RotationPicture.svelte';

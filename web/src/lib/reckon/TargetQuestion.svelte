@@ -9,12 +9,12 @@
   import { sayLength } from '$lib/units/length';
   import { sayChance } from '$lib/units/say';
   import { settings } from '$lib/units/settings.svelte';
-  import Choice from './Choice.svelte';
+  import Choice from '$lib/shell/Choice.svelte';
   import CourtPick from './CourtPick.svelte';
   import Frame from './Frame.svelte';
   import { Answer, Question } from './state.svelte';
   import TargetPicture from './TargetPicture.svelte';
-  import UseIn from './UseIn.svelte';
+  import UseIn from '$lib/lesson/UseIn.svelte';
 
   let { courts, bases, title }: { courts: Court[]; bases: Record<string, Basis>; games: Preset[]; title: string } = $props();
 

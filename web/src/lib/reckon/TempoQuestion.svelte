@@ -11,7 +11,7 @@
   import { sayLength } from '$lib/units/length';
   import { settings } from '$lib/units/settings.svelte';
   import { saySpeed, speedStep } from '$lib/units/speed';
-  import Choice from './Choice.svelte';
+  import Choice from '$lib/shell/Choice.svelte';
   import CourtPick from './CourtPick.svelte';
   import Frame from './Frame.svelte';
   import { barrier, endLine } from './questions';

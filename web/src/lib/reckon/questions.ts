@@ -6,8 +6,7 @@ export const questions = [
   { id: 'race', short: 'Race', title: 'Which race is fair?' },
   { id: 'angle', short: 'Angle', title: 'Which angle is open, and where to wait?' },
   { id: 'rotation', short: 'Rotation', title: 'Who is where, turn by turn?' },
-  { id: 'tempo', short: 'Tempo', title: 'How fast is the rally?' },
-  { id: 'feeds', short: 'Feeds', title: 'Does the student get to every ball?' }
+  { id: 'tempo', short: 'Tempo', title: 'How fast is the rally?' }
 ] as const;
 
 export type QuestionId = (typeof questions)[number]['id'];

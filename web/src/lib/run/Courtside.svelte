@@ -60,7 +60,7 @@
     else if (e.key === 'u') session.undo();
     else if (e.key === 'n') session.goTo(session.state.block + 1);
     else if (e.key === 'p') session.goTo(session.state.block - 1);
-    else if (e.key === 'b' && block?.drill?.tempo.basket) session.add({ kind: 'pickUp', block: block.id });
+    else if (e.key === 'b' && block?.drill?.basket) session.add({ kind: 'pickUp', block: block.id });
     else if (block?.match && (at === 0 || at === 1)) session.add({ kind: 'point', block: block.id, value: at });
     else if (at >= 0 && session.students[at]) session.add({ kind: 'focus', student: session.students[at].id });
     else return;

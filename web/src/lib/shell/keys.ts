@@ -2,21 +2,24 @@
 export const views = [
   { key: 't', path: '/', name: 'Today' },
   { key: 'l', path: '/lessons', name: 'Lessons' },
+  { key: 'd', path: '/drills', name: 'Drills' },
   { key: 's', path: '/students', name: 'Students' },
   { key: 'o', path: '/log', name: 'Log' },
   { key: 'r', path: '/reckon', name: 'Reckoner' }
 ] as const;
 
 export const shortcuts: [string, string][] = [
-  ['T  L  S  O  R', 'Today, Lessons, Students, Log, Reckoner'],
-  ['1 … 8', 'Reckoner: the questions'],
+  ['T  L  D  S  O  R', 'Today, Lessons, Drills, Students, Log, Reckoner'],
+  ['1 … 7', 'Reckoner: the questions'],
   ['?', 'This list'],
-  ['Ctrl Z, Ctrl Shift Z', 'Undo, redo in a lesson and in the reckoner'],
+  ['Ctrl Z, Ctrl Shift Z', 'Undo, redo in a lesson, on the workbench and in the reckoner'],
   ['Alt ← →', 'Move the block that has the focus'],
   ['+ −', 'Lengthen or shorten it; widen or narrow the target'],
   ['Delete', 'Remove it'],
+  ['D', 'Workbench: duplicate what has the focus'],
+  ['/', 'Drills: search'],
   ['Arrow keys', 'Move what has the focus in a picture, with Shift finely; step a number'],
-  ['Space', 'Courtside: start and pause the clock'],
+  ['Space', 'Courtside: start and pause the clock; workbench: play the turn'],
   ['G  M  U', 'Courtside: good, miss, undo'],
   ['1 2 …', 'Courtside: the student to count, or the side that won the point'],
   ['N  P', 'Courtside: next and previous block'],

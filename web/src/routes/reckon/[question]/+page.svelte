@@ -4,7 +4,6 @@
   import { page } from '$app/state';
   import { api, need } from '$lib/api/client';
   import AngleQuestion from '$lib/reckon/AngleQuestion.svelte';
-  import FeedsQuestion from '$lib/reckon/FeedsQuestion.svelte';
   import FlightQuestion from '$lib/reckon/FlightQuestion.svelte';
   import GoalQuestion from '$lib/reckon/GoalQuestion.svelte';
   import RaceQuestion from '$lib/reckon/RaceQuestion.svelte';
@@ -15,7 +14,7 @@
   import { typing } from '$lib/shell/keys';
   import Load from '$lib/shell/Load.svelte';
 
-  const views = { flight: FlightQuestion, target: TargetQuestion, goal: GoalQuestion, race: RaceQuestion, angle: AngleQuestion, rotation: RotationQuestion, tempo: TempoQuestion, feeds: FeedsQuestion };
+  const views = { flight: FlightQuestion, target: TargetQuestion, goal: GoalQuestion, race: RaceQuestion, angle: AngleQuestion, rotation: RotationQuestion, tempo: TempoQuestion };
   const here = $derived(questions.find((q) => q.id === page.params.question));
   const ask = async () => {
     const [courts, bases, games] = await Promise.all([need(api.GET('/api/v1/courts')), need(api.GET('/api/v1/bases')), need(api.GET('/api/v1/games'))]);

@@ -6,11 +6,15 @@
 
   interface Props {
     label: string;
-    kind: 'drill' | 'game';
+    /** Which block is changed: the first of that kind. */
+    kind?: 'drill' | 'game';
     /** The block with the change in it. */
-    change: (block: Block) => Block;
+    change?: (block: Block) => Block;
+    /** Or the lesson's blocks with one more. */
+    add?: (blocks: Block[]) => Block[];
+    strong?: boolean;
   }
-  let { label, kind, change }: Props = $props();
+  let { label, kind, change, add, strong = false }: Props = $props();
 
   const id = $props.id();
   let lessons = $state.raw<LessonSummary[]>();
@@ -22,7 +26,9 @@
     if (e.newState !== 'open') return;
     const r = button.getBoundingClientRect();
     panel.style.left = `${Math.max(8, Math.min(r.left, document.body.clientWidth - 336))}px`;
-    panel.style.bottom = `${innerHeight - r.top + 6}px`;
+    const below = r.top < innerHeight / 2;
+    panel.style.top = below ? `${r.bottom + 6}px` : 'auto';
+    panel.style.bottom = below ? 'auto' : `${innerHeight - r.top + 6}px`;
     wrong = '';
     try {
       lessons = (await need(api.GET('/api/v1/lessons'))).filter((l) => l.date >= today()).reverse();
@@ -35,11 +41,11 @@
       const path = { lesson };
       const now = await need(api.GET('/api/v1/lessons/{lesson}', { params: { path } }));
       const i = now.blocks.findIndex((b) => b.kind === kind);
-      if (i < 0) {
+      if (!add && i < 0) {
         wrong = kind === 'drill' ? 'There is no drill in that lesson yet. Add one there first; nothing was changed.' : 'There is no game in that lesson yet. Add one there first; nothing was changed.';
         return;
       }
-      const blocks = now.blocks.map((b, j) => (j === i ? change(b) : b));
+      const blocks = add ? add(now.blocks) : now.blocks.map((b, j) => (j === i && change ? change(b) : b));
       await need(api.PUT('/api/v1/lessons/{lesson}', { params: { path }, body: { ...now, blocks } }));
       await goto(`/lessons/${lesson}`);
     } catch (error) {
@@ -48,7 +54,7 @@
   }
 </script>
 
-<button bind:this={button} type="button" class="btn btn-sm" popovertarget="use-{id}">{label}</button>
+<button bind:this={button} type="button" class="btn btn-sm" class:btn-primary={strong} popovertarget="use-{id}">{label}</button>
 <div bind:this={panel} id="use-{id}" popover onbeforetoggle={list} class="sheet use" role="dialog" aria-label={label}>
   <h2 class="text-base">Into which lesson?</h2>
   {#if wrong}<p class="text-error mt-2 text-sm font-semibold" role="alert">{wrong}</p>{/if}

@@ -1,8 +1,8 @@
 <!-- Whether the edit is safe, and what to do when somebody else saved meanwhile. -->
-<script lang="ts">
-  import type { Editor } from './editor.svelte';
+<script lang="ts" generics="T">
+  import type { Draft } from './draft.svelte';
 
-  let { editor }: { editor: Editor } = $props();
+  let { editor }: { editor: Draft<T> } = $props();
   const words = { saved: 'Saved', saving: 'Saving…', refused: 'Not saved', away: 'Not saved yet, no server', stale: 'Changed by someone else' };
 </script>
 
@@ -19,9 +19,9 @@
   </div>
 {/if}
 {#if editor.stale}
-  <div class="alert alert-warning order-last w-full items-start py-3" role="alertdialog" aria-label="Somebody else saved this lesson">
+  <div class="alert alert-warning order-last w-full items-start py-3" role="alertdialog" aria-label="Somebody else saved this {editor.what}">
     <div class="flex-1">
-      <p class="font-semibold">Somebody else saved this lesson meanwhile. Your edit is still on this screen and nothing was overwritten.</p>
+      <p class="font-semibold">Somebody else saved this {editor.what} meanwhile. Your edit is still on this screen and nothing was overwritten.</p>
       <p class="mt-1 text-sm">They changed:</p>
       <ul class="list-inside list-disc text-sm">
         {#each editor.stale.changes as c, i (i)}<li>{c}</li>{:else}<li>nothing that can be named</li>{/each}

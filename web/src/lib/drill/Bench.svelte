@@ -1,0 +1,299 @@
+<!-- A drill on the workbench: drawn, reckoned while it is drawn, bent, mended, played. -->
+<script lang="ts">
+  import type { Snippet } from 'svelte';
+  import { api, type Court, type Drill, type DrillCheck, type Point, type Student } from '$lib/api/client';
+  import Choice from '$lib/shell/Choice.svelte';
+  import { Answer } from '$lib/reckon/state.svelte';
+  import Num from '$lib/shell/Num.svelte';
+  import { typing } from '$lib/shell/keys';
+  import { sayLength } from '$lib/units/length';
+  import { settings } from '$lib/units/settings.svelte';
+  import Reading from '$lib/wheel/Reading.svelte';
+  import Wheel from '$lib/wheel/Wheel.svelte';
+  import DrillCourt from './DrillCourt.svelte';
+  import DrillTape from './DrillTape.svelte';
+  import Goals from './Goals.svelte';
+  import InHand from './InHand.svelte';
+  import Tray from './Tray.svelte';
+  import Words from './Words.svelte';
+  import type { Holder } from './holder';
+  import { change, everything, kinds, levels, nameOf, nextBall, placeOf, roles, round, sameHand, turns, twice, without, type Hand, type Target } from './parts';
+
+  interface Props {
+    holder: Holder;
+    courts: Court[];
+    students: Student[];
+    /** A bend or a fix was taken. */
+    ontake: (drill: Drill, words: string) => void;
+    /** Stands over the wheels: title and what can be done with the drill. */
+    head: Snippet<[SVGSVGElement | undefined]>;
+  }
+  let { holder, courts, students, ontake, head }: Props = $props();
+
+  const drill = $derived(holder.drill);
+  const p = $derived(drill.pattern);
+  const court = $derived(courts.find((c) => c.id === p.court)!);
+  let hand = $state.raw<Hand>({ part: 'ball', i: 0 });
+  const held = $derived(hand.part === 'base' || placeOf(drill, hand) ? hand : ({ part: 'student' } as Hand));
+  let tab = $state<'hand' | 'list' | 'goals' | 'words'>('hand');
+  let snapping = $state(true);
+  let svg = $state<SVGSVGElement>();
+
+  // For whom: anybody of a level, or a student with their own counts.
+  let forWhom = $state('');
+  // svelte-ignore state_referenced_locally
+  let many = $state(holder.drill.players.best);
+  // svelte-ignore state_referenced_locally
+  let minutes = $state(holder.drill.minutes.best);
+  const student = $derived(students.find((s) => s.id === forWhom));
+
+  const answer = new Answer<DrillCheck>();
+  let dragging = $state(false);
+  $effect(() => {
+    const since = performance.now();
+    const who = student ? { student: student.id } : forWhom ? { level: forWhom as Drill['level'] } : {};
+    // The neighbours are asked for when the hand rests: they are a dozen drills.
+    const body = { drill, ...who, students: many, minutes, paths: true, neighbours: !dragging, units: settings.units };
+    void answer.ask(async () => {
+      const out = await api.POST('/api/v1/drills/check', { body });
+      performance.measure(body.neighbours ? 'bench at rest' : 'bench answer', { start: since });
+      return out;
+    });
+  });
+  const check = $derived(answer.value);
+  let neighbours = $state.raw<NonNullable<DrillCheck['neighbours']>>([]);
+  $effect(() => {
+    if (check?.neighbours) neighbours = check.neighbours;
+  });
+  const plan = $derived(check && check.plan.balls.length === p.feeds.length ? check.plan : undefined);
+  const chances = $derived(drill.targets.map((_, i) => check?.player.steps[drill.steps.findIndex((s) => s.target === i)]?.rate.mean));
+
+  function set(next: Drill, key = '') {
+    holder.set(next, key);
+  }
+  function rest() {
+    dragging = false;
+    holder.rest();
+  }
+  function move(h: Hand, to: Point) {
+    dragging = true;
+    set(change(drill, h, to, court), `${h.part} ${'i' in h ? h.i : ''}`);
+  }
+  function size(i: number, next: Partial<Target>) {
+    dragging = true;
+    set({ ...drill, targets: drill.targets.map((t, j) => (j === i ? { ...t, ...next } : t)) }, `size ${i}`);
+  }
+  /** A release on the tape is the gap of the ball before it; later balls move along. */
+  function release(i: number, at: number) {
+    const b = plan?.balls[i - 1];
+    if (!b) return;
+    dragging = true;
+    set({ ...drill, pattern: { ...p, feeds: p.feeds.map((f, j) => (j === i - 1 ? { ...f, gap: Math.max(0.2, Math.min(60, Math.round((at - b.release) * 10) / 10)) } : f)) } }, `gap ${i}`);
+  }
+  function take(h: Hand) {
+    if (!sameHand(h, hand)) hand = h;
+    tab = 'hand';
+  }
+  function remove() {
+    const next = without(drill, held);
+    if (!next) return;
+    const i = 'i' in held ? held.i : 0;
+    set(next);
+    hand = held.part === 'ball' ? { part: 'ball', i: Math.max(0, i - 1) } : held.part === 'aim' || held.part === 'go' ? { part: 'ball', i } : { part: 'student' };
+  }
+  function duplicate() {
+    const more = twice(drill, held);
+    if (!more) return;
+    set(more.drill);
+    hand = more.hand;
+  }
+  function key(e: KeyboardEvent): boolean {
+    if (e.key === 'Delete' || e.key === 'Backspace') remove();
+    else if (e.key.toLowerCase() === 'd' && !e.ctrlKey && !e.metaKey) duplicate();
+    else return false;
+    return true;
+  }
+  function addBall(to?: Point) {
+    if (p.feeds.length >= 24) return;
+    const f = nextBall(drill);
+    set({ ...drill, turnBalls: turns(drill, p.feeds.length + 1), pattern: { ...p, feeds: [...p.feeds, to ? { ...f, to } : f] } });
+    take({ part: 'ball', i: p.feeds.length });
+  }
+  function addTarget(kind: Target['kind']) {
+    const s = court.halfLength / 11.885;
+    const y = round((court.walls ? -0.86 : kind === 'gate' ? 0.42 : 0.77) * court.halfLength);
+    const target: Target = { name: '', kind, at: { x: 0, y }, radius: kind === 'circle' ? round(1.4 * s) : 0, width: kind === 'circle' ? 0 : round((kind === 'gate' ? 1.8 : 3) * s), depth: kind === 'box' ? round(3 * s) : 0, both: false, worth: 1 };
+    set({ ...drill, targets: [...drill.targets, target], steps: drill.targets.length === 0 ? drill.steps.map((st) => ({ ...st, target: 0 })) : drill.steps });
+    take({ part: 'target', i: drill.targets.length - 1 });
+  }
+  function addPerson(role: (typeof roles)[number]['id']) {
+    const l = court.halfLength;
+    const w = court.halfWidth.doubles;
+    const at = court.walls
+      ? { feeder: { x: -w * 0.3, y: -l * 0.5 }, partner: { x: w * 0.4, y: -l * 0.5 }, hitter: { x: -w * 0.5, y: -l * 0.7 }, waiting: { x: 0, y: -l * 0.97 }, collector: { x: -w * 0.9, y: -l * 0.15 } }[role]
+      : { feeder: { x: 0, y: l * 0.55 }, partner: { x: 0, y: l }, hitter: { x: -w * 0.6, y: -l }, waiting: { x: 0, y: -l - court.runBack * 0.6 }, collector: { x: w + court.runSide * 0.5, y: l * 0.9 } }[role];
+    set({ ...drill, pattern: { ...p, people: [...p.people, { role, at: { x: round(at.x), y: round(at.y) } }] } });
+    take({ part: 'person', i: drill.pattern.people.length - 1 });
+  }
+  function addThing(kind: (typeof kinds)[number]['id']) {
+    set({ ...drill, pattern: { ...p, objects: [...p.objects, { kind, at: { x: 0, y: round(court.halfLength * (court.walls ? -0.6 : 0.3)) } }] } });
+    take({ part: 'thing', i: drill.pattern.objects.length - 1 });
+  }
+
+  // Play: ball and student at the speed chosen.
+  let speed = $state<'0.5' | '1' | '2'>('1');
+  let playing = $state(false);
+  let at = $state<number>();
+  $effect(() => {
+    if (!playing || !plan) return;
+    const end = plan.seconds + 0.8;
+    const rate = Number(speed);
+    let last = performance.now();
+    let id = requestAnimationFrame(function frame(t) {
+      at = (at ?? 0) + ((t - last) / 1000) * rate;
+      last = t;
+      if (at > end) {
+        playing = false;
+        at = undefined;
+        return;
+      }
+      id = requestAnimationFrame(frame);
+    });
+    return () => cancelAnimationFrame(id);
+  });
+  function hotkey(e: KeyboardEvent) {
+    if (e.key === 'Escape' && at !== undefined) {
+      playing = false;
+      at = undefined;
+    } else if (e.key === ' ' && !typing(e) && !(e.target instanceof HTMLButtonElement)) {
+      e.preventDefault();
+      playing = !playing;
+    }
+  }
+  const length = (m: number) => sayLength(m, settings.units);
+  const tight = $derived(plan?.balls.reduce((worst, b, i) => (b.leg.ratio > plan.balls[worst]!.leg.ratio ? i : worst), 0) ?? 0);
+  const said = (h: Hand) => {
+    const q = placeOf(drill, h);
+    const b = h.part === 'ball' ? plan?.balls[h.i] : undefined;
+    const stroke = h.part === 'ball' ? `, ${p.feeds[h.i]!.stroke}` : '';
+    const left = b ? (b.feasible ? `; ${b.leg.effort}, ${b.leg.slack.toFixed(2).replace('-', '−')} s left` : '; cannot be fed') : '';
+    return q ? `${stroke.slice(2)}${stroke ? ', ' : ''}${length(Math.abs(q.x))} ${q.x < 0 ? 'left' : 'right'}, ${length(Math.abs(q.y))} ${q.y < 0 ? 'this side' : 'beyond'}${left}` : '';
+  };
+  const rests = $derived(check ? (check.wheels.rest.value < 9.95 ? check.wheels.rest.value.toFixed(1) : check.wheels.rest.value.toFixed(0)) : '');
+  const tabs = [{ id: 'hand', name: 'In hand' }, { id: 'list', name: 'List' }, { id: 'goals', name: 'Goals' }, { id: 'words', name: 'Words' }] as const;
+</script>
+
+<svelte:window onkeydown={hotkey} />
+
+<div class="grid gap-x-7 gap-y-4 lg:grid-cols-[minmax(0,1fr)_20.5rem]">
+  <section aria-label="The drill" class="min-w-0">
+    {@render head(svg)}
+    <div class="min-h-[3.2rem]" aria-live="polite">
+      {#if answer.error}<p class="text-error mt-1 font-semibold">{answer.error}</p>
+      {:else if check && plan}
+        {#each check.notices as n, i (i)}
+          {#if i < 3}
+            <p class="notice">
+              <span class="heed" aria-hidden="true">!</span><span>{n.text}</span>
+              {#each n.fixes as f, j (j)}<button type="button" class="btn btn-xs btn-primary" title={f.outcome} onclick={() => ontake(f.drill, f.words)}>{f.words}</button>{/each}
+            </p>
+          {/if}
+        {:else}
+          <p class="mt-1">{p.feeds.length === 1 ? 'The ball' : `Ball ${tight + 1} is the tightest and`} leaves {plan.balls[tight]!.leg.slack.toFixed(2)} s. {drill.intent}</p>
+        {/each}
+        {#if check.notices.length > 3}<p class="text-sm">and {check.notices.length - 3} more</p>{/if}
+      {/if}
+    </div>
+    {#if check}
+      <div class="mt-1 flex flex-wrap items-end gap-x-4 gap-y-1" role="group" aria-label="What it comes to">
+        <Reading small label="A turn" shown={check.wheels.turnSeconds.value.toFixed(1)} unit="s" said="{check.wheels.turnSeconds.value.toFixed(1)} s, {p.feeds.length} balls" basis={check.wheels.turnSeconds.basis} inputs={[]} />
+        <Wheel small label="Strokes a minute" figure={check.wheels.perMinute} />
+        <Reading small label="Work to rest" shown="1:{rests}" said="one to {rests}" basis={check.wheels.rest.basis} inputs={check.wheels.rest.inputs.map((i) => ({ name: i.name, said: i.value.toFixed(1) }))} />
+        <Wheel small label="Contacts each" figure={check.wheels.contacts} />
+        <Wheel small label="Metres each" figure={check.wheels.metres} />
+        <Wheel small label="Balls to have" figure={check.wheels.balls} />
+        <Reading small label={court.walls ? 'Least over the tin' : 'Least over the net'} shown={length(check.wheels.leastOver.value)} said={length(check.wheels.leastOver.value)} basis={check.wheels.leastOver.basis} inputs={[]} />
+        <Wheel small label="Good ball" figure={{ ...check.player.finish, value: check.player.steps[0]?.rate.mean ?? 0, low: undefined, high: undefined }} />
+        <Wheel small label="All goals met" figure={check.player.finish} />
+        <Wheel small label="Probably takes" figure={check.player.likely} />
+      </div>
+    {/if}
+    <div class="mt-2 flex flex-wrap items-center gap-x-1 gap-y-1 text-xs" role="toolbar" aria-label="Put on the court">
+      <button type="button" class="btn btn-xs btn-primary" onclick={() => addBall()}>+ Ball</button>
+      <span class="pl-1">Target</span>
+      <button type="button" class="btn btn-xs" onclick={() => addTarget('circle')}>Circle</button><button type="button" class="btn btn-xs" onclick={() => addTarget('box')}>Box</button><button type="button" class="btn btn-xs" onclick={() => addTarget('gate')}>Gate</button>
+      <span class="pl-1">Who</span>
+      {#each roles as r (r.id)}<button type="button" class="btn btn-xs" onclick={() => addPerson(r.id)}>{r.name}</button>{/each}
+      <span class="pl-1">What</span>
+      {#each kinds as k (k.id)}<button type="button" class="btn btn-xs" onclick={() => addThing(k.id)}>{k.name}</button>{/each}
+    </div>
+    <div class="mt-1.5">
+      <DrillCourt
+        bind:svg
+        {drill}
+        {court}
+        {plan}
+        {chances}
+        waiting={Math.ceil((many - drill.hitters) / Math.max(1, p.people.filter((q) => q.role === 'waiting').length))}
+        hand={held}
+        {at}
+        {snapping}
+        label="{drill.title} on {court.name}, seen from above, near end left"
+        onmove={move}
+        onsize={size}
+        onhand={take}
+        onrest={rest}
+        onfeed={addBall}
+        onkey={key}
+      />
+    </div>
+    {#if plan}<DrillTape {plan} chosen={'i' in held && held.part === 'ball' ? held.i : -1} {at} ongap={release} onchoose={(i) => take({ part: 'ball', i })} onrest={rest} onscrub={(t) => { playing = false; at = t; }} />{/if}
+    <div class="mt-1 flex flex-wrap items-end gap-3 text-xs">
+      <button type="button" class="btn btn-sm" aria-pressed={playing} onclick={() => (playing = !playing)}>{playing ? 'Hold' : 'Play the turn'}</button>
+      {#if at !== undefined && !playing}<button type="button" class="btn btn-sm" onclick={() => (at = undefined)}>Back to drawing</button>{/if}
+      <Choice label="Speed" value={speed} options={[{ id: '0.5', name: 'half' }, { id: '1', name: 'real' }, { id: '2', name: 'double' }]} onset={(s) => (speed = s)} />
+      <label class="flex items-center gap-1.5 pb-1.5"><input type="checkbox" class="checkbox checkbox-xs border-base-content" bind:checked={snapping} />Snap to lines and spots</label>
+      <span class="basis-full sm:flex-1 sm:basis-0">Drag anything; double-click this side of the net for one more ball; drag a number on the tape for the rhythm, along its top edge to look at a moment. Arrows nudge, Delete removes, D duplicates.</span>
+    </div>
+    {#if check && neighbours.length}<Tray {neighbours} now={check} {courts} ontake={(d, words) => ontake(d, words)} />{/if}
+  </section>
+  <aside class="min-w-0">
+    <div class="flex flex-wrap items-end gap-x-3 gap-y-2">
+      <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">For
+        <select class="select select-sm border-base-content/60 w-36" bind:value={forWhom}>
+          <option value="">its own level</option>
+          {#each Object.entries(levels) as [id, name] (id)}<option value={id}>any {name}</option>{/each}
+          {#each students as s (s.id)}<option value={s.id}>{s.name}</option>{/each}
+        </select></label>
+      <Num label="Students" whole value={many} min={1} max={16} onset={(v) => (many = v)} />
+      <Num label="Minutes" whole value={minutes} min={1} max={240} onset={(v) => (minutes = v)} />
+    </div>
+    <div class="mt-3 flex gap-1" role="group" aria-label="Beside the court">
+      {#each tabs as o (o.id)}<button type="button" class="btn btn-sm font-normal" class:btn-primary={tab === o.id} aria-pressed={tab === o.id} onclick={() => (tab = o.id)}>{o.name}</button>{/each}
+    </div>
+    <div class="border-base-content mt-3 border-t pt-3">
+      {#if tab === 'hand'}
+        <InHand {drill} {court} {plan} hand={held} onset={(d) => set(d)} onhand={take} onduplicate={duplicate} onremove={remove} />
+      {:else if tab === 'list'}
+        <h2 class="text-base">Everything on the court</h2>
+        <ul class="mt-1 text-sm" aria-label="Everything on the court">
+          {#each everything(drill) as h (`${h.part} ${'i' in h ? h.i : ''}`)}
+            <li><button type="button" class="hover:bg-base-200 w-full rounded px-1 py-1 text-left" class:font-semibold={sameHand(h, held)} onclick={() => take(h)}>{nameOf(drill, h)} <span class="figures block text-xs font-normal">{said(h)}</span></button></li>
+          {/each}
+        </ul>
+      {:else if tab === 'goals'}<Goals {drill} {check} onset={(d) => set(d)} />
+      {:else}<Words {drill} cautions={check?.cautions ?? []} onset={(d) => set(d)} />{/if}
+    </div>
+  </aside>
+</div>
+
+<style>
+  .notice {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0.4rem;
+    margin-top: 0.3rem;
+    line-height: 1.3;
+  }
+</style>

@@ -1,0 +1,117 @@
+<!-- A drill of the shelf on the workbench. -->
+<script lang="ts">
+  import { beforeNavigate, goto } from '$app/navigation';
+  import { api, need, type Court, type DrillVersion, type Drill, type ShelfDrill, type Student } from '$lib/api/client';
+  import PutInLesson from './PutInLesson.svelte';
+  import SaveState from '$lib/shell/SaveState.svelte';
+  import { typing } from '$lib/shell/keys';
+  import { v7 } from 'uuid';
+  import Bench from './Bench.svelte';
+  import { fileName, keepFile, toPng, toSvg } from './picture';
+  import { Shelved } from './shelved.svelte';
+
+  let { drill: read, courts, students }: { drill: ShelfDrill; courts: Court[]; students: Student[] } = $props();
+  // The editor owns the drill from here on; a new one opens a new screen.
+  // svelte-ignore state_referenced_locally
+  const editor = new Shelved(read);
+  const drill = $derived(editor.drill);
+  const court = $derived(courts.find((c) => c.id === drill.pattern.court)!);
+  let versions = $state.raw<DrillVersion[]>();
+  let wrong = $state('');
+  const id = $props.id();
+
+  beforeNavigate(() => void editor.save(true));
+  function key(e: KeyboardEvent) {
+    if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z' || typing(e)) return;
+    e.preventDefault();
+    if (e.shiftKey) editor.redo();
+    else editor.undo();
+  }
+  async function keepAsNew() {
+    await editor.save();
+    const copy: Drill = { ...drill, title: `${drill.title}, again`.slice(0, 120), kin: { id: editor.id, title: drill.title, bend: drill.kin?.bend ?? 'Copied' } };
+    const made = v7();
+    await need(api.PUT('/api/v1/drills/{drill}', { params: { path: { drill: made } }, body: { version: 0, drill: copy } }));
+    await goto(`/drills/${made}`);
+  }
+  async function file(svg: SVGSVGElement | undefined, kind: 'svg' | 'png' | 'json') {
+    wrong = '';
+    try {
+      const name = fileName(drill.title);
+      if (kind === 'json') return keepFile(JSON.stringify(drill, undefined, 2), `${name}.json`, 'application/json');
+      if (!svg) return;
+      if (kind === 'svg') keepFile(toSvg(svg), `${name}.svg`, 'image/svg+xml');
+      else keepFile(await toPng(svg), `${name}.png`);
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
+  async function history(e: ToggleEvent) {
+    if (e.newState !== 'open') return;
+    await editor.save();
+    const { data } = await api.GET('/api/v1/drills/{drill}/versions', { params: { path: { drill: editor.id } } }).catch(() => ({ data: undefined }));
+    versions = data ?? [];
+  }
+  async function mark() {
+    editor.favourite = !editor.favourite;
+    await api.PUT('/api/v1/drills/{drill}/favourite', { params: { path: { drill: editor.id } }, body: { favourite: editor.favourite } }).catch(() => (editor.favourite = !editor.favourite));
+  }
+  const when = (ms: number) => new Date(ms).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+</script>
+
+<svelte:window onkeydown={key} onpagehide={() => editor.save(true)} />
+<svelte:head><title>{drill.title} · Hodometer</title></svelte:head>
+
+<main class="mx-auto max-w-[1280px] px-6 py-4">
+  <Bench holder={editor} {courts} {students} ontake={(d, words) => editor.bend(d, words)}>
+    {#snippet head(svg)}
+      <div class="flex flex-wrap items-center gap-x-2 gap-y-1">
+        <h1 class="sr-only">{drill.title}</h1>
+        <input
+          class="hover:border-base-300 focus:border-base-content min-w-56 flex-1 border-b border-transparent bg-transparent text-2xl font-semibold tracking-tight"
+          aria-label="Title of the drill"
+          value={drill.title}
+          maxlength="120"
+          onchange={(e) => {
+            if (e.currentTarget.value.trim()) editor.set({ ...drill, title: e.currentTarget.value.trim() });
+            else e.currentTarget.value = drill.title;
+          }}
+        />
+        <span class="text-sm">{court.name}</span>
+        {#if editor.own || editor.status !== 'saved'}<SaveState {editor} />{:else}<span class="text-sm">Ships with Hodometer; changing it makes your copy</span>{/if}
+        <span class="flex flex-wrap gap-1">
+          <button type="button" class="btn btn-sm" aria-pressed={editor.favourite} aria-label="Favourite" onclick={mark}>{editor.favourite ? '★' : '☆'}</button>
+          <button type="button" class="btn btn-sm" disabled={!editor.canUndo} aria-label="Undo" onclick={() => editor.undo()}>↶</button>
+          <button type="button" class="btn btn-sm" disabled={!editor.canRedo} aria-label="Redo" onclick={() => editor.redo()}>↷</button>
+          <button type="button" class="btn btn-sm" popovertarget="more-{id}">More</button>
+          <PutInLesson {drill} />
+        </span>
+      </div>
+      <div id="more-{id}" popover class="sheet more" role="dialog" aria-label="More" onbeforetoggle={history}>
+        <div class="flex flex-wrap gap-1">
+          <button type="button" class="btn btn-sm" onclick={keepAsNew}>Keep as a new drill</button>
+          <button type="button" class="btn btn-sm" onclick={() => file(svg, 'json')}>As a file</button>
+          <button type="button" class="btn btn-sm" onclick={() => file(svg, 'svg')}>Court as SVG</button>
+          <button type="button" class="btn btn-sm" onclick={() => file(svg, 'png')}>Court as PNG</button>
+        </div>
+        {#if wrong}<p class="text-error mt-2 text-sm font-semibold" role="alert">{wrong}</p>{/if}
+        <h2 class="mt-3 text-base">Saved states</h2>
+        <ul class="mt-1 max-h-60 overflow-auto text-sm">
+          {#each versions ?? [] as v (v.version)}
+            <li class="flex items-center gap-2 py-0.5"><span class="figures shrink-0">{v.version}</span><span class="min-w-0 flex-1">{when(v.savedAt)} {v.drill.kin?.bend ? `· ${v.drill.kin.bend}` : ''}</span>
+              {#if v.version !== editor.version}<button type="button" class="btn btn-xs" onclick={() => editor.set(v.drill)}>Bring back</button>{/if}</li>
+          {:else}<li>{versions ? 'None yet.' : 'Reading…'}</li>{/each}
+        </ul>
+      </div>
+      {#if drill.kin}<p class="text-xs">From <a class="underline" href="/drills/{drill.kin.id}">{drill.kin.title}</a>: {drill.kin.bend}</p>{/if}
+    {/snippet}
+  </Bench>
+</main>
+
+<style>
+  .more {
+    inset: 5.5rem auto auto 50%;
+    transform: translateX(-50%);
+    width: min(30rem, calc(100vw - 16px));
+  }
+</style>

@@ -1,0 +1,127 @@
+<!-- The shelf: drills as small courts, searched as one types and narrowed by what a coach has at hand. -->
+<script lang="ts">
+  import type { Snippet } from 'svelte';
+  import type { Court, ShelfDrill } from '$lib/api/client';
+  import { focuses, levels, sports } from './parts';
+  import { anything, find, kitWords, type Wanted } from './shelf';
+  import Thumb from './Thumb.svelte';
+
+  interface Props {
+    drills: ShelfDrill[];
+    courts: Court[];
+    /** What is looked for when the shelf is opened. */
+    first?: Partial<Wanted>;
+    /** Opening a drill goes to its bench; or, in a lesson, takes it. */
+    onpick?: (s: ShelfDrill) => void;
+    onfavourite?: (s: ShelfDrill) => void;
+    /** Chosen for one file. */
+    chosen?: string[];
+    onchoose?: (s: ShelfDrill) => void;
+    /** Stands at the end of the row of filters. */
+    more?: Snippet<[ShelfDrill[]]>;
+  }
+  let { drills, courts, first = {}, onpick, onfavourite, chosen, onchoose, more }: Props = $props();
+  // svelte-ignore state_referenced_locally
+  let wanted = $state<Wanted>({ ...anything, ...first });
+  const found = $derived(find(drills, wanted));
+  const zones = $derived([...new Set(drills.filter((s) => !wanted.sport || s.sport === wanted.sport).flatMap((s) => s.zones))]);
+  const narrowed = $derived(Object.entries(wanted).some(([key, v]) => v !== anything[key as keyof Wanted]));
+  let search: HTMLInputElement;
+  function key(e: KeyboardEvent) {
+    if (e.key !== '/' || e.target instanceof HTMLInputElement || e.target instanceof HTMLTextAreaElement) return;
+    e.preventDefault();
+    search.focus();
+  }
+  const hard = { easy: 'easy', working: 'working', stretch: 'a stretch', unreachable: 'out of reach' };
+</script>
+
+<svelte:window onkeydown={key} />
+
+<div class="flex flex-wrap items-end gap-x-2.5 gap-y-2" role="search" aria-label="The shelf">
+  <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">Search
+    <input bind:this={search} type="search" class="input input-sm border-base-content/60 w-44" placeholder="deep, net, band …" bind:value={wanted.words} /></label>
+  {#snippet pick(label: string, field: 'sport' | 'focus' | 'level' | 'zone' | 'kit', options: [string, string][], width: string)}
+    <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">{label}
+      <select class="select select-sm border-base-content/60 {width}" bind:value={wanted[field]}><option value="">any</option>{#each options as [id, name] (id)}<option value={id}>{name}</option>{/each}</select></label>
+  {/snippet}
+  {@render pick('Sport', 'sport', Object.entries(sports), 'w-32')}
+  {@render pick('For', 'focus', Object.entries(focuses), 'w-36')}
+  {@render pick('Level', 'level', Object.entries(levels), 'w-30')}
+  {@render pick('Zone', 'zone', zones.map((z) => [z, z]), 'w-32')}
+  {@render pick('Kit', 'kit', kitWords(drills).map((k) => [k, k]), 'w-28')}
+  <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">Students
+    <input class="input input-sm figures border-base-content/60 w-16" type="number" min="1" max="16" value={wanted.students || ''} oninput={(e) => (wanted.students = e.currentTarget.valueAsNumber || 0)} /></label>
+  <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">Minutes
+    <input class="input input-sm figures border-base-content/60 w-16" type="number" min="1" max="240" value={wanted.minutes || ''} oninput={(e) => (wanted.minutes = e.currentTarget.valueAsNumber || 0)} /></label>
+  <div class="flex gap-1" role="group" aria-label="Only">
+    <button type="button" class="btn btn-sm font-normal" class:btn-primary={wanted.only === 'favourites'} aria-pressed={wanted.only === 'favourites'} onclick={() => (wanted.only = wanted.only === 'favourites' ? '' : 'favourites')}>★ Favourites</button>
+    <button type="button" class="btn btn-sm font-normal" class:btn-primary={wanted.only === 'own'} aria-pressed={wanted.only === 'own'} onclick={() => (wanted.only = wanted.only === 'own' ? '' : 'own')}>Own</button>
+  </div>
+</div>
+<p class="mt-3 flex items-center gap-3 text-sm" role="status">
+  <span>{found.length} of {drills.length} drills</span>
+  {#if narrowed}<button type="button" class="btn btn-ghost btn-xs" onclick={() => (wanted = { ...anything })}>Show all</button>{/if}
+  {#if more}{@render more(found)}{/if}
+</p>
+<ul class="shelf mt-2" aria-label="Drills">
+  {#each found as s (s.id)}
+    {@const d = s.drill}
+    {@const court = courts.find((c) => c.id === d.pattern.court)}
+    {#if court}
+      <li>
+        {#if onpick}<button type="button" class="open" aria-label="Take {d.title}" onclick={() => onpick(s)}>{@render card(s, court)}</button>
+        {:else}<a class="open" href="/drills/{s.id}" aria-label="{d.title}, {court.name}">{@render card(s, court)}</a>{/if}
+        <span class="corner">
+          {#if onchoose}<input type="checkbox" class="checkbox checkbox-sm border-base-content bg-base-100" aria-label="Choose {d.title}" checked={chosen?.includes(s.id)} onchange={() => onchoose(s)} />{/if}
+          {#if onfavourite}<button type="button" class="star" aria-label="Favourite: {d.title}" aria-pressed={s.favourite} onclick={() => onfavourite(s)}>{s.favourite ? '★' : '☆'}</button>{/if}
+        </span>
+      </li>
+    {/if}
+  {:else}
+    <li class="py-6">Nothing fits all of that. Take a word or a filter away{drills.length ? '' : ', or draw a drill'}.</li>
+  {/each}
+</ul>
+
+{#snippet card(s: ShelfDrill, court: Court)}
+  {@const d = s.drill}
+  <Thumb drill={d} {court} />
+  <span class="mt-1 block leading-snug font-semibold">{d.title}</span>
+  <span class="block text-xs leading-snug">{focuses[d.focus]} · {court.sport === 'tennis' ? court.name.replace('Tennis, ', '').replace('full length', 'tennis') : sports[court.sport]} · {d.players.least === d.players.most ? d.players.least : `${d.players.least}–${d.players.most}`} students · {d.minutes.best} min</span>
+  <span class="figures block text-xs">{s.balls} {s.balls === 1 ? 'ball' : 'balls'}, {s.metres.toFixed(0)} m, {hard[s.effort]}{s.own ? ' · own' : ''}</span>
+{/snippet}
+
+<style>
+  .shelf {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(13.5rem, 1fr));
+    gap: 1.4rem 1.1rem;
+  }
+  li {
+    position: relative;
+  }
+  .open {
+    display: block;
+    width: 100%;
+    text-align: left;
+    cursor: pointer;
+  }
+  .open:hover .font-semibold {
+    text-decoration: underline;
+  }
+  .corner {
+    position: absolute;
+    top: 0.3rem;
+    right: 0.3rem;
+    display: flex;
+    align-items: center;
+    gap: 0.3rem;
+  }
+  .star {
+    width: 1.7rem;
+    height: 1.7rem;
+    border-radius: 50%;
+    background: var(--color-base-100);
+    line-height: 1.7rem;
+    cursor: pointer;
+  }
+</style>

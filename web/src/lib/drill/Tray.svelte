@@ -1,0 +1,73 @@
+<!-- The drill's neighbours from easier to harder, each as a small court with what changes. -->
+<script lang="ts">
+  import type { Court, Drill, DrillCheck, Neighbour } from '$lib/api/client';
+  import { sayChance } from '$lib/units/say';
+  import Thumb from './Thumb.svelte';
+
+  interface Props {
+    neighbours: Neighbour[];
+    /** The drill as it is, for what would change. */
+    now: DrillCheck;
+    courts: Court[];
+    ontake: (drill: Drill, words: string) => void;
+  }
+  let { neighbours, now, courts, ontake }: Props = $props();
+  const ratio = $derived(Math.max(...now.plan.balls.map((b) => b.leg.ratio)));
+  const good = $derived(now.player.steps[0]?.rate.mean ?? 0);
+  const hard = (r: number) => (r > 1 ? 'out of reach' : r > 0.85 ? 'a stretch' : r > 0.5 ? 'working' : 'easy');
+  const sign = (v: number, digits = 0) => `${v > 0 ? '+' : '−'}${Math.abs(v).toFixed(digits)}`;
+  /** The most telling figures first: only what changes. */
+  function changes(n: Neighbour): string {
+    const out: string[] = [];
+    if (hard(n.ratio) !== hard(ratio)) out.push(hard(n.ratio));
+    if (n.balls !== now.plan.balls.length) out.push(`${sign(n.balls - now.plan.balls.length)} ball`);
+    if (Math.abs(n.seconds - now.plan.seconds) >= 0.15) out.push(`${sign(n.seconds - now.plan.seconds, 1)} s`);
+    if (Math.abs(n.metres - now.plan.metres) >= 0.7) out.push(`${sign(n.metres - now.plan.metres)} m`);
+    if (Math.abs(n.good - good) >= 0.01) out.push(`${sayChance(n.good)} good`);
+    return out.length ? out.join(', ') : 'asks the same';
+  }
+</script>
+
+<h2 class="mt-3 text-base">Bend it, easier to harder</h2>
+<ul class="tray" aria-label="Neighbours">
+  {#each neighbours as n (n.id)}
+    {@const court = courts.find((c) => c.id === n.drill.pattern.court)}
+    {#if court}
+      <li class:harder={n.ratio > ratio + 0.005}>
+        <button type="button" onclick={() => ontake(n.drill, n.words)}>
+          <span class="frame"><Thumb drill={n.drill} {court} /></span>
+          <span class="font-semibold">{n.words}</span>
+          <span class="text-xs">{changes(n)}</span>
+        </button>
+      </li>
+    {/if}
+  {/each}
+</ul>
+
+<style>
+  .tray {
+    display: flex;
+    gap: 0.6rem;
+    overflow-x: auto;
+    padding: 0.4rem 2px 0.6rem;
+  }
+  .tray button {
+    display: flex;
+    flex-direction: column;
+    width: 9.2rem;
+    text-align: left;
+    line-height: 1.25;
+    cursor: pointer;
+  }
+  .frame {
+    border: 2px solid transparent;
+    border-radius: 5px;
+  }
+  button:hover .frame {
+    border-color: var(--color-base-content);
+  }
+  li:not(.harder) + li.harder {
+    border-left: 3px solid var(--color-base-content);
+    padding-left: 0.6rem;
+  }
+</style>

@@ -1,0 +1,30 @@
+import { expect, test } from 'vitest';
+import type { ShelfDrill } from '$lib/api/client';
+import { anything, find } from './shelf';
+
+const drill = (id: string, title: string, more: Partial<ShelfDrill> = {}, d: Partial<ShelfDrill['drill']> = {}) =>
+  ({ id, own: false, favourite: false, sport: 'tennis', zones: [], ...more, drill: { title, intent: '', focus: 'depth', level: 'club', situation: 'x', cues: [], kit: [], players: { least: 2, best: 4, most: 6 }, minutes: { least: 5, best: 10, most: 15 }, ...d } }) as unknown as ShelfDrill;
+const all = [
+  drill('a', 'Three deep in a line', {}, { cues: ['Back past the middle'], kit: ['basket of balls'] }),
+  drill('b', 'Length', { sport: 'squash', favourite: true }, { intent: 'Deep, and back to the T' }),
+  drill('c', 'One’s own toss', { own: true, zones: ['attack'] }, { focus: 'shortBall', players: { least: 1, best: 1, most: 1 } })
+];
+const ids = (w: object) => find(all, { ...anything, ...w }).map((s) => s.id);
+
+test('every word typed is looked for, titles first', () => {
+  expect(ids({ words: 'deep' })).toEqual(['a', 'b']);
+  expect(ids({ words: 'back deep' })).toEqual(['a', 'b']);
+  expect(ids({ words: 'deep middle' })).toEqual(['a']);
+  expect(ids({ words: "one's OWN" })).toEqual(['c']);
+  expect(ids({ words: 'squash' })).toEqual(['b']);
+});
+test('filters hold together, and bounds count', () => {
+  expect(ids({})).toEqual(['a', 'b', 'c']);
+  expect(ids({ students: 1 })).toEqual(['c']);
+  expect(ids({ students: 6, minutes: 15, sport: 'tennis' })).toEqual(['a']);
+  expect(ids({ minutes: 16 })).toEqual([]);
+  expect(ids({ kit: 'basket' })).toEqual(['a']);
+  expect(ids({ zone: 'attack' })).toEqual(['c']);
+  expect(ids({ only: 'favourites' })).toEqual(['b']);
+  expect(ids({ only: 'own', focus: 'shortBall' })).toEqual(['c']);
+});

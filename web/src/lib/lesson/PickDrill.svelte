@@ -1,0 +1,33 @@
+<!-- Takes a drill from the shelf for the lesson being planned. -->
+<script lang="ts">
+  import { api, need, type Court, type ShelfDrill } from '$lib/api/client';
+  import Shelf from '$lib/drill/Shelf.svelte';
+
+  let { court, courts, students, onpick }: { court: Court; courts: Court[]; students: number; onpick: (s: ShelfDrill) => void } = $props();
+  let dialog: HTMLDialogElement;
+  let open = $state(false);
+  let asked = $state.raw<Promise<ShelfDrill[]>>();
+
+  function show() {
+    asked = need(api.GET('/api/v1/drills'));
+    open = true;
+    dialog.showModal();
+  }
+  function pick(s: ShelfDrill) {
+    dialog.close();
+    onpick(s);
+  }
+</script>
+
+<button type="button" class="btn btn-sm" onclick={show}>Drill</button>
+<dialog bind:this={dialog} class="modal" aria-label="Choose a drill" onclose={() => (open = false)}>
+  <div class="modal-box max-h-[88vh] max-w-6xl">
+    <div class="mb-3 flex items-center"><h2 class="text-xl">Choose a drill</h2><form method="dialog" class="ml-auto"><button class="btn btn-sm">Close</button></form></div>
+    {#if open}
+      {#await asked}<p role="status">Reading…</p>
+      {:then drills}{#if drills}<Shelf {drills} {courts} first={{ sport: court.sport, students }} onpick={pick} />{/if}
+      {:catch error}<p role="alert">{error.message}</p>{/await}
+    {/if}
+  </div>
+  <form method="dialog" class="modal-backdrop"><button aria-label="Close" tabindex="-1">close</button></form>
+</dialog>

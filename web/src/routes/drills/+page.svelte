@@ -1,0 +1,110 @@
+<!-- The shelf of drills: find, draw a new one, bring files in and take them out. -->
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import { api, explain, need, type ShelfDrill } from '$lib/api/client';
+  import { blank } from '$lib/drill/parts';
+  import { keepFile } from '$lib/drill/picture';
+  import Shelf from '$lib/drill/Shelf.svelte';
+  import Load from '$lib/shell/Load.svelte';
+  import { v7 } from 'uuid';
+
+  let drills = $state.raw<ShelfDrill[]>([]);
+  let chosen = $state.raw<string[]>([]);
+  let told = $state<{ words: string; wrong?: string[]; back?: () => Promise<void> }>();
+  const ask = async () => {
+    const [all, courts] = await Promise.all([need(api.GET('/api/v1/drills')), need(api.GET('/api/v1/courts'))]);
+    drills = all;
+    return courts;
+  };
+  async function again() {
+    drills = await need(api.GET('/api/v1/drills'));
+  }
+  async function draw(courts: Awaited<ReturnType<typeof ask>>, id: string) {
+    const made = v7();
+    await need(api.PUT('/api/v1/drills/{drill}', { params: { path: { drill: made } }, body: { version: 0, drill: blank(courts.find((c) => c.id === id)!) } }));
+    await goto(`/drills/${made}`);
+  }
+  async function favourite(s: ShelfDrill) {
+    const set = (favourite: boolean) => (drills = drills.map((o) => (o.id === s.id ? { ...o, favourite } : o)));
+    set(!s.favourite);
+    const { error } = await api.PUT('/api/v1/drills/{drill}/favourite', { params: { path: { drill: s.id } }, body: { favourite: !s.favourite } }).catch((error: unknown) => ({ error }));
+    if (error) set(s.favourite);
+  }
+  const choose = (s: ShelfDrill) => (chosen = chosen.includes(s.id) ? chosen.filter((id) => id !== s.id) : [...chosen, s.id]);
+  async function takeOut(ids: string[]) {
+    const { data, error } = await api.GET('/api/v1/drills/export', { params: { query: { id: ids } }, parseAs: 'text' });
+    if (error) told = { words: explain(error) };
+    else keepFile(data as unknown as string, ids.length === 1 ? 'drill.json' : 'drills.json', 'application/json');
+  }
+  async function bringIn(files: FileList | null) {
+    for (const file of files ?? []) {
+      const text = await file.text();
+      // A proxy is not asked: the text goes as it is, and the server reads it.
+      const { data, error } = await api.POST('/api/v1/drills/import', { params: { query: {} }, body: text, bodySerializer: (b) => b, headers: { 'Content-Type': 'text/plain' } }).catch((error: unknown) => ({ data: undefined, error }));
+      if (data) {
+        told = { words: `${data.length === 1 ? `“${data[0]!.drill.title}” is` : `${data.length} drills are`} on the shelf, among your own.` };
+        await again();
+      } else {
+        const wrong = error && typeof error === 'object' && 'errors' in error ? ((error.errors as { field: string; detail: string }[]) ?? []).map((e) => `${e.detail} (${e.field})`) : [explain(error)];
+        told = { words: `${file.name} was not taken; nothing of it is on the shelf.`, wrong };
+        return;
+      }
+    }
+  }
+  async function remove(ids: string[]) {
+    const gone = drills.filter((s) => ids.includes(s.id) && s.own);
+    for (const s of gone) await api.DELETE('/api/v1/drills/{drill}', { params: { path: { drill: s.id } } });
+    chosen = [];
+    await again();
+    told = {
+      words: gone.length === 0 ? 'Drills that ship stay on the shelf; only your own can be taken off.' : gone.length === 1 ? `“${gone[0]!.drill.title}” is off the shelf. Lessons keep theirs.` : `${gone.length} drills are off the shelf. Lessons keep theirs.`,
+      back: gone.length
+        ? async () => {
+            for (const s of gone) await api.PUT('/api/v1/drills/{drill}', { params: { path: { drill: s.id } }, body: { version: s.version, drill: s.drill } });
+            told = undefined;
+            await again();
+          }
+        : undefined
+    };
+  }
+</script>
+
+<svelte:head><title>Drills · Hodometer</title></svelte:head>
+
+<Load {ask}>
+  {#snippet children(courts)}
+    <main class="mx-auto max-w-[1280px] px-6 py-5">
+      <div class="mb-3 flex flex-wrap items-center gap-2">
+        <h1 class="mr-auto text-3xl">Drills</h1>
+        <label class="btn btn-sm">Bring in a file<input type="file" class="sr-only" accept=".json,application/json" multiple aria-label="Bring in a file" onchange={(e) => { void bringIn(e.currentTarget.files).then(() => (e.target as HTMLInputElement).value = ''); }} /></label>
+        <label class="flex items-center gap-2 text-sm">
+          <span class="sr-only">Draw a drill on</span>
+          <select class="select select-sm btn-primary border-base-content w-52" aria-label="Draw a drill on" value="" onchange={(e) => draw(courts, e.currentTarget.value)}>
+            <option value="" disabled>Draw a drill on …</option>
+            {#each courts as c (c.id)}<option value={c.id}>{c.name}</option>{/each}
+          </select>
+        </label>
+      </div>
+      {#if told}
+        <div class="bg-base-200 mb-3 flex flex-wrap items-start gap-3 rounded px-3 py-2" role="status">
+          <div class="flex-1">
+            <p class:font-semibold={told.wrong}>{told.words}</p>
+            {#if told.wrong}<ul class="figures mt-1 list-inside list-disc text-sm">{#each told.wrong as w, i (i)}<li>{w}</li>{/each}</ul>{/if}
+          </div>
+          {#if told.back}<button type="button" class="btn btn-sm btn-primary" onclick={told.back}>Put it back</button>{/if}
+          <button type="button" class="btn btn-sm btn-ghost" onclick={() => (told = undefined)} aria-label="Close this">✕</button>
+        </div>
+      {/if}
+      <Shelf {drills} {courts} {chosen} onfavourite={favourite} onchoose={choose}>
+        {#snippet more()}
+          {#if chosen.length}
+            <span class="ml-auto">{chosen.length} chosen</span>
+            <button type="button" class="btn btn-xs" onclick={() => takeOut(chosen)}>Take out as a file</button>
+            <button type="button" class="btn btn-xs" onclick={() => remove(chosen)}>Off the shelf</button>
+            <button type="button" class="btn btn-ghost btn-xs" onclick={() => (chosen = [])}>None</button>
+          {:else}<span class="ml-auto text-xs">/ searches; tick drills to take them out as one file</span>{/if}
+        {/snippet}
+      </Shelf>
+    </main>
+  {/snippet}
+</Load>
