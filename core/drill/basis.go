@@ -19,7 +19,7 @@ var (
 		Words:   "Seconds of waiting for each second of play: the others’ turns, and the change at the end of one’s own.",
 		Formula: "(students for each who hits × turn − working) ÷ working"}
 	toHaveBasis = units.Basis{Name: "Balls to have", Mark: units.Trade, Source: "common practice",
-		Words:   "Every ball that is fed, or a basketful that is picked up again. A rally takes one ball in play and one in hand for each pair.",
+		Words:   "Every ball that is fed, or a basketful that is picked up again. A rally, or a wall, takes one ball in play and one in hand for each pair.",
 		Formula: "min(balls fed, basket)"}
 	overBasis = units.Basis{Name: "Over the net", Mark: units.Paper, Source: "package flight",
 		Words:   "Each ball is flown with drag and spin; this is the lowest of them where it crosses the net, measured from its top edge.",

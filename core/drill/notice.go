@@ -71,7 +71,7 @@ func (d *Drill) Notices(m footwork.Mover, plan pattern.Plan, p *Player, system u
 // tooManyOut of the player's balls go past it.
 func (d *Drill) insideMargin(p Player, system units.System) []Notice {
 	c, err := d.Court()
-	if err != nil {
+	if err != nil || c.Walls != nil { // a wall is not a line: the ball comes back off it
 		return nil
 	}
 	out := []Notice{}
@@ -104,7 +104,7 @@ func (d *Drill) insideMargin(p Player, system units.System) []Notice {
 		}
 		n := Notice{InsideMargin, -1, fmt.Sprintf("%s by the %s stands inside the miss: %.0f%% of the balls aimed at it would be out over that line.", t.called(), line, 100*share), []Fix{}}
 		if by > 0.02 {
-			n.Fixes = append(n.Fixes, Fix{fmt.Sprintf("Move it %s in", units.Length(by, system)), fmt.Sprintf("%.0f%% out over it", 100*target.Past(sigma, room+by)), moved})
+			n.Fixes = append(n.Fixes, Fix{fmt.Sprintf("Move it in by %s", units.Length(by, system)), fmt.Sprintf("%.0f%% out over it", 100*target.Past(sigma, room+by)), moved})
 		}
 		out = append(out, n)
 	}

@@ -51,11 +51,13 @@ func (d *Drill) Wheels(plan pattern.Plan, students int, minutes float64) Wheels 
 }
 
 // toHave is how many balls must be at hand when so many are fed: all of them,
-// or a basketful that is picked up again. A rally takes two for each hitter, one
-// in play and one in hand.
+// or a basketful that is picked up again. A rally takes two for each pair, one in
+// play and one in hand, and so does a wall, off which the ball comes back.
 func (d *Drill) toHave(fed int) float64 {
-	if !d.any(func(f pattern.Feed) bool { return f.How.Fed() }) {
-		if d.any(func(f pattern.Feed) bool { return f.How == pattern.Live }) {
+	c, err := d.Court()
+	comesBack := err == nil && c.Walls != nil && d.Basket == 0
+	if comesBack || !d.any(func(f pattern.Feed) bool { return f.How.Fed() }) {
+		if comesBack || d.any(func(f pattern.Feed) bool { return f.How == pattern.Live }) {
 			return float64(2 * max(1, d.Hitters/2))
 		}
 		return 0

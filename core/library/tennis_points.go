@@ -2,7 +2,7 @@ package library
 
 // serves are the serve and return situations.
 func serves() []Entry {
-	boxWide := box("Wide in the box", -3.2, 4.9, 1.8, 3)
+	boxWide := box("Wide in the box", -3, 4.9, 2, 3)
 	return []Entry{
 		put("serve-wide-open-court", "tennis", "Serve wide, then the open court", "Wide serve, and the next ball into the space it makes", "serveReturn", "serve and next ball",
 			students(1, 2, 4), minutes(8, 12, 15), after("swap"), basket(48, 2.5), at(0.6, -12.1), racket(-4.5, 9.5), own(0.6, -12, sv, 2, 4, 2.6, aim(-3.2, 5)),

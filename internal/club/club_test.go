@@ -184,3 +184,18 @@ func TestEachSaveIsWholeOrNothing(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, l, read)
 }
+
+// At the level it is pitched at, no drill that ships has anything to notice for
+// a student of whom nothing was counted yet.
+func TestShippedDrillsHoldForTheirStudents(t *testing.T) {
+	c := open(t, filepath.Join(t.TempDir(), "club.db"))
+	shelf, err := c.Drills(context.Background())
+	require.NoError(t, err)
+	for _, s := range shelf {
+		check, err := c.CheckDrill(context.Background(), &s.Drill, Asked{System: units.Metric})
+		require.NoError(t, err, s.ID)
+		for _, n := range check.Notices {
+			t.Errorf("%s: %s", s.ID, n.Text)
+		}
+	}
+}

@@ -39,10 +39,26 @@ test('nobody is kept out of any view', async ({ page, club }) => {
 test('nobody is kept out of the reckoner', async ({ page, club }) => {
   test.slow();
   await page.emulateMedia({ reducedMotion: 'reduce' });
-  for (const question of ['flight', 'target', 'goal', 'race', 'angle', 'rotation', 'tempo', 'feeds', 'rotation?kind=doubles', 'flight?court=squash&want=0.1']) {
+  for (const question of ['flight', 'target', 'goal', 'race', 'angle', 'rotation', 'tempo', 'rotation?kind=doubles', 'flight?court=squash&want=0.1']) {
     await page.goto(`${club.url}/reckon/${question}`);
     await expect(page.locator('[aria-live=polite]')).not.toBeEmpty();
     await sound(page, question);
+  }
+});
+
+test('nobody is kept out of the drills', async ({ page, club }) => {
+  test.slow();
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+  await page.goto(`${club.url}/drills`);
+  await expect(page.getByRole('list', { name: 'Drills' }).getByRole('link').first()).toBeVisible();
+  await sound(page, 'shelf');
+  for (const drill of ['line-deep-short-deep', 'squash-three-choices']) {
+    await page.goto(`${club.url}/drills/${drill}`);
+    await expect(page.getByRole('list', { name: 'Neighbours' }).getByRole('button').first()).toBeVisible();
+    for (const tab of ['In hand', 'List', 'Goals', 'Words']) {
+      await page.getByRole('button', { name: tab, exact: true }).click();
+      await sound(page, `${drill}, ${tab}`);
+    }
   }
 });
 

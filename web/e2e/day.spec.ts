@@ -102,11 +102,14 @@ test('a lesson is planned from nothing for somebody new', async ({ page, club })
   await page.getByLabel('Hand', { exact: true }).selectOption('left');
   await page.getByRole('dialog', { name: 'Add students' }).getByRole('button', { name: 'Add' }).click();
   await page.keyboard.press('Escape');
+  const shelf = page.getByRole('dialog', { name: 'Choose a drill' });
   await page.getByRole('button', { name: 'Drill', exact: true }).click();
+  await shelf.getByRole('button', { name: 'Take Short ball to the corners', exact: true }).click();
   await expect(page.getByRole('row', { name: /Forehand cross-court 10/ }).first()).toContainText('50%');
   // On a shorter court the next drill comes in its measures.
   await page.getByRole('combobox', { name: /^Court/ }).selectOption('Tennis, orange stage');
   await page.getByRole('button', { name: 'Drill', exact: true }).click();
+  await shelf.getByRole('button', { name: 'Take Short ball to the corners', exact: true }).click();
   await expect(page.getByRole('slider', { name: 'Target' })).toHaveAttribute('aria-valuetext', /3 ft 6 in in from the sideline, 5 ft from the baseline/);
   await page.getByRole('button', { name: /^Remove Short ball/ }).click();
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
@@ -149,7 +152,7 @@ test('what cannot be is said where it was typed, and loses nothing', async ({ pa
   await page.getByLabel('In from the baseline').fill('50');
   await page.getByLabel('In from the baseline').press('Enter');
   await expect(page.getByText('Your edit is still here')).toBeVisible();
-  await expect(page.getByText('blocks[1].drill.target.centre')).toBeVisible();
+  await expect(page.getByText('blocks[1].drill.targets[0].at')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
 });

@@ -59,8 +59,7 @@ test('every question is asked with the keyboard alone', async ({ page, club }) =
     ['3', 'How many balls', 'End of the block', 'ArrowRight', /As likely as not/],
     ['4', 'Which race', 'A wins, of twenty rallies', 'PageUp', /A plays to/],
     ['5', 'Which angle', 'Hit from', 'ArrowUp', /are open/],
-    ['7', 'How fast', 'Balls a minute', 'ArrowRight', /balls a minute/],
-    ['8', 'Does the student', 'Ball 2', 'ArrowDown', /spare/]
+    ['7', 'How fast', 'Balls a minute', 'ArrowRight', /balls a minute/]
   ];
   for (const [key, title, slider, press, answer] of moves) {
     await page.keyboard.press(key);
@@ -121,30 +120,4 @@ test('every court answers, and a spread comes from counted balls', async ({ page
   await expect(page.getByLabel('Spread across')).not.toHaveValue('2 ft 11 in');
   await page.goto(`${club.url}/reckon/nothing`);
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('There is no such question');
-});
-
-test('a feeding pattern is drawn, played, bent and mended', async ({ page, club }) => {
-  await page.goto(`${club.url}/reckon/feeds`);
-  await expect(sentence(page)).toContainText('Yes. Ball 2 is the tightest');
-  // Quicker on the tape than anybody can run, with the third ball far wide.
-  await drag(page, page.getByRole('slider', { name: 'Release of ball 3' }), -190, 0);
-  await drag(page, page.getByRole('slider', { name: 'Ball 3', exact: true }), 0, -60);
-  await expect(sentence(page)).toContainText('Ball 3 is out of reach');
-  const link = page.url();
-  await page.getByRole('button', { name: /^Wait .* s more|^Feed it .* (higher|nearer)/ }).first().click();
-  await expect(sentence(page)).toContainText('Yes');
-  await page.goto(link);
-  await expect(sentence(page)).toContainText('Ball 3 is out of reach');
-
-  await page.goto(`${club.url}/reckon/feeds`);
-  const before = await page.getByRole('button', { name: /^Metres a turn/ }).getAttribute('aria-label');
-  await page.getByRole('list', { name: 'Neighbours' }).getByRole('button', { name: /^All to one place/ }).click();
-  await expect(page.getByRole('button', { name: /^Metres a turn/ })).not.toHaveAttribute('aria-label', before!);
-  await page.getByRole('list', { name: 'Neighbours' }).getByRole('button', { name: /^Tennis, red stage/ }).click();
-  await expect(sentence(page)).toContainText(/spare|reach/);
-  await page.getByRole('button', { name: 'Play the turn' }).click();
-  await expect(page.getByRole('button', { name: 'Hold' })).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Play the turn' }), 'the turn ends by itself').toBeVisible({ timeout: 20_000 });
-  await page.goto(`${club.url}/reckon/feeds?pattern=%7Bbroken`);
-  await expect(sentence(page), 'a link cut short opens the first pattern').toContainText('Ball 2 is the tightest');
 });

@@ -177,7 +177,8 @@
     const b = h.part === 'ball' ? plan?.balls[h.i] : undefined;
     const stroke = h.part === 'ball' ? `, ${p.feeds[h.i]!.stroke}` : '';
     const left = b ? (b.feasible ? `; ${b.leg.effort}, ${b.leg.slack.toFixed(2).replace('-', '−')} s left` : '; cannot be fed') : '';
-    return q ? `${stroke.slice(2)}${stroke ? ', ' : ''}${length(Math.abs(q.x))} ${q.x < 0 ? 'left' : 'right'}, ${length(Math.abs(q.y))} ${q.y < 0 ? 'this side' : 'beyond'}${left}` : '';
+    const across = q && Math.abs(q.x) < 0.02 ? 'on the middle' : q ? `${length(Math.abs(q.x))} ${q.x < 0 ? 'left' : 'right'}` : '';
+    return q ? `${stroke.slice(2)}${stroke ? ', ' : ''}${across}, ${length(Math.abs(q.y))} ${court.walls ? 'from the front wall' : q.y < 0 ? 'from the net' : 'beyond the net'}${left}` : '';
   };
   const rests = $derived(check ? (check.wheels.rest.value < 9.95 ? check.wheels.rest.value.toFixed(1) : check.wheels.rest.value.toFixed(0)) : '');
   const tabs = [{ id: 'hand', name: 'In hand' }, { id: 'list', name: 'List' }, { id: 'goals', name: 'Goals' }, { id: 'words', name: 'Words' }] as const;
@@ -194,8 +195,8 @@
         {#each check.notices as n, i (i)}
           {#if i < 3}
             <p class="notice">
-              <span class="heed" aria-hidden="true">!</span><span>{n.text}</span>
-              {#each n.fixes as f, j (j)}<button type="button" class="btn btn-xs btn-primary" title={f.outcome} onclick={() => ontake(f.drill, f.words)}>{f.words}</button>{/each}
+              <span class="heed" aria-hidden="true">!</span> {n.text}
+              {#each n.fixes as f, j (j)}<button type="button" class="btn btn-xs btn-primary ml-1" title={f.outcome} onclick={() => ontake(f.drill, f.words)}>{f.words}</button>{/each}
             </p>
           {/if}
         {:else}
@@ -205,26 +206,26 @@
       {/if}
     </div>
     {#if check}
-      <div class="mt-1 flex flex-wrap items-end gap-x-4 gap-y-1" role="group" aria-label="What it comes to">
-        <Reading small label="A turn" shown={check.wheels.turnSeconds.value.toFixed(1)} unit="s" said="{check.wheels.turnSeconds.value.toFixed(1)} s, {p.feeds.length} balls" basis={check.wheels.turnSeconds.basis} inputs={[]} />
-        <Wheel small label="Strokes a minute" figure={check.wheels.perMinute} />
-        <Reading small label="Work to rest" shown="1:{rests}" said="one to {rests}" basis={check.wheels.rest.basis} inputs={check.wheels.rest.inputs.map((i) => ({ name: i.name, said: i.value.toFixed(1) }))} />
-        <Wheel small label="Contacts each" figure={check.wheels.contacts} />
-        <Wheel small label="Metres each" figure={check.wheels.metres} />
+      <div class="mt-1 wheels" role="group" aria-label="What it comes to">
+        <Reading small label="Turn" shown={check.wheels.turnSeconds.value.toFixed(1)} unit="s" said="{check.wheels.turnSeconds.value.toFixed(1)} s, {p.feeds.length} balls" basis={check.wheels.turnSeconds.basis} inputs={[]} />
+        <Wheel small label="Strokes/min" figure={check.wheels.perMinute} />
+        <Reading small label="Work : rest" shown="1:{rests}" said="one to {rests}" basis={check.wheels.rest.basis} inputs={check.wheels.rest.inputs.map((i) => ({ name: i.name, said: i.value.toFixed(1) }))} />
+        <Wheel small label="Contacts" figure={check.wheels.contacts} />
+        <Wheel small label="Metres" figure={check.wheels.metres} />
         <Wheel small label="Balls to have" figure={check.wheels.balls} />
-        <Reading small label={court.walls ? 'Least over the tin' : 'Least over the net'} shown={length(check.wheels.leastOver.value)} said={length(check.wheels.leastOver.value)} basis={check.wheels.leastOver.basis} inputs={[]} />
+        <Reading small label={court.walls ? 'Over the tin' : 'Over the net'} shown={length(check.wheels.leastOver.value)} said={length(check.wheels.leastOver.value)} basis={check.wheels.leastOver.basis} inputs={[]} />
         <Wheel small label="Good ball" figure={{ ...check.player.finish, value: check.player.steps[0]?.rate.mean ?? 0, low: undefined, high: undefined }} />
-        <Wheel small label="All goals met" figure={check.player.finish} />
-        <Wheel small label="Probably takes" figure={check.player.likely} />
+        <Wheel small label="Goals met" figure={check.player.finish} />
+        <Wheel small label="Takes" figure={check.player.likely} />
       </div>
     {/if}
-    <div class="mt-2 flex flex-wrap items-center gap-x-1 gap-y-1 text-xs" role="toolbar" aria-label="Put on the court">
+    <div class="bar mt-2 flex flex-wrap items-center gap-x-1 gap-y-1 text-xs" role="toolbar" aria-label="Put on the court">
       <button type="button" class="btn btn-xs btn-primary" onclick={() => addBall()}>+ Ball</button>
-      <span class="pl-1">Target</span>
+      <span aria-hidden="true"></span>
       <button type="button" class="btn btn-xs" onclick={() => addTarget('circle')}>Circle</button><button type="button" class="btn btn-xs" onclick={() => addTarget('box')}>Box</button><button type="button" class="btn btn-xs" onclick={() => addTarget('gate')}>Gate</button>
-      <span class="pl-1">Who</span>
+      <span aria-hidden="true"></span>
       {#each roles as r (r.id)}<button type="button" class="btn btn-xs" onclick={() => addPerson(r.id)}>{r.name}</button>{/each}
-      <span class="pl-1">What</span>
+      <span aria-hidden="true"></span>
       {#each kinds as k (k.id)}<button type="button" class="btn btn-xs" onclick={() => addThing(k.id)}>{k.name}</button>{/each}
     </div>
     <div class="mt-1.5">
@@ -288,12 +289,23 @@
 </div>
 
 <style>
-  .notice {
+  .wheels {
     display: flex;
     flex-wrap: wrap;
-    align-items: center;
-    gap: 0.4rem;
+    align-items: end;
+    gap: 0.4rem 0.55rem;
+  }
+  .bar :global(.btn) {
+    padding-inline: 0.42rem;
+    font-weight: 500;
+  }
+  .bar span {
+    border-left: 2px solid var(--color-base-300);
+    height: 1.2rem;
+    margin-inline: 0.15rem;
+  }
+  .notice {
     margin-top: 0.3rem;
-    line-height: 1.3;
+    line-height: 1.55;
   }
 </style>

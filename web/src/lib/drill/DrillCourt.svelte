@@ -145,14 +145,16 @@
     {@const g = v(f.to)}
     {@const c = b ? v(b.at) : g}
     <g opacity={chosen < 0 || i === chosen || !still ? 1 : 0.5} pointer-events="none">
-      {#if flown(f)}<line x1={from.x} y1={from.y} x2={g.x} y2={g.y} class="feed" stroke-width={0.12 * u} stroke-dasharray="{0.14 * u} {0.3 * u}" />{/if}
-      <line x1={g.x} y1={g.y} x2={c.x} y2={c.y} class="feed" stroke-width={0.12 * u} stroke-dasharray="{0.14 * u} {0.3 * u}" />
+      {#if court.walls && b?.path}<polyline points={b.path.map((q) => `${v(q).x},${v(q).y}`).join(' ')} fill="none" class="feed" stroke-width={0.12 * u} stroke-dasharray="{0.14 * u} {0.3 * u}" />
+      {:else if flown(f)}<line x1={from.x} y1={from.y} x2={g.x} y2={g.y} class="feed" stroke-width={0.12 * u} stroke-dasharray="{0.14 * u} {0.3 * u}" />{/if}
+      {#if !court.walls}<line x1={g.x} y1={g.y} x2={c.x} y2={c.y} class="feed" stroke-width={0.12 * u} stroke-dasharray="{0.14 * u} {0.3 * u}" />{/if}
       {#if f.aim}{@const a = v(f.aim)}<line x1={c.x} y1={c.y} x2={a.x} y2={a.y} stroke="#fdfcf6" stroke-width={0.09 * u} />{/if}
       {#if f.go && b}{@const n = v(f.go)}<line x1={c.x} y1={c.y} x2={n.x} y2={n.y} stroke="#10201c" stroke-width={0.12 * u} stroke-dasharray="{0.3 * u} {0.15 * u}" />{/if}
     </g>
     {#if b}
-      <rect x={c.x - 0.45 * t} y={c.y - 0.45 * t} width={0.9 * t} height={0.9 * t} rx={0.15 * t} fill={efforts[b.leg.effort]} stroke="#f7f4ea" stroke-width={0.08 * t} pointer-events="none" />
-      <text x={c.x} y={c.y + 0.24 * t} text-anchor="middle" font-size={0.68 * t} font-weight="700" fill="#fff" pointer-events="none">{letters[b.leg.effort]}</text>
+      {@const m = Math.hypot(c.x - g.x, c.y - g.y) < t ? { x: c.x - 0.75 * t, y: c.y - 0.75 * t } : c}
+      <rect x={m.x - 0.45 * t} y={m.y - 0.45 * t} width={0.9 * t} height={0.9 * t} rx={0.15 * t} fill={efforts[b.leg.effort]} stroke="#f7f4ea" stroke-width={0.08 * t} pointer-events="none" />
+      <text x={m.x} y={m.y + 0.24 * t} text-anchor="middle" font-size={0.68 * t} font-weight="700" fill="#fff" pointer-events="none">{letters[b.leg.effort]}</text>
     {/if}
   {/each}
   {#each p.objects as o, i (i)}

@@ -68,7 +68,7 @@
       <div class="flex flex-wrap items-center gap-x-2 gap-y-1">
         <h1 class="sr-only">{drill.title}</h1>
         <input
-          class="hover:border-base-300 focus:border-base-content min-w-56 flex-1 border-b border-transparent bg-transparent text-2xl font-semibold tracking-tight"
+          class="hover:border-base-300 focus:border-base-content min-w-40 flex-1 border-b border-transparent bg-transparent text-2xl font-semibold tracking-tight"
           aria-label="Title of the drill"
           value={drill.title}
           maxlength="120"
@@ -77,8 +77,7 @@
             else e.currentTarget.value = drill.title;
           }}
         />
-        <span class="text-sm">{court.name}</span>
-        {#if editor.own || editor.status !== 'saved'}<SaveState {editor} />{:else}<span class="text-sm">Ships with Hodometer; changing it makes your copy</span>{/if}
+        {#if editor.own || editor.status !== 'saved'}<SaveState {editor} />{/if}
         <span class="flex flex-wrap gap-1">
           <button type="button" class="btn btn-sm" aria-pressed={editor.favourite} aria-label="Favourite" onclick={mark}>{editor.favourite ? '★' : '☆'}</button>
           <button type="button" class="btn btn-sm" disabled={!editor.canUndo} aria-label="Undo" onclick={() => editor.undo()}>↶</button>
@@ -103,7 +102,9 @@
           {:else}<li>{versions ? 'None yet.' : 'Reading…'}</li>{/each}
         </ul>
       </div>
-      {#if drill.kin}<p class="text-xs">From <a class="underline" href="/drills/{drill.kin.id}">{drill.kin.title}</a>: {drill.kin.bend}</p>{/if}
+      <p class="text-xs">
+        {court.name}{#if drill.kin}{' · '}from <a class="underline" href="/drills/{drill.kin.id}">{drill.kin.title}</a>: {drill.kin.bend}{:else if !editor.own}{' · '}ships with Hodometer; changing it makes your own copy{/if}
+      </p>
     {/snippet}
   </Bench>
 </main>

@@ -3,6 +3,7 @@
   import type { Court, Drill, PatternPlan, Point } from '$lib/api/client';
   import Choice from '$lib/shell/Choice.svelte';
   import Num from '$lib/shell/Num.svelte';
+  import { sayLength } from '$lib/units/length';
   import { settings } from '$lib/units/settings.svelte';
   import { saySpeed, speedStep } from '$lib/units/speed';
   import { change, flown, hows, meets, nameOf, placeOf, round, strokes, type Feed, type Hand, type Target } from './parts';
@@ -65,6 +66,20 @@
     feeds(part === 'aim' ? { aim: far } : { go: p.feeds[i + 1]?.to ?? p.feeds[i]!.to });
     onhand({ part, i });
   }
+  /** The ball in words, as the tape shows it. */
+  const told = $derived.by(() => {
+    if (!ball || !feed) return '';
+    const since = (t: number) => `${(t - ball.release).toFixed(2)} s`;
+    const out: string[] = [];
+    if (flown(feed)) {
+      out.push(`leaves at ${saySpeed(ball.pace, settings.units)}`);
+      if (ball.net > 0) out.push(`${court.walls ? 'front wall' : 'net'} ${since(ball.net)}`);
+      if (ball.bounce > 0) out.push(`bounce ${since(ball.bounce)}`);
+      out.push(`met ${since(ball.contact)} at ${saySpeed(ball.arrives, settings.units)}`);
+    }
+    out.push(`${sayLength(ball.leg.distance, settings.units)} away`, `needs ${ball.leg.needed.toFixed(2)} s`, `${ball.leg.slack.toFixed(2).replace('-', '−')} s left`);
+    return out.join(', ');
+  });
   const bys = [{ id: 'clearance', name: 'height over' }, { id: 'speed', name: 'speed' }, { id: 'time', name: 'time' }, { id: 'apex', name: 'top' }] as const;
 </script>
 
@@ -114,7 +129,7 @@
     </div>
     {#if ball?.feasible}
       <p class="figures text-xs">
-        {#if flown(feed)}leaves {saySpeed(ball.pace, settings.units)}, {#if ball.net > 0}{court.walls ? 'wall' : 'net'} {(ball.net - ball.release).toFixed(2)} s, {/if}{#if ball.bounce > 0}bounce {(ball.bounce - ball.release).toFixed(2)} s, {/if}met {(ball.contact - ball.release).toFixed(2)} s at {saySpeed(ball.arrives, settings.units)}; {/if}{ball.leg.distance.toFixed(1)} m to run, needs {ball.leg.needed.toFixed(2)} s, {ball.leg.slack.toFixed(2).replace('-', '−')} s left
+        {told}
       </p>
     {/if}
   {:else if (hand.part === 'aim' || hand.part === 'go') && feed}

@@ -21,7 +21,7 @@
   <circle class="here" cx={x} cy={y} r={r} fill="#4b5752" stroke="#f7f4ea" stroke-width={0.2 * r} />
 {:else if kind === 'waiting'}
   {#each Array.from({ length: Math.min(count, 7) }, (_, i) => i) as i (i)}
-    <circle class:here={i === 0} cx={x - i * 1.35 * r} cy={y} r={0.8 * r} fill="#f7f4ea" stroke="#10201c" stroke-width={0.2 * r} stroke-dasharray="{0.45 * r} {0.25 * r}" />
+    <circle class:here={i === 0} cx={x} cy={y + i * 1.35 * r} r={0.8 * r} fill="#f7f4ea" stroke="#10201c" stroke-width={0.2 * r} stroke-dasharray="{0.45 * r} {0.25 * r}" />
   {/each}
 {:else if kind === 'collector'}
   <path class="here" d="M{x - r} {y - 0.8 * r}h{2 * r}l{-r} {1.8 * r}z" fill="#f7f4ea" stroke="#10201c" stroke-width={0.2 * r} stroke-linejoin="round" />

@@ -72,7 +72,7 @@
         {#if onpick}<button type="button" class="open" aria-label="Take {d.title}" onclick={() => onpick(s)}>{@render card(s, court)}</button>
         {:else}<a class="open" href="/drills/{s.id}" aria-label="{d.title}, {court.name}">{@render card(s, court)}</a>{/if}
         <span class="corner">
-          {#if onchoose}<input type="checkbox" class="checkbox checkbox-sm border-base-content bg-base-100" aria-label="Choose {d.title}" checked={chosen?.includes(s.id)} onchange={() => onchoose(s)} />{/if}
+          {#if onchoose}<input type="checkbox" class="checkbox checkbox-sm border-base-content " aria-label="Choose {d.title}" checked={chosen?.includes(s.id)} onchange={() => onchoose(s)} />{/if}
           {#if onfavourite}<button type="button" class="star" aria-label="Favourite: {d.title}" aria-pressed={s.favourite} onclick={() => onfavourite(s)}>{s.favourite ? '★' : '☆'}</button>{/if}
         </span>
       </li>
@@ -86,8 +86,8 @@
   {@const d = s.drill}
   <Thumb drill={d} {court} />
   <span class="mt-1 block leading-snug font-semibold">{d.title}</span>
-  <span class="block text-xs leading-snug">{focuses[d.focus]} · {court.sport === 'tennis' ? court.name.replace('Tennis, ', '').replace('full length', 'tennis') : sports[court.sport]} · {d.players.least === d.players.most ? d.players.least : `${d.players.least}–${d.players.most}`} students · {d.minutes.best} min</span>
-  <span class="figures block text-xs">{s.balls} {s.balls === 1 ? 'ball' : 'balls'}, {s.metres.toFixed(0)} m, {hard[s.effort]}{s.own ? ' · own' : ''}</span>
+  <span class="block min-h-8 text-xs leading-snug">{focuses[d.focus]} · {court.sport === 'tennis' ? court.name.replace('Tennis, ', '').replace('full length', 'tennis') : sports[court.sport]} · {d.players.least === d.players.most ? d.players.least : `${d.players.least}–${d.players.most}`} students · {d.minutes.best} min</span>
+  <span class="figures block pr-14 text-xs">{s.balls} {s.balls === 1 ? 'ball' : 'balls'}, {s.metres.toFixed(0)} m, {hard[s.effort]}{s.own ? ', own' : ''}</span>
 {/snippet}
 
 <style>
@@ -98,6 +98,7 @@
   }
   li {
     position: relative;
+    display: flex;
   }
   .open {
     display: block;
@@ -110,8 +111,8 @@
   }
   .corner {
     position: absolute;
-    top: 0.3rem;
-    right: 0.3rem;
+    bottom: 0;
+    right: 0;
     display: flex;
     align-items: center;
     gap: 0.3rem;
@@ -120,7 +121,6 @@
     width: 1.7rem;
     height: 1.7rem;
     border-radius: 50%;
-    background: var(--color-base-100);
     line-height: 1.7rem;
     cursor: pointer;
   }

@@ -1,7 +1,7 @@
 <!-- A lesson being planned: who and when, the tape, and the block in hand. -->
 <script lang="ts">
   import { beforeNavigate } from '$app/navigation';
-  import { api, type Block, type Court, type Lesson, type LessonSummary, type Plan, type Student } from '$lib/api/client';
+  import { api, type Block, type Court, type Lesson, type LessonSummary, type Plan, type ShelfDrill, type Student } from '$lib/api/client';
   import { runLesson } from '$lib/run/begin';
   import Num from '$lib/shell/Num.svelte';
   import SaveState from '$lib/shell/SaveState.svelte';
@@ -68,6 +68,15 @@
     if (!b || to < 0 || to >= lesson.blocks.length) return;
     editor.move(from, to);
     announced = `${b.title} is now block ${to + 1} of ${lesson.blocks.length}`;
+  }
+  /** A drill of the shelf becomes a block; one for another stage of the sport is brought to this court's measures. */
+  async function take(s: ShelfDrill) {
+    let { drill } = s;
+    if (drill.pattern.court !== lesson.court) {
+      const { data } = await api.POST('/api/v1/drills/check', { body: { drill, neighbours: true } }).catch(() => ({ data: undefined }));
+      drill = data?.neighbours?.find((n) => n.drill.pattern.court === lesson.court)?.drill ?? drill;
+    }
+    editor.add({ id: '', kind: 'drill', title: drill.title, minutes: drill.minutes.best, drill });
   }
   async function toCourt() {
     await editor.save();
@@ -141,7 +150,7 @@
       <div class="ml-auto flex flex-wrap items-center gap-1.5">
         <span class="text-sm">Add</span>
         {#each templates.filter((t) => t.kind !== 'drill') as t (t.id)}<button type="button" class="btn btn-sm" onclick={() => editor.add(t)}>{kindNames[t.kind]}</button>{/each}
-        {#if court}<PickDrill {court} {courts} students={lesson.students.length} onpick={(s) => editor.add({ id: '', kind: 'drill', title: s.drill.title, minutes: s.drill.minutes.best, drill: s.drill })} />{/if}
+        {#if court}<PickDrill {court} {courts} students={lesson.students.length} onpick={take} />{/if}
       </div>
     </Tape>
   </div>

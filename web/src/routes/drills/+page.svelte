@@ -1,7 +1,7 @@
 <!-- The shelf of drills: find, draw a new one, bring files in and take them out. -->
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import { api, explain, need, type ShelfDrill } from '$lib/api/client';
+  import { api, explain, need, type Court, type ShelfDrill } from '$lib/api/client';
   import { blank } from '$lib/drill/parts';
   import { keepFile } from '$lib/drill/picture';
   import Shelf from '$lib/drill/Shelf.svelte';
@@ -19,9 +19,9 @@
   async function again() {
     drills = await need(api.GET('/api/v1/drills'));
   }
-  async function draw(courts: Awaited<ReturnType<typeof ask>>, id: string) {
+  async function draw(court: Court) {
     const made = v7();
-    await need(api.PUT('/api/v1/drills/{drill}', { params: { path: { drill: made } }, body: { version: 0, drill: blank(courts.find((c) => c.id === id)!) } }));
+    await need(api.PUT('/api/v1/drills/{drill}', { params: { path: { drill: made } }, body: { version: 0, drill: blank(court) } }));
     await goto(`/drills/${made}`);
   }
   async function favourite(s: ShelfDrill) {
@@ -77,13 +77,11 @@
       <div class="mb-3 flex flex-wrap items-center gap-2">
         <h1 class="mr-auto text-3xl">Drills</h1>
         <label class="btn btn-sm">Bring in a file<input type="file" class="sr-only" accept=".json,application/json" multiple aria-label="Bring in a file" onchange={(e) => { void bringIn(e.currentTarget.files).then(() => (e.target as HTMLInputElement).value = ''); }} /></label>
-        <label class="flex items-center gap-2 text-sm">
-          <span class="sr-only">Draw a drill on</span>
-          <select class="select select-sm btn-primary border-base-content w-52" aria-label="Draw a drill on" value="" onchange={(e) => draw(courts, e.currentTarget.value)}>
-            <option value="" disabled>Draw a drill on …</option>
-            {#each courts as c (c.id)}<option value={c.id}>{c.name}</option>{/each}
-          </select>
-        </label>
+        <button type="button" class="btn btn-sm btn-primary" popovertarget="draw-on">Draw a drill</button>
+        <div id="draw-on" popover class="sheet draw" role="dialog" aria-label="Draw a drill">
+          <h2 class="text-base">On which court?</h2>
+          <ul class="mt-2 space-y-1">{#each courts as c (c.id)}<li><button type="button" class="btn btn-sm w-full justify-start font-normal" onclick={() => draw(c)}>{c.name}</button></li>{/each}</ul>
+        </div>
       </div>
       {#if told}
         <div class="bg-base-200 mb-3 flex flex-wrap items-start gap-3 rounded px-3 py-2" role="status">
@@ -108,3 +106,10 @@
     </main>
   {/snippet}
 </Load>
+
+<style>
+  .draw {
+    inset: 7rem max(1.5rem, calc(50vw - 616px)) auto auto;
+    width: 15rem;
+  }
+</style>
