@@ -25,7 +25,7 @@ var (
 		Words:   "Each ball is flown with drag and spin; this is the lowest of them where it crosses the net, measured from its top edge.",
 		Formula: "least of (height of the ball − height of the net) at the net"}
 	ballsBasis = units.Basis{Name: "Balls fed", Mark: units.Rule, Source: "counting",
-		Words:   "A ball every few seconds until the basket is empty, then a pick-up, until the block ends.",
+		Words:   "A ball every few seconds until the basket is empty, then a pick-up, until the block ends. Balls of a rally are not fed.",
 		Formula: "full rounds × basket + what is left of the last round ÷ seconds per ball"}
 	pickUpsBasis = units.Basis{Name: "Pick-ups", Mark: units.Rule, Source: "counting",
 		Words:   "The basket is refilled each time it is empty and more balls are to come.",
@@ -40,7 +40,7 @@ var (
 		Words:   "Each ball is good with the student's own success rate and a miss starts the count again. This is the time by which the goal is met with the certainty shown; pick-ups and the other students' turns are counted.",
 		Formula: "S(n) = S(n−1) − (1−p)·p^k·S(n−k−1); least n with 1 − S(n) ≥ certainty"}
 	courseBasis = units.Basis{Name: "All goals", Mark: units.Rule, Source: "absorbing Markov chain, exact",
-		Words:   "All goals one after the other, ball by ball, at the student's own success rate for each stroke. Pick-ups and the other students' turns are counted.",
+		Words:   "All goals one after the other, ball by ball, at the student's own success rate for each stroke; a ball of another stroke leaves a count as it is. Pick-ups and the other students' turns are counted.",
 		Formula: "chain over the counts reached: good → next count, miss → same (in all) or start (in a row)"}
 	finishBasis = units.Basis{Name: "Chance to finish", Mark: units.Rule, Source: "absorbing Markov chain, exact",
 		Words:   "The chance that every goal is met with the balls this student gets in the block. The range is what it would be at the low and the high end of the success rates (80% intervals).",

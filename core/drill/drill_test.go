@@ -174,3 +174,35 @@ func BenchmarkTwoHundredFeeds(b *testing.B) {
 		footwork.Club.Sequence(court.Point{Y: -12}, balls)
 	}
 }
+
+// A goal that one ball in three is played for takes three times the balls, in
+// the chain as in a count by hand: rally twice, go on the third.
+func TestOnlyItsOwnBallsCountForAGoal(t *testing.T) {
+	d := shortBall(t)
+	d.Steps = []Step{{Stroke: pattern.Forehand, Direction: Straight, Goal: goal.Goal{Kind: goal.InARow, Count: 3}}}
+	rally := d.Pattern.Feeds[0]
+	rally.Stroke, rally.How = pattern.Either, pattern.Live
+	d.Pattern.Feeds = append(d.Pattern.Feeds, rally, rally)
+	const p, minutes = 0.7, 10
+	plan := d.Reckon([]Player{player("a", p, 1)}, minutes)
+	rng := rand.New(rand.NewPCG(3, 9))
+	done, times := 0, 40000
+	balls := d.Tempo().Balls(minutes)
+	for range times {
+		count := 0
+		for i := 0; i < balls && count < 3; i++ {
+			switch {
+			case rng.Float64() >= 1.0/3: // not for this goal
+			case rng.Float64() < p:
+				count++
+			default:
+				count = 0
+			}
+		}
+		if count == 3 {
+			done++
+		}
+	}
+	require.InDelta(t, plan.Players[0].Finish.Value, float64(done)/float64(times), 4*math.Sqrt(0.25/float64(times)))
+	require.Less(t, plan.Balls.Value, float64(balls)/2, "two in three come from the rally")
+}

@@ -42,9 +42,10 @@ const (
 
 // Notices looks through the drill for what will not work for that mover and
 // that player (nil: nobody in particular). Lengths are written in that system.
-func (d *Drill) Notices(m footwork.Mover, plan pattern.Plan, p *Player, system units.System) []Notice {
+// Without fixes it is quick enough for a drag.
+func (d *Drill) Notices(m footwork.Mover, plan pattern.Plan, p *Player, fixes bool, system units.System) []Notice {
 	out := []Notice{}
-	for _, n := range d.Pattern.Notices(m, plan) {
+	for _, n := range d.Pattern.Notices(m, plan, fixes) {
 		own := Notice{string(n.Kind), n.Feed, n.Text, []Fix{}}
 		for _, f := range n.Fixes {
 			own.Fixes = append(own.Fixes, Fix{f.Words, f.Outcome, d.with(f.Pattern)})
@@ -63,6 +64,11 @@ func (d *Drill) Notices(m footwork.Mover, plan pattern.Plan, p *Player, system u
 	}
 	if p != nil {
 		out = append(out, d.insideMargin(*p, system)...)
+	}
+	for i := range out {
+		if !fixes {
+			out[i].Fixes = []Fix{}
+		}
 	}
 	return out
 }

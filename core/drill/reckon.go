@@ -5,6 +5,7 @@ import (
 
 	"hodometer/core/court"
 	"hodometer/core/goal"
+	"hodometer/core/pattern"
 	"hodometer/core/target"
 	"hodometer/core/units"
 )
@@ -65,8 +66,8 @@ type Plan struct {
 func (d *Drill) Reckon(players []Player, minutes float64) Plan {
 	t := d.turns(len(players), minutes)
 	plan := Plan{
-		Balls:   ballsFigure(t.tempo, minutes, t.balls),
-		PickUps: pickUpsFigure(t.tempo, t.balls),
+		Balls:   ballsFigure(t.tempo, minutes, int(d.fed()*float64(t.balls))),
+		PickUps: pickUpsFigure(t.tempo, int(d.fed()*float64(t.balls))),
 		Offsets: t.c.Measure(d.Pattern.Area, d.targetOf(Step{}).Aim()),
 		Players: make([]PlayerPlan, len(players)),
 	}
@@ -113,8 +114,8 @@ func (t turns) player(p Player) PlayerPlan {
 	for i, s := range d.Steps {
 		r := rates[i]
 		sp := StepPlan{Label: s.Label(), Goal: s.Goal, Shape: d.shape(s, p.Hand, t.contacts), Rate: r}
-		sp.Likely = stepFigure(s.Goal, r.Mean, 0.5, s.Goal.Quantile(r.Mean, 0.5), t.tempo, n, minutesFor)
-		sp.Sure = stepFigure(s.Goal, r.Mean, Certainty, s.Goal.Quantile(r.Mean, Certainty), t.tempo, n, minutesFor)
+		sp.Likely = stepFigure(s.Goal, r.Mean, 0.5, s.Goal.Quantile(r.Mean, 0.5)/d.ballsFor(s), t.tempo, n, minutesFor)
+		sp.Sure = stepFigure(s.Goal, r.Mean, Certainty, s.Goal.Quantile(r.Mean, Certainty)/d.ballsFor(s), t.tempo, n, minutesFor)
 		out.Steps[i] = sp
 	}
 	spread := d.course(rates, mean).Spread(share, mostBalls, Certainty)
@@ -136,9 +137,36 @@ func high(r Rate) float64 { return r.High }
 func (d *Drill) course(rates []Rate, of func(Rate) float64) goal.Course {
 	c := make(goal.Course, len(d.Steps))
 	for i, s := range d.Steps {
-		c[i] = goal.Step{Goal: s.Goal, Rate: of(rates[i])}
+		c[i] = goal.Step{Goal: s.Goal, Rate: of(rates[i]), Share: d.ballsFor(s)}
 	}
 	return c
+}
+
+// ballsFor is the share of the pattern's balls that are played for a step: those
+// of its stroke, or all where none or any stroke is asked for, as in a drill
+// that is mirrored from wing to wing.
+func (d *Drill) ballsFor(s Step) float64 {
+	n := 0
+	for _, f := range d.Pattern.Feeds {
+		if f.Stroke == s.Stroke {
+			n++
+		}
+	}
+	if n == 0 || s.Stroke == pattern.Either {
+		return 1
+	}
+	return float64(n) / float64(len(d.Pattern.Feeds))
+}
+
+// fed is the share of the pattern's balls that come new from a basket.
+func (d *Drill) fed() float64 {
+	n := 0
+	for _, f := range d.Pattern.Feeds {
+		if f.How.Fed() {
+			n++
+		}
+	}
+	return float64(n) / float64(len(d.Pattern.Feeds))
 }
 
 // targetOf a step; where none is set, the whole end aimed at.

@@ -24,9 +24,10 @@ type Wheels struct {
 // plan is that of the student drawn.
 func (d *Drill) Wheels(plan pattern.Plan, students int, minutes float64) Wheels {
 	tempo := d.Tempo()
-	fed, feeds := tempo.Balls(minutes), float64(len(d.Pattern.Feeds))
+	played, feeds := tempo.Balls(minutes), float64(len(d.Pattern.Feeds))
+	fed := int(d.fed() * float64(played))
 	share := d.share(students)
-	contacts := contactsFigure(fed, share)
+	contacts := contactsFigure(played, share)
 	turn := units.Input{Name: "A turn", Value: plan.Seconds, Unit: units.Seconds}
 	line := units.Input{Name: "Students for each who hits", Value: share, Unit: units.Count}
 	figure := func(v float64, u units.Unit, b units.Basis, in ...units.Input) units.Figure {

@@ -1,9 +1,19 @@
 package goal
 
-// Step is one goal of a course and the student's success rate at it.
+// Step is one goal of a course and the student's success rate at it. Share is
+// the part of the balls that are played for it, the others leaving its count as
+// it is; 0 stands for all.
 type Step struct {
-	Goal Goal
-	Rate float64 // in (0, 1]
+	Goal  Goal
+	Rate  float64 // in (0, 1]
+	Share float64
+}
+
+func (s Step) share() float64 {
+	if s.Share == 0 {
+		return 1
+	}
+	return s.Share
 }
 
 // Course is a list of goals met one after the other by one student.
@@ -13,7 +23,7 @@ type Course []Step
 func (c Course) MeanBalls() float64 {
 	sum := 0.0
 	for _, s := range c {
-		sum += s.Goal.MeanBalls(s.Rate)
+		sum += s.Goal.MeanBalls(s.Rate) / s.share()
 	}
 	return min(Beyond, sum)
 }
@@ -67,7 +77,8 @@ func (c Course) Spread(atLeast, atMost int, certainty float64) Spread {
 func (c Course) feed(at []float64) {
 	start := len(at) - 1
 	for i := len(c) - 1; i >= 0; i-- {
-		p, count := c[i].Rate, c[i].Goal.Count
+		share, count := c[i].share(), c[i].Goal.Count
+		p := share * c[i].Rate // good, for it; share − p a miss, 1 − share not for it
 		start -= count
 		at[start+count] += p * at[start+count-1]
 		if c[i].Goal.Kind == Total {
@@ -80,8 +91,8 @@ func (c Course) feed(at []float64) {
 		miss := 0.0
 		for j := start + count - 1; j > start; j-- {
 			miss += at[j]
-			at[j] = p * at[j-1]
+			at[j] = p*at[j-1] + (1-share)*at[j]
 		}
-		at[start] = (1 - p) * (miss + at[start])
+		at[start] = (share-p)*(miss+at[start]) + (1-share)*at[start]
 	}
 }

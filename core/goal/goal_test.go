@@ -92,7 +92,7 @@ func TestMeanIsTheSumOfWaiting(t *testing.T) {
 func TestCourseOfOneIsTheGoal(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		g, p := drawGoal(t)
-		s := Course{{g, p}}.Spread(200, 200, 1)
+		s := Course{{g, p, 0}}.Spread(200, 200, 1)
 		for _, n := range []int{0, g.Count, 50, 200} {
 			require.InDelta(t, g.Chance(p, n), s.Chance(n), 1e-9)
 		}
@@ -102,11 +102,11 @@ func TestCourseOfOneIsTheGoal(t *testing.T) {
 // Ten and ten in all at one rate are twenty in all; order does not matter; the
 // spread never falls and its mean is the sum of the goals' means.
 func TestCourseAddsUp(t *testing.T) {
-	twenty := Course{{Goal{Total, 10}, 0.7}, {Goal{Total, 10}, 0.7}}.Spread(100, 100, 1)
+	twenty := Course{{Goal{Total, 10}, 0.7, 0}, {Goal{Total, 10}, 0.7, 0}}.Spread(100, 100, 1)
 	for n := range twenty {
 		require.InDelta(t, Goal{Total, 20}.Chance(0.7, n), twenty[n], 1e-9)
 	}
-	a, b := Step{Goal{InARow, 5}, 0.7}, Step{Goal{Total, 10}, 0.6}
+	a, b := Step{Goal{InARow, 5}, 0.7, 0}, Step{Goal{Total, 10}, 0.6, 0}
 	ab, ba := Course{a, b}.Spread(900, 900, 1), Course{b, a}.Spread(900, 900, 1)
 	mean := 0.0
 	for n := range ab {
@@ -157,7 +157,7 @@ func BenchmarkQuantile100InARow(b *testing.B) {
 func BenchmarkShortBallCourse(b *testing.B) {
 	c := Course{}
 	for range 4 {
-		c = append(c, Step{Goal{Total, 10}, 0.65}, Step{Goal{InARow, 5}, 0.65})
+		c = append(c, Step{Goal{Total, 10}, 0.65, 0}, Step{Goal{InARow, 5}, 0.65, 0})
 	}
 	for b.Loop() {
 		c.Spread(150, 4000, 0.9)

@@ -28,7 +28,7 @@ func TestEveryDrillHoldsAtItsLevel(t *testing.T) {
 		}
 		plan, err := d.Pattern.Reckon(movers[d.Level], false)
 		require.NoError(t, err, e.ID)
-		for _, n := range d.Notices(movers[d.Level], plan, nil, units.Metric) {
+		for _, n := range d.Notices(movers[d.Level], plan, nil, true, units.Metric) {
 			words := ""
 			for _, f := range n.Fixes {
 				words += " [" + f.Words + "]"

@@ -155,11 +155,10 @@ func aim(x, y float64) func(f *pattern.Feed) {
 	return func(f *pattern.Feed) { f.Aim = &court.Point{X: x, Y: y} }
 }
 
-// goes on to x, y after it; stays is where it was met.
+// goes on to x, y after it.
 func goes(x, y float64) func(f *pattern.Feed) {
 	return func(f *pattern.Feed) { f.Go = &court.Point{X: x, Y: y} }
 }
-func stays(f *pattern.Feed) { f.Go = &court.Point{X: f.To.X, Y: f.To.Y} }
 
 // Targets: a circle, a box of width across and depth along the court, a gate.
 func circle(name string, x, y, r float64) part {

@@ -5,14 +5,6 @@ import (
 	"hodometer/core/drill"
 )
 
-// Places on a tennis court, metres.
-const (
-	baseline    = 11.885
-	serviceLine = 6.4
-	singles     = 4.115
-	alley       = 5.485
-)
-
 // shortBalls are the step in on a short feed, in its stages.
 func shortBalls() []Entry {
 	full, _ := court.ByID("tennis")

@@ -45,8 +45,9 @@ const (
 	laneRoom  = 1.0 // m, beside the way of a hit ball
 )
 
-// Notices looks through a plan of the pattern for what will not work.
-func (p Pattern) Notices(m footwork.Mover, plan Plan) []Notice {
+// Notices looks through a plan of the pattern for what will not work. Looking
+// for fixes takes most of the time; a drag can do without them.
+func (p Pattern) Notices(m footwork.Mover, plan Plan, fixes bool) []Notice {
 	c, err := court.ByID(p.Court)
 	if err != nil {
 		return nil
@@ -58,7 +59,7 @@ func (p Pattern) Notices(m footwork.Mover, plan Plan) []Notice {
 			out = append(out, p.cannotFeed(i, b))
 			continue
 		case b.Leg.Effort == footwork.Unreachable:
-			out = append(out, p.unreachable(m, i, b))
+			out = append(out, p.unreachable(m, i, b, fixes))
 		}
 		if !c.OnFloor(b.At.Floor()) {
 			out = append(out, Notice{Behind, i, fmt.Sprintf("Ball %d is met %.1f m behind the line, past the room there is. Take it earlier, or feed it shorter.", i+1, math.Abs(b.At.Y)-c.HalfLength), p.earlier(i)})
@@ -84,8 +85,11 @@ const reach = 0.85
 
 // unreachable offers more time before the ball, a higher ball, and one nearer
 // by: of each the least that brings the ratio down to a working one.
-func (p Pattern) unreachable(m footwork.Mover, i int, b Ball) Notice {
+func (p Pattern) unreachable(m footwork.Mover, i int, b Ball, fixes bool) Notice {
 	n := Notice{Unreachable, i, fmt.Sprintf("Ball %d is out of reach: it takes %.2f s to get there and there are %.2f s.", i+1, b.Leg.Needed, b.Leg.Needed+b.Leg.Slack), []Fix{}}
+	if !fixes {
+		return n
+	}
 	try := func(most float64, words string, change func(q *Pattern, by float64)) {
 		bent := func(by float64) Pattern {
 			q := p.Clone()

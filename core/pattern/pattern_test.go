@@ -38,7 +38,7 @@ func TestDeepShortDeep(t *testing.T) {
 	p := deepShortDeep()
 	require.Empty(t, p.Validate())
 	plan := reckon(t, p)
-	require.Empty(t, p.Notices(footwork.Club, plan))
+	require.Empty(t, p.Notices(footwork.Club, plan, true))
 	sum := 0.0
 	for i, b := range plan.Balls {
 		require.True(t, b.Feasible, b.Reason)
@@ -152,7 +152,7 @@ func TestFixesMend(t *testing.T) {
 		t.Helper()
 		plan := reckon(t, p)
 		found := false
-		for _, n := range p.Notices(footwork.Club, plan) {
+		for _, n := range p.Notices(footwork.Club, plan, true) {
 			if n.Kind != kind {
 				continue
 			}
@@ -160,7 +160,7 @@ func TestFixesMend(t *testing.T) {
 			require.NotEmpty(t, n.Fixes, n.Text)
 			for _, f := range n.Fixes {
 				require.Empty(t, f.Pattern.Validate(), f.Words)
-				for _, left := range f.Pattern.Notices(footwork.Club, reckon(t, f.Pattern)) {
+				for _, left := range f.Pattern.Notices(footwork.Club, reckon(t, f.Pattern), true) {
 					require.False(t, left.Kind == kind && left.Feed == n.Feed, "%s: %s", f.Words, left.Text)
 				}
 			}
@@ -219,8 +219,8 @@ func TestPathsAreTheBallsWay(t *testing.T) {
 		require.Greater(t, len(b.Path), 20, i)
 		first, last := b.Path[0], b.Path[len(b.Path)-1]
 		require.InDelta(t, b.Release, first.T, 1e-9)
-		require.InDelta(t, b.Contact, last.T, 1e-6)
-		require.InDelta(t, b.At.Y, last.Y, 1e-6)
+		require.InDelta(t, b.Contact, last.T, 1e-3)
+		require.InDelta(t, b.At.Y, last.Y, 1e-3)
 		low := first
 		for j, s := range b.Path {
 			if s.Z < low.Z {
@@ -230,7 +230,7 @@ func TestPathsAreTheBallsWay(t *testing.T) {
 				require.GreaterOrEqual(t, s.T, b.Path[j-1].T)
 			}
 		}
-		require.InDelta(t, b.Bounce, low.T, 1e-6)
+		require.InDelta(t, b.Bounce, low.T, 1e-3)
 	}
 }
 
@@ -285,6 +285,6 @@ func BenchmarkTwelveFeeds(b *testing.B) {
 	p.Feeds = p.Feeds[:12]
 	for b.Loop() {
 		plan, _ := p.Reckon(footwork.Club, true)
-		p.Notices(footwork.Club, plan)
+		p.Notices(footwork.Club, plan, true)
 	}
 }

@@ -103,11 +103,14 @@ func (b *Ball) draw(release float64) {
 	}
 	for _, part := range [][]flight.Moment{way[:bounce], way[min(bounce, len(way)):]} {
 		for _, m := range flight.Resample(part, 0.03) {
-			b.Path = append(b.Path, Spot{release + m.Time, m.At.X, m.At.Y, m.At.Z})
+			b.Path = append(b.Path, Spot{milli(release + m.Time), milli(m.At.X), milli(m.At.Y), milli(m.At.Z)})
 		}
 	}
 	b.flown = nil
 }
+
+// milli rounds to a thousandth, which no drawing shows and every wire likes.
+func milli(v float64) float64 { return math.Round(1000*v) / 1000 }
 
 // shift moves the times of a ball to its release.
 func (b *Ball) shift(release float64) {

@@ -44,7 +44,7 @@ func (h handlers) CheckDrill(ctx context.Context, r CheckDrillRequestObject) (Ch
 	q := r.Body
 	out, err := h.club.CheckDrill(ctx, &q.Drill, club.Asked{
 		Student: value(q.Student, ""), Level: string(value(q.Level, "")), Students: value(q.Students, 0), Minutes: value(q.Minutes, 0),
-		Paths: value(q.Paths, false), Neighbours: value(q.Neighbours, false), System: units.System(value(q.Units, "metric"))})
+		Paths: value(q.Paths, false), Neighbours: value(q.Neighbours, false), Quick: value(q.Quick, false), System: units.System(value(q.Units, "metric"))})
 	return CheckDrill200JSONResponse(out), err
 }
 

@@ -186,7 +186,7 @@ func BenchmarkCheckDrill(b *testing.B) {
 		twelve.Pattern.Feeds = append(twelve.Pattern.Feeds, twelve.Pattern.Feeds[:3]...)
 	}
 	twelve.TurnBalls = 12
-	for name, more := range map[string]string{"drag": `"paths":true`, "rest": `"paths":true,"neighbours":true`} {
+	for name, more := range map[string]string{"drag": `"paths":true,"quick":true`, "rest": `"paths":true,"neighbours":true`} {
 		q := []byte(fmt.Sprintf(`{"drill":%s,%s}`, must(json.Marshal(twelve)), more))
 		b.Run(name, func(b *testing.B) {
 			for b.Loop() {

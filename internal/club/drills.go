@@ -282,6 +282,7 @@ type Asked struct {
 	Minutes    int
 	Paths      bool
 	Neighbours bool
+	Quick      bool // no fixes to the notices, as while something is dragged
 	System     units.System
 }
 
@@ -325,7 +326,7 @@ func (c *Club) CheckDrill(ctx context.Context, d *drill.Drill, a Asked) (out Dri
 	players := lesson.Players(d, []lesson.Student{who})
 	out.Player = d.ReckonOne(players[0], a.Students, float64(a.Minutes))
 	out.Wheels = d.Wheels(out.Plan, a.Students, float64(a.Minutes))
-	out.Notices = d.Notices(mover, out.Plan, &players[0], a.System)
+	out.Notices = d.Notices(mover, out.Plan, &players[0], !a.Quick, a.System)
 	out.Cautions = d.AllCautions()
 	if a.Neighbours {
 		out.Neighbours = d.Neighbours(mover, func(b *drill.Drill) []drill.Player { return lesson.Players(b, []lesson.Student{who}) })

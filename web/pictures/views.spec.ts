@@ -17,10 +17,6 @@ test('the main views, from the demo', async ({ page, club }) => {
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: /^Warm-up:/ }).first().click();
   await picture(page, 'warm-up');
-  await page.getByRole('button', { name: /^Drill:/ }).first().click();
-  await page.getByRole('button', { name: /Look: daylight/ }).click();
-  await picture(page, 'lesson-evening');
-  await page.getByRole('button', { name: /Look: evening/ }).click();
   for (const [path, name] of [['/lessons', 'lessons'], ['/students', 'students'], ['/log', 'log']] as const) {
     await page.goto(club.url + path);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
@@ -30,7 +26,14 @@ test('the main views, from the demo', async ({ page, club }) => {
   await expect(page.getByRole('heading', { name: 'Wren Ashdown' })).toBeVisible();
   await picture(page, 'student');
 
-  for (const [path, name] of [['flight', 'flight'], ['target?spot=deuce+corner&cost=1', 'target'], ['goal', 'goal'], ['rotation?kind=onDeck&n=7&balls=5&at=3', 'rotation'], ['feeds', 'feeds']] as const) {
+  await page.goto(`${club.url}/drills`);
+  await expect(page.getByRole('list', { name: 'Drills' }).getByRole('link').first()).toBeVisible();
+  await picture(page, 'drills');
+  await page.goto(`${club.url}/drills/line-deep-short-deep`);
+  await expect(page.getByRole('list', { name: 'Neighbours' }).getByRole('button').first()).toBeVisible();
+  await picture(page, 'workbench');
+
+  for (const [path, name] of [['flight', 'flight'], ['target?spot=deuce+corner&cost=1', 'target'], ['goal', 'goal'], ['rotation?kind=onDeck&n=7&balls=5&at=3', 'rotation']] as const) {
     await page.goto(`${club.url}/reckon/${path}`);
     await expect(page.locator('[aria-live=polite]')).not.toBeEmpty();
     await picture(page, `reckoner-${name}`);

@@ -71,9 +71,14 @@
     display: flex;
     align-items: center;
     min-height: 2.75rem;
-    padding: 0 clamp(0.5rem, 2vw, 0.9rem);
+    padding: 0 clamp(0.36rem, 1.6vw, 0.9rem);
     border-bottom: 4px solid transparent;
     border-top: 4px solid transparent;
+  }
+  @media (max-width: 30rem) {
+    .view {
+      font-size: 0.9rem;
+    }
   }
   .view:hover {
     border-bottom-color: var(--color-base-300);

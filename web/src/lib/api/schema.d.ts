@@ -3157,6 +3157,11 @@ export interface operations {
                     /** @default false */
                     neighbours?: boolean;
                     /**
+                     * @description notices without their fixes, as while something is dragged
+                     * @default false
+                     */
+                    quick?: boolean;
+                    /**
                      * @default metric
                      * @enum {string}
                      */

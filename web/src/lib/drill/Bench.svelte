@@ -53,7 +53,7 @@
     const since = performance.now();
     const who = student ? { student: student.id } : forWhom ? { level: forWhom as Drill['level'] } : {};
     // The neighbours are asked for when the hand rests: they are a dozen drills.
-    const body = { drill, ...who, students: many, minutes, paths: true, neighbours: !dragging, units: settings.units };
+    const body = { drill, ...who, students: many, minutes, paths: true, neighbours: !dragging, quick: dragging, units: settings.units };
     void answer.ask(async () => {
       const out = await api.POST('/api/v1/drills/check', { body });
       performance.measure(body.neighbours ? 'bench at rest' : 'bench answer', { start: since });

@@ -103,7 +103,8 @@
         </ul>
       </div>
       <p class="text-xs">
-        {court.name}{#if drill.kin}{' · '}from <a class="underline" href="/drills/{drill.kin.id}">{drill.kin.title}</a>: {drill.kin.bend}{:else if !editor.own}{' · '}ships with Hodometer; changing it makes your own copy{/if}
+        {court.name}
+        {#if drill.kin}· from <a class="underline" href="/drills/{drill.kin.id}">{drill.kin.title}</a>: {drill.kin.bend}{:else if !editor.own}· ships with Hodometer; changing it makes your own copy{/if}
       </p>
     {/snippet}
   </Bench>
