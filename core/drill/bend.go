@@ -11,9 +11,6 @@ import (
 	"hodometer/core/pattern"
 )
 
-// nobody runs: for questions about the balls alone.
-var nobody = footwork.Club
-
 // Mirror is the drill on the other side of the court, for the same student:
 // forehands become backhands. Mirrored twice it is the same.
 func (d *Drill) Mirror() Drill {
@@ -97,6 +94,21 @@ func (d *Drill) ControlFirst() Drill {
 		}
 	}
 	return out
+}
+
+// Anywhere is the drill with each ball moved by up to radius metres.
+func (d *Drill) Anywhere(radius float64, seed uint64) Drill {
+	return d.with(d.Pattern.Anywhere(radius, seed))
+}
+
+// Reach is how far apart, in metres, the two farthest balls of the pattern come.
+func (d *Drill) Reach() (most float64) {
+	for i, f := range d.Pattern.Feeds {
+		for _, g := range d.Pattern.Feeds[:i] {
+			most = max(most, f.To.Distance(g.To))
+		}
+	}
+	return most
 }
 
 // Neighbour is a drill one bend away, with what it asks: the worst time ratio

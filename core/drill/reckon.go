@@ -59,6 +59,9 @@ type Plan struct {
 	PickUps units.Figure  `json:"pickUps"`
 	Offsets court.Offsets `json:"offsets"` // of the target
 	Players []PlayerPlan  `json:"players"`
+
+	// Flown are the pattern's balls, for who runs through them.
+	Flown []pattern.Ball `json:"-"`
 }
 
 // Reckon plans a valid drill for these students in a block of that length. A
@@ -70,6 +73,7 @@ func (d *Drill) Reckon(players []Player, minutes float64) Plan {
 		PickUps: pickUpsFigure(t.tempo, int(d.fed()*float64(t.balls))),
 		Offsets: t.c.Measure(d.Pattern.Area, d.targetOf(Step{}).Aim()),
 		Players: make([]PlayerPlan, len(players)),
+		Flown:   t.flown,
 	}
 	for i, p := range players {
 		plan.Players[i] = t.player(p)
@@ -96,13 +100,15 @@ type turns struct {
 	minutes  float64
 	balls    int     // fed in the block
 	share    float64 // balls fed for each of one student's own
+	flown    []pattern.Ball
 	contacts []court.Point
 }
 
 func (d *Drill) turns(students int, minutes float64) turns {
 	c, _ := d.Court()
 	tempo := d.Tempo()
-	return turns{d, c, tempo, minutes, tempo.Balls(minutes), d.share(students), d.contacts()}
+	flown, _ := d.Pattern.Fly(false)
+	return turns{d, c, tempo, minutes, tempo.Balls(minutes), d.share(students), flown, d.metAt(flown)}
 }
 
 func (t turns) player(p Player) PlayerPlan {

@@ -71,11 +71,16 @@ type Shape struct {
 
 // contacts are where the pattern's balls are met.
 func (d *Drill) contacts() []court.Point {
+	balls, _ := d.Pattern.Fly(false)
+	return d.metAt(balls)
+}
+
+// metAt reads the contacts off balls already flown.
+func (d *Drill) metAt(balls []pattern.Ball) []court.Point {
 	out := make([]court.Point, len(d.Pattern.Feeds))
-	plan, err := d.Pattern.Reckon(nobody, false)
 	for i := range out {
-		if out[i] = d.Pattern.Feeds[i].To; err == nil {
-			out[i] = plan.Balls[i].At.Floor()
+		if out[i] = d.Pattern.Feeds[i].To; i < len(balls) {
+			out[i] = balls[i].At.Floor()
 		}
 	}
 	return out

@@ -45,16 +45,16 @@ func (d *Drill) Wheels(plan pattern.Plan, students int, minutes float64) Wheels 
 			units.Input{Name: "Balls in the pattern", Value: feeds, Unit: units.Balls}, units.Input{Name: "Metres in the pattern", Value: plan.Metres, Unit: units.Metres}),
 		Rest: figure((share*cycle-work)/work, units.Count, restBasis, units.Input{Name: "Working in a turn", Value: work, Unit: units.Seconds},
 			units.Input{Name: "A turn with the change", Value: cycle, Unit: units.Seconds}, line),
-		Balls: figure(d.toHave(fed), units.Balls, toHaveBasis, units.Input{Name: "Balls fed", Value: float64(fed), Unit: units.Balls},
+		Balls: figure(d.ToHave(fed), units.Balls, toHaveBasis, units.Input{Name: "Balls fed", Value: float64(fed), Unit: units.Balls},
 			units.Input{Name: "Basket", Value: float64(d.Basket), Unit: units.Balls}),
 		LeastOver: figure(plan.LeastOver, units.Metres, overBasis, units.Input{Name: "Balls", Value: feeds, Unit: units.Balls}),
 	}
 }
 
-// toHave is how many balls must be at hand when so many are fed: all of them,
+// ToHave is how many balls must be at hand when so many are fed: all of them,
 // or a basketful that is picked up again. A rally takes two for each pair, one in
 // play and one in hand, and so does a wall, off which the ball comes back.
-func (d *Drill) toHave(fed int) float64 {
+func (d *Drill) ToHave(fed int) float64 {
 	c, err := d.Court()
 	comesBack := err == nil && c.Walls != nil && d.Basket == 0
 	if comesBack || !d.any(func(f pattern.Feed) bool { return f.How.Fed() }) {

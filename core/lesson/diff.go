@@ -59,7 +59,7 @@ func (b *Block) changes(a *Block) string {
 		a, b any
 	}{
 		{"kind", a.Kind, b.Kind}, {"notes", a.Notes, b.Notes}, {"script", a.Script, b.Script}, {"drill", a.Drill, b.Drill},
-		{"game", a.Match, b.Match}, {"prompts", a.Prompts, b.Prompts}, {"cautions seen", a.Seen, b.Seen},
+		{"game", a.Match, b.Match}, {"prompts", a.Prompts, b.Prompts}, {"room", [2]any{a.Fixed, a.Span}, [2]any{b.Fixed, b.Span}}, {"own targets", a.Own, b.Own}, {"cautions seen", a.Seen, b.Seen},
 	} {
 		if !reflect.DeepEqual(part.a, part.b) {
 			parts = append(parts, part.what+" changed")

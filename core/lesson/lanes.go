@@ -1,6 +1,11 @@
 package lesson
 
-import "math"
+import (
+	"math"
+	"slices"
+
+	"hodometer/core/pattern"
+)
 
 // Doing is what a student is at.
 type Doing string
@@ -12,6 +17,9 @@ const (
 	Collecting Doing = "collecting"
 	Listening  Doing = "listening"
 	Resting    Doing = "resting"
+	Feeding    Doing = "feeding"
+	Moving     Doing = "moving"   // without a ball
+	Watching   Doing = "watching" // the coach, with free hands
 )
 
 // Span is a stretch of a student's lane, in minutes after the lesson's start.
@@ -31,11 +39,39 @@ func (b *Block) lane(who, n int, at float64) []Span {
 		return whole(Listening)
 	case Break:
 		return whole(Resting)
+	case Physical, Stretch:
+		return whole(Moving)
 	case Drill:
 		return b.turns(who, n, at, end)
 	default:
 		return whole(Hitting)
 	}
+}
+
+// coach is what the coach does while the students do that: feeds where balls
+// are fed, collects with them, watches otherwise.
+func (b *Block) coach(lanes [][]Span, at float64) []Span {
+	end := at + float64(b.Minutes)
+	fed := b.Kind == Drill && b.Drill != nil && slices.ContainsFunc(b.Drill.Pattern.Feeds, func(f pattern.Feed) bool { return f.How == pattern.ByHand || f.How == pattern.ByRacket })
+	switch {
+	case b.Kind == Break:
+		return []Span{{at, end, Resting}}
+	case !fed || len(lanes) == 0:
+		return []Span{{at, end, Watching}}
+	}
+	var out []Span
+	for _, s := range lanes[0] {
+		doing := Feeding
+		if s.Doing == Collecting {
+			doing = Collecting
+		}
+		if last := len(out) - 1; last >= 0 && out[last].Doing == doing {
+			out[last].To = s.To
+			continue
+		}
+		out = append(out, Span{s.From, s.To, doing})
+	}
+	return out
 }
 
 // turns walks a drill turn by turn: whose turn it is hits, the others wait, and

@@ -23,6 +23,9 @@ const (
 	Game   Kind = "game"
 	Talk   Kind = "talk"
 	Break  Kind = "break"
+	// Physical warm-up and stretch, with what to do as prompts.
+	Physical Kind = "physical"
+	Stretch  Kind = "stretch"
 )
 
 // Role is what one student does in a minute of the warm-up. Who is the place
@@ -57,6 +60,12 @@ type Block struct {
 	Drill   *drill.Drill `json:"drill,omitempty"`
 	Match   *Match       `json:"match,omitempty"`
 	Prompts []string     `json:"prompts,omitempty"`
+	// Fixed keeps its length when the lesson is fitted; Span is what it may
+	// stretch between, when not what is usual.
+	Fixed bool        `json:"fixed,omitempty"`
+	Span  *drill.Span `json:"span,omitempty"`
+	// Own is what single students have for themselves in a drill.
+	Own []Own `json:"own,omitempty"`
 	// Seen lists the cautions a coach has acknowledged on this block.
 	Seen []string `json:"seen,omitempty"`
 }
@@ -148,6 +157,14 @@ func (b *Block) validate() (p units.Problems) {
 	if b.Minutes < 1 || b.Minutes > MaxMinutes {
 		p.Add("minutes", fmt.Sprintf("a block lasts 1 to %d minutes, not %d", MaxMinutes, b.Minutes))
 	}
+	if s := b.Span; s != nil && (s.Least < 1 || s.Least > s.Best || s.Best > s.Most || s.Most > MaxMinutes) {
+		p.Add("span", fmt.Sprintf("a block's minutes go up from least to best to most; these are %d, %d, %d", s.Least, s.Best, s.Most))
+	}
+	for i, o := range b.Own {
+		if !(o.Scale >= leastScale && o.Scale <= mostScale) {
+			p.Add(fmt.Sprintf("own[%d].scale", i), fmt.Sprintf("one's own target is %g to %g times the others', not %g", leastScale, mostScale, o.Scale))
+		}
+	}
 	switch b.Kind {
 	case WarmUp:
 		for i, m := range b.Script {
@@ -169,9 +186,9 @@ func (b *Block) validate() (p units.Problems) {
 		} else {
 			p.Under("match.rules", b.Match.Rules.Validate())
 		}
-	case Talk, Break:
+	case Talk, Break, Physical, Stretch:
 	default:
-		p.Add("kind", fmt.Sprintf("%q is not a kind of block; use warmUp, drill, game, talk or break", b.Kind))
+		p.Add("kind", fmt.Sprintf("%q is not a kind of block; use physical, warmUp, drill, game, talk, break or stretch", b.Kind))
 	}
 	return p
 }

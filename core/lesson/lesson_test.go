@@ -110,8 +110,14 @@ func TestFixesFix(t *testing.T) {
 	over := Reckon(l, students, units.Metric)
 	require.Equal(t, "overTime", over.Notices[0].Kind)
 	require.Contains(t, over.Notices[0].Text, "8 minutes past")
-	*l.Block(over.Notices[0].Fixes[0].Blocks[0].ID) = over.Notices[0].Fixes[0].Blocks[0]
-	require.Zero(t, Reckon(l, students, units.Metric).Over)
+	for _, f := range over.Notices[0].Fixes {
+		changed := *l
+		changed.Blocks = append([]Block{}, l.Blocks...)
+		for _, b := range f.Blocks {
+			*changed.Block(b.ID) = b
+		}
+		require.LessOrEqual(t, Reckon(&changed, students, units.Metric).Over, 0, f.Words)
+	}
 }
 
 // Every court offers blocks that make a valid lesson as they are.
@@ -158,6 +164,8 @@ func TestCautionsAreAcknowledgedNotLost(t *testing.T) {
 func TestImpossibleLessonsNameTheField(t *testing.T) {
 	for field, spoil := range map[string]func(*Lesson){
 		"slotMinutes":                         func(l *Lesson) { l.SlotMinutes = -5 },
+		"blocks[1].span":                      func(l *Lesson) { l.Blocks[1].Span = &drill.Span{Least: 9, Best: 5, Most: 10} },
+		"blocks[1].own[0].scale":              func(l *Lesson) { l.Blocks[1].Own = []Own{{Student: id(101), Scale: 9}} },
 		"blocks[1].minutes":                   func(l *Lesson) { l.Blocks[1].Minutes = 0 },
 		"blocks[1].drill.targets[0].at":       func(l *Lesson) { l.Blocks[1].Drill.Targets[0].At.Y = 13 },
 		"blocks[1].drill.steps[0].goal.count": func(l *Lesson) { l.Blocks[1].Drill.Steps[0].Goal.Count = 0 },

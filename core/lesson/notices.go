@@ -124,25 +124,34 @@ func percent(chance float64) string {
 }
 
 // notices about the lesson as a whole.
-func (l *Lesson) notices(over, students int) []Notice {
+func (l *Lesson) notices(plan Plan, students []Student) []Notice {
 	out := []Notice{}
-	if students == 0 {
+	over := plan.Over
+	if len(students) == 0 {
 		out = append(out, Notice{Kind: "nobody", Text: "Nobody is in this lesson yet, so nothing can be reckoned for them.", Fixes: []Fix{}})
 	}
 	if over > 0 {
 		n := Notice{Kind: "overTime", Text: fmt.Sprintf("The blocks run %d minutes past the slot.", over), Fixes: []Fix{}}
+		if plan.Fit != nil {
+			n.Fixes = append(n.Fixes, *plan.Fit)
+		} else if f := l.Fit(l.SlotMinutes); f.Over > 0 {
+			n.Text += fmt.Sprintf(" Even at their least they need %d more: leave out %s.", f.Over, strings.Join(f.Drop, " and "))
+		}
 		longest := slices.Clone(l.Blocks)
 		slices.SortStableFunc(longest, func(a, b Block) int { return b.Minutes - a.Minutes })
 		for _, b := range longest {
-			if left := b.Minutes - over; b.Kind != WarmUp && left >= 3 && len(n.Fixes) < 2 {
+			if left := b.Minutes - over; b.Kind != WarmUp && !b.Fixed && left >= 3 && len(n.Fixes) < 2 {
 				b.Minutes = left
 				n.Fixes = append(n.Fixes, Fix{fmt.Sprintf("Shorten %s to %d minutes", b.Title, left), "ends on time", []Block{b}})
 			}
 		}
 		out = append(out, n)
+	} else if late := plan.Between.Value + float64(over); late > 1.5 && plan.Fit != nil {
+		out = append(out, Notice{Kind: "noRoomBetween", Text: fmt.Sprintf("Moving, setting out and picking up between the blocks take about %.0f minutes, and the tape leaves %d.", plan.Between.Value, -over), Fixes: []Fix{*plan.Fit}})
 	}
+	out = append(out, l.advice(students)...)
 	first := slices.IndexFunc(l.Blocks, func(b Block) bool { return b.Kind == Drill || b.Kind == Game })
-	if first >= 0 && !slices.ContainsFunc(l.Blocks[:first], func(b Block) bool { return b.Kind == WarmUp }) {
+	if first >= 0 && !slices.ContainsFunc(l.Blocks[:first], func(b Block) bool { return b.Kind == WarmUp || b.Kind == Physical }) {
 		out = append(out, Notice{Kind: "noWarmUp", Caution: true, Text: fmt.Sprintf("No warm-up comes before %s.", l.Blocks[first].Title), Fixes: []Fix{}})
 	}
 	return out

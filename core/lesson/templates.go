@@ -7,6 +7,10 @@ import (
 )
 
 var (
+	physicalBlock = Block{Kind: Physical, Title: "Warm up", Minutes: 6, Prompts: []string{
+		"Jog and side steps, two lengths each", "Knees up, heels up, arms in circles", "Split steps on the call", "Shadow strokes, half pace"}}
+	stretchBlock = Block{Kind: Stretch, Title: "Stretch", Minutes: 5, Prompts: []string{
+		"Calves, thighs, hips: slowly, without bouncing", "Shoulders and forearms", "Only as far as is comfortable"}}
 	breakBlock = Block{Kind: Break, Title: "Water", Minutes: 3}
 	talkBlock  = Block{Kind: Talk, Title: "Talk", Minutes: 5, Prompts: []string{
 		"What shots did that ask of you?", "How engaged were you, from 1 to 10?", "What will you do differently next time?"}}
@@ -15,7 +19,7 @@ var (
 // Templates are the blocks a coach can put on a tape on that court, ready to be
 // changed. Their ids are empty, for the caller to set.
 func Templates(c *court.Court) []Block {
-	if c.Sport != "tennis" { // its drills are still to come
+	if c.Sport != "tennis" { // its drills come from the shelf
 		return []Block{
 			{Kind: Game, Title: "Game to 11", Minutes: 15, Match: &Match{
 				Rules: game.Rules{To: 11, WinBy: 2, FeedChangesEvery: 2, SecondsPerPoint: 15}, Start: "a serve", Cue: "Play the point you practised"}},
@@ -30,6 +34,12 @@ func Templates(c *court.Court) []Block {
 			Start: "a short feed to the other side, live from the first hit", Cue: "Approach, then close in"}},
 		breakBlock, talkBlock,
 	}
+}
+
+// Palette is everything that can be put on a tape on that court: the templates,
+// and what a lesson may do without. Ids are empty.
+func Palette(c *court.Court) []Block {
+	return append(Templates(c), physicalBlock, stretchBlock)
 }
 
 // WarmUpScript is the ten one-minute roles of common practice [trade]: five at

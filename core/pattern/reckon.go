@@ -2,6 +2,7 @@ package pattern
 
 import (
 	"math"
+	"slices"
 
 	"hodometer/core/court"
 	"hodometer/core/flight"
@@ -64,30 +65,58 @@ func ballOn(c *court.Court) (*flight.Ball, error) {
 // Reckon flies every feed and runs the student through them. The pattern must be
 // valid. With paths, each ball carries its flight.
 func (p Pattern) Reckon(m footwork.Mover, paths bool) (Plan, error) {
-	c, err := court.ByID(p.Court)
+	balls, err := p.Fly(paths)
 	if err != nil {
 		return Plan{}, err
+	}
+	return p.Run(m, balls), nil
+}
+
+// Fly solves every feed: the balls as they come, nobody running yet.
+func (p Pattern) Fly(paths bool) ([]Ball, error) {
+	c, err := court.ByID(p.Court)
+	if err != nil {
+		return nil, err
 	}
 	ball, err := ballOn(c)
 	if err != nil {
-		return Plan{}, err
+		return nil, err
 	}
-	plan := Plan{Recovers: p.Base, Efforts: map[footwork.Effort]int{}, LeastOver: math.Inf(1), LeastSlack: math.Inf(1)}
-	at := 0.0
-	for _, f := range p.Feeds {
+	balls, at := make([]Ball, 0, len(p.Feeds)), 0.0
+	for i, f := range p.Feeds {
+		if same := slices.IndexFunc(p.Feeds[:i], f.alike); same >= 0 && !paths { // a line feeds the same ball often
+			b := balls[same]
+			b.shift(at - b.Release)
+			balls = append(balls, b)
+			at += f.Gap
+			continue
+		}
 		b := f.fly(c, ball, paths)
 		if paths {
 			b.draw(at)
 		}
 		b.shift(at)
-		plan.Balls = append(plan.Balls, b)
+		balls = append(balls, b)
 		at += f.Gap
 	}
+	return balls, nil
+}
+
+// alike says whether two feeds fly alike, whatever is done with them.
+func (f Feed) alike(g Feed) bool {
+	return f.How.Flown() == g.How.Flown() && f.From == g.From && f.To == g.To && f.By == g.By && f.Want == g.Want &&
+		f.TopRPM == g.TopRPM && f.SideRPM == g.SideRPM && f.Meet == g.Meet && f.Height == g.Height
+}
+
+// Run sends a student who moves like that through balls of this pattern, and
+// adds up. The balls stay as they are.
+func (p Pattern) Run(m footwork.Mover, balls []Ball) Plan {
+	plan := Plan{Balls: slices.Clone(balls), Recovers: p.Base, Efforts: map[footwork.Effort]int{}, LeastOver: math.Inf(1), LeastSlack: math.Inf(1)}
 	if p.Shift {
 		plan.Recovers = p.better(m, plan.Balls)
 	}
 	p.run(m, &plan)
-	return plan, nil
+	return plan
 }
 
 // draw makes the path of a ball released at that time, read often enough to look
@@ -112,14 +141,14 @@ func (b *Ball) draw(release float64) {
 // milli rounds to a thousandth, which no drawing shows and every wire likes.
 func milli(v float64) float64 { return math.Round(1000*v) / 1000 }
 
-// shift moves the times of a ball to its release.
-func (b *Ball) shift(release float64) {
-	b.Release, b.Contact = release, b.Contact+release
+// shift moves the times of a ball by so many seconds.
+func (b *Ball) shift(by float64) {
+	b.Release, b.Contact = b.Release+by, b.Contact+by
 	if b.Net > 0 {
-		b.Net += release
+		b.Net += by
 	}
 	if b.Bounce > 0 {
-		b.Bounce += release
+		b.Bounce += by
 	}
 }
 

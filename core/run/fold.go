@@ -214,7 +214,7 @@ func (s State) Counts(l *lesson.Lesson) []Count {
 		for _, st := range b.Students {
 			for j, step := range st.Steps {
 				if step.Balls > 0 {
-					out = append(out, Count{st.ID, b.ID, j, d.Skill(d.Steps[j]), step.Balls, step.Good, step.Best, step.Met, d.Radial(d.Steps[j])})
+					out = append(out, Count{st.ID, b.ID, j, d.Skill(d.Steps[j]), step.Balls, step.Good, step.Best, step.Met, d.Radial(d.Steps[j]) * l.Blocks[i].Scale(st.ID)})
 				}
 			}
 		}

@@ -24,7 +24,7 @@ func (h handlers) ListBlockTemplates(_ context.Context, r ListBlockTemplatesRequ
 	if err != nil {
 		return nil, club.Missing{What: "court"}
 	}
-	blocks := lesson.Templates(c)
+	blocks := lesson.Palette(c)
 	for i := range blocks {
 		blocks[i].ID = newID()
 	}

@@ -11,6 +11,8 @@ import (
 	"hodometer/core/lesson"
 	"hodometer/core/units"
 	"hodometer/internal/store/gen"
+
+	"github.com/google/uuid"
 )
 
 // Outline is a block as a list shows it.
@@ -92,6 +94,9 @@ type body struct {
 	Match   *lesson.Match   `json:"match,omitempty"`
 	Prompts []string        `json:"prompts,omitempty"`
 	Seen    []string        `json:"seen,omitempty"`
+	Fixed   bool            `json:"fixed,omitempty"`
+	Span    *drill.Span     `json:"span,omitempty"`
+	Own     []lesson.Own    `json:"own,omitempty"`
 }
 
 func readLesson(ctx context.Context, q *gen.Queries, id string) (*lesson.Lesson, error) {
@@ -118,7 +123,7 @@ func readLesson(ctx context.Context, q *gen.Queries, id string) (*lesson.Lesson,
 			return nil, fmt.Errorf("block %s of lesson %s: %w", b.ID, id, err)
 		}
 		l.Blocks = append(l.Blocks, lesson.Block{ID: b.ID, Kind: lesson.Kind(b.Kind), Title: b.Title, Minutes: int(b.Minutes),
-			Notes: own.Notes, Script: own.Script, Drill: own.Drill, Match: own.Match, Prompts: own.Prompts, Seen: own.Seen})
+			Notes: own.Notes, Script: own.Script, Drill: own.Drill, Match: own.Match, Prompts: own.Prompts, Seen: own.Seen, Fixed: own.Fixed, Span: own.Span, Own: own.Own})
 	}
 	return l, nil
 }
@@ -200,7 +205,7 @@ func (c *Club) writeParts(ctx context.Context, q *gen.Queries, l *lesson.Lesson)
 		return err
 	}
 	for i, b := range l.Blocks {
-		own, err := json.Marshal(body{b.Notes, b.Script, b.Drill, b.Match, b.Prompts, b.Seen})
+		own, err := json.Marshal(body{b.Notes, b.Script, b.Drill, b.Match, b.Prompts, b.Seen, b.Fixed, b.Span, b.Own})
 		if err != nil {
 			return err
 		}
@@ -239,5 +244,15 @@ func (c *Club) Reckon(ctx context.Context, l *lesson.Lesson, system units.System
 	if err != nil {
 		return plan, err
 	}
-	return lesson.Reckon(l, students, system), nil
+	plan = lesson.Reckon(l, students, system)
+	for _, n := range plan.Notices { // a block that a fix adds gets its id here: the core makes none
+		for _, f := range n.Fixes {
+			for i := range f.Blocks {
+				if f.Blocks[i].ID == "" {
+					f.Blocks[i].ID = uuid.Must(uuid.NewV7()).String()
+				}
+			}
+		}
+	}
+	return plan, nil
 }

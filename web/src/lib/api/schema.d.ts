@@ -1726,7 +1726,7 @@ export interface components {
         Block: {
             id: components["schemas"]["Id"];
             /** @enum {string} */
-            kind: "warmUp" | "drill" | "game" | "talk" | "break";
+            kind: "physical" | "warmUp" | "drill" | "game" | "talk" | "break" | "stretch";
             title: string;
             minutes: number;
             notes?: string;
@@ -1735,6 +1735,16 @@ export interface components {
             match?: components["schemas"]["Match"];
             prompts?: string[];
             seen?: string[];
+            /** @description keeps its length when the lesson is fitted */
+            fixed?: boolean;
+            span?: components["schemas"]["Span"];
+            /** @description what single students have for themselves in a drill */
+            own?: {
+                student: components["schemas"]["Id"];
+                /** @description targets so many times as large */
+                scale: number;
+                cue?: string;
+            }[];
         };
         Lesson: {
             id: components["schemas"]["Id"];
@@ -1804,13 +1814,30 @@ export interface components {
             caution: boolean;
             seen: boolean;
             text: string;
-            fixes: {
-                words: string;
-                outcome: string;
-                blocks: components["schemas"]["Block"][];
-            }[];
+            fixes: components["schemas"]["LessonFix"][];
+        };
+        /** @description The blocks as they would be: they take the place of those with the same ids, and others are added */
+        LessonFix: {
+            words: string;
+            outcome: string;
+            blocks: components["schemas"]["Block"][];
+        };
+        /** @description A stretch of somebody's lane, in minutes after the start */
+        Stretch: {
+            from: number;
+            to: number;
+            /** @enum {string} */
+            doing: "hitting" | "waiting" | "collecting" | "listening" | "resting" | "feeding" | "watching" | "moving";
         };
         Plan: {
+            coach: components["schemas"]["Stretch"][];
+            between: components["schemas"]["Figure"];
+            atOnce: components["schemas"]["Figure"];
+            kit: {
+                what: string;
+                who: string;
+            }[];
+            fit?: components["schemas"]["LessonFix"];
             minutes: components["schemas"]["Figure"];
             over: number;
             end: string;
@@ -1818,6 +1845,9 @@ export interface components {
             pickUps: components["schemas"]["Figure"];
             notices: components["schemas"]["Notice"][];
             blocks: {
+                /** @description minutes that go on after it */
+                between: number;
+                level?: components["schemas"]["LessonFix"];
                 id: string;
                 start: string;
                 end: string;
@@ -1835,15 +1865,19 @@ export interface components {
                 notices: components["schemas"]["Notice"][];
             }[];
             students: {
+                home: {
+                    title: string;
+                    do: string;
+                    cue: string;
+                    often: string;
+                    source: string;
+                }[];
+                metres: components["schemas"]["Figure"];
+                overhead: components["schemas"]["Figure"];
                 id: string;
                 name: string;
                 contacts: components["schemas"]["Figure"];
-                lane: {
-                    from: number;
-                    to: number;
-                    /** @enum {string} */
-                    doing: "hitting" | "waiting" | "collecting" | "listening" | "resting";
-                }[];
+                lane: components["schemas"]["Stretch"][];
             }[];
         };
         Student: {

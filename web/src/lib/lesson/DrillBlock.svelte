@@ -48,6 +48,9 @@
     moveTarget(which === 'fromSideline' ? { x: court.halfWidth[drill.pattern.area]! - metres, y: target.at.y } : { x: target.at.x, y: court.halfLength - metres });
     editor.rest();
   }
+  // Each student's own target, as many times as large as the drill's.
+  const scale = (id: string) => block.own?.find((o) => o.student === id)?.scale ?? 1;
+  const setScale = (id: string, k: number) => editor.setBlock(block.id, { own: [...(block.own ?? []).filter((o) => o.student !== id), { student: id, scale: k }] });
   let benching = $state(false);
   const holder: Holder = {
     get drill() {
@@ -116,6 +119,20 @@
 
   <section aria-label="What it comes to" class="min-w-0">
     {#if plan}<Notices notices={plan.notices.filter((n) => !n.caution)} onfix={(b) => editor.replace(b)} />{/if}
+    {#if plan?.level || block.own?.length}
+      <div class="mt-2 flex flex-wrap items-end gap-x-3 gap-y-2">
+        {#if plan?.level}
+          {@const level = plan.level}
+          <button type="button" class="btn btn-sm btn-primary h-auto flex-col items-start gap-0 py-1" onclick={() => editor.replace(level.blocks)}><span>{level.words}</span><span class="figures text-xs font-normal">{level.outcome}</span></button>
+        {/if}
+        {#if block.own?.length}
+          {#each players as p (p.id)}
+            <Num label="{name(p.id)}’s target, times" value={scale(p.id)} min={0.25} max={3} step={0.05} onset={(k) => setScale(p.id, k)} />
+          {/each}
+          <button type="button" class="btn btn-sm" onclick={() => editor.setBlock(block.id, { own: undefined })}>The same for all</button>
+        {/if}
+      </div>
+    {/if}
     {#if plan?.drill}
       <div class="mt-3 flex flex-wrap gap-x-5 gap-y-2">
         <Wheel label="Balls fed" figure={plan.drill.balls} />

@@ -107,6 +107,7 @@
       <button type="button" class="btn btn-sm join-item" disabled={!editor.canUndo} onclick={() => editor.undo()}>Undo</button>
       <button type="button" class="btn btn-sm join-item" disabled={!editor.canRedo} onclick={() => editor.redo()}>Redo</button>
     </div>
+    <a class="btn" href="/lessons/{lesson.id}/sheet">On paper</a>
     <button type="button" class="btn btn-accent border-base-content" onclick={toCourt}>Take it to the court</button>
   </div>
   <div class="mt-2 flex flex-wrap items-end gap-x-4 gap-y-2">
@@ -121,14 +122,15 @@
     <Num label="Slot" unit="min" whole value={lesson.slotMinutes} min={1} max={480} step={5} onset={(slotMinutes) => editor.change({ slotMinutes })} />
     <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">
       Court
-      <select class="select select-sm border-base-content/60 w-48" value={lesson.court} onchange={(e) => setCourt(e.currentTarget.value)}>
+      <select class="select select-sm border-base-content/60 w-40" value={lesson.court} onchange={(e) => setCourt(e.currentTarget.value)}>
         {#each courts as c (c.id)}<option value={c.id}>{c.name}</option>{/each}
       </select>
     </label>
     <Who {people} chosen={lesson.students} onchoose={(ids) => editor.change({ students: ids })} onadded={(s) => (people = [...people, s])} />
     {#if plan}
-      <div class="ml-auto flex items-end gap-4">
-        <Wheel label={plan.over > 0 ? `Planned, ${plan.over} min over` : plan.over < 0 ? `Planned, ${-plan.over} min to spare` : 'Planned, just fits'} figure={plan.minutes} />
+      <div class="ml-auto flex items-end gap-2">
+        <Wheel label={plan.over > 0 ? `${plan.over} min over` : plan.over < 0 ? `${-plan.over} min to spare` : 'Just fits'} figure={plan.minutes} />
+        <Wheel label="Between" small figure={plan.between} />
         <Wheel label="Balls fed" figure={plan.balls} />
       </div>
     {/if}
@@ -140,6 +142,8 @@
       start={lesson.start}
       slot={lesson.slotMinutes}
       lanes={plan?.students}
+      coach={plan?.coach}
+      between={Object.fromEntries(plan?.blocks.map((b) => [b.id, b.between]) ?? [])}
       {troubled}
       selected={editor.selected}
       onselect={(id) => (editor.selected = id)}
@@ -148,6 +152,7 @@
       onremove={(id) => editor.remove(id)}
     >
       <div class="ml-auto flex flex-wrap items-center gap-1.5">
+        <button type="button" class="btn btn-sm btn-primary" disabled={!plan?.fit} title={plan?.fit?.outcome} onclick={() => plan?.fit && editor.replace(plan.fit.blocks)}>Fit to the slot</button>
         <span class="text-sm">Add</span>
         {#each templates.filter((t) => t.kind !== 'drill') as t (t.id)}<button type="button" class="btn btn-sm" onclick={() => editor.add(t)}>{kindNames[t.kind]}</button>{/each}
         {#if court}<PickDrill {court} {courts} students={lesson.students.length} onpick={take} />{/if}
@@ -174,10 +179,14 @@
           />
         </div>
         {#if blockPlan}<span class="figures text-sm">{blockPlan.start}–{blockPlan.end}</span>{/if}
+        <label class="flex items-center gap-1.5 text-sm"><input type="checkbox" class="checkbox checkbox-sm border-base-content" checked={block.fixed ?? false} onchange={(e) => editor.setBlock(block.id, { fixed: e.currentTarget.checked || undefined })} />fixed</label>
         <Num label="Length" beside unit="min" whole value={block.minutes} min={1} max={480} onset={(minutes) => editor.setBlock(block.id, { minutes })} />
         <div class="join">
           <button type="button" class="btn btn-sm join-item" aria-label="Move {block.title} earlier" onclick={() => move(lesson.blocks.indexOf(block), lesson.blocks.indexOf(block) - 1)}>←</button>
           <button type="button" class="btn btn-sm join-item" aria-label="Move {block.title} later" onclick={() => move(lesson.blocks.indexOf(block), lesson.blocks.indexOf(block) + 1)}>→</button>
+          <button type="button" class="btn btn-sm join-item" onclick={() => editor.duplicate(block.id)}>Duplicate</button>
+          <button type="button" class="btn btn-sm join-item" disabled={block.minutes < 2} onclick={() => editor.split(block.id)}>Split</button>
+          {#if editor.joins(block.id)}<button type="button" class="btn btn-sm join-item" onclick={() => editor.join(block.id)}>Join with the next</button>{/if}
           <button type="button" class="btn btn-sm join-item" aria-label="Remove {block.title}" onclick={() => editor.remove(block.id)}>Remove</button>
         </div>
       </div>

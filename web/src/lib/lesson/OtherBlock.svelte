@@ -84,14 +84,16 @@
   <p class="mt-4 text-base"><span class="font-semibold">A point begins with</span> {block.match.start}.</p>
   <p class="mt-1 text-base"><span class="font-semibold">Cue:</span> {block.match.cue}</p>
   {#if students.length !== 2}<p class="mt-2 text-sm">The score is kept for two sides; this lesson has {students.length} students.</p>{/if}
-{:else if block.kind === 'talk'}
+{:else if block.kind === 'talk' || block.kind === 'physical' || block.kind === 'stretch'}
   <ol class="mt-3 max-w-xl space-y-1">
     {#each block.prompts ?? [] as p, i (i)}
       <li>
-        <input class="{field} text-base" aria-label="Question {i + 1}" value={p} maxlength="200" onchange={(e) => editor.setBlock(block.id, { prompts: (block.prompts ?? []).map((q, j) => (j === i ? e.currentTarget.value : q)) })} />
+        <input class="{field} text-base" aria-label="{block.kind === 'talk' ? 'Question' : 'Step'} {i + 1}" value={p} maxlength="200" onchange={(e) => editor.setBlock(block.id, { prompts: (block.prompts ?? []).map((q, j) => (j === i ? e.currentTarget.value : q)) })} />
       </li>
     {/each}
   </ol>
+  {#if (block.prompts ?? []).length < 12}<button type="button" class="btn btn-sm mt-2" onclick={() => editor.setBlock(block.id, { prompts: [...(block.prompts ?? []), 'One more'] })}>Add a line</button>{/if}
+  {#if block.kind !== 'talk'}<p class="mt-3 flex gap-2 text-sm"><span class="heed" aria-hidden="true">!</span>Only as far as is comfortable; pain or dizziness: stop, and see a qualified professional.</p>{/if}
 {:else}
   <p class="mt-3 text-base">Water, shade, a breath. Follow the venue’s rules in heat and lightning.</p>
 {/if}

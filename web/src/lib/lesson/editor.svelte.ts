@@ -31,8 +31,44 @@ export class Editor extends Draft<Lesson> {
   setBlock(id: string, next: Partial<Block>, key = '') {
     this.change({ blocks: this.lesson.blocks.map((b) => (b.id === id ? { ...b, ...next } : b)) }, key);
   }
+  /** The blocks of a fix take the place of those with their ids; a new one goes after the last drill or game. */
   replace(blocks: Block[]) {
-    this.change({ blocks: this.lesson.blocks.map((b) => blocks.find((n) => n.id === b.id) ?? b) });
+    const now = this.lesson.blocks;
+    const fresh = blocks.filter((n) => !now.some((b) => b.id === n.id));
+    const at = now.findLastIndex((b) => b.kind === 'drill' || b.kind === 'game') + 1;
+    this.change({ blocks: now.map((b) => blocks.find((n) => n.id === b.id) ?? b).toSpliced(at || now.length, 0, ...fresh) });
+  }
+  /** The block once more, right after it. */
+  duplicate(id: string) {
+    const at = this.lesson.blocks.findIndex((b) => b.id === id);
+    const copy = { ...this.lesson.blocks[at]!, id: v7() };
+    this.change({ blocks: this.lesson.blocks.toSpliced(at + 1, 0, copy) });
+    this.selected = copy.id;
+  }
+  /** In two halves, the second to be changed by itself. */
+  split(id: string) {
+    const at = this.lesson.blocks.findIndex((b) => b.id === id);
+    const block = this.lesson.blocks[at]!;
+    if (block.minutes < 2) return;
+    const half = Math.ceil(block.minutes / 2);
+    const second: Block = { ...block, id: v7(), minutes: block.minutes - half, script: block.script?.slice(half) };
+    const first: Block = { ...block, minutes: half, script: block.script?.slice(0, half) };
+    this.change({ blocks: this.lesson.blocks.toSpliced(at, 1, first, second) });
+    this.selected = second.id;
+  }
+  /** With the next one of its kind, as one block of both their minutes. */
+  join(id: string) {
+    const at = this.lesson.blocks.findIndex((b) => b.id === id);
+    const [a, b] = [this.lesson.blocks[at]!, this.lesson.blocks[at + 1]];
+    if (!b || !this.joins(id)) return;
+    const script = a.script || b.script ? [...(a.script ?? []), ...(b.script ?? [])] : undefined;
+    this.change({ blocks: this.lesson.blocks.toSpliced(at, 2, { ...a, minutes: a.minutes + b.minutes, script }) });
+  }
+  /** Whether the next block is of the same kind and, for a drill, the same drill. */
+  joins(id: string): boolean {
+    const at = this.lesson.blocks.findIndex((b) => b.id === id);
+    const [a, b] = [this.lesson.blocks[at], this.lesson.blocks[at + 1]];
+    return !!a && !!b && a.kind === b.kind && a.drill?.title === b.drill?.title && a.minutes + b.minutes <= 480;
   }
   /** Adds a block after the one in hand. */
   add(template: Block) {

@@ -6,13 +6,13 @@
 -->
 <script lang="ts">
   import type { Snippet } from 'svelte';
-  import type { Plan } from '$lib/api/client';
+  import type { Block, Plan } from '$lib/api/client';
   import { first } from '$lib/units/say';
   import { clock, kindNames, landing, numberedEvery } from './tape';
 
   interface Piece {
     id: string;
-    kind: 'warmUp' | 'drill' | 'game' | 'talk' | 'break';
+    kind: Block['kind'];
     title: string;
     minutes: number;
   }
@@ -21,6 +21,10 @@
     start: string;
     slot: number;
     lanes?: Plan['students'];
+    /** What the coach does. */
+    coach?: Plan['coach'];
+    /** Minutes that go on between a block and the next, by the id of the first. */
+    between?: Record<string, number>;
     /** Ids of blocks with a notice of trouble. */
     troubled?: string[];
     selected?: string;
@@ -31,7 +35,7 @@
     /** What stands to the right of the legend. */
     children?: Snippet;
   }
-  let { blocks, start, slot, lanes = [], troubled = [], selected, onselect, onresize, onmove, onremove, children }: Props = $props();
+  let { blocks, start, slot, lanes = [], coach = [], between = {}, troubled = [], selected, onselect, onresize, onmove, onremove, children }: Props = $props();
 
   let width = $state(900);
   let pull = $state<{ id: string; x: number; minutes: number }>();
@@ -118,6 +122,7 @@
           <span class="minutes figures">{b.minutes}{#if !narrow}&nbsp;min{/if}</span>
           {#if troubled.includes(b.id)}<span class="flag" title="There is a notice">!</span>{/if}
         </svelte:element>
+        {#if (between[b.id] ?? 0) * px > 3}<span class="gap" style:width="{(between[b.id] ?? 0) * px}px" title="About {Math.round((between[b.id] ?? 0) * 10) / 10} min to move, set out and pick up"></span>{/if}
         {#if onresize}
           <div
             class="edge"
@@ -164,12 +169,18 @@
       {/each}
     </div>
   {/each}
+  {#if coach.length && lanes.length}
+    <div class="self-center truncate text-right text-sm italic">Coach</div>
+    <div class="lane" role="img" aria-label="What the coach does over the lesson">
+      {#each coach as l (l.from)}<span class="doing {l.doing}" style:left="{l.from * px}px" style:width="{Math.max(0.5, (l.to - l.from) * px)}px"></span>{/each}
+    </div>
+  {/if}
   <div></div>
   <div class="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1">
     {#if lanes.length}
       <ul class="flex flex-wrap gap-x-4 text-xs" aria-label="What the lanes show">
-        {#each ['hitting', 'waiting', 'collecting', 'listening'] as d (d)}
-          <li class="flex items-center gap-1.5"><span class="swatch doing {d}"></span>{d === 'listening' ? 'talk or rest' : d}</li>
+        {#each coach.length ? ['hitting', 'feeding', 'waiting', 'collecting', 'listening'] : ['hitting', 'waiting', 'collecting', 'listening'] as d (d)}
+          <li class="flex items-center gap-1.5"><span class="swatch doing {d}"></span>{d === 'listening' ? 'talk, rest' : d === 'waiting' && coach.length ? 'waiting, watching' : d}</li>
         {/each}
       </ul>
     {/if}
@@ -236,6 +247,17 @@
   .face:focus-visible {
     outline-offset: -3px;
     outline-color: #d7ee2a;
+  }
+  /* What goes on after a block eats into the next. */
+  .gap {
+    position: absolute;
+    left: 100%;
+    bottom: 0;
+    height: 0.5rem;
+    z-index: 1;
+    background: repeating-linear-gradient(90deg, #f4ead0 0 2px, #1c2421 2px 4px);
+    opacity: 0.75;
+    pointer-events: none;
   }
   .kind {
     font-size: 0.72rem;
@@ -327,6 +349,12 @@
   }
   .doing.collecting {
     background: repeating-linear-gradient(135deg, var(--doing-collecting) 0 3px, transparent 3px 5px);
+  }
+  .doing.feeding {
+    background: var(--doing-feeding);
+  }
+  .doing.moving {
+    background: repeating-linear-gradient(90deg, var(--doing-hitting) 0 2px, transparent 2px 5px);
   }
   .doing.listening,
   .doing.resting {

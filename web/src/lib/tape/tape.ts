@@ -31,4 +31,4 @@ export function clock(start: string, minutes: number): string {
   return `${String(Math.floor(t / 60)).padStart(2, '0')}:${String(t % 60).padStart(2, '0')}`;
 }
 
-export const kindNames: Record<Block['kind'], string> = { warmUp: 'Warm-up', drill: 'Drill', game: 'Game', talk: 'Talk', break: 'Break' };
+export const kindNames: Record<Block['kind'], string> = { physical: 'Physical', warmUp: 'Warm-up', drill: 'Drill', game: 'Game', talk: 'Talk', break: 'Break', stretch: 'Stretch' };
