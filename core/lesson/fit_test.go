@@ -141,11 +141,28 @@ func bigLesson(t require.TestingT) (*Lesson, []Student) {
 	return l, students
 }
 
+// move shifts every ball of a block a hair, so that none was flown before.
+func move(b *Block) {
+	for j := range b.Drill.Pattern.Feeds {
+		b.Drill.Pattern.Feeds[j].To.X += 1e-7
+	}
+}
+
+// The whole lesson with every ball new, and with those of one block new, as
+// when that block is edited.
 func BenchmarkReckonBig(b *testing.B) {
-	l, students := bigLesson(b)
-	b.ReportAllocs()
-	for b.Loop() {
-		Reckon(l, students, units.Metric)
+	for name, blocks := range map[string]int{"allNew": 12, "oneBlockNew": 1} {
+		b.Run(name, func(b *testing.B) {
+			l, students := bigLesson(b)
+			Reckon(l, students, units.Metric)
+			b.ReportAllocs()
+			for b.Loop() {
+				for i := range blocks {
+					move(&l.Blocks[i])
+				}
+				Reckon(l, students, units.Metric)
+			}
+		})
 	}
 }
 

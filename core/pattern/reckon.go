@@ -83,29 +83,19 @@ func (p Pattern) Fly(paths bool) ([]Ball, error) {
 		return nil, err
 	}
 	balls, at := make([]Ball, 0, len(p.Feeds)), 0.0
-	for i, f := range p.Feeds {
-		if same := slices.IndexFunc(p.Feeds[:i], f.alike); same >= 0 && !paths { // a line feeds the same ball often
-			b := balls[same]
-			b.shift(at - b.Release)
-			balls = append(balls, b)
-			at += f.Gap
-			continue
-		}
-		b := f.fly(c, ball, paths)
+	for _, f := range p.Feeds {
+		var b Ball
 		if paths {
+			b = f.fly(c, ball, true)
 			b.draw(at)
+		} else {
+			b = f.remembered(c, ball)
 		}
 		b.shift(at)
 		balls = append(balls, b)
 		at += f.Gap
 	}
 	return balls, nil
-}
-
-// alike says whether two feeds fly alike, whatever is done with them.
-func (f Feed) alike(g Feed) bool {
-	return f.How.Flown() == g.How.Flown() && f.From == g.From && f.To == g.To && f.By == g.By && f.Want == g.Want &&
-		f.TopRPM == g.TopRPM && f.SideRPM == g.SideRPM && f.Meet == g.Meet && f.Height == g.Height
 }
 
 // Run sends a student who moves like that through balls of this pattern, and
