@@ -96,6 +96,28 @@ func (d *Drill) ControlFirst() Drill {
 	return out
 }
 
+// Bent is the drill with one of its pattern's bends, by its id; as it is where
+// the id is none.
+func (d *Drill) Bent(id string) Drill {
+	switch p := d.Pattern; id {
+	case "mirror":
+		return d.Mirror()
+	case "otherHand":
+		return d.OtherHand()
+	case "reverse":
+		return d.with(p.Reverse())
+	case "swapDepths":
+		return d.with(p.SwapDepths())
+	case "onePlace":
+		return d.with(p.OnePlace())
+	case "oneSide":
+		return d.with(p.OneSide())
+	case "fewer":
+		return d.with(p.Fewer())
+	}
+	return d.Clone()
+}
+
 // Anywhere is the drill with each ball moved by up to radius metres.
 func (d *Drill) Anywhere(radius float64, seed uint64) Drill {
 	return d.with(d.Pattern.Anywhere(radius, seed))

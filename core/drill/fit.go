@@ -53,13 +53,13 @@ func (d *Drill) Fitting(rerate Rerate, minutes int) []Bend {
 func (d *Drill) chance(players []Player, minutes int) float64 {
 	worst := 1.0
 	for _, p := range players {
-		worst = min(worst, d.Chance(p, len(players), float64(minutes)))
+		worst = min(worst, d.Chance(p, float64(len(players)), float64(minutes)))
 	}
 	return worst
 }
 
 // Chance is one student's chance to finish when so many take turns.
-func (d *Drill) Chance(p Player, students int, minutes float64) float64 {
+func (d *Drill) Chance(p Player, students, minutes float64) float64 {
 	c, _ := d.Court()
 	share := int(float64(d.Tempo().Balls(minutes)) / d.share(students))
 	return d.course(d.inCourt(c, p), mean).Spread(share, share, 1).Chance(share)
@@ -97,7 +97,7 @@ func (d *Drill) longer(rerate Rerate, minutes int) (Bend, bool) {
 		}
 		own = max(own, balls)
 	}
-	m := int(math.Ceil(d.Tempo().Minutes(float64(own)*d.share(len(players))) - 1e-9))
+	m := int(math.Ceil(d.Tempo().Minutes(float64(own)*d.share(float64(len(players)))) - 1e-9))
 	if m <= minutes || m > Longest {
 		return Bend{}, false
 	}
@@ -136,9 +136,10 @@ func (d *Drill) wider(rerate Rerate, minutes int) (Bend, bool) {
 }
 
 // Wider is the drill with targets k times as large, each moved in as far as it
-// must to lie in court.
+// must to lie in court. It shares everything else with d.
 func (d *Drill) Wider(k float64) Drill {
-	out := d.Clone()
+	out := *d
+	out.Targets = slices.Clone(d.Targets)
 	c, err := d.Court()
 	for i, t := range out.Targets {
 		over := t.Overhang(c, d.Pattern.Area)

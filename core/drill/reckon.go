@@ -67,7 +67,12 @@ type Plan struct {
 // Reckon plans a valid drill for these students in a block of that length. A
 // player's rates beyond its steps, or missing ones, are a programming error.
 func (d *Drill) Reckon(players []Player, minutes float64) Plan {
-	t := d.turns(len(players), minutes)
+	return d.Turns(float64(len(players)), minutes).Plan(players)
+}
+
+// Plan is the whole drill for these students, who all take turns alike.
+func (t Turns) Plan(players []Player) Plan {
+	d, minutes := t.d, t.minutes
 	plan := Plan{
 		Balls:   ballsFigure(t.tempo, minutes, int(d.fed()*float64(t.balls))),
 		PickUps: pickUpsFigure(t.tempo, int(d.fed()*float64(t.balls))),
@@ -76,24 +81,20 @@ func (d *Drill) Reckon(players []Player, minutes float64) Plan {
 		Flown:   t.flown,
 	}
 	for i, p := range players {
-		plan.Players[i] = t.player(p)
+		plan.Players[i] = t.Player(p)
 	}
 	return plan
 }
 
-// ReckonOne is the plan of one student among so many that are like them.
-func (d *Drill) ReckonOne(p Player, students int, minutes float64) PlayerPlan {
-	return d.turns(students, minutes).player(p)
-}
-
 // share is how many of the drill's balls it takes for one student's own: the
 // others in line, for each who hits at the same time.
-func (d *Drill) share(students int) float64 {
-	return max(1, float64(students)/float64(min(d.Hitters, max(1, students))))
+func (d *Drill) share(students float64) float64 {
+	return max(1, students/min(float64(d.Hitters), max(1, students)))
 }
 
-// turns is a drill in a block: what is the same for every student of it.
-type turns struct {
+// Turns is a drill in a block: what is the same for every student who shares
+// its balls with as many for as long.
+type Turns struct {
 	d        *Drill
 	c        *court.Court
 	tempo    goal.Tempo
@@ -104,14 +105,17 @@ type turns struct {
 	contacts []court.Point
 }
 
-func (d *Drill) turns(students int, minutes float64) turns {
+// Turns is the drill for so many students and minutes. Students need not be a
+// whole number: somebody who comes late shares with fewer before.
+func (d *Drill) Turns(students, minutes float64) Turns {
 	c, _ := d.Court()
 	tempo := d.Tempo()
 	flown, _ := d.Pattern.Fly(false)
-	return turns{d, c, tempo, minutes, tempo.Balls(minutes), d.share(students), flown, d.metAt(flown)}
+	return Turns{d, c, tempo, minutes, tempo.Balls(minutes), d.share(students), flown, d.metAt(flown)}
 }
 
-func (t turns) player(p Player) PlayerPlan {
+// Player is what the drill asks of one student.
+func (t Turns) Player(p Player) PlayerPlan {
 	d, share, n := t.d, int(float64(t.balls)/t.share), t.share
 	// minutesFor is when the student has played so many balls of their own.
 	minutesFor := func(own float64) float64 { return t.tempo.Minutes(own * n) }

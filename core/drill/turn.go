@@ -26,7 +26,7 @@ func (d *Drill) Wheels(plan pattern.Plan, students int, minutes float64) Wheels 
 	tempo := d.Tempo()
 	played, feeds := tempo.Balls(minutes), float64(len(d.Pattern.Feeds))
 	fed := int(d.fed() * float64(played))
-	share := d.share(students)
+	share := d.share(float64(students))
 	contacts := contactsFigure(played, share)
 	turn := units.Input{Name: "A turn", Value: plan.Seconds, Unit: units.Seconds}
 	line := units.Input{Name: "Students for each who hits", Value: share, Unit: units.Count}

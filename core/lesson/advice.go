@@ -20,48 +20,64 @@ const (
 	tooManyNew   = 2    // drills nobody has done
 	wantsMatch   = 45   // minutes from which a lesson wants match play
 	leastTurn    = 0.05 // of the time, waiting that is only the change
+	// longWaitYoung is how long in seconds beginners stand in a row at most.
+	longWaitYoung = 60.0
 )
 
-// idle says how much of a drill block is spent waiting, and offers more hitting
-// at once.
-func (b *Block) idle(students []Student, lanes [][]Span) []Notice {
+// idle says how much of a drill block is spent waiting, or how long the young
+// stand in a row, and offers the arrangements that wait least.
+func (l *Lesson) idle(b *Block, students []Student, lanes [][]Span) []Notice {
 	n := len(students)
 	if n < 3 || b.Drill == nil {
 		return nil
 	}
-	waiting, limit := 0.0, tooIdle
+	waiting := shareOf(lanes, Waiting, float64(b.Minutes))
+	longest := 0.0
 	for _, lane := range lanes {
-		for _, s := range lane {
-			if s.Doing == Waiting {
-				waiting += (s.To - s.From) / float64(n*b.Minutes)
-			}
-		}
+		longest = max(longest, 60*longestWait(lane))
 	}
 	young := slices.ContainsFunc(students, func(s Student) bool { return s.Level == progress.Beginner })
+	limit := tooIdle
 	if young {
 		limit = tooIdleYoung
 	}
-	if waiting <= limit+leastTurn/10 {
+	long := young && longest > longWaitYoung
+	if waiting <= limit+leastTurn/10 && !long {
 		return nil
 	}
-	out := Notice{Kind: "idle", Text: fmt.Sprintf("Each waits %.0f%% of this drill: %d in line for %s.", 100*waiting, n, map[bool]string{true: "one feed", false: "the feeds"}[b.Drill.Hitters == 1]), Fixes: []Fix{}}
+	out := Notice{Kind: "idle", Text: fmt.Sprintf("Each waits %.0f%% of this drill, up to %.0f s in a row.", 100*waiting, longest), Fixes: []Fix{}}
 	if young {
 		out.Text += " Young players lose the thread sooner."
 	}
-	for h := b.Drill.Hitters + 1; h <= min(n, 4); h++ {
-		fit, d := *b, b.Drill.Clone()
-		d.Hitters, fit.Drill = h, &d
-		left := 1 - float64(h)/float64(n)
-		words := fmt.Sprintf("Run %d lines", h)
-		if h == n {
-			words = "Have all hit at once"
-		}
-		out.Fixes = append(out.Fixes, Fix{words, fmt.Sprintf("waits %.0f%%; a feeder for each line", 100*left), []Block{fit}})
-		if left <= limit || len(out.Fixes) == 2 {
+	for _, o := range l.options(b, students) {
+		if o.waiting > waiting-0.1 || len(out.Fixes) == 2 {
 			break
 		}
+		out.Fixes = append(out.Fixes, Fix{Words: o.words, Outcome: fmt.Sprintf("waits %.0f%%", 100*o.waiting), Blocks: []Block{o.block}})
 	}
 	return []Notice{out}
+}
+
+// means looks at what the block asks for that is not at hand.
+func (l *Lesson) means(b *Block, balls float64) (out []Notice) {
+	if b.Drill == nil || l.Have == nil {
+		return nil
+	}
+	if have := l.Have.Balls; have > 0 && b.Drill.ToHave(int(balls)) > float64(have) {
+		n := Notice{Kind: "tooFewBalls", Text: fmt.Sprintf("It is fed from %.0f balls, and there are %d.", b.Drill.ToHave(int(balls)), have), Fixes: []Fix{}}
+		fit, d := *b, b.Drill.Clone()
+		d.Basket = have
+		if d.PickUp == 0 {
+			d.PickUp = max(0.5, float64(have)/(2*ballsPickedPerMinute))
+		}
+		fit.Drill = &d
+		n.Fixes = append(n.Fixes, Fix{Words: fmt.Sprintf("Feed from %d and pick up more often", have), Outcome: plural(int(d.Tempo().PickUps(float64(d.Tempo().Balls(float64(b.Minutes))))), "pick-up", "pick-ups"), Blocks: []Block{fit}})
+		out = append(out, n)
+	}
+	if lacks := l.Have.Lacking(b.Drill); len(lacks) > 0 {
+		out = append(out, Notice{Kind: "kitMissing", Text: "It asks for what is not at hand: " + strings.Join(lacks, ", ") + ".", Fixes: []Fix{}})
+	}
+	return out
 }
 
 // advice looks at the lesson as a whole: match play, one ball in one place, how
@@ -70,14 +86,14 @@ func (l *Lesson) advice(students []Student) []Notice {
 	out := []Notice{}
 	total, drills := 0, []*Block{}
 	for i := range l.Blocks {
-		if total += l.Blocks[i].Minutes; l.Blocks[i].Kind == Drill && l.Blocks[i].Drill != nil {
+		if total += l.Blocks[i].Minutes; l.Blocks[i].Drill != nil && l.Blocks[i].Drill.Focus != "warmUp" {
 			drills = append(drills, &l.Blocks[i])
 		}
 	}
 	match := slices.ContainsFunc(l.Blocks, func(b Block) bool { return b.Kind == Game })
 	if len(drills) > 0 && !match && total >= wantsMatch && len(students) >= 2 {
 		out = append(out, Notice{Kind: "noMatchPlay", Text: "Nothing in this lesson is match play: what is practised should be met in a game before they go.",
-			Fixes: []Fix{{"Add a game to 11", "from the last drill’s ball", []Block{matchFrom(drills[len(drills)-1])}}}})
+			Fixes: []Fix{{Words: "Turn the last drill into match play", Outcome: "a game to 11 from its ball", Blocks: l.afterLast(matchFrom(drills[len(drills)-1])), Whole: true}}})
 	}
 	still, minutes := []*Block{}, 0
 	for _, b := range drills {
@@ -91,7 +107,7 @@ func (l *Lesson) advice(students []Student) []Notice {
 		d := last.Drill.Anywhere(1.2, 1)
 		last.Drill = &d
 		out = append(out, Notice{Kind: "onePlace", Text: fmt.Sprintf("All %d minutes of drills are one ball in one place; little of that is left in a match.", minutes),
-			Fixes: []Fix{{"Let the last come anywhere near", "reading and feet come back", []Block{last}}}})
+			Fixes: []Fix{{Words: "Let the last come anywhere near", Outcome: "reading and feet come back", Blocks: []Block{last}}}})
 	}
 	if fresh := fresh(drills, students); len(fresh) > tooManyNew {
 		out = append(out, Notice{Kind: "tooManyNew", Text: fmt.Sprintf("%d drills are new to everybody: %s. Two are plenty to explain in one lesson.", len(fresh), strings.Join(fresh, ", ")), Fixes: []Fix{}})
@@ -123,11 +139,31 @@ func strain(d *drill.Drill, contacts float64) float64 {
 	return math.Floor(contacts * float64(n) / float64(len(d.Pattern.Feeds)))
 }
 
-// matchFrom makes a game out of a drill: it begins with the drill's ball.
+// matchFrom makes a match drill out of a drill: each point begins with its first
+// ball, from where it is fed.
 func matchFrom(b *Block) Block {
-	return Block{Kind: Game, Title: "Game from " + strings.ToLower(b.Title[:1]) + b.Title[1:], Minutes: 12, Match: &Match{
-		Rules: game.Rules{To: 11, WinBy: 1, FeedChangesEvery: 4, SecondsPerPoint: 20},
-		Start: "the " + b.Drill.Situation + " of the drill, live from the first hit", Cue: first(b.Drill.Cues)}}
+	d := b.Drill.Clone()
+	seconds := 20.0
+	if c, err := d.Court(); err == nil && c.Sport != "tennis" {
+		seconds = 12
+	}
+	return Block{Kind: Game, Title: "Match play: " + strings.ToLower(b.Title[:1]) + b.Title[1:], Minutes: 12, Match: &Match{
+		Rules: game.Rules{To: 11, WinBy: 1, FeedChangesEvery: 4, SecondsPerPoint: seconds},
+		Start: "the " + b.Drill.Situation + " of the drill, live from the first hit", Cue: first(b.Drill.Cues), From: &d}}
+}
+
+// MatchFrom is a match drill made from the block's drill, without an id.
+func MatchFrom(b *Block) Block { return matchFrom(b) }
+
+// afterLast is the lesson's blocks with one more after the last drill or game.
+func (l *Lesson) afterLast(b Block) []Block {
+	at := 0
+	for i := range l.Blocks {
+		if l.Blocks[i].Drill != nil || l.Blocks[i].Kind == Game {
+			at = i + 1
+		}
+	}
+	return slices.Insert(slices.Clone(l.Blocks), at, b)
 }
 
 func first(words []string) string {

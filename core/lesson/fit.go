@@ -21,7 +21,7 @@ func (b *Block) Room() drill.Span {
 		return *b.Span
 	case b.Kind == WarmUp && len(b.Script) > 0: // a role is a minute
 		return drill.Span{Least: len(b.Script), Best: len(b.Script), Most: len(b.Script)}
-	case b.Kind == Drill && b.Drill != nil:
+	case b.Drill != nil:
 		return b.Drill.Minutes
 	case b.Kind == Break:
 		return drill.Span{Least: 2, Best: 3, Most: 10}
@@ -131,34 +131,43 @@ var betweenBasis = units.Basis{Name: "Between blocks", Mark: units.Trade, Source
 	Words:   "Half a minute to move and be told what is next; a quarter of a minute for each thing that is not out yet; and the balls of the last basket picked up by everybody and the coach, twenty a minute each.",
 	Formula: "Σ ½ + ¼ × new things + balls out ÷ (20 × (students + 1))"}
 
-// between is the minutes that go on after block i, before the next.
-func (l *Lesson) between(i, students int) float64 {
-	if i+1 >= len(l.Blocks) {
-		return 0
-	}
-	b, next := &l.Blocks[i], &l.Blocks[i+1]
+// between is the minutes that go on after block b, before the next.
+func between(b, next *Block, students int) float64 {
 	out := minutesToMove
 	if b.Drill != nil && b.Drill.Basket > 0 {
 		fed := float64(b.Drill.Tempo().Balls(float64(b.Minutes)))
 		out += min(fed, float64(b.Drill.Basket)) / 2 / (ballsPickedPerMinute * float64(students+1)) // on average half of it lies about
 	}
 	if next.Drill != nil {
-		already := map[string]int{}
-		if b.Drill != nil {
-			for _, o := range b.Drill.Pattern.Objects {
-				already[o.Kind]++
-			}
-		}
-		for _, o := range next.Drill.Pattern.Objects {
-			if already[o.Kind]--; already[o.Kind] < 0 {
-				out += minutesPerPiece
-			}
-		}
+		out += minutesPerPiece * float64(newPieces(b, next))
 	}
 	if next.Kind == Break || next.Kind == Talk {
 		out -= minutesToMove
 	}
 	return max(0, out)
+}
+
+// newPieces is how many things the next drill has that do not stand out already.
+func newPieces(b, next *Block) (n int) {
+	for i, o := range next.Drill.Pattern.Objects {
+		kind := 0 // how many of its kind come no later in the next drill
+		for _, q := range next.Drill.Pattern.Objects[:i+1] {
+			if q.Kind == o.Kind {
+				kind++
+			}
+		}
+		if b.Drill != nil {
+			for _, q := range b.Drill.Pattern.Objects {
+				if q.Kind == o.Kind {
+					kind--
+				}
+			}
+		}
+		if kind > 0 {
+			n++
+		}
+	}
+	return n
 }
 
 // fitting offers the blocks fitted to the slot, what goes on between them left
@@ -176,5 +185,5 @@ func (l *Lesson) fitting(between float64) *Fix {
 	case f.Share > 0:
 		words = fmt.Sprintf("each takes %.0f%% of what it can use", percent)
 	}
-	return &Fix{"Fit to the slot", words, f.Blocks}
+	return &Fix{Words: "Fit to the slot", Outcome: words, Blocks: f.Blocks}
 }

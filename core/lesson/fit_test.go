@@ -154,16 +154,42 @@ func BenchmarkReckonBig(b *testing.B) {
 	for name, blocks := range map[string]int{"allNew": 12, "oneBlockNew": 1} {
 		b.Run(name, func(b *testing.B) {
 			l, students := bigLesson(b)
-			Reckon(l, students, units.Metric)
+			var r Reckoner
+			r.Reckon(l, students, units.Metric)
 			b.ReportAllocs()
 			for b.Loop() {
 				for i := range blocks {
 					move(&l.Blocks[i])
 				}
-				Reckon(l, students, units.Metric)
+				r.Reckon(l, students, units.Metric)
 			}
 		})
 	}
+}
+
+// What is remembered is what would be reckoned anew, whatever is edited.
+func TestRememberingChangesNothing(t *testing.T) {
+	var r Reckoner
+	rapid.Check(t, func(t *rapid.T) {
+		l, students := bigLesson(t)
+		l.Blocks = l.Blocks[:3]
+		for range 4 {
+			b := &l.Blocks[rapid.IntRange(0, 2).Draw(t, "block")]
+			switch rapid.IntRange(0, 4).Draw(t, "edit") {
+			case 0:
+				b.Minutes = rapid.IntRange(3, 20).Draw(t, "minutes")
+			case 1:
+				b.Drill.Basket = rapid.IntRange(0, 90).Draw(t, "basket")
+			case 2:
+				students[0].Seen = map[string][]progress.Evidence{b.Drill.Skill(b.Drill.Steps[0]): {{DaysAgo: 2, Balls: 20, Good: rapid.IntRange(0, 20).Draw(t, "good"), Radius: 1}}}
+			case 3:
+				l.Have = &Means{Balls: rapid.IntRange(0, 60).Draw(t, "balls"), Kit: []string{}}
+			case 4:
+				l.There = []Stay{{Student: students[2].ID, From: rapid.IntRange(0, 20).Draw(t, "late")}}
+			}
+			require.Equal(t, Reckon(l, students, units.Metric), r.Reckon(l, students, units.Metric))
+		}
+	})
 }
 
 // Leveled, every student is within the band at the first goal, and what is
@@ -171,19 +197,37 @@ func BenchmarkReckonBig(b *testing.B) {
 func TestLevelingBringsEverybodyIntoTheBand(t *testing.T) {
 	l, students := today(t)
 	l.Blocks[1].Drill.Targets[0].Radius = 0.9
-	plan := Reckon(l, students, units.Metric)
-	level := plan.Blocks[1].Level
-	require.NotNil(t, level)
-	require.Contains(t, level.Outcome, "Wren")
-	l.Blocks[1] = level.Blocks[0]
+	hand := func() *Hand {
+		plan := Reckon(l, students, units.Metric)
+		return InHand(l, &plan, l.Blocks[1].ID, students, units.Metric)
+	}
+	levels := map[string]Level{}
+	for _, v := range hand().Levels {
+		levels[v.What] = v
+	}
+	require.Contains(t, levels["target"].Why[0], "Wren")
+	l.Blocks[1] = levels["target"].Fix.Blocks[0]
 	require.Empty(t, l.Validate())
 	after := Reckon(l, students, units.Metric)
 	for i, p := range after.Blocks[1].Drill.Players {
 		rate := p.Steps[0].Rate.Mean
 		require.True(t, rate > BandLow && rate < BandHigh, "%s %.2f", students[i].Name, rate)
 	}
-	require.Nil(t, after.Blocks[1].Level, "nothing left to level")
+	for _, v := range hand().Levels {
+		require.NotEqual(t, "target", v.What, "nothing left to level")
+	}
 	require.NotEqual(t, l.Blocks[1].Scale(students[0].ID), l.Blocks[1].Scale(students[1].ID))
+
+	// The goals are leveled on top: everybody will probably finish.
+	for _, v := range hand().Levels {
+		if v.What == "goal" {
+			l.Blocks[1] = v.Fix.Blocks[0]
+		}
+	}
+	require.Empty(t, l.Validate())
+	for i, p := range Reckon(l, students, units.Metric).Blocks[1].Drill.Players {
+		require.GreaterOrEqual(t, p.Finish.Value, drill.Enough, students[i].Name)
+	}
 }
 
 // The lesson's totals are the sums over its students and blocks, and the
@@ -236,12 +280,18 @@ func TestAdvice(t *testing.T) {
 		changed := *l
 		changed.Blocks = append([]Block{}, l.Blocks...)
 		for _, b := range last.Blocks {
-			if b.ID == "" {
-				b.ID = id(77)
-				changed.Blocks = append(changed.Blocks, b)
-				continue
+			if last.Whole {
+				break
 			}
 			*changed.Block(b.ID) = b
+		}
+		if last.Whole {
+			changed.Blocks = append([]Block{}, last.Blocks...)
+			for i := range changed.Blocks {
+				if changed.Blocks[i].ID == "" {
+					changed.Blocks[i].ID = id(77)
+				}
+			}
 		}
 		require.Empty(t, changed.Validate(), last.Words)
 		require.NotContains(t, kinds(Reckon(&changed, students, units.Metric)), n.Kind, last.Words)

@@ -3,8 +3,6 @@ package lesson
 import (
 	"math"
 	"slices"
-
-	"hodometer/core/pattern"
 )
 
 // Doing is what a student is at.
@@ -20,96 +18,249 @@ const (
 	Feeding    Doing = "feeding"
 	Moving     Doing = "moving"   // without a ball
 	Watching   Doing = "watching" // the coach, with free hands
+	Away       Doing = "away"     // not come yet, or gone
+	Turns      Doing = "turns"    // the beats of a cycle, round and round
 )
 
-// Span is a stretch of a student's lane, in minutes after the lesson's start.
+// Beat is one part of a cycle.
+type Beat struct {
+	Doing   Doing   `json:"doing"`
+	Minutes float64 `json:"minutes"`
+}
+
+// Span is a stretch of a lane, in minutes after the lesson's start. Turns are
+// many and short, so they are not listed: the span holds one Cycle of them,
+// which goes round from Phase minutes into it.
 type Span struct {
 	From  float64 `json:"from"`
 	To    float64 `json:"to"`
 	Doing Doing   `json:"doing"`
+	Cycle []Beat  `json:"cycle,omitempty"`
+	Phase float64 `json:"phase,omitempty"`
 }
 
-// lane is what student who of n does in the block, which starts at minute at.
-// It covers every minute of the block once.
-func (b *Block) lane(who, n int, at float64) []Span {
-	end := at + float64(b.Minutes)
-	whole := func(d Doing) []Span { return []Span{{at, end, d}} }
-	switch b.Kind {
-	case Talk:
-		return whole(Listening)
-	case Break:
-		return whole(Resting)
-	case Physical, Stretch:
-		return whole(Moving)
-	case Drill:
-		return b.turns(who, n, at, end)
-	default:
-		return whole(Hitting)
+// Minutes of the span that are spent at that.
+func (s Span) Minutes(d Doing) float64 {
+	if s.Doing != Turns {
+		if s.Doing == d {
+			return s.To - s.From
+		}
+		return 0
 	}
+	round, at := 0.0, 0.0
+	for _, b := range s.Cycle {
+		round += b.Minutes
+		if b.Doing == d {
+			at += b.Minutes
+		}
+	}
+	upTo := func(t float64) float64 { // from the start of the cycle
+		whole := math.Floor(t / round)
+		sum, left := whole*at, t-whole*round
+		for _, b := range s.Cycle {
+			if b.Doing == d {
+				sum += min(left, b.Minutes)
+			}
+			if left -= b.Minutes; left <= 0 {
+				break
+			}
+		}
+		return sum
+	}
+	return upTo(s.Phase+s.To-s.From) - upTo(s.Phase)
 }
 
-// coach is what the coach does while the students do that: feeds where balls
-// are fed, collects with them, watches otherwise.
-func (b *Block) coach(lanes [][]Span, at float64) []Span {
+// spent adds up the minutes of a lane at that.
+func spent(lane []Span, d Doing) (sum float64) {
+	for _, s := range lane {
+		sum += s.Minutes(d)
+	}
+	return sum
+}
+
+// longestWait is the longest wait in a row in a lane, in minutes.
+func longestWait(lane []Span) (most float64) {
+	for _, s := range lane {
+		if s.Doing == Waiting {
+			most = max(most, s.To-s.From)
+		}
+		for i, b := range s.Cycle {
+			if b.Doing != Waiting {
+				continue
+			}
+			wait := b.Minutes
+			if i == len(s.Cycle)-1 && s.Cycle[0].Doing == Waiting && i > 0 { // round the end of the cycle
+				wait += s.Cycle[0].Minutes
+			}
+			most = max(most, min(wait, s.To-s.From))
+		}
+	}
+	return most
+}
+
+func add(lane []Span, s Span) []Span {
+	if s.To-s.From < 1e-9 {
+		return lane
+	}
+	if len(s.Cycle) > 0 && !slices.ContainsFunc(s.Cycle, func(b Beat) bool { return b.Doing != s.Cycle[0].Doing }) {
+		s = Span{From: s.From, To: s.To, Doing: s.Cycle[0].Doing}
+	}
+	if last := len(lane) - 1; last >= 0 && s.Doing != Turns && lane[last].Doing == s.Doing {
+		lane[last].To = s.To
+		return lane
+	}
+	return append(lane, s)
+}
+
+// lanes are what each student and the coach does in the block, which starts at
+// minute at. Each lane covers every minute of the block once. The group takes
+// turns anew whenever somebody comes or goes.
+func (l *Lesson) lanes(b *Block, n int, at float64) (students [][]Span, coach []Span) {
+	students = make([][]Span, n)
 	end := at + float64(b.Minutes)
-	fed := b.Kind == Drill && b.Drill != nil && slices.ContainsFunc(b.Drill.Pattern.Feeds, func(f pattern.Feed) bool { return f.How == pattern.ByHand || f.How == pattern.ByRacket })
+	if len(l.There) == 0 {
+		everybody := make([]int, n)
+		for i := range everybody {
+			everybody[i] = i
+		}
+		b.fill(students, everybody, at, end, l.Have.courts())
+		return students, b.coach(n, at, end)
+	}
+	for from := at; from < end-1e-9; {
+		to := end
+		var here []int
+		for i := range n {
+			comes, goes := l.stay(l.Students[i])
+			for _, cut := range []float64{comes, goes} {
+				if cut > from+1e-9 && cut < to {
+					to = cut
+				}
+			}
+			if comes <= from+1e-9 && goes > from+1e-9 {
+				here = append(here, i)
+			}
+		}
+		for i := range n {
+			if !slices.Contains(here, i) {
+				students[i] = add(students[i], Span{From: from, To: to, Doing: Away})
+			}
+		}
+		b.fill(students, here, from, to, l.Have.courts())
+		for _, s := range b.coach(len(here), from, to) {
+			coach = add(coach, s)
+		}
+		from = to
+	}
+	return students, coach
+}
+
+// fill adds what those who are there do between two minutes.
+func (b *Block) fill(lanes [][]Span, here []int, from, to float64, courts int) {
+	all := func(who []int, d Doing) {
+		for _, p := range who {
+			lanes[p] = add(lanes[p], Span{From: from, To: to, Doing: d})
+		}
+	}
 	switch {
+	case len(here) == 0:
+	case b.Kind == Talk:
+		all(here, Listening)
 	case b.Kind == Break:
-		return []Span{{at, end, Resting}}
-	case !fed || len(lanes) == 0:
-		return []Span{{at, end, Watching}}
-	}
-	var out []Span
-	for _, s := range lanes[0] {
-		doing := Feeding
-		if s.Doing == Collecting {
-			doing = Collecting
-		}
-		if last := len(out) - 1; last >= 0 && out[last].Doing == doing {
-			out[last].To = s.To
-			continue
-		}
-		out = append(out, Span{s.From, s.To, doing})
-	}
-	return out
-}
-
-// turns walks a drill turn by turn: whose turn it is hits, the others wait, and
-// everybody collects when the basket is empty.
-func (b *Block) turns(who, n int, at, end float64) []Span {
-	t, hitters := b.Drill.Tempo(), min(n, b.Drill.Hitters)
-	var out []Span
-	add := func(to float64, d Doing) {
-		to = min(to, end)
-		if to <= at {
+		all(here, Resting)
+	case b.Kind == Physical || b.Kind == Stretch:
+		all(here, Moving)
+	case b.Drill != nil && b.Arrange != nil && b.Arrange.Way == Stations:
+		b.stations(lanes, here, from, to)
+	case b.Drill != nil:
+		b.inTurn(lanes, here, from, to)
+	case b.Match != nil:
+		y, ok := b.games(len(here), courts, to-from)
+		if !ok {
+			all(here, Hitting)
 			return
 		}
-		if last := len(out) - 1; last >= 0 && out[last].Doing == d {
-			out[last].To = to
-		} else {
-			out = append(out, Span{at, to, d})
+		for i, p := range here {
+			lanes[p] = add(lanes[p], Span{From: from, To: to, Doing: Turns, Cycle: y.beats(i)})
 		}
-		at = to
+	default:
+		all(here, Hitting)
 	}
-	turnLeft, turn, basket := b.Drill.TurnBalls, 0, t.Basket
-	for at < end-1e-9 {
-		run := turnLeft
-		if t.Basket > 0 {
-			run = min(run, basket)
+}
+
+// stations lets the groups change when an even share of the time is up. At the
+// first the drill is done in turn; at the others everybody is busy.
+func (b *Block) stations(lanes [][]Span, here []int, from, to float64) {
+	k := 1 + len(b.Arrange.Others)
+	each := (to - from) / float64(k)
+	for t := range k {
+		at := from + float64(t)*each
+		var group []int
+		for i, p := range here {
+			if (i+t)%k == 0 {
+				group = append(group, p)
+			} else {
+				lanes[p] = add(lanes[p], Span{From: at, To: at + each, Doing: Hitting})
+			}
 		}
-		doing := Waiting
-		if place := (who - turn*hitters%n + n) % n; place < hitters {
-			doing = Hitting
-		}
-		add(at+math.Max(1e-6, float64(run)*t.SecondsPerBall/60), doing)
-		basket -= run
-		if turnLeft -= run; turnLeft == 0 {
-			turnLeft, turn = b.Drill.TurnBalls, turn+1
-		}
-		if t.Basket > 0 && basket == 0 {
-			basket = t.Basket
-			add(at+t.PickUpMinutes, Collecting)
+		if len(group) > 0 {
+			b.inTurn(lanes, group, at, at+each)
 		}
 	}
+}
+
+// inTurn walks a drill: whose turn it is hits, the others feed, collect or wait,
+// and everybody collects when the basket is empty.
+func (b *Block) inTurn(lanes [][]Span, here []int, from, to float64) {
+	y := b.posts(len(here))
+	round := y.each * float64(len(y.turns))
+	for i, p := range here {
+		cycle := y.beats(i)
+		b.baskets(from, to, func(at, end, fed float64, collecting bool) {
+			s := Span{From: at, To: end, Doing: Collecting}
+			if !collecting {
+				s.Doing, s.Cycle, s.Phase = Turns, cycle, math.Mod(fed, round)
+			}
+			lanes[p] = add(lanes[p], s)
+		})
+	}
+}
+
+// baskets cuts a stretch of a drill into feeding and picking up; fed is the
+// minutes of feeding before.
+func (b *Block) baskets(from, to float64, visit func(at, end, fed float64, collecting bool)) {
+	t := b.Drill.Tempo()
+	full := float64(t.Basket) * t.SecondsPerBall / 60
+	if t.Basket == 0 || t.PickUpMinutes == 0 {
+		visit(from, to, 0, false)
+		return
+	}
+	for at, fed := from, 0.0; at < to-1e-9; {
+		end := min(at+full, to)
+		visit(at, end, fed, false)
+		fed += full
+		if at = end; at < to-1e-9 {
+			end = min(at+t.PickUpMinutes, to)
+			visit(at, end, fed, true)
+			at = end
+		}
+	}
+}
+
+// coach is what the coach does with so many there: feeds where balls are fed,
+// collects with them, watches otherwise.
+func (b *Block) coach(n int, from, to float64) (out []Span) {
+	switch {
+	case b.Kind == Break:
+		return []Span{{From: from, To: to, Doing: Resting}}
+	case n == 0 || b.Drill == nil || !b.coachFeeds():
+		return []Span{{From: from, To: to, Doing: Watching}}
+	}
+	b.baskets(from, to, func(at, end, _ float64, collecting bool) {
+		doing := Feeding
+		if collecting {
+			doing = Collecting
+		}
+		out = add(out, Span{From: at, To: end, Doing: doing})
+	})
 	return out
 }

@@ -2,6 +2,7 @@ package lesson
 
 import (
 	"fmt"
+	"math"
 	"regexp"
 	"slices"
 	"strings"
@@ -20,7 +21,8 @@ type Kind string
 const (
 	WarmUp Kind = "warmUp"
 	Drill  Kind = "drill"
-	Game   Kind = "game"
+	Serve  Kind = "serve" // serve practice, with its drill
+	Game   Kind = "game"  // or a drill turned into match play
 	Talk   Kind = "talk"
 	Break  Kind = "break"
 	// Physical warm-up and stretch, with what to do as prompts.
@@ -28,8 +30,9 @@ const (
 	Stretch  Kind = "stretch"
 )
 
-// Role is what one student does in a minute of the warm-up. Who is the place
-// in the lesson's list of students, so that a script fits any pair.
+// Role is what one student does in a minute of the warm-up. Who is 0 or 1, the
+// one or the other of a pair: students pair up in the lesson's order, so that a
+// script fits any group.
 type Role struct {
 	Who  int    `json:"who"`
 	Does string `json:"does"`
@@ -47,6 +50,10 @@ type Match struct {
 	Rules game.Rules `json:"rules"`
 	Start string     `json:"start"` // how a point begins: "short feed"
 	Cue   string     `json:"cue"`
+	// Side is how many play on a side; 0: as the number of students has it.
+	Side int `json:"side,omitempty"`
+	// From is the drill it was made from, to draw.
+	From *drill.Drill `json:"from,omitempty"`
 }
 
 // Block is a stretch of the tape. Only the part that its kind asks for is set.
@@ -66,6 +73,9 @@ type Block struct {
 	Span  *drill.Span `json:"span,omitempty"`
 	// Own is what single students have for themselves in a drill.
 	Own []Own `json:"own,omitempty"`
+	// Arrange is how a group moves through it; nil: single file at the drill's
+	// places, or whatever game leaves the fewest waiting.
+	Arrange *Arrangement `json:"arrange,omitempty"`
 	// Seen lists the cautions a coach has acknowledged on this block.
 	Seen []string `json:"seen,omitempty"`
 }
@@ -82,6 +92,71 @@ type Lesson struct {
 	Court       string   `json:"court"`
 	Students    []string `json:"students"`
 	Blocks      []Block  `json:"blocks"`
+	// Have is what is at hand, where the coach has said so.
+	Have *Means `json:"have,omitempty"`
+	// MatchOn is the day of the next match, 2006-01-02; "": none known.
+	MatchOn string `json:"matchOn,omitempty"`
+	// There are those who come late or leave early.
+	There []Stay `json:"there,omitempty"`
+}
+
+// Means is what a coach has for a lesson.
+type Means struct {
+	Balls  int `json:"balls,omitempty"`  // 0: plenty
+	Courts int `json:"courts,omitempty"` // side by side; 0: one
+	// Kit lists what is there of Kits; what every court has is not asked for.
+	Kit []string `json:"kit"`
+}
+
+// Kits are the things that not every coach has, and the words by which a
+// drill's kit asks for them.
+var Kits = []struct{ ID, Words string }{
+	{"machine", "machine"}, {"markers", "marker"}, {"obstacles", "obstacle"}, {"bands", "band"}, {"medicineBall", "medicine ball"},
+}
+
+// Lacking is what a drill asks for that is not there, in its own words.
+func (m *Means) Lacking(d *drill.Drill) (out []string) {
+	for _, k := range Kits {
+		if m == nil || slices.Contains(m.Kit, k.ID) {
+			continue
+		}
+		for _, asked := range d.Kit {
+			if strings.Contains(strings.ToLower(asked), k.Words) {
+				out = append(out, asked)
+			}
+		}
+	}
+	return out
+}
+
+func (m *Means) courts() int {
+	if m == nil {
+		return 1
+	}
+	return max(1, m.Courts)
+}
+
+func (m *Means) machine() bool { return m != nil && slices.Contains(m.Kit, "machine") }
+
+// Stay is when a student is there, in minutes after the lesson's start; To 0 is
+// to the end.
+type Stay struct {
+	Student string `json:"student"`
+	From    int    `json:"from"`
+	To      int    `json:"to"`
+}
+
+// stay is when that student is there, with the lesson's end for an open one.
+func (l *Lesson) stay(student string) (from, to float64) {
+	for _, s := range l.There {
+		if s.Student == student {
+			if s.To == 0 {
+				return float64(s.From), math.Inf(1)
+			}
+			return float64(s.From), float64(s.To)
+		}
+	}
+	return 0, math.Inf(1)
 }
 
 // Block finds a block by its id, or nil.
@@ -99,6 +174,7 @@ const (
 	MaxMinutes  = 480
 	MaxBlocks   = 40
 	MaxStudents = 16
+	MaxCourts   = 6
 )
 
 var uuidShape = regexp.MustCompile(`^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$`)
@@ -137,6 +213,20 @@ func (l *Lesson) Validate() (p units.Problems) {
 	if len(l.Blocks) > MaxBlocks {
 		p.Add("blocks", fmt.Sprintf("a lesson has up to %d blocks, not %d", MaxBlocks, len(l.Blocks)))
 	}
+	if h := l.Have; h != nil && (h.Balls < 0 || h.Balls > 2000) {
+		p.Add("have.balls", fmt.Sprintf("0 to 2000 balls, not %d", h.Balls))
+	}
+	if h := l.Have; h != nil && (h.Courts < 0 || h.Courts > MaxCourts) {
+		p.Add("have.courts", fmt.Sprintf("1 to %d courts, not %d", MaxCourts, h.Courts))
+	}
+	if _, err := time.Parse(time.DateOnly, l.MatchOn); l.MatchOn != "" && err != nil {
+		p.Add("matchOn", fmt.Sprintf("%q is not a date; write it as 2026-05-17", l.MatchOn))
+	}
+	for i, s := range l.There {
+		if s.From < 0 || s.From > MaxMinutes || s.To != 0 && (s.To <= s.From || s.To > MaxMinutes) {
+			p.Add(fmt.Sprintf("there[%d]", i), "somebody who comes late or leaves early is there from one minute to a later one")
+		}
+	}
 	for i := range l.Blocks {
 		b := &l.Blocks[i]
 		p.Under(fmt.Sprintf("blocks[%d]", i), b.validate())
@@ -161,9 +251,10 @@ func (b *Block) validate() (p units.Problems) {
 		p.Add("span", fmt.Sprintf("a block's minutes go up from least to best to most; these are %d, %d, %d", s.Least, s.Best, s.Most))
 	}
 	for i, o := range b.Own {
-		if !(o.Scale >= leastScale && o.Scale <= mostScale) {
-			p.Add(fmt.Sprintf("own[%d].scale", i), fmt.Sprintf("one's own target is %g to %g times the others', not %g", leastScale, mostScale, o.Scale))
-		}
+		p.Under(fmt.Sprintf("own[%d]", i), o.validate())
+	}
+	if b.Arrange != nil {
+		p.Under("arrange", b.Arrange.validate())
 	}
 	switch b.Kind {
 	case WarmUp:
@@ -174,7 +265,7 @@ func (b *Block) validate() (p units.Problems) {
 				}
 			}
 		}
-	case Drill:
+	case Drill, Serve:
 		if b.Drill == nil {
 			p.Add("drill", "a drill block needs its drill")
 		} else {
@@ -188,7 +279,7 @@ func (b *Block) validate() (p units.Problems) {
 		}
 	case Talk, Break, Physical, Stretch:
 	default:
-		p.Add("kind", fmt.Sprintf("%q is not a kind of block; use physical, warmUp, drill, game, talk, break or stretch", b.Kind))
+		p.Add("kind", fmt.Sprintf("%q is not a kind of block; use physical, warmUp, drill, serve, game, talk, break or stretch", b.Kind))
 	}
 	return p
 }

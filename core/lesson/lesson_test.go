@@ -2,6 +2,7 @@ package lesson
 
 import (
 	"fmt"
+	"math/rand/v2"
 	"testing"
 
 	"hodometer/core/court"
@@ -213,3 +214,11 @@ func BenchmarkReckonToday(b *testing.B) {
 		Reckon(l, students, units.Metric)
 	}
 }
+
+func mustCourt(t require.TestingT, id string) *court.Court {
+	c, err := court.ByID(id)
+	require.NoError(t, err)
+	return c
+}
+
+func newRand() *rand.Rand { return rand.New(rand.NewPCG(7, 7)) }

@@ -25,9 +25,11 @@ type Fix struct {
 	Words   string  `json:"words"`   // what to do: "Ask for 3 in a row"
 	Outcome string  `json:"outcome"` // what comes of it: "81 % to finish"
 	Blocks  []Block `json:"blocks"`  // these replace the blocks with the same ids
+	// Whole: these are all of the lesson's blocks, in their order.
+	Whole bool `json:"whole,omitempty"`
 }
 
-func (b *Block) notices(plan BlockPlan, students []Student, system units.System) []Notice {
+func (b *Block) notices(plan *drill.Plan, students []Student, system units.System) []Notice {
 	out := []Notice{}
 	switch b.Kind {
 	case WarmUp:
@@ -36,18 +38,18 @@ func (b *Block) notices(plan BlockPlan, students []Student, system units.System)
 			fit.Minutes = n
 			out = append(out, Notice{Kind: "scriptLength",
 				Text:  fmt.Sprintf("The script has %d one-minute roles and the block %d minutes.", n, b.Minutes),
-				Fixes: []Fix{{fmt.Sprintf("Make it %d minutes", n), "every role gets its minute", []Block{fit}}}})
+				Fixes: []Fix{{Words: fmt.Sprintf("Make it %d minutes", n), Outcome: "every role gets its minute", Blocks: []Block{fit}}}})
 		}
-	case Drill:
+	case Drill, Serve:
 		if over := b.Drill.Overhang(); over > 0.005 {
 			fit, pulled := *b, b.Drill.PulledIn()
 			fit.Drill = &pulled
 			out = append(out, Notice{Kind: "offCourt",
 				Text:  fmt.Sprintf("A target reaches %s past the nearest line; balls that land there are out.", units.Length(over, system)),
-				Fixes: []Fix{{"Move it in", "all of it is in court", []Block{fit}}}})
+				Fixes: []Fix{{Words: "Move it in", Outcome: "all of it is in court", Blocks: []Block{fit}}}})
 		}
-		if plan.Drill != nil {
-			if n, bad := b.willNotFit(plan.Drill, students, system); bad {
+		if plan != nil {
+			if n, bad := b.willNotFit(plan, students, system); bad {
 				out = append(out, n)
 			}
 		}
@@ -83,7 +85,7 @@ func (b *Block) willNotFit(plan *drill.Plan, students []Student, system units.Sy
 	for _, bend := range b.Drill.Fitting(rerate, b.Minutes) {
 		fit := *b
 		fit.Drill, fit.Minutes = &bend.Drill, bend.Minutes
-		n.Fixes = append(n.Fixes, Fix{words(bend, system), percent(bend.Chance) + " to finish", []Block{fit}})
+		n.Fixes = append(n.Fixes, Fix{Words: words(bend, system), Outcome: percent(bend.Chance) + " to finish", Blocks: []Block{fit}})
 	}
 	if len(n.Fixes) == 0 {
 		n.Text += " No single change brings it to 80%: ask for fewer goals, or split it over two lessons."
@@ -131,28 +133,69 @@ func (l *Lesson) notices(plan Plan, students []Student) []Notice {
 		out = append(out, Notice{Kind: "nobody", Text: "Nobody is in this lesson yet, so nothing can be reckoned for them.", Fixes: []Fix{}})
 	}
 	if over > 0 {
-		n := Notice{Kind: "overTime", Text: fmt.Sprintf("The blocks run %d minutes past the slot.", over), Fixes: []Fix{}}
-		if plan.Fit != nil {
-			n.Fixes = append(n.Fixes, *plan.Fit)
-		} else if f := l.Fit(l.SlotMinutes); f.Over > 0 {
-			n.Text += fmt.Sprintf(" Even at their least they need %d more: leave out %s.", f.Over, strings.Join(f.Drop, " and "))
-		}
-		longest := slices.Clone(l.Blocks)
-		slices.SortStableFunc(longest, func(a, b Block) int { return b.Minutes - a.Minutes })
-		for _, b := range longest {
-			if left := b.Minutes - over; b.Kind != WarmUp && !b.Fixed && left >= 3 && len(n.Fixes) < 2 {
-				b.Minutes = left
-				n.Fixes = append(n.Fixes, Fix{fmt.Sprintf("Shorten %s to %d minutes", b.Title, left), "ends on time", []Block{b}})
-			}
-		}
-		out = append(out, n)
+		out = append(out, l.overTime(plan))
 	} else if late := plan.Between.Value + float64(over); late > 1.5 && plan.Fit != nil {
 		out = append(out, Notice{Kind: "noRoomBetween", Text: fmt.Sprintf("Moving, setting out and picking up between the blocks take about %.0f minutes, and the tape leaves %d.", plan.Between.Value, -over), Fixes: []Fix{*plan.Fit}})
 	}
+	if f := l.better(len(students)); f != nil {
+		out = append(out, Notice{Kind: "sharedSetUp", Text: "Drills that need the same things set out stand apart.", Fixes: []Fix{*f}})
+	}
 	out = append(out, l.advice(students)...)
-	first := slices.IndexFunc(l.Blocks, func(b Block) bool { return b.Kind == Drill || b.Kind == Game })
-	if first >= 0 && !slices.ContainsFunc(l.Blocks[:first], func(b Block) bool { return b.Kind == WarmUp || b.Kind == Physical }) {
-		out = append(out, Notice{Kind: "noWarmUp", Caution: true, Text: fmt.Sprintf("No warm-up comes before %s.", l.Blocks[first].Title), Fixes: []Fix{}})
+	if n := l.noWarmUp(); n != nil {
+		out = append(out, *n)
+	}
+	for i, t := range plan.Students {
+		if w := t.Week; w.Usual > 0 && w.Total > muchMore*w.Usual && i < len(students) {
+			out = append(out, Notice{Kind: "load", Text: fmt.Sprintf("%s’s seven days with this lesson come to %.0f, and %.0f is usual of late. For information; a qualified person decides.", firstName(t.Name), w.Total, w.Usual), Fixes: []Fix{}})
+		}
 	}
 	return out
+}
+
+// muchMore than the usual week is worth a word [trade].
+const muchMore = 1.5
+
+func (l *Lesson) overTime(plan Plan) Notice {
+	n := Notice{Kind: "overTime", Text: fmt.Sprintf("The blocks run %d minutes past the slot.", plan.Over), Fixes: []Fix{}}
+	if plan.Fit != nil {
+		n.Fixes = append(n.Fixes, *plan.Fit)
+	} else if f := l.Fit(l.SlotMinutes); f.Over > 0 {
+		n.Text += fmt.Sprintf(" Even at their least they need %d more: leave out %s.", f.Over, strings.Join(f.Drop, " and "))
+		rest := *l
+		rest.Blocks = slices.DeleteFunc(slices.Clone(l.Blocks), func(b Block) bool { return slices.Contains(f.Drop, b.Title) && !b.Fixed && b.Kind != WarmUp })
+		if g := rest.Fit(l.SlotMinutes); g.Over == 0 && len(rest.Blocks) > 0 {
+			n.Fixes = append(n.Fixes, Fix{Words: "Leave out " + strings.Join(f.Drop, " and "), Outcome: "the rest fits", Blocks: g.Blocks, Whole: true})
+		}
+	}
+	longest := slices.Clone(l.Blocks)
+	slices.SortStableFunc(longest, func(a, b Block) int { return b.Minutes - a.Minutes })
+	for _, b := range longest {
+		if left := b.Minutes - plan.Over; b.Kind != WarmUp && !b.Fixed && left >= 3 && len(n.Fixes) < 2 {
+			b.Minutes = left
+			n.Fixes = append(n.Fixes, Fix{Words: fmt.Sprintf("Shorten %s to %d minutes", b.Title, left), Outcome: "ends on time", Blocks: []Block{b}})
+		}
+	}
+	return n
+}
+
+// noWarmUp says where hard running or serving comes before any warm-up.
+func (l *Lesson) noWarmUp() *Notice {
+	first := slices.IndexFunc(l.Blocks, func(b Block) bool { return b.Drill != nil && b.Drill.Focus != "warmUp" || b.Kind == Game })
+	if first < 0 || slices.ContainsFunc(l.Blocks[:first], func(b Block) bool { return b.Kind == WarmUp || b.Kind == Physical }) {
+		return nil
+	}
+	b := &l.Blocks[first]
+	what := "comes"
+	if b.Kind == Serve || b.Drill != nil && strain(b.Drill, 1000) > 0 {
+		what = "with its serves or overheads comes"
+	}
+	n := &Notice{Kind: "noWarmUp", Caution: true, Text: fmt.Sprintf("%s %s without a warm-up before it.", b.Title, what), Fixes: []Fix{}}
+	if i := slices.IndexFunc(l.Blocks, func(b Block) bool { return b.Kind == WarmUp || b.Kind == Physical }); i >= 0 {
+		order := slices.Clone(l.Blocks)
+		w := order[i]
+		n.Fixes = append(n.Fixes, Fix{Words: "Begin with " + w.Title, Outcome: "warm before it gets hard", Blocks: slices.Insert(slices.Delete(order, i, i+1), 0, w), Whole: true})
+	} else {
+		n.Fixes = append(n.Fixes, Fix{Words: fmt.Sprintf("Begin with %d minutes of warm-up", physicalBlock.Minutes), Outcome: "warm before it gets hard", Blocks: slices.Insert(slices.Clone(l.Blocks), 0, physicalBlock), Whole: true})
+	}
+	return n
 }

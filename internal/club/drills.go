@@ -324,7 +324,7 @@ func (c *Club) CheckDrill(ctx context.Context, d *drill.Drill, a Asked) (out Dri
 		return out, err
 	}
 	players := lesson.Players(d, []lesson.Student{who})
-	out.Player = d.ReckonOne(players[0], a.Students, float64(a.Minutes))
+	out.Player = d.Turns(float64(a.Students), float64(a.Minutes)).Player(players[0])
 	out.Wheels = d.Wheels(out.Plan, a.Students, float64(a.Minutes))
 	out.Notices = d.Notices(mover, out.Plan, &players[0], !a.Quick, a.System)
 	out.Cautions = d.AllCautions()

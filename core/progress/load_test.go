@@ -1,0 +1,21 @@
+package progress
+
+import (
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+)
+
+// Foster et al. 2001 [memory], as anyone can follow on paper: 60 min at 6 today,
+// 90 min at 5 two days ago, 45 unrated four days ago.
+func TestLoadOfAWeek(t *testing.T) {
+	w := Loads([]Session{{DaysAgo: 2.3, Minutes: 90, Rating: 5}, {DaysAgo: 4, Minutes: 45}, {DaysAgo: 9, Minutes: 60, Rating: 6}, {DaysAgo: 30, Minutes: 60, Rating: 4}, {DaysAgo: 40, Minutes: 600, Rating: 9}}, 360)
+	require.InDelta(t, 360+450+225, w.Total, 1e-9)
+	require.InDelta(t, (360+240)/4.0, w.Usual, 1e-9)
+	mean := 1035.0 / 7
+	sd := math.Sqrt(((360-mean)*(360-mean) + (450-mean)*(450-mean) + (225-mean)*(225-mean) + 4*mean*mean) / 7)
+	require.InDelta(t, mean/sd, w.Monotony, 1e-12)
+	require.InDelta(t, 1035*mean/sd, w.Strain, 1e-9)
+	require.Zero(t, Loads(nil, 0).Monotony)
+}
