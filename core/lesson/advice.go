@@ -65,18 +65,30 @@ func (l *Lesson) means(b *Block, balls float64) (out []Notice) {
 	}
 	if have := l.Have.Balls; have > 0 && b.Drill.ToHave(int(balls)) > float64(have) {
 		n := Notice{Kind: "tooFewBalls", Text: fmt.Sprintf("It is fed from %.0f balls, and there are %d.", b.Drill.ToHave(int(balls)), have), Fixes: []Fix{}}
-		fit, d := *b, b.Drill.Clone()
-		d.Basket = have
-		if d.PickUp == 0 {
-			d.PickUp = max(0.5, float64(have)/(2*ballsPickedPerMinute))
-		}
-		fit.Drill = &d
+		fit := b.from(have)
+		d := fit.Drill
 		n.Fixes = append(n.Fixes, Fix{Words: fmt.Sprintf("Feed from %d and pick up more often", have), Outcome: plural(int(d.Tempo().PickUps(float64(d.Tempo().Balls(float64(b.Minutes))))), "pick-up", "pick-ups"), Blocks: []Block{fit}})
 		out = append(out, n)
 	}
 	if lacks := l.Have.Lacking(b.Drill); len(lacks) > 0 {
 		out = append(out, Notice{Kind: "kitMissing", Text: "It asks for what is not at hand: " + strings.Join(lacks, ", ") + ".", Fixes: []Fix{}})
 	}
+	return out
+}
+
+// from is the block fed from no more than so many balls, picked up in between.
+func (b *Block) from(balls int) Block {
+	out := *b
+	t := b.Drill.Tempo()
+	if b.Drill.ToHave(t.Balls(float64(max(b.Minutes, b.Room().Most)))) <= float64(balls) {
+		return out
+	}
+	d := b.Drill.Clone()
+	d.Basket = balls
+	if d.PickUp == 0 {
+		d.PickUp = max(0.5, float64(balls)/(2*ballsPickedPerMinute))
+	}
+	out.Drill = &d
 	return out
 }
 

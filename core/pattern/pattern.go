@@ -124,6 +124,11 @@ type Pattern struct {
 	Objects []Object    `json:"objects"`
 }
 
+// Flown says whether any of its balls comes from somewhere else.
+func (p Pattern) Flown() bool {
+	return slices.ContainsFunc(p.Feeds, func(f Feed) bool { return f.How.Flown() })
+}
+
 // MostFeeds of a turn; more is a basket, not a pattern.
 const MostFeeds = 24
 

@@ -1,0 +1,474 @@
+package lesson
+
+import (
+	"cmp"
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+	"time"
+
+	"hodometer/core/court"
+	"hodometer/core/drill"
+	"hodometer/core/library"
+	"hodometer/core/progress"
+	"hodometer/core/units"
+)
+
+// Past is a drill of an earlier lesson as it went.
+type Past struct {
+	DaysAgo float64
+	Drill   drill.Drill
+	// Short are the ids of those who did not meet all of its goals.
+	Short []string
+}
+
+// Wish is what a coach knows of a lesson to come.
+type Wish struct {
+	Students []Student
+	Court    string
+	Date     string
+	Start    string
+	Minutes  int
+	Aim      drill.Focus // "": what the students need
+	Have     *Means
+	MatchOn  string
+	Past     []Past // the latest first
+}
+
+// Draft is a lesson made by rules, and why it is as it is, in a line.
+type Draft struct {
+	Name   string `json:"name"`
+	Why    string `json:"why"`
+	Lesson Lesson `json:"lesson"`
+}
+
+// Rules of thumb for drafting [trade].
+const (
+	dueAfter      = 10.0 // days since a drill was last done
+	nearMatch     = 4    // days before a match in which nothing new is begun
+	longLesson    = 60   // minutes from which there is a break
+	veryLong      = 75   // and from which there is a stretch and a second warm-up
+	mostFailing   = 35.0 // days that a drill fallen short of is remembered
+	levelAtMost   = 1.0  // a drill one level above the group is out
+	waitWeighs    = 2.0  // a place, of a drill in which all would wait
+	tooShortForGo = 40   // minutes below which there is one drill
+)
+
+// focusWords name a purpose as a lesson's title says it.
+var focusWords = map[drill.Focus]string{"depth": "Depth", "direction": "Direction", "shortBall": "Short balls", "lowBall": "Low balls", "early": "Taking it early",
+	"volley": "Volleys", "transition": "Coming in", "serveReturn": "Serve and return", "spin": "Spin", "footwork": "Footwork", "anticipation": "Reading it early",
+	"technique": "Technique", "rhythm": "Rhythm", "pressure": "Playing under pressure", "warmUp": "Warm-up"}
+
+// found is a drill brought to the lesson's court, and how well it suits.
+type found struct {
+	drill drill.Drill
+	score float64
+	past  *Past
+}
+
+// Drafts makes up to three lessons for a valid wish: what is due or fell short,
+// the aim from the basics to match play, and for a match that is near what
+// carries into it. Each fits its slot; each drill is arranged so that few wait,
+// and levelled where it asks too much or too little. Ids are empty.
+func Drafts(w Wish) []Draft {
+	c, err := court.ByID(w.Court)
+	if err != nil {
+		return nil
+	}
+	pool := w.pool(c)
+	var out []Draft
+	offer := func(name, why string, title drill.Focus, drills []found) {
+		if len(drills) == 0 || slices.ContainsFunc(out, func(d Draft) bool { return sameDrills(d.Lesson, drills) }) {
+			return
+		}
+		l := w.compose(c, title, drills)
+		if why != "" {
+			out = append(out, Draft{name, why, l})
+		}
+	}
+	if d, why := w.failed(c); len(d) > 0 {
+		offer("What fell short last time", why, d[0].drill.Focus, w.fill(d, pool, 2))
+	}
+	if days, ok := w.toMatch(); ok && days <= nearMatch {
+		d := w.forMatch(pool)
+		offer("Into the match", fmt.Sprintf("The match is %s: nothing new, serve and return and points under pressure, short blocks.", inDays(days)), "pressure", d)
+	}
+	if d, why := w.due(c); len(d) > 0 {
+		offer("What is due", why, d[0].drill.Focus, w.fill(d, pool, 2))
+	}
+	aim := w.Aim
+	if aim == "" && len(pool) > 0 {
+		aim = pool[0].drill.Focus
+	}
+	if d := w.steps(aim, pool); len(d) > 0 {
+		how := "one place first, then linked, then a game from the same ball"
+		if len(d) == 1 {
+			how = "one drill with time to bend it, then a game from its ball"
+		}
+		offer(focusWords[aim]+", step by step", fmt.Sprintf("%s: %s.", focusWords[aim], how), aim, d)
+	}
+	if d := w.variety(aim, pool); len(d) > 1 && len(out) < 3 {
+		offer("Something else with it", fmt.Sprintf("%s and %s: two purposes, so that no hour is one ball in one place.", focusWords[d[0].drill.Focus], strings.ToLower(focusWords[d[len(d)-1].drill.Focus])), d[0].drill.Focus, d)
+	}
+	for _, f := range pool { // and where there is no past, other purposes
+		if other := f.drill.Focus; other != aim && len(out) < 3 {
+			if d := w.steps(other, pool); len(d) > 0 && d[0].drill.Focus == other {
+				offer(focusWords[other]+", step by step", focusWords[other]+" suits this group too: from few balls to more, then a game from the same ball.", other, d)
+			}
+		}
+	}
+	return out[:min(3, len(out))]
+}
+
+func inDays(n int) string {
+	switch n {
+	case 0:
+		return "today"
+	case 1:
+		return "tomorrow"
+	}
+	return fmt.Sprintf("in %d days", n)
+}
+
+func sameDrills(l Lesson, drills []found) bool {
+	var titles []string
+	for _, b := range l.Blocks {
+		if b.Kind == Drill {
+			titles = append(titles, b.Drill.Title)
+		}
+	}
+	return slices.EqualFunc(titles, drills, func(t string, f found) bool { return t == f.drill.Title })
+}
+
+// toMatch is the days from the lesson to the match.
+func (w Wish) toMatch() (int, bool) {
+	a, err := time.Parse(time.DateOnly, w.Date)
+	b, err2 := time.Parse(time.DateOnly, w.MatchOn)
+	if err != nil || err2 != nil || b.Before(a) {
+		return 0, false
+	}
+	return int(b.Sub(a).Hours()/24 + 0.5), true
+}
+
+// level of the group: its lowest, so that nobody is lost.
+func (w Wish) level() int {
+	least := len(drill.Levels) - 1
+	for _, s := range w.Students {
+		least = min(least, slices.Index(drill.Levels, drill.Level(s.Level)))
+	}
+	if len(w.Students) == 0 {
+		return 1
+	}
+	return max(0, least)
+}
+
+// on brings a drill to the court of the lesson; false where it cannot be.
+func on(d drill.Drill, c *court.Court) (drill.Drill, bool) {
+	own, err := d.Court()
+	if err != nil || own.Sport != c.Sport {
+		return d, false
+	}
+	out := d.Clone()
+	if d.Pattern.Court != c.ID {
+		if out, err = d.On(c.ID); err != nil {
+			return d, false
+		}
+	}
+	plan, err := out.Pattern.Fly(false)
+	if err != nil || out.Validate().Err() != nil {
+		return d, false
+	}
+	for _, b := range plan {
+		if !b.Feasible {
+			return d, false
+		}
+	}
+	return out, true
+}
+
+// pool are the drills that ship which suit the wish, the best first.
+func (w Wish) pool(c *court.Court) (out []found) {
+	n, level := len(w.Students), w.level()
+	days, match := w.toMatch()
+	for _, e := range library.All() {
+		if e.Drill.Focus == "warmUp" || w.Have.Lacking(&e.Drill) != nil {
+			continue
+		}
+		above := slices.Index(drill.Levels, e.Drill.Level) - level
+		d, ok := on(e.Drill, c)
+		if !ok || float64(above) >= levelAtMost+0.5 || level == 0 && above >= 1 && d.Focus == "pressure" {
+			continue
+		}
+		if n > 1 && n < d.Players.Least || n == 1 && d.Players.Least > 2 { // with one, the coach is the partner
+			continue
+		}
+		f := found{drill: d, score: -0.8 * math.Abs(float64(above))}
+		if w.Aim != "" && d.Focus == w.Aim {
+			f.score += 3
+		}
+		if !d.Pattern.Flown() && d.Focus != w.Aim { // nothing comes: a part of a lesson, not its heart
+			f.score -= 2
+		}
+		f.score -= 0.15 * math.Abs(float64(n-d.Players.Best))
+		if n > d.Players.Most*w.Have.courts() {
+			f.score -= 1
+		}
+		if e.Drill.Pattern.Court == c.ID {
+			f.score += 0.3
+		}
+		if n >= 3 {
+			b := Block{Kind: Drill, Title: d.Title, Minutes: d.Minutes.Best, Drill: &d}
+			l := Lesson{Have: w.Have}
+			b = l.least(b, w.Students)
+			lanes, _ := l.lanes(&b, n, 0)
+			f.score -= waitWeighs * shareOf(lanes, Waiting, float64(b.Minutes))
+		}
+		for i := range w.Past {
+			if w.Past[i].Drill.Title == d.Title {
+				f.past = &w.Past[i]
+				break
+			}
+		}
+		switch {
+		case match && days <= nearMatch && f.past == nil:
+			f.score -= 2
+		case f.past != nil && f.past.DaysAgo < dueAfter:
+			f.score -= 0.5
+		}
+		out = append(out, f)
+	}
+	slices.SortStableFunc(out, func(a, b found) int { return cmp.Compare(b.score, a.score) })
+	return out
+}
+
+// failed are the drills of the last lesson that somebody fell short in.
+func (w Wish) failed(c *court.Court) (out []found, why string) {
+	for i, p := range w.Past {
+		if len(p.Short) == 0 || p.DaysAgo > w.Past[0].DaysAgo+0.5 || p.DaysAgo > mostFailing {
+			continue
+		}
+		d, ok := on(p.Drill, c)
+		if !ok || w.Have.Lacking(&d) != nil || len(out) == 2 {
+			continue
+		}
+		out = append(out, found{drill: d, past: &w.Past[i]})
+		if why == "" {
+			why = fmt.Sprintf("%s did not meet “%s” %.0f days ago: it comes back with targets each can hit, then as match play.", w.names(p.Short), p.Drill.Title, p.DaysAgo)
+		}
+	}
+	return out, why
+}
+
+func (w Wish) names(ids []string) string {
+	var names []string
+	for _, s := range w.Students {
+		if slices.Contains(ids, s.ID) {
+			names = append(names, firstName(s.Name))
+		}
+	}
+	switch n := len(names); {
+	case n == 0:
+		return "The group"
+	case n == 1:
+		return names[0]
+	case n == len(w.Students) && n > 3:
+		return "All"
+	default:
+		return strings.Join(names[:n-1], ", ") + " and " + names[n-1]
+	}
+}
+
+// due are drills done before and not for a while, the longest ago first.
+func (w Wish) due(c *court.Court) (out []found, why string) {
+	seen := map[string]bool{}
+	var old []*Past
+	for i := range w.Past { // latest first: the first of a title is its last time
+		p := &w.Past[i]
+		if !seen[p.Drill.Title] && p.DaysAgo >= dueAfter {
+			old = append(old, p)
+		}
+		seen[p.Drill.Title] = true
+	}
+	slices.SortStableFunc(old, func(a, b *Past) int { return cmp.Compare(b.DaysAgo, a.DaysAgo) })
+	for _, p := range old {
+		d, ok := on(p.Drill, c)
+		if !ok || w.Have.Lacking(&d) != nil || len(out) == 2 {
+			continue
+		}
+		out = append(out, found{drill: d, past: p})
+		if why == "" {
+			why = fmt.Sprintf("“%s” was last done %.0f days ago and fades; half of what was counted then is forgotten after %.0f.", p.Drill.Title, p.DaysAgo, progress.HalfLife)
+		}
+	}
+	return out, why
+}
+
+// wanted is how many drills a lesson of that length holds [trade]: two in 45
+// minutes with many adjustments.
+func (w Wish) wanted() int {
+	switch {
+	case w.Minutes < tooShortForGo:
+		return 1
+	case w.Minutes < 100:
+		return 2
+	}
+	return 3
+}
+
+// fill adds drills of the same purpose, then of any, up to as many as are wanted.
+func (w Wish) fill(have, pool []found, most int) []found {
+	have = have[:min(len(have), w.wanted(), most)]
+	for _, same := range []bool{true, false} {
+		for _, f := range pool {
+			if len(have) >= min(w.wanted(), most) {
+				return have
+			}
+			if (f.drill.Focus == have[0].drill.Focus) == same && !slices.ContainsFunc(have, func(h found) bool { return h.drill.Title == f.drill.Title }) {
+				have = append(have, f)
+			}
+		}
+	}
+	return have
+}
+
+// steps are drills of one purpose from few balls in one place to more.
+func (w Wish) steps(aim drill.Focus, pool []found) []found {
+	var out []found
+	for _, f := range pool {
+		if f.drill.Focus == aim && len(out) < w.wanted() {
+			out = append(out, f)
+		}
+	}
+	if len(out) == 0 && len(pool) > 0 {
+		out = append(out, pool[0])
+	}
+	if len(out) > 0 {
+		out = w.fill(out, pool, w.wanted())
+	}
+	slices.SortStableFunc(out, func(a, b found) int {
+		return cmp.Compare(len(a.drill.Pattern.Feeds)*100+int(10*a.drill.Reach()), len(b.drill.Pattern.Feeds)*100+int(10*b.drill.Reach()))
+	})
+	return out
+}
+
+// forMatch are serve and return, and what is played under pressure.
+func (w Wish) forMatch(pool []found) (out []found) {
+	for _, focus := range []drill.Focus{"serveReturn", "pressure", "direction"} {
+		for _, f := range pool {
+			if f.drill.Focus == focus {
+				out = append(out, f)
+				break
+			}
+		}
+	}
+	return out[:min(len(out), w.wanted())]
+}
+
+// variety is the best drill for the aim with the best of another purpose.
+func (w Wish) variety(aim drill.Focus, pool []found) (out []found) {
+	for _, f := range pool {
+		if f.drill.Focus == aim {
+			out = append(out, f)
+			break
+		}
+	}
+	for _, f := range pool {
+		if f.drill.Focus != aim && len(out) < w.wanted() && (len(out) == 0 || f.drill.Focus != out[0].drill.Focus) {
+			out = append(out, f)
+			break
+		}
+	}
+	return out
+}
+
+// compose puts the drills on a tape with all that belongs around them, and fits
+// it to the slot: warm-up first, the last drill turned into match play, water
+// when it is long, a word at the end.
+func (w Wish) compose(c *court.Court, title drill.Focus, drills []found) Lesson {
+	l := Lesson{Title: focusWords[title], Date: w.Date, Start: w.Start, SlotMinutes: w.Minutes, Court: w.Court, Have: w.Have, MatchOn: w.MatchOn, Students: []string{}}
+	for _, s := range w.Students {
+		l.Students = append(l.Students, s.ID)
+	}
+	if len(drills) > 0 {
+		l.Aim = drills[0].drill.Intent
+	}
+	young := w.level() == 0
+	warm := Templates(c)[0]
+	if young || w.Minutes >= veryLong {
+		l.Blocks = append(l.Blocks, physicalBlock)
+	}
+	if !young || w.Minutes >= longLesson {
+		if (young || w.Minutes < tooShortForGo) && len(warm.Script) > 4 { // half of it, both roles
+			warm.Script = slices.Concat(warm.Script[:2], warm.Script[len(warm.Script)/2:len(warm.Script)/2+2])
+			warm.Minutes, warm.Title = len(warm.Script), "Short warm-up"
+		}
+		l.Blocks = append(l.Blocks, warm)
+	}
+	for i := range drills {
+		d := drills[i].drill
+		l.Blocks = append(l.Blocks, l.least(Block{Kind: Drill, Title: d.Title, Minutes: d.Minutes.Best, Drill: &d}, w.Students))
+		if w.Minutes >= longLesson && i == (len(drills)-1)/2 {
+			l.Blocks = append(l.Blocks, breakBlock)
+		}
+	}
+	if len(w.Students) != 1 && len(drills) > 0 {
+		from := drills[len(drills)-1].drill
+		for _, f := range drills {
+			if !from.Pattern.Flown() {
+				from = f.drill
+			}
+		}
+		l.Blocks = append(l.Blocks, matchFrom(&Block{Title: from.Title, Drill: &from}))
+	}
+	if s, ok := servePractice(c); ok && w.Minutes >= veryLong && title != "serveReturn" && len(w.Students) > 0 {
+		l.Blocks = append(l.Blocks, l.least(s, w.Students))
+	}
+	if w.Minutes >= veryLong {
+		l.Blocks = append(l.Blocks, stretchBlock)
+	}
+	l.Blocks = append(l.Blocks, talkBlock)
+	for i := range l.Blocks {
+		if b := &l.Blocks[i]; b.Drill != nil && w.Have != nil && w.Have.Balls > 0 {
+			*b = b.from(w.Have.Balls)
+		}
+	}
+	l.squeeze(len(w.Students))
+	for i := range l.Blocks {
+		l.levelled(i, w.Students)
+	}
+	return l
+}
+
+// squeeze fits the blocks to the slot with what goes on between them, leaving
+// out what can be done without where they are too many.
+func (l *Lesson) squeeze(students int) {
+	for _, spare := range []Kind{"", Stretch, Serve, Break, Physical, Game, Talk} {
+		if i := slices.IndexFunc(l.Blocks, func(b Block) bool { return b.Kind == spare }); i >= 0 && !(spare == Physical && l.Blocks[i+1].Kind != WarmUp) {
+			l.Blocks = slices.Delete(l.Blocks, i, i+1)
+		} else if spare != "" {
+			continue
+		}
+		gone := 0.0
+		for i := 0; i+1 < len(l.Blocks); i++ {
+			gone += between(&l.Blocks[i], &l.Blocks[i+1], students)
+		}
+		f := l.Fit(l.SlotMinutes - int(math.Ceil(gone-0.25)))
+		l.Blocks = f.Blocks
+		if f.Over == 0 {
+			return
+		}
+	}
+}
+
+// levelled gives each student of a drill block the target that is hard enough.
+func (l *Lesson) levelled(i int, students []Student) {
+	b := &l.Blocks[i]
+	if b.Drill == nil || len(students) == 0 || len(b.Drill.Targets) == 0 {
+		return
+	}
+	plan := b.reckon(students, l.parts(b, 0, len(students)))
+	if v := b.levelTarget(&plan, nil, students, units.Metric); v != nil {
+		*b = v.Fix.Blocks[0]
+	}
+}
