@@ -26,6 +26,7 @@ const (
 	Undo       Kind = "undo"       // the event Undoes did not happen
 	Finish     Kind = "finish"     // the lesson is over
 	Engagement Kind = "engagement" // Student was engaged Value of 10
+	Effort     Kind = "effort"     // Student found it Value of 10 hard
 	Note       Kind = "note"       // Text is the line of notes
 )
 
@@ -86,10 +87,10 @@ func (e Event) Validate(l *lesson.Lesson) (p units.Problems) {
 		if !v7Shape.MatchString(e.Undoes) || e.Undoes >= e.ID {
 			p.Add("undoes", "undo names an earlier event")
 		}
-	case Engagement:
+	case Engagement, Effort:
 		e.student(l, &p)
 		if e.Value < 1 || e.Value > 10 {
-			p.Add("value", "engagement goes from 1 to 10")
+			p.Add("value", string(e.Kind)+" goes from 1 to 10")
 		}
 	case Note:
 		if utf8.RuneCountInString(e.Text) > MaxNote {

@@ -52,12 +52,12 @@ func cancelled(ordered []Event) map[string]bool {
 }
 
 func begin(l *lesson.Lesson) State {
-	s := State{Status: Ready, Blocks: make([]BlockState, len(l.Blocks)), Engagement: map[string]int{}}
+	s := State{Status: Ready, Blocks: make([]BlockState, len(l.Blocks)), Engagement: map[string]int{}, Effort: map[string]int{}}
 	for i := range l.Blocks {
 		b := &l.Blocks[i]
 		s.Blocks[i] = BlockState{ID: b.ID, BasketLeft: -1}
 		if b.Drill != nil {
-			s.Blocks[i].Students = newStudents(b.Drill, l.Students)
+			s.Blocks[i].Students = newStudents(b, l.Students)
 			if b.Drill.Basket > 0 {
 				s.Blocks[i].BasketLeft = b.Drill.Basket
 			}
@@ -112,6 +112,8 @@ func (f *fold) apply(e Event) {
 		f.undoable(e, "the end of the lesson")
 	case Engagement:
 		s.Engagement[e.Student] = e.Value
+	case Effort:
+		s.Effort[e.Student] = e.Value
 	case Note:
 		s.Note = e.Text
 	}
@@ -210,11 +212,11 @@ func (f *fold) student(e Event) *StudentState {
 func (s State) Counts(l *lesson.Lesson) []Count {
 	var out []Count
 	for i, b := range s.Blocks {
-		d := l.Blocks[i].Drill
 		for _, st := range b.Students {
+			d := l.Blocks[i].DrillFor(st.ID)
 			for j, step := range st.Steps {
 				if step.Balls > 0 {
-					out = append(out, Count{st.ID, b.ID, j, d.Skill(d.Steps[j]), step.Balls, step.Good, step.Best, step.Met, d.Radial(d.Steps[j]) * l.Blocks[i].Scale(st.ID)})
+					out = append(out, Count{st.ID, b.ID, j, d.Skill(d.Steps[j]), step.Balls, step.Good, step.Best, step.Met, d.Radial(d.Steps[j])})
 				}
 			}
 		}

@@ -1,9 +1,9 @@
 package run
 
 import (
-	"hodometer/core/drill"
 	"hodometer/core/game"
 	"hodometer/core/goal"
+	"hodometer/core/lesson"
 )
 
 // Status of a run.
@@ -61,6 +61,7 @@ type State struct {
 	UndoWords  string         `json:"undoWords,omitempty"`
 	Reached    string         `json:"reached,omitempty"` // goal met by the latest tap, in words
 	Engagement map[string]int `json:"engagement"`
+	Effort     map[string]int `json:"effort"` // how hard it was, 1 to 10
 	Note       string         `json:"note"`
 	Events     int            `json:"events"`
 }
@@ -100,9 +101,10 @@ func (s *StepState) tap(good bool) (met bool) {
 	return s.Met
 }
 
-func newStudents(d *drill.Drill, ids []string) []StudentState {
+func newStudents(b *lesson.Block, ids []string) []StudentState {
 	out := make([]StudentState, len(ids))
 	for i, id := range ids {
+		d := b.DrillFor(id) // each counts toward what is their own
 		out[i] = StudentState{ID: id, Steps: make([]StepState, len(d.Steps))}
 		for j, s := range d.Steps {
 			out[i].Steps[j] = StepState{Label: s.Label(), Goal: s.Goal}

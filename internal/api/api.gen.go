@@ -431,6 +431,78 @@ func (e WindowQuestionCourt) Valid() bool {
 	}
 }
 
+// Defines values for WishAim.
+const (
+	Anticipation WishAim = "anticipation"
+	Depth        WishAim = "depth"
+	Direction    WishAim = "direction"
+	Early        WishAim = "early"
+	Footwork     WishAim = "footwork"
+	LowBall      WishAim = "lowBall"
+	Pressure     WishAim = "pressure"
+	Rhythm       WishAim = "rhythm"
+	ServeReturn  WishAim = "serveReturn"
+	ShortBall    WishAim = "shortBall"
+	Spin         WishAim = "spin"
+	Technique    WishAim = "technique"
+	Transition   WishAim = "transition"
+	Volley       WishAim = "volley"
+)
+
+// Valid indicates whether the value is a known member of the WishAim enum.
+func (e WishAim) Valid() bool {
+	switch e {
+	case Anticipation:
+		return true
+	case Depth:
+		return true
+	case Direction:
+		return true
+	case Early:
+		return true
+	case Footwork:
+		return true
+	case LowBall:
+		return true
+	case Pressure:
+		return true
+	case Rhythm:
+		return true
+	case ServeReturn:
+		return true
+	case ShortBall:
+		return true
+	case Spin:
+		return true
+	case Technique:
+		return true
+	case Transition:
+		return true
+	case Volley:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for WishUnits.
+const (
+	WishUnitsImperial WishUnits = "imperial"
+	WishUnitsMetric   WishUnits = "metric"
+)
+
+// Valid indicates whether the value is a known member of the WishUnits enum.
+func (e WishUnits) Valid() bool {
+	switch e {
+	case WishUnitsImperial:
+		return true
+	case WishUnitsMetric:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for CheckDrillJSONBodyLevel.
 const (
 	CheckDrillJSONBodyLevelBeginner    CheckDrillJSONBodyLevel = "beginner"
@@ -488,11 +560,17 @@ func (e CheckLessonJSONBodyUnits) Valid() bool {
 	}
 }
 
+// Arrangement how a group moves through a block
+type Arrangement = lesson.Arrangement
+
 // Basis defines model for Basis.
 type Basis = units.Basis
 
 // Block defines model for Block.
 type Block = lesson.Block
+
+// BlockRotation who is where in a block, turn by turn
+type BlockRotation = lesson.Rotation
 
 // CountRange Good balls, or the best streak, in the minutes; low is passed nine times in ten, high once in ten
 type CountRange = goal.Range
@@ -720,6 +798,12 @@ type GoalQuestion struct {
 // GoalQuestionKind defines model for GoalQuestion.Kind.
 type GoalQuestionKind string
 
+// Group defines model for Group.
+type Group = club.Group
+
+// Hand what is reckoned of the block in hand only
+type Hand = lesson.Hand
+
 // HandicapAnswer defines model for HandicapAnswer.
 type HandicapAnswer struct {
 	ChanceA     float64        `json:"chanceA"`
@@ -774,6 +858,9 @@ type Lesson = lesson.Lesson
 // LessonFix The blocks as they would be: they take the place of those with the same ids, and others are added
 type LessonFix = lesson.Fix
 
+// LessonPart minutes of a student at each thing
+type LessonPart = lesson.Part
+
 // LessonSummary defines model for LessonSummary.
 type LessonSummary = club.Summary
 
@@ -811,6 +898,9 @@ type LikelyBallEnd string
 
 // Match defines model for Match.
 type Match = lesson.Match
+
+// Means what is at hand
+type Means = lesson.Means
 
 // Minute defines model for Minute.
 type Minute = lesson.Minute
@@ -1213,6 +1303,27 @@ type WindowQuestionArea string
 // WindowQuestionCourt defines model for WindowQuestion.Court.
 type WindowQuestionCourt string
 
+// Wish what a coach knows of a lesson to come
+type Wish struct {
+	Aim   *WishAim `json:"aim,omitempty"`
+	Court string   `json:"court"`
+	Date  string   `json:"date"`
+
+	// Have what is at hand
+	Have     *Means     `json:"have,omitempty"`
+	MatchOn  *string    `json:"matchOn,omitempty"`
+	Minutes  int        `json:"minutes"`
+	Start    string     `json:"start"`
+	Students []Id       `json:"students"`
+	Units    *WishUnits `json:"units,omitempty"`
+}
+
+// WishAim defines model for Wish.Aim.
+type WishAim string
+
+// WishUnits defines model for Wish.Units.
+type WishUnits string
+
 // LessonId a UUIDv7 in lower case
 type LessonId = Id
 
@@ -1280,12 +1391,19 @@ type SetFavouriteJSONBody struct {
 
 // CheckLessonJSONBody defines parameters for CheckLesson.
 type CheckLessonJSONBody struct {
+	// Hand the block of which the rotation, the other arrangements and the levels are asked too
+	Hand   *string                   `json:"hand,omitempty"`
 	Lesson Lesson                    `json:"lesson"`
 	Units  *CheckLessonJSONBodyUnits `json:"units,omitempty"`
 }
 
 // CheckLessonJSONBodyUnits defines parameters for CheckLesson.
 type CheckLessonJSONBodyUnits string
+
+// GetSheetParams defines parameters for GetSheet.
+type GetSheetParams struct {
+	Units *string `form:"units,omitempty" json:"units,omitempty"`
+}
 
 // PutRunJSONBody defines parameters for PutRun.
 type PutRunJSONBody struct {
@@ -1310,8 +1428,17 @@ type PutDrillJSONRequestBody PutDrillJSONBody
 // SetFavouriteJSONRequestBody defines body for SetFavourite for application/json ContentType.
 type SetFavouriteJSONRequestBody SetFavouriteJSONBody
 
+// PutGroupJSONRequestBody defines body for PutGroup for application/json ContentType.
+type PutGroupJSONRequestBody = Group
+
 // CheckLessonJSONRequestBody defines body for CheckLesson for application/json ContentType.
 type CheckLessonJSONRequestBody CheckLessonJSONBody
+
+// DraftLessonsJSONRequestBody defines body for DraftLessons for application/json ContentType.
+type DraftLessonsJSONRequestBody = Wish
+
+// MatchFromBlockJSONRequestBody defines body for MatchFromBlock for application/json ContentType.
+type MatchFromBlockJSONRequestBody = Block
 
 // PutLessonJSONRequestBody defines body for PutLesson for application/json ContentType.
 type PutLessonJSONRequestBody = Lesson
@@ -1408,18 +1535,39 @@ type ServerInterface interface {
 	// ListGames The games that ship with the product
 	// (GET /api/v1/games)
 	ListGames(ctx *echo.Context) error
+	// ListGroups Groups of students, by name
+	// (GET /api/v1/groups)
+	ListGroups(ctx *echo.Context) error
+	// RemoveGroup Take a group away; its students and lessons stay
+	// (DELETE /api/v1/groups/{group})
+	RemoveGroup(ctx *echo.Context, group Id) error
+	// PutGroup Make or change a group; version 0 makes, or brings back one that was taken away
+	// (PUT /api/v1/groups/{group})
+	PutGroup(ctx *echo.Context, group Id) error
 	// ListLessons Lessons, latest day first
 	// (GET /api/v1/lessons)
 	ListLessons(ctx *echo.Context) error
 	// CheckLesson Reckon a lesson as it stands on the screen, saved or not
 	// (POST /api/v1/lessons/check)
 	CheckLesson(ctx *echo.Context) error
+	// DraftLessons Up to three lessons made by rules from what the coach knows, each fitting its slot, with a line that says why
+	// (POST /api/v1/lessons/drafts)
+	DraftLessons(ctx *echo.Context) error
+	// MatchFromBlock A match drill made from a drill block, each point beginning with its first ball
+	// (POST /api/v1/lessons/matchFrom)
+	MatchFromBlock(ctx *echo.Context) error
 	// GetLesson A lesson
 	// (GET /api/v1/lessons/{lesson})
 	GetLesson(ctx *echo.Context, lesson LessonId) error
 	// PutLesson Save a lesson; version 0 makes it, any other must be the one that was read
 	// (PUT /api/v1/lessons/{lesson})
 	PutLesson(ctx *echo.Context, lesson LessonId) error
+	// GetSheet A lesson as it is printed - the plan, who is where, and what is set out where
+	// (GET /api/v1/lessons/{lesson}/sheet)
+	GetSheet(ctx *echo.Context, lesson LessonId, params GetSheetParams) error
+	// ListLessonVersions Every state a lesson was saved in, latest first, with what each save changed
+	// (GET /api/v1/lessons/{lesson}/versions)
+	ListLessonVersions(ctx *echo.Context, lesson LessonId) error
 	// ReckonFlight The launch that makes a ball come down where it is wanted, or where a launch comes down
 	// (POST /api/v1/reckon/flight)
 	ReckonFlight(ctx *echo.Context) error
@@ -1667,6 +1815,47 @@ func (w *ServerInterfaceWrapper) ListGames(ctx *echo.Context) error {
 	return err
 }
 
+// ListGroups converts echo context to params.
+func (w *ServerInterfaceWrapper) ListGroups(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListGroups(ctx)
+	return err
+}
+
+// RemoveGroup converts echo context to params.
+func (w *ServerInterfaceWrapper) RemoveGroup(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "group" -------------
+	var group Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "group", ctx.Param("group"), &group, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter group: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RemoveGroup(ctx, group)
+	return err
+}
+
+// PutGroup converts echo context to params.
+func (w *ServerInterfaceWrapper) PutGroup(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "group" -------------
+	var group Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "group", ctx.Param("group"), &group, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter group: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.PutGroup(ctx, group)
+	return err
+}
+
 // ListLessons converts echo context to params.
 func (w *ServerInterfaceWrapper) ListLessons(ctx *echo.Context) error {
 	var err error
@@ -1682,6 +1871,24 @@ func (w *ServerInterfaceWrapper) CheckLesson(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.CheckLesson(ctx)
+	return err
+}
+
+// DraftLessons converts echo context to params.
+func (w *ServerInterfaceWrapper) DraftLessons(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.DraftLessons(ctx)
+	return err
+}
+
+// MatchFromBlock converts echo context to params.
+func (w *ServerInterfaceWrapper) MatchFromBlock(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.MatchFromBlock(ctx)
 	return err
 }
 
@@ -1714,6 +1921,47 @@ func (w *ServerInterfaceWrapper) PutLesson(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.PutLesson(ctx, lesson)
+	return err
+}
+
+// GetSheet converts echo context to params.
+func (w *ServerInterfaceWrapper) GetSheet(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "lesson" -------------
+	var lesson LessonId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "lesson", ctx.Param("lesson"), &lesson, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter lesson: %s", err))
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetSheetParams
+	// ------------- Optional query parameter "units" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "units", ctx.QueryParams(), &params.Units, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter units: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetSheet(ctx, lesson, params)
+	return err
+}
+
+// ListLessonVersions converts echo context to params.
+func (w *ServerInterfaceWrapper) ListLessonVersions(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "lesson" -------------
+	var lesson LessonId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "lesson", ctx.Param("lesson"), &lesson, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter lesson: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListLessonVersions(ctx, lesson)
 	return err
 }
 
@@ -1995,6 +2243,13 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.PUT(options.BaseURL+"/api/v1/students/:student", wrapper.PutStudent, options.OperationMiddlewares["putStudent"]...)
 	router.GET(options.BaseURL+"/api/v1/lessons", wrapper.ListLessons, options.OperationMiddlewares["listLessons"]...)
 	router.POST(options.BaseURL+"/api/v1/lessons/check", wrapper.CheckLesson, options.OperationMiddlewares["checkLesson"]...)
+	router.POST(options.BaseURL+"/api/v1/lessons/drafts", wrapper.DraftLessons, options.OperationMiddlewares["draftLessons"]...)
+	router.POST(options.BaseURL+"/api/v1/lessons/matchFrom", wrapper.MatchFromBlock, options.OperationMiddlewares["matchFromBlock"]...)
+	router.GET(options.BaseURL+"/api/v1/lessons/:lesson/versions", wrapper.ListLessonVersions, options.OperationMiddlewares["listLessonVersions"]...)
+	router.GET(options.BaseURL+"/api/v1/lessons/:lesson/sheet", wrapper.GetSheet, options.OperationMiddlewares["getSheet"]...)
+	router.GET(options.BaseURL+"/api/v1/groups", wrapper.ListGroups, options.OperationMiddlewares["listGroups"]...)
+	router.DELETE(options.BaseURL+"/api/v1/groups/:group", wrapper.RemoveGroup, options.OperationMiddlewares["removeGroup"]...)
+	router.PUT(options.BaseURL+"/api/v1/groups/:group", wrapper.PutGroup, options.OperationMiddlewares["putGroup"]...)
 	router.GET(options.BaseURL+"/api/v1/lessons/:lesson", wrapper.GetLesson, options.OperationMiddlewares["getLesson"]...)
 	router.PUT(options.BaseURL+"/api/v1/lessons/:lesson", wrapper.PutLesson, options.OperationMiddlewares["putLesson"]...)
 	router.GET(options.BaseURL+"/api/v1/runs", wrapper.ListRuns, options.OperationMiddlewares["listRuns"]...)
@@ -2525,6 +2780,117 @@ func (response ListGamesdefaultApplicationProblemPlusJSONResponse) VisitListGame
 	return err
 }
 
+type ListGroupsRequestObject struct {
+}
+
+type ListGroupsResponseObject interface {
+	VisitListGroupsResponse(w http.ResponseWriter) error
+}
+
+type ListGroups200JSONResponse []Group
+
+func (response ListGroups200JSONResponse) VisitListGroupsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListGroupsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListGroupsdefaultApplicationProblemPlusJSONResponse) VisitListGroupsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemoveGroupRequestObject struct {
+	Group Id `json:"group"`
+}
+
+type RemoveGroupResponseObject interface {
+	VisitRemoveGroupResponse(w http.ResponseWriter) error
+}
+
+type RemoveGroup204Response struct {
+}
+
+func (response RemoveGroup204Response) VisitRemoveGroupResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type RemoveGroupdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RemoveGroupdefaultApplicationProblemPlusJSONResponse) VisitRemoveGroupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutGroupRequestObject struct {
+	Group Id `json:"group"`
+	Body  *PutGroupJSONRequestBody
+}
+
+type PutGroupResponseObject interface {
+	VisitPutGroupResponse(w http.ResponseWriter) error
+}
+
+type PutGroup200JSONResponse Group
+
+func (response PutGroup200JSONResponse) VisitPutGroupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutGroupdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PutGroupdefaultApplicationProblemPlusJSONResponse) VisitPutGroupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListLessonsRequestObject struct {
 }
 
@@ -2591,6 +2957,84 @@ type CheckLessondefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response CheckLessondefaultApplicationProblemPlusJSONResponse) VisitCheckLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DraftLessonsRequestObject struct {
+	Body *DraftLessonsJSONRequestBody
+}
+
+type DraftLessonsResponseObject interface {
+	VisitDraftLessonsResponse(w http.ResponseWriter) error
+}
+
+type DraftLessons200JSONResponse []club.Draft
+
+func (response DraftLessons200JSONResponse) VisitDraftLessonsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DraftLessonsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DraftLessonsdefaultApplicationProblemPlusJSONResponse) VisitDraftLessonsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MatchFromBlockRequestObject struct {
+	Body *MatchFromBlockJSONRequestBody
+}
+
+type MatchFromBlockResponseObject interface {
+	VisitMatchFromBlockResponse(w http.ResponseWriter) error
+}
+
+type MatchFromBlock200JSONResponse Block
+
+func (response MatchFromBlock200JSONResponse) VisitMatchFromBlockResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MatchFromBlockdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MatchFromBlockdefaultApplicationProblemPlusJSONResponse) VisitMatchFromBlockResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2684,6 +3128,85 @@ type PutLessondefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response PutLessondefaultApplicationProblemPlusJSONResponse) VisitPutLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetSheetRequestObject struct {
+	Lesson LessonId `json:"lesson"`
+	Params GetSheetParams
+}
+
+type GetSheetResponseObject interface {
+	VisitGetSheetResponse(w http.ResponseWriter) error
+}
+
+type GetSheet200JSONResponse club.Sheet
+
+func (response GetSheet200JSONResponse) VisitGetSheetResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetSheetdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetSheetdefaultApplicationProblemPlusJSONResponse) VisitGetSheetResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListLessonVersionsRequestObject struct {
+	Lesson LessonId `json:"lesson"`
+}
+
+type ListLessonVersionsResponseObject interface {
+	VisitListLessonVersionsResponse(w http.ResponseWriter) error
+}
+
+type ListLessonVersions200JSONResponse []club.LessonVersion
+
+func (response ListLessonVersions200JSONResponse) VisitListLessonVersionsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListLessonVersionsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListLessonVersionsdefaultApplicationProblemPlusJSONResponse) VisitListLessonVersionsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -3556,18 +4079,39 @@ type StrictServerInterface interface {
 	// ListGames The games that ship with the product
 	// (GET /api/v1/games)
 	ListGames(ctx context.Context, request ListGamesRequestObject) (ListGamesResponseObject, error)
+	// ListGroups Groups of students, by name
+	// (GET /api/v1/groups)
+	ListGroups(ctx context.Context, request ListGroupsRequestObject) (ListGroupsResponseObject, error)
+	// RemoveGroup Take a group away; its students and lessons stay
+	// (DELETE /api/v1/groups/{group})
+	RemoveGroup(ctx context.Context, request RemoveGroupRequestObject) (RemoveGroupResponseObject, error)
+	// PutGroup Make or change a group; version 0 makes, or brings back one that was taken away
+	// (PUT /api/v1/groups/{group})
+	PutGroup(ctx context.Context, request PutGroupRequestObject) (PutGroupResponseObject, error)
 	// ListLessons Lessons, latest day first
 	// (GET /api/v1/lessons)
 	ListLessons(ctx context.Context, request ListLessonsRequestObject) (ListLessonsResponseObject, error)
 	// CheckLesson Reckon a lesson as it stands on the screen, saved or not
 	// (POST /api/v1/lessons/check)
 	CheckLesson(ctx context.Context, request CheckLessonRequestObject) (CheckLessonResponseObject, error)
+	// DraftLessons Up to three lessons made by rules from what the coach knows, each fitting its slot, with a line that says why
+	// (POST /api/v1/lessons/drafts)
+	DraftLessons(ctx context.Context, request DraftLessonsRequestObject) (DraftLessonsResponseObject, error)
+	// MatchFromBlock A match drill made from a drill block, each point beginning with its first ball
+	// (POST /api/v1/lessons/matchFrom)
+	MatchFromBlock(ctx context.Context, request MatchFromBlockRequestObject) (MatchFromBlockResponseObject, error)
 	// GetLesson A lesson
 	// (GET /api/v1/lessons/{lesson})
 	GetLesson(ctx context.Context, request GetLessonRequestObject) (GetLessonResponseObject, error)
 	// PutLesson Save a lesson; version 0 makes it, any other must be the one that was read
 	// (PUT /api/v1/lessons/{lesson})
 	PutLesson(ctx context.Context, request PutLessonRequestObject) (PutLessonResponseObject, error)
+	// GetSheet A lesson as it is printed - the plan, who is where, and what is set out where
+	// (GET /api/v1/lessons/{lesson}/sheet)
+	GetSheet(ctx context.Context, request GetSheetRequestObject) (GetSheetResponseObject, error)
+	// ListLessonVersions Every state a lesson was saved in, latest first, with what each save changed
+	// (GET /api/v1/lessons/{lesson}/versions)
+	ListLessonVersions(ctx context.Context, request ListLessonVersionsRequestObject) (ListLessonVersionsResponseObject, error)
 	// ReckonFlight The launch that makes a ball come down where it is wanted, or where a launch comes down
 	// (POST /api/v1/reckon/flight)
 	ReckonFlight(ctx context.Context, request ReckonFlightRequestObject) (ReckonFlightResponseObject, error)
@@ -4036,6 +4580,102 @@ func (sh *strictHandler) ListGames(ctx *echo.Context) error {
 	return nil
 }
 
+// ListGroups operation middleware
+func (sh *strictHandler) ListGroups(ctx *echo.Context) error {
+	var request ListGroupsRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListGroups(ctx.Request().Context(), request.(ListGroupsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListGroups")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListGroupsResponseObject); ok {
+		return validResponse.VisitListGroupsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// RemoveGroup operation middleware
+func (sh *strictHandler) RemoveGroup(ctx *echo.Context, group Id) error {
+	var request RemoveGroupRequestObject
+
+	request.Group = group
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RemoveGroup(ctx.Request().Context(), request.(RemoveGroupRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RemoveGroup")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RemoveGroupResponseObject); ok {
+		return validResponse.VisitRemoveGroupResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// PutGroup operation middleware
+func (sh *strictHandler) PutGroup(ctx *echo.Context, group Id) error {
+	var request PutGroupRequestObject
+
+	request.Group = group
+
+	var body PutGroupJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PutGroup(ctx.Request().Context(), request.(PutGroupRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PutGroup")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(PutGroupResponseObject); ok {
+		return validResponse.VisitPutGroupResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ListLessons operation middleware
 func (sh *strictHandler) ListLessons(ctx *echo.Context) error {
 	var request ListLessonsRequestObject
@@ -4099,6 +4739,98 @@ func (sh *strictHandler) CheckLesson(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(CheckLessonResponseObject); ok {
 		return validResponse.VisitCheckLessonResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// DraftLessons operation middleware
+func (sh *strictHandler) DraftLessons(ctx *echo.Context) error {
+	var request DraftLessonsRequestObject
+
+	var body DraftLessonsJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DraftLessons(ctx.Request().Context(), request.(DraftLessonsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DraftLessons")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(DraftLessonsResponseObject); ok {
+		return validResponse.VisitDraftLessonsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// MatchFromBlock operation middleware
+func (sh *strictHandler) MatchFromBlock(ctx *echo.Context) error {
+	var request MatchFromBlockRequestObject
+
+	var body MatchFromBlockJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MatchFromBlock(ctx.Request().Context(), request.(MatchFromBlockRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MatchFromBlock")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(MatchFromBlockResponseObject); ok {
+		return validResponse.VisitMatchFromBlockResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -4172,6 +4904,57 @@ func (sh *strictHandler) PutLesson(ctx *echo.Context, lesson LessonId) error {
 		return err
 	} else if validResponse, ok := response.(PutLessonResponseObject); ok {
 		return validResponse.VisitPutLessonResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// GetSheet operation middleware
+func (sh *strictHandler) GetSheet(ctx *echo.Context, lesson LessonId, params GetSheetParams) error {
+	var request GetSheetRequestObject
+
+	request.Lesson = lesson
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetSheet(ctx.Request().Context(), request.(GetSheetRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetSheet")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetSheetResponseObject); ok {
+		return validResponse.VisitGetSheetResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListLessonVersions operation middleware
+func (sh *strictHandler) ListLessonVersions(ctx *echo.Context, lesson LessonId) error {
+	var request ListLessonVersionsRequestObject
+
+	request.Lesson = lesson
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListLessonVersions(ctx.Request().Context(), request.(ListLessonVersionsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListLessonVersions")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListLessonVersionsResponseObject); ok {
+		return validResponse.VisitListLessonVersionsResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -5067,248 +5850,278 @@ func (sh *strictHandler) PutStudent(ctx *echo.Context, student StudentId) error 
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"3H15cxs5sudXQXDfi5mJV6ZJSpQlOfYPu3v6iLCnvZLn9UZ0eCNAFkhiVASqAZQotsPffQOZQJ2oizp6",
-	"dv/SUVU4EolEIo9ffp2s5T6VggmjJ9dfJylVdM8MU/BXrHiS/BzbX7mYXE9SanaTaCLonk2u8ekkmij2",
-	"e8YViyfXRmUsmuj1ju2p/eg/FNtMrif/43XRyWt8ql9/79r+9i2aJExrKVo7wscn9+Q6UVl7Dyp7dPPa",
-	"ZDETprUL9/xx3dhpMJ1KoRks0CclVwnb21/XUhjb/vXXCU3ThK+p4VK8TvGN//qXpeD114Gd+Xahx5jp",
-	"teKpbW5yPfl1Rw05UE0OSootoSImB/svI0kskRLYiO3jPdUc+UrJlCnDcdgbqfZZAqMwxxSpo7jYTr5F",
-	"kz1Vd/YBE9l+cv3bRGUJm0STlKZMTaKJUTS2f+/ZXqrj5EvUbAEJHmhay0ytw48OUsU68ORbebl+w6b9",
-	"21E+j7xpN/xiVHL1L7a2i/7waitfuX9mghs9RdqUnrzi+1Qqg9vQ7CbXk52MJezG12up2Gv4Dsb0PpFr",
-	"oBKNY24XhiafShTe0ESzqEZ03K5DdqUlyIY/MGDl6urfMZZqwo0mCRNbsyOHHRPE7BjBTUq4JhtuDIsn",
-	"OQ1WUiaMCtsqj4eweTS54yIuM0G6O2q+plbaHKja/zOdRLn42eKaGJrcTaLJSjFqf2qjmFnvggyyp/ZJ",
-	"z0A+wkv2bS4ygyTc0we+tyM6v5zBA/xrnvfBhWFbpoALZfHRB6DV5Ho+m80C45EH0aQ0bCrNxTZhxMkO",
-	"TXb0npGNVJbie82Se6YJF4QSTwxu2F6PZIx1xmrjXASHqdc0Yc2BGqq2zGiiJdlTcSSG75kmVJPEPoAt",
-	"4ah2VqLZbLpY5n2IbL9CqnkpOVCkl7ZmIV9xnD17ENl1+stBjNqC7ij6Blz08DNSe36R90WVokc7kVTJ",
-	"fYpnar4mvRQuNbloNolEr7TYycDAt9VmL2aBZhkTbcM86xnm4jzQXkpF39huU5QHhpukznzzRbPP2lpz",
-	"K11ARvgmim06bN1RgJ648t/JTJgbKraB3fCjlDFZ0STREcF9SlZMG2LlEb2L7G61/3OjfUsSebAyM6Va",
-	"s5gILpjbQPZFJiKy49sdkWLN3H8m9e1rXyidXCURlMhD+MGe4RI1tt+exbzyKP+otgLQAvaQfxXhUHoW",
-	"YCtpMkXijSG//cwT371XocJKPrDqbqs+p4rR6vMGW9cZeU8fevUkyYVxh8Tgd1v0k7CqYRvGoURuDg36",
-	"Boa+o8nG76fAMtvHv/IYn9a0BJmtEqaDn+FpFHpWl8XuxShvLjRoVAYay5Bw8dQruVFy/9jliSZGDmwj",
-	"vJIwCGhlzEq2jkawwC5YM2EUCy5eKrVpffBLZjSPWf/Kug5cc9WPQ9NRmXhPUVVtdKwycRvu1N0hOtmg",
-	"riLGLIXrFgwlmqylEkyNux/8Ibs5D9vUg0/gnKXqi8rzq9rQwYVZyrUT5SPr56hwQ+4sRQIMYUvtpXVT",
-	"S0yl6dy+ZjDZVsefqCgLidJNYhSdqKWRa23I7A72/G6e7TvGtzsDR/OeGcU0kRu8+1iRRSQe7Qc8/A87",
-	"phihZKOkMPBPkib0qOEdwcxf7KGvTOM4l1l4m8rMtO4kzdQ9X7MPXIR3k+Gif2sbOGnKTUGnk6LrJulC",
-	"ehmyRuRpXzqKygdPIRoKQYBCzZ8AkTvTC2HgmatHw1hbDWGKesIYFQO+Qx0jU/cM2bCFf+3N3/7mDrhJ",
-	"4Cqz3lGB1obel2tkBHZ1n4fY9Xt/kx9xyaMbw1RZXmpDj5bGdH33Wbrl1geagjRJEiSrkoYaFpSiK6rv",
-	"8AiqbhLQfe0W4eYtmV1bdj8Swe6ZIioTBDkqvxIu4EZc3ApDN+k1zWzb+tRLSugutc7Yk97NNnKd6dBx",
-	"FHPF1kCaaKJ3Upn3FC7qiTy43xhViV2Je0v1I5q4hOb+G6bu2Q0zmYK/UtikGynNQSq7d6gwfM1T6l43",
-	"bL0T/PfMrqbaHc1uXzaZpIppnanwgnouLeaQ748pmhdCX+24ya3FNfuFJDtuCDUg8TTd482mvPr24txt",
-	"RSlOyt4Fv0Mh17kn6kO0IpqjOXPFhCFOR6tdLRgeQj131CHWrdzo/birr7/zwshCEuKOmzbuvuy50Qcs",
-	"BAm7Z0mZMVZsy4UAe+w6yVaWYkwB/1RFVqmDwog2xC6QUstV/Vcq95r9gq/v/pl+DNjqLsICpqQAJ/To",
-	"WHjI2DQ3GW63KmEvgjYzw9KqoBljsc1lR4n2ayW19oebNopanQQuinEMTEHFERg7uA5wje6Z6I9w1YbG",
-	"5R3rJQu+ZTkaDIEhScDXO68qOWthBFuNzCrSYN59EjQMftBxVcS6MbiJhrZG1Xi158JL9Sbfu7EO1vc/",
-	"Y+e9h8XQrR9NrNh/H1ZG8ZxdsY1UzOmUD8ZbignwHfG2AyTpctZrtL5nSlf5bfGldyHcwVF8XQio/IKC",
-	"56MXJeVNVOy/QkoUx0ohCorl8Lsq10Hqu79Mt8hpPu7IL2kTKCV7dEk4+KbfO+v6cF0SD8xvXln7bsdQ",
-	"da9dKEOaTa81Q9hryEpmI26i//CfBNuThq/Z8MZgRv+Aj0LNpQkdKrg/JU7cAwf0fgRv+W8OO8aS3rH+",
-	"im/VWRbGmLeRD6CgRYlP+m4bSbaalhZ5IJfYnaEETV7DAZozys8Bnxsl//znz9/fv7FKdSIPTJE11Sw3",
-	"L9t7lpWuzglEDDiOdjwt757ryf/5bfbqir7644v7+erL10W0vPr2H5OA3CkvcdN7y0KeQZTnb8mrOcn1",
-	"Kq6JkIZIwcAk/hc9CQmdDe823Y5zXMrMrOX+UV5e7971TXlf4xDTQd0staZCSPMDA4doJhSj6x1dOe1t",
-	"h2aXhApWXLvsiKKJ3Gz8Ic+F5jH7SNUW5PmKxp/tbSB0vBv2YPrn56w9GxwUfONXYZA4dIzxCHn4ycmI",
-	"mqLtT7quhf6Bb+0N5huQSLvjueuDX9xruZI4oouSajjM4lcRUZ2Wt5U7nvyYivkU3Q5ajU8oy05ei/8u",
-	"zvzH7DtN71n8LqD+7XmScM3WUsSaaC7WjMyv3swmxY3TCoOL80mPQtKjhRTKhx9J67ZtE+D/nTdxogj/",
-	"+72PwBlhmKnakzwpuvW0lY//6A+lODXkQhtnnaSZZqBQf5YlRc6y7a1hKTyRMYxYwwMwm3m+BqEXw4dc",
-	"cL2bRBMmtnTL9qgXCtliXrIqHqjInaahEeEChXAsad3LoCXBjrj/roqN3tMkYwPYE+7toCUDoXt4UmVi",
-	"isw0ZmOrDP3TP3CWxKXQsNq2ZobyJHg+buyH/ecHvhb5lgZFO/nhnBbv5CRyQ7a8I0B/1HnWVBBNj2Qn",
-	"D96oo9j6Tgo45upHjQtM61phjND6FtVd7IXpgIs06/R2tPqa7NyCD+oM1WIjdtZ1fNs1N0Q/qcYEFDPx",
-	"48lNPO54Kq5kziAdTZwsB8e/UfhMZsIE9/HA6VTmEbnlyek7iMMcj5zIYAnf7sw7oQ94D2kxngdUXojw",
-	"kJk91uDoGKYnULNr9Q7SlD0M9DFgx80B69Tp6APaAKPssFeHDut4itfjYWI/dOOJ3BRCLL1OGFXet1Jd",
-	"EWdkwssGQWc1kfdMea+bvzQZZ0fvncqGUc1XCQt7IbnIw1FqQXEFV3DwhmykIpQomoCtv9lSQkU8RpVN",
-	"aCb6gxg/4FtgNKCK6ZaRohCVG4zktYITwj9RrB5klsQEz/B+eglmfgI36djF2SRSquLqCGZOlntLh3WO",
-	"u/zrE+xBxaiuqJ2lOxbfs8/yH2yoH9DIbL1jIQseMwfGBDqMwRG03qGjmIrY0WNvuxFZkgwULJ9tZy2z",
-	"qp/inrPz2YY2GwrG/5Ux7Q3RIxwsf+dmxxRBXkWDhYTJsQe6NskRLANyQ2CvRyTf2BF4iuBNEIYNnTkx",
-	"3Gp+SNMNzRIDCmJzNUpegIr181VZ8yvWyove0Ywb5M+9X7oiArbPF0EVo5VZlWKpcs28I7qq7J9NKj4b",
-	"w4SAMxV/+VExJvK/flEuIA//vEHDAF0l7LP/TP+eUdDfrWKfsBU6L/UuMyYJq/Any2lDUzaQoPNleVHn",
-	"ITd8WEAfdlLjiaCNFb2EGnIk/5PM3pIDNzuZGSuFSoOUECncQs0B9FvReM+FwRtqgJZfoolUREjB/CSb",
-	"6vmQMLaEoll27AGxZ953U+ynmh3SakFlfcf+akUuYZaAG5okXGyJ2SmZbXfE7LgmGDIz6dyayz7/nJPq",
-	"Vhzkjg4rOeoD8oSjhiSMakPYPVNHslgSKzjxWT69oMCiiZb5tILndK5Z1Ywcr4GDHNE7pzuvRjxMQ0wL",
-	"fv5xdgTNY3aT7gPmY2H4OpHruwPXDN1udCXvQTFJpeaG36OoXWfqnmmSsE3Pgs1rURuv3D8CR1/qhvT4",
-	"1r6FLjdsnzJFTX43dGu76D4LlhWhcTbrUIprupIsc1tnH5eVNZ4toomu7esymQbu6oAJ0QeWBs9uFybS",
-	"dq1hm427Hnmxxqg+Yn7THZqhfRpN1XYdjKpkLB5851DUcDnwXZ24sLexFwo3It+C7zXy8+4i2WCFp6aY",
-	"3FOeUHdd6NRGquwRkgExtyfTuq+p+axPp9jTh9v2+2DRUDU9J5SdAxzQ08xZz2hsG56yj2jGbtDvpLAk",
-	"Mj1NLau0XvbxTU74EulqHZam4akSlRY/xFk/0j1r24hoWnk3cEPsGRWlQJeBX9zY43nwF+nVbFwX6dWs",
-	"1EPAUkv3aRI6Oa1AVVnCNDnYq5+RkhhqFdzYXhY2MknkwR3kei0VewthtCwmWQq3CWKVNQ26gcub0YbR",
-	"OAI1jgtyZt9akv8MnOb12Ha3ClV6VaZWJX6FTMUU21b/RJmysWJM/T3esh71LI6RZnApgY+sbu2tdh0b",
-	"ZDY9Lx+I8GdAiqi7jgCmbtHSs5mrE8Eh23sh3Ihtx5jkWLOeFNQFn8N3u/Bd4x05cKFLn7OHdZJpfs8+",
-	"+vFhHnbxfz9W/P8jJgaM3Xe438BLdW7ET6tzC3KWi+gak/AJ1tpyjNx81h8bVHcQGWkgIZeLdzfyENAJ",
-	"wl7nuqm4PUkMZnZSjpj9sk3WgmH7Z/GZ71lYUq3YUYpgGMYGLMxgH1tnENk6Z1fEW8qbdwVk5KKvIUHj",
-	"Vgdv9u22hJFkxUhc3H18zq0fwyAbUSm6PZQrxY3hYvud55GmtIa8Xm0IrCTG9XFN7PKiwZBrsmfGZzqC",
-	"JcfKYnI5I/9J1kwZyoU5TsLhvp5WnRMo8i/d4ZbHyD3T8RnzsX3YL0afoGO6GH1CO7fND1JdzloWVgpY",
-	"WFgyb520J4nGhd0zZtAia3daLZW1vMbtZ0635lUsZZXoJeLUT+AqpWsncmUDRpWtX2P0fNu3idgTLaCW",
-	"lDHuFE22eW4w3LdXTBurWBxJmfiYKFwjLmozbsdRXAM4F0EiUPOWGEb3n61ERgSGxOpPqyNxkSTQXKZE",
-	"hEcqNGYPRMNcXC5XzsDVcJPe9ZmFZsSuiHYTe1ymR1jo2EHE4EFZHUn12AFC5nNvmgcHnGslkTvINORk",
-	"8epIkIstBdvPgJ5TE+8VMfCf4wawIvoJ9cTSd6gmVYiKoF2tHjI/2JTep/VQE/J3AG5FPrPSYfUMilcV",
-	"nKEzytvJxU9MvXcm825jVe8tWWfrNdP6hhrWw8s0ScgqMxWqPDkxwmpYbdYd+AnfoslPVMR8TdM/6/5q",
-	"vEllkH7jR2v317e2qP53YeUPH74fENDjmym+iXI6dNHwxFugOx4+5zkWpbD+Pgm3L2/x+qG/pXtG9pk2",
-	"ZMN77L41kWKZXwpC75miW9Zq3axdzl7w9lXweJ7LmYu4+bKz6bOWcyPAkwOPjQ3liii6RvweNGgAafyB",
-	"ggHU0+XMHuqz6dWs32JRJm1UY5EuHrzBIKDHbGJ2z0TrjTu3O6CmUdEtYXQoAKXZDfPrW4kBSzhYOa7y",
-	"3CAR8yRSoboiXTKiQsLKFEMrNzwvIBT0v/ny9fLbq/z38wG/zxfhzIAPuVtxhPBiCbuHbJ/v2bbngL28",
-	"Kpui7F9N9BJGYy62rq1ASJbPiiPUvkr++l/Hv/U4tC6rDij7Z+4acxY1hUEtLUKu3S04yhnYd3hrZ4yu",
-	"ELRCkRDzfEDoopGuDL4flHYLocjDI+QReKmioZ0HUk5zr32p//NQ97HTsiooayfl5mI8r06k+Xga4htG",
-	"TNcCjIOhzYjmNphmOLJuvLHhOYWlkPoR2ZYQv9xM8LNc4hYhykPGyzT0S1mads4zw6C6Pnj0z5OwuvDr",
-	"H3ggrOfzjhEcibtSH12s24o52AJD71yUQ0LX7qosdelUg6x2HusI7qHS7OxdmypGwBjfvE6fuFfqi/0s",
-	"OU6jFsUS9FErcpvt91QdA/bZnEbN22Os6AFDTDBIiOg9rcIehjGCuq7QgdPeb6VB9uxe/LnA+nmh1SKl",
-	"Gv9WmWgzxRqrVIG5xdlhc7BcviFUHFuDiVQmbg01VdQKxWh8REQWgQEAkP4R5/kbFfdWSaRVpWaHbOyU",
-	"htUJCoqgL8MzYweuXAVDoVN2jZZZkEzkefvkPKIP7J4luu22DTnUnRBLW8qFNu/8xazdm3Ao/GrEfUVo",
-	"fqVz1kOfur9VMkuHKew+YWLAqy4hYYgB26gc0m6sZTn/1mMWwgijOqlG42e5tQhrXfbRidf9UuJhYXcr",
-	"e2kXIQ1EMZ0l5mS8CdqfcLXqf+UgxbuGc7HX9HuQ4v3Yr+qwSXaXTtwAXIs9CBDlQLPwAhfgBJ64wbXm",
-	"dyw5evth7fJTNQDvOOb05uhagoUzZ14k2aINQOajh0h+BhzhMU7xsFYdarfFfe7luh3cMNUGp36icuNA",
-	"d5+JcDJhp4PJSDYM6Oqwk9WNuBy1C+3nEfbWvfkec4tpQNfhWY4EGrXYuF4nrnYBq9Gey94UdePyqiG7",
-	"Nph72KLaYk5eEHDTR122WUqDzwZeKECp8reKvDSEi7gMpAx6lxnMbxjsQE7t07Ld2/AsHNJHOMOrCU7R",
-	"GU6f3zY7oCGaKrBD4G72PgrPwc/DNTgO2cHthxOgHUr74ZcCkaHzDBSMQsYMDQO0bpTcv6eaJW14lvYF",
-	"l4AVfHbL4/aPPdCtH4yLd0f7Xm8Uk4OXZYigUe6rNu5ilIPgKn/JwR9OAawsctkelwr6p+SBRpM/HqPC",
-	"/GHf7EwY/VSgyY0I3fhFxUyx2AfASEJzdC2HaWjZmDARR64KivS5RIi/FgWAqysICwPzuDQbjJibm02b",
-	"e8rO4uSLAd+PAO2tzNEZrItcsDzBF3LtvjwmzemXe2SfLU2bl1yPOOKStLkmiiWM6tygL1A6NphxKwfP",
-	"dZdnujZvwHitzbV+CgJD0TUClu3peodSIuH3mFSfbCCfjsbBYMoiQcs36fKtQHRp/IWLdzwsUkvZQaF7",
-	"9Ticv+EEKhKAmmoFFaYfF2AHl/UydPoKElQwCN81X0zPUSlfmahACbRM8kg8wB2tHmPK9QEnSIjq2Mvp",
-	"2244VHYDdkoKX40IcM1ypDy50oaunRMKeXBo5C41PQQMOXJSJtNa7MYzCZ4R1LL3hMpWgmh5sHYqg7im",
-	"CEAIrMYdJJfD55Kqn2LQwQCKhdBW9Y5vAkFwiq0xQRall06lwcoigCyQJL7oiJDGv7NCd3AgidHfqccX",
-	"M/DeHDjMIi/X/C3b9YhT8IdOzgTFhuhRiZwDe/opx34crhR55/e34uD3aGM1948vs1I7KRjZcKWNPy4C",
-	"MZFJt/VVKX7fcgMbwKPlg62A96iHXJYh9krB1pSrYFS5FIauW/TlToCLBJ3sdVzaIjOtGRjylEmFHZfZ",
-	"It9wzD03aYXQN0MAOMJ7wn1butyWUshOyUIsgXWEADY6GcIDZwjpcDOalQTu0asQSLRuWdMGrkaVH8ID",
-	"fQj+9xj87x8DyhNYKZCr/EO8bB0YHn5v9/ZaCAEkZp7667eUA/UC0kX53ndEjsogG0lLdEZ92MgXnalW",
-	"AZ9lvVVIgP+lbaXh6W3rZujYdilThY0zkNwJh9TwyijthqcWuMS8h6BRqRhdmQKV+RYEHnoIjcVXrJxA",
-	"idtTIy6e71xcoBREqgIVA07eiBRzrbDEQ18SbA39ZPhtfUwTf/Q0sRgV7YTbPXijz0/JcfrkE8ukbnkU",
-	"Bjml5hd3dA6DIB0JiurSdkZ80IxJqZc/2EjFusoi7VqVgRI+Y49ZLa/e2FH3pC4pS3OtQ45iShJkLW2l",
-	"3UmYL8eDB+Jwg7xHdmUtllxvughktrUUO/OlFQZblfPipdVF2NI9G8EmA+sx+A/qeVp5gAR2G9RhRqKK",
-	"twOKt8eOGDkUedNfUAq7rbcnFIjfnp2GsN5aOiSEQXO7dQpv6LRv4yRuRrFFveJHlTsOOxqmoHP29cSK",
-	"7UDHse8Ooc1I3npKVqmptqX9Nxr6ORilWc+jBh1wRKM7F7XX1mAWDguLZfDfcmOYGFvpemCMVB4eJZ0/",
-	"1XeXNz6EFdqkHhXsKTZPoacOZLQ2NFbLNztG4xPlIYgYh8iaM0VJLc2bz7HegRFGRxsVctddL1CcNaHE",
-	"3aFeCWBDkRUSeJFXSgaVxHCewtFqcclPWIJJf4JN5ZClB7/fWnf0jiXHMQKiXtqnm4tZGsaFjyba4Ved",
-	"ynkllstRtt1sXON+tEMB5f3qnOZozz2Rz6KZD7skhHysnxw0+UkeVsV0yPLyDhPoqCaUwA5zMeSaAYAg",
-	"hnj1xRuU6jPxe6b/mQaf7SrQzb1Bw2D7j0OlZUoO32btlka9g1ZjQ2FoGRfQxWM2suKNlsqw+P2xreCo",
-	"MmMbbFcpW47HaJIJds8G1NGsRBe7wflZl4sdeZUUXVx5vJqfah9CCt2zqWPKURgp9pRChs7x4ascffPD",
-	"d+TqfPmGpPgGQZj3psnB3tS2obRSSI84n10Nj92OQMck2GLsqkQAMjFmnDgkYqoJi7mxdBZZkmDyvhpQ",
-	"AMDlkBQffD/kyne7Y8kmD8TqwM1nSslQDUQpXLanlQuAmp8jpByURJftkMOjAugfZmcXyD88m8G30qsI",
-	"HlNWZmjsqh38/1s0uaHrJ4Q6G5H42Qno1ZFdaQd8aqD2n5bdXMpYbUknDGaplXJZx3x24ALlb5FBXbdb",
-	"LgjVdxoZ/veMJqQo2FYYALv7GZBj34eH5WEXqsvUWsGhrR6C5Zh+WQ9vVVIKBmlYN9ScWj7pBu3fx3Z4",
-	"K81uvP+rJpal0oYcIDKCIVweAWcUcT5uH9fkvLhD6g9QzXI3QrU3ROAFp1fZyXpyV7lbfJhfwb59MwZl",
-	"1H5weyrUqHd4F9SvDKFMqEpXQQZ2K/w4zHVKwLQIoOs0SYjcEA9miejqHssyIh7KEqLYPJhlk6uGI0/X",
-	"y8X+KxNcjikW+/8jYKliqUfHPCkS5kRk2RBVDqUCDYUwHwFZHcSr/XfwQLX4Z7qRWavhON0VYZ8PddZJ",
-	"Qs8mQckgDST9t8n+PWNWtgYU0Z8QQ1UkR3sp3fMHpt8S9rBmWntwMv9x4XBECW4gsGBNBVk1Y2GwibDi",
-	"KVMnIT7Ydnre+SjbXzF8T5NweIqL1+rqwr/S3oOmpuN7TU3bp/VUscpgaj036FGffGkcRaeRp3BBh77K",
-	"YY5Hpp8dltiI8mHuU5yYzETcZfzOHU5tYVAjjQirUe8HU/+GWKQ1ov49prOty0v2TQ1dkRtL0tNXpBkn",
-	"6AKCO60uroVbeLkZpgiL3CVrTrwWgUn6E1NQqbR80JyNK0iNFoHbIkokb2jZV+6l5zyuR8wCLW7kCjIz",
-	"fUB+NHG5HOYgP3AB//FJZlJ8j/V+D1ALX98aMGRopFs4mH8vtfmVC92NqFhq8C2RmamBvWLONlw5+gIr",
-	"ynLQqmeBoyEfbwXlrpppLBWBWZO/Lqw+efa3GqpAtRtvQazFr+b0BT3TURghNhDKezF7m/8b4DSAwCSv",
-	"5nE+aaukE4ZjaeD65RQ/H8M7QcXSZKpvFT0uZiYMTxDwSwpGdlSTHUtiNAohsAhcl5Mj8R62AnVmQOI0",
-	"MkvIClfiohlcy12KypFZ4kZkDv90mJZJwsQWnEq5XOwxRZQR5kox4H0Z1S6avLXGbUn43O5YyOb+606S",
-	"nUwg0YbnRJTCoaoh0Cmm5FCT0/kIeOj2UCZrubesJ6PSzbSZrpNWbcSl6VpV6p2vCdh8DOz6rv3zYiu2",
-	"VbyW7ogqJY27IPQNY3ElHB3/8FHqwcocYa9nuKAkdj3oJO3IGdU7qjpn2JEeW5pXOF4ZCRBMuikO9/Yd",
-	"G9hCjngt2a93n+VNOBq3bq6CLgp/7OBVq3QzhPb5ZHLyNn/pV7m6/24CIaDX2M/SrXF5N0Ru01S2QMEp",
-	"QxUl3PYnK0o33h01wmoC32AVfavevUXRwbEaEpzBrpY9Fp8I+PTSisRc9AtuyxPfoQvl71ZuBaK6r13g",
-	"J7gPXC5F+DLc2gPKKC9H8EwAi6VmqsX4ou5OtlKspMiqR8eyb5CsKkPKxTXjAADcnoscGCAKF2ccOYA8",
-	"v70CIRdERpAK4+BLhpFoJIhatwEiAIkgqll/+QrqFtgQKZLjP5i5tfuihbDyILoeB2BTR+CiOi/5WBeK",
-	"bqdrULtTRbGZMFJFECBHHxirb9RRK6iKqjA4at9mUGrL0c4Z2eWYCbMvVft/pu2IwLNOb86pjhk58Y0E",
-	"BFmThYY4s2+cB/wEX/ZNFggkao249WCYwxzG9n7E+oMbAEyNnQTveOtin/tOYAgsyOHdSpFdOMQhyGSW",
-	"UCejkuWTDGP2tVRT6Q0vb9cEMWn1A9u0qeEJTTWLP1adw1yYi/NwdZEwR5RCQwMSYy37g7NAmg4MGm2H",
-	"bWmRxoalbZh69QC04ZRlbebOvARD89HWVRrqogTU7Gmi1pQvR3TFkrEkUIzeDbDAYttupDWImbwZN3s/",
-	"Vex3dCimiypnqXY/H9VQwcnBaM5iHwxKIBNbumV71hWDNyiHzCr2puXljVxn4cAeIVvALcEZx1ogcHgd",
-	"qrt9G+sng63MRCx/bYE3wqd0NSRYOg+KQUHop1OKw0VyVdbGUSonc9/tKBNTFL+jLkaZyGV3G+JqTI9j",
-	"4gqLA3RcZZJmJmsbozzdAg+QxydJyeoWC4tK3fHoI2v9sE1utqzGMONOOUC9JhWdMMQRl4Y3yAwxAm81",
-	"V1wK4NVjOZ6siG132yJfuyGKzd+FeQzg6q0/5UOlF1sEoL2Pt+smTfdYvz1mL+/bZLNoY5haxkv1ljey",
-	"/+IiNuIjd98b90U73fA60/Ec778DKzEUKWpRAfJRrFyeR+FaHXJNQVY56ZoCn57oUCvdd08xzDStOqGo",
-	"m3YrBNrPR+FCltdqqCehnng2fFluRru782XpxoN9kiKefvVCQvV2R9OxKeK/QrQ0Bm5A6sGOAwZICaee",
-	"kTVX68T9RQ1RNOaZJhQccQ4tZH9NKFFsjRV3EQFlzwUxkuzpA/krJZY/Uogi8xDQULnuKEVMKEm4YH97",
-	"C0ZTAx4YiBvhgpFjXkAQLKgQWsa3OxORlGoNDih4+UCPbwkVBOmRD1bzP5httzwHVpsCJWsmjIKn3Ohg",
-	"ATt8Y3DoWgNGCbpH2AGkEQgUU2DZBNWOxImvx0VD7enD4IHvuRj8rvLRX48bnl2iMTFx4aixpw75ghUM",
-	"b7M8mL9dB6zuMnC0mwwAiB4L41rA4jRR/HdUxUwbQHD6i/ahsdD+XzTGccLV4dFwOht6LzPFDesyuPdO",
-	"x5UjyXMvazkPmwbRStAzB9Fpcx7ZnPYSvqvISd0rD3hZSF0na3Y81cEl/kOKtrJpMUvNjsAL2ApGM0Nt",
-	"T8UcJtOI4gXd5VZQtBXLVyDsdiDrOpbzZPLTGVTBoNgsp+vUfLunbaGKz1MgwPZ4Uvg2fNgdx+9ndGJY",
-	"9i+CkURu4STV7J4pmriarnDEgO/R/99KVv3WV2l1cdzeIbliCWf39gC1px75l+RCI6u1yLQqon6vC2LH",
-	"Tc9nQV2vEfS9YlvvqhoY9p3I7emOx5edLSoiffHpy77jr+FcglYrAQR9KOrLvpDlpxtqcz+kdOw2oBjL",
-	"FRGK4IUU9Lg9xrrWcWfQ+tK9gImP3O0pgSn732qU9sBYXGcggRYGZfcAWU7L7smzxJvhtiOM7+0m9rE5",
-	"7mqI78v7vfw95hHYwTne4aDXBwEF51i9/ETESwcWkyO/YQEPO63QznxELn/Ne4H0dGtQT+gfxoiem05l",
-	"RtQrAznvTuWEQ0vu2UrGR6upUsEgpM7jL2HcKsCVumTnwXFuDdhV/CPh2jBnAlb2IK6FVx2oWe/w1728",
-	"b4uIq8E0lYLEZH+UVxk8qCVaLgiYMVoslAAzbnOI5hyyVirmwFdXdH3nfr23tDpWEUc0U4AwzSAxrEmP",
-	"MOrdrcdNPg337rYA/hpxio8GWB5a1fEJtBNvaC9FCV30xyM9SbFFZ7h3a4xzGaTF56Bqp6rw2MANW0sV",
-	"B0oL3PFuKNxC92hc6rCEH9QCtr/arbynIDMU5MwPTAq9c3fw5u1KBbNSKxn5mmlL4YjIBO7fgPvbXk3w",
-	"JE9Rm3Ot3dHzLFcjn8486NUWN7yrQtjt60GvjoI4k7CnaY8A+P2Z0313ZFz8qFCbcc0HxS4X4mlQZE4r",
-	"WqHbAoNib3AXnbwZi9LvzwMhD+W4Q+khItZECijXTQDGJDcwOyzwJquAdSRQsTqRrnqnAzMF685KPpRg",
-	"TUcl7eT22ZV88JbZEcK7GaLQLrC8LXroUA88DpIA8JlDNCBSgRl9cAc+GrXaAfq9nJXL7kCrkHEzpOh0",
-	"23Hkzp+iDEBpz+E0/Yo7LvKDG6SlOr4+TUfFj1vBEJg27/D+UTc/DS11w8WfUhOnJZE5Lx4YEnLrRGbx",
-	"8FJVRcnCgIB8BgIldqm0uenfYjUfFTnsZJJA3puXOIPORrEdGojChk7Wsj0P1yZG+6+I35INOzDlANmF",
-	"9HPiGpx0YCv2eV75Qg2pzVS368j+y68vKoXiiJ3CeaVylQcsfZUgcFF1OUP8iHvzRH/3ELOBd2idWlhJ",
-	"BCr25xA23t/IYdl8xW8NuXJiXS1M3GFZm02vrvq9YCUXdNmctwgAz/pN3p546PNE0WJAvBbWknYbtG/m",
-	"daQ8SQ0TgoOOBb/8oqjYsvzPG4jEMnSVsM/+xRWN91wYjFX+PaOASpjy9V3C7IgeV/nJ7drbHVWshxj2",
-	"FXvGom8Gth8TsS+YIZjxvm0DTN69lMueMzllgibm2MNWaPnk+7f+hJaZIWupjc5zfMHy24PJ0Qc48jSG",
-	"35Jhrxsrzb4EPjnlgFRHmIVvrZZJVUxids8xHxnsSKAIRQT1xgewFh+dY8TySkQsZ6m8pJfeSWdShg94",
-	"0+KE6tcolPowUWj7+TKinTqMAY7Ot94Uqt3FeKzMLKlmbiWCopntU9kOIYW5+0WdhwHHE6TU/hxwuO7k",
-	"gWyogmJ5Rfmi0r7bKCkMOVB0xwqS6YwmRWmbYad9dxWbnUxiLraf82pktUxpXztlk3CmiTvgAr1aKSFT",
-	"nXIPSAhQn3eMpTBeUUuLL+s+ItY/KLn/4KpShmnEhb1f5cBYvo5kYyDcEDRHa9+jVEX5ohVd3wE9W4ez",
-	"Z+ZJB4Mr9ZYItqWG31sJt+NWyJqTx/cTa49SaS1cM+hVMxy3vSirOa68TBN6YKzaVaob4/pp3caPwwlL",
-	"IWBMkdqmb8jNxHCTxY3DthtGoRa7MwsiyPULm5bswxAuQ1Fnss3o6IJsfOiYBzsaogh4fs3Hc9lzBP9J",
-	"apTfDrWiGK81kRsfSOfqUHYQ+7Iv09NvpZwfHJ+FyhjvU6aoyWra2qKbg5Zl5eTVWRAEsyTSB3HlssmV",
-	"vTFl/pgtmCu4GWW2bivC2yIn/p+qtwssWC26GyLDrzvGki7r+TDP83gY+ErFq4FVUEbWD6gUvxroQXee",
-	"gWFvm0yJjyMHZb8pASSd4Hgut1AZQ7WgVqiygUKbvr9jFmswyPTneOU009+vXMTy0KbEJmxjvsfihTVb",
-	"jVVDtFHU6heEOidpczPkuozTWDGmt02/YxvzsSUgsvQ93DzdOXSA4Q+0ZbFN+a4bONWwNYdWsRkyv+Z9",
-	"0X7gSDb09WLOQ5x1blCjPjpQbv43ejJgoh407y+60ErdqlQJ80Csgg74QOXvyI4m90yPXgKwcw+lTiOS",
-	"CHmxRONSg+XlrXBSlcYN+nnaBIUwzOxU09tJ5rQ/Sddp8TS5DAWn2Q1U52r39Xn12lLcU1vFwAj7VfdN",
-	"3sWY4OQCZgCwu28CGM+fEiogZlRrKSKi2PpOCsJNRFSGP+G2evBw+pBDwuIpQbdYHrwMZhcAU8mRmzNh",
-	"WyWUCLpnRNOjJtJeIQ5cs8hbRcnMysv5lAASBAFgfHs9pGma8DVYdl67ugL/9S8txRRietZMIL4wj5kw",
-	"fMOtRJ98/PmzD37AP4qMw8lP/lQoBUpcT+bT2XSGoKFM0JRPridn09n0bILKKnD3a5ry1/fz11Z6YGQd",
-	"Wv8laKhcip/jyfXkA9fmPbwBZ1wqhXt7MZv5KjU+vqU0tX+5GyEudlf6dReLvKea60BG9rdvdSH32V3O",
-	"NW4FpwGHW8+n8TqvJADxai4rGDFi6XpHKByp6JdEBmKwhu73OCKrI94i3MO/aOAJaM+TFxi6m77f4SuP",
-	"JPCgi/x3WMelEVDQIOi7JCFu6I+n6Gfv5NUR2iztaaUjspIP9gcmD1ARA/ViKOmtA0R8/RV+fntdYGm0",
-	"86x95TPbpwnFZNqUKgobRU+uf/sK3jrUrPKd5UVPIY6wNEFB4hoEUz0A5MtLrCBMbMgK3jAaH0meeA8c",
-	"DVD3sAKCHQiPdV4/5JErDKNyXgWESCZpBpVbKTE0dSlxmKvnCgn5tQVFtnsxv8dXXoK81VInfTT+DLZ2",
-	"lmyeaJNAW+RVkfaki8wc2CAQLpFkq79Alp/bTQW6o/euBAj8er1jGAiWuhDwKp2/s499povdAkyb9zI+",
-	"PoGQDypX47LG8rjFusFaWoEcKwrE2DFBhCQuKgmQ6qxAeVtJI5MHgakkxaldSiobHw9ZwnoIZEe5TsHT",
-	"lYDsqHRbAJxe9qZoCMa3u5XMlB5mbMpP+vqr9VgkLZF7nEXwQI+RVV4sVYNBTb9n3IcUdjXs6usBj8oM",
-	"bi1ckQ0HmU8BszRhEDZtdlxs3UJut6gQB8BvBoWqYZxrGe+iZ1VQaw2vyvyib1EywU2VyGAT4OsST+X/",
-	"4PuUKU5DCnw9ehAYP6zwVs+nb4+Uir3bDwRDm/BDzSe/gjxKAEIut09IBEkGmpdbygg9xCv044Mw5ILQ",
-	"JHEQlQf7lZCGHKS6ewt50MWGwcsLo5qj5w0STYNSkj14s0vwNPo7PM7Po5BS8XuG0G9Oq4AQ5naVYtCh",
-	"VM42LSU8dWc8PVodCQtznMAghXzDE/YEfIHUxvR+2yR5RaRwlQaRWWK5zvbAIz5zEB7iaeofhla7ZGQL",
-	"Hoo/77uWux5RnRztbTBPUPThhiGuiNURIegKcvcJdFzPtnPZsAfzOk0ory1iXcw8ufx4Bq3qV38pdyqk",
-	"eUIt61NmytoVSBhgqnI/ka8UZHZsT6QiQgoW4p+v8PMbLl/C0B5eZaEbtpf3rFCsKqQ+b55PP0Jkvre1",
-	"PJlySe9Yvl3kxm4gpwp5Txj09NYZTDRaR+DE1gghruk9HNKG0C3lgqwUFEnhBtzYEMkfEpg/MtMy96c7",
-	"psrcFZZEcVG78FFk/EWwgoaV9amJhlDjxSvIPlagf4kmaRYg26fM/Nvq4qel8hRZPP8euk0307zTluFZ",
-	"/AQ887F16/3VF/Wc/Q2y4em9fRErfXhvS6Pup2I0fktAaXdbEMJIrNTI3zH0jtV2dof0el1Bw3hiRr5l",
-	"5ocSWsMLMHMntkc9uiR/9zR2DMjvj1ht+Cn4Rt2V1GF7TvnRRngmma5FdYwzwLDy3/7Nl9AEyj0OtbDk",
-	"U3k8UdEaDzjBOW3tjoHNTriICNgLfQrcIwR7aWVyCLzWdfjRQbM9P/1dpeSBlMeRP41tC9oqmbN8JDlJ",
-	"lYyzdZWZnRrSSbQP7p2XIBv25ZFDB1DPDQ7qquwk2twfSUTXZM6iMT16Nm1SbpC574OHonwBsTwWbvyZ",
-	"DCtuGH+29gFoBC2b7rCTydNaVm7Q++ndofY04YYUGY2gJawVYyJykjBwvnjG+oq/fGvdmz8yU2KsZyKg",
-	"Z5QwCZOcjR5JuXelpsadBPhdj47/6A04lEQvx9ntC1PWqc9nVx09lh3jI/ZUvoKNrm8dNkd+zntQxreW",
-	"zcH6DEEAWHb/CfjmFnV5ZIK3uRY/I3t6xzTEH1BxRKMz2WfakBVGmFf0eEhbKO9BFAqvN4mPCQ8Ld9zv",
-	"PyQONWIcc7EHuk8xgQCCTa6LABYf1vEAF77j5PrVfD5dQhjlHDJeoFbx4o39FQ1RPix1vpjNcliRh8n1",
-	"qwV8P59Nz4FwgxYYJ5QH8zwZY5dmTFP2MLleTBeXF8syDI+b2vzNdLaYY3WdyfV8Oru0k63NpxJ8PZ+e",
-	"Lc7flPMy0IDKBbri3Z+QF4FBQ3YBN1Q5cr/PY7vm0/PLNwv87z+s3LWd4Z+3PHYvLabz+fllNNGQ5Yh4",
-	"IZB2kQkEsGEJu4fZQwjX/Gy6WL6JJjtGYy628L9Xy+lifllaTUwx83kIi+ni4nxeRP1PJkiOzxIGNZue",
-	"X12dX41cUxe82CLNqXv6JGookgL3GG5Gl3u2lntGYnsvz9NguCYHKgyL4cKF/6a+BaydZz8IblEpzUGq",
-	"u95N6t97xDYtlcSeTy+iSczt0W6577xcQ/x8epkXAp9PF+WC3rOp5eNqUefZ9HI5fBndNJ51c3ro0BLQ",
-	"p2Asho05Xc7OzwEjikvIUDyfLc6jicZC9rPp7Gp5MbscPZ8XYsxfd8wVq/e+6y0zmhjpmDPEYVsH5dDF",
-	"XT8iYMHJnAUYCt/tkJlm0+WyBALdLNs2C5TMmi9yZHSPqj4vFa06y0tRLdzx8CYvyjQffjLYeT4r62FU",
-	"3ztLhDfzxdkl4rZ89K7/5XQ+uzjDf974uS2W0+XZPJqkV7P8xQu7P9OrWf7SmaUAdBO7i9OoSb8Yf0py",
-	"4EK7qoAkE7HlVnEkwA7oIdjJA3HppmCB1EGudfB9nVyLuG8nc60r3bP0MCkTLt7dYJlgvw5nzdw0Ky2y",
-	"9ZppDUB+dqWHL4WkybPyH+QV/Cw+g95xblUTiOvN79rIn/6F2fTqYvZmHk02CCP3HRLkwqod+IYHnp2f",
-	"OfCkpYdGupyev7m8sn/FHP52oEnvMW1lfjFd1ph/Pp371/1LC/+P/KWZPXzSq5l7w7J9eV8spot8RX6Q",
-	"6nI2uX4zPb+6PBu1BC+0G94jurGIc3w/g6ELlrnbWX9HRcxdfcwu9v/Jv/eILWD3IdPGQyXN51Fdll8M",
-	"524/oJeSsOeXF/bsrjDZYnq1PIsmiJT2DrP+8Y/3k+vl6Km8oMK5oVwRRdeIt2YOkmSC3TNBfOHnAKtA",
-	"fJruY5QP+NZjzndfpPwMli9LDNo2KBzmKzirD1K8m1xfwS/v4ZyG53N4vvDPl/75OZi+h9oK7ASela08",
-	"Je2ktpQLbd7dM0W3KOAX51ZKOlE4vTi7OHficDZdXF1ZhdKqmhjxa4Xqm6szmH6jpfPZ7M3StzSbzuaX",
-	"b5Zz19ar2fRycXZ+Vm7slf1kcXYebu3sYrG4KLW2vDqbv/Gtzafzq9my1tjyYrm8Gk35F9oF2BkGNUBw",
-	"jGM7cpCCyA0GH4IpxAW0Wk1CZwosIkdCFQvtEeWSe7t2yA1dP6X+e/F4AWRH9FJydPHmyrKRlaOfvO49",
-	"n84u56NG+/IqJghLuPv42MwNcZeHEB+wtfRlozt5wb/3KIMYpueUDGCL6eLbqFu2Yimq/r/Vbu5WhDoj",
-	"yxyNSmf2f0Uvtfcvi/eBNR8m19UPvjzqSu/p9cx6rWY3+Z19dvXmCqo8slt/b5+fwR1K7zhWknkACXh+",
-	"saxQBp/nDS0vl8tz98+8pdn52dmbs9HTfzkLAML3OHYmRkJ6EYJNrndSJjoCDcKhWXk2Cu0IXwS+b0f4",
-	"9x6xI9wNyydERoVKcT6c1G4cz8ppe8bsVQiNrA/2mgd72KfD6g+In78o/eujzP9j+N7eW9FYm1JlBFP+",
-	"k3nxH/zC8is17ukM/sAHM4Cry8DU+9tXXxoP9a3fzqLZF9CpfptHiy9282oHAn792xe7+euvz93ri2g2",
-	"5PWFe30WzRuvfxm9VkO2xdv8oKeKOVnOYtQDZk90ZNgetKsQImLidCly2Ml9RFyRriP+EtoqeVXjrn3i",
-	"K92dvElyc9dvX/NacDO7Rq4a3W/wC4IF+OdziPdtN7aBaRe/xlrKvo28kD+GIimCyIUOJfUMlr5hpZuh",
-	"8c3eE8db36rl/J5j8/r6k7NKuclFXl3ytxlsHqwB6cMPnMrz2zw6K9F1Nm5aL3JFBC7EWGQwr2G5AG40",
-	"8ZwTYl1f5KeTdV1Bn0e5ADVmhGOJmPlZgag3n54NtyJUiwY9B5f4e9x8adUId4+7nF0s3+QlkWbTq/Pl",
-	"+chBv6CxAKHqKokvKC8t8UHMQS02B/cc4AqTg2N3sUUONXy6z4l7T/Bi+uYcdLGr6dU8ByEtgSU4QITC",
-	"jVxmnwpOosMknE2vclzB+XQ5XBDVgFafh8fQyXm5XC4wtWM2vTy/vLxq4Pra2Z1fevzd2XR2dfbmzGHs",
-	"zgrY2i6H79WbisPXErju8PW9OIcvForIYW5n09nF2dl8PpKCL8Tw3zmoBCxthzUQEK672AYof0KMzvap",
-	"7OVzeOkxroSSJz/AyQgwtlgMp28FqO7ZPAUlHLmz5fTy7KqESzlrBiPUUBnPp2dnlxc1dMRXMzT854EA",
-	"s+mbs6uzggbVkIC6d2U+vXhzPh9Hp5c15ztjvoN7oElyrCE1lsH+ozwbO/WWXepiBQhyZoBlHcxOD8/+",
-	"6sF4TpfNvRLYgcXM59PLPKakEdhjHw2XvTWkneex5Tooq1dX08u55b0y3NTifDpfXFYwooBlCzgn/1UF",
-	"scl/VgdlWpxN39iDzeEuzcrIR/Or6cXZ1UjSvKAWEXPF1ggeDJ6pxGXLAj9TLI6MHHzwZgc7zQLum6XJ",
-	"scrBWU8w9k32QpHYN9mYMGw7rKeMwYYIIrmtpwnUKPX6q8q6A2Qx+fPZgjBt820Z29nTxMWqzMNPmDzg",
-	"1gUWHyC5nwlIDmRbekL0rMr6Qmc9Bf9NAtd/jv9dQ82fnRfesy1cSlQm8PB0zOCDRAiPyZ7GzKMlxeye",
-	"r9lbl0eKMbfax+G27KXX7N7DOZzMSMEz910c/x2bfhFmKqYxSNjB0Eam/VeZ0HX4b8CEtwbqY7aA6GBG",
-	"li+TuH8KERXH6G3c0TRlgsVvCRKD0EQBNpKBw8/lW4b4r4wi0nry3fqXXiSR3hfi6j/68nE9UdbcSsZH",
-	"cEk0IM48mV5/db91Hn1FMb7ny+2tlOtrhy6Bp09wFuYQJeUKfrlnG0qjuaNxL+9ZXFweXOE9XcKJH31U",
-	"us57jssy1Z8+1aSoD/eyOdzlbp83gVsqLyhyw1wjrQPHAWVG3dJlKplcT15Pvn359n8DAAD//w==",
+	"3L17c9s4tgf4VVDae6tn6jKKJFuO7dT+kXRP93RVMsnamdtb1ZWtgkRIwpgC2ARoWZ3Kd9/COQCfIAnK",
+	"j5ndv/wgicfBwcHBefzOt8la7lMpmNBqcv1tktKM7plmGfwVZzxJfo3Nr1xMricp1btJNBF0zybX+HQS",
+	"TTL2R84zFk+udZazaKLWO7an5qP/ythmcj35P16XnbzGp+r1T7bt79+jScKUkqKzI3x8ck+2kyzv7iHL",
+	"H9280nnMhO7swj5/XDdmGkylUigGC/Q5k6uE7c2vaym0af/624SmacLXVHMpXqf4xv/8y1Dw+ltgZ65d",
+	"6DFmap3x1DQ3uZ78tqOaHKgih0yKLaEiJgfzLy1JLJES2Ijp412WUbFlezewOOamGZp8zmTKMs3NNDY0",
+	"UazZzU4eCCXbTOYp2ct7pojeZTLf7gglq0Su7ybRJK008m2yokmCXFtraMU2MmOEJgm0Q6RgJE3omr0l",
+	"s2uy4fdsEk329IHv8/3kejmLJnsu8I9ZNNHH1CweF5ptWTb5Hk3WMknYWkvcIcWH84uhDzeMxWz0V1Lv",
+	"3GasTUtpWF9FVkzxGMjDiNuRXLO96+gDE1u9m1zPF2X7SmdcbE3ze/rwK758UTylWUaP5uGBHk0jTJjR",
+	"/T5JpdJqEhVdG1aWuYhv5Iqb7ZPSTAsz2GgixU8MlujAhfnXrabHyddW/9+rm+F36K98Sa7+xdZmvzy8",
+	"2spX9p8oCqZVvqq88IrvU5lpFGRm0pOdjCXIs9drmbHXVpKYjt9TxVHk1bhoI7N9nsAG8RAru6sSJMsT",
+	"BvNOWTaJJjqjMTAT28vMN10nCzxNK5lna/+jg8xi5XnSIB407d6OinkUTdvhD9A3F1yrKdJmDGHhO6Qr",
+	"bM6hzV4nOsXlHJJK1VU3cgm4PeSYge3HH1jc3kd3jKWKcK1IAhuFHHZMwGZCXiFckQ3XmsWTgnIrKRNG",
+	"hWmVxyFyO5rccRHX9tLuqPiams16oNn+n+kkKs5TxTIQSltcUU0Ts5NWGaN3sPsyptc7L3vtqXkyMKCP",
+	"8NJ3EDy5ZnWBdH5ZFYBzn0QSsvyoEC6zmU+6yINoUxxOC8XFNmHEHoqK7Og9IxuZGcrvFUuMwOeC0LZI",
+	"G8FWa5lbtcYzArPEW0kTRai6M13DeUBRkKLU/aEhSi1RYK79UrsUq4vztlxd56xBv4WXfGpNE9YevqbZ",
+	"lmlFlCR7Ko5E8z0zsyCJeVA9zc6q45wulkUfIt+vcKROLQniYs32qfQcsebkbQ9nQzNCzaHgp6x/lJ4h",
+	"3rNMcdRe3PYxn/Msk0bsQot/pyIG1cq8bGigDjT9iaV6h8cR+2yOfPz1loOY3rADy4YPpVJvw+UIO6A+",
+	"HcSpB1PJO3PPmZxmcp8iU/tOeT8jVZpctJvEpay12Cs/QGw0lIeZp1nGRNcwzwaG6ds1KqViaGy3KYpl",
+	"zXXCAhSgxlpzw0Mgql0TpZQMW/f3VjU9TSUxH99IVK98Ykua0+iwYxlD4QiKcER0ngmyOsLPlloMO7Ci",
+	"PlSkVMKo0u+6n4OaXGe1etuxNFT0KS0dio5fZ8FmWgT+7uOptRSxR6TLDaFu/m0Zt6NZYx59TPQBVuSz",
+	"IYtnCKYTzwDM2cXoeoeLYW5FQL0IhF5xzJlF2jGe4UOziKWmUT1s2r+0V6c1sIG/A/VIp0DaxXcTLmlf",
+	"0DOyvFVjpLBtUjD5iTvlR3Oy3zidsb4Sv0gZEziSIoIKhbkjaWIUJ3oXOaLbff2WJPJgtlVKlWIxEVww",
+	"e4SZF5mIyI5vd0QKu16svcXMCx07TB78D/YMhVmLV/cs5rVHxUeNdYIWsIfiqwiHMrAGRuuZIvHGkN98",
+	"5ohv36vfv+VDr7CgGaNeni6lRpNl9/Rh0FIhOd4G9lwEvztKOu3hcmuGEtk5hEiqHU027uTxLLN5/BuP",
+	"8WlTqOarhCnvZ6g2+541tRb7YlQ05xs03l5ay5Bw8dQrucnk/rHLE020DGzDv5IwCGhlzEp2jkYwzy5Y",
+	"M6Ez5l28VCrd+eBTrpXRSwdX1nZgm6t/7JtOlov3FG/krY6zXNz6O7VWvF42aN5pY6Num+MB9eu1zIRX",
+	"we4h6Z+yn/OwzfCjvGCp5qLywlj6ONXFthMVIxvmKH9DVutEAgSpQk5at6+NqdS921cHk211hItV2UvF",
+	"9DGKTtTQyLYWMruD35i7Y3y703A075nOmCJygyqUEVlE4tF+wMMfFWVKNpkUGv5p1K4j3kMF0z+YQx/0",
+	"lzp9ZO7fpjLXnTtJseyer9kHLvy7SXMxvLU1nDTVpqDTSdl1m3S+GwyyRuRoXzmKqgdPKRpKQYBCzZ0A",
+	"kT3TS2HgmGtAw1gbDWGKesIYFQO+Qx0jz+4ZsmEH/25ktje/2QPOp/evd1SgUXXw5QYZgV3t5z52/cmZ",
+	"HscYOTeaZVV5qTQ9GhrT9d0XaZdbHWg6KZwMYGHXVDOvFF1RdYdHkM8cwwXhaHnRO3Ykgt2zjGS5IMhR",
+	"hfVlEWDOWtMcLf4nXud9Vod1zp7UirGR61z5jqOYZ2xtLxtqJzP9noJFMZEH+xujWWJW4t5Q/YiWfKG4",
+	"+4Zl9+yG2culSmGTbqTUB5mZvUOF5mueuvuMZuud4H/kZjWz3VHv9lUbb5oxpfLMv6COS8s5FPtjinZQ",
+	"31c7rrXXRXTYSbLjmlhjp6J7vNlUV7/mgPKae8uTcnDB71DIjfDyWVsGOhRXTGhidbTG1YLhITTozho2",
+	"xxdu58cZiZx1CEbmkxB3XHdx9+WA7ctjS0vYPUuqjLFiW/CsGVmR5CtDMZYB/9RFVqWD0tofYkFLqeGq",
+	"4SuVfc18wdd3/0w/epwKF7MBC685li0Lh4xNcZ0XNrIKYS+8RnTN0rqgGSGzS9lRof06k0q5w03pjBqd",
+	"BC6KcQxMQcURGNu7DnCNHpjoL3DVhsbl3aBb7BbfMhwNngGfJODrnVOVrPsggq1GZjVpMO8/CVqmcei4",
+	"LmLtGOxEfVujbubdc+GkuseGhWMN1ve/YOeDh0Xo1kfr1/uOyAI4Z218AeqUD9rZ+gjwHXG2AxddMOhd",
+	"azs7Fl8HF8IeHOXXpYAqLih4PjpRUt1E5f4rpUR5rJSioFwOt6sKHaS5+6t0i6zmY4/8ijaBUnJAl4SD",
+	"b/qTdQOG65J4YH53ytqPO4aqe+NC6dNsBq0ZwlxDVjIfcRP9h/vE257UfD3CQg0z+gd85GsuTWio4P6c",
+	"WHEPHDD4EbzlvjnsGEsGx/obvtVkWRhj0UYxgJIWFT4Zum0k+WpaWeRALjE7IxM0eQ0HaMEov3qCBCj5",
+	"5z9//en+jVGqE3lgGVlTxQrzsrlnEfBAANMRDR7uHU+ru+d68v/8Pnt1RV/9+dX+fPX12yJaXn3/r4lH",
+	"7lSXuB2kwnyhDCjP35JXc1LoVVwRITUEPRlx9YOaeEOTeL/pdlykhcz1Wu4fFczinBCuKRccEWI6aJql",
+	"1lQIqX9mEMGRi4zR9Y6urPa2Q7NLQgUrr11mRNFEbjbukOdC8Zh9pNkW5PmKxl/MbcB3vGv2oIfnZ609",
+	"GxwUfONWIUgcWsZ4hDz8bGVERwxd30L/zLfmBvMdSKTs8dz3wSf7WqEkjuiiohqGWfxqIqrX8rayx5Mb",
+	"Uzmfstug1fiMsuzktfjf8sx/zL5T9J7F7zzq354nCbfuO6K4WDMyv3ozm5Q3TiMMLs4nAwrJgBZSKh9u",
+	"JJ3btkuA/2/RxIki/G/3IaGmvfYkR4p+PW3lwtyGo2ZOjRFT2lonaQ4hLVv5RVYUOcO2t5ql8ETGMGIF",
+	"D8Bs5vgahF4MH3LB1W4STZjY0iJ4km021looO+xMRtcDXbnXRjQykOihaVJYek0KZujDl1Zs9J4mOQvg",
+	"U7jAg7oMFB9gziwXU+SqMTs8y9FR/TNnSVyJ0m7sb6YpT7wH5cZ8OHyQ4GuRaykoutMN57T4TiuaW0Lm",
+	"HQH6o/KzpoIoeiQ7eXDWnYyt76SA86555thA3L4VxojU71HT117aELhI8163R6fTyczN+6DJUB3GYmtm",
+	"x7dtcyGKSj04oJyJG09h67HnVHk3s5bpakwGukNAh8mF9u7jwOnU5hHZ5SnoG8RhlkdOZLCEb3f6nVAH",
+	"vJB0WNE9ui+EesjcnG/1cJqBi9Cu001IU/YQ6GzAjtsDVqlV1gPaAOts2Kuhwzqe4v54mJgP7XgiOwUf",
+	"S68TRjPnZGlFZMF6wK2DoNeayHuWOfebuz1pa1AfnMqGUcVXCfO7I7ko4lIa4bIlV3Bwi2xkRijJaAJG",
+	"/3ZLCbUhZoE6bUJzMRx2/QHfAusBzZjqGCkKUbnBpBojOCFwHcXqQeZJTPAwH6aXYPrv4C8duzibRMqs",
+	"vEOCvZMVbtOwznGXf3uCPZgxqmr6Z+Wyxffsi/wHC3UIapmvd8ybJKQPjAn0HINHaL1DjzEVsaXH3nQj",
+	"8iQJFCxfTGcds2qe4o6zi9n6NhsKxv8rZ8pZpEd4Wv7G9Y5lBHkVLRcSJsce6FonRzARyA2BvR6RYmNH",
+	"4DKCN0EYtpTnRHOj+SFNNzRPNCiI7dWouANqZtBXVc2vXCsnekczrpc/927pyqjzIacEzRitzaoSVFWo",
+	"6D1hVlVHbVJz3mgmBJyp+MsvGWOi+OtTZiPz8M8btBDQVcK+uM/UHzkFRd5o+AlboRdT7XKtE78Kf7Kc",
+	"1jRlgQSdL6uLOvf54/0C+rCTCk8EpY3oJVSTI/k/yewtOXC9k7k2UqgySAnB9R3UDKDfisZ7LjReVT20",
+	"/BpNZEaEFMxNsq2eh8SzQcrBCQfEnjknTrmfGgZJowVV9R3zqxG5hBkCbmiScLEtUib1jiuCsTOT3q25",
+	"HHLUWaluxEHh8TCSozkgRziqCQQHE3bPsiNZLIkRnPismJ5XYNFEyWJa3nO60Kwa1o7XwEGW6L3TnddD",
+	"H6Y+pgWH/ziDguIxu0n3Hjuy0HydyPXdgSuG/je6kvegmKRScc3vUdSu8+yeKZKwzcCCzRvhG6/sPzxH",
+	"X2qH9PjWvvsuN2yfsozq4m5o13bRfxYsa0LjbNajFDd0JVnltt4+LmtrPFtEE9XY11UyBe5qjy3RRZh6",
+	"z24bL9J1rbFWmMohwag6Yj7nHdqjXeJf3YjtDa9kLA6+c2RUcxn4rkps/NvYC4UdkWvB9VpYn/pIFqzw",
+	"NBSTe8oTaq8LvdpInT18MiDm5mRaDzU1nw3pFHv6cNt9Hywbqifu+fL2gAMGmhlKrDNtOMo+ohmzQX+U",
+	"wpBIDzS1rNN6OcQ3BeErpGt0WJmGo0pUWXwfZ/1C96xrI6Jp5V3ghtgzKioRL4Ff3JjjOfiL9Go2rov0",
+	"albpwWOppfs08Z2cRqBmecIUOZirn5aSaGoU3NhcFjYySeTBHuRqLTP2FuJpWUzyFG4TxChrCnQDm0Cj",
+	"NKNxBGocF+TMvLUk/+05zZtB7nYV6vSqTa1O/BqZyil2rf6JMgUhHP4Wb9mAehbHSDO4lMBHRrd2Vrue",
+	"DTKbnlcPRPjTI0Wyu55Ipn7RMrCZ6xPBIZt7IdyITceYediwnpTUBefDjzv/XeMdOXChKp+zh3WSK37P",
+	"PrrxISRK+X83Vvz/IyYGjD10uN/AS01uxE/rc/Nylg3tGpui3pde7nU+NT1FWmqAEuDi3Y08DOc0W/dz",
+	"01TcnS0GMzspWcx82SVrwbD9q/jC98wvqVbsKIU3HmMDFmawj61zCHGdsyviLOXtuwIyctlXSPS40cHb",
+	"fdstoSVZMRKXdx+X/u7GEGQjqoS5+5KmuNZcbH90PNKW1pDxrzSBlcQAP66IWV40GHJF9ky7lEew5BhZ",
+	"TC5n5L/JmmWacqGPE3/cr6NV7wTKREx7uBXBcs90fMZ8bB/mi9En6JguRp/Q1m3zs8wuZx0LKwUsLCyZ",
+	"s06ak0Thwu4Z06rAsGjktFbXuPvM6de8yqWsE71CnOYJXKd040SubcCotvUbjF5s+y4Re6IF1JAyxp2i",
+	"yLZIEob79oopbRSLI6kSHzOGG8RFbcbuOAtqAeciSASq3xLN6P6LkciIHZMY/Wl1JDakBJrLMxHhkQqN",
+	"mQNRMxugyzNr4Gq5Se+GzEIzYlZE2Yk9LuXDL3TMIGLwoKyOpH7sACGLubfNgwHnWkXkBpmGrCxeHQly",
+	"saFg9xkwcGrivSIG/rPcAFZEN6GBoPoe1aQOquO1qzVj54NN6UNaD9WsA62gnFnlsHoGxauOZ9Ib7m3l",
+	"4meWvbcm835j1eAtWeXrNVPqhmo2wMs0Scgq1zWqPDkx/GpYY9Y9kCNGAGYyT0cqmaEBSC5CYjilAuEs",
+	"gv172Hw/sE0lzmxECgLE8pSBZzYUoxhgSOAZUvTkiDOXIOuBmOJl1ItLvoCwMXME7Iy0lAJkjG+12kn5",
+	"7N5GW3fEt2z4Qxiyyc/8AcO367lm9cQNB/ZkREhHRtFhdxwTNt8M8d1BCJZpBEJfg0Jm5GbTDAZtZorV",
+	"cuwr0n8seXaok3gjdA6UdzxrIRpyG03smsPTZcSUswoeUG+EVA08yLtPLPUKXgrDarHQWifhtJhv+Zqm",
+	"/y5rm3YG4CAx5UZrtIHvXclI7zrQeODh+4DwQ9dM+U1U0MHHEG5UJ9qsrDL7pUgN82OdevWxfVUhaV5R",
+	"tnTPyD5Xmmz4gJeqoQCZo1oKQu9ZRres0xfTMCW9oK2oPJGLFPRCIZsve5s+69ByPTwZqORuKM+IEcKg",
+	"qqD5FUjj1F/M+5guZ+YKMptezYbtq1XSRg0W6ePBGwxZfMwmZvdMdNoHCysp3otqN2EYHaprUu/CopCM",
+	"xIAlDL7K13kuSMQ8iVSor0ifjKiRsDZF38qFpzP5cpU2X79dfn9V/H4e8Pt84U9o+lAEQYwQXixh93Cg",
+	"/cS2A9eBy6uq4dz81QZdYjTmYmvb8gSQumReQs2r5C//c/zrgPv9su4uN38Wjnxr/88wBK9DyHUHMYwK",
+	"XRi6aijrOqsRtEYRH/OgQjTW8cr3QWgBoAqH3yEQWbF2jTj3ZMoXMUaV/s993cf2TlhDsfXBK9D7QSvo",
+	"R0aFGpPqAUC9n4T/YI3p0V0XIL4GUX2jwZGqROqPp2H6YqpJIyHjpW5+GnLlvfAVa7lniiRgHMtIwug9",
+	"UwTgOgDHz9k7y+gjlzNzSrK/i+katNucnPXiwc6dXTs5wUDNDu+8E6e2hDkLU/BvEYfmGcBqw9Psn+T2",
+	"73LejQSyGzwqsqiqu8OJiQpDF/IojGYfHGTnSVQrL5otfvjijATKGpePNup7xSySj6Z3Nt4PMERBUkhV",
+	"0ZgA6IXHKgKLLAIuE5oxAm7ptmH5RDncupv3pf3upBfJescUw6ElSQHlBcT5QVkyOMBOnhGZxQi037rc",
+	"n5xWPGrRzYI9asU/08ybnolSDDLIHXwE1RZOdodWg8YZa0szeEJsiwxm3+MNY3HXsz6Dh1XCf6PcM36X",
+	"WYqBAWhJD7eYYIjbF3nDvOiIjRUszShuKo2s7dLiAjSqtV6fR9iaf6aZftyi3+b7Pc2OHltVsfHaxvk4",
+	"oweM4MUYbKL2tI6D78di7PNQeK4nTj4HhQsMImJ/71HHOvWvDgyn1r+zXHT5wLW5H4KfyzrAS0DlDaHi",
+	"2BnFneXiVlNdxw3LGI2PiIkn7N6juQLBiRm0tbiiTvWrR8nqUqt+jUfikFTVsTphBEW4vvC2Anmhhn41",
+	"9oitzDNU9IKJ3m2hk430H8Dg2WWFHDSt0y3lQul3zmDVHRNyKKOjiP2K0MLUZX3A7qTbWs9DgJXBpb0G",
+	"vGrTSkPCEHRWIBSPjQ8ovnUQ1DDCqEmq0XCoXabpYhFPNINWcCRK72k11m7hU+8zpvJEnwwfRofT5lfD",
+	"rxykeNcKERu8mRykeD/2qyYKptmlEzsA2+IAoFc1XcC/wCXWlCOud635HUuOzgvcMArV3fg7jhAtBViq",
+	"YP785xdJme3CA/zoSvOMCQ4MrBMTkoxUoISMiYO0WM4teedCWaQRduaVaoWXMhSjUt1HEa47czJCLRK+",
+	"2XeEarojyZAwTNH7aK0sJ2l6aAAai32JLmKqwRkcWs9udk3ShGHU3tiInsynKpj1I6tjuY5S1GNMhhpu",
+	"Ql26jbmn6x0XrvKYLQy3UpqucY1W1EEXxHzNBXtPOxBOS/myHBAud8F6Pa7YqcuNJXCeZzdnMmGnA1ZK",
+	"Fgame9jJ+umwHHU0mM8j7K3/RHiMWagFj41aJxJo1N7G9TpxtUvovm68rPauGIfdBAg+XliTjmsdwn14",
+	"Qf1dQleXW7PrEh5iQQH135lRigKwNpnLg0biovFgfmHQZgW1T0PU6sLMs2iCncEhowsE2TiRLvi59iXP",
+	"1sNq9z4KM87NwzY4Dj3O7ocT4OMq++FTifrWq5gJRiEZn/qLQBit5T1VLOnCzDcvWGwH77NbHnd/7BQX",
+	"NxibSovOuOGibwiGjyb5Wl+NcZejDILE/1QAzJ0Cil/CZDwOZebfAjETTf58jF79p3mzF4vmc4lYPUIL",
+	"+5TFLGOxi62XdRMs+uBoRpiII1vrWDqYAsR4jjzFcWooboEQEYoFV+XoNqrBLE6+rfL9iMIgtTla73IJ",
+	"M1FgBwGMx9fHICh8ukf22dK02/Zs8Z8g4jJhVBXed4HSscWMWxk8110BotM2y6CtpbiK2iqUdI2gyKUG",
+	"nGCdacWSDRZQi715WiX2g2vSQjmA6FL4CxfvuF+kVoAHfMaecVji4QQqsQU8dn8RYtUHC1K1PNMKTPeY",
+	"32ubL6dnqVSsTFQikRsmeSTm+I7Wj7HM9gEniI/q2Mvp2y68HE8L2lZWrldVNG53zarwYGhSINUDBPRF",
+	"XaRMpo1Ay2cSPCOolVmfY7GVIBG3LFRegJzX3EZFffdhikEHARTzVXRQO77x+NIytkbsHZReKpUaqxcC",
+	"aFmSuMKGQmr3zgpjtzz4KM6EMr5gmrPdw2EWObnmjCq2R5yCO3QKJig3xIBKZKPNpp8LfPlwpchFqn0v",
+	"D36HaNzwp7tSjo2TgpENz5R2x0W39aWzBl7G7ztuYAE8Wj3YSuTAZjZXFca7ksdJeeZNWJVC03WHvtyL",
+	"nZdgRFyz9kUJetGO4nxKvJKey2wJZTLmnpt0lunSIdh+/j1hv61cbivoFKcAnFRwAH3Yfb0M4TD5hLSQ",
+	"fO1qZffo6vJgOHWsaQuyr84P/oE+eP/rD074M6AEmpEChcoflB/RDQ/o9vZgr6UQQGIWqEJuS1m84BRr",
+	"iLu9b4kcVfH7EhZWyRj5ohfFobPkb9kqYGt96lppeHrbuRl6tl3KstLG6cGNgUMqvPpit+GpA5K96MFr",
+	"VCpHV6VAbb4lgUMPobEY7rUTKLF7asTF850N4peCyKwE3IOTNyLlXGss8TCEr9MAVgy/rY9p4s+BJhaj",
+	"QpNxu3tv9MUpOU6ffGKZ1C+P/IUUqP5kj86wMgcjCy9YRIARH7SD/JqJcxuZsb7Sq7tOZaASBDtgViti",
+	"VHtqKzYlZWWu/rg5AETYSvBGQiAw9x6I4QZ5Vz2CdVhynenCA5rRYa13zt/OxJmwVdzSPRvBJYEl39wH",
+	"TQSIIpIHu/WqMCMLF3XXLOoOjtIyFNPf3U9Ks60zJ5RFhRw3hQWvWYy1oLndWn3Xd9h3MRLX43JSrWli",
+	"KInR55Wts55L/u3yCw7E0brcXRlEx5F8+JRs1dCCK1t1dCUab+5DE80J1MURje5sxHRXg7k/RjKW3n/L",
+	"jWZ+VVjJPFt3FFUPC/wrYv6kdb267orGQ1ihK7mdCvYUGy2RNB4hHwsFOJAtuypIGC7bsTFdpwGmmUrM",
+	"uFfcWbCDgukqGnIxoKK0la10vcOwd6DT6Ni88kSw9x4UtO06SlbbqMV+ojD1ieLIaUvRiPiN0fp6xYFZ",
+	"qRH1BFvYltUJfr9rC0DE2xhx1Kxr2r9nWOovihVNlMXsPUFH4HGdAYsSQ3Y2tnE32tBqWm51TosAKFyk",
+	"z3JlCLu9+Jy/n21dppNcvxlTPpPQO0zDp4pQAjvMZgspBqDpGBA5FAhRKU7L75n6Z+p9tquVqxmM1wen",
+	"ROyLZ694otuFK1vF3jqtIKUFaHRE49gwe5lpFr8/+k/W1NlxxsTtdyq7HYdxNMkFu68d7h0MWQvQt4Nz",
+	"s65WenXKMvreirhJN9UhVEi6Z1PLlKNwIc2ZhQxd1MSqc/TNzz+Sq/PlG5LiGwRLW7VtIeb2tPWBU0Ai",
+	"3PnsKjz9AcFwCLYY2xJ5UI0Fcwtt9RWqCIu5NnQWeZIgYFkWkP5pswXLD34KuYve7liyKSLEemqFsSyT",
+	"vgLwUljMCCMXoFJYgQp5yCT6kkMOj1oRMz872xya8BQj18qg2nlMWZWhsavugmffo8kNXT8hvPMI+Ihe",
+	"EOMejAYz4FPTGv5tGCkV3IsOUAJvpnkFEWPMZwcuUP6WOCxNg+qCUHWnkOH/yGlCymrVpWWyv58ApJ4h",
+	"DGAHNVdfps6qdV014AzHDMt6eKuWgBOkYd1QfWrt2Bs0zB+7IX0Vu3GOuYZYlpnS5AAhGwwhwgl4yYh1",
+	"vruAK+teDqm5RhUr/Bv13rDqCHjjqt7fk7sq/PVhDg/z9s2Yygrmg9tTyys4T3xJ/doQqoSqdeVlYLvC",
+	"j6szRQkkckGhKZvb7QD8saKUw++PiIPvh/A6B+Df5qrwajtQ4L7imf5XLjiUhYJ0QHAfAYFFB67d/y+L",
+	"NGQsdRUBTgrRObGaho8qh0pRulKYjyjT463R8Z/gGutwHPVXo6jHCfWGpj1jpQ0rCR2beCWDBRfskv17",
+	"xoxs9Siif8e6ESI5mkvpnj8w9ZawhzVTygEyu49LTyhKcACHgXqyq3aQDjbhVzxlaiXEB9POwDsfZfcr",
+	"mu9p4o+bsYFkfV24V7p7UFT3fK+o7vq0mVhZG0yj5xY9mpOvjKPsNHIULukwVC3Z8sj0i8VPHlEyuYZd",
+	"KXMR95naC1dYV3zWSCPCatT73kTZEPu3KkE2Tu1sa1P7XVOhK3JjSHr6irQDGG2kcq/VxbZwCy+34ydh",
+	"kftkzYnXIjBJf2bZlzwTtYPmrCbOhwHJwSJwW4avFA0th0pcDpzHzVBeoMWNXEEes8sUiCY2yUQf5Acu",
+	"4D8u+02KnxjocwcuzDa3KE4K6ebPMthLpX/jQvWjyFcafEtkrhsFLiowL0MRH1U5aNQzX/apG28N2bue",
+	"ly8zArMmf1kYffLsrw1Aj3o3zoLYCKwt6At6pqUwgilh+aLF7G3xbwRnNgQmRQXD80lX9VA/pFoLy7yg",
+	"+PkY3vEqljrPhlbR1QLIheYJwoZKwSAVe8eSGI1CCCEF1+XkSJw/r8QgC4AZQGbxWeEqXDSDa7nNnTky",
+	"Q9yIzOGfFsc/SZjYglOpkIsDpogqTm0lOH02mCKMudaWUfqEz+2O+Wzuv+0k2ckEMoB4QUQpLDYrFnfA",
+	"XCGH4oS9/aCIOZQtqp2WUeVm2s4jSus24sp0jSr1ztVBbz8Gdn3X/Xm5FTvOzljaI6oCsRCGuuStRuj3",
+	"mvqL6GPXQSdpTzKr2tGsd4Y9ebvPhKBV7FjPFnoibCzsovTHjsDKqnQTQvtiMgV5278Mq1z9f7dhQ9Br",
+	"7GZp17i6GyK7aWpboOSUUEUJt/3JitKNc0eNsJrANwgAZ9S7t8SBQyRsA14887uQ2hbc8/j00prEXAwL",
+	"bsMTP6IL5W9GbvmhKSEiFdwHNsnDfxnu7AFllJMjeCaAxVKxrMP4kt2dbKVYSZHXj47l0CBZXYZULnfo",
+	"12zAyO65KBALIn9B+pEDKBLva/CuXsgGmWGAfsUwEo2Ey+w3QHiwGkQ9HbFYQdUBsiNFcvwH07dmX3QQ",
+	"Vh5E32MP+PoIdHXrJR/rQlHddPVqd1lZYNMPoeGFk1IHxpobddQKZmUlTBy1a9MrteVo54zsc8z42Zdm",
+	"+3+m3XUFZr3enFMdM3LiGvEIsjYLhTizb6wH/ARf9k3uCSTqLOPiILXDHMbmfsSGgxsAx5CdBNF8a4Oy",
+	"h05gCCwokBVrqH6m6xAcP0OokzH8ikn6gTQ7KkgOxr13a4KYTfuBbbrU8ISmisUf685hLvTFub+iop8j",
+	"KoGoHomxlsPBWSBNA0NUu/FkOqSxZmkXnGUzAC2csqzL3FmUnWs/2trqqn2UgDqlbTid6uWIrlgylgQZ",
+	"o3cBFlhsuyigVMO+KZopCgCtbbXDPdPjQzFtvDtLlf35qIZKTvZGc5b7IDyz7ZGJbUxs6ZbtmXh0Q/du",
+	"Q3gUVLnO/dFBQnaA04JHj3UA/PBm1ZBuWaCeDHY2F7H8rQO8CZ/SVUh8dxFZg9LUTacSzIvkqq1NsdqW",
+	"ZAW9h+5aOcDOjwxDyHJRnARdoMoxPY6JUiyP43G1HdsJu10c83QrHSDdT5K59b3mF7yq59FH1vlhlxTu",
+	"WI0wU1E1+L0hY61oxRFXhhdk1BgBgFyoQSUS8rEanVZGytttMaoi4d+EfgzY8a3TGXzF6zskobndd2s6",
+	"bWfbsHVnL++7hLToYphGtk79zjiy//JaN+Ije3sc90U33fBy1PMcb9OB1aHKVLyoxDIpV67IyrCthlx6",
+	"kFVOuvTApye65yq351PMPG0bUQ9k6EVXmPko+MvqWoX6JZpJc+HLcjPaeV4sSz8W87hg+Q5sXbd6PqF6",
+	"u6Pp2Ez43yD2GsNAIJFhxwHqpFLfhJE1z9aJ/YtqktGY54pQcOtZUJT9NaEkY2tNxTaxZfH2XBAtyZ4+",
+	"kL9QYvgjhZg0B78Otb+PUsSEkoQL9te3YILV4M+BKBQuGDkWJdjBHguBany70xFJqVLgzoKXD/T4llBB",
+	"kB7FYBX/k5l2q3NgjSlQsmZCZ/CUa+UtAY5vBAfCtdCioHtEV0AagUDRJWSPV+1IrPh6XGzVnj4ED3zP",
+	"RfC7mYsle9zwzBKNibDzx6A9dQAZrKB/mxWpAd06YH2Xgdte54Cz9Fi02vKK1y7HsaNZzJQGoKoflAu0",
+	"hfZ/UBgVCneIR6MGbei9zDOuWZ/5fnA6tkBZkQnayKDYtIhWQdg5iF4L9sjmlJPwfcWxmj5+gAVD6lpZ",
+	"s+Op8i7xn1J0lXKNWap3BF7AVjA2OkmwbhRCT42oJtJfpgtFW7l8JZBwD4Bwcc9EMrnpBFUPKTfL6To1",
+	"3+5pV+Dj8xTnMD2eFAwOH/ZnBbgZnRjk/UkwksgtnKSK3bOMJlh+DI8Y8GS6/xvJqt7i4yIq3Lk3Vyzh",
+	"7B7Lo3NN/iW5UMhqHTKtXs1i0KGx43rgM6+u1wohX7Gtc3wFBpEncnu6G/NlZ4uKyFC0+3Lo+Gu5qqDV",
+	"WjjCEFj8cigA+umG2t4PKR27DShGhkWEIkYjBT1uj5Gz/rr0/QuYuDjggbLccvitVlkdjOy1BhJoIShX",
+	"CMhyWq5QkXPeDt4dYcrvNtiPzZjPQjxpzovm7jGPgEguYB2DXg/CQy4gifmJwJ4WFKcAuMPiOWZavp35",
+	"CGSAhi8E6WnXoAkPEMaIjptOZUbUKz0Z9FblhENL7tlKxkejqVLBBorMNm5nx7WvxqW57eWZUNd46G0l",
+	"U8Re+cw10gZlD0XiBdT165DD2MS4qn09AYAtoFz8I+FKM2vNzoxO0Yg7O1C9tpUs9/K+VqARA7r6IMLb",
+	"8IQ7mxDmBwTjwkLjwpKYK4i5UbtVa4fmyWEqVsGkOmIU/bV109NhSm4LxO4CwVhmzGLxruj6zv56bxbi",
+	"WEd9USwDwHEG6Xht6vpBEG8djPZpMIi3JQ7cCG1nNN52aJHtJ9DinEOiEpt1MRwF9iTFjK2Dw64xziXo",
+	"tlNg7J161cEGbthaZrGn0sQd70dGLnW0tiCEaqbZluEN08iJPQXZmgFSQWAq7p21VbRvoZk3F7iGg6CY",
+	"MhSOiEzATgEw0N0S+CSPWpcTstsh9ixXSJdEHvRqR/CDLbva7xND71cG0T1+j9we6yEM56sP2RJw8aPy",
+	"eoFrHhQxHlarvYiH6gSvtFsgKOIJd9HJm/EL7JbnqyiwknrnTcoRMZT3M8+hMpwqDPEWGr7NKmBFajdG",
+	"E2kLGVtsW7CCreRDBeV2VKpUYcdeyQdnwR4hvNsxHd0Cy9nsQ4d64LGXBADX7aMBkRm4G4I7cDHAjYKM",
+	"4B+01kCzA43iWq+4OB9Z/NOeP2VViMqew2m6Fbdc5AYXpM1bvj5Nl8ePOyEomNLv8J7WNNOFVj7i4t9S",
+	"IqkjfbwocOoTcutE5nF45bKyrKpHQD4DgRKzVErfDG+xhi+PHHYySSDb0EmcoLMR7y0hATssdLKG7bm/",
+	"TDvayUX8lmzYgWUWn19INyeuwJkJNnWXXVcsVEiprqb9Sw4bCVyNMRRH7BTOq5TUPWAltAThourL6eNH",
+	"3JsnxgWEmFec4+/UOlt4ljTkswMOcn5ZDssGNmu9YwoyFMW6XlG9xwI5m15dDXsLK676qtlz4QEidpu8",
+	"O93TZeeiZYU4Lawj2bm7QGyVpJoJwUHHgl8+ZVRsWfHnDUSsabpK2Bf34orGe3P7hgjxP3IKWJApX98l",
+	"bNVV3TW4EJjdtbc7mrEBYphXzBmLPizYfkzErn6KYNrFAGhg8v6lXA6cySkTNNHHAbZCCzHfv3UntMw1",
+	"WUulVZFZDRbyASSUIZiXpzGQVwyg/Qh15iXwXWYW/naE+fzWaJk0i0nM7jlmgYO9DRShiKDe+ABmsqN1",
+	"IBleiYjhrKyo8KZ20pre4QPetsyh+jWqaIGfKLT7fBnRThM8AkfnWm8L1f7aTEZmVlQzuxJe0cz2qewG",
+	"7kLEhLLsR8DxBInMv3oc0zt5IBuaQe3EsppVZd9tMik0OVB0WwuSq5wmZaWjsNO+v6jRTiYxF9svRXG6",
+	"ZvltW0pnk3CmiD3gPL0aKSFTlXIHAwkAq3eMpTBe0QAjqOo+IlY/Z3L/wRYp9dOIC6jA7eDIXFnR1kC4",
+	"Jmi2V65HmZXVrFZ0fQf07BzOnuknHQyu1Fsi2JZqfm8k3I4bIatPHt/fWXc0T2cdo6BXdTiOf1lldVy1",
+	"oTbgw1i1q1JGyPbTuY0fh86WQmBdRhqbviU3E811HrcO237wikaM08yL2zcsbDpyPn1oGGXZ0S6jow1G",
+	"ciF2DmIqRBFw/FqM53LgCP43qVFuOzRcIq8VkRsXcGjLkvYQ+3Iov9ZtpYIfLJ/5qlrvU5ZRnTe0tUU/",
+	"By2rysmrMy/0aEWkB3Hlss2Vg7F37pgtmcu7GWW+7qrJ3CEn/j9VfhlYsF6D2UeG33aMJX3W8zAP/Xjw",
+	"/VoBtOep+lCrhRYYaWA9A2Fv6zwTH0cOynxTgaU6wUFfbaE2hnp9NV91iQxt+u6OWa5BkOnP8spppr/f",
+	"uIjloUuJTdhG/4S1LBu2GqOGKJ1Ro18Qap2k7c1Q6DJWY8XY5y79jm30x47A0cr3cPO059ABhh9oy2Kb",
+	"6l3Xc6phaxYjZBMyv/Z90XxgSRb6ejnnEGedHdSojw6U6/8bPRkwUQdV+IMqtVK7KnXCPBCjoAMqU/U7",
+	"sqPJPVOjlwDs3KHUaUVcIS9WaFxpsLq8NU6q07hFP0cbrxCGmZ1qejvJnPZv0nU6PE02k8NqdoHqXOO+",
+	"Pq9fW8p7aqcYGGG/6r/J2xgTnJx/gbHOzAiFH2KOXGmQOyEPFmUIw0yMmFtjRSCvIdatqvPzxDxjCEYc",
+	"TdROZhpuOuDQtb8xmkFcVxGTojMqFHffsOye3TAbAW+u1LBIUh9kdmcIITRf85Ta1zVb7wT/A2pNZbuj",
+	"3u1hoEw1osY8/NiA7WlzkI0FrIHueN7b0fvBc/8jo0IVZf4+iZB2K+FbJdpeXfleduSNtya4DM0VHg6Z",
+	"KU3Sc0/eXC5sgHGhdoNOwNeVhI7iH9xo/5wmw2XUa0WicEfE1GbNYshWd+zad3BGbTxw858TKgpGj0jG",
+	"1ndSEK4jkuX4E0w4B1fZAxLQWDwlSNYi8wFskYDrVIDI58K0SigRdM+IokdFpLlXH7hikXMVkJnZXfMp",
+	"AVAaAjU6CFeEpmnC18Dir22Jk//5l5JiClF0ayYwso0bkvANN2rO5OOvX1xEEP5RpitP/u5UpUr00PVk",
+	"Pp1NZ4hfzARN+eR6cjadTc8meIODVXxNU/76fv7aHKkYlosuMQnXNi7Fr/HkevKBK/0e3gDFL5XCvr2Y",
+	"zVzBLBf0VZnav6yZBPmrD8ShjyvfU8WVB9fh+/emoPtiLVYKzwfLn/7Wi2m8LoqaQLCrhRRAuGojMCno",
+	"mSgxkYEYrKH9PY7I6ohXa/vwBwU8Ae058gJP99P3R3zlkQQO2uc/YkmpVpRNi6DvkoTYoT+eol9c5IOK",
+	"0JBvVDgVkZV8MD8w84iKGKgXE5VKrTxEfP0Nfn5/XcL6dPOseeUL26cJxUz8lGYUNoqaXP/+DVzYeN0o",
+	"dpaTPqVwwiopJYn7j5XvX19iBWFiISt4w2h8JAV8B3A0VN2AFRDsQHisilJGj1xhGJV1tSFaO0lzqG5N",
+	"iaapzafFRF9b08ytLdzu+hfzJ3zlJchbr7o0ROMv4IBiyeaJNgm0RV6VOZOqTOuDDQIxREm++gFShO1u",
+	"KoFmncvRQ+DX6x3D6MjU5o/U6fyjeezS5MwWYEq/l/HxCYS898YxLuW0COZt6rfSCOQ4o0CMHRNESGI1",
+	"CgDNNALlbS0HVR4E5qGVp3ZFgRkfJFzR5TyplbZTcP8mIDtq3XZpf5EXN4NvdyuZZyrMAluc9M1XmwF6",
+	"SiL3WDP5gR4jo7wYqnoj/f7IuYuz7WvYlvoEHpU5XOV5RjYcZD4F+OSEQc6F3nGxtQu53eIt0YPDFRS/",
+	"iZpsVQEeWBW8yvlXxajB/YvyTEox7g6/wls/n74/UioObj8QDF3CDzWf4l7+KAH4G15WMZsZJBloXnYp",
+	"IwybWGFwCwhDLghNEouWezBfCamJuUy+hZSPcsPgjZ5RxdEdDVnqXinJHpwt0nsa/Q0eF+eRT6n4I0cU",
+	"SqtVQFx/t0oRdChVU9Ur2ZL96ZKPVkf8whwnEKSQb3jCnoAvkNqIDWKaJK+IFLboKTJLLNf5HnjEpR3D",
+	"QzxN3UPfalcsz95D8dd933I30wySo7kNFtnNLgbXxxVxdkQ0zJLcQwId17PrXNbsQb9OE8obi9gUM08u",
+	"P55Bq/rNXcqtCqmfUMv6nOuqdgUSBpiq2k/kipbpHdsTmREhBfPxzzf4+R2XL2FoVKqz0A3by3tWKlY1",
+	"Up+3z6dfIF3FGSCfTLmkd6zYLnJjNpBVhZx7GHp6aw0mCq0jcGIrrGag6D0c0prQLeWCrDKo18Q1xHZA",
+	"eotPYP7CdMfcn+6YqnKXXxLFZRnVR5Hxk2AlDWvr0xANvsbLV5B9jED/Gk3S3EO2z7n+j9XFT8tvK1Pb",
+	"/jN0m36meacMw7P4CXjmY+fW+4urLzz7K0Bp0HvzIhYdci7IVgnijNH4LQGl3W5BiK0yUqN4R9M71tjZ",
+	"PdLrdQ1K54kZ+ZbpnytQLy/AzL3AQM2Qq+Ld09jRI78/YuHzp+Cb7K6iDptzyo02wjNJ9y2qZZwAw8r/",
+	"ujdfQhOo9hhqYSmm8niiojUeIMsL2podA5udcBERsBe6vNBHCPbKyhT4mZ3r8IvFdXx++tui7YGUx5E/",
+	"jW0L2qqYs1x6BUkzGefrOjNvM5mnAzTDV16CaNBVCM3smB5PMGwIwzrQkgHOhpZ3Aen0+hv8DNBDcSah",
+	"eujTKZ4wPkIBIRHRGHBWoFo6nVNpC9A5aKrfFtPoulcPmYj6NK9fKq2fclgFsNLL6jqVTp9XzZGZU1/s",
+	"kr8tFJgZ2dM7puDoGlBcABmkyuWWQXrFwQf7zkvIA+zLgZAHyAU7OCj4tpPogXskvW2TxYEV06M7tNqU",
+	"CzL+f3Co1i+gpO28iXgQq51IwxWbShyXq68VYVQXVhjPILZoXwgRjLe7Zxa0kKo7FhMtJZpzndvu7CJ6",
+	"fFGWZ7L52mH8uy9GgLLUoQ8cdjJ5WqPvDQZmFCFJFEwKJQIBXGDWGWMiskqaR/V1XB5ndKNVN5v/ZJ5X",
+	"BcXTy3cI0npOM1sz5HUc63ZA7AMotgjjjGhy2B2DKzqadyuA+dBNCHIGLNXpwBkhyi1ySwROA2Ct0vpV",
+	"c5E/nsn/meJ1PmOs6GJPY2ZUOoDVRoPfwWGvVuL1InTNbRCBC3WnROqoQNTk7vyEQCRDbt/OgNi0n22o",
+	"on9zfHSvvLcVQJ5je9johZeVaJVOPVFDdraWnrjoTxUW8Y4A4e1FE5YcVtpdPaFzu8QA4kHQ/2yWGgZk",
+	"1htOdfB6eZf2G/7yvVM7+oXpytH+TDR2IsZP5KQQQI8maNnUuJs5fjdgc320ChRKopdj/u6FqSr/57Or",
+	"nh6rgYojFIliBVtd31qgxcLu4hD23xppDNEAEJQJd4mnuJ3com0VmaB1KYF4UCqOVrfc52a/YRps7XoC",
+	"udV9e/B1URa/aye66rKPWm9P/bsTir4VZWtDxOdNUeMWip5gzceO/kYAUEmLVjIC1GRH9bD2AW9Z3CLX",
+	"x4lV1mCyIQBjY3WxMSrXs5V1rGtmtcKOlq8CMdbZydpaZ1gd0094YtibBVckzcwIYhtmZ+YdERtIBqgA",
+	"lertXBHFsAIzPHrMsRP540PwMukNBDjxVvm1T0AFuQWQR5/cL9AAzMWirf2FfB67x+B8ead9YLFJwl1E",
+	"P9S6I/OrN7Nq1lB3+b6KBzTY6+lGEhUTjzpv/J4dVluS570XPZu7xW7Ebn9LK54VXKIVLeBkla+yJdB6",
+	"8XqTOLAJ/3UIDRM/JxaOdpxCyB7oPkVkEtDbr8vMOJcv9gBO8+Pk+tV8Pl1CfvYcoHSY4ZzFG5sgZVjM",
+	"5rvPF7NZgVf8MLl+tYDv57PpOVA9SCnDCRVZgk+mjFZmTFP2MLleTBeXF8sqDrqd2vzNdLaYY7H0yfV8",
+	"Ors0k23Mp4bqMJ+eLc7fVAFf0NrPBaYz2D8BcAXz1swCbmhmyf2+SBqdT88v3yzwv/8w0s90hn/e8ti+",
+	"tJjO5+eX0UQBfBoCEQOeSy4QQZwl7B5mD7mh87PpYvkmmuwYjbnYwv9eLaeL+WVlNRG7ygGcLKaLi/N5",
+	"CScymSA5vkgY1Gx6fnV1fjVyTW1WdMempvbpk7jykBSoF6MCbUGt1nLPSCwPghT4OuZUpea8Bcs//pu6",
+	"FgBBCD6oqdVui7rUwKFNWqYQnrxN6T3lCZZKnU8voknMlUbuOwcD8i2u5Pn00laBNe8t8Hck82xq+Ngs",
+	"449SmI9hJS+X4ctop/Gsm9PVbqpUWhKMxbAxp8vZ+TmA9HMJ0Gfns8V5NFEJwCrPprOr5cXscvR8Xogx",
+	"f9sx9AwU8f9bphXR0jKnj8O21hzax12/oCHzZM4Cu86PO2Sm2XS5rFThaxWvN2dCs3z99XxRlKZ0ZS3n",
+	"ZR2+67Noog6MpZPrhT0e3hQ19ufhJ4OZ57OyHmZGvjNEeDNfnF0iIPRHlz6xnM5nF2f4zxs3t8Vyujyb",
+	"R5P0ala8eGH2Z3o1K146MxSAbmLrbho16RfjT0kOXCioMLhnJBex4VZhTcB469jJA7E4duAMVV6utfVT",
+	"erkWC2+czLW2EvvS4S9PuHh3A8AJRb7LWRv0ykiLfL1mSkElFbPS4UshafKs/AeAJb+KL6B3nBvVBAAD",
+	"Cg8l8qd7YTa9upi9mUcTa3r/EQlyYdQOfMNV/pqfWVT2pcNcv5yev7m8Mn/FHP62aOzvEQ9nfjFdNph/",
+	"Pp27191LC/eP4qWZOXzSq5l9w7B9dV8spotiRX6W2eVscv1men51eTZqCV5oN7zH8nIiLgqsaEz/MMzd",
+	"zfo7KmK+pukQ+//dvfeILWD2IVPaYbDP51FTll+Ec7cb0EtJ2PPLC3N215hsMb1ankUTLMHwzkITwB/v",
+	"J9fL0VN5QYVzQ3lGMrrGQg76IEku2D2DIrFHcxv0sAoGAwwxygd86zHnux2CkYcZU3mi8XJK4TBfwVl9",
+	"kOLd5PoKfnkP5zQ8n8PzhXu+dM/P4cIaat83E3hWtnKUNJPaUi6UfnfPMrpFAb84N1LSisLpxdnFuRWH",
+	"s+ni6soolEbVxPALI1TfXJ3B9Fstnc9mb5aupdl0Nr98s5zbtl7NppeLs/OzamOvzCeLs3N/a2cXi8VF",
+	"pbXl1dn8jWttPp1fzZaNxpYXy+XVaMq/0C7Azip+Yst25CAFkRs0l4D7whpRjCah8gy8GEdCM+bbI5lF",
+	"DezbITd0/ZT678XjBZAZ0UvJ0cWbK8NGRo5+drr3fDq7nI8a7curmCAs4e7j8ls3xF4efHzA1hLvHwO8",
+	"4N57lEEMIU4qBrDFdPF91C07Yymq/r83bu5GhFojyxyNSmfmf2Uvjfcvy/eBNR8m1/UPvj7qSu/o9cx6",
+	"rWI3xZ19dvXmKoL/3bp7+/wM7lBqx7GU9wNIwPOLZY0y+LxoaHm5XJ7bfxYtzc7Pzt6cjZ7+y1kAEBfc",
+	"sjPREqKmsYrNeidloiLQICxMvmMj346oOEd7d4R77xE7wt6wHNJaVKoU5+GktuN4Vk7bM2auQmhkfTDX",
+	"PNjDDmdPfcACpovKvz7K4j+a7829FY21Kc20YJn7ZF7+B78w/Eq1fTqDP/DBDDzXOZh6f/82sbkVqG/9",
+	"fhbNvoJO9fs8Wnw1m1fZ0oXXv381m7/5+ty+vohmIa8v7OuzaN56/evotQrZFm+Lg55mzMpyFqMeMHui",
+	"I8P0YGPeAEgfdSly2Ml9ZItVro62VqVnq6i1zAa1iFt46RGbpDB3/f5tckCIDsML3yZ7mt0pcI7S7A5R",
+	"SN3zOeRMdxvbwLSLX2OUhGsDihkZDsN0roxgSRRbfukMlr5lpZuh8c3cE8db34A+z7p5zfSBaFiYU30A",
+	"cNNFVDD5DDaPBDRdF7RtVZ7f59FZha6zcdN6kSsicCHmc4N5Deu1cq2I4xwf67oq672sayuqP8oFqBBq",
+	"Emt0z8/KUh3z6Vm4FaFetf05uMTd4+ZLo0bYe9zl7GL5pqhJP5tenS/PRw76BY0FWAOjBh6C8tIQH8Qc",
+	"F0XdKR9X6KLqXh9bFDXMTvc5cecJXkzfnIMudjW9mhfVjSoorBbZsnQjV9mnVoDFFjuZTa+KgiXz6TJc",
+	"EDUqOD0Pj6GT83K5XCA8xmx6eX55edUqGGZmd37pCnvNprOrszdntnjXrKyH1efwvXpTc/gaAjcdvq4X",
+	"6/DFCrRF/azZdHZxdjafj6TgCzH8jxZuErjdFlfFOoDlNkD542N0tk/lIJ/DS49xJVQ8+R5OxsoFi0U4",
+	"fWsVMJ7NU1ApUHG2nF6eXVUK3szawQiNci/n07Ozy4tG2ZVXMzT8F4EAs+mbs6uzkgb1kICmd2U+vXhz",
+	"Ph9Hp5c151tjvoXMpElybJSAqVYRjYq8rdRZdqmNFSDImR6WtfjdAzz7m0P5Pl02D0pgi0I9n08vi5iS",
+	"VmCPeRQuexsQ3s9jy7UY+a+uppdzw3tVHPvF+XS+uKyBzwPLljjx7qsaFLz7rIn2vjibvjEHmwV0n1Uh",
+	"1edX04uzq5GkeUEtogC7tp6pxCKO2fyNNKHrIlLUmh3MNMs6gixN6rk4WT4QdnmTv1D+6k0+JnnVDOsp",
+	"M1chgkhum1ALDUq9/pbl/UktCKD1bIkTpvku1Lv8aXJZstxBeOoiScbGKR8AIJEJAFhiW3pCxkuWD6W7",
+	"OAo+e7pvWNjur/F/ak7ss/PCe7aFS0mWixpCvwsSITwuMgYBvozd8zV7a7G4bESxy53p2Euv2b1LITiZ",
+	"kbxn7rs4/tu9TRp4AWYqpxEk7GBoI6ET60xoO/wPYMJbTXWnOcWGWYPdQ+8Miz1eRMU2EWJH05QJFr8l",
+	"SAxCkwzwpTUcfhb0wcd/1cyVzpPvtsw6eQEwws7UmHaemhvXE4XCr2R89AO5ODK9/mZ/6z363BSeEx8N",
+	"u7hha5nFPfCv8PQJzsIC5tWIN6MA7yleJDAR4M6iYHFN9vKexeXlQTEF6QqVApSjj0rb+cBxWaX606eH",
+	"Fmz5wjh41W5fDh3GUryVionjgEoxdunyLJlcT15Pvn/9/v8GAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

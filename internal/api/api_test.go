@@ -75,7 +75,9 @@ func (d *desk) ask(method, path string, body any, status int, out any) {
 		RequestValidationInput: &openapi3filter.RequestValidationInput{Request: r, Route: route, PathParams: params},
 		Status:                 w.Code, Header: w.Header(), Body: io.NopCloser(bytes.NewReader(w.Body.Bytes())),
 	}))
-	require.NoError(d.t, json.Unmarshal(w.Body.Bytes(), out))
+	if out != nil {
+		require.NoError(d.t, json.Unmarshal(w.Body.Bytes(), out))
+	}
 }
 
 // pair makes two students and a lesson for them with every kind of block.
@@ -196,15 +198,82 @@ func TestStaleSaveIsRefusedWithWhatChanged(t *testing.T) {
 	d.ask("PUT", "/api/v1/lessons/"+mine.ID, theirs, 200, &theirs)
 	require.Equal(t, 2, theirs.Version)
 
-	mine.Title = "Mine"
+	// Another thing changed: both are kept.
+	other := mine
+	other.Title = "Mine"
+	d.ask("PUT", "/api/v1/lessons/"+mine.ID, other, 200, &other)
+	require.Equal(t, 3, other.Version)
+	require.Equal(t, 75, other.SlotMinutes)
+	require.Equal(t, "Mine", other.Title)
+
+	// The same thing: nobody's to decide but the coach's.
+	mine.SlotMinutes = 50
 	var p Problem
 	d.ask("PUT", "/api/v1/lessons/"+mine.ID, mine, 409, &p)
-	require.Equal(t, []string{"Slot: 60 min → 75 min"}, *p.Changes)
+	require.Equal(t, []string{"Title: Short balls → Mine", "Slot: 60 min → 75 min"}, *p.Changes)
 	require.Equal(t, 75, p.Current.SlotMinutes)
 
 	mine.Version = p.Current.Version
 	d.ask("PUT", "/api/v1/lessons/"+mine.ID, mine, 200, &mine)
-	require.Equal(t, 3, mine.Version)
+	require.Equal(t, 4, mine.Version)
+
+	// Every state can be brought back, and says what the save changed.
+	var versions []club.LessonVersion
+	d.ask("GET", "/api/v1/lessons/"+mine.ID+"/versions", nil, 200, &versions)
+	require.Len(t, versions, 4)
+	require.Equal(t, []string{"Title: Short balls → Mine"}, versions[1].Changes)
+	require.Equal(t, 60, versions[3].Lesson.SlotMinutes)
+}
+
+// A lesson is drafted from what a coach knows, for a group kept by name, and
+// comes back as a sheet with rotations and measured offsets.
+func TestDraftedForAGroupAndPrinted(t *testing.T) {
+	d := newDesk(t)
+	l, _ := d.pair()
+	group := club.Group{ID: newID(), Name: "Thursday pair", Students: l.Students}
+	d.ask("PUT", "/api/v1/groups/"+group.ID, group, 200, &group)
+	var groups []club.Group
+	d.ask("GET", "/api/v1/groups", nil, 200, &groups)
+	require.Equal(t, []club.Group{group}, groups)
+
+	wish := map[string]any{"students": groups[0].Students, "court": "tennis", "date": "2026-05-17", "start": "17:00", "minutes": 90,
+		"have": map[string]any{"balls": 60, "courts": 1, "kit": []string{"markers"}}, "matchOn": "2026-05-19"}
+	var drafts []club.Draft
+	d.ask("POST", "/api/v1/lessons/drafts", wish, 200, &drafts)
+	require.NotEmpty(t, drafts)
+	for _, draft := range drafts {
+		require.NotEmpty(t, draft.Why)
+		require.LessOrEqual(t, draft.Plan.Over, 0)
+	}
+	saved := drafts[0].Lesson
+	d.ask("PUT", "/api/v1/lessons/"+saved.ID, saved, 200, &saved)
+	require.Equal(t, "2026-05-19", saved.MatchOn)
+	require.Equal(t, 60, saved.Have.Balls)
+
+	var sheet club.Sheet
+	d.ask("GET", "/api/v1/lessons/"+saved.ID+"/sheet?units=imperial", nil, 200, &sheet)
+	require.Len(t, sheet.Blocks, len(saved.Blocks))
+	laid := 0
+	for i, b := range sheet.Blocks {
+		laid += len(b.SetUp)
+		if saved.Blocks[i].Drill != nil {
+			require.NotNil(t, b.Rotation)
+			require.Len(t, b.Rotation.Shares, 2)
+		}
+	}
+	require.Positive(t, laid)
+
+	var plan lesson.Plan
+	d.ask("POST", "/api/v1/lessons/check", map[string]any{"lesson": saved, "hand": saved.Blocks[1].ID}, 200, &plan)
+	require.Equal(t, saved.Blocks[1].ID, plan.Hand.ID)
+
+	d.ask("DELETE", "/api/v1/groups/"+group.ID, nil, 204, nil)
+	d.ask("DELETE", "/api/v1/groups/"+group.ID, nil, 404, nil)
+	wish["minutes"], wish["date"] = 5, "tomorrow"
+	d.ask("POST", "/api/v1/lessons/drafts", wish, 400, nil)
+	wish["minutes"] = 60
+	d.ask("POST", "/api/v1/lessons/drafts", wish, 422, nil)
+	d.ask("POST", "/api/v1/lessons/matchFrom", lesson.Block{ID: newID(), Kind: lesson.Talk, Title: "Talk", Minutes: 5}, 422, nil)
 }
 
 // began is when the tests' lessons began: evidence fades, so it must be today.

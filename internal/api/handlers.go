@@ -80,7 +80,7 @@ func (h handlers) CheckLesson(ctx context.Context, r CheckLessonRequestObject) (
 	if r.Body.Units != nil {
 		system = units.System(*r.Body.Units)
 	}
-	plan, err := h.club.Reckon(ctx, &r.Body.Lesson, system)
+	plan, err := h.club.Reckon(ctx, &r.Body.Lesson, system, value(r.Body.Hand, ""))
 	return CheckLesson200JSONResponse(plan), err
 }
 

@@ -8,6 +8,7 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
+	"math"
 	"slices"
 	"time"
 
@@ -24,6 +25,8 @@ type Club struct {
 	store *store.Store
 	// Now tells the time; the demo sets it back to build the past.
 	Now func() time.Time
+	// reckoner remembers the blocks of lessons that are being edited.
+	reckoner lesson.Reckoner
 }
 
 // New is the club in that file.
@@ -215,7 +218,8 @@ func evidence(results []gen.Result) counted {
 func (c counted) at(skill string, now time.Time) []progress.Evidence {
 	out := make([]progress.Evidence, len(c[skill]))
 	for i, r := range c[skill] {
-		out[i] = progress.Evidence{DaysAgo: now.Sub(time.UnixMilli(r.At)).Hours() / 24, Balls: int(r.Balls), Good: int(r.Good), Radius: r.Radius}
+		// By the hour: an estimate that moved with every second could not be remembered.
+		out[i] = progress.Evidence{DaysAgo: math.Floor(now.Sub(time.UnixMilli(r.At)).Hours()) / 24, Balls: int(r.Balls), Good: int(r.Good), Radius: r.Radius}
 	}
 	return out
 }

@@ -61,7 +61,7 @@ func TestLessonIsReadAsSaved(t *testing.T) {
 	require.Equal(t, saved, read)
 }
 
-// Of many saves of the same version exactly one wins; the others are told.
+// Of many saves that change the same thing exactly one wins; the others are told.
 func TestOneOfManySavesWins(t *testing.T) {
 	c, l := withLesson(t)
 	var wins, stales int

@@ -359,7 +359,11 @@ func studentOfLesson(ctx context.Context, q *gen.Queries, id string, now time.Ti
 	for skill := range seen {
 		s.Seen[skill] = seen.at(skill, now)
 	}
-	return s, nil
+	sessions, err := q.ListSessionsOfStudent(ctx, gen.ListSessionsOfStudentParams{Student: id, Since: now.AddDate(0, 0, -35).UnixMilli()})
+	for _, r := range sessions {
+		s.Sessions = append(s.Sessions, progress.Session{DaysAgo: now.Sub(time.UnixMilli(r.StartedAt)).Hours() / 24, Minutes: r.Minutes, Rating: float64(r.Rating)})
+	}
+	return s, err
 }
 
 // Shelf sums drills up as the shelf would, without putting them there.

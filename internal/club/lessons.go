@@ -7,7 +7,6 @@ import (
 	"errors"
 	"fmt"
 
-	"hodometer/core/drill"
 	"hodometer/core/lesson"
 	"hodometer/core/units"
 	"hodometer/internal/store/gen"
@@ -29,7 +28,9 @@ type Summary struct {
 	Date        string    `json:"date"`
 	Start       string    `json:"start"`
 	SlotMinutes int       `json:"slotMinutes"`
-	Students    []string  `json:"students"` // names
+	Court       string    `json:"court"`
+	Students    []string  `json:"students"`   // names
+	StudentIDs  []string  `json:"studentIds"` // in the same order
 	Blocks      []Outline `json:"blocks"`
 	Run         string    `json:"run,omitempty"` // the latest, if any
 	RunStatus   string    `json:"runStatus,omitempty"`
@@ -45,7 +46,7 @@ func (c *Club) Lessons(ctx context.Context) (out []Summary, err error) {
 		at := map[string]*Summary{}
 		out = make([]Summary, len(rows))
 		for i, r := range rows {
-			out[i] = Summary{ID: r.ID, Title: r.Title, Date: r.Date, Start: r.Start, SlotMinutes: int(r.SlotMinutes), Students: []string{}, Blocks: []Outline{}}
+			out[i] = Summary{ID: r.ID, Title: r.Title, Date: r.Date, Start: r.Start, SlotMinutes: int(r.SlotMinutes), Court: r.Court, Students: []string{}, StudentIDs: []string{}, Blocks: []Outline{}}
 			at[r.ID] = &out[i]
 		}
 		names, err := q.ListNamesInLessons(ctx)
@@ -54,7 +55,7 @@ func (c *Club) Lessons(ctx context.Context) (out []Summary, err error) {
 		}
 		for _, n := range names {
 			if s := at[n.LessonID]; s != nil {
-				s.Students = append(s.Students, n.Name)
+				s.Students, s.StudentIDs = append(s.Students, n.Name), append(s.StudentIDs, n.StudentID)
 			}
 		}
 		blocks, err := q.ListBlockOutlines(ctx)
@@ -86,17 +87,16 @@ func (c *Club) Lesson(ctx context.Context, id string) (l *lesson.Lesson, err err
 	return l, err
 }
 
-// body is the part of a block that only its kind has.
-type body struct {
-	Notes   string          `json:"notes,omitempty"`
-	Script  []lesson.Minute `json:"script,omitempty"`
-	Drill   *drill.Drill    `json:"drill,omitempty"`
-	Match   *lesson.Match   `json:"match,omitempty"`
-	Prompts []string        `json:"prompts,omitempty"`
-	Seen    []string        `json:"seen,omitempty"`
-	Fixed   bool            `json:"fixed,omitempty"`
-	Span    *drill.Span     `json:"span,omitempty"`
-	Own     []lesson.Own    `json:"own,omitempty"`
+// more is what a lesson has beside its tape, as the table keeps it.
+type more struct {
+	Have    *lesson.Means `json:"have,omitempty"`
+	MatchOn string        `json:"matchOn,omitempty"`
+	There   []lesson.Stay `json:"there,omitempty"`
+}
+
+func moreOf(l *lesson.Lesson) (string, error) {
+	text, err := json.Marshal(more{l.Have, l.MatchOn, l.There})
+	return string(text), err
 }
 
 func readLesson(ctx context.Context, q *gen.Queries, id string) (*lesson.Lesson, error) {
@@ -106,6 +106,11 @@ func readLesson(ctx context.Context, q *gen.Queries, id string) (*lesson.Lesson,
 	}
 	l := &lesson.Lesson{ID: r.ID, Version: int(r.Version), Title: r.Title, Aim: r.Aim, Date: r.Date, Start: r.Start,
 		SlotMinutes: int(r.SlotMinutes), Court: r.Court, Students: []string{}, Blocks: []lesson.Block{}}
+	var m more
+	if err := json.Unmarshal([]byte(r.More), &m); err != nil {
+		return nil, fmt.Errorf("lesson %s: %w", id, err)
+	}
+	l.Have, l.MatchOn, l.There = m.Have, m.MatchOn, m.There
 	students, err := q.ListStudentsInLesson(ctx, id)
 	if err != nil {
 		return nil, err
@@ -118,25 +123,31 @@ func readLesson(ctx context.Context, q *gen.Queries, id string) (*lesson.Lesson,
 		return nil, err
 	}
 	for _, b := range blocks {
-		var own body
-		if err := json.Unmarshal([]byte(b.Body), &own); err != nil {
+		var block lesson.Block // the body is the block; what has a column of its own counts
+		if err := json.Unmarshal([]byte(b.Body), &block); err != nil {
 			return nil, fmt.Errorf("block %s of lesson %s: %w", b.ID, id, err)
 		}
-		l.Blocks = append(l.Blocks, lesson.Block{ID: b.ID, Kind: lesson.Kind(b.Kind), Title: b.Title, Minutes: int(b.Minutes),
-			Notes: own.Notes, Script: own.Script, Drill: own.Drill, Match: own.Match, Prompts: own.Prompts, Seen: own.Seen, Fixed: own.Fixed, Span: own.Span, Own: own.Own})
+		block.ID, block.Kind, block.Title, block.Minutes = b.ID, lesson.Kind(b.Kind), b.Title, int(b.Minutes)
+		l.Blocks = append(l.Blocks, block)
 	}
 	return l, nil
 }
 
 // SaveLesson makes a lesson (version 0) or saves a change to the version that
-// was read. A save that comes too late is refused with Stale.
+// was read. A save that comes too late is put together with what was saved
+// meanwhile, and refused with Stale where both changed the same thing. What is
+// returned is the lesson as it now stands.
 func (c *Club) SaveLesson(ctx context.Context, l *lesson.Lesson) (*lesson.Lesson, error) {
 	if err := l.Validate().Err(); err != nil {
 		return nil, err
 	}
 	saved := *l
 	saved.Version++
-	err := c.store.Write(ctx, func(q *gen.Queries) error {
+	extra, err := moreOf(l)
+	if err != nil {
+		return nil, err
+	}
+	err = c.store.Write(ctx, func(q *gen.Queries) error {
 		if err := known(ctx, q, l); err != nil {
 			return err
 		}
@@ -144,13 +155,21 @@ func (c *Club) SaveLesson(ctx context.Context, l *lesson.Lesson) (*lesson.Lesson
 		isNew := errors.As(err, &Missing{}) && l.Version == 0
 		switch {
 		case isNew:
-			err = q.InsertLesson(ctx, gen.InsertLessonParams{ID: l.ID, Title: l.Title, Aim: l.Aim, Date: l.Date, Start: l.Start, SlotMinutes: int64(l.SlotMinutes), Court: l.Court})
+			err = q.InsertLesson(ctx, gen.InsertLessonParams{ID: l.ID, Title: l.Title, Aim: l.Aim, Date: l.Date, Start: l.Start, SlotMinutes: int64(l.SlotMinutes), Court: l.Court, More: extra})
 		case err != nil:
 			return err
-		case current.Version != l.Version:
-			return stale(ctx, q, l, current)
 		default:
-			_, err = q.UpdateLesson(ctx, gen.UpdateLessonParams{Title: l.Title, Aim: l.Aim, Date: l.Date, Start: l.Start, SlotMinutes: int64(l.SlotMinutes), Court: l.Court, ID: l.ID, Version: int64(l.Version)})
+			if current.Version != l.Version { // saved by somebody else meanwhile
+				if saved, err = merged(ctx, q, l, current); err != nil {
+					return err
+				}
+				l = &saved
+				if extra, err = moreOf(l); err != nil {
+					return err
+				}
+				saved.Version++
+			}
+			_, err = q.UpdateLesson(ctx, gen.UpdateLessonParams{Title: l.Title, Aim: l.Aim, Date: l.Date, Start: l.Start, SlotMinutes: int64(l.SlotMinutes), Court: l.Court, More: extra, ID: l.ID, Version: int64(saved.Version - 1)})
 		}
 		if err != nil {
 			return err
@@ -176,20 +195,26 @@ func known(ctx context.Context, q *gen.Queries, l *lesson.Lesson) error {
 	return p.Err()
 }
 
-// stale reckons what changed between the version that was edited and now.
-func stale(ctx context.Context, q *gen.Queries, l, current *lesson.Lesson) error {
+// merged puts a late save and what was saved meanwhile together, or is Stale,
+// with what changed since the version that was edited, where both changed the
+// same thing.
+func merged(ctx context.Context, q *gen.Queries, l, current *lesson.Lesson) (lesson.Lesson, error) {
 	out := Stale{What: "lesson", Current: current}
 	text, err := q.GetLessonVersion(ctx, gen.GetLessonVersionParams{LessonID: l.ID, Version: int64(l.Version)})
 	if err == nil {
 		var base lesson.Lesson
 		if err := json.Unmarshal([]byte(text), &base); err != nil {
-			return err
+			return lesson.Lesson{}, err
+		}
+		if both, ok := lesson.Merge(&base, current, l); ok && both.Validate().Err() == nil {
+			both.Version = current.Version
+			return both, nil
 		}
 		out.Changes = lesson.Diff(&base, current)
 	} else if !errors.Is(err, sql.ErrNoRows) { // a version that never was has nothing to compare
-		return err
+		return lesson.Lesson{}, err
 	}
-	return out
+	return lesson.Lesson{}, out
 }
 
 func (c *Club) writeParts(ctx context.Context, q *gen.Queries, l *lesson.Lesson) error {
@@ -205,7 +230,7 @@ func (c *Club) writeParts(ctx context.Context, q *gen.Queries, l *lesson.Lesson)
 		return err
 	}
 	for i, b := range l.Blocks {
-		own, err := json.Marshal(body{b.Notes, b.Script, b.Drill, b.Match, b.Prompts, b.Seen, b.Fixed, b.Span, b.Own})
+		own, err := json.Marshal(b)
 		if err != nil {
 			return err
 		}
@@ -221,12 +246,21 @@ func (c *Club) writeParts(ctx context.Context, q *gen.Queries, l *lesson.Lesson)
 }
 
 // Reckon plans a lesson as it stands on a screen, saved or not, with what is
-// known of its students now.
-func (c *Club) Reckon(ctx context.Context, l *lesson.Lesson, system units.System) (plan lesson.Plan, err error) {
+// known of its students now; of the block in hand, if one is named, also who is
+// where and what could be otherwise.
+func (c *Club) Reckon(ctx context.Context, l *lesson.Lesson, system units.System, hand string) (plan lesson.Plan, err error) {
 	if err := l.Validate().Err(); err != nil {
 		return plan, err
 	}
-	var students []lesson.Student
+	students, err := c.everybody(ctx, l)
+	if err != nil {
+		return plan, err
+	}
+	return c.reckon(l, students, system, hand), nil
+}
+
+// everybody are the lesson's students with what was counted of them.
+func (c *Club) everybody(ctx context.Context, l *lesson.Lesson) (students []lesson.Student, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		if err := known(ctx, q, l); err != nil {
 			return err
@@ -241,18 +275,27 @@ func (c *Club) Reckon(ctx context.Context, l *lesson.Lesson, system units.System
 		}
 		return nil
 	})
-	if err != nil {
-		return plan, err
+	return students, err
+}
+
+func (c *Club) reckon(l *lesson.Lesson, students []lesson.Student, system units.System, hand string) lesson.Plan {
+	plan := c.reckoner.Reckon(l, students, system)
+	if hand != "" {
+		plan.Hand = lesson.InHand(l, &plan, hand, students, system)
 	}
-	plan = lesson.Reckon(l, students, system)
 	for _, n := range plan.Notices { // a block that a fix adds gets its id here: the core makes none
 		for _, f := range n.Fixes {
-			for i := range f.Blocks {
-				if f.Blocks[i].ID == "" {
-					f.Blocks[i].ID = uuid.Must(uuid.NewV7()).String()
-				}
-			}
+			name(f.Blocks)
 		}
 	}
-	return plan, nil
+	return plan
+}
+
+// name gives ids to blocks that have none.
+func name(blocks []lesson.Block) {
+	for i := range blocks {
+		if blocks[i].ID == "" {
+			blocks[i].ID = uuid.Must(uuid.NewV7()).String()
+		}
+	}
 }

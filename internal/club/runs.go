@@ -145,6 +145,9 @@ func keep(ctx context.Context, q *gen.Queries, row gen.Run, l *lesson.Lesson, ev
 	if err := q.DeleteEngagements(ctx, row.ID); err != nil {
 		return err
 	}
+	if err := q.DeleteEfforts(ctx, row.ID); err != nil {
+		return err
+	}
 	if state.Status != run.Finished { // the end was undone
 		return nil
 	}
@@ -155,6 +158,11 @@ func keep(ctx context.Context, q *gen.Queries, row gen.Run, l *lesson.Lesson, ev
 		}
 		if err := q.InsertResult(ctx, gen.InsertResultParams{RunID: row.ID, StudentID: k.Student, BlockID: k.Block, Step: int64(k.Step), Skill: k.Skill, At: started,
 			Balls: int64(k.Balls), Good: int64(k.Good), Best: int64(k.Best), Met: met, Radius: k.Radius}); err != nil {
+			return err
+		}
+	}
+	for s, v := range state.Effort {
+		if err := q.InsertEffort(ctx, gen.InsertEffortParams{RunID: row.ID, StudentID: s, Value: int64(v)}); err != nil {
 			return err
 		}
 	}

@@ -43,7 +43,7 @@ func TestTheStoryIsThere(t *testing.T) {
 			today++
 			whole, err := c.Lesson(ctx, l.ID)
 			require.NoError(t, err)
-			plan, err := c.Reckon(ctx, whole, units.Metric)
+			plan, err := c.Reckon(ctx, whole, units.Metric, "")
 			require.NoError(t, err)
 			require.LessOrEqual(t, plan.Over, 0)
 			require.Len(t, plan.Blocks[1].Before, 2)

@@ -28,7 +28,7 @@ func (q *Queries) DeleteLessonStudents(ctx context.Context, lessonID string) err
 }
 
 const getLesson = `-- name: GetLesson :one
-select id, version, title, aim, date, start, slot_minutes, court from lessons where id = ?
+select id, version, title, aim, date, start, slot_minutes, court, more from lessons where id = ?
 `
 
 func (q *Queries) GetLesson(ctx context.Context, id string) (Lesson, error) {
@@ -43,6 +43,7 @@ func (q *Queries) GetLesson(ctx context.Context, id string) (Lesson, error) {
 		&i.Start,
 		&i.SlotMinutes,
 		&i.Court,
+		&i.More,
 	)
 	return i, err
 }
@@ -91,7 +92,7 @@ func (q *Queries) InsertBlock(ctx context.Context, arg InsertBlockParams) error 
 }
 
 const insertLesson = `-- name: InsertLesson :exec
-insert into lessons (id, version, title, aim, date, start, slot_minutes, court) values (?, 1, ?, ?, ?, ?, ?, ?)
+insert into lessons (id, version, title, aim, date, start, slot_minutes, court, more) values (?, 1, ?, ?, ?, ?, ?, ?, ?)
 `
 
 type InsertLessonParams struct {
@@ -102,6 +103,7 @@ type InsertLessonParams struct {
 	Start       string
 	SlotMinutes int64
 	Court       string
+	More        string
 }
 
 func (q *Queries) InsertLesson(ctx context.Context, arg InsertLessonParams) error {
@@ -113,6 +115,7 @@ func (q *Queries) InsertLesson(ctx context.Context, arg InsertLessonParams) erro
 		arg.Start,
 		arg.SlotMinutes,
 		arg.Court,
+		arg.More,
 	)
 	return err
 }
@@ -266,8 +269,41 @@ func (q *Queries) ListLatestRuns(ctx context.Context) ([]ListLatestRunsRow, erro
 	return items, nil
 }
 
+const listLessonVersions = `-- name: ListLessonVersions :many
+select version, saved_at, body from lesson_versions where lesson_id = ? order by version desc limit 100
+`
+
+type ListLessonVersionsRow struct {
+	Version int64
+	SavedAt int64
+	Body    string
+}
+
+func (q *Queries) ListLessonVersions(ctx context.Context, lessonID string) ([]ListLessonVersionsRow, error) {
+	rows, err := q.db.QueryContext(ctx, listLessonVersions, lessonID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []ListLessonVersionsRow
+	for rows.Next() {
+		var i ListLessonVersionsRow
+		if err := rows.Scan(&i.Version, &i.SavedAt, &i.Body); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const listLessons = `-- name: ListLessons :many
-select id, title, date, start, slot_minutes from lessons order by date desc, start desc, id limit 500
+select id, title, date, start, slot_minutes, court from lessons order by date desc, start desc, id limit 500
 `
 
 type ListLessonsRow struct {
@@ -276,6 +312,7 @@ type ListLessonsRow struct {
 	Date        string
 	Start       string
 	SlotMinutes int64
+	Court       string
 }
 
 func (q *Queries) ListLessons(ctx context.Context) ([]ListLessonsRow, error) {
@@ -293,6 +330,7 @@ func (q *Queries) ListLessons(ctx context.Context) ([]ListLessonsRow, error) {
 			&i.Date,
 			&i.Start,
 			&i.SlotMinutes,
+			&i.Court,
 		); err != nil {
 			return nil, err
 		}
@@ -308,12 +346,13 @@ func (q *Queries) ListLessons(ctx context.Context) ([]ListLessonsRow, error) {
 }
 
 const listNamesInLessons = `-- name: ListNamesInLessons :many
-select ls.lesson_id, s.name from lesson_students ls join students s on s.id = ls.student_id order by ls.lesson_id, ls.place
+select ls.lesson_id, ls.student_id, s.name from lesson_students ls join students s on s.id = ls.student_id order by ls.lesson_id, ls.place
 `
 
 type ListNamesInLessonsRow struct {
-	LessonID string
-	Name     string
+	LessonID  string
+	StudentID string
+	Name      string
 }
 
 func (q *Queries) ListNamesInLessons(ctx context.Context) ([]ListNamesInLessonsRow, error) {
@@ -325,7 +364,7 @@ func (q *Queries) ListNamesInLessons(ctx context.Context) ([]ListNamesInLessonsR
 	var items []ListNamesInLessonsRow
 	for rows.Next() {
 		var i ListNamesInLessonsRow
-		if err := rows.Scan(&i.LessonID, &i.Name); err != nil {
+		if err := rows.Scan(&i.LessonID, &i.StudentID, &i.Name); err != nil {
 			return nil, err
 		}
 		items = append(items, i)
@@ -373,7 +412,7 @@ func (q *Queries) ListStudentsInLesson(ctx context.Context, lessonID string) ([]
 }
 
 const updateLesson = `-- name: UpdateLesson :execrows
-update lessons set version = version + 1, title = ?, aim = ?, date = ?, start = ?, slot_minutes = ?, court = ? where id = ? and version = ?
+update lessons set version = version + 1, title = ?, aim = ?, date = ?, start = ?, slot_minutes = ?, court = ?, more = ? where id = ? and version = ?
 `
 
 type UpdateLessonParams struct {
@@ -383,6 +422,7 @@ type UpdateLessonParams struct {
 	Start       string
 	SlotMinutes int64
 	Court       string
+	More        string
 	ID          string
 	Version     int64
 }
@@ -395,6 +435,7 @@ func (q *Queries) UpdateLesson(ctx context.Context, arg UpdateLessonParams) (int
 		arg.Start,
 		arg.SlotMinutes,
 		arg.Court,
+		arg.More,
 		arg.ID,
 		arg.Version,
 	)

@@ -33,6 +33,12 @@ type DrillVersion struct {
 	Body    string
 }
 
+type Effort struct {
+	RunID     string
+	StudentID string
+	Value     int64
+}
+
 type Engagement struct {
 	RunID     string
 	StudentID string
@@ -45,6 +51,13 @@ type Event struct {
 	Body  string
 }
 
+type Group struct {
+	ID       string
+	Version  int64
+	Name     string
+	Students string
+}
+
 type Lesson struct {
 	ID          string
 	Version     int64
@@ -54,6 +67,7 @@ type Lesson struct {
 	Start       string
 	SlotMinutes int64
 	Court       string
+	More        string
 }
 
 type LessonStudent struct {

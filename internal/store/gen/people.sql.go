@@ -9,6 +9,31 @@ import (
 	"context"
 )
 
+const deleteGroup = `-- name: DeleteGroup :exec
+delete from groups where id = ?
+`
+
+func (q *Queries) DeleteGroup(ctx context.Context, id string) error {
+	_, err := q.db.ExecContext(ctx, deleteGroup, id)
+	return err
+}
+
+const getGroup = `-- name: GetGroup :one
+select id, version, name, students from groups where id = ?
+`
+
+func (q *Queries) GetGroup(ctx context.Context, id string) (Group, error) {
+	row := q.db.QueryRowContext(ctx, getGroup, id)
+	var i Group
+	err := row.Scan(
+		&i.ID,
+		&i.Version,
+		&i.Name,
+		&i.Students,
+	)
+	return i, err
+}
+
 const getStudent = `-- name: GetStudent :one
 select id, version, name, hand, level from students where id = ?
 `
@@ -24,6 +49,21 @@ func (q *Queries) GetStudent(ctx context.Context, id string) (Student, error) {
 		&i.Level,
 	)
 	return i, err
+}
+
+const insertGroup = `-- name: InsertGroup :exec
+insert into groups (id, version, name, students) values (?, 1, ?, ?)
+`
+
+type InsertGroupParams struct {
+	ID       string
+	Name     string
+	Students string
+}
+
+func (q *Queries) InsertGroup(ctx context.Context, arg InsertGroupParams) error {
+	_, err := q.db.ExecContext(ctx, insertGroup, arg.ID, arg.Name, arg.Students)
+	return err
 }
 
 const insertStudent = `-- name: InsertStudent :exec
@@ -45,6 +85,38 @@ func (q *Queries) InsertStudent(ctx context.Context, arg InsertStudentParams) er
 		arg.Level,
 	)
 	return err
+}
+
+const listGroups = `-- name: ListGroups :many
+select id, version, name, students from groups order by name, id
+`
+
+func (q *Queries) ListGroups(ctx context.Context) ([]Group, error) {
+	rows, err := q.db.QueryContext(ctx, listGroups)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Group
+	for rows.Next() {
+		var i Group
+		if err := rows.Scan(
+			&i.ID,
+			&i.Version,
+			&i.Name,
+			&i.Students,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
 }
 
 const listResultsOfStudent = `-- name: ListResultsOfStudent :many
@@ -73,6 +145,48 @@ func (q *Queries) ListResultsOfStudent(ctx context.Context, studentID string) ([
 			&i.Met,
 			&i.Radius,
 		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const listSessionsOfStudent = `-- name: ListSessionsOfStudent :many
+select r.started_at, r.minutes, cast(coalesce(e.value, 0) as integer) as rating
+from runs r left join efforts e on e.run_id = r.id and e.student_id = ?1
+where r.status = 'finished' and r.started_at >= ?2
+  and exists (select 1 from results x where x.run_id = r.id and x.student_id = ?1)
+order by r.started_at desc
+`
+
+type ListSessionsOfStudentParams struct {
+	Student string
+	Since   int64
+}
+
+type ListSessionsOfStudentRow struct {
+	StartedAt int64
+	Minutes   float64
+	Rating    int64
+}
+
+func (q *Queries) ListSessionsOfStudent(ctx context.Context, arg ListSessionsOfStudentParams) ([]ListSessionsOfStudentRow, error) {
+	rows, err := q.db.QueryContext(ctx, listSessionsOfStudent, arg.Student, arg.Since)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []ListSessionsOfStudentRow
+	for rows.Next() {
+		var i ListSessionsOfStudentRow
+		if err := rows.Scan(&i.StartedAt, &i.Minutes, &i.Rating); err != nil {
 			return nil, err
 		}
 		items = append(items, i)
@@ -117,6 +231,30 @@ func (q *Queries) ListStudents(ctx context.Context) ([]Student, error) {
 		return nil, err
 	}
 	return items, nil
+}
+
+const updateGroup = `-- name: UpdateGroup :execrows
+update groups set version = version + 1, name = ?, students = ? where id = ? and version = ?
+`
+
+type UpdateGroupParams struct {
+	Name     string
+	Students string
+	ID       string
+	Version  int64
+}
+
+func (q *Queries) UpdateGroup(ctx context.Context, arg UpdateGroupParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, updateGroup,
+		arg.Name,
+		arg.Students,
+		arg.ID,
+		arg.Version,
+	)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
 }
 
 const updateStudent = `-- name: UpdateStudent :execrows

@@ -7,7 +7,17 @@ package gen
 
 import (
 	"context"
+	"strings"
 )
+
+const deleteEfforts = `-- name: DeleteEfforts :exec
+delete from efforts where run_id = ?
+`
+
+func (q *Queries) DeleteEfforts(ctx context.Context, runID string) error {
+	_, err := q.db.ExecContext(ctx, deleteEfforts, runID)
+	return err
+}
 
 const deleteEngagements = `-- name: DeleteEngagements :exec
 delete from engagements where run_id = ?
@@ -44,6 +54,21 @@ func (q *Queries) GetRun(ctx context.Context, id string) (Run, error) {
 		&i.Note,
 	)
 	return i, err
+}
+
+const insertEffort = `-- name: InsertEffort :exec
+insert into efforts (run_id, student_id, value) values (?, ?, ?)
+`
+
+type InsertEffortParams struct {
+	RunID     string
+	StudentID string
+	Value     int64
+}
+
+func (q *Queries) InsertEffort(ctx context.Context, arg InsertEffortParams) error {
+	_, err := q.db.ExecContext(ctx, insertEffort, arg.RunID, arg.StudentID, arg.Value)
+	return err
 }
 
 const insertEngagement = `-- name: InsertEngagement :exec
@@ -186,6 +211,45 @@ func (q *Queries) ListEvents(ctx context.Context, runID string) ([]string, error
 	return items, nil
 }
 
+const listResultsOfRun = `-- name: ListResultsOfRun :many
+select run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius from results where run_id = ?
+`
+
+func (q *Queries) ListResultsOfRun(ctx context.Context, runID string) ([]Result, error) {
+	rows, err := q.db.QueryContext(ctx, listResultsOfRun, runID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Result
+	for rows.Next() {
+		var i Result
+		if err := rows.Scan(
+			&i.RunID,
+			&i.StudentID,
+			&i.BlockID,
+			&i.Step,
+			&i.Skill,
+			&i.At,
+			&i.Balls,
+			&i.Good,
+			&i.Best,
+			&i.Met,
+			&i.Radius,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const listResultsOfRuns = `-- name: ListResultsOfRuns :many
 select r.run_id, r.student_id, r.block_id, r.step, r.skill, r.at, r.balls, r.good, r.best, r.met, r.radius from results r join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = r.run_id order by r.run_id, r.student_id
 `
@@ -247,6 +311,57 @@ func (q *Queries) ListRuns(ctx context.Context) ([]Run, error) {
 			&i.Minutes,
 			&i.Note,
 		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const listRunsOfStudents = `-- name: ListRunsOfStudents :many
+select distinct r.id, r.lesson, r.started_at from runs r join results x on x.run_id = r.id
+where r.status = 'finished' and r.started_at >= ?1 and x.student_id in (/*SLICE:students*/?)
+order by r.started_at desc limit 12
+`
+
+type ListRunsOfStudentsParams struct {
+	Since    int64
+	Students []string
+}
+
+type ListRunsOfStudentsRow struct {
+	ID        string
+	Lesson    string
+	StartedAt int64
+}
+
+func (q *Queries) ListRunsOfStudents(ctx context.Context, arg ListRunsOfStudentsParams) ([]ListRunsOfStudentsRow, error) {
+	query := listRunsOfStudents
+	var queryParams []interface{}
+	queryParams = append(queryParams, arg.Since)
+	if len(arg.Students) > 0 {
+		for _, v := range arg.Students {
+			queryParams = append(queryParams, v)
+		}
+		query = strings.Replace(query, "/*SLICE:students*/?", strings.Repeat(",?", len(arg.Students))[1:], 1)
+	} else {
+		query = strings.Replace(query, "/*SLICE:students*/?", "NULL", 1)
+	}
+	rows, err := q.db.QueryContext(ctx, query, queryParams...)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []ListRunsOfStudentsRow
+	for rows.Next() {
+		var i ListRunsOfStudentsRow
+		if err := rows.Scan(&i.ID, &i.Lesson, &i.StartedAt); err != nil {
 			return nil, err
 		}
 		items = append(items, i)

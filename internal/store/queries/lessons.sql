@@ -1,11 +1,11 @@
 -- name: ListLessons :many
-select id, title, date, start, slot_minutes from lessons order by date desc, start desc, id limit 500;
+select id, title, date, start, slot_minutes, court from lessons order by date desc, start desc, id limit 500;
 
 -- name: ListBlockOutlines :many
 select lesson_id, kind, title, minutes from blocks order by lesson_id, place;
 
 -- name: ListNamesInLessons :many
-select ls.lesson_id, s.name from lesson_students ls join students s on s.id = ls.student_id order by ls.lesson_id, ls.place;
+select ls.lesson_id, ls.student_id, s.name from lesson_students ls join students s on s.id = ls.student_id order by ls.lesson_id, ls.place;
 
 -- name: ListLatestRuns :many
 select lesson_id, id, status, max(started_at) as started_at from runs group by lesson_id;
@@ -20,10 +20,10 @@ select * from blocks where lesson_id = ? order by place;
 select s.* from lesson_students ls join students s on s.id = ls.student_id where ls.lesson_id = ? order by ls.place;
 
 -- name: InsertLesson :exec
-insert into lessons (id, version, title, aim, date, start, slot_minutes, court) values (?, 1, ?, ?, ?, ?, ?, ?);
+insert into lessons (id, version, title, aim, date, start, slot_minutes, court, more) values (?, 1, ?, ?, ?, ?, ?, ?, ?);
 
 -- name: UpdateLesson :execrows
-update lessons set version = version + 1, title = ?, aim = ?, date = ?, start = ?, slot_minutes = ?, court = ? where id = ? and version = ?;
+update lessons set version = version + 1, title = ?, aim = ?, date = ?, start = ?, slot_minutes = ?, court = ?, more = ? where id = ? and version = ?;
 
 -- name: DeleteBlocks :exec
 delete from blocks where lesson_id = ?;
@@ -42,3 +42,6 @@ insert into lesson_versions (lesson_id, version, saved_at, body) values (?, ?, ?
 
 -- name: GetLessonVersion :one
 select body from lesson_versions where lesson_id = ? and version = ?;
+
+-- name: ListLessonVersions :many
+select version, saved_at, body from lesson_versions where lesson_id = ? order by version desc limit 100;

@@ -12,3 +12,25 @@ update students set version = version + 1, name = ?, hand = ?, level = ? where i
 
 -- name: ListResultsOfStudent :many
 select * from results where student_id = ? order by at, run_id, block_id, step;
+
+-- name: ListGroups :many
+select * from groups order by name, id;
+
+-- name: GetGroup :one
+select * from groups where id = ?;
+
+-- name: InsertGroup :exec
+insert into groups (id, version, name, students) values (?, 1, ?, ?);
+
+-- name: UpdateGroup :execrows
+update groups set version = version + 1, name = ?, students = ? where id = ? and version = ?;
+
+-- name: DeleteGroup :exec
+delete from groups where id = ?;
+
+-- name: ListSessionsOfStudent :many
+select r.started_at, r.minutes, cast(coalesce(e.value, 0) as integer) as rating
+from runs r left join efforts e on e.run_id = r.id and e.student_id = sqlc.arg('student')
+where r.status = 'finished' and r.started_at >= sqlc.arg('since')
+  and exists (select 1 from results x where x.run_id = r.id and x.student_id = sqlc.arg('student'))
+order by r.started_at desc;

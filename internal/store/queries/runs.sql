@@ -33,3 +33,17 @@ insert into engagements (run_id, student_id, value) values (?, ?, ?);
 
 -- name: ListEngagements :many
 select e.* from engagements e join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = e.run_id;
+
+-- name: DeleteEfforts :exec
+delete from efforts where run_id = ?;
+
+-- name: InsertEffort :exec
+insert into efforts (run_id, student_id, value) values (?, ?, ?);
+
+-- name: ListRunsOfStudents :many
+select distinct r.id, r.lesson, r.started_at from runs r join results x on x.run_id = r.id
+where r.status = 'finished' and r.started_at >= sqlc.arg('since') and x.student_id in (sqlc.slice('students'))
+order by r.started_at desc limit 12;
+
+-- name: ListResultsOfRun :many
+select * from results where run_id = ?;

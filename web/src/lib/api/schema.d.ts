@@ -109,6 +109,117 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/lessons/drafts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Up to three lessons made by rules from what the coach knows, each fitting its slot, with a line that says why */
+        post: operations["draftLessons"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lessons/matchFrom": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A match drill made from a drill block, each point beginning with its first ball */
+        post: operations["matchFromBlock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lessons/{lesson}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson: components["parameters"]["lessonId"];
+            };
+            cookie?: never;
+        };
+        /** Every state a lesson was saved in, latest first, with what each save changed */
+        get: operations["listLessonVersions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lessons/{lesson}/sheet": {
+        parameters: {
+            query?: {
+                units?: "metric" | "imperial";
+            };
+            header?: never;
+            path: {
+                lesson: components["parameters"]["lessonId"];
+            };
+            cookie?: never;
+        };
+        /** A lesson as it is printed - the plan, who is where, and what is set out where */
+        get: operations["getSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/groups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Groups of students, by name */
+        get: operations["listGroups"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/groups/{group}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                group: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Make or change a group; version 0 makes, or brings back one that was taken away */
+        put: operations["putGroup"];
+        post?: never;
+        /** Take a group away; its students and lessons stay */
+        delete: operations["removeGroup"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/lessons/{lesson}": {
         parameters: {
             query?: never;
@@ -1722,11 +1833,99 @@ export interface components {
             start: string;
             cue: string;
             rules: components["schemas"]["Rules"];
+            /** @description players on a side; 0: as the number of students has it */
+            side?: number;
+            from?: components["schemas"]["Drill"];
+        };
+        Group: {
+            id: components["schemas"]["Id"];
+            version: number;
+            name: string;
+            students: components["schemas"]["Id"][];
+        };
+        /** @description what is at hand */
+        Means: {
+            /** @description 0: plenty */
+            balls?: number;
+            /** @description side by side; 0: one */
+            courts?: number;
+            kit: ("machine" | "markers" | "obstacles" | "bands" | "medicineBall")[];
+        };
+        /** @description what a coach knows of a lesson to come */
+        Wish: {
+            students: components["schemas"]["Id"][];
+            court: string;
+            date: string;
+            start: string;
+            minutes: number;
+            /** @enum {string} */
+            aim?: "depth" | "direction" | "shortBall" | "lowBall" | "early" | "volley" | "transition" | "serveReturn" | "spin" | "footwork" | "anticipation" | "technique" | "rhythm" | "pressure";
+            have?: components["schemas"]["Means"];
+            matchOn?: string;
+            /**
+             * @default metric
+             * @enum {string}
+             */
+            units?: "metric" | "imperial";
+        };
+        /** @description how a group moves through a block */
+        Arrangement: {
+            /** @enum {string} */
+            way: "posts" | "stations" | "roundRobin" | "partners" | "onDeck" | "winnersStay";
+            feeders?: number;
+            collectors?: number;
+            /** @description stations besides the drill */
+            others?: string[];
+            /** @description before all move one place; 0: five */
+            balls?: number;
+        };
+        /** @description who is where in a block, turn by turn */
+        BlockRotation: {
+            words: string;
+            places: {
+                name: string;
+                doing: string;
+            }[];
+            /** @description for each turn and place, the students by their place in the lesson */
+            turns: number[][][];
+            /** @description of a turn */
+            seconds: number;
+            shares: components["schemas"]["LessonPart"][];
+            apart: number;
+            leastApart: number;
+        };
+        /** @description minutes of a student at each thing */
+        LessonPart: {
+            hitting: number;
+            feeding: number;
+            collecting: number;
+            waiting: number;
+            away: number;
+            workToRest: number;
+            /** @description seconds in a row */
+            longestWait: number;
+        };
+        /** @description what is reckoned of the block in hand only */
+        Hand: {
+            id: string;
+            rotation?: components["schemas"]["BlockRotation"];
+            offers: {
+                waiting: number;
+                hitting: number;
+                best: boolean;
+                fix: components["schemas"]["LessonFix"];
+            }[];
+            levels: {
+                /** @enum {string} */
+                what: "target" | "goal" | "tempo" | "race";
+                why: string[];
+                fix: components["schemas"]["LessonFix"];
+            }[];
         };
         Block: {
             id: components["schemas"]["Id"];
             /** @enum {string} */
-            kind: "physical" | "warmUp" | "drill" | "game" | "talk" | "break" | "stretch";
+            kind: "physical" | "warmUp" | "drill" | "serve" | "game" | "talk" | "break" | "stretch";
             title: string;
             minutes: number;
             notes?: string;
@@ -1743,8 +1942,15 @@ export interface components {
                 student: components["schemas"]["Id"];
                 /** @description targets so many times as large */
                 scale: number;
+                /** @description balls so many times as far apart; 0: as the others' */
+                tempo?: number;
+                /** @description what the goals ask for; 0: as the others' */
+                counts?: number[];
+                /** @enum {string} */
+                version?: "" | "mirror" | "otherHand" | "reverse" | "swapDepths" | "onePlace" | "oneSide" | "fewer";
                 cue?: string;
             }[];
+            arrange?: components["schemas"]["Arrangement"];
         };
         Lesson: {
             id: components["schemas"]["Id"];
@@ -1757,9 +1963,21 @@ export interface components {
             court: string;
             students: components["schemas"]["Id"][];
             blocks: components["schemas"]["Block"][];
+            have?: components["schemas"]["Means"];
+            /** @description the day of the next match */
+            matchOn?: string;
+            /** @description who comes late or leaves early, in minutes after the start */
+            there?: {
+                student: components["schemas"]["Id"];
+                from: number;
+                /** @description 0: to the end */
+                to: number;
+            }[];
         };
         LessonSummary: {
             id: string;
+            court: string;
+            studentIds: string[];
             title: string;
             date: string;
             start: string;
@@ -1821,13 +2039,22 @@ export interface components {
             words: string;
             outcome: string;
             blocks: components["schemas"]["Block"][];
+            /** @description these are all of the lesson's blocks, in their order */
+            whole?: boolean;
         };
         /** @description A stretch of somebody's lane, in minutes after the start */
         Stretch: {
             from: number;
             to: number;
             /** @enum {string} */
-            doing: "hitting" | "waiting" | "collecting" | "listening" | "resting" | "feeding" | "watching" | "moving";
+            doing: "hitting" | "waiting" | "collecting" | "listening" | "resting" | "feeding" | "watching" | "moving" | "away" | "turns";
+            /** @description of turns: what goes round and round */
+            cycle?: {
+                doing: string;
+                minutes: number;
+            }[];
+            /** @description minutes into the cycle at its start */
+            phase?: number;
         };
         Plan: {
             coach: components["schemas"]["Stretch"][];
@@ -1838,6 +2065,7 @@ export interface components {
                 who: string;
             }[];
             fit?: components["schemas"]["LessonFix"];
+            hand?: components["schemas"]["Hand"];
             minutes: components["schemas"]["Figure"];
             over: number;
             end: string;
@@ -1847,7 +2075,6 @@ export interface components {
             blocks: {
                 /** @description minutes that go on after it */
                 between: number;
-                level?: components["schemas"]["LessonFix"];
                 id: string;
                 start: string;
                 end: string;
@@ -1857,6 +2084,7 @@ export interface components {
                 match?: {
                     minutes: components["schemas"]["Figure"];
                     games: components["schemas"]["Figure"];
+                    chanceA?: components["schemas"]["Figure"];
                 };
                 before?: {
                     student: string;
@@ -1872,6 +2100,8 @@ export interface components {
                     often: string;
                     source: string;
                 }[];
+                part: components["schemas"]["LessonPart"];
+                load: components["schemas"]["Figure"];
                 metres: components["schemas"]["Figure"];
                 overhead: components["schemas"]["Figure"];
                 id: string;
@@ -1920,7 +2150,7 @@ export interface components {
             /** Format: int64 */
             at: number;
             /** @enum {string} */
-            kind: "start" | "pause" | "goTo" | "focus" | "pickStep" | "good" | "miss" | "point" | "pickUp" | "undo" | "finish" | "engagement" | "note";
+            kind: "start" | "pause" | "goTo" | "focus" | "pickStep" | "good" | "miss" | "point" | "pickUp" | "undo" | "finish" | "engagement" | "effort" | "note";
             block?: components["schemas"]["Id"];
             student?: components["schemas"]["Id"];
             step?: number;
@@ -1953,6 +2183,9 @@ export interface components {
             undoWords?: string;
             reached?: string;
             engagement: {
+                [key: string]: number;
+            };
+            effort: {
                 [key: string]: number;
             };
             note: string;
@@ -2185,6 +2418,8 @@ export interface operations {
                      * @enum {string}
                      */
                     units?: "metric" | "imperial";
+                    /** @description the block of which the rotation, the other arrangements and the levels are asked too */
+                    hand?: string;
                 };
             };
         };
@@ -2197,6 +2432,200 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Plan"];
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    draftLessons: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Wish"];
+            };
+        };
+        responses: {
+            /** @description The drafts, not saved; lessons with new ids */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        name: string;
+                        why: string;
+                        lesson: components["schemas"]["Lesson"];
+                        plan: components["schemas"]["Plan"];
+                    }[];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    matchFromBlock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Block"];
+            };
+        };
+        responses: {
+            /** @description The block */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Block"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listLessonVersions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson: components["parameters"]["lessonId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The versions */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        version: number;
+                        /**
+                         * Format: int64
+                         * @description milliseconds since 1970
+                         */
+                        savedAt: number;
+                        changes: string[];
+                        lesson: components["schemas"]["Lesson"];
+                    }[];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getSheet: {
+        parameters: {
+            query?: {
+                units?: "metric" | "imperial";
+            };
+            header?: never;
+            path: {
+                lesson: components["parameters"]["lessonId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The sheet */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        lesson: components["schemas"]["Lesson"];
+                        plan: components["schemas"]["Plan"];
+                        students: components["schemas"]["Student"][];
+                        blocks: {
+                            id: string;
+                            rotation?: components["schemas"]["BlockRotation"];
+                            setUp: {
+                                what: string;
+                                at: components["schemas"]["Point"];
+                                offsets: components["schemas"]["Offsets"];
+                            }[];
+                        }[];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listGroups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Groups */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Group"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putGroup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                group: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Group"];
+            };
+        };
+        responses: {
+            /** @description As saved */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Group"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    removeGroup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                group: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };

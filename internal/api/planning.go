@@ -1,0 +1,48 @@
+package api
+
+import (
+	"context"
+
+	"hodometer/core/drill"
+	"hodometer/core/units"
+	"hodometer/internal/club"
+)
+
+func (h handlers) DraftLessons(ctx context.Context, r DraftLessonsRequestObject) (DraftLessonsResponseObject, error) {
+	q := r.Body
+	out, err := h.club.Drafts(ctx, club.Wish{Students: q.Students, Court: q.Court, Date: q.Date, Start: q.Start, Minutes: q.Minutes,
+		Aim: drill.Focus(value(q.Aim, "")), Have: q.Have, MatchOn: value(q.MatchOn, ""), System: units.System(value(q.Units, "metric"))})
+	return DraftLessons200JSONResponse(out), err
+}
+
+func (h handlers) MatchFromBlock(_ context.Context, r MatchFromBlockRequestObject) (MatchFromBlockResponseObject, error) {
+	out, err := h.club.MatchFrom(r.Body)
+	return MatchFromBlock200JSONResponse(out), err
+}
+
+func (h handlers) ListLessonVersions(ctx context.Context, r ListLessonVersionsRequestObject) (ListLessonVersionsResponseObject, error) {
+	out, err := h.club.LessonVersions(ctx, r.Lesson)
+	return ListLessonVersions200JSONResponse(out), err
+}
+
+func (h handlers) GetSheet(ctx context.Context, r GetSheetRequestObject) (GetSheetResponseObject, error) {
+	out, err := h.club.Sheet(ctx, r.Lesson, units.System(value(r.Params.Units, "metric")))
+	return GetSheet200JSONResponse(out), err
+}
+
+func (h handlers) ListGroups(ctx context.Context, _ ListGroupsRequestObject) (ListGroupsResponseObject, error) {
+	out, err := h.club.Groups(ctx)
+	return ListGroups200JSONResponse(out), err
+}
+
+func (h handlers) PutGroup(ctx context.Context, r PutGroupRequestObject) (PutGroupResponseObject, error) {
+	if err := sameID(r.Group, r.Body.ID); err != nil {
+		return nil, err
+	}
+	out, err := h.club.SaveGroup(ctx, *r.Body)
+	return PutGroup200JSONResponse(out), err
+}
+
+func (h handlers) RemoveGroup(ctx context.Context, r RemoveGroupRequestObject) (RemoveGroupResponseObject, error) {
+	return RemoveGroup204Response{}, h.club.RemoveGroup(ctx, r.Group)
+}
