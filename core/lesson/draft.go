@@ -131,6 +131,7 @@ func inDays(n int) string {
 	return fmt.Sprintf("in %d days", n)
 }
 
+// sameDrills says whether a lesson holds those drills, in whatever order.
 func sameDrills(l Lesson, drills []found) bool {
 	var titles []string
 	for _, b := range l.Blocks {
@@ -138,7 +139,7 @@ func sameDrills(l Lesson, drills []found) bool {
 			titles = append(titles, b.Drill.Title)
 		}
 	}
-	return slices.EqualFunc(titles, drills, func(t string, f found) bool { return t == f.drill.Title })
+	return len(titles) == len(drills) && !slices.ContainsFunc(drills, func(f found) bool { return !slices.Contains(titles, f.drill.Title) })
 }
 
 // toMatch is the days from the lesson to the match.
@@ -249,7 +250,7 @@ func (w Wish) failed(c *court.Court) (out []found, why string) {
 			continue
 		}
 		d, ok := on(p.Drill, c)
-		if !ok || w.Have.Lacking(&d) != nil || len(out) == 2 {
+		if !ok || w.Have.Lacking(&d) != nil || len(out) == 2 || slices.ContainsFunc(out, func(f found) bool { return alike(&f.drill, &d) }) {
 			continue
 		}
 		out = append(out, found{drill: d, past: &w.Past[i]})
@@ -258,6 +259,12 @@ func (w Wish) failed(c *court.Court) (out []found, why string) {
 		}
 	}
 	return out, why
+}
+
+// alike says whether two drills are one, on whatever court it was last.
+func alike(a, b *drill.Drill) bool {
+	first := func(d *drill.Drill) string { title, _, _ := strings.Cut(d.Title, ","); return title }
+	return first(a) == first(b) && len(a.Pattern.Feeds) == len(b.Pattern.Feeds)
 }
 
 func (w Wish) names(ids []string) string {

@@ -1,5 +1,5 @@
 // Package demo fills an empty club with invented people and a story: eight
-// weeks of lessons behind them, one today, two ahead. Dates are relative to
+// weeks of lessons behind them, one today, two ahead, and groups of every sport. Dates are relative to
 // now, everything else comes from a fixed seed, and it is built through the
 // same club services as a coach's clicks.
 package demo
@@ -12,6 +12,7 @@ import (
 	"time"
 
 	"hodometer/core/court"
+	"hodometer/core/drill"
 	"hodometer/core/goal"
 	"hodometer/core/lesson"
 	"hodometer/core/progress"
@@ -63,21 +64,27 @@ func Fill(ctx context.Context, c *club.Club) error {
 			}
 		}
 	}
-	for _, l := range []struct {
-		days         int
-		start, title string
-		court        string
-		people       []*person
-	}{
-		{0, "17:00", "Short balls to match play", "tennis", []*person{wren, tove}},
-		{2, "16:00", "Corners, orange court", "tennisOrange", []*person{pip, juno}},
-		{7, "17:00", "Short balls, once more", "tennis", []*person{wren, tove}},
-	} {
-		if _, err := b.plan(ctx, b.now.AddDate(0, 0, l.days), l.start, l.court, l.title, l.people...); err != nil {
+	all := teams(pip, juno)
+	for _, t := range all {
+		if err := b.join(ctx, t); err != nil {
+			return err
+		}
+		if err := b.taught(ctx, t); err != nil {
 			return err
 		}
 	}
-	return nil
+	if _, err := c.SaveGroup(ctx, club.Group{ID: b.newID(b.now), Name: "Tuesday pair", Students: []string{wren.id, tove.id}}); err != nil {
+		return fmt.Errorf("demo group: %w", err)
+	}
+	b.club.Now = func() time.Time { return b.now }
+	if _, err := b.plan(ctx, b.now, "17:00", "tennis", "Short balls to match play", wren, tove); err != nil {
+		return err
+	}
+	if _, err := b.drafted(ctx, all[0], b.now.AddDate(0, 0, 2)); err != nil {
+		return err
+	}
+	_, err := b.plan(ctx, b.now.AddDate(0, 0, 7), "17:00", "tennis", "Short balls, once more", wren, tove)
+	return err
 }
 
 // newID makes a UUIDv7 of that time from the seed; ids made later sort later.
@@ -118,7 +125,12 @@ func (b *builder) given(ctx context.Context, day time.Time, start, courtID, titl
 	if err != nil {
 		return err
 	}
-	clock, err := time.ParseInLocation("2006-01-02 15:04", l.Date+" "+start, b.now.Location())
+	return b.give(ctx, l, before, note, people...)
+}
+
+// give plays a saved lesson out; before is how many were given until then.
+func (b *builder) give(ctx context.Context, l *lesson.Lesson, before int, note string, people ...*person) error {
+	clock, err := time.ParseInLocation("2006-01-02 15:04", l.Date+" "+l.Start, b.now.Location())
 	if err != nil {
 		return err
 	}
@@ -150,6 +162,7 @@ func (b *builder) given(ctx context.Context, day time.Time, start, courtID, titl
 	add(run.Event{Kind: run.Finish})
 	for _, p := range people {
 		add(run.Event{Kind: run.Engagement, Student: p.id, Value: 5 + b.rng.IntN(5)})
+		add(run.Event{Kind: run.Effort, Student: p.id, Value: 4 + (len(events)+len(p.name))%4})
 	}
 	if note != "" {
 		add(run.Event{Kind: run.Note, Text: note})
@@ -164,6 +177,10 @@ func (b *builder) given(ctx context.Context, day time.Time, start, courtID, titl
 // until the block's balls are used up.
 func (b *builder) playDrill(block *lesson.Block, people []*person, before int, clock *time.Time, add func(run.Event)) {
 	d := block.Drill
+	own := make([]*drill.Drill, len(people))
+	for i, p := range people {
+		own[i] = block.DrillFor(p.id)
+	}
 	type place struct{ step, count int }
 	at := make([]place, len(people))
 	balls := d.Tempo().Balls(float64(block.Minutes))
@@ -175,18 +192,19 @@ func (b *builder) playDrill(block *lesson.Block, people []*person, before int, c
 		*clock = clock.Add(time.Duration(d.Tempo().SecondsPerBall * float64(time.Second)))
 		who := i / d.TurnBalls % len(people)
 		p, pl := people[who], &at[who]
-		if pl.step == len(d.Steps) {
+		steps := own[who].Steps
+		if pl.step == len(steps) {
 			continue
 		}
 		e := run.Event{Kind: run.Miss, Block: block.ID, Student: p.id, Step: pl.step}
 		if b.rng.Float64() < p.start+float64(before)*p.gains {
 			e.Kind = run.Good
 			pl.count++
-		} else if d.Steps[pl.step].Goal.Kind == goal.InARow {
+		} else if steps[pl.step].Goal.Kind == goal.InARow {
 			pl.count = 0
 		}
 		add(e)
-		if pl.count == d.Steps[pl.step].Goal.Count {
+		if pl.count == steps[pl.step].Goal.Count {
 			*pl = place{step: pl.step + 1}
 		}
 	}

@@ -1,6 +1,6 @@
 <!-- A drill on the workbench of a lesson: the court, its goals, its tempo, and what it asks of each student. -->
 <script lang="ts">
-  import type { Block, Court, Drill, Plan, Point, Student } from '$lib/api/client';
+  import type { Block, Court, Drill, Hand, Plan, Point, Student } from '$lib/api/client';
   import CourtDiagram from '$lib/court/CourtDiagram.svelte';
   import Bench from '$lib/drill/Bench.svelte';
   import DrillCourt from '$lib/drill/DrillCourt.svelte';
@@ -10,7 +10,9 @@
   import Wheel from '$lib/wheel/Wheel.svelte';
   import { first, sayChance, sayMinutes } from '$lib/units/say';
   import type { Editor } from './editor.svelte';
+  import EachStudent from './EachStudent.svelte';
   import Notices from './Notices.svelte';
+  import WhoIsWhere from './WhoIsWhere.svelte';
 
   interface Props {
     editor: Editor;
@@ -19,9 +21,12 @@
     court: Court;
     courts: Court[];
     plan?: Plan['blocks'][number];
+    hand?: Hand;
+    /** Which side of the block is shown. */
+    side: 'drill' | 'where' | 'each';
     students: Student[];
   }
-  let { editor, block, drill, court, courts, plan, students }: Props = $props();
+  let { editor, block, drill, court, courts, plan, hand, side, students }: Props = $props();
 
   let who = $state(0);
   let step = $state(0);
@@ -48,9 +53,6 @@
     moveTarget(which === 'fromSideline' ? { x: court.halfWidth[drill.pattern.area]! - metres, y: target.at.y } : { x: target.at.x, y: court.halfLength - metres });
     editor.rest();
   }
-  // Each student's own target, as many times as large as the drill's.
-  const scale = (id: string) => block.own?.find((o) => o.student === id)?.scale ?? 1;
-  const setScale = (id: string, k: number) => editor.setBlock(block.id, { own: [...(block.own ?? []).filter((o) => o.student !== id), { student: id, scale: k }] });
   let benching = $state(false);
   const holder: Holder = {
     get drill() {
@@ -71,6 +73,10 @@
   <Bench {holder} {courts} {students} ontake={(d) => holder.set(d)}>
     {#snippet head()}<p class="flex items-center gap-3"><span class="text-sm">The copy in this lesson; the shelf keeps its own.</span><button type="button" class="btn btn-sm ml-auto" onclick={() => (benching = false)}>Back to the block</button></p>{/snippet}
   </Bench>
+{:else if side === 'where'}
+  {#if hand}<WhoIsWhere {editor} {block} {hand} {court} {students} />{/if}
+{:else if side === 'each'}
+  <EachStudent {editor} {block} {drill} {plan} {hand} {students} />
 {:else}
 <div class="grid gap-x-6 gap-y-4 lg:grid-cols-[minmax(0,1.05fr)_minmax(0,1fr)]">
   <section aria-label="The drill on court">
@@ -118,21 +124,7 @@
   </section>
 
   <section aria-label="What it comes to" class="min-w-0">
-    {#if plan}<Notices notices={plan.notices.filter((n) => !n.caution)} onfix={(b) => editor.replace(b)} />{/if}
-    {#if plan?.level || block.own?.length}
-      <div class="mt-2 flex flex-wrap items-end gap-x-3 gap-y-2">
-        {#if plan?.level}
-          {@const level = plan.level}
-          <button type="button" class="btn btn-sm btn-primary h-auto flex-col items-start gap-0 py-1" onclick={() => editor.replace(level.blocks)}><span>{level.words}</span><span class="figures text-xs font-normal">{level.outcome}</span></button>
-        {/if}
-        {#if block.own?.length}
-          {#each players as p (p.id)}
-            <Num label="{name(p.id)}’s target, times" value={scale(p.id)} min={0.25} max={3} step={0.05} onset={(k) => setScale(p.id, k)} />
-          {/each}
-          <button type="button" class="btn btn-sm" onclick={() => editor.setBlock(block.id, { own: undefined })}>The same for all</button>
-        {/if}
-      </div>
-    {/if}
+    {#if plan}<Notices notices={plan.notices.filter((n) => !n.caution)} onfix={(f) => editor.fix(f)} />{/if}
     {#if plan?.drill}
       <div class="mt-3 flex flex-wrap gap-x-5 gap-y-2">
         <Wheel label="Balls fed" figure={plan.drill.balls} />
@@ -213,7 +205,7 @@
     {#if plan}
       <Notices
         notices={plan.notices.filter((n) => n.caution)}
-        onfix={(b) => editor.replace(b)}
+        onfix={(f) => editor.fix(f)}
         onseen={(text, seen) => editor.setBlock(block.id, { seen: seen ? [...(block.seen ?? []), text] : (block.seen ?? []).filter((t) => t !== text) })}
       />
     {/if}

@@ -13,8 +13,10 @@
   import { Editor } from './editor.svelte';
   import Notices from './Notices.svelte';
   import PickDrill from './PickDrill.svelte';
+  import Means from './Means.svelte';
   import OtherBlock from './OtherBlock.svelte';
-    import Who from './Who.svelte';
+  import Versions from './Versions.svelte';
+  import Who from './Who.svelte';
 
   interface Props {
     lesson: Lesson;
@@ -39,6 +41,9 @@
   const block = $derived(editor.block);
   const blockPlan = $derived(plan?.blocks.find((b) => b.id === block?.id));
   const students = $derived(lesson.students.map((id) => people.find((s) => s.id === id)).filter((s) => s !== undefined));
+  const hand = $derived(plan?.hand?.id === block?.id ? plan?.hand : undefined);
+  let side = $state<'drill' | 'where' | 'each'>('drill');
+  const sides = $derived([['drill', 'The drill'], ['where', students.length > 2 ? `Who is where (${students.length})` : 'Who is where'], ['each', hand?.levels.length ? 'Each student · level it' : 'Each student']] as const);
   const court = $derived(courts.find((c) => c.id === lesson.court));
   const troubled = $derived(plan?.blocks.filter((b) => b.notices.some((n) => !n.caution)).map((b) => b.id) ?? []);
 
@@ -103,6 +108,7 @@
       />
     </div>
     <SaveState {editor} />
+    <Versions {lesson} onback={(l) => editor.change({ ...l, id: lesson.id, version: lesson.version })} />
     <div class="join">
       <button type="button" class="btn btn-sm join-item" disabled={!editor.canUndo} onclick={() => editor.undo()}>Undo</button>
       <button type="button" class="btn btn-sm join-item" disabled={!editor.canRedo} onclick={() => editor.redo()}>Redo</button>
@@ -126,6 +132,7 @@
         {#each courts as c (c.id)}<option value={c.id}>{c.name}</option>{/each}
       </select>
     </label>
+    <Means {lesson} {students} onchange={(next) => editor.change(next)} />
     <Who {people} chosen={lesson.students} onchoose={(ids) => editor.change({ students: ids })} onadded={(s) => (people = [...people, s])} />
     {#if plan}
       <div class="ml-auto flex items-end gap-2">
@@ -152,7 +159,7 @@
       onremove={(id) => editor.remove(id)}
     >
       <div class="ml-auto flex flex-wrap items-center gap-1.5">
-        <button type="button" class="btn btn-sm btn-primary" disabled={!plan?.fit} title={plan?.fit?.outcome} onclick={() => plan?.fit && editor.replace(plan.fit.blocks)}>Fit to the slot</button>
+        <button type="button" class="btn btn-sm btn-primary" disabled={!plan?.fit} title={plan?.fit?.outcome} onclick={() => plan?.fit && editor.fix(plan.fit)}>Fit to the slot</button>
         <span class="text-sm">Add</span>
         {#each templates.filter((t) => t.kind !== 'drill') as t (t.id)}<button type="button" class="btn btn-sm" onclick={() => editor.add(t)}>{kindNames[t.kind]}</button>{/each}
         {#if court}<PickDrill {court} {courts} students={lesson.students.length} onpick={take} />{/if}
@@ -160,7 +167,7 @@
     </Tape>
   </div>
   <p class="sr-only" aria-live="polite">{announced}</p>
-  {#if plan?.notices.length}<div class="mt-3"><Notices notices={plan.notices} onfix={(b) => editor.replace(b)} /></div>{/if}
+  {#if plan?.notices.length}<div class="mt-3"><Notices notices={plan.notices} onfix={(f) => editor.fix(f)} /></div>{/if}
 
   {#if block}
     <section class="border-base-content mt-2 border-t pt-2" aria-label="The block in hand">
@@ -187,17 +194,38 @@
           <button type="button" class="btn btn-sm join-item" onclick={() => editor.duplicate(block.id)}>Duplicate</button>
           <button type="button" class="btn btn-sm join-item" disabled={block.minutes < 2} onclick={() => editor.split(block.id)}>Split</button>
           {#if editor.joins(block.id)}<button type="button" class="btn btn-sm join-item" onclick={() => editor.join(block.id)}>Join with the next</button>{/if}
+          {#if block.drill}<button type="button" class="btn btn-sm join-item" onclick={() => void editor.matchFrom(block).catch(() => {})}>As match play</button>{/if}
           <button type="button" class="btn btn-sm join-item" aria-label="Remove {block.title}" onclick={() => editor.remove(block.id)}>Remove</button>
         </div>
       </div>
+      {#if block.drill}
+        <div class="mb-3 flex gap-1" role="group" aria-label="What is shown of the drill">
+          {#each sides as [id, words] (id)}<button type="button" class="side" class:here={side === id} aria-pressed={side === id} onclick={() => (side = id)}>{words}</button>{/each}
+        </div>
+      {/if}
       {#key block.id}
         {#if block.drill && court}
           {@const own = courts.find((c) => c.id === block.drill?.pattern.court) ?? court}
-          <DrillBlock {editor} {block} drill={block.drill} court={own} {courts} plan={blockPlan} {students} />
-        {:else}
-          <OtherBlock {editor} {block} plan={blockPlan} {students} />
+          <DrillBlock {editor} {block} drill={block.drill} court={own} {courts} plan={blockPlan} {hand} {side} {students} />
+        {:else if court}
+          <OtherBlock {editor} {block} plan={blockPlan} {hand} {court} {courts} {students} />
         {/if}
       {/key}
     </section>
   {/if}
 </main>
+
+<style>
+  .side {
+    padding: 0.25rem 0.9rem;
+    cursor: pointer;
+    border-bottom: 4px solid transparent;
+  }
+  .side:hover {
+    border-bottom-color: var(--color-base-300);
+  }
+  .side.here {
+    border-bottom-color: var(--color-base-content);
+    font-weight: 650;
+  }
+</style>

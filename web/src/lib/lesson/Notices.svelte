@@ -1,10 +1,10 @@
 <!-- What will not work or needs care, where its cause is, with a button that mends it. -->
 <script lang="ts">
-  import type { Block, Notice } from '$lib/api/client';
+  import type { Fix, Notice } from '$lib/api/client';
 
   interface Props {
     notices: Notice[];
-    onfix: (blocks: Block[]) => void;
+    onfix: (fix: Fix) => void;
     onseen?: (text: string, seen: boolean) => void;
   }
   let { notices, onfix, onseen }: Props = $props();
@@ -18,7 +18,7 @@
     {#if n.fixes.length}
       <div class="mt-2 flex flex-wrap gap-2">
         {#each n.fixes as f, j (j)}
-          <button type="button" class="btn btn-sm btn-primary h-auto flex-col items-start gap-0 py-1" onclick={() => onfix(f.blocks)}>
+          <button type="button" class="btn btn-sm btn-primary h-auto flex-col items-start gap-0 py-1" onclick={() => onfix(f)}>
             <span>{f.words}</span><span class="figures text-xs font-normal">{f.outcome}</span>
           </button>
         {/each}
@@ -35,7 +35,9 @@
             <input type="checkbox" class="checkbox checkbox-xs border-base-content mt-0.5" checked={n.seen} onchange={(e) => onseen(n.text, e.currentTarget.checked)} />
             <span class:opacity-75={n.seen}>{n.text}</span>
           </label>
-        {:else}<span class="heed" aria-hidden="true">!</span>{n.text}{/if}
+        {:else}<span class="heed" aria-hidden="true">!</span><span>{n.text}</span>
+          {#each n.fixes as f, j (j)}<button type="button" class="btn btn-xs btn-primary" title={f.outcome} onclick={() => onfix(f)}>{f.words}</button>{/each}
+        {/if}
       </li>
     {/each}
   </ul>

@@ -40,8 +40,8 @@
   <div class="flex flex-wrap items-center gap-1.5">
     {#each chosen as s (s)}
       {@const who = people.find((p) => p.id === s)}
-      <span class="border-base-content/60 flex h-8 items-center gap-1 rounded-full border pr-1 pl-3 text-sm">
-        <a class="hover:underline" href="/students/{s}">{who?.name}</a>
+      <span class="border-base-content/60 flex {chosen.length > 4 ? 'h-7' : 'h-8'} items-center gap-1 rounded-full border pr-1 pl-3 text-sm">
+        <a class="hover:underline" href="/students/{s}" title={who?.name}>{chosen.length > 3 ? who?.name.split(' ')[0] : who?.name}</a>
         <button type="button" class="btn btn-ghost btn-xs btn-circle" aria-label="Take {who?.name} out" onclick={() => onchoose(chosen.filter((c) => c !== s))}>×</button>
       </span>
     {/each}

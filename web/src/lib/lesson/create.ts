@@ -1,24 +1,28 @@
 import { goto } from '$app/navigation';
-import { api, need } from '$lib/api/client';
+import { api, need, type Lesson } from '$lib/api/client';
 import { today } from '$lib/units/say';
 import { v7 } from 'uuid';
 
-/** Makes a lesson of an hour from the next full hour, with a warm-up and a talk on it, and opens it. */
-export async function newLesson() {
-  const templates = await need(api.GET('/api/v1/courts/{court}/blocks', { params: { path: { court: 'tennis' } } }));
-  const hour = Math.min(22, new Date().getHours() + 1);
-  const lesson = {
-    id: v7(),
-    version: 0,
-    title: 'New lesson',
-    aim: '',
-    date: today(),
-    start: `${String(hour).padStart(2, '0')}:00`,
-    slotMinutes: 60,
-    court: 'tennis',
-    students: [],
-    blocks: templates.filter((b) => b.kind === 'warmUp' || b.kind === 'talk')
-  };
+/** The next full hour. */
+export function nextHour(now = new Date()): string {
+  return `${String(Math.min(22, now.getHours() + 1)).padStart(2, '0')}:00`;
+}
+
+export const newLesson = () => goto('/lessons/new');
+
+/** Saves a lesson that was not saved before, and opens it. */
+export async function open(lesson: Lesson) {
   await need(api.PUT('/api/v1/lessons/{lesson}', { params: { path: { lesson: lesson.id } }, body: lesson }));
   return goto(`/lessons/${lesson.id}`);
+}
+
+/** A lesson with nothing but what was asked for: who, when and where. */
+export function empty(known: Pick<Lesson, 'students' | 'court' | 'date' | 'start' | 'slotMinutes'> & Partial<Lesson>): Lesson {
+  return { id: v7(), version: 0, title: 'New lesson', aim: '', blocks: [], ...known };
+}
+
+/** An earlier lesson once more, for another day: blocks with ids of their own, cautions to be seen again. */
+export async function again(id: string, next: Partial<Lesson> = {}): Promise<Lesson> {
+  const was = await need(api.GET('/api/v1/lessons/{lesson}', { params: { path: { lesson: id } } }));
+  return { ...was, date: today(), there: undefined, ...next, id: v7(), version: 0, blocks: was.blocks.map((b) => ({ ...b, id: v7(), seen: undefined })) };
 }

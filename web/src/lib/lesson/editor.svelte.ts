@@ -1,4 +1,4 @@
-import { api, type Block, type Lesson, type Plan } from '$lib/api/client';
+import { api, need, type Block, type Fix, type Lesson, type Own, type Plan } from '$lib/api/client';
 import { Draft, type Put } from '$lib/shell/draft.svelte';
 import { moved } from '$lib/tape/tape';
 import { settings } from '$lib/units/settings.svelte';
@@ -8,14 +8,14 @@ import { v7 } from 'uuid';
 export class Editor extends Draft<Lesson> {
   readonly what = 'lesson';
   plan = $state.raw<Plan>();
-  selected = $state<string>();
+  #selected = $state<string>();
   #checking = false;
   #checkAgain = false;
 
   constructor(lesson: Lesson, plan: Plan) {
     super(lesson, lesson.version);
     this.plan = plan;
-    this.selected = (lesson.blocks.find((b) => b.kind === 'drill') ?? lesson.blocks[0])?.id;
+    this.#selected = (lesson.blocks.find((b) => b.kind === 'drill') ?? lesson.blocks[0])?.id;
   }
 
   get lesson(): Lesson {
@@ -25,18 +25,41 @@ export class Editor extends Draft<Lesson> {
     return this.lesson.blocks.find((b) => b.id === this.selected);
   }
 
+  get selected() {
+    return this.#selected;
+  }
+  /** Another block in hand: what is reckoned of it only is asked for. */
+  set selected(id: string | undefined) {
+    if (id === this.#selected) return;
+    this.#selected = id;
+    if (this.plan?.hand?.id !== id) void this.check();
+  }
+
   change(next: Partial<Lesson>, key = '') {
     this.set({ ...this.lesson, ...next }, key);
   }
   setBlock(id: string, next: Partial<Block>, key = '') {
     this.change({ blocks: this.lesson.blocks.map((b) => (b.id === id ? { ...b, ...next } : b)) }, key);
   }
-  /** The blocks of a fix take the place of those with their ids; a new one goes after the last drill or game. */
-  replace(blocks: Block[]) {
-    const now = this.lesson.blocks;
-    const fresh = blocks.filter((n) => !now.some((b) => b.id === n.id));
-    const at = now.findLastIndex((b) => b.kind === 'drill' || b.kind === 'game') + 1;
-    this.change({ blocks: now.map((b) => blocks.find((n) => n.id === b.id) ?? b).toSpliced(at || now.length, 0, ...fresh) });
+  /** A fix: all of the blocks, or some that take the place of those with their ids. */
+  fix(f: Fix) {
+    if (f.whole) this.change({ blocks: f.blocks });
+    else this.change({ blocks: this.lesson.blocks.map((b) => f.blocks.find((n) => n.id === b.id) ?? b) });
+  }
+  /** What one student has for themselves in a block; as the others where nothing is left of it. */
+  setOwn(block: Block, student: string, next: Partial<Own>) {
+    const was = block.own?.find((o) => o.student === student) ?? { student, scale: 1 };
+    const own: Own = { ...was, ...next };
+    const plain = own.scale === 1 && (own.tempo ?? 1) === 1 && !own.version && !own.cue && !own.counts?.some((c) => c > 0);
+    const rest = (block.own ?? []).filter((o) => o.student !== student);
+    this.setBlock(block.id, { own: plain ? (rest.length ? rest : undefined) : [...rest, own] });
+  }
+  /** The drill as match play, right after it. */
+  async matchFrom(block: Block) {
+    const game = await need(api.POST('/api/v1/lessons/matchFrom', { body: block }));
+    const at = this.lesson.blocks.findIndex((b) => b.id === block.id);
+    this.change({ blocks: this.lesson.blocks.toSpliced(at + 1, 0, game) });
+    this.selected = game.id;
   }
   /** The block once more, right after it. */
   duplicate(id: string) {
@@ -97,7 +120,7 @@ export class Editor extends Draft<Lesson> {
   }
   protected async put(lesson: Lesson, version: number, leaving: boolean): Promise<Put<Lesson>> {
     const { data, error, response } = await api.PUT('/api/v1/lessons/{lesson}', { params: { path: { lesson: lesson.id } }, body: { ...lesson, version }, keepalive: leaving });
-    if (data) return { version: data.version };
+    if (data) return { version: data.version, merged: data.version > version + 1 ? data : undefined };
     if (response.status === 409 && error && 'current' in error && error.current) return { stale: { current: error.current, version: error.current.version, changes: error.changes ?? [] } };
     return { error };
   }
@@ -112,7 +135,7 @@ export class Editor extends Draft<Lesson> {
     try {
       do {
         this.#checkAgain = false;
-        const { data, error } = await api.POST('/api/v1/lessons/check', { body: { lesson: this.lesson, units: settings.units } });
+        const { data, error } = await api.POST('/api/v1/lessons/check', { body: { lesson: this.lesson, units: settings.units, hand: this.selected ?? '' } });
         if (data) {
           this.plan = data;
           this.wrong = {};

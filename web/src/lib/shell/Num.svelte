@@ -21,9 +21,11 @@
     step?: number;
     /** The label stands beside the field, not above it. */
     beside?: boolean;
+    /** The label is for those who cannot see it: a heading says it. */
+    hidden?: boolean;
     onset: (value: number) => void;
   }
-  let { label, value, unit = '', length = false, speed = false, whole = false, min, max, step = 1, beside = false, onset }: Props = $props();
+  let { label, value, unit = '', length = false, speed = false, whole = false, min, max, step = 1, beside = false, hidden = false, onset }: Props = $props();
 
   const id = $props.id();
   let typed = $state<string>();
@@ -68,7 +70,7 @@
 </script>
 
 <div class="flex gap-0.5 {beside ? 'items-center gap-2' : 'flex-col'}">
-  <label for={id} class="text-[0.8rem] leading-tight">{label}</label>
+  <label for={id} class={hidden ? 'sr-only' : 'text-[0.8rem] leading-tight'}>{label}</label>
   <span class="flex items-center gap-1">
     <input
       {id}

@@ -7,6 +7,7 @@
 </script>
 
 <span class="text-sm" role="status" class:text-error={editor.status === 'refused' || editor.status === 'stale'} class:font-semibold={editor.status !== 'saved'}>{words[editor.status]}</span>
+{#if editor.merged && editor.status === 'saved'}<span class="text-sm">with what another window changed</span>{/if}
 
 {#if editor.status === 'refused'}
   <div class="alert alert-error order-last w-full py-2" role="alert">

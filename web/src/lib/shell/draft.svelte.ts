@@ -3,8 +3,8 @@ import { explain, type Problem } from '$lib/api/client';
 /** Saved; waiting to be saved; refused because of what was typed; no server; saved by someone else meanwhile. */
 export type Status = 'saved' | 'saving' | 'refused' | 'away' | 'stale';
 
-/** What became of a save: the version it is now, or what was saved meanwhile, or what was wrong. */
-export type Put<T> = { version: number } | { stale: { current: T; version: number; changes: string[] } } | { error: Problem | undefined };
+/** What became of a save: the version it is now, with the document where somebody else's change was put together with it, or what was saved meanwhile, or what was wrong. */
+export type Put<T> = { version: number; merged?: T } | { stale: { current: T; version: number; changes: string[] } } | { error: Problem | undefined };
 
 const SAVE_AFTER = 500; // ms of rest before a save
 const RETRY_AFTER = 3000;
@@ -17,6 +17,8 @@ export abstract class Draft<T> {
   value = $state.raw<T>() as T;
   status = $state<Status>('saved');
   trouble = $state('');
+  /** The last save was put together with what another window had changed. */
+  merged = $state(false);
   /** Fields the server refused, by path. */
   wrong = $state.raw<Record<string, string>>({});
   stale = $state.raw<{ current: T; version: number; changes: string[] }>();
@@ -99,9 +101,16 @@ export abstract class Draft<T> {
     try {
       const done = await this.put(this.value, this.version, leaving);
       if ('version' in done) {
-        // What was typed meanwhile stays; only the version moves on.
-        this.version = done.version;
-        this.value = this.stamp(this.value, done.version);
+        this.merged = !!done.merged || (this.merged && this.#dirty);
+        if (done.merged && !this.#dirty) {
+          this.version = done.version;
+          this.value = done.merged;
+          this.changed();
+        } else if (!done.merged) {
+          // What was typed meanwhile stays; only the version moves on.
+          this.version = done.version;
+          this.value = this.stamp(this.value, done.version);
+        } // else the next save is put together once more, from what this screen has seen
         this.status = this.#dirty ? 'saving' : 'saved';
         this.trouble = '';
       } else if ('stale' in done) {

@@ -8,7 +8,7 @@
   import type { Snippet } from 'svelte';
   import type { Block, Plan } from '$lib/api/client';
   import { first } from '$lib/units/say';
-  import { clock, kindNames, landing, numberedEvery } from './tape';
+  import { clock, kindNames, landing, numberedEvery, stripes } from './tape';
 
   interface Piece {
     id: string;
@@ -96,6 +96,7 @@
   <div bind:this={strip} class="strip relative" role="list" onpointermove={carrying} onpointerup={drop} onpointercancel={drop}>
     {#each placed as b, i (b.id)}
       {@const narrow = b.minutes * px < 84}
+      {@const upright = b.minutes * px < 54}
       <div
         role="listitem"
         class="piece"
@@ -110,6 +111,7 @@
           this={onselect ? 'button' : 'div'}
           role={onselect ? 'button' : undefined}
           class="face"
+          class:slim={upright}
           aria-pressed={onselect ? b.id === selected : undefined}
           aria-label="{kindNames[b.kind]}: {b.title}, {b.minutes} minutes, {clock(start, b.from)} to {clock(start, b.from + b.minutes)}{troubled.includes(b.id) ? ', has a notice' : ''}"
           aria-keyshortcuts={onselect ? 'Alt+ArrowLeft Alt+ArrowRight + - Delete' : undefined}
@@ -118,7 +120,7 @@
           onpointerdown={(e: PointerEvent) => onmove && e.button === 0 && (carry = { from: i, x: e.clientX, dx: 0, to: i })}
         >
           {#if !narrow}<span class="kind">{kindNames[b.kind]}</span>{/if}
-          <span class="title" class:narrow>{narrow ? kindNames[b.kind] : b.title}</span>
+          <span class="title" class:narrow class:upright>{narrow ? kindNames[b.kind] : b.title}</span>
           <span class="minutes figures">{b.minutes}{#if !narrow}&nbsp;min{/if}</span>
           {#if troubled.includes(b.id)}<span class="flag" title="There is a notice">!</span>{/if}
         </svelte:element>
@@ -162,10 +164,10 @@
   </div>
 
   {#each lanes as s (s.id)}
-    <div class="self-center truncate text-right text-sm">{first(s.name)}</div>
-    <div class="lane" role="img" aria-label="What {first(s.name)} does over the lesson">
+    <div class="self-center truncate text-right {lanes.length > 4 ? 'text-xs leading-none' : 'text-sm'}">{first(s.name)}</div>
+    <div class="lane" class:slim={lanes.length > 4} role="img" aria-label="{first(s.name)}: {Math.round(s.part.hitting)} minutes hitting, {Math.round(s.part.feeding + s.part.collecting)} feeding and collecting, {Math.round(s.part.waiting)} waiting{s.part.away ? `, ${Math.round(s.part.away)} not there` : ''}">
       {#each s.lane as l (l.from)}
-        <span class="doing {l.doing}" style:left="{l.from * px}px" style:width="{Math.max(0.5, (l.to - l.from) * px)}px"></span>
+        <span class="doing {l.doing}" style="left:{l.from * px}px;width:{Math.max(0.5, (l.to - l.from) * px)}px;{l.doing === 'turns' ? stripes(l, px) : ''}"></span>
       {/each}
     </div>
   {/each}
@@ -273,6 +275,21 @@
     font-size: 0.72rem;
     text-overflow: clip;
   }
+  .title.upright {
+    position: absolute;
+    right: 0;
+    bottom: 0.3rem;
+    writing-mode: sideways-lr;
+    max-height: 4.2rem;
+    line-height: 1;
+  }
+  .face.slim {
+    padding: 0.35rem 0.25rem;
+  }
+  .slim .minutes {
+    margin-top: 0;
+    font-size: 0.75rem;
+  }
   .minutes {
     margin-top: auto;
     font-size: 0.85rem;
@@ -336,6 +353,10 @@
     background: #fffdf6;
     border-block: 1px solid var(--color-base-300);
   }
+  .lane.slim {
+    height: 0.68rem;
+    margin: 0.1rem 0;
+  }
   :global([data-theme='lamplight']) .lane {
     background: #0d1210;
   }
@@ -352,6 +373,9 @@
   }
   .doing.feeding {
     background: var(--doing-feeding);
+  }
+  .doing.away {
+    background: var(--color-base-300);
   }
   .doing.moving {
     background: repeating-linear-gradient(90deg, var(--doing-hitting) 0 2px, transparent 2px 5px);

@@ -1,4 +1,6 @@
-import type { Block } from '$lib/api/client';
+import type { Block, Plan } from '$lib/api/client';
+
+type Span = Plan['coach'][number];
 
 /** Where block `from` lands when let go with the pointer `minute` minutes along the tape. */
 export function landing(blocks: Pick<Block, 'minutes'>[], from: number, minute: number): number {
@@ -31,4 +33,20 @@ export function clock(start: string, minutes: number): string {
   return `${String(Math.floor(t / 60)).padStart(2, '0')}:${String(t % 60).padStart(2, '0')}`;
 }
 
-export const kindNames: Record<Block['kind'], string> = { physical: 'Physical', warmUp: 'Warm-up', drill: 'Drill', game: 'Game', talk: 'Talk', break: 'Break', stretch: 'Stretch' };
+export const kindNames: Record<Block['kind'], string> = { physical: 'Physical', warmUp: 'Warm-up', drill: 'Drill', serve: 'Serves', game: 'Game', talk: 'Talk', break: 'Break', stretch: 'Stretch' };
+
+const inks: Record<string, string> = { hitting: 'var(--doing-hitting)', feeding: 'var(--doing-feeding)', collecting: 'var(--doing-collecting)' };
+
+/** Turns as stripes to scale: one round of them, repeated along the span. */
+export function stripes(s: Span, pixelsPerMinute: number): string {
+  const cycle = s.cycle ?? [];
+  const round = cycle.reduce((sum, b) => sum + b.minutes, 0) * pixelsPerMinute;
+  let at = 0;
+  const stops = cycle.map((b) => {
+    const from = at;
+    at += b.minutes * pixelsPerMinute;
+    const ink = inks[b.doing] ?? 'transparent';
+    return `${ink} ${from.toFixed(3)}px ${at.toFixed(3)}px`;
+  });
+  return `background-image:linear-gradient(90deg,${stops.join(',')});background-size:${round.toFixed(3)}px 100%;background-position:${(-(s.phase ?? 0) * pixelsPerMinute).toFixed(3)}px 0`;
+}

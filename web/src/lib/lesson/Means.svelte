@@ -1,0 +1,58 @@
+<!-- What is at hand, the next match, and who comes late or leaves early. -->
+<script lang="ts">
+  import type { Lesson, Means, Student } from '$lib/api/client';
+  import Num from '$lib/shell/Num.svelte';
+  import { first } from '$lib/units/say';
+  import { kits, type Kit } from './kits';
+
+  interface Props {
+    lesson: Lesson;
+    students: Student[];
+    onchange: (next: Partial<Lesson>) => void;
+  }
+  let { lesson, students, onchange }: Props = $props();
+  const id = $props.id();
+  const have = $derived<Means>(lesson.have ?? { kit: Object.keys(kits) as Kit[] });
+  const set = (next: Partial<Means>) => onchange({ have: { ...have, ...next } });
+  const stay = (student: string) => lesson.there?.find((t) => t.student === student) ?? { student, from: 0, to: 0 };
+  function setStay(student: string, next: { from?: number; to?: number }) {
+    const now = { ...stay(student), ...next };
+    const rest = (lesson.there ?? []).filter((t) => t.student !== student);
+    const there = now.from === 0 && now.to === 0 ? rest : [...rest, now];
+    onchange({ there: there.length ? there : undefined });
+  }
+  const summary = $derived([have.courts && have.courts > 1 ? `${have.courts} courts` : '', have.balls ? `${have.balls} balls` : '', lesson.there?.length ? `${lesson.there.length} late or early` : ''].filter(Boolean).join(', '));
+</script>
+
+<div class="flex flex-col gap-0.5">
+  <span class="text-[0.8rem] leading-tight">At hand</span>
+  <button type="button" class="btn btn-sm font-normal" popovertarget="means-{id}">{summary || 'one court, plenty of balls'}</button>
+</div>
+<div id="means-{id}" popover role="dialog" aria-label="What is at hand" class="bg-base-100 text-base-content border-base-content m-auto w-[30rem] max-w-[96vw] rounded border p-4">
+  <h3 class="text-base">What is at hand</h3>
+  <div class="mt-2 flex flex-wrap gap-4">
+    <Num label="Courts" whole value={have.courts || 1} min={1} max={6} onset={(courts) => set({ courts })} />
+    <Num label="Balls, 0 for plenty" whole value={have.balls ?? 0} min={0} max={2000} step={6} onset={(balls) => set({ balls })} />
+    <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">Next match
+      <input type="date" class="input input-sm border-base-content/60 figures w-38" value={lesson.matchOn ?? ''} onchange={(e) => onchange({ matchOn: e.currentTarget.value || undefined })} />
+    </label>
+  </div>
+  <div class="mt-3 flex flex-wrap gap-1.5" role="group" aria-label="Kit">
+    {#each Object.entries(kits) as [kit, words] (kit)}
+      {@const there = have.kit.includes(kit as Kit)}
+      <button type="button" class="btn btn-sm" class:btn-primary={there} aria-pressed={there} onclick={() => set({ kit: there ? have.kit.filter((k) => k !== kit) : [...have.kit, kit as Kit] })}>{words}</button>
+    {/each}
+  </div>
+  {#if students.length}
+    <h3 class="mt-4 text-base">Late or away early, minutes after the start</h3>
+    <div class="mt-1 max-h-56 overflow-auto">
+      {#each students as s (s.id)}
+        <div class="flex items-center gap-3 py-0.5">
+          <span class="w-28 truncate text-sm">{s.name}</span>
+          <Num label="{first(s.name)} comes at" beside hidden whole unit="min to" value={stay(s.id).from} min={0} max={480} step={5} onset={(from) => setStay(s.id, { from })} />
+          <Num label="{first(s.name)} leaves at, 0 for the end" beside hidden whole unit="min (0: the end)" value={stay(s.id).to} min={0} max={480} step={5} onset={(to) => setStay(s.id, { to })} />
+        </div>
+      {/each}
+    </div>
+  {/if}
+</div>

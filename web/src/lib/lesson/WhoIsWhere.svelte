@@ -1,0 +1,253 @@
+<!-- Who is where in a block, stepped turn by turn; what it comes to for each; and the other ways to arrange the group. -->
+<script lang="ts">
+  import type { Block, Court, Hand, Student } from '$lib/api/client';
+  import CourtFloor from '$lib/court/CourtFloor.svelte';
+  import { frame, toView } from '$lib/court/geometry';
+  import { first } from '$lib/units/say';
+  import type { Editor } from './editor.svelte';
+  import { initials, placesOn } from './where';
+
+  interface Props {
+    editor: Editor;
+    block: Block;
+    hand: Hand;
+    court: Court;
+    students: Student[];
+  }
+  let { editor, block, hand, court, students }: Props = $props();
+
+  let at = $state(0);
+  let playing = $state(false);
+  const rotation = $derived(hand.rotation);
+  const turns = $derived(rotation?.turns.length ?? 1);
+  const turn = $derived(rotation?.turns[at % turns] ?? []);
+  const names = $derived(students.map((s) => first(s.name)));
+  const short = $derived(initials(names));
+  const stations = $derived(block.arrange?.way === 'stations');
+  const onCourt = $derived(!!block.drill && !stations);
+  const places = $derived(rotation && block.drill && onCourt ? placesOn(rotation, block.drill, court) : []);
+  const rows = $derived(Math.ceil((rotation?.places.filter((p) => p.doing === 'waiting').length ?? 0) / 4));
+  const box = $derived.by(() => {
+    const f = frame(court, 'across', court.halfLength * 0.12, 'all', court.halfWidth.doubles * 0.2);
+    const more = court.walls ? 0 : court.halfLength * (0.06 + 0.15 * rows);
+    return { ...f, x: f.x - more, width: f.width + more };
+  });
+  const u = $derived(box.width / 31);
+  const spots = $derived.by(() => {
+    const out: { x: number; y: number; doing: string; name: string }[] = [];
+    turn.forEach((held, i) => held.forEach((p) => (out[p] = { ...toView(places[i] ?? { x: 0, y: 0 }, 'across'), doing: rotation!.places[i]!.doing, name: rotation!.places[i]!.name })));
+    return out;
+  });
+  const said = $derived(turn.map((held, i) => (held.length ? `${rotation?.places[i]?.name}: ${held.map((p) => names[p]).join(', ')}` : '')).filter(Boolean).join('; '));
+  const coach = $derived(block.drill?.pattern.people.find((p) => p.role === 'feeder')?.at);
+  const feeds = $derived(!!coach && (block.arrange?.feeders ?? 0) < (block.drill?.hitters ?? 1));
+
+  function step(by: number) {
+    at = (at + by + turns) % turns;
+  }
+  $effect(() => {
+    if (!playing) return;
+    const timer = setInterval(() => step(1), 1100);
+    return () => clearInterval(timer);
+  });
+  const minutes = (m: number) => (m < 0.05 ? '–' : m < 10 ? m.toFixed(1) : String(Math.round(m)));
+  const seconds = (s: number) => (s < 120 ? `${Math.round(s)} s` : `${(s / 60).toFixed(1)} min`);
+  /** The pairs of courts in a game: side A and side B stand next to each other in the list. */
+  const games = $derived.by(() => {
+    if (!rotation || block.drill) return [];
+    const playing = rotation.places.map((p, i) => ({ p, i })).filter(({ p }) => p.doing === 'hitting');
+    const pairs = playing.filter((_, k) => k % 2 === 0).map(({ p, i }) => ({ name: p.name.split(',')[0], sides: [turn[i] ?? [], turn[i + 1] ?? []] }));
+    return playing.length === 4 && playing[0]!.p.name.startsWith('net') ? [{ name: '', sides: [[...(turn[0] ?? []), ...(turn[1] ?? [])], [...(turn[2] ?? []), ...(turn[3] ?? [])]] }] : playing.length === 1 ? [{ name: '', sides: [(turn[0] ?? []).filter((_, k) => k % 2 === 0), (turn[0] ?? []).filter((_, k) => k % 2 === 1)] }] : pairs;
+  });
+  const idle = $derived(rotation ? turn.flatMap((held, i) => (rotation.places[i]!.doing === 'waiting' ? held : [])) : []);
+</script>
+
+{#if rotation}
+  <div class="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
+    <section aria-label="Who is where">
+      {#if onCourt}
+        <svg viewBox="{box.x} {box.y} {box.width} {box.height}" class="block max-h-[42vh] w-full" role="img" aria-label="Turn {(at % turns) + 1}. {said}">
+          <rect x={box.x} y={box.y} width={box.width} height={box.height} fill="var(--court-out)" rx={0.3 * u} />
+          <CourtFloor {court} margin={court.halfLength * 0.12} side={court.halfWidth.doubles * 0.2} />
+          {#if coach && feeds}{@const c = toView(coach, 'across')}
+            <rect x={c.x - 0.7 * u} y={c.y - 0.7 * u} width={1.4 * u} height={1.4 * u} rx={0.2 * u} fill="#f7f4ea" stroke="#10201c" stroke-width={0.14 * u} /><circle cx={c.x} cy={c.y} r={0.3 * u} fill="#d7ee2a" stroke="#10201c" stroke-width={0.1 * u} />
+          {/if}
+          {#each names as name, i (i)}
+            {#if spots[i]}
+              <g class="person" style:transform="translate({spots[i]!.x}px, {spots[i]!.y}px)">
+                {#if spots[i]!.doing === 'feeding'}<rect x={-0.95 * u} y={-0.95 * u} width={1.9 * u} height={1.9 * u} rx={0.3 * u} fill="#35597f" stroke="#f7f4ea" stroke-width={0.12 * u} />
+                {:else}<circle r={0.98 * u} fill={spots[i]!.doing === 'hitting' ? '#d7ee2a' : spots[i]!.doing === 'collecting' ? '#a98742' : '#f7f4ea'} stroke="#10201c" stroke-width={0.12 * u} stroke-dasharray={spots[i]!.doing === 'waiting' ? `${0.25 * u} ${0.16 * u}` : undefined} />{/if}
+                <text text-anchor="middle" y={0.34 * u} font-size={(short[i]!.length > 2 ? 0.7 : 0.92) * u} font-weight="700" fill={spots[i]!.doing === 'feeding' ? '#f7f4ea' : '#10201c'}>{short[i]}<title>{name}, {spots[i]!.name}</title></text>
+              </g>
+            {/if}
+          {/each}
+        </svg>
+        <p class="mt-1 flex flex-wrap gap-x-4 text-xs"><span><b class="key hits"></b> hits</span><span><b class="key feeds"></b> feeds</span><span><b class="key collects"></b> collects</span><span><b class="key waits"></b> waits</span>{#if feeds}<span>□ coach</span>{/if}</p>
+      {:else if stations}
+        <div class="stations" role="img" aria-label="Turn {(at % turns) + 1}. {said}">
+          {#each rotation.places as p, i (i)}
+            <div class="station"><span class="text-xs">{i + 1}</span><strong>{p.name}</strong><span class="flex flex-wrap gap-1">{#each turn[i] ?? [] as k (k)}<b class="token">{names[k]}</b>{/each}</span></div>
+            {#if i < rotation.places.length - 1}<span aria-hidden="true" class="self-center text-xl">→</span>{/if}
+          {/each}
+        </div>
+      {:else}
+        <div class="games" role="img" aria-label="Turn {(at % turns) + 1}. {said}">
+          {#each games as g, i (i)}
+            {#if g.sides.some((s) => s.length)}<div class="game">
+              {#each g.sides as players, s (s)}<span class="half">{#each players as k (k)}<b class="token" class:b={s === 1}>{names[k]}</b>{/each}</span>{/each}
+            </div>{/if}
+          {/each}
+          {#if idle.length}<p class="self-center text-sm">On deck: {idle.map((k) => names[k]).join(', ')}. Keep the feet moving.</p>{/if}
+        </div>
+      {/if}
+      <div class="mt-2 flex flex-wrap items-center gap-2">
+        {#if turns > 1}
+          <div class="join">
+            <button type="button" class="btn btn-sm join-item" aria-label="Turn before" onclick={() => step(-1)}>←</button>
+            <button type="button" class="btn btn-sm join-item figures" aria-pressed={playing} onclick={() => (playing = !playing)}>{playing ? 'Hold' : 'Play'} · turn {(at % turns) + 1} of {turns}</button>
+            <button type="button" class="btn btn-sm join-item" aria-label="Next turn" onclick={() => step(1)}>→</button>
+          </div>
+        {/if}
+        <p class="text-sm">{rotation.words}{turns > 1 ? ` · a turn is ${seconds(rotation.seconds)}` : ''}.</p>
+      </div>
+      <table class="mt-3 w-full text-sm">
+        <thead><tr class="border-base-content border-b text-left"><th scope="col" class="py-1 font-semibold">Minutes</th>{#each ['hitting', 'feeding', 'collecting', 'waiting'] as d (d)}<th scope="col" class="font-semibold">{d}</th>{/each}<th scope="col" class="font-semibold">work : rest</th><th scope="col" class="font-semibold">longest wait</th></tr></thead>
+        <tbody>
+          {#each rotation.shares as s, i (i)}
+            <tr class="border-base-300 border-b"><th scope="row" class="py-0.5 text-left font-normal">{names[i]}</th><td class="figures">{minutes(s.hitting)}</td><td class="figures">{minutes(s.feeding)}</td><td class="figures">{minutes(s.collecting)}</td><td class="figures">{minutes(s.waiting)}</td><td class="figures">{s.workToRest ? (s.workToRest >= 1 ? `${s.workToRest.toFixed(1)} : 1` : `1 : ${(1 / s.workToRest).toFixed(1)}`) : '–'}</td><td class="figures">{s.longestWait > 0.5 ? seconds(s.longestWait) : '–'}</td></tr>
+          {/each}
+        </tbody>
+      </table>
+      {#if rotation.apart}<p class="mt-1 text-xs">Over a round some hit {rotation.apart} {rotation.apart === 1 ? 'turn' : 'turns'} more than others; {rotation.leastApart} is the least it can be.</p>{/if}
+    </section>
+    <section aria-label="Other ways to arrange it">
+      {#if hand.offers.length}
+        <h3 class="text-base">Other ways for {students.length}, fewest waiting first</h3>
+        <ul class="mt-2 space-y-1.5">
+          {#each hand.offers as o, i (i)}
+            <li>
+              <button type="button" class="offer" onclick={() => editor.fix(o.fix)}>
+                <span class="flex items-baseline gap-2"><strong>{o.fix.words}</strong>{#if o.best}<span class="text-xs">waits least</span>{/if}<span class="figures ml-auto text-xs">{o.fix.outcome}</span></span>
+                <span class="bar" aria-hidden="true"><i style:width="{100 * o.hitting}%" class="hits"></i><i style:width="{100 * Math.max(0, 1 - o.hitting - o.waiting)}%" class="feeds"></i></span>
+              </button>
+            </li>
+          {/each}
+        </ul>
+        <p class="mt-2 flex flex-wrap gap-x-4 text-xs"><span><b class="key bar hits"></b> hitting</span><span><b class="key bar feeds"></b> feeding, collecting</span><span><b class="key bar"></b> waiting</span></p>
+      {:else}<p class="text-sm">With {students.length || 'nobody'} there is nothing to arrange: everybody plays.</p>{/if}
+      {#if stations && block.arrange}
+        <h3 class="mt-4 text-base">At the other stations</h3>
+        {#each block.arrange.others ?? [] as o, i (i)}
+          <input class="input input-sm border-base-content/60 mt-1 w-full" aria-label="Station {i + 2}" value={o} maxlength="120" onchange={(e) => editor.setBlock(block.id, { arrange: { ...block.arrange!, others: block.arrange!.others!.map((x, j) => (j === i ? e.currentTarget.value : x)) } })} />
+        {/each}
+      {/if}
+      {#if block.arrange}<button type="button" class="btn btn-sm mt-3" onclick={() => editor.setBlock(block.id, { arrange: undefined })}>Back to {block.drill ? 'the plain line' : 'the usual'}</button>{/if}
+    </section>
+  </div>
+{/if}
+
+<style>
+  .person {
+    transition: transform 420ms cubic-bezier(0.3, 0.8, 0.3, 1);
+  }
+  .key {
+    display: inline-block;
+    width: 0.8rem;
+    height: 0.8rem;
+    border: 1px solid #10201c;
+    border-radius: 50%;
+    background: #f7f4ea;
+    vertical-align: -0.1rem;
+  }
+  .key.hits {
+    background: #d7ee2a;
+  }
+  .key.feeds {
+    background: #35597f;
+    border-radius: 0.15rem;
+  }
+  .key.collects {
+    background: #a98742;
+  }
+  .key.waits {
+    border-style: dashed;
+  }
+  .key.bar {
+    border-radius: 0;
+    background: var(--color-base-100);
+  }
+  .key.bar.hits,
+  .bar .hits {
+    background: var(--doing-hitting);
+  }
+  .key.bar.feeds,
+  .bar .feeds {
+    background: var(--doing-feeding);
+  }
+  .offer {
+    display: block;
+    width: 100%;
+    padding: 0.4rem 0.6rem;
+    text-align: left;
+    cursor: pointer;
+    border-left: 4px solid var(--color-base-300);
+    background: var(--color-base-200);
+  }
+  .offer:hover {
+    border-left-color: var(--color-primary);
+  }
+  .offer .bar {
+    display: flex;
+    height: 0.6rem;
+    margin-top: 0.3rem;
+    background: var(--color-base-100);
+    border: 1px solid var(--color-base-content);
+  }
+  .stations,
+  .games {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.7rem;
+  }
+  .station {
+    display: flex;
+    flex: 1 1 9rem;
+    flex-direction: column;
+    gap: 0.4rem;
+    min-height: 8rem;
+    padding: 0.6rem;
+    color: #fdfcf6;
+    background: var(--court-in);
+    border: 2px solid var(--court-line);
+    outline: 6px solid var(--court-out);
+    margin: 6px;
+  }
+  .token {
+    min-width: 2.2rem;
+    padding: 0.15rem 0.55rem;
+    border: 2px solid #10201c;
+    border-radius: 1.2rem;
+    background: #d7ee2a;
+    color: #10201c;
+    text-align: center;
+  }
+  .token.b {
+    background: #f7f4ea;
+  }
+  .game {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    flex: 0 1 17rem;
+    aspect-ratio: 2.1;
+    margin: 6px;
+    border: 2px solid var(--court-line);
+    outline: 6px solid var(--court-out);
+    background: linear-gradient(90deg, transparent calc(50% - 1.5px), var(--court-net) 0 calc(50% + 1.5px), transparent 0), var(--court-in);
+  }
+  .half {
+    display: flex;
+    flex-direction: column;
+    align-items: center;
+    justify-content: space-evenly;
+  }
+</style>

@@ -1,0 +1,211 @@
+<!-- The lesson on paper: one page to teach from, the court set-up with its measures, and a card for each student. -->
+<script lang="ts">
+  import { page } from '$app/state';
+  import { api, need, type Block, type Court, type Drill, type Sheet } from '$lib/api/client';
+  import Thumb from '$lib/drill/Thumb.svelte';
+  import { bends } from '$lib/drill/parts';
+  import SetUpMap from '$lib/lesson/SetUpMap.svelte';
+  import { half } from '$lib/lesson/where';
+  import Load from '$lib/shell/Load.svelte';
+  import Tape from '$lib/tape/Tape.svelte';
+  import { sayLength } from '$lib/units/length';
+  import { first, sayChance, sayDay } from '$lib/units/say';
+  import { settings } from '$lib/units/settings.svelte';
+
+  const id = $derived(page.params.id ?? '');
+  const ask = async () => {
+    const [sheet, courts] = await Promise.all([need(api.GET('/api/v1/lessons/{lesson}/sheet', { params: { path: { lesson: id }, query: { units: settings.units } } })), need(api.GET('/api/v1/courts'))]);
+    return { sheet, courts };
+  };
+  let cards = $state(true);
+  let maps = $state(true);
+  const drillOf = (b: Block): Drill | undefined => b.drill ?? b.match?.from;
+  const courtOf = (courts: Court[], s: string) => courts.find((c) => c.id === s);
+  const goal = (d: Drill, counts?: number[]) => {
+    const said = d.steps.map((s, i) => ({ label: `${s.stroke === 'either' ? '' : s.stroke}${{ crossCourt: ' cross-court', straight: ' straight', middle: ' to the middle', anywhere: '' }[s.direction]}`.trim(), n: counts?.[i] || s.goal.count, kind: { total: 'in all', inARow: 'in a row', timed: 'in the time', bestRally: 'best rally', teamTotal: 'together' }[s.goal.kind] ?? '' }));
+    const groups: Record<string, string[]> = {};
+    for (const g of said) groups[`${g.n} ${g.kind}`] = [...(groups[`${g.n} ${g.kind}`] ?? []), g.label].filter(Boolean);
+    return Object.entries(groups).map(([n, labels]) => `${n}${labels.length ? `: ${labels.join(', ')}` : ''}`).join('; ');
+  };
+  /** What one student has of their own in a block, in words. */
+  const own = (b: Block, student: string) => {
+    const o = b.own?.find((x) => x.student === student);
+    const d = b.drill;
+    if (!o || !d) return [];
+    const circle = d.targets.find((t) => t.kind === 'circle');
+    return [
+      o.scale !== 1 && d.targets.length ? (circle ? `target ${sayLength(circle.radius * o.scale, settings.units)}` : `target × ${o.scale.toFixed(2)}`) : '',
+      o.tempo && o.tempo !== 1 ? `balls × ${o.tempo} apart` : '',
+      o.counts?.some((n) => n > 0) ? goal(d, o.counts) : '',
+      o.version ? bends[o.version] : '',
+      o.cue ? `“${o.cue}”` : ''
+    ].filter(Boolean) as string[];
+  };
+  const distinct = (s: Sheet) => s.lesson.blocks.map((b, i) => ({ b, d: drillOf(b), laid: s.blocks[i]!.setUp })).filter((x, i, all) => x.d && x.laid.length && all.findIndex((y) => y.d?.title === x.d?.title) === i) as { b: Block; d: Drill; laid: Sheet['blocks'][number]['setUp'] }[];
+</script>
+
+<svelte:head><title>Lesson on paper · Hodometer</title></svelte:head>
+
+<Load {ask}>
+  {#snippet children({ sheet: s, courts })}
+    {@const names = s.students.map((p) => first(p.name))}
+    {@const court = courtOf(courts, s.lesson.court)}
+    <div class="no-print mx-auto flex max-w-[820px] flex-wrap items-center gap-3 px-4 pt-4">
+      <a class="btn btn-sm" href="/lessons/{s.lesson.id}">Back to the plan</a>
+      <label class="flex items-center gap-1.5 text-sm"><input type="checkbox" class="checkbox checkbox-sm border-base-content" bind:checked={maps} />court set-up</label>
+      <label class="flex items-center gap-1.5 text-sm"><input type="checkbox" class="checkbox checkbox-sm border-base-content" bind:checked={cards} />cards to take home</label>
+      <button type="button" class="btn btn-primary ml-auto" onclick={() => print()}>Print</button>
+    </div>
+    <main class="paper" data-theme="chalk">
+      <section class="page one" aria-label="The lesson">
+        <header class="flex items-end gap-4">
+          <div class="min-w-0 flex-1"><h1 class="text-2xl">{s.lesson.title}</h1><p class="text-sm">{s.lesson.aim}</p></div>
+          <p class="figures text-right text-sm">{sayDay(s.lesson.date)} {s.lesson.date}<br />{s.lesson.start}–{s.plan.end} · {court?.name}</p>
+        </header>
+        <p class="text-sm"><strong>{s.students.map((p) => p.name).join(', ') || 'Nobody yet'}</strong>{#if s.lesson.there?.length}{#each s.lesson.there as t (t.student)} · {first(s.students.find((p) => p.id === t.student)?.name ?? '')} {t.from ? `comes at ${t.from} min` : ''}{t.to ? ` leaves at ${t.to} min` : ''}{/each}{/if}</p>
+        <div class="mt-2"><Tape blocks={s.lesson.blocks} start={s.lesson.start} slot={s.lesson.slotMinutes} lanes={s.plan.students} coach={s.plan.coach} /></div>
+        <ol class="blocks">
+          {#each s.lesson.blocks as b, i (b.id)}
+            {@const p = s.plan.blocks[i]!}
+            {@const d = drillOf(b)}
+            {@const c = d && courtOf(courts, d.pattern.court)}
+            <li>
+              <div class="figures time">{p.start}<br /><span class="text-xs">{b.minutes} min</span></div>
+              {#if d && c}<div class="thumb"><Thumb drill={d} court={c} /></div>{/if}
+              <div class="min-w-0 flex-1">
+                <h2 class="text-[0.95rem]">{b.title}</h2>
+                {#if b.drill}
+                  <p>{goal(b.drill)}.{#if b.drill.cues[0]} <em>{b.drill.cues.join(' · ')}</em>{/if}</p>
+                {:else if b.match}
+                  <p>To {b.match.rules.to}{b.match.rules.toB ? ` against ${b.match.rules.toB}` : ''}, from {b.match.start}. <em>{b.match.cue}</em></p>
+                {:else if b.script?.length}
+                  <p>{#each b.script as m, k (k)}<span class="figures">{k + 1}</span> {m.title}{k < b.script.length - 1 ? ' · ' : ''}{/each}. {half(names, 0)} begin{names.length < 3 ? 's' : ''} with the first role; swap at half.</p>
+                {:else if b.prompts?.length}<p>{b.prompts.join(' · ')}</p>{/if}
+                {#if s.blocks[i]!.rotation && names.length > 1}{@const r = s.blocks[i]!.rotation!}<p class="rotation">{r.words}. {#each r.turns.slice(0, 4) as turn, t (t)}<span class="turn">{t + 1}: {turn.map((held, k) => (held.length && r.places[k]!.doing !== 'waiting' ? held.map((n) => names[n]).join(' ') : '')).filter(Boolean).join(' / ')}</span>{/each}</p>{/if}
+                {#each s.students as st (st.id)}{@const o = own(b, st.id)}{#if o.length}<span class="own"><strong>{first(st.name)}</strong> {o.join(', ')}</span>{/if}{/each}
+                {#if b.notes}<p>{b.notes}</p>{/if}
+              </div>
+            </li>
+          {/each}
+        </ol>
+        <footer class="text-[0.75rem]">
+          <p><strong>To carry:</strong> {s.plan.kit.map((k) => `${k.what} (${k.who})`).join(', ') || 'rackets'} · <strong>balls at once</strong> {Math.round(s.plan.atOnce.value)}{#if s.lesson.have?.balls} of {s.lesson.have.balls}{/if}, fed {Math.round(s.plan.balls.value)}, pick-ups {Math.round(s.plan.pickUps.value)} · <strong>serves and overheads each</strong> {s.plan.students.map((t) => `${first(t.name)} ${Math.round(t.overhead.value)}`).join(', ')}</p>
+          <p>{[...new Set(s.plan.blocks.flatMap((b) => b.notices.filter((n) => n.caution).map((n) => n.text)))].slice(0, 5).join(' ')} The venue’s rules and qualified people come first.</p>
+        </footer>
+      </section>
+      {#if maps && distinct(s).length}
+        <section class="page" aria-label="Court set-up">
+          <h1 class="text-2xl">Court set-up</h1>
+          <p class="text-sm">Near end left, where the students begin. Paces from the lines. {s.plan.kit.map((k) => `${k.who}: ${k.what}`).join(' · ')}</p>
+          <div class="mt-2 space-y-4">
+            {#each distinct(s) as x (x.b.id)}{@const c = courtOf(courts, x.d.pattern.court)}{#if c}<SetUpMap title={x.d.title} drill={x.d} court={c} laid={x.laid} />{/if}{/each}
+          </div>
+        </section>
+      {/if}
+      {#if cards}
+        <section class="page cards" aria-label="Cards to take home">
+          {#each s.plan.students as t (t.id)}
+            <article class="card-home">
+              <h2 class="text-xl">{t.name}</h2>
+              <p class="text-sm">{s.lesson.title}, {sayDay(s.lesson.date)}</p>
+              <ul class="mt-1 text-sm">
+                {#each s.lesson.blocks as b, i (b.id)}{#if b.drill}{@const p = s.plan.blocks[i]!.drill?.players.find((x) => x.id === t.id)}<li><strong>{b.title}</strong>{p?.steps[0] ? `: ${sayChance(p.steps[0].rate.mean)} at the first goal` : ''}{own(b, t.id).length ? ` (${own(b, t.id).join(', ')})` : ''}</li>{/if}{/each}
+              </ul>
+              <h3 class="mt-2 text-base">Until next time</h3>
+              <ol class="mt-1 space-y-1.5 text-sm">{#each t.home as h (h.title)}<li><strong>{h.title}.</strong> {h.do} <em>{h.cue}.</em><br /><span class="text-xs">{h.often} <span class="boxes" aria-hidden="true">☐ ☐ ☐</span></span></li>{/each}</ol>
+              <p class="mt-2 text-xs">What did today ask of you? ______________________________<br />Pain or dizziness: stop, and see a qualified professional.</p>
+            </article>
+          {/each}
+        </section>
+      {/if}
+    </main>
+  {/snippet}
+</Load>
+
+<style>
+  .paper {
+    max-width: 820px;
+    margin: 1rem auto 3rem;
+    color: #1c2421;
+  }
+  .page {
+    padding: 1.2rem 1.4rem;
+    margin-bottom: 1.5rem;
+    background: #fffdf6;
+    border: 1px solid var(--color-base-300);
+  }
+  .blocks {
+    margin-top: 0.6rem;
+    border-top: 1px solid #1c2421;
+  }
+  .blocks > li {
+    display: flex;
+    gap: 0.7rem;
+    padding: 0.35rem 0;
+    border-bottom: 1px solid var(--color-base-300);
+    font-size: 0.8rem;
+    line-height: 1.3;
+    break-inside: avoid;
+  }
+  .time {
+    width: 3.4rem;
+    flex: none;
+  }
+  .thumb {
+    width: 8.6rem;
+    flex: none;
+    print-color-adjust: exact;
+    -webkit-print-color-adjust: exact;
+  }
+  .turn {
+    display: inline-block;
+    margin-right: 0.7rem;
+    font-weight: 600;
+  }
+  .own {
+    display: inline-block;
+    margin-right: 0.8rem;
+    padding-left: 0.35rem;
+    border-left: 3px solid #1f4d47;
+  }
+  footer {
+    margin-top: 0.5rem;
+    line-height: 1.35;
+  }
+  .cards {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 1rem 1.4rem;
+  }
+  .card-home {
+    padding: 0.7rem 0.9rem;
+    border: 1.5px dashed #1c2421;
+    break-inside: avoid;
+  }
+  .boxes {
+    letter-spacing: 0.2em;
+  }
+  @media print {
+    .no-print {
+      display: none;
+    }
+    .paper {
+      max-width: none;
+      margin: 0;
+    }
+    .page {
+      padding: 0;
+      margin: 0;
+      border: 0;
+      background: none;
+    }
+    .page + .page {
+      break-before: page;
+    }
+    .one :global(.strip),
+    .one :global(.lane) {
+      print-color-adjust: exact;
+      -webkit-print-color-adjust: exact;
+    }
+  }
+</style>
