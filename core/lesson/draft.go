@@ -331,7 +331,7 @@ func (w Wish) fill(have, pool []found, most int) []found {
 			if len(have) >= min(w.wanted(), most) {
 				return have
 			}
-			if (f.drill.Focus == have[0].drill.Focus) == same && !slices.ContainsFunc(have, func(h found) bool { return h.drill.Title == f.drill.Title }) {
+			if (f.drill.Focus == have[0].drill.Focus) == same && !slices.ContainsFunc(have, func(h found) bool { return alike(&h.drill, &f.drill) }) {
 				have = append(have, f)
 			}
 		}
@@ -468,14 +468,22 @@ func (l *Lesson) squeeze(students int) {
 	}
 }
 
-// levelled gives each student of a drill block the target that is hard enough.
+// levelled gives each student of a drill block the target that is hard enough,
+// and goals they will probably meet.
 func (l *Lesson) levelled(i int, students []Student) {
 	b := &l.Blocks[i]
-	if b.Drill == nil || len(students) == 0 || len(b.Drill.Targets) == 0 {
+	if b.Drill == nil || len(students) == 0 {
 		return
 	}
-	plan := b.reckon(students, l.parts(b, 0, len(students)))
-	if v := b.levelTarget(&plan, nil, students, units.Metric); v != nil {
+	parts := l.parts(b, 0, len(students))
+	plan := b.reckon(students, parts)
+	if v := b.levelTarget(&plan, parts, students, units.Metric); v != nil {
 		*b = v.Fix.Blocks[0]
+		plan = b.reckon(students, parts)
+	}
+	if plan.Worst() < drill.Enough {
+		if v := b.levelGoal(&plan, parts, students, units.Metric); v != nil {
+			*b = v.Fix.Blocks[0]
+		}
 	}
 }

@@ -60,6 +60,9 @@ func (b *Block) notices(plan *drill.Plan, students []Student, system units.Syste
 	return out
 }
 
+// mostNamed students in a sentence.
+const mostNamed = 3
+
 // willNotFit names the students who will probably not finish, with the figures,
 // and offers the smallest changes that would let everybody.
 func (b *Block) willNotFit(plan *drill.Plan, students []Student, system units.System) (Notice, bool) {
@@ -75,7 +78,10 @@ func (b *Block) willNotFit(plan *drill.Plan, students []Student, system units.Sy
 		if p.Likely.Value > 240 {
 			times = "over four hours"
 		}
-		who = append(who, fmt.Sprintf("%s needs %s (%s to finish)", students[i].Name, times, percent(p.Finish.Value)))
+		who = append(who, fmt.Sprintf("%s needs %s (%s to finish)", firstName(students[i].Name), times, percent(p.Finish.Value)))
+	}
+	if n := len(who); n > mostNamed+1 {
+		who = append(who[:mostNamed], fmt.Sprintf("and %d more", n-mostNamed))
 	}
 	n := Notice{Kind: "willNotFit", Fixes: []Fix{},
 		Text: fmt.Sprintf("These goals will probably not fit %d minutes: %s.", b.Minutes, strings.Join(who, ", "))}
@@ -145,15 +151,19 @@ func (l *Lesson) notices(plan Plan, students []Student) []Notice {
 		out = append(out, *n)
 	}
 	for i, t := range plan.Students {
-		if w := t.Week; w.Usual > 0 && w.Total > muchMore*w.Usual && i < len(students) {
+		if w := t.Week; w.Weeks >= weeksToJudge && w.Total > muchMore*w.Usual && i < len(students) {
 			out = append(out, Notice{Kind: "load", Text: fmt.Sprintf("%s’s seven days with this lesson come to %.0f, and %.0f is usual of late. For information; a qualified person decides.", firstName(t.Name), w.Total, w.Usual), Fixes: []Fix{}})
 		}
 	}
 	return out
 }
 
-// muchMore than the usual week is worth a word [trade].
-const muchMore = 1.5
+// muchMore than the usual week is worth a word, once there are weeks enough to
+// call anything usual [trade].
+const (
+	muchMore     = 1.5
+	weeksToJudge = 3
+)
 
 func (l *Lesson) overTime(plan Plan) Notice {
 	n := Notice{Kind: "overTime", Text: fmt.Sprintf("The blocks run %d minutes past the slot.", plan.Over), Fixes: []Fix{}}

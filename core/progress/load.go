@@ -30,6 +30,8 @@ type Week struct {
 	Total float64
 	// Usual is the mean of the four weeks before; 0 where nothing was done.
 	Usual float64
+	// Weeks is in how many of those four there was a session.
+	Weeks int
 	// Monotony is the mean daily load over its standard deviation (0 where all
 	// days are alike or nothing was done), and Strain the total times that.
 	Monotony, Strain float64
@@ -42,7 +44,7 @@ var LoadBasis = units.Basis{Name: "Load", Mark: units.Memory, Source: "Foster et
 
 // Loads sums sessions up to today, day 0, and what is planned for it.
 func Loads(past []Session, today float64) Week {
-	days := [7]float64{0: today}
+	days, weeks := [7]float64{0: today}, [4]bool{}
 	w := Week{}
 	for _, s := range past {
 		switch d := math.Floor(s.DaysAgo); {
@@ -51,6 +53,12 @@ func Loads(past []Session, today float64) Week {
 			days[int(d)] += s.Load()
 		case d < 35:
 			w.Usual += s.Load() / 4
+			weeks[int(d-7)/7] = true
+		}
+	}
+	for _, seen := range weeks {
+		if seen {
+			w.Weeks++
 		}
 	}
 	mean, square := 0.0, 0.0

@@ -13,6 +13,7 @@ func TestLoadOfAWeek(t *testing.T) {
 	w := Loads([]Session{{DaysAgo: 2.3, Minutes: 90, Rating: 5}, {DaysAgo: 4, Minutes: 45}, {DaysAgo: 9, Minutes: 60, Rating: 6}, {DaysAgo: 30, Minutes: 60, Rating: 4}, {DaysAgo: 40, Minutes: 600, Rating: 9}}, 360)
 	require.InDelta(t, 360+450+225, w.Total, 1e-9)
 	require.InDelta(t, (360+240)/4.0, w.Usual, 1e-9)
+	require.Equal(t, 2, w.Weeks)
 	mean := 1035.0 / 7
 	sd := math.Sqrt(((360-mean)*(360-mean) + (450-mean)*(450-mean) + (225-mean)*(225-mean) + 4*mean*mean) / 7)
 	require.InDelta(t, mean/sd, w.Monotony, 1e-12)

@@ -56,7 +56,7 @@
         <th scope="col" class="font-semibold">Goals ({counts.join(' ')})</th>
         <th scope="col" class="font-semibold">Feeds</th>
         <th scope="col" class="font-semibold">Cue</th>
-        <th scope="col" class="font-semibold">Good ball</th>
+        <th scope="col" class="pl-3 font-semibold whitespace-nowrap">Good ball</th>
         <th scope="col" class="font-semibold">Finishes</th>
         <th scope="col" class="font-semibold">Takes</th>
       </tr>
@@ -76,7 +76,7 @@
           {/if}
           <td><Num label="{name}’s balls, times as far apart" beside hidden value={o?.tempo || 1} min={0.5} max={3} step={0.1} onset={(tempo) => editor.setOwn(block, s.id, { tempo: tempo === 1 ? undefined : tempo })} /></td>
           <td>
-            <input class="input input-sm figures border-base-content/60 w-28 px-2" aria-label="{name}’s goals" placeholder="as all" value={said(s.id)} onchange={(e) => setCounts(s.id, e.currentTarget.value)} aria-invalid={wrong[s.id] ? 'true' : undefined} />
+            <input class="input input-sm figures border-base-content/60 w-44 px-2" aria-label="{name}’s goals" placeholder="as all" value={said(s.id)} onchange={(e) => setCounts(s.id, e.currentTarget.value)} aria-invalid={wrong[s.id] ? 'true' : undefined} />
             {#if wrong[s.id]}<span class="text-error block max-w-40 text-xs font-semibold" role="alert">{wrong[s.id]}</span>{/if}
           </td>
           <td>
@@ -85,7 +85,7 @@
             </select>
           </td>
           <td><input class="input input-sm border-base-content/60 w-full min-w-32" aria-label="{name}’s cue" placeholder={drill.cues[0] ?? ''} value={o?.cue ?? ''} maxlength="200" onchange={(e) => editor.setOwn(block, s.id, { cue: e.currentTarget.value.trim() || undefined })} /></td>
-          <td class="figures">{p?.steps[0] ? sayChance(p.steps[0].rate.mean) : '–'}</td>
+          <td class="figures pl-3">{p?.steps[0] ? sayChance(p.steps[0].rate.mean) : '–'}</td>
           <td class="figures">{p ? sayChance(p.finish.value) : '–'}</td>
           <td class="figures whitespace-nowrap">{p ? sayMinutes(p.likely.value) : '–'}</td>
         </tr>

@@ -128,7 +128,7 @@
     <Num label="Slot" unit="min" whole value={lesson.slotMinutes} min={1} max={480} step={5} onset={(slotMinutes) => editor.change({ slotMinutes })} />
     <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">
       Court
-      <select class="select select-sm border-base-content/60 w-40" value={lesson.court} onchange={(e) => setCourt(e.currentTarget.value)}>
+      <select class="select select-sm border-base-content/60 w-48" value={lesson.court} onchange={(e) => setCourt(e.currentTarget.value)}>
         {#each courts as c (c.id)}<option value={c.id}>{c.name}</option>{/each}
       </select>
     </label>

@@ -4,6 +4,9 @@ import { moved } from '$lib/tape/tape';
 import { settings } from '$lib/units/settings.svelte';
 import { v7 } from 'uuid';
 
+/** The block that is in hand when a lesson is opened: the first drill. */
+export const firstInHand = (lesson: Lesson) => (lesson.blocks.find((b) => b.kind === 'drill') ?? lesson.blocks[0])?.id;
+
 /** A lesson being edited: reckoned at once by the server with every change. */
 export class Editor extends Draft<Lesson> {
   readonly what = 'lesson';
@@ -15,7 +18,7 @@ export class Editor extends Draft<Lesson> {
   constructor(lesson: Lesson, plan: Plan) {
     super(lesson, lesson.version);
     this.plan = plan;
-    this.#selected = (lesson.blocks.find((b) => b.kind === 'drill') ?? lesson.blocks[0])?.id;
+    this.#selected = firstInHand(lesson);
   }
 
   get lesson(): Lesson {

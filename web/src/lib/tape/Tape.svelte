@@ -96,7 +96,7 @@
   <div bind:this={strip} class="strip relative" role="list" onpointermove={carrying} onpointerup={drop} onpointercancel={drop}>
     {#each placed as b, i (b.id)}
       {@const narrow = b.minutes * px < 84}
-      {@const upright = b.minutes * px < 54}
+      {@const upright = b.minutes * px < 66}
       <div
         role="listitem"
         class="piece"
@@ -181,8 +181,8 @@
   <div class="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1">
     {#if lanes.length}
       <ul class="flex flex-wrap gap-x-4 text-xs" aria-label="What the lanes show">
-        {#each coach.length ? ['hitting', 'feeding', 'waiting', 'collecting', 'listening'] : ['hitting', 'waiting', 'collecting', 'listening'] as d (d)}
-          <li class="flex items-center gap-1.5"><span class="swatch doing {d}"></span>{d === 'listening' ? 'talk, rest' : d === 'waiting' && coach.length ? 'waiting, watching' : d}</li>
+        {#each ['hitting', ...(coach.length ? ['feeding'] : []), 'waiting', 'collecting', ...(lanes[0]?.lane.some((l) => l.doing === 'moving') ? ['moving'] : []), 'listening', ...(lanes.some((s) => s.part.away) ? ['away'] : [])] as d (d)}
+          <li class="flex items-center gap-1.5"><span class="swatch doing {d}"></span>{d === 'listening' ? 'talk, rest' : d === 'away' ? 'not there' : d === 'waiting' && coach.length ? 'waiting, watching' : d}</li>
         {/each}
       </ul>
     {/if}

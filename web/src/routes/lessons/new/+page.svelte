@@ -116,7 +116,7 @@
               {#each groups as g (g.id)}<button type="button" class="btn btn-sm" class:btn-primary={same(g.students, chosen)} aria-pressed={same(g.students, chosen)} title={names(students, g.students)} onclick={() => take(g, lessons)}>{g.name}</button>{/each}
             </div>
           {/if}
-          <div class="mt-1.5 flex max-h-40 flex-wrap gap-1 overflow-auto" role="group" aria-label="Students">
+          <div class="mt-1.5 flex max-h-[12.2rem] flex-wrap gap-1 overflow-auto" role="group" aria-label="Students">
             {#each students as s (s.id)}<button type="button" class="person" class:in={chosen.includes(s.id)} aria-pressed={chosen.includes(s.id)} onclick={() => toggle(s.id)}>{s.name}</button>{/each}
           </div>
           {#if chosen.length > 1 && !groups.some((g) => same(g.students, chosen))}
