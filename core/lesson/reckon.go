@@ -98,6 +98,9 @@ func (r *Reckoner) Reckon(l *Lesson, students []Student, system units.System) Pl
 	plan := Plan{Blocks: make([]BlockPlan, len(l.Blocks)), Students: make([]Total, len(students)), Notices: []Notice{}, Coach: []Span{}, Kit: carry(l.kit(), students)}
 	var sums sums
 	sums.contacts, sums.metres, sums.overhead = make([]float64, len(students)), make([]float64, len(students)), make([]float64, len(students))
+	for s := range students {
+		plan.Students[s].Lane = []Span{} // an empty tape has lanes too
+	}
 	at, rallies := 0, []float64(nil)
 	for i := range l.Blocks {
 		b := &l.Blocks[i]

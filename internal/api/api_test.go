@@ -267,6 +267,10 @@ func TestDraftedForAGroupAndPrinted(t *testing.T) {
 	d.ask("POST", "/api/v1/lessons/check", map[string]any{"lesson": saved, "hand": saved.Blocks[1].ID}, 200, &plan)
 	require.Equal(t, saved.Blocks[1].ID, plan.Hand.ID)
 
+	bare := saved
+	bare.Blocks = []lesson.Block{}
+	d.ask("POST", "/api/v1/lessons/check", map[string]any{"lesson": bare, "hand": ""}, 200, &plan)
+
 	d.ask("DELETE", "/api/v1/groups/"+group.ID, nil, 204, nil)
 	d.ask("DELETE", "/api/v1/groups/"+group.ID, nil, 404, nil)
 	wish["minutes"], wish["date"] = 5, "tomorrow"

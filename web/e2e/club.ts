@@ -57,3 +57,16 @@ export async function wheel(page: Page, name: RegExp, nth = 0) {
   const label = await page.getByRole('button', { name }).nth(nth).getAttribute('aria-label');
   return Number(/[<>]?([\d.,]+)/.exec(label!.slice(label!.indexOf(':')))![1]);
 }
+
+/** Tabs until the focus is on what has that role and name, as somebody without a mouse does. */
+export async function tabTo(page: Page, name: RegExp) {
+  for (let i = 0; i < 150; i++) {
+    await page.keyboard.press('Tab');
+    const said = await page.evaluate(() => {
+      const e = document.activeElement as HTMLElement | null;
+      return e?.getAttribute('aria-label') ?? (e instanceof HTMLInputElement ? (e.labels?.[0]?.textContent ?? '') : (e?.innerText ?? ''));
+    });
+    if (name.test(said.trim())) return;
+  }
+  throw new Error(`the focus never came to ${name}`);
+}

@@ -31,7 +31,7 @@ test('a coach plans, mends, runs and logs a lesson, and the next one changes', a
   await expect(edge).toHaveAttribute('aria-valuenow', '20');
   await expect(page.getByText('The blocks run 3 minutes past the slot.')).toBeVisible();
   await page.getByRole('button', { name: /Shorten .* to 22 minutes/ }).click();
-  await expect(page.getByText('Planned, just fits')).toBeVisible();
+  await expect(page.getByText('Just fits')).toBeVisible();
   const water = page.getByRole('button', { name: /^Break: Water/ });
   const game = page.getByRole('button', { name: /^Game:/ });
   const from = (await water.boundingBox())!;
@@ -96,6 +96,7 @@ test('a coach plans, mends, runs and logs a lesson, and the next one changes', a
 test('a lesson is planned from nothing for somebody new', async ({ page, club }) => {
   await page.goto(`${club.url}/lessons`);
   await page.getByRole('button', { name: 'Plan a lesson' }).click();
+  await page.getByRole('button', { name: 'Empty tape' }).click();
   await expect(page.getByText('Nobody is in this lesson yet')).toBeVisible();
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await page.getByLabel('Somebody new').fill('Mira Quill');

@@ -1,18 +1,4 @@
-import { expect, test } from './club';
-import type { Page } from '@playwright/test';
-
-/** Tabs until the focus is on what has that role and name, as somebody without a mouse does. */
-async function tabTo(page: Page, name: RegExp) {
-  for (let i = 0; i < 150; i++) {
-    await page.keyboard.press('Tab');
-    const said = await page.evaluate(() => {
-      const e = document.activeElement as HTMLElement | null;
-      return e?.getAttribute('aria-label') ?? (e instanceof HTMLInputElement ? (e.labels?.[0]?.textContent ?? '') : (e?.innerText ?? ''));
-    });
-    if (name.test(said.trim())) return;
-  }
-  throw new Error(`the focus never came to ${name}`);
-}
+import { expect, tabTo, test } from './club';
 
 test('the day is walked with the keyboard alone', async ({ page, club }) => {
   await page.goto(club.url);

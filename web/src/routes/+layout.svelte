@@ -14,6 +14,7 @@
     if (e.key === '?') help.showModal();
     const view = courtside ? undefined : views.find((v) => v.key === e.key.toLowerCase());
     if (view && !help.open) void goto(view.path);
+    if (e.key.toLowerCase() === 'n' && !courtside && !help.open) void goto('/lessons/new');
   }
   const here = (path: string) => (path === '/' ? page.url.pathname === '/' : page.url.pathname.startsWith(path));
 </script>

@@ -26,7 +26,7 @@
 
 <div class="flex flex-col gap-0.5">
   <span class="text-[0.8rem] leading-tight">At hand</span>
-  <button type="button" class="btn btn-sm font-normal" popovertarget="means-{id}">{summary || 'one court, plenty of balls'}</button>
+  <button type="button" class="btn btn-sm font-normal" popovertarget="means-{id}" aria-label="At hand: {summary || 'one court, plenty of balls'}">{summary || 'one court, plenty of balls'}</button>
 </div>
 <div id="means-{id}" popover role="dialog" aria-label="What is at hand" class="bg-base-100 text-base-content border-base-content m-auto w-[30rem] max-w-[96vw] rounded border p-4">
   <h3 class="text-base">What is at hand</h3>

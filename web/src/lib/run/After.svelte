@@ -37,6 +37,14 @@
         >
       {/each}
     </div>
+    <details class="mt-2">
+      <summary class="flex min-h-14 cursor-pointer items-center text-lg">How hard was it, 1 to 10?{session.state.effort[s.id] ? ` ${session.state.effort[s.id]}` : ''}</summary>
+      <div class="grid grid-cols-5 gap-1.5">
+        {#each { length: 10 }, n (n)}
+          <button type="button" class="figures h-14 rounded border-2 text-xl" class:chosen={session.state.effort[s.id] === n + 1} aria-pressed={session.state.effort[s.id] === n + 1} aria-label="{first(s.name)} found it {n + 1} of 10 hard" onclick={() => session.add({ kind: 'effort', student: s.id, value: n + 1 })}>{n + 1}</button>
+        {/each}
+      </div>
+    </details>
     {#if c?.balls}<p class="mt-2 text-base">{c.good} good of {c.balls}, best streak {c.best}, {c.met} of {c.goals} goals</p>{/if}
   </fieldset>
 {/each}

@@ -1,6 +1,8 @@
 <!-- A drill being counted: whose turn, which goal, and three buttons. -->
 <script lang="ts">
   import type { Drill } from '$lib/api/client';
+  import { sayLength } from '$lib/units/length';
+  import { settings } from '$lib/units/settings.svelte';
   import type { Session } from './session.svelte';
 
   let { session, drill, names }: { session: Session; drill: Drill; names: string[] } = $props();
@@ -10,6 +12,11 @@
   const pips = $derived(step && step.goal.count <= 12 ? step.goal.count : 0);
   const low = $derived(count !== undefined && count.basketLeft >= 0 && count.basketLeft <= 5);
   let cue = $state(0);
+  // What is this student's own comes first: the cue, and the target as it is for them.
+  const own = $derived(session.block?.own?.find((o) => o.student === student?.id));
+  const cues = $derived([...(own?.cue ? [own.cue] : []), ...drill.cues]);
+  const circle = $derived(drill.targets.find((t) => t.kind === 'circle'));
+  const target = $derived(own && own.scale !== 1 ? (circle ? `target ${sayLength(circle.radius * own.scale, settings.units)}` : `target × ${own.scale}`) : '');
 
   function pick(i: number) {
     if (student && session.block) session.add({ kind: 'pickStep', block: session.block.id, student: student.id, step: i });
@@ -60,7 +67,9 @@
     {:else if student.met}
       <p class="text-xl font-semibold">All goals met. Move on, or make it harder.</p>
     {:else}
-      <button type="button" class="min-h-14 text-left text-lg" onclick={() => (cue = (cue + 1) % drill.cues.length)} aria-label="Cue: {drill.cues[cue]}. Next cue">“{drill.cues[cue]}”</button>
+      {@const said = cues[cue % Math.max(1, cues.length)]}
+      {#if target}<p class="text-lg font-semibold">{names[count.students?.findIndex((s) => s.id === student.id) ?? 0]}’s own {target}</p>{/if}
+      {#if said}<button type="button" class="min-h-14 text-left text-lg" onclick={() => (cue = (cue + 1) % cues.length)} aria-label="Cue: {said}. Next cue">“{said}”</button>{/if}
     {/if}
   </section>
 

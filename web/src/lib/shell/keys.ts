@@ -10,6 +10,7 @@ export const views = [
 
 export const shortcuts: [string, string][] = [
   ['T  L  D  S  O  R', 'Today, Lessons, Drills, Students, Log, Reckoner'],
+  ['N', 'Plan a lesson'],
   ['1 … 7', 'Reckoner: the questions'],
   ['?', 'This list'],
   ['Ctrl Z, Ctrl Shift Z', 'Undo, redo in a lesson, on the workbench and in the reckoner'],

@@ -10,6 +10,7 @@
   import Tape from '$lib/tape/Tape.svelte';
   import { first, sayDay, today } from '$lib/units/say';
   import { settings } from '$lib/units/settings.svelte';
+  import { untrack } from 'svelte';
   import { v7 } from 'uuid';
 
   let groups = $state.raw<Group[]>([]);
@@ -36,12 +37,14 @@
   const have = $derived<Means>({ balls: balls || undefined, courts: many > 1 ? many : undefined, kit });
   const wish = $derived<Wish>({ students: chosen, court, date, start, minutes, aim, have, matchOn: matchOn || undefined, units: settings.units });
 
-  // One question at a time; the last one counts.
+  // One question at a time; the last one counts. Only the wish asks anew.
   let next: Wish | undefined;
   $effect(() => {
     next = chosen.length ? wish : undefined;
-    if (!next) drafts = undefined;
-    else if (!asking) void draft();
+    untrack(() => {
+      if (!next) drafts = undefined;
+      else if (!asking) void draft();
+    });
   });
   async function draft() {
     asking = true;

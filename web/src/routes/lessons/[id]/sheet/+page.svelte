@@ -1,7 +1,7 @@
 <!-- The lesson on paper: one page to teach from, the court set-up with its measures, and a card for each student. -->
 <script lang="ts">
   import { page } from '$app/state';
-  import { api, need, type Block, type Court, type Drill, type Sheet } from '$lib/api/client';
+  import { api, need, type Block, type BlockRotation, type Court, type Drill, type Sheet } from '$lib/api/client';
   import Thumb from '$lib/drill/Thumb.svelte';
   import { bends } from '$lib/drill/parts';
   import SetUpMap from '$lib/lesson/SetUpMap.svelte';
@@ -36,10 +36,17 @@
     return [
       o.scale !== 1 && d.targets.length ? (circle ? `target ${sayLength(circle.radius * o.scale, settings.units)}` : `target × ${o.scale.toFixed(2)}`) : '',
       o.tempo && o.tempo !== 1 ? `balls × ${o.tempo} apart` : '',
-      o.counts?.some((n) => n > 0) ? goal(d, o.counts) : '',
+      o.counts?.some((n) => n > 0) ? [...new Set(d.steps.map((g, i) => `${o.counts![i] || g.goal.count} ${g.goal.kind === 'inARow' ? 'in a row' : 'in all'}`))].join(', ') : '',
       o.version ? bends[o.version] : '',
       o.cue ? `“${o.cue}”` : ''
     ].filter(Boolean) as string[];
+  };
+  /** Who is where in a turn, in words: those who hit, then those who feed and collect. */
+  const at = (r: BlockRotation, turn: number[][], names: string[]) => {
+    const of = (doing: string) => turn.flatMap((held, k) => (r.places[k]!.doing === doing ? held.map((n) => names[n]) : [])).join(' ');
+    const sides = r.places.some((p) => p.name.includes('side A'));
+    const hit = sides ? turn.map((held, k) => (r.places[k]!.doing === 'hitting' && held.length ? `${k % 2 ? '– ' : k ? '· ' : ''}${held.map((n) => names[n]).join(' ')}` : '')).filter(Boolean).join(' ') : of('hitting');
+    return [hit, of('feeding') && `${of('feeding')} feed`, of('collecting') && `${of('collecting')} collect`].filter(Boolean).join('; ');
   };
   const distinct = (s: Sheet) => s.lesson.blocks.map((b, i) => ({ b, d: drillOf(b), laid: s.blocks[i]!.setUp })).filter((x, i, all) => x.d && x.laid.length && all.findIndex((y) => y.d?.title === x.d?.title) === i) as { b: Block; d: Drill; laid: Sheet['blocks'][number]['setUp'] }[];
 </script>
@@ -81,7 +88,7 @@
                 {:else if b.script?.length}
                   <p>{#each b.script as m, k (k)}<span class="figures">{k + 1}</span> {m.title}{k < b.script.length - 1 ? ' · ' : ''}{/each}. {half(names, 0)} begin{names.length < 3 ? 's' : ''} with the first role; swap at half.</p>
                 {:else if b.prompts?.length}<p>{b.prompts.join(' · ')}</p>{/if}
-                {#if s.blocks[i]!.rotation && names.length > 1}{@const r = s.blocks[i]!.rotation!}<p class="rotation">{r.words}. {#each r.turns.slice(0, 4) as turn, t (t)}<span class="turn">{t + 1}: {turn.map((held, k) => (held.length && r.places[k]!.doing !== 'waiting' ? held.map((n) => names[n]).join(' ') : '')).filter(Boolean).join(' / ')}</span>{/each}</p>{/if}
+                {#if s.blocks[i]!.rotation && names.length > 1}{@const r = s.blocks[i]!.rotation!}<p class="rotation">{r.words}. {#each r.turns.slice(0, 4) as turn, t (t)}<span class="turn">{t + 1}: {at(r, turn, names)}</span>{/each}</p>{/if}
                 {#each s.students as st (st.id)}{@const o = own(b, st.id)}{#if o.length}<span class="own"><strong>{first(st.name)}</strong> {o.join(', ')}</span>{/if}{/each}
                 {#if b.notes}<p>{b.notes}</p>{/if}
               </div>
@@ -127,6 +134,8 @@
     max-width: 820px;
     margin: 1rem auto 3rem;
     color: #1c2421;
+    print-color-adjust: exact;
+    -webkit-print-color-adjust: exact;
   }
   .page {
     padding: 1.2rem 1.4rem;
@@ -154,8 +163,6 @@
   .thumb {
     width: 8.6rem;
     flex: none;
-    print-color-adjust: exact;
-    -webkit-print-color-adjust: exact;
   }
   .turn {
     display: inline-block;
@@ -201,11 +208,6 @@
     }
     .page + .page {
       break-before: page;
-    }
-    .one :global(.strip),
-    .one :global(.lane) {
-      print-color-adjust: exact;
-      -webkit-print-color-adjust: exact;
     }
   }
 </style>

@@ -1,0 +1,215 @@
+import { expect, tabTo, test, wheel } from './club';
+import type { Locator, Page } from '@playwright/test';
+
+/** Counts what a coach's hand does. */
+class Hand {
+  clicks = 0;
+  keys = 0;
+  async click(l: Locator) {
+    this.clicks++;
+    await l.click();
+  }
+  async type(l: Locator, text: string) {
+    this.keys += text.length + 1;
+    await l.fill(text);
+    await l.press('Enter');
+  }
+  said(what: string) {
+    const words = `${what}: ${this.clicks} clicks, ${this.keys} keys`;
+    test.info().annotations.push({ type: 'effort', description: words });
+    console.log(words);
+  }
+}
+const drafts = (page: Page) => page.getByRole('region', { name: 'Drafts' }).getByRole('article');
+const pages = (pdf: Buffer) => (pdf.toString('latin1').match(/\/Type\s*\/Page\b/g) ?? []).length;
+const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible();
+
+test('a junior group of eight on an orange court: planned, fitted, levelled, printed', async ({ page, club }) => {
+  const hand = new Hand();
+  await page.goto(`${club.url}/lessons`);
+  await hand.click(page.getByRole('button', { name: 'Plan a lesson' }));
+  await hand.click(page.getByRole('button', { name: 'Orange eight' }));
+  await expect(page.getByRole('combobox', { name: /^Court/ }), 'the court they played on last').toHaveValue('tennisOrange');
+  await hand.type(page.getByLabel('Courts'), '2');
+  await expect(drafts(page)).toHaveCount(3);
+  await expect(drafts(page).first()).toContainText('did not meet');
+  await hand.click(drafts(page).nth(1).getByRole('button', { name: 'Take it' }));
+  await expect(page).toHaveURL(/lessons\/[0-9a-f-]{36}$/);
+  await expect(page.getByText(/min to spare|just fits/)).toBeVisible();
+
+  // One more drill is too much; the lesson gives way by shares.
+  await hand.click(page.getByRole('button', { name: 'Drill', exact: true }));
+  await hand.click(page.getByRole('dialog', { name: 'Choose a drill' }).getByRole('button', { name: 'Take Around the backhand', exact: true }));
+  await expect(page.getByText(/minutes past the slot/)).toBeVisible();
+  await hand.click(page.getByRole('button', { name: 'Fit to the slot' }).first());
+  await expect(page.getByText(/minutes past the slot/)).toBeHidden();
+
+  // Who is where: single file of eight; the offer that waits least is one click.
+  await hand.click(page.getByRole('button', { name: /^Who is where/ }));
+  const where = page.getByRole('region', { name: 'Who is where' });
+  const first = where.getByRole('img').first();
+  const before = await first.getAttribute('aria-label');
+  await hand.click(where.getByRole('button', { name: 'Next turn' }));
+  await expect(first).not.toHaveAttribute('aria-label', before!);
+  await hand.click(page.getByRole('region', { name: 'Other ways to arrange it' }).getByRole('button').first());
+  await expect(where.getByRole('row', { name: /^Pip/ })).toBeVisible();
+
+  // Each student their own: the reason is given, and the target moves for each.
+  await hand.click(page.getByRole('button', { name: /^Each student/ }));
+  const level = page.getByRole('group', { name: 'Level it' });
+  await expect(level).toContainText('Pip:');
+  for (let n = await level.getByRole('button').count(); n > 0; n = await level.getByRole('button').count()) {
+    await hand.click(level.getByRole('button').first());
+    await expect(level.getByRole('button')).toHaveCount(n - 1);
+  }
+  await expect(page.getByText('nothing to level')).toBeVisible();
+  await saved(page);
+
+  // On paper: the lesson on one page, then the court and eight cards.
+  await hand.click(page.getByRole('link', { name: 'On paper' }));
+  await expect(page.getByRole('region', { name: 'The lesson' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Court set-up' })).toContainText(/baseline/);
+  await expect(page.getByRole('region', { name: 'Cards to take home' }).getByRole('article')).toHaveCount(8);
+  await expect(page.getByRole('article').first()).toContainText('two or three times a week');
+  const all = await page.pdf({ format: 'A4' });
+  expect(all.subarray(0, 4).toString()).toBe('%PDF');
+  expect(pages(all)).toBeGreaterThanOrEqual(4);
+  await page.getByRole('checkbox', { name: 'court set-up' }).uncheck();
+  await page.getByRole('checkbox', { name: 'cards to take home' }).uncheck();
+  for (const format of ['A4', 'Letter'] as const) expect(pages(await page.pdf({ format })), format).toBe(1);
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('navigation', { name: 'Main' })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Print' })).toBeHidden();
+  hand.said('junior group of eight, orange court');
+});
+
+test('an adult pair: chosen one by one, an aim, a fair game; undone and brought back', async ({ page, club }) => {
+  const hand = new Hand();
+  await page.goto(club.url);
+  hand.keys++;
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await page.keyboard.press('n');
+  await expect(page.getByRole('heading', { name: 'Plan a lesson' })).toBeVisible();
+  for (const name of ['Cass Verrin', 'Tove Marlin', 'Depth', '45']) await hand.click(page.getByRole('button', { name, exact: true }));
+  await expect(drafts(page).first()).toContainText(/45|40/);
+  await hand.click(page.getByRole('article', { name: /^Depth, step by step/ }).getByRole('button', { name: 'Take it' }));
+  await hand.click(page.getByRole('button', { name: /^Game: Match play/ }).first());
+
+  // Cass keeps more balls in than Tove: the race is made even, with the reason.
+  await expect(page.getByText(/Cass keeps .* of the balls in, Tove/)).toBeVisible();
+  const wins = await wheel(page, /^Cass wins/);
+  expect(wins).toBeGreaterThan(60);
+  await hand.click(page.getByRole('button', { name: /^Make it even/ }));
+  await expect(page.getByText(/Cass keeps .* of the balls in, Tove/)).toBeHidden();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  expect(await wheel(page, /^Cass wins/)).toBe(wins);
+  await page.getByRole('button', { name: 'Redo' }).click();
+  await saved(page);
+  await hand.click(page.getByRole('link', { name: 'On paper' }));
+  await expect(page.getByRole('region', { name: 'The lesson' })).toContainText(/against/);
+  hand.said('adult pair');
+});
+
+test('a table tennis trio with a machine; one comes late; a drill becomes match play', async ({ page, club }) => {
+  const hand = new Hand();
+  await page.goto(`${club.url}/lessons/new`);
+  await hand.click(page.getByRole('button', { name: 'Table three' }));
+  await hand.click(page.getByRole('button', { name: 'feeding machine' }));
+  await hand.click(page.getByRole('button', { name: 'Spin', exact: true }));
+  await expect(page.getByRole('article', { name: /^Spin, step by step/ })).toContainText('One backspin, two topspins');
+  await hand.click(page.getByRole('article', { name: /^Spin, step by step/ }).getByRole('button', { name: 'Take it' }));
+  const lane = page.getByRole('img', { name: /^Oda: / });
+  await expect(lane).toHaveAccessibleName(/minutes hitting/);
+
+  // Oda comes a quarter of an hour late: her lane says so, and the others hit more.
+  await hand.click(page.getByRole('button', { name: /^At hand/ }));
+  await hand.type(page.getByLabel('Oda comes at'), '15');
+  await page.keyboard.press('Escape');
+  await expect(lane).toHaveAccessibleName(/15 not there/);
+  await hand.click(page.getByRole('button', { name: /^Drill:/ }).last());
+  await hand.click(page.getByRole('button', { name: 'As match play' }));
+  await expect(page.getByRole('button', { name: /^Game: Match play/ })).toHaveCount(2);
+  await expect(page.getByText('One against one until every pair has met')).toBeVisible();
+  if (await page.getByRole('button', { name: 'Fit to the slot' }).first().isEnabled()) await hand.click(page.getByRole('button', { name: 'Fit to the slot' }).first());
+  await saved(page);
+  await hand.click(page.getByRole('link', { name: 'On paper' }));
+  await expect(page.getByRole('region', { name: 'The lesson' })).toContainText('Oda comes at 15 min');
+  hand.said('table tennis trio');
+});
+
+test('a lesson is planned with the keyboard alone', async ({ page, club }) => {
+  await page.goto(club.url);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await page.keyboard.press('n');
+  await expect(page.getByRole('heading', { name: 'Plan a lesson' })).toBeVisible();
+  await tabTo(page, /^Table three$/);
+  await page.keyboard.press('Enter');
+  await expect(drafts(page).first()).toBeVisible();
+  await tabTo(page, /^Take it$/);
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/lessons\/[0-9a-f-]{36}$/);
+  await tabTo(page, /^Drill:/);
+  await page.keyboard.press('Enter');
+  await tabTo(page, /^Who is where/);
+  await page.keyboard.press('Enter');
+  await tabTo(page, /^Next turn$/);
+  await page.keyboard.press('Enter');
+  await tabTo(page, /^Each student/);
+  await page.keyboard.press('Enter');
+  await tabTo(page, /^Oda’s cue$/);
+  await page.keyboard.type('Weight forward');
+  await page.keyboard.press('Tab');
+  await saved(page);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByLabel('Oda’s cue')).toHaveValue('');
+  await saved(page);
+  await tabTo(page, /^On paper$|^The same for all$|^Keyboard shortcuts$/);
+  await page.keyboard.press('l');
+  await expect(page.getByRole('heading', { name: 'Lessons', exact: true })).toBeVisible();
+});
+
+test('what a coach writes of a group and a script is kept, and what cannot be is said', async ({ page, club }) => {
+  await page.goto(`${club.url}/lessons/new`);
+  for (const name of ['Pip Orrin', 'Juno Farrow', 'Tam Wickery']) await page.getByRole('button', { name, exact: true }).click();
+  await page.getByLabel('Name of the group').fill('Early birds');
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByRole('button', { name: 'Early birds' })).toHaveAttribute('aria-pressed', 'true');
+  await page.getByLabel('Day', { exact: true }).fill('');
+  await expect(page.getByRole('alert')).toContainText('date');
+  await page.getByLabel('Day', { exact: true }).fill('2030-05-17');
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Empty tape' }).click();
+  await expect(page.getByText('Nothing on the tape yet')).toBeVisible();
+
+  // A script: a minute once more, sides swapped, all of it again the other way round.
+  await page.getByRole('button', { name: 'Warm-up', exact: true }).click();
+  await page.getByRole('button', { name: 'Minute 1 once more' }).click();
+  await page.getByRole('button', { name: 'Swap sides in minute 2' }).click();
+  await expect(page.getByLabel('What Juno does in minute 2')).toHaveValue('forehand volleys');
+  await expect(page.getByRole('button', { name: /^Warm-up:/ })).toHaveAccessibleName(/11 minutes/);
+  await page.getByRole('button', { name: 'The same again, sides swapped' }).click();
+  await expect(page.getByRole('button', { name: /^Warm-up:/ })).toHaveAccessibleName(/22 minutes/);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: /^Warm-up:/ })).toHaveAccessibleName(/11 minutes/);
+
+  // Own goals that are none are refused where they are typed.
+  await page.getByRole('button', { name: 'Serves', exact: true }).click();
+  await page.getByRole('button', { name: /^Each student/ }).click();
+  await page.getByLabel('Tam’s goals').fill('many');
+  await page.getByLabel('Tam’s goals').press('Enter');
+  await expect(page.getByText('Write up to 2 whole numbers')).toBeVisible();
+  await page.getByLabel('Tam’s goals').fill('4 2');
+  await page.getByLabel('Tam’s goals').press('Enter');
+  await expect(page.getByText('Write up to 2 whole numbers')).toBeHidden();
+  await saved(page);
+
+  // The lesson once more, another day.
+  await page.goto(`${club.url}/lessons/new`);
+  await page.getByRole('button', { name: 'Early birds' }).click();
+  await page.getByRole('button', { name: 'An earlier lesson once more' }).click();
+  await page.getByRole('button', { name: /New lesson/ }).first().click();
+  await expect(page.getByRole('button', { name: /^Serves:/ })).toBeVisible();
+  await page.getByRole('button', { name: /^Serves:/ }).click();
+  await page.getByRole('button', { name: /^Each student/ }).click();
+  await expect(page.getByLabel('Tam’s goals')).toHaveValue('4 2');
+});
