@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 
 	"hodometer/core/drill"
 	"hodometer/core/units"
@@ -185,5 +186,14 @@ func (l *Lesson) fitting(between float64) *Fix {
 	case f.Share > 0:
 		words = fmt.Sprintf("each takes %.0f%% of what it can use", percent)
 	}
-	return &Fix{Words: "Fit to the slot", Outcome: words, Blocks: f.Blocks}
+	var moved []string
+	for i, b := range f.Blocks {
+		if was := l.Blocks[i].Minutes; was != b.Minutes {
+			moved = append(moved, fmt.Sprintf("%s %d→%d", b.Title, was, b.Minutes))
+		}
+	}
+	if len(moved) > 4 {
+		moved = append(moved[:3], fmt.Sprintf("%d more", len(moved)-3))
+	}
+	return &Fix{Words: "Fit to the slot", Outcome: words + ": " + strings.Join(moved, ", "), Blocks: f.Blocks}
 }

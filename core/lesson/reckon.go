@@ -45,6 +45,8 @@ type BlockPlan struct {
 	Notices []Notice `json:"notices"`
 	// Between is the minutes that go on after it, before the next.
 	Between float64 `json:"between"`
+	// Room is what it may stretch between when the lesson is fitted.
+	Room drill.Span `json:"room"`
 }
 
 // Change is a student's chance to finish before the latest evidence.
@@ -104,7 +106,7 @@ func (r *Reckoner) Reckon(l *Lesson, students []Student, system units.System) Pl
 	at, rallies := 0, []float64(nil)
 	for i := range l.Blocks {
 		b := &l.Blocks[i]
-		bp := BlockPlan{ID: b.ID, From: at, To: at + b.Minutes, Start: clock(l.Start, at), End: clock(l.Start, at+b.Minutes), Notices: []Notice{}}
+		bp := BlockPlan{ID: b.ID, From: at, To: at + b.Minutes, Start: clock(l.Start, at), End: clock(l.Start, at+b.Minutes), Notices: []Notice{}, Room: b.Room()}
 		if i+1 < len(l.Blocks) {
 			bp.Between = between(b, &l.Blocks[i+1], len(students))
 		}

@@ -2073,6 +2073,7 @@ export interface components {
             pickUps: components["schemas"]["Figure"];
             notices: components["schemas"]["Notice"][];
             blocks: {
+                room: components["schemas"]["Span"];
                 /** @description minutes that go on after it */
                 between: number;
                 id: string;

@@ -9,6 +9,7 @@
   import Tape from '$lib/tape/Tape.svelte';
   import { settings } from '$lib/units/settings.svelte';
   import Wheel from '$lib/wheel/Wheel.svelte';
+  import Counts from './Counts.svelte';
   import DrillBlock from './DrillBlock.svelte';
   import { Editor } from './editor.svelte';
   import Notices from './Notices.svelte';
@@ -42,6 +43,7 @@
   const blockPlan = $derived(plan?.blocks.find((b) => b.id === block?.id));
   const students = $derived(lesson.students.map((id) => people.find((s) => s.id === id)).filter((s) => s !== undefined));
   const hand = $derived(plan?.hand?.id === block?.id ? plan?.hand : undefined);
+  let counting = $state(false);
   let side = $state<'drill' | 'where' | 'each'>('drill');
   const sides = $derived([['drill', 'The drill'], ['where', students.length > 2 ? `Who is where (${students.length})` : 'Who is where'], ['each', hand?.levels.length ? 'Each student · level it' : 'Each student']] as const);
   const court = $derived(courts.find((c) => c.id === lesson.court));
@@ -159,6 +161,7 @@
       onremove={(id) => editor.remove(id)}
     >
       <div class="ml-auto flex flex-wrap items-center gap-1.5">
+        <button type="button" class="btn btn-sm" aria-expanded={counting} onclick={() => (counting = !counting)}>Counts</button>
         <button type="button" class="btn btn-sm btn-primary" disabled={!plan?.fit} title={plan?.fit?.outcome} onclick={() => plan?.fit && editor.fix(plan.fit)}>Fit to the slot</button>
         <span class="text-sm">Add</span>
         {#each templates.filter((t) => t.kind !== 'drill') as t (t.id)}<button type="button" class="btn btn-sm" onclick={() => editor.add(t)}>{kindNames[t.kind]}</button>{/each}
@@ -166,6 +169,8 @@
       </div>
     </Tape>
   </div>
+  {#if plan?.fit}<p class="mt-1 text-right text-xs">Fitted, {plan.fit.outcome}.</p>{/if}
+  {#if counting && plan}<section class="bg-base-200 mt-3 p-3" aria-label="Counts"><Counts {lesson} {plan} /></section>{/if}
   <p class="sr-only" aria-live="polite">{announced}</p>
   {#if plan?.notices.length}<div class="mt-3"><Notices notices={plan.notices} onfix={(f) => editor.fix(f)} /></div>{/if}
 
@@ -187,6 +192,16 @@
         </div>
         {#if blockPlan}<span class="figures text-sm">{blockPlan.start}–{blockPlan.end}</span>{/if}
         <label class="flex items-center gap-1.5 text-sm"><input type="checkbox" class="checkbox checkbox-sm border-base-content" checked={block.fixed ?? false} onchange={(e) => editor.setBlock(block.id, { fixed: e.currentTarget.checked || undefined })} />fixed</label>
+        {#if blockPlan && !block.fixed}
+          <button type="button" class="btn btn-sm figures font-normal" popovertarget="room" aria-label="May last {blockPlan.room.least} to {blockPlan.room.most} minutes, best {blockPlan.room.best}">{blockPlan.room.least}–{blockPlan.room.most}</button>
+          <div id="room" popover role="dialog" aria-label="How long it may be" class="bg-base-100 text-base-content border-base-content m-auto w-80 rounded border p-4">
+            <h3 class="text-base">How long it may be, when the lesson is fitted</h3>
+            <div class="mt-2 flex gap-3">
+              {#each ['least', 'best', 'most'] as const as k (k)}<Num label={k} unit={k === 'most' ? 'min' : ''} whole value={blockPlan.room[k]} min={k === 'least' ? 1 : k === 'best' ? blockPlan.room.least : blockPlan.room.best} max={k === 'least' ? blockPlan.room.best : k === 'best' ? blockPlan.room.most : 480} onset={(n) => editor.setBlock(block.id, { span: { ...blockPlan.room, [k]: n } })} />{/each}
+            </div>
+            {#if block.span}<button type="button" class="btn btn-sm mt-3" onclick={() => editor.setBlock(block.id, { span: undefined })}>As is usual</button>{/if}
+          </div>
+        {/if}
         <Num label="Length" beside unit="min" whole value={block.minutes} min={1} max={480} onset={(minutes) => editor.setBlock(block.id, { minutes })} />
         <div class="join">
           <button type="button" class="btn btn-sm join-item" aria-label="Move {block.title} earlier" onclick={() => move(lesson.blocks.indexOf(block), lesson.blocks.indexOf(block) - 1)}>←</button>
@@ -198,6 +213,7 @@
           <button type="button" class="btn btn-sm join-item" aria-label="Remove {block.title}" onclick={() => editor.remove(block.id)}>Remove</button>
         </div>
       </div>
+      <input class="hover:border-base-300 focus:border-base-content mb-2 w-full border-b border-transparent bg-transparent text-sm" aria-label="Notes on {block.title}" placeholder="Notes on this block" value={block.notes ?? ''} maxlength="1000" onchange={(e) => editor.setBlock(block.id, { notes: e.currentTarget.value.trim() || undefined })} />
       {#if block.drill}
         <div class="mb-3 flex gap-1" role="group" aria-label="What is shown of the drill">
           {#each sides as [id, words] (id)}<button type="button" class="side" class:here={side === id} aria-pressed={side === id} onclick={() => (side = id)}>{words}</button>{/each}

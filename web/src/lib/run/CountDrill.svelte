@@ -24,7 +24,7 @@
 </script>
 
 {#if student && step && count}
-  <div class="grid gap-1.5" style:grid-template-columns="repeat({Math.min(4, count.students?.length ?? 1)}, 1fr)" role="group" aria-label="Student to count">
+  <div class="grid gap-1.5" style:grid-template-columns="repeat({Math.min(4, count.students?.length ?? 1)}, minmax(0, 1fr))" role="group" aria-label="Student to count">
     {#each count.students ?? [] as s, i (s.id)}
       <button
         type="button"
@@ -33,8 +33,8 @@
         aria-label="Count {names[i]}, {s.steps.filter((t) => t.met).length} of {s.steps.length} goals met"
         onclick={() => session.add({ kind: 'focus', student: s.id })}
       >
-        <span class="text-xl font-semibold">{names[i]}</span>
-        <span class="flex gap-0.5" aria-hidden="true">{#each s.steps as t, j (j)}<span class="dot" class:met={t.met}></span>{/each}</span>
+        <span class="max-w-full truncate text-xl font-semibold">{names[i]}</span>
+        <span class="dots" class:many={s.steps.length > 5} aria-hidden="true">{#each s.steps as t, j (j)}<span class="dot" class:met={t.met}></span>{/each}</span>
       </button>
     {/each}
   </div>
@@ -68,7 +68,7 @@
       <p class="text-xl font-semibold">All goals met. Move on, or make it harder.</p>
     {:else}
       {@const said = cues[cue % Math.max(1, cues.length)]}
-      {#if target}<p class="text-lg font-semibold">{names[count.students?.findIndex((s) => s.id === student.id) ?? 0]}’s own {target}</p>{/if}
+      {#if target}<p class="-mb-3 text-lg font-semibold">Own {target}</p>{/if}
       {#if said}<button type="button" class="min-h-14 text-left text-lg" onclick={() => (cue = (cue + 1) % cues.length)} aria-label="Cue: {said}. Next cue">“{said}”</button>{/if}
     {/if}
   </section>
@@ -95,8 +95,9 @@
     flex-direction: column;
     align-items: center;
     justify-content: center;
-    gap: 0.3rem;
-    min-height: 4rem;
+    gap: 0.25rem;
+    min-height: 3.5rem;
+    min-width: 0;
     border: 2px solid var(--color-base-300);
     border-radius: 0.375rem;
   }
@@ -104,11 +105,20 @@
     border-color: var(--color-base-content);
     border-width: 4px;
   }
+  .dots {
+    display: flex;
+    gap: 2px;
+  }
   .dot {
     width: 0.6rem;
     height: 0.6rem;
     border: 2px solid var(--color-base-content);
     border-radius: 50%;
+  }
+  .many .dot {
+    width: 0.45rem;
+    height: 0.45rem;
+    border-width: 1.5px;
   }
   .dot.met {
     background: var(--color-base-content);

@@ -17,8 +17,10 @@
     basis?: Basis;
     inputs?: { name: string; said: string }[];
     small?: boolean;
+    /** A heading elsewhere says the label. */
+    bare?: boolean;
   }
-  let { label, shown, unit = '', said, range, note, basis, inputs = [], small = false }: Props = $props();
+  let { label, shown, unit = '', said, range, note, basis, inputs = [], small = false, bare = false }: Props = $props();
 
   const id = $props.id();
   const digits = $derived(shown.split(''));
@@ -51,7 +53,7 @@
   popovertarget="how-{id}"
   aria-label="{label}: {said}. How it was reckoned"
 >
-  <span class="name">{label}</span>
+  {#if !bare}<span class="name">{label}</span>{/if}
   <span class="flex items-baseline gap-1" aria-hidden="true">
     <span class="drums figures">
       {#each digits as d, i (digits.length - i)}

@@ -8,8 +8,9 @@
     figure: Figure;
     label: string;
     small?: boolean;
+    bare?: boolean;
   }
-  let { figure, label, small = false }: Props = $props();
+  let { figure, label, small = false, bare = false }: Props = $props();
 
   const shown = $derived(
     figure.unit === 'chance'
@@ -29,6 +30,7 @@
 <Reading
   {label}
   {small}
+  {bare}
   {unit}
   {range}
   shown={shown.padStart(figure.unit === 'chance' || small ? 1 : 2, '0')}

@@ -52,7 +52,7 @@
 <Load {ask}>
   {#snippet children(records)}
     <main class="mx-auto max-w-[1280px] px-6 py-6">
-      <h1 class="text-3xl">Students</h1>
+      <div class="flex items-baseline gap-6"><h1 class="text-3xl">Students</h1><a class="text-sm underline" href="#groups">Groups</a></div>
       <ul class="border-base-content mt-4 border-t">
         {#each records as r (r.student.id)}
           <li class="border-base-300 grid items-center gap-4 border-b py-3 md:grid-cols-[11rem_1fr]">
