@@ -3,16 +3,13 @@ package lesson
 import (
 	"cmp"
 	"fmt"
-	"math"
 	"slices"
 	"strings"
 	"time"
 
 	"hodometer/core/court"
 	"hodometer/core/drill"
-	"hodometer/core/library"
 	"hodometer/core/progress"
-	"hodometer/core/units"
 )
 
 // Past is a drill of an earlier lesson as it went.
@@ -150,97 +147,6 @@ func (w Wish) toMatch() (int, bool) {
 		return 0, false
 	}
 	return int(b.Sub(a).Hours()/24 + 0.5), true
-}
-
-// level of the group: its lowest, so that nobody is lost.
-func (w Wish) level() int {
-	least := len(drill.Levels) - 1
-	for _, s := range w.Students {
-		least = min(least, slices.Index(drill.Levels, drill.Level(s.Level)))
-	}
-	if len(w.Students) == 0 {
-		return 1
-	}
-	return max(0, least)
-}
-
-// on brings a drill to the court of the lesson; false where it cannot be.
-func on(d drill.Drill, c *court.Court) (drill.Drill, bool) {
-	own, err := d.Court()
-	if err != nil || own.Sport != c.Sport {
-		return d, false
-	}
-	out := d.Clone()
-	if d.Pattern.Court != c.ID {
-		if out, err = d.On(c.ID); err != nil {
-			return d, false
-		}
-	}
-	plan, err := out.Pattern.Fly(false)
-	if err != nil || out.Validate().Err() != nil {
-		return d, false
-	}
-	for _, b := range plan {
-		if !b.Feasible {
-			return d, false
-		}
-	}
-	return out, true
-}
-
-// pool are the drills that ship which suit the wish, the best first.
-func (w Wish) pool(c *court.Court) (out []found) {
-	n, level := len(w.Students), w.level()
-	days, match := w.toMatch()
-	for _, e := range library.All() {
-		if e.Drill.Focus == "warmUp" || w.Have.Lacking(&e.Drill) != nil {
-			continue
-		}
-		above := slices.Index(drill.Levels, e.Drill.Level) - level
-		d, ok := on(e.Drill, c)
-		if !ok || float64(above) >= levelAtMost+0.5 || level == 0 && above >= 1 && d.Focus == "pressure" {
-			continue
-		}
-		if n > 1 && n < d.Players.Least || n == 1 && d.Players.Least > 2 { // with one, the coach is the partner
-			continue
-		}
-		f := found{drill: d, score: -0.8 * math.Abs(float64(above))}
-		if w.Aim != "" && d.Focus == w.Aim {
-			f.score += 3
-		}
-		if !d.Pattern.Flown() && d.Focus != w.Aim { // nothing comes: a part of a lesson, not its heart
-			f.score -= 2
-		}
-		f.score -= 0.15 * math.Abs(float64(n-d.Players.Best))
-		if n > d.Players.Most*w.Have.courts() {
-			f.score -= 1
-		}
-		if e.Drill.Pattern.Court == c.ID {
-			f.score += 0.3
-		}
-		if n >= 3 {
-			b := Block{Kind: Drill, Title: d.Title, Minutes: d.Minutes.Best, Drill: &d}
-			l := Lesson{Have: w.Have}
-			b = l.least(b, w.Students)
-			lanes, _ := l.lanes(&b, n, 0)
-			f.score -= waitWeighs * shareOf(lanes, Waiting, float64(b.Minutes))
-		}
-		for i := range w.Past {
-			if w.Past[i].Drill.Title == d.Title {
-				f.past = &w.Past[i]
-				break
-			}
-		}
-		switch {
-		case match && days <= nearMatch && f.past == nil:
-			f.score -= 2
-		case f.past != nil && f.past.DaysAgo < dueAfter:
-			f.score -= 0.5
-		}
-		out = append(out, f)
-	}
-	slices.SortStableFunc(out, func(a, b found) int { return cmp.Compare(b.score, a.score) })
-	return out
 }
 
 // failed are the drills of the last lesson that somebody fell short in.
@@ -387,103 +293,4 @@ func (w Wish) variety(aim drill.Focus, pool []found) (out []found) {
 		}
 	}
 	return out
-}
-
-// compose puts the drills on a tape with all that belongs around them, and fits
-// it to the slot: warm-up first, the last drill turned into match play, water
-// when it is long, a word at the end.
-func (w Wish) compose(c *court.Court, title drill.Focus, drills []found) Lesson {
-	l := Lesson{Title: focusWords[title], Date: w.Date, Start: w.Start, SlotMinutes: w.Minutes, Court: w.Court, Have: w.Have, MatchOn: w.MatchOn, Students: []string{}}
-	for _, s := range w.Students {
-		l.Students = append(l.Students, s.ID)
-	}
-	if len(drills) > 0 {
-		l.Aim = drills[0].drill.Intent
-	}
-	young := w.level() == 0
-	warm := Templates(c)[0]
-	if young || w.Minutes >= veryLong {
-		l.Blocks = append(l.Blocks, physicalBlock)
-	}
-	if !young || w.Minutes >= longLesson {
-		if (young || w.Minutes < tooShortForGo) && len(warm.Script) > 4 { // half of it, both roles
-			warm.Script = slices.Concat(warm.Script[:2], warm.Script[len(warm.Script)/2:len(warm.Script)/2+2])
-			warm.Minutes, warm.Title = len(warm.Script), "Short warm-up"
-		}
-		l.Blocks = append(l.Blocks, warm)
-	}
-	for i := range drills {
-		d := drills[i].drill
-		l.Blocks = append(l.Blocks, l.least(Block{Kind: Drill, Title: d.Title, Minutes: d.Minutes.Best, Drill: &d}, w.Students))
-		if w.Minutes >= longLesson && i == (len(drills)-1)/2 {
-			l.Blocks = append(l.Blocks, breakBlock)
-		}
-	}
-	if len(w.Students) != 1 && len(drills) > 0 {
-		from := drills[len(drills)-1].drill
-		for _, f := range drills {
-			if !from.Pattern.Flown() {
-				from = f.drill
-			}
-		}
-		l.Blocks = append(l.Blocks, matchFrom(&Block{Title: from.Title, Drill: &from}))
-	}
-	if s, ok := servePractice(c); ok && w.Minutes >= veryLong && title != "serveReturn" && len(w.Students) > 0 {
-		l.Blocks = append(l.Blocks, l.least(s, w.Students))
-	}
-	if w.Minutes >= veryLong {
-		l.Blocks = append(l.Blocks, stretchBlock)
-	}
-	l.Blocks = append(l.Blocks, talkBlock)
-	for i := range l.Blocks {
-		if b := &l.Blocks[i]; b.Drill != nil && w.Have != nil && w.Have.Balls > 0 {
-			*b = b.from(w.Have.Balls)
-		}
-	}
-	l.squeeze(len(w.Students))
-	for i := range l.Blocks {
-		l.levelled(i, w.Students)
-	}
-	return l
-}
-
-// squeeze fits the blocks to the slot with what goes on between them, leaving
-// out what can be done without where they are too many.
-func (l *Lesson) squeeze(students int) {
-	for _, spare := range []Kind{"", Stretch, Serve, Break, Physical, Game, Talk} {
-		if i := slices.IndexFunc(l.Blocks, func(b Block) bool { return b.Kind == spare }); i >= 0 && !(spare == Physical && l.Blocks[i+1].Kind != WarmUp) {
-			l.Blocks = slices.Delete(l.Blocks, i, i+1)
-		} else if spare != "" {
-			continue
-		}
-		gone := 0.0
-		for i := 0; i+1 < len(l.Blocks); i++ {
-			gone += between(&l.Blocks[i], &l.Blocks[i+1], students)
-		}
-		f := l.Fit(l.SlotMinutes - int(math.Ceil(gone-0.25)))
-		l.Blocks = f.Blocks
-		if f.Over == 0 {
-			return
-		}
-	}
-}
-
-// levelled gives each student of a drill block the target that is hard enough,
-// and goals they will probably meet.
-func (l *Lesson) levelled(i int, students []Student) {
-	b := &l.Blocks[i]
-	if b.Drill == nil || len(students) == 0 {
-		return
-	}
-	parts := l.parts(b, 0, len(students))
-	plan := b.reckon(students, parts)
-	if v := b.levelTarget(&plan, parts, students, units.Metric); v != nil {
-		*b = v.Fix.Blocks[0]
-		plan = b.reckon(students, parts)
-	}
-	if plan.Worst() < drill.Enough {
-		if v := b.levelGoal(&plan, parts, students, units.Metric); v != nil {
-			*b = v.Fix.Blocks[0]
-		}
-	}
 }

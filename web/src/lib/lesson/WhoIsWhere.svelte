@@ -2,6 +2,7 @@
 <script lang="ts">
   import type { Block, Court, Hand, Student } from '$lib/api/client';
   import CourtFloor from '$lib/court/CourtFloor.svelte';
+  import Sides from '$lib/court/Sides.svelte';
   import { frame, toView } from '$lib/court/geometry';
   import { first } from '$lib/units/say';
   import type { Editor } from './editor.svelte';
@@ -91,11 +92,9 @@
           {/each}
         </div>
       {:else}
-        <div class="games" role="img" aria-label="Turn {(at % turns) + 1}. {said}">
+        <div class="games" role="group" aria-label="Turn {(at % turns) + 1}. {said}">
           {#each games as g, i (i)}
-            {#if g.sides.some((s) => s.length)}<div class="game">
-              {#each g.sides as players, s (s)}<span class="half">{#each players as k (k)}<b class="token" class:b={s === 1}>{names[k]}</b>{/each}</span>{/each}
-            </div>{/if}
+            {#if g.sides.some((s) => s.length)}<Sides a={g.sides[0]!.map((k) => names[k]!)} b={g.sides[1]!.map((k) => names[k]!)} />{/if}
           {/each}
           {#if idle.length}<p class="self-center text-sm">On deck: {idle.map((k) => names[k]).join(', ')}. Keep the feet moving.</p>{/if}
         </div>
@@ -230,24 +229,5 @@
     background: #d7ee2a;
     color: #10201c;
     text-align: center;
-  }
-  .token.b {
-    background: #f7f4ea;
-  }
-  .game {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    flex: 0 1 17rem;
-    aspect-ratio: 2.1;
-    margin: 6px;
-    border: 2px solid var(--court-line);
-    outline: 6px solid var(--court-out);
-    background: linear-gradient(90deg, transparent calc(50% - 1.5px), var(--court-net) 0 calc(50% + 1.5px), transparent 0), var(--court-in);
-  }
-  .half {
-    display: flex;
-    flex-direction: column;
-    align-items: center;
-    justify-content: space-evenly;
   }
 </style>

@@ -120,3 +120,45 @@ test('removing the block in hand takes the next one in hand', () => {
   e.undo();
   expect(e.lesson.blocks).toHaveLength(1);
 });
+
+test('what another window changed comes in with the save; what is typed meanwhile waits for the next', async () => {
+  const e = new Editor(lesson, plan);
+  const merged = { ...lesson, title: 'Mine', slotMinutes: 75, version: 3 };
+  put.mockResolvedValueOnce({ data: merged, response: { status: 200 } });
+  saved = merged;
+  e.change({ title: 'Mine' });
+  await rest();
+  expect(e.lesson).toEqual(merged);
+  expect(e.merged).toBe(true);
+  e.change({ aim: 'Depth' });
+  await rest();
+  expect(saved).toMatchObject({ title: 'Mine', slotMinutes: 75, aim: 'Depth', version: 4 });
+
+  // Typed while the merged answer is under way: the version it was made from stays.
+  put.mockImplementationOnce(async () => {
+    e.change({ title: 'Typed meanwhile' });
+    return { data: { ...saved, slotMinutes: 80, version: 6 }, response: { status: 200 } };
+  });
+  e.change({ aim: 'Width' });
+  await vi.advanceTimersByTimeAsync(550);
+  expect(e.lesson.title).toBe('Typed meanwhile');
+  expect(e.version).toBe(4);
+});
+
+test('a fix takes the place of some blocks or of all, and one student has something of their own', () => {
+  const e = new Editor(lesson, plan);
+  e.fix({ words: '', outcome: '', blocks: [block('b', 5)] });
+  expect(e.lesson.blocks.map((b) => b.minutes)).toEqual([10, 5]);
+  e.fix({ words: '', outcome: '', blocks: [block('b', 5), block('c', 7), block('a', 10)], whole: true });
+  expect(e.lesson.blocks.map((b) => b.id)).toEqual(['b', 'c', 'a']);
+  e.undo();
+  expect(e.lesson.blocks.map((b) => b.id)).toEqual(['a', 'b']);
+  const a = () => e.lesson.blocks[0]!;
+  e.setOwn(a(), 's1', { scale: 1.2 });
+  e.setOwn(a(), 's1', { cue: 'Feet' });
+  e.setOwn(a(), 's2', { tempo: 1.5 });
+  expect(a().own).toEqual([{ student: 's1', scale: 1.2, cue: 'Feet' }, { student: 's2', scale: 1, tempo: 1.5 }]);
+  e.setOwn(a(), 's2', { tempo: undefined });
+  e.setOwn(a(), 's1', { scale: 1, cue: undefined });
+  expect(a().own, 'nothing left of it').toBeUndefined();
+});

@@ -2,6 +2,7 @@
 <script lang="ts">
   import type { Court, RotationAnswer } from '$lib/api/client';
   import CourtFloor from '$lib/court/CourtFloor.svelte';
+  import Sides from '$lib/court/Sides.svelte';
   import { frame, toView } from '$lib/court/geometry';
   import { layOut } from './places';
 
@@ -66,11 +67,7 @@
 {:else if round}
   <div class="courts">
     {#each round.games as g, i (i)}
-      <div class="game" role="img" aria-label="{g.a.map((p) => names[p]).join(' and ')} against {g.b.map((p) => names[p]).join(' and ')}">
-        {#each [g.a, g.b] as players, s (s)}
-          <span class="half">{#each players as p (p)}<b class:b={s === 1}>{names[p]}</b>{/each}</span>
-        {/each}
-      </div>
+      <Sides a={g.a.map((p) => names[p]!)} b={g.b.map((p) => names[p]!)} />
     {/each}
     {#if round.sitting.length}<p class="self-center text-sm">Sitting out: {round.sitting.map((p) => names[p]).join(', ')}</p>{/if}
   </div>
@@ -122,33 +119,5 @@
     display: grid;
     grid-template-columns: repeat(auto-fill, minmax(13.5rem, 1fr));
     gap: 0.8rem;
-  }
-  .game {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    aspect-ratio: 2.1;
-    border: 2px solid var(--court-line);
-    outline: 6px solid var(--court-out);
-    outline-offset: 0;
-    margin: 6px;
-    background: linear-gradient(90deg, transparent calc(50% - 1.5px), var(--court-net) 0 calc(50% + 1.5px), transparent 0), var(--court-in);
-  }
-  .half {
-    display: flex;
-    flex-direction: column;
-    align-items: center;
-    justify-content: space-evenly;
-  }
-  .half b {
-    min-width: 2.4rem;
-    padding: 0.25rem 0.5rem;
-    border: 2px solid #10201c;
-    border-radius: 1.2rem;
-    background: #d7ee2a;
-    color: #10201c;
-    text-align: center;
-  }
-  .half b.b {
-    background: #f7f4ea;
   }
 </style>

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { clock, landing, moved, numberedEvery } from './tape';
+import { clock, landing, moved, numberedEvery, stripes } from './tape';
 
 const blocks = [{ minutes: 10 }, { minutes: 25 }, { minutes: 15 }];
 
@@ -20,4 +20,12 @@ test('moving keeps every block', () => {
 test('the clock runs past midnight and numbers keep apart', () => {
   expect(clock('23:30', 40)).toBe('00:10');
   for (const px of [0.5, 1, 4, 9, 20]) expect(numberedEvery(px) * px).toBeGreaterThanOrEqual(44);
+});
+
+test('turns are drawn to scale: one round, repeated, from where it begins', () => {
+  const css = stripes({ from: 0, to: 10, doing: 'turns', cycle: [{ doing: 'hitting', minutes: 0.5 }, { doing: 'waiting', minutes: 1.5 }], phase: 0.25 }, 20);
+  expect(css).toContain('var(--doing-hitting) 0.000px 10.000px');
+  expect(css).toContain('transparent 10.000px 40.000px');
+  expect(css).toContain('background-size:40.000px');
+  expect(css).toContain('background-position:-5.000px');
 });
