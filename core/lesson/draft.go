@@ -79,10 +79,8 @@ func Drafts(w Wish) []Draft {
 		if len(drills) == 0 || slices.ContainsFunc(out, func(d Draft) bool { return sameDrills(d.Lesson, drills) }) {
 			return
 		}
-		l := w.compose(c, title, drills)
-		if why != "" {
-			out = append(out, Draft{name, why, l})
-		}
+		out = append(out, Draft{name, why, w.compose(c, title, drills)})
+		pool = demoted(pool, drills) // the next draft had better be another lesson
 	}
 	if d, why := w.failed(c); len(d) > 0 {
 		offer("What fell short last time", why, d[0].drill.Focus, w.fill(d, pool, 2))
@@ -100,7 +98,10 @@ func Drafts(w Wish) []Draft {
 	}
 	if d := w.steps(aim, pool); len(d) > 0 {
 		how := "one place first, then linked, then a game from the same ball"
-		if len(d) == 1 {
+		switch {
+		case len(w.Students) == 1:
+			how = "one place first, then linked, with time to bend them"
+		case len(d) == 1:
 			how = "one drill with time to bend it, then a game from its ball"
 		}
 		offer(focusWords[aim]+", step by step", fmt.Sprintf("%s: %s.", focusWords[aim], how), aim, d)
@@ -116,6 +117,19 @@ func Drafts(w Wish) []Draft {
 		}
 	}
 	return out[:min(3, len(out))]
+}
+
+// demoted is the pool with those drills behind.
+func demoted(pool, used []found) []found {
+	in := func(f found) int {
+		if slices.ContainsFunc(used, func(u found) bool { return u.drill.Title == f.drill.Title }) {
+			return 1
+		}
+		return 0
+	}
+	out := slices.Clone(pool)
+	slices.SortStableFunc(out, func(a, b found) int { return in(a) - in(b) })
+	return out
 }
 
 func inDays(n int) string {

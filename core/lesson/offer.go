@@ -121,9 +121,12 @@ func (l *Lesson) options(b *Block, students []Student) (out []option) {
 				out = l.weigh(out, set(h, f, c), fmt.Sprintf("%s, %s", words, plural(c, "collects", "collect")), n)
 			}
 		}
-		if h := n / 2; b.canFeed(students) && n >= 4 && h <= room*2 {
-			c := n % 2
-			out = l.weigh(out, set(h, h, c), "Pairs who feed each other", n)
+		if h := n / 2; b.canFeed(students) && n >= 3 && h <= room*2 { // the coach's hands are free
+			words := "Pairs who feed each other"
+			if n == 3 {
+				words = "One hits, one feeds, one collects"
+			}
+			out = l.weigh(out, set(h, h, n%2), words, n)
 		}
 	}
 	if c, err := d.Court(); err == nil && n >= 4 {

@@ -36,6 +36,26 @@ test('nobody is kept out of any view', async ({ page, club }) => {
   await sound(page, 'student');
 });
 
+test('nobody is kept out of planning a lesson', async ({ page, club }) => {
+  test.slow();
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+  await page.goto(`${club.url}/lessons/new`);
+  await page.getByRole('button', { name: 'Table three' }).click();
+  await expect(page.getByRole('button', { name: 'Take it' }).first()).toBeVisible();
+  await sound(page, 'drafts');
+  await page.getByRole('button', { name: 'Take it' }).first().click();
+  for (const tab of [/^Counts$/, /^Who is where/, /^Each student/, /^Game:/]) {
+    await page.getByRole('button', { name: tab }).first().click();
+    await sound(page, String(tab));
+  }
+  await page.getByRole('button', { name: /^At hand/ }).click();
+  await sound(page, 'at hand');
+  await page.keyboard.press('Escape');
+  await page.getByRole('link', { name: 'On paper' }).click();
+  await expect(page.getByRole('region', { name: 'Cards to take home' })).toBeVisible();
+  await sound(page, 'on paper');
+});
+
 test('nobody is kept out of the reckoner', async ({ page, club }) => {
   test.slow();
   await page.emulateMedia({ reducedMotion: 'reduce' });

@@ -17,7 +17,22 @@ test('the main views, from the demo', async ({ page, club }) => {
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: /^Warm-up:/ }).first().click();
   await picture(page, 'warm-up');
-  for (const [path, name] of [['/lessons', 'lessons'], ['/students', 'students'], ['/log', 'log']] as const) {
+  await page.goto(`${club.url}/lessons/new`);
+  await page.getByRole('button', { name: 'Orange eight' }).click();
+  await expect(page.getByRole('article')).toHaveCount(3);
+  await picture(page, 'new-lesson');
+  await page.getByRole('button', { name: 'Take it' }).first().click();
+  await page.getByRole('button', { name: /^Who is where/ }).click();
+  await page.getByRole('button', { name: 'Next turn' }).click();
+  await page.getByRole('button', { name: 'Next turn' }).focus();
+  await page.getByRole('region', { name: 'Who is where' }).scrollIntoViewIfNeeded();
+  await picture(page, 'who-is-where');
+  await page.getByRole('button', { name: /^Each student/ }).click();
+  await picture(page, 'each-student');
+  await page.getByRole('link', { name: 'On paper' }).click();
+  await expect(page.getByRole('region', { name: 'Court set-up' })).toBeVisible();
+  await picture(page, 'sheet');
+  for (const [path, name] of [['/log', 'log']] as const) {
     await page.goto(club.url + path);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await picture(page, name);
@@ -33,7 +48,7 @@ test('the main views, from the demo', async ({ page, club }) => {
   await expect(page.getByRole('list', { name: 'Neighbours' }).getByRole('button').first()).toBeVisible();
   await picture(page, 'workbench');
 
-  for (const [path, name] of [['flight', 'flight'], ['target?spot=deuce+corner&cost=1', 'target'], ['goal', 'goal'], ['rotation?kind=onDeck&n=7&balls=5&at=3', 'rotation']] as const) {
+  for (const [path, name] of [['flight', 'flight'], ['target?spot=deuce+corner&cost=1', 'target'], ['rotation?kind=onDeck&n=7&balls=5&at=3', 'rotation']] as const) {
     await page.goto(`${club.url}/reckon/${path}`);
     await expect(page.locator('[aria-live=polite]')).not.toBeEmpty();
     await picture(page, `reckoner-${name}`);

@@ -35,6 +35,8 @@
   const drillOf = (c: Card) => c.plan.blocks.find((b) => b.drill);
   const court = (courts: Court[], id: string) => courts.find((c) => c.id === id);
   const name = (students: Student[], id: string) => first(students.find((s) => s.id === id)?.name ?? '');
+  /** Names of a pair, or of the first of a group. */
+  const few = (all: string[]) => (all.length > 4 ? `${all.slice(0, 3).map(first).join(', ')} and ${all.length - 3} more` : all.map(first).join(' and '));
   const trouble = (p: Plan) => [...p.notices, ...p.blocks.flatMap((b) => b.notices)].filter((n) => !n.caution);
 </script>
 
@@ -58,7 +60,7 @@
               <div class="min-w-0">
                 <p class="figures text-sm">{sayDay(card.lesson.date)} · {card.lesson.start}–{card.plan.end}</p>
                 <h1 id="first" class="text-3xl">{card.lesson.title}</h1>
-                <p class="mt-1">{card.summary.students.join(' and ') || 'Nobody in it yet'}{card.lesson.aim ? `. ${card.lesson.aim}.` : ''}</p>
+                <p class="mt-1">{(card.summary.students.length > 4 ? few(card.summary.students) : card.summary.students.join(' and ')) || 'Nobody in it yet'}{card.lesson.aim ? `. ${card.lesson.aim}.` : ''}</p>
               </div>
               <div class="ml-auto flex gap-2">
                 <a class="btn" href="/lessons/{card.lesson.id}">Open the plan</a>
@@ -109,11 +111,11 @@
             <div>
               <p class="figures text-sm">{sayDay(card.lesson.date)} · {card.lesson.start}</p>
               <h3 class="text-lg"><a class="hover:underline" href="/lessons/{card.lesson.id}">{card.lesson.title}</a></h3>
-              <p class="text-sm">{card.summary.students.map(first).join(' and ')}</p>
+              <p class="text-sm">{few(card.summary.students)}</p>
             </div>
             <Tape blocks={card.lesson.blocks} start={card.lesson.start} slot={card.lesson.slotMinutes} />
             <div class="flex gap-4">
-              {#each block?.drill?.players ?? [] as p (p.id)}<Wheel label="{name(data.students, p.id)} finishes" figure={p.finish} small />{/each}
+              {#each (block?.drill?.players ?? []).toSorted((p, q) => (block!.drill!.players.length > 3 ? p.finish.value - q.finish.value : 0)).slice(0, 3) as p (p.id)}<Wheel label="{name(data.students, p.id)} finishes" figure={p.finish} small />{/each}
             </div>
           </section>
         {/if}

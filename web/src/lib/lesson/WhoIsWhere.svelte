@@ -27,11 +27,15 @@
   const stations = $derived(block.arrange?.way === 'stations');
   const onCourt = $derived(!!block.drill && !stations);
   const places = $derived(rotation && block.drill && onCourt ? placesOn(rotation, block.drill, court) : []);
-  const rows = $derived(Math.ceil((rotation?.places.filter((p) => p.doing === 'waiting').length ?? 0) / 4));
+  const coach = $derived(block.drill?.pattern.people.find((p) => p.role === 'feeder')?.at);
+  /** The court, and as much around it as the people on it need. */
   const box = $derived.by(() => {
     const f = frame(court, 'across', court.halfLength * 0.12, 'all', court.halfWidth.doubles * 0.2);
-    const more = court.walls ? 0 : court.halfLength * (0.06 + 0.15 * rows);
-    return { ...f, x: f.x - more, width: f.width + more };
+    const room = f.width / 24;
+    const all = [...places, ...(coach ? [coach] : [])].map((p) => toView(p, 'across'));
+    const x = Math.min(f.x, ...all.map((p) => p.x - room));
+    const y = Math.min(f.y, ...all.map((p) => p.y - room));
+    return { x, y, width: Math.max(f.x + f.width, ...all.map((p) => p.x + room)) - x, height: Math.max(f.y + f.height, ...all.map((p) => p.y + room)) - y };
   });
   const u = $derived(box.width / 31);
   const spots = $derived.by(() => {
@@ -40,7 +44,6 @@
     return out;
   });
   const said = $derived(turn.map((held, i) => (held.length ? `${rotation?.places[i]?.name}: ${held.map((p) => names[p]).join(', ')}` : '')).filter(Boolean).join('; '));
-  const coach = $derived(block.drill?.pattern.people.find((p) => p.role === 'feeder')?.at);
   const feeds = $derived(!!coach && (block.arrange?.feeders ?? 0) < (block.drill?.hitters ?? 1));
 
   function step(by: number) {

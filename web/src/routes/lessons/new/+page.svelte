@@ -1,6 +1,6 @@
 <!-- From what the coach knows to a lesson: who, how long, what with; drafts that fit answer at once. -->
 <script lang="ts">
-  import { api, explain, need, type Court, type Draft, type Drill, type Group, type LessonSummary, type Means, type Student, type Wish } from '$lib/api/client';
+  import { api, explain, need, type Court, type Draft, type Group, type LessonSummary, type Means, type Student, type Wish } from '$lib/api/client';
   import Thumb from '$lib/drill/Thumb.svelte';
   import { focuses, sports } from '$lib/drill/parts';
   import { again, empty, nextHour, open } from '$lib/lesson/create';
@@ -94,7 +94,7 @@
       wrong = (error as Error).message;
     }
   }
-  const drills = (d: Draft) => d.lesson.blocks.map((b) => b.drill ?? b.match?.from).filter((x): x is Drill => !!x);
+  const drills = (d: Draft) => d.lesson.blocks.flatMap((b) => (b.drill ? [{ drill: b.drill, words: b.title }] : b.match?.from ? [{ drill: b.match.from, words: `match: ${b.match.from.title}` }] : []));
   const share = (d: Draft, of: 'hitting' | 'waiting') => {
     const all = d.plan.students;
     return all.length ? Math.round((100 * all.reduce((s, t) => s + t.part[of], 0)) / all.length / Math.max(1, d.plan.minutes.value)) : 0;
@@ -119,7 +119,7 @@
               {#each groups as g (g.id)}<button type="button" class="btn btn-sm" class:btn-primary={same(g.students, chosen)} aria-pressed={same(g.students, chosen)} title={names(students, g.students)} onclick={() => take(g, lessons)}>{g.name}</button>{/each}
             </div>
           {/if}
-          <div class="mt-1.5 flex max-h-[12.2rem] flex-wrap gap-1 overflow-auto" role="group" aria-label="Students">
+          <div class="mt-1.5 flex max-h-[12.6rem] flex-wrap gap-1 overflow-auto" role="group" aria-label="Students">
             {#each students as s (s.id)}<button type="button" class="person" class:in={chosen.includes(s.id)} aria-pressed={chosen.includes(s.id)} onclick={() => toggle(s.id)}>{s.name}</button>{/each}
           </div>
           {#if chosen.length > 1 && !groups.some((g) => same(g.students, chosen))}
@@ -181,9 +181,9 @@
             </div>
             <div class="mt-2"><Tape blocks={d.lesson.blocks} start={d.lesson.start} slot={d.lesson.slotMinutes} /></div>
             <div class="mt-1 flex flex-wrap items-start gap-3 pl-20">
-              {#each drills(d) as drill, i (i)}
+              {#each drills(d) as { drill, words }, i (i)}
                 {@const c = courtOf(courts, drill.pattern.court)}
-                {#if c}<figure class="w-36"><Thumb {drill} court={c} /><figcaption class="mt-0.5 truncate text-xs" title={drill.title}>{i === drills(d).length - 1 && i > 0 ? `match: ${drill.title}` : drill.title}</figcaption></figure>{/if}
+                {#if c}<figure class="w-36"><Thumb {drill} court={c} /><figcaption class="mt-0.5 truncate text-xs" title={words}>{words}</figcaption></figure>{/if}
               {/each}
               <dl class="figures ml-auto grid grid-cols-[auto_auto] gap-x-3 text-sm"><dt>hitting</dt><dd>{share(d, 'hitting')}%</dd><dt>waiting</dt><dd>{share(d, 'waiting')}%</dd><dt>balls fed</dt><dd>{Math.round(d.plan.balls.value)}</dd><dt>between</dt><dd>{d.plan.between.value.toFixed(1)} min</dd></dl>
             </div>
