@@ -4,6 +4,7 @@ import (
 	"math"
 	"math/rand/v2"
 	"slices"
+	"sync"
 )
 
 // Tally is how evenly a rotation mixes its players.
@@ -21,8 +22,25 @@ type Tally struct {
 }
 
 // Doubles mixes n players, 4 to 20, over n−1 rounds (n when one sits out each
-// time), four to a court.
+// time), four to a court. The rounds of a number are found once and shared: they
+// are to be read only.
 func Doubles(n int) []Round {
+	if n < 0 || n >= len(doubles) {
+		return mix(n)
+	}
+	return doubles[n]()
+}
+
+// doubles are the rounds of each number of players, found when first asked for:
+// those that are searched take up to a third of a second.
+var doubles = func() (out [21]func() []Round) {
+	for n := range out {
+		out[n] = sync.OnceValue(func() []Round { return mix(n) })
+	}
+	return out
+}()
+
+func mix(n int) []Round {
 	if n%4 < 2 {
 		if rounds := whist(n); rounds != nil {
 			return rounds

@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"io"
 	"log/slog"
+	"math"
 	"net/http"
 	"net/http/httptest"
 	"path/filepath"
@@ -425,4 +426,36 @@ func TestSiteOpensAtEveryScreen(t *testing.T) {
 		require.Equal(t, want, w.Code, path)
 		require.NotContains(t, w.Body.String(), "module hodometer", path)
 	}
+}
+
+// However a lesson is arranged, levelled and attended, there is an answer or a
+// refusal that names the field; never a fault of ours.
+func FuzzCheckLesson(f *testing.F) {
+	d := newDesk(f)
+	l, _ := d.pair()
+	f.Add(uint8(0), 2, 1, 5, 3, 1.2, 1.5, 4, 10, 0, 12, uint8(1))
+	f.Add(uint8(3), -1, 99, 0, 0, math.NaN(), 0.0, -3, 500, 2, 0, uint8(9))
+	f.Add(uint8(1), 0, 0, 0, 1, 3.0, 3.0, 1000, 0, 1, 40, uint8(3))
+	ways := []lesson.Way{lesson.Posts, lesson.Stations, lesson.RoundRobin, lesson.Partners, lesson.OnDeck, lesson.WinnersStay, "no way"}
+	f.Fuzz(func(t *testing.T, way uint8, feeders, collectors, balls, hitters int, scale, tempo float64, count, from, to, minutes int, version uint8) {
+		if !(math.Abs(scale) < 1e9) || !(math.Abs(tempo) < 1e9) {
+			return // JSON has no such numbers
+		}
+		var changed lesson.Lesson
+		require.NoError(t, json.Unmarshal(must(json.Marshal(l)), &changed))
+		a := &lesson.Arrangement{Way: ways[int(way)%len(ways)], Feeders: feeders, Collectors: collectors, Balls: balls, Others: []string{"serves"}}
+		for i := range changed.Blocks {
+			b := &changed.Blocks[i]
+			b.Arrange, b.Minutes = a, minutes
+			if b.Drill != nil {
+				b.Drill.Hitters = hitters
+				b.Own = []lesson.Own{{Student: l.Students[0], Scale: scale, Tempo: tempo, Counts: []int{count}, Version: append(lesson.Versions, "", "upside down")[int(version)%(len(lesson.Versions)+2)]}}
+			}
+		}
+		changed.There = []lesson.Stay{{Student: l.Students[1], From: from, To: to}}
+		for _, b := range changed.Blocks[:2] {
+			w := d.raw("POST", "/api/v1/lessons/check", must(json.Marshal(map[string]any{"lesson": changed, "hand": b.ID})))
+			require.Contains(t, []int{200, 400, 422}, w.Code, w.Body.String())
+		}
+	})
 }

@@ -136,13 +136,6 @@
     </label>
     <Means {lesson} {students} onchange={(next) => editor.change(next)} />
     <Who {people} chosen={lesson.students} onchoose={(ids) => editor.change({ students: ids })} onadded={(s) => (people = [...people, s])} />
-    {#if plan}
-      <div class="ml-auto flex items-end gap-2">
-        <Wheel label={plan.over > 0 ? `${plan.over} min over` : plan.over < 0 ? `${-plan.over} min to spare` : 'Just fits'} figure={plan.minutes} />
-        <Wheel label="Between" small figure={plan.between} />
-        <Wheel label="Balls fed" figure={plan.balls} />
-      </div>
-    {/if}
   </div>
 
   <div class="mt-4">
@@ -160,6 +153,17 @@
       onmove={move}
       onremove={(id) => editor.remove(id)}
     >
+      {#if plan}
+        <div class="flex w-full flex-wrap items-end gap-x-2 gap-y-1">
+          <Wheel label={plan.over > 0 ? `${plan.over} min over` : plan.over < 0 ? `${-plan.over} min to spare` : 'Just fits'} figure={plan.minutes} />
+          <Wheel label="Between" small figure={plan.between} />
+          <Wheel label="Balls fed" figure={plan.balls} />
+          {@render adding()}
+        </div>
+      {:else}{@render adding()}{/if}
+    </Tape>
+  </div>
+  {#snippet adding()}
       <div class="ml-auto flex flex-wrap items-center gap-1.5">
         <button type="button" class="btn btn-sm" aria-expanded={counting} onclick={() => (counting = !counting)}>Counts</button>
         <button type="button" class="btn btn-sm btn-primary" disabled={!plan?.fit} title={plan?.fit?.outcome} onclick={() => plan?.fit && editor.fix(plan.fit)}>Fit to the slot</button>
@@ -167,8 +171,7 @@
         {#each templates.filter((t) => t.kind !== 'drill') as t (t.id)}<button type="button" class="btn btn-sm" onclick={() => editor.add(t)}>{kindNames[t.kind]}</button>{/each}
         {#if court}<PickDrill {court} {courts} students={lesson.students.length} onpick={take} />{/if}
       </div>
-    </Tape>
-  </div>
+  {/snippet}
   {#if plan?.fit}<p class="mt-1 text-right text-xs">Fitted, {plan.fit.outcome}.</p>{/if}
   {#if counting && plan}<section class="bg-base-200 mt-3 p-3" aria-label="Counts"><Counts {lesson} {plan} /></section>{/if}
   <p class="sr-only" aria-live="polite">{announced}</p>
@@ -213,12 +216,14 @@
           <button type="button" class="btn btn-sm join-item" aria-label="Remove {block.title}" onclick={() => editor.remove(block.id)}>Remove</button>
         </div>
       </div>
-      <input class="hover:border-base-300 focus:border-base-content mb-2 w-full border-b border-transparent bg-transparent text-sm" aria-label="Notes on {block.title}" placeholder="Notes on this block" value={block.notes ?? ''} maxlength="1000" onchange={(e) => editor.setBlock(block.id, { notes: e.currentTarget.value.trim() || undefined })} />
-      {#if block.drill}
-        <div class="mb-3 flex gap-1" role="group" aria-label="What is shown of the drill">
-          {#each sides as [id, words] (id)}<button type="button" class="side" class:here={side === id} aria-pressed={side === id} onclick={() => (side = id)}>{words}</button>{/each}
-        </div>
-      {/if}
+      <div class="mb-3 flex flex-wrap items-center gap-x-4">
+        {#if block.drill}
+          <div class="flex gap-1" role="group" aria-label="What is shown of the drill">
+            {#each sides as [id, words] (id)}<button type="button" class="side" class:here={side === id} aria-pressed={side === id} onclick={() => (side = id)}>{words}</button>{/each}
+          </div>
+        {/if}
+        <input class="hover:border-base-300 focus:border-base-content min-w-40 flex-1 border-b border-transparent bg-transparent text-sm" aria-label="Notes on {block.title}" placeholder="Notes on this block" value={block.notes ?? ''} maxlength="1000" onchange={(e) => editor.setBlock(block.id, { notes: e.currentTarget.value.trim() || undefined })} />
+      </div>
       {#key block.id}
         {#if block.drill && court}
           {@const own = courts.find((c) => c.id === block.drill?.pattern.court) ?? court}
