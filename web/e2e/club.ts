@@ -60,7 +60,7 @@ export async function wheel(page: Page, name: RegExp, nth = 0) {
 
 /** Tabs until the focus is on what has that role and name, as somebody without a mouse does. */
 export async function tabTo(page: Page, name: RegExp) {
-  for (let i = 0; i < 150; i++) {
+  for (let i = 0; i < 260; i++) {
     await page.keyboard.press('Tab');
     const said = await page.evaluate(() => {
       const e = document.activeElement as HTMLElement | null;

@@ -13,6 +13,7 @@ test('the day is walked with the keyboard alone', async ({ page, club }) => {
   await page.keyboard.press('Enter');
 
   const game = page.getByRole('button', { name: /^Game: Short-ball/ });
+  await expect(game).toBeVisible();
   await tabTo(page, /^Game: Short-ball/);
   await page.keyboard.press('Alt+ArrowLeft');
   await expect(game).toHaveAccessibleName(/17:10 to 17:25/);

@@ -10,6 +10,8 @@
   const f = $derived(frame(court, 'across', back, 'all', side));
   const u = $derived(f.width / 100);
   const v = (p: { x: number; y: number }) => toView(p, 'across');
+  /** Somebody far from the court stands at the edge of the picture. */
+  const within = (p: { x: number; y: number }) => ({ x: Math.max(f.x + 2.6 * u, Math.min(f.x + f.width - 2.6 * u, p.x)), y: Math.max(f.y + 2.6 * u, Math.min(f.y + f.height - 2.6 * u, p.y)) });
   const way = $derived([drill.pattern.start, ...drill.pattern.feeds.map((b) => b.to)].map((p) => `${v(p).x},${v(p).y}`).join(' '));
 </script>
 
@@ -28,7 +30,7 @@
     {#if b.aim}{@const p = v(b.to)}{@const a = v(b.aim)}<line x1={p.x} y1={p.y} x2={a.x} y2={a.y} stroke="#fdfcf6" stroke-width={0.6 * u} opacity="0.8" />{/if}
   {/each}
   {#each drill.pattern.people as q, i (i)}
-    {@const p = v(q.at)}
+    {@const p = within(v(q.at))}
     {#if q.role === 'feeder' || q.role === 'partner'}<rect x={p.x - 1.9 * u} y={p.y - 1.9 * u} width={3.8 * u} height={3.8 * u} fill="#f7f4ea" stroke="#10201c" stroke-width={0.7 * u} />
     {:else}<circle cx={p.x} cy={p.y} r={1.8 * u} fill="#f7f4ea" stroke="#10201c" stroke-width={0.6 * u} />{/if}
   {/each}
