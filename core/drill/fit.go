@@ -49,11 +49,17 @@ func (d *Drill) Fitting(rerate Rerate, minutes int) []Bend {
 	return out
 }
 
-// chance is the worst student's chance to finish, without the figures.
+// chance is the worst student's chance to finish, without the figures. It is
+// followed no further than the first student who has less than Wanted.
 func (d *Drill) chance(players []Player, minutes int) float64 {
 	worst := 1.0
-	for _, p := range players {
-		worst = min(worst, d.Chance(p, float64(len(players)), float64(minutes)))
+	for i, p := range players {
+		if i > 0 && slices.Equal(p.Rates, players[i-1].Rates) { // of whom as much is known
+			continue
+		}
+		if worst = min(worst, d.Chance(p, float64(len(players)), float64(minutes))); worst < Wanted {
+			break
+		}
 	}
 	return worst
 }
