@@ -112,6 +112,8 @@ func (d *Drill) Bent(id string) Drill {
 		return d.with(p.OnePlace())
 	case "oneSide":
 		return d.with(p.OneSide())
+	case "shuffled":
+		return d.with(p.Shuffled(1))
 	case "fewer":
 		return d.with(p.Fewer())
 	}

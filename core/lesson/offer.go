@@ -61,9 +61,9 @@ func shareOf(lanes [][]Span, d Doing, minutes float64) (sum float64) {
 	return sum
 }
 
-// weigh adds an option with what its lanes come to.
+// weigh adds an option with what its lanes come to when all are there.
 func (l *Lesson) weigh(out []option, b Block, words string, n int) []option {
-	lanes, _ := l.lanes(&b, n, 0)
+	lanes, _ := (&Lesson{Have: l.Have}).lanes(&b, n, 0)
 	return append(out, option{b, words, shareOf(lanes, Waiting, float64(b.Minutes)), shareOf(lanes, Hitting, float64(b.Minutes))})
 }
 

@@ -27,7 +27,7 @@ type Own struct {
 
 // Versions are the bends of a feeding pattern that one student can have while
 // the others keep the drill as it is.
-var Versions = []string{"mirror", "otherHand", "reverse", "swapDepths", "onePlace", "oneSide", "fewer"}
+var Versions = []string{"mirror", "otherHand", "reverse", "swapDepths", "onePlace", "oneSide", "shuffled", "fewer"}
 
 // Bounds of a scale and of a tempo: past them it is another drill.
 const (

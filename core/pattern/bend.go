@@ -134,6 +134,19 @@ func (p Pattern) OnePlace() Pattern {
 	return p
 }
 
+// Shuffled plays the balls in the order the seed deals, so that the student
+// knows the few places but not which is next; the rhythm stays.
+func (p Pattern) Shuffled(seed uint64) Pattern {
+	p = p.Clone()
+	feeds := slices.Clone(p.Feeds)
+	for i, from := range rand.New(rand.NewPCG(seed, 11)).Perm(len(feeds)) {
+		gap := p.Feeds[i].Gap
+		p.Feeds[i] = feeds[from]
+		p.Feeds[i].Gap = gap
+	}
+	return p
+}
+
 // Anywhere moves each ball by up to radius metres, as the seed deals them.
 func (p Pattern) Anywhere(radius float64, seed uint64) Pattern {
 	p = p.Clone()

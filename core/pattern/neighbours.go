@@ -23,6 +23,9 @@ type Neighbour struct {
 	mean float64 // ratio, for those whose worst ball is the same
 }
 
+// shuffle is the seed of the order that is offered.
+const shuffle = 3
+
 // Neighbours are the pattern's bends, easiest first by the worst time ratio for
 // that student, then by the mean. Bends that change nothing or cannot be fed are left out.
 func (p Pattern) Neighbours(m footwork.Mover) []Neighbour {
@@ -33,6 +36,7 @@ func (p Pattern) Neighbours(m footwork.Mover) []Neighbour {
 		{ID: "swapDepths", Words: "Short for deep", Pattern: p.SwapDepths()},
 		{ID: "onePlace", Words: "All to one place", Pattern: p.OnePlace()},
 		{ID: "oneSide", Words: "All to one side", Pattern: p.OneSide()},
+		{ID: "shuffled", Words: "A few places, shuffled", Pattern: p.Shuffled(shuffle)},
 		{ID: "anywhere", Words: "Anywhere near", Pattern: p.Anywhere(1.5, 1)},
 		{ID: "slower", Words: "A quarter slower", Pattern: p.Tempo(1.25)},
 		{ID: "quicker", Words: "A fifth quicker", Pattern: p.Tempo(0.8)},

@@ -116,6 +116,18 @@ func TestBends(t *testing.T) {
 			require.InDelta(t, p.Feeds[i].To.Y, p.SwapDepths().SwapDepths().Feeds[i].To.Y, 1e-9)
 		}
 		require.Equal(t, p.Anywhere(1, 5), p.Anywhere(1, 5), "the same seed deals the same")
+		shuffled := p.Shuffled(5)
+		require.Equal(t, shuffled, p.Shuffled(5))
+		places := func(q Pattern) (to []court.Point) {
+			for _, f := range q.Feeds {
+				to = append(to, f.To)
+			}
+			return to
+		}
+		require.ElementsMatch(t, places(p), places(shuffled), "the same balls in another order")
+		for i := range p.Feeds {
+			require.Equal(t, p.Feeds[i].Gap, shuffled.Feeds[i].Gap)
+		}
 		require.Empty(t, p.Anywhere(2, 5).Validate())
 		require.Len(t, p.More().Feeds, len(p.Feeds)+1)
 		require.Len(t, p.Fewer().Feeds, max(1, len(p.Feeds)-1))

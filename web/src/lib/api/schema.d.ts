@@ -1947,7 +1947,7 @@ export interface components {
                 /** @description what the goals ask for; 0: as the others' */
                 counts?: number[];
                 /** @enum {string} */
-                version?: "" | "mirror" | "otherHand" | "reverse" | "swapDepths" | "onePlace" | "oneSide" | "fewer";
+                version?: "" | "mirror" | "otherHand" | "reverse" | "swapDepths" | "onePlace" | "oneSide" | "shuffled" | "fewer";
                 cue?: string;
             }[];
             arrange?: components["schemas"]["Arrangement"];

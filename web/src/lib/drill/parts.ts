@@ -78,7 +78,7 @@ export const focuses: Record<Drill['focus'], string> = {
 };
 export const levels: Record<Drill['level'], string> = { beginner: 'beginner', club: 'club', performance: 'performance' };
 /** The bends of the feeds that one student can have. */
-export const bends: Record<string, string> = { '': 'as all', mirror: 'other side', otherHand: 'other hand', reverse: 'other order', swapDepths: 'short for deep', onePlace: 'to one place', oneSide: 'to one side', fewer: 'one ball fewer' };
+export const bends: Record<string, string> = { '': 'as all', mirror: 'other side', otherHand: 'other hand', reverse: 'other order', swapDepths: 'short for deep', onePlace: 'to one place', oneSide: 'to one side', shuffled: 'shuffled', fewer: 'one ball fewer' };
 export const afters: Record<Drill['after'], string> = { stay: 'stays on', backToLine: 'back to the line', swap: 'swaps', collect: 'collects', rotate: 'moves one place' };
 export const sports: Record<string, string> = { tennis: 'Tennis', tableTennis: 'Table tennis', badminton: 'Badminton', squash: 'Squash', pickleball: 'Pickleball' };
 export const letters = { easy: 'E', working: 'W', stretch: 'S', unreachable: 'U' } as const;

@@ -6,7 +6,7 @@
   let { session, match, names }: { session: Session; match: NonNullable<Block['match']>; names: string[] } = $props();
   const score = $derived(session.blockState?.score);
   const rules = $derived(match.rules);
-  const side = (i: number) => names[i] ?? `Side ${i + 1}`;
+  const side = (i: number) => (names.length > 2 ? `Side ${'AB'[i]}` : (names[i] ?? `Side ${i + 1}`));
 </script>
 
 {#if score}
