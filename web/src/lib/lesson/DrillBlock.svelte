@@ -8,6 +8,8 @@
   import { betweenFeeds, inRhythm, round, soleCircle } from '$lib/drill/parts';
   import Num from '$lib/shell/Num.svelte';
   import Wheel from '$lib/wheel/Wheel.svelte';
+  import { sayLength } from '$lib/units/length';
+  import { settings } from '$lib/units/settings.svelte';
   import { first, sayChance, sayMinutes } from '$lib/units/say';
   import type { Editor } from './editor.svelte';
   import EachStudent from './EachStudent.svelte';
@@ -32,6 +34,9 @@
   let step = $state(0);
   const players = $derived(plan?.drill?.players ?? []);
   const player = $derived(players[Math.min(who, players.length - 1)]);
+  // Of a pair all stands side by side; of a group the one who is looked at.
+  const many = $derived(players.length > 3);
+  const columns = $derived(many && player ? [player] : players);
   const shown = $derived(player?.steps[Math.min(step, drill.steps.length - 1)]);
   const name = (id: string) => first(students.find((s) => s.id === id)?.name ?? '');
   const was = (id: string) => plan?.before?.find((b) => b.student === id)?.chance;
@@ -53,6 +58,7 @@
     moveTarget(which === 'fromSideline' ? { x: court.halfWidth[drill.pattern.area]! - metres, y: target.at.y } : { x: target.at.x, y: court.halfLength - metres });
     editor.rest();
   }
+  const ownScale = $derived(block.own?.find((o) => o.student === player?.id)?.scale ?? 1);
   let benching = $state(false);
   const holder: Holder = {
     get drill() {
@@ -104,6 +110,7 @@
         <Num label="In from the baseline" length value={plan.drill.offsets.fromBaseline} min={0} step={0.1} onset={(v) => offset('fromBaseline', v)} />
       {/if}
       <Num label="Radius" length value={target.radius} min={0.1} max={6} step={0.05} onset={(radius) => setTarget({ radius })} />
+      {#if ownScale !== 1 && player}<p class="border-primary w-full border-l-4 pl-2 text-sm">{name(player.id)}’s own radius is {sayLength(target.radius * ownScale, settings.units)}; the {shown ? sayChance(shown.rate.mean) : 'chance'} is at that one.</p>{/if}
       <p class="max-w-56 text-xs">Drag the target, or use the arrow keys on it; + and − widen it. Shift moves it finely.</p>
     </div>
     {:else}<DrillCourt {drill} {court} {chances} waiting={Math.max(1, players.length - drill.hitters)} label="{drill.title} on {court.name}, near end left" />{/if}
@@ -131,6 +138,24 @@
         <Wheel label="Pick-ups" figure={plan.drill.pickUps} small />
         {#if players[0]}<Wheel label="Contacts each" figure={players[0].contacts} />{/if}
       </div>
+      {#if many}
+        <table class="mt-3 w-full text-sm" aria-label="Chances of each">
+          <thead><tr class="border-base-content border-b text-left"><th scope="col" class="py-1 font-semibold">Finishes</th><th scope="col"><span class="sr-only">As a bar</span></th><th scope="col" class="font-semibold">Chance</th><th scope="col" class="font-semibold">Probably</th><th scope="col" class="font-semibold">90% sure</th><th scope="col" class="font-semibold">Before</th></tr></thead>
+          <tbody>
+            {#each players as p, i (p.id)}
+              {@const before = was(p.id)}
+              <tr class="border-base-300 border-b" class:now={i === who}>
+                <th scope="row" class="py-0.5 pl-3 text-left font-normal"><button type="button" class="hover:underline" aria-pressed={i === who} onclick={() => (who = i)}>{name(p.id)}</button></th>
+                <td class="w-2/5 pr-3" aria-hidden="true"><span class="chance"><i style:width="{100 * p.finish.value}%"></i></span></td>
+                <td><Wheel label="{name(p.id)} finishes" bare small figure={p.finish} /></td>
+                <td class="figures">{sayMinutes(p.likely.value)}</td>
+                <td class="figures">{sayMinutes(p.sure.value)}</td>
+                <td class="figures">{before !== undefined && Math.abs(before - p.finish.value) >= 0.01 ? `${p.finish.value > before ? '▲' : '▼'} ${sayChance(before)}` : ''}</td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      {:else}
       <div class="mt-3 flex flex-wrap gap-x-6 gap-y-3">
         {#each players as p, i (p.id)}
           {@const before = was(p.id)}
@@ -147,13 +172,14 @@
           </div>
         {/each}
       </div>
+      {/if}
     {/if}
     <table class="mt-4 w-full text-sm">
       <thead>
         <tr class="border-base-content border-b text-left">
           <th class="py-1 pl-3 font-semibold" scope="col">Goal</th>
           <th class="py-1 font-semibold" scope="col">How many</th>
-          {#each players as p (p.id)}<th class="py-1 pl-3 font-semibold" scope="col">{name(p.id)} <span class="block text-xs font-normal">rate · minutes (90% sure)</span></th>{/each}
+          {#each columns as p (p.id)}<th class="py-1 pl-3 font-semibold" scope="col">{name(p.id)} <span class="block text-xs font-normal">rate · minutes (90% sure)</span></th>{/each}
         </tr>
       </thead>
       <tbody>
@@ -179,7 +205,8 @@
                 <option value="inARow">in a row</option>
               </select>
             </td>
-            {#each players as p, j (p.id)}
+            {#each columns as p (p.id)}
+              {@const j = players.indexOf(p)}
               {@const sp = p.steps[i]}
               {#if sp}
                 <td class="py-1 pl-3">
@@ -216,6 +243,17 @@
 {/if}
 
 <style>
+  .chance {
+    display: block;
+    height: 0.7rem;
+    border: 1px solid var(--color-base-content);
+    background: var(--color-base-100);
+  }
+  .chance i {
+    display: block;
+    height: 100%;
+    background: var(--doing-hitting);
+  }
   tr.now {
     background: var(--color-base-200);
     box-shadow: inset 6px 0 0 #d7ee2a;
