@@ -7,7 +7,6 @@ import (
 	"fmt"
 	"io"
 	"log/slog"
-	"math"
 	"net/http"
 	"net/http/httptest"
 	"path/filepath"
@@ -226,61 +225,6 @@ func TestStaleSaveIsRefusedWithWhatChanged(t *testing.T) {
 	require.Equal(t, 60, versions[3].Lesson.SlotMinutes)
 }
 
-// A lesson is drafted from what a coach knows, for a group kept by name, and
-// comes back as a sheet with rotations and measured offsets.
-func TestDraftedForAGroupAndPrinted(t *testing.T) {
-	d := newDesk(t)
-	l, _ := d.pair()
-	group := club.Group{ID: newID(), Name: "Thursday pair", Students: l.Students}
-	d.ask("PUT", "/api/v1/groups/"+group.ID, group, 200, &group)
-	var groups []club.Group
-	d.ask("GET", "/api/v1/groups", nil, 200, &groups)
-	require.Equal(t, []club.Group{group}, groups)
-
-	wish := map[string]any{"students": groups[0].Students, "court": "tennis", "date": "2026-05-17", "start": "17:00", "minutes": 90,
-		"have": map[string]any{"balls": 60, "courts": 1, "kit": []string{"markers"}}, "matchOn": "2026-05-19"}
-	var drafts []club.Draft
-	d.ask("POST", "/api/v1/lessons/drafts", wish, 200, &drafts)
-	require.NotEmpty(t, drafts)
-	for _, draft := range drafts {
-		require.NotEmpty(t, draft.Why)
-		require.LessOrEqual(t, draft.Plan.Over, 0)
-	}
-	saved := drafts[0].Lesson
-	d.ask("PUT", "/api/v1/lessons/"+saved.ID, saved, 200, &saved)
-	require.Equal(t, "2026-05-19", saved.MatchOn)
-	require.Equal(t, 60, saved.Have.Balls)
-
-	var sheet club.Sheet
-	d.ask("GET", "/api/v1/lessons/"+saved.ID+"/sheet?units=imperial", nil, 200, &sheet)
-	require.Len(t, sheet.Blocks, len(saved.Blocks))
-	laid := 0
-	for i, b := range sheet.Blocks {
-		laid += len(b.SetUp)
-		if saved.Blocks[i].Drill != nil {
-			require.NotNil(t, b.Rotation)
-			require.Len(t, b.Rotation.Shares, 2)
-		}
-	}
-	require.Positive(t, laid)
-
-	var plan lesson.Plan
-	d.ask("POST", "/api/v1/lessons/check", map[string]any{"lesson": saved, "hand": saved.Blocks[1].ID}, 200, &plan)
-	require.Equal(t, saved.Blocks[1].ID, plan.Hand.ID)
-
-	bare := saved
-	bare.Blocks = []lesson.Block{}
-	d.ask("POST", "/api/v1/lessons/check", map[string]any{"lesson": bare, "hand": ""}, 200, &plan)
-
-	d.ask("DELETE", "/api/v1/groups/"+group.ID, nil, 204, nil)
-	d.ask("DELETE", "/api/v1/groups/"+group.ID, nil, 404, nil)
-	wish["minutes"], wish["date"] = 5, "tomorrow"
-	d.ask("POST", "/api/v1/lessons/drafts", wish, 400, nil)
-	wish["minutes"] = 60
-	d.ask("POST", "/api/v1/lessons/drafts", wish, 422, nil)
-	d.ask("POST", "/api/v1/lessons/matchFrom", lesson.Block{ID: newID(), Kind: lesson.Talk, Title: "Talk", Minutes: 5}, 422, nil)
-}
-
 // began is when the tests' lessons began: evidence fades, so it must be today.
 var began = time.Now()
 
@@ -426,36 +370,4 @@ func TestSiteOpensAtEveryScreen(t *testing.T) {
 		require.Equal(t, want, w.Code, path)
 		require.NotContains(t, w.Body.String(), "module hodometer", path)
 	}
-}
-
-// However a lesson is arranged, levelled and attended, there is an answer or a
-// refusal that names the field; never a fault of ours.
-func FuzzCheckLesson(f *testing.F) {
-	d := newDesk(f)
-	l, _ := d.pair()
-	f.Add(uint8(0), 2, 1, 5, 3, 1.2, 1.5, 4, 10, 0, 12, uint8(1))
-	f.Add(uint8(3), -1, 99, 0, 0, math.NaN(), 0.0, -3, 500, 2, 0, uint8(9))
-	f.Add(uint8(1), 0, 0, 0, 1, 3.0, 3.0, 1000, 0, 1, 40, uint8(3))
-	ways := []lesson.Way{lesson.Posts, lesson.Stations, lesson.RoundRobin, lesson.Partners, lesson.OnDeck, lesson.WinnersStay, "no way"}
-	f.Fuzz(func(t *testing.T, way uint8, feeders, collectors, balls, hitters int, scale, tempo float64, count, from, to, minutes int, version uint8) {
-		if !(math.Abs(scale) < 1e9) || !(math.Abs(tempo) < 1e9) {
-			return // JSON has no such numbers
-		}
-		var changed lesson.Lesson
-		require.NoError(t, json.Unmarshal(must(json.Marshal(l)), &changed))
-		a := &lesson.Arrangement{Way: ways[int(way)%len(ways)], Feeders: feeders, Collectors: collectors, Balls: balls, Others: []string{"serves"}}
-		for i := range changed.Blocks {
-			b := &changed.Blocks[i]
-			b.Arrange, b.Minutes = a, minutes
-			if b.Drill != nil {
-				b.Drill.Hitters = hitters
-				b.Own = []lesson.Own{{Student: l.Students[0], Scale: scale, Tempo: tempo, Counts: []int{count}, Version: append(lesson.Versions, "", "upside down")[int(version)%(len(lesson.Versions)+2)]}}
-			}
-		}
-		changed.There = []lesson.Stay{{Student: l.Students[1], From: from, To: to}}
-		for _, b := range changed.Blocks[:2] {
-			w := d.raw("POST", "/api/v1/lessons/check", must(json.Marshal(map[string]any{"lesson": changed, "hand": b.ID})))
-			require.Contains(t, []int{200, 400, 422}, w.Code, w.Body.String())
-		}
-	})
 }

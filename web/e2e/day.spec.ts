@@ -74,6 +74,9 @@ test('a coach plans, mends, runs and logs a lesson, and the next one changes', a
   await expect(page.getByText('All goals met')).toBeVisible();
   await page.getByRole('button', { name: 'Finish' }).click();
   await page.getByRole('button', { name: 'Wren 9 of 10' }).click();
+  await page.getByText('How hard was it, 1 to 10?').first().click();
+  await page.getByRole('button', { name: 'Wren found it 6 of 10 hard' }).click();
+  await expect(page.getByRole('button', { name: 'Wren found it 6 of 10 hard' })).toHaveAttribute('aria-pressed', 'true');
   await page.getByLabel('One line of notes').fill('Ready for a live feed');
   await page.getByLabel('One line of notes').press('Tab');
   await page.getByRole('button', { name: 'End the lesson' }).click();

@@ -213,3 +213,23 @@ test('what a coach writes of a group and a script is kept, and what cannot be is
   await page.getByRole('button', { name: /^Each student/ }).click();
   await expect(page.getByLabel('Tam’s goals')).toHaveValue('4 2');
 });
+
+test('a group is renamed, loses somebody, is taken away, and each is undone', async ({ page, club }) => {
+  await page.goto(`${club.url}/students`);
+  const groups = page.getByRole('region', { name: 'Groups' });
+  await groups.getByLabel('Name of Table three').fill('Wednesday three');
+  await groups.getByLabel('Name of Table three').press('Tab');
+  await expect(groups.getByRole('status')).toContainText('Table three has a new name');
+  await groups.getByRole('button', { name: 'Undo' }).click();
+  await expect(groups.getByLabel('Name of Table three')).toHaveValue('Table three');
+  await groups.getByRole('button', { name: 'Take Sol out of Table three' }).click();
+  await expect(groups.getByRole('button', { name: 'Take Sol out of Table three' })).toBeHidden();
+  await groups.getByLabel('Add somebody to Table three').selectOption('Sol Quenby');
+  await expect(groups.getByRole('button', { name: 'Take Sol out of Table three' })).toBeVisible();
+  await groups.getByRole('button', { name: 'Take Table three away' }).click();
+  await expect(groups.getByLabel('Name of Table three')).toBeHidden();
+  await groups.getByRole('button', { name: 'Undo' }).click();
+  await expect(groups.getByLabel('Name of Table three')).toBeVisible();
+  await page.reload();
+  await expect(groups.getByRole('button', { name: 'Take Sol out of Table three' })).toBeVisible();
+});
