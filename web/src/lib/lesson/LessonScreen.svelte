@@ -172,7 +172,6 @@
         {#if court}<PickDrill {court} {courts} students={lesson.students.length} onpick={take} />{/if}
       </div>
   {/snippet}
-  {#if plan?.fit}<p class="mt-1 text-right text-xs">Fitted, {plan.fit.outcome}.</p>{/if}
   {#if counting && plan}<section class="bg-base-200 mt-3 p-3" aria-label="Counts"><Counts {lesson} {plan} /></section>{/if}
   <p class="sr-only" aria-live="polite">{announced}</p>
   {#if plan?.notices.length}<div class="mt-3"><Notices notices={plan.notices} onfix={(f) => editor.fix(f)} /></div>{/if}

@@ -19,6 +19,14 @@
   };
   let cards = $state(true);
   let maps = $state(true);
+  // A long lesson is printed smaller, so that it stays one page on A4 and on
+  // Letter. The screen lays it out as the paper does, a fifth larger.
+  let tall = $state(0);
+  const fit = $derived(Math.max(0.55, Math.min(1, (1120 / Math.max(1, tall)) ** 0.55)));
+  $effect(() => {
+    document.documentElement.style.setProperty('--paper-fit', String(fit));
+    return () => document.documentElement.style.removeProperty('--paper-fit');
+  });
   const drillOf = (b: Block): Drill | undefined => b.drill ?? b.match?.from;
   const courtOf = (courts: Court[], s: string) => courts.find((c) => c.id === s);
   const goal = (d: Drill, counts?: number[]) => {
@@ -64,7 +72,7 @@
       <button type="button" class="btn btn-primary ml-auto" onclick={() => print()}>Print</button>
     </div>
     <main class="paper" data-theme="chalk">
-      <section class="page one" aria-label="The lesson">
+      <section class="page one" aria-label="The lesson" bind:clientHeight={tall}>
         <header class="flex items-end gap-4">
           <div class="min-w-0 flex-1"><h1 class="text-2xl">{s.lesson.title}</h1><p class="text-sm">{s.lesson.aim}</p></div>
           <p class="figures text-right text-sm">{sayDay(s.lesson.date)} {s.lesson.date}<br />{s.lesson.start}–{s.plan.end} · {court?.name}</p>
@@ -199,6 +207,7 @@
     .paper {
       max-width: none;
       margin: 0;
+      background: none;
     }
     .page {
       padding: 0;
