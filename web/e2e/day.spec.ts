@@ -51,6 +51,7 @@ test('a coach plans, mends, runs and logs a lesson, and the next one changes', a
   // The target: dragged, and typed as coaches say it.
   const target = page.getByRole('slider', { name: 'Target' });
   await expect(target).toHaveAttribute('aria-valuetext', /4 ft 6 in in from the sideline, 6 ft 6 in from the baseline, radius 4 ft 6 in/);
+  await target.scrollIntoViewIfNeeded();
   const t = (await target.boundingBox())!;
   await page.mouse.move(t.x + t.width / 2, t.y + t.height / 2);
   await page.mouse.down();
