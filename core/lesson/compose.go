@@ -26,7 +26,7 @@ func (w Wish) compose(c *court.Court, title drill.Focus, drills []found) Lesson 
 		l.Blocks = append(l.Blocks, physicalBlock)
 	}
 	if !young || w.Minutes >= longLesson {
-		if (young || w.Minutes < tooShortForGo) && len(warm.Script) > 4 { // half of it, both roles
+		if (young || w.Minutes < shortLesson) && len(warm.Script) > 4 { // half of it, both roles
 			warm.Script = slices.Concat(warm.Script[:2], warm.Script[len(warm.Script)/2:len(warm.Script)/2+2])
 			warm.Minutes, warm.Title = len(warm.Script), "Short warm-up"
 		}

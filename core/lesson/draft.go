@@ -42,14 +42,14 @@ type Draft struct {
 
 // Rules of thumb for drafting [trade].
 const (
-	dueAfter      = 10.0 // days since a drill was last done
-	nearMatch     = 4    // days before a match in which nothing new is begun
-	longLesson    = 60   // minutes from which there is a break
-	veryLong      = 75   // and from which there is a stretch and a second warm-up
-	mostFailing   = 35.0 // days that a drill fallen short of is remembered
-	levelAtMost   = 1.0  // a drill one level above the group is out
-	waitWeighs    = 2.0  // a place, of a drill in which all would wait
-	tooShortForGo = 40   // minutes below which there is one drill
+	dueAfter    = 10.0 // days since a drill was last done
+	nearMatch   = 4    // days before a match in which nothing new is begun
+	longLesson  = 60   // minutes from which there is a break
+	veryLong    = 75   // and from which there is a stretch and a second warm-up
+	mostFailing = 35.0 // days that a drill fallen short of is remembered
+	levelsAbove = 1    // the group that a drill may be pitched at
+	waitWeighs  = 2.0  // a place, of a drill in which all would wait
+	shortLesson = 40   // minutes below which there is one drill
 )
 
 // focusWords name a purpose as a lesson's title says it.
@@ -235,7 +235,7 @@ func (w Wish) due(c *court.Court) (out []found, why string) {
 // minutes with many adjustments.
 func (w Wish) wanted() int {
 	switch {
-	case w.Minutes < tooShortForGo:
+	case w.Minutes < shortLesson:
 		return 1
 	case w.Minutes < 100:
 		return 2

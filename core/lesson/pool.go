@@ -56,7 +56,7 @@ func (w Wish) pool(c *court.Court) (out []found) {
 		}
 		above := slices.Index(drill.Levels, e.Drill.Level) - level
 		d, ok := on(e.Drill, c)
-		if !ok || float64(above) >= levelAtMost+0.5 || level == 0 && above >= 1 && d.Focus == "pressure" {
+		if !ok || above > levelsAbove || level == 0 && above >= 1 && d.Focus == "pressure" {
 			continue
 		}
 		if n > 1 && n < d.Players.Least || n == 1 && d.Players.Least > 2 { // with one, the coach is the partner

@@ -106,7 +106,7 @@ test('an adult pair: chosen one by one, an aim, a fair game; undone and brought 
   await hand.click(page.getByRole('button', { name: /^Make it even/ }));
   await expect(page.getByText(/Cass keeps .* of the balls in, Tove/)).toBeHidden();
   await page.getByRole('button', { name: 'Undo' }).click();
-  expect(await wheel(page, /^Cass wins/)).toBe(wins);
+  await expect.poll(() => wheel(page, /^Cass wins/), { message: 'as it was, once it is reckoned' }).toBe(wins);
   await page.getByRole('button', { name: 'Redo' }).click();
   await saved(page);
   await hand.click(page.getByRole('link', { name: 'On paper' }));
