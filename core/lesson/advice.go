@@ -5,6 +5,8 @@ import (
 	"math"
 	"slices"
 	"strings"
+	"unicode"
+	"unicode/utf8"
 
 	"hodometer/core/drill"
 	"hodometer/core/game"
@@ -13,13 +15,12 @@ import (
 
 // Shares and counts past which advice is given [trade].
 const (
-	tooIdle      = 0.6  // of a drill's time waiting
-	tooIdleYoung = 0.5  // for beginners
-	onePlace     = 1.5  // m, within which all balls come to one place
-	longInPlace  = 15   // minutes of it
-	tooManyNew   = 2    // drills nobody has done
-	wantsMatch   = 45   // minutes from which a lesson wants match play
-	leastTurn    = 0.05 // of the time, waiting that is only the change
+	tooIdle      = 0.6 // of a drill's time waiting
+	tooIdleYoung = 0.5 // for beginners
+	onePlace     = 1.5 // m, within which all balls come to one place
+	longInPlace  = 15  // minutes of it
+	tooManyNew   = 2   // drills nobody has done
+	wantsMatch   = 45  // minutes from which a lesson wants match play
 	// longWaitYoung is how long in seconds beginners stand in a row at most.
 	longWaitYoung = 60.0
 )
@@ -42,7 +43,7 @@ func (l *Lesson) idle(b *Block, students []Student, lanes [][]Span) []Notice {
 		limit = tooIdleYoung
 	}
 	long := young && longest > longWaitYoung
-	if waiting <= limit+leastTurn/10 && !long {
+	if waiting <= limit+0.005 && !long {
 		return nil
 	}
 	out := Notice{Kind: "idle", Text: fmt.Sprintf("Each waits %.0f%% of this drill, up to %.0f s in a row.", 100*waiting, longest), Fixes: []Fix{}}
@@ -105,7 +106,7 @@ func (l *Lesson) advice(students []Student) []Notice {
 	match := slices.ContainsFunc(l.Blocks, func(b Block) bool { return b.Kind == Game })
 	if len(drills) > 0 && !match && total >= wantsMatch && len(students) >= 2 {
 		out = append(out, Notice{Kind: "noMatchPlay", Text: "Nothing in this lesson is match play: what is practised should be met in a game before they go.",
-			Fixes: []Fix{{Words: "Turn the last drill into match play", Outcome: "a game to 11 from its ball", Blocks: l.afterLast(matchFrom(drills[len(drills)-1])), Whole: true}}})
+			Fixes: []Fix{{Words: "Turn the last drill into match play", Outcome: "a game to 11 from its ball", Blocks: l.afterLast(MatchFrom(drills[len(drills)-1].Drill)), Whole: true}}})
 	}
 	still, minutes := []*Block{}, 0
 	for _, b := range drills {
@@ -151,21 +152,19 @@ func strain(d *drill.Drill, contacts float64) float64 {
 	return math.Floor(contacts * float64(n) / float64(len(d.Pattern.Feeds)))
 }
 
-// matchFrom makes a match drill out of a drill: each point begins with its first
-// ball, from where it is fed.
-func matchFrom(b *Block) Block {
-	d := b.Drill.Clone()
+// MatchFrom makes a match drill out of a drill, without an id: each point begins
+// with its first ball, from where it is fed.
+func MatchFrom(from *drill.Drill) Block {
+	d := from.Clone()
 	seconds := 20.0
 	if c, err := d.Court(); err == nil && c.Sport != "tennis" {
 		seconds = 12
 	}
-	return Block{Kind: Game, Title: "Match play: " + strings.ToLower(b.Title[:1]) + b.Title[1:], Minutes: 12, Match: &Match{
+	first, size := utf8.DecodeRuneInString(d.Title)
+	return Block{Kind: Game, Title: "Match play: " + string(unicode.ToLower(first)) + d.Title[size:], Minutes: 12, Match: &Match{
 		Rules: game.Rules{To: 11, WinBy: 1, FeedChangesEvery: 4, SecondsPerPoint: seconds},
-		Start: "the " + b.Drill.Situation + " of the drill, live from the first hit", Cue: first(b.Drill.Cues), From: &d}}
+		Start: "the " + d.Situation + " of the drill, live from the first hit", Cue: firstOf(d.Cues), From: &d}}
 }
-
-// MatchFrom is a match drill made from the block's drill, without an id.
-func MatchFrom(b *Block) Block { return matchFrom(b) }
 
 // afterLast is the lesson's blocks with one more after the last drill or game.
 func (l *Lesson) afterLast(b Block) []Block {
@@ -178,7 +177,7 @@ func (l *Lesson) afterLast(b Block) []Block {
 	return slices.Insert(slices.Clone(l.Blocks), at, b)
 }
 
-func first(words []string) string {
+func firstOf(words []string) string {
 	if len(words) == 0 {
 		return ""
 	}

@@ -183,7 +183,7 @@ func (b *Block) games(n, courts int, minutes float64) (y layout, ok bool) {
 	switch way := b.wayOf(n); {
 	case way == WinnersStay:
 		s := rotation.Lay(rotation.Ask{Pattern: rotation.WinnersStay, Players: n})
-		y = layout{s.Places, s.Turns, max(0.5, b.Match.Rules.MeanMinutes(0.5)), "The winner stays on, the next in line comes in"}
+		y = layout{s.Places, s.Turns, max(0.5, b.Match.Rules.MeanMinutes(0.5)), "The winner stays on, the next in line comes in (shown as if both won in turn)"}
 	case way == OnDeck && n >= 4:
 		balls := b.Arrange.Balls
 		if balls == 0 {
@@ -191,10 +191,7 @@ func (b *Block) games(n, courts int, minutes float64) (y layout, ok bool) {
 		}
 		s := rotation.Lay(rotation.Ask{Pattern: rotation.OnDeck, Players: n})
 		y = layout{s.Places, s.Turns, float64(balls) * seconds / 60, fmt.Sprintf("Two against two, %d on deck; after %s all move one place", n-4, plural(balls, "ball", "balls"))}
-	case way == Partners && n == 4 && courts >= 1:
-		y = heats(rotation.Doubles(4), 1)
-		y.words = "Two against two, three times with another partner"
-	case way == Partners && n >= 4 && n <= 20:
+	case way == Partners && n >= 4:
 		y = heats(rotation.Doubles(n), courts)
 		y.words = "Two against two with changing partners"
 	default:

@@ -264,6 +264,35 @@ func TestOwnDrills(t *testing.T) {
 	require.InDelta(t, before.Players[1].Contacts.Value/1.5, after.Players[1].Contacts.Value, 5, "slower balls are fewer")
 }
 
+// The tempo is levelled for each by what they move and play themselves: another's
+// own version of the feeds changes nothing for those who come after.
+func TestTempoIsLevelledForEach(t *testing.T) {
+	l, students := line(t, "line-wide-crossover", 3, 10)
+	d := l.Blocks[0].Drill
+	d.Pattern = d.Pattern.Tempo(0.55)
+	tempo := func() map[string]float64 {
+		plan := Reckon(l, students, units.Metric)
+		for _, v := range InHand(l, &plan, l.Blocks[0].ID, students, units.Metric).Levels {
+			if v.What == "tempo" {
+				out := map[string]float64{}
+				for _, o := range v.Fix.Blocks[0].Own {
+					out[o.Student] = o.Tempo
+				}
+				return out
+			}
+		}
+		return nil
+	}
+	all := tempo()
+	require.Greater(t, all[students[2].ID], 1.0)
+	l.Blocks[0] = l.Blocks[0].with(Own{Student: students[0].ID, Scale: 1, Version: "onePlace"})
+	require.Equal(t, all[students[2].ID], tempo()[students[2].ID])
+	fit := l.Blocks[0].with(Own{Student: students[2].ID, Scale: 1, Tempo: all[students[2].ID]})
+	asks, ok := fit.DrillFor(students[2].ID).Pattern.Asks(movers[progress.Club])
+	require.True(t, ok)
+	require.LessOrEqual(t, asks.Ratio, tooTight)
+}
+
 // Three drills of which two share their markers: the order that sets out less
 // is offered, and costs what it says.
 func TestDrillsThatShareASetUp(t *testing.T) {

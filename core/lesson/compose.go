@@ -46,7 +46,7 @@ func (w Wish) compose(c *court.Court, title drill.Focus, drills []found) Lesson 
 				from = f.drill
 			}
 		}
-		l.Blocks = append(l.Blocks, matchFrom(&Block{Title: from.Title, Drill: &from}))
+		l.Blocks = append(l.Blocks, MatchFrom(&from))
 	}
 	if s, ok := servePractice(c); ok && w.Minutes >= veryLong && title != "serveReturn" && len(w.Students) > 0 {
 		l.Blocks = append(l.Blocks, l.least(s, w.Students))

@@ -139,12 +139,15 @@ func TestGamesBreakGames(t *testing.T) {
 // A drill turned into match play begins with the drill's ball and draws it.
 func TestMatchPlayFromADrill(t *testing.T) {
 	l, _ := line(t, "third-shot-drop", 4, 10)
-	b := MatchFrom(&l.Blocks[0])
+	b := MatchFrom(l.Blocks[0].Drill)
 	b.ID = id(5)
 	l.Blocks = append(l.Blocks, b)
 	require.Empty(t, l.Validate())
 	require.Equal(t, l.Blocks[0].Drill, b.Match.From)
 	require.NotEmpty(t, b.SetUp())
+	other := l.Blocks[0].Drill.Clone()
+	other.Title = "Ärmel hoch" // a letter of two bytes
+	require.Equal(t, "Match play: ärmel hoch", MatchFrom(&other).Title)
 }
 
 func BenchmarkDrafts(b *testing.B) {

@@ -209,6 +209,9 @@ func TestLevelingBringsEverybodyIntoTheBand(t *testing.T) {
 	l.Blocks[1] = levels["target"].Fix.Blocks[0]
 	require.Empty(t, l.Validate())
 	after := Reckon(l, students, units.Metric)
+	for i, p := range after.Blocks[1].Drill.Players { // the reason says what comes of it, not what was aimed at
+		require.Contains(t, levels["target"].Why[i], "gives "+percent(p.Steps[0].Rate.Mean))
+	}
 	for i, p := range after.Blocks[1].Drill.Players {
 		rate := p.Steps[0].Rate.Mean
 		require.True(t, rate > BandLow && rate < BandHigh, "%s %.2f", students[i].Name, rate)

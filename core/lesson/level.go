@@ -7,7 +7,6 @@ import (
 	"hodometer/core/drill"
 	"hodometer/core/footwork"
 	"hodometer/core/game"
-	"hodometer/core/goal"
 	"hodometer/core/target"
 	"hodometer/core/units"
 )
@@ -50,7 +49,7 @@ func (b *Block) levels(plan *drill.Plan, parts []part, students []Student, syste
 
 // levelTarget proposes for each student the target that gives the middle of the
 // band at the first goal: r = σ√(−2 ln(1−p)), to 5 cm.
-func (b *Block) levelTarget(plan *drill.Plan, _ []part, students []Student, system units.System) *Level {
+func (b *Block) levelTarget(plan *drill.Plan, parts []part, students []Student, system units.System) *Level {
 	if len(b.Drill.Targets) == 0 {
 		return nil
 	}
@@ -66,6 +65,7 @@ func (b *Block) levelTarget(plan *drill.Plan, _ []part, students []Student, syst
 	}
 	fit, outside := *b, false
 	l := Level{What: "target"}
+	least, most := 1.0, 0.0
 	for i, s := range students {
 		rate := plan.Players[i].Steps[0].Rate.Mean
 		outside = outside || rate < BandLow-0.005 || rate > BandHigh+0.005
@@ -75,27 +75,23 @@ func (b *Block) levelTarget(plan *drill.Plan, _ []part, students []Student, syst
 		o := b.own(s.ID)
 		o.Scale = math.Round(1000*min(mostScale, max(leastScale, wanted/size))) / 1000
 		fit = fit.with(o)
+		d := fit.DrillFor(s.ID) // what it comes to on the court, lines and all
+		gives := d.Turns(parts[i].students, parts[i].minutes).Player(Players(d, students[i:i+1])[0]).Steps[0].Rate.Mean
+		least, most = min(least, gives), max(most, gives)
 		l.Why = append(l.Why, fmt.Sprintf("%s: %s at %s of %s, a spread of %s; %s gives %s.", firstName(s.Name), percent(rate), kind, units.Length(now, system),
-			units.Length(sigma, system), units.Length(size*o.Scale, system), percent(target.Chance(size*o.Scale, sigma))))
+			units.Length(sigma, system), units.Length(size*o.Scale, system), percent(gives)))
 	}
 	if !outside {
 		return nil
 	}
-	l.Fix = Fix{Words: fmt.Sprintf("Level the target: %.0f%% for each", 100*bandMid), Outcome: "everybody between 60 and 80%", Blocks: []Block{fit}}
+	l.Fix = Fix{Words: fmt.Sprintf("Level the target: %.0f%% for each", 100*bandMid), Outcome: fmt.Sprintf("everybody between %s and %s", percent(least), percent(most)), Blocks: []Block{fit}}
 	return &l
 }
 
 // levelGoal proposes for each student counts they will reach with the wanted
-// chance in their time: those in a row shortened or lengthened together, to no
-// more than twice what is asked.
+// chance in their time: all shortened or lengthened together, to no more than
+// twice what is asked.
 func (b *Block) levelGoal(plan *drill.Plan, parts []part, students []Student, _ units.System) *Level {
-	streak := false
-	for _, s := range b.Drill.Steps {
-		streak = streak || s.Goal.Kind == goal.InARow || s.Goal.Kind == goal.Total
-	}
-	if !streak {
-		return nil
-	}
 	fit, offered := *b, false
 	l := Level{What: "goal"}
 	for i, s := range students {
@@ -138,32 +134,26 @@ func (b *Block) levelGoal(plan *drill.Plan, parts []part, students []Student, _ 
 func (b *Block) levelTempo(_ *drill.Plan, _ []part, students []Student, _ units.System) *Level {
 	fit, offered := *b, false
 	l := Level{What: "tempo"}
-	ratio := map[float64]map[footwork.Mover]float64{}
+	type asked struct {
+		tempo   float64
+		mover   footwork.Mover
+		version string
+	}
+	ratio := map[asked]float64{} // students of a level move alike
 	for _, s := range students {
 		o := b.own(s.ID)
-		now := max(o.Tempo, 1)
-		if o.Tempo > 0 {
-			now = o.Tempo
+		now := o.Tempo
+		if now == 0 {
+			now = 1
 		}
-		m := movers[s.Level]
+		d := b.Drill.Bent(o.Version)
 		worst := func(k float64) float64 {
-			if v, ok := ratio[k][m]; ok && o.Version == "" {
-				return v
+			q := asked{k, movers[s.Level], o.Version}
+			if _, ok := ratio[q]; !ok {
+				n, _ := d.Pattern.Tempo(k).Asks(q.mover) // what cannot be fed asks nothing: another notice says so
+				ratio[q] = n.Ratio
 			}
-			d := b.Drill.Pattern
-			if o.Version != "" {
-				bent := b.Drill.Bent(o.Version)
-				d = bent.Pattern
-			}
-			n, ok := d.Tempo(k).Asks(m)
-			if !ok {
-				return 0 // what cannot be fed is another notice
-			}
-			if ratio[k] == nil {
-				ratio[k] = map[footwork.Mover]float64{}
-			}
-			ratio[k][m] = n.Ratio
-			return n.Ratio
+			return ratio[q]
 		}
 		was := worst(now)
 		if was <= tooTight {

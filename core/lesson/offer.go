@@ -10,8 +10,11 @@ import (
 	"hodometer/core/progress"
 )
 
-// lanesPerCourt is how many can be fed at once on one court: two where the
-// balls and what is asked stay within half its width, else one.
+// twoLanes is the share of a court's width within which the balls of a drill stay
+// that leaves room for a second lane beside it [trade].
+const twoLanes = 0.3
+
+// lanesPerCourt is how many can be fed at once on one court.
 func (b *Block) lanesPerCourt() int {
 	c, err := b.Drill.Court()
 	if err != nil {
@@ -21,7 +24,7 @@ func (b *Block) lanesPerCourt() int {
 	for _, f := range b.Drill.Pattern.Feeds {
 		lo, hi = min(lo, f.To.X), max(hi, f.To.X)
 	}
-	if hi-lo <= c.HalfWidth[b.Drill.Pattern.Area]*0.6 {
+	if hi-lo <= 2*c.HalfWidth[b.Drill.Pattern.Area]*twoLanes {
 		return 2
 	}
 	return 1
@@ -153,7 +156,7 @@ type Offer struct {
 // mostOffers are shown.
 const mostOffers = 6
 
-// Offers are the arrangements a coach can choose for a block, the one that
+// offers are the arrangements a coach can choose for a block, the one that
 // waits least first.
 func (l *Lesson) offers(b *Block, students []Student) []Offer {
 	out := []Offer{}
@@ -188,7 +191,7 @@ func (l *Lesson) offers(b *Block, students []Student) []Offer {
 	return out
 }
 
-// Least is the block with the arrangement that waits least, for a plan that is
+// least is the block with the arrangement that waits least, for a plan that is
 // drafted; as it is where nothing waits less by a tenth.
 func (l *Lesson) least(b Block, students []Student) Block {
 	if b.Drill == nil || len(students) < 3 {

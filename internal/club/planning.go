@@ -121,7 +121,7 @@ func (c *Club) MatchFrom(b *lesson.Block) (lesson.Block, error) {
 	if err := b.Drill.Validate().Err(); err != nil {
 		return lesson.Block{}, err
 	}
-	out := []lesson.Block{lesson.MatchFrom(b)}
+	out := []lesson.Block{lesson.MatchFrom(b.Drill)}
 	name(out)
 	return out[0], nil
 }

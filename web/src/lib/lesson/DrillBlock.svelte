@@ -174,6 +174,7 @@
       </div>
       {/if}
     {/if}
+    <div class="overflow-x-auto">
     <table class="mt-4 w-full text-sm">
       <thead>
         <tr class="border-base-content border-b text-left">
@@ -220,6 +221,7 @@
         {/each}
       </tbody>
     </table>
+    </div>
     {#if shown}
       <div class="mt-2 flex flex-wrap items-end gap-3 text-sm">
         <span>{name(player!.id)}, {shown.label.toLowerCase()}, {shown.goal.count} {shown.goal.kind === 'total' ? 'in all' : 'in a row'}:</span>

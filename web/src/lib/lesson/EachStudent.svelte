@@ -44,7 +44,7 @@
       </div>
     {/each}
   </div>
-{:else}<p class="mb-3 text-sm">Each is between 60 and 80% at the first goal and will probably finish: nothing to level.</p>{/if}
+{:else}<p class="mb-3 text-sm">There is nothing to level by target, goals or tempo. What each comes to stands in the last columns.</p>{/if}
 
 <div class="overflow-x-auto">
   <table class="w-full text-sm">

@@ -205,7 +205,7 @@
           </div>
         {/if}
         <Num label="Length" beside unit="min" whole value={block.minutes} min={1} max={480} onset={(minutes) => editor.setBlock(block.id, { minutes })} />
-        <div class="join">
+        <div class="join flex-wrap">
           <button type="button" class="btn btn-sm join-item" aria-label="Move {block.title} earlier" onclick={() => move(lesson.blocks.indexOf(block), lesson.blocks.indexOf(block) - 1)}>←</button>
           <button type="button" class="btn btn-sm join-item" aria-label="Move {block.title} later" onclick={() => move(lesson.blocks.indexOf(block), lesson.blocks.indexOf(block) + 1)}>→</button>
           <button type="button" class="btn btn-sm join-item" onclick={() => editor.duplicate(block.id)}>Duplicate</button>

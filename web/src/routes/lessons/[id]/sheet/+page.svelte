@@ -94,7 +94,7 @@
                 {:else if b.match}
                   <p>To {b.match.rules.to}{b.match.rules.toB ? ` against ${b.match.rules.toB}` : ''}, from {b.match.start}. <em>{b.match.cue}</em></p>
                 {:else if b.script?.length}
-                  <p>{#each b.script as m, k (k)}<span class="figures">{k + 1}</span> {m.title}{k < b.script.length - 1 ? ' · ' : ''}{/each}. {half(names, 0)} begin{names.length < 3 ? 's' : ''} with the first role; swap at half.</p>
+                  <p>{#if names.length > 2}<strong>A</strong> {half(names, 0)}, <strong>B</strong> {half(names, 1)}: {/if}{#each b.script as m, k (k)}<span class="figures">{k + 1}</span> {m.title} ({m.roles.map((r) => `${names.length > 2 ? 'AB'[r.who] : half(names, r.who)} ${r.does}`).join(', ')}){k < b.script.length - 1 ? ' · ' : ''}{/each}</p>
                 {:else if b.prompts?.length}<p>{b.prompts.join(' · ')}</p>{/if}
                 {#if s.blocks[i]!.rotation && names.length > 1}{@const r = s.blocks[i]!.rotation!}<p class="rotation">{r.words}. {#each r.turns.slice(0, 4) as turn, t (t)}<span class="turn">{t + 1}: {at(r, turn, names)}</span>{/each}</p>{/if}
                 {#each s.students as st (st.id)}{@const o = own(b, st.id)}{#if o.length}<span class="own"><strong>{first(st.name)}</strong> {o.join(', ')}</span>{/if}{/each}
