@@ -112,7 +112,7 @@
         {/if}
         <p class="text-sm">{rotation.words}{turns > 1 ? ` · a turn is ${seconds(rotation.seconds)}` : ''}.</p>
       </div>
-      <table class="mt-3 w-full text-sm">
+      <table class="mt-3 w-full text-sm [&_th]:pr-2">
         <thead><tr class="border-base-content border-b text-left"><th scope="col" class="py-1 font-semibold">Minutes</th>{#each ['hitting', 'feeding', 'collecting', 'waiting'] as d (d)}<th scope="col" class="font-semibold">{d}</th>{/each}<th scope="col" class="font-semibold">work : rest</th><th scope="col" class="font-semibold">longest wait</th></tr></thead>
         <tbody>
           {#each rotation.shares as s, i (i)}
