@@ -8,13 +8,22 @@ STAMPS := .stamps
 ADDR ?= 127.0.0.1:8080
 WEB_SOURCES := $(shell find web/src web/static -type f 2>/dev/null) web/package.json web/svelte.config.js web/vite.config.ts
 
-.PHONY: help demo serve build test check go web lint generate fresh unit e2e bench pictures clean chromium
+# What is written by hand in Go.
+GO_FILES = $(shell git ls-files --cached --others --exclude-standard '*.go' | grep -vE '\.gen\.go$$|/gen/')
+WIDEST := 110
+
+.PHONY: help demo dev serve build test check go web lint format generate fresh unit e2e bench pictures clean chromium
 
 help: ## this list
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | awk -F ':.*## ' '{printf "  make %-10s %s\n", $$1, $$2}'
 
 demo: build ## build, fill a demo file and serve it
 	./bin/hodometer demo --addr $(ADDR) --db bin/demo.db
+
+dev: $(STAMPS)/npm ## both sides while they change: the server at 8080, the screens with hot reload at 5173
+	@trap 'kill 0' EXIT; \
+	$(GO) run ./cmd/hodometer demo --addr 127.0.0.1:8080 --db bin/dev.db & \
+	cd web && npm run -s dev -- --host 127.0.0.1
 
 serve: build ## serve a real club file, hodometer.db
 	./bin/hodometer serve --addr $(ADDR)
@@ -32,12 +41,18 @@ check: $(STAMPS)/web ## the quick ones, under a minute
 go: $(STAMPS)/web ## Go tests with the race detector
 	$(GO) test -race $(PKGS)
 
+format: $(STAMPS)/npm $(TOOLS)/staticcheck ## format Go, TypeScript, Svelte and CSS
+	$(TOOLS)/golines -m $(WIDEST) -t 4 --no-reformat-tags -w $(GO_FILES)
+	cd web && npm run -s format
+
 lint: $(STAMPS)/web $(TOOLS)/staticcheck ## vet, staticcheck, import direction, formatting, svelte-check, eslint
-	@test -z "$$(gofmt -l cmd core internal web/*.go)" || { gofmt -l cmd core internal web/*.go; echo "gofmt these"; exit 1; }
+	@unformatted="$$($(TOOLS)/golines -m $(WIDEST) -t 4 --no-reformat-tags -l $(GO_FILES))"; \
+	test -z "$$unformatted" || { echo "make format would change these:"; echo "$$unformatted"; exit 1; }
+	@awk '{ line = $$0; gsub(/\t/, "    ", line) } length(line) > 120 { print FILENAME ":" FNR ": over 120 columns"; bad = 1 } END { exit bad }' $(GO_FILES)
 	$(GO) vet $(PKGS)
 	$(TOOLS)/staticcheck $(PKGS)
 	$(TOOLS)/depguard $(PKGS)
-	cd web && npm run -s check && npm run -s lint
+	cd web && npm run -s check && npm run -s lint && npm run -s formatted
 
 unit: $(STAMPS)/npm ## front-end unit tests
 	cd web && npm run -s unit

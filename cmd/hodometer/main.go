@@ -36,7 +36,11 @@ var cli struct {
 }
 
 func main() {
-	k := kong.Parse(&cli, kong.Name("hodometer"), kong.Description("Plans, reckons, runs and records racket-sport lessons."))
+	k := kong.Parse(
+		&cli,
+		kong.Name("hodometer"),
+		kong.Description("Plans, reckons, runs and records racket-sport lessons."),
+	)
 	log := slog.New(slog.NewJSONHandler(os.Stderr, nil))
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
 	defer stop()
@@ -85,7 +89,11 @@ func buildDemo(ctx context.Context, path string, fresh bool) error {
 	if err := s.Close(); err != nil {
 		return err
 	}
-	if err := os.WriteFile(mark, []byte("This file marks the club file beside it as a demo, which may be rebuilt.\n"), 0o644); err != nil {
+	if err := os.WriteFile(
+		mark,
+		[]byte("This file marks the club file beside it as a demo, which may be rebuilt.\n"),
+		0o644,
+	); err != nil {
 		return err
 	}
 	return os.Rename(building, path)
@@ -109,7 +117,12 @@ func serve(ctx context.Context, log *slog.Logger, path, addr string) error {
 	if err != nil {
 		return err
 	}
-	server := &http.Server{Handler: handler, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 30 * time.Second, IdleTimeout: 2 * time.Minute}
+	server := &http.Server{
+		Handler:           handler,
+		ReadHeaderTimeout: 5 * time.Second,
+		ReadTimeout:       30 * time.Second,
+		IdleTimeout:       2 * time.Minute,
+	}
 	fmt.Printf("Hodometer is at http://%s\n", l.Addr())
 	log.Info("serving", "addr", l.Addr().String(), "file", path)
 	failed := make(chan error, 1)

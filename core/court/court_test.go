@@ -29,7 +29,13 @@ func TestFullCourtIsTheRuleBooks(t *testing.T) {
 	require.InDelta(t, units.Feet(3), c.NetHeight(Singles, 0), 1e-12)
 	require.InDelta(t, units.Feet(3.5), c.NetHeight(Singles, units.Feet(13.5+3)), 1e-12)
 	require.InDelta(t, units.Feet(3.5), c.NetHeight(Doubles, -units.Feet(18+3)), 1e-12)
-	require.InDelta(t, units.Feet(3.25), c.NetHeight(Doubles, units.Feet(10.5)), 1e-12, "halfway to the post, halfway up")
+	require.InDelta(
+		t,
+		units.Feet(3.25),
+		c.NetHeight(Doubles, units.Feet(10.5)),
+		1e-12,
+		"halfway to the post, halfway up",
+	)
 	require.Zero(t, c.NetHeight(Singles, 7))
 }
 
@@ -133,7 +139,10 @@ func TestZonesCoverTheCourt(t *testing.T) {
 		require.Equal(t, ByDepth, c.Schemes[0].Kind)
 		require.GreaterOrEqual(t, len(c.Schemes), 2)
 		w := c.HalfWidth[Singles]
-		p := Point{w * float64(rapid.IntRange(-999, 999).Draw(t, "x")) / 1000, -c.HalfLength * float64(rapid.IntRange(1, 999).Draw(t, "y")) / 1000}
+		p := Point{
+			w * float64(rapid.IntRange(-999, 999).Draw(t, "x")) / 1000,
+			-c.HalfLength * float64(rapid.IntRange(1, 999).Draw(t, "y")) / 1000,
+		}
 		for _, s := range c.Schemes {
 			area := 0.0
 			for i, z := range s.Zones {
@@ -149,7 +158,12 @@ func TestZonesCoverTheCourt(t *testing.T) {
 			require.Equal(t, i, s.At(Point{-p.X, -p.Y}, RightHand), "the far end is the near one turned")
 		}
 		d := c.Schemes[0]
-		require.Equal(t, 1, d.Number(d.At(Point{0, -c.HalfLength - 1}, RightHand), FromBaseline), "behind the baseline is the last")
+		require.Equal(
+			t,
+			1,
+			d.Number(d.At(Point{0, -c.HalfLength - 1}, RightHand), FromBaseline),
+			"behind the baseline is the last",
+		)
 	})
 }
 
@@ -161,7 +175,10 @@ func TestMirrorAndEdgeProperties(t *testing.T) {
 		a := rapid.SampledFrom([]Area{Singles, Doubles}).Draw(t, "area")
 		// Millimetres and half degrees: finer than a tape, coarse enough that
 		// a ray along a line is not lost in rounding.
-		p := Point{float64(rapid.IntRange(-8000, 8000).Draw(t, "x")) / 1000, float64(rapid.IntRange(-15000, 15000).Draw(t, "y")) / 1000}
+		p := Point{
+			float64(rapid.IntRange(-8000, 8000).Draw(t, "x")) / 1000,
+			float64(rapid.IntRange(-15000, 15000).Draw(t, "y")) / 1000,
+		}
 		theta := (float64(rapid.IntRange(-360, 359).Draw(t, "theta")) + 0.5) * math.Pi / 360
 		_, d := c.Nearest(a, p)
 		_, dm := c.Nearest(a, p.Mirror())

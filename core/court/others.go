@@ -20,17 +20,58 @@ func tableTennis() Court {
 	c.side("side line", w, both...)
 	c.mark("centre line", 0, 0, 0, l, Doubles)
 	right := boxes(0, l, w, []Area{Doubles})
-	c.Boxes = []Box{right[0], right[2],
-		{"near deuce", Point{-w, -l}, Point{w, 0}, []Area{Singles}}, {"far deuce", Point{-w, 0}, Point{w, l}, []Area{Singles}},
-		{"near ad", Point{-w, -l}, Point{w, 0}, []Area{Singles}}, {"far ad", Point{-w, 0}, Point{w, l}, []Area{Singles}}}
-	grip := []piece{{"backhand, short", "flick or drop short again"}, {"crossover, short", "jam the elbow"}, {"forehand, short", "flick or push long"},
-		{"backhand, half-long", "open on the second bounce"}, {"crossover, half-long", "make the choice late"}, {"forehand, half-long", "open on the second bounce"},
-		{"backhand, long", "drive, change the line"}, {"crossover, long", "step aside, forehand"}, {"forehand, long", "loop, open the angle"}}
+	c.Boxes = []Box{
+		right[0],
+		right[2],
+		{
+			"near deuce",
+			Point{-w, -l},
+			Point{w, 0},
+			[]Area{Singles},
+		},
+		{"far deuce", Point{-w, 0}, Point{w, l}, []Area{Singles}},
+		{
+			"near ad",
+			Point{-w, -l},
+			Point{w, 0},
+			[]Area{Singles},
+		},
+		{"far ad", Point{-w, 0}, Point{w, l}, []Area{Singles}},
+	}
+	grip := []piece{
+		{"backhand, short", "flick or drop short again"},
+		{"crossover, short", "jam the elbow"},
+		{"forehand, short", "flick or push long"},
+		{
+			"backhand, half-long",
+			"open on the second bounce",
+		},
+		{"crossover, half-long", "make the choice late"},
+		{"forehand, half-long", "open on the second bounce"},
+		{
+			"backhand, long",
+			"drive, change the line",
+		},
+		{"crossover, long", "step aside, forehand"},
+		{"forehand, long", "loop, open the angle"},
+	}
 	c.Schemes = []Scheme{
-		depth(w, []float64{l / 3, 2 * l / 3, l},
-			piece{"short", "bounces twice on the table"}, piece{"half-long", "second bounce near the end line"}, piece{"long", "open up and attack"}),
+		depth(
+			w,
+			[]float64{l / 3, 2 * l / 3, l},
+			piece{
+				"short",
+				"bounces twice on the table",
+			},
+			piece{"half-long", "second bounce near the end line"},
+			piece{"long", "open up and attack"},
+		),
 		// The crossover lies off the middle, at a right-hander's playing elbow.
-		{"depth and side", ByCorner, grid(w, []float64{l / 3, 2 * l / 3, l}, []float64{-w * 0.1, w * 0.4}, grip...)},
+		{
+			"depth and side",
+			ByCorner,
+			grid(w, []float64{l / 3, 2 * l / 3, l}, []float64{-w * 0.1, w * 0.4}, grip...),
+		},
 	}
 	c.Spots = []Spot{
 		{"forehand corner", Point{w, -l}, true}, {"backhand corner", Point{-w, -l}, true},
@@ -57,12 +98,43 @@ func badminton() Court {
 	c.side("doubles sideline", d, Doubles)
 	c.Boxes = append(boxes(short, l, s, []Area{Singles}), boxes(short, long, d, []Area{Doubles})...)
 	c.Schemes = []Scheme{
-		depth(s, []float64{2.2, 4.5, l},
-			piece{"front", "net shots and kills"}, piece{"mid", "drives and smashes taken early"}, piece{"back", "clears, drops and smashes"}),
-		{"six corners", ByCorner, grid(s, []float64{2.2, 4.5, l}, []float64{-s / 3, s / 3},
-			piece{"backhand front", "net shot or lift"}, piece{"front", "kill"}, piece{"forehand front", "net shot or lift"},
-			piece{"backhand side", "block or drive"}, piece{"base", "be still at the opponent's hit"}, piece{"forehand side", "smash straight or drive"},
-			piece{"backhand back", "round the head, clear or drop"}, piece{"back", "smash steep"}, piece{"forehand back", "clear, drop or smash"})},
+		depth(
+			s,
+			[]float64{2.2, 4.5, l},
+			piece{
+				"front",
+				"net shots and kills",
+			},
+			piece{"mid", "drives and smashes taken early"},
+			piece{"back", "clears, drops and smashes"},
+		),
+		{
+			"six corners",
+			ByCorner,
+			grid(
+				s,
+				[]float64{2.2, 4.5, l},
+				[]float64{-s / 3, s / 3},
+				piece{
+					"backhand front",
+					"net shot or lift",
+				},
+				piece{"front", "kill"},
+				piece{"forehand front", "net shot or lift"},
+				piece{
+					"backhand side",
+					"block or drive",
+				},
+				piece{"base", "be still at the opponent's hit"},
+				piece{"forehand side", "smash straight or drive"},
+				piece{
+					"backhand back",
+					"round the head, clear or drop",
+				},
+				piece{"back", "smash steep"},
+				piece{"forehand back", "clear, drop or smash"},
+			),
+		},
 	}
 	c.Spots = []Spot{
 		{"base", Point{0, -3.4}, false},
@@ -88,10 +160,27 @@ func pickleball() Court {
 	c.side("sideline", w, both...)
 	c.Boxes = boxes(kitchen+1e-9, l, w, both) // on the non-volley line is short
 	c.Schemes = []Scheme{
-		depth(w, []float64{kitchen, ft(15), l},
-			piece{"non-volley zone", "soft exchanges, close the point"}, piece{"transition", "move through, soft to the feet"}, piece{"baseline", "serve, return, drive deep"}),
-		sides(w, l, w/3,
-			piece{"backhand", "cross-court soft"}, piece{"middle", "between the two, who calls it"}, piece{"forehand", "speed up when it pops up"}),
+		depth(
+			w,
+			[]float64{kitchen, ft(15), l},
+			piece{
+				"non-volley zone",
+				"soft exchanges, close the point",
+			},
+			piece{"transition", "move through, soft to the feet"},
+			piece{"baseline", "serve, return, drive deep"},
+		),
+		sides(
+			w,
+			l,
+			w/3,
+			piece{
+				"backhand",
+				"cross-court soft",
+			},
+			piece{"middle", "between the two, who calls it"},
+			piece{"forehand", "speed up when it pops up"},
+		),
 	}
 	c.Spots = []Spot{
 		{"right corner", Point{w, -l}, false}, {"left corner", Point{-w, -l}, false},
@@ -123,26 +212,76 @@ func squash() Court {
 	for name, s := range map[string]float64{"left": -1, "right": 1} {
 		line(name+" service box, back", s*(w-box), short+box, s*w, short+box)
 		line(name+" service box, inside", s*(w-box), short, s*(w-box), short+box)
-		c.Boxes = append(c.Boxes, Box{name + " service box", Point{min(s*w, s*(w-box)), -short - box}, Point{max(s*w, s*(w-box)), -short}, both})
+		c.Boxes = append(
+			c.Boxes,
+			Box{
+				name + " service box",
+				Point{min(s*w, s*(w-box)), -short - box},
+				Point{max(s*w, s*(w-box)), -short},
+				both,
+			},
+		)
 	}
 	slices.SortFunc(c.Lines, func(a, b Line) int { return strings.Compare(a.Name, b.Name) })
 	slices.SortFunc(c.Boxes, func(a, b Box) int { return strings.Compare(a.Name, b.Name) })
 	// Served from the right, the ball lands in the left quarter.
-	c.Boxes = append(c.Boxes, Box{"near deuce", Point{-w, -l}, Point{0, -short}, both}, Box{"near ad", Point{0, -l}, Point{w, -short}, both})
+	c.Boxes = append(
+		c.Boxes,
+		Box{"near deuce", Point{-w, -l}, Point{0, -short}, both},
+		Box{"near ad", Point{0, -l}, Point{w, -short}, both},
+	)
 	c.Schemes = []Scheme{
-		depth(w, []float64{3, short, short + box, l},
-			piece{"front", "drop, or lift out of trouble"}, piece{"mid, before the boxes", "volley first"},
-			piece{"service boxes", "volley or take it before the back wall"}, piece{"back", "length, off the back wall"}),
-		{"corners and T", ByCorner, grid(w, []float64{3, short + box, l}, []float64{-w / 3, w / 3},
-			piece{"backhand front", "drop or lob"}, piece{"front", "kill or drive deep"}, piece{"forehand front", "drop or lob"},
-			piece{"backhand mid", "volley straight or cut it off"}, piece{"T", "be back here, watch the ball"}, piece{"forehand mid", "volley straight or cut it off"},
-			piece{"backhand back", "straight length, tight to the wall"}, piece{"back", "straight length"}, piece{"forehand back", "straight length, tight to the wall"})},
+		depth(
+			w,
+			[]float64{3, short, short + box, l},
+			piece{"front", "drop, or lift out of trouble"},
+			piece{"mid, before the boxes", "volley first"},
+			piece{
+				"service boxes",
+				"volley or take it before the back wall",
+			},
+			piece{"back", "length, off the back wall"},
+		),
+		{
+			"corners and T",
+			ByCorner,
+			grid(
+				w,
+				[]float64{3, short + box, l},
+				[]float64{-w / 3, w / 3},
+				piece{
+					"backhand front",
+					"drop or lob",
+				},
+				piece{"front", "kill or drive deep"},
+				piece{"forehand front", "drop or lob"},
+				piece{
+					"backhand mid",
+					"volley straight or cut it off",
+				},
+				piece{"T", "be back here, watch the ball"},
+				piece{"forehand mid", "volley straight or cut it off"},
+				piece{
+					"backhand back",
+					"straight length, tight to the wall",
+				},
+				piece{"back", "straight length"},
+				piece{"forehand back", "straight length, tight to the wall"},
+			),
+		},
 	}
 	c.Spots = []Spot{
 		{"T", Point{0, -short}, false},
-		{"forehand front", Point{w - 0.5, -1}, true}, {"backhand front", Point{-w + 0.5, -1}, true},
-		{"forehand back", Point{w - 0.6, -l + 0.8}, true}, {"backhand back", Point{-w + 0.6, -l + 0.8}, true},
-		{"right service box", Point{w - box/2, -short - box/2}, false}, {"left service box", Point{-w + box/2, -short - box/2}, false},
+		{"forehand front", Point{w - 0.5, -1}, true},
+		{"backhand front", Point{-w + 0.5, -1}, true},
+		{"forehand back", Point{w - 0.6, -l + 0.8}, true},
+		{"backhand back", Point{-w + 0.6, -l + 0.8}, true},
+		{
+			"right service box",
+			Point{w - box/2, -short - box/2},
+			false,
+		},
+		{"left service box", Point{-w + box/2, -short - box/2}, false},
 	}
 	return c
 }

@@ -57,9 +57,17 @@ func (p plan) court() Court {
 		depth(s, []float64{attack / 2, attack, (attack + l) / 2, l},
 			piece{"net", "finish on the volley"}, piece{"attack", "hit down and find angles"},
 			piece{"set-up", "take it early, approach"}, piece{"neutral", "neutral rally"}),
-		sides(s, l, s/3,
-			piece{"backhand", "cross-court first, straight to change"}, piece{"middle", "step round, choose the side"},
-			piece{"forehand", "cross-court first, straight to change"}),
+		sides(
+			s,
+			l,
+			s/3,
+			piece{
+				"backhand",
+				"cross-court first, straight to change",
+			},
+			piece{"middle", "step round, choose the side"},
+			piece{"forehand", "cross-court first, straight to change"},
+		),
 	}
 	c.Spots = []Spot{
 		{"deuce corner", Point{s, -l}, false},

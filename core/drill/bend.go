@@ -196,6 +196,9 @@ func (d *Drill) Neighbours(m footwork.Mover, rerate Rerate) []Neighbour {
 			add(b.id, b.words, b.drill, n)
 		}
 	}
-	slices.SortStableFunc(out, func(a, b Neighbour) int { return cmp.Or(cmp.Compare(a.Ratio, b.Ratio), cmp.Compare(b.Good, a.Good)) })
+	slices.SortStableFunc(
+		out,
+		func(a, b Neighbour) int { return cmp.Or(cmp.Compare(a.Ratio, b.Ratio), cmp.Compare(b.Good, a.Good)) },
+	)
 	return out
 }

@@ -21,8 +21,23 @@ const (
 type Focus string
 
 // The focuses, in the order a coach would list them.
-var Focuses = []Focus{"depth", "direction", "shortBall", "lowBall", "early", "volley", "transition", "serveReturn",
-	"spin", "footwork", "anticipation", "technique", "rhythm", "warmUp", "pressure"}
+var Focuses = []Focus{
+	"depth",
+	"direction",
+	"shortBall",
+	"lowBall",
+	"early",
+	"volley",
+	"transition",
+	"serveReturn",
+	"spin",
+	"footwork",
+	"anticipation",
+	"technique",
+	"rhythm",
+	"warmUp",
+	"pressure",
+}
 
 // Level is whom a drill is pitched at.
 type Level string
@@ -45,7 +60,17 @@ type Span struct {
 
 func (s Span) validate(field, what string, most int, p *units.Problems) {
 	if s.Least < 1 || s.Least > s.Best || s.Best > s.Most || s.Most > most {
-		p.Add(field, fmt.Sprintf("%s go up from least to best to most, between 1 and %d; these are %d, %d, %d", what, most, s.Least, s.Best, s.Most))
+		p.Add(
+			field,
+			fmt.Sprintf(
+				"%s go up from least to best to most, between 1 and %d; these are %d, %d, %d",
+				what,
+				most,
+				s.Least,
+				s.Best,
+				s.Most,
+			),
+		)
 	}
 }
 
@@ -91,7 +116,11 @@ func (d *Drill) Tempo() goal.Tempo {
 	for _, f := range d.Pattern.Feeds {
 		sum += f.Gap
 	}
-	return goal.Tempo{SecondsPerBall: sum / float64(max(1, len(d.Pattern.Feeds))), Basket: d.Basket, PickUpMinutes: d.PickUp}
+	return goal.Tempo{
+		SecondsPerBall: sum / float64(max(1, len(d.Pattern.Feeds))),
+		Basket:         d.Basket,
+		PickUpMinutes:  d.PickUp,
+	}
 }
 
 // Clone is a copy that shares nothing with d.

@@ -44,7 +44,13 @@ func TestTargetIsMeasuredAsCoachesSayIt(t *testing.T) {
 
 func TestShapesFollowWingAndHand(t *testing.T) {
 	d := shortBall(t)
-	fh, bh := Step{Stroke: pattern.Forehand, Direction: CrossCourt}, Step{Stroke: pattern.Backhand, Direction: CrossCourt}
+	fh, bh := Step{
+		Stroke:    pattern.Forehand,
+		Direction: CrossCourt,
+	}, Step{
+		Stroke:    pattern.Backhand,
+		Direction: CrossCourt,
+	}
 	right := d.Shape(fh, court.RightHand)
 	require.Positive(t, right.Hit.X)
 	require.Negative(t, right.Aim.X, "cross-court crosses")
@@ -107,7 +113,12 @@ func TestBendsReachWhatTheyPromise(t *testing.T) {
 		require.GreaterOrEqual(t, worst, Wanted, b.Kind)
 		require.InDelta(t, b.Chance, worst, 1e-9, b.Kind)
 	}
-	require.Less(t, bends[1].Drill.chance(rerate(&d), bends[1].Minutes-1), Wanted, "a minute less is not enough")
+	require.Less(
+		t,
+		bends[1].Drill.chance(rerate(&d), bends[1].Minutes-1),
+		Wanted,
+		"a minute less is not enough",
+	)
 	require.Equal(t, 5, d.Steps[4].Goal.Count, "the drill itself is untouched")
 	require.Zero(t, bends[2].Drill.Overhang(), "the larger circle is moved into court")
 	require.Empty(t, d.Fitting(sigmaFrom(0.05), 3), "nothing is offered that cannot work")
@@ -166,10 +177,39 @@ func BenchmarkTwoHundredFeeds(b *testing.B) {
 	for b.Loop() {
 		balls := make([]footwork.Ball, 0, 200)
 		for i := range 200 {
-			to := flight.Vec{X: 3 * math.Sin(float64(i)), Y: -8 - 2*math.Cos(float64(i)), Z: ball.Diameter / 2}
-			a := flight.Solve(ball, flight.Standard, flight.Feed{From: flight.Vec{X: 0.5, Y: 7, Z: 1}, To: to, By: flight.BySpeed, Want: 17, Net: net}, false)
-			met := flight.After(ball, flight.Standard, a.Flight.Landing, a.Flight.Spin, flight.Options{Ground: 0.7}).Landing
-			balls = append(balls, footwork.Ball{Contact: court.Point{X: met.At.X, Y: met.At.Y}, Available: met.Time, Between: 2, Recover: court.Point{Y: -12}})
+			to := flight.Vec{
+				X: 3 * math.Sin(float64(i)),
+				Y: -8 - 2*math.Cos(float64(i)),
+				Z: ball.Diameter / 2,
+			}
+			a := flight.Solve(
+				ball,
+				flight.Standard,
+				flight.Feed{
+					From: flight.Vec{X: 0.5, Y: 7, Z: 1},
+					To:   to,
+					By:   flight.BySpeed,
+					Want: 17,
+					Net:  net,
+				},
+				false,
+			)
+			met := flight.After(
+				ball,
+				flight.Standard,
+				a.Flight.Landing,
+				a.Flight.Spin,
+				flight.Options{Ground: 0.7},
+			).Landing
+			balls = append(
+				balls,
+				footwork.Ball{
+					Contact:   court.Point{X: met.At.X, Y: met.At.Y},
+					Available: met.Time,
+					Between:   2,
+					Recover:   court.Point{Y: -12},
+				},
+			)
 		}
 		footwork.Club.Sequence(court.Point{Y: -12}, balls)
 	}
@@ -179,7 +219,9 @@ func BenchmarkTwoHundredFeeds(b *testing.B) {
 // the chain as in a count by hand: rally twice, go on the third.
 func TestOnlyItsOwnBallsCountForAGoal(t *testing.T) {
 	d := shortBall(t)
-	d.Steps = []Step{{Stroke: pattern.Forehand, Direction: Straight, Goal: goal.Goal{Kind: goal.InARow, Count: 3}}}
+	d.Steps = []Step{
+		{Stroke: pattern.Forehand, Direction: Straight, Goal: goal.Goal{Kind: goal.InARow, Count: 3}},
+	}
 	rally := d.Pattern.Feeds[0]
 	rally.Stroke, rally.How = pattern.Either, pattern.Live
 	d.Pattern.Feeds = append(d.Pattern.Feeds, rally, rally)
@@ -203,6 +245,11 @@ func TestOnlyItsOwnBallsCountForAGoal(t *testing.T) {
 			done++
 		}
 	}
-	require.InDelta(t, plan.Players[0].Finish.Value, float64(done)/float64(times), 4*math.Sqrt(0.25/float64(times)))
+	require.InDelta(
+		t,
+		plan.Players[0].Finish.Value,
+		float64(done)/float64(times),
+		4*math.Sqrt(0.25/float64(times)),
+	)
 	require.Less(t, plan.Balls.Value, float64(balls)/2, "two in three come from the rally")
 }

@@ -43,7 +43,13 @@ const (
 // Notices looks through the drill for what will not work for that mover and
 // that player (nil: nobody in particular). Lengths are written in that system.
 // Without fixes it is quick enough for a drag.
-func (d *Drill) Notices(m footwork.Mover, plan pattern.Plan, p *Player, fixes bool, system units.System) []Notice {
+func (d *Drill) Notices(
+	m footwork.Mover,
+	plan pattern.Plan,
+	p *Player,
+	fixes bool,
+	system units.System,
+) []Notice {
 	out := []Notice{}
 	for _, n := range d.Pattern.Notices(m, plan, fixes) {
 		own := Notice{string(n.Kind), n.Feed, n.Text, []Fix{}}
@@ -53,14 +59,31 @@ func (d *Drill) Notices(m footwork.Mover, plan pattern.Plan, p *Player, fixes bo
 		out = append(out, own)
 	}
 	if over := d.Overhang(); over > 0.005 {
-		out = append(out, Notice{OffCourt, -1, fmt.Sprintf("A target reaches %s past the nearest line; balls that land there are out.", units.Length(over, system)),
-			[]Fix{{"Move it in", "all of it is in court", d.PulledIn()}}})
+		out = append(
+			out,
+			Notice{
+				OffCourt,
+				-1,
+				fmt.Sprintf(
+					"A target reaches %s past the nearest line; balls that land there are out.",
+					units.Length(over, system),
+				),
+				[]Fix{{"Move it in", "all of it is in court", d.PulledIn()}},
+			},
+		)
 	}
 	if n := len(d.Pattern.Feeds); d.TurnBalls%n != 0 && d.Players.Best > d.Hitters && n > 1 {
 		whole := d.Clone()
 		whole.TurnBalls = max(n, int(math.Round(float64(d.TurnBalls)/float64(n)))*n)
-		out = append(out, Notice{BadTurn, -1, fmt.Sprintf("A turn of %d balls stops in the middle of the pattern of %d.", d.TurnBalls, n),
-			[]Fix{{fmt.Sprintf("Make it %d", whole.TurnBalls), "whole patterns", whole}}})
+		out = append(
+			out,
+			Notice{
+				BadTurn,
+				-1,
+				fmt.Sprintf("A turn of %d balls stops in the middle of the pattern of %d.", d.TurnBalls, n),
+				[]Fix{{fmt.Sprintf("Make it %d", whole.TurnBalls), "whole patterns", whole}},
+			},
+		)
 	}
 	if p != nil {
 		out = append(out, d.insideMargin(*p, system)...)
@@ -108,9 +131,26 @@ func (d *Drill) insideMargin(p Player, system units.System) []Notice {
 			by = min(by, c.HalfLength/2-room)
 			at.Y = math.Copysign(math.Abs(at.Y)-by, at.Y)
 		}
-		n := Notice{InsideMargin, -1, fmt.Sprintf("%s by the %s stands inside the miss: %.0f%% of the balls aimed at it would be out over that line.", t.called(), line, 100*share), []Fix{}}
+		n := Notice{
+			InsideMargin,
+			-1,
+			fmt.Sprintf(
+				"%s by the %s stands inside the miss: %.0f%% of the balls aimed at it would be out over that line.",
+				t.called(),
+				line,
+				100*share,
+			),
+			[]Fix{},
+		}
 		if by > 0.02 {
-			n.Fixes = append(n.Fixes, Fix{fmt.Sprintf("Move it in by %s", units.Length(by, system)), fmt.Sprintf("%.0f%% out over it", 100*target.Past(sigma, room+by)), moved})
+			n.Fixes = append(
+				n.Fixes,
+				Fix{
+					fmt.Sprintf("Move it in by %s", units.Length(by, system)),
+					fmt.Sprintf("%.0f%% out over it", 100*target.Past(sigma, room+by)),
+					moved,
+				},
+			)
 		}
 		out = append(out, n)
 	}

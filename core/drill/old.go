@@ -63,14 +63,51 @@ func (o first) drill() Drill {
 	if c, err := court.ByID(o.Court); err == nil {
 		base.Y = -c.HalfLength * 1.02
 	}
-	return Drill{Format: Format, Version: Version, Title: o.Title, Intent: o.Intent, Focus: "shortBall", Level: "club", Situation: o.Situation,
-		Players: Span{1, 2, 6}, Minutes: Span{10, 20, 45}, Hitters: 1,
-		Pattern: pattern.Pattern{Court: o.Court, Area: o.Area, Hand: court.RightHand, Start: base, Base: base,
-			Feeds: []pattern.Feed{{How: pattern.ByHand, From: pattern.Place{X: o.Feed.From.X, Y: o.Feed.From.Y, Z: 1}, To: o.Feed.Bounce,
-				By: flight.ByApex, Want: 1.2, Meet: pattern.Falling, Height: 0.7, Stroke: stroke,
-				Aim: &court.Point{X: -math.Abs(o.Target.Centre.X), Y: o.Target.Centre.Y}, Gap: o.Tempo.SecondsPerBall}},
-			People: []pattern.Person{{Role: "feeder", At: o.Feed.From}}, Objects: []pattern.Object{}},
-		Targets: []Target{{Kind: Circle, At: o.Target.Centre, Radius: o.Target.Radius, Both: true}},
-		Steps:   o.Steps, Basket: o.Tempo.Basket, PickUp: o.Tempo.PickUpMinutes, TurnBalls: o.TurnBalls, After: "swap",
-		Cues: o.Cues, Cautions: o.Cautions, Kit: o.Kit}
+	return Drill{
+		Format:    Format,
+		Version:   Version,
+		Title:     o.Title,
+		Intent:    o.Intent,
+		Focus:     "shortBall",
+		Level:     "club",
+		Situation: o.Situation,
+		Players:   Span{1, 2, 6},
+		Minutes:   Span{10, 20, 45},
+		Hitters:   1,
+		Pattern: pattern.Pattern{
+			Court: o.Court,
+			Area:  o.Area,
+			Hand:  court.RightHand,
+			Start: base,
+			Base:  base,
+			Feeds: []pattern.Feed{
+				{
+					How:    pattern.ByHand,
+					From:   pattern.Place{X: o.Feed.From.X, Y: o.Feed.From.Y, Z: 1},
+					To:     o.Feed.Bounce,
+					By:     flight.ByApex,
+					Want:   1.2,
+					Meet:   pattern.Falling,
+					Height: 0.7,
+					Stroke: stroke,
+					Aim: &court.Point{
+						X: -math.Abs(o.Target.Centre.X),
+						Y: o.Target.Centre.Y,
+					},
+					Gap: o.Tempo.SecondsPerBall,
+				},
+			},
+			People:  []pattern.Person{{Role: "feeder", At: o.Feed.From}},
+			Objects: []pattern.Object{},
+		},
+		Targets:   []Target{{Kind: Circle, At: o.Target.Centre, Radius: o.Target.Radius, Both: true}},
+		Steps:     o.Steps,
+		Basket:    o.Tempo.Basket,
+		PickUp:    o.Tempo.PickUpMinutes,
+		TurnBalls: o.TurnBalls,
+		After:     "swap",
+		Cues:      o.Cues,
+		Cautions:  o.Cautions,
+		Kit:       o.Kit,
+	}
 }

@@ -124,8 +124,24 @@ func (t Turns) Player(p Player) PlayerPlan {
 	for i, s := range d.Steps {
 		r := rates[i]
 		sp := StepPlan{Label: s.Label(), Goal: s.Goal, Shape: d.shape(s, p.Hand, t.contacts), Rate: r}
-		sp.Likely = stepFigure(s.Goal, r.Mean, 0.5, s.Goal.Quantile(r.Mean, 0.5)/d.ballsFor(s), t.tempo, n, minutesFor)
-		sp.Sure = stepFigure(s.Goal, r.Mean, Certainty, s.Goal.Quantile(r.Mean, Certainty)/d.ballsFor(s), t.tempo, n, minutesFor)
+		sp.Likely = stepFigure(
+			s.Goal,
+			r.Mean,
+			0.5,
+			s.Goal.Quantile(r.Mean, 0.5)/d.ballsFor(s),
+			t.tempo,
+			n,
+			minutesFor,
+		)
+		sp.Sure = stepFigure(
+			s.Goal,
+			r.Mean,
+			Certainty,
+			s.Goal.Quantile(r.Mean, Certainty)/d.ballsFor(s),
+			t.tempo,
+			n,
+			minutesFor,
+		)
 		out.Steps[i] = sp
 	}
 	spread := d.course(rates, mean).Spread(share, mostBalls, Certainty)

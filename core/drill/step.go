@@ -90,7 +90,10 @@ func (d *Drill) metAt(balls []pattern.Ball) []court.Point {
 // pattern must be mirrored for a student of that hand to play it.
 func (d *Drill) feedFor(s Step, hand court.Hand) (i int, mirror bool) {
 	mirror = hand != d.Pattern.Hand
-	if i = slices.IndexFunc(d.Pattern.Feeds, func(f pattern.Feed) bool { return f.Stroke == s.Stroke }); i >= 0 {
+	if i = slices.IndexFunc(
+		d.Pattern.Feeds,
+		func(f pattern.Feed) bool { return f.Stroke == s.Stroke },
+	); i >= 0 {
 		return i, mirror
 	}
 	if first := d.Pattern.Feeds[0].Stroke; first.OtherSide() == s.Stroke {

@@ -134,7 +134,11 @@ func (t Target) PulledIn(c *court.Court, a court.Area) Target {
 func (t Target) chance(c *court.Court, a court.Area, from court.Point, sigma float64) float64 {
 	switch t.Kind {
 	case Circle:
-		return target.ChanceInside(t.Radius, sigma, func(theta float64) float64 { return c.ToEdge(a, c.Target(), t.At, theta) })
+		return target.ChanceInside(
+			t.Radius,
+			sigma,
+			func(theta float64) float64 { return c.ToEdge(a, c.Target(), t.At, theta) },
+		)
 	case Box: // a product of two normal chances
 		least, most := t.corners()
 		w := c.HalfWidth[a]
@@ -144,7 +148,15 @@ func (t Target) chance(c *court.Court, a court.Area, from court.Point, sigma flo
 		}
 		phi := func(z float64) float64 { return math.Erfc(-z/math.Sqrt2) / 2 }
 		stretch := func(lo, hi, mu float64) float64 { return max(0, phi((hi-mu)/sigma)-phi((lo-mu)/sigma)) }
-		return stretch(max(least.X, -w), min(most.X, w), t.At.X) * stretch(max(least.Y, near), min(most.Y, far), t.At.Y)
+		return stretch(
+			max(least.X, -w),
+			min(most.X, w),
+			t.At.X,
+		) * stretch(
+			max(least.Y, near),
+			min(most.Y, far),
+			t.At.Y,
+		)
 	}
 	return target.Spread{Across: sigma, Along: sigma}.Chance(c, a, t.Aim(), t.Shape(from))
 }
@@ -170,7 +182,13 @@ func (t Target) validate(c *court.Court) (p units.Problems) {
 		p.Add("worth", fmt.Sprintf("a target is worth 0 to 100 points, not %d", t.Worth))
 	}
 	if !c.In(court.Doubles, c.Target(), t.At) {
-		p.Add("at", fmt.Sprintf("the target lies off the court: keep it within %.2f m of the middle and in the end aimed at", c.HalfWidth[court.Doubles]))
+		p.Add(
+			"at",
+			fmt.Sprintf(
+				"the target lies off the court: keep it within %.2f m of the middle and in the end aimed at",
+				c.HalfWidth[court.Doubles],
+			),
+		)
 	}
 	return p
 }

@@ -37,17 +37,59 @@ func (d *Drill) Wheels(plan pattern.Plan, students int, minutes float64) Wheels 
 	cycle := rounds * tempo.SecondsPerBall * feeds
 	work := max(0.1, min(cycle, cycle-tempo.SecondsPerBall*feeds+plan.Seconds))
 	return Wheels{
-		TurnSeconds: figure(plan.Seconds, units.Seconds, turnBasis, units.Input{Name: "Balls", Value: feeds, Unit: units.Balls}),
-		TurnMetres:  figure(plan.Metres, units.Metres, footwork.Basis, units.Input{Name: "Balls", Value: feeds, Unit: units.Balls}),
-		PerMinute:   figure(plan.PerMinute, units.Count, turnBasis, turn, units.Input{Name: "Balls", Value: feeds, Unit: units.Balls}),
-		Contacts:    contacts,
-		Metres: figure(contacts.Value/feeds*plan.Metres, units.Metres, metresBasis, units.Input{Name: "Own balls", Value: contacts.Value, Unit: units.Balls},
-			units.Input{Name: "Balls in the pattern", Value: feeds, Unit: units.Balls}, units.Input{Name: "Metres in the pattern", Value: plan.Metres, Unit: units.Metres}),
-		Rest: figure((share*cycle-work)/work, units.Count, restBasis, units.Input{Name: "Working in a turn", Value: work, Unit: units.Seconds},
-			units.Input{Name: "A turn with the change", Value: cycle, Unit: units.Seconds}, line),
-		Balls: figure(d.ToHave(fed), units.Balls, toHaveBasis, units.Input{Name: "Balls fed", Value: float64(fed), Unit: units.Balls},
-			units.Input{Name: "Basket", Value: float64(d.Basket), Unit: units.Balls}),
-		LeastOver: figure(plan.LeastOver, units.Metres, overBasis, units.Input{Name: "Balls", Value: feeds, Unit: units.Balls}),
+		TurnSeconds: figure(
+			plan.Seconds,
+			units.Seconds,
+			turnBasis,
+			units.Input{Name: "Balls", Value: feeds, Unit: units.Balls},
+		),
+		TurnMetres: figure(
+			plan.Metres,
+			units.Metres,
+			footwork.Basis,
+			units.Input{Name: "Balls", Value: feeds, Unit: units.Balls},
+		),
+		PerMinute: figure(
+			plan.PerMinute,
+			units.Count,
+			turnBasis,
+			turn,
+			units.Input{Name: "Balls", Value: feeds, Unit: units.Balls},
+		),
+		Contacts: contacts,
+		Metres: figure(
+			contacts.Value/feeds*plan.Metres,
+			units.Metres,
+			metresBasis,
+			units.Input{Name: "Own balls", Value: contacts.Value, Unit: units.Balls},
+			units.Input{
+				Name:  "Balls in the pattern",
+				Value: feeds,
+				Unit:  units.Balls,
+			},
+			units.Input{Name: "Metres in the pattern", Value: plan.Metres, Unit: units.Metres},
+		),
+		Rest: figure(
+			(share*cycle-work)/work,
+			units.Count,
+			restBasis,
+			units.Input{Name: "Working in a turn", Value: work, Unit: units.Seconds},
+			units.Input{Name: "A turn with the change", Value: cycle, Unit: units.Seconds},
+			line,
+		),
+		Balls: figure(
+			d.ToHave(fed),
+			units.Balls,
+			toHaveBasis,
+			units.Input{Name: "Balls fed", Value: float64(fed), Unit: units.Balls},
+			units.Input{Name: "Basket", Value: float64(d.Basket), Unit: units.Balls},
+		),
+		LeastOver: figure(
+			plan.LeastOver,
+			units.Metres,
+			overBasis,
+			units.Input{Name: "Balls", Value: feeds, Unit: units.Balls},
+		),
 	}
 }
 

@@ -60,7 +60,15 @@ func TestLawsOfTheBounce(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		b := named(t, rapid.SampledFrom(balls).Draw(t, "ball").ID)
 		f := func(name string, m int) float64 { return float64(rapid.IntRange(-m, m).Draw(t, name)) }
-		v, w := Vec{f("vx", 20), f("vy", 40), -1 - math.Abs(f("vz", 20))}, Vec{f("wx", 400), f("wy", 400), f("wz", 400)}
+		v, w := Vec{
+			f("vx", 20),
+			f("vy", 40),
+			-1 - math.Abs(f("vz", 20)),
+		}, Vec{
+			f("wx", 400),
+			f("wy", 400),
+			f("wz", 400),
+		}
 		energy := func(v, w Vec) float64 {
 			r := b.Diameter / 2
 			return v.dot(v) + b.Inertia*r*r*w.dot(w)
@@ -108,13 +116,28 @@ func TestSquashWallToWall(t *testing.T) {
 	require.Equal(t, []string{"right wall", "front wall"}, names(boast)[:2])
 	mirrored := boast
 	mirrored.From.X, mirrored.Heading = -boast.From.X, -boast.Heading
-	a, m := Rebound(b, Standard, boast, WallsOf(squashCourt(t))), Rebound(b, Standard, mirrored, WallsOf(squashCourt(t)))
+	a, m := Rebound(
+		b,
+		Standard,
+		boast,
+		WallsOf(squashCourt(t)),
+	), Rebound(
+		b,
+		Standard,
+		mirrored,
+		WallsOf(squashCourt(t)),
+	)
 	require.Len(t, m, len(a))
 	for i := range a {
 		require.InDelta(t, a[i].At.X, -m[i].At.X, 1e-6)
 		require.InDelta(t, a[i].At.Y, m[i].At.Y, 1e-6)
 		for _, w := range WallsOf(squashCourt(t)) {
-			require.GreaterOrEqual(t, a[i].At.dot(w.Normal)-w.Offset, b.Diameter/2-1e-6, "the ball stays in the court")
+			require.GreaterOrEqual(
+				t,
+				a[i].At.dot(w.Normal)-w.Offset,
+				b.Diameter/2-1e-6,
+				"the ball stays in the court",
+			)
 		}
 	}
 }

@@ -13,7 +13,11 @@ func (s *solver) wayOut(out *Answer) {
 	}
 	if s.feed.By == BySpeed && !out.Flight.Landed {
 		if reach := s.farthest(s.feed.Want); reach < s.distance {
-			out.Reason = fmt.Sprintf("At that speed it comes down after %.1f m, not %.1f m.", reach, s.distance)
+			out.Reason = fmt.Sprintf(
+				"At that speed it comes down after %.1f m, not %.1f m.",
+				reach,
+				s.distance,
+			)
 			out.Nearest, out.NearestFound = s.slowest()
 			return
 		}

@@ -119,7 +119,11 @@ func (m *medium) step(s Moment, a Vec, w Vec, h float64) (Moment, Vec, float64) 
 	a4 := m.accel(v4, w)
 	v5 := v1.add(h*19372/6561, a1).add(-h*25360/2187, a2).add(h*64448/6561, a3).add(-h*212/729, a4)
 	a5 := m.accel(v5, w)
-	v6 := v1.add(h*9017/3168, a1).add(-h*355/33, a2).add(h*46732/5247, a3).add(h*49/176, a4).add(-h*5103/18656, a5)
+	v6 := v1.add(h*9017/3168, a1).
+		add(-h*355/33, a2).
+		add(h*46732/5247, a3).
+		add(h*49/176, a4).
+		add(-h*5103/18656, a5)
 	a6 := m.accel(v6, w)
 	v7 := v1.add(h*35/384, a1).add(h*500/1113, a3).add(h*125/192, a4).add(-h*2187/6784, a5).add(h*11/84, a6)
 	a7 := m.accel(v7, w)
@@ -174,8 +178,14 @@ func between(a, b *Moment, c crossing) Moment {
 func hermite(a, b *Moment, u float64) Moment {
 	h := b.Time - a.Time
 	u2, u3 := u*u, u*u*u
-	p := a.At.times(2*u3-3*u2+1).add(h*(u3-2*u2+u), a.Velocity).add(-2*u3+3*u2, b.At).add(h*(u3-u2), b.Velocity)
-	v := a.At.times((6*u2-6*u)/h).add(3*u2-4*u+1, a.Velocity).add((6*u-6*u2)/h, b.At).add(3*u2-2*u, b.Velocity)
+	p := a.At.times(2*u3-3*u2+1).
+		add(h*(u3-2*u2+u), a.Velocity).
+		add(-2*u3+3*u2, b.At).
+		add(h*(u3-u2), b.Velocity)
+	v := a.At.times((6*u2-6*u)/h).
+		add(3*u2-4*u+1, a.Velocity).
+		add((6*u-6*u2)/h, b.At).
+		add(3*u2-2*u, b.Velocity)
 	return Moment{a.Time + u*h, p, v}
 }
 

@@ -116,7 +116,14 @@ func BeatPath(c *court.Court, air Air, b Beat) []Moment {
 	if x.Volley {
 		most = 1
 	}
-	return moments(m.track(Moment{0, l.From, l.velocity()}, l.spin(), x.surfaces(c, ball.Diameter/2), func(floors int) bool { return floors < most }))
+	return moments(
+		m.track(
+			Moment{0, l.From, l.velocity()},
+			l.spin(),
+			x.surfaces(c, ball.Diameter/2),
+			func(floors int) bool { return floors < most },
+		),
+	)
 }
 
 // beat plays the launch until it is met.

@@ -63,8 +63,16 @@ func TestSquashShotsAreSolved(t *testing.T) {
 	found := 0
 	rapid.Check(t, func(t *rapid.T) {
 		cm := func(name string, lo, hi int) float64 { return float64(rapid.IntRange(lo, hi).Draw(t, name)) / 100 }
-		f := Feed{From: Vec{cm("x", -250, 250), cm("y", -900, -300), cm("z", 30, 150)},
-			To: Vec{cm("tx", -300, 300), cm("ty", -900, -100), b.Diameter / 2}, By: BySpeed, Want: cm("speed", 1500, 5000)}
+		f := Feed{
+			From: Vec{cm("x", -250, 250), cm("y", -900, -300), cm("z", 30, 150)},
+			To: Vec{
+				cm("tx", -300, 300),
+				cm("ty", -900, -100),
+				b.Diameter / 2,
+			},
+			By:   BySpeed,
+			Want: cm("speed", 1500, 5000),
+		}
 		shot := SolveWall(&b, Standard, c, f)
 		if shot.Bounce == nil {
 			require.NotEmpty(t, shot.Reason)
@@ -120,7 +128,12 @@ func BenchmarkTempo(b *testing.B) {
 func BenchmarkSquashShot(b *testing.B) {
 	c, ball := squashCourt(b), balls[5]
 	for b.Loop() {
-		SolveWall(&ball, Standard, c, Feed{From: Vec{1, -6.5, 0.6}, To: Vec{-2.4, -8, 0.02}, By: BySpeed, Want: 35})
+		SolveWall(
+			&ball,
+			Standard,
+			c,
+			Feed{From: Vec{1, -6.5, 0.6}, To: Vec{-2.4, -8, 0.02}, By: BySpeed, Want: 35},
+		)
 	}
 }
 
@@ -128,7 +141,12 @@ func BenchmarkSquashShot(b *testing.B) {
 // and ends at its two bounces; that of a rally's ball ends where it is met.
 func TestPathsAreWhatIsPlayed(t *testing.T) {
 	c, b := squashCourt(t), balls[5]
-	shot := SolveWall(&b, Standard, c, Feed{From: Vec{1, -6.5, 0.6}, To: Vec{-2.4, -8, b.Diameter / 2}, By: BySpeed, Want: 35})
+	shot := SolveWall(
+		&b,
+		Standard,
+		c,
+		Feed{From: Vec{1, -6.5, 0.6}, To: Vec{-2.4, -8, b.Diameter / 2}, By: BySpeed, Want: 35},
+	)
 	before, after := WallPath(&b, Standard, c, shot.Launch)
 	require.Equal(t, shot.Launch.From, before[0].At)
 	require.Equal(t, *shot.Bounce, before[len(before)-1])

@@ -76,13 +76,26 @@ func (s *solver) attempt(path bool) Answer {
 		return Answer{Reason: why}
 	}
 	if math.Hypot(u[0], u[1]) > fastest {
-		return Answer{Reason: fmt.Sprintf("It would have to leave at over %.0f m/s, faster than any ball is hit.", fastest)}
+		return Answer{
+			Reason: fmt.Sprintf(
+				"It would have to leave at over %.0f m/s, faster than any ball is hit.",
+				fastest,
+			),
+		}
 	}
 	if u, ok = s.root(u); !ok {
 		return Answer{Reason: "No launch does that."}
 	}
 	l := s.launch(u)
-	out := Answer{Feasible: true, Launch: l, Flight: s.fly(Moment{0, s.feed.From, l.velocity()}, l.spin(), Options{Ground: s.feed.To.Z, Path: path})}
+	out := Answer{
+		Feasible: true,
+		Launch:   l,
+		Flight: s.fly(
+			Moment{0, s.feed.From, l.velocity()},
+			l.spin(),
+			Options{Ground: s.feed.To.Z, Path: path},
+		),
+	}
 	if s.feed.Net != nil && out.Flight.Crossed {
 		if gap := out.Flight.Net.At.Z - s.ball.Diameter/2 - s.feed.Net(out.Flight.Net.At.X); gap < 0 {
 			out.Feasible = false
@@ -104,7 +117,14 @@ type solver struct {
 type unknowns [3]float64
 
 func (s *solver) launch(u unknowns) Launch {
-	return Launch{From: s.feed.From, Speed: math.Hypot(u[0], u[1]), Elevation: math.Atan2(u[1], u[0]), Heading: s.heading + u[2], Top: s.feed.Top, Side: s.feed.Side}
+	return Launch{
+		From:      s.feed.From,
+		Speed:     math.Hypot(u[0], u[1]),
+		Elevation: math.Atan2(u[1], u[0]),
+		Heading:   s.heading + u[2],
+		Top:       s.feed.Top,
+		Side:      s.feed.Side,
+	}
 }
 
 // outcome of a launch: how far along and beside the line it lands, and the
@@ -195,7 +215,9 @@ func (s *solver) guess() (u unknowns, ok bool, why string) {
 			return u, false, "This ball does not cross the net."
 		}
 		share := math.Expm1(k*s.toNet()) / (k * stretch)
-		rise := want + s.feed.Net(s.feed.From.X+(s.feed.To.X-s.feed.From.X)*s.toNet()/s.distance) - s.feed.From.Z + share*fall
+		rise := want + s.feed.Net(
+			s.feed.From.X+(s.feed.To.X-s.feed.From.X)*s.toNet()/s.distance,
+		) - s.feed.From.Z + share*fall
 		if rise <= 0 {
 			return u, false, "Even a straight line passes higher over the net than that."
 		}

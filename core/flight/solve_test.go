@@ -13,7 +13,14 @@ func tape(float64) float64 { return 0.95 }
 // deep is a ball from over the near baseline to a metre and a half inside the
 // far one.
 func deep(by Given, want float64) Feed {
-	return Feed{From: Vec{1, -11.5, 1}, To: Vec{-2, 10.4, 0.0335}, Top: RPM(1200), By: by, Want: want, Net: tape}
+	return Feed{
+		From: Vec{1, -11.5, 1},
+		To:   Vec{-2, 10.4, 0.0335},
+		Top:  RPM(1200),
+		By:   by,
+		Want: want,
+		Net:  tape,
+	}
 }
 
 // Each way of fixing a feed gives what was fixed, and lands where asked within
@@ -59,7 +66,14 @@ func TestEveryFlightCanBeAskedFor(t *testing.T) {
 		if f.Landing.Time > 4 || math.Hypot(f.Landing.At.X-l.From.X, f.Landing.At.Y-l.From.Y) < 1 {
 			return // a lob that goes nowhere
 		}
-		feed := Feed{From: l.From, To: f.Landing.At, Top: l.Top, Side: l.Side, By: ByTime, Want: f.Landing.Time}
+		feed := Feed{
+			From: l.From,
+			To:   f.Landing.At,
+			Top:  l.Top,
+			Side: l.Side,
+			By:   ByTime,
+			Want: f.Landing.Time,
+		}
 		a := Solve(b, Standard, feed, false)
 		require.True(t, a.Feasible, a.Reason)
 		require.InDelta(t, l.Speed, a.Launch.Speed, 0.05+0.01*l.Speed)

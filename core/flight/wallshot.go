@@ -54,7 +54,10 @@ func PlayWall(b *Ball, air Air, c *court.Court, l Launch) WallShot {
 	case out.Front == nil:
 		out.Reason = "It does not reach the front wall."
 	case out.Front.At.Z < c.Walls.Tin+b.Diameter/2:
-		out.Reason = fmt.Sprintf("It meets the tin, %.0f cm too low.", 100*(c.Walls.Tin+b.Diameter/2-out.Front.At.Z))
+		out.Reason = fmt.Sprintf(
+			"It meets the tin, %.0f cm too low.",
+			100*(c.Walls.Tin+b.Diameter/2-out.Front.At.Z),
+		)
 	}
 	return out
 }
@@ -177,7 +180,12 @@ func (s *wallSolver) slopeAt(u unknowns) (matrix, bool) {
 func WallPath(b *Ball, air Air, c *court.Court, l Launch) (before, after []Moment) {
 	m := b.in(air)
 	surfaces := append([]Wall{{"floor", Vec{0, 0, 1}, 0}}, WallsOf(c)...)
-	path := m.track(Moment{0, l.From, l.velocity()}, l.spin(), surfaces, func(floors int) bool { return floors < 2 })
+	path := m.track(
+		Moment{0, l.From, l.velocity()},
+		l.spin(),
+		surfaces,
+		func(floors int) bool { return floors < 2 },
+	)
 	for i, t := range path {
 		if t.On == "floor" {
 			return moments(path[:i+1]), moments(path[i:])

@@ -189,7 +189,13 @@ func (m Mover) meeting(replies []Reply, ratio float64) (court.Point, bool) {
 // Bisector is the school's answer without weights or times: on the given depth,
 // the x that halves the angle between the opponent's extreme replies.
 func Bisector(opponent, left, right court.Point, depth float64) court.Point {
-	al, ar := math.Atan2(left.X-opponent.X, opponent.Y-left.Y), math.Atan2(right.X-opponent.X, opponent.Y-right.Y)
+	al, ar := math.Atan2(
+		left.X-opponent.X,
+		opponent.Y-left.Y,
+	), math.Atan2(
+		right.X-opponent.X,
+		opponent.Y-right.Y,
+	)
 	return court.Point{X: opponent.X + math.Tan((al+ar)/2)*(opponent.Y-depth), Y: depth}
 }
 

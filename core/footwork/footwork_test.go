@@ -57,12 +57,22 @@ func TestWhereToRecover(t *testing.T) {
 		var replies []Reply
 		for range rapid.IntRange(1, 4).Draw(t, "n") {
 			replies = append(replies, Reply{
-				court.Point{X: float64(rapid.IntRange(-40, 40).Draw(t, "x")) / 10, Y: -float64(rapid.IntRange(20, 130).Draw(t, "y")) / 10},
-				float64(rapid.IntRange(5, 30).Draw(t, "time")) / 10, float64(rapid.IntRange(2, 10).Draw(t, "weight")) / 10})
+				court.Point{
+					X: float64(rapid.IntRange(-40, 40).Draw(t, "x")) / 10,
+					Y: -float64(rapid.IntRange(20, 130).Draw(t, "y")) / 10,
+				},
+				float64(
+					rapid.IntRange(5, 30).Draw(t, "time"),
+				) / 10,
+				float64(rapid.IntRange(2, 10).Draw(t, "weight")) / 10,
+			})
 		}
 		spot, ratio := m.Shifting(replies)
 		for range 20 {
-			p := court.Point{X: spot.X + float64(rapid.IntRange(-100, 100).Draw(t, "dx"))/20, Y: spot.Y + float64(rapid.IntRange(-100, 100).Draw(t, "dy"))/20}
+			p := court.Point{
+				X: spot.X + float64(rapid.IntRange(-100, 100).Draw(t, "dx"))/20,
+				Y: spot.Y + float64(rapid.IntRange(-100, 100).Draw(t, "dy"))/20,
+			}
 			require.GreaterOrEqual(t, m.worst(p, replies), ratio-0.02)
 		}
 	})
@@ -72,7 +82,13 @@ func TestBisectorHalvesTheAngle(t *testing.T) {
 	straight := Bisector(court.Point{Y: 12}, court.Point{X: -4, Y: -12}, court.Point{X: 4, Y: -12}, -12)
 	require.InDelta(t, 0, straight.X, 1e-12)
 	corner := Bisector(court.Point{X: 4, Y: 12}, court.Point{X: -4, Y: -12}, court.Point{X: 4, Y: -12}, -12)
-	require.InDelta(t, 0, corner.X, 0.2, "from a corner to both corners, a little past the middle toward the cross-court")
+	require.InDelta(
+		t,
+		0,
+		corner.X,
+		0.2,
+		"from a corner to both corners, a little past the middle toward the cross-court",
+	)
 	shifted := Bisector(court.Point{X: 4, Y: 12}, court.Point{X: -4, Y: -4}, court.Point{X: 4, Y: -12}, -12)
 	require.Less(t, shifted.X, corner.X, "a short angle pulls the base across")
 }
@@ -90,7 +106,12 @@ func TestSequence(t *testing.T) {
 		base := court.Point{Y: -12}
 		var balls, mirrored, hurried []Ball
 		for range rapid.IntRange(1, 6).Draw(t, "balls") {
-			b := Ball{court.Point{X: cm("x", -500, 500), Y: cm("y", -1300, -200)}, cm("available", 50, 300), cm("between", 0, 200), base}
+			b := Ball{
+				court.Point{X: cm("x", -500, 500), Y: cm("y", -1300, -200)},
+				cm("available", 50, 300),
+				cm("between", 0, 200),
+				base,
+			}
 			balls = append(balls, b)
 			b.Contact = b.Contact.Mirror()
 			mirrored = append(mirrored, b)
@@ -98,7 +119,16 @@ func TestSequence(t *testing.T) {
 			b.Available *= 0.8
 			hurried = append(hurried, b)
 		}
-		legs, other, fast := Club.Sequence(base, balls), Club.Sequence(base, mirrored), Club.Sequence(base, hurried)
+		legs, other, fast := Club.Sequence(
+			base,
+			balls,
+		), Club.Sequence(
+			base,
+			mirrored,
+		), Club.Sequence(
+			base,
+			hurried,
+		)
 		for i, l := range legs {
 			require.InDelta(t, l.Slack, other[i].Slack, 1e-9)
 			require.InDelta(t, l.Metres, other[i].Metres, 1e-9)
@@ -108,23 +138,43 @@ func TestSequence(t *testing.T) {
 		require.Equal(t, base, legs[0].Stands)
 	})
 	// With all the time in the world the student is back at the base each time.
-	legs := Club.Sequence(court.Point{}, []Ball{{court.Point{X: 3}, 9, 9, court.Point{}}, {court.Point{X: -3}, 9, 9, court.Point{}}})
+	legs := Club.Sequence(
+		court.Point{},
+		[]Ball{{court.Point{X: 3}, 9, 9, court.Point{}}, {court.Point{X: -3}, 9, 9, court.Point{}}},
+	)
 	require.Equal(t, court.Point{}, legs[1].Stands)
-	require.InDelta(t, 3-1.2+2*(3-1.2), legs[0].Metres+legs[1].Metres, 1e-9, "out, back and out again, less the reach")
+	require.InDelta(
+		t,
+		3-1.2+2*(3-1.2),
+		legs[0].Metres+legs[1].Metres,
+		1e-9,
+		"out, back and out again, less the reach",
+	)
 }
 
 // Shifting never does worse than the base by its own measure.
 func TestSchoolsCompared(t *testing.T) {
-	replies := []Reply{{court.Point{X: -3.5, Y: -12}, 1.5, 1}, {court.Point{X: 3.5, Y: -12}, 1.8, 0.6}, {court.Point{X: 1, Y: -6}, 1.4, 0.5}}
+	replies := []Reply{
+		{court.Point{X: -3.5, Y: -12}, 1.5, 1},
+		{court.Point{X: 3.5, Y: -12}, 1.8, 0.6},
+		{court.Point{X: 1, Y: -6}, 1.4, 0.5},
+	}
 	s := Club.Compare(court.Point{Y: -12.2}, replies)
 	require.LessOrEqual(t, s.ShiftRatio, s.BaseRatio)
 	require.Less(t, s.Shift.X, 0.0, "toward the likelier and quicker reply")
-	even := Club.Compare(court.Point{Y: -12}, []Reply{{court.Point{X: -3, Y: -12}, 1.5, 1}, {court.Point{X: 3, Y: -12}, 1.5, 1}})
+	even := Club.Compare(
+		court.Point{Y: -12},
+		[]Reply{{court.Point{X: -3, Y: -12}, 1.5, 1}, {court.Point{X: 3, Y: -12}, 1.5, 1}},
+	)
 	require.InDelta(t, even.BaseSlack, even.ShiftSlack, 1e-3, "the middle is the middle for both schools")
 }
 
 func BenchmarkShifting(b *testing.B) {
-	replies := []Reply{{court.Point{X: -3.5, Y: -12}, 1.5, 1}, {court.Point{X: 3.5, Y: -12}, 1.8, 0.6}, {court.Point{X: 1, Y: -6}, 1.4, 0.5}}
+	replies := []Reply{
+		{court.Point{X: -3.5, Y: -12}, 1.5, 1},
+		{court.Point{X: 3.5, Y: -12}, 1.8, 0.6},
+		{court.Point{X: 1, Y: -6}, 1.4, 0.5},
+	}
 	for b.Loop() {
 		Club.Shifting(replies)
 	}
@@ -138,7 +188,11 @@ func TestShiftingIsTheBestSpotThereIs(t *testing.T) {
 		m := rapid.SampledFrom([]Mover{Junior, Club, Performance}).Draw(t, "mover")
 		var replies, mirrored []Reply
 		for range rapid.IntRange(1, 6).Draw(t, "replies") {
-			r := Reply{court.Point{X: cm("x", -500, 500), Y: cm("y", -1400, -100)}, cm("available", 60, 300), cm("weight", 20, 100)}
+			r := Reply{
+				court.Point{X: cm("x", -500, 500), Y: cm("y", -1400, -100)},
+				cm("available", 60, 300),
+				cm("weight", 20, 100),
+			}
 			replies = append(replies, r)
 			r.At = r.At.Mirror()
 			mirrored = append(mirrored, r)

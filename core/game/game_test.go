@@ -23,7 +23,11 @@ func TestPublishedFigures(t *testing.T) {
 // game ends at the first lead that counts, and swapping sides swaps the score.
 func TestPlayIsFairToBothSides(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		r := Rules{To: rapid.IntRange(1, 15).Draw(t, "to"), WinBy: rapid.IntRange(1, 2).Draw(t, "winBy"), FeedChangesEvery: rapid.IntRange(0, 5).Draw(t, "every")}
+		r := Rules{
+			To:               rapid.IntRange(1, 15).Draw(t, "to"),
+			WinBy:            rapid.IntRange(1, 2).Draw(t, "winBy"),
+			FeedChangesEvery: rapid.IntRange(0, 5).Draw(t, "every"),
+		}
 		s, m := r.Start(), r.Start()
 		played := 0
 		for range rapid.IntRange(0, 60).Draw(t, "points") {

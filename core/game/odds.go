@@ -36,7 +36,11 @@ type place struct {
 }
 
 func (r Rules) placeOf(s Score, feeder bool) place {
-	p := place{points: [2]int16{int16(s.Points[A]), int16(s.Points[B])}, set: [2]int16{int16(s.Set[A]), int16(s.Set[B])}, setLeft: int16(s.SetLeft)}
+	p := place{
+		points:  [2]int16{int16(s.Points[A]), int16(s.Points[B])},
+		set:     [2]int16{int16(s.Set[A]), int16(s.Set[B])},
+		setLeft: int16(s.SetLeft),
+	}
 	if feeder {
 		p.feedsLeft, p.feeder = int16(s.FeedsLeft), int8(s.Feeder)
 	}
@@ -47,7 +51,13 @@ func (r Rules) placeOf(s Score, feeder bool) place {
 }
 
 func (r Rules) scoreOf(p place) Score {
-	s := Score{Points: [2]int{int(p.points[A]), int(p.points[B])}, Set: [2]int{int(p.set[A]), int(p.set[B])}, SetLeft: int(p.setLeft), FeedsLeft: int(p.feedsLeft), Feeder: Side(p.feeder)}
+	s := Score{
+		Points:    [2]int{int(p.points[A]), int(p.points[B])},
+		Set:       [2]int{int(p.set[A]), int(p.set[B])},
+		SetLeft:   int(p.setLeft),
+		FeedsLeft: int(p.feedsLeft),
+		Feeder:    Side(p.feeder),
+	}
 	if r.Net != "" {
 		net := Side(p.net)
 		s.Net = &net

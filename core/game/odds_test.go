@@ -31,7 +31,12 @@ func TestOddsAgreeWithClosedForms(t *testing.T) {
 	require.InDelta(t, 3*MeanPoints(7, 7, set), three.Odds(Chances{Point: p}).MeanPoints, 1e-5)
 	// Marks that double every point halve the race.
 	double := Rules{To: 10, WinBy: 1, Marks: []Mark{{ID: "both", Times: 2}}}
-	require.InDelta(t, ChanceA(5, 5, p), double.Odds(Chances{Point: p, Marks: map[string]float64{"both": 1}}).ChanceA, 1e-8)
+	require.InDelta(
+		t,
+		ChanceA(5, 5, p),
+		double.Odds(Chances{Point: p, Marks: map[string]float64{"both": 1}}).ChanceA,
+		1e-8,
+	)
 	// An edge that helps each feeder in turn helps nobody over even turns.
 	feed := Rules{To: 11, WinBy: 2, FeedChangesEvery: 1}
 	require.InDelta(t, 0.5, feed.Odds(Chances{Point: 0.5, Edge: 0.1}).ChanceA, 0.02)
@@ -102,7 +107,12 @@ func TestSpecialRules(t *testing.T) {
 	require.Equal(t, [2]int{3, 0}, play(marker, Rally{Winner: A, Marks: []string{"marker"}}).Points)
 
 	bonus := Rules{To: 11, WinBy: 1, FeedChangesEvery: 4, Marks: []Mark{{ID: "two", Bonus: 1}}}
-	require.Equal(t, [2]int{1, 1}, play(bonus, Rally{Winner: B, Marks: []string{"two"}}).Points, "the server's bonus, though the rally is lost")
+	require.Equal(
+		t,
+		[2]int{1, 1},
+		play(bonus, Rally{Winner: B, Marks: []string{"two"}}).Points,
+		"the server's bonus, though the rally is lost",
+	)
 
 	net := Rules{To: 5, WinBy: 1, Set: &Set{Rallies: 5, Points: 1}, Net: "set"}
 	s := play(net, b, b, a, b, a)
@@ -124,15 +134,32 @@ func TestSpecialRules(t *testing.T) {
 
 	one, zero := 1, 0
 	own := Rules{To: 15, WinBy: 1, OwnScores: true}
-	require.Equal(t, []int{1, 2}, play(own, Rally{Winner: A, Player: &one}, Rally{Winner: B, Player: &one}, Rally{Winner: A, Player: &zero}).Own)
+	require.Equal(
+		t,
+		[]int{1, 2},
+		play(
+			own,
+			Rally{Winner: A, Player: &one},
+			Rally{Winner: B, Player: &one},
+			Rally{Winner: A, Player: &zero},
+		).Own,
+	)
 }
 
 // Fuzzed rules and rallies: whatever is tapped, the fold neither panics nor
 // loses a point, the end stays the end of the score that earned it, and rules
 // that do not hold are refused before.
 func FuzzGameFold(f *testing.F) {
-	f.Add([]byte(`{"to":11,"winBy":2,"secondsPerPoint":10,"net":"winner","onlyNetScores":true}`), []byte("abAB"))
-	f.Add([]byte(`{"to":7,"winBy":1,"secondsPerPoint":10,"set":{"rallies":3,"points":1,"sweep":2},"marks":[{"id":"m","bonus":2}]}`), []byte("aaabbm"))
+	f.Add(
+		[]byte(`{"to":11,"winBy":2,"secondsPerPoint":10,"net":"winner","onlyNetScores":true}`),
+		[]byte("abAB"),
+	)
+	f.Add(
+		[]byte(
+			`{"to":7,"winBy":1,"secondsPerPoint":10,"set":{"rallies":3,"points":1,"sweep":2},"marks":[{"id":"m","bonus":2}]}`,
+		),
+		[]byte("aaabbm"),
+	)
 	f.Fuzz(func(t *testing.T, rules, taps []byte) {
 		var r Rules
 		if json.Unmarshal(rules, &r) != nil || len(r.Validate()) > 0 {
@@ -159,7 +186,10 @@ func FuzzGameFold(f *testing.F) {
 				require.Equal(t, before.Games[A]+before.Games[B]+1, s.Games[A]+s.Games[B])
 			}
 			if s.Over {
-				require.True(t, s.Points[s.Winner] >= r.target(s.Winner) || r.Cap > 0 && s.Points[s.Winner] >= r.Cap)
+				require.True(
+					t,
+					s.Points[s.Winner] >= r.target(s.Winner) || r.Cap > 0 && s.Points[s.Winner] >= r.Cap,
+				)
 			}
 			require.LessOrEqual(t, s.SetLeft, 15)
 		}
@@ -203,9 +233,28 @@ func BenchmarkOdds(b *testing.B) {
 
 // worst are the most tangled rules that are allowed.
 func worst() (Rules, Chances) {
-	return Rules{To: 100, WinBy: 2, FeedChangesEvery: 50, SecondsPerPoint: 10, Set: &Set{Rallies: 15, Points: 1}, Net: "winner", OnlyNetScores: true,
-			Marks: []Mark{{ID: "a", Worth: 10}, {ID: "b", Worth: 2}, {ID: "c", Times: 2}, {ID: "d", Bonus: 1}, {ID: "e", Times: 3}, {ID: "f", Bonus: 2}}},
-		Chances{Point: 0.5, Edge: 0.1, Marks: map[string]float64{"a": 0.1, "b": 0.1, "c": 0.1, "d": 0.1, "e": 0.1, "f": 0.1}}
+	return Rules{
+			To:               100,
+			WinBy:            2,
+			FeedChangesEvery: 50,
+			SecondsPerPoint:  10,
+			Set:              &Set{Rallies: 15, Points: 1},
+			Net:              "winner",
+			OnlyNetScores:    true,
+			Marks: []Mark{
+				{ID: "a", Worth: 10},
+				{ID: "b", Worth: 2},
+				{ID: "c", Times: 2},
+				{ID: "d", Bonus: 1},
+				{ID: "e", Times: 3},
+				{ID: "f", Bonus: 2},
+			},
+		},
+		Chances{
+			Point: 0.5,
+			Edge:  0.1,
+			Marks: map[string]float64{"a": 0.1, "b": 0.1, "c": 0.1, "d": 0.1, "e": 0.1, "f": 0.1},
+		}
 }
 
 // Too tangled to follow, a game is played many times instead, and says so.
@@ -236,7 +285,16 @@ func BenchmarkOddsWorst(b *testing.B) {
 // However marks combine, their chances are one in all, and each mark comes as
 // often as it was said to.
 func TestMarksCombine(t *testing.T) {
-	r := Rules{To: 5, WinBy: 1, Marks: []Mark{{ID: "a", Worth: 2}, {ID: "b", Times: 2}, {ID: "ends", Ends: true}, {ID: "c", Bonus: 1}}}
+	r := Rules{
+		To:    5,
+		WinBy: 1,
+		Marks: []Mark{
+			{ID: "a", Worth: 2},
+			{ID: "b", Times: 2},
+			{ID: "ends", Ends: true},
+			{ID: "c", Bonus: 1},
+		},
+	}
 	chances := map[string]float64{"a": 0.2, "b": 0.5, "c": 0.9, "ends": 0.4}
 	all, with := 0.0, map[string]float64{}
 	for _, k := range r.combos(chances) {

@@ -68,7 +68,11 @@ func TestLawsEveryGoalObeys(t *testing.T) {
 		}
 		b := rapid.IntRange(0, 300).Draw(t, "balls")
 		require.GreaterOrEqual(t, g.Chance(p, b+1), g.Chance(p, b)-1e-12)
-		require.GreaterOrEqual(t, Goal{g.Kind, g.Count}.Chance(p, b), Goal{g.Kind, g.Count + 1}.Chance(p, b)-1e-12)
+		require.GreaterOrEqual(
+			t,
+			Goal{g.Kind, g.Count}.Chance(p, b),
+			Goal{g.Kind, g.Count + 1}.Chance(p, b)-1e-12,
+		)
 		fit := Fitting(g.Kind, p, b, 0.8)
 		if fit > 0 {
 			require.GreaterOrEqual(t, Goal{g.Kind, fit}.Chance(p, b), 0.8)
@@ -129,7 +133,11 @@ func TestTempo(t *testing.T) {
 	require.Equal(t, 150, basket.Balls(14), "4 + 2 + 4 + 2 + 2 minutes")
 	require.Equal(t, 15, Tempo{SecondsPerBall: 4}.Balls(1), "15 balls a minute")
 	rapid.Check(t, func(t *rapid.T) {
-		tempo := Tempo{rapid.Float64Range(0.5, 20).Draw(t, "s"), rapid.IntRange(0, 100).Draw(t, "basket"), rapid.Float64Range(0, 5).Draw(t, "pickUp")}
+		tempo := Tempo{
+			rapid.Float64Range(0.5, 20).Draw(t, "s"),
+			rapid.IntRange(0, 100).Draw(t, "basket"),
+			rapid.Float64Range(0, 5).Draw(t, "pickUp"),
+		}
 		minutes := rapid.Float64Range(0, 90).Draw(t, "minutes")
 		n := tempo.Balls(minutes)
 		require.LessOrEqual(t, tempo.Minutes(float64(n)), minutes+1e-6)

@@ -13,7 +13,11 @@ type Range struct {
 // streak, so many balls give at success rate p in (0, 1]. Counts stop at
 // MaxCount.
 func InTime(k Kind, p float64, balls int) Range {
-	r := Range{Low: Fitting(k, p, balls, 0.9), Median: Fitting(k, p, balls, 0.5), High: Fitting(k, p, balls, 0.1)}
+	r := Range{
+		Low:    Fitting(k, p, balls, 0.9),
+		Median: Fitting(k, p, balls, 0.5),
+		High:   Fitting(k, p, balls, 0.1),
+	}
 	if k == Total {
 		r.Mean = float64(balls) * p
 		return r

@@ -55,7 +55,11 @@ func TestTeamTotals(t *testing.T) {
 	require.EqualValues(t, 49, p90)
 	require.InDelta(t, g.Chance(0.6, 45), chance, 1e-9)
 	rapid.Check(t, func(t *rapid.T) {
-		lo, hi := float64(rapid.IntRange(20, 60).Draw(t, "lo"))/100, float64(rapid.IntRange(61, 95).Draw(t, "hi"))/100
+		lo, hi := float64(
+			rapid.IntRange(20, 60).Draw(t, "lo"),
+		)/100, float64(
+			rapid.IntRange(61, 95).Draw(t, "hi"),
+		)/100
 		n := rapid.IntRange(1, 60).Draw(t, "count")
 		a, _, _, ca := Team{n, []float64{lo, hi}}.Expect(2 * n)
 		b, _, _, _ := Team{n, []float64{hi, lo}}.Expect(2 * n)

@@ -46,7 +46,11 @@ func (l *Lesson) idle(b *Block, students []Student, lanes [][]Span) []Notice {
 	if waiting <= limit+0.005 && !long {
 		return nil
 	}
-	out := Notice{Kind: "idle", Text: fmt.Sprintf("Each waits %.0f%% of this drill, up to %.0f s in a row.", 100*waiting, longest), Fixes: []Fix{}}
+	out := Notice{
+		Kind:  "idle",
+		Text:  fmt.Sprintf("Each waits %.0f%% of this drill, up to %.0f s in a row.", 100*waiting, longest),
+		Fixes: []Fix{},
+	}
 	if young {
 		out.Text += " Young players lose the thread sooner."
 	}
@@ -54,7 +58,14 @@ func (l *Lesson) idle(b *Block, students []Student, lanes [][]Span) []Notice {
 		if o.waiting > waiting-0.1 || len(out.Fixes) == 2 {
 			break
 		}
-		out.Fixes = append(out.Fixes, Fix{Words: o.words, Outcome: fmt.Sprintf("waits %.0f%%", 100*o.waiting), Blocks: []Block{o.block}})
+		out.Fixes = append(
+			out.Fixes,
+			Fix{
+				Words:   o.words,
+				Outcome: fmt.Sprintf("waits %.0f%%", 100*o.waiting),
+				Blocks:  []Block{o.block},
+			},
+		)
 	}
 	return []Notice{out}
 }
@@ -65,14 +76,40 @@ func (l *Lesson) means(b *Block, balls float64) (out []Notice) {
 		return nil
 	}
 	if have := l.Have.Balls; have > 0 && b.Drill.ToHave(int(balls)) > float64(have) {
-		n := Notice{Kind: "tooFewBalls", Text: fmt.Sprintf("It is fed from %.0f balls, and there are %d.", b.Drill.ToHave(int(balls)), have), Fixes: []Fix{}}
+		n := Notice{
+			Kind: "tooFewBalls",
+			Text: fmt.Sprintf(
+				"It is fed from %.0f balls, and there are %d.",
+				b.Drill.ToHave(int(balls)),
+				have,
+			),
+			Fixes: []Fix{},
+		}
 		fit := b.from(have)
 		d := fit.Drill
-		n.Fixes = append(n.Fixes, Fix{Words: fmt.Sprintf("Feed from %d and pick up more often", have), Outcome: plural(int(d.Tempo().PickUps(float64(d.Tempo().Balls(float64(b.Minutes))))), "pick-up", "pick-ups"), Blocks: []Block{fit}})
+		n.Fixes = append(
+			n.Fixes,
+			Fix{
+				Words: fmt.Sprintf("Feed from %d and pick up more often", have),
+				Outcome: plural(
+					int(d.Tempo().PickUps(float64(d.Tempo().Balls(float64(b.Minutes))))),
+					"pick-up",
+					"pick-ups",
+				),
+				Blocks: []Block{fit},
+			},
+		)
 		out = append(out, n)
 	}
 	if lacks := l.Have.Lacking(b.Drill); len(lacks) > 0 {
-		out = append(out, Notice{Kind: "kitMissing", Text: "It asks for what is not at hand: " + strings.Join(lacks, ", ") + ".", Fixes: []Fix{}})
+		out = append(
+			out,
+			Notice{
+				Kind:  "kitMissing",
+				Text:  "It asks for what is not at hand: " + strings.Join(lacks, ", ") + ".",
+				Fixes: []Fix{},
+			},
+		)
 	}
 	return out
 }
@@ -105,8 +142,21 @@ func (l *Lesson) advice(students []Student) []Notice {
 	}
 	match := slices.ContainsFunc(l.Blocks, func(b Block) bool { return b.Kind == Game })
 	if len(drills) > 0 && !match && total >= wantsMatch && len(students) >= 2 {
-		out = append(out, Notice{Kind: "noMatchPlay", Text: "Nothing in this lesson is match play: what is practised should be met in a game before they go.",
-			Fixes: []Fix{{Words: "Turn the last drill into match play", Outcome: "a game to 11 from its ball", Blocks: l.afterLast(MatchFrom(drills[len(drills)-1].Drill)), Whole: true}}})
+		out = append(
+			out,
+			Notice{
+				Kind: "noMatchPlay",
+				Text: "Nothing in this lesson is match play: what is practised should be met in a game before they go.",
+				Fixes: []Fix{
+					{
+						Words:   "Turn the last drill into match play",
+						Outcome: "a game to 11 from its ball",
+						Blocks:  l.afterLast(MatchFrom(drills[len(drills)-1].Drill)),
+						Whole:   true,
+					},
+				},
+			},
+		)
 	}
 	still, minutes := []*Block{}, 0
 	for _, b := range drills {
@@ -119,11 +169,37 @@ func (l *Lesson) advice(students []Student) []Notice {
 		last := *still[len(still)-1]
 		d := last.Drill.Anywhere(1.2, 1)
 		last.Drill = &d
-		out = append(out, Notice{Kind: "onePlace", Text: fmt.Sprintf("All %d minutes of drills are one ball in one place; little of that is left in a match.", minutes),
-			Fixes: []Fix{{Words: "Let the last come anywhere near", Outcome: "reading and feet come back", Blocks: []Block{last}}}})
+		out = append(
+			out,
+			Notice{
+				Kind: "onePlace",
+				Text: fmt.Sprintf(
+					"All %d minutes of drills are one ball in one place; little of that is left in a match.",
+					minutes,
+				),
+				Fixes: []Fix{
+					{
+						Words:   "Let the last come anywhere near",
+						Outcome: "reading and feet come back",
+						Blocks:  []Block{last},
+					},
+				},
+			},
+		)
 	}
 	if fresh := fresh(drills, students); len(fresh) > tooManyNew {
-		out = append(out, Notice{Kind: "tooManyNew", Text: fmt.Sprintf("%d drills are new to everybody: %s. Two are plenty to explain in one lesson.", len(fresh), strings.Join(fresh, ", ")), Fixes: []Fix{}})
+		out = append(
+			out,
+			Notice{
+				Kind: "tooManyNew",
+				Text: fmt.Sprintf(
+					"%d drills are new to everybody: %s. Two are plenty to explain in one lesson.",
+					len(fresh),
+					strings.Join(fresh, ", "),
+				),
+				Fixes: []Fix{},
+			},
+		)
 	}
 	return out
 }
@@ -132,7 +208,10 @@ func (l *Lesson) advice(students []Student) []Notice {
 func fresh(drills []*Block, students []Student) (titles []string) {
 	for _, b := range drills {
 		known := slices.ContainsFunc(students, func(s Student) bool {
-			return slices.ContainsFunc(b.Drill.Steps, func(st drill.Step) bool { return len(s.Seen[b.Drill.Skill(st)]) > 0 })
+			return slices.ContainsFunc(
+				b.Drill.Steps,
+				func(st drill.Step) bool { return len(s.Seen[b.Drill.Skill(st)]) > 0 },
+			)
 		})
 		if !known && len(students) > 0 {
 			titles = append(titles, b.Title)
@@ -161,9 +240,17 @@ func MatchFrom(from *drill.Drill) Block {
 		seconds = 12
 	}
 	first, size := utf8.DecodeRuneInString(d.Title)
-	return Block{Kind: Game, Title: "Match play: " + string(unicode.ToLower(first)) + d.Title[size:], Minutes: 12, Match: &Match{
-		Rules: game.Rules{To: 11, WinBy: 1, FeedChangesEvery: 4, SecondsPerPoint: seconds},
-		Start: "the " + d.Situation + " of the drill, live from the first hit", Cue: firstOf(d.Cues), From: &d}}
+	return Block{
+		Kind:    Game,
+		Title:   "Match play: " + string(unicode.ToLower(first)) + d.Title[size:],
+		Minutes: 12,
+		Match: &Match{
+			Rules: game.Rules{To: 11, WinBy: 1, FeedChangesEvery: 4, SecondsPerPoint: seconds},
+			Start: "the " + d.Situation + " of the drill, live from the first hit",
+			Cue:   firstOf(d.Cues),
+			From:  &d,
+		},
+	}
 }
 
 // afterLast is the lesson's blocks with one more after the last drill or game.

@@ -183,14 +183,28 @@ func (b *Block) games(n, courts int, minutes float64) (y layout, ok bool) {
 	switch way := b.wayOf(n); {
 	case way == WinnersStay:
 		s := rotation.Lay(rotation.Ask{Pattern: rotation.WinnersStay, Players: n})
-		y = layout{s.Places, s.Turns, max(0.5, b.Match.Rules.MeanMinutes(0.5)), "The winner stays on, the next in line comes in (shown as if both won in turn)"}
+		y = layout{
+			s.Places,
+			s.Turns,
+			max(0.5, b.Match.Rules.MeanMinutes(0.5)),
+			"The winner stays on, the next in line comes in (shown as if both won in turn)",
+		}
 	case way == OnDeck && n >= 4:
 		balls := b.Arrange.Balls
 		if balls == 0 {
 			balls = movesAfter
 		}
 		s := rotation.Lay(rotation.Ask{Pattern: rotation.OnDeck, Players: n})
-		y = layout{s.Places, s.Turns, float64(balls) * seconds / 60, fmt.Sprintf("Two against two, %d on deck; after %s all move one place", n-4, plural(balls, "ball", "balls"))}
+		y = layout{
+			s.Places,
+			s.Turns,
+			float64(balls) * seconds / 60,
+			fmt.Sprintf(
+				"Two against two, %d on deck; after %s all move one place",
+				n-4,
+				plural(balls, "ball", "balls"),
+			),
+		}
 	case way == Partners && n >= 4:
 		y = heats(rotation.Doubles(n), courts)
 		y.words = "Two against two with changing partners"
@@ -226,7 +240,11 @@ func heats(rounds []rotation.Round, courts int) (y layout) {
 		if courts > 1 {
 			name = fmt.Sprintf("court %d", i+1)
 		}
-		y.places = append(y.places, rotation.Place{Name: name + ", side A", Doing: rotation.Hitting}, rotation.Place{Name: name + ", side B", Doing: rotation.Hitting})
+		y.places = append(
+			y.places,
+			rotation.Place{Name: name + ", side A", Doing: rotation.Hitting},
+			rotation.Place{Name: name + ", side B", Doing: rotation.Hitting},
+		)
 	}
 	y.places = append(y.places, rotation.Place{Name: "waits", Doing: rotation.Waiting})
 	for _, r := range rounds {
@@ -255,6 +273,9 @@ func (b *Block) coachFeeds() bool {
 	if b.Drill == nil {
 		return false
 	}
-	fed := slices.ContainsFunc(b.Drill.Pattern.Feeds, func(f pattern.Feed) bool { return f.How == pattern.ByHand || f.How == pattern.ByRacket })
+	fed := slices.ContainsFunc(
+		b.Drill.Pattern.Feeds,
+		func(f pattern.Feed) bool { return f.How == pattern.ByHand || f.How == pattern.ByRacket },
+	)
 	return fed && (b.Arrange == nil || b.Arrange.Feeders < b.Drill.Hitters)
 }

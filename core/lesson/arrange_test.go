@@ -16,7 +16,13 @@ import (
 // group makes n students; the first few are beginners.
 func group(n, beginners int) (out []Student, ids []string) {
 	for i := range n {
-		s := Student{ID: id(100 + i), Name: fmt.Sprintf("Student%d", i), Hand: "right", Level: progress.Club, Seen: map[string][]progress.Evidence{}}
+		s := Student{
+			ID:    id(100 + i),
+			Name:  fmt.Sprintf("Student%d", i),
+			Hand:  "right",
+			Level: progress.Club,
+			Seen:  map[string][]progress.Evidence{},
+		}
 		if i < beginners {
 			s.Level = progress.Beginner
 		}
@@ -31,8 +37,16 @@ func line(t require.TestingT, drillID string, n, minutes int) (*Lesson, []Studen
 	require.NoError(t, err)
 	students, ids := group(n, 0)
 	d := e.Drill.Clone()
-	return &Lesson{ID: id(1), Title: "Line", Date: "2026-05-17", Start: "17:00", SlotMinutes: 60, Court: d.Pattern.Court, Students: ids,
-		Blocks: []Block{{ID: id(10), Kind: Drill, Title: d.Title, Minutes: minutes, Drill: &d}}}, students
+	return &Lesson{
+		ID:          id(1),
+		Title:       "Line",
+		Date:        "2026-05-17",
+		Start:       "17:00",
+		SlotMinutes: 60,
+		Court:       d.Pattern.Court,
+		Students:    ids,
+		Blocks:      []Block{{ID: id(10), Kind: Drill, Title: d.Title, Minutes: minutes, Drill: &d}},
+	}, students
 }
 
 // However a group is arranged, whoever comes late or leaves early, every lane
@@ -41,22 +55,41 @@ func line(t require.TestingT, drillID string, n, minutes int) (*Lesson, []Studen
 func TestLanesCoverEveryMinuteOnce(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		n := rapid.IntRange(1, 12).Draw(t, "n")
-		l, students := line(t, rapid.SampledFrom([]string{"line-deep-short-deep", "deep-past-marker", "short-ball-machine", "line-collect"}).Draw(t, "drill"), n, rapid.IntRange(3, 30).Draw(t, "minutes"))
+		l, students := line(
+			t,
+			rapid.SampledFrom([]string{"line-deep-short-deep", "deep-past-marker", "short-ball-machine", "line-collect"}).
+				Draw(t, "drill"),
+			n,
+			rapid.IntRange(3, 30).Draw(t, "minutes"),
+		)
 		b := &l.Blocks[0]
 		b.Drill.Hitters = rapid.IntRange(1, 4).Draw(t, "hitters")
 		switch rapid.IntRange(0, 2).Draw(t, "way") {
 		case 1:
-			b.Arrange = &Arrangement{Way: Posts, Feeders: rapid.IntRange(0, 4).Draw(t, "feeders"), Collectors: rapid.IntRange(0, 3).Draw(t, "collectors")}
+			b.Arrange = &Arrangement{
+				Way:        Posts,
+				Feeders:    rapid.IntRange(0, 4).Draw(t, "feeders"),
+				Collectors: rapid.IntRange(0, 3).Draw(t, "collectors"),
+			}
 		case 2:
-			b.Arrange = &Arrangement{Way: Stations, Others: []string{"serves", "shadow"}[:rapid.IntRange(1, 2).Draw(t, "stations")]}
+			b.Arrange = &Arrangement{
+				Way:    Stations,
+				Others: []string{"serves", "shadow"}[:rapid.IntRange(1, 2).Draw(t, "stations")],
+			}
 		}
 		game := Templates(mustCourt(t, "tennis"))[2]
-		game.ID, game.Arrange = id(11), &Arrangement{Way: rapid.SampledFrom([]Way{RoundRobin, Partners, OnDeck, WinnersStay}).Draw(t, "game")}
+		game.ID, game.Arrange = id(
+			11,
+		), &Arrangement{
+			Way: rapid.SampledFrom([]Way{RoundRobin, Partners, OnDeck, WinnersStay}).Draw(t, "game"),
+		}
 		l.Blocks = append(l.Blocks, game)
 		l.Have = &Means{Courts: rapid.IntRange(1, 3).Draw(t, "courts"), Kit: []string{}}
 		if rapid.Bool().Draw(t, "late") {
 			from := rapid.IntRange(0, 20).Draw(t, "from")
-			l.There = []Stay{{Student: students[n-1].ID, From: from, To: from + rapid.IntRange(1, 30).Draw(t, "to")}}
+			l.There = []Stay{
+				{Student: students[n-1].ID, From: from, To: from + rapid.IntRange(1, 30).Draw(t, "to")},
+			}
 		}
 		require.Empty(t, l.Validate())
 		plan := Reckon(l, students, units.Metric)
@@ -75,7 +108,13 @@ func TestLanesCoverEveryMinuteOnce(t *testing.T) {
 			require.InDelta(t, plan.Minutes.Value, at, 1e-6)
 		}
 		for i, p := range plan.Students {
-			require.InDelta(t, plan.Minutes.Value, p.Part.Hitting+p.Part.Feeding+p.Part.Collecting+p.Part.Waiting+p.Part.Away, 1e-6, students[i].Name)
+			require.InDelta(
+				t,
+				plan.Minutes.Value,
+				p.Part.Hitting+p.Part.Feeding+p.Part.Collecting+p.Part.Waiting+p.Part.Away,
+				1e-6,
+				students[i].Name,
+			)
 		}
 	})
 }
@@ -95,7 +134,11 @@ func TestRotationsAreEqual(t *testing.T) {
 		l, _ := line(t, "line-deep-short-deep", n, 10)
 		b := &l.Blocks[0]
 		b.Drill.Hitters = rapid.IntRange(1, 5).Draw(t, "hitters")
-		b.Arrange = &Arrangement{Way: Posts, Feeders: rapid.IntRange(0, 5).Draw(t, "feeders"), Collectors: rapid.IntRange(0, 3).Draw(t, "collectors")}
+		b.Arrange = &Arrangement{
+			Way:        Posts,
+			Feeders:    rapid.IntRange(0, 5).Draw(t, "feeders"),
+			Collectors: rapid.IntRange(0, 3).Draw(t, "collectors"),
+		}
 		y := b.posts(n)
 		held := make([]map[string]int, n)
 		for p := range held {
@@ -256,12 +299,20 @@ func TestOwnDrills(t *testing.T) {
 	l, students := line(t, "line-deep-short-deep", 3, 20)
 	b := l.Blocks[0]
 	before := Reckon(l, students, units.Metric).Blocks[0].Drill
-	l.Blocks[0] = b.with(Own{Student: students[1].ID, Scale: 1, Tempo: 1.5, Version: "oneSide", Counts: []int{3}})
+	l.Blocks[0] = b.with(
+		Own{Student: students[1].ID, Scale: 1, Tempo: 1.5, Version: "oneSide", Counts: []int{3}},
+	)
 	require.Empty(t, l.Validate())
 	after := Reckon(l, students, units.Metric).Blocks[0].Drill
 	require.Equal(t, before.Players[0], after.Players[0])
 	require.Equal(t, 3, after.Players[1].Steps[0].Goal.Count)
-	require.InDelta(t, before.Players[1].Contacts.Value/1.5, after.Players[1].Contacts.Value, 5, "slower balls are fewer")
+	require.InDelta(
+		t,
+		before.Players[1].Contacts.Value/1.5,
+		after.Players[1].Contacts.Value,
+		5,
+		"slower balls are fewer",
+	)
 }
 
 // The tempo is levelled for each by what they move and play themselves: another's
@@ -300,7 +351,10 @@ func TestDrillsThatShareASetUp(t *testing.T) {
 	for i, e := range []string{"line-workout", "four-stations-volley"} {
 		d, err := library.ByID(e)
 		require.NoError(t, err)
-		l.Blocks = append(l.Blocks, Block{ID: id(20 + i), Kind: Drill, Title: d.Drill.Title, Minutes: 10, Drill: &d.Drill})
+		l.Blocks = append(
+			l.Blocks,
+			Block{ID: id(20 + i), Kind: Drill, Title: d.Drill.Title, Minutes: 10, Drill: &d.Drill},
+		)
 	}
 	was := Reckon(l, students, units.Metric)
 	var fix *Fix

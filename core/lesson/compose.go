@@ -13,7 +13,16 @@ import (
 // it to the slot: warm-up first, the last drill turned into match play, water
 // when it is long, a word at the end.
 func (w Wish) compose(c *court.Court, title drill.Focus, drills []found) Lesson {
-	l := Lesson{Title: focusWords[title], Date: w.Date, Start: w.Start, SlotMinutes: w.Minutes, Court: w.Court, Have: w.Have, MatchOn: w.MatchOn, Students: []string{}}
+	l := Lesson{
+		Title:       focusWords[title],
+		Date:        w.Date,
+		Start:       w.Start,
+		SlotMinutes: w.Minutes,
+		Court:       w.Court,
+		Have:        w.Have,
+		MatchOn:     w.MatchOn,
+		Students:    []string{},
+	}
 	for _, s := range w.Students {
 		l.Students = append(l.Students, s.ID)
 	}
@@ -34,7 +43,10 @@ func (w Wish) compose(c *court.Court, title drill.Focus, drills []found) Lesson 
 	}
 	for i := range drills {
 		d := drills[i].drill
-		l.Blocks = append(l.Blocks, l.least(Block{Kind: Drill, Title: d.Title, Minutes: d.Minutes.Best, Drill: &d}, w.Students))
+		l.Blocks = append(
+			l.Blocks,
+			l.least(Block{Kind: Drill, Title: d.Title, Minutes: d.Minutes.Best, Drill: &d}, w.Students),
+		)
 		if w.Minutes >= longLesson && i == (len(drills)-1)/2 {
 			l.Blocks = append(l.Blocks, breakBlock)
 		}
@@ -48,7 +60,10 @@ func (w Wish) compose(c *court.Court, title drill.Focus, drills []found) Lesson 
 		}
 		l.Blocks = append(l.Blocks, MatchFrom(&from))
 	}
-	if s, ok := servePractice(c); ok && w.Minutes >= veryLong && title != "serveReturn" && len(w.Students) > 0 {
+	if s, ok := servePractice(
+		c,
+	); ok && w.Minutes >= veryLong && title != "serveReturn" &&
+		len(w.Students) > 0 {
 		l.Blocks = append(l.Blocks, l.least(s, w.Students))
 	}
 	if w.Minutes >= veryLong {
@@ -71,7 +86,11 @@ func (w Wish) compose(c *court.Court, title drill.Focus, drills []found) Lesson 
 // out what can be done without where they are too many.
 func (l *Lesson) squeeze(students int) {
 	for _, spare := range []Kind{"", Stretch, Serve, Break, Physical, Game, Talk} {
-		if i := slices.IndexFunc(l.Blocks, func(b Block) bool { return b.Kind == spare }); i >= 0 && !(spare == Physical && l.Blocks[i+1].Kind != WarmUp) {
+		if i := slices.IndexFunc(
+			l.Blocks,
+			func(b Block) bool { return b.Kind == spare },
+		); i >= 0 &&
+			!(spare == Physical && l.Blocks[i+1].Kind != WarmUp) {
 			l.Blocks = slices.Delete(l.Blocks, i, i+1)
 		} else if spare != "" {
 			continue

@@ -53,9 +53,23 @@ const (
 )
 
 // focusWords name a purpose as a lesson's title says it.
-var focusWords = map[drill.Focus]string{"depth": "Depth", "direction": "Direction", "shortBall": "Short balls", "lowBall": "Low balls", "early": "Taking it early",
-	"volley": "Volleys", "transition": "Coming in", "serveReturn": "Serve and return", "spin": "Spin", "footwork": "Footwork", "anticipation": "Reading it early",
-	"technique": "Technique", "rhythm": "Rhythm", "pressure": "Playing under pressure", "warmUp": "Warm-up"}
+var focusWords = map[drill.Focus]string{
+	"depth":        "Depth",
+	"direction":    "Direction",
+	"shortBall":    "Short balls",
+	"lowBall":      "Low balls",
+	"early":        "Taking it early",
+	"volley":       "Volleys",
+	"transition":   "Coming in",
+	"serveReturn":  "Serve and return",
+	"spin":         "Spin",
+	"footwork":     "Footwork",
+	"anticipation": "Reading it early",
+	"technique":    "Technique",
+	"rhythm":       "Rhythm",
+	"pressure":     "Playing under pressure",
+	"warmUp":       "Warm-up",
+}
 
 // found is a drill brought to the lesson's court, and how well it suits.
 type found struct {
@@ -76,7 +90,8 @@ func Drafts(w Wish) []Draft {
 	pool := w.pool(c)
 	var out []Draft
 	offer := func(name, why string, title drill.Focus, drills []found) {
-		if len(drills) == 0 || slices.ContainsFunc(out, func(d Draft) bool { return sameDrills(d.Lesson, drills) }) {
+		if len(drills) == 0 ||
+			slices.ContainsFunc(out, func(d Draft) bool { return sameDrills(d.Lesson, drills) }) {
 			return
 		}
 		out = append(out, Draft{name, why, w.compose(c, title, drills)})
@@ -87,7 +102,15 @@ func Drafts(w Wish) []Draft {
 	}
 	if days, ok := w.toMatch(); ok && days <= nearMatch {
 		d := w.forMatch(pool)
-		offer("Into the match", fmt.Sprintf("The match is %s: nothing new, serve and return and points under pressure, short blocks.", inDays(days)), "pressure", d)
+		offer(
+			"Into the match",
+			fmt.Sprintf(
+				"The match is %s: nothing new, serve and return and points under pressure, short blocks.",
+				inDays(days),
+			),
+			"pressure",
+			d,
+		)
 	}
 	if d, why := w.due(c); len(d) > 0 {
 		offer("What is due", why, d[0].drill.Focus, w.fill(d, pool, 2))
@@ -107,12 +130,26 @@ func Drafts(w Wish) []Draft {
 		offer(focusWords[aim]+", step by step", fmt.Sprintf("%s: %s.", focusWords[aim], how), aim, d)
 	}
 	if d := w.variety(aim, pool); len(d) > 1 && len(out) < 3 {
-		offer("Something else with it", fmt.Sprintf("%s and %s: two purposes, so that no hour is one ball in one place.", focusWords[d[0].drill.Focus], strings.ToLower(focusWords[d[len(d)-1].drill.Focus])), d[0].drill.Focus, d)
+		offer(
+			"Something else with it",
+			fmt.Sprintf(
+				"%s and %s: two purposes, so that no hour is one ball in one place.",
+				focusWords[d[0].drill.Focus],
+				strings.ToLower(focusWords[d[len(d)-1].drill.Focus]),
+			),
+			d[0].drill.Focus,
+			d,
+		)
 	}
 	for _, f := range pool { // and where there is no past, other purposes
 		if other := f.drill.Focus; other != aim && len(out) < 3 {
 			if d := w.steps(other, pool); len(d) > 0 && d[0].drill.Focus == other {
-				offer(focusWords[other]+", step by step", focusWords[other]+" suits this group too: from few balls to more, then a game from the same ball.", other, d)
+				offer(
+					focusWords[other]+", step by step",
+					focusWords[other]+" suits this group too: from few balls to more, then a game from the same ball.",
+					other,
+					d,
+				)
 			}
 		}
 	}
@@ -150,7 +187,8 @@ func sameDrills(l Lesson, drills []found) bool {
 			titles = append(titles, b.Drill.Title)
 		}
 	}
-	return len(titles) == len(drills) && !slices.ContainsFunc(drills, func(f found) bool { return !slices.Contains(titles, f.drill.Title) })
+	return len(titles) == len(drills) &&
+		!slices.ContainsFunc(drills, func(f found) bool { return !slices.Contains(titles, f.drill.Title) })
 }
 
 // toMatch is the days from the lesson to the match.
@@ -170,12 +208,18 @@ func (w Wish) failed(c *court.Court) (out []found, why string) {
 			continue
 		}
 		d, ok := on(p.Drill, c)
-		if !ok || w.Have.Lacking(&d) != nil || len(out) == 2 || slices.ContainsFunc(out, func(f found) bool { return alike(&f.drill, &d) }) {
+		if !ok || w.Have.Lacking(&d) != nil || len(out) == 2 ||
+			slices.ContainsFunc(out, func(f found) bool { return alike(&f.drill, &d) }) {
 			continue
 		}
 		out = append(out, found{drill: d, past: &w.Past[i]})
 		if why == "" {
-			why = fmt.Sprintf("%s did not meet “%s” %.0f days ago: it comes back with targets each can hit, then as match play.", w.names(p.Short), p.Drill.Title, p.DaysAgo)
+			why = fmt.Sprintf(
+				"%s did not meet “%s” %.0f days ago: it comes back with targets each can hit, then as match play.",
+				w.names(p.Short),
+				p.Drill.Title,
+				p.DaysAgo,
+			)
 		}
 	}
 	return out, why
@@ -225,7 +269,12 @@ func (w Wish) due(c *court.Court) (out []found, why string) {
 		}
 		out = append(out, found{drill: d, past: p})
 		if why == "" {
-			why = fmt.Sprintf("“%s” was last done %.0f days ago and fades; half of what was counted then is forgotten after %.0f.", p.Drill.Title, p.DaysAgo, progress.HalfLife)
+			why = fmt.Sprintf(
+				"“%s” was last done %.0f days ago and fades; half of what was counted then is forgotten after %.0f.",
+				p.Drill.Title,
+				p.DaysAgo,
+				progress.HalfLife,
+			)
 		}
 	}
 	return out, why
@@ -251,7 +300,8 @@ func (w Wish) fill(have, pool []found, most int) []found {
 			if len(have) >= min(w.wanted(), most) {
 				return have
 			}
-			if (f.drill.Focus == have[0].drill.Focus) == same && !slices.ContainsFunc(have, func(h found) bool { return alike(&h.drill, &f.drill) }) {
+			if (f.drill.Focus == have[0].drill.Focus) == same &&
+				!slices.ContainsFunc(have, func(h found) bool { return alike(&h.drill, &f.drill) }) {
 				have = append(have, f)
 			}
 		}
@@ -274,7 +324,10 @@ func (w Wish) steps(aim drill.Focus, pool []found) []found {
 		out = w.fill(out, pool, w.wanted())
 	}
 	slices.SortStableFunc(out, func(a, b found) int {
-		return cmp.Compare(len(a.drill.Pattern.Feeds)*100+int(10*a.drill.Reach()), len(b.drill.Pattern.Feeds)*100+int(10*b.drill.Reach()))
+		return cmp.Compare(
+			len(a.drill.Pattern.Feeds)*100+int(10*a.drill.Reach()),
+			len(b.drill.Pattern.Feeds)*100+int(10*b.drill.Reach()),
+		)
 	})
 	return out
 }
@@ -301,7 +354,8 @@ func (w Wish) variety(aim drill.Focus, pool []found) (out []found) {
 		}
 	}
 	for _, f := range pool {
-		if f.drill.Focus != aim && len(out) < w.wanted() && (len(out) == 0 || f.drill.Focus != out[0].drill.Focus) {
+		if f.drill.Focus != aim && len(out) < w.wanted() &&
+			(len(out) == 0 || f.drill.Focus != out[0].drill.Focus) {
 			out = append(out, f)
 			break
 		}

@@ -27,11 +27,22 @@ func TestDraftsHoldWhatTheyPromise(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		n := rapid.IntRange(1, 8).Draw(t, "n")
 		students, _ := group(n, rapid.IntRange(0, n).Draw(t, "beginners"))
-		w := Wish{Students: students, Date: "2026-05-17", Start: "17:00", Minutes: rapid.IntRange(30, 120).Draw(t, "minutes"),
-			Court: rapid.SampledFrom([]string{"tennis", "tennisOrange", "tableTennis", "badminton", "squash", "pickleball"}).Draw(t, "court"),
-			Aim:   rapid.SampledFrom([]drill.Focus{"", "depth", "volley", "footwork", "serveReturn"}).Draw(t, "aim")}
+		w := Wish{
+			Students: students,
+			Date:     "2026-05-17",
+			Start:    "17:00",
+			Minutes:  rapid.IntRange(30, 120).Draw(t, "minutes"),
+			Court: rapid.SampledFrom([]string{"tennis", "tennisOrange", "tableTennis", "badminton", "squash", "pickleball"}).
+				Draw(t, "court"),
+			Aim: rapid.SampledFrom([]drill.Focus{"", "depth", "volley", "footwork", "serveReturn"}).
+				Draw(t, "aim"),
+		}
 		if rapid.Bool().Draw(t, "means") {
-			w.Have = &Means{Balls: rapid.IntRange(12, 100).Draw(t, "balls"), Courts: rapid.IntRange(1, 2).Draw(t, "courts"), Kit: []string{"markers"}}
+			w.Have = &Means{
+				Balls:  rapid.IntRange(12, 100).Draw(t, "balls"),
+				Courts: rapid.IntRange(1, 2).Draw(t, "courts"),
+				Kit:    []string{"markers"},
+			}
 		}
 		if rapid.Bool().Draw(t, "match") {
 			w.MatchOn = "2026-05-19"
@@ -43,7 +54,15 @@ func TestDraftsHoldWhatTheyPromise(t *testing.T) {
 			require.Empty(t, l.Validate(), d.Name)
 			require.NotEmpty(t, d.Why)
 			plan := Reckon(l, students, units.Metric)
-			require.LessOrEqual(t, float64(plan.Over)+plan.Between.Value, 1.0, "%s of %d minutes: %v", d.Name, w.Minutes, plan.Minutes.Value)
+			require.LessOrEqual(
+				t,
+				float64(plan.Over)+plan.Between.Value,
+				1.0,
+				"%s of %d minutes: %v",
+				d.Name,
+				w.Minutes,
+				plan.Minutes.Value,
+			)
 			require.Contains(t, []Kind{WarmUp, Physical}, l.Blocks[0].Kind)
 			for _, notice := range plan.Notices {
 				require.NotContains(t, []string{"overTime", "noWarmUp", "noRoomBetween"}, notice.Kind, d.Name)
@@ -69,8 +88,18 @@ func TestDraftsKnowThePast(t *testing.T) {
 		require.NoError(t, err)
 		return Past{DaysAgo: ago, Drill: e.Drill, Short: short}
 	}
-	w := Wish{Students: students, Court: "tennis", Date: "2026-05-17", Start: "17:00", Minutes: 60,
-		Past: []Past{old("short-ball-corners", 7, ids[1]), old("deep-past-marker", 7), old("low-ball-lift", 21)}}
+	w := Wish{
+		Students: students,
+		Court:    "tennis",
+		Date:     "2026-05-17",
+		Start:    "17:00",
+		Minutes:  60,
+		Past: []Past{
+			old("short-ball-corners", 7, ids[1]),
+			old("deep-past-marker", 7),
+			old("low-ball-lift", 21),
+		},
+	}
 	drafts := Drafts(w)
 	require.Len(t, drafts, 3)
 	require.Contains(t, drafts[0].Why, "Student1 did not meet “Short ball to the corners” 7 days ago")
@@ -125,7 +154,17 @@ func TestGamesBreakGames(t *testing.T) {
 	rest := breakBlock
 	rest.Minutes = 10
 	again := game
-	l := named(Lesson{Title: "Games", Date: "2026-05-17", Start: "18:00", SlotMinutes: 31, Court: "tennis", Students: []string{id(100), id(101)}, Blocks: []Block{game, rest, again}})
+	l := named(
+		Lesson{
+			Title:       "Games",
+			Date:        "2026-05-17",
+			Start:       "18:00",
+			SlotMinutes: 31,
+			Court:       "tennis",
+			Students:    []string{id(100), id(101)},
+			Blocks:      []Block{game, rest, again},
+		},
+	)
 	require.Empty(t, l.Validate())
 	students, _ := group(2, 0)
 	plan := Reckon(l, students, units.Metric)
@@ -133,7 +172,12 @@ func TestGamesBreakGames(t *testing.T) {
 	require.InDelta(t, 20, plan.Students[0].Part.Hitting, 1e-9)
 	require.InDelta(t, 10, spent(plan.Coach, Resting), 1e-9)
 	f := l.Fit(25)
-	require.Equal(t, []int{10, 5, 10}, []int{f.Blocks[0].Minutes, f.Blocks[1].Minutes, f.Blocks[2].Minutes}, "the break gives way, the games stand")
+	require.Equal(
+		t,
+		[]int{10, 5, 10},
+		[]int{f.Blocks[0].Minutes, f.Blocks[1].Minutes, f.Blocks[2].Minutes},
+		"the break gives way, the games stand",
+	)
 }
 
 // A drill turned into match play begins with the drill's ball and draws it.
@@ -152,7 +196,14 @@ func TestMatchPlayFromADrill(t *testing.T) {
 
 func BenchmarkDrafts(b *testing.B) {
 	students, _ := group(8, 8)
-	w := Wish{Students: students, Court: "tennisOrange", Date: "2026-05-17", Start: "17:00", Minutes: 60, Have: &Means{Balls: 60, Kit: []string{"markers"}}}
+	w := Wish{
+		Students: students,
+		Court:    "tennisOrange",
+		Date:     "2026-05-17",
+		Start:    "17:00",
+		Minutes:  60,
+		Have:     &Means{Balls: 60, Kit: []string{"markers"}},
+	}
 	for b.Loop() {
 		Drafts(w)
 	}

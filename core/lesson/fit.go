@@ -128,16 +128,23 @@ const (
 	minutesToMove        = 0.5  // to the next thing, and to be told it
 )
 
-var betweenBasis = units.Basis{Name: "Between blocks", Mark: units.Trade, Source: "common practice",
+var betweenBasis = units.Basis{
+	Name:    "Between blocks",
+	Mark:    units.Trade,
+	Source:  "common practice",
 	Words:   "Half a minute to move and be told what is next; a quarter of a minute for each thing that is not out yet; and the balls of the last basket picked up by everybody and the coach, twenty a minute each.",
-	Formula: "Σ ½ + ¼ × new things + balls out ÷ (20 × (students + 1))"}
+	Formula: "Σ ½ + ¼ × new things + balls out ÷ (20 × (students + 1))",
+}
 
 // between is the minutes that go on after block b, before the next.
 func between(b, next *Block, students int) float64 {
 	out := minutesToMove
 	if b.Drill != nil && b.Drill.Basket > 0 {
 		fed := float64(b.Drill.Tempo().Balls(float64(b.Minutes)))
-		out += min(fed, float64(b.Drill.Basket)) / 2 / (ballsPickedPerMinute * float64(students+1)) // on average half of it lies about
+		out += min(
+			fed,
+			float64(b.Drill.Basket),
+		) / 2 / (ballsPickedPerMinute * float64(students+1)) // on average half of it lies about
 	}
 	if next.Drill != nil {
 		out += minutesPerPiece * float64(newPieces(b, next))
@@ -176,7 +183,8 @@ func newPieces(b, next *Block) (n int) {
 func (l *Lesson) fitting(between float64) *Fix {
 	free := l.SlotMinutes - int(math.Ceil(between-0.25))
 	f := l.Fit(free)
-	if f.Over > 0 || slices.EqualFunc(f.Blocks, l.Blocks, func(a, b Block) bool { return a.Minutes == b.Minutes }) {
+	if f.Over > 0 ||
+		slices.EqualFunc(f.Blocks, l.Blocks, func(a, b Block) bool { return a.Minutes == b.Minutes }) {
 		return nil
 	}
 	words := "each block at its best length"

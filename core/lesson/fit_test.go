@@ -22,7 +22,17 @@ func anyLesson(t *rapid.T) *Lesson {
 	for i := range rapid.IntRange(1, 12).Draw(t, "blocks") {
 		least := rapid.IntRange(1, 20).Draw(t, "least")
 		best := least + rapid.IntRange(0, 15).Draw(t, "up")
-		b := Block{ID: id(i), Kind: Talk, Title: fmt.Sprint("block ", i), Minutes: best, Span: &drill.Span{Least: least, Best: best, Most: best + rapid.IntRange(0, 15).Draw(t, "more")}}
+		b := Block{
+			ID:      id(i),
+			Kind:    Talk,
+			Title:   fmt.Sprint("block ", i),
+			Minutes: best,
+			Span: &drill.Span{
+				Least: least,
+				Best:  best,
+				Most:  best + rapid.IntRange(0, 15).Draw(t, "more"),
+			},
+		}
 		b.Fixed = rapid.IntRange(0, 4).Draw(t, "fixed") == 0
 		l.Blocks = append(l.Blocks, b)
 	}
@@ -116,15 +126,33 @@ func leastShare(t *rapid.T, l *Lesson, give float64) float64 {
 
 // eight students, twelve blocks, two hundred feeds.
 func bigLesson(t require.TestingT) (*Lesson, []Student) {
-	l := &Lesson{ID: id(1), Title: "Big", Date: "2026-05-17", Start: "17:00", SlotMinutes: 90, Court: "tennis"}
+	l := &Lesson{
+		ID:          id(1),
+		Title:       "Big",
+		Date:        "2026-05-17",
+		Start:       "17:00",
+		SlotMinutes: 90,
+		Court:       "tennis",
+	}
 	var students []Student
 	for i := range 8 {
 		l.Students = append(l.Students, id(100+i))
-		students = append(students, Student{ID: id(100 + i), Name: fmt.Sprintf("Student %d", i), Hand: "right", Level: progress.Club, Seen: map[string][]progress.Evidence{}})
+		students = append(
+			students,
+			Student{
+				ID:    id(100 + i),
+				Name:  fmt.Sprintf("Student %d", i),
+				Hand:  "right",
+				Level: progress.Club,
+				Seen:  map[string][]progress.Evidence{},
+			},
+		)
 	}
 	feeds := 0
 	for i := range 12 {
-		e, err := library.ByID([]string{"line-deep-short-deep", "four-stations-volley", "line-workout", "through-the-zones"}[i%4])
+		e, err := library.ByID(
+			[]string{"line-deep-short-deep", "four-stations-volley", "line-workout", "through-the-zones"}[i%4],
+		)
 		require.NoError(t, err)
 		d := e.Drill.Clone()
 		for j := 0; len(d.Pattern.Feeds) < 17; j++ {
@@ -181,7 +209,11 @@ func TestRememberingChangesNothing(t *testing.T) {
 			case 1:
 				b.Drill.Basket = rapid.IntRange(0, 90).Draw(t, "basket")
 			case 2:
-				students[0].Seen = map[string][]progress.Evidence{b.Drill.Skill(b.Drill.Steps[0]): {{DaysAgo: 2, Balls: 20, Good: rapid.IntRange(0, 20).Draw(t, "good"), Radius: 1}}}
+				students[0].Seen = map[string][]progress.Evidence{
+					b.Drill.Skill(b.Drill.Steps[0]): {
+						{DaysAgo: 2, Balls: 20, Good: rapid.IntRange(0, 20).Draw(t, "good"), Radius: 1},
+					},
+				}
 			case 3:
 				l.Have = &Means{Balls: rapid.IntRange(0, 60).Draw(t, "balls"), Kit: []string{}}
 			case 4:

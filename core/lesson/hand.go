@@ -37,7 +37,14 @@ type Part struct {
 }
 
 func partOf(lane []Span) Part {
-	p := Part{Hitting: spent(lane, Hitting), Feeding: spent(lane, Feeding), Collecting: spent(lane, Collecting), Waiting: spent(lane, Waiting), Away: spent(lane, Away), LongestWait: 60 * longestWait(lane)}
+	p := Part{
+		Hitting:     spent(lane, Hitting),
+		Feeding:     spent(lane, Feeding),
+		Collecting:  spent(lane, Collecting),
+		Waiting:     spent(lane, Waiting),
+		Away:        spent(lane, Away),
+		LongestWait: 60 * longestWait(lane),
+	}
 	if rest := p.Waiting + p.Collecting; rest > 1e-9 {
 		p.WorkToRest = p.Hitting / rest
 	}
@@ -65,7 +72,12 @@ func (l *Lesson) Rotation(b *Block, at float64, n int) *Rotation {
 	}
 	y, ok := b.layout(len(here), l.Have.courts())
 	if !ok {
-		y = layout{places: []rotation.Place{{Name: "plays", Doing: rotation.Hitting}}, turns: [][][]int{{nil}}, each: float64(b.Minutes), words: "All play all the time"}
+		y = layout{
+			places: []rotation.Place{{Name: "plays", Doing: rotation.Hitting}},
+			turns:  [][][]int{{nil}},
+			each:   float64(b.Minutes),
+			words:  "All play all the time",
+		}
 		for i := range here {
 			y.turns[0][0] = append(y.turns[0][0], i)
 		}
@@ -109,8 +121,14 @@ func (b *Block) layout(n, courts int) (layout, bool) {
 	switch {
 	case b.Drill != nil && b.Arrange != nil && b.Arrange.Way == Stations:
 		k := 1 + len(b.Arrange.Others)
-		y := layout{each: float64(b.Minutes) / float64(k), words: fmt.Sprintf("%d stations; all move on after %.0f min", k, float64(b.Minutes)/float64(k))}
-		y.places = append(y.places, rotation.Place{Name: b.Title + ", with the coach", Doing: rotation.Hitting})
+		y := layout{
+			each:  float64(b.Minutes) / float64(k),
+			words: fmt.Sprintf("%d stations; all move on after %.0f min", k, float64(b.Minutes)/float64(k)),
+		}
+		y.places = append(
+			y.places,
+			rotation.Place{Name: b.Title + ", with the coach", Doing: rotation.Hitting},
+		)
 		for _, o := range b.Arrange.Others {
 			y.places = append(y.places, rotation.Place{Name: o, Doing: rotation.Hitting})
 		}
@@ -169,7 +187,10 @@ func (b *Block) SetUp() []Laid {
 		put(o.Kind, o.At)
 	}
 	for _, p := range d.Pattern.People {
-		put(map[string]string{"feeder": "feeder", "partner": "partner", "hitter": "second hitter", "waiting": "waiting line", "collector": "collector"}[p.Role], p.At)
+		put(
+			map[string]string{"feeder": "feeder", "partner": "partner", "hitter": "second hitter", "waiting": "waiting line", "collector": "collector"}[p.Role],
+			p.At,
+		)
 	}
 	put("student starts", d.Pattern.Start)
 	return out
@@ -192,7 +213,12 @@ func InHand(l *Lesson, plan *Plan, id string, students []Student, system units.S
 		return nil
 	}
 	b, bp := &l.Blocks[i], &plan.Blocks[i]
-	out := &Hand{ID: id, Rotation: l.Rotation(b, float64(bp.From), len(students)), Offers: l.offers(b, students), Levels: []Level{}}
+	out := &Hand{
+		ID:       id,
+		Rotation: l.Rotation(b, float64(bp.From), len(students)),
+		Offers:   l.offers(b, students),
+		Levels:   []Level{},
+	}
 	if b.Drill != nil {
 		out.Levels = b.levels(bp.Drill, l.parts(b, float64(bp.From), len(students)), students, system)
 	} else if b.Match != nil && len(students) == 2 {

@@ -34,8 +34,15 @@ var aloneBySport = sync.OnceValue(func() map[string][]library.Entry {
 	out := map[string][]library.Entry{}
 	for _, e := range library.All() {
 		c, err := e.Drill.Court()
-		by := slices.ContainsFunc(e.Drill.Pattern.Feeds, func(f pattern.Feed) bool { return f.How != pattern.Self && f.How != pattern.Shadow })
-		if err == nil && !by && !slices.ContainsFunc(e.Drill.Pattern.People, func(p pattern.Person) bool { return p.Role == "partner" }) {
+		by := slices.ContainsFunc(
+			e.Drill.Pattern.Feeds,
+			func(f pattern.Feed) bool { return f.How != pattern.Self && f.How != pattern.Shadow },
+		)
+		if err == nil && !by &&
+			!slices.ContainsFunc(
+				e.Drill.Pattern.People,
+				func(p pattern.Person) bool { return p.Role == "partner" },
+			) {
 			out[c.Sport] = append(out[c.Sport], e)
 		}
 	}
@@ -64,11 +71,41 @@ func (l *Lesson) practices(sport string) []library.Entry {
 
 // walls are what the wall gives back, by sport [trade].
 var walls = map[string]Practice{
-	"tennis":      {"Against a wall", "Stand three big steps away; let it bounce twice, then once: best rally out of five tries, forehand, backhand, both.", "Small steps before every hit", often, ""},
-	"squash":      {"Down the wall", "Straight along the side wall from behind the service box: ten in a row above the line, each side.", "Racket up before the ball comes back", often, ""},
-	"badminton":   {"Up and up", "Keep a shuttle in the air, forehand and backhand face by turns, then from one spot without moving the feet.", "Quiet wrist, quick fingers", often, ""},
-	"tableTennis": {"Half a table up", "Fold the table or use a wall: twenty in a row, then on the rise.", "Small swing, same spot", often, ""},
-	"pickleball":  {"Soft on the wall", "A line at net height, from seven feet: thirty soft ones in a row just above it.", "Lift from the shoulder", often, ""},
+	"tennis": {
+		"Against a wall",
+		"Stand three big steps away; let it bounce twice, then once: best rally out of five tries, forehand, backhand, both.",
+		"Small steps before every hit",
+		often,
+		"",
+	},
+	"squash": {
+		"Down the wall",
+		"Straight along the side wall from behind the service box: ten in a row above the line, each side.",
+		"Racket up before the ball comes back",
+		often,
+		"",
+	},
+	"badminton": {
+		"Up and up",
+		"Keep a shuttle in the air, forehand and backhand face by turns, then from one spot without moving the feet.",
+		"Quiet wrist, quick fingers",
+		often,
+		"",
+	},
+	"tableTennis": {
+		"Half a table up",
+		"Fold the table or use a wall: twenty in a row, then on the rise.",
+		"Small swing, same spot",
+		often,
+		"",
+	},
+	"pickleball": {
+		"Soft on the wall",
+		"A line at net height, from seven feet: thirty soft ones in a row just above it.",
+		"Lift from the shoulder",
+		often,
+		"",
+	},
 }
 
 // home proposes practices for one student out of those: at their level or

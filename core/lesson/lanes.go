@@ -102,7 +102,8 @@ func add(lane []Span, s Span) []Span {
 	if s.To-s.From < 1e-9 {
 		return lane
 	}
-	if len(s.Cycle) > 0 && !slices.ContainsFunc(s.Cycle, func(b Beat) bool { return b.Doing != s.Cycle[0].Doing }) {
+	if len(s.Cycle) > 0 &&
+		!slices.ContainsFunc(s.Cycle, func(b Beat) bool { return b.Doing != s.Cycle[0].Doing }) {
 		s = Span{From: s.From, To: s.To, Doing: s.Cycle[0].Doing}
 	}
 	if last := len(lane) - 1; last >= 0 && s.Doing != Turns && lane[last].Doing == s.Doing {

@@ -111,7 +111,14 @@ type Means struct {
 // Kits are the things that not every coach has, and the words by which a
 // drill's kit asks for them.
 var Kits = []struct{ ID, Words string }{
-	{"machine", "machine"}, {"markers", "marker"}, {"obstacles", "obstacle"}, {"bands", "band"}, {"medicineBall", "medicine ball"},
+	{
+		"machine",
+		"machine",
+	},
+	{"markers", "marker"},
+	{"obstacles", "obstacle"},
+	{"bands", "band"},
+	{"medicineBall", "medicine ball"},
 }
 
 // Lacking is what a drill asks for that is not there, in its own words.
@@ -224,7 +231,10 @@ func (l *Lesson) Validate() (p units.Problems) {
 	}
 	for i, s := range l.There {
 		if s.From < 0 || s.From > MaxMinutes || s.To != 0 && (s.To <= s.From || s.To > MaxMinutes) {
-			p.Add(fmt.Sprintf("there[%d]", i), "somebody who comes late or leaves early is there from one minute to a later one")
+			p.Add(
+				fmt.Sprintf("there[%d]", i),
+				"somebody who comes late or leaves early is there from one minute to a later one",
+			)
 		}
 	}
 	for i := range l.Blocks {
@@ -248,7 +258,15 @@ func (b *Block) validate() (p units.Problems) {
 		p.Add("minutes", fmt.Sprintf("a block lasts 1 to %d minutes, not %d", MaxMinutes, b.Minutes))
 	}
 	if s := b.Span; s != nil && (s.Least < 1 || s.Least > s.Best || s.Best > s.Most || s.Most > MaxMinutes) {
-		p.Add("span", fmt.Sprintf("a block's minutes go up from least to best to most; these are %d, %d, %d", s.Least, s.Best, s.Most))
+		p.Add(
+			"span",
+			fmt.Sprintf(
+				"a block's minutes go up from least to best to most; these are %d, %d, %d",
+				s.Least,
+				s.Best,
+				s.Most,
+			),
+		)
 	}
 	for i, o := range b.Own {
 		p.Under(fmt.Sprintf("own[%d]", i), o.validate())
@@ -261,7 +279,10 @@ func (b *Block) validate() (p units.Problems) {
 		for i, m := range b.Script {
 			for j, r := range m.Roles {
 				if r.Who < 0 || r.Who >= MaxStudents {
-					p.Add(fmt.Sprintf("script[%d].roles[%d].who", i, j), fmt.Sprintf("there is no student %d", r.Who))
+					p.Add(
+						fmt.Sprintf("script[%d].roles[%d].who", i, j),
+						fmt.Sprintf("there is no student %d", r.Who),
+					)
 				}
 			}
 		}
@@ -279,7 +300,13 @@ func (b *Block) validate() (p units.Problems) {
 		}
 	case Talk, Break, Physical, Stretch:
 	default:
-		p.Add("kind", fmt.Sprintf("%q is not a kind of block; use physical, warmUp, drill, serve, game, talk, break or stretch", b.Kind))
+		p.Add(
+			"kind",
+			fmt.Sprintf(
+				"%q is not a kind of block; use physical, warmUp, drill, serve, game, talk, break or stretch",
+				b.Kind,
+			),
+		)
 	}
 	return p
 }

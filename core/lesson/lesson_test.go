@@ -20,19 +20,42 @@ func id(n int) string { return fmt.Sprintf("00000000-0000-7000-8000-%012d", n) }
 func today(t require.TestingT) (*Lesson, []Student) {
 	c, err := court.ByID("tennis")
 	require.NoError(t, err)
-	l := &Lesson{ID: id(1), Title: "Short balls", Date: "2026-05-17", Start: "17:00", SlotMinutes: 60, Court: "tennis", Students: []string{id(101), id(102)}}
+	l := &Lesson{
+		ID:          id(1),
+		Title:       "Short balls",
+		Date:        "2026-05-17",
+		Start:       "17:00",
+		SlotMinutes: 60,
+		Court:       "tennis",
+		Students:    []string{id(101), id(102)},
+	}
 	for i, b := range Templates(c) {
 		b.ID = id(10 + i)
 		l.Blocks = append(l.Blocks, b)
 	}
 	students := []Student{
-		{ID: id(101), Name: "Wren", Hand: court.RightHand, Level: progress.Club, Seen: map[string][]progress.Evidence{}},
-		{ID: id(102), Name: "Ilse", Hand: court.LeftHand, Level: progress.Performance, Seen: map[string][]progress.Evidence{}},
+		{
+			ID:    id(101),
+			Name:  "Wren",
+			Hand:  court.RightHand,
+			Level: progress.Club,
+			Seen:  map[string][]progress.Evidence{},
+		},
+		{
+			ID:    id(102),
+			Name:  "Ilse",
+			Hand:  court.LeftHand,
+			Level: progress.Performance,
+			Seen:  map[string][]progress.Evidence{},
+		},
 	}
 	for _, s := range l.Blocks[1].Drill.Steps {
 		skill := l.Blocks[1].Drill.Skill(s)
 		for i := range students {
-			students[i].Seen[skill] = []progress.Evidence{{DaysAgo: 7, Balls: 20, Good: 11 + i, Radius: 1.37}, {DaysAgo: 2, Balls: 30, Good: 20 + i, Radius: 1.37}}
+			students[i].Seen[skill] = []progress.Evidence{
+				{DaysAgo: 7, Balls: 20, Good: 11 + i, Radius: 1.37},
+				{DaysAgo: 2, Balls: 30, Good: 20 + i, Radius: 1.37},
+			}
 		}
 	}
 	require.Empty(t, l.Validate())
@@ -124,7 +147,14 @@ func TestFixesFix(t *testing.T) {
 // Every court offers blocks that make a valid lesson as they are.
 func TestTemplatesOfEveryCourt(t *testing.T) {
 	for _, c := range court.All() {
-		l := &Lesson{ID: id(1), Title: "New", Date: "2026-05-17", Start: "17:00", SlotMinutes: 60, Court: c.ID}
+		l := &Lesson{
+			ID:          id(1),
+			Title:       "New",
+			Date:        "2026-05-17",
+			Start:       "17:00",
+			SlotMinutes: 60,
+			Court:       c.ID,
+		}
 		for i, b := range Templates(&c) {
 			b.ID = id(10 + i)
 			l.Blocks = append(l.Blocks, b)
@@ -140,12 +170,23 @@ func TestEvidenceMovesTheChance(t *testing.T) {
 	l.Blocks[1].Minutes = 40
 	good := Reckon(l, students, units.Metric).Blocks[1]
 	require.Len(t, good.Before, 2)
-	require.Greater(t, good.Drill.Players[0].Finish.Value, good.Before[0].Chance, "20 of 30 after 11 of 20 is a step up")
+	require.Greater(
+		t,
+		good.Drill.Players[0].Finish.Value,
+		good.Before[0].Chance,
+		"20 of 30 after 11 of 20 is a step up",
+	)
 	for skill := range students[0].Seen {
 		students[0].Seen[skill] = students[0].Seen[skill][:1]
 	}
 	was := Reckon(l, students, units.Metric).Blocks[1].Drill.Players[0].Finish.Value
-	require.InDelta(t, good.Before[0].Chance, was, 1e-12, "the chance before is the chance without the last session")
+	require.InDelta(
+		t,
+		good.Before[0].Chance,
+		was,
+		1e-12,
+		"the chance before is the chance without the last session",
+	)
 }
 
 func TestCautionsAreAcknowledgedNotLost(t *testing.T) {

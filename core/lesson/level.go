@@ -78,13 +78,28 @@ func (b *Block) levelTarget(plan *drill.Plan, parts []part, students []Student, 
 		d := fit.DrillFor(s.ID) // what it comes to on the court, lines and all
 		gives := d.Turns(parts[i].students, parts[i].minutes).Player(Players(d, students[i:i+1])[0]).Steps[0].Rate.Mean
 		least, most = min(least, gives), max(most, gives)
-		l.Why = append(l.Why, fmt.Sprintf("%s: %s at %s of %s, a spread of %s; %s gives %s.", firstName(s.Name), percent(rate), kind, units.Length(now, system),
-			units.Length(sigma, system), units.Length(size*o.Scale, system), percent(gives)))
+		l.Why = append(
+			l.Why,
+			fmt.Sprintf(
+				"%s: %s at %s of %s, a spread of %s; %s gives %s.",
+				firstName(s.Name),
+				percent(rate),
+				kind,
+				units.Length(now, system),
+				units.Length(sigma, system),
+				units.Length(size*o.Scale, system),
+				percent(gives),
+			),
+		)
 	}
 	if !outside {
 		return nil
 	}
-	l.Fix = Fix{Words: fmt.Sprintf("Level the target: %.0f%% for each", 100*bandMid), Outcome: fmt.Sprintf("everybody between %s and %s", percent(least), percent(most)), Blocks: []Block{fit}}
+	l.Fix = Fix{
+		Words:   fmt.Sprintf("Level the target: %.0f%% for each", 100*bandMid),
+		Outcome: fmt.Sprintf("everybody between %s and %s", percent(least), percent(most)),
+		Blocks:  []Block{fit},
+	}
 	return &l
 }
 
@@ -119,12 +134,25 @@ func (b *Block) levelGoal(plan *drill.Plan, parts []part, students []Student, _ 
 		o := b.own(s.ID)
 		o.Counts = counts
 		fit, offered = fit.with(o), true
-		l.Why = append(l.Why, fmt.Sprintf("%s: %s to finish as it is; %s first and the rest alike gives %s.", firstName(s.Name), percent(finish), plural(counts[0], "ball", "balls"), percent(best)))
+		l.Why = append(
+			l.Why,
+			fmt.Sprintf(
+				"%s: %s to finish as it is; %s first and the rest alike gives %s.",
+				firstName(s.Name),
+				percent(finish),
+				plural(counts[0], "ball", "balls"),
+				percent(best),
+			),
+		)
 	}
 	if !offered {
 		return nil
 	}
-	l.Fix = Fix{Words: "Level the goals: 80% to finish", Outcome: fmt.Sprintf("other counts for %d of %d", len(l.Why), len(students)), Blocks: []Block{fit}}
+	l.Fix = Fix{
+		Words:   "Level the goals: 80% to finish",
+		Outcome: fmt.Sprintf("other counts for %d of %d", len(l.Why), len(students)),
+		Blocks:  []Block{fit},
+	}
 	return &l
 }
 
@@ -150,7 +178,9 @@ func (b *Block) levelTempo(_ *drill.Plan, _ []part, students []Student, _ units.
 		worst := func(k float64) float64 {
 			q := asked{k, movers[s.Level], o.Version}
 			if _, ok := ratio[q]; !ok {
-				n, _ := d.Pattern.Tempo(k).Asks(q.mover) // what cannot be fed asks nothing: another notice says so
+				n, _ := d.Pattern.Tempo(k).
+					Asks(q.mover)
+					// what cannot be fed asks nothing: another notice says so
 				ratio[q] = n.Ratio
 			}
 			return ratio[q]
@@ -164,7 +194,16 @@ func (b *Block) levelTempo(_ *drill.Plan, _ []part, students []Student, _ units.
 			if r := worst(k); r <= tooTight {
 				o.Tempo = k
 				fit, offered = fit.with(o), true
-				l.Why = append(l.Why, fmt.Sprintf("%s: the tightest ball takes %.0f%% of the time there is; %.0f%% slower it takes %.0f%%.", firstName(s.Name), 100*min(9.99, was), 100*(k/now-1), 100*r))
+				l.Why = append(
+					l.Why,
+					fmt.Sprintf(
+						"%s: the tightest ball takes %.0f%% of the time there is; %.0f%% slower it takes %.0f%%.",
+						firstName(s.Name),
+						100*min(9.99, was),
+						100*(k/now-1),
+						100*r,
+					),
+				)
 				break
 			}
 		}
@@ -172,13 +211,21 @@ func (b *Block) levelTempo(_ *drill.Plan, _ []part, students []Student, _ units.
 	if !offered {
 		return nil
 	}
-	l.Fix = Fix{Words: "Level the tempo", Outcome: fmt.Sprintf("slower balls for %d of %d", len(l.Why), len(students)), Blocks: []Block{fit}}
+	l.Fix = Fix{
+		Words:   "Level the tempo",
+		Outcome: fmt.Sprintf("slower balls for %d of %d", len(l.Why), len(students)),
+		Blocks:  []Block{fit},
+	}
 	return &l
 }
 
-var evenBasis = units.Basis{Name: "Chance of a rally", Mark: units.Trade, Source: "closed form for strokes by turns; that counted skills stand for a rally is common practice",
+var evenBasis = units.Basis{
+	Name:    "Chance of a rally",
+	Mark:    units.Trade,
+	Source:  "closed form for strokes by turns; that counted skills stand for a rally is common practice",
 	Words:   "A rally is strokes by turns; each keeps the ball in with the mean of their rates at what this lesson drills, or their level's where nothing was counted. Whoever misses first loses it; both begin as often.",
-	Formula: "½ · (1 + q_A) · (1 − q_B) ÷ (1 − q_A·q_B), q the rate of each"}
+	Formula: "½ · (1 + q_A) · (1 − q_B) ÷ (1 − q_A·q_B), q the rate of each",
+}
 
 // rallyChance is the chance that A wins a rally of strokes by turns when each
 // keeps a ball in with its own rate, in (0, 1), and both begin as often: A wins
@@ -194,7 +241,8 @@ func (b *Block) even(rates []float64, students []Student) (chance float64, l *Le
 	}
 	p := rallyChance(rates[0], rates[1])
 	rules := b.Match.Rules
-	if rules.Set != nil || rules.OnlyNetScores || len(rules.Marks) > 0 || rules.Cap > 0 { // targets alone do not make these fair
+	if rules.Set != nil || rules.OnlyNetScores || len(rules.Marks) > 0 ||
+		rules.Cap > 0 { // targets alone do not make these fair
 		return 0.5, nil
 	}
 	if chance = rules.Chance(p); rules.ToB > 0 {
@@ -214,7 +262,24 @@ func (b *Block) even(rates []float64, students []Student) (chance float64, l *Le
 	}
 	fit.Match = &m
 	a, o := firstName(students[0].Name), firstName(students[1].Name)
-	return chance, &Level{What: "race",
-		Why: []string{fmt.Sprintf("%s keeps %s of the balls in, %s %s: about %s of the rallies go to %s, and %s of the games as they are.", a, percent(rates[0]), o, percent(rates[1]), percent(p), a, percent(chance))},
-		Fix: Fix{Words: fmt.Sprintf("Make it even: %s to %d, %s to %d", a, h.A, o, h.B), Outcome: fmt.Sprintf("%s wins %s", a, percent(h.ChanceA)), Blocks: []Block{fit}}}
+	return chance, &Level{
+		What: "race",
+		Why: []string{
+			fmt.Sprintf(
+				"%s keeps %s of the balls in, %s %s: about %s of the rallies go to %s, and %s of the games as they are.",
+				a,
+				percent(rates[0]),
+				o,
+				percent(rates[1]),
+				percent(p),
+				a,
+				percent(chance),
+			),
+		},
+		Fix: Fix{
+			Words:   fmt.Sprintf("Make it even: %s to %d, %s to %d", a, h.A, o, h.B),
+			Outcome: fmt.Sprintf("%s wins %s", a, percent(h.ChanceA)),
+			Blocks:  []Block{fit},
+		},
+	}
 }

@@ -52,7 +52,14 @@ func (r *Reckoner) answer(key uint64, reckon func() blockAnswer) blockAnswer {
 
 // key is made of all that a block's answer hangs on: the block, the means, who
 // is there and what was counted of them.
-func (r *Reckoner) key(l *Lesson, b *Block, parts []part, people uint64, at float64, system units.System) uint64 {
+func (r *Reckoner) key(
+	l *Lesson,
+	b *Block,
+	parts []part,
+	people uint64,
+	at float64,
+	system units.System,
+) uint64 {
 	var h maphash.Hash
 	h.SetSeed(r.seed)
 	e := json.NewEncoder(&h)

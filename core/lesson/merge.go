@@ -21,7 +21,14 @@ func Merge(base, theirs, mine *Lesson) (out Lesson, ok bool) {
 			ok = false
 		}
 	}
-	b, t, m, o := reflect.ValueOf(base).Elem(), reflect.ValueOf(theirs).Elem(), reflect.ValueOf(mine).Elem(), reflect.ValueOf(&out).Elem()
+	b, t, m, o := reflect.ValueOf(base).
+		Elem(),
+		reflect.ValueOf(theirs).
+			Elem(),
+		reflect.ValueOf(mine).
+			Elem(),
+		reflect.ValueOf(&out).
+			Elem()
 	for i := range b.NumField() {
 		if name := b.Type().Field(i).Name; name != "ID" && name != "Version" && name != "Blocks" {
 			one(b.Field(i), t.Field(i), m.Field(i), o.Field(i).Set)
@@ -67,7 +74,10 @@ func Merge(base, theirs, mine *Lesson) (out Lesson, ok bool) {
 		}
 		at := 0
 		for j := i - 1; j >= 0; j-- {
-			if k := slices.IndexFunc(out.Blocks, func(o Block) bool { return o.ID == second.Blocks[j].ID }); k >= 0 {
+			if k := slices.IndexFunc(
+				out.Blocks,
+				func(o Block) bool { return o.ID == second.Blocks[j].ID },
+			); k >= 0 {
 				at = k + 1
 				break
 			}

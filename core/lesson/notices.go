@@ -36,17 +36,34 @@ func (b *Block) notices(plan *drill.Plan, students []Student, system units.Syste
 		if n := len(b.Script); n > 0 && n != b.Minutes {
 			fit := *b
 			fit.Minutes = n
-			out = append(out, Notice{Kind: "scriptLength",
-				Text:  fmt.Sprintf("The script has %d one-minute roles and the block %d minutes.", n, b.Minutes),
-				Fixes: []Fix{{Words: fmt.Sprintf("Make it %d minutes", n), Outcome: "every role gets its minute", Blocks: []Block{fit}}}})
+			out = append(out, Notice{
+				Kind: "scriptLength",
+				Text: fmt.Sprintf(
+					"The script has %d one-minute roles and the block %d minutes.",
+					n,
+					b.Minutes,
+				),
+				Fixes: []Fix{
+					{
+						Words:   fmt.Sprintf("Make it %d minutes", n),
+						Outcome: "every role gets its minute",
+						Blocks:  []Block{fit},
+					},
+				},
+			})
 		}
 	case Drill, Serve:
 		if over := b.Drill.Overhang(); over > 0.005 {
 			fit, pulled := *b, b.Drill.PulledIn()
 			fit.Drill = &pulled
-			out = append(out, Notice{Kind: "offCourt",
-				Text:  fmt.Sprintf("A target reaches %s past the nearest line; balls that land there are out.", units.Length(over, system)),
-				Fixes: []Fix{{Words: "Move it in", Outcome: "all of it is in court", Blocks: []Block{fit}}}})
+			out = append(out, Notice{
+				Kind: "offCourt",
+				Text: fmt.Sprintf(
+					"A target reaches %s past the nearest line; balls that land there are out.",
+					units.Length(over, system),
+				),
+				Fixes: []Fix{{Words: "Move it in", Outcome: "all of it is in court", Blocks: []Block{fit}}},
+			})
 		}
 		if plan != nil {
 			if n, bad := b.willNotFit(plan, students, system); bad {
@@ -54,7 +71,16 @@ func (b *Block) notices(plan *drill.Plan, students []Student, system units.Syste
 			}
 		}
 		for _, c := range b.Drill.AllCautions() {
-			out = append(out, Notice{Kind: "caution", Caution: true, Seen: slices.Contains(b.Seen, c), Text: c, Fixes: []Fix{}})
+			out = append(
+				out,
+				Notice{
+					Kind:    "caution",
+					Caution: true,
+					Seen:    slices.Contains(b.Seen, c),
+					Text:    c,
+					Fixes:   []Fix{},
+				},
+			)
 		}
 	}
 	return out
@@ -78,20 +104,47 @@ func (b *Block) willNotFit(plan *drill.Plan, students []Student, system units.Sy
 		if p.Likely.Value > 240 {
 			times = "over four hours"
 		}
-		who = append(who, fmt.Sprintf("%s needs %s (%s to finish)", firstName(students[i].Name), times, percent(p.Finish.Value)))
+		who = append(
+			who,
+			fmt.Sprintf(
+				"%s needs %s (%s to finish)",
+				firstName(students[i].Name),
+				times,
+				percent(p.Finish.Value),
+			),
+		)
 	}
 	if n := len(who); n > mostNamed+1 {
 		who = append(who[:mostNamed], fmt.Sprintf("and %d more", n-mostNamed))
 	}
-	n := Notice{Kind: "willNotFit", Fixes: []Fix{},
-		Text: fmt.Sprintf("These goals will probably not fit %d minutes: %s.", b.Minutes, strings.Join(who, ", "))}
+	n := Notice{
+		Kind:  "willNotFit",
+		Fixes: []Fix{},
+		Text: fmt.Sprintf(
+			"These goals will probably not fit %d minutes: %s.",
+			b.Minutes,
+			strings.Join(who, ", "),
+		),
+	}
 	rerate := func(d *drill.Drill) []drill.Player {
-		return playersFrom(d, students, false, func(s Student, skill string) []progress.Evidence { return s.Seen[skill] })
+		return playersFrom(
+			d,
+			students,
+			false,
+			func(s Student, skill string) []progress.Evidence { return s.Seen[skill] },
+		)
 	}
 	for _, bend := range b.Drill.Fitting(rerate, b.Minutes) {
 		fit := *b
 		fit.Drill, fit.Minutes = &bend.Drill, bend.Minutes
-		n.Fixes = append(n.Fixes, Fix{Words: words(bend, system), Outcome: percent(bend.Chance) + " to finish", Blocks: []Block{fit}})
+		n.Fixes = append(
+			n.Fixes,
+			Fix{
+				Words:   words(bend, system),
+				Outcome: percent(bend.Chance) + " to finish",
+				Blocks:  []Block{fit},
+			},
+		)
 	}
 	if len(n.Fixes) == 0 {
 		n.Text += " No single change brings it to 80%: ask for fewer goals, or split it over two lessons."
@@ -136,15 +189,40 @@ func (l *Lesson) notices(plan Plan, students []Student) []Notice {
 	out := []Notice{}
 	over := plan.Over
 	if len(students) == 0 {
-		out = append(out, Notice{Kind: "nobody", Text: "Nobody is in this lesson yet, so nothing can be reckoned for them.", Fixes: []Fix{}})
+		out = append(
+			out,
+			Notice{
+				Kind:  "nobody",
+				Text:  "Nobody is in this lesson yet, so nothing can be reckoned for them.",
+				Fixes: []Fix{},
+			},
+		)
 	}
 	if over > 0 {
 		out = append(out, l.overTime(plan))
 	} else if late := plan.Between.Value + float64(over); late > 1.5 && plan.Fit != nil {
-		out = append(out, Notice{Kind: "noRoomBetween", Text: fmt.Sprintf("Moving, setting out and picking up between the blocks take about %.0f minutes, and the tape leaves %d.", plan.Between.Value, -over), Fixes: []Fix{*plan.Fit}})
+		out = append(
+			out,
+			Notice{
+				Kind: "noRoomBetween",
+				Text: fmt.Sprintf(
+					"Moving, setting out and picking up between the blocks take about %.0f minutes, and the tape leaves %d.",
+					plan.Between.Value,
+					-over,
+				),
+				Fixes: []Fix{*plan.Fit},
+			},
+		)
 	}
 	if f := l.better(len(students)); f != nil {
-		out = append(out, Notice{Kind: "sharedSetUp", Text: "Drills that need the same things set out stand apart.", Fixes: []Fix{*f}})
+		out = append(
+			out,
+			Notice{
+				Kind:  "sharedSetUp",
+				Text:  "Drills that need the same things set out stand apart.",
+				Fixes: []Fix{*f},
+			},
+		)
 	}
 	out = append(out, l.advice(students)...)
 	if n := l.noWarmUp(); n != nil {
@@ -152,7 +230,19 @@ func (l *Lesson) notices(plan Plan, students []Student) []Notice {
 	}
 	for i, t := range plan.Students {
 		if w := t.Week; w.Weeks >= weeksToJudge && w.Total > muchMore*w.Usual && i < len(students) {
-			out = append(out, Notice{Kind: "load", Text: fmt.Sprintf("%s’s seven days with this lesson come to %.0f, and %.0f is usual of late. For information; a qualified person decides.", firstName(t.Name), w.Total, w.Usual), Fixes: []Fix{}})
+			out = append(
+				out,
+				Notice{
+					Kind: "load",
+					Text: fmt.Sprintf(
+						"%s’s seven days with this lesson come to %.0f, and %.0f is usual of late. For information; a qualified person decides.",
+						firstName(t.Name),
+						w.Total,
+						w.Usual,
+					),
+					Fixes: []Fix{},
+				},
+			)
 		}
 	}
 	return out
@@ -166,15 +256,34 @@ const (
 )
 
 func (l *Lesson) overTime(plan Plan) Notice {
-	n := Notice{Kind: "overTime", Text: fmt.Sprintf("The blocks run %d minutes past the slot.", plan.Over), Fixes: []Fix{}}
+	n := Notice{
+		Kind:  "overTime",
+		Text:  fmt.Sprintf("The blocks run %d minutes past the slot.", plan.Over),
+		Fixes: []Fix{},
+	}
 	if plan.Fit != nil {
 		n.Fixes = append(n.Fixes, *plan.Fit)
 	} else if f := l.Fit(l.SlotMinutes); f.Over > 0 {
-		n.Text += fmt.Sprintf(" Even at their least they need %d more: leave out %s.", f.Over, strings.Join(f.Drop, " and "))
+		n.Text += fmt.Sprintf(
+			" Even at their least they need %d more: leave out %s.",
+			f.Over,
+			strings.Join(f.Drop, " and "),
+		)
 		rest := *l
-		rest.Blocks = slices.DeleteFunc(slices.Clone(l.Blocks), func(b Block) bool { return slices.Contains(f.Drop, b.Title) && !b.Fixed && b.Kind != WarmUp })
+		rest.Blocks = slices.DeleteFunc(
+			slices.Clone(l.Blocks),
+			func(b Block) bool { return slices.Contains(f.Drop, b.Title) && !b.Fixed && b.Kind != WarmUp },
+		)
 		if g := rest.Fit(l.SlotMinutes); g.Over == 0 && len(rest.Blocks) > 0 {
-			n.Fixes = append(n.Fixes, Fix{Words: "Leave out " + strings.Join(f.Drop, " and "), Outcome: "the rest fits", Blocks: g.Blocks, Whole: true})
+			n.Fixes = append(
+				n.Fixes,
+				Fix{
+					Words:   "Leave out " + strings.Join(f.Drop, " and "),
+					Outcome: "the rest fits",
+					Blocks:  g.Blocks,
+					Whole:   true,
+				},
+			)
 		}
 	}
 	longest := slices.Clone(l.Blocks)
@@ -182,7 +291,14 @@ func (l *Lesson) overTime(plan Plan) Notice {
 	for _, b := range longest {
 		if left := b.Minutes - plan.Over; b.Kind != WarmUp && !b.Fixed && left >= 3 && len(n.Fixes) < 2 {
 			b.Minutes = left
-			n.Fixes = append(n.Fixes, Fix{Words: fmt.Sprintf("Shorten %s to %d minutes", b.Title, left), Outcome: "ends on time", Blocks: []Block{b}})
+			n.Fixes = append(
+				n.Fixes,
+				Fix{
+					Words:   fmt.Sprintf("Shorten %s to %d minutes", b.Title, left),
+					Outcome: "ends on time",
+					Blocks:  []Block{b},
+				},
+			)
 		}
 	}
 	return n
@@ -190,8 +306,15 @@ func (l *Lesson) overTime(plan Plan) Notice {
 
 // noWarmUp says where hard running or serving comes before any warm-up.
 func (l *Lesson) noWarmUp() *Notice {
-	first := slices.IndexFunc(l.Blocks, func(b Block) bool { return b.Drill != nil && b.Drill.Focus != "warmUp" || b.Kind == Game })
-	if first < 0 || slices.ContainsFunc(l.Blocks[:first], func(b Block) bool { return b.Kind == WarmUp || b.Kind == Physical }) {
+	first := slices.IndexFunc(
+		l.Blocks,
+		func(b Block) bool { return b.Drill != nil && b.Drill.Focus != "warmUp" || b.Kind == Game },
+	)
+	if first < 0 ||
+		slices.ContainsFunc(
+			l.Blocks[:first],
+			func(b Block) bool { return b.Kind == WarmUp || b.Kind == Physical },
+		) {
 		return nil
 	}
 	b := &l.Blocks[first]
@@ -199,13 +322,37 @@ func (l *Lesson) noWarmUp() *Notice {
 	if b.Kind == Serve || b.Drill != nil && strain(b.Drill, 1000) > 0 {
 		what = "with its serves or overheads comes"
 	}
-	n := &Notice{Kind: "noWarmUp", Caution: true, Text: fmt.Sprintf("%s %s without a warm-up before it.", b.Title, what), Fixes: []Fix{}}
-	if i := slices.IndexFunc(l.Blocks, func(b Block) bool { return b.Kind == WarmUp || b.Kind == Physical }); i >= 0 {
+	n := &Notice{
+		Kind:    "noWarmUp",
+		Caution: true,
+		Text:    fmt.Sprintf("%s %s without a warm-up before it.", b.Title, what),
+		Fixes:   []Fix{},
+	}
+	if i := slices.IndexFunc(
+		l.Blocks,
+		func(b Block) bool { return b.Kind == WarmUp || b.Kind == Physical },
+	); i >= 0 {
 		order := slices.Clone(l.Blocks)
 		w := order[i]
-		n.Fixes = append(n.Fixes, Fix{Words: "Begin with " + w.Title, Outcome: "warm before it gets hard", Blocks: slices.Insert(slices.Delete(order, i, i+1), 0, w), Whole: true})
+		n.Fixes = append(
+			n.Fixes,
+			Fix{
+				Words:   "Begin with " + w.Title,
+				Outcome: "warm before it gets hard",
+				Blocks:  slices.Insert(slices.Delete(order, i, i+1), 0, w),
+				Whole:   true,
+			},
+		)
 	} else {
-		n.Fixes = append(n.Fixes, Fix{Words: fmt.Sprintf("Begin with %d minutes of warm-up", physicalBlock.Minutes), Outcome: "warm before it gets hard", Blocks: slices.Insert(slices.Clone(l.Blocks), 0, physicalBlock), Whole: true})
+		n.Fixes = append(
+			n.Fixes,
+			Fix{
+				Words:   fmt.Sprintf("Begin with %d minutes of warm-up", physicalBlock.Minutes),
+				Outcome: "warm before it gets hard",
+				Blocks:  slices.Insert(slices.Clone(l.Blocks), 0, physicalBlock),
+				Whole:   true,
+			},
+		)
 	}
 	return n
 }

@@ -42,7 +42,11 @@ func (b *Block) canFeed(students []Student) bool {
 // stationIdeas are what a group can do without the coach while others have the
 // drill, by sport [trade].
 var stationIdeas = map[string][]string{
-	"tennis":      {"serves into the box, collect your own", "rally with a partner, service lines", "shadow strokes and split steps"},
+	"tennis": {
+		"serves into the box, collect your own",
+		"rally with a partner, service lines",
+		"shadow strokes and split steps",
+	},
 	"tableTennis": {"serves to a target", "forehand to forehand with a partner"},
 	"badminton":   {"low serves to the line", "shadow footwork, a partner points"},
 	"squash":      {"lengths alone down the other wall", "shadow from the T"},
@@ -67,7 +71,15 @@ func shareOf(lanes [][]Span, d Doing, minutes float64) (sum float64) {
 // weigh adds an option with what its lanes come to when all are there.
 func (l *Lesson) weigh(out []option, b Block, words string, n int) []option {
 	lanes, _ := (&Lesson{Have: l.Have}).lanes(&b, n, 0)
-	return append(out, option{b, words, shareOf(lanes, Waiting, float64(b.Minutes)), shareOf(lanes, Hitting, float64(b.Minutes))})
+	return append(
+		out,
+		option{
+			b,
+			words,
+			shareOf(lanes, Waiting, float64(b.Minutes)),
+			shareOf(lanes, Hitting, float64(b.Minutes)),
+		},
+	)
 }
 
 // options are the ways to arrange a drill for so many: more lines where there
@@ -106,7 +118,8 @@ func (l *Lesson) options(b *Block, students []Student) (out []option) {
 		}
 		for h := 1; h <= min(n, room*2); h++ {
 			f := max(0, h-coached)
-			if h+f > n || h > room && f < h { // past the lanes only pairs who feed each other, across half a court
+			if h+f > n ||
+				h > room && f < h { // past the lanes only pairs who feed each other, across half a court
 				continue
 			}
 			if f > 0 && !b.canFeed(students) {
@@ -121,7 +134,12 @@ func (l *Lesson) options(b *Block, students []Student) (out []option) {
 			}
 			out = l.weigh(out, set(h, f, 0), words, n)
 			if c := min(h, n-h-f); c > 0 && d.Basket > 0 {
-				out = l.weigh(out, set(h, f, c), fmt.Sprintf("%s, %s", words, plural(c, "collects", "collect")), n)
+				out = l.weigh(
+					out,
+					set(h, f, c),
+					fmt.Sprintf("%s, %s", words, plural(c, "collects", "collect")),
+					n,
+				)
 			}
 		}
 		if h := n / 2; b.canFeed(students) && n >= 3 && h <= room*2 { // the coach's hands are free
@@ -136,11 +154,19 @@ func (l *Lesson) options(b *Block, students []Student) (out []option) {
 		for k := 1; k <= min(2, n/2-1); k++ {
 			fit := set(d.Hitters, 0, 0)
 			fit.Arrange = &Arrangement{Way: Stations, Others: stationIdeas[c.Sport][:k]}
-			out = l.weigh(out, fit, fmt.Sprintf("%d stations, %.0f min each", k+1, float64(b.Minutes)/float64(k+1)), n)
+			out = l.weigh(
+				out,
+				fit,
+				fmt.Sprintf("%d stations, %.0f min each", k+1, float64(b.Minutes)/float64(k+1)),
+				n,
+			)
 		}
 	}
 	slices.SortStableFunc(out, func(a, c option) int {
-		return cmp.Or(cmp.Compare(math.Round(50*a.waiting), math.Round(50*c.waiting)), cmp.Compare(c.hitting, a.hitting))
+		return cmp.Or(
+			cmp.Compare(math.Round(50*a.waiting), math.Round(50*c.waiting)),
+			cmp.Compare(c.hitting, a.hitting),
+		)
 	})
 	return out
 }
@@ -186,7 +212,19 @@ func (l *Lesson) offers(b *Block, students []Student) []Offer {
 		if slices.ContainsFunc(out, func(f Offer) bool { return f.Fix.Words == o.words }) {
 			continue
 		}
-		out = append(out, Offer{o.waiting, o.hitting, i == 0, Fix{Words: o.words, Outcome: fmt.Sprintf("%.0f%% hitting, %.0f%% waiting", 100*o.hitting, 100*o.waiting), Blocks: []Block{o.block}}})
+		out = append(
+			out,
+			Offer{
+				o.waiting,
+				o.hitting,
+				i == 0,
+				Fix{
+					Words:   o.words,
+					Outcome: fmt.Sprintf("%.0f%% hitting, %.0f%% waiting", 100*o.hitting, 100*o.waiting),
+					Blocks:  []Block{o.block},
+				},
+			},
+		)
 	}
 	return out
 }

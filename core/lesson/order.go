@@ -53,7 +53,12 @@ func (l *Lesson) better(students int) *Fix {
 	if best == nil || now-least < worthMoving {
 		return nil
 	}
-	return &Fix{Words: "Put drills that share a set-up together", Outcome: fmt.Sprintf("saves %.1f of %.1f min between blocks", now-least, math.Round(10*now)/10), Blocks: best, Whole: true}
+	return &Fix{
+		Words:   "Put drills that share a set-up together",
+		Outcome: fmt.Sprintf("saves %.1f of %.1f min between blocks", now-least, math.Round(10*now)/10),
+		Blocks:  best,
+		Whole:   true,
+	}
 }
 
 // permute visits every order of the blocks at those places.

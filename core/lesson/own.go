@@ -27,7 +27,16 @@ type Own struct {
 
 // Versions are the bends of a feeding pattern that one student can have while
 // the others keep the drill as it is.
-var Versions = []string{"mirror", "otherHand", "reverse", "swapDepths", "onePlace", "oneSide", "shuffled", "fewer"}
+var Versions = []string{
+	"mirror",
+	"otherHand",
+	"reverse",
+	"swapDepths",
+	"onePlace",
+	"oneSide",
+	"shuffled",
+	"fewer",
+}
 
 // Bounds of a scale and of a tempo: past them it is another drill.
 const (
@@ -39,15 +48,32 @@ const (
 
 func (o Own) validate() (p units.Problems) {
 	if !(o.Scale >= leastScale && o.Scale <= mostScale) {
-		p.Add("scale", fmt.Sprintf("one's own target is %g to %g times the others', not %g", leastScale, mostScale, o.Scale))
+		p.Add(
+			"scale",
+			fmt.Sprintf(
+				"one's own target is %g to %g times the others', not %g",
+				leastScale,
+				mostScale,
+				o.Scale,
+			),
+		)
 	}
 	if o.Tempo != 0 && !(o.Tempo >= leastTempo && o.Tempo <= mostTempo) {
-		p.Add("tempo", fmt.Sprintf("one's own balls come %g to %g times as far apart, not %g", leastTempo, mostTempo, o.Tempo))
+		p.Add(
+			"tempo",
+			fmt.Sprintf(
+				"one's own balls come %g to %g times as far apart, not %g",
+				leastTempo,
+				mostTempo,
+				o.Tempo,
+			),
+		)
 	}
 	if o.Version != "" && !slices.Contains(Versions, o.Version) {
 		p.Add("version", fmt.Sprintf("%q is not a version of the feeds", o.Version))
 	}
-	if len(o.Counts) > drill.MaxSteps || slices.ContainsFunc(o.Counts, func(c int) bool { return c < 0 || c > 1000 }) {
+	if len(o.Counts) > drill.MaxSteps ||
+		slices.ContainsFunc(o.Counts, func(c int) bool { return c < 0 || c > 1000 }) {
 		p.Add("counts", "one's own goals ask for 1 to 1000; 0 is as the others")
 	}
 	return p
@@ -55,7 +81,8 @@ func (o Own) validate() (p units.Problems) {
 
 // plain says whether nothing but the cue is the student's own.
 func (o Own) plain() bool {
-	return o.Scale == 1 && (o.Tempo == 0 || o.Tempo == 1) && o.Version == "" && !slices.ContainsFunc(o.Counts, func(c int) bool { return c > 0 })
+	return o.Scale == 1 && (o.Tempo == 0 || o.Tempo == 1) && o.Version == "" &&
+		!slices.ContainsFunc(o.Counts, func(c int) bool { return c > 0 })
 }
 
 // own is what that student has in the block; as the others where nothing is set.

@@ -59,7 +59,8 @@ func (w Wish) pool(c *court.Court) (out []found) {
 		if !ok || above > levelsAbove || level == 0 && above >= 1 && d.Focus == "pressure" {
 			continue
 		}
-		if n > 1 && n < d.Players.Least || n == 1 && d.Players.Least > 2 { // with one, the coach is the partner
+		if n > 1 && n < d.Players.Least ||
+			n == 1 && d.Players.Least > 2 { // with one, the coach is the partner
 			continue
 		}
 		f := found{drill: d, score: -0.8 * math.Abs(float64(above))}

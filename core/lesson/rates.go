@@ -9,10 +9,20 @@ import (
 
 // Players gives the drill each student's rates at its targets.
 func Players(d *drill.Drill, students []Student) []drill.Player {
-	return playersFrom(d, students, true, func(s Student, skill string) []progress.Evidence { return s.Seen[skill] })
+	return playersFrom(
+		d,
+		students,
+		true,
+		func(s Student, skill string) []progress.Evidence { return s.Seen[skill] },
+	)
 }
 
-func playersFrom(d *drill.Drill, students []Student, intervals bool, seen func(Student, string) []progress.Evidence) []drill.Player {
+func playersFrom(
+	d *drill.Drill,
+	students []Student,
+	intervals bool,
+	seen func(Student, string) []progress.Evidence,
+) []drill.Player {
 	out := make([]drill.Player, len(students))
 	for i, s := range students {
 		out[i] = drill.Player{ID: s.ID, Name: s.Name, Hand: s.Hand, Rates: make([]drill.Rate, len(d.Steps))}

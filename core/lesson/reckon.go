@@ -97,16 +97,39 @@ func Reckon(l *Lesson, students []Student, system units.System) Plan {
 // Reckon is the same, with what is remembered.
 func (r *Reckoner) Reckon(l *Lesson, students []Student, system units.System) Plan {
 	people := r.people(students)
-	plan := Plan{Blocks: make([]BlockPlan, len(l.Blocks)), Students: make([]Total, len(students)), Notices: []Notice{}, Coach: []Span{}, Kit: carry(l.kit(), students)}
+	plan := Plan{
+		Blocks:   make([]BlockPlan, len(l.Blocks)),
+		Students: make([]Total, len(students)),
+		Notices:  []Notice{},
+		Coach:    []Span{},
+		Kit:      carry(l.kit(), students),
+	}
 	var sums sums
-	sums.contacts, sums.metres, sums.overhead = make([]float64, len(students)), make([]float64, len(students)), make([]float64, len(students))
+	sums.contacts, sums.metres, sums.overhead = make(
+		[]float64,
+		len(students),
+	), make(
+		[]float64,
+		len(students),
+	), make(
+		[]float64,
+		len(students),
+	)
 	for s := range students {
 		plan.Students[s].Lane = []Span{} // an empty tape has lanes too
 	}
 	at, rallies := 0, []float64(nil)
 	for i := range l.Blocks {
 		b := &l.Blocks[i]
-		bp := BlockPlan{ID: b.ID, From: at, To: at + b.Minutes, Start: clock(l.Start, at), End: clock(l.Start, at+b.Minutes), Notices: []Notice{}, Room: b.Room()}
+		bp := BlockPlan{
+			ID:      b.ID,
+			From:    at,
+			To:      at + b.Minutes,
+			Start:   clock(l.Start, at),
+			End:     clock(l.Start, at+b.Minutes),
+			Notices: []Notice{},
+			Room:    b.Room(),
+		}
 		if i+1 < len(l.Blocks) {
 			bp.Between = between(b, &l.Blocks[i+1], len(students))
 		}
@@ -152,21 +175,62 @@ func (r *Reckoner) Reckon(l *Lesson, students []Student, system units.System) Pl
 		t := &plan.Students[s]
 		t.Home = home(practices, students[s], sport)
 		t.ID, t.Name = students[s].ID, students[s].Name
-		t.Contacts = sum("Fed contacts", units.Balls, sums.contacts[s], "The balls this student hits in all drills; warm-up and games come on top.")
-		t.Metres = sum("Metres", units.Metres, sums.metres[s], "The way through each drill's pattern, as often as it comes round for this student; warm-up and games come on top.")
+		t.Contacts = sum(
+			"Fed contacts",
+			units.Balls,
+			sums.contacts[s],
+			"The balls this student hits in all drills; warm-up and games come on top.",
+		)
+		t.Metres = sum(
+			"Metres",
+			units.Metres,
+			sums.metres[s],
+			"The way through each drill's pattern, as often as it comes round for this student; warm-up and games come on top.",
+		)
 		t.Part = partOf(t.Lane)
 		today := progress.Session{Minutes: float64(at) - t.Part.Away}
 		t.Week = progress.Loads(students[s].Sessions, today.Load())
-		t.Load = units.Figure{Value: t.Week.Total, Unit: units.Count, Basis: progress.LoadBasis, Inputs: []units.Input{{Name: "This lesson", Value: today.Load(), Unit: units.Count},
-			{Name: "A usual week of late", Value: t.Week.Usual, Unit: units.Count}, {Name: "Monotony", Value: t.Week.Monotony, Unit: units.Count}, {Name: "Strain", Value: t.Week.Strain, Unit: units.Count}}}
-		t.Overhead = sum("Serves and overheads", units.Balls, sums.overhead[s], "Strokes over the head in all drills. For juniors follow the federation's or the clinician's limits.")
+		t.Load = units.Figure{
+			Value: t.Week.Total,
+			Unit:  units.Count,
+			Basis: progress.LoadBasis,
+			Inputs: []units.Input{
+				{Name: "This lesson", Value: today.Load(), Unit: units.Count},
+				{
+					Name:  "A usual week of late",
+					Value: t.Week.Usual,
+					Unit:  units.Count,
+				},
+				{Name: "Monotony", Value: t.Week.Monotony, Unit: units.Count},
+				{Name: "Strain", Value: t.Week.Strain, Unit: units.Count},
+			},
+		}
+		t.Overhead = sum(
+			"Serves and overheads",
+			units.Balls,
+			sums.overhead[s],
+			"Strokes over the head in all drills. For juniors follow the federation's or the clinician's limits.",
+		)
 	}
 	plan.Minutes = sum("Planned", units.Minutes, float64(at), "The blocks one after the other.")
-	plan.Minutes.Inputs = append(plan.Minutes.Inputs, units.Input{Name: "Slot", Value: float64(l.SlotMinutes), Unit: units.Minutes})
+	plan.Minutes.Inputs = append(
+		plan.Minutes.Inputs,
+		units.Input{Name: "Slot", Value: float64(l.SlotMinutes), Unit: units.Minutes},
+	)
 	plan.Balls = sum("Balls fed", units.Balls, sums.balls, "The balls fed in all drills.")
-	plan.PickUps = sum("Pick-ups", units.Count, sums.pickUps, "The times the basket is refilled within a drill.")
+	plan.PickUps = sum(
+		"Pick-ups",
+		units.Count,
+		sums.pickUps,
+		"The times the basket is refilled within a drill.",
+	)
 	plan.AtOnce = sum("Balls to have", units.Balls, sums.atOnce, "The most that any one drill needs at hand.")
-	plan.Between = units.Figure{Value: sums.between, Unit: units.Minutes, Basis: betweenBasis, Inputs: []units.Input{}}
+	plan.Between = units.Figure{
+		Value:  sums.between,
+		Unit:   units.Minutes,
+		Basis:  betweenBasis,
+		Inputs: []units.Input{},
+	}
 	plan.Over, plan.End = at-l.SlotMinutes, clock(l.Start, at)
 	plan.Fit = l.fitting(sums.between)
 	plan.Notices = append(plan.Notices, l.notices(plan, students)...)
@@ -197,7 +261,11 @@ func (s *sums) add(b *Block, d *drill.Plan, students []Student) {
 }
 
 // movers are how students of a level move.
-var movers = map[progress.Level]footwork.Mover{progress.Beginner: footwork.Junior, progress.Club: footwork.Club, progress.Performance: footwork.Performance}
+var movers = map[progress.Level]footwork.Mover{
+	progress.Beginner:    footwork.Junior,
+	progress.Club:        footwork.Club,
+	progress.Performance: footwork.Performance,
+}
 
 // part is a student's part of a drill block: how many share its balls while
 // they are there, and for how many minutes.
@@ -270,9 +338,13 @@ func (l *Lesson) kit() []string {
 	return out
 }
 
-var matchBasis = units.Basis{Name: "Length of a game", Mark: units.Rule, Source: "closed form; an even game is assumed",
+var matchBasis = units.Basis{
+	Name:    "Length of a game",
+	Mark:    units.Rule,
+	Source:  "closed form; an even game is assumed",
 	Words:   "Points until one side wins, on average, when both win every other point, times the seconds a point takes.",
-	Formula: "Σ n · P(the game ends at point n) × seconds ÷ 60"}
+	Formula: "Σ n · P(the game ends at point n) × seconds ÷ 60",
+}
 
 // plan of a game block; rallies are the rates of two students, or none.
 func (b *Block) plan(rallies []float64, students []Student) *MatchPlan {
@@ -283,23 +355,57 @@ func (b *Block) plan(rallies []float64, students []Student) *MatchPlan {
 		{Name: "Seconds for a point", Value: m.Rules.SecondsPerPoint, Unit: units.Seconds}}
 	out := &MatchPlan{
 		Minutes: units.Figure{Value: length, Unit: units.Minutes, Basis: matchBasis, Inputs: inputs},
-		Games: units.Figure{Value: math.Floor(float64(minutes) / length), Unit: units.Count,
-			Basis:  units.Basis{Name: "Games that fit", Mark: units.Rule, Source: "counting", Words: "Whole games of average length within the block.", Formula: "⌊block ÷ length of a game⌋"},
-			Inputs: append(inputs, units.Input{Name: "Block", Value: float64(minutes), Unit: units.Minutes})},
+		Games: units.Figure{
+			Value: math.Floor(float64(minutes) / length),
+			Unit:  units.Count,
+			Basis: units.Basis{
+				Name:    "Games that fit",
+				Mark:    units.Rule,
+				Source:  "counting",
+				Words:   "Whole games of average length within the block.",
+				Formula: "⌊block ÷ length of a game⌋",
+			},
+			Inputs: append(inputs, units.Input{Name: "Block", Value: float64(minutes), Unit: units.Minutes}),
+		},
 	}
 	if len(rallies) == 2 {
 		if chance, _ := b.even(rallies, students); chance != 0.5 {
-			out.ChanceA = &units.Figure{Value: chance, Unit: units.Chance, Basis: evenBasis, Inputs: []units.Input{
-				{Name: firstName(students[0].Name) + " keeps in", Value: rallies[0], Unit: units.Chance}, {Name: firstName(students[1].Name) + " keeps in", Value: rallies[1], Unit: units.Chance},
-				{Name: "Chance of a rally", Value: rallyChance(rallies[0], rallies[1]), Unit: units.Chance}}}
+			out.ChanceA = &units.Figure{
+				Value: chance,
+				Unit:  units.Chance,
+				Basis: evenBasis,
+				Inputs: []units.Input{
+					{
+						Name:  firstName(students[0].Name) + " keeps in",
+						Value: rallies[0],
+						Unit:  units.Chance,
+					},
+					{Name: firstName(students[1].Name) + " keeps in", Value: rallies[1], Unit: units.Chance},
+					{
+						Name:  "Chance of a rally",
+						Value: rallyChance(rallies[0], rallies[1]),
+						Unit:  units.Chance,
+					},
+				},
+			}
 		}
 	}
 	return out
 }
 
 func sum(name string, unit units.Unit, value float64, words string) units.Figure {
-	return units.Figure{Value: value, Unit: unit, Inputs: []units.Input{},
-		Basis: units.Basis{Name: name, Words: words, Formula: "sum over the blocks", Source: "counting", Mark: units.Rule}}
+	return units.Figure{
+		Value:  value,
+		Unit:   unit,
+		Inputs: []units.Input{},
+		Basis: units.Basis{
+			Name:    name,
+			Words:   words,
+			Formula: "sum over the blocks",
+			Source:  "counting",
+			Mark:    units.Rule,
+		},
+	}
 }
 
 // clock is the time of day so many minutes after start.

@@ -70,7 +70,10 @@ func (p Pattern) Neighbours(m footwork.Mover) []Neighbour {
 		asks.ID, asks.Words = n.ID, n.Words
 		out = append(out, asks)
 	}
-	slices.SortStableFunc(out, func(a, b Neighbour) int { return cmp.Or(cmp.Compare(a.Ratio, b.Ratio), cmp.Compare(a.mean, b.mean)) })
+	slices.SortStableFunc(
+		out,
+		func(a, b Neighbour) int { return cmp.Or(cmp.Compare(a.Ratio, b.Ratio), cmp.Compare(a.mean, b.mean)) },
+	)
 	return out
 }
 
@@ -91,11 +94,12 @@ func (p Pattern) Asks(m footwork.Mover) (n Neighbour, ok bool) {
 
 // same says whether two patterns ask for the same, people and things apart.
 func same(a, b Pattern) bool {
-	return a.Court == b.Court && a.Hand == b.Hand && a.Shift == b.Shift && a.Start == b.Start && slices.EqualFunc(a.Feeds, b.Feeds, func(x, y Feed) bool {
-		alike := equal(x.Aim, y.Aim) && equal(x.Go, y.Go)
-		x.Aim, y.Aim, x.Go, y.Go = nil, nil, nil, nil
-		return alike && x == y
-	})
+	return a.Court == b.Court && a.Hand == b.Hand && a.Shift == b.Shift && a.Start == b.Start &&
+		slices.EqualFunc(a.Feeds, b.Feeds, func(x, y Feed) bool {
+			alike := equal(x.Aim, y.Aim) && equal(x.Go, y.Go)
+			x.Aim, y.Aim, x.Go, y.Go = nil, nil, nil, nil
+			return alike && x == y
+		})
 }
 
 func equal(a, b *court.Point) bool { return a == b || a != nil && b != nil && *a == *b }

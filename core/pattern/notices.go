@@ -62,7 +62,19 @@ func (p Pattern) Notices(m footwork.Mover, plan Plan, fixes bool) []Notice {
 			out = append(out, p.unreachable(m, i, b, fixes))
 		}
 		if !c.OnFloor(b.At.Floor()) {
-			out = append(out, Notice{Behind, i, fmt.Sprintf("Ball %d is met %.1f m behind the line, past the room there is. Take it earlier, or feed it shorter.", i+1, math.Abs(b.At.Y)-c.HalfLength), p.earlier(i)})
+			out = append(
+				out,
+				Notice{
+					Behind,
+					i,
+					fmt.Sprintf(
+						"Ball %d is met %.1f m behind the line, past the room there is. Take it earlier, or feed it shorter.",
+						i+1,
+						math.Abs(b.At.Y)-c.HalfLength,
+					),
+					p.earlier(i),
+				},
+			)
 		}
 	}
 	return append(out, p.inTheWay(plan)...)
@@ -86,7 +98,17 @@ const reach = 0.85
 // unreachable offers more time before the ball, a higher ball, and one nearer
 // by: of each the least that brings the ratio down to a working one.
 func (p Pattern) unreachable(m footwork.Mover, i int, b Ball, fixes bool) Notice {
-	n := Notice{Unreachable, i, fmt.Sprintf("Ball %d is out of reach: it takes %.2f s to get there and there are %.2f s.", i+1, b.Leg.Needed, b.Leg.Needed+b.Leg.Slack), []Fix{}}
+	n := Notice{
+		Unreachable,
+		i,
+		fmt.Sprintf(
+			"Ball %d is out of reach: it takes %.2f s to get there and there are %.2f s.",
+			i+1,
+			b.Leg.Needed,
+			b.Leg.Needed+b.Leg.Slack,
+		),
+		[]Fix{},
+	}
 	if !fixes {
 		return n
 	}
@@ -117,7 +139,10 @@ func (p Pattern) unreachable(m footwork.Mover, i int, b Ball, fixes bool) Notice
 	to, at, from := p.Feeds[i].To, b.At.Floor(), b.Leg.Stands
 	if away := at.Distance(from); away > 0.1 {
 		nearer := func(q *Pattern, by float64) {
-			q.Feeds[i].To = court.Point{X: to.X + (from.X-at.X)*by/away, Y: min(-0.3, to.Y+(from.Y-at.Y)*by/away)}
+			q.Feeds[i].To = court.Point{
+				X: to.X + (from.X-at.X)*by/away,
+				Y: min(-0.3, to.Y+(from.Y-at.Y)*by/away),
+			}
 		}
 		most := math.Floor(away*10) / 10
 		try(most, "Feed it %.1f m nearer", nearer)
@@ -182,10 +207,17 @@ func (p Pattern) blocks(who Person, i int, met court.Point) (Kind, string) {
 	near := who.At.Distance(met) < p.room(swingRoom)
 	switch {
 	case who.Role == "hitter" && near:
-		return Lane, fmt.Sprintf("The other hitter stands within %.1f m of the swing at ball %d.", p.room(swingRoom), i+1)
+		return Lane, fmt.Sprintf(
+			"The other hitter stands within %.1f m of the swing at ball %d.",
+			p.room(swingRoom),
+			i+1,
+		)
 	case who.Role == "hitter":
 		if aim != nil && who.Aim != nil && cross(met, *aim, who.At, *who.Aim) {
-			return Lane, fmt.Sprintf("The two hitters’ lanes cross at ball %d: one lane for each hitter.", i+1)
+			return Lane, fmt.Sprintf(
+				"The two hitters’ lanes cross at ball %d: one lane for each hitter.",
+				i+1,
+			)
 		}
 	case aim != nil && (court.Line{From: met, To: *aim}).Distance(who.At) < p.room(laneRoom):
 		if who.Role == "collector" {
@@ -193,13 +225,25 @@ func (p Pattern) blocks(who Person, i int, met court.Point) (Kind, string) {
 		}
 		return Lane, fmt.Sprintf("Whoever is waiting stands in the way of the shot off ball %d.", i+1)
 	case near && who.Role == "collector":
-		return Collecting, fmt.Sprintf("Whoever collects stands within %.1f m of the swing at ball %d.", p.room(swingRoom), i+1)
+		return Collecting, fmt.Sprintf(
+			"Whoever collects stands within %.1f m of the swing at ball %d.",
+			p.room(swingRoom),
+			i+1,
+		)
 	case near:
-		return Lane, fmt.Sprintf("Whoever is waiting stands within %.1f m of the swing at ball %d.", p.room(swingRoom), i+1)
+		return Lane, fmt.Sprintf(
+			"Whoever is waiting stands within %.1f m of the swing at ball %d.",
+			p.room(swingRoom),
+			i+1,
+		)
 	}
 	for _, other := range p.People {
-		if other.Role == "hitter" && other.Aim != nil && who.Role != "hitter" && (court.Line{From: other.At, To: *other.Aim}).Distance(who.At) < p.room(laneRoom) {
-			return Lane, fmt.Sprintf("Whoever is %s stands in the other hitter’s lane.", map[string]string{"waiting": "waiting", "collector": "collecting"}[who.Role])
+		if other.Role == "hitter" && other.Aim != nil && who.Role != "hitter" &&
+			(court.Line{From: other.At, To: *other.Aim}).Distance(who.At) < p.room(laneRoom) {
+			return Lane, fmt.Sprintf(
+				"Whoever is %s stands in the other hitter’s lane.",
+				map[string]string{"waiting": "waiting", "collector": "collecting"}[who.Role],
+			)
 		}
 	}
 	return "", ""

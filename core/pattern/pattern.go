@@ -163,13 +163,19 @@ func (p Pattern) Validate() (out units.Problems) {
 	}
 	for i, q := range p.People {
 		if !slices.Contains(Roles, q.Role) {
-			out.Add(fmt.Sprintf("people[%d].role", i), fmt.Sprintf("%q is not a role; use one of %s", q.Role, strings.Join(Roles, ", ")))
+			out.Add(
+				fmt.Sprintf("people[%d].role", i),
+				fmt.Sprintf("%q is not a role; use one of %s", q.Role, strings.Join(Roles, ", ")),
+			)
 		}
 		onFloor(fmt.Sprintf("people[%d].at", i), q.At)
 	}
 	for i, o := range p.Objects {
 		if !slices.Contains(Kinds, o.Kind) {
-			out.Add(fmt.Sprintf("objects[%d].kind", i), fmt.Sprintf("%q is not a thing to set out; use one of %s", o.Kind, strings.Join(Kinds, ", ")))
+			out.Add(
+				fmt.Sprintf("objects[%d].kind", i),
+				fmt.Sprintf("%q is not a thing to set out; use one of %s", o.Kind, strings.Join(Kinds, ", ")),
+			)
 		}
 		onFloor(fmt.Sprintf("objects[%d].at", i), o.At)
 	}
@@ -189,7 +195,10 @@ var limits = map[flight.Given]struct {
 
 func (f Feed) validate(c *court.Court) (out units.Problems) {
 	if !slices.Contains([]How{ByHand, ByRacket, ByMachine, Live, Self, Shadow}, f.How) {
-		out.Add("how", fmt.Sprintf("a ball comes by hand, racket, machine, live, self or shadow, not %q", f.How))
+		out.Add(
+			"how",
+			fmt.Sprintf("a ball comes by hand, racket, machine, live, self or shadow, not %q", f.How),
+		)
 	}
 	if !slices.Contains(Strokes, f.Stroke) {
 		out.Add("stroke", fmt.Sprintf("%q is not a stroke", f.Stroke))

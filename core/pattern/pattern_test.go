@@ -19,11 +19,32 @@ import (
 // deep to the backhand, from a coach at the far service line.
 func deepShortDeep() Pattern {
 	feed := func(x, y float64, s Stroke) Feed {
-		return Feed{How: ByRacket, From: Place{0, 6.4, 1}, To: court.Point{X: x, Y: y}, By: flight.ByClearance, Want: 1, Meet: Falling, Height: 0.8, Stroke: s, Aim: &court.Point{X: -2.5, Y: 9.5}, Gap: 3.5}
+		return Feed{
+			How:    ByRacket,
+			From:   Place{0, 6.4, 1},
+			To:     court.Point{X: x, Y: y},
+			By:     flight.ByClearance,
+			Want:   1,
+			Meet:   Falling,
+			Height: 0.8,
+			Stroke: s,
+			Aim:    &court.Point{X: -2.5, Y: 9.5},
+			Gap:    3.5,
+		}
 	}
-	return Pattern{Court: "tennis", Area: court.Singles, Hand: court.RightHand, Start: court.Point{Y: -12.2}, Base: court.Point{Y: -12.2},
-		Feeds:  []Feed{feed(2.5, -9, Forehand), feed(1, -4.5, Forehand), feed(-2.5, -9, Backhand)},
-		People: []Person{{Role: "feeder", At: court.Point{Y: 6.4}}, {Role: "waiting", At: court.Point{X: 0, Y: -16.5}}}, Objects: []Object{{"basket", court.Point{X: 0.8, Y: 6.8}}}}
+	return Pattern{
+		Court: "tennis",
+		Area:  court.Singles,
+		Hand:  court.RightHand,
+		Start: court.Point{Y: -12.2},
+		Base:  court.Point{Y: -12.2},
+		Feeds: []Feed{feed(2.5, -9, Forehand), feed(1, -4.5, Forehand), feed(-2.5, -9, Backhand)},
+		People: []Person{
+			{Role: "feeder", At: court.Point{Y: 6.4}},
+			{Role: "waiting", At: court.Point{X: 0, Y: -16.5}},
+		},
+		Objects: []Object{{"basket", court.Point{X: 0.8, Y: 6.8}}},
+	}
 }
 
 func reckon(t require.TestingT, p Pattern) Plan {
@@ -43,7 +64,11 @@ func TestDeepShortDeep(t *testing.T) {
 	for i, b := range plan.Balls {
 		require.True(t, b.Feasible, b.Reason)
 		require.InDelta(t, 3.5*float64(i), b.Release, 1e-9)
-		require.True(t, b.Release < b.Net && b.Net < b.Bounce && b.Bounce < b.Contact, "release, net, bounce, contact")
+		require.True(
+			t,
+			b.Release < b.Net && b.Net < b.Bounce && b.Bounce < b.Contact,
+			"release, net, bounce, contact",
+		)
 		require.InDelta(t, 1, b.Over, 1e-3)
 		require.InDelta(t, 0.8, b.At.Z, 0.35, "at the height asked for, or at the top of the bounce below it")
 		sum += b.Leg.Metres
@@ -81,7 +106,17 @@ func drawn(t *rapid.T) Pattern {
 	for i := range p.Feeds {
 		f := &p.Feeds[i]
 		f.To = court.Point{X: cm("x", -400, 400), Y: cm("y", -1150, -300)}
-		f.Want, f.Gap, f.SideRPM = cm("want", 30, 250), cm("gap", 100, 500), float64(rapid.IntRange(-500, 500).Draw(t, "side"))
+		f.Want, f.Gap, f.SideRPM = cm(
+			"want",
+			30,
+			250,
+		), cm(
+			"gap",
+			100,
+			500,
+		), float64(
+			rapid.IntRange(-500, 500).Draw(t, "side"),
+		)
 		f.Stroke = rapid.SampledFrom([]Stroke{Forehand, Backhand, Volley}).Draw(t, "stroke")
 		f.Meet = rapid.SampledFrom([]Meet{Falling, Rising}).Draw(t, "meet")
 	}
@@ -248,14 +283,50 @@ func TestPathsAreTheBallsWay(t *testing.T) {
 
 // Squash feeds come off the front wall, badminton feeds are met in the air.
 func TestOtherSports(t *testing.T) {
-	s := Pattern{Court: "squash", Area: court.Singles, Hand: court.RightHand, Start: court.Point{Y: -5.5}, Base: court.Point{Y: -5.5},
-		Feeds: []Feed{{How: ByRacket, From: Place{1, -4.5, 0.8}, To: court.Point{X: 2.5, Y: -7.5}, By: flight.ByClearance, Want: 1.3, Meet: Falling, Height: 0.4, Stroke: Forehand, Gap: 3}}}
+	s := Pattern{
+		Court: "squash",
+		Area:  court.Singles,
+		Hand:  court.RightHand,
+		Start: court.Point{Y: -5.5},
+		Base:  court.Point{Y: -5.5},
+		Feeds: []Feed{
+			{
+				How:    ByRacket,
+				From:   Place{1, -4.5, 0.8},
+				To:     court.Point{X: 2.5, Y: -7.5},
+				By:     flight.ByClearance,
+				Want:   1.3,
+				Meet:   Falling,
+				Height: 0.4,
+				Stroke: Forehand,
+				Gap:    3,
+			},
+		},
+	}
 	require.Empty(t, s.Validate())
 	b := reckon(t, s).Balls[0]
 	require.True(t, b.Feasible, b.Reason)
 	require.True(t, 0 < b.Net && b.Net < b.Bounce && b.Bounce < b.Contact)
-	c := Pattern{Court: "badminton", Area: court.Singles, Hand: court.LeftHand, Start: court.Point{Y: -3.4}, Base: court.Point{Y: -3.4},
-		Feeds: []Feed{{How: ByHand, From: Place{0, 1.5, 1.6}, To: court.Point{X: 2, Y: -1.2}, By: flight.ByClearance, Want: 0.5, Meet: InAir, Height: 1.3, Stroke: Backhand, Gap: 2}}}
+	c := Pattern{
+		Court: "badminton",
+		Area:  court.Singles,
+		Hand:  court.LeftHand,
+		Start: court.Point{Y: -3.4},
+		Base:  court.Point{Y: -3.4},
+		Feeds: []Feed{
+			{
+				How:    ByHand,
+				From:   Place{0, 1.5, 1.6},
+				To:     court.Point{X: 2, Y: -1.2},
+				By:     flight.ByClearance,
+				Want:   0.5,
+				Meet:   InAir,
+				Height: 1.3,
+				Stroke: Backhand,
+				Gap:    2,
+			},
+		},
+	}
 	require.Empty(t, c.Validate())
 	b = reckon(t, c).Balls[0]
 	require.True(t, b.Feasible, b.Reason)

@@ -101,7 +101,13 @@ func (p Pattern) Fly(paths bool) ([]Ball, error) {
 // Run sends a student who moves like that through balls of this pattern, and
 // adds up. The balls stay as they are.
 func (p Pattern) Run(m footwork.Mover, balls []Ball) Plan {
-	plan := Plan{Balls: slices.Clone(balls), Recovers: p.Base, Efforts: map[footwork.Effort]int{}, LeastOver: math.Inf(1), LeastSlack: math.Inf(1)}
+	plan := Plan{
+		Balls:      slices.Clone(balls),
+		Recovers:   p.Base,
+		Efforts:    map[footwork.Effort]int{},
+		LeastOver:  math.Inf(1),
+		LeastSlack: math.Inf(1),
+	}
 	if p.Shift {
 		plan.Recovers = p.better(m, plan.Balls)
 	}
@@ -122,7 +128,10 @@ func (b *Ball) draw(release float64) {
 	}
 	for _, part := range [][]flight.Moment{way[:bounce], way[min(bounce, len(way)):]} {
 		for _, m := range flight.Resample(part, 0.03) {
-			b.Path = append(b.Path, Spot{milli(release + m.Time), milli(m.At.X), milli(m.At.Y), milli(m.At.Z)})
+			b.Path = append(
+				b.Path,
+				Spot{milli(release + m.Time), milli(m.At.X), milli(m.At.Y), milli(m.At.Z)},
+			)
 		}
 	}
 	b.flown = nil
@@ -148,8 +157,14 @@ func (f Feed) fly(c *court.Court, ball *flight.Ball, paths bool) Ball {
 		return Ball{Feasible: true, Contact: f.Want, At: Place{f.To.X, f.To.Y, f.Height}}
 	}
 	from := flight.Vec{X: f.From.X, Y: f.From.Y, Z: max(f.From.Z, ball.Diameter/2)}
-	feed := flight.Feed{From: from, To: flight.Vec{X: f.To.X, Y: f.To.Y, Z: ball.Diameter / 2}, By: f.By, Want: f.Want,
-		Top: flight.RPM(f.TopRPM), Side: flight.RPM(f.SideRPM)}
+	feed := flight.Feed{
+		From: from,
+		To:   flight.Vec{X: f.To.X, Y: f.To.Y, Z: ball.Diameter / 2},
+		By:   f.By,
+		Want: f.Want,
+		Top:  flight.RPM(f.TopRPM),
+		Side: flight.RPM(f.SideRPM),
+	}
 	if f.Meet == InAir {
 		feed.To.Z = f.Height
 	}
@@ -182,7 +197,13 @@ func (f Feed) fly(c *court.Court, ball *flight.Ball, paths bool) Ball {
 // after follows the ball from its bounce to where it is met.
 func (f Feed) after(ball *flight.Ball, in flight.Flight, out *Ball) flight.Moment {
 	keep := out.flown != nil
-	g := flight.After(ball, flight.Standard, in.Landing, in.Spin, flight.Options{Ground: f.Height, Path: keep || f.Meet == Rising})
+	g := flight.After(
+		ball,
+		flight.Standard,
+		in.Landing,
+		in.Spin,
+		flight.Options{Ground: f.Height, Path: keep || f.Meet == Rising},
+	)
 	met, path := g.Landing, g.Path
 	if f.Meet == Rising {
 		path = flight.Resample(g.Path, 0.005)
@@ -223,13 +244,18 @@ func (f Feed) offWall(c *court.Court, ball *flight.Ball, feed flight.Feed) Ball 
 		top := false
 		for i, m := range after {
 			top = top || m.Velocity.Z <= 0 && i > 0
-			if i > 0 && (f.Meet == Rising && (m.At.Z >= f.Height || top) || f.Meet == Falling && top && m.At.Z <= f.Height || i == len(after)-1) {
+			if i > 0 &&
+				(f.Meet == Rising && (m.At.Z >= f.Height || top) || f.Meet == Falling && top && m.At.Z <= f.Height || i == len(after)-1) {
 				met, way = m, append(before[:len(before):len(before)], after[:i+1]...)
 				break
 			}
 		}
 	}
-	out.Contact, out.At, out.Arrives, out.flown = met.Time, Place{met.At.X, met.At.Y, met.At.Z}, met.Speed(), way
+	out.Contact, out.At, out.Arrives, out.flown = met.Time, Place{
+		met.At.X,
+		met.At.Y,
+		met.At.Z,
+	}, met.Speed(), way
 	return out
 }
 
@@ -255,7 +281,12 @@ func (p Pattern) run(m footwork.Mover, plan *Plan) {
 	for i, b := range plan.Balls {
 		// A ball released before the last was played can only be run for from then.
 		from := max(b.Release, last)
-		sequence[i] = footwork.Ball{Contact: b.At.Floor(), Available: max(0.01, b.Contact-from), Between: max(0, b.Release-last), Recover: plan.Recovers}
+		sequence[i] = footwork.Ball{
+			Contact:   b.At.Floor(),
+			Available: max(0.01, b.Contact-from),
+			Between:   max(0, b.Release-last),
+			Recover:   plan.Recovers,
+		}
 		if i > 0 && p.Feeds[i-1].Go != nil {
 			sequence[i].Recover = *p.Feeds[i-1].Go
 		}

@@ -38,9 +38,13 @@ type Week struct {
 }
 
 // LoadBasis says how the load is reckoned.
-var LoadBasis = units.Basis{Name: "Load", Mark: units.Memory, Source: "Foster et al. 2001, session rating × minutes, from memory; five where nobody rated it is common practice",
+var LoadBasis = units.Basis{
+	Name:    "Load",
+	Mark:    units.Memory,
+	Source:  "Foster et al. 2001, session rating × minutes, from memory; five where nobody rated it is common practice",
 	Words:   "Minutes times how hard it was from 1 to 10, summed over seven days and set beside the mean of the four weeks before. Information for the coach, never medical advice.",
-	Formula: "Σ rating × minutes; monotony = mean ÷ standard deviation of the seven days; strain = total × monotony"}
+	Formula: "Σ rating × minutes; monotony = mean ÷ standard deviation of the seven days; strain = total × monotony",
+}
 
 // Loads sums sessions up to today, day 0, and what is planned for it.
 func Loads(past []Session, today float64) Week {

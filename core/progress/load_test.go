@@ -10,7 +10,16 @@ import (
 // Foster et al. 2001 [memory], as anyone can follow on paper: 60 min at 6 today,
 // 90 min at 5 two days ago, 45 unrated four days ago.
 func TestLoadOfAWeek(t *testing.T) {
-	w := Loads([]Session{{DaysAgo: 2.3, Minutes: 90, Rating: 5}, {DaysAgo: 4, Minutes: 45}, {DaysAgo: 9, Minutes: 60, Rating: 6}, {DaysAgo: 30, Minutes: 60, Rating: 4}, {DaysAgo: 40, Minutes: 600, Rating: 9}}, 360)
+	w := Loads(
+		[]Session{
+			{DaysAgo: 2.3, Minutes: 90, Rating: 5},
+			{DaysAgo: 4, Minutes: 45},
+			{DaysAgo: 9, Minutes: 60, Rating: 6},
+			{DaysAgo: 30, Minutes: 60, Rating: 4},
+			{DaysAgo: 40, Minutes: 600, Rating: 9},
+		},
+		360,
+	)
 	require.InDelta(t, 360+450+225, w.Total, 1e-9)
 	require.InDelta(t, (360+240)/4.0, w.Usual, 1e-9)
 	require.Equal(t, 2, w.Weeks)

@@ -29,13 +29,20 @@ func TestEvidenceFadesByHalf(t *testing.T) {
 // the interval holds the mean, and more of the same evidence narrows it.
 func TestLaws(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		p, r0, r := rapid.Float64Range(0.05, 0.9).Draw(t, "p"), rapid.Float64Range(0.8, 1.8).Draw(t, "r0"), rapid.Float64Range(0.8, 1.8).Draw(t, "r")
+		p, r0, r := rapid.Float64Range(0.05, 0.9).
+			Draw(t, "p"),
+			rapid.Float64Range(0.8, 1.8).
+				Draw(t, "r0"),
+			rapid.Float64Range(0.8, 1.8).
+				Draw(t, "r")
 		require.InDelta(t, p, At(At(p, r0, r), r, r0), 1e-6)
 		if math.Abs(r-r0) > 1e-6 { // closer than that is rounding
 			require.Equal(t, r > r0, At(p, r0, r) > p)
 		}
 		balls := rapid.IntRange(4, 60).Draw(t, "balls")
-		seen := []Evidence{{Balls: balls, Good: rapid.IntRange(1, balls-1).Draw(t, "good"), Radius: r0, DaysAgo: 3}}
+		seen := []Evidence{
+			{Balls: balls, Good: rapid.IntRange(1, balls-1).Draw(t, "good"), Radius: r0, DaysAgo: 3},
+		}
 		prior, err := PriorFor(Club)
 		require.NoError(t, err)
 		once := Judge(prior, seen, r0, HalfLife)

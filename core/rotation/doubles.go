@@ -60,7 +60,13 @@ func whist(n int) []Round {
 	if n%4 == 0 {
 		mod, rest = n-1, 0
 	}
-	f := finder{mod: mod, fixed: rest == 0, partner: make([]int, mod), opponent: make([]int, mod), used: make([]bool, mod)}
+	f := finder{
+		mod:      mod,
+		fixed:    rest == 0,
+		partner:  make([]int, mod),
+		opponent: make([]int, mod),
+		used:     make([]bool, mod),
+	}
 	if rest == 1 {
 		f.used[0] = true
 	}
@@ -77,7 +83,10 @@ func whist(n int) []Round {
 		}
 		round := Round{Games: []Game{}, Sitting: []int{}}
 		for _, t := range f.tables {
-			round.Games = append(round.Games, Game{[]int{move(t[0]), move(t[1])}, []int{move(t[2]), move(t[3])}})
+			round.Games = append(
+				round.Games,
+				Game{[]int{move(t[0]), move(t[1])}, []int{move(t[2]), move(t[3])}},
+			)
 		}
 		if rest == 1 {
 			round.Sitting = append(round.Sitting, r)
@@ -320,7 +329,12 @@ func Count(n int, rounds []Round) Tally {
 			sat[p]++
 		}
 	}
-	t := Tally{PartnersLeast: 1 << 30, OpponentsLeast: 1 << 30, SatLeast: slices.Min(sat), SatMost: slices.Max(sat)}
+	t := Tally{
+		PartnersLeast:  1 << 30,
+		OpponentsLeast: 1 << 30,
+		SatLeast:       slices.Min(sat),
+		SatMost:        slices.Max(sat),
+	}
 	pairs := n * (n - 1) / 2
 	// Spread as evenly as can be, no pair meets more often than this.
 	fewPartners, fewOpponents := (partnered+pairs-1)/pairs, (opposed+pairs-1)/pairs

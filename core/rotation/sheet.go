@@ -163,7 +163,12 @@ func (a Ask) start() ([]Place, func(t int) [][]int) {
 	case Roles:
 		places = []Place{{"hitter", Hitting}, {"feeder", Feeding}, {"collector", Collecting}}[:a.Places]
 	case OnDeck:
-		places = []Place{{"net, left", Hitting}, {"net, right", Hitting}, {"back, left", Hitting}, {"back, right", Hitting}}
+		places = []Place{
+			{"net, left", Hitting},
+			{"net, right", Hitting},
+			{"back, left", Hitting},
+			{"back, right", Hitting},
+		}
 	}
 	for len(places) < n {
 		places = append(places, Place{"waiting", Waiting})

@@ -12,10 +12,20 @@ import (
 // is held by one, time adds up, and moving one place is even after n turns.
 func TestEveryoneIsSomewhere(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		a := Ask{Pattern: rapid.SampledFrom([]Pattern{Line, TwoLines, Roles, OnDeck, WinnersStay, Stations}).Draw(t, "pattern"),
-			Players: rapid.IntRange(1, 20).Draw(t, "players"), Places: rapid.IntRange(2, 3).Draw(t, "places"),
-			Turns: rapid.IntRange(0, 60).Draw(t, "turns"), Balls: rapid.IntRange(1, 9).Draw(t, "balls"), Seconds: 3, Change: 5,
-			MostWins: rapid.IntRange(0, 3).Draw(t, "most"), Winners: rapid.SliceOfN(rapid.IntRange(0, 1), 0, 20).Draw(t, "winners")}
+		a := Ask{
+			Pattern: rapid.SampledFrom([]Pattern{Line, TwoLines, Roles, OnDeck, WinnersStay, Stations}).
+				Draw(t, "pattern"),
+			Players: rapid.IntRange(1, 20).Draw(t, "players"),
+			Places:  rapid.IntRange(2, 3).Draw(t, "places"),
+			Turns: rapid.IntRange(0, 60).
+				Draw(t, "turns"),
+			Balls:   rapid.IntRange(1, 9).Draw(t, "balls"),
+			Seconds: 3,
+			Change:  5,
+			MostWins: rapid.IntRange(0, 3).
+				Draw(t, "most"),
+			Winners: rapid.SliceOfN(rapid.IntRange(0, 1), 0, 20).Draw(t, "winners"),
+		}
 		if len(a.Validate()) > 0 {
 			return
 		}
@@ -29,7 +39,8 @@ func TestEveryoneIsSomewhere(t *testing.T) {
 				seen = append(seen, players...)
 			}
 			slices.Sort(seen)
-			if len(turn) != len(s.Places) || len(seen) != a.Players || len(slices.Compact(seen)) != a.Players {
+			if len(turn) != len(s.Places) || len(seen) != a.Players ||
+				len(slices.Compact(seen)) != a.Players {
 				t.Fatalf("%d players at %d places: %v", a.Players, len(s.Places), turn)
 			}
 		}
@@ -67,13 +78,25 @@ func TestTheLongLine(t *testing.T) {
 
 // The one who wins stays; after the most wins in a row both places change.
 func TestWinnersStay(t *testing.T) {
-	s := Lay(Ask{Pattern: WinnersStay, Players: 4, Turns: 5, Balls: 1, Seconds: 10, Winners: []int{0, 0, 1, 0, 0}})
+	s := Lay(
+		Ask{Pattern: WinnersStay, Players: 4, Turns: 5, Balls: 1, Seconds: 10, Winners: []int{0, 0, 1, 0, 0}},
+	)
 	court := func(i int) []int { return []int{s.Turns[i][0][0], s.Turns[i][1][0]} }
 	require.Equal(t, []int{0, 1}, court(0))
 	require.Equal(t, []int{0, 2}, court(1))
 	require.Equal(t, []int{0, 3}, court(2))
 	require.Equal(t, []int{3, 1}, court(3))
-	s = Lay(Ask{Pattern: WinnersStay, Players: 4, Turns: 3, Balls: 1, Seconds: 10, MostWins: 2, Winners: []int{0, 0, 0}})
+	s = Lay(
+		Ask{
+			Pattern:  WinnersStay,
+			Players:  4,
+			Turns:    3,
+			Balls:    1,
+			Seconds:  10,
+			MostWins: 2,
+			Winners:  []int{0, 0, 0},
+		},
+	)
 	require.Equal(t, []int{3, 1}, []int{s.Turns[2][0][0], s.Turns[2][1][0]}, "two wins and out")
 	require.NotEmpty(t, Ask{Pattern: OnDeck, Players: 3}.Validate())
 	require.NotEmpty(t, Ask{Pattern: "circle", Players: 40}.Validate())

@@ -52,7 +52,12 @@ func cancelled(ordered []Event) map[string]bool {
 }
 
 func begin(l *lesson.Lesson) State {
-	s := State{Status: Ready, Blocks: make([]BlockState, len(l.Blocks)), Engagement: map[string]int{}, Effort: map[string]int{}}
+	s := State{
+		Status:     Ready,
+		Blocks:     make([]BlockState, len(l.Blocks)),
+		Engagement: map[string]int{},
+		Effort:     map[string]int{},
+	}
 	for i := range l.Blocks {
 		b := &l.Blocks[i]
 		s.Blocks[i] = BlockState{ID: b.ID, BasketLeft: -1}
@@ -216,7 +221,20 @@ func (s State) Counts(l *lesson.Lesson) []Count {
 			d := l.Blocks[i].DrillFor(st.ID)
 			for j, step := range st.Steps {
 				if step.Balls > 0 {
-					out = append(out, Count{st.ID, b.ID, j, d.Skill(d.Steps[j]), step.Balls, step.Good, step.Best, step.Met, d.Radial(d.Steps[j])})
+					out = append(
+						out,
+						Count{
+							st.ID,
+							b.ID,
+							j,
+							d.Skill(d.Steps[j]),
+							step.Balls,
+							step.Good,
+							step.Best,
+							step.Met,
+							d.Radial(d.Steps[j]),
+						},
+					)
 				}
 			}
 		}

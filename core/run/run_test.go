@@ -17,7 +17,15 @@ func uid(n int) string { return fmt.Sprintf("00000000-%04x-7000-8000-%012d", n>>
 func theLesson(t require.TestingT) *lesson.Lesson {
 	c, err := court.ByID("tennis")
 	require.NoError(t, err)
-	l := &lesson.Lesson{ID: uid(1), Title: "Short balls", Date: "2026-05-17", Start: "17:00", SlotMinutes: 60, Court: "tennis", Students: []string{uid(101), uid(102)}}
+	l := &lesson.Lesson{
+		ID:          uid(1),
+		Title:       "Short balls",
+		Date:        "2026-05-17",
+		Start:       "17:00",
+		SlotMinutes: 60,
+		Court:       "tennis",
+		Students:    []string{uid(101), uid(102)},
+	}
 	for i, b := range lesson.Templates(c) {
 		b.ID = uid(10 + i)
 		l.Blocks = append(l.Blocks, b)
@@ -157,7 +165,14 @@ func randomRun(l *lesson.Lesson, n int, seed uint64) []Event {
 		case k == 16:
 			s.add(Event{Kind: PickUp, Block: l.Blocks[drillBlock].ID})
 		case k == 17:
-			s.add(Event{Kind: PickStep, Block: l.Blocks[drillBlock].ID, Student: l.Students[rng.IntN(2)], Step: rng.IntN(8)})
+			s.add(
+				Event{
+					Kind:    PickStep,
+					Block:   l.Blocks[drillBlock].ID,
+					Student: l.Students[rng.IntN(2)],
+					Step:    rng.IntN(8),
+				},
+			)
 		default:
 			if len(s.events) > 0 {
 				s.undo(s.events[rng.IntN(len(s.events))].ID)
@@ -177,7 +192,9 @@ func TestReplayInAnyBatches(t *testing.T) {
 			require.Empty(t, e.Validate(l))
 		}
 		want := Fold(l, events)
-		again := append(rapid.Permutation(events).Draw(t, "arrival"), events[:rapid.IntRange(0, len(events)).Draw(t, "repeats")]...)
+		again := append(
+			rapid.Permutation(events).Draw(t, "arrival"),
+			events[:rapid.IntRange(0, len(events)).Draw(t, "repeats")]...)
 		require.Equal(t, want, Fold(l, again))
 	})
 }
@@ -187,7 +204,22 @@ func TestCountsFeedTheRecord(t *testing.T) {
 	s.ball(true, 1, 2)
 	s.ball(false, 1, 2)
 	counts := Fold(s.l, s.events).Counts(s.l)
-	require.Equal(t, []Count{{Student: s.l.Students[1], Block: s.l.Blocks[drillBlock].ID, Step: 2, Skill: "Backhand cross-court, short ball", Balls: 2, Good: 1, Best: 1, Radius: s.l.Blocks[drillBlock].Drill.Targets[0].Radius}}, counts)
+	require.Equal(
+		t,
+		[]Count{
+			{
+				Student: s.l.Students[1],
+				Block:   s.l.Blocks[drillBlock].ID,
+				Step:    2,
+				Skill:   "Backhand cross-court, short ball",
+				Balls:   2,
+				Good:    1,
+				Best:    1,
+				Radius:  s.l.Blocks[drillBlock].Drill.Targets[0].Radius,
+			},
+		},
+		counts,
+	)
 }
 
 func TestImpossibleEventsNameTheField(t *testing.T) {
@@ -223,7 +255,20 @@ func FuzzFold(f *testing.F) {
 	f.Add("good", 3, 1, uint8(1))
 	f.Fuzz(func(t *testing.T, kind string, step, value int, who uint8) {
 		ids := []string{l.Blocks[drillBlock].ID, l.Blocks[gameBlock].ID, "", uid(7)}
-		Fold(l, []Event{{ID: uid(1), Kind: Start, At: 5}, {ID: uid(2), Kind: Kind(kind), Step: step, Value: value, Block: ids[who%4], Student: l.Students[who%2]}})
+		Fold(
+			l,
+			[]Event{
+				{ID: uid(1), Kind: Start, At: 5},
+				{
+					ID:      uid(2),
+					Kind:    Kind(kind),
+					Step:    step,
+					Value:   value,
+					Block:   ids[who%4],
+					Student: l.Students[who%2],
+				},
+			},
+		)
 	})
 }
 

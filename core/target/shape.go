@@ -134,8 +134,18 @@ func (s Spread) Chance(c *court.Court, a court.Area, aim court.Point, shape Shap
 
 // Four-point Gauss–Legendre rule on (−1, 1).
 var (
-	legendre       = [4]float64{-0.8611363115940526, -0.3399810435848563, 0.3399810435848563, 0.8611363115940526}
-	legendreWeight = [4]float64{0.3478548451374538, 0.6521451548625461, 0.6521451548625461, 0.3478548451374538}
+	legendre = [4]float64{
+		-0.8611363115940526,
+		-0.3399810435848563,
+		0.3399810435848563,
+		0.8611363115940526,
+	}
+	legendreWeight = [4]float64{
+		0.3478548451374538,
+		0.6521451548625461,
+		0.6521451548625461,
+		0.3478548451374538,
+	}
 )
 
 // phi is the standard normal distribution function.
@@ -166,11 +176,22 @@ func (s Spread) BestAim(c *court.Court, a court.Area, from court.Point, shape Sh
 		}
 		return v
 	}
-	problem := optimize.Problem{Func: func(x []float64) float64 { return -value(court.Point{X: x[0], Y: x[1]}) }}
-	settings := optimize.Settings{FuncEvaluations: 120, Converger: &optimize.FunctionConverge{Absolute: 1e-6, Iterations: 20}}
+	problem := optimize.Problem{
+		Func: func(x []float64) float64 { return -value(court.Point{X: x[0], Y: x[1]}) },
+	}
+	settings := optimize.Settings{
+		FuncEvaluations: 120,
+		Converger:       &optimize.FunctionConverge{Absolute: 1e-6, Iterations: 20},
+	}
 	best := from
 	// An evaluation limit is not a failure: what was found until then stands.
-	if r, err := optimize.Minimize(problem, []float64{from.X, from.Y}, &settings, &optimize.NelderMead{SimplexSize: 0.4}); r != nil && (err == nil || !math.IsNaN(r.F)) {
+	if r, err := optimize.Minimize(
+		problem,
+		[]float64{from.X, from.Y},
+		&settings,
+		&optimize.NelderMead{SimplexSize: 0.4},
+	); r != nil &&
+		(err == nil || !math.IsNaN(r.F)) {
 		if p := (court.Point{X: r.X[0], Y: r.X[1]}); value(p) > value(from) {
 			best = p
 		}

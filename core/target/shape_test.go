@@ -24,17 +24,32 @@ func TestShapesAgreeWithClosedForms(t *testing.T) {
 		require.InDelta(t, s.Land(c, court.Singles, aim).In, s.Chance(c, court.Singles, aim, All{}), 1e-6)
 		box := Rectangle{court.Point{X: -1, Y: 6}, court.Point{X: 2, Y: 9}}
 		nx, ny := distuv.Normal{Mu: aim.X, Sigma: s.Across}, distuv.Normal{Mu: aim.Y, Sigma: s.Along}
-		require.InDelta(t, (nx.CDF(2)-nx.CDF(-1))*(ny.CDF(9)-ny.CDF(6)), s.Chance(c, court.Singles, aim, box), 1e-6)
+		require.InDelta(
+			t,
+			(nx.CDF(2)-nx.CDF(-1))*(ny.CDF(9)-ny.CDF(6)),
+			s.Chance(c, court.Singles, aim, box),
+			1e-6,
+		)
 		s.Heading = cm("slant", -80, 80)
 		hit := s.Chance(c, court.Singles, aim, Circle{aim, r})
 		require.InDelta(t, s.Hit(c, court.Singles, aim, r), hit, 0.003)
 		// Mirror in, mirror out; a part is no more than the whole.
 		m := s
 		m.Heading = -s.Heading
-		require.InDelta(t, s.Chance(c, court.Singles, aim, box), m.Chance(c, court.Singles, aim.Mirror(), Mirror{box}), 1e-9)
+		require.InDelta(
+			t,
+			s.Chance(c, court.Singles, aim, box),
+			m.Chance(c, court.Singles, aim.Mirror(), Mirror{box}),
+			1e-9,
+		)
 		require.LessOrEqual(t, hit, s.Chance(c, court.Singles, aim, All{})+1e-3)
 		// A gate and what lies left and right of it are the whole court.
-		g := Gate{From: court.Point{X: 1, Y: -11}, Y: 7, Left: cm("left", -300, 0), Right: cm("right", 1, 300)}
+		g := Gate{
+			From:  court.Point{X: 1, Y: -11},
+			Y:     7,
+			Left:  cm("left", -300, 0),
+			Right: cm("right", 1, 300),
+		}
 		left, right := g, g
 		left.Left, left.Right = -1000, g.Left
 		right.Left, right.Right = g.Right, 1000
@@ -51,12 +66,21 @@ func TestShapesAgreeWithClosedForms(t *testing.T) {
 func TestRulesOfThumbAsShapes(t *testing.T) {
 	c := tennis(t)
 	s := Spread{Across: 0.9, Along: 1.5}
-	beyond := Rectangle{court.Point{X: -c.HalfWidth[court.Singles], Y: c.HalfLength - units.Feet(4.5)}, court.Point{X: c.HalfWidth[court.Singles], Y: c.HalfLength}}
+	beyond := Rectangle{
+		court.Point{X: -c.HalfWidth[court.Singles], Y: c.HalfLength - units.Feet(4.5)},
+		court.Point{X: c.HalfWidth[court.Singles], Y: c.HalfLength},
+	}
 	n := distuv.Normal{Mu: 10, Sigma: 1.5}
 	want := (n.CDF(c.HalfLength) - n.CDF(c.HalfLength-units.Feet(4.5))) * (1 - 2*distuv.UnitNormal.Survival(c.HalfWidth[court.Singles]/0.9))
 	require.InDelta(t, want, s.Chance(c, court.Singles, court.Point{Y: 10}, beyond), 1e-6)
 	ball := Object(court.Point{X: 2, Y: 9}, 0.067, 0.0335)
-	require.InDelta(t, math.Pi*0.067*0.067/(2*math.Pi*0.9*1.5), s.Chance(c, court.Singles, ball.Centre, ball), 1e-5, "density × area for a thing so small")
+	require.InDelta(
+		t,
+		math.Pi*0.067*0.067/(2*math.Pi*0.9*1.5),
+		s.Chance(c, court.Singles, ball.Centre, ball),
+		1e-5,
+		"density × area for a thing so small",
+	)
 }
 
 // The best aim at a target near the line lies farther in as being out costs

@@ -33,5 +33,11 @@ func TestChanceInsideARectangle(t *testing.T) {
 	n := distuv.Normal{Mu: 0, Sigma: sigma}
 	want := (n.CDF(right) - n.CDF(-left)) * (n.CDF(up) - n.CDF(-down))
 	require.InDelta(t, want, ChanceInside(100, sigma, edge), 0.0005)
-	require.InDelta(t, Chance(0.5, sigma), ChanceInside(0.5, sigma, edge), 1e-12, "a circle wholly in is a circle")
+	require.InDelta(
+		t,
+		Chance(0.5, sigma),
+		ChanceInside(0.5, sigma, edge),
+		1e-12,
+		"a circle wholly in is a circle",
+	)
 }

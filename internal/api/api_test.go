@@ -71,10 +71,19 @@ func (d *desk) ask(method, path string, body any, status int, out any) {
 	r := httptest.NewRequest(method, path, nil)
 	route, params, err := d.router.FindRoute(r)
 	require.NoError(d.t, err)
-	require.NoError(d.t, openapi3filter.ValidateResponse(context.Background(), &openapi3filter.ResponseValidationInput{
-		RequestValidationInput: &openapi3filter.RequestValidationInput{Request: r, Route: route, PathParams: params},
-		Status:                 w.Code, Header: w.Header(), Body: io.NopCloser(bytes.NewReader(w.Body.Bytes())),
-	}))
+	require.NoError(
+		d.t,
+		openapi3filter.ValidateResponse(context.Background(), &openapi3filter.ResponseValidationInput{
+			RequestValidationInput: &openapi3filter.RequestValidationInput{
+				Request:    r,
+				Route:      route,
+				PathParams: params,
+			},
+			Status: w.Code,
+			Header: w.Header(),
+			Body:   io.NopCloser(bytes.NewReader(w.Body.Bytes())),
+		}),
+	)
 	if out != nil {
 		require.NoError(d.t, json.Unmarshal(w.Body.Bytes(), out))
 	}
@@ -82,11 +91,22 @@ func (d *desk) ask(method, path string, body any, status int, out any) {
 
 // pair makes two students and a lesson for them with every kind of block.
 func (d *desk) pair() (lesson.Lesson, []club.Student) {
-	students := []club.Student{{ID: newID(), Name: "Wren", Hand: "right", Level: "club"}, {ID: newID(), Name: "Tove", Hand: "left", Level: "beginner"}}
+	students := []club.Student{
+		{ID: newID(), Name: "Wren", Hand: "right", Level: "club"},
+		{ID: newID(), Name: "Tove", Hand: "left", Level: "beginner"},
+	}
 	for i := range students {
 		d.ask("PUT", "/api/v1/students/"+students[i].ID, students[i], 200, &students[i])
 	}
-	l := lesson.Lesson{ID: newID(), Title: "Short balls", Date: "2026-05-17", Start: "17:00", SlotMinutes: 60, Court: "tennis", Students: []string{students[0].ID, students[1].ID}}
+	l := lesson.Lesson{
+		ID:          newID(),
+		Title:       "Short balls",
+		Date:        "2026-05-17",
+		Start:       "17:00",
+		SlotMinutes: 60,
+		Court:       "tennis",
+		Students:    []string{students[0].ID, students[1].ID},
+	}
 	d.ask("GET", "/api/v1/courts/tennis/blocks", nil, 200, &l.Blocks)
 	d.ask("PUT", "/api/v1/lessons/"+l.ID, l, 200, &l)
 	return l, students
@@ -105,14 +125,32 @@ func drillOf(l lesson.Lesson) *lesson.Block {
 func TestReckonGoal(t *testing.T) {
 	d := newDesk(t)
 	var a GoalAnswer
-	d.ask("POST", "/api/v1/reckon/goal", map[string]any{"kind": "inARow", "count": 5, "successRate": 0.7, "secondsPerBall": 4, "minutes": 2.2}, 200, &a)
+	d.ask(
+		"POST",
+		"/api/v1/reckon/goal",
+		map[string]any{"kind": "inARow", "count": 5, "successRate": 0.7, "secondsPerBall": 4, "minutes": 2.2},
+		200,
+		&a,
+	)
 	require.InDelta(t, 16.50, a.MeanBalls, 0.005)
 	require.EqualValues(t, 12, a.MedianBalls)
 	require.EqualValues(t, 33, a.P90Balls)
 	require.Equal(t, 33, a.BallsInTime)
 	require.GreaterOrEqual(t, a.ChanceInTime, 0.9)
 	require.False(t, a.Beyond)
-	d.ask("POST", "/api/v1/reckon/goal", map[string]any{"kind": "inARow", "count": 1000, "successRate": 0.01, "secondsPerBall": 4, "minutes": 2}, 200, &a)
+	d.ask(
+		"POST",
+		"/api/v1/reckon/goal",
+		map[string]any{
+			"kind":           "inARow",
+			"count":          1000,
+			"successRate":    0.01,
+			"secondsPerBall": 4,
+			"minutes":        2,
+		},
+		200,
+		&a,
+	)
 	require.True(t, a.Beyond)
 }
 
@@ -121,7 +159,13 @@ func TestImpossibleInputIsRefused(t *testing.T) {
 	d := newDesk(t)
 	l, students := d.pair()
 	goal := func(change func(map[string]any)) map[string]any {
-		q := map[string]any{"kind": "total", "count": 10, "successRate": 0.7, "secondsPerBall": 4, "minutes": 10}
+		q := map[string]any{
+			"kind":           "total",
+			"count":          10,
+			"successRate":    0.7,
+			"secondsPerBall": 4,
+			"minutes":        10,
+		}
 		change(q)
 		return q
 	}
@@ -260,7 +304,10 @@ func TestTheDay(t *testing.T) {
 	events := []run.Event{k.event(run.Event{Kind: run.Start})}
 	for step := range block.Drill.Steps {
 		for range 12 {
-			events = append(events, k.event(run.Event{Kind: run.Good, Block: block.ID, Student: students[0].ID, Step: step}))
+			events = append(
+				events,
+				k.event(run.Event{Kind: run.Good, Block: block.ID, Student: students[0].ID, Step: step}),
+			)
 		}
 	}
 	var once, again, undone run.State
@@ -270,17 +317,38 @@ func TestTheDay(t *testing.T) {
 	require.Equal(t, once, again)
 	require.True(t, once.Blocks[1].Students[0].Met)
 
-	d.ask("POST", path, map[string]any{"events": []run.Event{k.event(run.Event{Kind: run.Undo, Undoes: once.Undoable})}}, 200, &undone)
+	d.ask(
+		"POST",
+		path,
+		map[string]any{"events": []run.Event{k.event(run.Event{Kind: run.Undo, Undoes: once.Undoable})}},
+		200,
+		&undone,
+	)
 	require.Equal(t, once.Blocks[1].Balls-1, undone.Blocks[1].Balls)
 
 	var p Problem
-	d.ask("POST", path, map[string]any{"events": []run.Event{k.event(run.Event{Kind: run.Good, Block: block.ID, Student: students[0].ID}), k.event(run.Event{Kind: run.Good, Block: block.ID, Student: newID()})}}, 422, &p)
+	d.ask(
+		"POST",
+		path,
+		map[string]any{
+			"events": []run.Event{
+				k.event(run.Event{Kind: run.Good, Block: block.ID, Student: students[0].ID}),
+				k.event(run.Event{Kind: run.Good, Block: block.ID, Student: newID()}),
+			},
+		},
+		422,
+		&p,
+	)
 	require.Equal(t, "events[1].student", (*p.Errors)[0].Field)
 	d.ask("GET", "/api/v1/runs/"+id, nil, 200, &r)
 	require.Equal(t, undone, r.State, "of a batch with a bad event nothing is taken")
 
 	finish := k.event(run.Event{Kind: run.Finish})
-	after := []run.Event{finish, k.event(run.Event{Kind: run.Engagement, Student: students[0].ID, Value: 8}), k.event(run.Event{Kind: run.Note, Text: "Through it"})}
+	after := []run.Event{
+		finish,
+		k.event(run.Event{Kind: run.Engagement, Student: students[0].ID, Value: 8}),
+		k.event(run.Event{Kind: run.Note, Text: "Through it"}),
+	}
 	d.ask("POST", path, map[string]any{"events": after}, 200, &once)
 
 	var record club.Record
@@ -299,7 +367,13 @@ func TestTheDay(t *testing.T) {
 	d.ask("GET", "/api/v1/lessons", nil, 200, &list)
 	require.Equal(t, "finished", list[0].RunStatus)
 
-	d.ask("POST", path, map[string]any{"events": []run.Event{k.event(run.Event{Kind: run.Undo, Undoes: finish.ID})}}, 200, &once)
+	d.ask(
+		"POST",
+		path,
+		map[string]any{"events": []run.Event{k.event(run.Event{Kind: run.Undo, Undoes: finish.ID})}},
+		200,
+		&once,
+	)
 	require.InDelta(t, before, chance(), 1e-9, "undoing the end takes the record back")
 }
 
@@ -316,7 +390,9 @@ func TestAnotherSiteCannotWrite(t *testing.T) {
 func FuzzReckonGoal(f *testing.F) {
 	d := newDesk(f)
 	f.Add(`{"kind":"inARow","count":5,"successRate":0.7,"secondsPerBall":4,"minutes":10}`)
-	f.Add(`{"kind":"total","count":1000,"successRate":1e-300,"secondsPerBall":0.5,"minutes":480,"basket":1,"pickUpMinutes":60}`)
+	f.Add(
+		`{"kind":"total","count":1000,"successRate":1e-300,"secondsPerBall":0.5,"minutes":480,"basket":1,"pickUpMinutes":60}`,
+	)
 	f.Fuzz(func(t *testing.T, body string) {
 		w := d.raw("POST", "/api/v1/reckon/goal", []byte(body))
 		require.Less(t, w.Code, 500, body)
@@ -362,7 +438,10 @@ func BenchmarkTap(b *testing.B) {
 
 // Every address of a screen opens the application; a script that is gone says so.
 func TestSiteOpensAtEveryScreen(t *testing.T) {
-	site := fstest.MapFS{"index.html": {Data: []byte("the application")}, "_app/immutable/a.js": {Data: []byte("script")}}
+	site := fstest.MapFS{
+		"index.html":          {Data: []byte("the application")},
+		"_app/immutable/a.js": {Data: []byte("script")},
+	}
 	h := serveSite(site)
 	for path, want := range map[string]int{"/": 200, "/lessons/1": 200, "/_app/immutable/a.js": 200, "/_app/immutable/gone.js": 404, "/../../go.mod": 400} {
 		w := httptest.NewRecorder()

@@ -12,7 +12,10 @@ import (
 	"hodometer/internal/exchange"
 )
 
-func (h handlers) ListDrills(ctx context.Context, _ ListDrillsRequestObject) (ListDrillsResponseObject, error) {
+func (h handlers) ListDrills(
+	ctx context.Context,
+	_ ListDrillsRequestObject,
+) (ListDrillsResponseObject, error) {
 	out, err := h.club.Drills(ctx)
 	return ListDrills200JSONResponse(out), err
 }
@@ -27,28 +30,56 @@ func (h handlers) PutDrill(ctx context.Context, r PutDrillRequestObject) (PutDri
 	return PutDrill200JSONResponse(out), err
 }
 
-func (h handlers) RemoveDrill(ctx context.Context, r RemoveDrillRequestObject) (RemoveDrillResponseObject, error) {
+func (h handlers) RemoveDrill(
+	ctx context.Context,
+	r RemoveDrillRequestObject,
+) (RemoveDrillResponseObject, error) {
 	return RemoveDrill204Response{}, h.club.RemoveDrill(ctx, r.Drill)
 }
 
-func (h handlers) SetFavourite(ctx context.Context, r SetFavouriteRequestObject) (SetFavouriteResponseObject, error) {
+func (h handlers) SetFavourite(
+	ctx context.Context,
+	r SetFavouriteRequestObject,
+) (SetFavouriteResponseObject, error) {
 	return SetFavourite204Response{}, h.club.SetFavourite(ctx, r.Drill, r.Body.Favourite)
 }
 
-func (h handlers) ListDrillVersions(ctx context.Context, r ListDrillVersionsRequestObject) (ListDrillVersionsResponseObject, error) {
+func (h handlers) ListDrillVersions(
+	ctx context.Context,
+	r ListDrillVersionsRequestObject,
+) (ListDrillVersionsResponseObject, error) {
 	out, err := h.club.DrillVersions(ctx, r.Drill)
 	return ListDrillVersions200JSONResponse(out), err
 }
 
-func (h handlers) CheckDrill(ctx context.Context, r CheckDrillRequestObject) (CheckDrillResponseObject, error) {
+func (h handlers) CheckDrill(
+	ctx context.Context,
+	r CheckDrillRequestObject,
+) (CheckDrillResponseObject, error) {
 	q := r.Body
 	out, err := h.club.CheckDrill(ctx, &q.Drill, club.Asked{
-		Student: value(q.Student, ""), Level: string(value(q.Level, "")), Students: value(q.Students, 0), Minutes: value(q.Minutes, 0),
-		Paths: value(q.Paths, false), Neighbours: value(q.Neighbours, false), Quick: value(q.Quick, false), System: units.System(value(q.Units, "metric"))})
+		Student: value(
+			q.Student,
+			"",
+		),
+		Level:    string(value(q.Level, "")),
+		Students: value(q.Students, 0),
+		Minutes:  value(q.Minutes, 0),
+		Paths: value(
+			q.Paths,
+			false,
+		),
+		Neighbours: value(q.Neighbours, false),
+		Quick:      value(q.Quick, false),
+		System:     units.System(value(q.Units, "metric")),
+	})
 	return CheckDrill200JSONResponse(out), err
 }
 
-func (h handlers) ImportDrills(ctx context.Context, r ImportDrillsRequestObject) (ImportDrillsResponseObject, error) {
+func (h handlers) ImportDrills(
+	ctx context.Context,
+	r ImportDrillsRequestObject,
+) (ImportDrillsResponseObject, error) {
 	drills, err := exchange.ReadDrills([]byte(*r.Body))
 	if err != nil {
 		return nil, err
@@ -60,7 +91,10 @@ func (h handlers) ImportDrills(ctx context.Context, r ImportDrillsRequestObject)
 	return ImportDrills200JSONResponse(out), err
 }
 
-func (h handlers) ExportDrills(ctx context.Context, r ExportDrillsRequestObject) (ExportDrillsResponseObject, error) {
+func (h handlers) ExportDrills(
+	ctx context.Context,
+	r ExportDrillsRequestObject,
+) (ExportDrillsResponseObject, error) {
 	var drills []drill.Drill
 	for _, id := range r.Params.Id {
 		s, err := h.club.Drill(ctx, id)

@@ -24,7 +24,20 @@ func shippedDrill(t testing.TB, id string) drill.Drill {
 func TestDrillsAreChecked(t *testing.T) {
 	d := newDesk(t)
 	check := func(drill any) (out club.DrillCheck) {
-		d.ask("POST", "/api/v1/drills/check", map[string]any{"drill": drill, "level": "club", "students": 5, "minutes": 10, "paths": true, "neighbours": true}, 200, &out)
+		d.ask(
+			"POST",
+			"/api/v1/drills/check",
+			map[string]any{
+				"drill":      drill,
+				"level":      "club",
+				"students":   5,
+				"minutes":    10,
+				"paths":      true,
+				"neighbours": true,
+			},
+			200,
+			&out,
+		)
 		return out
 	}
 	line := shippedDrill(t, "line-deep-short-deep")
@@ -36,7 +49,11 @@ func TestDrillsAreChecked(t *testing.T) {
 	for i := 1; i < len(good.Neighbours); i++ {
 		require.GreaterOrEqual(t, good.Neighbours[i].Ratio, good.Neighbours[i-1].Ratio, "easier to harder")
 	}
-	require.Contains(t, good.Cautions, "Swing room in the line: whoever waits stands behind the baseline and outside the swing.")
+	require.Contains(
+		t,
+		good.Cautions,
+		"Swing room in the line: whoever waits stands behind the baseline and outside the swing.",
+	)
 	// Five in single file: one works, four rest, and the change comes on top.
 	require.Greater(t, good.Wheels.Rest.Value, 4.0)
 	require.InDelta(t, good.Wheels.Contacts.Value, good.Player.Contacts.Value, 0)
@@ -64,7 +81,11 @@ func TestDrillsAreChecked(t *testing.T) {
 		"drill.focus":                 {`"focus":"transition"`, `"focus":"winning"`},
 		"drill.pattern.start":         {`"start":{"x":0`, `"start":{"x":70`},
 	} {
-		w := d.raw("POST", "/api/v1/drills/check", []byte(fmt.Sprintf(`{"drill":%s}`, strings.Replace(string(text), change[0], change[1], 1))))
+		w := d.raw(
+			"POST",
+			"/api/v1/drills/check",
+			[]byte(fmt.Sprintf(`{"drill":%s}`, strings.Replace(string(text), change[0], change[1], 1))),
+		)
 		require.Contains(t, []int{400, 422}, w.Code, field)
 		var p Problem
 		require.NoError(t, json.Unmarshal(w.Body.Bytes(), &p))
@@ -102,7 +123,11 @@ func TestOwnDrillsAreVersioned(t *testing.T) {
 	require.Equal(t, []int{2, 1}, []int{versions[0].Version, versions[1].Version})
 	require.Equal(t, own, versions[1].Drill)
 
-	require.Equal(t, 204, d.raw("PUT", "/api/v1/drills/line-all-deep/favourite", []byte(`{"favourite":true}`)).Code)
+	require.Equal(
+		t,
+		204,
+		d.raw("PUT", "/api/v1/drills/line-all-deep/favourite", []byte(`{"favourite":true}`)).Code,
+	)
 	require.Equal(t, 204, d.raw("DELETE", "/api/v1/drills/"+id, nil).Code)
 	d.ask("GET", "/api/v1/drills", nil, 200, &all)
 	require.Len(t, all, len(library.All()))
@@ -114,7 +139,11 @@ func TestOwnDrillsAreVersioned(t *testing.T) {
 	require.True(t, all[0].Own, "back, and first")
 
 	require.Equal(t, 404, d.raw("DELETE", "/api/v1/drills/line-all-deep", nil).Code, "one that ships stays")
-	w := d.raw("PUT", "/api/v1/drills/line-all-deep", []byte(fmt.Sprintf(`{"version":0,"drill":%s}`, must(json.Marshal(own)))))
+	w := d.raw(
+		"PUT",
+		"/api/v1/drills/line-all-deep",
+		[]byte(fmt.Sprintf(`{"version":0,"drill":%s}`, must(json.Marshal(own)))),
+	)
 	require.Equal(t, 422, w.Code)
 }
 
@@ -168,7 +197,14 @@ func TestDrillsGoOutAndComeIn(t *testing.T) {
 func FuzzCheckDrill(f *testing.F) {
 	d := newDesk(f)
 	for _, id := range []string{"line-deep-short-deep", "squash-three-choices", "shuttle-multi", "serve-and-volley", "outside-the-gates"} {
-		f.Add([]byte(fmt.Sprintf(`{"drill":%s,"paths":true,"neighbours":true}`, must(json.Marshal(shippedDrill(f, id))))))
+		f.Add(
+			[]byte(
+				fmt.Sprintf(
+					`{"drill":%s,"paths":true,"neighbours":true}`,
+					must(json.Marshal(shippedDrill(f, id))),
+				),
+			),
+		)
 	}
 	f.Fuzz(func(t *testing.T, q []byte) {
 		w := d.raw("POST", "/api/v1/drills/check", q)

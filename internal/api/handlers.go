@@ -19,7 +19,10 @@ func (h handlers) ListCourts(context.Context, ListCourtsRequestObject) (ListCour
 	return ListCourts200JSONResponse(court.All()), nil
 }
 
-func (h handlers) ListBlockTemplates(_ context.Context, r ListBlockTemplatesRequestObject) (ListBlockTemplatesResponseObject, error) {
+func (h handlers) ListBlockTemplates(
+	_ context.Context,
+	r ListBlockTemplatesRequestObject,
+) (ListBlockTemplatesResponseObject, error) {
 	c, err := court.ByID(r.Court)
 	if err != nil {
 		return nil, club.Missing{What: "court"}
@@ -33,17 +36,26 @@ func (h handlers) ListBlockTemplates(_ context.Context, r ListBlockTemplatesRequ
 
 func newID() string { return uuid.Must(uuid.NewV7()).String() }
 
-func (h handlers) ListStudents(ctx context.Context, _ ListStudentsRequestObject) (ListStudentsResponseObject, error) {
+func (h handlers) ListStudents(
+	ctx context.Context,
+	_ ListStudentsRequestObject,
+) (ListStudentsResponseObject, error) {
 	out, err := h.club.Students(ctx)
 	return ListStudents200JSONResponse(out), err
 }
 
-func (h handlers) GetStudent(ctx context.Context, r GetStudentRequestObject) (GetStudentResponseObject, error) {
+func (h handlers) GetStudent(
+	ctx context.Context,
+	r GetStudentRequestObject,
+) (GetStudentResponseObject, error) {
 	out, err := h.club.Record(ctx, r.Student)
 	return GetStudent200JSONResponse(out), err
 }
 
-func (h handlers) PutStudent(ctx context.Context, r PutStudentRequestObject) (PutStudentResponseObject, error) {
+func (h handlers) PutStudent(
+	ctx context.Context,
+	r PutStudentRequestObject,
+) (PutStudentResponseObject, error) {
 	if err := sameID(r.Student, r.Body.ID); err != nil {
 		return nil, err
 	}
@@ -51,7 +63,10 @@ func (h handlers) PutStudent(ctx context.Context, r PutStudentRequestObject) (Pu
 	return PutStudent200JSONResponse(out), err
 }
 
-func (h handlers) ListLessons(ctx context.Context, _ ListLessonsRequestObject) (ListLessonsResponseObject, error) {
+func (h handlers) ListLessons(
+	ctx context.Context,
+	_ ListLessonsRequestObject,
+) (ListLessonsResponseObject, error) {
 	out, err := h.club.Lessons(ctx)
 	return ListLessons200JSONResponse(out), err
 }
@@ -75,7 +90,10 @@ func (h handlers) PutLesson(ctx context.Context, r PutLessonRequestObject) (PutL
 	return PutLesson200JSONResponse(*l), nil
 }
 
-func (h handlers) CheckLesson(ctx context.Context, r CheckLessonRequestObject) (CheckLessonResponseObject, error) {
+func (h handlers) CheckLesson(
+	ctx context.Context,
+	r CheckLessonRequestObject,
+) (CheckLessonResponseObject, error) {
 	system := units.Metric
 	if r.Body.Units != nil {
 		system = units.System(*r.Body.Units)

@@ -8,19 +8,42 @@ import (
 	"hodometer/internal/club"
 )
 
-func (h handlers) DraftLessons(ctx context.Context, r DraftLessonsRequestObject) (DraftLessonsResponseObject, error) {
+func (h handlers) DraftLessons(
+	ctx context.Context,
+	r DraftLessonsRequestObject,
+) (DraftLessonsResponseObject, error) {
 	q := r.Body
-	out, err := h.club.Drafts(ctx, club.Wish{Students: q.Students, Court: q.Court, Date: q.Date, Start: q.Start, Minutes: q.Minutes,
-		Aim: drill.Focus(value(q.Aim, "")), Have: q.Have, MatchOn: value(q.MatchOn, ""), System: units.System(value(q.Units, "metric"))})
+	out, err := h.club.Drafts(
+		ctx,
+		club.Wish{
+			Students: q.Students,
+			Court:    q.Court,
+			Date:     q.Date,
+			Start:    q.Start,
+			Minutes:  q.Minutes,
+			Aim: drill.Focus(
+				value(q.Aim, ""),
+			),
+			Have:    q.Have,
+			MatchOn: value(q.MatchOn, ""),
+			System:  units.System(value(q.Units, "metric")),
+		},
+	)
 	return DraftLessons200JSONResponse(out), err
 }
 
-func (h handlers) MatchFromBlock(_ context.Context, r MatchFromBlockRequestObject) (MatchFromBlockResponseObject, error) {
+func (h handlers) MatchFromBlock(
+	_ context.Context,
+	r MatchFromBlockRequestObject,
+) (MatchFromBlockResponseObject, error) {
 	out, err := h.club.MatchFrom(r.Body)
 	return MatchFromBlock200JSONResponse(out), err
 }
 
-func (h handlers) ListLessonVersions(ctx context.Context, r ListLessonVersionsRequestObject) (ListLessonVersionsResponseObject, error) {
+func (h handlers) ListLessonVersions(
+	ctx context.Context,
+	r ListLessonVersionsRequestObject,
+) (ListLessonVersionsResponseObject, error) {
 	out, err := h.club.LessonVersions(ctx, r.Lesson)
 	return ListLessonVersions200JSONResponse(out), err
 }
@@ -30,7 +53,10 @@ func (h handlers) GetSheet(ctx context.Context, r GetSheetRequestObject) (GetShe
 	return GetSheet200JSONResponse(out), err
 }
 
-func (h handlers) ListGroups(ctx context.Context, _ ListGroupsRequestObject) (ListGroupsResponseObject, error) {
+func (h handlers) ListGroups(
+	ctx context.Context,
+	_ ListGroupsRequestObject,
+) (ListGroupsResponseObject, error) {
 	out, err := h.club.Groups(ctx)
 	return ListGroups200JSONResponse(out), err
 }
@@ -43,6 +69,9 @@ func (h handlers) PutGroup(ctx context.Context, r PutGroupRequestObject) (PutGro
 	return PutGroup200JSONResponse(out), err
 }
 
-func (h handlers) RemoveGroup(ctx context.Context, r RemoveGroupRequestObject) (RemoveGroupResponseObject, error) {
+func (h handlers) RemoveGroup(
+	ctx context.Context,
+	r RemoveGroupRequestObject,
+) (RemoveGroupResponseObject, error) {
 	return RemoveGroup204Response{}, h.club.RemoveGroup(ctx, r.Group)
 }

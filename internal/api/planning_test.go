@@ -22,8 +22,15 @@ func TestDraftedForAGroupAndPrinted(t *testing.T) {
 	d.ask("GET", "/api/v1/groups", nil, 200, &groups)
 	require.Equal(t, []club.Group{group}, groups)
 
-	wish := map[string]any{"students": groups[0].Students, "court": "tennis", "date": "2026-05-17", "start": "17:00", "minutes": 90,
-		"have": map[string]any{"balls": 60, "courts": 1, "kit": []string{"markers"}}, "matchOn": "2026-05-19"}
+	wish := map[string]any{
+		"students": groups[0].Students,
+		"court":    "tennis",
+		"date":     "2026-05-17",
+		"start":    "17:00",
+		"minutes":  90,
+		"have":     map[string]any{"balls": 60, "courts": 1, "kit": []string{"markers"}},
+		"matchOn":  "2026-05-19",
+	}
 	var drafts []club.Draft
 	d.ask("POST", "/api/v1/lessons/drafts", wish, 200, &drafts)
 	require.NotEmpty(t, drafts)
@@ -50,7 +57,13 @@ func TestDraftedForAGroupAndPrinted(t *testing.T) {
 	require.Positive(t, laid)
 
 	var plan lesson.Plan
-	d.ask("POST", "/api/v1/lessons/check", map[string]any{"lesson": saved, "hand": saved.Blocks[1].ID}, 200, &plan)
+	d.ask(
+		"POST",
+		"/api/v1/lessons/check",
+		map[string]any{"lesson": saved, "hand": saved.Blocks[1].ID},
+		200,
+		&plan,
+	)
 	require.Equal(t, saved.Blocks[1].ID, plan.Hand.ID)
 
 	bare := saved
@@ -63,7 +76,13 @@ func TestDraftedForAGroupAndPrinted(t *testing.T) {
 	d.ask("POST", "/api/v1/lessons/drafts", wish, 400, nil)
 	wish["minutes"] = 60
 	d.ask("POST", "/api/v1/lessons/drafts", wish, 422, nil)
-	d.ask("POST", "/api/v1/lessons/matchFrom", lesson.Block{ID: newID(), Kind: lesson.Talk, Title: "Talk", Minutes: 5}, 422, nil)
+	d.ask(
+		"POST",
+		"/api/v1/lessons/matchFrom",
+		lesson.Block{ID: newID(), Kind: lesson.Talk, Title: "Talk", Minutes: 5},
+		422,
+		nil,
+	)
 }
 
 // However a lesson is arranged, levelled and attended, there is an answer or a
@@ -74,26 +93,54 @@ func FuzzCheckLesson(f *testing.F) {
 	f.Add(uint8(0), 2, 1, 5, 3, 1.2, 1.5, 4, 10, 0, 12, uint8(1))
 	f.Add(uint8(3), -1, 99, 0, 0, math.NaN(), 0.0, -3, 500, 2, 0, uint8(9))
 	f.Add(uint8(1), 0, 0, 0, 1, 3.0, 3.0, 1000, 0, 1, 40, uint8(3))
-	ways := []lesson.Way{lesson.Posts, lesson.Stations, lesson.RoundRobin, lesson.Partners, lesson.OnDeck, lesson.WinnersStay, "no way"}
-	f.Fuzz(func(t *testing.T, way uint8, feeders, collectors, balls, hitters int, scale, tempo float64, count, from, to, minutes int, version uint8) {
-		if !(math.Abs(scale) < 1e9) || !(math.Abs(tempo) < 1e9) {
-			return // JSON has no such numbers
-		}
-		var changed lesson.Lesson
-		require.NoError(t, json.Unmarshal(must(json.Marshal(l)), &changed))
-		a := &lesson.Arrangement{Way: ways[int(way)%len(ways)], Feeders: feeders, Collectors: collectors, Balls: balls, Others: []string{"serves"}}
-		for i := range changed.Blocks {
-			b := &changed.Blocks[i]
-			b.Arrange, b.Minutes = a, minutes
-			if b.Drill != nil {
-				b.Drill.Hitters = hitters
-				b.Own = []lesson.Own{{Student: l.Students[0], Scale: scale, Tempo: tempo, Counts: []int{count}, Version: append(lesson.Versions, "", "upside down")[int(version)%(len(lesson.Versions)+2)]}}
+	ways := []lesson.Way{
+		lesson.Posts,
+		lesson.Stations,
+		lesson.RoundRobin,
+		lesson.Partners,
+		lesson.OnDeck,
+		lesson.WinnersStay,
+		"no way",
+	}
+	f.Fuzz(
+		func(t *testing.T, way uint8, feeders, collectors, balls, hitters int, scale, tempo float64, count, from, to, minutes int, version uint8) {
+			if !(math.Abs(scale) < 1e9) || !(math.Abs(tempo) < 1e9) {
+				return // JSON has no such numbers
 			}
-		}
-		changed.There = []lesson.Stay{{Student: l.Students[1], From: from, To: to}}
-		for _, b := range changed.Blocks[:2] {
-			w := d.raw("POST", "/api/v1/lessons/check", must(json.Marshal(map[string]any{"lesson": changed, "hand": b.ID})))
-			require.Contains(t, []int{200, 400, 422}, w.Code, w.Body.String())
-		}
-	})
+			var changed lesson.Lesson
+			require.NoError(t, json.Unmarshal(must(json.Marshal(l)), &changed))
+			a := &lesson.Arrangement{
+				Way:        ways[int(way)%len(ways)],
+				Feeders:    feeders,
+				Collectors: collectors,
+				Balls:      balls,
+				Others:     []string{"serves"},
+			}
+			for i := range changed.Blocks {
+				b := &changed.Blocks[i]
+				b.Arrange, b.Minutes = a, minutes
+				if b.Drill != nil {
+					b.Drill.Hitters = hitters
+					b.Own = []lesson.Own{
+						{
+							Student: l.Students[0],
+							Scale:   scale,
+							Tempo:   tempo,
+							Counts:  []int{count},
+							Version: append(lesson.Versions, "", "upside down")[int(version)%(len(lesson.Versions)+2)],
+						},
+					}
+				}
+			}
+			changed.There = []lesson.Stay{{Student: l.Students[1], From: from, To: to}}
+			for _, b := range changed.Blocks[:2] {
+				w := d.raw(
+					"POST",
+					"/api/v1/lessons/check",
+					must(json.Marshal(map[string]any{"lesson": changed, "hand": b.ID})),
+				)
+				require.Contains(t, []int{200, 400, 422}, w.Code, w.Body.String())
+			}
+		},
+	)
 }

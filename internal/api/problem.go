@@ -38,7 +38,10 @@ func problem(err error) Problem {
 		p.Status, p.Changes, p.Current, p.CurrentDrill = http.StatusConflict, &stale.Changes, stale.Current, stale.Drill
 		p.Detail = "This " + stale.What + " was changed by someone else meanwhile. Nothing was overwritten and your edit is still on your screen."
 	case errors.As(err, &large), errors.Is(err, echo.ErrStatusRequestEntityTooLarge):
-		p.Status, p.Detail = http.StatusRequestEntityTooLarge, fmt.Sprintf("A request may hold up to %d kB. Nothing was changed.", bodyLimit>>10)
+		p.Status, p.Detail = http.StatusRequestEntityTooLarge, fmt.Sprintf(
+			"A request may hold up to %d kB. Nothing was changed.",
+			bodyLimit>>10,
+		)
 	case errors.As(err, &many), errors.As(err, &request):
 		p.Status = http.StatusBadRequest
 		fields = schemaProblems(err, nil)

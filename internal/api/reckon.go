@@ -52,7 +52,11 @@ func missing(field, detail string) error { return units.Problems{{Field: field, 
 
 func (h handlers) ReckonGoal(_ context.Context, r ReckonGoalRequestObject) (ReckonGoalResponseObject, error) {
 	q := r.Body
-	t := goal.Tempo{SecondsPerBall: q.SecondsPerBall, Basket: value(q.Basket, 0), PickUpMinutes: value(q.PickUpMinutes, 0)}
+	t := goal.Tempo{
+		SecondsPerBall: q.SecondsPerBall,
+		Basket:         value(q.Basket, 0),
+		PickUpMinutes:  value(q.PickUpMinutes, 0),
+	}
 	balls := t.Balls(q.Minutes)
 	g := goal.Goal{Kind: goal.Total, Count: value(q.Count, 1)}
 	if q.Kind == "inARow" || q.Kind == "bestRally" {
@@ -69,7 +73,10 @@ func (h handlers) ReckonGoal(_ context.Context, r ReckonGoalRequestObject) (Reck
 		out := teamGoal(team, t, balls)
 		if value(q.Curve, false) {
 			done := team.Chances(min(5000, max(balls, int(1.6*out.P90Balls))))
-			out.Curve = curve(func(n int) float64 { return done[min(n, len(done)-1)] }, max(float64(balls), min(1.6*out.P90Balls, 5000)))
+			out.Curve = curve(
+				func(n int) float64 { return done[min(n, len(done)-1)] },
+				max(float64(balls), min(1.6*out.P90Balls, 5000)),
+			)
 		}
 		return ReckonGoal200JSONResponse(out), nil
 	}
@@ -91,7 +98,10 @@ func (h handlers) ReckonGoal(_ context.Context, r ReckonGoalRequestObject) (Reck
 		out.SecondsFor80 = &s
 	}
 	if value(q.Curve, false) {
-		out.Curve = curve(func(n int) float64 { return g.Chance(p, n) }, max(float64(balls), math.Min(p90*1.6, 20*float64(max(balls, 1)))))
+		out.Curve = curve(
+			func(n int) float64 { return g.Chance(p, n) },
+			max(float64(balls), math.Min(p90*1.6, 20*float64(max(balls, 1)))),
+		)
 	}
 	return ReckonGoal200JSONResponse(out), nil
 }
@@ -114,11 +124,24 @@ func teamGoal(team goal.Team, t goal.Tempo, balls int) GoalAnswer {
 	for i := range min(balls, goal.MaxCount) {
 		good += team.Rates[i%len(team.Rates)]
 	}
-	return GoalAnswer{MeanBalls: mean, MedianBalls: median, P90Balls: p90, MeanMinutes: t.Minutes(mean), MedianMinutes: t.Minutes(median), P90Minutes: t.Minutes(p90),
-		ChanceInTime: chance, BallsInTime: balls, FittingCount: int(good), Beyond: mean >= goal.Beyond}
+	return GoalAnswer{
+		MeanBalls:     mean,
+		MedianBalls:   median,
+		P90Balls:      p90,
+		MeanMinutes:   t.Minutes(mean),
+		MedianMinutes: t.Minutes(median),
+		P90Minutes:    t.Minutes(p90),
+		ChanceInTime:  chance,
+		BallsInTime:   balls,
+		FittingCount:  int(good),
+		Beyond:        mean >= goal.Beyond,
+	}
 }
 
-func (h handlers) ReckonTarget(_ context.Context, r ReckonTargetRequestObject) (ReckonTargetResponseObject, error) {
+func (h handlers) ReckonTarget(
+	_ context.Context,
+	r ReckonTargetRequestObject,
+) (ReckonTargetResponseObject, error) {
 	q := r.Body
 	c, err := court.ByID(string(q.Court))
 	if err != nil {
@@ -145,7 +168,15 @@ func (h handlers) ReckonTarget(_ context.Context, r ReckonTargetRequestObject) (
 		hit = s.Chance(c, area, aim, shape)
 	}
 	room := c.Measure(area, aim)
-	out := TargetAnswer{Hit: over * hit, In: over * l.In, Wide: over * l.Wide, Long: over * l.Long, Net: &net, LargestRadius: target.Room(c, area, aim), Room: &room}
+	out := TargetAnswer{
+		Hit:           over * hit,
+		In:            over * l.In,
+		Wide:          over * l.Wide,
+		Long:          over * l.Long,
+		Net:           &net,
+		LargestRadius: target.Room(c, area, aim),
+		Room:          &room,
+	}
 	if q.Penalty != nil {
 		from := aim
 		if circle, ok := shape.(target.Circle); ok {
@@ -192,12 +223,23 @@ func shapeOf(q *TargetQuestion, aim court.Point) (target.Shape, error) {
 		if s.Min == nil || s.Max == nil || s.Min.X >= s.Max.X || s.Min.Y >= s.Max.Y {
 			return nil, missing("shape.min", "a rectangle needs two corners, min left of and below max")
 		}
-		return target.Rectangle{Min: court.Point{X: s.Min.X, Y: s.Min.Y}, Max: court.Point{X: s.Max.X, Y: s.Max.Y}}, nil
+		return target.Rectangle{
+			Min: court.Point{X: s.Min.X, Y: s.Min.Y},
+			Max: court.Point{X: s.Max.X, Y: s.Max.Y},
+		}, nil
 	case "gate":
 		if q.From == nil || s.Y == nil || s.Left == nil || s.Right == nil || *s.Left >= *s.Right {
-			return nil, missing("shape.left", "a gate needs from, the line y it stands on, and left short of right")
+			return nil, missing(
+				"shape.left",
+				"a gate needs from, the line y it stands on, and left short of right",
+			)
 		}
-		return target.Gate{From: court.Point{X: q.From.X, Y: q.From.Y}, Y: *s.Y, Left: *s.Left, Right: *s.Right}, nil
+		return target.Gate{
+			From:  court.Point{X: q.From.X, Y: q.From.Y},
+			Y:     *s.Y,
+			Left:  *s.Left,
+			Right: *s.Right,
+		}, nil
 	case "object":
 		if s.Size == nil {
 			return nil, missing("shape.size", "say how wide the object is")
@@ -209,7 +251,15 @@ func shapeOf(q *TargetQuestion, aim court.Point) (target.Shape, error) {
 }
 
 // cloud are n likely balls, always the same for the same question.
-func cloud(s target.Spread, c *court.Court, area court.Area, aim court.Point, shape target.Shape, net float64, n int) *[]LikelyBall {
+func cloud(
+	s target.Spread,
+	c *court.Court,
+	area court.Area,
+	aim court.Point,
+	shape target.Shape,
+	net float64,
+	n int,
+) *[]LikelyBall {
 	rng := rand.New(rand.NewPCG(1, 1))
 	out := make([]LikelyBall, n)
 	from, to := shape.Depth()
@@ -233,7 +283,10 @@ func cloud(s target.Spread, c *court.Court, area court.Area, aim court.Point, sh
 	return &out
 }
 
-func (h handlers) ReckonSigma(_ context.Context, r ReckonSigmaRequestObject) (ReckonSigmaResponseObject, error) {
+func (h handlers) ReckonSigma(
+	_ context.Context,
+	r ReckonSigmaRequestObject,
+) (ReckonSigmaResponseObject, error) {
 	q := r.Body
 	var logs []target.Log
 	if q.Logs != nil {
@@ -267,7 +320,10 @@ func (h handlers) ReckonSigma(_ context.Context, r ReckonSigmaRequestObject) (Re
 	return ReckonSigma200JSONResponse{Sigma: sigma, Low: low, High: high}, nil
 }
 
-func (h handlers) ReckonWindow(_ context.Context, r ReckonWindowRequestObject) (ReckonWindowResponseObject, error) {
+func (h handlers) ReckonWindow(
+	_ context.Context,
+	r ReckonWindowRequestObject,
+) (ReckonWindowResponseObject, error) {
 	q := r.Body
 	c, err := court.ByID(string(q.Court))
 	if err != nil {
@@ -291,18 +347,42 @@ func (h handlers) ReckonWindow(_ context.Context, r ReckonWindowRequestObject) (
 	if left < 0 && right > left {
 		share = min(1, -left/(right-left))
 	}
-	return ReckonWindow200JSONResponse{LeftDeg: left * deg, RightDeg: right * deg, WidthDeg: (right - left) * deg, LeftShare: share,
-		LeftMetres: to(-w), RightMetres: to(w), StraightMetres: depth - from.Y, WaitX: wait.X}, nil
+	return ReckonWindow200JSONResponse{
+		LeftDeg:        left * deg,
+		RightDeg:       right * deg,
+		WidthDeg:       (right - left) * deg,
+		LeftShare:      share,
+		LeftMetres:     to(-w),
+		RightMetres:    to(w),
+		StraightMetres: depth - from.Y,
+		WaitX:          wait.X,
+	}, nil
 }
 
-func (h handlers) ReckonFootwork(_ context.Context, r ReckonFootworkRequestObject) (ReckonFootworkResponseObject, error) {
+func (h handlers) ReckonFootwork(
+	_ context.Context,
+	r ReckonFootworkRequestObject,
+) (ReckonFootworkResponseObject, error) {
 	q := r.Body
-	m := footwork.Mover{MaxSpeed: q.MaxSpeed, TimeConstant: q.TimeConstant, Reaction: q.Reaction, Reach: q.Reach}
+	m := footwork.Mover{
+		MaxSpeed:     q.MaxSpeed,
+		TimeConstant: q.TimeConstant,
+		Reaction:     q.Reaction,
+		Reach:        q.Reach,
+	}
 	a := m.Meet(q.Distance, q.Available)
-	return ReckonFootwork200JSONResponse{Needed: a.Needed, Slack: a.Slack, Ratio: a.Ratio, Effort: FootworkAnswerEffort(a.Effort)}, nil
+	return ReckonFootwork200JSONResponse{
+		Needed: a.Needed,
+		Slack:  a.Slack,
+		Ratio:  a.Ratio,
+		Effort: FootworkAnswerEffort(a.Effort),
+	}, nil
 }
 
-func (h handlers) ReckonRecovery(_ context.Context, r ReckonRecoveryRequestObject) (ReckonRecoveryResponseObject, error) {
+func (h handlers) ReckonRecovery(
+	_ context.Context,
+	r ReckonRecoveryRequestObject,
+) (ReckonRecoveryResponseObject, error) {
 	q := r.Body
 	var m footwork.Mover
 	switch {
@@ -311,12 +391,27 @@ func (h handlers) ReckonRecovery(_ context.Context, r ReckonRecoveryRequestObjec
 	case q.MaxSpeed == nil || q.TimeConstant == nil || q.Reaction == nil || q.Reach == nil:
 		return nil, missing("level", "give a level, or all of maxSpeed, timeConstant, reaction and reach")
 	default:
-		m = footwork.Mover{MaxSpeed: *q.MaxSpeed, TimeConstant: *q.TimeConstant, Reaction: *q.Reaction, Reach: *q.Reach}
+		m = footwork.Mover{
+			MaxSpeed:     *q.MaxSpeed,
+			TimeConstant: *q.TimeConstant,
+			Reaction:     *q.Reaction,
+			Reach:        *q.Reach,
+		}
 	}
 	replies := make([]footwork.Reply, len(q.Replies))
 	for i, p := range q.Replies {
-		replies[i] = footwork.Reply{At: court.Point{X: p.X, Y: p.Y}, Available: p.Available, Weight: value(p.Weight, 1)}
+		replies[i] = footwork.Reply{
+			At:        court.Point{X: p.X, Y: p.Y},
+			Available: p.Available,
+			Weight:    value(p.Weight, 1),
+		}
 	}
 	s := m.Compare(court.Point{X: q.Base.X, Y: q.Base.Y}, replies)
-	return ReckonRecovery200JSONResponse{Shift: s.Shift, BaseRatio: s.BaseRatio, ShiftRatio: s.ShiftRatio, BaseSlack: s.BaseSlack, ShiftSlack: s.ShiftSlack}, nil
+	return ReckonRecovery200JSONResponse{
+		Shift:      s.Shift,
+		BaseRatio:  s.BaseRatio,
+		ShiftRatio: s.ShiftRatio,
+		BaseSlack:  s.BaseSlack,
+		ShiftSlack: s.ShiftSlack,
+	}, nil
 }

@@ -10,7 +10,10 @@ import (
 
 const degree = math.Pi / 180
 
-func (h handlers) ReckonFlight(_ context.Context, r ReckonFlightRequestObject) (ReckonFlightResponseObject, error) {
+func (h handlers) ReckonFlight(
+	_ context.Context,
+	r ReckonFlightRequestObject,
+) (ReckonFlightResponseObject, error) {
 	q := r.Body
 	ball, err := flight.BallByID(string(q.Ball))
 	if err != nil {
@@ -38,13 +41,36 @@ func (h handlers) ReckonFlight(_ context.Context, r ReckonFlightRequestObject) (
 	a := asked{ball, air, c, court.Area(value(q.Area, "singles")), value(q.Path, false), value(q.Meet, 0)}
 	if q.Launch != nil {
 		if q.To != nil || fixed > 0 {
-			return nil, missing("launch", "give either a launch, or to and one of speed, clearance, time and apex")
+			return nil, missing(
+				"launch",
+				"give either a launch, or to and one of speed, clearance, time and apex",
+			)
 		}
-		l := flight.Launch{From: feed.From, Speed: q.Launch.Speed, Elevation: q.Launch.ElevationDeg * degree, Heading: q.Launch.HeadingDeg * degree, Top: feed.Top, Side: feed.Side}
+		l := flight.Launch{
+			From:      feed.From,
+			Speed:     q.Launch.Speed,
+			Elevation: q.Launch.ElevationDeg * degree,
+			Heading:   q.Launch.HeadingDeg * degree,
+			Top:       feed.Top,
+			Side:      feed.Side,
+		}
 		if a.walls() {
 			return ReckonFlight200JSONResponse(a.played(flight.PlayWall(ball, air, c, l))), nil
 		}
-		return ReckonFlight200JSONResponse(a.flown(flight.Answer{Feasible: true, Launch: l, Flight: flight.Fly(ball, air, l, flight.Options{Ground: ball.Diameter / 2, Path: a.path})})), nil
+		return ReckonFlight200JSONResponse(
+			a.flown(
+				flight.Answer{
+					Feasible: true,
+					Launch:   l,
+					Flight: flight.Fly(
+						ball,
+						air,
+						l,
+						flight.Options{Ground: ball.Diameter / 2, Path: a.path},
+					),
+				},
+			),
+		), nil
 	}
 	if q.To == nil || fixed != 1 {
 		return nil, missing("to", "give to and exactly one of speed, clearance, time and apex, or a launch")
@@ -55,7 +81,10 @@ func (h handlers) ReckonFlight(_ context.Context, r ReckonFlightRequestObject) (
 		case feed.By == flight.ByApex:
 			return nil, missing("apex", "off a front wall give speed, time, or clearance over the tin")
 		case feed.From.Y >= 0 || feed.To.Y >= 0:
-			return nil, missing("from", "between walls both places lie in front of the front wall: y below zero")
+			return nil, missing(
+				"from",
+				"between walls both places lie in front of the front wall: y below zero",
+			)
 		}
 		return ReckonFlight200JSONResponse(a.played(flight.SolveWall(ball, air, c, feed))), nil
 	}
@@ -64,7 +93,15 @@ func (h handlers) ReckonFlight(_ context.Context, r ReckonFlightRequestObject) (
 
 // courtOf is the court asked for, or the ball's own; nil where a ball has none.
 func courtOf(q *FlightQuestion) *court.Court {
-	own := map[FlightQuestionBall]string{"tennis": "tennis", "tennisGreen": "tennis", "tennisOrange": "tennisOrange", "tennisRed": "tennisRed", "tableTennis": "tableTennis", "pickleball": "pickleball", "shuttle": "badminton"}
+	own := map[FlightQuestionBall]string{
+		"tennis":       "tennis",
+		"tennisGreen":  "tennis",
+		"tennisOrange": "tennisOrange",
+		"tennisRed":    "tennisRed",
+		"tableTennis":  "tableTennis",
+		"pickleball":   "pickleball",
+		"shuttle":      "badminton",
+	}
 	id := own[q.Ball]
 	if q.Court != nil {
 		id = string(*q.Court)
@@ -112,7 +149,13 @@ func (a asked) flown(f flight.Answer) FlightAnswer {
 	}
 	if a.path {
 		out.Path = drawn(f.Flight.Path)
-		after := flight.After(a.ball, a.air, f.Flight.Landing, f.Flight.Spin, flight.Options{Ground: max(a.meet, a.ball.Diameter/2), Path: true})
+		after := flight.After(
+			a.ball,
+			a.air,
+			f.Flight.Landing,
+			f.Flight.Spin,
+			flight.Options{Ground: max(a.meet, a.ball.Diameter/2), Path: true},
+		)
 		out.After = drawn(after.Path)
 	}
 	return out
@@ -174,7 +217,10 @@ func points(path []flight.Moment) *[]PathPoint {
 
 func vec(p Place, z float64) flight.Vec { return flight.Vec{X: p.X, Y: p.Y, Z: value(p.Z, z)} }
 
-func (h handlers) ReckonTempo(_ context.Context, r ReckonTempoRequestObject) (ReckonTempoResponseObject, error) {
+func (h handlers) ReckonTempo(
+	_ context.Context,
+	r ReckonTempoRequestObject,
+) (ReckonTempoResponseObject, error) {
 	q := r.Body
 	c, err := court.ByID(string(q.Court))
 	if err != nil {

@@ -20,12 +20,21 @@ func (h handlers) ReckonRace(_ context.Context, r ReckonRaceRequestObject) (Reck
 			return nil, missing("winBy", "a race won by two needs equal targets")
 		}
 		rules := game.Rules{To: q.TargetA, WinBy: 2}
-		return ReckonRace200JSONResponse{ChanceA: rules.Chance(q.PointChance), MeanPoints: rules.MeanPoints(q.PointChance)}, nil
+		return ReckonRace200JSONResponse{
+			ChanceA:    rules.Chance(q.PointChance),
+			MeanPoints: rules.MeanPoints(q.PointChance),
+		}, nil
 	}
-	return ReckonRace200JSONResponse{ChanceA: game.ChanceA(q.TargetA, q.TargetB, q.PointChance), MeanPoints: game.MeanPoints(q.TargetA, q.TargetB, q.PointChance)}, nil
+	return ReckonRace200JSONResponse{
+		ChanceA:    game.ChanceA(q.TargetA, q.TargetB, q.PointChance),
+		MeanPoints: game.MeanPoints(q.TargetA, q.TargetB, q.PointChance),
+	}, nil
 }
 
-func (h handlers) ReckonHandicap(_ context.Context, r ReckonHandicapRequestObject) (ReckonHandicapResponseObject, error) {
+func (h handlers) ReckonHandicap(
+	_ context.Context,
+	r ReckonHandicapRequestObject,
+) (ReckonHandicapResponseObject, error) {
 	q := r.Body
 	perPoint := value(q.SecondsPerPoint, 15) / 60
 	rallies := 1e9
@@ -40,8 +49,18 @@ func (h handlers) ReckonHandicap(_ context.Context, r ReckonHandicapRequestObjec
 		for percent := 50; percent <= 90; percent += 5 {
 			p := float64(percent) / 100
 			f := game.FairWithin(p, q.LongestTarget, rallies)
-			rows = append(rows, HandicapRow{PointChance: p, TargetA: f.A, TargetB: f.B, ChanceA: f.ChanceA,
-				EvenChance: game.ChanceA(q.LongestTarget, q.LongestTarget, p), MeanPoints: game.MeanPoints(f.A, f.B, p)})
+			rows = append(rows, HandicapRow{
+				PointChance: p,
+				TargetA:     f.A,
+				TargetB:     f.B,
+				ChanceA:     f.ChanceA,
+				EvenChance: game.ChanceA(
+					q.LongestTarget,
+					q.LongestTarget,
+					p,
+				),
+				MeanPoints: game.MeanPoints(f.A, f.B, p),
+			})
 		}
 		out.Table = &rows
 	}
@@ -59,11 +78,20 @@ func (h handlers) ReckonGame(_ context.Context, r ReckonGameRequestObject) (Reck
 	}
 	o := q.Rules.Odds(c)
 	perPoint := q.Rules.SecondsPerPoint / 60
-	return ReckonGame200JSONResponse{ChanceA: o.ChanceA, MeanRallies: o.MeanPoints, P90Rallies: o.P90Points,
-		MeanMinutes: o.MeanPoints * perPoint, P90Minutes: float64(o.P90Points) * perPoint, Sampled: o.Sampled}, nil
+	return ReckonGame200JSONResponse{
+		ChanceA:     o.ChanceA,
+		MeanRallies: o.MeanPoints,
+		P90Rallies:  o.P90Points,
+		MeanMinutes: o.MeanPoints * perPoint,
+		P90Minutes:  float64(o.P90Points) * perPoint,
+		Sampled:     o.Sampled,
+	}, nil
 }
 
-func (h handlers) ReckonScore(_ context.Context, r ReckonScoreRequestObject) (ReckonScoreResponseObject, error) {
+func (h handlers) ReckonScore(
+	_ context.Context,
+	r ReckonScoreRequestObject,
+) (ReckonScoreResponseObject, error) {
 	if err := underRules(r.Body.Rules.Validate()); err != nil {
 		return nil, err
 	}
@@ -81,13 +109,19 @@ func underRules(p units.Problems) error {
 	return out.Err()
 }
 
-func (h handlers) ReckonLevels(_ context.Context, r ReckonLevelsRequestObject) (ReckonLevelsResponseObject, error) {
+func (h handlers) ReckonLevels(
+	_ context.Context,
+	r ReckonLevelsRequestObject,
+) (ReckonLevelsResponseObject, error) {
 	q := r.Body
 	results := make([]game.Result, len(q.Results))
 	var wrong units.Problems
 	for i, x := range q.Results {
 		if x.A >= q.Players || x.B >= q.Players || x.A == x.B {
-			wrong.Add(fmt.Sprintf("results[%d]", i), fmt.Sprintf("two different players from 0 to %d meet", q.Players-1))
+			wrong.Add(
+				fmt.Sprintf("results[%d]", i),
+				fmt.Sprintf("two different players from 0 to %d meet", q.Players-1),
+			)
 			continue
 		}
 		results[i] = game.Result{A: x.A, B: x.B, WonA: x.WonA, WonB: x.WonB}
@@ -107,7 +141,10 @@ func (h handlers) ReckonLevels(_ context.Context, r ReckonLevelsRequestObject) (
 	return out, nil
 }
 
-func (h handlers) ReckonRotation(_ context.Context, r ReckonRotationRequestObject) (ReckonRotationResponseObject, error) {
+func (h handlers) ReckonRotation(
+	_ context.Context,
+	r ReckonRotationRequestObject,
+) (ReckonRotationResponseObject, error) {
 	q := r.Body
 	n := q.Players
 	if q.Kind == "roundRobin" || q.Kind == "doubles" {
@@ -116,14 +153,29 @@ func (h handlers) ReckonRotation(_ context.Context, r ReckonRotationRequestObjec
 			least, rounds = 4, rotation.Doubles
 		}
 		if n < least || n > 20 {
-			return nil, missing("players", fmt.Sprintf("this rotation takes %d to 20 players, not %d", least, n))
+			return nil, missing(
+				"players",
+				fmt.Sprintf("this rotation takes %d to 20 players, not %d", least, n),
+			)
 		}
 		laid := rounds(n)
 		meetings := rotation.Count(n, laid)
 		return ReckonRotation200JSONResponse{Rounds: laid, Meetings: &meetings}, nil
 	}
-	a := rotation.Ask{Pattern: rotation.Pattern(q.Kind), Players: n, Places: value(q.Places, 0), Turns: value(q.Turns, 0),
-		Balls: value(q.BallsPerTurn, 3), Seconds: value(q.SecondsPerBall, 4), Change: value(q.ChangeSeconds, 5), MostWins: value(q.MostWins, 0), Winners: value(q.Winners, nil)}
+	a := rotation.Ask{
+		Pattern: rotation.Pattern(q.Kind),
+		Players: n,
+		Places:  value(q.Places, 0),
+		Turns:   value(q.Turns, 0),
+		Balls: value(
+			q.BallsPerTurn,
+			3,
+		),
+		Seconds:  value(q.SecondsPerBall, 4),
+		Change:   value(q.ChangeSeconds, 5),
+		MostWins: value(q.MostWins, 0),
+		Winners:  value(q.Winners, nil),
+	}
 	if err := a.Validate().Err(); err != nil {
 		return nil, err
 	}

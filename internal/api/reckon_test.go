@@ -76,21 +76,41 @@ func TestReckonersGiveTheHandbooksFigures(t *testing.T) {
 	require.InDelta(t, 7.354, race["meanPoints"], 0.0005)
 	race = d.reckon("race", `{"targetA":11,"targetB":11,"pointChance":0.55,"winBy":2}`)
 	require.InDelta(t, 0.6868, race["chanceA"], 0.00005)
-	run := d.reckon("footwork", `{"distance":3,"maxSpeed":6,"timeConstant":0.9,"reaction":0,"reach":0,"available":2}`)
+	run := d.reckon(
+		"footwork",
+		`{"distance":3,"maxSpeed":6,"timeConstant":0.9,"reaction":0,"reach":0,"available":2}`,
+	)
 	require.InDelta(t, 1.1489, run["needed"], 0.00005)
 	sigma := d.reckon("sigma", `{"radius":1.37,"balls":20,"hits":13}`)
 	require.InDelta(t, 0.945, sigma["sigma"], 0.001)
-	fall := d.reckon("flight", `{"ball":"shuttle","from":{"x":0,"y":-3,"z":6.0325},"launch":{"speed":0,"elevationDeg":0,"headingDeg":0}}`)
+	fall := d.reckon(
+		"flight",
+		`{"ball":"shuttle","from":{"x":0,"y":-3,"z":6.0325},"launch":{"speed":0,"elevationDeg":0,"headingDeg":0}}`,
+	)
 	require.InDelta(t, 1.3563, fall["bounce"].(map[string]any)["time"], 0.00005)
 
 	// A launch answered by one question, asked for by the other, comes back.
-	there := d.reckon("flight", `{"ball":"tennis","from":{"x":1,"y":-11,"z":1},"spin":{"topRpm":1500},"launch":{"speed":28,"elevationDeg":8,"headingDeg":-4}}`)
+	there := d.reckon(
+		"flight",
+		`{"ball":"tennis","from":{"x":1,"y":-11,"z":1},"spin":{"topRpm":1500},"launch":{"speed":28,"elevationDeg":8,"headingDeg":-4}}`,
+	)
 	b := there["bounce"].(map[string]any)
-	back := d.reckon("flight", fmt.Sprintf(`{"ball":"tennis","from":{"x":1,"y":-11,"z":1},"spin":{"topRpm":1500},"to":{"x":%v,"y":%v},"time":%v}`, b["x"], b["y"], b["time"]))
+	back := d.reckon(
+		"flight",
+		fmt.Sprintf(
+			`{"ball":"tennis","from":{"x":1,"y":-11,"z":1},"spin":{"topRpm":1500},"to":{"x":%v,"y":%v},"time":%v}`,
+			b["x"],
+			b["y"],
+			b["time"],
+		),
+	)
 	require.Equal(t, true, back["feasible"])
 	require.InDelta(t, 28, back["launch"].(map[string]any)["speed"], 0.02)
 	require.InDelta(t, there["netHeight"].(float64), back["netHeight"], 0.002)
-	slow := d.reckon("flight", `{"ball":"tennis","from":{"x":0,"y":-11,"z":1},"to":{"x":0,"y":10},"speed":10}`)
+	slow := d.reckon(
+		"flight",
+		`{"ball":"tennis","from":{"x":0,"y":-11,"z":1},"to":{"x":0,"y":10},"speed":10}`,
+	)
 	require.Equal(t, false, slow["feasible"])
 	require.NotEmpty(t, slow["reason"])
 	require.Greater(t, slow["nearest"], 10.0)
@@ -142,7 +162,10 @@ func TestReckonersRefuseWhatCannotBe(t *testing.T) {
 // What the reckoners know past the figures of the handbook's table.
 func TestReckonersAnswerTheRest(t *testing.T) {
 	d := newDesk(t)
-	shot := d.reckon("flight", `{"ball":"squash","court":"squash","from":{"x":1,"y":-6.5,"z":0.6},"to":{"x":-2.4,"y":-8},"speed":35,"path":true}`)
+	shot := d.reckon(
+		"flight",
+		`{"ball":"squash","court":"squash","from":{"x":1,"y":-6.5,"z":0.6},"to":{"x":-2.4,"y":-8},"speed":35,"path":true}`,
+	)
 	require.Equal(t, true, shot["feasible"])
 	require.Equal(t, "front wall", shot["touches"].([]any)[0].(map[string]any)["on"])
 	path := shot["path"].([]any)
@@ -150,11 +173,23 @@ func TestReckonersAnswerTheRest(t *testing.T) {
 	require.InDelta(t, -8, end["y"], 0.001, "the path ends at the bounce")
 	require.InDelta(t, -2.4, end["x"], 0.001)
 
-	over := d.reckon("flight", `{"ball":"tennis","from":{"x":0,"y":-11,"z":1},"to":{"x":0,"y":9},"speed":26,"path":true,"meet":0.5}`)
+	over := d.reckon(
+		"flight",
+		`{"ball":"tennis","from":{"x":0,"y":-11,"z":1},"to":{"x":0,"y":9},"speed":26,"path":true,"meet":0.5}`,
+	)
 	after := over["after"].([]any)
-	require.InDelta(t, 0.5, after[len(after)-1].(map[string]any)["z"], 0.001, "met falling through the height asked for")
+	require.InDelta(
+		t,
+		0.5,
+		after[len(after)-1].(map[string]any)["z"],
+		0.001,
+		"met falling through the height asked for",
+	)
 
-	cloud := d.reckon("target", `{"court":"tennis","area":"singles","aim":{"x":2.74,"y":9.9},"radius":1.37,"spread":{"across":0.9,"along":1.5},"netShare":0.1,"penalty":0.5,"band":[0.3,0.6],"cloud":500}`)
+	cloud := d.reckon(
+		"target",
+		`{"court":"tennis","area":"singles","aim":{"x":2.74,"y":9.9},"radius":1.37,"spread":{"across":0.9,"along":1.5},"netShare":0.1,"penalty":0.5,"band":[0.3,0.6],"cloud":500}`,
+	)
 	count := map[string]int{}
 	for _, b := range cloud["cloud"].([]any) {
 		count[b.(map[string]any)["end"].(string)]++
@@ -165,9 +200,15 @@ func TestReckonersAnswerTheRest(t *testing.T) {
 	require.Len(t, cloud["radii"], 2)
 	require.Less(t, cloud["bestAim"].(map[string]any)["x"], 2.74)
 
-	team := d.reckon("goal", `{"kind":"teamTotal","count":25,"rates":[0.6,0.6],"secondsPerBall":4,"minutes":3}`)
+	team := d.reckon(
+		"goal",
+		`{"kind":"teamTotal","count":25,"rates":[0.6,0.6],"secondsPerBall":4,"minutes":3}`,
+	)
 	require.InDelta(t, 41.67, team["meanBalls"], 0.005)
-	timed := d.reckon("goal", `{"kind":"timed","successRate":0.65,"secondsPerBall":3,"minutes":2,"curve":true}`)
+	timed := d.reckon(
+		"goal",
+		`{"kind":"timed","successRate":0.65,"secondsPerBall":3,"minutes":2,"curve":true}`,
+	)
 	require.InDelta(t, 26, timed["inTime"].(map[string]any)["mean"], 1e-6)
 	curve := timed["curve"].([]any)
 	require.Less(t, len(curve), 100)
@@ -176,11 +217,18 @@ func TestReckonersAnswerTheRest(t *testing.T) {
 	long := d.reckon("tempo", `{"court":"tennis","pace":32,"clearance":1,"path":true}`)
 	require.Equal(t, false, long["feasible"])
 	require.Greater(t, long["holdingTopRpm"], 100.0)
-	race := d.reckon("handicap", `{"pointChance":0.67,"longestTarget":11,"minutes":2,"secondsPerPoint":12,"table":true}`)
+	race := d.reckon(
+		"handicap",
+		`{"pointChance":0.67,"longestTarget":11,"minutes":2,"secondsPerPoint":12,"table":true}`,
+	)
 	require.LessOrEqual(t, race["meanMinutes"], 2.0)
 	require.Len(t, race["table"], 9)
 	replies := `"base":{"x":0,"y":-12},"replies":[{"x":2,"y":-12,"available":1.2},{"x":-3,"y":-12,"available":1.5}]`
-	require.Equal(t, d.reckon("recovery", `{"level":"club",`+replies+`}`), d.reckon("recovery", `{"maxSpeed":4.8,"timeConstant":0.85,"reaction":0.27,"reach":1.2,`+replies+`}`))
+	require.Equal(
+		t,
+		d.reckon("recovery", `{"level":"club",`+replies+`}`),
+		d.reckon("recovery", `{"maxSpeed":4.8,"timeConstant":0.85,"reaction":0.27,"reach":1.2,`+replies+`}`),
+	)
 	line := d.reckon("rotation", `{"kind":"line","players":6}`)
 	require.Len(t, line["sheet"].(map[string]any)["turns"], 6)
 
@@ -240,9 +288,28 @@ func FuzzReckonFlight(f *testing.F) {
 	f.Add(0.0, -1.0, 0.0, 0.0, 12.0, -9000.0, 9000.0, uint8(1), 15.0, uint8(7))
 	f.Add(4.0, -12.0, 3.0, -4.0, -12.0, 0.0, 0.0, uint8(2), 0.02, uint8(5))
 	f.Fuzz(func(t *testing.T, x, y, z, tx, ty, top, side float64, by uint8, want float64, ball uint8) {
-		names := []string{"tennis", "tennisGreen", "tennisOrange", "tennisRed", "tableTennis", "squash", "pickleball", "shuttle"}
-		q, err := json.Marshal(map[string]any{"ball": names[int(ball)%len(names)], "from": map[string]any{"x": x, "y": y, "z": z}, "to": map[string]any{"x": tx, "y": ty},
-			"spin": map[string]any{"topRpm": top, "sideRpm": side}, []string{"speed", "clearance", "time", "apex"}[by%4]: want})
+		names := []string{
+			"tennis",
+			"tennisGreen",
+			"tennisOrange",
+			"tennisRed",
+			"tableTennis",
+			"squash",
+			"pickleball",
+			"shuttle",
+		}
+		q, err := json.Marshal(
+			map[string]any{
+				"ball": names[int(ball)%len(names)],
+				"from": map[string]any{"x": x, "y": y, "z": z},
+				"to":   map[string]any{"x": tx, "y": ty},
+				"spin": map[string]any{
+					"topRpm":  top,
+					"sideRpm": side,
+				},
+				[]string{"speed", "clearance", "time", "apex"}[by%4]: want,
+			},
+		)
 		if err != nil {
 			return // not a number cannot be written as JSON
 		}
@@ -265,8 +332,18 @@ func FuzzReckon(f *testing.F) {
 			f.Add(name, q)
 		}
 	}
-	f.Add("target", []byte(`{"court":"squash","area":"singles","aim":{"x":1,"y":-8},"from":{"x":0,"y":-5},"radius":0.5,"spread":{"across":0.4,"along":0.9},"shape":{"kind":"gate","y":-6,"left":0,"right":1},"penalty":1,"band":[0.5,0.8],"cloud":3}`))
-	f.Add("flight", []byte(`{"ball":"squash","court":"squash","from":{"x":1,"y":-6.5,"z":0.6},"to":{"x":-2.4,"y":-8},"clearance":1,"path":true}`))
+	f.Add(
+		"target",
+		[]byte(
+			`{"court":"squash","area":"singles","aim":{"x":1,"y":-8},"from":{"x":0,"y":-5},"radius":0.5,"spread":{"across":0.4,"along":0.9},"shape":{"kind":"gate","y":-6,"left":0,"right":1},"penalty":1,"band":[0.5,0.8],"cloud":3}`,
+		),
+	)
+	f.Add(
+		"flight",
+		[]byte(
+			`{"ball":"squash","court":"squash","from":{"x":1,"y":-6.5,"z":0.6},"to":{"x":-2.4,"y":-8},"clearance":1,"path":true}`,
+		),
+	)
 	f.Add("rotation", []byte(`{"kind":"winnersStay","players":5,"turns":9,"mostWins":2,"winners":[0,1]}`))
 	f.Add("sigma", []byte(`{"logs":[{"radius":1,"balls":10,"hits":4}],"level":"club"}`))
 	f.Fuzz(func(t *testing.T, name string, q []byte) {

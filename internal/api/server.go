@@ -30,20 +30,32 @@ func New(c *club.Club, site fs.FS, log *slog.Logger) (http.Handler, error) {
 	e := echo.NewWithConfig(echo.Config{Logger: log, HTTPErrorHandler: onError(log)})
 	e.Use(middleware.Recover())
 	e.Use(middleware.GzipWithConfig(middleware.GzipConfig{MinLength: 1024}))
-	e.Use(middleware.SecureWithConfig(middleware.SecureConfig{ContentTypeNosniff: "nosniff", XFrameOptions: "DENY", ReferrerPolicy: "same-origin"}))
+	e.Use(
+		middleware.SecureWithConfig(
+			middleware.SecureConfig{
+				ContentTypeNosniff: "nosniff",
+				XFrameOptions:      "DENY",
+				ReferrerPolicy:     "same-origin",
+			},
+		),
+	)
 	e.Use(echo.WrapMiddleware(http.NewCrossOriginProtection().Handler)) // another site cannot write here
 	e.Use(middleware.BodyLimit(bodyLimit))
-	e.Use(echo.WrapMiddleware(nethttpmiddleware.OapiRequestValidatorWithOptions(spec, &nethttpmiddleware.Options{
-		Options:              openapi3filter.Options{MultiError: true},
-		DoNotValidateServers: true,
-		Skipper:              func(r *http.Request) bool { return !strings.HasPrefix(r.URL.Path, "/api/") },
-		ErrorHandlerWithOpts: func(_ context.Context, err error, w http.ResponseWriter, _ *http.Request, opts nethttpmiddleware.ErrorHandlerOpts) {
-			if opts.MatchedRoute == nil {
-				err = echo.ErrNotFound
-			}
-			writeProblem(w, problem(err))
-		},
-	})))
+	e.Use(
+		echo.WrapMiddleware(
+			nethttpmiddleware.OapiRequestValidatorWithOptions(spec, &nethttpmiddleware.Options{
+				Options:              openapi3filter.Options{MultiError: true},
+				DoNotValidateServers: true,
+				Skipper:              func(r *http.Request) bool { return !strings.HasPrefix(r.URL.Path, "/api/") },
+				ErrorHandlerWithOpts: func(_ context.Context, err error, w http.ResponseWriter, _ *http.Request, opts nethttpmiddleware.ErrorHandlerOpts) {
+					if opts.MatchedRoute == nil {
+						err = echo.ErrNotFound
+					}
+					writeProblem(w, problem(err))
+				},
+			}),
+		),
+	)
 	RegisterHandlers(e, NewStrictHandler(handlers{c}, nil))
 	e.GET("/healthz", func(c *echo.Context) error { return c.String(http.StatusOK, "ok\n") })
 	if site != nil {
@@ -60,7 +72,15 @@ func onError(log *slog.Logger) echo.HTTPErrorHandler {
 		}
 		p := problem(err)
 		if p.Status >= 500 {
-			log.Error("request failed", "method", c.Request().Method, "path", c.Request().URL.Path, "err", err)
+			log.Error(
+				"request failed",
+				"method",
+				c.Request().Method,
+				"path",
+				c.Request().URL.Path,
+				"err",
+				err,
+			)
 		}
 		writeProblem(c.Response(), p)
 	}
@@ -79,7 +99,11 @@ func serveSite(site fs.FS) http.HandlerFunc {
 		}
 		w.Header().Set("Cache-Control", keep)
 		info, err := fs.Stat(site, name)
-		if isScreen := !strings.HasPrefix(name, "_app/"); isScreen && (name == "" || err != nil || info.IsDir()) {
+		if isScreen := !strings.HasPrefix(
+			name,
+			"_app/",
+		); isScreen &&
+			(name == "" || err != nil || info.IsDir()) {
 			http.ServeFileFS(w, r, site, "index.html")
 			return
 		}

@@ -103,13 +103,28 @@ func (c *Club) SaveStudent(ctx context.Context, s Student) (Student, error) {
 		now, err := q.GetStudent(ctx, s.ID)
 		switch {
 		case errors.Is(err, sql.ErrNoRows) && s.Version == 0:
-			return q.InsertStudent(ctx, gen.InsertStudentParams{ID: s.ID, Name: s.Name, Hand: string(s.Hand), Level: string(s.Level)})
+			return q.InsertStudent(
+				ctx,
+				gen.InsertStudentParams{ID: s.ID, Name: s.Name, Hand: string(s.Hand), Level: string(s.Level)},
+			)
 		case err != nil:
 			return orMissing(err, "student")
 		case int(now.Version) != s.Version:
-			return Stale{What: "student", Changes: []string{fmt.Sprintf("Now %s, %s-handed, %s", now.Name, now.Hand, now.Level)}}
+			return Stale{
+				What:    "student",
+				Changes: []string{fmt.Sprintf("Now %s, %s-handed, %s", now.Name, now.Hand, now.Level)},
+			}
 		}
-		_, err = q.UpdateStudent(ctx, gen.UpdateStudentParams{Name: s.Name, Hand: string(s.Hand), Level: string(s.Level), ID: s.ID, Version: int64(s.Version)})
+		_, err = q.UpdateStudent(
+			ctx,
+			gen.UpdateStudentParams{
+				Name:    s.Name,
+				Hand:    string(s.Hand),
+				Level:   string(s.Level),
+				ID:      s.ID,
+				Version: int64(s.Version),
+			},
+		)
 		return err
 	})
 	s.Version++
@@ -187,7 +202,17 @@ func tracks(s Student, results []gen.Result) ([]Skill, error) {
 			last.Met = last.Met && r.Met != 0
 			continue
 		}
-		k.Track = append(k.Track, Session{Day: time.UnixMilli(r.At), Run: r.RunID, Balls: int(r.Balls), Good: int(r.Good), Best: int(r.Best), Met: r.Met != 0})
+		k.Track = append(
+			k.Track,
+			Session{
+				Day:   time.UnixMilli(r.At),
+				Run:   r.RunID,
+				Balls: int(r.Balls),
+				Good:  int(r.Good),
+				Best:  int(r.Best),
+				Met:   r.Met != 0,
+			},
+		)
 	}
 	seen := evidence(results)
 	for i := range out {
@@ -219,7 +244,12 @@ func (c counted) at(skill string, now time.Time) []progress.Evidence {
 	out := make([]progress.Evidence, len(c[skill]))
 	for i, r := range c[skill] {
 		// By the hour: an estimate that moved with every second could not be remembered.
-		out[i] = progress.Evidence{DaysAgo: math.Floor(now.Sub(time.UnixMilli(r.At)).Hours()) / 24, Balls: int(r.Balls), Good: int(r.Good), Radius: r.Radius}
+		out[i] = progress.Evidence{
+			DaysAgo: math.Floor(now.Sub(time.UnixMilli(r.At)).Hours()) / 24,
+			Balls:   int(r.Balls),
+			Good:    int(r.Good),
+			Radius:  r.Radius,
+		}
 	}
 	return out
 }

@@ -38,7 +38,15 @@ func withLesson(t testing.TB) (*Club, *lesson.Lesson) {
 	require.NoError(t, err)
 	own, err := court.ByID("tennis")
 	require.NoError(t, err)
-	l := &lesson.Lesson{ID: id(), Title: "Short balls", Date: "2026-05-17", Start: "17:00", SlotMinutes: 60, Court: "tennis", Students: []string{s.ID}}
+	l := &lesson.Lesson{
+		ID:          id(),
+		Title:       "Short balls",
+		Date:        "2026-05-17",
+		Start:       "17:00",
+		SlotMinutes: 60,
+		Court:       "tennis",
+		Students:    []string{s.ID},
+	}
 	for _, b := range lesson.Templates(own) {
 		b.ID = id()
 		l.Blocks = append(l.Blocks, b)
@@ -97,7 +105,13 @@ func TestTapsFromManyDevices(t *testing.T) {
 	for range 4 {
 		all.Go(func() {
 			for range 10 {
-				e := run.Event{ID: id(), At: time.Now().UnixMilli(), Kind: run.Good, Block: l.Blocks[1].ID, Student: l.Students[0]}
+				e := run.Event{
+					ID:      id(),
+					At:      time.Now().UnixMilli(),
+					Kind:    run.Good,
+					Block:   l.Blocks[1].ID,
+					Student: l.Students[0],
+				}
 				for range 2 {
 					_, err := c.AddEvents(ctx, r.ID, []run.Event{e})
 					require.NoError(t, err)
@@ -172,8 +186,16 @@ func TestEachSaveIsWholeOrNothing(t *testing.T) {
 	a, b := open(t, path), open(t, path)
 	s, err := a.SaveStudent(ctx, Student{ID: id(), Name: "Wren", Hand: court.RightHand, Level: "club"})
 	require.NoError(t, err)
-	l := &lesson.Lesson{ID: id(), Title: "One", Date: "2026-05-17", Start: "17:00", SlotMinutes: 60, Court: "tennis", Students: []string{s.ID},
-		Blocks: []lesson.Block{{ID: id(), Kind: lesson.Break, Title: "Water", Minutes: 3}}}
+	l := &lesson.Lesson{
+		ID:          id(),
+		Title:       "One",
+		Date:        "2026-05-17",
+		Start:       "17:00",
+		SlotMinutes: 60,
+		Court:       "tennis",
+		Students:    []string{s.ID},
+		Blocks:      []lesson.Block{{ID: id(), Kind: lesson.Break, Title: "Water", Minutes: 3}},
+	}
 	l, err = a.SaveLesson(ctx, l)
 	require.NoError(t, err)
 	spoilt := *l

@@ -151,14 +151,24 @@ func findDrill(ctx context.Context, q *gen.Queries, id string) (ShelfDrill, erro
 // SaveDrill makes a drill of the club's own (version 0) or saves a change to
 // the version that was read; a late save is refused with Stale. Those that ship
 // cannot be saved over: a copy is made under an id of its own.
-func (c *Club) SaveDrill(ctx context.Context, id string, version int, d drill.Drill) (out ShelfDrill, err error) {
+func (c *Club) SaveDrill(
+	ctx context.Context,
+	id string,
+	version int,
+	d drill.Drill,
+) (out ShelfDrill, err error) {
 	if p := d.Validate(); len(p) > 0 {
 		var under units.Problems
 		under.Under("drill", p)
 		return out, under
 	}
 	if !lesson.IsID(id) {
-		return out, units.Problems{{Field: "id", Detail: "a drill that ships is not changed; save a copy under an id of its own, a UUID in lower case"}}
+		return out, units.Problems{
+			{
+				Field:  "id",
+				Detail: "a drill that ships is not changed; save a copy under an id of its own, a UUID in lower case",
+			},
+		}
 	}
 	err = c.store.Write(ctx, func(q *gen.Queries) error {
 		out, err = c.putDrill(ctx, q, id, version, d)
@@ -167,7 +177,13 @@ func (c *Club) SaveDrill(ctx context.Context, id string, version int, d drill.Dr
 	return out, err
 }
 
-func (c *Club) putDrill(ctx context.Context, q *gen.Queries, id string, version int, d drill.Drill) (ShelfDrill, error) {
+func (c *Club) putDrill(
+	ctx context.Context,
+	q *gen.Queries,
+	id string,
+	version int,
+	d drill.Drill,
+) (ShelfDrill, error) {
 	body, err := json.Marshal(d)
 	if err != nil {
 		return ShelfDrill{}, err
@@ -180,12 +196,24 @@ func (c *Club) putDrill(ctx context.Context, q *gen.Queries, id string, version 
 	case err != nil:
 		return ShelfDrill{}, err
 	case current.Version != version:
-		return ShelfDrill{}, Stale{What: "drill", Drill: &current, Changes: drillChanges(ctx, q, id, version, current.Drill)}
+		return ShelfDrill{}, Stale{
+			What:    "drill",
+			Drill:   &current,
+			Changes: drillChanges(ctx, q, id, version, current.Drill),
+		}
 	default:
 		err = q.UpdateDrill(ctx, gen.UpdateDrillParams{SavedAt: now, Body: string(body), ID: id})
 	}
 	if err == nil {
-		err = q.InsertDrillVersion(ctx, gen.InsertDrillVersionParams{DrillID: id, Version: int64(version + 1), SavedAt: now, Body: string(body)})
+		err = q.InsertDrillVersion(
+			ctx,
+			gen.InsertDrillVersionParams{
+				DrillID: id,
+				Version: int64(version + 1),
+				SavedAt: now,
+				Body:    string(body),
+			},
+		)
 	}
 	return shelf(id, version+1, true, d), err
 }
@@ -329,7 +357,10 @@ func (c *Club) CheckDrill(ctx context.Context, d *drill.Drill, a Asked) (out Dri
 	out.Notices = d.Notices(mover, out.Plan, &players[0], !a.Quick, a.System)
 	out.Cautions = d.AllCautions()
 	if a.Neighbours {
-		out.Neighbours = d.Neighbours(mover, func(b *drill.Drill) []drill.Player { return lesson.Players(b, []lesson.Student{who}) })
+		out.Neighbours = d.Neighbours(
+			mover,
+			func(b *drill.Drill) []drill.Player { return lesson.Players(b, []lesson.Student{who}) },
+		)
 	}
 	return out, nil
 }
@@ -359,9 +390,19 @@ func studentOfLesson(ctx context.Context, q *gen.Queries, id string, now time.Ti
 	for skill := range seen {
 		s.Seen[skill] = seen.at(skill, now)
 	}
-	sessions, err := q.ListSessionsOfStudent(ctx, gen.ListSessionsOfStudentParams{Student: id, Since: now.AddDate(0, 0, -35).UnixMilli()})
+	sessions, err := q.ListSessionsOfStudent(
+		ctx,
+		gen.ListSessionsOfStudentParams{Student: id, Since: now.AddDate(0, 0, -35).UnixMilli()},
+	)
 	for _, r := range sessions {
-		s.Sessions = append(s.Sessions, progress.Session{DaysAgo: now.Sub(time.UnixMilli(r.StartedAt)).Hours() / 24, Minutes: r.Minutes, Rating: float64(r.Rating)})
+		s.Sessions = append(
+			s.Sessions,
+			progress.Session{
+				DaysAgo: now.Sub(time.UnixMilli(r.StartedAt)).Hours() / 24,
+				Minutes: r.Minutes,
+				Rating:  float64(r.Rating),
+			},
+		)
 	}
 	return s, err
 }

@@ -46,7 +46,17 @@ func (c *Club) Lessons(ctx context.Context) (out []Summary, err error) {
 		at := map[string]*Summary{}
 		out = make([]Summary, len(rows))
 		for i, r := range rows {
-			out[i] = Summary{ID: r.ID, Title: r.Title, Date: r.Date, Start: r.Start, SlotMinutes: int(r.SlotMinutes), Court: r.Court, Students: []string{}, StudentIDs: []string{}, Blocks: []Outline{}}
+			out[i] = Summary{
+				ID:          r.ID,
+				Title:       r.Title,
+				Date:        r.Date,
+				Start:       r.Start,
+				SlotMinutes: int(r.SlotMinutes),
+				Court:       r.Court,
+				Students:    []string{},
+				StudentIDs:  []string{},
+				Blocks:      []Outline{},
+			}
 			at[r.ID] = &out[i]
 		}
 		names, err := q.ListNamesInLessons(ctx)
@@ -104,8 +114,18 @@ func readLesson(ctx context.Context, q *gen.Queries, id string) (*lesson.Lesson,
 	if err != nil {
 		return nil, orMissing(err, "lesson")
 	}
-	l := &lesson.Lesson{ID: r.ID, Version: int(r.Version), Title: r.Title, Aim: r.Aim, Date: r.Date, Start: r.Start,
-		SlotMinutes: int(r.SlotMinutes), Court: r.Court, Students: []string{}, Blocks: []lesson.Block{}}
+	l := &lesson.Lesson{
+		ID:          r.ID,
+		Version:     int(r.Version),
+		Title:       r.Title,
+		Aim:         r.Aim,
+		Date:        r.Date,
+		Start:       r.Start,
+		SlotMinutes: int(r.SlotMinutes),
+		Court:       r.Court,
+		Students:    []string{},
+		Blocks:      []lesson.Block{},
+	}
 	var m more
 	if err := json.Unmarshal([]byte(r.More), &m); err != nil {
 		return nil, fmt.Errorf("lesson %s: %w", id, err)
@@ -155,7 +175,19 @@ func (c *Club) SaveLesson(ctx context.Context, l *lesson.Lesson) (*lesson.Lesson
 		isNew := errors.As(err, &Missing{}) && l.Version == 0
 		switch {
 		case isNew:
-			err = q.InsertLesson(ctx, gen.InsertLessonParams{ID: l.ID, Title: l.Title, Aim: l.Aim, Date: l.Date, Start: l.Start, SlotMinutes: int64(l.SlotMinutes), Court: l.Court, More: extra})
+			err = q.InsertLesson(
+				ctx,
+				gen.InsertLessonParams{
+					ID:          l.ID,
+					Title:       l.Title,
+					Aim:         l.Aim,
+					Date:        l.Date,
+					Start:       l.Start,
+					SlotMinutes: int64(l.SlotMinutes),
+					Court:       l.Court,
+					More:        extra,
+				},
+			)
 		case err != nil:
 			return err
 		default:
@@ -169,7 +201,20 @@ func (c *Club) SaveLesson(ctx context.Context, l *lesson.Lesson) (*lesson.Lesson
 				}
 				saved.Version++
 			}
-			_, err = q.UpdateLesson(ctx, gen.UpdateLessonParams{Title: l.Title, Aim: l.Aim, Date: l.Date, Start: l.Start, SlotMinutes: int64(l.SlotMinutes), Court: l.Court, More: extra, ID: l.ID, Version: int64(saved.Version - 1)})
+			_, err = q.UpdateLesson(
+				ctx,
+				gen.UpdateLessonParams{
+					Title:       l.Title,
+					Aim:         l.Aim,
+					Date:        l.Date,
+					Start:       l.Start,
+					SlotMinutes: int64(l.SlotMinutes),
+					Court:       l.Court,
+					More:        extra,
+					ID:          l.ID,
+					Version:     int64(saved.Version - 1),
+				},
+			)
 		}
 		if err != nil {
 			return err
@@ -200,7 +245,10 @@ func known(ctx context.Context, q *gen.Queries, l *lesson.Lesson) error {
 // same thing.
 func merged(ctx context.Context, q *gen.Queries, l, current *lesson.Lesson) (lesson.Lesson, error) {
 	out := Stale{What: "lesson", Current: current}
-	text, err := q.GetLessonVersion(ctx, gen.GetLessonVersionParams{LessonID: l.ID, Version: int64(l.Version)})
+	text, err := q.GetLessonVersion(
+		ctx,
+		gen.GetLessonVersionParams{LessonID: l.ID, Version: int64(l.Version)},
+	)
 	if err == nil {
 		var base lesson.Lesson
 		if err := json.Unmarshal([]byte(text), &base); err != nil {
@@ -222,7 +270,10 @@ func (c *Club) writeParts(ctx context.Context, q *gen.Queries, l *lesson.Lesson)
 		return err
 	}
 	for i, s := range l.Students {
-		if err := q.InsertLessonStudent(ctx, gen.InsertLessonStudentParams{LessonID: l.ID, Place: int64(i), StudentID: s}); err != nil {
+		if err := q.InsertLessonStudent(
+			ctx,
+			gen.InsertLessonStudentParams{LessonID: l.ID, Place: int64(i), StudentID: s},
+		); err != nil {
 			return err
 		}
 	}
@@ -234,7 +285,18 @@ func (c *Club) writeParts(ctx context.Context, q *gen.Queries, l *lesson.Lesson)
 		if err != nil {
 			return err
 		}
-		if err := q.InsertBlock(ctx, gen.InsertBlockParams{LessonID: l.ID, Place: int64(i), ID: b.ID, Kind: string(b.Kind), Title: b.Title, Minutes: int64(b.Minutes), Body: string(own)}); err != nil {
+		if err := q.InsertBlock(
+			ctx,
+			gen.InsertBlockParams{
+				LessonID: l.ID,
+				Place:    int64(i),
+				ID:       b.ID,
+				Kind:     string(b.Kind),
+				Title:    b.Title,
+				Minutes:  int64(b.Minutes),
+				Body:     string(own),
+			},
+		); err != nil {
 			return err
 		}
 	}
@@ -242,13 +304,26 @@ func (c *Club) writeParts(ctx context.Context, q *gen.Queries, l *lesson.Lesson)
 	if err != nil {
 		return err
 	}
-	return q.InsertLessonVersion(ctx, gen.InsertLessonVersionParams{LessonID: l.ID, Version: int64(l.Version), SavedAt: c.Now().UnixMilli(), Body: string(whole)})
+	return q.InsertLessonVersion(
+		ctx,
+		gen.InsertLessonVersionParams{
+			LessonID: l.ID,
+			Version:  int64(l.Version),
+			SavedAt:  c.Now().UnixMilli(),
+			Body:     string(whole),
+		},
+	)
 }
 
 // Reckon plans a lesson as it stands on a screen, saved or not, with what is
 // known of its students now; of the block in hand, if one is named, also who is
 // where and what could be otherwise.
-func (c *Club) Reckon(ctx context.Context, l *lesson.Lesson, system units.System, hand string) (plan lesson.Plan, err error) {
+func (c *Club) Reckon(
+	ctx context.Context,
+	l *lesson.Lesson,
+	system units.System,
+	hand string,
+) (plan lesson.Plan, err error) {
 	if err := l.Validate().Err(); err != nil {
 		return plan, err
 	}
@@ -278,7 +353,12 @@ func (c *Club) everybody(ctx context.Context, l *lesson.Lesson) (students []less
 	return students, err
 }
 
-func (c *Club) reckon(l *lesson.Lesson, students []lesson.Student, system units.System, hand string) lesson.Plan {
+func (c *Club) reckon(
+	l *lesson.Lesson,
+	students []lesson.Student,
+	system units.System,
+	hand string,
+) lesson.Plan {
 	plan := c.reckoner.Reckon(l, students, system)
 	if hand != "" {
 		plan.Hand = lesson.InHand(l, &plan, hand, students, system)

@@ -41,7 +41,17 @@ const memory = 8 * 7 * 24 * time.Hour
 // Drafts makes lessons for a wish from what is known of its students. Nothing
 // is saved.
 func (c *Club) Drafts(ctx context.Context, w Wish) ([]Draft, error) {
-	probe := lesson.Lesson{ID: uuid.Must(uuid.NewV7()).String(), Title: "Draft", Date: w.Date, Start: w.Start, SlotMinutes: w.Minutes, Court: w.Court, Students: w.Students, Have: w.Have, MatchOn: w.MatchOn}
+	probe := lesson.Lesson{
+		ID:          uuid.Must(uuid.NewV7()).String(),
+		Title:       "Draft",
+		Date:        w.Date,
+		Start:       w.Start,
+		SlotMinutes: w.Minutes,
+		Court:       w.Court,
+		Students:    w.Students,
+		Have:        w.Have,
+		MatchOn:     w.MatchOn,
+	}
 	p := probe.Validate()
 	for i := range p {
 		p[i].Field = strings.Replace(p[i].Field, "slotMinutes", "minutes", 1)
@@ -53,7 +63,16 @@ func (c *Club) Drafts(ctx context.Context, w Wish) ([]Draft, error) {
 	if err != nil {
 		return nil, err
 	}
-	wish := lesson.Wish{Students: students, Court: w.Court, Date: w.Date, Start: w.Start, Minutes: w.Minutes, Aim: w.Aim, Have: w.Have, MatchOn: w.MatchOn}
+	wish := lesson.Wish{
+		Students: students,
+		Court:    w.Court,
+		Date:     w.Date,
+		Start:    w.Start,
+		Minutes:  w.Minutes,
+		Aim:      w.Aim,
+		Have:     w.Have,
+		MatchOn:  w.MatchOn,
+	}
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		wish.Past, err = c.past(ctx, q, w.Students)
 		return err
@@ -77,7 +96,10 @@ func (c *Club) past(ctx context.Context, q *gen.Queries, students []string) (out
 		return nil, nil
 	}
 	now := c.Now()
-	runs, err := q.ListRunsOfStudents(ctx, gen.ListRunsOfStudentsParams{Since: now.Add(-memory).UnixMilli(), Students: students})
+	runs, err := q.ListRunsOfStudents(
+		ctx,
+		gen.ListRunsOfStudentsParams{Since: now.Add(-memory).UnixMilli(), Students: students},
+	)
 	if err != nil {
 		return nil, err
 	}
@@ -116,7 +138,9 @@ func (c *Club) past(ctx context.Context, q *gen.Queries, students []string) (out
 // MatchFrom is a match drill made from a drill block.
 func (c *Club) MatchFrom(b *lesson.Block) (lesson.Block, error) {
 	if b.Drill == nil {
-		return lesson.Block{}, units.Problems{{Field: "drill", Detail: "match play is made from a drill; this block has none"}}
+		return lesson.Block{}, units.Problems{
+			{Field: "drill", Detail: "match play is made from a drill; this block has none"},
+		}
 	}
 	if err := b.Drill.Validate().Err(); err != nil {
 		return lesson.Block{}, err
@@ -197,7 +221,14 @@ func (c *Club) Sheet(ctx context.Context, id string, system units.System) (out S
 	}
 	for i := range out.Lesson.Blocks {
 		b := &out.Lesson.Blocks[i]
-		out.Blocks = append(out.Blocks, SheetBlock{b.ID, out.Lesson.Rotation(b, float64(out.Plan.Blocks[i].From), len(out.Students)), b.SetUp()})
+		out.Blocks = append(
+			out.Blocks,
+			SheetBlock{
+				b.ID,
+				out.Lesson.Rotation(b, float64(out.Plan.Blocks[i].From), len(out.Students)),
+				b.SetUp(),
+			},
+		)
 	}
 	return out, nil
 }
@@ -236,7 +267,10 @@ func (c *Club) SaveGroup(ctx context.Context, g Group) (Group, error) {
 		p.Add("name", "a group needs a name")
 	}
 	if len(g.Students) > lesson.MaxStudents {
-		p.Add("students", fmt.Sprintf("a group has up to %d students, not %d", lesson.MaxStudents, len(g.Students)))
+		p.Add(
+			"students",
+			fmt.Sprintf("a group has up to %d students, not %d", lesson.MaxStudents, len(g.Students)),
+		)
 	}
 	for i, s := range g.Students {
 		if slices.Contains(g.Students[:i], s) {
@@ -264,7 +298,10 @@ func (c *Club) SaveGroup(ctx context.Context, g Group) (Group, error) {
 		case int(now.Version) != g.Version:
 			return Stale{What: "group", Changes: []string{"Now called " + now.Name}}
 		}
-		_, err = q.UpdateGroup(ctx, gen.UpdateGroupParams{Name: g.Name, Students: string(list), ID: g.ID, Version: int64(g.Version)})
+		_, err = q.UpdateGroup(
+			ctx,
+			gen.UpdateGroupParams{Name: g.Name, Students: string(list), ID: g.ID, Version: int64(g.Version)},
+		)
 		return err
 	})
 	g.Version++

@@ -40,13 +40,23 @@ func (c *Club) BeginRun(ctx context.Context, id, lessonID string) (Run, error) {
 			return err
 		}
 		if len(l.Blocks) == 0 {
-			return units.Problems{{Field: "lesson", Detail: "this lesson has no blocks yet; put something on its tape first"}}
+			return units.Problems{
+				{Field: "lesson", Detail: "this lesson has no blocks yet; put something on its tape first"},
+			}
 		}
 		text, err := json.Marshal(l)
 		if err != nil {
 			return err
 		}
-		return q.InsertRun(ctx, gen.InsertRunParams{ID: id, LessonID: lessonID, Lesson: string(text), StartedAt: c.Now().UnixMilli()})
+		return q.InsertRun(
+			ctx,
+			gen.InsertRunParams{
+				ID:        id,
+				LessonID:  lessonID,
+				Lesson:    string(text),
+				StartedAt: c.Now().UnixMilli(),
+			},
+		)
 	})
 	if err != nil {
 		return Run{}, err
@@ -74,7 +84,11 @@ func (c *Club) Run(ctx context.Context, id string) (out Run, err error) {
 	return out, err
 }
 
-func readRun(ctx context.Context, q *gen.Queries, id string) (row gen.Run, l *lesson.Lesson, events []run.Event, err error) {
+func readRun(
+	ctx context.Context,
+	q *gen.Queries,
+	id string,
+) (row gen.Run, l *lesson.Lesson, events []run.Event, err error) {
 	if row, err = q.GetRun(ctx, id); err != nil {
 		return row, nil, nil, orMissing(err, "run")
 	}
@@ -115,7 +129,10 @@ func (c *Club) AddEvents(ctx context.Context, id string, added []run.Event) (sta
 			if err != nil {
 				return err
 			}
-			if err := q.InsertEvent(ctx, gen.InsertEventParams{RunID: id, ID: e.ID, Body: string(text)}); err != nil {
+			if err := q.InsertEvent(
+				ctx,
+				gen.InsertEventParams{RunID: id, ID: e.ID, Body: string(text)},
+			); err != nil {
 				return err
 			}
 		}
@@ -128,12 +145,28 @@ func (c *Club) AddEvents(ctx context.Context, id string, added []run.Event) (sta
 
 // keep writes what the log and the estimates read: the run's status and, once
 // it is finished, its results.
-func keep(ctx context.Context, q *gen.Queries, row gen.Run, l *lesson.Lesson, events []run.Event, state run.State) error {
+func keep(
+	ctx context.Context,
+	q *gen.Queries,
+	row gen.Run,
+	l *lesson.Lesson,
+	events []run.Event,
+	state run.State,
+) error {
 	started, minutes := slices.MinFunc(events, func(a, b run.Event) int { return int(a.At - b.At) }).At, 0.0
 	for _, b := range state.Blocks {
 		minutes += float64(b.ElapsedMs) / 60000
 	}
-	if err := q.UpdateRun(ctx, gen.UpdateRunParams{StartedAt: started, Status: string(state.Status), Minutes: minutes, Note: state.Note, ID: row.ID}); err != nil {
+	if err := q.UpdateRun(
+		ctx,
+		gen.UpdateRunParams{
+			StartedAt: started,
+			Status:    string(state.Status),
+			Minutes:   minutes,
+			Note:      state.Note,
+			ID:        row.ID,
+		},
+	); err != nil {
 		return err
 	}
 	if state.Status != run.Finished && row.Status != string(run.Finished) {
@@ -156,18 +189,40 @@ func keep(ctx context.Context, q *gen.Queries, row gen.Run, l *lesson.Lesson, ev
 		if k.Met {
 			met = 1
 		}
-		if err := q.InsertResult(ctx, gen.InsertResultParams{RunID: row.ID, StudentID: k.Student, BlockID: k.Block, Step: int64(k.Step), Skill: k.Skill, At: started,
-			Balls: int64(k.Balls), Good: int64(k.Good), Best: int64(k.Best), Met: met, Radius: k.Radius}); err != nil {
+		if err := q.InsertResult(
+			ctx,
+			gen.InsertResultParams{
+				RunID:     row.ID,
+				StudentID: k.Student,
+				BlockID:   k.Block,
+				Step:      int64(k.Step),
+				Skill:     k.Skill,
+				At:        started,
+				Balls: int64(
+					k.Balls,
+				),
+				Good:   int64(k.Good),
+				Best:   int64(k.Best),
+				Met:    met,
+				Radius: k.Radius,
+			},
+		); err != nil {
 			return err
 		}
 	}
 	for s, v := range state.Effort {
-		if err := q.InsertEffort(ctx, gen.InsertEffortParams{RunID: row.ID, StudentID: s, Value: int64(v)}); err != nil {
+		if err := q.InsertEffort(
+			ctx,
+			gen.InsertEffortParams{RunID: row.ID, StudentID: s, Value: int64(v)},
+		); err != nil {
 			return err
 		}
 	}
 	for s, v := range state.Engagement {
-		if err := q.InsertEngagement(ctx, gen.InsertEngagementParams{RunID: row.ID, StudentID: s, Value: int64(v)}); err != nil {
+		if err := q.InsertEngagement(
+			ctx,
+			gen.InsertEngagementParams{RunID: row.ID, StudentID: s, Value: int64(v)},
+		); err != nil {
 			return err
 		}
 	}
@@ -220,7 +275,16 @@ func (c *Club) Log(ctx context.Context) (out []Entry, err error) {
 			if err := json.Unmarshal([]byte(r.Lesson), &l); err != nil {
 				return err
 			}
-			e := Entry{ID: r.ID, Lesson: r.LessonID, Title: l.Title, Day: time.UnixMilli(r.StartedAt), Status: r.Status, Minutes: r.Minutes, Note: r.Note, Students: []Share{}}
+			e := Entry{
+				ID:       r.ID,
+				Lesson:   r.LessonID,
+				Title:    l.Title,
+				Day:      time.UnixMilli(r.StartedAt),
+				Status:   r.Status,
+				Minutes:  r.Minutes,
+				Note:     r.Note,
+				Students: []Share{},
+			}
 			goals := 0
 			for _, b := range l.Blocks {
 				if b.Drill != nil {

@@ -41,25 +41,80 @@ type builder struct {
 func Fill(ctx context.Context, c *club.Club) error {
 	b := &builder{club: c, rng: rand.New(rand.NewPCG(20, 26)), now: c.Now()}
 	defer func(now func() time.Time) { c.Now = now }(c.Now)
-	wren := &person{name: "Wren Ashdown", hand: court.RightHand, level: progress.Club, start: 0.44, gains: 0.032}
-	tove := &person{name: "Tove Marlin", hand: court.LeftHand, level: progress.Club, start: 0.58, gains: 0.002}
-	pip := &person{name: "Pip Orrin", hand: court.RightHand, level: progress.Beginner, start: 0.4, gains: 0.01}
-	juno := &person{name: "Juno Farrow", hand: court.RightHand, level: progress.Beginner, start: 0.35, gains: 0.02}
+	wren := &person{
+		name:  "Wren Ashdown",
+		hand:  court.RightHand,
+		level: progress.Club,
+		start: 0.44,
+		gains: 0.032,
+	}
+	tove := &person{
+		name:  "Tove Marlin",
+		hand:  court.LeftHand,
+		level: progress.Club,
+		start: 0.58,
+		gains: 0.002,
+	}
+	pip := &person{
+		name:  "Pip Orrin",
+		hand:  court.RightHand,
+		level: progress.Beginner,
+		start: 0.4,
+		gains: 0.01,
+	}
+	juno := &person{
+		name:  "Juno Farrow",
+		hand:  court.RightHand,
+		level: progress.Beginner,
+		start: 0.35,
+		gains: 0.02,
+	}
 	for _, p := range []*person{wren, tove, pip, juno} {
 		p.id = b.newID(b.now.AddDate(0, 0, -70))
-		if _, err := c.SaveStudent(ctx, club.Student{ID: p.id, Name: p.name, Hand: p.hand, Level: p.level}); err != nil {
+		if _, err := c.SaveStudent(
+			ctx,
+			club.Student{ID: p.id, Name: p.name, Hand: p.hand, Level: p.level},
+		); err != nil {
 			return fmt.Errorf("demo student %s: %w", p.name, err)
 		}
 	}
-	notes := []string{"Late to the short ball", "Backhand straight drifts wide", "Good feet today", "Slows the swing when counting",
-		"Windy; aimed further in", "Hits through it now", "Tired after school", "Ready for more"}
+	notes := []string{
+		"Late to the short ball",
+		"Backhand straight drifts wide",
+		"Good feet today",
+		"Slows the swing when counting",
+		"Windy; aimed further in",
+		"Hits through it now",
+		"Tired after school",
+		"Ready for more",
+	}
 	for week := 8; week >= 1; week-- {
 		day := b.now.AddDate(0, 0, -7*week)
-		if err := b.given(ctx, day, "17:00", "tennis", "Short balls", 8-week, notes[8-week], wren, tove); err != nil {
+		if err := b.given(
+			ctx,
+			day,
+			"17:00",
+			"tennis",
+			"Short balls",
+			8-week,
+			notes[8-week],
+			wren,
+			tove,
+		); err != nil {
 			return err
 		}
 		if week <= 3 {
-			if err := b.given(ctx, day.AddDate(0, 0, 2), "16:00", "tennisOrange", "Corners, orange court", 3-week, "", pip, juno); err != nil {
+			if err := b.given(
+				ctx,
+				day.AddDate(0, 0, 2),
+				"16:00",
+				"tennisOrange",
+				"Corners, orange court",
+				3-week,
+				"",
+				pip,
+				juno,
+			); err != nil {
 				return err
 			}
 		}
@@ -73,7 +128,10 @@ func Fill(ctx context.Context, c *club.Club) error {
 			return err
 		}
 	}
-	if _, err := c.SaveGroup(ctx, club.Group{ID: b.newID(b.now), Name: "Tuesday pair", Students: []string{wren.id, tove.id}}); err != nil {
+	if _, err := c.SaveGroup(
+		ctx,
+		club.Group{ID: b.newID(b.now), Name: "Tuesday pair", Students: []string{wren.id, tove.id}},
+	); err != nil {
 		return fmt.Errorf("demo group: %w", err)
 	}
 	b.club.Now = func() time.Time { return b.now }
@@ -98,13 +156,25 @@ func (b *builder) newID(at time.Time) string {
 	return fmt.Sprintf("%x-%x-%x-%x-%x", u[:4], u[4:6], u[6:8], u[8:10], u[10:])
 }
 
-func (b *builder) plan(ctx context.Context, day time.Time, start, courtID, title string, people ...*person) (*lesson.Lesson, error) {
+func (b *builder) plan(
+	ctx context.Context,
+	day time.Time,
+	start, courtID, title string,
+	people ...*person,
+) (*lesson.Lesson, error) {
 	c, err := court.ByID(courtID)
 	if err != nil {
 		return nil, err
 	}
-	l := &lesson.Lesson{ID: b.newID(day.AddDate(0, 0, -6)), Title: title, Aim: "Attack the short ball without slowing the swing",
-		Date: day.Format(time.DateOnly), Start: start, SlotMinutes: 60, Court: courtID}
+	l := &lesson.Lesson{
+		ID:          b.newID(day.AddDate(0, 0, -6)),
+		Title:       title,
+		Aim:         "Attack the short ball without slowing the swing",
+		Date:        day.Format(time.DateOnly),
+		Start:       start,
+		SlotMinutes: 60,
+		Court:       courtID,
+	}
 	for _, p := range people {
 		l.Students = append(l.Students, p.id)
 	}
@@ -120,7 +190,14 @@ func (b *builder) plan(ctx context.Context, day time.Time, start, courtID, title
 }
 
 // given plans a lesson on a past day and plays it out ball by ball.
-func (b *builder) given(ctx context.Context, day time.Time, start, courtID, title string, before int, note string, people ...*person) error {
+func (b *builder) given(
+	ctx context.Context,
+	day time.Time,
+	start, courtID, title string,
+	before int,
+	note string,
+	people ...*person,
+) error {
 	l, err := b.plan(ctx, day, start, courtID, title, people...)
 	if err != nil {
 		return err
@@ -129,7 +206,13 @@ func (b *builder) given(ctx context.Context, day time.Time, start, courtID, titl
 }
 
 // give plays a saved lesson out; before is how many were given until then.
-func (b *builder) give(ctx context.Context, l *lesson.Lesson, before int, note string, people ...*person) error {
+func (b *builder) give(
+	ctx context.Context,
+	l *lesson.Lesson,
+	before int,
+	note string,
+	people ...*person,
+) error {
 	clock, err := time.ParseInLocation("2006-01-02 15:04", l.Date+" "+l.Start, b.now.Location())
 	if err != nil {
 		return err
@@ -175,7 +258,13 @@ func (b *builder) give(ctx context.Context, l *lesson.Lesson, before int, note s
 
 // playDrill feeds the students in turn, each ball good with their true rate,
 // until the block's balls are used up.
-func (b *builder) playDrill(block *lesson.Block, people []*person, before int, clock *time.Time, add func(run.Event)) {
+func (b *builder) playDrill(
+	block *lesson.Block,
+	people []*person,
+	before int,
+	clock *time.Time,
+	add func(run.Event),
+) {
 	d := block.Drill
 	own := make([]*drill.Drill, len(people))
 	for i, p := range people {

@@ -36,19 +36,99 @@ func teams(pip, juno *person) []team {
 		return &person{name: name, hand: court.RightHand, level: level, start: start, gains: gains}
 	}
 	return []team{
-		{name: "Orange eight", court: "tennisOrange", minutes: 60, have: lesson.Means{Balls: 60, Courts: 2, Kit: []string{"markers", "obstacles"}}, aim: "depth", start: "16:00", given: 1, ago: 5,
-			people: []*person{pip, juno, kid("Moss Tarrow", court.RightHand, 0.45, 0.02), kid("Fern Addery", court.LeftHand, 0.5, 0.02), kid("Kit Lowen", court.RightHand, 0.38, 0.03),
-				kid("Bryn Sallow", court.RightHand, 0.55, 0.01), kid("Tam Wickery", court.RightHand, 0.42, 0.02), kid("Nell Harrowby", court.RightHand, 0.6, 0.02)}},
-		{name: "Cass before the event", court: "tennis", minutes: 90, have: lesson.Means{Balls: 72, Kit: []string{"markers", "machine", "bands"}}, aim: "serveReturn", start: "18:30", given: 2, ago: 4, matchIn: 14,
-			people: []*person{grown("Cass Verrin", progress.Performance, 0.66, 0.03)}},
-		{name: "Table three", court: "tableTennis", minutes: 60, have: lesson.Means{Balls: 120, Kit: []string{"machine"}}, aim: "footwork", start: "19:00", given: 2, ago: 3,
-			people: []*person{grown("Oda Pell", progress.Club, 0.55, 0.02), grown("Lark Imrie", progress.Club, 0.62, 0.01), grown("Sol Quenby", progress.Club, 0.48, 0.03)}},
-		{name: "Isla, squash", court: "squash", minutes: 45, have: lesson.Means{Kit: []string{"obstacles"}}, aim: "depth", start: "07:30", given: 1, ago: 26,
-			people: []*person{grown("Isla Morrend", progress.Club, 0.5, 0.02)}},
-		{name: "Shuttle pair", court: "badminton", minutes: 60, have: lesson.Means{Balls: 36, Kit: []string{"markers"}}, aim: "footwork", start: "20:00", given: 1, ago: 6,
-			people: []*person{grown("Ravi Thorne-Lea", progress.Club, 0.52, 0.02), grown("Yma Castell", progress.Club, 0.58, 0.02)}},
-		{name: "Senior four", court: "pickleball", minutes: 60, have: lesson.Means{Balls: 30, Kit: []string{"markers"}}, aim: "rhythm", start: "10:00", given: 1, ago: 2,
-			people: []*person{grown("Edda Brook", progress.Club, 0.5, 0.01), grown("Hob Lanning", progress.Beginner, 0.42, 0.02), grown("Una Firth", progress.Club, 0.6, 0.01), grown("Gil Massow", progress.Beginner, 0.4, 0.02)}},
+		{
+			name:    "Orange eight",
+			court:   "tennisOrange",
+			minutes: 60,
+			have:    lesson.Means{Balls: 60, Courts: 2, Kit: []string{"markers", "obstacles"}},
+			aim:     "depth",
+			start:   "16:00",
+			given:   1,
+			ago:     5,
+			people: []*person{
+				pip,
+				juno,
+				kid("Moss Tarrow", court.RightHand, 0.45, 0.02),
+				kid("Fern Addery", court.LeftHand, 0.5, 0.02),
+				kid("Kit Lowen", court.RightHand, 0.38, 0.03),
+				kid(
+					"Bryn Sallow",
+					court.RightHand,
+					0.55,
+					0.01,
+				),
+				kid("Tam Wickery", court.RightHand, 0.42, 0.02),
+				kid("Nell Harrowby", court.RightHand, 0.6, 0.02),
+			},
+		},
+		{
+			name:    "Cass before the event",
+			court:   "tennis",
+			minutes: 90,
+			have:    lesson.Means{Balls: 72, Kit: []string{"markers", "machine", "bands"}},
+			aim:     "serveReturn",
+			start:   "18:30",
+			given:   2,
+			ago:     4,
+			matchIn: 14,
+			people:  []*person{grown("Cass Verrin", progress.Performance, 0.66, 0.03)},
+		},
+		{
+			name:    "Table three",
+			court:   "tableTennis",
+			minutes: 60,
+			have:    lesson.Means{Balls: 120, Kit: []string{"machine"}},
+			aim:     "footwork",
+			start:   "19:00",
+			given:   2,
+			ago:     3,
+			people: []*person{
+				grown("Oda Pell", progress.Club, 0.55, 0.02),
+				grown("Lark Imrie", progress.Club, 0.62, 0.01),
+				grown("Sol Quenby", progress.Club, 0.48, 0.03),
+			},
+		},
+		{
+			name:    "Isla, squash",
+			court:   "squash",
+			minutes: 45,
+			have:    lesson.Means{Kit: []string{"obstacles"}},
+			aim:     "depth",
+			start:   "07:30",
+			given:   1,
+			ago:     26,
+			people:  []*person{grown("Isla Morrend", progress.Club, 0.5, 0.02)},
+		},
+		{
+			name:    "Shuttle pair",
+			court:   "badminton",
+			minutes: 60,
+			have:    lesson.Means{Balls: 36, Kit: []string{"markers"}},
+			aim:     "footwork",
+			start:   "20:00",
+			given:   1,
+			ago:     6,
+			people: []*person{
+				grown("Ravi Thorne-Lea", progress.Club, 0.52, 0.02),
+				grown("Yma Castell", progress.Club, 0.58, 0.02),
+			},
+		},
+		{
+			name:    "Senior four",
+			court:   "pickleball",
+			minutes: 60,
+			have:    lesson.Means{Balls: 30, Kit: []string{"markers"}},
+			aim:     "rhythm",
+			start:   "10:00",
+			given:   1,
+			ago:     2,
+			people: []*person{
+				grown("Edda Brook", progress.Club, 0.5, 0.01),
+				grown("Hob Lanning", progress.Beginner, 0.42, 0.02),
+				grown("Una Firth", progress.Club, 0.6, 0.01),
+				grown("Gil Massow", progress.Beginner, 0.4, 0.02),
+			},
+		},
 	}
 }
 
@@ -58,13 +138,19 @@ func (b *builder) join(ctx context.Context, t team) error {
 	for _, p := range t.people {
 		if p.id == "" {
 			p.id = b.newID(b.now.AddDate(0, 0, -60))
-			if _, err := b.club.SaveStudent(ctx, club.Student{ID: p.id, Name: p.name, Hand: p.hand, Level: p.level}); err != nil {
+			if _, err := b.club.SaveStudent(
+				ctx,
+				club.Student{ID: p.id, Name: p.name, Hand: p.hand, Level: p.level},
+			); err != nil {
 				return fmt.Errorf("demo student %s: %w", p.name, err)
 			}
 		}
 		ids = append(ids, p.id)
 	}
-	if _, err := b.club.SaveGroup(ctx, club.Group{ID: b.newID(b.now.AddDate(0, 0, -60)), Name: t.name, Students: ids}); err != nil {
+	if _, err := b.club.SaveGroup(
+		ctx,
+		club.Group{ID: b.newID(b.now.AddDate(0, 0, -60)), Name: t.name, Students: ids},
+	); err != nil {
 		return fmt.Errorf("demo group %s: %w", t.name, err)
 	}
 	return nil
@@ -72,7 +158,14 @@ func (b *builder) join(ctx context.Context, t team) error {
 
 // drafted is the first draft for the team on a day, saved.
 func (b *builder) drafted(ctx context.Context, t team, day time.Time) (*lesson.Lesson, error) {
-	w := club.Wish{Court: t.court, Date: day.Format(time.DateOnly), Start: t.start, Minutes: t.minutes, Aim: t.aim, Have: &t.have}
+	w := club.Wish{
+		Court:   t.court,
+		Date:    day.Format(time.DateOnly),
+		Start:   t.start,
+		Minutes: t.minutes,
+		Aim:     t.aim,
+		Have:    &t.have,
+	}
 	for _, p := range t.people {
 		w.Students = append(w.Students, p.id)
 	}

@@ -74,7 +74,14 @@ func ReadDrills(file []byte) ([]drill.Drill, error) {
 	format, _ := head["format"].(string)
 	schema, ok := schemas()[format]
 	if !ok {
-		return nil, where.wrong("format", fmt.Sprintf("this is no file of drills: its format should be %q or %q", drill.Format, ShelfFormat))
+		return nil, where.wrong(
+			"format",
+			fmt.Sprintf(
+				"this is no file of drills: its format should be %q or %q",
+				drill.Format,
+				ShelfFormat,
+			),
+		)
 	}
 	var out shelf
 	if format == drill.Format && fmt.Sprint(head["version"]) == "1" { // read as it was, checked as it becomes

@@ -31,7 +31,9 @@ type Store struct {
 // Open opens the file at path, or makes it, and brings it up to date. Every
 // commit is on the disk before it is acknowledged.
 func Open(ctx context.Context, path string) (*Store, error) {
-	query := url.Values{"_pragma": {"busy_timeout(5000)", "journal_mode(wal)", "synchronous(full)", "foreign_keys(on)"}}
+	query := url.Values{
+		"_pragma": {"busy_timeout(5000)", "journal_mode(wal)", "synchronous(full)", "foreign_keys(on)"},
+	}
 	dsn := "file:" + (&url.URL{Path: path}).EscapedPath() + "?" + query.Encode()
 	s := &Store{}
 	var err error

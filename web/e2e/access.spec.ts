@@ -14,7 +14,10 @@ async function sound(page: Page, where: string) {
     // Between the themes only colours differ.
     const { violations } = await (theme === 'chalk' ? axe : axe.withRules('color-contrast')).analyze();
     const bad = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
-    expect(bad.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`), `${where} in ${theme}`).toEqual([]);
+    expect(
+      bad.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`),
+      `${where} in ${theme}`
+    ).toEqual([]);
   }
 }
 
@@ -64,7 +67,17 @@ test('nobody is kept out of planning a lesson', async ({ page, club }) => {
 test('nobody is kept out of the reckoner', async ({ page, club }) => {
   test.slow();
   await page.emulateMedia({ reducedMotion: 'reduce' });
-  for (const question of ['flight', 'target', 'goal', 'race', 'angle', 'rotation', 'tempo', 'rotation?kind=doubles', 'flight?court=squash&want=0.1']) {
+  for (const question of [
+    'flight',
+    'target',
+    'goal',
+    'race',
+    'angle',
+    'rotation',
+    'tempo',
+    'rotation?kind=doubles',
+    'flight?court=squash&want=0.1'
+  ]) {
     await page.goto(`${club.url}/reckon/${question}`);
     await expect(page.locator('[aria-live=polite]')).not.toBeEmpty();
     await sound(page, question);

@@ -12,7 +12,9 @@ export class Club {
 
   async start() {
     const addr = this.url ? new URL(this.url).host : '127.0.0.1:0';
-    const child = spawn('../bin/hodometer', ['demo', '--addr', addr, '--db', join(this.dir, 'demo.db')], { stdio: ['ignore', 'pipe', 'ignore'] });
+    const child = spawn('../bin/hodometer', ['demo', '--addr', addr, '--db', join(this.dir, 'demo.db')], {
+      stdio: ['ignore', 'pipe', 'ignore']
+    });
     this.#process = child;
     this.url = await new Promise<string>((resolve, reject) => {
       let said = '';
@@ -64,7 +66,10 @@ export async function tabTo(page: Page, name: RegExp) {
     await page.keyboard.press('Tab');
     const said = await page.evaluate(() => {
       const e = document.activeElement as HTMLElement | null;
-      return e?.getAttribute('aria-label') ?? (e instanceof HTMLInputElement ? (e.labels?.[0]?.textContent ?? '') : (e?.innerText ?? ''));
+      return (
+        e?.getAttribute('aria-label') ??
+        (e instanceof HTMLInputElement ? (e.labels?.[0]?.textContent ?? '') : (e?.innerText ?? ''))
+      );
     });
     if (name.test(said.trim())) return;
   }

@@ -45,7 +45,10 @@ test('a phone counts, switches, undoes, picks up and scores', async ({ page, clu
   await expect(page.getByText('Game: 11–0')).toBeVisible();
 });
 
-test('a reload and a killed server lose no acknowledged tap, and none that was kept', async ({ page, club }) => {
+test('a reload and a killed server lose no acknowledged tap, and none that was kept', async ({
+  page,
+  club
+}) => {
   await atTheDrill(page, club);
   const good = page.getByRole('button', { name: 'Good', exact: true });
   for (let i = 0; i < 4; i++) await good.click();

@@ -3,7 +3,10 @@ import { expect, openToday, test, wheel } from './club';
 test('a coach plans, mends, runs and logs a lesson, and the next one changes', async ({ page, club }) => {
   await page.goto(club.url);
   await expect(page.getByRole('heading', { name: 'Short balls to match play' })).toBeVisible();
-  const nextBefore = await page.getByRole('region', { name: 'Short balls, once more' }).getByRole('button', { name: /Wren finishes/ }).getAttribute('aria-label');
+  const nextBefore = await page
+    .getByRole('region', { name: 'Short balls, once more' })
+    .getByRole('button', { name: /Wren finishes/ })
+    .getAttribute('aria-label');
   await page.getByRole('link', { name: 'Open the plan' }).click();
 
   // The reckoning says that it does not fit, and one click mends it.
@@ -15,7 +18,10 @@ test('a coach plans, mends, runs and logs a lesson, and the next one changes', a
   expect(await wheel(page, /^Chance to finish/)).toBeGreaterThan(Math.max(79, chance));
 
   // Every figure opens how it was reckoned.
-  await page.getByRole('button', { name: /^Balls fed: 285 balls/ }).last().click();
+  await page
+    .getByRole('button', { name: /^Balls fed: 285 balls/ })
+    .last()
+    .click();
   const how = page.getByRole('dialog', { name: 'How Balls fed was reckoned' }).last();
   await expect(how).toContainText('Between feeds');
   await expect(how).toContainText('4 s');
@@ -50,7 +56,10 @@ test('a coach plans, mends, runs and logs a lesson, and the next one changes', a
 
   // The target: dragged, and typed as coaches say it.
   const target = page.getByRole('slider', { name: 'Target' });
-  await expect(target).toHaveAttribute('aria-valuetext', /4 ft 6 in in from the sideline, 6 ft 6 in from the baseline, radius 4 ft 6 in/);
+  await expect(target).toHaveAttribute(
+    'aria-valuetext',
+    /4 ft 6 in in from the sideline, 6 ft 6 in from the baseline, radius 4 ft 6 in/
+  );
   await target.scrollIntoViewIfNeeded();
   const t = (await target.boundingBox())!;
   await page.mouse.move(t.x + t.width / 2, t.y + t.height / 2);
@@ -77,7 +86,10 @@ test('a coach plans, mends, runs and logs a lesson, and the next one changes', a
   await page.getByRole('button', { name: 'Wren 9 of 10' }).click();
   await page.getByText('How hard was it, 1 to 10?').first().click();
   await page.getByRole('button', { name: 'Wren found it 6 of 10 hard' }).click();
-  await expect(page.getByRole('button', { name: 'Wren found it 6 of 10 hard' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('button', { name: 'Wren found it 6 of 10 hard' })).toHaveAttribute(
+    'aria-pressed',
+    'true'
+  );
   await page.getByLabel('One line of notes').fill('Ready for a live feed');
   await page.getByLabel('One line of notes').press('Tab');
   await page.getByRole('button', { name: 'End the lesson' }).click();
@@ -89,9 +101,13 @@ test('a coach plans, mends, runs and logs a lesson, and the next one changes', a
   await expect(entry).toContainText('8 of 8 goals');
   await expect(entry).toContainText('engaged 9');
   await entry.getByRole('link', { name: 'Wren' }).click();
-  await expect(page.getByRole('region', { name: 'Forehand cross-court, short ball' })).toContainText('▲ up from');
+  await expect(page.getByRole('region', { name: 'Forehand cross-court, short ball' })).toContainText(
+    '▲ up from'
+  );
   await page.getByRole('link', { name: 'Today' }).click();
-  const next = page.getByRole('region', { name: 'Short balls, once more' }).getByRole('button', { name: /Wren finishes/ });
+  const next = page
+    .getByRole('region', { name: 'Short balls, once more' })
+    .getByRole('button', { name: /Wren finishes/ });
   await expect(next).toBeVisible();
   const percent = (label: string | null) => Number(/(\d+)%/.exec(label!)![1]);
   expect(percent(await next.getAttribute('aria-label'))).toBeGreaterThan(percent(nextBefore) + 5);
@@ -115,7 +131,10 @@ test('a lesson is planned from nothing for somebody new', async ({ page, club })
   await page.getByRole('combobox', { name: /^Court/ }).selectOption('Tennis, orange stage');
   await page.getByRole('button', { name: 'Drill', exact: true }).click();
   await shelf.getByRole('button', { name: 'Take Short ball to the corners', exact: true }).click();
-  await expect(page.getByRole('slider', { name: 'Target' })).toHaveAttribute('aria-valuetext', /3 ft 6 in in from the sideline, 5 ft from the baseline/);
+  await expect(page.getByRole('slider', { name: 'Target' })).toHaveAttribute(
+    'aria-valuetext',
+    /3 ft 6 in in from the sideline, 5 ft from the baseline/
+  );
   await page.getByRole('button', { name: /^Remove Short ball/ }).click();
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await page.reload();

@@ -6,7 +6,8 @@ import type { Locator, Page } from '@playwright/test';
 const neighbours = (page: Page) => page.getByRole('list', { name: 'Neighbours' });
 const court = (page: Page) => page.getByRole('group', { name: /seen from above/ });
 const ball = (page: Page, n: number) => page.getByRole('slider', { name: `Ball ${n}`, exact: true });
-const wheel = (page: Page, name: RegExp) => page.getByRole('group', { name: 'What it comes to' }).getByRole('button', { name });
+const wheel = (page: Page, name: RegExp) =>
+  page.getByRole('group', { name: 'What it comes to' }).getByRole('button', { name });
 
 async function drag(page: Page, what: Locator, dx: number, dy: number, steps = 4) {
   const box = (await what.boundingBox())!;
@@ -18,10 +19,13 @@ async function drag(page: Page, what: Locator, dx: number, dy: number, steps = 4
 }
 /** A point of the drawing, from metres on the court. */
 async function at(page: Page, x: number, y: number) {
-  return court(page).evaluate((svg, [x, y]) => {
-    const p = new DOMPoint(y, x).matrixTransform((svg as SVGSVGElement).getScreenCTM()!);
-    return { x: p.x, y: p.y };
-  }, [x, y] as const);
+  return court(page).evaluate(
+    (svg, [x, y]) => {
+      const p = new DOMPoint(y, x).matrixTransform((svg as SVGSVGElement).getScreenCTM()!);
+      return { x: p.x, y: p.y };
+    },
+    [x, y] as const
+  );
 }
 async function dragTo(page: Page, what: Locator, x: number, y: number) {
   const box = (await what.boundingBox())!;
@@ -29,7 +33,10 @@ async function dragTo(page: Page, what: Locator, x: number, y: number) {
   await drag(page, what, to.x - box.x - box.width / 2, to.y - box.y - box.height / 2);
 }
 
-test('a line drill is drawn from nothing with the mouse, bent, mended, kept, found, and goes out and in', async ({ page, club }) => {
+test('a line drill is drawn from nothing with the mouse, bent, mended, kept, found, and goes out and in', async ({
+  page,
+  club
+}) => {
   await page.goto(`${club.url}/drills`);
   await page.getByRole('button', { name: 'Draw a drill' }).click();
   await page.getByRole('button', { name: 'Tennis, full length' }).click();
@@ -53,11 +60,16 @@ test('a line drill is drawn from nothing with the mouse, bent, mended, kept, fou
   // Too quick for anybody: the notice is at the ball, and its fix mends it.
   await drag(page, page.getByRole('slider', { name: 'Release of ball 3' }), -220, 0);
   await expect(page.getByText(/Ball 3 is out of reach/)).toBeVisible();
-  await page.getByRole('button', { name: /^Wait .* s more|^Feed it .* (higher|nearer)/ }).first().click();
+  await page
+    .getByRole('button', { name: /^Wait .* s more|^Feed it .* (higher|nearer)/ })
+    .first()
+    .click();
   await expect(page.getByText(/Ball 3 is out of reach/)).toBeHidden();
 
   // Bent: the other side, and its kinship is said.
-  await neighbours(page).getByRole('button', { name: /^Other side/ }).click();
+  await neighbours(page)
+    .getByRole('button', { name: /^Other side/ })
+    .click();
   await expect(page.getByText(/Other side/).first()).toBeVisible();
   await expect(ball(page, 1)).toHaveAttribute('aria-valuetext', /left of the middle/);
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -71,7 +83,10 @@ test('a line drill is drawn from nothing with the mouse, bent, mended, kept, fou
   const list = page.getByRole('list', { name: 'Drills' });
   await expect(list.getByRole('link')).toHaveCount(1);
   await list.getByLabel('Choose Tide line').check();
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Take out as a file' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Take out as a file' }).click()
+  ]);
   const text = await readFile(await download.path(), 'utf8');
   expect(JSON.parse(text)).toMatchObject({ format: 'hodometer.drill', version: 2, title: 'Tide line' });
   const file = join(club.dir, 'tide.json');
@@ -143,7 +158,15 @@ test('the same line drill with the keyboard alone', async ({ page, club }) => {
   await page.getByRole('button', { name: 'List', exact: true }).focus();
   await page.keyboard.press('Enter');
   const list = page.getByRole('list', { name: 'Everything on the court' });
-  await expect(list.getByRole('button')).toHaveText([/^Student’s start/, /^Base/, /^Ball 1/, /^Ball 2 .*16 ft/, /^Ball 3/, /^Feeder/, /^Waiting line/]);
+  await expect(list.getByRole('button')).toHaveText([
+    /^Student’s start/,
+    /^Base/,
+    /^Ball 1/,
+    /^Ball 2 .*16 ft/,
+    /^Ball 3/,
+    /^Feeder/,
+    /^Waiting line/
+  ]);
   await list.getByRole('button', { name: /^Ball 3/ }).focus();
   await page.keyboard.press('Enter');
   await ball(page, 3).focus();
@@ -158,10 +181,15 @@ test('the same line drill with the keyboard alone', async ({ page, club }) => {
     await page.keyboard.press('ArrowLeft');
     await expect(page.getByText(/Ball 3 is out of reach/)).toBeVisible({ timeout: 80 });
   }).toPass();
-  await page.getByRole('button', { name: /^Wait .* s more|^Feed it/ }).first().focus();
+  await page
+    .getByRole('button', { name: /^Wait .* s more|^Feed it/ })
+    .first()
+    .focus();
   await page.keyboard.press('Enter');
   await expect(page.getByText(/Ball 3 is out of reach/)).toBeHidden();
-  await neighbours(page).getByRole('button', { name: /^A quarter slower/ }).focus();
+  await neighbours(page)
+    .getByRole('button', { name: /^A quarter slower/ })
+    .focus();
   await page.keyboard.press('Enter');
   await expect(page.getByText(/A quarter slower$/).first()).toBeVisible();
   await page.getByLabel('Title of the drill').focus();
@@ -185,7 +213,10 @@ test('the same line drill with the keyboard alone', async ({ page, club }) => {
   await expect(page.getByRole('button', { name: /^Drill: Keyboard line/ }).first()).toBeVisible();
 });
 
-test('a shipped drill is copied when changed, versions come back, and the court goes out as a picture', async ({ page, club }) => {
+test('a shipped drill is copied when changed, versions come back, and the court goes out as a picture', async ({
+  page,
+  club
+}) => {
   await page.goto(`${club.url}/drills/outside-the-gates`);
   await expect(page.getByText('ships with Hodometer')).toBeVisible();
   await page.getByRole('button', { name: 'Goals', exact: true }).click();
@@ -201,12 +232,20 @@ test('a shipped drill is copied when changed, versions come back, and the court 
   await more.getByRole('button', { name: 'Bring back' }).click();
   await expect(page.getByLabel('How many, goal 1')).toHaveValue('4');
 
-  for (const [name, begins] of [['Court as SVG', '<?xml'], ['Court as PNG', '\u0089PNG'], ['As a file', '{']] as const) {
-    const [download] = await Promise.all([page.waitForEvent('download'), more.getByRole('button', { name }).click()]);
+  for (const [name, begins] of [
+    ['Court as SVG', '<?xml'],
+    ['Court as PNG', '\u0089PNG'],
+    ['As a file', '{']
+  ] as const) {
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      more.getByRole('button', { name }).click()
+    ]);
     const bytes = await readFile(await download.path());
     expect(bytes.toString('latin1').startsWith(begins), name).toBe(true);
     expect(bytes.length, name).toBeGreaterThan(1500);
-    if (name === 'Court as SVG') expect(bytes.toString(), 'nothing of the page is left in it').not.toMatch(/var\(|class=|tabindex/);
+    if (name === 'Court as SVG')
+      expect(bytes.toString(), 'nothing of the page is left in it').not.toMatch(/var\(|class=|tabindex/);
   }
   await page.goto(`${club.url}/drills/outside-the-gates`);
   await page.getByRole('button', { name: 'Goals', exact: true }).click();
@@ -224,7 +263,9 @@ test('every sport has its shelf, and a drill of each plays to its end', async ({
     await page.getByRole('button', { name: 'double' }).click();
     await page.getByRole('button', { name: 'Play the turn' }).click();
     await expect(page.getByRole('button', { name: 'Hold' })).toBeVisible();
-    await expect(page.getByRole('button', { name: 'Play the turn' }), 'the turn ends by itself').toBeVisible({ timeout: 20_000 });
+    await expect(page.getByRole('button', { name: 'Play the turn' }), 'the turn ends by itself').toBeVisible({
+      timeout: 20_000
+    });
     await page.goBack();
   }
 });
@@ -241,6 +282,11 @@ test('a drag with twelve feeds is answered while the hand moves', async ({ page,
   expect(took.length, 'answers came while it was dragged').toBeGreaterThan(3);
   // A figure for the notes, not a gate: machines differ.
   took.sort((a, b) => a - b);
-  test.info().annotations.push({ type: 'drag, 12 feeds', description: `median ${took[took.length >> 1]!.toFixed(0)} ms, worst ${took.at(-1)!.toFixed(0)} ms of ${took.length}` });
+  test
+    .info()
+    .annotations.push({
+      type: 'drag, 12 feeds',
+      description: `median ${took[took.length >> 1]!.toFixed(0)} ms, worst ${took.at(-1)!.toFixed(0)} ms of ${took.length}`
+    });
   console.log(test.info().annotations.at(-1)!.description);
 });

@@ -24,12 +24,17 @@ const drafts = (page: Page) => page.getByRole('region', { name: 'Drafts' }).getB
 const pages = (pdf: Buffer) => (pdf.toString('latin1').match(/\/Type\s*\/Page\b/g) ?? []).length;
 const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible();
 
-test('a junior group of eight on an orange court: planned, fitted, levelled, printed', async ({ page, club }) => {
+test('a junior group of eight on an orange court: planned, fitted, levelled, printed', async ({
+  page,
+  club
+}) => {
   const hand = new Hand();
   await page.goto(`${club.url}/lessons`);
   await hand.click(page.getByRole('button', { name: 'Plan a lesson' }));
   await hand.click(page.getByRole('button', { name: 'Orange eight' }));
-  await expect(page.getByRole('combobox', { name: /^Court/ }), 'the court they played on last').toHaveValue('tennisOrange');
+  await expect(page.getByRole('combobox', { name: /^Court/ }), 'the court they played on last').toHaveValue(
+    'tennisOrange'
+  );
   await hand.type(page.getByLabel('Courts'), '2');
   await expect(drafts(page)).toHaveCount(3);
   await expect(drafts(page).first()).toContainText('did not meet');
@@ -39,9 +44,15 @@ test('a junior group of eight on an orange court: planned, fitted, levelled, pri
 
   // One more drill is too much; the notice says what would help; with more time it is fitted by shares.
   await hand.click(page.getByRole('button', { name: 'Drill', exact: true }));
-  await hand.click(page.getByRole('dialog', { name: 'Choose a drill' }).getByRole('button', { name: 'Take Around the backhand', exact: true }));
+  await hand.click(
+    page
+      .getByRole('dialog', { name: 'Choose a drill' })
+      .getByRole('button', { name: 'Take Around the backhand', exact: true })
+  );
   await expect(page.getByText(/minutes past the slot/)).toBeVisible();
-  await expect(page.getByRole('status').filter({ hasText: 'minutes past the slot' }).getByRole('button').first()).toBeVisible();
+  await expect(
+    page.getByRole('status').filter({ hasText: 'minutes past the slot' }).getByRole('button').first()
+  ).toBeVisible();
   await hand.type(page.getByLabel('Slot'), '80');
   await hand.click(page.getByRole('button', { name: 'Fit to the slot' }).first());
   await expect(page.getByRole('button', { name: 'Fit to the slot' }).first()).toBeDisabled();
@@ -54,7 +65,9 @@ test('a junior group of eight on an orange court: planned, fitted, levelled, pri
   const before = await first.getAttribute('aria-label');
   await hand.click(where.getByRole('button', { name: 'Next turn' }));
   await expect(first).not.toHaveAttribute('aria-label', before!);
-  await hand.click(page.getByRole('region', { name: 'Other ways to arrange it' }).getByRole('button').first());
+  await hand.click(
+    page.getByRole('region', { name: 'Other ways to arrange it' }).getByRole('button').first()
+  );
   await expect(where.getByRole('row', { name: /^Pip/ })).toBeVisible();
 
   // Each student their own: the reason is given, and the target moves for each.
@@ -87,16 +100,22 @@ test('a junior group of eight on an orange court: planned, fitted, levelled, pri
   hand.said('junior group of eight, orange court');
 });
 
-test('an adult pair: chosen one by one, an aim, a fair game; undone and brought back', async ({ page, club }) => {
+test('an adult pair: chosen one by one, an aim, a fair game; undone and brought back', async ({
+  page,
+  club
+}) => {
   const hand = new Hand();
   await page.goto(club.url);
   hand.keys++;
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await page.keyboard.press('n');
   await expect(page.getByRole('heading', { name: 'Plan a lesson' })).toBeVisible();
-  for (const name of ['Cass Verrin', 'Tove Marlin', 'Depth', '45']) await hand.click(page.getByRole('button', { name, exact: true }));
+  for (const name of ['Cass Verrin', 'Tove Marlin', 'Depth', '45'])
+    await hand.click(page.getByRole('button', { name, exact: true }));
   await expect(drafts(page).first()).toContainText(/45|40/);
-  await hand.click(page.getByRole('article', { name: /^Depth, step by step/ }).getByRole('button', { name: 'Take it' }));
+  await hand.click(
+    page.getByRole('article', { name: /^Depth, step by step/ }).getByRole('button', { name: 'Take it' })
+  );
   await hand.click(page.getByRole('button', { name: /^Game: Match play/ }).first());
 
   // Cass keeps more balls in than Tove: the race is made even, with the reason.
@@ -106,7 +125,9 @@ test('an adult pair: chosen one by one, an aim, a fair game; undone and brought 
   await hand.click(page.getByRole('button', { name: /^Make it even/ }));
   await expect(page.getByText(/Cass keeps .* of the balls in, Tove/)).toBeHidden();
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect.poll(() => wheel(page, /^Cass wins/), { message: 'as it was, once it is reckoned' }).toBe(wins);
+  await expect
+    .poll(() => wheel(page, /^Cass wins/), { message: 'as it was, once it is reckoned' })
+    .toBe(wins);
   await page.getByRole('button', { name: 'Redo' }).click();
   await saved(page);
   await hand.click(page.getByRole('link', { name: 'On paper' }));
@@ -114,14 +135,21 @@ test('an adult pair: chosen one by one, an aim, a fair game; undone and brought 
   hand.said('adult pair');
 });
 
-test('a table tennis trio with a machine; one comes late; a drill becomes match play', async ({ page, club }) => {
+test('a table tennis trio with a machine; one comes late; a drill becomes match play', async ({
+  page,
+  club
+}) => {
   const hand = new Hand();
   await page.goto(`${club.url}/lessons/new`);
   await hand.click(page.getByRole('button', { name: 'Table three' }));
   await hand.click(page.getByRole('button', { name: 'feeding machine' }));
   await hand.click(page.getByRole('button', { name: 'Spin', exact: true }));
-  await expect(page.getByRole('article', { name: /^Spin, step by step/ })).toContainText('One backspin, two topspins');
-  await hand.click(page.getByRole('article', { name: /^Spin, step by step/ }).getByRole('button', { name: 'Take it' }));
+  await expect(page.getByRole('article', { name: /^Spin, step by step/ })).toContainText(
+    'One backspin, two topspins'
+  );
+  await hand.click(
+    page.getByRole('article', { name: /^Spin, step by step/ }).getByRole('button', { name: 'Take it' })
+  );
   const lane = page.getByRole('img', { name: /^Oda: / });
   await expect(lane).toHaveAccessibleName(/minutes hitting/);
 
@@ -134,7 +162,8 @@ test('a table tennis trio with a machine; one comes late; a drill becomes match 
   await hand.click(page.getByRole('button', { name: 'As match play' }));
   await expect(page.getByRole('button', { name: /^Game: Match play/ })).toHaveCount(2);
   await expect(page.getByText('One against one until every pair has met')).toBeVisible();
-  if (await page.getByRole('button', { name: 'Fit to the slot' }).first().isEnabled()) await hand.click(page.getByRole('button', { name: 'Fit to the slot' }).first());
+  if (await page.getByRole('button', { name: 'Fit to the slot' }).first().isEnabled())
+    await hand.click(page.getByRole('button', { name: 'Fit to the slot' }).first());
   await saved(page);
   await hand.click(page.getByRole('link', { name: 'On paper' }));
   await expect(page.getByRole('region', { name: 'The lesson' })).toContainText('Oda comes at 15 min');
@@ -172,9 +201,13 @@ test('a lesson is planned with the keyboard alone', async ({ page, club }) => {
   await expect(page.getByRole('heading', { name: 'Lessons', exact: true })).toBeVisible();
 });
 
-test('what a coach writes of a group and a script is kept, and what cannot be is said', async ({ page, club }) => {
+test('what a coach writes of a group and a script is kept, and what cannot be is said', async ({
+  page,
+  club
+}) => {
   await page.goto(`${club.url}/lessons/new`);
-  for (const name of ['Pip Orrin', 'Juno Farrow', 'Tam Wickery']) await page.getByRole('button', { name, exact: true }).click();
+  for (const name of ['Pip Orrin', 'Juno Farrow', 'Tam Wickery'])
+    await page.getByRole('button', { name, exact: true }).click();
   await page.getByLabel('Name of the group').fill('Early birds');
   await page.getByRole('button', { name: 'Keep' }).click();
   await expect(page.getByRole('button', { name: 'Early birds' })).toHaveAttribute('aria-pressed', 'true');
@@ -211,7 +244,10 @@ test('what a coach writes of a group and a script is kept, and what cannot be is
   await page.goto(`${club.url}/lessons/new`);
   await page.getByRole('button', { name: 'Early birds' }).click();
   await page.getByRole('button', { name: 'An earlier lesson once more' }).click();
-  await page.getByRole('button', { name: /New lesson/ }).first().click();
+  await page
+    .getByRole('button', { name: /New lesson/ })
+    .first()
+    .click();
   await expect(page.getByRole('button', { name: /^Serves:/ })).toBeVisible();
   await page.getByRole('button', { name: /^Serves:/ }).click();
   await page.getByRole('button', { name: /^Each student/ }).click();

@@ -15,7 +15,9 @@ async function drag(page: Page, what: Locator, dx: number, dy: number) {
 test('a flight is asked with the mouse, mended, and its link brings it back', async ({ page, club }) => {
   await page.goto(club.url);
   await page.getByRole('link', { name: 'Reckoner' }).click();
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Does it clear the net, and where does it land?');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(
+    'Does it clear the net, and where does it land?'
+  );
   await expect(sentence(page)).toContainText('Yes');
   const before = await sentence(page).innerText();
   await drag(page, page.getByRole('slider', { name: 'Height over the net' }), 0, -40);
@@ -45,7 +47,9 @@ test('a flight is asked with the mouse, mended, and its link brings it back', as
   await page.goto(link);
   await expect(sentence(page)).toHaveText(said);
   await page.getByRole('button', { name: /^Leaves at/ }).click();
-  await expect(page.getByRole('dialog', { name: 'How Leaves at was reckoned' })).toContainText('step by step under gravity');
+  await expect(page.getByRole('dialog', { name: 'How Leaves at was reckoned' })).toContainText(
+    'step by step under gravity'
+  );
 });
 
 test('every question is asked with the keyboard alone', async ({ page, club }) => {
@@ -89,7 +93,9 @@ test('what was found goes into a lesson', async ({ page, club }) => {
   await page.getByRole('button', { name: 'Use in a drill' }).click();
   await page.getByRole('dialog', { name: 'Use in a drill' }).getByRole('button').first().click();
   await expect(page).toHaveURL(/lessons\//);
-  await expect(page.getByRole('region', { name: 'The drill on court' }).getByLabel('Between feeds')).toHaveValue('5');
+  await expect(
+    page.getByRole('region', { name: 'The drill on court' }).getByLabel('Between feeds')
+  ).toHaveValue('5');
   const counts = page.getByRole('table').getByRole('textbox');
   await expect(counts.first(), 'goals of another kind are as they were').toHaveValue('10');
   await expect(counts.last()).toHaveValue('7');
@@ -97,14 +103,25 @@ test('what was found goes into a lesson', async ({ page, club }) => {
   await page.goto(`${club.url}/reckon/race?game=threePart`);
   await expect(sentence(page)).toContainText('Three-part point');
   await page.getByRole('button', { name: /^Use in a lesson/ }).click();
-  await page.getByRole('dialog', { name: /^Use in a lesson/ }).getByRole('button').first().click();
+  await page
+    .getByRole('dialog', { name: /^Use in a lesson/ })
+    .getByRole('button')
+    .first()
+    .click();
   await expect(page).toHaveURL(/lessons\//);
   await expect(page.getByRole('button', { name: /^Game: Three-part point/ }).first()).toBeVisible();
 });
 
 test('every court answers, and a spread comes from counted balls', async ({ page, club }) => {
   await page.goto(`${club.url}/reckon/flight`);
-  for (const name of ['Tennis, orange stage', 'Tennis, red stage', 'Table tennis', 'Badminton', 'Squash, singles', 'Pickleball']) {
+  for (const name of [
+    'Tennis, orange stage',
+    'Tennis, red stage',
+    'Table tennis',
+    'Badminton',
+    'Squash, singles',
+    'Pickleball'
+  ]) {
     await page.getByLabel('Court').selectOption({ label: name });
     await expect(sentence(page), name).toContainText('Yes');
   }

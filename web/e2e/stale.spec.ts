@@ -1,6 +1,10 @@
 import { expect, openToday, test } from './club';
 
-test('two windows that change different things keep both; the same thing is asked about', async ({ page, club, context }) => {
+test('two windows that change different things keep both; the same thing is asked about', async ({
+  page,
+  club,
+  context
+}) => {
   await openToday(page, club);
   const other = await context.newPage();
   await other.goto(page.url());

@@ -12,10 +12,16 @@ test('the main views, from the demo', async ({ page, club }) => {
   await picture(page, 'today');
   await openToday(page, club);
   await picture(page, 'lesson');
-  await page.getByRole('button', { name: /^Chance to finish/ }).first().click();
+  await page
+    .getByRole('button', { name: /^Chance to finish/ })
+    .first()
+    .click();
   await picture(page, 'how-reckoned');
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: /^Warm-up:/ }).first().click();
+  await page
+    .getByRole('button', { name: /^Warm-up:/ })
+    .first()
+    .click();
   await picture(page, 'warm-up');
   await page.goto(`${club.url}/lessons/new`);
   await page.getByRole('button', { name: 'Orange eight' }).click();
@@ -49,7 +55,11 @@ test('the main views, from the demo', async ({ page, club }) => {
   await expect(page.getByRole('list', { name: 'Neighbours' }).getByRole('button').first()).toBeVisible();
   await picture(page, 'workbench');
 
-  for (const [path, name] of [['flight', 'flight'], ['target?spot=deuce+corner&cost=1', 'target'], ['rotation?kind=onDeck&n=7&balls=5&at=3', 'rotation']] as const) {
+  for (const [path, name] of [
+    ['flight', 'flight'],
+    ['target?spot=deuce+corner&cost=1', 'target'],
+    ['rotation?kind=onDeck&n=7&balls=5&at=3', 'rotation']
+  ] as const) {
     await page.goto(`${club.url}/reckon/${path}`);
     await expect(page.locator('[aria-live=polite]')).not.toBeEmpty();
     await picture(page, `reckoner-${name}`);
@@ -70,7 +80,9 @@ test('the main views, from the demo', async ({ page, club }) => {
   await page.getByRole('button', { name: /^Next:/ }).click();
   for (let points = 1; points <= 5; points++) {
     await page.getByRole('button', { name: /^Point to Wren/ }).click();
-    await expect(page.getByRole('button', { name: new RegExp(`^Point to Wren, who has ${points}`) })).toBeVisible();
+    await expect(
+      page.getByRole('button', { name: new RegExp(`^Point to Wren, who has ${points}`) })
+    ).toBeVisible();
   }
   await picture(page, 'courtside-game');
   await page.getByRole('button', { name: 'Finish' }).click();

@@ -39,7 +39,10 @@ func main() {
 		"title":   "A drill, or a shelf of drills",
 		"description": "Lengths are metres, times seconds. The court's frame: origin on the floor under the middle of the net, or at the foot of the front wall, " +
 			"x to the right as the student faces it, y away from the student; the student is at the end where y is negative.",
-		"oneOf": []any{map[string]any{"$ref": "#/$defs/Drill"}, map[string]any{"$ref": "#/$defs/ShelfDocument"}},
+		"oneOf": []any{
+			map[string]any{"$ref": "#/$defs/Drill"},
+			map[string]any{"$ref": "#/$defs/ShelfDocument"},
+		},
 		"$defs": defs,
 	}, "", "  ")
 	if err != nil {

@@ -16,36 +16,64 @@
     if (view && !help.open) void goto(view.path);
     if (e.key.toLowerCase() === 'n' && !courtside && !help.open) void goto('/lessons/new');
   }
-  const here = (path: string) => (path === '/' ? page.url.pathname === '/' : page.url.pathname.startsWith(path));
+  const here = (path: string) =>
+    path === '/' ? page.url.pathname === '/' : page.url.pathname.startsWith(path);
 </script>
 
 <svelte:window onkeydown={key} />
 
 {#if !courtside}
-  <header class="border-base-content border-b">
+  <header class="border-b border-base-content">
     <div class="mx-auto flex max-w-[1280px] flex-wrap items-center gap-x-6 px-6">
       <a href="/" class="flex items-center gap-2 py-2 text-lg font-bold tracking-tight">
         <svg viewBox="0 0 32 32" class="h-7 w-7" aria-hidden="true">
           <circle cx="16" cy="14" r="11" fill="none" stroke="currentColor" stroke-width="2.6" />
-          <path d="M16 3v22M5 14h22M8.2 6.2l15.6 15.6M23.8 6.2 8.2 21.8" stroke="currentColor" stroke-width="1.2" />
+          <path
+            d="M16 3v22M5 14h22M8.2 6.2l15.6 15.6M23.8 6.2 8.2 21.8"
+            stroke="currentColor"
+            stroke-width="1.2"
+          />
           <circle cx="16" cy="14" r="4" fill="#d7ee2a" stroke="currentColor" stroke-width="1.4" />
           <path d="M2 29h28" stroke="currentColor" stroke-width="2.6" stroke-dasharray="4 2" />
         </svg>
         <span class="sr-only sm:not-sr-only">Hodometer</span>
       </a>
-      <nav aria-label="Main" class="order-last -mx-3 flex w-full self-stretch sm:order-none sm:mx-0 sm:w-auto">
+      <nav
+        aria-label="Main"
+        class="order-last -mx-3 flex w-full self-stretch sm:order-none sm:mx-0 sm:w-auto"
+      >
         {#each views as v (v.path)}
-          <a href={v.path} class="view" class:here={here(v.path)} aria-current={here(v.path) ? 'page' : undefined}>{v.name}</a>
+          <a
+            href={v.path}
+            class="view"
+            class:here={here(v.path)}
+            aria-current={here(v.path) ? 'page' : undefined}>{v.name}</a
+          >
         {/each}
       </nav>
       <div class="ml-auto flex items-center gap-1">
-        <button type="button" class="btn btn-ghost btn-sm" onclick={() => settings.toggleUnits()} aria-label="Lengths in {settings.units === 'metric' ? 'metres' : 'feet and inches'}; switch">
+        <button
+          type="button"
+          class="btn btn-ghost btn-sm"
+          onclick={() => settings.toggleUnits()}
+          aria-label="Lengths in {settings.units === 'metric' ? 'metres' : 'feet and inches'}; switch"
+        >
           {settings.units === 'metric' ? 'm' : 'ft in'}
         </button>
-        <button type="button" class="btn btn-ghost btn-sm" onclick={() => settings.toggleTheme()} aria-label="Look: {settings.theme === 'chalk' ? 'daylight' : 'evening'}; switch">
+        <button
+          type="button"
+          class="btn btn-ghost btn-sm"
+          onclick={() => settings.toggleTheme()}
+          aria-label="Look: {settings.theme === 'chalk' ? 'daylight' : 'evening'}; switch"
+        >
           {settings.theme === 'chalk' ? '☀' : '☾'}
         </button>
-        <button type="button" class="btn btn-ghost btn-sm" onclick={() => help.showModal()} aria-label="Keyboard shortcuts">?</button>
+        <button
+          type="button"
+          class="btn btn-ghost btn-sm"
+          onclick={() => help.showModal()}
+          aria-label="Keyboard shortcuts">?</button
+        >
       </div>
     </div>
   </header>

@@ -40,9 +40,12 @@ export type Own = NonNullable<Block['own']>[number];
 export type BlockRotation = Schemas['BlockRotation'];
 export type Hand = Schemas['Hand'];
 export type Fix = Schemas['LessonFix'];
-export type Draft = paths['/api/v1/lessons/drafts']['post']['responses'][200]['content']['application/json'][number];
-export type Sheet = paths['/api/v1/lessons/{lesson}/sheet']['get']['responses'][200]['content']['application/json'];
-export type LessonVersion = paths['/api/v1/lessons/{lesson}/versions']['get']['responses'][200]['content']['application/json'][number];
+export type Draft =
+  paths['/api/v1/lessons/drafts']['post']['responses'][200]['content']['application/json'][number];
+export type Sheet =
+  paths['/api/v1/lessons/{lesson}/sheet']['get']['responses'][200]['content']['application/json'];
+export type LessonVersion =
+  paths['/api/v1/lessons/{lesson}/versions']['get']['responses'][200]['content']['application/json'][number];
 export type Problem = Schemas['Problem'];
 
 /** The one typed face over the contract. */

@@ -29,7 +29,20 @@
     onresize?: (radius: number) => void;
     onrest?: () => void;
   }
-  let { court, shape, target, offsets, chance, initial = '', lie = 'across', margin = 3.5, label, onmove, onresize, onrest }: Props = $props();
+  let {
+    court,
+    shape,
+    target,
+    offsets,
+    chance,
+    initial = '',
+    lie = 'across',
+    margin = 3.5,
+    label,
+    onmove,
+    onresize,
+    onrest
+  }: Props = $props();
 
   const v = (p: Point) => toView(p, lie);
   const box = $derived(frame(court, lie, margin));
@@ -67,7 +80,12 @@
   );
 </script>
 
-<svg viewBox="{box.x} {box.y} {box.width} {box.height}" class="block h-full w-full select-none" role={onmove ? 'group' : 'img'} aria-label={label}>
+<svg
+  viewBox="{box.x} {box.y} {box.width} {box.height}"
+  class="block h-full w-full select-none"
+  role={onmove ? 'group' : 'img'}
+  aria-label={label}
+>
   <CourtFloor {court} {lie} {margin} />
 
   {#if target && other}
@@ -81,8 +99,18 @@
     {@const h = v(shape.hit)}
     {@const a = v(shape.aim)}
     <g fill="none" stroke-linecap="round">
-      <path d={flight(f, b, 0.08)} stroke="var(--court-line)" stroke-width="0.13" stroke-dasharray="0.12 0.32" />
-      <path d={flight(b, h, 0.1)} stroke="var(--court-line)" stroke-width="0.13" stroke-dasharray="0.12 0.32" />
+      <path
+        d={flight(f, b, 0.08)}
+        stroke="var(--court-line)"
+        stroke-width="0.13"
+        stroke-dasharray="0.12 0.32"
+      />
+      <path
+        d={flight(b, h, 0.1)}
+        stroke="var(--court-line)"
+        stroke-width="0.13"
+        stroke-dasharray="0.12 0.32"
+      />
       <circle cx={b.x} cy={b.y} r="0.28" stroke="var(--court-line)" stroke-width="0.1" />
       <path d={flight(h, a, 0.06)} stroke="#d7ee2a" stroke-width="0.17" />
     </g>
@@ -106,25 +134,53 @@
       {/if}
     {/snippet}
     {#if onmove}
-      <Handle at={c} label="Target" said={where} now={offsets?.fromSideline ?? 0} onmove={moveTo} {onrest} onkey={widen}>{@render mark()}</Handle>
+      <Handle
+        at={c}
+        label="Target"
+        said={where}
+        now={offsets?.fromSideline ?? 0}
+        onmove={moveTo}
+        {onrest}
+        onkey={widen}>{@render mark()}</Handle
+      >
     {:else}{@render mark()}{/if}
     {#if onresize}
       {@const r = v({ x: aim.x, y: aim.y - target.radius })}
       <Grip at={r} onmove={resizeTo} {onrest} />
     {/if}
     {#if offsets && side && back}
-      {@const s = v({ x: aim.x + Math.sign(side.x) * Math.max(Math.abs(side.x - aim.x), target.radius), y: aim.y })}
+      {@const s = v({
+        x: aim.x + Math.sign(side.x) * Math.max(Math.abs(side.x - aim.x), target.radius),
+        y: aim.y
+      })}
       {@const k = v({ x: aim.x, y: aim.y + Math.max(back.y - aim.y, target.radius) })}
       <!-- Outside the circle, however near the line it stands. -->
-      <text class="measure" x={s.x} y={s.y + (s.y > c.y ? 1.15 : -0.55)} text-anchor="middle">{sayLength(offsets.fromSideline, settings.units)}</text>
-      <text class="measure" x={k.x + 0.35} y={k.y + (lie === 'up' ? -0.5 : 0.3)} text-anchor={lie === 'up' ? 'middle' : 'start'}>{sayLength(offsets.fromBaseline, settings.units)}</text>
+      <text class="measure" x={s.x} y={s.y + (s.y > c.y ? 1.15 : -0.55)} text-anchor="middle"
+        >{sayLength(offsets.fromSideline, settings.units)}</text
+      >
+      <text
+        class="measure"
+        x={k.x + 0.35}
+        y={k.y + (lie === 'up' ? -0.5 : 0.3)}
+        text-anchor={lie === 'up' ? 'middle' : 'start'}
+        >{sayLength(offsets.fromBaseline, settings.units)}</text
+      >
     {/if}
   {/if}
 
   {#if shape}
     {@const f = v(shape.from)}
     {@const h = v(shape.hit)}
-    <rect x={f.x - 0.62} y={f.y - 0.62} width="1.24" height="1.24" rx="0.2" fill="#f7f4ea" stroke="#10201c" stroke-width="0.12" />
+    <rect
+      x={f.x - 0.62}
+      y={f.y - 0.62}
+      width="1.24"
+      height="1.24"
+      rx="0.2"
+      fill="#f7f4ea"
+      stroke="#10201c"
+      stroke-width="0.12"
+    />
     <circle cx={f.x} cy={f.y} r="0.3" fill="#d7ee2a" stroke="#10201c" stroke-width="0.08" />
     <circle cx={h.x} cy={h.y} r="0.75" fill="#10201c" stroke="#f7f4ea" stroke-width="0.12" />
     <text x={h.x} y={h.y + 0.34} text-anchor="middle" class="initial">{initial}</text>

@@ -2,12 +2,22 @@
 <script lang="ts">
   import type { Point } from '$lib/api/client';
 
-  let { at, r = 0.3, cursor = 'nesw-resize', onmove, onrest }: { at: Point; r?: number; cursor?: string; onmove: (to: Point) => void; onrest?: () => void } = $props();
+  let {
+    at,
+    r = 0.3,
+    cursor = 'nesw-resize',
+    onmove,
+    onrest
+  }: { at: Point; r?: number; cursor?: string; onmove: (to: Point) => void; onrest?: () => void } = $props();
   let dragging = false;
 
   function move(e: PointerEvent) {
     if (!dragging) return;
-    onmove(new DOMPoint(e.clientX, e.clientY).matrixTransform((e.currentTarget as SVGCircleElement).getScreenCTM()!.inverse()));
+    onmove(
+      new DOMPoint(e.clientX, e.clientY).matrixTransform(
+        (e.currentTarget as SVGCircleElement).getScreenCTM()!.inverse()
+      )
+    );
   }
   function down(e: PointerEvent) {
     dragging = true;
@@ -20,7 +30,19 @@
   }
 </script>
 
-<circle cx={at.x} cy={at.y} {r} style:cursor class="grip" style:stroke-width={r / 3} role="presentation" onpointerdown={down} onpointermove={move} onpointerup={up} onpointercancel={up} />
+<circle
+  cx={at.x}
+  cy={at.y}
+  {r}
+  style:cursor
+  class="grip"
+  style:stroke-width={r / 3}
+  role="presentation"
+  onpointerdown={down}
+  onpointermove={move}
+  onpointerup={up}
+  onpointercancel={up}
+/>
 
 <style>
   .grip {

@@ -31,7 +31,9 @@
 
   function place(e: PointerEvent): Point {
     const svg = (e.currentTarget as SVGGElement).ownerSVGElement!;
-    return new DOMPoint(e.clientX, e.clientY).matrixTransform((e.currentTarget as SVGGElement).getScreenCTM()?.inverse() ?? svg.getScreenCTM()!.inverse());
+    return new DOMPoint(e.clientX, e.clientY).matrixTransform(
+      (e.currentTarget as SVGGElement).getScreenCTM()?.inverse() ?? svg.getScreenCTM()!.inverse()
+    );
   }
   function down(e: PointerEvent) {
     if (e.button !== 0) return;

@@ -4,7 +4,9 @@
 </script>
 
 <div class="game" role="img" aria-label="{a.join(' and ')} against {b.join(' and ')}">
-  {#each [a, b] as names, side (side)}<span class="half">{#each names as name (name)}<b class:b={side === 1}>{name}</b>{/each}</span>{/each}
+  {#each [a, b] as names, side (side)}<span class="half"
+      >{#each names as name (name)}<b class:b={side === 1}>{name}</b>{/each}</span
+    >{/each}
 </div>
 
 <style>
@@ -16,7 +18,14 @@
     border: 2px solid var(--court-line);
     outline: 6px solid var(--court-out);
     margin: 6px;
-    background: linear-gradient(90deg, transparent calc(50% - 1.5px), var(--court-net) 0 calc(50% + 1.5px), transparent 0), var(--court-in);
+    background:
+      linear-gradient(
+        90deg,
+        transparent calc(50% - 1.5px),
+        var(--court-net) 0 calc(50% + 1.5px),
+        transparent 0
+      ),
+      var(--court-in);
   }
   .half {
     display: flex;

@@ -4,11 +4,19 @@ import { frame, fromView, onWall, toView } from './geometry';
 
 test('a place drawn and read back is the same place, either way up', () => {
   for (const lie of ['across', 'up'] as const)
-    for (const p of [{ x: 3, y: -7 }, { x: -1.5, y: 11.8 }]) expect(fromView(toView(p, lie), lie)).toEqual(p);
+    for (const p of [
+      { x: 3, y: -7 },
+      { x: -1.5, y: 11.8 }
+    ])
+      expect(fromView(toView(p, lie), lie)).toEqual(p);
 });
 
 test('the front wall stands on the end of the floor and lies in the frame', () => {
-  const squash = { halfLength: 9.75, halfWidth: { singles: 3.2, doubles: 3.2 }, walls: { tin: 0.48, serviceLine: 1.78, out: 4.57, outBack: 2.13 } } as Court;
+  const squash = {
+    halfLength: 9.75,
+    halfWidth: { singles: 3.2, doubles: 3.2 },
+    walls: { tin: 0.48, serviceLine: 1.78, out: 4.57, outBack: 2.13 }
+  } as Court;
   for (const lie of ['across', 'up'] as const) {
     const foot = onWall(1, 0, lie);
     const floor = toView({ x: 1, y: 0 }, lie);

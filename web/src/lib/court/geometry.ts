@@ -28,7 +28,9 @@ export function frame(court: Court, lie: Lie, margin: number, part: 'all' | 'tar
   const near = court.walls || part === 'all' ? -court.halfLength - margin : -margin * 0.6;
   const far = court.walls ? (part === 'all' ? court.walls.out : 0) + margin : court.halfLength + margin;
   const wide = court.halfWidth.doubles + side;
-  return lie === 'across' ? { x: near, y: -wide, width: far - near, height: 2 * wide } : { x: -wide, y: -far, width: 2 * wide, height: far - near };
+  return lie === 'across'
+    ? { x: near, y: -wide, width: far - near, height: 2 * wide }
+    : { x: -wide, y: -far, width: 2 * wide, height: far - near };
 }
 
 /** The flight of a ball seen from above, bowed a little so that feed and stroke stay apart. */

@@ -17,7 +17,23 @@
   import Tray from './Tray.svelte';
   import Words from './Words.svelte';
   import type { Holder } from './holder';
-  import { change, everything, kinds, levels, nameOf, nextBall, placeOf, roles, round, sameHand, turns, twice, without, type Hand, type Target } from './parts';
+  import {
+    change,
+    everything,
+    kinds,
+    levels,
+    nameOf,
+    nextBall,
+    placeOf,
+    roles,
+    round,
+    sameHand,
+    turns,
+    twice,
+    without,
+    type Hand,
+    type Target
+  } from './parts';
 
   interface Props {
     holder: Holder;
@@ -53,7 +69,16 @@
     const since = performance.now();
     const who = student ? { student: student.id } : forWhom ? { level: forWhom as Drill['level'] } : {};
     // The neighbours are asked for when the hand rests: they are a dozen drills.
-    const body = { drill, ...who, students: many, minutes, paths: true, neighbours: !dragging, quick: dragging, units: settings.units };
+    const body = {
+      drill,
+      ...who,
+      students: many,
+      minutes,
+      paths: true,
+      neighbours: !dragging,
+      quick: dragging,
+      units: settings.units
+    };
     void answer.ask(async () => {
       const out = await api.POST('/api/v1/drills/check', { body });
       performance.measure(body.neighbours ? 'bench at rest' : 'bench answer', { start: since });
@@ -66,7 +91,9 @@
     if (check?.neighbours) neighbours = check.neighbours;
   });
   const plan = $derived(check && check.plan.balls.length === p.feeds.length ? check.plan : undefined);
-  const chances = $derived(drill.targets.map((_, i) => check?.player.steps[drill.steps.findIndex((s) => s.target === i)]?.rate.mean));
+  const chances = $derived(
+    drill.targets.map((_, i) => check?.player.steps[drill.steps.findIndex((s) => s.target === i)]?.rate.mean)
+  );
 
   function set(next: Drill, key = '') {
     holder.set(next, key);
@@ -88,7 +115,20 @@
     const b = plan?.balls[i - 1];
     if (!b) return;
     dragging = true;
-    set({ ...drill, pattern: { ...p, feeds: p.feeds.map((f, j) => (j === i - 1 ? { ...f, gap: Math.max(0.2, Math.min(60, Math.round((at - b.release) * 10) / 10)) } : f)) } }, `gap ${i}`);
+    set(
+      {
+        ...drill,
+        pattern: {
+          ...p,
+          feeds: p.feeds.map((f, j) =>
+            j === i - 1
+              ? { ...f, gap: Math.max(0.2, Math.min(60, Math.round((at - b.release) * 10) / 10)) }
+              : f
+          )
+        }
+      },
+      `gap ${i}`
+    );
   }
   function take(h: Hand) {
     if (!sameHand(h, hand)) hand = h;
@@ -99,7 +139,12 @@
     if (!next) return;
     const i = 'i' in held ? held.i : 0;
     set(next);
-    hand = held.part === 'ball' ? { part: 'ball', i: Math.max(0, i - 1) } : held.part === 'aim' || held.part === 'go' ? { part: 'ball', i } : { part: 'student' };
+    hand =
+      held.part === 'ball'
+        ? { part: 'ball', i: Math.max(0, i - 1) }
+        : held.part === 'aim' || held.part === 'go'
+          ? { part: 'ball', i }
+          : { part: 'student' };
   }
   function duplicate() {
     const more = twice(drill, held);
@@ -116,27 +161,68 @@
   function addBall(to?: Point) {
     if (p.feeds.length >= 24) return;
     const f = nextBall(drill);
-    set({ ...drill, turnBalls: turns(drill, p.feeds.length + 1), pattern: { ...p, feeds: [...p.feeds, to ? { ...f, to } : f] } });
+    set({
+      ...drill,
+      turnBalls: turns(drill, p.feeds.length + 1),
+      pattern: { ...p, feeds: [...p.feeds, to ? { ...f, to } : f] }
+    });
     take({ part: 'ball', i: p.feeds.length });
   }
   function addTarget(kind: Target['kind']) {
     const s = court.halfLength / 11.885;
     const y = round((court.walls ? -0.86 : kind === 'gate' ? 0.42 : 0.77) * court.halfLength);
-    const target: Target = { name: '', kind, at: { x: 0, y }, radius: kind === 'circle' ? round(1.4 * s) : 0, width: kind === 'circle' ? 0 : round((kind === 'gate' ? 1.8 : 3) * s), depth: kind === 'box' ? round(3 * s) : 0, both: false, worth: 1 };
-    set({ ...drill, targets: [...drill.targets, target], steps: drill.targets.length === 0 ? drill.steps.map((st) => ({ ...st, target: 0 })) : drill.steps });
+    const target: Target = {
+      name: '',
+      kind,
+      at: { x: 0, y },
+      radius: kind === 'circle' ? round(1.4 * s) : 0,
+      width: kind === 'circle' ? 0 : round((kind === 'gate' ? 1.8 : 3) * s),
+      depth: kind === 'box' ? round(3 * s) : 0,
+      both: false,
+      worth: 1
+    };
+    set({
+      ...drill,
+      targets: [...drill.targets, target],
+      steps: drill.targets.length === 0 ? drill.steps.map((st) => ({ ...st, target: 0 })) : drill.steps
+    });
     take({ part: 'target', i: drill.targets.length - 1 });
   }
   function addPerson(role: (typeof roles)[number]['id']) {
     const l = court.halfLength;
     const w = court.halfWidth.doubles;
     const at = court.walls
-      ? { feeder: { x: -w * 0.3, y: -l * 0.5 }, partner: { x: w * 0.4, y: -l * 0.5 }, hitter: { x: -w * 0.5, y: -l * 0.7 }, waiting: { x: 0, y: -l * 0.97 }, collector: { x: -w * 0.9, y: -l * 0.15 } }[role]
-      : { feeder: { x: 0, y: l * 0.55 }, partner: { x: 0, y: l }, hitter: { x: -w * 0.6, y: -l }, waiting: { x: 0, y: -l - court.runBack * 0.6 }, collector: { x: w + court.runSide * 0.5, y: l * 0.9 } }[role];
-    set({ ...drill, pattern: { ...p, people: [...p.people, { role, at: { x: round(at.x), y: round(at.y) } }] } });
+      ? {
+          feeder: { x: -w * 0.3, y: -l * 0.5 },
+          partner: { x: w * 0.4, y: -l * 0.5 },
+          hitter: { x: -w * 0.5, y: -l * 0.7 },
+          waiting: { x: 0, y: -l * 0.97 },
+          collector: { x: -w * 0.9, y: -l * 0.15 }
+        }[role]
+      : {
+          feeder: { x: 0, y: l * 0.55 },
+          partner: { x: 0, y: l },
+          hitter: { x: -w * 0.6, y: -l },
+          waiting: { x: 0, y: -l - court.runBack * 0.6 },
+          collector: { x: w + court.runSide * 0.5, y: l * 0.9 }
+        }[role];
+    set({
+      ...drill,
+      pattern: { ...p, people: [...p.people, { role, at: { x: round(at.x), y: round(at.y) } }] }
+    });
     take({ part: 'person', i: drill.pattern.people.length - 1 });
   }
   function addThing(kind: (typeof kinds)[number]['id']) {
-    set({ ...drill, pattern: { ...p, objects: [...p.objects, { kind, at: { x: 0, y: round(court.halfLength * (court.walls ? -0.6 : 0.3)) } }] } });
+    set({
+      ...drill,
+      pattern: {
+        ...p,
+        objects: [
+          ...p.objects,
+          { kind, at: { x: 0, y: round(court.halfLength * (court.walls ? -0.6 : 0.3)) } }
+        ]
+      }
+    });
     take({ part: 'thing', i: drill.pattern.objects.length - 1 });
   }
 
@@ -171,17 +257,41 @@
     }
   }
   const length = (m: number) => sayLength(m, settings.units);
-  const tight = $derived(plan?.balls.reduce((worst, b, i) => (b.leg.ratio > plan.balls[worst]!.leg.ratio ? i : worst), 0) ?? 0);
+  const tight = $derived(
+    plan?.balls.reduce((worst, b, i) => (b.leg.ratio > plan.balls[worst]!.leg.ratio ? i : worst), 0) ?? 0
+  );
   const said = (h: Hand) => {
     const q = placeOf(drill, h);
     const b = h.part === 'ball' ? plan?.balls[h.i] : undefined;
     const stroke = h.part === 'ball' ? `, ${p.feeds[h.i]!.stroke}` : '';
-    const left = b ? (b.feasible ? `; ${b.leg.effort}, ${b.leg.slack.toFixed(2).replace('-', '−')} s left` : '; cannot be fed') : '';
-    const across = q && Math.abs(q.x) < 0.02 ? 'on the middle' : q ? `${length(Math.abs(q.x))} ${q.x < 0 ? 'left' : 'right'}` : '';
-    return q ? `${stroke.slice(2)}${stroke ? ', ' : ''}${across}, ${length(Math.abs(q.y))} ${court.walls ? 'from the front wall' : q.y < 0 ? 'from the net' : 'beyond the net'}${left}` : '';
+    const left = b
+      ? b.feasible
+        ? `; ${b.leg.effort}, ${b.leg.slack.toFixed(2).replace('-', '−')} s left`
+        : '; cannot be fed'
+      : '';
+    const across =
+      q && Math.abs(q.x) < 0.02
+        ? 'on the middle'
+        : q
+          ? `${length(Math.abs(q.x))} ${q.x < 0 ? 'left' : 'right'}`
+          : '';
+    return q
+      ? `${stroke.slice(2)}${stroke ? ', ' : ''}${across}, ${length(Math.abs(q.y))} ${court.walls ? 'from the front wall' : q.y < 0 ? 'from the net' : 'beyond the net'}${left}`
+      : '';
   };
-  const rests = $derived(check ? (check.wheels.rest.value < 9.95 ? check.wheels.rest.value.toFixed(1) : check.wheels.rest.value.toFixed(0)) : '');
-  const tabs = [{ id: 'hand', name: 'In hand' }, { id: 'list', name: 'List' }, { id: 'goals', name: 'Goals' }, { id: 'words', name: 'Words' }] as const;
+  const rests = $derived(
+    check
+      ? check.wheels.rest.value < 9.95
+        ? check.wheels.rest.value.toFixed(1)
+        : check.wheels.rest.value.toFixed(0)
+      : ''
+  );
+  const tabs = [
+    { id: 'hand', name: 'In hand' },
+    { id: 'list', name: 'List' },
+    { id: 'goals', name: 'Goals' },
+    { id: 'words', name: 'Words' }
+  ] as const;
 </script>
 
 <svelte:window onkeydown={hotkey} />
@@ -190,43 +300,96 @@
   <section aria-label="The drill" class="min-w-0">
     {@render head(svg)}
     <div class="min-h-[3.2rem]" aria-live="polite">
-      {#if answer.error}<p class="text-error mt-1 font-semibold">{answer.error}</p>
+      {#if answer.error}<p class="mt-1 font-semibold text-error">{answer.error}</p>
       {:else if check && plan}
         {#each check.notices as n, i (i)}
           {#if i < 3}
             <p class="notice">
-              <span class="heed" aria-hidden="true">!</span> {n.text}
-              {#each n.fixes as f, j (j)}<button type="button" class="btn btn-xs btn-primary ml-1" title={f.outcome} onclick={() => ontake(f.drill, f.words)}>{f.words}</button>{/each}
+              <span class="heed" aria-hidden="true">!</span>
+              {n.text}
+              {#each n.fixes as f, j (j)}<button
+                  type="button"
+                  class="btn ml-1 btn-primary btn-xs"
+                  title={f.outcome}
+                  onclick={() => ontake(f.drill, f.words)}>{f.words}</button
+                >{/each}
             </p>
           {/if}
         {:else}
-          <p class="mt-1">{p.feeds.length === 1 ? 'The ball' : `Ball ${tight + 1} is the tightest and`} leaves {plan.balls[tight]!.leg.slack.toFixed(2)} s. {drill.intent}</p>
+          <p class="mt-1">
+            {p.feeds.length === 1 ? 'The ball' : `Ball ${tight + 1} is the tightest and`} leaves {plan.balls[
+              tight
+            ]!.leg.slack.toFixed(2)} s. {drill.intent}
+          </p>
         {/each}
         {#if check.notices.length > 3}<p class="text-sm">and {check.notices.length - 3} more</p>{/if}
       {/if}
     </div>
     {#if check}
-      <div class="mt-1 wheels" role="group" aria-label="What it comes to">
-        <Reading small label="Turn" shown={check.wheels.turnSeconds.value.toFixed(1)} unit="s" said="{check.wheels.turnSeconds.value.toFixed(1)} s, {p.feeds.length} balls" basis={check.wheels.turnSeconds.basis} inputs={[]} />
+      <div class="wheels mt-1" role="group" aria-label="What it comes to">
+        <Reading
+          small
+          label="Turn"
+          shown={check.wheels.turnSeconds.value.toFixed(1)}
+          unit="s"
+          said="{check.wheels.turnSeconds.value.toFixed(1)} s, {p.feeds.length} balls"
+          basis={check.wheels.turnSeconds.basis}
+          inputs={[]}
+        />
         <Wheel small label="Strokes/min" figure={check.wheels.perMinute} />
-        <Reading small label="Work : rest" shown="1:{rests}" said="one to {rests}" basis={check.wheels.rest.basis} inputs={check.wheels.rest.inputs.map((i) => ({ name: i.name, said: i.value.toFixed(1) }))} />
+        <Reading
+          small
+          label="Work : rest"
+          shown="1:{rests}"
+          said="one to {rests}"
+          basis={check.wheels.rest.basis}
+          inputs={check.wheels.rest.inputs.map((i) => ({ name: i.name, said: i.value.toFixed(1) }))}
+        />
         <Wheel small label="Contacts" figure={check.wheels.contacts} />
         <Wheel small label="Metres" figure={check.wheels.metres} />
         <Wheel small label="Balls to have" figure={check.wheels.balls} />
-        <Reading small label={court.walls ? 'Over the tin' : 'Over the net'} shown={length(check.wheels.leastOver.value)} said={length(check.wheels.leastOver.value)} basis={check.wheels.leastOver.basis} inputs={[]} />
-        <Wheel small label="Good ball" figure={{ ...check.player.finish, value: check.player.steps[0]?.rate.mean ?? 0, low: undefined, high: undefined }} />
+        <Reading
+          small
+          label={court.walls ? 'Over the tin' : 'Over the net'}
+          shown={length(check.wheels.leastOver.value)}
+          said={length(check.wheels.leastOver.value)}
+          basis={check.wheels.leastOver.basis}
+          inputs={[]}
+        />
+        <Wheel
+          small
+          label="Good ball"
+          figure={{
+            ...check.player.finish,
+            value: check.player.steps[0]?.rate.mean ?? 0,
+            low: undefined,
+            high: undefined
+          }}
+        />
         <Wheel small label="Goals met" figure={check.player.finish} />
         <Wheel small label="Takes" figure={check.player.likely} />
       </div>
     {/if}
-    <div class="bar mt-2 flex flex-wrap items-center gap-x-1 gap-y-1 text-xs" role="toolbar" aria-label="Put on the court">
-      <button type="button" class="btn btn-xs btn-primary" onclick={() => addBall()}>+ Ball</button>
+    <div
+      class="bar mt-2 flex flex-wrap items-center gap-x-1 gap-y-1 text-xs"
+      role="toolbar"
+      aria-label="Put on the court"
+    >
+      <button type="button" class="btn btn-primary btn-xs" onclick={() => addBall()}>+ Ball</button>
       <span aria-hidden="true"></span>
-      <button type="button" class="btn btn-xs" onclick={() => addTarget('circle')}>Circle</button><button type="button" class="btn btn-xs" onclick={() => addTarget('box')}>Box</button><button type="button" class="btn btn-xs" onclick={() => addTarget('gate')}>Gate</button>
+      <button type="button" class="btn btn-xs" onclick={() => addTarget('circle')}>Circle</button><button
+        type="button"
+        class="btn btn-xs"
+        onclick={() => addTarget('box')}>Box</button
+      ><button type="button" class="btn btn-xs" onclick={() => addTarget('gate')}>Gate</button>
       <span aria-hidden="true"></span>
-      {#each roles as r (r.id)}<button type="button" class="btn btn-xs" onclick={() => addPerson(r.id)}>{r.name}</button>{/each}
+      {#each roles as r (r.id)}<button type="button" class="btn btn-xs" onclick={() => addPerson(r.id)}
+          >{r.name}</button
+        >{/each}
       <span aria-hidden="true"></span>
-      {#each kinds as k (k.id)}<button type="button" class="btn btn-xs" onclick={() => addThing(k.id)}>{k.name}</button>{/each}
+      {#each kinds as k (k.id)}<button type="button" class="btn btn-xs" onclick={() => addThing(k.id)}
+          >{k.name}</button
+        >{/each}
     </div>
     <div class="mt-1.5">
       <DrillCourt
@@ -235,7 +398,9 @@
         {court}
         {plan}
         {chances}
-        waiting={Math.ceil((many - drill.hitters) / Math.max(1, p.people.filter((q) => q.role === 'waiting').length))}
+        waiting={Math.ceil(
+          (many - drill.hitters) / Math.max(1, p.people.filter((q) => q.role === 'waiting').length)
+        )}
         hand={held}
         {at}
         {snapping}
@@ -248,38 +413,103 @@
         onkey={key}
       />
     </div>
-    {#if plan}<DrillTape {plan} chosen={'i' in held && held.part === 'ball' ? held.i : -1} {at} ongap={release} onchoose={(i) => take({ part: 'ball', i })} onrest={rest} onscrub={(t) => { playing = false; at = t; }} />{/if}
+    {#if plan}<DrillTape
+        {plan}
+        chosen={'i' in held && held.part === 'ball' ? held.i : -1}
+        {at}
+        ongap={release}
+        onchoose={(i) => take({ part: 'ball', i })}
+        onrest={rest}
+        onscrub={(t) => {
+          playing = false;
+          at = t;
+        }}
+      />{/if}
     <div class="mt-1 flex flex-wrap items-end gap-3 text-xs">
-      <button type="button" class="btn btn-sm" aria-pressed={playing} onclick={() => (playing = !playing)}>{playing ? 'Hold' : 'Play the turn'}</button>
-      {#if at !== undefined && !playing}<button type="button" class="btn btn-sm" onclick={() => (at = undefined)}>Back to drawing</button>{/if}
-      <Choice label="Speed" value={speed} options={[{ id: '0.5', name: 'half' }, { id: '1', name: 'real' }, { id: '2', name: 'double' }]} onset={(s) => (speed = s)} />
-      <label class="flex items-center gap-1.5 pb-1.5"><input type="checkbox" class="checkbox checkbox-xs border-base-content" bind:checked={snapping} />Snap to lines and spots</label>
-      <span class="basis-full sm:flex-1 sm:basis-0">Drag anything; double-click this side of the net for one more ball; drag a number on the tape for the rhythm, along its top edge to look at a moment. Arrows nudge, Delete removes, D duplicates.</span>
+      <button type="button" class="btn btn-sm" aria-pressed={playing} onclick={() => (playing = !playing)}
+        >{playing ? 'Hold' : 'Play the turn'}</button
+      >
+      {#if at !== undefined && !playing}<button
+          type="button"
+          class="btn btn-sm"
+          onclick={() => (at = undefined)}>Back to drawing</button
+        >{/if}
+      <Choice
+        label="Speed"
+        value={speed}
+        options={[
+          { id: '0.5', name: 'half' },
+          { id: '1', name: 'real' },
+          { id: '2', name: 'double' }
+        ]}
+        onset={(s) => (speed = s)}
+      />
+      <label class="flex items-center gap-1.5 pb-1.5"
+        ><input
+          type="checkbox"
+          class="checkbox border-base-content checkbox-xs"
+          bind:checked={snapping}
+        />Snap to lines and spots</label
+      >
+      <span class="basis-full sm:flex-1 sm:basis-0"
+        >Drag anything; double-click this side of the net for one more ball; drag a number on the tape for the
+        rhythm, along its top edge to look at a moment. Arrows nudge, Delete removes, D duplicates.</span
+      >
     </div>
-    {#if check && neighbours.length}<Tray {neighbours} now={check} {courts} ontake={(d, words) => ontake(d, words)} />{/if}
+    {#if check && neighbours.length}<Tray
+        {neighbours}
+        now={check}
+        {courts}
+        ontake={(d, words) => ontake(d, words)}
+      />{/if}
   </section>
   <aside class="min-w-0">
     <div class="flex flex-wrap items-end gap-x-3 gap-y-2">
-      <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">For
-        <select class="select select-sm border-base-content/60 w-36" bind:value={forWhom}>
+      <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
+        >For
+        <select class="select w-36 border-base-content/60 select-sm" bind:value={forWhom}>
           <option value="">its own level</option>
           {#each Object.entries(levels) as [id, name] (id)}<option value={id}>any {name}</option>{/each}
           {#each students as s (s.id)}<option value={s.id}>{s.name}</option>{/each}
-        </select></label>
+        </select></label
+      >
       <Num label="Students" whole value={many} min={1} max={16} onset={(v) => (many = v)} />
       <Num label="Minutes" whole value={minutes} min={1} max={240} onset={(v) => (minutes = v)} />
     </div>
     <div class="mt-3 flex gap-1" role="group" aria-label="Beside the court">
-      {#each tabs as o (o.id)}<button type="button" class="btn btn-sm font-normal" class:btn-primary={tab === o.id} aria-pressed={tab === o.id} onclick={() => (tab = o.id)}>{o.name}</button>{/each}
+      {#each tabs as o (o.id)}<button
+          type="button"
+          class="btn font-normal btn-sm"
+          class:btn-primary={tab === o.id}
+          aria-pressed={tab === o.id}
+          onclick={() => (tab = o.id)}>{o.name}</button
+        >{/each}
     </div>
-    <div class="border-base-content mt-3 border-t pt-3">
+    <div class="mt-3 border-t border-base-content pt-3">
       {#if tab === 'hand'}
-        <InHand {drill} {court} {plan} hand={held} onset={(d) => set(d)} onhand={take} onduplicate={duplicate} onremove={remove} />
+        <InHand
+          {drill}
+          {court}
+          {plan}
+          hand={held}
+          onset={(d) => set(d)}
+          onhand={take}
+          onduplicate={duplicate}
+          onremove={remove}
+        />
       {:else if tab === 'list'}
         <h2 class="text-base">Everything on the court</h2>
         <ul class="mt-1 text-sm" aria-label="Everything on the court">
           {#each everything(drill) as h (`${h.part} ${'i' in h ? h.i : ''}`)}
-            <li><button type="button" class="hover:bg-base-200 w-full rounded px-1 py-1 text-left" class:font-semibold={sameHand(h, held)} onclick={() => take(h)}>{nameOf(drill, h)} <span class="figures block text-xs font-normal">{said(h)}</span></button></li>
+            <li>
+              <button
+                type="button"
+                class="w-full rounded px-1 py-1 text-left hover:bg-base-200"
+                class:font-semibold={sameHand(h, held)}
+                onclick={() => take(h)}
+                >{nameOf(drill, h)} <span class="figures block text-xs font-normal">{said(h)}</span></button
+              >
+            </li>
           {/each}
         </ul>
       {:else if tab === 'goals'}<Goals {drill} {check} onset={(d) => set(d)} />

@@ -37,22 +37,52 @@
     onkey?: (e: KeyboardEvent) => boolean;
     svg?: SVGSVGElement;
   }
-  let { drill, court, plan, chances = [], waiting = 1, hand, at, snapping = false, label, onmove, onsize, onhand, onrest, onfeed, onkey, svg = $bindable() }: Props = $props();
+  let {
+    drill,
+    court,
+    plan,
+    chances = [],
+    waiting = 1,
+    hand,
+    at,
+    snapping = false,
+    label,
+    onmove,
+    onsize,
+    onhand,
+    onrest,
+    onfeed,
+    onkey,
+    svg = $bindable()
+  }: Props = $props();
 
   let width = $state(880);
   const p = $derived(drill.pattern);
-  const lengthwise = $derived(court.walls ? court.halfLength * 0.1 : court.halfLength * (court.sport === 'tableTennis' ? 1.1 : 0.43));
-  const side = $derived(Math.max(court.halfWidth.doubles * 0.24, court.net.postOutside + court.halfLength * 0.04));
+  const lengthwise = $derived(
+    court.walls ? court.halfLength * 0.1 : court.halfLength * (court.sport === 'tableTennis' ? 1.1 : 0.43)
+  );
+  const side = $derived(
+    Math.max(court.halfWidth.doubles * 0.24, court.net.postOutside + court.halfLength * 0.04)
+  );
   const box = $derived(frame(court, 'across', lengthwise, 'all', side));
   const u = $derived(box.width / 35);
   const t = $derived(u * Math.max(1, 600 / width));
   const scale = $derived(Math.min(1, court.halfLength / 11.9));
   const v = (q: Point) => toView(q, 'across');
   const still = $derived(at === undefined);
-  const chosen = $derived(hand && 'i' in hand && (hand.part === 'ball' || hand.part === 'aim' || hand.part === 'go') ? hand.i : -1);
-  const place = (q: Point) => `${sayLength(Math.abs(q.x), settings.units)} ${q.x < 0 ? 'left' : 'right'} of the middle, ${sayLength(Math.abs(q.y), settings.units)} from the ${court.walls ? 'front wall' : 'net'}`;
+  const chosen = $derived(
+    hand && 'i' in hand && (hand.part === 'ball' || hand.part === 'aim' || hand.part === 'go') ? hand.i : -1
+  );
+  const place = (q: Point) =>
+    `${sayLength(Math.abs(q.x), settings.units)} ${q.x < 0 ? 'left' : 'right'} of the middle, ${sayLength(Math.abs(q.y), settings.units)} from the ${court.walls ? 'front wall' : 'net'}`;
   /** The student's way: start, and to each ball, and where they wait between. */
-  const way = $derived(plan ? [p.start, ...plan.balls.flatMap((b) => [b.leg.stands, b.at])].map((q) => `${v(q).x},${v(q).y}`).join(' ') : '');
+  const way = $derived(
+    plan
+      ? [p.start, ...plan.balls.flatMap((b) => [b.leg.stands, b.at])]
+          .map((q) => `${v(q).x},${v(q).y}`)
+          .join(' ')
+      : ''
+  );
   const student = $derived(plan && at !== undefined ? studentAt(p.start, plan, at) : p.start);
   const ball = $derived(plan && at !== undefined ? ballAt(plan, at) : undefined);
   const isHand = (h: Hand) => !!hand && sameHand(hand, h);
@@ -74,7 +104,8 @@
     const q = fromView(seen, 'across');
     const [dx, dy] = [Math.abs(q.x - target.at.x), Math.abs(q.y - target.at.y)];
     if (target.kind === 'circle') onsize?.(i, { radius: Math.max(0.05, round(Math.hypot(dx, dy))) });
-    else if (target.kind === 'box') onsize?.(i, { width: Math.max(0.1, round(2 * dx)), depth: Math.max(0.1, round(2 * dy)) });
+    else if (target.kind === 'box')
+      onsize?.(i, { width: Math.max(0.1, round(2 * dx)), depth: Math.max(0.1, round(2 * dy)) });
     else onsize?.(i, { width: Math.max(0.1, round(2 * dx)) });
   }
   function sizeKey(i: number) {
@@ -82,23 +113,68 @@
       const k = { '+': 1.1, '=': 1.1, '-': 1 / 1.1 }[e.key];
       const target = drill.targets[i];
       if (!k || !target) return onkey?.(e) ?? false;
-      onsize?.(i, { radius: round(target.radius * k), width: round(target.width * k), depth: round(target.depth * k) });
+      onsize?.(i, {
+        radius: round(target.radius * k),
+        width: round(target.width * k),
+        depth: round(target.depth * k)
+      });
       return true;
     };
   }
   function feedHere(e: MouseEvent) {
     if (!svg || !onfeed) return;
-    const q = fromView(new DOMPoint(e.clientX, e.clientY).matrixTransform(svg.getScreenCTM()!.inverse()), 'across');
+    const q = fromView(
+      new DOMPoint(e.clientX, e.clientY).matrixTransform(svg.getScreenCTM()!.inverse()),
+      'across'
+    );
     if (q.y < 0) onfeed({ x: round(q.x), y: round(q.y) });
   }
-  const present = $derived([...new Set([...p.people.map((q) => q.role as string), ...p.objects.map((o) => o.kind as string)])]);
-  const words: Record<string, string> = { feeder: 'feeder', partner: 'partner', hitter: 'another hitter', waiting: 'waiting', collector: 'collector', cone: 'cone', marker: 'marker', basket: 'basket', obstacle: 'soft obstacle', machine: 'machine' };
+  const present = $derived([
+    ...new Set([...p.people.map((q) => q.role as string), ...p.objects.map((o) => o.kind as string)])
+  ]);
+  const words: Record<string, string> = {
+    feeder: 'feeder',
+    partner: 'partner',
+    hitter: 'another hitter',
+    waiting: 'waiting',
+    collector: 'collector',
+    cone: 'cone',
+    marker: 'marker',
+    basket: 'basket',
+    obstacle: 'soft obstacle',
+    machine: 'machine'
+  };
 </script>
 
 {#snippet grab(h: Hand, said: string, draw: import('svelte').Snippet, keys?: (e: KeyboardEvent) => boolean)}
-  {@const q = h.part === 'student' ? p.start : h.part === 'base' ? p.base : h.part === 'ball' ? p.feeds[h.i]!.to : h.part === 'aim' ? p.feeds[h.i]!.aim! : h.part === 'go' ? p.feeds[h.i]!.go! : h.part === 'person' ? p.people[h.i]!.at : h.part === 'thing' ? p.objects[h.i]!.at : drill.targets[h.i]!.at}
+  {@const q =
+    h.part === 'student'
+      ? p.start
+      : h.part === 'base'
+        ? p.base
+        : h.part === 'ball'
+          ? p.feeds[h.i]!.to
+          : h.part === 'aim'
+            ? p.feeds[h.i]!.aim!
+            : h.part === 'go'
+              ? p.feeds[h.i]!.go!
+              : h.part === 'person'
+                ? p.people[h.i]!.at
+                : h.part === 'thing'
+                  ? p.objects[h.i]!.at
+                  : drill.targets[h.i]!.at}
   {#if onmove && still}
-    <Handle at={v(q)} label={nameOf(drill, h)} {said} now={q.y} {scale} onmove={(seen) => move(h, seen)} {onrest} onkey={keys ?? onkey} onfocus={() => onhand?.(h)}>{@render draw()}</Handle>
+    <Handle
+      at={v(q)}
+      label={nameOf(drill, h)}
+      {said}
+      now={q.y}
+      {scale}
+      onmove={(seen) => move(h, seen)}
+      {onrest}
+      onkey={keys ?? onkey}
+      onfocus={() => onhand?.(h)}>{@render draw()}</Handle
+    >
   {:else}{@render draw()}{/if}
 {/snippet}
 
@@ -119,42 +195,159 @@
     {@const h = { part: 'target', i } as Hand}
     {@const c = v(target.at)}
     {#snippet shape(s: number, here: boolean)}
-      {#if target.kind === 'circle'}<circle class:here class="target" cx={c.x} cy={s * c.y} r={target.radius} stroke-width={0.1 * u} stroke-dasharray={here ? undefined : `${0.25 * u} ${0.2 * u}`} />
-      {:else if target.kind === 'box'}<rect class:here class="target" x={c.x - target.depth / 2} y={s * c.y - target.width / 2} width={target.depth} height={target.width} stroke-width={0.1 * u} stroke-dasharray={here ? undefined : `${0.25 * u} ${0.2 * u}`} />
+      {#if target.kind === 'circle'}<circle
+          class:here
+          class="target"
+          cx={c.x}
+          cy={s * c.y}
+          r={target.radius}
+          stroke-width={0.1 * u}
+          stroke-dasharray={here ? undefined : `${0.25 * u} ${0.2 * u}`}
+        />
+      {:else if target.kind === 'box'}<rect
+          class:here
+          class="target"
+          x={c.x - target.depth / 2}
+          y={s * c.y - target.width / 2}
+          width={target.depth}
+          height={target.width}
+          stroke-width={0.1 * u}
+          stroke-dasharray={here ? undefined : `${0.25 * u} ${0.2 * u}`}
+        />
       {:else}
-        <line class:here class="target" x1={c.x} x2={c.x} y1={s * c.y - target.width / 2} y2={s * c.y + target.width / 2} stroke-width={0.2 * u} stroke-dasharray="{0.2 * u} {0.15 * u}" />
-        {#each [-1, 1] as e (e)}<circle cx={c.x} cy={s * c.y + (e * target.width) / 2} r={0.22 * u} fill="#f7f4ea" stroke="#10201c" stroke-width={0.08 * u} />{/each}
+        <line
+          class:here
+          class="target"
+          x1={c.x}
+          x2={c.x}
+          y1={s * c.y - target.width / 2}
+          y2={s * c.y + target.width / 2}
+          stroke-width={0.2 * u}
+          stroke-dasharray="{0.2 * u} {0.15 * u}"
+        />
+        {#each [-1, 1] as e (e)}<circle
+            cx={c.x}
+            cy={s * c.y + (e * target.width) / 2}
+            r={0.22 * u}
+            fill="#f7f4ea"
+            stroke="#10201c"
+            stroke-width={0.08 * u}
+          />{/each}
       {/if}
     {/snippet}
     {#if target.both}<g opacity="0.6">{@render shape(-1, false)}</g>{/if}
     {#snippet draw()}
       {@render shape(1, true)}
       {#if chances[i] !== undefined}
-        <text class="chance" x={c.x} y={c.y + (target.kind === 'gate' ? -target.width / 2 - 0.3 * t : target.radius > 0 && target.radius < 0.9 * t && target.kind === 'circle' ? -target.radius - 0.3 * t : 0.3 * t)} font-size={0.82 * t} stroke-width={0.2 * t} text-anchor="middle">{sayChance(chances[i]!)}{target.worth > 1 ? ` · ${target.worth}` : ''}</text>
+        <text
+          class="chance"
+          x={c.x}
+          y={c.y +
+            (target.kind === 'gate'
+              ? -target.width / 2 - 0.3 * t
+              : target.radius > 0 && target.radius < 0.9 * t && target.kind === 'circle'
+                ? -target.radius - 0.3 * t
+                : 0.3 * t)}
+          font-size={0.82 * t}
+          stroke-width={0.2 * t}
+          text-anchor="middle">{sayChance(chances[i]!)}{target.worth > 1 ? ` · ${target.worth}` : ''}</text
+        >
       {/if}
     {/snippet}
     {@render grab(h, `${place(target.at)}, ${target.kind}`, draw, sizeKey(i))}
     {#if isHand(h) && onsize && still}
-      <Grip at={v({ x: target.at.x + (target.kind === 'circle' ? target.radius * 0.7071 : target.width / 2), y: target.at.y + (target.kind === 'circle' ? target.radius * 0.7071 : target.kind === 'box' ? target.depth / 2 : 0) })} r={0.32 * t} onmove={(q) => size(i, q)} {onrest} />
+      <Grip
+        at={v({
+          x: target.at.x + (target.kind === 'circle' ? target.radius * 0.7071 : target.width / 2),
+          y:
+            target.at.y +
+            (target.kind === 'circle' ? target.radius * 0.7071 : target.kind === 'box' ? target.depth / 2 : 0)
+        })}
+        r={0.32 * t}
+        onmove={(q) => size(i, q)}
+        {onrest}
+      />
     {/if}
   {/each}
-  <polyline points={way} fill="none" stroke="#10201c" stroke-width={0.1 * u} stroke-dasharray="{0.12 * u} {0.22 * u}" stroke-linejoin="round" />
+  <polyline
+    points={way}
+    fill="none"
+    stroke="#10201c"
+    stroke-width={0.1 * u}
+    stroke-dasharray="{0.12 * u} {0.22 * u}"
+    stroke-linejoin="round"
+  />
   {#each p.feeds as f, i (i)}
     {@const b = plan?.balls[i]}
     {@const from = v(f.from)}
     {@const g = v(f.to)}
     {@const c = b ? v(b.at) : g}
     <g opacity={chosen < 0 || i === chosen || !still ? 1 : 0.5} pointer-events="none">
-      {#if court.walls && b?.path}<polyline points={b.path.map((q) => `${v(q).x},${v(q).y}`).join(' ')} fill="none" class="feed" stroke-width={0.12 * u} stroke-dasharray="{0.14 * u} {0.3 * u}" />
-      {:else if flown(f)}<line x1={from.x} y1={from.y} x2={g.x} y2={g.y} class="feed" stroke-width={0.12 * u} stroke-dasharray="{0.14 * u} {0.3 * u}" />{/if}
-      {#if !court.walls}<line x1={g.x} y1={g.y} x2={c.x} y2={c.y} class="feed" stroke-width={0.12 * u} stroke-dasharray="{0.14 * u} {0.3 * u}" />{/if}
-      {#if f.aim}{@const a = v(f.aim)}<line x1={c.x} y1={c.y} x2={a.x} y2={a.y} stroke="#fdfcf6" stroke-width={0.09 * u} />{/if}
-      {#if f.go && b}{@const n = v(f.go)}<line x1={c.x} y1={c.y} x2={n.x} y2={n.y} stroke="#10201c" stroke-width={0.12 * u} stroke-dasharray="{0.3 * u} {0.15 * u}" />{/if}
+      {#if court.walls && b?.path}<polyline
+          points={b.path.map((q) => `${v(q).x},${v(q).y}`).join(' ')}
+          fill="none"
+          class="feed"
+          stroke-width={0.12 * u}
+          stroke-dasharray="{0.14 * u} {0.3 * u}"
+        />
+      {:else if flown(f)}<line
+          x1={from.x}
+          y1={from.y}
+          x2={g.x}
+          y2={g.y}
+          class="feed"
+          stroke-width={0.12 * u}
+          stroke-dasharray="{0.14 * u} {0.3 * u}"
+        />{/if}
+      {#if !court.walls}<line
+          x1={g.x}
+          y1={g.y}
+          x2={c.x}
+          y2={c.y}
+          class="feed"
+          stroke-width={0.12 * u}
+          stroke-dasharray="{0.14 * u} {0.3 * u}"
+        />{/if}
+      {#if f.aim}{@const a = v(f.aim)}<line
+          x1={c.x}
+          y1={c.y}
+          x2={a.x}
+          y2={a.y}
+          stroke="#fdfcf6"
+          stroke-width={0.09 * u}
+        />{/if}
+      {#if f.go && b}{@const n = v(f.go)}<line
+          x1={c.x}
+          y1={c.y}
+          x2={n.x}
+          y2={n.y}
+          stroke="#10201c"
+          stroke-width={0.12 * u}
+          stroke-dasharray="{0.3 * u} {0.15 * u}"
+        />{/if}
     </g>
     {#if b}
       {@const m = Math.hypot(c.x - g.x, c.y - g.y) < t ? { x: c.x - 0.75 * t, y: c.y - 0.75 * t } : c}
-      <rect x={m.x - 0.45 * t} y={m.y - 0.45 * t} width={0.9 * t} height={0.9 * t} rx={0.15 * t} fill={efforts[b.leg.effort]} stroke="#f7f4ea" stroke-width={0.08 * t} pointer-events="none" />
-      <text x={m.x} y={m.y + 0.24 * t} text-anchor="middle" font-size={0.68 * t} font-weight="700" fill="#fff" pointer-events="none">{letters[b.leg.effort]}</text>
+      <rect
+        x={m.x - 0.45 * t}
+        y={m.y - 0.45 * t}
+        width={0.9 * t}
+        height={0.9 * t}
+        rx={0.15 * t}
+        fill={efforts[b.leg.effort]}
+        stroke="#f7f4ea"
+        stroke-width={0.08 * t}
+        pointer-events="none"
+      />
+      <text
+        x={m.x}
+        y={m.y + 0.24 * t}
+        text-anchor="middle"
+        font-size={0.68 * t}
+        font-weight="700"
+        fill="#fff"
+        pointer-events="none">{letters[b.leg.effort]}</text
+      >
     {/if}
   {/each}
   {#each p.objects as o, i (i)}
@@ -162,47 +355,126 @@
     {@render grab({ part: 'thing', i }, place(o.at), draw)}
   {/each}
   {#each p.people as who, i (i)}
-    {#if who.aim}{@const a = v(who.aim)}{@const q = v(who.at)}<line x1={q.x} y1={q.y} x2={a.x} y2={a.y} stroke="#fdfcf6" stroke-width={0.08 * u} stroke-dasharray="{0.6 * u} {0.3 * u}" />{/if}
-    {#snippet draw()}{@const q = v(who.at)}<Mark kind={who.role} x={q.x} y={q.y} r={0.55 * t} count={who.role === 'waiting' ? Math.max(1, waiting) : 1} />{/snippet}
+    {#if who.aim}{@const a = v(who.aim)}{@const q = v(who.at)}<line
+        x1={q.x}
+        y1={q.y}
+        x2={a.x}
+        y2={a.y}
+        stroke="#fdfcf6"
+        stroke-width={0.08 * u}
+        stroke-dasharray="{0.6 * u} {0.3 * u}"
+      />{/if}
+    {#snippet draw()}{@const q = v(who.at)}<Mark
+        kind={who.role}
+        x={q.x}
+        y={q.y}
+        r={0.55 * t}
+        count={who.role === 'waiting' ? Math.max(1, waiting) : 1}
+      />{/snippet}
     {@render grab({ part: 'person', i }, place(who.at), draw)}
   {/each}
   {#if Math.hypot(p.base.x - p.start.x, p.base.y - p.start.y) > 0.05 || isHand({ part: 'base' })}
-    {#snippet draw()}{@const q = v(p.base)}<path class="here" d="M{q.x - 0.5 * t} {q.y}h{t}M{q.x} {q.y - 0.5 * t}v{t}" stroke="#10201c" stroke-width={0.16 * t} /><circle cx={q.x} cy={q.y} r={0.5 * t} fill="transparent" stroke="#10201c" stroke-width={0.08 * t} stroke-dasharray="{0.2 * t} {0.12 * t}" />{/snippet}
+    {#snippet draw()}{@const q = v(p.base)}<path
+        class="here"
+        d="M{q.x - 0.5 * t} {q.y}h{t}M{q.x} {q.y - 0.5 * t}v{t}"
+        stroke="#10201c"
+        stroke-width={0.16 * t}
+      /><circle
+        cx={q.x}
+        cy={q.y}
+        r={0.5 * t}
+        fill="transparent"
+        stroke="#10201c"
+        stroke-width={0.08 * t}
+        stroke-dasharray="{0.2 * t} {0.12 * t}"
+      />{/snippet}
     {@render grab({ part: 'base' }, place(p.base), draw)}
   {/if}
   {#if true}
-    {#snippet draw()}{@const q = v(p.start)}<circle class="here" cx={q.x} cy={q.y} r={0.62 * t} fill={still ? '#10201c' : 'none'} stroke={still ? '#f7f4ea' : '#10201c'} stroke-width={0.12 * t} />{/snippet}
+    {#snippet draw()}{@const q = v(p.start)}<circle
+        class="here"
+        cx={q.x}
+        cy={q.y}
+        r={0.62 * t}
+        fill={still ? '#10201c' : 'none'}
+        stroke={still ? '#f7f4ea' : '#10201c'}
+        stroke-width={0.12 * t}
+      />{/snippet}
     {@render grab({ part: 'student' }, place(p.start), draw)}
   {/if}
   {#each p.feeds as f, i (i)}
-    {#if onmove && still && (i === chosen)}
+    {#if onmove && still && i === chosen}
       {#if f.aim}
-        {#snippet draw()}{@const q = v(f.aim!)}<circle class="here" cx={q.x} cy={q.y} r={0.42 * t} fill="transparent" stroke="#10201c" stroke-width={0.14 * t} /><circle cx={q.x} cy={q.y} r={0.14 * t} fill="#10201c" />{/snippet}
+        {#snippet draw()}{@const q = v(f.aim!)}<circle
+            class="here"
+            cx={q.x}
+            cy={q.y}
+            r={0.42 * t}
+            fill="transparent"
+            stroke="#10201c"
+            stroke-width={0.14 * t}
+          /><circle cx={q.x} cy={q.y} r={0.14 * t} fill="#10201c" />{/snippet}
         {@render grab({ part: 'aim', i }, place(f.aim), draw)}
       {/if}
       {#if f.go}
-        {#snippet draw()}{@const q = v(f.go!)}<path class="here" d="M{q.x - 0.4 * t} {q.y - 0.4 * t}l{0.8 * t} {0.8 * t}m0 {-0.8 * t}l{-0.8 * t} {0.8 * t}" stroke="#10201c" stroke-width={0.18 * t} /><circle cx={q.x} cy={q.y} r={0.45 * t} fill="transparent" />{/snippet}
+        {#snippet draw()}{@const q = v(f.go!)}<path
+            class="here"
+            d="M{q.x - 0.4 * t} {q.y - 0.4 * t}l{0.8 * t} {0.8 * t}m0 {-0.8 * t}l{-0.8 * t} {0.8 * t}"
+            stroke="#10201c"
+            stroke-width={0.18 * t}
+          /><circle cx={q.x} cy={q.y} r={0.45 * t} fill="transparent" />{/snippet}
         {@render grab({ part: 'go', i }, place(f.go), draw)}
       {/if}
     {/if}
     {#snippet draw()}
       {@const q = v(f.to)}
-      <circle class="here" cx={q.x} cy={q.y} r={0.6 * t} fill={i === chosen ? '#d7ee2a' : '#f7f4ea'} stroke="#10201c" stroke-width={0.12 * t} />
-      <text x={q.x} y={q.y + 0.28 * t} text-anchor="middle" font-size={0.8 * t} font-weight="700" fill="#10201c" pointer-events="none">{i + 1}</text>
+      <circle
+        class="here"
+        cx={q.x}
+        cy={q.y}
+        r={0.6 * t}
+        fill={i === chosen ? '#d7ee2a' : '#f7f4ea'}
+        stroke="#10201c"
+        stroke-width={0.12 * t}
+      />
+      <text
+        x={q.x}
+        y={q.y + 0.28 * t}
+        text-anchor="middle"
+        font-size={0.8 * t}
+        font-weight="700"
+        fill="#10201c"
+        pointer-events="none">{i + 1}</text
+      >
     {/snippet}
     {@render grab({ part: 'ball', i }, place(f.to), draw)}
   {/each}
   {#if !still}
     {@const s = v(student)}
     <circle cx={s.x} cy={s.y} r={0.62 * t} fill="#10201c" stroke="#f7f4ea" stroke-width={0.12 * t} />
-    {#if ball}{@const q = v(ball)}<circle cx={q.x} cy={q.y} r={(0.28 + 0.09 * ball.z) * t} fill="#d7ee2a" stroke="#10201c" stroke-width={0.08 * t} />{/if}
+    {#if ball}{@const q = v(ball)}<circle
+        cx={q.x}
+        cy={q.y}
+        r={(0.28 + 0.09 * ball.z) * t}
+        fill="#d7ee2a"
+        stroke="#10201c"
+        stroke-width={0.08 * t}
+      />{/if}
   {/if}
 </svg>
 {#if onmove}
   <ul class="mt-1 flex flex-wrap gap-x-3 gap-y-0.5 text-xs" aria-label="Signs">
-    <li><svg viewBox="-8 -8 16 16"><circle r="6" fill="#10201c" stroke="#f7f4ea" stroke-width="1" /></svg>student</li>
-    <li><svg viewBox="-8 -8 16 16"><circle r="6" fill="#d7ee2a" stroke="#10201c" stroke-width="1.4" /></svg>bounce</li>
-    {#each present as k (k)}<li><svg viewBox="-8 -8 16 16"><Mark kind={k} x={0} y={0} r={6} /></svg>{words[k]}</li>{/each}
+    <li>
+      <svg viewBox="-8 -8 16 16"><circle r="6" fill="#10201c" stroke="#f7f4ea" stroke-width="1" /></svg
+      >student
+    </li>
+    <li>
+      <svg viewBox="-8 -8 16 16"><circle r="6" fill="#d7ee2a" stroke="#10201c" stroke-width="1.4" /></svg
+      >bounce
+    </li>
+    {#each present as k (k)}<li>
+        <svg viewBox="-8 -8 16 16"><Mark kind={k} x={0} y={0} r={6} /></svg>{words[k]}
+      </li>{/each}
     <li>··· feed, — stroke</li>
     <li><b>E</b> easy <b>W</b> working <b>S</b> stretch <b>U</b> out of reach</li>
   </ul>

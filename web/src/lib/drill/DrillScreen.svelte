@@ -1,7 +1,15 @@
 <!-- A drill of the shelf on the workbench. -->
 <script lang="ts">
   import { beforeNavigate, goto } from '$app/navigation';
-  import { api, need, type Court, type DrillVersion, type Drill, type ShelfDrill, type Student } from '$lib/api/client';
+  import {
+    api,
+    need,
+    type Court,
+    type DrillVersion,
+    type Drill,
+    type ShelfDrill,
+    type Student
+  } from '$lib/api/client';
   import PutInLesson from './PutInLesson.svelte';
   import SaveState from '$lib/shell/SaveState.svelte';
   import { typing } from '$lib/shell/keys';
@@ -10,7 +18,11 @@
   import { fileName, keepFile, toPng, toSvg } from './picture';
   import { Shelved } from './shelved.svelte';
 
-  let { drill: read, courts, students }: { drill: ShelfDrill; courts: Court[]; students: Student[] } = $props();
+  let {
+    drill: read,
+    courts,
+    students
+  }: { drill: ShelfDrill; courts: Court[]; students: Student[] } = $props();
   // The editor owns the drill from here on; a new one opens a new screen.
   // svelte-ignore state_referenced_locally
   const editor = new Shelved(read);
@@ -29,16 +41,26 @@
   }
   async function keepAsNew() {
     await editor.save();
-    const copy: Drill = { ...drill, title: `${drill.title}, again`.slice(0, 120), kin: { id: editor.id, title: drill.title, bend: drill.kin?.bend ?? 'Copied' } };
+    const copy: Drill = {
+      ...drill,
+      title: `${drill.title}, again`.slice(0, 120),
+      kin: { id: editor.id, title: drill.title, bend: drill.kin?.bend ?? 'Copied' }
+    };
     const made = v7();
-    await need(api.PUT('/api/v1/drills/{drill}', { params: { path: { drill: made } }, body: { version: 0, drill: copy } }));
+    await need(
+      api.PUT('/api/v1/drills/{drill}', {
+        params: { path: { drill: made } },
+        body: { version: 0, drill: copy }
+      })
+    );
     await goto(`/drills/${made}`);
   }
   async function file(svg: SVGSVGElement | undefined, kind: 'svg' | 'png' | 'json') {
     wrong = '';
     try {
       const name = fileName(drill.title);
-      if (kind === 'json') return keepFile(JSON.stringify(drill, undefined, 2), `${name}.json`, 'application/json');
+      if (kind === 'json')
+        return keepFile(JSON.stringify(drill, undefined, 2), `${name}.json`, 'application/json');
       if (!svg) return;
       if (kind === 'svg') keepFile(toSvg(svg), `${name}.svg`, 'image/svg+xml');
       else keepFile(await toPng(svg), `${name}.png`);
@@ -49,14 +71,27 @@
   async function history(e: ToggleEvent) {
     if (e.newState !== 'open') return;
     await editor.save();
-    const { data } = await api.GET('/api/v1/drills/{drill}/versions', { params: { path: { drill: editor.id } } }).catch(() => ({ data: undefined }));
+    const { data } = await api
+      .GET('/api/v1/drills/{drill}/versions', { params: { path: { drill: editor.id } } })
+      .catch(() => ({ data: undefined }));
     versions = data ?? [];
   }
   async function mark() {
     editor.favourite = !editor.favourite;
-    await api.PUT('/api/v1/drills/{drill}/favourite', { params: { path: { drill: editor.id } }, body: { favourite: editor.favourite } }).catch(() => (editor.favourite = !editor.favourite));
+    await api
+      .PUT('/api/v1/drills/{drill}/favourite', {
+        params: { path: { drill: editor.id } },
+        body: { favourite: editor.favourite }
+      })
+      .catch(() => (editor.favourite = !editor.favourite));
   }
-  const when = (ms: number) => new Date(ms).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+  const when = (ms: number) =>
+    new Date(ms).toLocaleString('en-GB', {
+      day: 'numeric',
+      month: 'short',
+      hour: '2-digit',
+      minute: '2-digit'
+    });
 </script>
 
 <svelte:window onkeydown={key} onpagehide={() => editor.save(true)} />
@@ -68,7 +103,7 @@
       <div class="flex flex-wrap items-center gap-x-2 gap-y-1">
         <h1 class="sr-only">{drill.title}</h1>
         <input
-          class="hover:border-base-300 focus:border-base-content min-w-40 flex-1 border-b border-transparent bg-transparent text-2xl font-semibold tracking-tight"
+          class="min-w-40 flex-1 border-b border-transparent bg-transparent text-2xl font-semibold tracking-tight hover:border-base-300 focus:border-base-content"
           aria-label="Title of the drill"
           value={drill.title}
           maxlength="120"
@@ -79,9 +114,27 @@
         />
         {#if editor.own || editor.status !== 'saved'}<SaveState {editor} />{/if}
         <span class="flex flex-wrap gap-1">
-          <button type="button" class="btn btn-sm" aria-pressed={editor.favourite} aria-label="Favourite" onclick={mark}>{editor.favourite ? '★' : '☆'}</button>
-          <button type="button" class="btn btn-sm" disabled={!editor.canUndo} aria-label="Undo" onclick={() => editor.undo()}>↶</button>
-          <button type="button" class="btn btn-sm" disabled={!editor.canRedo} aria-label="Redo" onclick={() => editor.redo()}>↷</button>
+          <button
+            type="button"
+            class="btn btn-sm"
+            aria-pressed={editor.favourite}
+            aria-label="Favourite"
+            onclick={mark}>{editor.favourite ? '★' : '☆'}</button
+          >
+          <button
+            type="button"
+            class="btn btn-sm"
+            disabled={!editor.canUndo}
+            aria-label="Undo"
+            onclick={() => editor.undo()}>↶</button
+          >
+          <button
+            type="button"
+            class="btn btn-sm"
+            disabled={!editor.canRedo}
+            aria-label="Redo"
+            onclick={() => editor.redo()}>↷</button
+          >
           <button type="button" class="btn btn-sm" popovertarget="more-{id}">More</button>
           <PutInLesson {drill} />
         </span>
@@ -93,18 +146,27 @@
           <button type="button" class="btn btn-sm" onclick={() => file(svg, 'svg')}>Court as SVG</button>
           <button type="button" class="btn btn-sm" onclick={() => file(svg, 'png')}>Court as PNG</button>
         </div>
-        {#if wrong}<p class="text-error mt-2 text-sm font-semibold" role="alert">{wrong}</p>{/if}
+        {#if wrong}<p class="mt-2 text-sm font-semibold text-error" role="alert">{wrong}</p>{/if}
         <h2 class="mt-3 text-base">Saved states</h2>
         <ul class="mt-1 max-h-60 overflow-auto text-sm">
           {#each versions ?? [] as v (v.version)}
-            <li class="flex items-center gap-2 py-0.5"><span class="figures shrink-0">{v.version}</span><span class="min-w-0 flex-1">{when(v.savedAt)} {v.drill.kin?.bend ? `· ${v.drill.kin.bend}` : ''}</span>
-              {#if v.version !== editor.version}<button type="button" class="btn btn-xs" onclick={() => editor.set(v.drill)}>Bring back</button>{/if}</li>
+            <li class="flex items-center gap-2 py-0.5">
+              <span class="figures shrink-0">{v.version}</span><span class="min-w-0 flex-1"
+                >{when(v.savedAt)} {v.drill.kin?.bend ? `· ${v.drill.kin.bend}` : ''}</span
+              >
+              {#if v.version !== editor.version}<button
+                  type="button"
+                  class="btn btn-xs"
+                  onclick={() => editor.set(v.drill)}>Bring back</button
+                >{/if}
+            </li>
           {:else}<li>{versions ? 'None yet.' : 'Reading…'}</li>{/each}
         </ul>
       </div>
       <p class="text-xs">
         {court.name}
-        {#if drill.kin}· from <a class="underline" href="/drills/{drill.kin.id}">{drill.kin.title}</a>: {drill.kin.bend}{:else if !editor.own}· ships with Hodometer; changing it makes your own copy{/if}
+        {#if drill.kin}· from <a class="underline" href="/drills/{drill.kin.id}">{drill.kin.title}</a>: {drill
+            .kin.bend}{:else if !editor.own}· ships with Hodometer; changing it makes your own copy{/if}
       </p>
     {/snippet}
   </Bench>

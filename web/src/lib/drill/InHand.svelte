@@ -6,7 +6,19 @@
   import { sayLength } from '$lib/units/length';
   import { settings } from '$lib/units/settings.svelte';
   import { saySpeed, speedStep } from '$lib/units/speed';
-  import { change, flown, hows, meets, nameOf, placeOf, round, strokes, type Feed, type Hand, type Target } from './parts';
+  import {
+    change,
+    flown,
+    hows,
+    meets,
+    nameOf,
+    placeOf,
+    round,
+    strokes,
+    type Feed,
+    type Hand,
+    type Target
+  } from './parts';
   import Where from './Where.svelte';
 
   interface Props {
@@ -23,26 +35,50 @@
 
   const p = $derived(drill.pattern);
   const at = $derived(placeOf(drill, hand));
-  const feed = $derived(hand.part === 'ball' || hand.part === 'aim' || hand.part === 'go' ? p.feeds[hand.i] : undefined);
+  const feed = $derived(
+    hand.part === 'ball' || hand.part === 'aim' || hand.part === 'go' ? p.feeds[hand.i] : undefined
+  );
   const ball = $derived('i' in hand && feed ? plan?.balls[hand.i] : undefined);
   const target = $derived(hand.part === 'target' ? drill.targets[hand.i] : undefined);
   const who = $derived(hand.part === 'person' ? p.people[hand.i] : undefined);
-  const removable = $derived(hand.part !== 'student' && hand.part !== 'base' && !(hand.part === 'ball' && p.feeds.length < 2));
+  const removable = $derived(
+    hand.part !== 'student' && hand.part !== 'base' && !(hand.part === 'ball' && p.feeds.length < 2)
+  );
   function feeds(next: Partial<Feed>) {
     const i = (hand as { i: number }).i;
     onset({ ...drill, pattern: { ...p, feeds: p.feeds.map((f, j) => (j === i ? { ...f, ...next } : f)) } });
   }
   function setHow(how: Feed['how']) {
     const f = feed!;
-    if (how === 'self' || how === 'shadow') feeds({ how, by: 'time', want: flown(f) ? 1.8 : f.want, meet: 'inAir', from: { ...f.to, z: f.height } });
+    if (how === 'self' || how === 'shadow')
+      feeds({
+        how,
+        by: 'time',
+        want: flown(f) ? 1.8 : f.want,
+        meet: 'inAir',
+        from: { ...f.to, z: f.height }
+      });
     else if (flown(f)) feeds({ how });
     else {
-      const feeder = p.people.find((q) => q.role === 'feeder' || q.role === 'partner')?.at ?? (court.walls ? { x: 0, y: -court.halfLength / 2 } : { x: 0, y: court.halfLength * 0.55 });
-      feeds({ how, by: 'clearance', want: court.walls ? 2.6 : 1, meet: 'falling', from: { ...feeder, z: 1 } });
+      const feeder =
+        p.people.find((q) => q.role === 'feeder' || q.role === 'partner')?.at ??
+        (court.walls ? { x: 0, y: -court.halfLength / 2 } : { x: 0, y: court.halfLength * 0.55 });
+      feeds({
+        how,
+        by: 'clearance',
+        want: court.walls ? 2.6 : 1,
+        meet: 'falling',
+        from: { ...feeder, z: 1 }
+      });
     }
   }
   function setBy(by: Feed['by']) {
-    const now = { speed: ball?.pace ?? 15, clearance: ball?.over ?? 1, time: ball && ball.bounce > 0 ? ball.bounce - ball.release : 1, apex: Math.max(...(ball?.path?.map((s) => s.z) ?? [2])) }[by];
+    const now = {
+      speed: ball?.pace ?? 15,
+      clearance: ball?.over ?? 1,
+      time: ball && ball.bounce > 0 ? ball.bounce - ball.release : 1,
+      apex: Math.max(...(ball?.path?.map((s) => s.z) ?? [2]))
+    }[by];
     feeds({ by, want: round(Math.max(by === 'clearance' ? 0.05 : 0.1, now)) });
   }
   function targets(next: Partial<Target>) {
@@ -62,7 +98,9 @@
   /** A place given to the ball in hand: where it is played, or where the student goes on to. */
   function give(part: 'aim' | 'go') {
     const i = (hand as { i: number }).i;
-    const far: Point = court.walls ? { x: round(court.halfWidth.singles! * 0.8), y: round(-court.halfLength * 0.87) } : { x: 0, y: round(court.halfLength * 0.8) };
+    const far: Point = court.walls
+      ? { x: round(court.halfWidth.singles! * 0.8), y: round(-court.halfLength * 0.87) }
+      : { x: 0, y: round(court.halfLength * 0.8) };
     feeds(part === 'aim' ? { aim: far } : { go: p.feeds[i + 1]?.to ?? p.feeds[i]!.to });
     onhand({ part, i });
   }
@@ -77,20 +115,45 @@
       if (ball.bounce > 0) out.push(`bounce ${since(ball.bounce)}`);
       out.push(`met ${since(ball.contact)} at ${saySpeed(ball.arrives, settings.units)}`);
     }
-    out.push(`${sayLength(ball.leg.distance, settings.units)} away`, `needs ${ball.leg.needed.toFixed(2)} s`, `${ball.leg.slack.toFixed(2).replace('-', '−')} s left`);
+    out.push(
+      `${sayLength(ball.leg.distance, settings.units)} away`,
+      `needs ${ball.leg.needed.toFixed(2)} s`,
+      `${ball.leg.slack.toFixed(2).replace('-', '−')} s left`
+    );
     return out.join(', ');
   });
-  const bys = [{ id: 'clearance', name: 'height over' }, { id: 'speed', name: 'speed' }, { id: 'time', name: 'time' }, { id: 'apex', name: 'top' }] as const;
+  const bys = [
+    { id: 'clearance', name: 'height over' },
+    { id: 'speed', name: 'speed' },
+    { id: 'time', name: 'time' },
+    { id: 'apex', name: 'top' }
+  ] as const;
 </script>
 
 <h2 class="flex items-center gap-2 text-base">
   {nameOf(drill, hand)}
   <span class="ml-auto flex gap-1">
     {#if hand.part === 'ball'}
-      <button type="button" class="btn btn-xs" aria-label="Earlier in the turn" disabled={hand.i === 0} onclick={() => order(-1)}>↑</button>
-      <button type="button" class="btn btn-xs" aria-label="Later in the turn" disabled={hand.i === p.feeds.length - 1} onclick={() => order(1)}>↓</button>
+      <button
+        type="button"
+        class="btn btn-xs"
+        aria-label="Earlier in the turn"
+        disabled={hand.i === 0}
+        onclick={() => order(-1)}>↑</button
+      >
+      <button
+        type="button"
+        class="btn btn-xs"
+        aria-label="Later in the turn"
+        disabled={hand.i === p.feeds.length - 1}
+        onclick={() => order(1)}>↓</button
+      >
     {/if}
-    {#if hand.part === 'ball' || hand.part === 'person' || hand.part === 'thing' || hand.part === 'target'}<button type="button" class="btn btn-xs" onclick={onduplicate}>Duplicate</button>{/if}
+    {#if hand.part === 'ball' || hand.part === 'person' || hand.part === 'thing' || hand.part === 'target'}<button
+        type="button"
+        class="btn btn-xs"
+        onclick={onduplicate}>Duplicate</button
+      >{/if}
     {#if removable}<button type="button" class="btn btn-xs" onclick={onremove}>Remove</button>{/if}
   </span>
 </h2>
@@ -98,34 +161,129 @@
   {#if at}<Where {at} {court} area={p.area} onset={(to) => onset(change(drill, hand, to, court))} />{/if}
   {#if hand.part === 'ball' && feed}
     <div class="flex flex-wrap gap-x-3 gap-y-2">
-      <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">Comes
-        <select class="select select-sm border-base-content/60 w-36" value={feed.how} onchange={(e) => setHow(e.currentTarget.value as Feed['how'])}>{#each hows as h (h.id)}<option value={h.id}>{h.name}</option>{/each}</select></label>
-      <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">Played with
-        <select class="select select-sm border-base-content/60 w-32" value={feed.stroke} onchange={(e) => feeds({ stroke: e.currentTarget.value as Feed['stroke'] })}>{#each strokes as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select></label>
+      <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
+        >Comes
+        <select
+          class="select w-36 border-base-content/60 select-sm"
+          value={feed.how}
+          onchange={(e) => setHow(e.currentTarget.value as Feed['how'])}
+          >{#each hows as h (h.id)}<option value={h.id}>{h.name}</option>{/each}</select
+        ></label
+      >
+      <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
+        >Played with
+        <select
+          class="select w-32 border-base-content/60 select-sm"
+          value={feed.stroke}
+          onchange={(e) => feeds({ stroke: e.currentTarget.value as Feed['stroke'] })}
+          >{#each strokes as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
+        ></label
+      >
     </div>
     {#if flown(feed)}
       <Choice label="Fixed by" value={feed.by} options={bys} onset={setBy} />
       <div class="flex flex-wrap gap-x-3 gap-y-2">
-        {#if feed.by === 'speed'}<Num label="Leaves at" speed value={feed.want} min={0.5} max={90} step={speedStep(settings.units)} onset={(want) => feeds({ want })} />
-        {:else if feed.by === 'time'}<Num label="In the air" unit="s" value={feed.want} min={0.05} max={8} step={0.1} onset={(want) => feeds({ want })} />
-        {:else}<Num label={feed.by === 'apex' ? 'Top of its flight' : court.walls ? 'Over the tin' : 'Over the net'} length value={feed.want} min={-0.5} max={20} step={0.1} onset={(want) => feeds({ want })} />{/if}
-        <Num label="Leaves at height" length value={feed.from.z} min={0} max={5} step={0.1} onset={(z) => feeds({ from: { ...feed.from, z } })} />
-        <Num label="Topspin" unit="rpm" value={feed.topRpm} min={-9000} max={9000} step={100} onset={(topRpm) => feeds({ topRpm })} />
-        <Num label="Sidespin" unit="rpm" value={feed.sideRpm} min={-9000} max={9000} step={100} onset={(sideRpm) => feeds({ sideRpm })} />
+        {#if feed.by === 'speed'}<Num
+            label="Leaves at"
+            speed
+            value={feed.want}
+            min={0.5}
+            max={90}
+            step={speedStep(settings.units)}
+            onset={(want) => feeds({ want })}
+          />
+        {:else if feed.by === 'time'}<Num
+            label="In the air"
+            unit="s"
+            value={feed.want}
+            min={0.05}
+            max={8}
+            step={0.1}
+            onset={(want) => feeds({ want })}
+          />
+        {:else}<Num
+            label={feed.by === 'apex' ? 'Top of its flight' : court.walls ? 'Over the tin' : 'Over the net'}
+            length
+            value={feed.want}
+            min={-0.5}
+            max={20}
+            step={0.1}
+            onset={(want) => feeds({ want })}
+          />{/if}
+        <Num
+          label="Leaves at height"
+          length
+          value={feed.from.z}
+          min={0}
+          max={5}
+          step={0.1}
+          onset={(z) => feeds({ from: { ...feed.from, z } })}
+        />
+        <Num
+          label="Topspin"
+          unit="rpm"
+          value={feed.topRpm}
+          min={-9000}
+          max={9000}
+          step={100}
+          onset={(topRpm) => feeds({ topRpm })}
+        />
+        <Num
+          label="Sidespin"
+          unit="rpm"
+          value={feed.sideRpm}
+          min={-9000}
+          max={9000}
+          step={100}
+          onset={(sideRpm) => feeds({ sideRpm })}
+        />
       </div>
       <Choice label="Met" value={feed.meet} options={meets} onset={(meet) => feeds({ meet })} />
     {:else}
-      <Num label="From the call to the stroke" unit="s" value={feed.want} min={0.05} max={8} step={0.1} onset={(want) => feeds({ want })} />
+      <Num
+        label="From the call to the stroke"
+        unit="s"
+        value={feed.want}
+        min={0.05}
+        max={8}
+        step={0.1}
+        onset={(want) => feeds({ want })}
+      />
     {/if}
     <div class="flex flex-wrap gap-x-3 gap-y-2">
-      <Num label="Met at height" length value={feed.height} min={0.02} max={3.5} step={0.1} onset={(height) => feeds({ height })} />
-      <Num label="Then wait" unit="s" value={feed.gap} min={0.2} max={60} step={0.1} onset={(gap) => feeds({ gap })} />
+      <Num
+        label="Met at height"
+        length
+        value={feed.height}
+        min={0.02}
+        max={3.5}
+        step={0.1}
+        onset={(height) => feeds({ height })}
+      />
+      <Num
+        label="Then wait"
+        unit="s"
+        value={feed.gap}
+        min={0.2}
+        max={60}
+        step={0.1}
+        onset={(gap) => feeds({ gap })}
+      />
     </div>
     <div class="flex flex-wrap gap-1">
-      {#if feed.aim}<button type="button" class="btn btn-xs" onclick={() => onhand({ part: 'aim', i: hand.i })}>Its aim</button>
-      {:else}<button type="button" class="btn btn-xs" onclick={() => give('aim')}>Aim it somewhere</button>{/if}
-      {#if feed.go}<button type="button" class="btn btn-xs" onclick={() => onhand({ part: 'go', i: hand.i })}>Where the student goes on to</button>
-      {:else}<button type="button" class="btn btn-xs" onclick={() => give('go')}>Go on from there, not back</button>{/if}
+      {#if feed.aim}<button
+          type="button"
+          class="btn btn-xs"
+          onclick={() => onhand({ part: 'aim', i: hand.i })}>Its aim</button
+        >
+      {:else}<button type="button" class="btn btn-xs" onclick={() => give('aim')}>Aim it somewhere</button
+        >{/if}
+      {#if feed.go}<button type="button" class="btn btn-xs" onclick={() => onhand({ part: 'go', i: hand.i })}
+          >Where the student goes on to</button
+        >
+      {:else}<button type="button" class="btn btn-xs" onclick={() => give('go')}
+          >Go on from there, not back</button
+        >{/if}
     </div>
     {#if ball?.feasible}
       <p class="figures text-xs">
@@ -133,25 +291,104 @@
       </p>
     {/if}
   {:else if (hand.part === 'aim' || hand.part === 'go') && feed}
-    <button type="button" class="btn btn-xs" onclick={() => onhand({ part: 'ball', i: hand.i })}>Back to ball {hand.i + 1}</button>
+    <button type="button" class="btn btn-xs" onclick={() => onhand({ part: 'ball', i: hand.i })}
+      >Back to ball {hand.i + 1}</button
+    >
   {:else if target}
-    <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">Called
-      <input class="input input-sm border-base-content/60 w-48" maxlength="60" value={target.name} onchange={(e) => targets({ name: e.currentTarget.value.trim() })} /></label>
+    <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
+      >Called
+      <input
+        class="input w-48 border-base-content/60 input-sm"
+        maxlength="60"
+        value={target.name}
+        onchange={(e) => targets({ name: e.currentTarget.value.trim() })}
+      /></label
+    >
     <div class="flex flex-wrap gap-x-3 gap-y-2">
-      {#if target.kind === 'circle'}<Num label="Radius" length value={target.radius} min={0.05} max={2 * court.halfLength} step={0.05} onset={(radius) => targets({ radius })} />
+      {#if target.kind === 'circle'}<Num
+          label="Radius"
+          length
+          value={target.radius}
+          min={0.05}
+          max={2 * court.halfLength}
+          step={0.05}
+          onset={(radius) => targets({ radius })}
+        />
       {:else}
-        <Num label="Across" length value={target.width} min={0.05} max={2 * court.halfLength} step={0.1} onset={(width) => targets({ width })} />
-        {#if target.kind === 'box'}<Num label="Along" length value={target.depth} min={0.05} max={2 * court.halfLength} step={0.1} onset={(depth) => targets({ depth })} />{/if}
+        <Num
+          label="Across"
+          length
+          value={target.width}
+          min={0.05}
+          max={2 * court.halfLength}
+          step={0.1}
+          onset={(width) => targets({ width })}
+        />
+        {#if target.kind === 'box'}<Num
+            label="Along"
+            length
+            value={target.depth}
+            min={0.05}
+            max={2 * court.halfLength}
+            step={0.1}
+            onset={(depth) => targets({ depth })}
+          />{/if}
       {/if}
-      <Num label="Worth" unit="points" whole value={target.worth} min={0} max={100} onset={(worth) => targets({ worth })} />
+      <Num
+        label="Worth"
+        unit="points"
+        whole
+        value={target.worth}
+        min={0}
+        max={100}
+        onset={(worth) => targets({ worth })}
+      />
     </div>
-    <label class="flex items-center gap-2 text-sm"><input type="checkbox" class="checkbox checkbox-sm border-base-content" checked={target.both} onchange={(e) => targets({ both: e.currentTarget.checked })} />Stands on both sides</label>
+    <label class="flex items-center gap-2 text-sm"
+      ><input
+        type="checkbox"
+        class="checkbox border-base-content checkbox-sm"
+        checked={target.both}
+        onchange={(e) => targets({ both: e.currentTarget.checked })}
+      />Stands on both sides</label
+    >
   {:else if who?.role === 'hitter'}
-    <button type="button" class="btn btn-xs" onclick={() => onset({ ...drill, pattern: { ...p, people: p.people.map((q, j) => (j === (hand as { i: number }).i ? { ...q, aim: q.aim ? undefined : { x: q.at.x, y: court.halfLength * 0.8 } } : q)) } })}>{who.aim ? 'Without a lane' : 'Give them a lane'}</button>
+    <button
+      type="button"
+      class="btn btn-xs"
+      onclick={() =>
+        onset({
+          ...drill,
+          pattern: {
+            ...p,
+            people: p.people.map((q, j) =>
+              j === (hand as { i: number }).i
+                ? { ...q, aim: q.aim ? undefined : { x: q.at.x, y: court.halfLength * 0.8 } }
+                : q
+            )
+          }
+        })}>{who.aim ? 'Without a lane' : 'Give them a lane'}</button
+    >
   {:else if hand.part === 'student'}
     <p class="text-sm">Where the student stands at the first feed. Between balls:</p>
-    <Choice label="Recovers" value={p.shift ? 'shift' : 'base'} options={[{ id: 'base', name: 'to the base' }, { id: 'shift', name: 'shift to the likely ball' }]} onset={(s) => onset({ ...drill, pattern: { ...p, shift: s === 'shift' } })} />
-    <Choice label="Hand" value={p.hand} options={[{ id: 'right', name: 'right' }, { id: 'left', name: 'left' }]} onset={(h) => onset({ ...drill, pattern: { ...p, hand: h } })} />
+    <Choice
+      label="Recovers"
+      value={p.shift ? 'shift' : 'base'}
+      options={[
+        { id: 'base', name: 'to the base' },
+        { id: 'shift', name: 'shift to the likely ball' }
+      ]}
+      onset={(s) => onset({ ...drill, pattern: { ...p, shift: s === 'shift' } })}
+    />
+    <Choice
+      label="Hand"
+      value={p.hand}
+      options={[
+        { id: 'right', name: 'right' },
+        { id: 'left', name: 'left' }
+      ]}
+      onset={(h) => onset({ ...drill, pattern: { ...p, hand: h } })}
+    />
   {:else if hand.part === 'base'}
     <p class="text-sm">Where the student comes back to between balls, unless they shift or go on.</p>
   {/if}

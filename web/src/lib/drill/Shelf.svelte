@@ -24,11 +24,14 @@
   // svelte-ignore state_referenced_locally
   let wanted = $state<Wanted>({ ...anything, ...first });
   const found = $derived(find(drills, wanted));
-  const zones = $derived([...new Set(drills.filter((s) => !wanted.sport || s.sport === wanted.sport).flatMap((s) => s.zones))]);
+  const zones = $derived([
+    ...new Set(drills.filter((s) => !wanted.sport || s.sport === wanted.sport).flatMap((s) => s.zones))
+  ]);
   const narrowed = $derived(Object.entries(wanted).some(([key, v]) => v !== anything[key as keyof Wanted]));
   let search: HTMLInputElement;
   function key(e: KeyboardEvent) {
-    if (e.key !== '/' || e.target instanceof HTMLInputElement || e.target instanceof HTMLTextAreaElement) return;
+    if (e.key !== '/' || e.target instanceof HTMLInputElement || e.target instanceof HTMLTextAreaElement)
+      return;
     e.preventDefault();
     search.focus();
   }
@@ -38,29 +41,89 @@
 <svelte:window onkeydown={key} />
 
 <div class="flex flex-wrap items-end gap-x-2.5 gap-y-2" role="search" aria-label="The shelf">
-  <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">Search
-    <input bind:this={search} type="search" class="input input-sm border-base-content/60 w-44" placeholder="deep, net, band …" bind:value={wanted.words} /></label>
-  {#snippet pick(label: string, field: 'sport' | 'focus' | 'level' | 'zone' | 'kit', options: [string, string][], width: string)}
-    <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">{label}
-      <select class="select select-sm border-base-content/60 {width}" bind:value={wanted[field]}><option value="">any</option>{#each options as [id, name] (id)}<option value={id}>{name}</option>{/each}</select></label>
+  <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
+    >Search
+    <input
+      bind:this={search}
+      type="search"
+      class="input w-44 border-base-content/60 input-sm"
+      placeholder="deep, net, band …"
+      bind:value={wanted.words}
+    /></label
+  >
+  {#snippet pick(
+    label: string,
+    field: 'sport' | 'focus' | 'level' | 'zone' | 'kit',
+    options: [string, string][],
+    width: string
+  )}
+    <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
+      >{label}
+      <select class="select border-base-content/60 select-sm {width}" bind:value={wanted[field]}
+        ><option value="">any</option>{#each options as [id, name] (id)}<option value={id}>{name}</option
+          >{/each}</select
+      ></label
+    >
   {/snippet}
   {@render pick('Sport', 'sport', Object.entries(sports), 'w-32')}
   {@render pick('For', 'focus', Object.entries(focuses), 'w-36')}
   {@render pick('Level', 'level', Object.entries(levels), 'w-30')}
-  {@render pick('Zone', 'zone', zones.map((z) => [z, z]), 'w-32')}
-  {@render pick('Kit', 'kit', kitWords(drills).map((k) => [k, k]), 'w-28')}
-  <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">Students
-    <input class="input input-sm figures border-base-content/60 w-16" type="number" min="1" max="16" value={wanted.students || ''} oninput={(e) => (wanted.students = e.currentTarget.valueAsNumber || 0)} /></label>
-  <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">Minutes
-    <input class="input input-sm figures border-base-content/60 w-16" type="number" min="1" max="240" value={wanted.minutes || ''} oninput={(e) => (wanted.minutes = e.currentTarget.valueAsNumber || 0)} /></label>
+  {@render pick(
+    'Zone',
+    'zone',
+    zones.map((z) => [z, z]),
+    'w-32'
+  )}
+  {@render pick(
+    'Kit',
+    'kit',
+    kitWords(drills).map((k) => [k, k]),
+    'w-28'
+  )}
+  <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
+    >Students
+    <input
+      class="figures input w-16 border-base-content/60 input-sm"
+      type="number"
+      min="1"
+      max="16"
+      value={wanted.students || ''}
+      oninput={(e) => (wanted.students = e.currentTarget.valueAsNumber || 0)}
+    /></label
+  >
+  <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
+    >Minutes
+    <input
+      class="figures input w-16 border-base-content/60 input-sm"
+      type="number"
+      min="1"
+      max="240"
+      value={wanted.minutes || ''}
+      oninput={(e) => (wanted.minutes = e.currentTarget.valueAsNumber || 0)}
+    /></label
+  >
   <div class="flex gap-1" role="group" aria-label="Only">
-    <button type="button" class="btn btn-sm font-normal" class:btn-primary={wanted.only === 'favourites'} aria-pressed={wanted.only === 'favourites'} onclick={() => (wanted.only = wanted.only === 'favourites' ? '' : 'favourites')}>★ Favourites</button>
-    <button type="button" class="btn btn-sm font-normal" class:btn-primary={wanted.only === 'own'} aria-pressed={wanted.only === 'own'} onclick={() => (wanted.only = wanted.only === 'own' ? '' : 'own')}>Own</button>
+    <button
+      type="button"
+      class="btn font-normal btn-sm"
+      class:btn-primary={wanted.only === 'favourites'}
+      aria-pressed={wanted.only === 'favourites'}
+      onclick={() => (wanted.only = wanted.only === 'favourites' ? '' : 'favourites')}>★ Favourites</button
+    >
+    <button
+      type="button"
+      class="btn font-normal btn-sm"
+      class:btn-primary={wanted.only === 'own'}
+      aria-pressed={wanted.only === 'own'}
+      onclick={() => (wanted.only = wanted.only === 'own' ? '' : 'own')}>Own</button
+    >
   </div>
 </div>
 <p class="mt-3 flex items-center gap-3 text-sm" role="status">
   <span>{found.length} of {drills.length} drills</span>
-  {#if narrowed}<button type="button" class="btn btn-ghost btn-xs" onclick={() => (wanted = { ...anything })}>Show all</button>{/if}
+  {#if narrowed}<button type="button" class="btn btn-ghost btn-xs" onclick={() => (wanted = { ...anything })}
+      >Show all</button
+    >{/if}
   {#if more}{@render more(found)}{/if}
 </p>
 <ul class="shelf mt-2" aria-label="Drills">
@@ -69,16 +132,34 @@
     {@const court = courts.find((c) => c.id === d.pattern.court)}
     {#if court}
       <li>
-        {#if onpick}<button type="button" class="open" aria-label="Take {d.title}" onclick={() => onpick(s)}>{@render card(s, court)}</button>
-        {:else}<a class="open" href="/drills/{s.id}" aria-label="{d.title}, {court.name}">{@render card(s, court)}</a>{/if}
+        {#if onpick}<button type="button" class="open" aria-label="Take {d.title}" onclick={() => onpick(s)}
+            >{@render card(s, court)}</button
+          >
+        {:else}<a class="open" href="/drills/{s.id}" aria-label="{d.title}, {court.name}"
+            >{@render card(s, court)}</a
+          >{/if}
         <span class="corner">
-          {#if onchoose}<input type="checkbox" class="checkbox checkbox-sm border-base-content " aria-label="Choose {d.title}" checked={chosen?.includes(s.id)} onchange={() => onchoose(s)} />{/if}
-          {#if onfavourite}<button type="button" class="star" aria-label="Favourite: {d.title}" aria-pressed={s.favourite} onclick={() => onfavourite(s)}>{s.favourite ? '★' : '☆'}</button>{/if}
+          {#if onchoose}<input
+              type="checkbox"
+              class="checkbox border-base-content checkbox-sm"
+              aria-label="Choose {d.title}"
+              checked={chosen?.includes(s.id)}
+              onchange={() => onchoose(s)}
+            />{/if}
+          {#if onfavourite}<button
+              type="button"
+              class="star"
+              aria-label="Favourite: {d.title}"
+              aria-pressed={s.favourite}
+              onclick={() => onfavourite(s)}>{s.favourite ? '★' : '☆'}</button
+            >{/if}
         </span>
       </li>
     {/if}
   {:else}
-    <li class="py-6">Nothing fits all of that. Take a word or a filter away{drills.length ? '' : ', or draw a drill'}.</li>
+    <li class="py-6">
+      Nothing fits all of that. Take a word or a filter away{drills.length ? '' : ', or draw a drill'}.
+    </li>
   {/each}
 </ul>
 
@@ -86,8 +167,17 @@
   {@const d = s.drill}
   <Thumb drill={d} {court} />
   <span class="mt-1 block leading-snug font-semibold">{d.title}</span>
-  <span class="block min-h-8 text-xs leading-snug">{focuses[d.focus]} · {court.sport === 'tennis' ? court.name.replace('Tennis, ', '').replace('full length', 'tennis') : sports[court.sport]} · {d.players.least === d.players.most ? d.players.least : `${d.players.least}–${d.players.most}`} students · {d.minutes.best} min</span>
-  <span class="figures block pr-14 text-xs">{s.balls} {s.balls === 1 ? 'ball' : 'balls'}, {s.metres.toFixed(0)} m, {hard[s.effort]}{s.own ? ', own' : ''}</span>
+  <span class="block min-h-8 text-xs leading-snug"
+    >{focuses[d.focus]} · {court.sport === 'tennis'
+      ? court.name.replace('Tennis, ', '').replace('full length', 'tennis')
+      : sports[court.sport]} · {d.players.least === d.players.most
+      ? d.players.least
+      : `${d.players.least}–${d.players.most}`} students · {d.minutes.best} min</span
+  >
+  <span class="figures block pr-14 text-xs"
+    >{s.balls}
+    {s.balls === 1 ? 'ball' : 'balls'}, {s.metres.toFixed(0)} m, {hard[s.effort]}{s.own ? ', own' : ''}</span
+  >
 {/snippet}
 
 <style>

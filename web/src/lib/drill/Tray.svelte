@@ -14,14 +14,16 @@
   let { neighbours, now, courts, ontake }: Props = $props();
   const ratio = $derived(Math.max(...now.plan.balls.map((b) => b.leg.ratio)));
   const good = $derived(now.player.steps[0]?.rate.mean ?? 0);
-  const hard = (r: number) => (r > 1 ? 'out of reach' : r > 0.85 ? 'a stretch' : r > 0.5 ? 'working' : 'easy');
+  const hard = (r: number) =>
+    r > 1 ? 'out of reach' : r > 0.85 ? 'a stretch' : r > 0.5 ? 'working' : 'easy';
   const sign = (v: number, digits = 0) => `${v > 0 ? '+' : '−'}${Math.abs(v).toFixed(digits)}`;
   /** The most telling figures first: only what changes. */
   function changes(n: Neighbour): string {
     const out: string[] = [];
     if (hard(n.ratio) !== hard(ratio)) out.push(hard(n.ratio));
     if (n.balls !== now.plan.balls.length) out.push(`${sign(n.balls - now.plan.balls.length)} ball`);
-    if (Math.abs(n.seconds - now.plan.seconds) >= 0.15) out.push(`${sign(n.seconds - now.plan.seconds, 1)} s`);
+    if (Math.abs(n.seconds - now.plan.seconds) >= 0.15)
+      out.push(`${sign(n.seconds - now.plan.seconds, 1)} s`);
     if (Math.abs(n.metres - now.plan.metres) >= 0.7) out.push(`${sign(n.metres - now.plan.metres)} m`);
     if (Math.abs(n.good - good) >= 0.01) out.push(`${sayChance(n.good)} good`);
     return out.length ? out.join(', ') : 'asks the same';

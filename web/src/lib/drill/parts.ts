@@ -16,7 +16,8 @@ export type Hand =
   | { part: 'person'; i: number }
   | { part: 'thing'; i: number }
   | { part: 'target'; i: number };
-export const sameHand = (a: Hand, b: Hand) => a.part === b.part && ('i' in a ? a.i : 0) === ('i' in b ? b.i : 0);
+export const sameHand = (a: Hand, b: Hand) =>
+  a.part === b.part && ('i' in a ? a.i : 0) === ('i' in b ? b.i : 0);
 
 export const hows = [
   { id: 'hand', name: 'by hand' },
@@ -76,13 +77,44 @@ export const focuses: Record<Drill['focus'], string> = {
   warmUp: 'Warm-up',
   pressure: 'Under pressure'
 };
-export const levels: Record<Drill['level'], string> = { beginner: 'beginner', club: 'club', performance: 'performance' };
+export const levels: Record<Drill['level'], string> = {
+  beginner: 'beginner',
+  club: 'club',
+  performance: 'performance'
+};
 /** The bends of the feeds that one student can have. */
-export const bends: Record<string, string> = { '': 'as all', mirror: 'other side', otherHand: 'other hand', reverse: 'other order', swapDepths: 'short for deep', onePlace: 'to one place', oneSide: 'to one side', shuffled: 'shuffled', fewer: 'one ball fewer' };
-export const afters: Record<Drill['after'], string> = { stay: 'stays on', backToLine: 'back to the line', swap: 'swaps', collect: 'collects', rotate: 'moves one place' };
-export const sports: Record<string, string> = { tennis: 'Tennis', tableTennis: 'Table tennis', badminton: 'Badminton', squash: 'Squash', pickleball: 'Pickleball' };
+export const bends: Record<string, string> = {
+  '': 'as all',
+  mirror: 'other side',
+  otherHand: 'other hand',
+  reverse: 'other order',
+  swapDepths: 'short for deep',
+  onePlace: 'to one place',
+  oneSide: 'to one side',
+  shuffled: 'shuffled',
+  fewer: 'one ball fewer'
+};
+export const afters: Record<Drill['after'], string> = {
+  stay: 'stays on',
+  backToLine: 'back to the line',
+  swap: 'swaps',
+  collect: 'collects',
+  rotate: 'moves one place'
+};
+export const sports: Record<string, string> = {
+  tennis: 'Tennis',
+  tableTennis: 'Table tennis',
+  badminton: 'Badminton',
+  squash: 'Squash',
+  pickleball: 'Pickleball'
+};
 export const letters = { easy: 'E', working: 'W', stretch: 'S', unreachable: 'U' } as const;
-export const efforts = { easy: '#1d5b34', working: '#1f4d47', stretch: '#7a4a00', unreachable: '#8f1d1d' } as const;
+export const efforts = {
+  easy: '#1d5b34',
+  working: '#1f4d47',
+  stretch: '#7a4a00',
+  unreachable: '#8f1d1d'
+} as const;
 
 export const round = (n: number) => Math.round(n * 100) / 100;
 const least = (v: number, lo: number, hi: number) => round(Math.max(lo, Math.min(hi, v)));
@@ -92,12 +124,17 @@ export function onFloor(p: Point, court: Court, end: 'near' | 'far' | 'any' = 'a
   const x = court.halfWidth.doubles + court.runSide;
   const y = court.halfLength + court.runBack;
   const far = court.walls ? 0 : y;
-  return { x: least(p.x, -x, x), y: least(p.y, end === 'far' ? 0.05 : -y, end === 'near' ? Math.min(far, -0.02) : far) };
+  return {
+    x: least(p.x, -x, x),
+    y: least(p.y, end === 'far' ? 0.05 : -y, end === 'near' ? Math.min(far, -0.02) : far)
+  };
 }
 /** The nearest place where a target may stand. */
 export function inTarget(p: Point, court: Court): Point {
   const w = court.halfWidth.doubles;
-  return court.walls ? { x: least(p.x, -w, w), y: least(p.y, -court.halfLength + 0.02, -0.02) } : { x: least(p.x, -w, w), y: least(p.y, 0.05, court.halfLength) };
+  return court.walls
+    ? { x: least(p.x, -w, w), y: least(p.y, -court.halfLength + 0.02, -0.02) }
+    : { x: least(p.x, -w, w), y: least(p.y, 0.05, court.halfLength) };
 }
 
 /**
@@ -124,7 +161,8 @@ export function snap(p: Point, court: Court, reach: number): Point {
 export function change(d: Drill, hand: Hand, to: Point, court: Court): Drill {
   const p = d.pattern;
   const put = (next: Partial<Pattern>): Drill => ({ ...d, pattern: { ...p, ...next } });
-  const feeds = (i: number, next: Partial<Feed>) => put({ feeds: p.feeds.map((f, j) => (j === i ? { ...f, ...next } : f)) });
+  const feeds = (i: number, next: Partial<Feed>) =>
+    put({ feeds: p.feeds.map((f, j) => (j === i ? { ...f, ...next } : f)) });
   switch (hand.part) {
     case 'student':
       return put({ start: onFloor(to, court, 'near') });
@@ -144,13 +182,19 @@ export function change(d: Drill, hand: Hand, to: Point, court: Court): Drill {
       const at = onFloor(to, court);
       // The balls go with whoever feeds them.
       const theirs = (f: Feed) => flown(f) && Math.hypot(f.from.x - who.at.x, f.from.y - who.at.y) < 0.6;
-      const moved = who.role === 'feeder' || who.role === 'partner' ? p.feeds.map((f) => (theirs(f) ? { ...f, from: { ...f.from, ...at } } : f)) : p.feeds;
+      const moved =
+        who.role === 'feeder' || who.role === 'partner'
+          ? p.feeds.map((f) => (theirs(f) ? { ...f, from: { ...f.from, ...at } } : f))
+          : p.feeds;
       return put({ feeds: moved, people: p.people.map((q, j) => (j === hand.i ? { ...q, at } : q)) });
     }
     case 'thing':
       return put({ objects: p.objects.map((o, j) => (j === hand.i ? { ...o, at: onFloor(to, court) } : o)) });
     case 'target':
-      return { ...d, targets: d.targets.map((t, j) => (j === hand.i ? { ...t, at: inTarget(to, court) } : t)) };
+      return {
+        ...d,
+        targets: d.targets.map((t, j) => (j === hand.i ? { ...t, at: inTarget(to, court) } : t))
+      };
   }
 }
 export const flown = (f: Feed) => f.how !== 'self' && f.how !== 'shadow';
@@ -184,33 +228,59 @@ export function without(d: Drill, hand: Hand): Drill | undefined {
   const rest = <T>(all: T[], i: number) => all.filter((_, j) => j !== i);
   switch (hand.part) {
     case 'ball':
-      return p.feeds.length > 1 ? { ...d, turnBalls: turns(d, p.feeds.length - 1), pattern: { ...p, feeds: rest(p.feeds, hand.i) } } : undefined;
+      return p.feeds.length > 1
+        ? { ...d, turnBalls: turns(d, p.feeds.length - 1), pattern: { ...p, feeds: rest(p.feeds, hand.i) } }
+        : undefined;
     case 'aim':
     case 'go':
-      return { ...d, pattern: { ...p, feeds: p.feeds.map((f, j) => (j === hand.i ? { ...f, [hand.part]: undefined } : f)) } };
+      return {
+        ...d,
+        pattern: { ...p, feeds: p.feeds.map((f, j) => (j === hand.i ? { ...f, [hand.part]: undefined } : f)) }
+      };
     case 'person':
       return { ...d, pattern: { ...p, people: rest(p.people, hand.i) } };
     case 'thing':
       return { ...d, pattern: { ...p, objects: rest(p.objects, hand.i) } };
     case 'target':
-      return { ...d, targets: rest(d.targets, hand.i), steps: d.steps.map((s) => ({ ...s, target: s.target > hand.i ? s.target - 1 : s.target === hand.i ? 0 : s.target })) };
+      return {
+        ...d,
+        targets: rest(d.targets, hand.i),
+        steps: d.steps.map((s) => ({
+          ...s,
+          target: s.target > hand.i ? s.target - 1 : s.target === hand.i ? 0 : s.target
+        }))
+      };
   }
   return undefined;
 }
 
 /** The circle of a drill that is one ball to one circle at either corner: it is set out by dragging it. */
-export const soleCircle = (d: Drill) => (d.targets.length === 1 && d.targets[0]!.kind === 'circle' && d.targets[0]!.both && d.pattern.feeds.length === 1 ? d.targets[0] : undefined);
+export const soleCircle = (d: Drill) =>
+  d.targets.length === 1 &&
+  d.targets[0]!.kind === 'circle' &&
+  d.targets[0]!.both &&
+  d.pattern.feeds.length === 1
+    ? d.targets[0]
+    : undefined;
 
 /** Seconds from feed to feed, on average. */
-export const betweenFeeds = (d: Drill) => d.pattern.feeds.reduce((sum, f) => sum + f.gap, 0) / d.pattern.feeds.length;
+export const betweenFeeds = (d: Drill) =>
+  d.pattern.feeds.reduce((sum, f) => sum + f.gap, 0) / d.pattern.feeds.length;
 /** The drill with its rhythm stretched or pressed to so many seconds from feed to feed. */
 export function inRhythm(d: Drill, seconds: number): Drill {
   const k = seconds / betweenFeeds(d);
-  return { ...d, pattern: { ...d.pattern, feeds: d.pattern.feeds.map((f) => ({ ...f, gap: round(Math.max(0.2, Math.min(60, f.gap * k))) })) } };
+  return {
+    ...d,
+    pattern: {
+      ...d.pattern,
+      feeds: d.pattern.feeds.map((f) => ({ ...f, gap: round(Math.max(0.2, Math.min(60, f.gap * k))) }))
+    }
+  };
 }
 
 /** Balls in a turn when the pattern gets so many: as many rounds as before. */
-export const turns = (d: Drill, feeds: number) => Math.max(feeds, Math.round(d.turnBalls / d.pattern.feeds.length) * feeds);
+export const turns = (d: Drill, feeds: number) =>
+  Math.max(feeds, Math.round(d.turnBalls / d.pattern.feeds.length) * feeds);
 
 /** The drill with what is in hand once more, a little aside, and that in hand. */
 export function twice(d: Drill, hand: Hand): { drill: Drill; hand: Hand } | undefined {
@@ -219,14 +289,39 @@ export function twice(d: Drill, hand: Hand): { drill: Drill; hand: Hand } | unde
   switch (hand.part) {
     case 'ball': {
       const f = p.feeds[hand.i]!;
-      return { drill: { ...d, turnBalls: turns(d, p.feeds.length + 1), pattern: { ...p, feeds: p.feeds.toSpliced(hand.i + 1, 0, { ...f, to: aside(f.to) }) } }, hand: { part: 'ball', i: hand.i + 1 } };
+      return {
+        drill: {
+          ...d,
+          turnBalls: turns(d, p.feeds.length + 1),
+          pattern: { ...p, feeds: p.feeds.toSpliced(hand.i + 1, 0, { ...f, to: aside(f.to) }) }
+        },
+        hand: { part: 'ball', i: hand.i + 1 }
+      };
     }
     case 'person':
-      return { drill: { ...d, pattern: { ...p, people: [...p.people, { ...p.people[hand.i]!, at: aside(p.people[hand.i]!.at) }] } }, hand: { part: 'person', i: p.people.length } };
+      return {
+        drill: {
+          ...d,
+          pattern: { ...p, people: [...p.people, { ...p.people[hand.i]!, at: aside(p.people[hand.i]!.at) }] }
+        },
+        hand: { part: 'person', i: p.people.length }
+      };
     case 'thing':
-      return { drill: { ...d, pattern: { ...p, objects: [...p.objects, { ...p.objects[hand.i]!, at: aside(p.objects[hand.i]!.at) }] } }, hand: { part: 'thing', i: p.objects.length } };
+      return {
+        drill: {
+          ...d,
+          pattern: {
+            ...p,
+            objects: [...p.objects, { ...p.objects[hand.i]!, at: aside(p.objects[hand.i]!.at) }]
+          }
+        },
+        hand: { part: 'thing', i: p.objects.length }
+      };
     case 'target':
-      return { drill: { ...d, targets: [...d.targets, { ...d.targets[hand.i]!, at: aside(d.targets[hand.i]!.at) }] }, hand: { part: 'target', i: d.targets.length } };
+      return {
+        drill: { ...d, targets: [...d.targets, { ...d.targets[hand.i]!, at: aside(d.targets[hand.i]!.at) }] },
+        hand: { part: 'target', i: d.targets.length }
+      };
   }
   return undefined;
 }
@@ -234,8 +329,20 @@ export function twice(d: Drill, hand: Hand): { drill: Drill; hand: Hand } | unde
 /** A new ball: like the last one, on the other side; from the feeder. */
 export function nextBall(d: Drill): Feed {
   const last = d.pattern.feeds.at(-1)!;
-  const other = { forehand: 'backhand', backhand: 'forehand', volley: 'volley', overhead: 'overhead', serve: 'serve', either: 'either' } as const;
-  return { ...last, to: { x: round(-last.to.x || 1), y: last.to.y }, stroke: other[last.stroke], go: undefined };
+  const other = {
+    forehand: 'backhand',
+    backhand: 'forehand',
+    volley: 'volley',
+    overhead: 'overhead',
+    serve: 'serve',
+    either: 'either'
+  } as const;
+  return {
+    ...last,
+    to: { x: round(-last.to.x || 1), y: last.to.y },
+    stroke: other[last.stroke],
+    go: undefined
+  };
 }
 
 /** A drill from nothing on that court: a student, a feeder, one ball, one goal. */
@@ -311,14 +418,18 @@ export function nameOf(d: Drill, hand: Hand): string {
     case 'person': {
       const role = d.pattern.people[hand.i]?.role;
       const many = d.pattern.people.filter((q) => q.role === role).length > 1;
-      const name = role === 'waiting' ? 'Waiting line' : roles.find((r) => r.id === role)?.name ?? '';
-      return many ? `${name} ${d.pattern.people.slice(0, hand.i + 1).filter((q) => q.role === role).length}` : name;
+      const name = role === 'waiting' ? 'Waiting line' : (roles.find((r) => r.id === role)?.name ?? '');
+      return many
+        ? `${name} ${d.pattern.people.slice(0, hand.i + 1).filter((q) => q.role === role).length}`
+        : name;
     }
     case 'thing': {
       const kind = d.pattern.objects[hand.i]?.kind;
       const many = d.pattern.objects.filter((o) => o.kind === kind).length > 1;
       const name = kinds.find((k) => k.id === kind)?.name ?? '';
-      return many ? `${name} ${d.pattern.objects.slice(0, hand.i + 1).filter((o) => o.kind === kind).length}` : name;
+      return many
+        ? `${name} ${d.pattern.objects.slice(0, hand.i + 1).filter((o) => o.kind === kind).length}`
+        : name;
     }
     case 'target':
       return d.targets[hand.i]?.name || `Target ${hand.i + 1}`;
@@ -331,7 +442,11 @@ export function everything(d: Drill): Hand[] {
   return [
     { part: 'student' },
     { part: 'base' },
-    ...p.feeds.flatMap((f, i): Hand[] => [{ part: 'ball', i }, ...(f.aim ? [{ part: 'aim', i } as Hand] : []), ...(f.go ? [{ part: 'go', i } as Hand] : [])]),
+    ...p.feeds.flatMap((f, i): Hand[] => [
+      { part: 'ball', i },
+      ...(f.aim ? [{ part: 'aim', i } as Hand] : []),
+      ...(f.go ? [{ part: 'go', i } as Hand] : [])
+    ]),
     ...d.targets.map((_, i): Hand => ({ part: 'target', i })),
     ...p.people.map((_, i): Hand => ({ part: 'person', i })),
     ...p.objects.map((_, i): Hand => ({ part: 'thing', i }))

@@ -1,4 +1,15 @@
-const looks = ['fill', 'stroke', 'stroke-width', 'stroke-dasharray', 'stroke-linecap', 'opacity', 'font-size', 'font-weight', 'paint-order', 'text-anchor'];
+const looks = [
+  'fill',
+  'stroke',
+  'stroke-width',
+  'stroke-dasharray',
+  'stroke-linecap',
+  'opacity',
+  'font-size',
+  'font-weight',
+  'paint-order',
+  'text-anchor'
+];
 
 /** A drawn court as an SVG file of its own: no classes, variables or handles of the page. */
 export function toSvg(svg: SVGSVGElement, wide = 1600): string {
@@ -7,9 +18,19 @@ export function toSvg(svg: SVGSVGElement, wide = 1600): string {
   [copy, ...copy.querySelectorAll('*')].forEach((el, i) => {
     const style = getComputedStyle(from[i]!);
     // A group hands down what the page says by a variable; each thing in it says it for itself.
-    if (el.tagName === 'g' || el.tagName === 'svg') for (const name of ['fill', 'stroke']) el.removeAttribute(name);
+    if (el.tagName === 'g' || el.tagName === 'svg')
+      for (const name of ['fill', 'stroke']) el.removeAttribute(name);
     else for (const name of looks) el.setAttribute(name, style.getPropertyValue(name).replaceAll('px', ''));
-    for (const name of [...el.getAttributeNames()]) if (name === 'class' || name === 'style' || name === 'tabindex' || name === 'role' || name.startsWith('aria-') || name.startsWith('on')) el.removeAttribute(name);
+    for (const name of [...el.getAttributeNames()])
+      if (
+        name === 'class' ||
+        name === 'style' ||
+        name === 'tabindex' ||
+        name === 'role' ||
+        name.startsWith('aria-') ||
+        name.startsWith('on')
+      )
+        el.removeAttribute(name);
   });
   const comments = document.createTreeWalker(copy, NodeFilter.SHOW_COMMENT);
   for (const c of [...walk(comments)]) c.parentNode?.removeChild(c);
@@ -35,7 +56,12 @@ export async function toPng(svg: SVGSVGElement): Promise<Blob> {
     const canvas = document.createElement('canvas');
     [canvas.width, canvas.height] = [image.width, image.height];
     canvas.getContext('2d')!.drawImage(image, 0, 0);
-    return await new Promise((resolve, reject) => canvas.toBlob((b) => (b ? resolve(b) : reject(new Error('This browser could not draw the picture.'))), 'image/png'));
+    return await new Promise((resolve, reject) =>
+      canvas.toBlob(
+        (b) => (b ? resolve(b) : reject(new Error('This browser could not draw the picture.'))),
+        'image/png'
+      )
+    );
   } finally {
     URL.revokeObjectURL(url);
   }
@@ -50,4 +76,8 @@ export function keepFile(content: Blob | string, name: string, type = 'applicati
 }
 
 /** A title as a file name. */
-export const fileName = (title: string) => title.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '') || 'drill';
+export const fileName = (title: string) =>
+  title
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '') || 'drill';

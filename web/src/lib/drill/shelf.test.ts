@@ -2,12 +2,41 @@ import { expect, test } from 'vitest';
 import type { ShelfDrill } from '$lib/api/client';
 import { anything, find } from './shelf';
 
-const drill = (id: string, title: string, more: Partial<ShelfDrill> = {}, d: Partial<ShelfDrill['drill']> = {}) =>
-  ({ id, own: false, favourite: false, sport: 'tennis', zones: [], ...more, drill: { title, intent: '', focus: 'depth', level: 'club', situation: 'x', cues: [], kit: [], players: { least: 2, best: 4, most: 6 }, minutes: { least: 5, best: 10, most: 15 }, ...d } }) as unknown as ShelfDrill;
+const drill = (
+  id: string,
+  title: string,
+  more: Partial<ShelfDrill> = {},
+  d: Partial<ShelfDrill['drill']> = {}
+) =>
+  ({
+    id,
+    own: false,
+    favourite: false,
+    sport: 'tennis',
+    zones: [],
+    ...more,
+    drill: {
+      title,
+      intent: '',
+      focus: 'depth',
+      level: 'club',
+      situation: 'x',
+      cues: [],
+      kit: [],
+      players: { least: 2, best: 4, most: 6 },
+      minutes: { least: 5, best: 10, most: 15 },
+      ...d
+    }
+  }) as unknown as ShelfDrill;
 const all = [
   drill('a', 'Three deep in a line', {}, { cues: ['Back past the middle'], kit: ['basket of balls'] }),
   drill('b', 'Length', { sport: 'squash', favourite: true }, { intent: 'Deep, and back to the T' }),
-  drill('c', 'One’s own toss', { own: true, zones: ['attack'] }, { focus: 'shortBall', players: { least: 1, best: 1, most: 1 } })
+  drill(
+    'c',
+    'One’s own toss',
+    { own: true, zones: ['attack'] },
+    { focus: 'shortBall', players: { least: 1, best: 1, most: 1 } }
+  )
 ];
 const ids = (w: object) => find(all, { ...anything, ...w }).map((s) => s.id);
 

@@ -14,13 +14,35 @@ export interface Wanted {
   minutes: number;
   only: '' | 'favourites' | 'own';
 }
-export const anything: Wanted = { words: '', sport: '', focus: '', level: '', zone: '', kit: '', students: 0, minutes: 0, only: '' };
+export const anything: Wanted = {
+  words: '',
+  sport: '',
+  focus: '',
+  level: '',
+  zone: '',
+  kit: '',
+  students: 0,
+  minutes: 0,
+  only: ''
+};
 
 const plain = (text: string) => text.toLowerCase().replace(/[’']/g, "'");
 /** All that can be read on a drill, to search in. */
 function text(s: ShelfDrill): string {
   const d = s.drill;
-  return plain([d.title, d.intent, focuses[d.focus], sports[s.sport] ?? s.sport, d.level, d.situation, ...d.cues, ...d.kit, ...s.zones].join(' · '));
+  return plain(
+    [
+      d.title,
+      d.intent,
+      focuses[d.focus],
+      sports[s.sport] ?? s.sport,
+      d.level,
+      d.situation,
+      ...d.cues,
+      ...d.kit,
+      ...s.zones
+    ].join(' · ')
+  );
 }
 
 /** The drills that fit, the ones whose title fits first; every word typed must be found. */
@@ -43,11 +65,26 @@ export function find(all: ShelfDrill[], w: Wanted): ShelfDrill[] {
   const found = all.filter(fits);
   if (!words.length) return found;
   const titled = (s: ShelfDrill) => (words.every((word) => plain(s.drill.title).includes(word)) ? 0 : 1);
-  return found.map((s, i) => ({ s, i })).sort((a, b) => titled(a.s) - titled(b.s) || a.i - b.i).map(({ s }) => s);
+  return found
+    .map((s, i) => ({ s, i }))
+    .sort((a, b) => titled(a.s) - titled(b.s) || a.i - b.i)
+    .map(({ s }) => s);
 }
 
 /** The kinds of kit on the shelf that a coach could lack, most needed first. */
 export function kitWords(all: ShelfDrill[]): string[] {
-  const words = ['basket', 'marker', 'cone', 'machine', 'band', 'medicine ball', 'obstacle', 'pole', 'shuttle', 'stopwatch', 'eyewear'];
+  const words = [
+    'basket',
+    'marker',
+    'cone',
+    'machine',
+    'band',
+    'medicine ball',
+    'obstacle',
+    'pole',
+    'shuttle',
+    'stopwatch',
+    'eyewear'
+  ];
   return words.filter((word) => all.some((s) => s.drill.kit.some((k) => plain(k).includes(word))));
 }

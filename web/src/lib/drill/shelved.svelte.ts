@@ -39,7 +39,11 @@ export class Shelved extends Draft<Drill> implements Holder {
   }
   protected async put(drill: Drill, version: number, leaving: boolean): Promise<Put<Drill>> {
     const id = this.own ? this.id : v7();
-    const { data, error, response } = await api.PUT('/api/v1/drills/{drill}', { params: { path: { drill: id } }, body: { version, drill }, keepalive: leaving });
+    const { data, error, response } = await api.PUT('/api/v1/drills/{drill}', {
+      params: { path: { drill: id } },
+      body: { version, drill },
+      keepalive: leaving
+    });
     if (data) {
       if (!this.own) {
         this.id = id;

@@ -5,7 +5,11 @@
   import Wheel from '$lib/wheel/Wheel.svelte';
 
   let { lesson, plan }: { lesson: Lesson; plan: Plan } = $props();
-  const refills = $derived(plan.blocks.filter((b) => (b.drill?.pickUps.value ?? 0) > 0).map((b) => `${lesson.blocks.find((x) => x.id === b.id)?.title} ${b.drill!.pickUps.value}`));
+  const refills = $derived(
+    plan.blocks
+      .filter((b) => (b.drill?.pickUps.value ?? 0) > 0)
+      .map((b) => `${lesson.blocks.find((x) => x.id === b.id)?.title} ${b.drill!.pickUps.value}`)
+  );
   const minutes = (m: number) => (m < 0.05 ? '–' : m < 10 ? m.toFixed(1) : String(Math.round(m)));
 </script>
 
@@ -24,26 +28,36 @@
 {#if plan.students.length}
   <table class="mt-3 w-full text-sm">
     <thead>
-      <tr class="border-base-content border-b text-left">
+      <tr class="border-b border-base-content text-left">
         <th scope="col" class="py-1 font-semibold">Each</th>
-        {#each ['Contacts', 'Metres', 'Serves, overheads', 'Load of 7 days'] as h (h)}<th scope="col" class="font-semibold">{h}</th>{/each}
-        {#each ['hitting', 'feeding', 'collecting', 'waiting'] as h (h)}<th scope="col" class="font-semibold">{h}</th>{/each}
+        {#each ['Contacts', 'Metres', 'Serves, overheads', 'Load of 7 days'] as h (h)}<th
+            scope="col"
+            class="font-semibold">{h}</th
+          >{/each}
+        {#each ['hitting', 'feeding', 'collecting', 'waiting'] as h (h)}<th scope="col" class="font-semibold"
+            >{h}</th
+          >{/each}
         <th scope="col" class="font-semibold">longest wait</th>
       </tr>
     </thead>
     <tbody>
       {#each plan.students as s (s.id)}
-        <tr class="border-base-300 border-b">
+        <tr class="border-b border-base-300">
           <th scope="row" class="py-1 text-left font-semibold">{first(s.name)}</th>
           <td><Wheel label="{first(s.name)}’s contacts" bare small figure={s.contacts} /></td>
           <td><Wheel label="{first(s.name)}’s metres" bare small figure={s.metres} /></td>
           <td><Wheel label="{first(s.name)}’s serves and overheads" bare small figure={s.overhead} /></td>
           <td><Wheel label="{first(s.name)}’s load" bare small figure={s.load} /></td>
-          {#each [s.part.hitting, s.part.feeding, s.part.collecting, s.part.waiting] as m, i (i)}<td class="figures">{minutes(m)}</td>{/each}
+          {#each [s.part.hitting, s.part.feeding, s.part.collecting, s.part.waiting] as m, i (i)}<td
+              class="figures">{minutes(m)}</td
+            >{/each}
           <td class="figures">{s.part.longestWait > 0.5 ? `${Math.round(s.part.longestWait)} s` : '–'}</td>
         </tr>
       {/each}
     </tbody>
   </table>
-  <p class="mt-1 text-xs">Serving and overhead volume for juniors: follow the federation’s or clinician’s limits. Load is information, never medical advice.</p>
+  <p class="mt-1 text-xs">
+    Serving and overhead volume for juniors: follow the federation’s or clinician’s limits. Load is
+    information, never medical advice.
+  </p>
 {/if}

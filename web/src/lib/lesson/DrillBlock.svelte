@@ -55,7 +55,11 @@
   }
   function offset(which: 'fromSideline' | 'fromBaseline', metres: number) {
     if (!target) return;
-    moveTarget(which === 'fromSideline' ? { x: court.halfWidth[drill.pattern.area]! - metres, y: target.at.y } : { x: target.at.x, y: court.halfLength - metres });
+    moveTarget(
+      which === 'fromSideline'
+        ? { x: court.halfWidth[drill.pattern.area]! - metres, y: target.at.y }
+        : { x: target.at.x, y: court.halfLength - metres }
+    );
     editor.rest();
   }
   const ownScale = $derived(block.own?.find((o) => o.student === player?.id)?.scale ?? 1);
@@ -67,181 +71,319 @@
     set: (next, key = '') => editor.setBlock(block.id, { drill: next }, key && `${block.id} ${key}`),
     rest: () => editor.rest()
   };
-  const chances = $derived(drill.targets.map((_, i) => player?.steps[drill.steps.findIndex((st) => st.target === i)]?.rate.mean));
+  const chances = $derived(
+    drill.targets.map((_, i) => player?.steps[drill.steps.findIndex((st) => st.target === i)]?.rate.mean)
+  );
   function setStep(i: number, goal: Partial<Drill['steps'][number]['goal']>) {
     set({ steps: drill.steps.map((s, j) => (j === i ? { ...s, goal: { ...s.goal, ...goal } } : s)) });
   }
   const names = { crossCourt: ' cross-court', straight: ' straight', middle: ' to the middle', anywhere: '' };
-  const label = (s: Drill['steps'][number]) => (s.stroke === 'either' ? 'Any stroke' : s.stroke[0]!.toUpperCase() + s.stroke.slice(1)) + names[s.direction];
+  const label = (s: Drill['steps'][number]) =>
+    (s.stroke === 'either' ? 'Any stroke' : s.stroke[0]!.toUpperCase() + s.stroke.slice(1)) +
+    names[s.direction];
 </script>
 
 {#if benching}
   <Bench {holder} {courts} {students} ontake={(d) => holder.set(d)}>
-    {#snippet head()}<p class="flex items-center gap-3"><span class="text-sm">The copy in this lesson; the shelf keeps its own.</span><button type="button" class="btn btn-sm ml-auto" onclick={() => (benching = false)}>Back to the block</button></p>{/snippet}
+    {#snippet head()}<p class="flex items-center gap-3">
+        <span class="text-sm">The copy in this lesson; the shelf keeps its own.</span><button
+          type="button"
+          class="btn ml-auto btn-sm"
+          onclick={() => (benching = false)}>Back to the block</button
+        >
+      </p>{/snippet}
   </Bench>
 {:else if side === 'where'}
   {#if hand}<WhoIsWhere {editor} {block} {hand} {court} {students} />{/if}
 {:else if side === 'each'}
   <EachStudent {editor} {block} {drill} {plan} {hand} {students} />
 {:else}
-<div class="grid gap-x-6 gap-y-4 lg:grid-cols-[minmax(0,1.05fr)_minmax(0,1fr)]">
-  <section aria-label="The drill on court">
-    {#if target}
-    <div class="aspect-[30/17] w-full">
-      <CourtDiagram
-        {court}
-        shape={shown?.shape}
-        target={{ centre: target.at, radius: target.radius }}
-        offsets={plan?.drill?.offsets}
-        chance={shown ? sayChance(shown.rate.mean) : undefined}
-        initial={player ? name(player.id)[0] : ''}
-        label="{drill.title} on {court.name}, near end left"
-        onmove={moveTarget}
-        onresize={(radius) => setTarget({ radius: round(radius) }, 'radius')}
-        onrest={() => editor.rest()}
-      />
-    </div>
-    <p class="mt-1 flex flex-wrap gap-x-4 text-xs">
-      <span>□ coach with the basket</span><span>● student</span><span>··· feed, ring where it bounces</span><span>— stroke to the target, with the chance to hit it</span>
-    </p>
-    <div class="mt-2 flex flex-wrap items-end gap-x-4 gap-y-2">
-      {#if plan?.drill}
-        <Num label="In from the sideline" length value={plan.drill.offsets.fromSideline} min={0} step={0.1} onset={(v) => offset('fromSideline', v)} />
-        <Num label="In from the baseline" length value={plan.drill.offsets.fromBaseline} min={0} step={0.1} onset={(v) => offset('fromBaseline', v)} />
-      {/if}
-      <Num label="Radius" length value={target.radius} min={0.1} max={6} step={0.05} onset={(radius) => setTarget({ radius })} />
-      {#if ownScale !== 1 && player}<p class="border-primary w-full border-l-4 pl-2 text-sm">{name(player.id)}’s own radius is {sayLength(target.radius * ownScale, settings.units)}; the {shown ? sayChance(shown.rate.mean) : 'chance'} is at that one.</p>{/if}
-      <p class="max-w-56 text-xs">Drag the target, or use the arrow keys on it; + and − widen it. Shift moves it finely.</p>
-    </div>
-    {:else}<DrillCourt {drill} {court} {chances} waiting={Math.max(1, players.length - drill.hitters)} label="{drill.title} on {court.name}, near end left" />{/if}
-    <button type="button" class="btn btn-sm mt-3" onclick={() => (benching = true)}>Bend it on the workbench</button>
-    <div class="mt-4 flex flex-wrap gap-x-4 gap-y-2">
-      <Num label="Between feeds" unit="s" value={betweenFeeds(drill)} min={0.5} max={60} step={0.5} onset={(seconds) => set(inRhythm(drill, seconds))} />
-      <Num label="Balls in the basket" whole value={drill.basket} min={0} max={2000} step={6} onset={(basket) => set({ basket })} />
-      <Num label="To pick up" unit="min" value={drill.pickUpMinutes} min={0} max={60} step={0.5} onset={(pickUpMinutes) => set({ pickUpMinutes })} />
-      <Num label="Balls in a turn" whole value={drill.turnBalls} min={1} max={500} onset={(turnBalls) => set({ turnBalls })} />
-    </div>
-    <div class="mt-4">
-      <h3 class="text-base">Cues</h3>
-      <ul class="mt-1 list-inside list-disc text-sm">
-        {#each drill.cues as c, i (i)}<li>{c}</li>{/each}
-      </ul>
-      <p class="mt-2 text-sm"><span class="font-semibold">To bring:</span> {drill.kit.join(', ')}</p>
-    </div>
-  </section>
-
-  <section aria-label="What it comes to" class="min-w-0">
-    {#if plan}<Notices notices={plan.notices.filter((n) => !n.caution)} onfix={(f) => editor.fix(f)} />{/if}
-    {#if plan?.drill}
-      <div class="mt-3 flex flex-wrap gap-x-5 gap-y-2">
-        <Wheel label="Balls fed" figure={plan.drill.balls} />
-        <Wheel label="Pick-ups" figure={plan.drill.pickUps} small />
-        {#if players[0]}<Wheel label="Contacts each" figure={players[0].contacts} />{/if}
+  <div class="grid gap-x-6 gap-y-4 lg:grid-cols-[minmax(0,1.05fr)_minmax(0,1fr)]">
+    <section aria-label="The drill on court">
+      {#if target}
+        <div class="aspect-[30/17] w-full">
+          <CourtDiagram
+            {court}
+            shape={shown?.shape}
+            target={{ centre: target.at, radius: target.radius }}
+            offsets={plan?.drill?.offsets}
+            chance={shown ? sayChance(shown.rate.mean) : undefined}
+            initial={player ? name(player.id)[0] : ''}
+            label="{drill.title} on {court.name}, near end left"
+            onmove={moveTarget}
+            onresize={(radius) => setTarget({ radius: round(radius) }, 'radius')}
+            onrest={() => editor.rest()}
+          />
+        </div>
+        <p class="mt-1 flex flex-wrap gap-x-4 text-xs">
+          <span>□ coach with the basket</span><span>● student</span><span
+            >··· feed, ring where it bounces</span
+          ><span>— stroke to the target, with the chance to hit it</span>
+        </p>
+        <div class="mt-2 flex flex-wrap items-end gap-x-4 gap-y-2">
+          {#if plan?.drill}
+            <Num
+              label="In from the sideline"
+              length
+              value={plan.drill.offsets.fromSideline}
+              min={0}
+              step={0.1}
+              onset={(v) => offset('fromSideline', v)}
+            />
+            <Num
+              label="In from the baseline"
+              length
+              value={plan.drill.offsets.fromBaseline}
+              min={0}
+              step={0.1}
+              onset={(v) => offset('fromBaseline', v)}
+            />
+          {/if}
+          <Num
+            label="Radius"
+            length
+            value={target.radius}
+            min={0.1}
+            max={6}
+            step={0.05}
+            onset={(radius) => setTarget({ radius })}
+          />
+          {#if ownScale !== 1 && player}<p class="w-full border-l-4 border-primary pl-2 text-sm">
+              {name(player.id)}’s own radius is {sayLength(target.radius * ownScale, settings.units)}; the {shown
+                ? sayChance(shown.rate.mean)
+                : 'chance'} is at that one.
+            </p>{/if}
+          <p class="max-w-56 text-xs">
+            Drag the target, or use the arrow keys on it; + and − widen it. Shift moves it finely.
+          </p>
+        </div>
+      {:else}<DrillCourt
+          {drill}
+          {court}
+          {chances}
+          waiting={Math.max(1, players.length - drill.hitters)}
+          label="{drill.title} on {court.name}, near end left"
+        />{/if}
+      <button type="button" class="btn mt-3 btn-sm" onclick={() => (benching = true)}
+        >Bend it on the workbench</button
+      >
+      <div class="mt-4 flex flex-wrap gap-x-4 gap-y-2">
+        <Num
+          label="Between feeds"
+          unit="s"
+          value={betweenFeeds(drill)}
+          min={0.5}
+          max={60}
+          step={0.5}
+          onset={(seconds) => set(inRhythm(drill, seconds))}
+        />
+        <Num
+          label="Balls in the basket"
+          whole
+          value={drill.basket}
+          min={0}
+          max={2000}
+          step={6}
+          onset={(basket) => set({ basket })}
+        />
+        <Num
+          label="To pick up"
+          unit="min"
+          value={drill.pickUpMinutes}
+          min={0}
+          max={60}
+          step={0.5}
+          onset={(pickUpMinutes) => set({ pickUpMinutes })}
+        />
+        <Num
+          label="Balls in a turn"
+          whole
+          value={drill.turnBalls}
+          min={1}
+          max={500}
+          onset={(turnBalls) => set({ turnBalls })}
+        />
       </div>
-      {#if many}
-        <table class="mt-3 w-full text-sm" aria-label="Chances of each">
-          <thead><tr class="border-base-content border-b text-left"><th scope="col" class="py-1 font-semibold">Finishes</th><th scope="col"><span class="sr-only">As a bar</span></th><th scope="col" class="font-semibold">Chance</th><th scope="col" class="font-semibold">Probably</th><th scope="col" class="font-semibold">90% sure</th><th scope="col" class="font-semibold">Before</th></tr></thead>
-          <tbody>
+      <div class="mt-4">
+        <h3 class="text-base">Cues</h3>
+        <ul class="mt-1 list-inside list-disc text-sm">
+          {#each drill.cues as c, i (i)}<li>{c}</li>{/each}
+        </ul>
+        <p class="mt-2 text-sm"><span class="font-semibold">To bring:</span> {drill.kit.join(', ')}</p>
+      </div>
+    </section>
+
+    <section aria-label="What it comes to" class="min-w-0">
+      {#if plan}<Notices notices={plan.notices.filter((n) => !n.caution)} onfix={(f) => editor.fix(f)} />{/if}
+      {#if plan?.drill}
+        <div class="mt-3 flex flex-wrap gap-x-5 gap-y-2">
+          <Wheel label="Balls fed" figure={plan.drill.balls} />
+          <Wheel label="Pick-ups" figure={plan.drill.pickUps} small />
+          {#if players[0]}<Wheel label="Contacts each" figure={players[0].contacts} />{/if}
+        </div>
+        {#if many}
+          <table class="mt-3 w-full text-sm" aria-label="Chances of each">
+            <thead
+              ><tr class="border-b border-base-content text-left"
+                ><th scope="col" class="py-1 font-semibold">Finishes</th><th scope="col"
+                  ><span class="sr-only">As a bar</span></th
+                ><th scope="col" class="font-semibold">Chance</th><th scope="col" class="font-semibold"
+                  >Probably</th
+                ><th scope="col" class="font-semibold">90% sure</th><th scope="col" class="font-semibold"
+                  >Before</th
+                ></tr
+              ></thead
+            >
+            <tbody>
+              {#each players as p, i (p.id)}
+                {@const before = was(p.id)}
+                <tr class="border-b border-base-300" class:now={i === who}>
+                  <th scope="row" class="py-0.5 pl-3 text-left font-normal"
+                    ><button
+                      type="button"
+                      class="hover:underline"
+                      aria-pressed={i === who}
+                      onclick={() => (who = i)}>{name(p.id)}</button
+                    ></th
+                  >
+                  <td class="w-2/5 pr-3" aria-hidden="true"
+                    ><span class="chance"><i style:width="{100 * p.finish.value}%"></i></span></td
+                  >
+                  <td><Wheel label="{name(p.id)} finishes" bare small figure={p.finish} /></td>
+                  <td class="figures">{sayMinutes(p.likely.value)}</td>
+                  <td class="figures">{sayMinutes(p.sure.value)}</td>
+                  <td class="figures"
+                    >{before !== undefined && Math.abs(before - p.finish.value) >= 0.01
+                      ? `${p.finish.value > before ? '▲' : '▼'} ${sayChance(before)}`
+                      : ''}</td
+                  >
+                </tr>
+              {/each}
+            </tbody>
+          </table>
+        {:else}
+          <div class="mt-3 flex flex-wrap gap-x-6 gap-y-3">
             {#each players as p, i (p.id)}
               {@const before = was(p.id)}
-              <tr class="border-base-300 border-b" class:now={i === who}>
-                <th scope="row" class="py-0.5 pl-3 text-left font-normal"><button type="button" class="hover:underline" aria-pressed={i === who} onclick={() => (who = i)}>{name(p.id)}</button></th>
-                <td class="w-2/5 pr-3" aria-hidden="true"><span class="chance"><i style:width="{100 * p.finish.value}%"></i></span></td>
-                <td><Wheel label="{name(p.id)} finishes" bare small figure={p.finish} /></td>
-                <td class="figures">{sayMinutes(p.likely.value)}</td>
-                <td class="figures">{sayMinutes(p.sure.value)}</td>
-                <td class="figures">{before !== undefined && Math.abs(before - p.finish.value) >= 0.01 ? `${p.finish.value > before ? '▲' : '▼'} ${sayChance(before)}` : ''}</td>
+              <div>
+                <button
+                  type="button"
+                  class="btn mb-1 btn-xs"
+                  class:btn-primary={i === who}
+                  aria-pressed={i === who}
+                  onclick={() => (who = i)}>{name(p.id)}</button
+                >
+                <div class="flex gap-3">
+                  <Wheel label="Chance to finish" figure={p.finish} />
+                  <Wheel label="Probably" figure={p.likely} small />
+                  <Wheel label="90% sure" figure={p.sure} small />
+                </div>
+                {#if before !== undefined && Math.abs(before - p.finish.value) >= 0.01}
+                  <p class="mt-1 text-sm">
+                    {p.finish.value > before ? '▲' : '▼'} was {sayChance(before)} before the last lesson
+                  </p>
+                {/if}
+              </div>
+            {/each}
+          </div>
+        {/if}
+      {/if}
+      <div class="overflow-x-auto">
+        <table class="mt-4 w-full text-sm">
+          <thead>
+            <tr class="border-b border-base-content text-left">
+              <th class="py-1 pl-3 font-semibold" scope="col">Goal</th>
+              <th class="py-1 font-semibold" scope="col">How many</th>
+              {#each columns as p (p.id)}<th class="py-1 pl-3 font-semibold" scope="col"
+                  >{name(p.id)} <span class="block text-xs font-normal">rate · minutes (90% sure)</span></th
+                >{/each}
+            </tr>
+          </thead>
+          <tbody>
+            {#each drill.steps as s, i (i)}
+              <tr class="border-b border-base-300" class:now={i === step}>
+                <th scope="row" class="py-1 pl-3 text-left font-normal">
+                  <button
+                    type="button"
+                    class="hover:underline"
+                    aria-pressed={i === step}
+                    onclick={() => (step = i)}>{label(s)}</button
+                  >
+                </th>
+                <td class="py-1 whitespace-nowrap">
+                  <input
+                    class="figures input w-11 border-base-content/60 px-1.5 input-xs"
+                    inputmode="numeric"
+                    aria-label="How many, {label(s)}"
+                    value={s.goal.count}
+                    onchange={(e) => {
+                      const n = Number(e.currentTarget.value);
+                      if (Number.isInteger(n) && n >= 1 && n <= 1000) setStep(i, { count: n });
+                      else e.currentTarget.value = String(s.goal.count);
+                    }}
+                  />
+                  <select
+                    class="select w-22 border-base-content/60 select-xs"
+                    aria-label="Counted, {label(s)}"
+                    value={s.goal.kind}
+                    onchange={(e) => setStep(i, { kind: e.currentTarget.value as 'total' | 'inARow' })}
+                  >
+                    <option value="total">in all</option>
+                    <option value="inARow">in a row</option>
+                  </select>
+                </td>
+                {#each columns as p (p.id)}
+                  {@const j = players.indexOf(p)}
+                  {@const sp = p.steps[i]}
+                  {#if sp}
+                    <td class="py-1 pl-3">
+                      <button
+                        type="button"
+                        class="figures text-left hover:underline"
+                        onclick={() => ((who = j), (step = i))}
+                        title="Show on the court"
+                      >
+                        {sayChance(sp.rate.mean)}
+                        <span
+                          >· {sayMinutes(sp.likely.value).replace(' min', '')} ({sayMinutes(
+                            sp.sure.value
+                          ).replace(' min', '')})</span
+                        >
+                      </button>
+                    </td>
+                  {/if}
+                {/each}
               </tr>
             {/each}
           </tbody>
         </table>
-      {:else}
-      <div class="mt-3 flex flex-wrap gap-x-6 gap-y-3">
-        {#each players as p, i (p.id)}
-          {@const before = was(p.id)}
-          <div>
-            <button type="button" class="btn btn-xs mb-1" class:btn-primary={i === who} aria-pressed={i === who} onclick={() => (who = i)}>{name(p.id)}</button>
-            <div class="flex gap-3">
-              <Wheel label="Chance to finish" figure={p.finish} />
-              <Wheel label="Probably" figure={p.likely} small />
-              <Wheel label="90% sure" figure={p.sure} small />
-            </div>
-            {#if before !== undefined && Math.abs(before - p.finish.value) >= 0.01}
-              <p class="mt-1 text-sm">{p.finish.value > before ? '▲' : '▼'} was {sayChance(before)} before the last lesson</p>
-            {/if}
-          </div>
-        {/each}
       </div>
+      {#if shown}
+        <div class="mt-2 flex flex-wrap items-end gap-3 text-sm">
+          <span
+            >{name(player!.id)}, {shown.label.toLowerCase()}, {shown.goal.count}
+            {shown.goal.kind === 'total' ? 'in all' : 'in a row'}:</span
+          >
+          <Wheel label="Probably" figure={shown.likely} small />
+          <Wheel label="90% sure" figure={shown.sure} small />
+        </div>
       {/if}
-    {/if}
-    <div class="overflow-x-auto">
-    <table class="mt-4 w-full text-sm">
-      <thead>
-        <tr class="border-base-content border-b text-left">
-          <th class="py-1 pl-3 font-semibold" scope="col">Goal</th>
-          <th class="py-1 font-semibold" scope="col">How many</th>
-          {#each columns as p (p.id)}<th class="py-1 pl-3 font-semibold" scope="col">{name(p.id)} <span class="block text-xs font-normal">rate · minutes (90% sure)</span></th>{/each}
-        </tr>
-      </thead>
-      <tbody>
-        {#each drill.steps as s, i (i)}
-          <tr class="border-base-300 border-b" class:now={i === step}>
-            <th scope="row" class="py-1 pl-3 text-left font-normal">
-              <button type="button" class="hover:underline" aria-pressed={i === step} onclick={() => (step = i)}>{label(s)}</button>
-            </th>
-            <td class="py-1 whitespace-nowrap">
-              <input
-                class="figures input input-xs border-base-content/60 w-11 px-1.5"
-                inputmode="numeric"
-                aria-label="How many, {label(s)}"
-                value={s.goal.count}
-                onchange={(e) => {
-                  const n = Number(e.currentTarget.value);
-                  if (Number.isInteger(n) && n >= 1 && n <= 1000) setStep(i, { count: n });
-                  else e.currentTarget.value = String(s.goal.count);
-                }}
-              />
-              <select class="select select-xs border-base-content/60 w-22" aria-label="Counted, {label(s)}" value={s.goal.kind} onchange={(e) => setStep(i, { kind: e.currentTarget.value as 'total' | 'inARow' })}>
-                <option value="total">in all</option>
-                <option value="inARow">in a row</option>
-              </select>
-            </td>
-            {#each columns as p (p.id)}
-              {@const j = players.indexOf(p)}
-              {@const sp = p.steps[i]}
-              {#if sp}
-                <td class="py-1 pl-3">
-                  <button type="button" class="figures text-left hover:underline" onclick={() => ((who = j), (step = i))} title="Show on the court">
-                    {sayChance(sp.rate.mean)} <span>· {sayMinutes(sp.likely.value).replace(' min', '')} ({sayMinutes(sp.sure.value).replace(' min', '')})</span>
-                  </button>
-                </td>
-              {/if}
-            {/each}
-          </tr>
-        {/each}
-      </tbody>
-    </table>
-    </div>
-    {#if shown}
-      <div class="mt-2 flex flex-wrap items-end gap-3 text-sm">
-        <span>{name(player!.id)}, {shown.label.toLowerCase()}, {shown.goal.count} {shown.goal.kind === 'total' ? 'in all' : 'in a row'}:</span>
-        <Wheel label="Probably" figure={shown.likely} small />
-        <Wheel label="90% sure" figure={shown.sure} small />
+      <div class="mt-4">
+        <h3 class="text-base">Cautions</h3>
+        {#if plan}
+          <Notices
+            notices={plan.notices.filter((n) => n.caution)}
+            onfix={(f) => editor.fix(f)}
+            onseen={(text, seen) =>
+              editor.setBlock(block.id, {
+                seen: seen ? [...(block.seen ?? []), text] : (block.seen ?? []).filter((t) => t !== text)
+              })}
+          />
+        {/if}
+        <p class="mt-1 text-xs">The venue’s rules and qualified people come first.</p>
       </div>
-    {/if}
-    <div class="mt-4">
-    <h3 class="text-base">Cautions</h3>
-    {#if plan}
-      <Notices
-        notices={plan.notices.filter((n) => n.caution)}
-        onfix={(f) => editor.fix(f)}
-        onseen={(text, seen) => editor.setBlock(block.id, { seen: seen ? [...(block.seen ?? []), text] : (block.seen ?? []).filter((t) => t !== text) })}
-      />
-    {/if}
-    <p class="mt-1 text-xs">The venue’s rules and qualified people come first.</p>
-    </div>
-  </section>
-</div>
+    </section>
+  </div>
 {/if}
 
 <style>

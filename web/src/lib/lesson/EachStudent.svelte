@@ -25,7 +25,12 @@
   };
   let wrong = $state<Record<string, string>>({});
   function setCounts(id: string, text: string) {
-    const n = text.trim() ? text.trim().split(/[\s,·]+/).map(Number) : [];
+    const n = text.trim()
+      ? text
+          .trim()
+          .split(/[\s,·]+/)
+          .map(Number)
+      : [];
     if (n.some((k) => !Number.isInteger(k) || k < 1 || k > 1000) || n.length > counts.length) {
       wrong = { ...wrong, [id]: `Write up to ${counts.length} whole numbers, such as ${counts.join(' ')}` };
       return;
@@ -39,19 +44,30 @@
   <div class="mb-4 flex flex-wrap gap-3" role="group" aria-label="Level it">
     {#each hand.levels as l (l.what)}
       <div class="level">
-        <button type="button" class="btn btn-sm btn-primary h-auto flex-col items-start gap-0 py-1" onclick={() => editor.fix(l.fix)}><span>{l.fix.words}</span><span class="figures text-xs font-normal">{l.fix.outcome}</span></button>
-        <ul class="mt-1.5 space-y-0.5 text-sm">{#each l.why as w (w)}<li>{w}</li>{/each}</ul>
+        <button
+          type="button"
+          class="btn h-auto flex-col items-start gap-0 py-1 btn-primary btn-sm"
+          onclick={() => editor.fix(l.fix)}
+          ><span>{l.fix.words}</span><span class="figures text-xs font-normal">{l.fix.outcome}</span></button
+        >
+        <ul class="mt-1.5 space-y-0.5 text-sm">
+          {#each l.why as w (w)}<li>{w}</li>{/each}
+        </ul>
       </div>
     {/each}
   </div>
-{:else}<p class="mb-3 text-sm">There is nothing to level by target, goals or tempo. What each comes to stands in the last columns.</p>{/if}
+{:else}<p class="mb-3 text-sm">
+    There is nothing to level by target, goals or tempo. What each comes to stands in the last columns.
+  </p>{/if}
 
 <div class="overflow-x-auto">
   <table class="w-full text-sm">
     <thead>
-      <tr class="border-base-content border-b text-left">
+      <tr class="border-b border-base-content text-left">
         <th scope="col" class="py-1 font-semibold">Own</th>
-        {#if drill.targets.length}<th scope="col" class="font-semibold">{circle ? 'Target radius' : 'Target, times'}</th>{/if}
+        {#if drill.targets.length}<th scope="col" class="font-semibold"
+            >{circle ? 'Target radius' : 'Target, times'}</th
+          >{/if}
         <th scope="col" class="font-semibold">Balls apart, times</th>
         <th scope="col" class="font-semibold">Goals ({counts.join(' ')})</th>
         <th scope="col" class="font-semibold">Feeds</th>
@@ -66,25 +82,82 @@
         {@const o = own(s.id)}
         {@const p = plan?.drill?.players[i]}
         {@const name = first(s.name)}
-        <tr class="border-base-300 border-b align-middle">
+        <tr class="border-b border-base-300 align-middle">
           <th scope="row" class="py-1.5 pr-2 text-left font-semibold">{name}</th>
           {#if drill.targets.length}
             <td>
-              {#if circle}<Num label="{name}’s radius" beside hidden length value={circle.radius * (o?.scale ?? 1)} min={circle.radius * 0.25} max={circle.radius * 3} step={0.05} onset={(r) => editor.setOwn(block, s.id, { scale: Math.round((1000 * r) / circle.radius) / 1000 })} />
-              {:else}<Num label="{name}’s target, times" beside hidden value={o?.scale ?? 1} min={0.25} max={3} step={0.05} onset={(scale) => editor.setOwn(block, s.id, { scale })} />{/if}
+              {#if circle}<Num
+                  label="{name}’s radius"
+                  beside
+                  hidden
+                  length
+                  value={circle.radius * (o?.scale ?? 1)}
+                  min={circle.radius * 0.25}
+                  max={circle.radius * 3}
+                  step={0.05}
+                  onset={(r) =>
+                    editor.setOwn(block, s.id, { scale: Math.round((1000 * r) / circle.radius) / 1000 })}
+                />
+              {:else}<Num
+                  label="{name}’s target, times"
+                  beside
+                  hidden
+                  value={o?.scale ?? 1}
+                  min={0.25}
+                  max={3}
+                  step={0.05}
+                  onset={(scale) => editor.setOwn(block, s.id, { scale })}
+                />{/if}
             </td>
           {/if}
-          <td><Num label="{name}’s balls, times as far apart" beside hidden value={o?.tempo || 1} min={0.5} max={3} step={0.1} onset={(tempo) => editor.setOwn(block, s.id, { tempo: tempo === 1 ? undefined : tempo })} /></td>
+          <td
+            ><Num
+              label="{name}’s balls, times as far apart"
+              beside
+              hidden
+              value={o?.tempo || 1}
+              min={0.5}
+              max={3}
+              step={0.1}
+              onset={(tempo) => editor.setOwn(block, s.id, { tempo: tempo === 1 ? undefined : tempo })}
+            /></td
+          >
           <td>
-            <input class="input input-sm figures border-base-content/60 w-44 px-2" aria-label="{name}’s goals" placeholder="as all" value={said(s.id)} onchange={(e) => setCounts(s.id, e.currentTarget.value)} aria-invalid={wrong[s.id] ? 'true' : undefined} />
-            {#if wrong[s.id]}<span class="text-error block max-w-40 text-xs font-semibold" role="alert">{wrong[s.id]}</span>{/if}
+            <input
+              class="figures input w-44 border-base-content/60 px-2 input-sm"
+              aria-label="{name}’s goals"
+              placeholder="as all"
+              value={said(s.id)}
+              onchange={(e) => setCounts(s.id, e.currentTarget.value)}
+              aria-invalid={wrong[s.id] ? 'true' : undefined}
+            />
+            {#if wrong[s.id]}<span class="block max-w-40 text-xs font-semibold text-error" role="alert"
+                >{wrong[s.id]}</span
+              >{/if}
           </td>
           <td>
-            <select class="select select-sm border-base-content/60 w-36" aria-label="{name}’s feeds" value={o?.version ?? ''} onchange={(e) => editor.setOwn(block, s.id, { version: (e.currentTarget.value || undefined) as NonNullable<typeof o>['version'] })}>
+            <select
+              class="select w-36 border-base-content/60 select-sm"
+              aria-label="{name}’s feeds"
+              value={o?.version ?? ''}
+              onchange={(e) =>
+                editor.setOwn(block, s.id, {
+                  version: (e.currentTarget.value || undefined) as NonNullable<typeof o>['version']
+                })}
+            >
               {#each Object.entries(bends) as [id, words] (id)}<option value={id}>{words}</option>{/each}
             </select>
           </td>
-          <td><input class="input input-sm border-base-content/60 w-full min-w-32" aria-label="{name}’s cue" placeholder={drill.cues[0] ?? ''} value={o?.cue ?? ''} maxlength="200" onchange={(e) => editor.setOwn(block, s.id, { cue: e.currentTarget.value.trim() || undefined })} /></td>
+          <td
+            ><input
+              class="input w-full min-w-32 border-base-content/60 input-sm"
+              aria-label="{name}’s cue"
+              placeholder={drill.cues[0] ?? ''}
+              value={o?.cue ?? ''}
+              maxlength="200"
+              onchange={(e) => editor.setOwn(block, s.id, { cue: e.currentTarget.value.trim() || undefined })}
+            /></td
+          >
           <td class="figures pl-3">{p?.steps[0] ? sayChance(p.steps[0].rate.mean) : '–'}</td>
           <td class="figures">{p ? sayChance(p.finish.value) : '–'}</td>
           <td class="figures whitespace-nowrap">{p ? sayMinutes(p.likely.value) : '–'}</td>
@@ -93,7 +166,11 @@
     </tbody>
   </table>
 </div>
-{#if block.own?.length}<button type="button" class="btn btn-sm mt-3" onclick={() => editor.setBlock(block.id, { own: undefined })}>The same for all</button>{/if}
+{#if block.own?.length}<button
+    type="button"
+    class="btn mt-3 btn-sm"
+    onclick={() => editor.setBlock(block.id, { own: undefined })}>The same for all</button
+  >{/if}
 
 <style>
   .level {

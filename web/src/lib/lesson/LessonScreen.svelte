@@ -1,7 +1,16 @@
 <!-- A lesson being planned: who and when, the tape, and the block in hand. -->
 <script lang="ts">
   import { beforeNavigate } from '$app/navigation';
-  import { api, type Block, type Court, type Lesson, type LessonSummary, type Plan, type ShelfDrill, type Student } from '$lib/api/client';
+  import {
+    api,
+    type Block,
+    type Court,
+    type Lesson,
+    type LessonSummary,
+    type Plan,
+    type ShelfDrill,
+    type Student
+  } from '$lib/api/client';
   import { runLesson } from '$lib/run/begin';
   import Num from '$lib/shell/Num.svelte';
   import SaveState from '$lib/shell/SaveState.svelte';
@@ -27,7 +36,14 @@
     templates: Block[];
     summary?: LessonSummary;
   }
-  let { lesson: read, plan: reckoned, courts, students: everybody, templates: ready, summary }: Props = $props();
+  let {
+    lesson: read,
+    plan: reckoned,
+    courts,
+    students: everybody,
+    templates: ready,
+    summary
+  }: Props = $props();
 
   // The editor owns the lesson from here on; a new one opens a new screen.
   // svelte-ignore state_referenced_locally
@@ -41,13 +57,21 @@
   const plan = $derived(editor.plan);
   const block = $derived(editor.block);
   const blockPlan = $derived(plan?.blocks.find((b) => b.id === block?.id));
-  const students = $derived(lesson.students.map((id) => people.find((s) => s.id === id)).filter((s) => s !== undefined));
+  const students = $derived(
+    lesson.students.map((id) => people.find((s) => s.id === id)).filter((s) => s !== undefined)
+  );
   const hand = $derived(plan?.hand?.id === block?.id ? plan?.hand : undefined);
   let counting = $state(false);
   let side = $state<'drill' | 'where' | 'each'>('drill');
-  const sides = $derived([['drill', 'The drill'], ['where', students.length > 2 ? `Who is where (${students.length})` : 'Who is where'], ['each', hand?.levels.length ? 'Each student · level it' : 'Each student']] as const);
+  const sides = $derived([
+    ['drill', 'The drill'],
+    ['where', students.length > 2 ? `Who is where (${students.length})` : 'Who is where'],
+    ['each', hand?.levels.length ? 'Each student · level it' : 'Each student']
+  ] as const);
   const court = $derived(courts.find((c) => c.id === lesson.court));
-  const troubled = $derived(plan?.blocks.filter((b) => b.notices.some((n) => !n.caution)).map((b) => b.id) ?? []);
+  const troubled = $derived(
+    plan?.blocks.filter((b) => b.notices.some((n) => !n.caution)).map((b) => b.id) ?? []
+  );
 
   // Lengths in notices are written by the server, in the coach's units.
   let written = settings.units;
@@ -58,14 +82,21 @@
   /** Another court: the blocks to add are measured for it. */
   async function setCourt(id: string) {
     editor.change({ court: id });
-    const { data } = await api.GET('/api/v1/courts/{court}/blocks', { params: { path: { court: id } } }).catch(() => ({ data: undefined }));
+    const { data } = await api
+      .GET('/api/v1/courts/{court}/blocks', { params: { path: { court: id } } })
+      .catch(() => ({ data: undefined }));
     if (data) templates = data;
   }
   beforeNavigate(() => void editor.save(true));
 
   function key(e: KeyboardEvent) {
     if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z') return;
-    if (e.target instanceof HTMLInputElement && e.target.type === 'text' && e.target.value !== e.target.defaultValue) return;
+    if (
+      e.target instanceof HTMLInputElement &&
+      e.target.type === 'text' &&
+      e.target.value !== e.target.defaultValue
+    )
+      return;
     e.preventDefault();
     if (e.shiftKey) editor.redo();
     else editor.undo();
@@ -80,7 +111,9 @@
   async function take(s: ShelfDrill) {
     let { drill } = s;
     if (drill.pattern.court !== lesson.court) {
-      const { data } = await api.POST('/api/v1/drills/check', { body: { drill, neighbours: true } }).catch(() => ({ data: undefined }));
+      const { data } = await api
+        .POST('/api/v1/drills/check', { body: { drill, neighbours: true } })
+        .catch(() => ({ data: undefined }));
       drill = data?.neighbours?.find((n) => n.drill.pattern.court === lesson.court)?.drill ?? drill;
     }
     editor.add({ id: '', kind: 'drill', title: drill.title, minutes: drill.minutes.best, drill });
@@ -99,7 +132,7 @@
     <h1 class="sr-only">{lesson.title}</h1>
     <div class="min-w-60 flex-1">
       <input
-        class="hover:border-base-300 focus:border-base-content w-full border-b border-transparent bg-transparent text-2xl font-semibold tracking-tight"
+        class="w-full border-b border-transparent bg-transparent text-2xl font-semibold tracking-tight hover:border-base-300 focus:border-base-content"
         aria-label="Title of the lesson"
         value={lesson.title}
         maxlength="120"
@@ -112,30 +145,70 @@
     <SaveState {editor} />
     <Versions {lesson} onback={(l) => editor.change({ ...l, id: lesson.id, version: lesson.version })} />
     <div class="join">
-      <button type="button" class="btn btn-sm join-item" disabled={!editor.canUndo} onclick={() => editor.undo()}>Undo</button>
-      <button type="button" class="btn btn-sm join-item" disabled={!editor.canRedo} onclick={() => editor.redo()}>Redo</button>
+      <button
+        type="button"
+        class="btn join-item btn-sm"
+        disabled={!editor.canUndo}
+        onclick={() => editor.undo()}>Undo</button
+      >
+      <button
+        type="button"
+        class="btn join-item btn-sm"
+        disabled={!editor.canRedo}
+        onclick={() => editor.redo()}>Redo</button
+      >
     </div>
     <a class="btn" href="/lessons/{lesson.id}/sheet">On paper</a>
-    <button type="button" class="btn btn-accent border-base-content" onclick={toCourt}>Take it to the court</button>
+    <button type="button" class="btn border-base-content btn-accent" onclick={toCourt}
+      >Take it to the court</button
+    >
   </div>
   <div class="mt-2 flex flex-wrap items-end gap-x-4 gap-y-2">
     <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">
       Day
-      <input type="date" class="input input-sm border-base-content/60 figures w-38" value={lesson.date} onchange={(e) => e.currentTarget.value && editor.change({ date: e.currentTarget.value })} />
+      <input
+        type="date"
+        class="figures input w-38 border-base-content/60 input-sm"
+        value={lesson.date}
+        onchange={(e) => e.currentTarget.value && editor.change({ date: e.currentTarget.value })}
+      />
     </label>
     <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">
       Start
-      <input type="time" class="input input-sm border-base-content/60 figures w-34" value={lesson.start} onchange={(e) => e.currentTarget.value && editor.change({ start: e.currentTarget.value })} />
+      <input
+        type="time"
+        class="figures input w-34 border-base-content/60 input-sm"
+        value={lesson.start}
+        onchange={(e) => e.currentTarget.value && editor.change({ start: e.currentTarget.value })}
+      />
     </label>
-    <Num label="Slot" unit="min" whole value={lesson.slotMinutes} min={1} max={480} step={5} onset={(slotMinutes) => editor.change({ slotMinutes })} />
+    <Num
+      label="Slot"
+      unit="min"
+      whole
+      value={lesson.slotMinutes}
+      min={1}
+      max={480}
+      step={5}
+      onset={(slotMinutes) => editor.change({ slotMinutes })}
+    />
     <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">
       Court
-      <select class="select select-sm border-base-content/60 w-48" value={lesson.court} onchange={(e) => setCourt(e.currentTarget.value)}>
+      <select
+        class="select w-48 border-base-content/60 select-sm"
+        value={lesson.court}
+        onchange={(e) => setCourt(e.currentTarget.value)}
+      >
         {#each courts as c (c.id)}<option value={c.id}>{c.name}</option>{/each}
       </select>
     </label>
     <Means {lesson} {students} onchange={(next) => editor.change(next)} />
-    <Who {people} chosen={lesson.students} onchoose={(ids) => editor.change({ students: ids })} onadded={(s) => (people = [...people, s])} />
+    <Who
+      {people}
+      chosen={lesson.students}
+      onchoose={(ids) => editor.change({ students: ids })}
+      onadded={(s) => (people = [...people, s])}
+    />
   </div>
 
   <div class="mt-4">
@@ -155,7 +228,14 @@
     >
       {#if plan}
         <div class="flex w-full flex-wrap items-end gap-x-2 gap-y-1">
-          <Wheel label={plan.over > 0 ? `${plan.over} min over` : plan.over < 0 ? `${-plan.over} min to spare` : 'Just fits'} figure={plan.minutes} />
+          <Wheel
+            label={plan.over > 0
+              ? `${plan.over} min over`
+              : plan.over < 0
+                ? `${-plan.over} min to spare`
+                : 'Just fits'}
+            figure={plan.minutes}
+          />
           <Wheel label="Between" small figure={plan.between} />
           <Wheel label="Balls fed" figure={plan.balls} />
           {@render adding()}
@@ -164,69 +244,179 @@
     </Tape>
   </div>
   {#snippet adding()}
-      <div class="ml-auto flex flex-wrap items-center gap-1.5">
-        <button type="button" class="btn btn-sm" aria-expanded={counting} onclick={() => (counting = !counting)}>Counts</button>
-        <button type="button" class="btn btn-sm btn-primary" disabled={!plan?.fit} title={plan?.fit?.outcome} onclick={() => plan?.fit && editor.fix(plan.fit)}>Fit to the slot</button>
-        <span class="text-sm">Add</span>
-        {#each templates.filter((t) => t.kind !== 'drill') as t (t.id)}<button type="button" class="btn btn-sm" onclick={() => editor.add(t)}>{kindNames[t.kind]}</button>{/each}
-        {#if court}<PickDrill {court} {courts} students={lesson.students.length} onpick={take} />{/if}
-      </div>
+    <div class="ml-auto flex flex-wrap items-center gap-1.5">
+      <button type="button" class="btn btn-sm" aria-expanded={counting} onclick={() => (counting = !counting)}
+        >Counts</button
+      >
+      <button
+        type="button"
+        class="btn btn-primary btn-sm"
+        disabled={!plan?.fit}
+        title={plan?.fit?.outcome}
+        onclick={() => plan?.fit && editor.fix(plan.fit)}>Fit to the slot</button
+      >
+      <span class="text-sm">Add</span>
+      {#each templates.filter((t) => t.kind !== 'drill') as t (t.id)}<button
+          type="button"
+          class="btn btn-sm"
+          onclick={() => editor.add(t)}>{kindNames[t.kind]}</button
+        >{/each}
+      {#if court}<PickDrill {court} {courts} students={lesson.students.length} onpick={take} />{/if}
+    </div>
   {/snippet}
-  {#if counting && plan}<section class="bg-base-200 mt-3 p-3" aria-label="Counts"><Counts {lesson} {plan} /></section>{/if}
+  {#if counting && plan}<section class="mt-3 bg-base-200 p-3" aria-label="Counts">
+      <Counts {lesson} {plan} />
+    </section>{/if}
   <p class="sr-only" aria-live="polite">{announced}</p>
-  {#if plan?.notices.length}<div class="mt-3"><Notices notices={plan.notices} onfix={(f) => editor.fix(f)} /></div>{/if}
+  {#if plan?.notices.length}<div class="mt-3">
+      <Notices notices={plan.notices} onfix={(f) => editor.fix(f)} />
+    </div>{/if}
 
   {#if block}
-    <section class="border-base-content mt-2 border-t pt-2" aria-label="The block in hand">
+    <section class="mt-2 border-t border-base-content pt-2" aria-label="The block in hand">
       <div class="mb-2 flex flex-wrap items-center gap-3">
         <h2 class="sr-only">{block.title}</h2>
         <div class="min-w-60 flex-1">
           <input
-            class="hover:border-base-300 focus:border-base-content w-full border-b border-transparent bg-transparent text-xl font-semibold"
+            class="w-full border-b border-transparent bg-transparent text-xl font-semibold hover:border-base-300 focus:border-base-content"
             aria-label="Title of the block"
             value={block.title}
             maxlength="120"
             onchange={(e) => {
-              if (e.currentTarget.value.trim()) editor.setBlock(block.id, { title: e.currentTarget.value.trim() });
+              if (e.currentTarget.value.trim())
+                editor.setBlock(block.id, { title: e.currentTarget.value.trim() });
               else e.currentTarget.value = block.title;
             }}
           />
         </div>
         {#if blockPlan}<span class="figures text-sm">{blockPlan.start}–{blockPlan.end}</span>{/if}
-        <label class="flex items-center gap-1.5 text-sm"><input type="checkbox" class="checkbox checkbox-sm border-base-content" checked={block.fixed ?? false} onchange={(e) => editor.setBlock(block.id, { fixed: e.currentTarget.checked || undefined })} />fixed</label>
+        <label class="flex items-center gap-1.5 text-sm"
+          ><input
+            type="checkbox"
+            class="checkbox border-base-content checkbox-sm"
+            checked={block.fixed ?? false}
+            onchange={(e) => editor.setBlock(block.id, { fixed: e.currentTarget.checked || undefined })}
+          />fixed</label
+        >
         {#if blockPlan && !block.fixed}
-          <button type="button" class="btn btn-sm figures font-normal" popovertarget="room" aria-label="May last {blockPlan.room.least} to {blockPlan.room.most} minutes, best {blockPlan.room.best}">{blockPlan.room.least}–{blockPlan.room.most}</button>
-          <div id="room" popover role="dialog" aria-label="How long it may be" class="bg-base-100 text-base-content border-base-content m-auto w-80 rounded border p-4">
+          <button
+            type="button"
+            class="figures btn font-normal btn-sm"
+            popovertarget="room"
+            aria-label="May last {blockPlan.room.least} to {blockPlan.room.most} minutes, best {blockPlan.room
+              .best}">{blockPlan.room.least}–{blockPlan.room.most}</button
+          >
+          <div
+            id="room"
+            popover
+            role="dialog"
+            aria-label="How long it may be"
+            class="m-auto w-80 rounded border border-base-content bg-base-100 p-4 text-base-content"
+          >
             <h3 class="text-base">How long it may be, when the lesson is fitted</h3>
             <div class="mt-2 flex gap-3">
-              {#each ['least', 'best', 'most'] as const as k (k)}<Num label={k} unit={k === 'most' ? 'min' : ''} whole value={blockPlan.room[k]} min={k === 'least' ? 1 : k === 'best' ? blockPlan.room.least : blockPlan.room.best} max={k === 'least' ? blockPlan.room.best : k === 'best' ? blockPlan.room.most : 480} onset={(n) => editor.setBlock(block.id, { span: { ...blockPlan.room, [k]: n } })} />{/each}
+              {#each ['least', 'best', 'most'] as const as k (k)}<Num
+                  label={k}
+                  unit={k === 'most' ? 'min' : ''}
+                  whole
+                  value={blockPlan.room[k]}
+                  min={k === 'least' ? 1 : k === 'best' ? blockPlan.room.least : blockPlan.room.best}
+                  max={k === 'least' ? blockPlan.room.best : k === 'best' ? blockPlan.room.most : 480}
+                  onset={(n) => editor.setBlock(block.id, { span: { ...blockPlan.room, [k]: n } })}
+                />{/each}
             </div>
-            {#if block.span}<button type="button" class="btn btn-sm mt-3" onclick={() => editor.setBlock(block.id, { span: undefined })}>As is usual</button>{/if}
+            {#if block.span}<button
+                type="button"
+                class="btn mt-3 btn-sm"
+                onclick={() => editor.setBlock(block.id, { span: undefined })}>As is usual</button
+              >{/if}
           </div>
         {/if}
-        <Num label="Length" beside unit="min" whole value={block.minutes} min={1} max={480} onset={(minutes) => editor.setBlock(block.id, { minutes })} />
+        <Num
+          label="Length"
+          beside
+          unit="min"
+          whole
+          value={block.minutes}
+          min={1}
+          max={480}
+          onset={(minutes) => editor.setBlock(block.id, { minutes })}
+        />
         <div class="join flex-wrap">
-          <button type="button" class="btn btn-sm join-item" aria-label="Move {block.title} earlier" onclick={() => move(lesson.blocks.indexOf(block), lesson.blocks.indexOf(block) - 1)}>←</button>
-          <button type="button" class="btn btn-sm join-item" aria-label="Move {block.title} later" onclick={() => move(lesson.blocks.indexOf(block), lesson.blocks.indexOf(block) + 1)}>→</button>
-          <button type="button" class="btn btn-sm join-item" onclick={() => editor.duplicate(block.id)}>Duplicate</button>
-          <button type="button" class="btn btn-sm join-item" disabled={block.minutes < 2} onclick={() => editor.split(block.id)}>Split</button>
-          {#if editor.joins(block.id)}<button type="button" class="btn btn-sm join-item" onclick={() => editor.join(block.id)}>Join with the next</button>{/if}
-          {#if block.drill}<button type="button" class="btn btn-sm join-item" onclick={() => void editor.matchFrom(block).catch(() => {})}>As match play</button>{/if}
-          <button type="button" class="btn btn-sm join-item" aria-label="Remove {block.title}" onclick={() => editor.remove(block.id)}>Remove</button>
+          <button
+            type="button"
+            class="btn join-item btn-sm"
+            aria-label="Move {block.title} earlier"
+            onclick={() => move(lesson.blocks.indexOf(block), lesson.blocks.indexOf(block) - 1)}>←</button
+          >
+          <button
+            type="button"
+            class="btn join-item btn-sm"
+            aria-label="Move {block.title} later"
+            onclick={() => move(lesson.blocks.indexOf(block), lesson.blocks.indexOf(block) + 1)}>→</button
+          >
+          <button type="button" class="btn join-item btn-sm" onclick={() => editor.duplicate(block.id)}
+            >Duplicate</button
+          >
+          <button
+            type="button"
+            class="btn join-item btn-sm"
+            disabled={block.minutes < 2}
+            onclick={() => editor.split(block.id)}>Split</button
+          >
+          {#if editor.joins(block.id)}<button
+              type="button"
+              class="btn join-item btn-sm"
+              onclick={() => editor.join(block.id)}>Join with the next</button
+            >{/if}
+          {#if block.drill}<button
+              type="button"
+              class="btn join-item btn-sm"
+              onclick={() => void editor.matchFrom(block).catch(() => {})}>As match play</button
+            >{/if}
+          <button
+            type="button"
+            class="btn join-item btn-sm"
+            aria-label="Remove {block.title}"
+            onclick={() => editor.remove(block.id)}>Remove</button
+          >
         </div>
       </div>
       <div class="mb-3 flex flex-wrap items-center gap-x-4">
         {#if block.drill}
           <div class="flex gap-1" role="group" aria-label="What is shown of the drill">
-            {#each sides as [id, words] (id)}<button type="button" class="side" class:here={side === id} aria-pressed={side === id} onclick={() => (side = id)}>{words}</button>{/each}
+            {#each sides as [id, words] (id)}<button
+                type="button"
+                class="side"
+                class:here={side === id}
+                aria-pressed={side === id}
+                onclick={() => (side = id)}>{words}</button
+              >{/each}
           </div>
         {/if}
-        <input class="hover:border-base-300 focus:border-base-content min-w-40 flex-1 border-b border-transparent bg-transparent text-sm" aria-label="Notes on {block.title}" placeholder="Notes on this block" value={block.notes ?? ''} maxlength="1000" onchange={(e) => editor.setBlock(block.id, { notes: e.currentTarget.value.trim() || undefined })} />
+        <input
+          class="min-w-40 flex-1 border-b border-transparent bg-transparent text-sm hover:border-base-300 focus:border-base-content"
+          aria-label="Notes on {block.title}"
+          placeholder="Notes on this block"
+          value={block.notes ?? ''}
+          maxlength="1000"
+          onchange={(e) => editor.setBlock(block.id, { notes: e.currentTarget.value.trim() || undefined })}
+        />
       </div>
       {#key block.id}
         {#if block.drill && court}
           {@const own = courts.find((c) => c.id === block.drill?.pattern.court) ?? court}
-          <DrillBlock {editor} {block} drill={block.drill} court={own} {courts} plan={blockPlan} {hand} {side} {students} />
+          <DrillBlock
+            {editor}
+            {block}
+            drill={block.drill}
+            court={own}
+            {courts}
+            plan={blockPlan}
+            {hand}
+            {side}
+            {students}
+          />
         {:else if court}
           <OtherBlock {editor} {block} plan={blockPlan} {hand} {court} {courts} {students} />
         {/if}

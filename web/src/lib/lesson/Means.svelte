@@ -14,33 +14,75 @@
   const id = $props.id();
   const have = $derived<Means>(lesson.have ?? { kit: Object.keys(kits) as Kit[] });
   const set = (next: Partial<Means>) => onchange({ have: { ...have, ...next } });
-  const stay = (student: string) => lesson.there?.find((t) => t.student === student) ?? { student, from: 0, to: 0 };
+  const stay = (student: string) =>
+    lesson.there?.find((t) => t.student === student) ?? { student, from: 0, to: 0 };
   function setStay(student: string, next: { from?: number; to?: number }) {
     const now = { ...stay(student), ...next };
     const rest = (lesson.there ?? []).filter((t) => t.student !== student);
     const there = now.from === 0 && now.to === 0 ? rest : [...rest, now];
     onchange({ there: there.length ? there : undefined });
   }
-  const summary = $derived([have.courts && have.courts > 1 ? `${have.courts} courts` : '', have.balls ? `${have.balls} balls` : '', lesson.there?.length ? `${lesson.there.length} late or early` : ''].filter(Boolean).join(', '));
+  const summary = $derived(
+    [
+      have.courts && have.courts > 1 ? `${have.courts} courts` : '',
+      have.balls ? `${have.balls} balls` : '',
+      lesson.there?.length ? `${lesson.there.length} late or early` : ''
+    ]
+      .filter(Boolean)
+      .join(', ')
+  );
 </script>
 
 <div class="flex flex-col gap-0.5">
   <span class="text-[0.8rem] leading-tight">At hand</span>
-  <button type="button" class="btn btn-sm font-normal" popovertarget="means-{id}" aria-label="At hand: {summary || 'one court, plenty of balls'}">{summary || 'one court, plenty of balls'}</button>
+  <button
+    type="button"
+    class="btn font-normal btn-sm"
+    popovertarget="means-{id}"
+    aria-label="At hand: {summary || 'one court, plenty of balls'}"
+    >{summary || 'one court, plenty of balls'}</button
+  >
 </div>
-<div id="means-{id}" popover role="dialog" aria-label="What is at hand" class="bg-base-100 text-base-content border-base-content m-auto w-[30rem] max-w-[96vw] rounded border p-4">
+<div
+  id="means-{id}"
+  popover
+  role="dialog"
+  aria-label="What is at hand"
+  class="m-auto w-[30rem] max-w-[96vw] rounded border border-base-content bg-base-100 p-4 text-base-content"
+>
   <h3 class="text-base">What is at hand</h3>
   <div class="mt-2 flex flex-wrap gap-4">
     <Num label="Courts" whole value={have.courts || 1} min={1} max={6} onset={(courts) => set({ courts })} />
-    <Num label="Balls, 0 for plenty" whole value={have.balls ?? 0} min={0} max={2000} step={6} onset={(balls) => set({ balls })} />
-    <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">Next match
-      <input type="date" class="input input-sm border-base-content/60 figures w-38" value={lesson.matchOn ?? ''} onchange={(e) => onchange({ matchOn: e.currentTarget.value || undefined })} />
+    <Num
+      label="Balls, 0 for plenty"
+      whole
+      value={have.balls ?? 0}
+      min={0}
+      max={2000}
+      step={6}
+      onset={(balls) => set({ balls })}
+    />
+    <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
+      >Next match
+      <input
+        type="date"
+        class="figures input w-38 border-base-content/60 input-sm"
+        value={lesson.matchOn ?? ''}
+        onchange={(e) => onchange({ matchOn: e.currentTarget.value || undefined })}
+      />
     </label>
   </div>
   <div class="mt-3 flex flex-wrap gap-1.5" role="group" aria-label="Kit">
     {#each Object.entries(kits) as [kit, words] (kit)}
       {@const there = have.kit.includes(kit as Kit)}
-      <button type="button" class="btn btn-sm" class:btn-primary={there} aria-pressed={there} onclick={() => set({ kit: there ? have.kit.filter((k) => k !== kit) : [...have.kit, kit as Kit] })}>{words}</button>
+      <button
+        type="button"
+        class="btn btn-sm"
+        class:btn-primary={there}
+        aria-pressed={there}
+        onclick={() => set({ kit: there ? have.kit.filter((k) => k !== kit) : [...have.kit, kit as Kit] })}
+        >{words}</button
+      >
     {/each}
   </div>
   {#if students.length}
@@ -49,8 +91,30 @@
       {#each students as s (s.id)}
         <div class="flex items-center gap-3 py-0.5">
           <span class="w-28 truncate text-sm">{s.name}</span>
-          <Num label="{first(s.name)} comes at" beside hidden whole unit="min to" value={stay(s.id).from} min={0} max={480} step={5} onset={(from) => setStay(s.id, { from })} />
-          <Num label="{first(s.name)} leaves at, 0 for the end" beside hidden whole unit="min (0: the end)" value={stay(s.id).to} min={0} max={480} step={5} onset={(to) => setStay(s.id, { to })} />
+          <Num
+            label="{first(s.name)} comes at"
+            beside
+            hidden
+            whole
+            unit="min to"
+            value={stay(s.id).from}
+            min={0}
+            max={480}
+            step={5}
+            onset={(from) => setStay(s.id, { from })}
+          />
+          <Num
+            label="{first(s.name)} leaves at, 0 for the end"
+            beside
+            hidden
+            whole
+            unit="min (0: the end)"
+            value={stay(s.id).to}
+            min={0}
+            max={480}
+            step={5}
+            onset={(to) => setStay(s.id, { to })}
+          />
         </div>
       {/each}
     </div>

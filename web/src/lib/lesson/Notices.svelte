@@ -18,7 +18,11 @@
     {#if n.fixes.length}
       <div class="mt-2 flex flex-wrap gap-2">
         {#each n.fixes as f, j (j)}
-          <button type="button" class="btn btn-sm btn-primary h-auto flex-col items-start gap-0 py-1" onclick={() => onfix(f)}>
+          <button
+            type="button"
+            class="btn h-auto flex-col items-start gap-0 py-1 btn-primary btn-sm"
+            onclick={() => onfix(f)}
+          >
             <span>{f.words}</span><span class="figures text-xs font-normal">{f.outcome}</span>
           </button>
         {/each}
@@ -32,11 +36,21 @@
       <li class="flex items-start gap-2 text-sm">
         {#if onseen && n.kind === 'caution'}
           <label class="flex cursor-pointer items-start gap-2">
-            <input type="checkbox" class="checkbox checkbox-xs border-base-content mt-0.5" checked={n.seen} onchange={(e) => onseen(n.text, e.currentTarget.checked)} />
+            <input
+              type="checkbox"
+              class="checkbox mt-0.5 border-base-content checkbox-xs"
+              checked={n.seen}
+              onchange={(e) => onseen(n.text, e.currentTarget.checked)}
+            />
             <span class:opacity-75={n.seen}>{n.text}</span>
           </label>
         {:else}<span class="heed" aria-hidden="true">!</span><span>{n.text}</span>
-          {#each n.fixes as f, j (j)}<button type="button" class="btn btn-xs btn-primary" title={f.outcome} onclick={() => onfix(f)}>{f.words}</button>{/each}
+          {#each n.fixes as f, j (j)}<button
+              type="button"
+              class="btn btn-primary btn-xs"
+              title={f.outcome}
+              onclick={() => onfix(f)}>{f.words}</button
+            >{/each}
         {/if}
       </li>
     {/each}

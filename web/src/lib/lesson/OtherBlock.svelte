@@ -1,6 +1,16 @@
 <!-- The blocks that are not drills: warm-up script, game, talk, break. -->
 <script lang="ts">
-  import { api, need, type Block, type Court, type Drill, type Hand, type Plan, type Preset, type Student } from '$lib/api/client';
+  import {
+    api,
+    need,
+    type Block,
+    type Court,
+    type Drill,
+    type Hand,
+    type Plan,
+    type Preset,
+    type Student
+  } from '$lib/api/client';
   import DrillCourt from '$lib/drill/DrillCourt.svelte';
   import Num from '$lib/shell/Num.svelte';
   import { first } from '$lib/units/say';
@@ -23,7 +33,11 @@
 
   type Minute = NonNullable<Block['script']>[number];
   const script = $derived(block.script ?? []);
-  const who = (i: number) => half(students.map((s) => first(s.name)), i);
+  const who = (i: number) =>
+    half(
+      students.map((s) => first(s.name)),
+      i
+    );
 
   function setScript(next: Minute[]) {
     // A minute more or less of script is a minute more or less of block.
@@ -40,24 +54,45 @@
     [next[i], next[to]] = [next[to]!, next[i]!];
     setScript(next);
   }
-  const swapped = (m: Minute): Minute => ({ ...m, roles: m.roles.map((r) => ({ ...r, who: 1 - r.who })).sort((a, b) => a.who - b.who) });
+  const swapped = (m: Minute): Minute => ({
+    ...m,
+    roles: m.roles.map((r) => ({ ...r, who: 1 - r.who })).sort((a, b) => a.who - b.who)
+  });
   let presets = $state.raw<Preset[]>([]);
   $effect(() => {
-    if (block.kind === 'game' && !presets.length) void need(api.GET('/api/v1/games')).then((g) => (presets = g), () => {});
+    if (block.kind === 'game' && !presets.length)
+      void need(api.GET('/api/v1/games')).then(
+        (g) => (presets = g),
+        () => {}
+      );
   });
   const games = $derived(presets.filter((g) => g.sports.includes(court.sport)));
   function takeGame(id: string) {
     const g = games.find((x) => x.id === id);
-    if (g && block.match) editor.setBlock(block.id, { title: g.title, match: { ...block.match, rules: g.rules, start: g.start, cue: g.how, side: g.players[0], from: undefined } });
+    if (g && block.match)
+      editor.setBlock(block.id, {
+        title: g.title,
+        match: {
+          ...block.match,
+          rules: g.rules,
+          start: g.start,
+          cue: g.how,
+          side: g.players[0],
+          from: undefined
+        }
+      });
   }
   const from = $derived<Drill | undefined>(block.match?.from);
   const fromCourt = $derived(courts.find((c) => c.id === from?.pattern.court) ?? court);
-  const setMatch = (next: Partial<NonNullable<Block['match']>>) => block.match && editor.setBlock(block.id, { match: { ...block.match, ...next } });
+  const setMatch = (next: Partial<NonNullable<Block['match']>>) =>
+    block.match && editor.setBlock(block.id, { match: { ...block.match, ...next } });
   const rules = $derived(block.match?.rules);
   function setRules(next: Partial<NonNullable<Block['match']>['rules']>) {
-    if (block.match) editor.setBlock(block.id, { match: { ...block.match, rules: { ...block.match.rules, ...next } } });
+    if (block.match)
+      editor.setBlock(block.id, { match: { ...block.match, rules: { ...block.match.rules, ...next } } });
   }
-  const field = 'input input-sm w-full border-transparent bg-transparent px-1 hover:border-base-content/50 focus:border-base-content';
+  const field =
+    'input input-sm w-full border-transparent bg-transparent px-1 hover:border-base-content/50 focus:border-base-content';
 </script>
 
 {#if plan}<Notices notices={plan.notices} onfix={(f) => editor.fix(f)} />{/if}
@@ -65,7 +100,7 @@
 {#if block.kind === 'warmUp'}
   <table class="mt-3 w-full text-sm">
     <thead>
-      <tr class="border-base-content border-b text-left">
+      <tr class="border-b border-base-content text-left">
         <th class="w-16 py-1" scope="col">Minute</th>
         <th class="w-44" scope="col">Role</th>
         {#each [0, 1] as i (i)}<th scope="col">{who(i)}</th>{/each}
@@ -75,9 +110,17 @@
     </thead>
     <tbody>
       {#each script as m, i (i)}
-        <tr class="border-base-300 border-b">
+        <tr class="border-b border-base-300">
           <td class="figures pl-1">{i + 1}</td>
-          <td><input class={field} aria-label="Role of minute {i + 1}" value={m.title} maxlength="120" onchange={(e) => setMinute(i, { title: e.currentTarget.value })} /></td>
+          <td
+            ><input
+              class={field}
+              aria-label="Role of minute {i + 1}"
+              value={m.title}
+              maxlength="120"
+              onchange={(e) => setMinute(i, { title: e.currentTarget.value })}
+            /></td
+          >
           {#each [0, 1] as w (w)}
             <td>
               <input
@@ -85,73 +128,221 @@
                 aria-label="What {who(w)} does in minute {i + 1}"
                 value={m.roles.find((r) => r.who === w)?.does ?? ''}
                 maxlength="200"
-                onchange={(e) => setMinute(i, { roles: [...m.roles.filter((r) => r.who !== w), { who: w, does: e.currentTarget.value }].sort((a, b) => a.who - b.who) })}
+                onchange={(e) =>
+                  setMinute(i, {
+                    roles: [
+                      ...m.roles.filter((r) => r.who !== w),
+                      { who: w, does: e.currentTarget.value }
+                    ].sort((a, b) => a.who - b.who)
+                  })}
               />
             </td>
           {/each}
-          <td><input class={field} aria-label="Cue of minute {i + 1}" value={m.cue} maxlength="200" onchange={(e) => setMinute(i, { cue: e.currentTarget.value })} /></td>
+          <td
+            ><input
+              class={field}
+              aria-label="Cue of minute {i + 1}"
+              value={m.cue}
+              maxlength="200"
+              onchange={(e) => setMinute(i, { cue: e.currentTarget.value })}
+            /></td
+          >
           <td class="whitespace-nowrap">
-            <button type="button" class="btn btn-ghost btn-xs" aria-label="Minute {i + 1} earlier" disabled={i === 0} onclick={() => moveMinute(i, -1)}>↑</button>
-            <button type="button" class="btn btn-ghost btn-xs" aria-label="Minute {i + 1} later" disabled={i === script.length - 1} onclick={() => moveMinute(i, 1)}>↓</button>
-            <button type="button" class="btn btn-ghost btn-xs" aria-label="Minute {i + 1} once more" onclick={() => setScript(script.toSpliced(i + 1, 0, m))}>+</button>
-            <button type="button" class="btn btn-ghost btn-xs" aria-label="Swap sides in minute {i + 1}" onclick={() => setMinute(i, swapped(m))}>⇄</button>
-            <button type="button" class="btn btn-ghost btn-xs" aria-label="Remove minute {i + 1}" onclick={() => setScript(script.filter((_, j) => j !== i))}>×</button></td>
+            <button
+              type="button"
+              class="btn btn-ghost btn-xs"
+              aria-label="Minute {i + 1} earlier"
+              disabled={i === 0}
+              onclick={() => moveMinute(i, -1)}>↑</button
+            >
+            <button
+              type="button"
+              class="btn btn-ghost btn-xs"
+              aria-label="Minute {i + 1} later"
+              disabled={i === script.length - 1}
+              onclick={() => moveMinute(i, 1)}>↓</button
+            >
+            <button
+              type="button"
+              class="btn btn-ghost btn-xs"
+              aria-label="Minute {i + 1} once more"
+              onclick={() => setScript(script.toSpliced(i + 1, 0, m))}>+</button
+            >
+            <button
+              type="button"
+              class="btn btn-ghost btn-xs"
+              aria-label="Swap sides in minute {i + 1}"
+              onclick={() => setMinute(i, swapped(m))}>⇄</button
+            >
+            <button
+              type="button"
+              class="btn btn-ghost btn-xs"
+              aria-label="Remove minute {i + 1}"
+              onclick={() => setScript(script.filter((_, j) => j !== i))}>×</button
+            ></td
+          >
         </tr>
       {/each}
     </tbody>
   </table>
-  <button type="button" class="btn btn-sm mt-2" onclick={() => setScript([...script, { title: 'Rally', roles: [{ who: 0, does: 'rally' }, { who: 1, does: 'rally' }], cue: 'Feet always moving' }])}>Add a minute</button>
-  {#if script.length && script.length <= 30}<button type="button" class="btn btn-sm mt-2" onclick={() => setScript([...script, ...script.map(swapped)])}>The same again, sides swapped</button>{/if}
-  {#if students.length > 2}<p class="mt-2 text-sm">Students pair up in the order of the lesson; with an odd number the last three take turns.</p>{/if}
+  <button
+    type="button"
+    class="btn mt-2 btn-sm"
+    onclick={() =>
+      setScript([
+        ...script,
+        {
+          title: 'Rally',
+          roles: [
+            { who: 0, does: 'rally' },
+            { who: 1, does: 'rally' }
+          ],
+          cue: 'Feet always moving'
+        }
+      ])}>Add a minute</button
+  >
+  {#if script.length && script.length <= 30}<button
+      type="button"
+      class="btn mt-2 btn-sm"
+      onclick={() => setScript([...script, ...script.map(swapped)])}>The same again, sides swapped</button
+    >{/if}
+  {#if students.length > 2}<p class="mt-2 text-sm">
+      Students pair up in the order of the lesson; with an odd number the last three take turns.
+    </p>{/if}
 {:else if block.kind === 'game' && rules && block.match}
   <div class="mt-3 flex flex-wrap items-end gap-x-6 gap-y-3">
     <Num label="To" unit="points" whole value={rules.to} min={1} max={100} onset={(to) => setRules({ to })} />
     <Num label="Won by" whole value={rules.winBy} min={1} max={2} onset={(winBy) => setRules({ winBy })} />
-    <Num label="Feed changes every" unit="points" whole value={rules.feedChangesEvery} min={0} max={50} onset={(feedChangesEvery) => setRules({ feedChangesEvery })} />
-    <Num label="A point takes" unit="s" value={rules.secondsPerPoint} min={1} max={300} onset={(secondsPerPoint) => setRules({ secondsPerPoint })} />
+    <Num
+      label="Feed changes every"
+      unit="points"
+      whole
+      value={rules.feedChangesEvery}
+      min={0}
+      max={50}
+      onset={(feedChangesEvery) => setRules({ feedChangesEvery })}
+    />
+    <Num
+      label="A point takes"
+      unit="s"
+      value={rules.secondsPerPoint}
+      min={1}
+      max={300}
+      onset={(secondsPerPoint) => setRules({ secondsPerPoint })}
+    />
     {#if plan?.match}
       <Wheel label="One game" figure={plan.match.minutes} />
       <Wheel label="Games that fit" figure={plan.match.games} small />
-      {#if plan.match.chanceA && students[0]}<Wheel label="{first(students[0].name)} wins" figure={plan.match.chanceA} small />{/if}
+      {#if plan.match.chanceA && students[0]}<Wheel
+          label="{first(students[0].name)} wins"
+          figure={plan.match.chanceA}
+          small
+        />{/if}
     {/if}
   </div>
   <div class="mt-3 flex flex-wrap items-end gap-x-4 gap-y-2">
-    <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">Another game
-      <select class="select select-sm border-base-content/60 w-56" value="" onchange={(e) => takeGame(e.currentTarget.value)}>
+    <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
+      >Another game
+      <select
+        class="select w-56 border-base-content/60 select-sm"
+        value=""
+        onchange={(e) => takeGame(e.currentTarget.value)}
+      >
         <option value="">as it is</option>
         {#each games as g (g.id)}<option value={g.id}>{g.title}</option>{/each}
       </select>
     </label>
-    <Num label="On a side, 0 as it comes" whole value={block.match.side ?? 0} min={0} max={8} onset={(side) => setMatch({ side: side || undefined })} />
-    <Num label="Other side to, 0 the same" whole value={rules.toB ?? 0} min={0} max={100} onset={(toB) => setRules({ toB: toB || undefined })} />
-    <label class="flex min-w-60 flex-1 flex-col gap-0.5 text-[0.8rem] leading-tight">A point begins with<input class="input input-sm border-base-content/60 w-full" value={block.match.start} maxlength="200" onchange={(e) => setMatch({ start: e.currentTarget.value })} /></label>
-    <label class="flex min-w-60 flex-1 flex-col gap-0.5 text-[0.8rem] leading-tight">Cue<input class="input input-sm border-base-content/60 w-full" value={block.match.cue} maxlength="200" onchange={(e) => setMatch({ cue: e.currentTarget.value })} /></label>
+    <Num
+      label="On a side, 0 as it comes"
+      whole
+      value={block.match.side ?? 0}
+      min={0}
+      max={8}
+      onset={(side) => setMatch({ side: side || undefined })}
+    />
+    <Num
+      label="Other side to, 0 the same"
+      whole
+      value={rules.toB ?? 0}
+      min={0}
+      max={100}
+      onset={(toB) => setRules({ toB: toB || undefined })}
+    />
+    <label class="flex min-w-60 flex-1 flex-col gap-0.5 text-[0.8rem] leading-tight"
+      >A point begins with<input
+        class="input w-full border-base-content/60 input-sm"
+        value={block.match.start}
+        maxlength="200"
+        onchange={(e) => setMatch({ start: e.currentTarget.value })}
+      /></label
+    >
+    <label class="flex min-w-60 flex-1 flex-col gap-0.5 text-[0.8rem] leading-tight"
+      >Cue<input
+        class="input w-full border-base-content/60 input-sm"
+        value={block.match.cue}
+        maxlength="200"
+        onchange={(e) => setMatch({ cue: e.currentTarget.value })}
+      /></label
+    >
   </div>
   {#if rules.set || rules.marks?.length || rules.net || rules.warmUp}
     <p class="mt-2 text-sm">
-      {#if rules.warmUp}{rules.warmUp} rallies before any count. {/if}{#if rules.set}{rules.set.rallies} rallies make a set. {/if}{#each rules.marks ?? [] as m (m.id)}{m.words}: {m.ends ? 'ends the rally' : m.times ? `times ${m.times}` : m.worth ? `counts ${m.worth}` : `${m.bonus} more`}. {/each}{#if rules.net}The net goes to the winner{rules.net === 'set' ? ' of a set' : ''}.{/if}
+      {#if rules.warmUp}{rules.warmUp} rallies before any count.
+      {/if}{#if rules.set}{rules.set.rallies} rallies make a set.
+      {/if}{#each rules.marks ?? [] as m (m.id)}{m.words}: {m.ends
+          ? 'ends the rally'
+          : m.times
+            ? `times ${m.times}`
+            : m.worth
+              ? `counts ${m.worth}`
+              : `${m.bonus} more`}.
+      {/each}{#if rules.net}The net goes to the winner{rules.net === 'set' ? ' of a set' : ''}.{/if}
     </p>
   {/if}
   {#each hand?.levels ?? [] as l (l.what)}
-    <div class="bg-base-200 border-primary mt-3 max-w-3xl border-l-6 px-3 py-2">
+    <div class="mt-3 max-w-3xl border-l-6 border-primary bg-base-200 px-3 py-2">
       <p class="text-sm">{l.why[0]}</p>
-      <button type="button" class="btn btn-sm btn-primary mt-1.5 h-auto flex-col items-start gap-0 py-1" onclick={() => editor.fix(l.fix)}><span>{l.fix.words}</span><span class="figures text-xs font-normal">{l.fix.outcome}</span></button>
+      <button
+        type="button"
+        class="btn mt-1.5 h-auto flex-col items-start gap-0 py-1 btn-primary btn-sm"
+        onclick={() => editor.fix(l.fix)}
+        ><span>{l.fix.words}</span><span class="figures text-xs font-normal">{l.fix.outcome}</span></button
+      >
     </div>
   {/each}
   <div class="mt-4">
     {#if hand?.rotation && students.length > 2}<WhoIsWhere {editor} {block} {hand} {court} {students} />
-    {:else if from}<div class="max-w-2xl"><DrillCourt drill={from} court={fromCourt} label="{from.title}, from which each point begins" /></div>{/if}
+    {:else if from}<div class="max-w-2xl">
+        <DrillCourt drill={from} court={fromCourt} label="{from.title}, from which each point begins" />
+      </div>{/if}
   </div>
 {:else if block.kind === 'talk' || block.kind === 'physical' || block.kind === 'stretch'}
   <ol class="mt-3 max-w-xl space-y-1">
     {#each block.prompts ?? [] as p, i (i)}
       <li>
-        <input class="{field} text-base" aria-label="{block.kind === 'talk' ? 'Question' : 'Step'} {i + 1}" value={p} maxlength="200" onchange={(e) => editor.setBlock(block.id, { prompts: (block.prompts ?? []).map((q, j) => (j === i ? e.currentTarget.value : q)) })} />
+        <input
+          class="{field} text-base"
+          aria-label="{block.kind === 'talk' ? 'Question' : 'Step'} {i + 1}"
+          value={p}
+          maxlength="200"
+          onchange={(e) =>
+            editor.setBlock(block.id, {
+              prompts: (block.prompts ?? []).map((q, j) => (j === i ? e.currentTarget.value : q))
+            })}
+        />
       </li>
     {/each}
   </ol>
-  {#if (block.prompts ?? []).length < 12}<button type="button" class="btn btn-sm mt-2" onclick={() => editor.setBlock(block.id, { prompts: [...(block.prompts ?? []), 'One more'] })}>Add a line</button>{/if}
-  {#if block.kind !== 'talk'}<p class="mt-3 flex gap-2 text-sm"><span class="heed" aria-hidden="true">!</span>Only as far as is comfortable; pain or dizziness: stop, and see a qualified professional.</p>{/if}
+  {#if (block.prompts ?? []).length < 12}<button
+      type="button"
+      class="btn mt-2 btn-sm"
+      onclick={() => editor.setBlock(block.id, { prompts: [...(block.prompts ?? []), 'One more'] })}
+      >Add a line</button
+    >{/if}
+  {#if block.kind !== 'talk'}<p class="mt-3 flex gap-2 text-sm">
+      <span class="heed" aria-hidden="true">!</span>Only as far as is comfortable; pain or dizziness: stop,
+      and see a qualified professional.
+    </p>{/if}
 {:else}
   <p class="mt-3 text-base">Water, shade, a breath. Follow the venue’s rules in heat and lightning.</p>
 {/if}

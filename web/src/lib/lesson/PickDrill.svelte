@@ -3,7 +3,12 @@
   import { api, need, type Court, type ShelfDrill } from '$lib/api/client';
   import Shelf from '$lib/drill/Shelf.svelte';
 
-  let { court, courts, students, onpick }: { court: Court; courts: Court[]; students: number; onpick: (s: ShelfDrill) => void } = $props();
+  let {
+    court,
+    courts,
+    students,
+    onpick
+  }: { court: Court; courts: Court[]; students: number; onpick: (s: ShelfDrill) => void } = $props();
   let dialog: HTMLDialogElement;
   let open = $state(false);
   let asked = $state.raw<Promise<ShelfDrill[]>>();
@@ -22,10 +27,18 @@
 <button type="button" class="btn btn-sm" onclick={show}>Drill</button>
 <dialog bind:this={dialog} class="modal" aria-label="Choose a drill" onclose={() => (open = false)}>
   <div class="modal-box max-h-[88vh] max-w-6xl">
-    <div class="mb-3 flex items-center"><h2 class="text-xl">Choose a drill</h2><form method="dialog" class="ml-auto"><button class="btn btn-sm">Close</button></form></div>
+    <div class="mb-3 flex items-center">
+      <h2 class="text-xl">Choose a drill</h2>
+      <form method="dialog" class="ml-auto"><button class="btn btn-sm">Close</button></form>
+    </div>
     {#if open}
       {#await asked}<p role="status">Reading…</p>
-      {:then drills}{#if drills}<Shelf {drills} {courts} first={{ sport: court.sport, students }} onpick={pick} />{/if}
+      {:then drills}{#if drills}<Shelf
+            {drills}
+            {courts}
+            first={{ sport: court.sport, students }}
+            onpick={pick}
+          />{/if}
       {:catch error}<p role="alert">{error.message}</p>{/await}
     {/if}
   </div>

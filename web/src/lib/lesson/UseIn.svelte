@@ -42,7 +42,10 @@
       const now = await need(api.GET('/api/v1/lessons/{lesson}', { params: { path } }));
       const i = now.blocks.findIndex((b) => b.kind === kind);
       if (!add && i < 0) {
-        wrong = kind === 'drill' ? 'There is no drill in that lesson yet. Add one there first; nothing was changed.' : 'There is no game in that lesson yet. Add one there first; nothing was changed.';
+        wrong =
+          kind === 'drill'
+            ? 'There is no drill in that lesson yet. Add one there first; nothing was changed.'
+            : 'There is no game in that lesson yet. Add one there first; nothing was changed.';
         return;
       }
       const blocks = add ? add(now.blocks) : now.blocks.map((b, j) => (j === i && change ? change(b) : b));
@@ -54,13 +57,34 @@
   }
 </script>
 
-<button bind:this={button} type="button" class="btn btn-sm" class:btn-primary={strong} popovertarget="use-{id}">{label}</button>
-<div bind:this={panel} id="use-{id}" popover onbeforetoggle={list} class="sheet use" role="dialog" aria-label={label}>
+<button
+  bind:this={button}
+  type="button"
+  class="btn btn-sm"
+  class:btn-primary={strong}
+  popovertarget="use-{id}">{label}</button
+>
+<div
+  bind:this={panel}
+  id="use-{id}"
+  popover
+  onbeforetoggle={list}
+  class="sheet use"
+  role="dialog"
+  aria-label={label}
+>
   <h2 class="text-base">Into which lesson?</h2>
-  {#if wrong}<p class="text-error mt-2 text-sm font-semibold" role="alert">{wrong}</p>{/if}
+  {#if wrong}<p class="mt-2 text-sm font-semibold text-error" role="alert">{wrong}</p>{/if}
   <ul class="mt-2 space-y-1">
     {#each lessons ?? [] as l (l.id)}
-      <li><button type="button" class="btn btn-sm h-auto w-full justify-start py-1.5 text-left font-normal" onclick={() => put(l.id)}><span class="figures shrink-0 text-xs">{sayDay(l.date)} {l.start}</span> {l.title}</button></li>
+      <li>
+        <button
+          type="button"
+          class="btn h-auto w-full justify-start py-1.5 text-left font-normal btn-sm"
+          onclick={() => put(l.id)}
+          ><span class="figures shrink-0 text-xs">{sayDay(l.date)} {l.start}</span> {l.title}</button
+        >
+      </li>
     {:else}
       {#if lessons}<li class="text-sm">No lesson from today on. Make one under Lessons.</li>{/if}
     {/each}

@@ -11,25 +11,43 @@
     wrong = '';
     dialog.showModal();
     try {
-      versions = await need(api.GET('/api/v1/lessons/{lesson}/versions', { params: { path: { lesson: lesson.id } } }));
+      versions = await need(
+        api.GET('/api/v1/lessons/{lesson}/versions', { params: { path: { lesson: lesson.id } } })
+      );
     } catch (error) {
       wrong = (error as Error).message;
     }
   }
-  const when = (ms: number) => new Date(ms).toLocaleString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+  const when = (ms: number) =>
+    new Date(ms).toLocaleString('en-GB', {
+      weekday: 'short',
+      day: 'numeric',
+      month: 'short',
+      hour: '2-digit',
+      minute: '2-digit'
+    });
 </script>
 
 <button type="button" class="btn btn-sm" onclick={show}>Versions</button>
 <dialog bind:this={dialog} class="modal" aria-label="Versions">
   <div class="modal-box max-h-[85vh] max-w-2xl">
-    <div class="mb-3 flex items-center"><h2 class="text-xl">Every state it was saved in</h2><form method="dialog" class="ml-auto"><button class="btn btn-sm">Close</button></form></div>
+    <div class="mb-3 flex items-center">
+      <h2 class="text-xl">Every state it was saved in</h2>
+      <form method="dialog" class="ml-auto"><button class="btn btn-sm">Close</button></form>
+    </div>
     {#if wrong}<p class="text-error" role="alert">{wrong}</p>{/if}
     <ul>
       {#each versions ?? [] as v, i (v.version)}
-        <li class="border-base-300 flex items-start gap-3 border-b py-2 text-sm">
+        <li class="flex items-start gap-3 border-b border-base-300 py-2 text-sm">
           <span class="figures w-36 shrink-0">{when(v.savedAt)}</span>
-          <span class="flex-1">{v.changes.join(' · ') || (i === (versions?.length ?? 0) - 1 ? 'Begun' : 'Saved again')}</span>
-          {#if i > 0}<button type="button" class="btn btn-xs" onclick={() => (dialog.close(), onback(v.lesson))}>Bring back</button>{:else}<span class="text-xs">as it is</span>{/if}
+          <span class="flex-1"
+            >{v.changes.join(' · ') || (i === (versions?.length ?? 0) - 1 ? 'Begun' : 'Saved again')}</span
+          >
+          {#if i > 0}<button
+              type="button"
+              class="btn btn-xs"
+              onclick={() => (dialog.close(), onback(v.lesson))}>Bring back</button
+            >{:else}<span class="text-xs">as it is</span>{/if}
         </li>
       {/each}
     </ul>

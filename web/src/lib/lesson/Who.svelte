@@ -25,7 +25,9 @@
     }
     const student: Student = { id: v7(), version: 0, name: name.trim(), hand, level };
     try {
-      const saved = await need(api.PUT('/api/v1/students/{student}', { params: { path: { student: student.id } }, body: student }));
+      const saved = await need(
+        api.PUT('/api/v1/students/{student}', { params: { path: { student: student.id } }, body: student })
+      );
       onadded(saved);
       onchoose([...chosen, saved.id]);
       name = '';
@@ -40,41 +42,71 @@
   <div class="flex flex-wrap items-center gap-1.5">
     {#each chosen as s (s)}
       {@const who = people.find((p) => p.id === s)}
-      <span class="border-base-content/60 flex {chosen.length > 4 ? 'h-7' : 'h-8'} items-center gap-1 rounded-full border pr-1 pl-3 text-sm">
-        <a class="hover:underline" href="/students/{s}" title={who?.name}>{chosen.length > 3 ? who?.name.split(' ')[0] : who?.name}</a>
-        <button type="button" class="btn btn-ghost btn-xs btn-circle" aria-label="Take {who?.name} out" onclick={() => onchoose(chosen.filter((c) => c !== s))}>×</button>
+      <span
+        class="flex border-base-content/60 {chosen.length > 4
+          ? 'h-7'
+          : 'h-8'} items-center gap-1 rounded-full border pr-1 pl-3 text-sm"
+      >
+        <a class="hover:underline" href="/students/{s}" title={who?.name}
+          >{chosen.length > 3 ? who?.name.split(' ')[0] : who?.name}</a
+        >
+        <button
+          type="button"
+          class="btn btn-circle btn-ghost btn-xs"
+          aria-label="Take {who?.name} out"
+          onclick={() => onchoose(chosen.filter((c) => c !== s))}>×</button
+        >
       </span>
     {/each}
     <button type="button" class="btn btn-sm" popovertarget="who-{id}">Add</button>
   </div>
 </div>
-<div id="who-{id}" popover role="dialog" aria-label="Add students" class="bg-base-100 text-base-content border-base-content m-auto w-80 rounded border p-4">
+<div
+  id="who-{id}"
+  popover
+  role="dialog"
+  aria-label="Add students"
+  class="m-auto w-80 rounded border border-base-content bg-base-100 p-4 text-base-content"
+>
   <h3 class="text-base">Who comes?</h3>
   <ul class="mt-2 max-h-60 overflow-auto">
     {#each people as p (p.id)}
       <li>
         <label class="flex items-center gap-2 py-1">
-          <input type="checkbox" class="checkbox checkbox-sm border-base-content" checked={chosen.includes(p.id)} onchange={(e) => onchoose(e.currentTarget.checked ? [...chosen, p.id] : chosen.filter((c) => c !== p.id))} />
+          <input
+            type="checkbox"
+            class="checkbox border-base-content checkbox-sm"
+            checked={chosen.includes(p.id)}
+            onchange={(e) =>
+              onchoose(e.currentTarget.checked ? [...chosen, p.id] : chosen.filter((c) => c !== p.id))}
+          />
           {p.name}
         </label>
       </li>
     {/each}
   </ul>
-  <form class="border-base-300 mt-3 border-t pt-3" onsubmit={add}>
+  <form class="mt-3 border-t border-base-300 pt-3" onsubmit={add}>
     <label class="text-sm" for="name-{id}">Somebody new</label>
-    <input id="name-{id}" class="input input-sm border-base-content/60 w-full" bind:value={name} maxlength="60" autocomplete="off" aria-describedby="wrong-{id}" />
+    <input
+      id="name-{id}"
+      class="input w-full border-base-content/60 input-sm"
+      bind:value={name}
+      maxlength="60"
+      autocomplete="off"
+      aria-describedby="wrong-{id}"
+    />
     <div class="mt-2 flex gap-2">
-      <select class="select select-sm border-base-content/60" aria-label="Hand" bind:value={hand}>
+      <select class="select border-base-content/60 select-sm" aria-label="Hand" bind:value={hand}>
         <option value="right">right-handed</option>
         <option value="left">left-handed</option>
       </select>
-      <select class="select select-sm border-base-content/60" aria-label="Level" bind:value={level}>
+      <select class="select border-base-content/60 select-sm" aria-label="Level" bind:value={level}>
         <option value="beginner">beginner</option>
         <option value="club">club</option>
         <option value="performance">performance</option>
       </select>
     </div>
-    <p id="wrong-{id}" class="text-error text-sm" role="alert">{wrong}</p>
-    <button class="btn btn-sm btn-primary mt-2">Add</button>
+    <p id="wrong-{id}" class="text-sm text-error" role="alert">{wrong}</p>
+    <button class="btn mt-2 btn-primary btn-sm">Add</button>
   </form>
 </div>

@@ -35,15 +35,36 @@
     const all = [...places, ...(coach ? [coach] : [])].map((p) => toView(p, 'across'));
     const x = Math.min(f.x, ...all.map((p) => p.x - room));
     const y = Math.min(f.y, ...all.map((p) => p.y - room));
-    return { x, y, width: Math.max(f.x + f.width, ...all.map((p) => p.x + room)) - x, height: Math.max(f.y + f.height, ...all.map((p) => p.y + room)) - y };
+    return {
+      x,
+      y,
+      width: Math.max(f.x + f.width, ...all.map((p) => p.x + room)) - x,
+      height: Math.max(f.y + f.height, ...all.map((p) => p.y + room)) - y
+    };
   });
   const u = $derived(box.width / 31);
   const spots = $derived.by(() => {
     const out: { x: number; y: number; doing: string; name: string }[] = [];
-    turn.forEach((held, i) => held.forEach((p) => (out[p] = { ...toView(places[i] ?? { x: 0, y: 0 }, 'across'), doing: rotation!.places[i]!.doing, name: rotation!.places[i]!.name })));
+    turn.forEach((held, i) =>
+      held.forEach(
+        (p) =>
+          (out[p] = {
+            ...toView(places[i] ?? { x: 0, y: 0 }, 'across'),
+            doing: rotation!.places[i]!.doing,
+            name: rotation!.places[i]!.name
+          })
+      )
+    );
     return out;
   });
-  const said = $derived(turn.map((held, i) => (held.length ? `${rotation?.places[i]?.name}: ${held.map((p) => names[p]).join(', ')}` : '')).filter(Boolean).join('; '));
+  const said = $derived(
+    turn
+      .map((held, i) =>
+        held.length ? `${rotation?.places[i]?.name}: ${held.map((p) => names[p]).join(', ')}` : ''
+      )
+      .filter(Boolean)
+      .join('; ')
+  );
   const feeds = $derived(!!coach && (block.arrange?.feeders ?? 0) < (block.drill?.hitters ?? 1));
 
   function step(by: number) {
@@ -60,67 +81,191 @@
   const games = $derived.by(() => {
     if (!rotation || block.drill) return [];
     const playing = rotation.places.map((p, i) => ({ p, i })).filter(({ p }) => p.doing === 'hitting');
-    const pairs = playing.filter((_, k) => k % 2 === 0).map(({ p, i }) => ({ name: p.name.split(',')[0], sides: [turn[i] ?? [], turn[i + 1] ?? []] }));
-    return playing.length === 4 && playing[0]!.p.name.startsWith('net') ? [{ name: '', sides: [[...(turn[0] ?? []), ...(turn[1] ?? [])], [...(turn[2] ?? []), ...(turn[3] ?? [])]] }] : playing.length === 1 ? [{ name: '', sides: [(turn[0] ?? []).filter((_, k) => k % 2 === 0), (turn[0] ?? []).filter((_, k) => k % 2 === 1)] }] : pairs;
+    const pairs = playing
+      .filter((_, k) => k % 2 === 0)
+      .map(({ p, i }) => ({ name: p.name.split(',')[0], sides: [turn[i] ?? [], turn[i + 1] ?? []] }));
+    return playing.length === 4 && playing[0]!.p.name.startsWith('net')
+      ? [
+          {
+            name: '',
+            sides: [
+              [...(turn[0] ?? []), ...(turn[1] ?? [])],
+              [...(turn[2] ?? []), ...(turn[3] ?? [])]
+            ]
+          }
+        ]
+      : playing.length === 1
+        ? [
+            {
+              name: '',
+              sides: [
+                (turn[0] ?? []).filter((_, k) => k % 2 === 0),
+                (turn[0] ?? []).filter((_, k) => k % 2 === 1)
+              ]
+            }
+          ]
+        : pairs;
   });
-  const idle = $derived(rotation ? turn.flatMap((held, i) => (rotation.places[i]!.doing === 'waiting' ? held : [])) : []);
+  const idle = $derived(
+    rotation ? turn.flatMap((held, i) => (rotation.places[i]!.doing === 'waiting' ? held : [])) : []
+  );
 </script>
 
 {#if rotation}
   <div class="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
     <section aria-label="Who is where">
       {#if onCourt}
-        <svg viewBox="{box.x} {box.y} {box.width} {box.height}" class="block max-h-[42vh] w-full" role="img" aria-label="Turn {(at % turns) + 1}. {said}">
-          <rect x={box.x} y={box.y} width={box.width} height={box.height} fill="var(--court-out)" rx={0.3 * u} />
+        <svg
+          viewBox="{box.x} {box.y} {box.width} {box.height}"
+          class="block max-h-[42vh] w-full"
+          role="img"
+          aria-label="Turn {(at % turns) + 1}. {said}"
+        >
+          <rect
+            x={box.x}
+            y={box.y}
+            width={box.width}
+            height={box.height}
+            fill="var(--court-out)"
+            rx={0.3 * u}
+          />
           <CourtFloor {court} margin={court.halfLength * 0.12} side={court.halfWidth.doubles * 0.2} />
           {#if coach && feeds}{@const c = toView(coach, 'across')}
-            <rect x={c.x - 0.7 * u} y={c.y - 0.7 * u} width={1.4 * u} height={1.4 * u} rx={0.2 * u} fill="#f7f4ea" stroke="#10201c" stroke-width={0.14 * u} /><circle cx={c.x} cy={c.y} r={0.3 * u} fill="#d7ee2a" stroke="#10201c" stroke-width={0.1 * u} />
+            <rect
+              x={c.x - 0.7 * u}
+              y={c.y - 0.7 * u}
+              width={1.4 * u}
+              height={1.4 * u}
+              rx={0.2 * u}
+              fill="#f7f4ea"
+              stroke="#10201c"
+              stroke-width={0.14 * u}
+            /><circle cx={c.x} cy={c.y} r={0.3 * u} fill="#d7ee2a" stroke="#10201c" stroke-width={0.1 * u} />
           {/if}
           {#each names as name, i (i)}
             {#if spots[i]}
               <g class="person" style:transform="translate({spots[i]!.x}px, {spots[i]!.y}px)">
-                {#if spots[i]!.doing === 'feeding'}<rect x={-0.95 * u} y={-0.95 * u} width={1.9 * u} height={1.9 * u} rx={0.3 * u} fill="#35597f" stroke="#f7f4ea" stroke-width={0.12 * u} />
-                {:else}<circle r={0.98 * u} fill={spots[i]!.doing === 'hitting' ? '#d7ee2a' : spots[i]!.doing === 'collecting' ? '#a98742' : '#f7f4ea'} stroke="#10201c" stroke-width={0.12 * u} stroke-dasharray={spots[i]!.doing === 'waiting' ? `${0.25 * u} ${0.16 * u}` : undefined} />{/if}
-                <text text-anchor="middle" y={0.34 * u} font-size={(short[i]!.length > 2 ? 0.7 : 0.92) * u} font-weight="700" fill={spots[i]!.doing === 'feeding' ? '#f7f4ea' : '#10201c'}>{short[i]}<title>{name}, {spots[i]!.name}</title></text>
+                {#if spots[i]!.doing === 'feeding'}<rect
+                    x={-0.95 * u}
+                    y={-0.95 * u}
+                    width={1.9 * u}
+                    height={1.9 * u}
+                    rx={0.3 * u}
+                    fill="#35597f"
+                    stroke="#f7f4ea"
+                    stroke-width={0.12 * u}
+                  />
+                {:else}<circle
+                    r={0.98 * u}
+                    fill={spots[i]!.doing === 'hitting'
+                      ? '#d7ee2a'
+                      : spots[i]!.doing === 'collecting'
+                        ? '#a98742'
+                        : '#f7f4ea'}
+                    stroke="#10201c"
+                    stroke-width={0.12 * u}
+                    stroke-dasharray={spots[i]!.doing === 'waiting' ? `${0.25 * u} ${0.16 * u}` : undefined}
+                  />{/if}
+                <text
+                  text-anchor="middle"
+                  y={0.34 * u}
+                  font-size={(short[i]!.length > 2 ? 0.7 : 0.92) * u}
+                  font-weight="700"
+                  fill={spots[i]!.doing === 'feeding' ? '#f7f4ea' : '#10201c'}
+                  >{short[i]}<title>{name}, {spots[i]!.name}</title></text
+                >
               </g>
             {/if}
           {/each}
         </svg>
-        <p class="mt-1 flex flex-wrap gap-x-4 text-xs"><span><b class="key hits"></b> hits</span><span><b class="key feeds"></b> feeds</span><span><b class="key collects"></b> collects</span><span><b class="key waits"></b> waits</span>{#if feeds}<span>□ coach</span>{/if}</p>
+        <p class="mt-1 flex flex-wrap gap-x-4 text-xs">
+          <span><b class="key hits"></b> hits</span><span><b class="key feeds"></b> feeds</span><span
+            ><b class="key collects"></b> collects</span
+          ><span><b class="key waits"></b> waits</span>{#if feeds}<span>□ coach</span>{/if}
+        </p>
       {:else if stations}
         <div class="stations" role="img" aria-label="Turn {(at % turns) + 1}. {said}">
           {#each rotation.places as p, i (i)}
-            <div class="station"><span class="text-xs">{i + 1}</span><strong>{p.name}</strong><span class="flex flex-wrap gap-1">{#each turn[i] ?? [] as k (k)}<b class="token">{names[k]}</b>{/each}</span></div>
-            {#if i < rotation.places.length - 1}<span aria-hidden="true" class="self-center text-xl">→</span>{/if}
+            <div class="station">
+              <span class="text-xs">{i + 1}</span><strong>{p.name}</strong><span class="flex flex-wrap gap-1"
+                >{#each turn[i] ?? [] as k (k)}<b class="token">{names[k]}</b>{/each}</span
+              >
+            </div>
+            {#if i < rotation.places.length - 1}<span aria-hidden="true" class="self-center text-xl">→</span
+              >{/if}
           {/each}
         </div>
       {:else}
         <div class="games" role="group" aria-label="Turn {(at % turns) + 1}. {said}">
           {#each games as g, i (i)}
-            {#if g.sides.some((s) => s.length)}<Sides a={g.sides[0]!.map((k) => names[k]!)} b={g.sides[1]!.map((k) => names[k]!)} />{/if}
+            {#if g.sides.some((s) => s.length)}<Sides
+                a={g.sides[0]!.map((k) => names[k]!)}
+                b={g.sides[1]!.map((k) => names[k]!)}
+              />{/if}
           {/each}
-          {#if idle.length}<p class="self-center text-sm">On deck: {idle.map((k) => names[k]).join(', ')}. Keep the feet moving.</p>{/if}
+          {#if idle.length}<p class="self-center text-sm">
+              On deck: {idle.map((k) => names[k]).join(', ')}. Keep the feet moving.
+            </p>{/if}
         </div>
       {/if}
       <div class="mt-2 flex flex-wrap items-center gap-2">
         {#if turns > 1}
           <div class="join">
-            <button type="button" class="btn btn-sm join-item" aria-label="Turn before" onclick={() => step(-1)}>←</button>
-            <button type="button" class="btn btn-sm join-item figures" aria-pressed={playing} onclick={() => (playing = !playing)}>{playing ? 'Hold' : 'Play'} · turn {(at % turns) + 1} of {turns}</button>
-            <button type="button" class="btn btn-sm join-item" aria-label="Next turn" onclick={() => step(1)}>→</button>
+            <button
+              type="button"
+              class="btn join-item btn-sm"
+              aria-label="Turn before"
+              onclick={() => step(-1)}>←</button
+            >
+            <button
+              type="button"
+              class="figures btn join-item btn-sm"
+              aria-pressed={playing}
+              onclick={() => (playing = !playing)}
+              >{playing ? 'Hold' : 'Play'} · turn {(at % turns) + 1} of {turns}</button
+            >
+            <button type="button" class="btn join-item btn-sm" aria-label="Next turn" onclick={() => step(1)}
+              >→</button
+            >
           </div>
         {/if}
         <p class="text-sm">{rotation.words}{turns > 1 ? ` · a turn is ${seconds(rotation.seconds)}` : ''}.</p>
       </div>
       <table class="mt-3 w-full text-sm [&_th]:pr-2">
-        <thead><tr class="border-base-content border-b text-left"><th scope="col" class="py-1 font-semibold">Minutes</th>{#each ['hitting', 'feeding', 'collecting', 'waiting'] as d (d)}<th scope="col" class="font-semibold">{d}</th>{/each}<th scope="col" class="font-semibold">work : rest</th><th scope="col" class="font-semibold">longest wait</th></tr></thead>
+        <thead
+          ><tr class="border-b border-base-content text-left"
+            ><th scope="col" class="py-1 font-semibold">Minutes</th
+            >{#each ['hitting', 'feeding', 'collecting', 'waiting'] as d (d)}<th
+                scope="col"
+                class="font-semibold">{d}</th
+              >{/each}<th scope="col" class="font-semibold">work : rest</th><th
+              scope="col"
+              class="font-semibold">longest wait</th
+            ></tr
+          ></thead
+        >
         <tbody>
           {#each rotation.shares as s, i (i)}
-            <tr class="border-base-300 border-b"><th scope="row" class="py-0.5 text-left font-normal">{names[i]}</th><td class="figures">{minutes(s.hitting)}</td><td class="figures">{minutes(s.feeding)}</td><td class="figures">{minutes(s.collecting)}</td><td class="figures">{minutes(s.waiting)}</td><td class="figures">{s.workToRest ? (s.workToRest >= 1 ? `${s.workToRest.toFixed(1)} : 1` : `1 : ${(1 / s.workToRest).toFixed(1)}`) : '–'}</td><td class="figures">{s.longestWait > 0.5 ? seconds(s.longestWait) : '–'}</td></tr>
+            <tr class="border-b border-base-300"
+              ><th scope="row" class="py-0.5 text-left font-normal">{names[i]}</th><td class="figures"
+                >{minutes(s.hitting)}</td
+              ><td class="figures">{minutes(s.feeding)}</td><td class="figures">{minutes(s.collecting)}</td
+              ><td class="figures">{minutes(s.waiting)}</td><td class="figures"
+                >{s.workToRest
+                  ? s.workToRest >= 1
+                    ? `${s.workToRest.toFixed(1)} : 1`
+                    : `1 : ${(1 / s.workToRest).toFixed(1)}`
+                  : '–'}</td
+              ><td class="figures">{s.longestWait > 0.5 ? seconds(s.longestWait) : '–'}</td></tr
+            >
           {/each}
         </tbody>
       </table>
-      {#if rotation.apart}<p class="mt-1 text-xs">Over a round some hit {rotation.apart} {rotation.apart === 1 ? 'turn' : 'turns'} more than others; {rotation.leastApart} is the least it can be.</p>{/if}
+      {#if rotation.apart}<p class="mt-1 text-xs">
+          Over a round some hit {rotation.apart}
+          {rotation.apart === 1 ? 'turn' : 'turns'} more than others; {rotation.leastApart} is the least it can
+          be.
+        </p>{/if}
     </section>
     <section aria-label="Other ways to arrange it">
       {#if hand.offers.length}
@@ -129,21 +274,52 @@
           {#each hand.offers as o, i (i)}
             <li>
               <button type="button" class="offer" onclick={() => editor.fix(o.fix)}>
-                <span class="flex items-baseline gap-2"><strong>{o.fix.words}</strong>{#if o.best}<span class="text-xs">waits least</span>{/if}<span class="figures ml-auto text-xs">{o.fix.outcome}</span></span>
-                <span class="bar" aria-hidden="true"><i style:width="{100 * o.hitting}%" class="hits"></i><i style:width="{100 * Math.max(0, 1 - o.hitting - o.waiting)}%" class="feeds"></i></span>
+                <span class="flex items-baseline gap-2"
+                  ><strong>{o.fix.words}</strong>{#if o.best}<span class="text-xs">waits least</span
+                    >{/if}<span class="figures ml-auto text-xs">{o.fix.outcome}</span></span
+                >
+                <span class="bar" aria-hidden="true"
+                  ><i style:width="{100 * o.hitting}%" class="hits"></i><i
+                    style:width="{100 * Math.max(0, 1 - o.hitting - o.waiting)}%"
+                    class="feeds"
+                  ></i></span
+                >
               </button>
             </li>
           {/each}
         </ul>
-        <p class="mt-2 flex flex-wrap gap-x-4 text-xs"><span><b class="key bar hits"></b> hitting</span><span><b class="key bar feeds"></b> feeding, collecting</span><span><b class="key bar"></b> waiting</span></p>
-      {:else}<p class="text-sm">With {students.length || 'nobody'} there is nothing to arrange: everybody plays.</p>{/if}
+        <p class="mt-2 flex flex-wrap gap-x-4 text-xs">
+          <span><b class="key bar hits"></b> hitting</span><span
+            ><b class="key bar feeds"></b> feeding, collecting</span
+          ><span><b class="key bar"></b> waiting</span>
+        </p>
+      {:else}<p class="text-sm">
+          With {students.length || 'nobody'} there is nothing to arrange: everybody plays.
+        </p>{/if}
       {#if stations && block.arrange}
         <h3 class="mt-4 text-base">At the other stations</h3>
         {#each block.arrange.others ?? [] as o, i (i)}
-          <input class="input input-sm border-base-content/60 mt-1 w-full" aria-label="Station {i + 2}" value={o} maxlength="120" onchange={(e) => editor.setBlock(block.id, { arrange: { ...block.arrange!, others: block.arrange!.others!.map((x, j) => (j === i ? e.currentTarget.value : x)) } })} />
+          <input
+            class="input mt-1 w-full border-base-content/60 input-sm"
+            aria-label="Station {i + 2}"
+            value={o}
+            maxlength="120"
+            onchange={(e) =>
+              editor.setBlock(block.id, {
+                arrange: {
+                  ...block.arrange!,
+                  others: block.arrange!.others!.map((x, j) => (j === i ? e.currentTarget.value : x))
+                }
+              })}
+          />
         {/each}
       {/if}
-      {#if block.arrange}<button type="button" class="btn btn-sm mt-3" onclick={() => editor.setBlock(block.id, { arrange: undefined })}>Back to {block.drill ? 'the plain line' : 'the usual'}</button>{/if}
+      {#if block.arrange}<button
+          type="button"
+          class="btn mt-3 btn-sm"
+          onclick={() => editor.setBlock(block.id, { arrange: undefined })}
+          >Back to {block.drill ? 'the plain line' : 'the usual'}</button
+        >{/if}
     </section>
   </div>
 {/if}

@@ -17,12 +17,22 @@ export async function open(lesson: Lesson) {
 }
 
 /** A lesson with nothing but what was asked for: who, when and where. */
-export function empty(known: Pick<Lesson, 'students' | 'court' | 'date' | 'start' | 'slotMinutes'> & Partial<Lesson>): Lesson {
+export function empty(
+  known: Pick<Lesson, 'students' | 'court' | 'date' | 'start' | 'slotMinutes'> & Partial<Lesson>
+): Lesson {
   return { id: v7(), version: 0, title: 'New lesson', aim: '', blocks: [], ...known };
 }
 
 /** An earlier lesson once more, for another day: blocks with ids of their own, cautions to be seen again. */
 export async function again(id: string, next: Partial<Lesson> = {}): Promise<Lesson> {
   const was = await need(api.GET('/api/v1/lessons/{lesson}', { params: { path: { lesson: id } } }));
-  return { ...was, date: today(), there: undefined, ...next, id: v7(), version: 0, blocks: was.blocks.map((b) => ({ ...b, id: v7(), seen: undefined })) };
+  return {
+    ...was,
+    date: today(),
+    there: undefined,
+    ...next,
+    id: v7(),
+    version: 0,
+    blocks: was.blocks.map((b) => ({ ...b, id: v7(), seen: undefined }))
+  };
 }

@@ -5,7 +5,8 @@ import { settings } from '$lib/units/settings.svelte';
 import { v7 } from 'uuid';
 
 /** The block that is in hand when a lesson is opened: the first drill. */
-export const firstInHand = (lesson: Lesson) => (lesson.blocks.find((b) => b.kind === 'drill') ?? lesson.blocks[0])?.id;
+export const firstInHand = (lesson: Lesson) =>
+  (lesson.blocks.find((b) => b.kind === 'drill') ?? lesson.blocks[0])?.id;
 
 /** A lesson being edited: reckoned at once by the server with every change. */
 export class Editor extends Draft<Lesson> {
@@ -53,7 +54,12 @@ export class Editor extends Draft<Lesson> {
   setOwn(block: Block, student: string, next: Partial<Own>) {
     const was = block.own?.find((o) => o.student === student) ?? { student, scale: 1 };
     const own: Own = { ...was, ...next };
-    const plain = own.scale === 1 && (own.tempo ?? 1) === 1 && !own.version && !own.cue && !own.counts?.some((c) => c > 0);
+    const plain =
+      own.scale === 1 &&
+      (own.tempo ?? 1) === 1 &&
+      !own.version &&
+      !own.cue &&
+      !own.counts?.some((c) => c > 0);
     const rest = (block.own ?? []).filter((o) => o.student !== student);
     this.setBlock(block.id, { own: plain ? (rest.length ? rest : undefined) : [...rest, own] });
   }
@@ -77,7 +83,12 @@ export class Editor extends Draft<Lesson> {
     const block = this.lesson.blocks[at]!;
     if (block.minutes < 2) return;
     const half = Math.ceil(block.minutes / 2);
-    const second: Block = { ...block, id: v7(), minutes: block.minutes - half, script: block.script?.slice(half) };
+    const second: Block = {
+      ...block,
+      id: v7(),
+      minutes: block.minutes - half,
+      script: block.script?.slice(half)
+    };
     const first: Block = { ...block, minutes: half, script: block.script?.slice(0, half) };
     this.change({ blocks: this.lesson.blocks.toSpliced(at, 1, first, second) });
     this.selected = second.id;
@@ -88,13 +99,17 @@ export class Editor extends Draft<Lesson> {
     const [a, b] = [this.lesson.blocks[at]!, this.lesson.blocks[at + 1]];
     if (!b || !this.joins(id)) return;
     const script = a.script || b.script ? [...(a.script ?? []), ...(b.script ?? [])] : undefined;
-    this.change({ blocks: this.lesson.blocks.toSpliced(at, 2, { ...a, minutes: a.minutes + b.minutes, script }) });
+    this.change({
+      blocks: this.lesson.blocks.toSpliced(at, 2, { ...a, minutes: a.minutes + b.minutes, script })
+    });
   }
   /** Whether the next block is of the same kind and, for a drill, the same drill. */
   joins(id: string): boolean {
     const at = this.lesson.blocks.findIndex((b) => b.id === id);
     const [a, b] = [this.lesson.blocks[at], this.lesson.blocks[at + 1]];
-    return !!a && !!b && a.kind === b.kind && a.drill?.title === b.drill?.title && a.minutes + b.minutes <= 480;
+    return (
+      !!a && !!b && a.kind === b.kind && a.drill?.title === b.drill?.title && a.minutes + b.minutes <= 480
+    );
   }
   /** Adds a block after the one in hand. */
   add(template: Block) {
@@ -122,9 +137,16 @@ export class Editor extends Draft<Lesson> {
     void this.check();
   }
   protected async put(lesson: Lesson, version: number, leaving: boolean): Promise<Put<Lesson>> {
-    const { data, error, response } = await api.PUT('/api/v1/lessons/{lesson}', { params: { path: { lesson: lesson.id } }, body: { ...lesson, version }, keepalive: leaving });
+    const { data, error, response } = await api.PUT('/api/v1/lessons/{lesson}', {
+      params: { path: { lesson: lesson.id } },
+      body: { ...lesson, version },
+      keepalive: leaving
+    });
     if (data) return { version: data.version, merged: data.version > version + 1 ? data : undefined };
-    if (response.status === 409 && error && 'current' in error && error.current) return { stale: { current: error.current, version: error.current.version, changes: error.changes ?? [] } };
+    if (response.status === 409 && error && 'current' in error && error.current)
+      return {
+        stale: { current: error.current, version: error.current.version, changes: error.changes ?? [] }
+      };
     return { error };
   }
 
@@ -138,7 +160,9 @@ export class Editor extends Draft<Lesson> {
     try {
       do {
         this.#checkAgain = false;
-        const { data, error } = await api.POST('/api/v1/lessons/check', { body: { lesson: this.lesson, units: settings.units, hand: this.selected ?? '' } });
+        const { data, error } = await api.POST('/api/v1/lessons/check', {
+          body: { lesson: this.lesson, units: settings.units, hand: this.selected ?? '' }
+        });
         if (data) {
           this.plan = data;
           this.wrong = {};

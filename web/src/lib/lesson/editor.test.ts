@@ -2,12 +2,26 @@ import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { api, type Lesson, type Plan } from '$lib/api/client';
 import { Editor } from './editor.svelte';
 
-vi.mock('$lib/api/client', () => ({ api: { POST: vi.fn(), PUT: vi.fn() }, explain: (e?: { detail: string }) => e?.detail ?? 'no server' }));
+vi.mock('$lib/api/client', () => ({
+  api: { POST: vi.fn(), PUT: vi.fn() },
+  explain: (e?: { detail: string }) => e?.detail ?? 'no server'
+}));
 const put = vi.mocked(api.PUT) as unknown as ReturnType<typeof vi.fn>;
 const post = vi.mocked(api.POST) as unknown as ReturnType<typeof vi.fn>;
 
 const block = (id: string, minutes: number) => ({ id, kind: 'break' as const, title: id, minutes });
-const lesson: Lesson = { id: 'l', version: 1, title: 'One', aim: '', date: '2026-05-17', start: '17:00', slotMinutes: 60, court: 'tennis', students: [], blocks: [block('a', 10), block('b', 20)] };
+const lesson: Lesson = {
+  id: 'l',
+  version: 1,
+  title: 'One',
+  aim: '',
+  date: '2026-05-17',
+  start: '17:00',
+  slotMinutes: 60,
+  court: 'tennis',
+  students: [],
+  blocks: [block('a', 10), block('b', 20)]
+};
 const plan = { blocks: [] } as unknown as Plan;
 
 /** A server that saves, and refuses any version but its own. */
@@ -17,7 +31,11 @@ beforeEach(() => {
   saved = lesson;
   post.mockReset().mockResolvedValue({ data: plan });
   put.mockReset().mockImplementation(async (_: string, { body }: { body: Lesson }) => {
-    if (body.version !== saved.version) return { error: { detail: 'late', current: saved, changes: ['Slot: 60 min → 75 min'] }, response: { status: 409 } };
+    if (body.version !== saved.version)
+      return {
+        error: { detail: 'late', current: saved, changes: ['Slot: 60 min → 75 min'] },
+        response: { status: 409 }
+      };
     saved = { ...body, version: body.version + 1 };
     return { data: saved, response: { status: 200 } };
   });
@@ -157,7 +175,10 @@ test('a fix takes the place of some blocks or of all, and one student has someth
   e.setOwn(a(), 's1', { scale: 1.2 });
   e.setOwn(a(), 's1', { cue: 'Feet' });
   e.setOwn(a(), 's2', { tempo: 1.5 });
-  expect(a().own).toEqual([{ student: 's1', scale: 1.2, cue: 'Feet' }, { student: 's2', scale: 1, tempo: 1.5 }]);
+  expect(a().own).toEqual([
+    { student: 's1', scale: 1.2, cue: 'Feet' },
+    { student: 's2', scale: 1, tempo: 1.5 }
+  ]);
   e.setOwn(a(), 's2', { tempo: undefined });
   e.setOwn(a(), 's1', { scale: 1, cue: undefined });
   expect(a().own, 'nothing left of it').toBeUndefined();

@@ -8,9 +8,25 @@ export type Laid = Sheet['blocks'][number]['setUp'][number];
 export function paced(laid: Laid, court: Court, units: typeof settings.units): string {
   const o = laid.offsets;
   const say = (m: number) => sayLength(Math.abs(m), units);
-  const across = Math.abs(laid.at.x) < 0.15 * court.halfWidth.singles ? (Math.abs(laid.at.x) < 0.05 ? 'on the middle' : `${say(laid.at.x)} ${laid.at.x < 0 ? 'left' : 'right'} of the middle`) : o.fromSideline < -0.02 ? `${say(o.fromSideline)} outside the ${o.side} sideline` : `${say(o.fromSideline)} in from the ${o.side} ${court.walls ? 'wall' : 'sideline'}`;
-  const back = court.walls ? 'back wall' : court.sport === 'tableTennis' ? `${o.end} end` : `${o.end} baseline`;
+  const across =
+    Math.abs(laid.at.x) < 0.15 * court.halfWidth.singles
+      ? Math.abs(laid.at.x) < 0.05
+        ? 'on the middle'
+        : `${say(laid.at.x)} ${laid.at.x < 0 ? 'left' : 'right'} of the middle`
+      : o.fromSideline < -0.02
+        ? `${say(o.fromSideline)} outside the ${o.side} sideline`
+        : `${say(o.fromSideline)} in from the ${o.side} ${court.walls ? 'wall' : 'sideline'}`;
+  const back = court.walls
+    ? 'back wall'
+    : court.sport === 'tableTennis'
+      ? `${o.end} end`
+      : `${o.end} baseline`;
   const front = court.walls ? 'front wall' : 'net';
-  const along = o.fromBaseline < -0.02 ? `${say(o.fromBaseline)} behind the ${back}` : o.fromNet < o.fromBaseline ? `${say(o.fromNet)} from the ${front}${court.walls ? '' : `, ${o.end} side`}` : `${say(o.fromBaseline)} from the ${back}`;
+  const along =
+    o.fromBaseline < -0.02
+      ? `${say(o.fromBaseline)} behind the ${back}`
+      : o.fromNet < o.fromBaseline
+        ? `${say(o.fromNet)} from the ${front}${court.walls ? '' : `, ${o.end} side`}`
+        : `${say(o.fromBaseline)} from the ${back}`;
   return `${across}, ${along}`;
 }

@@ -16,12 +16,34 @@ describe('who is where', () => {
     expect(half(['A', 'B', 'C', 'D', 'E', 'F', 'G', 'H'], 0)).toBe('A, C and 2 more');
   });
   it('puts nobody on anybody', () => {
-    const court = { halfWidth: { singles: 4.1, doubles: 5.5 }, halfLength: 11.9, walls: null } as unknown as Court;
+    const court = {
+      halfWidth: { singles: 4.1, doubles: 5.5 },
+      halfLength: 11.9,
+      walls: null
+    } as unknown as Court;
     const drill = { pattern: { start: { x: 0, y: -12 }, people: [] } } as unknown as Drill;
-    for (const [h, f, c, w] of [[1, 0, 0, 7], [4, 4, 0, 0], [2, 1, 1, 4], [3, 3, 1, 1]] as const) {
-      const doing = [...Array<string>(h).fill('hitting'), ...Array<string>(f).fill('feeding'), ...Array<string>(c).fill('collecting'), ...Array<string>(w).fill('waiting')];
-      const at = placesOn({ places: doing.map((d) => ({ name: d, doing: d })) } as BlockRotation, drill, court);
-      at.forEach((p, i) => at.slice(0, i).forEach((q) => expect(Math.hypot(p.x - q.x, p.y - q.y), `${h} ${f} ${c} ${w}`).toBeGreaterThan(1)));
+    for (const [h, f, c, w] of [
+      [1, 0, 0, 7],
+      [4, 4, 0, 0],
+      [2, 1, 1, 4],
+      [3, 3, 1, 1]
+    ] as const) {
+      const doing = [
+        ...Array<string>(h).fill('hitting'),
+        ...Array<string>(f).fill('feeding'),
+        ...Array<string>(c).fill('collecting'),
+        ...Array<string>(w).fill('waiting')
+      ];
+      const at = placesOn(
+        { places: doing.map((d) => ({ name: d, doing: d })) } as BlockRotation,
+        drill,
+        court
+      );
+      at.forEach((p, i) =>
+        at
+          .slice(0, i)
+          .forEach((q) => expect(Math.hypot(p.x - q.x, p.y - q.y), `${h} ${f} ${c} ${w}`).toBeGreaterThan(1))
+      );
     }
   });
 });

@@ -10,19 +10,31 @@ export function placesOn(rotation: BlockRotation, drill: Drill, court: Court): P
   const l = court.halfLength;
   const table = court.sport === 'tableTennis'; // nobody stands on it
   const start = drill.pattern.start;
-  const feeder = drill.pattern.people.find((p) => p.role === 'feeder')?.at ?? { x: 0, y: court.walls ? -0.35 * l : 0.3 * l };
+  const feeder = drill.pattern.people.find((p) => p.role === 'feeder')?.at ?? {
+    x: 0,
+    y: court.walls ? -0.35 * l : 0.3 * l
+  };
   const waiting = drill.pattern.people.find((p) => p.role === 'waiting')?.at;
   const of = (doing: string) => rotation.places.filter((p) => p.doing === doing).length;
   const seen: Record<string, number> = {};
   return rotation.places.map((p) => {
     const i = (seen[p.doing] = (seen[p.doing] ?? -1) + 1);
     const n = of(p.doing);
-    const across = (x: number) => (n === 1 ? x : (2 * (i + 0.5) - n) * (Math.min(0.42 * l, (2.1 * w) / n) / 2) * (n > 1 ? 1 : 0));
+    const across = (x: number) =>
+      n === 1 ? x : (2 * (i + 0.5) - n) * (Math.min(0.42 * l, (2.1 * w) / n) / 2) * (n > 1 ? 1 : 0);
     if (p.doing === 'hitting') return { x: across(start.x), y: start.y };
-    if (p.doing === 'feeding') return { x: across(feeder.x), y: court.walls ? -0.3 * l : table ? 1.25 * l : Math.max(0.16 * l, Math.min(0.5 * l, feeder.y)) };
-    if (p.doing === 'collecting') return { x: across(0.7 * w), y: court.walls ? -0.08 * l : table ? 1.5 * l : 0.95 * l };
+    if (p.doing === 'feeding')
+      return {
+        x: across(feeder.x),
+        y: court.walls ? -0.3 * l : table ? 1.25 * l : Math.max(0.16 * l, Math.min(0.5 * l, feeder.y))
+      };
+    if (p.doing === 'collecting')
+      return { x: across(0.7 * w), y: court.walls ? -0.08 * l : table ? 1.5 * l : 0.95 * l };
     const row = Math.floor(i / 4);
-    return { x: (waiting?.x ?? 0.35 * w) * 0.6 + ((i % 4) - 1.5) * 0.16 * l, y: court.walls ? -0.95 * l + row * 0.1 * l : -1.16 * l - row * 0.15 * l };
+    return {
+      x: (waiting?.x ?? 0.35 * w) * 0.6 + ((i % 4) - 1.5) * 0.16 * l,
+      y: court.walls ? -0.95 * l + row * 0.1 * l : -1.16 * l - row * 0.15 * l
+    };
   });
 }
 

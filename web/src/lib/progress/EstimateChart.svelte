@@ -15,11 +15,17 @@
   const times = $derived(track.map((s) => new Date(s.day).getTime()));
   const t0 = $derived(times[0] ?? 0);
   const t1 = $derived(Math.max(t0 + 1, times.at(-1) ?? 1));
-  const x = (t: number) => (track.length === 1 ? (L + W - R) / 2 : L + ((t - t0) / (t1 - t0)) * (W - L - R - 12));
+  const x = (t: number) =>
+    track.length === 1 ? (L + W - R) / 2 : L + ((t - t0) / (t1 - t0)) * (W - L - R - 12);
   const y = (p: number) => T + (1 - p) * (H - T - B);
   const line = $derived(track.map((s, i) => `${i ? 'L' : 'M'}${x(times[i]!)} ${y(s.mean)}`).join(''));
   const band = $derived(
-    track.map((s, i) => `${i ? 'L' : 'M'}${x(times[i]!)} ${y(s.high)}`).join('') + track.map((s, i) => `L${x(times[i]!)} ${y(s.low)}`).reverse().join('') + 'Z'
+    track.map((s, i) => `${i ? 'L' : 'M'}${x(times[i]!)} ${y(s.high)}`).join('') +
+      track
+        .map((s, i) => `L${x(times[i]!)} ${y(s.low)}`)
+        .reverse()
+        .join('') +
+      'Z'
   );
   const day = (t: number) => new Date(t).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
 </script>
@@ -27,18 +33,30 @@
 <svg viewBox="0 0 {W} {H}" class="w-full" role="img" aria-label={label}>
   {#each small ? [0, 0.5, 1] : [0, 0.25, 0.5, 0.75, 1] as p (p)}
     <line x1={L} x2={W - R} y1={y(p)} y2={y(p)} class="grid" />
-    {#if p % 0.5 === 0 && !small}<text x={L - 6} y={y(p) + 4} text-anchor="end" class="figures">{p * 100}%</text>{/if}
+    {#if p % 0.5 === 0 && !small}<text x={L - 6} y={y(p) + 4} text-anchor="end" class="figures"
+        >{p * 100}%</text
+      >{/if}
   {/each}
   {#if track.length === 1 && track[0]}
-    <rect x={x(t0) - 14} width="28" y={y(track[0].high)} height={y(track[0].low) - y(track[0].high)} class="band" />
+    <rect
+      x={x(t0) - 14}
+      width="28"
+      y={y(track[0].high)}
+      height={y(track[0].low) - y(track[0].high)}
+      class="band"
+    />
   {:else}<path d={band} class="band" />{/if}
   <path d={line} class="line" />
   {#each track as s, i (s.run)}
     {#if !small}<circle cx={x(times[i]!)} cy={y(s.good / s.balls)} r="3.5" class="share" />{/if}
     {#if i === track.length - 1}<circle cx={x(times[i]!)} cy={y(s.mean)} r={small ? 4 : 6} class="now" />{/if}
   {/each}
-  {#if !small}<text x={x(t0)} y={H - 5} text-anchor={track.length === 1 ? 'middle' : 'start'} class="figures">{day(t0)}</text>{/if}
-  {#if track.length > 1 && !small}<text x={W - R - 4} y={H - 5} text-anchor="end" class="figures">{day(t1)}</text>{/if}
+  {#if !small}<text x={x(t0)} y={H - 5} text-anchor={track.length === 1 ? 'middle' : 'start'} class="figures"
+      >{day(t0)}</text
+    >{/if}
+  {#if track.length > 1 && !small}<text x={W - R - 4} y={H - 5} text-anchor="end" class="figures"
+      >{day(t1)}</text
+    >{/if}
 </svg>
 
 <style>

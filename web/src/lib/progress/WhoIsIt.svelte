@@ -11,7 +11,12 @@
   async function set(next: Partial<Student>) {
     wrong = '';
     try {
-      const saved = await need(api.PUT('/api/v1/students/{student}', { params: { path: { student: student.id } }, body: { ...student, ...next } }));
+      const saved = await need(
+        api.PUT('/api/v1/students/{student}', {
+          params: { path: { student: student.id } },
+          body: { ...student, ...next }
+        })
+      );
       before = student;
       student = saved;
       onsaved();
@@ -20,14 +25,17 @@
     }
   }
   function undo() {
-    if (before) void set({ name: before.name, hand: before.hand, level: before.level }).then(() => (before = undefined));
+    if (before)
+      void set({ name: before.name, hand: before.hand, level: before.level }).then(
+        () => (before = undefined)
+      );
   }
 </script>
 
 <h1 class="sr-only">{student.name}</h1>
 <div class="flex flex-wrap items-center gap-3">
   <input
-    class="hover:border-base-300 focus:border-base-content min-w-60 border-b border-transparent bg-transparent text-3xl font-semibold tracking-tight"
+    class="min-w-60 border-b border-transparent bg-transparent text-3xl font-semibold tracking-tight hover:border-base-300 focus:border-base-content"
     aria-label="Name"
     value={student.name}
     maxlength="60"
@@ -36,15 +44,29 @@
       else e.currentTarget.value = student.name;
     }}
   />
-  <select class="select select-sm border-base-content/60 w-36" aria-label="Hand" value={student.hand} onchange={(e) => set({ hand: e.currentTarget.value as Student['hand'] })}>
+  <select
+    class="select w-36 border-base-content/60 select-sm"
+    aria-label="Hand"
+    value={student.hand}
+    onchange={(e) => set({ hand: e.currentTarget.value as Student['hand'] })}
+  >
     <option value="right">right-handed</option>
     <option value="left">left-handed</option>
   </select>
-  <select class="select select-sm border-base-content/60 w-36" aria-label="Level" value={student.level} onchange={(e) => set({ level: e.currentTarget.value as Student['level'] })}>
+  <select
+    class="select w-36 border-base-content/60 select-sm"
+    aria-label="Level"
+    value={student.level}
+    onchange={(e) => set({ level: e.currentTarget.value as Student['level'] })}
+  >
     <option value="beginner">beginner</option>
     <option value="club">club</option>
     <option value="performance">performance</option>
   </select>
-  {#if before}<span class="text-sm" role="status">Saved</span><button type="button" class="btn btn-sm" onclick={undo}>Undo</button>{/if}
+  {#if before}<span class="text-sm" role="status">Saved</span><button
+      type="button"
+      class="btn btn-sm"
+      onclick={undo}>Undo</button
+    >{/if}
 </div>
-{#if wrong}<p class="text-error mt-1 font-semibold" role="alert">{wrong}</p>{/if}
+{#if wrong}<p class="mt-1 font-semibold text-error" role="alert">{wrong}</p>{/if}

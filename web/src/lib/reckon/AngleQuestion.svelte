@@ -17,16 +17,24 @@
   import { ballOf } from './questions';
   import { Answer, Question } from './state.svelte';
 
-  let { courts, bases, title }: { courts: Court[]; bases: Record<string, Basis>; games: Preset[]; title: string } = $props();
+  let {
+    courts,
+    bases,
+    title
+  }: { courts: Court[]; bases: Record<string, Basis>; games: Preset[]; title: string } = $props();
 
   const start = (c: Court) => ({
-    fx: Math.round(c.halfWidth.singles * 80) / 100, fy: c.walls ? -7 : -Math.round(c.halfLength * 97) / 100, depth: Math.round(c.halfLength * (c.walls ? 85 : 78)) / 100,
+    fx: Math.round(c.halfWidth.singles * 80) / 100,
+    fy: c.walls ? -7 : -Math.round(c.halfLength * 97) / 100,
+    depth: Math.round(c.halfLength * (c.walls ? 85 : 78)) / 100,
     over: Math.round(c.halfLength * (c.id === 'badminton' ? 20 : 13)) / 100
   });
   // svelte-ignore state_referenced_locally
   const tennis = courts.find((c) => c.id === 'tennis')!;
   const defaults = { court: 'tennis', area: 'singles', ...start(tennis), level: 'club', wl: 1, wr: 1 };
-  const q = new Question(defaults, page.url.searchParams, (address) => replaceState(address || location.pathname, {}));
+  const q = new Question(defaults, page.url.searchParams, (address) =>
+    replaceState(address || location.pathname, {})
+  );
   const now = $derived(q.values);
   const court = $derived(courts.find((c) => c.id === now.court) ?? tennis);
   const area = $derived(now.area as 'singles' | 'doubles');
@@ -43,7 +51,9 @@
   $effect(() => {
     const v = now;
     void answer.ask(async () => {
-      const window = await api.POST('/api/v1/reckon/window', { body: { court: court.id as 'tennis', area, from: { x: v.fx, y: v.fy }, depth: v.depth } });
+      const window = await api.POST('/api/v1/reckon/window', {
+        body: { court: court.id as 'tennis', area, from: { x: v.fx, y: v.fy }, depth: v.depth }
+      });
       if (!window.data) return { error: window.error };
       const found: Found = { window: window.data, replies: [], why: '' };
       if (court.walls) return { data: found };
@@ -51,7 +61,15 @@
       const flights = await Promise.all(
         [-1, 1].map((side) =>
           api.POST('/api/v1/reckon/flight', {
-            body: { ball: (ballOf[court.id] ?? 'tennis') as 'tennis', court: court.id as 'tennis', area, from: { x: v.fx, y: v.fy, z: court.id === 'tableTennis' ? 0.25 : 1 }, to: { x: side * (w - 0.3 * Math.min(1, court.halfLength / 12)), y: v.depth }, clearance: v.over, path: true }
+            body: {
+              ball: (ballOf[court.id] ?? 'tennis') as 'tennis',
+              court: court.id as 'tennis',
+              area,
+              from: { x: v.fx, y: v.fy, z: court.id === 'tableTennis' ? 0.25 : 1 },
+              to: { x: side * (w - 0.3 * Math.min(1, court.halfLength / 12)), y: v.depth },
+              clearance: v.over,
+              path: true
+            }
           })
         )
       );
@@ -62,10 +80,21 @@
           return { data: found };
         }
         const line = court.halfLength * 1.03;
-        const met = court.id === 'badminton' ? undefined : (a.after.find((p) => p.y >= line) ?? a.after.at(-1));
-        found.replies.push(met ? { x: met.x, y: met.y, available: met.t } : { x: a.bounce.x, y: a.bounce.y, available: a.bounce.time });
+        const met =
+          court.id === 'badminton' ? undefined : (a.after.find((p) => p.y >= line) ?? a.after.at(-1));
+        found.replies.push(
+          met
+            ? { x: met.x, y: met.y, available: met.t }
+            : { x: a.bounce.x, y: a.bounce.y, available: a.bounce.time }
+        );
       }
-      const recovery = await api.POST('/api/v1/reckon/recovery', { body: { level: v.level as 'club', base, replies: found.replies.map((r, i) => ({ ...r, weight: i ? v.wr : v.wl })) } });
+      const recovery = await api.POST('/api/v1/reckon/recovery', {
+        body: {
+          level: v.level as 'club',
+          base,
+          replies: found.replies.map((r, i) => ({ ...r, weight: i ? v.wr : v.wl }))
+        }
+      });
       if (recovery.data) found.recovery = recovery.data;
       return { data: found };
     });
@@ -74,7 +103,9 @@
   const win = $derived(found?.window);
 
   let width = $state(880);
-  const sidewise = $derived(Math.max(court.halfWidth.doubles * 0.3, court.net.postOutside + court.halfLength * 0.04));
+  const sidewise = $derived(
+    Math.max(court.halfWidth.doubles * 0.3, court.net.postOutside + court.halfLength * 0.04)
+  );
   const box = $derived(frame(court, 'across', court.halfLength * 0.22, 'all', sidewise));
   const u = $derived(box.width / 31);
   const t = $derived(u * Math.max(1, 600 / width));
@@ -90,12 +121,18 @@
   });
   const depthAt = $derived(v({ x: 0, y: court.walls ? -now.depth : now.depth }));
   const lengthOf = (m: number) => sayLength(m, settings.units);
-  const sideOf = (x: number) => (Math.abs(x) < 0.05 ? 'the middle' : `${lengthOf(Math.abs(x))} to the hitter’s ${x < 0 ? 'left' : 'right'} of the middle`);
+  const sideOf = (x: number) =>
+    Math.abs(x) < 0.05
+      ? 'the middle'
+      : `${lengthOf(Math.abs(x))} to the hitter’s ${x < 0 ? 'left' : 'right'} of the middle`;
   const shift = $derived(found?.recovery?.shift);
   const spare = (s: number) => (s < 0 ? `${(-s).toFixed(2)} s too little` : `${s.toFixed(2)} s to spare`);
   const seconds = (s: number) => `${s < 0 ? '−' : ''}${Math.abs(s).toFixed(2)} s`;
   const asked = $derived([
-    { name: 'Hit from', said: `${lengthOf(Math.abs(now.fx))} ${now.fx < 0 ? 'left' : 'right'}, ${lengthOf(-now.fy)} deep` },
+    {
+      name: 'Hit from',
+      said: `${lengthOf(Math.abs(now.fx))} ${now.fx < 0 ? 'left' : 'right'}, ${lengthOf(-now.fy)} deep`
+    },
     { name: 'Bounces', said: `${lengthOf(now.depth)} from the ${court.walls ? 'front wall' : 'net'}` },
     ...(court.walls ? [] : [{ name: 'Over the net', said: lengthOf(now.over) }])
   ]);
@@ -114,74 +151,284 @@
 <Frame {title} question={q} error={answer.error}>
   {#snippet says()}
     {#if win}
-      <strong>{win.widthDeg.toFixed(1)}°</strong> {win.leftDeg >= 0 || win.rightDeg <= 0 ? 'are open' : `are open, ${Math.round(win.leftShare * 100)}% of it to the left of straight on`}{court.walls ? ' off the front wall' : ''}.
+      <strong>{win.widthDeg.toFixed(1)}°</strong>
+      {win.leftDeg >= 0 || win.rightDeg <= 0
+        ? 'are open'
+        : `are open, ${Math.round(win.leftShare * 100)}% of it to the left of straight on`}{court.walls
+        ? ' off the front wall'
+        : ''}.
       {#if found?.recovery && shift}
-        To the harder side a {now.level} player has {spare(found.recovery.baseSlack)} from the base, <strong>{spare(found.recovery.shiftSlack)}</strong> from {sideOf(shift.x)}.
+        To the harder side a {now.level} player has {spare(found.recovery.baseSlack)} from the base,
+        <strong>{spare(found.recovery.shiftSlack)}</strong>
+        from {sideOf(shift.x)}.
       {:else if found?.why}{found.why}
       {:else if !court.walls}Half of it lies on each side of a player {sideOf(win.waitX)}.{/if}
     {/if}
   {/snippet}
   {#snippet picture()}
-    <svg bind:clientWidth={width} viewBox="{box.x} {box.y} {box.width} {box.height}" class="mx-auto block max-h-[60vh] w-full sm:min-h-60 select-none" style:--focus-width={0.25 * u} role="group" aria-label="The open angle, seen from above, near end left">
+    <svg
+      bind:clientWidth={width}
+      viewBox="{box.x} {box.y} {box.width} {box.height}"
+      class="mx-auto block max-h-[60vh] w-full select-none sm:min-h-60"
+      style:--focus-width={0.25 * u}
+      role="group"
+      aria-label="The open angle, seen from above, near end left"
+    >
       <CourtFloor {court} margin={court.halfLength * 0.22} side={sidewise} />
-      <polygon points={wedge.map((p) => `${p.x},${p.y}`).join(' ')} fill="#d7ee2a" fill-opacity="0.38" stroke="#10201c" stroke-width={0.08 * u} stroke-linejoin="round" />
+      <polygon
+        points={wedge.map((p) => `${p.x},${p.y}`).join(' ')}
+        fill="#d7ee2a"
+        fill-opacity="0.38"
+        stroke="#10201c"
+        stroke-width={0.08 * u}
+        stroke-linejoin="round"
+      />
       {#if !court.walls}
         {@const s = v({ x: now.fx, y: now.depth })}
-        <line x1={hit.x} y1={hit.y} x2={s.x} y2={s.y} stroke="#10201c" stroke-width={0.07 * u} stroke-dasharray="{0.3 * u} {0.2 * u}" />
+        <line
+          x1={hit.x}
+          y1={hit.y}
+          x2={s.x}
+          y2={s.y}
+          stroke="#10201c"
+          stroke-width={0.07 * u}
+          stroke-dasharray="{0.3 * u} {0.2 * u}"
+        />
       {/if}
       {#each found?.replies ?? [] as r, i (i)}
         {@const p = v(r)}
-        <path d="M{p.x - 0.3 * t} {p.y - 0.3 * t}l{0.6 * t} {0.6 * t}m0 {-0.6 * t}l{-0.6 * t} {0.6 * t}" stroke="#10201c" stroke-width={0.14 * t} />
-        {#if shift}{@const s = v(shift)}<line x1={s.x} y1={s.y} x2={p.x} y2={p.y} stroke="#fdfcf6" stroke-width={0.1 * u} stroke-dasharray="{0.1 * u} {0.25 * u}" stroke-linecap="round" />{/if}
-        <text x={p.x} y={p.y + (i ? 1 : -0.6) * t} class="word" font-size={0.6 * t} stroke-width={0.16 * t} text-anchor="middle">{r.available.toFixed(2)} s</text>
+        <path
+          d="M{p.x - 0.3 * t} {p.y - 0.3 * t}l{0.6 * t} {0.6 * t}m0 {-0.6 * t}l{-0.6 * t} {0.6 * t}"
+          stroke="#10201c"
+          stroke-width={0.14 * t}
+        />
+        {#if shift}{@const s = v(shift)}<line
+            x1={s.x}
+            y1={s.y}
+            x2={p.x}
+            y2={p.y}
+            stroke="#fdfcf6"
+            stroke-width={0.1 * u}
+            stroke-dasharray="{0.1 * u} {0.25 * u}"
+            stroke-linecap="round"
+          />{/if}
+        <text
+          x={p.x}
+          y={p.y + (i ? 1 : -0.6) * t}
+          class="word"
+          font-size={0.6 * t}
+          stroke-width={0.16 * t}
+          text-anchor="middle">{r.available.toFixed(2)} s</text
+        >
       {/each}
       {#if !court.walls}
         {@const b = v(base)}
-        <circle cx={b.x} cy={b.y} r={0.45 * t} fill="none" stroke="#fdfcf6" stroke-width={0.1 * t} stroke-dasharray="{0.2 * t} {0.12 * t}" />
-        {#if width >= 600}<text x={b.x + 0.65 * t} y={b.y + 0.2 * t} class="word" font-size={0.55 * t} stroke-width={0.16 * t}>base</text>{/if}
+        <circle
+          cx={b.x}
+          cy={b.y}
+          r={0.45 * t}
+          fill="none"
+          stroke="#fdfcf6"
+          stroke-width={0.1 * t}
+          stroke-dasharray="{0.2 * t} {0.12 * t}"
+        />
+        {#if width >= 600}<text
+            x={b.x + 0.65 * t}
+            y={b.y + 0.2 * t}
+            class="word"
+            font-size={0.55 * t}
+            stroke-width={0.16 * t}>base</text
+          >{/if}
         {#if shift}
           {@const s = v(shift)}
           <circle cx={s.x} cy={s.y} r={0.5 * t} fill="#10201c" stroke="#f7f4ea" stroke-width={0.1 * t} />
-          {#if width >= 600}<text x={s.x - 0.7 * t} y={s.y + 0.2 * t} class="word" font-size={0.55 * t} stroke-width={0.16 * t} text-anchor="end">shifted</text>{/if}
+          {#if width >= 600}<text
+              x={s.x - 0.7 * t}
+              y={s.y + 0.2 * t}
+              class="word"
+              font-size={0.55 * t}
+              stroke-width={0.16 * t}
+              text-anchor="end">shifted</text
+            >{/if}
         {/if}
       {/if}
-      <Handle at={depthAt} label="Depth of the bounce" said={lengthOf(now.depth)} now={now.depth} {scale} onmove={(p) => q.move({ depth: Math.max(0.2, Math.min(court.halfLength, court.walls ? -p.x : p.x)) })} onrest={q.rest}>
-        <rect x={depthAt.x - 0.4 * t} y={depthAt.y - 1 * t} width={0.8 * t} height={2 * t} fill="transparent" />
-        <rect class="here" x={depthAt.x - 0.16 * t} y={depthAt.y - 0.7 * t} width={0.32 * t} height={1.4 * t} rx={0.1 * t} fill="#f7f4ea" stroke="#10201c" stroke-width={0.1 * t} />
+      <Handle
+        at={depthAt}
+        label="Depth of the bounce"
+        said={lengthOf(now.depth)}
+        now={now.depth}
+        {scale}
+        onmove={(p) => q.move({ depth: Math.max(0.2, Math.min(court.halfLength, court.walls ? -p.x : p.x)) })}
+        onrest={q.rest}
+      >
+        <rect
+          x={depthAt.x - 0.4 * t}
+          y={depthAt.y - 1 * t}
+          width={0.8 * t}
+          height={2 * t}
+          fill="transparent"
+        />
+        <rect
+          class="here"
+          x={depthAt.x - 0.16 * t}
+          y={depthAt.y - 0.7 * t}
+          width={0.32 * t}
+          height={1.4 * t}
+          rx={0.1 * t}
+          fill="#f7f4ea"
+          stroke="#10201c"
+          stroke-width={0.1 * t}
+        />
       </Handle>
-      <Handle at={hit} label="Hit from" said="{lengthOf(Math.abs(now.fx))} {now.fx < 0 ? 'left' : 'right'} of the middle, {lengthOf(-now.fy)} from the {court.walls ? 'front wall' : 'net'}" now={now.fx} {scale} onmove={(p) => { const c = fromView(p, 'across'); q.move({ fx: Math.max(-w * 1.4, Math.min(w * 1.4, c.x)), fy: Math.max(-court.halfLength * (court.walls ? 1 : 1.2), Math.min(-0.2, c.y)) }); }} onrest={q.rest}>
-        <circle class="here" cx={hit.x} cy={hit.y} r={0.6 * t} fill="#f7f4ea" stroke="#10201c" stroke-width={0.14 * t} />
+      <Handle
+        at={hit}
+        label="Hit from"
+        said="{lengthOf(Math.abs(now.fx))} {now.fx < 0 ? 'left' : 'right'} of the middle, {lengthOf(
+          -now.fy
+        )} from the {court.walls ? 'front wall' : 'net'}"
+        now={now.fx}
+        {scale}
+        onmove={(p) => {
+          const c = fromView(p, 'across');
+          q.move({
+            fx: Math.max(-w * 1.4, Math.min(w * 1.4, c.x)),
+            fy: Math.max(-court.halfLength * (court.walls ? 1 : 1.2), Math.min(-0.2, c.y))
+          });
+        }}
+        onrest={q.rest}
+      >
+        <circle
+          class="here"
+          cx={hit.x}
+          cy={hit.y}
+          r={0.6 * t}
+          fill="#f7f4ea"
+          stroke="#10201c"
+          stroke-width={0.14 * t}
+        />
       </Handle>
     </svg>
-    <p class="mt-1 text-xs">○ who hits: drag, or arrow keys. The bar sets how deep the ball bounces. {court.walls ? '' : '✕ where each end of the angle is met, and when. Dashed ring: the base; ● shifted.'}</p>
-    {#if found?.recovery}<p class="mt-3 max-w-3xl text-sm">Two schools: back to the base is the same every time and leaves the likelier side as it is; shifting covers that side, and gives up some of the other.</p>{/if}
+    <p class="mt-1 text-xs">
+      ○ who hits: drag, or arrow keys. The bar sets how deep the ball bounces. {court.walls
+        ? ''
+        : '✕ where each end of the angle is met, and when. Dashed ring: the base; ● shifted.'}
+    </p>
+    {#if found?.recovery}<p class="mt-3 max-w-3xl text-sm">
+        Two schools: back to the base is the same every time and leaves the likelier side as it is; shifting
+        covers that side, and gives up some of the other.
+      </p>{/if}
   {/snippet}
   {#snippet asks()}
-    <CourtPick {courts} value={now.court} area={now.area} onset={(id) => q.set({ court: id, ...start(courts.find((c) => c.id === id)!) })} onarea={(area) => q.set({ area })} />
+    <CourtPick
+      {courts}
+      value={now.court}
+      area={now.area}
+      onset={(id) => q.set({ court: id, ...start(courts.find((c) => c.id === id)!) })}
+      onarea={(area) => q.set({ area })}
+    />
     <div class="flex flex-col gap-0.5">
       <label for="spot" class="text-[0.8rem] leading-tight">Hit from</label>
-      <select id="spot" class="select select-sm border-base-content/60 w-48" value={court.spots.find((s) => s.at.x === now.fx && s.at.y === now.fy)?.name ?? ''} onchange={(e) => { const s = court.spots.find((s) => s.name === e.currentTarget.value); if (s) q.set({ fx: s.at.x, fy: s.at.y }); }}>
+      <select
+        id="spot"
+        class="select w-48 border-base-content/60 select-sm"
+        value={court.spots.find((s) => s.at.x === now.fx && s.at.y === now.fy)?.name ?? ''}
+        onchange={(e) => {
+          const s = court.spots.find((s) => s.name === e.currentTarget.value);
+          if (s) q.set({ fx: s.at.x, fy: s.at.y });
+        }}
+      >
         <option value="">where it was dragged</option>
         {#each court.spots as s (s.name)}<option>{s.name}</option>{/each}
       </select>
     </div>
-    <Num label="Bounces, from the {court.walls ? 'front wall' : 'net'}" length value={now.depth} min={0.2} max={court.halfLength} step={0.1} onset={(depth) => q.set({ depth })} />
+    <Num
+      label="Bounces, from the {court.walls ? 'front wall' : 'net'}"
+      length
+      value={now.depth}
+      min={0.2}
+      max={court.halfLength}
+      step={0.1}
+      onset={(depth) => q.set({ depth })}
+    />
     {#if !court.walls}
-      <Num label="Over the net by" length value={now.over} min={0.05} max={8} step={0.1} onset={(over) => q.set({ over })} />
-      <Choice label="Who waits moves like" value={now.level} options={levels} onset={(level) => q.set({ level })} />
-      <Choice label="Likely replies" value="{now.wl}:{now.wr}" options={likely} onset={(id) => { const [l, r] = id.split(':').map(Number); q.set({ wl: l!, wr: r! }); }} />
+      <Num
+        label="Over the net by"
+        length
+        value={now.over}
+        min={0.05}
+        max={8}
+        step={0.1}
+        onset={(over) => q.set({ over })}
+      />
+      <Choice
+        label="Who waits moves like"
+        value={now.level}
+        options={levels}
+        onset={(level) => q.set({ level })}
+      />
+      <Choice
+        label="Likely replies"
+        value="{now.wl}:{now.wr}"
+        options={likely}
+        onset={(id) => {
+          const [l, r] = id.split(':').map(Number);
+          q.set({ wl: l!, wr: r! });
+        }}
+      />
     {/if}
   {/snippet}
   {#snippet readings()}
     {#if win}
-      <Reading label="Open" shown={win.widthDeg.toFixed(1)} unit="°" said="{win.widthDeg.toFixed(1)}°" basis={bases.window} inputs={asked} />
-      <Reading label="To the left end" shown={lengthOf(win.leftMetres)} said={lengthOf(win.leftMetres)} basis={bases.window} inputs={asked} small />
-      <Reading label="Straight on" shown={lengthOf(win.straightMetres)} said={lengthOf(win.straightMetres)} basis={bases.window} inputs={asked} small />
-      <Reading label="To the right end" shown={lengthOf(win.rightMetres)} said={lengthOf(win.rightMetres)} basis={bases.window} inputs={asked} small />
+      <Reading
+        label="Open"
+        shown={win.widthDeg.toFixed(1)}
+        unit="°"
+        said="{win.widthDeg.toFixed(1)}°"
+        basis={bases.window}
+        inputs={asked}
+      />
+      <Reading
+        label="To the left end"
+        shown={lengthOf(win.leftMetres)}
+        said={lengthOf(win.leftMetres)}
+        basis={bases.window}
+        inputs={asked}
+        small
+      />
+      <Reading
+        label="Straight on"
+        shown={lengthOf(win.straightMetres)}
+        said={lengthOf(win.straightMetres)}
+        basis={bases.window}
+        inputs={asked}
+        small
+      />
+      <Reading
+        label="To the right end"
+        shown={lengthOf(win.rightMetres)}
+        said={lengthOf(win.rightMetres)}
+        basis={bases.window}
+        inputs={asked}
+        small
+      />
     {/if}
     {#if found?.recovery}
-      <Reading label="Slack at the base" shown={found.recovery.baseSlack.toFixed(2).replace('-', '−')} unit="s" said={seconds(found.recovery.baseSlack)} basis={bases.recovery} inputs={asked} />
-      <Reading label="Slack shifted" shown={found.recovery.shiftSlack.toFixed(2).replace('-', '−')} unit="s" said={seconds(found.recovery.shiftSlack)} basis={bases.recovery} inputs={asked} />
+      <Reading
+        label="Slack at the base"
+        shown={found.recovery.baseSlack.toFixed(2).replace('-', '−')}
+        unit="s"
+        said={seconds(found.recovery.baseSlack)}
+        basis={bases.recovery}
+        inputs={asked}
+      />
+      <Reading
+        label="Slack shifted"
+        shown={found.recovery.shiftSlack.toFixed(2).replace('-', '−')}
+        unit="s"
+        said={seconds(found.recovery.shiftSlack)}
+        basis={bases.recovery}
+        inputs={asked}
+      />
     {/if}
   {/snippet}
 </Frame>

@@ -5,9 +5,25 @@
   let svg: SVGSVGElement;
   let dragging = false;
   const said = $derived(
-    ['topspin', 'topspin, curving left', 'topspin, curving left', 'sidespin, curving left', 'slice, curving left', 'slice, curving left', 'backspin', 'slice, curving right', 'slice, curving right', 'sidespin, curving right', 'topspin, curving right', 'topspin, curving right'][Math.round(hour) % 12]
+    [
+      'topspin',
+      'topspin, curving left',
+      'topspin, curving left',
+      'sidespin, curving left',
+      'slice, curving left',
+      'slice, curving left',
+      'backspin',
+      'slice, curving right',
+      'slice, curving right',
+      'sidespin, curving right',
+      'topspin, curving right',
+      'topspin, curving right'
+    ][Math.round(hour) % 12]
   );
-  const at = (h: number, r: number) => ({ x: r * Math.sin((h * Math.PI) / 6), y: -r * Math.cos((h * Math.PI) / 6) });
+  const at = (h: number, r: number) => ({
+    x: r * Math.sin((h * Math.PI) / 6),
+    y: -r * Math.cos((h * Math.PI) / 6)
+  });
   const tip = $derived(at(hour, 31));
   function read(e: PointerEvent) {
     const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(svg.getScreenCTM()!.inverse());
@@ -51,7 +67,12 @@
     onkeydown={key}
   >
     <circle r="47" fill="#d7ee2a" stroke="#1c2421" stroke-width="2" />
-    <path d="M-42 -21C-14 -14 -14 14 -42 21M42 -21C14 -14 14 14 42 21" fill="none" stroke="#fdfcf6" stroke-width="3" />
+    <path
+      d="M-42 -21C-14 -14 -14 14 -42 21M42 -21C14 -14 14 14 42 21"
+      fill="none"
+      stroke="#fdfcf6"
+      stroke-width="3"
+    />
     {#each Array.from({ length: 12 }, (_, i) => i + 1) as h (h)}
       {@const a = at(h, 44)}
       {@const b = at(h, h % 3 ? 41 : 38)}
@@ -65,7 +86,10 @@
     <circle cx={tip.x} cy={tip.y} r="7" fill="#1c2421" />
     <circle r="3" fill="#1c2421" />
   </svg>
-  <p class="text-sm"><span class="figures">{Number.isInteger(hour) ? hour : `${Math.floor(hour) || 12}:30`}</span> o’clock:<br />{said}</p>
+  <p class="text-sm">
+    <span class="figures">{Number.isInteger(hour) ? hour : `${Math.floor(hour) || 12}:30`}</span> o’clock:<br
+    />{said}
+  </p>
 </div>
 
 <style>

@@ -36,18 +36,41 @@
     <div class="flex items-baseline gap-4">
       <h1 class="text-2xl">{title}</h1>
       <span class="ml-auto flex shrink-0 gap-1">
-        <button type="button" class="btn btn-ghost btn-xs" disabled={!question.canUndo} onclick={() => question.undo()} aria-label="Undo">↶</button>
-        <button type="button" class="btn btn-ghost btn-xs" disabled={!question.canRedo} onclick={() => question.redo()} aria-label="Redo">↷</button>
-        <button type="button" class="btn btn-ghost btn-xs" onclick={copy}>{copied ? 'Copied' : 'Copy link'}</button>
+        <button
+          type="button"
+          class="btn btn-ghost btn-xs"
+          disabled={!question.canUndo}
+          onclick={() => question.undo()}
+          aria-label="Undo">↶</button
+        >
+        <button
+          type="button"
+          class="btn btn-ghost btn-xs"
+          disabled={!question.canRedo}
+          onclick={() => question.redo()}
+          aria-label="Redo">↷</button
+        >
+        <button type="button" class="btn btn-ghost btn-xs" onclick={copy}
+          >{copied ? 'Copied' : 'Copy link'}</button
+        >
       </span>
     </div>
-    <p class="answer" aria-live="polite">{#if error}<strong>{error}</strong>{:else}{@render says()}{/if}</p>
+    <p class="answer" aria-live="polite">
+      {#if error}<strong>{error}</strong>{:else}{@render says()}{/if}
+    </p>
     {@render picture()}
   </section>
   <div class="min-w-0">
     <section aria-label="What is asked" class="space-y-3">{@render asks()}</section>
-    <section aria-label="What it comes to" class="border-base-content mt-4 flex flex-wrap gap-x-4 gap-y-3 border-t pt-3">{@render readings()}</section>
-    {#if caution}<p class="mt-4 flex gap-2 text-sm"><span class="heed" aria-hidden="true">!</span>{caution}</p>{/if}
+    <section
+      aria-label="What it comes to"
+      class="mt-4 flex flex-wrap gap-x-4 gap-y-3 border-t border-base-content pt-3"
+    >
+      {@render readings()}
+    </section>
+    {#if caution}<p class="mt-4 flex gap-2 text-sm">
+        <span class="heed" aria-hidden="true">!</span>{caution}
+      </p>{/if}
   </div>
 </div>
 

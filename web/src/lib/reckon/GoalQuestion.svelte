@@ -14,10 +14,13 @@
   import { Answer, Question } from './state.svelte';
   import UseIn from '$lib/lesson/UseIn.svelte';
 
-  let { bases, title }: { courts: Court[]; bases: Record<string, Basis>; games: Preset[]; title: string } = $props();
+  let { bases, title }: { courts: Court[]; bases: Record<string, Basis>; games: Preset[]; title: string } =
+    $props();
 
   const defaults = { kind: 'inARow', n: 10, p: 80, sec: 4, min: 5, basket: 60, pick: 2, p2: 65, p3: 50 };
-  const q = new Question(defaults, page.url.searchParams, (address) => replaceState(address || location.pathname, {}));
+  const q = new Question(defaults, page.url.searchParams, (address) =>
+    replaceState(address || location.pathname, {})
+  );
   const now = $derived(q.values);
   const team = $derived(now.kind === 'teamTotal');
   const timed = $derived(now.kind === 'timed' || now.kind === 'bestRally');
@@ -30,7 +33,9 @@
         body: {
           kind: v.kind as 'total',
           count: v.n,
-          ...(v.kind === 'teamTotal' ? { rates: [v.p / 100, v.p2 / 100, v.p3 / 100] } : { successRate: v.p / 100 }),
+          ...(v.kind === 'teamTotal'
+            ? { rates: [v.p / 100, v.p2 / 100, v.p3 / 100] }
+            : { successRate: v.p / 100 }),
           secondsPerBall: v.sec,
           minutes: v.min,
           basket: v.basket,
@@ -61,52 +66,161 @@
     if (!b.drill) return b;
     const kind = now.kind as 'total' | 'inARow';
     const any = b.drill.steps.some((s) => s.goal.kind === kind);
-    const steps = b.drill.steps.map((s) => (!any || s.goal.kind === kind ? { ...s, goal: { kind, count: now.n } } : s));
+    const steps = b.drill.steps.map((s) =>
+      !any || s.goal.kind === kind ? { ...s, goal: { kind, count: now.n } } : s
+    );
     return { ...b, drill: inRhythm({ ...b.drill, steps }, now.sec) };
   }
 </script>
 
-<Frame {title} question={q} error={answer.error} caution={now.kind === 'inARow' ? 'A student may slow the swing to protect a streak: watch the swing, not the count.' : undefined}>
+<Frame
+  {title}
+  question={q}
+  error={answer.error}
+  caution={now.kind === 'inARow'
+    ? 'A student may slow the swing to protect a streak: watch the swing, not the count.'
+    : undefined}
+>
   {#snippet says()}
     {#if a}
       {#if timed && a.inTime}
-        In {sayMinutes(now.min)} probably <strong>{now.kind === 'timed' ? `${a.inTime.median} good balls` : `a best of ${a.inTime.median} in a row`}</strong>; nine times in ten at least {a.inTime.low}, once in ten {a.inTime.high} or more. Beating {now.n} has a chance of {sayChance(a.chanceInTime)}.
+        In {sayMinutes(now.min)} probably
+        <strong
+          >{now.kind === 'timed'
+            ? `${a.inTime.median} good balls`
+            : `a best of ${a.inTime.median} in a row`}</strong
+        >; nine times in ten at least {a.inTime.low}, once in ten {a.inTime.high} or more. Beating {now.n} has a
+        chance of {sayChance(a.chanceInTime)}.
       {:else}
-        As likely as not <strong>{balls(a.medianBalls)} balls</strong>, {balls(a.p90Balls)} to be 90% sure. In {sayMinutes(now.min)} it is done with a chance of <strong>{sayChance(a.chanceInTime)}</strong>.
+        As likely as not <strong>{balls(a.medianBalls)} balls</strong>, {balls(a.p90Balls)} to be 90% sure. In {sayMinutes(
+          now.min
+        )} it is done with a chance of <strong>{sayChance(a.chanceInTime)}</strong>.
         {#if a.chanceInTime < 0.6 && !team && a.fittingCount > 0 && a.fittingCount < now.n}
-          Four times in five it would be done with {a.fittingCount}. <button type="button" class="btn btn-xs btn-primary ml-1" onclick={() => q.set({ n: a.fittingCount })}>Make it {a.fittingCount}</button>
+          Four times in five it would be done with {a.fittingCount}.
+          <button
+            type="button"
+            class="btn ml-1 btn-primary btn-xs"
+            onclick={() => q.set({ n: a.fittingCount })}>Make it {a.fittingCount}</button
+          >
         {/if}
       {/if}
     {/if}
   {/snippet}
   {#snippet picture()}
     {#if a}
-      <GoalPicture answer={a} minutes={now.min} onminutes={(min) => q.move({ min: Math.round(Math.min(240, min) * 10) / 10 })} onrest={q.rest} />
-      <p class="mt-1 text-xs">Each ball is one try in fifty, lying where the goal was met; bright ones are done before the block ends. Drag its end.</p>
+      <GoalPicture
+        answer={a}
+        minutes={now.min}
+        onminutes={(min) => q.move({ min: Math.round(Math.min(240, min) * 10) / 10 })}
+        onrest={q.rest}
+      />
+      <p class="mt-1 text-xs">
+        Each ball is one try in fifty, lying where the goal was met; bright ones are done before the block
+        ends. Drag its end.
+      </p>
     {/if}
   {/snippet}
   {#snippet asks()}
     <Choice label="Goal" value={now.kind} options={kinds} onset={(kind) => q.set({ kind })} />
-    <Num label={timed ? 'To beat' : 'Good balls'} whole value={now.n} min={1} max={1000} onset={(n) => q.set({ n })} />
-    <RateBar label={team ? 'First player' : 'Of the student’s balls'} percent={now.p} onset={(p) => q.move({ p })} onrest={q.rest} />
+    <Num
+      label={timed ? 'To beat' : 'Good balls'}
+      whole
+      value={now.n}
+      min={1}
+      max={1000}
+      onset={(n) => q.set({ n })}
+    />
+    <RateBar
+      label={team ? 'First player' : 'Of the student’s balls'}
+      percent={now.p}
+      onset={(p) => q.move({ p })}
+      onrest={q.rest}
+    />
     {#if team}
       <RateBar label="Second player" percent={now.p2} onset={(p2) => q.move({ p2 })} onrest={q.rest} />
       <RateBar label="Third player" percent={now.p3} onset={(p3) => q.move({ p3 })} onrest={q.rest} />
     {/if}
     <div class="flex flex-wrap gap-x-4 gap-y-2">
-      <Num label="Between feeds" unit="s" value={now.sec} min={0.5} max={120} step={0.5} onset={(sec) => q.set({ sec })} />
-      <Num label="Block" unit="min" value={now.min} min={0.5} max={240} step={0.5} onset={(min) => q.set({ min })} />
-      <Num label="Basket" whole value={now.basket} min={0} max={2000} step={6} onset={(basket) => q.set({ basket })} />
-      <Num label="To pick up" unit="min" value={now.pick} min={0} max={60} step={0.5} onset={(pick) => q.set({ pick })} />
+      <Num
+        label="Between feeds"
+        unit="s"
+        value={now.sec}
+        min={0.5}
+        max={120}
+        step={0.5}
+        onset={(sec) => q.set({ sec })}
+      />
+      <Num
+        label="Block"
+        unit="min"
+        value={now.min}
+        min={0.5}
+        max={240}
+        step={0.5}
+        onset={(min) => q.set({ min })}
+      />
+      <Num
+        label="Basket"
+        whole
+        value={now.basket}
+        min={0}
+        max={2000}
+        step={6}
+        onset={(basket) => q.set({ basket })}
+      />
+      <Num
+        label="To pick up"
+        unit="min"
+        value={now.pick}
+        min={0}
+        max={60}
+        step={0.5}
+        onset={(pick) => q.set({ pick })}
+      />
     </div>
   {/snippet}
   {#snippet readings()}
     {#if a}
-      <Reading label="Chance in time" shown={sayChance(a.chanceInTime).replace('%', '')} unit="%" said={sayChance(a.chanceInTime)} basis={bases.goal} inputs={asked} />
-      <Reading label="Balls, on average" shown={a.meanBalls >= 1e6 ? '>999999' : String(Math.round(a.meanBalls))} said={balls(a.meanBalls)} basis={bases.goal} inputs={asked} />
-      <Reading label="Minutes, 90% sure" shown={a.p90Minutes > 999 ? '>999' : a.p90Minutes.toFixed(a.p90Minutes < 10 ? 1 : 0)} unit="min" said={sayMinutes(a.p90Minutes)} basis={bases.goal} inputs={asked} />
-      {#if a.secondsFor80 !== undefined && !timed}<Reading label="Feeds for 80%, every" shown={a.secondsFor80.toFixed(1)} unit="s" said="{a.secondsFor80.toFixed(1)} s" basis={bases.goal} inputs={asked} small />{/if}
-      {#if a.inTime && !timed}<Reading label={now.kind === 'total' ? 'Good in the time' : 'Best streak in the time'} shown={String(a.inTime.median)} range="{a.inTime.low}–{a.inTime.high}" said="{a.inTime.low} to {a.inTime.high}" basis={bases.goal} inputs={asked} />{/if}
+      <Reading
+        label="Chance in time"
+        shown={sayChance(a.chanceInTime).replace('%', '')}
+        unit="%"
+        said={sayChance(a.chanceInTime)}
+        basis={bases.goal}
+        inputs={asked}
+      />
+      <Reading
+        label="Balls, on average"
+        shown={a.meanBalls >= 1e6 ? '>999999' : String(Math.round(a.meanBalls))}
+        said={balls(a.meanBalls)}
+        basis={bases.goal}
+        inputs={asked}
+      />
+      <Reading
+        label="Minutes, 90% sure"
+        shown={a.p90Minutes > 999 ? '>999' : a.p90Minutes.toFixed(a.p90Minutes < 10 ? 1 : 0)}
+        unit="min"
+        said={sayMinutes(a.p90Minutes)}
+        basis={bases.goal}
+        inputs={asked}
+      />
+      {#if a.secondsFor80 !== undefined && !timed}<Reading
+          label="Feeds for 80%, every"
+          shown={a.secondsFor80.toFixed(1)}
+          unit="s"
+          said="{a.secondsFor80.toFixed(1)} s"
+          basis={bases.goal}
+          inputs={asked}
+          small
+        />{/if}
+      {#if a.inTime && !timed}<Reading
+          label={now.kind === 'total' ? 'Good in the time' : 'Best streak in the time'}
+          shown={String(a.inTime.median)}
+          range="{a.inTime.low}–{a.inTime.high}"
+          said="{a.inTime.low} to {a.inTime.high}"
+          basis={bases.goal}
+          inputs={asked}
+        />{/if}
     {/if}
     {#if now.kind === 'total' || now.kind === 'inARow'}
       <p class="w-full">

@@ -12,10 +12,16 @@
   import { Answer, Question } from './state.svelte';
   import UseIn from '$lib/lesson/UseIn.svelte';
 
-  let { bases, games, title }: { courts: Court[]; bases: Record<string, Basis>; games: Preset[]; title: string } = $props();
+  let {
+    bases,
+    games,
+    title
+  }: { courts: Court[]; bases: Record<string, Basis>; games: Preset[]; title: string } = $props();
 
   const defaults = { p: 67, longest: 11, sec: 15, min: 10, game: 'fair', edge: 0 };
-  const q = new Question(defaults, page.url.searchParams, (address) => replaceState(address || location.pathname, {}));
+  const q = new Question(defaults, page.url.searchParams, (address) =>
+    replaceState(address || location.pathname, {})
+  );
   const now = $derived(q.values);
   const game = $derived(games.find((g) => g.id === now.game));
 
@@ -24,10 +30,26 @@
   const point = $derived(now.p / 100);
   $effect(() => {
     const v = now;
-    void fair.ask(() => api.POST('/api/v1/reckon/handicap', { body: { pointChance: v.p / 100, longestTarget: v.longest, secondsPerPoint: v.sec, minutes: v.min, table: true } }));
+    void fair.ask(() =>
+      api.POST('/api/v1/reckon/handicap', {
+        body: {
+          pointChance: v.p / 100,
+          longestTarget: v.longest,
+          secondsPerPoint: v.sec,
+          minutes: v.min,
+          table: true
+        }
+      })
+    );
   });
   const rules = $derived(
-    game?.rules ?? { to: fair.value?.targetA ?? now.longest, toB: fair.value?.targetB ?? now.longest, winBy: 1, feedChangesEvery: 0, secondsPerPoint: now.sec }
+    game?.rules ?? {
+      to: fair.value?.targetA ?? now.longest,
+      toB: fair.value?.targetB ?? now.longest,
+      winBy: 1,
+      feedChangesEvery: 0,
+      secondsPerPoint: now.sec
+    }
   );
   $effect(() => {
     const body = {
@@ -54,9 +76,12 @@
   {#snippet says()}
     {#if !game && f}
       {#if now.p === 50}Even players, an even race: <strong>{f.targetA} to {f.targetB}</strong>.
-      {:else}<strong>A plays to {f.targetA}, B to {f.targetB}</strong>: A then wins {sayChance(f.chanceA)} of the races, and one takes about {sayMinutes(f.meanMinutes ?? 0)}.{/if}
+      {:else}<strong>A plays to {f.targetA}, B to {f.targetB}</strong>: A then wins {sayChance(f.chanceA)} of the
+        races, and one takes about {sayMinutes(f.meanMinutes ?? 0)}.{/if}
     {:else if game && o}
-      <strong>{game.title}</strong>: A wins {sayChance(o.chanceA)} of the games; one takes about {sayMinutes(o.meanMinutes)}, nine in ten are over after {sayMinutes(o.p90Minutes)}. {game.how}
+      <strong>{game.title}</strong>: A wins {sayChance(o.chanceA)} of the games; one takes about {sayMinutes(
+        o.meanMinutes
+      )}, nine in ten are over after {sayMinutes(o.p90Minutes)}. {game.how}
     {/if}
   {/snippet}
   {#snippet picture()}
@@ -64,21 +89,27 @@
       {#each [{ who: game ? game.sides[0] : 'A', n: targets[0], chance: o?.chanceA ?? 0.5 }, { who: game ? game.sides[1] : 'B', n: targets[1], chance: 1 - (o?.chanceA ?? 0.5) }] as side, i (i)}
         <p class="who">{side.who}</p>
         <div class="pips" aria-hidden="true">
-          {#each Array.from({ length: Math.max(...targets) }, (_, k) => k) as k (k)}<span class="pip" class:mine={k < side.n} class:goal={k === side.n - 1}></span>{/each}
+          {#each Array.from({ length: Math.max(...targets) }, (_, k) => k) as k (k)}<span
+              class="pip"
+              class:mine={k < side.n}
+              class:goal={k === side.n - 1}
+            ></span>{/each}
         </div>
         <p class="figures text-lg font-semibold">{side.n}</p>
       {/each}
     </div>
     {#if o}
       <div class="split" role="img" aria-label="A wins {sayChance(o.chanceA)}, B {sayChance(1 - o.chanceA)}">
-        <span style:width="{o.chanceA * 100}%">A {sayChance(o.chanceA)}</span><span class="b">B {sayChance(1 - o.chanceA)}</span>
+        <span style:width="{o.chanceA * 100}%">A {sayChance(o.chanceA)}</span><span class="b"
+          >B {sayChance(1 - o.chanceA)}</span
+        >
         <i></i>
       </div>
     {/if}
     {#if f?.table}
       <table class="mt-5 w-full max-w-3xl text-sm">
         <thead>
-          <tr class="border-base-content border-b text-left">
+          <tr class="border-b border-base-content text-left">
             <th scope="col" class="py-1 pr-3 font-semibold">A wins, of 100 rallies</th>
             <th scope="col" class="py-1 pr-3 font-semibold">Fair race, A to B</th>
             <th scope="col" class="py-1 pr-3 font-semibold">A then wins</th>
@@ -88,8 +119,16 @@
         </thead>
         <tbody>
           {#each f.table as r (r.pointChance)}
-            <tr class="border-base-300 border-b" class:now={r === even}>
-              <th scope="row" class="py-1 text-left font-normal"><button type="button" class="figures cursor-pointer px-1 underline-offset-2 hover:underline" aria-pressed={r === even} onclick={() => q.set({ p: Math.round(r.pointChance * 100), game: 'fair' })}>{Math.round(r.pointChance * 100)}</button></th>
+            <tr class="border-b border-base-300" class:now={r === even}>
+              <th scope="row" class="py-1 text-left font-normal"
+                ><button
+                  type="button"
+                  class="figures cursor-pointer px-1 underline-offset-2 hover:underline"
+                  aria-pressed={r === even}
+                  onclick={() => q.set({ p: Math.round(r.pointChance * 100), game: 'fair' })}
+                  >{Math.round(r.pointChance * 100)}</button
+                ></th
+              >
               <td class="figures">{r.targetA} : {r.targetB}</td>
               <td class="figures">{sayChance(r.chanceA)}</td>
               <td class="figures">{sayChance(r.evenChance)}</td>
@@ -101,40 +140,136 @@
     {/if}
   {/snippet}
   {#snippet asks()}
-    <RateBar label="A wins, of twenty rallies" percent={now.p} min={5} max={95} filled="A’s" onset={(p) => q.move({ p })} onrest={q.rest} />
+    <RateBar
+      label="A wins, of twenty rallies"
+      percent={now.p}
+      min={5}
+      max={95}
+      filled="A’s"
+      onset={(p) => q.move({ p })}
+      onrest={q.rest}
+    />
     <div class="flex flex-col gap-0.5">
       <label for="game" class="text-[0.8rem] leading-tight">Game</label>
-      <select id="game" class="select select-sm border-base-content/60 w-full" value={now.game} onchange={(e) => q.set({ game: e.currentTarget.value })}>
+      <select
+        id="game"
+        class="select w-full border-base-content/60 select-sm"
+        value={now.game}
+        onchange={(e) => q.set({ game: e.currentTarget.value })}
+      >
         <option value="fair">Fair race</option>
         {#each games as g (g.id)}<option value={g.id}>{g.title}</option>{/each}
       </select>
     </div>
     {#if game}
       <dl class="space-y-1 text-sm">
-        <div><dt class="inline font-semibold">Starts with</dt> <dd class="inline">{game.start}.</dd></div>
+        <div>
+          <dt class="inline font-semibold">Starts with</dt>
+          <dd class="inline">{game.start}.</dd>
+        </div>
         {#each game.rules.marks ?? [] as m, i (m.id)}
-          <div><dt class="inline font-semibold">{m.words}</dt> <dd class="inline">{m.ends ? 'ends the rally' : m.worth ? `counts ${m.worth}` : m.times ? `counts ${m.times} times` : `gives the feeder ${m.bonus}`}{game.marked?.[i] ? `, reckoned in ${Math.round(game.marked[i] * 100)} of 100 rallies` : ''}.</dd></div>
+          <div>
+            <dt class="inline font-semibold">{m.words}</dt>
+            <dd class="inline">
+              {m.ends
+                ? 'ends the rally'
+                : m.worth
+                  ? `counts ${m.worth}`
+                  : m.times
+                    ? `counts ${m.times} times`
+                    : `gives the feeder ${m.bonus}`}{game.marked?.[i]
+                ? `, reckoned in ${Math.round(game.marked[i] * 100)} of 100 rallies`
+                : ''}.
+            </dd>
+          </div>
         {/each}
-        {#if game.givesUp}<div><dt class="inline font-semibold">The choice</dt> <dd class="inline">{game.givesUp}</dd></div>{/if}
+        {#if game.givesUp}<div>
+            <dt class="inline font-semibold">The choice</dt>
+            <dd class="inline">{game.givesUp}</dd>
+          </div>{/if}
       </dl>
     {:else}
       <div class="flex flex-wrap gap-x-4 gap-y-2">
-        <Num label="Longest target" whole value={now.longest} min={1} max={50} onset={(longest) => q.set({ longest })} />
-        <Num label="A rally takes" unit="s" value={now.sec} min={1} max={300} onset={(sec) => q.set({ sec })} />
+        <Num
+          label="Longest target"
+          whole
+          value={now.longest}
+          min={1}
+          max={50}
+          onset={(longest) => q.set({ longest })}
+        />
+        <Num
+          label="A rally takes"
+          unit="s"
+          value={now.sec}
+          min={1}
+          max={300}
+          onset={(sec) => q.set({ sec })}
+        />
         <Num label="At most" unit="min" value={now.min} min={0.5} max={240} onset={(min) => q.set({ min })} />
       </div>
     {/if}
-    <Num label="Edge of whoever feeds" unit="of 100 rallies" whole value={now.edge} min={-30} max={30} beside onset={(edge) => q.set({ edge })} />
+    <Num
+      label="Edge of whoever feeds"
+      unit="of 100 rallies"
+      whole
+      value={now.edge}
+      min={-30}
+      max={30}
+      beside
+      onset={(edge) => q.set({ edge })}
+    />
   {/snippet}
   {#snippet readings()}
     {#if o}
-      <Reading label="A wins" shown={sayChance(o.chanceA).replace('%', '')} unit="%" said={sayChance(o.chanceA)} {basis} inputs={asked} />
-      <Reading label="Rallies" shown={o.meanRallies.toFixed(0)} said={o.meanRallies.toFixed(1)} basis={bases.game} inputs={asked} />
-      <Reading label="Minutes" shown={o.meanMinutes.toFixed(1)} unit="min" said={sayMinutes(o.meanMinutes)} basis={bases.game} inputs={asked} />
-      <Reading label="nine in ten" shown={o.p90Minutes.toFixed(0)} unit="min" said={sayMinutes(o.p90Minutes)} basis={bases.game} inputs={asked} small />
+      <Reading
+        label="A wins"
+        shown={sayChance(o.chanceA).replace('%', '')}
+        unit="%"
+        said={sayChance(o.chanceA)}
+        {basis}
+        inputs={asked}
+      />
+      <Reading
+        label="Rallies"
+        shown={o.meanRallies.toFixed(0)}
+        said={o.meanRallies.toFixed(1)}
+        basis={bases.game}
+        inputs={asked}
+      />
+      <Reading
+        label="Minutes"
+        shown={o.meanMinutes.toFixed(1)}
+        unit="min"
+        said={sayMinutes(o.meanMinutes)}
+        basis={bases.game}
+        inputs={asked}
+      />
+      <Reading
+        label="nine in ten"
+        shown={o.p90Minutes.toFixed(0)}
+        unit="min"
+        said={sayMinutes(o.p90Minutes)}
+        basis={bases.game}
+        inputs={asked}
+        small
+      />
     {/if}
     {#if !(rules.marks ?? []).some((m) => !m.ends)}
-      <p class="w-full"><UseIn label="Use in a lesson’s game" kind="game" change={(b) => (b.match ? { ...b, title: game?.title ?? `Race, ${targets[0]} against ${targets[1]}`, match: { ...b.match, rules, ...(game ? { start: game.start } : {}) } } : b)} /></p>
+      <p class="w-full">
+        <UseIn
+          label="Use in a lesson’s game"
+          kind="game"
+          change={(b) =>
+            b.match
+              ? {
+                  ...b,
+                  title: game?.title ?? `Race, ${targets[0]} against ${targets[1]}`,
+                  match: { ...b.match, rules, ...(game ? { start: game.start } : {}) }
+                }
+              : b}
+        />
+      </p>
     {/if}
   {/snippet}
 </Frame>

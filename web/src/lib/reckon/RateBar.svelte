@@ -42,8 +42,25 @@
 </script>
 
 <div>
-  <p class="flex justify-between text-[0.8rem] leading-tight"><span>{label}</span><span class="figures">{sayChance(percent / 100)} {filled}</span></p>
-  <div bind:this={bar} class="bar" role="slider" tabindex="0" aria-label={label} aria-valuemin={min} aria-valuemax={max} aria-valuenow={Math.round(percent)} aria-valuetext="{Math.round(percent)} of 100 {filled}" onpointerdown={down} onpointermove={(e) => dragging && read(e)} onpointerup={up} onpointercancel={up} onkeydown={key}>
+  <p class="flex justify-between text-[0.8rem] leading-tight">
+    <span>{label}</span><span class="figures">{sayChance(percent / 100)} {filled}</span>
+  </p>
+  <div
+    bind:this={bar}
+    class="bar"
+    role="slider"
+    tabindex="0"
+    aria-label={label}
+    aria-valuemin={min}
+    aria-valuemax={max}
+    aria-valuenow={Math.round(percent)}
+    aria-valuetext="{Math.round(percent)} of 100 {filled}"
+    onpointerdown={down}
+    onpointermove={(e) => dragging && read(e)}
+    onpointerup={up}
+    onpointercancel={up}
+    onkeydown={key}
+  >
     {#each balls as i (i)}
       <span class="ball" style:--full="{Math.max(0, Math.min(1, percent / 5 - i)) * 100}%"></span>
     {/each}

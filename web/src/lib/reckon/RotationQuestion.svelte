@@ -13,10 +13,28 @@
   import RotationPicture from './RotationPicture.svelte';
   import { Answer, Question } from './state.svelte';
 
-  let { courts, bases, title }: { courts: Court[]; bases: Record<string, Basis>; games: Preset[]; title: string } = $props();
+  let {
+    courts,
+    bases,
+    title
+  }: { courts: Court[]; bases: Record<string, Basis>; games: Preset[]; title: string } = $props();
 
-  const defaults = { court: 'tennis', kind: 'line', n: 6, places: 3, balls: 3, sec: 4, change: 5, turns: 0, most: 0, names: '', at: 1 };
-  const q = new Question(defaults, page.url.searchParams, (address) => replaceState(address || location.pathname, {}));
+  const defaults = {
+    court: 'tennis',
+    kind: 'line',
+    n: 6,
+    places: 3,
+    balls: 3,
+    sec: 4,
+    change: 5,
+    turns: 0,
+    most: 0,
+    names: '',
+    at: 1
+  };
+  const q = new Question(defaults, page.url.searchParams, (address) =>
+    replaceState(address || location.pathname, {})
+  );
   const now = $derived(q.values);
   const court = $derived(courts.find((c) => c.id === now.court) ?? courts[0]!);
   const mixed = $derived(now.kind === 'roundRobin' || now.kind === 'doubles');
@@ -26,7 +44,18 @@
     const { kind, n, places, balls, sec, change, turns, most } = now;
     void answer.ask(() =>
       api.POST('/api/v1/reckon/rotation', {
-        body: { kind: kind as 'line', players: n, ...(kind === 'roles' || kind === 'stations' ? { places: kind === 'roles' ? Math.min(3, places) : places } : {}), turns, ballsPerTurn: balls, secondsPerBall: sec, changeSeconds: change, mostWins: most }
+        body: {
+          kind: kind as 'line',
+          players: n,
+          ...(kind === 'roles' || kind === 'stations'
+            ? { places: kind === 'roles' ? Math.min(3, places) : places }
+            : {}),
+          turns,
+          ballsPerTurn: balls,
+          secondsPerBall: sec,
+          changeSeconds: change,
+          mostWins: most
+        }
       })
     );
   });
@@ -35,9 +64,20 @@
   const count = $derived(sheet?.turns.length ?? a?.rounds.length ?? 0);
   const turn = $derived(Math.max(0, Math.min(count - 1, now.at - 1)));
   // An answer for another number of people is still on the screen while the next one comes.
-  const people = $derived(sheet ? sheet.shares.length : (a?.rounds[0] ? a.rounds[0].games.flatMap((g) => [...g.a, ...g.b]).length + a.rounds[0].sitting.length : 0));
+  const people = $derived(
+    sheet
+      ? sheet.shares.length
+      : a?.rounds[0]
+        ? a.rounds[0].games.flatMap((g) => [...g.a, ...g.b]).length + a.rounds[0].sitting.length
+        : 0
+  );
   const given = $derived(now.names.split(',').map((s) => s.trim()));
-  const names = $derived(Array.from({ length: people }, (_, i) => given[i] || String.fromCharCode(65 + (i % 26)) + (i >= 26 ? '2' : '')));
+  const names = $derived(
+    Array.from(
+      { length: people },
+      (_, i) => given[i] || String.fromCharCode(65 + (i % 26)) + (i >= 26 ? '2' : '')
+    )
+  );
 
   const kinds = [
     { id: 'line', name: 'single file' },
@@ -51,7 +91,11 @@
   ];
   const least: Record<string, number> = { onDeck: 4, doubles: 4, line: 1, stations: 1 };
   function choose(kind: string) {
-    q.set({ kind, at: 1, n: Math.max(least[kind] ?? 2, Math.min(kind === 'roundRobin' || kind === 'doubles' ? 20 : 30, now.n)) });
+    q.set({
+      kind,
+      at: 1,
+      n: Math.max(least[kind] ?? 2, Math.min(kind === 'roundRobin' || kind === 'doubles' ? 20 : 30, now.n))
+    });
   }
   function step(by: number) {
     if (count) q.set({ at: ((turn + by + count) % count) + 1 });
@@ -64,8 +108,18 @@
     step(e.key === 'ArrowRight' ? 1 : -1);
   }
   const share = $derived(sheet?.shares[0]);
-  const range = $derived(sheet && ([Math.min(...sheet.shares.map((s) => s.turns)), Math.max(...sheet.shares.map((s) => s.turns))] as const));
-  const idle = $derived(sheet && sheet.seconds > 0 ? sheet.shares.reduce((sum, s) => sum + s.waiting, 0) / (sheet.shares.length * sheet.seconds) : 0);
+  const range = $derived(
+    sheet &&
+      ([
+        Math.min(...sheet.shares.map((s) => s.turns)),
+        Math.max(...sheet.shares.map((s) => s.turns))
+      ] as const)
+  );
+  const idle = $derived(
+    sheet && sheet.seconds > 0
+      ? sheet.shares.reduce((sum, s) => sum + s.waiting, 0) / (sheet.shares.length * sheet.seconds)
+      : 0
+  );
   const m = $derived(a?.meetings);
   const asked = $derived([
     { name: 'Players', said: String(now.n) },
@@ -73,7 +127,12 @@
     { name: 'A ball every', said: `${now.sec} s` },
     { name: 'Changing places', said: `${now.change} s` }
   ]);
-  const doing = { hitting: 'var(--doing-hitting)', feeding: 'var(--doing-collecting)', collecting: 'var(--doing-collecting)', waiting: 'transparent' };
+  const doing = {
+    hitting: 'var(--doing-hitting)',
+    feeding: 'var(--doing-collecting)',
+    collecting: 'var(--doing-collecting)',
+    waiting: 'transparent'
+  };
   const doingOf = (who: number, t: number) => {
     const i = sheet?.turns[t]?.findIndex((players) => players.includes(who)) ?? -1;
     return sheet?.places[i]?.doing ?? 'waiting';
@@ -82,70 +141,219 @@
 
 <svelte:window onkeydown={key} />
 
-<Frame {title} question={q} error={answer.error} caution={mixed ? undefined : "Clear the hitting area before each turn; one hitting lane per hitter, and swing room for whoever waits. No ball is fed until the collector is clear."}>
+<Frame
+  {title}
+  question={q}
+  error={answer.error}
+  caution={mixed
+    ? undefined
+    : 'Clear the hitting area before each turn; one hitting lane per hitter, and swing room for whoever waits. No ball is fed until the collector is clear.'}
+>
   {#snippet says()}
     {#if sheet && range}
-      {#if sheet.evenAfter}After <strong>{sheet.evenAfter} turns</strong> everyone has held each place equally often{:else}It never evens out by itself: who plays depends on who wins{/if}; {sayMinutes(sheet.seconds / 60)} for the {count} turns laid out.
-      {#if idle > 0.5}Everyone waits {Math.round(idle * 100)}% of the time.{#if now.kind === 'line'}&nbsp;<button type="button" class="btn btn-xs btn-primary ml-1" onclick={() => choose('twoLines')}>Split into two files</button>{/if}{/if}
-      {#if sheet.apart > sheet.leastApart}Over these turns one hits {sheet.apart} turns more than another; {sheet.leastApart ? `${sheet.leastApart} is the least there can be` : 'it can be even'}.{/if}
+      {#if sheet.evenAfter}After <strong>{sheet.evenAfter} turns</strong> everyone has held each place equally often{:else}It
+        never evens out by itself: who plays depends on who wins{/if}; {sayMinutes(sheet.seconds / 60)} for the
+      {count} turns laid out.
+      {#if idle > 0.5}Everyone waits {Math.round(idle * 100)}% of the time.{#if now.kind === 'line'}&nbsp;<button
+            type="button"
+            class="btn ml-1 btn-primary btn-xs"
+            onclick={() => choose('twoLines')}>Split into two files</button
+          >{/if}{/if}
+      {#if sheet.apart > sheet.leastApart}Over these turns one hits {sheet.apart} turns more than another; {sheet.leastApart
+          ? `${sheet.leastApart} is the least there can be`
+          : 'it can be even'}.{/if}
     {:else if m}
       <strong>{count} rounds</strong>.
-      {#if now.kind === 'doubles'}{m.optimal ? `Everyone partners everyone ${m.partnersMost === 1 ? 'once' : `${m.partnersMost} times`} and opposes everyone ${m.opponentsMost === 2 ? 'twice' : `${m.opponentsMost} times`}: the best there can be.` : `Nobody partners another more than ${m.partnersMost === 1 ? 'once' : `${m.partnersMost} times`} or opposes another more than ${m.opponentsMost} times; ${m.excess === 0 ? 'no number could be more even' : `${m.excess} meetings over the least there could be`}.`}
+      {#if now.kind === 'doubles'}{m.optimal
+          ? `Everyone partners everyone ${m.partnersMost === 1 ? 'once' : `${m.partnersMost} times`} and opposes everyone ${m.opponentsMost === 2 ? 'twice' : `${m.opponentsMost} times`}: the best there can be.`
+          : `Nobody partners another more than ${m.partnersMost === 1 ? 'once' : `${m.partnersMost} times`} or opposes another more than ${m.opponentsMost} times; ${m.excess === 0 ? 'no number could be more even' : `${m.excess} meetings over the least there could be`}.`}
       {:else}Everyone meets everyone once.{/if}
-      {#if m.satMost}Each sits out {m.satLeast !== m.satMost ? `${m.satLeast} to ${m.satMost} times` : m.satMost === 1 ? 'once' : m.satMost === 2 ? 'twice' : `${m.satMost} times`}.{/if}
+      {#if m.satMost}Each sits out {m.satLeast !== m.satMost
+          ? `${m.satLeast} to ${m.satMost} times`
+          : m.satMost === 1
+            ? 'once'
+            : m.satMost === 2
+              ? 'twice'
+              : `${m.satMost} times`}.{/if}
     {/if}
   {/snippet}
   {#snippet picture()}
     <div class="mb-2 flex items-center gap-2">
       <button type="button" class="btn btn-sm" onclick={() => step(-1)} aria-label="Turn before">←</button>
-      <p class="w-32 text-center" role="status">{mixed ? 'Round' : 'Turn'} <strong class="figures">{turn + 1}</strong> of <span class="figures">{count}</span></p>
+      <p class="w-32 text-center" role="status">
+        {mixed ? 'Round' : 'Turn'} <strong class="figures">{turn + 1}</strong> of
+        <span class="figures">{count}</span>
+      </p>
       <button type="button" class="btn btn-sm" onclick={() => step(1)} aria-label="Next turn">→</button>
       <span class="text-xs">or the arrow keys</span>
     </div>
-    {#if a}<RotationPicture {court} kind={now.kind} answer={a} {turn} {names} onturn={(t) => q.set({ at: t + 1 })} />{/if}
+    {#if a}<RotationPicture
+        {court}
+        kind={now.kind}
+        answer={a}
+        {turn}
+        {names}
+        onturn={(t) => q.set({ at: t + 1 })}
+      />{/if}
     {#if sheet}
-      <div class="lanes" style:grid-template-columns="minmax(2rem, auto) 1fr auto" role="group" aria-label="Turns of each player">
+      <div
+        class="lanes"
+        style:grid-template-columns="minmax(2rem, auto) 1fr auto"
+        role="group"
+        aria-label="Turns of each player"
+      >
         {#each names as name, who (who)}
           <span class="truncate text-sm font-semibold">{name}</span>
           <span class="lane">
             {#each sheet.turns.keys() as t (t)}
-              <button type="button" tabindex="-1" class:at={t === turn} style:background={doing[doingOf(who, t)]} aria-label="Turn {t + 1}: {doingOf(who, t)}" onclick={() => q.set({ at: t + 1 })}></button>
+              <button
+                type="button"
+                tabindex="-1"
+                class:at={t === turn}
+                style:background={doing[doingOf(who, t)]}
+                aria-label="Turn {t + 1}: {doingOf(who, t)}"
+                onclick={() => q.set({ at: t + 1 })}
+              ></button>
             {/each}
           </span>
-          <span class="figures text-xs whitespace-nowrap">{sheet.shares[who]?.balls} balls, {Math.round((100 * (sheet.shares[who]?.waiting ?? 0)) / Math.max(1, sheet.seconds))}% waits</span>
+          <span class="figures text-xs whitespace-nowrap"
+            >{sheet.shares[who]?.balls} balls, {Math.round(
+              (100 * (sheet.shares[who]?.waiting ?? 0)) / Math.max(1, sheet.seconds)
+            )}% waits</span
+          >
         {/each}
       </div>
-      <p class="mt-1 flex gap-4 text-xs"><span><i class="key" style:background={doing.hitting}></i> hitting</span>{#if now.kind === 'roles'}<span><i class="key" style:background={doing.feeding}></i> feeding or collecting</span>{/if}<span><i class="key"></i> waiting</span></p>
+      <p class="mt-1 flex gap-4 text-xs">
+        <span><i class="key" style:background={doing.hitting}></i> hitting</span
+        >{#if now.kind === 'roles'}<span
+            ><i class="key" style:background={doing.feeding}></i> feeding or collecting</span
+          >{/if}<span><i class="key"></i> waiting</span>
+      </p>
     {/if}
   {/snippet}
   {#snippet asks()}
     <Choice label="Rotation" value={now.kind} options={kinds} onset={choose} />
     <div class="flex flex-wrap gap-x-4 gap-y-2">
-      <Num label="Players" whole value={now.n} min={least[now.kind] ?? 2} max={mixed ? 20 : 30} onset={(n) => q.set({ n, at: 1 })} />
-      {#if now.kind === 'stations'}<Num label="Stations" whole value={now.places} min={2} max={12} onset={(places) => q.set({ places })} />{/if}
-      {#if now.kind === 'roles'}<Num label="Roles" whole value={Math.min(3, now.places)} min={2} max={3} onset={(places) => q.set({ places })} />{/if}
-      {#if now.kind === 'winnersStay'}<Num label="Out after wins" whole value={now.most} min={0} max={20} onset={(most) => q.set({ most })} />{/if}
+      <Num
+        label="Players"
+        whole
+        value={now.n}
+        min={least[now.kind] ?? 2}
+        max={mixed ? 20 : 30}
+        onset={(n) => q.set({ n, at: 1 })}
+      />
+      {#if now.kind === 'stations'}<Num
+          label="Stations"
+          whole
+          value={now.places}
+          min={2}
+          max={12}
+          onset={(places) => q.set({ places })}
+        />{/if}
+      {#if now.kind === 'roles'}<Num
+          label="Roles"
+          whole
+          value={Math.min(3, now.places)}
+          min={2}
+          max={3}
+          onset={(places) => q.set({ places })}
+        />{/if}
+      {#if now.kind === 'winnersStay'}<Num
+          label="Out after wins"
+          whole
+          value={now.most}
+          min={0}
+          max={20}
+          onset={(most) => q.set({ most })}
+        />{/if}
       {#if !mixed}
-        <Num label={now.kind === 'stations' ? 'Balls at a station' : 'Balls in a turn'} whole value={now.balls} min={1} max={500} onset={(balls) => q.set({ balls })} />
-        <Num label="A ball every" unit="s" value={now.sec} min={0.5} max={600} step={0.5} onset={(sec) => q.set({ sec })} />
-        <Num label="Changing" unit="s" value={now.change} min={0} max={600} onset={(change) => q.set({ change })} />
-        <Num label="Turns, 0: till even" whole value={now.turns} min={0} max={400} onset={(turns) => q.set({ turns, at: 1 })} />
+        <Num
+          label={now.kind === 'stations' ? 'Balls at a station' : 'Balls in a turn'}
+          whole
+          value={now.balls}
+          min={1}
+          max={500}
+          onset={(balls) => q.set({ balls })}
+        />
+        <Num
+          label="A ball every"
+          unit="s"
+          value={now.sec}
+          min={0.5}
+          max={600}
+          step={0.5}
+          onset={(sec) => q.set({ sec })}
+        />
+        <Num
+          label="Changing"
+          unit="s"
+          value={now.change}
+          min={0}
+          max={600}
+          onset={(change) => q.set({ change })}
+        />
+        <Num
+          label="Turns, 0: till even"
+          whole
+          value={now.turns}
+          min={0}
+          max={400}
+          onset={(turns) => q.set({ turns, at: 1 })}
+        />
       {/if}
     </div>
     <div class="flex flex-col gap-0.5">
       <label for="names" class="text-[0.8rem] leading-tight">Names, with commas</label>
-      <input id="names" class="input input-sm border-base-content/60 w-full" value={now.names} maxlength="300" autocomplete="off" onchange={(e) => q.set({ names: e.currentTarget.value })} />
+      <input
+        id="names"
+        class="input w-full border-base-content/60 input-sm"
+        value={now.names}
+        maxlength="300"
+        autocomplete="off"
+        onchange={(e) => q.set({ names: e.currentTarget.value })}
+      />
     </div>
     {#if !mixed}<CourtPick {courts} value={now.court} onset={(id) => q.set({ court: id })} />{/if}
   {/snippet}
   {#snippet readings()}
     {#if sheet && share && range}
-      <Reading label="Turns each" shown={range[0] === range[1] ? String(range[0]) : `${range[0]}–${range[1]}`} said={range[0] === range[1] ? String(range[0]) : `${range[0]} to ${range[1]}`} basis={bases.rotation} inputs={asked} />
-      <Reading label="Work : rest" shown="1:{share.workToRest > 0 ? (1 / share.workToRest).toFixed(1) : '0'}" said="one to {share.workToRest > 0 ? (1 / share.workToRest).toFixed(1) : '0'}" basis={bases.rotation} inputs={asked} />
-      <Reading label="In all" shown={(sheet.seconds / 60).toFixed(1)} unit="min" said={sayMinutes(sheet.seconds / 60)} basis={bases.rotation} inputs={asked} />
+      <Reading
+        label="Turns each"
+        shown={range[0] === range[1] ? String(range[0]) : `${range[0]}–${range[1]}`}
+        said={range[0] === range[1] ? String(range[0]) : `${range[0]} to ${range[1]}`}
+        basis={bases.rotation}
+        inputs={asked}
+      />
+      <Reading
+        label="Work : rest"
+        shown="1:{share.workToRest > 0 ? (1 / share.workToRest).toFixed(1) : '0'}"
+        said="one to {share.workToRest > 0 ? (1 / share.workToRest).toFixed(1) : '0'}"
+        basis={bases.rotation}
+        inputs={asked}
+      />
+      <Reading
+        label="In all"
+        shown={(sheet.seconds / 60).toFixed(1)}
+        unit="min"
+        said={sayMinutes(sheet.seconds / 60)}
+        basis={bases.rotation}
+        inputs={asked}
+      />
     {:else if m}
-      <Reading label="Rounds" shown={String(count)} said={String(count)} basis={bases.rotation} inputs={asked.slice(0, 1)} />
-      <Reading label="Meetings too many" shown={String(m.excess)} said={String(m.excess)} basis={bases.rotation} inputs={asked.slice(0, 1)} />
+      <Reading
+        label="Rounds"
+        shown={String(count)}
+        said={String(count)}
+        basis={bases.rotation}
+        inputs={asked.slice(0, 1)}
+      />
+      <Reading
+        label="Meetings too many"
+        shown={String(m.excess)}
+        said={String(m.excess)}
+        basis={bases.rotation}
+        inputs={asked.slice(0, 1)}
+      />
     {/if}
   {/snippet}
 </Frame>
@@ -169,7 +377,9 @@
     cursor: pointer;
   }
   .lane button.at {
-    box-shadow: inset 0 -4px 0 #d7ee2a, inset 0 0 0 1.5px var(--color-base-content);
+    box-shadow:
+      inset 0 -4px 0 #d7ee2a,
+      inset 0 0 0 1.5px var(--color-base-content);
   }
   .key {
     display: inline-block;

@@ -17,14 +17,25 @@
   import { barrier, endLine } from './questions';
   import { Answer, Question } from './state.svelte';
 
-  let { courts, bases, title }: { courts: Court[]; bases: Record<string, Basis>; games: Preset[]; title: string } = $props();
+  let {
+    courts,
+    bases,
+    title
+  }: { courts: Court[]; bases: Record<string, Basis>; games: Preset[]; title: string } = $props();
 
   const usual: Record<string, { pace: number; over: number; rpm: number }> = {
-    tennis: { pace: 22, over: 0.9, rpm: 600 }, tennisOrange: { pace: 17, over: 0.8, rpm: 300 }, tennisRed: { pace: 12, over: 0.6, rpm: 0 }, tableTennis: { pace: 8, over: 0.15, rpm: 2000 },
-    badminton: { pace: 40, over: 2, rpm: 0 }, squash: { pace: 30, over: 1, rpm: 0 }, pickleball: { pace: 16, over: 0.6, rpm: 0 }
+    tennis: { pace: 22, over: 0.9, rpm: 600 },
+    tennisOrange: { pace: 17, over: 0.8, rpm: 300 },
+    tennisRed: { pace: 12, over: 0.6, rpm: 0 },
+    tableTennis: { pace: 8, over: 0.15, rpm: 2000 },
+    badminton: { pace: 40, over: 2, rpm: 0 },
+    squash: { pace: 30, over: 1, rpm: 0 },
+    pickleball: { pace: 16, over: 0.6, rpm: 0 }
   };
   const defaults = { court: 'tennis', by: 'pace', ...usual.tennis!, beats: 40 };
-  const q = new Question(defaults, page.url.searchParams, (address) => replaceState(address || location.pathname, {}));
+  const q = new Question(defaults, page.url.searchParams, (address) =>
+    replaceState(address || location.pathname, {})
+  );
   const now = $derived(q.values);
   const court = $derived(courts.find((c) => c.id === now.court) ?? courts[0]!);
 
@@ -33,7 +44,13 @@
     const v = now;
     void answer.ask(() =>
       api.POST('/api/v1/reckon/tempo', {
-        body: { court: court.id as 'tennis', clearance: v.over, topRpm: v.rpm, path: true, ...(v.by === 'pace' ? { pace: v.pace } : { ballsPerMinute: v.beats }) }
+        body: {
+          court: court.id as 'tennis',
+          clearance: v.over,
+          topRpm: v.rpm,
+          path: true,
+          ...(v.by === 'pace' ? { pace: v.pace } : { ballsPerMinute: v.beats })
+        }
       })
     );
   });
@@ -51,7 +68,9 @@
   const right = $derived(court.walls ? edge * 0.12 : edge);
   const u = $derived((right - left) / 31);
   const t = $derived(u * Math.max(1, 600 / width));
-  const top = $derived(Math.max(court.walls ? court.walls.out : court.net.post * 2.4, ...path.map((p) => p.z)) + 2 * t);
+  const top = $derived(
+    Math.max(court.walls ? court.walls.out : court.net.post * 2.4, ...path.map((p) => p.z)) + 2 * t
+  );
   const netTop = $derived(court.walls ? court.walls.tin : court.net.centre);
   const lengthOf = (m: number) => sayLength(m, settings.units);
 
@@ -81,7 +100,10 @@
     const each = a?.secondsPerBall;
     if (!each || path.length < 2) return undefined;
     const s = clock % each;
-    const i = Math.max(1, path.findIndex((p) => p.t >= s));
+    const i = Math.max(
+      1,
+      path.findIndex((p) => p.t >= s)
+    );
     const [p, n] = [path[i - 1]!, path[i]!];
     const k = Math.min(1, (s - p.t) / Math.max(1e-6, n.t - p.t));
     const y = p.y + k * (n.y - p.y);
@@ -102,79 +124,298 @@
   {#snippet says()}
     {#if a?.ballsPerMinute !== undefined && a.pace !== undefined}
       {#if a.feasible}
-        <strong>{a.ballsPerMinute.toFixed(0)} balls a minute</strong>, one every {a.secondsPerBall?.toFixed(2)} s, at {saySpeed(a.pace, settings.units)}.
-        {#if (a.comesIn ?? 0) > court.halfLength * 0.05}The partner must come {lengthOf(a.comesIn ?? 0)} forward to meet it before it bounces twice.{:else}Two minutes give about {(2 * a.ballsPerMinute).toFixed(0)}.{/if}
+        <strong>{a.ballsPerMinute.toFixed(0)} balls a minute</strong>, one every {a.secondsPerBall?.toFixed(
+          2
+        )} s, at {saySpeed(a.pace, settings.units)}.
+        {#if (a.comesIn ?? 0) > court.halfLength * 0.05}The partner must come {lengthOf(a.comesIn ?? 0)} forward
+          to meet it before it bounces twice.{:else}Two minutes give about {(2 * a.ballsPerMinute).toFixed(
+            0
+          )}.{/if}
       {:else}
         <strong>{a.reason}</strong>
-        {#if a.holdingTopRpm !== undefined}With {Math.round(a.holdingTopRpm)} rpm of topspin it stays in. <button type="button" class="btn btn-xs btn-primary ml-1" onclick={() => q.set({ rpm: Math.round(a.holdingTopRpm!) })}>Add the spin</button>{/if}
+        {#if a.holdingTopRpm !== undefined}With {Math.round(a.holdingTopRpm)} rpm of topspin it stays in.
+          <button
+            type="button"
+            class="btn ml-1 btn-primary btn-xs"
+            onclick={() => q.set({ rpm: Math.round(a.holdingTopRpm!) })}>Add the spin</button
+          >{/if}
       {/if}
     {:else if a}<strong>{a.reason}</strong>{/if}
   {/snippet}
   {#snippet picture()}
-    <svg bind:clientWidth={width} viewBox="{left} {-top} {right - left} {top + 1.2 * u}" class="block max-h-[46vh] min-h-36 w-full select-none" style:--focus-width={0.25 * u} role="group" aria-label="The rally from the side">
+    <svg
+      bind:clientWidth={width}
+      viewBox="{left} {-top} {right - left} {top + 1.2 * u}"
+      class="block max-h-[46vh] min-h-36 w-full select-none"
+      style:--focus-width={0.25 * u}
+      role="group"
+      aria-label="The rally from the side"
+    >
       <rect x={left} y={-top} width={right - left} height={top} fill="var(--color-base-200)" rx={0.3 * u} />
       <rect x={left} y="0" width={right - left} height={0.5 * u} fill="var(--court-out)" />
-      <rect x={-court.halfLength} y="0" width={court.walls ? court.halfLength : 2 * court.halfLength} height={0.5 * u} fill="var(--court-in)" />
+      <rect
+        x={-court.halfLength}
+        y="0"
+        width={court.walls ? court.halfLength : 2 * court.halfLength}
+        height={0.5 * u}
+        fill="var(--court-in)"
+      />
       {#if court.walls}
         <rect x="0" y={-court.walls.out} width={0.3 * u} height={court.walls.out} fill="var(--court-net)" />
-        <line x1={-0.4 * u} x2={0.7 * u} y1={-netTop} y2={-netTop} stroke="var(--court-net)" stroke-width={0.12 * u} />
+        <line
+          x1={-0.4 * u}
+          x2={0.7 * u}
+          y1={-netTop}
+          y2={-netTop}
+          stroke="var(--court-net)"
+          stroke-width={0.12 * u}
+        />
       {:else}<line x1="0" x2="0" y1="0" y2={-netTop} stroke="var(--court-net)" stroke-width={0.26 * u} />{/if}
-      <polyline points={path.map((p) => `${p.y},${-p.z}`).join(' ')} fill="none" stroke="#10201c" stroke-width={0.16 * u} stroke-linejoin="round" class="way" opacity={a?.feasible ? 1 : 0.4} />
-      {#if !court.walls}<polyline points={path.map((p) => `${-p.y},${-p.z}`).join(' ')} fill="none" stroke="#10201c" stroke-width={0.09 * u} stroke-dasharray="{0.1 * u} {0.3 * u}" class="way" />{/if}
+      <polyline
+        points={path.map((p) => `${p.y},${-p.z}`).join(' ')}
+        fill="none"
+        stroke="#10201c"
+        stroke-width={0.16 * u}
+        stroke-linejoin="round"
+        class="way"
+        opacity={a?.feasible ? 1 : 0.4}
+      />
+      {#if !court.walls}<polyline
+          points={path.map((p) => `${-p.y},${-p.z}`).join(' ')}
+          fill="none"
+          stroke="#10201c"
+          stroke-width={0.09 * u}
+          stroke-dasharray="{0.1 * u} {0.3 * u}"
+          class="way"
+        />{/if}
       {#each path.length ? [path[0]!, ...(court.walls ? [] : [path.at(-1)!])] : [] as p (p.t)}
         <circle cx={p.y} cy={-p.z} r={0.5 * t} fill="var(--color-base-content)" />
       {/each}
-      <Handle at={{ x: 0, y: -(netTop + now.over) }} label="Height over {barrier(court)}" said={lengthOf(now.over)} now={now.over} scale={Math.min(1, court.halfLength / 11.9)} onmove={(p) => q.move({ over: Math.max(0.02, Math.min(8, -p.y - netTop)) })} onrest={q.rest}>
-        <line x1="0" x2="0" y1={-netTop} y2={-(netTop + now.over)} stroke="var(--color-base-content)" stroke-width={0.07 * u} />
-        <circle class="here" cx="0" cy={-(netTop + now.over)} r={0.42 * t} fill="#f7f4ea" stroke="#10201c" stroke-width={0.12 * t} />
-        <text x={(court.walls ? -0.6 : 0.6) * t} y={-(netTop + now.over) - 0.5 * t} font-size={0.66 * t} font-weight="700" fill="var(--color-base-content)" text-anchor={court.walls ? 'end' : 'start'}>{lengthOf(now.over)}</text>
+      <Handle
+        at={{ x: 0, y: -(netTop + now.over) }}
+        label="Height over {barrier(court)}"
+        said={lengthOf(now.over)}
+        now={now.over}
+        scale={Math.min(1, court.halfLength / 11.9)}
+        onmove={(p) => q.move({ over: Math.max(0.02, Math.min(8, -p.y - netTop)) })}
+        onrest={q.rest}
+      >
+        <line
+          x1="0"
+          x2="0"
+          y1={-netTop}
+          y2={-(netTop + now.over)}
+          stroke="var(--color-base-content)"
+          stroke-width={0.07 * u}
+        />
+        <circle
+          class="here"
+          cx="0"
+          cy={-(netTop + now.over)}
+          r={0.42 * t}
+          fill="#f7f4ea"
+          stroke="#10201c"
+          stroke-width={0.12 * t}
+        />
+        <text
+          x={(court.walls ? -0.6 : 0.6) * t}
+          y={-(netTop + now.over) - 0.5 * t}
+          font-size={0.66 * t}
+          font-weight="700"
+          fill="var(--color-base-content)"
+          text-anchor={court.walls ? 'end' : 'start'}>{lengthOf(now.over)}</text
+        >
       </Handle>
-      {#if ball}<circle cx={ball.y} cy={-ball.z} r={0.38 * t} fill="#d7ee2a" stroke="#10201c" stroke-width={0.1 * t} pointer-events="none" />{/if}
+      {#if ball}<circle
+          cx={ball.y}
+          cy={-ball.z}
+          r={0.38 * t}
+          fill="#d7ee2a"
+          stroke="#10201c"
+          stroke-width={0.1 * t}
+          pointer-events="none"
+        />{/if}
     </svg>
-    <svg viewBox="-14 -44 1028 112" class="mt-3 block w-full select-none" style:--focus-width="5" role="group" aria-label="Balls a minute">
+    <svg
+      viewBox="-14 -44 1028 112"
+      class="mt-3 block w-full select-none"
+      style:--focus-width="5"
+      role="group"
+      aria-label="Balls a minute"
+    >
       <rect x="0" y="0" width="1000" height="40" rx="4" fill="var(--tape)" />
       {#each Array.from({ length: 17 }, (_, i) => i * 5) as n (n)}
-        <line x1={scaleX(n)} x2={scaleX(n)} y1="0" y2={n % 10 ? 9 : 16} stroke="var(--tape-ink)" stroke-width="1.6" />
-        {#if n % 10 === 0}<text x={scaleX(n)} y="33" text-anchor="middle" font-size="15" class="figures" fill="var(--tape-ink)">{n}</text>{/if}
+        <line
+          x1={scaleX(n)}
+          x2={scaleX(n)}
+          y1="0"
+          y2={n % 10 ? 9 : 16}
+          stroke="var(--tape-ink)"
+          stroke-width="1.6"
+        />
+        {#if n % 10 === 0}<text
+            x={scaleX(n)}
+            y="33"
+            text-anchor="middle"
+            font-size="15"
+            class="figures"
+            fill="var(--tape-ink)">{n}</text
+          >{/if}
       {/each}
       {#if tennis}
         {#each [{ n: 28, name: 'a pair new to it' }, { n: 50, name: 'the mark to aim at' }] as m (m.n)}
-          <path d="M{scaleX(m.n)} 40l-7 12h14z" fill="var(--color-base-content)" /><text x={scaleX(m.n)} y="66" text-anchor="middle" font-size="15" fill="var(--color-base-content)">{m.n}: {m.name}</text>
+          <path d="M{scaleX(m.n)} 40l-7 12h14z" fill="var(--color-base-content)" /><text
+            x={scaleX(m.n)}
+            y="66"
+            text-anchor="middle"
+            font-size="15"
+            fill="var(--color-base-content)">{m.n}: {m.name}</text
+          >
         {/each}
       {/if}
       {#if a?.ballsPerMinute !== undefined}
         {@const x = scaleX(a.ballsPerMinute)}
-        <Handle at={{ x, y: 20 }} label="Balls a minute" said="{a.ballsPerMinute.toFixed(0)} a minute" now={a.ballsPerMinute} scale={125} onmove={(p) => q.move({ by: 'beats', beats: Math.max(5, Math.min(wide, Math.round((p.x / 1000) * wide * 2) / 2)) })} onrest={q.rest}>
-          <rect class="here" x={x - 30} y="-40" width="60" height="32" rx="5" fill="#1c2421" stroke="#f7f4ea" stroke-width="2" />
+        <Handle
+          at={{ x, y: 20 }}
+          label="Balls a minute"
+          said="{a.ballsPerMinute.toFixed(0)} a minute"
+          now={a.ballsPerMinute}
+          scale={125}
+          onmove={(p) =>
+            q.move({
+              by: 'beats',
+              beats: Math.max(5, Math.min(wide, Math.round((p.x / 1000) * wide * 2) / 2))
+            })}
+          onrest={q.rest}
+        >
+          <rect
+            class="here"
+            x={x - 30}
+            y="-40"
+            width="60"
+            height="32"
+            rx="5"
+            fill="#1c2421"
+            stroke="#f7f4ea"
+            stroke-width="2"
+          />
           <path d="M{x} 0l-8 -10h16z" fill="#1c2421" />
-          <text {x} y="-18" text-anchor="middle" font-size="19" font-weight="650" fill="#f7f4ea">{a.ballsPerMinute > wide ? `>${wide}` : a.ballsPerMinute.toFixed(0)}</text>
+          <text {x} y="-18" text-anchor="middle" font-size="19" font-weight="650" fill="#f7f4ea"
+            >{a.ballsPerMinute > wide ? `>${wide}` : a.ballsPerMinute.toFixed(0)}</text
+          >
         </Handle>
       {/if}
     </svg>
     <p class="mt-1 flex items-center gap-3 text-xs">
-      <button type="button" class="btn btn-sm" aria-pressed={playing} onclick={() => (playing = !playing)}>{playing ? 'Hold the ball' : 'Play the ball'}</button>
-      <button type="button" class="btn btn-sm" aria-pressed={sound} onclick={() => ((sound = !sound), (playing = true))}>{sound ? 'Count silently' : 'Count aloud'}</button>
-      <span>The ball flies at its true tempo. Drag the ring over {barrier(court)}, or the marker on the tape.</span>
+      <button type="button" class="btn btn-sm" aria-pressed={playing} onclick={() => (playing = !playing)}
+        >{playing ? 'Hold the ball' : 'Play the ball'}</button
+      >
+      <button
+        type="button"
+        class="btn btn-sm"
+        aria-pressed={sound}
+        onclick={() => ((sound = !sound), (playing = true))}
+        >{sound ? 'Count silently' : 'Count aloud'}</button
+      >
+      <span
+        >The ball flies at its true tempo. Drag the ring over {barrier(court)}, or the marker on the tape.</span
+      >
     </p>
   {/snippet}
   {#snippet asks()}
     <CourtPick {courts} value={now.court} onset={(id) => q.set({ court: id, by: 'pace', ...usual[id]! })} />
-    <Choice label="Given is" value={now.by} options={ways} onset={(by) => q.set({ by, ...(by === 'pace' ? { pace: Math.round((a?.pace ?? now.pace) * 1000) / 1000 } : { beats: Math.round(Math.min(300, a?.ballsPerMinute ?? now.beats)) }) })} />
+    <Choice
+      label="Given is"
+      value={now.by}
+      options={ways}
+      onset={(by) =>
+        q.set({
+          by,
+          ...(by === 'pace'
+            ? { pace: Math.round((a?.pace ?? now.pace) * 1000) / 1000 }
+            : { beats: Math.round(Math.min(300, a?.ballsPerMinute ?? now.beats)) })
+        })}
+    />
     <div class="flex flex-wrap gap-x-4 gap-y-2">
-      {#if now.by === 'pace'}<Num label="Pace off the racket" speed value={now.pace} min={1} max={80} step={speedStep(settings.units)} onset={(pace) => q.set({ pace })} />
-      {:else}<Num label="Balls a minute" value={now.beats} min={5} max={300} onset={(beats) => q.set({ beats })} />{/if}
-      <Num label="Over {barrier(court)}" length value={now.over} min={0.02} max={8} step={0.05} onset={(over) => q.set({ over })} />
-      {#if court.id !== 'badminton'}<Num label="Topspin" unit="rpm" whole value={now.rpm} min={-3000} max={5000} step={100} onset={(rpm) => q.set({ rpm })} />{/if}
+      {#if now.by === 'pace'}<Num
+          label="Pace off the racket"
+          speed
+          value={now.pace}
+          min={1}
+          max={80}
+          step={speedStep(settings.units)}
+          onset={(pace) => q.set({ pace })}
+        />
+      {:else}<Num
+          label="Balls a minute"
+          value={now.beats}
+          min={5}
+          max={300}
+          onset={(beats) => q.set({ beats })}
+        />{/if}
+      <Num
+        label="Over {barrier(court)}"
+        length
+        value={now.over}
+        min={0.02}
+        max={8}
+        step={0.05}
+        onset={(over) => q.set({ over })}
+      />
+      {#if court.id !== 'badminton'}<Num
+          label="Topspin"
+          unit="rpm"
+          whole
+          value={now.rpm}
+          min={-3000}
+          max={5000}
+          step={100}
+          onset={(rpm) => q.set({ rpm })}
+        />{/if}
     </div>
   {/snippet}
   {#snippet readings()}
     {#if a?.ballsPerMinute !== undefined && a.pace !== undefined}
       {@const pace = saySpeed(a.pace, settings.units).split(' ')}
-      <Reading label="Balls a minute" shown={a.ballsPerMinute.toFixed(0)} said={a.ballsPerMinute.toFixed(1)} basis={bases.tempo} inputs={asked} />
-      <Reading label="Stroke to stroke" shown={(a.secondsPerBall ?? 0).toFixed(2)} unit="s" said="{a.secondsPerBall?.toFixed(2)} s" basis={bases.tempo} inputs={asked} />
-      <Reading label="Pace" shown={pace[0]!} unit={pace[1]} said={pace.join(' ')} basis={bases.tempo} inputs={asked} />
-      {#if a.landsFromLine !== undefined}<Reading label="Bounces from the {endLine(court)}" shown={lengthOf(a.landsFromLine)} said={lengthOf(a.landsFromLine)} basis={bases.tempo} inputs={asked} small />{/if}
-      {#if a.metHeight !== undefined}<Reading label="Met at" shown={lengthOf(a.metHeight)} said={lengthOf(a.metHeight)} basis={bases.tempo} inputs={asked} small />{/if}
+      <Reading
+        label="Balls a minute"
+        shown={a.ballsPerMinute.toFixed(0)}
+        said={a.ballsPerMinute.toFixed(1)}
+        basis={bases.tempo}
+        inputs={asked}
+      />
+      <Reading
+        label="Stroke to stroke"
+        shown={(a.secondsPerBall ?? 0).toFixed(2)}
+        unit="s"
+        said="{a.secondsPerBall?.toFixed(2)} s"
+        basis={bases.tempo}
+        inputs={asked}
+      />
+      <Reading
+        label="Pace"
+        shown={pace[0]!}
+        unit={pace[1]}
+        said={pace.join(' ')}
+        basis={bases.tempo}
+        inputs={asked}
+      />
+      {#if a.landsFromLine !== undefined}<Reading
+          label="Bounces from the {endLine(court)}"
+          shown={lengthOf(a.landsFromLine)}
+          said={lengthOf(a.landsFromLine)}
+          basis={bases.tempo}
+          inputs={asked}
+          small
+        />{/if}
+      {#if a.metHeight !== undefined}<Reading
+          label="Met at"
+          shown={lengthOf(a.metHeight)}
+          said={lengthOf(a.metHeight)}
+          basis={bases.tempo}
+          inputs={asked}
+          small
+        />{/if}
     {/if}
   {/snippet}
 </Frame>

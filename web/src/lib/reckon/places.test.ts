@@ -22,8 +22,13 @@ test('nobody stands where another stands, and everyone between walls stands insi
       const places = layOut(kind, names, court);
       expect(places).toHaveLength(names.length);
       places.forEach((p, i) =>
-        places.slice(i + 1).forEach((o) => expect(Math.hypot(p.x - o.x, p.y - o.y), `${kind}: ${names[i]}`).toBeGreaterThan(0.3))
+        places
+          .slice(i + 1)
+          .forEach((o) =>
+            expect(Math.hypot(p.x - o.x, p.y - o.y), `${kind}: ${names[i]}`).toBeGreaterThan(0.3)
+          )
       );
-      if (court.walls && (kind === 'line' || kind === 'twoLines')) for (const p of places) expect(p.y, kind).toBeGreaterThan(-court.halfLength);
+      if (court.walls && (kind === 'line' || kind === 'twoLines'))
+        for (const p of places) expect(p.y, kind).toBeGreaterThan(-court.halfLength);
     }
 });

@@ -18,7 +18,10 @@ export function read<T extends Values>(defaults: T, params: URLSearchParams): T 
 export function write<T extends Values>(defaults: T, values: T): string {
   const said = Object.entries(values)
     .filter(([key, value]) => value !== defaults[key])
-    .map(([key, value]) => `${key}=${encodeURIComponent(typeof value === 'number' ? Math.round(value * 1000) / 1000 : value)}`)
+    .map(
+      ([key, value]) =>
+        `${key}=${encodeURIComponent(typeof value === 'number' ? Math.round(value * 1000) / 1000 : value)}`
+    )
     .join('&');
   return said ? `?${said}` : '';
 }

@@ -38,29 +38,56 @@
       {/each}
     </div>
     <details class="mt-2">
-      <summary class="flex min-h-14 cursor-pointer items-center text-lg">How hard was it, 1 to 10?{session.state.effort[s.id] ? ` ${session.state.effort[s.id]}` : ''}</summary>
+      <summary class="flex min-h-14 cursor-pointer items-center text-lg"
+        >How hard was it, 1 to 10?{session.state.effort[s.id]
+          ? ` ${session.state.effort[s.id]}`
+          : ''}</summary
+      >
       <div class="grid grid-cols-5 gap-1.5">
         {#each { length: 10 }, n (n)}
-          <button type="button" class="figures h-14 rounded border-2 text-xl" class:chosen={session.state.effort[s.id] === n + 1} aria-pressed={session.state.effort[s.id] === n + 1} aria-label="{first(s.name)} found it {n + 1} of 10 hard" onclick={() => session.add({ kind: 'effort', student: s.id, value: n + 1 })}>{n + 1}</button>
+          <button
+            type="button"
+            class="figures h-14 rounded border-2 text-xl"
+            class:chosen={session.state.effort[s.id] === n + 1}
+            aria-pressed={session.state.effort[s.id] === n + 1}
+            aria-label="{first(s.name)} found it {n + 1} of 10 hard"
+            onclick={() => session.add({ kind: 'effort', student: s.id, value: n + 1 })}>{n + 1}</button
+          >
         {/each}
       </div>
     </details>
-    {#if c?.balls}<p class="mt-2 text-base">{c.good} good of {c.balls}, best streak {c.best}, {c.met} of {c.goals} goals</p>{/if}
+    {#if c?.balls}<p class="mt-2 text-base">
+        {c.good} good of {c.balls}, best streak {c.best}, {c.met} of {c.goals} goals
+      </p>{/if}
   </fieldset>
 {/each}
 <p class="mt-2 text-sm">Seven and up is wanted.</p>
 <label class="mt-2 block">
   <span class="text-xl font-semibold">One line of notes</span>
-  <input class="input border-base-content mt-2 h-14 w-full text-lg" maxlength="500" value={session.state.note} placeholder="What to do differently next time" onchange={(e) => session.add({ kind: 'note', text: e.currentTarget.value })} />
+  <input
+    class="input mt-2 h-14 w-full border-base-content text-lg"
+    maxlength="500"
+    value={session.state.note}
+    placeholder="What to do differently next time"
+    onchange={(e) => session.add({ kind: 'note', text: e.currentTarget.value })}
+  />
 </label>
 <div class="mt-auto grid grid-cols-2 gap-2 pt-4">
   {#if finished}
-    <a class="btn btn-accent border-base-content h-16 text-lg" href="/log">To the log</a>
+    <a class="btn h-16 border-base-content text-lg btn-accent" href="/log">To the log</a>
     <a class="btn h-16 text-lg" href="/">To today</a>
-    {#if session.state.undoWords === 'the end of the lesson'}<button type="button" class="btn col-span-2 h-14" onclick={() => (session.undo(), onback())}>Undo the end of the lesson</button>{/if}
+    {#if session.state.undoWords === 'the end of the lesson'}<button
+        type="button"
+        class="btn col-span-2 h-14"
+        onclick={() => (session.undo(), onback())}>Undo the end of the lesson</button
+      >{/if}
   {:else}
     <button type="button" class="btn h-16 text-lg" onclick={onback}>Back to the court</button>
-    <button type="button" class="btn btn-accent border-base-content h-16 text-lg" onclick={() => session.add({ kind: 'finish' })}>End the lesson</button>
+    <button
+      type="button"
+      class="btn h-16 border-base-content text-lg btn-accent"
+      onclick={() => session.add({ kind: 'finish' })}>End the lesson</button
+    >
   {/if}
 </div>
 

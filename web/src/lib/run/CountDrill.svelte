@@ -16,15 +16,27 @@
   const own = $derived(session.block?.own?.find((o) => o.student === student?.id));
   const cues = $derived([...(own?.cue ? [own.cue] : []), ...drill.cues]);
   const circle = $derived(drill.targets.find((t) => t.kind === 'circle'));
-  const target = $derived(own && own.scale !== 1 ? (circle ? `target ${sayLength(circle.radius * own.scale, settings.units)}` : `target × ${own.scale}`) : '');
+  const target = $derived(
+    own && own.scale !== 1
+      ? circle
+        ? `target ${sayLength(circle.radius * own.scale, settings.units)}`
+        : `target × ${own.scale}`
+      : ''
+  );
 
   function pick(i: number) {
-    if (student && session.block) session.add({ kind: 'pickStep', block: session.block.id, student: student.id, step: i });
+    if (student && session.block)
+      session.add({ kind: 'pickStep', block: session.block.id, student: student.id, step: i });
   }
 </script>
 
 {#if student && step && count}
-  <div class="grid gap-1.5" style:grid-template-columns="repeat({Math.min(4, count.students?.length ?? 1)}, minmax(0, 1fr))" role="group" aria-label="Student to count">
+  <div
+    class="grid gap-1.5"
+    style:grid-template-columns="repeat({Math.min(4, count.students?.length ?? 1)}, minmax(0, 1fr))"
+    role="group"
+    aria-label="Student to count"
+  >
     {#each count.students ?? [] as s, i (s.id)}
       <button
         type="button"
@@ -34,7 +46,9 @@
         onclick={() => session.add({ kind: 'focus', student: s.id })}
       >
         <span class="max-w-full truncate text-xl font-semibold">{names[i]}</span>
-        <span class="dots" class:many={s.steps.length > 5} aria-hidden="true">{#each s.steps as t, j (j)}<span class="dot" class:met={t.met}></span>{/each}</span>
+        <span class="dots" class:many={s.steps.length > 5} aria-hidden="true"
+          >{#each s.steps as t, j (j)}<span class="dot" class:met={t.met}></span>{/each}</span
+        >
       </button>
     {/each}
   </div>
@@ -43,14 +57,26 @@
     <div class="flex items-center gap-2">
       <label class="min-w-0 flex-1">
         <span class="sr-only">Goal being counted</span>
-        <select class="select h-14 w-full text-xl font-semibold" value={student.step} onchange={(e) => pick(Number(e.currentTarget.value))}>
-          {#each student.steps as t, i (i)}<option value={i}>{t.met ? '✓ ' : ''}{t.label}, {t.goal.count} {t.goal.kind === 'total' ? 'in all' : 'in a row'}</option>{/each}
+        <select
+          class="select h-14 w-full text-xl font-semibold"
+          value={student.step}
+          onchange={(e) => pick(Number(e.currentTarget.value))}
+        >
+          {#each student.steps as t, i (i)}<option value={i}
+              >{t.met ? '✓ ' : ''}{t.label}, {t.goal.count}
+              {t.goal.kind === 'total' ? 'in all' : 'in a row'}</option
+            >{/each}
         </select>
       </label>
     </div>
     <div class="flex items-end justify-between gap-3" aria-live="polite">
-      <p class="figures leading-none" aria-label="{step.count} of {step.goal.count} {step.goal.kind === 'total' ? 'in all' : 'in a row'}">
-        <span class="text-8xl font-semibold">{step.count}</span><span class="text-4xl">/{step.goal.count}</span>
+      <p
+        class="figures leading-none"
+        aria-label="{step.count} of {step.goal.count} {step.goal.kind === 'total' ? 'in all' : 'in a row'}"
+      >
+        <span class="text-8xl font-semibold">{step.count}</span><span class="text-4xl"
+          >/{step.goal.count}</span
+        >
       </p>
       <dl class="grid grid-cols-2 gap-x-4 text-right">
         <dt>streak</dt>
@@ -61,32 +87,64 @@
         <dd class="figures text-xl">{step.good} of {step.balls}</dd>
       </dl>
     </div>
-    {#if pips}<div class="flex gap-1" aria-hidden="true">{#each { length: pips }, i (i)}<span class="pip" class:on={i < step.count}></span>{/each}</div>{/if}
+    {#if pips}<div class="flex gap-1" aria-hidden="true">
+        {#each { length: pips }, i (i)}<span class="pip" class:on={i < step.count}></span>{/each}
+      </div>{/if}
     {#if session.state.reached}
-      <p class="bg-accent text-accent-content border-base-content rounded border-2 px-3 py-1.5 text-lg leading-snug font-bold" role="status">Goal reached: {session.state.reached}</p>
+      <p
+        class="rounded border-2 border-base-content bg-accent px-3 py-1.5 text-lg leading-snug font-bold text-accent-content"
+        role="status"
+      >
+        Goal reached: {session.state.reached}
+      </p>
     {:else if student.met}
       <p class="text-xl font-semibold">All goals met. Move on, or make it harder.</p>
     {:else}
       {@const said = cues[cue % Math.max(1, cues.length)]}
       {#if target}<p class="-mb-3 text-lg font-semibold">Own {target}</p>{/if}
-      {#if said}<button type="button" class="min-h-14 text-left text-lg" onclick={() => (cue = (cue + 1) % cues.length)} aria-label="Cue: {said}. Next cue">“{said}”</button>{/if}
+      {#if said}<button
+          type="button"
+          class="min-h-14 text-left text-lg"
+          onclick={() => (cue = (cue + 1) % cues.length)}
+          aria-label="Cue: {said}. Next cue">“{said}”</button
+        >{/if}
     {/if}
   </section>
 
   <div class="grid grid-cols-2 gap-2">
-    <button type="button" class="big good" aria-keyshortcuts="g" onclick={() => session.tap('good')}><span aria-hidden="true">✓</span> Good</button>
-    <button type="button" class="big miss" aria-keyshortcuts="m" onclick={() => session.tap('miss')}><span aria-hidden="true">×</span> Miss</button>
+    <button type="button" class="big good" aria-keyshortcuts="g" onclick={() => session.tap('good')}
+      ><span aria-hidden="true">✓</span> Good</button
+    >
+    <button type="button" class="big miss" aria-keyshortcuts="m" onclick={() => session.tap('miss')}
+      ><span aria-hidden="true">×</span> Miss</button
+    >
   </div>
   <div class="my-2 grid grid-cols-2 gap-2">
-    <button type="button" class="btn h-14 text-lg" aria-keyshortcuts="u" disabled={!session.state.undoable} onclick={() => session.undo()}>Undo {session.state.undoWords ?? ''}</button>
+    <button
+      type="button"
+      class="btn h-14 text-lg"
+      aria-keyshortcuts="u"
+      disabled={!session.state.undoable}
+      onclick={() => session.undo()}>Undo {session.state.undoWords ?? ''}</button
+    >
     {#if count.basketLeft >= 0}
-      <button type="button" class="btn h-14 text-lg" class:btn-warning={low} aria-keyshortcuts="b" aria-label="{count.basketLeft} balls left in the basket. Picked up: full again" onclick={() => session.block && session.add({ kind: 'pickUp', block: session.block.id })}>
-        <span class="figures text-2xl">{count.basketLeft}</span> {low ? 'pick up!' : 'balls left'}
+      <button
+        type="button"
+        class="btn h-14 text-lg"
+        class:btn-warning={low}
+        aria-keyshortcuts="b"
+        aria-label="{count.basketLeft} balls left in the basket. Picked up: full again"
+        onclick={() => session.block && session.add({ kind: 'pickUp', block: session.block.id })}
+      >
+        <span class="figures text-2xl">{count.basketLeft}</span>
+        {low ? 'pick up!' : 'balls left'}
       </button>
     {/if}
   </div>
 {:else}
-  <p class="flex-1 p-4 text-xl">Nobody is in this lesson, so there is nobody to count. Add students to the plan, then begin again.</p>
+  <p class="flex-1 p-4 text-xl">
+    Nobody is in this lesson, so there is nobody to count. Add students to the plan, then begin again.
+  </p>
 {/if}
 
 <style>

@@ -3,7 +3,8 @@
   import type { Block } from '$lib/api/client';
   import type { Session } from './session.svelte';
 
-  let { session, match, names }: { session: Session; match: NonNullable<Block['match']>; names: string[] } = $props();
+  let { session, match, names }: { session: Session; match: NonNullable<Block['match']>; names: string[] } =
+    $props();
   const score = $derived(session.blockState?.score);
   const rules = $derived(match.rules);
   const side = (i: number) => (names.length > 2 ? `Side ${'AB'[i]}` : (names[i] ?? `Side ${i + 1}`));
@@ -13,17 +14,33 @@
   <p class="py-2 text-center text-lg">
     To {rules.to}{rules.toB ? ` against ${rules.toB}` : ''}{rules.winBy === 2 ? ', by two' : ''} · {match.start}
   </p>
-  {#if score.warmUpLeft}<p class="text-center text-lg font-semibold" role="status">Warming up: {score.warmUpLeft} {score.warmUpLeft === 1 ? 'rally' : 'rallies'} before it counts</p>
-  {:else if rules.set && score.set}<p class="text-center text-lg" role="status">This set: <strong class="figures">{score.set[0]}–{score.set[1]}</strong>, {score.setLeft} of {rules.set.rallies} to come</p>{/if}
+  {#if score.warmUpLeft}<p class="text-center text-lg font-semibold" role="status">
+      Warming up: {score.warmUpLeft}
+      {score.warmUpLeft === 1 ? 'rally' : 'rallies'} before it counts
+    </p>
+  {:else if rules.set && score.set}<p class="text-center text-lg" role="status">
+      This set: <strong class="figures">{score.set[0]}–{score.set[1]}</strong>, {score.setLeft} of {rules.set
+        .rallies} to come
+    </p>{/if}
   <div class="grid flex-1 grid-cols-2 gap-2">
     {#each [0, 1] as i (i)}
-      <button type="button" class="side" aria-keyshortcuts={String(i + 1)} aria-label="Point to {side(i)}, who has {score.points[i]}" onclick={() => session.block && session.add({ kind: 'point', block: session.block.id, value: i })}>
+      <button
+        type="button"
+        class="side"
+        aria-keyshortcuts={String(i + 1)}
+        aria-label="Point to {side(i)}, who has {score.points[i]}"
+        onclick={() => session.block && session.add({ kind: 'point', block: session.block.id, value: i })}
+      >
         <span class="text-2xl font-semibold">{side(i)}</span>
         <span class="figures text-8xl font-semibold">{score.points[i]}</span>
         <span class="h-8 text-lg">
           {#if score.over && score.winner === i}<strong>won the game</strong>
-          {:else if rules.net && score.net === i}<span class="feeds">{rules.onlyNetScores ? 'has the feed' : 'has the net'}</span>
-          {:else if match.rules.feedChangesEvery > 0 && score.feeder === i && !score.over}<span class="feeds">feeds, {score.feedsLeft} more</span>{/if}
+          {:else if rules.net && score.net === i}<span class="feeds"
+              >{rules.onlyNetScores ? 'has the feed' : 'has the net'}</span
+            >
+          {:else if match.rules.feedChangesEvery > 0 && score.feeder === i && !score.over}<span class="feeds"
+              >feeds, {score.feedsLeft} more</span
+            >{/if}
         </span>
         {#if score.games[0] || score.games[1]}<span class="figures text-sm">games {score.games[i]}</span>{/if}
       </button>
@@ -32,7 +49,13 @@
   <p class="py-2 text-center text-lg" role="status">
     {#if score.over}<strong>{session.state.reached ?? 'Game over'}.</strong> The next point opens a new game.{:else}“{match.cue}”{/if}
   </p>
-  <button type="button" class="btn mb-2 h-14 w-full text-lg" aria-keyshortcuts="u" disabled={!session.state.undoable} onclick={() => session.undo()}>Undo {session.state.undoWords ?? ''}</button>
+  <button
+    type="button"
+    class="btn mb-2 h-14 w-full text-lg"
+    aria-keyshortcuts="u"
+    disabled={!session.state.undoable}
+    onclick={() => session.undo()}>Undo {session.state.undoWords ?? ''}</button
+  >
 {/if}
 
 <style>

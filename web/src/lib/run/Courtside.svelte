@@ -61,8 +61,10 @@
     else if (e.key === 'n') session.goTo(session.state.block + 1);
     else if (e.key === 'p') session.goTo(session.state.block - 1);
     else if (e.key === 'b' && block?.drill?.basket) session.add({ kind: 'pickUp', block: block.id });
-    else if (block?.match && (at === 0 || at === 1)) session.add({ kind: 'point', block: block.id, value: at });
-    else if (at >= 0 && session.students[at]) session.add({ kind: 'focus', student: session.students[at].id });
+    else if (block?.match && (at === 0 || at === 1))
+      session.add({ kind: 'point', block: block.id, value: at });
+    else if (at >= 0 && session.students[at])
+      session.add({ kind: 'focus', student: session.students[at].id });
     else return;
     e.preventDefault();
   }
@@ -74,17 +76,32 @@
 
 <main class="mx-auto flex min-h-dvh max-w-3xl flex-col gap-2 px-3 pt-2 pb-3">
   <div class="flex items-center gap-2 text-sm">
-    <a href="/lessons/{session.lesson.id}" class="grid h-14 w-14 place-items-center text-2xl" aria-label="Back to the plan">‹</a>
+    <a
+      href="/lessons/{session.lesson.id}"
+      class="grid h-14 w-14 place-items-center text-2xl"
+      aria-label="Back to the plan">‹</a
+    >
     <div class="min-w-0 flex-1">
       <p class="truncate">{session.lesson.title}</p>
-      <div class="mt-1 flex h-2.5 gap-px" role="img" aria-label="Block {session.state.block + 1} of {session.lesson.blocks.length}">
+      <div
+        class="mt-1 flex h-2.5 gap-px"
+        role="img"
+        aria-label="Block {session.state.block + 1} of {session.lesson.blocks.length}"
+      >
         {#each session.lesson.blocks as b, i (b.id)}
           <span
             class="relative overflow-hidden"
             style:flex="{b.minutes} 0 0"
-            style:background={i === session.state.block ? 'var(--color-base-300)' : i < session.state.block ? 'var(--color-base-content)' : 'var(--color-base-300)'}
+            style:background={i === session.state.block
+              ? 'var(--color-base-300)'
+              : i < session.state.block
+                ? 'var(--color-base-content)'
+                : 'var(--color-base-300)'}
           >
-            {#if i === session.state.block}<span class="bg-accent absolute inset-y-0 left-0 border-r-2 border-current" style:width="{Math.min(100, (100 * session.elapsed) / (b.minutes * 60000))}%"></span>{/if}
+            {#if i === session.state.block}<span
+                class="absolute inset-y-0 left-0 border-r-2 border-current bg-accent"
+                style:width="{Math.min(100, (100 * session.elapsed) / (b.minutes * 60000))}%"
+              ></span>{/if}
           </span>
         {/each}
       </div>
@@ -93,7 +110,9 @@
       {#if session.waiting}<strong>{session.waiting} kept here</strong>{:else}all saved{/if}
     </p>
   </div>
-  {#if session.trouble}<p class="bg-warning text-warning-content rounded px-3 py-2 text-sm" role="alert">{session.trouble}</p>{/if}
+  {#if session.trouble}<p class="rounded bg-warning px-3 py-2 text-sm text-warning-content" role="alert">
+      {session.trouble}
+    </p>{/if}
 
   {#if finished || finishing}
     <After {session} onback={() => (finishing = false)} />
@@ -101,11 +120,32 @@
     <section class="rounded px-1 pb-1" class:soon aria-label="Clock">
       <h1 class="truncate text-xl">{block.title}</h1>
       <div class="mt-1 flex items-center gap-3">
-        <button type="button" class="btn btn-neutral h-18 w-28 flex-col gap-0 text-lg" aria-keyshortcuts="Space" onclick={clockButton}>
-          <span aria-hidden="true" class="text-2xl leading-none">{session.running ? '❙❙' : '▶'}</span>{session.running ? 'Pause' : 'Start'}
+        <button
+          type="button"
+          class="btn h-18 w-28 flex-col gap-0 text-lg btn-neutral"
+          aria-keyshortcuts="Space"
+          onclick={clockButton}
+        >
+          <span aria-hidden="true" class="text-2xl leading-none">{session.running ? '❙❙' : '▶'}</span
+          >{session.running ? 'Pause' : 'Start'}
         </button>
-        <p class="flex-1 text-base leading-tight">{soon ? (next ? `Next: ${next.title}` : 'Last ten seconds') : left < 0 ? 'over time' : `left of ${block.minutes} min`}</p>
-        <p class="figures text-6xl leading-none font-semibold tracking-tighter" class:text-error={left < 0} role="timer" aria-label="Time left in this block">{sayLeft(left)}</p>
+        <p class="flex-1 text-base leading-tight">
+          {soon
+            ? next
+              ? `Next: ${next.title}`
+              : 'Last ten seconds'
+            : left < 0
+              ? 'over time'
+              : `left of ${block.minutes} min`}
+        </p>
+        <p
+          class="figures text-6xl leading-none font-semibold tracking-tighter"
+          class:text-error={left < 0}
+          role="timer"
+          aria-label="Time left in this block"
+        >
+          {sayLeft(left)}
+        </p>
       </div>
     </section>
 
@@ -124,13 +164,26 @@
     </div>
 
     <div class="grid grid-cols-[3.5rem_1fr_auto] gap-2">
-      <button type="button" class="btn h-14" disabled={session.state.block === 0} aria-label="Previous block" onclick={() => session.goTo(session.state.block - 1)}>←</button>
+      <button
+        type="button"
+        class="btn h-14"
+        disabled={session.state.block === 0}
+        aria-label="Previous block"
+        onclick={() => session.goTo(session.state.block - 1)}>←</button
+      >
       {#if next}
-        <button type="button" class="btn h-14 min-w-0 justify-start text-left" class:btn-accent={left <= 10} onclick={() => session.goTo(session.state.block + 1)}>
+        <button
+          type="button"
+          class="btn h-14 min-w-0 justify-start text-left"
+          class:btn-accent={left <= 10}
+          onclick={() => session.goTo(session.state.block + 1)}
+        >
           <span class="line-clamp-2">Next: {next.title}</span>
         </button>
       {:else}<span class="self-center px-2">Last block</span>{/if}
-      <button type="button" class="btn h-14" class:btn-accent={!next} onclick={() => (finishing = true)}>Finish</button>
+      <button type="button" class="btn h-14" class:btn-accent={!next} onclick={() => (finishing = true)}
+        >Finish</button
+      >
     </div>
   {/if}
 </main>

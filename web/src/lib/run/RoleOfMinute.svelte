@@ -27,13 +27,18 @@
     <h2 class="text-4xl">{now.title}</h2>
     <ul class="space-y-3">
       {#each now.roles as r (r.who)}
-        <li class="border-base-content border-l-4 pl-3 text-2xl leading-tight"><strong>{half(names, r.who)}</strong><br />{r.does}</li>
+        <li class="border-l-4 border-base-content pl-3 text-2xl leading-tight">
+          <strong>{half(names, r.who)}</strong><br />{r.does}
+        </li>
       {/each}
     </ul>
-    <p class="bg-base-200 rounded px-3 py-3 text-2xl leading-snug">{now.cue}</p>
+    <p class="rounded bg-base-200 px-3 py-3 text-2xl leading-snug">{now.cue}</p>
   </section>
   <p class="rounded px-2 py-3 text-lg" class:bg-accent={soon} class:text-accent-content={soon}>
-    {#if next}<strong>{soon ? 'Change in a moment' : 'Then'}:</strong> {next.title} · {next.roles.map((r) => `${half(names, r.who)}: ${r.does}`).join(' · ')}{:else}<strong>Last minute.</strong> No errors wanted, feet always moving.{/if}
+    {#if next}<strong>{soon ? 'Change in a moment' : 'Then'}:</strong>
+      {next.title} · {next.roles.map((r) => `${half(names, r.who)}: ${r.does}`).join(' · ')}{:else}<strong
+        >Last minute.</strong
+      > No errors wanted, feet always moving.{/if}
   </p>
 {:else}
   <p class="flex-1 p-4 text-2xl">Warm up as agreed.</p>

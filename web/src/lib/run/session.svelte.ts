@@ -60,7 +60,9 @@ export class Session {
     return this.state.since ? before + Math.max(0, this.now - this.state.since) : before;
   }
   get student() {
-    return this.blockState?.students?.find((s) => s.id === this.state.focus) ?? this.blockState?.students?.[0];
+    return (
+      this.blockState?.students?.find((s) => s.id === this.state.focus) ?? this.blockState?.students?.[0]
+    );
   }
 
   add(event: Omit<RunEvent, 'id' | 'at'>) {
@@ -79,7 +81,8 @@ export class Session {
   /** Undoes the latest tap that stands, sent or not. */
   undo() {
     const undone = this.#outbox.map((e) => e.undoes);
-    const last = this.#outbox.findLast((e) => undoable.has(e.kind) && !undone.includes(e.id))?.id ?? this.state.undoable;
+    const last =
+      this.#outbox.findLast((e) => undoable.has(e.kind) && !undone.includes(e.id))?.id ?? this.state.undoable;
     if (last && !undone.includes(last)) this.add({ kind: 'undo', undoes: last });
   }
 
@@ -97,7 +100,10 @@ export class Session {
     try {
       while (this.#outbox.length) {
         const events = this.#outbox.slice(0, BATCH);
-        const { data, error, response } = await api.POST('/api/v1/runs/{run}/events', { params: { path: { run: this.id } }, body: { events } });
+        const { data, error, response } = await api.POST('/api/v1/runs/{run}/events', {
+          params: { path: { run: this.id } },
+          body: { events }
+        });
         if (data) {
           this.state = data;
           this.trouble = '';

@@ -6,7 +6,16 @@ vi.mock('$lib/api/client', () => ({ api: { POST: vi.fn() }, explain: () => 'refu
 const post = vi.mocked(api.POST) as unknown as ReturnType<typeof vi.fn>;
 
 const student = { id: 's', step: 0, met: false, steps: [] };
-const state = { status: 'running', block: 0, since: 0, blocks: [{ id: 'b', elapsedMs: 0, balls: 0, pickUps: 0, basketLeft: -1, students: [student] }], focus: 's', engagement: {}, note: '', events: 0 };
+const state = {
+  status: 'running',
+  block: 0,
+  since: 0,
+  blocks: [{ id: 'b', elapsedMs: 0, balls: 0, pickUps: 0, basketLeft: -1, students: [student] }],
+  focus: 's',
+  engagement: {},
+  note: '',
+  events: 0
+};
 const run = { id: 'r', lesson: { blocks: [{ id: 'b' }] }, students: [{ id: 's' }], state } as unknown as Run;
 
 /** A server that keeps what it acknowledges. */
@@ -87,7 +96,10 @@ test('a server in trouble is asked again', async () => {
 });
 
 test('the clock of a block goes on between answers and never backward', () => {
-  const s = new Session({ ...run, state: { ...state, since: 1000, blocks: [{ ...state.blocks[0]!, elapsedMs: 5000 }] } } as unknown as Run);
+  const s = new Session({
+    ...run,
+    state: { ...state, since: 1000, blocks: [{ ...state.blocks[0]!, elapsedMs: 5000 }] }
+  } as unknown as Run);
   s.now = 4000;
   expect(s.elapsed).toBe(8000);
   s.now = 500;

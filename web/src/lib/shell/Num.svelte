@@ -25,17 +25,46 @@
     hidden?: boolean;
     onset: (value: number) => void;
   }
-  let { label, value, unit = '', length = false, speed = false, whole = false, min, max, step = 1, beside = false, hidden = false, onset }: Props = $props();
+  let {
+    label,
+    value,
+    unit = '',
+    length = false,
+    speed = false,
+    whole = false,
+    min,
+    max,
+    step = 1,
+    beside = false,
+    hidden = false,
+    onset
+  }: Props = $props();
 
   const id = $props.id();
   let typed = $state<string>();
   let wrong = $state('');
-  const spell = (v: number) => (length ? sayLength(v, settings.units) : speed ? saySpeed(v, settings.units) : String(Math.round(v * 1000) / 1000));
+  const spell = (v: number) =>
+    length
+      ? sayLength(v, settings.units)
+      : speed
+        ? saySpeed(v, settings.units)
+        : String(Math.round(v * 1000) / 1000);
   const shown = $derived(typed ?? spell(value));
 
   function read(text: string): number | string {
-    const n = length ? readLength(text, settings.units) : speed ? readSpeed(text, settings.units) : text.trim() === '' ? NaN : Number(text.replace(',', '.'));
-    if (n === undefined || Number.isNaN(n)) return length ? 'Write a length, such as 4 ft 6 in or 1.37 m' : speed ? 'Write a speed, such as 60 mph or 97 km/h' : 'Write a number';
+    const n = length
+      ? readLength(text, settings.units)
+      : speed
+        ? readSpeed(text, settings.units)
+        : text.trim() === ''
+          ? NaN
+          : Number(text.replace(',', '.'));
+    if (n === undefined || Number.isNaN(n))
+      return length
+        ? 'Write a length, such as 4 ft 6 in or 1.37 m'
+        : speed
+          ? 'Write a speed, such as 60 mph or 97 km/h'
+          : 'Write a number';
     if (whole && !Number.isInteger(n)) return 'Write a whole number';
     if (min !== undefined && n < min) return `At least ${spell(min)}`;
     if (max !== undefined && n > max) return `At most ${spell(max)}`;
@@ -62,7 +91,10 @@
     const by = { ArrowUp: step, ArrowDown: -step }[e.key];
     if (!by) return;
     e.preventDefault();
-    const next = Math.min(max ?? Infinity, Math.max(min ?? -Infinity, Math.round((value + by) * 1000) / 1000));
+    const next = Math.min(
+      max ?? Infinity,
+      Math.max(min ?? -Infinity, Math.round((value + by) * 1000) / 1000)
+    );
     typed = undefined;
     wrong = '';
     if (next !== value) onset(next);
@@ -74,7 +106,7 @@
   <span class="flex items-center gap-1">
     <input
       {id}
-      class="input input-sm figures {length || speed ? 'w-28' : 'w-16'} border-base-content/60 px-2"
+      class="figures input input-sm {length || speed ? 'w-28' : 'w-16'} border-base-content/60 px-2"
       class:border-error={wrong}
       inputmode={length || speed ? 'text' : 'decimal'}
       autocomplete="off"
@@ -86,5 +118,5 @@
     />
     {#if unit}<span class="text-sm">{unit}</span>{/if}
   </span>
-  {#if wrong}<span id="{id}-wrong" class="text-error text-xs font-semibold" role="alert">{wrong}</span>{/if}
+  {#if wrong}<span id="{id}-wrong" class="text-xs font-semibold text-error" role="alert">{wrong}</span>{/if}
 </div>

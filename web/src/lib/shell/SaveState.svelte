@@ -3,26 +3,46 @@
   import type { Draft } from './draft.svelte';
 
   let { editor }: { editor: Draft<T> } = $props();
-  const words = { saved: 'Saved', saving: 'Saving…', refused: 'Not saved', away: 'Not saved yet, no server', stale: 'Changed by someone else' };
+  const words = {
+    saved: 'Saved',
+    saving: 'Saving…',
+    refused: 'Not saved',
+    away: 'Not saved yet, no server',
+    stale: 'Changed by someone else'
+  };
 </script>
 
-<span class="text-sm" role="status" class:text-error={editor.status === 'refused' || editor.status === 'stale'} class:font-semibold={editor.status !== 'saved'}>{words[editor.status]}</span>
-{#if editor.merged && editor.status === 'saved'}<span class="text-sm">with what another window changed</span>{/if}
+<span
+  class="text-sm"
+  role="status"
+  class:text-error={editor.status === 'refused' || editor.status === 'stale'}
+  class:font-semibold={editor.status !== 'saved'}>{words[editor.status]}</span
+>
+{#if editor.merged && editor.status === 'saved'}<span class="text-sm">with what another window changed</span
+  >{/if}
 
 {#if editor.status === 'refused'}
-  <div class="alert alert-error order-last w-full py-2" role="alert">
+  <div class="order-last alert w-full py-2 alert-error" role="alert">
     <div>
       <p class="font-semibold">This cannot be saved as it is. Your edit is still here.</p>
       <ul class="list-inside list-disc text-sm">
-        {#each Object.entries(editor.wrong) as [field, detail] (field)}<li><span class="figures">{field}</span>: {detail}</li>{:else}<li>{editor.trouble}</li>{/each}
+        {#each Object.entries(editor.wrong) as [field, detail] (field)}<li>
+            <span class="figures">{field}</span>: {detail}
+          </li>{:else}<li>{editor.trouble}</li>{/each}
       </ul>
     </div>
   </div>
 {/if}
 {#if editor.stale}
-  <div class="alert alert-warning order-last w-full items-start py-3" role="alertdialog" aria-label="Somebody else saved this {editor.what}">
+  <div
+    class="order-last alert w-full items-start py-3 alert-warning"
+    role="alertdialog"
+    aria-label="Somebody else saved this {editor.what}"
+  >
     <div class="flex-1">
-      <p class="font-semibold">Somebody else saved this {editor.what} meanwhile. Your edit is still on this screen and nothing was overwritten.</p>
+      <p class="font-semibold">
+        Somebody else saved this {editor.what} meanwhile. Your edit is still on this screen and nothing was overwritten.
+      </p>
       <p class="mt-1 text-sm">They changed:</p>
       <ul class="list-inside list-disc text-sm">
         {#each editor.stale.changes as c, i (i)}<li>{c}</li>{:else}<li>nothing that can be named</li>{/each}
@@ -30,7 +50,9 @@
     </div>
     <div class="flex gap-2">
       <button type="button" class="btn btn-sm" onclick={() => editor.keepMine()}>Save mine over it</button>
-      <button type="button" class="btn btn-sm" onclick={() => editor.takeTheirs()}>Take theirs (undo brings mine back)</button>
+      <button type="button" class="btn btn-sm" onclick={() => editor.takeTheirs()}
+        >Take theirs (undo brings mine back)</button
+      >
     </div>
   </div>
 {/if}

@@ -4,7 +4,10 @@ import { explain, type Problem } from '$lib/api/client';
 export type Status = 'saved' | 'saving' | 'refused' | 'away' | 'stale';
 
 /** What became of a save: the version it is now, with the document where somebody else's change was put together with it, or what was saved meanwhile, or what was wrong. */
-export type Put<T> = { version: number; merged?: T } | { stale: { current: T; version: number; changes: string[] } } | { error: Problem | undefined };
+export type Put<T> =
+  | { version: number; merged?: T }
+  | { stale: { current: T; version: number; changes: string[] } }
+  | { error: Problem | undefined };
 
 const SAVE_AFTER = 500; // ms of rest before a save
 const RETRY_AFTER = 3000;

@@ -30,5 +30,7 @@ export const shortcuts: [string, string][] = [
 /** Whether keys belong to what has the focus and must not be taken for a shortcut. */
 export function typing(e: KeyboardEvent): boolean {
   const t = e.target;
-  return t instanceof HTMLInputElement ? t.type !== 'checkbox' : t instanceof HTMLTextAreaElement || t instanceof HTMLSelectElement;
+  return t instanceof HTMLInputElement
+    ? t.type !== 'checkbox'
+    : t instanceof HTMLTextAreaElement || t instanceof HTMLSelectElement;
 }

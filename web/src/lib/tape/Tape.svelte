@@ -35,7 +35,21 @@
     /** What stands to the right of the legend. */
     children?: Snippet;
   }
-  let { blocks, start, slot, lanes = [], coach = [], between = {}, troubled = [], selected, onselect, onresize, onmove, onremove, children }: Props = $props();
+  let {
+    blocks,
+    start,
+    slot,
+    lanes = [],
+    coach = [],
+    between = {},
+    troubled = [],
+    selected,
+    onselect,
+    onresize,
+    onmove,
+    onremove,
+    children
+  }: Props = $props();
 
   let width = $state(900);
   let pull = $state<{ id: string; x: number; minutes: number }>();
@@ -56,7 +70,8 @@
   });
 
   function pulling(e: PointerEvent) {
-    if (pull) onresize?.(pull.id, Math.max(1, Math.min(480, Math.round(pull.minutes + (e.clientX - pull.x) / px))));
+    if (pull)
+      onresize?.(pull.id, Math.max(1, Math.min(480, Math.round(pull.minutes + (e.clientX - pull.x) / px))));
   }
   function carrying(e: PointerEvent) {
     if (!carry) return;
@@ -89,11 +104,21 @@
 <div class="grid grid-cols-[4.5rem_1fr] gap-x-2" role="group" aria-label="The lesson on its tape">
   <div class="self-end pb-1 text-right text-xs">min</div>
   <div class="scale" aria-hidden="true" bind:clientWidth={width} style:--minute="{px}px">
-    {#each { length: Math.ceil(span / every) }, i (i)}<span class="number figures" style:left="{i * every * px}px">{i * every}</span>{/each}
+    {#each { length: Math.ceil(span / every) }, i (i)}<span
+        class="number figures"
+        style:left="{i * every * px}px">{i * every}</span
+      >{/each}
   </div>
 
   <div class="figures self-center text-right text-sm">{start}</div>
-  <div bind:this={strip} class="strip relative" role="list" onpointermove={carrying} onpointerup={drop} onpointercancel={drop}>
+  <div
+    bind:this={strip}
+    class="strip relative"
+    role="list"
+    onpointermove={carrying}
+    onpointerup={drop}
+    onpointercancel={drop}
+  >
     {#each placed as b, i (b.id)}
       {@const narrow = b.minutes * px < 84}
       {@const upright = b.minutes * px < 66}
@@ -113,18 +138,28 @@
           class="face"
           class:slim={upright}
           aria-pressed={onselect ? b.id === selected : undefined}
-          aria-label="{kindNames[b.kind]}: {b.title}, {b.minutes} minutes, {clock(start, b.from)} to {clock(start, b.from + b.minutes)}{troubled.includes(b.id) ? ', has a notice' : ''}"
+          aria-label="{kindNames[b.kind]}: {b.title}, {b.minutes} minutes, {clock(start, b.from)} to {clock(
+            start,
+            b.from + b.minutes
+          )}{troubled.includes(b.id) ? ', has a notice' : ''}"
           aria-keyshortcuts={onselect ? 'Alt+ArrowLeft Alt+ArrowRight + - Delete' : undefined}
           onclick={() => onselect?.(b.id)}
           onkeydown={(e: KeyboardEvent) => onselect && onkey(e, i)}
-          onpointerdown={(e: PointerEvent) => onmove && e.button === 0 && (carry = { from: i, x: e.clientX, dx: 0, to: i })}
+          onpointerdown={(e: PointerEvent) =>
+            onmove && e.button === 0 && (carry = { from: i, x: e.clientX, dx: 0, to: i })}
         >
           {#if !narrow}<span class="kind">{kindNames[b.kind]}</span>{/if}
           <span class="title" class:narrow class:upright>{narrow ? kindNames[b.kind] : b.title}</span>
-          <span class="minutes figures">{b.minutes}{#if !narrow}&nbsp;min{/if}</span>
+          <span class="minutes figures"
+            >{b.minutes}{#if !narrow}&nbsp;min{/if}</span
+          >
           {#if troubled.includes(b.id)}<span class="flag" title="There is a notice">!</span>{/if}
         </svelte:element>
-        {#if (between[b.id] ?? 0) * px > 3}<span class="gap" style:width="{(between[b.id] ?? 0) * px}px" title="About {Math.round((between[b.id] ?? 0) * 10) / 10} min to move, set out and pick up"></span>{/if}
+        {#if (between[b.id] ?? 0) * px > 3}<span
+            class="gap"
+            style:width="{(between[b.id] ?? 0) * px}px"
+            title="About {Math.round((between[b.id] ?? 0) * 10) / 10} min to move, set out and pick up"
+          ></span>{/if}
         {#if onresize}
           <div
             class="edge"
@@ -149,32 +184,64 @@
       </div>
     {/each}
     {#if total > slot}
-      <div class="past" style:left="{slot * px}px" style:width="{(total - slot) * px}px" aria-hidden="true"></div>
+      <div
+        class="past"
+        style:left="{slot * px}px"
+        style:width="{(total - slot) * px}px"
+        aria-hidden="true"
+      ></div>
     {/if}
     <div class="end" style:left="{slot * px}px" aria-hidden="true"></div>
-    {#if blocks.length === 0}<p class="p-4 text-sm" style:color="var(--tape-ink)">Nothing on the tape yet. Add a block below.</p>{/if}
+    {#if blocks.length === 0}<p class="p-4 text-sm" style:color="var(--tape-ink)">
+        Nothing on the tape yet. Add a block below.
+      </p>{/if}
   </div>
 
   <div></div>
   <div class="figures relative h-5 text-xs" aria-hidden="true">
     {#each placed as b (b.id)}
-      {#if b.from > 0 && b.minutes * px > 36}<span class="absolute -translate-x-1/2 pt-0.5" style:left="{b.from * px}px">{clock(start, b.from)}</span>{/if}
+      {#if b.from > 0 && b.minutes * px > 36}<span
+          class="absolute -translate-x-1/2 pt-0.5"
+          style:left="{b.from * px}px">{clock(start, b.from)}</span
+        >{/if}
     {/each}
-    <span class="absolute right-0 pt-0.5 font-semibold" class:text-error={total > slot}>{clock(start, total)}</span>
+    <span class="absolute right-0 pt-0.5 font-semibold" class:text-error={total > slot}
+      >{clock(start, total)}</span
+    >
   </div>
 
   {#each lanes as s (s.id)}
-    <div class="self-center truncate text-right {lanes.length > 4 ? 'text-xs leading-none' : 'text-sm'}">{first(s.name)}</div>
-    <div class="lane" class:slim={lanes.length > 4} role="img" aria-label="{first(s.name)}: {Math.round(s.part.hitting)} minutes hitting, {Math.round(s.part.feeding + s.part.collecting)} feeding and collecting, {Math.round(s.part.waiting)} waiting{s.part.away ? `, ${Math.round(s.part.away)} not there` : ''}">
+    <div class="self-center truncate text-right {lanes.length > 4 ? 'text-xs leading-none' : 'text-sm'}">
+      {first(s.name)}
+    </div>
+    <div
+      class="lane"
+      class:slim={lanes.length > 4}
+      role="img"
+      aria-label="{first(s.name)}: {Math.round(s.part.hitting)} minutes hitting, {Math.round(
+        s.part.feeding + s.part.collecting
+      )} feeding and collecting, {Math.round(s.part.waiting)} waiting{s.part.away
+        ? `, ${Math.round(s.part.away)} not there`
+        : ''}"
+    >
       {#each s.lane as l (l.from)}
-        <span class="doing {l.doing}" style="left:{l.from * px}px;width:{Math.max(0.5, (l.to - l.from) * px)}px;{l.doing === 'turns' ? stripes(l, px) : ''}"></span>
+        <span
+          class="doing {l.doing}"
+          style="left:{l.from * px}px;width:{Math.max(0.5, (l.to - l.from) * px)}px;{l.doing === 'turns'
+            ? stripes(l, px)
+            : ''}"
+        ></span>
       {/each}
     </div>
   {/each}
   {#if coach.length && lanes.length}
     <div class="self-center truncate text-right text-sm italic">Coach</div>
     <div class="lane" role="img" aria-label="What the coach does over the lesson">
-      {#each coach as l (l.from)}<span class="doing {l.doing}" style:left="{l.from * px}px" style:width="{Math.max(0.5, (l.to - l.from) * px)}px"></span>{/each}
+      {#each coach as l (l.from)}<span
+          class="doing {l.doing}"
+          style:left="{l.from * px}px"
+          style:width="{Math.max(0.5, (l.to - l.from) * px)}px"
+        ></span>{/each}
     </div>
   {/if}
   <div></div>
@@ -182,7 +249,15 @@
     {#if lanes.length}
       <ul class="flex flex-wrap gap-x-4 text-xs" aria-label="What the lanes show">
         {#each ['hitting', ...(coach.length ? ['feeding'] : []), 'waiting', 'collecting', ...(lanes[0]?.lane.some((l) => l.doing === 'moving') ? ['moving'] : []), 'listening', ...(lanes.some((s) => s.part.away) ? ['away'] : [])] as d (d)}
-          <li class="flex items-center gap-1.5"><span class="swatch doing {d}"></span>{d === 'listening' ? 'talk, rest' : d === 'away' ? 'not there' : d === 'waiting' && coach.length ? 'waiting, watching' : d}</li>
+          <li class="flex items-center gap-1.5">
+            <span class="swatch doing {d}"></span>{d === 'listening'
+              ? 'talk, rest'
+              : d === 'away'
+                ? 'not there'
+                : d === 'waiting' && coach.length
+                  ? 'waiting, watching'
+                  : d}
+          </li>
         {/each}
       </ul>
     {/if}
@@ -196,8 +271,10 @@
     height: 1.6rem;
     /* A tick each minute, a longer one each fifth. */
     background:
-      repeating-linear-gradient(90deg, var(--tape-ink) 0 1px, transparent 1px calc(5 * var(--minute))) 0 100% / 100% 0.7rem no-repeat,
-      repeating-linear-gradient(90deg, var(--tape-ink) 0 1px, transparent 1px var(--minute)) 0 100% / 100% 0.35rem no-repeat,
+      repeating-linear-gradient(90deg, var(--tape-ink) 0 1px, transparent 1px calc(5 * var(--minute))) 0
+        100% / 100% 0.7rem no-repeat,
+      repeating-linear-gradient(90deg, var(--tape-ink) 0 1px, transparent 1px var(--minute)) 0 100% / 100%
+        0.35rem no-repeat,
       var(--tape);
     color: var(--tape-ink);
     border-radius: 0.25rem 0.25rem 0 0;
@@ -212,7 +289,10 @@
   }
   .strip {
     height: 4.6rem;
-    background: repeating-linear-gradient(90deg, color-mix(in oklab, var(--tape) 70%, var(--color-base-100)) 0 100%);
+    background: repeating-linear-gradient(
+      90deg,
+      color-mix(in oklab, var(--tape) 70%, var(--color-base-100)) 0 100%
+    );
     border-radius: 0 0 0.25rem 0.25rem;
   }
   .piece {

@@ -23,7 +23,19 @@ test('the clock runs past midnight and numbers keep apart', () => {
 });
 
 test('turns are drawn to scale: one round, repeated, from where it begins', () => {
-  const css = stripes({ from: 0, to: 10, doing: 'turns', cycle: [{ doing: 'hitting', minutes: 0.5 }, { doing: 'waiting', minutes: 1.5 }], phase: 0.25 }, 20);
+  const css = stripes(
+    {
+      from: 0,
+      to: 10,
+      doing: 'turns',
+      cycle: [
+        { doing: 'hitting', minutes: 0.5 },
+        { doing: 'waiting', minutes: 1.5 }
+      ],
+      phase: 0.25
+    },
+    20
+  );
   expect(css).toContain('var(--doing-hitting) 0.000px 10.000px');
   expect(css).toContain('transparent 10.000px 40.000px');
   expect(css).toContain('background-size:40.000px');

@@ -33,9 +33,22 @@ export function clock(start: string, minutes: number): string {
   return `${String(Math.floor(t / 60)).padStart(2, '0')}:${String(t % 60).padStart(2, '0')}`;
 }
 
-export const kindNames: Record<Block['kind'], string> = { physical: 'Physical', warmUp: 'Warm-up', drill: 'Drill', serve: 'Serves', game: 'Game', talk: 'Talk', break: 'Break', stretch: 'Stretch' };
+export const kindNames: Record<Block['kind'], string> = {
+  physical: 'Physical',
+  warmUp: 'Warm-up',
+  drill: 'Drill',
+  serve: 'Serves',
+  game: 'Game',
+  talk: 'Talk',
+  break: 'Break',
+  stretch: 'Stretch'
+};
 
-const inks: Record<string, string> = { hitting: 'var(--doing-hitting)', feeding: 'var(--doing-feeding)', collecting: 'var(--doing-collecting)' };
+const inks: Record<string, string> = {
+  hitting: 'var(--doing-hitting)',
+  feeding: 'var(--doing-feeding)',
+  collecting: 'var(--doing-collecting)'
+};
 
 /** Turns as stripes to scale: one round of them, repeated along the span. */
 export function stripes(s: Span, pixelsPerMinute: number): string {

@@ -13,7 +13,8 @@ test('lengths are read as coaches say them', () => {
   ] as const)
     expect(readLength(text, 'imperial'), text).toBeCloseTo(metres, 6);
   expect(readLength('1,37', 'metric')).toBeCloseTo(1.37, 6);
-  for (const bad of ['', 'wide', '4 ft 6 in 2', '1.2.3']) expect(readLength(bad, 'metric'), bad).toBeUndefined();
+  for (const bad of ['', 'wide', '4 ft 6 in 2', '1.2.3'])
+    expect(readLength(bad, 'metric'), bad).toBeUndefined();
 });
 
 test('what is said is read back to the inch', () => {

@@ -5,7 +5,9 @@ const KMH = 1 / 3.6;
 
 /** Metres per second as a coach of that system says them: "97 km/h", "60 mph". */
 export function saySpeed(metresPerSecond: number, system: System): string {
-  return system === 'metric' ? `${Math.round(metresPerSecond / KMH)} km/h` : `${Math.round(metresPerSecond / MPH)} mph`;
+  return system === 'metric'
+    ? `${Math.round(metresPerSecond / KMH)} km/h`
+    : `${Math.round(metresPerSecond / MPH)} mph`;
 }
 
 /** Metres per second from what was typed: "97 km/h", "60 mph", "27 m/s"; a bare number is in km/h or mph as the system says. */

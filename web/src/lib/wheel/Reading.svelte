@@ -20,7 +20,18 @@
     /** A heading elsewhere says the label. */
     bare?: boolean;
   }
-  let { label, shown, unit = '', said, range, note, basis, inputs = [], small = false, bare = false }: Props = $props();
+  let {
+    label,
+    shown,
+    unit = '',
+    said,
+    range,
+    note,
+    basis,
+    inputs = [],
+    small = false,
+    bare = false
+  }: Props = $props();
 
   const id = $props.id();
   const digits = $derived(shown.split(''));
@@ -58,7 +69,9 @@
     <span class="drums figures">
       {#each digits as d, i (digits.length - i)}
         {#if !(d >= '0' && d <= '9')}<span class="sign">{d}</span>
-        {:else}<span class="drum"><span class="roll" style:transform="translateY(-{Number(d) * 10}%)">{column}</span></span>{/if}
+        {:else}<span class="drum"
+            ><span class="roll" style:transform="translateY(-{Number(d) * 10}%)">{column}</span></span
+          >{/if}
       {/each}
     </span>
     {#if unit}<span class="text-sm">{unit}</span>{/if}
@@ -66,7 +79,15 @@
   </span>
 </button>
 
-<div bind:this={panel} id="how-{id}" popover onbeforetoggle={(e) => e.newState === 'open' && place()} class="sheet how" role="dialog" aria-label="How {label} was reckoned">
+<div
+  bind:this={panel}
+  id="how-{id}"
+  popover
+  onbeforetoggle={(e) => e.newState === 'open' && place()}
+  class="sheet how"
+  role="dialog"
+  aria-label="How {label} was reckoned"
+>
   {#if basis}
     <h3 class="text-base">{basis.name}: <span class="figures">{said}</span></h3>
     {#if note}<p class="mt-1 text-sm">{note}</p>{/if}

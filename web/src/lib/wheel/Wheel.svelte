@@ -19,7 +19,9 @@
         ? String(Math.round(figure.value * 10) / 10)
         : String(Math.round(Math.min(figure.value, 99999)))
   );
-  const unit = $derived({ chance: '%', minutes: 'min', seconds: 's', balls: '', metres: 'm', count: '' }[figure.unit]);
+  const unit = $derived(
+    { chance: '%', minutes: 'min', seconds: 's', balls: '', metres: 'm', count: '' }[figure.unit]
+  );
   const range = $derived(
     figure.low !== undefined && figure.high !== undefined && sayChance(figure.low) !== sayChance(figure.high)
       ? `${sayChance(figure.low).replace('%', '')}–${sayChance(figure.high)}`

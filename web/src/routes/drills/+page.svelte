@@ -12,7 +12,10 @@
   let chosen = $state.raw<string[]>([]);
   let told = $state<{ words: string; wrong?: string[]; back?: () => Promise<void> }>();
   const ask = async () => {
-    const [all, courts] = await Promise.all([need(api.GET('/api/v1/drills')), need(api.GET('/api/v1/courts'))]);
+    const [all, courts] = await Promise.all([
+      need(api.GET('/api/v1/drills')),
+      need(api.GET('/api/v1/courts'))
+    ]);
     drills = all;
     return courts;
   };
@@ -21,31 +24,65 @@
   }
   async function draw(court: Court) {
     const made = v7();
-    await need(api.PUT('/api/v1/drills/{drill}', { params: { path: { drill: made } }, body: { version: 0, drill: blank(court) } }));
+    await need(
+      api.PUT('/api/v1/drills/{drill}', {
+        params: { path: { drill: made } },
+        body: { version: 0, drill: blank(court) }
+      })
+    );
     await goto(`/drills/${made}`);
   }
   async function favourite(s: ShelfDrill) {
-    const set = (favourite: boolean) => (drills = drills.map((o) => (o.id === s.id ? { ...o, favourite } : o)));
+    const set = (favourite: boolean) =>
+      (drills = drills.map((o) => (o.id === s.id ? { ...o, favourite } : o)));
     set(!s.favourite);
-    const { error } = await api.PUT('/api/v1/drills/{drill}/favourite', { params: { path: { drill: s.id } }, body: { favourite: !s.favourite } }).catch((error: unknown) => ({ error }));
+    const { error } = await api
+      .PUT('/api/v1/drills/{drill}/favourite', {
+        params: { path: { drill: s.id } },
+        body: { favourite: !s.favourite }
+      })
+      .catch((error: unknown) => ({ error }));
     if (error) set(s.favourite);
   }
-  const choose = (s: ShelfDrill) => (chosen = chosen.includes(s.id) ? chosen.filter((id) => id !== s.id) : [...chosen, s.id]);
+  const choose = (s: ShelfDrill) =>
+    (chosen = chosen.includes(s.id) ? chosen.filter((id) => id !== s.id) : [...chosen, s.id]);
   async function takeOut(ids: string[]) {
-    const { data, error } = await api.GET('/api/v1/drills/export', { params: { query: { id: ids } }, parseAs: 'text' });
+    const { data, error } = await api.GET('/api/v1/drills/export', {
+      params: { query: { id: ids } },
+      parseAs: 'text'
+    });
     if (error) told = { words: explain(error) };
-    else keepFile(data as unknown as string, ids.length === 1 ? 'drill.json' : 'drills.json', 'application/json');
+    else
+      keepFile(
+        data as unknown as string,
+        ids.length === 1 ? 'drill.json' : 'drills.json',
+        'application/json'
+      );
   }
   async function bringIn(files: FileList | null) {
     for (const file of files ?? []) {
       const text = await file.text();
       // A proxy is not asked: the text goes as it is, and the server reads it.
-      const { data, error } = await api.POST('/api/v1/drills/import', { params: { query: {} }, body: text, bodySerializer: (b) => b, headers: { 'Content-Type': 'text/plain' } }).catch((error: unknown) => ({ data: undefined, error }));
+      const { data, error } = await api
+        .POST('/api/v1/drills/import', {
+          params: { query: {} },
+          body: text,
+          bodySerializer: (b) => b,
+          headers: { 'Content-Type': 'text/plain' }
+        })
+        .catch((error: unknown) => ({ data: undefined, error }));
       if (data) {
-        told = { words: `${data.length === 1 ? `“${data[0]!.drill.title}” is` : `${data.length} drills are`} on the shelf, among your own.` };
+        told = {
+          words: `${data.length === 1 ? `“${data[0]!.drill.title}” is` : `${data.length} drills are`} on the shelf, among your own.`
+        };
         await again();
       } else {
-        const wrong = error && typeof error === 'object' && 'errors' in error ? ((error.errors as { field: string; detail: string }[]) ?? []).map((e) => `${e.detail} (${e.field})`) : [explain(error)];
+        const wrong =
+          error && typeof error === 'object' && 'errors' in error
+            ? ((error.errors as { field: string; detail: string }[]) ?? []).map(
+                (e) => `${e.detail} (${e.field})`
+              )
+            : [explain(error)];
         told = { words: `${file.name} was not taken; nothing of it is on the shelf.`, wrong };
         return;
       }
@@ -57,10 +94,19 @@
     chosen = [];
     await again();
     told = {
-      words: gone.length === 0 ? 'Drills that ship stay on the shelf; only your own can be taken off.' : gone.length === 1 ? `“${gone[0]!.drill.title}” is off the shelf. Lessons keep theirs.` : `${gone.length} drills are off the shelf. Lessons keep theirs.`,
+      words:
+        gone.length === 0
+          ? 'Drills that ship stay on the shelf; only your own can be taken off.'
+          : gone.length === 1
+            ? `“${gone[0]!.drill.title}” is off the shelf. Lessons keep theirs.`
+            : `${gone.length} drills are off the shelf. Lessons keep theirs.`,
       back: gone.length
         ? async () => {
-            for (const s of gone) await api.PUT('/api/v1/drills/{drill}', { params: { path: { drill: s.id } }, body: { version: s.version, drill: s.drill } });
+            for (const s of gone)
+              await api.PUT('/api/v1/drills/{drill}', {
+                params: { path: { drill: s.id } },
+                body: { version: s.version, drill: s.drill }
+              });
             told = undefined;
             await again();
           }
@@ -76,31 +122,62 @@
     <main class="mx-auto max-w-[1280px] px-6 py-5">
       <div class="mb-3 flex flex-wrap items-center gap-2">
         <h1 class="mr-auto text-3xl">Drills</h1>
-        <label class="btn btn-sm">Bring in a file<input type="file" class="sr-only" accept=".json,application/json" multiple aria-label="Bring in a file" onchange={(e) => { void bringIn(e.currentTarget.files).then(() => (e.target as HTMLInputElement).value = ''); }} /></label>
-        <button type="button" class="btn btn-sm btn-primary" popovertarget="draw-on">Draw a drill</button>
+        <label class="btn btn-sm"
+          >Bring in a file<input
+            type="file"
+            class="sr-only"
+            accept=".json,application/json"
+            multiple
+            aria-label="Bring in a file"
+            onchange={(e) => {
+              void bringIn(e.currentTarget.files).then(() => ((e.target as HTMLInputElement).value = ''));
+            }}
+          /></label
+        >
+        <button type="button" class="btn btn-primary btn-sm" popovertarget="draw-on">Draw a drill</button>
         <div id="draw-on" popover class="sheet draw" role="dialog" aria-label="Draw a drill">
           <h2 class="text-base">On which court?</h2>
-          <ul class="mt-2 space-y-1">{#each courts as c (c.id)}<li><button type="button" class="btn btn-sm w-full justify-start font-normal" onclick={() => draw(c)}>{c.name}</button></li>{/each}</ul>
+          <ul class="mt-2 space-y-1">
+            {#each courts as c (c.id)}<li>
+                <button
+                  type="button"
+                  class="btn w-full justify-start font-normal btn-sm"
+                  onclick={() => draw(c)}>{c.name}</button
+                >
+              </li>{/each}
+          </ul>
         </div>
       </div>
       {#if told}
-        <div class="bg-base-200 mb-3 flex flex-wrap items-start gap-3 rounded px-3 py-2" role="status">
+        <div class="mb-3 flex flex-wrap items-start gap-3 rounded bg-base-200 px-3 py-2" role="status">
           <div class="flex-1">
             <p class:font-semibold={told.wrong}>{told.words}</p>
-            {#if told.wrong}<ul class="figures mt-1 list-inside list-disc text-sm">{#each told.wrong as w, i (i)}<li>{w}</li>{/each}</ul>{/if}
+            {#if told.wrong}<ul class="figures mt-1 list-inside list-disc text-sm">
+                {#each told.wrong as w, i (i)}<li>{w}</li>{/each}
+              </ul>{/if}
           </div>
-          {#if told.back}<button type="button" class="btn btn-sm btn-primary" onclick={told.back}>Put it back</button>{/if}
-          <button type="button" class="btn btn-sm btn-ghost" onclick={() => (told = undefined)} aria-label="Close this">✕</button>
+          {#if told.back}<button type="button" class="btn btn-primary btn-sm" onclick={told.back}
+              >Put it back</button
+            >{/if}
+          <button
+            type="button"
+            class="btn btn-ghost btn-sm"
+            onclick={() => (told = undefined)}
+            aria-label="Close this">✕</button
+          >
         </div>
       {/if}
       <Shelf {drills} {courts} {chosen} onfavourite={favourite} onchoose={choose}>
         {#snippet more()}
           {#if chosen.length}
             <span class="ml-auto">{chosen.length} chosen</span>
-            <button type="button" class="btn btn-xs" onclick={() => takeOut(chosen)}>Take out as a file</button>
+            <button type="button" class="btn btn-xs" onclick={() => takeOut(chosen)}
+              >Take out as a file</button
+            >
             <button type="button" class="btn btn-xs" onclick={() => remove(chosen)}>Off the shelf</button>
             <button type="button" class="btn btn-ghost btn-xs" onclick={() => (chosen = [])}>None</button>
-          {:else}<span class="ml-auto text-xs">/ searches; tick drills to take them out as one file</span>{/if}
+          {:else}<span class="ml-auto text-xs">/ searches; tick drills to take them out as one file</span
+            >{/if}
         {/snippet}
       </Shelf>
     </main>

@@ -14,23 +14,36 @@
     <main class="mx-auto max-w-[1280px] px-6 py-6">
       <h1 class="text-3xl">Log</h1>
       {#each runs as r (r.id)}
-        <article class="border-base-content mt-4 grid gap-x-6 gap-y-2 border-t pt-3 md:grid-cols-[13rem_1fr]">
+        <article class="mt-4 grid gap-x-6 gap-y-2 border-t border-base-content pt-3 md:grid-cols-[13rem_1fr]">
           <div>
             <p class="figures text-sm">{sayDay(r.day)} · {Math.round(r.minutes)} min</p>
             <h2 class="text-lg"><a class="hover:underline" href="/lessons/{r.lesson}">{r.title}</a></h2>
-            {#if r.status !== 'finished'}<a class="btn btn-sm btn-accent border-base-content mt-1" href="/court/{r.id}">Go on courtside</a>{/if}
+            {#if r.status !== 'finished'}<a
+                class="btn mt-1 border-base-content btn-accent btn-sm"
+                href="/court/{r.id}">Go on courtside</a
+              >{/if}
           </div>
           <div>
             <table class="w-full max-w-4xl text-base tabular-nums">
               <thead class="sr-only">
-                <tr><th>Student</th><th>Good</th><th>Good of balls</th><th>Best streak</th><th>Goals met</th><th>Engaged</th></tr>
+                <tr
+                  ><th>Student</th><th>Good</th><th>Good of balls</th><th>Best streak</th><th>Goals met</th
+                  ><th>Engaged</th></tr
+                >
               </thead>
               <tbody>
                 {#each r.students as s (s.id)}
                   <tr>
-                    <th scope="row" class="w-28 py-0.5 text-left text-base font-semibold"><a class="hover:underline" href="/students/{s.id}">{first(s.name)}</a></th>
+                    <th scope="row" class="w-28 py-0.5 text-left text-base font-semibold"
+                      ><a class="hover:underline" href="/students/{s.id}">{first(s.name)}</a></th
+                    >
                     <td class="w-40">
-                      {#if s.balls}<span class="bar" role="img" aria-label="{Math.round((100 * s.good) / s.balls)} percent good"><span style:width="{(100 * s.good) / s.balls}%"></span></span>{/if}
+                      {#if s.balls}<span
+                          class="bar"
+                          role="img"
+                          aria-label="{Math.round((100 * s.good) / s.balls)} percent good"
+                          ><span style:width="{(100 * s.good) / s.balls}%"></span></span
+                        >{/if}
                     </td>
                     <td class="w-36 pl-3">{s.balls ? `${s.good} of ${s.balls}` : 'not counted'}</td>
                     <td class="w-28">{s.balls ? `best ${s.best}` : ''}</td>
@@ -44,8 +57,10 @@
           </div>
         </article>
       {:else}
-        <p class="mt-4 max-w-xl">Nothing has been given yet. Take a lesson to the court; what you count there is written down here.</p>
-        <a class="btn btn-primary mt-4" href="/lessons">To the lessons</a>
+        <p class="mt-4 max-w-xl">
+          Nothing has been given yet. Take a lesson to the court; what you count there is written down here.
+        </p>
+        <a class="btn mt-4 btn-primary" href="/lessons">To the lessons</a>
       {/each}
     </main>
   {/snippet}

@@ -9,7 +9,8 @@
   /** The last change of a group, to be taken back. */
   let last = $state.raw<{ words: string; was: Group; now?: Group }>();
   let wrong = $state('');
-  const put = (g: Group) => need(api.PUT('/api/v1/groups/{group}', { params: { path: { group: g.id } }, body: g }));
+  const put = (g: Group) =>
+    need(api.PUT('/api/v1/groups/{group}', { params: { path: { group: g.id } }, body: g }));
   async function change(work: () => Promise<void>) {
     wrong = '';
     try {
@@ -38,12 +39,20 @@
       groups = last.now ? groups.map((g) => (g.id === back.id ? back : g)) : [...groups, back];
       last = undefined;
     });
-  const names = (students: Student[], g: Group) => g.students.map((id) => first(students.find((s) => s.id === id)?.name ?? ''));
+  const names = (students: Student[], g: Group) =>
+    g.students.map((id) => first(students.find((s) => s.id === id)?.name ?? ''));
 
   const ask = async () => {
-    const [students, all] = await Promise.all([need(api.GET('/api/v1/students')), need(api.GET('/api/v1/groups'))]);
+    const [students, all] = await Promise.all([
+      need(api.GET('/api/v1/students')),
+      need(api.GET('/api/v1/groups'))
+    ]);
     groups = all;
-    return Promise.all(students.map((s) => need(api.GET('/api/v1/students/{student}', { params: { path: { student: s.id } } }))));
+    return Promise.all(
+      students.map((s) =>
+        need(api.GET('/api/v1/students/{student}', { params: { path: { student: s.id } } }))
+      )
+    );
   };
 </script>
 
@@ -52,26 +61,46 @@
 <Load {ask}>
   {#snippet children(records)}
     <main class="mx-auto max-w-[1280px] px-6 py-6">
-      <div class="flex items-baseline gap-6"><h1 class="text-3xl">Students</h1><a class="text-sm underline" href="#groups">Groups</a></div>
-      <ul class="border-base-content mt-4 border-t">
+      <div class="flex items-baseline gap-6">
+        <h1 class="text-3xl">Students</h1>
+        <a class="text-sm underline" href="#groups">Groups</a>
+      </div>
+      <ul class="mt-4 border-t border-base-content">
         {#each records as r (r.student.id)}
-          <li class="border-base-300 grid items-center gap-4 border-b py-3 md:grid-cols-[11rem_1fr]">
+          <li class="grid items-center gap-4 border-b border-base-300 py-3 md:grid-cols-[11rem_1fr]">
             <div>
-              <a class="text-lg font-semibold hover:underline" href="/students/{r.student.id}">{r.student.name}</a>
+              <a class="text-lg font-semibold hover:underline" href="/students/{r.student.id}"
+                >{r.student.name}</a
+              >
               <p class="text-sm">{r.student.hand}-handed, {r.student.level}</p>
             </div>
             <div class="grid grid-cols-2 gap-x-6 gap-y-2 md:grid-cols-4">
               {#each r.skills as k (k.skill)}
                 {@const last = k.track.at(-1)}
-                {@const by = last && k.track.length > 1 ? Math.round(last.mean * 100) - Math.round(k.track.at(-2)!.mean * 100) : 0}
+                {@const by =
+                  last && k.track.length > 1
+                    ? Math.round(last.mean * 100) - Math.round(k.track.at(-2)!.mean * 100)
+                    : 0}
                 {#if last}
                   <div>
                     <p class="flex items-baseline gap-2 text-sm whitespace-nowrap">
                       {k.skill.split(',')[0]}
-                      <span class="ml-auto text-lg font-semibold tabular-nums">{Math.round(last.mean * 100)}%</span>
-                      <span class="w-8 text-sm tabular-nums">{by ? `${by > 0 ? '▲' : '▼'}${Math.abs(by)}` : ''}</span>
+                      <span class="ml-auto text-lg font-semibold tabular-nums"
+                        >{Math.round(last.mean * 100)}%</span
+                      >
+                      <span class="w-8 text-sm tabular-nums"
+                        >{by ? `${by > 0 ? '▲' : '▼'}${Math.abs(by)}` : ''}</span
+                      >
                     </p>
-                    <EstimateChart track={k.track} small label="{k.skill}: {Math.round(last.mean * 100)} percent, {by > 0 ? `up ${by}` : by < 0 ? `down ${-by}` : 'as before'}" />
+                    <EstimateChart
+                      track={k.track}
+                      small
+                      label="{k.skill}: {Math.round(last.mean * 100)} percent, {by > 0
+                        ? `up ${by}`
+                        : by < 0
+                          ? `down ${-by}`
+                          : 'as before'}"
+                    />
                   </div>
                 {/if}
               {:else}<p class="text-sm">Nothing counted yet.</p>{/each}
@@ -81,20 +110,67 @@
       </ul>
       <section class="mt-8" aria-labelledby="groups">
         <h2 id="groups" class="text-xl">Groups</h2>
-        {#if wrong}<p class="text-error text-sm font-semibold" role="alert">{wrong}</p>{/if}
-        {#if last}<p class="text-sm" role="status">{last.words}. <button type="button" class="underline" onclick={undo}>Undo</button></p>{/if}
-        <ul class="border-base-content mt-1 border-t">
+        {#if wrong}<p class="text-sm font-semibold text-error" role="alert">{wrong}</p>{/if}
+        {#if last}<p class="text-sm" role="status">
+            {last.words}. <button type="button" class="underline" onclick={undo}>Undo</button>
+          </p>{/if}
+        <ul class="mt-1 border-t border-base-content">
           {#each groups as g (g.id)}
-            <li class="border-base-300 flex flex-wrap items-center gap-x-4 gap-y-1 border-b py-2">
-              <input class="hover:border-base-300 focus:border-base-content w-60 border-b border-transparent bg-transparent font-semibold" aria-label="Name of {g.name}" value={g.name} maxlength="60" onchange={(e) => (e.currentTarget.value.trim() ? void save(g, { name: e.currentTarget.value.trim() }, `${g.name} has a new name`) : (e.currentTarget.value = g.name))} />
-              <span class="flex min-w-60 flex-1 flex-wrap gap-x-3 text-sm">{#each names(records.map((r) => r.student), g) as name, i (g.students[i])}<span>{name}<button type="button" class="btn btn-ghost btn-xs" aria-label="Take {name} out of {g.name}" onclick={() => void save(g, { students: g.students.filter((_, j) => j !== i) }, `${name} is out of ${g.name}`)}>×</button></span>{/each}</span>
-              <select class="select select-sm border-base-content/60 w-40" aria-label="Add somebody to {g.name}" value="" onchange={(e) => (e.currentTarget.value && void save(g, { students: [...g.students, e.currentTarget.value] }, `${g.name} has one more`), (e.currentTarget.value = ''))}>
+            <li class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-base-300 py-2">
+              <input
+                class="w-60 border-b border-transparent bg-transparent font-semibold hover:border-base-300 focus:border-base-content"
+                aria-label="Name of {g.name}"
+                value={g.name}
+                maxlength="60"
+                onchange={(e) =>
+                  e.currentTarget.value.trim()
+                    ? void save(g, { name: e.currentTarget.value.trim() }, `${g.name} has a new name`)
+                    : (e.currentTarget.value = g.name)}
+              />
+              <span class="flex min-w-60 flex-1 flex-wrap gap-x-3 text-sm"
+                >{#each names( records.map((r) => r.student), g ) as name, i (g.students[i])}<span
+                    >{name}<button
+                      type="button"
+                      class="btn btn-ghost btn-xs"
+                      aria-label="Take {name} out of {g.name}"
+                      onclick={() =>
+                        void save(
+                          g,
+                          { students: g.students.filter((_, j) => j !== i) },
+                          `${name} is out of ${g.name}`
+                        )}>×</button
+                    ></span
+                  >{/each}</span
+              >
+              <select
+                class="select w-40 border-base-content/60 select-sm"
+                aria-label="Add somebody to {g.name}"
+                value=""
+                onchange={(e) => (
+                  e.currentTarget.value &&
+                    void save(
+                      g,
+                      { students: [...g.students, e.currentTarget.value] },
+                      `${g.name} has one more`
+                    ),
+                  (e.currentTarget.value = '')
+                )}
+              >
                 <option value="">add…</option>
-                {#each records.filter((r) => !g.students.includes(r.student.id)) as r (r.student.id)}<option value={r.student.id}>{r.student.name}</option>{/each}
+                {#each records.filter((r) => !g.students.includes(r.student.id)) as r (r.student.id)}<option
+                    value={r.student.id}>{r.student.name}</option
+                  >{/each}
               </select>
-              <button type="button" class="btn btn-sm" aria-label="Take {g.name} away" onclick={() => void remove(g)}>Remove</button>
+              <button
+                type="button"
+                class="btn btn-sm"
+                aria-label="Take {g.name} away"
+                onclick={() => void remove(g)}>Remove</button
+              >
             </li>
-          {:else}<li class="py-3 text-sm">No groups yet. Choose who comes under Plan a lesson, and keep them as a group.</li>{/each}
+          {:else}<li class="py-3 text-sm">
+              No groups yet. Choose who comes under Plan a lesson, and keep them as a group.
+            </li>{/each}
         </ul>
       </section>
     </main>

@@ -17,7 +17,11 @@
     ]);
     const [templates, plan] = await Promise.all([
       need(api.GET('/api/v1/courts/{court}/blocks', { params: { path: { court: lesson.court } } })),
-      need(api.POST('/api/v1/lessons/check', { body: { lesson, units: untrack(() => settings.units), hand: firstInHand(lesson) ?? '' } }))
+      need(
+        api.POST('/api/v1/lessons/check', {
+          body: { lesson, units: untrack(() => settings.units), hand: firstInHand(lesson) ?? '' }
+        })
+      )
     ]);
     return { lesson, plan, courts, students, templates, summary: all.find((l) => l.id === id) };
   }

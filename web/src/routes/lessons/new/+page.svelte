@@ -1,6 +1,17 @@
 <!-- From what the coach knows to a lesson: who, how long, what with; drafts that fit answer at once. -->
 <script lang="ts">
-  import { api, explain, need, type Court, type Draft, type Group, type LessonSummary, type Means, type Student, type Wish } from '$lib/api/client';
+  import {
+    api,
+    explain,
+    need,
+    type Court,
+    type Draft,
+    type Group,
+    type LessonSummary,
+    type Means,
+    type Student,
+    type Wish
+  } from '$lib/api/client';
   import Thumb from '$lib/drill/Thumb.svelte';
   import { focuses, sports } from '$lib/drill/parts';
   import { again, empty, nextHour, open } from '$lib/lesson/create';
@@ -30,12 +41,27 @@
   let copying = $state(false);
 
   const ask = async () => {
-    const [students, courts, lessons, all] = await Promise.all([need(api.GET('/api/v1/students')), need(api.GET('/api/v1/courts')), need(api.GET('/api/v1/lessons')), need(api.GET('/api/v1/groups'))]);
+    const [students, courts, lessons, all] = await Promise.all([
+      need(api.GET('/api/v1/students')),
+      need(api.GET('/api/v1/courts')),
+      need(api.GET('/api/v1/lessons')),
+      need(api.GET('/api/v1/groups'))
+    ]);
     groups = all;
     return { students, courts, lessons };
   };
   const have = $derived<Means>({ balls: balls || undefined, courts: many > 1 ? many : undefined, kit });
-  const wish = $derived<Wish>({ students: chosen, court, date, start, minutes, aim, have, matchOn: matchOn || undefined, units: settings.units });
+  const wish = $derived<Wish>({
+    students: chosen,
+    court,
+    date,
+    start,
+    minutes,
+    aim,
+    have,
+    matchOn: matchOn || undefined,
+    units: settings.units
+  });
 
   // One question at a time; the last one counts. Only the wish asks anew.
   let next: Wish | undefined;
@@ -80,7 +106,12 @@
     if (!naming.trim()) return;
     try {
       const id = v7();
-      const g = await need(api.PUT('/api/v1/groups/{group}', { params: { path: { group: id } }, body: { id, version: 0, name: naming.trim(), students: chosen } }));
+      const g = await need(
+        api.PUT('/api/v1/groups/{group}', {
+          params: { path: { group: id } },
+          body: { id, version: 0, name: naming.trim(), students: chosen }
+        })
+      );
       groups = [...groups, g];
       naming = '';
     } catch (error) {
@@ -94,81 +125,190 @@
       wrong = (error as Error).message;
     }
   }
-  const drills = (d: Draft) => d.lesson.blocks.flatMap((b) => (b.drill ? [{ drill: b.drill, words: b.title }] : b.match?.from ? [{ drill: b.match.from, words: `match: ${b.match.from.title}` }] : []));
+  const drills = (d: Draft) =>
+    d.lesson.blocks.flatMap((b) =>
+      b.drill
+        ? [{ drill: b.drill, words: b.title }]
+        : b.match?.from
+          ? [{ drill: b.match.from, words: `match: ${b.match.from.title}` }]
+          : []
+    );
   const share = (d: Draft, of: 'hitting' | 'waiting') => {
     const all = d.plan.students;
-    return all.length ? Math.round((100 * all.reduce((s, t) => s + t.part[of], 0)) / all.length / Math.max(1, d.plan.minutes.value)) : 0;
+    return all.length
+      ? Math.round(
+          (100 * all.reduce((s, t) => s + t.part[of], 0)) / all.length / Math.max(1, d.plan.minutes.value)
+        )
+      : 0;
   };
   const courtOf = (courts: Court[], id: string) => courts.find((c) => c.id === id);
-  const bySport = (courts: Court[]) => Object.entries(sports).map(([id, name]) => ({ name, courts: courts.filter((c) => c.sport === id) }));
-  const names = (students: Student[], ids: string[]) => ids.map((id) => first(students.find((s) => s.id === id)?.name ?? '')).join(', ');
+  const bySport = (courts: Court[]) =>
+    Object.entries(sports).map(([id, name]) => ({ name, courts: courts.filter((c) => c.sport === id) }));
+  const names = (students: Student[], ids: string[]) =>
+    ids.map((id) => first(students.find((s) => s.id === id)?.name ?? '')).join(', ');
 </script>
 
 <svelte:head><title>Plan a lesson · Hodometer</title></svelte:head>
 
 <Load {ask}>
   {#snippet children({ students, courts, lessons })}
-    {@const before = lessons.filter((l) => chosen.length === 0 || l.studentIds.some((s) => chosen.includes(s))).slice(0, 8)}
-    <main class="mx-auto grid max-w-[1280px] items-start gap-x-10 gap-y-6 px-6 py-5 lg:grid-cols-[27rem_minmax(0,1fr)]">
+    {@const before = lessons
+      .filter((l) => chosen.length === 0 || l.studentIds.some((s) => chosen.includes(s)))
+      .slice(0, 8)}
+    <main
+      class="mx-auto grid max-w-[1280px] items-start gap-x-10 gap-y-6 px-6 py-5 lg:grid-cols-[27rem_minmax(0,1fr)]"
+    >
       <section aria-label="What you know">
         <h1 class="text-3xl">Plan a lesson</h1>
         <fieldset class="mt-4">
           <legend class="font-semibold">Who comes{chosen.length ? ` · ${chosen.length}` : ''}</legend>
           {#if groups.length}
             <div class="mt-1.5 flex flex-wrap gap-1.5" role="group" aria-label="Groups">
-              {#each groups as g (g.id)}<button type="button" class="btn btn-sm" class:btn-primary={same(g.students, chosen)} aria-pressed={same(g.students, chosen)} title={names(students, g.students)} onclick={() => take(g, lessons)}>{g.name}</button>{/each}
+              {#each groups as g (g.id)}<button
+                  type="button"
+                  class="btn btn-sm"
+                  class:btn-primary={same(g.students, chosen)}
+                  aria-pressed={same(g.students, chosen)}
+                  title={names(students, g.students)}
+                  onclick={() => take(g, lessons)}>{g.name}</button
+                >{/each}
             </div>
           {/if}
-          <div class="mt-1.5 flex max-h-[12.6rem] flex-wrap gap-1 overflow-auto" role="group" aria-label="Students">
-            {#each students as s (s.id)}<button type="button" class="person" class:in={chosen.includes(s.id)} aria-pressed={chosen.includes(s.id)} onclick={() => toggle(s.id)}>{s.name}</button>{/each}
+          <div
+            class="mt-1.5 flex max-h-[12.6rem] flex-wrap gap-1 overflow-auto"
+            role="group"
+            aria-label="Students"
+          >
+            {#each students as s (s.id)}<button
+                type="button"
+                class="person"
+                class:in={chosen.includes(s.id)}
+                aria-pressed={chosen.includes(s.id)}
+                onclick={() => toggle(s.id)}>{s.name}</button
+              >{/each}
           </div>
           {#if chosen.length > 1 && !groups.some((g) => same(g.students, chosen))}
             <form class="mt-1.5 flex gap-1.5" onsubmit={(e) => (e.preventDefault(), void keep())}>
-              <input class="input input-sm border-base-content/60 w-44" aria-label="Name of the group" placeholder="Keep as a group…" bind:value={naming} maxlength="60" />
+              <input
+                class="input w-44 border-base-content/60 input-sm"
+                aria-label="Name of the group"
+                placeholder="Keep as a group…"
+                bind:value={naming}
+                maxlength="60"
+              />
               <button class="btn btn-sm" disabled={!naming.trim()}>Keep</button>
             </form>
           {/if}
         </fieldset>
         <div class="mt-4 flex flex-wrap items-end gap-x-3 gap-y-2">
-          <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">Court
-            <select class="select select-sm border-base-content/60 w-52" bind:value={court}>
-              {#each bySport(courts) as s (s.name)}<optgroup label={s.name}>{#each s.courts as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</optgroup>{/each}
+          <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
+            >Court
+            <select class="select w-52 border-base-content/60 select-sm" bind:value={court}>
+              {#each bySport(courts) as s (s.name)}<optgroup label={s.name}
+                  >{#each s.courts as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</optgroup
+                >{/each}
             </select>
           </label>
           <Num label="Courts" whole value={many} min={1} max={6} onset={(n) => (many = n)} />
-          <Num label="Balls, 0 plenty" whole value={balls} min={0} max={2000} step={12} onset={(n) => (balls = n)} />
+          <Num
+            label="Balls, 0 plenty"
+            whole
+            value={balls}
+            min={0}
+            max={2000}
+            step={12}
+            onset={(n) => (balls = n)}
+          />
         </div>
         <div class="mt-3 flex flex-wrap items-end gap-x-3 gap-y-2">
           <div class="join" role="group" aria-label="Minutes">
-            {#each [30, 45, 60, 90] as m (m)}<button type="button" class="btn btn-sm join-item figures" class:btn-primary={minutes === m} aria-pressed={minutes === m} onclick={() => (minutes = m)}>{m}</button>{/each}
+            {#each [30, 45, 60, 90] as m (m)}<button
+                type="button"
+                class="figures btn join-item btn-sm"
+                class:btn-primary={minutes === m}
+                aria-pressed={minutes === m}
+                onclick={() => (minutes = m)}>{m}</button
+              >{/each}
           </div>
-          <Num label="Minutes" beside hidden whole unit="min" value={minutes} min={15} max={480} step={5} onset={(m) => (minutes = m)} />
+          <Num
+            label="Minutes"
+            beside
+            hidden
+            whole
+            unit="min"
+            value={minutes}
+            min={15}
+            max={480}
+            step={5}
+            onset={(m) => (minutes = m)}
+          />
         </div>
         <div class="mt-3 flex flex-wrap items-end gap-x-3 gap-y-2">
-          <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">Day<input type="date" class="input input-sm border-base-content/60 figures w-36" bind:value={date} /></label>
-          <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">Start<input type="time" class="input input-sm border-base-content/60 figures w-28" bind:value={start} /></label>
-          <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">Next match<input type="date" class="input input-sm border-base-content/60 figures w-36" bind:value={matchOn} /></label>
+          <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
+            >Day<input
+              type="date"
+              class="figures input w-36 border-base-content/60 input-sm"
+              bind:value={date}
+            /></label
+          >
+          <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
+            >Start<input
+              type="time"
+              class="figures input w-28 border-base-content/60 input-sm"
+              bind:value={start}
+            /></label
+          >
+          <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
+            >Next match<input
+              type="date"
+              class="figures input w-36 border-base-content/60 input-sm"
+              bind:value={matchOn}
+            /></label
+          >
         </div>
         <fieldset class="mt-4">
           <legend class="font-semibold">Aim</legend>
           <div class="mt-1.5 flex flex-wrap gap-1">
-            <button type="button" class="person" class:in={!aim} aria-pressed={!aim} onclick={() => (aim = undefined)}>what they need</button>
-            {#each Object.entries(focuses).filter(([id]) => id !== 'warmUp') as [id, words] (id)}<button type="button" class="person" class:in={aim === id} aria-pressed={aim === id} onclick={() => (aim = id as Wish['aim'])}>{words}</button>{/each}
+            <button
+              type="button"
+              class="person"
+              class:in={!aim}
+              aria-pressed={!aim}
+              onclick={() => (aim = undefined)}>what they need</button
+            >
+            {#each Object.entries(focuses).filter(([id]) => id !== 'warmUp') as [id, words] (id)}<button
+                type="button"
+                class="person"
+                class:in={aim === id}
+                aria-pressed={aim === id}
+                onclick={() => (aim = id as Wish['aim'])}>{words}</button
+              >{/each}
           </div>
         </fieldset>
         <fieldset class="mt-4">
           <legend class="font-semibold">There is</legend>
           <div class="mt-1.5 flex flex-wrap gap-1">
-            {#each Object.entries(kits) as [id, words] (id)}{@const there = kit.includes(id as Kit)}<button type="button" class="person" class:in={there} aria-pressed={there} onclick={() => (kit = there ? kit.filter((k) => k !== id) : [...kit, id as Kit])}>{words}</button>{/each}
+            {#each Object.entries(kits) as [id, words] (id)}{@const there = kit.includes(id as Kit)}<button
+                type="button"
+                class="person"
+                class:in={there}
+                aria-pressed={there}
+                onclick={() => (kit = there ? kit.filter((k) => k !== id) : [...kit, id as Kit])}
+                >{words}</button
+              >{/each}
           </div>
         </fieldset>
       </section>
 
       <section aria-label="Drafts" aria-live="polite" class="min-w-0">
-        {#if wrong}<p class="text-error font-semibold" role="alert">{wrong}</p>{/if}
+        {#if wrong}<p class="font-semibold text-error" role="alert">{wrong}</p>{/if}
         {#if !chosen.length}
           <h2 class="text-xl">Say who comes, and drafts that fit stand here</h2>
-          <p class="mt-2 max-w-xl">Each fits its minutes with the time between blocks counted, sets each student a target they hit about seven times in ten, and arranges the group so that few wait. Nothing is saved until you take one.</p>
+          <p class="mt-2 max-w-xl">
+            Each fits its minutes with the time between blocks counted, sets each student a target they hit
+            about seven times in ten, and arranges the group so that few wait. Nothing is saved until you take
+            one.
+          </p>
         {/if}
         {#each drafts ?? [] as d (d.lesson.id)}
           <article class="draft" aria-label={d.name}>
@@ -177,30 +317,75 @@
                 <h2 class="text-xl">{d.name}</h2>
                 <p class="text-[0.95rem]">{d.why}</p>
               </div>
-              <button type="button" class="btn btn-primary" onclick={() => make(() => d.lesson)}>Take it</button>
+              <button type="button" class="btn btn-primary" onclick={() => make(() => d.lesson)}
+                >Take it</button
+              >
             </div>
-            <div class="mt-2"><Tape blocks={d.lesson.blocks} start={d.lesson.start} slot={d.lesson.slotMinutes} /></div>
+            <div class="mt-2">
+              <Tape blocks={d.lesson.blocks} start={d.lesson.start} slot={d.lesson.slotMinutes} />
+            </div>
             <div class="mt-1 flex flex-wrap items-start gap-3 pl-20">
               {#each drills(d) as { drill, words }, i (i)}
                 {@const c = courtOf(courts, drill.pattern.court)}
-                {#if c}<figure class="w-36"><Thumb {drill} court={c} /><figcaption class="mt-0.5 truncate text-xs" title={words}>{words}</figcaption></figure>{/if}
+                {#if c}<figure class="w-36">
+                    <Thumb {drill} court={c} />
+                    <figcaption class="mt-0.5 truncate text-xs" title={words}>{words}</figcaption>
+                  </figure>{/if}
               {/each}
-              <dl class="figures ml-auto grid grid-cols-[auto_auto] gap-x-3 text-sm"><dt>hitting</dt><dd>{share(d, 'hitting')}%</dd><dt>waiting</dt><dd>{share(d, 'waiting')}%</dd><dt>balls fed</dt><dd>{Math.round(d.plan.balls.value)}</dd><dt>between</dt><dd>{d.plan.between.value.toFixed(1)} min</dd></dl>
+              <dl class="figures ml-auto grid grid-cols-[auto_auto] gap-x-3 text-sm">
+                <dt>hitting</dt>
+                <dd>{share(d, 'hitting')}%</dd>
+                <dt>waiting</dt>
+                <dd>{share(d, 'waiting')}%</dd>
+                <dt>balls fed</dt>
+                <dd>{Math.round(d.plan.balls.value)}</dd>
+                <dt>between</dt>
+                <dd>{d.plan.between.value.toFixed(1)} min</dd>
+              </dl>
             </div>
           </article>
         {:else}{#if asking}<p role="status">Drafting…</p>{/if}{/each}
-        <div class="border-base-content mt-6 flex flex-wrap items-center gap-2 border-t pt-4">
-          <button type="button" class="btn" onclick={() => make(() => empty({ students: chosen, court, date, start, slotMinutes: minutes, have, matchOn: matchOn || undefined }))}>Empty tape</button>
-          <button type="button" class="btn" aria-expanded={copying} onclick={() => (copying = !copying)}>An earlier lesson once more</button>
+        <div class="mt-6 flex flex-wrap items-center gap-2 border-t border-base-content pt-4">
+          <button
+            type="button"
+            class="btn"
+            onclick={() =>
+              make(() =>
+                empty({
+                  students: chosen,
+                  court,
+                  date,
+                  start,
+                  slotMinutes: minutes,
+                  have,
+                  matchOn: matchOn || undefined
+                })
+              )}>Empty tape</button
+          >
+          <button type="button" class="btn" aria-expanded={copying} onclick={() => (copying = !copying)}
+            >An earlier lesson once more</button
+          >
         </div>
         {#if copying}
           <ul class="mt-3 space-y-1.5">
             {#each before as l (l.id)}
               <li>
-                <button type="button" class="hover:bg-base-200 flex w-full items-center gap-4 px-2 py-1.5 text-left" onclick={() => make(() => again(l.id, { date, start, ...(chosen.length ? { students: chosen } : {}) }))}>
+                <button
+                  type="button"
+                  class="flex w-full items-center gap-4 px-2 py-1.5 text-left hover:bg-base-200"
+                  onclick={() =>
+                    make(() => again(l.id, { date, start, ...(chosen.length ? { students: chosen } : {}) }))}
+                >
                   <span class="figures w-32 shrink-0 text-sm">{sayDay(l.date)} {l.start}</span>
-                  <span class="min-w-0 flex-1 truncate"><strong>{l.title}</strong> · {l.students.map(first).join(', ')}</span>
-                  <span class="flex h-4 w-40 gap-px" aria-hidden="true">{#each l.blocks as b, i (i)}<span style:flex="{b.minutes} 0 0" style:background="var(--kind-{b.kind})"></span>{/each}</span>
+                  <span class="min-w-0 flex-1 truncate"
+                    ><strong>{l.title}</strong> · {l.students.map(first).join(', ')}</span
+                  >
+                  <span class="flex h-4 w-40 gap-px" aria-hidden="true"
+                    >{#each l.blocks as b, i (i)}<span
+                        style:flex="{b.minutes} 0 0"
+                        style:background="var(--kind-{b.kind})"
+                      ></span>{/each}</span
+                  >
                 </button>
               </li>
             {:else}<li class="text-sm">Nothing earlier with these students.</li>{/each}

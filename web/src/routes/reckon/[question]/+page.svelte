@@ -14,10 +14,22 @@
   import { typing } from '$lib/shell/keys';
   import Load from '$lib/shell/Load.svelte';
 
-  const views = { flight: FlightQuestion, target: TargetQuestion, goal: GoalQuestion, race: RaceQuestion, angle: AngleQuestion, rotation: RotationQuestion, tempo: TempoQuestion };
+  const views = {
+    flight: FlightQuestion,
+    target: TargetQuestion,
+    goal: GoalQuestion,
+    race: RaceQuestion,
+    angle: AngleQuestion,
+    rotation: RotationQuestion,
+    tempo: TempoQuestion
+  };
   const here = $derived(questions.find((q) => q.id === page.params.question));
   const ask = async () => {
-    const [courts, bases, games] = await Promise.all([need(api.GET('/api/v1/courts')), need(api.GET('/api/v1/bases')), need(api.GET('/api/v1/games'))]);
+    const [courts, bases, games] = await Promise.all([
+      need(api.GET('/api/v1/courts')),
+      need(api.GET('/api/v1/bases')),
+      need(api.GET('/api/v1/games'))
+    ]);
     return { courts, bases, games };
   };
   // Each question keeps its own place while the others are looked at.
@@ -45,7 +57,13 @@
 <main class="mx-auto max-w-[1280px] px-6 pt-3 pb-8">
   <nav aria-label="Questions" class="rule" bind:this={rule}>
     {#each questions as q, i (q.id)}
-      <a href="/reckon/{q.id}" class="mark" class:here={q === here} aria-current={q === here ? 'page' : undefined} onclick={(e) => (e.preventDefault(), open(q.id))}>
+      <a
+        href="/reckon/{q.id}"
+        class="mark"
+        class:here={q === here}
+        aria-current={q === here ? 'page' : undefined}
+        onclick={(e) => (e.preventDefault(), open(q.id))}
+      >
         <span class="figures text-xs">{i + 1}</span>{q.short}
       </a>
     {/each}
@@ -72,7 +90,8 @@
     overflow-x: auto;
     margin-bottom: 1rem;
     background:
-      repeating-linear-gradient(90deg, var(--tape-ink) 0 1px, transparent 1px 1.1rem) bottom / 100% 0.3rem no-repeat,
+      repeating-linear-gradient(90deg, var(--tape-ink) 0 1px, transparent 1px 1.1rem) bottom / 100% 0.3rem
+        no-repeat,
       var(--tape);
     color: var(--tape-ink);
     border-radius: 0.25rem;

@@ -10,7 +10,8 @@
 
   // What was read again after a change of hand or level, which moves the estimates.
   let again = $state.raw<StudentRecord>();
-  const ask = () => need(api.GET('/api/v1/students/{student}', { params: { path: { student: page.params.id ?? '' } } }));
+  const ask = () =>
+    need(api.GET('/api/v1/students/{student}', { params: { path: { student: page.params.id ?? '' } } }));
   const percent = (p: number) => Math.round(p * 100);
 </script>
 
@@ -22,9 +23,15 @@
     <main class="mx-auto max-w-[1280px] px-6 py-6">
       <WhoIsIt student={read.student} onsaved={async () => (again = await ask())} />
       {#if record.skills.length === 0}
-        <p class="mt-6 max-w-xl">Nothing counted yet. Until then the tool goes by the level alone; every ball counted courtside makes it surer.</p>
+        <p class="mt-6 max-w-xl">
+          Nothing counted yet. Until then the tool goes by the level alone; every ball counted courtside makes
+          it surer.
+        </p>
       {:else}
-        <p class="mt-3 text-sm">Chance to land in the target: the line is the estimate, the band holds it with 80% certainty, each ring is one session’s own share. Older sessions fade by half every three weeks.</p>
+        <p class="mt-3 text-sm">
+          Chance to land in the target: the line is the estimate, the band holds it with 80% certainty, each
+          ring is one session’s own share. Older sessions fade by half every three weeks.
+        </p>
       {/if}
       <div class="mt-4 grid gap-x-10 gap-y-6 md:grid-cols-2">
         {#each record.skills as k (k.skill)}
@@ -32,14 +39,25 @@
           {@const before = k.track.at(-2)}
           {#if last}
             <section aria-label={k.skill}>
-              <div class="border-base-content flex items-baseline gap-3 border-t pt-2">
+              <div class="flex items-baseline gap-3 border-t border-base-content pt-2">
                 <h2 class="text-lg">{k.skill}</h2>
                 <p class="figures ml-auto text-2xl font-semibold">{percent(last.mean)}%</p>
                 <p class="figures text-sm">{percent(last.low)}–{percent(last.high)}%</p>
               </div>
-              <EstimateChart track={k.track} label="{k.skill}: {percent(last.mean)} percent now, between {percent(last.low)} and {percent(last.high)}, over {k.track.length} sessions" />
+              <EstimateChart
+                track={k.track}
+                label="{k.skill}: {percent(last.mean)} percent now, between {percent(last.low)} and {percent(
+                  last.high
+                )}, over {k.track.length} sessions"
+              />
               <p class="text-sm">
-                {before ? (percent(last.mean) === percent(before.mean) ? 'As before. ' : `${last.mean > before.mean ? '▲ up' : '▼ down'} from ${percent(before.mean)}%. `) : ''}Last: {last.good} of {last.balls}, best streak {last.best}{last.met ? ', goals met' : ''}. Target of {sayLength(k.radius, settings.units)}.
+                {before
+                  ? percent(last.mean) === percent(before.mean)
+                    ? 'As before. '
+                    : `${last.mean > before.mean ? '▲ up' : '▼ down'} from ${percent(before.mean)}%. `
+                  : ''}Last: {last.good} of {last.balls}, best streak {last.best}{last.met
+                  ? ', goals met'
+                  : ''}. Target of {sayLength(k.radius, settings.units)}.
               </p>
             </section>
           {/if}

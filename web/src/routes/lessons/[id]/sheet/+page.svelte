@@ -1,7 +1,15 @@
 <!-- The lesson on paper: one page to teach from, the court set-up with its measures, and a card for each student. -->
 <script lang="ts">
   import { page } from '$app/state';
-  import { api, need, type Block, type BlockRotation, type Court, type Drill, type Sheet } from '$lib/api/client';
+  import {
+    api,
+    need,
+    type Block,
+    type BlockRotation,
+    type Court,
+    type Drill,
+    type Sheet
+  } from '$lib/api/client';
   import Thumb from '$lib/drill/Thumb.svelte';
   import { bends } from '$lib/drill/parts';
   import SetUpMap from '$lib/lesson/SetUpMap.svelte';
@@ -14,7 +22,14 @@
 
   const id = $derived(page.params.id ?? '');
   const ask = async () => {
-    const [sheet, courts] = await Promise.all([need(api.GET('/api/v1/lessons/{lesson}/sheet', { params: { path: { lesson: id }, query: { units: settings.units } } })), need(api.GET('/api/v1/courts'))]);
+    const [sheet, courts] = await Promise.all([
+      need(
+        api.GET('/api/v1/lessons/{lesson}/sheet', {
+          params: { path: { lesson: id }, query: { units: settings.units } }
+        })
+      ),
+      need(api.GET('/api/v1/courts'))
+    ]);
     return { sheet, courts };
   };
   let cards = $state(true);
@@ -30,10 +45,25 @@
   const drillOf = (b: Block): Drill | undefined => b.drill ?? b.match?.from;
   const courtOf = (courts: Court[], s: string) => courts.find((c) => c.id === s);
   const goal = (d: Drill, counts?: number[]) => {
-    const said = d.steps.map((s, i) => ({ label: `${s.stroke === 'either' ? '' : s.stroke}${{ crossCourt: ' cross-court', straight: ' straight', middle: ' to the middle', anywhere: '' }[s.direction]}`.trim(), n: counts?.[i] || s.goal.count, kind: { total: 'in all', inARow: 'in a row', timed: 'in the time', bestRally: 'best rally', teamTotal: 'together' }[s.goal.kind] ?? '' }));
+    const said = d.steps.map((s, i) => ({
+      label:
+        `${s.stroke === 'either' ? '' : s.stroke}${{ crossCourt: ' cross-court', straight: ' straight', middle: ' to the middle', anywhere: '' }[s.direction]}`.trim(),
+      n: counts?.[i] || s.goal.count,
+      kind:
+        {
+          total: 'in all',
+          inARow: 'in a row',
+          timed: 'in the time',
+          bestRally: 'best rally',
+          teamTotal: 'together'
+        }[s.goal.kind] ?? ''
+    }));
     const groups: Record<string, string[]> = {};
-    for (const g of said) groups[`${g.n} ${g.kind}`] = [...(groups[`${g.n} ${g.kind}`] ?? []), g.label].filter(Boolean);
-    return Object.entries(groups).map(([n, labels]) => `${n}${labels.length ? `: ${labels.join(', ')}` : ''}`).join('; ');
+    for (const g of said)
+      groups[`${g.n} ${g.kind}`] = [...(groups[`${g.n} ${g.kind}`] ?? []), g.label].filter(Boolean);
+    return Object.entries(groups)
+      .map(([n, labels]) => `${n}${labels.length ? `: ${labels.join(', ')}` : ''}`)
+      .join('; ');
   };
   /** What one student has of their own in a block, in words. */
   const own = (b: Block, student: string) => {
@@ -42,21 +72,51 @@
     if (!o || !d) return [];
     const circle = d.targets.find((t) => t.kind === 'circle');
     return [
-      o.scale !== 1 && d.targets.length ? (circle ? `target ${sayLength(circle.radius * o.scale, settings.units)}` : `target × ${o.scale.toFixed(2)}`) : '',
+      o.scale !== 1 && d.targets.length
+        ? circle
+          ? `target ${sayLength(circle.radius * o.scale, settings.units)}`
+          : `target × ${o.scale.toFixed(2)}`
+        : '',
       o.tempo && o.tempo !== 1 ? `balls × ${o.tempo} apart` : '',
-      o.counts?.some((n) => n > 0) ? [...new Set(d.steps.map((g, i) => `${o.counts![i] || g.goal.count} ${g.goal.kind === 'inARow' ? 'in a row' : 'in all'}`))].join(', ') : '',
+      o.counts?.some((n) => n > 0)
+        ? [
+            ...new Set(
+              d.steps.map(
+                (g, i) =>
+                  `${o.counts![i] || g.goal.count} ${g.goal.kind === 'inARow' ? 'in a row' : 'in all'}`
+              )
+            )
+          ].join(', ')
+        : '',
       o.version ? bends[o.version] : '',
       o.cue ? `“${o.cue}”` : ''
     ].filter(Boolean) as string[];
   };
   /** Who is where in a turn, in words: those who hit, then those who feed and collect. */
   const at = (r: BlockRotation, turn: number[][], names: string[]) => {
-    const of = (doing: string) => turn.flatMap((held, k) => (r.places[k]!.doing === doing ? held.map((n) => names[n]) : [])).join(' ');
+    const of = (doing: string) =>
+      turn.flatMap((held, k) => (r.places[k]!.doing === doing ? held.map((n) => names[n]) : [])).join(' ');
     const sides = r.places.some((p) => p.name.includes('side A'));
-    const hit = sides ? turn.map((held, k) => (r.places[k]!.doing === 'hitting' && held.length ? `${k % 2 ? '– ' : k ? '· ' : ''}${held.map((n) => names[n]).join(' ')}` : '')).filter(Boolean).join(' ') : of('hitting');
-    return [hit, of('feeding') && `${of('feeding')} feed`, of('collecting') && `${of('collecting')} collect`].filter(Boolean).join('; ');
+    const hit = sides
+      ? turn
+          .map((held, k) =>
+            r.places[k]!.doing === 'hitting' && held.length
+              ? `${k % 2 ? '– ' : k ? '· ' : ''}${held.map((n) => names[n]).join(' ')}`
+              : ''
+          )
+          .filter(Boolean)
+          .join(' ')
+      : of('hitting');
+    return [hit, of('feeding') && `${of('feeding')} feed`, of('collecting') && `${of('collecting')} collect`]
+      .filter(Boolean)
+      .join('; ');
   };
-  const distinct = (s: Sheet) => s.lesson.blocks.map((b, i) => ({ b, d: drillOf(b), laid: s.blocks[i]!.setUp })).filter((x, i, all) => x.d && x.laid.length && all.findIndex((y) => y.d?.title === x.d?.title) === i) as { b: Block; d: Drill; laid: Sheet['blocks'][number]['setUp'] }[];
+  const distinct = (s: Sheet) =>
+    s.lesson.blocks
+      .map((b, i) => ({ b, d: drillOf(b), laid: s.blocks[i]!.setUp }))
+      .filter(
+        (x, i, all) => x.d && x.laid.length && all.findIndex((y) => y.d?.title === x.d?.title) === i
+      ) as { b: Block; d: Drill; laid: Sheet['blocks'][number]['setUp'] }[];
 </script>
 
 <svelte:head><title>Lesson on paper · Hodometer</title></svelte:head>
@@ -67,18 +127,43 @@
     {@const court = courtOf(courts, s.lesson.court)}
     <div class="no-print mx-auto flex max-w-[820px] flex-wrap items-center gap-3 px-4 pt-4">
       <a class="btn btn-sm" href="/lessons/{s.lesson.id}">Back to the plan</a>
-      <label class="flex items-center gap-1.5 text-sm"><input type="checkbox" class="checkbox checkbox-sm border-base-content" bind:checked={maps} />court set-up</label>
-      <label class="flex items-center gap-1.5 text-sm"><input type="checkbox" class="checkbox checkbox-sm border-base-content" bind:checked={cards} />cards to take home</label>
-      <button type="button" class="btn btn-primary ml-auto" onclick={() => print()}>Print</button>
+      <label class="flex items-center gap-1.5 text-sm"
+        ><input type="checkbox" class="checkbox border-base-content checkbox-sm" bind:checked={maps} />court
+        set-up</label
+      >
+      <label class="flex items-center gap-1.5 text-sm"
+        ><input type="checkbox" class="checkbox border-base-content checkbox-sm" bind:checked={cards} />cards
+        to take home</label
+      >
+      <button type="button" class="btn ml-auto btn-primary" onclick={() => print()}>Print</button>
     </div>
     <main class="paper" data-theme="chalk">
       <section class="page one" aria-label="The lesson" bind:clientHeight={tall}>
         <header class="flex items-end gap-4">
-          <div class="min-w-0 flex-1"><h1 class="text-2xl">{s.lesson.title}</h1><p class="text-sm">{s.lesson.aim}</p></div>
-          <p class="figures text-right text-sm">{sayDay(s.lesson.date)} {s.lesson.date}<br />{s.lesson.start}–{s.plan.end} · {court?.name}</p>
+          <div class="min-w-0 flex-1">
+            <h1 class="text-2xl">{s.lesson.title}</h1>
+            <p class="text-sm">{s.lesson.aim}</p>
+          </div>
+          <p class="figures text-right text-sm">
+            {sayDay(s.lesson.date)}
+            {s.lesson.date}<br />{s.lesson.start}–{s.plan.end} · {court?.name}
+          </p>
         </header>
-        <p class="text-sm"><strong>{s.students.map((p) => p.name).join(', ') || 'Nobody yet'}</strong>{#if s.lesson.there?.length}{#each s.lesson.there as t (t.student)} · {first(s.students.find((p) => p.id === t.student)?.name ?? '')} {t.from ? `comes at ${t.from} min` : ''}{t.to ? ` leaves at ${t.to} min` : ''}{/each}{/if}</p>
-        <div class="mt-2"><Tape blocks={s.lesson.blocks} start={s.lesson.start} slot={s.lesson.slotMinutes} lanes={s.plan.students} coach={s.plan.coach} /></div>
+        <p class="text-sm">
+          <strong>{s.students.map((p) => p.name).join(', ') || 'Nobody yet'}</strong
+          >{#if s.lesson.there?.length}{#each s.lesson.there as t (t.student)}
+              · {first(s.students.find((p) => p.id === t.student)?.name ?? '')}
+              {t.from ? `comes at ${t.from} min` : ''}{t.to ? ` leaves at ${t.to} min` : ''}{/each}{/if}
+        </p>
+        <div class="mt-2">
+          <Tape
+            blocks={s.lesson.blocks}
+            start={s.lesson.start}
+            slot={s.lesson.slotMinutes}
+            lanes={s.plan.students}
+            coach={s.plan.coach}
+          />
+        </div>
         <ol class="blocks">
           {#each s.lesson.blocks as b, i (b.id)}
             {@const p = s.plan.blocks[i]!}
@@ -90,30 +175,73 @@
               <div class="min-w-0 flex-1">
                 <h2 class="text-[0.95rem]">{b.title}</h2>
                 {#if b.drill}
-                  <p>{goal(b.drill)}.{#if b.drill.cues[0]} <em>{b.drill.cues.join(' · ')}</em>{/if}</p>
+                  <p>
+                    {goal(b.drill)}.{#if b.drill.cues[0]}
+                      <em>{b.drill.cues.join(' · ')}</em>{/if}
+                  </p>
                 {:else if b.match}
-                  <p>To {b.match.rules.to}{b.match.rules.toB ? ` against ${b.match.rules.toB}` : ''}, from {b.match.start}. <em>{b.match.cue}</em></p>
+                  <p>
+                    To {b.match.rules.to}{b.match.rules.toB ? ` against ${b.match.rules.toB}` : ''}, from {b
+                      .match.start}. <em>{b.match.cue}</em>
+                  </p>
                 {:else if b.script?.length}
-                  <p>{#if names.length > 2}<strong>A</strong> {half(names, 0)}, <strong>B</strong> {half(names, 1)}: {/if}{#each b.script as m, k (k)}<span class="figures">{k + 1}</span> {m.title} ({m.roles.map((r) => `${names.length > 2 ? 'AB'[r.who] : half(names, r.who)} ${r.does}`).join(', ')}){k < b.script.length - 1 ? ' · ' : ''}{/each}</p>
+                  <p>
+                    {#if names.length > 2}<strong>A</strong>
+                      {half(names, 0)}, <strong>B</strong>
+                      {half(names, 1)}:
+                    {/if}{#each b.script as m, k (k)}<span class="figures">{k + 1}</span>
+                      {m.title} ({m.roles
+                        .map((r) => `${names.length > 2 ? 'AB'[r.who] : half(names, r.who)} ${r.does}`)
+                        .join(', ')}){k < b.script.length - 1 ? ' · ' : ''}{/each}
+                  </p>
                 {:else if b.prompts?.length}<p>{b.prompts.join(' · ')}</p>{/if}
-                {#if s.blocks[i]!.rotation && names.length > 1}{@const r = s.blocks[i]!.rotation!}<p class="rotation">{r.words}. {#each r.turns.slice(0, 4) as turn, t (t)}<span class="turn">{t + 1}: {at(r, turn, names)}</span>{/each}</p>{/if}
-                {#each s.students as st (st.id)}{@const o = own(b, st.id)}{#if o.length}<span class="own"><strong>{first(st.name)}</strong> {o.join(', ')}</span>{/if}{/each}
+                {#if s.blocks[i]!.rotation && names.length > 1}{@const r = s.blocks[i]!.rotation!}
+                  <p class="rotation">
+                    {r.words}. {#each r.turns.slice(0, 4) as turn, t (t)}<span class="turn"
+                        >{t + 1}: {at(r, turn, names)}</span
+                      >{/each}
+                  </p>{/if}
+                {#each s.students as st (st.id)}{@const o = own(b, st.id)}{#if o.length}<span class="own"
+                      ><strong>{first(st.name)}</strong> {o.join(', ')}</span
+                    >{/if}{/each}
                 {#if b.notes}<p>{b.notes}</p>{/if}
               </div>
             </li>
           {/each}
         </ol>
         <footer class="text-[0.75rem]">
-          <p><strong>To carry:</strong> {s.plan.kit.map((k) => `${k.what} (${k.who})`).join(', ') || 'rackets'} · <strong>balls at once</strong> {Math.round(s.plan.atOnce.value)}{#if s.lesson.have?.balls} of {s.lesson.have.balls}{/if}, fed {Math.round(s.plan.balls.value)}, pick-ups {Math.round(s.plan.pickUps.value)} · <strong>serves and overheads each</strong> {s.plan.students.map((t) => `${first(t.name)} ${Math.round(t.overhead.value)}`).join(', ')}</p>
-          <p>{[...new Set(s.plan.blocks.flatMap((b) => b.notices.filter((n) => n.caution).map((n) => n.text)))].slice(0, 5).join(' ')} The venue’s rules and qualified people come first.</p>
+          <p>
+            <strong>To carry:</strong>
+            {s.plan.kit.map((k) => `${k.what} (${k.who})`).join(', ') || 'rackets'} ·
+            <strong>balls at once</strong>
+            {Math.round(s.plan.atOnce.value)}{#if s.lesson.have?.balls}
+              of {s.lesson.have.balls}{/if}, fed {Math.round(s.plan.balls.value)}, pick-ups {Math.round(
+              s.plan.pickUps.value
+            )} · <strong>serves and overheads each</strong>
+            {s.plan.students.map((t) => `${first(t.name)} ${Math.round(t.overhead.value)}`).join(', ')}
+          </p>
+          <p>
+            {[...new Set(s.plan.blocks.flatMap((b) => b.notices.filter((n) => n.caution).map((n) => n.text)))]
+              .slice(0, 5)
+              .join(' ')} The venue’s rules and qualified people come first.
+          </p>
         </footer>
       </section>
       {#if maps && distinct(s).length}
         <section class="page" aria-label="Court set-up">
           <h1 class="text-2xl">Court set-up</h1>
-          <p class="text-sm">Near end left, where the students begin. Paces from the lines. {s.plan.kit.map((k) => `${k.who}: ${k.what}`).join(' · ')}</p>
+          <p class="text-sm">
+            Near end left, where the students begin. Paces from the lines. {s.plan.kit
+              .map((k) => `${k.who}: ${k.what}`)
+              .join(' · ')}
+          </p>
           <div class="mt-2 space-y-4">
-            {#each distinct(s) as x (x.b.id)}{@const c = courtOf(courts, x.d.pattern.court)}{#if c}<SetUpMap title={x.d.title} drill={x.d} court={c} laid={x.laid} />{/if}{/each}
+            {#each distinct(s) as x (x.b.id)}{@const c = courtOf(courts, x.d.pattern.court)}{#if c}<SetUpMap
+                  title={x.d.title}
+                  drill={x.d}
+                  court={c}
+                  laid={x.laid}
+                />{/if}{/each}
           </div>
         </section>
       {/if}
@@ -124,11 +252,28 @@
               <h2 class="text-xl">{t.name}</h2>
               <p class="text-sm">{s.lesson.title}, {sayDay(s.lesson.date)}</p>
               <ul class="mt-1 text-sm">
-                {#each s.lesson.blocks as b, i (b.id)}{#if b.drill}{@const p = s.plan.blocks[i]!.drill?.players.find((x) => x.id === t.id)}<li><strong>{b.title}</strong>{p?.steps[0] ? `: ${sayChance(p.steps[0].rate.mean)} at the first goal` : ''}{own(b, t.id).length ? ` (${own(b, t.id).join(', ')})` : ''}</li>{/if}{/each}
+                {#each s.lesson.blocks as b, i (b.id)}{#if b.drill}{@const p = s.plan.blocks[
+                      i
+                    ]!.drill?.players.find((x) => x.id === t.id)}
+                    <li>
+                      <strong>{b.title}</strong>{p?.steps[0]
+                        ? `: ${sayChance(p.steps[0].rate.mean)} at the first goal`
+                        : ''}{own(b, t.id).length ? ` (${own(b, t.id).join(', ')})` : ''}
+                    </li>{/if}{/each}
               </ul>
               <h3 class="mt-2 text-base">Until next time</h3>
-              <ol class="mt-1 space-y-1.5 text-sm">{#each t.home as h (h.title)}<li><strong>{h.title}.</strong> {h.do} <em>{h.cue}.</em><br /><span class="text-xs">{h.often} <span class="boxes" aria-hidden="true">☐ ☐ ☐</span></span></li>{/each}</ol>
-              <p class="mt-2 text-xs">What did today ask of you? ______________________________<br />Pain or dizziness: stop, and see a qualified professional.</p>
+              <ol class="mt-1 space-y-1.5 text-sm">
+                {#each t.home as h (h.title)}<li>
+                    <strong>{h.title}.</strong>
+                    {h.do} <em>{h.cue}.</em><br /><span class="text-xs"
+                      >{h.often} <span class="boxes" aria-hidden="true">☐ ☐ ☐</span></span
+                    >
+                  </li>{/each}
+              </ol>
+              <p class="mt-2 text-xs">
+                What did today ask of you? ______________________________<br />Pain or dizziness: stop, and
+                see a qualified professional.
+              </p>
             </article>
           {/each}
         </section>
