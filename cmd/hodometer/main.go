@@ -11,6 +11,7 @@ import (
 	"net/http"
 	"os"
 	"os/signal"
+	"runtime/debug"
 	"syscall"
 	"time"
 
@@ -23,15 +24,22 @@ import (
 	"github.com/alecthomas/kong"
 )
 
+// door is where the application is reached.
+type door struct {
+	Addr string   `help:"Address to listen on." default:"127.0.0.1:8080"`
+	Host []string `help:"Name it is reached by, besides localhost and IP addresses; may be repeated."`
+}
+
 var cli struct {
-	Serve struct {
-		DB   string `help:"Club file; made when it is not there." default:"hodometer.db" type:"path"`
-		Addr string `help:"Address to listen on." default:"127.0.0.1:8080"`
+	Version kong.VersionFlag `help:"Say which build this is."`
+	Serve   struct {
+		DB string `help:"Club file; made when it is not there." default:"hodometer.db" type:"path"`
+		door
 	} `cmd:"" help:"Open a club file and serve it."`
 	Demo struct {
 		DB    string `help:"Demo file; built when it is not there." default:"demo.db" type:"path"`
-		Addr  string `help:"Address to listen on." default:"127.0.0.1:8080"`
 		Fresh bool   `help:"Build the demo file anew."`
+		door
 	} `cmd:"" help:"Serve an invented club."`
 }
 
@@ -40,6 +48,7 @@ func main() {
 		&cli,
 		kong.Name("hodometer"),
 		kong.Description("Plans, reckons, runs and records racket-sport lessons."),
+		kong.Vars{"version": version()},
 	)
 	log := slog.New(slog.NewJSONHandler(os.Stderr, nil))
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
@@ -47,16 +56,36 @@ func main() {
 	var err error
 	switch k.Command() {
 	case "serve":
-		err = serve(ctx, log, cli.Serve.DB, cli.Serve.Addr)
+		err = serve(ctx, log, cli.Serve.DB, cli.Serve.door)
 	case "demo":
 		if err = buildDemo(ctx, cli.Demo.DB, cli.Demo.Fresh); err == nil {
-			err = serve(ctx, log, cli.Demo.DB, cli.Demo.Addr)
+			err = serve(ctx, log, cli.Demo.DB, cli.Demo.door)
 		}
 	}
 	if err != nil {
 		fmt.Fprintln(os.Stderr, "hodometer:", err)
 		os.Exit(1)
 	}
+}
+
+// version is the commit this was built from, as the Go tool wrote it down.
+func version() string {
+	built, ok := debug.ReadBuildInfo()
+	if !ok {
+		return "hodometer, of an unknown build"
+	}
+	told := map[string]string{}
+	for _, s := range built.Settings {
+		told[s.Key] = s.Value
+	}
+	out := "hodometer " + built.Main.Version
+	if c := told["vcs.revision"]; c != "" {
+		out += ", commit " + c[:min(len(c), 12)] + " of " + told["vcs.time"]
+	}
+	if told["vcs.modified"] == "true" {
+		out += ", with changes"
+	}
+	return out + ", " + built.GoVersion
 }
 
 // buildDemo makes the demo file beside the wanted name and moves it there when
@@ -99,7 +128,7 @@ func buildDemo(ctx context.Context, path string, fresh bool) error {
 	return os.Rename(building, path)
 }
 
-func serve(ctx context.Context, log *slog.Logger, path, addr string) error {
+func serve(ctx context.Context, log *slog.Logger, path string, d door) error {
 	s, err := store.Open(ctx, path)
 	if err != nil {
 		return err
@@ -109,11 +138,11 @@ func serve(ctx context.Context, log *slog.Logger, path, addr string) error {
 	if err != nil {
 		return err
 	}
-	handler, err := api.New(club.New(s), site, log)
+	handler, err := api.New(club.New(s), api.Options{Site: site, Log: log, Hosts: d.Host})
 	if err != nil {
 		return err
 	}
-	l, err := net.Listen("tcp", addr)
+	l, err := net.Listen("tcp", d.Addr)
 	if err != nil {
 		return err
 	}

@@ -58,11 +58,16 @@ func BenchmarkStartToFirstAnswer(b *testing.B) {
 	for b.Loop() {
 		s, err := store.Open(ctx, path)
 		require.NoError(b, err)
-		h, err := api.New(club.New(s), nil, log)
+		h, err := api.New(club.New(s), api.Options{Log: log})
 		require.NoError(b, err)
 		w := httptest.NewRecorder()
-		h.ServeHTTP(w, httptest.NewRequest("GET", "/api/v1/lessons", nil))
+		h.ServeHTTP(w, httptest.NewRequest("GET", "http://localhost/api/v1/lessons", nil))
 		require.Equal(b, 200, w.Code)
 		require.NoError(b, s.Close())
 	}
+}
+
+// The build says where it comes from.
+func TestVersion(t *testing.T) {
+	require.Regexp(t, `^hodometer .*go1\.`, version())
 }

@@ -4,6 +4,8 @@ import (
 	"fmt"
 	"math"
 	"slices"
+
+	"hodometer/core/sport"
 )
 
 // Point is a place on the floor, in metres in the court's frame.
@@ -61,6 +63,8 @@ type Line struct {
 	// Areas in which the line bounds play; a singles sideline does not bound
 	// a doubles rally, but it does bound the service boxes.
 	Areas []Area `json:"areas"`
+	// Baseline is the line at the end, which is painted wider.
+	Baseline bool `json:"baseline,omitempty"`
 }
 
 // Net is the net's top edge: Centre metres high at x = 0, rising in a straight
@@ -101,6 +105,11 @@ type Court struct {
 	ID         string           `json:"id"`
 	Sport      string           `json:"sport"`
 	Name       string           `json:"name"`
+	Short      string           `json:"short"` // the name in a list of one's own
+	Ball       string           `json:"ball"`  // id of the ball played on it
+	Table      bool             `json:"table"` // played on, stood around
+	Words      sport.Words      `json:"words"`
+	Play       Play             `json:"play"`
 	HalfLength float64          `json:"halfLength"` // net to baseline, or front wall to back
 	HalfWidth  map[Area]float64 `json:"halfWidth"`  // centre to sideline
 	RunBack    float64          `json:"runBack"`    // floor drawn and usable behind the baseline

@@ -251,7 +251,7 @@ func TestCourtDataHangsTogether(t *testing.T) {
 			require.True(t, c.OnFloor(s.At), "%s: %s", c.ID, s.Name)
 			require.LessOrEqual(t, s.At.Y, 0.0, "spots are given for the near end")
 		}
-		for _, a := range both {
+		for _, a := range []Area{Singles, Doubles} {
 			far, err := c.ServiceBox(a, Near, true)
 			require.NoError(t, err)
 			near, err := c.ServiceBox(a, Far, true)

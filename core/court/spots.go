@@ -6,6 +6,7 @@ import "fmt"
 // hand, not the side ("forehand corner"), and is given for a right-hander.
 // All spots are given for the near end.
 type Spot struct {
+	ID     string `json:"id"`
 	Name   string `json:"name"`
 	At     Point  `json:"at"`
 	ByHand bool   `json:"byHand"`

@@ -5,6 +5,7 @@ import "math"
 // Zone is a piece of the near end, as a right-hander stands in it, with what a
 // student there should be trying to do.
 type Zone struct {
+	ID      string  `json:"id"`
 	Name    string  `json:"name"`
 	Intent  string  `json:"intent"`
 	Corners []Point `json:"corners"` // a convex polygon, in order
@@ -22,6 +23,7 @@ const (
 
 // Scheme is one way to divide the court into zones.
 type Scheme struct {
+	ID    string `json:"id"`
 	Name  string `json:"name"`
 	Kind  Kind   `json:"kind"`
 	Zones []Zone `json:"zones"`
@@ -83,32 +85,24 @@ func (z Zone) Distance(p Point) float64 {
 	return least
 }
 
-// piece is one cell of a grid: a name and an intent, both possibly empty.
-type piece struct{ name, intent string }
-
 // grid divides the near end into rows of depth, ending at the next of tos, each
-// cut across at the x of cuts (from −half to half).
-func grid(half float64, tos, cuts []float64, cells ...piece) []Zone {
-	out, from, k := []Zone{}, 0.0, 0
-	for _, to := range tos {
-		left := -half
-		for _, right := range append(cuts[:len(cuts):len(cuts)], half) {
-			out = append(out, Zone{cells[k].name, cells[k].intent,
-				[]Point{{left, -to}, {right, -to}, {right, -from}, {left, -from}}})
+// cut across at the x of cuts (from −half to half). The cells come row by row,
+// from left to right.
+func grid(half float64, tos, cuts []m, cells []Zone) []Zone {
+	out, from := make([]Zone, 0, len(cells)), 0.0
+	for _, depth := range tos {
+		to, left := float64(depth), -half
+		for i := range len(cuts) + 1 {
+			right := half
+			if i < len(cuts) {
+				right = float64(cuts[i])
+			}
+			z := cells[len(out)]
+			z.Corners = []Point{{left, -to}, {right, -to}, {right, -from}, {left, -from}}
+			out = append(out, z)
 			left = right
-			k++
 		}
 		from = to
 	}
 	return out
-}
-
-// depth is a scheme of bands from the net back.
-func depth(half float64, tos []float64, cells ...piece) Scheme {
-	return Scheme{"depth", ByDepth, grid(half, tos, nil, cells...)}
-}
-
-// sides is a scheme of three lanes, backhand to forehand for a right-hander.
-func sides(half, long, middle float64, cells ...piece) Scheme {
-	return Scheme{"side", BySide, grid(half, []float64{long}, []float64{-middle, middle}, cells...)}
 }

@@ -9,6 +9,7 @@ import (
 	"hodometer/core/footwork"
 	"hodometer/core/goal"
 	"hodometer/core/pattern"
+	"hodometer/core/units"
 )
 
 // Mirror is the drill on the other side of the court, for the same student:
@@ -45,8 +46,8 @@ func (d *Drill) with(p pattern.Pattern) Drill {
 
 // On is the drill on another court of the sport or another: targets shrink or
 // grow with it.
-func (d *Drill) On(id string) (Drill, error) {
-	p, err := d.Pattern.On(id)
+func (d *Drill) On(k *pattern.Flights, id string) (Drill, error) {
+	p, err := k.On(d.Pattern, id)
 	if err != nil {
 		return Drill{}, err
 	}
@@ -89,33 +90,60 @@ func (d *Drill) ControlFirst() Drill {
 	out := d.with(d.Pattern.Tempo(1.5))
 	for i := range out.Steps {
 		g := &out.Steps[i].Goal
-		if g.Kind == goal.Total {
+		if !g.Kind.StartsAgain() {
 			*g = goal.Goal{Kind: goal.InARow, Count: max(3, g.Count/2)}
 		}
 	}
 	return out
 }
 
-// Bent is the drill with one of its pattern's bends, by its id; as it is where
-// the id is none.
+// bends are what can be done to a drill's feeds while the others keep theirs.
+var bends = []struct {
+	units.Term
+	bend func(d *Drill) Drill
+}{
+	{units.Term{ID: "mirror", Label: "other side"}, (*Drill).Mirror},
+	{units.Term{ID: "otherHand", Label: "other hand"}, (*Drill).OtherHand},
+	{
+		units.Term{ID: "reverse", Label: "other order"},
+		func(d *Drill) Drill { return d.with(d.Pattern.Reverse()) },
+	},
+	{
+		units.Term{ID: "swapDepths", Label: "short for deep"},
+		func(d *Drill) Drill { return d.with(d.Pattern.SwapDepths()) },
+	},
+	{
+		units.Term{ID: "onePlace", Label: "to one place"},
+		func(d *Drill) Drill { return d.with(d.Pattern.OnePlace()) },
+	},
+	{
+		units.Term{ID: "oneSide", Label: "to one side"},
+		func(d *Drill) Drill { return d.with(d.Pattern.OneSide()) },
+	},
+	{
+		units.Term{ID: "shuffled", Label: "shuffled"},
+		func(d *Drill) Drill { return d.with(d.Pattern.Shuffled(1)) },
+	},
+	{
+		units.Term{ID: "fewer", Label: "one ball fewer"},
+		func(d *Drill) Drill { return d.with(d.Pattern.Fewer()) },
+	},
+}
+
+// Bends are the bends of a feeding pattern that one student can have.
+func Bends() (out []units.Term) {
+	for _, b := range bends {
+		out = append(out, b.Term)
+	}
+	return out
+}
+
+// Bent is the drill with one of Bends, by its id; as it is where the id is "".
 func (d *Drill) Bent(id string) Drill {
-	switch p := d.Pattern; id {
-	case "mirror":
-		return d.Mirror()
-	case "otherHand":
-		return d.OtherHand()
-	case "reverse":
-		return d.with(p.Reverse())
-	case "swapDepths":
-		return d.with(p.SwapDepths())
-	case "onePlace":
-		return d.with(p.OnePlace())
-	case "oneSide":
-		return d.with(p.OneSide())
-	case "shuffled":
-		return d.with(p.Shuffled(1))
-	case "fewer":
-		return d.with(p.Fewer())
+	for _, b := range bends {
+		if b.ID == id {
+			return b.bend(d)
+		}
 	}
 	return d.Clone()
 }
@@ -139,7 +167,7 @@ func (d *Drill) Reach() (most float64) {
 // (over 1 something is out of reach), and seconds, metres and balls of a turn.
 type Neighbour struct {
 	ID      string  `json:"id"`
-	Words   string  `json:"words"`
+	Label   string  `json:"label"`
 	Drill   Drill   `json:"drill"`
 	Ratio   float64 `json:"ratio"`
 	Seconds float64 `json:"seconds"`
@@ -153,7 +181,7 @@ type Neighbour struct {
 // ratio of that mover, then by the chance of a good ball. rerate gives the
 // rates of one student for each. Bends that change nothing or cannot be fed
 // are left out.
-func (d *Drill) Neighbours(m footwork.Mover, rerate Rerate) []Neighbour {
+func (d *Drill) Neighbours(k *pattern.Flights, m footwork.Mover, rerate Rerate) []Neighbour {
 	var out []Neighbour
 	add := func(id, words string, b Drill, n pattern.Neighbour) {
 		if b.Validate().Err() != nil {
@@ -162,11 +190,12 @@ func (d *Drill) Neighbours(m footwork.Mover, rerate Rerate) []Neighbour {
 		c, _ := b.Court()
 		good := 0.0
 		if players := rerate(&b); len(players) > 0 {
-			good = b.inCourt(c, players[0])[0].Mean
+			flown, _ := k.Fly(b.Pattern, false)
+			good = b.inCourt(c, players[0], b.metAt(flown))[0].Mean
 		}
 		out = append(out, Neighbour{id, words, b, n.Ratio, n.Seconds, n.Metres, n.Balls, good})
 	}
-	for _, n := range d.Pattern.Neighbours(m) {
+	for _, n := range k.Neighbours(d.Pattern, m) {
 		b := d.with(n.Pattern)
 		switch {
 		case n.ID == "mirror":
@@ -176,12 +205,13 @@ func (d *Drill) Neighbours(m footwork.Mover, rerate Rerate) []Neighbour {
 		case n.Pattern.Court != d.Pattern.Court:
 			b = d.scaled(n.Pattern)
 		}
-		add(n.ID, n.Words, b, n)
+		add(n.ID, n.Label, b, n)
 	}
 	more := []struct {
 		id, words string
 		drill     Drill
-	}{{"paceFirst", "Match pace, four balls", d.PaceFirst()}, {"controlFirst", "Half pace, in a row", d.ControlFirst()}}
+	}{{"paceFirst", "Match pace, four balls", d.PaceFirst()}, {"controlFirst", "Half pace, in a row",
+		d.ControlFirst()}}
 	if len(d.Targets) > 0 {
 		more = append(more, struct {
 			id, words string
@@ -192,7 +222,7 @@ func (d *Drill) Neighbours(m footwork.Mover, rerate Rerate) []Neighbour {
 		}{"closer", "Smaller target", d.Wider(0.8)})
 	}
 	for _, b := range more {
-		if n, ok := b.drill.Pattern.Asks(m); ok {
+		if n, ok := k.Asks(b.drill.Pattern, m); ok {
 			add(b.id, b.words, b.drill, n)
 		}
 	}

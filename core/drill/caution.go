@@ -2,66 +2,82 @@ package drill
 
 import (
 	"slices"
-	"strings"
 
 	"hodometer/core/pattern"
+	"hodometer/core/sport"
 )
 
-// A caution of the trade and when it applies. None is medical advice; local
-// rules and qualified people come first.
+// Caution is something to take care of. None is medical advice; local rules and
+// qualified people come first.
+type Caution struct {
+	ID   string `json:"id"` // for one written in a drill, made of its words
+	Text string `json:"text"`
+}
+
+// A caution of the trade and when it applies. Those of a whole sport stand in
+// the sport's folder.
 var cautious = []struct {
-	text    string
+	Caution
 	applies func(d *Drill) bool
 }{
-	{"Balls underfoot: clear the hitting area before each turn, collect between turns.",
-		func(d *Drill) bool {
-			return d.any(func(f pattern.Feed) bool { return f.How.Fed() }) && d.Pattern.Court != "tableTennis"
-		}},
-	{"One hitting lane per hitter; no ball is fed until whoever collects is clear.",
-		func(d *Drill) bool { return d.Hitters > 1 || d.has("collector") || d.has("hitter") }},
-	{"Swing room in the line: whoever waits stands behind the baseline and outside the swing.",
-		func(d *Drill) bool { return d.has("waiting") }},
 	{
-		"Overheads: turn and step, never run straight backward; look behind first.",
-		func(d *Drill) bool { return d.any(func(f pattern.Feed) bool { return f.Stroke == pattern.Overhead }) },
-	},
-	{
-		"Rapid volleys and balls at the body: agree the pace first; protective eyewear where the sport or the local rule asks for it.",
+		Caution{
+			"ballsUnderfoot",
+			"Balls underfoot: clear the hitting area before each turn, collect between turns.",
+		},
 		func(d *Drill) bool {
-			c, err := d.Court()
-			return err == nil && c.Walls == nil && d.any(func(f pattern.Feed) bool {
-				short := f.From.Floor().Distance(f.To) < c.HalfLength*0.9 && c.HalfLength > 3
-				return f.Stroke == pattern.Volley && f.How.Flown() && (short || f.Gap < 1.6)
-			})
+			return d.any(func(f pattern.Feed) bool { return f.How.Fed() }) && !d.onTable()
 		},
 	},
 	{
-		"Squash: protective eyewear as the local rule asks, juniors always; stop rather than swing when somebody is in the way.",
-		func(d *Drill) bool { c, err := d.Court(); return err == nil && c.Walls != nil },
+		Caution{"oneLane", "One hitting lane per hitter; no ball is fed until whoever collects is clear."},
+		func(d *Drill) bool { return d.Hitters > 1 || d.has(pattern.Collector) || d.has(pattern.Hitter) },
 	},
-	{"Obstacles are soft and stand outside the stopping path.",
+	{
+		Caution{
+			"swingRoom",
+			"Swing room in the line: whoever waits stands behind the baseline and outside the swing.",
+		},
+		func(d *Drill) bool { return d.has(pattern.InLine) },
+	},
+	{
+		Caution{"overheads", "Overheads: turn and step, never run straight backward; look behind first."},
+		func(d *Drill) bool { return d.any(func(f pattern.Feed) bool { return f.Stroke == pattern.Overhead }) },
+	},
+	{
+		Caution{
+			"rapidVolleys",
+			"Rapid volleys and balls at the body: agree the pace first; protective eyewear where" +
+				" the sport or the local rule asks for it.",
+		},
+		(*Drill).hasRapidVolleys,
+	},
+	{
+		Caution{"obstacles", "Obstacles are soft and stand outside the stopping path."},
 		func(d *Drill) bool {
 			return slices.ContainsFunc(
 				d.Pattern.Objects,
-				func(o pattern.Object) bool { return o.Kind == "obstacle" },
+				func(o pattern.Object) bool { return o.Kind == pattern.Obstacle },
 			)
-		}},
-	{
-		"Bands: check anchor and wear before use, and stand clear of the line of pull.",
-		func(d *Drill) bool { return d.brings("band") },
+		},
 	},
 	{
-		"Medicine ball: light for the young; stop when the form goes.",
-		func(d *Drill) bool { return d.brings("medicine ball") },
+		Caution{"bands", "Bands: check anchor and wear before use, and stand clear of the line of pull."},
+		func(d *Drill) bool { return d.Brings("band") },
 	},
-	{"Deep knee bend only as far as is comfortable.",
+	{
+		Caution{"medicineBall", "Medicine ball: light for the young; stop when the form goes."},
+		func(d *Drill) bool { return d.Brings("medicineBall") },
+	},
+	{
+		Caution{"kneeBend", "Deep knee bend only as far as is comfortable."},
 		func(d *Drill) bool {
-			return d.any(
-				func(f pattern.Feed) bool { return f.Height < 0.3 && d.Pattern.Court != "tableTennis" },
-			)
-		}},
+			return d.any(func(f pattern.Feed) bool { return f.Height < 0.3 }) && !d.onTable()
+		},
+	},
 	{
-		"Serving and overheads add up for juniors: show the count, and follow the federation’s or clinician’s limits.",
+		Caution{"overheadVolume", "Serving and overheads add up for juniors: show the count, and follow the" +
+			" federation’s or clinician’s limits."},
 		func(d *Drill) bool {
 			return d.any(
 				func(f pattern.Feed) bool { return f.Stroke == pattern.Serve || f.Stroke == pattern.Overhead },
@@ -70,27 +86,50 @@ var cautious = []struct {
 	},
 }
 
-// AllCautions are those written in the drill and those that apply to what is
-// in it, each once.
-func (d *Drill) AllCautions() []string {
-	out := slices.Clone(d.Cautions)
+// AllCautions are those written in the drill, those that apply to what is in it,
+// and those of its sport, each once.
+func (d *Drill) AllCautions() []Caution {
+	out := []Caution{}
+	add := func(c Caution) {
+		if !slices.ContainsFunc(out, func(o Caution) bool { return o.Text == c.Text }) {
+			out = append(out, c)
+		}
+	}
+	for _, text := range d.Cautions {
+		add(Caution{OwnID(text), text})
+	}
 	for _, c := range cautious {
-		if c.applies(d) && !slices.Contains(out, c.text) {
-			out = append(out, c.text)
+		if c.applies(d) {
+			add(c.Caution)
+		}
+	}
+	if c, err := d.Court(); err == nil {
+		s, _ := sport.ByID(c.Sport) // every court is of a sport there is
+		for _, caution := range s.Cautions {
+			add(Caution(caution))
 		}
 	}
 	return out
 }
 
+// hasRapidVolleys says whether balls are volleyed from near by, or quickly.
+func (d *Drill) hasRapidVolleys() bool {
+	c, err := d.Court()
+	return err == nil && c.Walls == nil && d.any(func(f pattern.Feed) bool {
+		short := f.From.Floor().Distance(f.To) < c.HalfLength*0.9 && c.HalfLength > 3
+		return f.Stroke == pattern.Volley && f.How.Flown() && (short || f.Gap < 1.6)
+	})
+}
+
 func (d *Drill) any(is func(pattern.Feed) bool) bool { return slices.ContainsFunc(d.Pattern.Feeds, is) }
 
-func (d *Drill) has(role string) bool {
+func (d *Drill) has(role pattern.Role) bool {
 	return slices.ContainsFunc(d.Pattern.People, func(p pattern.Person) bool { return p.Role == role })
 }
 
-func (d *Drill) brings(what string) bool {
-	return slices.ContainsFunc(
-		d.Kit,
-		func(k string) bool { return strings.Contains(strings.ToLower(k), what) },
-	)
+// onTable says whether it is played on a table, around which nothing lies
+// underfoot and nobody bends low.
+func (d *Drill) onTable() bool {
+	c, err := d.Court()
+	return err == nil && c.Table
 }

@@ -11,45 +11,17 @@ import (
 	"hodometer/core/units"
 )
 
-// Format and Version mark a drill document. Version 1 is read too (old.go).
+// Format and Version mark a drill document. Earlier versions are read too (old.go).
 const (
 	Format  = "hodometer.drill"
-	Version = 2
+	Version = 3
 )
 
-// Focus is what a drill is mostly for; a shelf is sorted by it.
+// Focus is what a drill is mostly for, one of Focuses; a shelf is sorted by it.
 type Focus string
 
-// The focuses, in the order a coach would list them.
-var Focuses = []Focus{
-	"depth",
-	"direction",
-	"shortBall",
-	"lowBall",
-	"early",
-	"volley",
-	"transition",
-	"serveReturn",
-	"spin",
-	"footwork",
-	"anticipation",
-	"technique",
-	"rhythm",
-	"warmUp",
-	"pressure",
-}
-
-// Level is whom a drill is pitched at.
-type Level string
-
-// Levels there are, easiest first.
-var Levels = []Level{"beginner", "club", "performance"}
-
-// After is what the student does when the turn is over.
+// After is what the student does when the turn is over; one of Afters.
 type After string
-
-// What can come after a turn.
-var Afters = []After{"stay", "backToLine", "swap", "collect", "rotate"}
 
 // Span is a least, a best and a most: of students, or of minutes.
 type Span struct {
@@ -84,27 +56,42 @@ type Kin struct {
 
 // Drill is the whole document. Points are metres in the court's frame.
 type Drill struct {
-	Format    string          `json:"format"`
-	Version   int             `json:"version"`
-	Title     string          `json:"title"`
-	Intent    string          `json:"intent"` // a sentence
-	Focus     Focus           `json:"focus"`
-	Level     Level           `json:"level"`
-	Situation string          `json:"situation"` // what the skill is played off: "short ball"
-	Players   Span            `json:"players"`
-	Minutes   Span            `json:"minutes"`
-	Hitters   int             `json:"hitters"` // who hit at the same time
-	Pattern   pattern.Pattern `json:"pattern"`
-	Targets   []Target        `json:"targets"`
-	Steps     []Step          `json:"steps"`
-	Basket    int             `json:"basket"` // balls in it; 0: they never run out
-	PickUp    float64         `json:"pickUpMinutes"`
-	TurnBalls int             `json:"turnBalls"` // balls before the next student steps in
-	After     After           `json:"after"`
-	Cues      []string        `json:"cues"`
-	Cautions  []string        `json:"cautions"` // besides those that Cautious finds
-	Kit       []string        `json:"kit"`
-	Kin       *Kin            `json:"kin,omitempty"`
+	Format  string `json:"format"`
+	Version int    `json:"version"`
+	// ID is the drill's own on the shelf, which its copies in lessons carry too;
+	// "" for one that was never on a shelf.
+	ID     string      `json:"id,omitempty"`
+	Title  string      `json:"title"`
+	Intent string      `json:"intent"` // a sentence
+	Focus  Focus       `json:"focus"`
+	Level  units.Level `json:"level"`
+	// Situation is the ball that the skill is played off: one of Situations, or
+	// the coach's own, whose id begins with OwnPrefix and whose name stands beside.
+	Situation     string          `json:"situation"`
+	SituationName string          `json:"situationName,omitempty"`
+	Players       Span            `json:"players"`
+	Minutes       Span            `json:"minutes"`
+	Hitters       int             `json:"hitters"` // who hit at the same time
+	Pattern       pattern.Pattern `json:"pattern"`
+	Targets       []Target        `json:"targets"`
+	Steps         []Step          `json:"steps"`
+	Basket        int             `json:"basket"` // balls in it; 0: they never run out
+	PickUp        float64         `json:"pickUpMinutes"`
+	TurnBalls     int             `json:"turnBalls"` // balls before the next student steps in
+	After         After           `json:"after"`
+	Cues          []string        `json:"cues"`
+	Cautions      []string        `json:"cautions"` // besides those that Cautious finds
+	Kit           []Item          `json:"kit"`
+	Kin           *Kin            `json:"kin,omitempty"`
+}
+
+// Root is the id of the drill that this one, however bent, came from: its own
+// where it came from none.
+func (d *Drill) Root() string {
+	if d.Kin != nil {
+		return d.Kin.ID
+	}
+	return d.ID
 }
 
 // Court is the data of the court it is drawn on.
@@ -152,12 +139,22 @@ func (d *Drill) Validate() (p units.Problems) {
 	if strings.TrimSpace(d.Title) == "" {
 		p.Add("title", "a drill needs a title")
 	}
-	if strings.TrimSpace(d.Situation) == "" {
-		p.Add("situation", "say what ball the drill is played off, such as short ball")
+	switch own := strings.HasPrefix(d.Situation, OwnPrefix); {
+	case own && strings.TrimSpace(d.SituationName) == "":
+		p.Add("situationName", "a situation of your own needs a name, such as short ball")
+	case !own && !units.Known(Situations, d.Situation):
+		p.Add(
+			"situation",
+			fmt.Sprintf("%q is no ball a drill is played off that is known; one of your own begins with %q",
+				d.Situation, OwnPrefix),
+		)
 	}
-	oneOf(&p, "focus", d.Focus, Focuses)
-	oneOf(&p, "level", d.Level, Levels)
-	oneOf(&p, "after", d.After, Afters)
+	p.OneOf("focus", string(d.Focus), Focuses)
+	p.OneOf("level", string(d.Level), units.Levels)
+	p.OneOf("after", string(d.After), Afters)
+	for i, item := range d.Kit {
+		p.Under(fmt.Sprintf("kit[%d]", i), item.validate())
+	}
 	d.Players.validate("players", "students", maxPlayers, &p)
 	d.Minutes.validate("minutes", "minutes", maxMinutes, &p)
 	if d.Hitters < 1 || d.Hitters > maxPlayers {
@@ -177,7 +174,8 @@ func (d *Drill) Validate() (p units.Problems) {
 		return p
 	}
 	for _, q := range d.Tempo().Validate() {
-		q.Field = map[string]string{"secondsPerBall": "pattern.feeds", "basket": "basket", "pickUpMinutes": "pickUpMinutes"}[q.Field]
+		q.Field = map[string]string{"secondsPerBall": "pattern.feeds", "basket": "basket",
+			"pickUpMinutes": "pickUpMinutes"}[q.Field]
 		p = append(p, q)
 	}
 	if len(d.Targets) > MaxTargets {
@@ -188,10 +186,4 @@ func (d *Drill) Validate() (p units.Problems) {
 		p.Under(fmt.Sprintf("targets[%d]", i), t.validate(c))
 	}
 	return p
-}
-
-func oneOf[T ~string](p *units.Problems, field string, value T, all []T) {
-	if !slices.Contains(all, value) {
-		p.Add(field, fmt.Sprintf("%q is none of %v", value, all))
-	}
 }

@@ -18,9 +18,15 @@ import (
 func shortBall(t testing.TB) Drill {
 	c, err := court.ByID("tennis")
 	require.NoError(t, err)
-	d := ShortBall(c)
+	d := shortBallOn(c)
 	require.Empty(t, d.Validate())
 	return d
+}
+
+func turns(t testing.TB, d Drill, students, minutes int) Turns {
+	flown, err := d.Pattern.Fly()
+	require.NoError(t, err)
+	return d.Turns(flown, float64(students), float64(minutes))
 }
 
 func player(name string, p float64, steps int) Player {
@@ -35,7 +41,7 @@ func player(name string, p float64, steps int) Player {
 // baseline, success within 4.5 ft.
 func TestTargetIsMeasuredAsCoachesSayIt(t *testing.T) {
 	d := shortBall(t)
-	o := d.Reckon([]Player{player("a", 0.6, 8)}, 20).Offsets
+	o := d.Outlook([]Player{player("a", 0.6, 8)}, 20).Offsets
 	require.InDelta(t, units.Feet(4.5), o.FromSideline, 1e-9)
 	require.InDelta(t, units.Feet(6.5), o.FromBaseline, 1e-9)
 	require.InDelta(t, units.Feet(4.5), d.Targets[0].Radius, 1e-9)
@@ -51,11 +57,14 @@ func TestShapesFollowWingAndHand(t *testing.T) {
 		Stroke:    pattern.Backhand,
 		Direction: CrossCourt,
 	}
-	right := d.Shape(fh, court.RightHand)
+	balls, err := d.Pattern.Fly()
+	require.NoError(t, err)
+	shape := func(s Step, hand court.Hand) Shape { return d.shape(s, hand, d.metAt(balls)) }
+	right := shape(fh, court.RightHand)
 	require.Positive(t, right.Hit.X)
 	require.Negative(t, right.Aim.X, "cross-court crosses")
-	require.Equal(t, right, d.Shape(bh, court.LeftHand), "a left-hander's backhand is on the same side")
-	straight := d.Shape(Step{Stroke: pattern.Forehand, Direction: Straight}, court.RightHand)
+	require.Equal(t, right, shape(bh, court.LeftHand), "a left-hander's backhand is on the same side")
+	straight := shape(Step{Stroke: pattern.Forehand, Direction: Straight}, court.RightHand)
 	require.Equal(t, right.Aim.Mirror(), straight.Aim)
 }
 
@@ -65,7 +74,7 @@ func TestChanceAgreesWithPlayingItOut(t *testing.T) {
 	d := shortBall(t)
 	players := []Player{player("a", 0.62, 8), player("b", 0.7, 8)}
 	const minutes, times = 25, 20000
-	plan := d.Reckon(players, minutes)
+	plan := d.Outlook(players, minutes)
 	rng := rand.New(rand.NewPCG(7, 7))
 	for i, p := range players {
 		done := 0
@@ -104,34 +113,34 @@ func TestBendsReachWhatTheyPromise(t *testing.T) {
 		}
 	}
 	rerate := sigmaFrom(0.62)
-	require.Less(t, d.Reckon(rerate(&d), 20).Worst(), Enough)
-	bends := d.Fitting(rerate, 20)
+	require.Less(t, d.Outlook(rerate(&d), 20).Worst(), Enough)
+	bends := turns(t, d, 2, 20).Fitting(rerate)
 	require.Len(t, bends, 3)
 	for _, b := range bends {
 		require.Empty(t, b.Drill.Validate(), b.Kind)
-		worst := b.Drill.Reckon(rerate(&b.Drill), float64(b.Minutes)).Worst()
+		worst := b.Drill.Outlook(rerate(&b.Drill), float64(b.Minutes)).Worst()
 		require.GreaterOrEqual(t, worst, Wanted, b.Kind)
 		require.InDelta(t, b.Chance, worst, 1e-9, b.Kind)
 	}
 	require.Less(
 		t,
-		bends[1].Drill.chance(rerate(&d), bends[1].Minutes-1),
+		turns(t, bends[1].Drill, 2, bends[1].Minutes-1).worst(rerate(&d)),
 		Wanted,
 		"a minute less is not enough",
 	)
 	require.Equal(t, 5, d.Steps[4].Goal.Count, "the drill itself is untouched")
 	require.Zero(t, bends[2].Drill.Overhang(), "the larger circle is moved into court")
-	require.Empty(t, d.Fitting(sigmaFrom(0.05), 3), "nothing is offered that cannot work")
+	require.Empty(t, turns(t, d, 2, 3).Fitting(sigmaFrom(0.05)), "nothing is offered that cannot work")
 }
 
 // A target past the line loses the part that is out, and no other.
 func TestOverhangCostsChance(t *testing.T) {
 	d := shortBall(t)
-	inside := d.Reckon([]Player{player("a", 0.6, 8)}, 20).Players[0].Steps[0].Rate.Mean
+	inside := d.Outlook([]Player{player("a", 0.6, 8)}, 20).Players[0].Steps[0].Rate.Mean
 	require.InDelta(t, 0.6, inside, 1e-9)
 	d.Targets[0].At.X += 1
 	require.InDelta(t, 1, d.Overhang(), 1e-6)
-	out := d.Reckon([]Player{player("a", 0.6, 8)}, 20).Players[0].Steps[0].Rate.Mean
+	out := d.Outlook([]Player{player("a", 0.6, 8)}, 20).Players[0].Steps[0].Rate.Mean
 	require.Less(t, out, 0.6)
 	require.Greater(t, out, 0.3)
 	fixed := d.PulledIn()
@@ -226,7 +235,7 @@ func TestOnlyItsOwnBallsCountForAGoal(t *testing.T) {
 	rally.Stroke, rally.How = pattern.Either, pattern.Live
 	d.Pattern.Feeds = append(d.Pattern.Feeds, rally, rally)
 	const p, minutes = 0.7, 10
-	plan := d.Reckon([]Player{player("a", p, 1)}, minutes)
+	plan := d.Outlook([]Player{player("a", p, 1)}, minutes)
 	rng := rand.New(rand.NewPCG(3, 9))
 	done, times := 0, 40000
 	balls := d.Tempo().Balls(minutes)
@@ -252,4 +261,13 @@ func TestOnlyItsOwnBallsCountForAGoal(t *testing.T) {
 		4*math.Sqrt(0.25/float64(times)),
 	)
 	require.Less(t, plan.Balls.Value, float64(balls)/2, "two in three come from the rally")
+}
+
+// Every kind of goal can say how its minutes come about.
+func TestEveryKindOfGoalHasItsWords(t *testing.T) {
+	for _, k := range goal.Kinds() {
+		d := goalDerivations[goal.Kind(k.ID)]
+		require.NotNil(t, d, k.ID)
+		require.Contains(t, Derivations, d, "and they can be asked for")
+	}
 }

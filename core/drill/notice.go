@@ -21,7 +21,7 @@ type Notice struct {
 
 // Fix is a change that mends what a notice is about.
 type Fix struct {
-	Words   string `json:"words"`
+	Label   string `json:"label"`
 	Outcome string `json:"outcome"`
 	Drill   Drill  `json:"drill"`
 }
@@ -44,17 +44,18 @@ const (
 // that player (nil: nobody in particular). Lengths are written in that system.
 // Without fixes it is quick enough for a drag.
 func (d *Drill) Notices(
+	k *pattern.Flights,
 	m footwork.Mover,
-	plan pattern.Plan,
+	plan pattern.Turn,
 	p *Player,
 	fixes bool,
 	system units.System,
 ) []Notice {
 	out := []Notice{}
-	for _, n := range d.Pattern.Notices(m, plan, fixes) {
+	for _, n := range k.Notices(d.Pattern, m, plan, fixes) {
 		own := Notice{string(n.Kind), n.Feed, n.Text, []Fix{}}
 		for _, f := range n.Fixes {
-			own.Fixes = append(own.Fixes, Fix{f.Words, f.Outcome, d.with(f.Pattern)})
+			own.Fixes = append(own.Fixes, Fix{f.Label, f.Outcome, d.with(f.Pattern)})
 		}
 		out = append(out, own)
 	}

@@ -2,7 +2,11 @@ package drill
 
 import (
 	"encoding/json"
+	"fmt"
+	"hash/fnv"
 	"math"
+	"strconv"
+	"strings"
 
 	"hodometer/core/court"
 	"hodometer/core/flight"
@@ -10,26 +14,94 @@ import (
 	"hodometer/core/pattern"
 )
 
-// UnmarshalJSON reads a drill document of any version, so that lessons and
-// files from before stay readable.
-func (d *Drill) UnmarshalJSON(data []byte) error {
+// Read reads a drill document of any version, so that files from before stay
+// readable. It comes out as one of this version.
+func Read(data []byte) (d Drill, err error) {
 	var head struct {
 		Format  string `json:"format"`
 		Version int    `json:"version"`
 	}
 	if err := json.Unmarshal(data, &head); err != nil {
-		return err
+		return d, err
 	}
-	if head.Format == Format && head.Version == 1 {
+	switch {
+	case head.Format == Format && head.Version == 1:
 		var old first
-		if err := json.Unmarshal(data, &old); err != nil {
-			return err
-		}
-		*d = old.drill()
-		return nil
+		err = json.Unmarshal(data, &old)
+		return old.drill(), err
+	case head.Format == Format && head.Version == 2:
+		old := struct { // as now, but for words where there are ids
+			*Drill
+			Kit []string `json:"kit"`
+		}{Drill: &d}
+		err = json.Unmarshal(data, &old)
+		d.Version = Version
+		d.fromWords(d.Situation, old.Kit)
+		return d, err
 	}
-	type plain Drill // without this method
-	return json.Unmarshal(data, (*plain)(d))
+	return d, json.Unmarshal(data, &d)
+}
+
+// fromWords sets the ids of what versions before the third wrote as words.
+func (d *Drill) fromWords(situation string, kit []string) {
+	d.Situation, d.SituationName = SituationOf(situation)
+	d.Kit = []Item{}
+	for _, words := range kit {
+		d.Kit = append(d.Kit, itemOf(words))
+	}
+}
+
+// SituationOf finds the situation that documents before the third version wrote
+// as words: its id, and its name where it is a coach's own. The same words give
+// the same id.
+func SituationOf(words string) (id, name string) {
+	for _, t := range Situations {
+		if t.Label == words {
+			return t.ID, ""
+		}
+	}
+	return OwnID(words), words
+}
+
+// OwnID is the id of what had only a name before there were ids.
+func OwnID(name string) string {
+	h := fnv.New64a()
+	h.Write([]byte(name))
+	return fmt.Sprintf("%s%016x", OwnPrefix, h.Sum64())
+}
+
+// itemOf reads a line of kit as it was written before the third version: "6
+// flat markers", "8 balls each".
+func itemOf(line string) Item {
+	words, each := strings.CutSuffix(line, " each")
+	item := Item{Each: each}
+	if number, rest, ok := strings.Cut(words, " "); ok {
+		if n, err := strconv.Atoi(number); err == nil && n > 0 && n <= 2000 {
+			item.Count, words = n, rest
+		}
+	}
+	for _, t := range Things {
+		if words == t.One || words == t.Many {
+			item.ID = t.ID
+			return item
+		}
+	}
+	return Item{ID: OwnItem, Words: line}
+}
+
+// SkillFrom finds the skill that results before there were ids were kept under:
+// "Forehand cross-court, short ball".
+func SkillFrom(words string) (Skill, bool) {
+	for _, stroke := range pattern.Strokes {
+		for _, direction := range Directions {
+			step := Step{Stroke: pattern.Stroke(stroke.ID), Direction: Direction(direction.ID)}
+			if situation, ok := strings.CutPrefix(words, step.Label()+", "); ok {
+				id, _ := SituationOf(situation)
+				return SkillOf(step.Stroke, step.Direction, id), true
+			}
+		}
+	}
+	return "", false
 }
 
 // first is a drill of version 1: one ball from one place, one circle at both
@@ -63,17 +135,16 @@ func (o first) drill() Drill {
 	if c, err := court.ByID(o.Court); err == nil {
 		base.Y = -c.HalfLength * 1.02
 	}
-	return Drill{
-		Format:    Format,
-		Version:   Version,
-		Title:     o.Title,
-		Intent:    o.Intent,
-		Focus:     "shortBall",
-		Level:     "club",
-		Situation: o.Situation,
-		Players:   Span{1, 2, 6},
-		Minutes:   Span{10, 20, 45},
-		Hitters:   1,
+	out := Drill{
+		Format:  Format,
+		Version: Version,
+		Title:   o.Title,
+		Intent:  o.Intent,
+		Focus:   "shortBall",
+		Level:   "club",
+		Players: Span{1, 2, 6},
+		Minutes: Span{10, 20, 45},
+		Hitters: 1,
 		Pattern: pattern.Pattern{
 			Court: o.Court,
 			Area:  o.Area,
@@ -108,6 +179,7 @@ func (o first) drill() Drill {
 		After:     "swap",
 		Cues:      o.Cues,
 		Cautions:  o.Cautions,
-		Kit:       o.Kit,
 	}
+	out.fromWords(o.Situation, o.Kit)
+	return out
 }

@@ -33,51 +33,53 @@ type Player struct {
 	Rates []Rate
 }
 
-// StepPlan is one goal for one student.
-type StepPlan struct {
-	Label  string       `json:"label"`
-	Goal   goal.Goal    `json:"goal"`
-	Shape  Shape        `json:"shape"`
-	Rate   Rate         `json:"rate"`   // lines taken into account
-	Likely units.Figure `json:"likely"` // minutes, as likely as not
-	Sure   units.Figure `json:"sure"`   // minutes, with 90 % certainty
+// StepOutlook is one goal for one student.
+type StepOutlook struct {
+	Label     string       `json:"label"`
+	Goal      goal.Goal    `json:"goal"`
+	GoalLabel string       `json:"goalLabel"`
+	Shape     Shape        `json:"shape"`
+	Rate      Rate         `json:"rate"`   // lines taken into account
+	Likely    units.Figure `json:"likely"` // minutes, as likely as not
+	Sure      units.Figure `json:"sure"`   // minutes, with 90 % certainty
 }
 
-// PlayerPlan is what the drill asks of one student.
-type PlayerPlan struct {
-	ID       string       `json:"id"`
-	Contacts units.Figure `json:"contacts"` // balls in the block's time
-	Finish   units.Figure `json:"finish"`   // chance that every goal is met
-	Likely   units.Figure `json:"likely"`   // minutes for all goals
-	Sure     units.Figure `json:"sure"`
-	Steps    []StepPlan   `json:"steps"`
+// PlayerOutlook is what the drill asks of one student.
+type PlayerOutlook struct {
+	ID       string        `json:"id"`
+	Contacts units.Figure  `json:"contacts"` // balls in the block's time
+	Finish   units.Figure  `json:"finish"`   // chance that every goal is met
+	Likely   units.Figure  `json:"likely"`   // minutes for all goals
+	Sure     units.Figure  `json:"sure"`
+	Steps    []StepOutlook `json:"steps"`
 }
 
-// Plan is what the drill comes to in a block of so many minutes.
-type Plan struct {
-	Balls   units.Figure  `json:"balls"`
-	PickUps units.Figure  `json:"pickUps"`
-	Offsets court.Offsets `json:"offsets"` // of the target
-	Players []PlayerPlan  `json:"players"`
+// Outlook is what the drill comes to in a block of so many minutes.
+type Outlook struct {
+	Balls   units.Figure    `json:"balls"`
+	PickUps units.Figure    `json:"pickUps"`
+	Offsets court.Offsets   `json:"offsets"` // of the target
+	Players []PlayerOutlook `json:"players"`
 
 	// Flown are the pattern's balls, for who runs through them.
 	Flown []pattern.Ball `json:"-"`
 }
 
-// Reckon plans a valid drill for these students in a block of that length. A
+// Outlook reckons a valid drill for these students in a block of that length. A
 // player's rates beyond its steps, or missing ones, are a programming error.
-func (d *Drill) Reckon(players []Player, minutes float64) Plan {
-	return d.Turns(float64(len(players)), minutes).Plan(players)
+func (d *Drill) Outlook(players []Player, minutes float64) Outlook {
+	flown, _ := d.Pattern.Fly()
+	return d.Turns(flown, float64(len(players)), minutes).Outlook(players)
 }
 
-// Plan is the whole drill for these students, who all take turns alike.
-func (t Turns) Plan(players []Player) Plan {
+// Outlook is the whole drill for these students, who all take turns alike.
+func (t Turns) Outlook(players []Player) Outlook {
 	d, minutes := t.d, t.minutes
-	plan := Plan{
+	plan := Outlook{
 		Balls:   ballsFigure(t.tempo, minutes, int(d.fed()*float64(t.balls))),
 		PickUps: pickUpsFigure(t.tempo, int(d.fed()*float64(t.balls))),
 		Offsets: t.c.Measure(d.Pattern.Area, d.targetOf(Step{}).Aim()),
-		Players: make([]PlayerPlan, len(players)),
+		Players: make([]PlayerOutlook, len(players)),
 		Flown:   t.flown,
 	}
 	for i, p := range players {
@@ -105,25 +107,32 @@ type Turns struct {
 	contacts []court.Point
 }
 
-// Turns is the drill for so many students and minutes. Students need not be a
-// whole number: somebody who comes late shares with fewer before.
-func (d *Drill) Turns(students, minutes float64) Turns {
+// Turns is the drill, whose balls fly like that, for so many students and
+// minutes. Students need not be a whole number: somebody who comes late shares
+// with fewer before.
+func (d *Drill) Turns(flown []pattern.Ball, students, minutes float64) Turns {
 	c, _ := d.Court()
 	tempo := d.Tempo()
-	flown, _ := d.Pattern.Fly(false)
 	return Turns{d, c, tempo, minutes, tempo.Balls(minutes), d.share(students), flown, d.metAt(flown)}
 }
 
 // Player is what the drill asks of one student.
-func (t Turns) Player(p Player) PlayerPlan {
+func (t Turns) Player(p Player) PlayerOutlook {
 	d, share, n := t.d, int(float64(t.balls)/t.share), t.share
 	// minutesFor is when the student has played so many balls of their own.
 	minutesFor := func(own float64) float64 { return t.tempo.Minutes(own * n) }
-	out := PlayerPlan{ID: p.ID, Contacts: contactsFigure(t.balls, n), Steps: make([]StepPlan, len(d.Steps))}
-	rates := d.inCourt(t.c, p)
+	out := PlayerOutlook{
+		ID:       p.ID,
+		Contacts: contactsFigure(t.balls, n),
+		Steps:    make([]StepOutlook, len(d.Steps)),
+	}
+	rates := d.inCourt(t.c, p, t.contacts)
 	for i, s := range d.Steps {
 		r := rates[i]
-		sp := StepPlan{Label: s.Label(), Goal: s.Goal, Shape: d.shape(s, p.Hand, t.contacts), Rate: r}
+		sp := StepOutlook{
+			Label: s.Label(), Goal: s.Goal, GoalLabel: s.Goal.String(),
+			Shape: d.shape(s, p.Hand, t.contacts), Rate: r,
+		}
 		sp.Likely = stepFigure(
 			s.Goal,
 			r.Mean,
@@ -217,7 +226,7 @@ func (d *Drill) Radial(s Step) float64 { return d.targetOf(s).Radial() }
 // inCourt turns each rate, given for a circle of the step's Radial lying wholly
 // in court, into the chance at the target as it is and stands: the spread that
 // has that rate, integrated over the target's shape within the lines.
-func (d *Drill) inCourt(c *court.Court, p Player) []Rate {
+func (d *Drill) inCourt(c *court.Court, p Player, contacts []court.Point) []Rate {
 	out := make([]Rate, len(d.Steps))
 	type asked struct {
 		target int
@@ -232,7 +241,7 @@ func (d *Drill) inCourt(c *court.Court, p Player) []Rate {
 		}
 		from := d.Pattern.Feeds[0].To
 		if t.Kind == Gate { // only there does it matter where the shot comes from
-			from = d.contacts()[0]
+			from = contacts[0]
 		}
 		key := asked{s.Target, r}
 		if _, ok := known[key]; !ok {
@@ -253,7 +262,7 @@ func (d *Drill) inCourt(c *court.Court, p Player) []Rate {
 }
 
 // Worst is the smallest chance among the students to finish; 1 with nobody.
-func (p Plan) Worst() float64 {
+func (p Outlook) Worst() float64 {
 	worst := 1.0
 	for _, q := range p.Players {
 		worst = math.Min(worst, q.Finish.Value)

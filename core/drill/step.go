@@ -22,9 +22,6 @@ const (
 	Anywhere   Direction = "anywhere"
 )
 
-// Directions there are.
-var Directions = []Direction{CrossCourt, Straight, Middle, Anywhere}
-
 // Step is one goal of a drill: a stroke, a direction, the target it is counted
 // at (from 0; ignored where there are no targets: in court counts), how many.
 type Step struct {
@@ -35,12 +32,8 @@ type Step struct {
 }
 
 func (s Step) validate(targets int) (p units.Problems) {
-	if !slices.Contains(pattern.Strokes, s.Stroke) {
-		p.Add("stroke", fmt.Sprintf("%q is not a stroke; use one of %v", s.Stroke, pattern.Strokes))
-	}
-	if !slices.Contains(Directions, s.Direction) {
-		p.Add("direction", fmt.Sprintf("%q is not a direction; use one of %v", s.Direction, Directions))
-	}
+	p.OneOf("stroke", string(s.Stroke), pattern.Strokes)
+	p.OneOf("direction", string(s.Direction), Directions)
 	if s.Target < 0 || s.Target >= max(1, targets) {
 		p.Add("target", fmt.Sprintf("there is no target %d", s.Target))
 	}
@@ -50,15 +43,38 @@ func (s Step) validate(targets int) (p units.Problems) {
 
 // Label names a step as a coach calls it: "Forehand cross-court".
 func (s Step) Label() string {
-	stroke := strings.ToUpper(string(s.Stroke[:1])) + string(s.Stroke[1:])
-	if s.Stroke == pattern.Either {
-		stroke = "Any stroke"
+	stroke := units.LabelOf(pattern.Strokes, string(s.Stroke))
+	label := strings.ToUpper(stroke[:1]) + stroke[1:]
+	if s.Direction != Anywhere {
+		label += " " + units.LabelOf(Directions, string(s.Direction))
 	}
-	return stroke + map[Direction]string{CrossCourt: " cross-court", Straight: " straight", Middle: " to the middle"}[s.Direction]
+	return label
 }
 
-// Skill is the name under which a step's results are kept for a student.
-func (d *Drill) Skill(s Step) string { return s.Label() + ", " + d.Situation }
+// Goals are what the drill asks, on a line: "5 in a row: forehand, backhand".
+// Goals alike are named once, with the strokes they are for.
+func (d *Drill) Goals() string {
+	var (
+		order   []string
+		strokes = map[string][]string{}
+	)
+	for _, s := range d.Steps {
+		said := s.Goal.String()
+		if _, known := strokes[said]; !known {
+			order = append(order, said)
+			strokes[said] = nil
+		}
+		if s.Stroke != pattern.Either || s.Direction != Anywhere {
+			strokes[said] = append(strokes[said], strings.ToLower(s.Label()))
+		}
+	}
+	for i, said := range order {
+		if of := strokes[said]; len(of) > 0 {
+			order[i] = said + ": " + strings.Join(of, ", ")
+		}
+	}
+	return strings.Join(order, "; ")
+}
 
 // Shape is a step drawn for a student: where it is fed from, bounces, is hit,
 // and is sent.
@@ -69,13 +85,7 @@ type Shape struct {
 	Aim    court.Point `json:"aim"`
 }
 
-// contacts are where the pattern's balls are met.
-func (d *Drill) contacts() []court.Point {
-	balls, _ := d.Pattern.Fly(false)
-	return d.metAt(balls)
-}
-
-// metAt reads the contacts off balls already flown.
+// metAt is where the pattern’s balls are met, read off them as they fly.
 func (d *Drill) metAt(balls []pattern.Ball) []court.Point {
 	out := make([]court.Point, len(d.Pattern.Feeds))
 	for i := range out {
@@ -102,9 +112,7 @@ func (d *Drill) feedFor(s Step, hand court.Hand) (i int, mirror bool) {
 	return 0, mirror
 }
 
-// Shape turns the drill's picture to the step's stroke and the student's hand.
-func (d *Drill) Shape(s Step, hand court.Hand) Shape { return d.shape(s, hand, d.contacts()) }
-
+// shape turns the drill's picture to the step's stroke and the student's hand.
 func (d *Drill) shape(s Step, hand court.Hand, contacts []court.Point) Shape {
 	i, mirror := d.feedFor(s, hand)
 	f := d.Pattern.Feeds[i]

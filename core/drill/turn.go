@@ -3,7 +3,6 @@ package drill
 import (
 	"math"
 
-	"hodometer/core/footwork"
 	"hodometer/core/pattern"
 	"hodometer/core/units"
 )
@@ -20,76 +19,27 @@ type Wheels struct {
 	LeastOver   units.Figure `json:"leastOver"` // the lowest ball over the net
 }
 
-// Wheels reckons the figures for so many students and minutes. The pattern's
-// plan is that of the student drawn.
-func (d *Drill) Wheels(plan pattern.Plan, students int, minutes float64) Wheels {
+// Wheels reckons the figures for so many students and minutes. The turn is that
+// of the student drawn.
+func (d *Drill) Wheels(turn pattern.Turn, students int, minutes float64) Wheels {
 	tempo := d.Tempo()
 	played, feeds := tempo.Balls(minutes), float64(len(d.Pattern.Feeds))
 	fed := int(d.fed() * float64(played))
 	share := d.share(float64(students))
 	contacts := contactsFigure(played, share)
-	turn := units.Input{Name: "A turn", Value: plan.Seconds, Unit: units.Seconds}
-	line := units.Input{Name: "Students for each who hits", Value: share, Unit: units.Count}
-	figure := func(v float64, u units.Unit, b units.Basis, in ...units.Input) units.Figure {
-		return units.Figure{Value: v, Unit: u, Basis: b, Inputs: in}
-	}
 	rounds := float64(d.TurnBalls) / feeds
 	cycle := rounds * tempo.SecondsPerBall * feeds
-	work := max(0.1, min(cycle, cycle-tempo.SecondsPerBall*feeds+plan.Seconds))
+	work := max(0.1, min(cycle, cycle-tempo.SecondsPerBall*feeds+turn.Seconds))
 	return Wheels{
-		TurnSeconds: figure(
-			plan.Seconds,
-			units.Seconds,
-			turnBasis,
-			units.Input{Name: "Balls", Value: feeds, Unit: units.Balls},
-		),
-		TurnMetres: figure(
-			plan.Metres,
-			units.Metres,
-			footwork.Basis,
-			units.Input{Name: "Balls", Value: feeds, Unit: units.Balls},
-		),
-		PerMinute: figure(
-			plan.PerMinute,
-			units.Count,
-			turnBasis,
-			turn,
-			units.Input{Name: "Balls", Value: feeds, Unit: units.Balls},
-		),
-		Contacts: contacts,
-		Metres: figure(
-			contacts.Value/feeds*plan.Metres,
-			units.Metres,
-			metresBasis,
-			units.Input{Name: "Own balls", Value: contacts.Value, Unit: units.Balls},
-			units.Input{
-				Name:  "Balls in the pattern",
-				Value: feeds,
-				Unit:  units.Balls,
-			},
-			units.Input{Name: "Metres in the pattern", Value: plan.Metres, Unit: units.Metres},
-		),
-		Rest: figure(
-			(share*cycle-work)/work,
-			units.Count,
-			restBasis,
-			units.Input{Name: "Working in a turn", Value: work, Unit: units.Seconds},
-			units.Input{Name: "A turn with the change", Value: cycle, Unit: units.Seconds},
-			line,
-		),
-		Balls: figure(
-			d.ToHave(fed),
-			units.Balls,
-			toHaveBasis,
-			units.Input{Name: "Balls fed", Value: float64(fed), Unit: units.Balls},
-			units.Input{Name: "Basket", Value: float64(d.Basket), Unit: units.Balls},
-		),
-		LeastOver: figure(
-			plan.LeastOver,
-			units.Metres,
-			overBasis,
-			units.Input{Name: "Balls", Value: feeds, Unit: units.Balls},
-		),
+		TurnSeconds: turnDerivation.Of(turn.Seconds, units.Seconds, feeds),
+		TurnMetres:  runDerivation.Of(turn.Metres, units.Metres, feeds),
+		PerMinute:   turnDerivation.Of(turn.PerMinute, units.Count, feeds),
+		Contacts:    contacts,
+		Metres: metresDerivation.Of(contacts.Value/feeds*turn.Metres, units.Metres,
+			contacts.Value, feeds, turn.Metres),
+		Rest:      restDerivation.Of((share*cycle-work)/work, units.Count, work, cycle, share),
+		Balls:     toHaveDerivation.Of(d.ToHave(fed), units.Balls, float64(fed), float64(d.Basket)),
+		LeastOver: overDerivation.Of(turn.LeastOver, units.Metres, feeds),
 	}
 }
 

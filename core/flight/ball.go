@@ -3,6 +3,10 @@ package flight
 import (
 	"fmt"
 	"math"
+	"sync"
+
+	"hodometer/core/sport"
+	"hodometer/core/units"
 )
 
 // Gravity is standard gravity, m/s² (ISO 80000-3).
@@ -10,104 +14,77 @@ const Gravity = 9.80665
 
 // Ball is what flies: the data of one ball.
 type Ball struct {
-	ID       string
-	Mass     float64 // kg
-	Diameter float64 // m
-	// Drag is Cd where it does not depend on spin; 0 means Štěpánek's law.
-	Drag float64
-	// LiftCap bounds Cl = s/v, s the speed of the ball's skin; 0 with Drag 0
-	// means Štěpánek's law.
-	LiftCap float64
-	// Terminal is a shuttle's terminal speed, m/s; 0 for a ball.
-	Terminal float64
+	ID string `json:"id"`
+	// Court is where it flies when nothing else is said; "": over no net.
+	Court    string  `json:"court"`
+	Mass     float64 `json:"mass"`     // kg
+	Diameter float64 `json:"diameter"` // m
+	Law      Law     `json:"law"`
+	// Drag is Cd of a smooth ball, LiftCap bounds its Cl = s/v, s the speed of
+	// the ball's skin.
+	Drag    float64 `json:"drag"`
+	LiftCap float64 `json:"liftCap"`
+	// Terminal is a shuttle's terminal speed, m/s.
+	Terminal float64 `json:"terminal"`
 	// Restitution is the share of vertical speed kept by a bounce: √(rebound ÷
 	// drop) of the rule book's drop test.
-	Restitution float64
+	Restitution float64 `json:"-"`
 	// Friction is μ between ball and floor, Inertia β in I = β m r² [memory].
-	Friction, Inertia float64
+	Friction float64 `json:"friction"`
+	Inertia  float64 `json:"inertia"`
 }
 
-// Rebounds of the rule books' drop tests, in the middle of their ranges:
-// tennis 135–147 cm from 254 (ITF), red 85–105, orange 105–120, green 120–135,
-// table tennis 23 from 30 cm (ITTF), pickleball 30–34 in from 78 (USA
-// Pickleball) [rule; memory]. Junior masses and sizes are the middle of the ITF
-// ranges; squash rebound from common practice for a warm ball.
-var balls = []Ball{
-	{
-		ID:          "tennis",
-		Mass:        0.0577,
-		Diameter:    0.067,
-		Restitution: drop(1.41, 2.54),
-		Friction:    0.6,
-		Inertia:     0.55,
-	},
-	{
-		ID:          "tennisGreen",
-		Mass:        0.0493,
-		Diameter:    0.0660,
-		Restitution: drop(1.275, 2.54),
-		Friction:    0.6,
-		Inertia:     0.55,
-	},
-	{
-		ID:          "tennisOrange",
-		Mass:        0.0414,
-		Diameter:    0.0643,
-		Restitution: drop(1.125, 2.54),
-		Friction:    0.6,
-		Inertia:     0.55,
-	},
-	{
-		ID:          "tennisRed",
-		Mass:        0.0425,
-		Diameter:    0.0750,
-		Restitution: drop(0.95, 2.54),
-		Friction:    0.6,
-		Inertia:     0.55,
-	},
-	{
-		ID:          "tableTennis",
-		Mass:        0.0027,
-		Diameter:    0.040,
-		Drag:        0.45,
-		LiftCap:     0.35,
-		Restitution: drop(0.23, 0.30),
-		Friction:    0.25,
-		Inertia:     2.0 / 3,
-	},
-	{
-		ID:          "squash",
-		Mass:        0.024,
-		Diameter:    0.040,
-		Drag:        0.45,
-		LiftCap:     0.3,
-		Restitution: drop(0.30, 2.54),
-		Friction:    0.5,
-		Inertia:     0.55,
-	},
-	{
-		ID:          "pickleball",
-		Mass:        0.024,
-		Diameter:    0.074,
-		Drag:        0.45,
-		LiftCap:     0.3,
-		Restitution: drop(0.8128, 1.9812),
-		Friction:    0.4,
-		Inertia:     2.0 / 3,
-	},
-	{ID: "shuttle", Mass: 0.0051, Diameter: 0.065, Terminal: 6.7, Restitution: 0, Friction: 1, Inertia: 0.5},
+// Law says how a ball is slowed and lifted.
+type Law string
+
+// The laws: Štěpánek's for felt, constant drag and lift as the spin for a smooth
+// ball, the square of the speed for a shuttle.
+const (
+	Felt    Law = "felt"
+	Smooth  Law = "smooth"
+	Shuttle Law = "shuttle"
+)
+
+// document is a ball as its sport's folder writes it: rebound from a drop, in
+// the middle of the range of the rule book's drop test. Tennis 135–147 cm from
+// 254 (ITF), red 85–105, orange 105–120, green 120–135, table tennis 23 from
+// 30 cm (ITTF), pickleball 30–34 in from 78 (USA Pickleball) [rule; memory].
+// Junior masses and sizes are the middle of the ITF ranges; squash rebound from
+// common practice for a warm ball.
+type document struct {
+	Ball
+	Rebound units.Measure `json:"rebound"`
+	Drop    units.Measure `json:"drop"`
 }
 
-func drop(rebound, from float64) float64 { return math.Sqrt(rebound / from) }
+// balls are those of every sport.
+var balls = sync.OnceValue(func() []Ball {
+	var out []Ball
+	for _, s := range sport.All() {
+		var own []document
+		s.Read("balls", &own)
+		for _, d := range own {
+			if d.Law != Felt && d.Law != Smooth && d.Law != Shuttle {
+				panic("core/sport/" + s.ID + "/balls.json: no law of the air called " + string(d.Law))
+			}
+			d.Restitution = math.Sqrt(float64(d.Rebound / d.Drop))
+			out = append(out, d.Ball)
+		}
+	}
+	return out
+})
 
 // BallByID finds a ball, or says which there are.
 func BallByID(id string) (*Ball, error) {
-	names := make([]string, len(balls))
-	for i := range balls {
-		if balls[i].ID == id {
-			return &balls[i], nil
+	all := balls()
+	for i := range all {
+		if all[i].ID == id {
+			return &all[i], nil
 		}
-		names[i] = balls[i].ID
+	}
+	var names []string
+	for _, b := range all {
+		names = append(names, b.ID)
 	}
 	return nil, fmt.Errorf("no ball called %q; there are %v", id, names)
 }
@@ -142,12 +119,12 @@ func (b *Ball) in(air Air) medium {
 // accel is the acceleration at velocity v with spin w.
 func (m *medium) accel(v, w Vec) Vec {
 	speed := v.Length()
-	if m.ball.Terminal > 0 {
+	if m.ball.Law == Shuttle {
 		return v.times(-Gravity*speed/(m.ball.Terminal*m.ball.Terminal)).add(-Gravity, Vec{0, 0, 1})
 	}
 	cd, cl := m.ball.Drag, 0.0
 	skin := w.Length() * m.ball.Diameter / 2
-	published := m.ball.Drag == 0 && m.ball.LiftCap == 0
+	published := m.ball.Law == Felt
 	switch {
 	case skin == 0 || speed == 0:
 		if published {

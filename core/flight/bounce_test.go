@@ -58,7 +58,7 @@ func TestAGrippingBallRolls(t *testing.T) {
 func TestLawsOfTheBounce(t *testing.T) {
 	up := Vec{0, 0, 1}
 	rapid.Check(t, func(t *rapid.T) {
-		b := named(t, rapid.SampledFrom(balls).Draw(t, "ball").ID)
+		b := named(t, rapid.SampledFrom(balls()).Draw(t, "ball").ID)
 		f := func(name string, m int) float64 { return float64(rapid.IntRange(-m, m).Draw(t, name)) }
 		v, w := Vec{
 			f("vx", 20),

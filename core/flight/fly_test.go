@@ -24,7 +24,7 @@ func from(speed, degrees, topRpm float64) Launch {
 // Closed form of flight without air [rule]: 25 m/s at 6° from 1.0 m lands
 // 19.6625 m away after 0.79083 s.
 func TestWithoutAir(t *testing.T) {
-	vacuum := Ball{ID: "stone", Mass: 1e9, Diameter: 0.067, Drag: 0.5, LiftCap: 1}
+	vacuum := Ball{ID: "stone", Mass: 1e9, Diameter: 0.067, Law: Smooth, Drag: 0.5, LiftCap: 1}
 	f := Fly(&vacuum, Standard, from(25, 6, 0), Options{})
 	require.InDelta(t, 19.6625, f.Landing.At.Y+11.885, 0.00005)
 	require.InDelta(t, 0.79083, f.Landing.Time, 0.000005)
@@ -36,7 +36,7 @@ func TestWithoutAir(t *testing.T) {
 // 0.788 s, 0.925 m over the floor at the net.
 func TestConstantDrag(t *testing.T) {
 	b := *named(t, "tennis")
-	b.Drag, b.LiftCap = 0.55, 1
+	b.Law, b.Drag, b.LiftCap = Smooth, 0.55, 1
 	f := Fly(&b, Standard, from(25, 6, 0), Options{})
 	require.InDelta(t, 16.50, f.Landing.At.Y+11.885, 0.005)
 	require.InDelta(t, 0.788, f.Landing.Time, 0.0005)
@@ -78,7 +78,7 @@ func TestDragTableIsTheLaw(t *testing.T) {
 }
 
 func drawLaunch(t *rapid.T) (*Ball, Launch) {
-	b := named(t, rapid.SampledFrom(balls).Draw(t, "ball").ID)
+	b := named(t, rapid.SampledFrom(balls()).Draw(t, "ball").ID)
 	whole := func(name string, lo, hi int) float64 { return float64(rapid.IntRange(lo, hi).Draw(t, name)) }
 	return b, Launch{
 		From: Vec{whole("x", -4, 4), -8, 1}, Speed: whole("speed", 5, 45),
@@ -122,7 +122,7 @@ func BenchmarkFly(b *testing.B) {
 // A path read more finely is the same flight: it starts and ends alike and lies
 // on the parabola where there is no drag.
 func TestResample(t *testing.T) {
-	b := Ball{Mass: 1, Diameter: 1e-9, Drag: 1e-12}
+	b := Ball{Mass: 1, Diameter: 1e-9, Law: Smooth, Drag: 1e-12}
 	f := Fly(&b, Standard, Launch{From: Vec{0, -11, 1}, Speed: 25, Elevation: 0.1}, Options{Path: true})
 	fine := Resample(f.Path, 0.025)
 	require.Equal(t, f.Path[0], fine[0])

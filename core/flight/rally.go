@@ -12,34 +12,6 @@ import (
 // side (between walls: comes back to the same depth). Balls a minute are 60 s
 // over that time, since each player's stroke is the next one's feed.
 
-// Exchange is where the strokes of a rally are made, by common practice [trade].
-type Exchange struct {
-	Ball   string
-	Depth  float64 // from the net or front wall, m
-	Height float64 // of the ball's centre at the stroke, m
-	Volley bool    // met before it bounces
-}
-
-// ExchangeOn is how a rally from the back of that court goes.
-func ExchangeOn(c *court.Court) Exchange {
-	switch c.ID {
-	case "tennisOrange":
-		return Exchange{"tennisOrange", c.HalfLength + 0.5, 0.9, false}
-	case "tennisRed":
-		return Exchange{"tennisRed", c.HalfLength + 0.5, 0.8, false}
-	case "tableTennis":
-		return Exchange{"tableTennis", c.HalfLength + 0.3, 0.25, false}
-	case "badminton":
-		return Exchange{"shuttle", 4.5, 1.9, true}
-	case "squash":
-		return Exchange{"squash", 7, 0.7, false}
-	case "pickleball":
-		return Exchange{"pickleball", c.HalfLength + 0.3, 0.8, false}
-	default:
-		return Exchange{"tennis", c.HalfLength + 0.5, 1.0, false}
-	}
-}
-
 // Beat is one ball of a rally.
 type Beat struct {
 	Seconds  float64 // stroke to stroke
@@ -56,8 +28,8 @@ func (b Beat) BallsPerMinute() float64 { return 60 / b.Seconds }
 // BeatAt is the ball of a rally at that pace (m/s off the racket), clearance
 // (m, of the ball's centre over the net, or tin) and topspin (rad/s).
 func BeatAt(c *court.Court, air Air, pace, clearance, top float64) Beat {
-	x := ExchangeOn(c)
-	b, err := BallByID(x.Ball)
+	x := c.Play.Rally
+	b, err := BallByID(c.Ball)
 	if err != nil {
 		return Beat{Reason: err.Error()}
 	}
@@ -94,8 +66,8 @@ func BeatAt(c *court.Court, air Air, pace, clearance, top float64) Beat {
 	return m.beat(c, x, Launch{From: from, Speed: pace, Elevation: hi, Top: top})
 }
 
-// surfaces that a ball of the exchange can meet; the player is one of them.
-func (x Exchange) surfaces(c *court.Court, r float64) []Wall {
+// surfaces that a ball of the rally can meet; the player is one of them.
+func surfaces(x court.Rally, c *court.Court, r float64) []Wall {
 	floor := Wall{"floor", Vec{0, 0, 1}, 0}
 	if c.Walls != nil {
 		return []Wall{floor, {"player", Vec{0, 1, 0}, -x.Depth - r}, {"front wall", Vec{0, -1, 0}, 0}}
@@ -105,8 +77,8 @@ func (x Exchange) surfaces(c *court.Court, r float64) []Wall {
 
 // BeatPath is the way of a beat's ball, for drawing.
 func BeatPath(c *court.Court, air Air, b Beat) []Moment {
-	x := ExchangeOn(c)
-	ball, err := BallByID(x.Ball)
+	x := c.Play.Rally
+	ball, err := BallByID(c.Ball)
 	if err != nil {
 		return nil
 	}
@@ -120,25 +92,25 @@ func BeatPath(c *court.Court, air Air, b Beat) []Moment {
 		m.track(
 			Moment{0, l.From, l.velocity()},
 			l.spin(),
-			x.surfaces(c, ball.Diameter/2),
+			surfaces(x, c, ball.Diameter/2),
 			func(floors int) bool { return floors < most },
 		),
 	)
 }
 
 // beat plays the launch until it is met.
-func (m *medium) beat(c *court.Court, x Exchange, l Launch) Beat {
+func (m *medium) beat(c *court.Court, x court.Rally, l Launch) Beat {
 	r := m.ball.Diameter / 2
-	surfaces := x.surfaces(c, r)
+	around := surfaces(x, c, r)
 	out := Beat{Launch: l}
 	now, spin := Moment{0, l.From, l.velocity()}, l.spin()
 	for {
-		next, hit := m.until(now, spin, surfaces, r)
+		next, hit := m.until(now, spin, around, r)
 		if hit < 0 {
 			out.Reason = "It does not come down within ten seconds."
 			return out
 		}
-		switch surfaces[hit].Name {
+		switch around[hit].Name {
 		case "player":
 			out.Met, out.Seconds = next, next.Time
 			out.Feasible = out.Bounce != nil || x.Volley || c.Walls != nil
@@ -162,7 +134,7 @@ func (m *medium) beat(c *court.Court, x Exchange, l Launch) Beat {
 				return out
 			}
 		}
-		next.Velocity, spin = m.ball.Bounce(next.Velocity, spin, surfaces[hit].Normal)
+		next.Velocity, spin = m.ball.Bounce(next.Velocity, spin, around[hit].Normal)
 		now = next
 	}
 }

@@ -36,7 +36,7 @@ func TestTheTempoOfATennisRally(t *testing.T) {
 // holds a ball in that flies long.
 func TestTempoAndBack(t *testing.T) {
 	for _, c := range court.All() {
-		x := ExchangeOn(&c)
+		x := c.Play.Rally
 		pace := 2.3 * math.Sqrt(2*x.Depth*4) // between a lob and a drive
 		clearance := 0.05 * x.Depth
 		b := BeatAt(&c, Standard, pace, clearance, 0)
@@ -58,7 +58,7 @@ func TestTempoAndBack(t *testing.T) {
 // A squash shot solved, played again between all four walls, bounces where it
 // was asked, off the front wall, and mirrors.
 func TestSquashShotsAreSolved(t *testing.T) {
-	c, b := squashCourt(t), balls[5]
+	c, b := squashCourt(t), named(t, "squash")
 	require.Equal(t, "squash", b.ID)
 	found := 0
 	rapid.Check(t, func(t *rapid.T) {
@@ -73,7 +73,7 @@ func TestSquashShotsAreSolved(t *testing.T) {
 			By:   BySpeed,
 			Want: cm("speed", 1500, 5000),
 		}
-		shot := SolveWall(&b, Standard, c, f)
+		shot := SolveWall(b, Standard, c, f)
 		if shot.Bounce == nil {
 			require.NotEmpty(t, shot.Reason)
 			return
@@ -93,7 +93,7 @@ func TestSquashShotsAreSolved(t *testing.T) {
 		}
 		l := shot.Launch
 		l.Heading, l.From.X = -l.Heading, -l.From.X
-		m := PlayWall(&b, Standard, c, l)
+		m := PlayWall(b, Standard, c, l)
 		require.InDelta(t, -shot.Bounce.At.X, m.Bounce.At.X, 1e-6)
 		require.Equal(t, shot.Reason, m.Reason)
 	})
@@ -102,19 +102,19 @@ func TestSquashShotsAreSolved(t *testing.T) {
 
 // A given clearance over the tin and a given time are met.
 func TestSquashByClearanceAndByTime(t *testing.T) {
-	c, b := squashCourt(t), balls[5]
+	c, b := squashCourt(t), named(t, "squash")
 	f := Feed{From: Vec{1, -6.5, 0.6}, To: Vec{-2.4, -8, b.Diameter / 2}, By: ByClearance, Want: 1}
-	shot := SolveWall(&b, Standard, c, f)
+	shot := SolveWall(b, Standard, c, f)
 	require.Empty(t, shot.Reason)
 	require.InDelta(t, 1.48, shot.Front.At.Z, 1e-3)
 	f.By, f.Want = ByTime, shot.Bounce.Time
-	again := SolveWall(&b, Standard, c, f)
+	again := SolveWall(b, Standard, c, f)
 	require.InDelta(t, shot.Launch.Speed, again.Launch.Speed, 0.05)
-	low := PlayWall(&b, Standard, c, Launch{From: f.From, Speed: 25, Elevation: -0.01})
+	low := PlayWall(b, Standard, c, Launch{From: f.From, Speed: 25, Elevation: -0.01})
 	require.Contains(t, low.Reason, "tin")
-	high := PlayWall(&b, Standard, c, Launch{From: f.From, Speed: 30, Elevation: 0.8})
+	high := PlayWall(b, Standard, c, Launch{From: f.From, Speed: 30, Elevation: 0.8})
 	require.Contains(t, high.Reason, "out")
-	short := PlayWall(&b, Standard, c, Launch{From: f.From, Speed: 4})
+	short := PlayWall(b, Standard, c, Launch{From: f.From, Speed: 4})
 	require.Contains(t, short.Reason, "does not reach")
 }
 
@@ -126,10 +126,10 @@ func BenchmarkTempo(b *testing.B) {
 }
 
 func BenchmarkSquashShot(b *testing.B) {
-	c, ball := squashCourt(b), balls[5]
+	c, ball := squashCourt(b), named(b, "squash")
 	for b.Loop() {
 		SolveWall(
-			&ball,
+			ball,
 			Standard,
 			c,
 			Feed{From: Vec{1, -6.5, 0.6}, To: Vec{-2.4, -8, 0.02}, By: BySpeed, Want: 35},
@@ -140,14 +140,14 @@ func BenchmarkSquashShot(b *testing.B) {
 // What is drawn is what is played: the path of a squash shot passes its touches
 // and ends at its two bounces; that of a rally's ball ends where it is met.
 func TestPathsAreWhatIsPlayed(t *testing.T) {
-	c, b := squashCourt(t), balls[5]
+	c, b := squashCourt(t), named(t, "squash")
 	shot := SolveWall(
-		&b,
+		b,
 		Standard,
 		c,
 		Feed{From: Vec{1, -6.5, 0.6}, To: Vec{-2.4, -8, b.Diameter / 2}, By: BySpeed, Want: 35},
 	)
-	before, after := WallPath(&b, Standard, c, shot.Launch)
+	before, after := WallPath(b, Standard, c, shot.Launch)
 	require.Equal(t, shot.Launch.From, before[0].At)
 	require.Equal(t, *shot.Bounce, before[len(before)-1])
 	require.Equal(t, *shot.Bounce, after[0])
@@ -159,7 +159,7 @@ func TestPathsAreWhatIsPlayed(t *testing.T) {
 		require.Less(t, before[i].Time-before[i-1].Time, 0.05, "often enough to draw")
 	}
 	for _, court := range court.All() {
-		x := ExchangeOn(&court)
+		x := court.Play.Rally
 		beat := BeatAt(&court, Standard, 2.3*math.Sqrt(8*x.Depth), 0.05*x.Depth, 0)
 		path := BeatPath(&court, Standard, beat)
 		require.InDelta(t, beat.Met.Time, path[len(path)-1].Time, 1e-6, court.ID)

@@ -158,14 +158,15 @@ func (s *solver) shoot(u unknowns) (outcome, bool) {
 
 // drag is the drag of the ball as one number, 1/m, for the estimate.
 func (s *solver) drag() float64 {
-	switch {
-	case s.ball.Terminal > 0:
+	switch s.ball.Law {
+	case Shuttle:
 		return Gravity / (s.ball.Terminal * s.ball.Terminal)
-	case s.ball.Drag > 0:
+	case Smooth:
 		return s.k * s.ball.Drag
-	default:
+	case Felt:
 		return s.k * 0.56
 	}
+	panic("flight: no law of the air called " + string(s.ball.Law))
 }
 
 // model is the estimate that the search starts from: level drag only, so that a

@@ -48,7 +48,7 @@ func TestSolvedFeedDoesWhatWasAsked(t *testing.T) {
 
 // Without air the launch is a formula [rule]: T seconds over D metres.
 func TestSolveWithoutAir(t *testing.T) {
-	stone := Ball{ID: "stone", Mass: 1e9, Diameter: 0.067, Drag: 0.5, LiftCap: 1}
+	stone := Ball{ID: "stone", Mass: 1e9, Diameter: 0.067, Law: Smooth, Drag: 0.5, LiftCap: 1}
 	f := Feed{From: Vec{0, -10, 1}, To: Vec{0, 8, 0}, By: ByTime, Want: 1.2}
 	a := Solve(&stone, Standard, f, false)
 	require.True(t, a.Feasible)

@@ -11,6 +11,7 @@ import (
 	"math"
 
 	"hodometer/core/court"
+	"hodometer/core/units"
 )
 
 // Mover is how a student moves.
@@ -27,6 +28,17 @@ var (
 	Club        = Mover{4.8, 0.85, 0.27, 1.2}
 	Performance = Mover{5.8, 0.9, 0.22, 1.4}
 )
+
+// movers by level.
+var movers = map[units.Level]Mover{units.Beginner: Junior, units.Club: Club, units.Performance: Performance}
+
+// For is how students of a level move, before anything was measured of one.
+func For(l units.Level) (Mover, error) {
+	if err := l.Validate(); err != nil {
+		return Mover{}, err
+	}
+	return movers[l], nil
+}
 
 // Covered is the distance run from rest in t seconds.
 func (m Mover) Covered(t float64) float64 {
@@ -67,6 +79,9 @@ const (
 	Stretch     Effort = "stretch"
 	Unreachable Effort = "unreachable"
 )
+
+// Efforts there are, easiest first.
+var Efforts = []Effort{Easy, Working, Stretch, Unreachable}
 
 // Arrival is one ball as the student meets it.
 type Arrival struct {

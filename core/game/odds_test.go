@@ -156,7 +156,8 @@ func FuzzGameFold(f *testing.F) {
 	)
 	f.Add(
 		[]byte(
-			`{"to":7,"winBy":1,"secondsPerPoint":10,"set":{"rallies":3,"points":1,"sweep":2},"marks":[{"id":"m","bonus":2}]}`,
+			`{"to":7,"winBy":1,"secondsPerPoint":10,"set":{"rallies":3,"points":1,"sweep":2},`+
+				`"marks":[{"id":"m","bonus":2}]}`,
 		),
 		[]byte("aaabbm"),
 	)
@@ -200,20 +201,20 @@ func FuzzGameFold(f *testing.F) {
 // order of results is nothing; more games narrow the interval; who never lost
 // is strong, not infinitely so.
 func TestLevels(t *testing.T) {
-	l := Levels(2, []Result{{0, 1, 600, 400}})
+	l := Strengths(2, []Result{{0, 1, 600, 400}})
 	require.InDelta(t, 0.6, l[0].Against(l[1]), 0.002) // closed form for two [rule]
-	few := Levels(2, []Result{{0, 1, 6, 4}})
+	few := Strengths(2, []Result{{0, 1, 6, 4}})
 	require.Greater(t, few[0].High-few[0].Low, 5*(l[0].High-l[0].Low))
-	all := Levels(3, []Result{{0, 1, 9, 0}, {1, 2, 5, 4}, {0, 2, 7, 2}})
-	again := Levels(3, []Result{{2, 0, 2, 7}, {1, 0, 0, 9}, {1, 2, 5, 4}})
+	all := Strengths(3, []Result{{0, 1, 9, 0}, {1, 2, 5, 4}, {0, 2, 7, 2}})
+	again := Strengths(3, []Result{{2, 0, 2, 7}, {1, 0, 0, 9}, {1, 2, 5, 4}})
 	for i := range all {
-		require.InDelta(t, all[i].Strength, again[i].Strength, 1e-6)
+		require.InDelta(t, all[i].Value, again[i].Value, 1e-6)
 	}
-	require.False(t, math.IsInf(all[0].Strength, 0))
-	require.Greater(t, all[0].Strength, all[1].Strength)
-	sum := all[0].Strength + all[1].Strength + all[2].Strength
+	require.False(t, math.IsInf(all[0].Value, 0))
+	require.Greater(t, all[0].Value, all[1].Value)
+	sum := all[0].Value + all[1].Value + all[2].Value
 	require.InDelta(t, 0, sum, 1e-9)
-	apart := Levels(4, []Result{{0, 1, 5, 5}, {2, 3, 5, 5}})
+	apart := Strengths(4, []Result{{0, 1, 5, 5}, {2, 3, 5, 5}})
 	require.Greater(t, apart[0].High, 0.5, "groups that never met are not compared")
 }
 

@@ -63,25 +63,35 @@ func (c Course) Spread(atLeast, atMost int, certainty float64) Spread {
 	}
 	at := make([]float64, size+1) // chance of being in each state; the last is "finished"
 	at[0] = 1
+	again := c.startAgain()
 	out := make(Spread, 1, atLeast+2)
 	out[0] = at[size]
 	for n := 1; n <= atMost && (n <= atLeast || out[n-1] < certainty); n++ {
-		c.feed(at)
+		c.feed(at, again)
 		out = append(out, at[size])
+	}
+	return out
+}
+
+// startAgain says of each goal whether a miss takes its count back to nothing.
+func (c Course) startAgain() []bool {
+	out := make([]bool, len(c))
+	for i := range c {
+		out[i] = c[i].Goal.Kind.StartsAgain()
 	}
 	return out
 }
 
 // feed moves the chances on by one ball, from the last goal to the first so
 // that each state is read before it is written.
-func (c Course) feed(at []float64) {
+func (c Course) feed(at []float64, again []bool) {
 	start := len(at) - 1
 	for i := len(c) - 1; i >= 0; i-- {
 		share, count := c[i].share(), c[i].Goal.Count
 		p := share * c[i].Rate // good, for it; share − p a miss, 1 − share not for it
 		start -= count
 		at[start+count] += p * at[start+count-1]
-		if c[i].Goal.Kind == Total {
+		if !again[i] {
 			for j := start + count - 1; j > start; j-- {
 				at[j] = (1-p)*at[j] + p*at[j-1]
 			}

@@ -2,18 +2,8 @@ package goal
 
 import (
 	"fmt"
-	"math"
 
 	"hodometer/core/units"
-)
-
-// Kind is how good balls are counted.
-type Kind string
-
-// The kinds of goal.
-const (
-	Total  Kind = "total"
-	InARow Kind = "inARow"
 )
 
 // MaxCount is the largest count a goal may ask for.
@@ -31,17 +21,12 @@ type Goal struct {
 
 // String says the goal as a coach does.
 func (g Goal) String() string {
-	if g.Kind == InARow {
-		return fmt.Sprintf("%d in a row", g.Count)
-	}
-	return fmt.Sprintf("%d in all", g.Count)
+	return fmt.Sprintf("%d %s", g.Count, ruleOf(g.Kind).label)
 }
 
 // Validate lists what is wrong with the goal.
 func (g Goal) Validate() (p units.Problems) {
-	if g.Kind != Total && g.Kind != InARow {
-		p.Add("kind", fmt.Sprintf("%q is not a kind of goal; use total or inARow", g.Kind))
-	}
+	p.OneOf("kind", string(g.Kind), Kinds())
 	if g.Count < 1 || g.Count > MaxCount {
 		p.Add("count", fmt.Sprintf("a goal counts from 1 to %d good balls, not %d", MaxCount, g.Count))
 	}
@@ -51,12 +36,10 @@ func (g Goal) Validate() (p units.Problems) {
 // MeanBalls is the mean number of balls to meet the goal at success rate p in
 // (0, 1], cut at Beyond.
 func (g Goal) MeanBalls(p float64) float64 {
-	n := float64(g.Count)
-	if g.Kind == Total || p == 1 {
-		return min(Beyond, n/p)
+	if p == 1 {
+		return float64(g.Count)
 	}
-	// (1 − p^k)/(p^k (1 − p)) = (p^−k − 1)/(1 − p); expm1 keeps it exact near 1.
-	return min(Beyond, math.Expm1(-n*math.Log(p))/(1-p))
+	return min(Beyond, ruleOf(g.Kind).mean(g.Count, p))
 }
 
 // Chance is the chance that the goal is met within that many balls.
@@ -66,26 +49,18 @@ func (g Goal) Chance(p float64, balls int) float64 {
 		return 0
 	case p == 1:
 		return 1
-	case g.Kind == Total:
-		return totalChance(g.Count, p, balls)
 	default:
-		return 1 - waitFor(g.Count, p, func(n int, _ float64) bool { return n >= balls }).at(float64(balls))
+		return ruleOf(g.Kind).chance(g.Count, p, balls)
 	}
 }
 
 // Quantile is the least number of balls that meets the goal with certainty q
 // in (0, 1), cut at Beyond.
 func (g Goal) Quantile(p, q float64) float64 {
-	switch {
-	case p == 1:
+	if p == 1 {
 		return float64(g.Count)
-	case g.Kind == Total:
-		return totalQuantile(g.Count, p, q)
-	default:
-		// The tolerance stops rounding from asking for one ball more.
-		wait := (1 - q) * (1 + 1e-12)
-		return waitFor(g.Count, p, func(_ int, s float64) bool { return s <= wait }).reach(wait)
 	}
+	return ruleOf(g.Kind).quantile(g.Count, p, q)
 }
 
 // Fitting is the largest count of that kind met within so many balls with

@@ -171,3 +171,17 @@ func BenchmarkShortBallCourse(b *testing.B) {
 		c.Spread(150, 4000, 0.9)
 	}
 }
+
+// A kind nobody knows is refused by name, and is never reckoned as another.
+func TestAnUnknownKindIsNoOther(t *testing.T) {
+	g := Goal{Kind: "mostOfFive", Count: 3}
+	require.ErrorContains(t, g.Validate().Err(), "mostOfFive")
+	require.Zero(t, g.Chance(0.7, 1000))
+	require.EqualValues(t, Beyond, g.MeanBalls(0.7))
+	require.EqualValues(t, Beyond, g.Quantile(0.7, 0.5))
+	require.False(t, g.Kind.StartsAgain())
+	for _, k := range Kinds() {
+		require.Empty(t, Goal{Kind: Kind(k.ID), Count: 3}.Validate())
+		require.Equal(t, "3 "+k.Label, Goal{Kind: Kind(k.ID), Count: 3}.String())
+	}
+}

@@ -62,3 +62,16 @@ func (w wait) reach(s float64) float64 {
 	}
 	return min(Beyond, float64(w.n)+math.Ceil(math.Log(s/w.s)/math.Log1p(-w.h)))
 }
+
+// inARowChance is the chance of n in a row within so many balls.
+func inARowChance(n int, p float64, balls int) float64 {
+	return 1 - waitFor(n, p, func(done int, _ float64) bool { return done >= balls }).at(float64(balls))
+}
+
+// inARowQuantile is the least number of balls that holds n in a row with
+// certainty q.
+func inARowQuantile(n int, p, q float64) float64 {
+	// The tolerance stops rounding from asking for one ball more.
+	wait := (1 - q) * (1 + 1e-12)
+	return waitFor(n, p, func(_ int, s float64) bool { return s <= wait }).reach(wait)
+}

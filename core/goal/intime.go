@@ -13,29 +13,37 @@ type Range struct {
 // streak, so many balls give at success rate p in (0, 1]. Counts stop at
 // MaxCount.
 func InTime(k Kind, p float64, balls int) Range {
-	r := Range{
+	return Range{
+		Mean:   ruleOf(k).inTime(p, balls),
 		Low:    Fitting(k, p, balls, 0.9),
 		Median: Fitting(k, p, balls, 0.5),
 		High:   Fitting(k, p, balls, 0.1),
 	}
-	if k == Total {
-		r.Mean = float64(balls) * p
-		return r
-	}
-	// P(best ≥ k in n balls) is the chance to have met "k in a row", so the mean
-	// is the sum of those chances; past 32 they are read at wider and wider
-	// steps and summed as trapezoids.
+}
+
+// bestStreak is the mean of the longest streak in so many balls. P(best ≥ k in n
+// balls) is the chance to have met "k in a row", so the mean is the sum of those
+// chances; past 32 they are read at wider and wider steps and summed as
+// trapezoids.
+func bestStreak(p float64, balls int) (mean float64) {
 	most := min(balls, MaxCount)
 	last := 1.0
 	for k := 1; k <= most && last > 1e-6; {
 		step := 1 + k/32*4
 		to := min(most, k+step-1)
-		c := Goal{InARow, to}.Chance(p, balls)
+		c := streakChance(to, p, balls)
 		n := float64(to - k + 1)
-		r.Mean += n*c + (last-c)*(n-1)/2
+		mean += n*c + (last-c)*(n-1)/2
 		last, k = c, to+1
 	}
-	return r
+	return mean
+}
+
+func streakChance(k int, p float64, balls int) float64 {
+	if p == 1 {
+		return 1
+	}
+	return inARowChance(k, p, balls)
 }
 
 // TempoFor is the longest time between feeds, in seconds, at which the goal is

@@ -3,7 +3,6 @@ package lesson
 import (
 	"fmt"
 	"reflect"
-	"slices"
 	"strings"
 )
 
@@ -22,8 +21,18 @@ func Diff(was, now *Lesson) []string {
 	field("Start", was.Start, now.Start)
 	field("Court", was.Court, now.Court)
 	field("Slot", fmt.Sprintf("%d min", was.SlotMinutes), fmt.Sprintf("%d min", now.SlotMinutes))
-	if !slices.Equal(was.Students, now.Students) {
-		out = append(out, "The students changed")
+	field("Next match", was.MatchOn, now.MatchOn)
+	for _, part := range []struct {
+		words string
+		a, b  any
+	}{
+		{"The students changed", was.Students, now.Students},
+		{"What is at hand changed", was.Resources, now.Resources},
+		{"Who comes late or leaves early changed", was.Attendance, now.Attendance},
+	} {
+		if !reflect.DeepEqual(part.a, part.b) {
+			out = append(out, part.words)
+		}
 	}
 	for i := range was.Blocks {
 		if a := &was.Blocks[i]; now.Block(a.ID) == nil {
@@ -58,8 +67,16 @@ func (b *Block) changes(a *Block) string {
 		what string
 		a, b any
 	}{
-		{"kind", a.Kind, b.Kind}, {"notes", a.Notes, b.Notes}, {"script", a.Script, b.Script}, {"drill", a.Drill, b.Drill},
-		{"game", a.Match, b.Match}, {"prompts", a.Prompts, b.Prompts}, {"room", [2]any{a.Fixed, a.Span}, [2]any{b.Fixed, b.Span}}, {"own targets", a.Own, b.Own}, {"cautions seen", a.Seen, b.Seen},
+		{"kind", a.Kind, b.Kind},
+		{"notes", a.Notes, b.Notes},
+		{"script", a.Script, b.Script},
+		{"drill", a.Drill, b.Drill},
+		{"game", a.Match, b.Match},
+		{"prompts", a.Prompts, b.Prompts},
+		{"room", [2]any{a.Fixed, a.Span}, [2]any{b.Fixed, b.Span}},
+		{"what is each one’s own", a.Variants, b.Variants},
+		{"who is where", a.Arrangement, b.Arrangement},
+		{"cautions seen", a.Seen, b.Seen},
 	} {
 		if !reflect.DeepEqual(part.a, part.b) {
 			parts = append(parts, part.what+" changed")

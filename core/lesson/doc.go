@@ -1,15 +1,10 @@
-// Package lesson lays blocks on a tape of time, says when each starts and ends
-// and what it asks, and gives notice of what will not work, with changes that
-// would.
+// Package lesson is the lesson as a document: blocks on a tape of time, who
+// comes, what is at hand, and what is each student's own.
 //
 // A lesson holds its own copy of each drill, so the library can change without
-// rewriting history. Reckoning is pure: a lesson and what is known of its
-// students in, the whole answer out. The sum of the blocks is the lesson; over
-// the slot is that sum less the slot.
-//
-// Fitting is bounded water-filling: each flexible block gives the same share of
-// its own room (fit.go). A group moves through a block by an arrangement
-// (arrange.go), which gives every lane (lanes.go) and every offer to arrange it
-// otherwise (offer.go). What is each student's own is in own.go and level.go,
-// drafts from what a coach knows in draft.go, two edits put together in merge.go.
+// rewriting history; blocks, drills, equipment and all else are known by ids
+// that stay. The package says what a valid lesson is, puts two edits of one
+// together (merge.go), says what changed (diff.go) and what stands for a single
+// student (variant.go). It reckons nothing: who is where is package formation,
+// what a lesson comes to is package plan.
 package lesson

@@ -2,8 +2,6 @@ package lesson
 
 import (
 	"fmt"
-	"math"
-	"regexp"
 	"slices"
 	"strings"
 	"time"
@@ -14,28 +12,19 @@ import (
 	"hodometer/core/units"
 )
 
-// Kind is what a block is for.
-type Kind string
-
-// The kinds of block.
+// Format and FormatVersion mark a lesson document. Earlier versions are read
+// too (old.go); Version beside them counts the edits of one lesson.
 const (
-	WarmUp Kind = "warmUp"
-	Drill  Kind = "drill"
-	Serve  Kind = "serve" // serve practice, with its drill
-	Game   Kind = "game"  // or a drill turned into match play
-	Talk   Kind = "talk"
-	Break  Kind = "break"
-	// Physical warm-up and stretch, with what to do as prompts.
-	Physical Kind = "physical"
-	Stretch  Kind = "stretch"
+	Format        = "hodometer.lesson"
+	FormatVersion = 2
 )
 
-// Role is what one student does in a minute of the warm-up. Who is 0 or 1, the
-// one or the other of a pair: students pair up in the lesson's order, so that a
-// script fits any group.
+// Role is what one of a pair does in a minute of a script. Partner is 0 or 1,
+// the one or the other: students pair up in the lesson's order (Pairs), so that
+// a script fits any group.
 type Role struct {
-	Who  int    `json:"who"`
-	Does string `json:"does"`
+	Partner int    `json:"partner"`
+	Does    string `json:"does"`
 }
 
 // Minute is one minute of a warm-up script: who does what, and its cue.
@@ -71,99 +60,35 @@ type Block struct {
 	// stretch between, when not what is usual.
 	Fixed bool        `json:"fixed,omitempty"`
 	Span  *drill.Span `json:"span,omitempty"`
-	// Own is what single students have for themselves in a drill.
-	Own []Own `json:"own,omitempty"`
-	// Arrange is how a group moves through it; nil: single file at the drill's
-	// places, or whatever game leaves the fewest waiting.
-	Arrange *Arrangement `json:"arrange,omitempty"`
-	// Seen lists the cautions a coach has acknowledged on this block.
+	// Variants are what single students have for themselves in a drill.
+	Variants []Variant `json:"variants,omitempty"`
+	// Arrangement is how a group moves through it; nil: single file at the
+	// drill's places, or whatever game leaves the fewest waiting.
+	Arrangement *Arrangement `json:"arrangement,omitempty"`
+	// Seen lists the cautions a coach has acknowledged on this block, by id.
 	Seen []string `json:"seen,omitempty"`
 }
 
 // Lesson is a slot of court time with its students and blocks.
 type Lesson struct {
-	ID          string   `json:"id"`
-	Version     int      `json:"version"`
-	Title       string   `json:"title"`
-	Aim         string   `json:"aim"`
-	Date        string   `json:"date"`  // 2006-01-02, local
-	Start       string   `json:"start"` // 15:04, local
-	SlotMinutes int      `json:"slotMinutes"`
-	Court       string   `json:"court"`
-	Students    []string `json:"students"`
-	Blocks      []Block  `json:"blocks"`
-	// Have is what is at hand, where the coach has said so.
-	Have *Means `json:"have,omitempty"`
+	Format        string   `json:"format,omitempty"`
+	FormatVersion int      `json:"formatVersion,omitempty"`
+	ID            string   `json:"id"`
+	Version       int      `json:"version"`
+	Title         string   `json:"title"`
+	Aim           string   `json:"aim"`
+	Date          string   `json:"date"`  // 2006-01-02, local
+	Start         string   `json:"start"` // 15:04, local
+	SlotMinutes   int      `json:"slotMinutes"`
+	Court         string   `json:"court"`
+	Students      []string `json:"students"`
+	Blocks        []Block  `json:"blocks"`
+	// Resources are what is at hand, where the coach has said so.
+	Resources *Resources `json:"resources,omitempty"`
 	// MatchOn is the day of the next match, 2006-01-02; "": none known.
 	MatchOn string `json:"matchOn,omitempty"`
-	// There are those who come late or leave early.
-	There []Stay `json:"there,omitempty"`
-}
-
-// Means is what a coach has for a lesson.
-type Means struct {
-	Balls  int `json:"balls,omitempty"`  // 0: plenty
-	Courts int `json:"courts,omitempty"` // side by side; 0: one
-	// Kit lists what is there of Kits; what every court has is not asked for.
-	Kit []string `json:"kit"`
-}
-
-// Kits are the things that not every coach has, and the words by which a
-// drill's kit asks for them.
-var Kits = []struct{ ID, Words string }{
-	{
-		"machine",
-		"machine",
-	},
-	{"markers", "marker"},
-	{"obstacles", "obstacle"},
-	{"bands", "band"},
-	{"medicineBall", "medicine ball"},
-}
-
-// Lacking is what a drill asks for that is not there, in its own words.
-func (m *Means) Lacking(d *drill.Drill) (out []string) {
-	for _, k := range Kits {
-		if m == nil || slices.Contains(m.Kit, k.ID) {
-			continue
-		}
-		for _, asked := range d.Kit {
-			if strings.Contains(strings.ToLower(asked), k.Words) {
-				out = append(out, asked)
-			}
-		}
-	}
-	return out
-}
-
-func (m *Means) courts() int {
-	if m == nil {
-		return 1
-	}
-	return max(1, m.Courts)
-}
-
-func (m *Means) machine() bool { return m != nil && slices.Contains(m.Kit, "machine") }
-
-// Stay is when a student is there, in minutes after the lesson's start; To 0 is
-// to the end.
-type Stay struct {
-	Student string `json:"student"`
-	From    int    `json:"from"`
-	To      int    `json:"to"`
-}
-
-// stay is when that student is there, with the lesson's end for an open one.
-func (l *Lesson) stay(student string) (from, to float64) {
-	for _, s := range l.There {
-		if s.Student == student {
-			if s.To == 0 {
-				return float64(s.From), math.Inf(1)
-			}
-			return float64(s.From), float64(s.To)
-		}
-	}
-	return 0, math.Inf(1)
+	// Attendance names those who come late or leave early.
+	Attendance []Stay `json:"attendance,omitempty"`
 }
 
 // Block finds a block by its id, or nil.
@@ -176,6 +101,15 @@ func (l *Lesson) Block(id string) *Block {
 	return nil
 }
 
+// DrawnDrill is the drill that a block shows: its own, or the one its match was
+// made from; nil for none.
+func (b *Block) DrawnDrill() *drill.Drill {
+	if b.Drill == nil && b.Match != nil {
+		return b.Match.From
+	}
+	return b.Drill
+}
+
 // Limits of a lesson.
 const (
 	MaxMinutes  = 480
@@ -184,13 +118,31 @@ const (
 	MaxCourts   = 6
 )
 
-var uuidShape = regexp.MustCompile(`^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$`)
-
 // IsID says whether s has the shape of an id made by us: a UUID in lower case.
-func IsID(s string) bool { return uuidShape.MatchString(s) }
+func IsID(s string) bool {
+	if len(s) != 36 {
+		return false
+	}
+	for i := range len(s) {
+		switch c := s[i]; i {
+		case 8, 13, 18, 23:
+			if c != '-' {
+				return false
+			}
+		default:
+			if (c < '0' || c > '9') && (c < 'a' || c > 'f') {
+				return false
+			}
+		}
+	}
+	return true
+}
 
 // Validate lists what is wrong with the lesson.
 func (l *Lesson) Validate() (p units.Problems) {
+	if l.Format != "" && (l.Format != Format || l.FormatVersion != FormatVersion) {
+		p.Add("format", fmt.Sprintf("this is not a %s of version %d", Format, FormatVersion))
+	}
 	if !IsID(l.ID) {
 		p.Add("id", "a lesson's id is a UUID in lower case")
 	}
@@ -220,21 +172,16 @@ func (l *Lesson) Validate() (p units.Problems) {
 	if len(l.Blocks) > MaxBlocks {
 		p.Add("blocks", fmt.Sprintf("a lesson has up to %d blocks, not %d", MaxBlocks, len(l.Blocks)))
 	}
-	if h := l.Have; h != nil && (h.Balls < 0 || h.Balls > 2000) {
-		p.Add("have.balls", fmt.Sprintf("0 to 2000 balls, not %d", h.Balls))
-	}
-	if h := l.Have; h != nil && (h.Courts < 0 || h.Courts > MaxCourts) {
-		p.Add("have.courts", fmt.Sprintf("1 to %d courts, not %d", MaxCourts, h.Courts))
+	if l.Resources != nil {
+		p.Under("resources", l.Resources.validate())
 	}
 	if _, err := time.Parse(time.DateOnly, l.MatchOn); l.MatchOn != "" && err != nil {
 		p.Add("matchOn", fmt.Sprintf("%q is not a date; write it as 2026-05-17", l.MatchOn))
 	}
-	for i, s := range l.There {
+	for i, s := range l.Attendance {
 		if s.From < 0 || s.From > MaxMinutes || s.To != 0 && (s.To <= s.From || s.To > MaxMinutes) {
-			p.Add(
-				fmt.Sprintf("there[%d]", i),
-				"somebody who comes late or leaves early is there from one minute to a later one",
-			)
+			p.Add(fmt.Sprintf("attendance[%d]", i),
+				"somebody who comes late or leaves early is there from one minute to a later one")
 		}
 	}
 	for i := range l.Blocks {
@@ -258,55 +205,48 @@ func (b *Block) validate() (p units.Problems) {
 		p.Add("minutes", fmt.Sprintf("a block lasts 1 to %d minutes, not %d", MaxMinutes, b.Minutes))
 	}
 	if s := b.Span; s != nil && (s.Least < 1 || s.Least > s.Best || s.Best > s.Most || s.Most > MaxMinutes) {
-		p.Add(
-			"span",
-			fmt.Sprintf(
-				"a block's minutes go up from least to best to most; these are %d, %d, %d",
-				s.Least,
-				s.Best,
-				s.Most,
-			),
-		)
+		p.Add("span", fmt.Sprintf("a block's minutes go up from least to best to most; these are %d, %d, %d",
+			s.Least, s.Best, s.Most))
 	}
-	for i, o := range b.Own {
-		p.Under(fmt.Sprintf("own[%d]", i), o.validate())
+	for i, v := range b.Variants {
+		p.Under(fmt.Sprintf("variants[%d]", i), v.validate())
 	}
-	if b.Arrange != nil {
-		p.Under("arrange", b.Arrange.validate())
+	if b.Arrangement != nil {
+		p.Under("arrangement", b.Arrangement.validate())
 	}
-	switch b.Kind {
-	case WarmUp:
+	d, ok := Describe(b.Kind)
+	if !ok {
+		p.OneOf("kind", string(b.Kind), terms())
+	}
+	p = append(p, b.validatePart(d.Holds)...)
+	return p
+}
+
+// validatePart lists what is wrong with the part the block's kind asks for.
+func (b *Block) validatePart(holds Part) (p units.Problems) {
+	switch holds {
+	case HoldsScript:
 		for i, m := range b.Script {
 			for j, r := range m.Roles {
-				if r.Who < 0 || r.Who >= MaxStudents {
-					p.Add(
-						fmt.Sprintf("script[%d].roles[%d].who", i, j),
-						fmt.Sprintf("there is no student %d", r.Who),
-					)
+				if r.Partner != 0 && r.Partner != 1 {
+					p.Add(fmt.Sprintf("script[%d].roles[%d].partner", i, j),
+						fmt.Sprintf("a role is for partner 0 or 1 of each pair, not %d", r.Partner))
 				}
 			}
 		}
-	case Drill, Serve:
+	case HoldsDrill:
 		if b.Drill == nil {
 			p.Add("drill", "a drill block needs its drill")
 		} else {
 			p.Under("drill", b.Drill.Validate())
 		}
-	case Game:
+	case HoldsMatch:
 		if b.Match == nil {
 			p.Add("match", "a game block needs its rules")
 		} else {
 			p.Under("match.rules", b.Match.Rules.Validate())
 		}
-	case Talk, Break, Physical, Stretch:
-	default:
-		p.Add(
-			"kind",
-			fmt.Sprintf(
-				"%q is not a kind of block; use physical, warmUp, drill, serve, game, talk, break or stretch",
-				b.Kind,
-			),
-		)
+	case HoldsPrompts, HoldsNothing:
 	}
 	return p
 }

@@ -30,7 +30,10 @@ func Merge(base, theirs, mine *Lesson) (out Lesson, ok bool) {
 		reflect.ValueOf(&out).
 			Elem()
 	for i := range b.NumField() {
-		if name := b.Type().Field(i).Name; name != "ID" && name != "Version" && name != "Blocks" {
+		if name := b.Type().
+			Field(i).
+			Name; name != "ID" && name != "Version" && name != "Blocks" && name != "Format" &&
+			name != "FormatVersion" {
 			one(b.Field(i), t.Field(i), m.Field(i), o.Field(i).Set)
 		}
 	}

@@ -1,34 +1,52 @@
 package library
 
 import (
+	"embed"
+	"encoding/json"
 	"fmt"
 	"sync"
 
 	"hodometer/core/drill"
+	"hodometer/core/sport"
 )
 
-// Entry is a drill that ships, under a name that stays.
-type Entry struct {
-	ID    string
-	Drill drill.Drill
-}
+//go:embed */*.json
+var folders embed.FS
 
-// All are the drills that ship, in the order of the shelf. The slice is shared:
-// clone a drill before changing it.
-var All = sync.OnceValue(func() []Entry {
-	var out []Entry
-	for _, part := range [][]Entry{shortBalls(), lines(), rallies(), volleys(), transitions(), serves(), netGames(), techniques(), tables(), shuttles(), walls(), kitchens()} {
-		out = append(out, part...)
+// All are the drills that ship, in the order of the shelf: sport by sport, as
+// its shelf.json lists them. The slice is shared: clone a drill before changing
+// it. A document that is damaged is a fault of the program and stops it.
+var All = sync.OnceValue(func() []drill.Drill {
+	var out []drill.Drill
+	for _, s := range sport.All() {
+		var shelf []string
+		read(s.ID+"/shelf.json", &shelf)
+		for _, id := range shelf {
+			var d drill.Drill
+			read(s.ID+"/"+id+".json", &d)
+			out = append(out, d)
+		}
 	}
 	return out
 })
 
+func read(path string, into any) {
+	text, err := folders.ReadFile(path)
+	if err == nil {
+		err = json.Unmarshal(text, into)
+	}
+	if err != nil {
+		panic(fmt.Sprintf("core/library/%s: %v", path, err))
+	}
+}
+
 // ByID finds a drill that ships.
-func ByID(id string) (Entry, error) {
-	for _, e := range All() {
-		if e.ID == id {
-			return e, nil
+func ByID(id string) (*drill.Drill, error) {
+	all := All()
+	for i := range all {
+		if all[i].ID == id {
+			return &all[i], nil
 		}
 	}
-	return Entry{}, fmt.Errorf("no drill called %q ships", id)
+	return nil, fmt.Errorf("no drill called %q ships", id)
 }

@@ -7,12 +7,19 @@ import (
 	"hodometer/core/drill"
 	"hodometer/core/footwork"
 	"hodometer/core/pattern"
+	"hodometer/core/sport"
 	"hodometer/core/units"
 
 	"github.com/stretchr/testify/require"
 )
 
-var movers = map[drill.Level]footwork.Mover{"beginner": footwork.Junior, "club": footwork.Club, "performance": footwork.Performance}
+func mover(t *testing.T, d *drill.Drill) footwork.Mover {
+	m, err := footwork.For(d.Level)
+	require.NoError(t, err, d.ID)
+	return m
+}
+
+var flights pattern.Flights
 
 // Every drill that ships holds by our own reckoning: at its level each ball can
 // be fed and reached, and there is nothing to notice.
@@ -22,16 +29,16 @@ func TestEveryDrillHoldsAtItsLevel(t *testing.T) {
 	for _, e := range All() {
 		require.False(t, seen[e.ID], e.ID)
 		seen[e.ID] = true
-		d := e.Drill
+		d := e
 		if !assertNone(t, e.ID, d.Validate()) {
 			continue
 		}
-		plan, err := d.Pattern.Reckon(movers[d.Level], false)
+		plan, err := d.Pattern.Play(mover(t, &d), false)
 		require.NoError(t, err, e.ID)
-		for _, n := range d.Notices(movers[d.Level], plan, nil, true, units.Metric) {
+		for _, n := range d.Notices(&flights, mover(t, &d), plan, nil, true, units.Metric) {
 			words := ""
 			for _, f := range n.Fixes {
-				words += " [" + f.Words + "]"
+				words += " [" + f.Label + "]"
 			}
 			t.Errorf("%s: %s%s", e.ID, n.Text, words)
 		}
@@ -51,15 +58,15 @@ func assertNone(t *testing.T, id string, p units.Problems) bool {
 // Mirrored twice a drill is itself, and so is one written and read again.
 func TestMirroredTwiceAndWrittenOut(t *testing.T) {
 	for _, e := range All() {
-		once := e.Drill.Mirror()
-		require.NotEqual(t, e.Drill, once, e.ID)
+		once := e.Mirror()
+		require.NotEqual(t, e, once, e.ID)
 		twice := once.Mirror()
-		require.Equal(t, e.Drill, twice, e.ID)
-		text, err := json.Marshal(e.Drill)
+		require.Equal(t, e, twice, e.ID)
+		text, err := json.Marshal(e)
 		require.NoError(t, err)
 		var back drill.Drill
 		require.NoError(t, json.Unmarshal(text, &back))
-		require.Equal(t, e.Drill, back, e.ID)
+		require.Equal(t, e, back, e.ID)
 	}
 }
 
@@ -68,18 +75,18 @@ func TestMirroredTwiceAndWrittenOut(t *testing.T) {
 func TestTheShelfIsWide(t *testing.T) {
 	sports, focuses := map[string]int{}, map[drill.Focus]int{}
 	for _, e := range All() {
-		c, err := e.Drill.Court()
+		c, err := e.Court()
 		require.NoError(t, err)
 		sports[c.Sport]++
-		focuses[e.Drill.Focus]++
-		n := e.Drill.Neighbours(movers[e.Drill.Level], func(*drill.Drill) []drill.Player { return nil })
+		focuses[e.Focus]++
+		n := e.Neighbours(&flights, mover(t, &e), func(*drill.Drill) []drill.Player { return nil })
 		require.GreaterOrEqual(t, len(n), 6, e.ID)
 	}
-	for _, sport := range []string{"tennis", "tableTennis", "badminton", "squash", "pickleball"} {
-		require.GreaterOrEqual(t, sports[sport], 4, sport)
+	for _, s := range sport.All() {
+		require.GreaterOrEqual(t, sports[s.ID], 4, s.ID)
 	}
 	for _, f := range drill.Focuses {
-		require.NotZero(t, focuses[f], f)
+		require.NotZero(t, focuses[drill.Focus(f.ID)], f.ID)
 	}
 }
 
@@ -88,26 +95,26 @@ func TestFiguresOfTheTrade(t *testing.T) {
 	stations, err := ByID("four-stations-volley")
 	require.NoError(t, err)
 	depths := map[float64]bool{}
-	for _, f := range stations.Drill.Pattern.Feeds {
+	for _, f := range stations.Pattern.Feeds {
 		depths[f.To.Y] = true
 	}
 	require.GreaterOrEqual(t, len(depths), 4, "four stations, down and back")
-	require.Equal(t, "5 in a row", stations.Drill.Steps[0].Goal.String(), "five good ones at each")
-	require.Equal(t, 20, stations.Drill.Steps[1].Goal.Count, "four times five")
+	require.Equal(t, "5 in a row", stations.Steps[0].Goal.String(), "five good ones at each")
+	require.Equal(t, 20, stations.Steps[1].Goal.Count, "four times five")
 
 	four, err := ByID("table-four-balls")
 	require.NoError(t, err)
-	require.Len(t, four.Drill.Pattern.Feeds, 4, "four at match speed are plenty")
-	require.Less(t, four.Drill.Pattern.Feeds[0].Gap, 1.2)
+	require.Len(t, four.Pattern.Feeds, 4, "four at match speed are plenty")
+	require.Less(t, four.Pattern.Feeds[0].Gap, 1.2)
 
 	tempo, err := ByID("two-count-tempo")
 	require.NoError(t, err)
-	require.Equal(t, 28, tempo.Drill.Steps[0].Goal.Count, "a pair new to it counts about 28 in a minute")
+	require.Equal(t, 28, tempo.Steps[0].Goal.Count, "a pair new to it counts about 28 in a minute")
 
 	short, err := ByID("short-ball-corners")
 	require.NoError(t, err)
-	c, _ := short.Drill.Court()
-	o := c.Measure(short.Drill.Pattern.Area, short.Drill.Targets[0].At)
+	c, _ := short.Court()
+	o := c.Measure(short.Pattern.Area, short.Targets[0].At)
 	require.True(t, o.FromSideline >= units.Feet(4) && o.FromSideline <= units.Feet(5))
 	require.True(t, o.FromBaseline >= units.Feet(6) && o.FromBaseline <= units.Feet(7))
 }
@@ -116,8 +123,8 @@ func TestFiguresOfTheTrade(t *testing.T) {
 // of one side take the time of four hits.
 func TestRallyGapsAreATempoPeoplePlay(t *testing.T) {
 	for _, e := range All() {
-		for _, f := range e.Drill.Pattern.Feeds {
-			c, _ := e.Drill.Court()
+		for _, f := range e.Pattern.Feeds {
+			c, _ := e.Court()
 			if f.How != pattern.Live || c.Sport != "tennis" || f.From.Y < c.HalfLength*0.9 {
 				continue
 			}

@@ -201,7 +201,7 @@ func (p Pattern) More() Pattern {
 // On is the pattern on another court, every place in the same part of it. A
 // speed belongs to its court, so feeds are fixed by their height over the net,
 // scaled alike.
-func (p Pattern) On(id string) (Pattern, error) {
+func (k *Flights) On(p Pattern, id string) (Pattern, error) {
 	from, err := court.ByID(p.Court)
 	if err != nil {
 		return p, err
@@ -213,7 +213,7 @@ func (p Pattern) On(id string) (Pattern, error) {
 	if (from.Walls == nil) != (to.Walls == nil) {
 		return p, fmt.Errorf("a pattern for %s has no like on %s", from.Name, to.Name)
 	}
-	plan, err := p.Reckon(footworkOfNobody, false)
+	balls, err := k.Fly(p, false)
 	if err != nil {
 		return p, err
 	}
@@ -226,7 +226,7 @@ func (p Pattern) On(id string) (Pattern, error) {
 	})
 	for i := range p.Feeds {
 		f := &p.Feeds[i]
-		if b := plan.Balls[i]; b.Net > 0 {
+		if b := balls[i]; b.Net > 0 {
 			f.By, f.Want = flight.ByClearance, max(0.05, math.Round(100*b.Over*ky)/100)
 		}
 		f.From.Z, f.Height = f.From.Z*math.Sqrt(ky), f.Height*math.Sqrt(ky)

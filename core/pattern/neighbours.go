@@ -11,7 +11,7 @@ import (
 // Neighbour is a pattern one bend away, with what it asks.
 type Neighbour struct {
 	ID      string  `json:"id"`
-	Words   string  `json:"words"`
+	Label   string  `json:"label"`
 	Pattern Pattern `json:"pattern"`
 	// Ratio is the worst time ratio: over 1 something is out of reach. Seconds
 	// and Metres are of one turn.
@@ -28,20 +28,20 @@ const shuffle = 3
 
 // Neighbours are the pattern's bends, easiest first by the worst time ratio for
 // that student, then by the mean. Bends that change nothing or cannot be fed are left out.
-func (p Pattern) Neighbours(m footwork.Mover) []Neighbour {
+func (k *Flights) Neighbours(p Pattern, m footwork.Mover) []Neighbour {
 	bends := []Neighbour{
-		{ID: "mirror", Words: "Other side", Pattern: p.Mirror()},
-		{ID: "otherHand", Words: "Other hand", Pattern: p.OtherHand()},
-		{ID: "reverse", Words: "Other order", Pattern: p.Reverse()},
-		{ID: "swapDepths", Words: "Short for deep", Pattern: p.SwapDepths()},
-		{ID: "onePlace", Words: "All to one place", Pattern: p.OnePlace()},
-		{ID: "oneSide", Words: "All to one side", Pattern: p.OneSide()},
-		{ID: "shuffled", Words: "A few places, shuffled", Pattern: p.Shuffled(shuffle)},
-		{ID: "anywhere", Words: "Anywhere near", Pattern: p.Anywhere(1.5, 1)},
-		{ID: "slower", Words: "A quarter slower", Pattern: p.Tempo(1.25)},
-		{ID: "quicker", Words: "A fifth quicker", Pattern: p.Tempo(0.8)},
-		{ID: "fewer", Words: "One ball fewer", Pattern: p.Fewer()},
-		{ID: "more", Words: "One ball more", Pattern: p.More()},
+		{ID: "mirror", Label: "Other side", Pattern: p.Mirror()},
+		{ID: "otherHand", Label: "Other hand", Pattern: p.OtherHand()},
+		{ID: "reverse", Label: "Other order", Pattern: p.Reverse()},
+		{ID: "swapDepths", Label: "Short for deep", Pattern: p.SwapDepths()},
+		{ID: "onePlace", Label: "All to one place", Pattern: p.OnePlace()},
+		{ID: "oneSide", Label: "All to one side", Pattern: p.OneSide()},
+		{ID: "shuffled", Label: "A few places, shuffled", Pattern: p.Shuffled(shuffle)},
+		{ID: "anywhere", Label: "Anywhere near", Pattern: p.Anywhere(1.5, 1)},
+		{ID: "slower", Label: "A quarter slower", Pattern: p.Tempo(1.25)},
+		{ID: "quicker", Label: "A fifth quicker", Pattern: p.Tempo(0.8)},
+		{ID: "fewer", Label: "One ball fewer", Pattern: p.Fewer()},
+		{ID: "more", Label: "One ball more", Pattern: p.More()},
 	}
 	shift := p.Clone()
 	shift.Shift = !p.Shift
@@ -49,13 +49,13 @@ func (p Pattern) Neighbours(m footwork.Mover) []Neighbour {
 	if p.Shift {
 		words = "Back to the base"
 	}
-	bends = append(bends, Neighbour{ID: "recovery", Words: words, Pattern: shift})
+	bends = append(bends, Neighbour{ID: "recovery", Label: words, Pattern: shift})
 	for _, c := range court.All() { // other stages of the same sport
 		if here, err := court.ByID(p.Court); err != nil || c.Sport != here.Sport || c.ID == p.Court {
 			continue
 		}
-		if on, err := p.On(c.ID); err == nil {
-			bends = append(bends, Neighbour{ID: "on " + c.ID, Words: c.Name, Pattern: on})
+		if on, err := k.On(p, c.ID); err == nil {
+			bends = append(bends, Neighbour{ID: "on " + c.ID, Label: c.Name, Pattern: on})
 		}
 	}
 	out := bends[:0]
@@ -63,11 +63,11 @@ func (p Pattern) Neighbours(m footwork.Mover) []Neighbour {
 		if same(n.Pattern, p) || len(n.Pattern.Validate()) > 0 {
 			continue
 		}
-		asks, ok := n.Pattern.Asks(m)
+		asks, ok := k.Asks(n.Pattern, m)
 		if !ok {
 			continue
 		}
-		asks.ID, asks.Words = n.ID, n.Words
+		asks.ID, asks.Label = n.ID, n.Label
 		out = append(out, asks)
 	}
 	slices.SortStableFunc(
@@ -79,8 +79,8 @@ func (p Pattern) Neighbours(m footwork.Mover) []Neighbour {
 
 // Asks sums up what the pattern asks of that mover; false where a ball of it
 // cannot be fed.
-func (p Pattern) Asks(m footwork.Mover) (n Neighbour, ok bool) {
-	plan, err := p.Reckon(m, false)
+func (k *Flights) Asks(p Pattern, m footwork.Mover) (n Neighbour, ok bool) {
+	plan, err := k.Play(p, m, false)
 	if err != nil || slices.ContainsFunc(plan.Balls, func(b Ball) bool { return !b.Feasible }) {
 		return n, false
 	}

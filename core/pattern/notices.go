@@ -9,9 +9,6 @@ import (
 	"hodometer/core/footwork"
 )
 
-// footworkOfNobody runs no one: for questions about the balls alone.
-var footworkOfNobody = footwork.Club
-
 // Kind of a notice.
 type Kind string
 
@@ -26,7 +23,7 @@ const (
 
 // Fix is a change that mends what a notice is about.
 type Fix struct {
-	Words   string  `json:"words"`
+	Label   string  `json:"label"`
 	Outcome string  `json:"outcome"`
 	Pattern Pattern `json:"pattern"`
 }
@@ -47,7 +44,7 @@ const (
 
 // Notices looks through a plan of the pattern for what will not work. Looking
 // for fixes takes most of the time; a drag can do without them.
-func (p Pattern) Notices(m footwork.Mover, plan Plan, fixes bool) []Notice {
+func (k *Flights) Notices(p Pattern, m footwork.Mover, plan Turn, fixes bool) []Notice {
 	c, err := court.ByID(p.Court)
 	if err != nil {
 		return nil
@@ -59,7 +56,7 @@ func (p Pattern) Notices(m footwork.Mover, plan Plan, fixes bool) []Notice {
 			out = append(out, p.cannotFeed(i, b))
 			continue
 		case b.Leg.Effort == footwork.Unreachable:
-			out = append(out, p.unreachable(m, i, b, fixes))
+			out = append(out, p.unreachable(k, m, i, b, fixes))
 		}
 		if !c.OnFloor(b.At.Floor()) {
 			out = append(
@@ -68,7 +65,8 @@ func (p Pattern) Notices(m footwork.Mover, plan Plan, fixes bool) []Notice {
 					Behind,
 					i,
 					fmt.Sprintf(
-						"Ball %d is met %.1f m behind the line, past the room there is. Take it earlier, or feed it shorter.",
+						"Ball %d is met %.1f m behind the line, past the room there is. Take it earlier, "+
+							"or feed it shorter.",
 						i+1,
 						math.Abs(b.At.Y)-c.HalfLength,
 					),
@@ -86,7 +84,12 @@ func (p Pattern) cannotFeed(i int, b Ball) Notice {
 	if b.Nearest != nil {
 		q := p.Clone()
 		q.Feeds[i].Want = math.Ceil(*b.Nearest*100) / 100
-		words := map[string]string{"speed": "Feed it at %.1f m/s", "clearance": "Feed it %.2f m over the net", "time": "Give it %.2f s in the air", "apex": "Let it rise to %.2f m"}[string(p.Feeds[i].By)]
+		words := map[string]string{
+			"speed":     "Feed it at %.1f m/s",
+			"clearance": "Feed it %.2f m over the net",
+			"time":      "Give it %.2f s in the air",
+			"apex":      "Let it rise to %.2f m",
+		}[string(p.Feeds[i].By)]
 		n.Fixes = append(n.Fixes, Fix{fmt.Sprintf(words, q.Feeds[i].Want), "the ball gets there", q})
 	}
 	return n
@@ -97,7 +100,7 @@ const reach = 0.85
 
 // unreachable offers more time before the ball, a higher ball, and one nearer
 // by: of each the least that brings the ratio down to a working one.
-func (p Pattern) unreachable(m footwork.Mover, i int, b Ball, fixes bool) Notice {
+func (p Pattern) unreachable(k *Flights, m footwork.Mover, i int, b Ball, fixes bool) Notice {
 	n := Notice{
 		Unreachable,
 		i,
@@ -119,7 +122,7 @@ func (p Pattern) unreachable(m footwork.Mover, i int, b Ball, fixes bool) Notice
 			return q
 		}
 		by, ok := least(most, func(by float64) bool {
-			plan, err := bent(by).Reckon(m, false)
+			plan, err := k.Play(bent(by), m, false)
 			return err == nil && plan.Balls[i].Feasible && plan.Balls[i].Leg.Ratio <= reach
 		})
 		if ok {
@@ -185,10 +188,10 @@ func least(most float64, ok func(float64) bool) (float64, bool) {
 
 // inTheWay looks for people in the hitter's swing and in the way of hit balls,
 // and for hitters whose lanes cross.
-func (p Pattern) inTheWay(plan Plan) []Notice {
+func (p Pattern) inTheWay(plan Turn) []Notice {
 	out := []Notice{}
 	for k, who := range p.People {
-		if who.Role == "feeder" || who.Role == "partner" {
+		if who.Role == Feeder || who.Role == Partner {
 			continue // they see the ball and play it
 		}
 		for i, b := range plan.Balls {
@@ -238,11 +241,11 @@ func (p Pattern) blocks(who Person, i int, met court.Point) (Kind, string) {
 		)
 	}
 	for _, other := range p.People {
-		if other.Role == "hitter" && other.Aim != nil && who.Role != "hitter" &&
+		if other.Role == Hitter && other.Aim != nil && who.Role != Hitter &&
 			(court.Line{From: other.At, To: *other.Aim}).Distance(who.At) < p.room(laneRoom) {
 			return Lane, fmt.Sprintf(
 				"Whoever is %s stands in the other hitter’s lane.",
-				map[string]string{"waiting": "waiting", "collector": "collecting"}[who.Role],
+				map[Role]string{InLine: "waiting", Collector: "collecting"}[who.Role],
 			)
 		}
 	}
@@ -252,7 +255,7 @@ func (p Pattern) blocks(who Person, i int, met court.Point) (Kind, string) {
 // room is a distance kept, less where the racket and court are small: at a
 // table half of it.
 func (p Pattern) room(metres float64) float64 {
-	if p.Court == "tableTennis" {
+	if c, err := court.ByID(p.Court); err == nil && c.Table {
 		return metres / 2
 	}
 	return metres

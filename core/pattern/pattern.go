@@ -3,7 +3,6 @@ package pattern
 import (
 	"fmt"
 	"slices"
-	"strings"
 
 	"hodometer/core/court"
 	"hodometer/core/flight"
@@ -46,7 +45,31 @@ const (
 )
 
 // Strokes there are.
-var Strokes = []Stroke{Forehand, Backhand, Volley, Overhead, Serve, Either}
+var Strokes = []units.Term{
+	{ID: string(Forehand), Label: "forehand"},
+	{ID: string(Backhand), Label: "backhand"},
+	{ID: string(Volley), Label: "volley"},
+	{ID: string(Overhead), Label: "overhead"},
+	{ID: string(Serve), Label: "serve"},
+	{ID: string(Either), Label: "any stroke"},
+}
+
+// Hows are the ways a ball comes.
+var Hows = []units.Term{
+	{ID: string(ByHand), Label: "by hand"},
+	{ID: string(ByRacket), Label: "by racket"},
+	{ID: string(ByMachine), Label: "by machine"},
+	{ID: string(Live), Label: "from a rally"},
+	{ID: string(Self), Label: "own toss or serve"},
+	{ID: string(Shadow), Label: "no ball"},
+}
+
+// Meets are the ways a ball is met.
+var Meets = []units.Term{
+	{ID: string(Falling), Label: "falling"},
+	{ID: string(Rising), Label: "on the rise"},
+	{ID: string(InAir), Label: "in the air"},
+}
 
 // Meet is where after the bounce the ball is met.
 type Meet string
@@ -91,16 +114,43 @@ type Feed struct {
 	Gap float64 `json:"gap"`
 }
 
-// The roles of people other than the student drawn, and the things set out.
-var (
-	Roles = []string{"feeder", "partner", "hitter", "waiting", "collector"}
-	Kinds = []string{"cone", "marker", "basket", "obstacle", "machine"}
+// Roles of people other than the student drawn.
+var Roles = []units.Term{
+	{ID: string(Feeder), Label: "feeder"},
+	{ID: string(Partner), Label: "partner"},
+	{ID: string(Hitter), Label: "another hitter"},
+	{ID: string(InLine), Label: "waiting line"},
+	{ID: string(Collector), Label: "collector"},
+}
+
+// Role is what somebody besides the student drawn does there.
+type Role string
+
+// The roles.
+const (
+	Feeder    Role = "feeder"
+	Partner   Role = "partner"
+	Hitter    Role = "hitter"
+	InLine    Role = "waiting"
+	Collector Role = "collector"
 )
+
+// Kinds of things set out.
+var Kinds = []units.Term{
+	{ID: "cone", Label: "cone"},
+	{ID: "marker", Label: "marker"},
+	{ID: "basket", Label: "basket"},
+	{ID: Obstacle, Label: "soft obstacle"},
+	{ID: "machine", Label: "machine"},
+}
+
+// Obstacle is what stands in the way on purpose.
+const Obstacle = "obstacle"
 
 // Person is somebody besides the student drawn: one of Roles. A second hitter
 // may have an aim, the end of the lane they hit along.
 type Person struct {
-	Role string       `json:"role"`
+	Role Role         `json:"role"`
 	At   court.Point  `json:"at"`
 	Aim  *court.Point `json:"aim,omitempty"`
 }
@@ -162,21 +212,11 @@ func (p Pattern) Validate() (out units.Problems) {
 		out.Add("people", "a drill has up to 20 people drawn and 40 things set out")
 	}
 	for i, q := range p.People {
-		if !slices.Contains(Roles, q.Role) {
-			out.Add(
-				fmt.Sprintf("people[%d].role", i),
-				fmt.Sprintf("%q is not a role; use one of %s", q.Role, strings.Join(Roles, ", ")),
-			)
-		}
+		out.OneOf(fmt.Sprintf("people[%d].role", i), string(q.Role), Roles)
 		onFloor(fmt.Sprintf("people[%d].at", i), q.At)
 	}
 	for i, o := range p.Objects {
-		if !slices.Contains(Kinds, o.Kind) {
-			out.Add(
-				fmt.Sprintf("objects[%d].kind", i),
-				fmt.Sprintf("%q is not a thing to set out; use one of %s", o.Kind, strings.Join(Kinds, ", ")),
-			)
-		}
+		out.OneOf(fmt.Sprintf("objects[%d].kind", i), o.Kind, Kinds)
 		onFloor(fmt.Sprintf("objects[%d].at", i), o.At)
 	}
 	return out
@@ -194,15 +234,8 @@ var limits = map[flight.Given]struct {
 }
 
 func (f Feed) validate(c *court.Court) (out units.Problems) {
-	if !slices.Contains([]How{ByHand, ByRacket, ByMachine, Live, Self, Shadow}, f.How) {
-		out.Add(
-			"how",
-			fmt.Sprintf("a ball comes by hand, racket, machine, live, self or shadow, not %q", f.How),
-		)
-	}
-	if !slices.Contains(Strokes, f.Stroke) {
-		out.Add("stroke", fmt.Sprintf("%q is not a stroke", f.Stroke))
-	}
+	out.OneOf("how", string(f.How), Hows)
+	out.OneOf("stroke", string(f.Stroke), Strokes)
 	if !f.How.Flown() && f.By != flight.ByTime {
 		out.Add("by", "a ball of one's own, or none, is fixed by time")
 	}
@@ -222,9 +255,7 @@ func (f Feed) validate(c *court.Court) (out units.Problems) {
 	if !c.OnFloor(f.To) || f.To.Y > 0 {
 		out.Add("to", "a feed comes to the student's end, on the floor around the court")
 	}
-	if f.Meet != Falling && f.Meet != Rising && f.Meet != InAir {
-		out.Add("meet", fmt.Sprintf("a ball is met falling, rising or inAir, not %q", f.Meet))
-	}
+	out.OneOf("meet", string(f.Meet), Meets)
 	if !(f.Height >= 0.02 && f.Height <= 3.5) {
 		out.Add("height", fmt.Sprintf("a ball is met 0.02 to 3.5 m high, not %g", f.Height))
 	}

@@ -17,6 +17,9 @@ import (
 
 // deepShortDeep is the fed line of three balls: deep to the forehand, short, and
 // deep to the backhand, from a coach at the far service line.
+// flights remember nothing: what is tested is flown anew.
+var flights *Flights
+
 func deepShortDeep() Pattern {
 	feed := func(x, y float64, s Stroke) Feed {
 		return Feed{
@@ -47,8 +50,8 @@ func deepShortDeep() Pattern {
 	}
 }
 
-func reckon(t require.TestingT, p Pattern) Plan {
-	plan, err := p.Reckon(footwork.Club, false)
+func reckon(t require.TestingT, p Pattern) Turn {
+	plan, err := p.Play(footwork.Club, false)
 	require.NoError(t, err)
 	return plan
 }
@@ -59,7 +62,7 @@ func TestDeepShortDeep(t *testing.T) {
 	p := deepShortDeep()
 	require.Empty(t, p.Validate())
 	plan := reckon(t, p)
-	require.Empty(t, p.Notices(footwork.Club, plan, true))
+	require.Empty(t, flights.Notices(p, footwork.Club, plan, true))
 	sum := 0.0
 	for i, b := range plan.Balls {
 		require.True(t, b.Feasible, b.Reason)
@@ -75,7 +78,7 @@ func TestDeepShortDeep(t *testing.T) {
 	}
 	require.InDelta(t, sum, plan.Metres, 1e-9)
 	require.Equal(t, plan.Balls[2].Contact, plan.Seconds)
-	junior, err := p.Reckon(footwork.Junior, false)
+	junior, err := p.Play(footwork.Junior, false)
 	require.NoError(t, err)
 	require.Less(t, junior.LeastSlack, plan.LeastSlack)
 }
@@ -131,7 +134,12 @@ func TestBends(t *testing.T) {
 		p := drawn(t)
 		before, err := json.Marshal(p)
 		require.NoError(t, err)
-		for name, bend := range map[string]func(Pattern) Pattern{"mirror": Pattern.Mirror, "other hand": Pattern.OtherHand, "reverse": Pattern.Reverse, "one side": func(q Pattern) Pattern { return q.OneSide().OneSide() }} {
+		for name, bend := range map[string]func(Pattern) Pattern{
+			"mirror":     Pattern.Mirror,
+			"other hand": Pattern.OtherHand,
+			"reverse":    Pattern.Reverse,
+			"one side":   func(q Pattern) Pattern { return q.OneSide().OneSide() },
+		} {
 			if name == "one side" {
 				require.Equal(t, p.OneSide(), bend(p))
 				continue
@@ -179,17 +187,17 @@ func TestBends(t *testing.T) {
 func TestOtherCourts(t *testing.T) {
 	p := deepShortDeep()
 	for _, id := range []string{"tennisOrange", "tennisRed", "pickleball"} {
-		q, err := p.On(id)
+		q, err := flights.On(p, id)
 		require.NoError(t, err)
 		require.Empty(t, q.Validate(), id)
 		for _, b := range reckon(t, q).Balls {
 			require.True(t, b.Feasible, "%s: %s", id, b.Reason)
 		}
-		back, err := q.On("tennis")
+		back, err := flights.On(q, "tennis")
 		require.NoError(t, err)
 		require.InDelta(t, p.Feeds[1].To.Y, back.Feeds[1].To.Y, 1e-9)
 	}
-	_, err := p.On("squash")
+	_, err := flights.On(p, "squash")
 	require.ErrorContains(t, err, "no like")
 }
 
@@ -199,16 +207,16 @@ func TestFixesMend(t *testing.T) {
 		t.Helper()
 		plan := reckon(t, p)
 		found := false
-		for _, n := range p.Notices(footwork.Club, plan, true) {
+		for _, n := range flights.Notices(p, footwork.Club, plan, true) {
 			if n.Kind != kind {
 				continue
 			}
 			found = true
 			require.NotEmpty(t, n.Fixes, n.Text)
 			for _, f := range n.Fixes {
-				require.Empty(t, f.Pattern.Validate(), f.Words)
-				for _, left := range f.Pattern.Notices(footwork.Club, reckon(t, f.Pattern), true) {
-					require.False(t, left.Kind == kind && left.Feed == n.Feed, "%s: %s", f.Words, left.Text)
+				require.Empty(t, f.Pattern.Validate(), f.Label)
+				for _, left := range flights.Notices(f.Pattern, footwork.Club, reckon(t, f.Pattern), true) {
+					require.False(t, left.Kind == kind && left.Feed == n.Feed, "%s: %s", f.Label, left.Text)
 				}
 			}
 		}
@@ -237,7 +245,7 @@ func TestFixesMend(t *testing.T) {
 // the same, and its figures are those of the patterns in it.
 func TestNeighbours(t *testing.T) {
 	p := deepShortDeep()
-	tray := p.Neighbours(footwork.Club)
+	tray := flights.Neighbours(p, footwork.Club)
 	ids := map[string]Neighbour{}
 	for i, n := range tray {
 		require.Empty(t, n.Pattern.Validate(), n.ID)
@@ -251,7 +259,7 @@ func TestNeighbours(t *testing.T) {
 	require.Less(t, at("slower"), at("quicker"))
 	require.Less(t, ids["onePlace"].Metres, reckon(t, p).Metres)
 	one := p.OnePlace()
-	for _, n := range one.Neighbours(footwork.Club) {
+	for _, n := range flights.Neighbours(one, footwork.Club) {
 		require.NotEqual(t, "onePlace", n.ID)
 		require.NotEqual(t, "oneSide", n.ID)
 	}
@@ -260,7 +268,7 @@ func TestNeighbours(t *testing.T) {
 // A path starts at the release, touches the floor at the bounce and ends at the
 // contact.
 func TestPathsAreTheBallsWay(t *testing.T) {
-	plan, err := deepShortDeep().Reckon(footwork.Club, true)
+	plan, err := deepShortDeep().Play(footwork.Club, true)
 	require.NoError(t, err)
 	for i, b := range plan.Balls {
 		require.Greater(t, len(b.Path), 20, i)
@@ -367,7 +375,7 @@ func BenchmarkTwelveFeeds(b *testing.B) {
 	}
 	p.Feeds = p.Feeds[:12]
 	for b.Loop() {
-		plan, _ := p.Reckon(footwork.Club, true)
-		p.Notices(footwork.Club, plan, true)
+		plan, _ := p.Play(footwork.Club, true)
+		flights.Notices(p, footwork.Club, plan, true)
 	}
 }

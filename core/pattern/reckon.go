@@ -38,8 +38,8 @@ type Spot struct {
 	Z float64 `json:"z"`
 }
 
-// Plan is what a pattern asks of one student in one turn.
-type Plan struct {
+// Turn is what a pattern asks of one student in one turn.
+type Turn struct {
 	Balls    []Ball      `json:"balls"`
 	Recovers court.Point `json:"recovers"` // where to, by the school chosen
 	Seconds  float64     `json:"seconds"`  // first release to last contact
@@ -53,32 +53,31 @@ type Plan struct {
 	Efforts map[footwork.Effort]int `json:"efforts"`
 }
 
-// ballOn is the ball that is played on a court.
-func ballOn(c *court.Court) (*flight.Ball, error) {
-	id := map[string]string{"badminton": "shuttle"}[c.ID]
-	if id == "" {
-		id = c.ID
-	}
-	return flight.BallByID(id)
-}
-
-// Reckon flies every feed and runs the student through them. The pattern must be
+// Play flies every feed and runs the student through them. The pattern must be
 // valid. With paths, each ball carries its flight.
-func (p Pattern) Reckon(m footwork.Mover, paths bool) (Plan, error) {
-	balls, err := p.Fly(paths)
+func (k *Flights) Play(p Pattern, m footwork.Mover, paths bool) (Turn, error) {
+	balls, err := k.Fly(p, paths)
 	if err != nil {
-		return Plan{}, err
+		return Turn{}, err
 	}
 	return p.Run(m, balls), nil
 }
 
+// Play is the same, with nothing remembered.
+func (p Pattern) Play(m footwork.Mover, paths bool) (Turn, error) {
+	return (*Flights)(nil).Play(p, m, paths)
+}
+
+// Fly is the pattern's balls as they come, with nothing remembered.
+func (p Pattern) Fly() ([]Ball, error) { return (*Flights)(nil).Fly(p, false) }
+
 // Fly solves every feed: the balls as they come, nobody running yet.
-func (p Pattern) Fly(paths bool) ([]Ball, error) {
+func (k *Flights) Fly(p Pattern, paths bool) ([]Ball, error) {
 	c, err := court.ByID(p.Court)
 	if err != nil {
 		return nil, err
 	}
-	ball, err := ballOn(c)
+	ball, err := flight.BallByID(c.Ball)
 	if err != nil {
 		return nil, err
 	}
@@ -89,7 +88,7 @@ func (p Pattern) Fly(paths bool) ([]Ball, error) {
 			b = f.fly(c, ball, true)
 			b.draw(at)
 		} else {
-			b = f.remembered(c, ball)
+			b = k.fly(f, c, ball)
 		}
 		b.shift(at)
 		balls = append(balls, b)
@@ -100,8 +99,8 @@ func (p Pattern) Fly(paths bool) ([]Ball, error) {
 
 // Run sends a student who moves like that through balls of this pattern, and
 // adds up. The balls stay as they are.
-func (p Pattern) Run(m footwork.Mover, balls []Ball) Plan {
-	plan := Plan{
+func (p Pattern) Run(m footwork.Mover, balls []Ball) Turn {
+	plan := Turn{
 		Balls:      slices.Clone(balls),
 		Recovers:   p.Base,
 		Efforts:    map[footwork.Effort]int{},
@@ -245,7 +244,8 @@ func (f Feed) offWall(c *court.Court, ball *flight.Ball, feed flight.Feed) Ball 
 		for i, m := range after {
 			top = top || m.Velocity.Z <= 0 && i > 0
 			if i > 0 &&
-				(f.Meet == Rising && (m.At.Z >= f.Height || top) || f.Meet == Falling && top && m.At.Z <= f.Height || i == len(after)-1) {
+				(f.Meet == Rising && (m.At.Z >= f.Height || top) || f.Meet == Falling && top &&
+					m.At.Z <= f.Height || i == len(after)-1) {
 				met, way = m, append(before[:len(before):len(before)], after[:i+1]...)
 				break
 			}
@@ -275,7 +275,7 @@ func (p Pattern) better(m footwork.Mover, balls []Ball) court.Point {
 }
 
 // run sends the student through the balls and adds up.
-func (p Pattern) run(m footwork.Mover, plan *Plan) {
+func (p Pattern) run(m footwork.Mover, plan *Turn) {
 	sequence := make([]footwork.Ball, len(plan.Balls))
 	last := 0.0
 	for i, b := range plan.Balls {

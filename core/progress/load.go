@@ -37,13 +37,23 @@ type Week struct {
 	Monotony, Strain float64
 }
 
-// LoadBasis says how the load is reckoned.
-var LoadBasis = units.Basis{
-	Name:    "Load",
-	Mark:    units.Memory,
-	Source:  "Foster et al. 2001, session rating × minutes, from memory; five where nobody rated it is common practice",
-	Words:   "Minutes times how hard it was from 1 to 10, summed over seven days and set beside the mean of the four weeks before. Information for the coach, never medical advice.",
-	Formula: "Σ rating × minutes; monotony = mean ÷ standard deviation of the seven days; strain = total × monotony",
+// LoadDerivation says how the load is reckoned.
+var LoadDerivation = units.Derivation{
+	ID:   "load",
+	Name: "Load",
+	Mark: units.Memory,
+	Source: "Foster et al. 2001, session rating × minutes, from memory; five where nobody rated it is" +
+		" common practice",
+	Words: "Minutes times how hard it was from 1 to 10, summed over seven days and set beside the " +
+		"mean of the four weeks before. Information for the coach, never medical advice.",
+	Formula: "Σ rating × minutes; monotony = mean ÷ standard deviation of the seven days; strain = " +
+		"total × monotony",
+	Inputs: []units.Parameter{
+		{Name: "This lesson", Unit: units.Count},
+		{Name: "A usual week of late", Unit: units.Count},
+		{Name: "Monotony", Unit: units.Count},
+		{Name: "Strain", Unit: units.Count},
+	},
 }
 
 // Loads sums sessions up to today, day 0, and what is planned for it.

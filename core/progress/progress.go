@@ -1,7 +1,6 @@
 package progress
 
 import (
-	"fmt"
 	"math"
 
 	"hodometer/core/court"
@@ -13,36 +12,19 @@ import (
 // HalfLife in days after which a session counts half [trade].
 const HalfLife = 21.0
 
-// Level is how a coach sorts students before anything was counted.
-type Level string
-
-// The levels.
-const (
-	Beginner    Level = "beginner"
-	Club        Level = "club"
-	Performance Level = "performance"
-)
-
 // Prior is what a level alone says of the chance to land within Radius metres:
 // it weighs as much as Balls balls of which the share Mean were good.
 type Prior struct {
 	Mean, Balls, Radius float64
 }
 
+var priorMeans = map[units.Level]float64{units.Beginner: 0.35, units.Club: 0.5, units.Performance: 0.65}
+
 // PriorFor a level, for a circle of 4.5 ft off a fed ball [trade].
-func PriorFor(l Level) (Prior, error) {
+func PriorFor(l units.Level) (Prior, error) {
 	p := Prior{Balls: 6, Radius: 1.3716}
-	switch l {
-	case Beginner:
-		p.Mean = 0.35
-	case Club:
-		p.Mean = 0.5
-	case Performance:
-		p.Mean = 0.65
-	default:
-		return p, fmt.Errorf("%q is not a level; use beginner, club or performance", l)
-	}
-	return p, nil
+	p.Mean = priorMeans[l]
+	return p, l.Validate()
 }
 
 // On is the prior on that court: a shorter court is played with a smaller

@@ -4,6 +4,8 @@ import (
 	"math"
 	"testing"
 
+	"hodometer/core/units"
+
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 )
@@ -43,7 +45,7 @@ func TestLaws(t *testing.T) {
 		seen := []Evidence{
 			{Balls: balls, Good: rapid.IntRange(1, balls-1).Draw(t, "good"), Radius: r0, DaysAgo: 3},
 		}
-		prior, err := PriorFor(Club)
+		prior, err := PriorFor(units.Club)
 		require.NoError(t, err)
 		once := Judge(prior, seen, r0, HalfLife)
 		low, high := once.Interval()

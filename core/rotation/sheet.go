@@ -19,10 +19,39 @@ const (
 	Waiting    Doing = "waiting"
 )
 
-// Place is one place of a rotation.
+// Place is one place of a rotation. Two places that are alike in all are one
+// kind of place.
 type Place struct {
+	ID    string `json:"id"` // what it is: hitter, station, netLeft…
 	Name  string `json:"name"`
 	Doing Doing  `json:"doing"`
+	// Court is which court a game is on, from 1; Side which side of it, 1 or 2.
+	Court int `json:"court,omitempty"`
+	Side  int `json:"side,omitempty"`
+}
+
+// The places there are.
+var (
+	HitterPlace    = Place{ID: "hitter", Name: "hits", Doing: Hitting}
+	FeederPlace    = Place{ID: "feeder", Name: "feeds", Doing: Feeding}
+	CollectorPlace = Place{ID: "collector", Name: "collects", Doing: Collecting}
+	WaitingPlace   = Place{ID: "waiting", Name: "waits", Doing: Waiting}
+)
+
+// StationPlace is the i-th of several stations, from 0.
+func StationPlace(i int, name string) Place {
+	return Place{ID: fmt.Sprintf("station%d", i+1), Name: name, Doing: Hitting}
+}
+
+// CourtPlace is a side, 1 or 2, of a court, from 1.
+func CourtPlace(court, side int, name string) Place {
+	return Place{
+		ID:    fmt.Sprintf("court%dside%d", court, side),
+		Name:  name,
+		Doing: Hitting,
+		Court: court,
+		Side:  side,
+	}
 }
 
 // Pattern is how players move through places.
@@ -53,14 +82,43 @@ type Ask struct {
 
 // Share is one player's part of a rotation.
 type Share struct {
-	Turns      int     `json:"turns"` // hitting
-	Balls      int     `json:"balls"`
-	Hitting    float64 `json:"hitting"` // s
-	Feeding    float64 `json:"feeding"`
-	Collecting float64 `json:"collecting"`
-	Waiting    float64 `json:"waiting"` // changes included
+	Turns int `json:"turns"` // hitting
+	Balls int `json:"balls"`
+	Time
 	// WorkToRest is time hitting over all other time; 0 with no other time.
 	WorkToRest float64 `json:"workToRest"`
+}
+
+// Time is how somebody's time is spent, in whatever unit it is added up in.
+// Waiting is the time at a place that waits, and between one turn and the next.
+// This is the one definition: lanes, offers, advice and sheets all add up here.
+type Time struct {
+	Hitting    float64 `json:"hitting"`
+	Feeding    float64 `json:"feeding"`
+	Collecting float64 `json:"collecting"`
+	Waiting    float64 `json:"waiting"`
+}
+
+// Spend adds time at that. What is none of the four is left out.
+func (t *Time) Spend(d Doing, long float64) {
+	switch d {
+	case Hitting:
+		t.Hitting += long
+	case Feeding:
+		t.Feeding += long
+	case Collecting:
+		t.Collecting += long
+	case Waiting:
+		t.Waiting += long
+	}
+}
+
+// WorkToRest is time hitting over the other three; 0 where there is none of them.
+func (t Time) WorkToRest() float64 {
+	if rest := t.Feeding + t.Collecting + t.Waiting; rest > 1e-9 {
+		return t.Hitting / rest
+	}
+	return 0
 }
 
 // Sheet is who is where on every turn.
@@ -83,7 +141,8 @@ const longest = 400 // turns looked ahead
 
 // Validate lists what is wrong with what is asked.
 func (a Ask) Validate() (p units.Problems) {
-	least, known := map[Pattern]int{Line: 1, TwoLines: 2, Roles: max(2, a.Places), OnDeck: 4, WinnersStay: 2, Stations: 1}[a.Pattern]
+	least, known := map[Pattern]int{Line: 1, TwoLines: 2, Roles: max(2, a.Places), OnDeck: 4,
+		WinnersStay: 2, Stations: 1}[a.Pattern]
 	if !known {
 		p.Add("kind", fmt.Sprintf("%q is not a rotation", a.Pattern))
 		return p
@@ -144,7 +203,7 @@ func (a Ask) start() ([]Place, func(t int) [][]int) {
 	case Stations:
 		var places []Place
 		for i := range a.Places {
-			places = append(places, Place{fmt.Sprintf("station %d", i+1), Hitting})
+			places = append(places, StationPlace(i, fmt.Sprintf("station %d", i+1)))
 		}
 		return places, func(t int) [][]int {
 			turn := make([][]int, a.Places)
@@ -158,20 +217,20 @@ func (a Ask) start() ([]Place, func(t int) [][]int) {
 			return turn
 		}
 	}
-	places := []Place{{"hitter", Hitting}}
+	places := []Place{HitterPlace}
 	switch a.Pattern {
 	case Roles:
-		places = []Place{{"hitter", Hitting}, {"feeder", Feeding}, {"collector", Collecting}}[:a.Places]
+		places = []Place{HitterPlace, FeederPlace, CollectorPlace}[:a.Places]
 	case OnDeck:
 		places = []Place{
-			{"net, left", Hitting},
-			{"net, right", Hitting},
-			{"back, left", Hitting},
-			{"back, right", Hitting},
+			{ID: "netLeft", Name: "net, left", Doing: Hitting, Court: 1, Side: 1},
+			{ID: "netRight", Name: "net, right", Doing: Hitting, Court: 1, Side: 1},
+			{ID: "backLeft", Name: "back, left", Doing: Hitting, Court: 1, Side: 2},
+			{ID: "backRight", Name: "back, right", Doing: Hitting, Court: 1, Side: 2},
 		}
 	}
 	for len(places) < n {
-		places = append(places, Place{"waiting", Waiting})
+		places = append(places, WaitingPlace)
 	}
 	// All move one place each turn: the next in line comes to the first place.
 	return places, func(t int) [][]int {
@@ -190,9 +249,12 @@ func (a Ask) twoLines() ([]Place, func(int) [][]int) {
 	for p := range a.Players {
 		files[p%2] = append(files[p%2], p)
 	}
-	places := []Place{{"hitter, left", Hitting}, {"hitter, right", Hitting}}
+	places := []Place{
+		{ID: "hitterLeft", Name: "hitter, left", Doing: Hitting},
+		{ID: "hitterRight", Name: "hitter, right", Doing: Hitting},
+	}
 	for range a.Players - 2 {
-		places = append(places, Place{"waiting", Waiting})
+		places = append(places, WaitingPlace)
 	}
 	return places, func(int) [][]int {
 		turn := [][]int{{files[0][0]}, {files[1][0]}}
@@ -217,9 +279,9 @@ func (a Ask) winnersStay() ([]Place, func(int) [][]int) {
 	for p := range queue {
 		queue[p] = p
 	}
-	places := []Place{{"stays on", Hitting}, {"challenger", Hitting}}
+	places := []Place{CourtPlace(1, 1, "stays on"), CourtPlace(1, 2, "challenger")}
 	for range a.Players - 2 {
-		places = append(places, Place{"waiting", Waiting})
+		places = append(places, WaitingPlace)
 	}
 	wins := 0
 	return places, func(t int) [][]int {
@@ -247,14 +309,14 @@ func (a Ask) winnersStay() ([]Place, func(int) [][]int) {
 
 // count is how often each player has held each kind of place.
 type count struct {
-	kind []int // of each place: the first place of that name
+	kind []int // of each place: the first place like it
 	held [][]int
 }
 
 func newCount(n int, places []Place) *count {
 	c := &count{held: make([][]int, n)}
 	for _, p := range places {
-		first := slices.IndexFunc(places, func(o Place) bool { return o.Name == p.Name })
+		first := slices.IndexFunc(places, func(o Place) bool { return o == p })
 		c.kind = append(c.kind, first)
 	}
 	for p := range c.held {
@@ -289,19 +351,12 @@ func (s *Sheet) share(a Ask) {
 		for i, players := range turn {
 			for _, p := range players {
 				h := &s.Shares[p]
-				h.Waiting += a.Change
-				switch s.Places[i].Doing {
-				case Hitting:
+				h.Spend(Waiting, a.Change)
+				h.Spend(s.Places[i].Doing, long)
+				if s.Places[i].Doing == Hitting {
 					h.Turns++
 					h.Balls += a.Balls
-					h.Hitting += long
 					seats++
-				case Feeding:
-					h.Feeding += long
-				case Collecting:
-					h.Collecting += long
-				default:
-					h.Waiting += long
 				}
 			}
 		}
@@ -310,9 +365,7 @@ func (s *Sheet) share(a Ask) {
 	for i := range s.Shares {
 		h := &s.Shares[i]
 		least, most = min(least, h.Turns), max(most, h.Turns)
-		if rest := h.Feeding + h.Collecting + h.Waiting; rest > 0 {
-			h.WorkToRest = h.Hitting / rest
-		}
+		h.WorkToRest = h.Time.WorkToRest()
 	}
 	s.Apart = most - least
 	if seats%a.Players != 0 {

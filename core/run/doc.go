@@ -5,5 +5,5 @@
 // events in that order: the same events in any batches, in any order of
 // arrival, and however often repeated, give the same state. Nothing is ever
 // taken out: undo is an event that names the one it cancels, and may itself be
-// cancelled.
+// cancelled. What a kind of event needs and does stands in one table (kinds.go).
 package run

@@ -2,8 +2,8 @@ package run
 
 import (
 	"fmt"
-	"regexp"
-	"unicode/utf8"
+	"slices"
+	"strings"
 
 	"hodometer/core/lesson"
 	"hodometer/core/units"
@@ -47,74 +47,92 @@ type Event struct {
 // MaxNote is the longest line of notes, in characters.
 const MaxNote = 500
 
-var v7Shape = regexp.MustCompile(`^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$`)
+// isV7 says whether s is a UUIDv7 in lower case.
+func isV7(s string) bool {
+	return lesson.IsID(s) && s[14] == '7' && strings.IndexByte("89ab", s[19]) >= 0
+}
 
 // Validate lists what is wrong with an event of a run of that lesson.
 func (e Event) Validate(l *lesson.Lesson) (p units.Problems) {
-	if !v7Shape.MatchString(e.ID) {
+	if !isV7(e.ID) {
 		p.Add("id", "an event's id is a UUIDv7 in lower case")
 	}
 	if e.At <= 0 || e.At > 1<<45 {
 		p.Add("at", "the time is in milliseconds since 1970")
 	}
-	switch e.Kind {
-	case Start, Pause, Finish:
-	case GoTo:
-		e.block(l, &p)
-	case Focus:
-		e.student(l, &p)
-	case PickStep, Good, Miss:
-		e.student(l, &p)
-		if b := e.block(l, &p); b != nil {
-			if b.Drill == nil {
-				p.Add("block", "this block is not a drill")
-			} else if e.Step < 0 || e.Step >= len(b.Drill.Steps) {
-				p.Add("step", fmt.Sprintf("the drill has goals 0 to %d", len(b.Drill.Steps)-1))
-			}
-		}
-	case Point:
-		if b := e.block(l, &p); b != nil && b.Match == nil {
-			p.Add("block", "this block is not a game")
-		}
-		if e.Value != 0 && e.Value != 1 {
-			p.Add("value", "a point goes to side 0 or 1")
-		}
-	case PickUp:
-		if b := e.block(l, &p); b != nil && (b.Drill == nil || b.Drill.Basket == 0) {
-			p.Add("block", "this block has no basket")
-		}
-	case Undo:
-		if !v7Shape.MatchString(e.Undoes) || e.Undoes >= e.ID {
-			p.Add("undoes", "undo names an earlier event")
-		}
-	case Engagement, Effort:
-		e.student(l, &p)
-		if e.Value < 1 || e.Value > 10 {
-			p.Add("value", string(e.Kind)+" goes from 1 to 10")
-		}
-	case Note:
-		if utf8.RuneCountInString(e.Text) > MaxNote {
-			p.Add("text", fmt.Sprintf("notes are at most %d characters", MaxNote))
-		}
-	default:
+	k := kindOf(e.Kind)
+	if k == nil {
 		p.Add("kind", fmt.Sprintf("%q is not a kind of event", e.Kind))
+		return p
+	}
+	for _, needs := range k.needs {
+		needs(e, l, &p)
 	}
 	return p
 }
 
-func (e Event) block(l *lesson.Lesson, p *units.Problems) *lesson.Block {
-	b := l.Block(e.Block)
-	if b == nil {
+// need is a check of one of an event's fields.
+type need func(e Event, l *lesson.Lesson, p *units.Problems)
+
+func aBlock(e Event, l *lesson.Lesson, p *units.Problems) {
+	if l.Block(e.Block) == nil {
 		p.Add("block", "the lesson has no such block")
 	}
-	return b
 }
 
-func (e Event) student(l *lesson.Lesson, p *units.Problems) {
-	for _, id := range l.Students {
-		if id == e.Student {
-			return
-		}
+func aStudent(e Event, l *lesson.Lesson, p *units.Problems) {
+	if !slices.Contains(l.Students, e.Student) {
+		p.Add("student", "this student is not in the lesson")
 	}
-	p.Add("student", "this student is not in the lesson")
+}
+
+func aStep(e Event, l *lesson.Lesson, p *units.Problems) {
+	switch b := l.Block(e.Block); {
+	case b == nil:
+		aBlock(e, l, p)
+	case b.Drill == nil:
+		p.Add("block", "this block is not a drill")
+	case e.Step < 0 || e.Step >= len(b.Drill.Steps):
+		p.Add("step", fmt.Sprintf("the drill has goals 0 to %d", len(b.Drill.Steps)-1))
+	}
+}
+
+func aMatch(e Event, l *lesson.Lesson, p *units.Problems) {
+	if b := l.Block(e.Block); b == nil {
+		aBlock(e, l, p)
+	} else if b.Match == nil {
+		p.Add("block", "this block is not a game")
+	}
+}
+
+func aBasket(e Event, l *lesson.Lesson, p *units.Problems) {
+	if b := l.Block(e.Block); b == nil {
+		aBlock(e, l, p)
+	} else if b.Drill == nil || b.Drill.Basket == 0 {
+		p.Add("block", "this block has no basket")
+	}
+}
+
+func aSide(e Event, _ *lesson.Lesson, p *units.Problems) {
+	if e.Value != 0 && e.Value != 1 {
+		p.Add("value", "a point goes to side 0 or 1")
+	}
+}
+
+func oneToTen(e Event, _ *lesson.Lesson, p *units.Problems) {
+	if e.Value < 1 || e.Value > 10 {
+		p.Add("value", string(e.Kind)+" goes from 1 to 10")
+	}
+}
+
+func aLine(e Event, _ *lesson.Lesson, p *units.Problems) {
+	if len([]rune(e.Text)) > MaxNote {
+		p.Add("text", fmt.Sprintf("notes are at most %d characters", MaxNote))
+	}
+}
+
+func anEarlierEvent(e Event, _ *lesson.Lesson, p *units.Problems) {
+	if !isV7(e.Undoes) || e.Undoes >= e.ID {
+		p.Add("undoes", "undo names an earlier event")
+	}
 }

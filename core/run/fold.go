@@ -14,9 +14,9 @@ func Fold(l *lesson.Lesson, events []Event) State {
 	ordered := order(events)
 	cancelled := cancelled(ordered)
 	f := fold{lesson: l, state: begin(l)}
-	for _, e := range ordered {
-		if !cancelled[e.ID] {
-			f.apply(e)
+	for i := range ordered {
+		if !cancelled[ordered[i].ID] {
+			f.apply(ordered[i])
 		}
 	}
 	f.state.Events = len(ordered)
@@ -60,11 +60,11 @@ func begin(l *lesson.Lesson) State {
 	}
 	for i := range l.Blocks {
 		b := &l.Blocks[i]
-		s.Blocks[i] = BlockState{ID: b.ID, BasketLeft: -1}
+		s.Blocks[i] = BlockState{ID: b.ID, BasketLeft: noBasket}
 		if b.Drill != nil {
 			s.Blocks[i].Students = newStudents(b, l.Students)
 			if b.Drill.Basket > 0 {
-				s.Blocks[i].BasketLeft = b.Drill.Basket
+				s.Blocks[i].fill(b.Drill.Basket)
 			}
 		}
 		if b.Match != nil {
@@ -81,47 +81,47 @@ func begin(l *lesson.Lesson) State {
 type fold struct {
 	lesson *lesson.Lesson
 	state  State
+	done   bool // the event did what a coach may want to take back
 }
 
 func (f *fold) apply(e Event) {
-	s := &f.state
-	s.Reached = ""
-	switch e.Kind {
-	case Start:
-		if s.Since == 0 {
-			s.Since, s.Status = e.At, Running
-		}
-	case Pause:
-		f.stop(e.At)
-	case GoTo:
-		f.goTo(e)
-	case Focus:
-		s.Focus = e.Student
-	case PickStep:
-		if st := f.student(e); st != nil {
-			st.Step = e.Step
-		}
-	case Good, Miss:
-		f.tap(e)
-	case Point:
-		f.point(e)
-	case PickUp:
-		if i := f.blockAt(e.Block); i >= 0 && s.Blocks[i].BasketLeft >= 0 { // there is a basket
-			s.Blocks[i].PickUps++
-			s.Blocks[i].BasketLeft = f.lesson.Blocks[i].Drill.Basket
-			f.undoable(e, "balls picked up")
-		}
-	case Finish:
-		f.stop(e.At)
-		s.Status = Finished
-		f.undoable(e, "the end of the lesson")
-	case Engagement:
-		s.Engagement[e.Student] = e.Value
-	case Effort:
-		s.Effort[e.Student] = e.Value
-	case Note:
-		s.Note = e.Text
+	f.state.Reached, f.done = "", false
+	k := kindOf(e.Kind)
+	if k == nil {
+		return // of a later version: kept, and not understood
 	}
+	k.does(f, e)
+	if f.done {
+		f.state.Undoable, f.state.UndoWords = e.ID, k.undo
+	}
+}
+
+func (f *fold) start(e Event) {
+	if s := &f.state; s.Since == 0 {
+		s.Since, s.Status = e.At, Running
+	}
+}
+
+func (f *fold) finish(e Event) {
+	f.stop(e.At)
+	f.state.Status, f.done = Finished, true
+}
+
+func (f *fold) pickStep(e Event) {
+	if _, st := f.student(e); st != nil {
+		st.Step = e.Step
+	}
+}
+
+func (f *fold) pickUp(e Event) {
+	i := f.blockAt(e.Block)
+	if i < 0 || f.state.Blocks[i].BasketLeft == noBasket {
+		return
+	}
+	b := &f.state.Blocks[i]
+	b.PickUps++
+	b.fill(f.lesson.Blocks[i].Drill.Basket)
+	f.done = true
 }
 
 func (f *fold) stop(at int64) {
@@ -146,21 +146,20 @@ func (f *fold) goTo(e Event) {
 }
 
 func (f *fold) tap(e Event) {
-	st := f.student(e)
+	b, st := f.student(e)
 	if st == nil {
 		return
 	}
-	b := &f.state.Blocks[f.blockAt(e.Block)]
 	b.Balls++
 	if b.BasketLeft > 0 {
-		b.BasketLeft--
+		b.fill(b.BasketLeft - 1)
 	}
 	step := &st.Steps[e.Step]
 	if step.tap(e.Kind == Good) {
-		f.state.Reached = fmt.Sprintf("%s: %s", step.Label, step.Goal)
+		f.state.Reached = step.Label + ": " + step.GoalLabel
 		st.advance(e.Step)
 	}
-	f.undoable(e, string(e.Kind))
+	f.done = true
 }
 
 // advance moves on to the next goal not met, looking round from the one just
@@ -186,30 +185,33 @@ func (f *fold) point(e Event) {
 	if next.Over {
 		f.state.Reached = fmt.Sprintf("Game: %d–%d", next.Points[0], next.Points[1])
 	}
-	f.undoable(e, "the last point")
+	f.done = true
 }
 
-func (f *fold) undoable(e Event, words string) {
-	f.state.Undoable, f.state.UndoWords = e.ID, words
-}
-
+// blockAt is the place of a block in the lesson; −1 for none.
 func (f *fold) blockAt(id string) int {
-	return slices.IndexFunc(f.lesson.Blocks, func(b lesson.Block) bool { return b.ID == id })
-}
-
-// student is the state an event speaks of, or nil when it names what the
-// lesson does not have.
-func (f *fold) student(e Event) *StudentState {
-	i := f.blockAt(e.Block)
-	if i < 0 || e.Step < 0 {
-		return nil
-	}
-	for j := range f.state.Blocks[i].Students {
-		if st := &f.state.Blocks[i].Students[j]; st.ID == e.Student && e.Step < len(st.Steps) {
-			return st
+	for i := range f.lesson.Blocks {
+		if f.lesson.Blocks[i].ID == id {
+			return i
 		}
 	}
-	return nil
+	return -1
+}
+
+// student is the state of the block and the student that an event speaks of;
+// nil where it names what the lesson does not have.
+func (f *fold) student(e Event) (*BlockState, *StudentState) {
+	i := f.blockAt(e.Block)
+	if i < 0 || e.Step < 0 {
+		return nil, nil
+	}
+	b := &f.state.Blocks[i]
+	for j := range b.Students {
+		if st := &b.Students[j]; st.ID == e.Student && e.Step < len(st.Steps) {
+			return b, st
+		}
+	}
+	return b, nil
 }
 
 // Counts is what the run adds to the students' records: one for each goal that

@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"hodometer/core/court"
+	"hodometer/core/draft"
 	"hodometer/core/lesson"
 
 	"github.com/stretchr/testify/require"
@@ -26,7 +27,7 @@ func theLesson(t require.TestingT) *lesson.Lesson {
 		Court:       "tennis",
 		Students:    []string{uid(101), uid(102)},
 	}
-	for i, b := range lesson.Templates(c) {
+	for i, b := range draft.Templates(c) {
 		b.ID = uid(10 + i)
 		l.Blocks = append(l.Blocks, b)
 	}
@@ -211,7 +212,7 @@ func TestCountsFeedTheRecord(t *testing.T) {
 				Student: s.l.Students[1],
 				Block:   s.l.Blocks[drillBlock].ID,
 				Step:    2,
-				Skill:   "Backhand cross-court, short ball",
+				Skill:   "backhand.crossCourt.shortBall",
 				Balls:   2,
 				Good:    1,
 				Best:    1,

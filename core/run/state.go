@@ -1,6 +1,7 @@
 package run
 
 import (
+	"hodometer/core/drill"
 	"hodometer/core/game"
 	"hodometer/core/goal"
 	"hodometer/core/lesson"
@@ -19,14 +20,16 @@ const (
 
 // StepState is one goal for one student so far.
 type StepState struct {
-	Label  string    `json:"label"`
-	Goal   goal.Goal `json:"goal"`
-	Balls  int       `json:"balls"`
-	Good   int       `json:"good"`
-	Streak int       `json:"streak"`
-	Best   int       `json:"best"`
-	Count  int       `json:"count"` // toward the goal; stays at the goal once met
-	Met    bool      `json:"met"`
+	Label string    `json:"label"`
+	Goal  goal.Goal `json:"goal"`
+	// GoalLabel is the goal as a coach says it: "5 in a row".
+	GoalLabel string `json:"goalLabel"`
+	Balls     int    `json:"balls"`
+	Good      int    `json:"good"`
+	Streak    int    `json:"streak"`
+	Best      int    `json:"best"`
+	Count     int    `json:"count"` // toward the goal; stays at the goal once met
+	Met       bool   `json:"met"`
 }
 
 // StudentState is one student in one drill.
@@ -44,8 +47,21 @@ type BlockState struct {
 	Balls      int            `json:"balls"`
 	PickUps    int            `json:"pickUps"`
 	BasketLeft int            `json:"basketLeft"` // −1: no basket to count
+	PickUpNow  bool           `json:"pickUpNow"`  // it is nearly empty
 	Students   []StudentState `json:"students,omitempty"`
 	Score      *game.Score    `json:"score,omitempty"`
+}
+
+// noBasket stands for the balls left where there is no basket to count.
+const noBasket = -1
+
+// nearlyEmpty is how many balls in the basket say that it is time to pick up
+// [trade].
+const nearlyEmpty = 5
+
+// fill sets the balls left in the basket.
+func (b *BlockState) fill(balls int) {
+	b.BasketLeft, b.PickUpNow = balls, balls <= nearlyEmpty
 }
 
 // State is everything the courtside screen and the log show.
@@ -71,7 +87,7 @@ type Count struct {
 	Student string
 	Block   string
 	Step    int
-	Skill   string
+	Skill   drill.Skill
 	Balls   int
 	Good    int
 	Best    int
@@ -92,10 +108,9 @@ func (s *StepState) tap(good bool) (met bool) {
 	if s.Met {
 		return false
 	}
-	if s.Goal.Kind == goal.InARow {
+	s.Count = s.Good
+	if s.Goal.Kind.StartsAgain() {
 		s.Count = s.Streak
-	} else {
-		s.Count = s.Good
 	}
 	s.Met = s.Count >= s.Goal.Count
 	return s.Met
@@ -107,7 +122,7 @@ func newStudents(b *lesson.Block, ids []string) []StudentState {
 		d := b.DrillFor(id) // each counts toward what is their own
 		out[i] = StudentState{ID: id, Steps: make([]StepState, len(d.Steps))}
 		for j, s := range d.Steps {
-			out[i].Steps[j] = StepState{Label: s.Label(), Goal: s.Goal}
+			out[i].Steps[j] = StepState{Label: s.Label(), Goal: s.Goal, GoalLabel: s.Goal.String()}
 		}
 	}
 	return out

@@ -71,7 +71,8 @@ func TestRulesOfThumbAsShapes(t *testing.T) {
 		court.Point{X: c.HalfWidth[court.Singles], Y: c.HalfLength},
 	}
 	n := distuv.Normal{Mu: 10, Sigma: 1.5}
-	want := (n.CDF(c.HalfLength) - n.CDF(c.HalfLength-units.Feet(4.5))) * (1 - 2*distuv.UnitNormal.Survival(c.HalfWidth[court.Singles]/0.9))
+	deep := n.CDF(c.HalfLength) - n.CDF(c.HalfLength-units.Feet(4.5))
+	want := deep * (1 - 2*distuv.UnitNormal.Survival(c.HalfWidth[court.Singles]/0.9))
 	require.InDelta(t, want, s.Chance(c, court.Singles, court.Point{Y: 10}, beyond), 1e-6)
 	ball := Object(court.Point{X: 2, Y: 9}, 0.067, 0.0335)
 	require.InDelta(

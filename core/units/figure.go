@@ -32,25 +32,48 @@ type Input struct {
 	Unit  Unit    `json:"unit"`
 }
 
-// Basis says how a figure was reckoned: the idea in a coach's words, the
-// formula in symbols, where it comes from and how far to trust it.
-type Basis struct {
-	Name    string `json:"name"`
-	Words   string `json:"words"`
-	Formula string `json:"formula"`
-	Source  string `json:"source"`
-	Mark    Mark   `json:"mark"`
+// Parameter is what one of a figure's inputs is.
+type Parameter struct {
+	Name string `json:"name"`
+	Unit Unit   `json:"unit"`
 }
 
-// Figure is a value that carries its own explanation. Low and High, where
+// Derivation says how a figure is reckoned: the idea in a coach's words, the
+// formula in symbols, where it comes from, how far to trust it, and what goes
+// in. Figures carry its id and the values; the rest is asked for once.
+type Derivation struct {
+	ID      string      `json:"id"`
+	Name    string      `json:"name"`
+	Words   string      `json:"words"`
+	Formula string      `json:"formula"`
+	Source  string      `json:"source"`
+	Mark    Mark        `json:"mark"`
+	Inputs  []Parameter `json:"inputs,omitempty"`
+}
+
+// Figure is a value that can say how it was reckoned. Low and High, where
 // given, bound the value for the stated uncertainty of the inputs.
 type Figure struct {
-	Value  float64  `json:"value"`
-	Unit   Unit     `json:"unit"`
-	Low    *float64 `json:"low,omitempty"`
-	High   *float64 `json:"high,omitempty"`
-	Basis  Basis    `json:"basis"`
-	Inputs []Input  `json:"inputs"`
+	Value      float64   `json:"value"`
+	Unit       Unit      `json:"unit"`
+	Low        *float64  `json:"low,omitempty"`
+	High       *float64  `json:"high,omitempty"`
+	Derivation string    `json:"derivation"` // its id
+	Inputs     []float64 `json:"inputs"`     // in the order of the derivation's
+	// More are inputs with names of their own: a student's, a goal's.
+	More []Input `json:"more,omitempty"`
+}
+
+// Of is a figure of that derivation. So many inputs must come as it has
+// parameters.
+func (d *Derivation) Of(value float64, unit Unit, inputs ...float64) Figure {
+	if len(inputs) != len(d.Inputs) {
+		panic("units: " + d.ID + " has other inputs")
+	}
+	if inputs == nil {
+		inputs = []float64{}
+	}
+	return Figure{Value: value, Unit: unit, Derivation: d.ID, Inputs: inputs}
 }
 
 // Problem is one thing wrong with what a coach typed: the field, as a path

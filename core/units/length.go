@@ -3,6 +3,8 @@ package units
 import (
 	"fmt"
 	"math"
+	"strconv"
+	"strings"
 )
 
 // Metres in one foot and in one inch, exact by definition.
@@ -42,4 +44,32 @@ func Length(metres float64, s System) string {
 	default:
 		return fmt.Sprintf("%s%d ft %d in", sign, feet, rest)
 	}
+}
+
+// Measure is a length that a document may write as the rule books do: a number
+// of metres, or a text such as "34 in", "13.5 ft" or "15.25 cm".
+type Measure float64
+
+// lengths of the units a document may use, in metres.
+var lengths = []struct {
+	unit   string
+	metres float64
+}{{"in", Inch}, {"ft", Foot}, {"cm", 0.01}, {"m", 1}}
+
+// UnmarshalJSON reads either form.
+func (m *Measure) UnmarshalJSON(data []byte) error {
+	text := strings.Trim(string(data), `"`)
+	factor := 1.0
+	for _, l := range lengths {
+		if number, ok := strings.CutSuffix(text, " "+l.unit); ok {
+			text, factor = number, l.metres
+			break
+		}
+	}
+	value, err := strconv.ParseFloat(text, 64)
+	if err != nil {
+		return fmt.Errorf("%s is no length; write 1.98, \"34 in\", \"13.5 ft\" or \"15.25 cm\"", data)
+	}
+	*m = Measure(value * factor)
+	return nil
 }

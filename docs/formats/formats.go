@@ -9,3 +9,8 @@ import _ "embed"
 //
 //go:embed drill.schema.json
 var Drills []byte
+
+// Drills2 is the schema of drills of the version before, which are read too.
+//
+//go:embed drill-2.schema.json
+var Drills2 []byte

@@ -17,13 +17,17 @@ import (
 	"strings"
 
 	"hodometer/core/court"
+	"hodometer/core/draft"
 	"hodometer/core/drill"
+	"hodometer/core/formation"
 	"hodometer/core/game"
 	"hodometer/core/goal"
 	"hodometer/core/lesson"
 	"hodometer/core/pattern"
+	"hodometer/core/plan"
 	"hodometer/core/rotation"
 	"hodometer/core/run"
+	"hodometer/core/sport"
 	"hodometer/core/units"
 	"hodometer/internal/club"
 
@@ -31,6 +35,24 @@ import (
 	"github.com/labstack/echo/v5"
 	"github.com/oapi-codegen/runtime"
 )
+
+// Defines values for BriefUnits.
+const (
+	BriefUnitsImperial BriefUnits = "imperial"
+	BriefUnitsMetric   BriefUnits = "metric"
+)
+
+// Valid indicates whether the value is a known member of the BriefUnits enum.
+func (e BriefUnits) Valid() bool {
+	switch e {
+	case BriefUnitsImperial:
+		return true
+	case BriefUnitsMetric:
+		return true
+	default:
+		return false
+	}
+}
 
 // Defines values for FlightQuestionArea.
 const (
@@ -44,75 +66,6 @@ func (e FlightQuestionArea) Valid() bool {
 	case FlightQuestionAreaDoubles:
 		return true
 	case FlightQuestionAreaSingles:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for FlightQuestionBall.
-const (
-	FlightQuestionBallPickleball   FlightQuestionBall = "pickleball"
-	FlightQuestionBallShuttle      FlightQuestionBall = "shuttle"
-	FlightQuestionBallSquash       FlightQuestionBall = "squash"
-	FlightQuestionBallTableTennis  FlightQuestionBall = "tableTennis"
-	FlightQuestionBallTennis       FlightQuestionBall = "tennis"
-	FlightQuestionBallTennisGreen  FlightQuestionBall = "tennisGreen"
-	FlightQuestionBallTennisOrange FlightQuestionBall = "tennisOrange"
-	FlightQuestionBallTennisRed    FlightQuestionBall = "tennisRed"
-)
-
-// Valid indicates whether the value is a known member of the FlightQuestionBall enum.
-func (e FlightQuestionBall) Valid() bool {
-	switch e {
-	case FlightQuestionBallPickleball:
-		return true
-	case FlightQuestionBallShuttle:
-		return true
-	case FlightQuestionBallSquash:
-		return true
-	case FlightQuestionBallTableTennis:
-		return true
-	case FlightQuestionBallTennis:
-		return true
-	case FlightQuestionBallTennisGreen:
-		return true
-	case FlightQuestionBallTennisOrange:
-		return true
-	case FlightQuestionBallTennisRed:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for FlightQuestionCourt.
-const (
-	FlightQuestionCourtBadminton    FlightQuestionCourt = "badminton"
-	FlightQuestionCourtPickleball   FlightQuestionCourt = "pickleball"
-	FlightQuestionCourtSquash       FlightQuestionCourt = "squash"
-	FlightQuestionCourtTableTennis  FlightQuestionCourt = "tableTennis"
-	FlightQuestionCourtTennis       FlightQuestionCourt = "tennis"
-	FlightQuestionCourtTennisOrange FlightQuestionCourt = "tennisOrange"
-	FlightQuestionCourtTennisRed    FlightQuestionCourt = "tennisRed"
-)
-
-// Valid indicates whether the value is a known member of the FlightQuestionCourt enum.
-func (e FlightQuestionCourt) Valid() bool {
-	switch e {
-	case FlightQuestionCourtBadminton:
-		return true
-	case FlightQuestionCourtPickleball:
-		return true
-	case FlightQuestionCourtSquash:
-		return true
-	case FlightQuestionCourtTableTennis:
-		return true
-	case FlightQuestionCourtTennis:
-		return true
-	case FlightQuestionCourtTennisOrange:
-		return true
-	case FlightQuestionCourtTennisRed:
 		return true
 	default:
 		return false
@@ -194,27 +147,6 @@ func (e LikelyBallEnd) Valid() bool {
 	}
 }
 
-// Defines values for RecoveryQuestionLevel.
-const (
-	RecoveryQuestionLevelClub        RecoveryQuestionLevel = "club"
-	RecoveryQuestionLevelJunior      RecoveryQuestionLevel = "junior"
-	RecoveryQuestionLevelPerformance RecoveryQuestionLevel = "performance"
-)
-
-// Valid indicates whether the value is a known member of the RecoveryQuestionLevel enum.
-func (e RecoveryQuestionLevel) Valid() bool {
-	switch e {
-	case RecoveryQuestionLevelClub:
-		return true
-	case RecoveryQuestionLevelJunior:
-		return true
-	case RecoveryQuestionLevelPerformance:
-		return true
-	default:
-		return false
-	}
-}
-
 // Defines values for RotationQuestionKind.
 const (
 	RotationQuestionKindDoubles     RotationQuestionKind = "doubles"
@@ -275,27 +207,6 @@ func (e ShapeKind) Valid() bool {
 	}
 }
 
-// Defines values for SigmaQuestionLevel.
-const (
-	SigmaQuestionLevelBeginner    SigmaQuestionLevel = "beginner"
-	SigmaQuestionLevelClub        SigmaQuestionLevel = "club"
-	SigmaQuestionLevelPerformance SigmaQuestionLevel = "performance"
-)
-
-// Valid indicates whether the value is a known member of the SigmaQuestionLevel enum.
-func (e SigmaQuestionLevel) Valid() bool {
-	switch e {
-	case SigmaQuestionLevelBeginner:
-		return true
-	case SigmaQuestionLevelClub:
-		return true
-	case SigmaQuestionLevelPerformance:
-		return true
-	default:
-		return false
-	}
-}
-
 // Defines values for TargetQuestionArea.
 const (
 	TargetQuestionAreaDoubles TargetQuestionArea = "doubles"
@@ -314,72 +225,6 @@ func (e TargetQuestionArea) Valid() bool {
 	}
 }
 
-// Defines values for TargetQuestionCourt.
-const (
-	TargetQuestionCourtBadminton    TargetQuestionCourt = "badminton"
-	TargetQuestionCourtPickleball   TargetQuestionCourt = "pickleball"
-	TargetQuestionCourtSquash       TargetQuestionCourt = "squash"
-	TargetQuestionCourtTableTennis  TargetQuestionCourt = "tableTennis"
-	TargetQuestionCourtTennis       TargetQuestionCourt = "tennis"
-	TargetQuestionCourtTennisOrange TargetQuestionCourt = "tennisOrange"
-	TargetQuestionCourtTennisRed    TargetQuestionCourt = "tennisRed"
-)
-
-// Valid indicates whether the value is a known member of the TargetQuestionCourt enum.
-func (e TargetQuestionCourt) Valid() bool {
-	switch e {
-	case TargetQuestionCourtBadminton:
-		return true
-	case TargetQuestionCourtPickleball:
-		return true
-	case TargetQuestionCourtSquash:
-		return true
-	case TargetQuestionCourtTableTennis:
-		return true
-	case TargetQuestionCourtTennis:
-		return true
-	case TargetQuestionCourtTennisOrange:
-		return true
-	case TargetQuestionCourtTennisRed:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for TempoQuestionCourt.
-const (
-	TempoQuestionCourtBadminton    TempoQuestionCourt = "badminton"
-	TempoQuestionCourtPickleball   TempoQuestionCourt = "pickleball"
-	TempoQuestionCourtSquash       TempoQuestionCourt = "squash"
-	TempoQuestionCourtTableTennis  TempoQuestionCourt = "tableTennis"
-	TempoQuestionCourtTennis       TempoQuestionCourt = "tennis"
-	TempoQuestionCourtTennisOrange TempoQuestionCourt = "tennisOrange"
-	TempoQuestionCourtTennisRed    TempoQuestionCourt = "tennisRed"
-)
-
-// Valid indicates whether the value is a known member of the TempoQuestionCourt enum.
-func (e TempoQuestionCourt) Valid() bool {
-	switch e {
-	case TempoQuestionCourtBadminton:
-		return true
-	case TempoQuestionCourtPickleball:
-		return true
-	case TempoQuestionCourtSquash:
-		return true
-	case TempoQuestionCourtTableTennis:
-		return true
-	case TempoQuestionCourtTennis:
-		return true
-	case TempoQuestionCourtTennisOrange:
-		return true
-	case TempoQuestionCourtTennisRed:
-		return true
-	default:
-		return false
-	}
-}
-
 // Defines values for WindowQuestionArea.
 const (
 	WindowQuestionAreaDoubles WindowQuestionArea = "doubles"
@@ -392,132 +237,6 @@ func (e WindowQuestionArea) Valid() bool {
 	case WindowQuestionAreaDoubles:
 		return true
 	case WindowQuestionAreaSingles:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for WindowQuestionCourt.
-const (
-	WindowQuestionCourtBadminton    WindowQuestionCourt = "badminton"
-	WindowQuestionCourtPickleball   WindowQuestionCourt = "pickleball"
-	WindowQuestionCourtSquash       WindowQuestionCourt = "squash"
-	WindowQuestionCourtTableTennis  WindowQuestionCourt = "tableTennis"
-	WindowQuestionCourtTennis       WindowQuestionCourt = "tennis"
-	WindowQuestionCourtTennisOrange WindowQuestionCourt = "tennisOrange"
-	WindowQuestionCourtTennisRed    WindowQuestionCourt = "tennisRed"
-)
-
-// Valid indicates whether the value is a known member of the WindowQuestionCourt enum.
-func (e WindowQuestionCourt) Valid() bool {
-	switch e {
-	case WindowQuestionCourtBadminton:
-		return true
-	case WindowQuestionCourtPickleball:
-		return true
-	case WindowQuestionCourtSquash:
-		return true
-	case WindowQuestionCourtTableTennis:
-		return true
-	case WindowQuestionCourtTennis:
-		return true
-	case WindowQuestionCourtTennisOrange:
-		return true
-	case WindowQuestionCourtTennisRed:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for WishAim.
-const (
-	Anticipation WishAim = "anticipation"
-	Depth        WishAim = "depth"
-	Direction    WishAim = "direction"
-	Early        WishAim = "early"
-	Footwork     WishAim = "footwork"
-	LowBall      WishAim = "lowBall"
-	Pressure     WishAim = "pressure"
-	Rhythm       WishAim = "rhythm"
-	ServeReturn  WishAim = "serveReturn"
-	ShortBall    WishAim = "shortBall"
-	Spin         WishAim = "spin"
-	Technique    WishAim = "technique"
-	Transition   WishAim = "transition"
-	Volley       WishAim = "volley"
-)
-
-// Valid indicates whether the value is a known member of the WishAim enum.
-func (e WishAim) Valid() bool {
-	switch e {
-	case Anticipation:
-		return true
-	case Depth:
-		return true
-	case Direction:
-		return true
-	case Early:
-		return true
-	case Footwork:
-		return true
-	case LowBall:
-		return true
-	case Pressure:
-		return true
-	case Rhythm:
-		return true
-	case ServeReturn:
-		return true
-	case ShortBall:
-		return true
-	case Spin:
-		return true
-	case Technique:
-		return true
-	case Transition:
-		return true
-	case Volley:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for WishUnits.
-const (
-	WishUnitsImperial WishUnits = "imperial"
-	WishUnitsMetric   WishUnits = "metric"
-)
-
-// Valid indicates whether the value is a known member of the WishUnits enum.
-func (e WishUnits) Valid() bool {
-	switch e {
-	case WishUnitsImperial:
-		return true
-	case WishUnitsMetric:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for CheckDrillJSONBodyLevel.
-const (
-	CheckDrillJSONBodyLevelBeginner    CheckDrillJSONBodyLevel = "beginner"
-	CheckDrillJSONBodyLevelClub        CheckDrillJSONBodyLevel = "club"
-	CheckDrillJSONBodyLevelPerformance CheckDrillJSONBodyLevel = "performance"
-)
-
-// Valid indicates whether the value is a known member of the CheckDrillJSONBodyLevel enum.
-func (e CheckDrillJSONBodyLevel) Valid() bool {
-	switch e {
-	case CheckDrillJSONBodyLevelBeginner:
-		return true
-	case CheckDrillJSONBodyLevelClub:
-		return true
-	case CheckDrillJSONBodyLevelPerformance:
 		return true
 	default:
 		return false
@@ -563,14 +282,33 @@ func (e CheckLessonJSONBodyUnits) Valid() bool {
 // Arrangement how a group moves through a block
 type Arrangement = lesson.Arrangement
 
-// Basis defines model for Basis.
-type Basis = units.Basis
-
 // Block defines model for Block.
 type Block = lesson.Block
 
+// BlockDetail what is reckoned of one block only
+type BlockDetail = plan.Detail
+
 // BlockRotation who is where in a block, turn by turn
-type BlockRotation = lesson.Rotation
+type BlockRotation = formation.Rotation
+
+// Brief what a coach knows of a lesson to come
+type Brief struct {
+	// Aim a focus of the vocabulary; left out: what the students need
+	Aim     *string `json:"aim,omitempty"`
+	Court   string  `json:"court"`
+	Date    string  `json:"date"`
+	MatchOn *string `json:"matchOn,omitempty"`
+	Minutes int     `json:"minutes"`
+
+	// Resources what is at hand
+	Resources *Resources  `json:"resources,omitempty"`
+	Start     string      `json:"start"`
+	Students  []Id        `json:"students"`
+	Units     *BriefUnits `json:"units,omitempty"`
+}
+
+// BriefUnits defines model for Brief.Units.
+type BriefUnits string
 
 // CountRange Good balls, or the best streak, in the minutes; low is passed nine times in ten, high once in ten
 type CountRange = goal.Range
@@ -584,11 +322,14 @@ type CurvePoint struct {
 	Chance float64 `json:"chance"`
 }
 
+// Derivation How a figure is reckoned; figures carry its id and the values that went in
+type Derivation = units.Derivation
+
 // Drill defines model for Drill.
 type Drill = drill.Drill
 
 // DrillCheck defines model for DrillCheck.
-type DrillCheck = club.DrillCheck
+type DrillCheck = plan.Bench
 
 // DrillId a UUIDv7 in lower case, or the name of a drill that ships
 type DrillId = string
@@ -596,14 +337,17 @@ type DrillId = string
 // DrillNotice defines model for DrillNotice.
 type DrillNotice = drill.Notice
 
-// DrillPlan defines model for DrillPlan.
-type DrillPlan = drill.Plan
+// DrillOutlook defines model for DrillOutlook.
+type DrillOutlook = drill.Outlook
 
 // DrillVersion defines model for DrillVersion.
 type DrillVersion = club.DrillVersion
 
 // Event defines model for Event.
 type Event = run.Event
+
+// Feed defines model for Feed.
+type Feed = pattern.Feed
 
 // FieldProblem defines model for FieldProblem.
 type FieldProblem = units.Problem
@@ -652,13 +396,13 @@ type FlightQuestion struct {
 	// Apex of the ball's centre over the floor
 	Apex *float64            `json:"apex,omitempty"`
 	Area *FlightQuestionArea `json:"area,omitempty"`
-	Ball FlightQuestionBall  `json:"ball"`
+	Ball string              `json:"ball"`
 
 	// Clearance of the ball's centre over the tape
 	Clearance *float64 `json:"clearance,omitempty"`
 
 	// Court whose net stands at y = 0; without it the ball's own
-	Court *FlightQuestionCourt `json:"court,omitempty"`
+	Court *string `json:"court,omitempty"`
 
 	// From A point on or over the court, metres
 	From   Place   `json:"from"`
@@ -688,12 +432,6 @@ type FlightQuestion struct {
 
 // FlightQuestionArea defines model for FlightQuestion.Area.
 type FlightQuestionArea string
-
-// FlightQuestionBall defines model for FlightQuestion.Ball.
-type FlightQuestionBall string
-
-// FlightQuestionCourt whose net stands at y = 0; without it the ball's own
-type FlightQuestionCourt string
 
 // FootworkAnswer defines model for FootworkAnswer.
 type FootworkAnswer struct {
@@ -801,9 +539,6 @@ type GoalQuestionKind string
 // Group defines model for Group.
 type Group = club.Group
 
-// Hand what is reckoned of the block in hand only
-type Hand = lesson.Hand
-
 // HandicapAnswer defines model for HandicapAnswer.
 type HandicapAnswer struct {
 	ChanceA     float64        `json:"chanceA"`
@@ -841,6 +576,9 @@ type HandicapRow struct {
 // Id a UUIDv7 in lower case
 type Id = string
 
+// KitItem A thing to bring
+type KitItem = drill.Item
+
 // Launch defines model for Launch.
 type Launch struct {
 	ElevationDeg float64 `json:"elevationDeg"`
@@ -859,7 +597,7 @@ type Lesson = lesson.Lesson
 type LessonFix = lesson.Fix
 
 // LessonPart minutes of a student at each thing
-type LessonPart = lesson.Part
+type LessonPart = formation.Part
 
 // LessonSummary defines model for LessonSummary.
 type LessonSummary = club.Summary
@@ -899,9 +637,6 @@ type LikelyBallEnd string
 // Match defines model for Match.
 type Match = lesson.Match
 
-// Means what is at hand
-type Means = lesson.Means
-
 // Minute defines model for Minute.
 type Minute = lesson.Minute
 
@@ -909,10 +644,19 @@ type Minute = lesson.Minute
 type Neighbour = drill.Neighbour
 
 // Notice defines model for Notice.
-type Notice = lesson.Notice
+type Notice = plan.Notice
+
+// Numbers defines model for Numbers.
+type Numbers = []float32
 
 // Offsets defines model for Offsets.
 type Offsets = court.Offsets
+
+// Outline What a plan comes to in a few figures
+type Outline = plan.Outline
+
+// Pairs the students of a script's partners 0 and 1, by their place in the lesson
+type Pairs = [][]int
 
 // PathPoint defines model for PathPoint.
 type PathPoint struct {
@@ -926,8 +670,8 @@ type PathPoint struct {
 // Pattern Ordered feeds to a student at the near end, and who stands where
 type Pattern = pattern.Pattern
 
-// PatternPlan Times in seconds from the first release
-type PatternPlan = pattern.Plan
+// PatternTurn Times in seconds from the first release
+type PatternTurn = pattern.Turn
 
 // Place A point on or over the court, metres
 type Place struct {
@@ -944,13 +688,16 @@ type PlaceOver struct {
 }
 
 // Plan defines model for Plan.
-type Plan = lesson.Plan
+type Plan = plan.Plan
 
-// PlayerPlan defines model for PlayerPlan.
-type PlayerPlan = drill.PlayerPlan
+// PlayerOutlook defines model for PlayerOutlook.
+type PlayerOutlook = drill.PlayerOutlook
 
 // Point defines model for Point.
 type Point = court.Point
+
+// Practice defines model for Practice.
+type Practice = draft.Practice
 
 // Preset A game as a coach would set it out
 type Preset = game.Preset
@@ -1004,11 +751,11 @@ type RecoveryAnswer struct {
 // RecoveryQuestion Either a level, or all of maxSpeed, timeConstant, reaction and reach
 type RecoveryQuestion struct {
 	// Base A point on or over the court, metres
-	Base     Place                  `json:"base"`
-	Level    *RecoveryQuestionLevel `json:"level,omitempty"`
-	MaxSpeed *float64               `json:"maxSpeed,omitempty"`
-	Reach    *float64               `json:"reach,omitempty"`
-	Reaction *float64               `json:"reaction,omitempty"`
+	Base     Place    `json:"base"`
+	Level    *string  `json:"level,omitempty"`
+	MaxSpeed *float64 `json:"maxSpeed,omitempty"`
+	Reach    *float64 `json:"reach,omitempty"`
+	Reaction *float64 `json:"reaction,omitempty"`
 	Replies  []struct {
 		Available float64  `json:"available"`
 		Weight    *float64 `json:"weight,omitempty"`
@@ -1018,8 +765,8 @@ type RecoveryQuestion struct {
 	TimeConstant *float64 `json:"timeConstant,omitempty"`
 }
 
-// RecoveryQuestionLevel defines model for RecoveryQuestion.Level.
-type RecoveryQuestionLevel string
+// Resources what is at hand
+type Resources = lesson.Resources
 
 // RotationAnswer defines model for RotationAnswer.
 type RotationAnswer struct {
@@ -1030,6 +777,9 @@ type RotationAnswer struct {
 	// Sheet Who holds which place on every turn, and what each player's part comes to, in seconds
 	Sheet *RotationSheet `json:"sheet,omitempty"`
 }
+
+// RotationPlace defines model for RotationPlace.
+type RotationPlace = rotation.Place
 
 // RotationQuestion defines model for RotationQuestion.
 type RotationQuestion struct {
@@ -1115,9 +865,11 @@ type SigmaAnswer struct {
 
 // SigmaQuestion One log, or several with circles of several sizes; with a level, what is believed of it joins in
 type SigmaQuestion struct {
-	Balls *int                `json:"balls,omitempty"`
-	Hits  *int                `json:"hits,omitempty"`
-	Level *SigmaQuestionLevel `json:"level,omitempty"`
+	Balls *int `json:"balls,omitempty"`
+	Hits  *int `json:"hits,omitempty"`
+
+	// Level an id of the vocabulary
+	Level *string `json:"level,omitempty"`
 	Logs  *[]struct {
 		Balls  int     `json:"balls"`
 		Hits   int     `json:"hits"`
@@ -1126,19 +878,19 @@ type SigmaQuestion struct {
 	Radius *float64 `json:"radius,omitempty"`
 }
 
-// SigmaQuestionLevel defines model for SigmaQuestion.Level.
-type SigmaQuestionLevel string
-
 // Span a least, a best and a most
 type Span = drill.Span
 
-// StepPlan defines model for StepPlan.
-type StepPlan = drill.StepPlan
+// SportWords defines model for SportWords.
+type SportWords = sport.Words
+
+// StepOutlook defines model for StepOutlook.
+type StepOutlook = drill.StepOutlook
 
 // Stretch A stretch of somebody's lane, in minutes after the start
-type Stretch = lesson.Span
+type Stretch = formation.Span
 
-// Stroke defines model for Stroke.
+// Stroke an id of the vocabulary
 type Stroke = pattern.Stroke
 
 // Student defines model for Student.
@@ -1183,8 +935,8 @@ type TargetQuestion struct {
 	Band *[]float64 `json:"band,omitempty"`
 
 	// Cloud so many likely balls
-	Cloud *int                `json:"cloud,omitempty"`
-	Court TargetQuestionCourt `json:"court"`
+	Cloud *int   `json:"cloud,omitempty"`
+	Court string `json:"court"`
 
 	// From A point on or over the court, metres
 	From *Place `json:"from,omitempty"`
@@ -1208,9 +960,6 @@ type TargetQuestion struct {
 
 // TargetQuestionArea defines model for TargetQuestion.Area.
 type TargetQuestionArea string
-
-// TargetQuestionCourt defines model for TargetQuestion.Court.
-type TargetQuestionCourt string
 
 // TempoAnswer defines model for TempoAnswer.
 type TempoAnswer struct {
@@ -1241,8 +990,8 @@ type TempoQuestion struct {
 	BallsPerMinute *float64 `json:"ballsPerMinute,omitempty"`
 
 	// Clearance of the ball's centre over the net or the tin
-	Clearance float64            `json:"clearance"`
-	Court     TempoQuestionCourt `json:"court"`
+	Clearance float64 `json:"clearance"`
+	Court     string  `json:"court"`
 
 	// Pace m/s off the racket
 	Pace        *float64 `json:"pace,omitempty"`
@@ -1251,8 +1000,11 @@ type TempoQuestion struct {
 	TopRpm      *float64 `json:"topRpm,omitempty"`
 }
 
-// TempoQuestionCourt defines model for TempoQuestion.Court.
-type TempoQuestionCourt string
+// Term A word of a vocabulary
+type Term = units.Term
+
+// Terms defines model for Terms.
+type Terms = []Term
 
 // TouchPoint defines model for TouchPoint.
 type TouchPoint struct {
@@ -1261,6 +1013,32 @@ type TouchPoint struct {
 	X  float64 `json:"x"`
 	Y  float64 `json:"y"`
 	Z  float64 `json:"z"`
+}
+
+// Unit defines model for Unit.
+type Unit = units.Unit
+
+// Vocabulary What is shown for each id; nothing is matched by it
+type Vocabulary struct {
+	Afters     Terms `json:"afters"`
+	Bends      Terms `json:"bends"`
+	Directions Terms `json:"directions"`
+	Equipment  Terms `json:"equipment"`
+	Focuses    Terms `json:"focuses"`
+	Goals      Terms `json:"goals"`
+	Hows       Terms `json:"hows"`
+
+	// Kinds kinds of block
+	Kinds      []lesson.Description `json:"kinds"`
+	Levels     Terms                `json:"levels"`
+	Manners    Terms                `json:"manners"`
+	Meets      Terms                `json:"meets"`
+	Objects    Terms                `json:"objects"`
+	Roles      Terms                `json:"roles"`
+	Situations Terms                `json:"situations"`
+	Sports     []sport.Sport        `json:"sports"`
+	Strokes    Terms                `json:"strokes"`
+	Things     []drill.Thing        `json:"things"`
 }
 
 // Wheels defines model for Wheels.
@@ -1287,8 +1065,8 @@ type WindowAnswer struct {
 
 // WindowQuestion defines model for WindowQuestion.
 type WindowQuestion struct {
-	Area  WindowQuestionArea  `json:"area"`
-	Court WindowQuestionCourt `json:"court"`
+	Area  WindowQuestionArea `json:"area"`
+	Court string             `json:"court"`
 
 	// Depth beyond the net
 	Depth float64 `json:"depth"`
@@ -1299,30 +1077,6 @@ type WindowQuestion struct {
 
 // WindowQuestionArea defines model for WindowQuestion.Area.
 type WindowQuestionArea string
-
-// WindowQuestionCourt defines model for WindowQuestion.Court.
-type WindowQuestionCourt string
-
-// Wish what a coach knows of a lesson to come
-type Wish struct {
-	Aim   *WishAim `json:"aim,omitempty"`
-	Court string   `json:"court"`
-	Date  string   `json:"date"`
-
-	// Have what is at hand
-	Have     *Means     `json:"have,omitempty"`
-	MatchOn  *string    `json:"matchOn,omitempty"`
-	Minutes  int        `json:"minutes"`
-	Start    string     `json:"start"`
-	Students []Id       `json:"students"`
-	Units    *WishUnits `json:"units,omitempty"`
-}
-
-// WishAim defines model for Wish.Aim.
-type WishAim string
-
-// WishUnits defines model for Wish.Units.
-type WishUnits string
 
 // LessonId a UUIDv7 in lower case
 type LessonId = Id
@@ -1338,7 +1092,7 @@ type CheckDrillJSONBody struct {
 	Drill Drill `json:"drill"`
 
 	// Level who is drawn, when no student is named; the drill's own level otherwise
-	Level *CheckDrillJSONBodyLevel `json:"level,omitempty"`
+	Level *string `json:"level,omitempty"`
 
 	// Minutes the drill's best length otherwise
 	Minutes    *int  `json:"minutes,omitempty"`
@@ -1357,9 +1111,6 @@ type CheckDrillJSONBody struct {
 	Students *int                     `json:"students,omitempty"`
 	Units    *CheckDrillJSONBodyUnits `json:"units,omitempty"`
 }
-
-// CheckDrillJSONBodyLevel defines parameters for CheckDrill.
-type CheckDrillJSONBodyLevel string
 
 // CheckDrillJSONBodyUnits defines parameters for CheckDrill.
 type CheckDrillJSONBodyUnits string
@@ -1391,14 +1142,20 @@ type SetFavouriteJSONBody struct {
 
 // CheckLessonJSONBody defines parameters for CheckLesson.
 type CheckLessonJSONBody struct {
-	// Hand the block of which the rotation, the other arrangements and the levels are asked too
-	Hand   *string                   `json:"hand,omitempty"`
+	// Detail the block of which the rotation, the other arrangements and the levelling are asked too
+	Detail *string                   `json:"detail,omitempty"`
 	Lesson Lesson                    `json:"lesson"`
 	Units  *CheckLessonJSONBodyUnits `json:"units,omitempty"`
 }
 
 // CheckLessonJSONBodyUnits defines parameters for CheckLesson.
 type CheckLessonJSONBodyUnits string
+
+// PlaceDrillJSONBody defines parameters for PlaceDrill.
+type PlaceDrillJSONBody struct {
+	Drill  Drill  `json:"drill"`
+	Lesson Lesson `json:"lesson"`
+}
 
 // GetSheetParams defines parameters for GetSheet.
 type GetSheetParams struct {
@@ -1435,10 +1192,13 @@ type PutGroupJSONRequestBody = Group
 type CheckLessonJSONRequestBody CheckLessonJSONBody
 
 // DraftLessonsJSONRequestBody defines body for DraftLessons for application/json ContentType.
-type DraftLessonsJSONRequestBody = Wish
+type DraftLessonsJSONRequestBody = Brief
 
 // MatchFromBlockJSONRequestBody defines body for MatchFromBlock for application/json ContentType.
 type MatchFromBlockJSONRequestBody = Block
+
+// PlaceDrillJSONRequestBody defines body for PlaceDrill for application/json ContentType.
+type PlaceDrillJSONRequestBody PlaceDrillJSONBody
 
 // PutLessonJSONRequestBody defines body for PutLesson for application/json ContentType.
 type PutLessonJSONRequestBody = Lesson
@@ -1496,7 +1256,7 @@ type PutStudentJSONRequestBody = Student
 
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
-	// ListBases How each answer of a reckoner is reckoned, by the reckoner's name
+	// ListBases How figures are reckoned, by the id of their derivation; those of the reckoners by the reckoner's name
 	// (GET /api/v1/bases)
 	ListBases(ctx *echo.Context) error
 	// ListCourts The courts, with lines, boxes, zones and named spots
@@ -1505,6 +1265,9 @@ type ServerInterface interface {
 	// ListBlockTemplates Blocks that can be put on a tape on that court
 	// (GET /api/v1/courts/{court}/blocks)
 	ListBlockTemplates(ctx *echo.Context, court string) error
+	// BlankDrill A drill from nothing on that court, to draw on
+	// (GET /api/v1/courts/{court}/drill)
+	BlankDrill(ctx *echo.Context, court string) error
 	// ListDrills The shelf - the drills that ship and the club's own, with what each asks for
 	// (GET /api/v1/drills)
 	ListDrills(ctx *echo.Context) error
@@ -1556,6 +1319,9 @@ type ServerInterface interface {
 	// MatchFromBlock A match drill made from a drill block, each point beginning with its first ball
 	// (POST /api/v1/lessons/matchFrom)
 	MatchFromBlock(ctx *echo.Context) error
+	// PlaceDrill A block for a drill, brought to the court of a lesson, and where in the lesson it goes
+	// (POST /api/v1/lessons/place)
+	PlaceDrill(ctx *echo.Context) error
 	// GetLesson A lesson
 	// (GET /api/v1/lessons/{lesson})
 	GetLesson(ctx *echo.Context, lesson LessonId) error
@@ -1631,6 +1397,9 @@ type ServerInterface interface {
 	// PutStudent Make or change a student; version 0 makes
 	// (PUT /api/v1/students/{student})
 	PutStudent(ctx *echo.Context, student StudentId) error
+	// GetVocabulary The words that are shown for every id, by vocabulary
+	// (GET /api/v1/vocabulary)
+	GetVocabulary(ctx *echo.Context) error
 }
 
 // ServerInterfaceWrapper converts echo contexts to parameters.
@@ -1669,6 +1438,22 @@ func (w *ServerInterfaceWrapper) ListBlockTemplates(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.ListBlockTemplates(ctx, court)
+	return err
+}
+
+// BlankDrill converts echo context to params.
+func (w *ServerInterfaceWrapper) BlankDrill(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "court" -------------
+	var court string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "court", ctx.Param("court"), &court, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter court: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.BlankDrill(ctx, court)
 	return err
 }
 
@@ -1889,6 +1674,15 @@ func (w *ServerInterfaceWrapper) MatchFromBlock(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.MatchFromBlock(ctx)
+	return err
+}
+
+// PlaceDrill converts echo context to params.
+func (w *ServerInterfaceWrapper) PlaceDrill(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.PlaceDrill(ctx)
 	return err
 }
 
@@ -2189,6 +1983,15 @@ func (w *ServerInterfaceWrapper) PutStudent(ctx *echo.Context) error {
 	return err
 }
 
+// GetVocabulary converts echo context to params.
+func (w *ServerInterfaceWrapper) GetVocabulary(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetVocabulary(ctx)
+	return err
+}
+
 // This is a simple interface which specifies echo.Route addition functions which
 // are present on both echo.Echo and echo.Group, since we want to allow using
 // either of them for path registration
@@ -2238,12 +2041,15 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 
 	router.GET(options.BaseURL+"/api/v1/courts", wrapper.ListCourts, options.OperationMiddlewares["listCourts"]...)
 	router.GET(options.BaseURL+"/api/v1/courts/:court/blocks", wrapper.ListBlockTemplates, options.OperationMiddlewares["listBlockTemplates"]...)
+	router.GET(options.BaseURL+"/api/v1/courts/:court/drill", wrapper.BlankDrill, options.OperationMiddlewares["blankDrill"]...)
+	router.GET(options.BaseURL+"/api/v1/vocabulary", wrapper.GetVocabulary, options.OperationMiddlewares["getVocabulary"]...)
 	router.GET(options.BaseURL+"/api/v1/students", wrapper.ListStudents, options.OperationMiddlewares["listStudents"]...)
 	router.GET(options.BaseURL+"/api/v1/students/:student", wrapper.GetStudent, options.OperationMiddlewares["getStudent"]...)
 	router.PUT(options.BaseURL+"/api/v1/students/:student", wrapper.PutStudent, options.OperationMiddlewares["putStudent"]...)
 	router.GET(options.BaseURL+"/api/v1/lessons", wrapper.ListLessons, options.OperationMiddlewares["listLessons"]...)
 	router.POST(options.BaseURL+"/api/v1/lessons/check", wrapper.CheckLesson, options.OperationMiddlewares["checkLesson"]...)
 	router.POST(options.BaseURL+"/api/v1/lessons/drafts", wrapper.DraftLessons, options.OperationMiddlewares["draftLessons"]...)
+	router.POST(options.BaseURL+"/api/v1/lessons/place", wrapper.PlaceDrill, options.OperationMiddlewares["placeDrill"]...)
 	router.POST(options.BaseURL+"/api/v1/lessons/matchFrom", wrapper.MatchFromBlock, options.OperationMiddlewares["matchFromBlock"]...)
 	router.GET(options.BaseURL+"/api/v1/lessons/:lesson/versions", wrapper.ListLessonVersions, options.OperationMiddlewares["listLessonVersions"]...)
 	router.GET(options.BaseURL+"/api/v1/lessons/:lesson/sheet", wrapper.GetSheet, options.OperationMiddlewares["getSheet"]...)
@@ -2293,7 +2099,7 @@ type ListBasesResponseObject interface {
 	VisitListBasesResponse(w http.ResponseWriter) error
 }
 
-type ListBases200JSONResponse map[string]Basis
+type ListBases200JSONResponse map[string]Derivation
 
 func (response ListBases200JSONResponse) VisitListBasesResponse(w http.ResponseWriter) error {
 
@@ -2390,6 +2196,45 @@ type ListBlockTemplatesdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ListBlockTemplatesdefaultApplicationProblemPlusJSONResponse) VisitListBlockTemplatesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type BlankDrillRequestObject struct {
+	Court string `json:"court"`
+}
+
+type BlankDrillResponseObject interface {
+	VisitBlankDrillResponse(w http.ResponseWriter) error
+}
+
+type BlankDrill200JSONResponse Drill
+
+func (response BlankDrill200JSONResponse) VisitBlankDrillResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type BlankDrilldefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response BlankDrilldefaultApplicationProblemPlusJSONResponse) VisitBlankDrillResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -3035,6 +2880,45 @@ type MatchFromBlockdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response MatchFromBlockdefaultApplicationProblemPlusJSONResponse) VisitMatchFromBlockResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlaceDrillRequestObject struct {
+	Body *PlaceDrillJSONRequestBody
+}
+
+type PlaceDrillResponseObject interface {
+	VisitPlaceDrillResponse(w http.ResponseWriter) error
+}
+
+type PlaceDrill200JSONResponse club.Place
+
+func (response PlaceDrill200JSONResponse) VisitPlaceDrillResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlaceDrilldefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PlaceDrilldefaultApplicationProblemPlusJSONResponse) VisitPlaceDrillResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -4038,9 +3922,47 @@ func (response PutStudentdefaultApplicationProblemPlusJSONResponse) VisitPutStud
 	return err
 }
 
+type GetVocabularyRequestObject struct {
+}
+
+type GetVocabularyResponseObject interface {
+	VisitGetVocabularyResponse(w http.ResponseWriter) error
+}
+
+type GetVocabulary200JSONResponse Vocabulary
+
+func (response GetVocabulary200JSONResponse) VisitGetVocabularyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetVocabularydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetVocabularydefaultApplicationProblemPlusJSONResponse) VisitGetVocabularyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
-	// ListBases How each answer of a reckoner is reckoned, by the reckoner's name
+	// ListBases How figures are reckoned, by the id of their derivation; those of the reckoners by the reckoner's name
 	// (GET /api/v1/bases)
 	ListBases(ctx context.Context, request ListBasesRequestObject) (ListBasesResponseObject, error)
 	// ListCourts The courts, with lines, boxes, zones and named spots
@@ -4049,6 +3971,9 @@ type StrictServerInterface interface {
 	// ListBlockTemplates Blocks that can be put on a tape on that court
 	// (GET /api/v1/courts/{court}/blocks)
 	ListBlockTemplates(ctx context.Context, request ListBlockTemplatesRequestObject) (ListBlockTemplatesResponseObject, error)
+	// BlankDrill A drill from nothing on that court, to draw on
+	// (GET /api/v1/courts/{court}/drill)
+	BlankDrill(ctx context.Context, request BlankDrillRequestObject) (BlankDrillResponseObject, error)
 	// ListDrills The shelf - the drills that ship and the club's own, with what each asks for
 	// (GET /api/v1/drills)
 	ListDrills(ctx context.Context, request ListDrillsRequestObject) (ListDrillsResponseObject, error)
@@ -4100,6 +4025,9 @@ type StrictServerInterface interface {
 	// MatchFromBlock A match drill made from a drill block, each point beginning with its first ball
 	// (POST /api/v1/lessons/matchFrom)
 	MatchFromBlock(ctx context.Context, request MatchFromBlockRequestObject) (MatchFromBlockResponseObject, error)
+	// PlaceDrill A block for a drill, brought to the court of a lesson, and where in the lesson it goes
+	// (POST /api/v1/lessons/place)
+	PlaceDrill(ctx context.Context, request PlaceDrillRequestObject) (PlaceDrillResponseObject, error)
 	// GetLesson A lesson
 	// (GET /api/v1/lessons/{lesson})
 	GetLesson(ctx context.Context, request GetLessonRequestObject) (GetLessonResponseObject, error)
@@ -4175,6 +4103,9 @@ type StrictServerInterface interface {
 	// PutStudent Make or change a student; version 0 makes
 	// (PUT /api/v1/students/{student})
 	PutStudent(ctx context.Context, request PutStudentRequestObject) (PutStudentResponseObject, error)
+	// GetVocabulary The words that are shown for every id, by vocabulary
+	// (GET /api/v1/vocabulary)
+	GetVocabulary(ctx context.Context, request GetVocabularyRequestObject) (GetVocabularyResponseObject, error)
 }
 
 type StrictHandlerFunc func(ctx *echo.Context, request any) (any, error)
@@ -4254,6 +4185,31 @@ func (sh *strictHandler) ListBlockTemplates(ctx *echo.Context, court string) err
 		return err
 	} else if validResponse, ok := response.(ListBlockTemplatesResponseObject); ok {
 		return validResponse.VisitListBlockTemplatesResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// BlankDrill operation middleware
+func (sh *strictHandler) BlankDrill(ctx *echo.Context, court string) error {
+	var request BlankDrillRequestObject
+
+	request.Court = court
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.BlankDrill(ctx.Request().Context(), request.(BlankDrillRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "BlankDrill")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(BlankDrillResponseObject); ok {
+		return validResponse.VisitBlankDrillResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -4831,6 +4787,52 @@ func (sh *strictHandler) MatchFromBlock(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(MatchFromBlockResponseObject); ok {
 		return validResponse.VisitMatchFromBlockResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// PlaceDrill operation middleware
+func (sh *strictHandler) PlaceDrill(ctx *echo.Context) error {
+	var request PlaceDrillRequestObject
+
+	var body PlaceDrillJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PlaceDrill(ctx.Request().Context(), request.(PlaceDrillRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PlaceDrill")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(PlaceDrillResponseObject); ok {
+		return validResponse.VisitPlaceDrillResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -5845,283 +5847,328 @@ func (sh *strictHandler) PutStudent(ctx *echo.Context, student StudentId) error 
 	return nil
 }
 
+// GetVocabulary operation middleware
+func (sh *strictHandler) GetVocabulary(ctx *echo.Context) error {
+	var request GetVocabularyRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetVocabulary(ctx.Request().Context(), request.(GetVocabularyRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetVocabulary")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetVocabularyResponseObject); ok {
+		return validResponse.VisitGetVocabularyResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // Base64 encoded, compressed with deflate, json marshaled OpenAPI spec.
 // Stored as a slice of fixed-width chunks rather than one concatenated
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"3L17bxs5tgf4VQjtvegZXEWRZMuxHewfSfd0TwPJJGtnbi/QyAKUipI4LpFqkmVZHeS7L3gOWU9WFUt+",
-	"zOz+5UdV8XF4eHh4Hr/zbbSSu70UTBg9uv422lNFd8wwBX8liqfpr4n9lYvR9WhPzXY0Hgm6Y6NrfDoa",
-	"jxT7I+OKJaNrozI2HunVlu2o/ei/FFuPrkf/x+uik9f4VL/+ybX9/ft4lDKtpWjtCB+f3JPrRGXtPajs",
-	"0c1rkyVMmNYu3PPHdWOnwfReCs1ggT4ruUzZzv66ksLY9q+/jeh+n/IVNVyK13t843/+ZSl4/S2yM98u",
-	"9JgwvVJ8b5sbXY9+21JDDlSTg5JiQ6hIyMH+y0iSSKQENmL7eKcUFRu28wNLEm6boelnJfdMGW6nsaap",
-	"ZvVutvJAKNkome3JTt4zTcxWyWyzJZQsU7m6G41H+1Ij30ZLmqbItZWGlmwtFSM0TaEdIgUj+5Su2Fsy",
-	"vSZrfs9G49GOPvBdthtdL6bj0Y4L/GM6Hpnj3i4eF4ZtmBp9H49WMk3ZykjcIfmHs4u+D9eMJWzwV9Js",
-	"/WasTEsbWF9NlkzzBMjDiN+R3LCd7+gDExuzHV3P5kX72iguNrb5HX34FV++yJ9SpejRPjzQo22ECTu6",
-	"30d7qY0ejfOuLSvLTCQ3csnt9tlTZYQd7HgkxU8MlujAhf3XraHH0ddG/9/Lm+F36K94SS7/xVZ2vzy8",
-	"2shX7p8oCiZlviq98Irv9lIZFGR20qOtTCTIs9crqdhrJ0lsx++p5ijyKly0lmqXpbBBAsRSd2WCqCxl",
-	"MO89U6PxyCiaADOxnVSh6XpZEGhay0ytwo8OUiU68KRGPGjavz3O55E37YbfQ99McKMnSJshhIXvkK6w",
-	"Ofs2e5XoFJezTyqVV93KJeD2mGMGth9/YElzH90xtteEG01S2CjksGUCNhPyCuGarLkxLBnllFtKmTIq",
-	"bKs8iZHb49EdF0llL22Pmq+o3awHqnb/3I/G+XmqmQKhtMEVNTS1O2mpGL2D3aeYWW2D7LWj9knPgD7C",
-	"S99B8GSGVQXS+WVZAM5CEknI4qNcuEynIekiD6JJcTgtNBeblBF3KGqypfeMrKWylN9pllqBzwWhTZE2",
-	"gK1WMnNqTWAEdok3kqaaUH1nu4bzgKIgRan7Q02UOqLAXLuldiFW5+dNubrKWI1+8yD59IqmrDl8Q9WG",
-	"GU20JDsqjsTwHbOzIKl9UD7NzsrjnMwXeR8i2y1xpF4tieJiw3Z7GThi7cnbHM6aKkLtoRCmbHiUgSHe",
-	"M6U5ai9++9jPuVLSil1o8e9UJKBa2ZctDfSB7n9ie7PF44h9tkc+/nrLQUzrbbZep7Cv1+zAVP/5VKhw",
-	"uDJxZ9Wngzj1jCrYaBY4nvdK7vbI36EDP8xTpSbnzSZxVSstdooSkCA1PWIaaJYx0TbMs55hhjaQ3lPR",
-	"N7bbPUpow03KInSh2lpzyxcgtX0ThcCMW/f3Tks9TTuxH99I1LRCEkzag+mwZYqhnASdeExMpgRZHuFn",
-	"Q0OGzVjSJEoCK2VUm3ftz0FjrrJate1EWiqG9JcWnSesvmAzDQJ/D/HUSookIN3lmlA//6a421JVm0cX",
-	"E32AFflsyRIYgu0kMAB7jDG62uJi2AsSUG8M8i8/8ewibRlX+NAuYqF0lM+d5i/N1WkMrOfvSJXS65Ju",
-	"8f2EC9rn9Bw73qowUtw2yZn8xJ3yoz3kb7z6WF2JX6RMCJxOY4K6hb0uGWJ1KHo39kR3+/otSeXBbqs9",
-	"1ZolRHDB3GlmX2RiTLZ8syVSuPVizS1mX2jZYfIQfrBjKMwavLpjCa88yj+qrRO0gD3kX41xKD1rYBWg",
-	"CRJvCPntZ5747r3qVVw+dAoLqhgN8nQhNeosu6MPvUYLyfFisOMi+t1B0mkH91w7lLGbQ4yk2tJ07U+e",
-	"wDLbx7/xBJ/WhWq2TJkOfoYadOhZXWtxL47z5kKDxotMYxlSLp56JddK7h67POORkZFthFcSBgGtDFnJ",
-	"1tEIFtgFKyaMYsHF20ttWh98yoy2KmrvyroOXHPVj0PTUZl4T/Fy3uhYZeI23Kkz6HWyQf16m1jN2x4P",
-	"qGqvpBJBBbuDpH/Kbs7DNuOP8pyl6ovKc7vp41QX1844H1k/R4UbclonEiBKFfLSunmD3EvTuX1NNNmW",
-	"R7hjFb2UrCCD6EQtjVxrMbM7hO26W8Y3WwNH844ZxTSRa1ShrMgiEo/2Ax7+qChTslZSGPinVbuOeCUV",
-	"zPxgD33QX6r0kVl4m8rMtO4kzdQ9X7EPXIR3k+Gif2sbOGnKTUGno6LrJulCNxhkjbGnfekoKh88hWgo",
-	"BAEKNX8CjN2ZXggDz1w9GsbKaggT1BOGqBjwHeoYmbpnyIYt/LuWamd/cwdcSO9fbalA+2rvyzUyAru6",
-	"z0Ps+pO3Qg6xd64NU2V5qQ09WhrT1d0X6ZZbH+h+lPsbwNhuqGFBKbqk+g6PoJBlhgvC0QhjtuxIBLtn",
-	"iqhMEOSo3BAzj7BsrWiGxv8Tr/Mhq8MqY09qxVjLVaZDx1HCFVu5y4beSmXeUzAupvLgfmNUpXYl7i3V",
-	"j2jUF5r7b5i6ZzfMXS71HjbpWkpzkMruHSoMX/G9v88YttoK/kdmV1Ntj2a7K5t794ppnanwgnouLeaQ",
-	"748JmkRDX225MUFv0WEryZYb4uyemu7wZlNe/YovKmj5LU7K3gW/QyE3wOHnbBnoW1wyYYjT0WpXC4aH",
-	"UK9nq98yn3ugH2ck8tYhGFlIQtxx08bdlz22r4AtLWX3LC0zxpJtwMlmZUWaLS3FmAL+qYqsUgeF4T/G",
-	"granlqv6r1TuNfsFX939c/8x4F+4mPYYe+2x7Fg4Zmyamyy3kZUIexG0pxu2rwqaATK7kB0l2q+U1Nof",
-	"btooanUSuCgmCTAFFUdg7OA6wDW6Z6K/wFUbGpd3vR6yW3zLcjQ4CUKSgK+2XlVynoQxbDUyrUiDWfdJ",
-	"0DCNQ8dVEevG4CYa2hpVM++OCy/VAzYsHGu0vv8FO+89LGK3Plq/3rcEGcA560INUKd8MN7WR4DviLcd",
-	"+ECDXkdb0+8x/9q7EO7gKL4uBFR+QcHz0YuS8iYq9l8hJYpjpRAFxXL4XZXrIPXdX6bb2Gk+7sgvaRMo",
-	"JXt0STj4Jj85j2C8LokH5nevrP24Zai61y6UIc2m15oh7DVkKbMBN9F/+E+C7UnDVwMs1DCjf8BHoeb2",
-	"KY0V3J9TJ+6BA3o/grf8N4ctY2nvWH/Dt+osC2PM28gHUNCixCd9t400W05KixzJJXZnKEHT13CA5ozy",
-	"ayBegJJ//vPXn+7fWKU6lQemyIpqlpuX7T2LgAcCmI4YcHZv+b68e65H/8/v01dX9NWfX93PV1+/zceL",
-	"q+//NQrInfISN+NVWCiqAeX5W/JqRnK9imsipIH4JyuuftCjYJQS7zbdDgu6kJlZyd2j4lq8E8I35eMk",
-	"YkwHdbPUigohzc8MnL6ZUIyutnTptLctml1SKlhx7bIjGo/keu0PeS40T9hHqjYgz5c0+WJvA6Hj3bAH",
-	"0z8/Z+1Z46DgG78KUeLQMcYj5OFnJyNawum6FvpnvrE3mO9AIu2O564PPrnXciVxQBcl1TDO4lcRUZ2W",
-	"t6U7nvyYivkU3UatxmeUZSevxf8WZ/5j9p2m9yx5F1D/djxNuXPfEc3FipHZ1ZvpqLhxWmFwcT7qUUh6",
-	"tJBC+fAjad22bQL8f/MmThThf7uPiTrttCd5UnTraUsf8dYfQHNquJg2zjpJM4hu2cgvsqTIWba9NWwP",
-	"T2QCI9bwAMxmnq9B6CXwIRdcb0fjERMbmsdRsvXaWQtli53J6nqgK3faiAbGFD3UTQqLoEnBDr3/0oqN",
-	"3tM0YxF8Chd4UJeB4j3MqTIxQa4assNVho7qnzlLk1LAdm1/M0N5Gjwo1/bD/oMEXxv7lqICPf1wTgv1",
-	"dKK5IWTeEaA/Kj8rKoimR7KVB2/dUWx1JwWcd/Uzx8Xkdq0wBqd+H9d97YUNgYt91un2aHU62bkFH9QZ",
-	"qsVY7Mzs+LZrLkZRqQYHFDPx48ltPe6cKu5mzjJdjslAdwjoMJkwwX0cOZ3KPMZueXL6RnGY45ETGSzl",
-	"m615J/QBLyQtVvSA7guhHjKz51s1nKbnIrRtdRPSPXuIdDZgx80B671T1iPaAOts3Kuxwzqe4v54GNkP",
-	"3XjGbgohll6ljCrvZGlEZMF6wK2DoNeayHumvPvN356MM6j3TmXNqObLlIXdkVzkcSm1yNmCKzi4RdZS",
-	"EUoUTcHo32wppS7ELFKnTWkm+iOwP+BbYD2giumWkaIQlWvMr7GCE2LYUaweZJYmBA/zfnoJZv4O/tKh",
-	"i7NOpVTFHRLsnSx3m8Z1jrv82xPsQcWoruifpcsW37Ev8h8s1iFoZLbasmC+kDkwJtBzDB6h1RY9xlQk",
-	"jh47243I0jRSsHyxnbXMqn6Ke87OZxvabCgY/6+MaW+RHuBp+Rs3W6YI8ipaLiRMjj3QlUmPYCKQawJ7",
-	"fUzyjT0GlxG8CcKwoTynhlvND2m6pllqQEFsrkbJHVAxg74qa37FWnnRO5hxg/y580tXBKD3OSWoYrQy",
-	"q1JQVa6id4RZlR21acV5Y5gQcKbiL78oxkT+1yflIvPwzxu0ENBlyr74z/QfGQVF3mr4KVuiF1NvM2PS",
-	"sAp/spw2dM8iCTpblBd1FvLHhwX0YSs1ngjaWNFLqCFH8n+S6Vty4GYrM2OlUGmQEoLrW6gZQb8lTXZc",
-	"GLyqBmj5dTySiggpmJ9kUz2PiWeD7IMTDogd806cYj/VDJJWCyrrO/ZXK3IJswRc0zTlYpNnT5ot1wRj",
-	"Z0adW3PR56hzUt2Kg9zjYSVHfUCecNQQCA4m7J6pI5kviBWc+CyfXlBg0VTLfFrBczrXrGrWjtfAQY7o",
-	"ndOdVUMfJiGmBYf/MIOC5gm72e8CdmRh+CqVq7sD1wz9b3Qp70Ex2UvNDb9HUbvK1D3TJGXrngWb1cI3",
-	"Xrl/BI6+vRvS41v7HrrcsN2eKWryu6Fb23n3WbCoCI2zaYdSXNOVZJnbOvu4rKzxdD4e6dq+LpMpclcH",
-	"bIk+wjR4drt4kbZrjbPClA4JRvURUzvv0B7tcwCrRuxgeCVjSfSdQ1HDZeS7OnXxb0MvFG5EvgXfa259",
-	"6iJZtMJTU0zuKU+puy50aiNV9gjJgITbk2nV19Rs2qdT7OjDbft9sGiomsMXSuEDDuhppi/HzrbhKfuI",
-	"ZuwG/VEKSyLT09SiSutFH9/khC+RrtZhaRqeKuPS4oc46xe6Y20bEU0r7yI3xI5RUYp4ifzixh7P0V/s",
-	"r6bDuthfTUs9BCy1dLdPQyenFagqS5kmB3v1M1ISQ62Cm9jLwlqmqTy4g1yvpGJvIZ6WJSTbw22CWGVN",
-	"g27gEmi0YTQZgxrHBTmzby3IfwdO83qQu1uFKr0qU6sSv0KmYoptq3+iTEE0h78lG9ajniUJ0gwuJfCR",
-	"1a291a5jg0wn5+UDEf4MSBF11xHJ1C1aejZzdSI4ZHsvhBux7RgzD2vWk4K64Hz4cRu+a7wjBy506XP2",
-	"sEozze/ZRz8+REcp/u/Hiv9/xMSAsfsO9xt4qc6N+Gl1bkHOcqFdQ7PVuzLNg86nuqfISAOoAly8u5GH",
-	"/pxm536um4rbs8VgZicli9kv22QtGLZ/FV/4joUl1ZIdpQjGY6zBwgz2sVUGIa4zdkW8pbx5V0BGLvqK",
-	"iR63Onizb7cljCRLRpLi7uMz4f0YomxEpTD3UNIUN4aLzY+eR5rSGpL/tSGwkhjgxzWxy4sGQ67Jjhmf",
-	"8giWHCuLyeWU/DdZMWUoF+Y4Csf9elp1TqBIxHSHWx4s90zHZ8KH9mG/GHyCDuli8Ant3DY/S3U5bVlY",
-	"KWBhYcm8ddKeJBoXdseY0TmcRS2ntbzG7WdOt+ZVLGWV6CXi1E/gKqVrJ3JlA44rW7/G6Pm2bxOxJ1pA",
-	"LSkT3CmabPIkYbhvL5k2VrE4kjLxMWO4RlzUZtyOc/gWcC6CRKDmLTGM7r5YiYwwMqnVn5ZH4kJKoLlM",
-	"iTEeqdCYPRANcwG6XDkDV8NNetdnFpoSuyLaTexxKR9hoWMHkYAHZXkk1WMHCJnPvWkejDjXSiI3yjTk",
-	"ZPHySJCLLQXbz4CeUxPvFQnwn+MGsCL6CfUE1XeoJlV8naBdrR47H21K79N6qGEtaAXFzEqH1TMoXlU8",
-	"k85wbycXPzP13pnMu41Vvbdkna1WTOsbalgPL9M0JcvMVKjy5MQIq2G1WXdAjlgBqGS2H6hkxgYg+QiJ",
-	"/pQKhLOI9u9h893ANqU4swEpCBDLUwSeuVCMfIAxgWdI0ZMjznyCbABtihdRLz75AsLG7BGwtdJSCpAx",
-	"odVqJuWzexdt3RLfsuYPccgmP/MHDN+u5ppVEzc87pMVIS0ZRYftcUjYfD3EdwshWLYRCH2NCpmR63U9",
-	"GLSeKVbJsS9J/6Hk2aJOEozQOVDe8qwBbshdNLFvDk+XAVNWJTygzgipCnhQcJ846uW8FIfV4lC2TsJp",
-	"sd/yFd3/u6xtxhuAo8SUH63VBr63JSO9a0HjgYfvI8IPfTPFN+OcDiGG8KM60WbllNkveWpYGPY0qI/t",
-	"ygpJ/YqyoTtGdpk2ZM17vFQ1Bcge1VIQes8U3bBWX0zNlPSCtqLiRM5T0HOFbLbobPqsRcsN8GSkkrum",
-	"XBErhEFVQfMrkMarv5j3MVlM7RVkOrma9ttXy6Qd11ikiwdvMGTxMZuY3TPRah/MraR4L6rchGF0qK5J",
-	"s42LQrISA5Yw+ipf5bkoEfMkUqG6Il0yokLCyhRDKxefzhTKVVp//Xb5/VX++3nE77N5OKHpQx4EMUB4",
-	"sZTdw4H2E9v0XAcur8qGc/tXE3SJ0YSLjWsrEEDqk3kJta+Sv/zP8a897vfLqrvc/pk78p39X2EIXouQ",
-	"aw9iGBS60HfV0M51ViFohSIh5kGFaKjjle+i0AJAFY6/QyCyYuUacR7IlM9jjEr9n4e6T9ydsAJoG4JX",
-	"oPe9VtCPjAo9JNUDMHs/ifDBmtCjvy5AfA0C/I57R6pTaT6eBu+LqSa1hIyXuvkZyJUPwles5I5pkoJx",
-	"TJGU0XumCcB1AI6ft3cW0Uc+Z+aUZH8f09Vrtzk56yUAozu99nKCgZod33krTm0Bcxan4N8iDs0zgNXG",
-	"p9k/ye3f57xbCeQ2+DjPoirvDi8mSgydy6M4mn3wkJ0nUa24aDb44Ys3EmhnXD66qO8lc0g+ht65eD/A",
-	"EAVJIXVJYwKgF57oMVhkEXuZUMUIuKWbhuUT5XDjbt6V9ruVQVDrLdMMh5amOZQXEOcH7cjgATu5IlIl",
-	"iLnfuNyfnFY8aNHtgj1qxT9TFUzPRCkGGeQePoIaBye7RatB7Yx1VRoCIbZ5BnPo8ZqxpO1Zl8HDKeG/",
-	"UR4Yv88sxcAAtKTHW0wwxO2LvGFBdMTaChZmFD+VWtZ2YXEBGlVar84jbs0/U2Uet+i32W5H1TFgq8o3",
-	"XtM4nyh6wAhejMEmekerkPhhLMYuD0XgeuLlc1S4QC8i9vcOdaxV/2rBcGr8W2WizQdu7P0Q/FzOAV4A",
-	"Kq8JFcfWKG6ViVtDTRU3TDGaHBETT7i9RzONkPGQQVuJK2pVvzqUrDa16tdkIA5JWR2rEkZQhOuLbyuS",
-	"FyroV0OP2NI8Y0UvmOj9FjrZSP8BDJ5tVshe0zrdUC60eecNVu0xIYciOoq4rwjNTV3OB+xPuo3zPERY",
-	"GXzaa8SrLq00JgzBqByheGh8QP6th6CGEY7rpBoMh9pmms4X8UQzaAlHovCelmPt5iH1XjGdpeZk+DDa",
-	"nza/7H/lIMW7RohY783kIMX7oV/VUTDtLh25AbgWewC9yukC4QUusKY8cYNrze9YevRe4JpRqOrG33KE",
-	"aMnBUgUL5z+/SMpsGx7gR1+lZ0hwYGTJmJhkpBwlZEgcpMNybsg7H8oirbCzr5SLvRShGKVCP5pw05qT",
-	"EWuRCM2+JVTTH0mWhHGK3kdnZTlJ00MD0FDsS3QRUwPO4NjSdtNrsk8ZRu0NjehRIVXBrh9ZHot1lKIa",
-	"Y9LXcB3q0m/MHV1tufBFyFyNuKU2dIVrtKQeuiDhKy7Ye9qCcFrIl0WPcLmL1utxxU5dbiyB8zy7WcmU",
-	"nQ5YKVkcmO5hK6unw2LQ0WA/H2Nv3SfCY8xCDXhs1DqRQIP2Nq7XiatdQPe142U1d8Uw7CZA8AnCmrRc",
-	"6xDuIwjq7xO62tyabZfwGAsKqP/ejJLXgnXJXAE0Eh+NB/OLgzbLqX0aolYbZp5DE2wNDhlcIMjFibTB",
-	"zzUvea4eVrP3QZhxfh6uwWHocW4/nAAfV9oPnwrUt07FTDAKyfg0XATCai3vqWZpG2a+fcFhOwSf3fKk",
-	"/WOvuPjBuFRadMb1F31DMHw0yVf6qo27GGUUJP6nHGDuFFD8AibjcSgz/xaImfHoz8fo1X/aNzuxaD4X",
-	"iNUDtLBPKmGKJT62XlZNsOiDo4owkYxd2WPpYQoQ43kcKI5TQXGLhIjQLLoqR7tRDWZx8m2V7wYUBqnM",
-	"0XmXC5iJHDsIYDy+PgZB4dM9ss+G7tttzw7/CSIuU0Z17n0XKB0bzLiR0XPd5iA6TbMM2lryq6grSElX",
-	"CIpcaMAplpzWLF1jAbUkmKdVYD/4Jh2UA4gujb9w8Y6HRWoJeCBk7BmGJR5PoAJbIGD3FzFWfbAglcsz",
-	"LcF0j/m9rvlieo5K+cqMCyRyyySPxBzf0uoxplwfcIKEqI69nL7t4svxNKBtZel6VUbj9tesEg/GJgVS",
-	"00PAUNTFnsl9LdDymQTPAGop53PMtxIk4hY1y3OQ84rbKC/13k8x6CCCYqGKDnrL1wFfmmIrxN5B6aX3",
-	"0mD1QgAtS1Nf2FBI499ZYuxWAB/Fm1CGF0zztns4zMZernmjiusRp+APnZwJig3RoxK5aLPJ5xxfPl4p",
-	"8pFq34uD3yMa1/zpvpRj7aRgZM2VNv64aLe+tNbAU/y+5QYWwaPlg61ADqxnc5VhvEt5nJSrYMKqFIau",
-	"WvTlTuy8FCPi6rUvCtCLZhTnU+KVdFxmCyiTIffctLVMl4nB9gvvCfdt6XJbQqc4BeCkhAMYwu7rZAiP",
-	"ySekg+RrViu7R1dXAMOpZU0bkH1VfggP9CH433Bwwp8RJdCsFMhV/qj8iHZ4QL+3e3sthAASM0cV8lvK",
-	"4QXvsZy43/uOyOMyfl/K4ioZI190oji0lvwtWgVsrU9tKw1Pb1s3Q8e22zNV2DgDuDFwSMVXX2w3PLVA",
-	"suc9BI1KxejKFKjMtyBw7CE0FMO9cgKlbk8NuHi+c0H8UhCpCsA9OHnHpJhrhSUe+vB1asCK8bf1IU38",
-	"2dPEfFBoMm734I0+PyWH6ZNPLJO65VG4kAI1n9zRGVfmYGDhBYcIMOCDZpBfPXFuLRXrKr26bVUGSkGw",
-	"PWa1PEa1o7ZiXVKW5hqOmwNAhI0EbyQEAvPggRhvkPfVI1iLJdebLgKgGS3Weu/8bU2ciVvFDd2xAVwS",
-	"WfLNf1BHgMgjebDboAozsHBRe80iJfvNQXn9t9ZAKiNj8f/9XaYw8XrTQ1GAyHOeG11cvJuDZYsix61T",
-	"kUP6QRvvcTMsjdVZM/ryHkOO3Cq3+nzhNldiT+itT/eVUXQcyLpPyYk1xbm0uwcXrwmmS9QBoEDDHNDo",
-	"1gVZtzWYhcMqExn8t1wbFtaetczUqqUOe1ysYB4mKJ231neXNx7DCm358FSwp9hoqaTJAJGa68yRbNlW",
-	"dMJy2ZYN6XofYc0phZkHpZ7DR8iZrqRU5wPKq2G54thbjJQHOg0O5ysOEXdVQnnbLL3kFJRKuCgK07BE",
-	"dgrWeEDIx2AVv+TzLJWVeoIt7CrxRL/ftgUgSG6IOKqXQu3eM2wfrqM1HmkH83uCWsGTKgPmVYncbFzj",
-	"frSxBbj86pwWNJB7VZ/llhF34Qn5iz+7Uk4neYsV0yEr0jvM3KeaUAI7zCUYaQY46xhD2Rc7Uapny++Z",
-	"/uc++GxbqXDTG+IPfowkFAJfcl43a1026sO1Gk4KbXNwEOTQyHypDEveH8Mn696bfoaE+rfqvC2H8XiU",
-	"CXZfOdxbGLIS0+8G52ddLg7rdWZ01+Whln6qfUCSdMcmjikHQUnaMwsZOi+jVeXom59/JFfnizdkj28Q",
-	"rIbVNJ/YC9cmhGcBuXPn06v4jAnEzyHYYuKq6kEBF0xHdAVbqCYs4cbSWWRpihhnKiJj1CUYFh/8FHN9",
-	"vd2ydJ0HlXWUF2NKyVDNeCkczISVC1BcLAeSPCiJ7ueYw6NS9yzMzi7tJj4rybfSq3Ye96zM0NhVe420",
-	"7+PRDV09ISL0AMSJTtzjDlgHO+BTMyH+bbAqJaiMFhyDYHJ6CURjyGcHLlD+FtAtdRvsnFB9p5Hh/8ho",
-	"SooC14Uxs7ufCHCfPthgj05XXabWQndtZeMsx/TLenirkrMTpWHdUHNqudkbtOUf21GANbvxvryaWJZK",
-	"G3KAKA+GqOIEHGvE+et9jJbzSMeUaaOa5S6Ram9YqAQceGWH8cld5S7+OB+JfftmSDEG+8HtqRUZvPO+",
-	"oH5lCGVCVboKMrBb4ceVpqIEcr+gNpVLB/eY/1iEykP+j4lH/IeIPI/53+Sq+AI9UBO/5Mz+VyY4VJKC",
-	"DELwOAGBRQsU3v8v6zootvdFBE6K6jmxAEeIKodSHbtCmA+o7BMs6/Gf4E1r8TV1F7CohhZ1RrM9Y3EO",
-	"Jwk9mwQlg8MjbJP9O8asbA0oon/HUhMiPdpL6Y4/MP2WsIcV09pjOPuPC+cpSnDAk4EStMtmXA82EVY8",
-	"5d5JiA+2nZ53Psr2Vwzf0TQcauNiz7q68K+096Cp6fheU9P2aT0XszKYWs8NetQnXxpH0enYU7igQ1+B",
-	"Zccjky8OcnlAleUK3KXMRNJlas+9Z20hXQONCMtB7wdza2Ps37rA5Ti1s41DA/BNxa7IjSXp6SvSjHl0",
-	"wc2dVhfXwi283Ay5hEXukjUnXovAJP2ZqS+ZEpWD5qwizvsxzMEicFtEvOQNLfqqYvacx/XoX6DFjVxC",
-	"6rNPLhiPXF6KOcgPXMB/fMKcFD8x0OcOXNht7oCfNNItnJiwk9r8xoXuBp4vNfiWyMzUamKUkGH6gkTK",
-	"ctCqZ6GEVT/eChh4NZVfKgKzJn+ZW33y7K81DJBqN96CWIvFzekLeqajMOIvYcWj+fRt/m/Ec7YEJnnR",
-	"w/NRW8HRMApbA/48p/j5EN4JKpYmU32r6MsHZMLwFJFGpWCQvb1laYJGIUSdgutyeiTen1fAlkUgEyCz",
-	"hKxwJS6awrXcpdscmSXumMzgnw76P02Z2IBTKZeLPaaIMrRtKZ592ptVjOnZjlG6hM/tloVs7r9tJdnK",
-	"FJKGeE5EKRycK9aDwPQiD/yEvf2giT2UHRCekePSzbSZerSv2ohL07Wq1DtfOr35GNj1XfvnxVZsOTsT",
-	"6Y6oEipDHFBTsIBh2GsarruPXUedpB35r3pLVecMO1J9nwl0K9+xgS30RHBa2EXhjx0Ar1XqJob2+WRy",
-	"8jZ/6Ve5uv9uIo2g19jP0q1xeTeM3aapbIGCU2IVJdz2JytKN94dNcBqAt8gZpxV794SjyeRsjV48ezv",
-	"QhpXoy/g09tXJOa8X3BbnvgRXSh/s3IrjGYJQazgPnB5IeHLcGsPKKO8HMEzASyWmqkW44u6O9lKsZQi",
-	"qx4di75BsqoMKV3u0K9ZQ57dcZGDHIzDNewHDiDP1a8gwgZRHqTCmP6SYWQ8EGGz2wARgHcQ1QzGfAV1",
-	"Cy6PFOnxH8zc2n3RQlh5EF2PA3jtAwDZnZd8qAtFt9M1qN2poiZnGHUjiEClD4zVN+qgFVRF8UwctW8z",
-	"KLXlYOeM7HLMhNmXqt0/9+2lCKad3pxTHTNy5BsJCLImC8U4s2+cB/wEX/ZNFggkaq384lG44xzG9n7E",
-	"+oMbAPqQnYTqfOviuPtOYAgsyMEYK0CAtusY6D9LqJNh//JJhrE3W4pO9obKt2uCmID7ga3b1PCU7jVL",
-	"Pladw1yYi/NwEcYwR5QCUQMSYyX7g7NAmkaGqLZD0LRIY8P2bQiY9QC0eMqyNnNnXqmu+WjjCrJ2UQJK",
-	"mzYReMqXI7pk6VASKEbvIiyw2HZec6kCl5M3k9cMWrkCiTtmhodiurB3ttfu56MaKjg5GM1Z7IP4ZLhH",
-	"5sIxsaEbtmPi0Q3d+w0RUFDlKgtHBwnZgmcLHj3WggnE64VG2mWBfjKk2kwk8rcWvCd8Spcx8d15ZA1K",
-	"Uz+dUjAvkquyNvlqO5Ll9O67a2WAVD8wDEFlIj8J2nCYE3ocEqVYHMfDykE2c3zbOObpVjpCup8kc6t7",
-	"LSx4dcejj6z1wzYp3LIacaaicvB7TcY60YojLg0vyqgxADM5V4MK8ORjOTqtiJR322JQEcO/CfMYfORb",
-	"rzOE6t23SEJ7u2/XdJrOtn7rzk7etwlp0cYwtWyd6p1xYP/FtW7AR+72OOyLdrrh5ajjOd6mIwtKFdl7",
-	"4wL+pFi5PCvDtRpz6UFWOenSA5+e6J4r3Z5PMfM0bUQdKKMXbWHmgxAzy2sV65eoJ83FL8vNYOd5vizd",
-	"8M3DguVb4Hj96oWE6u2W7ocmz/8GsdcYBgKJDFsO6CilkiiMrLhape4vaoiiCc80oeDWczgqu2tCiWIr",
-	"Q8UmdZX0dlwQI8mOPpC/UGL5Yw8xaR6xHcqFH6VICCUpF+yvb8EEa8CfA1EoXDByzKu2gz0WAtX4ZmvG",
-	"ZE+1BncWvHygx7eECoL0yAer+Z/MtlueA6tNgZIVE0bBU250sGo4vhEdCNcAmILuEZABaQQCxRQoP0G1",
-	"I3Xi63GxVTv6ED3wHRfR7yofS/a44dklGhJhF45Be+oAMljB8DbLUwPadcDqLgO3vckAmumxALfFFa9Z",
-	"wWNLVcK0AWyrH7QPtIX2f9AYFQp3iEcDDa3pvcwUN6zLfN87HVfTLM8ErWVQrBtEK4HyHESnBXtgc9pL",
-	"+K56WnUfPyCJIXWdrNnyvQ4u8Z9StFV/TdjebAm8gK1gbHSaYqkpRKsaUICku7IXirZi+Qrs4Q7M4fye",
-	"iWTy04kqOFJsltN1ar7Z0bbAx+ep52F7PCkYHD7szgrwMzoxyPuTYCSVGzhJNbtniqZYsQyPGPBk+v9b",
-	"yarf4uM8Kty7N5cs5eweK6pzQ/4ludDIai0yrVoAo9ehseWm57OgrtcIIV+yjXd8RQaRp3JzuhvzZWeL",
-	"ikhftPui7/hruKqg1Uo4Qh++/KIvAPrphtrcD3s6dBtQjAwbE4qwjhT0uB1GzoZL2XcvYOrjgHsqecv+",
-	"txqVeDCy1xlIoIWoXCEgy2m5QnnOeTN4d4Apv91gPzRjXsV40rwXzd9jHoGqnCNBRr0eBaGcoxjzE7FA",
-	"HTZOjomH9XbstEI78xHIADVfCNLTrUEdHiCOET03ncqMqFcGMuidygmHltyxpUyOVlOlgvXUpa3dzo6r",
-	"UFlMe9vLlNDXeOhtJNPEXfnsNdIFZfdF4kWUAmyRw9jEsEJ/HQGADWxd/CPl2jBnzVZWp6jFnR2oWbni",
-	"lzt5X6npiAFdXajiTUTDrUsIC2OIceHQdGFJ7BXE3qj9qjVD82Q/FcuYUi0xiuFyvPvTYUpuc5DvHPRY",
-	"Kubge5d0ded+vbcLcayivmimAKOcQTpek7ph3MRbj7x9GnLibQEdN0DbGQzRHVuX+wm0OO+QKMVmXfRH",
-	"gT1J/WPn4HBrjHOJuu3ksHynXnWwgRu2kioJFKe4491gyoWO1hSEUABVbRjeMK2c2FGQrQqQCiJTce+c",
-	"raJ5C1XBXOAKDoJm2lJ4TGQKdgpAjm6XwCd51NqckO0OsWe5Qvok8qhXW4IfXKXWbp8Yer8URPeEPXI7",
-	"LKHQn6/eZ0vAxR8X1wtc86iI8bjy7nk8VCvepdsCURFPuItO3oxfYLc8XxGCpTTbYFKOSKAioH0OxeR0",
-	"boh3aPJNVgErUrMxmkpX+9jB4YIVbCkfSsC4g1Klcjv2Uj54C/YA4d2M6WgXWN5mHzvUA0+CJACE7xAN",
-	"iFTgbojuwMcA12o4gn/QWQPtDrSKa7VI42xgvVB3/hSFJEp7DqfpV9xxkR9clDbv+Po0XR4/boWgYNq8",
-	"w3ta3UwXWyyJi39LVaWW9PG8JmpIyK1SmSXxxc6KSqwBAfkMBErtUmlz07/Far48ctjKNIVsQy9xos5G",
-	"vLfEBOyw2Mlatufhyu5oJxfJW7JmB6YcpL+Qfk5cgzMTbOo+uy5fqJjqXicA6/qyZCiO2CmcV6rCe8Di",
-	"aSnCRVWXM8SPuDdPjAuIMa94x9+ppbnwLKnJZw8c5P2yHJYNbNZmyzRkKIpVtQh7hwVyOrm66vcWllz1",
-	"ZbPnPABE7Dd5e7qnz85FywrxWlhLsnN7TdkySQ0TgoOOBb98UlRsWP7nDUSsGbpM2Rf/4pImO3v7hgjx",
-	"PzIKWJB7vrpL2bKtIGx07TC3a2+3VLEeYthX7BmLPizYfkwkvuSKYMbHABhg8u6lXPScyXsmaGqOPWyF",
-	"FmK+e+tPaJkZspLa6DyzGizkPUgofTAvT2MgLxlAuxHq7Evgu1QO/naA+fzWaplUJSRh9xyzwMHeBorQ",
-	"mKDe+ABmsqNzIFleGRPLWSovCqe30pne4QPetMyh+jWozkGYKLT9fBnQTh08AkfnW28K1e5yTlZmllQz",
-	"txJB0cx2e9kO3IWICUWlkIjjCRKZfw04prfyQNZUQbnFogBWad+tlRSGHCi6rQXJdEbTojhS3GnfXQdp",
-	"K9OEi82XvJ5dvWK3q76zTjnTxB1wgV6tlJB7veceBhIAVu8Y28N4RQ2MoKz7iET/rOTug6trGqYRF1C0",
-	"28OR+UqkjYFwQ9Bsr32PUhUFsJZ0dQf0bB3OjpknHQyu1Fsi2IYafm8l3JZbIWtOHt/fWXs0T2vpo6hX",
-	"TTyOf1GYdViBoibgw1C1q1R5yPXTuo0fh862h8A6RWqbviE3U8NNljQO227wilqM0zSI29cvbFpyPkNo",
-	"GEWl0jajowtG8iF2HmIqRhHw/JqP57LnCP43qVF+O9RcIq81kWsfcOgqmXYQ+7Ivv9ZvpZwfHJ+FCmHv",
-	"9kxRk9W0tXk3By3KysmrsyD0aEmkR3HlosmVvbF3/pgtmCu4GWW2aivj3CIn/j9VsRlYsFq2OUSG37aM",
-	"pV3W8zgP/XDw/UrNtOep+lApnxYZaeA8A3Fvm0yJjwMHZb8pwVKd4KAvt1AZQ7UkW6i6hEKbvr9jFmsQ",
-	"ZfpzvHKa6e83LhJ5aFNiU7Y2P2H5y5qtxqoh2ihq9QtCnZO0uRlyXcZprBj73KbfsbX52BI4Wvoebp7u",
-	"HDrA8CNtWWxdvusGTjVszWGErGPm17wv2g8cyWJfL+Yc46xzgxr00YFy83+jJwMm6qEKf9CFVupWpUqY",
-	"B2IVdEBlKn9HtjS9Z3rwEoCdO5Y6jYgr5MUSjUsNlpe3wklVGjfo52kTFMIws1NNbyeZ0/5Nuk6Lp8ll",
-	"cjjNLlKdq93XZ9VrS3FPbRUDA+xX3Td5F2OCkwsvMNaZGaDwQ8yRLw1yJ+TBoQxhmIkVcyusCBQ0xPpV",
-	"9X6ehCuGYMTjkd5KZeCmAw5d9xujCuK68pgUo6jQ3H/D1D27YS4C3l6pYZGkOUh1ZwkhDF/xPXWvG7ba",
-	"Cv4H1JpS26PZ7mCgTNeixgL8WIPtaXKQiwWsgO4E3tvS+95z/yOjQueVAT+JmHZL4VsF2l5V+V605I03",
-	"JriIzRXuD5kpTNKzQN5cJlyAca52g07AV6WEjvwf3Gr/nKb9ldcrRaJwRyTUZc1iyFZ77Np3cEatA3Dz",
-	"n1MqckYfE8VWd1IQbsZEZfgTTDgHX9kDEtBYMiFI1jzzAWyRgOuUg8hnwrZKKBF0x4imR02kvVcfuGZj",
-	"7yogU7u7ZhMCoDQEanQQrgnd71O+AhZ/7Uqc/M+/tBQTiKJbMYGRbdyShK+5VXNGH3/94iOC8I8iXXn0",
-	"d68qlaKHrkezyXQyRfxiJuiej65HZ5Pp5GyENzhYxdd0z1/fz17bIxXDctElJuHaxqX4NRldjz5wbd7D",
-	"G6D47aVwb8+nU18wywd9lab2L2cmQf7qAnHo4sr3VHMdwHX4/r0u6L44i5XG88HxZ7j1fBqv86ImEOzq",
-	"IAUQrtoKTAp6JkpMZCAGa+h+T8ZkecSrtXv4gwaegPY8eYGnu+n7I77ySAJH7fMfsaRUI8qmQdB3aUrc",
-	"0B9P0S8+8kGP0ZBvVTg9Jkv5YH9g5hEVCVAvIXovjQ4Q8fU3+Pn9dQHr086z9pUvbLdPKWbi76misFH0",
-	"6Pr3b+DCxutGvrO89CmEE1ZJKUjcfax8//oSKwgTi1nBG0aTI8nhO4CjoeoGrIBgB8ITnZcyeuQKw6ic",
-	"qw3R2sk+g4LYlBi6d/m0mOjrapr5tYXbXfdi/oSvvAR5q1WX+mj8BRxQLF0/0SaBtsirImdSF2l9sEEg",
-	"hijNlj9AirDbTQXQrHc5Bgj8erVlGB25d/kjVTr/aB/7NDm7BZg272VyfAIhH7xxDEs5zYN56/qttAI5",
-	"URSIsWWCCEmcRgGgmVagvK3koMqDwDy04tQuKTDDg4RLulwgtdJ1Cu7fFGRHpds27W8cxM3gm+1SZkrH",
-	"WWDzk77+aj1AT0vkHmcmP9Dj2CovlqrBSL8/Mu7jbLsadqU+gUdlBld5rsiag8ynAJ+cMsi5MFsuNm4h",
-	"Nxu8JQZwuKLiN1GTLSvAPauCV7nwqlg1uHtRnkkpxt0RVnir59P3R0rF3u0HgqFN+KHmk9/LHyUAf8PL",
-	"KmYzgyQDzcst5RjDJpYY3ALCkAtC09Sh5R7sV0IaYi+TbyHlo9gweKNnVHN0R0OWelBKsgdviwyeRn+D",
-	"x/l5FFIq/sgQhdJpFRDX365SRB1K5VT1UrZkd7rko9WRsDDHCUQp5GuesifgC6Q2YoPYJskrIoUreorM",
-	"kshVtgMe8WnH8BBPU/8wtNoly3PwUPx117Xc9TSD9Ghvg3l2s4/BDXFFoo6IhlmQu0+g43q2ncuGPZjX",
-	"+5Ty2iLWxcyTy49n0Kp+85dyp0KaJ9SyPmemrF2BhAGmKvcz9kXLzJbtiFRESMFC/PMNfn7H5UsZGpWq",
-	"LHTDdvKeFYpVhdTnzfPpF0hX8QbIJ1Mu6R3Lt4tc2w3kVCHvHoae3jqDiUbrCJzYGqsZaHoPh7QhdEO5",
-	"IEsF9Zq4gdgOSG8JCcxfmGmZ+9MdU2XuCkuipCij+igyfhKsoGFlfWqiIdR48QqyjxXoX8ejfRYg2+fM",
-	"/Mfq4qfltxWpbf8Zuk0307zTluFZ8gQ887F16/3F1xee/hWgNOi9fRGLDnkXZKMEsWI0eUtAaXdbEGKr",
-	"rNTI3zH0jtV2dof0el2B0nliRr5l5ucS1MsLMHMnMFA95Cp/9zR2DMjvj1j4/Cn4Rt2V1GF7TvnRjvFM",
-	"Ml2L6hgnwrDyv/7Nl9AEyj3GWljyqTyeqGiNB8jynLZ2x8BmJ1yMCdgLfV7oIwR7aWVy/MzWdfjF4To+",
-	"P/1d0fZIyuPIn8a2BW2VzFk+vYLslUyyVZWZN0pm+x6a4SsvQTToKoZmbkyPJxg2hGEdaMkAZ0PDu4B0",
-	"ev0NfkbooTiTWD306RRPGB+hgJCIaAw4K1Atvc6pjQPo7DXVb/JptN2r+0xEXZrXL6XWTzmsIljpZXWd",
-	"UqfPq+ZI5dUXt+RvcwVmSnb0jmk4unoUF0AGKXO5Y5BOcfDBvfMS8gD78iDkEXLBDQ4Kvm0leuAeSW/X",
-	"ZH5gJfToD60m5aKM/x88qvULKGnbYCIexGqn0nLFuhTH5etrjTGqCyuMK4gt2uVCBOPt7pkDLaT6jiXE",
-	"SInmXO+2O7sYP74oyzPZfN0w/t0XI0BZatEHDluZPq3R9wYDM/KQJAomhQKBAC4wK8WYGDslLaD6ei5P",
-	"FF0b3c7mP9nnZUHx9PIdgrSe08xWD3kdxrotEPsAii3iOGM8OmyP0RUd7bslwHzoJgY5A5bqdOCMGOUW",
-	"uWUMTgNgrcL6VXGRP57J/7nH67xiLO9iRxNmVTqA1UaD38Fjr5bi9cbomlsjAhfqTqk04xxRk/vzEwKR",
-	"LLlDOwNi0352oYrhzfHRv/LeVQB5ju3hohdeVqKVOg1EDbnZOnrioj9VWMQ7AoR3F01Yclhpf/WEzt0S",
-	"A4gHQf+zXWoYkF1vONXB6xVc2m/4y/dW7egXZkpH+zPR2IuYMJHTXAA9mqBFU8Nu5vhdj8310SpQLIle",
-	"jvnbF6as/J9Przp6LAcqDlAk8hVsdH3rgBZzu4tH2H9rpTFEA0BQJtwlnuJ2cou2VWSCxqUE4kGpODrd",
-	"cpfZ/YZpsJXrCeRWd+3B13lZ/Lad6KvLPmq9A/XvTij6lpetjRGfN3mNWyh6gjUfW/obAEAlHVrJAFCT",
-	"LTX92ge85XCLfB8nVlmDycYAjA3VxYaoXM9W1rGqmVUKOzq+isRYZydra61hdcw84YnhbhZck72yI0hc",
-	"mJ2d95i4QDJABShVb+eaaIYVmOHRY46dcTg+BC+TwUCAE2+VX7sEVJRbAHn0yf0CNcBcLNraXcjnsXsM",
-	"zpd3JgQWm6bcR/RDrTsyu3ozLWcNtZfvK3lAo72efiTjfOLj1ht/YIdVluR570XP5m5xG7Hd39KIZwWX",
-	"aEkLOFnlK20JtF68XqcebCJ8HULDxM+pg6MdphCyB7rbIzIJ6O3XRWaczxd7AKf5cXT9ajabLCA/ewZQ",
-	"OsxyzvyNS5CyLOby3Wfz6TTHK34YXb+aw/ez6eQcqB6llOGE8izBJ1NGSzOme/Ywup5P5pcXizIOupva",
-	"7M1kOp9hsfTR9WwyvbSTrc2nguowm5zNz9+UAV/Q2s8FpjO4PwFwBfPW7AKuqXLkfp8njc4m55dv5vjf",
-	"f1jpZzvDP2954l6aT2az88vxSAN8GgIRA55LJhBBnKXsHmYPuaGzs8l88WY82jKacLGB/71aTOazy9Jq",
-	"InaVBziZT+YX57MCTmQ0QnJ8kTCo6eT86ur8auCauqzolk1N3dMnceUhKVAvRgXagVqt5I6RRB4EyfF1",
-	"7KlK7XkLln/8N/UtAIIQfFBRq/0W9amBfZu0SCE8eZvSe8pTLJU6m1yMRwnXBrnvHAzIt7iS55NLVwXW",
-	"vjfH35HM04nlY7uMP0phP4aVvFzEL6ObxrNuTl+7qVRpSTCWwMacLKbn5wDSzyVAn51P5+fjkU4BVnk6",
-	"mV4tLqaXg+fzQoz525ahZyCP/98wo4mRjjlDHLZx5tAu7voFDZkncxbYdX7cIjNNJ4tFqQpfo3i9PRPq",
-	"5euvZ/O8NKUvazkr6vBdn41H+sDYfnQ9d8fDm7zG/iz+ZLDzfFbWw8zId5YIb2bzs0sEhP7o0ycWk9n0",
-	"4gz/eePnNl9MFmez8Wh/Nc1fvLD7c381zV86sxSAbhLnbho06RfjT0kOXGioMLhjJBOJ5VbhTMB469jK",
-	"A3E4duAM1UGudfVTOrkWC2+czLWuEvvC4y+PuHh3A8AJeb7LWRP0ykqLbLViWkMlFbvS8Ushafqs/AeA",
-	"Jb+KL6B3nFvVBAADcg8l8qd/YTq5upi+mY1HzvT+IxLkwqod+Iav/DU7c6jsC4+5fjk5f3N5Zf9KOPzt",
-	"0NjfIx7O7GKyqDH/bDLzr/uX5v4f+UtTe/jsr6buDcv25X0xn8zzFflZqsvp6PrN5Pzq8mzQErzQbniP",
-	"5eVEkhdYMZj+YZm7nfW3VCR8Rfd97P93/94jtoDdh0wbj8E+m43rsvwinrv9gF5Kwp5fXtizu8Jk88nV",
-	"4mw8whIM7xw0AfzxfnS9GDyVF1Q415QrougKCzmYgySZYPcMisQe7W0wwCoYDNDHKB/wrcec724IVh4q",
-	"prPU4OWUwmG+hLP6IMW70fUV/PIezml4PoPnc/984Z+fw4U11r5vJ/CsbOUpaSe1oVxo8+6eKbpBAT8/",
-	"t1LSicLJxdnFuROH08n86soqlFbVxPALK1TfXJ3B9BstnU+nbxa+pelkOrt8s5i5tl5NJ5fzs/OzcmOv",
-	"7Cfzs/Nwa2cX8/lFqbXF1dnsjW9tNpldTRe1xhYXi8XVYMq/0C7Azkp+Ysd25CAFkWs0l4D7whlRrCah",
-	"MwVejCOhioX2iHKogV075IaunlL/vXi8ALIjeik5On9zZdnIytHPXveeTaaXs0GjfXkVE4Ql3H18fuua",
-	"uMtDiA/YSuL9o4cX/HuPMoghxEnJADafzL8PumUrtkfV//fazd2KUGdkmaFR6cz+r+il9v5l8T6w5sPo",
-	"uvrB10dd6T29nlmv1ewmv7NPr95cjeF/t/7ePjuDO5Tecizl/QAS8PxiUaEMPs8bWlwuFufun3lL0/Oz",
-	"szdng6f/chYAxAV37EyMhKhprGKz2kqZ6jFoEA4m37NRaEeUnKOdO8K/94gd4W5YHmltXKgU5/GkduN4",
-	"Vk7bMWavQmhkfbDXPNjDHmdPf8ACpvPSvz7K/D+G7+y9FY21e6qMYMp/Miv+g19YfqXGPZ3CH/hgCp7r",
-	"DEy9v38budwK1Ld+PxtPv4JO9ftsPP9qN692pQuvf/9qN3/99Zl7fT6exrw+d69Px7PG618Hr1XMtnib",
-	"H/RUMSfLWYJ6wPSJjgzbg4t5AyB91KXIYSt3Y1escnl0tSoDW0WvpOrVIm7hpUdsktzc9fu30QEhOiwv",
-	"fBvtqLrT4Byl6g5RSP3zGeRMtxvbwLSLX2OUhG8DihlZDsN0LkWwJIorv3QGS9+w0k3R+GbvicOtb0Cf",
-	"Z928dvpANCzMqT8AuOl8nDP5FDaPBDRdH7TtVJ7fZ+OzEl2nw6b1IldE4ELM5wbzGtZr5UYTzzkh1vVV",
-	"1jtZ11VUf5QLUCPUJNbonp0VpTpmk7N4K0K1avtzcIm/x80WVo1w97jL6cXiTV6Tfjq5Ol+cDxz0CxoL",
-	"sAZGBTwE5aUlPog5LvK6UyGuMHnVvS62yGuYne5z4t4TPJ+8OQdd7GpyNcurG5VQWB2yZeFGLrNPpQCL",
-	"K3YynVzlBUtmk0W8IKpVcHoeHkMn5+ViMUd4jOnk8vzy8qpRMMzO7vzSF/aaTqZXZ2/OXPGuaVEPq8vh",
-	"e/Wm4vC1BK47fH0vzuGLFWjz+lnTyfTi7Gw2G0jBF2L4Hx3cJHC7K66KdQCLbYDyJ8TobLeXvXwOLz3G",
-	"lVDy5Ac4GSsXzOfx9K1UwHg2T0GpQMXZYnJ5dlUqeDNtBiPUyr2cT87OLi9qZVdeTdHwnwcCTCdvzq7O",
-	"ChpUQwLq3pXZ5OLN+WwYnV7WnO+M+Q4yk6bpsVYCplxFdJznbe29ZZe6WAGCnBlgWYff3cOzv3mU79Nl",
-	"c68EdijUs9nkMo8paQT22EfxsrcG4f08tlyHkf/qanI5s7xXxrGfn09m88sK+DywbIET77+qQMH7z+po",
-	"7/OzyRt7sDlA92kZUn12Nbk4uxpImhfUInKwa+eZSh3imMvf2Kd0lUeKOrODnWZRR5Dt02oujsp6wi5v",
-	"shfKX73JhiSv2mE9ZeYqRBDJTR1qoUap199U1p3UggBaz5Y4YZtvQ73LniaXRWUewtPkSTIuTvkAAIlM",
-	"AMAS29ATMl5U1pfu4in47Om+cWG7vyb/qTmxz84L79kGLiUqExWEfh8kQniSZwwCfBm75yv21mFxuYhi",
-	"nzvTspdes3ufQnAyIwXP3HdJ8rd7lzTwAsxUTCNK2MHQBkInVpnQdfgfwIS3hppWc4oLswa7h9laFnu8",
-	"iEpcIsSW7vdMsOQtQWIQmirAlzZw+DnQhxD/lTNXWk++2yLr5AXACFtTY5p5an5cTxQKv5TJMQzk4sn0",
-	"+pv7rfPo81N4Tnw07OKGraRKOuBf4ekTnIU5zKsVb1YB3lG8SGAiwJ1DweKG7OQ9S4rLg2Ya0hVKBSgH",
-	"H5Wu857jskz1p08PzdnyhXHwyt2+HDqMo3gjFRPHAZVi3NJlKh1dj16Pvn/9/v8GAAD//w==",
+	"3L15k9s40jf4VRDa54meiaFlSXW4jtg/bPf0EWt3e6vc0xvb4TcCEiEJUxTBAcBSqR3+7m8gE+AJkqDq",
+	"mHnev+wSQRBHIjORxy+/TlZil4mUpVpNrr5OMirpjmkm4a9Y8iT5OTb/5enkapJRvZ1Ek5Tu2OQKn06i",
+	"iWT/yrlk8eRKy5xFE7Xash01L/2XZOvJ1eT/el1+5DU+Va+/t31/+xZNEqaUSDs/hI+P/pL9iMy7vyDz",
+	"R3evdB6zVHd+wj5/3GfMNJjKRKoYbNAnKZYJ25n/rkSqTf9XXyc0yxK+opqL9HWGLf72T7OCV18DP+b6",
+	"hS/GTK0kz0x3k6vJ71uqyZ4qspci3RCaxmRvftKCxAJXAjsx33grJU03bOcGFsfcdEOTT1JkTGpuprGm",
+	"iWLNz2zFnlCykSLPyE7cM0X0Vop8syWULBOxuptEk6zSydfJkiYJUm2toyVbC8kITRLoh4iUkSyhK3ZN",
+	"Zldkze/ZJJrs6APf5bvJ1dksmux4in/Mook+ZGbzeKrZhsnJt2iyEknCVlrgCSlenJ8PvbhmLGaj39rR",
+	"NGWyPS2aEh4TsSZ6y8i9WNFlnlB5wLl8YOlGbydXp2WXSkuebkyPQm/d8a71qDRQjCJLpngMC86IO+Nc",
+	"s50buut9vvB1v6MPP2Pj8+IplZIe8BAWtP+Hm9qXoplY/pOtzAl5eLURr+yPePinVUqqNHjFd5mQGlmX",
+	"GdRkK2IBHOz1Skj22vIO8+13QDZDZFgnKlon4L4zUx2hOTWwciFMEIiDP7C4vSd3jGWKcK1IAotO9luW",
+	"wsbgvAhXZM21ZvGkWMWlEAmjqemVxyFcJZrc8TR+ShLbUb3aDn36IzT6Bgcg16x+ME4vqgdx7jsZqShf",
+	"KkhyNvONJ5Nil6GA8xHyYtZPyPNFk5INkzMLVeuxd7Iwx8b5mHm6ZSxt78SK5ng0KVkJutqSLVWEru5S",
+	"sU9YvGFxRJYHwuOOg3reP73FqWccGU2H5nSbIZVprhMWxBvuqeTUahr1GYIIUTzdJIxYSanIlt4zshbS",
+	"EOBOscRIAZ4S2uZKI070kvlo3VK54dHqmhxP+SuRd8/P9LYRNFGEqjszMRBBFDktsuXvGlto6R/IekhQ",
+	"9O3nKmdBRK9WFPeyPnxN5YZpRZQgO5oeiOY7ZmZBEvOgKkBPquOcLs6Kb6T5bokjdZpQEGvSbJcJj1Q3",
+	"wr49nDWVhGZUav/K+kfZGmJDTpWaG65OmMD6B9L6scKqwn2G5Cice2Dh7iyWPDVsrO+sQnW8WP2eacqT",
+	"Drrniki2uhMpg0NlNDBQ4YhIk0NLj0Oh1aLMhN2zJDF/VHlu/dU1fxiiqg8w8B/4g+nTjM68wFJDCH9Y",
+	"Mp9EE3NKJ474oomkq+q2l4Pabw+14bQa9G4cfB47AQ2gvVvf2idZrNdWfetYhCVTujKWijowdnm2XGu7",
+	"4K1DvKe841lzkrZh2V2EQwyfshSomg4NHijxxjX2HhO7elVyGjgiWULTqSXvMSfEvFeej5vKFJonRJgD",
+	"st8yyVC6wdmIiM5lasS6+bd1SIDJVRa/IggSRpV+2/0cLj8qWHNxI/9kXvPtjmIrkcbKK1OpG31bCGyp",
+	"HDEKpMtPZlK+IeS7nZHP3hOYy9QzOKNWMKNKwTKbWyysSwQSo9BAzPJvGZf40GxPqXtXJXX7P+11bw66",
+	"/++mDLIzLLbPTaxc/2JNI0sdNVIYoPK1kDvY5mlBqWOIvXgdKV5ys5Oj7vsgKJx6axRbRYB+7D1HC7IS",
+	"O9Y+B3znubiQtVjlqq3AXZOErTURub4ihUZWbHbK4BoVoOLhUgw1jKluqcWdt6Vf06Cmw1elM59yKJkS",
+	"ubTHvve0Fw1BUaOtmZ75lEa7gsGnGVW7PhUnmuQpd4r0muaJnlxNdkxLvppEhbwufuC7jElOE4+Q9itz",
+	"5pTgRtp9crPtUZ2+RZP3Rr2/Mdf8NtX9KERMQC+NCN5ZiJFzRGnJ6F3kmIft/pokYm8Yf0aVYjFJecqs",
+	"HmsasjQiW77ZEpFavsPaQsA06JABYu9/sGN4r2vx4x2Lee1R8VLTamN6wC8Ub0U4lAEeY5SqKS7eGN4C",
+	"utg3XHzbrmX383L+pXhgfYoSlYyqMeobkOyg6VRwNADteBrcFm3EXwdoF1phxziUyM4hRIna0mTtDrFn",
+	"/83j33mMT+vrFIt8mTDlfQ2v7GpYDXQNo6I736C7dH+ePvVOLqliptsOTVmK3WM3L5poEdiHf59hENDL",
+	"mH3uHE3KPIdnxVItmXdrM1G7R9Qf/JprxWM2vO/2A7a7+su+6WQJPbR569bwSrhI5iqnSXIwCtnBXCfT",
+	"yKrO/8qZcvbrDfdozIb+PMTNso4TEUIDv0BrEJbiHs30/cth9xS/al/yLYMhzxEfXzO0Hjc4o18jHjmx",
+	"Dc38HIPxzVZ3CBOmvZ8uNIrAbw+foErjPU11ACOyYr56upZGsd6jtQbGXswOp+8lVHMdai15BxWUzVsP",
+	"tMhust3wuKEDSzHFW76BSXM+xhB6z0beiyRhBx+PbIzOEbTtyzcutRUeBvQ0p2wkpYSueZVGhhcerEUf",
+	"qbzrE1UZk9YX4LWqCBmrYUWg7MS9MiwZGl0glUSOrGBzLNuJLK+0bMVLY3n6jqIzrTUHmae3ftFgXcO9",
+	"orxDA3AeKqf5O3oDOWJUeVl3JVbEXpc8/FP0KxXYZ/ilptAHmhK5Y0q88NeHjtln0LK6gu0sKkY9miCq",
+	"vVljMq5QiNKhtlaFb7gNtoyYLgndiXRD4MIF13Ju/tmnRIHq77tSujuB74nu1QV18EYtDz/RNPZrgB2b",
+	"Nn5nwMRrvxSylJoufR6Yir6jtLlpUiny1O/23fsjIZA3w/3SXJxZYSAB9ZoIvJ/u8QaLShUlaylSDT+C",
+	"yoUelZTp78zNFfauIQBzvyQRue7kGIrJe75iH+rqeIW383SYV2vQ+apdwUcn5ad9q18w3H5Hp5D6d2jp",
+	"3WlHxXbH8TBEeDF1G+o+ZTXc2n2sevsqeWvJSVF3d9cgd7Etuak7FAP3bzh+0/fW6hF+AUc7CdzAc3nP",
+	"8Ph0nDs0BE6u7C3PZ/ldbWmKutBg48Ziw1Gyr/s283sm+X2Hmf0niCda800uWdUhdW1/U2RFpTwAZ+Ix",
+	"GITBdkiTHEJhqCZ7lmriuVmYaeQJ9TP5Lt6f5b1crFNq5SkfZHC/mTYdl0p4P4QP7ai8q0pcmcMOZTRD",
+	"PUhSoMwd2wl5GCd50cTofRSoAFUZrDtXbhuK/u0cBk4F2BmnFdIZczTQSGlG970L9xkTXLTWqM0OWZKX",
+	"VN0x3eUF5ynh6PDWW3YgKbtnksg8Jcj+CkPxIiCKwEWadIXKnBwRKrPK2ZOG3oBxPzhcKSJUESoZAY9f",
+	"RBTXOWy0EaRS3LGIxFyyFf4EW1IGNd5xDQqMCvALOG5WHpmCWKYYsOI7JFuutTccb78VZMs1cV4Ko0Zp",
+	"vqsFW9TCB71BUtwT6+KULyvw1ZYl62uyEhlH4zO6XEqGSLQQ9fl7A4pKfXaQXu5QoI9yD4F7FCNPl4YR",
+	"27uZP7hnMBJpODKuiE8OD3DyMSkXkAEj8/HdOx4eRfb/cG3ORSPcxxNGBrQewlkqDqWQUK+MGmodtmvb",
+	"ZuYNvrr7Lfvo8Vudz3qDcFBRskcjZGzFwfbfQwyvtDZEp0uv19cQjGJ5Bvgev8OzATZERfZcb83fr9r0",
+	"XyzF5H/9QV/9+fbV/z97dfnqy9/+y3udcWP7xcrEjuiw6hCKd8yQVzRJjLIiWUp3PN2YmZTBoVuutGjG",
+	"p3kPqdIsqzPjEfKq4JMhlAVum4Gt+xFcO2ZUhhEPbjS2gjsSxOl41pGvtm47bcxaBJyCzGp8c94vB1sm",
+	"Q/hwVFmAqBEr5DvZ9Yi8HU+dTPNd+mCswYzgM358UFSGh2bqXKbvOiLoQcuwcfR4/XvQzm1OgKKIc0m5",
+	"KPrB6N17JpWlJCsuT74MboQVseXbJX8tDCCoHTgWWGULJUcp+V4pgMsTXW6HOy+FBtbkZ9V1i6w+ZxWe",
+	"ii6FTH5ADwUVYfq9jWwNV0FRtShU0PdbhrfshjHLp9cFWd40e9CBCjk0DblbsJh3BslSshfybsnS1RYi",
+	"MhTEfmxpurHEB/LBHPKlXfbGzYk96B+sO6TvCEGbKuH/wPY123I1dMe1+ShqzrIuOi3G0Hy19TnfaqWM",
+	"b7ZLkY+wPf7iXvF6BIXmYyK+gI5+gZd83eEhGlQBoNWvuU6EuHNrGKg3fM5Rd9hvGUsGh/s7tmrZgzDw",
+	"zPZRDLtcjtoBRYoMCQV8ZyjzuEjA78t0umbA0m+//fz9/RvQvsWeSbKiihVhJGBChWgoOOxojVBbnlW5",
+	"ltFDZq8u6as/v9h/X335uojOLr95NZLqJredMsyXjIJy9Jq8mpNCHeeKpEJjSC9Nku/UxJv6xPsjMcbl",
+	"yiR0yfwRHyLXECU2yK6wi/IFl64TwrycK+JITmlt62vLHsw7boGCJITds0eICHcovZE0g8ftBzCX2Uhk",
+	"ZZWWvhd+tc2Ky8CIT1SuAGE+mBbX6XN5FALEDqucUvnloD1xH3zEpvyj1IceczYUvWfxW49qvONJwm2o",
+	"KFE8XTEyv3wzm5R2C3Ngz08nA8ragOQrFTM3ks6j1TBOJ/lyWluJwMU0I5EpTV6bHmA8f78PSTfttV67",
+	"pejXYZcuoXA41nFsJt7Q7cropdCu15o3MtPmoRXs6bXe5GksWGCMJ9jPA+gG9EdQ7WEFBohF5ukUd3nM",
+	"iZM5imGnHY4hD74b4VWs2gBVhox+lTAqwXNh7izoGczYg9cmGBR9ltAV+/Ue99mG6DTyee1hB7Gtt+Dz",
+	"SBhVzCjU7hrnc9BsRPBce0JHthiC+mQppcx34T++P8Vj5o8BOcIcEb5gnZEnoeFLW4i77Qpest2X02vH",
+	"MxXGDG9gU0PhRd1yau8yI1ReZwA0x42zJK4AFTTDklziWPsYmBeHFSpsFrmegtw9bjjH+XqsftKixrfo",
+	"LkT9fEVTouiB2NDFPS19jq07a9zjuESHJHgxeEpe04y/vp+/XlLF1MTrT9j4o7xKl2Ojf/QCCBnjrRqy",
+	"/ovxgELfjKqteOabduda3HklIFD41guHhEZW8LLY73NJxL6WX/PkztG2ZOo4b9bJiK1HuE+fYSi1MURV",
+	"oil2N4j4LfkeSfuJ4SNvU2WNJR0eTc/NEYzwIjeaZz15asAisO0MrAIBGhZ0gB9uDxjFc1gfILbDmoYO",
+	"63BMGMTDxLxYqBE4BR9NljpHV7473tkJBmkTcc+ki+9xtgcMqwmYyppRxW3okiecKi2yNzyuGaQKDhxu",
+	"LSShxIUntntKaBqPuXMmNE+HwSg+YCuwvlFpM2jbI0X+LtboHTY8HYA7bHyIyJOYxCJsvVKmfyq0pzGb",
+	"s06EkKUFZiWFUqyIywr7OJ7yr09wBiWjqnYzrNhD+I59Fr+w0MAgLfLVlnkhfPSesRRD0ybRBPI2ISSN",
+	"prFdj535TJonSSBj+Ww+1jGrpoLhKLuYre+wIWP8f20Wwkj39t+53jJJkFbR7idgcuyBrnRycG5KOOsR",
+	"KQ52BCEB0BKYYevekmhu7oC1PLqZj0Qqbtma8+ZV9Q5Y7pVjvaMJ10ufO7d1JUDDkHOYSkbr2YFlhlFx",
+	"9+rJOaoG1yRBrvKjuammGQuc9vysuvRzX/Scn43ut0Ih31baMEhCNTmQ/5vMrkG9ErmGQI5ykKhgNeYs",
+	"JElFytywjr+YHsN4yxteSaeN2x4E51QkhvmvYWWEwUWXQkJ/ARQGd97i3tND8mdDgQiWW7qgQPB/mhPZ",
+	"HJBbOKoJpF4Tds/kgSzOiGFI+KyYnpcR0ESJYlpe+VdoLA373mvYc7vovdOd18PApj4yU1lAiE5DlSpv",
+	"1M1LuuarRKzu9lwxNEfQpbgHgZ8JxTW/Rxa2yuU9U5CjPTCDRijbK/tDT3LN43v71pHywSTVxXXQ7u2i",
+	"n8ee1Y75yaxH2WzoIKJKbb3fuKjt8WwRTVTjXI9JnrGn2mNAd9YIr0wUQu+FvOu6LrD12l47HMtmVB0w",
+	"pvMOoUKUlkwDReepNIIfoqm94aaMxcG6vDQXp8C2KrGB62MVdTsi14P7auTm3bdkwYpEQ+DfU564DIJe",
+	"KV8nDx8PiLmRJauhruazIVm9ow+33fessqM6dpQPOgooYKCbk4HRmD7cyj6iG3NA34vULJEe6OqsvtZn",
+	"Q3RTLHxl6RofrEzDrUpU2XwfZf1Id6zrIGJQ/dvAA7FjNK1E9AW+cWPEc/Ab2eVs3Ceyy1nlCx5fCN1l",
+	"iU9yGoYq84QpsjdXKi0E0ZAAFxslfC2SROytIFcrIdm1ix/MM9DSiVGvFOgGFr5BaUbjCBQvnpIT0+qM",
+	"/LdHmjdzpe0u1NerNrX64teWqZxi1+4fyVMQuPTv8YYNqGdxjGvmkPSYNNrwlg7Kqtn0tCoQ4U8PF7GZ",
+	"lf6h97OWgcPcgFuEIZv7Ftw0zYcRmalhlagkA5uL5Put/3bwluw5YDe619nDKskVv2cf3fgQCLj83Y0V",
+	"f3/ExICwB0FfoFErQzTHu1N1bl7KsoGeIygKUBL7EA697tZRKKXfKYRaHHQF+cMzcIQhgCY/IlTcEXgm",
+	"5s0uhgyhCT+nn/mO+dnZkh2EdzlcjtOeKrLKIX9gzi6LYLn2hQKpvfxWSAqXUdQ9MKV4brQgS0bi8oLk",
+	"YBrdGIIMNJVcM4/ZaY1Ycu8dIbVZOiBTKk1gJ5E+uCJme9FaxxXZMe1QecCMAo6Iixn5b7JiUlOe6oM3",
+	"HIIXa9U7gRIryErAIr72mWRszMd+w7wxWsyO+cRoMW691j8IeTHr2FiRwsbCljnT4BojRc3G7hjTqsBa",
+	"bcAuVfe4WzD1q2flVtYXvbI4TTFdX+mG2K4dwKh29BuEXhz7Lj58pPnRLGWMJ8WwTYdjBZfyJVP6BiBX",
+	"qouPoFaNxUWVx544C74KwhM4AtXXRDO6+yy02RZF1jwxStbSgrlIRL7KZRqh3IXOjNTUrOkYbDLLMj2u",
+	"SzmZEbMjyk7scTlyfqZjBhGD+2J5INpMEvxyb2/EHtNJ3dzbVr8A4VdhuUH2I8uLlwdPwHRbBjThFerD",
+	"t5eP2CJ33jgtqJjQl/7Moh79pQ5e5zW+NROIgu3YQ6oR1awDGLKcWUVYPYN2VkfA680QsXzxE5PvrL26",
+	"36I1eJVW+WrFlLqxIIU9tEyThCxzXVuVJ18MvxrWmHU/ON+PUuTZSE00NC7PhRwM51c9AxRiJfxyRNYS",
+	"hNSV8ZgOnMANMCQeE1f06EDMn2ga8xXN/l1WhwJKI2gn3GgNw/vWlaL1tiNBBB6+Cwh0dN2U70TFOviI",
+	"2o3qyLu7ldefi4Q5f6UTr8jZVXluUwvb0B0ju1xpsuYD1voGjzfcSKSE3jNJN6zTJt24Ur/gnblkOgXU",
+	"RSFz5me9XZ90CHIPTQbK8TXlkki6wkIIaIaCpXESHrMypmczo2XNppezYTtTdWmjBon00eANRnc95hCz",
+	"e5Z22kkKaxGqfjVlH0aHEknobViUg+EYsIXBt5U6zQWxmCfhCvUd6eMRtSWsTdG3c+HJRr5MovWXrxff",
+	"XhX/Pw34/3zhTzdymevj7iVvzaU93cD9QaI/qMOQ1FD2ryArCZ46TOdw/d75GDoAw8tyEF2oUd7ggJpp",
+	"CqalriHPG2gdQEyAvEUKYT2xYJhataWuQlVvdEIBnFJpeBECURCU4AJ7d1x2y4ciDGCE2GIJw9DG79lm",
+	"QNe9uKyajs1fHoBDGvN0Y/vyhCYqLSnfbDWhpin5y98Ofx1wQF/UHcbmz8KVbS3gEoO7OsRbtxt/lPN+",
+	"sHaJdR7VFrS2Ij62gWj7x+VIDIJ/GC6Txn4RsN8izrsiCdz6JUkYvWeKMCqTA2BoO0NOGXvhED2PgTRw",
+	"ES2DF9Kjs2qElz1ZGmFpHHIb7gYmcKyoTAgIq/hyqwGE7MlL09ikqPD7D5aeqfV66gE0eXLQ/RKtp743",
+	"ZYEAsBcLwJFrA/rY5fjS2fM/WvgGiy/dAD0hN8SiSEBbGY/pwXlAIDYJ669Fg4twZFmAROiPx9Vs+7dW",
+	"FBhRp6zcvDYOtVhrlrqUDshynESPuJc7AAvDPlu1CKpLXRYsqNQwsKct7NB/cHVLjjr2ZWmg1rJ83tqK",
+	"TsqafQ82GHrJLCiZpnc2XA8KqQCxClVR9AHfiscqAlspluwC2C7wKrdNvkdymVbCyhG55JERU94qaVum",
+	"GA46SQpwTVi275RdIFcHgktMuRm+rbVz1UdtutmwR+34Jyq9+cQohgGWwGHBUG1r6mx9yjrd04M3O8iW",
+	"VO0qNbVmLO561leiyt4df6dcd2dHol8fbdzhNa4wQu2zuGEqJGevKHzlplKbc1SpkQVrVOu9Po/gMj6f",
+	"6EiUz3oJH9z627KuUtfxa1+SYkn3GIaLoc9E7Wi9WmO9r048hYr9yXO3dsw8yJ0/WBbvW4/K0aljhKJ9",
+	"yjzt8lFrpjT6oayDuqwttSY0PXSGYss8vdVUIxBigdHJaHxA4NjUnkCaK2Cfa55yta0FB1XEbV2i98jt",
+	"Lkn9czyy/kZVwtcXxuEthvcVSAs1PL6xgrYyz1AGDCb026Jw15FG9A/sniWqy4QOKFe9cNgbylOl3zpr",
+	"a3fMxr4McSL2LUILO6310TqptrGegQATmctIDWhq00dDwgS0LGrZjPXfF++6KkYwwqi5VKMR1O1e+C/U",
+	"5tGRNvwKCErp3awGzC06Sn7liT4a648Oo0ssh5vsRfq2Fec1eMHei/Td2LeaUNHmlE7sAGyPAxh91Zh/",
+	"/waX8HFucb17ze9YcnBe2oZdq+5m34LrBDIsMQ4hrVngS473IvmkXQilH1017zERfoH1hkMyigpwmzHB",
+	"jLY0hB9HXwLaPSWmSbVScBkqUalBrQjXnYkVoZdc3+w74i2dSDJLGKbif7TX/aOU/LIayTNsrxQJOx5u",
+	"VLAwuOiMSp368s4B2CBlLpcZbpVFWG9GuRx2C3Z6bOw3IxxmP295jDWiVeYA9Rdc2VFU4irGHEUmJcJg",
+	"N2xY+yiMA6/aCBH7sSs6ysJ1Xt6xvoW/PI3L/Ony+w7f50CRdNdyV4ve5faU5VjtIKICZwzmFwbyVqz2",
+	"cU6XLmA/i3jYWR56dEVeWynaX/KmfRjt97/zQpd0XgQVYx1DHgW55yZvOxwHvgfYj0dg7xXgj678lOeW",
+	"1I2n8msJsderSKSMQmY1lZ2AUu/aBQ/rte5+Ybrz2S2Pu192gtYNxuZvykYlsK6CrFjhBD0htW81xl2O",
+	"MqjOya8FlN8xlU5+zbWbb52Kf0eMWrOt1lOlBRqR1mzvaol4IlS9yMprFnvBSjCoecjg1TBobaksoMyL",
+	"gNwdo6n7sXKbbYdKtG7/R5R6L0GV3QxK3lfawFx3IQfObcNRJ+4T5bIjeqlQ79B8CU9tRaPUaIczsELP",
+	"o/EFwMfX/S7hNR6HTvNvgaaJJn8+5srxp2nZi2Hzqaw4MCJw5FcZM8lilxYg6jZq9JNRSVgaR7bYh3DA",
+	"CQCs0rZdW7iJsdASw1U8ixSXbnsjzCJYMDtg6xHw81taFyfSYiYAJ/dNDPfneONCeI22UUlfRyZ7UT2g",
+	"v/s80hkTWSO69JkAJUeslvT6pZ5otaDzgNXyFSRRW772eGEkWyFMCoZDqExoLJoOKFBJ4uqpp0K7NrZE",
+	"pQcYI6S2rL/gsrP3wim3x6G8iNsv4hTcaSwIoDwMgWCKn4oyA8fhKVZB0tueWFdBvoH+yciaS6UdBGi3",
+	"gtJZYVvy+w79IIA+q2ClJRRbM0Oniipeyc3De7rHa5hquurQWXvByBIMBGsWNynRDtphq08JVNFzOS0x",
+	"LMbcW5POwoo6BCzNfybsu5VrbAWW4Bhkiwqwmg8MrZcgHMhZKizGWbu+5OjCyy0MtDo9+Af64P3V79b+",
+	"M6BopeEChS4U4pXswVtzZ3vwqyUTwMUs4GTckbJQzLY2sDv7RQ3kCiBa0hFB2Kr4AXTRm77fqTmXvQKo",
+	"0q9dOw1PbzsPQ8+x6y/KbIVUeAHgYEOSuxwVX/Caj6rVnssVqM23XOBAIfQ5f4wESuyZGhXKjVkLIiVC",
+	"lthoIHkjUs61RhIPQ8AqDaS68GvMmC7+HOhiMSoiF4+796pTSMlxuuQT86R+fvTJ3K49xV9/taIzrK7D",
+	"yEoTFYNI4Avt8LBmocC1hSTuqv697VQGKvG/A6atIjy3p2htK362nKs/4gqS3DcCPFgQA829AjHc9F4p",
+	"l8E6LLDOTdcVv+qp4Gl9hp3JQmEbuaE7NoJQAssZuhc67Vf4Wa8WM7KYUncdJSmGXZ9FbcPO+BstQqsr",
+	"uOtMaWl1CPJlRaTSbgejCwuTsukyQctxa7VkT0clEvxgJOf32LSPYIfRt2sOjGYVzqbbREpe0zoGY766",
+	"fFN9riT3maDyzOMo/SkJt6FqV5hB5iyu/XDCptEx1YC8UeHNhDDQYEd02rl/KXsKqk4EjUfwr0JHDdzU",
+	"LiR8s0dbNubTWYD1pBIQ3FeRu9iEihJbDMgurf2gXaDRsVYlq7Z3EuRq7YpOVhOoxfIhy/LzPavJIEdw",
+	"FB3iqgDF6Dg/Ra1o1ROQNMZ6Pv4IQCDTmOPZrC3bf2ZY1lmoK5ooC6l6hBjncZ0G7XIUE7KduwEHOeTr",
+	"e3ScU75w8jyLbh92zfB5SnFcx/lJP0m66gg1yP2cKRZ+hrXWzG/WsNX8/QjzQYG/RcyvsAEz7nNF54M0",
+	"QNd6Wsx13PbTtVsqpnxmrreIpUAVoVj/2ebOKAaY3RgYOBTGUam7zO+Z+i3zPtvWyrMM6jA7Ku/QGhke",
+	"seCr2DfsEx0f2Tc23FxIzeJ3Bz+FZc42NSZ+vVMj7yDKaJKn7N7r1u8LVLeDc7OuFjF2Gj3WhCriB91U",
+	"h9AL6Y5NLVGOwi80Qh4JuqjpVKfomx/ek8vTszckwxYEVfu2fQfL+voqAXO9Jaezy/A0gAirB2OPsa1w",
+	"CP4uzLSzJTqoIizm2qxzmicJAmvJgGxemztXvvB9yP36dsuSdRHf1lPrikkpfMEKIrXAH4YvQKWrAr1w",
+	"LwU4HsKcwtUiXH5ytrkk4ak2rpdB9nvIWJWg8VPdBbu+RZMbunpCrOIRGCC9iLw9QBtmwMeG9//bgG4q",
+	"4CUd+ALeJN4KrMmY1/Y8Rf5bguk0jcQLQtUdwmCwf+U0IWUh9tLa2v+dALilIUBbB4lW36bOwmqdNc8Y",
+	"DeD10KqWiBKkj95QfWwN4Bt0Nhy6oWcVu3HOxgZbFlJpsoeSGgzxrgl4/ogN6nLRNdZlHlKYiypW+Gya",
+	"qfhUaQIexqpH++hPFTEIYU4c0/pmTJkA88LtsbUCXHRBufq1IVQXqvYpLwHbHX5cMSJKIKEJqhHZfGaH",
+	"Ro9lhxwYfUQcFj3EUjk0+jZVhZeOMR8OQXv4P7KygGSZg7E/KrToyBIQvlXZVyqUlUx7RG0Zb2GJ/wS3",
+	"XofTq7+EQj3GqTek7hnLQ1iO58jEzwEqwB4jjv7e6pZUExsEFRTHPLsiWcIQLnsslK705QCbuw5ZHsoE",
+	"LcRhKWl3EMPrXznPdiz1V9eDaabC1WfCW/eWKhfvWw+SKw5hADfqDIFr7GE5vrDknXJDj8zfuREasvu7",
+	"pP6OMSNVPXvxE5a/SJMD4Zrs+ANT14Q9rJhSDjLavVz69VF2a4jfWdGULNshZ9iF/8ohMisbPph+Btp8",
+	"FN1NNN/RxB8F5oK9ez7hmnR/QVHd876iuutVfzqZHUzjy631aE6+Mo7yo5Fb4XIdhsqqWxqZfrYIzyNq",
+	"q9tXcWIiT+M+L03h1e2KNhxpPlqOau9NFQ7xuaky9+LYj20suIHrKnRHbsySHr8j7XBcW2yv195me7iF",
+	"xu1oYNhkr/SxLxZxQi3QRunnyxRMoREGrc69tRdiYXegkkMdBq7iC8XsMHx2utX8OcU2strGMs2NwryY",
+	"hOFAWY8ZziqUGHBdjyYGtz1H2itAB/jEZBmAbDXDk5r+NYxoD6a62zJWrujobKhA6YAC3USzB1K9EUtI",
+	"tHf5GtHEZhbpvfjAU/jFJdWK9HsGF609Tw0Xtmh5CtfNn+uxE0r/zlPVX4ag0uE1EbluVEipoBENhZdV",
+	"xZShB58W5cZbg4avA0cISWDW5C8LQ7cnf20gztQ/40z7jSj+Yn3hAmhXGDG/sEjWYnZd/Az4XrDApKiT",
+	"eTrpqv3qh5FrgeEXK346hna8N0Gdy6FddMUk8lTzBJVIkTLACtiyJLb55ZAxBnas5ECcw6lEywvAwUBi",
+	"8ZnHK1Q0A3uZzWA6MLO4hgmtbdL7akuThKUb8JJXVdmgrPd6FsyQVmvzaRyh9MmG2y3zOcN+3wqyFQnk",
+	"YfFiEUVqNXWsDoIZWw5sDL9ms/eKnMyoYjJqZ3NldedN9eJwz9K3rop9+zGQ69vu18ujGGSWr0vKb51l",
+	"H/xxiFsqe9WonsT8Z4JcK86Oh5ifCEwNP+FLLB0EV6t8JkTdKybTzvJ8RLrnEMIM3vHcLO0eV+kysuRb",
+	"I8aSUkKVCDyAxysRzmM7wroA75BCz7smztzgQFfN/821HAssetzeWY13LYZZqKGJ9+hl/LvhIH4wXlDe",
+	"wMNmc7v8dqTOLyC3cOoGcmcw6ivmT8gvahkeY+BbijSvM/GzQXNInYe0EMsblo0dTwtIkshf2H/kAHzw",
+	"5PNZB5A55uVUbIpj8VX7bXceMBabf9TaQdWBxyTS5PAL07fmXHQsrNinfY89RSZGVJGwgSRjvYyqe129",
+	"epYsC6r6S9R7kcfUnrHmQR21g7KsfIqjdn16ubYY7b8Ufb5LP/lSufst666fMut1eB7ruxQT14mHkbVJ",
+	"KCTe48YGiRwR7nGTexI/ukIHCwD5sJiKcYHD5l7DhqOFACCTHQUnfWszNzzyO09jUdZwaQJLGA0YRJyR",
+	"1xpjNdD+CdehlCzRgxcaaOQNF3foEzV4SnQIF6MLDF0FjEqzs0fjUxbr7AeJ7aheOpif0626YrW/D2zd",
+	"pcEnNFMs/lgP+OCpPj+dROEZLBhC/As699sbjaMAhQVqExC2y6rlQquG5jLO3cMsV2I40BUESWAEfFcs",
+	"Xw3dp5Y2z7Iu0NdmPG/4HrEuk3hRsaX9aGMLCfetBFTbtW0/dMJ/NYDEqve3PsiwrgWSjN4F2PBdGscG",
+	"KwKXQ2wggBVd2nVyi4JjGB0Kb5N7WKbsv4/qqDw93mj68uxVT0h4BvAjE4BZuqEb5vx6j+no3h0jj0Yv",
+	"VrmfN6eiA/gZogdYB3oZb5aT6uZF6skgnY0g+N0p3d6ndBkSO11E6yE3d9OpJFbgctX2pthtu2TFeg9d",
+	"TnOoTDIytEnmaSGJugDLY3oYlb1V6C/j6pq2gQ26KObpdjpAJhzFqetnzc+uVc+jj6zzxS7uPM4d0+NP",
+	"afBby2ZdQfhieEFWoBHg4oVmVqKMH6oRr2XWkj0Wo6px/j3VjwESv3WaRqMCUmG/8Ns2VLem1XbjDpvD",
+	"duK+i0mnXQTTSDisX7JHfr+8B494yV63x73RvW54m+x5juaHwLKBZb5yYYyq7lyRIWd7DbklIqkcdUuE",
+	"V4/0LFbMDcfYxdpGtZ4InfOu1JVuY0ePj2aMS6WxhyO25WZ0WEaxLf045+MScDpwq93u+Zjq7ZZmYxFD",
+	"AGnTBhhBctSWAyRUpYIQIysuV4n9i2oiacxzRSh4JC141O6KUCLZStN0k9h6qTueEi3Ijj6Qv1Bi6COL",
+	"HEr0Bl/GSvuEkoSn7K/XYLPW4IqC+CaeMnIgNm8UDdgQ/Mo3Wx2RjCoFnjhovKeHa0JTgutRDFbxP5np",
+	"tzoH1pgCJSuWagT25Fp5y99ji+Dg2qZ3HD+PKDS4RsBQdAlt5lU7Esu+HhfHuaMPwQPf8TS4rXRxq48b",
+	"ntmiMdG8/njXpw5WhR30H7Mi3ahbB6yfMog40IgG9Fj87vKK17aXbKmMmdIA6PedcsH70P93CiPNK4X2",
+	"HoGutqb3Ipdcsz5/x+B0bD25Ih3fE6pUX7QKEtk+7TX5j+xOOQ4fXqUOIwIorq7lNVueKe8W/ynSrhrf",
+	"Mcv0lkAD7AUNX0mCldkQou+RxsyyEB6ytnL7Smj1Hkj14p6Jy+SmE1SZpzwsx+vUfLOjXSG1z1P4xnzx",
+	"qAQTeLE/08jN6MjEkV9TRhKxAUmq2D2TNMECfyhiwC7ufjecVV3j4yLTxPmDlyzh7J7FKPXIPwVPFZJa",
+	"B0+rV4oZ9ABtuR54zavrFWkpTwOvavZic7wX+GXnjmrJUJ7N2ZAwbHn6oNdaNMdQMY2zodSLpxtq+3Rk",
+	"dOyhoBjiFhGKyLYUtLodRmg3QcnQFtO/gYmLN+9vthPDrVoFrDCC3JpLoIegbERYluOyEW9Nw8JQ2SZx",
+	"r1hZ9uAxdSFCudDdfjPOEksVug84XBl4eWApQAJNcSpj1gIlF6xFBRKlHTN/rHekLdfN4yrehKIHVUOR",
+	"CymxMhYdRob4bJ2/1l0XjwfNLlGGg5qH1KEqGm/5kTjTFnStwFvF+l9mWj6W9wgInB5XFK6t3Y8mJk7Y",
+	"aa+Q6ZGH3mrzHiwUq+iDqiB2bCnig7kf0JQNVH9v3IkPq6QjUj+XqbpCVWMjmCL2om0u7zbJosOKXqQe",
+	"BFQq7ZB32MW4OqTdn22gMlbwbLc229aPIMlTi6UOq2TuYlyrYiHbQZ1ieGJVOMGgZIayUu1o4VGvVHur",
+	"pbh7OtB7P1yu/cixgLm3JWLoCA1vdFWG0FryT67HOgdNpd35cBhh5f56fPl06/Cx2ao4s6DbX4HNeuzV",
+	"Dzu4YSshY0/pljvej6jfLVlL/dWbZoRAFvBfc0vbUeCHEnBiQoEQvGYaZAKG0AlNMOG2rUXd8STxv8rj",
+	"K/v6NOaSQSb8VHGdU1t1q20dkF7chxrmjWLK7HRERAL2Iyhj0M2jqbdUeZJwhx6BwEDzyzez6lp1e+SP",
+	"cp12ezifxSbgkEaCmnZEudga1f3aMaDCyzzt9LDumLZYOcOWhl7bENJZCY2KJBuVF0aknaCszZL5BoX8",
+	"dYI42yMdFFGHXOFo5vIZzvjzVdVZCr315otB9GJKzHNIvlekmtzoDW8DK6FHmiTCFoG3eZFg5VyKhwra",
+	"+6gsvsJPsRQPzkPxJVwYjWGzzicTOtQ9j71LAGUrfGtAhAR3UvAHXFB8o5gt+H+ttdecSKMi16vVzkcW",
+	"TrbytKyMVDlzOE2345aK3OCCrg6Wro+7NeDLnbBFTOm3eEFsmmFDS6Px9N9SQ60DiqQoDu1jcqtE5HF4",
+	"rc6yJLWHQT7DAiVmq5S+GT5iDV8t2W9FkkAirOM4QaISb0ghAVksdLKG7LmnZqN1Ey9pGl+TNdszaevU",
+	"pMLNiStwVoPPxCV+FhsVUsvvCKh4V+8S2RE7hvIq5cj3WJUzQYjB+nb66BHP5pFxHyF2HefYPbYQn7eK",
+	"nAObc353DtsGPgm9ZQqSZ1NMyOvZvoLXzqaXl8Pe4EooRtWQvfBA67tD3p2J7BLH0YxDnFbWkYffjcET",
+	"Am8TZCNz+5Qyfbulkg0M3xUtRa8iHBiWxq7yV8q0i8rQQJb9i382IEUzltJEHwYIAa30fHftZKrINVkJ",
+	"ZW5HdrXBSzGAgzUE8vU0ToqKrbQfh9Q0Am+ytKjwI1wYt0YvpDImMbvnCCkAtjhQXSKCmt4DmNAO1qVn",
+	"aCUi6l+52V9X3W8rrPsDXuBtqx0qTKPK7fgXhXZLhBH9NG8/ODrXe5sN9lcVNFyuokzZnfAyU7bLRDc8",
+	"I8JvlAWrAgQKZMX/7AkV2Io9WVMJSSxlHcbKuVtLkWqypxhIkJJc5TQpa/SFyef+cnxbkcQ83XwW2U3m",
+	"QRMuisCtE84UsSLJ81XDJUSmMu7AfgFG+46xDMabNpAtqtpKGqsfpNh98JZ8dmvEU4Alc6CTrih1ayBc",
+	"E7TwK/dFIcs6jEu6uoP17BzOjuknHQzu1DVJ2YZqfm843JYbJquPHt9PrDu+qrMCX1BTHV5LpiycPK5O",
+	"Xhs9ZKyiVCmAZ7/TeYwfh8GZQaijJI1D3+KbieY6j1vCth8JpRF1NvOisw4zm460ZR+0yiphVFJv9U9r",
+	"ZrDhYS7o0cHJhSgCjl6L8VwMiOBgxccRcMOs+FoRsXZBm6u7DmZYDmcoqdsRf7GDljLaHFOzXcYk1XlD",
+	"v1r07/lZVZ14deKFhK4w4SA6OmvT0WD8ohOMJTn4j4/c+TyEeyFjNKTUfBRhecmjqzINmDXylGs1haGO",
+	"MWrAa2jUYHIXnpcMH/Jwu88iX3UVke/ggv+j6sWD/6BeNN5HMr+lvIbjUFyHirwbW4jPG1OIWZhf+j2C",
+	"uOHwoeM2/B8l0XrQjzD+TW3FPi19IDy+JqnQW260ZkWgth6LyfLg1aHXOqBWKZIdODECKgQXrQvHTvgr",
+	"NSTWoDcgoZCFf6FIRAtqvRX78MaQzt/epyLL3yVFdnijHDJYRzGWJK4lABqqhI9UQl+xjiLs8S7TagyI",
+	"YY+DMbjyYF+1Ohx/VE6yq2igF9D2+8qCHglp2yq1xu7ZCELY0QJdLaw9Yzq8tSsKH9oeoQdDWxdu1RGv",
+	"tIvcBInMTizMLKlX1vah/fRTWBH515fKmVmwS+wzKAbv1saCHxOD1/YeSnE3YmeASx+Dz0BTf4ZyCpBU",
+	"3pJZaWheqkPPTg+BbpptQ/CN8NL0u3VdMSNkrGVKrj27JfOv0Xi5DTURZJm5O5oV/E57+CInDZ2cK099",
+	"sVNRHxb3t2jy+5ZZrtIRfx0W/ji+il+t2PnzlI+s1T0PDOO0QQ9hrXUu048jB2XeqaDCHhH9WO2hNoZ6",
+	"LXVfmUqJcQxOcSz3IOjcWFo57uD8ztNY7LvMfglb6+/ZxuOPkmJHlJaUb7aaUFtjs61gF9Yfa+PD/L0u",
+	"ixhb648dyU+V98FWb2/uexh+oL+OraveAY8dAHuzwIDrkPm1LezmBbtkoc3LOYeEUdlBjXppT7n+/zBa",
+	"AybqgNy/U6Udz+5KfWEeCNUWFLX6HtnS5J6p0VsAvvzQ1WnlCSAtVta40mF1e2uUVF/j1vq5tfEyYZjZ",
+	"se7Fo1yGwdahjvgXmz9srVeBJquGT2JeN82WtvjOgzvCR9fvrbABvTg5j6sDogHWnhpRnxKaQkaX0dMj",
+	"ItnqTqSE64jIHP8Fi/zeleODWzeLpwQXuUgtBNcSIE0WlZ/y1PRKKDGqIWYtCL1lcs8Vi5yvlswMh5tP",
+	"CcDkESisByVNsizhK1AoXtu6hH/7p7mJQBD8iqUYMc1jlmq+huySycefPztFFP8o8UAmPzk+XglHvZrM",
+	"p7PpDEtPsJRmfHI1OZnOpicTNO8BPb6mGX99P39tzjumdmBMggCbHhfpz/HkavKBK/2OKieVMpHa1ovZ",
+	"zJUFdjHFlan901q9cbP7UJJ6c2CZ5Pc2xtq79/U9/wzJou4VtBQ486H/Q8WMXhdFCSHjwcL3QNGRNUh3",
+	"JAgkIxYXFVqKSGUuK5++JnorVJlLj29J5d5yP3yngIbgo247ylo0nfvxHps8ckOCLH3vscRuS59urf3b",
+	"JCF26I9f9s8uVE1F6Mc18khFZCkezD+YCkzTGFYvJioT1qpVX8TXX+Hfb69LnL9uGjdNPrNdllA00WVU",
+	"UjhYanL1x1eIOULdqTiJjlWV7AtLIZZL3M+zv315iR2EiYXs4A2j8YEUeFpg8oPSerADKdsTHquiXukj",
+	"dxhGpWrAlFmuiQAYAJpZgAtE3rBX4o69LbABvFv7LqHpncuu/h+wpQEABx18r6zu+qiNeWvT9UHaO2tv",
+	"bTMiI9hiSffEGsDcxsCL/afse2zyEnRfr3k7RPyfITCEJesn4l7QF3lVokuoEgABOBdE4yb58jsAU7Fs",
+	"rqwm4EKBPAv8erVlmK+Q2dza+jq/N48dyRtCZkq/E/HhCaS1V68dB87RkfSz3wqjHRmyMouxZSlJBbFB",
+	"7wBvajj9dQ2tQ+xTzNgv1a+AJKFKkpwHasJ2DcFXCXTT7NyWzbgYzHBPGd9slyKXKsybWihmzabNgHYl",
+	"kEask3pPD8WR9EbG/yvnLr+lr+NUaG4UV0OJItdWqVlzELkUKmEkDLIhCxdQLOlmA9CAPrzSoHwHTAWr",
+	"ggcO7ApeMvy7Mj8f2hR0gFXXAowufFVBfSl+4LuMSV4rWNZh3sQz4L+f1GXJt+cWEHD8u1gcKp7FjfFR",
+	"bA68hA7dBfgVeMPtVkYYtLjEYFBgeTwlNElsuYW9eSsVmuyFvLuGzM/ywKD0YVRxDAYD1B4vL2QPzq7l",
+	"lTl/h8eF1PEpAP/KEcbcagBgqO4W/0GipwrdU8GL6AeMeLTq4GfZOIGgq9OaJ+wJ6AJXGxP7TZfkFREp",
+	"w7+RWGKxyndAIw6GBR6izHQPfbtdsWJ6Rd/Pu77tbqb3JQdzeS/QXlzOio8qYnlAdPJyuYcYOu5nl/TV",
+	"7EG/zhLKG5vYZDNPzj+eQXf63dlQrAavn1CX+pTrqg4FHAaIqvqdyBWG1lu2I0KSVKTMRz9f4d9vuH0J",
+	"Q4dDnYRu2E7cs1J9qi31aVs+/Qhpos409mQqJL1jxXERa3OArMLjQr3gS9fWvqXQmAUSW2FhKkXvQUhr",
+	"QjeUp2QpoTIq1wj9/y3yM8wfme6Y+9OJqSp1Pe9l5teUlWtY258Ga/B1XjZB8jEM/Us0yXLPsn3K9X+s",
+	"xn1cfnuZ2v6fodv0E81bZQiexU9AMx87j95f7JqQ2V8BWozem4ZYP9K5s1wT7XiiZDS+JqC02yMIkc2G",
+	"axRtsCRH7WT3cK/XNWjBJybkW6Z/qEDfvQAx9wIlNgOei7bHkaOHf3+k8u6J6EbeVdRhI6fcaCOUSbpv",
+	"Uy3hBJhP/uFavoQmUP1iqB2lmMrjFxWdJ1BVplhbc2LgsBOeRgTMtQ6P4RGMvbIzBZ545z78aHGun3/9",
+	"P0mmmA5deRz501iwoK+K0cqlI5JMijhf1Yl5I0WeDawZNnmJRYNPhayZHdPjFww7whABtGSAh6jl3MF1",
+	"ev0V/g3QQ3EmoXro0ymeMD5CATEa8VhwVqBaOp1TaQtYPmhW3xTT6LpXD5mI+jSvHyu9HyOsAkjpZXWd",
+	"ykefV80R0qkvdsuvCwVmRnb0jikQXQOKiyGTGpVbAullBx9sm5fgB/gtV5QlgC/YwUHtXkB8efx62y4L",
+	"gRXTgxNa7ZULMvF/cFU+XuLGwTTlHTCO4DE0rK+MCnIlWiOMEYIcMrPYKRZyUYUHBMz3ibmoUskIVXcs",
+	"JlqIuhn/5Dx6fGm/ZzL82mH8u29HnxLQlr1KwX4rkqe1/N5gMI2LrjHaLtekhO2BW8xKMpZGVlPz6L+O",
+	"1GNJ11p10/r35nmVWzw9k38nOVs/q7GtGUQ5jnY7Y99FrhObntuLyWGbfYsm++1hOFjbhrybtpViQu5j",
+	"IcBTsGnH406F6LpINxH4EIDISmNYLWDh8eT+W4a3e8lY8YkdjZnR8KDqCNr/9g6aHtFs71KxVxF66tZY",
+	"HBxVqUToqAAc506cQhiZWXHfGYH0mx9sTJ3/mHx0Td7ZXKBnOSgYS/KyvK3y0TYVuMwnu5646U8VpPIW",
+	"c9zsvRO2HHba3UTh43aLAQOLLNmGQ9k03GCz3yDkwQnm3doifcW/rRAk+R/szB/DyPyi8yUNjD6guo6q",
+	"sKFU2cDttuRIdRCb/GSTio5ikz0HouAveB7QI2CIEYsW0Z3DxMM9+E65sK+nODOoD1ZKf0RkKUW+2Wpn",
+	"JIUwIvTluPhcM0CLsJFWRmb0io1gynt0vuJ/vnXeM35kuqIkPxN7Kqjbux1JIcQfva5JpUz1GBsXvjfg",
+	"vXj0ZSJ0iV5ObnRvTPUafTq77PliNUJ7hDZe7GDr07cWTLywYLraXWVqNUSjw638Ke75t+ilQCJoXe8h",
+	"EJ6mB3tH2+VGVCGcS+2iDxhBfWfwtdoypvtO4i00eFIGPli+u0jJbgabNSJXJuHpzLasUhuMD2GCbcCa",
+	"iynAGCqxTyH4xbFDSrKtpIrBO9W07dAKRj5oPrxxB4mtG9cYK0T+lvUs4Qg01+5Mb2FBAUOxAzvKCAAM",
+	"qOvruLrSWN0JJx2C2rsVOxa631qQWCBmNclTzROSsgcNMdTeTe5nIXSlOWLYDe392OtkltA0zKDQUdU3",
+	"CL94YDcK7Q9GU/lQpaQzLH5gDS2mn1aPQn72dHLbGkm4Ipk0I4htcLCZfkRs+CtoQE4ZshgcTAPyHzx6",
+	"jPCP/PFuaBfzBjYdaSD70icmgtycSKpP7udslOYAETuS7Y49aiDl3z41GHwloiM4isONJComHnUaLz0n",
+	"rLYlz2vYeTb3sT2I3f7jVhQ+hHhUdLGjFe/KkUBD7Ot14qDr/Bd/tLH+kNhiG+PUcvZAdxniHGLxqolm",
+	"acrVpMzMfIAgoMPk6tV8Pj0DPKQ5wHMwQzmLN+a/GJzosLjmi9msKMPyMLl6tYD357PpKax6kGqMEyoy",
+	"aJ/sSlCZMc3Yw+RqMV1cnJ9VCzDZqc3fTGeLeTQBsXw1n84uzGQb86lhxM2nJ4vTN1X4SPRe8hSz4+yf",
+	"AN+ICb5mA9dU2uV+VyRUz6enF28W+OsvhvuZj+Gftzy2jRbT+fz0wlUKwzIroF3lKdYqYgnDNEPIm56f",
+	"TBdnb6LJltGYpxv47dXZdDG/qOwmIuE6uMTFdHF+Oi/BCScTXI7PAgY1m55eXp5ejtxTixjQcaipffok",
+	"oQm4FHg7wWuMhchdiR0jsVG3C7ROI1WpkbfgycSfqesB8Ejhhdrlxh1RIfReyLvBQ+raPeKY0nvKEygm",
+	"ezWfnkeTmCuN1HcKvrBb3MnT6QVsmyGE+XSB/8dlnk0NHZttfC9S8zLs5MVZ+DbaaTzr4XS1eSuVdFPG",
+	"YjiY07PZ6SlUBOMCgJRPZ4vTaKISKM8ym84uz85nF6Pn80KE+fuWoZ+zuBRsmFbmUkDb1l9LYRvr2Omj",
+	"rh/RGXM0ZYFh+j3izV3NpmdnlSrra8bi96gOgKgEmVDiklokv/kCbkxFZ5i9UFTJP4kmas9YNrlaWPHw",
+	"BurRvzPMNFwymHk+K+lhYv5bswhv5ouTCywQ89Glg51N57PzE/zxxs1tcTY9O5lHk+xyVjQ8N+czu5wV",
+	"jU7MCsBnYmtVHzXpF6NPQfY8VVBBfmduqLGh1tT6sPDWsRV7YlGxIbhDeanWloDspVqs+Hc01SII4tWZ",
+	"q78y4enbGwAVKfL3TtoQuoZb5KsVUwpKOJqdDt8KQZNnpT8A8/k5/Qx6x6lRTQCao3DEIH26BrPp5fns",
+	"zTyaWN/he1yQc6N2YAtX2Xl+Yos0nbkSTBfT0zcXl+avmMPftjjTO8SKmp9PzxrEP5/OXXPXaOF+KBrN",
+	"jPDJLme2hSH76rlYTBfFjvwg5MVscvVmenp5cTJqC17oNLzD8uFpXJRy1GgUhKKknaS/pWnMVzQbIv+f",
+	"XLtHHAFzDpnSrgbT3LChOi8/D6duN6CX4rCnF+dGdteIbDG9PDuJJlg47i0WJ8A/3k2uzkZP5QUVzjXl",
+	"kki6woJwei9InrJ7lpIsoQdzG/SQSgkD2UcoHxzg3PHy3Q7B8EPJVJ5ovJxSEOZLkNV7kb6dXF3Cf96B",
+	"nIbnc3i+cM/P3PNTuLCGelnMBJ6VrNxKmkltKE+VfnvPJN0gg1+cGi5pWeH0/OT81LLD2XRxeWkUSqNq",
+	"YiSZYapvLk9g+q2eTmezN2eup9l0Nr94cza3fb2aTS8WJ6cn1c5emVcWJ6f+3k7OF4vzSm9nlyfzN663",
+	"+XR+OTtrdHZ2fnZ2OXrlX+gU4McqgS6W7MhepESs0VwCTiRrRDGahMol+JIOhErmOyOyN/YBT8gNusif",
+	"Sv89fzwDMiN6KT66eHNpyMjw0U9O955PZxfzUaN9eRUTmCXcfVy+/prYy4OPDthK4P1jgBZcu0cZxBBh",
+	"q2IAW0wX30bdsiXLUPX/o3FzNyzUGlnmaFQ6Mb+VX2m0vyjbA2k+TK7qL3x51JXerdcz67WK3RR39tnl",
+	"m8sIfrt19/b5Cdyh1JavtbMdzqen52e1lcHnRUdnF2dnp/bHoqfZ6cnJm5PR0385CwBWGbLkTLSALBCs",
+	"YrnaCpGoCDQIWybLkZHvRFT8ub0nwrV7xImwNyyHQhiVKsVp+FLbcTwrpe0Y0w7WmD2Yax6cYYdBqT4w",
+	"alZqUfnpoyh+0Xxn7q1orM2o1CmT7pV5+Qu+YeiVavt0Bn/ggxk423Mw9f7xdWJzxVDf+uMkmn0BneqP",
+	"ebT4Yg6vwtvb5OqPL+bwN5vPbfNFNAtpvrDNZ9G81fzL6L0KORbXhaCnkllezmLUA2ZPJDLMF2zQLpTl",
+	"Ql2K7LdiF9my+MuDrYrvOSpqJeSgFnELjR5xSApz1x9fJ3uepkwCLXyd7Ki8U+AcpfIOEXrd8zlgQHQb",
+	"28C0i28jILfro4Aux/RUSbAkoi2/egJb37LSzdD4Zu6J461vsD7PenjN9GHRIviv+gDAv4uoIPIZHB4B",
+	"SNMuNtWqPH/Mo5PKus7GTetFrohAhRjTCOY1QPyGmEtHOT7S5Rsb19RHutDokS5AhaCuUDEQLEau8N98",
+	"ehJuRYChPCuVuHvc/MyoEfYedzE7P3tjuB2s1mx6eXp2OnLQL2gswIp6NTAk5Jdm8YHNQSyYrSPtoQpd",
+	"VN3uI4uihvHxPifuPMGL6ZtT0MUup5fzorppBaHYohCXbuQq+dTKOdrSibPpZVH+cD49C2dEjQquz0Nj",
+	"6OS8ODtbINzPbHpxenFx2SoYbGZ3euEK+86ms8uTNye2eO+sLGDS5/C9fFNz+JoFbjp83VeswxfQqcv6",
+	"ubPp7PzkZD4fuYIvRPDvLdoxUDsSrg39Lo8B8h8fobNdJgbpHBo9xpVQ8eR7KBmrqi0W4etbq6f3bJ6C",
+	"Srm7k7PpxcllpXzmrB2M0CgeeTo9Obk4bxRxfDVDw38RCDCbvjm5PCnXoB4S0PSuzKfnb07n49bpZc35",
+	"1piP1Gjk7qFRUNLCAFkcU5eFmjnLLrWxAgQp00OyFtt+gGZ/dwj4x/PmQQ5s8d7n8+lFEVPSCuwxj8J5",
+	"bwPe/nlsubZ+xKvL6cXc0F61xsPidDpfXNQKMwDJljUU3Fu1MgnutWYlhMXJ9I0RbLbYwaxabmB+OT0/",
+	"uRy5NC+oRZT1ZdAzlVgERZuABok81bQZLYiZZllHnGVJPZlQ5gNhlzf5C+Xj3+RjkvHNsJ4yEx8iiMSm",
+	"CR3TWKnXX2Xen1qEgIDPlr5iuu9C8cyfJqNI5g54uJJxhXHKewB8ZZCAtWQbekTekcyHko7cCj57VmNY",
+	"2O7P8X9qev+z08I7toFLiczTal5eESRCeFykPAMcI7vnK3ZtsQVtRLHLYOo4S6/ZvcskOJqQvDL3bRz/",
+	"/d7mDrwAMZXTCGJ2MLSRULB1IrQf/A8gwltNdac5xYZZg91Db9nuKVhUbBMhtjTLWMria4KLQWgioVyB",
+	"BuFnQWx89FdNYOmUfLdl8skLgKt2Zsi0swXduJ4oFH4p4oMfmMot0+uv9n+9os9N4TnxHvETN2wlZNwD",
+	"Zw1Pn0AWFrDVhr0ZBXhH8SKBiQB3FtWPa7IT9ywuLw+KKUhXqJSzHy0q7ccHxGV11Z8+SbcgyxfG9ax+",
+	"9uXQruyKtxJia4fivlYjuesw/KNa/vvZ1qnyla68GdeCPxkGIHghbGScZNV60JBYw7EO0n1jaIrJe0f4",
+	"uUwmV5PXk29fvv3vAAAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

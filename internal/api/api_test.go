@@ -2,127 +2,26 @@ package api
 
 import (
 	"bytes"
-	"context"
 	"encoding/json"
 	"fmt"
-	"io"
-	"log/slog"
 	"net/http"
 	"net/http/httptest"
-	"path/filepath"
 	"strings"
 	"testing"
 	"testing/fstest"
 	"time"
 
 	"hodometer/core/lesson"
+	"hodometer/core/plan"
 	"hodometer/core/run"
 	"hodometer/internal/club"
-	"hodometer/internal/store"
 
-	"github.com/getkin/kin-openapi/openapi3filter"
-	"github.com/getkin/kin-openapi/routers"
-	"github.com/getkin/kin-openapi/routers/gorillamux"
 	"github.com/stretchr/testify/require"
 )
 
-// desk is a server over an empty club, and somebody who uses it. Every answer
-// is held against the contract.
-type desk struct {
-	t       testing.TB
-	handler http.Handler
-	router  routers.Router
-}
-
-func newDesk(t testing.TB) *desk {
-	s, err := store.Open(context.Background(), filepath.Join(t.TempDir(), "club.db"))
-	require.NoError(t, err)
-	t.Cleanup(func() { require.NoError(t, s.Close()) })
-	h, err := New(club.New(s), nil, slog.New(slog.NewTextHandler(io.Discard, nil)))
-	require.NoError(t, err)
-	spec, err := GetSpec()
-	require.NoError(t, err)
-	spec.Servers = nil
-	router, err := gorillamux.NewRouter(spec)
-	require.NoError(t, err)
-	return &desk{t, h, router}
-}
-
-func (d *desk) raw(method, path string, body []byte) *httptest.ResponseRecorder {
-	return d.rawAs(method, path, "application/json", body)
-}
-
-func (d *desk) rawAs(method, path, kind string, body []byte) *httptest.ResponseRecorder {
-	r := httptest.NewRequest(method, path, bytes.NewReader(body))
-	r.Header.Set("Content-Type", kind)
-	w := httptest.NewRecorder()
-	d.handler.ServeHTTP(w, r)
-	return w
-}
-
-// ask sends a body and reads the answer into out, which must come with that
-// status and fit the contract.
-func (d *desk) ask(method, path string, body any, status int, out any) {
-	d.t.Helper()
-	text, err := json.Marshal(body)
-	require.NoError(d.t, err)
-	w := d.raw(method, path, text)
-	require.Equal(d.t, status, w.Code, w.Body.String())
-	r := httptest.NewRequest(method, path, nil)
-	route, params, err := d.router.FindRoute(r)
-	require.NoError(d.t, err)
-	require.NoError(
-		d.t,
-		openapi3filter.ValidateResponse(context.Background(), &openapi3filter.ResponseValidationInput{
-			RequestValidationInput: &openapi3filter.RequestValidationInput{
-				Request:    r,
-				Route:      route,
-				PathParams: params,
-			},
-			Status: w.Code,
-			Header: w.Header(),
-			Body:   io.NopCloser(bytes.NewReader(w.Body.Bytes())),
-		}),
-	)
-	if out != nil {
-		require.NoError(d.t, json.Unmarshal(w.Body.Bytes(), out))
-	}
-}
-
-// pair makes two students and a lesson for them with every kind of block.
-func (d *desk) pair() (lesson.Lesson, []club.Student) {
-	students := []club.Student{
-		{ID: newID(), Name: "Wren", Hand: "right", Level: "club"},
-		{ID: newID(), Name: "Tove", Hand: "left", Level: "beginner"},
-	}
-	for i := range students {
-		d.ask("PUT", "/api/v1/students/"+students[i].ID, students[i], 200, &students[i])
-	}
-	l := lesson.Lesson{
-		ID:          newID(),
-		Title:       "Short balls",
-		Date:        "2026-05-17",
-		Start:       "17:00",
-		SlotMinutes: 60,
-		Court:       "tennis",
-		Students:    []string{students[0].ID, students[1].ID},
-	}
-	d.ask("GET", "/api/v1/courts/tennis/blocks", nil, 200, &l.Blocks)
-	d.ask("PUT", "/api/v1/lessons/"+l.ID, l, 200, &l)
-	return l, students
-}
-
-func drillOf(l lesson.Lesson) *lesson.Block {
-	for i := range l.Blocks {
-		if l.Blocks[i].Drill != nil {
-			return &l.Blocks[i]
-		}
-	}
-	return nil
-}
-
 // Closed form [rule; Feller, vol. 1]: five in a row at 0.7.
 func TestReckonGoal(t *testing.T) {
+	t.Parallel()
 	d := newDesk(t)
 	var a GoalAnswer
 	d.ask(
@@ -156,6 +55,7 @@ func TestReckonGoal(t *testing.T) {
 
 // What cannot be is refused with the field's name, and nothing changes.
 func TestImpossibleInputIsRefused(t *testing.T) {
+	t.Parallel()
 	d := newDesk(t)
 	l, students := d.pair()
 	goal := func(change func(map[string]any)) map[string]any {
@@ -183,19 +83,31 @@ func TestImpossibleInputIsRefused(t *testing.T) {
 		body              any
 		field             string
 	}{
-		{"success rate 0", "POST", "/api/v1/reckon/goal", goal(func(q map[string]any) { q["successRate"] = 0 }), "successRate"},
-		{"success rate 1.2", "POST", "/api/v1/reckon/goal", goal(func(q map[string]any) { q["successRate"] = 1.2 }), "successRate"},
+		{"success rate 0", "POST", "/api/v1/reckon/goal",
+			goal(func(q map[string]any) { q["successRate"] = 0 }), "successRate"},
+		{"success rate 1.2", "POST", "/api/v1/reckon/goal",
+			goal(func(q map[string]any) { q["successRate"] = 1.2 }), "successRate"},
 		{"goal of 0", "POST", "/api/v1/reckon/goal", goal(func(q map[string]any) { q["count"] = 0 }), "count"},
 		{"no kind", "POST", "/api/v1/reckon/goal", goal(func(q map[string]any) { delete(q, "kind") }), "kind"},
-		{"a word for a number", "POST", "/api/v1/reckon/goal", goal(func(q map[string]any) { q["minutes"] = "ten" }), "minutes"},
-		{"a field we do not know", "POST", "/api/v1/reckon/goal", goal(func(q map[string]any) { q["streak"] = 3 }), "streak"},
-		{"a lesson of −5 minutes", "PUT", put, spoilt(func(l *lesson.Lesson) { l.SlotMinutes = -5 }), "slotMinutes"},
-		{"a goal of 0 in a drill", "PUT", put, spoilt(func(l *lesson.Lesson) { drillOf(*l).Drill.Steps[2].Goal.Count = 0 }), "blocks[1].drill.steps[2].goal.count"},
-		{"a target off the court", "PUT", put, spoilt(func(l *lesson.Lesson) { drillOf(*l).Drill.Targets[0].At.X = 9 }), "blocks[1].drill.targets[0].at"},
-		{"a target off the court, reckoned", "POST", "/api/v1/lessons/check", map[string]any{"lesson": spoilt(func(l *lesson.Lesson) { drillOf(*l).Drill.Targets[0].At.Y = 14 })}, "blocks[1].drill.targets[0].at"},
+		{"a word for a number", "POST", "/api/v1/reckon/goal",
+			goal(func(q map[string]any) { q["minutes"] = "ten" }), "minutes"},
+		{"a field we do not know", "POST", "/api/v1/reckon/goal",
+			goal(func(q map[string]any) { q["streak"] = 3 }), "streak"},
+		{"a lesson of −5 minutes", "PUT", put, spoilt(func(l *lesson.Lesson) { l.SlotMinutes = -5 }),
+			"slotMinutes"},
+		{"a goal of 0 in a drill", "PUT", put,
+			spoilt(func(l *lesson.Lesson) { drillOf(*l).Drill.Steps[2].Goal.Count = 0 }),
+			"blocks[1].drill.steps[2].goal.count"},
+		{"a target off the court", "PUT", put,
+			spoilt(func(l *lesson.Lesson) { drillOf(*l).Drill.Targets[0].At.X = 9 }), "blocks[1].drill.targets[0].at"},
+		{"a target off the court, reckoned", "POST", "/api/v1/lessons/check",
+			map[string]any{
+				"lesson": spoilt(func(l *lesson.Lesson) { drillOf(*l).Drill.Targets[0].At.Y = 14 }),
+			}, "blocks[1].drill.targets[0].at"},
 		{"an unknown student", "PUT", put, spoilt(func(l *lesson.Lesson) { l.Students[1] = newID() }), "students[1]"},
 		{"another id in the body", "PUT", put, spoilt(func(l *lesson.Lesson) { l.ID = newID() }), "id"},
-		{"a left foot", "PUT", "/api/v1/students/" + students[0].ID, map[string]any{"id": students[0].ID, "version": 1, "name": "Wren", "hand": "foot", "level": "club"}, "hand"},
+		{"a left foot", "PUT", "/api/v1/students/" + students[0].ID, map[string]any{"id": students[0].ID,
+			"version": 1, "name": "Wren", "hand": "foot", "level": "club"}, "hand"},
 		{"an id that is none", "GET", "/api/v1/lessons/none", nil, "lesson"},
 	} {
 		var p Problem
@@ -235,6 +147,7 @@ func TestImpossibleInputIsRefused(t *testing.T) {
 }
 
 func TestStaleSaveIsRefusedWithWhatChanged(t *testing.T) {
+	t.Parallel()
 	d := newDesk(t)
 	mine, _ := d.pair()
 	theirs := mine
@@ -284,14 +197,21 @@ func (k *tick) event(e run.Event) run.Event {
 // The whole day through the API: run, count, repeat, undo, finish; the estimate
 // moves and so does the chance of the next lesson.
 func TestTheDay(t *testing.T) {
+	t.Parallel()
 	d := newDesk(t)
 	l, students := d.pair()
 	block := drillOf(l)
 	chance := func() float64 {
-		var plan lesson.Plan
-		d.ask("POST", "/api/v1/lessons/check", map[string]any{"lesson": l, "units": "imperial"}, 200, &plan)
-		require.Len(t, plan.Blocks, len(l.Blocks))
-		return plan.Blocks[1].Drill.Players[0].Finish.Value
+		var planned plan.Plan
+		d.ask(
+			"POST",
+			"/api/v1/lessons/check",
+			map[string]any{"lesson": l, "units": "imperial"},
+			200,
+			&planned,
+		)
+		require.Len(t, planned.Blocks, len(l.Blocks))
+		return planned.Blocks[1].Drill.Players[0].Finish.Value
 	}
 	before := chance()
 
@@ -378,8 +298,9 @@ func TestTheDay(t *testing.T) {
 }
 
 func TestAnotherSiteCannotWrite(t *testing.T) {
+	t.Parallel()
 	d := newDesk(t)
-	r := httptest.NewRequest("POST", "/api/v1/reckon/goal", strings.NewReader("{}"))
+	r := httptest.NewRequest("POST", "http://localhost/api/v1/reckon/goal", strings.NewReader("{}"))
 	r.Header.Set("Sec-Fetch-Site", "cross-site")
 	w := httptest.NewRecorder()
 	d.handler.ServeHTTP(w, r)
@@ -391,7 +312,8 @@ func FuzzReckonGoal(f *testing.F) {
 	d := newDesk(f)
 	f.Add(`{"kind":"inARow","count":5,"successRate":0.7,"secondsPerBall":4,"minutes":10}`)
 	f.Add(
-		`{"kind":"total","count":1000,"successRate":1e-300,"secondsPerBall":0.5,"minutes":480,"basket":1,"pickUpMinutes":60}`,
+		`{"kind":"total","count":1000,"successRate":1e-300,"secondsPerBall":0.5,"minutes":480,"basket":1,` +
+			`"pickUpMinutes":60}`,
 	)
 	f.Fuzz(func(t *testing.T, body string) {
 		w := d.raw("POST", "/api/v1/reckon/goal", []byte(body))
@@ -438,12 +360,14 @@ func BenchmarkTap(b *testing.B) {
 
 // Every address of a screen opens the application; a script that is gone says so.
 func TestSiteOpensAtEveryScreen(t *testing.T) {
+	t.Parallel()
 	site := fstest.MapFS{
 		"index.html":          {Data: []byte("the application")},
 		"_app/immutable/a.js": {Data: []byte("script")},
 	}
 	h := serveSite(site)
-	for path, want := range map[string]int{"/": 200, "/lessons/1": 200, "/_app/immutable/a.js": 200, "/_app/immutable/gone.js": 404, "/../../go.mod": 400} {
+	for path, want := range map[string]int{"/": 200, "/lessons/1": 200, "/_app/immutable/a.js": 200,
+		"/_app/immutable/gone.js": 404, "/../../go.mod": 400} {
 		w := httptest.NewRecorder()
 		h(w, httptest.NewRequest("GET", path, nil))
 		require.Equal(t, want, w.Code, path)

@@ -7,6 +7,7 @@ import (
 	"net/http"
 
 	"hodometer/core/drill"
+	"hodometer/core/plan"
 	"hodometer/core/units"
 	"hodometer/internal/club"
 	"hodometer/internal/exchange"
@@ -58,20 +59,16 @@ func (h handlers) CheckDrill(
 ) (CheckDrillResponseObject, error) {
 	q := r.Body
 	out, err := h.club.CheckDrill(ctx, &q.Drill, club.Asked{
-		Student: value(
-			q.Student,
-			"",
-		),
-		Level:    string(value(q.Level, "")),
-		Students: value(q.Students, 0),
-		Minutes:  value(q.Minutes, 0),
-		Paths: value(
-			q.Paths,
-			false,
-		),
-		Neighbours: value(q.Neighbours, false),
-		Quick:      value(q.Quick, false),
-		System:     units.System(value(q.Units, "metric")),
+		Student: value(q.Student, ""),
+		Level:   units.Level(value(q.Level, "")),
+		BenchQuestion: plan.BenchQuestion{
+			Students:   value(q.Students, 0),
+			Minutes:    value(q.Minutes, 0),
+			Paths:      value(q.Paths, false),
+			Neighbours: value(q.Neighbours, false),
+			Quick:      value(q.Quick, false),
+			System:     units.System(value(q.Units, "metric")),
+		},
 	})
 	return CheckDrill200JSONResponse(out), err
 }

@@ -8,6 +8,7 @@ import (
 
 	"hodometer/core/drill"
 	"hodometer/core/library"
+	"hodometer/core/plan"
 	"hodometer/internal/club"
 
 	"github.com/stretchr/testify/require"
@@ -16,14 +17,15 @@ import (
 func shippedDrill(t testing.TB, id string) drill.Drill {
 	e, err := library.ByID(id)
 	require.NoError(t, err)
-	return e.Drill.Clone()
+	return e.Clone()
 }
 
 // A drill is reckoned over HTTP with its ways to draw and its neighbours; the
 // fix of a notice, sent back, mends it.
 func TestDrillsAreChecked(t *testing.T) {
+	t.Parallel()
 	d := newDesk(t)
-	check := func(drill any) (out club.DrillCheck) {
+	check := func(drill any) (out plan.Bench) {
 		d.ask(
 			"POST",
 			"/api/v1/drills/check",
@@ -43,17 +45,16 @@ func TestDrillsAreChecked(t *testing.T) {
 	line := shippedDrill(t, "line-deep-short-deep")
 	good := check(line)
 	require.Empty(t, good.Notices)
-	require.Len(t, good.Plan.Balls, 3)
-	require.NotEmpty(t, good.Plan.Balls[0].Path)
+	require.Len(t, good.Turn.Balls, 3)
+	require.NotEmpty(t, good.Turn.Balls[0].Path)
 	require.Greater(t, len(good.Neighbours), 8)
 	for i := 1; i < len(good.Neighbours); i++ {
 		require.GreaterOrEqual(t, good.Neighbours[i].Ratio, good.Neighbours[i-1].Ratio, "easier to harder")
 	}
-	require.Contains(
-		t,
-		good.Cautions,
-		"Swing room in the line: whoever waits stands behind the baseline and outside the swing.",
-	)
+	require.Contains(t, good.Cautions, drill.Caution{
+		ID:   "swingRoom",
+		Text: "Swing room in the line: whoever waits stands behind the baseline and outside the swing.",
+	})
 	// Five in single file: one works, four rest, and the change comes on top.
 	require.Greater(t, good.Wheels.Rest.Value, 4.0)
 	require.InDelta(t, good.Wheels.Contacts.Value, good.Player.Contacts.Value, 0)
@@ -96,6 +97,7 @@ func TestDrillsAreChecked(t *testing.T) {
 // A shipped drill is copied, the copy changed and saved; a late save is refused
 // and says what changed; every state is kept, and what was removed comes back.
 func TestOwnDrillsAreVersioned(t *testing.T) {
+	t.Parallel()
 	d := newDesk(t)
 	var all []club.ShelfDrill
 	d.ask("GET", "/api/v1/drills", nil, 200, &all)
@@ -111,6 +113,8 @@ func TestOwnDrillsAreVersioned(t *testing.T) {
 	var saved club.ShelfDrill
 	put(0, 200, own, &saved)
 	require.Equal(t, 1, saved.Version)
+	require.Equal(t, id, saved.ID)
+	require.Equal(t, id, saved.Drill.ID, "lessons know by it which drill it is")
 	mirrored := own.Mirror()
 	put(1, 200, mirrored, &saved)
 	var late Problem
@@ -121,6 +125,7 @@ func TestOwnDrillsAreVersioned(t *testing.T) {
 	var versions []club.DrillVersion
 	d.ask("GET", "/api/v1/drills/"+id+"/versions", nil, 200, &versions)
 	require.Equal(t, []int{2, 1}, []int{versions[0].Version, versions[1].Version})
+	own.ID = id
 	require.Equal(t, own, versions[1].Drill)
 
 	require.Equal(
@@ -157,6 +162,7 @@ func must(b []byte, err error) []byte {
 // A shelf goes out as a file and comes in again unchanged; a broken file names
 // the line, and nothing of it is kept.
 func TestDrillsGoOutAndComeIn(t *testing.T) {
+	t.Parallel()
 	d := newDesk(t)
 	w := d.raw("GET", "/api/v1/drills/export?id=line-all-deep&id=squash-length-and-t", nil)
 	require.Equal(t, 200, w.Code)
@@ -188,7 +194,9 @@ func TestDrillsGoOutAndComeIn(t *testing.T) {
 
 	code, _, in = send(file, "")
 	require.Equal(t, 200, code)
-	require.Equal(t, shippedDrill(t, "line-all-deep"), in[0].Drill)
+	again := shippedDrill(t, "line-all-deep")
+	again.ID = in[0].ID
+	require.Equal(t, again, in[0].Drill, "under an id of its own")
 	d.ask("GET", "/api/v1/drills", nil, 200, &all)
 	require.Len(t, all, len(library.All())+2)
 }
@@ -196,7 +204,8 @@ func TestDrillsGoOutAndComeIn(t *testing.T) {
 // Whatever drill is sent, there is an answer or a problem.
 func FuzzCheckDrill(f *testing.F) {
 	d := newDesk(f)
-	for _, id := range []string{"line-deep-short-deep", "squash-three-choices", "shuttle-multi", "serve-and-volley", "outside-the-gates"} {
+	for _, id := range []string{"line-deep-short-deep", "squash-three-choices", "shuttle-multi",
+		"serve-and-volley", "outside-the-gates"} {
 		f.Add(
 			[]byte(
 				fmt.Sprintf(
@@ -222,7 +231,8 @@ func BenchmarkCheckDrill(b *testing.B) {
 		twelve.Pattern.Feeds = append(twelve.Pattern.Feeds, twelve.Pattern.Feeds[:3]...)
 	}
 	twelve.TurnBalls = 12
-	for name, more := range map[string]string{"drag": `"paths":true,"quick":true`, "rest": `"paths":true,"neighbours":true`} {
+	for name, more := range map[string]string{"drag": `"paths":true,"quick":true`, "rest": `"paths":true,` +
+		`"neighbours":true`} {
 		q := []byte(fmt.Sprintf(`{"drill":%s,%s}`, must(json.Marshal(twelve)), more))
 		b.Run(name, func(b *testing.B) {
 			for b.Loop() {

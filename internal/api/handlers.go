@@ -4,7 +4,12 @@ import (
 	"context"
 
 	"hodometer/core/court"
+	"hodometer/core/draft"
+	"hodometer/core/drill"
+	"hodometer/core/goal"
 	"hodometer/core/lesson"
+	"hodometer/core/pattern"
+	"hodometer/core/sport"
 	"hodometer/core/units"
 	"hodometer/internal/club"
 
@@ -27,11 +32,47 @@ func (h handlers) ListBlockTemplates(
 	if err != nil {
 		return nil, club.Missing{What: "court"}
 	}
-	blocks := lesson.Palette(c)
+	blocks := draft.Palette(c)
 	for i := range blocks {
 		blocks[i].ID = newID()
 	}
 	return ListBlockTemplates200JSONResponse(blocks), nil
+}
+
+func (h handlers) BlankDrill(_ context.Context, r BlankDrillRequestObject) (BlankDrillResponseObject, error) {
+	c, err := court.ByID(r.Court)
+	if err != nil {
+		return nil, club.Missing{What: "court"}
+	}
+	return BlankDrill200JSONResponse(drill.Blank(c)), nil
+}
+
+func (h handlers) GetVocabulary(
+	context.Context,
+	GetVocabularyRequestObject,
+) (GetVocabularyResponseObject, error) {
+	return GetVocabulary200JSONResponse(vocabulary), nil
+}
+
+// vocabulary holds the words of every id.
+var vocabulary = Vocabulary{
+	Sports:     sport.All(),
+	Kinds:      lesson.Kinds,
+	Goals:      goal.Kinds(),
+	Levels:     units.Levels,
+	Focuses:    drill.Focuses,
+	Situations: drill.Situations,
+	Strokes:    pattern.Strokes,
+	Directions: drill.Directions,
+	Hows:       pattern.Hows,
+	Meets:      pattern.Meets,
+	Roles:      pattern.Roles,
+	Objects:    pattern.Kinds,
+	Afters:     drill.Afters,
+	Bends:      drill.Bends(),
+	Manners:    lesson.Manners,
+	Things:     drill.Things,
+	Equipment:  drill.Equipment,
 }
 
 func newID() string { return uuid.Must(uuid.NewV7()).String() }
@@ -98,7 +139,7 @@ func (h handlers) CheckLesson(
 	if r.Body.Units != nil {
 		system = units.System(*r.Body.Units)
 	}
-	plan, err := h.club.Reckon(ctx, &r.Body.Lesson, system, value(r.Body.Hand, ""))
+	plan, err := h.club.Reckon(ctx, &r.Body.Lesson, system, value(r.Body.Detail, ""))
 	return CheckLesson200JSONResponse(plan), err
 }
 

@@ -13,23 +13,26 @@ func (h handlers) DraftLessons(
 	r DraftLessonsRequestObject,
 ) (DraftLessonsResponseObject, error) {
 	q := r.Body
-	out, err := h.club.Drafts(
-		ctx,
-		club.Wish{
-			Students: q.Students,
-			Court:    q.Court,
-			Date:     q.Date,
-			Start:    q.Start,
-			Minutes:  q.Minutes,
-			Aim: drill.Focus(
-				value(q.Aim, ""),
-			),
-			Have:    q.Have,
-			MatchOn: value(q.MatchOn, ""),
-			System:  units.System(value(q.Units, "metric")),
-		},
-	)
+	out, err := h.club.Drafts(ctx, club.Brief{
+		Students:  q.Students,
+		Court:     q.Court,
+		Date:      q.Date,
+		Start:     q.Start,
+		Minutes:   q.Minutes,
+		Aim:       drill.Focus(value(q.Aim, "")),
+		Resources: q.Resources,
+		MatchOn:   value(q.MatchOn, ""),
+		System:    units.System(value(q.Units, "metric")),
+	})
 	return DraftLessons200JSONResponse(out), err
+}
+
+func (h handlers) PlaceDrill(
+	_ context.Context,
+	r PlaceDrillRequestObject,
+) (PlaceDrillResponseObject, error) {
+	out, err := h.club.PlaceDrill(&r.Body.Lesson, &r.Body.Drill)
+	return PlaceDrill200JSONResponse(out), err
 }
 
 func (h handlers) MatchFromBlock(

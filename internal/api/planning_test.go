@@ -5,7 +5,9 @@ import (
 	"math"
 	"testing"
 
+	"hodometer/core/drill"
 	"hodometer/core/lesson"
+	"hodometer/core/plan"
 	"hodometer/internal/club"
 
 	"github.com/stretchr/testify/require"
@@ -14,6 +16,7 @@ import (
 // A lesson is drafted from what a coach knows, for a group kept by name, and
 // comes back as a sheet with rotations and measured offsets.
 func TestDraftedForAGroupAndPrinted(t *testing.T) {
+	t.Parallel()
 	d := newDesk(t)
 	l, _ := d.pair()
 	group := club.Group{ID: newID(), Name: "Thursday pair", Students: l.Students}
@@ -22,26 +25,26 @@ func TestDraftedForAGroupAndPrinted(t *testing.T) {
 	d.ask("GET", "/api/v1/groups", nil, 200, &groups)
 	require.Equal(t, []club.Group{group}, groups)
 
-	wish := map[string]any{
-		"students": groups[0].Students,
-		"court":    "tennis",
-		"date":     "2026-05-17",
-		"start":    "17:00",
-		"minutes":  90,
-		"have":     map[string]any{"balls": 60, "courts": 1, "kit": []string{"markers"}},
-		"matchOn":  "2026-05-19",
+	brief := map[string]any{
+		"students":  groups[0].Students,
+		"court":     "tennis",
+		"date":      "2026-05-17",
+		"start":     "17:00",
+		"minutes":   90,
+		"resources": map[string]any{"balls": 60, "courts": 1, "equipment": []string{"markers"}},
+		"matchOn":   "2026-05-19",
 	}
 	var drafts []club.Draft
-	d.ask("POST", "/api/v1/lessons/drafts", wish, 200, &drafts)
+	d.ask("POST", "/api/v1/lessons/drafts", brief, 200, &drafts)
 	require.NotEmpty(t, drafts)
 	for _, draft := range drafts {
 		require.NotEmpty(t, draft.Why)
-		require.LessOrEqual(t, draft.Plan.Over, 0)
+		require.LessOrEqual(t, draft.Outline.Minutes+draft.Outline.Between, 90.5)
 	}
 	saved := drafts[0].Lesson
 	d.ask("PUT", "/api/v1/lessons/"+saved.ID, saved, 200, &saved)
 	require.Equal(t, "2026-05-19", saved.MatchOn)
-	require.Equal(t, 60, saved.Have.Balls)
+	require.Equal(t, 60, saved.Resources.Balls)
 
 	var sheet club.Sheet
 	d.ask("GET", "/api/v1/lessons/"+saved.ID+"/sheet?units=imperial", nil, 200, &sheet)
@@ -56,26 +59,26 @@ func TestDraftedForAGroupAndPrinted(t *testing.T) {
 	}
 	require.Positive(t, laid)
 
-	var plan lesson.Plan
+	var planned plan.Plan
 	d.ask(
 		"POST",
 		"/api/v1/lessons/check",
-		map[string]any{"lesson": saved, "hand": saved.Blocks[1].ID},
+		map[string]any{"lesson": saved, "detail": saved.Blocks[1].ID},
 		200,
-		&plan,
+		&planned,
 	)
-	require.Equal(t, saved.Blocks[1].ID, plan.Hand.ID)
+	require.Equal(t, saved.Blocks[1].ID, planned.Detail.ID)
 
 	bare := saved
 	bare.Blocks = []lesson.Block{}
-	d.ask("POST", "/api/v1/lessons/check", map[string]any{"lesson": bare, "hand": ""}, 200, &plan)
+	d.ask("POST", "/api/v1/lessons/check", map[string]any{"lesson": bare, "detail": ""}, 200, &planned)
 
 	d.ask("DELETE", "/api/v1/groups/"+group.ID, nil, 204, nil)
 	d.ask("DELETE", "/api/v1/groups/"+group.ID, nil, 404, nil)
-	wish["minutes"], wish["date"] = 5, "tomorrow"
-	d.ask("POST", "/api/v1/lessons/drafts", wish, 400, nil)
-	wish["minutes"] = 60
-	d.ask("POST", "/api/v1/lessons/drafts", wish, 422, nil)
+	brief["minutes"], brief["date"] = 5, "tomorrow"
+	d.ask("POST", "/api/v1/lessons/drafts", brief, 400, nil)
+	brief["minutes"] = 60
+	d.ask("POST", "/api/v1/lessons/drafts", brief, 422, nil)
 	d.ask(
 		"POST",
 		"/api/v1/lessons/matchFrom",
@@ -93,7 +96,7 @@ func FuzzCheckLesson(f *testing.F) {
 	f.Add(uint8(0), 2, 1, 5, 3, 1.2, 1.5, 4, 10, 0, 12, uint8(1))
 	f.Add(uint8(3), -1, 99, 0, 0, math.NaN(), 0.0, -3, 500, 2, 0, uint8(9))
 	f.Add(uint8(1), 0, 0, 0, 1, 3.0, 3.0, 1000, 0, 1, 40, uint8(3))
-	ways := []lesson.Way{
+	ways := []lesson.Manner{
 		lesson.Posts,
 		lesson.Stations,
 		lesson.RoundRobin,
@@ -102,15 +105,20 @@ func FuzzCheckLesson(f *testing.F) {
 		lesson.WinnersStay,
 		"no way",
 	}
+	bends := []string{"", "upsideDown"}
+	for _, b := range drill.Bends() {
+		bends = append(bends, b.ID)
+	}
 	f.Fuzz(
-		func(t *testing.T, way uint8, feeders, collectors, balls, hitters int, scale, tempo float64, count, from, to, minutes int, version uint8) {
+		func(t *testing.T, way uint8, feeders, collectors, balls, hitters int, scale, tempo float64,
+			count, from, to, minutes int, version uint8) {
 			if !(math.Abs(scale) < 1e9) || !(math.Abs(tempo) < 1e9) {
 				return // JSON has no such numbers
 			}
 			var changed lesson.Lesson
 			require.NoError(t, json.Unmarshal(must(json.Marshal(l)), &changed))
 			a := &lesson.Arrangement{
-				Way:        ways[int(way)%len(ways)],
+				Manner:     ways[int(way)%len(ways)],
 				Feeders:    feeders,
 				Collectors: collectors,
 				Balls:      balls,
@@ -118,26 +126,26 @@ func FuzzCheckLesson(f *testing.F) {
 			}
 			for i := range changed.Blocks {
 				b := &changed.Blocks[i]
-				b.Arrange, b.Minutes = a, minutes
+				b.Arrangement, b.Minutes = a, minutes
 				if b.Drill != nil {
 					b.Drill.Hitters = hitters
-					b.Own = []lesson.Own{
+					b.Variants = []lesson.Variant{
 						{
 							Student: l.Students[0],
 							Scale:   scale,
 							Tempo:   tempo,
 							Counts:  []int{count},
-							Version: append(lesson.Versions, "", "upside down")[int(version)%(len(lesson.Versions)+2)],
+							Bend:    bends[int(version)%len(bends)],
 						},
 					}
 				}
 			}
-			changed.There = []lesson.Stay{{Student: l.Students[1], From: from, To: to}}
+			changed.Attendance = []lesson.Stay{{Student: l.Students[1], From: from, To: to}}
 			for _, b := range changed.Blocks[:2] {
 				w := d.raw(
 					"POST",
 					"/api/v1/lessons/check",
-					must(json.Marshal(map[string]any{"lesson": changed, "hand": b.ID})),
+					must(json.Marshal(map[string]any{"lesson": changed, "detail": b.ID})),
 				)
 				require.Contains(t, []int{200, 400, 422}, w.Code, w.Body.String())
 			}

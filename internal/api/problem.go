@@ -19,7 +19,7 @@ import (
 
 // problem says what went wrong in the words of RFC 9457.
 func problem(err error) Problem {
-	p := Problem{Type: "about:blank", Detail: err.Error()}
+	p := Problem{Type: "about:blank"}
 	var (
 		fields  units.Problems
 		missing club.Missing
@@ -27,32 +27,39 @@ func problem(err error) Problem {
 		status  echo.HTTPStatusCoder
 		large   *http.MaxBytesError
 		request *openapi3filter.RequestError
-		many    openapi3.MultiError
 	)
 	switch {
 	case errors.As(err, &fields):
+		p.Detail = fields.Error()
 		p.Status, p.Errors = http.StatusUnprocessableEntity, (*[]FieldProblem)(&fields)
 	case errors.As(err, &missing):
-		p.Status, p.Detail = http.StatusNotFound, "There is no such "+missing.What+". It may have been opened from an old link; nothing was changed."
+		p.Status, p.Detail = http.StatusNotFound, "There is no such "+missing.What+". It may have been "+
+			"opened from an old link; nothing was changed."
 	case errors.As(err, &stale):
 		p.Status, p.Changes, p.Current, p.CurrentDrill = http.StatusConflict, &stale.Changes, stale.Current, stale.Drill
-		p.Detail = "This " + stale.What + " was changed by someone else meanwhile. Nothing was overwritten and your edit is still on your screen."
+		p.Detail = "This " + stale.What + " was changed by someone else meanwhile. Nothing was " +
+			"overwritten and your edit is still on your screen."
 	case errors.As(err, &large), errors.Is(err, echo.ErrStatusRequestEntityTooLarge):
 		p.Status, p.Detail = http.StatusRequestEntityTooLarge, fmt.Sprintf(
 			"A request may hold up to %d kB. Nothing was changed.",
 			bodyLimit>>10,
 		)
-	case errors.As(err, &many), errors.As(err, &request):
+	case errors.As(err, &request):
 		p.Status = http.StatusBadRequest
-		fields = schemaProblems(err, nil)
+		fields = schemaProblems(request)
 		p.Detail, p.Errors = fields.Error(), (*[]FieldProblem)(&fields)
 	case errors.As(err, &status):
-		p.Status = status.StatusCode()
-		if p.Status == http.StatusNotFound {
+		p.Status, p.Detail = status.StatusCode(), err.Error()
+		var said *echo.HTTPError
+		switch {
+		case p.Status == http.StatusNotFound:
 			p.Detail = "There is nothing at this address."
+		case errors.As(err, &said) && said.Message != "":
+			p.Detail = said.Message
 		}
 	default:
-		p.Status, p.Detail = http.StatusInternalServerError, "Something went wrong on our side. Nothing was changed; please try again."
+		p.Status, p.Detail = http.StatusInternalServerError, "Something went wrong on our side. Nothing "+
+			"was changed; please try again."
 	}
 	p.Title = http.StatusText(p.Status)
 	return p
@@ -61,45 +68,28 @@ func problem(err error) Problem {
 // unknown is how the validator words a field that the contract does not have.
 var unknown = regexp.MustCompile(`^property "(.+)" is unsupported$`)
 
-// schemaProblems names the fields that do not fit the contract, in the same
-// way as the core names fields.
-func schemaProblems(err error, out units.Problems) units.Problems {
+// schemaProblems names the field that does not fit the contract, in the same
+// way as the core names fields. The text of a validator's error holds the whole
+// value that was sent, so it is never asked for.
+func schemaProblems(request *openapi3filter.RequestError) (out units.Problems) {
 	var (
-		many    openapi3.MultiError
-		schema  *openapi3.SchemaError
-		request *openapi3filter.RequestError
-		syntax  *json.SyntaxError
+		schema *openapi3.SchemaError
+		syntax *json.SyntaxError
 	)
-	switch e := err.(type) {
-	case openapi3.MultiError:
-		many = e
-	case *openapi3filter.RequestError:
-		request = e
-	case *openapi3.SchemaError:
-		schema = e
-	}
 	switch {
-	case many != nil:
-		for _, e := range many {
-			out = schemaProblems(e, out)
-		}
-	case schema != nil:
+	case request.Parameter != nil:
+		out.Add(request.Parameter.Name, "this is not an id of ours")
+	case errors.As(request.Err, &schema):
 		path := schema.JSONPointer()
 		if name := unknown.FindStringSubmatch(schema.Reason); name != nil {
 			out.Add(fieldPath(append(path, name[1])), "there is no such field")
 			break
 		}
 		out.Add(fieldPath(path), schema.Reason)
-	case request != nil && request.Parameter != nil:
-		out.Add(request.Parameter.Name, "this is not an id of ours")
-	case request != nil && errors.As(request.Err, &syntax):
+	case errors.As(request.Err, &syntax):
 		out.Add("body", fmt.Sprintf("this is not JSON: %v at byte %d", syntax, syntax.Offset))
-	case request != nil && request.Err != nil:
-		return schemaProblems(request.Err, out)
-	case request != nil:
-		out.Add("body", request.Reason)
 	default:
-		out.Add("body", err.Error())
+		out.Add("body", request.Reason)
 	}
 	return out
 }

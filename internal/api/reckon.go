@@ -4,12 +4,15 @@ import (
 	"context"
 	"math"
 	"math/rand/v2"
+	"slices"
 
 	"hodometer/core/court"
+	"hodometer/core/drill"
 	"hodometer/core/flight"
 	"hodometer/core/footwork"
 	"hodometer/core/game"
 	"hodometer/core/goal"
+	"hodometer/core/plan"
 	"hodometer/core/progress"
 	"hodometer/core/rotation"
 	"hodometer/core/target"
@@ -23,22 +26,23 @@ func (h handlers) ListBases(context.Context, ListBasesRequestObject) (ListBasesR
 	return ListBases200JSONResponse(bases), nil
 }
 
-// bases say how each reckoner comes to its answer, by the reckoner's name.
-var bases = map[string]Basis{
-	"goal":     goal.Basis,
-	"target":   target.Basis,
-	"sigma":    target.SigmaBasis,
-	"flight":   flight.Basis,
-	"tempo":    flight.TempoBasis,
-	"footwork": footwork.Basis,
-	"recovery": footwork.RecoveryBasis,
-	"window":   court.WindowBasis,
-	"race":     game.RaceBasis,
-	"handicap": game.HandicapBasis,
-	"game":     game.OddsBasis,
-	"levels":   game.LevelsBasis,
-	"rotation": rotation.Basis,
-}
+// bases say how each figure comes about, by the id of its derivation.
+var bases = func() map[string]Derivation {
+	out := map[string]Derivation{}
+	for _, d := range slices.Concat(
+		[]*Derivation{
+			&goal.Derivation, &target.Derivation, &target.SigmaDerivation,
+			&flight.Derivation, &flight.TempoDerivation,
+			&footwork.Derivation, &footwork.RecoveryDerivation, &court.WindowDerivation,
+			&game.RaceDerivation, &game.HandicapDerivation, &game.OddsDerivation, &game.LevelsDerivation,
+			&rotation.Derivation,
+		},
+		drill.Derivations, plan.Derivations,
+	) {
+		out[d.ID] = *d
+	}
+	return out
+}()
 
 // value of an optional field, or of the default.
 func value[T any](p *T, otherwise T) T {
@@ -46,6 +50,15 @@ func value[T any](p *T, otherwise T) T {
 		return otherwise
 	}
 	return *p
+}
+
+// courtByID is the court that a question names.
+func courtByID(id string) (*court.Court, error) {
+	c, err := court.ByID(id)
+	if err != nil {
+		return nil, missing("court", err.Error())
+	}
+	return c, nil
 }
 
 func missing(field, detail string) error { return units.Problems{{Field: field, Detail: detail}} }
@@ -143,7 +156,7 @@ func (h handlers) ReckonTarget(
 	r ReckonTargetRequestObject,
 ) (ReckonTargetResponseObject, error) {
 	q := r.Body
-	c, err := court.ByID(string(q.Court))
+	c, err := courtByID(q.Court)
 	if err != nil {
 		return nil, err
 	}
@@ -310,7 +323,7 @@ func (h handlers) ReckonSigma(
 	}
 	prior, weight := 1.0, 0.0
 	if q.Level != nil {
-		p, err := progress.PriorFor(progress.Level(*q.Level))
+		p, err := progress.PriorFor(units.Level(*q.Level))
 		if err != nil {
 			return nil, missing("level", err.Error())
 		}
@@ -325,7 +338,7 @@ func (h handlers) ReckonWindow(
 	r ReckonWindowRequestObject,
 ) (ReckonWindowResponseObject, error) {
 	q := r.Body
-	c, err := court.ByID(string(q.Court))
+	c, err := courtByID(q.Court)
 	if err != nil {
 		return nil, err
 	}
@@ -387,7 +400,11 @@ func (h handlers) ReckonRecovery(
 	var m footwork.Mover
 	switch {
 	case q.Level != nil:
-		m = map[string]footwork.Mover{"junior": footwork.Junior, "club": footwork.Club, "performance": footwork.Performance}[string(*q.Level)]
+		found, err := footwork.For(units.Level(*q.Level))
+		if err != nil {
+			return nil, missing("level", err.Error())
+		}
+		m = found
 	case q.MaxSpeed == nil || q.TimeConstant == nil || q.Reaction == nil || q.Reach == nil:
 		return nil, missing("level", "give a level, or all of maxSpeed, timeConstant, reaction and reach")
 	default:

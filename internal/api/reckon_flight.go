@@ -15,12 +15,15 @@ func (h handlers) ReckonFlight(
 	r ReckonFlightRequestObject,
 ) (ReckonFlightResponseObject, error) {
 	q := r.Body
-	ball, err := flight.BallByID(string(q.Ball))
+	ball, err := flight.BallByID(q.Ball)
+	if err != nil {
+		return nil, missing("ball", err.Error())
+	}
+	air := flight.Air{Altitude: value(q.Altitude, 0), Temperature: value(q.Temperature, 20)}
+	c, err := courtOf(q, ball)
 	if err != nil {
 		return nil, err
 	}
-	air := flight.Air{Altitude: value(q.Altitude, 0), Temperature: value(q.Temperature, 20)}
-	c := courtOf(q)
 	feed := flight.Feed{From: vec(q.From, 0)}
 	if c != nil && c.Walls == nil {
 		feed.Net = func(x float64) float64 { return c.NetHeight(court.Doubles, x) }
@@ -32,7 +35,8 @@ func (h handlers) ReckonFlight(
 	for _, f := range []struct {
 		by   flight.Given
 		want *float64
-	}{{flight.BySpeed, q.Speed}, {flight.ByClearance, q.Clearance}, {flight.ByTime, q.Time}, {flight.ByApex, q.Apex}} {
+	}{{flight.BySpeed, q.Speed}, {flight.ByClearance, q.Clearance}, {flight.ByTime,
+		q.Time}, {flight.ByApex, q.Apex}} {
 		if f.want != nil {
 			fixed++
 			feed.By, feed.Want = f.by, *f.want
@@ -92,25 +96,12 @@ func (h handlers) ReckonFlight(
 }
 
 // courtOf is the court asked for, or the ball's own; nil where a ball has none.
-func courtOf(q *FlightQuestion) *court.Court {
-	own := map[FlightQuestionBall]string{
-		"tennis":       "tennis",
-		"tennisGreen":  "tennis",
-		"tennisOrange": "tennisOrange",
-		"tennisRed":    "tennisRed",
-		"tableTennis":  "tableTennis",
-		"pickleball":   "pickleball",
-		"shuttle":      "badminton",
+func courtOf(q *FlightQuestion, ball *flight.Ball) (*court.Court, error) {
+	id := value(q.Court, ball.Court)
+	if id == "" {
+		return nil, nil
 	}
-	id := own[q.Ball]
-	if q.Court != nil {
-		id = string(*q.Court)
-	}
-	c, err := court.ByID(id)
-	if err != nil {
-		return nil
-	}
-	return c
+	return courtByID(id)
 }
 
 // asked is what an answer about a flight needs to be worded.
@@ -222,7 +213,7 @@ func (h handlers) ReckonTempo(
 	r ReckonTempoRequestObject,
 ) (ReckonTempoResponseObject, error) {
 	q := r.Body
-	c, err := court.ByID(string(q.Court))
+	c, err := courtByID(q.Court)
 	if err != nil {
 		return nil, err
 	}
@@ -244,7 +235,7 @@ func (h handlers) ReckonTempo(
 	perMinute := b.BallsPerMinute()
 	out.BallsPerMinute, out.SecondsPerBall, out.Pace = &perMinute, &b.Seconds, &b.Launch.Speed
 	met := c.HalfLength - math.Abs(b.Met.At.Y)
-	in := math.Round(1e6*(flight.ExchangeOn(c).Depth-math.Abs(b.Met.At.Y))) / 1e6
+	in := math.Round(1e6*(c.Play.Rally.Depth-math.Abs(b.Met.At.Y))) / 1e6
 	out.MetFromLine, out.MetHeight, out.ComesIn = &met, &b.Met.At.Z, &in
 	if b.Bounce != nil {
 		lands := c.HalfLength - math.Abs(b.Bounce.At.Y)

@@ -130,13 +130,13 @@ func (h handlers) ReckonLevels(
 		return nil, err
 	}
 	var out ReckonLevels200JSONResponse
-	for _, l := range game.Levels(q.Players, results) {
+	for _, l := range game.Strengths(q.Players, results) {
 		out.Levels = append(out.Levels, struct {
 			AgainstAverage float64 `json:"againstAverage"`
 			High           float64 `json:"high"`
 			Low            float64 `json:"low"`
 			Strength       float64 `json:"strength"`
-		}{l.Against(game.Level{}), l.High, l.Low, l.Strength})
+		}{l.Against(game.Strength{}), l.High, l.Low, l.Value})
 	}
 	return out, nil
 }

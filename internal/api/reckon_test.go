@@ -42,6 +42,7 @@ func near(t *testing.T, want, got any, path string) {
 // The example that the contract gives for each question is answered as its
 // example says.
 func TestExamplesOfTheContractAreTrue(t *testing.T) {
+	t.Parallel()
 	d := newDesk(t)
 	spec, err := GetSpec()
 	require.NoError(t, err)
@@ -69,6 +70,7 @@ func (d *desk) reckon(name string, question string) (out map[string]any) {
 // The figures of the handbook, asked over HTTP; sources stand beside them in
 // the core's own tests.
 func TestReckonersGiveTheHandbooksFigures(t *testing.T) {
+	t.Parallel()
 	d := newDesk(t)
 	race := d.reckon("race", `{"targetA":10,"targetB":5,"pointChance":0.5}`)
 	require.InDelta(t, 0.0898, race["chanceA"], 0.00005)
@@ -92,7 +94,8 @@ func TestReckonersGiveTheHandbooksFigures(t *testing.T) {
 	// A launch answered by one question, asked for by the other, comes back.
 	there := d.reckon(
 		"flight",
-		`{"ball":"tennis","from":{"x":1,"y":-11,"z":1},"spin":{"topRpm":1500},"launch":{"speed":28,"elevationDeg":8,"headingDeg":-4}}`,
+		`{"ball":"tennis","from":{"x":1,"y":-11,"z":1},"spin":{"topRpm":1500},"launch":{"speed":28,`+
+			`"elevationDeg":8,"headingDeg":-4}}`,
 	)
 	b := there["bounce"].(map[string]any)
 	back := d.reckon(
@@ -117,15 +120,19 @@ func TestReckonersGiveTheHandbooksFigures(t *testing.T) {
 }
 
 func TestReckonersRefuseWhatCannotBe(t *testing.T) {
+	t.Parallel()
 	d := newDesk(t)
 	for _, c := range []struct{ name, question, field string }{
-		{"target", `{"court":"tennis","area":"singles","aim":{"x":9,"y":9},"radius":1,"spread":{"across":1,"along":1}}`, "aim"},
-		{"target", `{"court":"tennis","area":"singles","aim":{"x":2,"y":9},"radius":1,"spread":{"across":0,"along":1}}`, "spread.across"},
+		{"target", `{"court":"tennis","area":"singles","aim":{"x":9,"y":9},"radius":1,` +
+			`"spread":{"across":1,"along":1}}`, "aim"},
+		{"target", `{"court":"tennis","area":"singles","aim":{"x":2,"y":9},"radius":1,` +
+			`"spread":{"across":0,"along":1}}`, "spread.across"},
 		{"flight", `{"ball":"tennis","from":{"x":0,"y":-9,"z":1}}`, "to"},
 		{"flight", `{"ball":"tennis","from":{"x":0,"y":-9,"z":1},"to":{"x":0,"y":9},"speed":20,"time":1}`, "to"},
 		{"flight", `{"ball":"moon","from":{"x":0,"y":-9,"z":1},"to":{"x":0,"y":9},"speed":20}`, "ball"},
 		{"flight", `{"ball":"tennis","from":{"x":0,"y":-9,"z":1},"to":{"x":0,"y":9},"speed":900}`, "speed"},
-		{"footwork", `{"distance":-1,"maxSpeed":6,"timeConstant":0.9,"reaction":0,"reach":0,"available":2}`, "distance"},
+		{"footwork", `{"distance":-1,"maxSpeed":6,"timeConstant":0.9,"reaction":0,"reach":0,` +
+			`"available":2}`, "distance"},
 		{"race", `{"targetA":10,"targetB":5,"pointChance":1}`, "pointChance"},
 		{"race", `{"targetA":10,"targetB":5,"pointChance":0.5,"winBy":2}`, "winBy"},
 		{"handicap", `{"pointChance":0.5,"longestTarget":0}`, "longestTarget"},
@@ -141,15 +148,21 @@ func TestReckonersRefuseWhatCannotBe(t *testing.T) {
 		{"tempo", `{"court":"tennis","clearance":1,"pace":20,"ballsPerMinute":30}`, "pace"},
 		{"window", `{"court":"tennis","area":"singles","from":{"x":0,"y":-11},"depth":13}`, "depth"},
 		{"window", `{"court":"tennis","area":"singles","from":{"x":0,"y":1},"depth":9}`, "from"},
-		{"game", `{"rules":{"to":0,"winBy":1,"feedChangesEvery":0,"secondsPerPoint":9},"pointChance":0.5}`, "rules.to"},
-		{"game", `{"rules":{"to":9,"winBy":1,"feedChangesEvery":0,"secondsPerPoint":9,"net":"set"},"pointChance":0.5}`, "rules.net"},
-		{"game", `{"rules":{"to":9,"winBy":1,"feedChangesEvery":0,"secondsPerPoint":9},"pointChance":0.8,"feederEdge":0.3}`, "feederEdge"},
+		{"game", `{"rules":{"to":0,"winBy":1,"feedChangesEvery":0,"secondsPerPoint":9},` +
+			`"pointChance":0.5}`, "rules.to"},
+		{"game", `{"rules":{"to":9,"winBy":1,"feedChangesEvery":0,"secondsPerPoint":9,"net":"set"},` +
+			`"pointChance":0.5}`, "rules.net"},
+		{"game", `{"rules":{"to":9,"winBy":1,"feedChangesEvery":0,"secondsPerPoint":9},"pointChance":0.8,` +
+			`"feederEdge":0.3}`, "feederEdge"},
 		{"levels", `{"players":2,"results":[{"a":0,"b":5,"wonA":1,"wonB":1}]}`, "results[0]"},
 		{"sigma", `{"radius":1}`, "radius"},
 		{"recovery", `{"base":{"x":0,"y":-12},"replies":[{"x":2,"y":-12,"available":1}],"maxSpeed":5}`, "level"},
-		{"target", `{"court":"tennis","area":"singles","aim":{"x":2,"y":9},"radius":1,"spread":{"across":1,"along":1},"shape":{"kind":"gate","y":3}}`, "shape.left"},
-		{"target", `{"court":"tennis","area":"singles","aim":{"x":2,"y":9},"radius":1,"spread":{"across":1,"along":1},"shape":{"kind":"rectangle"}}`, "shape.min"},
-		{"flight", `{"ball":"squash","court":"squash","from":{"x":0,"y":-5,"z":1},"to":{"x":1,"y":-8},"apex":3}`, "apex"},
+		{"target", `{"court":"tennis","area":"singles","aim":{"x":2,"y":9},"radius":1,` +
+			`"spread":{"across":1,"along":1},"shape":{"kind":"gate","y":3}}`, "shape.left"},
+		{"target", `{"court":"tennis","area":"singles","aim":{"x":2,"y":9},"radius":1,` +
+			`"spread":{"across":1,"along":1},"shape":{"kind":"rectangle"}}`, "shape.min"},
+		{"flight", `{"ball":"squash","court":"squash","from":{"x":0,"y":-5,"z":1},"to":{"x":1,"y":-8},` +
+			`"apex":3}`, "apex"},
 	} {
 		w := d.raw("POST", "/api/v1/reckon/"+c.name, []byte(c.question))
 		require.Contains(t, []int{400, 422}, w.Code, c.question)
@@ -161,10 +174,12 @@ func TestReckonersRefuseWhatCannotBe(t *testing.T) {
 
 // What the reckoners know past the figures of the handbook's table.
 func TestReckonersAnswerTheRest(t *testing.T) {
+	t.Parallel()
 	d := newDesk(t)
 	shot := d.reckon(
 		"flight",
-		`{"ball":"squash","court":"squash","from":{"x":1,"y":-6.5,"z":0.6},"to":{"x":-2.4,"y":-8},"speed":35,"path":true}`,
+		`{"ball":"squash","court":"squash","from":{"x":1,"y":-6.5,"z":0.6},"to":{"x":-2.4,"y":-8},`+
+			`"speed":35,"path":true}`,
 	)
 	require.Equal(t, true, shot["feasible"])
 	require.Equal(t, "front wall", shot["touches"].([]any)[0].(map[string]any)["on"])
@@ -188,7 +203,8 @@ func TestReckonersAnswerTheRest(t *testing.T) {
 
 	cloud := d.reckon(
 		"target",
-		`{"court":"tennis","area":"singles","aim":{"x":2.74,"y":9.9},"radius":1.37,"spread":{"across":0.9,"along":1.5},"netShare":0.1,"penalty":0.5,"band":[0.3,0.6],"cloud":500}`,
+		`{"court":"tennis","area":"singles","aim":{"x":2.74,"y":9.9},"radius":1.37,"spread":{"across":0.9,`+
+			`"along":1.5},"netShare":0.1,"penalty":0.5,"band":[0.3,0.6],"cloud":500}`,
 	)
 	count := map[string]int{}
 	for _, b := range cloud["cloud"].([]any) {
@@ -235,7 +251,7 @@ func TestReckonersAnswerTheRest(t *testing.T) {
 	var games []map[string]any
 	d.ask("GET", "/api/v1/games", nil, 200, &games)
 	require.Greater(t, len(games), 12)
-	var named map[string]Basis
+	var named map[string]Derivation
 	d.ask("GET", "/api/v1/bases", nil, 200, &named)
 	spec, err := GetSpec()
 	require.NoError(t, err)
@@ -249,6 +265,7 @@ func TestReckonersAnswerTheRest(t *testing.T) {
 // A game asked for is scored rally by rally as its rules say, and is reckoned
 // by the same rules.
 func TestGamesAreScoredAndReckoned(t *testing.T) {
+	t.Parallel()
 	d := newDesk(t)
 	var games []struct {
 		ID      string          `json:"id"`
@@ -270,8 +287,9 @@ func TestGamesAreScoredAndReckoned(t *testing.T) {
 	}
 }
 
-// The handbook quotes every basis a screen shows.
-func TestTheHandbookQuotesEveryBasis(t *testing.T) {
+// The handbook quotes every derivation a screen shows.
+func TestTheHandbookQuotesEveryDerivation(t *testing.T) {
+	t.Parallel()
 	book, err := os.ReadFile("../../docs/reckoning.md")
 	require.NoError(t, err)
 	text := strings.Join(strings.Fields(strings.ReplaceAll(string(book), "\n>", "\n")), " ")
@@ -335,13 +353,16 @@ func FuzzReckon(f *testing.F) {
 	f.Add(
 		"target",
 		[]byte(
-			`{"court":"squash","area":"singles","aim":{"x":1,"y":-8},"from":{"x":0,"y":-5},"radius":0.5,"spread":{"across":0.4,"along":0.9},"shape":{"kind":"gate","y":-6,"left":0,"right":1},"penalty":1,"band":[0.5,0.8],"cloud":3}`,
+			`{"court":"squash","area":"singles","aim":{"x":1,"y":-8},"from":{"x":0,"y":-5},"radius":0.5,`+
+				`"spread":{"across":0.4,"along":0.9},"shape":{"kind":"gate","y":-6,"left":0,"right":1},`+
+				`"penalty":1,"band":[0.5,0.8],"cloud":3}`,
 		),
 	)
 	f.Add(
 		"flight",
 		[]byte(
-			`{"ball":"squash","court":"squash","from":{"x":1,"y":-6.5,"z":0.6},"to":{"x":-2.4,"y":-8},"clearance":1,"path":true}`,
+			`{"ball":"squash","court":"squash","from":{"x":1,"y":-6.5,"z":0.6},"to":{"x":-2.4,"y":-8},`+
+				`"clearance":1,"path":true}`,
 		),
 	)
 	f.Add("rotation", []byte(`{"kind":"winnersStay","players":5,"turns":9,"mostWins":2,"winners":[0,1]}`))

@@ -7,6 +7,8 @@ import (
 	"log/slog"
 	"net/http"
 	"strings"
+	"sync"
+	"time"
 
 	"hodometer/internal/club"
 
@@ -16,74 +18,124 @@ import (
 	nethttpmiddleware "github.com/oapi-codegen/nethttp-middleware"
 )
 
-// bodyLimit is the most a request may hold, in bytes. A full lesson is under a
-// tenth of it.
-const bodyLimit = 1 << 20
+// bodyLimit is the most a request may hold, in bytes; a body of nothing but
+// faults is then refused within a tenth of a second. A full lesson is under a
+// fifth of it, the whole shelf as a file under three quarters.
+const bodyLimit = 512 << 10
+
+// patience is how long a request may reckon. The longest question that the
+// contract allows takes about a second.
+const patience = 20 * time.Second
+
+// Options of a server.
+type Options struct {
+	Site  fs.FS        // the built screens; nil: API only
+	Log   *slog.Logger // nil: slog's default
+	Hosts []string     // names it is reached by, besides localhost and IP addresses
+}
 
 // New is the whole server: the API of openapi.yaml over a club, /healthz, and
-// the screens from a built site (nil: API only).
-func New(c *club.Club, site fs.FS, log *slog.Logger) (http.Handler, error) {
-	spec, err := GetSpec()
-	if err != nil {
-		return nil, fmt.Errorf("reading the contract: %w", err)
+// the screens.
+func New(c *club.Club, o Options) (http.Handler, error) {
+	if o.Log == nil {
+		o.Log = slog.Default()
 	}
-	e := echo.NewWithConfig(echo.Config{Logger: log, HTTPErrorHandler: onError(log)})
-	e.Use(middleware.Recover())
-	e.Use(middleware.GzipWithConfig(middleware.GzipConfig{MinLength: 1024}))
+	fits, err := contract()
+	if err != nil {
+		return nil, err
+	}
+	e := echo.NewWithConfig(echo.Config{Logger: o.Log, HTTPErrorHandler: onError})
 	e.Use(
-		middleware.SecureWithConfig(
-			middleware.SecureConfig{
-				ContentTypeNosniff: "nosniff",
-				XFrameOptions:      "DENY",
-				ReferrerPolicy:     "same-origin",
-			},
-		),
-	)
-	e.Use(echo.WrapMiddleware(http.NewCrossOriginProtection().Handler)) // another site cannot write here
-	e.Use(middleware.BodyLimit(bodyLimit))
-	e.Use(
-		echo.WrapMiddleware(
-			nethttpmiddleware.OapiRequestValidatorWithOptions(spec, &nethttpmiddleware.Options{
-				Options:              openapi3filter.Options{MultiError: true},
-				DoNotValidateServers: true,
-				Skipper:              func(r *http.Request) bool { return !strings.HasPrefix(r.URL.Path, "/api/") },
-				ErrorHandlerWithOpts: func(_ context.Context, err error, w http.ResponseWriter, _ *http.Request, opts nethttpmiddleware.ErrorHandlerOpts) {
-					if opts.MatchedRoute == nil {
-						err = echo.ErrNotFound
-					}
-					writeProblem(w, problem(err))
-				},
-			}),
-		),
+		middleware.RequestID(),
+		middleware.RequestLoggerWithConfig(requestLog(o.Log)),
+		middleware.Recover(),
+		ourHosts(o.Hosts),
+		middleware.GzipWithConfig(middleware.GzipConfig{MinLength: 1024}),
+		middleware.SecureWithConfig(middleware.SecureConfig{
+			ContentTypeNosniff: "nosniff",
+			XFrameOptions:      "DENY",
+			ReferrerPolicy:     "same-origin",
+		}),
+		echo.WrapMiddleware(http.NewCrossOriginProtection().Handler), // another site cannot write here
+		middleware.ContextTimeout(patience),
+		middleware.BodyLimit(bodyLimit),
+		echo.WrapMiddleware(fits),
 	)
 	RegisterHandlers(e, NewStrictHandler(handlers{c}, nil))
 	e.GET("/healthz", func(c *echo.Context) error { return c.String(http.StatusOK, "ok\n") })
-	if site != nil {
-		screens := http.HandlerFunc(serveSite(site))
-		e.GET("/*", echo.WrapHandler(screens))
+	if o.Site != nil {
+		e.GET("/*", echo.WrapHandler(serveSite(o.Site)))
 	}
 	return e, nil
 }
 
-func onError(log *slog.Logger) echo.HTTPErrorHandler {
-	return func(c *echo.Context, err error) {
-		if r, _ := echo.UnwrapResponse(c.Response()); r != nil && r.Committed {
-			return
-		}
-		p := problem(err)
-		if p.Status >= 500 {
-			log.Error(
-				"request failed",
-				"method",
-				c.Request().Method,
-				"path",
-				c.Request().URL.Path,
-				"err",
-				err,
-			)
-		}
-		writeProblem(c.Response(), p)
+// contract holds requests to openapi.yaml before any of our code sees them. It
+// stops at the first fault: a body full of faults must not cost more than a
+// good one.
+var contract = sync.OnceValues(func() (func(http.Handler) http.Handler, error) {
+	spec, err := GetSpec()
+	if err != nil {
+		return nil, fmt.Errorf("reading the contract: %w", err)
 	}
+	refuse := func(
+		_ context.Context, err error, w http.ResponseWriter, _ *http.Request, opts nethttpmiddleware.ErrorHandlerOpts,
+	) {
+		if opts.MatchedRoute == nil {
+			err = echo.ErrNotFound
+		}
+		writeProblem(w, problem(err))
+	}
+	return nethttpmiddleware.OapiRequestValidatorWithOptions(spec, &nethttpmiddleware.Options{
+		Options:              openapi3filter.Options{MultiError: false},
+		DoNotValidateServers: true,
+		Skipper:              func(r *http.Request) bool { return !strings.HasPrefix(r.URL.Path, "/api/") },
+		ErrorHandlerWithOpts: refuse,
+	}), nil
+})
+
+// requestLog writes a line for what failed on our side or took long; a lesson
+// asks often, and a line for each would bury these.
+func requestLog(log *slog.Logger) middleware.RequestLoggerConfig {
+	const long = time.Second
+	return middleware.RequestLoggerConfig{
+		HandleError:  true, // the status is known once the error has been answered
+		LogLatency:   true,
+		LogMethod:    true,
+		LogRequestID: true,
+		LogStatus:    true,
+		LogURIPath:   true,
+		LogValuesFunc: func(c *echo.Context, v middleware.RequestLoggerValues) error {
+			level := slog.LevelDebug
+			switch {
+			case v.Status >= http.StatusInternalServerError:
+				level = slog.LevelError
+			case v.Latency >= long:
+				level = slog.LevelWarn
+			}
+			fields := []slog.Attr{
+				slog.String(
+					"id",
+					v.RequestID,
+				),
+				slog.String("method", v.Method),
+				slog.String("path", v.URIPath),
+				slog.Int("status", v.Status),
+				slog.Duration("took", v.Latency),
+			}
+			if level == slog.LevelError && v.Error != nil {
+				fields = append(fields, slog.Any("err", v.Error))
+			}
+			log.LogAttrs(c.Request().Context(), level, "request", fields...)
+			return nil
+		},
+	}
+}
+
+func onError(c *echo.Context, err error) {
+	if r, _ := echo.UnwrapResponse(c.Response()); r != nil && r.Committed {
+		return
+	}
+	writeProblem(c.Response(), problem(err))
 }
 
 // serveSite answers with a file of the built site, or with its index so that
@@ -93,17 +145,14 @@ func serveSite(site fs.FS) http.HandlerFunc {
 	files := http.FileServerFS(site)
 	return func(w http.ResponseWriter, r *http.Request) {
 		name := strings.TrimPrefix(r.URL.Path, "/")
-		keep := "no-cache"
+		lasts := "no-cache"
 		if strings.HasPrefix(name, "_app/immutable/") {
-			keep = "public, max-age=31536000, immutable"
+			lasts = "public, max-age=31536000, immutable"
 		}
-		w.Header().Set("Cache-Control", keep)
+		w.Header().Set("Cache-Control", lasts)
 		info, err := fs.Stat(site, name)
-		if isScreen := !strings.HasPrefix(
-			name,
-			"_app/",
-		); isScreen &&
-			(name == "" || err != nil || info.IsDir()) {
+		isFile := name != "" && err == nil && !info.IsDir()
+		if !isFile && !strings.HasPrefix(name, "_app/") {
 			http.ServeFileFS(w, r, site, "index.html")
 			return
 		}

@@ -8,12 +8,12 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
-	"math"
-	"slices"
 	"time"
 
 	"hodometer/core/court"
+	"hodometer/core/drill"
 	"hodometer/core/lesson"
+	"hodometer/core/plan"
 	"hodometer/core/progress"
 	"hodometer/core/units"
 	"hodometer/internal/store"
@@ -25,8 +25,10 @@ type Club struct {
 	store *store.Store
 	// Now tells the time; the demo sets it back to build the past.
 	Now func() time.Time
-	// reckoner remembers the blocks of lessons that are being edited.
-	reckoner lesson.Reckoner
+	// planner remembers the blocks of lessons that are being edited, people what
+	// is known of their students.
+	planner plan.Planner
+	people  people
 }
 
 // New is the club in that file.
@@ -50,15 +52,15 @@ func (s Stale) Error() string { return "this " + s.What + " was changed by someo
 
 // Student is one person taught. No more is kept of a child than a lesson needs.
 type Student struct {
-	ID      string         `json:"id"`
-	Version int            `json:"version"`
-	Name    string         `json:"name"`
-	Hand    court.Hand     `json:"hand"`
-	Level   progress.Level `json:"level"`
+	ID      string      `json:"id"`
+	Version int         `json:"version"`
+	Name    string      `json:"name"`
+	Hand    court.Hand  `json:"hand"`
+	Level   units.Level `json:"level"`
 }
 
 func student(s gen.Student) Student {
-	return Student{s.ID, int(s.Version), s.Name, court.Hand(s.Hand), progress.Level(s.Level)}
+	return Student{s.ID, int(s.Version), s.Name, court.Hand(s.Hand), units.Level(s.Level)}
 }
 
 func orMissing(err error, what string) error {
@@ -93,13 +95,16 @@ func (c *Club) SaveStudent(ctx context.Context, s Student) (Student, error) {
 	if s.Hand != court.RightHand && s.Hand != court.LeftHand {
 		p.Add("hand", "the hand is right or left")
 	}
-	if _, err := progress.PriorFor(s.Level); err != nil {
+	if err := s.Level.Validate(); err != nil {
 		p.Add("level", err.Error())
 	}
 	if err := p.Err(); err != nil {
 		return s, err
 	}
 	err := c.store.Write(ctx, func(q *gen.Queries) error {
+		if err := q.EvidenceChanged(ctx); err != nil {
+			return err
+		}
 		now, err := q.GetStudent(ctx, s.ID)
 		switch {
 		case errors.Is(err, sql.ErrNoRows) && s.Version == 0:
@@ -131,25 +136,14 @@ func (c *Club) SaveStudent(ctx context.Context, s Student) (Student, error) {
 	return s, err
 }
 
-// Session is one session's count at one skill, and the estimate after it.
-type Session struct {
-	Day   time.Time `json:"day"`
-	Run   string    `json:"run"`
-	Balls int       `json:"balls"`
-	Good  int       `json:"good"`
-	Best  int       `json:"best"`
-	Met   bool      `json:"met"`
-	Mean  float64   `json:"mean"`
-	Low   float64   `json:"low"`
-	High  float64   `json:"high"`
-}
-
 // Skill is a student's way at one skill, oldest session first. The estimates
 // are for a target of Radius metres, the last one played to.
 type Skill struct {
-	Name   string    `json:"skill"`
-	Radius float64   `json:"radius"`
-	Track  []Session `json:"track"`
+	ID     drill.Skill        `json:"skill"`
+	Label  string             `json:"label"`
+	Short  string             `json:"short"` // its stroke alone
+	Radius float64            `json:"radius"`
+	Track  []progress.Counted `json:"track"`
 }
 
 // Record is a student and all that was counted.
@@ -161,102 +155,27 @@ type Record struct {
 // Record reads a student and all that was counted.
 func (c *Club) Record(ctx context.Context, id string) (out Record, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
-		row, err := q.GetStudent(ctx, id)
-		if err != nil {
-			return orMissing(err, "student")
-		}
-		out.Student = student(row)
-		results, err := q.ListResultsOfStudent(ctx, id)
+		p, err := readPerson(ctx, q, id)
 		if err != nil {
 			return err
 		}
-		out.Skills, err = tracks(out.Student, results)
+		situations, err := q.ListSituations(ctx)
+		if err != nil {
+			return err
+		}
+		own := map[string]string{}
+		for _, s := range situations {
+			own[s.ID] = s.Words
+		}
+		tracks, err := progress.Tracks(p.student.Level, p.results)
+		out = Record{Student: p.student, Skills: make([]Skill, len(tracks))}
+		for i, t := range tracks {
+			id := drill.Skill(t.Skill)
+			out.Skills[i] = Skill{
+				ID: id, Label: id.Label(own), Short: id.Short(), Radius: t.Radius, Track: t.Sessions,
+			}
+		}
 		return err
 	})
 	return out, err
-}
-
-// tracks sorts results, which are in order of time, by skill, joins those of
-// one run, and judges the student after each.
-func tracks(s Student, results []gen.Result) ([]Skill, error) {
-	prior, err := progress.PriorFor(s.Level)
-	if err != nil {
-		return nil, err
-	}
-	out := []Skill{}
-	at := map[string]int{}
-	for _, r := range results {
-		i, ok := at[r.Skill]
-		if !ok {
-			i = len(out)
-			at[r.Skill] = i
-			out = append(out, Skill{Name: r.Skill})
-		}
-		k := &out[i]
-		k.Radius = r.Radius
-		if n := len(k.Track); n > 0 && k.Track[n-1].Run == r.RunID {
-			last := &k.Track[n-1]
-			last.Balls += int(r.Balls)
-			last.Good += int(r.Good)
-			last.Best = max(last.Best, int(r.Best))
-			last.Met = last.Met && r.Met != 0
-			continue
-		}
-		k.Track = append(
-			k.Track,
-			Session{
-				Day:   time.UnixMilli(r.At),
-				Run:   r.RunID,
-				Balls: int(r.Balls),
-				Good:  int(r.Good),
-				Best:  int(r.Best),
-				Met:   r.Met != 0,
-			},
-		)
-	}
-	seen := evidence(results)
-	for i := range out {
-		k := &out[i]
-		for j := range k.Track {
-			now := k.Track[j].Day
-			e := progress.Judge(prior, seen.until(k.Name, now), k.Radius, progress.HalfLife)
-			k.Track[j].Mean = e.Mean()
-			k.Track[j].Low, k.Track[j].High = e.Interval()
-		}
-	}
-	return out, nil
-}
-
-// counted is what was counted of a student, by skill and time.
-type counted map[string][]gen.Result
-
-func evidence(results []gen.Result) counted {
-	out := counted{}
-	for _, r := range results {
-		out[r.Skill] = append(out[r.Skill], r)
-	}
-	return out
-}
-
-// at is the evidence on a skill as it stands now. What a device with a fast
-// clock dated ahead counts as new.
-func (c counted) at(skill string, now time.Time) []progress.Evidence {
-	out := make([]progress.Evidence, len(c[skill]))
-	for i, r := range c[skill] {
-		// By the hour: an estimate that moved with every second could not be remembered.
-		out[i] = progress.Evidence{
-			DaysAgo: math.Floor(now.Sub(time.UnixMilli(r.At)).Hours()) / 24,
-			Balls:   int(r.Balls),
-			Good:    int(r.Good),
-			Radius:  r.Radius,
-		}
-	}
-	return out
-}
-
-// until is the evidence on a skill as it stood right after a session.
-func (c counted) until(skill string, session time.Time) []progress.Evidence {
-	known := slices.Clone(c[skill])
-	known = slices.DeleteFunc(known, func(r gen.Result) bool { return time.UnixMilli(r.At).After(session) })
-	return counted{skill: known}.at(skill, session)
 }

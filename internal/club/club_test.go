@@ -10,6 +10,7 @@ import (
 	"time"
 
 	"hodometer/core/court"
+	"hodometer/core/draft"
 	"hodometer/core/lesson"
 	"hodometer/core/run"
 	"hodometer/core/units"
@@ -47,7 +48,7 @@ func withLesson(t testing.TB) (*Club, *lesson.Lesson) {
 		Court:       "tennis",
 		Students:    []string{s.ID},
 	}
-	for _, b := range lesson.Templates(own) {
+	for _, b := range draft.Templates(own) {
 		b.ID = id()
 		l.Blocks = append(l.Blocks, b)
 	}
@@ -60,7 +61,7 @@ func withLesson(t testing.TB) (*Club, *lesson.Lesson) {
 func TestLessonIsReadAsSaved(t *testing.T) {
 	c, l := withLesson(t)
 	l.Blocks[1].Notes = "From the basket"
-	l.Blocks[1].Seen = []string{l.Blocks[1].Drill.Cautions[0]}
+	l.Blocks[1].Seen = []string{l.Blocks[1].Drill.AllCautions()[0].ID}
 	l.Blocks[0], l.Blocks[4] = l.Blocks[4], l.Blocks[0]
 	saved, err := c.SaveLesson(ctx, l)
 	require.NoError(t, err)
@@ -214,7 +215,7 @@ func TestShippedDrillsHoldForTheirStudents(t *testing.T) {
 	shelf, err := c.Drills(context.Background())
 	require.NoError(t, err)
 	for _, s := range shelf {
-		check, err := c.CheckDrill(context.Background(), &s.Drill, Asked{System: units.Metric})
+		check, err := c.CheckDrill(context.Background(), &s.Drill, Asked{})
 		require.NoError(t, err, s.ID)
 		for _, n := range check.Notices {
 			t.Errorf("%s: %s", s.ID, n.Text)

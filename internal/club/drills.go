@@ -8,15 +8,11 @@ import (
 	"slices"
 	"strings"
 	"sync"
-	"time"
 
-	"hodometer/core/court"
 	"hodometer/core/drill"
-	"hodometer/core/footwork"
 	"hodometer/core/lesson"
 	"hodometer/core/library"
-	"hodometer/core/pattern"
-	"hodometer/core/progress"
+	"hodometer/core/plan"
 	"hodometer/core/units"
 	"hodometer/internal/store/gen"
 
@@ -26,17 +22,12 @@ import (
 // ShelfDrill is a drill as it stands on the shelf: the document, and what a
 // turn of it asks at its own level.
 type ShelfDrill struct {
-	ID        string          `json:"id"`
-	Version   int             `json:"version"` // 0 for one that ships
-	Own       bool            `json:"own"`
-	Favourite bool            `json:"favourite"`
-	Drill     drill.Drill     `json:"drill"`
-	Seconds   float64         `json:"seconds"`
-	Metres    float64         `json:"metres"`
-	Balls     int             `json:"balls"`
-	Effort    footwork.Effort `json:"effort"`
-	Sport     string          `json:"sport"`
-	Zones     []string        `json:"zones"` // depth zones the balls are met in
+	ID        string      `json:"id"`
+	Version   int         `json:"version"` // 0 for one that ships
+	Own       bool        `json:"own"`
+	Favourite bool        `json:"favourite"`
+	Drill     drill.Drill `json:"drill"`
+	drill.Summary
 }
 
 // DrillVersion is a state a drill was saved in.
@@ -46,48 +37,14 @@ type DrillVersion struct {
 	Drill   drill.Drill `json:"drill"`
 }
 
-// MoverOf is how a student of that level moves.
-func MoverOf(level string) footwork.Mover {
-	return map[string]footwork.Mover{"beginner": footwork.Junior, "performance": footwork.Performance, "club": footwork.Club}[level]
-}
-
-// shelf sums a drill up for the shelf.
-func shelf(id string, version int, own bool, d drill.Drill) ShelfDrill {
-	out := ShelfDrill{ID: id, Version: version, Own: own, Drill: d, Zones: []string{}, Effort: footwork.Easy}
-	c, err := d.Court()
-	if err != nil {
-		return out
-	}
-	out.Sport = c.Sport
-	plan, err := d.Pattern.Reckon(MoverOf(string(d.Level)), false)
-	if err != nil {
-		return out
-	}
-	out.Seconds, out.Metres, out.Balls = plan.Seconds, plan.Metres, len(plan.Balls)
-	for _, e := range []footwork.Effort{footwork.Easy, footwork.Working, footwork.Stretch, footwork.Unreachable} {
-		if plan.Efforts[e] > 0 {
-			out.Effort = e
-		}
-	}
-	for _, s := range c.Schemes {
-		if s.Kind != court.ByDepth {
-			continue
-		}
-		for _, b := range plan.Balls {
-			if name := s.Zones[s.At(b.At.Floor(), d.Pattern.Hand)].Name; !slices.Contains(out.Zones, name) {
-				out.Zones = append(out.Zones, name)
-			}
-		}
-		break
-	}
-	return out
+func shelved(version int, own bool, d drill.Drill) ShelfDrill {
+	return ShelfDrill{ID: d.ID, Version: version, Own: own, Drill: d, Summary: d.Summary(nil)}
 }
 
 // shipped is the part of the shelf that never changes.
-var shipped = sync.OnceValue(func() []ShelfDrill {
-	var out []ShelfDrill
-	for _, e := range library.All() {
-		out = append(out, shelf(e.ID, 0, false, e.Drill))
+var shipped = sync.OnceValue(func() (out []ShelfDrill) {
+	for _, d := range library.All() {
+		out = append(out, shelved(0, false, d))
 	}
 	return out
 })
@@ -97,7 +54,8 @@ func readShelf(r gen.Drill) (ShelfDrill, error) {
 	if err := json.Unmarshal([]byte(r.Body), &d); err != nil {
 		return ShelfDrill{}, fmt.Errorf("drill %s: %w", r.ID, err)
 	}
-	return shelf(r.ID, int(r.Version), true, d), nil
+	d.ID = r.ID
+	return shelved(int(r.Version), true, d), nil
 }
 
 // Drills is the shelf: the club's own, latest first, then those that ship.
@@ -165,8 +123,9 @@ func (c *Club) SaveDrill(
 	if !lesson.IsID(id) {
 		return out, units.Problems{
 			{
-				Field:  "id",
-				Detail: "a drill that ships is not changed; save a copy under an id of its own, a UUID in lower case",
+				Field: "id",
+				Detail: "a drill that ships is not changed; save a copy under an id of its own, a UUID in " +
+					"lower case",
 			},
 		}
 	}
@@ -184,6 +143,7 @@ func (c *Club) putDrill(
 	version int,
 	d drill.Drill,
 ) (ShelfDrill, error) {
+	d.ID = id
 	body, err := json.Marshal(d)
 	if err != nil {
 		return ShelfDrill{}, err
@@ -215,7 +175,10 @@ func (c *Club) putDrill(
 			},
 		)
 	}
-	return shelf(id, version+1, true, d), err
+	if err == nil {
+		err = nameSituation(ctx, q, &d)
+	}
+	return shelved(version+1, true, d), err
 }
 
 // drillChanges says which parts of a drill differ from the version edited.
@@ -301,117 +264,53 @@ func (c *Club) AddDrills(ctx context.Context, drills []drill.Drill) (out []Shelf
 	return out, err
 }
 
-// Asked is for whom a drill is checked; the drill's own level, number and
-// minutes stand in for what is left out.
+// Asked is for whom a drill is checked: a student, or anybody of a level, or
+// else of the drill's own.
 type Asked struct {
-	Student    string
-	Level      string
-	Students   int
-	Minutes    int
-	Paths      bool
-	Neighbours bool
-	Quick      bool // no fixes to the notices, as while something is dragged
-	System     units.System
+	Student string
+	Level   units.Level
+	plan.BenchQuestion
 }
 
-// DrillCheck is the whole reckoning of a drill on the workbench.
-type DrillCheck struct {
-	Plan       pattern.Plan      `json:"plan"`
-	Wheels     drill.Wheels      `json:"wheels"`
-	Player     drill.PlayerPlan  `json:"player"`
-	Notices    []drill.Notice    `json:"notices"`
-	Cautions   []string          `json:"cautions"`
-	Neighbours []drill.Neighbour `json:"neighbours,omitempty"`
-}
-
-// CheckDrill reckons a drill as it stands on the bench, saved or not, for a
-// student or for anybody of a level.
-func (c *Club) CheckDrill(ctx context.Context, d *drill.Drill, a Asked) (out DrillCheck, err error) {
+// CheckDrill reckons a drill as it stands on the bench, saved or not.
+func (c *Club) CheckDrill(ctx context.Context, d *drill.Drill, a Asked) (plan.Bench, error) {
 	if p := d.Validate(); len(p) > 0 {
 		var under units.Problems
 		under.Under("drill", p)
-		return out, under
+		return plan.Bench{}, under
 	}
-	who := lesson.Student{Name: "a student", Hand: d.Pattern.Hand, Level: progress.Level(a.Level)}
-	if a.Level == "" {
-		who.Level = progress.Level(d.Level)
+	a.BenchQuestion.Student = anybody(d.Level, d.Pattern.Hand)
+	if a.Level != "" {
+		if err := a.Level.Validate(); err != nil {
+			return plan.Bench{}, units.Problems{{Field: "level", Detail: err.Error()}}
+		}
+		a.BenchQuestion.Student.Level = a.Level
 	}
 	if a.Student != "" {
-		if who, err = c.known(ctx, a.Student); err != nil {
-			return out, err
+		found, err := c.everybody(ctx, []string{a.Student})
+		if err != nil {
+			return plan.Bench{}, err
 		}
+		a.BenchQuestion.Student = found[0]
 	}
-	if a.Students == 0 {
-		a.Students = d.Players.Best
-	}
-	if a.Minutes == 0 {
-		a.Minutes = d.Minutes.Best
-	}
-	mover := MoverOf(string(who.Level))
-	if out.Plan, err = d.Pattern.Reckon(mover, a.Paths); err != nil {
-		return out, err
-	}
-	players := lesson.Players(d, []lesson.Student{who})
-	out.Player = d.Turns(float64(a.Students), float64(a.Minutes)).Player(players[0])
-	out.Wheels = d.Wheels(out.Plan, a.Students, float64(a.Minutes))
-	out.Notices = d.Notices(mover, out.Plan, &players[0], !a.Quick, a.System)
-	out.Cautions = d.AllCautions()
-	if a.Neighbours {
-		out.Neighbours = d.Neighbours(
-			mover,
-			func(b *drill.Drill) []drill.Player { return lesson.Players(b, []lesson.Student{who}) },
-		)
-	}
-	return out, nil
-}
-
-// known is a student with what was counted of them.
-func (c *Club) known(ctx context.Context, id string) (s lesson.Student, err error) {
-	err = c.store.View(ctx, func(q *gen.Queries) error {
-		s, err = studentOfLesson(ctx, q, id, c.Now())
-		return err
-	})
-	return s, err
-}
-
-// studentOfLesson reads a student with the counts of every skill.
-func studentOfLesson(ctx context.Context, q *gen.Queries, id string, now time.Time) (lesson.Student, error) {
-	row, err := q.GetStudent(ctx, id)
-	if err != nil {
-		return lesson.Student{}, orMissing(err, "student")
-	}
-	results, err := q.ListResultsOfStudent(ctx, id)
-	if err != nil {
-		return lesson.Student{}, err
-	}
-	s := lesson.Student{ID: row.ID, Name: row.Name, Hand: student(row).Hand, Level: student(row).Level}
-	seen := evidence(results)
-	s.Seen = make(map[string][]progress.Evidence, len(seen))
-	for skill := range seen {
-		s.Seen[skill] = seen.at(skill, now)
-	}
-	sessions, err := q.ListSessionsOfStudent(
-		ctx,
-		gen.ListSessionsOfStudentParams{Student: id, Since: now.AddDate(0, 0, -35).UnixMilli()},
-	)
-	for _, r := range sessions {
-		s.Sessions = append(
-			s.Sessions,
-			progress.Session{
-				DaysAgo: now.Sub(time.UnixMilli(r.StartedAt)).Hours() / 24,
-				Minutes: r.Minutes,
-				Rating:  float64(r.Rating),
-			},
-		)
-	}
-	return s, err
+	return c.planner.Bench(ctx, d, a.BenchQuestion)
 }
 
 // Shelf sums drills up as the shelf would, without putting them there.
 func Shelf(drills []drill.Drill) []ShelfDrill {
 	out := make([]ShelfDrill, len(drills))
 	for i, d := range drills {
-		out[i] = shelf("unsaved", 0, true, d)
+		d.ID = "unsaved"
+		out[i] = shelved(0, true, d)
 	}
 	return out
+}
+
+// nameSituation keeps the words of a situation that a coach named, so that
+// results can be shown under them.
+func nameSituation(ctx context.Context, q *gen.Queries, d *drill.Drill) error {
+	if d.SituationName == "" {
+		return nil
+	}
+	return q.PutSituation(ctx, gen.PutSituationParams{ID: d.Situation, Words: d.SituationName})
 }

@@ -7,8 +7,11 @@ import (
 	"errors"
 	"fmt"
 
+	"hodometer/core/drill"
 	"hodometer/core/lesson"
+	"hodometer/core/plan"
 	"hodometer/core/units"
+	"hodometer/internal/store"
 	"hodometer/internal/store/gen"
 
 	"github.com/google/uuid"
@@ -97,15 +100,11 @@ func (c *Club) Lesson(ctx context.Context, id string) (l *lesson.Lesson, err err
 	return l, err
 }
 
-// more is what a lesson has beside its tape, as the table keeps it.
-type more struct {
-	Have    *lesson.Means `json:"have,omitempty"`
-	MatchOn string        `json:"matchOn,omitempty"`
-	There   []lesson.Stay `json:"there,omitempty"`
-}
-
+// moreOf is what a lesson has beside its tape, as the table keeps it.
 func moreOf(l *lesson.Lesson) (string, error) {
-	text, err := json.Marshal(more{l.Have, l.MatchOn, l.There})
+	text, err := json.Marshal(
+		store.More{Resources: l.Resources, MatchOn: l.MatchOn, Attendance: l.Attendance},
+	)
 	return string(text), err
 }
 
@@ -114,8 +113,7 @@ func readLesson(ctx context.Context, q *gen.Queries, id string) (*lesson.Lesson,
 	if err != nil {
 		return nil, orMissing(err, "lesson")
 	}
-	l := &lesson.Lesson{
-		ID:          r.ID,
+	l := &lesson.Lesson{Format: lesson.Format, FormatVersion: lesson.FormatVersion, ID: r.ID,
 		Version:     int(r.Version),
 		Title:       r.Title,
 		Aim:         r.Aim,
@@ -126,11 +124,11 @@ func readLesson(ctx context.Context, q *gen.Queries, id string) (*lesson.Lesson,
 		Students:    []string{},
 		Blocks:      []lesson.Block{},
 	}
-	var m more
+	var m store.More
 	if err := json.Unmarshal([]byte(r.More), &m); err != nil {
 		return nil, fmt.Errorf("lesson %s: %w", id, err)
 	}
-	l.Have, l.MatchOn, l.There = m.Have, m.MatchOn, m.There
+	l.Resources, l.MatchOn, l.Attendance = m.Resources, m.MatchOn, m.Attendance
 	students, err := q.ListStudentsInLesson(ctx, id)
 	if err != nil {
 		return nil, err
@@ -162,13 +160,14 @@ func (c *Club) SaveLesson(ctx context.Context, l *lesson.Lesson) (*lesson.Lesson
 		return nil, err
 	}
 	saved := *l
+	saved.Format, saved.FormatVersion = lesson.Format, lesson.FormatVersion
 	saved.Version++
 	extra, err := moreOf(l)
 	if err != nil {
 		return nil, err
 	}
 	err = c.store.Write(ctx, func(q *gen.Queries) error {
-		if err := known(ctx, q, l); err != nil {
+		if err := known(ctx, q, l.Students); err != nil {
 			return err
 		}
 		current, err := readLesson(ctx, q, l.ID)
@@ -219,6 +218,13 @@ func (c *Club) SaveLesson(ctx context.Context, l *lesson.Lesson) (*lesson.Lesson
 		if err != nil {
 			return err
 		}
+		for _, b := range saved.Blocks {
+			if b.Drill != nil {
+				if err := nameSituation(ctx, q, b.Drill); err != nil {
+					return err
+				}
+			}
+		}
 		return c.writeParts(ctx, q, &saved)
 	})
 	if err != nil {
@@ -227,10 +233,10 @@ func (c *Club) SaveLesson(ctx context.Context, l *lesson.Lesson) (*lesson.Lesson
 	return &saved, nil
 }
 
-// known refuses a lesson with students nobody has heard of.
-func known(ctx context.Context, q *gen.Queries, l *lesson.Lesson) error {
+// known refuses students nobody has heard of.
+func known(ctx context.Context, q *gen.Queries, ids []string) error {
 	var p units.Problems
-	for i, id := range l.Students {
+	for i, id := range ids {
 		if _, err := q.GetStudent(ctx, id); errors.Is(err, sql.ErrNoRows) {
 			p.Add(fmt.Sprintf("students[%d]", i), "there is no such student")
 		} else if err != nil {
@@ -316,59 +322,69 @@ func (c *Club) writeParts(ctx context.Context, q *gen.Queries, l *lesson.Lesson)
 }
 
 // Reckon plans a lesson as it stands on a screen, saved or not, with what is
-// known of its students now; of the block in hand, if one is named, also who is
-// where and what could be otherwise.
+// known of its students now; of one block, if it is named, also who is where and
+// what could be otherwise.
 func (c *Club) Reckon(
 	ctx context.Context,
 	l *lesson.Lesson,
 	system units.System,
-	hand string,
-) (plan lesson.Plan, err error) {
+	detail string,
+) (out plan.Plan, err error) {
 	if err := l.Validate().Err(); err != nil {
-		return plan, err
+		return out, err
 	}
-	students, err := c.everybody(ctx, l)
+	students, err := c.everybody(ctx, l.Students)
 	if err != nil {
-		return plan, err
+		return out, err
 	}
-	return c.reckon(l, students, system, hand), nil
-}
-
-// everybody are the lesson's students with what was counted of them.
-func (c *Club) everybody(ctx context.Context, l *lesson.Lesson) (students []lesson.Student, err error) {
-	err = c.store.View(ctx, func(q *gen.Queries) error {
-		if err := known(ctx, q, l); err != nil {
-			return err
-		}
-		now := c.Now()
-		for _, id := range l.Students {
-			s, err := studentOfLesson(ctx, q, id, now)
-			if err != nil {
-				return err
-			}
-			students = append(students, s)
-		}
-		return nil
-	})
-	return students, err
+	return c.reckon(ctx, l, students, system, detail)
 }
 
 func (c *Club) reckon(
+	ctx context.Context,
 	l *lesson.Lesson,
-	students []lesson.Student,
+	students []plan.Student,
 	system units.System,
-	hand string,
-) lesson.Plan {
-	plan := c.reckoner.Reckon(l, students, system)
-	if hand != "" {
-		plan.Hand = lesson.InHand(l, &plan, hand, students, system)
+	detail string,
+) (plan.Plan, error) {
+	out, err := c.planner.Plan(ctx, l, students, system)
+	if err != nil {
+		return out, err
 	}
-	for _, n := range plan.Notices { // a block that a fix adds gets its id here: the core makes none
+	if detail != "" {
+		out.Detail = c.planner.Detail(ctx, l, &out, detail, students, system)
+	}
+	for _, n := range out.Notices { // a block that a fix adds gets its id here: the core makes none
 		for _, f := range n.Fixes {
 			name(f.Blocks)
 		}
 	}
-	return plan
+	return out, nil
+}
+
+// Place is a block for a drill, brought to the court of a lesson, and where in
+// the lesson it goes.
+type Place struct {
+	Block lesson.Block `json:"block"`
+	At    int          `json:"at"`
+}
+
+// PlaceDrill says where a drill goes in a lesson. A drill that cannot be brought
+// to the lesson's court is placed as it is.
+func (c *Club) PlaceDrill(l *lesson.Lesson, d *drill.Drill) (Place, error) {
+	if p := d.Validate(); len(p) > 0 {
+		var under units.Problems
+		under.Under("drill", p)
+		return Place{}, under
+	}
+	if d.Pattern.Court != l.Court {
+		if there, err := d.On(&c.planner.Flights, l.Court); err == nil && there.Validate().Err() == nil {
+			d = &there
+		}
+	}
+	blocks := []lesson.Block{lesson.ForDrill(d)}
+	name(blocks)
+	return Place{blocks[0], l.PlaceForDrill()}, nil
 }
 
 // name gives ids to blocks that have none.

@@ -9,38 +9,39 @@ import (
 	"strings"
 	"time"
 
+	"hodometer/core/draft"
 	"hodometer/core/drill"
+	"hodometer/core/formation"
 	"hodometer/core/lesson"
+	"hodometer/core/plan"
 	"hodometer/core/units"
 	"hodometer/internal/store/gen"
 
 	"github.com/google/uuid"
 )
 
-// Wish is what a coach knows of a lesson to come.
-type Wish struct {
+// Brief is what a coach knows of a lesson to come.
+type Brief struct {
 	Students                    []string
 	Court, Date, Start, MatchOn string
 	Minutes                     int
 	Aim                         drill.Focus
-	Have                        *lesson.Means
+	Resources                   *lesson.Resources
 	System                      units.System
 }
 
-// Draft is a lesson made by rules, reckoned.
+// Draft is a lesson made by rules, with what it comes to.
 type Draft struct {
-	Name   string        `json:"name"`
-	Why    string        `json:"why"`
-	Lesson lesson.Lesson `json:"lesson"`
-	Plan   lesson.Plan   `json:"plan"`
+	draft.Draft
+	Outline plan.Outline `json:"outline"`
 }
 
 // memory is how far back drafts look.
 const memory = 8 * 7 * 24 * time.Hour
 
-// Drafts makes lessons for a wish from what is known of its students. Nothing
+// Drafts makes lessons for a brief from what is known of its students. Nothing
 // is saved.
-func (c *Club) Drafts(ctx context.Context, w Wish) ([]Draft, error) {
+func (c *Club) Drafts(ctx context.Context, w Brief) ([]Draft, error) {
 	probe := lesson.Lesson{
 		ID:          uuid.Must(uuid.NewV7()).String(),
 		Title:       "Draft",
@@ -49,7 +50,7 @@ func (c *Club) Drafts(ctx context.Context, w Wish) ([]Draft, error) {
 		SlotMinutes: w.Minutes,
 		Court:       w.Court,
 		Students:    w.Students,
-		Have:        w.Have,
+		Resources:   w.Resources,
 		MatchOn:     w.MatchOn,
 	}
 	p := probe.Validate()
@@ -59,39 +60,66 @@ func (c *Club) Drafts(ctx context.Context, w Wish) ([]Draft, error) {
 	if err := p.Err(); err != nil {
 		return nil, err
 	}
-	students, err := c.everybody(ctx, &probe)
+	students, err := c.everybody(ctx, probe.Students)
 	if err != nil {
 		return nil, err
 	}
-	wish := lesson.Wish{
-		Students: students,
-		Court:    w.Court,
-		Date:     w.Date,
-		Start:    w.Start,
-		Minutes:  w.Minutes,
-		Aim:      w.Aim,
-		Have:     w.Have,
-		MatchOn:  w.MatchOn,
+	brief := draft.Brief{
+		Students:  students,
+		Court:     w.Court,
+		Date:      w.Date,
+		Start:     w.Start,
+		Minutes:   w.Minutes,
+		Aim:       w.Aim,
+		Resources: w.Resources,
+		MatchOn:   w.MatchOn,
 	}
 	err = c.store.View(ctx, func(q *gen.Queries) error {
-		wish.Past, err = c.past(ctx, q, w.Students)
+		if brief.Own, err = ownDrills(ctx, q); err != nil {
+			return err
+		}
+		brief.Past, err = c.past(ctx, q, w.Students)
 		return err
 	})
 	if err != nil {
 		return nil, err
 	}
+	made, err := draft.Drafts(ctx, &c.planner, brief)
+	if err != nil {
+		return nil, err
+	}
 	out := []Draft{}
-	for _, d := range lesson.Drafts(wish) {
+	for _, d := range made {
 		d.Lesson.ID = uuid.Must(uuid.NewV7()).String()
 		name(d.Lesson.Blocks)
-		out = append(out, Draft{d.Name, d.Why, d.Lesson, c.reckon(&d.Lesson, students, w.System, "")})
+		planned, err := c.reckon(ctx, &d.Lesson, students, w.System, "")
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, Draft{d, planned.Outline()})
+	}
+	return out, nil
+}
+
+// ownDrills are the club's own on the shelf.
+func ownDrills(ctx context.Context, q *gen.Queries) (out []drill.Drill, err error) {
+	rows, err := q.ListDrills(ctx)
+	if err != nil {
+		return nil, err
+	}
+	for _, r := range rows {
+		s, err := readShelf(r)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, s.Drill)
 	}
 	return out, nil
 }
 
 // past are the drills of finished lessons of these students, the latest first,
 // with who fell short.
-func (c *Club) past(ctx context.Context, q *gen.Queries, students []string) (out []lesson.Past, err error) {
+func (c *Club) past(ctx context.Context, q *gen.Queries, students []string) (out []draft.Past, err error) {
 	if len(students) == 0 {
 		return nil, nil
 	}
@@ -112,25 +140,15 @@ func (c *Club) past(ctx context.Context, q *gen.Queries, students []string) (out
 		if err != nil {
 			return nil, err
 		}
-		ago := now.Sub(time.UnixMilli(r.StartedAt)).Hours() / 24
-		for _, b := range l.Blocks {
-			if b.Drill == nil {
-				continue
-			}
-			p := lesson.Past{DaysAgo: ago, Drill: *b.Drill}
-			for _, s := range l.Students {
-				met := 0
-				for _, k := range results {
-					if k.StudentID == s && k.BlockID == b.ID {
-						met += int(k.Met)
-					}
-				}
-				if met < len(b.Drill.Steps) && slices.Contains(students, s) {
-					p.Short = append(p.Short, s)
-				}
-			}
-			out = append(out, p)
+		var outcomes []draft.Outcome
+		for _, k := range results {
+			outcomes = append(
+				outcomes,
+				draft.Outcome{Student: k.StudentID, Block: k.BlockID, Met: k.Met != 0},
+			)
 		}
+		ago := now.Sub(time.UnixMilli(r.StartedAt)).Hours() / 24
+		out = append(out, draft.PastOf(&l, ago, students, outcomes)...)
 	}
 	return out, nil
 }
@@ -145,7 +163,7 @@ func (c *Club) MatchFrom(b *lesson.Block) (lesson.Block, error) {
 	if err := b.Drill.Validate().Err(); err != nil {
 		return lesson.Block{}, err
 	}
-	out := []lesson.Block{lesson.MatchFrom(b.Drill)}
+	out := []lesson.Block{plan.MatchFrom(b.Drill)}
 	name(out)
 	return out[0], nil
 }
@@ -189,16 +207,21 @@ func (c *Club) LessonVersions(ctx context.Context, id string) (out []LessonVersi
 // Sheet is a lesson as it is printed.
 type Sheet struct {
 	Lesson   *lesson.Lesson `json:"lesson"`
-	Plan     lesson.Plan    `json:"plan"`
+	Plan     plan.Plan      `json:"plan"`
 	Students []Student      `json:"students"`
 	Blocks   []SheetBlock   `json:"blocks"`
+	// Home is for each student what to do alone until next time.
+	Home [][]draft.Practice `json:"home"`
 }
 
-// SheetBlock is who is where in a block, and what is set out where.
+// SheetBlock is who is where in a block, what is set out where, and what is
+// asked: of all, and for each student what is their own.
 type SheetBlock struct {
-	ID       string           `json:"id"`
-	Rotation *lesson.Rotation `json:"rotation,omitempty"`
-	SetUp    []lesson.Laid    `json:"setUp"`
+	ID       string              `json:"id"`
+	Goals    string              `json:"goals,omitempty"`
+	Own      [][]string          `json:"own"`
+	Rotation *formation.Rotation `json:"rotation,omitempty"`
+	SetUp    []plan.Placement    `json:"setUp"`
 }
 
 // Sheet is the lesson as it was saved last, to print.
@@ -213,22 +236,29 @@ func (c *Club) Sheet(ctx context.Context, id string, system units.System) (out S
 	if err != nil {
 		return out, err
 	}
-	out.Students = []Student{}
+	out.Students, out.Home = []Student{}, [][]draft.Practice{}
 	for _, s := range out.Lesson.Students {
 		if i := slices.IndexFunc(everybody, func(p Student) bool { return p.ID == s }); i >= 0 {
 			out.Students = append(out.Students, everybody[i])
+			out.Home = append(out.Home, draft.Home(out.Lesson, everybody[i].Level))
 		}
 	}
 	for i := range out.Lesson.Blocks {
 		b := &out.Lesson.Blocks[i]
-		out.Blocks = append(
-			out.Blocks,
-			SheetBlock{
-				b.ID,
-				out.Lesson.Rotation(b, float64(out.Plan.Blocks[i].From), len(out.Students)),
-				b.SetUp(),
-			},
-		)
+		from := float64(out.Plan.Blocks[i].From)
+		sheet := SheetBlock{
+			ID:       b.ID,
+			Own:      [][]string{},
+			Rotation: formation.RotationOf(out.Lesson, b, from, len(out.Students)),
+			SetUp:    plan.SetUp(b),
+		}
+		if b.Drill != nil {
+			sheet.Goals = b.Drill.Goals()
+			for _, s := range out.Students {
+				sheet.Own = append(sheet.Own, b.Variant(s.ID).Say(b.Drill, system))
+			}
+		}
+		out.Blocks = append(out.Blocks, sheet)
 	}
 	return out, nil
 }
@@ -281,7 +311,7 @@ func (c *Club) SaveGroup(ctx context.Context, g Group) (Group, error) {
 		return g, err
 	}
 	err := c.store.Write(ctx, func(q *gen.Queries) error {
-		if err := known(ctx, q, &lesson.Lesson{Students: g.Students}); err != nil {
+		if err := known(ctx, q, g.Students); err != nil {
 			return err
 		}
 		list, err := json.Marshal(slices.Concat([]string{}, g.Students))

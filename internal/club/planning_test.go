@@ -48,12 +48,12 @@ func TestTheNextLessonKnowsTheLast(t *testing.T) {
 	give(t, c, l, 8)
 	c.Now = func() time.Time { return now }
 
-	plan, err := c.Reckon(ctx, l, units.Metric, "")
+	made, err := c.Reckon(ctx, l, units.Metric, "")
 	require.NoError(t, err)
-	planned := plan.Minutes.Value * 5 // nobody has rated it yet
-	require.InDelta(t, planned+10*8, plan.Students[0].Load.Value, 0.1)
+	planned := made.Minutes.Value * 5 // nobody has rated it yet
+	require.InDelta(t, planned+10*8, made.Students[0].Load.Value, 0.1)
 
-	w := Wish{Students: l.Students, Court: "tennis", Date: "2026-05-17", Start: "17:00", Minutes: 60}
+	w := Brief{Students: l.Students, Court: "tennis", Date: "2026-05-17", Start: "17:00", Minutes: 60}
 	drafts, err := c.Drafts(ctx, w)
 	require.NoError(t, err)
 	require.Contains(t, drafts[0].Why, "Wren did not meet “Short ball to the corners” 6 days ago")

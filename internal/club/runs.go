@@ -21,6 +21,10 @@ type Run struct {
 	Lesson   *lesson.Lesson `json:"lesson"` // as it was when the run began
 	Students []Student      `json:"students"`
 	State    run.State      `json:"state"`
+	// Undoable are the kinds of event that can be taken back, Pairs the students
+	// of a script's partners 0 and 1, by their place.
+	Undoable []run.Kind `json:"undoable"`
+	Pairs    [2][]int   `json:"pairs"`
 }
 
 // BeginRun starts a run of a lesson under an id made by the device. Beginning
@@ -71,7 +75,14 @@ func (c *Club) Run(ctx context.Context, id string) (out Run, err error) {
 		if err != nil {
 			return err
 		}
-		out = Run{ID: row.ID, Lesson: l, Students: []Student{}, State: run.Fold(l, events)}
+		out = Run{
+			ID:       row.ID,
+			Lesson:   l,
+			Students: []Student{},
+			State:    run.Fold(l, events),
+			Undoable: run.Undoable(),
+			Pairs:    lesson.Pairs(len(l.Students)),
+		}
 		for _, sid := range l.Students {
 			s, err := q.GetStudent(ctx, sid)
 			if err != nil {
@@ -138,14 +149,14 @@ func (c *Club) AddEvents(ctx context.Context, id string, added []run.Event) (sta
 		}
 		events = append(events, added...)
 		state = run.Fold(l, events)
-		return keep(ctx, q, row, l, events, state)
+		return writeOutcome(ctx, q, row, l, events, state)
 	})
 	return state, err
 }
 
-// keep writes what the log and the estimates read: the run's status and, once
+// writeOutcome writes what the log and the estimates read: the run's status and, once
 // it is finished, its results.
-func keep(
+func writeOutcome(
 	ctx context.Context,
 	q *gen.Queries,
 	row gen.Run,
@@ -172,6 +183,9 @@ func keep(
 	if state.Status != run.Finished && row.Status != string(run.Finished) {
 		return nil
 	}
+	if err := q.EvidenceChanged(ctx); err != nil {
+		return err
+	}
 	if err := q.DeleteResults(ctx, row.ID); err != nil {
 		return err
 	}
@@ -196,7 +210,7 @@ func keep(
 				StudentID: k.Student,
 				BlockID:   k.Block,
 				Step:      int64(k.Step),
-				Skill:     k.Skill,
+				Skill:     string(k.Skill),
 				At:        started,
 				Balls: int64(
 					k.Balls,

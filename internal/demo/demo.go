@@ -12,11 +12,12 @@ import (
 	"time"
 
 	"hodometer/core/court"
+	"hodometer/core/draft"
 	"hodometer/core/drill"
 	"hodometer/core/goal"
 	"hodometer/core/lesson"
-	"hodometer/core/progress"
 	"hodometer/core/run"
+	"hodometer/core/units"
 	"hodometer/internal/club"
 )
 
@@ -25,7 +26,7 @@ import (
 type person struct {
 	name         string
 	hand         court.Hand
-	level        progress.Level
+	level        units.Level
 	start, gains float64
 	id           string
 }
@@ -44,28 +45,28 @@ func Fill(ctx context.Context, c *club.Club) error {
 	wren := &person{
 		name:  "Wren Ashdown",
 		hand:  court.RightHand,
-		level: progress.Club,
+		level: units.Club,
 		start: 0.44,
 		gains: 0.032,
 	}
 	tove := &person{
 		name:  "Tove Marlin",
 		hand:  court.LeftHand,
-		level: progress.Club,
+		level: units.Club,
 		start: 0.58,
 		gains: 0.002,
 	}
 	pip := &person{
 		name:  "Pip Orrin",
 		hand:  court.RightHand,
-		level: progress.Beginner,
+		level: units.Beginner,
 		start: 0.4,
 		gains: 0.01,
 	}
 	juno := &person{
 		name:  "Juno Farrow",
 		hand:  court.RightHand,
-		level: progress.Beginner,
+		level: units.Beginner,
 		start: 0.35,
 		gains: 0.02,
 	}
@@ -178,7 +179,7 @@ func (b *builder) plan(
 	for _, p := range people {
 		l.Students = append(l.Students, p.id)
 	}
-	for _, t := range lesson.Templates(c) {
+	for _, t := range draft.Templates(c) {
 		t.ID = b.newID(day.AddDate(0, 0, -6))
 		l.Blocks = append(l.Blocks, t)
 	}

@@ -8,7 +8,7 @@ import (
 	"hodometer/core/court"
 	"hodometer/core/drill"
 	"hodometer/core/lesson"
-	"hodometer/core/progress"
+	"hodometer/core/units"
 	"hodometer/internal/club"
 )
 
@@ -18,7 +18,7 @@ type team struct {
 	name    string
 	court   string
 	minutes int
-	have    lesson.Means
+	have    lesson.Resources
 	aim     drill.Focus
 	start   string
 	given   int // lessons behind them, a week apart
@@ -30,9 +30,9 @@ type team struct {
 // teams are everybody besides the two pairs of the story.
 func teams(pip, juno *person) []team {
 	kid := func(name string, hand court.Hand, start, gains float64) *person {
-		return &person{name: name, hand: hand, level: progress.Beginner, start: start, gains: gains}
+		return &person{name: name, hand: hand, level: units.Beginner, start: start, gains: gains}
 	}
-	grown := func(name string, level progress.Level, start, gains float64) *person {
+	grown := func(name string, level units.Level, start, gains float64) *person {
 		return &person{name: name, hand: court.RightHand, level: level, start: start, gains: gains}
 	}
 	return []team{
@@ -40,7 +40,7 @@ func teams(pip, juno *person) []team {
 			name:    "Orange eight",
 			court:   "tennisOrange",
 			minutes: 60,
-			have:    lesson.Means{Balls: 60, Courts: 2, Kit: []string{"markers", "obstacles"}},
+			have:    lesson.Resources{Balls: 60, Courts: 2, Equipment: []string{"markers", "obstacles"}},
 			aim:     "depth",
 			start:   "16:00",
 			given:   1,
@@ -65,68 +65,68 @@ func teams(pip, juno *person) []team {
 			name:    "Cass before the event",
 			court:   "tennis",
 			minutes: 90,
-			have:    lesson.Means{Balls: 72, Kit: []string{"markers", "machine", "bands"}},
+			have:    lesson.Resources{Balls: 72, Equipment: []string{"markers", "machine", "bands"}},
 			aim:     "serveReturn",
 			start:   "18:30",
 			given:   2,
 			ago:     4,
 			matchIn: 14,
-			people:  []*person{grown("Cass Verrin", progress.Performance, 0.66, 0.03)},
+			people:  []*person{grown("Cass Verrin", units.Performance, 0.66, 0.03)},
 		},
 		{
 			name:    "Table three",
 			court:   "tableTennis",
 			minutes: 60,
-			have:    lesson.Means{Balls: 120, Kit: []string{"machine"}},
+			have:    lesson.Resources{Balls: 120, Equipment: []string{"machine"}},
 			aim:     "footwork",
 			start:   "19:00",
 			given:   2,
 			ago:     3,
 			people: []*person{
-				grown("Oda Pell", progress.Club, 0.55, 0.02),
-				grown("Lark Imrie", progress.Club, 0.62, 0.01),
-				grown("Sol Quenby", progress.Club, 0.48, 0.03),
+				grown("Oda Pell", units.Club, 0.55, 0.02),
+				grown("Lark Imrie", units.Club, 0.62, 0.01),
+				grown("Sol Quenby", units.Club, 0.48, 0.03),
 			},
 		},
 		{
 			name:    "Isla, squash",
 			court:   "squash",
 			minutes: 45,
-			have:    lesson.Means{Kit: []string{"obstacles"}},
+			have:    lesson.Resources{Equipment: []string{"obstacles"}},
 			aim:     "depth",
 			start:   "07:30",
 			given:   1,
 			ago:     26,
-			people:  []*person{grown("Isla Morrend", progress.Club, 0.5, 0.02)},
+			people:  []*person{grown("Isla Morrend", units.Club, 0.5, 0.02)},
 		},
 		{
 			name:    "Shuttle pair",
 			court:   "badminton",
 			minutes: 60,
-			have:    lesson.Means{Balls: 36, Kit: []string{"markers"}},
+			have:    lesson.Resources{Balls: 36, Equipment: []string{"markers"}},
 			aim:     "footwork",
 			start:   "20:00",
 			given:   1,
 			ago:     6,
 			people: []*person{
-				grown("Ravi Thorne-Lea", progress.Club, 0.52, 0.02),
-				grown("Yma Castell", progress.Club, 0.58, 0.02),
+				grown("Ravi Thorne-Lea", units.Club, 0.52, 0.02),
+				grown("Yma Castell", units.Club, 0.58, 0.02),
 			},
 		},
 		{
 			name:    "Senior four",
 			court:   "pickleball",
 			minutes: 60,
-			have:    lesson.Means{Balls: 30, Kit: []string{"markers"}},
+			have:    lesson.Resources{Balls: 30, Equipment: []string{"markers"}},
 			aim:     "rhythm",
 			start:   "10:00",
 			given:   1,
 			ago:     2,
 			people: []*person{
-				grown("Edda Brook", progress.Club, 0.5, 0.01),
-				grown("Hob Lanning", progress.Beginner, 0.42, 0.02),
-				grown("Una Firth", progress.Club, 0.6, 0.01),
-				grown("Gil Massow", progress.Beginner, 0.4, 0.02),
+				grown("Edda Brook", units.Club, 0.5, 0.01),
+				grown("Hob Lanning", units.Beginner, 0.42, 0.02),
+				grown("Una Firth", units.Club, 0.6, 0.01),
+				grown("Gil Massow", units.Beginner, 0.4, 0.02),
 			},
 		},
 	}
@@ -158,13 +158,13 @@ func (b *builder) join(ctx context.Context, t team) error {
 
 // drafted is the first draft for the team on a day, saved.
 func (b *builder) drafted(ctx context.Context, t team, day time.Time) (*lesson.Lesson, error) {
-	w := club.Wish{
-		Court:   t.court,
-		Date:    day.Format(time.DateOnly),
-		Start:   t.start,
-		Minutes: t.minutes,
-		Aim:     t.aim,
-		Have:    &t.have,
+	w := club.Brief{
+		Court:     t.court,
+		Date:      day.Format(time.DateOnly),
+		Start:     t.start,
+		Minutes:   t.minutes,
+		Aim:       t.aim,
+		Resources: &t.have,
 	}
 	for _, p := range t.people {
 		w.Students = append(w.Students, p.id)

@@ -34,20 +34,26 @@ type shelf struct {
 // mostWrong is how many faults of a file are told; more help nobody.
 const mostWrong = 12
 
-// schemas are the compiled schemas, by the format that a file says it has.
-var schemas = sync.OnceValue(func() map[string]*jsonschema.Schema {
-	whole, err := jsonschema.UnmarshalJSON(bytes.NewReader(formats.Drills))
-	if err != nil {
-		panic("docs/formats/drill.schema.json is not JSON: " + err.Error())
+// schemas are the compiled schemas, by the version of a drill and the format that
+// a file says it has.
+var schemas = sync.OnceValue(func() map[string]map[string]*jsonschema.Schema {
+	out := map[string]map[string]*jsonschema.Schema{}
+	for version, text := range map[string][]byte{"2": formats.Drills2, fmt.Sprint(drill.Version): formats.Drills} {
+		name := "drill-" + version + ".schema.json"
+		whole, err := jsonschema.UnmarshalJSON(bytes.NewReader(text))
+		if err != nil {
+			panic("docs/formats/" + name + " is not JSON: " + err.Error())
+		}
+		c := jsonschema.NewCompiler()
+		if err := c.AddResource(name, whole); err != nil {
+			panic(err)
+		}
+		out[version] = map[string]*jsonschema.Schema{
+			drill.Format: c.MustCompile(name + "#/$defs/Drill"),
+			ShelfFormat:  c.MustCompile(name + "#/$defs/ShelfDocument"),
+		}
 	}
-	c := jsonschema.NewCompiler()
-	if err := c.AddResource("drill.schema.json", whole); err != nil {
-		panic(err)
-	}
-	return map[string]*jsonschema.Schema{
-		drill.Format: c.MustCompile("drill.schema.json#/$defs/Drill"),
-		ShelfFormat:  c.MustCompile("drill.schema.json#/$defs/ShelfDocument"),
-	}
+	return out
 })
 
 // WriteDrills writes one drill as a drill document, several as a shelf.
@@ -72,8 +78,7 @@ func ReadDrills(file []byte) ([]drill.Drill, error) {
 	}
 	head, _ := value.(map[string]any)
 	format, _ := head["format"].(string)
-	schema, ok := schemas()[format]
-	if !ok {
+	if format != drill.Format && format != ShelfFormat {
 		return nil, where.wrong(
 			"format",
 			fmt.Sprintf(
@@ -83,27 +88,48 @@ func ReadDrills(file []byte) ([]drill.Drill, error) {
 			),
 		)
 	}
-	var out shelf
-	if format == drill.Format && fmt.Sprint(head["version"]) == "1" { // read as it was, checked as it becomes
-		out.Drills = make([]drill.Drill, 1)
-		if err := json.Unmarshal(file, &out.Drills[0]); err != nil {
+	version := versionOf(head)
+	if schema, ok := schemas()[version][format]; ok {
+		if err := schema.Validate(value); err != nil {
+			return nil, where.refused(err)
+		}
+	} else if version != "1" { // which had no schema: read as it was, checked as it becomes
+		return nil, where.wrong(
+			"version",
+			fmt.Sprintf("drills of versions 1 to %d can be read", drill.Version),
+		)
+	}
+	texts := []json.RawMessage{file}
+	if format == ShelfFormat {
+		var whole struct {
+			Drills []json.RawMessage `json:"drills"`
+		}
+		if err := json.Unmarshal(file, &whole); err != nil {
 			return nil, units.Problems{{Field: "file", Detail: err.Error()}}
 		}
-		return where.checked(out.Drills, false)
+		texts = whole.Drills
 	}
-	if err := schema.Validate(value); err != nil {
-		return nil, where.refused(err)
+	drills := make([]drill.Drill, len(texts))
+	for i, text := range texts {
+		if drills[i], err = drill.Read(text); err != nil {
+			return nil, units.Problems{{Field: "file", Detail: err.Error()}}
+		}
 	}
-	if format == drill.Format {
-		out.Drills = make([]drill.Drill, 1)
-		err = json.Unmarshal(file, &out.Drills[0])
-	} else {
-		err = json.Unmarshal(file, &out)
+	return where.checked(drills, format == ShelfFormat)
+}
+
+// versionOf a file is that of its drills, the first of them in a shelf; today's
+// where it says nothing.
+func versionOf(head map[string]any) string {
+	if list, _ := head["drills"].([]any); len(list) > 0 {
+		head, _ = list[0].(map[string]any)
+	} else if head["format"] == ShelfFormat {
+		return fmt.Sprint(drill.Version)
 	}
-	if err != nil {
-		return nil, units.Problems{{Field: "file", Detail: err.Error()}}
+	if v, ok := head["version"]; ok {
+		return fmt.Sprint(v)
 	}
-	return where.checked(out.Drills, format == ShelfFormat)
+	return fmt.Sprint(drill.Version)
 }
 
 // checked holds each drill to its own rules, and gives all of them or none.

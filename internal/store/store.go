@@ -11,6 +11,7 @@ import (
 	"io/fs"
 	"net/url"
 
+	"hodometer/core/lesson"
 	"hodometer/internal/store/gen"
 
 	"github.com/pressly/goose/v3"
@@ -58,12 +59,20 @@ func (s *Store) migrate(ctx context.Context) error {
 	if err != nil {
 		return err
 	}
-	p, err := goose.NewProvider(goose.DialectSQLite3, s.write, files)
+	ids := goose.NewGoMigration(5, &goose.GoFunc{RunTx: idsInstead}, nil)
+	p, err := goose.NewProvider(goose.DialectSQLite3, s.write, files, goose.WithGoMigrations(ids))
 	if err != nil {
 		return err
 	}
 	_, err = p.Up(ctx)
 	return err
+}
+
+// More is what a lesson has beside its tape, as the table of lessons keeps it.
+type More struct {
+	Resources  *lesson.Resources `json:"resources,omitempty"`
+	MatchOn    string            `json:"matchOn,omitempty"`
+	Attendance []lesson.Stay     `json:"attendance,omitempty"`
 }
 
 // Write runs work in one transaction: all of it happens, or nothing.

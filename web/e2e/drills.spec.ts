@@ -49,7 +49,7 @@ test('a line drill is drawn from nothing with the mouse, bent, mended, kept, fou
   const third = await at(page, -2.4, -8.5);
   await page.mouse.dblclick(third.x, third.y);
   await expect(ball(page, 3)).toBeVisible();
-  await page.getByRole('button', { name: 'Line', exact: true }).click();
+  await page.getByRole('button', { name: 'Waiting line', exact: true }).click();
   await page.getByRole('button', { name: 'Box', exact: true }).click();
   await page.getByLabel('Students', { exact: true }).fill('5');
   await page.getByLabel('Students', { exact: true }).press('Enter');
@@ -88,7 +88,7 @@ test('a line drill is drawn from nothing with the mouse, bent, mended, kept, fou
     page.getByRole('button', { name: 'Take out as a file' }).click()
   ]);
   const text = await readFile(await download.path(), 'utf8');
-  expect(JSON.parse(text)).toMatchObject({ format: 'hodometer.drill', version: 2, title: 'Tide line' });
+  expect(JSON.parse(text)).toMatchObject({ format: 'hodometer.drill', version: 3, title: 'Tide line' });
   const file = join(club.dir, 'tide.json');
   await writeFile(file, text.replace('Tide line', 'Ebb line'));
   await page.getByLabel('Bring in a file').setInputFiles(file);
@@ -149,7 +149,7 @@ test('the same line drill with the keyboard alone', async ({ page, club }) => {
   await page.getByRole('group', { name: 'Side' }).getByRole('button', { name: 'left' }).focus();
   await page.keyboard.press('Enter');
   await expect(ball(page, 3)).toHaveAttribute('aria-valuetext', /left of the middle/);
-  await page.getByRole('button', { name: 'Line', exact: true }).focus();
+  await page.getByRole('button', { name: 'Waiting line', exact: true }).focus();
   await page.keyboard.press('Enter');
   await type('Students', '5');
   await expect(wheel(page, /^Work : rest/)).toHaveAccessibleName(/one to [4-9]/);
@@ -282,11 +282,9 @@ test('a drag with twelve feeds is answered while the hand moves', async ({ page,
   expect(took.length, 'answers came while it was dragged').toBeGreaterThan(3);
   // A figure for the notes, not a gate: machines differ.
   took.sort((a, b) => a - b);
-  test
-    .info()
-    .annotations.push({
-      type: 'drag, 12 feeds',
-      description: `median ${took[took.length >> 1]!.toFixed(0)} ms, worst ${took.at(-1)!.toFixed(0)} ms of ${took.length}`
-    });
+  test.info().annotations.push({
+    type: 'drag, 12 feeds',
+    description: `median ${took[took.length >> 1]!.toFixed(0)} ms, worst ${took.at(-1)!.toFixed(0)} ms of ${took.length}`
+  });
   console.log(test.info().annotations.at(-1)!.description);
 });

@@ -80,7 +80,7 @@ test('every question is asked with the keyboard alone', async ({ page, club }) =
   await expect(page.getByRole('status').filter({ hasText: 'Turn' })).toContainText('Turn 1 of 6');
   await page.keyboard.press('ArrowRight');
   await expect(page.getByRole('status').filter({ hasText: 'Turn' })).toContainText('Turn 2 of 6');
-  await expect(page.getByRole('img', { name: /^Turn 2: A waiting, B hitter/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /^Turn 2: A waits, B hits/ })).toBeVisible();
   // Each question kept its place while the others were looked at.
   await page.keyboard.press('1');
   await page.keyboard.press('6');

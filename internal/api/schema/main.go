@@ -37,8 +37,10 @@ func main() {
 	out, err := json.MarshalIndent(map[string]any{
 		"$schema": "https://json-schema.org/draft/2020-12/schema",
 		"title":   "A drill, or a shelf of drills",
-		"description": "Lengths are metres, times seconds. The court's frame: origin on the floor under the middle of the net, or at the foot of the front wall, " +
-			"x to the right as the student faces it, y away from the student; the student is at the end where y is negative.",
+		"description": "Lengths are metres, times seconds. The court's frame: origin on the floor under " +
+			"the middle of the net, or at the foot of the front wall, " +
+			"x to the right as the student faces it, y away from the student; the student is at the end " +
+			"where y is negative.",
 		"oneOf": []any{
 			map[string]any{"$ref": "#/$defs/Drill"},
 			map[string]any{"$ref": "#/$defs/ShelfDocument"},

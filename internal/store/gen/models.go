@@ -51,6 +51,10 @@ type Event struct {
 	Body  string
 }
 
+type Evidence struct {
+	Version int64
+}
+
 type Group struct {
 	ID       string
 	Version  int64
@@ -105,6 +109,11 @@ type Run struct {
 	Status    string
 	Minutes   float64
 	Note      string
+}
+
+type Situation struct {
+	ID    string
+	Words string
 }
 
 type Student struct {

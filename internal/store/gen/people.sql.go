@@ -161,15 +161,10 @@ func (q *Queries) ListResultsOfStudent(ctx context.Context, studentID string) ([
 const listSessionsOfStudent = `-- name: ListSessionsOfStudent :many
 select r.started_at, r.minutes, cast(coalesce(e.value, 0) as integer) as rating
 from runs r left join efforts e on e.run_id = r.id and e.student_id = ?1
-where r.status = 'finished' and r.started_at >= ?2
+where r.status = 'finished'
   and exists (select 1 from results x where x.run_id = r.id and x.student_id = ?1)
 order by r.started_at desc
 `
-
-type ListSessionsOfStudentParams struct {
-	Student string
-	Since   int64
-}
 
 type ListSessionsOfStudentRow struct {
 	StartedAt int64
@@ -177,8 +172,8 @@ type ListSessionsOfStudentRow struct {
 	Rating    int64
 }
 
-func (q *Queries) ListSessionsOfStudent(ctx context.Context, arg ListSessionsOfStudentParams) ([]ListSessionsOfStudentRow, error) {
-	rows, err := q.db.QueryContext(ctx, listSessionsOfStudent, arg.Student, arg.Since)
+func (q *Queries) ListSessionsOfStudent(ctx context.Context, student string) ([]ListSessionsOfStudentRow, error) {
+	rows, err := q.db.QueryContext(ctx, listSessionsOfStudent, student)
 	if err != nil {
 		return nil, err
 	}

@@ -31,6 +31,6 @@ delete from groups where id = ?;
 -- name: ListSessionsOfStudent :many
 select r.started_at, r.minutes, cast(coalesce(e.value, 0) as integer) as rating
 from runs r left join efforts e on e.run_id = r.id and e.student_id = sqlc.arg('student')
-where r.status = 'finished' and r.started_at >= sqlc.arg('since')
+where r.status = 'finished'
   and exists (select 1 from results x where x.run_id = r.id and x.student_id = sqlc.arg('student'))
 order by r.started_at desc;

@@ -38,6 +38,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/courts/{court}/drill": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A drill from nothing on that court, to draw on */
+        get: operations["blankDrill"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/vocabulary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The words that are shown for every id, by vocabulary */
+        get: operations["getVocabulary"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/students": {
         parameters: {
             query?: never;
@@ -120,6 +154,23 @@ export interface paths {
         put?: never;
         /** Up to three lessons made by rules from what the coach knows, each fitting its slot, with a line that says why */
         post: operations["draftLessons"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lessons/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A block for a drill, brought to the court of a lesson, and where in the lesson it goes */
+        post: operations["placeDrill"];
         delete?: never;
         options?: never;
         head?: never;
@@ -685,7 +736,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** How each answer of a reckoner is reckoned, by the reckoner's name */
+        /** How figures are reckoned, by the id of their derivation; those of the reckoners by the reckoner's name */
         get: operations["listBases"];
         put?: never;
         post?: never;
@@ -720,36 +771,143 @@ export interface components {
             field: string;
             detail: string;
         };
-        Basis: {
+        /** @description How a figure is reckoned; figures carry its id and the values that went in */
+        Derivation: {
+            id: string;
             name: string;
             words: string;
             formula: string;
             source: string;
             /** @enum {string} */
             mark: "rule" | "paper" | "trade" | "memory";
+            inputs?: {
+                name: string;
+                unit: components["schemas"]["Unit"];
+            }[];
         };
+        /** @enum {string} */
+        Unit: "balls" | "minutes" | "chance" | "seconds" | "metres" | "count";
         /** @description A value that can say how it was reckoned */
         Figure: {
             value: number;
-            /** @enum {string} */
-            unit: "balls" | "minutes" | "chance" | "seconds" | "metres" | "count";
+            unit: components["schemas"]["Unit"];
             low?: number;
             high?: number;
-            basis: components["schemas"]["Basis"];
-            inputs: {
+            /** @description its id, as in /api/v1/bases */
+            derivation: string;
+            /** @description in the order of the derivation's */
+            inputs: number[];
+            /** @description inputs with names of their own */
+            more?: {
                 name: string;
                 value: number;
-                unit: string;
+                unit: components["schemas"]["Unit"];
             }[];
+        };
+        /** @description A word of a vocabulary */
+        Term: {
+            id: string;
+            label: string;
+        };
+        /** @description What is shown for each id; nothing is matched by it */
+        Vocabulary: {
+            sports: {
+                id: string;
+                name: string;
+                place: number;
+                words: components["schemas"]["SportWords"];
+            }[];
+            /** @description kinds of block */
+            kinds: {
+                id: string;
+                label: string;
+                /** @enum {string} */
+                holds: "" | "script" | "drill" | "match" | "prompts";
+                everyone: string;
+                room: components["schemas"]["Span"];
+            }[];
+            goals: components["schemas"]["Terms"];
+            levels: components["schemas"]["Terms"];
+            focuses: components["schemas"]["Terms"];
+            situations: components["schemas"]["Terms"];
+            strokes: components["schemas"]["Terms"];
+            directions: components["schemas"]["Terms"];
+            hows: components["schemas"]["Terms"];
+            meets: components["schemas"]["Terms"];
+            roles: components["schemas"]["Terms"];
+            objects: components["schemas"]["Terms"];
+            afters: components["schemas"]["Terms"];
+            bends: components["schemas"]["Terms"];
+            manners: components["schemas"]["Terms"];
+            equipment: components["schemas"]["Terms"];
+            things: {
+                id: string;
+                one: string;
+                many: string;
+                needs?: string;
+            }[];
+        };
+        Terms: components["schemas"]["Term"][];
+        SportWords: {
+            ball: string;
+            barrier: string;
+            end: string;
+            side: string;
         };
         Point: {
             x: number;
             y: number;
         };
+        Numbers: number[];
         Court: {
             id: string;
             sport: string;
             name: string;
+            /** @description the name among courts of its own sport */
+            short: string;
+            ball: string;
+            /** @description played on, stood around */
+            table: boolean;
+            words: components["schemas"]["SportWords"];
+            /** @description how it is usually played on, where questions begin */
+            play: {
+                rally: {
+                    depth: number;
+                    height: number;
+                    volley?: boolean;
+                };
+                pace: {
+                    pace: number;
+                    over: number;
+                    topRpm: number;
+                };
+                shot: {
+                    from: components["schemas"]["Numbers"];
+                    to: components["schemas"]["Numbers"];
+                    over: number;
+                    topRpm: number;
+                };
+                base: components["schemas"]["Numbers"];
+                angle: {
+                    from: components["schemas"]["Numbers"];
+                    depth: number;
+                    over: number;
+                };
+                feed: {
+                    start: components["schemas"]["Numbers"];
+                    from: components["schemas"]["Numbers"];
+                    to: components["schemas"]["Numbers"];
+                    by: string;
+                    want: number;
+                    meet: string;
+                    height: number;
+                    gap: number;
+                };
+                tempoMarks?: {
+                    perMinute: number;
+                    words: string;
+                }[];
+            };
             halfLength: number;
             halfWidth: {
                 singles: number;
@@ -763,6 +921,7 @@ export interface components {
                 postOutside: number;
             };
             lines: {
+                baseline?: boolean;
                 name: string;
                 from: components["schemas"]["Point"];
                 to: components["schemas"]["Point"];
@@ -782,16 +941,19 @@ export interface components {
                 outBack: number;
             };
             schemes: {
+                id: string;
                 name: string;
                 /** @enum {string} */
                 kind: "depth" | "side" | "corner";
                 zones: {
+                    id: string;
                     name: string;
                     intent: string;
                     corners: components["schemas"]["Point"][];
                 }[];
             }[];
             spots: {
+                id: string;
                 name: string;
                 at: components["schemas"]["Point"];
                 byHand: boolean;
@@ -807,8 +969,8 @@ export interface components {
             fromNet: number;
         };
         Goal: {
-            /** @enum {string} */
-            kind: "total" | "inARow";
+            /** @description an id of the vocabulary's goals */
+            kind: string;
             count: number;
         };
         /** @description timed counts good balls and bestRally the longest streak in the minutes, with count as the mark to beat; teamTotal is filled by players in turn, each with a rate of their own */
@@ -896,8 +1058,7 @@ export interface components {
             z?: number;
         };
         TargetQuestion: {
-            /** @enum {string} */
-            court: "tennis" | "tennisOrange" | "tennisRed" | "tableTennis" | "badminton" | "squash" | "pickleball";
+            court: string;
             /** @enum {string} */
             area: "singles" | "doubles";
             aim: components["schemas"]["Place"];
@@ -1002,13 +1163,9 @@ export interface components {
         };
         /** @description Either launch, or to and exactly one of speed, clearance, time and apex */
         FlightQuestion: {
-            /** @enum {string} */
-            ball: "tennis" | "tennisGreen" | "tennisOrange" | "tennisRed" | "tableTennis" | "squash" | "pickleball" | "shuttle";
-            /**
-             * @description whose net stands at y = 0; without it the ball's own
-             * @enum {string}
-             */
-            court?: "tennis" | "tennisOrange" | "tennisRed" | "tableTennis" | "badminton" | "squash" | "pickleball";
+            ball: string;
+            /** @description whose net stands at y = 0; without it the ball's own */
+            court?: string;
             from: components["schemas"]["Place"];
             to?: components["schemas"]["Place"];
             spin?: {
@@ -1156,41 +1313,42 @@ export interface components {
             base: components["schemas"]["Point"];
             /** @description recover to the spot best for all balls, not to the base */
             shift: boolean;
-            feeds: {
-                /** @enum {string} */
-                how: "hand" | "racket" | "machine" | "live" | "self" | "shadow";
-                from: components["schemas"]["PlaceOver"];
-                to: components["schemas"]["Point"];
-                /** @enum {string} */
-                by: "speed" | "clearance" | "time" | "apex";
-                want: number;
-                topRpm: number;
-                sideRpm: number;
-                /** @enum {string} */
-                meet: "falling" | "rising" | "inAir";
-                height: number;
-                stroke: components["schemas"]["Stroke"];
-                aim?: components["schemas"]["Point"];
-                go?: components["schemas"]["Point"];
-                /** @description seconds from this release to the next */
-                gap: number;
-            }[];
+            feeds: components["schemas"]["Feed"][];
             people: {
-                /** @enum {string} */
-                role: "feeder" | "partner" | "hitter" | "waiting" | "collector";
+                /** @description an id of the vocabulary */
+                role: string;
                 at: components["schemas"]["Point"];
                 aim?: components["schemas"]["Point"];
             }[];
             objects: {
-                /** @enum {string} */
-                kind: "cone" | "marker" | "basket" | "obstacle" | "machine";
+                /** @description an id of the vocabulary */
+                kind: string;
                 at: components["schemas"]["Point"];
             }[];
         };
-        /** @enum {string} */
-        Stroke: "forehand" | "backhand" | "volley" | "overhead" | "serve" | "either";
+        Feed: {
+            /** @description an id of the vocabulary */
+            how: string;
+            from: components["schemas"]["PlaceOver"];
+            to: components["schemas"]["Point"];
+            /** @enum {string} */
+            by: "speed" | "clearance" | "time" | "apex";
+            want: number;
+            topRpm: number;
+            sideRpm: number;
+            /** @description an id of the vocabulary */
+            meet: string;
+            height: number;
+            stroke: components["schemas"]["Stroke"];
+            aim?: components["schemas"]["Point"];
+            go?: components["schemas"]["Point"];
+            /** @description seconds from this release to the next */
+            gap: number;
+        };
+        /** @description an id of the vocabulary */
+        Stroke: string;
         /** @description Times in seconds from the first release */
-        PatternPlan: {
+        PatternTurn: {
             balls: {
                 release: number;
                 /** @description 0 where it crosses no net */
@@ -1233,20 +1391,19 @@ export interface components {
             };
         };
         DrillNotice: {
-            /** @enum {string} */
-            kind: "cannotFeed" | "unreachable" | "behind" | "lane" | "collecting" | "offCourt" | "insideMargin" | "badTurn";
+            kind: string;
             /** @description from 0; -1 where it is not one ball's */
             feed: number;
             text: string;
             fixes: {
-                words: string;
+                label: string;
                 outcome: string;
                 drill: components["schemas"]["Drill"];
             }[];
         };
         Neighbour: {
             id: string;
-            words: string;
+            label: string;
             drill: components["schemas"]["Drill"];
             ratio: number;
             seconds: number;
@@ -1265,11 +1422,20 @@ export interface components {
             leastOver: components["schemas"]["Figure"];
         };
         DrillCheck: {
-            plan: components["schemas"]["PatternPlan"];
+            turn: components["schemas"]["PatternTurn"];
             wheels: components["schemas"]["Wheels"];
-            player: components["schemas"]["PlayerPlan"];
+            player: components["schemas"]["PlayerOutlook"];
             notices: components["schemas"]["DrillNotice"][];
-            cautions: string[];
+            cautions: {
+                id: string;
+                text: string;
+            }[];
+            /** @description what a workbench needs to change the number of balls */
+            edits: {
+                nextFeed: components["schemas"]["Feed"];
+                turnBallsMore: number;
+                turnBallsFewer: number;
+            };
             neighbours?: components["schemas"]["Neighbour"][];
         };
         ShelfDrill: {
@@ -1305,8 +1471,7 @@ export interface components {
         };
         /** @description Either pace or ballsPerMinute */
         TempoQuestion: {
-            /** @enum {string} */
-            court: "tennis" | "tennisOrange" | "tennisRed" | "tableTennis" | "badminton" | "squash" | "pickleball";
+            court: string;
             /**
              * Format: double
              * @description m/s off the racket
@@ -1371,8 +1536,7 @@ export interface components {
             path?: components["schemas"]["PathPoint"][];
         };
         WindowQuestion: {
-            /** @enum {string} */
-            court: "tennis" | "tennisOrange" | "tennisRed" | "tableTennis" | "badminton" | "squash" | "pickleball";
+            court: string;
             /** @enum {string} */
             area: "singles" | "doubles";
             from: components["schemas"]["Place"];
@@ -1414,8 +1578,7 @@ export interface components {
         };
         /** @description Either a level, or all of maxSpeed, timeConstant, reaction and reach */
         RecoveryQuestion: {
-            /** @enum {string} */
-            level?: "junior" | "club" | "performance";
+            level?: string;
             /** Format: double */
             maxSpeed?: number;
             /** Format: double */
@@ -1662,8 +1825,8 @@ export interface components {
                 balls: number;
                 hits: number;
             }[];
-            /** @enum {string} */
-            level?: "beginner" | "club" | "performance";
+            /** @description an id of the vocabulary */
+            level?: string;
         };
         SigmaAnswer: {
             /** Format: double */
@@ -1707,11 +1870,7 @@ export interface components {
         };
         /** @description Who holds which place on every turn, and what each player's part comes to, in seconds */
         RotationSheet: {
-            places: {
-                name: string;
-                /** @enum {string} */
-                doing: "hitting" | "feeding" | "collecting" | "waiting";
-            }[];
+            places: components["schemas"]["RotationPlace"][];
             turns: number[][][];
             shares: {
                 turns: number;
@@ -1774,14 +1933,18 @@ export interface components {
             /** @enum {string} */
             format: "hodometer.drill";
             /** @enum {integer} */
-            version: 2;
+            version: 3;
+            /** @description its own on the shelf; copies in lessons carry it too */
+            id?: string;
             title: string;
             intent: string;
-            /** @enum {string} */
-            focus: "depth" | "direction" | "shortBall" | "lowBall" | "early" | "volley" | "transition" | "serveReturn" | "spin" | "footwork" | "anticipation" | "technique" | "rhythm" | "warmUp" | "pressure";
-            /** @enum {string} */
-            level: "beginner" | "club" | "performance";
+            /** @description an id of the vocabulary, as are level, situation, stroke, direction, after and what kit names */
+            focus: string;
+            level: string;
+            /** @description the ball it is played off; one of the coach's own begins with own- */
             situation: string;
+            /** @description what the coach's own situation is called; renaming it keeps its history */
+            situationName?: string;
             players: components["schemas"]["Span"];
             minutes: components["schemas"]["Span"];
             /** @description who hit at the same time */
@@ -1790,8 +1953,7 @@ export interface components {
             targets: components["schemas"]["Target"][];
             steps: {
                 stroke: components["schemas"]["Stroke"];
-                /** @enum {string} */
-                direction: "crossCourt" | "straight" | "middle" | "anywhere";
+                direction: string;
                 /** @description which of the targets, from 0 */
                 target: number;
                 goal: components["schemas"]["Goal"];
@@ -1801,17 +1963,26 @@ export interface components {
             pickUpMinutes: number;
             /** @description balls before the next student steps in */
             turnBalls: number;
-            /** @enum {string} */
-            after: "stay" | "backToLine" | "swap" | "collect" | "rotate";
+            after: string;
             cues: string[];
             cautions: string[];
-            kit: string[];
+            kit: components["schemas"]["KitItem"][];
             /** @description where it was bent from */
             kin?: {
                 id: components["schemas"]["DrillId"];
                 title: string;
                 bend: string;
             };
+        };
+        /** @description A thing to bring */
+        KitItem: {
+            /** @description of the vocabulary's things; own with words for one it does not have */
+            id: string;
+            /** @description 0: not counted */
+            count?: number;
+            /** @description for each student */
+            each?: boolean;
+            words?: string;
         };
         /** @description Several drills in one file */
         ShelfDocument: {
@@ -1825,7 +1996,8 @@ export interface components {
             title: string;
             cue: string;
             roles: {
-                who: number;
+                /** @description the one or the other of each pair */
+                partner: number;
                 does: string;
             }[];
         };
@@ -1844,23 +2016,24 @@ export interface components {
             students: components["schemas"]["Id"][];
         };
         /** @description what is at hand */
-        Means: {
+        Resources: {
             /** @description 0: plenty */
             balls?: number;
             /** @description side by side; 0: one */
             courts?: number;
-            kit: ("machine" | "markers" | "obstacles" | "bands" | "medicineBall")[];
+            /** @description of what not every coach has, by the vocabulary */
+            equipment: string[];
         };
         /** @description what a coach knows of a lesson to come */
-        Wish: {
+        Brief: {
             students: components["schemas"]["Id"][];
             court: string;
             date: string;
             start: string;
             minutes: number;
-            /** @enum {string} */
-            aim?: "depth" | "direction" | "shortBall" | "lowBall" | "early" | "volley" | "transition" | "serveReturn" | "spin" | "footwork" | "anticipation" | "technique" | "rhythm" | "pressure";
-            have?: components["schemas"]["Means"];
+            /** @description a focus of the vocabulary; left out: what the students need */
+            aim?: string;
+            resources?: components["schemas"]["Resources"];
             matchOn?: string;
             /**
              * @default metric
@@ -1868,10 +2041,27 @@ export interface components {
              */
             units?: "metric" | "imperial";
         };
+        /** @description What a plan comes to in a few figures */
+        Outline: {
+            minutes: number;
+            between: number;
+            /** @description fed */
+            balls: number;
+            /** @description share of the minutes, mean of the students */
+            hitting: number;
+            waiting: number;
+        };
+        Practice: {
+            title: string;
+            do: string;
+            cue: string;
+            often: string;
+            source: string;
+        };
         /** @description how a group moves through a block */
         Arrangement: {
-            /** @enum {string} */
-            way: "posts" | "stations" | "roundRobin" | "partners" | "onDeck" | "winnersStay";
+            /** @description an id of the vocabulary */
+            manner: string;
             feeders?: number;
             collectors?: number;
             /** @description stations besides the drill */
@@ -1881,11 +2071,8 @@ export interface components {
         };
         /** @description who is where in a block, turn by turn */
         BlockRotation: {
-            words: string;
-            places: {
-                name: string;
-                doing: string;
-            }[];
+            summary: string;
+            places: components["schemas"]["RotationPlace"][];
             /** @description for each turn and place, the students by their place in the lesson */
             turns: number[][][];
             /** @description of a turn */
@@ -1893,6 +2080,16 @@ export interface components {
             shares: components["schemas"]["LessonPart"][];
             apart: number;
             leastApart: number;
+        };
+        RotationPlace: {
+            id: string;
+            name: string;
+            /** @enum {string} */
+            doing: "hitting" | "feeding" | "collecting" | "waiting";
+            /** @description of a game, from 1 */
+            court?: number;
+            /** @description of the court, 1 or 2 */
+            side?: number;
         };
         /** @description minutes of a student at each thing */
         LessonPart: {
@@ -1905,8 +2102,8 @@ export interface components {
             /** @description seconds in a row */
             longestWait: number;
         };
-        /** @description what is reckoned of the block in hand only */
-        Hand: {
+        /** @description what is reckoned of one block only */
+        BlockDetail: {
             id: string;
             rotation?: components["schemas"]["BlockRotation"];
             offers: {
@@ -1915,7 +2112,7 @@ export interface components {
                 best: boolean;
                 fix: components["schemas"]["LessonFix"];
             }[];
-            levels: {
+            levelling: {
                 /** @enum {string} */
                 what: "target" | "goal" | "tempo" | "race";
                 why: string[];
@@ -1924,8 +2121,8 @@ export interface components {
         };
         Block: {
             id: components["schemas"]["Id"];
-            /** @enum {string} */
-            kind: "physical" | "warmUp" | "drill" | "serve" | "game" | "talk" | "break" | "stretch";
+            /** @description an id of the vocabulary */
+            kind: string;
             title: string;
             minutes: number;
             notes?: string;
@@ -1933,12 +2130,13 @@ export interface components {
             drill?: components["schemas"]["Drill"];
             match?: components["schemas"]["Match"];
             prompts?: string[];
+            /** @description cautions a coach has acknowledged, by id */
             seen?: string[];
             /** @description keeps its length when the lesson is fitted */
             fixed?: boolean;
             span?: components["schemas"]["Span"];
             /** @description what single students have for themselves in a drill */
-            own?: {
+            variants?: {
                 student: components["schemas"]["Id"];
                 /** @description targets so many times as large */
                 scale: number;
@@ -1946,14 +2144,22 @@ export interface components {
                 tempo?: number;
                 /** @description what the goals ask for; 0: as the others' */
                 counts?: number[];
-                /** @enum {string} */
-                version?: "" | "mirror" | "otherHand" | "reverse" | "swapDepths" | "onePlace" | "oneSide" | "shuffled" | "fewer";
+                /** @description of the feeds; an id of the vocabulary */
+                bend?: string;
                 cue?: string;
             }[];
-            arrange?: components["schemas"]["Arrangement"];
+            arrangement?: components["schemas"]["Arrangement"];
         };
         Lesson: {
+            /**
+             * @description left out: this one
+             * @enum {string}
+             */
+            format?: "hodometer.lesson";
+            /** @enum {integer} */
+            formatVersion?: 2;
             id: components["schemas"]["Id"];
+            /** @description how often it was saved */
             version: number;
             title: string;
             aim: string;
@@ -1963,11 +2169,11 @@ export interface components {
             court: string;
             students: components["schemas"]["Id"][];
             blocks: components["schemas"]["Block"][];
-            have?: components["schemas"]["Means"];
+            resources?: components["schemas"]["Resources"];
             /** @description the day of the next match */
             matchOn?: string;
             /** @description who comes late or leaves early, in minutes after the start */
-            there?: {
+            attendance?: {
                 student: components["schemas"]["Id"];
                 from: number;
                 /** @description 0: to the end */
@@ -2000,8 +2206,10 @@ export interface components {
             low: number;
             high: number;
         };
-        StepPlan: {
+        StepOutlook: {
             label: string;
+            /** @description the goal as a coach says it */
+            goalLabel: string;
             goal: components["schemas"]["Goal"];
             shape: {
                 from: components["schemas"]["Point"];
@@ -2013,22 +2221,24 @@ export interface components {
             likely: components["schemas"]["Figure"];
             sure: components["schemas"]["Figure"];
         };
-        DrillPlan: {
+        DrillOutlook: {
             balls: components["schemas"]["Figure"];
             pickUps: components["schemas"]["Figure"];
             offsets: components["schemas"]["Offsets"];
-            players: components["schemas"]["PlayerPlan"][];
+            players: components["schemas"]["PlayerOutlook"][];
         };
-        PlayerPlan: {
+        PlayerOutlook: {
             id: string;
             contacts: components["schemas"]["Figure"];
             finish: components["schemas"]["Figure"];
             likely: components["schemas"]["Figure"];
             sure: components["schemas"]["Figure"];
-            steps: components["schemas"]["StepPlan"][];
+            steps: components["schemas"]["StepOutlook"][];
         };
         Notice: {
             kind: string;
+            /** @description the caution's */
+            id?: string;
             caution: boolean;
             seen: boolean;
             text: string;
@@ -2036,7 +2246,7 @@ export interface components {
         };
         /** @description The blocks as they would be: they take the place of those with the same ids, and others are added */
         LessonFix: {
-            words: string;
+            label: string;
             outcome: string;
             blocks: components["schemas"]["Block"][];
             /** @description these are all of the lesson's blocks, in their order */
@@ -2046,8 +2256,7 @@ export interface components {
         Stretch: {
             from: number;
             to: number;
-            /** @enum {string} */
-            doing: "hitting" | "waiting" | "collecting" | "listening" | "resting" | "feeding" | "watching" | "moving" | "away" | "turns";
+            doing: string;
             /** @description of turns: what goes round and round */
             cycle?: {
                 doing: string;
@@ -2056,16 +2265,20 @@ export interface components {
             /** @description minutes into the cycle at its start */
             phase?: number;
         };
+        /** @description the students of a script's partners 0 and 1, by their place in the lesson */
+        Pairs: number[][];
         Plan: {
             coach: components["schemas"]["Stretch"][];
             between: components["schemas"]["Figure"];
             atOnce: components["schemas"]["Figure"];
             kit: {
-                what: string;
-                who: string;
+                id: string;
+                label: string;
+                carrier: string;
             }[];
+            pairs: components["schemas"]["Pairs"];
             fit?: components["schemas"]["LessonFix"];
-            hand?: components["schemas"]["Hand"];
+            detail?: components["schemas"]["BlockDetail"];
             minutes: components["schemas"]["Figure"];
             over: number;
             end: string;
@@ -2081,7 +2294,7 @@ export interface components {
                 end: string;
                 from: number;
                 to: number;
-                drill?: components["schemas"]["DrillPlan"];
+                drill?: components["schemas"]["DrillOutlook"];
                 match?: {
                     minutes: components["schemas"]["Figure"];
                     games: components["schemas"]["Figure"];
@@ -2094,13 +2307,6 @@ export interface components {
                 notices: components["schemas"]["Notice"][];
             }[];
             students: {
-                home: {
-                    title: string;
-                    do: string;
-                    cue: string;
-                    often: string;
-                    source: string;
-                }[];
                 part: components["schemas"]["LessonPart"];
                 load: components["schemas"]["Figure"];
                 metres: components["schemas"]["Figure"];
@@ -2117,13 +2323,17 @@ export interface components {
             name: string;
             /** @enum {string} */
             hand: "right" | "left";
-            /** @enum {string} */
-            level: "beginner" | "club" | "performance";
+            /** @description an id of the vocabulary */
+            level: string;
         };
         StudentRecord: {
             student: components["schemas"]["Student"];
             skills: {
+                /** @description its id: stroke.direction.situation */
                 skill: string;
+                label: string;
+                /** @description its stroke alone */
+                short: string;
                 /**
                  * Format: double
                  * @description of the target the estimates are for
@@ -2131,7 +2341,11 @@ export interface components {
                 radius: number;
                 /** @description one for each session, oldest first */
                 track: {
-                    day: string;
+                    /**
+                     * Format: int64
+                     * @description milliseconds since 1970
+                     */
+                    at: number;
                     run: string;
                     balls: number;
                     good: number;
@@ -2150,8 +2364,7 @@ export interface components {
             id: components["schemas"]["Id"];
             /** Format: int64 */
             at: number;
-            /** @enum {string} */
-            kind: "start" | "pause" | "goTo" | "focus" | "pickStep" | "good" | "miss" | "point" | "pickUp" | "undo" | "finish" | "engagement" | "effort" | "note";
+            kind: string;
             block?: components["schemas"]["Id"];
             student?: components["schemas"]["Id"];
             step?: number;
@@ -2198,6 +2411,8 @@ export interface components {
                 balls: number;
                 pickUps: number;
                 basketLeft: number;
+                /** @description the basket is nearly empty */
+                pickUpNow: boolean;
                 score?: components["schemas"]["Score"];
                 students?: {
                     id: string;
@@ -2206,6 +2421,7 @@ export interface components {
                     steps: {
                         label: string;
                         goal: components["schemas"]["Goal"];
+                        goalLabel: string;
                         balls: number;
                         good: number;
                         streak: number;
@@ -2218,6 +2434,9 @@ export interface components {
         };
         Run: {
             id: string;
+            /** @description the kinds of event that can be taken back */
+            undoable: string[];
+            pairs: components["schemas"]["Pairs"];
             lesson: components["schemas"]["Lesson"];
             students: components["schemas"]["Student"][];
             state: components["schemas"]["RunState"];
@@ -2306,6 +2525,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Block"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    blankDrill: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                court: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The drill */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Drill"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getVocabulary: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The vocabularies */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Vocabulary"];
                 };
             };
             default: components["responses"]["Problem"];
@@ -2419,8 +2682,8 @@ export interface operations {
                      * @enum {string}
                      */
                     units?: "metric" | "imperial";
-                    /** @description the block of which the rotation, the other arrangements and the levels are asked too */
-                    hand?: string;
+                    /** @description the block of which the rotation, the other arrangements and the levelling are asked too */
+                    detail?: string;
                 };
             };
         };
@@ -2446,7 +2709,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Wish"];
+                "application/json": components["schemas"]["Brief"];
             };
         };
         responses: {
@@ -2460,8 +2723,39 @@ export interface operations {
                         name: string;
                         why: string;
                         lesson: components["schemas"]["Lesson"];
-                        plan: components["schemas"]["Plan"];
+                        outline: components["schemas"]["Outline"];
                     }[];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    placeDrill: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    lesson: components["schemas"]["Lesson"];
+                    drill: components["schemas"]["Drill"];
+                };
+            };
+        };
+        responses: {
+            /** @description The block, with a new id, and its place among the lesson's blocks */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        block: components["schemas"]["Block"];
+                        at: number;
+                    };
                 };
             };
             default: components["responses"]["Problem"];
@@ -2544,14 +2838,20 @@ export interface operations {
                 };
                 content: {
                     "application/json": {
+                        /** @description for each student what to do alone until next time */
+                        home: components["schemas"]["Practice"][][];
                         lesson: components["schemas"]["Lesson"];
                         plan: components["schemas"]["Plan"];
                         students: components["schemas"]["Student"][];
                         blocks: {
                             id: string;
+                            /** @description what a drill asks */
+                            goals?: string;
+                            /** @description for each student what is their own in a drill, a phrase each */
+                            own: string[][];
                             rotation?: components["schemas"]["BlockRotation"];
                             setUp: {
-                                what: string;
+                                label: string;
                                 at: components["schemas"]["Point"];
                                 offsets: components["schemas"]["Offsets"];
                             }[];
@@ -3603,11 +3903,8 @@ export interface operations {
             content: {
                 "application/json": {
                     drill: components["schemas"]["Drill"];
-                    /**
-                     * @description who is drawn, when no student is named; the drill's own level otherwise
-                     * @enum {string}
-                     */
-                    level?: "beginner" | "club" | "performance";
+                    /** @description who is drawn, when no student is named; the drill's own level otherwise */
+                    level?: string;
                     student?: components["schemas"]["Id"];
                     /** @description the drill's best number otherwise */
                     students?: number;
@@ -3853,14 +4150,14 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The bases */
+            /** @description The derivations */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": {
-                        [key: string]: components["schemas"]["Basis"];
+                        [key: string]: components["schemas"]["Derivation"];
                     };
                 };
             };

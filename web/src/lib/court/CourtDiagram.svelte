@@ -8,7 +8,7 @@
   import { nudge, sayLength } from '$lib/units/length';
   import { settings } from '$lib/units/settings.svelte';
   import CourtFloor from './CourtFloor.svelte';
-  import Grip from './Grip.svelte';
+  import ResizeHandle from './ResizeHandle.svelte';
   import Handle from './Handle.svelte';
   import { flight, frame, fromView, toView, type Lie } from './geometry';
 
@@ -146,7 +146,7 @@
     {:else}{@render mark()}{/if}
     {#if onresize}
       {@const r = v({ x: aim.x, y: aim.y - target.radius })}
-      <Grip at={r} onmove={resizeTo} {onrest} />
+      <ResizeHandle at={r} onmove={resizeTo} {onrest} />
     {/if}
     {#if offsets && side && back}
       {@const s = v({

@@ -61,13 +61,7 @@
     {#each court.lines as line (line.name)}
       {@const p = v(line.from.x, line.from.y)}
       {@const q = v(line.to.x, line.to.y)}
-      <line
-        x1={p.x}
-        y1={p.y}
-        x2={q.x}
-        y2={q.y}
-        stroke-width={(line.name.includes('baseline') ? 0.14 : 0.09) * u}
-      />
+      <line x1={p.x} y1={p.y} x2={q.x} y2={q.y} stroke-width={(line.baseline ? 0.14 : 0.09) * u} />
     {/each}
     {#each heights as z (z)}
       {@const p = onWall(-court.halfWidth.singles, z, lie)}

@@ -39,3 +39,9 @@ export function flight(from: Point, to: Point, bow: number): string {
   const c = { x: mid.x - (to.y - from.y) * bow, y: mid.y + (to.x - from.x) * bow };
   return `M${from.x} ${from.y}Q${c.x} ${c.y} ${to.x} ${to.y}`;
 }
+
+/**
+ * How much larger words and handles are drawn where a picture is narrower than
+ * so many pixels. A picture that is hidden or being resized has no width at all.
+ */
+export const enlarged = (pixels: number, width: number): number => Math.max(1, pixels / Math.max(160, width));

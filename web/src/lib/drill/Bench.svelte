@@ -3,7 +3,8 @@
   import type { Snippet } from 'svelte';
   import { api, type Court, type Drill, type DrillCheck, type Point, type Student } from '$lib/api/client';
   import Choice from '$lib/shell/Choice.svelte';
-  import { Answer } from '$lib/reckon/state.svelte';
+  import { derivations, heading, label as wordOf, vocabulary } from '$lib/api/vocabulary';
+  import { Latest } from '$lib/shell/latest.svelte';
   import Num from '$lib/shell/Num.svelte';
   import { typing } from '$lib/shell/keys';
   import { sayLength } from '$lib/units/length';
@@ -13,25 +14,20 @@
   import DrillCourt from './DrillCourt.svelte';
   import DrillTape from './DrillTape.svelte';
   import Goals from './Goals.svelte';
-  import InHand from './InHand.svelte';
+  import SelectedThing from './SelectedThing.svelte';
   import Tray from './Tray.svelte';
-  import Words from './Words.svelte';
+  import CoachingNotes from './CoachingNotes.svelte';
   import type { Holder } from './holder';
   import {
     change,
     everything,
-    kinds,
-    levels,
     nameOf,
-    nextBall,
     placeOf,
-    roles,
     round,
-    sameHand,
-    turns,
+    sameThing,
     twice,
     without,
-    type Hand,
+    type Selection,
     type Target
   } from './parts';
 
@@ -40,18 +36,21 @@
     courts: Court[];
     students: Student[];
     /** A bend or a fix was taken. */
-    ontake: (drill: Drill, words: string) => void;
+    ontake: (drill: Drill, label: string) => void;
     /** Stands over the wheels: title and what can be done with the drill. */
     head: Snippet<[SVGSVGElement | undefined]>;
   }
   let { holder, courts, students, ontake, head }: Props = $props();
 
   const drill = $derived(holder.drill);
+  type Edits = DrillCheck['edits'];
   const p = $derived(drill.pattern);
   const court = $derived(courts.find((c) => c.id === p.court)!);
-  let hand = $state.raw<Hand>({ part: 'ball', i: 0 });
-  const held = $derived(hand.part === 'base' || placeOf(drill, hand) ? hand : ({ part: 'student' } as Hand));
-  let tab = $state<'hand' | 'list' | 'goals' | 'words'>('hand');
+  let chosen = $state.raw<Selection>({ part: 'ball', i: 0 });
+  const selected = $derived(
+    chosen.part === 'base' || placeOf(drill, chosen) ? chosen : ({ part: 'student' } as Selection)
+  );
+  let tab = $state<'thing' | 'list' | 'goals' | 'words'>('thing');
   let snapping = $state(true);
   let svg = $state<SVGSVGElement>();
 
@@ -63,11 +62,11 @@
   let minutes = $state(holder.drill.minutes.best);
   const student = $derived(students.find((s) => s.id === forWhom));
 
-  const answer = new Answer<DrillCheck>();
+  const answer = new Latest<DrillCheck>();
   let dragging = $state(false);
   $effect(() => {
     const since = performance.now();
-    const who = student ? { student: student.id } : forWhom ? { level: forWhom as Drill['level'] } : {};
+    const who = student ? { student: student.id } : forWhom ? { level: forWhom } : {};
     // The neighbours are asked for when the hand rests: they are a dozen drills.
     const body = {
       drill,
@@ -90,7 +89,7 @@
   $effect(() => {
     if (check?.neighbours) neighbours = check.neighbours;
   });
-  const plan = $derived(check && check.plan.balls.length === p.feeds.length ? check.plan : undefined);
+  const turn = $derived(check && check.turn.balls.length === p.feeds.length ? check.turn : undefined);
   const chances = $derived(
     drill.targets.map((_, i) => check?.player.steps[drill.steps.findIndex((s) => s.target === i)]?.rate.mean)
   );
@@ -102,7 +101,7 @@
     dragging = false;
     holder.rest();
   }
-  function move(h: Hand, to: Point) {
+  function move(h: Selection, to: Point) {
     dragging = true;
     set(change(drill, h, to, court), `${h.part} ${'i' in h ? h.i : ''}`);
   }
@@ -112,7 +111,7 @@
   }
   /** A release on the tape is the gap of the ball before it; later balls move along. */
   function release(i: number, at: number) {
-    const b = plan?.balls[i - 1];
+    const b = turn?.balls[i - 1];
     if (!b) return;
     dragging = true;
     set(
@@ -130,40 +129,51 @@
       `gap ${i}`
     );
   }
-  function take(h: Hand) {
-    if (!sameHand(h, hand)) hand = h;
-    tab = 'hand';
+  function take(h: Selection) {
+    if (!sameThing(h, chosen)) chosen = h;
+    tab = 'thing';
   }
-  function remove() {
-    const next = without(drill, held);
+  /** How the number of balls changes, for the drill as it stands now. */
+  async function edits(): Promise<Edits | undefined> {
+    if (check && turn) return check.edits;
+    const { data } = await api
+      .POST('/api/v1/drills/check', { body: { drill, quick: true } })
+      .catch(() => ({ data: undefined }));
+    return data?.edits;
+  }
+  async function remove() {
+    const fewer = selected.part === 'ball' ? (await edits())?.turnBallsFewer : drill.turnBalls;
+    const next = fewer && without(drill, selected, fewer);
     if (!next) return;
-    const i = 'i' in held ? held.i : 0;
+    const i = 'i' in selected ? selected.i : 0;
     set(next);
-    hand =
-      held.part === 'ball'
+    chosen =
+      selected.part === 'ball'
         ? { part: 'ball', i: Math.max(0, i - 1) }
-        : held.part === 'aim' || held.part === 'go'
+        : selected.part === 'aim' || selected.part === 'go'
           ? { part: 'ball', i }
           : { part: 'student' };
   }
-  function duplicate() {
-    const more = twice(drill, held);
+  async function duplicate() {
+    const many = selected.part === 'ball' ? (await edits())?.turnBallsMore : drill.turnBalls;
+    const more = many && twice(drill, selected, many);
     if (!more) return;
     set(more.drill);
-    hand = more.hand;
+    chosen = more.selected;
   }
   function key(e: KeyboardEvent): boolean {
-    if (e.key === 'Delete' || e.key === 'Backspace') remove();
-    else if (e.key.toLowerCase() === 'd' && !e.ctrlKey && !e.metaKey) duplicate();
+    if (e.key === 'Delete' || e.key === 'Backspace') void remove();
+    else if (e.key.toLowerCase() === 'd' && !e.ctrlKey && !e.metaKey) void duplicate();
     else return false;
     return true;
   }
-  function addBall(to?: Point) {
-    if (p.feeds.length >= 24) return;
-    const f = nextBall(drill);
+  async function addBall(to?: Point) {
+    const next = p.feeds.length < 24 && (await edits());
+    if (!next) return;
+    const f = next.nextFeed;
     set({
       ...drill,
-      turnBalls: turns(drill, p.feeds.length + 1),
+      turnBalls: next.turnBallsMore,
       pattern: { ...p, feeds: [...p.feeds, to ? { ...f, to } : f] }
     });
     take({ part: 'ball', i: p.feeds.length });
@@ -188,31 +198,32 @@
     });
     take({ part: 'target', i: drill.targets.length - 1 });
   }
-  function addPerson(role: (typeof roles)[number]['id']) {
+  function addPerson(role: string) {
     const l = court.halfLength;
     const w = court.halfWidth.doubles;
-    const at = court.walls
+    const spots: Record<string, Point> = court.walls
       ? {
           feeder: { x: -w * 0.3, y: -l * 0.5 },
           partner: { x: w * 0.4, y: -l * 0.5 },
           hitter: { x: -w * 0.5, y: -l * 0.7 },
           waiting: { x: 0, y: -l * 0.97 },
           collector: { x: -w * 0.9, y: -l * 0.15 }
-        }[role]
+        }
       : {
           feeder: { x: 0, y: l * 0.55 },
           partner: { x: 0, y: l },
           hitter: { x: -w * 0.6, y: -l },
           waiting: { x: 0, y: -l - court.runBack * 0.6 },
           collector: { x: w + court.runSide * 0.5, y: l * 0.9 }
-        }[role];
+        };
+    const at = spots[role] ?? { x: 0, y: -l * 0.5 };
     set({
       ...drill,
       pattern: { ...p, people: [...p.people, { role, at: { x: round(at.x), y: round(at.y) } }] }
     });
     take({ part: 'person', i: drill.pattern.people.length - 1 });
   }
-  function addThing(kind: (typeof kinds)[number]['id']) {
+  function addThing(kind: string) {
     set({
       ...drill,
       pattern: {
@@ -231,8 +242,8 @@
   let playing = $state(false);
   let at = $state<number>();
   $effect(() => {
-    if (!playing || !plan) return;
-    const end = plan.seconds + 0.8;
+    if (!playing || !turn) return;
+    const end = turn.seconds + 0.8;
     const rate = Number(speed);
     let last = performance.now();
     let id = requestAnimationFrame(function frame(t) {
@@ -258,12 +269,12 @@
   }
   const length = (m: number) => sayLength(m, settings.units);
   const tight = $derived(
-    plan?.balls.reduce((worst, b, i) => (b.leg.ratio > plan.balls[worst]!.leg.ratio ? i : worst), 0) ?? 0
+    turn?.balls.reduce((worst, b, i) => (b.leg.ratio > turn.balls[worst]!.leg.ratio ? i : worst), 0) ?? 0
   );
-  const said = (h: Hand) => {
+  const said = (h: Selection) => {
     const q = placeOf(drill, h);
-    const b = h.part === 'ball' ? plan?.balls[h.i] : undefined;
-    const stroke = h.part === 'ball' ? `, ${p.feeds[h.i]!.stroke}` : '';
+    const b = h.part === 'ball' ? turn?.balls[h.i] : undefined;
+    const stroke = h.part === 'ball' ? `, ${wordOf(vocabulary.strokes, p.feeds[h.i]!.stroke)}` : '';
     const left = b
       ? b.feasible
         ? `; ${b.leg.effort}, ${b.leg.slack.toFixed(2).replace('-', '−')} s left`
@@ -287,7 +298,7 @@
       : ''
   );
   const tabs = [
-    { id: 'hand', name: 'In hand' },
+    { id: 'thing', name: 'In hand' },
     { id: 'list', name: 'List' },
     { id: 'goals', name: 'Goals' },
     { id: 'words', name: 'Words' }
@@ -301,7 +312,7 @@
     {@render head(svg)}
     <div class="min-h-[3.2rem]" aria-live="polite">
       {#if answer.error}<p class="mt-1 font-semibold text-error">{answer.error}</p>
-      {:else if check && plan}
+      {:else if check && turn}
         {#each check.notices as n, i (i)}
           {#if i < 3}
             <p class="notice">
@@ -311,13 +322,13 @@
                   type="button"
                   class="btn ml-1 btn-primary btn-xs"
                   title={f.outcome}
-                  onclick={() => ontake(f.drill, f.words)}>{f.words}</button
+                  onclick={() => ontake(f.drill, f.label)}>{f.label}</button
                 >{/each}
             </p>
           {/if}
         {:else}
           <p class="mt-1">
-            {p.feeds.length === 1 ? 'The ball' : `Ball ${tight + 1} is the tightest and`} leaves {plan.balls[
+            {p.feeds.length === 1 ? 'The ball' : `Ball ${tight + 1} is the tightest and`} leaves {turn.balls[
               tight
             ]!.leg.slack.toFixed(2)} s. {drill.intent}
           </p>
@@ -333,7 +344,7 @@
           shown={check.wheels.turnSeconds.value.toFixed(1)}
           unit="s"
           said="{check.wheels.turnSeconds.value.toFixed(1)} s, {p.feeds.length} balls"
-          basis={check.wheels.turnSeconds.basis}
+          derivation={derivations[check.wheels.turnSeconds.derivation]}
           inputs={[]}
         />
         <Wheel small label="Strokes/min" figure={check.wheels.perMinute} />
@@ -342,18 +353,21 @@
           label="Work : rest"
           shown="1:{rests}"
           said="one to {rests}"
-          basis={check.wheels.rest.basis}
-          inputs={check.wheels.rest.inputs.map((i) => ({ name: i.name, said: i.value.toFixed(1) }))}
+          derivation={derivations[check.wheels.rest.derivation]}
+          inputs={(derivations[check.wheels.rest.derivation]?.inputs ?? []).map((i, k) => ({
+            name: i.name,
+            said: (check.wheels.rest.inputs[k] ?? 0).toFixed(1)
+          }))}
         />
         <Wheel small label="Contacts" figure={check.wheels.contacts} />
         <Wheel small label="Metres" figure={check.wheels.metres} />
         <Wheel small label="Balls to have" figure={check.wheels.balls} />
         <Reading
           small
-          label={court.walls ? 'Over the tin' : 'Over the net'}
+          label="Over the {court.words.barrier}"
           shown={length(check.wheels.leastOver.value)}
           said={length(check.wheels.leastOver.value)}
-          basis={check.wheels.leastOver.basis}
+          derivation={derivations[check.wheels.leastOver.derivation]}
           inputs={[]}
         />
         <Wheel
@@ -383,12 +397,16 @@
         onclick={() => addTarget('box')}>Box</button
       ><button type="button" class="btn btn-xs" onclick={() => addTarget('gate')}>Gate</button>
       <span aria-hidden="true"></span>
-      {#each roles as r (r.id)}<button type="button" class="btn btn-xs" onclick={() => addPerson(r.id)}
-          >{r.name}</button
+      {#each vocabulary.roles as r (r.id)}<button
+          type="button"
+          class="btn btn-xs"
+          onclick={() => addPerson(r.id)}>{heading(vocabulary.roles, r.id)}</button
         >{/each}
       <span aria-hidden="true"></span>
-      {#each kinds as k (k.id)}<button type="button" class="btn btn-xs" onclick={() => addThing(k.id)}
-          >{k.name}</button
+      {#each vocabulary.objects as k (k.id)}<button
+          type="button"
+          class="btn btn-xs"
+          onclick={() => addThing(k.id)}>{heading(vocabulary.objects, k.id)}</button
         >{/each}
     </div>
     <div class="mt-1.5">
@@ -396,26 +414,26 @@
         bind:svg
         {drill}
         {court}
-        {plan}
+        {turn}
         {chances}
         waiting={Math.ceil(
           (many - drill.hitters) / Math.max(1, p.people.filter((q) => q.role === 'waiting').length)
         )}
-        hand={held}
+        {selected}
         {at}
         {snapping}
         label="{drill.title} on {court.name}, seen from above, near end left"
         onmove={move}
         onsize={size}
-        onhand={take}
+        onselect={take}
         onrest={rest}
-        onfeed={addBall}
+        onfeed={(to) => void addBall(to)}
         onkey={key}
       />
     </div>
-    {#if plan}<DrillTape
-        {plan}
-        chosen={'i' in held && held.part === 'ball' ? held.i : -1}
+    {#if turn}<DrillTape
+        {turn}
+        chosen={'i' in selected && selected.part === 'ball' ? selected.i : -1}
         {at}
         ongap={release}
         onchoose={(i) => take({ part: 'ball', i })}
@@ -456,12 +474,7 @@
         rhythm, along its top edge to look at a moment. Arrows nudge, Delete removes, D duplicates.</span
       >
     </div>
-    {#if check && neighbours.length}<Tray
-        {neighbours}
-        now={check}
-        {courts}
-        ontake={(d, words) => ontake(d, words)}
-      />{/if}
+    {#if check && neighbours.length}<Tray {neighbours} now={check} {courts} {ontake} />{/if}
   </section>
   <aside class="min-w-0">
     <div class="flex flex-wrap items-end gap-x-3 gap-y-2">
@@ -469,7 +482,7 @@
         >For
         <select class="select w-36 border-base-content/60 select-sm" bind:value={forWhom}>
           <option value="">its own level</option>
-          {#each Object.entries(levels) as [id, name] (id)}<option value={id}>any {name}</option>{/each}
+          {#each vocabulary.levels as l (l.id)}<option value={l.id}>any {l.label}</option>{/each}
           {#each students as s (s.id)}<option value={s.id}>{s.name}</option>{/each}
         </select></label
       >
@@ -486,14 +499,14 @@
         >{/each}
     </div>
     <div class="mt-3 border-t border-base-content pt-3">
-      {#if tab === 'hand'}
-        <InHand
+      {#if tab === 'thing'}
+        <SelectedThing
           {drill}
           {court}
-          {plan}
-          hand={held}
+          {turn}
+          {selected}
           onset={(d) => set(d)}
-          onhand={take}
+          onselect={take}
           onduplicate={duplicate}
           onremove={remove}
         />
@@ -505,7 +518,7 @@
               <button
                 type="button"
                 class="w-full rounded px-1 py-1 text-left hover:bg-base-200"
-                class:font-semibold={sameHand(h, held)}
+                class:font-semibold={sameThing(h, selected)}
                 onclick={() => take(h)}
                 >{nameOf(drill, h)} <span class="figures block text-xs font-normal">{said(h)}</span></button
               >
@@ -513,7 +526,7 @@
           {/each}
         </ul>
       {:else if tab === 'goals'}<Goals {drill} {check} onset={(d) => set(d)} />
-      {:else}<Words {drill} cautions={check?.cautions ?? []} onset={(d) => set(d)} />{/if}
+      {:else}<CoachingNotes {drill} cautions={check?.cautions ?? []} onset={(d) => set(d)} />{/if}
     </div>
   </aside>
 </div>

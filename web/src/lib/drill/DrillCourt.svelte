@@ -4,34 +4,45 @@
   `onmove` everything on it can be dragged and nudged.
 -->
 <script lang="ts">
-  import type { Court, Drill, PatternPlan, Point } from '$lib/api/client';
+  import type { Court, Drill, PatternTurn, Point } from '$lib/api/client';
+  import { label as wordOf, vocabulary } from '$lib/api/vocabulary';
   import CourtFloor from '$lib/court/CourtFloor.svelte';
-  import Grip from '$lib/court/Grip.svelte';
+  import ResizeHandle from '$lib/court/ResizeHandle.svelte';
   import Handle from '$lib/court/Handle.svelte';
-  import { frame, fromView, toView } from '$lib/court/geometry';
+  import { enlarged, frame, fromView, toView } from '$lib/court/geometry';
   import { sayLength } from '$lib/units/length';
   import { sayChance } from '$lib/units/say';
   import { settings } from '$lib/units/settings.svelte';
   import Mark from './Mark.svelte';
   import { ballAt, studentAt } from './motion';
-  import { efforts, flown, letters, nameOf, round, sameHand, snap, type Hand, type Target } from './parts';
+  import {
+    efforts,
+    flown,
+    letters,
+    nameOf,
+    round,
+    sameThing,
+    snap,
+    type Selection,
+    type Target
+  } from './parts';
 
   interface Props {
     drill: Drill;
     court: Court;
-    plan?: PatternPlan;
+    turn?: PatternTurn;
     /** Chance at the first goal of each target. */
     chances?: (number | undefined)[];
     /** How many stand in a line. */
     waiting?: number;
-    hand?: Hand;
+    selected?: Selection;
     /** Seconds into the turn while it plays. */
     at?: number;
     snapping?: boolean;
     label: string;
-    onmove?: (hand: Hand, to: Point) => void;
+    onmove?: (thing: Selection, to: Point) => void;
     onsize?: (target: number, next: Partial<Target>) => void;
-    onhand?: (hand: Hand) => void;
+    onselect?: (thing: Selection) => void;
     onrest?: () => void;
     onfeed?: (to: Point) => void;
     onkey?: (e: KeyboardEvent) => boolean;
@@ -40,16 +51,16 @@
   let {
     drill,
     court,
-    plan,
+    turn,
     chances = [],
     waiting = 1,
-    hand,
+    selected,
     at,
     snapping = false,
     label,
     onmove,
     onsize,
-    onhand,
+    onselect,
     onrest,
     onfeed,
     onkey,
@@ -59,38 +70,42 @@
   let width = $state(880);
   const p = $derived(drill.pattern);
   const lengthwise = $derived(
-    court.walls ? court.halfLength * 0.1 : court.halfLength * (court.sport === 'tableTennis' ? 1.1 : 0.43)
+    court.walls ? court.halfLength * 0.1 : court.halfLength * (court.table ? 1.1 : 0.43)
   );
   const side = $derived(
     Math.max(court.halfWidth.doubles * 0.24, court.net.postOutside + court.halfLength * 0.04)
   );
   const box = $derived(frame(court, 'across', lengthwise, 'all', side));
   const u = $derived(box.width / 35);
-  const t = $derived(u * Math.max(1, 600 / width));
+  const t = $derived(u * enlarged(600, width));
   const scale = $derived(Math.min(1, court.halfLength / 11.9));
   const v = (q: Point) => toView(q, 'across');
   const still = $derived(at === undefined);
   const chosen = $derived(
-    hand && 'i' in hand && (hand.part === 'ball' || hand.part === 'aim' || hand.part === 'go') ? hand.i : -1
+    selected &&
+      'i' in selected &&
+      (selected.part === 'ball' || selected.part === 'aim' || selected.part === 'go')
+      ? selected.i
+      : -1
   );
   const place = (q: Point) =>
     `${sayLength(Math.abs(q.x), settings.units)} ${q.x < 0 ? 'left' : 'right'} of the middle, ${sayLength(Math.abs(q.y), settings.units)} from the ${court.walls ? 'front wall' : 'net'}`;
   /** The student's way: start, and to each ball, and where they wait between. */
   const way = $derived(
-    plan
-      ? [p.start, ...plan.balls.flatMap((b) => [b.leg.stands, b.at])]
+    turn
+      ? [p.start, ...turn.balls.flatMap((b) => [b.leg.stands, b.at])]
           .map((q) => `${v(q).x},${v(q).y}`)
           .join(' ')
       : ''
   );
-  const student = $derived(plan && at !== undefined ? studentAt(p.start, plan, at) : p.start);
-  const ball = $derived(plan && at !== undefined ? ballAt(plan, at) : undefined);
-  const isHand = (h: Hand) => !!hand && sameHand(hand, h);
+  const student = $derived(turn && at !== undefined ? studentAt(p.start, turn, at) : p.start);
+  const ball = $derived(turn && at !== undefined ? ballAt(turn, at) : undefined);
+  const isSelected = (h: Selection) => !!selected && sameThing(selected, h);
 
   let held: { shift: boolean } = { shift: false };
-  function move(h: Hand, seen: Point) {
+  function move(h: Selection, seen: Point) {
     const q = fromView(seen, 'across');
-    onhand?.(h);
+    onselect?.(h);
     onmove?.(h, snapping && dragging && !held.shift ? snap(q, court, court.halfLength * 0.03) : q);
   }
   // Arrow keys nudge exactly; only a drag lets go at lines and spots.
@@ -132,21 +147,15 @@
   const present = $derived([
     ...new Set([...p.people.map((q) => q.role as string), ...p.objects.map((o) => o.kind as string)])
   ]);
-  const words: Record<string, string> = {
-    feeder: 'feeder',
-    partner: 'partner',
-    hitter: 'another hitter',
-    waiting: 'waiting',
-    collector: 'collector',
-    cone: 'cone',
-    marker: 'marker',
-    basket: 'basket',
-    obstacle: 'soft obstacle',
-    machine: 'machine'
-  };
+  const symbols = [...vocabulary.roles, ...vocabulary.objects];
 </script>
 
-{#snippet grab(h: Hand, said: string, draw: import('svelte').Snippet, keys?: (e: KeyboardEvent) => boolean)}
+{#snippet grab(
+  h: Selection,
+  said: string,
+  draw: import('svelte').Snippet,
+  keys?: (e: KeyboardEvent) => boolean
+)}
   {@const q =
     h.part === 'student'
       ? p.start
@@ -173,7 +182,7 @@
       onmove={(seen) => move(h, seen)}
       {onrest}
       onkey={keys ?? onkey}
-      onfocus={() => onhand?.(h)}>{@render draw()}</Handle
+      onfocus={() => onselect?.(h)}>{@render draw()}</Handle
     >
   {:else}{@render draw()}{/if}
 {/snippet}
@@ -192,7 +201,7 @@
 >
   <CourtFloor {court} margin={lengthwise} {side} />
   {#each drill.targets as target, i (i)}
-    {@const h = { part: 'target', i } as Hand}
+    {@const h = { part: 'target', i } as Selection}
     {@const c = v(target.at)}
     {#snippet shape(s: number, here: boolean)}
       {#if target.kind === 'circle'}<circle
@@ -255,8 +264,8 @@
       {/if}
     {/snippet}
     {@render grab(h, `${place(target.at)}, ${target.kind}`, draw, sizeKey(i))}
-    {#if isHand(h) && onsize && still}
-      <Grip
+    {#if isSelected(h) && onsize && still}
+      <ResizeHandle
         at={v({
           x: target.at.x + (target.kind === 'circle' ? target.radius * 0.7071 : target.width / 2),
           y:
@@ -278,7 +287,7 @@
     stroke-linejoin="round"
   />
   {#each p.feeds as f, i (i)}
-    {@const b = plan?.balls[i]}
+    {@const b = turn?.balls[i]}
     {@const from = v(f.from)}
     {@const g = v(f.to)}
     {@const c = b ? v(b.at) : g}
@@ -373,7 +382,7 @@
       />{/snippet}
     {@render grab({ part: 'person', i }, place(who.at), draw)}
   {/each}
-  {#if Math.hypot(p.base.x - p.start.x, p.base.y - p.start.y) > 0.05 || isHand({ part: 'base' })}
+  {#if Math.hypot(p.base.x - p.start.x, p.base.y - p.start.y) > 0.05 || isSelected({ part: 'base' })}
     {#snippet draw()}{@const q = v(p.base)}<path
         class="here"
         d="M{q.x - 0.5 * t} {q.y}h{t}M{q.x} {q.y - 0.5 * t}v{t}"
@@ -473,7 +482,7 @@
       >bounce
     </li>
     {#each present as k (k)}<li>
-        <svg viewBox="-8 -8 16 16"><Mark kind={k} x={0} y={0} r={6} /></svg>{words[k]}
+        <svg viewBox="-8 -8 16 16"><Mark kind={k} x={0} y={0} r={6} /></svg>{wordOf(symbols, k)}
       </li>{/each}
     <li>··· feed, — stroke</li>
     <li><b>E</b> easy <b>W</b> working <b>S</b> stretch <b>U</b> out of reach</li>

@@ -11,6 +11,7 @@
     type Student
   } from '$lib/api/client';
   import PutInLesson from './PutInLesson.svelte';
+  import { beside } from '$lib/shell/float';
   import SaveState from '$lib/shell/SaveState.svelte';
   import { typing } from '$lib/shell/keys';
   import { v7 } from 'uuid';
@@ -30,6 +31,7 @@
   const court = $derived(courts.find((c) => c.id === drill.pattern.court)!);
   let versions = $state.raw<DrillVersion[]>();
   let wrong = $state('');
+  let moreButton = $state<HTMLButtonElement>();
   const id = $props.id();
 
   beforeNavigate(() => void editor.save(true));
@@ -98,7 +100,7 @@
 <svelte:head><title>{drill.title} · Hodometer</title></svelte:head>
 
 <main class="mx-auto max-w-[1280px] px-6 py-4">
-  <Bench holder={editor} {courts} {students} ontake={(d, words) => editor.bend(d, words)}>
+  <Bench holder={editor} {courts} {students} ontake={(d, label) => editor.bend(d, label)}>
     {#snippet head(svg)}
       <div class="flex flex-wrap items-center gap-x-2 gap-y-1">
         <h1 class="sr-only">{drill.title}</h1>
@@ -135,11 +137,21 @@
             aria-label="Redo"
             onclick={() => editor.redo()}>↷</button
           >
-          <button type="button" class="btn btn-sm" popovertarget="more-{id}">More</button>
+          <button bind:this={moreButton} type="button" class="btn btn-sm" popovertarget="more-{id}"
+            >More</button
+          >
           <PutInLesson {drill} />
         </span>
       </div>
-      <div id="more-{id}" popover class="sheet more" role="dialog" aria-label="More" onbeforetoggle={history}>
+      <div
+        id="more-{id}"
+        popover
+        {@attach beside(() => moreButton)}
+        class="sheet more"
+        role="dialog"
+        aria-label="More"
+        onbeforetoggle={history}
+      >
         <div class="flex flex-wrap gap-1">
           <button type="button" class="btn btn-sm" onclick={keepAsNew}>Keep as a new drill</button>
           <button type="button" class="btn btn-sm" onclick={() => file(svg, 'json')}>As a file</button>
@@ -174,8 +186,6 @@
 
 <style>
   .more {
-    inset: 5.5rem auto auto 50%;
-    transform: translateX(-50%);
     width: min(30rem, calc(100vw - 16px));
   }
 </style>

@@ -3,12 +3,13 @@
   bounce and the time the student needs of it. A release can be dragged.
 -->
 <script lang="ts">
-  import type { PatternPlan } from '$lib/api/client';
+  import { enlarged } from '$lib/court/geometry';
+  import type { PatternTurn } from '$lib/api/client';
   import Handle from '$lib/court/Handle.svelte';
   import { efforts, letters } from './parts';
 
   interface Props {
-    plan: PatternPlan;
+    turn: PatternTurn;
     chosen: number;
     at?: number;
     ongap: (feed: number, release: number) => void;
@@ -17,14 +18,14 @@
     /** A moment of the turn to look at. */
     onscrub?: (at: number) => void;
   }
-  let { plan, chosen, at, ongap, onchoose, onrest, onscrub }: Props = $props();
+  let { turn, chosen, at, ongap, onchoose, onrest, onscrub }: Props = $props();
 
   const wide = 1000;
   let width = $state(880);
-  const k = $derived(Math.max(1, 620 / width));
-  const span = $derived(Math.max(4, Math.ceil(plan.seconds + 1)));
+  const k = $derived(enlarged(620, width));
+  const span = $derived(Math.max(4, Math.ceil(turn.seconds + 1)));
   const x = (s: number) => (s / span) * wide;
-  const row = $derived((plan.balls.length > 8 ? 19 : 24) * k);
+  const row = $derived((turn.balls.length > 8 ? 19 : 24) * k);
   const top = $derived(34 * k);
   function scrub(e: PointerEvent) {
     const svg = e.currentTarget as SVGGraphicsElement;
@@ -37,7 +38,7 @@
 
 <svg
   bind:clientWidth={width}
-  viewBox="-12 0 1030 {top + plan.balls.length * row + 6}"
+  viewBox="-12 0 1030 {top + turn.balls.length * row + 6}"
   class="mt-2 block w-full select-none"
   style:--focus-width={5 * k}
   role="group"
@@ -55,7 +56,7 @@
         fill="var(--tape-ink)">{s}{s === span ? ' s' : ''}</text
       >{/if}
   {/each}
-  {#each plan.balls as b, i (i)}
+  {#each turn.balls as b, i (i)}
     {@const y = top + i * row}
     <rect
       x={x(b.release)}
@@ -152,7 +153,7 @@
       x1={x(at)}
       x2={x(at)}
       y1="0"
-      y2={top + plan.balls.length * row}
+      y2={top + turn.balls.length * row}
       stroke="var(--color-base-content)"
       stroke-width="2.5"
     />{/if}

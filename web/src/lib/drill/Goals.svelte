@@ -4,7 +4,8 @@
   import Choice from '$lib/shell/Choice.svelte';
   import Num from '$lib/shell/Num.svelte';
   import { sayChance, sayMinutes } from '$lib/units/say';
-  import { afters, directions, focuses, levels, strokes, type Step } from './parts';
+  import { vocabulary } from '$lib/api/vocabulary';
+  import type { Step } from './parts';
 
   let { drill, check, onset }: { drill: Drill; check?: DrillCheck; onset: (drill: Drill) => void } = $props();
   const step = (i: number, next: Partial<Step>) =>
@@ -31,14 +32,14 @@
           aria-label="Stroke of goal {i + 1}"
           value={s.stroke}
           onchange={(e) => step(i, { stroke: e.currentTarget.value as Step['stroke'] })}
-          >{#each strokes as o (o.id)}<option value={o.id}>{o.name}</option>{/each}</select
+          >{#each vocabulary.strokes as o (o.id)}<option value={o.id}>{o.label}</option>{/each}</select
         >
         <select
           class="select w-28 border-base-content/60 select-xs"
           aria-label="Direction of goal {i + 1}"
           value={s.direction}
           onchange={(e) => step(i, { direction: e.currentTarget.value as Step['direction'] })}
-          >{#each directions as o (o.id)}<option value={o.id}>{o.name}</option>{/each}</select
+          >{#each vocabulary.directions as o (o.id)}<option value={o.id}>{o.label}</option>{/each}</select
         >
         {#if drill.targets.length > 1}
           <select
@@ -65,9 +66,8 @@
           class="select w-22 border-base-content/60 select-xs"
           aria-label="Counted, goal {i + 1}"
           value={s.goal.kind}
-          onchange={(e) =>
-            step(i, { goal: { ...s.goal, kind: e.currentTarget.value as 'total' | 'inARow' } })}
-          ><option value="total">in all</option><option value="inARow">in a row</option></select
+          onchange={(e) => step(i, { goal: { ...s.goal, kind: e.currentTarget.value } })}
+          >{#each vocabulary.goals as o (o.id)}<option value={o.id}>{o.label}</option>{/each}</select
         >
         {#if drill.steps.length > 1}<button
             type="button"
@@ -180,7 +180,7 @@
       class="select w-36 border-base-content/60 select-sm"
       value={drill.after}
       onchange={(e) => onset({ ...drill, after: e.currentTarget.value as Drill['after'] })}
-      >{#each Object.entries(afters) as [id, name] (id)}<option value={id}>{name}</option>{/each}</select
+      >{#each vocabulary.afters as o (o.id)}<option value={o.id}>{o.label}</option>{/each}</select
     ></label
   >
   <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
@@ -189,7 +189,7 @@
       class="select w-36 border-base-content/60 select-sm"
       value={drill.focus}
       onchange={(e) => onset({ ...drill, focus: e.currentTarget.value as Drill['focus'] })}
-      >{#each Object.entries(focuses) as [id, name] (id)}<option value={id}>{name}</option>{/each}</select
+      >{#each vocabulary.focuses as o (o.id)}<option value={o.id}>{o.label}</option>{/each}</select
     ></label
   >
 </div>
@@ -197,7 +197,7 @@
   <Choice
     label="Pitched at"
     value={drill.level}
-    options={Object.entries(levels).map(([id, name]) => ({ id: id as Drill['level'], name }))}
+    options={vocabulary.levels.map((l) => ({ id: l.id, name: l.label }))}
     onset={(level) => onset({ ...drill, level })}
   />
 </div>

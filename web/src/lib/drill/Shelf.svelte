@@ -2,8 +2,8 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
   import type { Court, ShelfDrill } from '$lib/api/client';
-  import { focuses, levels, sports } from './parts';
-  import { anything, find, kitWords, type Wanted } from './shelf';
+  import { label, vocabulary } from '$lib/api/vocabulary';
+  import { anything, find, kitOnShelf, type Wanted } from './shelf';
   import Thumb from './Thumb.svelte';
 
   interface Props {
@@ -65,9 +65,24 @@
       ></label
     >
   {/snippet}
-  {@render pick('Sport', 'sport', Object.entries(sports), 'w-32')}
-  {@render pick('For', 'focus', Object.entries(focuses), 'w-36')}
-  {@render pick('Level', 'level', Object.entries(levels), 'w-30')}
+  {@render pick(
+    'Sport',
+    'sport',
+    vocabulary.sports.map((s) => [s.id, s.name]),
+    'w-32'
+  )}
+  {@render pick(
+    'For',
+    'focus',
+    vocabulary.focuses.map((f) => [f.id, f.label]),
+    'w-36'
+  )}
+  {@render pick(
+    'Level',
+    'level',
+    vocabulary.levels.map((l) => [l.id, l.label]),
+    'w-30'
+  )}
   {@render pick(
     'Zone',
     'zone',
@@ -77,7 +92,7 @@
   {@render pick(
     'Kit',
     'kit',
-    kitWords(drills).map((k) => [k, k]),
+    kitOnShelf(drills).map((t) => [t.id, t.one]),
     'w-28'
   )}
   <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
@@ -168,9 +183,7 @@
   <Thumb drill={d} {court} />
   <span class="mt-1 block leading-snug font-semibold">{d.title}</span>
   <span class="block min-h-8 text-xs leading-snug"
-    >{focuses[d.focus]} · {court.sport === 'tennis'
-      ? court.name.replace('Tennis, ', '').replace('full length', 'tennis')
-      : sports[court.sport]} · {d.players.least === d.players.most
+    >{label(vocabulary.focuses, d.focus)} · {court.short} · {d.players.least === d.players.most
       ? d.players.least
       : `${d.players.least}–${d.players.most}`} students · {d.minutes.best} min</span
   >

@@ -5,7 +5,7 @@
   import { frame, toView } from '$lib/court/geometry';
 
   let { drill, court }: { drill: Drill; court: Court } = $props();
-  const back = $derived(court.halfLength * (court.sport === 'tableTennis' ? 0.55 : 0.42));
+  const back = $derived(court.halfLength * (court.table ? 0.55 : 0.42));
   const side = $derived(court.halfWidth.doubles * 0.12);
   const f = $derived(frame(court, 'across', back, 'all', side));
   const u = $derived(f.width / 100);

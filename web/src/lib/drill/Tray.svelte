@@ -9,10 +9,10 @@
     /** The drill as it is, for what would change. */
     now: DrillCheck;
     courts: Court[];
-    ontake: (drill: Drill, words: string) => void;
+    ontake: (drill: Drill, label: string) => void;
   }
   let { neighbours, now, courts, ontake }: Props = $props();
-  const ratio = $derived(Math.max(...now.plan.balls.map((b) => b.leg.ratio)));
+  const ratio = $derived(Math.max(...now.turn.balls.map((b) => b.leg.ratio)));
   const good = $derived(now.player.steps[0]?.rate.mean ?? 0);
   const hard = (r: number) =>
     r > 1 ? 'out of reach' : r > 0.85 ? 'a stretch' : r > 0.5 ? 'working' : 'easy';
@@ -21,10 +21,10 @@
   function changes(n: Neighbour): string {
     const out: string[] = [];
     if (hard(n.ratio) !== hard(ratio)) out.push(hard(n.ratio));
-    if (n.balls !== now.plan.balls.length) out.push(`${sign(n.balls - now.plan.balls.length)} ball`);
-    if (Math.abs(n.seconds - now.plan.seconds) >= 0.15)
-      out.push(`${sign(n.seconds - now.plan.seconds, 1)} s`);
-    if (Math.abs(n.metres - now.plan.metres) >= 0.7) out.push(`${sign(n.metres - now.plan.metres)} m`);
+    if (n.balls !== now.turn.balls.length) out.push(`${sign(n.balls - now.turn.balls.length)} ball`);
+    if (Math.abs(n.seconds - now.turn.seconds) >= 0.15)
+      out.push(`${sign(n.seconds - now.turn.seconds, 1)} s`);
+    if (Math.abs(n.metres - now.turn.metres) >= 0.7) out.push(`${sign(n.metres - now.turn.metres)} m`);
     if (Math.abs(n.good - good) >= 0.01) out.push(`${sayChance(n.good)} good`);
     return out.length ? out.join(', ') : 'asks the same';
   }
@@ -36,9 +36,9 @@
     {@const court = courts.find((c) => c.id === n.drill.pattern.court)}
     {#if court}
       <li class:harder={n.ratio > ratio + 0.005}>
-        <button type="button" onclick={() => ontake(n.drill, n.words)}>
+        <button type="button" onclick={() => ontake(n.drill, n.label)}>
           <span class="frame"><Thumb drill={n.drill} {court} /></span>
-          <span class="font-semibold">{n.words}</span>
+          <span class="font-semibold">{n.label}</span>
           <span class="text-xs">{changes(n)}</span>
         </button>
       </li>

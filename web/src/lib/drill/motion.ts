@@ -1,9 +1,9 @@
-import type { PatternPlan, Point } from '$lib/api/client';
+import type { PatternTurn, Point } from '$lib/api/client';
 
 /** Where the student is at a time, in seconds into the turn. */
-export function studentAt(start: Point, plan: PatternPlan, at: number): Point {
+export function studentAt(start: Point, turn: PatternTurn, at: number): Point {
   const stops: { t: number; p: Point }[] = [{ t: 0, p: start }];
-  for (const b of plan.balls)
+  for (const b of turn.balls)
     stops.push({ t: Math.max(b.release, stops.at(-1)!.t), p: b.leg.stands }, { t: b.contact, p: b.at });
   const i = stops.findIndex((s) => s.t >= at);
   if (i <= 0) return i === 0 ? start : stops.at(-1)!.p;
@@ -13,8 +13,8 @@ export function studentAt(start: Point, plan: PatternPlan, at: number): Point {
 }
 
 /** Where the ball in play is at that time, with its height; none between balls. */
-export function ballAt(plan: PatternPlan, at: number): { x: number; y: number; z: number } | undefined {
-  const path = plan.balls.findLast((b) => b.release <= at && at <= b.contact + 0.05)?.path;
+export function ballAt(turn: PatternTurn, at: number): { x: number; y: number; z: number } | undefined {
+  const path = turn.balls.findLast((b) => b.release <= at && at <= b.contact + 0.05)?.path;
   if (!path?.length) return undefined;
   const i = Math.max(
     1,

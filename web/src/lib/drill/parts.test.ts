@@ -1,18 +1,6 @@
 import { expect, test } from 'vitest';
-import type { Court } from '$lib/api/client';
-import {
-  betweenFeeds,
-  blank,
-  change,
-  everything,
-  inRhythm,
-  nextBall,
-  placeOf,
-  snap,
-  turns,
-  twice,
-  without
-} from './parts';
+import type { Court, Drill } from '$lib/api/client';
+import { betweenFeeds, change, everything, inRhythm, placeOf, snap, twice, without } from './parts';
 
 const court = {
   id: 'tennis',
@@ -34,6 +22,54 @@ const court = {
   spots: [{ name: 'T', at: { x: 0, y: -6.4 }, byHand: false }]
 } as unknown as Court;
 
+/** A drill of one fed ball. */
+const fed: Drill = {
+  format: 'hodometer.drill',
+  version: 3,
+  title: 'New drill',
+  intent: '',
+  focus: 'depth',
+  level: 'club',
+  situation: 'fedBall',
+  players: { least: 1, best: 4, most: 8 },
+  minutes: { least: 5, best: 10, most: 20 },
+  hitters: 1,
+  pattern: {
+    court: 'tennis',
+    area: 'singles',
+    hand: 'right',
+    start: { x: 0, y: -12.24 },
+    base: { x: 0, y: -12.24 },
+    shift: false,
+    feeds: [
+      {
+        how: 'racket',
+        from: { x: 0, y: 6.54, z: 1 },
+        to: { x: 1.65, y: -8.56 },
+        by: 'clearance',
+        want: 1.3,
+        topRpm: 0,
+        sideRpm: 0,
+        meet: 'falling',
+        height: 0.8,
+        stroke: 'forehand',
+        gap: 3.5
+      }
+    ],
+    people: [{ role: 'feeder', at: { x: 0, y: 6.54 } }],
+    objects: []
+  },
+  targets: [],
+  steps: [{ stroke: 'either', direction: 'anywhere', target: 0, goal: { kind: 'total', count: 10 } }],
+  basket: 60,
+  pickUpMinutes: 2,
+  turnBalls: 1,
+  after: 'backToLine',
+  cues: [],
+  cautions: [],
+  kit: []
+};
+
 test('a drag lets go at lines and spots, each line in one direction', () => {
   expect(snap({ x: 0.2, y: -6.3 }, court, 0.36)).toEqual({ x: 0, y: -6.4 });
   expect(snap({ x: -4, y: -9 }, court, 0.36)).toEqual({ x: -4.115, y: -9 });
@@ -42,7 +78,7 @@ test('a drag lets go at lines and spots, each line in one direction', () => {
 });
 
 test('the balls go with the feeder, and nobody leaves the floor', () => {
-  const d = blank(court);
+  const d = fed;
   const moved = change(d, { part: 'person', i: 0 }, { x: 3, y: 9 }, court);
   expect(moved.pattern.feeds[0]!.from).toMatchObject({ x: 3, y: 9, z: 1 });
   const far = change(d, { part: 'ball', i: 0 }, { x: 99, y: 99 }, court);
@@ -52,24 +88,26 @@ test('the balls go with the feeder, and nobody leaves the floor', () => {
 });
 
 test('what is put down can be taken away again, and a turn stays whole rounds', () => {
-  const d = blank(court);
+  const d = fed;
   const two = {
     ...d,
-    turnBalls: turns(d, 2),
-    pattern: { ...d.pattern, feeds: [...d.pattern.feeds, nextBall(d)] }
+    turnBalls: 2,
+    pattern: {
+      ...d.pattern,
+      feeds: [...d.pattern.feeds, { ...d.pattern.feeds[0]!, to: { x: -1.6, y: -8.5 } }]
+    }
   };
-  expect(two.pattern.feeds[1]!.stroke).toBe('backhand');
-  expect(two.turnBalls).toBe(2);
-  const three = twice(two, { part: 'ball', i: 0 })!;
+  const three = twice(two, { part: 'ball', i: 0 }, 3)!;
   expect(three.drill.pattern.feeds).toHaveLength(3);
-  expect(placeOf(three.drill, three.hand)!.x).toBeCloseTo(d.pattern.feeds[0]!.to.x + 0.3);
-  expect(without(three.drill, three.hand)!.pattern).toEqual(two.pattern);
-  expect(without(d, { part: 'ball', i: 0 })).toBeUndefined();
+  expect(three.drill.turnBalls).toBe(3);
+  expect(placeOf(three.drill, three.selected)!.x).toBeCloseTo(d.pattern.feeds[0]!.to.x + 0.3);
+  expect(without(three.drill, three.selected, 2)).toEqual(two);
+  expect(without(d, { part: 'ball', i: 0 }, 0)).toBeUndefined();
   expect(everything(two).map((h) => h.part)).toEqual(['student', 'base', 'ball', 'ball', 'person']);
 });
 
 test('a goal keeps to its target when another goes', () => {
-  const d = blank(court);
+  const d = fed;
   const t = {
     name: '',
     kind: 'circle' as const,
@@ -89,11 +127,11 @@ test('a goal keeps to its target when another goes', () => {
       { ...step, target: 1 }
     ]
   };
-  expect(without(with3, { part: 'target', i: 1 })!.steps.map((s) => s.target)).toEqual([1, 0]);
+  expect(without(with3, { part: 'target', i: 1 }, 1)!.steps.map((s) => s.target)).toEqual([1, 0]);
 });
 
 test('another rhythm keeps the pattern’s shape', () => {
-  const d = blank(court);
+  const d = fed;
   const p = {
     ...d,
     pattern: {

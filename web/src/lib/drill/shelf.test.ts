@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest';
 import type { ShelfDrill } from '$lib/api/client';
+import { learn } from '$lib/api/vocabulary';
 import { anything, find } from './shelf';
 
 const drill = (
@@ -28,8 +29,12 @@ const drill = (
       ...d
     }
   }) as unknown as ShelfDrill;
+learn({
+  sports: [{ id: 'squash', name: 'Squash' }] as never,
+  things: [{ id: 'basket', one: 'basket of balls', many: 'baskets of balls' }]
+});
 const all = [
-  drill('a', 'Three deep in a line', {}, { cues: ['Back past the middle'], kit: ['basket of balls'] }),
+  drill('a', 'Three deep in a line', {}, { cues: ['Back past the middle'], kit: [{ id: 'basket' }] }),
   drill('b', 'Length', { sport: 'squash', favourite: true }, { intent: 'Deep, and back to the T' }),
   drill(
     'c',
@@ -46,6 +51,7 @@ test('every word typed is looked for, titles first', () => {
   expect(ids({ words: 'deep middle' })).toEqual(['a']);
   expect(ids({ words: "one's OWN" })).toEqual(['c']);
   expect(ids({ words: 'squash' })).toEqual(['b']);
+  expect(ids({ words: 'basket' }), 'by the word that is shown for the id').toEqual(['a']);
 });
 test('filters hold together, and bounds count', () => {
   expect(ids({})).toEqual(['a', 'b', 'c']);

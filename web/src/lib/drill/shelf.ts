@@ -1,5 +1,5 @@
 import type { ShelfDrill } from '$lib/api/client';
-import { focuses, sports } from './parts';
+import { kitName, label, sportName, vocabulary } from '$lib/api/vocabulary';
 
 /** What a coach looks for on the shelf; empty means all. */
 export interface Wanted {
@@ -8,7 +8,7 @@ export interface Wanted {
   focus: string;
   level: string;
   zone: string;
-  /** Something that must not be needed beyond it: a kit word to look for. */
+  /** A thing that the drill brings. */
   kit: string;
   students: number;
   minutes: number;
@@ -34,12 +34,12 @@ function text(s: ShelfDrill): string {
     [
       d.title,
       d.intent,
-      focuses[d.focus],
-      sports[s.sport] ?? s.sport,
-      d.level,
-      d.situation,
+      label(vocabulary.focuses, d.focus),
+      sportName(s.sport),
+      label(vocabulary.levels, d.level),
+      situationName(d),
       ...d.cues,
-      ...d.kit,
+      ...d.kit.map(kitName),
       ...s.zones
     ].join(' · ')
   );
@@ -56,7 +56,7 @@ export function find(all: ShelfDrill[], w: Wanted): ShelfDrill[] {
     if (w.focus && d.focus !== w.focus) return false;
     if (w.level && d.level !== w.level) return false;
     if (w.zone && !s.zones.includes(w.zone)) return false;
-    if (w.kit && !d.kit.some((k) => plain(k).includes(plain(w.kit)))) return false;
+    if (w.kit && !d.kit.some((k) => k.id === w.kit)) return false;
     if (w.students && (w.students < d.players.least || w.students > d.players.most)) return false;
     if (w.minutes && (w.minutes < d.minutes.least || w.minutes > d.minutes.most)) return false;
     const said = words.length ? text(s) : '';
@@ -71,20 +71,10 @@ export function find(all: ShelfDrill[], w: Wanted): ShelfDrill[] {
     .map(({ s }) => s);
 }
 
-/** The kinds of kit on the shelf that a coach could lack, most needed first. */
-export function kitWords(all: ShelfDrill[]): string[] {
-  const words = [
-    'basket',
-    'marker',
-    'cone',
-    'machine',
-    'band',
-    'medicine ball',
-    'obstacle',
-    'pole',
-    'shuttle',
-    'stopwatch',
-    'eyewear'
-  ];
-  return words.filter((word) => all.some((s) => s.drill.kit.some((k) => plain(k).includes(word))));
-}
+/** The things that some drill on the shelf brings, in the vocabulary's order. */
+export const kitOnShelf = (all: ShelfDrill[]) =>
+  vocabulary.things.filter((t) => all.some((s) => s.drill.kit.some((k) => k.id === t.id)));
+
+/** What a drill is played off: the coach's own words, or the vocabulary's. */
+export const situationName = (d: ShelfDrill['drill']) =>
+  d.situationName || label(vocabulary.situations, d.situation);

@@ -1,6 +1,6 @@
 import { replaceState } from '$app/navigation';
 import { api, type Drill, type ShelfDrill } from '$lib/api/client';
-import { Draft, type Put } from '$lib/shell/draft.svelte';
+import { EditedDocument, type Put } from '$lib/shell/document.svelte';
 import { v7 } from 'uuid';
 import type { Holder } from './holder';
 
@@ -8,7 +8,7 @@ import type { Holder } from './holder';
  * A drill of the shelf on the bench. One that ships is copied with the first
  * change: it becomes a drill of the club's own, with its kinship.
  */
-export class Shelved extends Draft<Drill> implements Holder {
+export class Shelved extends EditedDocument<Drill> implements Holder {
   readonly what = 'drill';
   id = $state('');
   own = $state(false);

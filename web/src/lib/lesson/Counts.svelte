@@ -15,14 +15,20 @@
 
 <div class="flex flex-wrap items-start gap-x-8 gap-y-3">
   <div class="flex flex-wrap gap-x-4 gap-y-2">
-    <Wheel label="Balls to have{lesson.have?.balls ? ` of ${lesson.have.balls}` : ''}" figure={plan.atOnce} />
+    <Wheel
+      label="Balls to have{lesson.resources?.balls ? ` of ${lesson.resources.balls}` : ''}"
+      figure={plan.atOnce}
+    />
     <Wheel label="Balls fed" figure={plan.balls} />
     <Wheel label="Pick-ups" figure={plan.pickUps} />
     <Wheel label="Between" figure={plan.between} />
   </div>
   <div class="min-w-60 flex-1 text-sm">
     {#if refills.length}<p><strong>Picked up in</strong> {refills.join(', ')}</p>{/if}
-    <p><strong>To bring</strong> {plan.kit.map((k) => `${k.what} (${k.who})`).join(', ') || 'rackets'}</p>
+    <p>
+      <strong>To bring</strong>
+      {plan.kit.map((k) => `${k.label} (${k.carrier})`).join(', ') || 'rackets'}
+    </p>
   </div>
 </div>
 {#if plan.students.length}

@@ -1,6 +1,7 @@
 <!-- A drill on the workbench of a lesson: the court, its goals, its tempo, and what it asks of each student. -->
 <script lang="ts">
-  import type { Block, Court, Drill, Hand, Plan, Point, Student } from '$lib/api/client';
+  import type { Block, BlockDetail, Court, Drill, Plan, Point, Student } from '$lib/api/client';
+  import { kitName, strokeName, vocabulary } from '$lib/api/vocabulary';
   import CourtDiagram from '$lib/court/CourtDiagram.svelte';
   import Bench from '$lib/drill/Bench.svelte';
   import DrillCourt from '$lib/drill/DrillCourt.svelte';
@@ -23,12 +24,12 @@
     court: Court;
     courts: Court[];
     plan?: Plan['blocks'][number];
-    hand?: Hand;
+    detail?: BlockDetail;
     /** Which side of the block is shown. */
     side: 'drill' | 'where' | 'each';
     students: Student[];
   }
-  let { editor, block, drill, court, courts, plan, hand, side, students }: Props = $props();
+  let { editor, block, drill, court, courts, plan, detail, side, students }: Props = $props();
 
   let who = $state(0);
   let step = $state(0);
@@ -62,7 +63,7 @@
     );
     editor.rest();
   }
-  const ownScale = $derived(block.own?.find((o) => o.student === player?.id)?.scale ?? 1);
+  const ownScale = $derived(block.variants?.find((o) => o.student === player?.id)?.scale ?? 1);
   let benching = $state(false);
   const holder: Holder = {
     get drill() {
@@ -77,10 +78,10 @@
   function setStep(i: number, goal: Partial<Drill['steps'][number]['goal']>) {
     set({ steps: drill.steps.map((s, j) => (j === i ? { ...s, goal: { ...s.goal, ...goal } } : s)) });
   }
-  const names = { crossCourt: ' cross-court', straight: ' straight', middle: ' to the middle', anywhere: '' };
-  const label = (s: Drill['steps'][number]) =>
-    (s.stroke === 'either' ? 'Any stroke' : s.stroke[0]!.toUpperCase() + s.stroke.slice(1)) +
-    names[s.direction];
+  const label = (s: Drill['steps'][number]) => {
+    const name = strokeName(s.stroke === 'either' ? { ...s, stroke: 'any stroke' } : s);
+    return name.charAt(0).toUpperCase() + name.slice(1);
+  };
 </script>
 
 {#if benching}
@@ -94,9 +95,9 @@
       </p>{/snippet}
   </Bench>
 {:else if side === 'where'}
-  {#if hand}<WhoIsWhere {editor} {block} {hand} {court} {students} />{/if}
+  {#if detail}<WhoIsWhere {editor} {block} {detail} {court} {students} />{/if}
 {:else if side === 'each'}
-  <EachStudent {editor} {block} {drill} {plan} {hand} {students} />
+  <EachStudent {editor} {block} {drill} {plan} {detail} {students} />
 {:else}
   <div class="grid gap-x-6 gap-y-4 lg:grid-cols-[minmax(0,1.05fr)_minmax(0,1fr)]">
     <section aria-label="The drill on court">
@@ -209,7 +210,10 @@
         <ul class="mt-1 list-inside list-disc text-sm">
           {#each drill.cues as c, i (i)}<li>{c}</li>{/each}
         </ul>
-        <p class="mt-2 text-sm"><span class="font-semibold">To bring:</span> {drill.kit.join(', ')}</p>
+        <p class="mt-2 text-sm">
+          <span class="font-semibold">To bring:</span>
+          {drill.kit.map(kitName).join(', ')}
+        </p>
       </div>
     </section>
 
@@ -326,10 +330,9 @@
                     class="select w-22 border-base-content/60 select-xs"
                     aria-label="Counted, {label(s)}"
                     value={s.goal.kind}
-                    onchange={(e) => setStep(i, { kind: e.currentTarget.value as 'total' | 'inARow' })}
+                    onchange={(e) => setStep(i, { kind: e.currentTarget.value })}
                   >
-                    <option value="total">in all</option>
-                    <option value="inARow">in a row</option>
+                    {#each vocabulary.goals as o (o.id)}<option value={o.id}>{o.label}</option>{/each}
                   </select>
                 </td>
                 {#each columns as p (p.id)}
@@ -360,10 +363,7 @@
       </div>
       {#if shown}
         <div class="mt-2 flex flex-wrap items-end gap-3 text-sm">
-          <span
-            >{name(player!.id)}, {shown.label.toLowerCase()}, {shown.goal.count}
-            {shown.goal.kind === 'total' ? 'in all' : 'in a row'}:</span
-          >
+          <span>{name(player!.id)}, {shown.label.toLowerCase()}, {shown.goalLabel}:</span>
           <Wheel label="Probably" figure={shown.likely} small />
           <Wheel label="90% sure" figure={shown.sure} small />
         </div>

@@ -1,7 +1,7 @@
 <!-- What each student has for themselves in a block, and what would level it, with the reason for each. -->
 <script lang="ts">
-  import type { Block, Drill, Hand, Plan, Student } from '$lib/api/client';
-  import { bends } from '$lib/drill/parts';
+  import type { Block, BlockDetail, Drill, Plan, Student } from '$lib/api/client';
+  import { vocabulary } from '$lib/api/vocabulary';
   import Num from '$lib/shell/Num.svelte';
   import { first, sayChance, sayMinutes } from '$lib/units/say';
   import type { Editor } from './editor.svelte';
@@ -11,12 +11,12 @@
     block: Block;
     drill: Drill;
     plan?: Plan['blocks'][number];
-    hand?: Hand;
+    detail?: BlockDetail;
     students: Student[];
   }
-  let { editor, block, drill, plan, hand, students }: Props = $props();
+  let { editor, block, drill, plan, detail, students }: Props = $props();
 
-  const own = (id: string) => block.own?.find((o) => o.student === id);
+  const own = (id: string) => block.variants?.find((o) => o.student === id);
   const circle = $derived(drill.targets.find((t) => t.kind === 'circle'));
   const counts = $derived(drill.steps.map((s) => s.goal.count));
   const said = (id: string) => {
@@ -36,19 +36,19 @@
       return;
     }
     wrong = { ...wrong, [id]: '' };
-    editor.setOwn(block, id, { counts: n.length ? n : undefined });
+    editor.setVariant(block, id, { counts: n.length ? n : undefined });
   }
 </script>
 
-{#if hand?.levels.length}
+{#if detail?.levelling.length}
   <div class="mb-4 flex flex-wrap gap-3" role="group" aria-label="Level it">
-    {#each hand.levels as l (l.what)}
+    {#each detail.levelling as l (l.what)}
       <div class="level">
         <button
           type="button"
           class="btn h-auto flex-col items-start gap-0 py-1 btn-primary btn-sm"
           onclick={() => editor.fix(l.fix)}
-          ><span>{l.fix.words}</span><span class="figures text-xs font-normal">{l.fix.outcome}</span></button
+          ><span>{l.fix.label}</span><span class="figures text-xs font-normal">{l.fix.outcome}</span></button
         >
         <ul class="mt-1.5 space-y-0.5 text-sm">
           {#each l.why as w (w)}<li>{w}</li>{/each}
@@ -96,7 +96,7 @@
                   max={circle.radius * 3}
                   step={0.05}
                   onset={(r) =>
-                    editor.setOwn(block, s.id, { scale: Math.round((1000 * r) / circle.radius) / 1000 })}
+                    editor.setVariant(block, s.id, { scale: Math.round((1000 * r) / circle.radius) / 1000 })}
                 />
               {:else}<Num
                   label="{name}’s target, times"
@@ -106,7 +106,7 @@
                   min={0.25}
                   max={3}
                   step={0.05}
-                  onset={(scale) => editor.setOwn(block, s.id, { scale })}
+                  onset={(scale) => editor.setVariant(block, s.id, { scale })}
                 />{/if}
             </td>
           {/if}
@@ -119,7 +119,7 @@
               min={0.5}
               max={3}
               step={0.1}
-              onset={(tempo) => editor.setOwn(block, s.id, { tempo: tempo === 1 ? undefined : tempo })}
+              onset={(tempo) => editor.setVariant(block, s.id, { tempo: tempo === 1 ? undefined : tempo })}
             /></td
           >
           <td>
@@ -139,13 +139,11 @@
             <select
               class="select w-36 border-base-content/60 select-sm"
               aria-label="{name}’s feeds"
-              value={o?.version ?? ''}
-              onchange={(e) =>
-                editor.setOwn(block, s.id, {
-                  version: (e.currentTarget.value || undefined) as NonNullable<typeof o>['version']
-                })}
+              value={o?.bend ?? ''}
+              onchange={(e) => editor.setVariant(block, s.id, { bend: e.currentTarget.value || undefined })}
             >
-              {#each Object.entries(bends) as [id, words] (id)}<option value={id}>{words}</option>{/each}
+              <option value="">as all</option>
+              {#each vocabulary.bends as b (b.id)}<option value={b.id}>{b.label}</option>{/each}
             </select>
           </td>
           <td
@@ -155,7 +153,8 @@
               placeholder={drill.cues[0] ?? ''}
               value={o?.cue ?? ''}
               maxlength="200"
-              onchange={(e) => editor.setOwn(block, s.id, { cue: e.currentTarget.value.trim() || undefined })}
+              onchange={(e) =>
+                editor.setVariant(block, s.id, { cue: e.currentTarget.value.trim() || undefined })}
             /></td
           >
           <td class="figures pl-3">{p?.steps[0] ? sayChance(p.steps[0].rate.mean) : '–'}</td>
@@ -166,10 +165,10 @@
     </tbody>
   </table>
 </div>
-{#if block.own?.length}<button
+{#if block.variants?.length}<button
     type="button"
     class="btn mt-3 btn-sm"
-    onclick={() => editor.setBlock(block.id, { own: undefined })}>The same for all</button
+    onclick={() => editor.setBlock(block.id, { variants: undefined })}>The same for all</button
   >{/if}
 
 <style>

@@ -3,6 +3,7 @@
   import { beforeNavigate } from '$app/navigation';
   import {
     api,
+    explain,
     type Block,
     type Court,
     type Lesson,
@@ -12,9 +13,10 @@
     type Student
   } from '$lib/api/client';
   import { runLesson } from '$lib/run/begin';
+  import { beside } from '$lib/shell/float';
   import Num from '$lib/shell/Num.svelte';
   import SaveState from '$lib/shell/SaveState.svelte';
-  import { kindNames } from '$lib/tape/tape';
+  import { kindName } from '$lib/api/vocabulary';
   import Tape from '$lib/tape/Tape.svelte';
   import { settings } from '$lib/units/settings.svelte';
   import Wheel from '$lib/wheel/Wheel.svelte';
@@ -23,10 +25,10 @@
   import { Editor } from './editor.svelte';
   import Notices from './Notices.svelte';
   import PickDrill from './PickDrill.svelte';
-  import Means from './Means.svelte';
+  import Resources from './Resources.svelte';
   import OtherBlock from './OtherBlock.svelte';
   import Versions from './Versions.svelte';
-  import Who from './Who.svelte';
+  import StudentPicker from './StudentPicker.svelte';
 
   interface Props {
     lesson: Lesson;
@@ -60,13 +62,14 @@
   const students = $derived(
     lesson.students.map((id) => people.find((s) => s.id === id)).filter((s) => s !== undefined)
   );
-  const hand = $derived(plan?.hand?.id === block?.id ? plan?.hand : undefined);
+  const detail = $derived(plan?.detail?.id === block?.id ? plan?.detail : undefined);
   let counting = $state(false);
+  let roomButton = $state<HTMLButtonElement>();
   let side = $state<'drill' | 'where' | 'each'>('drill');
   const sides = $derived([
     ['drill', 'The drill'],
     ['where', students.length > 2 ? `Who is where (${students.length})` : 'Who is where'],
-    ['each', hand?.levels.length ? 'Each student · level it' : 'Each student']
+    ['each', detail?.levelling.length ? 'Each student · level it' : 'Each student']
   ] as const);
   const court = $derived(courts.find((c) => c.id === lesson.court));
   const troubled = $derived(
@@ -107,16 +110,13 @@
     editor.move(from, to);
     announced = `${b.title} is now block ${to + 1} of ${lesson.blocks.length}`;
   }
-  /** A drill of the shelf becomes a block; one for another stage of the sport is brought to this court's measures. */
+  /** A drill of the shelf becomes a block, brought to this court's measures, after the block selected. */
   async function take(s: ShelfDrill) {
-    let { drill } = s;
-    if (drill.pattern.court !== lesson.court) {
-      const { data } = await api
-        .POST('/api/v1/drills/check', { body: { drill, neighbours: true } })
-        .catch(() => ({ data: undefined }));
-      drill = data?.neighbours?.find((n) => n.drill.pattern.court === lesson.court)?.drill ?? drill;
-    }
-    editor.add({ id: '', kind: 'drill', title: drill.title, minutes: drill.minutes.best, drill });
+    const { data, error } = await api
+      .POST('/api/v1/lessons/place', { body: { lesson, drill: s.drill } })
+      .catch((error: unknown) => ({ data: undefined, error }));
+    if (data) editor.add(data.block);
+    else editor.trouble = explain(error);
   }
   async function toCourt() {
     await editor.save();
@@ -202,8 +202,8 @@
         {#each courts as c (c.id)}<option value={c.id}>{c.name}</option>{/each}
       </select>
     </label>
-    <Means {lesson} {students} onchange={(next) => editor.change(next)} />
-    <Who
+    <Resources {lesson} {students} onchange={(next) => editor.change(next)} />
+    <StudentPicker
       {people}
       chosen={lesson.students}
       onchoose={(ids) => editor.change({ students: ids })}
@@ -259,7 +259,7 @@
       {#each templates.filter((t) => t.kind !== 'drill') as t (t.id)}<button
           type="button"
           class="btn btn-sm"
-          onclick={() => editor.add(t)}>{kindNames[t.kind]}</button
+          onclick={() => editor.add(t)}>{kindName(t.kind)}</button
         >{/each}
       {#if court}<PickDrill {court} {courts} students={lesson.students.length} onpick={take} />{/if}
     </div>
@@ -300,6 +300,7 @@
         >
         {#if blockPlan && !block.fixed}
           <button
+            bind:this={roomButton}
             type="button"
             class="figures btn font-normal btn-sm"
             popovertarget="room"
@@ -309,9 +310,10 @@
           <div
             id="room"
             popover
+            {@attach beside(() => roomButton)}
             role="dialog"
             aria-label="How long it may be"
-            class="m-auto w-80 rounded border border-base-content bg-base-100 p-4 text-base-content"
+            class="sheet w-80"
           >
             <h3 class="text-base">How long it may be, when the lesson is fitted</h3>
             <div class="mt-2 flex gap-3">
@@ -413,12 +415,12 @@
             court={own}
             {courts}
             plan={blockPlan}
-            {hand}
+            {detail}
             {side}
             {students}
           />
         {:else if court}
-          <OtherBlock {editor} {block} plan={blockPlan} {hand} {court} {courts} {students} />
+          <OtherBlock {editor} {block} plan={blockPlan} {detail} {court} {courts} {students} />
         {/if}
       {/key}
     </section>

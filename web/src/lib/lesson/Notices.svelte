@@ -5,7 +5,7 @@
   interface Props {
     notices: Notice[];
     onfix: (fix: Fix) => void;
-    onseen?: (text: string, seen: boolean) => void;
+    onseen?: (caution: string, seen: boolean) => void;
   }
   let { notices, onfix, onseen }: Props = $props();
   const advice = $derived(notices.filter((n) => !n.caution));
@@ -23,7 +23,7 @@
             class="btn h-auto flex-col items-start gap-0 py-1 btn-primary btn-sm"
             onclick={() => onfix(f)}
           >
-            <span>{f.words}</span><span class="figures text-xs font-normal">{f.outcome}</span>
+            <span>{f.label}</span><span class="figures text-xs font-normal">{f.outcome}</span>
           </button>
         {/each}
       </div>
@@ -34,13 +34,13 @@
   <ul class="mt-2 space-y-1" aria-label="Cautions">
     {#each cautions as n, i (i)}
       <li class="flex items-start gap-2 text-sm">
-        {#if onseen && n.kind === 'caution'}
+        {#if onseen && n.id}
           <label class="flex cursor-pointer items-start gap-2">
             <input
               type="checkbox"
               class="checkbox mt-0.5 border-base-content checkbox-xs"
               checked={n.seen}
-              onchange={(e) => onseen(n.text, e.currentTarget.checked)}
+              onchange={(e) => onseen(n.id!, e.currentTarget.checked)}
             />
             <span class:opacity-75={n.seen}>{n.text}</span>
           </label>
@@ -49,7 +49,7 @@
               type="button"
               class="btn btn-primary btn-xs"
               title={f.outcome}
-              onclick={() => onfix(f)}>{f.words}</button
+              onclick={() => onfix(f)}>{f.label}</button
             >{/each}
         {/if}
       </li>

@@ -4,38 +4,42 @@
     api,
     need,
     type Block,
+    type BlockDetail,
     type Court,
     type Drill,
-    type Hand,
     type Plan,
     type Preset,
     type Student
   } from '$lib/api/client';
   import DrillCourt from '$lib/drill/DrillCourt.svelte';
+  import Load from '$lib/shell/Load.svelte';
   import Num from '$lib/shell/Num.svelte';
   import { first } from '$lib/units/say';
   import Wheel from '$lib/wheel/Wheel.svelte';
   import type { Editor } from './editor.svelte';
   import Notices from './Notices.svelte';
   import WhoIsWhere from './WhoIsWhere.svelte';
-  import { half } from './where';
+  import { kindOf } from '$lib/api/vocabulary';
+  import { partner } from './where';
 
   interface Props {
     editor: Editor;
     block: Block;
     plan?: Plan['blocks'][number];
-    hand?: Hand;
+    detail?: BlockDetail;
     court: Court;
     courts: Court[];
     students: Student[];
   }
-  let { editor, block, plan, hand, court, courts, students }: Props = $props();
+  let { editor, block, plan, detail, court, courts, students }: Props = $props();
 
   type Minute = NonNullable<Block['script']>[number];
   const script = $derived(block.script ?? []);
+  const holds = $derived(kindOf(block.kind)?.holds ?? '');
   const who = (i: number) =>
-    half(
+    partner(
       students.map((s) => first(s.name)),
+      editor.plan?.pairs ?? [],
       i
     );
 
@@ -56,19 +60,11 @@
   }
   const swapped = (m: Minute): Minute => ({
     ...m,
-    roles: m.roles.map((r) => ({ ...r, who: 1 - r.who })).sort((a, b) => a.who - b.who)
+    roles: m.roles.map((r) => ({ ...r, partner: 1 - r.partner })).sort((a, b) => a.partner - b.partner)
   });
-  let presets = $state.raw<Preset[]>([]);
-  $effect(() => {
-    if (block.kind === 'game' && !presets.length)
-      void need(api.GET('/api/v1/games')).then(
-        (g) => (presets = g),
-        () => {}
-      );
-  });
-  const games = $derived(presets.filter((g) => g.sports.includes(court.sport)));
-  function takeGame(id: string) {
-    const g = games.find((x) => x.id === id);
+  const ask = () => need(api.GET('/api/v1/games'));
+  const ofSport = (games: Preset[]) => games.filter((g) => g.sports.includes(court.sport));
+  function takeGame(g: Preset | undefined) {
     if (g && block.match)
       editor.setBlock(block.id, {
         title: g.title,
@@ -91,13 +87,32 @@
     if (block.match)
       editor.setBlock(block.id, { match: { ...block.match, rules: { ...block.match.rules, ...next } } });
   }
+  /** What the rules ask besides the points to play to, a sentence each. */
+  const said = $derived.by(() => {
+    const out: string[] = [];
+    if (!rules) return out;
+    if (rules.warmUp) out.push(`${rules.warmUp} rallies before any count.`);
+    if (rules.set) out.push(`${rules.set.rallies} rallies make a set.`);
+    for (const m of rules.marks ?? []) {
+      const counts = m.ends
+        ? 'ends the rally'
+        : m.times
+          ? `times ${m.times}`
+          : m.worth
+            ? `counts ${m.worth}`
+            : `${m.bonus} more`;
+      out.push(`${m.words ?? m.id}: ${counts}.`);
+    }
+    if (rules.net) out.push(`The net goes to the winner${rules.net === 'set' ? ' of a set' : ''}.`);
+    return out;
+  });
   const field =
     'input input-sm w-full border-transparent bg-transparent px-1 hover:border-base-content/50 focus:border-base-content';
 </script>
 
 {#if plan}<Notices notices={plan.notices} onfix={(f) => editor.fix(f)} />{/if}
 
-{#if block.kind === 'warmUp'}
+{#if holds === 'script'}
   <table class="mt-3 w-full text-sm">
     <thead>
       <tr class="border-b border-base-content text-left">
@@ -126,14 +141,14 @@
               <input
                 class={field}
                 aria-label="What {who(w)} does in minute {i + 1}"
-                value={m.roles.find((r) => r.who === w)?.does ?? ''}
+                value={m.roles.find((r) => r.partner === w)?.does ?? ''}
                 maxlength="200"
                 onchange={(e) =>
                   setMinute(i, {
                     roles: [
-                      ...m.roles.filter((r) => r.who !== w),
-                      { who: w, does: e.currentTarget.value }
-                    ].sort((a, b) => a.who - b.who)
+                      ...m.roles.filter((r) => r.partner !== w),
+                      { partner: w, does: e.currentTarget.value }
+                    ].sort((a, b) => a.partner - b.partner)
                   })}
               />
             </td>
@@ -194,8 +209,8 @@
         {
           title: 'Rally',
           roles: [
-            { who: 0, does: 'rally' },
-            { who: 1, does: 'rally' }
+            { partner: 0, does: 'rally' },
+            { partner: 1, does: 'rally' }
           ],
           cue: 'Feet always moving'
         }
@@ -209,7 +224,7 @@
   {#if students.length > 2}<p class="mt-2 text-sm">
       Students pair up in the order of the lesson; with an odd number the last three take turns.
     </p>{/if}
-{:else if block.kind === 'game' && rules && block.match}
+{:else if holds === 'match' && rules && block.match}
   <div class="mt-3 flex flex-wrap items-end gap-x-6 gap-y-3">
     <Num label="To" unit="points" whole value={rules.to} min={1} max={100} onset={(to) => setRules({ to })} />
     <Num label="Won by" whole value={rules.winBy} min={1} max={2} onset={(winBy) => setRules({ winBy })} />
@@ -241,17 +256,21 @@
     {/if}
   </div>
   <div class="mt-3 flex flex-wrap items-end gap-x-4 gap-y-2">
-    <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
-      >Another game
-      <select
-        class="select w-56 border-base-content/60 select-sm"
-        value=""
-        onchange={(e) => takeGame(e.currentTarget.value)}
-      >
-        <option value="">as it is</option>
-        {#each games as g (g.id)}<option value={g.id}>{g.title}</option>{/each}
-      </select>
-    </label>
+    <Load {ask} small>
+      {#snippet children(games)}
+        <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
+          >Another game
+          <select
+            class="select w-56 border-base-content/60 select-sm"
+            value=""
+            onchange={(e) => takeGame(games.find((g) => g.id === e.currentTarget.value))}
+          >
+            <option value="">as it is</option>
+            {#each ofSport(games) as g (g.id)}<option value={g.id}>{g.title}</option>{/each}
+          </select>
+        </label>
+      {/snippet}
+    </Load>
     <Num
       label="On a side, 0 as it comes"
       whole
@@ -285,44 +304,31 @@
       /></label
     >
   </div>
-  {#if rules.set || rules.marks?.length || rules.net || rules.warmUp}
-    <p class="mt-2 text-sm">
-      {#if rules.warmUp}{rules.warmUp} rallies before any count.
-      {/if}{#if rules.set}{rules.set.rallies} rallies make a set.
-      {/if}{#each rules.marks ?? [] as m (m.id)}{m.words}: {m.ends
-          ? 'ends the rally'
-          : m.times
-            ? `times ${m.times}`
-            : m.worth
-              ? `counts ${m.worth}`
-              : `${m.bonus} more`}.
-      {/each}{#if rules.net}The net goes to the winner{rules.net === 'set' ? ' of a set' : ''}.{/if}
-    </p>
-  {/if}
-  {#each hand?.levels ?? [] as l (l.what)}
+  {#if said.length}<p class="mt-2 text-sm">{said.join(' ')}</p>{/if}
+  {#each detail?.levelling ?? [] as l (l.what)}
     <div class="mt-3 max-w-3xl border-l-6 border-primary bg-base-200 px-3 py-2">
       <p class="text-sm">{l.why[0]}</p>
       <button
         type="button"
         class="btn mt-1.5 h-auto flex-col items-start gap-0 py-1 btn-primary btn-sm"
         onclick={() => editor.fix(l.fix)}
-        ><span>{l.fix.words}</span><span class="figures text-xs font-normal">{l.fix.outcome}</span></button
+        ><span>{l.fix.label}</span><span class="figures text-xs font-normal">{l.fix.outcome}</span></button
       >
     </div>
   {/each}
   <div class="mt-4">
-    {#if hand?.rotation && students.length > 2}<WhoIsWhere {editor} {block} {hand} {court} {students} />
+    {#if detail?.rotation && students.length > 2}<WhoIsWhere {editor} {block} {detail} {court} {students} />
     {:else if from}<div class="max-w-2xl">
         <DrillCourt drill={from} court={fromCourt} label="{from.title}, from which each point begins" />
       </div>{/if}
   </div>
-{:else if block.kind === 'talk' || block.kind === 'physical' || block.kind === 'stretch'}
+{:else if holds === 'prompts'}
   <ol class="mt-3 max-w-xl space-y-1">
     {#each block.prompts ?? [] as p, i (i)}
       <li>
         <input
           class="{field} text-base"
-          aria-label="{block.kind === 'talk' ? 'Question' : 'Step'} {i + 1}"
+          aria-label="Line {i + 1}"
           value={p}
           maxlength="200"
           onchange={(e) =>
@@ -339,7 +345,7 @@
       onclick={() => editor.setBlock(block.id, { prompts: [...(block.prompts ?? []), 'One more'] })}
       >Add a line</button
     >{/if}
-  {#if block.kind !== 'talk'}<p class="mt-3 flex gap-2 text-sm">
+  {#if kindOf(block.kind)?.everyone === 'moving'}<p class="mt-3 flex gap-2 text-sm">
       <span class="heed" aria-hidden="true">!</span>Only as far as is comfortable; pain or dizziness: stop,
       and see a qualified professional.
     </p>{/if}

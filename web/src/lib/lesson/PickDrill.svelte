@@ -2,6 +2,7 @@
 <script lang="ts">
   import { api, need, type Court, type ShelfDrill } from '$lib/api/client';
   import Shelf from '$lib/drill/Shelf.svelte';
+  import Load from '$lib/shell/Load.svelte';
 
   let {
     court,
@@ -11,10 +12,9 @@
   }: { court: Court; courts: Court[]; students: number; onpick: (s: ShelfDrill) => void } = $props();
   let dialog: HTMLDialogElement;
   let open = $state(false);
-  let asked = $state.raw<Promise<ShelfDrill[]>>();
+  const ask = () => need(api.GET('/api/v1/drills'));
 
   function show() {
-    asked = need(api.GET('/api/v1/drills'));
     open = true;
     dialog.showModal();
   }
@@ -32,14 +32,14 @@
       <form method="dialog" class="ml-auto"><button class="btn btn-sm">Close</button></form>
     </div>
     {#if open}
-      {#await asked}<p role="status">Reading…</p>
-      {:then drills}{#if drills}<Shelf
+      <Load {ask} small>
+        {#snippet children(drills)}<Shelf
             {drills}
             {courts}
             first={{ sport: court.sport, students }}
             onpick={pick}
-          />{/if}
-      {:catch error}<p role="alert">{error.message}</p>{/await}
+          />{/snippet}
+      </Load>
     {/if}
   </div>
   <form method="dialog" class="modal-backdrop"><button aria-label="Close" tabindex="-1">close</button></form>

@@ -4,12 +4,11 @@
   import CourtFloor from '$lib/court/CourtFloor.svelte';
   import { frame, toView } from '$lib/court/geometry';
   import { settings } from '$lib/units/settings.svelte';
-  import { paced, type Laid } from './setup';
+  import { paced, type Placement } from './setup';
 
-  let { title, drill, court, laid }: { title: string; drill: Drill; court: Court; laid: Laid[] } = $props();
-  const back = $derived(
-    court.walls ? court.halfLength * 0.1 : court.halfLength * (court.sport === 'tableTennis' ? 0.9 : 0.3)
-  );
+  let { title, drill, court, laid }: { title: string; drill: Drill; court: Court; laid: Placement[] } =
+    $props();
+  const back = $derived(court.walls ? court.halfLength * 0.1 : court.halfLength * (court.table ? 0.9 : 0.3));
   const side = $derived(court.halfWidth.doubles * 0.25);
   const box = $derived(frame(court, 'across', back, 'all', side));
   const u = $derived(box.width / 34);
@@ -52,7 +51,7 @@
     class="w-full"
     role="img"
     aria-label="Set-up of {title}: {laid
-      .map((l, i) => `${i + 1} ${l.what}, ${paced(l, court, settings.units)}`)
+      .map((l, i) => `${i + 1} ${l.label}, ${paced(l, court, settings.units)}`)
       .join('; ')}"
   >
     <CourtFloor {court} margin={back} {side} />
@@ -113,7 +112,7 @@
   <ol class="mt-1 text-[0.8rem] leading-snug">
     {#each laid as l, i (i)}<li>
         <span class="figures font-semibold">{i + 1}</span>
-        {l.what}: {paced(l, court, settings.units)}
+        {l.label}: {paced(l, court, settings.units)}
       </li>{/each}
   </ol>
 </section>

@@ -1,22 +1,16 @@
 <!-- Every state the lesson was saved in: what each save changed, and a way back. -->
 <script lang="ts">
-  import { api, need, type Lesson, type LessonVersion } from '$lib/api/client';
+  import { api, need, type Lesson } from '$lib/api/client';
+  import Load from '$lib/shell/Load.svelte';
 
   let { lesson, onback }: { lesson: Lesson; onback: (l: Lesson) => void } = $props();
   let dialog: HTMLDialogElement;
-  let versions = $state.raw<LessonVersion[]>();
-  let wrong = $state('');
-
-  async function show() {
-    wrong = '';
+  let open = $state(false);
+  const ask = () =>
+    need(api.GET('/api/v1/lessons/{lesson}/versions', { params: { path: { lesson: lesson.id } } }));
+  function show() {
     dialog.showModal();
-    try {
-      versions = await need(
-        api.GET('/api/v1/lessons/{lesson}/versions', { params: { path: { lesson: lesson.id } } })
-      );
-    } catch (error) {
-      wrong = (error as Error).message;
-    }
+    open = true;
   }
   const when = (ms: number) =>
     new Date(ms).toLocaleString('en-GB', {
@@ -29,28 +23,29 @@
 </script>
 
 <button type="button" class="btn btn-sm" onclick={show}>Versions</button>
-<dialog bind:this={dialog} class="modal" aria-label="Versions">
+<dialog bind:this={dialog} class="modal" aria-label="Versions" onclose={() => (open = false)}>
   <div class="modal-box max-h-[85vh] max-w-2xl">
     <div class="mb-3 flex items-center">
       <h2 class="text-xl">Every state it was saved in</h2>
       <form method="dialog" class="ml-auto"><button class="btn btn-sm">Close</button></form>
     </div>
-    {#if wrong}<p class="text-error" role="alert">{wrong}</p>{/if}
-    <ul>
-      {#each versions ?? [] as v, i (v.version)}
-        <li class="flex items-start gap-3 border-b border-base-300 py-2 text-sm">
-          <span class="figures w-36 shrink-0">{when(v.savedAt)}</span>
-          <span class="flex-1"
-            >{v.changes.join(' · ') || (i === (versions?.length ?? 0) - 1 ? 'Begun' : 'Saved again')}</span
-          >
-          {#if i > 0}<button
-              type="button"
-              class="btn btn-xs"
-              onclick={() => (dialog.close(), onback(v.lesson))}>Bring back</button
-            >{:else}<span class="text-xs">as it is</span>{/if}
-        </li>
-      {/each}
-    </ul>
+    {#if open}<Load {ask} small
+        >{#snippet children(versions)}<ul>
+            {#each versions as v, i (v.version)}
+              <li class="flex items-start gap-3 border-b border-base-300 py-2 text-sm">
+                <span class="figures w-36 shrink-0">{when(v.savedAt)}</span>
+                <span class="flex-1"
+                  >{v.changes.join(' · ') || (i === versions.length - 1 ? 'Begun' : 'Saved again')}</span
+                >
+                {#if i > 0}<button
+                    type="button"
+                    class="btn btn-xs"
+                    onclick={() => (dialog.close(), onback(v.lesson))}>Bring back</button
+                  >{:else}<span class="text-xs">as it is</span>{/if}
+              </li>
+            {/each}
+          </ul>{/snippet}</Load
+      >{/if}
   </div>
   <form method="dialog" class="modal-backdrop"><button aria-label="Close" tabindex="-1">close</button></form>
 </dialog>

@@ -1,6 +1,6 @@
 <!-- Who is where in a block, stepped turn by turn; what it comes to for each; and the other ways to arrange the group. -->
 <script lang="ts">
-  import type { Block, Court, Hand, Student } from '$lib/api/client';
+  import type { Block, BlockDetail, Court, Student } from '$lib/api/client';
   import CourtFloor from '$lib/court/CourtFloor.svelte';
   import Sides from '$lib/court/Sides.svelte';
   import { frame, toView } from '$lib/court/geometry';
@@ -11,20 +11,20 @@
   interface Props {
     editor: Editor;
     block: Block;
-    hand: Hand;
+    detail: BlockDetail;
     court: Court;
     students: Student[];
   }
-  let { editor, block, hand, court, students }: Props = $props();
+  let { editor, block, detail, court, students }: Props = $props();
 
   let at = $state(0);
   let playing = $state(false);
-  const rotation = $derived(hand.rotation);
+  const rotation = $derived(detail.rotation);
   const turns = $derived(rotation?.turns.length ?? 1);
   const turn = $derived(rotation?.turns[at % turns] ?? []);
   const names = $derived(students.map((s) => first(s.name)));
   const short = $derived(initials(names));
-  const stations = $derived(block.arrange?.way === 'stations');
+  const stations = $derived(block.arrangement?.manner === 'stations');
   const onCourt = $derived(!!block.drill && !stations);
   const places = $derived(rotation && block.drill && onCourt ? placesOn(rotation, block.drill, court) : []);
   const coach = $derived(block.drill?.pattern.people.find((p) => p.role === 'feeder')?.at);
@@ -65,7 +65,7 @@
       .filter(Boolean)
       .join('; ')
   );
-  const feeds = $derived(!!coach && (block.arrange?.feeders ?? 0) < (block.drill?.hitters ?? 1));
+  const feeds = $derived(!!coach && (block.arrangement?.feeders ?? 0) < (block.drill?.hitters ?? 1));
 
   function step(by: number) {
     at = (at + by + turns) % turns;
@@ -77,34 +77,18 @@
   });
   const minutes = (m: number) => (m < 0.05 ? '–' : m < 10 ? m.toFixed(1) : String(Math.round(m)));
   const seconds = (s: number) => (s < 120 ? `${Math.round(s)} s` : `${(s / 60).toFixed(1)} min`);
-  /** The pairs of courts in a game: side A and side B stand next to each other in the list. */
+  /** Who plays whom on each court of a game; a place of the whole court is shared by turns. */
   const games = $derived.by(() => {
     if (!rotation || block.drill) return [];
-    const playing = rotation.places.map((p, i) => ({ p, i })).filter(({ p }) => p.doing === 'hitting');
-    const pairs = playing
-      .filter((_, k) => k % 2 === 0)
-      .map(({ p, i }) => ({ name: p.name.split(',')[0], sides: [turn[i] ?? [], turn[i + 1] ?? []] }));
-    return playing.length === 4 && playing[0]!.p.name.startsWith('net')
-      ? [
-          {
-            name: '',
-            sides: [
-              [...(turn[0] ?? []), ...(turn[1] ?? [])],
-              [...(turn[2] ?? []), ...(turn[3] ?? [])]
-            ]
-          }
-        ]
-      : playing.length === 1
-        ? [
-            {
-              name: '',
-              sides: [
-                (turn[0] ?? []).filter((_, k) => k % 2 === 0),
-                (turn[0] ?? []).filter((_, k) => k % 2 === 1)
-              ]
-            }
-          ]
-        : pairs;
+    const courts: { sides: [number[], number[]] }[] = [];
+    rotation.places.forEach((p, i) => {
+      if (p.doing !== 'hitting') return;
+      const held = turn[i] ?? [];
+      const game = (courts[(p.court ?? 1) - 1] ??= { sides: [[], []] });
+      if (p.side) game.sides[p.side - 1]!.push(...held);
+      else held.forEach((who, k) => game.sides[k % 2]!.push(who));
+    });
+    return courts;
   });
   const idle = $derived(
     rotation ? turn.flatMap((held, i) => (rotation.places[i]!.doing === 'waiting' ? held : [])) : []
@@ -199,8 +183,8 @@
         <div class="games" role="group" aria-label="Turn {(at % turns) + 1}. {said}">
           {#each games as g, i (i)}
             {#if g.sides.some((s) => s.length)}<Sides
-                a={g.sides[0]!.map((k) => names[k]!)}
-                b={g.sides[1]!.map((k) => names[k]!)}
+                a={g.sides[0].map((k) => names[k]!)}
+                b={g.sides[1].map((k) => names[k]!)}
               />{/if}
           {/each}
           {#if idle.length}<p class="self-center text-sm">
@@ -229,7 +213,9 @@
             >
           </div>
         {/if}
-        <p class="text-sm">{rotation.words}{turns > 1 ? ` · a turn is ${seconds(rotation.seconds)}` : ''}.</p>
+        <p class="text-sm">
+          {rotation.summary}{turns > 1 ? ` · a turn is ${seconds(rotation.seconds)}` : ''}.
+        </p>
       </div>
       <table class="mt-3 w-full text-sm [&_th]:pr-2">
         <thead
@@ -268,14 +254,14 @@
         </p>{/if}
     </section>
     <section aria-label="Other ways to arrange it">
-      {#if hand.offers.length}
+      {#if detail.offers.length}
         <h3 class="text-base">Other ways for {students.length}, fewest waiting first</h3>
         <ul class="mt-2 space-y-1.5">
-          {#each hand.offers as o, i (i)}
+          {#each detail.offers as o, i (i)}
             <li>
               <button type="button" class="offer" onclick={() => editor.fix(o.fix)}>
                 <span class="flex items-baseline gap-2"
-                  ><strong>{o.fix.words}</strong>{#if o.best}<span class="text-xs">waits least</span
+                  ><strong>{o.fix.label}</strong>{#if o.best}<span class="text-xs">waits least</span
                     >{/if}<span class="figures ml-auto text-xs">{o.fix.outcome}</span></span
                 >
                 <span class="bar" aria-hidden="true"
@@ -296,9 +282,9 @@
       {:else}<p class="text-sm">
           With {students.length || 'nobody'} there is nothing to arrange: everybody plays.
         </p>{/if}
-      {#if stations && block.arrange}
+      {#if stations && block.arrangement}
         <h3 class="mt-4 text-base">At the other stations</h3>
-        {#each block.arrange.others ?? [] as o, i (i)}
+        {#each block.arrangement.others ?? [] as o, i (i)}
           <input
             class="input mt-1 w-full border-base-content/60 input-sm"
             aria-label="Station {i + 2}"
@@ -306,18 +292,18 @@
             maxlength="120"
             onchange={(e) =>
               editor.setBlock(block.id, {
-                arrange: {
-                  ...block.arrange!,
-                  others: block.arrange!.others!.map((x, j) => (j === i ? e.currentTarget.value : x))
+                arrangement: {
+                  ...block.arrangement!,
+                  others: block.arrangement!.others!.map((x, j) => (j === i ? e.currentTarget.value : x))
                 }
               })}
           />
         {/each}
       {/if}
-      {#if block.arrange}<button
+      {#if block.arrangement}<button
           type="button"
           class="btn mt-3 btn-sm"
-          onclick={() => editor.setBlock(block.id, { arrange: undefined })}
+          onclick={() => editor.setBlock(block.id, { arrangement: undefined })}
           >Back to {block.drill ? 'the plain line' : 'the usual'}</button
         >{/if}
     </section>

@@ -1,5 +1,5 @@
 import { goto } from '$app/navigation';
-import { api, need, type Lesson } from '$lib/api/client';
+import { api, need, type Drill, type Lesson } from '$lib/api/client';
 import { today } from '$lib/units/say';
 import { v7 } from 'uuid';
 
@@ -29,10 +29,19 @@ export async function again(id: string, next: Partial<Lesson> = {}): Promise<Les
   return {
     ...was,
     date: today(),
-    there: undefined,
+    attendance: undefined,
     ...next,
     id: v7(),
     version: 0,
     blocks: was.blocks.map((b) => ({ ...b, id: v7(), seen: undefined }))
   };
+}
+
+/** The lesson with a change in its first drill; refused in a coach's words where it has none. */
+export function inFirstDrill(lesson: Lesson, change: (drill: Drill) => Drill): Lesson {
+  const i = lesson.blocks.findIndex((b) => b.drill);
+  const block = lesson.blocks[i];
+  if (!block?.drill)
+    throw new Error('There is no drill in that lesson yet. Add one there first; nothing was changed.');
+  return { ...lesson, blocks: lesson.blocks.with(i, { ...block, drill: change(block.drill) }) };
 }

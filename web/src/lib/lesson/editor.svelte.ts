@@ -1,27 +1,38 @@
-import { api, need, type Block, type Fix, type Lesson, type Own, type Plan } from '$lib/api/client';
-import { Draft, type Put } from '$lib/shell/draft.svelte';
+import {
+  api,
+  need,
+  type Block,
+  type Fix,
+  type Lesson,
+  type Plan,
+  type Problem,
+  type Variant
+} from '$lib/api/client';
+import { EditedDocument, type Put } from '$lib/shell/document.svelte';
+import { Latest } from '$lib/shell/latest.svelte';
 import { moved } from '$lib/tape/tape';
 import { settings } from '$lib/units/settings.svelte';
 import { v7 } from 'uuid';
 
-/** The block that is in hand when a lesson is opened: the first drill. */
-export const firstInHand = (lesson: Lesson) =>
-  (lesson.blocks.find((b) => b.kind === 'drill') ?? lesson.blocks[0])?.id;
+/** The block that is selected when a lesson is opened: the first drill. */
+export const firstSelected = (lesson: Lesson) => (lesson.blocks.find((b) => b.drill) ?? lesson.blocks[0])?.id;
 
 /** A lesson being edited: reckoned at once by the server with every change. */
-export class Editor extends Draft<Lesson> {
+export class Editor extends EditedDocument<Lesson> {
   readonly what = 'lesson';
-  plan = $state.raw<Plan>();
+  #checked: Latest<Plan>;
   #selected = $state<string>();
-  #checking = false;
-  #checkAgain = false;
 
   constructor(lesson: Lesson, plan: Plan) {
     super(lesson, lesson.version);
-    this.plan = plan;
-    this.#selected = firstInHand(lesson);
+    this.#checked = new Latest(plan);
+    this.#selected = firstSelected(lesson);
   }
 
+  /** What the lesson comes to, as it was last reckoned. */
+  get plan(): Plan | undefined {
+    return this.#checked.value;
+  }
   get lesson(): Lesson {
     return this.value;
   }
@@ -32,11 +43,11 @@ export class Editor extends Draft<Lesson> {
   get selected() {
     return this.#selected;
   }
-  /** Another block in hand: what is reckoned of it only is asked for. */
+  /** Another block: what is reckoned of it only is asked for. */
   set selected(id: string | undefined) {
     if (id === this.#selected) return;
     this.#selected = id;
-    if (this.plan?.hand?.id !== id) void this.check();
+    if (this.plan?.detail?.id !== id) void this.check();
   }
 
   change(next: Partial<Lesson>, key = '') {
@@ -51,17 +62,13 @@ export class Editor extends Draft<Lesson> {
     else this.change({ blocks: this.lesson.blocks.map((b) => f.blocks.find((n) => n.id === b.id) ?? b) });
   }
   /** What one student has for themselves in a block; as the others where nothing is left of it. */
-  setOwn(block: Block, student: string, next: Partial<Own>) {
-    const was = block.own?.find((o) => o.student === student) ?? { student, scale: 1 };
-    const own: Own = { ...was, ...next };
+  setVariant(block: Block, student: string, next: Partial<Variant>) {
+    const was = block.variants?.find((v) => v.student === student) ?? { student, scale: 1 };
+    const own: Variant = { ...was, ...next };
     const plain =
-      own.scale === 1 &&
-      (own.tempo ?? 1) === 1 &&
-      !own.version &&
-      !own.cue &&
-      !own.counts?.some((c) => c > 0);
-    const rest = (block.own ?? []).filter((o) => o.student !== student);
-    this.setBlock(block.id, { own: plain ? (rest.length ? rest : undefined) : [...rest, own] });
+      own.scale === 1 && (own.tempo ?? 1) === 1 && !own.bend && !own.cue && !own.counts?.some((c) => c > 0);
+    const rest = (block.variants ?? []).filter((v) => v.student !== student);
+    this.setBlock(block.id, { variants: plain ? (rest.length ? rest : undefined) : [...rest, own] });
   }
   /** The drill as match play, right after it. */
   async matchFrom(block: Block) {
@@ -107,15 +114,14 @@ export class Editor extends Draft<Lesson> {
   joins(id: string): boolean {
     const at = this.lesson.blocks.findIndex((b) => b.id === id);
     const [a, b] = [this.lesson.blocks[at], this.lesson.blocks[at + 1]];
-    return (
-      !!a && !!b && a.kind === b.kind && a.drill?.title === b.drill?.title && a.minutes + b.minutes <= 480
-    );
+    return !!a && !!b && a.kind === b.kind && a.drill?.id === b.drill?.id && a.minutes + b.minutes <= 480;
   }
-  /** Adds a block after the one in hand. */
-  add(template: Block) {
+  /** Adds a block at that place, or after the one selected. */
+  add(template: Block, place?: number) {
     const block = { ...template, id: v7() };
-    const at = this.lesson.blocks.findIndex((b) => b.id === this.selected) + 1;
-    this.change({ blocks: this.lesson.blocks.toSpliced(at || this.lesson.blocks.length, 0, block) });
+    const after = this.lesson.blocks.findIndex((b) => b.id === this.selected) + 1;
+    const at = place ?? (after || this.lesson.blocks.length);
+    this.change({ blocks: this.lesson.blocks.toSpliced(at, 0, block) });
     this.selected = block.id;
   }
   remove(id: string) {
@@ -132,7 +138,7 @@ export class Editor extends Draft<Lesson> {
     return { ...lesson, version };
   }
   protected changed() {
-    // Where the block in hand is gone, the one that stands first is taken.
+    // Where the block selected is gone, the one that stands first is taken.
     if (!this.block) this.selected = this.lesson.blocks[0]?.id;
     void this.check();
   }
@@ -150,28 +156,16 @@ export class Editor extends Draft<Lesson> {
     return { error };
   }
 
-  /** Reckons the lesson as it stands. One question is under way at a time; the last one counts. */
+  /** Reckons the lesson as it stands; of many questions the last one counts. */
   async check() {
-    if (this.#checking) {
-      this.#checkAgain = true;
-      return;
-    }
-    this.#checking = true;
-    try {
-      do {
-        this.#checkAgain = false;
-        const { data, error } = await api.POST('/api/v1/lessons/check', {
-          body: { lesson: this.lesson, units: settings.units, hand: this.selected ?? '' }
-        });
-        if (data) {
-          this.plan = data;
-          this.wrong = {};
-        } else if (error) this.refuse(error);
-      } while (this.#checkAgain);
-    } catch {
-      this.lost();
-    } finally {
-      this.#checking = false;
-    }
+    await this.#checked.ask(() =>
+      api.POST('/api/v1/lessons/check', {
+        body: { lesson: this.lesson, units: settings.units, detail: this.selected ?? '' }
+      })
+    );
+    const { problem } = this.#checked;
+    if (!problem) this.wrong = {};
+    else if (problem instanceof Error) this.lost();
+    else this.refuse(problem as Problem);
   }
 }

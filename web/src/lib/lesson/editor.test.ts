@@ -165,21 +165,21 @@ test('what another window changed comes in with the save; what is typed meanwhil
 
 test('a fix takes the place of some blocks or of all, and one student has something of their own', () => {
   const e = new Editor(lesson, plan);
-  e.fix({ words: '', outcome: '', blocks: [block('b', 5)] });
+  e.fix({ label: '', outcome: '', blocks: [block('b', 5)] });
   expect(e.lesson.blocks.map((b) => b.minutes)).toEqual([10, 5]);
-  e.fix({ words: '', outcome: '', blocks: [block('b', 5), block('c', 7), block('a', 10)], whole: true });
+  e.fix({ label: '', outcome: '', blocks: [block('b', 5), block('c', 7), block('a', 10)], whole: true });
   expect(e.lesson.blocks.map((b) => b.id)).toEqual(['b', 'c', 'a']);
   e.undo();
   expect(e.lesson.blocks.map((b) => b.id)).toEqual(['a', 'b']);
   const a = () => e.lesson.blocks[0]!;
-  e.setOwn(a(), 's1', { scale: 1.2 });
-  e.setOwn(a(), 's1', { cue: 'Feet' });
-  e.setOwn(a(), 's2', { tempo: 1.5 });
-  expect(a().own).toEqual([
+  e.setVariant(a(), 's1', { scale: 1.2 });
+  e.setVariant(a(), 's1', { cue: 'Feet' });
+  e.setVariant(a(), 's2', { tempo: 1.5 });
+  expect(a().variants).toEqual([
     { student: 's1', scale: 1.2, cue: 'Feet' },
     { student: 's2', scale: 1, tempo: 1.5 }
   ]);
-  e.setOwn(a(), 's2', { tempo: undefined });
-  e.setOwn(a(), 's1', { scale: 1, cue: undefined });
-  expect(a().own, 'nothing left of it').toBeUndefined();
+  e.setVariant(a(), 's2', { tempo: undefined });
+  e.setVariant(a(), 's1', { scale: 1, cue: undefined });
+  expect(a().variants, 'nothing left of it').toBeUndefined();
 });

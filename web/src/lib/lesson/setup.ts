@@ -2,10 +2,10 @@ import type { Court, Sheet } from '$lib/api/client';
 import { sayLength } from '$lib/units/length';
 import type { settings } from '$lib/units/settings.svelte';
 
-export type Laid = Sheet['blocks'][number]['setUp'][number];
+export type Placement = Sheet['blocks'][number]['setUp'][number];
 
 /** Where a thing lies, as a coach paces it out: from the nearest sideline and from the baseline or the net, whichever is nearer. */
-export function paced(laid: Laid, court: Court, units: typeof settings.units): string {
+export function paced(laid: Placement, court: Court, units: typeof settings.units): string {
   const o = laid.offsets;
   const say = (m: number) => sayLength(Math.abs(m), units);
   const across =
@@ -14,13 +14,9 @@ export function paced(laid: Laid, court: Court, units: typeof settings.units): s
         ? 'on the middle'
         : `${say(laid.at.x)} ${laid.at.x < 0 ? 'left' : 'right'} of the middle`
       : o.fromSideline < -0.02
-        ? `${say(o.fromSideline)} outside the ${o.side} sideline`
-        : `${say(o.fromSideline)} in from the ${o.side} ${court.walls ? 'wall' : 'sideline'}`;
-  const back = court.walls
-    ? 'back wall'
-    : court.sport === 'tableTennis'
-      ? `${o.end} end`
-      : `${o.end} baseline`;
+        ? `${say(o.fromSideline)} outside the ${o.side} ${court.words.side}`
+        : `${say(o.fromSideline)} in from the ${o.side} ${court.words.side}`;
+  const back = court.walls ? court.words.end : `${o.end} ${court.words.end}`;
   const front = court.walls ? 'front wall' : 'net';
   const along =
     o.fromBaseline < -0.02

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import type { BlockRotation, Court, Drill } from '$lib/api/client';
-import { half, initials, placesOn } from './where';
+import type { BlockRotation, Court, Drill, Place } from '$lib/api/client';
+import { initials, partner, placesOn } from './where';
+
+type Doing = Place['doing'];
 
 describe('who is where', () => {
   it('tells people of a group apart by the fewest letters', () => {
@@ -8,12 +10,22 @@ describe('who is where', () => {
     expect(initials(['Juno', 'Joss', 'Pip'])).toEqual(['Ju', 'Jo', 'P']);
     expect(new Set(initials(['Ann', 'Anna', 'Anne', 'An'])).size).toBeGreaterThan(1);
   });
-  it('pairs students in the order of the lesson', () => {
-    expect(half(['A', 'B', 'C'], 0)).toBe('A, C');
-    expect(half(['A', 'B', 'C'], 1)).toBe('B');
-    expect(half(['A'], 1)).toBe('Coach');
-    expect(half([], 1)).toBe('Student 2');
-    expect(half(['A', 'B', 'C', 'D', 'E', 'F', 'G', 'H'], 0)).toBe('A, C and 2 more');
+  it('names the partners of a pair as the core pairs them', () => {
+    const three = ['A', 'B', 'C'];
+    expect(partner(three, [[0, 2], [1]], 0)).toBe('A, C');
+    expect(partner(three, [[0, 2], [1]], 1)).toBe('B');
+    expect(partner(['A'], [[0], []], 1)).toBe('Coach');
+    expect(partner([], [[], []], 1)).toBe('Student 2');
+    expect(
+      partner(
+        [...'ABCDEFGH'],
+        [
+          [0, 2, 4, 6],
+          [1, 3, 5, 7]
+        ],
+        0
+      )
+    ).toBe('A, C and 2 more');
   });
   it('puts nobody on anybody', () => {
     const court = {
@@ -29,10 +41,10 @@ describe('who is where', () => {
       [3, 3, 1, 1]
     ] as const) {
       const doing = [
-        ...Array<string>(h).fill('hitting'),
-        ...Array<string>(f).fill('feeding'),
-        ...Array<string>(c).fill('collecting'),
-        ...Array<string>(w).fill('waiting')
+        ...Array<Doing>(h).fill('hitting'),
+        ...Array<Doing>(f).fill('feeding'),
+        ...Array<Doing>(c).fill('collecting'),
+        ...Array<Doing>(w).fill('waiting')
       ];
       const at = placesOn(
         { places: doing.map((d) => ({ name: d, doing: d })) } as BlockRotation,

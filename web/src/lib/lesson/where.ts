@@ -8,7 +8,6 @@ import type { BlockRotation, Court, Drill, Point } from '$lib/api/client';
 export function placesOn(rotation: BlockRotation, drill: Drill, court: Court): Point[] {
   const w = court.halfWidth.doubles;
   const l = court.halfLength;
-  const table = court.sport === 'tableTennis'; // nobody stands on it
   const start = drill.pattern.start;
   const feeder = drill.pattern.people.find((p) => p.role === 'feeder')?.at ?? {
     x: 0,
@@ -26,10 +25,10 @@ export function placesOn(rotation: BlockRotation, drill: Drill, court: Court): P
     if (p.doing === 'feeding')
       return {
         x: across(feeder.x),
-        y: court.walls ? -0.3 * l : table ? 1.25 * l : Math.max(0.16 * l, Math.min(0.5 * l, feeder.y))
+        y: court.walls ? -0.3 * l : court.table ? 1.25 * l : Math.max(0.16 * l, Math.min(0.5 * l, feeder.y))
       };
     if (p.doing === 'collecting')
-      return { x: across(0.7 * w), y: court.walls ? -0.08 * l : table ? 1.5 * l : 0.95 * l };
+      return { x: across(0.7 * w), y: court.walls ? -0.08 * l : court.table ? 1.5 * l : 0.95 * l };
     const row = Math.floor(i / 4);
     return {
       x: (waiting?.x ?? 0.35 * w) * 0.6 + ((i % 4) - 1.5) * 0.16 * l,
@@ -49,10 +48,10 @@ export function initials(names: string[]): string[] {
   });
 }
 
-/** Which half of the pairs a role is for: students pair up in the lesson's order; one alone has the coach. */
-export function half(names: string[], who: number): string {
-  const own = names.filter((_, i) => i % 2 === who);
-  if (names.length === 1 && who === 1) return 'Coach';
-  if (own.length === 0) return `Student ${who + 1}`;
+/** Who is the one or the other partner of a script's pairs; one alone has the coach. */
+export function partner(names: string[], pairs: number[][], which: number): string {
+  const own = (pairs[which] ?? []).map((i) => names[i]).filter((n) => n !== undefined);
+  if (names.length === 1 && own.length === 0) return 'Coach';
+  if (own.length === 0) return `Student ${which + 1}`;
   return own.length > 3 ? `${own.slice(0, 2).join(', ')} and ${own.length - 2} more` : own.join(', ');
 }

@@ -12,7 +12,7 @@
   const R = $derived(small ? 0 : 8);
   const T = $derived(small ? 2 : 8);
   const B = $derived(small ? 2 : 22);
-  const times = $derived(track.map((s) => new Date(s.day).getTime()));
+  const times = $derived(track.map((s) => s.at));
   const t0 = $derived(times[0] ?? 0);
   const t1 = $derived(Math.max(t0 + 1, times.at(-1) ?? 1));
   const x = (t: number) =>

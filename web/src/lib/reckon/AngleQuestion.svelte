@@ -2,11 +2,12 @@
 <script lang="ts">
   import { replaceState } from '$app/navigation';
   import { page } from '$app/state';
-  import { api, type Basis, type Court, type Point, type Preset } from '$lib/api/client';
+  import { api, type Court, type Point, type Preset } from '$lib/api/client';
   import type { components } from '$lib/api/schema';
   import CourtFloor from '$lib/court/CourtFloor.svelte';
   import Handle from '$lib/court/Handle.svelte';
-  import { frame, fromView, toView } from '$lib/court/geometry';
+  import { enlarged, frame, fromView, toView } from '$lib/court/geometry';
+  import { derivations, vocabulary } from '$lib/api/vocabulary';
   import Num from '$lib/shell/Num.svelte';
   import Reading from '$lib/wheel/Reading.svelte';
   import { sayLength } from '$lib/units/length';
@@ -14,32 +15,29 @@
   import Choice from '$lib/shell/Choice.svelte';
   import CourtPick from './CourtPick.svelte';
   import Frame from './Frame.svelte';
-  import { ballOf } from './questions';
-  import { Answer, Question } from './state.svelte';
+  import { Question } from './state.svelte';
+  import { Latest } from '$lib/shell/latest.svelte';
 
-  let {
-    courts,
-    bases,
-    title
-  }: { courts: Court[]; bases: Record<string, Basis>; games: Preset[]; title: string } = $props();
+  let { courts, title }: { courts: Court[]; games: Preset[]; title: string } = $props();
 
-  const start = (c: Court) => ({
-    fx: Math.round(c.halfWidth.singles * 80) / 100,
-    fy: c.walls ? -7 : -Math.round(c.halfLength * 97) / 100,
-    depth: Math.round(c.halfLength * (c.walls ? 85 : 78)) / 100,
-    over: Math.round(c.halfLength * (c.id === 'badminton' ? 20 : 13)) / 100
+  /** Where the question begins on that court. */
+  const start = ({ play: { angle } }: Court) => ({
+    fx: angle.from[0]!,
+    fy: angle.from[1]!,
+    depth: angle.depth,
+    over: angle.over
   });
   // svelte-ignore state_referenced_locally
-  const tennis = courts.find((c) => c.id === 'tennis')!;
-  const defaults = { court: 'tennis', area: 'singles', ...start(tennis), level: 'club', wl: 1, wr: 1 };
+  const first = courts[0]!;
+  const defaults = { court: first.id, area: 'singles', ...start(first), level: 'club', wl: 1, wr: 1 };
   const q = new Question(defaults, page.url.searchParams, (address) =>
     replaceState(address || location.pathname, {})
   );
   const now = $derived(q.values);
-  const court = $derived(courts.find((c) => c.id === now.court) ?? tennis);
+  const court = $derived(courts.find((c) => c.id === now.court) ?? first);
   const area = $derived(now.area as 'singles' | 'doubles');
   const w = $derived(court.halfWidth[area]);
-  const base = $derived({ x: 0, y: court.halfLength * (court.id === 'badminton' ? 0.5 : 1.03) });
+  const base = $derived({ x: court.play.base[0]!, y: court.play.base[1]! });
 
   interface Found {
     window: components['schemas']['WindowAnswer'];
@@ -47,12 +45,12 @@
     recovery?: components['schemas']['RecoveryAnswer'];
     why: string;
   }
-  const answer = new Answer<Found>();
+  const answer = new Latest<Found>();
   $effect(() => {
     const v = now;
     void answer.ask(async () => {
       const window = await api.POST('/api/v1/reckon/window', {
-        body: { court: court.id as 'tennis', area, from: { x: v.fx, y: v.fy }, depth: v.depth }
+        body: { court: court.id, area, from: { x: v.fx, y: v.fy }, depth: v.depth }
       });
       if (!window.data) return { error: window.error };
       const found: Found = { window: window.data, replies: [], why: '' };
@@ -62,10 +60,10 @@
         [-1, 1].map((side) =>
           api.POST('/api/v1/reckon/flight', {
             body: {
-              ball: (ballOf[court.id] ?? 'tennis') as 'tennis',
-              court: court.id as 'tennis',
+              ball: court.ball,
+              court: court.id,
               area,
-              from: { x: v.fx, y: v.fy, z: court.id === 'tableTennis' ? 0.25 : 1 },
+              from: { x: v.fx, y: v.fy, z: court.play.angle.from[2]! },
               to: { x: side * (w - 0.3 * Math.min(1, court.halfLength / 12)), y: v.depth },
               clearance: v.over,
               path: true
@@ -79,9 +77,9 @@
           found.why = a?.reason ?? 'The ball does not get there.';
           return { data: found };
         }
-        const line = court.halfLength * 1.03;
-        const met =
-          court.id === 'badminton' ? undefined : (a.after.find((p) => p.y >= line) ?? a.after.at(-1));
+        const met = court.play.rally.volley
+          ? undefined
+          : (a.after.find((p) => p.y >= base.y) ?? a.after.at(-1));
         found.replies.push(
           met
             ? { x: met.x, y: met.y, available: met.t }
@@ -90,7 +88,7 @@
       }
       const recovery = await api.POST('/api/v1/reckon/recovery', {
         body: {
-          level: v.level as 'club',
+          level: v.level,
           base,
           replies: found.replies.map((r, i) => ({ ...r, weight: i ? v.wr : v.wl }))
         }
@@ -108,7 +106,7 @@
   );
   const box = $derived(frame(court, 'across', court.halfLength * 0.22, 'all', sidewise));
   const u = $derived(box.width / 31);
-  const t = $derived(u * Math.max(1, 600 / width));
+  const t = $derived(u * enlarged(600, width));
   const v = (p: Point) => toView(p, 'across');
   const scale = $derived(Math.min(1, court.halfLength / 11.9));
   const hit = $derived(v({ x: now.fx, y: now.fy }));
@@ -141,11 +139,7 @@
     { id: '1:0.6', name: 'mostly left' },
     { id: '0.6:1', name: 'mostly right' }
   ];
-  const levels = [
-    { id: 'junior', name: 'junior' },
-    { id: 'club', name: 'club' },
-    { id: 'performance', name: 'performance' }
-  ];
+  const levels = vocabulary.levels.map((l) => ({ id: l.id, name: l.label }));
 </script>
 
 <Frame {title} question={q} error={answer.error}>
@@ -384,14 +378,14 @@
         shown={win.widthDeg.toFixed(1)}
         unit="°"
         said="{win.widthDeg.toFixed(1)}°"
-        basis={bases.window}
+        derivation={derivations.window}
         inputs={asked}
       />
       <Reading
         label="To the left end"
         shown={lengthOf(win.leftMetres)}
         said={lengthOf(win.leftMetres)}
-        basis={bases.window}
+        derivation={derivations.window}
         inputs={asked}
         small
       />
@@ -399,7 +393,7 @@
         label="Straight on"
         shown={lengthOf(win.straightMetres)}
         said={lengthOf(win.straightMetres)}
-        basis={bases.window}
+        derivation={derivations.window}
         inputs={asked}
         small
       />
@@ -407,7 +401,7 @@
         label="To the right end"
         shown={lengthOf(win.rightMetres)}
         said={lengthOf(win.rightMetres)}
-        basis={bases.window}
+        derivation={derivations.window}
         inputs={asked}
         small
       />
@@ -418,7 +412,7 @@
         shown={found.recovery.baseSlack.toFixed(2).replace('-', '−')}
         unit="s"
         said={seconds(found.recovery.baseSlack)}
-        basis={bases.recovery}
+        derivation={derivations.recovery}
         inputs={asked}
       />
       <Reading
@@ -426,7 +420,7 @@
         shown={found.recovery.shiftSlack.toFixed(2).replace('-', '−')}
         unit="s"
         said={seconds(found.recovery.shiftSlack)}
-        basis={bases.recovery}
+        derivation={derivations.recovery}
         inputs={asked}
       />
     {/if}

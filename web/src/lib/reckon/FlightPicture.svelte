@@ -6,7 +6,7 @@
   import type { Court, FlightAnswer, PathPoint, Point } from '$lib/api/client';
   import CourtFloor from '$lib/court/CourtFloor.svelte';
   import Handle from '$lib/court/Handle.svelte';
-  import { frame, onWall } from '$lib/court/geometry';
+  import { enlarged, frame, onWall } from '$lib/court/geometry';
   import { sayLength } from '$lib/units/length';
   import { settings } from '$lib/units/settings.svelte';
 
@@ -31,7 +31,7 @@
   const u = $derived(plan.width / 31);
   let width = $state(880);
   // Words and handles keep their size on a small screen.
-  const t = $derived(u * Math.max(1, 600 / width));
+  const t = $derived(u * enlarged(600, width));
   const path = $derived(answer?.path ?? []);
   const after = $derived(answer?.after ?? []);
   const top = $derived(

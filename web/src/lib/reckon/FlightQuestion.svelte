@@ -2,7 +2,8 @@
 <script lang="ts">
   import { replaceState } from '$app/navigation';
   import { page } from '$app/state';
-  import { api, type Basis, type Court, type FlightAnswer, type Preset } from '$lib/api/client';
+  import { api, type Court, type FlightAnswer, type Preset } from '$lib/api/client';
+  import { derivations } from '$lib/api/vocabulary';
   import Num from '$lib/shell/Num.svelte';
   import Reading from '$lib/wheel/Reading.svelte';
   import { sayLength } from '$lib/units/length';
@@ -13,56 +14,43 @@
   import CourtPick from './CourtPick.svelte';
   import FlightPicture from './FlightPicture.svelte';
   import Frame from './Frame.svelte';
-  import { ballOf, ballWord, barrier, endLine, sideLine } from './questions';
-  import { Answer, Question } from './state.svelte';
+  import { Question } from './state.svelte';
+  import { Latest } from '$lib/shell/latest.svelte';
 
-  let {
-    courts,
-    bases,
-    title
-  }: { courts: Court[]; bases: Record<string, Basis>; games: Preset[]; title: string } = $props();
+  let { courts, title }: { courts: Court[]; games: Preset[]; title: string } = $props();
 
-  const places: Record<
-    string,
-    { from: [number, number, number]; to: [number, number]; over: number; rpm: number }
-  > = {
-    tennis: { from: [0.5, -11.5, 1], to: [-2.6, 9.4], over: 0.9, rpm: 1200 },
-    tennisOrange: { from: [0.4, -9, 0.9], to: [-2, 7], over: 0.8, rpm: 600 },
-    tennisRed: { from: [0.3, -5.5, 0.8], to: [-1.4, 4], over: 0.6, rpm: 300 },
-    tableTennis: { from: [-0.3, -1.6, 0.25], to: [0.4, 1.1], over: 0.1, rpm: 3000 },
-    badminton: { from: [1, -5, 2.2], to: [-1.5, 5.8], over: 3, rpm: 0 },
-    squash: { from: [1.2, -6.5, 0.6], to: [2.6, -8.3], over: 1.2, rpm: 0 },
-    pickleball: { from: [0.5, -6.4, 0.8], to: [-1.6, 5.2], over: 0.6, rpm: 300 }
-  };
-  const start = (id: string) => {
-    const p = places[id] ?? places.tennis!;
+  /** Where a shot on that court usually begins and ends. */
+  const start = (c: Court) => {
+    const { from, to, over, topRpm } = c.play.shot;
     return {
-      fx: p.from[0],
-      fy: p.from[1],
-      fz: p.from[2],
-      tx: p.to[0],
-      ty: p.to[1],
+      fx: from[0]!,
+      fy: from[1]!,
+      fz: from[2]!,
+      tx: to[0]!,
+      ty: to[1]!,
       by: 'clearance',
-      want: p.over,
-      rpm: p.rpm,
+      want: over,
+      rpm: topRpm,
       hour: 12
     };
   };
-  const defaults = { court: 'tennis', area: 'singles', ...start('tennis'), alt: 0, temp: 20 };
+  // svelte-ignore state_referenced_locally
+  const first = courts[0]!;
+  const defaults = { court: first.id, area: 'singles', ...start(first), alt: 0, temp: 20 };
   const q = new Question(defaults, page.url.searchParams, (address) =>
     replaceState(address || location.pathname, {})
   );
   const now = $derived(q.values);
-  const court = $derived(courts.find((c) => c.id === now.court) ?? courts[0]!);
+  const court = $derived(courts.find((c) => c.id === now.court) ?? first);
 
-  const answer = new Answer<FlightAnswer>();
+  const answer = new Latest<FlightAnswer>();
   $effect(() => {
     const v = now;
     void answer.ask(() =>
       api.POST('/api/v1/reckon/flight', {
         body: {
-          ball: (ballOf[court.id] ?? 'tennis') as 'tennis',
-          court: court.id as 'tennis',
+          ball: court.ball,
+          court: court.id,
           area: v.area as 'singles',
           from: { x: v.fx, y: v.fy, z: v.fz },
           to: { x: v.tx, y: v.ty },
@@ -80,7 +68,7 @@
   });
   const a = $derived(answer.value);
   const given = $derived([
-    { id: 'clearance', name: `over ${barrier(court)}` },
+    { id: 'clearance', name: `over the ${court.words.barrier}` },
     { id: 'speed', name: 'speed' },
     { id: 'time', name: 'time' },
     ...(court.walls ? [] : [{ id: 'apex', name: 'highest' }])
@@ -137,16 +125,15 @@
     {#if a?.bounce && a.lands && deep !== undefined}
       {#if !a.feasible}<strong>{a.reason}</strong>
       {:else}
-        {a.inCourt ? 'Yes' : 'Over, but out'}: <strong>{lengthOf(a.clearance ?? 0)}</strong> over {barrier(
-          court
-        )}{court.walls ? ' at the front wall' : ''}. The {ballWord(court)} comes down after
+        {a.inCourt ? 'Yes' : 'Over, but out'}: <strong>{lengthOf(a.clearance ?? 0)}</strong> over the {court
+          .words.barrier}{court.walls ? ' at the front wall' : ''}. The {court.words.ball} comes down after
         <strong>{a.bounce.time.toFixed(2)} s</strong>,
         {deep < 0
-          ? `${lengthOf(-deep)} past the ${endLine(court)}`
-          : `${lengthOf(deep)} ${court.walls ? 'from' : 'inside'} the ${endLine(court)}`} and
+          ? `${lengthOf(-deep)} past the ${court.words.end}`
+          : `${lengthOf(deep)} ${court.walls ? 'from' : 'inside'} the ${court.words.end}`} and
         {a.lands.fromSideline < 0
           ? `${lengthOf(-a.lands.fromSideline)} wide`
-          : `${lengthOf(a.lands.fromSideline)} $from the ${sideLine(court)}`}.
+          : `${lengthOf(a.lands.fromSideline)} from the ${court.words.side}`}.
       {/if}
       {#if !a.feasible && a.nearest !== undefined}
         <button
@@ -178,9 +165,8 @@
       onrest={q.rest}
     />
     <p class="mt-1 text-xs">
-      □ where it leaves, ○ where it should land, a dot every tenth of a second. Drag them, or the ball over {barrier(
-        court
-      )}; or move them with the arrow keys.
+      □ where it leaves, ○ where it should land, a dot every tenth of a second. Drag them, or the ball over
+      the {court.words.barrier}; or move them with the arrow keys.
     </p>
   {/snippet}
   {#snippet asks()}
@@ -188,7 +174,7 @@
       {courts}
       value={now.court}
       area={now.area}
-      onset={(id) => q.set({ court: id, ...start(id) })}
+      onset={(id) => q.set({ court: id, ...start(courts.find((c) => c.id === id) ?? first) })}
       onarea={(area) => q.set({ area })}
     />
     <Choice label="Given is" value={now.by} options={given} onset={say} />
@@ -212,7 +198,7 @@
           onset={(want) => q.set({ want })}
         />
       {:else}<Num
-          label={now.by === 'apex' ? 'Highest point' : `Over ${barrier(court)}`}
+          label={now.by === 'apex' ? 'Highest point' : `Over the ${court.words.barrier}`}
           length
           value={now.want}
           min={now.by === 'apex' ? 0 : -0.5}
@@ -230,7 +216,7 @@
         onset={(fz) => q.set({ fz })}
       />
     </div>
-    {#if court.id !== 'badminton'}
+    {#if court.words.ball === 'ball'}
       <div>
         <ClockFace hour={now.hour} onset={(hour) => q.move({ hour })} onrest={q.rest} />
         <div class="mt-1">
@@ -284,7 +270,7 @@
         shown={leaves[0]!}
         unit={leaves[1]}
         said={leaves.join(' ')}
-        basis={bases.flight}
+        derivation={derivations.flight}
         {inputs}
       />
       <Reading
@@ -292,7 +278,7 @@
         shown={a.launch.elevationDeg.toFixed(1).replace('-', '−')}
         unit="°"
         said="{a.launch.elevationDeg.toFixed(1)}°"
-        basis={bases.flight}
+        derivation={derivations.flight}
         {inputs}
       />
       <Reading
@@ -300,7 +286,7 @@
         shown={a.bounce.time.toFixed(2)}
         unit="s"
         said="{a.bounce.time.toFixed(2)} s"
-        basis={bases.flight}
+        derivation={derivations.flight}
         {inputs}
       />
       <Reading
@@ -308,14 +294,14 @@
         shown={lands[0]!}
         unit={lands[1]}
         said={lands.join(' ')}
-        basis={bases.flight}
+        derivation={derivations.flight}
         {inputs}
       />
       {#if a.apex !== undefined}<Reading
           label="Highest"
           shown={lengthOf(a.apex)}
           said={lengthOf(a.apex)}
-          basis={bases.flight}
+          derivation={derivations.flight}
           {inputs}
           small
         />{/if}

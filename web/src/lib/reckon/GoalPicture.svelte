@@ -4,6 +4,7 @@
   done in time.
 -->
 <script lang="ts">
+  import { enlarged } from '$lib/court/geometry';
   import type { GoalAnswer } from '$lib/api/client';
   import Handle from '$lib/court/Handle.svelte';
   import { sayMinutes } from '$lib/units/say';
@@ -20,7 +21,7 @@
   const columns = 46;
   const tries = 50;
   let width = $state(880);
-  const k = $derived(Math.max(1, 620 / width)); // words keep their size on a small screen
+  const k = $derived(enlarged(620, width)); // words keep their size on a small screen
   const curve = $derived(answer.curve ?? []);
   const most = $derived(Math.max(1, curve.at(-1)?.at ?? 1));
   const x = (balls: number) => (balls / most) * wide;

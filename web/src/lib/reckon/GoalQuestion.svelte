@@ -2,20 +2,22 @@
 <script lang="ts">
   import { replaceState } from '$app/navigation';
   import { page } from '$app/state';
-  import { api, type Basis, type Block, type Court, type GoalAnswer, type Preset } from '$lib/api/client';
+  import { api, type Court, type GoalAnswer, type Lesson, type Preset } from '$lib/api/client';
+  import { derivations } from '$lib/api/vocabulary';
   import Num from '$lib/shell/Num.svelte';
   import Reading from '$lib/wheel/Reading.svelte';
   import { sayChance, sayMinutes } from '$lib/units/say';
   import Choice from '$lib/shell/Choice.svelte';
   import { inRhythm } from '$lib/drill/parts';
+  import { inFirstDrill } from '$lib/lesson/create';
   import Frame from './Frame.svelte';
   import GoalPicture from './GoalPicture.svelte';
   import RateBar from './RateBar.svelte';
-  import { Answer, Question } from './state.svelte';
+  import { Question } from './state.svelte';
+  import { Latest } from '$lib/shell/latest.svelte';
   import UseIn from '$lib/lesson/UseIn.svelte';
 
-  let { bases, title }: { courts: Court[]; bases: Record<string, Basis>; games: Preset[]; title: string } =
-    $props();
+  let { title }: { courts: Court[]; games: Preset[]; title: string } = $props();
 
   const defaults = { kind: 'inARow', n: 10, p: 80, sec: 4, min: 5, basket: 60, pick: 2, p2: 65, p3: 50 };
   const q = new Question(defaults, page.url.searchParams, (address) =>
@@ -25,7 +27,7 @@
   const team = $derived(now.kind === 'teamTotal');
   const timed = $derived(now.kind === 'timed' || now.kind === 'bestRally');
 
-  const answer = new Answer<GoalAnswer>();
+  const answer = new Latest<GoalAnswer>();
   $effect(() => {
     const v = now;
     void answer.ask(() =>
@@ -61,16 +63,16 @@
     { name: 'Block', said: sayMinutes(now.min) },
     { name: 'Basket, picking up', said: now.basket ? `${now.basket} balls, ${now.pick} min` : 'never empty' }
   ]);
-  /** The drill's goals of this kind get this count; all of them where it has none of the kind. */
-  function use(b: Block): Block {
-    if (!b.drill) return b;
-    const kind = now.kind as 'total' | 'inARow';
-    const any = b.drill.steps.some((s) => s.goal.kind === kind);
-    const steps = b.drill.steps.map((s) =>
-      !any || s.goal.kind === kind ? { ...s, goal: { kind, count: now.n } } : s
-    );
-    return { ...b, drill: inRhythm({ ...b.drill, steps }, now.sec) };
-  }
+  /** The first drill's goals of this kind get this count; all of them where it has none of the kind. */
+  const put = (lesson: Lesson) =>
+    inFirstDrill(lesson, (drill) => {
+      const kind = now.kind as 'total' | 'inARow';
+      const any = drill.steps.some((s) => s.goal.kind === kind);
+      const steps = drill.steps.map((s) =>
+        !any || s.goal.kind === kind ? { ...s, goal: { kind, count: now.n } } : s
+      );
+      return inRhythm({ ...drill, steps }, now.sec);
+    });
 </script>
 
 <Frame
@@ -186,14 +188,14 @@
         shown={sayChance(a.chanceInTime).replace('%', '')}
         unit="%"
         said={sayChance(a.chanceInTime)}
-        basis={bases.goal}
+        derivation={derivations.goal}
         inputs={asked}
       />
       <Reading
         label="Balls, on average"
         shown={a.meanBalls >= 1e6 ? '>999999' : String(Math.round(a.meanBalls))}
         said={balls(a.meanBalls)}
-        basis={bases.goal}
+        derivation={derivations.goal}
         inputs={asked}
       />
       <Reading
@@ -201,7 +203,7 @@
         shown={a.p90Minutes > 999 ? '>999' : a.p90Minutes.toFixed(a.p90Minutes < 10 ? 1 : 0)}
         unit="min"
         said={sayMinutes(a.p90Minutes)}
-        basis={bases.goal}
+        derivation={derivations.goal}
         inputs={asked}
       />
       {#if a.secondsFor80 !== undefined && !timed}<Reading
@@ -209,7 +211,7 @@
           shown={a.secondsFor80.toFixed(1)}
           unit="s"
           said="{a.secondsFor80.toFixed(1)} s"
-          basis={bases.goal}
+          derivation={derivations.goal}
           inputs={asked}
           small
         />{/if}
@@ -218,13 +220,13 @@
           shown={String(a.inTime.median)}
           range="{a.inTime.low}–{a.inTime.high}"
           said="{a.inTime.low} to {a.inTime.high}"
-          basis={bases.goal}
+          derivation={derivations.goal}
           inputs={asked}
         />{/if}
     {/if}
     {#if now.kind === 'total' || now.kind === 'inARow'}
       <p class="w-full">
-        <UseIn label="Use in a drill" kind="drill" change={use} />
+        <UseIn label="Use in a drill" {put} />
       </p>
     {/if}
   {/snippet}

@@ -2,21 +2,19 @@
 <script lang="ts">
   import { replaceState } from '$app/navigation';
   import { page } from '$app/state';
-  import { api, type Basis, type Court, type Preset } from '$lib/api/client';
+  import { api, type Court, type Lesson, type Preset } from '$lib/api/client';
   import type { components } from '$lib/api/schema';
+  import { derivations } from '$lib/api/vocabulary';
   import Num from '$lib/shell/Num.svelte';
   import Reading from '$lib/wheel/Reading.svelte';
   import { sayChance, sayMinutes } from '$lib/units/say';
   import Frame from './Frame.svelte';
   import RateBar from './RateBar.svelte';
-  import { Answer, Question } from './state.svelte';
+  import { Question } from './state.svelte';
+  import { Latest } from '$lib/shell/latest.svelte';
   import UseIn from '$lib/lesson/UseIn.svelte';
 
-  let {
-    bases,
-    games,
-    title
-  }: { courts: Court[]; bases: Record<string, Basis>; games: Preset[]; title: string } = $props();
+  let { games, title }: { courts: Court[]; games: Preset[]; title: string } = $props();
 
   const defaults = { p: 67, longest: 11, sec: 15, min: 10, game: 'fair', edge: 0 };
   const q = new Question(defaults, page.url.searchParams, (address) =>
@@ -25,8 +23,8 @@
   const now = $derived(q.values);
   const game = $derived(games.find((g) => g.id === now.game));
 
-  const fair = new Answer<components['schemas']['HandicapAnswer']>();
-  const odds = new Answer<components['schemas']['GameAnswer']>();
+  const fair = new Latest<components['schemas']['HandicapAnswer']>();
+  const odds = new Latest<components['schemas']['GameAnswer']>();
   const point = $derived(now.p / 100);
   $effect(() => {
     const v = now;
@@ -69,7 +67,17 @@
     { name: 'Longest target', said: String(now.longest) },
     { name: 'A rally takes', said: `${rules.secondsPerPoint} s` }
   ]);
-  const basis = $derived(game ? bases.game : bases.handicap);
+  /** The lesson with this race as its first game. */
+  function put(lesson: Lesson): Lesson {
+    const i = lesson.blocks.findIndex((b) => b.match);
+    const b = lesson.blocks[i];
+    if (!b?.match)
+      throw new Error('There is no game in that lesson yet. Add one there first; nothing was changed.');
+    const title = game?.title ?? `Race, ${targets[0]} against ${targets[1]}`;
+    const match = { ...b.match, rules, ...(game ? { start: game.start } : {}) };
+    return { ...lesson, blocks: lesson.blocks.with(i, { ...b, title, match }) };
+  }
+  const how = $derived(game ? derivations.game : derivations.handicap);
 </script>
 
 <Frame {title} question={q} error={fair.error || odds.error} caution={game?.caution}>
@@ -227,14 +235,14 @@
         shown={sayChance(o.chanceA).replace('%', '')}
         unit="%"
         said={sayChance(o.chanceA)}
-        {basis}
+        derivation={how}
         inputs={asked}
       />
       <Reading
         label="Rallies"
         shown={o.meanRallies.toFixed(0)}
         said={o.meanRallies.toFixed(1)}
-        basis={bases.game}
+        derivation={derivations.game}
         inputs={asked}
       />
       <Reading
@@ -242,7 +250,7 @@
         shown={o.meanMinutes.toFixed(1)}
         unit="min"
         said={sayMinutes(o.meanMinutes)}
-        basis={bases.game}
+        derivation={derivations.game}
         inputs={asked}
       />
       <Reading
@@ -250,25 +258,14 @@
         shown={o.p90Minutes.toFixed(0)}
         unit="min"
         said={sayMinutes(o.p90Minutes)}
-        basis={bases.game}
+        derivation={derivations.game}
         inputs={asked}
         small
       />
     {/if}
     {#if !(rules.marks ?? []).some((m) => !m.ends)}
       <p class="w-full">
-        <UseIn
-          label="Use in a lesson’s game"
-          kind="game"
-          change={(b) =>
-            b.match
-              ? {
-                  ...b,
-                  title: game?.title ?? `Race, ${targets[0]} against ${targets[1]}`,
-                  match: { ...b.match, rules, ...(game ? { start: game.start } : {}) }
-                }
-              : b}
-        />
+        <UseIn label="Use in a lesson’s game" {put} />
       </p>
     {/if}
   {/snippet}

@@ -35,15 +35,7 @@
     return court.walls ? f : { ...f, x: f.x - more, width: f.width + more };
   });
   const u = $derived(box.width / 31);
-  const places = $derived(
-    sheet
-      ? layOut(
-          kind,
-          sheet.places.map((p) => p.name),
-          court
-        )
-      : []
-  );
+  const places = $derived(sheet ? layOut(kind, sheet.places, court) : []);
   /** Half of the way to the nearest other place, so that nobody stands on anybody. */
   function crowd(i: number): number {
     const p = places[i]!;

@@ -2,7 +2,8 @@
 <script lang="ts">
   import { replaceState } from '$app/navigation';
   import { page } from '$app/state';
-  import { api, type Basis, type Court, type Preset, type RotationAnswer } from '$lib/api/client';
+  import { api, type Court, type Preset, type RotationAnswer } from '$lib/api/client';
+  import { derivations } from '$lib/api/vocabulary';
   import Num from '$lib/shell/Num.svelte';
   import { typing } from '$lib/shell/keys';
   import Reading from '$lib/wheel/Reading.svelte';
@@ -11,16 +12,15 @@
   import CourtPick from './CourtPick.svelte';
   import Frame from './Frame.svelte';
   import RotationPicture from './RotationPicture.svelte';
-  import { Answer, Question } from './state.svelte';
+  import { Question } from './state.svelte';
+  import { Latest } from '$lib/shell/latest.svelte';
 
-  let {
-    courts,
-    bases,
-    title
-  }: { courts: Court[]; bases: Record<string, Basis>; games: Preset[]; title: string } = $props();
+  let { courts, title }: { courts: Court[]; games: Preset[]; title: string } = $props();
 
+  // svelte-ignore state_referenced_locally
+  const first = courts[0]!;
   const defaults = {
-    court: 'tennis',
+    court: first.id,
     kind: 'line',
     n: 6,
     places: 3,
@@ -39,7 +39,7 @@
   const court = $derived(courts.find((c) => c.id === now.court) ?? courts[0]!);
   const mixed = $derived(now.kind === 'roundRobin' || now.kind === 'doubles');
 
-  const answer = new Answer<RotationAnswer>();
+  const answer = new Latest<RotationAnswer>();
   $effect(() => {
     const { kind, n, places, balls, sec, change, turns, most } = now;
     void answer.ask(() =>
@@ -321,14 +321,14 @@
         label="Turns each"
         shown={range[0] === range[1] ? String(range[0]) : `${range[0]}–${range[1]}`}
         said={range[0] === range[1] ? String(range[0]) : `${range[0]} to ${range[1]}`}
-        basis={bases.rotation}
+        derivation={derivations.rotation}
         inputs={asked}
       />
       <Reading
         label="Work : rest"
         shown="1:{share.workToRest > 0 ? (1 / share.workToRest).toFixed(1) : '0'}"
         said="one to {share.workToRest > 0 ? (1 / share.workToRest).toFixed(1) : '0'}"
-        basis={bases.rotation}
+        derivation={derivations.rotation}
         inputs={asked}
       />
       <Reading
@@ -336,7 +336,7 @@
         shown={(sheet.seconds / 60).toFixed(1)}
         unit="min"
         said={sayMinutes(sheet.seconds / 60)}
-        basis={bases.rotation}
+        derivation={derivations.rotation}
         inputs={asked}
       />
     {:else if m}
@@ -344,14 +344,14 @@
         label="Rounds"
         shown={String(count)}
         said={String(count)}
-        basis={bases.rotation}
+        derivation={derivations.rotation}
         inputs={asked.slice(0, 1)}
       />
       <Reading
         label="Meetings too many"
         shown={String(m.excess)}
         said={String(m.excess)}
-        basis={bases.rotation}
+        derivation={derivations.rotation}
         inputs={asked.slice(0, 1)}
       />
     {/if}

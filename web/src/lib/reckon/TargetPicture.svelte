@@ -6,9 +6,9 @@
 <script lang="ts">
   import type { Court, Point, TargetAnswer } from '$lib/api/client';
   import CourtFloor from '$lib/court/CourtFloor.svelte';
-  import Grip from '$lib/court/Grip.svelte';
+  import ResizeHandle from '$lib/court/ResizeHandle.svelte';
   import Handle from '$lib/court/Handle.svelte';
-  import { frame, fromView, targetEnd, toView } from '$lib/court/geometry';
+  import { enlarged, frame, fromView, targetEnd, toView } from '$lib/court/geometry';
   import { nudge, sayLength } from '$lib/units/length';
   import { sayChance } from '$lib/units/say';
   import { settings } from '$lib/units/settings.svelte';
@@ -61,7 +61,7 @@
   const behind = $derived(court.halfLength * (width < 600 ? 0.34 : 0.2));
   const box = $derived(frame(court, 'across', behind, 'target', side));
   const u = $derived(box.width / 22);
-  const t = $derived(u * Math.max(1, 520 / width));
+  const t = $derived(u * enlarged(520, width));
   const scale = $derived(Math.min(1, court.halfLength / 11.9));
   const v = (p: Point) => toView(p, 'across');
   const end = $derived(targetEnd(court));
@@ -256,7 +256,7 @@
   {/if}
   {#if shape === 'circle'}
     {@const r = v({ x: centre.x - radius * 0.707, y: centre.y - radius * 0.707 })}
-    <Grip
+    <ResizeHandle
       at={r}
       r={0.24 * t}
       onmove={(p) => onradius(Math.max(0.02, Math.hypot(p.x - m.x, p.y - m.y)))}
@@ -286,14 +286,14 @@
       />
     </Handle>
   {/if}
-  <Grip
+  <ResizeHandle
     at={alongTip}
     r={0.2 * t}
     cursor="ew-resize"
     onmove={(p) => onspread({ along: deviation(p) })}
     {onrest}
   />
-  <Grip
+  <ResizeHandle
     at={acrossTip}
     r={0.2 * t}
     cursor="ns-resize"

@@ -2,8 +2,9 @@
 <script lang="ts">
   import { replaceState } from '$app/navigation';
   import { page } from '$app/state';
-  import { api, explain, type Basis, type Court, type Preset, type TargetAnswer } from '$lib/api/client';
+  import { api, explain, type Court, type Lesson, type Preset, type TargetAnswer } from '$lib/api/client';
   import { targetEnd } from '$lib/court/geometry';
+  import { derivations } from '$lib/api/vocabulary';
   import Num from '$lib/shell/Num.svelte';
   import Reading from '$lib/wheel/Reading.svelte';
   import { sayLength } from '$lib/units/length';
@@ -12,15 +13,13 @@
   import Choice from '$lib/shell/Choice.svelte';
   import CourtPick from './CourtPick.svelte';
   import Frame from './Frame.svelte';
-  import { Answer, Question } from './state.svelte';
+  import { Question } from './state.svelte';
+  import { Latest } from '$lib/shell/latest.svelte';
   import TargetPicture from './TargetPicture.svelte';
+  import { inFirstDrill } from '$lib/lesson/create';
   import UseIn from '$lib/lesson/UseIn.svelte';
 
-  let {
-    courts,
-    bases,
-    title
-  }: { courts: Court[]; bases: Record<string, Basis>; games: Preset[]; title: string } = $props();
+  let { courts, title }: { courts: Court[]; games: Preset[]; title: string } = $props();
 
   // Inside the corner by the rule of thumb, and a club student's spread, to the court's size.
   const start = (c: Court) => {
@@ -40,11 +39,11 @@
     };
   };
   // svelte-ignore state_referenced_locally
-  const tennis = courts.find((c) => c.id === 'tennis')!;
+  const first = courts[0]!;
   const defaults = {
-    court: 'tennis',
+    court: first.id,
     area: 'singles',
-    ...start(tennis),
+    ...start(first),
     shape: 'circle',
     net: 0,
     cost: 0.5,
@@ -56,17 +55,17 @@
     replaceState(address || location.pathname, {})
   );
   const now = $derived(q.values);
-  const court = $derived(courts.find((c) => c.id === now.court) ?? tennis);
+  const court = $derived(courts.find((c) => c.id === now.court) ?? first);
   const area = $derived(now.area as 'singles' | 'doubles');
   const from = $derived(
-    court.spots.find((s) => s.name === now.spot)?.at ??
+    court.spots.find((s) => s.id === now.spot)?.at ??
       (now.shape === 'gate' ? { x: 0, y: -court.halfLength } : undefined)
   );
   const end = $derived(targetEnd(court));
   const line = $derived(now.shape === 'gate' ? now.gate : now.line);
   const w = $derived(court.halfWidth[area]);
 
-  const answer = new Answer<TargetAnswer>();
+  const answer = new Latest<TargetAnswer>();
   $effect(() => {
     const v = now;
     const shape =
@@ -87,7 +86,7 @@
     void answer.ask(() =>
       api.POST('/api/v1/reckon/target', {
         body: {
-          court: court.id as 'tennis',
+          court: court.id,
           area,
           aim: { x: v.cx + v.dx, y: v.cy + v.dy },
           radius: v.r,
@@ -110,7 +109,7 @@
   async function count() {
     wrong = '';
     const { data, error } = await api.POST('/api/v1/reckon/sigma', {
-      body: { logs: [{ radius: now.r, balls: now.balls, hits: now.hits }], level: now.level as 'club' }
+      body: { logs: [{ radius: now.r, balls: now.balls, hits: now.hits }], level: now.level }
     });
     if (!data) wrong = explain(error);
     else q.set({ sx: Math.round(data.sigma * 100) / 100, sy: Math.round(data.sigma * 100) / 100 });
@@ -130,7 +129,33 @@
     { name: 'Radius', said: lengthOf(now.r) },
     { name: 'In the net', said: `${now.net}%` }
   ]);
-  const nets = $derived(court.walls ? 'tin' : 'net');
+  const nets = $derived(court.words.barrier);
+  /** The first drill's circle becomes this one; where it has none yet, it gets it for all its goals. */
+  const put = (lesson: Lesson) =>
+    inFirstDrill(lesson, (drill) => {
+      if (drill.pattern.court !== court.id)
+        throw new Error(
+          `That drill is set out on another court than this target (${court.name}). Nothing was changed.`
+        );
+      const i = drill.targets.findIndex((t) => t.kind === 'circle');
+      const was = drill.targets[i];
+      const both = was?.both ?? false;
+      const at = { x: both ? Math.abs(now.cx) : now.cx, y: now.cy };
+      const circle = {
+        name: '',
+        worth: 1,
+        width: 0,
+        depth: 0,
+        kind: 'circle' as const,
+        ...was,
+        both,
+        at,
+        radius: now.r
+      };
+      if (was) return { ...drill, targets: drill.targets.with(i, circle) };
+      const steps = drill.targets.length ? drill.steps : drill.steps.map((s) => ({ ...s, target: 0 }));
+      return { ...drill, targets: [...drill.targets, circle], steps };
+    });
 </script>
 
 <Frame {title} question={q} error={answer.error}>
@@ -215,7 +240,7 @@
           onchange={(e) => q.set({ spot: e.currentTarget.value })}
         >
           <option value="">straight on</option>
-          {#each court.spots as s (s.name)}<option value={s.name}>{s.name}</option>{/each}
+          {#each court.spots as s (s.id)}<option value={s.id}>{s.name}</option>{/each}
         </select>
       </div>
     </div>
@@ -292,7 +317,7 @@
         shown={sayChance(a.hit).replace('%', '')}
         unit="%"
         said={sayChance(a.hit)}
-        basis={bases.target}
+        derivation={derivations.target}
         inputs={asked}
       />
       <Reading
@@ -300,7 +325,7 @@
         shown={sayChance(a.in).replace('%', '')}
         unit="%"
         said={sayChance(a.in)}
-        basis={bases.target}
+        derivation={derivations.target}
         inputs={asked}
       />
       {#if now.shape === 'circle' && !now.dx && !now.dy && a.radii?.length === 2}
@@ -308,7 +333,7 @@
           label="Radius for 60%"
           shown={lengthOf(a.radii[0]!)}
           said={lengthOf(a.radii[0]!)}
-          basis={bases.target}
+          derivation={derivations.target}
           inputs={asked}
           small
         />
@@ -316,26 +341,12 @@
           label="for 80%"
           shown={lengthOf(a.radii[1]!)}
           said={lengthOf(a.radii[1]!)}
-          basis={bases.target}
+          derivation={derivations.target}
           inputs={asked}
           small
         />
       {/if}
     {/if}
-    {#if court.sport === 'tennis' && now.shape === 'circle' && end > 0}
-      <p class="w-full">
-        <UseIn
-          label="Use in a drill"
-          kind="drill"
-          change={(b) =>
-            b.drill
-              ? {
-                  ...b,
-                  drill: { ...b.drill, target: { centre: { x: Math.abs(now.cx), y: now.cy }, radius: now.r } }
-                }
-              : b}
-        />
-      </p>
-    {/if}
+    {#if now.shape === 'circle'}<p class="w-full"><UseIn label="Use in a drill" {put} /></p>{/if}
   {/snippet}
 </Frame>

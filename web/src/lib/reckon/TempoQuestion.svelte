@@ -1,11 +1,13 @@
 <!-- How fast is the rally? -->
 <script lang="ts">
+  import { enlarged } from '$lib/court/geometry';
   import { onDestroy } from 'svelte';
   import { replaceState } from '$app/navigation';
   import { page } from '$app/state';
-  import { api, type Basis, type Court, type Preset, type TempoAnswer } from '$lib/api/client';
+  import { api, type Court, type Preset, type TempoAnswer } from '$lib/api/client';
   import Handle from '$lib/court/Handle.svelte';
   import { beep } from '$lib/run/sound';
+  import { derivations } from '$lib/api/vocabulary';
   import Num from '$lib/shell/Num.svelte';
   import Reading from '$lib/wheel/Reading.svelte';
   import { sayLength } from '$lib/units/length';
@@ -14,38 +16,29 @@
   import Choice from '$lib/shell/Choice.svelte';
   import CourtPick from './CourtPick.svelte';
   import Frame from './Frame.svelte';
-  import { barrier, endLine } from './questions';
-  import { Answer, Question } from './state.svelte';
+  import { Question } from './state.svelte';
+  import { Latest } from '$lib/shell/latest.svelte';
 
-  let {
-    courts,
-    bases,
-    title
-  }: { courts: Court[]; bases: Record<string, Basis>; games: Preset[]; title: string } = $props();
+  let { courts, title }: { courts: Court[]; games: Preset[]; title: string } = $props();
 
-  const usual: Record<string, { pace: number; over: number; rpm: number }> = {
-    tennis: { pace: 22, over: 0.9, rpm: 600 },
-    tennisOrange: { pace: 17, over: 0.8, rpm: 300 },
-    tennisRed: { pace: 12, over: 0.6, rpm: 0 },
-    tableTennis: { pace: 8, over: 0.15, rpm: 2000 },
-    badminton: { pace: 40, over: 2, rpm: 0 },
-    squash: { pace: 30, over: 1, rpm: 0 },
-    pickleball: { pace: 16, over: 0.6, rpm: 0 }
-  };
-  const defaults = { court: 'tennis', by: 'pace', ...usual.tennis!, beats: 40 };
+  /** How a rally on that court usually goes. */
+  const usual = ({ play: { pace } }: Court) => ({ pace: pace.pace, over: pace.over, rpm: pace.topRpm });
+  // svelte-ignore state_referenced_locally
+  const first = courts[0]!;
+  const defaults = { court: first.id, by: 'pace', ...usual(first), beats: 40 };
   const q = new Question(defaults, page.url.searchParams, (address) =>
     replaceState(address || location.pathname, {})
   );
   const now = $derived(q.values);
-  const court = $derived(courts.find((c) => c.id === now.court) ?? courts[0]!);
+  const court = $derived(courts.find((c) => c.id === now.court) ?? first);
 
-  const answer = new Answer<TempoAnswer>();
+  const answer = new Latest<TempoAnswer>();
   $effect(() => {
     const v = now;
     void answer.ask(() =>
       api.POST('/api/v1/reckon/tempo', {
         body: {
-          court: court.id as 'tennis',
+          court: court.id,
           clearance: v.over,
           topRpm: v.rpm,
           path: true,
@@ -67,7 +60,7 @@
   const left = $derived(-edge);
   const right = $derived(court.walls ? edge * 0.12 : edge);
   const u = $derived((right - left) / 31);
-  const t = $derived(u * Math.max(1, 600 / width));
+  const t = $derived(u * enlarged(600, width));
   const top = $derived(
     Math.max(court.walls ? court.walls.out : court.net.post * 2.4, ...path.map((p) => p.z)) + 2 * t
   );
@@ -112,10 +105,9 @@
   });
   const wide = 80;
   const scaleX = (n: number) => (Math.min(wide, n) / wide) * 1000;
-  const tennis = $derived(court.sport === 'tennis' && court.id === 'tennis');
   const asked = $derived([
     { name: 'Pace off the racket', said: saySpeed(a?.pace ?? now.pace, settings.units) },
-    { name: `Over ${barrier(court)}`, said: lengthOf(now.over) },
+    { name: `Over the ${court.words.barrier}`, said: lengthOf(now.over) },
     { name: 'Topspin', said: `${now.rpm} rpm` }
   ]);
 </script>
@@ -193,7 +185,7 @@
       {/each}
       <Handle
         at={{ x: 0, y: -(netTop + now.over) }}
-        label="Height over {barrier(court)}"
+        label="Height over the {court.words.barrier}"
         said={lengthOf(now.over)}
         now={now.over}
         scale={Math.min(1, court.halfLength / 11.9)}
@@ -262,17 +254,15 @@
             fill="var(--tape-ink)">{n}</text
           >{/if}
       {/each}
-      {#if tennis}
-        {#each [{ n: 28, name: 'a pair new to it' }, { n: 50, name: 'the mark to aim at' }] as m (m.n)}
-          <path d="M{scaleX(m.n)} 40l-7 12h14z" fill="var(--color-base-content)" /><text
-            x={scaleX(m.n)}
-            y="66"
-            text-anchor="middle"
-            font-size="15"
-            fill="var(--color-base-content)">{m.n}: {m.name}</text
-          >
-        {/each}
-      {/if}
+      {#each court.play.tempoMarks ?? [] as m (m.perMinute)}
+        <path d="M{scaleX(m.perMinute)} 40l-7 12h14z" fill="var(--color-base-content)" /><text
+          x={scaleX(m.perMinute)}
+          y="66"
+          text-anchor="middle"
+          font-size="15"
+          fill="var(--color-base-content)">{m.perMinute}: {m.words}</text
+        >
+      {/each}
       {#if a?.ballsPerMinute !== undefined}
         {@const x = scaleX(a.ballsPerMinute)}
         <Handle
@@ -318,12 +308,17 @@
         >{sound ? 'Count silently' : 'Count aloud'}</button
       >
       <span
-        >The ball flies at its true tempo. Drag the ring over {barrier(court)}, or the marker on the tape.</span
+        >The ball flies at its true tempo. Drag the ring over the {court.words.barrier}, or the marker on the
+        tape.</span
       >
     </p>
   {/snippet}
   {#snippet asks()}
-    <CourtPick {courts} value={now.court} onset={(id) => q.set({ court: id, by: 'pace', ...usual[id]! })} />
+    <CourtPick
+      {courts}
+      value={now.court}
+      onset={(id) => q.set({ court: id, by: 'pace', ...usual(courts.find((c) => c.id === id) ?? first) })}
+    />
     <Choice
       label="Given is"
       value={now.by}
@@ -354,7 +349,7 @@
           onset={(beats) => q.set({ beats })}
         />{/if}
       <Num
-        label="Over {barrier(court)}"
+        label="Over the {court.words.barrier}"
         length
         value={now.over}
         min={0.02}
@@ -362,7 +357,7 @@
         step={0.05}
         onset={(over) => q.set({ over })}
       />
-      {#if court.id !== 'badminton'}<Num
+      {#if court.words.ball === 'ball'}<Num
           label="Topspin"
           unit="rpm"
           whole
@@ -381,7 +376,7 @@
         label="Balls a minute"
         shown={a.ballsPerMinute.toFixed(0)}
         said={a.ballsPerMinute.toFixed(1)}
-        basis={bases.tempo}
+        derivation={derivations.tempo}
         inputs={asked}
       />
       <Reading
@@ -389,7 +384,7 @@
         shown={(a.secondsPerBall ?? 0).toFixed(2)}
         unit="s"
         said="{a.secondsPerBall?.toFixed(2)} s"
-        basis={bases.tempo}
+        derivation={derivations.tempo}
         inputs={asked}
       />
       <Reading
@@ -397,14 +392,14 @@
         shown={pace[0]!}
         unit={pace[1]}
         said={pace.join(' ')}
-        basis={bases.tempo}
+        derivation={derivations.tempo}
         inputs={asked}
       />
       {#if a.landsFromLine !== undefined}<Reading
-          label="Bounces from the {endLine(court)}"
+          label="Bounces from the {court.words.end}"
           shown={lengthOf(a.landsFromLine)}
           said={lengthOf(a.landsFromLine)}
-          basis={bases.tempo}
+          derivation={derivations.tempo}
           inputs={asked}
           small
         />{/if}
@@ -412,7 +407,7 @@
           label="Met at"
           shown={lengthOf(a.metHeight)}
           said={lengthOf(a.metHeight)}
-          basis={bases.tempo}
+          derivation={derivations.tempo}
           inputs={asked}
           small
         />{/if}

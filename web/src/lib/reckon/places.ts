@@ -1,22 +1,22 @@
-import type { Court, Point } from '$lib/api/client';
+import type { Court, Place, Point } from '$lib/api/client';
 
 /**
  * Where the places of a rotation lie on a court, in the order the core lists
  * them. Only a drawing: a coach puts people where there is room.
  */
-export function layOut(kind: string, names: string[], court: Court): Point[] {
+export function layOut(kind: string, places: Pick<Place, 'doing'>[], court: Court): Point[] {
   const w = court.halfWidth.doubles;
   const l = court.halfLength;
   const near = court.walls ? -0.62 * l : -0.92 * l;
-  const waitingFrom = names.indexOf('waiting');
-  const first = waitingFrom < 0 ? names.length : waitingFrom;
+  const waitingFrom = places.findIndex((p) => p.doing === 'waiting');
+  const first = waitingFrom < 0 ? places.length : waitingFrom;
   /** A file behind the hitters, or along the side where there are walls. */
   const file = (i: number, x: number): Point =>
     court.walls ? { x, y: -l * 0.8 - i * l * 0.05 } : { x, y: -l * 1.1 - i * l * 0.11 };
-  return names.map((name, i) => {
+  return places.map(({ doing }, i) => {
     const queue = i - first;
     if (kind === 'stations') {
-      const columns = Math.ceil(names.length / 2);
+      const columns = Math.ceil(places.length / 2);
       return {
         x: (i % 2 ? 0.55 : -0.55) * w,
         y: -0.85 * l + (Math.floor(i / 2) * 1.7 * l) / Math.max(1, columns - 1)
@@ -44,8 +44,8 @@ export function layOut(kind: string, names: string[], court: Court): Point[] {
         : i === 1
           ? { x: 0.5 * w, y: near }
           : file(Math.floor(queue / 2), queue % 2 ? 0.5 * w : -0.5 * w);
-    if (name === 'feeder') return { x: 0, y: court.walls ? -0.3 * l : 0.18 * l };
-    if (name === 'collector') return { x: 0.7 * w, y: court.walls ? -0.1 * l : 0.9 * l };
+    if (doing === 'feeding') return { x: 0, y: court.walls ? -0.3 * l : 0.18 * l };
+    if (doing === 'collecting') return { x: 0.7 * w, y: court.walls ? -0.1 * l : 0.9 * l };
     if (i === 0) return { x: 0, y: near };
     return file(queue, 0);
   });

@@ -10,21 +10,3 @@ export const questions = [
 ] as const;
 
 export type QuestionId = (typeof questions)[number]['id'];
-
-/** The ball of a court. */
-export const ballOf: Record<string, string> = {
-  tennis: 'tennis',
-  tennisOrange: 'tennisOrange',
-  tennisRed: 'tennisRed',
-  tableTennis: 'tableTennis',
-  badminton: 'shuttle',
-  squash: 'squash',
-  pickleball: 'pickleball'
-};
-
-/** What the plane y = 0 is called: the net, or where there is none the tin. */
-export const barrier = (court: { walls?: unknown }) => (court.walls ? 'the tin' : 'the net');
-export const ballWord = (court: { id: string }) => (court.id === 'badminton' ? 'shuttle' : 'ball');
-export const endLine = (court: { id: string }) =>
-  ({ tableTennis: 'end line', squash: 'back wall', badminton: 'back line' })[court.id] ?? 'baseline';
-export const sideLine = (court: { id: string }) => (court.id === 'squash' ? 'side wall' : 'sideline');

@@ -1,4 +1,4 @@
-import { explain } from '$lib/api/client';
+import { History } from '$lib/shell/history.svelte';
 
 export type Values = Record<string, number | string>;
 
@@ -31,8 +31,7 @@ export class Question<T extends Values> {
   values: T;
   #defaults: T;
   #settled: T;
-  #past = $state.raw<T[]>([]);
-  #future = $state.raw<T[]>([]);
+  #history = new History<T>();
   #onsettle: (address: string) => void;
 
   constructor(defaults: T, params: URLSearchParams, onsettle: (address: string) => void) {
@@ -43,10 +42,10 @@ export class Question<T extends Values> {
   }
 
   get canUndo() {
-    return this.#past.length > 0;
+    return this.#history.canUndo;
   }
   get canRedo() {
-    return this.#future.length > 0;
+    return this.#history.canRedo;
   }
   /** While the hand still moves. */
   move(next: Partial<T>) {
@@ -55,8 +54,7 @@ export class Question<T extends Values> {
   /** The hand rests: what it did is one step. */
   rest = () => {
     if (write(this.#defaults, this.values) === write(this.#defaults, this.#settled)) return;
-    this.#past = [...this.#past.slice(-99), this.#settled];
-    this.#future = [];
+    this.#history.step(this.#settled);
     this.#settle();
   };
   set(next: Partial<T>) {
@@ -64,48 +62,18 @@ export class Question<T extends Values> {
     this.rest();
   }
   undo() {
-    const back = this.#past.at(-1);
-    if (!back) return;
-    this.#future = [this.#settled, ...this.#future];
-    this.#past = this.#past.slice(0, -1);
-    this.values = back;
-    this.#settle();
+    this.#bring(this.#history.undo(this.#settled));
   }
   redo() {
-    const [next, ...rest] = this.#future;
-    if (!next) return;
-    this.#past = [...this.#past, this.#settled];
-    this.#future = rest;
-    this.values = next;
+    this.#bring(this.#history.redo(this.#settled));
+  }
+  #bring(values: T | undefined) {
+    if (!values) return;
+    this.values = values;
     this.#settle();
   }
   #settle() {
     this.#settled = this.values;
     this.#onsettle(write(this.#defaults, this.values));
-  }
-}
-
-/**
- * The latest answer to a question that keeps changing: one request at a time,
- * and after it the newest, so that a drag never waits for answers it has outrun.
- */
-export class Answer<T> {
-  value = $state.raw<T>();
-  error = $state('');
-  #busy = false;
-  #next: (() => Promise<{ data?: T; error?: unknown }>) | undefined;
-
-  async ask(run: () => Promise<{ data?: T; error?: unknown }>) {
-    this.#next = run;
-    if (this.#busy) return;
-    this.#busy = true;
-    while (this.#next) {
-      const now = this.#next;
-      this.#next = undefined;
-      const { data, error } = await now().catch((error: unknown) => ({ data: undefined, error }));
-      if (data !== undefined) this.value = data;
-      this.error = data === undefined ? explain(error) : '';
-    }
-    this.#busy = false;
   }
 }

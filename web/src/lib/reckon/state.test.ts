@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { Answer, Question, read, write } from './state.svelte';
+import { Question, read, write } from './state.svelte';
 
 const defaults = { x: 1.5, by: 'speed', n: 4 };
 
@@ -29,26 +29,4 @@ test('each rest of the hand is one step back', () => {
   q.redo();
   expect(q.values).toEqual({ x: 3, by: 'speed', n: 5 });
   expect(said).toEqual(['?x=3', '?x=3&n=5', '?x=3', '', '?x=3', '?x=3&n=5']);
-});
-
-test('only the newest question is answered while one is under way', async () => {
-  const asked: number[] = [];
-  const answer = new Answer<number>();
-  let open = () => {};
-  const gate = new Promise<void>((resolve) => (open = resolve));
-  const ask = (n: number) => async () => {
-    asked.push(n);
-    await gate;
-    return { data: n };
-  };
-  const first = answer.ask(ask(1));
-  void answer.ask(ask(2));
-  void answer.ask(ask(3));
-  open();
-  await first;
-  expect(asked).toEqual([1, 3]);
-  expect(answer.value).toBe(3);
-  await answer.ask(() => Promise.resolve({ error: { detail: 'the aim lies off the court' } }));
-  expect(answer.error).toBe('the aim lies off the court');
-  expect(answer.value, 'the last answer stays').toBe(3);
 });

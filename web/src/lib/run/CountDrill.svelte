@@ -10,10 +10,9 @@
   const student = $derived(session.student);
   const step = $derived(student?.steps[student.step]);
   const pips = $derived(step && step.goal.count <= 12 ? step.goal.count : 0);
-  const low = $derived(count !== undefined && count.basketLeft >= 0 && count.basketLeft <= 5);
   let cue = $state(0);
   // What is this student's own comes first: the cue, and the target as it is for them.
-  const own = $derived(session.block?.own?.find((o) => o.student === student?.id));
+  const own = $derived(session.block?.variants?.find((o) => o.student === student?.id));
   const cues = $derived([...(own?.cue ? [own.cue] : []), ...drill.cues]);
   const circle = $derived(drill.targets.find((t) => t.kind === 'circle'));
   const target = $derived(
@@ -63,17 +62,13 @@
           onchange={(e) => pick(Number(e.currentTarget.value))}
         >
           {#each student.steps as t, i (i)}<option value={i}
-              >{t.met ? '✓ ' : ''}{t.label}, {t.goal.count}
-              {t.goal.kind === 'total' ? 'in all' : 'in a row'}</option
+              >{t.met ? '✓ ' : ''}{t.label}, {t.goalLabel}</option
             >{/each}
         </select>
       </label>
     </div>
     <div class="flex items-end justify-between gap-3" aria-live="polite">
-      <p
-        class="figures leading-none"
-        aria-label="{step.count} of {step.goal.count} {step.goal.kind === 'total' ? 'in all' : 'in a row'}"
-      >
+      <p class="figures leading-none" aria-label="{step.count} of {step.goalLabel}">
         <span class="text-8xl font-semibold">{step.count}</span><span class="text-4xl"
           >/{step.goal.count}</span
         >
@@ -131,13 +126,13 @@
       <button
         type="button"
         class="btn h-14 text-lg"
-        class:btn-warning={low}
+        class:btn-warning={count.pickUpNow}
         aria-keyshortcuts="b"
         aria-label="{count.basketLeft} balls left in the basket. Picked up: full again"
         onclick={() => session.block && session.add({ kind: 'pickUp', block: session.block.id })}
       >
         <span class="figures text-2xl">{count.basketLeft}</span>
-        {low ? 'pick up!' : 'balls left'}
+        {count.pickUpNow ? 'pick up!' : 'balls left'}
       </button>
     {/if}
   </div>

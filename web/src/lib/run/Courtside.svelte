@@ -150,7 +150,7 @@
     </section>
 
     <div class="flex flex-1 flex-col">
-      {#if block.kind === 'warmUp'}
+      {#if block.script}
         <RoleOfMinute {session} {names} />
       {:else if block.drill}
         <CountDrill {session} drill={block.drill} {names} />

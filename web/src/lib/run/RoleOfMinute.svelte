@@ -1,6 +1,6 @@
 <!-- The warm-up: the role of this minute and its cue, large; the next one, small. -->
 <script lang="ts">
-  import { half } from '$lib/lesson/where';
+  import { partner } from '$lib/lesson/where';
   import { roleAt } from './clock';
   import type { Session } from './session.svelte';
   import { beep } from './sound';
@@ -26,9 +26,9 @@
     <p class="figures text-lg">Minute {at.minute + 1} of {script.length} · {Math.ceil(at.left)} s</p>
     <h2 class="text-4xl">{now.title}</h2>
     <ul class="space-y-3">
-      {#each now.roles as r (r.who)}
+      {#each now.roles as r (r.partner)}
         <li class="border-l-4 border-base-content pl-3 text-2xl leading-tight">
-          <strong>{half(names, r.who)}</strong><br />{r.does}
+          <strong>{partner(names, session.pairs, r.partner)}</strong><br />{r.does}
         </li>
       {/each}
     </ul>
@@ -36,9 +36,9 @@
   </section>
   <p class="rounded px-2 py-3 text-lg" class:bg-accent={soon} class:text-accent-content={soon}>
     {#if next}<strong>{soon ? 'Change in a moment' : 'Then'}:</strong>
-      {next.title} · {next.roles.map((r) => `${half(names, r.who)}: ${r.does}`).join(' · ')}{:else}<strong
-        >Last minute.</strong
-      > No errors wanted, feet always moving.{/if}
+      {next.title} · {next.roles
+        .map((r) => `${partner(names, session.pairs, r.partner)}: ${r.does}`)
+        .join(' · ')}{:else}<strong>Last minute.</strong> No errors wanted, feet always moving.{/if}
   </p>
 {:else}
   <p class="flex-1 p-4 text-2xl">Warm up as agreed.</p>

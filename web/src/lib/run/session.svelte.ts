@@ -3,8 +3,6 @@ import { v7 } from 'uuid';
 
 const RETRY_AFTER = 2000; // ms
 const BATCH = 500;
-/** The kinds of tap that undo takes back, as in core/run. */
-const undoable = new Set<RunEvent['kind']>(['good', 'miss', 'point', 'pickUp', 'finish']);
 
 /**
  * A lesson being run. Each tap becomes an event, is written on this device
@@ -17,6 +15,10 @@ export class Session {
   readonly id: string;
   readonly lesson: Run['lesson'];
   readonly students: Run['students'];
+  /** The students of the one and the other partner of a script's pairs. */
+  readonly pairs: Run['pairs'];
+  /** The kinds of tap that can be taken back. */
+  readonly #undoable: readonly string[];
   state = $state.raw<Run['state']>() as Run['state'];
   waiting = $state(0);
   trouble = $state('');
@@ -31,6 +33,8 @@ export class Session {
     this.id = run.id;
     this.lesson = run.lesson;
     this.students = run.students;
+    this.pairs = run.pairs;
+    this.#undoable = run.undoable;
     this.state = run.state;
     this.#outbox = JSON.parse(localStorage.getItem(this.#key) ?? '[]') as RunEvent[];
     this.waiting = this.#outbox.length;
@@ -82,7 +86,8 @@ export class Session {
   undo() {
     const undone = this.#outbox.map((e) => e.undoes);
     const last =
-      this.#outbox.findLast((e) => undoable.has(e.kind) && !undone.includes(e.id))?.id ?? this.state.undoable;
+      this.#outbox.findLast((e) => this.#undoable.includes(e.kind) && !undone.includes(e.id))?.id ??
+      this.state.undoable;
     if (last && !undone.includes(last)) this.add({ kind: 'undo', undoes: last });
   }
 

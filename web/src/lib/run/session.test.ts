@@ -16,7 +16,14 @@ const state = {
   note: '',
   events: 0
 };
-const run = { id: 'r', lesson: { blocks: [{ id: 'b' }] }, students: [{ id: 's' }], state } as unknown as Run;
+const run = {
+  id: 'r',
+  lesson: { blocks: [{ id: 'b' }] },
+  students: [{ id: 's' }],
+  undoable: ['good', 'miss'],
+  pairs: [[0], []],
+  state
+} as unknown as Run;
 
 /** A server that keeps what it acknowledges. */
 let taken: RunEvent[];

@@ -1,8 +1,12 @@
-<!-- Waits for an answer; says what went wrong and offers to try again. -->
+<!-- Waits for an answer; says what went wrong and offers to try again. Small stands within a panel. -->
 <script lang="ts" generics="T">
   import type { Snippet } from 'svelte';
 
-  let { ask, children }: { ask: () => Promise<T>; children: Snippet<[T]> } = $props();
+  let {
+    ask,
+    children,
+    small = false
+  }: { ask: () => Promise<T>; children: Snippet<[T]>; small?: boolean } = $props();
   let again = $state(0);
   const answer = $derived.by(() => {
     void again;
@@ -11,16 +15,23 @@
 </script>
 
 {#await answer}
-  <p class="p-6 opacity-70" role="status">Reading…</p>
+  <p class={small ? 'py-2 text-sm' : 'p-6 opacity-70'} role="status">Reading…</p>
 {:then value}
   {@render children(value)}
 {:catch error}
-  <div class="mx-auto max-w-xl p-10" role="alert">
-    <h1 class="text-2xl">That did not come</h1>
-    <p class="mt-2">{error.message}</p>
-    <p class="mt-4 flex gap-2">
-      <button type="button" class="btn btn-primary" onclick={() => again++}>Try again</button>
-      <a class="btn" href="/">To today</a>
+  {#if small}
+    <p class="py-2 text-sm font-semibold text-error" role="alert">
+      {error.message}
+      <button type="button" class="btn btn-xs" onclick={() => again++}>Try again</button>
     </p>
-  </div>
+  {:else}
+    <div class="mx-auto max-w-xl p-10" role="alert">
+      <h1 class="text-2xl">That did not come</h1>
+      <p class="mt-2">{error.message}</p>
+      <p class="mt-4 flex gap-2">
+        <button type="button" class="btn btn-primary" onclick={() => again++}>Try again</button>
+        <a class="btn" href="/">To today</a>
+      </p>
+    </div>
+  {/if}
 {/await}

@@ -1,8 +1,8 @@
 <!-- Whether the edit is safe, and what to do when somebody else saved meanwhile. -->
 <script lang="ts" generics="T">
-  import type { Draft } from './draft.svelte';
+  import type { EditedDocument } from './document.svelte';
 
-  let { editor }: { editor: Draft<T> } = $props();
+  let { editor }: { editor: EditedDocument<T> } = $props();
   const words = {
     saved: 'Saved',
     saving: 'Saving…',

@@ -8,7 +8,8 @@
   import type { Snippet } from 'svelte';
   import type { Block, Plan } from '$lib/api/client';
   import { first } from '$lib/units/say';
-  import { clock, kindNames, landing, numberedEvery, stripes } from './tape';
+  import { kindName } from '$lib/api/vocabulary';
+  import { clock, landing, numberedEvery, stripes } from './tape';
 
   interface Piece {
     id: string;
@@ -129,7 +130,7 @@
         class:carried={carry?.from === i && Math.abs(carry.dx) > 6}
         style:left="{b.from * px}px"
         style:width="{b.minutes * px}px"
-        style:background="var(--kind-{b.kind})"
+        style:background="var(--kind-{b.kind}, var(--color-neutral))"
         style:transform={carry?.from === i ? `translateX(${carry.dx}px)` : undefined}
       >
         <svelte:element
@@ -138,7 +139,7 @@
           class="face"
           class:slim={upright}
           aria-pressed={onselect ? b.id === selected : undefined}
-          aria-label="{kindNames[b.kind]}: {b.title}, {b.minutes} minutes, {clock(start, b.from)} to {clock(
+          aria-label="{kindName(b.kind)}: {b.title}, {b.minutes} minutes, {clock(start, b.from)} to {clock(
             start,
             b.from + b.minutes
           )}{troubled.includes(b.id) ? ', has a notice' : ''}"
@@ -148,8 +149,8 @@
           onpointerdown={(e: PointerEvent) =>
             onmove && e.button === 0 && (carry = { from: i, x: e.clientX, dx: 0, to: i })}
         >
-          {#if !narrow}<span class="kind">{kindNames[b.kind]}</span>{/if}
-          <span class="title" class:narrow class:upright>{narrow ? kindNames[b.kind] : b.title}</span>
+          {#if !narrow}<span class="kind">{kindName(b.kind)}</span>{/if}
+          <span class="title" class:narrow class:upright>{narrow ? kindName(b.kind) : b.title}</span>
           <span class="minutes figures"
             >{b.minutes}{#if !narrow}&nbsp;min{/if}</span
           >

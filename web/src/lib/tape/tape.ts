@@ -33,17 +33,6 @@ export function clock(start: string, minutes: number): string {
   return `${String(Math.floor(t / 60)).padStart(2, '0')}:${String(t % 60).padStart(2, '0')}`;
 }
 
-export const kindNames: Record<Block['kind'], string> = {
-  physical: 'Physical',
-  warmUp: 'Warm-up',
-  drill: 'Drill',
-  serve: 'Serves',
-  game: 'Game',
-  talk: 'Talk',
-  break: 'Break',
-  stretch: 'Stretch'
-};
-
 const inks: Record<string, string> = {
   hitting: 'var(--doing-hitting)',
   feeding: 'var(--doing-feeding)',

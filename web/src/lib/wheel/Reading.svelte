@@ -3,7 +3,8 @@
   in words, the formula, the values that went in, and where it comes from.
 -->
 <script lang="ts">
-  import type { Basis } from '$lib/api/client';
+  import type { Derivation } from '$lib/api/client';
+  import { beside } from '$lib/shell/float';
 
   interface Props {
     label: string;
@@ -14,7 +15,7 @@
     said: string;
     range?: string;
     note?: string;
-    basis?: Basis;
+    derivation?: Derivation;
     inputs?: { name: string; said: string }[];
     small?: boolean;
     /** A heading elsewhere says the label. */
@@ -27,7 +28,7 @@
     said,
     range,
     note,
-    basis,
+    derivation,
     inputs = [],
     small = false,
     bare = false
@@ -43,17 +44,6 @@
     memory: 'Quoted from memory'
   };
   let button: HTMLButtonElement;
-  let panel: HTMLDivElement;
-  /** Under the wheel, or above it where there is no room, always on the screen. */
-  function place() {
-    const r = button.getBoundingClientRect();
-    const width = Math.min(380, document.body.clientWidth - 16);
-    panel.style.width = `${width}px`;
-    panel.style.left = `${Math.max(8, Math.min(r.left, document.body.clientWidth - width - 8))}px`;
-    const below = innerHeight - r.bottom > 420;
-    panel.style.top = below ? `${r.bottom + 6}px` : 'auto';
-    panel.style.bottom = below ? 'auto' : `${innerHeight - r.top + 6}px`;
-  }
 </script>
 
 <button
@@ -80,19 +70,18 @@
 </button>
 
 <div
-  bind:this={panel}
   id="how-{id}"
   popover
-  onbeforetoggle={(e) => e.newState === 'open' && place()}
+  {@attach beside(() => button)}
   class="sheet how"
   role="dialog"
   aria-label="How {label} was reckoned"
 >
-  {#if basis}
-    <h3 class="text-base">{basis.name}: <span class="figures">{said}</span></h3>
+  {#if derivation}
+    <h3 class="text-base">{derivation.name}: <span class="figures">{said}</span></h3>
     {#if note}<p class="mt-1 text-sm">{note}</p>{/if}
-    <p class="mt-2 text-sm">{basis.words}</p>
-    <p class="figures mt-2 border-l-2 border-current pl-2 text-xs">{basis.formula}</p>
+    <p class="mt-2 text-sm">{derivation.words}</p>
+    <p class="figures mt-2 border-l-2 border-current pl-2 text-xs">{derivation.formula}</p>
     {#if inputs.length}
       <dl class="mt-3 grid grid-cols-[1fr_auto] gap-x-4 gap-y-0.5 text-sm">
         {#each inputs as input, i (i)}
@@ -101,7 +90,7 @@
         {/each}
       </dl>
     {/if}
-    <p class="mt-3 text-xs opacity-80">{marks[basis.mark]}: {basis.source}.</p>
+    <p class="mt-3 text-xs opacity-80">{marks[derivation.mark]}: {derivation.source}.</p>
   {/if}
 </div>
 
@@ -150,6 +139,6 @@
     transition: transform 260ms cubic-bezier(0.3, 1.2, 0.5, 1);
   }
   .how {
-    max-height: 80vh;
+    width: min(23.75rem, calc(100vw - 16px));
   }
 </style>

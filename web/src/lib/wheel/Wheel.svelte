@@ -1,6 +1,7 @@
 <!-- A figure of the core as a rolling counter. -->
 <script lang="ts">
   import type { Figure } from '$lib/api/client';
+  import { derivations } from '$lib/api/vocabulary';
   import { say, sayChance } from '$lib/units/say';
   import Reading from './Reading.svelte';
 
@@ -12,6 +13,15 @@
   }
   let { figure, label, small = false, bare = false }: Props = $props();
 
+  const how = $derived(derivations[figure.derivation]);
+  const inputs = $derived([
+    ...(how?.inputs ?? []).flatMap((p, i) =>
+      figure.inputs[i] === undefined
+        ? []
+        : [{ name: p.name, said: say({ value: figure.inputs[i], unit: p.unit }) }]
+    ),
+    ...(figure.more ?? []).map((i) => ({ name: i.name, said: say(i) }))
+  ]);
   const shown = $derived(
     figure.unit === 'chance'
       ? sayChance(figure.value).replace('%', '')
@@ -38,6 +48,6 @@
   shown={shown.padStart(figure.unit === 'chance' || small ? 1 : 2, '0')}
   said={say(figure)}
   note={range && `With what is known of the success rates: ${range}.`}
-  basis={figure.basis}
-  inputs={figure.inputs.map((i) => ({ name: i.name, said: say(i) }))}
+  derivation={how}
+  {inputs}
 />

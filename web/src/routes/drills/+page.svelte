@@ -2,14 +2,15 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { api, explain, need, type Court, type ShelfDrill } from '$lib/api/client';
-  import { blank } from '$lib/drill/parts';
   import { keepFile } from '$lib/drill/picture';
   import Shelf from '$lib/drill/Shelf.svelte';
+  import { beside } from '$lib/shell/float';
   import Load from '$lib/shell/Load.svelte';
   import { v7 } from 'uuid';
 
   let drills = $state.raw<ShelfDrill[]>([]);
   let chosen = $state.raw<string[]>([]);
+  let drawButton = $state<HTMLButtonElement>();
   let told = $state<{ words: string; wrong?: string[]; back?: () => Promise<void> }>();
   const ask = async () => {
     const [all, courts] = await Promise.all([
@@ -24,10 +25,13 @@
   }
   async function draw(court: Court) {
     const made = v7();
+    const drill = await need(
+      api.GET('/api/v1/courts/{court}/drill', { params: { path: { court: court.id } } })
+    );
     await need(
       api.PUT('/api/v1/drills/{drill}', {
         params: { path: { drill: made } },
-        body: { version: 0, drill: blank(court) }
+        body: { version: 0, drill }
       })
     );
     await goto(`/drills/${made}`);
@@ -134,8 +138,17 @@
             }}
           /></label
         >
-        <button type="button" class="btn btn-primary btn-sm" popovertarget="draw-on">Draw a drill</button>
-        <div id="draw-on" popover class="sheet draw" role="dialog" aria-label="Draw a drill">
+        <button bind:this={drawButton} type="button" class="btn btn-primary btn-sm" popovertarget="draw-on"
+          >Draw a drill</button
+        >
+        <div
+          id="draw-on"
+          popover
+          {@attach beside(() => drawButton)}
+          class="sheet draw"
+          role="dialog"
+          aria-label="Draw a drill"
+        >
           <h2 class="text-base">On which court?</h2>
           <ul class="mt-2 space-y-1">
             {#each courts as c (c.id)}<li>
@@ -186,7 +199,6 @@
 
 <style>
   .draw {
-    inset: 7rem max(1.5rem, calc(50vw - 616px)) auto auto;
     width: 15rem;
   }
 </style>

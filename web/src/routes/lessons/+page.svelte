@@ -24,7 +24,7 @@
     <span class="flex h-6 gap-px" aria-hidden="true">
       {#each l.blocks as b, i (i)}<span
           style:flex="{b.minutes} 0 0"
-          style:background="var(--kind-{b.kind})"
+          style:background="var(--kind-{b.kind}, var(--color-neutral))"
           title="{b.title}, {b.minutes} min"
         ></span>{/each}
     </span>

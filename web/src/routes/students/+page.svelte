@@ -1,6 +1,7 @@
 <!-- Everybody taught. -->
 <script lang="ts">
   import { api, need, type Group, type Student } from '$lib/api/client';
+  import { label, vocabulary } from '$lib/api/vocabulary';
   import EstimateChart from '$lib/progress/EstimateChart.svelte';
   import Load from '$lib/shell/Load.svelte';
   import { first } from '$lib/units/say';
@@ -72,7 +73,7 @@
               <a class="text-lg font-semibold hover:underline" href="/students/{r.student.id}"
                 >{r.student.name}</a
               >
-              <p class="text-sm">{r.student.hand}-handed, {r.student.level}</p>
+              <p class="text-sm">{r.student.hand}-handed, {label(vocabulary.levels, r.student.level)}</p>
             </div>
             <div class="grid grid-cols-2 gap-x-6 gap-y-2 md:grid-cols-4">
               {#each r.skills as k (k.skill)}
@@ -84,7 +85,7 @@
                 {#if last}
                   <div>
                     <p class="flex items-baseline gap-2 text-sm whitespace-nowrap">
-                      {k.skill.split(',')[0]}
+                      {k.short}
                       <span class="ml-auto text-lg font-semibold tabular-nums"
                         >{Math.round(last.mean * 100)}%</span
                       >
@@ -95,7 +96,7 @@
                     <EstimateChart
                       track={k.track}
                       small
-                      label="{k.skill}: {Math.round(last.mean * 100)} percent, {by > 0
+                      label="{k.label}: {Math.round(last.mean * 100)} percent, {by > 0
                         ? `up ${by}`
                         : by < 0
                           ? `down ${-by}`

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { page } from '$app/state';
   import { api, need } from '$lib/api/client';
-  import { firstInHand } from '$lib/lesson/editor.svelte';
+  import { firstSelected } from '$lib/lesson/editor.svelte';
   import LessonScreen from '$lib/lesson/LessonScreen.svelte';
   import Load from '$lib/shell/Load.svelte';
   import { settings } from '$lib/units/settings.svelte';
@@ -19,7 +19,7 @@
       need(api.GET('/api/v1/courts/{court}/blocks', { params: { path: { court: lesson.court } } })),
       need(
         api.POST('/api/v1/lessons/check', {
-          body: { lesson, units: untrack(() => settings.units), hand: firstInHand(lesson) ?? '' }
+          body: { lesson, units: untrack(() => settings.units), detail: firstSelected(lesson) ?? '' }
         })
       )
     ]);

@@ -2,20 +2,19 @@
 <script lang="ts">
   import {
     api,
-    explain,
     need,
     type Court,
     type Draft,
     type Group,
     type LessonSummary,
-    type Means,
+    type Resources,
     type Student,
-    type Wish
+    type Brief
   } from '$lib/api/client';
   import Thumb from '$lib/drill/Thumb.svelte';
-  import { focuses, sports } from '$lib/drill/parts';
+  import { vocabulary } from '$lib/api/vocabulary';
   import { again, empty, nextHour, open } from '$lib/lesson/create';
-  import { kits, type Kit } from '$lib/lesson/kits';
+  import { Latest } from '$lib/shell/latest.svelte';
   import Load from '$lib/shell/Load.svelte';
   import Num from '$lib/shell/Num.svelte';
   import Tape from '$lib/tape/Tape.svelte';
@@ -32,12 +31,11 @@
   let minutes = $state(60);
   let balls = $state(0);
   let many = $state(1);
-  let kit = $state.raw<Kit[]>(['markers', 'obstacles']);
-  let aim = $state<Wish['aim']>();
+  let equipment = $state.raw(['markers', 'obstacles']);
+  let aim = $state<string>();
   let matchOn = $state('');
-  let drafts = $state.raw<Draft[]>();
+  const drafts = new Latest<Draft[]>();
   let wrong = $state('');
-  let asking = $state(false);
   let copying = $state(false);
 
   const ask = async () => {
@@ -50,43 +48,31 @@
     groups = all;
     return { students, courts, lessons };
   };
-  const have = $derived<Means>({ balls: balls || undefined, courts: many > 1 ? many : undefined, kit });
-  const wish = $derived<Wish>({
+  const resources = $derived<Resources>({
+    balls: balls || undefined,
+    courts: many > 1 ? many : undefined,
+    equipment
+  });
+  const brief = $derived<Brief>({
     students: chosen,
     court,
     date,
     start,
     minutes,
     aim,
-    have,
+    resources,
     matchOn: matchOn || undefined,
     units: settings.units
   });
 
-  // One question at a time; the last one counts. Only the wish asks anew.
-  let next: Wish | undefined;
+  // Only the brief asks anew.
   $effect(() => {
-    next = chosen.length ? wish : undefined;
+    const body = brief;
     untrack(() => {
-      if (!next) drafts = undefined;
-      else if (!asking) void draft();
+      if (!body.students.length) drafts.clear();
+      else void drafts.ask(() => api.POST('/api/v1/lessons/drafts', { body }));
     });
   });
-  async function draft() {
-    asking = true;
-    while (next) {
-      const body = next;
-      next = undefined;
-      try {
-        const { data, error } = await api.POST('/api/v1/lessons/drafts', { body });
-        wrong = data ? '' : explain(error);
-        if (data) drafts = data;
-      } catch {
-        wrong = explain(undefined);
-      }
-    }
-    asking = false;
-  }
   function toggle(id: string) {
     chosen = chosen.includes(id) ? chosen.filter((c) => c !== id) : [...chosen, id];
   }
@@ -133,17 +119,10 @@
           ? [{ drill: b.match.from, words: `match: ${b.match.from.title}` }]
           : []
     );
-  const share = (d: Draft, of: 'hitting' | 'waiting') => {
-    const all = d.plan.students;
-    return all.length
-      ? Math.round(
-          (100 * all.reduce((s, t) => s + t.part[of], 0)) / all.length / Math.max(1, d.plan.minutes.value)
-        )
-      : 0;
-  };
+  const percent = (share: number) => `${Math.round(100 * share)}%`;
   const courtOf = (courts: Court[], id: string) => courts.find((c) => c.id === id);
   const bySport = (courts: Court[]) =>
-    Object.entries(sports).map(([id, name]) => ({ name, courts: courts.filter((c) => c.sport === id) }));
+    vocabulary.sports.map(({ id, name }) => ({ name, courts: courts.filter((c) => c.sport === id) }));
   const names = (students: Student[], ids: string[]) =>
     ids.map((id) => first(students.find((s) => s.id === id)?.name ?? '')).join(', ');
 </script>
@@ -276,32 +255,34 @@
               aria-pressed={!aim}
               onclick={() => (aim = undefined)}>what they need</button
             >
-            {#each Object.entries(focuses).filter(([id]) => id !== 'warmUp') as [id, words] (id)}<button
+            {#each vocabulary.focuses.filter((f) => f.id !== 'warmUp') as { id, label } (id)}<button
                 type="button"
                 class="person"
                 class:in={aim === id}
                 aria-pressed={aim === id}
-                onclick={() => (aim = id as Wish['aim'])}>{words}</button
+                onclick={() => (aim = id)}>{label}</button
               >{/each}
           </div>
         </fieldset>
         <fieldset class="mt-4">
           <legend class="font-semibold">There is</legend>
           <div class="mt-1.5 flex flex-wrap gap-1">
-            {#each Object.entries(kits) as [id, words] (id)}{@const there = kit.includes(id as Kit)}<button
+            {#each vocabulary.equipment as { id, label } (id)}{@const there = equipment.includes(id)}<button
                 type="button"
                 class="person"
                 class:in={there}
                 aria-pressed={there}
-                onclick={() => (kit = there ? kit.filter((k) => k !== id) : [...kit, id as Kit])}
-                >{words}</button
+                onclick={() => (equipment = there ? equipment.filter((k) => k !== id) : [...equipment, id])}
+                >{label}</button
               >{/each}
           </div>
         </fieldset>
       </section>
 
       <section aria-label="Drafts" aria-live="polite" class="min-w-0">
-        {#if wrong}<p class="font-semibold text-error" role="alert">{wrong}</p>{/if}
+        {#if wrong || drafts.error}<p class="font-semibold text-error" role="alert">
+            {wrong || drafts.error}
+          </p>{/if}
         {#if !chosen.length}
           <h2 class="text-xl">Say who comes, and drafts that fit stand here</h2>
           <p class="mt-2 max-w-xl">
@@ -310,7 +291,7 @@
             one.
           </p>
         {/if}
-        {#each drafts ?? [] as d (d.lesson.id)}
+        {#each drafts.value ?? [] as d (d.lesson.id)}
           <article class="draft" aria-label={d.name}>
             <div class="flex items-start gap-4">
               <div class="min-w-0 flex-1">
@@ -334,17 +315,17 @@
               {/each}
               <dl class="figures ml-auto grid grid-cols-[auto_auto] gap-x-3 text-sm">
                 <dt>hitting</dt>
-                <dd>{share(d, 'hitting')}%</dd>
+                <dd>{percent(d.outline.hitting)}</dd>
                 <dt>waiting</dt>
-                <dd>{share(d, 'waiting')}%</dd>
+                <dd>{percent(d.outline.waiting)}</dd>
                 <dt>balls fed</dt>
-                <dd>{Math.round(d.plan.balls.value)}</dd>
+                <dd>{Math.round(d.outline.balls)}</dd>
                 <dt>between</dt>
-                <dd>{d.plan.between.value.toFixed(1)} min</dd>
+                <dd>{d.outline.between.toFixed(1)} min</dd>
               </dl>
             </div>
           </article>
-        {:else}{#if asking}<p role="status">Drafting…</p>{/if}{/each}
+        {:else}{#if drafts.busy}<p role="status">Drafting…</p>{/if}{/each}
         <div class="mt-6 flex flex-wrap items-center gap-2 border-t border-base-content pt-4">
           <button
             type="button"
@@ -357,7 +338,7 @@
                   date,
                   start,
                   slotMinutes: minutes,
-                  have,
+                  resources,
                   matchOn: matchOn || undefined
                 })
               )}>Empty tape</button
@@ -383,7 +364,7 @@
                   <span class="flex h-4 w-40 gap-px" aria-hidden="true"
                     >{#each l.blocks as b, i (i)}<span
                         style:flex="{b.minutes} 0 0"
-                        style:background="var(--kind-{b.kind})"
+                        style:background="var(--kind-{b.kind}, var(--color-neutral))"
                       ></span>{/each}</span
                   >
                 </button>

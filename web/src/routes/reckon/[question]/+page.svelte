@@ -25,12 +25,11 @@
   };
   const here = $derived(questions.find((q) => q.id === page.params.question));
   const ask = async () => {
-    const [courts, bases, games] = await Promise.all([
+    const [courts, games] = await Promise.all([
       need(api.GET('/api/v1/courts')),
-      need(api.GET('/api/v1/bases')),
       need(api.GET('/api/v1/games'))
     ]);
-    return { courts, bases, games };
+    return { courts, games };
   };
   // Each question keeps its own place while the others are looked at.
   const left: Partial<Record<QuestionId, string>> = {};

@@ -3,7 +3,7 @@
   import { page } from '$app/state';
   import { api, need, type StudentRecord } from '$lib/api/client';
   import EstimateChart from '$lib/progress/EstimateChart.svelte';
-  import WhoIsIt from '$lib/progress/WhoIsIt.svelte';
+  import StudentHeader from '$lib/progress/StudentHeader.svelte';
   import Load from '$lib/shell/Load.svelte';
   import { sayLength } from '$lib/units/length';
   import { settings } from '$lib/units/settings.svelte';
@@ -21,7 +21,7 @@
   {#snippet children(read)}
     {@const record = again ?? read}
     <main class="mx-auto max-w-[1280px] px-6 py-6">
-      <WhoIsIt student={read.student} onsaved={async () => (again = await ask())} />
+      <StudentHeader student={read.student} onsaved={async () => (again = await ask())} />
       {#if record.skills.length === 0}
         <p class="mt-6 max-w-xl">
           Nothing counted yet. Until then the tool goes by the level alone; every ball counted courtside makes
@@ -38,15 +38,15 @@
           {@const last = k.track.at(-1)}
           {@const before = k.track.at(-2)}
           {#if last}
-            <section aria-label={k.skill}>
+            <section aria-label={k.label}>
               <div class="flex items-baseline gap-3 border-t border-base-content pt-2">
-                <h2 class="text-lg">{k.skill}</h2>
+                <h2 class="text-lg">{k.label}</h2>
                 <p class="figures ml-auto text-2xl font-semibold">{percent(last.mean)}%</p>
                 <p class="figures text-sm">{percent(last.low)}–{percent(last.high)}%</p>
               </div>
               <EstimateChart
                 track={k.track}
-                label="{k.skill}: {percent(last.mean)} percent now, between {percent(last.low)} and {percent(
+                label="{k.label}: {percent(last.mean)} percent now, between {percent(last.low)} and {percent(
                   last.high
                 )}, over {k.track.length} sessions"
               />

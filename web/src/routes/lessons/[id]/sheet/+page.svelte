@@ -11,12 +11,10 @@
     type Sheet
   } from '$lib/api/client';
   import Thumb from '$lib/drill/Thumb.svelte';
-  import { bends } from '$lib/drill/parts';
   import SetUpMap from '$lib/lesson/SetUpMap.svelte';
-  import { half } from '$lib/lesson/where';
+  import { partner } from '$lib/lesson/where';
   import Load from '$lib/shell/Load.svelte';
   import Tape from '$lib/tape/Tape.svelte';
-  import { sayLength } from '$lib/units/length';
   import { first, sayChance, sayDay } from '$lib/units/say';
   import { settings } from '$lib/units/settings.svelte';
 
@@ -44,79 +42,34 @@
   });
   const drillOf = (b: Block): Drill | undefined => b.drill ?? b.match?.from;
   const courtOf = (courts: Court[], s: string) => courts.find((c) => c.id === s);
-  const goal = (d: Drill, counts?: number[]) => {
-    const said = d.steps.map((s, i) => ({
-      label:
-        `${s.stroke === 'either' ? '' : s.stroke}${{ crossCourt: ' cross-court', straight: ' straight', middle: ' to the middle', anywhere: '' }[s.direction]}`.trim(),
-      n: counts?.[i] || s.goal.count,
-      kind:
-        {
-          total: 'in all',
-          inARow: 'in a row',
-          timed: 'in the time',
-          bestRally: 'best rally',
-          teamTotal: 'together'
-        }[s.goal.kind] ?? ''
-    }));
-    const groups: Record<string, string[]> = {};
-    for (const g of said)
-      groups[`${g.n} ${g.kind}`] = [...(groups[`${g.n} ${g.kind}`] ?? []), g.label].filter(Boolean);
-    return Object.entries(groups)
-      .map(([n, labels]) => `${n}${labels.length ? `: ${labels.join(', ')}` : ''}`)
-      .join('; ');
-  };
-  /** What one student has of their own in a block, in words. */
-  const own = (b: Block, student: string) => {
-    const o = b.own?.find((x) => x.student === student);
-    const d = b.drill;
-    if (!o || !d) return [];
-    const circle = d.targets.find((t) => t.kind === 'circle');
-    return [
-      o.scale !== 1 && d.targets.length
-        ? circle
-          ? `target ${sayLength(circle.radius * o.scale, settings.units)}`
-          : `target × ${o.scale.toFixed(2)}`
-        : '',
-      o.tempo && o.tempo !== 1 ? `balls × ${o.tempo} apart` : '',
-      o.counts?.some((n) => n > 0)
-        ? [
-            ...new Set(
-              d.steps.map(
-                (g, i) =>
-                  `${o.counts![i] || g.goal.count} ${g.goal.kind === 'inARow' ? 'in a row' : 'in all'}`
-              )
-            )
-          ].join(', ')
-        : '',
-      o.version ? bends[o.version] : '',
-      o.cue ? `“${o.cue}”` : ''
-    ].filter(Boolean) as string[];
-  };
   /** Who is where in a turn, in words: those who hit, then those who feed and collect. */
   const at = (r: BlockRotation, turn: number[][], names: string[]) => {
     const of = (doing: string) =>
       turn.flatMap((held, k) => (r.places[k]!.doing === doing ? held.map((n) => names[n]) : [])).join(' ');
-    const sides = r.places.some((p) => p.name.includes('side A'));
-    const hit = sides
-      ? turn
-          .map((held, k) =>
-            r.places[k]!.doing === 'hitting' && held.length
-              ? `${k % 2 ? '– ' : k ? '· ' : ''}${held.map((n) => names[n]).join(' ')}`
-              : ''
-          )
-          .filter(Boolean)
-          .join(' ')
-      : of('hitting');
+    /** The two sides of each court of a game. */
+    const courts: string[][] = [];
+    r.places.forEach((p, k) => {
+      const held = (turn[k] ?? []).map((n) => names[n]).join(' ');
+      if (!p.court || !p.side || !held) return;
+      const sides = (courts[p.court - 1] ??= []);
+      sides[p.side - 1] = [sides[p.side - 1], held].filter(Boolean).join(' ');
+    });
+    const hit = courts.length ? courts.map((sides) => sides.join(' – ')).join(' · ') : of('hitting');
     return [hit, of('feeding') && `${of('feeding')} feed`, of('collecting') && `${of('collecting')} collect`]
       .filter(Boolean)
       .join('; ');
   };
+  /** The same drill, or two without an id that are drawn alike. */
+  const same = (a?: Drill, b?: Drill) =>
+    a?.id || b?.id ? a?.id === b?.id : JSON.stringify(a?.pattern) === JSON.stringify(b?.pattern);
   const distinct = (s: Sheet) =>
     s.lesson.blocks
       .map((b, i) => ({ b, d: drillOf(b), laid: s.blocks[i]!.setUp }))
-      .filter(
-        (x, i, all) => x.d && x.laid.length && all.findIndex((y) => y.d?.title === x.d?.title) === i
-      ) as { b: Block; d: Drill; laid: Sheet['blocks'][number]['setUp'] }[];
+      .filter((x, i, all) => x.d && x.laid.length && all.findIndex((y) => same(x.d, y.d)) === i) as {
+      b: Block;
+      d: Drill;
+      laid: Sheet['blocks'][number]['setUp'];
+    }[];
 </script>
 
 <svelte:head><title>Lesson on paper · Hodometer</title></svelte:head>
@@ -151,7 +104,7 @@
         </header>
         <p class="text-sm">
           <strong>{s.students.map((p) => p.name).join(', ') || 'Nobody yet'}</strong
-          >{#if s.lesson.there?.length}{#each s.lesson.there as t (t.student)}
+          >{#if s.lesson.attendance?.length}{#each s.lesson.attendance as t (t.student)}
               · {first(s.students.find((p) => p.id === t.student)?.name ?? '')}
               {t.from ? `comes at ${t.from} min` : ''}{t.to ? ` leaves at ${t.to} min` : ''}{/each}{/if}
         </p>
@@ -176,8 +129,8 @@
                 <h2 class="text-[0.95rem]">{b.title}</h2>
                 {#if b.drill}
                   <p>
-                    {goal(b.drill)}.{#if b.drill.cues[0]}
-                      <em>{b.drill.cues.join(' · ')}</em>{/if}
+                    {s.blocks[i]!.goals}.
+                    <em>{b.drill.cues.join(' · ')}</em>
                   </p>
                 {:else if b.match}
                   <p>
@@ -185,24 +138,26 @@
                       .match.start}. <em>{b.match.cue}</em>
                   </p>
                 {:else if b.script?.length}
+                  {@const who = [0, 1].map((k) => partner(names, s.plan.pairs, k))}
+                  {@const short = names.length > 2 ? ['A', 'B'] : who}
                   <p>
-                    {#if names.length > 2}<strong>A</strong>
-                      {half(names, 0)}, <strong>B</strong>
-                      {half(names, 1)}:
-                    {/if}{#each b.script as m, k (k)}<span class="figures">{k + 1}</span>
-                      {m.title} ({m.roles
-                        .map((r) => `${names.length > 2 ? 'AB'[r.who] : half(names, r.who)} ${r.does}`)
-                        .join(', ')}){k < b.script.length - 1 ? ' · ' : ''}{/each}
+                    {#if names.length > 2}<span class="mr-1"><strong>A</strong> {who[0]},</span><span
+                        class="mr-2"><strong>B</strong> {who[1]}:</span
+                      >{/if}
+                    {#each b.script as m, k (k)}<span class="minute"
+                        ><span class="figures">{k + 1}</span>
+                        {m.title} ({m.roles.map((r) => `${short[r.partner]} ${r.does}`).join(', ')})</span
+                      >{/each}
                   </p>
                 {:else if b.prompts?.length}<p>{b.prompts.join(' · ')}</p>{/if}
                 {#if s.blocks[i]!.rotation && names.length > 1}{@const r = s.blocks[i]!.rotation!}
                   <p class="rotation">
-                    {r.words}. {#each r.turns.slice(0, 4) as turn, t (t)}<span class="turn"
-                        >{t + 1}: {at(r, turn, names)}</span
+                    <span class="mr-2">{r.summary}.</span>{#each r.turns.slice(0, 4) as turn, t (t)}<span
+                        class="turn">{t + 1}: {at(r, turn, names)}</span
                       >{/each}
                   </p>{/if}
-                {#each s.students as st (st.id)}{@const o = own(b, st.id)}{#if o.length}<span class="own"
-                      ><strong>{first(st.name)}</strong> {o.join(', ')}</span
+                {#each s.students as st, n (st.id)}{@const o = s.blocks[i]!.own[n] ?? []}{#if o.length}<span
+                      class="own"><strong>{first(st.name)}</strong> {o.join(', ')}</span
                     >{/if}{/each}
                 {#if b.notes}<p>{b.notes}</p>{/if}
               </div>
@@ -212,12 +167,12 @@
         <footer class="text-[0.75rem]">
           <p>
             <strong>To carry:</strong>
-            {s.plan.kit.map((k) => `${k.what} (${k.who})`).join(', ') || 'rackets'} ·
+            {s.plan.kit.map((k) => `${k.label} (${k.carrier})`).join(', ') || 'rackets'} ·
             <strong>balls at once</strong>
-            {Math.round(s.plan.atOnce.value)}{#if s.lesson.have?.balls}
-              of {s.lesson.have.balls}{/if}, fed {Math.round(s.plan.balls.value)}, pick-ups {Math.round(
-              s.plan.pickUps.value
-            )} · <strong>serves and overheads each</strong>
+            {Math.round(s.plan.atOnce.value)}{s.lesson.resources?.balls
+              ? ` of ${s.lesson.resources.balls}`
+              : ''}, fed {Math.round(s.plan.balls.value)}, pick-ups {Math.round(s.plan.pickUps.value)} ·
+            <strong>serves and overheads each</strong>
             {s.plan.students.map((t) => `${first(t.name)} ${Math.round(t.overhead.value)}`).join(', ')}
           </p>
           <p>
@@ -232,7 +187,7 @@
           <h1 class="text-2xl">Court set-up</h1>
           <p class="text-sm">
             Near end left, where the students begin. Paces from the lines. {s.plan.kit
-              .map((k) => `${k.who}: ${k.what}`)
+              .map((k) => `${k.carrier}: ${k.label}`)
               .join(' · ')}
           </p>
           <div class="mt-2 space-y-4">
@@ -247,7 +202,7 @@
       {/if}
       {#if cards}
         <section class="page cards" aria-label="Cards to take home">
-          {#each s.plan.students as t (t.id)}
+          {#each s.plan.students as t, n (t.id)}
             <article class="card-home">
               <h2 class="text-xl">{t.name}</h2>
               <p class="text-sm">{s.lesson.title}, {sayDay(s.lesson.date)}</p>
@@ -258,12 +213,12 @@
                     <li>
                       <strong>{b.title}</strong>{p?.steps[0]
                         ? `: ${sayChance(p.steps[0].rate.mean)} at the first goal`
-                        : ''}{own(b, t.id).length ? ` (${own(b, t.id).join(', ')})` : ''}
+                        : ''}{s.blocks[i]!.own[n]?.length ? ` (${s.blocks[i]!.own[n]!.join(', ')})` : ''}
                     </li>{/if}{/each}
               </ul>
               <h3 class="mt-2 text-base">Until next time</h3>
               <ol class="mt-1 space-y-1.5 text-sm">
-                {#each t.home as h (h.title)}<li>
+                {#each s.home[n] ?? [] as h (h.title)}<li>
                     <strong>{h.title}.</strong>
                     {h.do} <em>{h.cue}.</em><br /><span class="text-xs"
                       >{h.often} <span class="boxes" aria-hidden="true">☐ ☐ ☐</span></span
@@ -316,6 +271,10 @@
   .thumb {
     width: 8.6rem;
     flex: none;
+  }
+  .minute + .minute::before {
+    content: ' · ';
+    white-space: pre;
   }
   .turn {
     display: inline-block;

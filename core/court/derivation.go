@@ -1,0 +1,14 @@
+package court
+
+import "hodometer/core/units"
+
+// WindowBasis of the window of directions.
+var WindowDerivation = units.Derivation{
+	ID:     "window",
+	Name:   "Angle window",
+	Mark:   units.Rule,
+	Source: "geometry of the court",
+	Words: "The directions from the hitting point that pass between the sidelines at the depth of " +
+		"the bounce. Waiting where the angle is halved leaves as much on either side.",
+	Formula: "atan((w − x)/(d + y)) + atan((w + x)/(d + y))",
+}

@@ -1,0 +1,132 @@
+package draft
+
+import (
+	"math"
+	"slices"
+
+	"hodometer/core/drill"
+	"hodometer/core/lesson"
+	"hodometer/core/plan"
+)
+
+// compose puts the drills on a tape with all that belongs around them, and fits
+// it to the slot: warm-up first, the last drill turned into match play, water
+// when it is long, a word at the end.
+func (w *maker) compose(title drill.Focus, drills []found) lesson.Lesson {
+	l := lesson.Lesson{
+		Format: lesson.Format, FormatVersion: lesson.FormatVersion,
+		Title:       title.Label(),
+		Date:        w.Date,
+		Start:       w.Start,
+		SlotMinutes: w.Minutes,
+		Court:       w.Court,
+		Resources:   w.Resources,
+		MatchOn:     w.MatchOn,
+		Students:    []string{},
+	}
+	for _, s := range w.Students {
+		l.Students = append(l.Students, s.ID)
+	}
+	if len(drills) > 0 {
+		l.Aim = drills[0].drill.Intent
+	}
+	l.Blocks = w.warmUp()
+	for i := range drills {
+		l.Blocks = append(l.Blocks, w.group.Busiest(&l, lesson.ForDrill(&drills[i].drill)))
+		if w.Minutes >= longLesson && i == (len(drills)-1)/2 {
+			l.Blocks = append(l.Blocks, lesson.Standard(lesson.Break))
+		}
+	}
+	if from := matchDrill(drills); from != nil && len(w.Students) != 1 {
+		l.Blocks = append(l.Blocks, plan.MatchFrom(from))
+	}
+	if w.Minutes >= veryLong {
+		s, ok := servePractice(w.court)
+		if ok && title != "serveReturn" && len(w.Students) > 0 {
+			l.Blocks = append(l.Blocks, w.group.Busiest(&l, s))
+		}
+		l.Blocks = append(l.Blocks, lesson.Standard(lesson.Stretch))
+	}
+	l.Blocks = append(l.Blocks, lesson.Standard(lesson.Talk))
+	if w.Resources != nil && w.Resources.Balls > 0 {
+		for i := range l.Blocks {
+			if l.Blocks[i].Drill != nil {
+				l.Blocks[i] = plan.FromBalls(&l.Blocks[i], w.Resources.Balls)
+			}
+		}
+	}
+	squeeze(&l, len(w.Students))
+	for i := range l.Blocks {
+		l.Blocks[i] = w.planner.Level(w.ctx, &l, l.Blocks[i], w.Students)
+	}
+	return l
+}
+
+// warmUp is what comes first: without a ball for the young and in a long lesson,
+// then the script, or half of it where time is short.
+func (w *maker) warmUp() (out []lesson.Block) {
+	young := w.level() == 0
+	if young || w.Minutes >= veryLong {
+		out = append(out, lesson.Standard(lesson.Physical))
+	}
+	if young && w.Minutes < longLesson {
+		return out
+	}
+	warm := warmUpBlock(w.court)
+	if half := len(warm.Script) / 2; (young || w.Minutes < shortLesson) && half > 2 {
+		warm.Script = slices.Concat(warm.Script[:2], warm.Script[half:half+2]) // both roles
+		warm.Minutes, warm.Title = len(warm.Script), "Short warm-up"
+	}
+	return append(out, warm)
+}
+
+// matchDrill is the drill that is turned into match play: the last, where it
+// brings a ball, or else the last that does; nil without drills.
+func matchDrill(drills []found) *drill.Drill {
+	for i := len(drills) - 1; i >= 0; i-- {
+		if drills[i].drill.Pattern.Flown() {
+			return &drills[i].drill
+		}
+	}
+	if n := len(drills); n > 0 {
+		return &drills[n-1].drill
+	}
+	return nil
+}
+
+// spare are what a lesson can do without where it has too much, what is given up
+// first coming first.
+var spare = []lesson.Kind{
+	lesson.Stretch,
+	lesson.Serve,
+	lesson.Break,
+	lesson.Physical,
+	lesson.Game,
+	lesson.Talk,
+}
+
+// squeeze fits the blocks to the slot with what goes on between them, leaving
+// out what can be done without where they are too many.
+func squeeze(l *lesson.Lesson, students int) {
+	if fits(l, students) {
+		return
+	}
+	for _, kind := range spare {
+		i := slices.IndexFunc(l.Blocks, func(b lesson.Block) bool { return b.Kind == kind })
+		if i < 0 || kind == lesson.Physical && l.Blocks[i+1].Kind != lesson.WarmUp {
+			continue
+		}
+		l.Blocks = slices.Delete(l.Blocks, i, i+1)
+		if fits(l, students) {
+			return
+		}
+	}
+}
+
+// fits sets the blocks to the lengths that fill the slot best, and says whether
+// they fit.
+func fits(l *lesson.Lesson, students int) bool {
+	f := plan.Fit(l, l.SlotMinutes-int(math.Ceil(plan.Between(l.Blocks, students)-0.25)))
+	l.Blocks = f.Blocks
+	return f.Over == 0
+}

@@ -1,0 +1,366 @@
+package draft
+
+import (
+	"cmp"
+	"context"
+	"fmt"
+	"slices"
+	"strings"
+	"time"
+
+	"hodometer/core/court"
+	"hodometer/core/drill"
+	"hodometer/core/formation"
+	"hodometer/core/lesson"
+	"hodometer/core/plan"
+	"hodometer/core/progress"
+)
+
+// Past is a drill of an earlier lesson as it went.
+type Past struct {
+	DaysAgo float64
+	Drill   drill.Drill
+	// Short are the ids of those who did not meet all of its goals.
+	Short []string
+}
+
+// Brief is what a coach knows of a lesson to come.
+type Brief struct {
+	Students  []plan.Student
+	Court     string
+	Date      string
+	Start     string
+	Minutes   int
+	Aim       drill.Focus // "": what the students need
+	Resources *lesson.Resources
+	MatchOn   string
+	Past      []Past // the latest first
+	// Own are the club’s own drills, which stand beside those that ship.
+	Own []drill.Drill
+}
+
+// Draft is a lesson made by rules, and why it is as it is, in a line.
+type Draft struct {
+	Name   string        `json:"name"`
+	Why    string        `json:"why"`
+	Lesson lesson.Lesson `json:"lesson"`
+}
+
+// Rules of thumb for drafting [trade].
+const (
+	dueAfter    = 10.0 // days since a drill was last done
+	nearMatch   = 4    // days before a match in which nothing new is begun
+	longLesson  = 60   // minutes from which there is a break
+	veryLong    = 75   // and from which there is a stretch and a second warm-up
+	mostFailing = 35.0 // days that a drill fallen short of is remembered
+	levelsAbove = 1    // the group that a drill may be pitched at
+	waitWeighs  = 2.0  // a place, of a drill in which all would wait
+	shortLesson = 40   // minutes below which there is one drill
+)
+
+// found is a drill brought to the lesson's court, and how well it suits.
+type found struct {
+	drill drill.Drill
+	score float64
+	past  *Past
+}
+
+// maker makes drafts of one brief.
+type maker struct {
+	Brief
+	ctx     context.Context
+	planner *plan.Planner
+	court   *court.Court
+	group   formation.Group
+}
+
+// Drafts makes up to three lessons for a valid brief: what is due or fell short,
+// the aim from the basics to match play, and for a match that is near what
+// carries into it. Each fits its slot; each drill is arranged so that few wait,
+// and levelled where it asks too much or too little. Ids of lessons and blocks
+// are empty. It stops with the context.
+func Drafts(ctx context.Context, p *plan.Planner, b Brief) ([]Draft, error) {
+	c, err := court.ByID(b.Court)
+	if err != nil {
+		return nil, err
+	}
+	w := &maker{b, ctx, p, c, plan.GroupOf(b.Students)}
+	out := w.drafts()
+	return out, ctx.Err()
+}
+
+func (w *maker) drafts() []Draft {
+	pool := w.pool()
+	var out []Draft
+	offer := func(name, why string, title drill.Focus, drills []found) {
+		if len(drills) == 0 ||
+			slices.ContainsFunc(out, func(d Draft) bool { return sameDrills(d.Lesson, drills) }) {
+			return
+		}
+		out = append(out, Draft{name, why, w.compose(title, drills)})
+		pool = demoted(pool, drills) // the next draft had better be another lesson
+	}
+	if d, why := w.failed(); len(d) > 0 {
+		offer("What fell short last time", why, d[0].drill.Focus, w.fill(d, pool, 2))
+	}
+	if days, ok := w.toMatch(); ok && days <= nearMatch {
+		d := w.forMatch(pool)
+		offer(
+			"Into the match",
+			fmt.Sprintf(
+				"The match is %s: nothing new, serve and return and points under pressure, short blocks.",
+				inDays(days),
+			),
+			"pressure",
+			d,
+		)
+	}
+	if d, why := w.due(); len(d) > 0 {
+		offer("What is due", why, d[0].drill.Focus, w.fill(d, pool, 2))
+	}
+	aim := w.Aim
+	if aim == "" && len(pool) > 0 {
+		aim = pool[0].drill.Focus
+	}
+	if d := w.steps(aim, pool); len(d) > 0 {
+		how := "one place first, then linked, then a game from the same ball"
+		switch {
+		case len(w.Students) == 1:
+			how = "one place first, then linked, with time to bend them"
+		case len(d) == 1:
+			how = "one drill with time to bend it, then a game from its ball"
+		}
+		offer(aim.Label()+", step by step", fmt.Sprintf("%s: %s.", aim.Label(), how), aim, d)
+	}
+	if d := w.variety(aim, pool); len(d) > 1 && len(out) < 3 {
+		offer(
+			"Something else with it",
+			fmt.Sprintf(
+				"%s and %s: two purposes, so that no hour is one ball in one place.",
+				d[0].drill.Focus.Label(),
+				strings.ToLower(d[len(d)-1].drill.Focus.Label()),
+			),
+			d[0].drill.Focus,
+			d,
+		)
+	}
+	for _, f := range pool { // and where there is no past, other purposes
+		if other := f.drill.Focus; other != aim && len(out) < 3 {
+			if d := w.steps(other, pool); len(d) > 0 && d[0].drill.Focus == other {
+				offer(
+					other.Label()+", step by step",
+					other.Label()+" suits this group too: from few balls to more, then a game from the same ball.",
+					other,
+					d,
+				)
+			}
+		}
+	}
+	return out[:min(3, len(out))]
+}
+
+// demoted is the pool with those drills behind.
+func demoted(pool, used []found) []found {
+	in := func(f found) int {
+		if slices.ContainsFunc(used, func(u found) bool { return u.drill.ID == f.drill.ID }) {
+			return 1
+		}
+		return 0
+	}
+	out := slices.Clone(pool)
+	slices.SortStableFunc(out, func(a, b found) int { return in(a) - in(b) })
+	return out
+}
+
+func inDays(n int) string {
+	switch n {
+	case 0:
+		return "today"
+	case 1:
+		return "tomorrow"
+	}
+	return fmt.Sprintf("in %d days", n)
+}
+
+// sameDrills says whether a lesson holds those drills, in whatever order.
+func sameDrills(l lesson.Lesson, drills []found) bool {
+	var ids []string
+	for _, b := range l.Blocks {
+		if b.Kind == lesson.Drill {
+			ids = append(ids, b.Drill.ID)
+		}
+	}
+	return len(ids) == len(drills) &&
+		!slices.ContainsFunc(drills, func(f found) bool { return !slices.Contains(ids, f.drill.ID) })
+}
+
+// toMatch is the days from the lesson to the match.
+func (w *maker) toMatch() (int, bool) {
+	a, err := time.Parse(time.DateOnly, w.Date)
+	b, err2 := time.Parse(time.DateOnly, w.MatchOn)
+	if err != nil || err2 != nil || b.Before(a) {
+		return 0, false
+	}
+	return int(b.Sub(a).Hours()/24 + 0.5), true
+}
+
+// failed are the drills of the last lesson that somebody fell short in.
+func (w *maker) failed() (out []found, why string) {
+	for i, p := range w.Past {
+		if len(p.Short) == 0 || p.DaysAgo > w.Past[0].DaysAgo+0.5 || p.DaysAgo > mostFailing {
+			continue
+		}
+		d, ok := w.on(&p.Drill)
+		if !ok || w.Resources.Lacking(&d) != nil || len(out) == 2 ||
+			slices.ContainsFunc(out, func(f found) bool { return alike(&f.drill, &d) }) {
+			continue
+		}
+		out = append(out, found{drill: d, past: &w.Past[i]})
+		if why == "" {
+			why = fmt.Sprintf(
+				"%s did not meet “%s” %s: it comes back with targets each can hit, then as "+
+					"match play.",
+				w.names(p.Short),
+				p.Drill.Title,
+				ago(p.DaysAgo),
+			)
+		}
+	}
+	return out, why
+}
+
+// alike says whether two drills are one: the same, or bent from the same.
+func alike(a, b *drill.Drill) bool { return a.Root() == b.Root() }
+
+func (w *maker) names(ids []string) string {
+	var names []string
+	for _, s := range w.Students {
+		if slices.Contains(ids, s.ID) {
+			names = append(names, s.FirstName())
+		}
+	}
+	switch n := len(names); {
+	case n == 0:
+		return "The group"
+	case n == 1:
+		return names[0]
+	case n == len(w.Students) && n > 3:
+		return "All"
+	default:
+		return strings.Join(names[:n-1], ", ") + " and " + names[n-1]
+	}
+}
+
+// due are drills done before and not for a while, the longest ago first.
+func (w *maker) due() (out []found, why string) {
+	seen := map[string]bool{}
+	var old []*Past
+	for i := range w.Past { // latest first: the first of a drill is its last time
+		p := &w.Past[i]
+		if !seen[p.Drill.Root()] && p.DaysAgo >= dueAfter {
+			old = append(old, p)
+		}
+		seen[p.Drill.Root()] = true
+	}
+	slices.SortStableFunc(old, func(a, b *Past) int { return cmp.Compare(b.DaysAgo, a.DaysAgo) })
+	for _, p := range old {
+		d, ok := w.on(&p.Drill)
+		if !ok || w.Resources.Lacking(&d) != nil || len(out) == 2 {
+			continue
+		}
+		out = append(out, found{drill: d, past: p})
+		if why == "" {
+			why = fmt.Sprintf(
+				"“%s” was last done %s and fades; half of what was counted then is "+
+					"forgotten after %.0f.",
+				p.Drill.Title,
+				ago(p.DaysAgo),
+				progress.HalfLife,
+			)
+		}
+	}
+	return out, why
+}
+
+// wanted is how many drills a lesson of that length holds [trade]: two in 45
+// minutes with many adjustments.
+func (w *maker) wanted() int {
+	switch {
+	case w.Minutes < shortLesson:
+		return 1
+	case w.Minutes < 100:
+		return 2
+	}
+	return 3
+}
+
+// fill adds drills of the same purpose, then of any, up to as many as are wanted.
+func (w *maker) fill(have, pool []found, most int) []found {
+	have = have[:min(len(have), w.wanted(), most)]
+	for _, same := range []bool{true, false} {
+		for _, f := range pool {
+			if len(have) >= min(w.wanted(), most) {
+				return have
+			}
+			if (f.drill.Focus == have[0].drill.Focus) == same &&
+				!slices.ContainsFunc(have, func(h found) bool { return alike(&h.drill, &f.drill) }) {
+				have = append(have, f)
+			}
+		}
+	}
+	return have
+}
+
+// steps are drills of one purpose from few balls in one place to more.
+func (w *maker) steps(aim drill.Focus, pool []found) []found {
+	var out []found
+	for _, f := range pool {
+		if f.drill.Focus == aim && len(out) < w.wanted() {
+			out = append(out, f)
+		}
+	}
+	if len(out) == 0 && len(pool) > 0 {
+		out = append(out, pool[0])
+	}
+	if len(out) > 0 {
+		out = w.fill(out, pool, w.wanted())
+	}
+	slices.SortStableFunc(out, func(a, b found) int {
+		return cmp.Compare(
+			len(a.drill.Pattern.Feeds)*100+int(10*a.drill.Reach()),
+			len(b.drill.Pattern.Feeds)*100+int(10*b.drill.Reach()),
+		)
+	})
+	return out
+}
+
+// forMatch are serve and return, and what is played under pressure.
+func (w *maker) forMatch(pool []found) (out []found) {
+	for _, focus := range []drill.Focus{"serveReturn", "pressure", "direction"} {
+		for _, f := range pool {
+			if f.drill.Focus == focus {
+				out = append(out, f)
+				break
+			}
+		}
+	}
+	return out[:min(len(out), w.wanted())]
+}
+
+// variety is the best drill for the aim with the best of another purpose.
+func (w *maker) variety(aim drill.Focus, pool []found) (out []found) {
+	for _, f := range pool {
+		if f.drill.Focus == aim {
+			out = append(out, f)
+			break
+		}
+	}
+	for _, f := range pool {
+		if f.drill.Focus != aim && len(out) < w.wanted() &&
+			(len(out) == 0 || f.drill.Focus != out[0].drill.Focus) {
+			out = append(out, f)
+			break
+		}
+	}
+	return out
+}

@@ -1,0 +1,83 @@
+package draft
+
+import (
+	"slices"
+	"sync"
+
+	"hodometer/core/court"
+	"hodometer/core/drill"
+	"hodometer/core/lesson"
+	"hodometer/core/library"
+	"hodometer/core/pattern"
+	"hodometer/core/units"
+)
+
+// Practice is something to do alone until next time.
+type Practice struct {
+	Title  string `json:"title"`
+	Do     string `json:"do"`
+	Cue    string `json:"cue"`
+	Often  string `json:"often"`
+	Source string `json:"source"` // the drill that ships it is made from; "" for the wall
+}
+
+// mostHome practices on a card; two or three times a week is what gets done
+// [trade].
+const (
+	mostHome = 3
+	often    = "two or three times a week, ten minutes"
+)
+
+// alone are the drills that ship which need nobody else, by sport: one's own
+// toss, serve or no ball at all.
+var alone = sync.OnceValue(func() map[string][]drill.Drill {
+	out := map[string][]drill.Drill{}
+	for _, d := range library.All() {
+		c, err := d.Court()
+		partner := slices.ContainsFunc(
+			d.Pattern.People,
+			func(p pattern.Person) bool { return p.Role == pattern.Partner },
+		)
+		if err == nil && !d.Pattern.Flown() && !partner {
+			out[c.Sport] = append(out[c.Sport], d)
+		}
+	}
+	return out
+})
+
+// Home proposes practices for a student of that level after a lesson: drills that
+// can be done alone, those of the lesson's purposes first, at the level or below;
+// and the wall, which gives back what it is given.
+func Home(l *lesson.Lesson, level units.Level) []Practice {
+	out := []Practice{}
+	c, err := court.ByID(l.Court)
+	if err != nil {
+		return out
+	}
+	var focuses []drill.Focus
+	for _, b := range l.Blocks {
+		if b.Drill != nil && !slices.Contains(focuses, b.Drill.Focus) {
+			focuses = append(focuses, b.Drill.Focus)
+		}
+	}
+	near := func(d drill.Drill) int {
+		if i := slices.Index(focuses, d.Focus); i >= 0 {
+			return i
+		}
+		return len(focuses)
+	}
+	found := slices.Clone(alone()[c.Sport])
+	slices.SortStableFunc(found, func(a, b drill.Drill) int { return near(a) - near(b) })
+	for _, d := range found {
+		if len(out) == mostHome-1 {
+			break
+		}
+		if level == units.Beginner && d.Level != units.Beginner {
+			continue
+		}
+		out = append(out, Practice{d.Title, d.Intent + ".", d.Cues[0], often, d.ID})
+	}
+	wall := documents()[c.Sport].Wall
+	wall.Often = often
+	return append(out, wall)
+}

@@ -1,0 +1,110 @@
+package draft
+
+import (
+	"cmp"
+	"math"
+	"slices"
+
+	"hodometer/core/drill"
+	"hodometer/core/formation"
+	"hodometer/core/lesson"
+	"hodometer/core/library"
+	"hodometer/core/pattern"
+	"hodometer/core/units"
+)
+
+// level of the group: its lowest, so that nobody is lost; club with nobody.
+func (w *maker) level() int {
+	if len(w.Students) == 0 {
+		return units.Club.Rank()
+	}
+	least := len(units.Levels) - 1
+	for _, s := range w.Students {
+		least = min(least, s.Level.Rank())
+	}
+	return max(0, least)
+}
+
+// on brings a drill to the court of the lesson; false where it cannot be.
+func (w *maker) on(d *drill.Drill) (out drill.Drill, ok bool) {
+	c := w.court
+	own, err := d.Court()
+	if err != nil || own.Sport != c.Sport {
+		return out, false
+	}
+	if d.Pattern.Court == c.ID {
+		out = d.Clone()
+	} else if out, err = d.On(&w.planner.Flights, c.ID); err != nil {
+		return out, false
+	}
+	if out.Validate().Err() != nil {
+		return out, false
+	}
+	balls, err := w.planner.Flights.Fly(out.Pattern, false)
+	return out, err == nil && !slices.ContainsFunc(balls, func(b pattern.Ball) bool { return !b.Feasible })
+}
+
+// pool are the drills, those that ship and the club’s own, which suit the brief,
+// the best first.
+func (w *maker) pool() (out []found) {
+	for _, shelf := range [][]drill.Drill{w.Own, library.All()} {
+		for i := range shelf {
+			if f, ok := w.weigh(&shelf[i]); ok && w.ctx.Err() == nil {
+				out = append(out, f)
+			}
+		}
+	}
+	slices.SortStableFunc(out, func(a, b found) int { return cmp.Compare(b.score, a.score) })
+	return out
+}
+
+// weigh says how well a drill suits the brief; false where it does not.
+func (w *maker) weigh(e *drill.Drill) (f found, ok bool) {
+	if e.Focus == drill.WarmUp || w.Resources.Lacking(e) != nil {
+		return f, false
+	}
+	n, level := len(w.Students), w.level()
+	days, match := w.toMatch()
+	above := e.Level.Rank() - level
+	d, ok := w.on(e)
+	if !ok || above > levelsAbove || level == 0 && above >= 1 && d.Focus == "pressure" {
+		return f, false
+	}
+	if n > 1 && n < d.Players.Least ||
+		n == 1 && d.Players.Least > 2 { // with one, the coach is the partner
+		return f, false
+	}
+	f = found{drill: d, score: -0.8 * math.Abs(float64(above))}
+	if w.Aim != "" && d.Focus == w.Aim {
+		f.score += 3
+	}
+	if !d.Pattern.Flown() && d.Focus != w.Aim { // nothing comes: a part of a lesson, not its heart
+		f.score -= 2
+	}
+	f.score -= 0.15 * math.Abs(float64(n-d.Players.Best))
+	if n > d.Players.Most*w.Resources.CourtCount() {
+		f.score -= 1
+	}
+	if e.Pattern.Court == w.court.ID {
+		f.score += 0.3
+	}
+	if n >= 3 {
+		l := &lesson.Lesson{Resources: w.Resources}
+		b := w.group.Busiest(l, lesson.ForDrill(&d))
+		lanes, _ := formation.Lanes(l, &b, n, 0)
+		f.score -= waitWeighs * formation.ShareOf(lanes, formation.Waiting, float64(b.Minutes))
+	}
+	for i := range w.Past {
+		if alike(&w.Past[i].Drill, &d) {
+			f.past = &w.Past[i]
+			break
+		}
+	}
+	switch {
+	case match && days <= nearMatch && f.past == nil:
+		f.score -= 2
+	case f.past != nil && f.past.DaysAgo < dueAfter:
+		f.score -= 0.5
+	}
+	return f, true
+}

@@ -1,0 +1,274 @@
+package drill
+
+import (
+	"math"
+
+	"hodometer/core/goal"
+	"hodometer/core/units"
+)
+
+// Derivations of a drill's figures.
+var Derivations = []*units.Derivation{
+	&turnDerivation,
+	&metresDerivation,
+	&restDerivation,
+	&toHaveDerivation,
+	&overDerivation,
+	&ballsDerivation,
+	&pickUpsDerivation,
+	&contactsDerivation,
+	&runDerivation,
+	&totalDerivation,
+	&inARowDerivation,
+	&courseDerivation,
+	&finishDerivation,
+}
+
+// How each figure was reckoned, in one place.
+var (
+	turnDerivation = units.Derivation{
+		ID:     "drill.turn",
+		Name:   "A turn",
+		Mark:   units.Rule,
+		Source: "counting",
+		Words: "From the first release to the last stroke of the pattern; strokes a minute are its balls" +
+			" over that time.",
+		Formula: "last contact − first release; 60 × balls ÷ seconds",
+		Inputs: []units.Parameter{
+			{Name: "Balls", Unit: units.Balls},
+		},
+	}
+	metresDerivation = units.Derivation{
+		ID:     "drill.metres",
+		Name:   "Metres",
+		Mark:   units.Rule,
+		Source: "counting",
+		Words: "The way the student drawn runs in the pattern, as often as the pattern comes round in " +
+			"the time.",
+		Formula: "own balls ÷ balls in the pattern × metres in the pattern",
+		Inputs: []units.Parameter{
+			{Name: "Own balls", Unit: units.Balls},
+			{Name: "Balls in the pattern", Unit: units.Balls},
+			{Name: "Metres in the pattern", Unit: units.Metres},
+		},
+	}
+	runDerivation = units.Derivation{
+		ID:      "drill.run",
+		Name:    "Metres of a turn",
+		Mark:    units.Rule,
+		Source:  "package footwork",
+		Words:   "The way from ball to ball, back to where the student recovers to, through one turn.",
+		Formula: "sum of the distances run",
+		Inputs:  []units.Parameter{{Name: "Balls", Unit: units.Balls}},
+	}
+	restDerivation = units.Derivation{
+		ID:     "drill.rest",
+		Name:   "Work and rest",
+		Mark:   units.Rule,
+		Source: "counting",
+		Words: "Seconds of waiting for each second of play: the others’ turns, and the change at the end" +
+			" of one’s own.",
+		Formula: "(students for each who hits × turn − working) ÷ working",
+		Inputs: []units.Parameter{
+			{Name: "Working in a turn", Unit: units.Seconds},
+			{Name: "A turn with the change", Unit: units.Seconds},
+			{Name: "Students for each who hits", Unit: units.Count},
+		},
+	}
+	toHaveDerivation = units.Derivation{
+		ID:     "drill.toHave",
+		Name:   "Balls to have",
+		Mark:   units.Trade,
+		Source: "common practice",
+		Words: "Every ball that is fed, or a basketful that is picked up again. A rally, or a wall, " +
+			"takes one ball in play and one in hand for each pair.",
+		Formula: "min(balls fed, basket)",
+		Inputs: []units.Parameter{
+			{Name: "Balls fed", Unit: units.Balls},
+			{Name: "Basket", Unit: units.Balls},
+		},
+	}
+	overDerivation = units.Derivation{
+		ID:     "drill.over",
+		Name:   "Over the net",
+		Mark:   units.Paper,
+		Source: "package flight",
+		Words: "Each ball is flown with drag and spin; this is the lowest of them where it crosses the " +
+			"net, measured from its top edge.",
+		Formula: "least of (height of the ball − height of the net) at the net",
+		Inputs: []units.Parameter{
+			{Name: "Balls", Unit: units.Balls},
+		},
+	}
+	ballsDerivation = units.Derivation{
+		ID:     "drill.balls",
+		Name:   "Balls fed",
+		Mark:   units.Rule,
+		Source: "counting",
+		Words: "A ball every few seconds until the basket is empty, then a pick-up, until the block " +
+			"ends. Balls of a rally are not fed.",
+		Formula: "full rounds × basket + what is left of the last round ÷ seconds per ball",
+		Inputs: []units.Parameter{
+			{Name: "Block", Unit: units.Minutes},
+			{Name: "Between feeds", Unit: units.Seconds},
+			{Name: "Basket", Unit: units.Balls},
+			{Name: "Picking up", Unit: units.Minutes},
+		},
+	}
+	pickUpsDerivation = units.Derivation{
+		ID:      "drill.pickUps",
+		Name:    "Pick-ups",
+		Mark:    units.Rule,
+		Source:  "counting",
+		Words:   "The basket is refilled each time it is empty and more balls are to come.",
+		Formula: "⌊(balls − 1) ÷ basket⌋",
+		Inputs: []units.Parameter{
+			{Name: "Balls fed", Unit: units.Balls},
+			{Name: "Basket", Unit: units.Balls},
+		},
+	}
+	contactsDerivation = units.Derivation{
+		ID:     "drill.contacts",
+		Name:   "Contacts",
+		Mark:   units.Rule,
+		Source: "counting",
+		Words: "The students take turns, so each hits an equal share of the balls; where two hit at once" +
+			" each gets twice as many.",
+		Formula: "balls × who hit at once ÷ students",
+		Inputs: []units.Parameter{
+			{Name: "Balls fed", Unit: units.Balls},
+			{Name: "Students for each who hits", Unit: units.Count},
+		},
+	}
+	totalDerivation = units.Derivation{
+		ID:     "goal.total",
+		Name:   "Goal in all",
+		Mark:   units.Rule,
+		Source: "negative binomial law, closed form",
+		Words: "Each ball is good with the student's own success rate. This is the time by which the " +
+			"goal is met with the certainty shown; pick-ups and the other students' turns are " +
+			"counted.",
+		Formula: "least n with I_p(N, n − N + 1) ≥ certainty",
+		Inputs: []units.Parameter{
+			{Name: "Good balls wanted", Unit: units.Balls},
+			{Name: "Success rate", Unit: units.Chance},
+			{Name: "Certainty", Unit: units.Chance},
+			{Name: "Balls needed", Unit: units.Balls},
+			{Name: "Between feeds", Unit: units.Seconds},
+			{Name: "Students for each who hits", Unit: units.Count},
+		},
+	}
+	inARowDerivation = units.Derivation{
+		ID:     "goal.inARow",
+		Name:   "Goal in a row",
+		Mark:   units.Rule,
+		Source: "exact recurrence; Feller, vol. 1",
+		Words: "Each ball is good with the student's own success rate and a miss starts the count again." +
+			" This is the time by which the goal is met with the certainty shown; pick-ups and the " +
+			"other students' turns are counted.",
+		Formula: "S(n) = S(n−1) − (1−p)·p^k·S(n−k−1); least n with 1 − S(n) ≥ certainty",
+		Inputs: []units.Parameter{
+			{Name: "Good balls wanted", Unit: units.Balls},
+			{Name: "Success rate", Unit: units.Chance},
+			{Name: "Certainty", Unit: units.Chance},
+			{Name: "Balls needed", Unit: units.Balls},
+			{Name: "Between feeds", Unit: units.Seconds},
+			{Name: "Students for each who hits", Unit: units.Count},
+		},
+	}
+	courseDerivation = units.Derivation{
+		ID:     "drill.course",
+		Name:   "All goals",
+		Mark:   units.Rule,
+		Source: "absorbing Markov chain, exact",
+		Words: "All goals one after the other, ball by ball, at the student's own success rate for each " +
+			"stroke; a ball of another stroke leaves a count as it is. Pick-ups and the other " +
+			"students' turns are counted.",
+		Formula: "chain over the counts reached: good → next count, miss → same (in all) or start (in a " +
+			"row)",
+		Inputs: []units.Parameter{
+			{Name: "Certainty", Unit: units.Chance},
+			{Name: "Balls needed", Unit: units.Balls},
+			{Name: "Between feeds", Unit: units.Seconds},
+			{Name: "Students for each who hits", Unit: units.Count},
+		},
+	}
+	finishDerivation = units.Derivation{
+		ID:     "drill.finish",
+		Name:   "Chance to finish",
+		Mark:   units.Rule,
+		Source: "absorbing Markov chain, exact",
+		Words: "The chance that every goal is met with the balls this student gets in the block. The " +
+			"range is what it would be at the low and the high end of the success rates (80% " +
+			"intervals).",
+		Formula: "chance of the chain being at its end after balls × who hit at once ÷ students",
+		Inputs: []units.Parameter{
+			{Name: "Block", Unit: units.Minutes},
+			{Name: "Students for each who hits", Unit: units.Count},
+			{Name: "Own balls", Unit: units.Balls},
+		},
+	}
+)
+
+func ballsFigure(t goal.Tempo, minutes float64, balls int) units.Figure {
+	return ballsDerivation.Of(
+		float64(balls),
+		units.Balls,
+		minutes,
+		t.SecondsPerBall,
+		float64(t.Basket),
+		t.PickUpMinutes,
+	)
+}
+
+func pickUpsFigure(t goal.Tempo, balls int) units.Figure {
+	return pickUpsDerivation.Of(t.PickUps(float64(balls)), units.Count, float64(balls), float64(t.Basket))
+}
+
+func contactsFigure(balls int, share float64) units.Figure {
+	return contactsDerivation.Of(math.Floor(float64(balls)/share+1e-9), units.Balls, float64(balls), share)
+}
+
+// derivations of goals, by their kind.
+var goalDerivations = map[goal.Kind]*units.Derivation{
+	goal.Total:  &totalDerivation,
+	goal.InARow: &inARowDerivation,
+}
+
+func stepFigure(
+	g goal.Goal,
+	p, certainty, balls float64,
+	t goal.Tempo,
+	students float64,
+	minutesFor func(float64) float64,
+) units.Figure {
+	return goalDerivations[g.Kind].Of(min(goal.Beyond, minutesFor(balls)), units.Minutes,
+		float64(g.Count), p, certainty, balls, t.SecondsPerBall, students)
+}
+
+func courseFigure(
+	balls int,
+	certainty float64,
+	t goal.Tempo,
+	students float64,
+	minutesFor func(float64) float64,
+) units.Figure {
+	return courseDerivation.Of(minutesFor(float64(balls)), units.Minutes,
+		certainty, float64(balls), t.SecondsPerBall, students)
+}
+
+func finishFigure(
+	chance, low, high float64,
+	steps []StepOutlook,
+	share int,
+	minutes float64,
+	students float64,
+) units.Figure {
+	out := finishDerivation.Of(chance, units.Chance, minutes, students, float64(share))
+	out.Low, out.High = &low, &high
+	for _, s := range steps {
+		out.More = append(out.More,
+			units.Input{Name: s.Label + ", " + s.Goal.String(), Value: s.Rate.Mean, Unit: units.Chance})
+	}
+	return out
+}

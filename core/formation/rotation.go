@@ -1,0 +1,172 @@
+package formation
+
+import (
+	"fmt"
+	"slices"
+
+	"hodometer/core/lesson"
+	"hodometer/core/rotation"
+)
+
+// Rotation is who is where in a block, turn by turn, to step through.
+type Rotation struct {
+	Summary string           `json:"summary"`
+	Places  []rotation.Place `json:"places"`
+	// Turns are one round of them: for each place those who hold it, by their
+	// place in the lesson's list of students.
+	Turns   [][][]int `json:"turns"`
+	Seconds float64   `json:"seconds"` // of a turn
+	Shares  []Part    `json:"shares"`  // for each student
+	// Apart is the difference in turns hitting between those with the most and
+	// the fewest over a round; LeastApart the least it can be.
+	Apart      int `json:"apart"`
+	LeastApart int `json:"leastApart"`
+}
+
+// Part is what a stretch of a lesson comes to for one student, in minutes.
+type Part struct {
+	rotation.Time
+	Away        float64 `json:"away"`
+	WorkToRest  float64 `json:"workToRest"`
+	LongestWait float64 `json:"longestWait"` // s, in a row
+}
+
+// PartOf adds up a lane.
+func PartOf(lane []Span) (p Part) {
+	for _, s := range lane {
+		for _, d := range []Doing{Hitting, Feeding, Collecting, Waiting} {
+			p.Spend(d, s.Minutes(d))
+		}
+		p.Away += s.Minutes(Away)
+		p.LongestWait = max(p.LongestWait, 60*s.longestWait())
+	}
+	p.WorkToRest = p.Time.WorkToRest()
+	return p
+}
+
+// longestWait is the longest wait in a row within the span, in minutes.
+func (s Span) longestWait() (most float64) {
+	if s.Doing == Waiting {
+		return s.To - s.From
+	}
+	for i, b := range s.Cycle {
+		if b.Doing != Waiting {
+			continue
+		}
+		wait := b.Minutes
+		if i == len(s.Cycle)-1 && s.Cycle[0].Doing == Waiting && i > 0 { // round the end of the cycle
+			wait += s.Cycle[0].Minutes
+		}
+		most = max(most, min(wait, s.To-s.From))
+	}
+	return most
+}
+
+// ShareOf is the share of so many minutes that the lanes spend at that, on
+// average.
+func ShareOf(lanes [][]Span, d Doing, minutes float64) (sum float64) {
+	for _, lane := range lanes {
+		for _, s := range lane {
+			sum += s.Minutes(d) / minutes / float64(len(lanes))
+		}
+	}
+	return sum
+}
+
+// mostTurns are drawn; a longer round is cut, and says so in its words.
+const mostTurns = 24
+
+// RotationOf a block, which starts at minute at, for those of n students who are
+// there at its middle; nil for a block that has none.
+func RotationOf(l *lesson.Lesson, b *lesson.Block, at float64, n int) *Rotation {
+	if n == 0 || b.Drill == nil && b.Match == nil {
+		return nil
+	}
+	middle := at + float64(b.Minutes)/2
+	var here []int
+	for i := range n {
+		if from, to := l.Stay(l.Students[i]); from <= middle && middle < to {
+			here = append(here, i)
+		}
+	}
+	if len(here) == 0 {
+		return nil
+	}
+	y, ok := layoutOf(b, len(here), l.Resources.CourtCount())
+	if !ok {
+		y = layout{
+			places: []rotation.Place{{ID: "plays", Name: "plays", Doing: Hitting}},
+			turns:  [][][]int{{nil}},
+			each:   float64(b.Minutes),
+			words:  "All play all the time",
+		}
+		for i := range here {
+			y.turns[0][0] = append(y.turns[0][0], i)
+		}
+	}
+	out := &Rotation{Summary: y.words, Places: y.places, Seconds: 60 * y.each, Shares: make([]Part, n)}
+	hits := make([]int, len(here))
+	seats := 0
+	for t, turn := range y.turns {
+		named := make([][]int, len(turn))
+		for i, held := range turn {
+			named[i] = []int{}
+			for _, p := range held {
+				named[i] = append(named[i], here[p])
+				if y.places[i].Doing == rotation.Hitting {
+					hits[p]++
+					seats++
+				}
+			}
+		}
+		if t < mostTurns {
+			out.Turns = append(out.Turns, named)
+		}
+	}
+	if len(y.turns) > mostTurns {
+		out.Summary += fmt.Sprintf(" (the first %d of %d turns)", mostTurns, len(y.turns))
+	}
+	out.Apart = slices.Max(hits) - slices.Min(hits)
+	if seats%len(here) != 0 {
+		out.LeastApart = 1
+	}
+	lanes, _ := Lanes(l, b, n, at)
+	for i, lane := range lanes {
+		out.Shares[i] = PartOf(lane)
+	}
+	return out
+}
+
+// layoutOf a block for so many on that many courts; false where everybody is
+// busy all the time.
+func layoutOf(b *lesson.Block, n, courts int) (layout, bool) {
+	switch {
+	case b.Drill != nil && b.Moves() == lesson.Stations:
+		k := 1 + len(b.Arrangement.Others)
+		y := layout{
+			each:  float64(b.Minutes) / float64(k),
+			words: fmt.Sprintf("%d stations; all move on after %.0f min", k, float64(b.Minutes)/float64(k)),
+		}
+		y.places = append(
+			y.places,
+			rotation.StationPlace(0, b.Title+", with the coach"),
+		)
+		for i, o := range b.Arrangement.Others {
+			y.places = append(y.places, rotation.StationPlace(i+1, o))
+		}
+		for t := range k {
+			turn := make([][]int, k)
+			for p := range n {
+				i := (p + t) % k
+				turn[i] = append(turn[i], p)
+			}
+			y.turns = append(y.turns, turn)
+		}
+		return y, true
+	case b.Drill != nil:
+		return posts(b, n), true
+	case b.Match != nil:
+		return games(b, n, courts, float64(b.Minutes))
+	}
+	return layout{}, false
+}

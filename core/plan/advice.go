@@ -1,0 +1,174 @@
+package plan
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"hodometer/core/drill"
+	"hodometer/core/formation"
+	"hodometer/core/lesson"
+	"hodometer/core/units"
+)
+
+// Shares and counts past which advice is given [trade].
+const (
+	tooIdle      = 0.6 // of a drill's time waiting
+	tooIdleYoung = 0.5 // for beginners
+	onePlace     = 1.5 // m, within which all balls come to one place
+	longInPlace  = 15  // minutes of it
+	tooManyNew   = 2   // drills nobody has done
+	wantsMatch   = 45  // minutes from which a lesson wants match play
+	// longWaitYoung is how long in seconds beginners stand in a row at most.
+	longWaitYoung = 60.0
+)
+
+// idle says how much of a drill block is spent waiting, or how long the young
+// stand in a row, and offers the arrangements that wait least.
+func (q *question) idle(b *lesson.Block, lanes [][]formation.Span) []Notice {
+	if len(q.students) < 3 || b.Drill == nil {
+		return nil
+	}
+	waiting := formation.ShareOf(lanes, formation.Waiting, float64(b.Minutes))
+	longest := 0.0
+	for _, lane := range lanes {
+		longest = max(longest, formation.PartOf(lane).LongestWait)
+	}
+	group, limit := GroupOf(q.students), tooIdle
+	if group.Beginners {
+		limit = tooIdleYoung
+	}
+	if waiting <= limit+0.005 && !(group.Beginners && longest > longWaitYoung) {
+		return nil
+	}
+	out := notice(
+		"idle",
+		fmt.Sprintf("Each waits %.0f%% of this drill, up to %.0f s in a row.", 100*waiting, longest),
+	)
+	if group.Beginners {
+		out.Text += " Young players lose the thread sooner."
+	}
+	for _, o := range group.WaitLess(q.lesson, b, waiting, 2) {
+		out.Fixes = append(out.Fixes, o.Fix)
+	}
+	return []Notice{out}
+}
+
+// lacking looks at what the block asks for that is not at hand.
+func (q *question) lacking(b *lesson.Block, fed float64) (out []Notice) {
+	r := q.lesson.Resources
+	if b.Drill == nil || r == nil {
+		return nil
+	}
+	if asks := b.Drill.ToHave(int(fed)); r.Balls > 0 && asks > float64(r.Balls) {
+		fit := FromBalls(b, r.Balls)
+		t := fit.Drill.Tempo()
+		pickUps := int(t.PickUps(float64(t.Balls(float64(b.Minutes)))))
+		out = append(
+			out,
+			notice("tooFewBalls", fmt.Sprintf("It is fed from %.0f balls, and there are %d.", asks, r.Balls),
+				change(fmt.Sprintf("Feed from %d and pick up more often", r.Balls),
+					units.Plural(pickUps, "pick-up", "pick-ups"), fit)),
+		)
+	}
+	if lacks := r.Lacking(b.Drill); len(lacks) > 0 {
+		var words []string
+		for _, item := range lacks {
+			words = append(words, item.String())
+		}
+		out = append(
+			out,
+			notice("kitMissing", "It asks for what is not at hand: "+strings.Join(words, ", ")+"."),
+		)
+	}
+	return out
+}
+
+// FromBalls is the block fed from no more than so many balls, picked up in
+// between.
+func FromBalls(b *lesson.Block, balls int) lesson.Block {
+	out := *b
+	if b.Drill.ToHave(b.Drill.Tempo().Balls(float64(max(b.Minutes, Room(b).Most)))) <= float64(balls) {
+		return out
+	}
+	d := b.Drill.Clone()
+	d.Basket = balls
+	if d.PickUp == 0 {
+		d.PickUp = max(0.5, float64(balls)/(2*ballsPickedPerMinute))
+	}
+	out.Drill = &d
+	return out
+}
+
+// advice looks at the lesson as a whole: match play, one ball in one place, how
+// much is new.
+func (q *question) advice() []Notice {
+	l, out := q.lesson, []Notice{}
+	total, drills := 0, []*lesson.Block{}
+	for i := range l.Blocks {
+		b := &l.Blocks[i]
+		if total += b.Minutes; b.Drill != nil && b.Drill.Focus != drill.WarmUp {
+			drills = append(drills, b)
+		}
+	}
+	match := slices.ContainsFunc(l.Blocks, func(b lesson.Block) bool { return b.Kind == lesson.Game })
+	if len(drills) > 0 && !match && total >= wantsMatch && len(q.students) >= 2 {
+		out = append(out, notice("noMatchPlay",
+			"Nothing in this lesson is match play: what is practised should be met in a game before they go.",
+			lesson.Fix{Label: "Turn the last drill into match play", Outcome: "a game to 11 from its ball",
+				Blocks: afterLast(l, MatchFrom(drills[len(drills)-1].Drill)), Whole: true}))
+	}
+	still, minutes := []*lesson.Block{}, 0
+	for _, b := range drills {
+		if b.Drill.Reach() < onePlace {
+			still = append(still, b)
+			minutes += b.Minutes
+		}
+	}
+	if len(still) > 0 && len(still) == len(drills) && minutes >= longInPlace && !match {
+		last := *still[len(still)-1]
+		d := last.Drill.Anywhere(1.2, 1)
+		last.Drill = &d
+		out = append(out, notice(
+			"onePlace",
+			fmt.Sprintf(
+				"All %d minutes of drills are one ball in one place; little of that is left in a match.",
+				minutes,
+			),
+			change("Let the last come anywhere near", "reading and feet come back", last),
+		))
+	}
+	if fresh := q.fresh(drills); len(fresh) > tooManyNew {
+		out = append(out, notice("tooManyNew",
+			fmt.Sprintf("%d drills are new to everybody: %s. Two are plenty to explain in one lesson.",
+				len(fresh), strings.Join(fresh, ", "))))
+	}
+	return out
+}
+
+// fresh are the titles of drills none of whose skills was ever counted.
+func (q *question) fresh(drills []*lesson.Block) (titles []string) {
+	for _, b := range drills {
+		known := slices.ContainsFunc(q.students, func(s Student) bool {
+			return slices.ContainsFunc(
+				b.Drill.Steps,
+				func(st drill.Step) bool { return len(s.Seen[b.Drill.Skill(st)]) > 0 },
+			)
+		})
+		if !known && len(q.students) > 0 {
+			titles = append(titles, b.Title)
+		}
+	}
+	return titles
+}
+
+// afterLast is the lesson's blocks with one more after the last drill or game.
+func afterLast(l *lesson.Lesson, b lesson.Block) []lesson.Block {
+	at := 0
+	for i := range l.Blocks {
+		if l.Blocks[i].Drill != nil || l.Blocks[i].Kind == lesson.Game {
+			at = i + 1
+		}
+	}
+	return slices.Insert(slices.Clone(l.Blocks), at, b)
+}

@@ -1,0 +1,60 @@
+package plan
+
+import "hodometer/core/lesson"
+
+// What goes on between blocks [trade].
+const (
+	ballsPickedPerMinute = 20.0 // by one person
+	minutesPerPiece      = 0.25 // to set out a cone, marker or the like
+	minutesToMove        = 0.5  // to the next thing, and to be told it
+)
+
+// between is the minutes that go on after block b, before the next.
+func between(b, next *lesson.Block, students int) float64 {
+	out := minutesToMove
+	if b.Drill != nil && b.Drill.Basket > 0 {
+		fed := float64(b.Drill.Tempo().Balls(float64(b.Minutes)))
+		out += min(
+			fed,
+			float64(b.Drill.Basket),
+		) / 2 / (ballsPickedPerMinute * float64(students+1)) // on average half of it lies about
+	}
+	if next.Drill != nil {
+		out += minutesPerPiece * float64(newPieces(b, next))
+	}
+	if kind, _ := lesson.Describe(next.Kind); kind.Still {
+		out -= minutesToMove
+	}
+	return max(0, out)
+}
+
+// newPieces is how many things the next drill has that do not stand out already.
+func newPieces(b, next *lesson.Block) (n int) {
+	for i, o := range next.Drill.Pattern.Objects {
+		kind := 0 // how many of its kind come no later in the next drill
+		for _, q := range next.Drill.Pattern.Objects[:i+1] {
+			if q.Kind == o.Kind {
+				kind++
+			}
+		}
+		if b.Drill != nil {
+			for _, q := range b.Drill.Pattern.Objects {
+				if q.Kind == o.Kind {
+					kind--
+				}
+			}
+		}
+		if kind > 0 {
+			n++
+		}
+	}
+	return n
+}
+
+// Between is the minutes that go on between the blocks of a lesson, in all.
+func Between(blocks []lesson.Block, students int) (sum float64) {
+	for i := 0; i+1 < len(blocks); i++ {
+		sum += between(&blocks[i], &blocks[i+1], students)
+	}
+	return sum
+}

@@ -1,0 +1,131 @@
+package plan_test
+
+import (
+	"math"
+	"math/rand/v2"
+	"testing"
+
+	"hodometer/core/drill"
+	"hodometer/core/footwork"
+	"hodometer/core/internal/sample"
+	"hodometer/core/lesson"
+	"hodometer/core/pattern"
+	"hodometer/core/plan"
+
+	"github.com/stretchr/testify/require"
+)
+
+// Leveled, every student is within the band at the first goal, and what is
+// counted at an own target is kept under its size.
+func TestLevelingBringsEverybodyIntoTheBand(t *testing.T) {
+	l, students := sample.Today(t)
+	l.Blocks[1].Drill.Targets[0].Radius = 0.9
+	hand := func() *plan.Detail { return detail(t, l, 1, students) }
+	levels := map[string]plan.Levelling{}
+	for _, v := range hand().Levelling {
+		levels[v.What] = v
+	}
+	require.Contains(t, levels["target"].Why[0], "Wren")
+	l.Blocks[1] = levels["target"].Fix.Blocks[0]
+	require.Empty(t, l.Validate())
+	after := reckon(t, l, students)
+	for i, p := range after.Blocks[1].Drill.Players { // the reason says what comes of it, not what was aimed at
+		require.Contains(t, levels["target"].Why[i], "gives "+plan.Percent(p.Steps[0].Rate.Mean))
+	}
+	for i, p := range after.Blocks[1].Drill.Players {
+		rate := p.Steps[0].Rate.Mean
+		require.True(t, rate > plan.BandLow && rate < plan.BandHigh, "%s %.2f", students[i].Name, rate)
+	}
+	for _, v := range hand().Levelling {
+		require.NotEqual(t, "target", v.What, "nothing left to level")
+	}
+	require.NotEqual(t, l.Blocks[1].Variant(students[0].ID).Scale, l.Blocks[1].Variant(students[1].ID).Scale)
+
+	// The goals are leveled on top: everybody will probably finish.
+	for _, v := range hand().Levelling {
+		if v.What == "goal" {
+			l.Blocks[1] = v.Fix.Blocks[0]
+		}
+	}
+	require.Empty(t, l.Validate())
+	for i, p := range reckon(t, l, students).Blocks[1].Drill.Players {
+		require.GreaterOrEqual(t, p.Finish.Value, drill.Enough, students[i].Name)
+	}
+}
+
+// An own version, tempo and counts change that student's drill and nobody else's.
+func TestOwnDrills(t *testing.T) {
+	l, students := sample.Line(t, "line-deep-short-deep", 3, 20)
+	b := l.Blocks[0]
+	before := reckon(t, l, students).Blocks[0].Drill
+	l.Blocks[0] = b.With(
+		lesson.Variant{Student: students[1].ID, Scale: 1, Tempo: 1.5, Bend: "oneSide", Counts: []int{3}},
+	)
+	require.Empty(t, l.Validate())
+	after := reckon(t, l, students).Blocks[0].Drill
+	require.Equal(t, before.Players[0], after.Players[0])
+	require.Equal(t, 3, after.Players[1].Steps[0].Goal.Count)
+	require.InDelta(
+		t,
+		before.Players[1].Contacts.Value/1.5,
+		after.Players[1].Contacts.Value,
+		5,
+		"slower balls are fewer",
+	)
+}
+
+// The tempo is levelled for each by what they move and play themselves: another's
+// own version of the feeds changes nothing for those who come after.
+func TestTempoIsLevelledForEach(t *testing.T) {
+	l, students := sample.Line(t, "line-wide-crossover", 3, 10)
+	d := l.Blocks[0].Drill
+	d.Pattern = d.Pattern.Tempo(0.55)
+	tempo := func() map[string]float64 {
+		for _, v := range detail(t, l, 0, students).Levelling {
+			if v.What == "tempo" {
+				out := map[string]float64{}
+				for _, o := range v.Fix.Blocks[0].Variants {
+					out[o.Student] = o.Tempo
+				}
+				return out
+			}
+		}
+		return nil
+	}
+	all := tempo()
+	require.Greater(t, all[students[2].ID], 1.0)
+	l.Blocks[0] = l.Blocks[0].With(lesson.Variant{Student: students[0].ID, Scale: 1, Bend: "onePlace"})
+	require.Equal(t, all[students[2].ID], tempo()[students[2].ID])
+	fit := l.Blocks[0].With(lesson.Variant{Student: students[2].ID, Scale: 1, Tempo: all[students[2].ID]})
+	asks, ok := new(pattern.Flights).Asks(fit.DrillFor(students[2].ID).Pattern, footwork.Club)
+	require.True(t, ok)
+	require.LessOrEqual(t, asks.Ratio, plan.TooTight)
+}
+
+// One who keeps 60% in against one who keeps 40% in: played out by hand.
+func TestRallyChanceAndHandicap(t *testing.T) {
+	won, n := 0, 200_000
+	rng := rand.New(rand.NewPCG(7, 7))
+	for i := range n {
+		toHit := i % 2
+		for rng.Float64() < []float64{0.6, 0.4}[toHit] {
+			toHit = 1 - toHit
+		}
+		if toHit == 1 {
+			won++
+		}
+	}
+	require.InDelta(t, float64(won)/float64(n), plan.RallyChance(0.6, 0.4), 4*math.Sqrt(0.25/float64(n)))
+	require.InDelta(t, 0.5, plan.RallyChance(0.7, 0.7), 1e-12)
+
+	l, students := sample.Today(t)
+	game := &l.Blocks[2]
+	chance, level := plan.Even(game, []float64{0.75, 0.5}, students)
+	require.Greater(t, chance, 0.9)
+	require.NotNil(t, level)
+	fit := level.Fix.Blocks[0]
+	require.Greater(t, fit.Match.Rules.To, fit.Match.Rules.ToB)
+	chance, level = plan.Even(&fit, []float64{0.75, 0.5}, students)
+	require.InDelta(t, 0.5, chance, 0.1)
+	require.Nil(t, level)
+}

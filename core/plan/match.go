@@ -1,0 +1,138 @@
+package plan
+
+import (
+	"fmt"
+	"math"
+
+	"hodometer/core/drill"
+	"hodometer/core/game"
+	"hodometer/core/lesson"
+	"hodometer/core/sport"
+	"hodometer/core/units"
+	"strings"
+	"sync"
+	"unicode"
+	"unicode/utf8"
+)
+
+// Match is what a game block comes to.
+type Match struct {
+	Minutes units.Figure  `json:"minutes"`           // one game, on average
+	Games   units.Figure  `json:"games"`             // that fit the block
+	ChanceA *units.Figure `json:"chanceA,omitempty"` // for the first of two
+}
+
+// match reckons a game block; for two students also who wins.
+func (q *question) match(b *lesson.Block) *Match {
+	rules := b.Match.Rules
+	length := rules.MeanMinutes(0.5)
+	inputs := []float64{float64(rules.To), rules.MeanPoints(0.5), rules.SecondsPerPoint}
+	out := &Match{
+		Minutes: gameDerivation.Of(length, units.Minutes, inputs...),
+		Games: gamesDerivation.Of(math.Floor(float64(b.Minutes)/length), units.Count,
+			append(inputs, float64(b.Minutes))...),
+	}
+	if len(q.students) != 2 {
+		return out
+	}
+	rates := rallyRates(q.lesson, q.students)
+	if chance, _ := even(b, rates, q.students); chance != 0.5 {
+		figure := evenDerivation.Of(chance, units.Chance, rallyChance(rates[0], rates[1]))
+		for i, s := range q.students {
+			figure.More = append(figure.More,
+				units.Input{Name: s.FirstName() + " keeps in", Value: rates[i], Unit: units.Chance})
+		}
+		out.ChanceA = &figure
+	}
+	return out
+}
+
+// rallyChance is the chance that A wins a rally of strokes by turns when each
+// keeps a ball in with its own rate, in (0, 1), and both begin as often: A wins
+// when B is the first to miss, which from A's stroke has the chance
+// a(1−b)/(1−ab), and from B's (1−b)/(1−ab).
+func rallyChance(a, b float64) float64 { return (1 + a) * (1 - b) / (1 - a*b) / 2 }
+
+// even proposes the race that is fair for two who are not, to no more than the
+// game's own target, where one would win clearly more often than the other.
+func even(b *lesson.Block, rates []float64, students []Student) (chance float64, l *Levelling) {
+	if len(students) != 2 || b.Match == nil {
+		return 0.5, nil
+	}
+	p := rallyChance(rates[0], rates[1])
+	rules := b.Match.Rules
+	if rules.Set != nil || rules.OnlyNetScores || len(rules.Marks) > 0 || rules.Cap > 0 {
+		return 0.5, nil // targets alone do not make these fair
+	}
+	if chance = rules.Chance(p); rules.ToB > 0 {
+		chance = game.ChanceA(rules.To, rules.ToB, p)
+	}
+	if math.Abs(chance-0.5) < 0.1 {
+		return chance, nil
+	}
+	h := game.FairWithin(p, max(rules.To, rules.ToB, 11), math.Inf(1))
+	if h.A == rules.To && h.B == max(rules.ToB, rules.To) {
+		return chance, nil
+	}
+	fit, m := *b, *b.Match
+	m.Rules.To, m.Rules.ToB, m.Rules.WinBy, m.Rules.Cap = h.A, h.B, 1, 0
+	if h.A == h.B {
+		m.Rules.ToB = 0
+	}
+	fit.Match = &m
+	a, o := students[0].FirstName(), students[1].FirstName()
+	why := fmt.Sprintf(
+		"%s keeps %s of the balls in, %s %s: about %s of the rallies go to %s, and %s of the games as they are.",
+		a,
+		percent(rates[0]),
+		o,
+		percent(rates[1]),
+		percent(p),
+		a,
+		percent(chance),
+	)
+	return chance, &Levelling{What: "race", Why: []string{why}, Fix: lesson.Fix{
+		Label:   fmt.Sprintf("Make it even: %s to %d, %s to %d", a, h.A, o, h.B),
+		Outcome: fmt.Sprintf("%s wins %s", a, percent(h.ChanceA)),
+		Blocks:  []lesson.Block{fit},
+	}}
+}
+
+// matchSeconds is how long a point of match play takes, by sport [trade].
+var matchSeconds = sync.OnceValue(func() map[string]float64 {
+	out := map[string]float64{}
+	for _, s := range sport.All() {
+		var document struct {
+			MatchSeconds float64 `json:"matchSeconds"`
+		}
+		s.Read("lesson", &document)
+		out[s.ID] = document.MatchSeconds
+	}
+	return out
+})
+
+// MatchFrom makes a match drill out of a drill, without an id: each point begins
+// with its first ball, from where it is fed.
+func MatchFrom(from *drill.Drill) lesson.Block {
+	d := from.Clone()
+	seconds := 0.0
+	if c, err := d.Court(); err == nil {
+		seconds = matchSeconds()[c.Sport]
+	}
+	first, size := utf8.DecodeRuneInString(d.Title)
+	cue := ""
+	if len(d.Cues) > 0 {
+		cue = d.Cues[0]
+	}
+	return lesson.Block{
+		Kind:    lesson.Game,
+		Title:   "Match play: " + string(unicode.ToLower(first)) + d.Title[size:],
+		Minutes: 12,
+		Match: &lesson.Match{
+			Rules: game.Rules{To: 11, WinBy: 1, FeedChangesEvery: 4, SecondsPerPoint: seconds},
+			Start: "the " + strings.ToLower(d.SituationLabel()) + " of the drill, live from the first hit",
+			Cue:   cue,
+			From:  &d,
+		},
+	}
+}

@@ -1,0 +1,277 @@
+package plan
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"hodometer/core/drill"
+	"hodometer/core/lesson"
+	"hodometer/core/units"
+)
+
+// Notice says what will not work, or what to take care of, where its cause is.
+type Notice struct {
+	Kind    string       `json:"kind"` // what it is about: "willNotFit", "offCourt", "caution"…
+	ID      string       `json:"id,omitempty"`
+	Caution bool         `json:"caution"` // a safety caution rather than advice; ID is the caution's
+	Seen    bool         `json:"seen"`    // a caution the coach has acknowledged
+	Text    string       `json:"text"`
+	Fixes   []lesson.Fix `json:"fixes"`
+}
+
+func notice(kind, text string, fixes ...lesson.Fix) Notice {
+	if fixes == nil {
+		fixes = []lesson.Fix{}
+	}
+	return Notice{Kind: kind, Text: text, Fixes: fixes}
+}
+
+// change is a fix of one block.
+func change(label, outcome string, b lesson.Block) lesson.Fix {
+	return lesson.Fix{Label: label, Outcome: outcome, Blocks: []lesson.Block{b}}
+}
+
+// aboutBlock are the notices of one block; outlook is what its drill asks, nil
+// with nobody to ask it of.
+func (q *question) aboutBlock(b *lesson.Block, outlook *drill.Outlook) []Notice {
+	out := []Notice{}
+	if n := len(b.Script); b.Kind == lesson.WarmUp && n > 0 && n != b.Minutes {
+		fit := *b
+		fit.Minutes = n
+		out = append(out, notice("scriptLength",
+			fmt.Sprintf("The script has %d one-minute roles and the block %d minutes.", n, b.Minutes),
+			change(fmt.Sprintf("Make it %d minutes", n), "every role gets its minute", fit)))
+	}
+	if b.Drill == nil {
+		return out
+	}
+	if over := b.Drill.Overhang(); over > 0.005 {
+		fit, pulled := *b, b.Drill.PulledIn()
+		fit.Drill = &pulled
+		out = append(out, notice("offCourt",
+			fmt.Sprintf("A target reaches %s past the nearest line; balls that land there are out.",
+				units.Length(over, q.system)),
+			change("Move it in", "all of it is in court", fit)))
+	}
+	if outlook != nil {
+		if n, bad := q.willNotFit(b, outlook); bad {
+			out = append(out, n)
+		}
+	}
+	for _, c := range b.Drill.AllCautions() {
+		n := notice("caution", c.Text)
+		n.ID, n.Caution, n.Seen = c.ID, true, slices.Contains(b.Seen, c.ID)
+		out = append(out, n)
+	}
+	return out
+}
+
+// mostNamed students in a sentence.
+const mostNamed = 3
+
+// willNotFit names the students who will probably not finish, with the figures,
+// and offers the smallest changes that would let everybody.
+func (q *question) willNotFit(b *lesson.Block, outlook *drill.Outlook) (Notice, bool) {
+	if outlook.Worst() >= drill.Enough {
+		return Notice{}, false
+	}
+	var who []string
+	for i, p := range outlook.Players {
+		if p.Finish.Value >= drill.Enough {
+			continue
+		}
+		times := fmt.Sprintf("about %.0f min", p.Likely.Value)
+		if p.Likely.Value > 240 {
+			times = "over four hours"
+		}
+		who = append(who, fmt.Sprintf("%s needs %s (%s to finish)",
+			q.students[i].FirstName(), times, percent(p.Finish.Value)))
+	}
+	if n := len(who); n > mostNamed+1 {
+		who = append(who[:mostNamed], fmt.Sprintf("and %d more", n-mostNamed))
+	}
+	n := notice("willNotFit",
+		fmt.Sprintf("These goals will probably not fit %d minutes: %s.", b.Minutes, strings.Join(who, ", ")))
+	rerate := func(d *drill.Drill) []drill.Player { return playersFrom(d, q.students, false, Student.seen) }
+	flown, _ := q.Flights.Fly(b.Drill.Pattern, false)
+	for _, a := range b.Drill.Turns(flown, float64(len(q.students)), float64(b.Minutes)).Fitting(rerate) {
+		fit := *b
+		fit.Drill, fit.Minutes = &a.Drill, a.Minutes
+		n.Fixes = append(n.Fixes, change(adjustmentLabel(a, q.system), percent(a.Chance)+" to finish", fit))
+	}
+	if len(n.Fixes) == 0 {
+		n.Text += " No single change brings it to 80%: ask for fewer goals, or split it over two lessons."
+	}
+	return n, true
+}
+
+func adjustmentLabel(a drill.Adjustment, system units.System) string {
+	switch a.Kind {
+	case drill.Fewer:
+		return fmt.Sprintf("Ask for %d in a row", a.Drill.LongestStreak())
+	case drill.Longer:
+		return fmt.Sprintf("Give it %d minutes", a.Minutes)
+	case drill.Wider:
+		if len(a.Drill.Targets) == 1 && a.Drill.Targets[0].Kind == drill.Circle {
+			return "Widen the target to " + units.Length(a.Drill.Targets[0].Radius, system)
+		}
+		return "Widen the targets"
+	}
+	panic("plan: no adjustment called " + a.Kind)
+}
+
+// percent writes a chance as a coach says it; never a certainty it is not.
+func percent(chance float64) string {
+	switch p := math.Round(chance * 100); {
+	case p < 1:
+		return "under 1%"
+	case p > 99:
+		return "over 99%"
+	default:
+		return fmt.Sprintf("%.0f%%", p)
+	}
+}
+
+// muchMore than the usual week is worth a word, once there are weeks enough to
+// call anything usual [trade].
+const (
+	muchMore     = 1.5
+	weeksToJudge = 3
+)
+
+// aboutLesson are the notices of the lesson as a whole.
+func (q *question) aboutLesson(p Plan) []Notice {
+	out := []Notice{}
+	if len(q.students) == 0 {
+		out = append(
+			out,
+			notice("nobody", "Nobody is in this lesson yet, so nothing can be reckoned for them."),
+		)
+	}
+	if p.Over > 0 {
+		out = append(out, q.overTime(p))
+	} else if late := p.Between.Value + float64(p.Over); late > 1.5 && p.Fit != nil {
+		out = append(out, notice(
+			"noRoomBetween",
+			fmt.Sprintf(
+				"Moving, setting out and picking up between the blocks take about %.0f minutes, and the "+
+					"tape leaves %d.",
+				p.Between.Value,
+				-p.Over,
+			),
+			*p.Fit,
+		))
+	}
+	if f := betterOrder(q.lesson, len(q.students)); f != nil {
+		out = append(out, notice("sharedSetUp", "Drills that need the same things set out stand apart.", *f))
+	}
+	out = append(out, q.advice()...)
+	if n := noWarmUp(q.lesson); n != nil {
+		out = append(out, *n)
+	}
+	for i, t := range p.Students {
+		if w := t.week; w.Weeks >= weeksToJudge && w.Total > muchMore*w.Usual {
+			out = append(out, notice("load",
+				fmt.Sprintf("%s’s seven days with this lesson come to %.0f, and %.0f is usual of late."+
+					" For information; a qualified person decides.", q.students[i].FirstName(), w.Total, w.Usual)))
+		}
+	}
+	return out
+}
+
+// overTime says how far the blocks run past the slot, and what would give way.
+func (q *question) overTime(p Plan) Notice {
+	l := q.lesson
+	n := notice("overTime", fmt.Sprintf("The blocks run %d minutes past the slot.", p.Over))
+	if p.Fit != nil {
+		n.Fixes = append(n.Fixes, *p.Fit)
+	} else if f := Fit(l, l.SlotMinutes); f.Over > 0 {
+		titles := titlesOf(l, f.Drop)
+		n.Text += fmt.Sprintf(" Even at their least they need %d more: leave out %s.", f.Over, titles)
+		rest := *l
+		rest.Blocks = l.Without(f.Drop)
+		if g := Fit(&rest, l.SlotMinutes); g.Over == 0 && len(rest.Blocks) > 0 {
+			n.Fixes = append(
+				n.Fixes,
+				lesson.Fix{Label: "Leave out " + titles, Outcome: "the rest fits", Blocks: g.Blocks,
+					Whole: true},
+			)
+		}
+	}
+	longest := slices.Clone(l.Blocks)
+	slices.SortStableFunc(longest, func(a, b lesson.Block) int { return b.Minutes - a.Minutes })
+	for _, b := range longest {
+		if left := b.Minutes - p.Over; mayGo(&b) && left >= 3 && len(n.Fixes) < 2 {
+			b.Minutes = left
+			n.Fixes = append(
+				n.Fixes,
+				change(fmt.Sprintf("Shorten %s to %d minutes", b.Title, left), "ends on time", b),
+			)
+		}
+	}
+	return n
+}
+
+// titlesOf names the blocks of these ids in a sentence. Of two that are called
+// the same it says which.
+func titlesOf(l *lesson.Lesson, ids []string) string {
+	var out []string
+	for i := range l.Blocks {
+		b := &l.Blocks[i]
+		if !slices.Contains(ids, b.ID) {
+			continue
+		}
+		title, same := b.Title, 0
+		for j := range l.Blocks {
+			if l.Blocks[j].Title == b.Title {
+				same++
+			}
+		}
+		if same > 1 {
+			title = fmt.Sprintf("%s (block %d)", title, i+1)
+		}
+		out = append(out, title)
+	}
+	return strings.Join(out, " and ")
+}
+
+// noWarmUp says where hard running or serving comes before any warm-up.
+func noWarmUp(l *lesson.Lesson) *Notice {
+	warms := func(b lesson.Block) bool {
+		kind, _ := lesson.Describe(b.Kind)
+		return kind.Warms
+	}
+	first := slices.IndexFunc(l.Blocks, func(b lesson.Block) bool {
+		return b.Drill != nil && b.Drill.Focus != drill.WarmUp || b.Kind == lesson.Game
+	})
+	if first < 0 || slices.ContainsFunc(l.Blocks[:first], warms) {
+		return nil
+	}
+	b := &l.Blocks[first]
+	what := "comes"
+	if b.Kind == lesson.Serve || b.Drill != nil && strain(b.Drill, 1000) > 0 {
+		what = "with its serves or overheads comes"
+	}
+	n := notice("noWarmUp", fmt.Sprintf("%s %s without a warm-up before it.", b.Title, what))
+	n.Caution = true
+	begin := func(label string, blocks []lesson.Block) {
+		n.Fixes = append(
+			n.Fixes,
+			lesson.Fix{Label: label, Outcome: "warm before it gets hard", Blocks: blocks, Whole: true},
+		)
+	}
+	if i := slices.IndexFunc(l.Blocks, warms); i >= 0 {
+		order := slices.Clone(l.Blocks)
+		w := order[i]
+		begin("Begin with "+w.Title, slices.Insert(slices.Delete(order, i, i+1), 0, w))
+	} else {
+		w := lesson.Standard(lesson.Physical)
+		begin(
+			fmt.Sprintf("Begin with %d minutes of warm-up", w.Minutes),
+			slices.Insert(slices.Clone(l.Blocks), 0, w),
+		)
+	}
+	return &n
+}

@@ -1,0 +1,296 @@
+package plan
+
+import (
+	"context"
+	"math"
+	"time"
+
+	"hodometer/core/drill"
+	"hodometer/core/formation"
+	"hodometer/core/lesson"
+	"hodometer/core/pattern"
+	"hodometer/core/progress"
+	"hodometer/core/units"
+)
+
+// Block is what one block comes to.
+type Block struct {
+	ID    string         `json:"id"`
+	Start string         `json:"start"` // clock
+	End   string         `json:"end"`
+	From  int            `json:"from"` // minutes after the start of the lesson
+	To    int            `json:"to"`
+	Drill *drill.Outlook `json:"drill,omitempty"`
+	Match *Match         `json:"match,omitempty"`
+	// Before holds, for each student, the chance to finish as it was before
+	// the last session that counted any of this drill's skills.
+	Before  []Earlier `json:"before,omitempty"`
+	Notices []Notice  `json:"notices"`
+	// Between is the minutes that go on after it, before the next.
+	Between float64 `json:"between"`
+	// Room is what it may stretch between when the lesson is fitted.
+	Room drill.Span `json:"room"`
+}
+
+// Earlier is a student's chance to finish before the latest evidence.
+type Earlier struct {
+	Student string  `json:"student"`
+	Chance  float64 `json:"chance"`
+}
+
+// Total is a student's share of the lesson.
+type Total struct {
+	ID       string           `json:"id"`
+	Name     string           `json:"name"`
+	Contacts units.Figure     `json:"contacts"`
+	Metres   units.Figure     `json:"metres"`   // run for fed and rallied balls
+	Overhead units.Figure     `json:"overhead"` // serves and overheads
+	Lane     []formation.Span `json:"lane"`
+	Part     formation.Part   `json:"part"` // minutes of the lesson at each thing
+	Load     units.Figure     `json:"load"` // this lesson and the six days before
+
+	week progress.Week
+}
+
+// Plan is the whole reckoning of a lesson.
+type Plan struct {
+	Minutes  units.Figure     `json:"minutes"`
+	Over     int              `json:"over"` // minutes past the slot; negative: to spare
+	End      string           `json:"end"`
+	Balls    units.Figure     `json:"balls"`
+	PickUps  units.Figure     `json:"pickUps"`
+	Blocks   []Block          `json:"blocks"`
+	Students []Total          `json:"students"`
+	Coach    []formation.Span `json:"coach"` // the coach's lane
+	Notices  []Notice         `json:"notices"`
+	Between  units.Figure     `json:"between"` // minutes between blocks, in all
+	AtOnce   units.Figure     `json:"atOnce"`  // balls to have at hand
+	Kit      []Carried        `json:"kit"`     // everything to bring, once
+	// Pairs are the students of a script's partners 0 and 1, by their place in
+	// the lesson.
+	Pairs  [2][]int    `json:"pairs"`
+	Fit    *lesson.Fix `json:"fit,omitempty"`
+	Detail *Detail     `json:"detail,omitempty"` // what is shown of one block only
+}
+
+// Plan reckons a valid lesson for the students in it, in the lesson's order.
+// Lengths in notices are written in that system. It stops with the context.
+func (p *Planner) Plan(
+	ctx context.Context,
+	l *lesson.Lesson,
+	students []Student,
+	system units.System,
+) (Plan, error) {
+	q := p.ask(ctx, l, students, system)
+	out := Plan{
+		Blocks:   make([]Block, len(l.Blocks)),
+		Students: make([]Total, len(students)),
+		Notices:  []Notice{},
+		Coach:    []formation.Span{},
+		Kit:      carry(l, students),
+		Pairs:    lesson.Pairs(len(students)),
+	}
+	for s := range students {
+		out.Students[s] = Total{ID: students[s].ID, Name: students[s].Name, Lane: []formation.Span{}}
+	}
+	sums := newSums(len(students))
+	at := 0
+	for i := range l.Blocks {
+		if err := ctx.Err(); err != nil {
+			return Plan{}, err
+		}
+		out.Blocks[i] = q.block(i, at, &out, sums)
+		sums.between += out.Blocks[i].Between
+		at += l.Blocks[i].Minutes
+	}
+	q.totals(&out, sums, at)
+	out.Over, out.End = at-l.SlotMinutes, clock(l.Start, at)
+	out.Fit = fitToSlot(l, sums.between)
+	out.Notices = append(out.Notices, q.aboutLesson(out)...)
+	return out, nil
+}
+
+// block reckons the i-th block, which starts at minute at, and adds its lanes
+// and sums.
+func (q *question) block(i, at int, out *Plan, sums *sums) Block {
+	l, b, n := q.lesson, &q.lesson.Blocks[i], len(q.students)
+	bp := Block{
+		ID:      b.ID,
+		From:    at,
+		To:      at + b.Minutes,
+		Start:   clock(l.Start, at),
+		End:     clock(l.Start, at+b.Minutes),
+		Notices: []Notice{},
+		Room:    Room(b),
+	}
+	if i+1 < len(l.Blocks) {
+		bp.Between = between(b, &l.Blocks[i+1], n)
+	}
+	lanes, coach := formation.Lanes(l, b, n, float64(at))
+	for s, lane := range lanes {
+		for _, span := range lane {
+			out.Students[s].Lane = formation.Append(out.Students[s].Lane, span)
+		}
+	}
+	for _, span := range coach {
+		out.Coach = formation.Append(out.Coach, span)
+	}
+	switch {
+	case b.Drill != nil && n > 0:
+		parts := formation.Sharings(l, b, float64(at), n)
+		known := q.answer(
+			q.key(b, parts, float64(at)),
+			func() blockAnswer { return q.drillBlock(b, parts, lanes) },
+		)
+		bp.Drill, bp.Before, bp.Notices = known.drill, known.before, known.notices
+		sums.add(b, known, q.students)
+	case b.Match != nil:
+		bp.Match = q.match(b)
+	default:
+		bp.Notices = q.aboutBlock(b, nil)
+	}
+	return bp
+}
+
+// drillBlock is what a drill block comes to, wherever it stands.
+func (q *question) drillBlock(
+	b *lesson.Block,
+	parts []formation.Sharing,
+	lanes [][]formation.Span,
+) (a blockAnswer) {
+	a.flown, _ = q.Flights.Fly(b.Drill.Pattern, false)
+	outlook := q.outlook(b, parts)
+	a.drill, a.before = &outlook, q.before(b, parts)
+	a.notices = append(q.aboutBlock(b, &outlook), q.idle(b, lanes)...)
+	a.notices = append(a.notices, q.lacking(b, outlook.Balls.Value)...)
+	return a
+}
+
+// turns is a drill shared like that.
+func (q *question) turns(d *drill.Drill, s formation.Sharing) drill.Turns {
+	flown, _ := q.Flights.Fly(d.Pattern, false)
+	return d.Turns(flown, s.Students, s.Minutes)
+}
+
+// outlook reckons the block's drill, each student with what is their own. Those
+// who share alike are reckoned together.
+func (q *question) outlook(b *lesson.Block, parts []formation.Sharing) drill.Outlook {
+	whole := formation.Sharing{Students: float64(len(q.students)), Minutes: float64(b.Minutes)}
+	players := Players(b.Drill, q.students)
+	out := q.turns(b.Drill, whole).Outlook(players)
+	for i, s := range q.students {
+		d := b.DrillFor(s.ID)
+		if d == b.Drill && parts[i] == whole {
+			continue
+		}
+		p := players[i]
+		if d != b.Drill {
+			p = Players(d, q.students[i:i+1])[0]
+		}
+		out.Players[i] = q.turns(d, parts[i]).Player(p)
+	}
+	return out
+}
+
+// before reckons the chances without each student's latest session.
+func (q *question) before(b *lesson.Block, parts []formation.Sharing) (out []Earlier) {
+	for i, s := range q.students {
+		d := b.DrillFor(s.ID)
+		latest := s.latest(d)
+		if math.IsInf(latest, 1) {
+			continue
+		}
+		was := playersFrom(d, q.students[i:i+1], false, seenBefore(latest))
+		out = append(out, Earlier{s.ID, q.turns(d, parts[i]).Chance(was[0])})
+	}
+	return out
+}
+
+// totals are each student's share and the lesson's sums; at is its length.
+func (q *question) totals(out *Plan, sums *sums, at int) {
+	for s := range q.students {
+		t := &out.Students[s]
+		t.Contacts = contactsDerivation.Of(sums.contacts[s], units.Balls)
+		t.Metres = metresDerivation.Of(sums.metres[s], units.Metres)
+		t.Overhead = overheadDerivation.Of(sums.overhead[s], units.Balls)
+		t.Part = formation.PartOf(t.Lane)
+		today := progress.Session{Minutes: float64(at) - t.Part.Away}
+		t.week = progress.Loads(q.students[s].Sessions, today.Load())
+		t.Load = progress.LoadDerivation.Of(t.week.Total, units.Count,
+			today.Load(), t.week.Usual, t.week.Monotony, t.week.Strain)
+	}
+	out.Minutes = minutesDerivation.Of(float64(at), units.Minutes, float64(q.lesson.SlotMinutes))
+	out.Balls = ballsDerivation.Of(sums.balls, units.Balls)
+	out.PickUps = pickUpsDerivation.Of(sums.pickUps, units.Count)
+	out.AtOnce = atOnceDerivation.Of(sums.atOnce, units.Balls)
+	out.Between = betweenDerivation.Of(sums.between, units.Minutes)
+}
+
+// sums are what adds up over the blocks; the last three for each student.
+type sums struct {
+	balls, pickUps, atOnce, between float64
+	contacts, metres, overhead      []float64
+}
+
+func newSums(students int) *sums {
+	return &sums{
+		contacts: make([]float64, students),
+		metres:   make([]float64, students),
+		overhead: make([]float64, students),
+	}
+}
+
+func (s *sums) add(b *lesson.Block, a blockAnswer, students []Student) {
+	d := a.drill
+	s.balls += d.Balls.Value
+	s.pickUps += d.PickUps.Value
+	s.atOnce = max(s.atOnce, b.Drill.ToHave(int(d.Balls.Value)))
+	feeds := float64(len(b.Drill.Pattern.Feeds))
+	ran := map[units.Level]float64{} // students of a level run alike
+	for i, st := range students {
+		if _, ok := ran[st.Level]; !ok {
+			ran[st.Level] = b.Drill.Pattern.Run(st.mover(), a.flown).Metres
+		}
+		contacts := d.Players[i].Contacts.Value
+		s.contacts[i] += contacts
+		s.metres[i] += contacts / feeds * ran[st.Level]
+		s.overhead[i] += strain(b.Drill, contacts)
+	}
+}
+
+// strain counts the strokes over the head, which add up for the young.
+func strain(d *drill.Drill, contacts float64) float64 {
+	n := 0
+	for _, f := range d.Pattern.Feeds {
+		if f.Stroke == pattern.Serve || f.Stroke == pattern.Overhead {
+			n++
+		}
+	}
+	return float64(int(contacts * float64(n) / float64(len(d.Pattern.Feeds))))
+}
+
+// clock is the time of day so many minutes after start.
+func clock(start string, minutes int) string {
+	t, _ := time.Parse("15:04", start)
+	return t.Add(time.Duration(minutes) * time.Minute).Format("15:04")
+}
+
+// Outline is what a plan comes to in a few figures, to choose among several.
+type Outline struct {
+	Minutes float64 `json:"minutes"`
+	Between float64 `json:"between"`
+	Balls   float64 `json:"balls"`   // fed
+	Hitting float64 `json:"hitting"` // share of the minutes, mean of the students
+	Waiting float64 `json:"waiting"`
+}
+
+// Outline of the plan.
+func (p Plan) Outline() Outline {
+	out := Outline{Minutes: p.Minutes.Value, Between: p.Between.Value, Balls: p.Balls.Value}
+	for _, s := range p.Students {
+		share := 1 / float64(len(p.Students)) / max(1, p.Minutes.Value)
+		out.Hitting += s.Part.Hitting * share
+		out.Waiting += s.Part.Waiting * share
+	}
+	return out
+}

@@ -1,0 +1,129 @@
+package plan
+
+import (
+	"context"
+	"encoding/binary"
+	"encoding/json"
+	"hash/maphash"
+	"math"
+	"sync"
+
+	"hodometer/core/drill"
+	"hodometer/core/formation"
+	"hodometer/core/lesson"
+	"hodometer/core/pattern"
+	"hodometer/core/units"
+)
+
+// Planner reckons lessons and remembers flights and drill blocks. A lesson is
+// asked about again with every change, and all but one of its blocks are as
+// they were, so editing one block costs about that block. What it answers is
+// what a new one would. It may be used by many at once; the zero value is ready.
+type Planner struct {
+	// Flights are the balls that flew; drills on a workbench may share them.
+	Flights pattern.Flights
+
+	once  sync.Once
+	seed  maphash.Seed
+	mu    sync.Mutex
+	known map[uint64]blockAnswer
+}
+
+// blockAnswer is the part of a block's plan that does not hang on when it is.
+type blockAnswer struct {
+	drill   *drill.Outlook
+	flown   []pattern.Ball
+	before  []Earlier
+	notices []Notice
+}
+
+// mostKnown blocks are remembered, some 30 kB each; then all are forgotten.
+const mostKnown = 1000
+
+// answer gives what is known under the key, or makes it known.
+func (p *Planner) answer(key uint64, reckon func() blockAnswer) blockAnswer {
+	p.mu.Lock()
+	out, ok := p.known[key]
+	p.mu.Unlock()
+	if ok {
+		return out
+	}
+	out = reckon()
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	if p.known == nil || len(p.known) >= mostKnown {
+		p.known = map[uint64]blockAnswer{}
+	}
+	p.known[key] = out
+	return out
+}
+
+// question is one lesson that is being reckoned for these students.
+type question struct {
+	*Planner
+	ctx      context.Context
+	lesson   *lesson.Lesson
+	students []Student
+	system   units.System
+	people   uint64 // a mark of the students and what was counted of them
+}
+
+func (p *Planner) ask(
+	ctx context.Context,
+	l *lesson.Lesson,
+	students []Student,
+	system units.System,
+) *question {
+	p.once.Do(func() { p.seed = maphash.MakeSeed() })
+	return &question{p, ctx, l, students, system, p.markOf(students)}
+}
+
+// key is made of all that a block's answer hangs on: the block, what is at hand,
+// who is there and what was counted of them.
+func (q *question) key(b *lesson.Block, parts []formation.Sharing, at float64) uint64 {
+	var h maphash.Hash
+	h.SetSeed(q.seed)
+	e := json.NewEncoder(&h)
+	_ = e.Encode(b) // a hash takes whatever is written
+	_ = e.Encode(q.lesson.Resources)
+	if len(q.lesson.Attendance) > 0 {
+		_ = e.Encode(q.lesson.Attendance)
+		number(&h, at)
+	}
+	for _, p := range parts {
+		number(&h, p.Students)
+		number(&h, p.Minutes)
+	}
+	h.WriteString(string(q.system))
+	number(&h, float64(q.people))
+	return h.Sum64()
+}
+
+// markOf the students and what was counted of them.
+func (p *Planner) markOf(students []Student) uint64 {
+	var all maphash.Hash
+	all.SetSeed(p.seed)
+	for _, s := range students {
+		all.WriteString(s.ID + "\x00" + s.Name + "\x00" + string(s.Hand) + string(s.Level))
+		sum := uint64(0) // skills come in any order
+		for skill, seen := range s.Seen {
+			var h maphash.Hash
+			h.SetSeed(p.seed)
+			h.WriteString(string(skill))
+			for _, e := range seen {
+				for _, v := range [...]float64{e.DaysAgo, float64(e.Balls), float64(e.Good), e.Radius} {
+					number(&h, v)
+				}
+			}
+			sum += h.Sum64()
+		}
+		number(&all, float64(sum))
+	}
+	return all.Sum64()
+}
+
+func number(h *maphash.Hash, v float64) {
+	var b [8]byte
+	binary.LittleEndian.PutUint64(b[:], math.Float64bits(v))
+	h.Write(b[:])
+}

@@ -1,0 +1,130 @@
+package plan_test
+
+import (
+	"fmt"
+	"testing"
+
+	"hodometer/core/drill"
+	"hodometer/core/internal/sample"
+	"hodometer/core/lesson"
+	"hodometer/core/plan"
+	"hodometer/core/progress"
+	"hodometer/core/units"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+// eight students, twelve blocks, two hundred feeds.
+func bigLesson(t require.TestingT) (*lesson.Lesson, []plan.Student) {
+	l := &lesson.Lesson{
+		ID:          sample.ID(1),
+		Title:       "Big",
+		Date:        "2026-05-17",
+		Start:       "17:00",
+		SlotMinutes: 90,
+		Court:       "tennis",
+	}
+	var students []plan.Student
+	for i := range 8 {
+		l.Students = append(l.Students, sample.ID(100+i))
+		students = append(
+			students,
+			plan.Student{
+				ID:    sample.ID(100 + i),
+				Name:  fmt.Sprintf("Student %d", i),
+				Hand:  "right",
+				Level: units.Club,
+				Seen:  map[drill.Skill][]progress.Evidence{},
+			},
+		)
+	}
+	feeds := 0
+	for i := range 12 {
+		d := *sample.Drill(t, []string{"line-deep-short-deep", "four-stations-volley", "line-workout",
+			"through-the-zones"}[i%4])
+		for j := 0; len(d.Pattern.Feeds) < 17; j++ {
+			f := d.Pattern.Feeds[j]
+			f.To.X += 0.01 * float64(i+j) // no two alike
+			d.Pattern.Feeds = append(d.Pattern.Feeds, f)
+		}
+		d.TurnBalls = len(d.Pattern.Feeds)
+		feeds += len(d.Pattern.Feeds)
+		l.Blocks = append(
+			l.Blocks,
+			lesson.Block{ID: sample.ID(10 + i), Kind: lesson.Drill, Title: d.Title, Minutes: 7, Drill: &d},
+		)
+	}
+	require.GreaterOrEqual(t, feeds, 200)
+	require.Empty(t, l.Validate())
+	return l, students
+}
+
+// move shifts every ball of a block a hair, so that none was flown before.
+func move(b *lesson.Block) {
+	for j := range b.Drill.Pattern.Feeds {
+		b.Drill.Pattern.Feeds[j].To.X += 1e-7
+	}
+}
+
+// The whole lesson with every ball new, and with those of one block new, as
+// when that block is edited.
+func BenchmarkReckonBig(b *testing.B) {
+	for name, blocks := range map[string]int{"allNew": 12, "oneBlockNew": 1} {
+		b.Run(name, func(b *testing.B) {
+			l, students := bigLesson(b)
+			var p plan.Planner
+			by(b, &p, l, students)
+			b.ReportAllocs()
+			for b.Loop() {
+				for i := range blocks {
+					move(&l.Blocks[i])
+				}
+				by(b, &p, l, students)
+			}
+		})
+	}
+}
+
+// The aim is 1 ms for this lesson.
+func BenchmarkReckonToday(b *testing.B) {
+	l, students := sample.Today(b)
+	b.ReportAllocs()
+	for b.Loop() {
+		reckon(b, l, students)
+	}
+}
+
+// What is remembered is what would be reckoned anew, whatever is edited.
+func TestRememberingChangesNothing(t *testing.T) {
+	var p plan.Planner
+	rapid.Check(t, func(t *rapid.T) {
+		l, students := bigLesson(t)
+		l.Blocks = l.Blocks[:3]
+		for range 4 {
+			b := &l.Blocks[rapid.IntRange(0, 2).Draw(t, "block")]
+			switch rapid.IntRange(0, 4).Draw(t, "edit") {
+			case 0:
+				b.Minutes = rapid.IntRange(3, 20).Draw(t, "minutes")
+			case 1:
+				b.Drill.Basket = rapid.IntRange(0, 90).Draw(t, "basket")
+			case 2:
+				students[0].Seen = map[drill.Skill][]progress.Evidence{
+					b.Drill.Skill(b.Drill.Steps[0]): {
+						{DaysAgo: 2, Balls: 20, Good: rapid.IntRange(0, 20).Draw(t, "good"), Radius: 1},
+					},
+				}
+			case 3:
+				l.Resources = &lesson.Resources{
+					Balls:     rapid.IntRange(0, 60).Draw(t, "balls"),
+					Equipment: []string{},
+				}
+			case 4:
+				l.Attendance = []lesson.Stay{
+					{Student: students[2].ID, From: rapid.IntRange(0, 20).Draw(t, "late")},
+				}
+			}
+			require.Equal(t, reckon(t, l, students), by(t, &p, l, students))
+		}
+	})
+}

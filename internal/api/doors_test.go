@@ -1,0 +1,179 @@
+package api
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"fmt"
+	"io"
+	"log/slog"
+	"net/http"
+	"net/http/httptest"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	"hodometer/internal/club"
+	"hodometer/internal/demo"
+	"hodometer/internal/store"
+
+	"github.com/stretchr/testify/require"
+)
+
+// A page can make its own name stand for the loopback address; its requests
+// still carry that name, and are refused whatever they ask.
+func TestForeignHostsAreRefused(t *testing.T) {
+	t.Parallel()
+	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "club.db"))
+	require.NoError(t, err)
+	defer s.Close()
+	h, err := New(club.New(s), Options{
+		Hosts: []string{"courts.lan"},
+		Log:   slog.New(slog.NewTextHandler(io.Discard, nil)),
+	})
+	require.NoError(t, err)
+	for host, want := range map[string]int{
+		"localhost:8080":              200,
+		"LOCALHOST":                   200,
+		"127.0.0.1:8080":              200,
+		"[::1]:8080":                  200,
+		"192.168.7.20:8080":           200,
+		"courts.lan":                  200,
+		"Courts.lan.:8080":            200,
+		"elsewhere.example":           421,
+		"elsewhere.example:8080":      421,
+		"127.0.0.1.elsewhere.example": 421,
+		"localhost.elsewhere.example": 421,
+		"":                            421,
+	} {
+		for _, path := range []string{"/api/v1/lessons", "/healthz"} {
+			r := httptest.NewRequest("GET", path, nil)
+			r.Host = host
+			w := httptest.NewRecorder()
+			h.ServeHTTP(w, r)
+			require.Equal(t, want, w.Code, host+path)
+			if want == 421 {
+				require.Contains(t, w.Body.String(), "--host", host)
+			}
+		}
+	}
+}
+
+// malformed are bodies up to the limit, each as full of faults as it can be.
+func malformed() map[string]string {
+	full := func(one string) string { return strings.Repeat(one+",", (bodyLimit-600)/(len(one)+1)) + one }
+	lesson := `{"id":"0192aaaa-0000-7000-8000-000000000001","version":0,"title":"","aim":"","date":"",` +
+		`"start":"","slotMinutes":60,"court":"tennis","students":[],"blocks":[%s]}`
+	fields := make([]string, 30000)
+	for i := range fields {
+		fields[i] = fmt.Sprintf(`"f%d":%d`, i, i)
+	}
+	return map[string]string{
+		"empty blocks":    fmt.Sprintf(lesson, full("{}")),
+		"blocks of words": fmt.Sprintf(lesson, full(`"block"`)),
+		"unknown fields":  "{" + strings.Join(fields, ",") + "}",
+		"deep":            strings.Repeat("[", bodyLimit-10),
+		"a long word":     `{"id":"` + strings.Repeat("x", bodyLimit-100) + `"}`,
+		"numbers":         "[" + full("1e308") + "]",
+		"half":            fmt.Sprintf(lesson, full("{}"))[:bodyLimit/2],
+	}
+}
+
+// A body full of faults is refused by the first of them, in a few words. How
+// long that takes is measured by BenchmarkMalformed.
+func TestMalformedBodiesAreRefusedInAFewWords(t *testing.T) {
+	t.Parallel()
+	d := newDesk(t)
+	const id = "0192aaaa-0000-7000-8000-000000000001"
+	for why, body := range malformed() {
+		require.LessOrEqual(t, len(body), bodyLimit, why)
+		for _, at := range [][2]string{
+			{"PUT", "/api/v1/lessons/" + id},
+			{"POST", "/api/v1/lessons/drafts"},
+			{"POST", "/api/v1/drills/check"},
+		} {
+			w := d.raw(at[0], at[1], []byte(body))
+			require.Equal(t, 400, w.Code, why+at[1])
+			require.Less(t, w.Body.Len(), 2000, why+at[1])
+			var p Problem
+			require.NoError(t, json.Unmarshal(w.Body.Bytes(), &p), why)
+			require.Len(t, *p.Errors, 1, why)
+		}
+	}
+}
+
+// The aim is a tenth of a second for the worst of them.
+func BenchmarkMalformed(b *testing.B) {
+	d := newDesk(b)
+	for why, body := range malformed() {
+		b.Run(strings.ReplaceAll(why, " ", "-"), func(b *testing.B) {
+			for b.Loop() {
+				if w := d.raw("POST", "/api/v1/lessons/matchFrom", []byte(body)); w.Code != 400 {
+					b.Fatal(w.Body.String())
+				}
+			}
+		})
+	}
+}
+
+// Reckoning stops when the asker has gone.
+func TestGoneAskersAreNotReckonedFor(t *testing.T) {
+	t.Parallel()
+	d := newDesk(t)
+	l, _ := d.pair()
+	gone, leave := context.WithCancel(context.Background())
+	leave()
+	for path, body := range map[string]any{
+		"/api/v1/lessons/check": map[string]any{"lesson": l},
+		"/api/v1/lessons/drafts": map[string]any{
+			"students": l.Students, "court": "tennis", "date": l.Date, "start": l.Start, "minutes": 60,
+		},
+		"/api/v1/drills/check": map[string]any{"drill": shippedDrill(t, "line-deep-short-deep"), "neighbours": true},
+	} {
+		r := httptest.NewRequestWithContext(
+			gone, "POST", "http://localhost"+path, bytes.NewReader(must(json.Marshal(body))),
+		)
+		r.Header.Set("Content-Type", "application/json")
+		w := httptest.NewRecorder()
+		d.handler.ServeHTTP(w, r)
+		require.NotEqual(t, http.StatusOK, w.Code, path)
+	}
+}
+
+// Answers stay light: eight students in a full lesson within 120 kB, its drafts
+// within 150 kB, before they are packed.
+func TestAnswersAreLight(t *testing.T) {
+	t.Parallel()
+	path := filepath.Join(t.TempDir(), "club.db")
+	s, err := store.Open(t.Context(), path)
+	require.NoError(t, err)
+	require.NoError(t, demo.Fill(t.Context(), club.New(s)))
+	require.NoError(t, s.Close())
+	d := deskOver(t, path)
+	var lessons []club.Summary
+	d.ask("GET", "/api/v1/lessons", nil, 200, &lessons)
+	found := false
+	for _, sum := range lessons {
+		if len(sum.Students) != 8 || found {
+			continue
+		}
+		found = true
+		var l map[string]any
+		d.ask("GET", "/api/v1/lessons/"+sum.ID, nil, 200, &l)
+		blocks := l["blocks"].([]any)
+		check := d.raw("POST", "/api/v1/lessons/check", must(json.Marshal(map[string]any{
+			"lesson": l, "detail": blocks[1].(map[string]any)["id"],
+		})))
+		require.Equal(t, 200, check.Code)
+		require.Less(t, check.Body.Len(), 120_000)
+		drafts := d.raw("POST", "/api/v1/lessons/drafts", must(json.Marshal(map[string]any{
+			"students": l["students"], "court": l["court"], "date": time.Now().Format(time.DateOnly),
+			"start": "17:00", "minutes": 90,
+		})))
+		require.Equal(t, 200, drafts.Code, drafts.Body.String())
+		require.Less(t, drafts.Body.Len(), 150_000)
+		t.Logf("check %d bytes, drafts %d bytes", check.Body.Len(), drafts.Body.Len())
+	}
+	require.True(t, found)
+}

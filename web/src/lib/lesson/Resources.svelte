@@ -1,0 +1,128 @@
+<!-- What is at hand, the next match, and who comes late or leaves early. -->
+<script lang="ts">
+  import type { Lesson, Resources, Student } from '$lib/api/client';
+  import { vocabulary } from '$lib/api/vocabulary';
+  import { beside } from '$lib/shell/float';
+  import Num from '$lib/shell/Num.svelte';
+  import { first } from '$lib/units/say';
+
+  interface Props {
+    lesson: Lesson;
+    students: Student[];
+    onchange: (next: Partial<Lesson>) => void;
+  }
+  let { lesson, students, onchange }: Props = $props();
+  const id = $props.id();
+  const have = $derived<Resources>(lesson.resources ?? { equipment: vocabulary.equipment.map((e) => e.id) });
+  const set = (next: Partial<Resources>) => onchange({ resources: { ...have, ...next } });
+  let button: HTMLButtonElement;
+  const stay = (student: string) =>
+    lesson.attendance?.find((t) => t.student === student) ?? { student, from: 0, to: 0 };
+  function setStay(student: string, next: { from?: number; to?: number }) {
+    const now = { ...stay(student), ...next };
+    const rest = (lesson.attendance ?? []).filter((t) => t.student !== student);
+    const attendance = now.from === 0 && now.to === 0 ? rest : [...rest, now];
+    onchange({ attendance: attendance.length ? attendance : undefined });
+  }
+  const summary = $derived(
+    [
+      have.courts && have.courts > 1 ? `${have.courts} courts` : '',
+      have.balls ? `${have.balls} balls` : '',
+      lesson.attendance?.length ? `${lesson.attendance.length} late or early` : ''
+    ]
+      .filter(Boolean)
+      .join(', ')
+  );
+</script>
+
+<div class="flex flex-col gap-0.5">
+  <span class="text-[0.8rem] leading-tight">At hand</span>
+  <button
+    bind:this={button}
+    type="button"
+    class="btn font-normal btn-sm"
+    popovertarget="resources-{id}"
+    aria-label="At hand: {summary || 'one court, plenty of balls'}"
+    >{summary || 'one court, plenty of balls'}</button
+  >
+</div>
+<div
+  id="resources-{id}"
+  popover
+  {@attach beside(() => button)}
+  role="dialog"
+  aria-label="What is at hand"
+  class="sheet w-[30rem] max-w-[96vw]"
+>
+  <h3 class="text-base">What is at hand</h3>
+  <div class="mt-2 flex flex-wrap gap-4">
+    <Num label="Courts" whole value={have.courts || 1} min={1} max={6} onset={(courts) => set({ courts })} />
+    <Num
+      label="Balls, 0 for plenty"
+      whole
+      value={have.balls ?? 0}
+      min={0}
+      max={2000}
+      step={6}
+      onset={(balls) => set({ balls })}
+    />
+    <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
+      >Next match
+      <input
+        type="date"
+        class="figures input w-38 border-base-content/60 input-sm"
+        value={lesson.matchOn ?? ''}
+        onchange={(e) => onchange({ matchOn: e.currentTarget.value || undefined })}
+      />
+    </label>
+  </div>
+  <div class="mt-3 flex flex-wrap gap-1.5" role="group" aria-label="Kit">
+    {#each vocabulary.equipment as e (e.id)}
+      {@const there = have.equipment.includes(e.id)}
+      <button
+        type="button"
+        class="btn btn-sm"
+        class:btn-primary={there}
+        aria-pressed={there}
+        onclick={() =>
+          set({
+            equipment: there ? have.equipment.filter((k) => k !== e.id) : [...have.equipment, e.id]
+          })}>{e.label}</button
+      >
+    {/each}
+  </div>
+  {#if students.length}
+    <h3 class="mt-4 text-base">Late or away early, minutes after the start</h3>
+    <div class="mt-1 max-h-56 overflow-auto">
+      {#each students as s (s.id)}
+        <div class="flex items-center gap-3 py-0.5">
+          <span class="w-28 truncate text-sm">{s.name}</span>
+          <Num
+            label="{first(s.name)} comes at"
+            beside
+            hidden
+            whole
+            unit="min to"
+            value={stay(s.id).from}
+            min={0}
+            max={480}
+            step={5}
+            onset={(from) => setStay(s.id, { from })}
+          />
+          <Num
+            label="{first(s.name)} leaves at, 0 for the end"
+            beside
+            hidden
+            whole
+            unit="min (0: the end)"
+            value={stay(s.id).to}
+            min={0}
+            max={480}
+            step={5}
+            onset={(to) => setStay(s.id, { to })}
+          />
+        </div>
+      {/each}
+    </div>
+  {/if}
+</div>
