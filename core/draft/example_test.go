@@ -1,0 +1,40 @@
+package draft_test
+
+import (
+	"context"
+	"fmt"
+
+	"hodometer/core/court"
+	"hodometer/core/draft"
+	"hodometer/core/plan"
+	"hodometer/core/units"
+)
+
+// Two students, an hour, an aim: lessons that fit, each with a line that says
+// why, and what the first comes to.
+func Example() {
+	var planner plan.Planner
+	students := []plan.Student{
+		{ID: "00000000-0000-7000-8000-000000000001", Name: "Wren", Hand: court.RightHand, Level: units.Club},
+		{
+			ID:    "00000000-0000-7000-8000-000000000002",
+			Name:  "Tove",
+			Hand:  court.LeftHand,
+			Level: units.Beginner,
+		},
+	}
+	drafts, err := draft.Drafts(context.Background(), &planner, draft.Brief{
+		Students: students, Court: "tennis", Date: "2026-05-17", Start: "17:00", Minutes: 60, Aim: "volley",
+	})
+	if err != nil {
+		fmt.Println(err)
+		return
+	}
+	for _, d := range drafts {
+		fmt.Println(d.Name+":", d.Why)
+	}
+	// Output:
+	// Volleys, step by step: Volleys: one place first, then linked, then a game from the same ball.
+	// Something else with it: Volleys and coming in: two purposes, so that no hour is one ball in one place.
+	// Technique, step by step: Technique suits this group too: from few balls to more, then a game from the same ball.
+}
