@@ -29,7 +29,7 @@ serve: build ## serve a real club file, hodometer.db
 	./bin/hodometer serve --addr $(ADDR)
 
 build: $(STAMPS)/web ## one static binary, bin/hodometer
-	CGO_ENABLED=0 $(GO) build -o bin/hodometer ./cmd/hodometer
+	CGO_ENABLED=0 $(GO) build -buildvcs=auto -o bin/hodometer ./cmd/hodometer
 
 test: fresh lint go unit e2e ## every check: what CI runs
 

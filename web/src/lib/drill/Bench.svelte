@@ -3,7 +3,7 @@
   import type { Snippet } from 'svelte';
   import { api, type Court, type Drill, type DrillCheck, type Point, type Student } from '$lib/api/client';
   import Choice from '$lib/shell/Choice.svelte';
-  import { derivations, heading, label as wordOf, vocabulary } from '$lib/api/vocabulary';
+  import { derivations, label as wordOf, vocabulary } from '$lib/api/vocabulary';
   import { Latest } from '$lib/shell/latest.svelte';
   import Num from '$lib/shell/Num.svelte';
   import { typing } from '$lib/shell/keys';
@@ -14,6 +14,7 @@
   import DrillCourt from './DrillCourt.svelte';
   import DrillTape from './DrillTape.svelte';
   import Goals from './Goals.svelte';
+  import PutDown from './PutDown.svelte';
   import SelectedThing from './SelectedThing.svelte';
   import Tray from './Tray.svelte';
   import CoachingNotes from './CoachingNotes.svelte';
@@ -23,7 +24,6 @@
     everything,
     nameOf,
     placeOf,
-    round,
     sameThing,
     twice,
     without,
@@ -178,63 +178,11 @@
     });
     take({ part: 'ball', i: p.feeds.length });
   }
-  function addTarget(kind: Target['kind']) {
-    const s = court.halfLength / 11.885;
-    const y = round((court.walls ? -0.86 : kind === 'gate' ? 0.42 : 0.77) * court.halfLength);
-    const target: Target = {
-      name: '',
-      kind,
-      at: { x: 0, y },
-      radius: kind === 'circle' ? round(1.4 * s) : 0,
-      width: kind === 'circle' ? 0 : round((kind === 'gate' ? 1.8 : 3) * s),
-      depth: kind === 'box' ? round(3 * s) : 0,
-      both: false,
-      worth: 1
-    };
-    set({
-      ...drill,
-      targets: [...drill.targets, target],
-      steps: drill.targets.length === 0 ? drill.steps.map((st) => ({ ...st, target: 0 })) : drill.steps
-    });
-    take({ part: 'target', i: drill.targets.length - 1 });
-  }
-  function addPerson(role: string) {
-    const l = court.halfLength;
-    const w = court.halfWidth.doubles;
-    const spots: Record<string, Point> = court.walls
-      ? {
-          feeder: { x: -w * 0.3, y: -l * 0.5 },
-          partner: { x: w * 0.4, y: -l * 0.5 },
-          hitter: { x: -w * 0.5, y: -l * 0.7 },
-          waiting: { x: 0, y: -l * 0.97 },
-          collector: { x: -w * 0.9, y: -l * 0.15 }
-        }
-      : {
-          feeder: { x: 0, y: l * 0.55 },
-          partner: { x: 0, y: l },
-          hitter: { x: -w * 0.6, y: -l },
-          waiting: { x: 0, y: -l - court.runBack * 0.6 },
-          collector: { x: w + court.runSide * 0.5, y: l * 0.9 }
-        };
-    const at = spots[role] ?? { x: 0, y: -l * 0.5 };
-    set({
-      ...drill,
-      pattern: { ...p, people: [...p.people, { role, at: { x: round(at.x), y: round(at.y) } }] }
-    });
-    take({ part: 'person', i: drill.pattern.people.length - 1 });
-  }
-  function addThing(kind: string) {
-    set({
-      ...drill,
-      pattern: {
-        ...p,
-        objects: [
-          ...p.objects,
-          { kind, at: { x: 0, y: round(court.halfLength * (court.walls ? -0.6 : 0.3)) } }
-        ]
-      }
-    });
-    take({ part: 'thing', i: drill.pattern.objects.length - 1 });
+  /** Something was put on the court, last of its kind. */
+  function putDown(next: Drill, part: 'target' | 'person' | 'thing') {
+    set(next);
+    const all = { target: next.targets, person: next.pattern.people, thing: next.pattern.objects }[part];
+    take({ part, i: all.length - 1 });
   }
 
   // Play: ball and student at the speed chosen.
@@ -384,31 +332,7 @@
         <Wheel small label="Takes" figure={check.player.likely} />
       </div>
     {/if}
-    <div
-      class="bar mt-2 flex flex-wrap items-center gap-x-1 gap-y-1 text-xs"
-      role="toolbar"
-      aria-label="Put on the court"
-    >
-      <button type="button" class="btn btn-primary btn-xs" onclick={() => addBall()}>+ Ball</button>
-      <span aria-hidden="true"></span>
-      <button type="button" class="btn btn-xs" onclick={() => addTarget('circle')}>Circle</button><button
-        type="button"
-        class="btn btn-xs"
-        onclick={() => addTarget('box')}>Box</button
-      ><button type="button" class="btn btn-xs" onclick={() => addTarget('gate')}>Gate</button>
-      <span aria-hidden="true"></span>
-      {#each vocabulary.roles as r (r.id)}<button
-          type="button"
-          class="btn btn-xs"
-          onclick={() => addPerson(r.id)}>{heading(vocabulary.roles, r.id)}</button
-        >{/each}
-      <span aria-hidden="true"></span>
-      {#each vocabulary.objects as k (k.id)}<button
-          type="button"
-          class="btn btn-xs"
-          onclick={() => addThing(k.id)}>{heading(vocabulary.objects, k.id)}</button
-        >{/each}
-    </div>
+    <PutDown {drill} {court} onball={() => void addBall()} onput={putDown} />
     <div class="mt-1.5">
       <DrillCourt
         bind:svg
@@ -537,15 +461,6 @@
     flex-wrap: wrap;
     align-items: end;
     gap: 0.4rem 0.55rem;
-  }
-  .bar :global(.btn) {
-    padding-inline: 0.42rem;
-    font-weight: 500;
-  }
-  .bar span {
-    border-left: 2px solid var(--color-base-300);
-    height: 1.2rem;
-    margin-inline: 0.15rem;
   }
   .notice {
     margin-top: 0.3rem;

@@ -84,7 +84,7 @@
                     : 0}
                 {#if last}
                   <div>
-                    <p class="flex items-baseline gap-2 text-sm whitespace-nowrap">
+                    <p class="flex items-baseline gap-2 text-sm whitespace-nowrap" title={k.label}>
                       {k.short}
                       <span class="ml-auto text-lg font-semibold tabular-nums"
                         >{Math.round(last.mean * 100)}%</span
