@@ -5,7 +5,6 @@
 -->
 <script lang="ts">
   import type { Court, Drill, PatternTurn, Point } from '$lib/api/client';
-  import { label as wordOf, vocabulary } from '$lib/api/vocabulary';
   import CourtFloor from '$lib/court/CourtFloor.svelte';
   import ResizeHandle from '$lib/court/ResizeHandle.svelte';
   import Handle from '$lib/court/Handle.svelte';
@@ -14,6 +13,7 @@
   import { sayChance } from '$lib/units/say';
   import { settings } from '$lib/units/settings.svelte';
   import Mark from './Mark.svelte';
+  import Signs from './Signs.svelte';
   import { ballAt, studentAt } from './motion';
   import {
     efforts,
@@ -144,10 +144,6 @@
     );
     if (q.y < 0) onfeed({ x: round(q.x), y: round(q.y) });
   }
-  const present = $derived([
-    ...new Set([...p.people.map((q) => q.role as string), ...p.objects.map((o) => o.kind as string)])
-  ]);
-  const symbols = [...vocabulary.roles, ...vocabulary.objects];
 </script>
 
 {#snippet grab(
@@ -472,21 +468,7 @@
   {/if}
 </svg>
 {#if onmove}
-  <ul class="mt-1 flex flex-wrap gap-x-3 gap-y-0.5 text-xs" aria-label="Signs">
-    <li>
-      <svg viewBox="-8 -8 16 16"><circle r="6" fill="#10201c" stroke="#f7f4ea" stroke-width="1" /></svg
-      >student
-    </li>
-    <li>
-      <svg viewBox="-8 -8 16 16"><circle r="6" fill="#d7ee2a" stroke="#10201c" stroke-width="1.4" /></svg
-      >bounce
-    </li>
-    {#each present as k (k)}<li>
-        <svg viewBox="-8 -8 16 16"><Mark kind={k} x={0} y={0} r={6} /></svg>{wordOf(symbols, k)}
-      </li>{/each}
-    <li>··· feed, — stroke</li>
-    <li><b>E</b> easy <b>W</b> working <b>S</b> stretch <b>U</b> out of reach</li>
-  </ul>
+  <Signs {drill} />
 {/if}
 
 <style>
@@ -507,14 +489,5 @@
     paint-order: stroke;
     stroke: rgb(247 244 234 / 0.8);
     pointer-events: none;
-  }
-  li {
-    display: inline-flex;
-    align-items: center;
-    gap: 0.25rem;
-  }
-  li svg {
-    width: 0.95rem;
-    height: 0.95rem;
   }
 </style>

@@ -105,7 +105,7 @@
       <div class="flex flex-wrap items-center gap-x-2 gap-y-1">
         <h1 class="sr-only">{drill.title}</h1>
         <input
-          class="min-w-40 flex-1 border-b border-transparent bg-transparent text-2xl font-semibold tracking-tight hover:border-base-300 focus:border-base-content"
+          class="written min-w-40 flex-1 text-2xl font-semibold tracking-tight"
           aria-label="Title of the drill"
           value={drill.title}
           maxlength="120"

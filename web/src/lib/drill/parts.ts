@@ -134,7 +134,10 @@ export function placeOf(d: Drill, on: Selection): Point | undefined {
   }
 }
 
-/** The drill without what is selected; undefined where it cannot be without it. With a ball fewer, a turn has that many. */
+/**
+ * The drill without what is selected; undefined where it cannot be without it.
+ * With a ball fewer, a turn has `turnBalls`.
+ */
 export function without(d: Drill, on: Selection, turnBalls: number): Drill | undefined {
   const p = d.pattern;
   const rest = <T>(all: T[], i: number) => all.filter((_, j) => j !== i);
@@ -190,7 +193,10 @@ export function inRhythm(d: Drill, seconds: number): Drill {
   };
 }
 
-/** The drill with what is selected once more, a little aside, and that selected. With a ball more, a turn has that many. */
+/**
+ * The drill with what is selected once more, a little aside, and that selected.
+ * With a ball more, a turn has `turnBalls`.
+ */
 export function twice(
   d: Drill,
   on: Selection,

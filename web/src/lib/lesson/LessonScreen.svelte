@@ -132,7 +132,7 @@
     <h1 class="sr-only">{lesson.title}</h1>
     <div class="min-w-60 flex-1">
       <input
-        class="w-full border-b border-transparent bg-transparent text-2xl font-semibold tracking-tight hover:border-base-300 focus:border-base-content"
+        class="written w-full text-2xl font-semibold tracking-tight"
         aria-label="Title of the lesson"
         value={lesson.title}
         maxlength="120"
@@ -278,7 +278,7 @@
         <h2 class="sr-only">{block.title}</h2>
         <div class="min-w-60 flex-1">
           <input
-            class="w-full border-b border-transparent bg-transparent text-xl font-semibold hover:border-base-300 focus:border-base-content"
+            class="written w-full text-xl font-semibold"
             aria-label="Title of the block"
             value={block.title}
             maxlength="120"
@@ -397,7 +397,7 @@
           </div>
         {/if}
         <input
-          class="min-w-40 flex-1 border-b border-transparent bg-transparent text-sm hover:border-base-300 focus:border-base-content"
+          class="written min-w-40 flex-1 text-sm"
           aria-label="Notes on {block.title}"
           placeholder="Notes on this block"
           value={block.notes ?? ''}

@@ -36,7 +36,7 @@
 <h1 class="sr-only">{student.name}</h1>
 <div class="flex flex-wrap items-center gap-3">
   <input
-    class="min-w-60 border-b border-transparent bg-transparent text-3xl font-semibold tracking-tight hover:border-base-300 focus:border-base-content"
+    class="written min-w-60 text-3xl font-semibold tracking-tight"
     aria-label="Name"
     value={student.name}
     maxlength="60"

@@ -119,7 +119,7 @@
           {#each groups as g (g.id)}
             <li class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-base-300 py-2">
               <input
-                class="w-60 border-b border-transparent bg-transparent font-semibold hover:border-base-300 focus:border-base-content"
+                class="written w-60 font-semibold"
                 aria-label="Name of {g.name}"
                 value={g.name}
                 maxlength="60"
