@@ -57,7 +57,7 @@ func (w *maker) compose(title drill.Focus, drills []found) lesson.Lesson {
 	}
 	squeeze(&l, len(w.Students))
 	for i := range l.Blocks {
-		l.Blocks[i] = w.planner.Level(w.ctx, &l, l.Blocks[i], w.Students)
+		l.Blocks[i] = w.planner.Level(w.ctx, &l, l.Blocks[i], w.Students, w.met(l.Blocks[i].Drill))
 	}
 	return l
 }
@@ -80,16 +80,26 @@ func (w *maker) warmUp() (out []lesson.Block) {
 	return append(out, warm)
 }
 
-// matchDrill is the drill that is turned into match play: the last, where it
-// brings a ball, or else the last that does; nil without drills.
-func matchDrill(drills []found) *drill.Drill {
-	for i := len(drills) - 1; i >= 0; i-- {
-		if drills[i].drill.Pattern.Flown() {
-			return &drills[i].drill
+// met are those who met all goals of the drill when it was last done.
+func (w *maker) met(d *drill.Drill) []string {
+	if d == nil {
+		return nil
+	}
+	for i := range w.Past {
+		if alike(&w.Past[i].Drill, d) {
+			return w.Past[i].Met
 		}
 	}
-	if n := len(drills); n > 0 {
-		return &drills[n-1].drill
+	return nil
+}
+
+// matchDrill is the drill that is turned into match play: the last that a game
+// can begin from; nil where there is none.
+func matchDrill(drills []found) *drill.Drill {
+	for i := len(drills) - 1; i >= 0; i-- {
+		if drills[i].drill.Playable() {
+			return &drills[i].drill
+		}
 	}
 	return nil
 }

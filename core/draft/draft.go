@@ -13,15 +13,16 @@ import (
 	"hodometer/core/formation"
 	"hodometer/core/lesson"
 	"hodometer/core/plan"
-	"hodometer/core/progress"
 )
 
 // Past is a drill of an earlier lesson as it went.
 type Past struct {
 	DaysAgo float64
 	Drill   drill.Drill
-	// Short are the ids of those who did not meet all of its goals.
+	// Short are the ids of those who tried a goal and did not meet it, Met of those
+	// who met them all.
 	Short []string
+	Met   []string
 }
 
 // Brief is what a coach knows of a lesson to come.
@@ -93,6 +94,7 @@ func (w *maker) drafts() []Draft {
 	pool := w.pool()
 	var out []Draft
 	offer := func(name, why string, title drill.Focus, drills []found) {
+		drills = w.withBall(drills, pool)
 		if len(drills) == 0 ||
 			slices.ContainsFunc(out, func(d Draft) bool { return sameDrills(d.Lesson, drills) }) {
 			return
@@ -125,6 +127,8 @@ func (w *maker) drafts() []Draft {
 	if d := w.steps(aim, pool); len(d) > 0 {
 		how := "one place first, then linked, then a game from the same ball"
 		switch {
+		case matchDrill(d) == nil:
+			how = "one thing first, then linked"
 		case len(w.Students) == 1:
 			how = "one place first, then linked, with time to bend them"
 		case len(d) == 1:
@@ -149,7 +153,7 @@ func (w *maker) drafts() []Draft {
 			if d := w.steps(other, pool); len(d) > 0 && d[0].drill.Focus == other {
 				offer(
 					other.Label()+", step by step",
-					other.Label()+" suits this group too: from few balls to more, then a game from the same ball.",
+					other.Label()+" suits this group too: from few balls to more.",
 					other,
 					d,
 				)
@@ -157,6 +161,19 @@ func (w *maker) drafts() []Draft {
 		}
 	}
 	return out[:min(3, len(out))]
+}
+
+// withBall sees to it that one of the drills can be played out, where there is
+// one: a lesson of shadow strokes alone leads into no game.
+func (w *maker) withBall(drills, pool []found) []found {
+	if len(drills) == 0 || matchDrill(drills) != nil {
+		return drills
+	}
+	i := slices.IndexFunc(pool, func(f found) bool { return f.drill.Playable() })
+	if i < 0 {
+		return drills
+	}
+	return append(slices.Clone(drills[:min(len(drills), max(0, w.wanted()-1))]), pool[i])
 }
 
 // demoted is the pool with those drills behind.
@@ -218,12 +235,15 @@ func (w *maker) failed() (out []found, why string) {
 		out = append(out, found{drill: d, past: &w.Past[i]})
 		if why == "" {
 			why = fmt.Sprintf(
-				"%s did not meet “%s” %s: it comes back with targets each can hit, then as "+
-					"match play.",
+				"%s did not meet “%s” %s: it comes back with targets each can hit",
 				w.names(p.Short),
 				p.Drill.Title,
 				ago(p.DaysAgo),
 			)
+			if len(w.Students) > 1 && d.Playable() {
+				why += ", then as match play"
+			}
+			why += "."
 		}
 	}
 	return out, why
@@ -271,11 +291,9 @@ func (w *maker) due() (out []found, why string) {
 		out = append(out, found{drill: d, past: p})
 		if why == "" {
 			why = fmt.Sprintf(
-				"“%s” was last done %s and fades; half of what was counted then is "+
-					"forgotten after %.0f.",
+				"“%s” was last done %s: what was counted then fades day by day.",
 				p.Drill.Title,
 				ago(p.DaysAgo),
-				progress.HalfLife,
 			)
 		}
 	}

@@ -36,5 +36,5 @@ func Example() {
 	// Output:
 	// Volleys, step by step: Volleys: one place first, then linked, then a game from the same ball.
 	// Something else with it: Volleys and coming in: two purposes, so that no hour is one ball in one place.
-	// Technique, step by step: Technique suits this group too: from few balls to more, then a game from the same ball.
+	// Short balls, step by step: Short balls suits this group too: from few balls to more.
 }

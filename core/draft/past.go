@@ -8,30 +8,44 @@ import (
 	"hodometer/core/lesson"
 )
 
-// Outcome is whether a student met one of the goals of a block.
+// Outcome is what was counted of one of a student's goals of a block.
 type Outcome struct {
 	Student string
 	Block   string
+	Step    int
+	Balls   int
 	Met     bool
 }
 
-// PastOf are the drills of a lesson that was given so many days ago, with who
-// of these students fell short: who did not meet every goal.
+// PastOf are the drills of a lesson that was given so many days ago, with who of
+// these students fell short: who tried a goal, with at least a turn's balls, and
+// did not meet it. What was not tried is not a failure.
 func PastOf(l *lesson.Lesson, daysAgo float64, students []string, outcomes []Outcome) (out []Past) {
-	for _, b := range l.Blocks {
+	for i := range l.Blocks {
+		b := &l.Blocks[i]
 		if b.Drill == nil {
 			continue
 		}
 		p := Past{DaysAgo: daysAgo, Drill: *b.Drill}
 		for _, s := range l.Students {
-			met := 0
+			if !slices.Contains(students, s) {
+				continue
+			}
+			d, met, short := b.DrillFor(s), 0, false
 			for _, o := range outcomes {
-				if o.Student == s && o.Block == b.ID && o.Met {
+				if o.Student != s || o.Block != b.ID || o.Step >= len(d.Steps) {
+					continue
+				}
+				if o.Met {
 					met++
+				} else if o.Balls >= min(d.TurnBalls, d.Steps[o.Step].Goal.Count) {
+					short = true
 				}
 			}
-			if met < len(b.Drill.Steps) && slices.Contains(students, s) {
+			if short {
 				p.Short = append(p.Short, s)
+			} else if met == len(d.Steps) {
+				p.Met = append(p.Met, s)
 			}
 		}
 		out = append(out, p)

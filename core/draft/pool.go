@@ -78,7 +78,7 @@ func (w *maker) weigh(e *drill.Drill) (f found, ok bool) {
 	if w.Aim != "" && d.Focus == w.Aim {
 		f.score += 3
 	}
-	if !d.Pattern.Flown() && d.Focus != w.Aim { // nothing comes: a part of a lesson, not its heart
+	if !(d.Playable() || d.Focus == w.Aim) { // no ball to play out: a part of a lesson, not its heart
 		f.score -= 2
 	}
 	f.score -= 0.15 * math.Abs(float64(n-d.Players.Best))

@@ -9,6 +9,7 @@ import (
 	"hodometer/core/footwork"
 	"hodometer/core/goal"
 	"hodometer/core/pattern"
+	"hodometer/core/target"
 	"hodometer/core/units"
 )
 
@@ -173,7 +174,7 @@ type Neighbour struct {
 	Seconds float64 `json:"seconds"`
 	Metres  float64 `json:"metres"`
 	Balls   int     `json:"balls"`
-	// Good is the chance of a good ball at the first goal, for the rate given.
+	// Good is the chance of a good ball at the first goal; 0 for repetitions.
 	Good float64 `json:"good"`
 }
 
@@ -181,21 +182,27 @@ type Neighbour struct {
 // ratio of that mover, then by the chance of a good ball. rerate gives the
 // rates of one student for each. Bends that change nothing or cannot be fed
 // are left out.
-func (d *Drill) Neighbours(k *pattern.Flights, m footwork.Mover, rerate Rerate) []Neighbour {
+func (d *Drill) Neighbours(
+	k *pattern.Flights,
+	curves *target.Curves,
+	m footwork.Mover,
+	rerate Rerate,
+) []Neighbour {
 	var out []Neighbour
 	add := func(id, words string, b Drill, n pattern.Neighbour) {
 		if b.Validate().Err() != nil {
 			return
 		}
-		c, _ := b.Court()
 		good := 0.0
 		if players := rerate(&b); len(players) > 0 {
 			flown, _ := k.Fly(b.Pattern, false)
-			good = b.inCourt(c, players[0], b.metAt(flown))[0].Mean
+			if r := b.Turns(curves, flown, 1, 1).Rates(players[0])[0]; r != nil {
+				good = r.Mean
+			}
 		}
 		out = append(out, Neighbour{id, words, b, n.Ratio, n.Seconds, n.Metres, n.Balls, good})
 	}
-	for _, n := range k.Neighbours(d.Pattern, m) {
+	for _, n := range k.Neighbours(d.Pattern, m, d.TurnBalls) {
 		b := d.with(n.Pattern)
 		switch {
 		case n.ID == "mirror":
@@ -222,7 +229,7 @@ func (d *Drill) Neighbours(k *pattern.Flights, m footwork.Mover, rerate Rerate) 
 		}{"closer", "Smaller target", d.Wider(0.8)})
 	}
 	for _, b := range more {
-		if n, ok := k.Asks(b.drill.Pattern, m); ok {
+		if n, ok := k.Asks(b.drill.Pattern, m, b.drill.TurnBalls); ok {
 			add(b.id, b.words, b.drill, n)
 		}
 	}

@@ -10,6 +10,7 @@ import (
 // Derivations of a drill's figures.
 var Derivations = []*units.Derivation{
 	&turnDerivation,
+	&rhythmDerivation,
 	&metresDerivation,
 	&restDerivation,
 	&toHaveDerivation,
@@ -20,6 +21,7 @@ var Derivations = []*units.Derivation{
 	&runDerivation,
 	&totalDerivation,
 	&inARowDerivation,
+	&repetitionsDerivation,
 	&courseDerivation,
 	&finishDerivation,
 }
@@ -27,15 +29,25 @@ var Derivations = []*units.Derivation{
 // How each figure was reckoned, in one place.
 var (
 	turnDerivation = units.Derivation{
-		ID:     "drill.turn",
-		Name:   "A turn",
-		Mark:   units.Rule,
-		Source: "counting",
-		Words: "From the first release to the last stroke of the pattern; strokes a minute are its balls" +
-			" over that time.",
-		Formula: "last contact − first release; 60 × balls ÷ seconds",
+		ID:      "drill.turn",
+		Name:    "A turn",
+		Mark:    units.Rule,
+		Source:  "counting",
+		Words:   "From the first release to the last stroke of a turn.",
+		Formula: "last contact − first release",
 		Inputs: []units.Parameter{
-			{Name: "Balls", Unit: units.Balls},
+			{Name: "Balls of a turn", Unit: units.Balls},
+		},
+	}
+	rhythmDerivation = units.Derivation{
+		ID:      "drill.rhythm",
+		Name:    "Strokes a minute",
+		Mark:    units.Rule,
+		Source:  "counting",
+		Words:   "The steady rhythm while balls keep coming.",
+		Formula: "60 ÷ seconds between feeds",
+		Inputs: []units.Parameter{
+			{Name: "Between feeds", Unit: units.Seconds},
 		},
 	}
 	metresDerivation = units.Derivation{
@@ -43,13 +55,13 @@ var (
 		Name:   "Metres",
 		Mark:   units.Rule,
 		Source: "counting",
-		Words: "The way the student drawn runs in the pattern, as often as the pattern comes round in " +
-			"the time.",
-		Formula: "own balls ÷ balls in the pattern × metres in the pattern",
+		Words: "The way the student drawn runs in a turn, back to where they recover to, as often as a " +
+			"turn comes round in the time.",
+		Formula: "own balls ÷ balls of a turn × metres of a turn",
 		Inputs: []units.Parameter{
 			{Name: "Own balls", Unit: units.Balls},
-			{Name: "Balls in the pattern", Unit: units.Balls},
-			{Name: "Metres in the pattern", Unit: units.Metres},
+			{Name: "Balls of a turn", Unit: units.Balls},
+			{Name: "Metres of a turn", Unit: units.Metres},
 		},
 	}
 	runDerivation = units.Derivation{
@@ -57,9 +69,9 @@ var (
 		Name:    "Metres of a turn",
 		Mark:    units.Rule,
 		Source:  "package footwork",
-		Words:   "The way from ball to ball, back to where the student recovers to, through one turn.",
+		Words:   "The way from ball to ball through one whole turn, and back to where the student recovers to.",
 		Formula: "sum of the distances run",
-		Inputs:  []units.Parameter{{Name: "Balls", Unit: units.Balls}},
+		Inputs:  []units.Parameter{{Name: "Balls of a turn", Unit: units.Balls}},
 	}
 	restDerivation = units.Derivation{
 		ID:     "drill.rest",
@@ -132,12 +144,14 @@ var (
 		Name:   "Contacts",
 		Mark:   units.Rule,
 		Source: "counting",
-		Words: "The students take turns, so each hits an equal share of the balls; where two hit at once" +
-			" each gets twice as many.",
-		Formula: "balls × who hit at once ÷ students",
+		Words: "The students take turns. A ball that is fed goes to one of them, so those who hit at once share " +
+			"it; in a rally each plays every ball, less what a miss costs in time. Where a block ends in the " +
+			"middle of a round, who came first has a turn more.",
+		Formula: "balls of all who feed ÷ students; in a rally balls × who hit at once ÷ students ÷ (1 + misses × " +
+			"6 s ÷ seconds between)",
 		Inputs: []units.Parameter{
-			{Name: "Balls fed", Unit: units.Balls},
-			{Name: "Students for each who hits", Unit: units.Count},
+			{Name: "Balls in the time", Unit: units.Balls},
+			{Name: "Balls for each of one’s own", Unit: units.Count},
 		},
 	}
 	totalDerivation = units.Derivation{
@@ -155,7 +169,7 @@ var (
 			{Name: "Certainty", Unit: units.Chance},
 			{Name: "Balls needed", Unit: units.Balls},
 			{Name: "Between feeds", Unit: units.Seconds},
-			{Name: "Students for each who hits", Unit: units.Count},
+			{Name: "Balls for each of one’s own", Unit: units.Count},
 		},
 	}
 	inARowDerivation = units.Derivation{
@@ -174,6 +188,23 @@ var (
 			{Name: "Balls needed", Unit: units.Balls},
 			{Name: "Between feeds", Unit: units.Seconds},
 			{Name: "Students for each who hits", Unit: units.Count},
+		},
+	}
+	repetitionsDerivation = units.Derivation{
+		ID:     "goal.repetitions",
+		Name:   "Repetitions",
+		Mark:   units.Rule,
+		Source: "counting",
+		Words: "Every repetition counts, however it went: nothing is a matter of chance, only of time. The other " +
+			"students' turns are counted.",
+		Formula: "repetitions × seconds between",
+		Inputs: []units.Parameter{
+			{Name: "Repetitions", Unit: units.Count},
+			{Name: "Success rate", Unit: units.Chance},
+			{Name: "Certainty", Unit: units.Chance},
+			{Name: "Balls needed", Unit: units.Count},
+			{Name: "Between feeds", Unit: units.Seconds},
+			{Name: "Balls for each of one’s own", Unit: units.Count},
 		},
 	}
 	courseDerivation = units.Derivation{
@@ -198,21 +229,21 @@ var (
 		Name:   "Chance to finish",
 		Mark:   units.Rule,
 		Source: "absorbing Markov chain, exact",
-		Words: "The chance that every goal is met with the balls this student gets in the block. The " +
-			"range is what it would be at the low and the high end of the success rates (80% " +
-			"intervals).",
-		Formula: "chance of the chain being at its end after balls × who hit at once ÷ students",
+		Words: "The chance that every goal is met with the balls this student gets in the block: the mean over " +
+			"all that may be true of the student for what was counted, not the chance of a student in the " +
+			"middle. Eight times in ten the true chance lies in the range.",
+		Formula: "Σ over equally likely k of the chance of the chain being at its end after the own balls",
 		Inputs: []units.Parameter{
 			{Name: "Block", Unit: units.Minutes},
-			{Name: "Students for each who hits", Unit: units.Count},
+			{Name: "Balls for each of one’s own", Unit: units.Count},
 			{Name: "Own balls", Unit: units.Balls},
 		},
 	}
 )
 
-func ballsFigure(t goal.Tempo, minutes float64, balls int) units.Figure {
+func ballsFigure(t goal.Tempo, minutes, balls float64) units.Figure {
 	return ballsDerivation.Of(
-		float64(balls),
+		balls,
 		units.Balls,
 		minutes,
 		t.SecondsPerBall,
@@ -221,18 +252,19 @@ func ballsFigure(t goal.Tempo, minutes float64, balls int) units.Figure {
 	)
 }
 
-func pickUpsFigure(t goal.Tempo, balls int) units.Figure {
-	return pickUpsDerivation.Of(t.PickUps(float64(balls)), units.Count, float64(balls), float64(t.Basket))
+func pickUpsFigure(t goal.Tempo, balls float64) units.Figure {
+	return pickUpsDerivation.Of(t.PickUps(balls), units.Count, balls, float64(t.Basket))
 }
 
-func contactsFigure(balls int, share float64) units.Figure {
-	return contactsDerivation.Of(math.Floor(float64(balls)/share+1e-9), units.Balls, float64(balls), share)
+func contactsFigure(own, balls, share float64) units.Figure {
+	return contactsDerivation.Of(math.Floor(own+1e-9), units.Balls, balls, share)
 }
 
 // derivations of goals, by their kind.
 var goalDerivations = map[goal.Kind]*units.Derivation{
-	goal.Total:  &totalDerivation,
-	goal.InARow: &inARowDerivation,
+	goal.Total:       &totalDerivation,
+	goal.InARow:      &inARowDerivation,
+	goal.Repetitions: &repetitionsDerivation,
 }
 
 func stepFigure(
@@ -247,28 +279,23 @@ func stepFigure(
 }
 
 func courseFigure(
-	balls int,
-	certainty float64,
+	balls, certainty float64,
 	t goal.Tempo,
-	students float64,
+	share float64,
 	minutesFor func(float64) float64,
 ) units.Figure {
-	return courseDerivation.Of(minutesFor(float64(balls)), units.Minutes,
-		certainty, float64(balls), t.SecondsPerBall, students)
+	return courseDerivation.Of(min(goal.Beyond, minutesFor(balls)), units.Minutes,
+		certainty, balls, t.SecondsPerBall, share)
 }
 
-func finishFigure(
-	chance, low, high float64,
-	steps []StepOutlook,
-	share int,
-	minutes float64,
-	students float64,
-) units.Figure {
-	out := finishDerivation.Of(chance, units.Chance, minutes, students, float64(share))
-	out.Low, out.High = &low, &high
+func finishFigure(c course, steps []StepOutlook, own, minutes, share float64) units.Figure {
+	out := finishDerivation.Of(c.mean.Chance(int(own)), units.Chance, minutes, share, math.Floor(own))
+	out.Low, out.High = &c.low, &c.high
 	for _, s := range steps {
-		out.More = append(out.More,
-			units.Input{Name: s.Label + ", " + s.Goal.String(), Value: s.Rate.Mean, Unit: units.Chance})
+		if s.Rate != nil {
+			out.More = append(out.More,
+				units.Input{Name: s.Label + ", " + s.GoalLabel, Value: s.Rate.Mean, Unit: units.Chance})
+		}
 	}
 	return out
 }

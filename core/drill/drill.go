@@ -110,6 +110,15 @@ func (d *Drill) Tempo() goal.Tempo {
 	}
 }
 
+// TempoFor is the tempo with so many students: the minutes of a pick-up are
+// given for the best number of them and the coach, and more hands take less
+// [trade].
+func (d *Drill) TempoFor(students float64) goal.Tempo {
+	t := d.Tempo()
+	t.PickUpMinutes *= float64(d.Players.Best+1) / (max(1, students) + 1)
+	return t
+}
+
 // Clone is a copy that shares nothing with d.
 func (d *Drill) Clone() Drill {
 	out := *d

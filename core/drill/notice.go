@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"hodometer/core/court"
 	"hodometer/core/footwork"
 	"hodometer/core/pattern"
 	"hodometer/core/target"
@@ -52,7 +53,7 @@ func (d *Drill) Notices(
 	system units.System,
 ) []Notice {
 	out := []Notice{}
-	for _, n := range k.Notices(d.Pattern, m, plan, fixes) {
+	for _, n := range k.Notices(d.Pattern, m, d.TurnBalls, plan, fixes) {
 		own := Notice{string(n.Kind), n.Feed, n.Text, []Fix{}}
 		for _, f := range n.Fixes {
 			own.Fixes = append(own.Fixes, Fix{f.Label, f.Outcome, d.with(f.Pattern)})
@@ -108,15 +109,15 @@ func (d *Drill) insideMargin(p Player, system units.System) []Notice {
 	done := map[int]bool{}
 	for i, s := range d.Steps {
 		t, ok := d.target(s)
-		if !ok || done[s.Target] || t.Kind == Gate {
+		if !ok || done[s.Target] || t.Kind == Gate || !d.ByChance(s) {
 			continue
 		}
 		done[s.Target] = true
-		sigma := target.Sigma(t.Radial(), min(p.Rates[i].Mean, 1-1e-9))
+		across, along := d.deviation(c, s, p, i)
 		o := c.Measure(d.Pattern.Area, t.Aim())
-		line, room := "sideline", o.FromSideline
-		if o.FromBaseline < room {
-			line, room = "baseline", o.FromBaseline
+		line, room, sigma := "sideline", o.FromSideline, across
+		if target.Past(along, o.FromBaseline) > target.Past(across, room) {
+			line, room, sigma = "baseline", o.FromBaseline, along
 		}
 		share := target.Past(sigma, room)
 		if share <= tooManyOut {
@@ -156,6 +157,20 @@ func (d *Drill) insideMargin(p Player, system units.System) []Notice {
 		out = append(out, n)
 	}
 	return out
+}
+
+// deviation of the player's balls at a step, across the court and along it, as
+// far as is believed.
+func (d *Drill) deviation(c *court.Court, s Step, p Player, step int) (across, along float64) {
+	flown, _ := d.Pattern.Fly()
+	contacts := d.metAt(flown)
+	k := math.Exp(p.Beliefs[step].Mean())
+	asks := d.asks(c, s, contacts, d.Pattern.Whole(p.Mover, flown, d.TurnBalls))
+	for _, a := range asks {
+		x, y := p.Level.Spread(a.stroke(c), k).Deviation()
+		across, along = across+a.Share*x, along+a.Share*y
+	}
+	return max(across, 1e-6), max(along, 1e-6)
 }
 
 // called is the target's name in a sentence.

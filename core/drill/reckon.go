@@ -2,10 +2,13 @@ package drill
 
 import (
 	"math"
+	"slices"
 
 	"hodometer/core/court"
+	"hodometer/core/footwork"
 	"hodometer/core/goal"
 	"hodometer/core/pattern"
+	"hodometer/core/progress"
 	"hodometer/core/target"
 	"hodometer/core/units"
 )
@@ -13,24 +16,25 @@ import (
 // Certainty is how sure the second time of a pair is: "12 min, 18 to be sure".
 const Certainty = 0.9
 
-// mostBalls bounds how far a course is followed; past it the answer is "over".
-const mostBalls = 3000
+// Balls past which a course is not followed: the least of so many and what
+// farthest minutes of feeding give.
+const (
+	mostBalls = 3000
+	farthest  = 240.0
+)
 
-// Rate is the chance of a good ball with an 80 % interval, the whole circle
-// being in court.
-type Rate struct {
-	Mean float64 `json:"mean"`
-	Low  float64 `json:"low"`
-	High float64 `json:"high"`
-}
+// Rate is the chance of a good ball with an 80 % interval.
+type Rate = progress.Rate
 
-// Player is a student as the drill sees one: a hand, and a rate for each step
-// at a circle of its target's Radial.
+// Player is a student as the drill sees one: a hand, how students of the level
+// scatter, how the student moves, and what is believed of each step's skill.
 type Player struct {
-	ID    string
-	Name  string
-	Hand  court.Hand
-	Rates []Rate
+	ID      string
+	Name    string
+	Hand    court.Hand
+	Level   target.Level
+	Mover   footwork.Mover
+	Beliefs []progress.Belief
 }
 
 // StepOutlook is one goal for one student.
@@ -39,19 +43,25 @@ type StepOutlook struct {
 	Goal      goal.Goal    `json:"goal"`
 	GoalLabel string       `json:"goalLabel"`
 	Shape     Shape        `json:"shape"`
-	Rate      Rate         `json:"rate"`   // lines taken into account
-	Likely    units.Figure `json:"likely"` // minutes, as likely as not
-	Sure      units.Figure `json:"sure"`   // minutes, with 90 % certainty
+	Rate      *Rate        `json:"rate,omitempty"` // lines and net counted; absent for repetitions
+	Likely    units.Figure `json:"likely"`         // minutes, as likely as not
+	Sure      units.Figure `json:"sure"`           // minutes, with 90 % certainty
 }
 
 // PlayerOutlook is what the drill asks of one student.
 type PlayerOutlook struct {
-	ID       string        `json:"id"`
-	Contacts units.Figure  `json:"contacts"` // balls in the block's time
-	Finish   units.Figure  `json:"finish"`   // chance that every goal is met
-	Likely   units.Figure  `json:"likely"`   // minutes for all goals
-	Sure     units.Figure  `json:"sure"`
-	Steps    []StepOutlook `json:"steps"`
+	ID       string       `json:"id"`
+	Contacts units.Figure `json:"contacts"` // balls in the block's time
+	// Finish is the chance that every goal is met, absent where nothing is a
+	// matter of chance, and Said the same in words.
+	Finish *units.Figure `json:"finish,omitempty"`
+	Said   string        `json:"said,omitempty"`
+	Likely units.Figure  `json:"likely"` // minutes for all goals
+	Sure   units.Figure  `json:"sure"`
+	Steps  []StepOutlook `json:"steps"`
+
+	// Half is the chance that every goal is met within half of the time.
+	Half float64 `json:"-"`
 }
 
 // Outlook is what the drill comes to in a block of so many minutes.
@@ -65,33 +75,28 @@ type Outlook struct {
 	Flown []pattern.Ball `json:"-"`
 }
 
-// Outlook reckons a valid drill for these students in a block of that length. A
-// player's rates beyond its steps, or missing ones, are a programming error.
+// Outlook reckons a valid drill for these students in a block of that length,
+// each of whom has a belief for every step.
 func (d *Drill) Outlook(players []Player, minutes float64) Outlook {
 	flown, _ := d.Pattern.Fly()
-	return d.Turns(flown, float64(len(players)), minutes).Outlook(players)
+	return d.Turns(nil, flown, float64(len(players)), minutes).Outlook(players)
 }
 
 // Outlook is the whole drill for these students, who all take turns alike.
 func (t Turns) Outlook(players []Player) Outlook {
-	d, minutes := t.d, t.minutes
-	plan := Outlook{
-		Balls:   ballsFigure(t.tempo, minutes, int(d.fed()*float64(t.balls))),
-		PickUps: pickUpsFigure(t.tempo, int(d.fed()*float64(t.balls))),
+	d := t.d
+	fed := d.fed() * t.balls * t.sources
+	out := Outlook{
+		Balls:   ballsFigure(t.tempo, t.minutes, math.Floor(fed)),
+		PickUps: pickUpsFigure(t.tempo, math.Floor(d.fed()*t.balls)),
 		Offsets: t.c.Measure(d.Pattern.Area, d.targetOf(Step{}).Aim()),
 		Players: make([]PlayerOutlook, len(players)),
 		Flown:   t.flown,
 	}
 	for i, p := range players {
-		plan.Players[i] = t.Player(p)
+		out.Players[i] = t.Player(p)
 	}
-	return plan
-}
-
-// share is how many of the drill's balls it takes for one student's own: the
-// others in line, for each who hits at the same time.
-func (d *Drill) share(students float64) float64 {
-	return max(1, students/min(float64(d.Hitters), max(1, students)))
+	return out
 }
 
 // Turns is a drill in a block: what is the same for every student who shares
@@ -99,96 +104,210 @@ func (d *Drill) share(students float64) float64 {
 type Turns struct {
 	d        *Drill
 	c        *court.Court
+	curves   *target.Curves
 	tempo    goal.Tempo
 	minutes  float64
-	balls    int     // fed in the block
-	share    float64 // balls fed for each of one student's own
+	students float64
+	sources  float64 // that bring balls at the same time
+	balls    float64 // from one of them in the block
+	own      float64 // one student's own; −1: an equal share
 	flown    []pattern.Ball
 	contacts []court.Point
+	runs     map[footwork.Mover]pattern.Turn
+	known    map[asked][]*target.Curve
+}
+
+// asked is what the chances of a drill's steps hang on.
+type asked struct {
+	d     *Drill
+	level target.Level
+	mover footwork.Mover
 }
 
 // Turns is the drill, whose balls fly like that, for so many students and
 // minutes. Students need not be a whole number: somebody who comes late shares
-// with fewer before.
-func (d *Drill) Turns(flown []pattern.Ball, students, minutes float64) Turns {
+// with fewer before. Curves may be nil.
+func (d *Drill) Turns(
+	curves *target.Curves,
+	flown []pattern.Ball,
+	students, minutes float64,
+) Turns {
 	c, _ := d.Court()
-	tempo := d.Tempo()
-	return Turns{d, c, tempo, minutes, tempo.Balls(minutes), d.share(students), flown, d.metAt(flown)}
+	t := Turns{
+		d: d, c: c, curves: curves, tempo: d.TempoFor(students), students: students, own: -1,
+		sources: float64(d.Sources()), flown: flown, contacts: d.metAt(flown),
+		runs: map[footwork.Mover]pattern.Turn{}, known: map[asked][]*target.Curve{},
+	}
+	return t.lasting(minutes)
+}
+
+// lasting is the same drill in a block of so many minutes.
+func (t Turns) lasting(minutes float64) Turns {
+	t.minutes, t.balls = minutes, float64(t.tempo.Balls(minutes))
+	return t
+}
+
+// Own says how many balls are one student's own, where turns do not give each as
+// many.
+func (t Turns) Own(balls float64) Turns {
+	t.own = balls
+	return t
+}
+
+// From says how many bring balls at the same time.
+func (t Turns) From(sources int) Turns {
+	t.sources = float64(max(1, sources))
+	return t
+}
+
+// share is how many of one source's balls it takes for one student's own. What
+// is fed goes to one hitter at a time, so that those who hit at once share it; in
+// a rally each of them plays every ball.
+func (t Turns) share() float64 {
+	n := max(1, t.students)
+	if t.d.Fed() {
+		return max(1, n/t.sources)
+	}
+	return max(1, n/min(float64(t.d.Hitters), n))
+}
+
+// played are the student's own balls in the block. In a rally some go to misses:
+// each takes the time to fetch another.
+func (t Turns) played(p Player) float64 {
+	own := t.own
+	if own < 0 {
+		own = t.balls / t.share()
+	}
+	return own * t.kept(p)
+}
+
+// fetching is the seconds until a rally goes on after a miss [trade].
+const fetching = 6.0
+
+// kept is the share of a rally's balls that are left when each miss costs the
+// time to fetch and begin again; 1 where balls are fed.
+func (t Turns) kept(p Player) float64 {
+	if t.d.Fed() || !t.d.any(func(f pattern.Feed) bool { return f.How == pattern.Live }) {
+		return 1
+	}
+	step := t.d.Steps[0]
+	step.Target = MaxTargets // any ball in keeps a rally going
+	step.Goal.Kind = goal.Total
+	curve := CurveOf(t.curves, p.Level, t.d.asks(t.c, step, t.contacts, t.run(p.Mover)))
+	if curve == nil {
+		return 1
+	}
+	miss := 1 - p.Beliefs[0].Rate(curve).Mean
+	return 1 / (1 + miss*fetching/t.tempo.SecondsPerBall)
+}
+
+// run is a whole turn of somebody who moves like that.
+func (t Turns) run(m footwork.Mover) pattern.Turn {
+	turn, ok := t.runs[m]
+	if !ok {
+		turn = t.d.Pattern.Whole(m, t.flown, t.d.TurnBalls)
+		t.runs[m] = turn
+	}
+	return turn
+}
+
+// Curves are the chances of the drill's steps for that player, for every k; nil
+// for repetitions.
+func (t Turns) Curves(p Player) []*target.Curve {
+	key := asked{t.d, p.Level, p.Mover}
+	if out, ok := t.known[key]; ok {
+		return out
+	}
+	out := make([]*target.Curve, len(t.d.Steps))
+	for i, s := range t.d.Steps {
+		same := slices.IndexFunc(t.d.Steps[:i], func(o Step) bool {
+			return o.Stroke == s.Stroke && o.Direction == s.Direction && o.Target == s.Target &&
+				o.Goal.Kind.Repeats() == s.Goal.Kind.Repeats()
+		})
+		if same >= 0 {
+			out[i] = out[same]
+			continue
+		}
+		out[i] = CurveOf(t.curves, p.Level, t.d.asks(t.c, s, t.contacts, t.run(p.Mover)))
+	}
+	t.known[key] = out
+	return out
+}
+
+// Rates are the chances of the drill's steps as they are believed; nil for
+// repetitions.
+func (t Turns) Rates(p Player) []*Rate {
+	out := make([]*Rate, len(t.d.Steps))
+	for i, c := range t.Curves(p) {
+		if c != nil {
+			r := p.Beliefs[i].Rate(c)
+			out[i] = &r
+		}
+	}
+	return out
 }
 
 // Player is what the drill asks of one student.
 func (t Turns) Player(p Player) PlayerOutlook {
-	d, share, n := t.d, int(float64(t.balls)/t.share), t.share
+	d, share := t.d, t.share()
+	own := t.played(p)
 	// minutesFor is when the student has played so many balls of their own.
-	minutesFor := func(own float64) float64 { return t.tempo.Minutes(own * n) }
+	perBall := 1.0
+	if own > 0 {
+		perBall = max(1, t.balls/own)
+	}
+	minutesFor := func(balls float64) float64 { return t.tempo.Minutes(balls * perBall) }
 	out := PlayerOutlook{
 		ID:       p.ID,
-		Contacts: contactsFigure(t.balls, n),
+		Contacts: contactsFigure(own, t.balls*t.sources, share),
 		Steps:    make([]StepOutlook, len(d.Steps)),
 	}
-	rates := d.inCourt(t.c, p, t.contacts)
+	curves := t.Curves(p)
+	most := min(mostBalls, int(float64(t.tempo.Balls(farthest))/perBall)+1)
+	w := d.worlds(p.Beliefs, curves)
+	all := w.course(int(own), most)
 	for i, s := range d.Steps {
-		r := rates[i]
 		sp := StepOutlook{
-			Label: s.Label(), Goal: s.Goal, GoalLabel: s.Goal.String(),
-			Shape: d.shape(s, p.Hand, t.contacts), Rate: r,
+			Label: s.Label(), Goal: s.Goal, GoalLabel: d.GoalLabel(s), Shape: d.shape(s, p.Hand, t.contacts),
 		}
-		sp.Likely = stepFigure(
-			s.Goal,
-			r.Mean,
-			0.5,
-			s.Goal.Quantile(r.Mean, 0.5)/d.ballsFor(s),
-			t.tempo,
-			n,
-			minutesFor,
-		)
-		sp.Sure = stepFigure(
-			s.Goal,
-			r.Mean,
-			Certainty,
-			s.Goal.Quantile(r.Mean, Certainty)/d.ballsFor(s),
-			t.tempo,
-			n,
-			minutesFor,
-		)
+		rate := 1.0
+		if c := curves[i]; c != nil {
+			r := p.Beliefs[i].Rate(c)
+			sp.Rate, rate = &r, r.Mean
+		}
+		one := all
+		if len(d.Steps) > 1 {
+			one = w.only(i).course(0, most)
+		}
+		sp.Likely = stepFigure(s.Goal, rate, 0.5, one.quantile(0.5), t.tempo, share, minutesFor)
+		sp.Sure = stepFigure(s.Goal, rate, Certainty, one.quantile(Certainty), t.tempo, share, minutesFor)
 		out.Steps[i] = sp
 	}
-	spread := d.course(rates, mean).Spread(share, mostBalls, Certainty)
-	low := d.course(rates, low).Spread(share, share, 1).Chance(share)
-	high := d.course(rates, high).Spread(share, share, 1).Chance(share)
-	out.Finish = finishFigure(spread.Chance(share), low, high, out.Steps, share, t.minutes, n)
-	likely, _ := spread.Quantile(0.5)
-	sure, _ := spread.Quantile(Certainty)
-	out.Likely = courseFigure(likely, 0.5, t.tempo, n, minutesFor)
-	out.Sure = courseFigure(sure, Certainty, t.tempo, n, minutesFor)
+	if w.chance {
+		all.low, all.high = w.band(int(own))
+		finish := finishFigure(all, out.Steps, own, t.minutes, share)
+		out.Finish, out.Said = &finish, units.SayChance(finish.Value, *finish.Low, *finish.High)
+	}
+	out.Half = all.mean.Chance(int(own / 2))
+	out.Likely = courseFigure(all.quantile(0.5), 0.5, t.tempo, share, minutesFor)
+	out.Sure = courseFigure(all.quantile(Certainty), Certainty, t.tempo, share, minutesFor)
 	return out
 }
 
-func mean(r Rate) float64 { return r.Mean }
-func low(r Rate) float64  { return r.Low }
-func high(r Rate) float64 { return r.High }
-
-// course is the drill's goals at one end of the rates.
-func (d *Drill) course(rates []Rate, of func(Rate) float64) goal.Course {
-	c := make(goal.Course, len(d.Steps))
-	for i, s := range d.Steps {
-		c[i] = goal.Step{Goal: s.Goal, Rate: of(rates[i]), Share: d.ballsFor(s)}
-	}
-	return c
+// Chance is one student's chance to finish; 1 where nothing is a matter of it
+// and there is time enough.
+func (t Turns) Chance(p Player) float64 {
+	own := int(t.played(p))
+	return t.d.worlds(p.Beliefs, t.Curves(p)).chanceAfter(own)
 }
 
-// ballsFor is the share of the pattern's balls that are played for a step: those
-// of its stroke, or all where none or any stroke is asked for, as in a drill
-// that is mirrored from wing to wing.
+// ballsFor is the share of the pattern's balls that are played for a step.
 func (d *Drill) ballsFor(s Step) float64 {
 	n := 0
 	for _, f := range d.Pattern.Feeds {
-		if f.Stroke == s.Stroke {
+		if d.plays(s, f) {
 			n++
 		}
-	}
-	if n == 0 || s.Stroke == pattern.Either {
-		return 1
 	}
 	return float64(n) / float64(len(d.Pattern.Feeds))
 }
@@ -202,6 +321,25 @@ func (d *Drill) fed() float64 {
 		}
 	}
 	return float64(n) / float64(len(d.Pattern.Feeds))
+}
+
+// Fed says whether any of the drill's balls comes new from a basket: then one
+// hitter at a time gets them.
+func (d *Drill) Fed() bool { return d.any(func(f pattern.Feed) bool { return f.How.Fed() }) }
+
+// Sources is how many bring balls at the same time, as it is drawn: no more than
+// hit, and each hitter where balls are their own.
+func (d *Drill) Sources() int {
+	if !d.any(func(f pattern.Feed) bool { return f.How.Fed() && f.How != pattern.Self }) {
+		return d.Hitters
+	}
+	n := 0
+	for _, p := range d.Pattern.People {
+		if p.Role == pattern.Feeder {
+			n++
+		}
+	}
+	return max(1, min(n, d.Hitters))
 }
 
 // targetOf a step; where none is set, the whole end aimed at.
@@ -220,52 +358,17 @@ func (d *Drill) targetOf(s Step) Target {
 	return Target{Kind: Box, At: at, Width: 2 * c.HalfWidth[d.Pattern.Area], Depth: c.HalfLength}
 }
 
-// Radial is the radius, in metres, that a step's counts are kept under.
+// Radial is the radius, in metres, of the circle as large as a step's target.
 func (d *Drill) Radial(s Step) float64 { return d.targetOf(s).Radial() }
 
-// inCourt turns each rate, given for a circle of the step's Radial lying wholly
-// in court, into the chance at the target as it is and stands: the spread that
-// has that rate, integrated over the target's shape within the lines.
-func (d *Drill) inCourt(c *court.Court, p Player, contacts []court.Point) []Rate {
-	out := make([]Rate, len(d.Steps))
-	type asked struct {
-		target int
-		rate   Rate
-	}
-	known := map[asked]Rate{} // steps often share a target and a skill
-	for i, s := range d.Steps {
-		t, r := d.targetOf(s), p.Rates[i]
-		if t.Kind == Circle && t.Overhang(c, d.Pattern.Area) == 0 {
-			out[i] = r
-			continue
-		}
-		from := d.Pattern.Feeds[0].To
-		if t.Kind == Gate { // only there does it matter where the shot comes from
-			from = contacts[0]
-		}
-		key := asked{s.Target, r}
-		if _, ok := known[key]; !ok {
-			at := func(rate float64) float64 {
-				sigma := target.Sigma(t.Radial(), min(rate, 1-1e-9))
-				return min(1-1e-9, max(1e-9, t.chance(c, d.Pattern.Area, from, sigma)))
-			}
-			k := Rate{Mean: at(r.Mean)}
-			k.Low, k.High = k.Mean, k.Mean
-			if r.Low != r.Mean || r.High != r.Mean {
-				k.Low, k.High = at(r.Low), at(r.High)
-			}
-			known[key] = k
-		}
-		out[i] = known[key]
-	}
-	return out
-}
-
-// Worst is the smallest chance among the students to finish; 1 with nobody.
+// Worst is the smallest chance among the students to finish; 1 with nobody, or
+// where nothing is a matter of chance.
 func (p Outlook) Worst() float64 {
 	worst := 1.0
 	for _, q := range p.Players {
-		worst = math.Min(worst, q.Finish.Value)
+		if q.Finish != nil {
+			worst = math.Min(worst, q.Finish.Value)
+		}
 	}
 	return worst
 }

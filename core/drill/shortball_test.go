@@ -18,7 +18,7 @@ func shortBallOn(c *court.Court) Drill {
 	scale := c.HalfLength / units.Feet(39)
 	w := c.HalfWidth[court.Singles]
 	corner := court.Point{X: w - units.Feet(4.5)*scale, Y: c.HalfLength - units.Feet(6.5)*scale}
-	base := court.Point{Y: -c.HalfLength}
+	base := court.Point{X: 0, Y: -c.HalfLength * 0.56}
 	// The coach stands at the net on the other side, clear of both strokes.
 	from := pattern.Place{X: -w * 0.75, Y: -scale * 1.6, Z: 1.1}
 	d := Drill{
@@ -36,7 +36,7 @@ func shortBallOn(c *court.Court) Drill {
 			Court: c.ID,
 			Area:  court.Singles,
 			Hand:  court.RightHand,
-			Start: court.Point{X: 0, Y: -c.HalfLength * 0.62},
+			Start: base,
 			Base:  base,
 			Feeds: []pattern.Feed{
 				{

@@ -51,6 +51,15 @@ func (s Step) Label() string {
 	return label
 }
 
+// GoalLabel says a step's goal as a coach does. What has no chance is counted in
+// repetitions, whatever the goal was called.
+func (d *Drill) GoalLabel(s Step) string {
+	if s.Goal.Kind == goal.Total && !d.ByChance(s) {
+		return goal.Goal{Kind: goal.Repetitions, Count: s.Goal.Count}.String()
+	}
+	return s.Goal.String()
+}
+
 // Goals are what the drill asks, on a line: "5 in a row: forehand, backhand".
 // Goals alike are named once, with the strokes they are for.
 func (d *Drill) Goals() string {
@@ -59,7 +68,7 @@ func (d *Drill) Goals() string {
 		strokes = map[string][]string{}
 	)
 	for _, s := range d.Steps {
-		said := s.Goal.String()
+		said := d.GoalLabel(s)
 		if _, known := strokes[said]; !known {
 			order = append(order, said)
 			strokes[said] = nil

@@ -31,7 +31,7 @@ func (d *Drill) Summary(k *pattern.Flights) Summary {
 	if err != nil {
 		return out
 	}
-	turn, err := k.Play(d.Pattern, mover, false)
+	turn, err := k.Play(d.Pattern, mover, d.TurnBalls, false)
 	if err != nil {
 		return out
 	}

@@ -129,38 +129,6 @@ func (t Target) PulledIn(c *court.Court, a court.Area) Target {
 	return t
 }
 
-// chance that a ball aimed at the target's Aim with a spread of sigma metres
-// (alike in all directions) counts, the lines counted.
-func (t Target) chance(c *court.Court, a court.Area, from court.Point, sigma float64) float64 {
-	switch t.Kind {
-	case Circle:
-		return target.ChanceInside(
-			t.Radius,
-			sigma,
-			func(theta float64) float64 { return c.ToEdge(a, c.Target(), t.At, theta) },
-		)
-	case Box: // a product of two normal chances
-		least, most := t.corners()
-		w := c.HalfWidth[a]
-		near, far := 0.0, c.HalfLength
-		if c.Target() == court.Near {
-			near, far = -far, 0
-		}
-		phi := func(z float64) float64 { return math.Erfc(-z/math.Sqrt2) / 2 }
-		stretch := func(lo, hi, mu float64) float64 { return max(0, phi((hi-mu)/sigma)-phi((lo-mu)/sigma)) }
-		return stretch(
-			max(least.X, -w),
-			min(most.X, w),
-			t.At.X,
-		) * stretch(
-			max(least.Y, near),
-			min(most.Y, far),
-			t.At.Y,
-		)
-	}
-	return target.Spread{Across: sigma, Along: sigma}.Chance(c, a, t.Aim(), t.Shape(from))
-}
-
 func (t Target) validate(c *court.Court) (p units.Problems) {
 	size := func(field string, v float64) {
 		if !(v >= 0.02 && v <= 2*c.HalfLength) {

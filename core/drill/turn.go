@@ -19,26 +19,25 @@ type Wheels struct {
 	LeastOver   units.Figure `json:"leastOver"` // the lowest ball over the net
 }
 
-// Wheels reckons the figures for so many students and minutes. The turn is that
-// of the student drawn.
-func (d *Drill) Wheels(turn pattern.Turn, students int, minutes float64) Wheels {
-	tempo := d.Tempo()
-	played, feeds := tempo.Balls(minutes), float64(len(d.Pattern.Feeds))
-	fed := int(d.fed() * float64(played))
-	share := d.share(float64(students))
-	contacts := contactsFigure(played, share)
-	rounds := float64(d.TurnBalls) / feeds
-	cycle := rounds * tempo.SecondsPerBall * feeds
-	work := max(0.1, min(cycle, cycle-tempo.SecondsPerBall*feeds+turn.Seconds))
+// Wheels reckons the figures for one of the students, whose runs are those of a
+// whole turn.
+func (t Turns) Wheels(p Player) Wheels {
+	d, turn := t.d, t.run(p.Mover)
+	feeds, balls := float64(len(d.Pattern.Feeds)), float64(d.TurnBalls)
+	fed := math.Floor(d.fed() * t.balls * t.sources)
+	contacts := contactsFigure(t.played(p), t.balls*t.sources, t.share())
+	cycle := balls * t.tempo.SecondsPerBall
+	work := max(0.1, min(cycle, turn.Seconds))
+	turns := max(1, t.students/min(float64(d.Hitters), max(1, t.students)))
 	return Wheels{
-		TurnSeconds: turnDerivation.Of(turn.Seconds, units.Seconds, feeds),
-		TurnMetres:  runDerivation.Of(turn.Metres, units.Metres, feeds),
-		PerMinute:   turnDerivation.Of(turn.PerMinute, units.Count, feeds),
+		TurnSeconds: turnDerivation.Of(turn.Seconds, units.Seconds, balls),
+		TurnMetres:  runDerivation.Of(turn.Metres, units.Metres, balls),
+		PerMinute:   rhythmDerivation.Of(turn.PerMinute, units.Count, t.tempo.SecondsPerBall),
 		Contacts:    contacts,
-		Metres: metresDerivation.Of(contacts.Value/feeds*turn.Metres, units.Metres,
-			contacts.Value, feeds, turn.Metres),
-		Rest:      restDerivation.Of((share*cycle-work)/work, units.Count, work, cycle, share),
-		Balls:     toHaveDerivation.Of(d.ToHave(fed), units.Balls, float64(fed), float64(d.Basket)),
+		Metres: metresDerivation.Of(contacts.Value/balls*turn.Metres, units.Metres,
+			contacts.Value, balls, turn.Metres),
+		Rest:      restDerivation.Of((turns*cycle-work)/work, units.Count, work, cycle, turns),
+		Balls:     toHaveDerivation.Of(d.ToHave(int(fed)), units.Balls, fed, float64(d.Basket)),
 		LeastOver: overDerivation.Of(turn.LeastOver, units.Metres, feeds),
 	}
 }

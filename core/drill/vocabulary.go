@@ -18,7 +18,7 @@ var Focuses = []units.Term{
 	{ID: "spin", Label: "Spin"},
 	{ID: "footwork", Label: "Footwork"},
 	{ID: "anticipation", Label: "Reading it early"},
-	{ID: "technique", Label: "Technique"},
+	{ID: string(Technique), Label: "Technique"},
 	{ID: "rhythm", Label: "Rhythm"},
 	{ID: string(WarmUp), Label: "Warm-up"},
 	{ID: "pressure", Label: "Under pressure"},
@@ -26,6 +26,10 @@ var Focuses = []units.Term{
 
 // WarmUp is the focus of what is done to get warm: no part of a lesson's work.
 const WarmUp Focus = "warmUp"
+
+// Technique is the focus of what is done for its own sake: held, nearly, not yet,
+// whatever the ball does.
+const Technique Focus = "technique"
 
 // Label of a focus.
 func (f Focus) Label() string { return units.LabelOf(Focuses, string(f)) }

@@ -18,6 +18,7 @@ type Ball struct {
 type Leg struct {
 	Stands court.Point `json:"stands"` // at the other's hit
 	Metres float64     `json:"metres"` // recovered and run since the last contact
+	Ends   court.Point `json:"-"`      // at the contact, the arm reaching the rest
 	Arrival
 }
 
@@ -30,8 +31,10 @@ func (m Mover) Sequence(start court.Point, balls []Ball) []Leg {
 	for i, b := range balls {
 		stands := toward(at, b.Recover, m.Covered(b.Between))
 		run := max(0, stands.Distance(b.Contact)-m.Reach)
-		out[i] = Leg{stands, at.Distance(stands) + run, m.Meet(stands.Distance(b.Contact), b.Available)}
-		at = toward(stands, b.Contact, run) // the arm reaches the rest
+		ends := toward(stands, b.Contact, run)
+		meets := m.Meet(stands.Distance(b.Contact), b.Available)
+		out[i] = Leg{stands, at.Distance(stands) + run, ends, meets}
+		at = ends
 	}
 	return out
 }

@@ -190,7 +190,7 @@ func inTurn(b *lesson.Block, lanes [][]Span, here []int, from, to float64) {
 	round := y.each * float64(len(y.turns))
 	for i, p := range here {
 		cycle := y.beats(i)
-		baskets(b.Drill, from, to, func(at, end, fed float64, collecting bool) {
+		baskets(b.Drill, len(here), from, to, func(at, end, fed float64, collecting bool) {
 			s := Span{From: at, To: end, Doing: Collecting}
 			if !collecting {
 				s.Doing, s.Cycle, s.Phase = Turns, cycle, math.Mod(fed, round)
@@ -201,9 +201,14 @@ func inTurn(b *lesson.Block, lanes [][]Span, here []int, from, to float64) {
 }
 
 // baskets cuts a stretch of a drill into feeding and picking up; fed is the
-// minutes of feeding before.
-func baskets(d *drill.Drill, from, to float64, visit func(at, end, fed float64, collecting bool)) {
-	t := d.Tempo()
+// minutes of feeding before, and hands how many students pick up.
+func baskets(
+	d *drill.Drill,
+	hands int,
+	from, to float64,
+	visit func(at, end, fed float64, collecting bool),
+) {
+	t := d.TempoFor(float64(hands))
 	full := float64(t.Basket) * t.SecondsPerBall / 60
 	if t.Basket == 0 || t.PickUpMinutes == 0 {
 		visit(from, to, 0, false)
@@ -231,7 +236,7 @@ func coachLane(b *lesson.Block, n int, from, to float64) (out []Span) {
 	case n == 0 || b.Drill == nil || !coachFeeds(b):
 		return []Span{{From: from, To: to, Doing: Watching}}
 	}
-	baskets(b.Drill, from, to, func(at, end, _ float64, collecting bool) {
+	baskets(b.Drill, n, from, to, func(at, end, _ float64, collecting bool) {
 		doing := Feeding
 		if collecting {
 			doing = Collecting

@@ -37,7 +37,7 @@ func MeanPoints(a, b int, p float64) float64 {
 // chance p²/(p² + (1−p)²). Bent rules are followed score by score.
 func (r Rules) Chance(p float64) float64 {
 	if !r.plain() {
-		return r.Odds(Chances{Point: p}).ChanceA
+		return r.Odds(r.Usual(p)).ChanceA
 	}
 	if r.WinBy == 1 {
 		return ChanceA(r.To, r.To, p)
@@ -50,7 +50,7 @@ func (r Rules) Chance(p float64) float64 {
 // MeanPoints of a game under the rules: rallies, warm-up included.
 func (r Rules) MeanPoints(p float64) float64 {
 	if !r.plain() {
-		return r.Odds(Chances{Point: p}).MeanPoints
+		return r.Odds(r.Usual(p)).MeanPoints
 	}
 	if r.WinBy == 1 {
 		return float64(r.WarmUp) + MeanPoints(r.To, r.To, p)
@@ -59,6 +59,15 @@ func (r Rules) MeanPoints(p float64) float64 {
 	// One point past To−1 each is where the short race stops; from there two
 	// points at a time, each pair ending it with chance p² + (1−p)².
 	return float64(r.WarmUp) + MeanPoints(r.To, r.To, p) - deuce + deuce*2/(p*p+(1-p)*(1-p))
+}
+
+// Usual are the chances of the rules' rallies with their usual marks.
+func (r Rules) Usual(p float64) Chances {
+	c := Chances{Point: p, Marks: map[string]float64{}}
+	for _, m := range r.Marks {
+		c.Marks[m.ID] = m.Usual
+	}
+	return c
 }
 
 // MeanMinutes of a game under the rules.

@@ -50,10 +50,9 @@ func TestPresetsPlayedAndReckonedAgree(t *testing.T) {
 		require.Empty(t, g.Rules.Validate(), g.ID)
 		require.NotEmpty(t, g.How)
 		c := Chances{Point: 0.55, Edge: 0.05, Marks: map[string]float64{}}
-		for i, m := range g.Rules.Marks {
-			c.Marks[m.ID] = 0.3
-			if i < len(g.Marked) {
-				c.Marks[m.ID] = g.Marked[i]
+		for _, m := range g.Rules.Marks {
+			if c.Marks[m.ID] = m.Usual; m.Usual == 0 {
+				c.Marks[m.ID] = 0.3
 			}
 		}
 		want := g.Rules.Odds(c)
@@ -309,4 +308,39 @@ func TestMarksCombine(t *testing.T) {
 		require.InDelta(t, chances[id], with[id], 1e-12, id)
 	}
 	require.NotContains(t, with, "ends", "a mark that only names why a rally ended changes no score")
+}
+
+// An uneven race is about even at its own setting: the side that its role favours
+// has farther to go. 10 to 5 at 0.67 [trade].
+func TestUnevenRacesAreEvenAtTheirSetting(t *testing.T) {
+	n := 0
+	for _, g := range Presets() {
+		if p := g.Rules.Favours; p > 0 {
+			n++
+			require.InDelta(t, 0.5, g.Rules.Chance(p), 0.1, g.ID)
+		}
+	}
+	require.NotZero(t, n)
+}
+
+// The longest fair game lies within 0.03 of even where there is one, no longer one
+// does, and it says when there is none.
+func TestTheLongestFairGame(t *testing.T) {
+	for _, p := range []float64{0.5, 0.55, 0.62, 0.67, 0.75, 0.85} {
+		h, ok := LongestFair(p, 21, math.Inf(1))
+		require.True(t, ok, p)
+		require.InDelta(t, 0.5, h.ChanceA, Even+1e-9)
+		races(p, 21, math.Inf(1), func(o Handicap) {
+			if o.A+o.B > h.A+h.B {
+				require.Greater(t, math.Abs(o.ChanceA-0.5), Even)
+			}
+		})
+		short, ok := LongestFair(p, 21, 12)
+		require.LessOrEqual(t, MeanPoints(short.A, short.B, p), 12.0)
+		if ok {
+			require.InDelta(t, 0.5, short.ChanceA, Even+1e-9)
+		}
+	}
+	_, ok := LongestFair(0.9, 3, math.Inf(1))
+	require.False(t, ok)
 }

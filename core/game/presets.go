@@ -21,8 +21,6 @@ type Preset struct {
 	Rules    Rules     `json:"rules"`
 	Caution  string    `json:"caution,omitempty"`
 	GivesUp  string    `json:"givesUp,omitempty"` // what this choice costs, where coaches disagree
-	Marked   []float64 `json:"marked,omitempty"`  // usual chance of each mark
-	Uneven   float64   `json:"uneven,omitempty"`  // the share of rallies A is expected to win
 	SortedBy string    `json:"sortedBy"`          // what it trains, in one word
 }
 

@@ -38,6 +38,9 @@ type Rules struct {
 	Net string `json:"net,omitempty"`
 	// OnlyNetScores: a rally won without the place takes it and scores nothing.
 	OnlyNetScores bool `json:"onlyNetScores,omitempty"`
+	// Favours is the share of rallies that side A wins among equals, where its
+	// place or role is worth something: at the net, with the feed. 0: an even one.
+	Favours float64 `json:"favours,omitempty"`
 	// Marks are what a rally may carry that changes its worth or ended it.
 	Marks []Mark `json:"marks,omitempty"`
 	// OwnScores: sides play, but each player keeps a score.
@@ -63,6 +66,8 @@ type Mark struct {
 	Times int    `json:"times,omitempty"`
 	Bonus int    `json:"bonus,omitempty"`
 	Ends  bool   `json:"ends,omitempty"`
+	// Usual is the chance that a rally carries it, as a coach finds; 0: not known.
+	Usual float64 `json:"usual,omitempty"`
 }
 
 // Rally is one rally as it was tapped.
@@ -131,6 +136,9 @@ func (r Rules) Validate() (p units.Problems) {
 	case r.OnlyNetScores && r.Net != "winner":
 		p.Add("onlyNetScores", "this needs the net to go to the winner of a rally")
 	}
+	if !(r.Favours >= 0 && r.Favours <= 0.95) {
+		p.Add("favours", fmt.Sprintf("a side is favoured with up to 0.95 of the rallies, not %g", r.Favours))
+	}
 	if len(r.Marks) > mostMarks {
 		p.Add("marks", fmt.Sprintf("at most %d marks can be told apart courtside", mostMarks))
 	}
@@ -142,6 +150,9 @@ func (r Rules) Validate() (p units.Problems) {
 		within(field+"worth", "a mark is worth", m.Worth, 0, 10)
 		within(field+"times", "a mark multiplies by", m.Times, 0, 5)
 		within(field+"bonus", "a bonus is", m.Bonus, 0, 5)
+		if !(m.Usual >= 0 && m.Usual <= 1) {
+			p.Add(field+"usual", fmt.Sprintf("a mark comes in 0 to 1 of the rallies, not %g", m.Usual))
+		}
 	}
 	return p
 }

@@ -52,57 +52,87 @@ func (s Spread) Quantile(q float64) (int, bool) {
 	return len(s) - 1, false
 }
 
-// Spread reckons the course as one Markov chain with a state for every count
-// reached: a good ball moves on, a miss stays (total) or goes back to the start
-// of its goal (in a row). It runs for at least atLeast balls, then until the
-// certainty is reached, never beyond atMost.
+// Spread reckons the course ball by ball. It runs for at least atLeast balls,
+// then until the certainty is reached, never beyond atMost.
 func (c Course) Spread(atLeast, atMost int, certainty float64) Spread {
+	chain := c.Chain()
+	out := make(Spread, 1, atLeast+2)
+	out[0] = chain.Done()
+	for n := 1; n <= atMost && (n <= atLeast || out[n-1] < certainty); n++ {
+		chain.Ball()
+		out = append(out, chain.Done())
+	}
+	return out
+}
+
+// Chain is a course on its way: a Markov chain with a state for every count
+// reached. A good ball moves on, a miss stays (total) or goes back to the start
+// of its goal (in a row).
+type Chain struct {
+	course Course
+	again  []bool    // whether a miss takes the count back
+	at     []float64 // chance of being in each state; the last is "finished"
+	from   []int     // first state of each goal
+	least  int       // goals before this one are as good as met
+	balls  int
+}
+
+// Chain of the course, before the first ball.
+func (c Course) Chain() *Chain {
+	k := &Chain{course: c, again: make([]bool, len(c)), from: make([]int, len(c))}
 	size := 0
-	for _, s := range c {
+	for i, s := range c {
+		k.again[i], k.from[i] = s.Goal.Kind.StartsAgain(), size
 		size += s.Goal.Count
 	}
-	at := make([]float64, size+1) // chance of being in each state; the last is "finished"
-	at[0] = 1
-	again := c.startAgain()
-	out := make(Spread, 1, atLeast+2)
-	out[0] = at[size]
-	for n := 1; n <= atMost && (n <= atLeast || out[n-1] < certainty); n++ {
-		c.feed(at, again)
-		out = append(out, at[size])
-	}
-	return out
+	k.at = make([]float64, size+1)
+	k.at[0] = 1
+	return k
 }
 
-// startAgain says of each goal whether a miss takes its count back to nothing.
-func (c Course) startAgain() []bool {
-	out := make([]bool, len(c))
-	for i := range c {
-		out[i] = c[i].Goal.Kind.StartsAgain()
-	}
-	return out
-}
+// Done is the chance of having finished.
+func (k *Chain) Done() float64 { return k.at[len(k.at)-1] }
 
-// feed moves the chances on by one ball, from the last goal to the first so
-// that each state is read before it is written.
-func (c Course) feed(at []float64, again []bool) {
-	start := len(at) - 1
-	for i := len(c) - 1; i >= 0; i-- {
-		share, count := c[i].share(), c[i].Goal.Count
-		p := share * c[i].Rate // good, for it; share − p a miss, 1 − share not for it
-		start -= count
-		at[start+count] += p * at[start+count-1]
-		if !again[i] {
-			for j := start + count - 1; j > start; j-- {
-				at[j] = (1-p)*at[j] + p*at[j-1]
-			}
-			at[start] *= 1 - p
+// gone is the chance below which a goal is not followed any more.
+const gone = 1e-13
+
+// Ball moves the chances on by one ball, from the last goal to the first so that
+// each state is read before it is written. Goals not reached yet, and those that
+// everybody has left behind, are passed over.
+func (k *Chain) Ball() {
+	k.balls++
+	at := k.at
+	for i := len(k.course) - 1; i >= k.least; i-- {
+		start, count := k.from[i], k.course[i].Goal.Count
+		if start >= k.balls {
 			continue
 		}
-		miss := 0.0
-		for j := start + count - 1; j > start; j-- {
-			miss += at[j]
-			at[j] = p*at[j-1] + (1-share)*at[j]
+		share := k.course[i].share()
+		p := share * k.course[i].Rate // good, for it; share − p a miss, 1 − share not for it
+		if k.balls-start >= count {
+			at[start+count] += p * at[start+count-1]
 		}
-		at[start] = (share-p)*(miss+at[start]) + (1-share)*at[start]
+		top := min(count-1, k.balls-start) // the farthest that so many balls can reach
+		left := 0.0
+		if !k.again[i] {
+			for j := start + top; j > start; j-- {
+				at[j] = (1-p)*at[j] + p*at[j-1]
+				left += at[j]
+			}
+			at[start] *= 1 - p
+			left += at[start]
+		} else {
+			miss := 0.0
+			for j := start + top; j > start; j-- {
+				miss += at[j]
+				at[j] = p*at[j-1] + (1-share)*at[j]
+				left += at[j]
+			}
+			at[start] = (share-p)*(miss+at[start]) + (1-share)*at[start]
+			left += at[start]
+		}
+		if i == k.least && left < gone {
+			k.least++
+		}
 	}
 }

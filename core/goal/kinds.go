@@ -13,6 +13,8 @@ type Kind string
 const (
 	Total  Kind = "total"
 	InARow Kind = "inARow"
+	// Repetitions are done, not hit: nothing about them is a matter of chance.
+	Repetitions Kind = "repetitions"
 )
 
 // rule is what is its own of a kind of goal, for n good balls at success rate p
@@ -23,10 +25,12 @@ type rule struct {
 	label string
 	// startsAgain: a miss takes the count back to nothing.
 	startsAgain bool
-	mean        func(n int, p float64) float64            // balls to meet it
-	chance      func(n int, p float64, balls int) float64 // to have met it
-	quantile    func(n int, p, certainty float64) float64 // balls by which it is met
-	inTime      func(p float64, balls int) (mean float64) // count that so many balls give
+	// repeats: each one done counts, and there is no chance of a good one.
+	repeats  bool
+	mean     func(n int, p float64) float64            // balls to meet it
+	chance   func(n int, p float64, balls int) float64 // to have met it
+	quantile func(n int, p, certainty float64) float64 // balls by which it is met
+	inTime   func(p float64, balls int) (mean float64) // count that so many balls give
 }
 
 var rules = []rule{
@@ -44,6 +48,18 @@ var rules = []rule{
 		chance:   inARowChance,
 		quantile: inARowQuantile,
 		inTime:   bestStreak,
+	},
+	{
+		id: Repetitions, label: "repetitions", repeats: true,
+		mean: func(n int, _ float64) float64 { return float64(n) },
+		chance: func(n int, _ float64, done int) float64 {
+			if done < n {
+				return 0
+			}
+			return 1
+		},
+		quantile: func(n int, _, _ float64) float64 { return float64(n) },
+		inTime:   func(_ float64, done int) float64 { return float64(done) },
 	},
 }
 
@@ -75,3 +91,6 @@ func Kinds() (out []units.Term) {
 // StartsAgain says whether a miss takes the count of such a goal back to
 // nothing, as it does for a streak.
 func (k Kind) StartsAgain() bool { return ruleOf(k).startsAgain }
+
+// Repeats says whether such a goal counts what is done, good or not.
+func (k Kind) Repeats() bool { return ruleOf(k).repeats }

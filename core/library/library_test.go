@@ -2,12 +2,15 @@ package library
 
 import (
 	"encoding/json"
+	"fmt"
 	"testing"
 
 	"hodometer/core/drill"
 	"hodometer/core/footwork"
 	"hodometer/core/pattern"
+	"hodometer/core/progress"
 	"hodometer/core/sport"
+	"hodometer/core/target"
 	"hodometer/core/units"
 
 	"github.com/stretchr/testify/require"
@@ -33,7 +36,7 @@ func TestEveryDrillHoldsAtItsLevel(t *testing.T) {
 		if !assertNone(t, e.ID, d.Validate()) {
 			continue
 		}
-		plan, err := d.Pattern.Play(mover(t, &d), false)
+		plan, err := d.Pattern.Play(mover(t, &d), d.TurnBalls, false)
 		require.NoError(t, err, e.ID)
 		for _, n := range d.Notices(&flights, mover(t, &d), plan, nil, true, units.Metric) {
 			words := ""
@@ -79,7 +82,7 @@ func TestTheShelfIsWide(t *testing.T) {
 		require.NoError(t, err)
 		sports[c.Sport]++
 		focuses[e.Focus]++
-		n := e.Neighbours(&flights, mover(t, &e), func(*drill.Drill) []drill.Player { return nil })
+		n := e.Neighbours(&flights, nil, mover(t, &e), func(*drill.Drill) []drill.Player { return nil })
 		require.GreaterOrEqual(t, len(n), 6, e.ID)
 	}
 	for _, s := range sport.All() {
@@ -133,4 +136,35 @@ func TestRallyGapsAreATempoPeoplePlay(t *testing.T) {
 			require.Less(t, perMinute, 50.0, "50 a minute is the mark to aim at: %s", e.ID)
 		}
 	}
+}
+
+// Each goal that is by chance is neither hopeless nor sure for a student of the
+// level the drill is made for, of whom nothing was counted; or it is said here why
+// not.
+func TestChancesSuitTheLevel(t *testing.T) {
+	why := map[string]string{
+		"marker-duel 0": "one hit of something so small wins it, among a hundred tries",
+	}
+	const least, most = 0.35, 0.95
+	asked := 0
+	for _, d := range All() {
+		level, err := target.LevelOf(d.Level)
+		require.NoError(t, err)
+		flown, err := flights.Fly(d.Pattern, false)
+		require.NoError(t, err)
+		unknown := progress.Unknown(0)
+		for i, s := range d.Steps {
+			curve := drill.CurveOf(nil, level, d.Asks(s, flown, mover(t, &d)))
+			require.Equal(t, d.ByChance(s), curve != nil, d.ID)
+			if curve == nil {
+				continue
+			}
+			asked++
+			r := unknown.Rate(curve)
+			if off := r.Mean < least || r.Mean > most; off != (why[fmt.Sprint(d.ID, " ", i)] != "") {
+				t.Errorf("%s, goal %d: %.2f at its level", d.ID, i, r.Mean)
+			}
+		}
+	}
+	require.Greater(t, asked, 90)
 }

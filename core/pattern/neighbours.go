@@ -27,8 +27,8 @@ type Neighbour struct {
 const shuffle = 3
 
 // Neighbours are the pattern's bends, easiest first by the worst time ratio for
-// that student, then by the mean. Bends that change nothing or cannot be fed are left out.
-func (k *Flights) Neighbours(p Pattern, m footwork.Mover) []Neighbour {
+// that student in a turn of so many balls, then by the mean. Bends that change nothing or cannot be fed are left out.
+func (k *Flights) Neighbours(p Pattern, m footwork.Mover, balls int) []Neighbour {
 	bends := []Neighbour{
 		{ID: "mirror", Label: "Other side", Pattern: p.Mirror()},
 		{ID: "otherHand", Label: "Other hand", Pattern: p.OtherHand()},
@@ -63,7 +63,7 @@ func (k *Flights) Neighbours(p Pattern, m footwork.Mover) []Neighbour {
 		if same(n.Pattern, p) || len(n.Pattern.Validate()) > 0 {
 			continue
 		}
-		asks, ok := k.Asks(n.Pattern, m)
+		asks, ok := k.Asks(n.Pattern, m, balls)
 		if !ok {
 			continue
 		}
@@ -77,10 +77,10 @@ func (k *Flights) Neighbours(p Pattern, m footwork.Mover) []Neighbour {
 	return out
 }
 
-// Asks sums up what the pattern asks of that mover; false where a ball of it
+// Asks sums up what a turn of so many balls asks of that mover; false where one
 // cannot be fed.
-func (k *Flights) Asks(p Pattern, m footwork.Mover) (n Neighbour, ok bool) {
-	plan, err := k.Play(p, m, false)
+func (k *Flights) Asks(p Pattern, m footwork.Mover, balls int) (n Neighbour, ok bool) {
+	plan, err := k.Play(p, m, balls, false)
 	if err != nil || slices.ContainsFunc(plan.Balls, func(b Ball) bool { return !b.Feasible }) {
 		return n, false
 	}

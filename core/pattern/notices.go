@@ -42,9 +42,10 @@ const (
 	laneRoom  = 1.0 // m, beside the way of a hit ball
 )
 
-// Notices looks through a plan of the pattern for what will not work. Looking
+// Notices looks through a turn of the pattern, of so many balls, for what will
+// not work. Looking
 // for fixes takes most of the time; a drag can do without them.
-func (k *Flights) Notices(p Pattern, m footwork.Mover, plan Turn, fixes bool) []Notice {
+func (k *Flights) Notices(p Pattern, m footwork.Mover, balls int, plan Turn, fixes bool) []Notice {
 	c, err := court.ByID(p.Court)
 	if err != nil {
 		return nil
@@ -56,7 +57,7 @@ func (k *Flights) Notices(p Pattern, m footwork.Mover, plan Turn, fixes bool) []
 			out = append(out, p.cannotFeed(i, b))
 			continue
 		case b.Leg.Effort == footwork.Unreachable:
-			out = append(out, p.unreachable(k, m, i, b, fixes))
+			out = append(out, p.unreachable(k, m, balls, i, b, fixes))
 		}
 		if !c.OnFloor(b.At.Floor()) {
 			out = append(
@@ -100,7 +101,13 @@ const reach = 0.85
 
 // unreachable offers more time before the ball, a higher ball, and one nearer
 // by: of each the least that brings the ratio down to a working one.
-func (p Pattern) unreachable(k *Flights, m footwork.Mover, i int, b Ball, fixes bool) Notice {
+func (p Pattern) unreachable(
+	k *Flights,
+	m footwork.Mover,
+	balls, i int,
+	b Ball,
+	fixes bool,
+) Notice {
 	n := Notice{
 		Unreachable,
 		i,
@@ -122,17 +129,25 @@ func (p Pattern) unreachable(k *Flights, m footwork.Mover, i int, b Ball, fixes 
 			return q
 		}
 		by, ok := least(most, func(by float64) bool {
-			plan, err := k.Play(bent(by), m, false)
+			plan, err := k.Play(bent(by), m, balls, false)
 			return err == nil && plan.Balls[i].Feasible && plan.Balls[i].Leg.Ratio <= reach
 		})
 		if ok {
 			n.Fixes = append(n.Fixes, Fix{fmt.Sprintf(words, by), "in reach", bent(by)})
 		}
 	}
-	if i > 0 {
+	before := (i + len(p.Feeds) - 1) % len(p.Feeds) // of the round before
+	if balls > i && (i > 0 || balls > len(p.Feeds)) {
 		try(3, "Wait %.1f s more before it", func(q *Pattern, by float64) {
-			q.Feeds[i-1].Gap = math.Round(100*(q.Feeds[i-1].Gap+by)) / 100
+			q.Feeds[before].Gap = math.Round(100*(q.Feeds[before].Gap+by)) / 100
 		})
+	}
+	if p.Base != p.Start && !p.Shift {
+		q := p.Clone()
+		q.Base = q.Start
+		if plan, err := k.Play(q, m, balls, false); err == nil && plan.Balls[i].Leg.Ratio <= reach {
+			n.Fixes = append(n.Fixes, Fix{"Come back only to where it starts", "in reach", q})
+		}
 	}
 	if p.Feeds[i].By == flight.ByClearance {
 		try(5, "Feed it %.1f m higher", func(q *Pattern, by float64) { q.Feeds[i].Want += by })
@@ -151,7 +166,7 @@ func (p Pattern) unreachable(k *Flights, m footwork.Mover, i int, b Ball, fixes 
 		try(most, "Feed it %.1f m nearer", nearer)
 		if len(n.Fixes) == 0 && i > 0 { // neither alone: both
 			try(most, "Wait 2 s more and feed it %.1f m nearer", func(q *Pattern, by float64) {
-				q.Feeds[i-1].Gap += 2
+				q.Feeds[before].Gap += 2
 				nearer(q, by)
 			})
 		}

@@ -51,7 +51,7 @@ func deepShortDeep() Pattern {
 }
 
 func reckon(t require.TestingT, p Pattern) Turn {
-	plan, err := p.Play(footwork.Club, false)
+	plan, err := p.Play(footwork.Club, 3, false)
 	require.NoError(t, err)
 	return plan
 }
@@ -62,7 +62,7 @@ func TestDeepShortDeep(t *testing.T) {
 	p := deepShortDeep()
 	require.Empty(t, p.Validate())
 	plan := reckon(t, p)
-	require.Empty(t, flights.Notices(p, footwork.Club, plan, true))
+	require.Empty(t, flights.Notices(p, footwork.Club, 3, plan, true))
 	sum := 0.0
 	for i, b := range plan.Balls {
 		require.True(t, b.Feasible, b.Reason)
@@ -76,9 +76,11 @@ func TestDeepShortDeep(t *testing.T) {
 		require.InDelta(t, 0.8, b.At.Z, 0.35, "at the height asked for, or at the top of the bounce below it")
 		sum += b.Leg.Metres
 	}
-	require.InDelta(t, sum, plan.Metres, 1e-9)
+	back := plan.Balls[2].Leg.Ends.Distance(plan.Recovers)
+	require.InDelta(t, sum+back, plan.Metres, 1e-9, "and back to the base")
 	require.Equal(t, plan.Balls[2].Contact, plan.Seconds)
-	junior, err := p.Play(footwork.Junior, false)
+	require.InDelta(t, 60/3.5, plan.PerMinute, 1e-9)
+	junior, err := p.Play(footwork.Junior, 3, false)
 	require.NoError(t, err)
 	require.Less(t, junior.LeastSlack, plan.LeastSlack)
 }
@@ -207,7 +209,7 @@ func TestFixesMend(t *testing.T) {
 		t.Helper()
 		plan := reckon(t, p)
 		found := false
-		for _, n := range flights.Notices(p, footwork.Club, plan, true) {
+		for _, n := range flights.Notices(p, footwork.Club, 3, plan, true) {
 			if n.Kind != kind {
 				continue
 			}
@@ -215,7 +217,7 @@ func TestFixesMend(t *testing.T) {
 			require.NotEmpty(t, n.Fixes, n.Text)
 			for _, f := range n.Fixes {
 				require.Empty(t, f.Pattern.Validate(), f.Label)
-				for _, left := range flights.Notices(f.Pattern, footwork.Club, reckon(t, f.Pattern), true) {
+				for _, left := range flights.Notices(f.Pattern, footwork.Club, 3, reckon(t, f.Pattern), true) {
 					require.False(t, left.Kind == kind && left.Feed == n.Feed, "%s: %s", f.Label, left.Text)
 				}
 			}
@@ -245,7 +247,7 @@ func TestFixesMend(t *testing.T) {
 // the same, and its figures are those of the patterns in it.
 func TestNeighbours(t *testing.T) {
 	p := deepShortDeep()
-	tray := flights.Neighbours(p, footwork.Club)
+	tray := flights.Neighbours(p, footwork.Club, 3)
 	ids := map[string]Neighbour{}
 	for i, n := range tray {
 		require.Empty(t, n.Pattern.Validate(), n.ID)
@@ -259,7 +261,7 @@ func TestNeighbours(t *testing.T) {
 	require.Less(t, at("slower"), at("quicker"))
 	require.Less(t, ids["onePlace"].Metres, reckon(t, p).Metres)
 	one := p.OnePlace()
-	for _, n := range flights.Neighbours(one, footwork.Club) {
+	for _, n := range flights.Neighbours(one, footwork.Club, 1) {
 		require.NotEqual(t, "onePlace", n.ID)
 		require.NotEqual(t, "oneSide", n.ID)
 	}
@@ -268,7 +270,7 @@ func TestNeighbours(t *testing.T) {
 // A path starts at the release, touches the floor at the bounce and ends at the
 // contact.
 func TestPathsAreTheBallsWay(t *testing.T) {
-	plan, err := deepShortDeep().Play(footwork.Club, true)
+	plan, err := deepShortDeep().Play(footwork.Club, 3, true)
 	require.NoError(t, err)
 	for i, b := range plan.Balls {
 		require.Greater(t, len(b.Path), 20, i)
@@ -375,7 +377,31 @@ func BenchmarkTwelveFeeds(b *testing.B) {
 	}
 	p.Feeds = p.Feeds[:12]
 	for b.Loop() {
-		plan, _ := p.Play(footwork.Club, true)
-		flights.Notices(p, footwork.Club, plan, true)
+		plan, _ := p.Play(footwork.Club, 3, true)
+		flights.Notices(p, footwork.Club, 3, plan, true)
 	}
+}
+
+// One feed eight times costs what eight feeds cost, and a turn so long that its
+// end is not run ball by ball what its rounds cost.
+func TestAWholeTurn(t *testing.T) {
+	one := deepShortDeep()
+	one.Feeds = one.Feeds[:1]
+	eight := one.Clone()
+	for range 7 {
+		eight.Feeds = append(eight.Feeds, one.Feeds[0])
+	}
+	whole := func(p Pattern, n int) Turn {
+		balls, err := p.Fly()
+		require.NoError(t, err)
+		return p.Whole(footwork.Club, balls, n)
+	}
+	a, b := whole(one, 8), whole(eight, 8)
+	require.InDelta(t, b.Metres, a.Metres, 1e-9)
+	require.InDelta(t, b.Seconds, a.Seconds, 1e-9)
+	require.InDelta(t, b.LeastSlack, a.LeastSlack, 1e-9)
+	require.InDelta(t, b.PerMinute, a.PerMinute, 1e-9)
+	fifty, hundred := whole(deepShortDeep(), 51), whole(deepShortDeep(), 102)
+	require.InDelta(t, 102*3.5, hundred.Seconds, 3.5)
+	require.InEpsilon(t, 2, hundred.Metres/fifty.Metres, 0.01)
 }

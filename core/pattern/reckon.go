@@ -43,8 +43,8 @@ type Turn struct {
 	Balls    []Ball      `json:"balls"`
 	Recovers court.Point `json:"recovers"` // where to, by the school chosen
 	Seconds  float64     `json:"seconds"`  // first release to last contact
-	Metres   float64     `json:"metres"`
-	// PerMinute is strokes a minute within the turn.
+	Metres   float64     `json:"metres"`   // and back to where the student recovers to
+	// PerMinute is strokes a minute while balls keep coming: the steady rhythm.
 	PerMinute float64 `json:"perMinute"`
 	// LeastOver is the lowest ball over the net; LeastSlack the tightest run.
 	LeastOver  float64 `json:"leastOver"`
@@ -53,19 +53,33 @@ type Turn struct {
 	Efforts map[footwork.Effort]int `json:"efforts"`
 }
 
-// Play flies every feed and runs the student through them. The pattern must be
-// valid. With paths, each ball carries its flight.
-func (k *Flights) Play(p Pattern, m footwork.Mover, paths bool) (Turn, error) {
-	balls, err := k.Fly(p, paths)
+// Play flies every feed and runs the student through a whole turn of so many
+// balls. The balls are those of the pattern once, each with the hardest of its
+// runs in the turn: the first begins where the student starts, the others where
+// they have got to. The pattern must be valid. With paths, each ball carries its
+// flight.
+func (k *Flights) Play(p Pattern, m footwork.Mover, balls int, paths bool) (Turn, error) {
+	flown, err := k.Fly(p, paths)
 	if err != nil {
 		return Turn{}, err
 	}
-	return p.Run(m, balls), nil
+	out := p.Whole(m, flown, max(balls, len(flown)))
+	for i, b := range out.Balls[len(flown):] {
+		if once := &out.Balls[i%len(flown)]; b.Leg.Ratio > once.Leg.Ratio {
+			once.Leg = b.Leg
+		}
+	}
+	out.Balls = out.Balls[:len(flown)]
+	out.Efforts = map[footwork.Effort]int{}
+	for _, b := range out.Balls {
+		out.Efforts[b.Leg.Effort]++
+	}
+	return out, nil
 }
 
 // Play is the same, with nothing remembered.
-func (p Pattern) Play(m footwork.Mover, paths bool) (Turn, error) {
-	return (*Flights)(nil).Play(p, m, paths)
+func (p Pattern) Play(m footwork.Mover, balls int, paths bool) (Turn, error) {
+	return (*Flights)(nil).Play(p, m, balls, paths)
 }
 
 // Fly is the pattern's balls as they come, with nothing remembered.
@@ -274,6 +288,40 @@ func (p Pattern) better(m footwork.Mover, balls []Ball) court.Point {
 	return spot
 }
 
+// mostRun is how many balls of a turn are run through one by one; what is left
+// of a longer turn costs what its last round did.
+const mostRun = 48
+
+// Whole sends a student who moves like that through a turn of n balls: the
+// pattern over and over, the run going on from ball to ball, and back at the end
+// to where the student recovers to. One feed eight times costs what eight feeds
+// cost.
+func (p Pattern) Whole(m footwork.Mover, balls []Ball, n int) Turn {
+	feeds, cycle := len(balls), 0.0
+	for _, f := range p.Feeds {
+		cycle += f.Gap
+	}
+	all := make([]Ball, 0, min(n, mostRun+feeds))
+	for i := range max(1, n) {
+		if i >= mostRun && i%feeds == 0 {
+			break
+		}
+		b := balls[i%feeds]
+		b.shift(float64(i/feeds) * cycle)
+		all = append(all, b)
+	}
+	out := p.Run(m, all)
+	if left := n - len(all); left > 0 { // as the last round went
+		round := 0.0
+		for _, b := range out.Balls[len(all)-feeds:] {
+			round += b.Leg.Metres
+		}
+		out.Metres += float64(left) / float64(feeds) * round
+		out.Seconds += float64(left) / float64(feeds) * cycle
+	}
+	return out
+}
+
 // run sends the student through the balls and adds up.
 func (p Pattern) run(m footwork.Mover, plan *Turn) {
 	sequence := make([]footwork.Ball, len(plan.Balls))
@@ -287,18 +335,20 @@ func (p Pattern) run(m footwork.Mover, plan *Turn) {
 			Between:   max(0, b.Release-last),
 			Recover:   plan.Recovers,
 		}
-		if i > 0 && p.Feeds[i-1].Go != nil {
-			sequence[i].Recover = *p.Feeds[i-1].Go
+		if i > 0 {
+			sequence[i].Recover = p.after(i-1, plan.Recovers)
 		}
 		if i == 0 {
 			sequence[i].Between, sequence[i].Recover = 0, p.Start
 		}
 		last = max(last, b.Contact)
 	}
+	at := p.Start
 	for i, leg := range m.Sequence(p.Start, sequence) {
 		b := &plan.Balls[i]
 		b.Leg = leg
 		plan.Metres += leg.Metres
+		at = leg.Ends
 		plan.Efforts[leg.Effort]++
 		plan.LeastSlack = min(plan.LeastSlack, leg.Slack)
 		if b.Net > 0 {
@@ -308,8 +358,18 @@ func (p Pattern) run(m footwork.Mover, plan *Turn) {
 	if math.IsInf(plan.LeastOver, 1) {
 		plan.LeastOver = 0
 	}
+	plan.Metres += at.Distance(p.after(len(plan.Balls)-1, plan.Recovers)) // and back
 	plan.Seconds = last
-	if last > 0 {
-		plan.PerMinute = 60 * float64(len(plan.Balls)) / last
+	for _, f := range p.Feeds {
+		plan.PerMinute += f.Gap / float64(len(p.Feeds))
 	}
+	plan.PerMinute = 60 / plan.PerMinute
+}
+
+// after is where the student makes for after the i-th ball of a turn.
+func (p Pattern) after(i int, recovers court.Point) court.Point {
+	if to := p.Feeds[i%len(p.Feeds)].Go; to != nil {
+		return *to
+	}
+	return recovers
 }

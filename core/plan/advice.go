@@ -62,7 +62,7 @@ func (q *question) lacking(b *lesson.Block, fed float64) (out []Notice) {
 	}
 	if asks := b.Drill.ToHave(int(fed)); r.Balls > 0 && asks > float64(r.Balls) {
 		fit := FromBalls(b, r.Balls)
-		t := fit.Drill.Tempo()
+		t := fit.Drill.TempoFor(float64(len(q.students)))
 		pickUps := int(t.PickUps(float64(t.Balls(float64(b.Minutes)))))
 		out = append(
 			out,
@@ -113,10 +113,18 @@ func (q *question) advice() []Notice {
 	}
 	match := slices.ContainsFunc(l.Blocks, func(b lesson.Block) bool { return b.Kind == lesson.Game })
 	if len(drills) > 0 && !match && total >= wantsMatch && len(q.students) >= 2 {
-		out = append(out, notice("noMatchPlay",
-			"Nothing in this lesson is match play: what is practised should be met in a game before they go.",
-			lesson.Fix{Label: "Turn the last drill into match play", Outcome: "a game to 11 from its ball",
-				Blocks: afterLast(l, MatchFrom(drills[len(drills)-1].Drill)), Whole: true}))
+		n := notice("noMatchPlay",
+			"Nothing in this lesson is match play: what is practised should be met in a game before they go.")
+		for _, b := range slices.Backward(drills) {
+			if b.Drill.Playable() {
+				n.Fixes = append(n.Fixes, lesson.Fix{
+					Label: "Turn “" + b.Title + "” into match play", Outcome: "a game to 11 from its ball",
+					Blocks: afterLast(l, MatchFrom(b.Drill)), Whole: true,
+				})
+				break
+			}
+		}
+		out = append(out, n)
 	}
 	still, minutes := []*lesson.Block{}, 0
 	for _, b := range drills {
@@ -152,7 +160,7 @@ func (q *question) fresh(drills []*lesson.Block) (titles []string) {
 		known := slices.ContainsFunc(q.students, func(s Student) bool {
 			return slices.ContainsFunc(
 				b.Drill.Steps,
-				func(st drill.Step) bool { return len(s.Seen[b.Drill.Skill(st)]) > 0 },
+				func(st drill.Step) bool { _, known := s.Known[b.Drill.Skill(st)]; return known },
 			)
 		})
 		if !known && len(q.students) > 0 {

@@ -41,22 +41,23 @@ func (p *Planner) Bench(ctx context.Context, d *drill.Drill, q BenchQuestion) (o
 		q.Minutes = d.Minutes.Best
 	}
 	mover := q.Student.mover()
-	if out.Turn, err = p.Flights.Play(d.Pattern, mover, q.Paths); err != nil {
+	if out.Turn, err = p.Flights.Play(d.Pattern, mover, d.TurnBalls, q.Paths); err != nil {
 		return out, err
 	}
 	flown, err := p.Flights.Fly(d.Pattern, false)
 	if err != nil {
 		return out, err
 	}
-	rerate := func(b *drill.Drill) []drill.Player { return Players(b, []Student{q.Student}) }
+	rerate := func(b *drill.Drill) []drill.Player { return []drill.Player{q.Student.PlayerOf(b)} }
 	player := rerate(d)[0]
-	out.Player = d.Turns(flown, float64(q.Students), float64(q.Minutes)).Player(player)
-	out.Wheels = d.Wheels(out.Turn, q.Students, float64(q.Minutes))
+	turns := d.Turns(&p.Curves, flown, float64(q.Students), float64(q.Minutes))
+	out.Player = turns.Player(player)
+	out.Wheels = turns.Wheels(player)
 	out.Notices = d.Notices(&p.Flights, mover, out.Turn, &player, !q.Quick, q.System)
 	out.Cautions = d.AllCautions()
 	out.Edits = d.Edits()
 	if q.Neighbours && ctx.Err() == nil {
-		out.Neighbours = d.Neighbours(&p.Flights, mover, rerate)
+		out.Neighbours = d.Neighbours(&p.Flights, &p.Curves, mover, rerate)
 	}
 	return out, ctx.Err()
 }

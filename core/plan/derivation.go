@@ -47,8 +47,8 @@ var (
 	metresDerivation = total(
 		"lesson.metres",
 		"Metres",
-		"The way through each drill's pattern, as often as it comes round for this student; warm-up and games"+
-			" come on top.",
+		"The way through a whole turn of each drill and back, as often as it comes round for this student; warm-up "+
+			"and games come on top.",
 	)
 	overheadDerivation = total("lesson.overhead", "Serves and overheads",
 		"Strokes over the head in all drills. For juniors follow the federation's or the clinician's limits.")
@@ -82,12 +82,11 @@ var (
 		ID:     "lesson.even",
 		Name:   "Chance of a rally",
 		Mark:   units.Rule,
-		Source: "closed form for strokes by turns; that counted skills stand for a rally is common practice",
-		Words: "A rally is strokes by turns; each keeps the ball in with the mean of their rates at what " +
-			"this lesson" +
-			" drills, or their level's where nothing was counted. Whoever misses first loses it; both " +
-			"begin as often.",
-		Formula: "½ · (1 + q_A) · (1 − q_B) ÷ (1 − q_A·q_B), q the rate of each",
+		Source: "closed form of the race; what a level is worth in a rally is common practice",
+		Words: "Who wins a rally goes by the levels of the two, a level above winning two in three, and by what " +
+			"the rules favour: the net, the feed. The race is then followed point by point. Targets hit in " +
+			"drills say nothing about it.",
+		Formula: "odds of a rally = strength A ÷ strength B × what the rules favour; Σ C(a−1+j, j) p^a (1−p)^j",
 		Inputs:  []units.Parameter{{Name: "Chance of a rally", Unit: units.Chance}},
 	}
 )

@@ -44,7 +44,7 @@ func (p *Planner) Detail(
 	case b.Drill != nil:
 		out.Levelling = q.levelling(b, planned.Blocks[i].Drill, formation.Sharings(l, b, from, len(students)))
 	case b.Match != nil && len(students) == 2:
-		if _, fair := even(b, rallyRates(l, students), students); fair != nil {
+		if _, fair := even(b, students); fair != nil {
 			out.Levelling = append(out.Levelling, *fair)
 		}
 	}

@@ -23,7 +23,11 @@ func Room(b *lesson.Block) drill.Span {
 	case b.Kind == lesson.WarmUp && len(b.Script) > 0: // a role is a minute
 		return drill.Span{Least: len(b.Script), Best: len(b.Script), Most: len(b.Script)}
 	case b.Drill != nil:
-		return b.Drill.Minutes
+		room := b.Drill.Minutes
+		if !b.Drill.AnyChance() { // repetitions are done when they are done
+			room.Most = room.Best
+		}
+		return room
 	}
 	kind, _ := lesson.Describe(b.Kind)
 	return kind.Room

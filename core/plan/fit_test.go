@@ -138,7 +138,7 @@ func TestGamesBreakGames(t *testing.T) {
 	require.Empty(t, l.Validate())
 	students, _ := sample.Group(2, 0)
 	got := reckon(t, l, students)
-	require.Equal(t, "18:30", got.End)
+	require.Equal(t, "18:31", got.End, "half a minute goes to each change")
 	require.InDelta(t, 20, got.Students[0].Part.Hitting, 1e-9)
 	require.InDelta(t, 10, spent(got.Coach, formation.Resting), 1e-9)
 	f := plan.Fit(l, 25)

@@ -4,12 +4,12 @@ import (
 	"context"
 	"fmt"
 	"math"
+	"slices"
 
 	"hodometer/core/drill"
 	"hodometer/core/footwork"
 	"hodometer/core/formation"
 	"hodometer/core/lesson"
-	"hodometer/core/target"
 	"hodometer/core/units"
 )
 
@@ -24,9 +24,6 @@ const (
 
 // tooTight is the time ratio past which a ball is a stretch (package footwork).
 const tooTight = 0.85
-
-// nearlySure is the chance to finish from which a goal is worth lengthening.
-const nearlySure = 0.98
 
 // Levelling is an offer to give each student what is hard enough for them, with
 // the reason for each.
@@ -56,41 +53,45 @@ func (q *question) levelling(b *lesson.Block, outlook *drill.Outlook, parts []fo
 // Level gives each student of a drill block the target that is hard enough, and
 // goals they will probably meet. The block stands by itself: when in the lesson
 // it comes, and who is late, is not looked at.
+//
+// Those who have met everything get nothing easier: met names them.
 func (p *Planner) Level(
 	ctx context.Context,
 	l *lesson.Lesson,
 	b lesson.Block,
 	students []Student,
+	met []string,
 ) lesson.Block {
-	if b.Drill == nil || len(students) == 0 {
+	if b.Drill == nil || len(students) == 0 || !b.Drill.AnyChance() {
 		return b
 	}
 	q := p.ask(ctx, l, students, units.Metric)
+	q.met = met
 	parts := formation.Sharings(l, &b, 0, len(students))
 	outlook := q.outlook(&b, parts)
 	if v := q.levelTarget(&b, &outlook, parts); v != nil {
 		b = v.Fix.Blocks[0]
 		outlook = q.outlook(&b, parts)
 	}
-	if outlook.Worst() < drill.Enough {
-		if v := q.levelGoal(&b, &outlook, parts); v != nil {
-			b = v.Fix.Blocks[0]
-		}
+	if v := q.levelGoal(&b, &outlook, parts); v != nil {
+		b = v.Fix.Blocks[0]
 	}
 	return b
 }
 
 // levelTarget proposes for each student the target that gives the middle of the
-// band at the first goal: r = σ√(−2 ln(1−p)), to 5 cm.
+// band at the first goal that is by chance, to 5 cm.
 func (q *question) levelTarget(
 	b *lesson.Block,
 	outlook *drill.Outlook,
 	parts []formation.Sharing,
 ) *Levelling {
-	if len(b.Drill.Targets) == 0 {
+	first := slices.IndexFunc(b.Drill.Steps, b.Drill.ByChance)
+	if len(b.Drill.Targets) == 0 || first < 0 {
 		return nil
 	}
-	step, size := b.Drill.Steps[0], b.Drill.Radial(b.Drill.Steps[0])
+	step := b.Drill.Steps[first]
+	size := b.Drill.Radial(step)
 	c, err := b.Drill.Court()
 	if err != nil || size <= 0 {
 		return nil
@@ -103,21 +104,40 @@ func (q *question) levelTarget(
 	fit, outside := *b, false
 	l := Levelling{What: "target"}
 	least, most := 1.0, 0.0
-	for i, s := range q.students {
-		rate := outlook.Players[i].Steps[0].Rate.Mean
-		outside = outside || rate < BandLow-0.005 || rate > BandHigh+0.005
+	for i := range q.students {
+		s := &q.students[i]
+		rate := outlook.Players[i].Steps[first].Rate.Mean
 		v := b.Variant(s.ID)
-		now := size * v.Scale
-		sigma := target.Sigma(now, min(max(rate, 1e-6), 1-1e-9))
-		wanted := math.Round(target.Radius(sigma, bandMid)/grid) * grid
-		v.Scale = math.Round(1000*min(lesson.MostScale, max(lesson.LeastScale, wanted/size))) / 1000
+		now := v.Scale
+		gives := func(scale float64) float64 { // what it comes to on the court, lines and all
+			v := v
+			v.Scale = scale
+			alone := fit.With(v)
+			d := alone.DrillFor(s.ID)
+			return q.turns(d, parts[i]).Rates(s.PlayerOf(d))[first].Mean
+		}
+		scaleOf := func(n int) float64 { return math.Round(1000*float64(n)*grid/size) / 1000 }
+		lo, hi := int(math.Ceil(lesson.LeastScale*size/grid)), int(lesson.MostScale*size/grid)
+		for lo < hi {
+			if mid := (lo + hi) / 2; gives(scaleOf(mid)) < bandMid {
+				lo = mid + 1
+			} else {
+				hi = mid
+			}
+		}
+		if v.Scale = min(lesson.MostScale, max(lesson.LeastScale, scaleOf(lo))); v.Scale > now && q.hasMet(s.ID) {
+			v.Scale = now
+		}
+		got := gives(v.Scale)
+		if v.Scale != now && math.Abs(got-bandMid) > math.Abs(rate-bandMid)-0.005 {
+			v.Scale, got = now, rate // another size does not help: the ball itself is too hard, or too easy
+		}
+		outside = outside || v.Scale != now && (rate < BandLow-0.005 || rate > BandHigh+0.005)
 		fit = fit.With(v)
-		d := fit.DrillFor(s.ID) // what it comes to on the court, lines and all
-		gives := q.turns(d, parts[i]).Player(Players(d, q.students[i:i+1])[0]).Steps[0].Rate.Mean
-		least, most = min(least, gives), max(most, gives)
-		l.Why = append(l.Why, fmt.Sprintf("%s: %s at %s of %s, a spread of %s; %s gives %s.",
-			s.FirstName(), percent(rate), kind, units.Length(now, q.system), units.Length(sigma, q.system),
-			units.Length(size*v.Scale, q.system), percent(gives)))
+		least, most = min(least, got), max(most, got)
+		l.Why = append(l.Why, fmt.Sprintf("%s: %s at %s of %s; %s gives %s.",
+			s.FirstName(), percent(rate), kind, units.Length(size*now, q.system),
+			units.Length(size*v.Scale, q.system), percent(got)))
 	}
 	if !outside {
 		return nil
@@ -127,24 +147,30 @@ func (q *question) levelTarget(
 	return &l
 }
 
-// lengths that goals are tried at, as shares of what the drill asks for.
-var lengths = []float64{2, 1.5, 1.25, 1, 0.8, 0.6, 0.5, 0.4, 0.3, 0.2}
+// hasMet says whether the student has met everything and so gets nothing easier.
+func (q *question) hasMet(id string) bool { return slices.Contains(q.met, id) }
 
-// levelGoal proposes for each student counts they will reach with the wanted
-// chance in their time: all shortened or lengthened together, to no more than
-// twice what is asked.
+// lengths that goals are tried at, as shares of what the drill asks for.
+var lengths = []float64{4, 3, 2.5, 2, 1.75, 1.5, 1.25, 1, 0.8, 0.6, 0.5, 0.4, 0.3, 0.2}
+
+// levelGoal proposes counts with the wanted chance for each student who will
+// probably not meet the goals in their time, or nearly surely in half of it: all
+// shortened or lengthened together.
 func (q *question) levelGoal(b *lesson.Block, outlook *drill.Outlook, parts []formation.Sharing) *Levelling {
 	fit, offered := *b, false
 	l := Levelling{What: "goal"}
-	for i, s := range q.students {
-		finish := outlook.Players[i].Finish.Value
-		if finish >= drill.Enough && finish <= nearlySure {
+	for i := range q.students {
+		s, o := &q.students[i], &outlook.Players[i]
+		if o.Finish == nil || o.Finish.Value >= drill.Enough && o.Half < drill.NearlySure {
 			continue
 		}
 		d := b.DrillFor(s.ID)
-		p := Players(d, q.students[i:i+1])[0]
+		p := s.PlayerOf(d)
 		best, counts := 0.0, []int(nil)
 		for _, k := range lengths {
+			if k < 1 && q.hasMet(s.ID) {
+				break
+			}
 			try, at := d.Clone(), make([]int, len(d.Steps))
 			for j := range try.Steps {
 				at[j] = max(2, int(math.Round(k*float64(b.Drill.Steps[j].Goal.Count))))
@@ -155,14 +181,14 @@ func (q *question) levelGoal(b *lesson.Block, outlook *drill.Outlook, parts []fo
 				break
 			}
 		}
-		if counts == nil || counts[0] == d.Steps[0].Goal.Count && finish >= drill.Enough {
+		if counts == nil || counts[0] == d.Steps[0].Goal.Count {
 			continue
 		}
 		v := b.Variant(s.ID)
 		v.Counts = counts
 		fit, offered = fit.With(v), true
 		l.Why = append(l.Why, fmt.Sprintf("%s: %s to finish as it is; %s first and the rest alike gives %s.",
-			s.FirstName(), percent(finish), units.Plural(counts[0], "ball", "balls"), percent(best)))
+			s.FirstName(), percent(o.Finish.Value), units.Plural(counts[0], "ball", "balls"), percent(best)))
 	}
 	if !offered {
 		return nil
@@ -184,7 +210,8 @@ func (q *question) levelTempo(b *lesson.Block) *Levelling {
 		bend  string
 	}
 	ratio := map[asked]float64{} // students of a level move alike
-	for _, s := range q.students {
+	for i := range q.students {
+		s := &q.students[i]
 		v := b.Variant(s.ID)
 		now := v.Tempo
 		if now == 0 {
@@ -197,6 +224,7 @@ func (q *question) levelTempo(b *lesson.Block) *Levelling {
 				n, _ := q.Flights.Asks(
 					d.Pattern.Tempo(k),
 					mover,
+					d.TurnBalls,
 				) // what cannot be fed asks nothing: another notice says so
 				ratio[a] = n.Ratio
 			}

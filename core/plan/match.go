@@ -35,32 +35,40 @@ func (q *question) match(b *lesson.Block) *Match {
 	if len(q.students) != 2 {
 		return out
 	}
-	rates := rallyRates(q.lesson, q.students)
-	if chance, _ := even(b, rates, q.students); chance != 0.5 {
-		figure := evenDerivation.Of(chance, units.Chance, rallyChance(rates[0], rates[1]))
-		for i, s := range q.students {
+	if chance, _ := even(b, q.students); chance != 0.5 {
+		figure := evenDerivation.Of(chance, units.Chance, rallyChance(rules, q.students))
+		for i := range q.students {
+			s := &q.students[i]
 			figure.More = append(figure.More,
-				units.Input{Name: s.FirstName() + " keeps in", Value: rates[i], Unit: units.Chance})
+				units.Input{Name: s.FirstName() + ", strength of the level", Value: strengths[s.Level], Unit: units.Count})
 		}
 		out.ChanceA = &figure
 	}
 	return out
 }
 
-// rallyChance is the chance that A wins a rally of strokes by turns when each
-// keeps a ball in with its own rate, in (0, 1), and both begin as often: A wins
-// when B is the first to miss, which from A's stroke has the chance
-// a(1−b)/(1−ab), and from B's (1−b)/(1−ab).
-func rallyChance(a, b float64) float64 { return (1 + a) * (1 - b) / (1 - a*b) / 2 }
+// strengths of the levels in a rally: a level above wins two in three [trade].
+// Games counted will say it better.
+var strengths = map[units.Level]float64{units.Beginner: 1, units.Club: 2, units.Performance: 4}
+
+// rallyChance is the chance that the first of two students wins a rally: from
+// their levels, and from what the rules favour among equals.
+func rallyChance(rules game.Rules, students []Student) float64 {
+	odds := strengths[students[0].Level] / strengths[students[1].Level]
+	if f := rules.Favours; f > 0 {
+		odds *= f / (1 - f)
+	}
+	return odds / (1 + odds)
+}
 
 // even proposes the race that is fair for two who are not, to no more than the
 // game's own target, where one would win clearly more often than the other.
-func even(b *lesson.Block, rates []float64, students []Student) (chance float64, l *Levelling) {
+func even(b *lesson.Block, students []Student) (chance float64, l *Levelling) {
 	if len(students) != 2 || b.Match == nil {
 		return 0.5, nil
 	}
-	p := rallyChance(rates[0], rates[1])
 	rules := b.Match.Rules
+	p := rallyChance(rules, students)
 	if rules.Set != nil || rules.OnlyNetScores || len(rules.Marks) > 0 || rules.Cap > 0 {
 		return 0.5, nil // targets alone do not make these fair
 	}
@@ -70,7 +78,7 @@ func even(b *lesson.Block, rates []float64, students []Student) (chance float64,
 	if math.Abs(chance-0.5) < 0.1 {
 		return chance, nil
 	}
-	h := game.FairWithin(p, max(rules.To, rules.ToB, 11), math.Inf(1))
+	h, _ := game.LongestFair(p, max(rules.To, rules.ToB, 11), math.Inf(1))
 	if h.A == rules.To && h.B == max(rules.ToB, rules.To) {
 		return chance, nil
 	}
@@ -82,14 +90,9 @@ func even(b *lesson.Block, rates []float64, students []Student) (chance float64,
 	fit.Match = &m
 	a, o := students[0].FirstName(), students[1].FirstName()
 	why := fmt.Sprintf(
-		"%s keeps %s of the balls in, %s %s: about %s of the rallies go to %s, and %s of the games as they are.",
-		a,
-		percent(rates[0]),
-		o,
-		percent(rates[1]),
-		percent(p),
-		a,
-		percent(chance),
+		"By their levels about %s of the rallies go to %s, and %s of the games as they are. Until games were "+
+			"counted nothing better is known.",
+		percent(p), a, percent(chance),
 	)
 	return chance, &Levelling{What: "race", Why: []string{why}, Fix: lesson.Fix{
 		Label:   fmt.Sprintf("Make it even: %s to %d, %s to %d", a, h.A, o, h.B),

@@ -58,6 +58,8 @@ func (q *question) aboutBlock(b *lesson.Block, outlook *drill.Outlook) []Notice 
 	if outlook != nil {
 		if n, bad := q.willNotFit(b, outlook); bad {
 			out = append(out, n)
+		} else if n, easy := q.nearlySure(b, outlook); easy {
+			out = append(out, n)
 		}
 	}
 	for _, c := range b.Drill.AllCautions() {
@@ -71,6 +73,25 @@ func (q *question) aboutBlock(b *lesson.Block, outlook *drill.Outlook) []Notice 
 // mostNamed students in a sentence.
 const mostNamed = 3
 
+// named shortens a list for a sentence.
+func named(who []string) string {
+	if n := len(who); n > mostNamed+1 {
+		who = append(who[:mostNamed], fmt.Sprintf("and %d more", n-mostNamed))
+	}
+	return strings.Join(who, ", ")
+}
+
+// takes says a time as a coach does.
+func takes(minutes float64) string {
+	switch {
+	case minutes > 240:
+		return "over four hours"
+	case minutes < 10:
+		return fmt.Sprintf("about %.1f min", minutes)
+	}
+	return fmt.Sprintf("about %.0f min", minutes)
+}
+
 // willNotFit names the students who will probably not finish, with the figures,
 // and offers the smallest changes that would let everybody.
 func (q *question) willNotFit(b *lesson.Block, outlook *drill.Outlook) (Notice, bool) {
@@ -79,27 +100,15 @@ func (q *question) willNotFit(b *lesson.Block, outlook *drill.Outlook) (Notice, 
 	}
 	var who []string
 	for i, p := range outlook.Players {
-		if p.Finish.Value >= drill.Enough {
-			continue
+		if p.Finish != nil && p.Finish.Value < drill.Enough {
+			who = append(who, fmt.Sprintf("%s needs %s (%s to finish)",
+				q.students[i].FirstName(), takes(p.Likely.Value), percent(p.Finish.Value)))
 		}
-		times := fmt.Sprintf("about %.0f min", p.Likely.Value)
-		if p.Likely.Value > 240 {
-			times = "over four hours"
-		}
-		who = append(who, fmt.Sprintf("%s needs %s (%s to finish)",
-			q.students[i].FirstName(), times, percent(p.Finish.Value)))
-	}
-	if n := len(who); n > mostNamed+1 {
-		who = append(who[:mostNamed], fmt.Sprintf("and %d more", n-mostNamed))
 	}
 	n := notice("willNotFit",
-		fmt.Sprintf("These goals will probably not fit %d minutes: %s.", b.Minutes, strings.Join(who, ", ")))
-	rerate := func(d *drill.Drill) []drill.Player { return playersFrom(d, q.students, false, Student.seen) }
-	flown, _ := q.Flights.Fly(b.Drill.Pattern, false)
-	for _, a := range b.Drill.Turns(flown, float64(len(q.students)), float64(b.Minutes)).Fitting(rerate) {
-		fit := *b
-		fit.Drill, fit.Minutes = &a.Drill, a.Minutes
-		n.Fixes = append(n.Fixes, change(adjustmentLabel(a, q.system), percent(a.Chance)+" to finish", fit))
+		fmt.Sprintf("These goals will probably not fit %d minutes: %s.", b.Minutes, named(who)))
+	for _, a := range q.whole(b).Fitting(players(b.Drill, q.students)) {
+		n.Fixes = append(n.Fixes, q.adjusted(b, a))
 	}
 	if len(n.Fixes) == 0 {
 		n.Text += " No single change brings it to 80%: ask for fewer goals, or split it over two lessons."
@@ -107,17 +116,59 @@ func (q *question) willNotFit(b *lesson.Block, outlook *drill.Outlook) (Notice, 
 	return n, true
 }
 
+// nearlySure says when goals ask too little of everybody: as good as met within
+// half of the time, warm-ups apart. It offers what is hard enough.
+func (q *question) nearlySure(b *lesson.Block, outlook *drill.Outlook) (Notice, bool) {
+	longest, any := 0.0, false
+	for _, p := range outlook.Players {
+		if p.Finish == nil {
+			continue
+		}
+		if any = true; p.Half < drill.NearlySure {
+			return Notice{}, false
+		}
+		longest = max(longest, p.Likely.Value)
+	}
+	if !any || b.Drill.Focus == drill.WarmUp {
+		return Notice{}, false
+	}
+	n := notice("nearlySure", fmt.Sprintf("Everybody is nearly sure to have this in half of the time: %s takes %s of %d.",
+		b.Drill.Goals(), takes(longest), b.Minutes))
+	for _, a := range q.whole(b).Stretching(players(b.Drill, q.students)) {
+		n.Fixes = append(n.Fixes, q.adjusted(b, a))
+	}
+	return n, true
+}
+
+// adjusted is a change of a drill as one of its block.
+func (q *question) adjusted(b *lesson.Block, a drill.Adjustment) lesson.Fix {
+	fit := *b
+	fit.Drill, fit.Minutes = &a.Drill, a.Minutes
+	return change(adjustmentLabel(a, q.system), percent(a.Chance)+" to finish", fit)
+}
+
 func adjustmentLabel(a drill.Adjustment, system units.System) string {
+	target := func(verb string) string {
+		if len(a.Drill.Targets) == 1 && a.Drill.Targets[0].Kind == drill.Circle {
+			return verb + " the target to " + units.Length(a.Drill.Targets[0].Radius, system)
+		}
+		return verb + " the targets"
+	}
 	switch a.Kind {
 	case drill.Fewer:
 		return fmt.Sprintf("Ask for %d in a row", a.Drill.LongestStreak())
+	case drill.Streak:
+		return fmt.Sprintf("Make it %d in a row", a.Drill.LongestStreak())
 	case drill.Longer:
 		return fmt.Sprintf("Give it %d minutes", a.Minutes)
+	case drill.Shorter:
+		return fmt.Sprintf("Give it only %d minutes", a.Minutes)
+	case drill.MoreOf:
+		return "Ask for " + a.Drill.Goals()
 	case drill.Wider:
-		if len(a.Drill.Targets) == 1 && a.Drill.Targets[0].Kind == drill.Circle {
-			return "Widen the target to " + units.Length(a.Drill.Targets[0].Radius, system)
-		}
-		return "Widen the targets"
+		return target("Widen")
+	case drill.Closer:
+		return target("Narrow")
 	}
 	panic("plan: no adjustment called " + a.Kind)
 }
@@ -137,7 +188,7 @@ func percent(chance float64) string {
 // muchMore than the usual week is worth a word, once there are weeks enough to
 // call anything usual [trade].
 const (
-	muchMore     = 1.5
+	muchMore     = 2.0
 	weeksToJudge = 3
 )
 
@@ -171,14 +222,22 @@ func (q *question) aboutLesson(p Plan) []Notice {
 	if n := noWarmUp(q.lesson); n != nil {
 		out = append(out, *n)
 	}
+	return append(out, q.aboutLoad(p)...)
+}
+
+// aboutLoad is one line for all whose week is far above their usual.
+func (q *question) aboutLoad(p Plan) []Notice {
+	var who []string
 	for i, t := range p.Students {
 		if w := t.week; w.Weeks >= weeksToJudge && w.Total > muchMore*w.Usual {
-			out = append(out, notice("load",
-				fmt.Sprintf("%s’s seven days with this lesson come to %.0f, and %.0f is usual of late."+
-					" For information; a qualified person decides.", q.students[i].FirstName(), w.Total, w.Usual)))
+			who = append(who, fmt.Sprintf("%s %.0f, usually %.0f", q.students[i].FirstName(), w.Total, w.Usual))
 		}
 	}
-	return out
+	if len(who) == 0 {
+		return nil
+	}
+	return []Notice{notice("load", fmt.Sprintf("The seven days that end with this lesson, as minutes × how hard "+
+		"(1 to 10): %s. For information; a qualified person decides.", named(who)))}
 }
 
 // overTime says how far the blocks run past the slot, and what would give way.

@@ -16,7 +16,7 @@ import (
 // Block is what one block comes to.
 type Block struct {
 	ID    string         `json:"id"`
-	Start string         `json:"start"` // clock
+	Start string         `json:"start"` // clock, what goes on between blocks counted
 	End   string         `json:"end"`
 	From  int            `json:"from"` // minutes after the start of the lesson
 	To    int            `json:"to"`
@@ -94,17 +94,20 @@ func (p *Planner) Plan(
 		out.Students[s] = Total{ID: students[s].ID, Name: students[s].Name, Lane: []formation.Span{}}
 	}
 	sums := newSums(len(students))
-	at := 0
+	at, between := 0, 0.0
 	for i := range l.Blocks {
 		if err := ctx.Err(); err != nil {
 			return Plan{}, err
 		}
-		out.Blocks[i] = q.block(i, at, &out, sums)
-		sums.between += out.Blocks[i].Between
-		at += l.Blocks[i].Minutes
+		b := q.block(i, at, &out, sums)
+		b.Start, b.End = clock(l.Start, float64(at)+between), clock(l.Start, float64(b.To)+between)
+		between += b.Between
+		at = b.To
+		out.Blocks[i] = b
 	}
+	sums.between = between
 	q.totals(&out, sums, at)
-	out.Over, out.End = at-l.SlotMinutes, clock(l.Start, at)
+	out.Over, out.End = at-l.SlotMinutes, clock(l.Start, float64(at)+between)
 	out.Fit = fitToSlot(l, sums.between)
 	out.Notices = append(out.Notices, q.aboutLesson(out)...)
 	return out, nil
@@ -118,8 +121,6 @@ func (q *question) block(i, at int, out *Plan, sums *sums) Block {
 		ID:      b.ID,
 		From:    at,
 		To:      at + b.Minutes,
-		Start:   clock(l.Start, at),
-		End:     clock(l.Start, at+b.Minutes),
 		Notices: []Notice{},
 		Room:    Room(b),
 	}
@@ -169,39 +170,44 @@ func (q *question) drillBlock(
 // turns is a drill shared like that.
 func (q *question) turns(d *drill.Drill, s formation.Sharing) drill.Turns {
 	flown, _ := q.Flights.Fly(d.Pattern, false)
-	return d.Turns(flown, s.Students, s.Minutes)
+	return d.Turns(&q.Curves, flown, s.Students, s.Minutes).From(s.Sources).Own(s.Own)
 }
 
-// outlook reckons the block's drill, each student with what is their own. Those
-// who share alike are reckoned together.
+// whole is the block's drill for everybody alike.
+func (q *question) whole(b *lesson.Block) drill.Turns {
+	n := len(q.students)
+	return q.turns(b.Drill, formation.Sharing{
+		Students: float64(n), Minutes: float64(b.Minutes), Sources: formation.Sources(b, n), Own: -1,
+	})
+}
+
+// outlook reckons the block's drill, each student with what is their own.
 func (q *question) outlook(b *lesson.Block, parts []formation.Sharing) drill.Outlook {
-	whole := formation.Sharing{Students: float64(len(q.students)), Minutes: float64(b.Minutes)}
-	players := Players(b.Drill, q.students)
-	out := q.turns(b.Drill, whole).Outlook(players)
-	for i, s := range q.students {
-		d := b.DrillFor(s.ID)
-		if d == b.Drill && parts[i] == whole {
-			continue
+	out := q.whole(b).Outlook(nil)
+	out.Players = make([]drill.PlayerOutlook, len(q.students))
+	type asked struct {
+		d    *drill.Drill
+		part formation.Sharing
+	}
+	known := map[asked]drill.Turns{}
+	for i := range q.students {
+		a := asked{b.DrillFor(q.students[i].ID), parts[i]}
+		if _, ok := known[a]; !ok {
+			known[a] = q.turns(a.d, a.part)
 		}
-		p := players[i]
-		if d != b.Drill {
-			p = Players(d, q.students[i:i+1])[0]
-		}
-		out.Players[i] = q.turns(d, parts[i]).Player(p)
+		out.Players[i] = known[a].Player(q.students[i].PlayerOf(a.d))
 	}
 	return out
 }
 
 // before reckons the chances without each student's latest session.
 func (q *question) before(b *lesson.Block, parts []formation.Sharing) (out []Earlier) {
-	for i, s := range q.students {
+	for i := range q.students {
+		s := &q.students[i]
 		d := b.DrillFor(s.ID)
-		latest := s.latest(d)
-		if math.IsInf(latest, 1) {
-			continue
+		if latest, ok := s.latest(d); ok {
+			out = append(out, Earlier{s.ID, q.turns(d, parts[i]).Chance(s.before(d, latest))})
 		}
-		was := playersFrom(d, q.students[i:i+1], false, seenBefore(latest))
-		out = append(out, Earlier{s.ID, q.turns(d, parts[i]).Chance(was[0])})
 	}
 	return out
 }
@@ -214,9 +220,9 @@ func (q *question) totals(out *Plan, sums *sums, at int) {
 		t.Metres = metresDerivation.Of(sums.metres[s], units.Metres)
 		t.Overhead = overheadDerivation.Of(sums.overhead[s], units.Balls)
 		t.Part = formation.PartOf(t.Lane)
-		today := progress.Session{Minutes: float64(at) - t.Part.Away}
-		t.week = progress.Loads(q.students[s].Sessions, today.Load())
-		t.Load = progress.LoadDerivation.Of(t.week.Total, units.Count,
+		today := progress.Worked{Minutes: float64(at) - t.Part.Away}
+		t.week = progress.Loads(q.students[s].Worked, today.Load())
+		t.Load = progress.LoadDerivation.Of(t.week.Total, units.Load,
 			today.Load(), t.week.Usual, t.week.Monotony, t.week.Strain)
 	}
 	out.Minutes = minutesDerivation.Of(float64(at), units.Minutes, float64(q.lesson.SlotMinutes))
@@ -245,15 +251,18 @@ func (s *sums) add(b *lesson.Block, a blockAnswer, students []Student) {
 	s.balls += d.Balls.Value
 	s.pickUps += d.PickUps.Value
 	s.atOnce = max(s.atOnce, b.Drill.ToHave(int(d.Balls.Value)))
-	feeds := float64(len(b.Drill.Pattern.Feeds))
 	ran := map[units.Level]float64{} // students of a level run alike
-	for i, st := range students {
+	for i := range students {
+		st := &students[i]
 		if _, ok := ran[st.Level]; !ok {
-			ran[st.Level] = b.Drill.Pattern.Run(st.mover(), a.flown).Metres
+			ran[st.Level] = b.Drill.Pattern.Whole(st.mover(), a.flown, b.Drill.TurnBalls).Metres
 		}
 		contacts := d.Players[i].Contacts.Value
+		s.metres[i] += contacts / float64(b.Drill.TurnBalls) * ran[st.Level]
+		if !b.Drill.Hits() {
+			continue // a shadow stroke is no contact
+		}
 		s.contacts[i] += contacts
-		s.metres[i] += contacts / feeds * ran[st.Level]
 		s.overhead[i] += strain(b.Drill, contacts)
 	}
 }
@@ -269,10 +278,10 @@ func strain(d *drill.Drill, contacts float64) float64 {
 	return float64(int(contacts * float64(n) / float64(len(d.Pattern.Feeds))))
 }
 
-// clock is the time of day so many minutes after start.
-func clock(start string, minutes int) string {
+// clock is the time of day so many minutes after start, to the nearest.
+func clock(start string, minutes float64) string {
 	t, _ := time.Parse("15:04", start)
-	return t.Add(time.Duration(minutes) * time.Minute).Format("15:04")
+	return t.Add(time.Duration(math.Round(minutes)) * time.Minute).Format("15:04")
 }
 
 // Outline is what a plan comes to in a few figures, to choose among several.

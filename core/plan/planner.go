@@ -2,16 +2,15 @@ package plan
 
 import (
 	"context"
-	"encoding/binary"
 	"encoding/json"
 	"hash/maphash"
-	"math"
 	"sync"
 
 	"hodometer/core/drill"
 	"hodometer/core/formation"
 	"hodometer/core/lesson"
 	"hodometer/core/pattern"
+	"hodometer/core/target"
 	"hodometer/core/units"
 )
 
@@ -22,6 +21,8 @@ import (
 type Planner struct {
 	// Flights are the balls that flew; drills on a workbench may share them.
 	Flights pattern.Flights
+	// Curves are the chances of strokes, for every spread.
+	Curves target.Curves
 
 	once  sync.Once
 	seed  maphash.Seed
@@ -65,7 +66,8 @@ type question struct {
 	lesson   *lesson.Lesson
 	students []Student
 	system   units.System
-	people   uint64 // a mark of the students and what was counted of them
+	people   uint64   // a mark of the students and what was counted of them
+	met      []string // students who are given nothing easier
 }
 
 func (p *Planner) ask(
@@ -75,7 +77,7 @@ func (p *Planner) ask(
 	system units.System,
 ) *question {
 	p.once.Do(func() { p.seed = maphash.MakeSeed() })
-	return &question{p, ctx, l, students, system, p.markOf(students)}
+	return &question{p, ctx, l, students, system, p.markOf(students), nil}
 }
 
 // key is made of all that a block's answer hangs on: the block, what is at hand,
@@ -88,14 +90,13 @@ func (q *question) key(b *lesson.Block, parts []formation.Sharing, at float64) u
 	_ = e.Encode(q.lesson.Resources)
 	if len(q.lesson.Attendance) > 0 {
 		_ = e.Encode(q.lesson.Attendance)
-		number(&h, at)
+		maphash.WriteComparable(&h, at)
 	}
 	for _, p := range parts {
-		number(&h, p.Students)
-		number(&h, p.Minutes)
+		maphash.WriteComparable(&h, p)
 	}
 	h.WriteString(string(q.system))
-	number(&h, float64(q.people))
+	maphash.WriteComparable(&h, q.people)
 	return h.Sum64()
 }
 
@@ -106,24 +107,15 @@ func (p *Planner) markOf(students []Student) uint64 {
 	for _, s := range students {
 		all.WriteString(s.ID + "\x00" + s.Name + "\x00" + string(s.Hand) + string(s.Level))
 		sum := uint64(0) // skills come in any order
-		for skill, seen := range s.Seen {
+		for skill, known := range s.Known {
 			var h maphash.Hash
 			h.SetSeed(p.seed)
 			h.WriteString(string(skill))
-			for _, e := range seen {
-				for _, v := range [...]float64{e.DaysAgo, float64(e.Balls), float64(e.Good), e.Radius} {
-					number(&h, v)
-				}
-			}
+			maphash.WriteComparable(&h, known)
 			sum += h.Sum64()
 		}
-		number(&all, float64(sum))
+		maphash.WriteComparable(&all, sum)
+		maphash.WriteComparable(&all, s.others())
 	}
 	return all.Sum64()
-}
-
-func number(h *maphash.Hash, v float64) {
-	var b [8]byte
-	binary.LittleEndian.PutUint64(b[:], math.Float64bits(v))
-	h.Write(b[:])
 }

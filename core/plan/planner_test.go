@@ -2,9 +2,9 @@ package plan_test
 
 import (
 	"fmt"
+	"slices"
 	"testing"
 
-	"hodometer/core/drill"
 	"hodometer/core/internal/sample"
 	"hodometer/core/lesson"
 	"hodometer/core/plan"
@@ -35,10 +35,10 @@ func bigLesson(t require.TestingT) (*lesson.Lesson, []plan.Student) {
 				Name:  fmt.Sprintf("Student %d", i),
 				Hand:  "right",
 				Level: units.Club,
-				Seen:  map[drill.Skill][]progress.Evidence{},
 			},
 		)
 	}
+	var counted []progress.Result
 	feeds := 0
 	for i := range 12 {
 		d := *sample.Drill(t, []string{"line-deep-short-deep", "four-stations-volley", "line-workout",
@@ -50,10 +50,19 @@ func bigLesson(t require.TestingT) (*lesson.Lesson, []plan.Student) {
 		}
 		d.TurnBalls = len(d.Pattern.Feeds)
 		feeds += len(d.Pattern.Feeds)
+		if i < 4 { // something was counted of each
+			counted = append(counted, sample.Results(t, &students[0], &d, sample.Session{DaysAgo: 4, Balls: 20, Good: 8})...)
+		}
 		l.Blocks = append(
 			l.Blocks,
 			lesson.Block{ID: sample.ID(10 + i), Kind: lesson.Drill, Title: d.Title, Minutes: 7, Drill: &d},
 		)
+	}
+	for j := range students { // of each their own
+		for i := range counted {
+			counted[i].Good = 8 + j
+		}
+		students[j].Learn(progress.Histories(counted), 0)
 	}
 	require.GreaterOrEqual(t, feeds, 200)
 	require.Empty(t, l.Validate())
@@ -98,22 +107,25 @@ func BenchmarkReckonToday(b *testing.B) {
 // What is remembered is what would be reckoned anew, whatever is edited.
 func TestRememberingChangesNothing(t *testing.T) {
 	var p plan.Planner
+	big, everybody := bigLesson(t)
 	rapid.Check(t, func(t *rapid.T) {
-		l, students := bigLesson(t)
-		l.Blocks = l.Blocks[:3]
-		for range 4 {
-			b := &l.Blocks[rapid.IntRange(0, 2).Draw(t, "block")]
+		copied, students := *big, slices.Clone(everybody)
+		l := &copied
+		l.Blocks = slices.Clone(l.Blocks[:2])
+		for i := range l.Blocks {
+			d := l.Blocks[i].Drill.Clone()
+			l.Blocks[i].Drill = &d
+		}
+		for range 2 {
+			b := &l.Blocks[rapid.IntRange(0, 1).Draw(t, "block")]
 			switch rapid.IntRange(0, 4).Draw(t, "edit") {
 			case 0:
 				b.Minutes = rapid.IntRange(3, 20).Draw(t, "minutes")
 			case 1:
 				b.Drill.Basket = rapid.IntRange(0, 90).Draw(t, "basket")
 			case 2:
-				students[0].Seen = map[drill.Skill][]progress.Evidence{
-					b.Drill.Skill(b.Drill.Steps[0]): {
-						{DaysAgo: 2, Balls: 20, Good: rapid.IntRange(0, 20).Draw(t, "good"), Radius: 1},
-					},
-				}
+				sample.Count(t, &students[0], b.Drill,
+					sample.Session{DaysAgo: 2, Balls: 20, Good: rapid.IntRange(0, 20).Draw(t, "good")})
 			case 3:
 				l.Resources = &lesson.Resources{
 					Balls:     rapid.IntRange(0, 60).Draw(t, "balls"),

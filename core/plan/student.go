@@ -1,7 +1,6 @@
 package plan
 
 import (
-	"math"
 	"slices"
 	"strings"
 
@@ -9,30 +8,57 @@ import (
 	"hodometer/core/drill"
 	"hodometer/core/footwork"
 	"hodometer/core/formation"
-	"hodometer/core/lesson"
 	"hodometer/core/progress"
+	"hodometer/core/target"
 	"hodometer/core/units"
 )
 
-// Student is what the reckoning knows of a student: what was counted, by skill.
+// Student is what the reckoning knows of a student: what is believed of each
+// skill that was counted, and of any other.
 type Student struct {
 	ID    string
 	Name  string
 	Hand  court.Hand
 	Level units.Level
-	Seen  map[drill.Skill][]progress.Evidence
-	// Sessions are the lessons of the last five weeks, for the load.
-	Sessions []progress.Session
+	Known map[drill.Skill]Known
+	// Others is what to believe of a skill that is not among them; nil: what the
+	// level alone says.
+	Others *progress.Belief
+	// Worked are the lessons near this one, for the load.
+	Worked []progress.Worked
+}
+
+// Known is a skill of which something was counted.
+type Known struct {
+	Belief progress.Belief
+	// Before is what would be believed without the last session.
+	Before  progress.Belief
+	DaysAgo int // since the last session
+}
+
+// Learn puts in what these histories tell of the student on that day.
+func (s *Student) Learn(histories []progress.History, day int) {
+	s.Known = map[drill.Skill]Known{}
+	for i := range histories {
+		h := &histories[i]
+		if h.Last == nil {
+			continue
+		}
+		last := h.Sessions[len(h.Sessions)-1].Day
+		s.Known[drill.Skill(h.Skill)] = Known{h.At(day), h.Before(day), max(0, day-last)}
+	}
+	others := progress.Others(histories, day)
+	s.Others = &others
 }
 
 // FirstName is what a coach calls the student.
-func (s Student) FirstName() string {
+func (s *Student) FirstName() string {
 	first, _, _ := strings.Cut(s.Name, " ")
 	return first
 }
 
 // mover is how the student moves.
-func (s Student) mover() footwork.Mover {
+func (s *Student) mover() footwork.Mover {
 	m, err := footwork.For(s.Level)
 	if err != nil { // a level is checked where it comes in
 		panic("plan: " + err.Error())
@@ -48,94 +74,72 @@ func GroupOf(students []Student) formation.Group {
 	}
 }
 
-// Players gives the drill each student's rates at its targets.
-func Players(d *drill.Drill, students []Student) []drill.Player {
-	return playersFrom(d, students, true, Student.seen)
-}
+// unknown is what the level alone says.
+var unknown = progress.Unknown(0)
 
-func (s Student) seen(skill drill.Skill) []progress.Evidence { return s.Seen[skill] }
-
-// seenBefore is what was counted before so many days ago.
-func seenBefore(days float64) func(Student, drill.Skill) []progress.Evidence {
-	return func(s Student, skill drill.Skill) (kept []progress.Evidence) {
-		for _, e := range s.Seen[skill] {
-			if e.DaysAgo > days {
-				kept = append(kept, e)
-			}
-		}
-		return kept
+// belief of a skill.
+func (s *Student) belief(skill drill.Skill) progress.Belief {
+	if k, ok := s.Known[skill]; ok {
+		return k.Belief
 	}
+	return s.others()
 }
 
-func playersFrom(
-	d *drill.Drill,
-	students []Student,
-	intervals bool,
-	seen func(Student, drill.Skill) []progress.Evidence,
-) []drill.Player {
+func (s *Student) others() progress.Belief {
+	if s.Others != nil {
+		return *s.Others
+	}
+	return unknown
+}
+
+// player is the student as the drill sees one, with a belief for each step.
+func (s *Student) player(d *drill.Drill, belief func(drill.Skill) progress.Belief) drill.Player {
+	level, err := target.LevelOf(s.Level)
+	if err != nil { // a level is checked where it comes in
+		panic("plan: " + err.Error())
+	}
+	out := drill.Player{
+		ID: s.ID, Name: s.Name, Hand: s.Hand, Level: level, Mover: s.mover(),
+		Beliefs: make([]progress.Belief, len(d.Steps)),
+	}
+	for i, step := range d.Steps {
+		out.Beliefs[i] = belief(d.Skill(step))
+	}
+	return out
+}
+
+// PlayerOf is the student as the drill sees one.
+func (s *Student) PlayerOf(d *drill.Drill) drill.Player { return s.player(d, s.belief) }
+
+// before is the student without what was counted so many days ago, where that
+// was the last time.
+func (s *Student) before(d *drill.Drill, daysAgo int) drill.Player {
+	return s.player(d, func(skill drill.Skill) progress.Belief {
+		if k, ok := s.Known[skill]; ok && k.DaysAgo == daysAgo {
+			return k.Before
+		}
+		return s.belief(skill)
+	})
+}
+
+// players are the students as the drill sees them.
+func players(d *drill.Drill, students []Student) []drill.Player {
 	out := make([]drill.Player, len(students))
-	for i, s := range students {
-		out[i] = drill.Player{ID: s.ID, Name: s.Name, Hand: s.Hand, Rates: make([]drill.Rate, len(d.Steps))}
-		prior, _ := progress.PriorFor(s.Level)
-		if c, err := d.Court(); err == nil {
-			prior = prior.On(c)
-		}
-		type asked struct {
-			skill  drill.Skill
-			radius float64
-		}
-		known := map[asked]drill.Rate{} // a skill is often asked for twice
-		for j, step := range d.Steps {
-			skill := asked{d.Skill(step), d.Radial(step)}
-			r, ok := known[skill]
-			if !ok {
-				e := progress.Judge(prior, seen(s, skill.skill), skill.radius, progress.HalfLife)
-				r.Mean = e.Mean()
-				r.Low, r.High = r.Mean, r.Mean
-				if intervals {
-					r.Low, r.High = e.Interval()
-				}
-				known[skill] = r
-			}
-			out[i].Rates[j] = r
-		}
+	for i := range students {
+		out[i] = students[i].PlayerOf(d)
 	}
 	return out
 }
 
-// latest is how many days ago one of the drill's skills was last counted; +∞
+// latest is how many days ago one of the drill's skills was last counted; false
 // where none was.
-func (s Student) latest(d *drill.Drill) float64 {
-	days := math.Inf(1)
+func (s *Student) latest(d *drill.Drill) (days int, ok bool) {
 	for _, step := range d.Steps {
-		for _, e := range s.Seen[d.Skill(step)] {
-			days = min(days, e.DaysAgo)
-		}
-	}
-	return days
-}
-
-// rallyRates are what each student keeps in of the lesson's drills, or their
-// level's rate where nothing of it was counted.
-func rallyRates(l *lesson.Lesson, students []Student) []float64 {
-	out := make([]float64, len(students))
-	for i, s := range students {
-		sum, n := 0.0, 0.0
-		for k := range l.Blocks {
-			d := l.Blocks[k].DrawnDrill()
-			if d == nil {
-				continue
-			}
-			for _, r := range playersFrom(d, students[i:i+1], false, Student.seen)[0].Rates {
-				sum += r.Mean
-				n++
+		if k, known := s.Known[d.Skill(step)]; known && d.ByChance(step) {
+			if !ok || k.DaysAgo < days {
+				days, ok = k.DaysAgo, true
 			}
 		}
-		if n == 0 {
-			prior, _ := progress.PriorFor(s.Level)
-			sum, n = prior.Mean, 1
-		}
-		out[i] = min(0.97, max(0.05, sum/n))
 	}
-	return out
+	return days, ok
 }

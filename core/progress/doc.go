@@ -1,10 +1,11 @@
-// Package progress estimates how well a student makes a ball, from what was
-// counted on court, and says how sure that is.
+// Package progress estimates what a student can be expected to hit from what was
+// counted on court, says how sure that is, and reckons the load of a week.
 //
-// The chance p of a good ball is held as a Beta distribution: a prior worth a
-// few balls from the student's level, plus the good ones and the misses of each
-// session, each session fading by half every half-life (default 21 days)
-// [rule: conjugate Bayes; the half-life is common practice]. Sessions played to
-// another target radius r0 are first carried over to the radius r asked about:
-// with a normal spread, 1 − p = (1 − p0)^((r/r0)²).
+// One number is unknown for each skill of a student: k, their spread ÷ that of
+// their level (package target). Its logarithm is followed on a grid: normal
+// before anything is counted, multiplied by the binomial likelihood of each
+// session's balls at that session's own target, and blurred by a small normal
+// step for every day between, so that old evidence fades [rule: Bayes' filter
+// on a grid; the drift is common practice]. A success at any target tells about
+// k, and k tells the chance at any other.
 package progress

@@ -6,26 +6,30 @@ import (
 	"hodometer/core/units"
 )
 
-// Session is one session as the load counts it: its length and how hard the
-// student said it was, from 1 to 10.
-type Session struct {
-	DaysAgo float64
-	Minutes float64
-	Rating  float64
+// Worked is one lesson as the load counts it: how many days before the day asked
+// about (by the calendar), its length in minutes and how hard the student said
+// it was, from 1 to 10. One that is only planned has no rating yet.
+type Worked struct {
+	DaysBefore int
+	Minutes    float64
+	Rating     float64
 }
+
+// LoadDays is how far back lessons count: the week, and four before it.
+const LoadDays = 35
 
 // UsualRating stands for a session that nobody rated [trade].
 const UsualRating = 5.0
 
-// Load of a session is rating × minutes.
-func (s Session) Load() float64 {
+// Load is rating × minutes.
+func (s Worked) Load() float64 {
 	if s.Rating == 0 {
 		return s.Minutes * UsualRating
 	}
 	return s.Minutes * s.Rating
 }
 
-// Week is what the last seven days come to.
+// Week is what the seven days that end with a lesson come to.
 type Week struct {
 	Total float64
 	// Usual is the mean of the four weeks before; 0 where nothing was done.
@@ -44,30 +48,31 @@ var LoadDerivation = units.Derivation{
 	Mark: units.Memory,
 	Source: "Foster et al. 2001, session rating × minutes, from memory; five where nobody rated it is" +
 		" common practice",
-	Words: "Minutes times how hard it was from 1 to 10, summed over seven days and set beside the " +
-		"mean of the four weeks before. Information for the coach, never medical advice.",
+	Words: "Minutes times how hard it was from 1 to 10, summed over the seven days that " +
+		"end with this lesson, planned ones among them, and set beside the mean of the four weeks before. Information for the coach, never medical advice.",
 	Formula: "Σ rating × minutes; monotony = mean ÷ standard deviation of the seven days; strain = " +
 		"total × monotony",
 	Inputs: []units.Parameter{
-		{Name: "This lesson", Unit: units.Count},
-		{Name: "A usual week of late", Unit: units.Count},
+		{Name: "This lesson", Unit: units.Load},
+		{Name: "A usual week of late", Unit: units.Load},
 		{Name: "Monotony", Unit: units.Count},
-		{Name: "Strain", Unit: units.Count},
+		{Name: "Strain", Unit: units.Load},
 	},
 }
 
-// Loads sums sessions up to today, day 0, and what is planned for it.
-func Loads(past []Session, today float64) Week {
+// Loads sums the lessons of the seven days that end with the day asked about, day
+// 0, and what today's comes to, beside the four weeks before them.
+func Loads(others []Worked, today float64) Week {
 	days, weeks := [7]float64{0: today}, [4]bool{}
 	w := Week{}
-	for _, s := range past {
-		switch d := math.Floor(s.DaysAgo); {
+	for _, s := range others {
+		switch d := s.DaysBefore; {
 		case d < 0:
 		case d < 7:
-			days[int(d)] += s.Load()
-		case d < 35:
+			days[d] += s.Load()
+		case d < LoadDays:
 			w.Usual += s.Load() / 4
-			weeks[int(d-7)/7] = true
+			weeks[(d-7)/7] = true
 		}
 	}
 	for _, seen := range weeks {

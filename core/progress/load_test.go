@@ -11,12 +11,12 @@ import (
 // 90 min at 5 two days ago, 45 unrated four days ago.
 func TestLoadOfAWeek(t *testing.T) {
 	w := Loads(
-		[]Session{
-			{DaysAgo: 2.3, Minutes: 90, Rating: 5},
-			{DaysAgo: 4, Minutes: 45},
-			{DaysAgo: 9, Minutes: 60, Rating: 6},
-			{DaysAgo: 30, Minutes: 60, Rating: 4},
-			{DaysAgo: 40, Minutes: 600, Rating: 9},
+		[]Worked{
+			{DaysBefore: 2, Minutes: 90, Rating: 5},
+			{DaysBefore: 4, Minutes: 45},
+			{DaysBefore: 9, Minutes: 60, Rating: 6},
+			{DaysBefore: 30, Minutes: 60, Rating: 4},
+			{DaysBefore: 40, Minutes: 600, Rating: 9},
 		},
 		360,
 	)
@@ -28,4 +28,9 @@ func TestLoadOfAWeek(t *testing.T) {
 	require.InDelta(t, mean/sd, w.Monotony, 1e-12)
 	require.InDelta(t, 1035*mean/sd, w.Strain, 1e-9)
 	require.Zero(t, Loads(nil, 0).Monotony)
+	// The seven days end with the lesson: what is six days before it is in, what is
+	// a week before is of the week before.
+	require.InDelta(t, 300, Loads([]Worked{{DaysBefore: 6, Minutes: 60, Rating: 5}}, 0).Total, 1e-9)
+	require.Zero(t, Loads([]Worked{{DaysBefore: 7, Minutes: 60, Rating: 5}}, 0).Total)
+	require.Zero(t, Loads([]Worked{{DaysBefore: -1, Minutes: 60, Rating: 5}}, 0).Total)
 }

@@ -5,6 +5,7 @@ import (
 
 	"hodometer/core/court"
 
+	"gonum.org/v1/gonum/integrate/quad"
 	"gonum.org/v1/gonum/optimize"
 )
 
@@ -97,8 +98,8 @@ func (m Mirror) Depth() (from, to float64) { return m.Of.Depth() }
 //	∫ φ(y) [Φ((hi(y) − μ(y))/σc) − Φ((lo(y) − μ(y))/σc)] dy
 //
 // with μ(y) and σc the mean and deviation of x for balls that land at depth y.
-// Gauss–Legendre panels over the part of the depth that matters; exact to 1e-4
-// for shapes with an edge, better for smooth ones.
+// by a Gauss–Legendre rule over the part of the depth that matters; exact to 1e-4
+// where an edge is cut by a line, better where none is.
 func (s Spread) Chance(c *court.Court, a court.Area, aim court.Point, shape Shape) float64 {
 	sx, sy, cov := s.covariance()
 	slope := cov / (sy * sy)
@@ -108,52 +109,40 @@ func (s Spread) Chance(c *court.Court, a court.Area, aim court.Point, shape Shap
 	if c.Target() == court.Near {
 		near, far = -c.HalfLength, 0
 	}
-	from, to = max(from, near, aim.Y-7*sy), min(to, far, aim.Y+7*sy)
+	from, to = max(from, near, aim.Y-6*sy), min(to, far, aim.Y+6*sy)
 	if from >= to {
 		return 0
 	}
 	w := c.HalfWidth[a]
+	middle, half := (from+to)/2, (to-from)/2
 	sum := 0.0
-	const panels = 48
-	step := (to - from) / panels
-	for i := range panels {
-		for k, node := range legendre {
-			y := from + (float64(i)+(1+node)/2)*step
-			lo, hi := shape.At(y)
-			lo, hi = max(lo, -w), min(hi, w)
-			if lo >= hi {
-				continue
-			}
-			mu := aim.X + slope*(y-aim.Y)
-			z := (y - aim.Y) / sy
-			sum += legendreWeight[k] * math.Exp(-z*z/2) * (phi((hi-mu)/rest) - phi((lo-mu)/rest))
+	for i, node := range depthNode {
+		y := middle + half*node
+		lo, hi := shape.At(y)
+		lo, hi = max(lo, -w), min(hi, w)
+		if lo >= hi {
+			continue
 		}
+		mu := aim.X + slope*(y-aim.Y)
+		sum += depthWeight[i] * bell((y-aim.Y)/sy) * (phi((hi-mu)/rest) - phi((lo-mu)/rest))
 	}
-	return sum * step / 2 / (sy * math.Sqrt(2*math.Pi))
+	return sum * half / sy
 }
 
-// Four-point Gauss–Legendre rule on (−1, 1).
-var (
-	legendre = [4]float64{
-		-0.8611363115940526,
-		-0.3399810435848563,
-		0.3399810435848563,
-		0.8611363115940526,
+// Nodes and weights over (−1, 1): a Gauss–Legendre rule in θ for y = sin θ,
+// which bends straight what a round edge does at its ends.
+var depthNode, depthWeight = func() (at, weight [32]float64) {
+	quad.Legendre{}.FixedLocations(at[:], weight[:], -math.Pi/2, math.Pi/2)
+	for i, theta := range at {
+		at[i] = math.Sin(theta)
+		weight[i] *= math.Cos(theta)
 	}
-	legendreWeight = [4]float64{
-		0.3478548451374538,
-		0.6521451548625461,
-		0.6521451548625461,
-		0.3478548451374538,
-	}
-)
-
-// phi is the standard normal distribution function.
-func phi(z float64) float64 { return math.Erfc(-z/math.Sqrt2) / 2 }
+	return at, weight
+}()
 
 // covariance of the spread in x and y.
 func (s Spread) covariance() (sx, sy, cov float64) {
-	sx, sy = s.deviation()
+	sx, sy = s.Deviation()
 	sh, ch := math.Sincos(s.Heading)
 	return sx, sy, (s.Along*s.Along - s.Across*s.Across) * sh * ch
 }

@@ -45,13 +45,25 @@ func (s Spread) Within(edge func(theta float64) float64) float64 {
 	return sum / (steps * s.Across * s.Along)
 }
 
+// Clear is the chance to land within r metres of the aim with no line near: the
+// integrand has the period π, so that few directions are as good as many.
+func (s Spread) Clear(r float64) float64 {
+	const steps = 24
+	sum := 0.0
+	for i := range steps {
+		q := s.q(math.Pi * (float64(i) + 0.5) / steps)
+		sum += -math.Expm1(-r*r*q/2) / q
+	}
+	return sum / (steps * s.Across * s.Along)
+}
+
 // Hit is the chance to land in the circle of radius r around the aim, in court.
 func (s Spread) Hit(c *court.Court, a court.Area, aim court.Point, r float64) float64 {
 	return s.Within(func(theta float64) float64 { return min(r, c.ToEdge(a, c.Target(), aim, theta)) })
 }
 
-// deviation of the spread in the direction of x and of y.
-func (s Spread) deviation() (x, y float64) {
+// Deviation of the spread in the direction of x and of y.
+func (s Spread) Deviation() (x, y float64) {
 	sh, ch := math.Sincos(s.Heading)
 	return math.Hypot(s.Across*ch, s.Along*sh), math.Hypot(s.Across*sh, s.Along*ch)
 }
@@ -60,7 +72,7 @@ func (s Spread) deviation() (x, y float64) {
 // normal chances; a slanted spread is integrated. Long is past the baseline or,
 // between walls, onto the back wall before it bounces.
 func (s Spread) Land(c *court.Court, a court.Area, aim court.Point) Landing {
-	x, y := s.deviation()
+	x, y := s.Deviation()
 	w := c.HalfWidth[a]
 	nx, ny := distuv.Normal{Mu: aim.X, Sigma: x}, distuv.Normal{Mu: aim.Y, Sigma: y}
 	out := Landing{Wide: nx.CDF(-w) + nx.Survival(w), Long: ny.Survival(c.HalfLength)}

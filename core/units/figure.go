@@ -23,6 +23,7 @@ const (
 	Seconds Unit = "seconds"
 	Metres  Unit = "metres"
 	Count   Unit = "count"
+	Load    Unit = "load" // minutes × how hard it was, 1 to 10
 )
 
 // Input is one of the values a figure was reckoned from.

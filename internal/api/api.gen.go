@@ -343,6 +343,52 @@ type DrillOutlook = drill.Outlook
 // DrillVersion defines model for DrillVersion.
 type DrillVersion = club.DrillVersion
 
+// EstimateAnswer defines model for EstimateAnswer.
+type EstimateAnswer struct {
+	// Chance of a ball within the circle and over the net
+	Chance float64 `json:"chance"`
+
+	// Deviation of ln k
+	Deviation float64 `json:"deviation"`
+	High      float64 `json:"high"`
+
+	// LogSpread mean of ln k, k the spread over that of the level
+	LogSpread float64 `json:"logSpread"`
+
+	// Low with 80 % certainty it is no less
+	Low float64 `json:"low"`
+}
+
+// EstimateQuestion defines model for EstimateQuestion.
+type EstimateQuestion struct {
+	Court string `json:"court"`
+
+	// Day when it is asked; left out: the last session's
+	Day *float64 `json:"day,omitempty"`
+
+	// Level an id of the vocabulary
+	Level string `json:"level"`
+
+	// Radius m, of the circle asked about
+	Radius float64 `json:"radius"`
+
+	// Sessions by day, which rises
+	Sessions []struct {
+		Balls int     `json:"balls"`
+		Day   float64 `json:"day"`
+		Good  int     `json:"good"`
+
+		// Radius m, of a circle about the aim
+		Radius float64 `json:"radius"`
+
+		// Shot length of the stroke in m; left out: that of the question
+		Shot *float64 `json:"shot,omitempty"`
+	} `json:"sessions"`
+
+	// Shot length of the stroke in m; left out: the court's reference length
+	Shot *float64 `json:"shot,omitempty"`
+}
+
 // Event defines model for Event.
 type Event = run.Event
 
@@ -541,7 +587,10 @@ type Group = club.Group
 
 // HandicapAnswer defines model for HandicapAnswer.
 type HandicapAnswer struct {
-	ChanceA     float64        `json:"chanceA"`
+	ChanceA float64 `json:"chanceA"`
+
+	// Fair within 0.03 of even; with minutes given, the longest such that fits them
+	Fair        *bool          `json:"fair,omitempty"`
 	MeanMinutes *float64       `json:"meanMinutes,omitempty"`
 	Table       *[]HandicapRow `json:"table,omitempty"`
 	TargetA     int            `json:"targetA"`
@@ -1203,6 +1252,9 @@ type PlaceDrillJSONRequestBody PlaceDrillJSONBody
 // PutLessonJSONRequestBody defines body for PutLesson for application/json ContentType.
 type PutLessonJSONRequestBody = Lesson
 
+// ReckonEstimateJSONRequestBody defines body for ReckonEstimate for application/json ContentType.
+type ReckonEstimateJSONRequestBody = EstimateQuestion
+
 // ReckonFlightJSONRequestBody defines body for ReckonFlight for application/json ContentType.
 type ReckonFlightJSONRequestBody = FlightQuestion
 
@@ -1334,6 +1386,9 @@ type ServerInterface interface {
 	// ListLessonVersions Every state a lesson was saved in, latest first, with what each save changed
 	// (GET /api/v1/lessons/{lesson}/versions)
 	ListLessonVersions(ctx *echo.Context, lesson LessonId) error
+	// ReckonEstimate What a student can be expected to hit, from what was counted at circles about the aim
+	// (POST /api/v1/reckon/estimate)
+	ReckonEstimate(ctx *echo.Context) error
 	// ReckonFlight The launch that makes a ball come down where it is wanted, or where a launch comes down
 	// (POST /api/v1/reckon/flight)
 	ReckonFlight(ctx *echo.Context) error
@@ -1759,6 +1814,15 @@ func (w *ServerInterfaceWrapper) ListLessonVersions(ctx *echo.Context) error {
 	return err
 }
 
+// ReckonEstimate converts echo context to params.
+func (w *ServerInterfaceWrapper) ReckonEstimate(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ReckonEstimate(ctx)
+	return err
+}
+
 // ReckonFlight converts echo context to params.
 func (w *ServerInterfaceWrapper) ReckonFlight(ctx *echo.Context) error {
 	var err error
@@ -2069,6 +2133,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/reckon/race", wrapper.ReckonRace, options.OperationMiddlewares["reckonRace"]...)
 	router.POST(options.BaseURL+"/api/v1/reckon/handicap", wrapper.ReckonHandicap, options.OperationMiddlewares["reckonHandicap"]...)
 	router.POST(options.BaseURL+"/api/v1/reckon/sigma", wrapper.ReckonSigma, options.OperationMiddlewares["reckonSigma"]...)
+	router.POST(options.BaseURL+"/api/v1/reckon/estimate", wrapper.ReckonEstimate, options.OperationMiddlewares["reckonEstimate"]...)
 	router.POST(options.BaseURL+"/api/v1/reckon/rotation", wrapper.ReckonRotation, options.OperationMiddlewares["reckonRotation"]...)
 	router.POST(options.BaseURL+"/api/v1/reckon/tempo", wrapper.ReckonTempo, options.OperationMiddlewares["reckonTempo"]...)
 	router.POST(options.BaseURL+"/api/v1/reckon/window", wrapper.ReckonWindow, options.OperationMiddlewares["reckonWindow"]...)
@@ -3102,6 +3167,45 @@ func (response ListLessonVersionsdefaultApplicationProblemPlusJSONResponse) Visi
 	return err
 }
 
+type ReckonEstimateRequestObject struct {
+	Body *ReckonEstimateJSONRequestBody
+}
+
+type ReckonEstimateResponseObject interface {
+	VisitReckonEstimateResponse(w http.ResponseWriter) error
+}
+
+type ReckonEstimate200JSONResponse EstimateAnswer
+
+func (response ReckonEstimate200JSONResponse) VisitReckonEstimateResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonEstimatedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReckonEstimatedefaultApplicationProblemPlusJSONResponse) VisitReckonEstimateResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ReckonFlightRequestObject struct {
 	Body *ReckonFlightJSONRequestBody
 }
@@ -4040,6 +4144,9 @@ type StrictServerInterface interface {
 	// ListLessonVersions Every state a lesson was saved in, latest first, with what each save changed
 	// (GET /api/v1/lessons/{lesson}/versions)
 	ListLessonVersions(ctx context.Context, request ListLessonVersionsRequestObject) (ListLessonVersionsResponseObject, error)
+	// ReckonEstimate What a student can be expected to hit, from what was counted at circles about the aim
+	// (POST /api/v1/reckon/estimate)
+	ReckonEstimate(ctx context.Context, request ReckonEstimateRequestObject) (ReckonEstimateResponseObject, error)
 	// ReckonFlight The launch that makes a ball come down where it is wanted, or where a launch comes down
 	// (POST /api/v1/reckon/flight)
 	ReckonFlight(ctx context.Context, request ReckonFlightRequestObject) (ReckonFlightResponseObject, error)
@@ -4963,6 +5070,52 @@ func (sh *strictHandler) ListLessonVersions(ctx *echo.Context, lesson LessonId) 
 	return nil
 }
 
+// ReckonEstimate operation middleware
+func (sh *strictHandler) ReckonEstimate(ctx *echo.Context) error {
+	var request ReckonEstimateRequestObject
+
+	var body ReckonEstimateJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReckonEstimate(ctx.Request().Context(), request.(ReckonEstimateRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReckonEstimate")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ReckonEstimateResponseObject); ok {
+		return validResponse.VisitReckonEstimateResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ReckonFlight operation middleware
 func (sh *strictHandler) ReckonFlight(ctx *echo.Context) error {
 	var request ReckonFlightRequestObject
@@ -5875,300 +6028,310 @@ func (sh *strictHandler) GetVocabulary(ctx *echo.Context) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"3L15k9s40jf4VRDa54meiaFlSXW4jtg/bPf0EWt3e6vc0xvb4TcCEiEJUxTBAcBSqR3+7m8gE+AJkqDq",
-	"mHnev+wSQRBHIjORxy+/TlZil4mUpVpNrr5OMirpjmkm4a9Y8iT5OTb/5enkapJRvZ1Ek5Tu2OQKn06i",
-	"iWT/yrlk8eRKy5xFE7Xash01L/2XZOvJ1eT/el1+5DU+Va+/t31/+xZNEqaUSDs/hI+P/pL9iMy7vyDz",
-	"R3evdB6zVHd+wj5/3GfMNJjKRKoYbNAnKZYJ25n/rkSqTf9XXyc0yxK+opqL9HWGLf72T7OCV18DP+b6",
-	"hS/GTK0kz0x3k6vJ71uqyZ4qspci3RCaxmRvftKCxAJXAjsx33grJU03bOcGFsfcdEOTT1JkTGpuprGm",
-	"iWLNz2zFnlCykSLPyE7cM0X0Vop8syWULBOxuptEk6zSydfJkiYJUm2toyVbC8kITRLoh4iUkSyhK3ZN",
-	"Zldkze/ZJJrs6APf5bvJ1dksmux4in/Mook+ZGbzeKrZhsnJt2iyEknCVlrgCSlenJ8PvbhmLGaj39rR",
-	"NGWyPS2aEh4TsSZ6y8i9WNFlnlB5wLl8YOlGbydXp2WXSkuebkyPQm/d8a71qDRQjCJLpngMC86IO+Nc",
-	"s50buut9vvB1v6MPP2Pj8+IplZIe8BAWtP+Hm9qXoplY/pOtzAl5eLURr+yPePinVUqqNHjFd5mQGlmX",
-	"GdRkK2IBHOz1Skj22vIO8+13QDZDZFgnKlon4L4zUx2hOTWwciFMEIiDP7C4vSd3jGWKcK1IAotO9luW",
-	"wsbgvAhXZM21ZvGkWMWlEAmjqemVxyFcJZrc8TR+ShLbUb3aDn36IzT6Bgcg16x+ME4vqgdx7jsZqShf",
-	"KkhyNvONJ5Nil6GA8xHyYtZPyPNFk5INkzMLVeuxd7Iwx8b5mHm6ZSxt78SK5ng0KVkJutqSLVWEru5S",
-	"sU9YvGFxRJYHwuOOg3reP73FqWccGU2H5nSbIZVprhMWxBvuqeTUahr1GYIIUTzdJIxYSanIlt4zshbS",
-	"EOBOscRIAZ4S2uZKI070kvlo3VK54dHqmhxP+SuRd8/P9LYRNFGEqjszMRBBFDktsuXvGlto6R/IekhQ",
-	"9O3nKmdBRK9WFPeyPnxN5YZpRZQgO5oeiOY7ZmZBEvOgKkBPquOcLs6Kb6T5bokjdZpQEGvSbJcJj1Q3",
-	"wr49nDWVhGZUav/K+kfZGmJDTpWaG65OmMD6B9L6scKqwn2G5Cice2Dh7iyWPDVsrO+sQnW8WP2eacqT",
-	"Drrniki2uhMpg0NlNDBQ4YhIk0NLj0Oh1aLMhN2zJDF/VHlu/dU1fxiiqg8w8B/4g+nTjM68wFJDCH9Y",
-	"Mp9EE3NKJ474oomkq+q2l4Pabw+14bQa9G4cfB47AQ2gvVvf2idZrNdWfetYhCVTujKWijowdnm2XGu7",
-	"4K1DvKe841lzkrZh2V2EQwyfshSomg4NHijxxjX2HhO7elVyGjgiWULTqSXvMSfEvFeej5vKFJonRJgD",
-	"st8yyVC6wdmIiM5lasS6+bd1SIDJVRa/IggSRpV+2/0cLj8qWHNxI/9kXvPtjmIrkcbKK1OpG31bCGyp",
-	"HDEKpMtPZlK+IeS7nZHP3hOYy9QzOKNWMKNKwTKbWyysSwQSo9BAzPJvGZf40GxPqXtXJXX7P+11bw66",
-	"/++mDLIzLLbPTaxc/2JNI0sdNVIYoPK1kDvY5mlBqWOIvXgdKV5ys5Oj7vsgKJx6axRbRYB+7D1HC7IS",
-	"O9Y+B3znubiQtVjlqq3AXZOErTURub4ihUZWbHbK4BoVoOLhUgw1jKluqcWdt6Vf06Cmw1elM59yKJkS",
-	"ubTHvve0Fw1BUaOtmZ75lEa7gsGnGVW7PhUnmuQpd4r0muaJnlxNdkxLvppEhbwufuC7jElOE4+Q9itz",
-	"5pTgRtp9crPtUZ2+RZP3Rr2/Mdf8NtX9KERMQC+NCN5ZiJFzRGnJ6F3kmIft/pokYm8Yf0aVYjFJecqs",
-	"HmsasjQiW77ZEpFavsPaQsA06JABYu9/sGN4r2vx4x2Lee1R8VLTamN6wC8Ub0U4lAEeY5SqKS7eGN4C",
-	"utg3XHzbrmX383L+pXhgfYoSlYyqMeobkOyg6VRwNADteBrcFm3EXwdoF1phxziUyM4hRIna0mTtDrFn",
-	"/83j33mMT+vrFIt8mTDlfQ2v7GpYDXQNo6I736C7dH+ePvVOLqliptsOTVmK3WM3L5poEdiHf59hENDL",
-	"mH3uHE3KPIdnxVItmXdrM1G7R9Qf/JprxWM2vO/2A7a7+su+6WQJPbR569bwSrhI5iqnSXIwCtnBXCfT",
-	"yKrO/8qZcvbrDfdozIb+PMTNso4TEUIDv0BrEJbiHs30/cth9xS/al/yLYMhzxEfXzO0Hjc4o18jHjmx",
-	"Dc38HIPxzVZ3CBOmvZ8uNIrAbw+foErjPU11ACOyYr56upZGsd6jtQbGXswOp+8lVHMdai15BxWUzVsP",
-	"tMhust3wuKEDSzHFW76BSXM+xhB6z0beiyRhBx+PbIzOEbTtyzcutRUeBvQ0p2wkpYSueZVGhhcerEUf",
-	"qbzrE1UZk9YX4LWqCBmrYUWg7MS9MiwZGl0glUSOrGBzLNuJLK+0bMVLY3n6jqIzrTUHmae3ftFgXcO9",
-	"orxDA3AeKqf5O3oDOWJUeVl3JVbEXpc8/FP0KxXYZ/ilptAHmhK5Y0q88NeHjtln0LK6gu0sKkY9miCq",
-	"vVljMq5QiNKhtlaFb7gNtoyYLgndiXRD4MIF13Ju/tmnRIHq77tSujuB74nu1QV18EYtDz/RNPZrgB2b",
-	"Nn5nwMRrvxSylJoufR6Yir6jtLlpUiny1O/23fsjIZA3w/3SXJxZYSAB9ZoIvJ/u8QaLShUlaylSDT+C",
-	"yoUelZTp78zNFfauIQBzvyQRue7kGIrJe75iH+rqeIW383SYV2vQ+apdwUcn5ad9q18w3H5Hp5D6d2jp",
-	"3WlHxXbH8TBEeDF1G+o+ZTXc2n2sevsqeWvJSVF3d9cgd7Etuak7FAP3bzh+0/fW6hF+AUc7CdzAc3nP",
-	"8Ph0nDs0BE6u7C3PZ/ldbWmKutBg48Ziw1Gyr/s283sm+X2Hmf0niCda800uWdUhdW1/U2RFpTwAZ+Ix",
-	"GITBdkiTHEJhqCZ7lmriuVmYaeQJ9TP5Lt6f5b1crFNq5SkfZHC/mTYdl0p4P4QP7ai8q0pcmcMOZTRD",
-	"PUhSoMwd2wl5GCd50cTofRSoAFUZrDtXbhuK/u0cBk4F2BmnFdIZczTQSGlG970L9xkTXLTWqM0OWZKX",
-	"VN0x3eUF5ynh6PDWW3YgKbtnksg8Jcj+CkPxIiCKwEWadIXKnBwRKrPK2ZOG3oBxPzhcKSJUESoZAY9f",
-	"RBTXOWy0EaRS3LGIxFyyFf4EW1IGNd5xDQqMCvALOG5WHpmCWKYYsOI7JFuutTccb78VZMs1cV4Ko0Zp",
-	"vqsFW9TCB71BUtwT6+KULyvw1ZYl62uyEhlH4zO6XEqGSLQQ9fl7A4pKfXaQXu5QoI9yD4F7FCNPl4YR",
-	"27uZP7hnMBJpODKuiE8OD3DyMSkXkAEj8/HdOx4eRfb/cG3ORSPcxxNGBrQewlkqDqWQUK+MGmodtmvb",
-	"ZuYNvrr7Lfvo8Vudz3qDcFBRskcjZGzFwfbfQwyvtDZEp0uv19cQjGJ5Bvgev8OzATZERfZcb83fr9r0",
-	"XyzF5H/9QV/9+fbV/z97dfnqy9/+y3udcWP7xcrEjuiw6hCKd8yQVzRJjLIiWUp3PN2YmZTBoVuutGjG",
-	"p3kPqdIsqzPjEfKq4JMhlAVum4Gt+xFcO2ZUhhEPbjS2gjsSxOl41pGvtm47bcxaBJyCzGp8c94vB1sm",
-	"Q/hwVFmAqBEr5DvZ9Yi8HU+dTPNd+mCswYzgM358UFSGh2bqXKbvOiLoQcuwcfR4/XvQzm1OgKKIc0m5",
-	"KPrB6N17JpWlJCsuT74MboQVseXbJX8tDCCoHTgWWGULJUcp+V4pgMsTXW6HOy+FBtbkZ9V1i6w+ZxWe",
-	"ii6FTH5ADwUVYfq9jWwNV0FRtShU0PdbhrfshjHLp9cFWd40e9CBCjk0DblbsJh3BslSshfybsnS1RYi",
-	"MhTEfmxpurHEB/LBHPKlXfbGzYk96B+sO6TvCEGbKuH/wPY123I1dMe1+ShqzrIuOi3G0Hy19TnfaqWM",
-	"b7ZLkY+wPf7iXvF6BIXmYyK+gI5+gZd83eEhGlQBoNWvuU6EuHNrGKg3fM5Rd9hvGUsGh/s7tmrZgzDw",
-	"zPZRDLtcjtoBRYoMCQV8ZyjzuEjA78t0umbA0m+//fz9/RvQvsWeSbKiihVhJGBChWgoOOxojVBbnlW5",
-	"ltFDZq8u6as/v9h/X335uojOLr95NZLqJredMsyXjIJy9Jq8mpNCHeeKpEJjSC9Nku/UxJv6xPsjMcbl",
-	"yiR0yfwRHyLXECU2yK6wi/IFl64TwrycK+JITmlt62vLHsw7boGCJITds0eICHcovZE0g8ftBzCX2Uhk",
-	"ZZWWvhd+tc2Ky8CIT1SuAGE+mBbX6XN5FALEDqucUvnloD1xH3zEpvyj1IceczYUvWfxW49qvONJwm2o",
-	"KFE8XTEyv3wzm5R2C3Ngz08nA8ragOQrFTM3ks6j1TBOJ/lyWluJwMU0I5EpTV6bHmA8f78PSTfttV67",
-	"pejXYZcuoXA41nFsJt7Q7cropdCu15o3MtPmoRXs6bXe5GksWGCMJ9jPA+gG9EdQ7WEFBohF5ukUd3nM",
-	"iZM5imGnHY4hD74b4VWs2gBVhox+lTAqwXNh7izoGczYg9cmGBR9ltAV+/Ue99mG6DTyee1hB7Gtt+Dz",
-	"SBhVzCjU7hrnc9BsRPBce0JHthiC+mQppcx34T++P8Vj5o8BOcIcEb5gnZEnoeFLW4i77Qpest2X02vH",
-	"MxXGDG9gU0PhRd1yau8yI1ReZwA0x42zJK4AFTTDklziWPsYmBeHFSpsFrmegtw9bjjH+XqsftKixrfo",
-	"LkT9fEVTouiB2NDFPS19jq07a9zjuESHJHgxeEpe04y/vp+/XlLF1MTrT9j4o7xKl2Ojf/QCCBnjrRqy",
-	"/ovxgELfjKqteOabduda3HklIFD41guHhEZW8LLY73NJxL6WX/PkztG2ZOo4b9bJiK1HuE+fYSi1MURV",
-	"oil2N4j4LfkeSfuJ4SNvU2WNJR0eTc/NEYzwIjeaZz15asAisO0MrAIBGhZ0gB9uDxjFc1gfILbDmoYO",
-	"63BMGMTDxLxYqBE4BR9NljpHV7473tkJBmkTcc+ki+9xtgcMqwmYyppRxW3okiecKi2yNzyuGaQKDhxu",
-	"LSShxIUntntKaBqPuXMmNE+HwSg+YCuwvlFpM2jbI0X+LtboHTY8HYA7bHyIyJOYxCJsvVKmfyq0pzGb",
-	"s06EkKUFZiWFUqyIywr7OJ7yr09wBiWjqnYzrNhD+I59Fr+w0MAgLfLVlnkhfPSesRRD0ybRBPI2ISSN",
-	"prFdj535TJonSSBj+Ww+1jGrpoLhKLuYre+wIWP8f20Wwkj39t+53jJJkFbR7idgcuyBrnRycG5KOOsR",
-	"KQ52BCEB0BKYYevekmhu7oC1PLqZj0Qqbtma8+ZV9Q5Y7pVjvaMJ10ufO7d1JUDDkHOYSkbr2YFlhlFx",
-	"9+rJOaoG1yRBrvKjuammGQuc9vysuvRzX/Scn43ut0Ih31baMEhCNTmQ/5vMrkG9ErmGQI5ykKhgNeYs",
-	"JElFytywjr+YHsN4yxteSaeN2x4E51QkhvmvYWWEwUWXQkJ/ARQGd97i3tND8mdDgQiWW7qgQPB/mhPZ",
-	"HJBbOKoJpF4Tds/kgSzOiGFI+KyYnpcR0ESJYlpe+VdoLA373mvYc7vovdOd18PApj4yU1lAiE5DlSpv",
-	"1M1LuuarRKzu9lwxNEfQpbgHgZ8JxTW/Rxa2yuU9U5CjPTCDRijbK/tDT3LN43v71pHywSTVxXXQ7u2i",
-	"n8ee1Y75yaxH2WzoIKJKbb3fuKjt8WwRTVTjXI9JnrGn2mNAd9YIr0wUQu+FvOu6LrD12l47HMtmVB0w",
-	"pvMOoUKUlkwDReepNIIfoqm94aaMxcG6vDQXp8C2KrGB62MVdTsi14P7auTm3bdkwYpEQ+DfU564DIJe",
-	"KV8nDx8PiLmRJauhruazIVm9ow+33fessqM6dpQPOgooYKCbk4HRmD7cyj6iG3NA34vULJEe6OqsvtZn",
-	"Q3RTLHxl6RofrEzDrUpU2XwfZf1Id6zrIGJQ/dvAA7FjNK1E9AW+cWPEc/Ab2eVs3Ceyy1nlCx5fCN1l",
-	"iU9yGoYq84QpsjdXKi0E0ZAAFxslfC2SROytIFcrIdm1ix/MM9DSiVGvFOgGFr5BaUbjCBQvnpIT0+qM",
-	"/LdHmjdzpe0u1NerNrX64teWqZxi1+4fyVMQuPTv8YYNqGdxjGvmkPSYNNrwlg7Kqtn0tCoQ4U8PF7GZ",
-	"lf6h97OWgcPcgFuEIZv7Ftw0zYcRmalhlagkA5uL5Put/3bwluw5YDe619nDKskVv2cf3fgQCLj83Y0V",
-	"f3/ExICwB0FfoFErQzTHu1N1bl7KsoGeIygKUBL7EA697tZRKKXfKYRaHHQF+cMzcIQhgCY/IlTcEXgm",
-	"5s0uhgyhCT+nn/mO+dnZkh2EdzlcjtOeKrLKIX9gzi6LYLn2hQKpvfxWSAqXUdQ9MKV4brQgS0bi8oLk",
-	"YBrdGIIMNJVcM4/ZaY1Ycu8dIbVZOiBTKk1gJ5E+uCJme9FaxxXZMe1QecCMAo6Iixn5b7JiUlOe6oM3",
-	"HIIXa9U7gRIryErAIr72mWRszMd+w7wxWsyO+cRoMW691j8IeTHr2FiRwsbCljnT4BojRc3G7hjTqsBa",
-	"bcAuVfe4WzD1q2flVtYXvbI4TTFdX+mG2K4dwKh29BuEXhz7Lj58pPnRLGWMJ8WwTYdjBZfyJVP6BiBX",
-	"qouPoFaNxUWVx544C74KwhM4AtXXRDO6+yy02RZF1jwxStbSgrlIRL7KZRqh3IXOjNTUrOkYbDLLMj2u",
-	"SzmZEbMjyk7scTlyfqZjBhGD+2J5INpMEvxyb2/EHtNJ3dzbVr8A4VdhuUH2I8uLlwdPwHRbBjThFerD",
-	"t5eP2CJ33jgtqJjQl/7Moh79pQ5e5zW+NROIgu3YQ6oR1awDGLKcWUVYPYN2VkfA680QsXzxE5PvrL26",
-	"36I1eJVW+WrFlLqxIIU9tEyThCxzXVuVJ18MvxrWmHU/ON+PUuTZSE00NC7PhRwM51c9AxRiJfxyRNYS",
-	"hNSV8ZgOnMANMCQeE1f06EDMn2ga8xXN/l1WhwJKI2gn3GgNw/vWlaL1tiNBBB6+Cwh0dN2U70TFOviI",
-	"2o3qyLu7ldefi4Q5f6UTr8jZVXluUwvb0B0ju1xpsuYD1voGjzfcSKSE3jNJN6zTJt24Ur/gnblkOgXU",
-	"RSFz5me9XZ90CHIPTQbK8TXlkki6wkIIaIaCpXESHrMypmczo2XNppezYTtTdWmjBon00eANRnc95hCz",
-	"e5Z22kkKaxGqfjVlH0aHEknobViUg+EYsIXBt5U6zQWxmCfhCvUd6eMRtSWsTdG3c+HJRr5MovWXrxff",
-	"XhX/Pw34/3zhTzdymevj7iVvzaU93cD9QaI/qMOQ1FD2ryArCZ46TOdw/d75GDoAw8tyEF2oUd7ggJpp",
-	"CqalriHPG2gdQEyAvEUKYT2xYJhataWuQlVvdEIBnFJpeBECURCU4AJ7d1x2y4ciDGCE2GIJw9DG79lm",
-	"QNe9uKyajs1fHoBDGvN0Y/vyhCYqLSnfbDWhpin5y98Ofx1wQF/UHcbmz8KVbS3gEoO7OsRbtxt/lPN+",
-	"sHaJdR7VFrS2Ij62gWj7x+VIDIJ/GC6Txn4RsN8izrsiCdz6JUkYvWeKMCqTA2BoO0NOGXvhED2PgTRw",
-	"ES2DF9Kjs2qElz1ZGmFpHHIb7gYmcKyoTAgIq/hyqwGE7MlL09ikqPD7D5aeqfV66gE0eXLQ/RKtp743",
-	"ZYEAsBcLwJFrA/rY5fjS2fM/WvgGiy/dAD0hN8SiSEBbGY/pwXlAIDYJ669Fg4twZFmAROiPx9Vs+7dW",
-	"FBhRp6zcvDYOtVhrlrqUDshynESPuJc7AAvDPlu1CKpLXRYsqNQwsKct7NB/cHVLjjr2ZWmg1rJ83tqK",
-	"TsqafQ82GHrJLCiZpnc2XA8KqQCxClVR9AHfiscqAlspluwC2C7wKrdNvkdymVbCyhG55JERU94qaVum",
-	"GA46SQpwTVi275RdIFcHgktMuRm+rbVz1UdtutmwR+34Jyq9+cQohgGWwGHBUG1r6mx9yjrd04M3O8iW",
-	"VO0qNbVmLO561leiyt4df6dcd2dHol8fbdzhNa4wQu2zuGEqJGevKHzlplKbc1SpkQVrVOu9Po/gMj6f",
-	"6EiUz3oJH9z627KuUtfxa1+SYkn3GIaLoc9E7Wi9WmO9r048hYr9yXO3dsw8yJ0/WBbvW4/K0aljhKJ9",
-	"yjzt8lFrpjT6oayDuqwttSY0PXSGYss8vdVUIxBigdHJaHxA4NjUnkCaK2Cfa55yta0FB1XEbV2i98jt",
-	"Lkn9czyy/kZVwtcXxuEthvcVSAs1PL6xgrYyz1AGDCb026Jw15FG9A/sniWqy4QOKFe9cNgbylOl3zpr",
-	"a3fMxr4McSL2LUILO6310TqptrGegQATmctIDWhq00dDwgS0LGrZjPXfF++6KkYwwqi5VKMR1O1e+C/U",
-	"5tGRNvwKCErp3awGzC06Sn7liT4a648Oo0ssh5vsRfq2Fec1eMHei/Td2LeaUNHmlE7sAGyPAxh91Zh/",
-	"/waX8HFucb17ze9YcnBe2oZdq+5m34LrBDIsMQ4hrVngS473IvmkXQilH1017zERfoH1hkMyigpwmzHB",
-	"jLY0hB9HXwLaPSWmSbVScBkqUalBrQjXnYkVoZdc3+w74i2dSDJLGKbif7TX/aOU/LIayTNsrxQJOx5u",
-	"VLAwuOiMSp368s4B2CBlLpcZbpVFWG9GuRx2C3Z6bOw3IxxmP295jDWiVeYA9Rdc2VFU4irGHEUmJcJg",
-	"N2xY+yiMA6/aCBH7sSs6ysJ1Xt6xvoW/PI3L/Ony+w7f50CRdNdyV4ve5faU5VjtIKICZwzmFwbyVqz2",
-	"cU6XLmA/i3jYWR56dEVeWynaX/KmfRjt97/zQpd0XgQVYx1DHgW55yZvOxwHvgfYj0dg7xXgj678lOeW",
-	"1I2n8msJsderSKSMQmY1lZ2AUu/aBQ/rte5+Ybrz2S2Pu192gtYNxuZvykYlsK6CrFjhBD0htW81xl2O",
-	"MqjOya8FlN8xlU5+zbWbb52Kf0eMWrOt1lOlBRqR1mzvaol4IlS9yMprFnvBSjCoecjg1TBobaksoMyL",
-	"gNwdo6n7sXKbbYdKtG7/R5R6L0GV3QxK3lfawFx3IQfObcNRJ+4T5bIjeqlQ79B8CU9tRaPUaIczsELP",
-	"o/EFwMfX/S7hNR6HTvNvgaaJJn8+5srxp2nZi2Hzqaw4MCJw5FcZM8lilxYg6jZq9JNRSVgaR7bYh3DA",
-	"CQCs0rZdW7iJsdASw1U8ixSXbnsjzCJYMDtg6xHw81taFyfSYiYAJ/dNDPfneONCeI22UUlfRyZ7UT2g",
-	"v/s80hkTWSO69JkAJUeslvT6pZ5otaDzgNXyFSRRW772eGEkWyFMCoZDqExoLJoOKFBJ4uqpp0K7NrZE",
-	"pQcYI6S2rL/gsrP3wim3x6G8iNsv4hTcaSwIoDwMgWCKn4oyA8fhKVZB0tueWFdBvoH+yciaS6UdBGi3",
-	"gtJZYVvy+w79IIA+q2ClJRRbM0Oniipeyc3De7rHa5hquurQWXvByBIMBGsWNynRDtphq08JVNFzOS0x",
-	"LMbcW5POwoo6BCzNfybsu5VrbAWW4Bhkiwqwmg8MrZcgHMhZKizGWbu+5OjCyy0MtDo9+Af64P3V79b+",
-	"M6BopeEChS4U4pXswVtzZ3vwqyUTwMUs4GTckbJQzLY2sDv7RQ3kCiBa0hFB2Kr4AXTRm77fqTmXvQKo",
-	"0q9dOw1PbzsPQ8+x6y/KbIVUeAHgYEOSuxwVX/Caj6rVnssVqM23XOBAIfQ5f4wESuyZGhXKjVkLIiVC",
-	"lthoIHkjUs61RhIPQ8AqDaS68GvMmC7+HOhiMSoiF4+796pTSMlxuuQT86R+fvTJ3K49xV9/taIzrK7D",
-	"yEoTFYNI4Avt8LBmocC1hSTuqv697VQGKvG/A6atIjy3p2htK362nKs/4gqS3DcCPFgQA829AjHc9F4p",
-	"l8E6LLDOTdcVv+qp4Gl9hp3JQmEbuaE7NoJQAssZuhc67Vf4Wa8WM7KYUncdJSmGXZ9FbcPO+BstQqsr",
-	"uOtMaWl1CPJlRaTSbgejCwuTsukyQctxa7VkT0clEvxgJOf32LSPYIfRt2sOjGYVzqbbREpe0zoGY766",
-	"fFN9riT3maDyzOMo/SkJt6FqV5hB5iyu/XDCptEx1YC8UeHNhDDQYEd02rl/KXsKqk4EjUfwr0JHDdzU",
-	"LiR8s0dbNubTWYD1pBIQ3FeRu9iEihJbDMgurf2gXaDRsVYlq7Z3EuRq7YpOVhOoxfIhy/LzPavJIEdw",
-	"FB3iqgDF6Dg/Ra1o1ROQNMZ6Pv4IQCDTmOPZrC3bf2ZY1lmoK5ooC6l6hBjncZ0G7XIUE7KduwEHOeTr",
-	"e3ScU75w8jyLbh92zfB5SnFcx/lJP0m66gg1yP2cKRZ+hrXWzG/WsNX8/QjzQYG/RcyvsAEz7nNF54M0",
-	"QNd6Wsx13PbTtVsqpnxmrreIpUAVoVj/2ebOKAaY3RgYOBTGUam7zO+Z+i3zPtvWyrMM6jA7Ku/QGhke",
-	"seCr2DfsEx0f2Tc23FxIzeJ3Bz+FZc42NSZ+vVMj7yDKaJKn7N7r1u8LVLeDc7OuFjF2Gj3WhCriB91U",
-	"h9AL6Y5NLVGOwi80Qh4JuqjpVKfomx/ek8vTszckwxYEVfu2fQfL+voqAXO9Jaezy/A0gAirB2OPsa1w",
-	"CP4uzLSzJTqoIizm2qxzmicJAmvJgGxemztXvvB9yP36dsuSdRHf1lPrikkpfMEKIrXAH4YvQKWrAr1w",
-	"LwU4HsKcwtUiXH5ytrkk4ak2rpdB9nvIWJWg8VPdBbu+RZMbunpCrOIRGCC9iLw9QBtmwMeG9//bgG4q",
-	"4CUd+ALeJN4KrMmY1/Y8Rf5bguk0jcQLQtUdwmCwf+U0IWUh9tLa2v+dALilIUBbB4lW36bOwmqdNc8Y",
-	"DeD10KqWiBKkj95QfWwN4Bt0Nhy6oWcVu3HOxgZbFlJpsoeSGgzxrgl4/ogN6nLRNdZlHlKYiypW+Gya",
-	"qfhUaQIexqpH++hPFTEIYU4c0/pmTJkA88LtsbUCXHRBufq1IVQXqvYpLwHbHX5cMSJKIKEJqhHZfGaH",
-	"Ro9lhxwYfUQcFj3EUjk0+jZVhZeOMR8OQXv4P7KygGSZg7E/KrToyBIQvlXZVyqUlUx7RG0Zb2GJ/wS3",
-	"XofTq7+EQj3GqTek7hnLQ1iO58jEzwEqwB4jjv7e6pZUExsEFRTHPLsiWcIQLnsslK705QCbuw5ZHsoE",
-	"LcRhKWl3EMPrXznPdiz1V9eDaabC1WfCW/eWKhfvWw+SKw5hADfqDIFr7GE5vrDknXJDj8zfuREasvu7",
-	"pP6OMSNVPXvxE5a/SJMD4Zrs+ANT14Q9rJhSDjLavVz69VF2a4jfWdGULNshZ9iF/8ohMisbPph+Btp8",
-	"FN1NNN/RxB8F5oK9ez7hmnR/QVHd876iuutVfzqZHUzjy631aE6+Mo7yo5Fb4XIdhsqqWxqZfrYIzyNq",
-	"q9tXcWIiT+M+L03h1e2KNhxpPlqOau9NFQ7xuaky9+LYj20suIHrKnRHbsySHr8j7XBcW2yv195me7iF",
-	"xu1oYNhkr/SxLxZxQi3QRunnyxRMoREGrc69tRdiYXegkkMdBq7iC8XsMHx2utX8OcU2strGMs2NwryY",
-	"hOFAWY8ZziqUGHBdjyYGtz1H2itAB/jEZBmAbDXDk5r+NYxoD6a62zJWrujobKhA6YAC3USzB1K9EUtI",
-	"tHf5GtHEZhbpvfjAU/jFJdWK9HsGF609Tw0Xtmh5CtfNn+uxE0r/zlPVX4ag0uE1EbluVEipoBENhZdV",
-	"xZShB58W5cZbg4avA0cISWDW5C8LQ7cnf20gztQ/40z7jSj+Yn3hAmhXGDG/sEjWYnZd/Az4XrDApKiT",
-	"eTrpqv3qh5FrgeEXK346hna8N0Gdy6FddMUk8lTzBJVIkTLACtiyJLb55ZAxBnas5ECcw6lEywvAwUBi",
-	"8ZnHK1Q0A3uZzWA6MLO4hgmtbdL7akuThKUb8JJXVdmgrPd6FsyQVmvzaRyh9MmG2y3zOcN+3wqyFQnk",
-	"YfFiEUVqNXWsDoIZWw5sDL9ms/eKnMyoYjJqZ3NldedN9eJwz9K3rop9+zGQ69vu18ujGGSWr0vKb51l",
-	"H/xxiFsqe9WonsT8Z4JcK86Oh5ifCEwNP+FLLB0EV6t8JkTdKybTzvJ8RLrnEMIM3vHcLO0eV+kysuRb",
-	"I8aSUkKVCDyAxysRzmM7wroA75BCz7smztzgQFfN/821HAssetzeWY13LYZZqKGJ9+hl/LvhIH4wXlDe",
-	"wMNmc7v8dqTOLyC3cOoGcmcw6ivmT8gvahkeY+BbijSvM/GzQXNInYe0EMsblo0dTwtIkshf2H/kAHzw",
-	"5PNZB5A55uVUbIpj8VX7bXceMBabf9TaQdWBxyTS5PAL07fmXHQsrNinfY89RSZGVJGwgSRjvYyqe129",
-	"epYsC6r6S9R7kcfUnrHmQR21g7KsfIqjdn16ubYY7b8Ufb5LP/lSufst666fMut1eB7ruxQT14mHkbVJ",
-	"KCTe48YGiRwR7nGTexI/ukIHCwD5sJiKcYHD5l7DhqOFACCTHQUnfWszNzzyO09jUdZwaQJLGA0YRJyR",
-	"1xpjNdD+CdehlCzRgxcaaOQNF3foEzV4SnQIF6MLDF0FjEqzs0fjUxbr7AeJ7aheOpif0626YrW/D2zd",
-	"pcEnNFMs/lgP+OCpPj+dROEZLBhC/As699sbjaMAhQVqExC2y6rlQquG5jLO3cMsV2I40BUESWAEfFcs",
-	"Xw3dp5Y2z7Iu0NdmPG/4HrEuk3hRsaX9aGMLCfetBFTbtW0/dMJ/NYDEqve3PsiwrgWSjN4F2PBdGscG",
-	"KwKXQ2wggBVd2nVyi4JjGB0Kb5N7WKbsv4/qqDw93mj68uxVT0h4BvAjE4BZuqEb5vx6j+no3h0jj0Yv",
-	"VrmfN6eiA/gZogdYB3oZb5aT6uZF6skgnY0g+N0p3d6ndBkSO11E6yE3d9OpJFbgctX2pthtu2TFeg9d",
-	"TnOoTDIytEnmaSGJugDLY3oYlb1V6C/j6pq2gQ26KObpdjpAJhzFqetnzc+uVc+jj6zzxS7uPM4d0+NP",
-	"afBby2ZdQfhieEFWoBHg4oVmVqKMH6oRr2XWkj0Wo6px/j3VjwESv3WaRqMCUmG/8Ns2VLem1XbjDpvD",
-	"duK+i0mnXQTTSDisX7JHfr+8B494yV63x73RvW54m+x5juaHwLKBZb5yYYyq7lyRIWd7DbklIqkcdUuE",
-	"V4/0LFbMDcfYxdpGtZ4InfOu1JVuY0ePj2aMS6WxhyO25WZ0WEaxLf045+MScDpwq93u+Zjq7ZZmYxFD",
-	"AGnTBhhBctSWAyRUpYIQIysuV4n9i2oiacxzRSh4JC141O6KUCLZStN0k9h6qTueEi3Ijj6Qv1Bi6COL",
-	"HEr0Bl/GSvuEkoSn7K/XYLPW4IqC+CaeMnIgNm8UDdgQ/Mo3Wx2RjCoFnjhovKeHa0JTgutRDFbxP5np",
-	"tzoH1pgCJSuWagT25Fp5y99ji+Dg2qZ3HD+PKDS4RsBQdAlt5lU7Esu+HhfHuaMPwQPf8TS4rXRxq48b",
-	"ntmiMdG8/njXpw5WhR30H7Mi3ahbB6yfMog40IgG9Fj87vKK17aXbKmMmdIA6PedcsH70P93CiPNK4X2",
-	"HoGutqb3Ipdcsz5/x+B0bD25Ih3fE6pUX7QKEtk+7TX5j+xOOQ4fXqUOIwIorq7lNVueKe8W/ynSrhrf",
-	"Mcv0lkAD7AUNX0mCldkQou+RxsyyEB6ytnL7Smj1Hkj14p6Jy+SmE1SZpzwsx+vUfLOjXSG1z1P4xnzx",
-	"qAQTeLE/08jN6MjEkV9TRhKxAUmq2D2TNMECfyhiwC7ufjecVV3j4yLTxPmDlyzh7J7FKPXIPwVPFZJa",
-	"B0+rV4oZ9ABtuR54zavrFWkpTwOvavZic7wX+GXnjmrJUJ7N2ZAwbHn6oNdaNMdQMY2zodSLpxtq+3Rk",
-	"dOyhoBjiFhGKyLYUtLodRmg3QcnQFtO/gYmLN+9vthPDrVoFrDCC3JpLoIegbERYluOyEW9Nw8JQ2SZx",
-	"r1hZ9uAxdSFCudDdfjPOEksVug84XBl4eWApQAJNcSpj1gIlF6xFBRKlHTN/rHekLdfN4yrehKIHVUOR",
-	"CymxMhYdRob4bJ2/1l0XjwfNLlGGg5qH1KEqGm/5kTjTFnStwFvF+l9mWj6W9wgInB5XFK6t3Y8mJk7Y",
-	"aa+Q6ZGH3mrzHiwUq+iDqiB2bCnig7kf0JQNVH9v3IkPq6QjUj+XqbpCVWMjmCL2om0u7zbJosOKXqQe",
-	"BFQq7ZB32MW4OqTdn22gMlbwbLc229aPIMlTi6UOq2TuYlyrYiHbQZ1ieGJVOMGgZIayUu1o4VGvVHur",
-	"pbh7OtB7P1yu/cixgLm3JWLoCA1vdFWG0FryT67HOgdNpd35cBhh5f56fPl06/Cx2ao4s6DbX4HNeuzV",
-	"Dzu4YSshY0/pljvej6jfLVlL/dWbZoRAFvBfc0vbUeCHEnBiQoEQvGYaZAKG0AlNMOG2rUXd8STxv8rj",
-	"K/v6NOaSQSb8VHGdU1t1q20dkF7chxrmjWLK7HRERAL2Iyhj0M2jqbdUeZJwhx6BwEDzyzez6lp1e+SP",
-	"cp12ezifxSbgkEaCmnZEudga1f3aMaDCyzzt9LDumLZYOcOWhl7bENJZCY2KJBuVF0aknaCszZL5BoX8",
-	"dYI42yMdFFGHXOFo5vIZzvjzVdVZCr315otB9GJKzHNIvlekmtzoDW8DK6FHmiTCFoG3eZFg5VyKhwra",
-	"+6gsvsJPsRQPzkPxJVwYjWGzzicTOtQ9j71LAGUrfGtAhAR3UvAHXFB8o5gt+H+ttdecSKMi16vVzkcW",
-	"TrbytKyMVDlzOE2345aK3OCCrg6Wro+7NeDLnbBFTOm3eEFsmmFDS6Px9N9SQ60DiqQoDu1jcqtE5HF4",
-	"rc6yJLWHQT7DAiVmq5S+GT5iDV8t2W9FkkAirOM4QaISb0ghAVksdLKG7LmnZqN1Ey9pGl+TNdszaevU",
-	"pMLNiStwVoPPxCV+FhsVUsvvCKh4V+8S2RE7hvIq5cj3WJUzQYjB+nb66BHP5pFxHyF2HefYPbYQn7eK",
-	"nAObc353DtsGPgm9ZQqSZ1NMyOvZvoLXzqaXl8Pe4EooRtWQvfBA67tD3p2J7BLH0YxDnFbWkYffjcET",
-	"Am8TZCNz+5Qyfbulkg0M3xUtRa8iHBiWxq7yV8q0i8rQQJb9i382IEUzltJEHwYIAa30fHftZKrINVkJ",
-	"ZW5HdrXBSzGAgzUE8vU0ToqKrbQfh9Q0Am+ytKjwI1wYt0YvpDImMbvnCCkAtjhQXSKCmt4DmNAO1qVn",
-	"aCUi6l+52V9X3W8rrPsDXuBtqx0qTKPK7fgXhXZLhBH9NG8/ODrXe5sN9lcVNFyuokzZnfAyU7bLRDc8",
-	"I8JvlAWrAgQKZMX/7AkV2Io9WVMJSSxlHcbKuVtLkWqypxhIkJJc5TQpa/SFyef+cnxbkcQ83XwW2U3m",
-	"QRMuisCtE84UsSLJ81XDJUSmMu7AfgFG+46xDMabNpAtqtpKGqsfpNh98JZ8dmvEU4Alc6CTrih1ayBc",
-	"E7TwK/dFIcs6jEu6uoP17BzOjuknHQzu1DVJ2YZqfm843JYbJquPHt9PrDu+qrMCX1BTHV5LpiycPK5O",
-	"Xhs9ZKyiVCmAZ7/TeYwfh8GZQaijJI1D3+KbieY6j1vCth8JpRF1NvOisw4zm460ZR+0yiphVFJv9U9r",
-	"ZrDhYS7o0cHJhSgCjl6L8VwMiOBgxccRcMOs+FoRsXZBm6u7DmZYDmcoqdsRf7GDljLaHFOzXcYk1XlD",
-	"v1r07/lZVZ14deKFhK4w4SA6OmvT0WD8ohOMJTn4j4/c+TyEeyFjNKTUfBRhecmjqzINmDXylGs1haGO",
-	"MWrAa2jUYHIXnpcMH/Jwu88iX3UVke/ggv+j6sWD/6BeNN5HMr+lvIbjUFyHirwbW4jPG1OIWZhf+j2C",
-	"uOHwoeM2/B8l0XrQjzD+TW3FPi19IDy+JqnQW260ZkWgth6LyfLg1aHXOqBWKZIdODECKgQXrQvHTvgr",
-	"NSTWoDcgoZCFf6FIRAtqvRX78MaQzt/epyLL3yVFdnijHDJYRzGWJK4lABqqhI9UQl+xjiLs8S7TagyI",
-	"YY+DMbjyYF+1Ohx/VE6yq2igF9D2+8qCHglp2yq1xu7ZCELY0QJdLaw9Yzq8tSsKH9oeoQdDWxdu1RGv",
-	"tIvcBInMTizMLKlX1vah/fRTWBH515fKmVmwS+wzKAbv1saCHxOD1/YeSnE3YmeASx+Dz0BTf4ZyCpBU",
-	"3pJZaWheqkPPTg+BbpptQ/CN8NL0u3VdMSNkrGVKrj27JfOv0Xi5DTURZJm5O5oV/E57+CInDZ2cK099",
-	"sVNRHxb3t2jy+5ZZrtIRfx0W/ji+il+t2PnzlI+s1T0PDOO0QQ9hrXUu048jB2XeqaDCHhH9WO2hNoZ6",
-	"LXVfmUqJcQxOcSz3IOjcWFo57uD8ztNY7LvMfglb6+/ZxuOPkmJHlJaUb7aaUFtjs61gF9Yfa+PD/L0u",
-	"ixhb648dyU+V98FWb2/uexh+oL+OraveAY8dAHuzwIDrkPm1LezmBbtkoc3LOYeEUdlBjXppT7n+/zBa",
-	"AybqgNy/U6Udz+5KfWEeCNUWFLX6HtnS5J6p0VsAvvzQ1WnlCSAtVta40mF1e2uUVF/j1vq5tfEyYZjZ",
-	"se7Fo1yGwdahjvgXmz9srVeBJquGT2JeN82WtvjOgzvCR9fvrbABvTg5j6sDogHWnhpRnxKaQkaX0dMj",
-	"ItnqTqSE64jIHP8Fi/zeleODWzeLpwQXuUgtBNcSIE0WlZ/y1PRKKDGqIWYtCL1lcs8Vi5yvlswMh5tP",
-	"CcDkESisByVNsizhK1AoXtu6hH/7p7mJQBD8iqUYMc1jlmq+huySycefPztFFP8o8UAmPzk+XglHvZrM",
-	"p7PpDEtPsJRmfHI1OZnOpicTNO8BPb6mGX99P39tzjumdmBMggCbHhfpz/HkavKBK/2OKieVMpHa1ovZ",
-	"zJUFdjHFlan901q9cbP7UJJ6c2CZ5Pc2xtq79/U9/wzJou4VtBQ486H/Q8WMXhdFCSHjwcL3QNGRNUh3",
-	"JAgkIxYXFVqKSGUuK5++JnorVJlLj29J5d5yP3yngIbgo247ylo0nfvxHps8ckOCLH3vscRuS59urf3b",
-	"JCF26I9f9s8uVE1F6Mc18khFZCkezD+YCkzTGFYvJioT1qpVX8TXX+Hfb69LnL9uGjdNPrNdllA00WVU",
-	"UjhYanL1x1eIOULdqTiJjlWV7AtLIZZL3M+zv315iR2EiYXs4A2j8YEUeFpg8oPSerADKdsTHquiXukj",
-	"dxhGpWrAlFmuiQAYAJpZgAtE3rBX4o69LbABvFv7LqHpncuu/h+wpQEABx18r6zu+qiNeWvT9UHaO2tv",
-	"bTMiI9hiSffEGsDcxsCL/afse2zyEnRfr3k7RPyfITCEJesn4l7QF3lVokuoEgABOBdE4yb58jsAU7Fs",
-	"rqwm4EKBPAv8erVlmK+Q2dza+jq/N48dyRtCZkq/E/HhCaS1V68dB87RkfSz3wqjHRmyMouxZSlJBbFB",
-	"7wBvajj9dQ2tQ+xTzNgv1a+AJKFKkpwHasJ2DcFXCXTT7NyWzbgYzHBPGd9slyKXKsybWihmzabNgHYl",
-	"kEask3pPD8WR9EbG/yvnLr+lr+NUaG4UV0OJItdWqVlzELkUKmEkDLIhCxdQLOlmA9CAPrzSoHwHTAWr",
-	"ggcO7ApeMvy7Mj8f2hR0gFXXAowufFVBfSl+4LuMSV4rWNZh3sQz4L+f1GXJt+cWEHD8u1gcKp7FjfFR",
-	"bA68hA7dBfgVeMPtVkYYtLjEYFBgeTwlNElsuYW9eSsVmuyFvLuGzM/ywKD0YVRxDAYD1B4vL2QPzq7l",
-	"lTl/h8eF1PEpAP/KEcbcagBgqO4W/0GipwrdU8GL6AeMeLTq4GfZOIGgq9OaJ+wJ6AJXGxP7TZfkFREp",
-	"w7+RWGKxyndAIw6GBR6izHQPfbtdsWJ6Rd/Pu77tbqb3JQdzeS/QXlzOio8qYnlAdPJyuYcYOu5nl/TV",
-	"7EG/zhLKG5vYZDNPzj+eQXf63dlQrAavn1CX+pTrqg4FHAaIqvqdyBWG1lu2I0KSVKTMRz9f4d9vuH0J",
-	"Q4dDnYRu2E7cs1J9qi31aVs+/Qhpos409mQqJL1jxXERa3OArMLjQr3gS9fWvqXQmAUSW2FhKkXvQUhr",
-	"QjeUp2QpoTIq1wj9/y3yM8wfme6Y+9OJqSp1Pe9l5teUlWtY258Ga/B1XjZB8jEM/Us0yXLPsn3K9X+s",
-	"xn1cfnuZ2v6fodv0E81bZQiexU9AMx87j95f7JqQ2V8BWozem4ZYP9K5s1wT7XiiZDS+JqC02yMIkc2G",
-	"axRtsCRH7WT3cK/XNWjBJybkW6Z/qEDfvQAx9wIlNgOei7bHkaOHf3+k8u6J6EbeVdRhI6fcaCOUSbpv",
-	"Uy3hBJhP/uFavoQmUP1iqB2lmMrjFxWdJ1BVplhbc2LgsBOeRgTMtQ6P4RGMvbIzBZ545z78aHGun3/9",
-	"P0mmmA5deRz501iwoK+K0cqlI5JMijhf1Yl5I0WeDawZNnmJRYNPhayZHdPjFww7whABtGSAh6jl3MF1",
-	"ev0V/g3QQ3EmoXro0ymeMD5CATEa8VhwVqBaOp1TaQtYPmhW3xTT6LpXD5mI+jSvHyu9HyOsAkjpZXWd",
-	"ykefV80R0qkvdsuvCwVmRnb0jikQXQOKiyGTGpVbAullBx9sm5fgB/gtV5QlgC/YwUHtXkB8efx62y4L",
-	"gRXTgxNa7ZULMvF/cFU+XuLGwTTlHTCO4DE0rK+MCnIlWiOMEYIcMrPYKRZyUYUHBMz3ibmoUskIVXcs",
-	"JlqIuhn/5Dx6fGm/ZzL82mH8u29HnxLQlr1KwX4rkqe1/N5gMI2LrjHaLtekhO2BW8xKMpZGVlPz6L+O",
-	"1GNJ11p10/r35nmVWzw9k38nOVs/q7GtGUQ5jnY7Y99FrhObntuLyWGbfYsm++1hOFjbhrybtpViQu5j",
-	"IcBTsGnH406F6LpINxH4EIDISmNYLWDh8eT+W4a3e8lY8YkdjZnR8KDqCNr/9g6aHtFs71KxVxF66tZY",
-	"HBxVqUToqAAc506cQhiZWXHfGYH0mx9sTJ3/mHx0Td7ZXKBnOSgYS/KyvK3y0TYVuMwnu5646U8VpPIW",
-	"c9zsvRO2HHba3UTh43aLAQOLLNmGQ9k03GCz3yDkwQnm3doifcW/rRAk+R/szB/DyPyi8yUNjD6guo6q",
-	"sKFU2cDttuRIdRCb/GSTio5ikz0HouAveB7QI2CIEYsW0Z3DxMM9+E65sK+nODOoD1ZKf0RkKUW+2Wpn",
-	"JIUwIvTluPhcM0CLsJFWRmb0io1gynt0vuJ/vnXeM35kuqIkPxN7Kqjbux1JIcQfva5JpUz1GBsXvjfg",
-	"vXj0ZSJ0iV5ObnRvTPUafTq77PliNUJ7hDZe7GDr07cWTLywYLraXWVqNUSjw638Ke75t+ilQCJoXe8h",
-	"EJ6mB3tH2+VGVCGcS+2iDxhBfWfwtdoypvtO4i00eFIGPli+u0jJbgabNSJXJuHpzLasUhuMD2GCbcCa",
-	"iynAGCqxTyH4xbFDSrKtpIrBO9W07dAKRj5oPrxxB4mtG9cYK0T+lvUs4Qg01+5Mb2FBAUOxAzvKCAAM",
-	"qOvruLrSWN0JJx2C2rsVOxa631qQWCBmNclTzROSsgcNMdTeTe5nIXSlOWLYDe392OtkltA0zKDQUdU3",
-	"CL94YDcK7Q9GU/lQpaQzLH5gDS2mn1aPQn72dHLbGkm4Ipk0I4htcLCZfkRs+CtoQE4ZshgcTAPyHzx6",
-	"jPCP/PFuaBfzBjYdaSD70icmgtycSKpP7udslOYAETuS7Y49aiDl3z41GHwloiM4isONJComHnUaLz0n",
-	"rLYlz2vYeTb3sT2I3f7jVhQ+hHhUdLGjFe/KkUBD7Ot14qDr/Bd/tLH+kNhiG+PUcvZAdxniHGLxqolm",
-	"acrVpMzMfIAgoMPk6tV8Pj0DPKQ5wHMwQzmLN+a/GJzosLjmi9msKMPyMLl6tYD357PpKax6kGqMEyoy",
-	"aJ/sSlCZMc3Yw+RqMV1cnJ9VCzDZqc3fTGeLeTQBsXw1n84uzGQb86lhxM2nJ4vTN1X4SPRe8hSz4+yf",
-	"AN+ICb5mA9dU2uV+VyRUz6enF28W+OsvhvuZj+Gftzy2jRbT+fz0wlUKwzIroF3lKdYqYgnDNEPIm56f",
-	"TBdnb6LJltGYpxv47dXZdDG/qOwmIuE6uMTFdHF+Oi/BCScTXI7PAgY1m55eXp5ejtxTixjQcaipffok",
-	"oQm4FHg7wWuMhchdiR0jsVG3C7ROI1WpkbfgycSfqesB8Ejhhdrlxh1RIfReyLvBQ+raPeKY0nvKEygm",
-	"ezWfnkeTmCuN1HcKvrBb3MnT6QVsmyGE+XSB/8dlnk0NHZttfC9S8zLs5MVZ+DbaaTzr4XS1eSuVdFPG",
-	"YjiY07PZ6SlUBOMCgJRPZ4vTaKISKM8ym84uz85nF6Pn80KE+fuWoZ+zuBRsmFbmUkDb1l9LYRvr2Omj",
-	"rh/RGXM0ZYFh+j3izV3NpmdnlSrra8bi96gOgKgEmVDiklokv/kCbkxFZ5i9UFTJP4kmas9YNrlaWPHw",
-	"BurRvzPMNFwymHk+K+lhYv5bswhv5ouTCywQ89Glg51N57PzE/zxxs1tcTY9O5lHk+xyVjQ8N+czu5wV",
-	"jU7MCsBnYmtVHzXpF6NPQfY8VVBBfmduqLGh1tT6sPDWsRV7YlGxIbhDeanWloDspVqs+Hc01SII4tWZ",
-	"q78y4enbGwAVKfL3TtoQuoZb5KsVUwpKOJqdDt8KQZNnpT8A8/k5/Qx6x6lRTQCao3DEIH26BrPp5fns",
-	"zTyaWN/he1yQc6N2YAtX2Xl+Yos0nbkSTBfT0zcXl+avmMPftjjTO8SKmp9PzxrEP5/OXXPXaOF+KBrN",
-	"jPDJLme2hSH76rlYTBfFjvwg5MVscvVmenp5cTJqC17oNLzD8uFpXJRy1GgUhKKknaS/pWnMVzQbIv+f",
-	"XLtHHAFzDpnSrgbT3LChOi8/D6duN6CX4rCnF+dGdteIbDG9PDuJJlg47i0WJ8A/3k2uzkZP5QUVzjXl",
-	"kki6woJwei9InrJ7lpIsoQdzG/SQSgkD2UcoHxzg3PHy3Q7B8EPJVJ5ovJxSEOZLkNV7kb6dXF3Cf96B",
-	"nIbnc3i+cM/P3PNTuLCGelnMBJ6VrNxKmkltKE+VfnvPJN0gg1+cGi5pWeH0/OT81LLD2XRxeWkUSqNq",
-	"YiSZYapvLk9g+q2eTmezN2eup9l0Nr94cza3fb2aTS8WJ6cn1c5emVcWJ6f+3k7OF4vzSm9nlyfzN663",
-	"+XR+OTtrdHZ2fnZ2OXrlX+gU4McqgS6W7MhepESs0VwCTiRrRDGahMol+JIOhErmOyOyN/YBT8gNusif",
-	"Sv89fzwDMiN6KT66eHNpyMjw0U9O955PZxfzUaN9eRUTmCXcfVy+/prYy4OPDthK4P1jgBZcu0cZxBBh",
-	"q2IAW0wX30bdsiXLUPX/o3FzNyzUGlnmaFQ6Mb+VX2m0vyjbA2k+TK7qL3x51JXerdcz67WK3RR39tnl",
-	"m8sIfrt19/b5Cdyh1JavtbMdzqen52e1lcHnRUdnF2dnp/bHoqfZ6cnJm5PR0385CwBWGbLkTLSALBCs",
-	"YrnaCpGoCDQIWybLkZHvRFT8ub0nwrV7xImwNyyHQhiVKsVp+FLbcTwrpe0Y0w7WmD2Yax6cYYdBqT4w",
-	"alZqUfnpoyh+0Xxn7q1orM2o1CmT7pV5+Qu+YeiVavt0Bn/ggxk423Mw9f7xdWJzxVDf+uMkmn0BneqP",
-	"ebT4Yg6vwtvb5OqPL+bwN5vPbfNFNAtpvrDNZ9G81fzL6L0KORbXhaCnkllezmLUA2ZPJDLMF2zQLpTl",
-	"Ql2K7LdiF9my+MuDrYrvOSpqJeSgFnELjR5xSApz1x9fJ3uepkwCLXyd7Ki8U+AcpfIOEXrd8zlgQHQb",
-	"28C0i28jILfro4Aux/RUSbAkoi2/egJb37LSzdD4Zu6J461vsD7PenjN9GHRIviv+gDAv4uoIPIZHB4B",
-	"SNMuNtWqPH/Mo5PKus7GTetFrohAhRjTCOY1QPyGmEtHOT7S5Rsb19RHutDokS5AhaCuUDEQLEau8N98",
-	"ehJuRYChPCuVuHvc/MyoEfYedzE7P3tjuB2s1mx6eXp2OnLQL2gswIp6NTAk5Jdm8YHNQSyYrSPtoQpd",
-	"VN3uI4uihvHxPifuPMGL6ZtT0MUup5fzorppBaHYohCXbuQq+dTKOdrSibPpZVH+cD49C2dEjQquz0Nj",
-	"6OS8ODtbINzPbHpxenFx2SoYbGZ3euEK+86ms8uTNye2eO+sLGDS5/C9fFNz+JoFbjp83VeswxfQqcv6",
-	"ubPp7PzkZD4fuYIvRPDvLdoxUDsSrg39Lo8B8h8fobNdJgbpHBo9xpVQ8eR7KBmrqi0W4etbq6f3bJ6C",
-	"Srm7k7PpxcllpXzmrB2M0CgeeTo9Obk4bxRxfDVDw38RCDCbvjm5PCnXoB4S0PSuzKfnb07n49bpZc35",
-	"1piP1Gjk7qFRUNLCAFkcU5eFmjnLLrWxAgQp00OyFtt+gGZ/dwj4x/PmQQ5s8d7n8+lFEVPSCuwxj8J5",
-	"bwPe/nlsubZ+xKvL6cXc0F61xsPidDpfXNQKMwDJljUU3Fu1MgnutWYlhMXJ9I0RbLbYwaxabmB+OT0/",
-	"uRy5NC+oRZT1ZdAzlVgERZuABok81bQZLYiZZllHnGVJPZlQ5gNhlzf5C+Xj3+RjkvHNsJ4yEx8iiMSm",
-	"CR3TWKnXX2Xen1qEgIDPlr5iuu9C8cyfJqNI5g54uJJxhXHKewB8ZZCAtWQbekTekcyHko7cCj57VmNY",
-	"2O7P8X9qev+z08I7toFLiczTal5eESRCeFykPAMcI7vnK3ZtsQVtRLHLYOo4S6/ZvcskOJqQvDL3bRz/",
-	"/d7mDrwAMZXTCGJ2MLSRULB1IrQf/A8gwltNdac5xYZZg91Db9nuKVhUbBMhtjTLWMria4KLQWgioVyB",
-	"BuFnQWx89FdNYOmUfLdl8skLgKt2Zsi0swXduJ4oFH4p4oMfmMot0+uv9n+9os9N4TnxHvETN2wlZNwD",
-	"Zw1Pn0AWFrDVhr0ZBXhH8SKBiQB3FtWPa7IT9ywuLw+KKUhXqJSzHy0q7ccHxGV11Z8+SbcgyxfG9ax+",
-	"9uXQruyKtxJia4fivlYjuesw/KNa/vvZ1qnyla68GdeCPxkGIHghbGScZNV60JBYw7EO0n1jaIrJe0f4",
-	"uUwmV5PXk29fvv3vAAAA//8=",
+	"3L1pk9s41i74VxCae6PeN5qWJeXizHTMB7u2rhi7ypPp6pqYCk8EUoQkdFKEGgBTqXL4v0/gHADcQBJU",
+	"Lt33frJTBEEsBwdnfc7XyVJsdyJnuVaTq6+THZV0yzST8FcqeZb9kpr/8nxyNdlRvZkkk5xu2eQKn06S",
+	"iWT/Krhk6eRKy4IlE7XcsC01L/0PyVaTq8n/8br8yGt8ql7/YPv+9i2ZZEwpkXd+CB8f/SX7EVl0f0EW",
+	"j+5e6SJlue78hH3+uM+YaTC1E7lisEGfpLjN2Nb8dylybfq/+jqhu13Gl1Rzkb/eYYu//dOs4NXXyI+5",
+	"fuGLKVNLyXemu8nV5I8N1WRPFdlLka8JzVOyNz9pQVKBK4GdmG+8k5Lma7Z1A0tTbrqh2Scpdkxqbqax",
+	"oplizc9sxJ5Qspai2JGtuGeK6I0UxXpDKLnNxPJukkx2lU6+Tm5pliHV1jq6ZSshGaFZBv0QkTOyy+iS",
+	"vSWzK7Li92ySTLb0gW+L7eTqbJZMtjzHP2bJRB92ZvN4rtmaycm3ZLIUWcaWWuAJ8S/Oz4deXDGWstFv",
+	"bWmeM9meFs0JT4lYEb1h5F4s6W2RUXnAuXxg+VpvJlenZZdKS56vTY9Cb9zxrvWoNFCMIrdM8RQWnBF3",
+	"xrlmWzd01/t8Eep+Sx9+wcbn/imVkh7wEHra/9NN7YtvJm7/yZbmhDy8WotX9kc8/NMqJVUavOLbnZAa",
+	"WZcZ1GQjUgEc7PVSSPba8g7z7fdANkNkWCcqWifgvjNTHaE5NbByMUwQiIM/sLS9J3eM7RThWpEMFp3s",
+	"NyyHjcF5Ea7IimvN0olfxVshMkZz0ytPY7hKMrnjefqUJLalerkZ+vRHaPQNDkChWf1gnF5UD+I8dDJy",
+	"Ub7kSXI2C41nJ8V2hxdciJAXs35Cni+alGyYnFmoWo+9k4U5Ns7HLNAtY3l7J5a0wKNJyVLQ5YZsqCJ0",
+	"eZeLfcbSNUsTcnsgPO04qOf901ucBsaxo/nQnG52SGWa64xF8YZ7Kjm1kkZ9hnCFKJ6vM0bsTanIht4z",
+	"shLSEOBWsczcAjwntM2VRpzoWxaidUvlhkert+R4yl+Kont+pre1oJkiVN2ZicEVRJHTIlv+rrGFlv6B",
+	"rIcuir79XBYsiujVkuJe1oevqVwzrYgSZEvzA9F8y8wsSGYeVC/Qk+o4p4sz/4282N7iSJ0kFMWaNNvu",
+	"ROBWN5d9ezgrKgndUanDKxseZWuIjXuqlNxwdeIurH8grR97WVW4z9A9CuceWLg7iyVPjRvreytQHX+t",
+	"/sA05VkH3XNFJFveiZzBoTISGIhwROTZoSXH4aXVosyM3bMsM39UeW791RV/GKKqDzDwn/iD6dOMzrzA",
+	"ckMIf1oynyQTc0onjviSiaTL6raXg9pvDrXhtBr0bhx8HjsBCaC9W9/aJ1msVlZ861iEW6Z0ZSwVcWDs",
+	"8my41nbBW4d4T3nHs+YkbcOyuwSHGD9lKVA0HRo8UOK1axw8Jnb1quQ0cER2Gc2nlrzHnBDzXnk+ritT",
+	"aJ4QYQ7IfsMkw9sNzkZCdCFzc62bf1uHBJhcZfErF0HGqNLvup+D8qOiJRc38k/mtdDuKLYUeaqCdyp1",
+	"o29fAhsqR4wC6fKTmVRoCMV2a+7n4AksZB4YnBErmBGlYJmNFgvrksCN4SUQs/wbxiU+NNtTyt7Vm7r9",
+	"n/a6Nwfd/3fzDrIz9NvnJlauv1/TxFJHjRQGqHwl5Ba2eeopdQyx+9eR4iU3OzlK34eLwom3RrBVBOjH",
+	"6jlakKXYsvY54NuA4kJWYlmotgD3lmRspYko9BXxEpnf7JyBGhUh4uFSDDVMqW6JxZ3a0m95VNNhVeks",
+	"JBxKpkQh7bHvPe2+IQhqtDXTs5DQaFcw+jSjaNcn4iSTIudOkF7RItOTq8mWacmXk8Tf1/4Hvt0xyWkW",
+	"uKTDwpw5JbiRdp/cbHtEp2/J5Hsj3l8bNb9NdT8LkRKQSxOCOgsx9xxRWjJ6lzjmYbt/SzKxN4x/R5Vi",
+	"Kcl5zqwcaxqyPCEbvt4QkVu+w9qXgGnQcQeIffjBlqFe1+LHW5by2iP/UtNqY3rAL/i3EhzKAI8xQtUU",
+	"F28MbwFZ7Bsuvm3XsvsFOf+teGB9ghKVjKox4huQ7KDpVHA0AG15Ht0WbcRfB2gXWmHHOJTEziFGiNrQ",
+	"bOUOcWD/zeM/eIpP6+uUiuI2Yyr4GqrsalgMdA0T311o0F2yP8+feidvqWKm2w5JWYrtYzcvmWgR2Ud4",
+	"n2EQ0MuYfe4cTc4Ch2fJci1ZcGt3oqZH1B/8VmjFUza87/YDtrv6y6Hp7DJ6aPPWjeGVoEgWqqBZdjAC",
+	"2cGok3liRed/FUw5+/WaByRmQ38B4ma7jhMRQwO/Qmu4LMU9mun7l8PuKX7VvhRaBkOeIz6+Ymg9bnDG",
+	"sEQ8cmJrugtzDMbXG91xmTAd/LSXKCK/PXyCKo33NNcRjMhe89XTdWsE6z1aa2DsfnY4/SChGnWoteQd",
+	"VFA2bz3QYne92w6PGzqwFOPfCg1MmvMxhtB7NvJeZBk7hHhkY3SOoG1foXGpjQgwoKc5ZSMpJXbNqzQy",
+	"vPBgLfpI5V3fVbVj0voCglYVIVM1LAiUnbhXhm+GRhdIJYkjK9gcy3YSyystWwnSWJG/p+hMa81BFvlN",
+	"+GqwruHeq7xDAnAeKif5O3qDe8SI8rLuSqxce1334V+iX6jAPuOVGi8PNG/kjilx76+PHXPIoGVlBdtZ",
+	"4kc9miCqvVljMq5QjNChNlaEb7gNNoyYLgndinxNQOECtZybf/Y5USD6h1RKpxOEnuheWVBHb9Tt4e80",
+	"T8MSYMemjd8ZMPHaL8Uspaa3IQ9MRd5R2miaVIoiD7t99+FICOTNoF8axZl5AwmI10SgfrpHDRaFKkpW",
+	"UuQafgSRCz0qOdPfGc0V9q5xARbhm0QUupNjKCbv+ZJ9qIvjFd7O82FerUHmq3YFH52Unw6tvme4/Y5O",
+	"IfUf0DK4046K7Y7jYUhQMXUb6j5lJdyaPlbVvkreWnJSlN2dGuQU25KbukMxoH/D8Zt+b60e8Qo42klA",
+	"Ay/kPcPj03Hu0BA4ubJaXsjyu9zQHGWhwcaNxYajZF8PbeYPTPL7DjP73yGeaMXXhWRVh9Rb+5siSyrl",
+	"ATgTT8EgDLZDmhUQCkM12bNck4BmYaZRZDTM5Lt4/67o5WKdt1aR80EG97tp06FUwvsxfGhL5V31xpUF",
+	"7NCO7lAOkhQoc8u2Qh7G3bxoYgw+ihSAqgzWnSu3Db5/O4eBUwF2xmmFdMYcDTRSmtH94MJ9xgQXrTRK",
+	"s0OW5Fuq7pju8oLznHB0eOsNO5Cc3TNJZJETZH/eULyIiCJwkSZdoTInR4TKLAv2pKE3YNyPDldKCFWE",
+	"SkbA45cQxXUBG20uUinuWEJSLtkSf4ItKYMa77gGAUZF+AUcNyuPjCeWKQashA7JhmsdDMfbbwTZcE2c",
+	"l8KIUZpva8EWtfDBYJAUD8S6OOHLXvhqw7LVW7IUO47GZ3S5lAyRaCHq8w8GFJXy7CC93OGFPso9BO5R",
+	"jDy9NYzY6mbh4J7BSKThyDgfnxwf4BRiUi4gA0YW4rt3PD6K7P/i2pyLRrhPIIwMaD2Gs1QcSjGhXjtq",
+	"qHXYrm2bmTf48u733ceA3+p81huEg4KSPRoxY/MHO6yHGF5pbYhOll6t3kIwiuUZ4Hv8Ds8G2BAV2XO9",
+	"MX+/atO/X4rJ//cnffXXu1f/7+zV5asvf/sfQXXGje1Xeyd2RIdVh+DfMUNe0iwzwopkOd3yfG1mUgaH",
+	"brjSohmfFjykSrNdnRmPuK88n4yhLHDbDGzdz+DaMaMyjHhwo7EV6EgQpxNYR77cuO20MWsJcAoyq/HN",
+	"ef892DIZwoeTygIkjVih0MmuR+Rtee7utJDSB2ONZgSf8eODV2V8aKYuZP6+I4IepAwbR4/q34N2bnMC",
+	"FEWcS8pF0Q9G794zqSwl2evy5MvgRtgrtny75K/eAILSgWOBVbZQcpSS75UXcHmiy+1w58VLYE1+Vl23",
+	"xMpzVuCpyFLI5AfkUBARpj/YyNZ4ERRFCy+Cfr9hqGU3jFkhuS7K8qbZg44UyKFpjG7BUt4ZJEvJXsi7",
+	"W5YvNxCRoSD2Y0PztSU+uB/MIb+1y97QnNiD/sm6Q/qOELSpEv5PbF+zLVdDd1ybj6LmLOuiUz+G5qut",
+	"z4VWK2d8vbkVxQjb46/ulaBHUGg+JuIL6OhXeCnUHR6iQREAWv1W6EyIO7eGkXLD5wJlh/2GsWxwuH9g",
+	"q5Y9CAPPbB9+2OVy1A4oUmRMKOB7Q5nHRQL+UKbTNQOWfv/9lx/u34D0LfZMkiVVzIeRgAkVoqHgsKM1",
+	"Qm34rsq1jBwye3VJX/31xf776svXRXJ2+S0okVQ3ue2UYaFkFLxH35JXc+LFca5ILjSG9NIs+05NgqlP",
+	"vD8SY1yuTEZvWTjiQxQaosQG2RV2Ub7g0nVimJdzRRzJKa1tfWXZg3nHLVDUDWH37BFXhDuUwUiaweP2",
+	"E5jLbCSyskJL3wu/2WZeGRjxiYoKEOeDaXGdPpeHv0DssMoplV+O2hP3wUdsyj9KeegxZ0PRe5a+C4jG",
+	"W55l3IaKEsXzJSPzyzezSWm3MAf2/HQyIKwN3HylYOZG0nm0GsbprLid1lYicjHNSGROs9emBxjPj0rz",
+	"LdXsXa7sjd6QhbwBOhCvDGqiUftsuN6Sy2XGwCIk7pl07o/qunWbulN2zztUUrEiWU7u4vpxgX4RTTOx",
+	"vtlJRgP8e8toTux3E3KHxh9o66ZGtXcJWek56ov7gChnFOeLGfmfZMmkpjzXB39dgIEppu9mKBHum4s9",
+	"hEWpTri63iFG7uji/7aRQiO13xFxv4eQbMtyuwJGlUirociw4FRpopgypP9deHVq6WA1DeuV+6W9Oc4Q",
+	"9FSpnZKmPGR93SbejGJPjJklobdohO6bzVktZWw2D2UL4MKElNMDSekhIaj6S65AsjsqMdDdft3rHDSZ",
+	"2+1+mv1aC5EeMYb+XaF+T8xuwCZRvn2CXbERPfVv2kxlSw1oOwGfc53kS17jIvf6B1Q3F07nQ9wiBS+r",
+	"u+JhXf06DVhrqltTDXE4frIMYx++U0SyFZPMXL+Zc/4+4aQd23ah7f7c9E79x/sYfIZed6+THfqNPrcu",
+	"A384OWBs6voQ31KaQRhj/zkamZr60MqOCLo7ijwVLDIpAhzOEYIWGFzAFgYrMCBdySKf4i6PEVFlgXqr",
+	"M6eMIQ++HRGGU3WaqR1qRsuMUWkvfOv3ojv2EHSiRYVrZ3TJfru3bBZjWhsAGFY6Bj1XbyBIIGNUMaKF",
+	"t3tOgkw7eq49sZabkBz1CAwGFrKQH9+f4ikLB00eYb+PX7DOUM3YeN8NCItd0b62+3J67QBgb/0PRgI3",
+	"LERojJla498IG5HzmJnjxlmWVpB9mnG8LtO6fQzMi8MWCGyWuJ6i4iPccI4LjrAKfYsa32F8DUoDS5oT",
+	"RQ/ExvrvaRmk0zLypj2RPhjBA25/npPXdMdf389f31KUDAMO+HU4LLqM0Wn0j4qhkCmaoQEmx4/nu5r4",
+	"2Q5lazpqa4lalQh6EVovHBJ6JSEswX6fSyL2tYTUJ48mat9MHefNRuVg6xHxRs8wlNoYkirR+N2NIn5L",
+	"vkfSfmb4SJctwocABUyt4LUWhZEV69nGAyb0TWckMlygcXYE/HB7wHg9x/UB13Zc09hhHY6JG3yYmBe9",
+	"GIFTCNFkKXN0AcSgkZtgVlPNIuSM9RiHGjGVFaOK21jfQPxx7tMdA7EMSBUcONxKSEKJi+dv95TRPB1j",
+	"pM1okQ+jN33AVuCuotJCTrRHivxdrDCcyvB0QLqyAZWiyFKSirj1ypn+u5eexmzOKhNCli6LpRRKMTXO",
+	"koen/OsTnEHJqKqZUisOBL5ln8WvLDaSVotiuWFBzDu9ZyzHWO5JMgGgA4jhpnlq12NrPpMXWRbJWD6b",
+	"j3XMqilgOMr2sw0dNmSM0ca4+gx/5HrDJEFaRUeZgMmxB7rU2cHF9cBZT4g/2AnE0EFLYIYtvSXT3OiA",
+	"tcTz2YCOXrftnAUNO471jibcsIHAbV2JaDQUTUUlo/V0+jIl1+tePUm61WjULCq27GhuqumORU67ZqZ6",
+	"FTJSLcNsdL8RCvm20oZBEqrJgfyfZPYWxCtRaIh8LAeJAlZjzkKSXOTMDet4xfQYxltqeCWdNrQ9iGat",
+	"3Bjmv4aVEQaKLgUEHI+sCTqv13t6SP5sKHLPcksXRQ8BQ+ZENgfkFo5qAlglhN0zeSCLM2IYEj7z0wsy",
+	"Apop4acVvP+8xNIwjb6GPbeLPmRvHzDDma/wsQ6FikbdVNI1X2ZiebfniqE5gt6Ke7jwd0Jxze+RhS0L",
+	"ec8UWBoHZrBoGqAXYftzqW4/vrdvHTmSTFLt1UG7t4t+HntWO+Ynsx5hsyGDiCq19X7jom7wXiQT1TjX",
+	"Y7JN7akOeJydNSJ4Jwqh90LedakLbLWyaodj2YyqAyZB3CG2ltKSaaDoIpfm4of0o2B+BmNptCwvjeIU",
+	"2VZlNtNrrKBuR+R6cF9N3Lz7luxIrx69pzxzKXfxlvigPyTl5i5ZsmF30AD/3NKHm249q+yoDrYYwloE",
+	"Chjo5mRgNKYPt7KP6MYc0O9FbpZID3TV8D2dDfp63MJXlq7xwco03Koklc0PUdbPdDsQQ/Au8kBsGc0r",
+	"IfCRb1yb6zn6jd3lbNwndpezyhcCvhC63WWhm9MwVFlkTJG9Uam0EERDxnhqhPCVyDKxtxe5WgrJ3rqA",
+	"+2IHUjox4pUC2cDiHSnNaJq4sIsT0+qM/M/AbR6MCHg3qa9XbWr1xa8tUznFrt0/kqcg0veP6ZoNiGdp",
+	"imvmoGeZNNKwC3PoOSCz6Wn1QoQ/A1zEQhGEh97PWgYOcwOfGIZs9C3QNM2HEcqwYZWooGcYRfL7jkCc",
+	"d2TPAezYvc4ellmh+D376MaHyPnl726s+PsjJgaEPYiSBo1akAoF6k7VuQUpy2ZGjIs98alVQUjgoLt1",
+	"FKz3dwqxiQddQeF4RhxhDALYz4itegQAmHmziyGDo/+X/DPfsjA7u2UHEVwOlxS8p4osC0i4m7NLH13e",
+	"ViiQ2stvxeQ8G0E9gOuN50YLcstIWipIDtfYjSHKQFNJzg6YnVYIvvq9I6Q2SwcoZ6UJ7CTSB1fEbC9a",
+	"67giW6YdjB2YUQJRXsH4Qe7XqncCJbievQF9Qsoz3bEpH/sN88boa3bMJ0Zf49Zr/ZOQF7OOjRU5bCxs",
+	"mTMNrjC1wmzsljGtPDh5A6ewusfdF1O/eFZuZX3RK4vTvKbrK924tmsHMKkd/Qah+2PfxYePND+apUzx",
+	"pBi26YAfQSm/ZUpfA0ZZdfERBbKxuCjy2BNn0crh8gSOQPVbohndfhbabIsiK54ZIevWop9JhIosZJ7g",
+	"vQudmVtTs6ZjsMksy3zyLuFkRsyOKDuxxyWVh5kORgiuhASYXTNJ8Mu9uxZ7xF9wc29b/SIuvwrLjbIf",
+	"WV58ewhkGLXvgCYeUX34VvlILdT1tZOC/IS+9Kfi9sgvdbTXoPGtmXEbbcceEo2oZh1IyuXMKpfVM0hn",
+	"dcjY3pRKyxc/Mfne2qv7LVqDqrQqlkum1LVF9e2hZZpl5LbQtVV58sUIi2GNWfej2f4sRbEbKYnGxuW5",
+	"kIPhhORnwA6u5CuMSPOFkLoygcGh+bgBxiQw4Ioenbnwd5qnfEl3T2N1WFEuw5H5PCez6ewEFLZ7lqPL",
+	"w9/4a37P8qR+exXLDQoLK46ywjbIFscLYR7uKmrz3QIZHvutK436XUcSJzx8HxFb6bop30n80ofOkRvV",
+	"keYCu8iffVJ7uBpZ8JbbVtl8U/Bb0y0j20LBrvUbFBrXimGAIif0nkm6Zp1m8IYW/4JqesnnPByVv+bm",
+	"Z71dn3TIDgGajBQdzEEjki6xWBFavmBpnFCBmZPTs5kR7GbTy9mwaau6tEmDRPpo8BoDyh7DNwxL6DTN",
+	"eAMV8oyafgGjw0tQdES2B9U22MJoBalOc1Es5km4Qn1H+nhEbQlrUwztXHxCcCjbd/Xl68W3V/7/pxH/",
+	"ny/CKcEOXWacKvSOmPtkDSqLRBdUh+2qoV9cQeYwPHV1F+JVCufW6CjqUZZs6kJ2DMYj1KxhMC31FrBY",
+	"gNYBaAzIW+QQSZQKhunPG+qqSPYGRHhws0rDixgYoagkVNi74zJQP/jIgxHXFssYRlP+wNYD4vXFZdVa",
+	"bf4KgBDTlOdr21cgGlJpSfl6owk1Tcl//e3w3wM+74u6j9r86b3n1uguMZ6s43rrjhwYFS8wWF/M+qtq",
+	"C1pbkRDbwIo4x6VlDAJ0GS6Tp+ErYL/BWiyKZGBokCRj9J4pwqjMDlDnwkmSZbiHQ90+JjHPBdEM6sBH",
+	"J/KIIHuyNMLyNEYB7wYPcqyozEGIq8p2oyGF7cnLx9k8rHiVC8vD1Xo9DWTIPXlhnBJRr5l0V2bWcWW4",
+	"cSWGrQTds8vxpbPnf7QwiBZfukH0YpRSX8inLYyn9OCcLhAOhTVSk8FFOLJ0Tyb0x+Pqqv5bq/6MqCVa",
+	"bl67VoRYaUy33lNFAIlgkjzCFOBApjBrtlEvqLrUlczLss6QPW1xh/6Dqy121LEvy/e1luXzxlZdVNbS",
+	"fLDx17fMAodqemcjBKHYGRCrUBVBHzAoeaoShEOAspoArQmO7LaV+Ugu08qROQLvJTHXVLCS6YYphoPO",
+	"shLtwCzbd8oukKvVxCVm+Qxra208mVGbbjbsUTv+icog5gdew5AC7vDaqLZ17zYhYZ3u6SGYkGTLnneV",
+	"g1wxlnY96ysjaXXHPyjX3QmZGEqAZvX4OpQYFPdZXDMVkyboi1O6qdTmnFTqWMIa1XqvzyO61N4nOhKJ",
+	"u15mD7f+pqx92HX82kpSKukeI38x2pqoLa1XVK731Yl5VLE/BXRrx8yjIggGS9d+6xE5OmWMWERuWeRd",
+	"bnHNlEbXl/WJl/UfV4Tmh87ob1nkN5pqBGbwONqMpgcEd8/tCaSFAva54jlXm1o8UuW6rd/oPfd21039",
+	"SzqyRlb1hq8vjMNEju8rkhZqmLljL9rKPGMZMFjtb3xxzSPt9h/YPctUl9UeQBl6S1asKc+Vfuesrd1h",
+	"IvsyqorYtwj1dlrrFna32to6I54aYGgfG5mgpa83NzZkwL/bQPtpLNXoKid2L8IKtXl0pA2/AlRWOlSr",
+	"MXqLjrKcRaaPxuOlw4AWt8NN9iJ/14acSYbfej/2rWY5B3NKJ3YAtsfxyCxNK62HeHWLG9xrfseyg3MM",
+	"N+xadc/+BlwnkNSJoQ95zQJfcrwXSWHtQhH/CNrkyKDCgkWh8cckMXkAujHxk7Z8U7jWjYSKNJSYJtVq",
+	"/mV0hi/cu6GKcN2ZyxGr5IZm3xHi6a4ks4RxIv5Hq+4fJeSXFcOeYXulyNjxkOCCxZV02FGp81CqO2Ap",
+	"5MylT4NW6SOJd5TLYbdgp8fGfjPBYfbzlsdYI1qliFB+wZUdRSWuqttRZFKiAHdDewbwy0YBTDqAsjZc",
+	"Rkfp1k7lHWtQhUvIuWSjLr/vsD4HgqRTy1OLqu3SicqS6XYQDaCwOCBWv9rHOV26wHctKnFHYdoWku5w",
+	"1fyf+EN3Wbr2YbTf/y6IltKpCCrGOoY8ChbXTd52OA4gF/CZj8DH9QDNrkRkQEvqhnD5rYTB7RUkckYh",
+	"mZvKTgyr9+2ixPV6tL8y3fnshqfdL7uL1g3GpozKRrXOrqLpWIUMPSG1bzXGXY4yqhbZbx5u95hqZL8V",
+	"2s23TsV/II682VbrqdICjUgrtnf1viad+I8NcwlLg/goGEc9ZPBqGLQ2VPpyIz4G2OGyop/Ma7PtUImW",
+	"9h9jBmvGYnsF2s2g5H2lDcx1F3Pg3DYcdeI+US47ope8eIfmS3hqqw7mRjqcgRV6nkD0MBhr0W5tQ6xL",
+	"I407yc0jXbVUNS/+xt8losfjAHH+LWg4yeSvx6gcf5mWvbA5n8qqQCMCR36TKZMsdZkIom6jRj8ZlYTl",
+	"aWILcgmH1QBYLm3btUW4GItmMVxp22fVdNsbYRbRF7MrPjGiRMyG1q8TaWEagJOHJob7c7xxIb6O6qg8",
+	"syPzy6gekN9DHukdE7tGdOkzYViOWC0Z9Es90WpB5xGrtQgi3PJVwAsj2RKRWYRFDBcaclwQeCrLMEsi",
+	"gUAoB7eAwWoBLI6Y+u92pZq5vtbeC6fcHodSEbdfxCm40+gJoDwMkfiNn3wpoOMgHKuFTNqeWJv1TBqA",
+	"o4ysuFTaoY52CyhdZmQp+X2HfBBBn1V81BL9rZkUVK38UUkHRD094DXMNV12yKy9+GcZBoI1C5CVAAvt",
+	"sNWnxMboUU5L2IwxemvWWfxYx+Czhc+EfbeixlaQEI4B06hguYXw13oJwuGq5cLCqrVrQHcV74ci9OEH",
+	"Ddi1Oj2EB/oQ/DXs1v4rorC04QJeForxSvZAvLmzPfjVkgngYnoEG3ekLPqzrd/vzr5d5KSKwZZ1RBC2",
+	"qnIBXfQiBnRKzmWvgOP0W9dOw9ObzsPQc+x2TJZm0ABGCVxS8UX6ow1JTjnyXwiaj8rRVVegNt9ygSMv",
+	"oc/FY26gzJ6pUaHcmLUgciJkCccGN29CyrnWSOJhCMulAY4Xr8aM6eKvgS4WoyJy8bgHVR1/S46TJZ+Y",
+	"J/Xzo09Guw4UaP/NXp1xtZdGVoOqGEQiX2iHhzWL+a4sCnJHg7KQT+BW9fG/A6YtH57bU1i+FT9bzjUc",
+	"cQWpcmsBHiyIgebBCzHe9F4pacU6LLDOTdcVvxqosm19hp3JQnEbuYZgkOjmkSWH3Qud9iv8bFCKGVnw",
+	"sLvWoRTDrk9ff7gz/kaL2IIOTp0pLa0OtL6sWlja7WB0cWFSNl0majlurJQc6KgEnx+M5PwBm/YR7DDg",
+	"d82B0ayU3XSbSMlrUsdgzFeXb6rPleQ+E7PsIyn9KQm3IWpXmMHOWVz7EYxNo2Mq9gWjwpsJYSDBjui0",
+	"c/9y9hRUnQmajuBfXkaN3NQu8H2zRxs25tO7COtJJSA4SMg2rd1vQkWI9QOyS2s/aBdodKxVyaqtToJc",
+	"rV110UoCtVg+ZFlhvmclGeQIjqJjXBUgGB3np6gVlnwCksZYz8cfAQhkGnE8aafb1wcZ4tAIzzHjcRJV",
+	"Rr7/6LFdZ03OZKIsGOwR0gBP66Rsl8P26cYZ5c6v7/BxLn3vInoWzSBOSQn5WXFcx3lZP0m67AhUKMJ8",
+	"LRVhdrfSLGwUwbylDkj8qLBhHzEsbLiN+5zvfJAG6EpP/VzHbT9duaViKmQke4dIDFQRSoCv2cwbxQBk",
+	"HMMKh4JAyjVZ83umft8Fn21q9WQGJaBQfd1h7+j4GL+xgedCapa+P4SpZeesVGMi2Ttl8yPi0u0I3NSS",
+	"StCpE+Cx6pQPF3TzGcJHpFs2tVQ0CiHR3OlIgb5qVJ0Er3/6nlyenr0hO2xBUJJvm3Ow0r7qqOh6OruM",
+	"j/pPsKA/9pjaosPg3sLEOlsEhCrCUq7NOudFliF0l4xI3rWpcuULP8So0zcblq18OFtPNS0mpQjFJojc",
+	"4nyYgwy1tDw+4l4K8DPE+YCrZb7CNGtTR+Iza1wvg/zysGNVgsZPdZcE+5ZMrunyCdGQR0B+9GL+9uBq",
+	"mAEfG83/b8O1qWCVdMAJBHN2KygmY17b8/z9oY6d07QJLwhVd4h6wf5V0MyivKiacbX/OxHoSkOQuQ50",
+	"rb5NnaXbOquqMZpHhEgx0BIqeSdRAuQ11ceW5b9G38KhG9xWsWvnW2ywZSGVJnso2sEQUZuAo4/YGC4X",
+	"TGM95DGlv6hi3kXTzLyHMtXmYdWBffSnfMhBnM/GtL4eU4jAvHBzbDUCF0xQrn5tCNWFqn0qSMB2hx9X",
+	"7ohiXXaod2TTlx3ePRY2cnD3CXFo9xA65fDu21QVX5zGFRIfrDv6v2PtAsl2Dij/qEiiI4tMhFZlX6mB",
+	"VjLtEdVrgqUr/hO8eB0+rv4iDfWQpt4IumcsQGE5niOTMAeo4HiMOPp7K1tSTWzMU1TY8uyK7DKGgNxj",
+	"wXplKOXX6Drk9lDmYyHsSkm7g5Bd/yr4bsvycP0+mGYuXAUoVJM3VLnw3npMnD+EEdyoM+KtsYfl+OJy",
+	"dcoNPTJd51poSObvuvW3jJlbNbAXf8cCG3l2IFyTLX9g6i1hD0umlAOldi+Xbny8uzWE6yxpTm7bEWbY",
+	"RVjlEDt7N3ww/Qy0+Si6m2i+pVk46MvFdvd8wjXp/oKiuud9RXXXq+HsMTuYxpdb69GcfGUc5UcTt8Ll",
+	"OgwVbrc0Mv1sMaRHVG+3r+LERJGnfU4Z78TtCi4caSO6HdU+mBkc42JTZarFsR9bWywD11XsjlybJT1+",
+	"R9rRt7acX69RzfZwA43bwb+wycHbx77ow4JaGI0yzJcp2C4TjFGdB6s7pMLuQCVlOg5LJRR52WGp7PSi",
+	"hVOIbSC1DV2aG4F5MYmDfbIOMpxVLDHguh5NDG57jrRXgAzwicky3thKhic1+WsYMx9MdTdlaJzv6Gyo",
+	"BOqAAN3EywdSvRa3kFfv0jOSiU0k0nvxgefwi8uhFfkPDBStPc8NF7bgeArXLZzasRVK/8Fz1V/ooNLh",
+	"WyIK3ajBUgEfGoomq15Thh5CUpQbbw18vo4TISSBWZP/Whi6PfnvBsBM/TPOft8I2vfrCwqgXWGE+MIy",
+	"XIvZW/8zwHnBAhNfifN00lVdNowa14Lb9yt+OoZ2gpqgLuTQLrpyFUWueYZCpMgZQANsWJbadHJIEAM7",
+	"VnYgzkNUguNFwF4gsYTM4xUqmoG9zCYsHZhZXMOEVjbHfbmhWcbyNTjFq6JsVJJ7PellSKq16TOOUPru",
+	"hpsNC3mv/tgIshEZpF1xv4git5I61h/BBC2HLYZfs8l6PgUzqZiM2slbu7qHpqo43LP8nauT334M5Pqu",
+	"+/XyKEaZ5es35bfOwhLhsMMNlb1iVE8e/jMhrPmzEyDmJ8JOw0+E8kgHsdQqn4kR9/xk2kmdj8juHAKU",
+	"QR3PzdLucZUuE0u+NWIsKSVWiMADeLwQ4dyyI6wL8A7xct5b4swNDmPV/N+o5VjCMeCn3tV412KYha7o",
+	"vShCLNRnR0us3QimBuKKAW5FvkbWrRLgpFwrx4vwwkSUGOBLedM6MZteDhWtNrT6PXo/fzScLYwJDEIl",
+	"eP5silnYvhWeOZR4rIpBeGuAs0GxMC6Ar+J4jOHxVuRF/XI5GzTT1HlbCzi9YXHZ8twjoyQh9/qWjRxA",
+	"oQqadYOgYW4/QqBhMGYT/GfIxxaCYZ/POgDbMf+oYkwdiyPbb7QMgM7YPKsWiagO3CmRZ4dfmb4xDKFj",
+	"58Q+73scKKYxolqGDXkZ615V3esaFDBlWas2XP0/iLCm9ow1OdSoHZRlUVkcteszeF2J0Y5b0ee0DYug",
+	"VG5/33XXiZn1enqPddqKieskwCnbJBQT6HJto2OOiHO5LgIJLl0hkh4oPy6YZFyAtFHo2HAsFACBsqNg",
+	"s29shkpAcCnyVJS1apoRnUb0V67Gk0bOiYZf0ANzcouuy9gwqmBYvEPZqMFwoifcjy4yRBewOM3OHo3D",
+	"6dc5DIbbURh2MA+pW2bHQoof2KpLdcnoTrH0Yz3Shef6/HSSxGfqYKj0rxjV0N5oHAVIalCDgbDtrlqJ",
+	"tWphL+P5A8xyKYYjceEiiYz070o8qqEY1eAB2K4L3LYZcBy/R6zLF+Ar07QfrW2N5r6VgELGtu2HTpiz",
+	"BmBaVXHtg0brWiDJ6F2E88Klq6yx2HI5xAbSme/SrpNbFBzD6JB/m8TEdsr++6iOytMTzBooz171hMRn",
+	"Oj8y0Znla7pmzqH5mI7u3TEKqAxiWYR5cy46AK4hbIJ1oLTxZtmsbl6kngy62lwEfzihO/iU3sYE4fow",
+	"ReTmbjqVBBJcrtre+N22S+bXe0grL6ACy8iYLlnk/ibqAmZP6WFUlpqXX8aVjG0DOHRRzNPtdMSdcBSn",
+	"rp+1MLtWPY8+ss4Xu7jzOD9UjyOpwW8tm3W19v3wosxfI4LVvWRWoqkfqqG+ZXaWPRajCp3+mOvHAKbf",
+	"OEmjUenJG0jCxhPVLWm1/dfDdsCtuO9i0nkXwTQSK+tK9sjvl3rwiJesuj3uje51Q22y5zmaHyLLI5Z5",
+	"2d7aVd05nwloe43REpFUjtIS4dUjXaoVc8Mxhre21a4nNClgBEIPSrexo8c5NcaX1NjDEdtyPToexW9L",
+	"P577uPSiDnxut3shpnqzobuxyCiAKGojqyCNa8MB+qpSKYmRJZfLzP5FNZE05YUiFFyxFiRre0UokWyp",
+	"ab7ObF3YLc+JFmRLH8h/UWLoY5c4NOw1vnzLDiJPCSUZz9l/vwVjvQYfHAR28ZyRA7H5sWi5h6hfvt7o",
+	"hOyoUuCChMZ7enhLaE5wPfxgFf+LmX6rc2CNKVCyZLlGEz3XihiG1/IHQIvoqOJmWAB+HtF2cI2AoegS",
+	"wi0odmSWfT0ugHVLH6IHvuV5dFvpAnYfNzyzRWPCmMOBvk8dpQs7GD5mPs+qWwasnzIItdCIevRYnPJS",
+	"xWvbSzZUpkxpAC78TrmsBej/O4Uh9pWCgo9AkUNXF9esz6EyOB1bN8/DDgRitOqLVkFc2+e9Jv+R3SnH",
+	"4eOr8WEoBMXVtbxmw3cquMV/ibyrlnnKdnpDoAH2goavLMMKdAhF+EhjZlnwD1lbuX0lhHwPdLzXM3GZ",
+	"3HSiKhCVh+V4mZqvt7Qrlvh5CvyYLx6VWQMv9qdYuRkdmTHzW85IJtZwkyp2zyTNsJAhXjFgF3e/G86q",
+	"3uJjn2LjHOG3LOPsnqV465F/Cp4rJLUOnlaviDPoAdpwPfBaUNbz+ThPAyNr9mJ9vJv5ZeeOYslQgtHZ",
+	"0GXY8vRBr7UwlqGiIWdDOSdPN9T26djRsYeCYmxfQigi+FKQ6rYYmt4EX0NbTP8GZi7Qvr/ZVgy3ahXq",
+	"wtB5ay6BHqLSMGFZjkvDvDENvaGyTeLBa+W2B3eqC/nKxSz3m3FusSSj+4DDz4GXB5YCbqDpHxa+JX4t",
+	"8OaCtahgtrSTBY71jrTvdfO4ioyh6EHV0PJiSsmMRcGRMT5b56916uLx4OAlmnJU85h6W77xhh+Jp23B",
+	"5TyuLNY5M9MKsbxHYPT0uKJwbZuwPXHHvEKfR552K8YH4FqshA8ygtiyW5EejGJAczZQ3r6hDB+WWUdu",
+	"QiFzdYUyxlowRayGbbR2m1bSYT73yRYRpVg7LjrsYlyh1e7PNmAnK4C9G5tfHIbI5LkFi4dVMkoY18ov",
+	"ZDuMVQxPrIqXGJW+UZbiHX1r1Evx3mgp7p4O1T+MB2w/ciwi8E0JiTpCtBtddiK2WP6TC7DOM1Npdz4c",
+	"oFhRXI+vD289PTY/F2cWpfZ58NljdT7s4JothUwDtWnueH/JgO4rtRRcg4lVCN0B/zXq2ZYCP5SAjBML",
+	"/RC0zyATMIROaIZBvG3x6Y5nWfhVnl7Z16cplwxy/6eK64LasmJts4AMIl3UUH4UU2anEyIyMBxBnYZu",
+	"Hk2DtdizjDu8DIRCml++mVXXqtsVf1x0i8eviRFzuh2hncEotmR2vxALIPWyyDsdodtI36fRznkIcrlh",
+	"YUfr0EZkKdnQbOVYifv4aFPFHRplMi+yoG3Ha4tIP1G5qiUDjor360Sqtsc6KpwOOcPRDOYznPPnKx10",
+	"K/QmmCUHoYs5Mc8hD0CRakpnMLYNTISBGyUTttK9zQYFE+eteKhA2o/KXfROilvx4NwTX+IvpDGs1jlk",
+	"Yoe652lwCaA2R2gNiJDgS4r+gIuIb1TsBeevNfWao2bE5EZU/sjq0PZOLcs/Vc4cTtPtuKUiN7go9cHS",
+	"9XGaA77cCdbElH6H2mHTBhtb/43n/5ZCcR0ALL4CdojJLTNRpPEFScu62wEG+QwLlJmtUvp6+Ig1r5H9",
+	"RmQZpP86jhNlO0ctKSYai8VO1pA9DxSmtD7iW5qnb8mK7Zm0xXhy4ebEFXiq4Up06a5+o2IKFh6Bh++K",
+	"eiI7YsdQXqXm+h5Lj2YIrFjfzhA94tk8MugjxqjjvLrHVhsMlspzEHvO6c5h28AhoTdMOXRm1b991Wy3",
+	"y2FXcCUOo2rFXgTqB7hD3p1/7dLl0ZTjxa0O9IFu5KEYUJ8oA5nbp5zpmw2VbGD4LvcQXYpwYFieuvJm",
+	"OdMuJEMDWfYv/lCq4Y7lNNOHAUJAEz3fvnV3qig0WQplNCS72uCiGED/GoI2exoPRcVQ2o++ahqBK1la",
+	"6PsR/osbIxdSmZKU3XMEUgB7HIguCUFJ7wHMaAfrzzO0khD1r8LsrythuBHW9wEv8LblDgWmUTWFwotC",
+	"u2+EEf00dSocneu9zQb7SycaLlcRpuxOBJkp2+5ENyglgo6UVbkiLhTAAvgloMZtxJ6sqIQMlrLYZOXc",
+	"raTINdlTjCLICaSJloUI4+7n/pqDRmnk+fqz2F3vAhjKvtLdCrKT7ZUU+KrhEmKndtxBHAPa9x1jOxhv",
+	"3sDzqEoreap+kmL7IVjX2q0RzyEz2kFtusrbrYFwTdC8r9wXhSyLTd7S5R2sZ+dwtkw/6WBwp96SnK2p",
+	"5veGw224YbL66PH9nXUHV3WWGYxqquML5pTVoccVA2xjpowVlCpV/ux3Oo/x45BHdzbPvnHoW3wz01wX",
+	"aeuy7cd/aYSczYKYtMPMpiNnOQQos8wYlTRY4rRiL/pO+YhHB6IXIwg4evXjuRi4gqMFH0fADQvYa0XE",
+	"ykVsLu86mGE5nKGMbkf8fgctZbQ5pmbbHZNUFw35atG/52dVceLVSRAIu8KEo+jorE1Hg8GL7mIsySF8",
+	"fOQ25CXcC5miIaXmp4hLSh5demrArFHkXKspDHWMUQNeQ6MGk9v4pGT4UIDbfRbFsqtSfgcX/F+qKD74",
+	"EOqV8UMk83vOayAOXh3ySTfWOh8MKHQpmI2yS0HnIO47fO+4ff9HSbsB6CeMgVMbsc9LdwhP35Jc6A03",
+	"wrMiUEeQpeT2EBSlVzqiLitSH/gzIqoh+9bexxP/Sg2GNuoNSCpk8V/wyWhRrTdiH98YUvrb++Qz/V1i",
+	"ZIdjysGidZSOydJaEqAhTvhIJfwVa0bCHm93Wo1BcOzxNUZXWeyrzIfjT8pJdhVIDKL5/lBZ0CPxfFtl",
+	"5dg9G0EIW+qh5eLaM6bjW7sC+LHtEXcxtrX3sI54pV3GJ+rm7AQC3WX1KuLVxCgX09dPYT76ry+dc2eR",
+	"PrHPqDi8GxsPfkwcXtuJKMXdiJ0BLn0MRgPNw1nKOeBeBQt85bG5qQ6cKz9Eems2jYtvhLOmN+zfV3JC",
+	"xlqm5dqzWzL/Go2X21C7giwzd0ezAl5qD1/ibkN3z5Wn3u9U0gdE/i2Z/LFhlqt0xGDHhUCOr1hYK+z+",
+	"PKUyazXeI0M5bfxDXGtdyPzjyEGZdyqQuEdEQFZ7qI2hXjc+VJJTYpCEkx/LPYg6N5ZWjjs4f/A8Ffsu",
+	"61/GVvoHtg64paTYEqUl5euNJtTWE23L2d4IZE19mMPXZRhjK/2xIwGq8j6Y7K0Cv4fhR7rt2KrqJAiY",
+	"A7A3i4q4iplf29BuXrBLFtu8nHNMRJUd1KiX9pTr/weDNmCiDsX+O1Wa8+yu1BfmgVBtEWGr75ENze6Z",
+	"Gr0F4NKPXZ1WrgDSYmWNKx1Wt7dGSfU1bq2fW5sgE4aZHetlPMpzGG0k6giDsTnE1ogVablquCbmdQtt",
+	"aZLvPLgjXHX9Tgsb24uTC3g8IChgFSiQ9SmjOWR1GTk9IZIt70ROuE6ILPBfMMzvXS1CUL5ZOiW4yD69",
+	"EDxMAGfpy14VuemVUGJEQ8xcEHrD5J4rljiXLZkZDjefEoDKI1BVEOq57HYZX4JA8doWZfzbP40mAvHw",
+	"S5Zj8DRPWa75CjJMJh9/+ewEUfyjxASZ/N3x8Upk6tVkPp1NZ1h3g+V0xydXk5PpbHoyQSsf0ONruuOv",
+	"7+evzXnH9A4MTRBg2uMi/yWdXE0+cKXfU+VupZ3IbevFbOZKILvw4srU/mmN37jZfUhJvXmwTPJ7G24d",
+	"3Pv6nn+GhFH3CloKnBUx/CE/o9e+IiNkPVgIH6i4soLbHQkCyYilvjyND1rmsvLpt0RvhCrz6fEtqdxb",
+	"7ofvFNAQfNRtR1mIp3M/vscmj9yQKIPf91gQuCVPt9b+XZYRO/THL/tnF7GmEnTnmvtIJeRWPJh/MB2Y",
+	"5imsXkrUTlirVn0RX3+Ff7+9LrH+umncNPnMtruMoqVuRyWFg6UmV39+hdAjlJ38SXSsqmRfWAeyXOJ+",
+	"nv3ty0vsIEwsZgevGU0PxGNqgckP6grCDuRsT3iqfLHWR+4wjErVwCl3hSYCoADozoJcIPqGVYk79tbj",
+	"AwS39n1G8zuXYf2/wJZGgBx08L2ytO2jNuadTdmH295Ze2ubkZiLLZV0T6wBzG0MvNh/yn7AJi9B9/WC",
+	"v0PE/xniQ1i2eiLuBX2RVyXChCpBEIBzQVBuVtx+B4Aqls2VpRRcRFBggV8vNwxTF3Y2v7a+zt+bx47k",
+	"DSEzpd+L9PAEt3VQrh0H0NGR/7PfCCMdGbIyi7FhOckFsbHvAHFqOP3bGmKH2OeYtV+KXxH5QpV8uQDc",
+	"hO0aYrAy6KbZua0ZcjGY5Z4zvt7clpj3Q05VL5g1mzbj2pVAGrG+6j09+CMZDJD/V8Fdqktfx7nQ3Aiu",
+	"hhJFoa1Qs+Jw5VIoA5IxSIz0LqBU0vUa4AFDmKVRaQ+YFVYFEBzYFVQywrsyPx/aFHSAVdcCjC58WUF+",
+	"8T/w7Y5JXqvW1mHexDMQ1k/qd8m3574g4Ph3sTgUPL3G+Cg29wdC8uN1AfwKnOJ2KxOMXbzFmFBgeTwn",
+	"NMtsrYm9eSsXmuyFvHsLSaDlgcHbh1HFMSYMkHuCvJA9OLtW8M75ER77WyckAPyrQChzKwGAobr7+o+6",
+	"eqrwPRXMiH7QiEeLDmGWjROIUp1WPGNPQBe42pjcb7okr4jIGf6NxJKKZbEFGnFQLPAQ70z3MLTbFStm",
+	"8Or7Zdu33c1Mv+xglHeP+OJSV0JUkcoDIpSXyz3E0HE/u25fzR70611GeWMTm2zmyfnHM8hOfzgbipXg",
+	"9RPKUp8KXZWhgMMAUVW/k7iq2HrDtkRIkouchejnK/z7DbcvY+hwqJPQNduKe1aKT7WlPm3fTz9Dxqgz",
+	"jT2ZCEnvmD8uYmUOkBV4XMQXfOmttW8pNGbBja2wKpei93BJa0LXlOfkVkJZWK4R/v9bEmaYPzPdMfen",
+	"u6aq1PW8ysxvOSvXsLY/DdYQ6rxsguRjGPqXZLIrAsv2qdD/sRL3canuZZb7f4Zs008075QheJY+Ac18",
+	"7Dx6/2XXhMz+G+DF6L1piMUznTvLNdGOJ0pG07cEhHZ7BCHA2XAN3wbLctROdg/3el2DF3xiQr5h+qcK",
+	"/N0LEHMvWGIz7tm3PY4cA/z7I5V3T0Q38q4iDpt7yo02wTtJ922qJZwI88k/XMuXkASqX4y1o/ipPH5R",
+	"0XkClWX82poTA4ed8DwhYK510AyPYOyVnfGY4p378LPFun7+9f8kmWI6duVx5E9jwYK+KkYrl5VIdlKk",
+	"xbJOzGspit3AmmGTl1g0+FTMmtkxPX7BsCMMEUBLBniIWs4dXKfXX+HfCDkUZxIrhz6d4AnjIxRQoxGa",
+	"BWcFoqWTOZW2oOWDZvW1n0aXXj1kIuqTvH6u9H7MZRVBSi8r61Q++rxijpBOfLFb/tYLMDOypXdMwdU1",
+	"ILgYMqlRuSWQXnbwwbZ5CX6A33KFWSL4gh0cFC4G4JfHr7ft0l9YKT24S6u9clEm/g+u0sdLaBxMU94B",
+	"5QgeQ8P6yqggV582wRghSCUzi51jMRflPSBgvs+MokolI1TdsZRoIepm/JPz5PHl/Z7J8GuH8e/Wjj5l",
+	"IC0HhYL9RmRPa/m9xmAaF11jpF2uSYneA1rMUjKWJ1ZSC8i/jtRTSVdaddP6D+Z5lVs8PZN/LzlbPaux",
+	"rRlEOY52O2PfRaEzm6XbC81hm31LJvvNYThY24a8m7aVgkLuYzH4U7Bpx8NPxci6SDcJ+BCAyEpjWC1g",
+	"4fHk/vsOtXvJmP/ElqbMSHhQeQTtf3sHT4+Itne52KsEPXUrrIyOolQmdOJBx7m7TiGMzKx46IxA+s1P",
+	"NqYufEw+uibvbS7QsxwUjCV5Wd5W+WibClzmk11P3PSnClJ5hzluVu+ELYeddpoofNxuMUBhkVu25lA6",
+	"DTfY7Ddc8uAEC26tT18JbysESf4HO/PHMLLw1fmSBsYQXl1HZdhYqmxgd1typDqKTX6ySUVHscmeA+H5",
+	"C54H9AiUhfOxqD7KX2YPvlMu7OspzgzKg5XyHwm5laJYb7QzkkIYEfpyXHyuGaAF2sgrIzNyxVowFTw6",
+	"X/E/3zr1jJ+ZrgjJz8SePHUHtyPzl/ij1zWrlKoeY+PC9wa8F49WJmKX6OXuje6NqarRp7PLni9WI7RH",
+	"SON+B1ufvrG44t6C6ep3lanVEI0OWvlT6Pk36KVAImip9xAIT/OD1dG2hbmqENWlpugDVFDfGXytNozp",
+	"vpN4Aw2elIEPlvD2KdnNYLNG5MokPp3ZllZqY/IhYrANWHMxBRhDJfY5BL84dkjJbiOpYvBONW07topR",
+	"CKEPNe6oa+vaNcYqkb/vepZwBKhrd6a3sNiAsRCCHaUEAA3U9XVcbWms8ISTjgHv3Ygti91vLUgqEL6a",
+	"FLnmGcnZg4YY6uAm97MQutQcoeyG9n6sOrnLaB5nUOio7BsFYzywG176g9FUPlQp6wyLH1lHi+mnlaOQ",
+	"nz3dvW2NJFyRnTQjSG1wsJl+Qmz4K0hAThiyGBxMAwAgPHrM5Z+E493QLhYMbDrSQPal75qIcnMiqT65",
+	"n7NRpQOu2JFsd+xRg1v+3VPjwlciOqKjONxIEj/xpNN4GThhtS15XsPOs7mP7UHs9h+3ovAhxKMiix0t",
+	"eFeOBBpiX7vyCd2qP1pZf3Ttxorm7IFudwh5aHNIJ5rlOVe2JvjVzAfjwxaX2JBX8+nJm/m5uSaVPax/",
+	"eqCBxax8HYsHzE+abxpFQ20EAIJ9i/XyuYn67NonUxeqK2GLI8ym57P5+dwQmEUUhTzX85PLS1uY8Go2",
+	"fbO4PDmDCnk3FrX01Wy6uJwvbLHE2fT0zeniYvQMbW59B/lT+/Sp4rOdiGKzrNjDji01uFnIxkj/pe2y",
+	"kgZLqPYVE+mtzQYglG9rSoAl5VXmwBj7CPmnzJaQOZqMsRZbScUuyfgBiPEwuXo1n0/PAOFrDkgzzNDN",
+	"4o35L8bZOnS5+WI288WFHiZXrxbw/nw2Pf0WvZ04oWclV7pjD5OrxXRxcX5WrSdmpzZ/M50t5skEJMyr",
+	"+XR2YSbbmE8N9XA+PVmcvqkCoqIjnueY6Gn/BEBSzFU3G7ii0i73e48NMJ+eXrxZ4K+/movcfAz/vOGp",
+	"bbSYzuenF67wHRYPAkWhyLECF8sYZswCBMD8ZLo4e5NMNoymPF/Db6/Opov5RWU3EdvZAYAupovz03kJ",
+	"tzmZ4HJ8FjCo2fT08vL0cuSevtABBfsQLAUq2qiRW9DnpdgykhrN0ePPGgGRmtMJTnn8mboeAGEXXgge",
+	"USH0Xsi7wUPq2j3imNJ7yjOojXw1n54nk5QrjdR3Cm7dG9zJ0+kFbJshhPl0gf93nNjQsdnG70VuXoad",
+	"vDiL30Y7jWc9nK7UdKUwdM5YCgdzejY7PYWCg1wANPjpbHGaTFQGRYdm09nl2fnsYvR8XuzmYOiy95fH",
+	"mmllbgzadmRYCltbH2Ufdf2MfsWjKQt8LN/7K/zsLLGV/6++TlaMpd+jZAtSH9wJJdKuxaY0d7di2neG",
+	"iTiSZhloBSfJRO0Z202uFvZ6eJNM9jx/b5hp/M1g5vkCYsw7EFLmi5OLZLJlNP/oMhvPpvPZ+Qn+eO3m",
+	"tjibnp3Mk8nucuYbnpvzubuc+UYnZgXgM6l1EI2a9IvRpyB7nhteaciOFHlqqDW37lhUoDdiTyzOO8Qp",
+	"qSDV2oqmvVSLBSwfI32bdmeuotCE5++uAR/Hp6KetEGhDbcolkumFJTqMjsdvxWCZs9Kf6AL/JJ/Brnj",
+	"1IgmgDLjfYpIn67BbHp5PnszTybWDf49Lsi5ETuwhStUblQJEK3PkHgnVxfT0zcXl+avlMPf3/DJe9RG",
+	"5ufTswbxz6dz19w1WrgffKOZuXx2lzPbwpB99Vwspgu/Iz8JeTGbXL2Znl5enIzaghc6De+xGn6e+gKl",
+	"GiV/qLHbSfobmqd8SXdD5P931+4RR8CcQ6a0qyo2N2yozsvP46nbDeilOOzpxbm5u1eUSycf1whuMb08",
+	"O0kmWBrxHZbewD/eT67ORk/rBYVPMyUi6RJLHuq9IEXO7llOdhk9MBkkmxLdtI9oPjgcxePvejsEwxsl",
+	"U0Wm0QxB4WK/hXt7L/J3k6tL+M97uLPh+RyeL9zzM/f8FOwwsc5DM4FnJTG3kmZSa8pzpd/dM0nXyOwX",
+	"p4ZjWrY4PT85P/VWh8XlpREujdiJAZKGwb65PIHpt3o6nc3enJVGjdn84s3Z3Pb1aja9WJycnlQ7e2Ve",
+	"WZychns7OV8sziu9nV2ezN+43ubT+eXsrNHZ2fnZ2eXolX+hU4Afq9hALNmRvciJWKEVEHyj1jZopApV",
+	"SHCRHgiVLHRGZG9ID56Qa4z8eCpZ+PzxDMiM6KV46uLNpSEjw0c/OTl8Pp1dzEeN9uXFTWCWoAc5GIoV",
+	"sYpEiA7YUqAuMkALrt2jjGMIHFcxhi2mi2+jNG7JdqgG/NnQ4g0LtQaXORqYTsxv5Vca7S/K9kCaD5Or",
+	"+gtfHqXeu/V6ZhlXsWuvv88u31wm8NuN0+HnJ6BPqQ1faWdHnE9Pz89qK4PPfUdnF2dnp/ZH39Ps9OTk",
+	"zcno6b+cNQBraFlyJlpAchPWaF1uhMhUAhKELQLnyCh0IiphCr0nwrV7xImw2pYD10xKkeI0fqntOJ6V",
+	"0raMaYfWzR6Mygdn2EGrqg+MmpVaVH76KPwvmm+NDouC6Y5KnTPpXpmXv+Abhl6ptk9n8Ac+mEEMSQFm",
+	"3z+/TmwKJMpbf54ksy8gU/05TxZfwLuDmtzk6s8v5vA3m89t80Uyi2m+sM1nybzV/MvovYo5Fm/9RU8l",
+	"s7ycpSgHzJ7oyjBfsLHoUHQOZSmy34htQrDo6O0B/xM6Kmop5KAUcQONHnFIvOnrz6+TPc9zJoEWvk62",
+	"VN4p8PlTeYfA0+75HKBNug1vYObFtxFn3vXhEfkx61oSLPhpiwufwNa3LHYzNMQZnXG8JQ7W51kPr5k+",
+	"LFoC/1UfAM96kXgin8HhEQCg7kKurcjz5zw5qazrbNy0XkRFBCrEUF0wtQGQPYQSO8oJkS5f23C9PtKF",
+	"Ro90B1qHNNTDbDmi45fTDOVZqcTpcfMzI0ZYPe5idn72xnA7WK3Z9PL07HTkoF/QWID1ImsYX8gvzeIT",
+	"LNPvqyqHqEL7mvJ9ZOErdB/vf+LOK7yYvjkFWexyejn3tXsrwNutwIgq+dSKldrCoLPppS/uOZ+exTOi",
+	"Rn3i56ExdHhenJ0tEMVqNr04vbi4bJXDNrM7vXBlq2fT2eXJmxNbmnpW1uXpc/5evqk5f80CN52/7ivW",
+	"+Qug62V16Nl0dn5yMp+PXMEXIvjvLYg3UDsSrs1oKI8B8p8QobPtTgzSOTR6jFuh4tUPUDLWDFws4te3",
+	"Vi3y2bwGlWKOJ2fTi5PLSnHYWTswoVEa9XR6cnJx3ihR+mqGTgAfFDCbvjm5PCnXoB4e0PS0zKfnb07n",
+	"49bpZU371rCP1Gju3UOjXKpFt7LwvC65eucsu9TGDRCkzADJ2pINAzT7hyvscDxvHuTAtozBfD698PEl",
+	"rSAf8yie9zaqNjyPLdeWRXl1Ob2YG9qrli5ZnE7ni4tavREg2bI0iHurVv3DvdYs8LE4mb4xF5ut4TGr",
+	"VtGYX07PTy5HLs0LShFl2ST0UmUWGNTmVUJ+WjUbTAtipllWyWe7rJ4jK4uBaOLr4oVgJq6LMRgTZlhP",
+	"CTAB0URi3UREaqzU66+y6M+YQ5zLZ8vKMt13gdMWT5MoJwuHp11JJMTw+z3gGDPIK7xla3pEOp0shnLp",
+	"3Ao+e7JuXDT6L+l/KmrFs9PCe7YGpUQWeTXd1AeMEJ76TH5AGWX3fMneWshMGyjvEvM6ztJrdu8SZI4m",
+	"pOCd+y5Nf7y3KTEvQEzlNKKYHQxtJMJxnQjtB/8DiPBGU91pTrHZA2D30Bu2fQoWldr8ng3d7VjO0rcE",
+	"F4PQTEIVDg2Xn8VmCtFfNS+r8+a7KXOqXgAzuDPxq50E68b1RBketyI9hPHW3DK9/mr/13v1uSk8J4wp",
+	"fuKaLYVMe1Da4ekT3IUejd2wN5dz4j3b6s6CVXJNtuKepaXy4HI/yC3bcEAPGH9V2o8PXJfVVX/63HNP",
+	"li8MV1v97MuBuNkVb+V51w7Ffa30d9dh+Ee1uP2zrVPlK13pYK4FfzJoS/BC2Cg5yaplziFfjGN5r/vG",
+	"0BST947wC5lNriavJ9++fPv/AwAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

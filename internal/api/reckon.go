@@ -35,7 +35,7 @@ var bases = func() map[string]Derivation {
 			&flight.Derivation, &flight.TempoDerivation,
 			&footwork.Derivation, &footwork.RecoveryDerivation, &court.WindowDerivation,
 			&game.RaceDerivation, &game.HandicapDerivation, &game.OddsDerivation, &game.LevelsDerivation,
-			&rotation.Derivation,
+			&rotation.Derivation, &progress.Derivation,
 		},
 		drill.Derivations, plan.Derivations,
 	) {
@@ -323,11 +323,11 @@ func (h handlers) ReckonSigma(
 	}
 	prior, weight := 1.0, 0.0
 	if q.Level != nil {
-		p, err := progress.PriorFor(units.Level(*q.Level))
+		l, err := target.LevelOf(units.Level(*q.Level))
 		if err != nil {
 			return nil, missing("level", err.Error())
 		}
-		prior, weight = target.Sigma(p.Radius, p.Mean), p.Balls
+		prior, weight = math.Sqrt(l.Across*l.Along), levelWeighs
 	}
 	sigma, low, high := target.Pooled(logs, prior, weight)
 	return ReckonSigma200JSONResponse{Sigma: sigma, Low: low, High: high}, nil

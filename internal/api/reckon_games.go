@@ -3,6 +3,7 @@ package api
 import (
 	"context"
 	"fmt"
+	"math"
 
 	"hodometer/core/game"
 	"hodometer/core/rotation"
@@ -41,9 +42,13 @@ func (h handlers) ReckonHandicap(
 	if q.Minutes != nil {
 		rallies = *q.Minutes / perPoint
 	}
-	f := game.FairWithin(q.PointChance, q.LongestTarget, rallies)
+	f := game.Fair(q.PointChance, q.LongestTarget)
+	fair := math.Abs(f.ChanceA-0.5) <= game.Even
+	if q.Minutes != nil { // the longest that fits them and is fair, where there is one
+		f, fair = game.LongestFair(q.PointChance, q.LongestTarget, rallies)
+	}
 	minutes := game.MeanPoints(f.A, f.B, q.PointChance) * perPoint
-	out := HandicapAnswer{TargetA: f.A, TargetB: f.B, ChanceA: f.ChanceA, MeanMinutes: &minutes}
+	out := HandicapAnswer{TargetA: f.A, TargetB: f.B, ChanceA: f.ChanceA, MeanMinutes: &minutes, Fair: &fair}
 	if value(q.Table, false) {
 		rows := []HandicapRow{}
 		for percent := 50; percent <= 90; percent += 5 {

@@ -8,6 +8,7 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
+	"math"
 	"time"
 
 	"hodometer/core/court"
@@ -15,6 +16,7 @@ import (
 	"hodometer/core/lesson"
 	"hodometer/core/plan"
 	"hodometer/core/progress"
+	"hodometer/core/target"
 	"hodometer/core/units"
 	"hodometer/internal/store"
 	"hodometer/internal/store/gen"
@@ -137,12 +139,14 @@ func (c *Club) SaveStudent(ctx context.Context, s Student) (Student, error) {
 }
 
 // Skill is a student's way at one skill, oldest session first. The estimates
-// are for a target of Radius metres, the last one played to.
+// are for a target of Radius metres, the last one played to; Within is the metres
+// around its aim that hold half of the balls, 0 where fewer come over the net.
 type Skill struct {
 	ID     drill.Skill        `json:"skill"`
 	Label  string             `json:"label"`
 	Short  string             `json:"short"` // its stroke alone
 	Radius float64            `json:"radius"`
+	Within float64            `json:"within,omitempty"`
 	Track  []progress.Counted `json:"track"`
 }
 
@@ -155,7 +159,7 @@ type Record struct {
 // Record reads a student and all that was counted.
 func (c *Club) Record(ctx context.Context, id string) (out Record, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
-		p, err := readPerson(ctx, q, id)
+		p, err := c.readPerson(ctx, q, id)
 		if err != nil {
 			return err
 		}
@@ -167,15 +171,23 @@ func (c *Club) Record(ctx context.Context, id string) (out Record, err error) {
 		for _, s := range situations {
 			own[s.ID] = s.Words
 		}
-		tracks, err := progress.Tracks(p.student.Level, p.results)
-		out = Record{Student: p.student, Skills: make([]Skill, len(tracks))}
-		for i, t := range tracks {
-			id := drill.Skill(t.Skill)
+		level, err := target.LevelOf(p.student.Level)
+		if err != nil {
+			return err
+		}
+		out = Record{Student: p.student, Skills: make([]Skill, len(p.histories))}
+		for i := range p.histories {
+			h := &p.histories[i]
+			id := drill.Skill(h.Skill)
 			out.Skills[i] = Skill{
-				ID: id, Label: id.Label(own), Short: id.Short(), Radius: t.Radius, Track: t.Sessions,
+				ID: id, Label: id.Label(own), Short: id.Short(), Radius: h.Radius, Track: h.Track(),
+			}
+			if asks := p.last[h.Skill]; len(asks) > 0 {
+				b := h.At(h.Sessions[len(h.Sessions)-1].Day)
+				out.Skills[i].Within, _ = drill.Within(level, asks, math.Exp(b.Mean()), 0.5)
 			}
 		}
-		return err
+		return nil
 	})
 	return out, err
 }

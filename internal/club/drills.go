@@ -287,7 +287,7 @@ func (c *Club) CheckDrill(ctx context.Context, d *drill.Drill, a Asked) (plan.Be
 		a.BenchQuestion.Student.Level = a.Level
 	}
 	if a.Student != "" {
-		found, err := c.everybody(ctx, []string{a.Student})
+		found, err := c.everybody(ctx, []string{a.Student}, "", "")
 		if err != nil {
 			return plan.Bench{}, err
 		}

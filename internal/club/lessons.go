@@ -333,7 +333,7 @@ func (c *Club) Reckon(
 	if err := l.Validate().Err(); err != nil {
 		return out, err
 	}
-	students, err := c.everybody(ctx, l.Students)
+	students, err := c.everybody(ctx, l.Students, l.Date, l.ID)
 	if err != nil {
 		return out, err
 	}

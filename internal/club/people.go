@@ -2,6 +2,7 @@ package club
 
 import (
 	"context"
+	"encoding/json"
 	"errors"
 	"fmt"
 	"sync"
@@ -11,6 +12,7 @@ import (
 	"hodometer/core/drill"
 	"hodometer/core/plan"
 	"hodometer/core/progress"
+	"hodometer/core/target"
 	"hodometer/core/units"
 	"hodometer/internal/store/gen"
 )
@@ -26,20 +28,34 @@ type people struct {
 
 // person is a student with all that was counted, oldest first.
 type person struct {
-	student  Student
-	results  []progress.Result
-	sessions []session
+	student   Student
+	histories []progress.History
+	last      map[string][]drill.Ask // what was asked last, by skill
+	sessions  []session
 }
 
 // session is a run that a student took part in.
 type session struct {
-	at      int64 // ms since 1970
+	day     int
 	minutes float64
 	rating  float64
 }
 
+// dayOf is the day by the calendar of that place, counted from any.
+func dayOf(t time.Time) int {
+	y, m, d := t.Date()
+	return int(time.Date(y, m, d, 0, 0, 0, 0, time.UTC).Unix() / (24 * 60 * 60))
+}
+
+// dayNamed is the day of a date such as 2026-05-17; false where it is none.
+func dayNamed(date string) (int, bool) {
+	t, err := time.Parse(time.DateOnly, date)
+	return dayOf(t), err == nil
+}
+
 // read gives a student as of that count of writes, from memory where it can.
-func (p *people) read(ctx context.Context, q *gen.Queries, version int64, id string) (*person, error) {
+func (c *Club) read(ctx context.Context, q *gen.Queries, version int64, id string) (*person, error) {
+	p := &c.people
 	p.mu.Lock()
 	if p.version != version {
 		p.version, p.known = version, map[string]*person{}
@@ -49,7 +65,7 @@ func (p *people) read(ctx context.Context, q *gen.Queries, version int64, id str
 	if known != nil {
 		return known, nil
 	}
-	out, err := readPerson(ctx, q, id)
+	out, err := c.readPerson(ctx, q, id)
 	if err != nil {
 		return nil, err
 	}
@@ -61,65 +77,92 @@ func (p *people) read(ctx context.Context, q *gen.Queries, version int64, id str
 	return out, nil
 }
 
-func readPerson(ctx context.Context, q *gen.Queries, id string) (*person, error) {
+func (c *Club) readPerson(ctx context.Context, q *gen.Queries, id string) (*person, error) {
 	row, err := q.GetStudent(ctx, id)
 	if err != nil {
 		return nil, orMissing(err, "student")
 	}
-	out := &person{student: student(row)}
-	results, err := q.ListResultsOfStudent(ctx, id)
+	out := &person{student: student(row), last: map[string][]drill.Ask{}}
+	level, err := target.LevelOf(out.student.Level)
 	if err != nil {
 		return nil, err
 	}
-	for _, r := range results {
-		out.results = append(out.results, result(r))
+	rows, err := q.ListResultsOfStudent(ctx, id)
+	if err != nil {
+		return nil, err
 	}
+	results := make([]progress.Result, len(rows))
+	for i, r := range rows {
+		var asks []drill.Ask
+		if err := json.Unmarshal([]byte(r.Asked), &asks); err != nil {
+			return nil, fmt.Errorf("result of run %s: %w", r.RunID, err)
+		}
+		results[i] = progress.Result{
+			Run: r.RunID, Skill: r.Skill, At: r.At, Day: dayOf(time.UnixMilli(r.At)),
+			Balls: int(r.Balls), Good: int(r.Good), Best: int(r.Best), Met: r.Met != 0, Radius: r.Radius,
+			Curve: drill.CurveOf(&c.planner.Curves, level, asks),
+		}
+		if len(asks) > 0 {
+			out.last[r.Skill] = asks
+		}
+	}
+	out.histories = progress.Histories(results)
 	sessions, err := q.ListSessionsOfStudent(ctx, id)
+	if err != nil {
+		return nil, err
+	}
 	for _, r := range sessions {
-		out.sessions = append(out.sessions, session{r.StartedAt, r.Minutes, float64(r.Rating)})
+		out.sessions = append(out.sessions, session{dayOf(time.UnixMilli(r.StartedAt)), r.Minutes, float64(r.Rating)})
 	}
 	return out, err
 }
 
-func result(r gen.Result) progress.Result {
-	return progress.Result{
-		Run: r.RunID, Skill: r.Skill, At: r.At,
-		Balls: int(r.Balls), Good: int(r.Good), Best: int(r.Best), Met: r.Met != 0, Radius: r.Radius,
-	}
-}
-
-// loadWindow is how far back sessions count for the load.
-const loadWindow = 35 * 24 * time.Hour
-
-// at is the student as the reckoning knows them at that time.
-func (p *person) at(now time.Time) plan.Student {
+// at is the student as the reckoning knows them on that day: what was counted, and
+// the lessons given before it.
+func (p *person) at(day int) plan.Student {
 	s := p.student
-	out := plan.Student{
-		ID:    s.ID,
-		Name:  s.Name,
-		Hand:  s.Hand,
-		Level: s.Level,
-		Seen:  map[drill.Skill][]progress.Evidence{},
-	}
-	for _, r := range p.results {
-		skill := drill.Skill(r.Skill)
-		out.Seen[skill] = append(out.Seen[skill], r.Evidence(now.UnixMilli()))
-	}
+	out := plan.Student{ID: s.ID, Name: s.Name, Hand: s.Hand, Level: s.Level}
+	out.Learn(p.histories, day)
 	for _, r := range p.sessions {
-		if ago := now.Sub(time.UnixMilli(r.at)); ago <= loadWindow {
-			out.Sessions = append(
-				out.Sessions,
-				progress.Session{DaysAgo: ago.Hours() / 24, Minutes: r.minutes, Rating: r.rating},
-			)
+		if before := day - r.day; before >= 0 && before < progress.LoadDays {
+			out.Worked = append(out.Worked, progress.Worked{DaysBefore: before, Minutes: r.minutes, Rating: r.rating})
 		}
 	}
 	return out
 }
 
-// everybody are the students of these ids, in order, with what was counted of
-// them until now.
-func (c *Club) everybody(ctx context.Context, ids []string) (out []plan.Student, err error) {
-	now := c.Now()
+// planned are the lessons of a student from now until that day, but for that one.
+func (c *Club) planned(
+	ctx context.Context,
+	q *gen.Queries,
+	student string,
+	day int,
+	lesson string,
+) (out []progress.Worked, err error) {
+	rows, err := q.ListPlannedOfStudent(
+		ctx,
+		gen.ListPlannedOfStudentParams{Student: student, From: c.Now().Format(time.DateOnly)},
+	)
+	for _, r := range rows {
+		on, ok := dayNamed(r.Date)
+		if before := day - on; ok && r.ID != lesson && before >= 0 && before < progress.LoadDays {
+			out = append(out, progress.Worked{DaysBefore: before, Minutes: float64(r.SlotMinutes)})
+		}
+	}
+	return out, err
+}
+
+// everybody are the students of these ids, in order, as they are known on the date
+// of that lesson; today where it has none, and for what is past.
+func (c *Club) everybody(
+	ctx context.Context,
+	ids []string,
+	date, lesson string,
+) (out []plan.Student, err error) {
+	day, ok := dayNamed(date)
+	if !ok {
+		day = dayOf(c.Now())
+	}
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		version, err := q.EvidenceVersion(ctx)
 		if err != nil {
@@ -127,14 +170,20 @@ func (c *Club) everybody(ctx context.Context, ids []string) (out []plan.Student,
 		}
 		var wrong units.Problems
 		for i, id := range ids {
-			p, err := c.people.read(ctx, q, version, id)
+			p, err := c.read(ctx, q, version, id)
 			switch {
 			case errors.As(err, &Missing{}):
 				wrong.Add(fmt.Sprintf("students[%d]", i), "there is no such student")
 			case err != nil:
 				return err
 			default:
-				out = append(out, p.at(now))
+				s := p.at(day)
+				soon, err := c.planned(ctx, q, id, day, lesson)
+				if err != nil {
+					return err
+				}
+				s.Worked = append(s.Worked, soon...)
+				out = append(out, s)
 			}
 		}
 		return wrong.Err()

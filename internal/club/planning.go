@@ -60,7 +60,7 @@ func (c *Club) Drafts(ctx context.Context, w Brief) ([]Draft, error) {
 	if err := p.Err(); err != nil {
 		return nil, err
 	}
-	students, err := c.everybody(ctx, probe.Students)
+	students, err := c.everybody(ctx, probe.Students, w.Date, probe.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -78,7 +78,7 @@ func (c *Club) Drafts(ctx context.Context, w Brief) ([]Draft, error) {
 		if brief.Own, err = ownDrills(ctx, q); err != nil {
 			return err
 		}
-		brief.Past, err = c.past(ctx, q, w.Students)
+		brief.Past, err = c.past(ctx, q, w.Students, w.Date)
 		return err
 	})
 	if err != nil {
@@ -119,11 +119,20 @@ func ownDrills(ctx context.Context, q *gen.Queries) (out []drill.Drill, err erro
 
 // past are the drills of finished lessons of these students, the latest first,
 // with who fell short.
-func (c *Club) past(ctx context.Context, q *gen.Queries, students []string) (out []draft.Past, err error) {
+func (c *Club) past(
+	ctx context.Context,
+	q *gen.Queries,
+	students []string,
+	date string,
+) (out []draft.Past, err error) {
 	if len(students) == 0 {
 		return nil, nil
 	}
 	now := c.Now()
+	day, ok := dayNamed(date)
+	if !ok {
+		day = dayOf(now)
+	}
 	runs, err := q.ListRunsOfStudents(
 		ctx,
 		gen.ListRunsOfStudentsParams{Since: now.Add(-memory).UnixMilli(), Students: students},
@@ -144,11 +153,13 @@ func (c *Club) past(ctx context.Context, q *gen.Queries, students []string) (out
 		for _, k := range results {
 			outcomes = append(
 				outcomes,
-				draft.Outcome{Student: k.StudentID, Block: k.BlockID, Met: k.Met != 0},
+				draft.Outcome{
+					Student: k.StudentID, Block: k.BlockID, Step: int(k.Step), Balls: int(k.Balls), Met: k.Met != 0,
+				},
 			)
 		}
-		ago := now.Sub(time.UnixMilli(r.StartedAt)).Hours() / 24
-		out = append(out, draft.PastOf(&l, ago, students, outcomes)...)
+		ago := max(0, day-dayOf(time.UnixMilli(r.StartedAt)))
+		out = append(out, draft.PastOf(&l, float64(ago), students, outcomes)...)
 	}
 	return out, nil
 }

@@ -63,10 +63,12 @@ func TestTheNextLessonKnowsTheLast(t *testing.T) {
 	}
 
 	c.Now = func() time.Time { return now.AddDate(0, 0, 40) }
+	w.Date = c.Now().Format(time.DateOnly)
 	drafts, err = c.Drafts(ctx, w)
 	require.NoError(t, err)
 	require.Contains(t, drafts[0].Why, "was last done 46 days ago")
 	c.Now = func() time.Time { return now.AddDate(1, 0, 0) }
+	w.Date = c.Now().Format(time.DateOnly)
 	drafts, err = c.Drafts(ctx, w)
 	require.NoError(t, err)
 	require.NotContains(t, drafts[0].Why, "last done", "after a year nothing of it is left")

@@ -12,6 +12,7 @@ import (
 	"hodometer/core/lesson"
 	"hodometer/core/run"
 	"hodometer/core/units"
+	"hodometer/internal/store"
 	"hodometer/internal/store/gen"
 )
 
@@ -149,14 +150,14 @@ func (c *Club) AddEvents(ctx context.Context, id string, added []run.Event) (sta
 		}
 		events = append(events, added...)
 		state = run.Fold(l, events)
-		return writeOutcome(ctx, q, row, l, events, state)
+		return c.writeOutcome(ctx, q, row, l, events, state)
 	})
 	return state, err
 }
 
 // writeOutcome writes what the log and the estimates read: the run's status and, once
 // it is finished, its results.
-func writeOutcome(
+func (c *Club) writeOutcome(
 	ctx context.Context,
 	q *gen.Queries,
 	row gen.Run,
@@ -198,7 +199,20 @@ func writeOutcome(
 	if state.Status != run.Finished { // the end was undone
 		return nil
 	}
+	level := map[string]units.Level{}
 	for _, k := range state.Counts(l) {
+		if level[k.Student] == "" {
+			s, err := q.GetStudent(ctx, k.Student)
+			if err != nil {
+				return err
+			}
+			level[k.Student] = units.Level(s.Level)
+		}
+		d := l.Block(k.Block).DrillFor(k.Student)
+		asked, err := store.AskedOf(&c.planner.Flights, d, k.Step, level[k.Student])
+		if err != nil {
+			return err
+		}
 		met := int64(0)
 		if k.Met {
 			met = 1
@@ -219,6 +233,7 @@ func writeOutcome(
 				Best:   int64(k.Best),
 				Met:    met,
 				Radius: k.Radius,
+				Asked:  asked,
 			},
 		); err != nil {
 			return err

@@ -14,21 +14,56 @@ import (
 	"hodometer/core/court"
 	"hodometer/core/draft"
 	"hodometer/core/drill"
+	"hodometer/core/footwork"
 	"hodometer/core/goal"
 	"hodometer/core/lesson"
 	"hodometer/core/run"
+	"hodometer/core/target"
 	"hodometer/core/units"
 	"hodometer/internal/club"
 )
 
 // person is an invented student and the truth that the counting only samples:
-// the success rate at the first lesson and what each lesson adds to it.
+// the success rate at a circle of 4.5 ft from 20 m at the first lesson and what
+// each lesson adds to it.
 type person struct {
 	name         string
 	hand         court.Hand
 	level        units.Level
 	start, gains float64
 	id           string
+}
+
+// logK is the person's spread beside the level's after so many lessons, such that
+// about that rate comes of it.
+func (p *person) logK(lessons int) float64 {
+	usual := map[units.Level]float64{units.Beginner: 0.27, units.Club: 0.44, units.Performance: 0.67}
+	return 2.2 * (usual[p.level] - p.start - float64(lessons)*p.gains)
+}
+
+// rates are the person's chances at each step of a drill; repetitions mostly come
+// off.
+func (p *person) rates(d *drill.Drill, lessons int) ([]float64, error) {
+	level, err := target.LevelOf(p.level)
+	if err != nil {
+		return nil, err
+	}
+	mover, err := footwork.For(p.level)
+	if err != nil {
+		return nil, err
+	}
+	flown, err := d.Pattern.Fly()
+	if err != nil {
+		return nil, err
+	}
+	out := make([]float64, len(d.Steps))
+	for i, s := range d.Steps {
+		out[i] = 0.9
+		if curve := drill.CurveOf(nil, level, d.Asks(s, flown, mover)); curve != nil {
+			out[i] = curve.At(p.logK(lessons))
+		}
+	}
+	return out, nil
 }
 
 type builder struct {
@@ -53,7 +88,7 @@ func Fill(ctx context.Context, c *club.Club) error {
 		name:  "Tove Marlin",
 		hand:  court.LeftHand,
 		level: units.Club,
-		start: 0.58,
+		start: 0.47,
 		gains: 0.002,
 	}
 	pip := &person{
@@ -234,7 +269,9 @@ func (b *builder) give(
 		add(run.Event{Kind: run.GoTo, Block: block.ID})
 		end := clock.Add(time.Duration(block.Minutes) * time.Minute)
 		if block.Drill != nil {
-			b.playDrill(block, people, before, &clock, add)
+			if err := b.playDrill(block, people, before, &clock, add); err != nil {
+				return err
+			}
 		} else if block.Match != nil {
 			for range 18 {
 				clock = clock.Add(20 * time.Second)
@@ -265,11 +302,15 @@ func (b *builder) playDrill(
 	before int,
 	clock *time.Time,
 	add func(run.Event),
-) {
+) error {
 	d := block.Drill
-	own := make([]*drill.Drill, len(people))
+	own, rates := make([]*drill.Drill, len(people)), make([][]float64, len(people))
 	for i, p := range people {
 		own[i] = block.DrillFor(p.id)
+		var err error
+		if rates[i], err = p.rates(own[i], before); err != nil {
+			return err
+		}
 	}
 	type place struct{ step, count int }
 	at := make([]place, len(people))
@@ -287,7 +328,7 @@ func (b *builder) playDrill(
 			continue
 		}
 		e := run.Event{Kind: run.Miss, Block: block.ID, Student: p.id, Step: pl.step}
-		if b.rng.Float64() < p.start+float64(before)*p.gains {
+		if b.rng.Float64() < rates[who][pl.step] {
 			e.Kind = run.Good
 			pl.count++
 		} else if steps[pl.step].Goal.Kind == goal.InARow {
@@ -298,4 +339,5 @@ func (b *builder) playDrill(
 			*pl = place{step: pl.step + 1}
 		}
 	}
+	return nil
 }

@@ -9,6 +9,7 @@ import (
 	"testing"
 
 	"hodometer/core/drill"
+	"hodometer/core/goal"
 	"hodometer/core/library"
 
 	"github.com/stretchr/testify/require"
@@ -114,6 +115,17 @@ func TestSecondVersionIsRead(t *testing.T) {
 	require.Len(t, got, len(shipped()))
 	for i, want := range shipped() {
 		want.ID, want.Kin, got[i].Kin = got[i].ID, nil, nil
+		// What the shelf has changed since: where the short ball is recovered to, and
+		// what has no chance is repetitions.
+		got[i].Pattern.Start, got[i].Pattern.Base = want.Pattern.Start, want.Pattern.Base
+		for j := range got[i].Steps {
+			if want.Steps[j].Goal.Kind == goal.Repetitions {
+				got[i].Steps[j].Goal.Kind = goal.Repetitions
+			}
+		}
+		if want.Pattern.Court == "tennisOrange" && want.Focus == "shortBall" {
+			got[i].Pattern.Feeds, got[i].Targets, got[i].Steps = want.Pattern.Feeds, want.Targets, want.Steps
+		}
 		require.Equal(t, want, got[i], want.Title)
 	}
 }

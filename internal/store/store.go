@@ -60,7 +60,8 @@ func (s *Store) migrate(ctx context.Context) error {
 		return err
 	}
 	ids := goose.NewGoMigration(5, &goose.GoFunc{RunTx: idsInstead}, nil)
-	p, err := goose.NewProvider(goose.DialectSQLite3, s.write, files, goose.WithGoMigrations(ids))
+	asked := goose.NewGoMigration(7, &goose.GoFunc{RunTx: askedBefore}, nil)
+	p, err := goose.NewProvider(goose.DialectSQLite3, s.write, files, goose.WithGoMigrations(ids, asked))
 	if err != nil {
 		return err
 	}

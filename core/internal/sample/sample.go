@@ -3,6 +3,7 @@ package sample
 
 import (
 	"fmt"
+	"slices"
 
 	"hodometer/core/court"
 	"hodometer/core/draft"
@@ -55,16 +56,37 @@ func Today(t require.TestingT) (*lesson.Lesson, []plan.Student) {
 	}
 	d := l.Blocks[1].Drill
 	for i := range students {
-		students[i].Seen = map[drill.Skill][]progress.Evidence{}
-		for _, s := range d.Steps {
-			students[i].Seen[d.Skill(s)] = []progress.Evidence{
-				{DaysAgo: 7, Balls: 20, Good: 11 + i, Radius: 1.37},
-				{DaysAgo: 2, Balls: 30, Good: 20 + i, Radius: 1.37},
-			}
-		}
+		Count(t, &students[i], d, Session{7, 20, 11 + i}, Session{2, 30, 20 + i})
 	}
 	require.Empty(t, l.Validate())
 	return l, students
+}
+
+// Session is what was counted of each goal of a drill so many days ago.
+type Session struct{ DaysAgo, Balls, Good int }
+
+// Results are what was counted of each goal of a drill, the oldest session first,
+// of students like that one.
+func Results(t require.TestingT, s *plan.Student, d *drill.Drill, sessions ...Session) (out []progress.Result) {
+	flown, err := d.Pattern.Fly()
+	require.NoError(t, err)
+	p := s.PlayerOf(d)
+	for _, step := range d.Steps {
+		curve := drill.CurveOf(nil, p.Level, d.Asks(step, flown, p.Mover))
+		for _, c := range sessions {
+			out = append(out, progress.Result{
+				Run: fmt.Sprint(c.DaysAgo), Skill: string(d.Skill(step)), Day: -c.DaysAgo,
+				Balls: c.Balls, Good: c.Good, Curve: curve,
+			})
+		}
+	}
+	slices.SortStableFunc(out, func(a, b progress.Result) int { return a.Day - b.Day })
+	return out
+}
+
+// Count tells the student what was counted of a drill, and nothing else.
+func Count(t require.TestingT, s *plan.Student, d *drill.Drill, sessions ...Session) {
+	s.Learn(progress.Histories(Results(t, s, d, sessions...)), 0)
 }
 
 // Group makes n students; the first few are beginners.
@@ -75,7 +97,6 @@ func Group(n, beginners int) (out []plan.Student, ids []string) {
 			Name:  fmt.Sprintf("Student%d", i),
 			Hand:  court.RightHand,
 			Level: units.Club,
-			Seen:  map[drill.Skill][]progress.Evidence{},
 		}
 		if i < beginners {
 			s.Level = units.Beginner

@@ -99,6 +99,7 @@ type Result struct {
 	Best      int64
 	Met       int64
 	Radius    float64
+	Asked     string
 }
 
 type Run struct {

@@ -119,8 +119,51 @@ func (q *Queries) ListGroups(ctx context.Context) ([]Group, error) {
 	return items, nil
 }
 
+const listPlannedOfStudent = `-- name: ListPlannedOfStudent :many
+select l.id, l.date, l.slot_minutes
+from lessons l join lesson_students p on p.lesson_id = l.id
+where p.student_id = ?1 and l.date >= ?2
+  and not exists (select 1 from runs r where r.lesson_id = l.id and r.status = 'finished')
+order by l.date, l.start
+`
+
+type ListPlannedOfStudentParams struct {
+	Student string
+	From    string
+}
+
+type ListPlannedOfStudentRow struct {
+	ID          string
+	Date        string
+	SlotMinutes int64
+}
+
+// Lessons not given yet, from that day on.
+func (q *Queries) ListPlannedOfStudent(ctx context.Context, arg ListPlannedOfStudentParams) ([]ListPlannedOfStudentRow, error) {
+	rows, err := q.db.QueryContext(ctx, listPlannedOfStudent, arg.Student, arg.From)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []ListPlannedOfStudentRow
+	for rows.Next() {
+		var i ListPlannedOfStudentRow
+		if err := rows.Scan(&i.ID, &i.Date, &i.SlotMinutes); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const listResultsOfStudent = `-- name: ListResultsOfStudent :many
-select run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius from results where student_id = ? order by at, run_id, block_id, step
+select run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked from results where student_id = ? order by at, run_id, block_id, step
 `
 
 func (q *Queries) ListResultsOfStudent(ctx context.Context, studentID string) ([]Result, error) {
@@ -144,6 +187,7 @@ func (q *Queries) ListResultsOfStudent(ctx context.Context, studentID string) ([
 			&i.Best,
 			&i.Met,
 			&i.Radius,
+			&i.Asked,
 		); err != nil {
 			return nil, err
 		}

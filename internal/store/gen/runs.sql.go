@@ -102,7 +102,7 @@ func (q *Queries) InsertEvent(ctx context.Context, arg InsertEventParams) error 
 }
 
 const insertResult = `-- name: InsertResult :exec
-insert into results (run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+insert into results (run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 `
 
 type InsertResultParams struct {
@@ -117,6 +117,7 @@ type InsertResultParams struct {
 	Best      int64
 	Met       int64
 	Radius    float64
+	Asked     string
 }
 
 func (q *Queries) InsertResult(ctx context.Context, arg InsertResultParams) error {
@@ -132,6 +133,7 @@ func (q *Queries) InsertResult(ctx context.Context, arg InsertResultParams) erro
 		arg.Best,
 		arg.Met,
 		arg.Radius,
+		arg.Asked,
 	)
 	return err
 }
@@ -212,7 +214,7 @@ func (q *Queries) ListEvents(ctx context.Context, runID string) ([]string, error
 }
 
 const listResultsOfRun = `-- name: ListResultsOfRun :many
-select run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius from results where run_id = ?
+select run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked from results where run_id = ?
 `
 
 func (q *Queries) ListResultsOfRun(ctx context.Context, runID string) ([]Result, error) {
@@ -236,6 +238,7 @@ func (q *Queries) ListResultsOfRun(ctx context.Context, runID string) ([]Result,
 			&i.Best,
 			&i.Met,
 			&i.Radius,
+			&i.Asked,
 		); err != nil {
 			return nil, err
 		}
@@ -251,7 +254,7 @@ func (q *Queries) ListResultsOfRun(ctx context.Context, runID string) ([]Result,
 }
 
 const listResultsOfRuns = `-- name: ListResultsOfRuns :many
-select r.run_id, r.student_id, r.block_id, r.step, r.skill, r.at, r.balls, r.good, r.best, r.met, r.radius from results r join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = r.run_id order by r.run_id, r.student_id
+select r.run_id, r.student_id, r.block_id, r.step, r.skill, r.at, r.balls, r.good, r.best, r.met, r.radius, r.asked from results r join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = r.run_id order by r.run_id, r.student_id
 `
 
 func (q *Queries) ListResultsOfRuns(ctx context.Context) ([]Result, error) {
@@ -275,6 +278,7 @@ func (q *Queries) ListResultsOfRuns(ctx context.Context) ([]Result, error) {
 			&i.Best,
 			&i.Met,
 			&i.Radius,
+			&i.Asked,
 		); err != nil {
 			return nil, err
 		}

@@ -34,3 +34,11 @@ from runs r left join efforts e on e.run_id = r.id and e.student_id = sqlc.arg('
 where r.status = 'finished'
   and exists (select 1 from results x where x.run_id = r.id and x.student_id = sqlc.arg('student'))
 order by r.started_at desc;
+
+-- name: ListPlannedOfStudent :many
+-- Lessons not given yet, from that day on.
+select l.id, l.date, l.slot_minutes
+from lessons l join lesson_students p on p.lesson_id = l.id
+where p.student_id = sqlc.arg('student') and l.date >= sqlc.arg('from')
+  and not exists (select 1 from runs r where r.lesson_id = l.id and r.status = 'finished')
+order by l.date, l.start;

@@ -20,7 +20,7 @@ insert into events (run_id, id, body) values (?, ?, ?) on conflict do nothing;
 delete from results where run_id = ?;
 
 -- name: InsertResult :exec
-insert into results (run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
+insert into results (run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
 
 -- name: ListResultsOfRuns :many
 select r.* from results r join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = r.run_id order by r.run_id, r.student_id;

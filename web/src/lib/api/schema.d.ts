@@ -466,6 +466,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/reckon/estimate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a student can be expected to hit, from what was counted at circles about the aim */
+        post: operations["reckonEstimate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/reckon/rotation": {
         parameters: {
             query?: never;
@@ -786,7 +803,7 @@ export interface components {
             }[];
         };
         /** @enum {string} */
-        Unit: "balls" | "minutes" | "chance" | "seconds" | "metres" | "count";
+        Unit: "balls" | "minutes" | "chance" | "seconds" | "metres" | "count" | "load";
         /** @description A value that can say how it was reckoned */
         Figure: {
             value: number;
@@ -1647,7 +1664,11 @@ export interface components {
                 times?: number;
                 bonus?: number;
                 ends?: boolean;
+                /** @description chance that a rally carries it */
+                usual?: number;
             }[];
+            /** @description share of rallies side A wins among equals, for its place or role; 0: an even one */
+            favours?: number;
         };
         GameQuestion: {
             rules: components["schemas"]["Rules"];
@@ -1724,8 +1745,6 @@ export interface components {
             rules: components["schemas"]["Rules"];
             caution?: string;
             givesUp?: string;
-            marked?: number[];
-            uneven?: number;
             sortedBy: string;
         };
         FootworkQuestion: {
@@ -1796,6 +1815,8 @@ export interface components {
             chanceA: number;
             /** Format: double */
             meanMinutes?: number;
+            /** @description within 0.03 of even; with minutes given, the longest such that fits them */
+            fair?: boolean;
             table?: components["schemas"]["HandicapRow"][];
         };
         HandicapRow: {
@@ -1835,6 +1856,67 @@ export interface components {
             low: number;
             /** Format: double */
             high: number;
+        };
+        EstimateQuestion: {
+            /** @description an id of the vocabulary */
+            level: string;
+            court: string;
+            /** @description by day, which rises */
+            sessions: {
+                /** Format: double */
+                day: number;
+                balls: number;
+                good: number;
+                /**
+                 * Format: double
+                 * @description m, of a circle about the aim
+                 */
+                radius: number;
+                /**
+                 * Format: double
+                 * @description length of the stroke in m; left out: that of the question
+                 */
+                shot?: number;
+            }[];
+            /**
+             * Format: double
+             * @description m, of the circle asked about
+             */
+            radius: number;
+            /**
+             * Format: double
+             * @description length of the stroke in m; left out: the court's reference length
+             */
+            shot?: number;
+            /**
+             * Format: double
+             * @description when it is asked; left out: the last session's
+             */
+            day?: number;
+        };
+        EstimateAnswer: {
+            /**
+             * Format: double
+             * @description of a ball within the circle and over the net
+             */
+            chance: number;
+            /**
+             * Format: double
+             * @description with 80 % certainty it is no less
+             */
+            low: number;
+            /** Format: double */
+            high: number;
+            /**
+             * Format: double
+             * @description mean of ln k, k the spread over that of the level
+             */
+            logSpread: number;
+            /**
+             * Format: double
+             * @description of ln k
+             */
+            deviation: number;
         };
         RotationQuestion: {
             /** @enum {string} */
@@ -2217,7 +2299,8 @@ export interface components {
                 hit: components["schemas"]["Point"];
                 aim: components["schemas"]["Point"];
             };
-            rate: components["schemas"]["Rate"];
+            /** @description absent where repetitions are counted */
+            rate?: components["schemas"]["Rate"];
             likely: components["schemas"]["Figure"];
             sure: components["schemas"]["Figure"];
         };
@@ -2230,7 +2313,10 @@ export interface components {
         PlayerOutlook: {
             id: string;
             contacts: components["schemas"]["Figure"];
-            finish: components["schemas"]["Figure"];
+            /** @description absent where nothing is a matter of chance */
+            finish?: components["schemas"]["Figure"];
+            /** @description the chance to finish in words */
+            said?: string;
             likely: components["schemas"]["Figure"];
             sure: components["schemas"]["Figure"];
             steps: components["schemas"]["StepOutlook"][];
@@ -2339,6 +2425,11 @@ export interface components {
                  * @description of the target the estimates are for
                  */
                 radius: number;
+                /**
+                 * Format: double
+                 * @description m around the aim that hold half of the balls
+                 */
+                within?: number;
                 /** @description one for each session, oldest first */
                 track: {
                     /**
@@ -2351,12 +2442,8 @@ export interface components {
                     good: number;
                     best: number;
                     met: boolean;
-                    /** Format: double */
-                    mean: number;
-                    /** Format: double */
-                    low: number;
-                    /** Format: double */
-                    high: number;
+                    /** @description after it, of a ball at the last target; absent where repetitions were counted */
+                    chance?: components["schemas"]["Rate"];
                 }[];
             }[];
         };
@@ -3385,6 +3472,7 @@ export interface operations {
                     /**
                      * @example {
                      *       "chanceA": 0.48624,
+                     *       "fair": true,
                      *       "meanMinutes": 2.953,
                      *       "targetA": 10,
                      *       "targetB": 5
@@ -3430,6 +3518,57 @@ export interface operations {
                      *     }
                      */
                     "application/json": components["schemas"]["SigmaAnswer"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    reckonEstimate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "level": "club",
+                 *       "court": "tennis",
+                 *       "sessions": [
+                 *         {
+                 *           "day": 0,
+                 *           "balls": 20,
+                 *           "good": 13,
+                 *           "radius": 1.3716
+                 *         }
+                 *       ],
+                 *       "radius": 1.3716,
+                 *       "shot": 20,
+                 *       "day": 0
+                 *     }
+                 */
+                "application/json": components["schemas"]["EstimateQuestion"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "chance": 0.60161,
+                     *       "deviation": 0.16399,
+                     *       "high": 0.72935,
+                     *       "logSpread": -0.2912,
+                     *       "low": 0.47428
+                     *     }
+                     */
+                    "application/json": components["schemas"]["EstimateAnswer"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -1,0 +1,278 @@
+package progress
+
+import (
+	"math"
+	"slices"
+
+	"hodometer/core/target"
+)
+
+// Belief is what is held of ln k, k being a student's spread ÷ that of their
+// level, at one skill: a share for each point of a grid from ln 0.3 to ln 3.5.
+// Shares sum to 1. It is a value, and may be compared.
+type Belief struct{ share [points]float64 }
+
+// points of the grid, some 0.03 apart in ln k.
+const points = 81
+
+// Before anything is counted ln k is normal about 0 with this deviation, and
+// from day to day it drifts by a normal step of this variance [trade].
+const (
+	FirstDeviation = 0.35
+	DriftPerDay    = 0.001
+)
+
+var (
+	from  = math.Log(target.LeastK)
+	to    = math.Log(target.MostK)
+	width = (to - from) / (points - 1) // of a cell of the grid
+)
+
+// grid is ln k at a point.
+func grid(i int) float64 { return from + float64(i)*width }
+
+// Unknown is the belief before anything was counted, about that mean of ln k.
+func Unknown(mean float64) (b Belief) {
+	for i := range b.share {
+		z := (grid(i) - mean) / FirstDeviation
+		b.share[i] = math.Exp(-z * z / 2)
+	}
+	b.scale()
+	return b
+}
+
+// scale makes the shares sum to 1.
+func (b *Belief) scale() {
+	sum := 0.0
+	for _, s := range b.share {
+		sum += s
+	}
+	for i := range b.share {
+		b.share[i] /= sum
+	}
+}
+
+// After is the belief so many days later, nothing having been counted: it
+// fades, since the student drifts.
+func (b Belief) After(days float64) Belief {
+	if days <= 0 {
+		return b
+	}
+	variance := DriftPerDay * days
+	if deviation := math.Sqrt(variance); deviation >= width {
+		return b.blurred(deviation)
+	}
+	// A step finer than the grid: so much of each share goes to either side.
+	return b.convolved([]float64{1 - variance/(width*width), variance / (2 * width * width)})
+}
+
+// blurred by a normal step of that deviation, no finer than the grid.
+func (b Belief) blurred(deviation float64) Belief {
+	reach := min(points-1, int(math.Ceil(5*deviation/width)))
+	kernel := make([]float64, reach+1)
+	for d := range kernel {
+		z := float64(d) * width / deviation
+		kernel[d] = math.Exp(-z * z / 2)
+	}
+	return b.convolved(kernel)
+}
+
+// convolved with a kernel that is alike to both sides. What would leave the grid
+// stays at its end.
+func (b Belief) convolved(kernel []float64) (out Belief) {
+	for i, s := range b.share {
+		if s == 0 {
+			continue
+		}
+		for d, w := range kernel {
+			out.share[min(points-1, i+d)] += w * s
+			if d > 0 {
+				out.share[max(0, i-d)] += w * s
+			}
+		}
+	}
+	out.scale()
+	return out
+}
+
+// Seen is the belief after so many balls of a stroke with that curve, so many of
+// them good: Bayes' rule with the binomial law.
+func (b Belief) Seen(c *target.Curve, balls, good int) Belief {
+	if balls <= 0 {
+		return b
+	}
+	chance := onGrid(c)
+	var weigh [points]float64
+	most := math.Inf(-1)
+	for i, p := range chance {
+		p = min(1-1e-9, max(1e-9, p))
+		weigh[i] = float64(good)*math.Log(p) + float64(balls-good)*math.Log1p(-p)
+		if b.share[i] > 0 {
+			most = max(most, weigh[i])
+		}
+	}
+	for i := range b.share {
+		b.share[i] *= math.Exp(weigh[i] - most)
+	}
+	b.scale()
+	return b
+}
+
+// onGrid is the chance of a curve at each point of the grid.
+func onGrid(c *target.Curve) (out [points]float64) {
+	for i := range out {
+		out[i] = c.At(grid(i))
+	}
+	return out
+}
+
+// Mean of ln k.
+func (b *Belief) Mean() (mean float64) {
+	for i, s := range b.share {
+		mean += s * grid(i)
+	}
+	return mean
+}
+
+// Deviation of ln k.
+func (b *Belief) Deviation() float64 {
+	mean, square := b.Mean(), 0.0
+	for i, s := range b.share {
+		square += s * (grid(i) - mean) * (grid(i) - mean)
+	}
+	return math.Sqrt(square)
+}
+
+// Quantile of ln k: where the share q lies below, read in straight lines between
+// the borders of the cells.
+func (b *Belief) Quantile(q float64) float64 {
+	below := 0.0
+	for i, s := range b.share {
+		if below+s >= q && s > 0 {
+			return grid(i) - width/2 + width*(q-below)/s
+		}
+		below += s
+	}
+	return to
+}
+
+// Worlds are n values of ln k, each as likely as the others.
+func (b *Belief) Worlds(n int) []float64 {
+	out := make([]float64, n)
+	for i := range out {
+		out[i] = b.Quantile((float64(i) + 0.5) / float64(n))
+	}
+	return out
+}
+
+// nodes of ln k that stand for a belief, so many deviations apart.
+const (
+	nodes     = 9
+	nodesStep = 0.75
+)
+
+// Nodes are a few values of ln k and the weight of each, summing to 1: evenly
+// spread about the mean, each weighed by the belief there. Sums over them are
+// means over the belief (trapezoids, which for a bell are as good as exact).
+func (b *Belief) Nodes() (logK, weight []float64) {
+	mean, step := b.Mean(), nodesStep*max(b.Deviation(), width)
+	sum := 0.0
+	for i := range nodes {
+		at := mean + step*float64(i-nodes/2)
+		if at < from || at > to {
+			continue
+		}
+		logK, weight = append(logK, at), append(weight, b.near(at))
+		sum += weight[len(weight)-1]
+	}
+	for i := range weight {
+		weight[i] /= sum
+	}
+	return logK, weight
+}
+
+// near is the belief in a ln k between two points of the grid, which a bell
+// reaches in a straight line of logarithms.
+func (b *Belief) near(logK float64) float64 {
+	x := (logK - from) / width
+	i := min(points-2, int(x))
+	lo, hi, t := b.share[i], b.share[i+1], x-float64(i)
+	if lo <= 0 || hi <= 0 {
+		return lo + t*(hi-lo)
+	}
+	return math.Exp((1-t)*math.Log(lo) + t*math.Log(hi))
+}
+
+// Rate is the chance of a good ball, and between what it lies with 80 %
+// certainty.
+type Rate struct {
+	Mean float64 `json:"mean"`
+	Low  float64 `json:"low"`
+	High float64 `json:"high"`
+}
+
+// Rate at a stroke with that curve.
+func (b *Belief) Rate(c *target.Curve) Rate {
+	chance := onGrid(c)
+	r, falls := Rate{}, true
+	for i, s := range b.share {
+		r.Mean += s * chance[i]
+		falls = falls && (i == 0 || chance[i] <= chance[i-1]+1e-6)
+	}
+	if falls { // a wider spread is never better
+		r.Low, r.High = c.At(b.Quantile(0.9)), c.At(b.Quantile(0.1))
+		return r
+	}
+	order := make([]int, points)
+	for i := range order {
+		order[i] = i
+	}
+	slices.SortFunc(order, func(i, j int) int {
+		if chance[i] < chance[j] {
+			return -1
+		}
+		return 1
+	})
+	sum := 0.0
+	r.Low, r.High = chance[order[0]], chance[order[points-1]]
+	for _, i := range order {
+		if before := sum; before < 0.1 && before+b.share[i] >= 0.1 {
+			r.Low = chance[i]
+		} else if before < 0.9 && before+b.share[i] >= 0.9 {
+			r.High = chance[i]
+		}
+		sum += b.share[i]
+	}
+	return r
+}
+
+// AtLeast is how sure it is that the chance at a stroke with that curve is p or
+// better.
+func (b *Belief) AtLeast(c *target.Curve, p float64) (sure float64) {
+	for i, s := range b.share {
+		// A cell counts by the part of it in which the chance is reached.
+		least, most := c.At(grid(i)+width/2), c.At(grid(i)-width/2)
+		switch {
+		case min(least, most) >= p:
+			sure += s
+		case max(least, most) > p:
+			sure += s * (max(least, most) - p) / math.Abs(most-least)
+		}
+	}
+	return sure
+}
+
+// Pooled is the mean of ln k to begin with at a skill of which nothing was
+// counted: that of the student's other skills, weighed by how well each is
+// known, drawn toward 0 as if the level were one more of them.
+func Pooled(others []Belief) float64 {
+	const level = 1 / (FirstDeviation * FirstDeviation)
+	sum, weight := 0.0, level
+	for i := range others {
+		d := others[i].Deviation()
+		w := 1 / (d * d)
+		sum += w * others[i].Mean()
+		weight += w
+	}
+	return sum / weight
+}

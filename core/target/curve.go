@@ -1,0 +1,109 @@
+package target
+
+import (
+	"math"
+	"sync"
+)
+
+// Curve is a chance as a function of k, a student's spread ÷ that of their
+// level, between LeastK and MostK: its values at the Chebyshev nodes of ln k.
+// Chances are smooth in ln k, so that so few carry them to 0.0001. The mean of
+// curves is the curve of the mean.
+type Curve [curveNodes]float64
+
+// The range of k.
+const (
+	LeastK = 0.3
+	MostK  = 3.5
+)
+
+const curveNodes = 13
+
+var (
+	curveFrom = math.Log(LeastK)
+	curveTo   = math.Log(MostK)
+	// Nodes in ln k, and the weights of the barycentric formula.
+	curveAt, curveWeight = chebyshev()
+)
+
+func chebyshev() (at, weight [curveNodes]float64) {
+	for i := range at {
+		theta := math.Pi * (2*float64(i) + 1) / (2 * curveNodes)
+		at[i] = (curveFrom+curveTo)/2 + (curveTo-curveFrom)/2*math.Cos(theta)
+		weight[i] = math.Sin(theta)
+		if i%2 == 1 {
+			weight[i] = -weight[i]
+		}
+	}
+	return at, weight
+}
+
+// CurveOf is the curve of a chance as a function of k.
+func CurveOf(chance func(k float64) float64) (c Curve) {
+	for i, at := range curveAt {
+		c[i] = chance(math.Exp(at))
+	}
+	return c
+}
+
+// At is the chance at that ln k, held within 0 and 1 and within the range of k.
+func (c *Curve) At(logK float64) float64 {
+	logK = min(curveTo, max(curveFrom, logK))
+	sum, weights := 0.0, 0.0
+	for i, at := range curveAt {
+		d := logK - at
+		if d == 0 {
+			return c[i]
+		}
+		w := curveWeight[i] / d
+		sum += w * c[i]
+		weights += w
+	}
+	return min(1, max(0, sum/weights))
+}
+
+// Plus adds a share of another curve.
+func (c Curve) Plus(share float64, o Curve) Curve {
+	for i := range c {
+		c[i] += share * o[i]
+	}
+	return c
+}
+
+// Curves remembers the curves of strokes for a level. They may be used by many
+// at once; the zero value is ready, and nil remembers nothing. Answers are the
+// same either way.
+type Curves struct {
+	mu    sync.Mutex
+	known map[curveKey]Curve
+}
+
+type curveKey struct {
+	level  Level
+	stroke Stroke
+}
+
+// mostCurves remembered, some 300 bytes each; then all are forgotten.
+const mostCurves = 8192
+
+// Of is the curve of the stroke for that level.
+func (k *Curves) Of(l Level, s Stroke) Curve {
+	if k == nil {
+		return l.Curve(s)
+	}
+	key := curveKey{l, s}
+	k.mu.Lock()
+	c, ok := k.known[key]
+	k.mu.Unlock()
+	if ok {
+		return c
+	}
+	c = l.Curve(s)
+	k.mu.Lock()
+	defer k.mu.Unlock()
+	if k.known == nil || len(k.known) >= mostCurves {
+		k.known = map[curveKey]Curve{}
+	}
+	k.known[key] = c
+	return c
+}
