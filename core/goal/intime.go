@@ -132,3 +132,48 @@ func (t Team) Expect(within int) (mean, median, p90, chance float64) {
 	}
 	return mean, median, p90, done[min(within, len(done)-1)]
 }
+
+// Fitting is the largest total that the team fills within so many balls with
+// certainty q: the number of good ones is a Poisson binomial count.
+func (t Team) Fitting(balls int, q float64) int {
+	if balls > exactTo {
+		return Fitting(Total, t.mean(), balls, q)
+	}
+	at := make([]float64, min(balls, MaxCount)+1) // chance of so many good ones, the last of as many or more
+	at[0] = 1
+	most := len(at) - 1
+	for n := range balls {
+		p := t.Rates[n%len(t.Rates)]
+		for j := min(most, n+1); j > 0; j-- {
+			stays := (1 - p) * at[j]
+			if j == most {
+				stays = at[j]
+			}
+			at[j] = stays + p*at[j-1]
+		}
+		at[0] *= 1 - p
+	}
+	sum := 0.0
+	for n := most; n > 0; n-- {
+		if sum += at[n]; sum >= q {
+			return n
+		}
+	}
+	return 0
+}
+
+// MeanMinutes is the mean time to fill the total: the mean balls, and a pick-up
+// for every time the basket is likely to run out before.
+func (t Team) MeanMinutes(tempo Tempo) float64 {
+	if g := (Goal{Total, t.Count}); g.MeanBalls(t.mean()) > exactTo/3 {
+		return tempo.MeanMinutes(g, t.mean())
+	}
+	minutes := 0.0
+	for n, c := range t.Chances(exactTo) {
+		minutes += (1 - c) * tempo.SecondsPerBall / 60
+		if tempo.Basket > 0 && n > 0 && n%tempo.Basket == 0 {
+			minutes += (1 - c) * tempo.PickUpMinutes
+		}
+	}
+	return minutes
+}

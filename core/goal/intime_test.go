@@ -112,3 +112,19 @@ func TestChancesOnlyGrow(t *testing.T) {
 		require.GreaterOrEqual(t, InTime(InARow, min(0.99, p+0.1), balls).Mean, r.Mean-0.05)
 	})
 }
+
+// Kept elsewhere [rule: Poisson binomial law]: three with rates 0.9, 0.4 and 0.65
+// in 3.5 min, a ball every 2.5 s, a basket of 33 and 0.4 min to pick it up: 40 fits
+// with 80 %, 42 only with 66 %.
+func TestTeamTotalThatFits(t *testing.T) {
+	tempo := Tempo{SecondsPerBall: 2.5, Basket: 33, PickUpMinutes: 0.4}
+	balls := tempo.Balls(3.5)
+	team := Team{Count: 42, Rates: []float64{0.9, 0.4, 0.65}}
+	require.Equal(t, 40, team.Fitting(balls, 0.8))
+	_, _, _, chance := team.Expect(balls)
+	require.InDelta(t, 0.66, chance, 0.005)
+	// A team of equals is one player, in minutes too.
+	one := Team{25, []float64{0.6, 0.6}}
+	require.InDelta(t, tempo.MeanMinutes(Goal{Total, 25}, 0.6), one.MeanMinutes(tempo), 1e-6)
+	require.Equal(t, Fitting(Total, 0.6, 70, 0.8), one.Fitting(70, 0.8))
+}

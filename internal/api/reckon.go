@@ -97,12 +97,16 @@ func (h handlers) ReckonGoal(_ context.Context, r ReckonGoalRequestObject) (Reck
 		return nil, missing("successRate", "say how many of the student's balls are good, over 0 and up to 1")
 	}
 	p := *q.SuccessRate
+	met := g
+	if q.Kind == "timed" || q.Kind == "bestRally" {
+		met.Count++ // to beat a count is to make more
+	}
 	mean, median, p90 := g.MeanBalls(p), g.Quantile(p, 0.5), g.Quantile(p, 0.9)
 	inTime := goal.InTime(g.Kind, p, balls)
 	out := GoalAnswer{
 		MeanBalls: mean, MedianBalls: median, P90Balls: p90,
 		MeanMinutes: t.MeanMinutes(g, p), MedianMinutes: t.Minutes(median), P90Minutes: t.Minutes(p90),
-		ChanceInTime: g.Chance(p, balls), BallsInTime: balls,
+		ChanceInTime: met.Chance(p, balls), BallsInTime: balls,
 		FittingCount: goal.Fitting(g.Kind, p, balls, 0.8),
 		Beyond:       max(mean, median, p90) >= goal.Beyond,
 		InTime:       &inTime,
@@ -133,20 +137,16 @@ func curve(chance func(balls int) float64, most float64) *[]CurvePoint {
 // teamGoal is the answer for a total filled by players in turn.
 func teamGoal(team goal.Team, t goal.Tempo, balls int) GoalAnswer {
 	mean, median, p90, chance := team.Expect(balls)
-	good := 0.0
-	for i := range min(balls, goal.MaxCount) {
-		good += team.Rates[i%len(team.Rates)]
-	}
 	return GoalAnswer{
 		MeanBalls:     mean,
 		MedianBalls:   median,
 		P90Balls:      p90,
-		MeanMinutes:   t.Minutes(mean),
+		MeanMinutes:   team.MeanMinutes(t),
 		MedianMinutes: t.Minutes(median),
 		P90Minutes:    t.Minutes(p90),
 		ChanceInTime:  chance,
 		BallsInTime:   balls,
-		FittingCount:  int(good),
+		FittingCount:  team.Fitting(balls, 0.8),
 		Beyond:        mean >= goal.Beyond,
 	}
 }

@@ -18,6 +18,7 @@
   import Tape from '$lib/tape/Tape.svelte';
   import { first, sayChance, sayDay, today } from '$lib/units/say';
   import { settings } from '$lib/units/settings.svelte';
+  import Finish from '$lib/wheel/Finish.svelte';
   import Wheel from '$lib/wheel/Wheel.svelte';
 
   interface Card {
@@ -127,7 +128,7 @@
                       court={own}
                       target={{ centre: circle.at, radius: circle.radius }}
                       shape={one?.steps[0]?.shape}
-                      chance={one?.steps[0] ? sayChance(one.steps[0].rate.mean) : undefined}
+                      chance={one?.steps[0]?.rate ? sayChance(one.steps[0].rate.mean) : undefined}
                       initial={name(data.students, one?.id ?? '')[0]}
                       label="{drill.title} on {own.name}"
                     />
@@ -140,8 +141,8 @@
                     {#each block.drill.players as p (p.id)}
                       {@const before = block.before?.find((b) => b.student === p.id)?.chance}
                       <div>
-                        <Wheel label="{name(data.students, p.id)} finishes" figure={p.finish} />
-                        {#if before !== undefined && Math.abs(before - p.finish.value) >= 0.01}
+                        <Finish label="{name(data.students, p.id)} finishes" player={p} words />
+                        {#if p.finish && before !== undefined && Math.abs(before - p.finish.value) >= 0.01}
                           <p class="mt-1 text-sm">
                             {p.finish.value > before ? '▲' : '▼'} was {sayChance(before)} before the last lesson
                           </p>
@@ -184,12 +185,10 @@
             <Tape blocks={card.lesson.blocks} start={card.lesson.start} slot={card.lesson.slotMinutes} />
             <div class="flex gap-4">
               {#each (block?.drill?.players ?? [])
-                .toSorted((p, q) => (block!.drill!.players.length > 3 ? p.finish.value - q.finish.value : 0))
-                .slice(0, 3) as p (p.id)}<Wheel
-                  label="{name(data.students, p.id)} finishes"
-                  figure={p.finish}
-                  small
-                />{/each}
+                .toSorted( (p, q) => (block!.drill!.players.length > 3 ? (p.finish?.value ?? 1) - (q.finish?.value ?? 1) : 0) )
+                .slice(0, 3) as p (p.id)}<div>
+                  <Finish label="{name(data.students, p.id)} finishes" player={p} small />
+                </div>{/each}
             </div>
           </section>
         {/if}

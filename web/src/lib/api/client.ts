@@ -7,6 +7,7 @@ export type Block = Schemas['Block'];
 export type Drill = Schemas['Drill'];
 export type Plan = Schemas['Plan'];
 export type DrillOutlook = Schemas['DrillOutlook'];
+export type PlayerOutlook = Schemas['PlayerOutlook'];
 export type Notice = Schemas['Notice'];
 export type Figure = Schemas['Figure'];
 export type Derivation = Schemas['Derivation'];

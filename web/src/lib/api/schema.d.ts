@@ -1036,7 +1036,10 @@ export interface components {
             medianMinutes: number;
             /** Format: double */
             p90Minutes: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description to have met the goal in the time; where the time is given (timed, bestRally) to beat the count: to make more
+             */
             chanceInTime: number;
             ballsInTime: number;
             /** @description the largest count of this kind that is met in the time with 80 % certainty */

@@ -11,6 +11,7 @@
   import { settings } from '$lib/units/settings.svelte';
   import Reading from '$lib/wheel/Reading.svelte';
   import Wheel from '$lib/wheel/Wheel.svelte';
+  import { sayChance } from '$lib/units/say';
   import DrillCourt from './DrillCourt.svelte';
   import DrillTape from './DrillTape.svelte';
   import Goals from './Goals.svelte';
@@ -90,8 +91,9 @@
     if (check?.neighbours) neighbours = check.neighbours;
   });
   const turn = $derived(check && check.turn.balls.length === p.feeds.length ? check.turn : undefined);
+  const good = $derived(check?.player.steps[0]?.rate);
   const chances = $derived(
-    drill.targets.map((_, i) => check?.player.steps[drill.steps.findIndex((s) => s.target === i)]?.rate.mean)
+    drill.targets.map((_, i) => check?.player.steps[drill.steps.findIndex((s) => s.target === i)]?.rate?.mean)
   );
 
   function set(next: Drill, key = '') {
@@ -309,26 +311,29 @@
         />
         <Wheel small label="Contacts" figure={check.wheels.contacts} />
         <Wheel small label="Metres" figure={check.wheels.metres} />
-        <Wheel small label="Balls to have" figure={check.wheels.balls} />
-        <Reading
-          small
-          label="Over the {court.words.barrier}"
-          shown={length(check.wheels.leastOver.value)}
-          said={length(check.wheels.leastOver.value)}
-          derivation={derivations[check.wheels.leastOver.derivation]}
-          inputs={[]}
-        />
-        <Wheel
-          small
-          label="Good ball"
-          figure={{
-            ...check.player.finish,
-            value: check.player.steps[0]?.rate.mean ?? 0,
-            low: undefined,
-            high: undefined
-          }}
-        />
-        <Wheel small label="Goals met" figure={check.player.finish} />
+        {#if check.wheels.balls.value > 0}<Wheel
+            small
+            label="Balls to have"
+            figure={check.wheels.balls}
+          />{/if}
+        {#if turn?.balls.some((b) => b.net > 0)}<Reading
+            small
+            label="Over the {court.words.barrier}"
+            shown={length(check.wheels.leastOver.value)}
+            said={length(check.wheels.leastOver.value)}
+            derivation={derivations[check.wheels.leastOver.derivation]}
+            inputs={[]}
+          />{/if}
+        {#if good}<Reading
+            small
+            label="Good ball"
+            shown={sayChance(good.mean)}
+            said={sayChance(good.mean)}
+            note="Eight times in ten it truly lies within {sayChance(good.low)}–{sayChance(good.high)}."
+            derivation={derivations['estimate']}
+            inputs={[]}
+          />{/if}
+        {#if check.player.finish}<Wheel small label="Goals met" figure={check.player.finish} />{/if}
         <Wheel small label="Takes" figure={check.player.likely} />
       </div>
     {/if}

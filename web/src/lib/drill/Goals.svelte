@@ -77,9 +77,9 @@
           >{/if}
       </div>
       {#if sp}<p class="figures mt-0.5 text-xs">
-          {sayChance(sp.rate.mean)} good; {sayMinutes(sp.likely.value)} as likely as not, {sayMinutes(
-            sp.sure.value
-          )} to be sure
+          {#if sp.rate}{sayChance(sp.rate.mean)} good; {sayMinutes(sp.likely.value)} as likely as not, {sayMinutes(
+              sp.sure.value
+            )} to be sure{:else}Repetitions, {sayMinutes(sp.likely.value)}: nothing is a matter of chance{/if}
         </p>{/if}
     </li>
   {/each}

@@ -13,7 +13,7 @@
   }
   let { neighbours, now, courts, ontake }: Props = $props();
   const ratio = $derived(Math.max(...now.turn.balls.map((b) => b.leg.ratio)));
-  const good = $derived(now.player.steps[0]?.rate.mean ?? 0);
+  const good = $derived(now.player.steps[0]?.rate?.mean ?? 0);
   const hard = (r: number) =>
     r > 1 ? 'out of reach' : r > 0.85 ? 'a stretch' : r > 0.5 ? 'working' : 'easy';
   const sign = (v: number, digits = 0) => `${v > 0 ? '+' : '−'}${Math.abs(v).toFixed(digits)}`;
@@ -25,7 +25,7 @@
     if (Math.abs(n.seconds - now.turn.seconds) >= 0.15)
       out.push(`${sign(n.seconds - now.turn.seconds, 1)} s`);
     if (Math.abs(n.metres - now.turn.metres) >= 0.7) out.push(`${sign(n.metres - now.turn.metres)} m`);
-    if (Math.abs(n.good - good) >= 0.01) out.push(`${sayChance(n.good)} good`);
+    if (n.good > 0 && Math.abs(n.good - good) >= 0.01) out.push(`${sayChance(n.good)} good`);
     return out.length ? out.join(', ') : 'asks the same';
   }
 </script>

@@ -8,10 +8,11 @@
   import type { Holder } from '$lib/drill/holder';
   import { betweenFeeds, inRhythm, round, soleCircle } from '$lib/drill/parts';
   import Num from '$lib/shell/Num.svelte';
+  import Finish from '$lib/wheel/Finish.svelte';
   import Wheel from '$lib/wheel/Wheel.svelte';
   import { sayLength } from '$lib/units/length';
   import { settings } from '$lib/units/settings.svelte';
-  import { first, sayChance, sayMinutes } from '$lib/units/say';
+  import { first, sayChance, sayMinutes, sayRate } from '$lib/units/say';
   import type { Editor } from './editor.svelte';
   import EachStudent from './EachStudent.svelte';
   import Notices from './Notices.svelte';
@@ -73,7 +74,7 @@
     rest: () => editor.rest()
   };
   const chances = $derived(
-    drill.targets.map((_, i) => player?.steps[drill.steps.findIndex((st) => st.target === i)]?.rate.mean)
+    drill.targets.map((_, i) => player?.steps[drill.steps.findIndex((st) => st.target === i)]?.rate?.mean)
   );
   function setStep(i: number, goal: Partial<Drill['steps'][number]['goal']>) {
     set({ steps: drill.steps.map((s, j) => (j === i ? { ...s, goal: { ...s.goal, ...goal } } : s)) });
@@ -108,7 +109,7 @@
             shape={shown?.shape}
             target={{ centre: target.at, radius: target.radius }}
             offsets={plan?.drill?.offsets}
-            chance={shown ? sayChance(shown.rate.mean) : undefined}
+            chance={shown?.rate ? sayChance(shown.rate.mean) : undefined}
             initial={player ? name(player.id)[0] : ''}
             label="{drill.title} on {court.name}, near end left"
             onmove={moveTarget}
@@ -150,7 +151,7 @@
             onset={(radius) => setTarget({ radius })}
           />
           {#if ownScale !== 1 && player}<p class="w-full border-l-4 border-primary pl-2 text-sm">
-              {name(player.id)}’s own radius is {sayLength(target.radius * ownScale, settings.units)}; the {shown
+              {name(player.id)}’s own radius is {sayLength(target.radius * ownScale, settings.units)}; the {shown?.rate
                 ? sayChance(shown.rate.mean)
                 : 'chance'} is at that one.
             </p>{/if}
@@ -251,13 +252,14 @@
                     ></th
                   >
                   <td class="w-2/5 pr-3" aria-hidden="true"
-                    ><span class="chance"><i style:width="{100 * p.finish.value}%"></i></span></td
+                    >{#if p.finish}<span class="chance"><i style:width="{100 * p.finish.value}%"></i></span
+                      >{/if}</td
                   >
-                  <td><Wheel label="{name(p.id)} finishes" bare small figure={p.finish} /></td>
+                  <td><Finish label="{name(p.id)} finishes" bare small player={p} /></td>
                   <td class="figures">{sayMinutes(p.likely.value)}</td>
                   <td class="figures">{sayMinutes(p.sure.value)}</td>
                   <td class="figures"
-                    >{before !== undefined && Math.abs(before - p.finish.value) >= 0.01
+                    >{p.finish && before !== undefined && Math.abs(before - p.finish.value) >= 0.01
                       ? `${p.finish.value > before ? '▲' : '▼'} ${sayChance(before)}`
                       : ''}</td
                   >
@@ -278,11 +280,14 @@
                   onclick={() => (who = i)}>{name(p.id)}</button
                 >
                 <div class="flex gap-3">
-                  <Wheel label="Chance to finish" figure={p.finish} />
-                  <Wheel label="Probably" figure={p.likely} small />
-                  <Wheel label="90% sure" figure={p.sure} small />
+                  {#if p.finish}<Wheel label="Chance to finish" figure={p.finish} />{/if}
+                  <Wheel label={p.finish ? 'Probably' : 'Takes'} figure={p.likely} small />
+                  {#if p.finish}<Wheel label="90% sure" figure={p.sure} small />{/if}
                 </div>
-                {#if before !== undefined && Math.abs(before - p.finish.value) >= 0.01}
+                {#if p.said}<p class="mt-1 max-w-72 text-sm">
+                    {p.said[0]?.toUpperCase()}{p.said.slice(1)}.
+                  </p>{/if}
+                {#if p.finish && before !== undefined && Math.abs(before - p.finish.value) >= 0.01}
                   <p class="mt-1 text-sm">
                     {p.finish.value > before ? '▲' : '▼'} was {sayChance(before)} before the last lesson
                   </p>
@@ -346,7 +351,7 @@
                         onclick={() => ((who = j), (step = i))}
                         title="Show on the court"
                       >
-                        {sayChance(sp.rate.mean)}
+                        {sayRate(sp.rate)}
                         <span
                           >· {sayMinutes(sp.likely.value).replace(' min', '')} ({sayMinutes(
                             sp.sure.value

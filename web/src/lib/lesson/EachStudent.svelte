@@ -3,7 +3,7 @@
   import type { Block, BlockDetail, Drill, Plan, Student } from '$lib/api/client';
   import { vocabulary } from '$lib/api/vocabulary';
   import Num from '$lib/shell/Num.svelte';
-  import { first, sayChance, sayMinutes } from '$lib/units/say';
+  import { first, sayChance, sayMinutes, sayRate } from '$lib/units/say';
   import type { Editor } from './editor.svelte';
 
   interface Props {
@@ -157,8 +157,8 @@
                 editor.setVariant(block, s.id, { cue: e.currentTarget.value.trim() || undefined })}
             /></td
           >
-          <td class="figures pl-3">{p?.steps[0] ? sayChance(p.steps[0].rate.mean) : '–'}</td>
-          <td class="figures">{p ? sayChance(p.finish.value) : '–'}</td>
+          <td class="figures pl-3">{p?.steps[0] ? sayRate(p.steps[0].rate) : '–'}</td>
+          <td class="figures">{p?.finish ? sayChance(p.finish.value) : '–'}</td>
           <td class="figures whitespace-nowrap">{p ? sayMinutes(p.likely.value) : '–'}</td>
         </tr>
       {:else}<tr><td class="py-2" colspan="9">Nobody is in this lesson yet.</td></tr>{/each}

@@ -4,7 +4,8 @@
 
   type Session = StudentRecord['skills'][number]['track'][number];
   /** Small leaves out the scale and the sessions' own shares. */
-  let { track, label, small = false }: { track: Session[]; label: string; small?: boolean } = $props();
+  let { track: all, label, small = false }: { track: Session[]; label: string; small?: boolean } = $props();
+  const track = $derived(all.flatMap((s) => (s.chance ? [{ ...s, ...s.chance }] : [])));
 
   const W = $derived(small ? 150 : 520);
   const H = $derived(small ? 44 : 150);

@@ -54,7 +54,7 @@
       rules,
       pointChance: point,
       feederEdge: Math.max(-0.4, Math.min(now.edge / 100, Math.min(point, 1 - point) - 0.005)),
-      marks: Object.fromEntries((game?.rules.marks ?? []).map((m, i) => [m.id, game?.marked?.[i] ?? 0]))
+      marks: Object.fromEntries((game?.rules.marks ?? []).map((m) => [m.id, m.usual ?? 0]))
     };
     void odds.ask(() => api.POST('/api/v1/reckon/game', { body }));
   });
@@ -86,6 +86,7 @@
       {#if now.p === 50}Even players, an even race: <strong>{f.targetA} to {f.targetB}</strong>.
       {:else}<strong>A plays to {f.targetA}, B to {f.targetB}</strong>: A then wins {sayChance(f.chanceA)} of the
         races, and one takes about {sayMinutes(f.meanMinutes ?? 0)}.{/if}
+      {#if !f.fair}No race that fits {sayMinutes(now.min)} is within 3 in 100 of even; this one comes nearest.{/if}
     {:else if game && o}
       <strong>{game.title}</strong>: A wins {sayChance(o.chanceA)} of the games; one takes about {sayMinutes(
         o.meanMinutes
@@ -175,7 +176,7 @@
           <dt class="inline font-semibold">Starts with</dt>
           <dd class="inline">{game.start}.</dd>
         </div>
-        {#each game.rules.marks ?? [] as m, i (m.id)}
+        {#each game.rules.marks ?? [] as m (m.id)}
           <div>
             <dt class="inline font-semibold">{m.words}</dt>
             <dd class="inline">
@@ -185,8 +186,8 @@
                   ? `counts ${m.worth}`
                   : m.times
                     ? `counts ${m.times} times`
-                    : `gives the feeder ${m.bonus}`}{game.marked?.[i]
-                ? `, reckoned in ${Math.round(game.marked[i] * 100)} of 100 rallies`
+                    : `gives the feeder ${m.bonus}`}{m.usual
+                ? `, reckoned in ${Math.round(m.usual * 100)} of 100 rallies`
                 : ''}.
             </dd>
           </div>

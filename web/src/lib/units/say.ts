@@ -7,6 +7,11 @@ export function sayChance(p: number): string {
   return percent > 99 ? '>99%' : `${percent}%`;
 }
 
+/** A rate as a coach says it; what is done and not hit has none. */
+export function sayRate(rate: { mean: number } | undefined): string {
+  return rate ? sayChance(rate.mean) : 'done';
+}
+
 /** Minutes, whole past ten; "over 4 h" where the figure has no use. */
 export function sayMinutes(minutes: number): string {
   if (minutes > 240) return 'over 4 h';
@@ -22,6 +27,8 @@ export function say(f: Pick<Figure, 'value'> & { unit: string }): string {
       return sayMinutes(f.value);
     case 'seconds':
       return `${round(f.value)} s`;
+    case 'load':
+      return `${round(f.value)} min × effort`;
     case 'balls':
       return f.value >= 1e9 ? 'too many to count' : `${round(f.value)} balls`;
     default:

@@ -30,7 +30,9 @@
         : String(Math.round(Math.min(figure.value, 99999)))
   );
   const unit = $derived(
-    { chance: '%', minutes: 'min', seconds: 's', balls: '', metres: 'm', count: '' }[figure.unit]
+    { chance: '%', minutes: 'min', seconds: 's', balls: '', metres: 'm', count: '', load: 'min × effort' }[
+      figure.unit
+    ]
   );
   const range = $derived(
     figure.low !== undefined && figure.high !== undefined && sayChance(figure.low) !== sayChance(figure.high)
@@ -47,7 +49,7 @@
   {range}
   shown={shown.padStart(figure.unit === 'chance' || small ? 1 : 2, '0')}
   said={say(figure)}
-  note={range && `With what is known of the success rates: ${range}.`}
+  note={range && `Eight times in ten it truly lies within ${range}.`}
   derivation={how}
   {inputs}
 />

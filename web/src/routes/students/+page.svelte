@@ -79,29 +79,30 @@
               {#each r.skills as k (k.skill)}
                 {@const last = k.track.at(-1)}
                 {@const by =
-                  last && k.track.length > 1
-                    ? Math.round(last.mean * 100) - Math.round(k.track.at(-2)!.mean * 100)
+                  last?.chance && k.track.length > 1
+                    ? Math.round(last.chance.mean * 100) -
+                      Math.round((k.track.at(-2)?.chance?.mean ?? 0) * 100)
                     : 0}
                 {#if last}
                   <div>
                     <p class="flex items-baseline gap-2 text-sm whitespace-nowrap" title={k.label}>
                       {k.short}
                       <span class="ml-auto text-lg font-semibold tabular-nums"
-                        >{Math.round(last.mean * 100)}%</span
+                        >{last.chance ? `${Math.round(last.chance.mean * 100)}%` : `${last.balls} done`}</span
                       >
                       <span class="w-8 text-sm tabular-nums"
                         >{by ? `${by > 0 ? '▲' : '▼'}${Math.abs(by)}` : ''}</span
                       >
                     </p>
-                    <EstimateChart
-                      track={k.track}
-                      small
-                      label="{k.label}: {Math.round(last.mean * 100)} percent, {by > 0
-                        ? `up ${by}`
-                        : by < 0
-                          ? `down ${-by}`
-                          : 'as before'}"
-                    />
+                    {#if last.chance}<EstimateChart
+                        track={k.track}
+                        small
+                        label="{k.label}: {Math.round(last.chance.mean * 100)} percent, {by > 0
+                          ? `up ${by}`
+                          : by < 0
+                            ? `down ${-by}`
+                            : 'as before'}"
+                      />{/if}
                   </div>
                 {/if}
               {:else}<p class="text-sm">Nothing counted yet.</p>{/each}

@@ -29,8 +29,9 @@
         </p>
       {:else}
         <p class="mt-3 text-sm">
-          Chance to land in the target: the line is the estimate, the band holds it with 80% certainty, each
-          ring is one session’s own share. Older sessions fade by half every three weeks.
+          Chance of a good ball at the last target: the line is the estimate, the band holds it with 80%
+          certainty, each ring is one session’s own share at the target of that day. What is older fades a
+          little every day.
         </p>
       {/if}
       <div class="mt-4 grid gap-x-10 gap-y-6 md:grid-cols-2">
@@ -41,23 +42,27 @@
             <section aria-label={k.label}>
               <div class="flex items-baseline gap-3 border-t border-base-content pt-2">
                 <h2 class="text-lg">{k.label}</h2>
-                <p class="figures ml-auto text-2xl font-semibold">{percent(last.mean)}%</p>
-                <p class="figures text-sm">{percent(last.low)}–{percent(last.high)}%</p>
+                {#if last.chance}
+                  <p class="figures ml-auto text-2xl font-semibold">{percent(last.chance.mean)}%</p>
+                  <p class="figures text-sm">{percent(last.chance.low)}–{percent(last.chance.high)}%</p>
+                {:else}<p class="figures ml-auto text-2xl font-semibold">{last.balls}</p>
+                  <p class="text-sm">repetitions</p>{/if}
               </div>
-              <EstimateChart
-                track={k.track}
-                label="{k.label}: {percent(last.mean)} percent now, between {percent(last.low)} and {percent(
-                  last.high
-                )}, over {k.track.length} sessions"
-              />
+              {#if last.chance}<EstimateChart
+                  track={k.track}
+                  label="{k.label}: {percent(last.chance.mean)} percent now, between {percent(
+                    last.chance.low
+                  )} and {percent(last.chance.high)}, over {k.track.length} sessions"
+                />{/if}
               <p class="text-sm">
-                {before
-                  ? percent(last.mean) === percent(before.mean)
+                {before?.chance && last.chance
+                  ? percent(last.chance.mean) === percent(before.chance.mean)
                     ? 'As before. '
-                    : `${last.mean > before.mean ? '▲ up' : '▼ down'} from ${percent(before.mean)}%. `
+                    : `${last.chance.mean > before.chance.mean ? '▲ up' : '▼ down'} from ${percent(before.chance.mean)}%. `
                   : ''}Last: {last.good} of {last.balls}, best streak {last.best}{last.met
                   ? ', goals met'
-                  : ''}. Target of {sayLength(k.radius, settings.units)}.
+                  : ''}.{#if k.within}
+                  Half of the balls within {sayLength(k.within, settings.units)} of the aim.{/if}
               </p>
             </section>
           {/if}

@@ -1,0 +1,22 @@
+<!-- What a student's goals come to: the chance to meet them, or where nothing is a matter of chance the time it takes. -->
+<script lang="ts">
+  import Wheel from './Wheel.svelte';
+  import type { PlayerOutlook } from '$lib/api/client';
+
+  interface Props {
+    player: PlayerOutlook;
+    label: string;
+    small?: boolean;
+    bare?: boolean;
+    /** Also the chance in words, under the wheel. */
+    words?: boolean;
+  }
+  let { player, label, small = false, bare = false, words = false }: Props = $props();
+</script>
+
+{#if player.finish}
+  <Wheel {label} figure={player.finish} {small} {bare} />
+  {#if words && player.said}<p class="mt-1 max-w-56 text-sm">
+      {player.said[0]?.toUpperCase()}{player.said.slice(1)}.
+    </p>{/if}
+{:else}<Wheel label={label.replace(/ finishes$/, ' takes')} figure={player.likely} {small} {bare} />{/if}
