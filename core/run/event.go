@@ -28,6 +28,7 @@ const (
 	Engagement Kind = "engagement" // Student was engaged Value of 10
 	Effort     Kind = "effort"     // Student found it Value of 10 hard
 	Note       Kind = "note"       // Text is the line of notes
+	Lasted     Kind = "lasted"     // Block took Value milliseconds, whatever the clock said
 )
 
 // Event is one thing that happened on court. Only the fields its kind needs
@@ -122,6 +123,15 @@ func aSide(e Event, _ *lesson.Lesson, p *units.Problems) {
 func oneToTen(e Event, _ *lesson.Lesson, p *units.Problems) {
 	if e.Value < 1 || e.Value > 10 {
 		p.Add("value", string(e.Kind)+" goes from 1 to 10")
+	}
+}
+
+// longest a block may be said to have taken, in milliseconds.
+const longest = 8 * 60 * 60 * 1000
+
+func aLength(e Event, _ *lesson.Lesson, p *units.Problems) {
+	if e.Value < 0 || e.Value > longest {
+		p.Add("value", "a block takes up to eight hours, in milliseconds")
 	}
 }
 

@@ -60,7 +60,7 @@ func begin(l *lesson.Lesson) State {
 	}
 	for i := range l.Blocks {
 		b := &l.Blocks[i]
-		s.Blocks[i] = BlockState{ID: b.ID, BasketLeft: noBasket}
+		s.Blocks[i] = BlockState{ID: b.ID, BasketLeft: noBasket, MostMs: mostOf(b.Minutes)}
 		if b.Drill != nil {
 			s.Blocks[i].Students = newStudents(b, l.Students)
 			if b.Drill.Basket > 0 {
@@ -128,10 +128,25 @@ func (f *fold) stop(at int64) {
 	s := &f.state
 	if s.Since != 0 {
 		// A device whose clock was set back must not take time away.
-		s.Blocks[s.Block].ElapsedMs += max(0, at-s.Since)
+		b := &s.Blocks[s.Block]
+		b.ElapsedMs = min(b.MostMs, b.ElapsedMs+max(0, at-s.Since))
 		s.Since = 0
 		s.Status = Paused
 	}
+}
+
+// lasted corrects what the clock recorded of a block.
+func (f *fold) lasted(e Event) {
+	i := f.blockAt(e.Block)
+	if i < 0 {
+		return
+	}
+	s := &f.state
+	s.Blocks[i].ElapsedMs = int64(e.Value)
+	if i == s.Block && s.Since != 0 {
+		s.Since = e.At
+	}
+	f.done = true
 }
 
 func (f *fold) goTo(e Event) {

@@ -32,6 +32,7 @@ var kinds = []kind{
 		"",
 	},
 	{Effort, []need{aStudent, oneToTen}, func(f *fold, e Event) { f.state.Effort[e.Student] = e.Value }, ""},
+	{Lasted, []need{aBlock, aLength}, (*fold).lasted, "the length of a block"},
 	{Note, []need{aLine}, func(f *fold, e Event) { f.state.Note = e.Text }, ""},
 }
 

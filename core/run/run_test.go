@@ -136,6 +136,22 @@ func TestClockOfTheBlock(t *testing.T) {
 	require.EqualValues(t, 0, Fold(s.l, s.events).Blocks[gameBlock].ElapsedMs)
 }
 
+// A clock left running stops by itself well after the block's end, and what it
+// recorded can be put right, and that taken back.
+func TestAClockLeftRunning(t *testing.T) {
+	s := &script{l: theLesson(t)}
+	s.add(Event{Kind: Start})
+	s.add(Event{Kind: Finish})
+	s.events[1].At += 48 * 60 * 60 * 1000 // found again two days later
+	first := Fold(s.l, s.events).Blocks[0]
+	require.Equal(t, first.MostMs, first.ElapsedMs)
+	require.Less(t, first.ElapsedMs, int64(60*60*1000))
+	fixed := s.add(Event{Kind: Lasted, Block: s.l.Blocks[0].ID, Value: 11 * 60_000})
+	require.EqualValues(t, 11*60_000, Fold(s.l, s.events).Blocks[0].ElapsedMs)
+	s.add(Event{Kind: Undo, Undoes: fixed})
+	require.Equal(t, first.MostMs, Fold(s.l, s.events).Blocks[0].ElapsedMs)
+}
+
 func TestGameAndAfterwards(t *testing.T) {
 	s := &script{l: theLesson(t)}
 	for i := range 4 {

@@ -30,6 +30,8 @@ type StepState struct {
 	Best      int    `json:"best"`
 	Count     int    `json:"count"` // toward the goal; stays at the goal once met
 	Met       bool   `json:"met"`
+	// Repeats: it is done, not hit; there is no miss.
+	Repeats bool `json:"repeats,omitempty"`
 }
 
 // StudentState is one student in one drill.
@@ -44,6 +46,9 @@ type StudentState struct {
 type BlockState struct {
 	ID         string         `json:"id"`
 	ElapsedMs  int64          `json:"elapsedMs"` // up to State.Since
+	// MostMs is where its clock stops by itself: a run left open, or a clock that
+	// was wrong, is no lesson of two days.
+	MostMs     int64          `json:"mostMs"`
 	Balls      int            `json:"balls"`
 	PickUps    int            `json:"pickUps"`
 	BasketLeft int            `json:"basketLeft"` // −1: no basket to count
@@ -51,6 +56,10 @@ type BlockState struct {
 	Students   []StudentState `json:"students,omitempty"`
 	Score      *game.Score    `json:"score,omitempty"`
 }
+
+// mostOf a block's time: twice its minutes and a quarter of an hour, well after
+// its end [trade].
+func mostOf(minutes int) int64 { return int64(2*minutes+15) * 60_000 }
 
 // noBasket stands for the balls left where there is no basket to count.
 const noBasket = -1
@@ -69,7 +78,7 @@ type State struct {
 	Status Status `json:"status"`
 	Block  int    `json:"block"` // place of the block in progress
 	// Since is when the clock last started, in device milliseconds; 0 when it
-	// stands. The block's time is its ElapsedMs plus now − Since.
+	// stands. The block's time is its ElapsedMs plus now − Since, up to its MostMs.
 	Since      int64          `json:"since"`
 	Blocks     []BlockState   `json:"blocks"`
 	Focus      string         `json:"focus"` // student being counted
@@ -122,7 +131,10 @@ func newStudents(b *lesson.Block, ids []string) []StudentState {
 		d := b.DrillFor(id) // each counts toward what is their own
 		out[i] = StudentState{ID: id, Steps: make([]StepState, len(d.Steps))}
 		for j, s := range d.Steps {
-			out[i].Steps[j] = StepState{Label: s.Label(), Goal: s.Goal, GoalLabel: s.Goal.String()}
+			out[i].Steps[j] = StepState{
+				Label: s.Label(), Goal: s.Goal, GoalLabel: d.GoalLabel(s),
+				Repeats: !d.ByChance(s) && !s.Goal.Kind.StartsAgain(),
+			}
 		}
 	}
 	return out

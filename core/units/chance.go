@@ -53,8 +53,13 @@ func SayChance(p, low, high float64) string {
 	if p >= 0.03 && p <= 0.97 && said != "even" {
 		said = "about " + said
 	}
-	if least == most {
+	switch {
+	case least == most:
 		return said
+	case p < 0.03:
+		return fmt.Sprintf("%s; %s at best, for what is known", said, most)
+	case p > 0.97:
+		return fmt.Sprintf("%s; %s at worst, for what is known", said, least)
 	}
 	return fmt.Sprintf("%s; between %s and %s for what is known", said, least, most)
 }

@@ -155,6 +155,10 @@ func (c *Club) AddEvents(ctx context.Context, id string, added []run.Event) (sta
 	return state, err
 }
 
+// clockOff is how far the time of a device may be from the server's when the run
+// began, in milliseconds, and still be believed.
+const clockOff = 36 * 60 * 60 * 1000
+
 // writeOutcome writes what the log and the estimates read: the run's status and, once
 // it is finished, its results.
 func (c *Club) writeOutcome(
@@ -166,6 +170,9 @@ func (c *Club) writeOutcome(
 	state run.State,
 ) error {
 	started, minutes := slices.MinFunc(events, func(a, b run.Event) int { return int(a.At - b.At) }).At, 0.0
+	if off := started - row.StartedAt; off > clockOff || off < -clockOff {
+		started = row.StartedAt // the device's clock is wrong, not the day
+	}
 	for _, b := range state.Blocks {
 		minutes += float64(b.ElapsedMs) / 60000
 	}
@@ -265,7 +272,7 @@ type Share struct {
 	Balls      int    `json:"balls"`
 	Good       int    `json:"good"`
 	Best       int    `json:"best"`
-	Goals      int    `json:"goals"`
+	Goals      int    `json:"goals"` // that were tried
 	GoalsMet   int    `json:"goalsMet"`
 	Engagement int    `json:"engagement,omitempty"` // absent: not asked
 }
@@ -314,14 +321,8 @@ func (c *Club) Log(ctx context.Context) (out []Entry, err error) {
 				Note:     r.Note,
 				Students: []Share{},
 			}
-			goals := 0
-			for _, b := range l.Blocks {
-				if b.Drill != nil {
-					goals += len(b.Drill.Steps)
-				}
-			}
 			for _, s := range l.Students {
-				e.Students = append(e.Students, Share{ID: s, Name: names[s], Goals: goals})
+				e.Students = append(e.Students, Share{ID: s, Name: names[s]})
 			}
 			out[i], at[r.ID] = e, &out[i]
 		}
@@ -334,6 +335,7 @@ func (c *Club) Log(ctx context.Context) (out []Entry, err error) {
 			s.Balls += int(r.Balls)
 			s.Good += int(r.Good)
 			s.Best = max(s.Best, int(r.Best))
+			s.Goals++ // a goal without a ball leaves no result: what was not begun is not "not met"
 			s.GoalsMet += int(r.Met)
 		}
 		engaged, err := q.ListEngagements(ctx)

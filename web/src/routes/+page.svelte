@@ -115,6 +115,7 @@
                 start={card.lesson.start}
                 slot={card.lesson.slotMinutes}
                 lanes={card.plan.students}
+                between={Object.fromEntries(card.plan.blocks.map((b) => [b.id, b.between]))}
                 troubled={card.plan.blocks.filter((b) => b.notices.some((n) => !n.caution)).map((b) => b.id)}
               />
             </div>

@@ -2498,6 +2498,11 @@ export interface components {
                 id: string;
                 /** Format: int64 */
                 elapsedMs: number;
+                /**
+                 * Format: int64
+                 * @description where its clock stops by itself
+                 */
+                mostMs: number;
                 balls: number;
                 pickUps: number;
                 basketLeft: number;
@@ -2518,6 +2523,8 @@ export interface components {
                         best: number;
                         count: number;
                         met: boolean;
+                        /** @description it is done, not hit; there is no miss */
+                        repeats?: boolean;
                     }[];
                 }[];
             }[];

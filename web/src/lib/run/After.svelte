@@ -14,10 +14,20 @@
         good: steps.reduce((n, s) => n + s.good, 0),
         best: Math.max(0, ...steps.map((s) => s.best)),
         met: steps.filter((s) => s.met).length,
-        goals: steps.length
+        goals: steps.filter((s) => s.balls > 0).length
       };
     })
   );
+  const took = $derived(
+    session.lesson.blocks.map((b, i) => ({
+      id: b.id,
+      title: b.title,
+      minutes:
+        (i === session.state.block ? session.elapsed : (session.state.blocks[i]?.elapsedMs ?? 0)) / 60000
+    }))
+  );
+  const correct = (block: string, minutes: number) =>
+    session.add({ kind: 'lasted', block, value: Math.round(minutes * 60000) });
 </script>
 
 <h1 class="mt-2 text-3xl">How was it?</h1>
@@ -57,7 +67,7 @@
       </div>
     </details>
     {#if c?.balls}<p class="mt-2 text-base">
-        {c.good} good of {c.balls}, best streak {c.best}, {c.met} of {c.goals} goals
+        {c.good} good of {c.balls}, best streak {c.best}, {c.met} of {c.goals} goals tried
       </p>{/if}
   </fieldset>
 {/each}
@@ -72,6 +82,30 @@
     onchange={(e) => session.add({ kind: 'note', text: e.currentTarget.value })}
   />
 </label>
+<details class="mt-2">
+  <summary class="flex min-h-14 cursor-pointer items-center text-lg"
+    >How long it took: {Math.round(took.reduce((n, b) => n + b.minutes, 0))} min</summary
+  >
+  <p class="text-sm">By the clock. If it was left running, or paused too long, put it right here.</p>
+  <ul class="mt-1 space-y-1.5">
+    {#each took as b (b.id)}<li class="flex items-center gap-3">
+        <label class="flex min-w-0 flex-1 items-center gap-3"
+          ><span class="min-w-0 flex-1 truncate text-lg">{b.title}</span>
+          <input
+            class="figures input h-14 w-24 border-base-content text-lg"
+            inputmode="decimal"
+            aria-label="Minutes that {b.title} took"
+            value={Math.round(b.minutes)}
+            onchange={(e) => {
+              const n = Number(e.currentTarget.value.replace(',', '.'));
+              if (n >= 0 && n <= 480) correct(b.id, n);
+              else e.currentTarget.value = String(Math.round(b.minutes));
+            }}
+          /> min</label
+        >
+      </li>{/each}
+  </ul>
+</details>
 <div class="mt-auto grid grid-cols-2 gap-2 pt-4">
   {#if finished}
     <a class="btn h-16 border-base-content text-lg btn-accent" href="/log">To the log</a>

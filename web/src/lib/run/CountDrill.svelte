@@ -73,14 +73,15 @@
           >/{step.goal.count}</span
         >
       </p>
-      <dl class="grid grid-cols-2 gap-x-4 text-right">
-        <dt>streak</dt>
-        <dd class="figures text-3xl font-semibold" aria-label="Streak">{step.streak}</dd>
-        <dt>best</dt>
-        <dd class="figures text-xl">{step.best}</dd>
-        <dt>good</dt>
-        <dd class="figures text-xl">{step.good} of {step.balls}</dd>
-      </dl>
+      {#if step.repeats}<p class="text-xl">done</p>
+      {:else}<dl class="grid grid-cols-2 gap-x-4 text-right">
+          <dt>streak</dt>
+          <dd class="figures text-3xl font-semibold" aria-label="Streak">{step.streak}</dd>
+          <dt>best</dt>
+          <dd class="figures text-xl">{step.best}</dd>
+          <dt>good</dt>
+          <dd class="figures text-xl">{step.good} of {step.balls}</dd>
+        </dl>{/if}
     </div>
     {#if pips}<div class="flex gap-1" aria-hidden="true">
         {#each { length: pips }, i (i)}<span class="pip" class:on={i < step.count}></span>{/each}
@@ -106,13 +107,16 @@
     {/if}
   </section>
 
-  <div class="grid grid-cols-2 gap-2">
+  <div class="grid gap-2" class:grid-cols-2={!step.repeats}>
     <button type="button" class="big good" aria-keyshortcuts="g" onclick={() => session.tap('good')}
-      ><span aria-hidden="true">✓</span> Good</button
+      ><span aria-hidden="true">{step.repeats ? '+1' : '✓'}</span> {step.repeats ? 'Done' : 'Good'}</button
     >
-    <button type="button" class="big miss" aria-keyshortcuts="m" onclick={() => session.tap('miss')}
-      ><span aria-hidden="true">×</span> Miss</button
-    >
+    {#if !step.repeats}<button
+        type="button"
+        class="big miss"
+        aria-keyshortcuts="m"
+        onclick={() => session.tap('miss')}><span aria-hidden="true">×</span> Miss</button
+      >{/if}
   </div>
   <div class="my-2 grid grid-cols-2 gap-2">
     <button

@@ -134,9 +134,11 @@
             ? next
               ? `Next: ${next.title}`
               : 'Last ten seconds'
-            : left < 0
-              ? 'over time'
-              : `left of ${block.minutes} min`}
+            : session.stopped
+              ? 'clock stopped by itself'
+              : left < 0
+                ? 'over time'
+                : `left of ${block.minutes} min`}
         </p>
         <p
           class="figures text-6xl leading-none font-semibold tracking-tighter"

@@ -61,7 +61,12 @@ export class Session {
   /** Milliseconds spent on the block in progress. */
   get elapsed() {
     const before = this.blockState?.elapsedMs ?? 0;
-    return this.state.since ? before + Math.max(0, this.now - this.state.since) : before;
+    if (!this.state.since) return before;
+    return Math.min(this.blockState?.mostMs ?? Infinity, before + Math.max(0, this.now - this.state.since));
+  }
+  /** The block's clock has stopped by itself, well after its end. */
+  get stopped() {
+    return this.running && this.elapsed >= (this.blockState?.mostMs ?? Infinity);
   }
   get student() {
     return (
@@ -76,6 +81,7 @@ export class Session {
   }
   tap(kind: 'good' | 'miss') {
     const s = this.student;
+    if (kind === 'miss' && s?.steps[s.step]?.repeats) return; // it is done, not hit
     if (this.block && s) this.add({ kind, block: this.block.id, student: s.id, step: s.step });
   }
   goTo(index: number) {

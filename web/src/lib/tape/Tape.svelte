@@ -61,14 +61,19 @@
   const span = $derived(Math.max(slot, total, 10));
   const px = $derived(width / span);
   const every = $derived(numberedEvery(px));
+  /** Where each block lies, and when it begins by the clock: after what goes on between. */
   const placed = $derived.by(() => {
     let at = 0;
+    let moved = 0;
     return blocks.map((b) => {
       const from = at;
+      const begins = at + moved;
       at += b.minutes;
-      return { ...b, from };
+      moved += between[b.id] ?? 0;
+      return { ...b, from, begins };
     });
   });
+  const ends = $derived(total + blocks.reduce((sum, b) => sum + (between[b.id] ?? 0), 0));
 
   function pulling(e: PointerEvent) {
     if (pull)
@@ -139,9 +144,9 @@
           class="face"
           class:slim={upright}
           aria-pressed={onselect ? b.id === selected : undefined}
-          aria-label="{kindName(b.kind)}: {b.title}, {b.minutes} minutes, {clock(start, b.from)} to {clock(
+          aria-label="{kindName(b.kind)}: {b.title}, {b.minutes} minutes, {clock(start, b.begins)} to {clock(
             start,
-            b.from + b.minutes
+            b.begins + b.minutes
           )}{troubled.includes(b.id) ? ', has a notice' : ''}"
           aria-keyshortcuts={onselect ? 'Alt+ArrowLeft Alt+ArrowRight + - Delete' : undefined}
           onclick={() => onselect?.(b.id)}
@@ -203,11 +208,11 @@
     {#each placed as b (b.id)}
       {#if b.from > 0 && b.minutes * px > 36}<span
           class="absolute -translate-x-1/2 pt-0.5"
-          style:left="{b.from * px}px">{clock(start, b.from)}</span
+          style:left="{b.from * px}px">{clock(start, b.begins)}</span
         >{/if}
     {/each}
-    <span class="absolute right-0 pt-0.5 font-semibold" class:text-error={total > slot}
-      >{clock(start, total)}</span
+    <span class="absolute right-0 pt-0.5 font-semibold" class:text-error={ends > slot + 0.5}
+      >{clock(start, ends)}</span
     >
   </div>
 

@@ -26,10 +26,10 @@ export function numberedEvery(pixelsPerMinute: number): number {
   return [5, 10, 15, 30, 60].find((m) => m * pixelsPerMinute >= 44) ?? 120;
 }
 
-/** The time of day so many minutes after "17:00". */
+/** The time of day so many minutes after "17:00", to the nearest. */
 export function clock(start: string, minutes: number): string {
   const [h = 0, m = 0] = start.split(':').map(Number);
-  const t = (((h * 60 + m + minutes) % 1440) + 1440) % 1440;
+  const t = (((h * 60 + m + Math.round(minutes)) % 1440) + 1440) % 1440;
   return `${String(Math.floor(t / 60)).padStart(2, '0')}:${String(t % 60).padStart(2, '0')}`;
 }
 

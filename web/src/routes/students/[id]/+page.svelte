@@ -61,8 +61,8 @@
                     : `${last.chance.mean > before.chance.mean ? '▲ up' : '▼ down'} from ${percent(before.chance.mean)}%. `
                   : ''}Last: {last.good} of {last.balls}, best streak {last.best}{last.met
                   ? ', goals met'
-                  : ''}.{#if k.within}
-                  Half of the balls within {sayLength(k.within, settings.units)} of the aim.{/if}
+                  : ''}.
+                {#if k.within}Half of the balls within {sayLength(k.within, settings.units)} of the aim.{/if}
               </p>
             </section>
           {/if}

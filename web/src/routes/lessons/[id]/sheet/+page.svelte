@@ -114,6 +114,7 @@
             start={s.lesson.start}
             slot={s.lesson.slotMinutes}
             lanes={s.plan.students}
+            between={Object.fromEntries(s.plan.blocks.map((b) => [b.id, b.between]))}
             coach={s.plan.coach}
           />
         </div>
