@@ -55,7 +55,7 @@ func (d *Drill) ToHave(fed int) float64 {
 		return 0
 	}
 	if d.Basket > 0 {
-		return math.Min(float64(d.Basket), float64(fed))
+		return math.Min(float64(d.Basket*d.Sources()), float64(fed)) // a basket for each who feeds
 	}
 	return float64(fed)
 }

@@ -109,7 +109,7 @@ func TestSquashWallToWall(t *testing.T) {
 		}
 		return out
 	}
-	drive := Launch{From: Vec{2.8, -7, 0.4}, Speed: 38, Elevation: 6 * degree}
+	drive := Launch{From: Vec{2.8, -7, 0.4}, Speed: 26, Elevation: 8 * degree}
 	require.Equal(t, []string{"front wall", "floor"}, names(drive)[:2])
 	require.Equal(t, "floor", names(drive)[len(names(drive))-1])
 	boast := Launch{From: Vec{2.4, -8, 0.4}, Speed: 32, Elevation: 14 * degree, Heading: 40 * degree}

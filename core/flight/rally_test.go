@@ -166,3 +166,36 @@ func TestPathsAreWhatIsPlayed(t *testing.T) {
 		require.InDelta(t, beat.Met.At.Y, path[len(path)-1].At.Y, 1e-6, court.ID)
 	}
 }
+
+// A squash speed or a clearance that cannot be has a nearest that can: it is
+// offered, it works, and what is wanted already needs none.
+func TestNearestOffTheWall(t *testing.T) {
+	c, b := squashCourt(t), named(t, "squash")
+	ask := func(by Given, want float64) WallShot {
+		return SolveWall(b, Standard, c, Feed{From: Vec{1, -7, 0.5}, To: Vec{2.5, -8, b.Diameter / 2}, By: by, Want: want})
+	}
+	for _, k := range []struct {
+		by   Given
+		want float64
+	}{{BySpeed, 8}, {BySpeed, 6}, {ByClearance, -0.3}, {ByClearance, -0.05}, {ByClearance, 0}} {
+		s := ask(k.by, k.want)
+		require.NotEmpty(t, s.Reason)
+		require.True(t, s.NearestFound, "%s %g", k.by, k.want)
+		require.Empty(t, ask(k.by, s.Nearest).Reason)
+	}
+	require.False(t, ask(BySpeed, 25).NearestFound)
+}
+
+// A clearance under the tape is answered with one over it.
+func TestNearestOverTheNet(t *testing.T) {
+	b := named(t, "tennis")
+	f := Feed{
+		From: Vec{0, -11, 1}, To: Vec{0, 9, b.Diameter / 2}, By: ByClearance, Want: -0.3,
+		Net: func(float64) float64 { return 0.914 },
+	}
+	a := Solve(b, Standard, f, false)
+	require.False(t, a.Feasible)
+	require.True(t, a.NearestFound)
+	f.Want = a.Nearest
+	require.True(t, Solve(b, Standard, f, false).Feasible)
+}

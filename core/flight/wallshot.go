@@ -26,6 +26,10 @@ type WallShot struct {
 	Reason  string  // empty: good
 	Bounce  *Moment // the first on the floor
 	Front   *Moment // where it meets the front wall
+	// Nearest is the value of what was fixed which would do, where there is one
+	// near; NearestFound says so.
+	Nearest      float64
+	NearestFound bool
 }
 
 // PlayWall plays a launch between the walls of c. It is good when it reaches the
@@ -72,7 +76,49 @@ func outLine(c *court.Court, y float64) float64 {
 // f.To; f.By is speed, time (to that bounce), or clearance of the ball's centre
 // over the tin. Where two launches do, it gives the flatter. It aims straight at
 // the front wall and does not look for shots by way of a side wall.
+//
+// Where none does, it looks for the nearest value of what was fixed that has one.
 func SolveWall(b *Ball, air Air, c *court.Court, f Feed) WallShot {
+	out := solveWall(b, air, c, f)
+	if out.Reason == "" {
+		return out
+	}
+	try := func(want float64) bool {
+		f.Want = want
+		return solveWall(b, air, c, f).Reason == ""
+	}
+	wanted := f.Want
+	for step := 1; step <= 10 && !out.NearestFound; step++ {
+		for _, sign := range []float64{1, -1} {
+			want := nearby(f.By, wanted, sign*float64(step))
+			if want <= 0 || !try(want) {
+				continue
+			}
+			out.Nearest, out.NearestFound = want, true
+			not := nearby(f.By, wanted, sign*float64(step-1))
+			for range 4 { // and nearer, as far as is worth saying
+				if mid := (not + out.Nearest) / 2; try(mid) {
+					out.Nearest = mid
+				} else {
+					not = mid
+				}
+			}
+			break
+		}
+	}
+	return out
+}
+
+// nearby is a value so many steps above what was wanted, or below: by shares of
+// a speed or a time, by 20 cm of a height.
+func nearby(by Given, wanted, step float64) float64 {
+	if by == BySpeed || by == ByTime {
+		return wanted * math.Pow(1.15, step)
+	}
+	return wanted + 0.2*step
+}
+
+func solveWall(b *Ball, air Air, c *court.Court, f Feed) WallShot {
 	s := wallSolver{solver: newSolver(b, air, f), court: c}
 	for _, level := range []float64{0, 6, 9, 13, 18, 25, 35, 50} {
 		if level == 0 {

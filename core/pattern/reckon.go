@@ -238,6 +238,9 @@ func (f Feed) offWall(c *court.Court, ball *flight.Ball, feed flight.Feed) Ball 
 	feed.To.Z = ball.Diameter / 2
 	s := flight.SolveWall(ball, flight.Standard, c, feed)
 	out := Ball{Feasible: s.Reason == "", Reason: s.Reason, At: Place{f.To.X, f.To.Y, f.Height}}
+	if s.NearestFound {
+		out.Nearest = &s.Nearest
+	}
 	if s.Bounce == nil || s.Front == nil {
 		return out
 	}

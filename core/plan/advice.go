@@ -88,11 +88,13 @@ func (q *question) lacking(b *lesson.Block, fed float64) (out []Notice) {
 // between.
 func FromBalls(b *lesson.Block, balls int) lesson.Block {
 	out := *b
-	if b.Drill.ToHave(b.Drill.Tempo().Balls(float64(max(b.Minutes, Room(b).Most)))) <= float64(balls) {
+	sources := b.Drill.Sources()
+	most := b.Drill.Tempo().Balls(float64(max(b.Minutes, Room(b).Most)))
+	if b.Drill.ToHave(most*sources) <= float64(balls) {
 		return out
 	}
 	d := b.Drill.Clone()
-	d.Basket = balls
+	d.Basket = max(1, balls/sources) // each feeder has one
 	if d.PickUp == 0 {
 		d.PickUp = max(0.5, float64(balls)/(2*ballsPickedPerMinute))
 	}

@@ -155,6 +155,9 @@ func (a asked) flown(f flight.Answer) FlightAnswer {
 // played words a shot between walls. The path is given from touch to touch.
 func (a asked) played(s flight.WallShot) FlightAnswer {
 	out := FlightAnswer{Feasible: s.Reason == "", Reason: s.Reason}
+	if s.NearestFound {
+		out.Nearest = &s.Nearest
+	}
 	if s.Bounce == nil {
 		return out
 	}
