@@ -51,7 +51,7 @@ func (w *maker) compose(title drill.Focus, drills []found) lesson.Lesson {
 	if w.Resources != nil && w.Resources.Balls > 0 {
 		for i := range l.Blocks {
 			if l.Blocks[i].Drill != nil {
-				l.Blocks[i] = plan.FromBalls(&l.Blocks[i], w.Resources.Balls)
+				l.Blocks[i] = plan.FromBalls(&l.Blocks[i], w.Resources.Balls, len(w.Students))
 			}
 		}
 	}

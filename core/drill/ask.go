@@ -109,8 +109,8 @@ func (d *Drill) asks(c *court.Court, s Step, contacts []court.Point, turn patter
 		return nil
 	}
 	total := 0.0
-	for j, b := range turn.Balls {
-		i := j % len(d.Pattern.Feeds)
+	for _, b := range turn.Balls {
+		i := b.Feed
 		f := d.Pattern.Feeds[i]
 		if !d.plays(s, f) || f.How == pattern.Shadow {
 			continue

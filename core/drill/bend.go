@@ -123,7 +123,7 @@ var bends = []struct {
 	},
 	{
 		units.Term{ID: "shuffled", Label: "shuffled"},
-		func(d *Drill) Drill { return d.with(d.Pattern.Shuffled(1)) },
+		func(d *Drill) Drill { return d.with(d.Pattern.Shuffled()) },
 	},
 	{
 		units.Term{ID: "fewer", Label: "one ball fewer"},

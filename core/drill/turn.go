@@ -37,15 +37,15 @@ func (t Turns) Wheels(p Player) Wheels {
 		Metres: metresDerivation.Of(contacts.Value/balls*turn.Metres, units.Metres,
 			contacts.Value, balls, turn.Metres),
 		Rest:      restDerivation.Of((turns*cycle-work)/work, units.Count, work, cycle, turns),
-		Balls:     toHaveDerivation.Of(d.ToHave(int(fed)), units.Balls, fed, float64(d.Basket)),
+		Balls:     toHaveDerivation.Of(d.ToHave(int(fed), int(t.sources)), units.Balls, fed, float64(d.Basket)),
 		LeastOver: overDerivation.Of(turn.LeastOver, units.Metres, feeds),
 	}
 }
 
-// ToHave is how many balls must be at hand when so many are fed: all of them,
+// ToHave is how many balls must be at hand when so many are fed by so many: all of them,
 // or a basketful that is picked up again. A rally takes two for each pair, one in
 // play and one in hand, and so does a wall, off which the ball comes back.
-func (d *Drill) ToHave(fed int) float64 {
+func (d *Drill) ToHave(fed, sources int) float64 {
 	c, err := d.Court()
 	comesBack := err == nil && c.Walls != nil && d.Basket == 0
 	if comesBack || !d.any(func(f pattern.Feed) bool { return f.How.Fed() }) {
@@ -55,7 +55,7 @@ func (d *Drill) ToHave(fed int) float64 {
 		return 0
 	}
 	if d.Basket > 0 {
-		return math.Min(float64(d.Basket*d.Sources()), float64(fed)) // a basket for each who feeds
+		return math.Min(float64(d.Basket*max(1, sources)), float64(fed)) // a basket for each who feeds
 	}
 	return float64(fed)
 }

@@ -48,21 +48,38 @@ func toward(a, b court.Point, d float64) court.Point {
 	return court.Point{X: a.X + (b.X-a.X)*d/whole, Y: a.Y + (b.Y-a.Y)*d/whole}
 }
 
-// Schools compares the two on likely replies: the worst time ratio waiting at
-// the base and waiting at the better spot, and the least slack of each.
+// Schools compares the two on likely replies: the time ratio at the reply that is
+// worst once weighed, waiting at the base and waiting at the better spot, and the
+// least slack of each. The ratios are plain, needed ÷ available; the weights that
+// chose the reply stand beside them.
 type Schools struct {
-	Base, Shift           court.Point
-	BaseRatio, ShiftRatio float64
-	BaseSlack, ShiftSlack float64 // s, at the reply that is hardest to reach
+	Base, Shift             court.Point
+	BaseRatio, ShiftRatio   float64
+	BaseWeight, ShiftWeight float64
+	BaseSlack, ShiftSlack   float64 // s, at the reply that is hardest to reach
 }
 
 // Compare the two schools for a student at that base.
 func (m Mover) Compare(base court.Point, replies []Reply) Schools {
 	s := Schools{Base: base}
-	s.Shift, s.ShiftRatio = m.Shifting(replies)
-	s.BaseRatio = m.worst(base, replies)
+	s.Shift, _ = m.Shifting(replies)
+	s.BaseRatio, s.BaseWeight = m.hardest(base, replies)
+	s.ShiftRatio, s.ShiftWeight = m.hardest(s.Shift, replies)
 	s.BaseSlack, s.ShiftSlack = m.slack(base, replies), m.slack(s.Shift, replies)
 	return s
+}
+
+// hardest is the time ratio of the reply that is worst once weighed, and its
+// weight.
+func (m Mover) hardest(from court.Point, replies []Reply) (ratio, weight float64) {
+	worst := -1.0
+	for _, r := range replies {
+		plain := m.Needed(from.Distance(r.At)) / r.Available
+		if r.Weight*plain > worst {
+			worst, ratio, weight = r.Weight*plain, plain, r.Weight
+		}
+	}
+	return ratio, weight
 }
 
 // slack is the least slack in seconds over the replies.

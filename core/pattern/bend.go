@@ -89,18 +89,22 @@ func (p Pattern) OtherHand() Pattern {
 	return p
 }
 
-// Reverse plays the balls in the other order; the rhythm stays.
+// Reverse plays the balls in the other order; what belongs to the place in the
+// rally stays: the rhythm, and the spin of that ball.
 func (p Pattern) Reverse() Pattern {
 	p = p.Clone()
-	gaps := make([]float64, len(p.Feeds))
-	for i, f := range p.Feeds {
-		gaps[i] = f.Gap
-	}
+	was := slices.Clone(p.Feeds)
 	slices.Reverse(p.Feeds)
 	for i := range p.Feeds {
-		p.Feeds[i].Gap = gaps[i]
+		p.Feeds[i].inPlaceOf(was[i])
 	}
 	return p
+}
+
+// inPlaceOf gives a feed what belongs to the place in the rally where that one
+// was.
+func (f *Feed) inPlaceOf(was Feed) {
+	f.Gap, f.TopRPM, f.SideRPM = was.Gap, was.TopRPM, was.SideRPM
 }
 
 // SwapDepths makes the deepest ball the shortest and so on.
@@ -134,17 +138,25 @@ func (p Pattern) OnePlace() Pattern {
 	return p
 }
 
-// Shuffled plays the balls in the order the seed deals, so that the student
-// knows the few places but not which is next; the rhythm stays.
-func (p Pattern) Shuffled(seed uint64) Pattern {
+// Shuffled has the order drawn anew every turn, so that the student knows the few
+// places but not which is next.
+func (p Pattern) Shuffled() Pattern {
 	p = p.Clone()
-	feeds := slices.Clone(p.Feeds)
-	for i, from := range rand.New(rand.NewPCG(seed, 11)).Perm(len(feeds)) {
-		gap := p.Feeds[i].Gap
-		p.Feeds[i] = feeds[from]
-		p.Feeds[i].Gap = gap
-	}
+	p.Drawn = len(p.Feeds) > 1
 	return p
+}
+
+// drawn is the order in which the feeds come in a round: theirs, or for a pattern
+// that is drawn anew what the round's number deals.
+func (p Pattern) drawn(round int) []int {
+	if p.Drawn {
+		return rand.New(rand.NewPCG(uint64(round), 11)).Perm(len(p.Feeds))
+	}
+	out := make([]int, len(p.Feeds))
+	for i := range out {
+		out[i] = i
+	}
+	return out
 }
 
 // Anywhere moves each ball by up to radius metres, as the seed deals them.

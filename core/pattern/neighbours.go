@@ -23,9 +23,6 @@ type Neighbour struct {
 	mean float64 // ratio, for those whose worst ball is the same
 }
 
-// shuffle is the seed of the order that is offered.
-const shuffle = 3
-
 // Neighbours are the pattern's bends, easiest first by the worst time ratio for
 // that student in a turn of so many balls, then by the mean. Bends that change nothing or cannot be fed are left out.
 func (k *Flights) Neighbours(p Pattern, m footwork.Mover, balls int) []Neighbour {
@@ -36,7 +33,7 @@ func (k *Flights) Neighbours(p Pattern, m footwork.Mover, balls int) []Neighbour
 		{ID: "swapDepths", Label: "Short for deep", Pattern: p.SwapDepths()},
 		{ID: "onePlace", Label: "All to one place", Pattern: p.OnePlace()},
 		{ID: "oneSide", Label: "All to one side", Pattern: p.OneSide()},
-		{ID: "shuffled", Label: "A few places, shuffled", Pattern: p.Shuffled(shuffle)},
+		{ID: "shuffled", Label: "A few places, shuffled", Pattern: p.Shuffled()},
 		{ID: "anywhere", Label: "Anywhere near", Pattern: p.Anywhere(1.5, 1)},
 		{ID: "slower", Label: "A quarter slower", Pattern: p.Tempo(1.25)},
 		{ID: "quicker", Label: "A fifth quicker", Pattern: p.Tempo(0.8)},
@@ -94,7 +91,7 @@ func (k *Flights) Asks(p Pattern, m footwork.Mover, balls int) (n Neighbour, ok 
 
 // same says whether two patterns ask for the same, people and things apart.
 func same(a, b Pattern) bool {
-	return a.Court == b.Court && a.Hand == b.Hand && a.Shift == b.Shift && a.Start == b.Start &&
+	return a.Court == b.Court && a.Hand == b.Hand && a.Shift == b.Shift && a.Drawn == b.Drawn && a.Start == b.Start &&
 		slices.EqualFunc(a.Feeds, b.Feeds, func(x, y Feed) bool {
 			alike := equal(x.Aim, y.Aim) && equal(x.Go, y.Go)
 			x.Aim, y.Aim, x.Go, y.Go = nil, nil, nil, nil

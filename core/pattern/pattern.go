@@ -170,6 +170,7 @@ type Pattern struct {
 	Base    court.Point `json:"base"`
 	Shift   bool        `json:"shift"` // recover to the better spot, not to the base
 	Feeds   []Feed      `json:"feeds"`
+	Drawn   bool        `json:"drawn,omitempty"` // their order is drawn anew every turn
 	People  []Person    `json:"people"`
 	Objects []Object    `json:"objects"`
 }

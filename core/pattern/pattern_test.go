@@ -1,6 +1,7 @@
 package pattern
 
 import (
+	"fmt"
 	"encoding/json"
 	"slices"
 	"strings"
@@ -161,17 +162,11 @@ func TestBends(t *testing.T) {
 			require.InDelta(t, p.Feeds[i].To.Y, p.SwapDepths().SwapDepths().Feeds[i].To.Y, 1e-9)
 		}
 		require.Equal(t, p.Anywhere(1, 5), p.Anywhere(1, 5), "the same seed deals the same")
-		shuffled := p.Shuffled(5)
-		require.Equal(t, shuffled, p.Shuffled(5))
-		places := func(q Pattern) (to []court.Point) {
-			for _, f := range q.Feeds {
-				to = append(to, f.To)
-			}
-			return to
-		}
-		require.ElementsMatch(t, places(p), places(shuffled), "the same balls in another order")
-		for i := range p.Feeds {
-			require.Equal(t, p.Feeds[i].Gap, shuffled.Feeds[i].Gap)
+		turned := p.Reverse()
+		for i := range p.Feeds { // what belongs to the place in the rally stays there
+			require.Equal(t, p.Feeds[i].Gap, turned.Feeds[i].Gap)
+			require.Equal(t, p.Feeds[i].TopRPM, turned.Feeds[i].TopRPM)
+			require.Equal(t, p.Feeds[len(p.Feeds)-1-i].To, turned.Feeds[i].To)
 		}
 		require.Empty(t, p.Anywhere(2, 5).Validate())
 		require.Len(t, p.More().Feeds, len(p.Feeds)+1)
@@ -404,4 +399,28 @@ func TestAWholeTurn(t *testing.T) {
 	fifty, hundred := whole(deepShortDeep(), 51), whole(deepShortDeep(), 102)
 	require.InDelta(t, 102*3.5, hundred.Seconds, 3.5)
 	require.InEpsilon(t, 2, hundred.Metres/fifty.Metres, 0.01)
+}
+
+// A shuffle is drawn anew every turn: each round holds every ball once, released
+// in the pattern's rhythm, and the rounds are not alike.
+func TestAShuffleIsDrawnAnew(t *testing.T) {
+	p := deepShortDeep()
+	p.Feeds = append(p.Feeds, p.Feeds[0], p.Feeds[1])
+	p = p.Shuffled()
+	require.Empty(t, p.Validate())
+	balls, err := p.Fly()
+	require.NoError(t, err)
+	turn := p.Whole(footwork.Club, balls, 4*len(p.Feeds))
+	orders := map[string]bool{}
+	for round := range 4 {
+		var order []int
+		for i, b := range turn.Balls[round*len(p.Feeds) : (round+1)*len(p.Feeds)] {
+			order = append(order, b.Feed)
+			require.InDelta(t, 3.5*float64(round*len(p.Feeds)+i), b.Release, 1e-9)
+			require.InDelta(t, balls[b.Feed].Contact-balls[b.Feed].Release, b.Contact-b.Release, 1e-9)
+		}
+		require.ElementsMatch(t, []int{0, 1, 2, 3, 4}, order)
+		orders[fmt.Sprint(order)] = true
+	}
+	require.Greater(t, len(orders), 2)
 }

@@ -24,6 +24,7 @@ type Ball struct {
 	// Nearest is the value of what was fixed that could be made.
 	Nearest *float64     `json:"nearest,omitempty"`
 	Leg     footwork.Leg `json:"leg"`
+	Feed    int          `json:"-"` // of the pattern
 	// Path is the flight to the bounce and on to contact, for drawing.
 	Path []Spot `json:"path,omitempty"`
 
@@ -64,12 +65,12 @@ func (k *Flights) Play(p Pattern, m footwork.Mover, balls int, paths bool) (Turn
 		return Turn{}, err
 	}
 	out := p.Whole(m, flown, max(balls, len(flown)))
-	for i, b := range out.Balls[len(flown):] {
-		if once := &out.Balls[i%len(flown)]; b.Leg.Ratio > once.Leg.Ratio {
+	for _, b := range out.Balls {
+		if once := &flown[b.Feed]; b.Leg.Ratio > once.Leg.Ratio || once.Leg.Effort == "" {
 			once.Leg = b.Leg
 		}
 	}
-	out.Balls = out.Balls[:len(flown)]
+	out.Balls = flown
 	out.Efforts = map[footwork.Effort]int{}
 	for _, b := range out.Balls {
 		out.Efforts[b.Leg.Effort]++
@@ -96,7 +97,7 @@ func (k *Flights) Fly(p Pattern, paths bool) ([]Ball, error) {
 		return nil, err
 	}
 	balls, at := make([]Ball, 0, len(p.Feeds)), 0.0
-	for _, f := range p.Feeds {
+	for i, f := range p.Feeds {
 		var b Ball
 		if paths {
 			b = f.fly(c, ball, true)
@@ -105,6 +106,7 @@ func (k *Flights) Fly(p Pattern, paths bool) ([]Ball, error) {
 			b = k.fly(f, c, ball)
 		}
 		b.shift(at)
+		b.Feed = i
 		balls = append(balls, b)
 		at += f.Gap
 	}
@@ -295,22 +297,27 @@ func (p Pattern) better(m footwork.Mover, balls []Ball) court.Point {
 // of a longer turn costs what its last round did.
 const mostRun = 48
 
-// Whole sends a student who moves like that through a turn of n balls: the
-// pattern over and over, the run going on from ball to ball, and back at the end
-// to where the student recovers to. One feed eight times costs what eight feeds
-// cost.
+// Whole sends a student who moves like that through a turn of n balls, flown as
+// given: the pattern over and over, the run going on from ball to ball, and back
+// at the end to where the student recovers to. One feed eight times costs what
+// eight feeds cost. Where the order is drawn anew every round is another.
 func (p Pattern) Whole(m footwork.Mover, balls []Ball, n int) Turn {
 	feeds, cycle := len(balls), 0.0
 	for _, f := range p.Feeds {
 		cycle += f.Gap
 	}
 	all := make([]Ball, 0, min(n, mostRun+feeds))
+	var from []int
 	for i := range max(1, n) {
 		if i >= mostRun && i%feeds == 0 {
 			break
 		}
-		b := balls[i%feeds]
-		b.shift(float64(i/feeds) * cycle)
+		if i%feeds == 0 {
+			from = p.drawn(i / feeds)
+		}
+		b := balls[from[i%feeds]]
+		// Released when the ball of this place is, in this round.
+		b.shift(float64(i/feeds)*cycle + balls[i%feeds].Release - b.Release)
 		all = append(all, b)
 	}
 	out := p.Run(m, all)
@@ -339,7 +346,7 @@ func (p Pattern) run(m footwork.Mover, plan *Turn) {
 			Recover:   plan.Recovers,
 		}
 		if i > 0 {
-			sequence[i].Recover = p.after(i-1, plan.Recovers)
+			sequence[i].Recover = p.after(plan.Balls[i-1].Feed, plan.Recovers)
 		}
 		if i == 0 {
 			sequence[i].Between, sequence[i].Recover = 0, p.Start
@@ -361,7 +368,7 @@ func (p Pattern) run(m footwork.Mover, plan *Turn) {
 	if math.IsInf(plan.LeastOver, 1) {
 		plan.LeastOver = 0
 	}
-	plan.Metres += at.Distance(p.after(len(plan.Balls)-1, plan.Recovers)) // and back
+	plan.Metres += at.Distance(p.after(plan.Balls[len(plan.Balls)-1].Feed, plan.Recovers)) // and back
 	plan.Seconds = last
 	for _, f := range p.Feeds {
 		plan.PerMinute += f.Gap / float64(len(p.Feeds))
@@ -369,9 +376,9 @@ func (p Pattern) run(m footwork.Mover, plan *Turn) {
 	plan.PerMinute = 60 / plan.PerMinute
 }
 
-// after is where the student makes for after the i-th ball of a turn.
-func (p Pattern) after(i int, recovers court.Point) court.Point {
-	if to := p.Feeds[i%len(p.Feeds)].Go; to != nil {
+// after is where the student makes for after a feed.
+func (p Pattern) after(feed int, recovers court.Point) court.Point {
+	if to := p.Feeds[feed].Go; to != nil {
 		return *to
 	}
 	return recovers

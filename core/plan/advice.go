@@ -60,8 +60,8 @@ func (q *question) lacking(b *lesson.Block, fed float64) (out []Notice) {
 	if b.Drill == nil || r == nil {
 		return nil
 	}
-	if asks := b.Drill.ToHave(int(fed)); r.Balls > 0 && asks > float64(r.Balls) {
-		fit := FromBalls(b, r.Balls)
+	if asks := b.Drill.ToHave(int(fed), formation.Sources(b, len(q.students))); r.Balls > 0 && asks > float64(r.Balls) {
+		fit := FromBalls(b, r.Balls, len(q.students))
 		t := fit.Drill.TempoFor(float64(len(q.students)))
 		pickUps := int(t.PickUps(float64(t.Balls(float64(b.Minutes)))))
 		out = append(
@@ -86,11 +86,11 @@ func (q *question) lacking(b *lesson.Block, fed float64) (out []Notice) {
 
 // FromBalls is the block fed from no more than so many balls, picked up in
 // between.
-func FromBalls(b *lesson.Block, balls int) lesson.Block {
+func FromBalls(b *lesson.Block, balls, students int) lesson.Block {
 	out := *b
-	sources := b.Drill.Sources()
-	most := b.Drill.Tempo().Balls(float64(max(b.Minutes, Room(b).Most)))
-	if b.Drill.ToHave(most*sources) <= float64(balls) {
+	sources := formation.Sources(b, max(1, students))
+	most := b.Drill.TempoFor(float64(students)).Balls(float64(max(b.Minutes, Room(b).Most)))
+	if b.Drill.ToHave(most*sources, sources) <= float64(balls) {
 		return out
 	}
 	d := b.Drill.Clone()

@@ -250,7 +250,7 @@ func (s *sums) add(b *lesson.Block, a blockAnswer, students []Student) {
 	d := a.drill
 	s.balls += d.Balls.Value
 	s.pickUps += d.PickUps.Value
-	s.atOnce = max(s.atOnce, b.Drill.ToHave(int(d.Balls.Value)))
+	s.atOnce = max(s.atOnce, b.Drill.ToHave(int(d.Balls.Value), formation.Sources(b, len(students))))
 	ran := map[units.Level]float64{} // students of a level run alike
 	for i := range students {
 		st := &students[i]

@@ -41,12 +41,93 @@ var doubles = func() (out [21]func() []Round) {
 }()
 
 func mix(n int) []Round {
+	if n == 6 {
+		return six()
+	}
 	if n%4 < 2 {
 		if rounds := whist(n); rounds != nil {
 			return rounds
 		}
 	}
 	return search(n)
+}
+
+// six is the plan for six players, one court and two who sit: nobody has a partner
+// twice or an opponent three times, everybody sits out twice and nobody twice
+// running, also from the last round to the first. Six rounds, found by trying.
+func six() []Round {
+	var (
+		partners, opponents [6][6]int
+		sat                 [6]int
+		out                 []Round
+	)
+	meet := func(of *[6][6]int, a, b, by int) { of[a][b] += by; of[b][a] += by }
+	splits := [3][4]int{{0, 1, 2, 3}, {0, 2, 1, 3}, {0, 3, 1, 2}}
+	var try func() bool
+	play := func(four []int, sits [2]int) bool {
+		for _, s := range splits {
+			a, b, c, d := four[s[0]], four[s[1]], four[s[2]], four[s[3]]
+			against := [4][2]int{{a, c}, {a, d}, {b, c}, {b, d}}
+			free := partners[a][b] == 0 && partners[c][d] == 0
+			for _, p := range against {
+				free = free && opponents[p[0]][p[1]] < 2
+			}
+			if !free {
+				continue
+			}
+			count := func(by int) {
+				meet(&partners, a, b, by)
+				meet(&partners, c, d, by)
+				for _, p := range against {
+					meet(&opponents, p[0], p[1], by)
+				}
+				sat[sits[0]] += by
+				sat[sits[1]] += by
+			}
+			count(1)
+			out = append(out, Round{
+				Games:   []Game{{A: []int{a, b}, B: []int{c, d}}},
+				Sitting: []int{sits[0], sits[1]},
+			})
+			if try() {
+				return true
+			}
+			out = out[:len(out)-1]
+			count(-1)
+		}
+		return false
+	}
+	again := func(r Round, who int) bool { return slices.Contains(r.Sitting, who) }
+	try = func() bool {
+		if len(out) == 6 {
+			return true
+		}
+		for i := range 6 {
+			for j := i + 1; j < 6; j++ {
+				if sat[i] == 2 || sat[j] == 2 {
+					continue
+				}
+				if n := len(out); n > 0 && (again(out[n-1], i) || again(out[n-1], j)) ||
+					n == 5 && (again(out[0], i) || again(out[0], j)) {
+					continue
+				}
+				var four []int
+				for p := range 6 {
+					if p != i && p != j {
+						four = append(four, p)
+					}
+				}
+				if play(four, [2]int{i, j}) {
+					return true
+				}
+			}
+		}
+		return false
+	}
+	if !try() {
+		panic("rotation: six players have a plan")
+	}
+	return out
 }
 
 // table is one court of the first round: partners 0 and 1 against 2 and 3.

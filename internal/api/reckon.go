@@ -427,7 +427,7 @@ func (h handlers) ReckonRecovery(
 	return ReckonRecovery200JSONResponse{
 		Shift:      s.Shift,
 		BaseRatio:  s.BaseRatio,
-		ShiftRatio: s.ShiftRatio,
+		ShiftRatio: s.ShiftRatio, BaseWeight: &s.BaseWeight, ShiftWeight: &s.ShiftWeight,
 		BaseSlack:  s.BaseSlack,
 		ShiftSlack: s.ShiftSlack,
 	}, nil

