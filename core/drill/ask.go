@@ -214,7 +214,8 @@ func (d *Drill) Hits() bool {
 // Playable says whether a game can begin with the drill's ball: one comes over,
 // or is served, and where it goes decides.
 func (d *Drill) Playable() bool {
-	return d.AnyChance() && d.any(func(f pattern.Feed) bool { return f.How.Flown() || f.Stroke == pattern.Serve })
+	return d.AnyChance() &&
+		d.any(func(f pattern.Feed) bool { return f.How.Flown() || f.Stroke == pattern.Serve })
 }
 
 // Within is the radius around the aim, in metres, that holds the share q of the

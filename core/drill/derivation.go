@@ -147,8 +147,8 @@ var (
 		Words: "The students take turns. A ball that is fed goes to one of them, so those who hit at once share " +
 			"it; in a rally each plays every ball, less what a miss costs in time. Where a block ends in the " +
 			"middle of a round, who came first has a turn more.",
-		Formula: "balls of all who feed ÷ students; in a rally balls × who hit at once ÷ students ÷ (1 + misses × " +
-			"6 s ÷ seconds between)",
+		Formula: "balls of all who feed ÷ students; in a rally balls × who hit at once ÷ students " +
+			"÷ (1 + misses × 6 s ÷ seconds between)",
 		Inputs: []units.Parameter{
 			{Name: "Balls in the time", Unit: units.Balls},
 			{Name: "Balls for each of one’s own", Unit: units.Count},

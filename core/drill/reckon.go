@@ -60,8 +60,10 @@ type PlayerOutlook struct {
 	Sure   units.Figure  `json:"sure"`
 	Steps  []StepOutlook `json:"steps"`
 
-	// Half is the chance that every goal is met within half of the time.
-	Half float64 `json:"-"`
+	// Half is the chance that every goal is met within half of the time, and Metres
+	// what the student runs in the block.
+	Half   float64 `json:"-"`
+	Metres float64 `json:"-"`
 }
 
 // Outlook is what the drill comes to in a block of so many minutes.
@@ -289,6 +291,7 @@ func (t Turns) Player(p Player) PlayerOutlook {
 		out.Finish, out.Said = &finish, units.SayChance(finish.Value, *finish.Low, *finish.High)
 	}
 	out.Half = all.mean.Chance(int(own / 2))
+	out.Metres = out.Contacts.Value / float64(d.TurnBalls) * t.run(p.Mover).Metres
 	out.Likely = courseFigure(all.quantile(0.5), 0.5, t.tempo, share, minutesFor)
 	out.Sure = courseFigure(all.quantile(Certainty), Certainty, t.tempo, share, minutesFor)
 	return out

@@ -36,8 +36,13 @@ func (t Turns) Wheels(p Player) Wheels {
 		Contacts:    contacts,
 		Metres: metresDerivation.Of(contacts.Value/balls*turn.Metres, units.Metres,
 			contacts.Value, balls, turn.Metres),
-		Rest:      restDerivation.Of((turns*cycle-work)/work, units.Count, work, cycle, turns),
-		Balls:     toHaveDerivation.Of(d.ToHave(int(fed), int(t.sources)), units.Balls, fed, float64(d.Basket)),
+		Rest: restDerivation.Of((turns*cycle-work)/work, units.Count, work, cycle, turns),
+		Balls: toHaveDerivation.Of(
+			d.ToHave(int(fed), int(t.sources)),
+			units.Balls,
+			fed,
+			float64(d.Basket),
+		),
 		LeastOver: overDerivation.Of(turn.LeastOver, units.Metres, feeds),
 	}
 }

@@ -15,7 +15,8 @@ const worldsOfAll = 31
 
 var lattice = []int{1, 12, 18, 7, 26, 5, 22, 14}
 
-// worlds are what may be true about a student: in each, every step has one rate. Skills vary independently of each other, steps of one skill together.
+// worlds are what may be true about a student: in each, every step has one rate.
+// Skills vary independently of each other, steps of one skill together.
 //
 // The balls that a drill takes are the sum of those of its skills, which are
 // independent; so the law of each, a mixture over its truths, is followed by
@@ -111,11 +112,40 @@ func (w worlds) law(k *skillSteps) *law {
 	if !k.constant() {
 		logK, weight = k.belief.Nodes()
 	}
-	out := &law{weight: weight}
-	for _, at := range logK {
-		out.chains = append(out.chains, w.chain(k.steps, k.rates(at)))
+	out := &law{chains: make([]*goal.Chain, len(logK)), weight: weight}
+	for i, at := range logK {
+		if i == 0 {
+			out.chains[0] = w.chain(k.steps, k.rates(at))
+			continue
+		}
+		out.chains[i] = out.chains[0].Like(k.rates(at))
 	}
 	out.note()
+	return out
+}
+
+// lawOver is the law up to so many balls and no further: one chain serves all that
+// may be true, one after the other.
+func (w worlds) lawOver(k *skillSteps, balls int) *law {
+	logK, weight := []float64{0}, []float64{1}
+	if !k.constant() {
+		logK, weight = k.belief.Nodes()
+	}
+	out := &law{done: make(goal.Spread, balls+1)}
+	var chain *goal.Chain
+	for i, at := range logK {
+		rates := k.rates(at)
+		if chain == nil {
+			chain = w.chain(k.steps, rates)
+		} else {
+			chain.Again(rates)
+		}
+		out.done[0] += weight[i] * chain.Done()
+		for n := 1; n <= balls; n++ {
+			chain.Ball()
+			out.done[n] += weight[i] * chain.Done()
+		}
+	}
 	return out
 }
 
@@ -128,6 +158,7 @@ func (l *law) note() {
 }
 
 func (l *law) follow(balls int) {
+	l.done = slices.Grow(l.done, max(0, balls+1-len(l.done)))
 	for len(l.done) <= balls {
 		for _, c := range l.chains {
 			c.Ball()
@@ -172,10 +203,9 @@ func (w worlds) course(own, most int) course {
 func (w worlds) chanceAfter(balls int) (sum float64) {
 	laws := make([]*law, len(w.skills))
 	for i := range w.skills {
-		laws[i] = w.law(&w.skills[i])
+		laws[i] = w.lawOver(&w.skills[i], balls)
 	}
 	last := laws[len(laws)-1]
-	last.follow(balls)
 	if len(laws) == 1 {
 		return last.done[balls]
 	}

@@ -172,7 +172,12 @@ func TestPathsAreWhatIsPlayed(t *testing.T) {
 func TestNearestOffTheWall(t *testing.T) {
 	c, b := squashCourt(t), named(t, "squash")
 	ask := func(by Given, want float64) WallShot {
-		return SolveWall(b, Standard, c, Feed{From: Vec{1, -7, 0.5}, To: Vec{2.5, -8, b.Diameter / 2}, By: by, Want: want})
+		return SolveWall(
+			b,
+			Standard,
+			c,
+			Feed{From: Vec{1, -7, 0.5}, To: Vec{2.5, -8, b.Diameter / 2}, By: by, Want: want},
+		)
 	}
 	for _, k := range []struct {
 		by   Given

@@ -1,5 +1,7 @@
 package goal
 
+import "slices"
+
 // Step is one goal of a course and the student's success rate at it. Share is
 // the part of the balls that are played for it, the others leaving its count as
 // it is; 0 stands for all.
@@ -88,6 +90,30 @@ func (c Course) Chain() *Chain {
 	k.at = make([]float64, size+1)
 	k.at[0] = 1
 	return k
+}
+
+// Like is the chain of the same goals at other rates, before the first ball.
+func (k *Chain) Like(rates []float64) *Chain {
+	out := &Chain{
+		again:  k.again,
+		from:   k.from,
+		course: slices.Clone(k.course),
+		at:     make([]float64, len(k.at)),
+	}
+	for i := range out.course {
+		out.course[i].Rate = rates[i]
+	}
+	out.at[0] = 1
+	return out
+}
+
+// Again takes the chain back to before the first ball, at other rates.
+func (k *Chain) Again(rates []float64) {
+	for i := range k.course {
+		k.course[i].Rate = rates[i]
+	}
+	clear(k.at)
+	k.at[0], k.least, k.balls = 1, 0, 0
 }
 
 // Done is the chance of having finished.

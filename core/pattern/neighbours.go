@@ -91,7 +91,8 @@ func (k *Flights) Asks(p Pattern, m footwork.Mover, balls int) (n Neighbour, ok 
 
 // same says whether two patterns ask for the same, people and things apart.
 func same(a, b Pattern) bool {
-	return a.Court == b.Court && a.Hand == b.Hand && a.Shift == b.Shift && a.Drawn == b.Drawn && a.Start == b.Start &&
+	return a.Court == b.Court && a.Hand == b.Hand && a.Shift == b.Shift && a.Drawn == b.Drawn &&
+		a.Start == b.Start &&
 		slices.EqualFunc(a.Feeds, b.Feeds, func(x, y Feed) bool {
 			alike := equal(x.Aim, y.Aim) && equal(x.Go, y.Go)
 			x.Aim, y.Aim, x.Go, y.Go = nil, nil, nil, nil

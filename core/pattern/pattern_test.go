@@ -1,8 +1,8 @@
 package pattern
 
 import (
-	"fmt"
 	"encoding/json"
+	"fmt"
 	"slices"
 	"strings"
 	"testing"

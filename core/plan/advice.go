@@ -60,7 +60,11 @@ func (q *question) lacking(b *lesson.Block, fed float64) (out []Notice) {
 	if b.Drill == nil || r == nil {
 		return nil
 	}
-	if asks := b.Drill.ToHave(int(fed), formation.Sources(b, len(q.students))); r.Balls > 0 && asks > float64(r.Balls) {
+	if asks := b.Drill.ToHave(
+		int(fed),
+		formation.Sources(b, len(q.students)),
+	); r.Balls > 0 &&
+		asks > float64(r.Balls) {
 		fit := FromBalls(b, r.Balls, len(q.students))
 		t := fit.Drill.TempoFor(float64(len(q.students)))
 		pickUps := int(t.PickUps(float64(t.Balls(float64(b.Minutes)))))

@@ -125,7 +125,11 @@ func (q *question) levelTarget(
 				hi = mid
 			}
 		}
-		if v.Scale = min(lesson.MostScale, max(lesson.LeastScale, scaleOf(lo))); v.Scale > now && q.hasMet(s.ID) {
+		if v.Scale = min(
+			lesson.MostScale,
+			max(lesson.LeastScale, scaleOf(lo)),
+		); v.Scale > now &&
+			q.hasMet(s.ID) {
 			v.Scale = now
 		}
 		got := gives(v.Scale)

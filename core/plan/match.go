@@ -39,8 +39,14 @@ func (q *question) match(b *lesson.Block) *Match {
 		figure := evenDerivation.Of(chance, units.Chance, rallyChance(rules, q.students))
 		for i := range q.students {
 			s := &q.students[i]
-			figure.More = append(figure.More,
-				units.Input{Name: s.FirstName() + ", strength of the level", Value: strengths[s.Level], Unit: units.Count})
+			figure.More = append(
+				figure.More,
+				units.Input{
+					Name:  s.FirstName() + ", strength of the level",
+					Value: strengths[s.Level],
+					Unit:  units.Count,
+				},
+			)
 		}
 		out.ChanceA = &figure
 	}
@@ -92,7 +98,9 @@ func even(b *lesson.Block, students []Student) (chance float64, l *Levelling) {
 	why := fmt.Sprintf(
 		"By their levels about %s of the rallies go to %s, and %s of the games as they are. Until games were "+
 			"counted nothing better is known.",
-		percent(p), a, percent(chance),
+		percent(p),
+		a,
+		percent(chance),
 	)
 	return chance, &Levelling{What: "race", Why: []string{why}, Fix: lesson.Fix{
 		Label:   fmt.Sprintf("Make it even: %s to %d, %s to %d", a, h.A, o, h.B),

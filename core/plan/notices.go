@@ -132,8 +132,11 @@ func (q *question) nearlySure(b *lesson.Block, outlook *drill.Outlook) (Notice, 
 	if !any || b.Drill.Focus == drill.WarmUp {
 		return Notice{}, false
 	}
-	n := notice("nearlySure", fmt.Sprintf("Everybody is nearly sure to have this in half of the time: %s takes %s of %d.",
-		b.Drill.Goals(), takes(longest), b.Minutes))
+	n := notice(
+		"nearlySure",
+		fmt.Sprintf("Everybody is nearly sure to have this in half of the time: %s takes %s of %d.",
+			b.Drill.Goals(), takes(longest), b.Minutes),
+	)
 	for _, a := range q.whole(b).Stretching(players(b.Drill, q.students)) {
 		n.Fixes = append(n.Fixes, q.adjusted(b, a))
 	}
@@ -230,14 +233,19 @@ func (q *question) aboutLoad(p Plan) []Notice {
 	var who []string
 	for i, t := range p.Students {
 		if w := t.week; w.Weeks >= weeksToJudge && w.Total > muchMore*w.Usual {
-			who = append(who, fmt.Sprintf("%s %.0f, usually %.0f", q.students[i].FirstName(), w.Total, w.Usual))
+			who = append(
+				who,
+				fmt.Sprintf("%s %.0f, usually %.0f", q.students[i].FirstName(), w.Total, w.Usual),
+			)
 		}
 	}
 	if len(who) == 0 {
 		return nil
 	}
-	return []Notice{notice("load", fmt.Sprintf("The seven days that end with this lesson, as minutes × how hard "+
-		"(1 to 10): %s. For information; a qualified person decides.", named(who)))}
+	return []Notice{
+		notice("load", fmt.Sprintf("The seven days that end with this lesson, as minutes × how hard "+
+			"(1 to 10): %s. For information; a qualified person decides.", named(who))),
+	}
 }
 
 // overTime says how far the blocks run past the slot, and what would give way.

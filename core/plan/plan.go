@@ -30,6 +30,8 @@ type Block struct {
 	Between float64 `json:"between"`
 	// Room is what it may stretch between when the lesson is fitted.
 	Room drill.Span `json:"room"`
+	// Playable: a game can begin from its drill.
+	Playable bool `json:"playable,omitempty"`
 }
 
 // Earlier is a student's chance to finish before the latest evidence.
@@ -124,6 +126,7 @@ func (q *question) block(i, at int, out *Plan, sums *sums) Block {
 		Notices: []Notice{},
 		Room:    Room(b),
 	}
+	bp.Playable = b.Drill != nil && b.Drill.Playable()
 	if i+1 < len(l.Blocks) {
 		bp.Between = between(b, &l.Blocks[i+1], n)
 	}
@@ -192,10 +195,11 @@ func (q *question) outlook(b *lesson.Block, parts []formation.Sharing) drill.Out
 	known := map[asked]drill.Turns{}
 	for i := range q.students {
 		a := asked{b.DrillFor(q.students[i].ID), parts[i]}
+		a.part.Own = -1 // all but that is the same for those who share alike
 		if _, ok := known[a]; !ok {
 			known[a] = q.turns(a.d, a.part)
 		}
-		out.Players[i] = known[a].Player(q.students[i].PlayerOf(a.d))
+		out.Players[i] = known[a].Own(parts[i].Own).Player(q.students[i].PlayerOf(a.d))
 	}
 	return out
 }
@@ -251,14 +255,9 @@ func (s *sums) add(b *lesson.Block, a blockAnswer, students []Student) {
 	s.balls += d.Balls.Value
 	s.pickUps += d.PickUps.Value
 	s.atOnce = max(s.atOnce, b.Drill.ToHave(int(d.Balls.Value), formation.Sources(b, len(students))))
-	ran := map[units.Level]float64{} // students of a level run alike
 	for i := range students {
-		st := &students[i]
-		if _, ok := ran[st.Level]; !ok {
-			ran[st.Level] = b.Drill.Pattern.Whole(st.mover(), a.flown, b.Drill.TurnBalls).Metres
-		}
 		contacts := d.Players[i].Contacts.Value
-		s.metres[i] += contacts / float64(b.Drill.TurnBalls) * ran[st.Level]
+		s.metres[i] += d.Players[i].Metres
 		if !b.Drill.Hits() {
 			continue // a shadow stroke is no contact
 		}

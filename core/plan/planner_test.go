@@ -51,7 +51,9 @@ func bigLesson(t require.TestingT) (*lesson.Lesson, []plan.Student) {
 		d.TurnBalls = len(d.Pattern.Feeds)
 		feeds += len(d.Pattern.Feeds)
 		if i < 4 { // something was counted of each
-			counted = append(counted, sample.Results(t, &students[0], &d, sample.Session{DaysAgo: 4, Balls: 20, Good: 8})...)
+			counted = append(
+				counted,
+				sample.Results(t, &students[0], &d, sample.Session{DaysAgo: 4, Balls: 20, Good: 8})...)
 		}
 		l.Blocks = append(
 			l.Blocks,

@@ -149,6 +149,6 @@ var Derivation = units.Derivation{
 	Words: "A student of a level scatters the balls around the aim by so much for the length of the shot, " +
 		"and a share ends in the net. How much wider or narrower this student’s scatter is, is learnt from " +
 		"every ball counted, at whatever target; what is older fades a little every day.",
-	Formula: "chance = ∫ (1 − ν) ∬ target φ(kσ) · belief(ln k) d ln k; belief × binomial(good, balls) each session, " +
-		"+ N(0, 0.001) a day between",
+	Formula: "chance = ∫ (1 − ν) ∬ target φ(kσ) · belief(ln k) d ln k; " +
+		"belief × binomial(good, balls) each session, + N(0, 0.001) a day between",
 }

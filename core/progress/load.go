@@ -49,7 +49,8 @@ var LoadDerivation = units.Derivation{
 	Source: "Foster et al. 2001, session rating × minutes, from memory; five where nobody rated it is" +
 		" common practice",
 	Words: "Minutes times how hard it was from 1 to 10, summed over the seven days that " +
-		"end with this lesson, planned ones among them, and set beside the mean of the four weeks before. Information for the coach, never medical advice.",
+		"end with this lesson, planned ones among them, and set beside the mean of the four weeks before. " +
+		"Information for the coach, never medical advice.",
 	Formula: "Σ rating × minutes; monotony = mean ÷ standard deviation of the seven days; strain = " +
 		"total × monotony",
 	Inputs: []units.Parameter{

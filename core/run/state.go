@@ -44,8 +44,8 @@ type StudentState struct {
 
 // BlockState is one block so far.
 type BlockState struct {
-	ID         string         `json:"id"`
-	ElapsedMs  int64          `json:"elapsedMs"` // up to State.Since
+	ID        string `json:"id"`
+	ElapsedMs int64  `json:"elapsedMs"` // up to State.Since
 	// MostMs is where its clock stops by itself: a run left open, or a clock that
 	// was wrong, is no lesson of two days.
 	MostMs     int64          `json:"mostMs"`

@@ -112,7 +112,10 @@ func (c *Club) readPerson(ctx context.Context, q *gen.Queries, id string) (*pers
 		return nil, err
 	}
 	for _, r := range sessions {
-		out.sessions = append(out.sessions, session{dayOf(time.UnixMilli(r.StartedAt)), r.Minutes, float64(r.Rating)})
+		out.sessions = append(
+			out.sessions,
+			session{dayOf(time.UnixMilli(r.StartedAt)), r.Minutes, float64(r.Rating)},
+		)
 	}
 	return out, err
 }
@@ -125,7 +128,10 @@ func (p *person) at(day int) plan.Student {
 	out.Learn(p.histories, day)
 	for _, r := range p.sessions {
 		if before := day - r.day; before >= 0 && before < progress.LoadDays {
-			out.Worked = append(out.Worked, progress.Worked{DaysBefore: before, Minutes: r.minutes, Rating: r.rating})
+			out.Worked = append(
+				out.Worked,
+				progress.Worked{DaysBefore: before, Minutes: r.minutes, Rating: r.rating},
+			)
 		}
 	}
 	return out

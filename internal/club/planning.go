@@ -154,7 +154,11 @@ func (c *Club) past(
 			outcomes = append(
 				outcomes,
 				draft.Outcome{
-					Student: k.StudentID, Block: k.BlockID, Step: int(k.Step), Balls: int(k.Balls), Met: k.Met != 0,
+					Student: k.StudentID,
+					Block:   k.BlockID,
+					Step:    int(k.Step),
+					Balls:   int(k.Balls),
+					Met:     k.Met != 0,
 				},
 			)
 		}
@@ -173,6 +177,12 @@ func (c *Club) MatchFrom(b *lesson.Block) (lesson.Block, error) {
 	}
 	if err := b.Drill.Validate().Err(); err != nil {
 		return lesson.Block{}, err
+	}
+	if !b.Drill.Playable() {
+		return lesson.Block{}, units.Problems{{
+			Field:  "drill",
+			Detail: "no game can begin from this drill: nothing is hit over in it that could be won or lost",
+		}}
 	}
 	out := []lesson.Block{plan.MatchFrom(b.Drill)}
 	name(out)

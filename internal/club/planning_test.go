@@ -62,6 +62,18 @@ func TestTheNextLessonKnowsTheLast(t *testing.T) {
 		require.NoError(t, err)
 	}
 
+	// The seven days end with the lesson: moved a day on, what was given six days
+	// before is out, and the lesson planned for today, once saved, is in.
+	moved := *l
+	moved.ID, moved.Date = id(), now.AddDate(0, 0, 1).Format(time.DateOnly)
+	later, err := c.Reckon(ctx, &moved, units.Metric, "")
+	require.NoError(t, err)
+	soon := 0.0
+	for _, d := range drafts {
+		soon += float64(d.Lesson.SlotMinutes) * 5
+	}
+	require.InDelta(t, planned+soon, later.Students[0].Load.Value, 0.1)
+
 	c.Now = func() time.Time { return now.AddDate(0, 0, 40) }
 	w.Date = c.Now().Format(time.DateOnly)
 	drafts, err = c.Drafts(ctx, w)

@@ -75,7 +75,10 @@ func TestEstimatesOfTheVersionBefore(t *testing.T) {
 					continue
 				}
 				chances++
-				require.True(t, 0 < k.Chance.Low && k.Chance.Low < k.Chance.Mean && k.Chance.Mean < k.Chance.High)
+				require.True(
+					t,
+					0 < k.Chance.Low && k.Chance.Low < k.Chance.Mean && k.Chance.Mean < k.Chance.High,
+				)
 			}
 		}
 	}

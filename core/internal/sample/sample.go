@@ -67,7 +67,12 @@ type Session struct{ DaysAgo, Balls, Good int }
 
 // Results are what was counted of each goal of a drill, the oldest session first,
 // of students like that one.
-func Results(t require.TestingT, s *plan.Student, d *drill.Drill, sessions ...Session) (out []progress.Result) {
+func Results(
+	t require.TestingT,
+	s *plan.Student,
+	d *drill.Drill,
+	sessions ...Session,
+) (out []progress.Result) {
 	flown, err := d.Pattern.Fly()
 	require.NoError(t, err)
 	p := s.PlayerOf(d)

@@ -2390,6 +2390,8 @@ export interface components {
                 room: components["schemas"]["Span"];
                 /** @description minutes that go on after it */
                 between: number;
+                /** @description a game can begin from its drill */
+                playable?: boolean;
                 id: string;
                 start: string;
                 end: string;

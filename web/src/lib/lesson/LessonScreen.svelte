@@ -371,7 +371,7 @@
               class="btn join-item btn-sm"
               onclick={() => editor.join(block.id)}>Join with the next</button
             >{/if}
-          {#if block.drill}<button
+          {#if plan?.blocks.find((b) => b.id === block.id)?.playable}<button
               type="button"
               class="btn join-item btn-sm"
               onclick={() => void editor.matchFrom(block).catch(() => {})}>As match play</button
