@@ -46,7 +46,7 @@ test('a coach plans, mends, runs and logs a lesson, and the next one changes', a
   await page.mouse.down();
   await page.mouse.move(to.x + 20, to.y + 60, { steps: 6 });
   await page.mouse.up();
-  await expect(water).toHaveAccessibleName(/17:32 to 17:35/);
+  await expect(water).toHaveAccessibleName(/17:33 to 17:36/);
   await water.click();
   await page.getByRole('button', { name: 'Remove Water' }).click();
   await expect(water).toHaveCount(0);
@@ -126,7 +126,7 @@ test('a lesson is planned from nothing for somebody new', async ({ page, club })
   const shelf = page.getByRole('dialog', { name: 'Choose a drill' });
   await page.getByRole('button', { name: 'Drill', exact: true }).click();
   await shelf.getByRole('button', { name: 'Take Short ball to the corners', exact: true }).click();
-  await expect(page.getByRole('row', { name: /Forehand cross-court 10/ }).first()).toContainText('50%');
+  await expect(page.getByRole('row', { name: /Forehand cross-court 10/ }).first()).toContainText('43%');
   // On a shorter court the next drill comes in its measures.
   await page.getByRole('combobox', { name: /^Court/ }).selectOption('Tennis, orange stage');
   await page.getByRole('button', { name: 'Drill', exact: true }).click();

@@ -16,13 +16,13 @@ test('the day is walked with the keyboard alone', async ({ page, club }) => {
   await expect(game).toBeVisible();
   await tabTo(page, /^Game: Short-ball/);
   await page.keyboard.press('Alt+ArrowLeft');
-  await expect(game).toHaveAccessibleName(/17:10 to 17:25/);
+  await expect(game).toHaveAccessibleName(/17:11 to 17:26/);
   await expect(game).toBeFocused();
   await page.keyboard.press('+');
   await expect(game).toHaveAccessibleName(/16 minutes/);
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
-  await expect(game).toHaveAccessibleName(/15 minutes, 17:35/);
+  await expect(game).toHaveAccessibleName(/15 minutes, 17:37/);
 
   await tabTo(page, /^Target$/);
   const target = page.getByRole('slider', { name: 'Target' });
