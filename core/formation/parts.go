@@ -36,16 +36,13 @@ func Sources(b *lesson.Block, n int) int {
 
 // Sharings of a block that starts at that minute, for n students. Where all are
 // there they take turns in order, so that who comes first may have a turn more
-// than the last; at stations the group of each is smaller and its time shorter;
-// those who come late or leave early share with fewer or more.
+// than the last; those who come late or leave early share with fewer or more. At
+// stations a smaller group has the drill for a shorter time, which comes to the
+// same share of it.
 func Sharings(l *lesson.Lesson, b *lesson.Block, at float64, n int) []Sharing {
 	out := make([]Sharing, n)
-	stations := 1.0
-	if b.Moves() == lesson.Stations {
-		stations = float64(1 + len(b.Arrangement.Others))
-	}
 	own := []float64(nil)
-	if stations == 1 && len(l.Attendance) == 0 && n > 0 {
+	if b.Moves() != lesson.Stations && len(l.Attendance) == 0 && n > 0 {
 		own = inTurns(b, n)
 	}
 	end := at + float64(b.Minutes)
@@ -62,8 +59,7 @@ func Sharings(l *lesson.Lesson, b *lesson.Block, at float64, n int) []Sharing {
 				out[i].Students = out[i].Minutes / together(l, from, to)
 			}
 		}
-		out[i].Students = max(1, out[i].Students/stations)
-		out[i].Minutes /= stations
+		out[i].Students = max(1, out[i].Students)
 	}
 	return out
 }

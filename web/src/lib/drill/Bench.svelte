@@ -193,7 +193,7 @@
   let at = $state<number>();
   $effect(() => {
     if (!playing || !turn) return;
-    const end = turn.seconds + 0.8;
+    const end = Math.max(...turn.balls.map((b) => b.contact)) + 0.8;
     const rate = Number(speed);
     let last = performance.now();
     let id = requestAnimationFrame(function frame(t) {
@@ -309,7 +309,11 @@
             said: (check.wheels.rest.inputs[k] ?? 0).toFixed(1)
           }))}
         />
-        <Wheel small label="Contacts" figure={check.wheels.contacts} />
+        <Wheel
+          small
+          label={check.player.finish ? 'Contacts' : 'Repetitions'}
+          figure={check.wheels.contacts}
+        />
         <Wheel small label="Metres" figure={check.wheels.metres} />
         {#if check.wheels.balls.value > 0}<Wheel
             small

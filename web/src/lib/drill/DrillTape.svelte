@@ -23,7 +23,7 @@
   const wide = 1000;
   let width = $state(880);
   const k = $derived(enlarged(620, width));
-  const span = $derived(Math.max(4, Math.ceil(turn.seconds + 1)));
+  const span = $derived(Math.max(4, Math.ceil(Math.max(...turn.balls.map((b) => b.contact)) + 1)));
   const x = (s: number) => (s / span) * wide;
   const row = $derived((turn.balls.length > 8 ? 19 : 24) * k);
   const top = $derived(34 * k);

@@ -22,17 +22,29 @@
     ),
     ...(figure.more ?? []).map((i) => ({ name: i.name, said: say(i) }))
   ]);
+  /** So many minutes that the figure has no use. */
+  const long = $derived(figure.unit === 'minutes' && figure.value > 240);
   const shown = $derived(
     figure.unit === 'chance'
       ? sayChance(figure.value).replace('%', '')
-      : figure.unit === 'minutes' && figure.value < 10
-        ? String(Math.round(figure.value * 10) / 10)
-        : String(Math.round(Math.min(figure.value, 99999)))
+      : long
+        ? '4'
+        : figure.unit === 'minutes' && figure.value < 10
+          ? String(Math.round(figure.value * 10) / 10)
+          : String(Math.round(Math.min(figure.value, 99999)))
   );
   const unit = $derived(
-    { chance: '%', minutes: 'min', seconds: 's', balls: '', metres: 'm', count: '', load: 'min × effort' }[
-      figure.unit
-    ]
+    long
+      ? 'h and more'
+      : {
+          chance: '%',
+          minutes: 'min',
+          seconds: 's',
+          balls: '',
+          metres: 'm',
+          count: '',
+          load: 'min × effort'
+        }[figure.unit]
   );
   const range = $derived(
     figure.low !== undefined && figure.high !== undefined && sayChance(figure.low) !== sayChance(figure.high)
