@@ -170,10 +170,27 @@ func (q *question) drillBlock(
 	return a
 }
 
-// turns is a drill shared like that.
+// turns is a drill shared like that. What is the same for those who share alike is
+// reckoned once in a question.
 func (q *question) turns(d *drill.Drill, s formation.Sharing) drill.Turns {
-	flown, _ := q.Flights.Fly(d.Pattern, false)
-	return d.Turns(&q.Curves, flown, s.Students, s.Minutes).From(s.Sources).Own(s.Own)
+	own := s.Own
+	s.Own = -1
+	if q.shared == nil {
+		q.shared = map[shared]drill.Turns{}
+	}
+	t, ok := q.shared[shared{d, s}]
+	if !ok {
+		flown, _ := q.Flights.Fly(d.Pattern, false)
+		t = d.Turns(&q.Curves, flown, s.Students, s.Minutes).From(s.Sources)
+		q.shared[shared{d, s}] = t
+	}
+	return t.Own(own)
+}
+
+// shared is a drill and how it is shared, but for one's own balls.
+type shared struct {
+	d    *drill.Drill
+	part formation.Sharing
 }
 
 // whole is the block's drill for everybody alike.
@@ -188,18 +205,9 @@ func (q *question) whole(b *lesson.Block) drill.Turns {
 func (q *question) outlook(b *lesson.Block, parts []formation.Sharing) drill.Outlook {
 	out := q.whole(b).Outlook(nil)
 	out.Players = make([]drill.PlayerOutlook, len(q.students))
-	type asked struct {
-		d    *drill.Drill
-		part formation.Sharing
-	}
-	known := map[asked]drill.Turns{}
 	for i := range q.students {
-		a := asked{b.DrillFor(q.students[i].ID), parts[i]}
-		a.part.Own = -1 // all but that is the same for those who share alike
-		if _, ok := known[a]; !ok {
-			known[a] = q.turns(a.d, a.part)
-		}
-		out.Players[i] = known[a].Own(parts[i].Own).Player(q.students[i].PlayerOf(a.d))
+		d := b.DrillFor(q.students[i].ID)
+		out.Players[i] = q.turns(d, parts[i]).Player(q.students[i].PlayerOf(d))
 	}
 	return out
 }

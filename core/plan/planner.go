@@ -68,6 +68,7 @@ type question struct {
 	system   units.System
 	people   uint64   // a mark of the students and what was counted of them
 	met      []string // students who are given nothing easier
+	shared   map[shared]drill.Turns
 }
 
 func (p *Planner) ask(
@@ -77,7 +78,7 @@ func (p *Planner) ask(
 	system units.System,
 ) *question {
 	p.once.Do(func() { p.seed = maphash.MakeSeed() })
-	return &question{p, ctx, l, students, system, p.markOf(students), nil}
+	return &question{p, ctx, l, students, system, p.markOf(students), nil, nil}
 }
 
 // key is made of all that a block's answer hangs on: the block, what is at hand,
