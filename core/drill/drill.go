@@ -111,13 +111,22 @@ func (d *Drill) Tempo() goal.Tempo {
 }
 
 // TempoFor is the tempo with so many students: the minutes of a pick-up are
-// given for the best number of them and the coach, and more hands take less
+// given for the best number of them and the coach. More hands take less, and
+// fewer more, where at twenty balls a minute each they would not be done before
 // [trade].
 func (d *Drill) TempoFor(students float64) goal.Tempo {
 	t := d.Tempo()
-	t.PickUpMinutes *= float64(d.Players.Best+1) / (max(1, students) + 1)
+	hands, usual := max(1, students)+1, float64(d.Players.Best+1)
+	scaled := t.PickUpMinutes * usual / hands
+	if hands < usual {
+		scaled = max(t.PickUpMinutes, min(scaled, float64(d.Basket)/(BallsPicked*hands)))
+	}
+	t.PickUpMinutes = scaled
 	return t
 }
+
+// BallsPicked is how many balls one person picks up in a minute [trade].
+const BallsPicked = 20.0
 
 // Clone is a copy that shares nothing with d.
 func (d *Drill) Clone() Drill {

@@ -59,6 +59,9 @@ func (t Turns) Stretching(players []Player) []Adjustment {
 	return t.tried(players, t.streak, t.closer, t.moreOf, t.shorter)
 }
 
+// sure is the chance to finish above which fewer minutes change nothing [trade].
+const sure = 0.97
+
 // tried asks each sort for its change, which looks at the weakest alone, and then
 // whether it does for all.
 func (t Turns) tried(players []Player, sorts ...func([]Player) (Adjustment, bool)) (out []Adjustment) {
@@ -72,7 +75,10 @@ func (t Turns) tried(players []Player, sorts ...func([]Player) (Adjustment, bool
 			continue
 		}
 		of := t.of(&a.Drill).lasting(float64(a.Minutes))
-		if a.Chance = of.worst(players, 0); a.Chance < Wanted { // another is weaker at that
+		if a.Chance = of.worst(players, 0); a.Kind == Shorter && a.Chance > sure {
+			continue // still nearly sure: no change at all
+		}
+		if a.Chance < Wanted { // another is weaker at that
 			if a, ok = try(players); !ok {
 				continue
 			}

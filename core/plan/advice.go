@@ -100,7 +100,7 @@ func FromBalls(b *lesson.Block, balls, students int) lesson.Block {
 	d := b.Drill.Clone()
 	d.Basket = max(1, balls/sources) // each feeder has one
 	if d.PickUp == 0 {
-		d.PickUp = max(0.5, float64(balls)/(2*ballsPickedPerMinute))
+		d.PickUp = max(0.5, float64(balls)/(2*drill.BallsPicked))
 	}
 	out.Drill = &d
 	return out

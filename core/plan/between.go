@@ -1,12 +1,14 @@
 package plan
 
-import "hodometer/core/lesson"
+import (
+	"hodometer/core/drill"
+	"hodometer/core/lesson"
+)
 
 // What goes on between blocks [trade].
 const (
-	ballsPickedPerMinute = 20.0 // by one person
-	minutesPerPiece      = 0.25 // to set out a cone, marker or the like
-	minutesToMove        = 0.5  // to the next thing, and to be told it
+	minutesPerPiece = 0.25 // to set out a cone, marker or the like
+	minutesToMove   = 0.5  // to the next thing, and to be told it
 )
 
 // between is the minutes that go on after block b, before the next.
@@ -17,7 +19,7 @@ func between(b, next *lesson.Block, students int) float64 {
 		out += min(
 			fed,
 			float64(b.Drill.Basket),
-		) / 2 / (ballsPickedPerMinute * float64(students+1)) // on average half of it lies about
+		) / 2 / (drill.BallsPicked * float64(students+1)) // on average half of it lies about
 	}
 	if next.Drill != nil {
 		out += minutesPerPiece * float64(newPieces(b, next))

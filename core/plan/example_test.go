@@ -37,7 +37,7 @@ func ExamplePlanner_Plan() {
 		fmt.Println(n.Kind)
 	}
 	// Output:
-	// ends at 17:20, 210 balls, finishes with 6 %
+	// ends at 17:20, 216 balls, finishes with 6 %
 	// reckoned by drill.finish
 	// willNotFit
 	// caution

@@ -67,7 +67,7 @@
       </div>
     </details>
     {#if c?.balls}<p class="mt-2 text-base">
-        {c.good} good of {c.balls}, best streak {c.best}, {c.met} of {c.goals} goals tried
+        {c.good} good of {c.balls}, best streak {c.best}, met {c.met} of {c.goals} goals tried
       </p>{/if}
   </fieldset>
 {/each}

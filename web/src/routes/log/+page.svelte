@@ -47,7 +47,7 @@
                     </td>
                     <td class="w-36 pl-3">{s.balls ? `${s.good} of ${s.balls}` : 'not counted'}</td>
                     <td class="w-28">{s.balls ? `best ${s.best}` : ''}</td>
-                    <td class="w-36">{s.balls ? `${s.goalsMet} of ${s.goals} goals tried` : ''}</td>
+                    <td class="w-36">{s.balls ? `met ${s.goalsMet} of ${s.goals} tried` : ''}</td>
                     <td>{s.engagement ? `engaged ${s.engagement}` : ''}</td>
                   </tr>
                 {/each}
