@@ -267,14 +267,16 @@ func (c *Club) writeOutcome(
 
 // Share is one student's part of a run, for the log.
 type Share struct {
-	ID         string `json:"id"`
-	Name       string `json:"name"`
-	Balls      int    `json:"balls"`
-	Good       int    `json:"good"`
-	Best       int    `json:"best"`
-	Goals      int    `json:"goals"` // that were tried
-	GoalsMet   int    `json:"goalsMet"`
-	Engagement int    `json:"engagement,omitempty"` // absent: not asked
+	ID    string `json:"id"`
+	Name  string `json:"name"`
+	Balls int    `json:"balls"`
+	Good  int    `json:"good"`
+	Best  int    `json:"best"`
+	Goals int    `json:"goals"` // that were tried
+	// Repetitions are what was done and not hit; they are no balls.
+	Repetitions int `json:"repetitions,omitempty"`
+	GoalsMet    int `json:"goalsMet"`
+	Engagement  int `json:"engagement,omitempty"` // absent: not asked
 }
 
 // Entry is a run as the log shows it.
@@ -332,9 +334,13 @@ func (c *Club) Log(ctx context.Context) (out []Entry, err error) {
 		}
 		for _, r := range results {
 			s := at[r.RunID].share(r.StudentID)
-			s.Balls += int(r.Balls)
-			s.Good += int(r.Good)
-			s.Best = max(s.Best, int(r.Best))
+			if r.Asked == "[]" { // done, not hit
+				s.Repetitions += int(r.Balls)
+			} else {
+				s.Balls += int(r.Balls)
+				s.Good += int(r.Good)
+				s.Best = max(s.Best, int(r.Best))
+			}
 			s.Goals++ // a goal without a ball leaves no result: what was not begun is not "not met"
 			s.GoalsMet += int(r.Met)
 		}

@@ -2570,6 +2570,8 @@ export interface components {
                 best: number;
                 goals: number;
                 goalsMet: number;
+                /** @description done and not hit */
+                repetitions?: number;
                 engagement?: number;
             }[];
         };

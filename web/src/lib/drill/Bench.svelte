@@ -278,9 +278,10 @@
           {/if}
         {:else}
           <p class="mt-1">
-            {p.feeds.length === 1 ? 'The ball' : `Ball ${tight + 1} is the tightest and`} leaves {turn.balls[
-              tight
-            ]!.leg.slack.toFixed(2)} s. {drill.intent}
+            {p.feeds.length === 1
+              ? `The ${p.feeds[0]?.how === 'shadow' ? 'stroke' : 'ball'}`
+              : `${p.feeds[tight]?.how === 'shadow' ? 'Stroke' : 'Ball'} ${tight + 1} is the tightest and`} leaves
+            {turn.balls[tight]!.leg.slack.toFixed(2)} s. {drill.intent}
           </p>
         {/each}
         {#if check.notices.length > 3}<p class="text-sm">and {check.notices.length - 3} more</p>{/if}

@@ -9,10 +9,11 @@
   const counted = $derived(
     ids.map((id) => {
       const steps = session.state.blocks.flatMap((b) => b.students?.find((s) => s.id === id)?.steps ?? []);
+      const hit = steps.filter((s) => !s.repeats);
       return {
-        balls: steps.reduce((n, s) => n + s.balls, 0),
-        good: steps.reduce((n, s) => n + s.good, 0),
-        best: Math.max(0, ...steps.map((s) => s.best)),
+        balls: hit.reduce((n, s) => n + s.balls, 0),
+        good: hit.reduce((n, s) => n + s.good, 0),
+        best: Math.max(0, ...hit.map((s) => s.best)),
         met: steps.filter((s) => s.met).length,
         goals: steps.filter((s) => s.balls > 0).length
       };

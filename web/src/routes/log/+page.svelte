@@ -45,9 +45,15 @@
                           ><span style:width="{(100 * s.good) / s.balls}%"></span></span
                         >{/if}
                     </td>
-                    <td class="w-36 pl-3">{s.balls ? `${s.good} of ${s.balls}` : 'not counted'}</td>
+                    <td class="w-36 pl-3"
+                      >{s.balls
+                        ? `${s.good} of ${s.balls}`
+                        : s.repetitions
+                          ? `${s.repetitions} done`
+                          : 'not counted'}</td
+                    >
                     <td class="w-28">{s.balls ? `best ${s.best}` : ''}</td>
-                    <td class="w-36">{s.balls ? `met ${s.goalsMet} of ${s.goals} tried` : ''}</td>
+                    <td class="w-36">{s.goals ? `met ${s.goalsMet} of ${s.goals} tried` : ''}</td>
                     <td>{s.engagement ? `engaged ${s.engagement}` : ''}</td>
                   </tr>
                 {/each}
