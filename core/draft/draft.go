@@ -96,7 +96,7 @@ func (w *maker) drafts() []Draft {
 	offer := func(name, why string, title drill.Focus, drills []found) {
 		drills = w.withBall(drills, pool)
 		if len(drills) == 0 ||
-			slices.ContainsFunc(out, func(d Draft) bool { return sameDrills(d.Lesson, drills) }) {
+			slices.ContainsFunc(out, func(d Draft) bool { return d.Name == name || sameDrills(d.Lesson, drills) }) {
 			return
 		}
 		out = append(out, Draft{name, why, w.compose(title, drills)})
@@ -125,6 +125,10 @@ func (w *maker) drafts() []Draft {
 		aim = pool[0].drill.Focus
 	}
 	if d := w.steps(aim, pool); len(d) > 0 {
+		aim := aim
+		if !slices.ContainsFunc(d, func(f found) bool { return f.drill.Focus == aim }) {
+			aim = d[0].drill.Focus // nothing suits that is for the aim: it is called what it is
+		}
 		how := "one place first, then linked, then a game from the same ball"
 		switch {
 		case matchDrill(d) == nil:

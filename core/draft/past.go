@@ -19,7 +19,8 @@ type Outcome struct {
 
 // PastOf are the drills of a lesson that was given so many days ago, with who of
 // these students fell short: who tried a goal, with at least a turn's balls, and
-// did not meet it. What was not tried is not a failure.
+// did not meet it. What was not tried is not a failure, nor are repetitions that
+// there was no time for.
 func PastOf(l *lesson.Lesson, daysAgo float64, students []string, outcomes []Outcome) (out []Past) {
 	for i := range l.Blocks {
 		b := &l.Blocks[i]
@@ -38,7 +39,7 @@ func PastOf(l *lesson.Lesson, daysAgo float64, students []string, outcomes []Out
 				}
 				if o.Met {
 					met++
-				} else if o.Balls >= min(d.TurnBalls, d.Steps[o.Step].Goal.Count) {
+				} else if d.ByChance(d.Steps[o.Step]) && o.Balls >= min(d.TurnBalls, d.Steps[o.Step].Goal.Count) {
 					short = true
 				}
 			}
