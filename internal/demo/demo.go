@@ -177,7 +177,12 @@ func Fill(ctx context.Context, c *club.Club) error {
 	if _, err := b.drafted(ctx, all[0], b.now.AddDate(0, 0, 2)); err != nil {
 		return err
 	}
-	_, err := b.plan(ctx, b.now.AddDate(0, 0, 7), "17:00", "tennis", "Short balls, once more", wren, tove)
+	// What fell short comes back: Wren, who met everything, is offered more, and Tove
+	// what she can hit.
+	_, err := b.drafted(ctx, team{
+		name: "Tuesday pair", court: "tennis", minutes: 60, start: "17:00", people: []*person{wren, tove},
+		have: lesson.Resources{Balls: 72, Equipment: []string{"markers"}},
+	}, b.now.AddDate(0, 0, 7))
 	return err
 }
 
