@@ -4,7 +4,7 @@ test('a coach plans, mends, runs and logs a lesson, and the next one changes', a
   await page.goto(club.url);
   await expect(page.getByRole('heading', { name: 'Short balls to match play' })).toBeVisible();
   const nextBefore = await page
-    .getByRole('region', { name: 'Short balls, once more' })
+    .getByRole('region', { name: 'Short balls', exact: true })
     .getByRole('button', { name: /Wren finishes/ })
     .getAttribute('aria-label');
   await page.getByRole('link', { name: 'Open the plan' }).click();
@@ -106,7 +106,7 @@ test('a coach plans, mends, runs and logs a lesson, and the next one changes', a
   );
   await page.getByRole('link', { name: 'Today' }).click();
   const next = page
-    .getByRole('region', { name: 'Short balls, once more' })
+    .getByRole('region', { name: 'Short balls', exact: true })
     .getByRole('button', { name: /Wren finishes/ });
   await expect(next).toBeVisible();
   const percent = (label: string | null) => Number(/(\d+)%/.exec(label!)![1]);
