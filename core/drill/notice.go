@@ -88,7 +88,7 @@ func (d *Drill) Notices(
 		)
 	}
 	if p != nil {
-		out = append(out, d.insideMargin(*p, system)...)
+		out = append(out, d.insideMargin(k, *p, system)...)
 	}
 	for i := range out {
 		if !fixes {
@@ -100,7 +100,7 @@ func (d *Drill) Notices(
 
 // insideMargin looks for targets aimed at so near a line that more than
 // tooManyOut of the player's balls go past it.
-func (d *Drill) insideMargin(p Player, system units.System) []Notice {
+func (d *Drill) insideMargin(k *pattern.Flights, p Player, system units.System) []Notice {
 	c, err := d.Court()
 	if err != nil || c.Walls != nil { // a wall is not a line: the ball comes back off it
 		return nil
@@ -113,7 +113,7 @@ func (d *Drill) insideMargin(p Player, system units.System) []Notice {
 			continue
 		}
 		done[s.Target] = true
-		across, along := d.deviation(c, s, p, i)
+		across, along := d.deviation(k, c, s, p, i)
 		o := c.Measure(d.Pattern.Area, t.Aim())
 		line, room, sigma := "sideline", o.FromSideline, across
 		if target.Past(along, o.FromBaseline) > target.Past(across, room) {
@@ -161,13 +161,19 @@ func (d *Drill) insideMargin(p Player, system units.System) []Notice {
 
 // deviation of the player's balls at a step, across the court and along it, as
 // far as is believed.
-func (d *Drill) deviation(c *court.Court, s Step, p Player, step int) (across, along float64) {
-	flown, _ := d.Pattern.Fly()
+func (d *Drill) deviation(
+	k *pattern.Flights,
+	c *court.Court,
+	s Step,
+	p Player,
+	step int,
+) (across, along float64) {
+	flown, _ := k.Fly(d.Pattern, false)
 	contacts := d.metAt(flown)
-	k := math.Exp(p.Beliefs[step].Mean())
+	wide := math.Exp(p.Beliefs[step].Mean())
 	asks := d.asks(c, s, contacts, d.Pattern.Whole(p.Mover, flown, d.TurnBalls))
 	for _, a := range asks {
-		x, y := p.Level.Spread(a.stroke(c), k).Deviation()
+		x, y := p.Level.Spread(a.stroke(c), wide).Deviation()
 		across, along = across+a.Share*x, along+a.Share*y
 	}
 	return max(across, 1e-6), max(along, 1e-6)

@@ -124,20 +124,7 @@ func (q *question) levelTarget(
 			d := alone.DrillFor(s.ID)
 			return q.turns(d, parts[i]).Rates(s.PlayerOf(d))[first].Mean
 		}
-		scaleOf := func(n int) float64 { return math.Round(1000*float64(n)*grid/size) / 1000 }
-		lo, hi := int(math.Ceil(lesson.LeastScale*size/grid)), int(lesson.MostScale*size/grid)
-		for lo < hi {
-			if mid := (lo + hi) / 2; gives(scaleOf(mid)) < bandMid {
-				lo = mid + 1
-			} else {
-				hi = mid
-			}
-		}
-		if v.Scale = min(
-			lesson.MostScale,
-			max(lesson.LeastScale, scaleOf(lo)),
-		); v.Scale > now &&
-			q.hasMet(s.ID) {
+		if v.Scale = scaleFor(size, grid, gives); v.Scale > now && q.hasMet(s.ID) {
 			v.Scale = now
 		}
 		got := gives(v.Scale)
@@ -157,6 +144,23 @@ func (q *question) levelTarget(
 	l.Fix = change(fmt.Sprintf("Level the target: %.0f%% for each", 100*bandMid),
 		fmt.Sprintf("everybody between %s and %s", percent(least), percent(most)), fit)
 	return &l
+}
+
+// scaleFor is how many times as large a target must be, in steps of the grid, for
+// the middle of the band; gives is the chance at a scale.
+func scaleFor(size, grid float64, gives func(scale float64) float64) float64 {
+	scaleOf := func(n int) float64 {
+		return math.Round(1000*min(lesson.MostScale, max(lesson.LeastScale, float64(n)*grid/size))) / 1000
+	}
+	lo, hi := int(math.Ceil(lesson.LeastScale*size/grid)), int(lesson.MostScale*size/grid)
+	for lo < hi {
+		if mid := (lo + hi) / 2; gives(scaleOf(mid)) < bandMid {
+			lo = mid + 1
+		} else {
+			hi = mid
+		}
+	}
+	return scaleOf(lo)
 }
 
 // hasMet says whether the student has met everything and so gets nothing easier.

@@ -206,6 +206,38 @@ func (c *Club) writeOutcome(
 	if state.Status != run.Finished { // the end was undone
 		return nil
 	}
+	if err := c.writeResults(ctx, q, row.ID, started, l, state); err != nil {
+		return err
+	}
+	for s, v := range state.Effort {
+		if err := q.InsertEffort(
+			ctx,
+			gen.InsertEffortParams{RunID: row.ID, StudentID: s, Value: int64(v)},
+		); err != nil {
+			return err
+		}
+	}
+	for s, v := range state.Engagement {
+		if err := q.InsertEngagement(
+			ctx,
+			gen.InsertEngagementParams{RunID: row.ID, StudentID: s, Value: int64(v)},
+		); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// writeResults keeps what was counted of each goal, and what its balls were asked
+// for.
+func (c *Club) writeResults(
+	ctx context.Context,
+	q *gen.Queries,
+	runID string,
+	started int64,
+	l *lesson.Lesson,
+	state run.State,
+) error {
 	level := map[string]units.Level{}
 	for _, k := range state.Counts(l) {
 		if level[k.Student] == "" {
@@ -227,7 +259,7 @@ func (c *Club) writeOutcome(
 		if err := q.InsertResult(
 			ctx,
 			gen.InsertResultParams{
-				RunID:     row.ID,
+				RunID:     runID,
 				StudentID: k.Student,
 				BlockID:   k.Block,
 				Step:      int64(k.Step),
@@ -242,22 +274,6 @@ func (c *Club) writeOutcome(
 				Radius: k.Radius,
 				Asked:  asked,
 			},
-		); err != nil {
-			return err
-		}
-	}
-	for s, v := range state.Effort {
-		if err := q.InsertEffort(
-			ctx,
-			gen.InsertEffortParams{RunID: row.ID, StudentID: s, Value: int64(v)},
-		); err != nil {
-			return err
-		}
-	}
-	for s, v := range state.Engagement {
-		if err := q.InsertEngagement(
-			ctx,
-			gen.InsertEngagementParams{RunID: row.ID, StudentID: s, Value: int64(v)},
 		); err != nil {
 			return err
 		}
