@@ -96,7 +96,10 @@ func (w *maker) drafts() []Draft {
 	offer := func(name, why string, title drill.Focus, drills []found) {
 		drills = w.withBall(drills, pool)
 		if len(drills) == 0 ||
-			slices.ContainsFunc(out, func(d Draft) bool { return d.Name == name || sameDrills(d.Lesson, drills) }) {
+			slices.ContainsFunc(
+				out,
+				func(d Draft) bool { return d.Name == name || sameDrills(d.Lesson, drills) },
+			) {
 			return
 		}
 		out = append(out, Draft{name, why, w.compose(title, drills)})

@@ -32,7 +32,9 @@ func TestEstimateWithoutALesson(t *testing.T) {
 	require.Equal(t, once, ask(`,"day":0,"sessions":[`+counted+`]`))
 	later := ask(`,"day":90,"sessions":[` + counted + `]`)
 	require.Greater(t, later["deviation"], once["deviation"])
-	longer := ask(`,"shot":23,"sessions":[` + `{"day":0,"balls":20,"good":13,"radius":1.3716,"shot":20}` + `]`)
+	longer := ask(
+		`,"shot":23,"sessions":[` + `{"day":0,"balls":20,"good":13,"radius":1.3716,"shot":20}` + `]`,
+	)
 	require.Less(t, longer["chance"], once["chance"])
 
 	for field, body := range map[string]string{
