@@ -146,3 +146,13 @@ func TestMeetingEverythingNeverEases(t *testing.T) {
 	scale, count = asked(students[1])
 	require.True(t, scale > 1 || count < l.Blocks[0].Drill.Steps[0].Goal.Count)
 }
+
+// Rallies played against each other outweigh the levels as they add up.
+func TestRalliesPlayedCount(t *testing.T) {
+	_, students := sample.Today(t)
+	students[0].Rallies = map[string]plan.Rallies{students[1].ID: {Won: 70, Lost: 30}}
+	p := plan.RallyChance(game.Rules{}, students)
+	require.InDelta(t, (10.0+70)/(30+100), p, 1e-12)
+	students[0].Rallies = nil
+	require.Less(t, plan.RallyChance(game.Rules{}, students), p)
+}

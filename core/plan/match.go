@@ -57,10 +57,17 @@ func (q *question) match(b *lesson.Block) *Match {
 // Games counted will say it better.
 var strengths = map[units.Level]float64{units.Beginner: 1, units.Club: 2, units.Performance: 4}
 
+// levelsWeigh is how many rallies the levels are worth beside those played [trade].
+const levelsWeigh = 30.0
+
 // rallyChance is the chance that the first of two students wins a rally: from
-// their levels, and from what the rules favour among equals.
+// their levels and the rallies they have played against each other, and from what
+// the rules favour among equals.
 func rallyChance(rules game.Rules, students []Student) float64 {
 	odds := strengths[students[0].Level] / strengths[students[1].Level]
+	played := students[0].Rallies[students[1].ID]
+	p := (odds/(1+odds)*levelsWeigh + float64(played.Won)) / (levelsWeigh + float64(played.Won+played.Lost))
+	odds = p / (1 - p)
 	if f := rules.Favours; f > 0 {
 		odds *= f / (1 - f)
 	}
@@ -95,13 +102,12 @@ func even(b *lesson.Block, students []Student) (chance float64, l *Levelling) {
 	}
 	fit.Match = &m
 	a, o := students[0].FirstName(), students[1].FirstName()
-	why := fmt.Sprintf(
-		"By their levels about %s of the rallies go to %s, and %s of the games as they are. Until games were "+
-			"counted nothing better is known.",
-		percent(p),
-		a,
-		percent(chance),
-	)
+	played, known := students[0].Rallies[students[1].ID], "their levels"
+	if n := played.Won + played.Lost; n > 0 {
+		known = fmt.Sprintf("their levels and %s against each other", units.Plural(n, "rally", "rallies"))
+	}
+	why := fmt.Sprintf("By %s about %s of the rallies go to %s, and %s of the games as they are.",
+		known, percent(p), a, percent(chance))
 	return chance, &Levelling{What: "race", Why: []string{why}, Fix: lesson.Fix{
 		Label:   fmt.Sprintf("Make it even: %s to %d, %s to %d", a, h.A, o, h.B),
 		Outcome: fmt.Sprintf("%s wins %s", a, percent(h.ChanceA)),

@@ -26,7 +26,12 @@ type Student struct {
 	Others *progress.Belief
 	// Worked are the lessons near this one, for the load.
 	Worked []progress.Worked
+	// Rallies are those won and lost against others in games, by their ids.
+	Rallies map[string]Rallies
 }
+
+// Rallies won and lost.
+type Rallies struct{ Won, Lost int }
 
 // Known is a skill of which something was counted.
 type Known struct {

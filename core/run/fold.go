@@ -197,6 +197,7 @@ func (f *fold) point(e Event) {
 	b := &f.state.Blocks[i]
 	next := f.lesson.Blocks[i].Match.Rules.Point(*b.Score, game.Side(e.Value))
 	b.Score = &next
+	b.Rallies[e.Value]++
 	if next.Over {
 		f.state.Reached = fmt.Sprintf("Game: %d–%d", next.Points[0], next.Points[1])
 	}

@@ -55,6 +55,7 @@ type BlockState struct {
 	PickUpNow  bool           `json:"pickUpNow"`  // it is nearly empty
 	Students   []StudentState `json:"students,omitempty"`
 	Score      *game.Score    `json:"score,omitempty"`
+	Rallies    [2]int         `json:"-"` // won by each side
 }
 
 // mostOf a block's time: twice its minutes and a quarter of an hour, well after

@@ -192,9 +192,25 @@ func (c *Club) everybody(
 				out = append(out, s)
 			}
 		}
+		if len(out) == 2 && len(wrong) == 0 {
+			if err := rallies(ctx, q, out); err != nil {
+				return err
+			}
+		}
 		return wrong.Err()
 	})
 	return out, err
+}
+
+// rallies tells two students what they have won against each other.
+func rallies(ctx context.Context, q *gen.Queries, two []plan.Student) error {
+	r, err := q.RalliesBetween(ctx, gen.RalliesBetweenParams{A: two[0].ID, B: two[1].ID})
+	if err != nil {
+		return err
+	}
+	two[0].Rallies = map[string]plan.Rallies{two[1].ID: {Won: int(r.Won), Lost: int(r.Lost)}}
+	two[1].Rallies = map[string]plan.Rallies{two[0].ID: {Won: int(r.Lost), Lost: int(r.Won)}}
+	return nil
 }
 
 // anybody of a level, of whom nothing was counted.

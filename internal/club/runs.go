@@ -197,6 +197,9 @@ func (c *Club) writeOutcome(
 	if err := q.DeleteResults(ctx, row.ID); err != nil {
 		return err
 	}
+	if err := q.DeleteRallies(ctx, row.ID); err != nil {
+		return err
+	}
 	if err := q.DeleteEngagements(ctx, row.ID); err != nil {
 		return err
 	}
@@ -207,6 +210,9 @@ func (c *Club) writeOutcome(
 		return nil
 	}
 	if err := c.writeResults(ctx, q, row.ID, started, l, state); err != nil {
+		return err
+	}
+	if err := writeRallies(ctx, q, row.ID, l, state); err != nil {
 		return err
 	}
 	for s, v := range state.Effort {
@@ -275,6 +281,32 @@ func (c *Club) writeResults(
 				Asked:  asked,
 			},
 		); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// writeRallies keeps who won how many rallies against whom, where two played and
+// the rules favoured neither.
+func writeRallies(
+	ctx context.Context,
+	q *gen.Queries,
+	runID string,
+	l *lesson.Lesson,
+	state run.State,
+) error {
+	if len(l.Students) != 2 {
+		return nil
+	}
+	for i, b := range state.Blocks {
+		if l.Blocks[i].Match == nil || l.Blocks[i].Match.Rules.Favours > 0 || b.Rallies == [2]int{} {
+			continue
+		}
+		if err := q.InsertRallies(ctx, gen.InsertRalliesParams{
+			RunID: runID, BlockID: b.ID, StudentA: l.Students[0], StudentB: l.Students[1],
+			WonA: int64(b.Rallies[0]), WonB: int64(b.Rallies[1]),
+		}); err != nil {
 			return err
 		}
 	}

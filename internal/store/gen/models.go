@@ -87,6 +87,15 @@ type LessonVersion struct {
 	Body     string
 }
 
+type Rally struct {
+	RunID    string
+	BlockID  string
+	StudentA string
+	StudentB string
+	WonA     int64
+	WonB     int64
+}
+
 type Result struct {
 	RunID     string
 	StudentID string

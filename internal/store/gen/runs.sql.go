@@ -28,6 +28,15 @@ func (q *Queries) DeleteEngagements(ctx context.Context, runID string) error {
 	return err
 }
 
+const deleteRallies = `-- name: DeleteRallies :exec
+delete from rallies where run_id = ?
+`
+
+func (q *Queries) DeleteRallies(ctx context.Context, runID string) error {
+	_, err := q.db.ExecContext(ctx, deleteRallies, runID)
+	return err
+}
+
 const deleteResults = `-- name: DeleteResults :exec
 delete from results where run_id = ?
 `
@@ -98,6 +107,31 @@ type InsertEventParams struct {
 
 func (q *Queries) InsertEvent(ctx context.Context, arg InsertEventParams) error {
 	_, err := q.db.ExecContext(ctx, insertEvent, arg.RunID, arg.ID, arg.Body)
+	return err
+}
+
+const insertRallies = `-- name: InsertRallies :exec
+insert into rallies (run_id, block_id, student_a, student_b, won_a, won_b) values (?, ?, ?, ?, ?, ?)
+`
+
+type InsertRalliesParams struct {
+	RunID    string
+	BlockID  string
+	StudentA string
+	StudentB string
+	WonA     int64
+	WonB     int64
+}
+
+func (q *Queries) InsertRallies(ctx context.Context, arg InsertRalliesParams) error {
+	_, err := q.db.ExecContext(ctx, insertRallies,
+		arg.RunID,
+		arg.BlockID,
+		arg.StudentA,
+		arg.StudentB,
+		arg.WonA,
+		arg.WonB,
+	)
 	return err
 }
 
@@ -377,6 +411,32 @@ func (q *Queries) ListRunsOfStudents(ctx context.Context, arg ListRunsOfStudents
 		return nil, err
 	}
 	return items, nil
+}
+
+const ralliesBetween = `-- name: RalliesBetween :one
+select cast(coalesce(sum(case when student_a = ?1 then won_a else won_b end), 0) as integer) as won,
+       cast(coalesce(sum(case when student_a = ?1 then won_b else won_a end), 0) as integer) as lost
+from rallies
+where (student_a = ?1 and student_b = ?2)
+   or (student_a = ?2 and student_b = ?1)
+`
+
+type RalliesBetweenParams struct {
+	A string
+	B string
+}
+
+type RalliesBetweenRow struct {
+	Won  int64
+	Lost int64
+}
+
+// Won by the first of two against the second, and by the second.
+func (q *Queries) RalliesBetween(ctx context.Context, arg RalliesBetweenParams) (RalliesBetweenRow, error) {
+	row := q.db.QueryRowContext(ctx, ralliesBetween, arg.A, arg.B)
+	var i RalliesBetweenRow
+	err := row.Scan(&i.Won, &i.Lost)
+	return i, err
 }
 
 const updateRun = `-- name: UpdateRun :exec

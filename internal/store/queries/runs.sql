@@ -47,3 +47,17 @@ order by r.started_at desc limit 12;
 
 -- name: ListResultsOfRun :many
 select * from results where run_id = ?;
+
+-- name: DeleteRallies :exec
+delete from rallies where run_id = ?;
+
+-- name: InsertRallies :exec
+insert into rallies (run_id, block_id, student_a, student_b, won_a, won_b) values (?, ?, ?, ?, ?, ?);
+
+-- name: RalliesBetween :one
+-- Won by the first of two against the second, and by the second.
+select cast(coalesce(sum(case when student_a = sqlc.arg('a') then won_a else won_b end), 0) as integer) as won,
+       cast(coalesce(sum(case when student_a = sqlc.arg('a') then won_b else won_a end), 0) as integer) as lost
+from rallies
+where (student_a = sqlc.arg('a') and student_b = sqlc.arg('b'))
+   or (student_a = sqlc.arg('b') and student_b = sqlc.arg('a'));
