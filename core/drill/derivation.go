@@ -232,7 +232,7 @@ var (
 		Words: "The chance that every goal is met with the balls this student gets in the block: the mean over " +
 			"all that may be true of the student for what was counted, not the chance of a student in the " +
 			"middle. Eight times in ten the true chance lies in the range.",
-		Formula: "Σ over equally likely k of the chance of the chain being at its end after the own balls",
+		Formula: "Σ over k of belief(k) × chance of the chain being at its end after the own balls",
 		Inputs: []units.Parameter{
 			{Name: "Block", Unit: units.Minutes},
 			{Name: "Balls for each of one’s own", Unit: units.Count},
