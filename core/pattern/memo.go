@@ -1,10 +1,9 @@
 package pattern
 
 import (
-	"sync"
-
 	"hodometer/core/court"
 	"hodometer/core/flight"
+	"hodometer/core/memo"
 )
 
 // A flight depends on these and nothing else. A lesson is reckoned again with
@@ -20,15 +19,13 @@ type flightKey struct {
 	meet                    Meet
 }
 
-// mostFlights remembered; some 200 bytes each. When they are reached all are
-// forgotten, which is simple and rare.
+// mostFlights remembered; some 200 bytes each.
 const mostFlights = 8192
 
 // Flights remembers how balls flew. It may be used by many at once; the zero
 // value is ready, and nil remembers nothing. Answers are the same either way.
 type Flights struct {
-	mu    sync.Mutex
-	known map[flightKey]Ball
+	known memo.Of[flightKey, Ball]
 }
 
 // fly is the feed flown, from memory where it was flown before. Only flights
@@ -49,18 +46,5 @@ func (k *Flights) fly(f Feed, c *court.Court, ball *flight.Ball) Ball {
 		f.Height,
 		f.Meet,
 	}
-	k.mu.Lock()
-	b, ok := k.known[key]
-	k.mu.Unlock()
-	if ok {
-		return b
-	}
-	b = f.fly(c, ball, false)
-	k.mu.Lock()
-	defer k.mu.Unlock()
-	if k.known == nil || len(k.known) >= mostFlights {
-		k.known = map[flightKey]Ball{}
-	}
-	k.known[key] = b
-	return b
+	return k.known.Get(key, mostFlights, func() Ball { return f.fly(c, ball, false) })
 }

@@ -142,8 +142,9 @@ func (q *question) block(i, at int, out *Plan, sums *sums) Block {
 	switch {
 	case b.Drill != nil && n > 0:
 		parts := formation.Sharings(l, b, float64(at), n)
-		known := q.answer(
+		known := q.known.Get(
 			q.key(b, parts, float64(at)),
+			mostKnown,
 			func() blockAnswer { return q.drillBlock(b, parts, lanes) },
 		)
 		bp.Drill, bp.Before, bp.Notices = known.drill, known.before, known.notices

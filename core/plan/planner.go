@@ -9,6 +9,7 @@ import (
 	"hodometer/core/drill"
 	"hodometer/core/formation"
 	"hodometer/core/lesson"
+	"hodometer/core/memo"
 	"hodometer/core/pattern"
 	"hodometer/core/target"
 	"hodometer/core/units"
@@ -26,8 +27,7 @@ type Planner struct {
 
 	once  sync.Once
 	seed  maphash.Seed
-	mu    sync.Mutex
-	known map[uint64]blockAnswer
+	known memo.Of[uint64, blockAnswer]
 }
 
 // blockAnswer is the part of a block's plan that does not hang on when it is.
@@ -38,26 +38,8 @@ type blockAnswer struct {
 	notices []Notice
 }
 
-// mostKnown blocks are remembered, some 30 kB each; then all are forgotten.
+// mostKnown blocks are remembered, some 30 kB each.
 const mostKnown = 1000
-
-// answer gives what is known under the key, or makes it known.
-func (p *Planner) answer(key uint64, reckon func() blockAnswer) blockAnswer {
-	p.mu.Lock()
-	out, ok := p.known[key]
-	p.mu.Unlock()
-	if ok {
-		return out
-	}
-	out = reckon()
-	p.mu.Lock()
-	defer p.mu.Unlock()
-	if p.known == nil || len(p.known) >= mostKnown {
-		p.known = map[uint64]blockAnswer{}
-	}
-	p.known[key] = out
-	return out
-}
 
 // question is one lesson that is being reckoned for these students.
 type question struct {

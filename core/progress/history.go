@@ -24,15 +24,10 @@ type Result struct {
 	Curve *target.Curve
 }
 
-// Session is what one run counted at one skill, and what was believed after it.
+// Session is what one run counted at one skill in all, and what was believed after
+// it.
 type Session struct {
-	Run   string
-	At    int64 // ms since 1970
-	Day   int
-	Balls int
-	Good  int
-	Best  int
-	Met   bool
+	Result
 	After Belief
 }
 
@@ -84,7 +79,7 @@ func (h *History) add(r Result) {
 		s.After = now
 		return
 	}
-	h.Sessions = append(h.Sessions, Session{r.Run, r.At, r.Day, r.Balls, r.Good, r.Best, r.Met, now})
+	h.Sessions = append(h.Sessions, Session{r, now})
 }
 
 // At is what is believed on that day. A day before the last session is that of

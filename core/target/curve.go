@@ -2,7 +2,8 @@ package target
 
 import (
 	"math"
-	"sync"
+
+	"hodometer/core/memo"
 )
 
 // Curve is a chance as a function of k, a student's spread ÷ that of their
@@ -70,12 +71,10 @@ func (c Curve) Plus(share float64, o Curve) Curve {
 	return c
 }
 
-// Curves remembers the curves of strokes for a level. They may be used by many
-// at once; the zero value is ready, and nil remembers nothing. Answers are the
-// same either way.
+// Curves remembers the curves of strokes for a level. It may be used by many at
+// once; the zero value is ready, and nil remembers nothing.
 type Curves struct {
-	mu    sync.Mutex
-	known map[curveKey]Curve
+	known memo.Of[curveKey, Curve]
 }
 
 type curveKey struct {
@@ -83,7 +82,7 @@ type curveKey struct {
 	stroke Stroke
 }
 
-// mostCurves remembered, some 300 bytes each; then all are forgotten.
+// mostCurves remembered, some 300 bytes each.
 const mostCurves = 8192
 
 // Of is the curve of the stroke for that level.
@@ -91,19 +90,5 @@ func (k *Curves) Of(l Level, s Stroke) Curve {
 	if k == nil {
 		return l.Curve(s)
 	}
-	key := curveKey{l, s}
-	k.mu.Lock()
-	c, ok := k.known[key]
-	k.mu.Unlock()
-	if ok {
-		return c
-	}
-	c = l.Curve(s)
-	k.mu.Lock()
-	defer k.mu.Unlock()
-	if k.known == nil || len(k.known) >= mostCurves {
-		k.known = map[curveKey]Curve{}
-	}
-	k.known[key] = c
-	return c
+	return k.known.Get(curveKey{l, s}, mostCurves, func() Curve { return l.Curve(s) })
 }

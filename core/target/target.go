@@ -1,10 +1,11 @@
-// Package target says how likely a student is to hit a circle on the court,
-// and how large the circle must be for a wanted chance.
+// Package target says what a student can be expected to hit: how likely a ball is
+// to land in a target of any shape, within the lines and over the net.
 //
-// Balls spread around the aim as a round two-dimensional normal with standard
-// deviation σ metres each way, so the miss distance follows Rayleigh's law and
-// the chance to land within r is 1 − exp(−r²/2σ²). A ball outside the lines is
-// a miss even inside the circle.
+// Balls spread around the aim as a two-dimensional normal, more along the shot
+// than across it, and a share ends in the net. The spread is that of a level
+// (level.go), in proportion to the length of the shot, wider with effort, times
+// k, which is the student's own. The chance is the integral over what counts
+// (shape.go); as a function of ln k it is a curve of a few points (curve.go).
 package target
 
 import "math"
@@ -18,19 +19,3 @@ func Sigma(r, p float64) float64 { return r / math.Sqrt(-2*math.Log1p(-p)) }
 
 // Radius is the circle, in metres, hit with chance p in (0, 1) at that spread.
 func Radius(sigma, p float64) float64 { return sigma * math.Sqrt(-2*math.Log1p(-p)) }
-
-// directions in which ChanceInside looks toward the lines. Doubling them moves
-// the answer by less than one in two thousand.
-const directions = 144
-
-// ChanceInside is Chance for the part of the circle that is in: edge(θ) is how
-// far, in metres, the ball may land from the aim in direction θ before it is
-// out. It is the polar integral (1/2π) ∫ Chance(min(r, edge(θ))) dθ.
-func ChanceInside(r, sigma float64, edge func(theta float64) float64) float64 {
-	sum := 0.0
-	for i := range directions {
-		theta := 2 * math.Pi * (float64(i) + 0.5) / directions
-		sum += Chance(min(r, edge(theta)), sigma)
-	}
-	return sum / directions
-}
