@@ -163,7 +163,6 @@ func (q *question) drillBlock(
 	parts []formation.Sharing,
 	lanes [][]formation.Span,
 ) (a blockAnswer) {
-	a.flown, _ = q.Flights.Fly(b.Drill.Pattern, false)
 	outlook := q.outlook(b, parts)
 	a.drill, a.before = &outlook, q.before(b, parts)
 	a.notices = append(q.aboutBlock(b, &outlook), q.idle(b, lanes)...)

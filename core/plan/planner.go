@@ -33,7 +33,6 @@ type Planner struct {
 // blockAnswer is the part of a block's plan that does not hang on when it is.
 type blockAnswer struct {
 	drill   *drill.Outlook
-	flown   []pattern.Ball
 	before  []Earlier
 	notices []Notice
 }

@@ -39,8 +39,9 @@ func TestEstimateWithoutALesson(t *testing.T) {
 
 	for field, body := range map[string]string{
 		"sessions[0].good": `,"sessions":[{"day":0,"balls":3,"good":4,"radius":1}]`,
-		"sessions[1].day":  `,"sessions":[{"day":5,"balls":3,"good":2,"radius":1},{"day":4,"balls":3,"good":2,"radius":1}]`,
-		"day":              `,"day":1,"sessions":[{"day":5,"balls":3,"good":2,"radius":1}]`,
+		"sessions[1].day": `,"sessions":[{"day":5,"balls":3,"good":2,"radius":1},` +
+			`{"day":4,"balls":3,"good":2,"radius":1}]`,
+		"day": `,"day":1,"sessions":[{"day":5,"balls":3,"good":2,"radius":1}]`,
 	} {
 		var p Problem
 		d.ask("POST", "/api/v1/reckon/estimate",
