@@ -206,6 +206,25 @@ func (d *Drill) Asks(s Step, flown []pattern.Ball, m footwork.Mover) []Ask {
 	return d.asks(c, s, d.metAt(flown), d.Pattern.Whole(m, flown, d.TurnBalls))
 }
 
+// Asked is what a step had asked of somebody whose balls were counted, in turns of
+// so many. What was counted was played: a ball that was reckoned out of reach came
+// at full stretch, since the coach had waited, or the student was quicker than
+// thought.
+func (d *Drill) Asked(s Step, flown []pattern.Ball, m footwork.Mover, balls int) []Ask {
+	c, err := d.Court()
+	if err != nil {
+		return nil
+	}
+	stretch, _ := target.Effort(1)
+	out := d.asks(c, s, d.metAt(flown), d.Pattern.Whole(m, flown, balls))
+	for i := range out {
+		if out[i].Widened == 0 {
+			out[i].Widened = stretch
+		}
+	}
+	return out
+}
+
 // Hits says whether the drill's balls are hit: not where all are shadow strokes.
 func (d *Drill) Hits() bool {
 	return d.any(func(f pattern.Feed) bool { return f.How != pattern.Shadow })

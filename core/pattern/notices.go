@@ -145,11 +145,11 @@ func (p Pattern) unreachable(
 	if p.Base != p.Start && !p.Shift {
 		q := p.Clone()
 		q.Base = q.Start
-		if plan, err := k.Play(q, m, balls, false); err == nil && plan.Balls[i].Leg.Ratio <= reach {
+		if plan, err := k.Play(q, m, balls, false); err == nil && plan.Balls[i].Leg.Ratio <= 1 {
 			n.Fixes = append(n.Fixes, Fix{"Come back only to where it starts", "in reach", q})
 		}
 	}
-	if p.Feeds[i].By == flight.ByClearance {
+	if by := p.Feeds[i].By; by == flight.ByClearance || by == flight.ByApex {
 		try(5, "Feed it %.1f m higher", func(q *Pattern, by float64) { q.Feeds[i].Want += by })
 	}
 	// The ball is met some way past its bounce: both move by what brings the

@@ -7,7 +7,9 @@ import (
 	"strings"
 
 	"hodometer/core/drill"
+	"hodometer/core/footwork"
 	"hodometer/core/lesson"
+	"hodometer/core/pattern"
 	"hodometer/core/units"
 )
 
@@ -55,6 +57,7 @@ func (q *question) aboutBlock(b *lesson.Block, outlook *drill.Outlook) []Notice 
 				units.Length(over, q.system)),
 			change("Move it in", "all of it is in court", fit)))
 	}
+	out = append(out, q.outOfReach(b)...)
 	if outlook != nil {
 		if n, bad := q.willNotFit(b, outlook); bad {
 			out = append(out, n)
@@ -66,6 +69,59 @@ func (q *question) aboutBlock(b *lesson.Block, outlook *drill.Outlook) []Notice 
 		n := notice("caution", c.Text)
 		n.ID, n.Caution, n.Seen = c.ID, true, slices.Contains(b.Seen, c.ID)
 		out = append(out, n)
+	}
+	return out
+}
+
+// outOfReach says which balls of a turn some of the students cannot get to, so
+// that they count as missed, and offers what brings them within reach.
+func (q *question) outOfReach(b *lesson.Block) (out []Notice) {
+	if !b.Drill.AnyChance() {
+		return nil
+	}
+	for _, level := range units.Levels {
+		var who []string
+		var mover footwork.Mover
+		for i := range q.students {
+			if s := &q.students[i]; string(s.Level) == level.ID {
+				who, mover = append(who, s.FirstName()), s.mover()
+			}
+		}
+		if len(who) == 0 {
+			continue
+		}
+		turn, err := q.Flights.Play(b.Drill.Pattern, mover, b.Drill.TurnBalls, false)
+		if err != nil {
+			continue
+		}
+		var balls []string
+		for i, ball := range turn.Balls {
+			if ball.Leg.Effort == footwork.Unreachable {
+				balls = append(balls, fmt.Sprint(i+1))
+			}
+		}
+		if len(balls) == 0 {
+			continue
+		}
+		n := notice(
+			"outOfReach",
+			fmt.Sprintf("Ball %s comes out of reach of %s in a turn, and counts as missed.",
+				strings.Join(balls, ", "), named(who)),
+		)
+		for _, p := range q.Flights.Notices(b.Drill.Pattern, mover, b.Drill.TurnBalls, turn, true) {
+			if p.Kind != pattern.Unreachable {
+				continue
+			}
+			for _, f := range p.Fixes {
+				fit, d := *b, b.Drill.Clone()
+				d.Pattern = f.Pattern
+				fit.Drill = &d
+				n.Fixes = append(n.Fixes, change(f.Label, f.Outcome, fit))
+			}
+			break // one ball at a time
+		}
+		out = append(out, n)
+		break // the slower the level the more; the others follow
 	}
 	return out
 }

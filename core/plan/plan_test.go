@@ -2,6 +2,7 @@ package plan_test
 
 import (
 	"math"
+	"slices"
 	"testing"
 
 	"hodometer/core/drill"
@@ -309,4 +310,23 @@ func TestContactsAreTheBallsFed(t *testing.T) {
 		require.LessOrEqual(t, sum, got.Balls.Value)
 		require.Greater(t, sum, got.Balls.Value-float64(n)-1)
 	})
+}
+
+// A ball that nobody gets to in a turn counts as missed, and the block says so,
+// with a change that brings it within reach.
+func TestOutOfReachIsSaid(t *testing.T) {
+	l, students := sample.Line(t, "short-ball-corners", 2, 25)
+	d := l.Blocks[0].Drill.Clone()
+	d.Pattern.Start.Y, d.Pattern.Base.Y = -7.4, -11.9 // from the baseline to the short ball every time
+	l.Blocks[0].Drill = &d
+	got := reckon(t, l, students).Blocks[0]
+	i := slices.IndexFunc(got.Notices, func(n plan.Notice) bool { return n.Kind == "outOfReach" })
+	require.GreaterOrEqual(t, i, 0)
+	require.NotEmpty(t, got.Notices[i].Fixes)
+	l.Blocks = got.Notices[i].Fixes[0].Blocks
+	after := reckon(t, l, students).Blocks[0]
+	for _, n := range after.Notices {
+		require.NotEqual(t, "outOfReach", n.Kind)
+	}
+	require.Greater(t, after.Drill.Players[0].Steps[0].Rate.Mean, 3*got.Drill.Players[0].Steps[0].Rate.Mean)
 }

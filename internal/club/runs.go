@@ -254,7 +254,7 @@ func (c *Club) writeResults(
 			level[k.Student] = units.Level(s.Level)
 		}
 		d := l.Block(k.Block).DrillFor(k.Student)
-		asked, err := store.AskedOf(&c.planner.Flights, d, k.Step, level[k.Student])
+		asked, err := store.AskedOf(&c.planner.Flights, d, k.Step, level[k.Student], d.TurnBalls)
 		if err != nil {
 			return err
 		}

@@ -79,6 +79,9 @@ func TestEstimatesOfTheVersionBefore(t *testing.T) {
 					t,
 					0 < k.Chance.Low && k.Chance.Low < k.Chance.Mean && k.Chance.Mean < k.Chance.High,
 				)
+				if k.Balls >= 30 { // so many balls are believed, at the target they were played to
+					require.InDelta(t, float64(k.Good)/float64(k.Balls), k.Chance.Mean, 0.25, now.Label)
+				}
 			}
 		}
 	}

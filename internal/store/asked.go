@@ -15,9 +15,15 @@ import (
 	"hodometer/core/units"
 )
 
-// AskedOf is what a goal of a drill asked of students of a level, as a result
-// keeps it.
-func AskedOf(k *pattern.Flights, d *drill.Drill, step int, level units.Level) (string, error) {
+// AskedOf is what a goal of a drill asked of students of a level, in turns of so
+// many balls, as a result keeps it.
+func AskedOf(
+	k *pattern.Flights,
+	d *drill.Drill,
+	step int,
+	level units.Level,
+	balls int,
+) (string, error) {
 	asks := []drill.Ask{}
 	if step < len(d.Steps) {
 		m, err := footwork.For(level)
@@ -28,7 +34,7 @@ func AskedOf(k *pattern.Flights, d *drill.Drill, step int, level units.Level) (s
 		if err != nil {
 			return "", err
 		}
-		asks = append(asks, d.Asks(d.Steps[step], flown, m)...)
+		asks = append(asks, d.Asked(d.Steps[step], flown, m, balls)...)
 	}
 	text, err := json.Marshal(asks)
 	return string(text), err
@@ -70,7 +76,9 @@ func askedBefore(ctx context.Context, tx *sql.Tx) error {
 		}
 		asked := ""
 		if b := l.Block(block); b != nil && b.Drill != nil && step < len(b.Drill.Steps) {
-			asked, err = AskedOf(&flights, b.DrillFor(student), step, units.Level(level))
+			// In those days each ball began where the student starts.
+			d := b.DrillFor(student)
+			asked, err = AskedOf(&flights, d, step, units.Level(level), len(d.Pattern.Feeds))
 		} else {
 			asked, err = askedCircle(l.Court, radius)
 		}
