@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"hodometer/core/drill"
+	"hodometer/core/footwork"
 	"hodometer/core/formation"
 	"hodometer/core/lesson"
 	"hodometer/core/library"
@@ -44,6 +45,16 @@ func (w *maker) on(d *drill.Drill) (out drill.Drill, ok bool) {
 	return out, err == nil && !slices.ContainsFunc(balls, func(b pattern.Ball) bool { return !b.Feasible })
 }
 
+// outOfReach says whether students of that level cannot get to a ball of a turn.
+func (w *maker) outOfReach(d *drill.Drill, level units.Level) bool {
+	m, err := footwork.For(level)
+	if err != nil {
+		return true
+	}
+	turn, err := w.planner.Flights.Play(d.Pattern, m, d.TurnBalls, false)
+	return err != nil || turn.Efforts[footwork.Unreachable] > 0
+}
+
 // pool are the drills, those that ship and the club’s own, which suit the brief,
 // the best first.
 func (w *maker) pool() (out []found) {
@@ -80,6 +91,9 @@ func (w *maker) weigh(e *drill.Drill) (f found, ok bool) {
 	}
 	if !(d.Playable() || d.Focus == w.Aim) { // no ball to play out: a part of a lesson, not its heart
 		f.score -= 2
+	}
+	if w.outOfReach(&d, units.Level(units.Levels[level].ID)) {
+		return f, false
 	}
 	f.score -= 0.15 * math.Abs(float64(n-d.Players.Best))
 	if n > d.Players.Most*w.Resources.CourtCount() {
