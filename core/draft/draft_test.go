@@ -89,7 +89,12 @@ func TestDraftsHoldWhatTheyPromise(t *testing.T) {
 			}
 			for _, b := range got.Blocks {
 				for _, notice := range b.Notices {
-					require.NotContains(t, []string{"kitMissing", "tooFewBalls", "outOfReach"}, notice.Kind, d.Name)
+					require.NotContains(
+						t,
+						[]string{"kitMissing", "tooFewBalls", "outOfReach"},
+						notice.Kind,
+						d.Name,
+					)
 				}
 			}
 		}
