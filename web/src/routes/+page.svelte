@@ -152,8 +152,10 @@
                     {/each}
                   </div>
                   <div class="mt-3 flex flex-wrap gap-x-6 gap-y-3">
-                    <Wheel label="Balls fed" figure={card.plan.balls} />
-                    <Wheel label="Pick-ups" figure={card.plan.pickUps} />
+                    {#if card.plan.balls.value > 0}
+                      <Wheel label="Balls fed" figure={card.plan.balls} />
+                      <Wheel label="Pick-ups" figure={card.plan.pickUps} />
+                    {/if}
                     {#if card.plan.students[0]}<Wheel
                         label="Contacts each"
                         figure={card.plan.students[0].contacts}

@@ -15,12 +15,14 @@
 
 <div class="flex flex-wrap items-start gap-x-8 gap-y-3">
   <div class="flex flex-wrap gap-x-4 gap-y-2">
-    <Wheel
-      label="Balls to have{lesson.resources?.balls ? ` of ${lesson.resources.balls}` : ''}"
-      figure={plan.atOnce}
-    />
-    <Wheel label="Balls fed" figure={plan.balls} />
-    <Wheel label="Pick-ups" figure={plan.pickUps} />
+    {#if plan.atOnce.value > 0}<Wheel
+        label="Balls to have{lesson.resources?.balls ? ` of ${lesson.resources.balls}` : ''}"
+        figure={plan.atOnce}
+      />{/if}
+    {#if plan.balls.value > 0}
+      <Wheel label="Balls fed" figure={plan.balls} />
+      <Wheel label="Pick-ups" figure={plan.pickUps} />
+    {/if}
     <Wheel label="Between" figure={plan.between} />
   </div>
   <div class="min-w-60 flex-1 text-sm">

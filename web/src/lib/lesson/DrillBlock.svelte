@@ -222,9 +222,14 @@
       {#if plan}<Notices notices={plan.notices.filter((n) => !n.caution)} onfix={(f) => editor.fix(f)} />{/if}
       {#if plan?.drill}
         <div class="mt-3 flex flex-wrap gap-x-5 gap-y-2">
-          <Wheel label="Balls fed" figure={plan.drill.balls} />
-          <Wheel label="Pick-ups" figure={plan.drill.pickUps} small />
-          {#if players[0]}<Wheel label="Contacts each" figure={players[0].contacts} />{/if}
+          {#if plan.drill.balls.value > 0}
+            <Wheel label="Balls fed" figure={plan.drill.balls} />
+            <Wheel label="Pick-ups" figure={plan.drill.pickUps} small />
+          {/if}
+          {#if players[0]}<Wheel
+              label={players[0].finish ? 'Contacts each' : 'Repetitions each'}
+              figure={players[0].contacts}
+            />{/if}
         </div>
         {#if many}
           <table class="mt-3 w-full text-sm" aria-label="Chances of each">
@@ -351,12 +356,12 @@
                         onclick={() => ((who = j), (step = i))}
                         title="Show on the court"
                       >
-                        {sayRate(sp.rate)}
-                        <span
-                          >· {sayMinutes(sp.likely.value).replace(' min', '')} ({sayMinutes(
-                            sp.sure.value
-                          ).replace(' min', '')})</span
-                        >
+                        {#if sp.rate}{sayRate(sp.rate)}
+                          <span
+                            >· {sayMinutes(sp.likely.value).replace(' min', '')} ({sayMinutes(
+                              sp.sure.value
+                            ).replace(' min', '')})</span
+                          >{:else}{sayMinutes(sp.likely.value)}{/if}
                       </button>
                     </td>
                   {/if}
@@ -369,8 +374,8 @@
       {#if shown}
         <div class="mt-2 flex flex-wrap items-end gap-3 text-sm">
           <span>{name(player!.id)}, {shown.label.toLowerCase()}, {shown.goalLabel}:</span>
-          <Wheel label="Probably" figure={shown.likely} small />
-          <Wheel label="90% sure" figure={shown.sure} small />
+          <Wheel label={shown.rate ? 'Probably' : 'Takes'} figure={shown.likely} small />
+          {#if shown.rate}<Wheel label="90% sure" figure={shown.sure} small />{/if}
         </div>
       {/if}
       <div class="mt-4">

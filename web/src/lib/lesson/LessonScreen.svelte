@@ -237,7 +237,7 @@
             figure={plan.minutes}
           />
           <Wheel label="Between" small figure={plan.between} />
-          <Wheel label="Balls fed" figure={plan.balls} />
+          {#if plan.balls.value > 0}<Wheel label="Balls fed" figure={plan.balls} />{/if}
           {@render adding()}
         </div>
       {:else}{@render adding()}{/if}
