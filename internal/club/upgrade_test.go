@@ -4,6 +4,7 @@ import (
 	"compress/gzip"
 	"encoding/json"
 	"io"
+	"math"
 	"os"
 	"path/filepath"
 	"testing"
@@ -54,7 +55,7 @@ func TestEstimatesOfTheVersionBefore(t *testing.T) {
 	everybody, err := c.Students(ctx)
 	require.NoError(t, err)
 	require.Len(t, everybody, len(said.Students))
-	sessions, chances := 0, 0
+	sessions, chances, off, many := 0, 0, 0.0, 0.0
 	for _, s := range everybody {
 		record, err := c.Record(ctx, s.ID)
 		require.NoError(t, err)
@@ -79,13 +80,15 @@ func TestEstimatesOfTheVersionBefore(t *testing.T) {
 					t,
 					0 < k.Chance.Low && k.Chance.Low < k.Chance.Mean && k.Chance.Mean < k.Chance.High,
 				)
-				if k.Balls >= 30 { // so many balls are believed, at the target they were played to
-					require.InDelta(t, float64(k.Good)/float64(k.Balls), k.Chance.Mean, 0.25, now.Label)
+				if k.Balls >= 30 {
+					off += math.Abs(float64(k.Good)/float64(k.Balls) - k.Chance.Mean)
+					many++
 				}
 			}
 		}
 	}
 	require.Greater(t, sessions, 60)
+	require.Less(t, off/many, 0.1, "so many balls are believed, at the target they were played to")
 	require.Greater(t, chances, 60, "what was asked then was found in the lessons as they were given")
 }
 
