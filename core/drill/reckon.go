@@ -254,7 +254,7 @@ func (t Turns) Player(p Player) PlayerOutlook {
 	d, share := t.d, t.share()
 	own := t.played(p)
 	// minutesFor is when the student has played so many balls of their own.
-	perBall := 1.0
+	perBall := share // somebody whose turn does not come has it later
 	if own > 0 {
 		perBall = max(1, t.balls/own)
 	}

@@ -9,6 +9,7 @@ import (
 	"hodometer/core/drill"
 	"hodometer/core/footwork"
 	"hodometer/core/formation"
+	"hodometer/core/goal"
 	"hodometer/core/lesson"
 	"hodometer/core/units"
 )
@@ -189,7 +190,9 @@ func (q *question) levelGoal(b *lesson.Block, outlook *drill.Outlook, parts []fo
 			}
 			try, at := d.Clone(), make([]int, len(d.Steps))
 			for j := range try.Steps {
-				at[j] = max(2, int(math.Round(k*float64(b.Drill.Steps[j].Goal.Count))))
+				asked := b.Drill.Steps[j].Goal.Count
+				least := min(2, asked) // one in a row is no streak
+				at[j] = min(goal.MaxCount, max(least, int(math.Round(k*float64(asked)))))
 				try.Steps[j].Goal.Count = at[j]
 			}
 			if c := q.turns(&try, parts[i]).Chance(p); c >= drill.Wanted {

@@ -156,3 +156,18 @@ func TestRalliesPlayedCount(t *testing.T) {
 	students[0].Rallies = nil
 	require.Less(t, plan.RallyChance(game.Rules{}, students), p)
 }
+
+// One of something is not levelled to two, however much the rest gives way.
+func TestOneStaysOne(t *testing.T) {
+	l, students := sample.Line(t, "three-quarter-start", 2, 8)
+	d := l.Blocks[0].Drill.Clone()
+	d.Steps = []drill.Step{d.Steps[0], d.Steps[0]}
+	d.Steps[0].Goal.Count, d.Steps[1].Goal.Count = 1, 90
+	l.Blocks[0].Drill = &d
+	require.Empty(t, l.Validate())
+	b := new(plan.Planner).Level(t.Context(), l, l.Blocks[0], students, nil)
+	counts := b.Variant(students[0].ID).Counts
+	require.Len(t, counts, 2)
+	require.Equal(t, 1, counts[0])
+	require.Less(t, counts[1], 90)
+}

@@ -330,3 +330,16 @@ func TestOutOfReachIsSaid(t *testing.T) {
 	}
 	require.Greater(t, after.Drill.Players[0].Steps[0].Rate.Mean, 3*got.Drill.Players[0].Steps[0].Rate.Mean)
 }
+
+// Whose turn does not come within the block gets no ball, no chance, and a time
+// that lies past it.
+func TestWhoseTurnDoesNotCome(t *testing.T) {
+	l, students := sample.Line(t, "line-deep-short-deep", 8, 3)
+	d := l.Blocks[0].Drill.Clone()
+	d.TurnBalls = 17
+	l.Blocks[0].Drill = &d
+	last := reckon(t, l, students).Blocks[0].Drill.Players[7]
+	require.Zero(t, last.Contacts.Value)
+	require.Zero(t, last.Finish.Value)
+	require.Greater(t, last.Likely.Value, 3.0)
+}

@@ -194,17 +194,12 @@ func (c *Club) writeOutcome(
 	if err := q.EvidenceChanged(ctx); err != nil {
 		return err
 	}
-	if err := q.DeleteResults(ctx, row.ID); err != nil {
-		return err
-	}
-	if err := q.DeleteRallies(ctx, row.ID); err != nil {
-		return err
-	}
-	if err := q.DeleteEngagements(ctx, row.ID); err != nil {
-		return err
-	}
-	if err := q.DeleteEfforts(ctx, row.ID); err != nil {
-		return err
+	for _, forget := range []func(context.Context, string) error{
+		q.DeleteResults, q.DeleteRallies, q.DeleteEngagements, q.DeleteEfforts,
+	} {
+		if err := forget(ctx, row.ID); err != nil {
+			return err
+		}
 	}
 	if state.Status != run.Finished { // the end was undone
 		return nil

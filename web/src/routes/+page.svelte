@@ -9,6 +9,7 @@
     type Plan,
     type Student
   } from '$lib/api/client';
+  import type { PlayerOutlook } from '$lib/api/client';
   import CourtDiagram from '$lib/court/CourtDiagram.svelte';
   import DrillCourt from '$lib/drill/DrillCourt.svelte';
   import { soleCircle } from '$lib/drill/parts';
@@ -61,6 +62,9 @@
       : all.map(first).join(' and ');
   const trouble = (p: Plan) =>
     [...p.notices, ...p.blocks.flatMap((b) => b.notices)].filter((n) => !n.caution);
+  /** Of many students those least likely to finish first; of a few the order they stand in. */
+  const hardest = (players: PlayerOutlook[]) =>
+    players.toSorted((p, q) => (players.length > 3 ? (p.finish?.value ?? 1) - (q.finish?.value ?? 1) : 0));
 </script>
 
 <svelte:head><title>Today · Hodometer</title></svelte:head>
@@ -187,9 +191,7 @@
             </div>
             <Tape blocks={card.lesson.blocks} start={card.lesson.start} slot={card.lesson.slotMinutes} />
             <div class="flex gap-4">
-              {#each (block?.drill?.players ?? [])
-                .toSorted( (p, q) => (block!.drill!.players.length > 3 ? (p.finish?.value ?? 1) - (q.finish?.value ?? 1) : 0) )
-                .slice(0, 3) as p (p.id)}<div>
+              {#each hardest(block?.drill?.players ?? []).slice(0, 3) as p (p.id)}<div>
                   <Finish label="{name(data.students, p.id)} finishes" player={p} small />
                 </div>{/each}
             </div>

@@ -1,4 +1,4 @@
-<!-- What a student's goals come to: the chance to meet them, or where nothing is a matter of chance the time it takes. -->
+<!-- What a student's goals come to: the chance to meet them, or for repetitions the time they take. -->
 <script lang="ts">
   import Wheel from './Wheel.svelte';
   import type { PlayerOutlook } from '$lib/api/client';

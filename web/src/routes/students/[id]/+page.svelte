@@ -58,7 +58,8 @@
                 {before?.chance && last.chance
                   ? percent(last.chance.mean) === percent(before.chance.mean)
                     ? 'As before. '
-                    : `${last.chance.mean > before.chance.mean ? '▲ up' : '▼ down'} from ${percent(before.chance.mean)}%. `
+                    : `${last.chance.mean > before.chance.mean ? '▲ up' : '▼ down'} from ` +
+                      `${percent(before.chance.mean)}%. `
                   : ''}Last: {last.good} of {last.balls}, best streak {last.best}{last.met
                   ? ', goals met'
                   : ''}.
