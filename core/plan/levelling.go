@@ -200,7 +200,8 @@ func (q *question) levelGoal(b *lesson.Block, outlook *drill.Outlook, parts []fo
 				break
 			}
 		}
-		if counts == nil || counts[0] == d.Steps[0].Goal.Count {
+		same := func(n int, step drill.Step) bool { return n == step.Goal.Count }
+		if counts == nil || slices.EqualFunc(counts, d.Steps, same) {
 			continue
 		}
 		v := b.Variant(s.ID)
