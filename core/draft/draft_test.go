@@ -132,7 +132,7 @@ func TestDraftsKnowThePast(t *testing.T) {
 	}
 	require.NotEqual(t, -1, at)
 	for _, p := range reckon(t, l, students).Blocks[at].Drill.Players {
-		require.InDelta(t, 0.7, p.Steps[0].Rate.Mean, 0.1)
+		require.InDelta(t, 0.7, p.Stages[0].Rate.Mean, 0.1)
 	}
 	require.Contains(t, made[1].Why, "Lift the low slice")
 	w.MatchOn = "2026-05-18"

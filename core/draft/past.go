@@ -12,7 +12,7 @@ import (
 type Outcome struct {
 	Student string
 	Block   string
-	Step    int
+	Stage   int
 	Balls   int
 	Met     bool
 }
@@ -34,18 +34,18 @@ func PastOf(l *lesson.Lesson, daysAgo float64, students []string, outcomes []Out
 			}
 			d, met, short := b.DrillFor(s), 0, false
 			for _, o := range outcomes {
-				if o.Student != s || o.Block != b.ID || o.Step >= len(d.Steps) {
+				if o.Student != s || o.Block != b.ID || o.Stage >= len(d.Stages) {
 					continue
 				}
 				if o.Met {
 					met++
-				} else if d.ByChance(d.Steps[o.Step]) && o.Balls >= min(d.TurnBalls, d.Steps[o.Step].Goal.Count) {
+				} else if d.ByChance(d.Stages[o.Stage]) && o.Balls >= min(d.TurnBalls, d.Stages[o.Stage].Goal.Count) {
 					short = true
 				}
 			}
 			if short {
 				p.Short = append(p.Short, s)
-			} else if met == len(d.Steps) {
+			} else if met == len(d.Stages) {
 				p.Met = append(p.Met, s)
 			}
 		}

@@ -18,12 +18,12 @@ func TestFellShortOnlyWhereItWasTried(t *testing.T) {
 	l := &lesson.Lesson{Students: []string{"a", "b", "c", "e"}}
 	l.Blocks = []lesson.Block{{ID: "1", Kind: lesson.Drill, Drill: d}}
 	var outcomes []Outcome
-	for i, s := range d.Steps {
-		outcomes = append(outcomes, Outcome{Student: "a", Block: "1", Step: i, Balls: 12, Met: true})
-		outcomes = append(outcomes, Outcome{Student: "b", Block: "1", Step: i, Balls: 2})
+	for i, s := range d.Stages {
+		outcomes = append(outcomes, Outcome{Student: "a", Block: "1", Stage: i, Balls: 12, Met: true})
+		outcomes = append(outcomes, Outcome{Student: "b", Block: "1", Stage: i, Balls: 2})
 		outcomes = append(
 			outcomes,
-			Outcome{Student: "e", Block: "1", Step: i, Balls: s.Goal.Count, Met: i > 0},
+			Outcome{Student: "e", Block: "1", Stage: i, Balls: s.Goal.Count, Met: i > 0},
 		)
 	}
 	p := PastOf(l, 3, l.Students, outcomes)[0]

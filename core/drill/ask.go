@@ -61,7 +61,7 @@ func CurveOf(k *target.Curves, level target.Level, asks []Ask) *target.Curve {
 // ByChance says whether a step's balls are good or not by where they go. What is
 // not a ball sent somewhere is counted in repetitions: shadow strokes, technique
 // and whatever else the goal calls so.
-func (d *Drill) ByChance(s Step) bool {
+func (d *Drill) ByChance(s Stage) bool {
 	if s.Goal.Kind.Repeats() || d.Focus == Technique {
 		return false
 	}
@@ -75,7 +75,7 @@ func (d *Drill) ByChance(s Step) bool {
 
 // AnyChance says whether any of the drill's goals is by chance.
 func (d *Drill) AnyChance() bool {
-	for _, s := range d.Steps {
+	for _, s := range d.Stages {
 		if d.ByChance(s) {
 			return true
 		}
@@ -86,7 +86,7 @@ func (d *Drill) AnyChance() bool {
 // plays says whether a feed is played for a step: those of its stroke, or all
 // where none or any stroke is asked for, as in a drill that is mirrored from
 // wing to wing.
-func (d *Drill) plays(s Step, f pattern.Feed) bool {
+func (d *Drill) plays(s Stage, f pattern.Feed) bool {
 	if f.Stroke == s.Stroke || s.Stroke == pattern.Either {
 		return true
 	}
@@ -104,7 +104,7 @@ const widenStep = 0.01
 
 // asks are the balls of a step for a student who runs a turn like that; none
 // where the step is not by chance.
-func (d *Drill) asks(c *court.Court, s Step, contacts []court.Point, turn pattern.Turn) (out []Ask) {
+func (d *Drill) asks(c *court.Court, s Stage, contacts []court.Point, turn pattern.Turn) (out []Ask) {
 	if !d.ByChance(s) {
 		return nil
 	}
@@ -156,7 +156,7 @@ func (a Ask) alike(b Ask) bool {
 
 // ask is the ball of the i-th feed for a step, met there, at no effort. It is
 // reckoned for the hand drawn: mirrored it is the same.
-func (d *Drill) ask(c *court.Court, s Step, i int, hit court.Point) Ask {
+func (d *Drill) ask(c *court.Court, s Stage, i int, hit court.Point) Ask {
 	a := Ask{Court: c.ID, Area: d.Pattern.Area, From: hit}
 	f := d.Pattern.Feeds[i]
 	switch t, ok := d.target(s); {
@@ -198,7 +198,7 @@ func serviceBox(c *court.Court, area court.Area, from court.Point) (target.Recta
 
 // Asks are what a step asks of somebody who moves like that, its balls flying
 // like those.
-func (d *Drill) Asks(s Step, flown []pattern.Ball, m footwork.Mover) []Ask {
+func (d *Drill) Asks(s Stage, flown []pattern.Ball, m footwork.Mover) []Ask {
 	c, err := d.Court()
 	if err != nil {
 		return nil
@@ -210,7 +210,7 @@ func (d *Drill) Asks(s Step, flown []pattern.Ball, m footwork.Mover) []Ask {
 // so many. What was counted was played: a ball that was reckoned out of reach came
 // at full stretch, since the coach had waited, or the student was quicker than
 // thought.
-func (d *Drill) Asked(s Step, flown []pattern.Ball, m footwork.Mover, balls int) []Ask {
+func (d *Drill) Asked(s Stage, flown []pattern.Ball, m footwork.Mover, balls int) []Ask {
 	c, err := d.Court()
 	if err != nil {
 		return nil

@@ -17,8 +17,8 @@ import (
 // forehands become backhands. Mirrored twice it is the same.
 func (d *Drill) Mirror() Drill {
 	out := d.mirrored(d.Pattern.Mirror())
-	for i := range out.Steps {
-		out.Steps[i].Stroke = out.Steps[i].Stroke.OtherSide()
+	for i := range out.Stages {
+		out.Stages[i].Stroke = out.Stages[i].Stroke.OtherSide()
 	}
 	return out
 }
@@ -79,8 +79,8 @@ func (d *Drill) PaceFirst() Drill {
 	p := d.Pattern.Tempo(0.8)
 	out := d.with(p)
 	out.TurnBalls = 4
-	for i := range out.Steps {
-		out.Steps[i].Goal.Kind = goal.Total
+	for i := range out.Stages {
+		out.Stages[i].Goal.Kind = goal.Total
 	}
 	return out
 }
@@ -89,8 +89,8 @@ func (d *Drill) PaceFirst() Drill {
 // pace first: a half slower, counted in a row [trade].
 func (d *Drill) ControlFirst() Drill {
 	out := d.with(d.Pattern.Tempo(1.5))
-	for i := range out.Steps {
-		g := &out.Steps[i].Goal
+	for i := range out.Stages {
+		g := &out.Stages[i].Goal
 		if !g.Kind.StartsAgain() {
 			*g = goal.Goal{Kind: goal.InARow, Count: max(3, g.Count/2)}
 		}

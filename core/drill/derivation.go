@@ -288,7 +288,7 @@ func courseFigure(
 		certainty, balls, t.SecondsPerBall, share)
 }
 
-func finishFigure(c course, steps []StepOutlook, own, minutes, share float64) units.Figure {
+func finishFigure(c course, steps []StageOutlook, own, minutes, share float64) units.Figure {
 	out := finishDerivation.Of(c.mean.Chance(int(own)), units.Chance, minutes, share, math.Floor(own))
 	out.Low, out.High = &c.low, &c.high
 	for _, s := range steps {

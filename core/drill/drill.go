@@ -14,7 +14,7 @@ import (
 // Format and Version mark a drill document. Earlier versions are read too (old.go).
 const (
 	Format  = "hodometer.drill"
-	Version = 3
+	Version = 4
 )
 
 // Focus is what a drill is mostly for, one of Focuses; a shelf is sorted by it.
@@ -74,7 +74,7 @@ type Drill struct {
 	Hitters       int             `json:"hitters"` // who hit at the same time
 	Pattern       pattern.Pattern `json:"pattern"`
 	Targets       []Target        `json:"targets"`
-	Steps         []Step          `json:"steps"`
+	Stages        []Stage         `json:"stages"`
 	Basket        int             `json:"basket"` // balls in it; 0: they never run out
 	PickUp        float64         `json:"pickUpMinutes"`
 	TurnBalls     int             `json:"turnBalls"` // balls before the next student steps in
@@ -132,7 +132,7 @@ const BallsPicked = 20.0
 func (d *Drill) Clone() Drill {
 	out := *d
 	out.Pattern = d.Pattern.Clone()
-	out.Targets, out.Steps = slices.Clone(d.Targets), slices.Clone(d.Steps)
+	out.Targets, out.Stages = slices.Clone(d.Targets), slices.Clone(d.Stages)
 	out.Cues, out.Cautions, out.Kit = slices.Clone(d.Cues), slices.Clone(d.Cautions), slices.Clone(d.Kit)
 	if d.Kin != nil {
 		kin := *d.Kin
@@ -143,7 +143,7 @@ func (d *Drill) Clone() Drill {
 
 // Limits of a drill.
 const (
-	MaxSteps   = 24
+	MaxStages  = 24
 	MaxTargets = 12
 	maxPlayers = 16
 	maxMinutes = 240
@@ -178,11 +178,11 @@ func (d *Drill) Validate() (p units.Problems) {
 	if d.Hitters < 1 || d.Hitters > maxPlayers {
 		p.Add("hitters", fmt.Sprintf("1 to %d hit at the same time, not %d", maxPlayers, d.Hitters))
 	}
-	if len(d.Steps) == 0 || len(d.Steps) > MaxSteps {
-		p.Add("steps", fmt.Sprintf("a drill has 1 to %d goals, not %d", MaxSteps, len(d.Steps)))
+	if len(d.Stages) == 0 || len(d.Stages) > MaxStages {
+		p.Add("stages", fmt.Sprintf("a drill has 1 to %d goals, not %d", MaxStages, len(d.Stages)))
 	}
-	for i, s := range d.Steps {
-		p.Under(fmt.Sprintf("steps[%d]", i), s.validate(len(d.Targets)))
+	for i, s := range d.Stages {
+		p.Under(fmt.Sprintf("stages[%d]", i), s.validate(len(d.Targets)))
 	}
 	if d.TurnBalls < 1 || d.TurnBalls > 500 {
 		p.Add("turnBalls", fmt.Sprintf("a turn is 1 to 500 balls, not %d", d.TurnBalls))

@@ -58,21 +58,21 @@ func TestTargetIsMeasuredAsCoachesSayIt(t *testing.T) {
 
 func TestShapesFollowWingAndHand(t *testing.T) {
 	d := shortBall(t)
-	fh, bh := Step{
+	fh, bh := Stage{
 		Stroke:    pattern.Forehand,
 		Direction: CrossCourt,
-	}, Step{
+	}, Stage{
 		Stroke:    pattern.Backhand,
 		Direction: CrossCourt,
 	}
 	balls, err := d.Pattern.Fly()
 	require.NoError(t, err)
-	shape := func(s Step, hand court.Hand) Shape { return d.shape(s, hand, d.metAt(balls)) }
+	shape := func(s Stage, hand court.Hand) Shape { return d.shape(s, hand, d.metAt(balls)) }
 	right := shape(fh, court.RightHand)
 	require.Positive(t, right.Hit.X)
 	require.Negative(t, right.Aim.X, "cross-court crosses")
 	require.Equal(t, right, shape(bh, court.LeftHand), "a left-hander's backhand is on the same side")
-	straight := shape(Step{Stroke: pattern.Forehand, Direction: Straight}, court.RightHand)
+	straight := shape(Stage{Stroke: pattern.Forehand, Direction: Straight}, court.RightHand)
 	require.Equal(t, right.Aim.Mirror(), straight.Aim)
 }
 
@@ -81,7 +81,7 @@ func TestShapesFollowWingAndHand(t *testing.T) {
 // how often they finish in time; and that eight truths in ten lie in the band.
 func TestChanceAgreesWithPlayingItOut(t *testing.T) {
 	d := shortBall(t)
-	d.Steps = d.Steps[:3]
+	d.Stages = d.Stages[:3]
 	players := []Player{player(t, "a", units.Club, 0.8, 3), player(t, "b", units.Performance, 1, 3)}
 	const minutes, times = 14, 20000
 	plan := d.Outlook(players, minutes)
@@ -93,8 +93,8 @@ func TestChanceAgreesWithPlayingItOut(t *testing.T) {
 		for range times {
 			skills := map[Skill]float64{}
 			step, count := 0, 0
-			for ball := 0; ball < own && step < len(d.Steps); ball++ {
-				s := d.Steps[step]
+			for ball := 0; ball < own && step < len(d.Stages); ball++ {
+				s := d.Stages[step]
 				if _, ok := skills[d.Skill(s)]; !ok {
 					skills[d.Skill(s)] = p.Beliefs[step].Quantile(rng.Float64())
 				}
@@ -107,7 +107,7 @@ func TestChanceAgreesWithPlayingItOut(t *testing.T) {
 					step, count = step+1, 0
 				}
 			}
-			if step == len(d.Steps) {
+			if step == len(d.Stages) {
 				done++
 			}
 		}
@@ -142,7 +142,7 @@ func TestChangesReachWhatTheyPromise(t *testing.T) {
 		Wanted,
 		"a minute less is not enough",
 	)
-	require.Equal(t, 5, d.Steps[4].Goal.Count, "the drill itself is untouched")
+	require.Equal(t, 5, d.Stages[4].Goal.Count, "the drill itself is untouched")
 	if b, ok := kinds[Wider]; ok {
 		require.Zero(t, b.Drill.Overhang(), "the larger circle is moved into court")
 	}
@@ -154,8 +154,8 @@ func TestChangesReachWhatTheyPromise(t *testing.T) {
 // wanted chance.
 func TestNearlySureIsStretched(t *testing.T) {
 	d := shortBall(t)
-	d.Steps = d.Steps[:1]
-	d.Steps[0].Goal = goal.Goal{Kind: goal.Total, Count: 3}
+	d.Stages = d.Stages[:1]
+	d.Stages[0].Goal = goal.Goal{Kind: goal.Total, Count: 3}
 	players := []Player{player(t, "a", units.Performance, 0.8, 1)}
 	o := d.Outlook(players, 15)
 	require.Greater(t, o.Players[0].Half, NearlySure)
@@ -173,15 +173,15 @@ func TestNearlySureIsStretched(t *testing.T) {
 // its time.
 func TestRepetitionsHaveNoChance(t *testing.T) {
 	d := shortBall(t)
-	d.Steps = d.Steps[:1]
-	d.Steps[0].Goal = goal.Goal{Kind: goal.Total, Count: 12}
+	d.Stages = d.Stages[:1]
+	d.Stages[0].Goal = goal.Goal{Kind: goal.Total, Count: 12}
 	for i := range d.Pattern.Feeds {
 		d.Pattern.Feeds[i].How = pattern.Shadow
 	}
 	p := d.Outlook([]Player{player(t, "a", units.Club, 1, 1)}, 10).Players[0]
 	require.Nil(t, p.Finish)
-	require.Nil(t, p.Steps[0].Rate)
-	require.Equal(t, "12 repetitions", p.Steps[0].GoalLabel)
+	require.Nil(t, p.Stages[0].Rate)
+	require.Equal(t, "12 repetitions", p.Stages[0].GoalLabel)
 	require.InDelta(t, 12*d.Tempo().SecondsPerBall/60, p.Likely.Value, 1e-9)
 	require.Equal(t, 1.0, d.Outlook([]Player{player(t, "a", units.Club, 1, 1)}, 10).Worst())
 	require.False(t, d.Playable())
@@ -220,10 +220,10 @@ func TestChancesAreWhatACoachExpects(t *testing.T) {
 func TestOverhangCostsChance(t *testing.T) {
 	d := shortBall(t)
 	players := []Player{player(t, "a", units.Club, 1, 8)}
-	inside := d.Outlook(players, 20).Players[0].Steps[0].Rate.Mean
+	inside := d.Outlook(players, 20).Players[0].Stages[0].Rate.Mean
 	d.Targets[0].At.X += 1
 	require.InDelta(t, 1, d.Overhang(), 1e-6)
-	out := d.Outlook(players, 20).Players[0].Steps[0].Rate.Mean
+	out := d.Outlook(players, 20).Players[0].Stages[0].Rate.Mean
 	require.Less(t, out, inside)
 	require.Greater(t, out, inside/2)
 	fixed := d.PulledIn()
@@ -235,12 +235,12 @@ func TestImpossibleDrillsNameTheField(t *testing.T) {
 		"targets[0].at":        func(d *Drill) { d.Targets[0].At.X = 9 },
 		"targets[0].radius":    func(d *Drill) { d.Targets[0].Radius = math.NaN() },
 		"targets[0].kind":      func(d *Drill) { d.Targets[0].Kind = "star" },
-		"steps[2].target":      func(d *Drill) { d.Steps[2].Target = 3 },
+		"stages[2].target":     func(d *Drill) { d.Stages[2].Target = 3 },
 		"players":              func(d *Drill) { d.Players.Least = 9 },
 		"focus":                func(d *Drill) { d.Focus = "winning" },
-		"steps[1].goal.count":  func(d *Drill) { d.Steps[1].Goal.Count = 0 },
-		"steps[0].stroke":      func(d *Drill) { d.Steps[0].Stroke = "smash" },
-		"steps":                func(d *Drill) { d.Steps = nil },
+		"stages[1].goal.count": func(d *Drill) { d.Stages[1].Goal.Count = 0 },
+		"stages[0].stroke":     func(d *Drill) { d.Stages[0].Stroke = "smash" },
+		"stages":               func(d *Drill) { d.Stages = nil },
 		"pattern.feeds[0].gap": func(d *Drill) { d.Pattern.Feeds[0].Gap = 0 },
 		"basket":               func(d *Drill) { d.Basket = -1 },
 		"pattern.court":        func(d *Drill) { d.Pattern.Court = "moon" },
@@ -311,7 +311,7 @@ func BenchmarkTwoHundredFeeds(b *testing.B) {
 // the chain as in a count by hand: rally twice, go on the third.
 func TestOnlyItsOwnBallsCountForAGoal(t *testing.T) {
 	d := shortBall(t)
-	d.Steps = []Step{
+	d.Stages = []Stage{
 		{Stroke: pattern.Forehand, Direction: Straight, Goal: goal.Goal{Kind: goal.InARow, Count: 3}},
 	}
 	rally := d.Pattern.Feeds[0]

@@ -63,7 +63,7 @@ func Blank(c *court.Court) Drill {
 			Objects: []pattern.Object{},
 		},
 		Targets: []Target{},
-		Steps: []Step{{
+		Stages: []Stage{{
 			Stroke: pattern.Either, Direction: Anywhere, Goal: goal.Goal{Kind: goal.Total, Count: 10},
 		}},
 		Basket: 60, PickUp: 2, TurnBalls: 1, After: "backToLine",

@@ -142,10 +142,10 @@ func (t Turns) fewer(players []Player) (Adjustment, bool) {
 	longest := d.LongestStreak()
 	for k := min(longest-1, 30); k >= 2; k-- { // one in a row is no streak
 		b := *d
-		b.Steps = slices.Clone(d.Steps)
-		for i, s := range b.Steps {
+		b.Stages = slices.Clone(d.Stages)
+		for i, s := range b.Stages {
 			if s.Goal.Kind.StartsAgain() {
-				b.Steps[i].Goal.Count = min(k, s.Goal.Count)
+				b.Stages[i].Goal.Count = min(k, s.Goal.Count)
 			}
 		}
 		if c := t.of(&b).worst(players, Wanted); c >= Wanted {
@@ -193,12 +193,12 @@ func (t Turns) most(players []Player, limit int, of func(n int) (Drill, bool)) (
 
 // counting is the drill with the goals that are by chance of another kind and
 // count: those of which is true.
-func (d *Drill) counting(kind goal.Kind, count func(Step) int) (out Drill, any bool) {
+func (d *Drill) counting(kind goal.Kind, count func(Stage) int) (out Drill, any bool) {
 	out = *d
-	out.Steps = slices.Clone(d.Steps)
-	for i, s := range d.Steps {
+	out.Stages = slices.Clone(d.Stages)
+	for i, s := range d.Stages {
 		if n := count(s); n > 0 && d.ByChance(s) {
-			out.Steps[i].Goal, any = goal.Goal{Kind: kind, Count: n}, true
+			out.Stages[i].Goal, any = goal.Goal{Kind: kind, Count: n}, true
 		}
 	}
 	return out, any
@@ -210,7 +210,7 @@ const longestOffered = 15
 func (t Turns) streak(players []Player) (Adjustment, bool) {
 	was := t.d.LongestStreak()
 	b, n := t.most(players, longestOffered, func(n int) (Drill, bool) {
-		return t.d.counting(goal.InARow, func(Step) int { return n })
+		return t.d.counting(goal.InARow, func(Stage) int { return n })
 	})
 	if n < 3 || n <= was {
 		return Adjustment{}, false
@@ -220,7 +220,7 @@ func (t Turns) streak(players []Player) (Adjustment, bool) {
 
 func (t Turns) moreOf(players []Player) (Adjustment, bool) {
 	b, n := t.most(players, 8, func(n int) (Drill, bool) { // by halves of what is asked
-		return t.d.counting(goal.Total, func(s Step) int {
+		return t.d.counting(goal.Total, func(s Stage) int {
 			if s.Goal.Kind != goal.Total {
 				return 0
 			}
@@ -336,7 +336,7 @@ func (d *Drill) PulledIn() Drill {
 
 // LongestStreak is the most in a row that any of the goals asks for.
 func (d *Drill) LongestStreak() (most int) {
-	for _, s := range d.Steps {
+	for _, s := range d.Stages {
 		if s.Goal.Kind.StartsAgain() {
 			most = max(most, s.Goal.Count)
 		}

@@ -107,7 +107,7 @@ func (d *Drill) insideMargin(k *pattern.Flights, p Player, system units.System) 
 	}
 	out := []Notice{}
 	done := map[int]bool{}
-	for i, s := range d.Steps {
+	for i, s := range d.Stages {
 		t, ok := d.target(s)
 		if !ok || done[s.Target] || t.Kind == Gate || !d.ByChance(s) {
 			continue
@@ -164,7 +164,7 @@ func (d *Drill) insideMargin(k *pattern.Flights, p Player, system units.System) 
 func (d *Drill) deviation(
 	k *pattern.Flights,
 	c *court.Court,
-	s Step,
+	s Stage,
 	p Player,
 	step int,
 ) (across, along float64) {

@@ -30,16 +30,36 @@ func Read(data []byte) (d Drill, err error) {
 		err = json.Unmarshal(data, &old)
 		return old.drill(), err
 	case head.Format == Format && head.Version == 2:
-		old := struct { // as now, but for words where there are ids
-			*Drill
-			Kit []string `json:"kit"`
-		}{Drill: &d}
+		old := struct { // as the third, but for words where there are ids
+			*bare
+			Stages []Stage  `json:"steps"`
+			Kit    []string `json:"kit"`
+		}{bare: (*bare)(&d)}
 		err = json.Unmarshal(data, &old)
-		d.Version = Version
+		d.Version, d.Stages = Version, old.Stages
 		d.fromWords(d.Situation, old.Kit)
 		return d, err
 	}
 	return d, json.Unmarshal(data, &d)
+}
+
+// bare is a drill without its methods.
+type bare Drill
+
+// UnmarshalJSON reads a drill of this version and of the third, which called its
+// stages steps: lessons and runs that are kept hold those.
+func (d *Drill) UnmarshalJSON(data []byte) error {
+	in := struct {
+		*bare
+		Steps []Stage `json:"steps"`
+	}{bare: (*bare)(d)}
+	if err := json.Unmarshal(data, &in); err != nil {
+		return err
+	}
+	if d.Format == Format && d.Version == 3 {
+		d.Version, d.Stages = Version, in.Steps
+	}
+	return nil
 }
 
 // fromWords sets the ids of what versions before the third wrote as words.
@@ -94,7 +114,7 @@ func itemOf(line string) Item {
 func SkillFrom(words string) (Skill, bool) {
 	for _, stroke := range pattern.Strokes {
 		for _, direction := range Directions {
-			step := Step{Stroke: pattern.Stroke(stroke.ID), Direction: Direction(direction.ID)}
+			step := Stage{Stroke: pattern.Stroke(stroke.ID), Direction: Direction(direction.ID)}
 			if situation, ok := strings.CutPrefix(words, step.Label()+", "); ok {
 				id, _ := SituationOf(situation)
 				return SkillOf(step.Stroke, step.Direction, id), true
@@ -118,7 +138,7 @@ type first struct {
 		Centre court.Point
 		Radius float64
 	}
-	Steps     []Step
+	Stages    []Stage `json:"steps"`
 	Tempo     goal.Tempo
 	TurnBalls int
 	Cues      []string
@@ -128,8 +148,8 @@ type first struct {
 
 func (o first) drill() Drill {
 	stroke := pattern.Forehand
-	if len(o.Steps) > 0 && o.Feed.Bounce.X >= 0 {
-		stroke = o.Steps[0].Stroke
+	if len(o.Stages) > 0 && o.Feed.Bounce.X >= 0 {
+		stroke = o.Stages[0].Stroke
 	}
 	base := court.Point{Y: o.Hit.Y}
 	if c, err := court.ByID(o.Court); err == nil {
@@ -172,7 +192,7 @@ func (o first) drill() Drill {
 			Objects: []pattern.Object{},
 		},
 		Targets:   []Target{{Kind: Circle, At: o.Target.Centre, Radius: o.Target.Radius, Both: true}},
-		Steps:     o.Steps,
+		Stages:    o.Stages,
 		Basket:    o.Tempo.Basket,
 		PickUp:    o.Tempo.PickUpMinutes,
 		TurnBalls: o.TurnBalls,

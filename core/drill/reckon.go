@@ -37,8 +37,8 @@ type Player struct {
 	Beliefs []progress.Belief
 }
 
-// StepOutlook is one goal for one student.
-type StepOutlook struct {
+// StageOutlook is one goal for one student.
+type StageOutlook struct {
 	Label     string       `json:"label"`
 	Goal      goal.Goal    `json:"goal"`
 	GoalLabel string       `json:"goalLabel"`
@@ -54,11 +54,11 @@ type PlayerOutlook struct {
 	Contacts units.Figure `json:"contacts"` // balls in the block's time
 	// Finish is the chance that every goal is met, absent where nothing is a
 	// matter of chance, and Said the same in words.
-	Finish *units.Figure `json:"finish,omitempty"`
-	Said   string        `json:"said,omitempty"`
-	Likely units.Figure  `json:"likely"` // minutes for all goals
-	Sure   units.Figure  `json:"sure"`
-	Steps  []StepOutlook `json:"steps"`
+	Finish *units.Figure  `json:"finish,omitempty"`
+	Said   string         `json:"said,omitempty"`
+	Likely units.Figure   `json:"likely"` // minutes for all goals
+	Sure   units.Figure   `json:"sure"`
+	Stages []StageOutlook `json:"stages"`
 
 	// Half is the chance that every goal is met within half of the time, and Metres
 	// what the student runs in the block.
@@ -91,7 +91,7 @@ func (t Turns) Outlook(players []Player) Outlook {
 	out := Outlook{
 		Balls:   ballsFigure(t.tempo, t.minutes, math.Floor(fed)),
 		PickUps: pickUpsFigure(t.tempo, math.Floor(d.fed()*t.balls)),
-		Offsets: t.c.Measure(d.Pattern.Area, d.targetOf(Step{}).Aim()),
+		Offsets: t.c.Measure(d.Pattern.Area, d.targetOf(Stage{}).Aim()),
 		Players: make([]PlayerOutlook, len(players)),
 		Flown:   t.flown,
 	}
@@ -192,7 +192,7 @@ func (t Turns) kept(p Player) float64 {
 	if t.d.Fed() || !t.d.any(func(f pattern.Feed) bool { return f.How == pattern.Live }) {
 		return 1
 	}
-	step := t.d.Steps[0]
+	step := t.d.Stages[0]
 	step.Target = MaxTargets // any ball in keeps a rally going
 	step.Goal.Kind = goal.Total
 	curve := CurveOf(t.curves, p.Level, t.d.asks(t.c, step, t.contacts, t.run(p.Mover)))
@@ -220,9 +220,9 @@ func (t Turns) Curves(p Player) []*target.Curve {
 	if out, ok := t.known[key]; ok {
 		return out
 	}
-	out := make([]*target.Curve, len(t.d.Steps))
-	for i, s := range t.d.Steps {
-		same := slices.IndexFunc(t.d.Steps[:i], func(o Step) bool {
+	out := make([]*target.Curve, len(t.d.Stages))
+	for i, s := range t.d.Stages {
+		same := slices.IndexFunc(t.d.Stages[:i], func(o Stage) bool {
 			return o.Stroke == s.Stroke && o.Direction == s.Direction && o.Target == s.Target &&
 				o.Goal.Kind.Repeats() == s.Goal.Kind.Repeats()
 		})
@@ -239,7 +239,7 @@ func (t Turns) Curves(p Player) []*target.Curve {
 // Rates are the chances of the drill's steps as they are believed; nil for
 // repetitions.
 func (t Turns) Rates(p Player) []*Rate {
-	out := make([]*Rate, len(t.d.Steps))
+	out := make([]*Rate, len(t.d.Stages))
 	for i, c := range t.Curves(p) {
 		if c != nil {
 			r := p.Beliefs[i].Rate(c)
@@ -262,14 +262,14 @@ func (t Turns) Player(p Player) PlayerOutlook {
 	out := PlayerOutlook{
 		ID:       p.ID,
 		Contacts: contactsFigure(own, t.balls*t.sources, share),
-		Steps:    make([]StepOutlook, len(d.Steps)),
+		Stages:   make([]StageOutlook, len(d.Stages)),
 	}
 	curves := t.Curves(p)
 	most := min(mostBalls, int(float64(t.tempo.Balls(farthest))/perBall)+1)
 	w := d.worlds(p.Beliefs, curves)
 	all := w.course(int(own), most)
-	for i, s := range d.Steps {
-		sp := StepOutlook{
+	for i, s := range d.Stages {
+		sp := StageOutlook{
 			Label: s.Label(), Goal: s.Goal, GoalLabel: d.GoalLabel(s), Shape: d.shape(s, p.Hand, t.contacts),
 		}
 		rate := 1.0
@@ -278,16 +278,16 @@ func (t Turns) Player(p Player) PlayerOutlook {
 			sp.Rate, rate = &r, r.Mean
 		}
 		one := all
-		if len(d.Steps) > 1 {
+		if len(d.Stages) > 1 {
 			one = w.only(i).course(0, most)
 		}
 		sp.Likely = stepFigure(s.Goal, rate, 0.5, one.quantile(0.5), t.tempo, share, minutesFor)
 		sp.Sure = stepFigure(s.Goal, rate, Certainty, one.quantile(Certainty), t.tempo, share, minutesFor)
-		out.Steps[i] = sp
+		out.Stages[i] = sp
 	}
 	if w.chance {
 		all.low, all.high = w.band(int(own))
-		finish := finishFigure(all, out.Steps, own, t.minutes, share)
+		finish := finishFigure(all, out.Stages, own, t.minutes, share)
 		out.Finish, out.Said = &finish, units.SayChance(finish.Value, *finish.Low, *finish.High)
 	}
 	out.Half = all.mean.Chance(int(own / 2))
@@ -305,7 +305,7 @@ func (t Turns) Chance(p Player) float64 {
 }
 
 // ballsFor is the share of the pattern's balls that are played for a step.
-func (d *Drill) ballsFor(s Step) float64 {
+func (d *Drill) ballsFor(s Stage) float64 {
 	n := 0
 	for _, f := range d.Pattern.Feeds {
 		if d.plays(s, f) {
@@ -346,7 +346,7 @@ func (d *Drill) Sources() int {
 }
 
 // targetOf a step; where none is set, the whole end aimed at.
-func (d *Drill) targetOf(s Step) Target {
+func (d *Drill) targetOf(s Stage) Target {
 	if t, ok := d.target(s); ok {
 		return t
 	}
@@ -362,7 +362,7 @@ func (d *Drill) targetOf(s Step) Target {
 }
 
 // Radial is the radius, in metres, of the circle as large as a step's target.
-func (d *Drill) Radial(s Step) float64 { return d.targetOf(s).Radial() }
+func (d *Drill) Radial(s Stage) float64 { return d.targetOf(s).Radial() }
 
 // Worst is the smallest chance among the students to finish; 1 with nobody, or
 // where nothing is a matter of chance.

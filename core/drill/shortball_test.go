@@ -25,7 +25,7 @@ func shortBallOn(c *court.Court) Drill {
 		Format:    Format,
 		Version:   Version,
 		Title:     "Short ball to the corners",
-		Intent:    "Step in, take it early, and go deep without slowing the swing",
+		Intent:    "Stage in, take it early, and go deep without slowing the swing",
 		Focus:     "shortBall",
 		Level:     "club",
 		Situation: "shortBall",
@@ -83,7 +83,7 @@ func shortBallOn(c *court.Court) Drill {
 	for _, g := range []goal.Goal{{Kind: goal.Total, Count: 10}, {Kind: goal.InARow, Count: 5}} {
 		for _, s := range []pattern.Stroke{pattern.Forehand, pattern.Backhand} {
 			for _, dir := range []Direction{CrossCourt, Straight} {
-				d.Steps = append(d.Steps, Step{s, dir, 0, g})
+				d.Stages = append(d.Stages, Stage{s, dir, 0, g})
 			}
 		}
 	}

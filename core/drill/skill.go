@@ -17,7 +17,7 @@ func SkillOf(s pattern.Stroke, d Direction, situation string) Skill {
 }
 
 // Skill is what a step's results are kept under.
-func (d *Drill) Skill(s Step) Skill { return SkillOf(s.Stroke, s.Direction, d.Situation) }
+func (d *Drill) Skill(s Stage) Skill { return SkillOf(s.Stroke, s.Direction, d.Situation) }
 
 // Parts of the skill: stroke, direction and situation.
 func (k Skill) Parts() (pattern.Stroke, Direction, string) {
@@ -34,11 +34,11 @@ func (k Skill) Label(own map[string]string) string {
 	if !ok {
 		words = units.LabelOf(Situations, situation)
 	}
-	return Step{Stroke: stroke, Direction: direction}.Label() + ", " + words
+	return Stage{Stroke: stroke, Direction: direction}.Label() + ", " + words
 }
 
 // Short names only the stroke of the skill: "Forehand cross-court".
 func (k Skill) Short() string {
 	stroke, direction, _ := k.Parts()
-	return Step{Stroke: stroke, Direction: direction}.Label()
+	return Stage{Stroke: stroke, Direction: direction}.Label()
 }

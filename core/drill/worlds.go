@@ -25,12 +25,12 @@ var lattice = []int{1, 12, 18, 7, 26, 5, 22, 14}
 // the whole drill in a few spread evenly.
 type worlds struct {
 	d      *Drill
-	skills []skillSteps
+	skills []skillStages
 	chance bool // something is a matter of it
 }
 
-// skillSteps are the steps of one skill, with what is believed of it.
-type skillSteps struct {
+// skillStages are the steps of one skill, with what is believed of it.
+type skillStages struct {
 	steps  []int // of the drill
 	curves []*target.Curve
 	belief *progress.Belief
@@ -40,13 +40,13 @@ type skillSteps struct {
 func (d *Drill) worlds(beliefs []progress.Belief, curves []*target.Curve) worlds {
 	w := worlds{d: d}
 	at := map[Skill]int{}
-	for i, s := range d.Steps {
+	for i, s := range d.Stages {
 		skill := d.Skill(s)
 		j, ok := at[skill]
 		if !ok {
 			j = len(w.skills)
 			at[skill] = j
-			w.skills = append(w.skills, skillSteps{belief: &beliefs[i]})
+			w.skills = append(w.skills, skillStages{belief: &beliefs[i]})
 		}
 		k := &w.skills[j]
 		k.steps, k.curves = append(k.steps, i), append(k.curves, curves[i])
@@ -59,7 +59,7 @@ func (d *Drill) worlds(beliefs []progress.Belief, curves []*target.Curve) worlds
 func (w worlds) only(step int) worlds {
 	for _, k := range w.skills {
 		if i := slices.Index(k.steps, step); i >= 0 {
-			w.skills = []skillSteps{{k.steps[i : i+1], k.curves[i : i+1], k.belief}}
+			w.skills = []skillStages{{k.steps[i : i+1], k.curves[i : i+1], k.belief}}
 			break
 		}
 	}
@@ -73,7 +73,7 @@ const (
 )
 
 // rates of the steps at that ln k; repetitions always count.
-func (k *skillSteps) rates(logK float64) []float64 {
+func (k *skillStages) rates(logK float64) []float64 {
 	out := make([]float64, len(k.steps))
 	for i, c := range k.curves {
 		out[i] = 1
@@ -85,7 +85,7 @@ func (k *skillSteps) rates(logK float64) []float64 {
 }
 
 // constant says whether nothing about these steps is a matter of chance.
-func (k *skillSteps) constant() bool {
+func (k *skillStages) constant() bool {
 	return !slices.ContainsFunc(k.curves, func(c *target.Curve) bool { return c != nil })
 }
 
@@ -93,7 +93,7 @@ func (k *skillSteps) constant() bool {
 func (w worlds) chain(steps []int, rates []float64) *goal.Chain {
 	c := make(goal.Course, 0, len(steps))
 	for i, at := range steps {
-		s := w.d.Steps[at]
+		s := w.d.Stages[at]
 		c = append(c, goal.Step{Goal: s.Goal, Rate: rates[i], Share: w.d.ballsFor(s)})
 	}
 	return c.Chain()
@@ -107,7 +107,7 @@ type law struct {
 	done   goal.Spread
 }
 
-func (w worlds) law(k *skillSteps) *law {
+func (w worlds) law(k *skillStages) *law {
 	logK, weight := []float64{0}, []float64{1}
 	if !k.constant() {
 		logK, weight = k.belief.Nodes()
@@ -126,7 +126,7 @@ func (w worlds) law(k *skillSteps) *law {
 
 // lawOver is the law up to so many balls and no further: one chain serves all that
 // may be true, one after the other.
-func (w worlds) lawOver(k *skillSteps, balls int) *law {
+func (w worlds) lawOver(k *skillStages, balls int) *law {
 	logK, weight := []float64{0}, []float64{1}
 	if !k.constant() {
 		logK, weight = k.belief.Nodes()

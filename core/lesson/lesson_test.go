@@ -21,7 +21,7 @@ func TestImpossibleLessonsNameTheField(t *testing.T) {
 		},
 		"blocks[1].minutes":                    func(l *lesson.Lesson) { l.Blocks[1].Minutes = 0 },
 		"blocks[1].drill.targets[0].at":        func(l *lesson.Lesson) { l.Blocks[1].Drill.Targets[0].At.Y = 13 },
-		"blocks[1].drill.steps[0].goal.count":  func(l *lesson.Lesson) { l.Blocks[1].Drill.Steps[0].Goal.Count = 0 },
+		"blocks[1].drill.stages[0].goal.count": func(l *lesson.Lesson) { l.Blocks[1].Drill.Stages[0].Goal.Count = 0 },
 		"blocks[2].match.rules.to":             func(l *lesson.Lesson) { l.Blocks[2].Match.Rules.To = 0 },
 		"blocks[2].match":                      func(l *lesson.Lesson) { l.Blocks[2].Match = nil },
 		"blocks[0].script[0].roles[0].partner": func(l *lesson.Lesson) { l.Blocks[0].Script[0].Roles[0].Partner = 99 },

@@ -58,7 +58,7 @@ func (v Variant) validate() (p units.Problems) {
 	if v.Bend != "" {
 		p.OneOf("bend", v.Bend, drill.Bends())
 	}
-	if len(v.Counts) > drill.MaxSteps ||
+	if len(v.Counts) > drill.MaxStages ||
 		slices.ContainsFunc(v.Counts, func(c int) bool { return c < 0 || c > 1000 }) {
 		p.Add("counts", "one's own goals ask for 1 to 1000; 0 is as the others")
 	}
@@ -88,10 +88,10 @@ func (v Variant) Say(d *drill.Drill, system units.System) []string {
 		out = append(out, fmt.Sprintf("balls × %g apart", v.Tempo))
 	}
 	for i, n := range v.Counts {
-		if i >= len(d.Steps) || n == 0 {
+		if i >= len(d.Stages) || n == 0 {
 			continue
 		}
-		g := d.Steps[i].Goal
+		g := d.Stages[i].Goal
 		g.Count = n
 		if said := g.String(); !slices.Contains(out, said) {
 			out = append(out, said)
@@ -134,8 +134,8 @@ func (b *Block) DrillFor(student string) *drill.Drill {
 		out.Pattern = out.Pattern.Tempo(v.Tempo)
 	}
 	for i, c := range v.Counts {
-		if i < len(out.Steps) && c > 0 {
-			out.Steps[i].Goal.Count = c
+		if i < len(out.Stages) && c > 0 {
+			out.Stages[i].Goal.Count = c
 		}
 	}
 	return &out

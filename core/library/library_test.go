@@ -102,8 +102,8 @@ func TestFiguresOfTheTrade(t *testing.T) {
 		depths[f.To.Y] = true
 	}
 	require.GreaterOrEqual(t, len(depths), 4, "four stations, down and back")
-	require.Equal(t, "5 in a row", stations.Steps[0].Goal.String(), "five good ones at each")
-	require.Equal(t, 20, stations.Steps[1].Goal.Count, "four times five")
+	require.Equal(t, "5 in a row", stations.Stages[0].Goal.String(), "five good ones at each")
+	require.Equal(t, 20, stations.Stages[1].Goal.Count, "four times five")
 
 	four, err := ByID("table-four-balls")
 	require.NoError(t, err)
@@ -112,7 +112,7 @@ func TestFiguresOfTheTrade(t *testing.T) {
 
 	tempo, err := ByID("two-count-tempo")
 	require.NoError(t, err)
-	require.Equal(t, 28, tempo.Steps[0].Goal.Count, "a pair new to it counts about 28 in a minute")
+	require.Equal(t, 28, tempo.Stages[0].Goal.Count, "a pair new to it counts about 28 in a minute")
 
 	short, err := ByID("short-ball-corners")
 	require.NoError(t, err)
@@ -153,7 +153,7 @@ func TestChancesSuitTheLevel(t *testing.T) {
 		flown, err := flights.Fly(d.Pattern, false)
 		require.NoError(t, err)
 		unknown := progress.Unknown(0)
-		for i, s := range d.Steps {
+		for i, s := range d.Stages {
 			curve := drill.CurveOf(nil, level, d.Asks(s, flown, mover(t, &d)))
 			require.Equal(t, d.ByChance(s), curve != nil, d.ID)
 			if curve == nil {

@@ -165,8 +165,8 @@ func (q *question) fresh(drills []*lesson.Block) (titles []string) {
 	for _, b := range drills {
 		known := slices.ContainsFunc(q.students, func(s Student) bool {
 			return slices.ContainsFunc(
-				b.Drill.Steps,
-				func(st drill.Step) bool { _, known := s.Known[b.Drill.Skill(st)]; return known },
+				b.Drill.Stages,
+				func(st drill.Stage) bool { _, known := s.Known[b.Drill.Skill(st)]; return known },
 			)
 		})
 		if !known && len(q.students) > 0 {

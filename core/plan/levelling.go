@@ -95,11 +95,11 @@ func (q *question) levelTarget(
 	outlook *drill.Outlook,
 	parts []formation.Sharing,
 ) *Levelling {
-	first := slices.IndexFunc(b.Drill.Steps, b.Drill.ByChance)
+	first := slices.IndexFunc(b.Drill.Stages, b.Drill.ByChance)
 	if len(b.Drill.Targets) == 0 || first < 0 {
 		return nil
 	}
-	step := b.Drill.Steps[first]
+	step := b.Drill.Stages[first]
 	size := b.Drill.Radial(step)
 	c, err := b.Drill.Court()
 	if err != nil || size <= 0 {
@@ -115,7 +115,7 @@ func (q *question) levelTarget(
 	least, most := 1.0, 0.0
 	for i := range q.students {
 		s := &q.students[i]
-		rate := outlook.Players[i].Steps[first].Rate.Mean
+		rate := outlook.Players[i].Stages[first].Rate.Mean
 		v := b.Variant(s.ID)
 		now := v.Scale
 		gives := func(scale float64) float64 { // what it comes to on the court, lines and all
@@ -188,20 +188,20 @@ func (q *question) levelGoal(b *lesson.Block, outlook *drill.Outlook, parts []fo
 			if k < 1 && q.hasMet(s.ID) {
 				break
 			}
-			try, at := d.Clone(), make([]int, len(d.Steps))
-			for j := range try.Steps {
-				asked := b.Drill.Steps[j].Goal.Count
+			try, at := d.Clone(), make([]int, len(d.Stages))
+			for j := range try.Stages {
+				asked := b.Drill.Stages[j].Goal.Count
 				least := min(2, asked) // one in a row is no streak
 				at[j] = min(goal.MaxCount, max(least, int(math.Round(k*float64(asked)))))
-				try.Steps[j].Goal.Count = at[j]
+				try.Stages[j].Goal.Count = at[j]
 			}
 			if c := q.turns(&try, parts[i]).Chance(p); c >= drill.Wanted {
 				best, counts = c, at
 				break
 			}
 		}
-		same := func(n int, step drill.Step) bool { return n == step.Goal.Count }
-		if counts == nil || slices.EqualFunc(counts, d.Steps, same) {
+		same := func(n int, step drill.Stage) bool { return n == step.Goal.Count }
+		if counts == nil || slices.EqualFunc(counts, d.Stages, same) {
 			continue
 		}
 		v := b.Variant(s.ID)

@@ -29,10 +29,10 @@ func TestLevelingBringsEverybodyIntoTheBand(t *testing.T) {
 	require.Empty(t, l.Validate())
 	after := reckon(t, l, students)
 	for i, p := range after.Blocks[1].Drill.Players { // the reason says what comes of it, not what was aimed at
-		require.Contains(t, levels["target"].Why[i], "gives "+plan.Percent(p.Steps[0].Rate.Mean))
+		require.Contains(t, levels["target"].Why[i], "gives "+plan.Percent(p.Stages[0].Rate.Mean))
 	}
 	for i, p := range after.Blocks[1].Drill.Players {
-		rate := p.Steps[0].Rate.Mean
+		rate := p.Stages[0].Rate.Mean
 		require.True(t, rate > plan.BandLow && rate < plan.BandHigh, "%s %.2f", students[i].Name, rate)
 	}
 	for _, v := range hand().Levelling {
@@ -63,7 +63,7 @@ func TestOwnDrills(t *testing.T) {
 	require.Empty(t, l.Validate())
 	after := reckon(t, l, students).Blocks[0].Drill
 	require.Equal(t, before.Players[0], after.Players[0])
-	require.Equal(t, 3, after.Players[1].Steps[0].Goal.Count)
+	require.Equal(t, 3, after.Players[1].Stages[0].Goal.Count)
 	require.InDelta(
 		t,
 		before.Players[1].Contacts.Value/1.5,
@@ -138,13 +138,13 @@ func TestMeetingEverythingNeverEases(t *testing.T) {
 	}
 	b := new(plan.Planner).Level(t.Context(), l, l.Blocks[0], students, []string{students[0].ID})
 	asked := func(s plan.Student) (scale float64, count int) {
-		return b.Variant(s.ID).Scale, b.DrillFor(s.ID).Steps[0].Goal.Count
+		return b.Variant(s.ID).Scale, b.DrillFor(s.ID).Stages[0].Goal.Count
 	}
 	scale, count := asked(students[0])
 	require.LessOrEqual(t, scale, 1.0)
-	require.GreaterOrEqual(t, count, l.Blocks[0].Drill.Steps[0].Goal.Count)
+	require.GreaterOrEqual(t, count, l.Blocks[0].Drill.Stages[0].Goal.Count)
 	scale, count = asked(students[1])
-	require.True(t, scale > 1 || count < l.Blocks[0].Drill.Steps[0].Goal.Count)
+	require.True(t, scale > 1 || count < l.Blocks[0].Drill.Stages[0].Goal.Count)
 }
 
 // Rallies played against each other outweigh the levels as they add up.
@@ -161,8 +161,8 @@ func TestRalliesPlayedCount(t *testing.T) {
 func TestOneStaysOne(t *testing.T) {
 	l, students := sample.Line(t, "three-quarter-start", 2, 8)
 	d := l.Blocks[0].Drill.Clone()
-	d.Steps = []drill.Step{d.Steps[0], d.Steps[0]}
-	d.Steps[0].Goal.Count, d.Steps[1].Goal.Count = 1, 90
+	d.Stages = []drill.Stage{d.Stages[0], d.Stages[0]}
+	d.Stages[0].Goal.Count, d.Stages[1].Goal.Count = 1, 90
 	l.Blocks[0].Drill = &d
 	require.Empty(t, l.Validate())
 	b := new(plan.Planner).Level(t.Context(), l, l.Blocks[0], students, nil)

@@ -328,7 +328,7 @@ func TestOutOfReachIsSaid(t *testing.T) {
 	for _, n := range after.Notices {
 		require.NotEqual(t, "outOfReach", n.Kind)
 	}
-	require.Greater(t, after.Drill.Players[0].Steps[0].Rate.Mean, 3*got.Drill.Players[0].Steps[0].Rate.Mean)
+	require.Greater(t, after.Drill.Players[0].Stages[0].Rate.Mean, 3*got.Drill.Players[0].Stages[0].Rate.Mean)
 }
 
 // Whose turn does not come within the block gets no ball, no chance, and a time

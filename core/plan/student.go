@@ -105,9 +105,9 @@ func (s *Student) player(d *drill.Drill, belief func(drill.Skill) progress.Belie
 	}
 	out := drill.Player{
 		ID: s.ID, Name: s.Name, Hand: s.Hand, Level: level, Mover: s.mover(),
-		Beliefs: make([]progress.Belief, len(d.Steps)),
+		Beliefs: make([]progress.Belief, len(d.Stages)),
 	}
-	for i, step := range d.Steps {
+	for i, step := range d.Stages {
 		out.Beliefs[i] = belief(d.Skill(step))
 	}
 	return out
@@ -139,7 +139,7 @@ func players(d *drill.Drill, students []Student) []drill.Player {
 // latest is how many days ago one of the drill's skills was last counted; false
 // where none was.
 func (s *Student) latest(d *drill.Drill) (days int, ok bool) {
-	for _, step := range d.Steps {
+	for _, step := range d.Stages {
 		if k, known := s.Known[d.Skill(step)]; known && d.ByChance(step) {
 			if !ok || k.DaysAgo < days {
 				days, ok = k.DaysAgo, true

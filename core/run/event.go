@@ -18,8 +18,8 @@ const (
 	Pause      Kind = "pause"      // the clock stops
 	GoTo       Kind = "goTo"       // Block becomes the one in progress
 	Focus      Kind = "focus"      // Student is the one being counted
-	PickStep   Kind = "pickStep"   // Student works on goal Step of Block
-	Good       Kind = "good"       // Student made a ball toward Step of Block
+	PickStep   Kind = "pickStep"   // Student works on goal Stage of Block
+	Good       Kind = "good"       // Student made a ball toward Stage of Block
 	Miss       Kind = "miss"       // Student missed one
 	Point      Kind = "point"      // side Value (0 or 1) won a point of Block
 	PickUp     Kind = "pickUp"     // the basket of Block is full again
@@ -39,7 +39,7 @@ type Event struct {
 	Kind    Kind   `json:"kind"`
 	Block   string `json:"block,omitempty"`
 	Student string `json:"student,omitempty"`
-	Step    int    `json:"step,omitempty"`
+	Stage   int    `json:"step,omitempty"`
 	Value   int    `json:"value,omitempty"`
 	Text    string `json:"text,omitempty"`
 	Undoes  string `json:"undoes,omitempty"`
@@ -93,8 +93,8 @@ func aStep(e Event, l *lesson.Lesson, p *units.Problems) {
 		aBlock(e, l, p)
 	case b.Drill == nil:
 		p.Add("block", "this block is not a drill")
-	case e.Step < 0 || e.Step >= len(b.Drill.Steps):
-		p.Add("step", fmt.Sprintf("the drill has goals 0 to %d", len(b.Drill.Steps)-1))
+	case e.Stage < 0 || e.Stage >= len(b.Drill.Stages):
+		p.Add("step", fmt.Sprintf("the drill has goals 0 to %d", len(b.Drill.Stages)-1))
 	}
 }
 

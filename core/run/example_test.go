@@ -27,7 +27,7 @@ func ExampleFold() {
 		tap("3", run.Good),
 		tap("2", run.Good),
 	}
-	goal := run.Fold(&l, events).Blocks[0].Students[0].Steps[0]
+	goal := run.Fold(&l, events).Blocks[0].Students[0].Stages[0]
 	fmt.Printf(
 		"%s, %s: %d of %d good, streak %d\n",
 		goal.Label,

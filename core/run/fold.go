@@ -109,7 +109,7 @@ func (f *fold) finish(e Event) {
 
 func (f *fold) pickStep(e Event) {
 	if _, st := f.student(e); st != nil {
-		st.Step = e.Step
+		st.Stage = e.Stage
 	}
 }
 
@@ -169,10 +169,10 @@ func (f *fold) tap(e Event) {
 	if b.BasketLeft > 0 {
 		b.fill(b.BasketLeft - 1)
 	}
-	step := &st.Steps[e.Step]
+	step := &st.Stages[e.Stage]
 	if step.tap(e.Kind == Good) {
 		f.state.Reached = step.Label + ": " + step.GoalLabel
-		st.advance(e.Step)
+		st.advance(e.Stage)
 	}
 	f.done = true
 }
@@ -180,9 +180,9 @@ func (f *fold) tap(e Event) {
 // advance moves on to the next goal not met, looking round from the one just
 // met; with all met it stays.
 func (st *StudentState) advance(from int) {
-	for i := range st.Steps {
-		if next := (from + 1 + i) % len(st.Steps); !st.Steps[next].Met {
-			st.Step = next
+	for i := range st.Stages {
+		if next := (from + 1 + i) % len(st.Stages); !st.Stages[next].Met {
+			st.Stage = next
 			return
 		}
 	}
@@ -218,12 +218,12 @@ func (f *fold) blockAt(id string) int {
 // nil where it names what the lesson does not have.
 func (f *fold) student(e Event) (*BlockState, *StudentState) {
 	i := f.blockAt(e.Block)
-	if i < 0 || e.Step < 0 {
+	if i < 0 || e.Stage < 0 {
 		return nil, nil
 	}
 	b := &f.state.Blocks[i]
 	for j := range b.Students {
-		if st := &b.Students[j]; st.ID == e.Student && e.Step < len(st.Steps) {
+		if st := &b.Students[j]; st.ID == e.Student && e.Stage < len(st.Stages) {
 			return b, st
 		}
 	}
@@ -237,7 +237,7 @@ func (s State) Counts(l *lesson.Lesson) []Count {
 	for i, b := range s.Blocks {
 		for _, st := range b.Students {
 			d := l.Blocks[i].DrillFor(st.ID)
-			for j, step := range st.Steps {
+			for j, step := range st.Stages {
 				if step.Balls > 0 {
 					out = append(
 						out,
@@ -245,12 +245,12 @@ func (s State) Counts(l *lesson.Lesson) []Count {
 							st.ID,
 							b.ID,
 							j,
-							d.Skill(d.Steps[j]),
+							d.Skill(d.Stages[j]),
 							step.Balls,
 							step.Good,
 							step.Best,
 							step.Met,
-							d.Radial(d.Steps[j]),
+							d.Radial(d.Stages[j]),
 						},
 					)
 				}

@@ -53,7 +53,7 @@ func (s *script) add(e Event) string {
 }
 
 func (s *script) ball(good bool, student, step int) string {
-	e := Event{Kind: Miss, Block: s.l.Blocks[drillBlock].ID, Student: s.l.Students[student], Step: step}
+	e := Event{Kind: Miss, Block: s.l.Blocks[drillBlock].ID, Student: s.l.Students[student], Stage: step}
 	if good {
 		e.Kind = Good
 	}
@@ -68,29 +68,29 @@ func TestCountsStreaksAndGoals(t *testing.T) {
 		s.ball(good, 0, 4) // forehand cross-court, five in a row
 	}
 	st := Fold(s.l, s.events).Blocks[drillBlock].Students[0]
-	require.Equal(t, 4, st.Steps[4].Balls)
-	require.Equal(t, 3, st.Steps[4].Good)
-	require.Equal(t, 2, st.Steps[4].Best)
-	require.Equal(t, 1, st.Steps[4].Count, "a miss starts the count again")
+	require.Equal(t, 4, st.Stages[4].Balls)
+	require.Equal(t, 3, st.Stages[4].Good)
+	require.Equal(t, 2, st.Stages[4].Best)
+	require.Equal(t, 1, st.Stages[4].Count, "a miss starts the count again")
 	for range 4 {
 		s.ball(true, 0, 4)
 	}
 	state := Fold(s.l, s.events)
-	require.True(t, state.Blocks[drillBlock].Students[0].Steps[4].Met)
+	require.True(t, state.Blocks[drillBlock].Students[0].Stages[4].Met)
 	require.Equal(t, "Forehand cross-court: 5 in a row", state.Reached)
-	require.Equal(t, 5, state.Blocks[drillBlock].Students[0].Step, "on to the next goal")
+	require.Equal(t, 5, state.Blocks[drillBlock].Students[0].Stage, "on to the next goal")
 	require.Equal(t, 72-8, state.Blocks[drillBlock].BasketLeft)
-	require.Zero(t, state.Blocks[drillBlock].Students[1].Steps[4].Balls)
+	require.Zero(t, state.Blocks[drillBlock].Students[1].Stages[4].Balls)
 
 	s.ball(false, 0, 4)
 	state = Fold(s.l, s.events)
-	require.True(t, state.Blocks[drillBlock].Students[0].Steps[4].Met, "a goal met stays met")
+	require.True(t, state.Blocks[drillBlock].Students[0].Stages[4].Met, "a goal met stays met")
 	require.Empty(t, state.Reached)
 }
 
 func TestUndoAndUndoOfUndo(t *testing.T) {
 	s := &script{l: theLesson(t)}
-	good := func() int { return Fold(s.l, s.events).Blocks[drillBlock].Students[0].Steps[0].Good }
+	good := func() int { return Fold(s.l, s.events).Blocks[drillBlock].Students[0].Stages[0].Good }
 	s.ball(true, 0, 0)
 	last := s.ball(true, 0, 0)
 	require.Equal(t, last, Fold(s.l, s.events).Undoable)
@@ -187,7 +187,7 @@ func randomRun(l *lesson.Lesson, n int, seed uint64) []Event {
 					Kind:    PickStep,
 					Block:   l.Blocks[drillBlock].ID,
 					Student: l.Students[rng.IntN(2)],
-					Step:    rng.IntN(8),
+					Stage:   rng.IntN(8),
 				},
 			)
 		default:
@@ -227,7 +227,7 @@ func TestCountsFeedTheRecord(t *testing.T) {
 			{
 				Student: s.l.Students[1],
 				Block:   s.l.Blocks[drillBlock].ID,
-				Step:    2,
+				Stage:   2,
 				Skill:   "backhand.crossCourt.shortBall",
 				Balls:   2,
 				Good:    1,
@@ -249,7 +249,7 @@ func TestImpossibleEventsNameTheField(t *testing.T) {
 		{"kind", Event{Kind: "juggle"}},
 		{"block", Event{Kind: GoTo, Block: uid(999)}},
 		{"student", Event{Kind: Good, Block: d, Student: uid(999)}},
-		{"step", Event{Kind: Good, Block: d, Student: w, Step: 8}},
+		{"step", Event{Kind: Good, Block: d, Student: w, Stage: 8}},
 		{"block", Event{Kind: Good, Block: g, Student: w}},
 		{"block", Event{Kind: PickUp, Block: g}},
 		{"value", Event{Kind: Point, Block: g, Value: 2}},
@@ -279,7 +279,7 @@ func FuzzFold(f *testing.F) {
 				{
 					ID:      uid(2),
 					Kind:    Kind(kind),
-					Step:    step,
+					Stage:   step,
 					Value:   value,
 					Block:   ids[who%4],
 					Student: l.Students[who%2],

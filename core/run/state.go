@@ -18,8 +18,8 @@ const (
 	Finished Status = "finished"
 )
 
-// StepState is one goal for one student so far.
-type StepState struct {
+// StageState is one goal for one student so far.
+type StageState struct {
 	Label string    `json:"label"`
 	Goal  goal.Goal `json:"goal"`
 	// GoalLabel is the goal as a coach says it: "5 in a row".
@@ -36,10 +36,10 @@ type StepState struct {
 
 // StudentState is one student in one drill.
 type StudentState struct {
-	ID    string      `json:"id"`
-	Steps []StepState `json:"steps"`
-	Step  int         `json:"step"` // the goal being worked on
-	Met   bool        `json:"met"`  // every goal
+	ID     string       `json:"id"`
+	Stages []StageState `json:"stages"`
+	Stage  int          `json:"stage"` // the goal being worked on
+	Met    bool         `json:"met"`   // every goal
 }
 
 // BlockState is one block so far.
@@ -96,7 +96,7 @@ type State struct {
 type Count struct {
 	Student string
 	Block   string
-	Step    int
+	Stage   int
 	Skill   drill.Skill
 	Balls   int
 	Good    int
@@ -106,7 +106,7 @@ type Count struct {
 }
 
 // tap adds a ball to the goal and says whether it was just met.
-func (s *StepState) tap(good bool) (met bool) {
+func (s *StageState) tap(good bool) (met bool) {
 	s.Balls++
 	if good {
 		s.Good++
@@ -130,9 +130,9 @@ func newStudents(b *lesson.Block, ids []string) []StudentState {
 	out := make([]StudentState, len(ids))
 	for i, id := range ids {
 		d := b.DrillFor(id) // each counts toward what is their own
-		out[i] = StudentState{ID: id, Steps: make([]StepState, len(d.Steps))}
-		for j, s := range d.Steps {
-			out[i].Steps[j] = StepState{
+		out[i] = StudentState{ID: id, Stages: make([]StageState, len(d.Stages))}
+		for j, s := range d.Stages {
+			out[i].Stages[j] = StageState{
 				Label: s.Label(), Goal: s.Goal, GoalLabel: d.GoalLabel(s),
 				Repeats: !d.ByChance(s) && !s.Goal.Kind.StartsAgain(),
 			}

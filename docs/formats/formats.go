@@ -10,7 +10,11 @@ import _ "embed"
 //go:embed drill.schema.json
 var Drills []byte
 
-// Drills2 is the schema of drills of the version before, which are read too.
-//
-//go:embed drill-2.schema.json
-var Drills2 []byte
+// Drills3 and Drills2 are the schemas of drills of versions before, which are
+// read too.
+var (
+	//go:embed drill-3.schema.json
+	Drills3 []byte
+	//go:embed drill-2.schema.json
+	Drills2 []byte
+)

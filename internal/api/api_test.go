@@ -96,8 +96,8 @@ func TestImpossibleInputIsRefused(t *testing.T) {
 		{"a lesson of −5 minutes", "PUT", put, spoilt(func(l *lesson.Lesson) { l.SlotMinutes = -5 }),
 			"slotMinutes"},
 		{"a goal of 0 in a drill", "PUT", put,
-			spoilt(func(l *lesson.Lesson) { drillOf(*l).Drill.Steps[2].Goal.Count = 0 }),
-			"blocks[1].drill.steps[2].goal.count"},
+			spoilt(func(l *lesson.Lesson) { drillOf(*l).Drill.Stages[2].Goal.Count = 0 }),
+			"blocks[1].drill.stages[2].goal.count"},
 		{"a target off the court", "PUT", put,
 			spoilt(func(l *lesson.Lesson) { drillOf(*l).Drill.Targets[0].At.X = 9 }), "blocks[1].drill.targets[0].at"},
 		{"a target off the court, reckoned", "POST", "/api/v1/lessons/check",
@@ -222,11 +222,11 @@ func TestTheDay(t *testing.T) {
 	require.Equal(t, run.Ready, r.State.Status)
 
 	events := []run.Event{k.event(run.Event{Kind: run.Start})}
-	for step := range block.Drill.Steps {
+	for step := range block.Drill.Stages {
 		for range 12 {
 			events = append(
 				events,
-				k.event(run.Event{Kind: run.Good, Block: block.ID, Student: students[0].ID, Step: step}),
+				k.event(run.Event{Kind: run.Good, Block: block.ID, Student: students[0].ID, Stage: step}),
 			)
 		}
 	}

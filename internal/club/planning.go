@@ -156,7 +156,7 @@ func (c *Club) past(
 				draft.Outcome{
 					Student: k.StudentID,
 					Block:   k.BlockID,
-					Step:    int(k.Step),
+					Stage:   int(k.Step),
 					Balls:   int(k.Balls),
 					Met:     k.Met != 0,
 				},

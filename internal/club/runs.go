@@ -249,7 +249,7 @@ func (c *Club) writeResults(
 			level[k.Student] = units.Level(s.Level)
 		}
 		d := l.Block(k.Block).DrillFor(k.Student)
-		asked, err := store.AskedOf(&c.planner.Flights, d, k.Step, level[k.Student], d.TurnBalls)
+		asked, err := store.AskedOf(&c.planner.Flights, d, k.Stage, level[k.Student], d.TurnBalls)
 		if err != nil {
 			return err
 		}
@@ -263,7 +263,7 @@ func (c *Club) writeResults(
 				RunID:     runID,
 				StudentID: k.Student,
 				BlockID:   k.Block,
-				Step:      int64(k.Step),
+				Step:      int64(k.Stage),
 				Skill:     string(k.Skill),
 				At:        started,
 				Balls: int64(

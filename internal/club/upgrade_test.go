@@ -160,7 +160,7 @@ func TestRunsOfTheVersionBefore(t *testing.T) {
 			require.EqualValues(t, []any{was[0], was[1]}, []any{float64(now.Balls), float64(now.PickUps)})
 			steps := was[2].([]any)
 			for _, s := range now.Students {
-				for _, st := range s.Steps {
+				for _, st := range s.Stages {
 					require.EqualValues(t, steps[0], []any{float64(st.Good), float64(st.Best), st.Met})
 					steps = steps[1:]
 				}

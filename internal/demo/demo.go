@@ -56,8 +56,8 @@ func (p *person) rates(d *drill.Drill, lessons int) ([]float64, error) {
 	if err != nil {
 		return nil, err
 	}
-	out := make([]float64, len(d.Steps))
-	for i, s := range d.Steps {
+	out := make([]float64, len(d.Stages))
+	for i, s := range d.Stages {
 		out[i] = 0.9
 		if curve := drill.CurveOf(nil, level, d.Asks(s, flown, mover)); curve != nil {
 			out[i] = curve.At(p.logK(lessons))
@@ -328,11 +328,11 @@ func (b *builder) playDrill(
 		*clock = clock.Add(time.Duration(d.Tempo().SecondsPerBall * float64(time.Second)))
 		who := i / d.TurnBalls % len(people)
 		p, pl := people[who], &at[who]
-		steps := own[who].Steps
+		steps := own[who].Stages
 		if pl.step == len(steps) {
 			continue
 		}
-		e := run.Event{Kind: run.Miss, Block: block.ID, Student: p.id, Step: pl.step}
+		e := run.Event{Kind: run.Miss, Block: block.ID, Student: p.id, Stage: pl.step}
 		if b.rng.Float64() < rates[who][pl.step] {
 			e.Kind = run.Good
 			pl.count++

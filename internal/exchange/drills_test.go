@@ -2,8 +2,10 @@ package exchange
 
 import (
 	"compress/gzip"
+	"encoding/json"
 	"io"
 	"os"
+	"slices"
 	"strconv"
 	"strings"
 	"testing"
@@ -96,38 +98,70 @@ func TestFirstVersionIsRead(t *testing.T) {
 	require.Equal(t, drill.Version, d.Version)
 	require.Equal(t, 4.0, d.Tempo().SecondsPerBall)
 	require.Equal(t, 1.3, d.Targets[0].Radius)
-	require.Equal(t, 10, d.Steps[0].Goal.Count)
+	require.Equal(t, 10, d.Stages[0].Goal.Count)
 	require.True(t, d.Targets[0].Both)
 }
 
-// The shelf as the version before wrote it reads as today's shelf: the words
-// became the ids they stand for. The file has no ids for drills.
-func TestSecondVersionIsRead(t *testing.T) {
-	packed, err := os.Open("testdata/version2.json.gz")
+// packed is what a file of testdata holds.
+func packed(t *testing.T, name string) []byte {
+	f, err := os.Open("testdata/" + name)
 	require.NoError(t, err)
-	defer packed.Close()
-	plain, err := gzip.NewReader(packed)
+	defer f.Close()
+	plain, err := gzip.NewReader(f)
 	require.NoError(t, err)
 	file, err := io.ReadAll(plain)
 	require.NoError(t, err)
+	return file
+}
+
+// The shelf as the third version wrote it reads as what stands in it, where
+// stages were called steps.
+func TestThirdVersionIsRead(t *testing.T) {
+	file := packed(t, "version3.json.gz")
 	got, err := ReadDrills(file)
 	require.NoError(t, err)
-	require.Len(t, got, len(shipped()))
-	for i, want := range shipped() {
+	require.Len(t, got, 84)
+	var want struct {
+		Drills []map[string]any `json:"drills"`
+	}
+	require.NoError(t, json.Unmarshal(file, &want))
+	for i, w := range want.Drills {
+		w["version"], w["stages"] = drill.Version, w["steps"]
+		delete(w, "steps")
+		text, err := json.Marshal(w)
+		require.NoError(t, err)
+		back, err := json.Marshal(got[i])
+		require.NoError(t, err)
+		require.JSONEq(t, string(text), string(back))
+	}
+}
+
+// The shelf as the second version wrote it reads as the third wrote it: the words
+// became the ids they stand for. The file has no ids for drills.
+func TestSecondVersionIsRead(t *testing.T) {
+	got, err := ReadDrills(packed(t, "version2.json.gz"))
+	require.NoError(t, err)
+	later, err := ReadDrills(packed(t, "version3.json.gz"))
+	require.NoError(t, err)
+	require.Len(t, got, len(later))
+	byTitle := func(a, b drill.Drill) int { return strings.Compare(a.Title, b.Title) }
+	slices.SortFunc(got, byTitle)
+	slices.SortFunc(later, byTitle)
+	for i, want := range later {
 		want.ID, want.Kin, got[i].Kin = got[i].ID, nil, nil
-		// What the shelf has changed since: where the short ball is recovered to, and
-		// what has no chance is repetitions.
+		// What the shelf changed between them: where the short ball is recovered to,
+		// and what has no chance is repetitions.
 		got[i].Pattern.Start, got[i].Pattern.Base = want.Pattern.Start, want.Pattern.Base
-		for j := range got[i].Steps {
-			if want.Steps[j].Goal.Kind == goal.Repetitions {
-				got[i].Steps[j].Goal.Kind = goal.Repetitions
+		for j := range got[i].Stages {
+			if want.Stages[j].Goal.Kind == goal.Repetitions {
+				got[i].Stages[j].Goal.Kind = goal.Repetitions
 			}
 		}
 		if want.Pattern.Court == "squash" {
 			got[i].Targets = want.Targets // of a warm ball
 		}
 		if want.Pattern.Court == "tennisOrange" && want.Focus == "shortBall" {
-			got[i].Pattern.Feeds, got[i].Targets, got[i].Steps = want.Pattern.Feeds, want.Targets, want.Steps
+			got[i].Pattern.Feeds, got[i].Targets, got[i].Stages = want.Pattern.Feeds, want.Targets, want.Stages
 		}
 		require.Equal(t, want, got[i], want.Title)
 	}

@@ -25,7 +25,7 @@ func AskedOf(
 	balls int,
 ) (string, error) {
 	asks := []drill.Ask{}
-	if step < len(d.Steps) {
+	if step < len(d.Stages) {
 		m, err := footwork.For(level)
 		if err != nil {
 			return "", err
@@ -34,7 +34,7 @@ func AskedOf(
 		if err != nil {
 			return "", err
 		}
-		asks = append(asks, d.Asked(d.Steps[step], flown, m, balls)...)
+		asks = append(asks, d.Asked(d.Stages[step], flown, m, balls)...)
 	}
 	text, err := json.Marshal(asks)
 	return string(text), err
@@ -75,7 +75,7 @@ func askedBefore(ctx context.Context, tx *sql.Tx) error {
 			}
 		}
 		asked := ""
-		if b := l.Block(block); b != nil && b.Drill != nil && step < len(b.Drill.Steps) {
+		if b := l.Block(block); b != nil && b.Drill != nil && step < len(b.Drill.Stages) {
 			// In those days each ball began where the student starts.
 			d := b.DrillFor(student)
 			asked, err = AskedOf(&flights, d, step, units.Level(level), len(d.Pattern.Feeds))

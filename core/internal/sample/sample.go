@@ -76,7 +76,7 @@ func Results(
 	flown, err := d.Pattern.Fly()
 	require.NoError(t, err)
 	p := s.PlayerOf(d)
-	for _, step := range d.Steps {
+	for _, step := range d.Stages {
 		curve := drill.CurveOf(nil, p.Level, d.Asks(step, flown, p.Mover))
 		for _, c := range sessions {
 			out = append(out, progress.Result{

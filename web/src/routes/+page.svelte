@@ -132,8 +132,8 @@
                     <CourtDiagram
                       court={own}
                       target={{ centre: circle.at, radius: circle.radius }}
-                      shape={one?.steps[0]?.shape}
-                      chance={one?.steps[0]?.rate ? sayChance(one.steps[0].rate.mean) : undefined}
+                      shape={one?.stages[0]?.shape}
+                      chance={one?.stages[0]?.rate ? sayChance(one.stages[0].rate.mean) : undefined}
                       initial={name(data.students, one?.id ?? '')[0]}
                       label="{drill.title} on {own.name}"
                     />

@@ -2030,7 +2030,7 @@ export interface components {
             /** @enum {string} */
             format: "hodometer.drill";
             /** @enum {integer} */
-            version: 3;
+            version: 4;
             /** @description its own on the shelf; copies in lessons carry it too */
             id?: string;
             title: string;
@@ -2048,7 +2048,7 @@ export interface components {
             hitters: number;
             pattern: components["schemas"]["Pattern"];
             targets: components["schemas"]["Target"][];
-            steps: {
+            stages: {
                 stroke: components["schemas"]["Stroke"];
                 direction: string;
                 /** @description which of the targets, from 0 */
@@ -2303,7 +2303,7 @@ export interface components {
             low: number;
             high: number;
         };
-        StepOutlook: {
+        StageOutlook: {
             label: string;
             /** @description the goal as a coach says it */
             goalLabel: string;
@@ -2334,7 +2334,7 @@ export interface components {
             said?: string;
             likely: components["schemas"]["Figure"];
             sure: components["schemas"]["Figure"];
-            steps: components["schemas"]["StepOutlook"][];
+            stages: components["schemas"]["StageOutlook"][];
         };
         Notice: {
             kind: string;
@@ -2525,9 +2525,9 @@ export interface components {
                 score?: components["schemas"]["Score"];
                 students?: {
                     id: string;
-                    step: number;
+                    stage: number;
                     met: boolean;
-                    steps: {
+                    stages: {
                         label: string;
                         goal: components["schemas"]["Goal"];
                         goalLabel: string;

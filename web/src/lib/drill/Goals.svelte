@@ -9,7 +9,7 @@
 
   let { drill, check, onset }: { drill: Drill; check?: DrillCheck; onset: (drill: Drill) => void } = $props();
   const step = (i: number, next: Partial<Step>) =>
-    onset({ ...drill, steps: drill.steps.map((s, j) => (j === i ? { ...s, ...next } : s)) });
+    onset({ ...drill, stages: drill.stages.map((s, j) => (j === i ? { ...s, ...next } : s)) });
   const span = (field: 'players' | 'minutes', key: 'least' | 'best' | 'most', v: number) => {
     const s = { ...drill[field], [key]: v };
     if (key === 'least') s.best = Math.max(s.best, v);
@@ -23,8 +23,8 @@
 
 <h2 class="text-base">Goals</h2>
 <ul class="mt-1 space-y-2">
-  {#each drill.steps as s, i (i)}
-    {@const sp = check?.player.steps[i]}
+  {#each drill.stages as s, i (i)}
+    {@const sp = check?.player.stages[i]}
     <li class="border-b border-base-300 pb-2">
       <div class="flex flex-wrap gap-1">
         <select
@@ -69,11 +69,11 @@
           onchange={(e) => step(i, { goal: { ...s.goal, kind: e.currentTarget.value } })}
           >{#each vocabulary.goals as o (o.id)}<option value={o.id}>{o.label}</option>{/each}</select
         >
-        {#if drill.steps.length > 1}<button
+        {#if drill.stages.length > 1}<button
             type="button"
             class="btn btn-ghost btn-xs"
             aria-label="Remove goal {i + 1}"
-            onclick={() => onset({ ...drill, steps: drill.steps.filter((_, j) => j !== i) })}>✕</button
+            onclick={() => onset({ ...drill, stages: drill.stages.filter((_, j) => j !== i) })}>✕</button
           >{/if}
       </div>
       {#if sp}<p class="figures mt-0.5 text-xs">
@@ -84,10 +84,10 @@
     </li>
   {/each}
 </ul>
-{#if drill.steps.length < 24}<button
+{#if drill.stages.length < 24}<button
     type="button"
     class="btn mt-1 btn-xs"
-    onclick={() => onset({ ...drill, steps: [...drill.steps, { ...drill.steps.at(-1)! }] })}
+    onclick={() => onset({ ...drill, stages: [...drill.stages, { ...drill.stages.at(-1)! }] })}
     >One more goal</button
   >{/if}
 <h2 class="mt-4 text-base">For whom, how long</h2>

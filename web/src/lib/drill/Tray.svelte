@@ -13,7 +13,7 @@
   }
   let { neighbours, now, courts, ontake }: Props = $props();
   const ratio = $derived(Math.max(...now.turn.balls.map((b) => b.leg.ratio)));
-  const good = $derived(now.player.steps[0]?.rate?.mean ?? 0);
+  const good = $derived(now.player.stages[0]?.rate?.mean ?? 0);
   const hard = (r: number) =>
     r > 1 ? 'out of reach' : r > 0.85 ? 'a stretch' : r > 0.5 ? 'working' : 'easy';
   const sign = (v: number, digits = 0) => `${v > 0 ? '+' : '−'}${Math.abs(v).toFixed(digits)}`;

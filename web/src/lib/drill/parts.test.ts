@@ -25,7 +25,7 @@ const court = {
 /** A drill of one fed ball. */
 const fed: Drill = {
   format: 'hodometer.drill',
-  version: 3,
+  version: 4,
   title: 'New drill',
   intent: '',
   focus: 'depth',
@@ -60,7 +60,7 @@ const fed: Drill = {
     objects: []
   },
   targets: [],
-  steps: [{ stroke: 'either', direction: 'anywhere', target: 0, goal: { kind: 'total', count: 10 } }],
+  stages: [{ stroke: 'either', direction: 'anywhere', target: 0, goal: { kind: 'total', count: 10 } }],
   basket: 60,
   pickUpMinutes: 2,
   turnBalls: 1,
@@ -118,16 +118,16 @@ test('a goal keeps to its target when another goes', () => {
     both: false,
     worth: 1
   };
-  const step = d.steps[0]!;
+  const step = d.stages[0]!;
   const with3 = {
     ...d,
     targets: [t, t, t],
-    steps: [
+    stages: [
       { ...step, target: 2 },
       { ...step, target: 1 }
     ]
   };
-  expect(without(with3, { part: 'target', i: 1 }, 1)!.steps.map((s) => s.target)).toEqual([1, 0]);
+  expect(without(with3, { part: 'target', i: 1 }, 1)!.stages.map((s) => s.target)).toEqual([1, 0]);
 });
 
 test('another rhythm keeps the pattern’s shape', () => {

@@ -5,7 +5,7 @@ export type Feed = Pattern['feeds'][number];
 export type Person = Pattern['people'][number];
 export type Thing = Pattern['objects'][number];
 export type Target = Drill['targets'][number];
-export type Step = Drill['steps'][number];
+export type Step = Drill['stages'][number];
 
 /** What is selected on the bench. */
 export type Selection =
@@ -160,7 +160,7 @@ export function without(d: Drill, on: Selection, turnBalls: number): Drill | und
       return {
         ...d,
         targets: rest(d.targets, on.i),
-        steps: d.steps.map((s) => ({
+        stages: d.stages.map((s) => ({
           ...s,
           target: s.target > on.i ? s.target - 1 : s.target === on.i ? 0 : s.target
         }))

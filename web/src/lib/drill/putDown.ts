@@ -15,8 +15,8 @@ export function withTarget(d: Drill, court: Court, kind: Target['kind']): Drill 
     both: false,
     worth: 1
   };
-  const steps = d.targets.length === 0 ? d.steps.map((st) => ({ ...st, target: 0 })) : d.steps;
-  return { ...d, targets: [...d.targets, target], steps };
+  const stages = d.targets.length === 0 ? d.stages.map((st) => ({ ...st, target: 0 })) : d.stages;
+  return { ...d, targets: [...d.targets, target], stages };
 }
 
 /** The drill with one more person, where somebody of that role usually stands. */

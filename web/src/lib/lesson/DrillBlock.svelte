@@ -39,7 +39,7 @@
   // Of a pair all stands side by side; of a group the one who is looked at.
   const many = $derived(players.length > 3);
   const columns = $derived(many && player ? [player] : players);
-  const shown = $derived(player?.steps[Math.min(step, drill.steps.length - 1)]);
+  const shown = $derived(player?.stages[Math.min(step, drill.stages.length - 1)]);
   const name = (id: string) => first(students.find((s) => s.id === id)?.name ?? '');
   const was = (id: string) => plan?.before?.find((b) => b.student === id)?.chance;
 
@@ -74,12 +74,12 @@
     rest: () => editor.rest()
   };
   const chances = $derived(
-    drill.targets.map((_, i) => player?.steps[drill.steps.findIndex((st) => st.target === i)]?.rate?.mean)
+    drill.targets.map((_, i) => player?.stages[drill.stages.findIndex((st) => st.target === i)]?.rate?.mean)
   );
-  function setStep(i: number, goal: Partial<Drill['steps'][number]['goal']>) {
-    set({ steps: drill.steps.map((s, j) => (j === i ? { ...s, goal: { ...s.goal, ...goal } } : s)) });
+  function setStep(i: number, goal: Partial<Drill['stages'][number]['goal']>) {
+    set({ stages: drill.stages.map((s, j) => (j === i ? { ...s, goal: { ...s.goal, ...goal } } : s)) });
   }
-  const label = (s: Drill['steps'][number]) => {
+  const label = (s: Drill['stages'][number]) => {
     const name = strokeName(s.stroke === 'either' ? { ...s, stroke: 'any stroke' } : s);
     return name.charAt(0).toUpperCase() + name.slice(1);
   };
@@ -314,7 +314,7 @@
             </tr>
           </thead>
           <tbody>
-            {#each drill.steps as s, i (i)}
+            {#each drill.stages as s, i (i)}
               <tr class="border-b border-base-300" class:now={i === step}>
                 <th scope="row" class="py-1 pl-3 text-left font-normal">
                   <button
@@ -347,7 +347,7 @@
                 </td>
                 {#each columns as p (p.id)}
                   {@const j = players.indexOf(p)}
-                  {@const sp = p.steps[i]}
+                  {@const sp = p.stages[i]}
                   {#if sp}
                     <td class="py-1 pl-3">
                       <button

@@ -18,7 +18,7 @@
 
   const own = (id: string) => block.variants?.find((o) => o.student === id);
   const circle = $derived(drill.targets.find((t) => t.kind === 'circle'));
-  const counts = $derived(drill.steps.map((s) => s.goal.count));
+  const counts = $derived(drill.stages.map((s) => s.goal.count));
   const said = (id: string) => {
     const c = own(id)?.counts;
     return c?.some((n) => n > 0) ? counts.map((n, i) => c[i] || n).join(' ') : '';
@@ -157,7 +157,7 @@
                 editor.setVariant(block, s.id, { cue: e.currentTarget.value.trim() || undefined })}
             /></td
           >
-          <td class="figures pl-3">{p?.steps[0] ? sayRate(p.steps[0].rate) : '–'}</td>
+          <td class="figures pl-3">{p?.stages[0] ? sayRate(p.stages[0].rate) : '–'}</td>
           <td class="figures">{p?.finish ? sayChance(p.finish.value) : '–'}</td>
           <td class="figures whitespace-nowrap">{p ? sayMinutes(p.likely.value) : '–'}</td>
         </tr>

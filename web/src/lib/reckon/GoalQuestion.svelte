@@ -67,11 +67,11 @@
   const put = (lesson: Lesson) =>
     inFirstDrill(lesson, (drill) => {
       const kind = now.kind as 'total' | 'inARow';
-      const any = drill.steps.some((s) => s.goal.kind === kind);
-      const steps = drill.steps.map((s) =>
+      const any = drill.stages.some((s) => s.goal.kind === kind);
+      const stages = drill.stages.map((s) =>
         !any || s.goal.kind === kind ? { ...s, goal: { kind, count: now.n } } : s
       );
-      return inRhythm({ ...drill, steps }, now.sec);
+      return inRhythm({ ...drill, stages }, now.sec);
     });
 </script>
 

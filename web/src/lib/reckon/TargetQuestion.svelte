@@ -153,8 +153,8 @@
         radius: now.r
       };
       if (was) return { ...drill, targets: drill.targets.with(i, circle) };
-      const steps = drill.targets.length ? drill.steps : drill.steps.map((s) => ({ ...s, target: 0 }));
-      return { ...drill, targets: [...drill.targets, circle], steps };
+      const stages = drill.targets.length ? drill.stages : drill.stages.map((s) => ({ ...s, target: 0 }));
+      return { ...drill, targets: [...drill.targets, circle], stages };
     });
 </script>
 

@@ -8,14 +8,14 @@
   const ids = $derived(session.students.map((s) => s.id));
   const counted = $derived(
     ids.map((id) => {
-      const steps = session.state.blocks.flatMap((b) => b.students?.find((s) => s.id === id)?.steps ?? []);
-      const hit = steps.filter((s) => !s.repeats);
+      const stages = session.state.blocks.flatMap((b) => b.students?.find((s) => s.id === id)?.stages ?? []);
+      const hit = stages.filter((s) => !s.repeats);
       return {
         balls: hit.reduce((n, s) => n + s.balls, 0),
         good: hit.reduce((n, s) => n + s.good, 0),
         best: Math.max(0, ...hit.map((s) => s.best)),
-        met: steps.filter((s) => s.met).length,
-        goals: steps.filter((s) => s.balls > 0).length
+        met: stages.filter((s) => s.met).length,
+        goals: stages.filter((s) => s.balls > 0).length
       };
     })
   );

@@ -8,7 +8,7 @@
   let { session, drill, names }: { session: Session; drill: Drill; names: string[] } = $props();
   const count = $derived(session.blockState);
   const student = $derived(session.student);
-  const step = $derived(student?.steps[student.step]);
+  const step = $derived(student?.stages[student.stage]);
   const pips = $derived(step && step.goal.count <= 12 ? step.goal.count : 0);
   let cue = $state(0);
   // What is this student's own comes first: the cue, and the target as it is for them.
@@ -41,12 +41,12 @@
         type="button"
         class="student"
         aria-pressed={s.id === student.id}
-        aria-label="Count {names[i]}, {s.steps.filter((t) => t.met).length} of {s.steps.length} goals met"
+        aria-label="Count {names[i]}, {s.stages.filter((t) => t.met).length} of {s.stages.length} goals met"
         onclick={() => session.add({ kind: 'focus', student: s.id })}
       >
         <span class="max-w-full truncate text-xl font-semibold">{names[i]}</span>
-        <span class="dots" class:many={s.steps.length > 5} aria-hidden="true"
-          >{#each s.steps as t, j (j)}<span class="dot" class:met={t.met}></span>{/each}</span
+        <span class="dots" class:many={s.stages.length > 5} aria-hidden="true"
+          >{#each s.stages as t, j (j)}<span class="dot" class:met={t.met}></span>{/each}</span
         >
       </button>
     {/each}
@@ -58,10 +58,10 @@
         <span class="sr-only">Goal being counted</span>
         <select
           class="select h-14 w-full text-xl font-semibold"
-          value={student.step}
+          value={student.stage}
           onchange={(e) => pick(Number(e.currentTarget.value))}
         >
-          {#each student.steps as t, i (i)}<option value={i}
+          {#each student.stages as t, i (i)}<option value={i}
               >{t.met ? '✓ ' : ''}{t.label}, {t.goalLabel}</option
             >{/each}
         </select>

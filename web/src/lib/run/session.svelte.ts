@@ -81,8 +81,8 @@ export class Session {
   }
   tap(kind: 'good' | 'miss') {
     const s = this.student;
-    if (kind === 'miss' && s?.steps[s.step]?.repeats) return; // it is done, not hit
-    if (this.block && s) this.add({ kind, block: this.block.id, student: s.id, step: s.step });
+    if (kind === 'miss' && s?.stages[s.stage]?.repeats) return; // it is done, not hit
+    if (this.block && s) this.add({ kind, block: this.block.id, student: s.id, step: s.stage });
   }
   goTo(index: number) {
     const b = this.lesson.blocks[index];

@@ -5,7 +5,7 @@ import { Session } from './session.svelte';
 vi.mock('$lib/api/client', () => ({ api: { POST: vi.fn() }, explain: () => 'refused' }));
 const post = vi.mocked(api.POST) as unknown as ReturnType<typeof vi.fn>;
 
-const student = { id: 's', step: 0, met: false, steps: [] };
+const student = { id: 's', stage: 0, met: false, stages: [] };
 const state = {
   status: 'running',
   block: 0,

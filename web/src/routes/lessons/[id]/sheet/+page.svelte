@@ -212,8 +212,8 @@
                       i
                     ]!.drill?.players.find((x) => x.id === t.id)}
                     <li>
-                      <strong>{b.title}</strong>{p?.steps[0]?.rate
-                        ? `: ${sayChance(p.steps[0].rate.mean)} at the first goal`
+                      <strong>{b.title}</strong>{p?.stages[0]?.rate
+                        ? `: ${sayChance(p.stages[0].rate.mean)} at the first goal`
                         : ''}{s.blocks[i]!.own[n]?.length ? ` (${s.blocks[i]!.own[n]!.join(', ')})` : ''}
                     </li>{/if}{/each}
               </ul>

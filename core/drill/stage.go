@@ -22,16 +22,16 @@ const (
 	Anywhere   Direction = "anywhere"
 )
 
-// Step is one goal of a drill: a stroke, a direction, the target it is counted
+// Stage is one goal of a drill: a stroke, a direction, the target it is counted
 // at (from 0; ignored where there are no targets: in court counts), how many.
-type Step struct {
+type Stage struct {
 	Stroke    pattern.Stroke `json:"stroke"`
 	Direction Direction      `json:"direction"`
 	Target    int            `json:"target"`
 	Goal      goal.Goal      `json:"goal"`
 }
 
-func (s Step) validate(targets int) (p units.Problems) {
+func (s Stage) validate(targets int) (p units.Problems) {
 	p.OneOf("stroke", string(s.Stroke), pattern.Strokes)
 	p.OneOf("direction", string(s.Direction), Directions)
 	if s.Target < 0 || s.Target >= max(1, targets) {
@@ -42,7 +42,7 @@ func (s Step) validate(targets int) (p units.Problems) {
 }
 
 // Label names a step as a coach calls it: "Forehand cross-court".
-func (s Step) Label() string {
+func (s Stage) Label() string {
 	stroke := units.LabelOf(pattern.Strokes, string(s.Stroke))
 	label := strings.ToUpper(stroke[:1]) + stroke[1:]
 	if s.Direction != Anywhere {
@@ -53,7 +53,7 @@ func (s Step) Label() string {
 
 // GoalLabel says a step's goal as a coach does. What has no chance is counted in
 // repetitions, whatever the goal was called.
-func (d *Drill) GoalLabel(s Step) string {
+func (d *Drill) GoalLabel(s Stage) string {
 	if s.Goal.Kind == goal.Total && !d.ByChance(s) {
 		return goal.Goal{Kind: goal.Repetitions, Count: s.Goal.Count}.String()
 	}
@@ -67,7 +67,7 @@ func (d *Drill) Goals() string {
 		order   []string
 		strokes = map[string][]string{}
 	)
-	for _, s := range d.Steps {
+	for _, s := range d.Stages {
 		said := d.GoalLabel(s)
 		if _, known := strokes[said]; !known {
 			order = append(order, said)
@@ -107,7 +107,7 @@ func (d *Drill) metAt(balls []pattern.Ball) []court.Point {
 
 // feedFor is the pattern's ball that a step is played off, and whether the
 // pattern must be mirrored for a student of that hand to play it.
-func (d *Drill) feedFor(s Step, hand court.Hand) (i int, mirror bool) {
+func (d *Drill) feedFor(s Stage, hand court.Hand) (i int, mirror bool) {
 	mirror = hand != d.Pattern.Hand
 	if i = slices.IndexFunc(
 		d.Pattern.Feeds,
@@ -122,7 +122,7 @@ func (d *Drill) feedFor(s Step, hand court.Hand) (i int, mirror bool) {
 }
 
 // shape turns the drill's picture to the step's stroke and the student's hand.
-func (d *Drill) shape(s Step, hand court.Hand, contacts []court.Point) Shape {
+func (d *Drill) shape(s Stage, hand court.Hand, contacts []court.Point) Shape {
 	i, mirror := d.feedFor(s, hand)
 	f := d.Pattern.Feeds[i]
 	on := func(p court.Point) court.Point {
@@ -161,7 +161,7 @@ func (d *Drill) middle() court.Point {
 }
 
 // target of a step; false where anything in court counts.
-func (d *Drill) target(s Step) (Target, bool) {
+func (d *Drill) target(s Stage) (Target, bool) {
 	if s.Target >= len(d.Targets) {
 		return Target{}, false
 	}
