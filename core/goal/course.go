@@ -1,14 +1,32 @@
 package goal
 
-import "slices"
+import (
+	"math"
+	"slices"
+)
 
 // Step is one goal of a course and the student's success rate at it. Share is
 // the part of the balls that are played for it, the others leaving its count as
-// it is; 0 stands for all.
+// it is; 0 stands for all. Try is how many balls the time of a timed goal holds.
 type Step struct {
 	Goal  Goal
 	Rate  float64 // in (0, 1]
 	Share float64
+	Try   int
+}
+
+// size is how many states a step has: a count for each good ball, or for each ball
+// of a try.
+func (s Step) size() int {
+	if s.Goal.Kind.Timed() {
+		return max(1, s.Try)
+	}
+	return s.Goal.Count
+}
+
+// held is the chance that one try of a timed goal is good enough: binomial.
+func (s Step) held() float64 {
+	return s.Goal.Chance(s.Rate, int(math.Round(float64(s.Try)*s.share())))
 }
 
 func (s Step) share() float64 {
@@ -69,10 +87,12 @@ func (c Course) Spread(atLeast, atMost int, certainty float64) Spread {
 
 // Chain is a course on its way: a Markov chain with a state for every count
 // reached. A good ball moves on, a miss stays (total) or goes back to the start
-// of its goal (in a row).
+// of its goal (in a row). The balls of a timed goal's try move on whatever they
+// are; the last of them ends it or begins it anew.
 type Chain struct {
 	course Course
 	again  []bool    // whether a miss takes the count back
+	held   []float64 // chance that a try of a timed goal is good enough; −1: not timed
 	at     []float64 // chance of being in each state; the last is "finished"
 	from   []int     // first state of each goal
 	least  int       // goals before this one are as good as met
@@ -85,11 +105,22 @@ func (c Course) Chain() *Chain {
 	size := 0
 	for i, s := range c {
 		k.again[i], k.from[i] = s.Goal.Kind.StartsAgain(), size
-		size += s.Goal.Count
+		size += s.size()
 	}
+	k.held = make([]float64, len(c))
+	k.try()
 	k.at = make([]float64, size+1)
 	k.at[0] = 1
 	return k
+}
+
+// try finds how likely the tries of the timed goals are to be good enough.
+func (k *Chain) try() {
+	for i, s := range k.course {
+		if k.held[i] = -1; s.Goal.Kind.Timed() {
+			k.held[i] = s.held()
+		}
+	}
 }
 
 // Like is the chain of the same goals at other rates, before the first ball.
@@ -98,11 +129,13 @@ func (k *Chain) Like(rates []float64) *Chain {
 		again:  k.again,
 		from:   k.from,
 		course: slices.Clone(k.course),
+		held:   make([]float64, len(k.held)),
 		at:     make([]float64, len(k.at)),
 	}
 	for i := range out.course {
 		out.course[i].Rate = rates[i]
 	}
+	out.try()
 	out.at[0] = 1
 	return out
 }
@@ -112,6 +145,7 @@ func (k *Chain) Again(rates []float64) {
 	for i := range k.course {
 		k.course[i].Rate = rates[i]
 	}
+	k.try()
 	clear(k.at)
 	k.at[0], k.least, k.balls = 1, 0, 0
 }
@@ -129,25 +163,38 @@ func (k *Chain) Ball() {
 	k.balls++
 	at := k.at
 	for i := len(k.course) - 1; i >= k.least; i-- {
-		start, count := k.from[i], k.course[i].Goal.Count
+		start, count := k.from[i], k.course[i].size()
 		if start >= k.balls {
 			continue
 		}
 		share := k.course[i].share()
 		p := share * k.course[i].Rate // good, for it; share − p a miss, 1 − share not for it
+		ends := p // the chance that the last ball ends it
+		if k.held[i] >= 0 {
+			ends = k.held[i]
+		}
 		if k.balls-start >= count {
-			at[start+count] += p * at[start+count-1]
+			at[start+count] += ends * at[start+count-1]
 		}
 		top := min(count-1, k.balls-start) // the farthest that so many balls can reach
 		left := 0.0
-		if !k.again[i] {
+		switch {
+		case k.held[i] >= 0:
+			back := (1 - ends) * at[start+count-1]
+			for j := start + top; j > start; j-- {
+				at[j] = at[j-1]
+				left += at[j]
+			}
+			at[start] = back
+			left += back
+		case !k.again[i]:
 			for j := start + top; j > start; j-- {
 				at[j] = (1-p)*at[j] + p*at[j-1]
 				left += at[j]
 			}
 			at[start] *= 1 - p
 			left += at[start]
-		} else {
+		default:
 			miss := 0.0
 			for j := start + top; j > start; j-- {
 				miss += at[j]

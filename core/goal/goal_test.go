@@ -25,18 +25,18 @@ func TestPublishedFigures(t *testing.T) {
 		{Total, 25, 0.6, 41.67, 41, 49},
 		{Total, 40, 0.65, 61.54, 61, 69},
 	} {
-		g := Goal{c.kind, c.count}
+		g := Goal{Kind: c.kind, Count: c.count}
 		require.InDelta(t, c.mean, g.MeanBalls(c.p), 0.05, "%v at %v", g, c.p)
 		require.Equal(t, c.median, g.Quantile(c.p, 0.5), "%v at %v", g, c.p)
 		require.Equal(t, c.p90, g.Quantile(c.p, 0.9), "%v at %v", g, c.p)
 	}
-	require.InDelta(t, 14, Goal{InARow, 3}.MeanBalls(0.5), 1e-12)
+	require.InDelta(t, 14, Goal{Kind: InARow, Count: 3}.MeanBalls(0.5), 1e-12)
 }
 
 // Closed form [rule]: a coin needs 2^(k+1) − 2 tosses for k heads running, and
 // the waiting time of one in a row is geometric.
 func TestFarTailWithoutWalking(t *testing.T) {
-	g := Goal{InARow, 40}
+	g := Goal{Kind: InARow, Count: 40}
 	require.Equal(t, Beyond, g.MeanBalls(0.5))
 	require.Equal(t, Beyond, g.Quantile(0.5, 0.9))
 	// Rare events arrive as in a Poisson stream: median = mean · ln 2.
@@ -44,13 +44,13 @@ func TestFarTailWithoutWalking(t *testing.T) {
 	mean := math.Pow(2, 25) - 2
 	require.InEpsilon(t, mean*math.Ln2, g.Quantile(0.5, 0.5), 1e-5)
 	require.InEpsilon(t, 1-math.Exp(-1), g.Chance(0.5, int(mean)), 1e-5)
-	require.Equal(t, math.Ceil(math.Log(0.1)/math.Log(0.999)), Goal{InARow, 1}.Quantile(0.001, 0.9))
-	require.Equal(t, Beyond, Goal{InARow, 1000}.Quantile(0.01, 0.5), "hopeless is an answer")
+	require.Equal(t, math.Ceil(math.Log(0.1)/math.Log(0.999)), Goal{Kind: InARow, Count: 1}.Quantile(0.001, 0.9))
+	require.Equal(t, Beyond, Goal{Kind: InARow, Count: 1000}.Quantile(0.01, 0.5), "hopeless is an answer")
 }
 
 func drawGoal(t *rapid.T) (Goal, float64) {
 	k := rapid.SampledFrom([]Kind{Total, InARow}).Draw(t, "kind")
-	return Goal{k, rapid.IntRange(1, 12).Draw(t, "count")}, rapid.Float64Range(0.2, 1).Draw(t, "p")
+	return Goal{Kind: k, Count: rapid.IntRange(1, 12).Draw(t, "count")}, rapid.Float64Range(0.2, 1).Draw(t, "p")
 }
 
 // More certainty never needs fewer balls, more balls never lower the chance, a
@@ -70,19 +70,19 @@ func TestLawsEveryGoalObeys(t *testing.T) {
 		require.GreaterOrEqual(t, g.Chance(p, b+1), g.Chance(p, b)-1e-12)
 		require.GreaterOrEqual(
 			t,
-			Goal{g.Kind, g.Count}.Chance(p, b),
-			Goal{g.Kind, g.Count + 1}.Chance(p, b)-1e-12,
+			Goal{Kind: g.Kind, Count: g.Count}.Chance(p, b),
+			Goal{Kind: g.Kind, Count: g.Count + 1}.Chance(p, b)-1e-12,
 		)
 		fit := Fitting(g.Kind, p, b, 0.8)
 		if fit > 0 {
-			require.GreaterOrEqual(t, Goal{g.Kind, fit}.Chance(p, b), 0.8)
+			require.GreaterOrEqual(t, Goal{Kind: g.Kind, Count: fit}.Chance(p, b), 0.8)
 		}
-		require.Less(t, Goal{g.Kind, fit + 1}.Chance(p, b), 0.8)
+		require.Less(t, Goal{Kind: g.Kind, Count: fit + 1}.Chance(p, b), 0.8)
 	})
 }
 
 func TestMeanIsTheSumOfWaiting(t *testing.T) {
-	for _, g := range []Goal{{InARow, 4}, {Total, 7}} {
+	for _, g := range []Goal{{Kind: InARow, Count: 4}, {Kind: Total, Count: 7}} {
 		sum := 0.0
 		for n := 0; n < 3000; n++ {
 			sum += 1 - g.Chance(0.62, n)
@@ -96,7 +96,7 @@ func TestMeanIsTheSumOfWaiting(t *testing.T) {
 func TestCourseOfOneIsTheGoal(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		g, p := drawGoal(t)
-		s := Course{{g, p, 0}}.Spread(200, 200, 1)
+		s := Course{{Goal: g, Rate: p}}.Spread(200, 200, 1)
 		for _, n := range []int{0, g.Count, 50, 200} {
 			require.InDelta(t, g.Chance(p, n), s.Chance(n), 1e-9)
 		}
@@ -106,11 +106,11 @@ func TestCourseOfOneIsTheGoal(t *testing.T) {
 // Ten and ten in all at one rate are twenty in all; order does not matter; the
 // spread never falls and its mean is the sum of the goals' means.
 func TestCourseAddsUp(t *testing.T) {
-	twenty := Course{{Goal{Total, 10}, 0.7, 0}, {Goal{Total, 10}, 0.7, 0}}.Spread(100, 100, 1)
+	twenty := Course{{Goal: Goal{Kind: Total, Count: 10}, Rate: 0.7, Share: 0}, {Goal: Goal{Kind: Total, Count: 10}, Rate: 0.7, Share: 0}}.Spread(100, 100, 1)
 	for n := range twenty {
-		require.InDelta(t, Goal{Total, 20}.Chance(0.7, n), twenty[n], 1e-9)
+		require.InDelta(t, Goal{Kind: Total, Count: 20}.Chance(0.7, n), twenty[n], 1e-9)
 	}
-	a, b := Step{Goal{InARow, 5}, 0.7, 0}, Step{Goal{Total, 10}, 0.6, 0}
+	a, b := Step{Goal: Goal{Kind: InARow, Count: 5}, Rate: 0.7, Share: 0}, Step{Goal: Goal{Kind: Total, Count: 10}, Rate: 0.6, Share: 0}
 	ab, ba := Course{a, b}.Spread(900, 900, 1), Course{b, a}.Spread(900, 900, 1)
 	mean := 0.0
 	for n := range ab {
@@ -147,7 +147,7 @@ func TestTempo(t *testing.T) {
 
 // With pick-ups the mean time is the mean over every number of balls.
 func TestMeanMinutesCountsPickUps(t *testing.T) {
-	tempo, g, p := Tempo{4, 20, 2}, Goal{InARow, 5}, 0.7
+	tempo, g, p := Tempo{4, 20, 2}, Goal{Kind: InARow, Count: 5}, 0.7
 	sum := 0.0
 	for n := 1; n < 1500; n++ {
 		sum += (g.Chance(p, n) - g.Chance(p, n-1)) * tempo.Minutes(float64(n))
@@ -158,14 +158,14 @@ func TestMeanMinutesCountsPickUps(t *testing.T) {
 
 func BenchmarkQuantile100InARow(b *testing.B) {
 	for b.Loop() {
-		Goal{InARow, 100}.Quantile(0.99, 0.9)
+		Goal{Kind: InARow, Count: 100}.Quantile(0.99, 0.9)
 	}
 }
 
 func BenchmarkShortBallCourse(b *testing.B) {
 	c := Course{}
 	for range 4 {
-		c = append(c, Step{Goal{Total, 10}, 0.65, 0}, Step{Goal{InARow, 5}, 0.65, 0})
+		c = append(c, Step{Goal: Goal{Kind: Total, Count: 10}, Rate: 0.65, Share: 0}, Step{Goal: Goal{Kind: InARow, Count: 5}, Rate: 0.65, Share: 0})
 	}
 	for b.Loop() {
 		c.Spread(150, 4000, 0.9)
@@ -180,8 +180,78 @@ func TestAnUnknownKindIsNoOther(t *testing.T) {
 	require.EqualValues(t, Beyond, g.MeanBalls(0.7))
 	require.EqualValues(t, Beyond, g.Quantile(0.7, 0.5))
 	require.False(t, g.Kind.StartsAgain())
-	for _, k := range Kinds() {
-		require.Empty(t, Goal{Kind: Kind(k.ID), Count: 3}.Validate())
-		require.Equal(t, "3 "+k.Label, Goal{Kind: Kind(k.ID), Count: 3}.String())
+	said := map[string]string{
+		"total": "3 in all", "inARow": "3 in a row", "timed": "3 in 1 min 30 s", "rally": "a rally of 3",
+		"race": "first to 3", "repetitions": "3 repetitions", "clock": "3 times against the clock",
 	}
+	for _, k := range Kinds() {
+		g := Goal{Kind: Kind(k.ID), Count: 3}
+		if g.Kind.Timed() {
+			require.ErrorContains(t, g.Validate().Err(), "seconds")
+			g.Seconds = 90
+		}
+		require.Empty(t, g.Validate())
+		require.Equal(t, said[k.ID], g.String())
+	}
+}
+
+// A timed goal is tries of so many balls: the chain agrees with the geometric law of
+// tries that are each a binomial.
+func TestTimedGoalsAreMadeAgainWhole(t *testing.T) {
+	g := Goal{Kind: Timed, Count: 8, Seconds: 30}
+	s := Step{Goal: g, Rate: 0.7, Try: 10}
+	one := Goal{Kind: Total, Count: 8}.Chance(0.7, 10)
+	got := Course{s}.Spread(40, 40, 1)
+	for n := range 41 {
+		require.InDelta(t, 1-math.Pow(1-one, float64(n/10)), got[n], 1e-12, n)
+	}
+	open := Course{
+		{Goal: Goal{Kind: Timed, Seconds: 30}, Rate: 0.7, Try: 10},
+		{Goal: Goal{Kind: InARow, Count: 3}, Rate: 0.5},
+	}
+	alone := Course{open[1]}.Spread(60, 60, 1)
+	both := open.Spread(70, 70, 1)
+	for n := range 61 {
+		require.InDelta(t, alone[n], both[n+10], 1e-12, "whatever there is takes its time and no more")
+	}
+	sets := Goal{Kind: Timed, Count: 7, SetOf: 2, Seconds: 60}
+	require.Equal(t, 14, sets.Good())
+	require.Equal(t, "7 sets of 2 in 1 min", sets.String())
+	require.Equal(t, Goal{Kind: Total, Count: 14}.Chance(0.8, 20), sets.Chance(0.8, 20))
+}
+
+// Held together by one it is the goal of one; of several alike, a total needs each
+// one's part of the balls.
+func TestHeldTogether(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		p := rapid.Float64Range(0.2, 0.95).Draw(t, "p")
+		for _, k := range []Kind{Total, InARow, Rally, Race} {
+			g := Goal{Kind: k, Count: rapid.IntRange(1, 8).Draw(t, "count")}
+			alone := g.Together([]float64{p}, 0, 40)
+			pair := g.Together([]float64{p, p}, 0, 20)
+			for n := range 41 {
+				require.InDelta(t, g.Chance(p, n), alone[n], 1e-9)
+			}
+			for n := range 21 {
+				switch k {
+				case Race:
+					require.InDelta(t, 1-math.Pow(1-g.Chance(p, n), 2), pair[n], 1e-9)
+				default:
+					require.InDelta(t, g.Chance(p, 2*n), pair[n], 1e-9)
+				}
+			}
+		}
+	})
+}
+
+// Somebody is first; two alike race as in a game of points won by the one or the
+// other, but for who hits first.
+func TestFirstThere(t *testing.T) {
+	first := First(10, []float64{0.5, 0.6, 0.6}, 2000)
+	require.InDelta(t, 1, first[0]+first[1]+first[2], 1e-9)
+	require.Greater(t, first[1], first[0])
+	require.Greater(t, first[1], first[2], "who hits earlier is there earlier")
+	// Closed form: the first to hit the marker, two alike in turn: p / (1 − (1−p)²).
+	one := First(1, []float64{0.3, 0.3}, 2000)
+	require.InDelta(t, 0.3/(1-0.7*0.7), one[0], 1e-12)
 }

@@ -117,7 +117,7 @@ func (t Team) Chances(most int) []float64 {
 // and nine tenths, and the chance to be done within so many.
 func (t Team) Expect(within int) (mean, median, p90, chance float64) {
 	rate := t.mean()
-	if g := (Goal{Total, t.Count}); g.MeanBalls(rate) > exactTo/3 {
+	if g := (Goal{Kind: Total, Count: t.Count}); g.MeanBalls(rate) > exactTo/3 {
 		return g.MeanBalls(rate), g.Quantile(rate, 0.5), g.Quantile(rate, 0.9), g.Chance(rate, within)
 	}
 	done := t.Chances(exactTo)
@@ -165,7 +165,7 @@ func (t Team) Fitting(balls int, q float64) int {
 // MeanMinutes is the mean time to fill the total: the mean balls, and a pick-up
 // for every time the basket is likely to run out before.
 func (t Team) MeanMinutes(tempo Tempo) float64 {
-	if g := (Goal{Total, t.Count}); g.MeanBalls(t.mean()) > exactTo/3 {
+	if g := (Goal{Kind: Total, Count: t.Count}); g.MeanBalls(t.mean()) > exactTo/3 {
 		return tempo.MeanMinutes(g, t.mean())
 	}
 	minutes := 0.0

@@ -49,7 +49,7 @@ func TestBestStreakInTime(t *testing.T) {
 // and its strongest; the order of the players hardly matters.
 func TestTeamTotals(t *testing.T) {
 	mean, median, p90, chance := Team{25, []float64{0.6, 0.6}}.Expect(45)
-	g := Goal{Total, 25}
+	g := Goal{Kind: Total, Count: 25}
 	require.InDelta(t, g.MeanBalls(0.6), mean, 1e-6) // 41.67, 41, 49 [rule: negative binomial]
 	require.EqualValues(t, 41, median)
 	require.EqualValues(t, 49, p90)
@@ -64,8 +64,8 @@ func TestTeamTotals(t *testing.T) {
 		a, _, _, ca := Team{n, []float64{lo, hi}}.Expect(2 * n)
 		b, _, _, _ := Team{n, []float64{hi, lo}}.Expect(2 * n)
 		require.InDelta(t, a, b, 1)
-		require.Less(t, a, Goal{Total, n}.MeanBalls(lo)+1e-9)
-		require.Greater(t, a, Goal{Total, n}.MeanBalls(hi)-1e-9)
+		require.Less(t, a, Goal{Kind: Total, Count: n}.MeanBalls(lo)+1e-9)
+		require.Greater(t, a, Goal{Kind: Total, Count: n}.MeanBalls(hi)-1e-9)
 		require.True(t, ca >= 0 && ca <= 1)
 	})
 	far, _, _, _ := Team{1000, []float64{0.001, 0.002}}.Expect(10)
@@ -80,11 +80,11 @@ func BenchmarkBestStreakOfADay(b *testing.B) {
 }
 
 func TestTempoForAWantedChance(t *testing.T) {
-	g := Goal{InARow, 5}
+	g := Goal{Kind: InARow, Count: 5}
 	s, ok := TempoFor(g, 0.7, 3, 0.9, Tempo{})
 	require.True(t, ok)
 	require.InDelta(t, 180.0/33, s, 0.01, "33 balls are 90 % sure")
-	_, ok = TempoFor(Goal{InARow, 50}, 0.5, 1, 0.8, Tempo{})
+	_, ok = TempoFor(Goal{Kind: InARow, Count: 50}, 0.5, 1, 0.8, Tempo{})
 	require.False(t, ok)
 	slow, _ := TempoFor(g, 0.7, 3, 0.9, Tempo{Basket: 20, PickUpMinutes: 1})
 	require.Less(t, slow, s, "picking up takes from the time, so feeds come quicker")
@@ -125,6 +125,6 @@ func TestTeamTotalThatFits(t *testing.T) {
 	require.InDelta(t, 0.66, chance, 0.005)
 	// A team of equals is one player, in minutes too.
 	one := Team{25, []float64{0.6, 0.6}}
-	require.InDelta(t, tempo.MeanMinutes(Goal{Total, 25}, 0.6), one.MeanMinutes(tempo), 1e-6)
+	require.InDelta(t, tempo.MeanMinutes(Goal{Kind: Total, Count: 25}, 0.6), one.MeanMinutes(tempo), 1e-6)
 	require.Equal(t, Fitting(Total, 0.6, 70, 0.8), one.Fitting(70, 0.8))
 }

@@ -1,20 +1,39 @@
 package goal
 
 import (
+	"fmt"
 	"math"
 
 	"hodometer/core/units"
 )
 
-// Kind is how good balls are counted.
+// Kind is how what is done is counted.
 type Kind string
 
 // The kinds of goal.
 const (
 	Total  Kind = "total"
 	InARow Kind = "inARow"
+	// Timed is as many as there are, or so many, within its seconds; a try that falls
+	// short is made again whole.
+	Timed Kind = "timed"
+	// Rally is the shots of the longest rally of those who play it together.
+	Rally Kind = "rally"
+	// Race is won by whoever has so many good balls first; then it is over for all.
+	Race Kind = "race"
 	// Repetitions are done, not hit: nothing about them is a matter of chance.
 	Repetitions Kind = "repetitions"
+	// Clock is a task against the clock, where less is better.
+	Clock Kind = "clock"
+)
+
+// timing is whether a kind of goal has seconds.
+type timing int
+
+const (
+	noTime timing = iota
+	maybe
+	always
 )
 
 // rule is what is its own of a kind of goal, for n good balls at success rate p
@@ -22,7 +41,10 @@ const (
 // package drill.
 type rule struct {
 	id    Kind
-	label string
+	label string // after a number: "10 in all"
+	say   func(g Goal) string
+	time  timing
+	open  bool // it may count whatever there is
 	// startsAgain: a miss takes the count back to nothing.
 	startsAgain bool
 	// repeats: each one done counts, and there is no chance of a good one.
@@ -33,25 +55,26 @@ type rule struct {
 	inTime   func(p float64, balls int) (mean float64) // count that so many balls give
 }
 
-var rules = []rule{
-	{
-		id: Total, label: "in all",
+// Laws of a count: of good balls in all, of good balls in a row, and of what is
+// done whether good or not.
+var (
+	inAll = rule{
 		mean:     func(n int, p float64) float64 { return float64(n) / p },
 		chance:   totalChance,
 		quantile: totalQuantile,
 		inTime:   func(p float64, balls int) float64 { return float64(balls) * p },
-	},
-	{
-		id: InARow, label: "in a row", startsAgain: true,
+	}
+	running = rule{
+		startsAgain: true,
 		// (1 − p^k)/(p^k (1 − p)) = (p^−k − 1)/(1 − p); expm1 keeps it exact near 1.
 		mean:     func(n int, p float64) float64 { return math.Expm1(-float64(n)*math.Log(p)) / (1 - p) },
 		chance:   inARowChance,
 		quantile: inARowQuantile,
 		inTime:   bestStreak,
-	},
-	{
-		id: Repetitions, label: "repetitions", repeats: true,
-		mean: func(n int, _ float64) float64 { return float64(n) },
+	}
+	done = rule{
+		repeats: true,
+		mean:    func(n int, _ float64) float64 { return float64(n) },
 		chance: func(n int, _ float64, done int) float64 {
 			if done < n {
 				return 0
@@ -60,11 +83,65 @@ var rules = []rule{
 		},
 		quantile: func(n int, _, _ float64) float64 { return float64(n) },
 		inTime:   func(_ float64, done int) float64 { return float64(done) },
-	},
+	}
+)
+
+// counted gives a law a name and its words.
+func (r rule) counted(id Kind, label string, say func(g Goal) string) rule {
+	if r.id, r.label, r.say = id, label, say; say == nil {
+		r.say = func(g Goal) string { return fmt.Sprintf("%d %s", g.Count, label) }
+	}
+	return r
+}
+
+// within gives a law a time.
+func (r rule) within(t timing, open bool) rule {
+	r.time, r.open = t, open
+	return r
+}
+
+var rules = []rule{
+	inAll.counted(Total, "in all", nil),
+	running.counted(InARow, "in a row", nil),
+	inAll.counted(Timed, "in a time", sayTimed).within(always, true),
+	running.counted(Rally, "in a rally", func(g Goal) string { return fmt.Sprintf("a rally of %d", g.Count) }),
+	inAll.counted(Race, "first to", func(g Goal) string { return fmt.Sprintf("first to %d", g.Count) }),
+	done.counted(Repetitions, "repetitions", sayRepetitions).within(maybe, false),
+	done.counted(Clock, "against the clock", sayClock).within(maybe, false),
+}
+
+func sayTimed(g Goal) string {
+	what := fmt.Sprint(g.Count)
+	switch {
+	case g.Count == 0 && g.SetOf > 0:
+		what = "as many sets of " + fmt.Sprint(g.SetOf) + " as there are"
+	case g.Count == 0:
+		what = "as many as there are"
+	case g.SetOf > 0:
+		what = fmt.Sprintf("%d sets of %d", g.Count, g.SetOf)
+	}
+	return what + " in " + sayTime(g.Seconds)
+}
+
+func sayRepetitions(g Goal) string {
+	said := fmt.Sprintf("%d repetitions", g.Count)
+	if g.Seconds > 0 {
+		said += " in " + sayTime(g.Seconds)
+	}
+	return said
+}
+
+func sayClock(g Goal) string {
+	said := units.Plural(g.Count, "time", "times") + " against the clock"
+	if g.Seconds > 0 {
+		said += ", under " + sayTime(g.Seconds)
+	}
+	return said
 }
 
 // never is the rule of a kind that is not known: no number of balls meets it.
 var never = rule{
+	say:      func(g Goal) string { return fmt.Sprint(g.Count) },
 	mean:     func(int, float64) float64 { return Beyond },
 	chance:   func(int, float64, int) float64 { return 0 },
 	quantile: func(int, float64, float64) float64 { return Beyond },
@@ -94,3 +171,6 @@ func (k Kind) StartsAgain() bool { return ruleOf(k).startsAgain }
 
 // Repeats says whether such a goal counts what is done, good or not.
 func (k Kind) Repeats() bool { return ruleOf(k).repeats }
+
+// Timed says whether such a goal always has its time.
+func (k Kind) Timed() bool { return ruleOf(k).time == always }
