@@ -117,7 +117,7 @@ func (d *Drill) asks(c *court.Court, s Stage, contacts []court.Point, turn patte
 		}
 		a := d.ask(c, s, i, contacts[i])
 		if widens, reached := target.Effort(b.Leg.Ratio); reached {
-			a.Widened = math.Ceil(widens*from(f.How)/widenStep) * widenStep
+			a.Widened = math.Ceil(widens*from(f.How)*steadied(s.pace())/widenStep) * widenStep
 		}
 		total++
 		same := false
@@ -137,6 +137,10 @@ func (d *Drill) asks(c *court.Court, s Stage, contacts []court.Point, turn patte
 	}
 	return out
 }
+
+// steadied narrows the spread of strokes at less than full pace, and widens it past
+// that: at half pace it is 0.85 of what it is [trade, set by judgement].
+func steadied(pace float64) float64 { return 0.7 + 0.3*pace }
 
 // from widens a ball by who brings it.
 func from(how pattern.How) float64 {
@@ -196,30 +200,31 @@ func serviceBox(c *court.Court, area court.Area, from court.Point) (target.Recta
 	return target.Rectangle{Min: b.Min, Max: b.Max}, true
 }
 
-// Asks are what a step asks of somebody who moves like that, its balls flying
-// like those.
-func (d *Drill) Asks(s Stage, flown []pattern.Ball, m footwork.Mover) []Ask {
-	c, err := d.Court()
-	if err != nil {
-		return nil
-	}
-	return d.asks(c, s, d.metAt(flown), d.Pattern.Whole(m, flown, d.TurnBalls))
+// Asks are what the i-th stage asks of somebody who moves like that.
+func (d *Drill) Asks(k *pattern.Flights, i int, m footwork.Mover) []Ask {
+	return d.asked(k, i, m, d.TurnBalls)
 }
 
-// Asked is what a step had asked of somebody whose balls were counted, in turns of
-// so many. What was counted was played: a ball that was reckoned out of reach came
-// at full stretch, since the coach had waited, or the student was quicker than
-// thought.
-func (d *Drill) Asked(s Stage, flown []pattern.Ball, m footwork.Mover, balls int) []Ask {
-	c, err := d.Court()
+func (d *Drill) asked(k *pattern.Flights, i int, m footwork.Mover, balls int) []Ask {
+	at := d.At(i)
+	c, err := at.Court()
 	if err != nil {
 		return nil
 	}
+	flown, _ := k.Fly(at.Pattern, false)
+	return at.asks(c, at.Stages[i], at.metAt(flown), at.Pattern.Whole(m, flown, balls))
+}
+
+// Asked is what the i-th stage had asked of somebody whose balls were counted, in
+// turns of so many. What was counted was played: a ball that was reckoned out of reach came
+// at full stretch, since the coach had waited, or the student was quicker than
+// thought.
+func (d *Drill) Asked(k *pattern.Flights, i int, m footwork.Mover, balls int) []Ask {
 	stretch, _ := target.Effort(1)
-	out := d.asks(c, s, d.metAt(flown), d.Pattern.Whole(m, flown, balls))
-	for i := range out {
-		if out[i].Widened == 0 {
-			out[i].Widened = stretch
+	out := d.asked(k, i, m, balls)
+	for j := range out {
+		if out[j].Widened == 0 {
+			out[j].Widened = stretch
 		}
 	}
 	return out

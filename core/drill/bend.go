@@ -195,8 +195,7 @@ func (d *Drill) Neighbours(
 		}
 		good := 0.0
 		if players := rerate(&b); len(players) > 0 {
-			flown, _ := k.Fly(b.Pattern, false)
-			if r := b.Turns(curves, flown, 1, 1).Rates(players[0])[0]; r != nil {
+			if r := b.Turns(curves, k, 1, 1).Rates(players[0])[0]; r != nil {
 				good = r.Mean
 			}
 		}

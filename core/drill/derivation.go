@@ -21,6 +21,9 @@ var Derivations = []*units.Derivation{
 	&runDerivation,
 	&totalDerivation,
 	&inARowDerivation,
+	&timedDerivation,
+	&rallyDerivation,
+	&raceDerivation,
 	&repetitionsDerivation,
 	&courseDerivation,
 	&finishDerivation,
@@ -190,6 +193,56 @@ var (
 			{Name: "Students for each who hits", Unit: units.Count},
 		},
 	}
+	timedDerivation = units.Derivation{
+		ID:     "goal.timed",
+		Name:   "Goal in a time",
+		Mark:   units.Rule,
+		Source: "binomial law, tries geometric",
+		Words: "The time holds so many balls; a try is good enough with the chance that enough of them are good, " +
+			"and is made again whole until one is. As many as there are takes its time and no more.",
+		Formula: "n = seconds ÷ seconds between; q = P(good of n ≥ N); tries until one holds: 1 − (1 − q)^j",
+		Inputs: []units.Parameter{
+			{Name: "Good balls wanted", Unit: units.Balls},
+			{Name: "Success rate", Unit: units.Chance},
+			{Name: "Certainty", Unit: units.Chance},
+			{Name: "Balls needed", Unit: units.Balls},
+			{Name: "Between feeds", Unit: units.Seconds},
+			{Name: "Balls for each of one’s own", Unit: units.Count},
+		},
+	}
+	rallyDerivation = units.Derivation{
+		ID:     "goal.rally",
+		Name:   "A rally",
+		Mark:   units.Rule,
+		Source: "exact recurrence; Feller, vol. 1",
+		Words: "Those who play it hit in turn, each ball with the rate of who hits it; a miss begins it again. The " +
+			"mean over what may be true of them.",
+		Formula: "streak of N with the rates in turn, followed ball by ball",
+		Inputs: []units.Parameter{
+			{Name: "Good balls wanted", Unit: units.Balls},
+			{Name: "Success rate", Unit: units.Chance},
+			{Name: "Certainty", Unit: units.Chance},
+			{Name: "Balls needed", Unit: units.Balls},
+			{Name: "Between feeds", Unit: units.Seconds},
+			{Name: "Balls for each of one’s own", Unit: units.Count},
+		},
+	}
+	raceDerivation = units.Derivation{
+		ID:      "goal.race",
+		Name:    "A race",
+		Mark:    units.Rule,
+		Source:  "negative binomial law, closed form",
+		Words:   "Each counts their own good balls, in turn; it is over when the first is there.",
+		Formula: "1 − Π over players of (1 − I_p(N, n − N + 1))",
+		Inputs: []units.Parameter{
+			{Name: "Good balls wanted", Unit: units.Balls},
+			{Name: "Success rate", Unit: units.Chance},
+			{Name: "Certainty", Unit: units.Chance},
+			{Name: "Balls needed", Unit: units.Balls},
+			{Name: "Between feeds", Unit: units.Seconds},
+			{Name: "Balls for each of one’s own", Unit: units.Count},
+		},
+	}
 	repetitionsDerivation = units.Derivation{
 		ID:     "goal.repetitions",
 		Name:   "Repetitions",
@@ -264,7 +317,11 @@ func contactsFigure(own, balls, share float64) units.Figure {
 var goalDerivations = map[goal.Kind]*units.Derivation{
 	goal.Total:       &totalDerivation,
 	goal.InARow:      &inARowDerivation,
+	goal.Timed:       &timedDerivation,
+	goal.Rally:       &rallyDerivation,
+	goal.Race:        &raceDerivation,
 	goal.Repetitions: &repetitionsDerivation,
+	goal.Clock:       &repetitionsDerivation,
 }
 
 func stepFigure(

@@ -133,6 +133,13 @@ func (d *Drill) Clone() Drill {
 	out := *d
 	out.Pattern = d.Pattern.Clone()
 	out.Targets, out.Stages = slices.Clone(d.Targets), slices.Clone(d.Stages)
+	for i, s := range out.Stages {
+		out.Stages[i].Feeds = slices.Clone(s.Feeds)
+		if s.Place != nil {
+			place := *s.Place
+			out.Stages[i].Place = &place
+		}
+	}
 	out.Cues, out.Cautions, out.Kit = slices.Clone(d.Cues), slices.Clone(d.Cautions), slices.Clone(d.Kit)
 	if d.Kin != nil {
 		kin := *d.Kin
@@ -182,7 +189,7 @@ func (d *Drill) Validate() (p units.Problems) {
 		p.Add("stages", fmt.Sprintf("a drill has 1 to %d goals, not %d", MaxStages, len(d.Stages)))
 	}
 	for i, s := range d.Stages {
-		p.Under(fmt.Sprintf("stages[%d]", i), s.validate(len(d.Targets)))
+		p.Under(fmt.Sprintf("stages[%d]", i), s.validate(len(d.Targets), &d.Pattern))
 	}
 	if d.TurnBalls < 1 || d.TurnBalls > 500 {
 		p.Add("turnBalls", fmt.Sprintf("a turn is 1 to 500 balls, not %d", d.TurnBalls))

@@ -39,13 +39,15 @@ type Player struct {
 
 // StageOutlook is one goal for one student.
 type StageOutlook struct {
-	Label     string       `json:"label"`
-	Goal      goal.Goal    `json:"goal"`
-	GoalLabel string       `json:"goalLabel"`
-	Shape     Shape        `json:"shape"`
-	Rate      *Rate        `json:"rate,omitempty"` // lines and net counted; absent for repetitions
-	Likely    units.Figure `json:"likely"`         // minutes, as likely as not
-	Sure      units.Figure `json:"sure"`           // minutes, with 90 % certainty
+	Label     string    `json:"label"`
+	Goal      goal.Goal `json:"goal"`
+	GoalLabel string    `json:"goalLabel"`
+	Shape     Shape     `json:"shape"`
+	Rate      *Rate     `json:"rate,omitempty"` // lines and net counted; absent for repetitions
+	// First is the chance to be first, in a race.
+	First  *float64     `json:"first,omitempty"`
+	Likely units.Figure `json:"likely"` // minutes, as likely as not
+	Sure   units.Figure `json:"sure"`   // minutes, with 90 % certainty
 }
 
 // PlayerOutlook is what the drill asks of one student.
@@ -80,8 +82,7 @@ type Outlook struct {
 // Outlook reckons a valid drill for these students in a block of that length,
 // each of whom has a belief for every step.
 func (d *Drill) Outlook(players []Player, minutes float64) Outlook {
-	flown, _ := d.Pattern.Fly()
-	return d.Turns(nil, flown, float64(len(players)), minutes).Outlook(players)
+	return d.Turns(nil, nil, float64(len(players)), minutes).Among(players).Outlook(players)
 }
 
 // Outlook is the whole drill for these students, who all take turns alike.
@@ -113,10 +114,44 @@ type Turns struct {
 	sources  float64 // that bring balls at the same time
 	balls    float64 // from one of them in the block
 	own      float64 // one student's own; −1: an equal share
+	team     []Player
+	flights  *pattern.Flights
+	flown    []pattern.Ball
+	stages   map[int]*atStage // by their place; those that are the drill's own under −1
+	known    map[asked][]*target.Curve
+}
+
+// atStage is the pattern of a stage, as it flies and as it is run through.
+type atStage struct {
+	pattern  pattern.Pattern
 	flown    []pattern.Ball
 	contacts []court.Point
 	runs     map[footwork.Mover]pattern.Turn
-	known    map[asked][]*target.Curve
+}
+
+// stage is how the i-th stage is played.
+func (t Turns) stage(i int) *atStage {
+	if i < 0 || !t.d.Stages[i].elsewhere() {
+		i = -1
+	}
+	out, ok := t.stages[i]
+	if !ok {
+		at := t.d.At(i)
+		flown, _ := t.flights.Fly(at.Pattern, false)
+		out = &atStage{at.Pattern, flown, at.metAt(flown), map[footwork.Mover]pattern.Turn{}}
+		t.stages[i] = out
+	}
+	return out
+}
+
+// run is a whole turn of somebody who moves like that, of so many balls.
+func (p *atStage) run(m footwork.Mover, balls int) pattern.Turn {
+	turn, ok := p.runs[m]
+	if !ok {
+		turn = p.pattern.Whole(m, p.flown, balls)
+		p.runs[m] = turn
+	}
+	return turn
 }
 
 // asked is what the chances of a drill's steps hang on.
@@ -126,21 +161,43 @@ type asked struct {
 	mover footwork.Mover
 }
 
-// Turns is the drill, whose balls fly like that, for so many students and
-// minutes. Students need not be a whole number: somebody who comes late shares
-// with fewer before. Curves may be nil.
+// Turns is the drill for so many students and minutes. Students need not be a whole
+// number: somebody who comes late shares with fewer before. Curves and flights may
+// be nil.
 func (d *Drill) Turns(
 	curves *target.Curves,
-	flown []pattern.Ball,
+	flights *pattern.Flights,
 	students, minutes float64,
 ) Turns {
 	c, _ := d.Court()
+	flown, _ := flights.Fly(d.Pattern, false)
 	t := Turns{
 		d: d, c: c, curves: curves, tempo: d.TempoFor(students), students: students, own: -1,
-		sources: float64(d.Sources()), flown: flown, contacts: d.metAt(flown),
-		runs: map[footwork.Mover]pattern.Turn{}, known: map[asked][]*target.Curve{},
+		sources: float64(d.Sources()), flights: flights, flown: flown,
+		stages: map[int]*atStage{
+			-1: {d.Pattern, flown, d.metAt(flown), map[footwork.Mover]pattern.Turn{}},
+		},
+		known: map[asked][]*target.Curve{},
 	}
+	t.tempo.SecondsPerBall *= d.slower()
 	return t.lasting(minutes)
+}
+
+// slower is how much farther apart the balls come over all stages than the drill has
+// them: the mean of their paces.
+func (d *Drill) slower() float64 {
+	sum := 0.0
+	for _, s := range d.Stages {
+		sum += 1 / s.pace()
+	}
+	return sum / float64(max(1, len(d.Stages)))
+}
+
+// Among says who plays it together, in the lesson's order; a goal that several hold
+// hangs on all of them.
+func (t Turns) Among(team []Player) Turns {
+	t.team = team
+	return t
 }
 
 // lasting is the same drill in a block of so many minutes.
@@ -195,22 +252,13 @@ func (t Turns) kept(p Player) float64 {
 	step := t.d.Stages[0]
 	step.Target = MaxTargets // any ball in keeps a rally going
 	step.Goal.Kind = goal.Total
-	curve := CurveOf(t.curves, p.Level, t.d.asks(t.c, step, t.contacts, t.run(p.Mover)))
+	own := t.stage(-1)
+	curve := CurveOf(t.curves, p.Level, t.d.asks(t.c, step, own.contacts, own.run(p.Mover, t.d.TurnBalls)))
 	if curve == nil {
 		return 1
 	}
 	miss := 1 - p.Beliefs[0].Rate(curve).Mean
 	return 1 / (1 + miss*fetching/t.tempo.SecondsPerBall)
-}
-
-// run is a whole turn of somebody who moves like that.
-func (t Turns) run(m footwork.Mover) pattern.Turn {
-	turn, ok := t.runs[m]
-	if !ok {
-		turn = t.d.Pattern.Whole(m, t.flown, t.d.TurnBalls)
-		t.runs[m] = turn
-	}
-	return turn
 }
 
 // Curves are the chances of the drill's steps for that player, for every k; nil
@@ -224,13 +272,15 @@ func (t Turns) Curves(p Player) []*target.Curve {
 	for i, s := range t.d.Stages {
 		same := slices.IndexFunc(t.d.Stages[:i], func(o Stage) bool {
 			return o.Stroke == s.Stroke && o.Direction == s.Direction && o.Target == s.Target &&
-				o.Goal.Kind.Repeats() == s.Goal.Kind.Repeats()
+				!o.elsewhere() && !s.elsewhere() && o.Goal.Kind.Repeats() == s.Goal.Kind.Repeats()
 		})
 		if same >= 0 {
 			out[i] = out[same]
 			continue
 		}
-		out[i] = CurveOf(t.curves, p.Level, t.d.asks(t.c, s, t.contacts, t.run(p.Mover)))
+		at, d := t.stage(i), *t.d
+		d.Pattern = at.pattern
+		out[i] = CurveOf(t.curves, p.Level, d.asks(t.c, s, at.contacts, at.run(p.Mover, d.TurnBalls)))
 	}
 	t.known[key] = out
 	return out
@@ -266,11 +316,12 @@ func (t Turns) Player(p Player) PlayerOutlook {
 	}
 	curves := t.Curves(p)
 	most := min(mostBalls, int(float64(t.tempo.Balls(farthest))/perBall)+1)
-	w := d.worlds(p.Beliefs, curves)
+	w := t.worlds(p)
 	all := w.course(int(own), most)
 	for i, s := range d.Stages {
 		sp := StageOutlook{
-			Label: s.Label(), Goal: s.Goal, GoalLabel: d.GoalLabel(s), Shape: d.shape(s, p.Hand, t.contacts),
+			Label: s.Label(), Goal: s.Goal, GoalLabel: d.GoalLabel(s), Shape: t.shape(i, p.Hand),
+			First: t.first(i, p),
 		}
 		rate := 1.0
 		if c := curves[i]; c != nil {
@@ -291,7 +342,7 @@ func (t Turns) Player(p Player) PlayerOutlook {
 		out.Finish, out.Said = &finish, units.SayChance(finish.Value, *finish.Low, *finish.High)
 	}
 	out.Half = all.mean.Chance(int(own / 2))
-	out.Metres = out.Contacts.Value / float64(d.TurnBalls) * t.run(p.Mover).Metres
+	out.Metres = out.Contacts.Value / float64(d.TurnBalls) * t.turnMetres(p.Mover)
 	out.Likely = courseFigure(all.quantile(0.5), 0.5, t.tempo, share, minutesFor)
 	out.Sure = courseFigure(all.quantile(Certainty), Certainty, t.tempo, share, minutesFor)
 	return out
@@ -301,18 +352,93 @@ func (t Turns) Player(p Player) PlayerOutlook {
 // and there is time enough.
 func (t Turns) Chance(p Player) float64 {
 	own := int(t.played(p))
-	return t.d.worlds(p.Beliefs, t.Curves(p)).chanceAfter(own)
+	return t.worlds(p).chanceAfter(own)
 }
 
-// ballsFor is the share of the pattern's balls that are played for a step.
-func (d *Drill) ballsFor(s Stage) float64 {
+// shape is the i-th stage drawn for that hand.
+func (t Turns) shape(i int, hand court.Hand) Shape {
+	at, d := t.stage(i), *t.d
+	d.Pattern = at.pattern
+	return d.shape(d.Stages[i], hand, at.contacts)
+}
+
+// turnMetres are the metres of a turn, the mean of the stages.
+func (t Turns) turnMetres(m footwork.Mover) (sum float64) {
+	for i := range t.d.Stages {
+		sum += t.stage(i).run(m, t.d.TurnBalls).Metres / float64(len(t.d.Stages))
+	}
+	return sum
+}
+
+// tries is how many of one's own balls the time of the i-th stage holds.
+func (t Turns) tries(i int) int {
+	s := t.d.Stages[i]
+	if !s.Goal.Kind.Timed() {
+		return 0
+	}
+	apart := t.tempo.SecondsPerBall / t.d.slower() / s.pace() * t.share()
+	return max(1, int(float64(s.Goal.Seconds)/apart))
+}
+
+// members are who holds the i-th stage's goal with that player, in the order in
+// which they hit, and the player's place among them. Where it is not known who
+// plays, they are as many alike.
+func (t Turns) members(i int, p Player) (out []Player, at int) {
+	s := t.d.Stages[i]
+	me := slices.IndexFunc(t.team, func(o Player) bool { return o.ID == p.ID })
+	switch {
+	case !s.Shared():
+		return []Player{p}, 0
+	case me < 0 && s.Holder == Pair:
+		return []Player{p, p}, 0
+	case me < 0:
+		for range max(1, int(t.students+0.5)) {
+			out = append(out, p)
+		}
+		return out, 0
+	}
+	who := HeldBy(s, len(t.team), me)
+	for k, j := range who {
+		o := t.team[j]
+		if j == me { // as believed here, which may be as it was before
+			o, at = p, k
+		}
+		out = append(out, o)
+	}
+	return out, at
+}
+
+// first is the player's chance to be the first in a race, at the rates in the middle
+// of what is believed.
+func (t Turns) first(i int, p Player) *float64 {
+	s := t.d.Stages[i]
+	if s.Goal.Kind != goal.Race {
+		return nil
+	}
+	who, at := t.members(i, p)
+	rates := make([]float64, len(who))
+	for k, o := range who {
+		rates[k] = 1
+		if c := t.Curves(o)[i]; c != nil {
+			rates[k] = max(leastRate, o.Beliefs[i].Rate(c).Mean)
+		}
+	}
+	out := goal.First(s.Goal.Count, rates, mostShared)[at]
+	return &out
+}
+
+// ballsFor is the share of these balls of the pattern that are played for a stage.
+func (d *Drill) ballsFor(s Stage, feeds []pattern.Feed) float64 {
 	n := 0
-	for _, f := range d.Pattern.Feeds {
+	for _, f := range feeds {
 		if d.plays(s, f) {
 			n++
 		}
 	}
-	return float64(n) / float64(len(d.Pattern.Feeds))
+	if n == 0 {
+		return 1
+	}
+	return float64(n) / float64(len(feeds))
 }
 
 // fed is the share of the pattern's balls that come new from a basket.

@@ -83,7 +83,7 @@ func shortBallOn(c *court.Court) Drill {
 	for _, g := range []goal.Goal{{Kind: goal.Total, Count: 10}, {Kind: goal.InARow, Count: 5}} {
 		for _, s := range []pattern.Stroke{pattern.Forehand, pattern.Backhand} {
 			for _, dir := range []Direction{CrossCourt, Straight} {
-				d.Stages = append(d.Stages, Stage{s, dir, 0, g})
+				d.Stages = append(d.Stages, Stage{Stroke: s, Direction: dir, Goal: g})
 			}
 		}
 	}

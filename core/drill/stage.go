@@ -2,6 +2,7 @@ package drill
 
 import (
 	"fmt"
+	"math"
 	"slices"
 	"strings"
 
@@ -22,27 +23,88 @@ const (
 	Anywhere   Direction = "anywhere"
 )
 
-// Stage is one goal of a drill: a stroke, a direction, the target it is counted
-// at (from 0; ignored where there are no targets: in court counts), how many.
+// Holder is who a stage's goal belongs to.
+type Holder string
+
+// The holders of a goal.
+const (
+	Each Holder = ""     // every student by themselves
+	Pair Holder = "pair" // the two who play together, in the lesson's order
+	Team Holder = "team" // all together
+)
+
+// GateFor is for whom a gate opens the next stage.
+type GateFor string
+
+// The gates.
+const (
+	NoGate   GateFor = ""
+	GateEach GateFor = "each" // who has met this one goes on
+	GateAll  GateFor = "all"  // when the last has met it, all go on
+)
+
+// Stage is one of the goals that a drill is gone through by: a stroke, a direction,
+// the target it is counted at (from 0; ignored where there are no targets: in
+// court counts), what is to be done; and what is its own where it differs from
+// the drill.
 type Stage struct {
+	// Name is what the coach calls it: "half pace". "": its stroke and direction.
+	Name      string         `json:"name,omitempty"`
 	Stroke    pattern.Stroke `json:"stroke"`
 	Direction Direction      `json:"direction"`
 	Target    int            `json:"target"`
 	Goal      goal.Goal      `json:"goal"`
+	Holder    Holder         `json:"holder,omitempty"`
+	Gate      GateFor        `json:"gate,omitempty"`
+	// Pace is how fast the balls are and come, of the drill's; 0: as fast.
+	Pace float64 `json:"pace,omitempty"`
+	// Feeds are the balls of the pattern that are played, from 0; none: all.
+	Feeds []int `json:"feeds,omitempty"`
+	// Place is where the first ball is met; nil: where the drill has it.
+	Place *court.Point `json:"place,omitempty"`
+	Cue   string       `json:"cue,omitempty"`
 }
 
-func (s Stage) validate(targets int) (p units.Problems) {
-	p.OneOf("stroke", string(s.Stroke), pattern.Strokes)
-	p.OneOf("direction", string(s.Direction), Directions)
+// Bounds of a stage's pace, of the drill's.
+const (
+	leastPace = 0.3
+	mostPace  = 1.5
+)
+
+func (s Stage) validate(targets int, p *pattern.Pattern) (out units.Problems) {
+	out.OneOf("stroke", string(s.Stroke), pattern.Strokes)
+	out.OneOf("direction", string(s.Direction), Directions)
+	out.OneOf("holder", string(s.Holder), Holders)
+	out.OneOf("gate", string(s.Gate), Gates)
 	if s.Target < 0 || s.Target >= max(1, targets) {
-		p.Add("target", fmt.Sprintf("there is no target %d", s.Target))
+		out.Add("target", fmt.Sprintf("there is no target %d", s.Target))
 	}
-	p.Under("goal", s.Goal.Validate())
-	return p
+	if s.Pace != 0 && !(s.Pace >= leastPace && s.Pace <= mostPace) {
+		out.Add("pace", fmt.Sprintf("a stage's pace is %g to %g of the drill's, not %g", leastPace, mostPace, s.Pace))
+	}
+	for i, f := range s.Feeds {
+		if f < 0 || f >= len(p.Feeds) || slices.Contains(s.Feeds[:i], f) {
+			out.Add(fmt.Sprintf("feeds[%d]", i), fmt.Sprintf("the pattern has balls 0 to %d, each once", len(p.Feeds)-1))
+		}
+	}
+	if s.Place != nil && !(math.Abs(s.Place.X) <= farOut && math.Abs(s.Place.Y) <= farOut) {
+		out.Add("place", "a stage is played within thirty metres of the net")
+	}
+	if (s.Goal.Kind == goal.Race) && s.Holder != Each {
+		out.Add("holder", "in a race each counts their own")
+	}
+	out.Under("goal", s.Goal.Validate())
+	return out
 }
 
-// Label names a step as a coach calls it: "Forehand cross-court".
+// farOut is how far from the middle a place may be, in metres.
+const farOut = 30.0
+
+// Label names a stage as a coach calls it: "Half pace", "Forehand cross-court".
 func (s Stage) Label() string {
+	if s.Name != "" {
+		return s.Name
+	}
 	stroke := units.LabelOf(pattern.Strokes, string(s.Stroke))
 	label := strings.ToUpper(stroke[:1]) + stroke[1:]
 	if s.Direction != Anywhere {
@@ -51,13 +113,76 @@ func (s Stage) Label() string {
 	return label
 }
 
+// Shared says whether the stage is over for several at once.
+func (s Stage) Shared() bool { return s.Holder != Each || s.Goal.Kind == goal.Race }
+
+// HeldBy is who holds a stage's goal together with the i-th of so many students, by
+// their places: pairs in the lesson's order, of an odd number the last three as one.
+func HeldBy(s Stage, students, i int) (out []int) {
+	from, to := 0, students
+	switch {
+	case !s.Shared():
+		from, to = i, i+1
+	case s.Holder == Pair:
+		from, to = i-i%2, i-i%2+2
+		if last := students - students%2; students%2 == 1 && students > 1 && i >= last-2 {
+			from, to = last-2, students
+		}
+	}
+	for j := from; j < min(to, students); j++ {
+		out = append(out, j)
+	}
+	return out
+}
+
+// pace of the stage's balls, of the drill's.
+func (s Stage) pace() float64 {
+	if s.Pace == 0 {
+		return 1
+	}
+	return s.Pace
+}
+
+// elsewhere says whether its balls are not the drill's own.
+func (s Stage) elsewhere() bool { return s.pace() != 1 || len(s.Feeds) > 0 || s.Place != nil }
+
+// At is the drill as its i-th stage is played: some of its balls, from another
+// place, slower or faster. The stages stay.
+func (d *Drill) At(i int) *Drill {
+	s := d.Stages[i]
+	if !s.elsewhere() {
+		return d
+	}
+	out := *d
+	p := d.Pattern.Clone()
+	if len(s.Feeds) > 0 {
+		feeds := make([]pattern.Feed, len(s.Feeds))
+		for k, f := range s.Feeds {
+			feeds[k] = p.Feeds[f]
+		}
+		p.Feeds = feeds
+	}
+	if s.Place != nil {
+		p = p.Moved(court.Point{X: s.Place.X - p.Feeds[0].To.X, Y: s.Place.Y - p.Feeds[0].To.Y})
+	}
+	out.Pattern = p.Paced(s.pace())
+	return &out
+}
+
 // GoalLabel says a step's goal as a coach does. What has no chance is counted in
 // repetitions, whatever the goal was called.
 func (d *Drill) GoalLabel(s Stage) string {
+	said := s.Goal.String()
 	if s.Goal.Kind == goal.Total && !d.ByChance(s) {
-		return goal.Goal{Kind: goal.Repetitions, Count: s.Goal.Count}.String()
+		said = goal.Goal{Kind: goal.Repetitions, Count: s.Goal.Count}.String()
 	}
-	return s.Goal.String()
+	switch s.Holder {
+	case Pair:
+		said += " for the pair"
+	case Team:
+		said += " together"
+	}
+	return said
 }
 
 // Goals are what the drill asks, on a line: "5 in a row: forehand, backhand".
@@ -73,7 +198,7 @@ func (d *Drill) Goals() string {
 			order = append(order, said)
 			strokes[said] = nil
 		}
-		if s.Stroke != pattern.Either || s.Direction != Anywhere {
+		if s.Name != "" || s.Stroke != pattern.Either || s.Direction != Anywhere {
 			strokes[said] = append(strokes[said], strings.ToLower(s.Label()))
 		}
 	}

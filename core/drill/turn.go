@@ -22,7 +22,7 @@ type Wheels struct {
 // Wheels reckons the figures for one of the students, whose runs are those of a
 // whole turn.
 func (t Turns) Wheels(p Player) Wheels {
-	d, turn := t.d, t.run(p.Mover)
+	d, turn := t.d, t.stage(-1).run(p.Mover, t.d.TurnBalls)
 	feeds, balls := float64(len(d.Pattern.Feeds)), float64(d.TurnBalls)
 	fed := math.Floor(d.fed() * t.balls * t.sources)
 	contacts := contactsFigure(t.played(p), t.balls*t.sources, t.share())

@@ -43,6 +43,20 @@ var Afters = []units.Term{
 	{ID: "rotate", Label: "moves one place"},
 }
 
+// Holders a goal can have.
+var Holders = []units.Term{
+	{ID: string(Each), Label: "each"},
+	{ID: string(Pair), Label: "the pair"},
+	{ID: string(Team), Label: "all together"},
+}
+
+// Gates that a stage can have.
+var Gates = []units.Term{
+	{ID: string(NoGate), Label: "no gate"},
+	{ID: string(GateEach), Label: "who has met it goes on"},
+	{ID: string(GateAll), Label: "all go on when the last has met it"},
+}
+
 // Directions a ball can be sent in.
 var Directions = []units.Term{
 	{ID: string(CrossCourt), Label: "cross-court"},

@@ -26,7 +26,17 @@ var lattice = []int{1, 12, 18, 7, 26, 5, 22, 14}
 type worlds struct {
 	d      *Drill
 	skills []skillStages
-	chance bool // something is a matter of it
+	shared []sharedStage
+	share  []float64 // of the balls that are played for each stage
+	tries  []int     // how many balls the time of each stage holds; 0: it has none
+	chance bool      // something is a matter of it
+}
+
+// sharedStage is a stage that several hold as one, with what is believed of each.
+type sharedStage struct {
+	stage   int
+	curves  []*target.Curve
+	beliefs []*progress.Belief
 }
 
 // skillStages are the steps of one skill, with what is believed of it.
@@ -36,27 +46,48 @@ type skillStages struct {
 	belief *progress.Belief
 }
 
-// worlds of the drill, with a belief and a curve for each of its steps.
-func (d *Drill) worlds(beliefs []progress.Belief, curves []*target.Curve) worlds {
-	w := worlds{d: d}
+// worlds of the drill for that player.
+func (t Turns) worlds(p Player) worlds {
+	d := t.d
+	w := worlds{d: d, share: make([]float64, len(d.Stages)), tries: make([]int, len(d.Stages))}
 	at := map[Skill]int{}
+	curves := t.Curves(p)
 	for i, s := range d.Stages {
+		w.share[i], w.tries[i] = d.ballsFor(s, t.stage(i).pattern.Feeds), t.tries(i)
+		byChance := curves[i] != nil && s.Goal.Count > 0 && s.Goal.Kind != goal.Race
+		w.chance = w.chance || byChance
+		if s.Shared() {
+			shared := sharedStage{stage: i}
+			who, _ := t.members(i, p)
+			for k := range who {
+				shared.curves = append(shared.curves, t.Curves(who[k])[i])
+				shared.beliefs = append(shared.beliefs, &who[k].Beliefs[i])
+			}
+			w.shared = append(w.shared, shared)
+			continue
+		}
 		skill := d.Skill(s)
 		j, ok := at[skill]
 		if !ok {
 			j = len(w.skills)
 			at[skill] = j
-			w.skills = append(w.skills, skillStages{belief: &beliefs[i]})
+			w.skills = append(w.skills, skillStages{belief: &p.Beliefs[i]})
 		}
 		k := &w.skills[j]
 		k.steps, k.curves = append(k.steps, i), append(k.curves, curves[i])
-		w.chance = w.chance || curves[i] != nil
 	}
 	return w
 }
 
 // only is one step of the drill by itself.
 func (w worlds) only(step int) worlds {
+	for _, k := range w.shared {
+		if k.stage == step {
+			w.skills, w.shared = nil, []sharedStage{k}
+			return w
+		}
+	}
+	w.shared = nil
 	for _, k := range w.skills {
 		if i := slices.Index(k.steps, step); i >= 0 {
 			w.skills = []skillStages{{k.steps[i : i+1], k.curves[i : i+1], k.belief}}
@@ -94,7 +125,7 @@ func (w worlds) chain(steps []int, rates []float64) *goal.Chain {
 	c := make(goal.Course, 0, len(steps))
 	for i, at := range steps {
 		s := w.d.Stages[at]
-		c = append(c, goal.Step{Goal: s.Goal, Rate: rates[i], Share: w.d.ballsFor(s)})
+		c = append(c, goal.Step{Goal: s.Goal, Rate: rates[i], Share: w.share[at], Try: w.tries[at]})
 	}
 	return c.Chain()
 }
@@ -105,6 +136,7 @@ type law struct {
 	chains []*goal.Chain
 	weight []float64
 	done   goal.Spread
+	shared func(balls int) goal.Spread // instead of the chains
 }
 
 func (w worlds) law(k *skillStages) *law {
@@ -158,6 +190,10 @@ func (l *law) note() {
 }
 
 func (l *law) follow(balls int) {
+	if l.shared != nil && len(l.done) <= balls {
+		l.done = l.shared(balls)
+		return
+	}
 	l.done = slices.Grow(l.done, max(0, balls+1-len(l.done)))
 	for len(l.done) <= balls {
 		for _, c := range l.chains {
@@ -165,6 +201,41 @@ func (l *law) follow(balls int) {
 		}
 		l.note()
 	}
+}
+
+// mostShared is how many of one's own balls a shared goal is followed for; past
+// them it stays as likely as it was then.
+const mostShared = 600
+
+// spread is how likely a shared stage is to be done after so many of one's own
+// balls in one of worldsOfAll truths.
+func (w worlds) spread(k *sharedStage, truth, balls int) goal.Spread {
+	rates := make([]float64, len(k.beliefs))
+	for m := range rates {
+		rates[m] = 1
+		if c := k.curves[m]; c != nil {
+			at := k.beliefs[m].Worlds(worldsOfAll)[truth*lattice[m%len(lattice)]%worldsOfAll]
+			rates[m] = min(mostRate, max(leastRate, c.At(at)))
+		}
+	}
+	out := w.d.Stages[k.stage].Goal.Together(rates, w.tries[k.stage], min(balls, mostShared))
+	for len(out) <= balls {
+		out = append(out, out[len(out)-1])
+	}
+	return out
+}
+
+// together is the law of a shared stage: the mean over the truths.
+func (w worlds) together(k *sharedStage) *law {
+	return &law{shared: func(balls int) goal.Spread {
+		out := make(goal.Spread, balls+1)
+		for truth := range worldsOfAll {
+			for n, c := range w.spread(k, truth, balls) {
+				out[n] += c / worldsOfAll
+			}
+		}
+		return out
+	}}
 }
 
 // course is what the steps come to.
@@ -185,9 +256,12 @@ func (c course) quantile(q float64) float64 {
 // course follows the steps for the student's own balls and then until it is
 // sure that they are done, no further than most.
 func (w worlds) course(own, most int) course {
-	laws := make([]*law, len(w.skills))
+	laws := make([]*law, 0, len(w.skills)+len(w.shared))
 	for i := range w.skills {
-		laws[i] = w.law(&w.skills[i])
+		laws = append(laws, w.law(&w.skills[i]))
+	}
+	for i := range w.shared {
+		laws = append(laws, w.together(&w.shared[i]))
 	}
 	var out course
 	for balls := own; ; balls = min(most, 2*balls+16) {
@@ -201,9 +275,14 @@ func (w worlds) course(own, most int) course {
 
 // chanceAfter is the chance to have finished after so many balls.
 func (w worlds) chanceAfter(balls int) (sum float64) {
-	laws := make([]*law, len(w.skills))
+	laws := make([]*law, 0, len(w.skills)+len(w.shared))
 	for i := range w.skills {
-		laws[i] = w.lawOver(&w.skills[i], balls)
+		laws = append(laws, w.lawOver(&w.skills[i], balls))
+	}
+	for i := range w.shared {
+		l := w.together(&w.shared[i])
+		l.follow(balls)
+		laws = append(laws, l)
 	}
 	last := laws[len(laws)-1]
 	if len(laws) == 1 {
@@ -255,9 +334,9 @@ func sumOf(laws []*law, balls int) goal.Spread {
 // band holds the chance to have finished after the student's own balls in eight
 // truths of ten.
 func (w worlds) band(own int) (low, high float64) {
-	if len(w.skills) == 1 { // the wider the spread, the less likely
+	if len(w.skills) == 1 && len(w.shared) == 0 { // the wider the spread, the less likely
 		k := &w.skills[0]
-		return w.after(own, k.belief.Quantile(0.9)), w.after(own, k.belief.Quantile(0.1))
+		return w.after(own, 0, k.belief.Quantile(0.9)), w.after(own, 0, k.belief.Quantile(0.1))
 	}
 	truths := make([][]float64, len(w.skills))
 	for i := range w.skills {
@@ -269,7 +348,7 @@ func (w worlds) band(own int) (low, high float64) {
 		for i := range logK {
 			logK[i] = truths[i][n*lattice[i%len(lattice)]%worldsOfAll]
 		}
-		chances[n] = w.after(own, logK...)
+		chances[n] = w.after(own, n, logK...)
 	}
 	slices.Sort(chances)
 	at := func(q float64) float64 { // each stands for the middle of its share
@@ -281,8 +360,8 @@ func (w worlds) band(own int) (low, high float64) {
 }
 
 // after is the chance to have finished after so many balls in a truth: ln k of
-// each skill.
-func (w worlds) after(balls int, logK ...float64) float64 {
+// each skill, and the truth of that number about what several hold.
+func (w worlds) after(balls, truth int, logK ...float64) float64 {
 	var steps []int
 	var rates []float64
 	for i := range w.skills {
@@ -290,8 +369,17 @@ func (w worlds) after(balls int, logK ...float64) float64 {
 		rates = append(rates, w.skills[i].rates(logK[i])...)
 	}
 	c := w.chain(steps, rates)
-	for range balls {
-		c.Ball()
+	if len(w.shared) == 0 {
+		for range balls {
+			c.Ball()
+		}
+		return c.Done()
 	}
-	return c.Done()
+	own := &law{chains: []*goal.Chain{c}, weight: []float64{1}}
+	own.note()
+	laws := []*law{own}
+	for i := range w.shared {
+		laws = append(laws, &law{done: w.spread(&w.shared[i], truth, balls)})
+	}
+	return sumOf(laws, balls)[balls]
 }

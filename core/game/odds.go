@@ -78,7 +78,7 @@ func (r Rules) Odds(c Chances) Odds {
 	start := r.Start()
 	start.WarmUpLeft = 0
 	now := map[place]float64{r.placeOf(start, byFeed): 1}
-	out := Odds{MeanPoints: float64(r.WarmUp)}
+	out := Odds{MeanPoints: float64(r.practice(r.WarmUp))}
 	over := 0.0
 	const longest = 5000
 	steps := 0
@@ -115,7 +115,7 @@ func (r Rules) Odds(c Chances) Odds {
 			}
 		}
 		if over >= 0.9 && out.P90Points == 0 {
-			out.P90Points = n + r.WarmUp
+			out.P90Points = n + r.practice(r.WarmUp)
 		}
 		now = next
 	}

@@ -27,7 +27,8 @@ type Rules struct {
 	ToB int `json:"toB,omitempty"`
 	// Cap is the score that wins whatever the lead; 0: none.
 	Cap int `json:"cap,omitempty"`
-	// WarmUp is how many rallies are played before any counts.
+	// WarmUp is how many practice rounds are played before any counts: sets where
+	// rallies are bundled, else rallies.
 	WarmUp int `json:"warmUp,omitempty"`
 	// Feeder says who feeds next where it is not by turns: "winner" or "loser".
 	Feeder string `json:"feeder,omitempty"`
@@ -66,8 +67,34 @@ type Mark struct {
 	Times int    `json:"times,omitempty"`
 	Bonus int    `json:"bonus,omitempty"`
 	Ends  bool   `json:"ends,omitempty"`
+	// FirstServe: it counts only in a rally begun with the first serve, one without
+	// SecondServe.
+	FirstServe bool `json:"firstServe,omitempty"`
 	// Usual is the chance that a rally carries it, as a coach finds; 0: not known.
 	Usual float64 `json:"usual,omitempty"`
+}
+
+// SecondServe is what a rally carries beside its marks when it began with the
+// second serve.
+const SecondServe = "secondServe"
+
+// ServesTwice says whether the rules tell a first serve from a second.
+func (r Rules) ServesTwice() bool {
+	return slices.ContainsFunc(r.Marks, func(m Mark) bool { return m.FirstServe })
+}
+
+// Knows says whether a rally may carry that mark.
+func (r Rules) Knows(mark string) bool {
+	return mark == SecondServe && r.ServesTwice() ||
+		slices.ContainsFunc(r.Marks, func(m Mark) bool { return m.ID == mark })
+}
+
+// practice is how many rallies so many practice rounds are.
+func (r Rules) practice(rounds int) int {
+	if r.Set != nil {
+		return rounds * r.Set.Rallies
+	}
+	return rounds
 }
 
 // Rally is one rally as it was tapped.
@@ -119,7 +146,7 @@ func (r Rules) Validate() (p units.Problems) {
 	if r.Cap != 0 {
 		within("cap", "the cap is at", r.Cap, max(r.To, r.ToB), 2*mostPoints)
 	}
-	within("warmUp", "warm-up rallies number", r.WarmUp, 0, 50)
+	within("warmUp", "practice rounds number", r.WarmUp, 0, 50)
 	if r.Feeder != "" && r.Feeder != "winner" && r.Feeder != "loser" {
 		p.Add("feeder", fmt.Sprintf("the next feeder is the winner or the loser, not %q", r.Feeder))
 	}
@@ -144,7 +171,7 @@ func (r Rules) Validate() (p units.Problems) {
 	}
 	for i, m := range r.Marks {
 		field := fmt.Sprintf("marks[%d].", i)
-		if m.ID == "" || slices.IndexFunc(r.Marks, func(o Mark) bool { return o.ID == m.ID }) != i {
+		if m.ID == "" || m.ID == SecondServe || slices.IndexFunc(r.Marks, func(o Mark) bool { return o.ID == m.ID }) != i {
 			p.Add(field+"id", "each mark needs an id of its own")
 		}
 		within(field+"worth", "a mark is worth", m.Worth, 0, 10)

@@ -25,7 +25,7 @@ type Score struct {
 
 // Start is the score before the first rally.
 func (r Rules) Start() Score {
-	s := Score{FeedsLeft: r.FeedChangesEvery, WarmUpLeft: r.WarmUp}
+	s := Score{FeedsLeft: r.FeedChangesEvery, WarmUpLeft: r.practice(r.WarmUp)}
 	if r.Set != nil {
 		s.SetLeft = r.Set.Rallies
 	}
@@ -51,7 +51,7 @@ func (r Rules) Rally(s Score, y Rally) Score {
 	}
 	if s.WarmUpLeft > 0 {
 		s.WarmUpLeft--
-		return s
+		return r.practised(s, y.Winner)
 	}
 	worth, bonus := r.worth(y.Marks)
 	scores := true
@@ -80,12 +80,52 @@ func (r Rules) Rally(s Score, y Rally) Score {
 	return s
 }
 
+// Practise is the score with so many practice rounds to come before the next rally
+// counts.
+func (r Rules) Practise(s Score, rounds int) Score {
+	s.WarmUpLeft = r.practice(rounds)
+	if r.Set != nil {
+		s.Set, s.SetLeft = [2]int{}, r.Set.Rallies
+	}
+	return s
+}
+
+// practised is the score after a rally that does not count: in a set all still move
+// at its end, and the net may change hands.
+func (r Rules) practised(s Score, winner Side) Score {
+	if r.Set == nil {
+		return s
+	}
+	s.Set[winner]++
+	if s.SetLeft--; s.SetLeft > 0 {
+		return s
+	}
+	if ahead := s.ahead(); r.Net == "set" && ahead >= 0 {
+		side := Side(ahead)
+		s.Net = &side
+	}
+	s.Set, s.SetLeft = [2]int{}, r.Set.Rallies
+	s.Moves++
+	return s
+}
+
+// ahead is the side that has won more of the running set; −1 where neither has.
+func (s Score) ahead() int {
+	switch {
+	case s.Set[A] > s.Set[B]:
+		return int(A)
+	case s.Set[B] > s.Set[A]:
+		return int(B)
+	}
+	return -1
+}
+
 // worth is what a rally with those marks scores, and the feeder's bonus.
 func (r Rules) worth(marks []string) (worth, bonus int) {
 	worth = 1
 	times := 1
 	for _, m := range r.Marks {
-		if !slices.Contains(marks, m.ID) {
+		if !slices.Contains(marks, m.ID) || m.FirstServe && slices.Contains(marks, SecondServe) {
 			continue
 		}
 		worth = max(worth, m.Worth)
@@ -101,11 +141,8 @@ func (r Rules) inSet(s Score, winner Side, worth int) Score {
 	if s.SetLeft--; s.SetLeft > 0 {
 		return s
 	}
-	ahead := A
-	if s.Set[B] > s.Set[A] {
-		ahead = B
-	}
-	if s.Set[A] != s.Set[B] {
+	if leads := s.ahead(); leads >= 0 {
+		ahead := Side(leads)
 		points := r.Set.Points
 		if s.Set[1-ahead] == 0 && r.Set.Sweep > 0 {
 			points = r.Set.Sweep

@@ -6,6 +6,9 @@ import (
 	"gonum.org/v1/gonum/mat"
 )
 
+// z80 is how many deviations hold eight tenths.
+const z80 = 1.2815515655446004
+
 // Result is what two players won of each other, in rallies or in short games.
 type Result struct {
 	A, B       int // players, from 0
@@ -90,7 +93,6 @@ func withUncertainty(gamma []float64, results []Result) []Strength {
 	if err := chol.InverseTo(&cov); err != nil {
 		cov = *mat.NewSymDense(n, nil)
 	}
-	const z80 = 1.2815515655446004
 	for i, g := range gamma {
 		// The strength is against the group's mean: var(x_i − x̄).
 		v := cov.At(i, i)

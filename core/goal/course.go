@@ -169,7 +169,7 @@ func (k *Chain) Ball() {
 		}
 		share := k.course[i].share()
 		p := share * k.course[i].Rate // good, for it; share − p a miss, 1 − share not for it
-		ends := p // the chance that the last ball ends it
+		ends := p                     // the chance that the last ball ends it
 		if k.held[i] >= 0 {
 			ends = k.held[i]
 		}

@@ -150,11 +150,9 @@ func TestChancesSuitTheLevel(t *testing.T) {
 	for _, d := range All() {
 		level, err := target.LevelOf(d.Level)
 		require.NoError(t, err)
-		flown, err := flights.Fly(d.Pattern, false)
-		require.NoError(t, err)
 		unknown := progress.Unknown(0)
 		for i, s := range d.Stages {
-			curve := drill.CurveOf(nil, level, d.Asks(s, flown, mover(t, &d)))
+			curve := drill.CurveOf(nil, level, d.Asks(&flights, i, mover(t, &d)))
 			require.Equal(t, d.ByChance(s), curve != nil, d.ID)
 			if curve == nil {
 				continue

@@ -129,6 +129,52 @@ func (p Pattern) Tempo(k float64) Pattern {
 	return p
 }
 
+// Moved is the pattern played somewhere else: the student and where the balls come,
+// not who brings them nor where they are to go.
+func (p Pattern) Moved(by court.Point) Pattern {
+	p = p.Clone()
+	shift := func(at *court.Point) { at.X, at.Y = at.X+by.X, at.Y+by.Y }
+	shift(&p.Start)
+	shift(&p.Base)
+	for i := range p.Feeds {
+		f := &p.Feeds[i]
+		shift(&f.To)
+		if f.Go != nil {
+			shift(f.Go)
+		}
+	}
+	return p
+}
+
+// Paced is the pattern at so much of its pace: a ball takes as much longer to its
+// bounce, and all come as much farther apart. A ball that cannot be made so slow or
+// so fast flies as it did.
+func (p Pattern) Paced(k float64) Pattern {
+	if k == 1 {
+		return p
+	}
+	balls, err := p.Fly()
+	c, err2 := court.ByID(p.Court)
+	p = p.Tempo(1 / k)
+	if err != nil || err2 != nil {
+		return p
+	}
+	ball, err := flight.BallByID(c.Ball)
+	if err != nil {
+		return p
+	}
+	for i, f := range p.Feeds {
+		was := balls[i].Bounce
+		if f.Meet == InAir {
+			was = balls[i].Contact
+		}
+		if f.By, f.Want = flight.ByTime, was/k; f.How.Flown() && was > 0 && f.fly(c, ball, false).Feasible {
+			p.Feeds[i] = f
+		}
+	}
+	return p
+}
+
 // OnePlace brings every ball to where the first comes.
 func (p Pattern) OnePlace() Pattern {
 	p = p.Clone()

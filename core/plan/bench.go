@@ -44,13 +44,9 @@ func (p *Planner) Bench(ctx context.Context, d *drill.Drill, q BenchQuestion) (o
 	if out.Turn, err = p.Flights.Play(d.Pattern, mover, d.TurnBalls, q.Paths); err != nil {
 		return out, err
 	}
-	flown, err := p.Flights.Fly(d.Pattern, false)
-	if err != nil {
-		return out, err
-	}
 	rerate := func(b *drill.Drill) []drill.Player { return []drill.Player{q.Student.PlayerOf(b)} }
 	player := rerate(d)[0]
-	turns := d.Turns(&p.Curves, flown, float64(q.Students), float64(q.Minutes))
+	turns := d.Turns(&p.Curves, &p.Flights, float64(q.Students), float64(q.Minutes))
 	out.Player = turns.Player(player)
 	out.Wheels = turns.Wheels(player)
 	out.Notices = d.Notices(&p.Flights, mover, out.Turn, &player, !q.Quick, q.System)

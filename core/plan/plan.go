@@ -3,6 +3,7 @@ package plan
 import (
 	"context"
 	"math"
+	"slices"
 	"time"
 
 	"hodometer/core/drill"
@@ -180,8 +181,10 @@ func (q *question) turns(d *drill.Drill, s formation.Sharing) drill.Turns {
 	}
 	t, ok := q.shared[shared{d, s}]
 	if !ok {
-		flown, _ := q.Flights.Fly(d.Pattern, false)
-		t = d.Turns(&q.Curves, flown, s.Students, s.Minutes).From(s.Sources)
+		t = d.Turns(&q.Curves, &q.Flights, s.Students, s.Minutes).From(s.Sources)
+		if slices.ContainsFunc(d.Stages, drill.Stage.Shared) {
+			t = t.Among(players(d, q.students))
+		}
 		q.shared[shared{d, s}] = t
 	}
 	return t.Own(own)

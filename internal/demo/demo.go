@@ -52,14 +52,10 @@ func (p *person) rates(d *drill.Drill, lessons int) ([]float64, error) {
 	if err != nil {
 		return nil, err
 	}
-	flown, err := d.Pattern.Fly()
-	if err != nil {
-		return nil, err
-	}
 	out := make([]float64, len(d.Stages))
-	for i, s := range d.Stages {
+	for i := range d.Stages {
 		out[i] = 0.9
-		if curve := drill.CurveOf(nil, level, d.Asks(s, flown, mover)); curve != nil {
+		if curve := drill.CurveOf(nil, level, d.Asks(nil, i, mover)); curve != nil {
 			out[i] = curve.At(p.logK(lessons))
 		}
 	}

@@ -30,11 +30,7 @@ func AskedOf(
 		if err != nil {
 			return "", err
 		}
-		flown, err := k.Fly(d.Pattern, false)
-		if err != nil {
-			return "", err
-		}
-		asks = append(asks, d.Asked(d.Stages[step], flown, m, balls)...)
+		asks = append(asks, d.Asked(k, step, m, balls)...)
 	}
 	text, err := json.Marshal(asks)
 	return string(text), err

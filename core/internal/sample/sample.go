@@ -73,11 +73,9 @@ func Results(
 	d *drill.Drill,
 	sessions ...Session,
 ) (out []progress.Result) {
-	flown, err := d.Pattern.Fly()
-	require.NoError(t, err)
 	p := s.PlayerOf(d)
-	for _, step := range d.Stages {
-		curve := drill.CurveOf(nil, p.Level, d.Asks(step, flown, p.Mover))
+	for i, step := range d.Stages {
+		curve := drill.CurveOf(nil, p.Level, d.Asks(nil, i, p.Mover))
 		for _, c := range sessions {
 			out = append(out, progress.Result{
 				Run: fmt.Sprint(c.DaysAgo), Skill: string(d.Skill(step)), Day: -c.DaysAgo,
