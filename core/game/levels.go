@@ -14,7 +14,7 @@ type Meeting struct {
 	Favours float64
 }
 
-// even rallies that a level is worth beside those played [trade].
+// levelsWeigh is the even rallies that a level is worth beside those played [trade].
 const levelsWeigh = 30.0
 
 // Levels estimates strengths by Bradley–Terry with a prior: a rally goes to A with

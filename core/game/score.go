@@ -185,3 +185,13 @@ func (r Rules) decide(s Score, first Side) Score {
 	}
 	return s
 }
+
+// At is the game with its score put right: over, where that is enough.
+func (r Rules) At(s Score, points [2]int) Score {
+	s.Points, s.Over = points, false
+	leads := A
+	if points[B] > points[A] {
+		leads = B
+	}
+	return r.decide(s, leads)
+}

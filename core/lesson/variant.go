@@ -19,6 +19,8 @@ type Variant struct {
 	// Counts are what the goals ask for, in the drill's order; 0 and past the
 	// end: as the others.
 	Counts []int `json:"counts,omitempty"`
+	// Begin is the stage to begin with, from 0: those before were met another day.
+	Begin int `json:"begin,omitempty"`
 	// Bend is one of drill.Bends; "": the feeds as the others have them.
 	Bend string `json:"bend,omitempty"`
 	Cue  string `json:"cue,omitempty"`
@@ -58,6 +60,9 @@ func (v Variant) validate() (p units.Problems) {
 	if v.Bend != "" {
 		p.OneOf("bend", v.Bend, drill.Bends())
 	}
+	if v.Begin < 0 || v.Begin >= drill.MaxStages {
+		p.Add("begin", fmt.Sprintf("a student begins with one of the %d stages there can be", drill.MaxStages))
+	}
 	if len(v.Counts) > drill.MaxStages ||
 		slices.ContainsFunc(v.Counts, func(c int) bool { return c < 0 || c > 1000 }) {
 		p.Add("counts", "one's own goals ask for 1 to 1000; 0 is as the others")
@@ -96,6 +101,9 @@ func (v Variant) Say(d *drill.Drill, system units.System) []string {
 		if said := g.String(); !slices.Contains(out, said) {
 			out = append(out, said)
 		}
+	}
+	if v.Begin > 0 && v.Begin < len(d.Stages) {
+		out = append(out, "begins with "+d.Stages[v.Begin].Label())
 	}
 	if v.Bend != "" {
 		out = append(out, units.LabelOf(drill.Bends(), v.Bend))

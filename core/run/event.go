@@ -5,6 +5,8 @@ import (
 	"slices"
 	"strings"
 
+	"hodometer/core/court"
+	"hodometer/core/drill"
 	"hodometer/core/lesson"
 	"hodometer/core/units"
 )
@@ -18,17 +20,41 @@ const (
 	Pause      Kind = "pause"      // the clock stops
 	GoTo       Kind = "goTo"       // Block becomes the one in progress
 	Focus      Kind = "focus"      // Student is the one being counted
-	PickStep   Kind = "pickStep"   // Student works on goal Stage of Block
-	Good       Kind = "good"       // Student made a ball toward Stage of Block
-	Miss       Kind = "miss"       // Student missed one
-	Point      Kind = "point"      // side Value (0 or 1) won a point of Block
+	Turn       Kind = "turn"       // a turn of Student begins in Block
+	PickStep   Kind = "pickStep"   // Student works on stage Stage of Block
+	Open       Kind = "stage"      // Student, or all, work on stage Stage of Block, its gate open or not
+	Good       Kind = "good"       // Student, or Players as one, made a ball toward Stage of Block
+	Miss       Kind = "miss"       // missed one
+	Many       Kind = "count"      // made Value more at once, of Of balls where those were counted
+	Go         Kind = "go"         // a try of a timed stage begins
+	Time       Kind = "time"       // took Value milliseconds
+	Reps       Kind = "reps"       // did Value repetitions more
+	Held       Kind = "held"       // it was held: Value 0 not yet, 1 nearly, 2 held
+	Point      Kind = "point"      // side Value (0 or 1) of Court won a rally of Block, with Marks, by Student
+	Sides      Kind = "sides"      // Sides play on Court of Block from now on
+	Practice   Kind = "practice"   // Value practice rounds come before the next rally counts
 	PickUp     Kind = "pickUp"     // the basket of Block is full again
 	Undo       Kind = "undo"       // the event Undoes did not happen
+	Amend      Kind = "amend"      // the event Amends should have said this
 	Finish     Kind = "finish"     // the lesson is over
+	GiveUp     Kind = "giveUp"     // it was broken off: nothing of it is kept
+	Remove     Kind = "remove"     // it is taken out of the log
 	Engagement Kind = "engagement" // Student was engaged Value of 10
 	Effort     Kind = "effort"     // Student found it Value of 10 hard
-	Note       Kind = "note"       // Text is the line of notes
+	Note       Kind = "note"       // Text is the line of notes, of Student where one is named
+	Tag        Kind = "tag"        // the coach saw Text of Student
 	Lasted     Kind = "lasted"     // Block took Value milliseconds, whatever the clock said
+	There      Kind = "there"      // Student was there, or with Value 0 was not
+	Counted    Kind = "counted"    // Student's count of Stage was Value good of Of, best in a row Best
+	Scored     Kind = "scored"     // the running game on Court stands at Value to Of
+)
+
+// Where a ball went.
+const (
+	InNet = "net"
+	Long  = "long"
+	Wide  = "wide"
+	Short = "short"
 )
 
 // Event is one thing that happened on court. Only the fields its kind needs
@@ -39,21 +65,43 @@ type Event struct {
 	Kind    Kind   `json:"kind"`
 	Block   string `json:"block,omitempty"`
 	Student string `json:"student,omitempty"`
-	Stage   int    `json:"step,omitempty"`
-	Value   int    `json:"value,omitempty"`
-	Text    string `json:"text,omitempty"`
-	Undoes  string `json:"undoes,omitempty"`
+	// Players are several who did it as one, where nobody knows or cares who.
+	Players []string `json:"players,omitempty"`
+	// Stage is its place in the drill; it was called a step in earlier runs.
+	Stage int `json:"step,omitempty"`
+	Value int `json:"value,omitempty"`
+	Of    int `json:"of,omitempty"`
+	Best  int `json:"best,omitempty"`
+	// Where a ball went: InNet, Long, Wide or Short; or the Spot itself.
+	Where string       `json:"where,omitempty"`
+	Spot  *court.Point `json:"spot,omitempty"`
+	Marks []string     `json:"marks,omitempty"`
+	Court int          `json:"court,omitempty"` // from 0
+	Sides [][]string   `json:"sides,omitempty"` // students, by side
+	Text  string       `json:"text,omitempty"`
+
+	Undoes string `json:"undoes,omitempty"`
+	Amends string `json:"amends,omitempty"`
 }
 
-// MaxNote is the longest line of notes, in characters.
-const MaxNote = 500
+// Limits of an event.
+const (
+	// MaxNote is the longest line of notes, in characters.
+	MaxNote = 500
+	// MaxTag is the longest fault word.
+	MaxTag = 24
+
+	mostAtOnce = 1000
+	longest    = 8 * 60 * 60 * 1000 // ms
+)
 
 // isV7 says whether s is a UUIDv7 in lower case.
 func isV7(s string) bool {
 	return lesson.IsID(s) && s[14] == '7' && strings.IndexByte("89ab", s[19]) >= 0
 }
 
-// Validate lists what is wrong with an event of a run of that lesson.
+// Validate lists what is wrong with an event of a run of that lesson. What amends
+// another is right when that one, so amended, is (Amended).
 func (e Event) Validate(l *lesson.Lesson) (p units.Problems) {
 	if !isV7(e.ID) {
 		p.Add("id", "an event's id is a UUIDv7 in lower case")
@@ -72,6 +120,12 @@ func (e Event) Validate(l *lesson.Lesson) (p units.Problems) {
 	return p
 }
 
+// Amended is the event as the other says that it should have been.
+func (e Event) Amended(by Event) Event {
+	by.ID, by.At, by.Kind, by.Amends, by.Undoes = e.ID, e.At, e.Kind, "", ""
+	return by
+}
+
 // need is a check of one of an event's fields.
 type need func(e Event, l *lesson.Lesson, p *units.Problems)
 
@@ -87,7 +141,25 @@ func aStudent(e Event, l *lesson.Lesson, p *units.Problems) {
 	}
 }
 
-func aStep(e Event, l *lesson.Lesson, p *units.Problems) {
+func maybeAStudent(e Event, l *lesson.Lesson, p *units.Problems) {
+	if e.Student != "" {
+		aStudent(e, l, p)
+	}
+}
+
+// somebody is a student, or several as one.
+func somebody(e Event, l *lesson.Lesson, p *units.Problems) {
+	if e.Student != "" || len(e.Players) == 0 {
+		aStudent(e, l, p)
+	}
+	for i, s := range e.Players {
+		if !slices.Contains(l.Students, s) || slices.Contains(e.Players[:i], s) {
+			p.Add(fmt.Sprintf("players[%d]", i), "players are students of the lesson, each once")
+		}
+	}
+}
+
+func aStage(e Event, l *lesson.Lesson, p *units.Problems) {
 	switch b := l.Block(e.Block); {
 	case b == nil:
 		aBlock(e, l, p)
@@ -98,11 +170,53 @@ func aStep(e Event, l *lesson.Lesson, p *units.Problems) {
 	}
 }
 
+// holding needs a stage whose goal is one of those that hold.
+func holding(what string, holds func(drill.Stage) bool) need {
+	return func(e Event, l *lesson.Lesson, p *units.Problems) {
+		b := l.Block(e.Block)
+		if b == nil || b.Drill == nil || e.Stage < 0 || e.Stage >= len(b.Drill.Stages) {
+			return // said already
+		}
+		if !holds(b.Drill.Stages[e.Stage]) {
+			p.Add("step", "this goal is not "+what)
+		}
+	}
+}
+
 func aMatch(e Event, l *lesson.Lesson, p *units.Problems) {
 	if b := l.Block(e.Block); b == nil {
 		aBlock(e, l, p)
 	} else if b.Match == nil {
 		p.Add("block", "this block is not a game")
+	}
+	if e.Court < 0 || e.Court >= lesson.MaxCourts {
+		p.Add("court", fmt.Sprintf("there are courts 0 to %d", lesson.MaxCourts-1))
+	}
+}
+
+func someMarks(e Event, l *lesson.Lesson, p *units.Problems) {
+	b := l.Block(e.Block)
+	if b == nil || b.Match == nil {
+		return
+	}
+	for i, m := range e.Marks {
+		if !b.Match.Rules.Knows(m) || slices.Contains(e.Marks[:i], m) {
+			p.Add(fmt.Sprintf("marks[%d]", i), fmt.Sprintf("%q is no mark of this game, or there twice", m))
+		}
+	}
+}
+
+func twoSides(e Event, l *lesson.Lesson, p *units.Problems) {
+	if len(e.Sides) != 2 || len(e.Sides[0]) == 0 || len(e.Sides[1]) == 0 {
+		p.Add("sides", "two sides play, with somebody on each")
+		return
+	}
+	all := slices.Concat(e.Sides[0], e.Sides[1])
+	for i, s := range all {
+		if !slices.Contains(l.Students, s) || slices.Contains(all[:i], s) {
+			p.Add("sides", "those who play are students of the lesson, each on one side")
+			return
+		}
 	}
 }
 
@@ -120,18 +234,43 @@ func aSide(e Event, _ *lesson.Lesson, p *units.Problems) {
 	}
 }
 
-func oneToTen(e Event, _ *lesson.Lesson, p *units.Problems) {
-	if e.Value < 1 || e.Value > 10 {
-		p.Add("value", string(e.Kind)+" goes from 1 to 10")
+func aPlace(e Event, _ *lesson.Lesson, p *units.Problems) {
+	switch e.Where {
+	case "", InNet, Long, Wide, Short:
+	default:
+		p.Add("where", fmt.Sprintf("a ball goes into the %s, %s, %s or %s, not %q", InNet, Long, Wide, Short, e.Where))
+	}
+	if s := e.Spot; s != nil && !(s.X >= -50 && s.X <= 50 && s.Y >= -50 && s.Y <= 50) {
+		p.Add("spot", "a ball lands within fifty metres")
 	}
 }
 
-// longest a block may be said to have taken, in milliseconds.
-const longest = 8 * 60 * 60 * 1000
+// between needs the value within bounds.
+func between(least, most int, said string) need {
+	return func(e Event, _ *lesson.Lesson, p *units.Problems) {
+		if e.Value < least || e.Value > most {
+			p.Add("value", fmt.Sprintf("%s %d to %d, not %d", said, least, most, e.Value))
+		}
+	}
+}
 
-func aLength(e Event, _ *lesson.Lesson, p *units.Problems) {
-	if e.Value < 0 || e.Value > longest {
-		p.Add("value", "a block takes up to eight hours, in milliseconds")
+var oneToTen = between(1, 10, "it goes from")
+
+func ofAsMany(e Event, _ *lesson.Lesson, p *units.Problems) {
+	if e.Of != 0 && (e.Of < e.Value || e.Of > mostAtOnce || e.Value < 0) {
+		p.Add("of", fmt.Sprintf("no more are good than balls, of which there are up to %d", mostAtOnce))
+	}
+}
+
+func aBest(e Event, _ *lesson.Lesson, p *units.Problems) {
+	if e.Best < 0 || e.Best > e.Value {
+		p.Add("best", "the best in a row is no longer than all that were good")
+	}
+}
+
+func aScore(e Event, _ *lesson.Lesson, p *units.Problems) {
+	if e.Value < 0 || e.Value > mostAtOnce || e.Of < 0 || e.Of > mostAtOnce {
+		p.Add("value", "each side has from 0 points up")
 	}
 }
 
@@ -141,8 +280,20 @@ func aLine(e Event, _ *lesson.Lesson, p *units.Problems) {
 	}
 }
 
+func aWord(e Event, _ *lesson.Lesson, p *units.Problems) {
+	if n := len([]rune(strings.TrimSpace(e.Text))); n == 0 || n > MaxTag {
+		p.Add("text", fmt.Sprintf("a word of yours has 1 to %d characters", MaxTag))
+	}
+}
+
 func anEarlierEvent(e Event, _ *lesson.Lesson, p *units.Problems) {
 	if !isV7(e.Undoes) || e.Undoes >= e.ID {
 		p.Add("undoes", "undo names an earlier event")
+	}
+}
+
+func another(e Event, _ *lesson.Lesson, p *units.Problems) {
+	if !isV7(e.Amends) || e.Amends >= e.ID {
+		p.Add("amends", "what is amended is an earlier event")
 	}
 }

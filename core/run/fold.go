@@ -1,11 +1,10 @@
 package run
 
 import (
-	"fmt"
 	"slices"
+	"sort"
 	"strings"
 
-	"hodometer/core/game"
 	"hodometer/core/lesson"
 )
 
@@ -13,12 +12,23 @@ import (
 func Fold(l *lesson.Lesson, events []Event) State {
 	ordered := order(events)
 	cancelled := cancelled(ordered)
-	f := fold{lesson: l, state: begin(l)}
-	for i := range ordered {
-		if !cancelled[ordered[i].ID] {
-			f.apply(ordered[i])
-		}
+	amended := amended(ordered, cancelled)
+	f := fold{lesson: l, state: begin(l), at: make(map[string]int, len(l.Blocks))}
+	for i := range l.Blocks {
+		f.at[l.Blocks[i].ID] = i
 	}
+	for i := range ordered {
+		e := &ordered[i]
+		if cancelled != nil && cancelled[i] {
+			continue
+		}
+		if amended != nil && amended[i] != nil {
+			should := e.Amended(*amended[i])
+			e = &should
+		}
+		f.apply(e)
+	}
+	f.lock()
 	f.state.Events = len(ordered)
 	return f.state
 }
@@ -39,13 +49,43 @@ func order(events []Event) []Event {
 	return slices.CompactFunc(out, func(a, b Event) bool { return a.ID == b.ID })
 }
 
-// cancelled finds the events undone by an undo that stands. Reading backwards,
-// every undo is judged before the earlier one it may cancel.
-func cancelled(ordered []Event) map[string]bool {
-	out := map[string]bool{}
-	for _, e := range slices.Backward(ordered) {
-		if e.Kind == Undo && !out[e.ID] {
-			out[e.Undoes] = true
+// cancelled finds the events undone by an undo that stands, by their place; nil
+// where none is. Reading backwards, every undo is judged before the earlier one it
+// may cancel.
+func cancelled(ordered []Event) (out []bool) {
+	for i := len(ordered) - 1; i >= 0; i-- {
+		if ordered[i].Kind != Undo || out != nil && out[i] {
+			continue
+		}
+		if out == nil {
+			out = make([]bool, len(ordered))
+		}
+		if at, ok := find(ordered, ordered[i].Undoes); ok {
+			out[at] = true
+		}
+	}
+	return out
+}
+
+// find the event of that id among those in order.
+func find(ordered []Event, id string) (int, bool) {
+	at := sort.Search(len(ordered), func(i int) bool { return ordered[i].ID >= id })
+	return at, at < len(ordered) && ordered[at].ID == id
+}
+
+// amended finds what events should have said, by their place: the latest amendment
+// that stands; nil where there is none.
+func amended(ordered []Event, cancelled []bool) (out []*Event) {
+	for i := range ordered {
+		e := &ordered[i]
+		if e.Kind != Amend || cancelled != nil && cancelled[i] {
+			continue
+		}
+		if out == nil {
+			out = make([]*Event, len(ordered))
+		}
+		if at, ok := find(ordered, e.Amends); ok {
+			out[at] = e
 		}
 	}
 	return out
@@ -68,8 +108,7 @@ func begin(l *lesson.Lesson) State {
 			}
 		}
 		if b.Match != nil {
-			score := b.Match.Rules.Start()
-			s.Blocks[i].Score = &score
+			s.Blocks[i].Courts = firstGames(l, b)
 		}
 	}
 	if len(l.Students) > 0 {
@@ -81,10 +120,11 @@ func begin(l *lesson.Lesson) State {
 type fold struct {
 	lesson *lesson.Lesson
 	state  State
-	done   bool // the event did what a coach may want to take back
+	at     map[string]int // places of the blocks
+	done   bool           // the event did what a coach may want to take back
 }
 
-func (f *fold) apply(e Event) {
+func (f *fold) apply(e *Event) {
 	f.state.Reached, f.done = "", false
 	k := kindOf(e.Kind)
 	if k == nil {
@@ -96,24 +136,20 @@ func (f *fold) apply(e Event) {
 	}
 }
 
-func (f *fold) start(e Event) {
+func (f *fold) start(e *Event) {
 	if s := &f.state; s.Since == 0 {
 		s.Since, s.Status = e.At, Running
 	}
 }
 
-func (f *fold) finish(e Event) {
+func (f *fold) finish(e *Event) { f.end(e, Finished) }
+
+func (f *fold) end(e *Event, how Status) {
 	f.stop(e.At)
-	f.state.Status, f.done = Finished, true
+	f.state.Status, f.done = how, true
 }
 
-func (f *fold) pickStep(e Event) {
-	if _, st := f.student(e); st != nil {
-		st.Stage = e.Stage
-	}
-}
-
-func (f *fold) pickUp(e Event) {
+func (f *fold) pickUp(e *Event) {
 	i := f.blockAt(e.Block)
 	if i < 0 || f.state.Blocks[i].BasketLeft == noBasket {
 		return
@@ -136,7 +172,7 @@ func (f *fold) stop(at int64) {
 }
 
 // lasted corrects what the clock recorded of a block.
-func (f *fold) lasted(e Event) {
+func (f *fold) lasted(e *Event) {
 	i := f.blockAt(e.Block)
 	if i < 0 {
 		return
@@ -149,7 +185,7 @@ func (f *fold) lasted(e Event) {
 	f.done = true
 }
 
-func (f *fold) goTo(e Event) {
+func (f *fold) goTo(e *Event) {
 	s := &f.state
 	if i := f.blockAt(e.Block); i >= 0 {
 		if running := s.Since != 0; running {
@@ -160,102 +196,50 @@ func (f *fold) goTo(e Event) {
 	}
 }
 
-func (f *fold) tap(e Event) {
-	b, st := f.student(e)
-	if st == nil {
+func (f *fold) note(e *Event) {
+	if e.Student == "" {
+		f.state.Note = e.Text
 		return
 	}
-	b.Balls++
-	if b.BasketLeft > 0 {
-		b.fill(b.BasketLeft - 1)
+	if f.state.Notes == nil {
+		f.state.Notes = map[string]string{}
 	}
-	step := &st.Stages[e.Stage]
-	if step.tap(e.Kind == Good) {
-		f.state.Reached = step.Label + ": " + step.GoalLabel
-		st.advance(e.Stage)
+	f.state.Notes[e.Student] = e.Text
+}
+
+func (f *fold) tag(e *Event) {
+	if f.state.Tags == nil {
+		f.state.Tags = map[string]map[string]int{}
 	}
+	of := f.state.Tags[e.Student]
+	if of == nil {
+		of = map[string]int{}
+		f.state.Tags[e.Student] = of
+	}
+	of[strings.TrimSpace(e.Text)]++
 	f.done = true
 }
 
-// advance moves on to the next goal not met, looking round from the one just
-// met; with all met it stays.
-func (st *StudentState) advance(from int) {
-	for i := range st.Stages {
-		if next := (from + 1 + i) % len(st.Stages); !st.Stages[next].Met {
-			st.Stage = next
-			return
+func (f *fold) there(e *Event) {
+	s := &f.state
+	s.Absent = slices.DeleteFunc(s.Absent, func(id string) bool { return id == e.Student })
+	if e.Value == 0 {
+		s.Absent = append(s.Absent, e.Student)
+	}
+	for i := range s.Blocks {
+		for j := range s.Blocks[i].Students {
+			if st := &s.Blocks[i].Students[j]; st.ID == e.Student {
+				st.away = e.Value == 0
+			}
 		}
-	}
-	st.Met = true
-}
-
-func (f *fold) point(e Event) {
-	i := f.blockAt(e.Block)
-	if i < 0 || f.state.Blocks[i].Score == nil {
-		return
-	}
-	b := &f.state.Blocks[i]
-	next := f.lesson.Blocks[i].Match.Rules.Point(*b.Score, game.Side(e.Value))
-	b.Score = &next
-	b.Rallies[e.Value]++
-	if next.Over {
-		f.state.Reached = fmt.Sprintf("Game: %d–%d", next.Points[0], next.Points[1])
 	}
 	f.done = true
 }
 
 // blockAt is the place of a block in the lesson; −1 for none.
 func (f *fold) blockAt(id string) int {
-	for i := range f.lesson.Blocks {
-		if f.lesson.Blocks[i].ID == id {
-			return i
-		}
+	if i, ok := f.at[id]; ok {
+		return i
 	}
 	return -1
-}
-
-// student is the state of the block and the student that an event speaks of;
-// nil where it names what the lesson does not have.
-func (f *fold) student(e Event) (*BlockState, *StudentState) {
-	i := f.blockAt(e.Block)
-	if i < 0 || e.Stage < 0 {
-		return nil, nil
-	}
-	b := &f.state.Blocks[i]
-	for j := range b.Students {
-		if st := &b.Students[j]; st.ID == e.Student && e.Stage < len(st.Stages) {
-			return b, st
-		}
-	}
-	return b, nil
-}
-
-// Counts is what the run adds to the students' records: one for each goal that
-// had a ball.
-func (s State) Counts(l *lesson.Lesson) []Count {
-	var out []Count
-	for i, b := range s.Blocks {
-		for _, st := range b.Students {
-			d := l.Blocks[i].DrillFor(st.ID)
-			for j, step := range st.Stages {
-				if step.Balls > 0 {
-					out = append(
-						out,
-						Count{
-							st.ID,
-							b.ID,
-							j,
-							d.Skill(d.Stages[j]),
-							step.Balls,
-							step.Good,
-							step.Best,
-							step.Met,
-							d.Radial(d.Stages[j]),
-						},
-					)
-				}
-			}
-		}
-	}
-	return out
 }

@@ -1,39 +1,72 @@
 package run
 
-import "slices"
+import (
+	"slices"
+
+	"hodometer/core/drill"
+	"hodometer/core/goal"
+)
 
 // kind is what an event of a kind needs, what it does to the state, and, where a
 // coach can take it back, what it is called then. Adding a kind is adding a
-// row. Undo does nothing by itself: it is read before (cancelled).
+// row. Undo and Amend do nothing by themselves: they are read before.
 type kind struct {
 	id    Kind
 	needs []need
-	does  func(f *fold, e Event)
+	does  func(f *fold, e *Event)
 	undo  string
 }
 
+// Goals that an event of a kind is for.
+var (
+	timed     = holding("counted in a time", func(s drill.Stage) bool { return s.Goal.Kind.Timed() })
+	byClock   = holding("against the clock", func(s drill.Stage) bool { return s.Goal.Kind == goal.Clock })
+	notByTime = holding("counted in balls", func(s drill.Stage) bool { return s.Goal.Kind != goal.Clock })
+)
+
 // kinds there are, those that come most often first.
 var kinds = []kind{
-	{Good, []need{aStudent, aStep}, (*fold).tap, "good"},
-	{Miss, []need{aStudent, aStep}, (*fold).tap, "miss"},
-	{Point, []need{aMatch, aSide}, (*fold).point, "the last point"},
-	{Focus, []need{aStudent}, func(f *fold, e Event) { f.state.Focus = e.Student }, ""},
-	{Undo, []need{anEarlierEvent}, func(*fold, Event) {}, ""},
+	{Good, []need{somebody, aStage, aPlace}, (*fold).tap, "good"},
+	{Miss, []need{somebody, aStage, aPlace}, (*fold).tap, "miss"},
+	{Point, []need{aMatch, aSide, someMarks, maybeAStudent}, (*fold).point, "the last point"},
+	{Focus, []need{aStudent}, func(f *fold, e *Event) { f.state.Focus = e.Student }, ""},
+	{Undo, []need{anEarlierEvent}, func(*fold, *Event) {}, ""},
 	{PickUp, []need{aBasket}, (*fold).pickUp, "balls picked up"},
-	{PickStep, []need{aStudent, aStep}, (*fold).pickStep, ""},
+	{PickStep, []need{aStudent, aStage}, (*fold).pickStage, ""},
+	{Open, []need{maybeAStudent, aStage}, (*fold).open, ""},
+	{Turn, []need{aBlock, aStudent}, (*fold).turn, ""},
+	{
+		Many,
+		[]need{somebody, aStage, notByTime, between(-mostAtOnce, mostAtOnce, "a count is"), ofAsMany},
+		(*fold).many,
+		"the count",
+	},
+	{Go, []need{somebody, aStage, timed}, (*fold).goOn, ""},
+	{Time, []need{somebody, aStage, byClock, between(100, longest, "a time is, in milliseconds,")}, (*fold).time, "the time"},
+	{Reps, []need{aStudent, aStage, between(1, mostAtOnce, "repetitions are")}, (*fold).reps, "the repetitions"},
+	{Held, []need{aStudent, aStage, between(0, 2, "held is")}, (*fold).held, "held or not"},
 	{GoTo, []need{aBlock}, (*fold).goTo, ""},
 	{Start, nil, (*fold).start, ""},
-	{Pause, nil, func(f *fold, e Event) { f.stop(e.At) }, ""},
+	{Pause, nil, func(f *fold, e *Event) { f.stop(e.At) }, ""},
+	{Sides, []need{aMatch, twoSides}, (*fold).sides, "who plays"},
+	{Practice, []need{aMatch, between(0, 20, "practice rounds are")}, (*fold).practice, ""},
 	{Finish, nil, (*fold).finish, "the end of the lesson"},
 	{
 		Engagement,
 		[]need{aStudent, oneToTen},
-		func(f *fold, e Event) { f.state.Engagement[e.Student] = e.Value },
+		func(f *fold, e *Event) { f.state.Engagement[e.Student] = e.Value },
 		"",
 	},
-	{Effort, []need{aStudent, oneToTen}, func(f *fold, e Event) { f.state.Effort[e.Student] = e.Value }, ""},
-	{Lasted, []need{aBlock, aLength}, (*fold).lasted, "the length of a block"},
-	{Note, []need{aLine}, func(f *fold, e Event) { f.state.Note = e.Text }, ""},
+	{Effort, []need{aStudent, oneToTen}, func(f *fold, e *Event) { f.state.Effort[e.Student] = e.Value }, ""},
+	{Lasted, []need{aBlock, between(0, longest, "a block takes, in milliseconds,")}, (*fold).lasted, "the length of a block"},
+	{Note, []need{aLine, maybeAStudent}, (*fold).note, ""},
+	{Tag, []need{aStudent, aWord}, (*fold).tag, "the word"},
+	{There, []need{aStudent, between(0, 1, "there is")}, (*fold).there, "who was there"},
+	{Counted, []need{aStudent, aStage, between(0, mostAtOnce, "a count is"), ofAsMany, aBest}, (*fold).counted, "the corrected count"},
+	{Scored, []need{aMatch, aScore}, (*fold).scored, "the corrected score"},
+	{Amend, []need{another}, func(*fold, *Event) {}, ""},
+	{GiveUp, nil, func(f *fold, e *Event) { f.end(e, GivenUp) }, "giving it up"},
+	{Remove, nil, func(f *fold, e *Event) { f.end(e, Removed) }, "taking it out of the log"},
 }
 
 // kindOf an event; nil for one that is not known.

@@ -16,30 +16,98 @@ const (
 	Running  Status = "running"
 	Paused   Status = "paused"
 	Finished Status = "finished"
+	GivenUp  Status = "givenUp"
+	Removed  Status = "removed"
 )
 
-// StageState is one goal for one student so far.
+// Tally is what counts toward a goal. Of a goal that several hold it is the same
+// for each of them.
+type Tally struct {
+	Streak int `json:"streak"`
+	Best   int `json:"best"`
+	Count  int `json:"count"` // toward the goal; stays at the goal once met
+	// Met: the goal is reached. Over: somebody else was first.
+	Met  bool `json:"met"`
+	Over bool `json:"over,omitempty"`
+	// Extra are good ones of which nobody counted the misses.
+	Extra int `json:"extra,omitempty"`
+	// Tries are the counts of a timed goal, in what it counts, and TryAt when the last
+	// began by its bell; 0: it was told afterwards.
+	Tries []int `json:"tries,omitempty"`
+	TryAt int64 `json:"tryAt,omitempty"`
+	// Times are those taken against the clock, ms.
+	Times []int `json:"times,omitempty"`
+	good  int   // of all who hold it, ones with misses counted
+	odd   int   // good balls of a set that is not full
+}
+
+// StageState is one stage for one student so far.
 type StageState struct {
 	Label string    `json:"label"`
 	Goal  goal.Goal `json:"goal"`
 	// GoalLabel is the goal as a coach says it: "5 in a row".
 	GoalLabel string `json:"goalLabel"`
-	Balls     int    `json:"balls"`
-	Good      int    `json:"good"`
-	Streak    int    `json:"streak"`
-	Best      int    `json:"best"`
-	Count     int    `json:"count"` // toward the goal; stays at the goal once met
-	Met       bool   `json:"met"`
+	// Balls and Good are the student's own, whoever holds the goal.
+	Balls int `json:"balls"`
+	Good  int `json:"good"`
+	Tally
+	Holder drill.Holder `json:"holder,omitempty"`
+	Cue    string       `json:"cue,omitempty"`
 	// Repeats: it is done, not hit; there is no miss.
 	Repeats bool `json:"repeats,omitempty"`
+	// Held counts what was not yet, nearly and held, and LastHeld the latest of them.
+	Held     [3]int `json:"held,omitzero"`
+	LastHeld *int   `json:"lastHeld,omitempty"`
+	// Skipped: the student begins past it. Locked: a gate before it is not open.
+	Skipped bool `json:"skipped,omitempty"`
+	Locked  bool `json:"locked,omitempty"`
+	// Where the misses went, by the word for it.
+	Misses map[string]int `json:"misses,omitempty"`
+	gate   drill.GateFor
 }
 
 // StudentState is one student in one drill.
 type StudentState struct {
 	ID     string       `json:"id"`
 	Stages []StageState `json:"stages"`
-	Stage  int          `json:"stage"` // the goal being worked on
+	Stage  int          `json:"stage"` // being worked on
 	Met    bool         `json:"met"`   // every goal
+	// Waits: a gate that the others have to reach too holds this one.
+	Waits  bool `json:"waits,omitempty"`
+	opened int  // the farthest stage the coach opened
+	away   bool // not there
+}
+
+// CourtState is the game on one court.
+type CourtState struct {
+	// Sides are the students who play, by side; none where that is not known.
+	Sides [2][]string `json:"sides"`
+	Score game.Score  `json:"score"`
+	// Rallies won by each side in this game, practice left out.
+	Rallies [2]int `json:"rallies"`
+	marks   map[string]int
+	own     map[string]int
+}
+
+// Played is a game, over or as it stood when it was left.
+type Played struct {
+	Block   string      `json:"block"`
+	Court   int         `json:"court"`
+	Sides   [2][]string `json:"sides"`
+	Points  [2]int      `json:"points"`
+	Rallies [2]int      `json:"rallies"`
+	Over    bool        `json:"over"`
+	// Winner is the side that won, where it is over.
+	Winner int `json:"winner"`
+	// Marks counts what rallies carried, by id; Own the students' own scores.
+	Marks map[string]int `json:"marks,omitempty"`
+	Own   map[string]int `json:"own,omitempty"`
+}
+
+// TurnState is whose turn it is and how many balls of it were played.
+type TurnState struct {
+	Student string `json:"student"`
+	Balls   int    `json:"balls"`
 }
 
 // BlockState is one block so far.
@@ -53,9 +121,11 @@ type BlockState struct {
 	PickUps    int            `json:"pickUps"`
 	BasketLeft int            `json:"basketLeft"` // −1: no basket to count
 	PickUpNow  bool           `json:"pickUpNow"`  // it is nearly empty
+	Turn       *TurnState     `json:"turn,omitempty"`
 	Students   []StudentState `json:"students,omitempty"`
-	Score      *game.Score    `json:"score,omitempty"`
-	Rallies    [2]int         `json:"-"` // won by each side
+	// Courts are the games that run, Played those that were.
+	Courts []CourtState `json:"courts,omitempty"`
+	Played []Played     `json:"played,omitempty"`
 }
 
 // mostOf a block's time: twice its minutes and a quarter of an hour, well after
@@ -89,41 +159,12 @@ type State struct {
 	Engagement map[string]int `json:"engagement"`
 	Effort     map[string]int `json:"effort"` // how hard it was, 1 to 10
 	Note       string         `json:"note"`
-	Events     int            `json:"events"`
-}
-
-// Count is what was counted of one skill, for a student's record.
-type Count struct {
-	Student string
-	Block   string
-	Stage   int
-	Skill   drill.Skill
-	Balls   int
-	Good    int
-	Best    int
-	Met     bool
-	Radius  float64
-}
-
-// tap adds a ball to the goal and says whether it was just met.
-func (s *StageState) tap(good bool) (met bool) {
-	s.Balls++
-	if good {
-		s.Good++
-		s.Streak++
-		s.Best = max(s.Best, s.Streak)
-	} else {
-		s.Streak = 0
-	}
-	if s.Met {
-		return false
-	}
-	s.Count = s.Good
-	if s.Goal.Kind.StartsAgain() {
-		s.Count = s.Streak
-	}
-	s.Met = s.Count >= s.Goal.Count
-	return s.Met
+	// Notes are the lines about single students, Tags the coach's words for what was
+	// seen of each, with how often, and Absent who was not there.
+	Notes  map[string]string         `json:"notes,omitempty"`
+	Tags   map[string]map[string]int `json:"tags,omitempty"`
+	Absent []string                  `json:"absent,omitempty"`
+	Events int                       `json:"events"`
 }
 
 func newStudents(b *lesson.Block, ids []string) []StudentState {
@@ -131,10 +172,13 @@ func newStudents(b *lesson.Block, ids []string) []StudentState {
 	for i, id := range ids {
 		d := b.DrillFor(id) // each counts toward what is their own
 		out[i] = StudentState{ID: id, Stages: make([]StageState, len(d.Stages))}
+		st := &out[i]
+		st.Stage = min(b.Variant(id).Begin, len(d.Stages)-1)
 		for j, s := range d.Stages {
-			out[i].Stages[j] = StageState{
-				Label: s.Label(), Goal: s.Goal, GoalLabel: d.GoalLabel(s),
+			st.Stages[j] = StageState{
+				Label: s.Label(), Goal: s.Goal, GoalLabel: d.GoalLabel(s), Holder: s.Holder, Cue: s.Cue,
 				Repeats: !d.ByChance(s) && !s.Goal.Kind.StartsAgain(),
+				Skipped: j < st.Stage, gate: s.Gate,
 			}
 		}
 	}
