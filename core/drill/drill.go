@@ -1,7 +1,9 @@
 package drill
 
 import (
+	"encoding/json"
 	"fmt"
+	"hash/fnv"
 	"slices"
 	"strings"
 
@@ -92,6 +94,14 @@ func (d *Drill) Root() string {
 		return d.Kin.ID
 	}
 	return d.ID
+}
+
+// Edition marks what the drill asks: its balls, targets and stages. Drills that ask the
+// same have the same mark, whatever they are called.
+func (d *Drill) Edition() string {
+	h := fnv.New32a()
+	_ = json.NewEncoder(h).Encode([]any{d.Pattern, d.Targets, d.Stages, d.TurnBalls}) // a hash takes all
+	return fmt.Sprintf("%08x", h.Sum32())
 }
 
 // Court is the data of the court it is drawn on.

@@ -3,7 +3,9 @@ package drill
 import (
 	"strings"
 
+	"hodometer/core/goal"
 	"hodometer/core/pattern"
+	"hodometer/core/progress"
 	"hodometer/core/units"
 )
 
@@ -42,3 +44,24 @@ func (k Skill) Short() string {
 	stroke, direction, _ := k.Parts()
 	return Stage{Stroke: stroke, Direction: direction}.Label()
 }
+
+// measures are what a goal of a kind leaves besides chance.
+var measures = map[goal.Kind]progress.Measure{
+	goal.Total: progress.Good, goal.InARow: progress.Streak, goal.Timed: progress.Tempo,
+	goal.Rally: progress.Rally, goal.Race: progress.Good, goal.Repetitions: progress.Repetitions,
+	goal.Clock: progress.Seconds,
+}
+
+// SeriesOf is where a goal's other evidence is kept: as long as the drill it came from,
+// what the stage is called and what is counted stay the same, one time follows the
+// other.
+func SeriesOf(root, stage string, g goal.Goal) progress.Key {
+	out := progress.Key{Drill: root, Stage: stage, Measure: measures[g.Kind]}
+	if g.Kind.Timed() {
+		out.Seconds, out.SetOf = g.Seconds, g.SetOf
+	}
+	return out
+}
+
+// Series is where a stage's other evidence is kept.
+func (d *Drill) Series(s Stage) progress.Key { return SeriesOf(d.Root(), s.Label(), s.Goal) }

@@ -83,11 +83,11 @@ var (
 		Name:   "Chance of a rally",
 		Mark:   units.Rule,
 		Source: "closed form of the race; what a level is worth in a rally is common practice",
-		Words: "Who wins a rally goes by the levels of the two, a level above winning two in three, by the " +
-			"rallies they have won against each other, the levels counting as thirty, and by what the rules " +
-			"favour: the net, the feed. The race is then followed point by point. Targets hit in drills say " +
-			"nothing about it.",
-		Formula: "odds of a rally = those of (30 · levels + won) ÷ (30 + played) × what the rules favour; " +
+		Words: "Who wins a rally goes by the levels of the two, a level above winning two in three, by all the games " +
+			"they have played, with each other and with others, the levels counting as thirty rallies, and by " +
+			"what the rules favour: the net, the feed. In doubles a side is the mean of its players. The game is " +
+			"then followed point by point. Targets hit in drills say nothing about it.",
+		Formula: "log odds of a rally = θA − θB + what the rules favour, θ by Bradley–Terry with the levels as prior; " +
 			"Σ C(a−1+j, j) p^a (1−p)^j",
 		Inputs: []units.Parameter{{Name: "Chance of a rally", Unit: units.Chance}},
 	}

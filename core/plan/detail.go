@@ -16,6 +16,8 @@ type Detail struct {
 	Rotation  *formation.Rotation `json:"rotation,omitempty"`
 	Offers    []formation.Offer   `json:"offers"`
 	Levelling []Levelling         `json:"levelling"`
+	// LastTime is how the stages went when they were last done.
+	LastTime []LastTime `json:"lastTime"`
 }
 
 // Detail reckons one block of a lesson that was planned; nil where the lesson has
@@ -39,6 +41,7 @@ func (p *Planner) Detail(
 		Rotation:  formation.RotationOf(l, b, from, len(students)),
 		Offers:    GroupOf(students).Offers(l, b),
 		Levelling: []Levelling{},
+		LastTime:  LastTimes(b, students),
 	}
 	switch {
 	case b.Drill != nil:

@@ -10,6 +10,7 @@ import (
 	"hodometer/core/lesson"
 	"hodometer/core/pattern"
 	"hodometer/core/plan"
+	"hodometer/core/units"
 
 	"github.com/stretchr/testify/require"
 )
@@ -147,14 +148,23 @@ func TestMeetingEverythingNeverEases(t *testing.T) {
 	require.True(t, scale > 1 || count < l.Blocks[0].Drill.Stages[0].Goal.Count)
 }
 
-// Rallies played against each other outweigh the levels as they add up.
+// Rallies of games outweigh the levels as they add up, those against others too.
 func TestRalliesPlayedCount(t *testing.T) {
-	_, students := sample.Today(t)
-	students[0].Rallies = map[string]plan.Rallies{students[1].ID: {Won: 70, Lost: 30}}
-	p := plan.RallyChance(game.Rules{}, students)
-	require.InDelta(t, (10.0+70)/(30+100), p, 1e-12)
-	students[0].Rallies = nil
-	require.Less(t, plan.RallyChance(game.Rules{}, students), p)
+	_, students := sample.Today(t) // club against performance
+	before := plan.RallyChance(game.Rules{}, students)
+	plan.Stand(students, []units.Level{units.Club}, []plan.Meeting{
+		{A: []int{0}, B: []int{1}, WonA: 70, WonB: 30},
+	})
+	after := plan.RallyChance(game.Rules{}, students)
+	require.Greater(t, after, before)
+	require.Less(t, after, 0.7)
+	require.Equal(t, 100, students[0].Rallied)
+	plan.Stand(students, []units.Level{units.Club}, []plan.Meeting{
+		{A: []int{0}, B: []int{2}, WonA: 70, WonB: 30},
+	})
+	other := plan.RallyChance(game.Rules{}, students)
+	require.Greater(t, other, before)
+	require.Less(t, other, after)
 }
 
 // One of something is not levelled to two, however much the rest gives way.

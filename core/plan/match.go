@@ -3,6 +3,7 @@ package plan
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"hodometer/core/drill"
 	"hodometer/core/game"
@@ -25,8 +26,9 @@ type Match struct {
 // match reckons a game block; for two students also who wins.
 func (q *question) match(b *lesson.Block) *Match {
 	rules := b.Match.Rules
-	length := rules.MeanMinutes(0.5)
-	inputs := []float64{float64(rules.To), rules.MeanPoints(0.5), rules.SecondsPerPoint}
+	rallies := rules.MeanPoints(0.5)
+	length := rallies * rules.SecondsPerPoint / 60
+	inputs := []float64{float64(rules.To), rallies, rules.SecondsPerPoint}
 	out := &Match{
 		Minutes: gameDerivation.Of(length, units.Minutes, inputs...),
 		Games: gamesDerivation.Of(math.Floor(float64(b.Minutes)/length), units.Count,
@@ -35,43 +37,32 @@ func (q *question) match(b *lesson.Block) *Match {
 	if len(q.students) != 2 {
 		return out
 	}
-	if chance, _ := even(b, q.students); chance != 0.5 {
-		figure := evenDerivation.Of(chance, units.Chance, rallyChance(rules, q.students))
-		for i := range q.students {
-			s := &q.students[i]
-			figure.More = append(
-				figure.More,
-				units.Input{
-					Name:  s.FirstName() + ", strength of the level",
-					Value: strengths[s.Level],
-					Unit:  units.Count,
-				},
-			)
-		}
-		out.ChanceA = &figure
+	chance, low, high := rallyChance(rules, q.students)
+	figure := evenDerivation.Of(rules.Chance(chance), units.Chance, chance)
+	lowest, highest := rules.Chance(low), rules.Chance(high)
+	figure.Low, figure.High = &lowest, &highest
+	for i := range q.students {
+		s := &q.students[i]
+		figure.More = append(figure.More,
+			units.Input{Name: s.FirstName() + ", strength of the level", Value: strengths[s.Level], Unit: units.Count},
+			units.Input{Name: s.FirstName() + ", rallies played in games", Value: float64(s.Rallied), Unit: units.Count},
+		)
 	}
+	out.ChanceA = &figure
 	return out
 }
 
-// strengths of the levels in a rally: a level above wins two in three [trade].
-// Games counted will say it better.
-var strengths = map[units.Level]float64{units.Beginner: 1, units.Club: 2, units.Performance: 4}
-
-// levelsWeigh is how many rallies the levels are worth beside those played [trade].
-const levelsWeigh = 30.0
-
-// rallyChance is the chance that the first of two students wins a rally: from
-// their levels and the rallies they have played against each other, and from what
-// the rules favour among equals.
-func rallyChance(rules game.Rules, students []Student) float64 {
-	odds := strengths[students[0].Level] / strengths[students[1].Level]
-	played := students[0].Rallies[students[1].ID]
-	p := (odds/(1+odds)*levelsWeigh + float64(played.Won)) / (levelsWeigh + float64(played.Won+played.Lost))
-	odds = p / (1 - p)
-	if f := rules.Favours; f > 0 {
-		odds *= f / (1 - f)
+// rallyChance is the chance that the first of two students wins a rally, with 80 %
+// certainty: from their levels and the games played, and from what the rules favour
+// among equals.
+func rallyChance(rules game.Rules, students []Student) (chance, low, high float64) {
+	a, b := &students[0], &students[1]
+	if a.Standing == nil || a.Standing != b.Standing {
+		two := slices.Clone(students[:2])
+		Stand(two, nil, nil)
+		a, b = &two[0], &two[1]
 	}
-	return odds / (1 + odds)
+	return a.Standing.Rally(Meeting{A: []int{a.Place}, B: []int{b.Place}, Favours: rules.Favours})
 }
 
 // even proposes the race that is fair for two who are not, to no more than the
@@ -81,13 +72,11 @@ func even(b *lesson.Block, students []Student) (chance float64, l *Levelling) {
 		return 0.5, nil
 	}
 	rules := b.Match.Rules
-	p := rallyChance(rules, students)
+	p, _, _ := rallyChance(rules, students)
 	if rules.Set != nil || rules.OnlyNetScores || len(rules.Marks) > 0 || rules.Cap > 0 {
 		return 0.5, nil // targets alone do not make these fair
 	}
-	if chance = rules.Chance(p); rules.ToB > 0 {
-		chance = game.ChanceA(rules.To, rules.ToB, p)
-	}
+	chance = rules.Chance(p)
 	if math.Abs(chance-0.5) < 0.1 {
 		return chance, nil
 	}
@@ -102,9 +91,9 @@ func even(b *lesson.Block, students []Student) (chance float64, l *Levelling) {
 	}
 	fit.Match = &m
 	a, o := students[0].FirstName(), students[1].FirstName()
-	played, known := students[0].Rallies[students[1].ID], "their levels"
-	if n := played.Won + played.Lost; n > 0 {
-		known = fmt.Sprintf("their levels and %s against each other", units.Plural(n, "rally", "rallies"))
+	known := "their levels"
+	if n := min(students[0].Rallied, students[1].Rallied); n > 0 {
+		known = fmt.Sprintf("their levels and %s of games", units.Plural(n, "rally", "rallies"))
 	}
 	why := fmt.Sprintf("By %s about %s of the rallies go to %s, and %s of the games as they are.",
 		known, percent(p), a, percent(chance))

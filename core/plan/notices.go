@@ -58,6 +58,8 @@ func (q *question) aboutBlock(b *lesson.Block, outlook *drill.Outlook) []Notice 
 			change("Move it in", "all of it is in court", fit)))
 	}
 	out = append(out, q.outOfReach(b)...)
+	out = append(out, q.gatesMet(b)...)
+	out = append(out, q.toBeat(b)...)
 	if outlook != nil {
 		if n, bad := q.willNotFit(b, outlook); bad {
 			out = append(out, n)

@@ -96,6 +96,14 @@ func (p *Planner) markOf(students []Student) uint64 {
 			maphash.WriteComparable(&h, known)
 			sum += h.Sum64()
 		}
+		for k, series := range s.Series {
+			var h maphash.Hash
+			h.SetSeed(p.seed)
+			maphash.WriteComparable(&h, k)
+			maphash.WriteComparable(&h, series.Last())
+			maphash.WriteComparable(&h, len(series.Marks))
+			sum += h.Sum64()
+		}
 		maphash.WriteComparable(&all, sum)
 		maphash.WriteComparable(&all, s.others())
 	}

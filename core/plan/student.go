@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"math"
 	"slices"
 	"strings"
 
@@ -8,6 +9,7 @@ import (
 	"hodometer/core/drill"
 	"hodometer/core/footwork"
 	"hodometer/core/formation"
+	"hodometer/core/game"
 	"hodometer/core/progress"
 	"hodometer/core/target"
 	"hodometer/core/units"
@@ -26,12 +28,46 @@ type Student struct {
 	Others *progress.Belief
 	// Worked are the lessons near this one, for the load.
 	Worked []progress.Worked
-	// Rallies are those won and lost against others in games, by their ids.
-	Rallies map[string]Rallies
+	// Series are what was counted besides chance.
+	Series map[progress.Key]*progress.Series
+	// Games are those played lately, the latest first.
+	Games []Game
+	// Standing is the strengths of all who have played with these students, in which
+	// this one is at Place; nil: what the levels alone say. Rallied are the rallies of
+	// those games.
+	Standing *game.Posterior
+	Place    int
+	Rallied  int
 }
 
-// Rallies won and lost.
-type Rallies struct{ Won, Lost int }
+// strengths of the levels in a rally, as odds: a level above wins two in three [trade].
+// Games counted say it better.
+var strengths = map[units.Level]float64{units.Beginner: 1, units.Club: 2, units.Performance: 4}
+
+// Meeting is what two sides won of each other in rallies: students of a lesson by their
+// place in it, and after them others who have played with them.
+type Meeting = game.Meeting
+
+// Stand tells students what their games say of their strength. Others are the levels
+// of those not among them who are in the games, numbered on from them.
+func Stand(students []Student, others []units.Level, meetings []Meeting) {
+	prior := make([]float64, 0, len(students)+len(others))
+	for i := range students {
+		prior = append(prior, math.Log(strengths[students[i].Level]))
+	}
+	for _, l := range others {
+		prior = append(prior, math.Log(strengths[l]))
+	}
+	all := game.Levels(prior, meetings)
+	for i := range students {
+		students[i].Standing, students[i].Place, students[i].Rallied = &all, i, 0
+		for _, m := range meetings {
+			if slices.Contains(m.A, i) || slices.Contains(m.B, i) {
+				students[i].Rallied += int(m.WonA + m.WonB)
+			}
+		}
+	}
+}
 
 // Known is a skill of which something was counted.
 type Known struct {

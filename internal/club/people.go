@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"slices"
 	"sync"
 	"time"
 
@@ -32,6 +33,7 @@ type person struct {
 	histories []progress.History
 	last      map[string][]drill.Ask // what was asked last, by skill
 	sessions  []session
+	series    map[progress.Key]*progress.Series // what was counted besides chance
 }
 
 // session is a run that a student took part in.
@@ -82,7 +84,11 @@ func (c *Club) readPerson(ctx context.Context, q *gen.Queries, id string) (*pers
 	if err != nil {
 		return nil, orMissing(err, "student")
 	}
-	out := &person{student: student(row), last: map[string][]drill.Ask{}}
+	out := &person{
+		student: student(row),
+		last:    map[string][]drill.Ask{},
+		series:  map[progress.Key]*progress.Series{},
+	}
 	level, err := target.LevelOf(out.student.Level)
 	if err != nil {
 		return nil, err
@@ -91,17 +97,28 @@ func (c *Club) readPerson(ctx context.Context, q *gen.Queries, id string) (*pers
 	if err != nil {
 		return nil, err
 	}
-	results := make([]progress.Result, len(rows))
-	for i, r := range rows {
+	var results []progress.Result
+	for _, r := range rows {
+		key, mark, err := markOf(r)
+		if err != nil {
+			return nil, err
+		}
+		if out.series[key] == nil {
+			out.series[key] = &progress.Series{Key: key}
+		}
+		out.series[key].Add(mark)
+		if r.Balls == 0 {
+			continue // whose balls they were is not known, or there were none
+		}
 		var asks []drill.Ask
 		if err := json.Unmarshal([]byte(r.Asked), &asks); err != nil {
 			return nil, fmt.Errorf("result of run %s: %w", r.RunID, err)
 		}
-		results[i] = progress.Result{
-			Run: r.RunID, Skill: r.Skill, At: r.At, Day: dayOf(time.UnixMilli(r.At)),
+		results = append(results, progress.Result{
+			Run: r.RunID, Skill: r.Skill, At: r.At, Day: mark.Day,
 			Balls: int(r.Balls), Good: int(r.Good), Best: int(r.Best), Met: r.Met != 0, Radius: r.Radius,
 			Curve: drill.CurveOf(&c.planner.Curves, level, asks),
-		}
+		})
 		if len(asks) > 0 {
 			out.last[r.Skill] = asks
 		}
@@ -124,7 +141,7 @@ func (c *Club) readPerson(ctx context.Context, q *gen.Queries, id string) (*pers
 // the lessons given before it.
 func (p *person) at(day int) plan.Student {
 	s := p.student
-	out := plan.Student{ID: s.ID, Name: s.Name, Hand: s.Hand, Level: s.Level}
+	out := plan.Student{ID: s.ID, Name: s.Name, Hand: s.Hand, Level: s.Level, Series: p.series}
 	out.Learn(p.histories, day)
 	for _, r := range p.sessions {
 		if before := day - r.day; before >= 0 && before < progress.LoadDays {
@@ -192,8 +209,8 @@ func (c *Club) everybody(
 				out = append(out, s)
 			}
 		}
-		if len(out) == 2 && len(wrong) == 0 {
-			if err := rallies(ctx, q, out); err != nil {
+		if len(wrong) == 0 {
+			if err := stand(ctx, q, out); err != nil {
 				return err
 			}
 		}
@@ -202,14 +219,94 @@ func (c *Club) everybody(
 	return out, err
 }
 
-// rallies tells two students what they have won against each other.
-func rallies(ctx context.Context, q *gen.Queries, two []plan.Student) error {
-	r, err := q.RalliesBetween(ctx, gen.RalliesBetweenParams{A: two[0].ID, B: two[1].ID})
+// knownBefore are these students with what was counted of them in other runs.
+func (c *Club) knownBefore(
+	ctx context.Context,
+	q *gen.Queries,
+	ids []string,
+	run string,
+) (out []plan.Student, err error) {
+	version, err := q.EvidenceVersion(ctx)
 	if err != nil {
+		return nil, err
+	}
+	for _, id := range ids {
+		p, err := c.read(ctx, q, version, id)
+		if err != nil {
+			return nil, err
+		}
+		s := p.at(dayOf(c.Now()))
+		s.Series = map[progress.Key]*progress.Series{}
+		for k, series := range p.series {
+			other := progress.Series{Key: k}
+			for _, m := range series.Marks {
+				if m.Run != run {
+					other.Marks = append(other.Marks, m)
+				}
+			}
+			if len(other.Marks) > 0 {
+				s.Series[k] = &other
+			}
+		}
+		out = append(out, s)
+	}
+	return out, nil
+}
+
+// mostGames of each student are looked back on in a plan.
+const mostGames = 30
+
+// stand tells students what their games say of their strength, and what they played
+// lately.
+func stand(ctx context.Context, q *gen.Queries, students []plan.Student) error {
+	place := map[string]int{}
+	ids := make([]string, len(students))
+	for i := range students {
+		ids[i], place[students[i].ID] = students[i].ID, i
+	}
+	if len(ids) == 0 {
+		return nil
+	}
+	rows, err := q.ListGamesOfStudents(ctx, ids)
+	if err != nil || len(rows) == 0 {
 		return err
 	}
-	two[0].Rallies = map[string]plan.Rallies{two[1].ID: {Won: int(r.Won), Lost: int(r.Lost)}}
-	two[1].Rallies = map[string]plan.Rallies{two[0].ID: {Won: int(r.Lost), Lost: int(r.Won)}}
+	var others []units.Level
+	var meetings []plan.Meeting
+	for _, g := range gamesOf(rows, nil) {
+		if len(g.Sides[0]) == 0 || len(g.Sides[1]) == 0 {
+			continue
+		}
+		played := plan.Game{Block: g.Title, Run: g.Run, Points: g.Points, At: g.At}
+		m := plan.Meeting{WonA: float64(g.Rallies[0]), WonB: float64(g.Rallies[1]), Favours: g.Favours}
+		for side, who := range g.Sides {
+			for _, s := range who {
+				at, ok := place[s.ID]
+				if !ok {
+					row, err := q.GetStudent(ctx, s.ID)
+					if err != nil {
+						return err
+					}
+					at = len(students) + len(others)
+					place[s.ID] = at
+					others = append(others, units.Level(row.Level))
+				}
+				played.Sides[side] = append(played.Sides[side], s.ID)
+				if side == 0 {
+					m.A = append(m.A, at)
+				} else {
+					m.B = append(m.B, at)
+				}
+			}
+		}
+		meetings = append(meetings, m)
+		for _, id := range slices.Concat(played.Sides[0], played.Sides[1]) {
+			if at := place[id]; at < len(students) && len(students[at].Games) < mostGames {
+				students[at].Games = append(students[at].Games, played)
+			}
+		}
+	}
+	plan.Stand(students, others, meetings)
 	return nil
 }
 

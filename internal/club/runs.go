@@ -7,12 +7,12 @@ import (
 	"errors"
 	"fmt"
 	"slices"
-	"time"
 
+	"hodometer/core/formation"
 	"hodometer/core/lesson"
+	"hodometer/core/plan"
 	"hodometer/core/run"
 	"hodometer/core/units"
-	"hodometer/internal/store"
 	"hodometer/internal/store/gen"
 )
 
@@ -26,74 +26,182 @@ type Run struct {
 	// of a script's partners 0 and 1, by their place.
 	Undoable []run.Kind `json:"undoable"`
 	Pairs    [2][]int   `json:"pairs"`
+	// Pairings are who plays whom in each game block, turn by turn and court by court;
+	// LastTime how each drill block's stages went when they were last done; Words the
+	// coach's own for what is seen, those used most first; Trace what was changed.
+	Pairings map[string][][][2][]string `json:"pairings"`
+	LastTime map[string][]plan.LastTime `json:"lastTime"`
+	Words    []string                   `json:"words"`
+	Trace    []Change                   `json:"trace"`
 }
 
-// BeginRun starts a run of a lesson under an id made by the device. Beginning
-// it again changes nothing.
-func (c *Club) BeginRun(ctx context.Context, id, lessonID string) (Run, error) {
-	err := c.store.Write(ctx, func(q *gen.Queries) error {
-		if r, err := q.GetRun(ctx, id); err == nil {
-			if r.LessonID != lessonID {
-				return units.Problems{{Field: "lesson", Detail: "this run belongs to another lesson"}}
+// Origin is the lesson that a run is of, in the version that was opened.
+type Origin struct {
+	ID      string `json:"id"`
+	Version int    `json:"version"`
+}
+
+// From is where the run comes from.
+func (r Run) From() *Origin { return &Origin{r.Lesson.ID, r.Lesson.Version} }
+
+// OpenRun is the run of that id, made by the device; before anything has happened in
+// it, it is the lesson as it stands now, and nothing is written.
+func (c *Club) OpenRun(ctx context.Context, id, lessonID string) (out Run, err error) {
+	err = c.store.View(ctx, func(q *gen.Queries) error {
+		row, err := q.GetRun(ctx, id)
+		switch {
+		case errors.Is(err, sql.ErrNoRows):
+			l, err := readLesson(ctx, q, lessonID)
+			if err != nil {
+				return err
 			}
-			return nil
-		} else if !errors.Is(err, sql.ErrNoRows) {
+			if err := begins(l); err != nil {
+				return err
+			}
+			out, err = c.run(ctx, q, id, l, nil)
 			return err
+		case err != nil:
+			return err
+		case row.LessonID != lessonID:
+			return units.Problems{{Field: "lesson", Detail: "this run belongs to another lesson"}}
 		}
-		l, err := readLesson(ctx, q, lessonID)
+		_, l, events, err := readRun(ctx, q, id)
 		if err != nil {
 			return err
 		}
-		if len(l.Blocks) == 0 {
-			return units.Problems{
-				{Field: "lesson", Detail: "this lesson has no blocks yet; put something on its tape first"},
-			}
-		}
-		text, err := json.Marshal(l)
-		if err != nil {
-			return err
-		}
-		return q.InsertRun(
-			ctx,
-			gen.InsertRunParams{
-				ID:        id,
-				LessonID:  lessonID,
-				Lesson:    string(text),
-				StartedAt: c.Now().UnixMilli(),
-			},
-		)
+		out, err = c.run(ctx, q, id, l, events)
+		return err
 	})
-	if err != nil {
-		return Run{}, err
+	return out, err
+}
+
+// begins says whether a lesson can be given.
+func begins(l *lesson.Lesson) error {
+	if len(l.Blocks) == 0 {
+		return units.Problems{
+			{Field: "lesson", Detail: "this lesson has no blocks yet; put something on its tape first"},
+		}
 	}
-	return c.Run(ctx, id)
+	return nil
+}
+
+// begin writes the row of a run with its first event.
+func (c *Club) begin(ctx context.Context, q *gen.Queries, id string, of Origin) error {
+	if _, err := q.GetRun(ctx, id); !errors.Is(err, sql.ErrNoRows) {
+		return err
+	}
+	l, err := readLesson(ctx, q, of.ID)
+	if err != nil {
+		return err
+	}
+	if l.Version != of.Version { // changed meanwhile: what was opened is what is run
+		text, err := q.GetLessonVersion(ctx, gen.GetLessonVersionParams{LessonID: of.ID, Version: int64(of.Version)})
+		if err != nil {
+			return orMissing(err, "version of the lesson")
+		}
+		l = &lesson.Lesson{}
+		if err := json.Unmarshal([]byte(text), l); err != nil {
+			return fmt.Errorf("version %d of lesson %s: %w", of.Version, of.ID, err)
+		}
+		l.Version = of.Version
+	}
+	if err := begins(l); err != nil {
+		return err
+	}
+	text, err := json.Marshal(l)
+	if err != nil {
+		return err
+	}
+	return q.InsertRun(
+		ctx,
+		gen.InsertRunParams{ID: id, LessonID: of.ID, Lesson: string(text), StartedAt: c.Now().UnixMilli()},
+	)
 }
 
 // Run reads a run and folds its events.
 func (c *Club) Run(ctx context.Context, id string) (out Run, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
-		row, l, events, err := readRun(ctx, q, id)
+		_, l, events, err := readRun(ctx, q, id)
 		if err != nil {
 			return err
 		}
-		out = Run{
-			ID:       row.ID,
-			Lesson:   l,
-			Students: []Student{},
-			State:    run.Fold(l, events),
-			Undoable: run.Undoable(),
-			Pairs:    lesson.Pairs(len(l.Students)),
-		}
-		for _, sid := range l.Students {
-			s, err := q.GetStudent(ctx, sid)
-			if err != nil {
-				return err
-			}
-			out.Students = append(out.Students, student(s))
-		}
-		return nil
+		out, err = c.run(ctx, q, id, l, events)
+		return err
 	})
 	return out, err
+}
+
+// run is all that a run carries.
+func (c *Club) run(
+	ctx context.Context,
+	q *gen.Queries,
+	id string,
+	l *lesson.Lesson,
+	events []run.Event,
+) (out Run, err error) {
+	out = Run{
+		ID:       id,
+		Lesson:   l,
+		Students: []Student{},
+		State:    run.Fold(l, events),
+		Undoable: run.Undoable(),
+		Pairs:    lesson.Pairs(len(l.Students)),
+		Pairings: map[string][][][2][]string{},
+		LastTime: map[string][]plan.LastTime{},
+		Words:    []string{},
+		Trace:    trace(events),
+	}
+	for _, sid := range l.Students {
+		s, err := q.GetStudent(ctx, sid)
+		if err != nil {
+			return out, err
+		}
+		out.Students = append(out.Students, student(s))
+	}
+	known, err := c.knownBefore(ctx, q, l.Students, id)
+	if err != nil {
+		return out, err
+	}
+	for i := range l.Blocks {
+		b := &l.Blocks[i]
+		if p := formation.Pairings(l, b); p != nil {
+			out.Pairings[b.ID] = p
+		}
+		if last := plan.LastTimes(b, known); len(last) > 0 {
+			out.LastTime[b.ID] = last
+		}
+	}
+	words, err := q.ListTagWords(ctx)
+	for _, w := range words {
+		out.Words = append(out.Words, w.Word)
+	}
+	return out, err
+}
+
+// Change is a correction made after the lesson, with when.
+type Change struct {
+	ID     string   `json:"id"`
+	At     int64    `json:"at"`
+	Kind   run.Kind `json:"kind"`
+	Undone bool     `json:"undone,omitempty"`
+}
+
+// trace are the changes that were made to what was counted, oldest first.
+func trace(events []run.Event) []Change {
+	out := []Change{}
+	undone := map[string]bool{}
+	for _, e := range slices.Backward(events) {
+		if e.Kind == run.Undo && !undone[e.ID] {
+			undone[e.Undoes] = true
+		}
+	}
+	for _, e := range events {
+		switch e.Kind {
+		case run.Lasted, run.There, run.Counted, run.Scored, run.Amend, run.GiveUp, run.Remove:
+			out = append(out, Change{e.ID, e.At, e.Kind, undone[e.ID]})
+		}
+	}
+	return out
 }
 
 func readRun(
@@ -122,16 +230,27 @@ func readRun(
 }
 
 // AddEvents adds what happened to a run and gives the state after it. Events
-// that are there already change nothing. Either all are taken or none.
-func (c *Club) AddEvents(ctx context.Context, id string, added []run.Event) (state run.State, err error) {
+// that are there already change nothing. Either all are taken or none. The first
+// of a run begins it, of the lesson it says it is of.
+func (c *Club) AddEvents(
+	ctx context.Context,
+	id string,
+	of *Origin,
+	added []run.Event,
+) (state run.State, err error) {
 	err = c.store.Write(ctx, func(q *gen.Queries) error {
+		if of != nil {
+			if err := c.begin(ctx, q, id, *of); err != nil {
+				return err
+			}
+		}
 		row, l, events, err := readRun(ctx, q, id)
 		if err != nil {
 			return err
 		}
 		var p units.Problems
 		for i, e := range added {
-			p.Under(fmt.Sprintf("events[%d]", i), e.Validate(l))
+			p.Under(fmt.Sprintf("events[%d]", i), valid(e, l, events, added))
 		}
 		if err := p.Err(); err != nil {
 			return err
@@ -155,252 +274,17 @@ func (c *Club) AddEvents(ctx context.Context, id string, added []run.Event) (sta
 	return state, err
 }
 
-// clockOff is how far the time of a device may be from the server's when the run
-// began, in milliseconds, and still be believed.
-const clockOff = 36 * 60 * 60 * 1000
-
-// writeOutcome writes what the log and the estimates read: the run's status and, once
-// it is finished, its results.
-func (c *Club) writeOutcome(
-	ctx context.Context,
-	q *gen.Queries,
-	row gen.Run,
-	l *lesson.Lesson,
-	events []run.Event,
-	state run.State,
-) error {
-	started, minutes := slices.MinFunc(events, func(a, b run.Event) int { return int(a.At - b.At) }).At, 0.0
-	if off := started - row.StartedAt; off > clockOff || off < -clockOff {
-		started = row.StartedAt // the device's clock is wrong, not the day
+// valid lists what is wrong with an event, and with another as it amends it.
+func valid(e run.Event, l *lesson.Lesson, before, added []run.Event) units.Problems {
+	p := e.Validate(l)
+	if e.Kind != run.Amend || len(p) > 0 {
+		return p
 	}
-	for _, b := range state.Blocks {
-		minutes += float64(b.ElapsedMs) / 60000
-	}
-	if err := q.UpdateRun(
-		ctx,
-		gen.UpdateRunParams{
-			StartedAt: started,
-			Status:    string(state.Status),
-			Minutes:   minutes,
-			Note:      state.Note,
-			ID:        row.ID,
-		},
-	); err != nil {
-		return err
-	}
-	if state.Status != run.Finished && row.Status != string(run.Finished) {
-		return nil
-	}
-	if err := q.EvidenceChanged(ctx); err != nil {
-		return err
-	}
-	for _, forget := range []func(context.Context, string) error{
-		q.DeleteResults, q.DeleteRallies, q.DeleteEngagements, q.DeleteEfforts,
-	} {
-		if err := forget(ctx, row.ID); err != nil {
-			return err
+	for _, o := range slices.Concat(before, added) {
+		if o.ID == e.Amends {
+			return o.Amended(e).Validate(l)
 		}
 	}
-	if state.Status != run.Finished { // the end was undone
-		return nil
-	}
-	if err := c.writeResults(ctx, q, row.ID, started, l, state); err != nil {
-		return err
-	}
-	if err := writeRallies(ctx, q, row.ID, l, state); err != nil {
-		return err
-	}
-	for s, v := range state.Effort {
-		if err := q.InsertEffort(
-			ctx,
-			gen.InsertEffortParams{RunID: row.ID, StudentID: s, Value: int64(v)},
-		); err != nil {
-			return err
-		}
-	}
-	for s, v := range state.Engagement {
-		if err := q.InsertEngagement(
-			ctx,
-			gen.InsertEngagementParams{RunID: row.ID, StudentID: s, Value: int64(v)},
-		); err != nil {
-			return err
-		}
-	}
-	return nil
-}
-
-// writeResults keeps what was counted of each goal, and what its balls were asked
-// for.
-func (c *Club) writeResults(
-	ctx context.Context,
-	q *gen.Queries,
-	runID string,
-	started int64,
-	l *lesson.Lesson,
-	state run.State,
-) error {
-	level := map[string]units.Level{}
-	for _, k := range state.Counts(l) {
-		if level[k.Student] == "" {
-			s, err := q.GetStudent(ctx, k.Student)
-			if err != nil {
-				return err
-			}
-			level[k.Student] = units.Level(s.Level)
-		}
-		d := l.Block(k.Block).DrillFor(k.Student)
-		asked, err := store.AskedOf(&c.planner.Flights, d, k.Stage, level[k.Student], d.TurnBalls)
-		if err != nil {
-			return err
-		}
-		met := int64(0)
-		if k.Met {
-			met = 1
-		}
-		if err := q.InsertResult(
-			ctx,
-			gen.InsertResultParams{
-				RunID:     runID,
-				StudentID: k.Student,
-				BlockID:   k.Block,
-				Step:      int64(k.Stage),
-				Skill:     string(k.Skill),
-				At:        started,
-				Balls: int64(
-					k.Balls,
-				),
-				Good:   int64(k.Good),
-				Best:   int64(k.Best),
-				Met:    met,
-				Radius: k.Radius,
-				Asked:  asked,
-			},
-		); err != nil {
-			return err
-		}
-	}
-	return nil
-}
-
-// writeRallies keeps who won how many rallies against whom, where two played and
-// the rules favoured neither.
-func writeRallies(
-	ctx context.Context,
-	q *gen.Queries,
-	runID string,
-	l *lesson.Lesson,
-	state run.State,
-) error {
-	if len(l.Students) != 2 {
-		return nil
-	}
-	for i, b := range state.Blocks {
-		if l.Blocks[i].Match == nil || l.Blocks[i].Match.Rules.Favours > 0 || b.Rallies == [2]int{} {
-			continue
-		}
-		if err := q.InsertRallies(ctx, gen.InsertRalliesParams{
-			RunID: runID, BlockID: b.ID, StudentA: l.Students[0], StudentB: l.Students[1],
-			WonA: int64(b.Rallies[0]), WonB: int64(b.Rallies[1]),
-		}); err != nil {
-			return err
-		}
-	}
-	return nil
-}
-
-// Share is one student's part of a run, for the log.
-type Share struct {
-	ID    string `json:"id"`
-	Name  string `json:"name"`
-	Balls int    `json:"balls"`
-	Good  int    `json:"good"`
-	Best  int    `json:"best"`
-	Goals int    `json:"goals"` // that were tried
-	// Repetitions are what was done and not hit; they are no balls.
-	Repetitions int `json:"repetitions,omitempty"`
-	GoalsMet    int `json:"goalsMet"`
-	Engagement  int `json:"engagement,omitempty"` // absent: not asked
-}
-
-// Entry is a run as the log shows it.
-type Entry struct {
-	ID       string    `json:"id"`
-	Lesson   string    `json:"lesson"`
-	Title    string    `json:"title"`
-	Day      time.Time `json:"day"`
-	Status   string    `json:"status"`
-	Minutes  float64   `json:"minutes"`
-	Note     string    `json:"note"`
-	Students []Share   `json:"students"`
-}
-
-// Log lists the runs, latest first.
-func (c *Club) Log(ctx context.Context) (out []Entry, err error) {
-	err = c.store.View(ctx, func(q *gen.Queries) error {
-		names := map[string]string{}
-		people, err := q.ListStudents(ctx)
-		if err != nil {
-			return err
-		}
-		for _, s := range people {
-			names[s.ID] = s.Name
-		}
-		rows, err := q.ListRuns(ctx)
-		if err != nil {
-			return err
-		}
-		at := map[string]*Entry{}
-		out = make([]Entry, len(rows))
-		for i, r := range rows {
-			var l lesson.Lesson
-			if err := json.Unmarshal([]byte(r.Lesson), &l); err != nil {
-				return err
-			}
-			e := Entry{
-				ID:       r.ID,
-				Lesson:   r.LessonID,
-				Title:    l.Title,
-				Day:      time.UnixMilli(r.StartedAt),
-				Status:   r.Status,
-				Minutes:  r.Minutes,
-				Note:     r.Note,
-				Students: []Share{},
-			}
-			for _, s := range l.Students {
-				e.Students = append(e.Students, Share{ID: s, Name: names[s]})
-			}
-			out[i], at[r.ID] = e, &out[i]
-		}
-		results, err := q.ListResultsOfRuns(ctx)
-		if err != nil {
-			return err
-		}
-		for _, r := range results {
-			s := at[r.RunID].share(r.StudentID)
-			if r.Asked == "[]" { // done, not hit
-				s.Repetitions += int(r.Balls)
-			} else {
-				s.Balls += int(r.Balls)
-				s.Good += int(r.Good)
-				s.Best = max(s.Best, int(r.Best))
-			}
-			s.Goals++ // a goal without a ball leaves no result: what was not begun is not "not met"
-			s.GoalsMet += int(r.Met)
-		}
-		engaged, err := q.ListEngagements(ctx)
-		for _, g := range engaged {
-			at[g.RunID].share(g.StudentID).Engagement = int(g.Value)
-		}
-		return err
-	})
-	return out, err
-}
-
-// share is a student's part; one who is not in the lesson has a part nobody sees.
-func (e *Entry) share(student string) *Share {
-	i := slices.IndexFunc(e.Students, func(s Share) bool { return s.ID == student })
-	if i < 0 {
-		return &Share{}
-	}
-	return &e.Students[i]
+	p.Add("amends", "nothing of that id happened in this run")
+	return p
 }

@@ -231,7 +231,7 @@ func (q *Queries) ListBlocks(ctx context.Context, lessonID string) ([]Block, err
 }
 
 const listLatestRuns = `-- name: ListLatestRuns :many
-select lesson_id, id, status, max(started_at) as started_at from runs group by lesson_id
+select lesson_id, id, status, max(started_at) as started_at from runs where status not in ('removed', 'givenUp') group by lesson_id
 `
 
 type ListLatestRunsRow struct {

@@ -4,6 +4,12 @@
 
 package gen
 
+type Attended struct {
+	RunID     string
+	StudentID string
+	Note      string
+}
+
 type Block struct {
 	LessonID string
 	Place    int64
@@ -55,6 +61,32 @@ type Evidence struct {
 	Version int64
 }
 
+type Game struct {
+	RunID   string
+	BlockID string
+	N       int64
+	At      int64
+	Title   string
+	Court   int64
+	PointsA int64
+	PointsB int64
+	WonA    int64
+	WonB    int64
+	Over    int64
+	Winner  int64
+	Favours float64
+	Marks   string
+	Own     string
+}
+
+type GamePlayer struct {
+	StudentID string
+	RunID     string
+	BlockID   string
+	N         int64
+	Side      int64
+}
+
 type Group struct {
 	ID       string
 	Version  int64
@@ -87,15 +119,6 @@ type LessonVersion struct {
 	Body     string
 }
 
-type Rally struct {
-	RunID    string
-	BlockID  string
-	StudentA string
-	StudentB string
-	WonA     int64
-	WonB     int64
-}
-
 type Result struct {
 	RunID     string
 	StudentID string
@@ -109,6 +132,11 @@ type Result struct {
 	Met       int64
 	Radius    float64
 	Asked     string
+	Kind      string
+	Stage     string
+	Drill     string
+	Edition   string
+	More      string
 }
 
 type Run struct {
@@ -132,4 +160,11 @@ type Student struct {
 	Name    string
 	Hand    string
 	Level   string
+}
+
+type Tag struct {
+	RunID     string
+	StudentID string
+	Word      string
+	Times     int64
 }

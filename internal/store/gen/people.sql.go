@@ -163,7 +163,7 @@ func (q *Queries) ListPlannedOfStudent(ctx context.Context, arg ListPlannedOfStu
 }
 
 const listResultsOfStudent = `-- name: ListResultsOfStudent :many
-select run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked from results where student_id = ? order by at, run_id, block_id, step
+select run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked, kind, stage, drill, edition, more from results where student_id = ? order by at, run_id, block_id, step
 `
 
 func (q *Queries) ListResultsOfStudent(ctx context.Context, studentID string) ([]Result, error) {
@@ -188,6 +188,11 @@ func (q *Queries) ListResultsOfStudent(ctx context.Context, studentID string) ([
 			&i.Met,
 			&i.Radius,
 			&i.Asked,
+			&i.Kind,
+			&i.Stage,
+			&i.Drill,
+			&i.Edition,
+			&i.More,
 		); err != nil {
 			return nil, err
 		}
@@ -206,7 +211,7 @@ const listSessionsOfStudent = `-- name: ListSessionsOfStudent :many
 select r.started_at, r.minutes, cast(coalesce(e.value, 0) as integer) as rating
 from runs r left join efforts e on e.run_id = r.id and e.student_id = ?1
 where r.status = 'finished'
-  and exists (select 1 from results x where x.run_id = r.id and x.student_id = ?1)
+  and exists (select 1 from attended x where x.run_id = r.id and x.student_id = ?1)
 order by r.started_at desc
 `
 

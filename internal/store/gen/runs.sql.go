@@ -10,6 +10,15 @@ import (
 	"strings"
 )
 
+const deleteAttended = `-- name: DeleteAttended :exec
+delete from attended where run_id = ?
+`
+
+func (q *Queries) DeleteAttended(ctx context.Context, runID string) error {
+	_, err := q.db.ExecContext(ctx, deleteAttended, runID)
+	return err
+}
+
 const deleteEfforts = `-- name: DeleteEfforts :exec
 delete from efforts where run_id = ?
 `
@@ -28,12 +37,21 @@ func (q *Queries) DeleteEngagements(ctx context.Context, runID string) error {
 	return err
 }
 
-const deleteRallies = `-- name: DeleteRallies :exec
-delete from rallies where run_id = ?
+const deleteGamePlayers = `-- name: DeleteGamePlayers :exec
+delete from game_players where run_id = ?
 `
 
-func (q *Queries) DeleteRallies(ctx context.Context, runID string) error {
-	_, err := q.db.ExecContext(ctx, deleteRallies, runID)
+func (q *Queries) DeleteGamePlayers(ctx context.Context, runID string) error {
+	_, err := q.db.ExecContext(ctx, deleteGamePlayers, runID)
+	return err
+}
+
+const deleteGames = `-- name: DeleteGames :exec
+delete from games where run_id = ?
+`
+
+func (q *Queries) DeleteGames(ctx context.Context, runID string) error {
+	_, err := q.db.ExecContext(ctx, deleteGames, runID)
 	return err
 }
 
@@ -43,6 +61,15 @@ delete from results where run_id = ?
 
 func (q *Queries) DeleteResults(ctx context.Context, runID string) error {
 	_, err := q.db.ExecContext(ctx, deleteResults, runID)
+	return err
+}
+
+const deleteTags = `-- name: DeleteTags :exec
+delete from tags where run_id = ?
+`
+
+func (q *Queries) DeleteTags(ctx context.Context, runID string) error {
+	_, err := q.db.ExecContext(ctx, deleteTags, runID)
 	return err
 }
 
@@ -63,6 +90,21 @@ func (q *Queries) GetRun(ctx context.Context, id string) (Run, error) {
 		&i.Note,
 	)
 	return i, err
+}
+
+const insertAttended = `-- name: InsertAttended :exec
+insert into attended (run_id, student_id, note) values (?, ?, ?)
+`
+
+type InsertAttendedParams struct {
+	RunID     string
+	StudentID string
+	Note      string
+}
+
+func (q *Queries) InsertAttended(ctx context.Context, arg InsertAttendedParams) error {
+	_, err := q.db.ExecContext(ctx, insertAttended, arg.RunID, arg.StudentID, arg.Note)
+	return err
 }
 
 const insertEffort = `-- name: InsertEffort :exec
@@ -110,33 +152,76 @@ func (q *Queries) InsertEvent(ctx context.Context, arg InsertEventParams) error 
 	return err
 }
 
-const insertRallies = `-- name: InsertRallies :exec
-insert into rallies (run_id, block_id, student_a, student_b, won_a, won_b) values (?, ?, ?, ?, ?, ?)
+const insertGame = `-- name: InsertGame :exec
+insert into games (run_id, block_id, n, at, title, court, points_a, points_b, won_a, won_b, over, winner, favours, marks, own)
+values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 `
 
-type InsertRalliesParams struct {
-	RunID    string
-	BlockID  string
-	StudentA string
-	StudentB string
-	WonA     int64
-	WonB     int64
+type InsertGameParams struct {
+	RunID   string
+	BlockID string
+	N       int64
+	At      int64
+	Title   string
+	Court   int64
+	PointsA int64
+	PointsB int64
+	WonA    int64
+	WonB    int64
+	Over    int64
+	Winner  int64
+	Favours float64
+	Marks   string
+	Own     string
 }
 
-func (q *Queries) InsertRallies(ctx context.Context, arg InsertRalliesParams) error {
-	_, err := q.db.ExecContext(ctx, insertRallies,
+func (q *Queries) InsertGame(ctx context.Context, arg InsertGameParams) error {
+	_, err := q.db.ExecContext(ctx, insertGame,
 		arg.RunID,
 		arg.BlockID,
-		arg.StudentA,
-		arg.StudentB,
+		arg.N,
+		arg.At,
+		arg.Title,
+		arg.Court,
+		arg.PointsA,
+		arg.PointsB,
 		arg.WonA,
 		arg.WonB,
+		arg.Over,
+		arg.Winner,
+		arg.Favours,
+		arg.Marks,
+		arg.Own,
+	)
+	return err
+}
+
+const insertGamePlayer = `-- name: InsertGamePlayer :exec
+insert into game_players (student_id, run_id, block_id, n, side) values (?, ?, ?, ?, ?)
+`
+
+type InsertGamePlayerParams struct {
+	StudentID string
+	RunID     string
+	BlockID   string
+	N         int64
+	Side      int64
+}
+
+func (q *Queries) InsertGamePlayer(ctx context.Context, arg InsertGamePlayerParams) error {
+	_, err := q.db.ExecContext(ctx, insertGamePlayer,
+		arg.StudentID,
+		arg.RunID,
+		arg.BlockID,
+		arg.N,
+		arg.Side,
 	)
 	return err
 }
 
 const insertResult = `-- name: InsertResult :exec
-insert into results (run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+insert into results (run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked, kind, stage, drill, edition, more)
+values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 `
 
 type InsertResultParams struct {
@@ -152,6 +237,11 @@ type InsertResultParams struct {
 	Met       int64
 	Radius    float64
 	Asked     string
+	Kind      string
+	Stage     string
+	Drill     string
+	Edition   string
+	More      string
 }
 
 func (q *Queries) InsertResult(ctx context.Context, arg InsertResultParams) error {
@@ -168,6 +258,11 @@ func (q *Queries) InsertResult(ctx context.Context, arg InsertResultParams) erro
 		arg.Met,
 		arg.Radius,
 		arg.Asked,
+		arg.Kind,
+		arg.Stage,
+		arg.Drill,
+		arg.Edition,
+		arg.More,
 	)
 	return err
 }
@@ -193,6 +288,27 @@ func (q *Queries) InsertRun(ctx context.Context, arg InsertRunParams) error {
 	return err
 }
 
+const insertTag = `-- name: InsertTag :exec
+insert into tags (run_id, student_id, word, times) values (?, ?, ?, ?)
+`
+
+type InsertTagParams struct {
+	RunID     string
+	StudentID string
+	Word      string
+	Times     int64
+}
+
+func (q *Queries) InsertTag(ctx context.Context, arg InsertTagParams) error {
+	_, err := q.db.ExecContext(ctx, insertTag,
+		arg.RunID,
+		arg.StudentID,
+		arg.Word,
+		arg.Times,
+	)
+	return err
+}
+
 const listEngagements = `-- name: ListEngagements :many
 select e.run_id, e.student_id, e.value from engagements e join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = e.run_id
 `
@@ -207,6 +323,49 @@ func (q *Queries) ListEngagements(ctx context.Context) ([]Engagement, error) {
 	for rows.Next() {
 		var i Engagement
 		if err := rows.Scan(&i.RunID, &i.StudentID, &i.Value); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const listEngagementsOfStudent = `-- name: ListEngagementsOfStudent :many
+select r.id as run_id, r.started_at, cast(coalesce(g.value, 0) as integer) as engaged, cast(coalesce(e.value, 0) as integer) as effort
+from attended a join runs r on r.id = a.run_id
+left join engagements g on g.run_id = r.id and g.student_id = a.student_id
+left join efforts e on e.run_id = r.id and e.student_id = a.student_id
+where a.student_id = ? order by r.started_at desc limit 200
+`
+
+type ListEngagementsOfStudentRow struct {
+	RunID     string
+	StartedAt int64
+	Engaged   int64
+	Effort    int64
+}
+
+func (q *Queries) ListEngagementsOfStudent(ctx context.Context, studentID string) ([]ListEngagementsOfStudentRow, error) {
+	rows, err := q.db.QueryContext(ctx, listEngagementsOfStudent, studentID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []ListEngagementsOfStudentRow
+	for rows.Next() {
+		var i ListEngagementsOfStudentRow
+		if err := rows.Scan(
+			&i.RunID,
+			&i.StartedAt,
+			&i.Engaged,
+			&i.Effort,
+		); err != nil {
 			return nil, err
 		}
 		items = append(items, i)
@@ -247,8 +406,191 @@ func (q *Queries) ListEvents(ctx context.Context, runID string) ([]string, error
 	return items, nil
 }
 
+const listGamesOfRuns = `-- name: ListGamesOfRuns :many
+select g.run_id, g.block_id, g.n, g.at, g.title, g.court, g.points_a, g.points_b, g.won_a, g.won_b, g."over", g.winner, g.favours, g.marks, g.own, p.student_id, p.side
+from games g join game_players p on p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n
+join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = g.run_id
+order by g.run_id, g.block_id, g.n, p.side, p.student_id
+`
+
+type ListGamesOfRunsRow struct {
+	RunID     string
+	BlockID   string
+	N         int64
+	At        int64
+	Title     string
+	Court     int64
+	PointsA   int64
+	PointsB   int64
+	WonA      int64
+	WonB      int64
+	Over      int64
+	Winner    int64
+	Favours   float64
+	Marks     string
+	Own       string
+	StudentID string
+	Side      int64
+}
+
+func (q *Queries) ListGamesOfRuns(ctx context.Context) ([]ListGamesOfRunsRow, error) {
+	rows, err := q.db.QueryContext(ctx, listGamesOfRuns)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []ListGamesOfRunsRow
+	for rows.Next() {
+		var i ListGamesOfRunsRow
+		if err := rows.Scan(
+			&i.RunID,
+			&i.BlockID,
+			&i.N,
+			&i.At,
+			&i.Title,
+			&i.Court,
+			&i.PointsA,
+			&i.PointsB,
+			&i.WonA,
+			&i.WonB,
+			&i.Over,
+			&i.Winner,
+			&i.Favours,
+			&i.Marks,
+			&i.Own,
+			&i.StudentID,
+			&i.Side,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const listGamesOfStudents = `-- name: ListGamesOfStudents :many
+select g.run_id, g.block_id, g.n, g.at, g.title, g.court, g.points_a, g.points_b, g.won_a, g.won_b, g."over", g.winner, g.favours, g.marks, g.own, p.student_id, p.side
+from games g join game_players p on p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n
+where exists (select 1 from game_players x where x.run_id = g.run_id and x.block_id = g.block_id and x.n = g.n
+              and x.student_id in (/*SLICE:students*/?))
+order by g.at desc, g.run_id, g.block_id, g.n, p.side, p.student_id
+limit 4000
+`
+
+type ListGamesOfStudentsRow struct {
+	RunID     string
+	BlockID   string
+	N         int64
+	At        int64
+	Title     string
+	Court     int64
+	PointsA   int64
+	PointsB   int64
+	WonA      int64
+	WonB      int64
+	Over      int64
+	Winner    int64
+	Favours   float64
+	Marks     string
+	Own       string
+	StudentID string
+	Side      int64
+}
+
+// The games of any of these students, with everybody in them, latest first.
+func (q *Queries) ListGamesOfStudents(ctx context.Context, students []string) ([]ListGamesOfStudentsRow, error) {
+	query := listGamesOfStudents
+	var queryParams []interface{}
+	if len(students) > 0 {
+		for _, v := range students {
+			queryParams = append(queryParams, v)
+		}
+		query = strings.Replace(query, "/*SLICE:students*/?", strings.Repeat(",?", len(students))[1:], 1)
+	} else {
+		query = strings.Replace(query, "/*SLICE:students*/?", "NULL", 1)
+	}
+	rows, err := q.db.QueryContext(ctx, query, queryParams...)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []ListGamesOfStudentsRow
+	for rows.Next() {
+		var i ListGamesOfStudentsRow
+		if err := rows.Scan(
+			&i.RunID,
+			&i.BlockID,
+			&i.N,
+			&i.At,
+			&i.Title,
+			&i.Court,
+			&i.PointsA,
+			&i.PointsB,
+			&i.WonA,
+			&i.WonB,
+			&i.Over,
+			&i.Winner,
+			&i.Favours,
+			&i.Marks,
+			&i.Own,
+			&i.StudentID,
+			&i.Side,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const listNotesOfStudent = `-- name: ListNotesOfStudent :many
+select a.note, a.run_id, r.started_at from attended a join runs r on r.id = a.run_id
+where a.student_id = ? and a.note <> '' order by r.started_at desc limit 100
+`
+
+type ListNotesOfStudentRow struct {
+	Note      string
+	RunID     string
+	StartedAt int64
+}
+
+func (q *Queries) ListNotesOfStudent(ctx context.Context, studentID string) ([]ListNotesOfStudentRow, error) {
+	rows, err := q.db.QueryContext(ctx, listNotesOfStudent, studentID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []ListNotesOfStudentRow
+	for rows.Next() {
+		var i ListNotesOfStudentRow
+		if err := rows.Scan(&i.Note, &i.RunID, &i.StartedAt); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const listResultsOfRun = `-- name: ListResultsOfRun :many
-select run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked from results where run_id = ?
+select run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked, kind, stage, drill, edition, more from results where run_id = ?
 `
 
 func (q *Queries) ListResultsOfRun(ctx context.Context, runID string) ([]Result, error) {
@@ -273,6 +615,11 @@ func (q *Queries) ListResultsOfRun(ctx context.Context, runID string) ([]Result,
 			&i.Met,
 			&i.Radius,
 			&i.Asked,
+			&i.Kind,
+			&i.Stage,
+			&i.Drill,
+			&i.Edition,
+			&i.More,
 		); err != nil {
 			return nil, err
 		}
@@ -288,7 +635,7 @@ func (q *Queries) ListResultsOfRun(ctx context.Context, runID string) ([]Result,
 }
 
 const listResultsOfRuns = `-- name: ListResultsOfRuns :many
-select r.run_id, r.student_id, r.block_id, r.step, r.skill, r.at, r.balls, r.good, r.best, r.met, r.radius, r.asked from results r join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = r.run_id order by r.run_id, r.student_id
+select r.run_id, r.student_id, r.block_id, r.step, r.skill, r.at, r.balls, r.good, r.best, r.met, r.radius, r.asked, r.kind, r.stage, r.drill, r.edition, r.more from results r join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = r.run_id order by r.run_id, r.student_id
 `
 
 func (q *Queries) ListResultsOfRuns(ctx context.Context) ([]Result, error) {
@@ -313,6 +660,11 @@ func (q *Queries) ListResultsOfRuns(ctx context.Context) ([]Result, error) {
 			&i.Met,
 			&i.Radius,
 			&i.Asked,
+			&i.Kind,
+			&i.Stage,
+			&i.Drill,
+			&i.Edition,
+			&i.More,
 		); err != nil {
 			return nil, err
 		}
@@ -363,7 +715,7 @@ func (q *Queries) ListRuns(ctx context.Context) ([]Run, error) {
 }
 
 const listRunsOfStudents = `-- name: ListRunsOfStudents :many
-select distinct r.id, r.lesson, r.started_at from runs r join results x on x.run_id = r.id
+select distinct r.id, r.lesson, r.started_at from runs r join attended x on x.run_id = r.id
 where r.status = 'finished' and r.started_at >= ?1 and x.student_id in (/*SLICE:students*/?)
 order by r.started_at desc limit 12
 `
@@ -413,30 +765,77 @@ func (q *Queries) ListRunsOfStudents(ctx context.Context, arg ListRunsOfStudents
 	return items, nil
 }
 
-const ralliesBetween = `-- name: RalliesBetween :one
-select cast(coalesce(sum(case when student_a = ?1 then won_a else won_b end), 0) as integer) as won,
-       cast(coalesce(sum(case when student_a = ?1 then won_b else won_a end), 0) as integer) as lost
-from rallies
-where (student_a = ?1 and student_b = ?2)
-   or (student_a = ?2 and student_b = ?1)
+const listTagWords = `-- name: ListTagWords :many
+select word, cast(sum(times) as integer) as times from tags group by word order by times desc, word limit 40
 `
 
-type RalliesBetweenParams struct {
-	A string
-	B string
+type ListTagWordsRow struct {
+	Word  string
+	Times int64
 }
 
-type RalliesBetweenRow struct {
-	Won  int64
-	Lost int64
+// The words there are, those used most first.
+func (q *Queries) ListTagWords(ctx context.Context) ([]ListTagWordsRow, error) {
+	rows, err := q.db.QueryContext(ctx, listTagWords)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []ListTagWordsRow
+	for rows.Next() {
+		var i ListTagWordsRow
+		if err := rows.Scan(&i.Word, &i.Times); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
 }
 
-// Won by the first of two against the second, and by the second.
-func (q *Queries) RalliesBetween(ctx context.Context, arg RalliesBetweenParams) (RalliesBetweenRow, error) {
-	row := q.db.QueryRowContext(ctx, ralliesBetween, arg.A, arg.B)
-	var i RalliesBetweenRow
-	err := row.Scan(&i.Won, &i.Lost)
-	return i, err
+const listTagsOfStudent = `-- name: ListTagsOfStudent :many
+select t.word, t.times, t.run_id, r.started_at from tags t join runs r on r.id = t.run_id
+where t.student_id = ? order by r.started_at desc, t.word limit 400
+`
+
+type ListTagsOfStudentRow struct {
+	Word      string
+	Times     int64
+	RunID     string
+	StartedAt int64
+}
+
+func (q *Queries) ListTagsOfStudent(ctx context.Context, studentID string) ([]ListTagsOfStudentRow, error) {
+	rows, err := q.db.QueryContext(ctx, listTagsOfStudent, studentID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []ListTagsOfStudentRow
+	for rows.Next() {
+		var i ListTagsOfStudentRow
+		if err := rows.Scan(
+			&i.Word,
+			&i.Times,
+			&i.RunID,
+			&i.StartedAt,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
 }
 
 const updateRun = `-- name: UpdateRun :exec

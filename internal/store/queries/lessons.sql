@@ -8,7 +8,7 @@ select lesson_id, kind, title, minutes from blocks order by lesson_id, place;
 select ls.lesson_id, ls.student_id, s.name from lesson_students ls join students s on s.id = ls.student_id order by ls.lesson_id, ls.place;
 
 -- name: ListLatestRuns :many
-select lesson_id, id, status, max(started_at) as started_at from runs group by lesson_id;
+select lesson_id, id, status, max(started_at) as started_at from runs where status not in ('removed', 'givenUp') group by lesson_id;
 
 -- name: GetLesson :one
 select * from lessons where id = ?;

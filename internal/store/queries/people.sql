@@ -32,7 +32,7 @@ delete from groups where id = ?;
 select r.started_at, r.minutes, cast(coalesce(e.value, 0) as integer) as rating
 from runs r left join efforts e on e.run_id = r.id and e.student_id = sqlc.arg('student')
 where r.status = 'finished'
-  and exists (select 1 from results x where x.run_id = r.id and x.student_id = sqlc.arg('student'))
+  and exists (select 1 from attended x where x.run_id = r.id and x.student_id = sqlc.arg('student'))
 order by r.started_at desc;
 
 -- name: ListPlannedOfStudent :many

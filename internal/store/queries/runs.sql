@@ -20,7 +20,8 @@ insert into events (run_id, id, body) values (?, ?, ?) on conflict do nothing;
 delete from results where run_id = ?;
 
 -- name: InsertResult :exec
-insert into results (run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
+insert into results (run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked, kind, stage, drill, edition, more)
+values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
 
 -- name: ListResultsOfRuns :many
 select r.* from results r join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = r.run_id order by r.run_id, r.student_id;
@@ -41,23 +42,68 @@ delete from efforts where run_id = ?;
 insert into efforts (run_id, student_id, value) values (?, ?, ?);
 
 -- name: ListRunsOfStudents :many
-select distinct r.id, r.lesson, r.started_at from runs r join results x on x.run_id = r.id
+select distinct r.id, r.lesson, r.started_at from runs r join attended x on x.run_id = r.id
 where r.status = 'finished' and r.started_at >= sqlc.arg('since') and x.student_id in (sqlc.slice('students'))
 order by r.started_at desc limit 12;
 
 -- name: ListResultsOfRun :many
 select * from results where run_id = ?;
 
--- name: DeleteRallies :exec
-delete from rallies where run_id = ?;
+-- name: DeleteGames :exec
+delete from games where run_id = ?;
 
--- name: InsertRallies :exec
-insert into rallies (run_id, block_id, student_a, student_b, won_a, won_b) values (?, ?, ?, ?, ?, ?);
+-- name: DeleteGamePlayers :exec
+delete from game_players where run_id = ?;
 
--- name: RalliesBetween :one
--- Won by the first of two against the second, and by the second.
-select cast(coalesce(sum(case when student_a = sqlc.arg('a') then won_a else won_b end), 0) as integer) as won,
-       cast(coalesce(sum(case when student_a = sqlc.arg('a') then won_b else won_a end), 0) as integer) as lost
-from rallies
-where (student_a = sqlc.arg('a') and student_b = sqlc.arg('b'))
-   or (student_a = sqlc.arg('b') and student_b = sqlc.arg('a'));
+-- name: InsertGame :exec
+insert into games (run_id, block_id, n, at, title, court, points_a, points_b, won_a, won_b, over, winner, favours, marks, own)
+values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
+
+-- name: InsertGamePlayer :exec
+insert into game_players (student_id, run_id, block_id, n, side) values (?, ?, ?, ?, ?);
+
+-- name: ListGamesOfStudents :many
+-- The games of any of these students, with everybody in them, latest first.
+select g.*, p.student_id, p.side
+from games g join game_players p on p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n
+where exists (select 1 from game_players x where x.run_id = g.run_id and x.block_id = g.block_id and x.n = g.n
+              and x.student_id in (sqlc.slice('students')))
+order by g.at desc, g.run_id, g.block_id, g.n, p.side, p.student_id
+limit 4000;
+
+-- name: ListGamesOfRuns :many
+select g.*, p.student_id, p.side
+from games g join game_players p on p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n
+join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = g.run_id
+order by g.run_id, g.block_id, g.n, p.side, p.student_id;
+
+-- name: DeleteTags :exec
+delete from tags where run_id = ?;
+
+-- name: InsertTag :exec
+insert into tags (run_id, student_id, word, times) values (?, ?, ?, ?);
+
+-- name: ListTagsOfStudent :many
+select t.word, t.times, t.run_id, r.started_at from tags t join runs r on r.id = t.run_id
+where t.student_id = ? order by r.started_at desc, t.word limit 400;
+
+-- name: ListTagWords :many
+-- The words there are, those used most first.
+select word, cast(sum(times) as integer) as times from tags group by word order by times desc, word limit 40;
+
+-- name: DeleteAttended :exec
+delete from attended where run_id = ?;
+
+-- name: InsertAttended :exec
+insert into attended (run_id, student_id, note) values (?, ?, ?);
+
+-- name: ListNotesOfStudent :many
+select a.note, a.run_id, r.started_at from attended a join runs r on r.id = a.run_id
+where a.student_id = ? and a.note <> '' order by r.started_at desc limit 100;
+
+-- name: ListEngagementsOfStudent :many
+select r.id as run_id, r.started_at, cast(coalesce(g.value, 0) as integer) as engaged, cast(coalesce(e.value, 0) as integer) as effort
+from attended a join runs r on r.id = a.run_id
+left join engagements g on g.run_id = r.id and g.student_id = a.student_id
+left join efforts e on e.run_id = r.id and e.student_id = a.student_id
+where a.student_id = ? order by r.started_at desc limit 200;

@@ -1,0 +1,222 @@
+package plan
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"hodometer/core/drill"
+	"hodometer/core/goal"
+	"hodometer/core/lesson"
+	"hodometer/core/progress"
+	"hodometer/core/units"
+)
+
+// LastTime is how a stage of a drill went for a student when it was last done.
+type LastTime struct {
+	Student string  `json:"student"`
+	Stage   int     `json:"stage"`
+	At      int64   `json:"at"`   // ms since 1970
+	Said    string  `json:"said"` // "14 sets of 2 in 1 min, best 15"
+	Value   float64 `json:"value"`
+	Best    float64 `json:"best"`
+	Trend   int     `json:"trend"` // 1 better, −1 worse
+	Met     bool    `json:"met"`
+}
+
+// LastTimes are how the stages of a block's drill went last, for those who did them.
+func LastTimes(b *lesson.Block, students []Student) []LastTime {
+	out := []LastTime{}
+	if b.Drill == nil {
+		return out
+	}
+	for i := range students {
+		s := &students[i]
+		d := b.DrillFor(s.ID)
+		for j, stage := range d.Stages {
+			k := s.Series[d.Series(stage)]
+			if k == nil {
+				continue
+			}
+			last, best := k.Last(), k.Best()
+			out = append(out, LastTime{
+				Student: s.ID, Stage: j, At: last.At, Said: SayMark(k, last), Value: last.Value, Best: best.Value,
+				Trend: k.Trend(), Met: last.Met,
+			})
+		}
+	}
+	return out
+}
+
+// SayMark says what a session came to as a coach does, and the best so far where that
+// is another.
+func SayMark(k *progress.Series, m progress.Mark) string {
+	said, best := sayValue(k, m.Value), ""
+	if b := k.Best(); b.Value != m.Value {
+		best = ", best " + number(k, b.Value)
+	}
+	if n := m.Held[0] + m.Held[1] + m.Held[2]; n > 0 {
+		said += fmt.Sprintf(", held %d of %d", m.Held[2], n)
+	}
+	return said + best
+}
+
+func sayValue(k *progress.Series, v float64) string {
+	n := int(math.Round(v))
+	switch k.Measure {
+	case progress.Tempo:
+		return goal.Goal{Kind: goal.Timed, Count: max(1, n), Seconds: k.Seconds, SetOf: k.SetOf}.String()
+	case progress.Seconds:
+		return number(k, v)
+	case progress.Rally:
+		return fmt.Sprintf("a rally of %d", n)
+	case progress.Streak:
+		return fmt.Sprintf("%d in a row", n)
+	case progress.Repetitions:
+		return units.Plural(n, "repetition", "repetitions")
+	}
+	return fmt.Sprintf("%d good", n)
+}
+
+func number(k *progress.Series, v float64) string {
+	if k.Measure == progress.Seconds {
+		return fmt.Sprintf("%.1f s", v)
+	}
+	return fmt.Sprint(int(math.Round(v)))
+}
+
+// gatesMet offers those who have met a gated stage last time to begin past it.
+func (q *question) gatesMet(b *lesson.Block) (out []Notice) {
+	fit := *b
+	var said []string
+	stage := ""
+	for i := range q.students {
+		s := &q.students[i]
+		d := b.DrillFor(s.ID)
+		begin := 0
+		for j, st := range d.Stages[:len(d.Stages)-1] {
+			if k := s.Series[d.Series(st)]; st.Gate == drill.NoGate || k == nil || !k.Last().Met {
+				break
+			}
+			begin = j + 1
+		}
+		v := b.Variant(s.ID)
+		if begin <= v.Begin {
+			continue
+		}
+		v.Begin = begin
+		fit = fit.With(v)
+		said = append(said, s.FirstName())
+		stage = d.Stages[begin-1].Label()
+	}
+	if len(said) == 0 {
+		return nil
+	}
+	return []Notice{notice("gateMet",
+		fmt.Sprintf("%s was met last time by %s.", stage, named(said)),
+		change("Begin past it", "the next stage is open from the first ball", fit))}
+}
+
+// toBeat says what was counted last time where more of it is better, and offers to ask
+// for one more.
+func (q *question) toBeat(b *lesson.Block) []Notice {
+	fit := *b
+	d := b.Drill.Clone()
+	fit.Drill = &d
+	var said []string
+	changed := false
+	for j, st := range d.Stages {
+		if st.Goal.Kind != goal.Timed && st.Goal.Kind != goal.Rally && st.Goal.Kind != goal.Clock {
+			continue
+		}
+		most := 0
+		for i := range q.students {
+			s := &q.students[i]
+			k := s.Series[b.DrillFor(s.ID).Series(st)]
+			if k == nil {
+				continue
+			}
+			said = append(said, fmt.Sprintf("%s %s", s.FirstName(), SayMark(k, k.Last())))
+			if k.Measure == progress.Seconds {
+				continue
+			}
+			more := min(goal.MaxCount, int(k.Best().Value)+1)
+			if most = max(most, more); st.Shared() {
+				continue
+			}
+			v := b.Variant(s.ID)
+			if now := b.DrillFor(s.ID).Stages[j].Goal.Count; now >= more {
+				continue
+			}
+			v = fit.Variant(s.ID)
+			v.Counts = slices.Clone(v.Counts)
+			for len(v.Counts) <= j {
+				v.Counts = append(v.Counts, 0)
+			}
+			v.Counts[j], changed = more, true
+			fit = fit.With(v)
+		}
+		if st.Shared() && most > st.Goal.Count {
+			d.Stages[j].Goal.Count, changed = most, true
+		}
+	}
+	if len(said) == 0 {
+		return nil
+	}
+	slices.Sort(said)
+	said = slices.Compact(said)
+	if len(said) > mostNamed {
+		said = append(said[:mostNamed], "and more")
+	}
+	n := notice("lastTime", "Last time: "+strings.Join(said, "; ")+".")
+	if changed {
+		n.Fixes = append(n.Fixes, change("Ask for one more", "the best so far is the count to beat", fit))
+	}
+	return []Notice{n}
+}
+
+// Game is one that was played, as the next plan looks back on it.
+type Game struct {
+	Block  string // its title
+	Run    string
+	Sides  [2][]string // students
+	Points [2]int
+	At     int64
+}
+
+// lastGame says how the latest game among these students went.
+func (q *question) lastGame() []Notice {
+	var last *Game
+	name := map[string]string{}
+	for i := range q.students {
+		name[q.students[i].ID] = q.students[i].FirstName()
+	}
+	among := func(g *Game) bool {
+		for _, side := range g.Sides {
+			if len(side) == 0 || slices.ContainsFunc(side, func(id string) bool { return name[id] == "" }) {
+				return false
+			}
+		}
+		return true
+	}
+	for i := range q.students {
+		for j := range q.students[i].Games {
+			if g := &q.students[i].Games[j]; (last == nil || g.At > last.At) && among(g) {
+				last = g
+			}
+		}
+	}
+	if last == nil {
+		return []Notice{}
+	}
+	side := func(i int) string {
+		var who []string
+		for _, id := range last.Sides[i] {
+			who = append(who, name[id])
+		}
+		return strings.Join(who, " and ")
+	}
+	return []Notice{notice("lastGame", fmt.Sprintf("Last game: %s %d–%d %s (%s).",
+		side(0), last.Points[0], last.Points[1], side(1), last.Block))}
+}

@@ -1,0 +1,218 @@
+package club
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"slices"
+	"time"
+
+	"hodometer/core/drill"
+	"hodometer/core/goal"
+	"hodometer/core/lesson"
+	"hodometer/core/plan"
+	"hodometer/core/progress"
+	"hodometer/internal/store"
+	"hodometer/internal/store/gen"
+)
+
+// Share is one student's part of a run, for the log.
+type Share struct {
+	ID    string `json:"id"`
+	Name  string `json:"name"`
+	Balls int    `json:"balls"`
+	Good  int    `json:"good"`
+	Best  int    `json:"best"`
+	Goals int    `json:"goals"` // that were tried
+	// Repetitions are what was done and not hit; they are no balls.
+	Repetitions int `json:"repetitions,omitempty"`
+	GoalsMet    int `json:"goalsMet"`
+	Engagement  int `json:"engagement,omitempty"` // absent: not asked
+	// Marks are what was counted besides balls, as a coach says it.
+	Marks []string `json:"marks,omitempty"`
+}
+
+// Entry is a run as the log shows it.
+type Entry struct {
+	ID       string    `json:"id"`
+	Lesson   string    `json:"lesson"`
+	Title    string    `json:"title"`
+	Day      time.Time `json:"day"`
+	Status   string    `json:"status"`
+	Minutes  float64   `json:"minutes"`
+	Note     string    `json:"note"`
+	Students []Share   `json:"students"`
+	Games    []Game    `json:"games"`
+}
+
+// Log lists the runs, latest first.
+func (c *Club) Log(ctx context.Context) (out []Entry, err error) {
+	err = c.store.View(ctx, func(q *gen.Queries) error {
+		names := map[string]string{}
+		people, err := q.ListStudents(ctx)
+		if err != nil {
+			return err
+		}
+		for _, s := range people {
+			names[s.ID] = s.Name
+		}
+		rows, err := q.ListRuns(ctx)
+		if err != nil {
+			return err
+		}
+		at := map[string]*Entry{}
+		out = make([]Entry, len(rows))
+		for i, r := range rows {
+			var l lesson.Lesson
+			if err := json.Unmarshal([]byte(r.Lesson), &l); err != nil {
+				return err
+			}
+			e := Entry{
+				ID:       r.ID,
+				Lesson:   r.LessonID,
+				Title:    l.Title,
+				Day:      time.UnixMilli(r.StartedAt),
+				Status:   r.Status,
+				Minutes:  r.Minutes,
+				Note:     r.Note,
+				Students: []Share{},
+				Games:    []Game{},
+			}
+			for _, s := range l.Students {
+				e.Students = append(e.Students, Share{ID: s, Name: names[s]})
+			}
+			out[i], at[r.ID] = e, &out[i]
+		}
+		results, err := q.ListResultsOfRuns(ctx)
+		if err != nil {
+			return err
+		}
+		for _, r := range results {
+			if err := at[r.RunID].share(r.StudentID).add(r); err != nil {
+				return err
+			}
+		}
+		played, err := q.ListGamesOfRuns(ctx)
+		if err != nil {
+			return err
+		}
+		for _, g := range gamesOf(played, names) {
+			at[g.Run].Games = append(at[g.Run].Games, g)
+		}
+		engaged, err := q.ListEngagements(ctx)
+		for _, g := range engaged {
+			at[g.RunID].share(g.StudentID).Engagement = int(g.Value)
+		}
+		return err
+	})
+	return out, err
+}
+
+// add puts a result into a student's part of a run.
+func (s *Share) add(r gen.Result) error {
+	if r.Balls > 0 {
+		if r.Asked == "[]" { // done, not hit
+			s.Repetitions += int(r.Balls)
+		} else {
+			s.Balls += int(r.Balls)
+			s.Good += int(r.Good)
+			if goal.Kind(r.Kind) != goal.Timed { // its best is a count of its own
+				s.Best = max(s.Best, int(r.Best))
+			}
+		}
+	}
+	s.Goals++ // a goal without a ball leaves no result: what was not begun is not "not met"
+	s.GoalsMet += int(r.Met)
+	switch goal.Kind(r.Kind) {
+	case goal.Total, goal.InARow, goal.Race: // said by the balls
+		return nil
+	}
+	key, mark, err := markOf(r)
+	if err != nil {
+		return err
+	}
+	one := progress.Series{Key: key}
+	one.Add(mark)
+	s.Marks = append(s.Marks, key.Stage+": "+plan.SayMark(&one, mark))
+	return nil
+}
+
+// markOf a result: which series it belongs to, and what it came to.
+func markOf(r gen.Result) (key progress.Key, m progress.Mark, err error) {
+	var more store.MoreCounted
+	if err := json.Unmarshal([]byte(r.More), &more); err != nil {
+		return key, m, fmt.Errorf("result of run %s: %w", r.RunID, err)
+	}
+	g := goal.Goal{Kind: goal.Kind(r.Kind), Count: more.Goal, Seconds: more.Seconds, SetOf: more.SetOf}
+	key = drill.SeriesOf(r.Drill, r.Stage, g)
+	m = progress.Mark{
+		Run: r.RunID, At: r.At, Day: dayOf(time.UnixMilli(r.At)), Goal: more.Goal, Met: r.Met != 0,
+		Held: more.Held, Title: more.Title, Value: float64(more.Count),
+	}
+	switch key.Measure {
+	case progress.Seconds:
+		if m.Value = 0; len(more.Times) > 0 {
+			m.Value = float64(slices.Min(more.Times)) / 1000
+		}
+	case progress.Tempo, progress.Rally, progress.Streak:
+		m.Value = float64(r.Best)
+	}
+	return key, m, nil
+}
+
+// Game is one that was played, as the log and a student's page show it.
+type Game struct {
+	Run    string     `json:"run"`
+	Block  string     `json:"block"`
+	At     int64      `json:"at"`
+	Title  string     `json:"title"`
+	Court  int        `json:"court"`
+	Sides  [2][]Named `json:"sides"`
+	Points [2]int     `json:"points"`
+	// Rallies won by each side; Over says whether the game was finished, Winner who won.
+	Rallies [2]int         `json:"rallies"`
+	Over    bool           `json:"over"`
+	Winner  int            `json:"winner"`
+	Favours float64        `json:"favours"`
+	Marks   map[string]int `json:"marks"`
+	Own     map[string]int `json:"own"` // by the student's id
+}
+
+// Named is a student by id and name.
+type Named struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+}
+
+// gamesOf puts together the rows of games, of which there is one for each player.
+func gamesOf[Row gen.ListGamesOfRunsRow | gen.ListGamesOfStudentsRow](rows []Row, names map[string]string) []Game {
+	out := []Game{}
+	last := gen.ListGamesOfRunsRow{}
+	for _, row := range rows {
+		r := gen.ListGamesOfRunsRow(row)
+		if len(out) == 0 || r.RunID != last.RunID || r.BlockID != last.BlockID || r.N != last.N {
+			g := Game{
+				Run: r.RunID, Block: r.BlockID, At: r.At, Title: r.Title, Court: int(r.Court),
+				Sides: [2][]Named{{}, {}}, Points: [2]int{int(r.PointsA), int(r.PointsB)},
+				Rallies: [2]int{int(r.WonA), int(r.WonB)}, Over: r.Over != 0, Winner: int(r.Winner),
+				Favours: r.Favours,
+			}
+			_ = json.Unmarshal([]byte(r.Marks), &g.Marks) // written by us
+			_ = json.Unmarshal([]byte(r.Own), &g.Own)
+			out = append(out, g)
+		}
+		last = r
+		g := &out[len(out)-1]
+		g.Sides[r.Side] = append(g.Sides[r.Side], Named{r.StudentID, names[r.StudentID]})
+	}
+	return out
+}
+
+// share is a student's part; one who is not in the lesson has a part nobody sees.
+func (e *Entry) share(student string) *Share {
+	i := slices.IndexFunc(e.Students, func(s Share) bool { return s.ID == student })
+	if i < 0 {
+		return &Share{}
+	}
+	return &e.Students[i]
+}

@@ -1,0 +1,181 @@
+package club
+
+import (
+	"context"
+	"encoding/json"
+	"slices"
+
+	"hodometer/core/lesson"
+	"hodometer/core/run"
+	"hodometer/core/units"
+	"hodometer/internal/store"
+	"hodometer/internal/store/gen"
+)
+
+// clockOff is how far the time of a device may be from the server's when the run
+// began, in milliseconds, and still be believed.
+const clockOff = 36 * 60 * 60 * 1000
+
+// writeOutcome writes what the log and the estimates read: the run's status and, once
+// it is finished, what it keeps.
+func (c *Club) writeOutcome(
+	ctx context.Context,
+	q *gen.Queries,
+	row gen.Run,
+	l *lesson.Lesson,
+	events []run.Event,
+	state run.State,
+) error {
+	started, minutes := slices.MinFunc(events, func(a, b run.Event) int { return int(a.At - b.At) }).At, 0.0
+	if off := started - row.StartedAt; off > clockOff || off < -clockOff {
+		started = row.StartedAt // the device's clock is wrong, not the day
+	}
+	for _, b := range state.Blocks {
+		minutes += float64(b.ElapsedMs) / 60000
+	}
+	if err := q.UpdateRun(
+		ctx,
+		gen.UpdateRunParams{
+			StartedAt: started,
+			Status:    string(state.Status),
+			Minutes:   minutes,
+			Note:      state.Note,
+			ID:        row.ID,
+		},
+	); err != nil {
+		return err
+	}
+	if state.Status != run.Finished && row.Status != string(run.Finished) {
+		return nil
+	}
+	if err := q.EvidenceChanged(ctx); err != nil {
+		return err
+	}
+	for _, forget := range []func(context.Context, string) error{
+		q.DeleteResults, q.DeleteGamePlayers, q.DeleteGames, q.DeleteTags, q.DeleteAttended,
+		q.DeleteEngagements, q.DeleteEfforts,
+	} {
+		if err := forget(ctx, row.ID); err != nil {
+			return err
+		}
+	}
+	if state.Status != run.Finished { // its end was undone, or it was given up or taken away
+		return nil
+	}
+	w := writing{q, row.ID, started, l, &state}
+	for _, keep := range []func(context.Context) error{
+		func(ctx context.Context) error { return c.writeResults(ctx, w) }, w.games, w.people,
+	} {
+		if err := keep(ctx); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// writing is one finished run whose outcome is written.
+type writing struct {
+	q     *gen.Queries
+	run   string
+	at    int64
+	l     *lesson.Lesson
+	state *run.State
+}
+
+// writeResults keeps what was counted of each stage, and what its balls were asked
+// for.
+func (c *Club) writeResults(ctx context.Context, w writing) error {
+	level := map[string]units.Level{}
+	for _, k := range w.state.Results(w.l) {
+		if level[k.Student] == "" {
+			s, err := w.q.GetStudent(ctx, k.Student)
+			if err != nil {
+				return err
+			}
+			level[k.Student] = units.Level(s.Level)
+		}
+		d := w.l.Block(k.Block).DrillFor(k.Student)
+		asked, err := store.AskedOf(&c.planner.Flights, d, k.Stage, level[k.Student], d.TurnBalls)
+		if err != nil {
+			return err
+		}
+		more, err := json.Marshal(store.MoreOf(k, d.Title))
+		if err != nil {
+			return err
+		}
+		met := int64(0)
+		if k.State.Met {
+			met = 1
+		}
+		if err := w.q.InsertResult(ctx, gen.InsertResultParams{
+			RunID: w.run, StudentID: k.Student, BlockID: k.Block, Step: int64(k.Stage),
+			Skill: string(k.Skill), At: w.at, Balls: int64(k.Balls), Good: int64(k.Good),
+			Best: int64(k.State.Best), Met: met, Radius: k.Radius, Asked: asked,
+			Kind: string(k.State.Goal.Kind), Stage: k.State.Label, Drill: d.Root(), Edition: d.Edition(),
+			More: string(more),
+		}); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// games keeps the games, with who was on which side.
+func (w writing) games(ctx context.Context) error {
+	played := w.state.Games()
+	rows, err := store.GamesOf(w.run, w.at, w.l, played)
+	if err != nil {
+		return err
+	}
+	for i, row := range rows {
+		if err := w.q.InsertGame(ctx, row); err != nil {
+			return err
+		}
+		for side, who := range played[i].Sides {
+			for _, s := range who {
+				if err := w.q.InsertGamePlayer(ctx, gen.InsertGamePlayerParams{
+					StudentID: s, RunID: w.run, BlockID: row.BlockID, N: row.N, Side: int64(side),
+				}); err != nil {
+					return err
+				}
+			}
+		}
+	}
+	return nil
+}
+
+// people keeps who was there, with what was noted of each.
+func (w writing) people(ctx context.Context) error {
+	for _, s := range w.l.Students {
+		if slices.Contains(w.state.Absent, s) {
+			continue
+		}
+		if err := w.q.InsertAttended(ctx, gen.InsertAttendedParams{
+			RunID: w.run, StudentID: s, Note: w.state.Notes[s],
+		}); err != nil {
+			return err
+		}
+		if v, ok := w.state.Effort[s]; ok {
+			if err := w.q.InsertEffort(ctx, gen.InsertEffortParams{
+				RunID: w.run, StudentID: s, Value: int64(v),
+			}); err != nil {
+				return err
+			}
+		}
+		if v, ok := w.state.Engagement[s]; ok {
+			if err := w.q.InsertEngagement(ctx, gen.InsertEngagementParams{
+				RunID: w.run, StudentID: s, Value: int64(v),
+			}); err != nil {
+				return err
+			}
+		}
+		for word, times := range w.state.Tags[s] {
+			if err := w.q.InsertTag(ctx, gen.InsertTagParams{
+				RunID: w.run, StudentID: s, Word: word, Times: int64(times),
+			}); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}
