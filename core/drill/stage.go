@@ -80,11 +80,17 @@ func (s Stage) validate(targets int, p *pattern.Pattern) (out units.Problems) {
 		out.Add("target", fmt.Sprintf("there is no target %d", s.Target))
 	}
 	if s.Pace != 0 && !(s.Pace >= leastPace && s.Pace <= mostPace) {
-		out.Add("pace", fmt.Sprintf("a stage's pace is %g to %g of the drill's, not %g", leastPace, mostPace, s.Pace))
+		out.Add(
+			"pace",
+			fmt.Sprintf("a stage's pace is %g to %g of the drill's, not %g", leastPace, mostPace, s.Pace),
+		)
 	}
 	for i, f := range s.Feeds {
 		if f < 0 || f >= len(p.Feeds) || slices.Contains(s.Feeds[:i], f) {
-			out.Add(fmt.Sprintf("feeds[%d]", i), fmt.Sprintf("the pattern has balls 0 to %d, each once", len(p.Feeds)-1))
+			out.Add(
+				fmt.Sprintf("feeds[%d]", i),
+				fmt.Sprintf("the pattern has balls 0 to %d, each once", len(p.Feeds)-1),
+			)
 		}
 	}
 	if s.Place != nil && !(math.Abs(s.Place.X) <= farOut && math.Abs(s.Place.Y) <= farOut) {

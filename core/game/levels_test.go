@@ -39,7 +39,11 @@ func TestLevelsLearn(t *testing.T) {
 		p, low, high := Levels([]float64{0, 0}, []Meeting{singles}).Rally(singles)
 		require.True(t, low < p && p < high)
 		share := won / n
-		require.True(t, math.Min(0.5, share)-1e-9 <= p && p <= math.Max(0.5, share)+1e-9, "between level and share")
+		require.True(
+			t,
+			math.Min(0.5, share)-1e-9 <= p && p <= math.Max(0.5, share)+1e-9,
+			"between level and share",
+		)
 		// Whoever is side A, it is the same.
 		other := Meeting{A: []int{1}, B: []int{0}, WonA: n - won, WonB: won}
 		q, _, _ := Levels([]float64{0, 0}, []Meeting{other}).Rally(other)

@@ -171,7 +171,8 @@ func (r Rules) Validate() (p units.Problems) {
 	}
 	for i, m := range r.Marks {
 		field := fmt.Sprintf("marks[%d].", i)
-		if m.ID == "" || m.ID == SecondServe || slices.IndexFunc(r.Marks, func(o Mark) bool { return o.ID == m.ID }) != i {
+		if m.ID == "" || m.ID == SecondServe ||
+			slices.IndexFunc(r.Marks, func(o Mark) bool { return o.ID == m.ID }) != i {
 			p.Add(field+"id", "each mark needs an id of its own")
 		}
 		within(field+"worth", "a mark is worth", m.Worth, 0, 10)

@@ -70,7 +70,10 @@ func (g Goal) Validate() (p units.Problems) {
 	case g.Seconds != 0 && r.time == noTime:
 		p.Add("seconds", fmt.Sprintf("a goal counted %s has no seconds", r.label))
 	case g.Seconds != 0 && (g.Seconds < leastBell || g.Seconds > MaxSeconds):
-		p.Add("seconds", fmt.Sprintf("a goal's clock runs %d to %d seconds, not %d", leastBell, MaxSeconds, g.Seconds))
+		p.Add(
+			"seconds",
+			fmt.Sprintf("a goal's clock runs %d to %d seconds, not %d", leastBell, MaxSeconds, g.Seconds),
+		)
 	}
 	switch {
 	case g.SetOf != 0 && g.Kind != Timed:

@@ -44,13 +44,21 @@ func TestFarTailWithoutWalking(t *testing.T) {
 	mean := math.Pow(2, 25) - 2
 	require.InEpsilon(t, mean*math.Ln2, g.Quantile(0.5, 0.5), 1e-5)
 	require.InEpsilon(t, 1-math.Exp(-1), g.Chance(0.5, int(mean)), 1e-5)
-	require.Equal(t, math.Ceil(math.Log(0.1)/math.Log(0.999)), Goal{Kind: InARow, Count: 1}.Quantile(0.001, 0.9))
+	require.Equal(
+		t,
+		math.Ceil(math.Log(0.1)/math.Log(0.999)),
+		Goal{Kind: InARow, Count: 1}.Quantile(0.001, 0.9),
+	)
 	require.Equal(t, Beyond, Goal{Kind: InARow, Count: 1000}.Quantile(0.01, 0.5), "hopeless is an answer")
 }
 
 func drawGoal(t *rapid.T) (Goal, float64) {
 	k := rapid.SampledFrom([]Kind{Total, InARow}).Draw(t, "kind")
-	return Goal{Kind: k, Count: rapid.IntRange(1, 12).Draw(t, "count")}, rapid.Float64Range(0.2, 1).Draw(t, "p")
+	return Goal{
+			Kind:  k,
+			Count: rapid.IntRange(1, 12).Draw(t, "count"),
+		}, rapid.Float64Range(0.2, 1).
+			Draw(t, "p")
 }
 
 // More certainty never needs fewer balls, more balls never lower the chance, a
@@ -106,11 +114,26 @@ func TestCourseOfOneIsTheGoal(t *testing.T) {
 // Ten and ten in all at one rate are twenty in all; order does not matter; the
 // spread never falls and its mean is the sum of the goals' means.
 func TestCourseAddsUp(t *testing.T) {
-	twenty := Course{{Goal: Goal{Kind: Total, Count: 10}, Rate: 0.7, Share: 0}, {Goal: Goal{Kind: Total, Count: 10}, Rate: 0.7, Share: 0}}.Spread(100, 100, 1)
+	twenty := Course{
+		{Goal: Goal{Kind: Total, Count: 10}, Rate: 0.7, Share: 0},
+		{Goal: Goal{Kind: Total, Count: 10}, Rate: 0.7, Share: 0},
+	}.Spread(
+		100,
+		100,
+		1,
+	)
 	for n := range twenty {
 		require.InDelta(t, Goal{Kind: Total, Count: 20}.Chance(0.7, n), twenty[n], 1e-9)
 	}
-	a, b := Step{Goal: Goal{Kind: InARow, Count: 5}, Rate: 0.7, Share: 0}, Step{Goal: Goal{Kind: Total, Count: 10}, Rate: 0.6, Share: 0}
+	a, b := Step{
+		Goal:  Goal{Kind: InARow, Count: 5},
+		Rate:  0.7,
+		Share: 0,
+	}, Step{
+		Goal:  Goal{Kind: Total, Count: 10},
+		Rate:  0.6,
+		Share: 0,
+	}
 	ab, ba := Course{a, b}.Spread(900, 900, 1), Course{b, a}.Spread(900, 900, 1)
 	mean := 0.0
 	for n := range ab {
@@ -165,7 +188,11 @@ func BenchmarkQuantile100InARow(b *testing.B) {
 func BenchmarkShortBallCourse(b *testing.B) {
 	c := Course{}
 	for range 4 {
-		c = append(c, Step{Goal: Goal{Kind: Total, Count: 10}, Rate: 0.65, Share: 0}, Step{Goal: Goal{Kind: InARow, Count: 5}, Rate: 0.65, Share: 0})
+		c = append(
+			c,
+			Step{Goal: Goal{Kind: Total, Count: 10}, Rate: 0.65, Share: 0},
+			Step{Goal: Goal{Kind: InARow, Count: 5}, Rate: 0.65, Share: 0},
+		)
 	}
 	for b.Loop() {
 		c.Spread(150, 4000, 0.9)

@@ -104,7 +104,11 @@ var rules = []rule{
 	inAll.counted(Total, "in all", nil),
 	running.counted(InARow, "in a row", nil),
 	inAll.counted(Timed, "in a time", sayTimed).within(always, true),
-	running.counted(Rally, "in a rally", func(g Goal) string { return fmt.Sprintf("a rally of %d", g.Count) }),
+	running.counted(
+		Rally,
+		"in a rally",
+		func(g Goal) string { return fmt.Sprintf("a rally of %d", g.Count) },
+	),
 	inAll.counted(Race, "first to", func(g Goal) string { return fmt.Sprintf("first to %d", g.Count) }),
 	done.counted(Repetitions, "repetitions", sayRepetitions).within(maybe, false),
 	done.counted(Clock, "against the clock", sayClock).within(maybe, false),

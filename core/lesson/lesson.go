@@ -41,6 +41,9 @@ type Match struct {
 	Cue   string     `json:"cue"`
 	// Side is how many play on a side; 0: as the number of students has it.
 	Side int `json:"side,omitempty"`
+	// Game is the game of the shelf that it was, Sides what each side is or does.
+	Game  string   `json:"game,omitempty"`
+	Sides []string `json:"sides,omitempty"`
 	// From is the drill it was made from, to draw.
 	From *drill.Drill `json:"from,omitempty"`
 }

@@ -61,7 +61,10 @@ func (v Variant) validate() (p units.Problems) {
 		p.OneOf("bend", v.Bend, drill.Bends())
 	}
 	if v.Begin < 0 || v.Begin >= drill.MaxStages {
-		p.Add("begin", fmt.Sprintf("a student begins with one of the %d stages there can be", drill.MaxStages))
+		p.Add(
+			"begin",
+			fmt.Sprintf("a student begins with one of the %d stages there can be", drill.MaxStages),
+		)
 	}
 	if len(v.Counts) > drill.MaxStages ||
 		slices.ContainsFunc(v.Counts, func(c int) bool { return c < 0 || c > 1000 }) {

@@ -41,8 +41,14 @@ func LastTimes(b *lesson.Block, students []Student) []LastTime {
 			}
 			last, best := k.Last(), k.Best()
 			out = append(out, LastTime{
-				Student: s.ID, Stage: j, At: last.At, Said: SayMark(k, last), Value: last.Value, Best: best.Value,
-				Trend: k.Trend(), Met: last.Met,
+				Student: s.ID,
+				Stage:   j,
+				At:      last.At,
+				Said:    SayMark(k, last),
+				Value:   last.Value,
+				Best:    best.Value,
+				Trend:   k.Trend(),
+				Met:     last.Met,
 			})
 		}
 	}

@@ -43,9 +43,18 @@ func (q *question) match(b *lesson.Block) *Match {
 	figure.Low, figure.High = &lowest, &highest
 	for i := range q.students {
 		s := &q.students[i]
-		figure.More = append(figure.More,
-			units.Input{Name: s.FirstName() + ", strength of the level", Value: strengths[s.Level], Unit: units.Count},
-			units.Input{Name: s.FirstName() + ", rallies played in games", Value: float64(s.Rallied), Unit: units.Count},
+		figure.More = append(
+			figure.More,
+			units.Input{
+				Name:  s.FirstName() + ", strength of the level",
+				Value: strengths[s.Level],
+				Unit:  units.Count,
+			},
+			units.Input{
+				Name:  s.FirstName() + ", rallies played in games",
+				Value: float64(s.Rallied),
+				Unit:  units.Count,
+			},
 		)
 	}
 	out.ChanceA = &figure

@@ -69,6 +69,14 @@ func Stand(students []Student, others []units.Level, meetings []Meeting) {
 	}
 }
 
+// AgainstLevel is the chance that the student wins a rally against somebody in the
+// middle of the level, with 80 % certainty.
+func (s *Student) AgainstLevel() (chance, low, high float64) {
+	me := s.Standing.Strength(s.Place)
+	of := func(v float64) float64 { return 1 / (1 + math.Exp(math.Log(strengths[s.Level])-v)) }
+	return of(me.Value), of(me.Low), of(me.High)
+}
+
 // Known is a skill of which something was counted.
 type Known struct {
 	Belief progress.Belief

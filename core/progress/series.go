@@ -129,8 +129,18 @@ func Sorted(all map[Key]*Series) []Series {
 	}
 	slices.SortFunc(out, func(a, b Series) int {
 		return cmp.Or(
-			cmp.Compare(b.Last().At, a.Last().At), cmp.Compare(a.Drill, b.Drill), cmp.Compare(a.Stage, b.Stage),
-			cmp.Compare(a.Measure, b.Measure), cmp.Compare(a.Seconds, b.Seconds), cmp.Compare(a.SetOf, b.SetOf),
+			cmp.Compare(
+				b.Last().At,
+				a.Last().At,
+			),
+			cmp.Compare(a.Drill, b.Drill),
+			cmp.Compare(a.Stage, b.Stage),
+			cmp.Compare(
+				a.Measure,
+				b.Measure,
+			),
+			cmp.Compare(a.Seconds, b.Seconds),
+			cmp.Compare(a.SetOf, b.SetOf),
 		)
 	})
 	return out

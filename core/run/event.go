@@ -238,7 +238,10 @@ func aPlace(e Event, _ *lesson.Lesson, p *units.Problems) {
 	switch e.Where {
 	case "", InNet, Long, Wide, Short:
 	default:
-		p.Add("where", fmt.Sprintf("a ball goes into the %s, %s, %s or %s, not %q", InNet, Long, Wide, Short, e.Where))
+		p.Add(
+			"where",
+			fmt.Sprintf("a ball goes into the %s, %s, %s or %s, not %q", InNet, Long, Wide, Short, e.Where),
+		)
 	}
 	if s := e.Spot; s != nil && !(s.X >= -50 && s.X <= 50 && s.Y >= -50 && s.Y <= 50) {
 		p.Add("spot", "a ball lands within fifty metres")

@@ -55,16 +55,22 @@ func everything(t require.TestingT) *lesson.Lesson {
 	require.Empty(t, d.Validate())
 	practice := lesson.ForDrill(&d)
 	practice.ID = uid(11)
-	match := lesson.Block{ID: uid(12), Kind: lesson.Game, Title: "Take the net", Minutes: 20, Match: &lesson.Match{
-		Side: 2,
-		Rules: game.Rules{
-			To: 3, WinBy: 1, SecondsPerPoint: 10, OwnScores: true,
-			Marks: []game.Mark{
-				{ID: "marker", Words: "Marker hit", Worth: 3},
-				{ID: "bonus", Words: "Both in", Bonus: 1, FirstServe: true},
+	match := lesson.Block{
+		ID:      uid(12),
+		Kind:    lesson.Game,
+		Title:   "Take the net",
+		Minutes: 20,
+		Match: &lesson.Match{
+			Side: 2,
+			Rules: game.Rules{
+				To: 3, WinBy: 1, SecondsPerPoint: 10, OwnScores: true,
+				Marks: []game.Mark{
+					{ID: "marker", Words: "Marker hit", Worth: 3},
+					{ID: "bonus", Words: "Both in", Bonus: 1, FirstServe: true},
+				},
 			},
 		},
-	}}
+	}
 	l := &lesson.Lesson{
 		ID: uid(1), Title: "Everything", Date: "2026-05-17", Start: "17:00", SlotMinutes: 60, Court: "tennis",
 		Students: []string{uid(101), uid(102), uid(103), uid(104)},
@@ -132,7 +138,12 @@ func TestAPairHasOneTotal(t *testing.T) {
 	require.Equal(t, 3, a.Count)
 	require.Equal(t, 3, b.Count)
 	require.Zero(t, other.Count)
-	require.Equal(t, []int{3, 2, 1, 1}, []int{a.Balls, a.Good, b.Balls, b.Good}, "each one's own are their own")
+	require.Equal(
+		t,
+		[]int{3, 2, 1, 1},
+		[]int{a.Balls, a.Good, b.Balls, b.Good},
+		"each one's own are their own",
+	)
 	s.add(Event{
 		Kind: Many, Block: s.l.Blocks[0].ID, Players: s.l.Students[:2], Stage: pairTotal, Value: 2,
 	})
@@ -254,7 +265,12 @@ func TestAGameWithAllItsMarks(t *testing.T) {
 	require.True(t, games[2].Over)
 	require.Equal(t, 1, games[2].Winner)
 	s.undo(practice)
-	require.Equal(t, [2]int{1, 3}, Fold(s.l, s.events).Games()[0].Points, "without practice the marker wins it at once")
+	require.Equal(
+		t,
+		[2]int{1, 3},
+		Fold(s.l, s.events).Games()[0].Points,
+		"without practice the marker wins it at once",
+	)
 }
 
 // What an event should have said, and what a count should have been.
@@ -269,7 +285,13 @@ func TestMendingTheLog(t *testing.T) {
 	s.undo(fix)
 	require.Equal(t, 1, s.student(0).Stages[pairTotal].Good)
 	s.add(Event{
-		Kind: Counted, Block: s.l.Blocks[0].ID, Student: s.l.Students[0], Stage: pairTotal, Value: 4, Of: 9, Best: 3,
+		Kind:    Counted,
+		Block:   s.l.Blocks[0].ID,
+		Student: s.l.Students[0],
+		Stage:   pairTotal,
+		Value:   4,
+		Of:      9,
+		Best:    3,
 	})
 	got := s.student(0).Stages[pairTotal]
 	require.Equal(t, []int{9, 4, 4}, []int{got.Balls, got.Good, got.Count})
@@ -311,8 +333,14 @@ func anyRun(l *lesson.Lesson, n int, seed uint64) []Event {
 		case 5:
 			ball.Kind, ball.Stage, ball.Value = Held, brushes, rng.IntN(3)
 		case 6, 7, 8:
-			ball = Event{Kind: Point, Block: gameID, Value: rng.IntN(2), Student: who, Marks: marks[rng.IntN(4)],
-				Court: rng.IntN(2)}
+			ball = Event{
+				Kind:    Point,
+				Block:   gameID,
+				Value:   rng.IntN(2),
+				Student: who,
+				Marks:   marks[rng.IntN(4)],
+				Court:   rng.IntN(2),
+			}
 		case 9:
 			p := rng.Perm(4)
 			ball = Event{Kind: Sides, Block: gameID, Court: rng.IntN(2),

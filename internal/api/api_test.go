@@ -232,7 +232,7 @@ func TestTheDay(t *testing.T) {
 	}
 	var once, again, undone run.State
 	path := "/api/v1/runs/" + id + "/events"
-	d.ask("POST", path, map[string]any{"events": events}, 200, &once)
+	d.ask("POST", path, map[string]any{"lesson": r.From(), "events": events}, 200, &once)
 	d.ask("POST", path, map[string]any{"events": events[3:40]}, 200, &again)
 	require.Equal(t, once, again)
 	require.True(t, once.Blocks[1].Students[0].Met)

@@ -71,6 +71,8 @@ var vocabulary = Vocabulary{
 	Afters:     drill.Afters,
 	Bends:      drill.Bends(),
 	Manners:    lesson.Manners,
+	Holders:    drill.Holders,
+	Gates:      drill.Gates,
 	Things:     drill.Things,
 	Equipment:  drill.Equipment,
 }
@@ -154,12 +156,12 @@ func (h handlers) GetRun(ctx context.Context, r GetRunRequestObject) (GetRunResp
 }
 
 func (h handlers) PutRun(ctx context.Context, r PutRunRequestObject) (PutRunResponseObject, error) {
-	out, err := h.club.BeginRun(ctx, r.Run, r.Body.Lesson)
+	out, err := h.club.OpenRun(ctx, r.Run, r.Body.Lesson)
 	return PutRun200JSONResponse(out), err
 }
 
 func (h handlers) AddEvents(ctx context.Context, r AddEventsRequestObject) (AddEventsResponseObject, error) {
-	out, err := h.club.AddEvents(ctx, r.Run, r.Body.Events)
+	out, err := h.club.AddEvents(ctx, r.Run, r.Body.Lesson, r.Body.Events)
 	return AddEvents200JSONResponse(out), err
 }
 

@@ -294,8 +294,8 @@ func TestTheHandbookQuotesEveryDerivation(t *testing.T) {
 	require.NoError(t, err)
 	text := strings.Join(strings.Fields(strings.ReplaceAll(string(book), "\n>", "\n")), " ")
 	for name, b := range bases {
-		require.Contains(t, text, b.Formula, name)
-		require.Contains(t, text, b.Words, name)
+		require.True(t, strings.Contains(text, b.Formula), "%s: %s", name, b.Formula)
+		require.True(t, strings.Contains(text, b.Words), "%s: %s", name, b.Words)
 	}
 }
 

@@ -8,7 +8,6 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
-	"math"
 	"time"
 
 	"hodometer/core/court"
@@ -16,7 +15,6 @@ import (
 	"hodometer/core/lesson"
 	"hodometer/core/plan"
 	"hodometer/core/progress"
-	"hodometer/core/target"
 	"hodometer/core/units"
 	"hodometer/internal/store"
 	"hodometer/internal/store/gen"
@@ -148,46 +146,4 @@ type Skill struct {
 	Radius float64            `json:"radius"`
 	Within float64            `json:"within,omitempty"`
 	Track  []progress.Counted `json:"track"`
-}
-
-// Record is a student and all that was counted.
-type Record struct {
-	Student Student `json:"student"`
-	Skills  []Skill `json:"skills"`
-}
-
-// Record reads a student and all that was counted.
-func (c *Club) Record(ctx context.Context, id string) (out Record, err error) {
-	err = c.store.View(ctx, func(q *gen.Queries) error {
-		p, err := c.readPerson(ctx, q, id)
-		if err != nil {
-			return err
-		}
-		situations, err := q.ListSituations(ctx)
-		if err != nil {
-			return err
-		}
-		own := map[string]string{}
-		for _, s := range situations {
-			own[s.ID] = s.Words
-		}
-		level, err := target.LevelOf(p.student.Level)
-		if err != nil {
-			return err
-		}
-		out = Record{Student: p.student, Skills: make([]Skill, len(p.histories))}
-		for i := range p.histories {
-			h := &p.histories[i]
-			id := drill.Skill(h.Skill)
-			out.Skills[i] = Skill{
-				ID: id, Label: id.Label(own), Short: id.Short(), Radius: h.Radius, Track: h.Track(),
-			}
-			if asks := p.last[h.Skill]; len(asks) > 0 {
-				b := h.At(h.Sessions[len(h.Sessions)-1].Day)
-				out.Skills[i].Within, _ = drill.Within(level, asks, math.Exp(b.Mean()), 0.5)
-			}
-		}
-		return nil
-	})
-	return out, err
 }

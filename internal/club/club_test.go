@@ -100,7 +100,7 @@ func TestOneOfManySavesWins(t *testing.T) {
 // Devices that tap at once, with repeats, lose nothing and count nothing twice.
 func TestTapsFromManyDevices(t *testing.T) {
 	c, l := withLesson(t)
-	r, err := c.BeginRun(ctx, id(), l.ID)
+	r, err := c.OpenRun(ctx, id(), l.ID)
 	require.NoError(t, err)
 	var all sync.WaitGroup
 	for range 4 {
@@ -114,7 +114,7 @@ func TestTapsFromManyDevices(t *testing.T) {
 					Student: l.Students[0],
 				}
 				for range 2 {
-					_, err := c.AddEvents(ctx, r.ID, []run.Event{e})
+					_, err := c.AddEvents(ctx, r.ID, r.From(), []run.Event{e})
 					require.NoError(t, err)
 				}
 			}
@@ -130,10 +130,13 @@ func TestTapsFromManyDevices(t *testing.T) {
 // Editing a lesson after it was begun does not rewrite what is being run.
 func TestRunKeepsItsLesson(t *testing.T) {
 	c, l := withLesson(t)
-	r, err := c.BeginRun(ctx, id(), l.ID)
+	r, err := c.OpenRun(ctx, id(), l.ID)
 	require.NoError(t, err)
 	l.Blocks = l.Blocks[:1]
 	_, err = c.SaveLesson(ctx, l)
+	require.NoError(t, err)
+	// Only now does it begin: what was opened is what is run.
+	_, err = c.AddEvents(ctx, r.ID, r.From(), []run.Event{{ID: id(), At: 1, Kind: run.Start}})
 	require.NoError(t, err)
 	r, err = c.Run(ctx, r.ID)
 	require.NoError(t, err)
@@ -142,23 +145,28 @@ func TestRunKeepsItsLesson(t *testing.T) {
 
 func TestWhatCannotBegin(t *testing.T) {
 	c, l := withLesson(t)
-	_, err := c.BeginRun(ctx, id(), id())
+	_, err := c.OpenRun(ctx, id(), id())
 	require.ErrorAs(t, err, &Missing{})
-	first, err := c.BeginRun(ctx, id(), l.ID)
+	first, err := c.OpenRun(ctx, id(), l.ID)
+	require.NoError(t, err)
+	log, err := c.Log(ctx)
+	require.NoError(t, err)
+	require.Empty(t, log, "opening it and leaving again leaves no row")
+	_, err = c.AddEvents(ctx, first.ID, first.From(), []run.Event{{ID: id(), At: 1, Kind: run.Start}})
 	require.NoError(t, err)
 	other := *l
 	other.ID, other.Version = id(), 0
 	_, err = c.SaveLesson(ctx, &other)
 	require.NoError(t, err)
 	var p units.Problems
-	_, err = c.BeginRun(ctx, first.ID, other.ID)
+	_, err = c.OpenRun(ctx, first.ID, other.ID)
 	require.ErrorAs(t, err, &p)
 	other.Blocks, other.Version = nil, 1
 	_, err = c.SaveLesson(ctx, &other)
 	require.NoError(t, err)
-	_, err = c.BeginRun(ctx, id(), other.ID)
+	_, err = c.OpenRun(ctx, id(), other.ID)
 	require.ErrorAs(t, err, &p, "a lesson without blocks cannot be run")
-	_, err = c.AddEvents(ctx, id(), []run.Event{{ID: id(), At: 1, Kind: run.Start}})
+	_, err = c.AddEvents(ctx, id(), nil, []run.Event{{ID: id(), At: 1, Kind: run.Start}})
 	require.ErrorAs(t, err, &Missing{})
 }
 

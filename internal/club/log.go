@@ -185,7 +185,10 @@ type Named struct {
 }
 
 // gamesOf puts together the rows of games, of which there is one for each player.
-func gamesOf[Row gen.ListGamesOfRunsRow | gen.ListGamesOfStudentsRow](rows []Row, names map[string]string) []Game {
+func gamesOf[Row gen.ListGamesOfRunsRow | gen.ListGamesOfStudentsRow](
+	rows []Row,
+	names map[string]string,
+) []Game {
 	out := []Game{}
 	last := gen.ListGamesOfRunsRow{}
 	for _, row := range rows {

@@ -59,7 +59,7 @@ func dayNamed(date string) (int, bool) {
 func (c *Club) read(ctx context.Context, q *gen.Queries, version int64, id string) (*person, error) {
 	p := &c.people
 	p.mu.Lock()
-	if p.version != version {
+	if p.known == nil || p.version != version {
 		p.version, p.known = version, map[string]*person{}
 	}
 	known := p.known[id]

@@ -15,7 +15,7 @@ import (
 // good balls of ten, said to be so hard.
 func give(t *testing.T, c *Club, l *lesson.Lesson, effort int) {
 	at := c.Now()
-	began, err := c.BeginRun(ctx, id(), l.ID)
+	began, err := c.OpenRun(ctx, id(), l.ID)
 	require.NoError(t, err)
 	var events []run.Event
 	add := func(e run.Event) {
@@ -35,7 +35,7 @@ func give(t *testing.T, c *Club, l *lesson.Lesson, effort int) {
 	at = at.Add(10 * time.Minute)
 	add(run.Event{Kind: run.Finish})
 	add(run.Event{Kind: run.Effort, Student: l.Students[0], Value: effort})
-	_, err = c.AddEvents(ctx, began.ID, events)
+	_, err = c.AddEvents(ctx, began.ID, began.From(), events)
 	require.NoError(t, err)
 }
 

@@ -36,7 +36,7 @@ func TestGamesSayWhoWinsARally(t *testing.T) {
 		return p.Blocks[game].Match.ChanceA.Value
 	}
 	before := chance()
-	began, err := c.BeginRun(ctx, id(), l.ID)
+	began, err := c.OpenRun(ctx, id(), l.ID)
 	require.NoError(t, err)
 	at := c.Now()
 	var events []run.Event
@@ -54,12 +54,12 @@ func TestGamesSayWhoWinsARally(t *testing.T) {
 		) // three in four to the first
 	}
 	end := add(run.Event{Kind: run.Finish})
-	_, err = c.AddEvents(ctx, began.ID, events)
+	_, err = c.AddEvents(ctx, began.ID, began.From(), events)
 	require.NoError(t, err)
 	require.Greater(t, chance(), before+0.1)
 	events = nil
 	add(run.Event{Kind: run.Undo, Undoes: end})
-	_, err = c.AddEvents(ctx, began.ID, events)
+	_, err = c.AddEvents(ctx, began.ID, began.From(), events)
 	require.NoError(t, err)
 	require.InDelta(t, before, chance(), 1e-12)
 }

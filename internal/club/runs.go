@@ -95,7 +95,10 @@ func (c *Club) begin(ctx context.Context, q *gen.Queries, id string, of Origin) 
 		return err
 	}
 	if l.Version != of.Version { // changed meanwhile: what was opened is what is run
-		text, err := q.GetLessonVersion(ctx, gen.GetLessonVersionParams{LessonID: of.ID, Version: int64(of.Version)})
+		text, err := q.GetLessonVersion(
+			ctx,
+			gen.GetLessonVersionParams{LessonID: of.ID, Version: int64(of.Version)},
+		)
 		if err != nil {
 			return orMissing(err, "version of the lesson")
 		}

@@ -48,9 +48,9 @@ func TestRenamingASituationKeepsItsHistory(t *testing.T) {
 // block: nothing falls into somebody else's case.
 func TestUnknownKindsAreRefused(t *testing.T) {
 	c, l := withLesson(t)
-	began, err := c.BeginRun(ctx, id(), l.ID)
+	began, err := c.OpenRun(ctx, id(), l.ID)
 	require.NoError(t, err)
-	_, err = c.AddEvents(ctx, began.ID, []run.Event{{ID: id(), At: 1, Kind: "juggle"}})
+	_, err = c.AddEvents(ctx, began.ID, began.From(), []run.Event{{ID: id(), At: 1, Kind: "juggle"}})
 	require.ErrorContains(t, err, "juggle")
 	l.Blocks[0].Kind = lesson.Kind("picnic")
 	_, err = c.SaveLesson(ctx, l)

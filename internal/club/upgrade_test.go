@@ -166,8 +166,9 @@ func TestRunsOfTheVersionBefore(t *testing.T) {
 				}
 			}
 			require.Empty(t, steps)
-			if now.Score != nil {
-				points := []any{float64(now.Score.Points[0]), float64(now.Score.Points[1])}
+			if len(now.Courts) > 0 {
+				score := now.Courts[0].Score
+				points := []any{float64(score.Points[0]), float64(score.Points[1])}
 				require.EqualValues(t, was[3], points)
 			}
 		}

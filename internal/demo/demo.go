@@ -256,7 +256,8 @@ func (b *builder) give(
 	}
 	b.club.Now = func() time.Time { return clock }
 	id := b.newID(clock)
-	if _, err := b.club.BeginRun(ctx, id, l.ID); err != nil {
+	r, err := b.club.OpenRun(ctx, id, l.ID)
+	if err != nil {
 		return fmt.Errorf("demo run: %w", err)
 	}
 	var events []run.Event
@@ -289,7 +290,7 @@ func (b *builder) give(
 	if note != "" {
 		add(run.Event{Kind: run.Note, Text: note})
 	}
-	if _, err := b.club.AddEvents(ctx, id, events); err != nil {
+	if _, err := b.club.AddEvents(ctx, id, r.From(), events); err != nil {
 		return fmt.Errorf("demo events: %w", err)
 	}
 	return nil

@@ -29,13 +29,26 @@ type MoreCounted struct {
 func MoreOf(r run.Result, title string) MoreCounted {
 	s := r.State
 	return MoreCounted{
-		Title: title, Count: s.Count, Goal: s.Goal.Count, Seconds: s.Goal.Seconds, SetOf: s.Goal.SetOf, Holder: string(s.Holder),
-		Tries: s.Tries, Times: s.Times, Held: s.Held, Misses: s.Misses,
+		Title:   title,
+		Count:   s.Count,
+		Goal:    s.Goal.Count,
+		Seconds: s.Goal.Seconds,
+		SetOf:   s.Goal.SetOf,
+		Holder:  string(s.Holder),
+		Tries:   s.Tries,
+		Times:   s.Times,
+		Held:    s.Held,
+		Misses:  s.Misses,
 	}
 }
 
 // GamesOf are the games of a run that began at that time, as their table keeps them.
-func GamesOf(runID string, at int64, l *lesson.Lesson, games []run.Played) (out []gen.InsertGameParams, err error) {
+func GamesOf(
+	runID string,
+	at int64,
+	l *lesson.Lesson,
+	games []run.Played,
+) (out []gen.InsertGameParams, err error) {
 	for n, g := range games {
 		b := l.Block(g.Block)
 		marks, err := json.Marshal(g.Marks)
@@ -64,7 +77,10 @@ func GamesOf(runID string, at int64, l *lesson.Lesson, games []run.Played) (out 
 // that were played before games were kept. It is the tenth migration, in Go, since it
 // folds those runs.
 func countedBefore(ctx context.Context, tx *sql.Tx) error {
-	rows, err := tx.QueryContext(ctx, `select id, lesson, started_at from runs where status = 'finished' order by id`)
+	rows, err := tx.QueryContext(
+		ctx,
+		`select id, lesson, started_at from runs where status = 'finished' order by id`,
+	)
 	if err != nil {
 		return err
 	}
@@ -133,10 +149,24 @@ func recount(ctx context.Context, tx *sql.Tx, id, body string, at int64) error {
 		return err
 	}
 	for _, g := range games {
-		if _, err := tx.ExecContext(ctx,
+		if _, err := tx.ExecContext(
+			ctx,
 			`insert into games values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-			g.RunID, g.BlockID, g.N, g.At, g.Title, g.Court, g.PointsA, g.PointsB, g.WonA, g.WonB, g.Over, g.Winner,
-			g.Favours, g.Marks, g.Own,
+			g.RunID,
+			g.BlockID,
+			g.N,
+			g.At,
+			g.Title,
+			g.Court,
+			g.PointsA,
+			g.PointsB,
+			g.WonA,
+			g.WonB,
+			g.Over,
+			g.Winner,
+			g.Favours,
+			g.Marks,
+			g.Own,
 		); err != nil {
 			return err
 		}

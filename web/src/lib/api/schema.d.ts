@@ -319,7 +319,7 @@ export interface paths {
         };
         /** A run, with the lesson as it was when it began */
         get: operations["getRun"];
-        /** Begin a run of a lesson under an id made by the device; again changes nothing */
+        /** Open a run of a lesson under an id made by the device; nothing is written before its first event */
         put: operations["putRun"];
         post?: never;
         delete?: never;
@@ -856,6 +856,8 @@ export interface components {
             afters: components["schemas"]["Terms"];
             bends: components["schemas"]["Terms"];
             manners: components["schemas"]["Terms"];
+            holders: components["schemas"]["Terms"];
+            gates: components["schemas"]["Terms"];
             equipment: components["schemas"]["Terms"];
             things: {
                 id: string;
@@ -988,7 +990,12 @@ export interface components {
         Goal: {
             /** @description an id of the vocabulary's goals */
             kind: string;
+            /** @description of what its kind counts; 0 in a time: as many as there are */
             count: number;
+            /** @description of a timed count, the bell of repetitions, or the time to beat */
+            seconds?: number;
+            /** @description good balls of a set, where a timed count is in sets */
+            setOf?: number;
         };
         /** @description timed counts good balls and bestRally the longest streak in the minutes, with count as the mark to beat; teamTotal is filled by players in turn, each with a rate of their own */
         GoalQuestion: {
@@ -1660,6 +1667,7 @@ export interface components {
             secondsPerPoint: number;
             toB?: number;
             cap?: number;
+            /** @description practice rounds: sets where rallies are bundled, else rallies */
             warmUp?: number;
             /** @enum {string} */
             feeder?: "winner" | "loser";
@@ -1679,6 +1687,8 @@ export interface components {
                 times?: number;
                 bonus?: number;
                 ends?: boolean;
+                /** @description it counts with the first serve only */
+                firstServe?: boolean;
                 /** @description chance that a rally carries it */
                 usual?: number;
             }[];
@@ -2054,6 +2064,24 @@ export interface components {
                 /** @description which of the targets, from 0 */
                 target: number;
                 goal: components["schemas"]["Goal"];
+                /** @description what the coach calls the stage; absent: its stroke and direction */
+                name?: string;
+                /**
+                 * @description who holds the goal as one; absent: each
+                 * @enum {string}
+                 */
+                holder?: "pair" | "team";
+                /**
+                 * @description the next stage opens when this one is met
+                 * @enum {string}
+                 */
+                gate?: "each" | "all";
+                /** @description of the drill's balls; 0: as fast */
+                pace?: number;
+                /** @description balls of the pattern that are played, from 0; none: all */
+                feeds?: number[];
+                place?: components["schemas"]["Point"];
+                cue?: string;
             }[];
             /** @description balls in it; 0: they never run out */
             basket: number;
@@ -2102,6 +2130,10 @@ export interface components {
             start: string;
             cue: string;
             rules: components["schemas"]["Rules"];
+            /** @description the game of the shelf that it was */
+            game?: components["schemas"]["DrillId"];
+            /** @description what each side is or does */
+            sides?: string[];
             /** @description players on a side; 0: as the number of students has it */
             side?: number;
             from?: components["schemas"]["Drill"];
@@ -2188,6 +2220,22 @@ export interface components {
             /** @description of the court, 1 or 2 */
             side?: number;
         };
+        /** @description how a stage went for a student when it was last done */
+        LastTime: {
+            student: string;
+            stage: number;
+            /**
+             * Format: int64
+             * @description milliseconds since 1970
+             */
+            at: number;
+            said: string;
+            value: number;
+            best: number;
+            /** @description 1 better, -1 worse */
+            trend: number;
+            met: boolean;
+        };
         /** @description minutes of a student at each thing */
         LessonPart: {
             hitting: number;
@@ -2202,6 +2250,7 @@ export interface components {
         /** @description what is reckoned of one block only */
         BlockDetail: {
             id: string;
+            lastTime: components["schemas"]["LastTime"][];
             rotation?: components["schemas"]["BlockRotation"];
             offers: {
                 waiting: number;
@@ -2244,6 +2293,8 @@ export interface components {
                 /** @description of the feeds; an id of the vocabulary */
                 bend?: string;
                 cue?: string;
+                /** @description the stage to begin with */
+                begin?: number;
             }[];
             arrangement?: components["schemas"]["Arrangement"];
         };
@@ -2316,6 +2367,8 @@ export interface components {
             };
             /** @description absent where repetitions are counted */
             rate?: components["schemas"]["Rate"];
+            /** @description chance to be first in a race */
+            first?: number;
             likely: components["schemas"]["Figure"];
             sure: components["schemas"]["Figure"];
         };
@@ -2431,6 +2484,63 @@ export interface components {
         };
         StudentRecord: {
             student: components["schemas"]["Student"];
+            /** @description from games, by Bradley-Terry: the chance of a rally against the student's own level in the middle */
+            strength?: {
+                chance: number;
+                low: number;
+                high: number;
+                rallies: number;
+            };
+            /** @description what was counted besides chance, that of the latest session first */
+            series: {
+                drill: string;
+                stage: string;
+                /** @enum {string} */
+                measure: "tempo" | "seconds" | "rally" | "streak" | "good" | "repetitions";
+                seconds?: number;
+                setOf?: number;
+                /** @description of the drill */
+                title: string;
+                said: string;
+                last: number;
+                best: number;
+                /** @description 1 better, -1 worse */
+                trend: number;
+                marks: {
+                    run: string;
+                    /** Format: int64 */
+                    at: number;
+                    value: number;
+                    goal?: number;
+                    met?: boolean;
+                    held?: number[];
+                    title: string;
+                }[];
+            }[];
+            games: components["schemas"]["PlayedGame"][];
+            tags: {
+                word: string;
+                times: number;
+                /**
+                 * Format: int64
+                 * @description when it was last seen
+                 */
+                at: number;
+            }[];
+            notes: {
+                run: string;
+                /** Format: int64 */
+                at: number;
+                text: string;
+            }[];
+            /** @description those the student was in, latest first */
+            lessons: {
+                run: string;
+                /** Format: int64 */
+                at: number;
+                engaged?: number;
+                effort?: number;
+            }[];
             skills: {
                 /** @description its id: stroke.direction.situation */
                 skill: string;
@@ -2471,10 +2581,22 @@ export interface components {
             kind: string;
             block?: components["schemas"]["Id"];
             student?: components["schemas"]["Id"];
+            /** @description several who did it as one */
+            players?: components["schemas"]["Id"][];
+            /** @description the stage */
             step?: number;
             value?: number;
+            of?: number;
+            best?: number;
+            /** @enum {string} */
+            where?: "net" | "long" | "wide" | "short";
+            spot?: components["schemas"]["Point"];
+            marks?: string[];
+            court?: number;
+            sides?: components["schemas"]["Id"][][];
             text?: string;
             undoes?: components["schemas"]["Id"];
+            amends?: components["schemas"]["Id"];
         };
         Score: {
             warmUpLeft?: number;
@@ -2492,7 +2614,7 @@ export interface components {
         };
         RunState: {
             /** @enum {string} */
-            status: "ready" | "running" | "paused" | "finished";
+            status: "ready" | "running" | "paused" | "finished" | "givenUp" | "removed";
             block: number;
             /** Format: int64 */
             since: number;
@@ -2507,6 +2629,17 @@ export interface components {
                 [key: string]: number;
             };
             note: string;
+            /** @description lines about single students */
+            notes?: {
+                [key: string]: string;
+            };
+            /** @description the coach's words, by student */
+            tags?: {
+                [key: string]: {
+                    [key: string]: number;
+                };
+            };
+            absent?: string[];
             events: number;
             blocks: {
                 id: string;
@@ -2522,12 +2655,57 @@ export interface components {
                 basketLeft: number;
                 /** @description the basket is nearly empty */
                 pickUpNow: boolean;
-                score?: components["schemas"]["Score"];
+                turn?: {
+                    student: string;
+                    balls: number;
+                };
+                courts?: {
+                    sides: string[][];
+                    score: components["schemas"]["Score"];
+                    rallies: number[];
+                }[];
+                played?: {
+                    block: string;
+                    court: number;
+                    sides: string[][];
+                    points: number[];
+                    rallies: number[];
+                    over: boolean;
+                    winner: number;
+                    marks?: {
+                        [key: string]: number;
+                    };
+                    own?: {
+                        [key: string]: number;
+                    };
+                }[];
                 students?: {
                     id: string;
                     stage: number;
                     met: boolean;
+                    /** @description a gate that the others have to reach too holds this one */
+                    waits?: boolean;
                     stages: {
+                        /** @enum {string} */
+                        holder?: "pair" | "team";
+                        cue?: string;
+                        /** @description somebody else was first */
+                        over?: boolean;
+                        /** @description good ones of which nobody counted the misses */
+                        extra?: number;
+                        tries?: number[];
+                        /** Format: int64 */
+                        tryAt?: number;
+                        /** @description ms */
+                        times?: number[];
+                        /** @description not yet, nearly, held */
+                        held?: number[];
+                        lastHeld?: number;
+                        skipped?: boolean;
+                        locked?: boolean;
+                        misses?: {
+                            [key: string]: number;
+                        };
                         label: string;
                         goal: components["schemas"]["Goal"];
                         goalLabel: string;
@@ -2545,6 +2723,24 @@ export interface components {
         };
         Run: {
             id: string;
+            /** @description who plays whom in each game block, turn by turn and court by court */
+            pairings: {
+                [key: string]: string[][][][];
+            };
+            /** @description by block, how its stages went when they were last done */
+            lastTime: {
+                [key: string]: components["schemas"]["LastTime"][];
+            };
+            /** @description the coach's own for what is seen */
+            words: string[];
+            /** @description what was changed afterwards */
+            trace: {
+                id: string;
+                /** Format: int64 */
+                at: number;
+                kind: string;
+                undone?: boolean;
+            }[];
             /** @description the kinds of event that can be taken back */
             undoable: string[];
             pairs: components["schemas"]["Pairs"];
@@ -2552,13 +2748,37 @@ export interface components {
             students: components["schemas"]["Student"][];
             state: components["schemas"]["RunState"];
         };
+        PlayedGame: {
+            run: string;
+            block: string;
+            /** Format: int64 */
+            at: number;
+            title: string;
+            court: number;
+            sides: {
+                id: string;
+                name: string;
+            }[][];
+            points: number[];
+            rallies: number[];
+            over: boolean;
+            winner: number;
+            favours: number;
+            marks?: {
+                [key: string]: number;
+            };
+            own?: {
+                [key: string]: number;
+            };
+        };
         RunSummary: {
             id: string;
             lesson: string;
             title: string;
             day: string;
             /** @enum {string} */
-            status: "ready" | "running" | "paused" | "finished";
+            status: "ready" | "running" | "paused" | "finished" | "givenUp" | "removed";
+            games: components["schemas"]["PlayedGame"][];
             /** Format: double */
             minutes: number;
             note: string;
@@ -2572,6 +2792,8 @@ export interface components {
                 goalsMet: number;
                 /** @description done and not hit */
                 repetitions?: number;
+                /** @description what was counted besides balls */
+                marks?: string[];
                 engagement?: number;
             }[];
         };
@@ -3188,6 +3410,11 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
+                    /** @description what it is a run of, in the version that was opened; the first event of a run begins it */
+                    lesson?: {
+                        id: components["schemas"]["Id"];
+                        version: number;
+                    };
                     events: components["schemas"]["Event"][];
                 };
             };

@@ -93,7 +93,9 @@
   const turn = $derived(check && check.turn.balls.length === p.feeds.length ? check.turn : undefined);
   const good = $derived(check?.player.stages[0]?.rate);
   const chances = $derived(
-    drill.targets.map((_, i) => check?.player.stages[drill.stages.findIndex((s) => s.target === i)]?.rate?.mean)
+    drill.targets.map(
+      (_, i) => check?.player.stages[drill.stages.findIndex((s) => s.target === i)]?.rate?.mean
+    )
   );
 
   function set(next: Drill, key = '') {
