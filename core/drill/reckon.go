@@ -188,7 +188,7 @@ func (d *Drill) Turns(
 func (d *Drill) slower() float64 {
 	sum := 0.0
 	for _, s := range d.Stages {
-		sum += 1 / s.pace()
+		sum += math.Sqrt(1 / s.pace())
 	}
 	return sum / float64(max(1, len(d.Stages)))
 }
@@ -376,7 +376,7 @@ func (t Turns) tries(i int) int {
 	if !s.Goal.Kind.Timed() {
 		return 0
 	}
-	apart := t.tempo.SecondsPerBall / t.d.slower() / s.pace() * t.share()
+	apart := t.tempo.SecondsPerBall / t.d.slower() / math.Sqrt(s.pace()) * t.share()
 	return max(1, int(float64(s.Goal.Seconds)/apart))
 }
 

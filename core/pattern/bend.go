@@ -146,16 +146,18 @@ func (p Pattern) Moved(by court.Point) Pattern {
 	return p
 }
 
-// Paced is the pattern at so much of its pace: a ball takes as much longer to its
-// bounce, and all come as much farther apart. A ball that cannot be made so slow or
-// so fast flies as it did.
+// Paced is the pattern at so much of its pace, as a coach means it: half pace is half
+// the work put into the ball, so that it flies √½ as fast. A ball takes 1/√k as long to
+// its bounce, and all come as much farther apart [trade, set by judgement]. A ball that
+// cannot be made so slow or so fast flies as it did.
 func (p Pattern) Paced(k float64) Pattern {
 	if k == 1 {
 		return p
 	}
 	balls, err := p.Fly()
 	c, err2 := court.ByID(p.Court)
-	p = p.Tempo(1 / k)
+	longer := math.Sqrt(1 / k)
+	p = p.Tempo(longer)
 	if err != nil || err2 != nil {
 		return p
 	}
@@ -168,7 +170,7 @@ func (p Pattern) Paced(k float64) Pattern {
 		if f.Meet == InAir {
 			was = balls[i].Contact
 		}
-		if f.By, f.Want = flight.ByTime, was/k; f.How.Flown() && was > 0 && f.fly(c, ball, false).Feasible {
+		if f.By, f.Want = flight.ByTime, was*longer; f.How.Flown() && was > 0 && f.fly(c, ball, false).Feasible {
 			p.Feeds[i] = f
 		}
 	}
