@@ -39,7 +39,7 @@ func TestAStagesOwnSetting(t *testing.T) {
 	back.Y -= 4
 	farther := oneStage(t, func(s *Stage) { s.Place = &back })
 	near, far := full.Asks(nil, 0, footwork.Club)[0], farther.Asks(nil, 0, footwork.Club)[0]
-	require.InDelta(t, near.From.Y-4, far.From.Y, 0.5)
+	require.InDelta(t, near.From.Y-4, far.From.Y, 2)
 	require.Greater(t, far.Length, near.Length+3)
 	require.Less(t, rate(&farther), rate(&full))
 	require.Equal(t, full.Pattern, farther.Pattern, "the drill keeps its own")
