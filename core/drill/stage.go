@@ -166,7 +166,11 @@ func (d *Drill) At(i int) *Drill {
 		for k, f := range s.Feeds {
 			feeds[k] = p.Feeds[f]
 		}
-		p.Feeds = feeds
+		stations := slices.ContainsFunc(p.Feeds, func(f pattern.Feed) bool { return f.Go != nil })
+		if p.Feeds = feeds; len(feeds) == 1 && stations { // one of several: it stays there
+			p.Feeds[0].Go = nil
+			p.Start, p.Base = feeds[0].To, feeds[0].To
+		}
 	}
 	if s.Place != nil {
 		p = p.Moved(court.Point{X: s.Place.X - p.Feeds[0].To.X, Y: s.Place.Y - p.Feeds[0].To.Y})

@@ -1,8 +1,10 @@
 package run
 
 import (
+	"math"
 	"slices"
 
+	"hodometer/core/court"
 	"hodometer/core/drill"
 	"hodometer/core/goal"
 	"hodometer/core/lesson"
@@ -110,14 +112,36 @@ func (f *fold) tap(e *Event) {
 			turn.Balls++
 			b.Turn = &turn
 		}
-		if e.Kind == Miss && e.Where != "" {
+		if where := f.where(e); e.Kind == Miss && where != "" {
 			if s.Misses == nil {
 				s.Misses = map[string]int{}
 			}
-			s.Misses[e.Where]++
+			s.Misses[where]++
 		}
 	}
 	f.toward(b, st, e.Stage, func(t *Tally, g goal.Goal) bool { return t.add(g, good, e.Kind == Miss) })
+}
+
+// where a ball went, in the word for it; "" where nobody said.
+func (f *fold) where(e *Event) string {
+	if e.Where != "" || e.Spot == nil {
+		return e.Where
+	}
+	i := f.blockAt(e.Block)
+	c, err := f.lesson.Blocks[i].Drill.Court()
+	if err != nil {
+		return ""
+	}
+	area := f.lesson.Blocks[i].Drill.Pattern.Area
+	switch y := e.Spot.Y; {
+	case c.Target() == court.Far && y <= 0:
+		return InNet
+	case math.Abs(e.Spot.X) > c.HalfWidth[area]:
+		return Wide
+	case math.Abs(y) > c.HalfLength:
+		return Long
+	}
+	return Short
 }
 
 func (f *fold) many(e *Event) {

@@ -121,6 +121,7 @@ type fold struct {
 	lesson *lesson.Lesson
 	state  State
 	at     map[string]int // places of the blocks
+	turns  map[int][][][2][]string
 	done   bool           // the event did what a coach may want to take back
 }
 

@@ -64,7 +64,34 @@ func (f *fold) point(e *Event) {
 		f.state.Reached = fmt.Sprintf("Game: %d–%d", c.Score.Points[0], c.Score.Points[1])
 		b.Played = append(b.Played, c.played(b.ID, e.Court))
 	}
+	if c.Score.Moves != was.Moves {
+		f.move(b, c, e.Court)
+	}
 	f.done = true
+}
+
+// move takes all one place on where others are on deck: what was played so far is
+// kept for those who played it, and the score goes on.
+func (f *fold) move(b *BlockState, c *CourtState, court int) {
+	i := f.blockAt(b.ID)
+	if f.lesson.Blocks[i].Moves() != lesson.OnDeck {
+		return
+	}
+	turns, ok := f.turns[i]
+	if !ok {
+		turns = formation.Pairings(f.lesson, &f.lesson.Blocks[i])
+		if f.turns == nil {
+			f.turns = map[int][][][2][]string{}
+		}
+		f.turns[i] = turns
+	}
+	if len(turns) == 0 {
+		return
+	}
+	if !c.Score.Over && c.Rallies != [2]int{} {
+		b.Played = append(b.Played, c.played(b.ID, court))
+	}
+	*c = CourtState{Sides: turns[c.Score.Moves%len(turns)][0], Score: c.Score}
 }
 
 // note counts what the rally carried, and the own score of who made it.

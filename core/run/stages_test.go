@@ -469,3 +469,43 @@ func holds(t *testing.T, want, got any, at string) {
 		require.Equal(t, want, got, at)
 	}
 }
+
+// On deck, all move one place after five balls: who is where changes by itself, what
+// was played is kept for those who played it, and each one's own score goes on.
+func TestAllMoveOnePlace(t *testing.T) {
+	s := &script{l: everything(t)}
+	s.l.Students = append(s.l.Students, uid(105), uid(106))
+	b := &s.l.Blocks[1]
+	b.Arrangement = &lesson.Arrangement{Manner: lesson.OnDeck, Balls: 5}
+	b.Match.Rules = game.Rules{
+		To: 9, WinBy: 1, SecondsPerPoint: 10, OwnScores: true, WarmUp: 1, Net: "set", Set: &game.Set{Rallies: 5, Points: 1},
+	}
+	require.Empty(t, s.l.Validate())
+	first := Fold(s.l, nil).Blocks[1].Courts[0].Sides
+	for range 5 {
+		s.rally(0, 0)
+	}
+	court := Fold(s.l, s.events).Blocks[1].Courts[0]
+	require.NotEqual(t, first, court.Sides, "after practice too")
+	require.Empty(t, Fold(s.l, s.events).Games())
+	for i := range 5 {
+		s.rally(i%2, i%3)
+	}
+	state := Fold(s.l, s.events)
+	court = state.Blocks[1].Courts[0]
+	require.Equal(t, 2, court.Score.Moves)
+	require.Equal(t, [2]int{1, 0}, court.Score.Points, "three of five")
+	games := state.Games()
+	require.Len(t, games, 1)
+	require.Equal(t, [2]int{3, 2}, games[0].Rallies)
+	require.Equal(t, []int{2, 2, 1}, court.Score.Own)
+}
+
+// A press on the small court says where a miss went.
+func TestWhereAMissWent(t *testing.T) {
+	s := &script{l: everything(t)}
+	for _, p := range []court.Point{{X: 0, Y: 13}, {X: 6, Y: 8}, {X: 0, Y: -1}, {X: 0, Y: 4}} {
+		s.add(Event{Kind: Miss, Block: s.l.Blocks[0].ID, Student: s.l.Students[0], Spot: &p})
+	}
+	require.Equal(t, map[string]int{Long: 1, Wide: 1, InNet: 1, Short: 1}, s.student(0).Stages[0].Misses)
+}

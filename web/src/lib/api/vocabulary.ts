@@ -20,6 +20,8 @@ const none: Vocabulary = {
   afters: [],
   bends: [],
   manners: [],
+  holders: [],
+  gates: [],
   things: [],
   equipment: []
 };

@@ -1,19 +1,26 @@
-<!-- A drill being counted: whose turn, which goal, and three buttons. -->
+<!-- A drill being counted: whose turn, which stage, and the buttons that its goal needs. -->
 <script lang="ts">
   import type { Drill } from '$lib/api/client';
   import { sayLength } from '$lib/units/length';
   import { settings } from '$lib/units/settings.svelte';
+  import BallCounter from './count/BallCounter.svelte';
+  import More from './count/More.svelte';
+  import Repetitions from './count/Repetitions.svelte';
+  import Stopwatch from './count/Stopwatch.svelte';
+  import TimedCounter from './count/TimedCounter.svelte';
+  import { Watch } from './count/watch.svelte';
   import type { Session } from './session.svelte';
 
   let { session, drill, names }: { session: Session; drill: Drill; names: string[] } = $props();
   const count = $derived(session.blockState);
   const student = $derived(session.student);
-  const step = $derived(student?.stages[student.stage]);
-  const pips = $derived(step && step.goal.count <= 12 ? step.goal.count : 0);
+  const step = $derived(session.stage);
+  const kind = $derived(step?.goal.kind ?? '');
   let cue = $state(0);
+  let more = $state(false);
   // What is this student's own comes first: the cue, and the target as it is for them.
   const own = $derived(session.block?.variants?.find((o) => o.student === student?.id));
-  const cues = $derived([...(own?.cue ? [own.cue] : []), ...drill.cues]);
+  const cues = $derived([...(step?.cue ? [step.cue] : []), ...(own?.cue ? [own.cue] : []), ...drill.cues]);
   const circle = $derived(drill.targets.find((t) => t.kind === 'circle'));
   const target = $derived(
     own && own.scale !== 1
@@ -22,10 +29,29 @@
         : `target × ${own.scale}`
       : ''
   );
+  const watch = $derived(new Watch(`${session.id} ${session.block?.id} ${student?.id} ${student?.stage}`));
+  const trying = $derived(
+    !!step?.tryAt && (step.goal.seconds ?? 60) * 1000 > session.now - (step.tryAt ?? 0)
+  );
+  const waits = $derived(student?.waits);
+  const holder = $derived(
+    step?.holder === 'pair' ? 'the pair’s' : step?.holder === 'team' ? 'all together' : ''
+  );
 
+  /** The stage in hand for this student; one behind a gate is opened on purpose. */
   function pick(i: number) {
-    if (student && session.block)
-      session.add({ kind: 'pickStep', block: session.block.id, student: student.id, step: i });
+    if (!student || !session.block) return;
+    const locked = student.stages[i]?.locked;
+    session.add({
+      kind: locked ? 'stage' : 'pickStep',
+      block: session.block.id,
+      student: student.id,
+      step: i
+    });
+  }
+  function openForAll() {
+    if (session.block && student)
+      session.add({ kind: 'stage', block: session.block.id, step: student.stage + 1 });
   }
 </script>
 
@@ -46,7 +72,8 @@
       >
         <span class="max-w-full truncate text-xl font-semibold">{names[i]}</span>
         <span class="dots" class:many={s.stages.length > 5} aria-hidden="true"
-          >{#each s.stages as t, j (j)}<span class="dot" class:met={t.met}></span>{/each}</span
+          >{#each s.stages as t, j (j)}<span class="dot" class:met={t.met} class:skipped={t.skipped}
+            ></span>{/each}</span
         >
       </button>
     {/each}
@@ -62,30 +89,16 @@
           onchange={(e) => pick(Number(e.currentTarget.value))}
         >
           {#each student.stages as t, i (i)}<option value={i}
-              >{t.met ? '✓ ' : ''}{t.label}, {t.goalLabel}</option
+              >{t.met ? '✓ ' : t.locked ? 'shut: ' : t.skipped ? 'past: ' : ''}{t.label}, {t.goalLabel}</option
             >{/each}
         </select>
       </label>
+      {#if holder}<span class="rounded border-2 border-base-content px-2 py-1 text-base">{holder}</span>{/if}
     </div>
-    <div class="flex items-end justify-between gap-3" aria-live="polite">
-      <p class="figures leading-none" aria-label="{step.count} of {step.goalLabel}">
-        <span class="text-8xl font-semibold">{step.count}</span><span class="text-4xl"
-          >/{step.goal.count}</span
-        >
-      </p>
-      {#if step.repeats}<p class="text-xl">done</p>
-      {:else}<dl class="grid grid-cols-2 gap-x-4 text-right">
-          <dt>streak</dt>
-          <dd class="figures text-3xl font-semibold" aria-label="Streak">{step.streak}</dd>
-          <dt>best</dt>
-          <dd class="figures text-xl">{step.best}</dd>
-          <dt>good</dt>
-          <dd class="figures text-xl">{step.good} of {step.balls}</dd>
-        </dl>{/if}
-    </div>
-    {#if pips}<div class="flex gap-1" aria-hidden="true">
-        {#each { length: pips }, i (i)}<span class="pip" class:on={i < step.count}></span>{/each}
-      </div>{/if}
+    {#if kind === 'timed'}<TimedCounter {session} />
+    {:else if kind === 'clock'}<Stopwatch {session} {watch} />
+    {:else if step.repeats}<Repetitions {session} bell={watch} />
+    {:else}<BallCounter {session} />{/if}
     {#if session.state.reached}
       <p
         class="rounded border-2 border-base-content bg-accent px-3 py-1.5 text-lg leading-snug font-bold text-accent-content"
@@ -93,10 +106,20 @@
       >
         Goal reached: {session.state.reached}
       </p>
+    {:else if waits}
+      <div class="flex items-center justify-between gap-2">
+        <p class="text-lg font-semibold">Waits until all have met it.</p>
+        <button type="button" class="btn h-14 border-2 border-base-content" onclick={openForAll}
+          >Open it for all</button
+        >
+      </div>
+    {:else if step.over && !step.met}
+      <p class="text-xl font-semibold">Somebody else was first.</p>
     {:else if student.met}
       <p class="text-xl font-semibold">All goals met. Move on, or make it harder.</p>
     {:else}
       {@const said = cues[cue % Math.max(1, cues.length)]}
+      {#if session.last}<p class="text-lg">Last time {session.last.said}</p>{/if}
       {#if target}<p class="-mb-3 text-lg font-semibold">Own {target}</p>{/if}
       {#if said}<button
           type="button"
@@ -107,21 +130,49 @@
     {/if}
   </section>
 
-  <div class="grid gap-2" class:grid-cols-2={!step.repeats}>
-    <button type="button" class="big good" aria-keyshortcuts="g" onclick={() => session.tap('good')}
-      ><span aria-hidden="true">{step.repeats ? '+1' : '✓'}</span> {step.repeats ? 'Done' : 'Good'}</button
-    >
-    {#if !step.repeats}<button
-        type="button"
-        class="big miss"
-        aria-keyshortcuts="m"
-        onclick={() => session.tap('miss')}><span aria-hidden="true">×</span> Miss</button
-      >{/if}
+  <div class="grid grid-cols-2 gap-2">
+    {#if kind === 'timed'}
+      <button type="button" class="big good" onclick={() => session.at('count', { value: 1 })}>+1</button>
+      <div class="grid grid-rows-2 gap-2">
+        <button type="button" class="big half" onclick={() => session.at('count', { value: 5 })}>+5</button>
+        <button type="button" class="big half" class:good={!trying} onclick={() => session.at('go')}
+          >{step.tries?.length ? 'Again' : 'Start'}</button
+        >
+      </div>
+    {:else if kind === 'clock'}
+      {#if watch.since}
+        <button
+          type="button"
+          class="big good"
+          onclick={() => session.at('time', { value: Math.max(100, watch.take(false)) })}>Stop</button
+        >
+        <button
+          type="button"
+          class="big"
+          onclick={() => session.at('time', { value: Math.max(100, watch.take(true)) })}>Lap</button
+        >
+      {:else}
+        <button type="button" class="big good col-span-2" onclick={() => watch.start()}>Start</button>
+      {/if}
+    {:else if step.repeats}
+      <button type="button" class="big good" aria-keyshortcuts="g" onclick={() => session.tap('good')}
+        ><span aria-hidden="true">+1</span> Done</button
+      >
+      <button type="button" class="big" onclick={() => session.at('reps', { value: 5 })}>+5</button>
+    {:else}
+      <button type="button" class="big good" aria-keyshortcuts="g" onclick={() => session.tap('good')}
+        ><span aria-hidden="true">{kind === 'rally' ? '+1' : '✓'}</span>
+        {kind === 'rally' ? 'Shot' : 'Good'}</button
+      >
+      <button type="button" class="big miss" aria-keyshortcuts="m" onclick={() => session.tap('miss')}
+        ><span aria-hidden="true">×</span> {kind === 'rally' ? 'Over' : 'Miss'}</button
+      >
+    {/if}
   </div>
-  <div class="my-2 grid grid-cols-2 gap-2">
+  <div class="my-2 grid grid-cols-3 gap-2">
     <button
       type="button"
-      class="btn h-14 text-lg"
+      class="btn h-14 min-w-0 text-lg leading-tight"
       aria-keyshortcuts="u"
       disabled={!session.state.undoable}
       onclick={() => session.undo()}>Undo {session.state.undoWords ?? ''}</button
@@ -129,17 +180,26 @@
     {#if count.basketLeft >= 0}
       <button
         type="button"
-        class="btn h-14 text-lg"
+        class="btn h-14 min-w-0 text-lg leading-tight"
         class:btn-warning={count.pickUpNow}
         aria-keyshortcuts="b"
         aria-label="{count.basketLeft} balls left in the basket. Picked up: full again"
         onclick={() => session.block && session.add({ kind: 'pickUp', block: session.block.id })}
       >
         <span class="figures text-2xl">{count.basketLeft}</span>
-        {count.pickUpNow ? 'pick up!' : 'balls left'}
+        {count.pickUpNow ? 'pick up!' : 'left'}
       </button>
-    {/if}
+    {:else}<span></span>{/if}
+    <button type="button" class="btn h-14 text-lg" aria-keyshortcuts="w" onclick={() => (more = true)}
+      >Write…</button
+    >
   </div>
+  {#if more}<More
+      {session}
+      {drill}
+      name={names[session.students.findIndex((s) => s.id === student.id)] ?? ''}
+      onclose={() => (more = false)}
+    />{/if}
 {:else}
   <p class="flex-1 p-4 text-xl">
     Nobody is in this lesson, so there is nobody to count. Add students to the plan, then begin again.
@@ -180,14 +240,8 @@
   .dot.met {
     background: var(--color-base-content);
   }
-  .pip {
-    flex: 1;
-    height: 1rem;
-    border: 2px solid var(--color-base-content);
-    border-radius: 0.2rem;
-  }
-  .pip.on {
-    background: #d7ee2a;
+  .dot.skipped {
+    border-style: dotted;
   }
   .big {
     min-height: 6.5rem;
@@ -203,6 +257,10 @@
   }
   .big.miss {
     background: var(--color-base-100);
+  }
+  .big.half {
+    min-height: 3rem;
+    font-size: 1.5rem;
   }
   .big:active {
     transform: scale(0.97);

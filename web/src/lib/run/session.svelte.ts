@@ -17,6 +17,12 @@ export class Session {
   readonly students: Run['students'];
   /** The students of the one and the other partner of a script's pairs. */
   readonly pairs: Run['pairs'];
+  /** Who plays whom in each game block, turn by turn and court by court. */
+  readonly pairings: Run['pairings'];
+  /** How each drill block's stages went when they were last done. */
+  readonly lastTime: Run['lastTime'];
+  /** The coach's own words for what is seen, those used most first. */
+  readonly words: Run['words'];
   /** The kinds of tap that can be taken back. */
   readonly #undoable: readonly string[];
   state = $state.raw<Run['state']>() as Run['state'];
@@ -34,6 +40,9 @@ export class Session {
     this.lesson = run.lesson;
     this.students = run.students;
     this.pairs = run.pairs;
+    this.pairings = run.pairings;
+    this.lastTime = run.lastTime;
+    this.words = run.words;
     this.#undoable = run.undoable;
     this.state = run.state;
     this.#outbox = JSON.parse(localStorage.getItem(this.#key) ?? '[]') as RunEvent[];
@@ -79,10 +88,25 @@ export class Session {
     this.#store();
     void this.send();
   }
-  tap(kind: 'good' | 'miss') {
+  /** The stage that the student in focus is at. */
+  get stage() {
     const s = this.student;
-    if (kind === 'miss' && s?.stages[s.stage]?.repeats) return; // it is done, not hit
-    if (this.block && s) this.add({ kind, block: this.block.id, student: s.id, step: s.stage });
+    return s?.stages[s.stage];
+  }
+  /** How that stage went for the student when it was last done. */
+  get last() {
+    const s = this.student;
+    return this.lastTime[this.block?.id ?? '']?.find((l) => l.student === s?.id && l.stage === s?.stage);
+  }
+  /** Something happened at the stage of the student in focus. */
+  at(kind: string, more: Partial<RunEvent> = {}) {
+    const s = this.student;
+    if (this.block && s) this.add({ kind, block: this.block.id, student: s.id, step: s.stage, ...more });
+  }
+  tap(kind: 'good' | 'miss') {
+    const goal = this.stage?.goal.kind;
+    if (kind === 'miss' && this.stage?.repeats) return; // it is done, not hit
+    if (goal !== 'clock' && !(goal === 'timed' && this.stage?.goal.setOf)) this.at(kind);
   }
   goTo(index: number) {
     const b = this.lesson.blocks[index];
@@ -113,7 +137,7 @@ export class Session {
         const events = this.#outbox.slice(0, BATCH);
         const { data, error, response } = await api.POST('/api/v1/runs/{run}/events', {
           params: { path: { run: this.id } },
-          body: { events }
+          body: { lesson: { id: this.lesson.id, version: this.lesson.version }, events }
         });
         if (data) {
           this.state = data;

@@ -16,3 +16,8 @@ export function beep(hertz: number, seconds = 0.18) {
     // Sound is a help, never a need: colour and text say the same.
   }
 }
+
+/** A short shake, where the device has one. */
+export function buzz(ms: number) {
+  navigator.vibrate?.(ms);
+}

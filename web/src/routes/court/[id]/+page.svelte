@@ -4,7 +4,13 @@
   import Courtside from '$lib/run/Courtside.svelte';
   import Load from '$lib/shell/Load.svelte';
 
-  const ask = () => need(api.GET('/api/v1/runs/{run}', { params: { path: { run: page.params.id ?? '' } } }));
+  const ask = () => {
+    const params = { path: { run: page.params.id ?? '' } };
+    const lesson = page.url.searchParams.get('lesson');
+    return lesson
+      ? need(api.PUT('/api/v1/runs/{run}', { params, body: { lesson } }))
+      : need(api.GET('/api/v1/runs/{run}', { params }));
+  };
 </script>
 
 <Load {ask}>

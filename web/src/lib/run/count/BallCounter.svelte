@@ -1,0 +1,54 @@
+<!-- Balls, one press each: good or missed; the shots of a rally; a race. -->
+<script lang="ts">
+  import type { Session } from '../session.svelte';
+
+  let { session }: { session: Session } = $props();
+  const step = $derived(session.stage!);
+  const rally = $derived(step.goal.kind === 'rally');
+  const pips = $derived(step.goal.count > 1 && step.goal.count <= 12 ? step.goal.count : 0);
+  const others = $derived(
+    step.goal.kind === 'race'
+      ? (session.blockState?.students ?? [])
+          .filter((s) => s.id !== session.student?.id)
+          .map((s) => s.stages[session.student?.stage ?? 0]?.count ?? 0)
+      : []
+  );
+</script>
+
+<div class="flex items-end justify-between gap-3" aria-live="polite">
+  <p class="figures leading-none" aria-label="{step.count} of {step.goalLabel}">
+    <span class="text-8xl font-semibold">{step.count}</span><span class="text-4xl">/{step.goal.count}</span>
+  </p>
+  <dl class="grid grid-cols-2 gap-x-4 text-right">
+    {#if step.goal.kind === 'race'}
+      <dt>the other{others.length > 1 ? 's' : ''}</dt>
+      <dd class="figures text-3xl font-semibold">{others.join(' · ')}</dd>
+    {:else}
+      <dt>{rally ? 'this rally' : 'streak'}</dt>
+      <dd class="figures text-3xl font-semibold" aria-label={rally ? 'This rally' : 'Streak'}>
+        {step.streak}
+      </dd>
+    {/if}
+    <dt>best</dt>
+    <dd class="figures text-xl">{step.best}</dd>
+    {#if !rally}
+      <dt>good</dt>
+      <dd class="figures text-xl">{step.good} of {step.balls}</dd>
+    {/if}
+  </dl>
+</div>
+{#if pips}<div class="flex gap-1" aria-hidden="true">
+    {#each { length: pips }, i (i)}<span class="pip" class:on={i < step.count}></span>{/each}
+  </div>{/if}
+
+<style>
+  .pip {
+    flex: 1;
+    height: 1rem;
+    border: 2px solid var(--color-base-content);
+    border-radius: 0.2rem;
+  }
+  .pip.on {
+    background: #d7ee2a;
+  }
+</style>
