@@ -33,7 +33,12 @@ func TestAStagesOwnSetting(t *testing.T) {
 	slow, quick := half.Outlook([]Player{p}, 20).Players[0], full.Outlook([]Player{p}, 20).Players[0]
 	require.InDelta(t, quick.Contacts.Value*math.Sqrt(0.5), slow.Contacts.Value, 2)
 	asks := half.Asks(nil, 0, footwork.Club)
-	require.Less(t, asks[0].Widened, full.Asks(nil, 0, footwork.Club)[0].Widened*0.85, "there is more time, too")
+	require.Less(
+		t,
+		asks[0].Widened,
+		full.Asks(nil, 0, footwork.Club)[0].Widened*0.85,
+		"there is more time, too",
+	)
 
 	back := full.Pattern.Feeds[0].To
 	back.Y -= 4

@@ -122,7 +122,7 @@ func sayTimed(g Goal) string {
 	case g.Count == 0:
 		what = "as many as there are"
 	case g.SetOf > 0:
-		what = fmt.Sprintf("%d sets of %d", g.Count, g.SetOf)
+		what = units.Plural(g.Count, "set", "sets") + fmt.Sprintf(" of %d", g.SetOf)
 	}
 	return what + " in " + sayTime(g.Seconds)
 }

@@ -116,7 +116,13 @@ func TestFiguresOfTheTrade(t *testing.T) {
 
 	tempo, err := ByID("two-count-tempo")
 	require.NoError(t, err)
-	require.InDelta(t, 28, 60/tempo.Tempo().SecondsPerBall, 3, "a pair new to it counts about 28 in a minute")
+	require.InDelta(
+		t,
+		28,
+		2*60/tempo.Tempo().SecondsPerBall,
+		3,
+		"a pair new to it counts about 28 in a minute",
+	)
 	for i, s := range tempo.Stages { // one, two and three minutes
 		require.Equal(t, goal.Goal{Kind: goal.Timed, Seconds: 60 * (i + 1), SetOf: 2}, s.Goal)
 	}

@@ -170,7 +170,8 @@ func (p Pattern) Paced(k float64) Pattern {
 		if f.Meet == InAir {
 			was = balls[i].Contact
 		}
-		if f.By, f.Want = flight.ByTime, was*longer; f.How.Flown() && was > 0 && f.fly(c, ball, false).Feasible {
+		if f.By, f.Want = flight.ByTime, was*longer; f.How.Flown() && was > 0 &&
+			f.fly(c, ball, false).Feasible {
 			p.Feeds[i] = f
 		}
 	}

@@ -119,7 +119,7 @@ func (f *fold) tap(e *Event) {
 			s.Misses[where]++
 		}
 	}
-	f.toward(b, st, e.Stage, func(t *Tally, g goal.Goal) bool { return t.add(g, good, e.Kind == Miss) })
+	f.toward(b, st, e.Stage, func(t *Tally, g goal.Goal) bool { return t.add(g, good, e.Kind == Miss, e.At) })
 }
 
 // where a ball went, in the word for it; "" where nobody said.
@@ -159,14 +159,14 @@ func (f *fold) many(e *Event) {
 		}
 		f.toward(b, st, e.Stage, func(t *Tally, g goal.Goal) bool {
 			if g.Kind.Timed() || g.Kind.StartsAgain() {
-				return t.many(g, e.Value)
+				return t.many(g, e.Value, e.At)
 			}
 			t.good += e.Value
-			return t.judge(g)
+			return t.judge(g, e.At)
 		})
 		return
 	}
-	f.toward(b, st, e.Stage, func(t *Tally, g goal.Goal) bool { return t.many(g, e.Value) })
+	f.toward(b, st, e.Stage, func(t *Tally, g goal.Goal) bool { return t.many(g, e.Value, e.At) })
 }
 
 // goOn begins a try.
@@ -184,7 +184,7 @@ func (f *fold) time(e *Event) {
 	if b, st := f.doer(e); st != nil {
 		f.toward(b, st, e.Stage, func(t *Tally, g goal.Goal) bool {
 			t.Times = append(slices.Clone(t.Times), e.Value)
-			return t.judge(g)
+			return t.judge(g, e.At)
 		})
 	}
 }
@@ -199,7 +199,7 @@ func (f *fold) reps(e *Event) {
 	s.Good += e.Value
 	f.toward(b, st, e.Stage, func(t *Tally, g goal.Goal) bool {
 		t.good += e.Value
-		return t.judge(g)
+		return t.judge(g, e.At)
 	})
 }
 
@@ -239,7 +239,7 @@ func (f *fold) counted(e *Event) {
 			t.Count = 0
 			return false
 		}
-		return t.judge(g)
+		return t.judge(g, e.At)
 	})
 	if e.Of == 0 {
 		s.Good = 0
@@ -281,6 +281,10 @@ func (s *StageState) over() bool { return s.Met || s.Over || s.Skipped }
 func (st *StudentState) advance(from int, b *BlockState) {
 	n := len(st.Stages)
 	all := true
+	if st.Stages[from].Goal.Kind.Timed() { // its time goes on; the coach says when to go on
+		st.Met = !slices.ContainsFunc(st.Stages, func(s StageState) bool { return !s.over() })
+		return
+	}
 	for i := range st.Stages {
 		next := (from + 1 + i) % n
 		if st.Stages[next].over() {
@@ -325,14 +329,17 @@ func (b *BlockState) locked(st *StudentState, stage int) bool {
 	return false
 }
 
-// lock marks the stages that no gate is open to.
-func (f *fold) lock() {
+// finishUp marks the stages that no gate is open to, and says what was counted.
+func (f *fold) finishUp() {
 	for i := range f.state.Blocks {
 		b := &f.state.Blocks[i]
 		for j := range b.Students {
 			st := &b.Students[j]
 			for k := range st.Stages {
-				st.Stages[k].Locked = b.locked(st, k)
+				s := &st.Stages[k]
+				if s.Locked = b.locked(st, k); s.anything() {
+					s.Said = s.say()
+				}
 			}
 		}
 	}

@@ -28,7 +28,7 @@ func Fold(l *lesson.Lesson, events []Event) State {
 		}
 		f.apply(e)
 	}
-	f.lock()
+	f.finishUp()
 	f.state.Events = len(ordered)
 	return f.state
 }
@@ -122,7 +122,7 @@ type fold struct {
 	state  State
 	at     map[string]int // places of the blocks
 	turns  map[int][][][2][]string
-	done   bool           // the event did what a coach may want to take back
+	done   bool // the event did what a coach may want to take back
 }
 
 func (f *fold) apply(e *Event) {

@@ -54,7 +54,7 @@ var kinds = []kind{
 		(*fold).reps,
 		"the repetitions",
 	},
-	{Held, []need{aStudent, aStage, between(0, 2, "held is")}, (*fold).held, "held or not"},
+	{Held, []need{aStudent, aStage, between(0, 2, "held is")}, (*fold).held, "that"},
 	{GoTo, []need{aBlock}, (*fold).goTo, ""},
 	{Start, nil, (*fold).start, ""},
 	{Pause, nil, func(f *fold, e *Event) { f.stop(e.At) }, ""},

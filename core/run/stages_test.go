@@ -478,7 +478,13 @@ func TestAllMoveOnePlace(t *testing.T) {
 	b := &s.l.Blocks[1]
 	b.Arrangement = &lesson.Arrangement{Manner: lesson.OnDeck, Balls: 5}
 	b.Match.Rules = game.Rules{
-		To: 9, WinBy: 1, SecondsPerPoint: 10, OwnScores: true, WarmUp: 1, Net: "set", Set: &game.Set{Rallies: 5, Points: 1},
+		To:              9,
+		WinBy:           1,
+		SecondsPerPoint: 10,
+		OwnScores:       true,
+		WarmUp:          1,
+		Net:             "set",
+		Set:             &game.Set{Rallies: 5, Points: 1},
 	}
 	require.Empty(t, s.l.Validate())
 	first := Fold(s.l, nil).Blocks[1].Courts[0].Sides

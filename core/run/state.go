@@ -63,7 +63,9 @@ type StageState struct {
 	Locked  bool `json:"locked,omitempty"`
 	// Where the misses went, by the word for it.
 	Misses map[string]int `json:"misses,omitempty"`
-	gate   drill.GateFor
+	// Said is all of it as a coach says it; "" where nothing was counted.
+	Said string `json:"said,omitempty"`
+	gate drill.GateFor
 }
 
 // StudentState is one student in one drill.

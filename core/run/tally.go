@@ -8,7 +8,7 @@ import (
 
 // add counts so many good balls at once, or a miss, toward a goal, and says whether it
 // was just met.
-func (t *Tally) add(g goal.Goal, good int, miss bool) (met bool) {
+func (t *Tally) add(g goal.Goal, good int, miss bool, at int64) (met bool) {
 	switch {
 	case g.Kind.Timed():
 		t.odd += good
@@ -21,12 +21,12 @@ func (t *Tally) add(g goal.Goal, good int, miss bool) (met bool) {
 		t.Streak += good
 		t.Best = max(t.Best, t.Streak)
 	}
-	return t.judge(g)
+	return t.judge(g, at)
 }
 
 // many counts what was not tapped ball by ball: more in all, or a whole streak or
 // rally that is over.
-func (t *Tally) many(g goal.Goal, value int) (met bool) {
+func (t *Tally) many(g goal.Goal, value int, at int64) (met bool) {
 	switch {
 	case g.Kind.Timed():
 		t.try(value)
@@ -39,7 +39,7 @@ func (t *Tally) many(g goal.Goal, value int) (met bool) {
 	default:
 		t.Extra = max(-t.good, t.Extra+value)
 	}
-	return t.judge(g)
+	return t.judge(g, at)
 }
 
 // try adds to the running try of a timed goal.
@@ -62,9 +62,9 @@ func (t *Tally) begin(at int64) {
 	t.TryAt, t.odd = at, 0
 }
 
-// judge sets the count and says whether the goal was just met. What is met stays so,
-// and its count with it.
-func (t *Tally) judge(g goal.Goal) (met bool) {
+// judge sets the count and says whether the goal was just met, at that time. What is met
+// stays so, and its count with it.
+func (t *Tally) judge(g goal.Goal, at int64) (met bool) {
 	if t.Met && g.Count > 0 && !g.Kind.Timed() {
 		return false
 	}
@@ -82,8 +82,11 @@ func (t *Tally) judge(g goal.Goal) (met bool) {
 	switch {
 	case g.Kind == goal.Clock:
 		t.Met = t.Count >= g.Count && (g.Seconds == 0 || slices.Min(t.Times) <= 1000*g.Seconds)
+	case g.Kind.Timed() && g.Count == 0: // as many as there are: when its time is up
+		up := t.TryAt == 0 || at >= t.TryAt+1000*int64(g.Seconds) || len(t.Tries) > 1
+		t.Met = t.Met || up && t.Best > 0
 	case g.Kind.Timed():
-		t.Met = len(t.Tries) > 0 && t.Best >= max(1, g.Count)
+		t.Met = t.Best >= g.Count
 	default:
 		t.Met = t.Count >= g.Count
 	}

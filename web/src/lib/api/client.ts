@@ -15,6 +15,7 @@ export type Vocabulary = Schemas['Vocabulary'];
 export type Term = Schemas['Term'];
 export type Court = Schemas['Court'];
 export type Point = Schemas['Point'];
+export type PlayedGame = Schemas['PlayedGame'];
 export type Student = Schemas['Student'];
 export type StudentRecord = Schemas['StudentRecord'];
 export type LessonSummary = Schemas['LessonSummary'];

@@ -771,6 +771,8 @@ export interface components {
         Id: string;
         /** @description a UUIDv7 in lower case, or the name of a drill that ships */
         DrillId: string;
+        /** @description a UUIDv7 in lower case, or the name of a game that ships */
+        GameId: string;
         /** @description RFC 9457 problem details */
         Problem: {
             type: string;
@@ -2131,7 +2133,7 @@ export interface components {
             cue: string;
             rules: components["schemas"]["Rules"];
             /** @description the game of the shelf that it was */
-            game?: components["schemas"]["DrillId"];
+            game?: components["schemas"]["GameId"];
             /** @description what each side is or does */
             sides?: string[];
             /** @description players on a side; 0: as the number of students has it */
@@ -2706,6 +2708,8 @@ export interface components {
                         misses?: {
                             [key: string]: number;
                         };
+                        /** @description all of it as a coach says it; absent where nothing was counted */
+                        said?: string;
                         label: string;
                         goal: components["schemas"]["Goal"];
                         goalLabel: string;

@@ -5,19 +5,26 @@
 
   let { session, onback }: { session: Session; onback: () => void } = $props();
   const finished = $derived(session.state.status === 'finished');
-  const ids = $derived(session.students.map((s) => s.id));
+  /** What was counted of each, block by block, as a coach says it. */
   const counted = $derived(
-    ids.map((id) => {
-      const stages = session.state.blocks.flatMap((b) => b.students?.find((s) => s.id === id)?.stages ?? []);
-      const hit = stages.filter((s) => !s.repeats);
-      return {
-        balls: hit.reduce((n, s) => n + s.balls, 0),
-        good: hit.reduce((n, s) => n + s.good, 0),
-        best: Math.max(0, ...hit.map((s) => s.best)),
-        met: stages.filter((s) => s.met).length,
-        goals: stages.filter((s) => s.balls > 0).length
-      };
-    })
+    session.students.map((p) =>
+      session.state.blocks.flatMap((b) =>
+        (b.students?.find((s) => s.id === p.id)?.stages ?? [])
+          .filter((g) => g.said)
+          .map((g) => `${g.met ? '✓ ' : ''}${g.label}: ${g.said}`)
+      )
+    )
+  );
+  const games = $derived(
+    session.state.blocks.flatMap((b, i) =>
+      (b.played ?? []).map((g) => {
+        const side = (n: number) =>
+          (g.sides[n] ?? [])
+            .map((id) => first(session.students.find((s) => s.id === id)?.name ?? ''))
+            .join(' & ') || `Side ${'AB'[n]}`;
+        return `${session.lesson.blocks[i]?.title}: ${side(0)} ${g.points[0]}–${g.points[1]} ${side(1)}`;
+      })
+    )
   );
   const took = $derived(
     session.lesson.blocks.map((b, i) => ({
@@ -67,11 +74,10 @@
         {/each}
       </div>
     </details>
-    {#if c?.balls}<p class="mt-2 text-base">
-        {c.good} good of {c.balls}, best streak {c.best}, met {c.met} of {c.goals} goals tried
-      </p>{/if}
+    {#if c?.length}<p class="mt-2 text-base">{c.join('; ')}</p>{/if}
   </fieldset>
 {/each}
+{#each games as line, i (i)}<p class="mt-1 text-base">{line}</p>{/each}
 <p class="mt-2 text-sm">Seven and up is wanted.</p>
 <label class="mt-2 block">
   <span class="text-xl font-semibold">One line of notes</span>
@@ -109,7 +115,7 @@
 </details>
 <div class="mt-auto grid grid-cols-2 gap-2 pt-4">
   {#if finished}
-    <a class="btn h-16 border-base-content text-lg btn-accent" href="/log">To the log</a>
+    <a class="btn h-16 border-base-content text-lg btn-accent" href="/log/{session.id}">To the log</a>
     <a class="btn h-16 text-lg" href="/">To today</a>
     {#if session.state.undoWords === 'the end of the lesson'}<button
         type="button"

@@ -34,9 +34,6 @@
     !!step?.tryAt && (step.goal.seconds ?? 60) * 1000 > session.now - (step.tryAt ?? 0)
   );
   const waits = $derived(student?.waits);
-  const holder = $derived(
-    step?.holder === 'pair' ? 'the pair’s' : step?.holder === 'team' ? 'all together' : ''
-  );
 
   /** The stage in hand for this student; one behind a gate is opened on purpose. */
   function pick(i: number) {
@@ -84,7 +81,7 @@
       <label class="min-w-0 flex-1">
         <span class="sr-only">Goal being counted</span>
         <select
-          class="select h-14 w-full text-xl font-semibold"
+          class="select h-14 w-full pr-10 text-xl font-semibold text-ellipsis"
           value={student.stage}
           onchange={(e) => pick(Number(e.currentTarget.value))}
         >
@@ -93,7 +90,6 @@
             >{/each}
         </select>
       </label>
-      {#if holder}<span class="rounded border-2 border-base-content px-2 py-1 text-base">{holder}</span>{/if}
     </div>
     {#if kind === 'timed'}<TimedCounter {session} />
     {:else if kind === 'clock'}<Stopwatch {session} {watch} />
@@ -215,7 +211,7 @@
     gap: 0.25rem;
     min-height: 3.5rem;
     min-width: 0;
-    border: 2px solid var(--color-base-300);
+    border: 2px solid color-mix(in oklab, var(--color-base-content) 60%, transparent);
     border-radius: 0.375rem;
   }
   .student[aria-pressed='true'] {

@@ -16,7 +16,7 @@
   const name = (id: string) => names[session.students.findIndex((s) => s.id === id)] ?? '';
   const who = (i: number) => court?.sides[i] ?? [];
   const side = (i: number) => who(i).map(name).join(' & ') || `Side ${'AB'[i]}`;
-  const role = (i: number) => match.sides?.[i] ?? '';
+  const role = (i: number) => ((match.sides?.[i]?.length ?? 0) > 1 ? match.sides![i]! : '');
   // A bonus is the feeder's, whoever wins: it is set before the side is pressed. What
   // changes a rally's worth, or ends it, belongs to a side and is one press.
   const bonuses = $derived((rules.marks ?? []).filter((m) => m.bonus && !m.worth && !m.times && !m.ends));

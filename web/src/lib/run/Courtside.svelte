@@ -157,7 +157,7 @@
       {:else if block.drill}
         <CountDrill {session} drill={block.drill} {names} />
       {:else if block.match}
-        <CountGame {session} match={block.match} {names} />
+        {#key block.id}<CountGame {session} match={block.match} {names} />{/key}
       {:else}
         <ul class="flex flex-1 flex-col justify-center gap-5 px-2 text-2xl">
           {#each block.prompts ?? ['Water, shade, a breath.'] as p, i (i)}<li>{p}</li>{/each}

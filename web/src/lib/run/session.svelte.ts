@@ -83,10 +83,13 @@ export class Session {
     );
   }
 
-  add(event: Omit<RunEvent, 'id' | 'at'>) {
-    this.#outbox.push({ id: v7(), at: Date.now(), ...event });
+  /** Adds what happened, and gives its id. */
+  add(event: Omit<RunEvent, 'id' | 'at'>): string {
+    const id = v7();
+    this.#outbox.push({ id, at: Date.now(), ...event });
     this.#store();
     void this.send();
+    return id;
   }
   /** The stage that the student in focus is at. */
   get stage() {

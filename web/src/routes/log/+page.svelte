@@ -1,10 +1,34 @@
 <!-- What was done: counts, best streaks, minutes, how engaged, and the notes. -->
 <script lang="ts">
-  import { api, need } from '$lib/api/client';
+  import { api, need, type PlayedGame } from '$lib/api/client';
   import Load from '$lib/shell/Load.svelte';
   import { first, sayDay } from '$lib/units/say';
 
   const ask = () => need(api.GET('/api/v1/runs'));
+  const gone = (status: string) => status === 'removed' || status === 'givenUp';
+  const side = (of: { name: string }[], i: number) =>
+    of.map((p) => first(p.name)).join(' & ') || `Side ${'AB'[i]}`;
+  /** What was played: each game in a line, or the own scores where sides changed all the time. */
+  function said(games: PlayedGame[]): string[] {
+    const out: string[] = [];
+    for (const g of games) {
+      const own = Object.entries(g.own ?? {});
+      if (own.length && !g.over) continue;
+      out.push(
+        `${g.title}: ${side(g.sides[0] ?? [], 0)} ${g.points[0]}–${g.points[1]} ${side(g.sides[1] ?? [], 1)}${g.over ? '' : ', broken off'}`
+      );
+    }
+    const total: Record<string, number> = {};
+    const names: Record<string, string> = {};
+    for (const g of games) {
+      for (const p of g.sides.flat()) names[p.id] = first(p.name);
+      for (const [id, n] of Object.entries(g.own ?? {})) total[id] = (total[id] ?? 0) + n;
+    }
+    const ranked = Object.entries(total).sort((a, b) => b[1] - a[1]);
+    if (ranked.length)
+      out.push(`Own scores: ${ranked.map(([id, n]) => `${names[id] ?? '?'} ${n}`).join(', ')}`);
+    return out;
+  }
 </script>
 
 <svelte:head><title>Log · Hodometer</title></svelte:head>
@@ -13,11 +37,12 @@
   {#snippet children(runs)}
     <main class="mx-auto max-w-[1280px] px-6 py-6">
       <h1 class="text-3xl">Log</h1>
-      {#each runs as r (r.id)}
+      {#each runs.filter((r) => !gone(r.status)) as r (r.id)}
+        {@const played = said(r.games)}
         <article class="mt-4 grid gap-x-6 gap-y-2 border-t border-base-content pt-3 md:grid-cols-[13rem_1fr]">
           <div>
             <p class="figures text-sm">{sayDay(r.day)} · {Math.round(r.minutes)} min</p>
-            <h2 class="text-lg"><a class="hover:underline" href="/lessons/{r.lesson}">{r.title}</a></h2>
+            <h2 class="text-lg"><a class="hover:underline" href="/log/{r.id}">{r.title}</a></h2>
             {#if r.status !== 'finished'}<a
                 class="btn mt-1 border-base-content btn-accent btn-sm"
                 href="/court/{r.id}">Go on courtside</a
@@ -50,7 +75,11 @@
                         ? `${s.good} of ${s.balls}`
                         : s.repetitions
                           ? `${s.repetitions} done`
-                          : 'not counted'}</td
+                          : s.marks?.length
+                            ? ''
+                            : played.length
+                              ? 'played'
+                              : 'not counted'}</td
                     >
                     <td class="w-28">{s.balls ? `best ${s.best}` : ''}</td>
                     <td class="w-36">{s.goals ? `met ${s.goalsMet} of ${s.goals} tried` : ''}</td>
@@ -59,6 +88,10 @@
                 {/each}
               </tbody>
             </table>
+            {#each r.students.filter((x) => x.marks?.length) as x (x.id)}
+              <p class="text-sm"><strong>{first(x.name)}</strong> {x.marks?.join('; ')}</p>
+            {/each}
+            {#each played as line (line)}<p class="text-sm">{line}</p>{/each}
             {#if r.note}<p class="mt-1 italic">“{r.note}”</p>{/if}
           </div>
         </article>
@@ -68,6 +101,18 @@
         </p>
         <a class="btn mt-4 btn-primary" href="/lessons">To the lessons</a>
       {/each}
+      {#if runs.some((r) => gone(r.status))}
+        <details class="mt-6 border-t border-base-content pt-2">
+          <summary class="cursor-pointer text-base">Given up or taken out</summary>
+          <ul class="mt-1 text-base">
+            {#each runs.filter((r) => gone(r.status)) as r (r.id)}<li>
+                <a class="hover:underline" href="/log/{r.id}"
+                  >{sayDay(r.day)}, {r.title}: {r.status === 'removed' ? 'taken out' : 'given up'}</a
+                >
+              </li>{/each}
+          </ul>
+        </details>
+      {/if}
     </main>
   {/snippet}
 </Load>

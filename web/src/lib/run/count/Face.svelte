@@ -6,7 +6,7 @@
 
 <svg
   viewBox="0 0 24 24"
-  class="h-7 w-7"
+  class="h-7 w-7 shrink-0"
   aria-hidden="true"
   fill="none"
   stroke="currentColor"

@@ -40,7 +40,7 @@
   {#each words as word, i (word)}
     <button
       type="button"
-      class="btn h-16 border-2 border-base-content text-lg"
+      class="btn h-16 gap-1 border-2 border-base-content px-1 text-lg leading-tight"
       class:btn-accent={step.lastHeld === i}
       onclick={() => session.at('held', { value: i })}
       aria-label="{word}, {step.held?.[i] ?? 0} so far"

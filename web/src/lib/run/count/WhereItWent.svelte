@@ -41,7 +41,8 @@
     {#if court}
       {@const box = frame(court, 'across', 2.5, 'target')}
       <svg
-        class="mt-2 h-44 w-full touch-none"
+        class="mt-2 w-full touch-none overflow-hidden"
+        style:aspect-ratio="{box.width} / {box.height}"
         viewBox="{box.x} {box.y} {box.width} {box.height}"
         role="img"
         aria-label="Press where it came down; the words above say the same"
