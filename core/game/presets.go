@@ -11,6 +11,10 @@ import (
 // Preset is a game as a coach would set it out: the rules as data and the rest
 // in words. All are common practice [trade].
 type Preset struct {
+	// Format and FormatVersion mark it as a document of its own; those that ship are
+	// kept in their sport's folder.
+	Format        string `json:"format,omitempty"`
+	FormatVersion int    `json:"version,omitempty"`
 	ID       string    `json:"id"`
 	Title    string    `json:"title"`
 	Sports   []string  `json:"sports"`

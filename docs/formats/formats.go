@@ -10,6 +10,11 @@ import _ "embed"
 //go:embed drill.schema.json
 var Drills []byte
 
+// Games is the JSON Schema of a game document and of several in one, generated too.
+//
+//go:embed game.schema.json
+var Games []byte
+
 // Drills3 and Drills2 are the schemas of drills of versions before, which are
 // read too.
 var (

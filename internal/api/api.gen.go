@@ -279,6 +279,24 @@ func (e CheckLessonJSONBodyUnits) Valid() bool {
 	}
 }
 
+// Defines values for ListResultsParamsAs.
+const (
+	Csv  ListResultsParamsAs = "csv"
+	Json ListResultsParamsAs = "json"
+)
+
+// Valid indicates whether the value is a known member of the ListResultsParamsAs enum.
+func (e ListResultsParamsAs) Valid() bool {
+	switch e {
+	case Csv:
+		return true
+	case Json:
+		return true
+	default:
+		return false
+	}
+}
+
 // Arrangement how a group moves through a block
 type Arrangement = lesson.Arrangement
 
@@ -499,6 +517,9 @@ type FootworkQuestion struct {
 	Reaction     float64 `json:"reaction"`
 	TimeConstant float64 `json:"timeConstant"`
 }
+
+// Game A game as a document - the rules as data, and the rest in words
+type Game = game.Preset
 
 // GameAnswer defines model for GameAnswer.
 type GameAnswer struct {
@@ -759,9 +780,6 @@ type Point = court.Point
 // Practice defines model for Practice.
 type Practice = draft.Practice
 
-// Preset A game as a coach would set it out
-type Preset = game.Preset
-
 // Problem RFC 9457 problem details
 type Problem struct {
 	// Changes with 409
@@ -831,6 +849,9 @@ type RecoveryQuestion struct {
 
 // Resources what is at hand
 type Resources = lesson.Resources
+
+// Results defines model for Results.
+type Results = club.Results
 
 // RotationAnswer defines model for RotationAnswer.
 type RotationAnswer struct {
@@ -921,6 +942,9 @@ type ShapeKind string
 
 // ShelfDrill defines model for ShelfDrill.
 type ShelfDrill = club.ShelfDrill
+
+// ShelfGame A game as it stands on the shelf
+type ShelfGame = club.ShelfGame
 
 // SigmaAnswer defines model for SigmaAnswer.
 type SigmaAnswer struct {
@@ -1208,6 +1232,22 @@ type SetFavouriteJSONBody struct {
 	Favourite bool `json:"favourite"`
 }
 
+// ExportGamesParams defines parameters for ExportGames.
+type ExportGamesParams struct {
+	Id []GameId `form:"id" json:"id"`
+}
+
+// ImportGamesTextBody defines parameters for ImportGames.
+type ImportGamesTextBody = string
+
+// PutGameJSONBody defines parameters for PutGame.
+type PutGameJSONBody struct {
+	Edition int `json:"edition"`
+
+	// Game A game as a document - the rules as data, and the rest in words
+	Game Game `json:"game"`
+}
+
 // CheckLessonJSONBody defines parameters for CheckLesson.
 type CheckLessonJSONBody struct {
 	// Detail the block of which the rotation, the other arrangements and the levelling are asked too
@@ -1229,6 +1269,21 @@ type PlaceDrillJSONBody struct {
 type GetSheetParams struct {
 	Units *string `form:"units,omitempty" json:"units,omitempty"`
 }
+
+// ListResultsParams defines parameters for ListResults.
+type ListResultsParams struct {
+	Student *Id `form:"student,omitempty" json:"student,omitempty"`
+
+	// From the first day
+	From *string `form:"from,omitempty" json:"from,omitempty"`
+
+	// To the last day
+	To *string              `form:"to,omitempty" json:"to,omitempty"`
+	As *ListResultsParamsAs `form:"as,omitempty" json:"as,omitempty"`
+}
+
+// ListResultsParamsAs defines parameters for ListResults.
+type ListResultsParamsAs string
 
 // PutRunJSONBody defines parameters for PutRun.
 type PutRunJSONBody struct {
@@ -1255,6 +1310,12 @@ type PutDrillJSONRequestBody PutDrillJSONBody
 
 // SetFavouriteJSONRequestBody defines body for SetFavourite for application/json ContentType.
 type SetFavouriteJSONRequestBody SetFavouriteJSONBody
+
+// ImportGamesTextRequestBody defines body for ImportGames for text/plain ContentType.
+type ImportGamesTextRequestBody = ImportGamesTextBody
+
+// PutGameJSONRequestBody defines body for PutGame for application/json ContentType.
+type PutGameJSONRequestBody PutGameJSONBody
 
 // PutGroupJSONRequestBody defines body for PutGroup for application/json ContentType.
 type PutGroupJSONRequestBody = Group
@@ -1369,9 +1430,27 @@ type ServerInterface interface {
 	// ListDrillVersions Every state a drill was saved in, latest first
 	// (GET /api/v1/drills/{drill}/versions)
 	ListDrillVersions(ctx *echo.Context, drill DrillId) error
-	// ListGames The games that ship with the product
+	// ListGames The shelf of games - the club's own and those that ship
 	// (GET /api/v1/games)
 	ListGames(ctx *echo.Context) error
+	// ExportGames Games as a file - one as a game document, several as a document of games
+	// (GET /api/v1/games/export)
+	ExportGames(ctx *echo.Context, params ExportGamesParams) error
+	// ImportGames Put the games of a file on the shelf, all of them or none
+	// (POST /api/v1/games/import)
+	ImportGames(ctx *echo.Context) error
+	// RemoveGame Take a game of one's own off the shelf; lessons keep theirs, and saving it again brings it back
+	// (DELETE /api/v1/games/{game})
+	RemoveGame(ctx *echo.Context, game GameId) error
+	// GetGame One game of the shelf
+	// (GET /api/v1/games/{game})
+	GetGame(ctx *echo.Context, game GameId) error
+	// PutGame Make a game of one's own (edition 0) or save a change to the edition that was read; also brings back one that was taken off the shelf
+	// (PUT /api/v1/games/{game})
+	PutGame(ctx *echo.Context, game GameId) error
+	// ListGameVersions Every state a game was saved in, latest first
+	// (GET /api/v1/games/{game}/versions)
+	ListGameVersions(ctx *echo.Context, game GameId) error
 	// ListGroups Groups of students, by name
 	// (GET /api/v1/groups)
 	ListGroups(ctx *echo.Context) error
@@ -1453,6 +1532,9 @@ type ServerInterface interface {
 	// ReckonWindow The directions that land in from a place, and where to wait for the reply
 	// (POST /api/v1/reckon/window)
 	ReckonWindow(ctx *echo.Context) error
+	// ListResults What was counted, of one student or all, in a period, as JSON or CSV
+	// (GET /api/v1/results)
+	ListResults(ctx *echo.Context, params ListResultsParams) error
 	// ListRuns The log, latest first
 	// (GET /api/v1/runs)
 	ListRuns(ctx *echo.Context) error
@@ -1674,6 +1756,97 @@ func (w *ServerInterfaceWrapper) ListGames(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.ListGames(ctx)
+	return err
+}
+
+// ExportGames converts echo context to params.
+func (w *ServerInterfaceWrapper) ExportGames(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ExportGamesParams
+	// ------------- Required query parameter "id" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "id", ctx.QueryParams(), &params.Id, runtime.BindQueryParameterOptions{Type: "array", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ExportGames(ctx, params)
+	return err
+}
+
+// ImportGames converts echo context to params.
+func (w *ServerInterfaceWrapper) ImportGames(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ImportGames(ctx)
+	return err
+}
+
+// RemoveGame converts echo context to params.
+func (w *ServerInterfaceWrapper) RemoveGame(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "game" -------------
+	var game GameId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "game", ctx.Param("game"), &game, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter game: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RemoveGame(ctx, game)
+	return err
+}
+
+// GetGame converts echo context to params.
+func (w *ServerInterfaceWrapper) GetGame(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "game" -------------
+	var game GameId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "game", ctx.Param("game"), &game, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter game: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetGame(ctx, game)
+	return err
+}
+
+// PutGame converts echo context to params.
+func (w *ServerInterfaceWrapper) PutGame(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "game" -------------
+	var game GameId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "game", ctx.Param("game"), &game, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter game: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.PutGame(ctx, game)
+	return err
+}
+
+// ListGameVersions converts echo context to params.
+func (w *ServerInterfaceWrapper) ListGameVersions(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "game" -------------
+	var game GameId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "game", ctx.Param("game"), &game, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter game: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListGameVersions(ctx, game)
 	return err
 }
 
@@ -1971,6 +2144,45 @@ func (w *ServerInterfaceWrapper) ReckonWindow(ctx *echo.Context) error {
 	return err
 }
 
+// ListResults converts echo context to params.
+func (w *ServerInterfaceWrapper) ListResults(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListResultsParams
+	// ------------- Optional query parameter "student" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "student", ctx.QueryParams(), &params.Student, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter student: %s", err))
+	}
+
+	// ------------- Optional query parameter "from" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "from", ctx.QueryParams(), &params.From, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter from: %s", err))
+	}
+
+	// ------------- Optional query parameter "to" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "to", ctx.QueryParams(), &params.To, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter to: %s", err))
+	}
+
+	// ------------- Optional query parameter "as" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "as", ctx.QueryParams(), &params.As, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter as: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListResults(ctx, params)
+	return err
+}
+
 // ListRuns converts echo context to params.
 func (w *ServerInterfaceWrapper) ListRuns(ctx *echo.Context) error {
 	var err error
@@ -2173,6 +2385,13 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.PUT(options.BaseURL+"/api/v1/drills/:drill/favourite", wrapper.SetFavourite, options.OperationMiddlewares["setFavourite"]...)
 	router.GET(options.BaseURL+"/api/v1/drills/:drill/versions", wrapper.ListDrillVersions, options.OperationMiddlewares["listDrillVersions"]...)
 	router.GET(options.BaseURL+"/api/v1/games", wrapper.ListGames, options.OperationMiddlewares["listGames"]...)
+	router.POST(options.BaseURL+"/api/v1/games/import", wrapper.ImportGames, options.OperationMiddlewares["importGames"]...)
+	router.GET(options.BaseURL+"/api/v1/games/export", wrapper.ExportGames, options.OperationMiddlewares["exportGames"]...)
+	router.DELETE(options.BaseURL+"/api/v1/games/:game", wrapper.RemoveGame, options.OperationMiddlewares["removeGame"]...)
+	router.GET(options.BaseURL+"/api/v1/games/:game", wrapper.GetGame, options.OperationMiddlewares["getGame"]...)
+	router.PUT(options.BaseURL+"/api/v1/games/:game", wrapper.PutGame, options.OperationMiddlewares["putGame"]...)
+	router.GET(options.BaseURL+"/api/v1/games/:game/versions", wrapper.ListGameVersions, options.OperationMiddlewares["listGameVersions"]...)
+	router.GET(options.BaseURL+"/api/v1/results", wrapper.ListResults, options.OperationMiddlewares["listResults"]...)
 	router.GET(options.BaseURL+"/api/v1/bases", wrapper.ListBases, options.OperationMiddlewares["listBases"]...)
 
 }
@@ -2681,7 +2900,7 @@ type ListGamesResponseObject interface {
 	VisitListGamesResponse(w http.ResponseWriter) error
 }
 
-type ListGames200JSONResponse []Preset
+type ListGames200JSONResponse []ShelfGame
 
 func (response ListGames200JSONResponse) VisitListGamesResponse(w http.ResponseWriter) error {
 
@@ -2701,6 +2920,235 @@ type ListGamesdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ListGamesdefaultApplicationProblemPlusJSONResponse) VisitListGamesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportGamesRequestObject struct {
+	Params ExportGamesParams
+}
+
+type ExportGamesResponseObject interface {
+	VisitExportGamesResponse(w http.ResponseWriter) error
+}
+
+type ExportGames200JSONResponse map[string]interface{}
+
+func (response ExportGames200JSONResponse) VisitExportGamesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportGamesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportGamesdefaultApplicationProblemPlusJSONResponse) VisitExportGamesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportGamesRequestObject struct {
+	Body *ImportGamesTextRequestBody
+}
+
+type ImportGamesResponseObject interface {
+	VisitImportGamesResponse(w http.ResponseWriter) error
+}
+
+type ImportGames200JSONResponse []ShelfGame
+
+func (response ImportGames200JSONResponse) VisitImportGamesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportGamesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ImportGamesdefaultApplicationProblemPlusJSONResponse) VisitImportGamesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemoveGameRequestObject struct {
+	Game GameId `json:"game"`
+}
+
+type RemoveGameResponseObject interface {
+	VisitRemoveGameResponse(w http.ResponseWriter) error
+}
+
+type RemoveGame204Response struct {
+}
+
+func (response RemoveGame204Response) VisitRemoveGameResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type RemoveGamedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RemoveGamedefaultApplicationProblemPlusJSONResponse) VisitRemoveGameResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetGameRequestObject struct {
+	Game GameId `json:"game"`
+}
+
+type GetGameResponseObject interface {
+	VisitGetGameResponse(w http.ResponseWriter) error
+}
+
+type GetGame200JSONResponse ShelfGame
+
+func (response GetGame200JSONResponse) VisitGetGameResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetGamedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetGamedefaultApplicationProblemPlusJSONResponse) VisitGetGameResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutGameRequestObject struct {
+	Game GameId `json:"game"`
+	Body *PutGameJSONRequestBody
+}
+
+type PutGameResponseObject interface {
+	VisitPutGameResponse(w http.ResponseWriter) error
+}
+
+type PutGame200JSONResponse ShelfGame
+
+func (response PutGame200JSONResponse) VisitPutGameResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutGamedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PutGamedefaultApplicationProblemPlusJSONResponse) VisitPutGameResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListGameVersionsRequestObject struct {
+	Game GameId `json:"game"`
+}
+
+type ListGameVersionsResponseObject interface {
+	VisitListGameVersionsResponse(w http.ResponseWriter) error
+}
+
+type ListGameVersions200JSONResponse []club.GameVersion
+
+func (response ListGameVersions200JSONResponse) VisitListGameVersionsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListGameVersionsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListGameVersionsdefaultApplicationProblemPlusJSONResponse) VisitListGameVersionsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -3774,6 +4222,65 @@ func (response ReckonWindowdefaultApplicationProblemPlusJSONResponse) VisitRecko
 	return err
 }
 
+type ListResultsRequestObject struct {
+	Params ListResultsParams
+}
+
+type ListResultsResponseObject interface {
+	VisitListResultsResponse(w http.ResponseWriter) error
+}
+
+type ListResults200JSONResponse Results
+
+func (response ListResults200JSONResponse) VisitListResultsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListResults200TextcsvResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response ListResults200TextcsvResponse) VisitListResultsResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/csv")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ListResultsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListResultsdefaultApplicationProblemPlusJSONResponse) VisitListResultsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListRunsRequestObject struct {
 }
 
@@ -4127,9 +4634,27 @@ type StrictServerInterface interface {
 	// ListDrillVersions Every state a drill was saved in, latest first
 	// (GET /api/v1/drills/{drill}/versions)
 	ListDrillVersions(ctx context.Context, request ListDrillVersionsRequestObject) (ListDrillVersionsResponseObject, error)
-	// ListGames The games that ship with the product
+	// ListGames The shelf of games - the club's own and those that ship
 	// (GET /api/v1/games)
 	ListGames(ctx context.Context, request ListGamesRequestObject) (ListGamesResponseObject, error)
+	// ExportGames Games as a file - one as a game document, several as a document of games
+	// (GET /api/v1/games/export)
+	ExportGames(ctx context.Context, request ExportGamesRequestObject) (ExportGamesResponseObject, error)
+	// ImportGames Put the games of a file on the shelf, all of them or none
+	// (POST /api/v1/games/import)
+	ImportGames(ctx context.Context, request ImportGamesRequestObject) (ImportGamesResponseObject, error)
+	// RemoveGame Take a game of one's own off the shelf; lessons keep theirs, and saving it again brings it back
+	// (DELETE /api/v1/games/{game})
+	RemoveGame(ctx context.Context, request RemoveGameRequestObject) (RemoveGameResponseObject, error)
+	// GetGame One game of the shelf
+	// (GET /api/v1/games/{game})
+	GetGame(ctx context.Context, request GetGameRequestObject) (GetGameResponseObject, error)
+	// PutGame Make a game of one's own (edition 0) or save a change to the edition that was read; also brings back one that was taken off the shelf
+	// (PUT /api/v1/games/{game})
+	PutGame(ctx context.Context, request PutGameRequestObject) (PutGameResponseObject, error)
+	// ListGameVersions Every state a game was saved in, latest first
+	// (GET /api/v1/games/{game}/versions)
+	ListGameVersions(ctx context.Context, request ListGameVersionsRequestObject) (ListGameVersionsResponseObject, error)
 	// ListGroups Groups of students, by name
 	// (GET /api/v1/groups)
 	ListGroups(ctx context.Context, request ListGroupsRequestObject) (ListGroupsResponseObject, error)
@@ -4211,6 +4736,9 @@ type StrictServerInterface interface {
 	// ReckonWindow The directions that land in from a place, and where to wait for the reply
 	// (POST /api/v1/reckon/window)
 	ReckonWindow(ctx context.Context, request ReckonWindowRequestObject) (ReckonWindowResponseObject, error)
+	// ListResults What was counted, of one student or all, in a period, as JSON or CSV
+	// (GET /api/v1/results)
+	ListResults(ctx context.Context, request ListResultsRequestObject) (ListResultsResponseObject, error)
 	// ListRuns The log, latest first
 	// (GET /api/v1/runs)
 	ListRuns(ctx context.Context, request ListRunsRequestObject) (ListRunsResponseObject, error)
@@ -4659,6 +5187,184 @@ func (sh *strictHandler) ListGames(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(ListGamesResponseObject); ok {
 		return validResponse.VisitListGamesResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ExportGames operation middleware
+func (sh *strictHandler) ExportGames(ctx *echo.Context, params ExportGamesParams) error {
+	var request ExportGamesRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportGames(ctx.Request().Context(), request.(ExportGamesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportGames")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ExportGamesResponseObject); ok {
+		return validResponse.VisitExportGamesResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ImportGames operation middleware
+func (sh *strictHandler) ImportGames(ctx *echo.Context) error {
+	var request ImportGamesRequestObject
+
+	data, err := io.ReadAll(ctx.Request().Body)
+	if err != nil {
+		return err
+	}
+	body := ImportGamesTextRequestBody(data)
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ImportGames(ctx.Request().Context(), request.(ImportGamesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ImportGames")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ImportGamesResponseObject); ok {
+		return validResponse.VisitImportGamesResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// RemoveGame operation middleware
+func (sh *strictHandler) RemoveGame(ctx *echo.Context, game GameId) error {
+	var request RemoveGameRequestObject
+
+	request.Game = game
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RemoveGame(ctx.Request().Context(), request.(RemoveGameRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RemoveGame")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RemoveGameResponseObject); ok {
+		return validResponse.VisitRemoveGameResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// GetGame operation middleware
+func (sh *strictHandler) GetGame(ctx *echo.Context, game GameId) error {
+	var request GetGameRequestObject
+
+	request.Game = game
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetGame(ctx.Request().Context(), request.(GetGameRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetGame")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetGameResponseObject); ok {
+		return validResponse.VisitGetGameResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// PutGame operation middleware
+func (sh *strictHandler) PutGame(ctx *echo.Context, game GameId) error {
+	var request PutGameRequestObject
+
+	request.Game = game
+
+	var body PutGameJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PutGame(ctx.Request().Context(), request.(PutGameRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PutGame")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(PutGameResponseObject); ok {
+		return validResponse.VisitPutGameResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListGameVersions operation middleware
+func (sh *strictHandler) ListGameVersions(ctx *echo.Context, game GameId) error {
+	var request ListGameVersionsRequestObject
+
+	request.Game = game
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListGameVersions(ctx.Request().Context(), request.(ListGameVersionsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListGameVersions")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListGameVersionsResponseObject); ok {
+		return validResponse.VisitListGameVersionsResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -5782,6 +6488,31 @@ func (sh *strictHandler) ReckonWindow(ctx *echo.Context) error {
 	return nil
 }
 
+// ListResults operation middleware
+func (sh *strictHandler) ListResults(ctx *echo.Context, params ListResultsParams) error {
+	var request ListResultsRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListResults(ctx.Request().Context(), request.(ListResultsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListResults")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListResultsResponseObject); ok {
+		return validResponse.VisitListResultsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ListRuns operation middleware
 func (sh *strictHandler) ListRuns(ctx *echo.Context) error {
 	var request ListRunsRequestObject
@@ -6050,343 +6781,358 @@ func (sh *strictHandler) GetVocabulary(ctx *echo.Context) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L37cts49j/4Kijt71c9U19GkeRLbKf2j6TvtUkna6ent75d2SpIhCSMKUIDgJbdqTzXPsC+2BbOAUiQ",
-	"BElQtjOzW/tXdywQ14ODc/2cL5OV2O1FznKtJldfJnsq6Y5pJuFfqeRZ9mtq/pfnk6vJnurtJJnkdMcm",
-	"V/jrJJlI9q+CS5ZOrrQsWDJRqy3bUfPR/5BsPbma/C8vq0Fe4q/q5Q+2769fk0nGlBJ550D489Ej2UFk",
-	"0T2CLB7dvdJFynLdOYT9/XHDmGUwtRe5YnBAH6VYZmxn/nclcm36v/oyoft9xldUc5G/3GOL//qn2cGr",
-	"L5GDuX5hxJSpleR7093kavLHlmpyoIocpMg3hOYpOZg/aUFSgTuBnZgx3khJ8w3buYmlKTfd0OyjFHsm",
-	"NTfLWNNMseYwW3EglGykKPZkJ+6YInorRbHZEkqWmVjdTpLJ3uvky2RJswypttbRkq2FZIRmGfRDRM7I",
-	"PqMr9prMrsia37FJMtnRe74rdpOrs1ky2fEc/zFLJvphbw6P55ptmJx8TSYrkWVspQXekPLD+fnQh2vG",
-	"Ujb6qx3Ncybby6I54SkRa6K3jNyJFV0WGZUPuJZ3LN/o7eTqtOpSacnzjelR6K273rUelQaKUWTJFE9h",
-	"wxlxd5xrtnNTd73PF6Hud/T+V2x8Xv5KpaQPeAlL2v/TLe1z2Uws/8lW5obcv9iIF/aPePmnPiV5DV7w",
-	"3V5IjazLTGqyFakADvZyJSR7aXmHGfstkM0QGdaJitYJuO/O+DM0twZ2LoYJAnHwe5a2z+SWsb0iXCuS",
-	"waaTw5blcDC4LsIVWXOtWTopd3EpRMZobnrlaQxXSSa3PE+fksR2VK+2Q0O/h0Zf4QIUmtUvxumFfxHn",
-	"oZuRi+qjkiRns9B89lLs9vjAhQh5Mesn5PmiScmGyZmNqvXYu1hYY+N+zALdMpa3T2JFC7yalKwEXW3J",
-	"lipCV7e5OGQs3bA0IcsHwtOOi3rev7zFaWAee5oPrelmj1Smuc5YFG+4o5JTK2nUVwhPiOL5JmPEvpSK",
-	"bOkdI2shDQHuFMvMK8BzQttcacSNXrIND2yxoXGl6YaZhwzakAOH97ukycXJELNestA9sjfI8H/1mhx/",
-	"q1ai6N4709tG0EwRqm7NpsHzRpGLI8v/rkEe9m7BlRl6hPpoZVWwqAulVhTppLHzVG6YVkQJsqP5A9F8",
-	"x8wqSGZ+8A+gtv/TxVk5Rl7sljhTJ2VFsT3NdnsRkBiMINGezppKQvdU6vDOhmfZmmLjDaykQtyduMfw",
-	"H3iPjn0IPc429EYDT4Hnwd3zil/HzfWtFdaOf7J/YJryrIPuuSKSrW5FzuBSGekOxEMi8uyhJSPig9ii",
-	"zIwq/YnvWDQ7f+c++Nq+Dhm7Y1lmevZ7q89jze8Hh4Bd+Infmz7NUs0HLDdU9ae9M5NkYq78xFFyMpF0",
-	"5dNQtcLD9qE2nVaDXiqA4bETEFXaRx/YB7FeWzmzYxOWTGlvLp7cMnZ7tlxru+EtjnCgvOO35iJtw6q7",
-	"BKcYv2QpUIYemjyQ9bVrHLxzdvd8cvLodODq7TOaT+21GXPzzHfVvbv2VtO8ecJcvMOWSYYvMty5hOhC",
-	"5kYUMf9tXT5gnt45eA9MxqjSb7p/B4VNRV9PN/OP5rPQQSm2Enmqgm81dbNvPy5bKkfMAkn0o1lUaArF",
-	"bmfe/eBlLGQemJwRhZgR/2CbjeYN+5IQFF6s1GS2f8u4xB/N8VT6gi8BtP+nve/NSff/u/m22RWWx+cW",
-	"Vu1/uaeJpY4aKQxQ+VrIHRzztKTUMcRefo4UL7k5yVE2CniAnEhuhHFFgH6sbqYFWYkda98DvgsoW2Qt",
-	"VoVqC4avScbWmohCX5FS0isPO2eg+kWIjrgVQw1TqluifKeG9yGPajqs3p2FhE7JlCikvfa9t71sCAIg",
-	"ba30LCSM2h2Mvs0oMvaJTsmkyLkT0Ne0yPTkarJjWvLVJCmf7vIPfLdnktMs8F6HhURzS/Ag7Tm51faI",
-	"ZF+TyfdGbbim+SYge/8sREpA3k0I6lnEPHlEacnobeKYh+3+NcnEwTD+PVWKpSTnObPysWnI8oRs+WZL",
-	"RG75Dms/AqZBxxsgDuEfdgx10RY/3rGU134qP2pamkwPOEL5VYJTGeAxRr6a4uaN4S0gln3FzbftWrbK",
-	"IOdfinvWJzNRyagaI8kByQ6aewVHo9WO59Ft0a79ZYB2oRV2jFNJ7Bpi5KktzdbuEgfO3/z8B0/x1/o+",
-	"paJYZkwFP0MzgxqWCF3DpOwuNOkunYLnT32SS6qY6bZDaJZi99jDSyZaRPYRPmeYBPQy5pw7Z5OzwOVZ",
-	"sVxLFjzavaipFPUfPhRa8ZQNn7sdwHZX/zi0nH1GH9q8dWt4JSiohSpolj0YgezBqKl5YkXnfxVMOZv7",
-	"hgckZkN/AeJm+44bEUMDv0FreCzFHboW+rfDnimOaj8KbYMhzxGDrxlavBucMSwRj1zYhu7DHIPxzVZ3",
-	"PCZMB4cuJYrIsYdvkNf4QHMdwYjsM+/frqURrA9oBYK5l6vD5QcJ1ahDrS3voIKqeesHLfbX+93wvKED",
-	"SzHlV6GJSXM/xhB6z0HeiSxjDyEe2ZidI2jbV2heaisCDOhpbtlISondc59GhjceDEfvqbzte6r2TFr/",
-	"RdDAImSqhgWBqhP3yfDL0OgCqSRxZAWHY9lOYnmlZStBGivytxQdgK01yCK/CT8N1p3d+5R3SADOq+Yk",
-	"f0dv8I4YUV7W3Z/es9f1Hv4l+oUK7DNeqSnlgeaL3LEkXsYYxM45ZNuysoLtLClnPZog/N6skRp3KEbo",
-	"UFsrwrcdQaZLQnci3xBQuEAt5+Y/h5woEP1DKqXTCUK/6F5ZUEcf1PLhF5qnYQmw49DGnwxYe+1IMVup",
-	"6TLk2fHkHaWNpkmlKPKwq/oQjt5A3gz6pVGcWWkgAfGaCNRPD6jBolBFyVqKXMMfQeRCT03O9HdGc4Wz",
-	"azyARfglEYXu5BiKyTu+Yu/q4rjH23k+zKs1yHx+VzDopBo6tPslw+13zgqp/4CWwZN2VGxPHC9Dgoqp",
-	"O1A3lJVwa/qYr31VvLXipCi7OzXIKbYVN3WXYkD/hus3/d5aPeIVcLSTgAZeyDuG16fj3qEhcHJltbyQ",
-	"5Xe1pTnKQoONG5sNV8l+HjrMH5jkdx1m9l8gBmrNN4VkvqPrtf2bIisq5QNwJp6CQRhshzQrIHyHanJg",
-	"uSYBzcIso8homMl38f590cvFOl+tIueDDO5306ZDqYTvY/jQjspb/8WVBZzQnu5RDpIUKHPHdkI+jHt5",
-	"0cQY/ClSAPIZrLtX7hjK/u0aBm4F2BmnHumMuRpopDSz+8GFKI0JiFprlGaHLMlLqm6Z7vKu85xwdKTr",
-	"LXsgObtjksgiJ8j+qpiLiOgEFx3TFd5zckR4z6pgTxouBMb96BCrhFBFqGQEnH8JUVwXcNDmIZXiliUk",
-	"5ZKt8E9wJFUg5i3XIMCoCL+A42bVlSmJZYpBNqFLsuVaB0MID1tBtlwT56UwYpTmu1oQRy3kMRjYxQMx",
-	"NE74sg++2rJs/ZqsxJ6j8RldLhVDJFqI+vqDQVCVPDtIL7f4oI9yD4F7FKNll4YRW92s6QZHeW4wemo4",
-	"mq+MqY4PygoxKRfoATML8d1bHh/59r9xbe5FI4xo1hE3EcNZPIdSTHjanhpqHbZr22bmC766/X3/PuC3",
-	"Op/1BvegoGSvRszcyosd1kMMr7Q2RCdLr9evIcjF8gzwPX6HdwNsiArC1sy/X7Tpv9yKyf/5J33x15sX",
-	"/z17cfni83/9j6A64+b2m30TO6LO/CmU35gpr2iWGWFFspzueL4xK6kCWrdcadGMewteUgjLq3PjEQ9W",
-	"bHRayVBjSBBi+breNns0drNRDjPMHI8wAS5AZq9JLnJ2RWgjvvoRgXgb67wNKLTsXtvwRrFnuXJxxFwB",
-	"MXFltCvPScnoyoj1tOMBAPfWAIn/DC6wZLIVWRoKYIe3QmSpKkMXzaMncvaa0KViub4idhZuUnvKQYpj",
-	"dNcru/XRKRClImW0ZzWYoUl8XOEprchhmECdnTQY9gnP6HcKvawudHBNVU3MmU/PhhnLikVbCXAhg1wI",
-	"W4ECD/Fkgc3jq60jaBuo6Qi4Nv95v5DWsmfDwP6lSxoxbaFnp079O547gStkkYC5Rr9Sn3DwQTkuPtZZ",
-	"FzJ/25GSAjRoE1O86wlefqI0sMi8npYyGA5/x6Sy3MtemNPPgwdh5b/q6+rxL61zKLq699l/s6rnrnqU",
-	"K+mwem6q4yiZeakfNF9bf+MSq21YcdyT9FEEGdCS4OZNf7Cx4vEKEgq+pYL0/ZahDajxroS0jii7sGb3",
-	"OlJdhKYxmi9LeWdoOCUHIW+XLF9tIV5IQWTSluYbS33AZMwtX9ptb+j17F7/ZJ11fXcI2viU/xM71Dwf",
-	"fmCZa/Ne1Fy5XYRazqH5aWu40G7ljG+2S1GMsIz/5j4J+quF5mPiEYGOfoOPQt3hLRpk7tDqQ6EzIW7d",
-	"HkZKtZ8KlGwPW8aywen+ga1a1koMi7R9lNOutqN2QZEiYwJV3xrKPC5O9YcqQbUZTvf777/+cPcKdENx",
-	"YJKsqGJlkBMY+CFWDy47ymhqy/c+2zJS8uzFJX3x12f73xefvyySs8uvQXnZP+S2y5CF0rucJPhiTkpl",
-	"kSuSC42B7NRIDpNgMiHvjxMal32W0SULxyOJQkMM4yC7wi6qD1wCXAzzco6yIzml9fysLXsw37gNinoh",
-	"7Jk94olwlzIY5zV43X4CY64NmVdWaun74INtVqqqI4bwFNQ4D2GL6/Q55MoHxE6rWlI1ctSZuAEfcSj/",
-	"qASix9wNRe9Y+iYgG+94lnEbyEwUz1eMzC9fzSaVVc1c2PPTyYC0NvDyVZKZm0nn1Wq4TrJiOa3tRORm",
-	"mpnInGYvTQ8wnx+V5juq2Ztc2Re9IQuV7pFAND0YMQ5cb20w6YrLVYZKlrhj0jnn/H3rdsSk7I53GEzE",
-	"mmQ5uY3rx4WhRjTNxOZmLxkN8O8dozmx4ybkFtVKaOuWRnXpsLTic9SIh4Aox/WWXMzI/yQrJjXluX4o",
-	"nwswf8b03Qx0w3NzkbGwKf6C/f0OMXJHF/+7jWMba5qJj0p/CMm2LLc7YFSJ1A+Uhw2nShPFlCH978K7",
-	"U0uCrKlYL9xf2ofjzJRPlSwtacpDvoFdUhr57I0xqyR0iS6SvtXUjAnT2TyUy4IbE9JOH0hKHxKCur/k",
-	"CiS7o1Jt3evXvc9BK5c97qc5r40Q6RFz6D8VWp6JOQ04JMp3T3AqNt6sPqbN/bfUYI1UPCe7OslXvMbF",
-	"lfZPqG7Mns6HuEUKMQDuiYd9LfdpwFzjH40fgHP8YhlG5nyniGRrJpl5fjMXmvCEi3Zs2yVelPemd+k/",
-	"3sUgnjQ8qzuWp5FpKI3ABSdn9FuIXL7lQA67Q8kYnoXPv62dauhajUWkGEaaaIYuDn/hqPJVKGd1eIM8",
-	"CboBoMLumKQZOWwFSXlq3ia0aPvsc2yKUa+VE3Bawrl8TzqOd5P9liFYjL3QI6zUbN+DxDAZIqaRyf73",
-	"rbywoCOoyFPBIvcQQm3CFi5Q6H3Puo2HEpDJe8AYKQy7+hzllQU7LdyLAcFfFvkUGdAY7UkWaFJxlr4x",
-	"nIvvRsQv+nui9qi0rzJGpZVFbcAA3bP7oJsnKs8loyv24c5KAHQfuqyouIEJBhxhkmWMKsD/cDb5SVCe",
-	"iF5rT5D6NiTiPwJwh4W8N8f3ZxhLONr8CN9S/IZ1xrjHJkpsQY/pSpOw3VfLa2dOlJ6pYApFw3iJdsKp",
-	"tUuPMF+6UANz3TjLUg/GrZkA4aAv2tfAfDhsHMNmiespKrDMTee4qDJra2pR4xsMTERBdUVzougDsUlS",
-	"B1pFN7b8D2lPiCSGPkK8FM/JS7rnL+/mL5cUlZZA5NImnE9SBTc2+kebhZApekjAo1vO57uaZtSOAW5G",
-	"uNQyXL3UIxHaL5wShnNAPJcdn0siDrVM/icPw2w/bB33zYYzYusRgZrPMJXaHBKfaMrTjSJ+S75H0n5m",
-	"+EiXmayMnQx4ASDcRxRGjanDNAx4d7adKRzwgMaZuHDg9oTxeY7rQ1v8nIimsdN6OCbg+n5iPizFCFxC",
-	"iCYrmaMrdAP9LwTTQWvGSudHwgD+iKWsGVXcJkkEEjfyMk88EASGVMGBw62FJJS4RKh2TxmN0CE9/0FG",
-	"i3wYqu8dtgJPKpVWjWzPFPm7WGMcquHpAGtoI9FFkaUkFXH7lTP9Syk9jTmcdSaErLxpKymUYmqckRlv",
-	"+ZcnuIOSUVWz8nu+Lb5jn8RvLDYFQYtitWVBgFN9YCzHJJhJArFbmPxC89Tux84MkxdZFslYPpnBOlbV",
-	"FDAcZZerDV02ZIzRduL6Cn/kesskQVpFH66AxbF7utLZgwuIhLuekPJiJxB8DC2BGbb0lkxzo0LWEDtm",
-	"A+ajutnxLGhzdKx3NOGGbVfu6CqIuaEwVCoZreOQVFgGpe7Vg27gh/FnUUG5R3NTTfcsctk1C+qLkP10",
-	"FWajh61QyLeVNgySUE0eyP9KZq9BvBKFhpDxapIoYDXWLCSEbLppHa+YHsN4Kw2votOGtgdpAN6LYYNQ",
-	"t4SBoksBRayEUQadt9R7ekh+MDLRckuXfgTBbOZGNifkNo5qAiBPhN0x+UAWZ8QwJPytXF6QEdBMiXJZ",
-	"wfevlFgaVvuXcOZ204dcQQMWYjMKH+vr8jTqppKu+SoTq9sDVwzNEXQp7uDB3wvFNb9DFrYq5B1TYAQf",
-	"WMGi6RtZhF0jlbr9+N6+diSXM0l1qQ7as13089iz2jU/mfUImw0ZRPjU1jvGRd0Xs0gmqnGvx6Tp21sd",
-	"CIZw1ojgmyiEPgh526UusPXaqh1VWLZ6wOyxWwQEVFoyDRRd5NI8/JC3GQyOZiyNluWlUZwi26rMpsiO",
-	"FdTtjFwPbtTErbtvy450ONM7yjOXqxzvJAq66lJu3pIVG/ZUDvDPHb2/6dazqo7q6Lch8FuggIFuTgZm",
-	"Y/pwO/uIbswF/V7kZov0QFcNt+jZoBvSbby3dY0BvWW4XUm8ww9R1s90NxDe8ibyQuwYzb3cocgvrs3z",
-	"HP3F/nI2boj95cwbIeBKobt9Fno5DUOVRcYUORiVSgtBNEBtpEYIX4ssEwf7kKuVkOy1y1Qq9iClEyNe",
-	"KZANLFCc0oymiYsIOjGtzsj/DLzmwWCVN5P6ftWWVt/82jZVS+w6/UeFkW4g1bE/ivTNi/+GANLzWTiA",
-	"1EziSMaGtSV+TDdsQEZMUzw4B0jOpBHJXRhQzy2dTU/9Vxn+GWBl1hsbnno/fxvgKA1EfJiy2XtQd83A",
-	"CETbMI142EdGm/2+I1DtDTlwgNd3n7P7VVYofsfeu/lhrZbq726u+PdHLAxu1yDGJTRqAeIUqMD5awuS",
-	"t83XGheblYeNLwi7rRW55UYqBVD612SG228uOWQ4AXY6gqRLRqhshe8MOXdH1aT4TiH4fYxrqx/6l++Y",
-	"XVRi4TCzzIwn2Z5p2LwKKhOsC1AugNayuU7Oh5enmP6wbk9iUwJyIl9RTFe4Jt7krDnQhtZ66fKj8rBs",
-	"5DSedQwS5s8IN34EEKb5sut9hfX+mjsE9lDkyoMIUoMDxzhQRVYFJJ7P2WWZx9LWD5FvVGO1FAioObFj",
-	"VUEFh4FqNv+1PYry8LkiG37HcvI3OJsE0FPNa/Twd0cYLlYp11fmTzt6y8gOM1digEeM0hcoCILsD4Yg",
-	"aaVsu6IFbgOijH0eQkrAhLlGMPTvw/wAAy3lhiltCRPuJrfcQVuIfrOh3j6SQDBrMEyalwfVu4AK4dZK",
-	"U2Xi3TPJaykfO4b5YrTINmaI0SKhZYQ/CXkx6zhYkcPBwpE5M/MaM8jMwe4Y06p1UWwmoH/G3fJFv6hf",
-	"HWV9073NaYp89Z1uiIC125/U+E6D0Eue0/WcHmnK9li4ebJKZm8E5JJ3EH/zEYq5sbkoPtsbZ0uRgAxk",
-	"mc5rohndfRLaHIsia54ZgX1pIUgl4jUXMk9QfILOjPCjWdPJ3OTUFahLl4w5I+ZEbMLzI5FdwkwHA6HX",
-	"QgLWvVkk+HjfXIsDgiC5tbctyLPhRFqP5UbZIi0vXj4EEinbD1ATFLA+favIprb0xLUTZssFfe7Hw+gR",
-	"Q+uQ60FDbhP2ItonMiThUs06yhlUK/Meq2cQsscEVSJf/MjkW+v76LeODpplVLFaMaWug+gMNVqmWUaW",
-	"ha7typNvRlgGbKy6H1L+ZymK/UiFIjby14WvDKOCPAOAv5eWNUKMhvDMKk/LQeq5CcbkaeGOHp2g9QvN",
-	"U76i+6exYK0pl+EEJJ6T2XR2Anr3HcvRfVa++CAKJ/XXq1htUVhYc5QVdkG2OF4IKzEnow7fbZDhsV+7",
-	"4CLedOSqw49vI3L1XDfVN0m59aF75GZ1pNXHbvKnErwjXMY0+MrtfDbfFPzAmrUrFJxav12o8awYBihy",
-	"Qu+YpBvW6VJpGGO+obWl4nMlJmT5zM3Pers+6ZAdAjQZKTqYi0YkXWGVQ7SiwtY4oQITxKdnMyPYzaaX",
-	"s2Ezqb+1SYNE+mjwGoMTH8M3DEvotLCVdkbkGTX9AmaHj6DoSOAJqm1whNEKUp3moljMk3CF+on08Yja",
-	"FtaWGDq5eIN1yBy9/vzl4uuL8v9PI/5/vggbrh3E2zhV6A0x78kGVBaJ7swoE+TsCgAS4FdX/ChepXAu",
-	"so7KWlU9xi545WBsS80SCctSrwEQDWgd0D6BvAFsS5NUMER52FJXfrrXZlkijHoNL2Kw/KJy7eHsjku0",
-	"f+cVTgzV70bIMQChxchFB3LkkncPUOdTaTBitQO0njrtvlFy0OcmHaUIFe1A8cEUpbAzrcpLaof9yWCN",
-	"2DlZMnNBE8ACEVKxMGxAXCy0V1XUJlKBgRrWUkVr2+KGOCPcghi4lvLMj0JseVfGPY0QdFjGMJb7B7YZ",
-	"UMguLn03lflXoHYETXm+sX0FYrGVlpRvtppQ05T87b8e/j4QcXNRj5Ax/yxjd6y3TWI0a4dA1B23NCpa",
-	"abDcrPWW1za0tiOhhwYLGR6XFDaIq2repTwNCw2HLZbQMzxCMyIkyRi9Y4owKrMHKE/mdI8q2MwVSzkm",
-	"Y92F8A1aTY7OQhTBB83SiL2I0YN3XvsqAyquSO+NhtzuJ68mbNOJ45V0rBZc6/U0kDr+5PUMKyDkZjZ6",
-	"lXLOXTJvGyvZbsfnzp7/0ULnW3x+TH60V3+xrb6l9MG5SCEYE8vxJ4ObcGTFxUzo98eV8P+3FmscUba+",
-	"Ory2kCPWuhJlAKJnkjzCeOTgFxFOolHm0d9qD5KgKg9pb1vcpX/nSsIede2rAsytbfm0tUW4lfVNPNjs",
-	"jyWzeO+a3tr4ZKhRC8QqlKcaAnQ4T1WCOEFQZR1AdCGCpe2XOJLLtDL0jgBCS8wzlYWBdxXDSWMMQVWH",
-	"9ztlN8iV2OQScwyH9fs20NqoQzcH9qgT/0hlUCrHZxiDFqyQT7UtV7wNqXf0QB+CsvhKZBlbdRb0XjOW",
-	"dv3WVwjcWhv+oFx3p4NjDBE6YuIriWNI7idxHVYvmknKZXlxt5TamhOvEjnsUa33+jqiKyR/pCMLqNSr",
-	"I+PR31Qlq7uuX1utTiU9YN4B5noQtWtAXtf76gQD9CyWAWuMY+ZRUIGOyfb5ODpFjk4ZI7aQiizyrkAK",
-	"zZRGZ6mNoqjKdq8JzR86c09kkd9oqhGxqCx/wmj6gDV5cnsDaaGAfa55ztW2Fg3pPbf1F73n3e56qX9N",
-	"R5Y29V/4+sa4UhbxfUXSQq3UwdiH1ltnLAMGP89NWRP9SE/PO3bHMtXl5wG0ot5KYxvKc6XfOPt8d2DR",
-	"oQqnJPYrQkvLvg0kcK/axrqvnhp57xAby6JlWSZ4bJBJ+W0DBq+xVaOL09mzCCvU5qcjvT4e/lDlgveD",
-	"cxcd1dSLTB9dRYFGAEcNNzmI/E0biy0Z/urt2K+aVbjMLZ3YCdgex0OWNe36Jfi529zgWfNblj24UIKG",
-	"XaseC7IFZxuklGOwTM50kEF/kwT6ruIv70GbfJ4iHDEplCUy64YOhwbawP6RYda2Rme4oKGEsoOUmCau",
-	"nkMdRt29E2RLFeG6M+8sqBI7SK8AkDt6KHgKcadGtBL1l3EoZGIEjFdAMQ+dWEc8untGzbHHqSXvrYni",
-	"KMWkKk77DCQpRXZ88RmHJDY4yp5KnYfAQQB9Jmcu5Bw04TLtwVZEGXB+d/ol7ZgJTrOfHz7GgtKqeoky",
-	"F+7sKCpxBYSPIpMK0r8bpzsARjoKLdqhjbYBhsK6QLfBAcudhqsVu/TMruiGYR0UhF9nSkhtiQyXgOl6",
-	"KSfRQP2MQ1Uvd/s412IXkr4tMRD21rVh8Xuz60sTVmcF5PZltON/F8SX6lReFWMdUx6Fce8Wbzsch3YP",
-	"3rsjwO5L352rRh7Q7LpBrz5UmPa9wk/OKMBfUNmJ+veWKpZ1Fdw1DX5juvO3G552f+yeezcZm2QvG4Xh",
-	"Ow7HFvRG701trMa8q1lGlb39UGLnH1P49kOh3XrrVPwHFoUxx2q9a1qg4WvNDq607KQTzLlh4mFpEFEK",
-	"swWGjHQNI9yWyrKyXRnp7kDW0bdXauBtF37LYhFjumtmHJRKv1tBxfsqu53rLubCuWM46sZ9pFyqLohU",
-	"K2SiyRV+tQWucyOjzsByPk8gRh4MzGhrt4kElWGpBR0bsK41H/7GvysMpMdBiP1b8MOSyV+PUZP+Mi17",
-	"gcY+VgUoR4RHfZApkyx1+TaibldH3x6VhOVpYmu/Codug9CzLRXeYgKNxf9R8WXnemykkh46rJ41bEVc",
-	"LVdgNs4JzZnLLrfVhwJvvqvFGPXmuyJVI2rJbWn9pZIWMwceidCe4dEfb2uJR1AelSQ7GGgWljmoHlAN",
-	"Qg76PRP7Rnj2MwEKj9gtGXTTPdFuQecRu7UIIuHzdcApJdkKYbKErSwiNCSJYSxdlmGaUQKRhA77hvqR",
-	"Y34cm9PoI3aqCbxgzd/AQOx1qHR8OyIuwd3GkgCqyxAJpvuxrBl4HJ6uX/Cs7Zi2EBSkgf7MyJpLpR0E",
-	"dLfs02VVl5LfdYgeEfTpg1VXUJzNrDq/QpiXT2uLoradqLmmqw5xuBeMMsO4uIYhw0O7acd9PyVQUY/e",
-	"W2EYjVGJHT5RwGkQA5YZvhP2W09D9mBpjkE28oA1Q2CYvQThQC5zYTEuWz0YNhLs2pWuHcbArNNDeKL3",
-	"wb+Gvfx/DQvjwCNKMSvGSduDt+nu9uCoFRPAzSzhxNyVstG0sHVJefftJic+IGbWEVDZqt4JdNGLnNIp",
-	"lFe9Aqjeh66Thl9vOi9Dz7XbM1lZWAOAUfBIqfiqD7E2Kqd3lSMELVPV7PwdqK232uDIR+hT8ZgXyFVq",
-	"HpULgWk/IidCVtiY8PIaDViHNPL7IWCtBlJpvIY0pou/BrpYjApQxuse1KLKV3KcLPnEPKmfH300intb",
-	"PNAf8uHi3VWNxpFVIz1bS+QH7Wi5hrwDpal7GlQF/wKvalfyQ2e08qobuagVTlytNRyABrmmGwEuOggJ",
-	"58EHMd6q75W+ZB3GXee17ArnDTjirAu1M9su7iA3EBsT3dyzkMV80Gkaw2GDUszIwsj9NZGrbMp6ihuk",
-	"p65oTpZsw3MU4rlWxPkx2jKtFMN+5Zt9Q1NqBxqJiGw/7itHlUnY1SOpaiVXBkaYXVwMms1ei9rcGytz",
-	"Bzqq6ooMhsn+gE37yH+4lkPN03KL7btYixGoajLMYEBdlxOtz+flhonZ9pH35imvQUNw98uQOdNwPzi9",
-	"aXRMneBgyH0zPxPk4RGddp5fzp6CqjNB0xHcsJR4Iw+1q66KOaMtGzP0PsIW40VbBwnZokyUh+CJxOWE",
-	"7NbaAe0GjQ5kqxi/1XCQq7VrPVu5ohYoiSwrzPesXIQcwVF0jE8FxKzjHCoATvqzPcqQ3TUmi9SVSGyj",
-	"4DcM4H7FdnonChnWsAZxMyO0vwan8B4/ccgf2fe+zLMf4SSSFd7smK+KsPreU+owhDPTxr+mu9iYYGga",
-	"8y7EBh4nkwPP8zAjb0VQ5e4iOTuDC5cpo5BhJ8pDqTa6vJ92tIrmohBoaHxKbzssuV4m/gmeCgxQf/zT",
-	"AtGXI5492hn3UUZG49QIzzGxf5J0JIerEW8a3bDOGvvJRFkE/SOkdp7WHwm7IbbPcqZRIT31Qz4urKd0",
-	"Ez+LCh9nTQjFWuC8jou0+CjpqiNYqQjzg1SEJYm1Zh3sD/ItOwoJRaU7lJkOwobcueHKzgdpgK71tFzr",
-	"uOOna7dVTIWs2W9QqaOKUAIig80YVAxKs2A49FAgWLUnG37H1O/74G/bWhW+QeXCC7cf9YyNjTYemzAj",
-	"pGbp24cwteydOXlMBk6n2ntEPo2dgfdalcHyTjfGWp1lyLBbzxAMMd2xqaWiUUDE5nlDCixrbdZJ8Pqn",
-	"78nl6dkrsscWBJXktt3VvASbYJA211tyOruMz1ZKMLAbe0wtnAn4oTEh2JZOo4qwlGuzz3mRZQhSKSNA",
-	"B2yKb/XBDzF2r5sty9ZlSGtPDVImpQjFJ4ncIlqZiwwVSEsk4IPEAshxwRp+cdQwzdqUt/iMQNfLIL98",
-	"2DOfoHGo7kKqX5PJNV09YQ2JEeBWvZUSehCkzISPzUL6tyG4eahcHTAoQawBD69rzGcHniOTrVDims6b",
-	"BaHqFvGd2L8Kmlk8szowe/84ETiCQxj/Dl60fkydBW87a9EymkeESTJQwL18uSgB8ppqdqTceI1OwIdu",
-	"DHnFrl0QQCODFNzx5P/+v0hZAobYCE4XSreEqh72H5LtAYPZMiwhlSYCgOsY32wxfTaipipVrHS3NkFF",
-	"qNIEggP8YJTAnOKH+qOjWibM2aKyU41ri+u1DEqK8+qa1tdj6kaZD26ii0fZD6pljk7ztAFKFaHUJu0f",
-	"WG1ywbtmifFx9SwpgRRRKCdhESJcQSOsXOnqGSXElTOCSE9X0Kh9AeKrD5qBY/Bz/j9ZnMpcAn58Utex",
-	"VcRCu3Lwrm31vowoTxisTfafEBnQ4Tfvr8JVD5Psjcp9xgpjlvM6MglzAA8qacTVP9hXhWpi4yijsixm",
-	"V2SfMaySMRZBX4ZQFSCLdPlQJbEislVFu4M4mv8q+H7H+moE5cKV+ESNfkuVy0aox9mGElhPBxJYh5Kz",
-	"q/nFpRZWB3pkduG10ICX0iWg7Bgzr3vgLH7BCmp59kC4Jjt+z9Rrwu5XTClXKcJ9XIUGoQyB1ZXQFd6i",
-	"JewirB2JvX0b3pl+Btq8F91NNN/RLOx3cKkoPUO4Jt0jKKp7vldUd30aTna1k2mM3NqP5uK9eVSDJm6H",
-	"q30YoDVpaWT6yRZ2iKc09ykuTBR52ucEKQNDugKWR5qzlqPaB8EXYhwqqsoMO3awjYWLcV3Fnsi12dLj",
-	"T6Qd0W/rNffa/2wPN9C4nVAAhxx8feyHZahhCzhZ6o4CZ2Z/EgyZmQedm6mwJ+ChUsTBVYWiucd547pw",
-	"F2xyhg2HnBuBeTGJQ9azbnJcVSwx4L4eTQzueI40rYAM8JHJKofBSoYnNflruJANWBVv/Hp3tqOzoRr3",
-	"AwJ0s4gNkOq1WAJ0icsmSyY271EfxDuew19cyr/If2CgaKGrUln8UYX7Fs5E2wml/+C56q8+5HX4mohC",
-	"Nwqjefhu0UXzwHi9Chl8y/nWKsLUoXiEJLBq8reFoduTvzcwvOrDOFdDIxGo3F9QAO0OI4oi1lldzF6X",
-	"fwbERNhgUpZaP60XMhgE5mzVwCl3/HQM7QQ1QV3IoVN0NaSKXPMMhUiRM8BT2bIstegXkM8KJrfsgThn",
-	"VoU/GoEshMQSsuR7VDQD057Nr3xgZnMNE1pbSI7VlmYZyzfgcfdF2ShMjnoi3ZBUa1PyHKH0vQ037gVq",
-	"Jn8LshUZZInychNF7mVZunxShziDo9nc4jJjPPFMV+1c0z3tioMxku4bcyfDPwO5vun+vLqKUR6E+kv5",
-	"tbPaUziUeUtlrxjVAxvyTCCW5d0JEPMTwVPiEKG090G4Sm+YqPgZt5h2TM8jktGHMLtQx3OrtGfs02Vi",
-	"ybdGjBWlxAoReAGPFyKcB3mEdQG+qQpSvybO3OBgrM3/G7Uca3QHXOr7Gu9aDLNQL6ytA8zBhichcJUr",
-	"tLwT+QZZt0qAk3KtHC/CBxOhtYAv5U3rxGx6eTYgohha/R4dtT8azhaGXQehEpyUNm01bN8KrxzKZ/ti",
-	"UBl3lQnFwjAmZaTfMYbHpciL+uNyNmimqfO2GlSOVPqGBcvLcu0MDyUgMybIKtOeiNwvsd2qkNKw4ux4",
-	"XoJDJaHogh0buahCFTTrxq5EeBNErsQw7yYK25CLMVRvZT7rqMyCeZKegXYs/He/ITSAu2XzQVtkpzrg",
-	"As15/cb0jWEyqjNGtO/nQNWsEWWxbMTPWO+y6t7XoNDqBZxWX50NAWOqA2NNrjfqBKvwyzIiE/sMPoFi",
-	"tN9a9Pmsw2ItlTsMfmrAF9rYLYKmhSsoH27TiB2XNkx7WeRpxtKEsEyVv4xjjqXb/FgPuJi4TgK8vE2Q",
-	"MVFD1zbU6Iigoesij440zryaSF0x13HwZK6jYAKPf7DLB4STT8hWHOApxbBOrLwEtZYQhd+ctF9uKZBD",
-	"7Eq9xIUV7SmXzqo9uNhhMa8H1Hnkv9uFZIzMY6hd7IzmApoNxBzanTMCIXgnzH+NAgTWJvMXF3jdDosf",
-	"lYKjtI3Q6A8JBBxvdlTVixubURnaHknDBXZseJmLQANryYFiWHOX8Tg2T6LjgnSC5BU5kGXgBQpZ9iA4",
-	"HvqK0TVM3+F8QiPdmG6Uq2qqUYRArwoYWXKyxLiAeHotRYhAJLmROL9TUB8OLQsopFtIv9gxgtltDtWr",
-	"BlWOUTflDjjC9W6vx7Xc1B3NxOQOXBf58akDJcm3CW2prIMxft+buTnNtJ0j1XksfP6OrXWXul/I3mS5",
-	"47Jh1EoMR/6D4DaQIzOSvwYADoGUYKRK0orCtsjoXrH0vXoc09gJpd8HgZERBEWRlTleorTYK8O1uVYs",
-	"W8eVBcQUtt8wJK59YfHwQXeGwmOE7fY6rAF5eZYd9t20jwCPSSz7/5PHPP/hU12AESlbLllrdH5WlEd0",
-	"OA2368J0VrTsK1zZSluK55BMdfPGvOunjvwYdq8lbV/GjRApETnauNB+nYulSB9cNViLHKoUU8GLvhF0",
-	"MPr9Z9PGtn3XCc/cAHr2xtiyLJBClgtNHphOLAtJwI8ReO17qHsrsobByeJ/a0Z3QcW/G13aPPe/2IkG",
-	"jPBidVsD2qpVau+gK7vtT8OIGrZEsWNwzKCQGnkVzFFhqAe2ZzQU8oTIaUbCRMS8LdevbQANWEWBbsLY",
-	"ecGkQBuyybWftaSMjmE6RtnFKte5wFLHIGmXdYvbzu9bvt937bvSktHbrlyHXcg9uVPjCEzL8SxXy4c3",
-	"cfpARx0zuJL+bWuAjZcrLwvWIj/pKFgb4uSUh+iBkg3V1lxYQusrKMlMtMAoW6KFc5d59R9jtBPLSqsK",
-	"vLGz1dbrH814jwDcwd7aswktpJLfSiEsmPtfCci+PBWPfvZIxsHyDd0wF5D4mI7u3HsbMPmLVRGWJnLR",
-	"UQPM/BDDFL3c0HquADfPHV2KQhNE7A2AYFezB6plHRj0vFn6vlsiVkcVE8PEy/z3PUTP7sRdR4ExTfst",
-	"Ro84vm51G9RaCEBtFXmvPjdK8h9OdQ8aKOgyJhmyTBdz0iFuvoeRgbRUI9zyKlh6KolxyOVYQAXfkbk1",
-	"sshL/bursF9Kwwmm7fjCgbQDB7rRWWihLaGUlsi+SoAReSOdV/N5aTxCcj9Kmq4zurCIq3p+es86P+yS",
-	"aDtRzOSt6rMpWpl8yUAlIu7RiNfJOsMEjZCnOcZetSZgRDyw4Fopb1ykYEP4sDIH7qq3hVFP+YjE6dJy",
-	"V1UkfPDTTisQHssavFegA48tYKj7MdePKT5448xRjarppSc87CVX3XazNiMZFjnNnetomncR96CBY8T4",
-	"Rxk0rA903Bfd+4Yuvp7fY60XpZXCBU7bw/RPbtBwEXC23VhT4RHONvj0yNjZkN1oxOft8IyeHJTzMGoh",
-	"bnvYA90ThTgmaLBxhiOO5Xp04kF5LP21EcdBXnTUjeuzK99s6X4srC5UurGRLKCkbzngpntVxxlZcbnK",
-	"WJUhS1NeKELBR24R1ndXhBLJVpqCAA7R8zueGzVxR+/J3ygx9LFPXJW2DX68ZA8iTwklRoj/O4ieOxvC",
-	"u6P3r4nVQIWtyMJzRh6IhUfDkC1I9+SbrU7InioFsafQ+EAfKvB6G6GHGMKvCc0JbltCVLHa4sqXYK6Q",
-	"YKjIWUIOUG9d8b/A+sEh1CfVgGqEOHKJVTrAtM5yLRn5mwsju3L78neYodlV52QmLN0wDEFbemXP/2Wv",
-	"83fKbTBqKopwXQGZI9S2MjvjnwprHAp1EwLzCzjS2qFs0CI6IbYZ0Y7DI/g0njqwSF1VNAgb3CxDflzu",
-	"5Y7eR098x/PotrI7d3rM9AzRhLNLHOFdVQSVkN0kiU7WDaezPnUuaqfT2AM+6RbWG1bFnNBGbZqjiwdW",
-	"hpC2FrulMmVKw6X6TjmMAOj/O4WJ5KBMPrr+AgZ0ct1RHYKnUcvBmqsVxGYgE6m+aV6tgkPeG4Q2sjvl",
-	"nrfWSi3GTqi0AhRYwd3FV0Ft+T7sUvhL5KzD0Z+yvd4SaFCZGYGOIMwKi3g80uPvFoH75h9fVdexp55j",
-	"aXDAbXLLiSplXl2W4xUKvtnRrozZ56kUbkY8Cj8CPuzHPHErOhIX4kPOSCY2IEYodsckzTAAF18j8Hq5",
-	"vxsmrF7jzyWQhIskWbKMszuWWv/EPwXPFZJaB0+rl9YejEnccj3wWVDQLVEnnqYAkzmLzfHB1N927SjB",
-	"DMFonA09hq3YU+i1lqwxVMn3bAhZ4emm2r4dezr2UlDMYEuMQGkeQAoC4A4TsJtlC9Bo1n+AmUsn72+2",
-	"E8OtWhX/MUHc2oyghyhcJNiW43CRbkzD0mLdJvHgs7LswVjvQnl3mbn9tiwYshrAYUXDxwNbAS/Q9A8b",
-	"fBa/F/hywV74MKptKxW4jDuzBgRZuiwHTBLFFODWA3J0CEFbPjA/B5zHk3Ge/JEItzImCtVFoDqd+/jy",
-	"fFU9s6jmrpRGVOMtP7KinS3IUFZ2QiOxWVaIdT4CfbfHyY172wTkjWMXPp0fyTasPhAAYrWqAggbNu7C",
-	"aBg0Z5Dy6QqtYF41VqLFBLmGAv6wyjpS+QuZqysUVjaCKWK1+jzF/+uOPC6xCfpcQv0vJnZRfRBjx+8e",
-	"tlH5xauZtbVwXOEqNTy39Rphl4w2Z4P2ZbBajRbDC/OLjEShHeDjDpmKY5+f8lNHS+L26Qprhkty2UGO",
-	"Lcp1UwVJjJARR1d+HdaOUTF+cknYecq8dufDuXeeBjwuZc3XO63fzMJZ4cqi9MfSC3+s8ogdXLOVkGkM",
-	"Bs7xPmr0zgXVfKGYX5ocPJ88T0hGNZRqtYFqj82lqGxDXS7hDudtuKBCsOwAjXNrliEtj11TV60Hze71",
-	"iDnbD6LCaZkLcYv0WaN0mKD5xl5Me7KKKYBoHjjhZVdVz9I2GAzO7K8T8tidd0Jsd/TqGH9sV0Ro5/l2",
-	"QjPf0ayIKdFZHT1+4fqMqubEqJPoHF/XbLcXNUOZtH6yMvbQhgP4gQfBqA/aESzRxpmowa3oD+uekOz+",
-	"XQxiJTVqoXmfSRaqGT4nS2aey4S8mAPmLRsOmyjti2WII7VVJUrUbGqLbvl6Mc7AUXPUtb3l/QWYu9Wj",
-	"ypgR3CbEV0bHldJ8R7XNgV0LGQuTG7TZozxnZBZCs1rYaC3eN8vCn/L0yn4+TblkgHo6VVwXKHYFzzWI",
-	"NVyDYrcsKyEiS6Mfp6YEm2XcIRYjXv388tUsLs/muPSBEmQ8RmXtjmIayaaaIHYa48I6I4Sio5G53vJQ",
-	"AcuGyxmfnK3IUrKl2do9Pm7w0ebrW7yrWal+or2/tCAi/cTlpEgrUzbXAB5pkLvA2f1W0jRjDy8+MSkf",
-	"rohXRQc8NojQQDeU5whl6WQomxsJoqQrc77jaZqxYC2GjkKko6HPvdiRAcZnR605A/qjF7wg7dgMXroZ",
-	"fupbuXA5+NOpwixvm1EacTPLDIJAeIqVrvvvB7Ry/USKkp3x6Zbfl/JaFZ0Eu+JE0Eouj0pSRT3haHXj",
-	"EzwVY7Gi9QhLWehKYaF5InJificolfp4iMGMFfA8hlJWRL7xoRQxTkPcezWmRwH/lWESS3HvAiQ+x6un",
-	"Y15rFxISO1WIPghsARTLD+0BERLicaIHcNAvDZANCKizHmQIgeF5E35mNg5hxGrYFvyN1tg2LtOduKUi",
-	"N7koa6Kl6+PsiPhxZ1EGpvQbNBY3Xbs60l/L88iG95HtHo5x/jr0cjQU8zzI3FaZKNJ4dA+w+wK8YijX",
-	"7+k3KDNHpfT18BVrSiKHrTAvNc9LjhPlkkebaUyEPotdrCF7HpA7bNzdkubpa7JmBybLzDu3Jq4gTs0q",
-	"8roOtRAxdMtLGlFS+sN6rZhWlh2xYyivpDjbhd3Y5nGG6BHv5pGBtDE+HhdXRiWj/quAeUrKw4INvQlL",
-	"GtJDy1I6LuyPY3ihxSFTToRU/cfnQ8VdDkeYebGtvnN8ESjB7S55N3ipw5pFz04psXdA93bD9scg4kf5",
-	"y9w55UzfbKlkA9N3wH0YqQQXhuWpE8Rzpl2Yq+Z5f2xfBE7fnuU00w8DhICef757XYaVFpqshDJKtt1t",
-	"iHwYKJ0xVBfkaQIfPL9pf5U10wgi1KStHj0iLOLGyIVUpiRldxxRiGuxuyDp3YNT7cGGCRlaSYj6V2HO",
-	"1/qf1FbYkAr4gLf9eCgwDWzKIqIoCe1+EUb001TLcXau98GUVveAActCl68nTNmTCDJTttuL7uJTiNj9",
-	"Htx7kQ8KAOn+GrAEbMWBrKkEpAAm3Ul5924tBTgaMDgxJ4CHSDC/fcci3+c1o4rXcxk9BWIrspTnm09i",
-	"f73fdaOukDWAxtknKTCq4RJir/bclTKEqp63jO1hvnkDDNuXVvJU/STF7h3PWfce8RxgRV29LIs43p5I",
-	"FVzuRhSyCqBf0tUt7GfndHZMP+lk8KRek5xtqOZ3hsNtuWGy+uj5/RJfGiuZ7OmKRTdFNSfOjUb1ttRo",
-	"WyITo10pnW3A8bGCUknP5Tid1/hxZbv2FqS2celbfDPTXBdp67HtB09vRLLPgtXehplNBzhnCI19lTEq",
-	"nREtaCO3Iecu58JVoIkRBBy9lvO5GHiCowWffRDPbvdSEbF2OSOr2w5mWE1nCLrUEX95gpYy2hxTs92e",
-	"SaqLhny16D/zM1+ceHESLHjpMeEoOjpr09FgToR7GCtyCF8fuQvFDB2ETNGQUotaiMTLDPtuglmy0HbA",
-	"rFHkXKspTHWMUQM+Q6MGk7v4yAEYKMDtPolitS3hcutb0cEF9b/F1pFM/jqG4YIbyhlG/jLNgyTze85r",
-	"aMWlOlQmNJfW9ECegsN6yQQNpNmHzh3GO+7c/1HRbqBuggVp3DrYRvCo8fR1ie5j3nSqV1uWIv5c+0lY",
-	"ayaj6EmhS8w6jKNal27C+E9qNdyivgDQChY/wobqMa0ddEFUa4TDGtP+EN8YAEHbVFDihDpYjw7vjKtY",
-	"0lGAPktrsBOArGgG8XJ2gJKQgnZ7rcYUV+pxhkfYrCAYsIf5uvkn1SJtx3GF9n7wNvTIUnvt6Kw7NoJw",
-	"drSs+hLXnjEd3xrXHt8eSyLFti5DAEZ8gqX4RwMIdoJv7F3VsbCvcBimuEpZ6APi2NsiXNhnVPLAjU1i",
-	"OyZ5IODlFrcjTgbegGNwGmkextjJoSRF6JcwYwltpaubkT9E+oK2jWd1hCuo37eLROgYawWoYu9u9bTU",
-	"aLw6htoDZ5m5u5peXTF7+RL31rpXtLr11cPhnqfy7JK+qqFfk8kfW2b5TEcqWVwGxkrkmkawiOoLSCz6",
-	"YCFM4j6pUm/j2u99hTIyk8SG7MS11oXM34+clPnGq193RAKG30NtDv6KvSPxRE+JcT1OXq3OIOomWVo5",
-	"7ir9wfNUHLqsjRlb6x/YpiP8RmlJoeQ73TIarlVfGp2saRFRC7oMcWyt33fkcXvfg4vAGgwOMP1INyFb",
-	"+06JgPkBe7MljNYx62sb9s0Hdstim1drjgkCtJMa9dGBcv1/YJAIAlDakrPfqcp8aE+lvjH3hGoLf+t/",
-	"R7Y0u2Nq9BFACEHs7rRSHpEWvT32OvSPt0ZJ9T1u7Z/bmyAThpUd69U8ylMZbZTqCLuxODDWaBZpKWu4",
-	"QuZ1i3DlAui8uCNcg/1OEptZhIsLeFggCGEt2uv+mNEcktON5J4QyVa3IidcJ0QW+F9wBDSD76cEN7lE",
-	"SQCPFkSWuYKDpMhNr4QSIyxi4iTgtx64YolzEZOZ4XDzKYGqMYRJKSQUX9/vM74CEePlXoplxnb/9U+j",
-	"m0A63orlmLrFU5ZrvoZE2cn7Xz850RT/UUVgT35xfNzLi7mazKez6QyLZLOc7vnkanIynU1PJmhVBHp8",
-	"Sff85d38pbnvmLSCoRACTIlc5L+mk6vJO670W6rcq7QXuW29mM2w3m+uXXKTt7R/WmM7HnYfrmYvnAeT",
-	"/M4mewXPvn7mnwD3wn2ClglntQwPVK7o5Uc8C6BH5SApoTz6Gl53JAgkI5aWteTLlCkuvaFfE8zNcQhC",
-	"+JVU7iv3h+8U0BAM6o6jqubQeR7fY5NHHkiUgRGGCkRPtvb+TZYRO/XHb/snFyGnEnQfAxJtQpbi3vwH",
-	"UU0AZZHuWErUXlgrWn0TX36B/359WVXf6KZx0+QT2+0zK5fvqaRwsdTk6s8vEOqEslN5Ex2rqtiXlgVL",
-	"vC3u59lfP3+LE4SFxZzgNaOpreUE6ghAUPMdwxPI2YHw1HowH3/CMCtVK3azLzQRgGhE9xaYDBHUrJLc",
-	"cbZlKlPwaN9mNL91QDH/LzjSCKymDr7ngJweeTBvLPIQvPbOulw7jMQ8bKmkB2JNYu5g4MP+W/aDtMHV",
-	"z0/3HkRQBPF/gngUlq2fiHtBX+RFlQ6lKiwn4FwQBJwVS8w3sGyuqnvsIpACG/xytWWYbbO3MCH1ff7e",
-	"/OxI3hAyU/qtSB+e4LUOyrXjcMY6so8PWwEVEiSFzdiynOSizGvl+E6mr2vAY1WeRil+RWQre9n6AdQs",
-	"2zXEfGXQTbNzW+D7YhCsJ2d8s11WBWqHnLilYNZs2oyjVwJpxPrGD/ShvJLBgPx/FdxlZ/V1nAvNjeBq",
-	"KFEU2go1aw5PLoWa3RkDWIbS5ZRKutn49SRqNSOisk4wJ90HrB44FVQywqcyPx86FHS4+XsBRhe+8gDs",
-	"yj/w3Z5JTrOAYhbMRgzrJ/W35OtzPxBw/btYHAqepcb4KDb3B9a6xecC+BU44e1RJhgrucQYVGB5PCc0",
-	"y2xh6IP5KheaHIS8fQ0QFNWFwdeHUcUxBg0ACIO8kN07u1bwzfkRfi5fnZAA8K8Cq3paCYCnvc9/1NPj",
-	"oxB60Ff92FePFh3CLBsXEKU6rXnGnoAucLcRW8h0SV4QAEVXJbGkYlXsgEYcohz8iG+m+zF02p4VM/j0",
-	"/brrO+5mcmr2YJT3ErjOpcqEqCKVD1hnsNruIYaO59n1+mp2r1/uM8obh9hkM0/OP55BdvrD2VCsBK+f",
-	"UJb6WGhfhgIOA0Tlj5OQCu13R4QkuchZiH6+wH+/4vFlDB0OdRK6hrIKlfhU2+rT9vv0MyQ5O9PYk4mQ",
-	"9JaV10WszQWyAo+LMIORXlv7lkJjFrzY5rHOU6LoHTzSGpNcyRKKbQLQMUV9MMgwf2a6Y+1P90z51PW8",
-	"ysyHnFV7WDufBmsIdV41QfIxDP1zMtkXgW37WOj/WIn7OKCdCmPnP0O26SeaN8oQPEufgGbed169v9k9",
-	"IbO/A0oqvTMNsXqxc2e5JtrxRMlo+pqA0G6vIARUG65RtsEyv7Wb3cO9XtZQkp+YkG+Y/slD8f0GxNyL",
-	"+dyMsy7bHkeOAf79nsrbJ6IbeeuJw+adcrNN8E3SfYdqCSfCfPIP1/JbSAL+iLF2lHIpj99UdJ5AFely",
-	"b82Ngcvehrp6BGP3TqYE7+o8h58tIsDz7/9HyRTTsTuPM38aCxb05RmtXBYk2UuRFqs6MW+kKPYDe4ZN",
-	"vsWmwVAxe2bn9PgNw44wRAAtGeAhajl3cJ9efoH/RsihuJJYOfTpBE+YH6EH+vDaokPiqkC0dDKn0rbw",
-	"zKBZfVMuo0uvHjIR9UleP3u9H/NYRZDSt5V1vEGfV8wR0okv9shflwLMjOzoLVPwdA0ILoZMalTuIRZ2",
-	"soN3ts234Ac4lis0GMEX7OQIzwliFT1+v22X5YOV0gf3aLV3LsrE/85VbfsWGgfTlHcgSYPHsCqKDf5t",
-	"oWHQpCpuS8xm51g8UJUeEDDfZ0ZRpZIRqm5ZSrQQdTP+yXnSV6Jx+OSf0fBrp/Hv1o4+ZiAtB4WCw1Zk",
-	"T2v5vcZgGhddY6RdrkmFFgRazEoylidWUgvIv47UU0nXeDJhWv/B/O5zi6dn8m8lZ+tnNbY1gyjH0W5n",
-	"NLwodGazgnuhQGyzr8nksH0YDt+2QfCmrVcc0g0Wg3cFh3Y83FWMrIt0g+XUgcgqY1gtYOHx5P77HrV7",
-	"yVg5xI6mzEh4UD0O7X8HV2UHAfVvc3FQCXrq1rZIGohSmdBJWTuFu+cUwsjMjofuCCTk/GRj6sLX5L1r",
-	"8tZmBz3LRcFYkm/L27xB21TgcqHsfuKhP1WQyhvMqbN6Jxw5nLTTRGFwe8QAvUWWbMOhfC8esDlvLOsA",
-	"tSlCR1smtISPFYIk/4Od+WMYWfjp/JYGxhA+XgAOFGgqkiobJUgsOVIdxSY/2jSjo9hkz4Uo+QveB/QI",
-	"GGLE4pN056D48Ay+Uy7s6ynuDMqDXhWzhCylKDZb7YykEEaEvhwXn2smaIE9cm9mRq7YCKaCV+cL/s/X",
-	"Tj3jZ6Y9IfmZ2FNJ3cHjyMpH/NH7WnU1zsaF3w14Lx6tTMRu0bd7N7oPxlejT2eXPSP6EdojpPHyBFtD",
-	"39iqJqUF09VcrVK5IRodtPKn0PNv0EuBRNBS7yEQnuYPVkfbFeapQhSZmqIP0ER9d/Cl2jKm+27iDTR4",
-	"UgZehfV2CNplUncAcd+PXJnEJzjbCpFtDEAEuXaFGGxMAcZQiUOOdZ0sO6Rkv5VUMfjGT+SOr07fRgRE",
-	"jTvq2bp2jRH+/ff9INZvFIhsd+63sFiEsZCFHZWMAH3U9TUa4heTUqFQJS46Bm96K3Ys9ry1IKlAxHVS",
-	"5JpnJGf3GmKog4fcz0LoSvMVizn7serkPqN5nEGhHpgXFzrioUj3nUYp/cFsvIGSSRmCDpsfWQ6U6aeV",
-	"o5CfPd27bY0kXJG95FDmA4ODzfKhIrb5CSQgJwxZzA8GVa/xp8c8/kk43g3tYsHApiMNZJ/7nokoNyeS",
-	"6pP7Odvo7Rs2ku2OvWrwyr956lIGXkRHdBSHm0lSLjzpNF4GbljtSJ7XsPNs7mN7Ebv9x60ofAjx8GSx",
-	"owVv70qgIfalq/jRrfqjlfVH126saM7u6W6PEIs2h3SiWZ5zSDilDxADZIPx4YgrLMqr+fTk1fzcPJPK",
-	"XtY/S6CBxaz6HOtdzE+aXxpFQ20FAJB9jfXyuYWW2bVPpi74O2FLNsym57P5+dwQmEUwhTzX85PLS1e8",
-	"YTZ9tbg8OYNCvzcWJfXFbLq4nC9sGYfZ9PTV6eJi9Aptbn0H+VP761PFZzsRxWZZsfs9W2lws5Ctkf4r",
-	"26Vfg4rqsvAzXdpsAEL5rqYEWFJeZw78sY+Qf8psAbujyRhLylZU7JKM74EYHyZXL+bz6Rkgis0Be4YZ",
-	"ulm8Mv+LcbYOzW6+mM3K0ob3k6sXC/h+Ppuefo0+TlzQs5Ir3bP7ydViurg4P/PLmdqlzV9NZ4s5Fr4w",
-	"d292YRbbWE8NZXE+PVmcvvIBWNERz3NM9LT/BABUzFU3B7im0m732xIbYD49vXi1wL/+Zh5yMxj+84an",
-	"ttFiOp+fXrj6vVi6EBSFIsf6nyxjmDELEADzk+ni7FUy2TKa8nwDf3txNl3ML7zTRCxpBzi6mC7OT+cV",
-	"vOfE1gH5JGBSs+np5eXp5cgz/UYXFOxDsBWoaKNGbkGmV2LHSGo0xxLv1giI1NxOcMrjn6nrARB94YPg",
-	"FRVCH4S8Hbykrt0jrim9ozyjQFzz6XkySbnSSH2n4Na9wZM8nV7AsRlCmE8X+P+OExs6Nsf4vcjNx3CS",
-	"F2fxx2iX8ayX01VFnNiitROETYKLOT2bnZ5CvWMuAIr8dLY4TSYqgzpZs+ns8ux8djF6Pd/s5WDosi8f",
-	"jw3TyrwYtO3IsBS2sT7KPur6Gf2KR1MW+Fi+L5/ws7NkAv43CCNlLP0eJVuQ+uBNqJB9LRamebsV02Vn",
-	"mIhTFl86SSbqwNh+crWwz8OrZHLg+VvDTONfBrPObyDGvAEhZb44uYDyd/l7l9l4Np3Pzk/wj9dubYuz",
-	"6dnJPJnsL2dlw3NzP/eXs7LRidkBGCa1DqJRi/5m9CnIgeeGVxqyI0WeGmrNrTsWFeitOBCLKw9xSipI",
-	"tbYWZS/VYv3sx0jfpt2Zq2A04fmba8DHKVNRT9og1IZbFKsVUwqqy5mTjj8KQbNnpT/QBX7NP4HccWpE",
-	"E0CZKX2KSJ+uwWx6eT57NU8m1g3+PW7IuRE7sMUXK3MbVQJE6zMk3snVxfT01cWl+VfK4d9YRDN/i9rI",
-	"/Hx61iD++XTumrtGC/eHstHMPD77y5ltYcjevxeL6aI8kZ+EvJhNrl5NTy8vTkYdwTe6DbAGIHlX4Vuj",
-	"5A8l/jtJf0vzlK/ofoj8f3HtHnEFzD1kSrsqZnPDhuq8/Dyeut2EvhWHPb04N2/3mnLp5OMawS2ml2cn",
-	"yQSreb7BUh/4j7eTq7PRy/qGwqdZEpF0hVU69UGQImd3LCf7jD4wGSSbCu+0j2jeOWTF4996OwXDGyVT",
-	"RabRDEHhYV/Cu30Q+ZvJ1SX8z1t4s+H3Ofy+cL+fud9PwQ4T6zw0C3hWEnM7aRaFdSjf3DEJFXdn01eL",
-	"U8MxLVucnp+cn5ZWh8XlpREuq1KYhsG+ujyB5bd6Op3NXp1VRo3Z/OLV2dz29WI2vVicnJ74nb0wnyxO",
-	"TsO9nZwvFudeb2eXJ/NXrrf5dH45O2t0dnZ+dnY5eue/0S3AwTwbiCU7chA5EWu0AoJv1NoGjVShCgku",
-	"0gdCJQvdEdkb0oM35BojP55KFj5/PAMyM/pWPHXx6tKQkeGjH50cPp/OLuajZvvtxU1glqAHORiKNbGK",
-	"RIgO2EqgLjJAC67do4xjCBznGcMW08XXURq3ZHtUA/5saPGGhVqDyxwNTCfmb9UojfYXVXsgzfvJVf2D",
-	"z49S791+PbOMq9h1qb/PLl9dJvC3G6fDz09AnzJ/+6PaHLXla+3MivPp6flZbaPw96rfV2eX9m9lv7PT",
-	"k5NXr+xf/6i2cfT2fDtrAdb0suROtIDkJ6wZu9oKkakEJAxblM6RWejGeGEMvTfGtXvEjbHamAPfTCqR",
-	"4zR+q+08npUSd4xph+/N7o1KCHfcQa+qd4yanVp4f3ovyr9ovjM6Lgqueyp1zqT7ZF79Bb8wBEy1/XUG",
-	"/8AfZhBjUoBZ+M8vtiSylcf+PElmn0Hm+nOeLD6D9wc1vcnVn58Nc2g2n9vmi2QW03xhm8+Seav559Fn",
-	"FXMtXpeCAJXM8nqWopwwe6InxYxgY9WhCJ6tRX7Yil1CsAjq8gH/J3RV1ErIQSnjBho94pKUprE/v0wO",
-	"PM+ZBFr4MtlReasgJoDKWwSmdr/PAfqk2zAHZmD8GpHpXR8lhj9mZUuCBUhtseMTOPqWRW+GhjqjU463",
-	"1MH+POvlNcuHTUvgf9U7wLteJCWRz+DyCABYdyHZViT6c56cePs6G7esb6JCAhViKC+Y4gD6HkKNHeWE",
-	"SJdvbDhfH+lCo0e6C63DGupzthzV8dtppvKsVOL0vPmZETOsnncxOz8zcgDu1mx6eXp2OnLS39CYgPUr",
-	"axhgyC/N5gObgxBIW7U9QBW6rHHfRxZlxfDj/VPceY0X01enIJxdTi/nZS1hD5i7FTjhk0+teKotVDqb",
-	"XpbFRufTs3hG1KiX/Dw0hg7Ri7OzBaJczaYXpxcXl63y3GZ1pxeujPZsOrs8eXViS2XPqko+fc7hy1c1",
-	"57DZ4KZz2I1incMAyl5Vq55NZ+cnJ/P5yB38RgT/vQX5BmpHwrUZD9U1QP4TInS224tBOodGj3E7eF7/",
-	"ACVjDcPFIn5/a9Urn82r4BWXPDmbXpxcesVqZ+3AhUap1tPpycnFeaNk6osZOgnKoIHZ9NXJ5Um1B/Xw",
-	"gaYnZj49f3U6H7dP39b0bw3/SI3m3X1olG+16FcWvtclX++d5ZfauAKClBkgWVvSYYBm/3CFH47nzYMc",
-	"2JY5mM+nF2X8SSsIyPwUz3sbVR2ex9Zry6a8uJxezA3t+aVNFqfT+eKiVo8ESLYqHeK+qlUHcZ81C4As",
-	"TqavzMNma3zM/Cob88vp+cnlyK35hlJEVWgJvViZBQ61eZeQv+Zni2lBzDKrqv1sn9VzaGUxEG18XXwj",
-	"GIrrYgwGhZnWUwJQQLSR2DQRkxo79fKLLPoz6hAH89mytkz3XeC1xdMk0snC4W17iYYYnn8AnGMGeYdL",
-	"tqFHpNvJYijXzu3gsyfzxkWr/5r+p6JaPDstfNgzo5PIIvezUct4EsLTMtEfQEjZHV+xWtHVg+Ras5ws",
-	"2VpAlJ5L+GZ3TQzb6nq9hB/VePg+j7aCz/CbNP3xzmbRfAP6qpYRxf9+vLOJQfGgyH7GxYhq6Zg8AxGT",
-	"7nQTl1jcQmgUe5Y7aHnv7Kw0VeSY1K9CRXUxR3AY3vw4CE5IWHOfxiRpfJB8w4/OzmiMbg/3P4AH3Giq",
-	"O61ZNrkDzE56y3ZP8UKkNv1qS/eWNnAzCM0kFEnRIHtY6CzLDWp33U+b6xQ8bqqUt28A6dyZl9fOUXbz",
-	"eqIEnKVIH8JweG6bXn6x/9crebglPCfKLA5xzVZCpj0g+vDrE4giJVi+YT4uJagMPFC3FkuUa7ITdyyt",
-	"dDeXmkOWbMsB3GG8pGIHH5BW/F1/emiAkiy/MZqwP+y3w9izO95Kw69dirtaJfiuy+DVi3/GffJG6crW",
-	"cy34kyGPghPIBjFK5le9h3Q+jtXX7hpTU0zeOcIvZDa5mrycfP389f8JAAD//w==",
+	"7L39cts41jd4Kyjt81bP1MMokmwntlP7R9I9/bGbdLJ2enrr7TdvFSRCEsYUoQEgy+pUrmsvYG9sC+cA",
+	"JEiCJCjLnnl296/uWCA+Dw7O5+98HS3EZitylms1uv462lJJN0wzCf9KJc+yX1LzvzwfXY+2VK9HySin",
+	"Gza6xl9HyUiyf+64ZOnoWssdS0ZqsWYbaj76D8mWo+vR//KyHOQl/qpe/mD7/vYtGa3ohrUOY348epSf",
+	"sGczSMaUEnnrMPjz0QPZQeSufQS5e3T3Su9SluvWIezvjxvGLIOprcgVAyr4JMU8YxvzvwuRa9P/9dcR",
+	"3W4zvqCai/zlFlv85z/MDl5/jRzM9QsjpkwtJN+a7kbXo9/XVJM9VWQvRb4iNE/J3vxJC5IK3AnsxIzx",
+	"Vkqar9jGTSxNuemGZp+k2DKpuVnGkmaK1YdZiz2hZCXFbks24p4potdS7FZrQsk8E4u7UTLaep18Hc1p",
+	"luHVqHQ0Z0shGaFZBv0QkTOyzeiCvSGTa7Lk94aCN/SBb3ab0fXFJBlteI7/mCQjfdiaw+O5ZismR9+S",
+	"0UJkGVtogdew+HD6qu/DJWMpG/zVhuY5k81l0ZzwlIgl0WtG7sWCzncZlQdcy3uWr/R6dH1edqm05PnK",
+	"9Cj02vGQSo9KA8UoMmeKp7DhjDhGwjXbuKm73qezUPcb+vALNn5V/EqlpAe8hAXt/+GW9qVoJub/YAtz",
+	"Qx5erMQL+0e8/GOfkrwGL/hmK6RG/mgmNVqLVACbfLkQkr20vMOM/Q7Ipo8Mq0RFqwTcdWf8GZpbAzsX",
+	"w2mBOPgDS5tncsfYVhGuFclg08l+zXI4GFwX4YosudYsHRW7OBciYzQ3vfI0hqskozuep6cksQ3Vi3Xf",
+	"0B+g0Te4ADvNqhfj/NK/iNPQzchF+VFBkpNJaD5bKTZbfEVDhDybdBPydFanZMPkzEZVeuxcLKyxdj8m",
+	"gW4Zy5snsaA7vJqULARdrMmaKkIXd7nYZyxdsTQh8wPhactFfdW9vNl5YB5bmvet6XaLVKa5zlgUb7in",
+	"klMrzlRXCE+I4vkqY8S+lIqs6T0jSyENAW4Uy8wrwHNCm1xpwI2esxUPbLGhcaXpipmHDNqQPYf3u6DJ",
+	"2Vkfs56z0D2yN8jwf/WGHH+rFmLXvnemt5WgmSJU3ZlNg+eNIhdHlv9djTzs3YIr0/cIddHKYseiLpRa",
+	"UKST2s5TuWJaESXIhuYHovmGmVWQzPzgH0Bl/8ezi2KMfLeZ40ydlBXF9jTbbEVAYjCCRHM6SyoJ3VKp",
+	"wzsbnmVjirU3sJQKcXfiHsO/4z069iH0OFvfGw08BZ4Hd89Lfh0313dWWDv+yf6BacqzFrrniki2uBM5",
+	"g0tlpDsQD4nIs0NDRsQHsUGZGVX6M9+waHb+3n3wrXkdMnbPssz07PdWnceSP/QOAbvwI38wfZqlmg9Y",
+	"bqjqD3tnRsnIXPmRo+RkJOnCp6Fyhfv1oTKdRoNOKoDhsRMQVZpHH9gHsVxaObNlE+ZMaW8untwydHvW",
+	"XGu74Q2OsKe85bf6Im3DsrsEpxi/ZClQhu6bPJD1jWscvHN293xy8ui05+ptM5qP7bUZcvPMd+W9u/FW",
+	"U795wly8/ZpJhi8y3LmE6J3MjShi/tu4fMA8vXPwHpiMUaXftv8OCpuKvp5u5p/MZ6GDUmwh8lQF32rq",
+	"Zt98XNZUDpgFkugns6jQFHabjXn3g5dxJ/PA5IwoxIz4B9tsNG/Yl4Sg8GKlJrP9a8Yl/miOp9QXfAmg",
+	"+T/Nfa9Puvvf9bfNrrA4Prewcv+LPU0sdVRIoYfKl0Ju4JjHBaUOIfbic6R4yc1JDrJRwAPkRHIjjCsC",
+	"9GN1My3IQoCBrHYP+CagbJGlWOxUUzB8QzK21ETs9DUpJL3isHMGql+E6Ihb0dcwpbohyrdqeB/zqKb9",
+	"6t1FSOiUTImdtNe+87YXDUEApI2VXoSEUbuD0bcZRcYu0SkZ7XLuBPQl3WV6dD3aMC35YpQUT3fxB77Z",
+	"MslpFnivw0KiuSV4kPac3Go7RLJvyeh7ozbc0HwVkL1/EiIlIO8mBPUsYp48orRk9C5xzMN2/4ZkYm8Y",
+	"/5YqxVKS85xZ+dg0ZHlC1ny1JiK3fIc1HwHToOUNEPvwDxuGumiDH29Yyis/FR/VLU2mBxyh+CrBqfTw",
+	"GCNfjXHzhvAWEMu+4ebbdg1bZZDzz8UD65KZqGRUDZHkgGR7zb2Co9Fqw/PotmjX/tpDuzm6CEzHOJXE",
+	"riFGnlrTbOkuceD8zc+/8xR/re5TKnbzjKngZ2hmUP0SoWuYFN2FJt2mU/D81Cc5p4qZbluEZik2jz28",
+	"ZKRFZB/hc4ZJQC9Dzrl1NjkLXJ4Fy7VkwaPdiopKUf3h404rnrL+c7cD2O6qH4eWs83ooclb14ZXgoK6",
+	"UzuaZQcjkB2MmponVnT+544pZ3Nf8YDEbOgvQNxs23IjYmjgV2gNj6W4R9dC93bYM8VR7UehbTDkOWDw",
+	"JUOLd40zhiXigQtb0W2YYzC+WuuWx4Tp4NCFRBE5dv8N8hrvaa4jGJF95v3bNTeC9R6tQDD3YnW4/CCh",
+	"GnWoseUtVFA2b/ygxfZmu+mfN3RgKab4KjQxae7HEELvOMh7kWXsEOKRtdk5grZ9heal1iLAgE5zywZS",
+	"Suye+zTSv/FgOPpA5V3XU7Vl0vovggYWIVPVLwiUnbhP+l+GWhdIJYkjKzgcy3YSyystWwnS2C5/R9EB",
+	"2FiD3OW34afBurM7n/IWCcB51Zzk7+gN3hEjysuq+9N79trewz9Ft1CBfcYrNYU8UH+RW5bEixiD2DmH",
+	"bFtWVrCdJcWsBxOE35s1UuMOxQgdam1F+KYjyHRJ6EbkKwIKF6jl3PxnnxMFon9IpXQ6QegX3SkL6uiD",
+	"mh9+pnkalgBbDm34yYC1144Us5WazkOeHU/eUdpomlSKXR52Ve/D0RvIm0G/NIozKwwkIF4TgfrpHjVY",
+	"FKooWUqRa/gjiFzoqcmZ/s5ornB2tQdwF35JxE63cgzF5D1fsPdVcdzj7Tzv59UaZD6/Kxh0VA4d2v2C",
+	"4XY7Z4XUv0PL4Ek7KrYnjpchQcXUHagbykq4FX3M175K3lpyUpTdnRrkFNuSm7pL0aN/w/Ubf2+tHvEK",
+	"ONpJQAPfyXuG16fl3qEhcHRttbyQ5XexpjnKQr2Na5sNV8l+HjrMH5jk9y1m9p8hBmrJVzvJfEfXG/s3",
+	"RRZUygNwJp6CQRhshzTbQfgO1WTPck0CmoVZxi6jYSbfxvu3u04u1vpq7XLey+B+M21alEr4PoYPbai8",
+	"819cuYMT2tItykGSAmVu2EbIw7CXF02MwZ8iBSCfwbp75Y6h6N+uoedWgJ1x7JHOkKuBRkozux9ciNKQ",
+	"gKilRmm2z5I8p+qO6TbvOs8JR0e6XrMDydk9k0TucoLsr4y5iIhOcNExbeE9Z0eE9yx27KThQmDcjw6x",
+	"SghVhEpGwPmXEMX1Dg7aPKRS3LGEpFyyBf4JjqQMxLzjGgQYFeEXcNysvDIFsYwxyCZ0SdZc62AI4X4t",
+	"yJpr4rwURozSfFMJ4qiEPAYDu3gghsYJX/bBV2uWLd+QhdhyND6jy6VkiEQLUV1/MAiqlGd76eUOH/RB",
+	"7iFwj2K07NwwYqub1d3gKM/1Rk/1R/MVgdvxQVkhJuUCPWBmIb57x+Mj3/53rs29qIURTVriJmI4i+dQ",
+	"iglP21JDrf12bdvMfMEXd79tPwT8Vq8mncE9KCjZqxEzt+Jih/UQwyutDdHJ0svlGwhysTwDfI/f4d0A",
+	"G6KCsDXz7xdN+i+2YvQ//6Av/nz74r9PXly9+PKf/xFUZ9zcfrVvYkvUmT+F4hsz5QXNMiOsSJbTDc9X",
+	"ZiVlQOuaKy3qcW/BSwpheVVuPODBio1OKxhqDAlCLF/b22aPxm42ymGGmeMRJsAFyOQNyUXOrgmtxVc/",
+	"IhBvZZ23AYWWPWgb3ii2LFcujpgrICaujHblOSkZXRixnrY8AODe6kvvABdYMlqLLA0FsMNbIbJUFaGL",
+	"5tETOXtD6FyxXF8TOws3qS3lIMUxuumU3broFIhSkSLasxzM0CQ+rvCUluTQT6DOThoM+4Rn9DuFXlYX",
+	"OrikqiLmTMcX/YxlwaKtBLiQXi6ErUCBh3iywObxxdoRtA3UdARcmf+0W0hr2LNhYP/SJbWYttCzU6X+",
+	"Dc+dwBWySMBco1+pzzh4rxwXH+usdzJ/15KSAjRoE1O86wlefqI0sMi8mpbSGw5/z6Sy3MtemPMvvQdh",
+	"5b/y6/LxL6xzKLq699l/s8rnrnyUS+mwfG7K4yiYeaEf1F9bf+MSq21YcdyT9FEE6dGS4OaNf7Cx4vEK",
+	"Egq+hYL0/ZqhDaj2roS0jii7sGYPOlJdhKYxmi9LeWtoOCV7Ie/mLF+sIV5IQWTSmuYrS33AZMwtn9tt",
+	"r+n17EH/aJ11XXcI2viU/yPbVzwffmCZa/NBVFy5bYRazKH+aWO40G7ljK/Wc7EbYBn/1X0S9FcLzYfE",
+	"IwId/QofhbrDW9TL3KHVx53OhLhzexgp1X7eoWS7XzOW9U73d2zVsFZiWKTto5h2uR2VC4oUGROo+s5Q",
+	"5nFxqj+UWbD1cLrffvvlh/vXoBuKPZNkQRUrgpzAwA+xenDZUUZTa7712ZaRkicvruiLP7/Y/7748nWW",
+	"XFx9C8rL/iE3XYYslN7lJMEXU1Ioi1yRXGgMZKdGchgFkwl5d5zQsOyzjM5ZOB5J7DTEMPayK+yi/MAl",
+	"wMUwL+coO5JTWs/P0rIH843boKgXwp7ZI54IdymDcV691+1HMObakHllpZauDz7aZoWqOmAIT0GN8xA2",
+	"uE6XQ654QOy0yiWVI0ediRvwEYfy91IgeszdUPSepW8DsvGGZxm3gcxE8XzByPTq9WRUWtXMhX11PuqR",
+	"1npevlIyczNpvVo110m2m48rOxG5mWYmMqfZS9MDzOdvSvMN1extruyLXpOFCvdIIJoejBh7rtc2mHTB",
+	"5SJDJUvcM+mcc/6+tTtiUnbPWwwmYkmynNzF9ePCUCOaZmJ1u5WMBvj3htGc2HETcodqJbR1S6O6cFha",
+	"8TlqxH1AlON6TS4n5L+RBZOa8lwfiucCzJ8xfdcD3fDcXGQsbIq/YH+/Q4zc0cX/YePYhppm4qPSDyHZ",
+	"luV2B4wqkfqB8rDhVGmimDKk/114dypJkBUV64X7S/NwnJnyVMnSkqY85BvYJIWRz94Ys0pC5+gi6VpN",
+	"xZgwnkxDuSy4MSHt9EBSekgI6v6SK5Dsjkq1da9f+z4HrVz2uE9zXish0iPm0H0qtDgTcxpwSJRvTnAq",
+	"Nt6sOqbN/bfUYI1UPCebKsmXvMbFlXZPqGrMHk/7uEUKMQDuiYd9Lfapx1zjH40fgHP8YhlG5nyniGRL",
+	"Jpl5fjMXmnDCRTu27RIvinvTufS/3ccgntQ8qxuWp5FpKLXABSdndFuIXL5lTw67Q8non4XPv62dqu9a",
+	"DUWk6EeaqIcu9n/hqPJ1KGe1f4M8CboGoMLumaQZ2a8FSXlq3ia0aPvsc2iKUaeVE3Bawrl8Jx3Hu8l+",
+	"yxAsxlboAVZqtu1AYhj1EdPAZP+HRl5Y0BG0y1PBIvcQQm3CFi5Q6H3Puo2HEpDJu8cYKQy7+hLllQU7",
+	"LdyLHsFf7vIxMqAh2pPcoUnFWfqGcC6+GRC/6O+J2qLSvsgYlVYWtQEDdMsegm6eqDyXjC7Yx3srAdBt",
+	"6LKi4gYmGHCESZYxqgD/w9nkR0F5InqtHUHq65CI/wjAHRby3hzfn2Es4WjzI3xL8RvWGuMemyixBj2m",
+	"LU3Cdl8ur5k5UXimgikUNeMl2gnH1i49wHzpQg3MdeMsSz0Yt3oChIO+aF4D82G/cQybJa6nqMAyN53j",
+	"osqsralBjW8xMBEF1QXNiaIHYpOk9rSMbmz4H9KOEEkMfYR4KZ6Tl3TLX95PX84pKi2ByKVVOJ+kDG6s",
+	"9Y82CyFT9JCAR7eYz3cVzagZA1yPcKlkuHqpRyK0XzglDOeAeC47PpdE7CuZ/CcPw2w+bC33zYYzYusB",
+	"gZpPMJXKHBKfaIrTjSJ+S75H0n5m+EibmayInQx4ASDcR+yMGlOFaejx7qxbUzjgAY0zceHAzQnj8xzX",
+	"h7b4ORFNY6d1OCbg+mFkPizECFxCiCZLmaMtdAP9LwTTQSvGSudHwgD+iKUsGVXcJkkEEjfyIk88EASG",
+	"VMGBwy2FJJS4RKhmTxmN0CE9/0FGd3k/VN97bAWeVCqtGtmcKfJ3scQ4VMPTAdbQRqKLXZaSVMTtV870",
+	"z4X0NORwlpkQsvSmLaRQiqlhRma85V9PcAclo6pi5fd8W3zDPotfWWwKgha7xZoFAU71nrEck2BGCcRu",
+	"YfILzVO7HxszTL7LskjG8tkM1rKquoDhKLtYbeiyIWOMthNXV/g3rtdMEqRV9OEKWBx7oAudHVxAJNz1",
+	"hBQXO4HgY2gJzLCht2SaGxWygtgx6TEfVc2OF0Gbo2O9gwk3bLtyR1dCzPWFoVLJaBWHpMQyKHSvDnQD",
+	"P4w/iwrKPZqbarplkcuuWFBfhOynizAb3a+FQr6ttGGQhGpyIP8rmbwB8UrsNISMl5NEAau2ZiEhZNNN",
+	"63jF9BjGW2p4JZ3WtD1IA/BeDBuEuiYMFF0KKGIFjDLovIXe00HyvZGJllu69CMIZjM3sj4ht3FUEwB5",
+	"IuyeyQOZXRDDkPC3YnlBRkAzJYplBd+/QmKpWe1fwpnbTe9zBfVYiM0ofKivy9Oo60q65otMLO72XDE0",
+	"R9C5uIcHfysU1/weWdhiJ++ZAiN4zwpmdd/ILOwaKdXtx/f2rSW5nEmqC3XQnu2sm8deVK752aRD2KzJ",
+	"IMKnts4xLqu+mFkyUrV7PSRN397qQDCEs0YE30Qh9F7IuzZ1gS2XVu0ow7LVAbPH7hAQUGnJNFD0Lpfm",
+	"4Ye8zWBwNGNptCwvjeIU2VZlNkV2qKBuZ+R6cKMmbt1dW3akw5neU565XOV4J1HQVZdy85YsWL+nsod/",
+	"bujDbbueVXZURb8Ngd8CBfR0c9YzG9OH29lHdGMu6PciN1uke7qquUUvet2QbuO9rasN6C3D7UriHX6I",
+	"sn6yVpMBYulbsgKcAEUoScVit2G5Ji+ABcldhqDBKdU0KTJzjepktLgirToUURyVjdaVuAdVOYJpG/ye",
+	"qd+2UQNYA3Wvt6TfoefqfHR4zkSOuJYWGaMJUn3Z59uM91DB0fRCCkIj38MWiKsupmyeaiEJuI2OQ2Dv",
+	"86oJqVn67hAjiENi/7Eu0emsz+PowJBC1TrALGHT0KriczjlqjWZYsPz4t8hGPlGqsP0UakOdsvcaftp",
+	"DQ55CR0LSDt9kIF0w8afJFNsmAMOru03y4q6I+3eRr7NG0ZzL40x8osboylEf7G9mgwbYns18UYIeHXp",
+	"ZpuFhPiSse6ZZEQLQTSg/qREC7IUWSb2VqdQZkffuKTJ3RYMBsRoegp4scWsVJrRNHHBiWem1QX5bwHF",
+	"Ihg393ZU3a/K0qqbX9mmcoltD9GjItrhUeoJaH/74r9DLPurSTiW3UziSBkLy9z8LV2xHnU1TfHgXG0E",
+	"Jr9TpIhI7BAYJuNzX0GAfwakKhsYEp56t6jVI9zUinPAlM3ew4NgBkZM7JqV1oNhEzzX37fEzL4lew6V",
+	"Ptzn7GGR7RS/Zx/c/LBsVPl3N1f8+yMWNuRtrGNz7dCW5K8tSN42dXRYmGgetgNjBQCtyB03CjLUx3hD",
+	"Jrj95pJDsiWUccB6DZIRKhuRhH1xJoPK43ynsA5HjJe9G4Wcb5hdVGKRebPMjCfZlmnYvBK1FwydULmE",
+	"VhJLz171L08x/XHZnMSqwAZGvqKYLiGWvMlZz4SN8veQOwalhNokDjzrGFDen7DywRGYvObLtvcV1vtL",
+	"7opBhILoDiJIDQ6nZ08VWewAA2PKroqUuqapCvlGOVbDlgHlbzasrO3i4JjN5r+xR1EcPlfEyPc5+Quc",
+	"TQJAzuY1OvzVEYYLm8z1tfnTht4xssEkuhgMpJ28D0zUsj8YgqSl3c/VT3EbEOV38MCaAt6UJdZl+D7M",
+	"DzDmW66MjoWECXeTW+6gbbUQs6HePpJAXH0wY4MXB9W5gBJs20pTRQ7wE8lrKR86hvlisMg2ZIjBIqFl",
+	"hD8KeTlpOViRw8HCkTmP1xKTWc3BbhjTqnFRbFKyf8bt8kW31aE8yuqme5tTF/mqO10TASu3P6nwnRqh",
+	"Fzyn7Tk90qvmsXDzZBXM3gjIBe8g/uYjKnxtc1F8tjfOVkUCGcgynTdEM7r5LLQ5FkWWPDMC+9yiIUuE",
+	"jt/JPEHxCTozwo9m9XiXOqcu8aXaZMwJMSdisRceCTIVZjqYk7EUEspumEVCuMnbG6MQG67j1t50Zk36",
+	"c/o9lhvlFrG8eH4I5HQ3H6A6Pml1+tamltoqODdOmC0W9KUbmqdDDK1Wfwj6lOoIPNHu2T4Jl2rWUlml",
+	"XJn3WD2BkD0kvhv54icm31k3bLejptdCrHaLBVPqJggUU6FlmmVkvtOVXTn5ZoRlwNqqu6tb/CTFbjtQ",
+	"oYhNQnCRdP0ARU9QS8Qzcg0QoyFSvLRwOXRPN8GYlFHc0aNzRX+mecoXdHsaC9aSchnOheQ5mYwnZ6B3",
+	"37McPfnFiw+icFJ9vXaLNQoLS46ywibIFocLYQX8bdThuw0yPPZbG3LN2xbYDPjxXUTasOum/CYptj50",
+	"j9ysjrT62E3+XOAIhSsqh233PpuvC35gzdrsFJxat12o9qwYBihyQu+ZpCvW6t2tGWOe0dpS8rkCnrZ4",
+	"5qYXnV2ftcgOAZqMFB3MRSOSLrDgKlpRYWucUIFYFeOLiRHsJuOrSb+Z1N/apEYiXTR4g76nx/ANwxJa",
+	"LWyFnRF5RkW/gNnhIyhacgmDahscYbSCVKW5KBZzEq5QPZEuHlHZwsoSQycXb7AOmaOXX75efntR/P95",
+	"xP9PZ2HDtUObHOrJNe/JClQWiZEVUSbIyTVgtcCvrg5bvErhvPUtRf7K0rBtSO/BMLuKJRKWpd4ANiPQ",
+	"OniegbwB90+D0xIWsaauEn6nzbIAO/YaXsbAikbBfsDZHYf58d6r4RpyTiL6IeBhYxC1w1tzOAJ7KDms",
+	"NBixmrGip0YAqVU/9blJS1VURVsAxTBbMuxMK1Mkm+5XGSxXPSVzZi5oArBEQioWRjCJS8vwChzbnE4w",
+	"UMNaysQRW2cVZ4RbEIMcVZz5UeBR74sQzAGCDssYppX8wFY9Ctnlle+mMv8KlLGhKc9Xtq9AWojSkvLV",
+	"WhNqmpK//Ofhrz3Bf5fVYD3zzyKM0HrbJAbWtwhE7SGUgwIneytf28CdyoZWdiT00GBN1ePyU3tjXsy7",
+	"lKdhoWG/xmqehkdoRoQkGaP3TBFGZXaASolO9yjjXl30wDHgGS6auNdqcnRCtAg+aJZG7EWMHrz12pfJ",
+	"mHH1wm81wEycvLC5RTaIV9KxcHml1/MAisXJS6uWoV11YIwS/YI7XIFm9Jfdji+tPf+9ET0z+/IYqAav",
+	"FGxTfUvpwblIIS4cGlfFjOAmHFn8NRP6Q3+52fDV+RfWjY1HlfWsQk0hRyx1KcoAWtgoeYTxyIVHIbJN",
+	"reKsv9UeOkpZqdbetrhL/95Vpz7q2pe14Bvb8nnNsDa5sr6Jg01EmzNbekLTO5sqAeWygViF8lRDqGLA",
+	"U4VhnEKvmcTiDBDB0vRLHMllGsnCR2AyJuaZysIY4IrhpDGGoCwJ/p2yG+Sq/XKJ6c79+n0T83HQoZsD",
+	"e9SJfwrGIrpnGIMWrJDvwjVBIWoK93t6CMriC5FlbKHNN8Fym4ylbb+t0YcX/M1aG36nXLcjU2AMETpi",
+	"mmgIvLXzvZB3n8VNWL2o4yXYSZZLqay5HCjBPar0Xl1HdLH2T3RgLadqoXY8+tuyen7b9Wuq1amke0yB",
+	"wrQzojY19P1qX624pJ7FMmCNccw8CrXUMdkuH0eryNEqY8TWdJK7vC2QQjOl0Vlqoygyx6P5ktD80JoG",
+	"J3f5raYawdOKSkyMpgcsD5bbG0h3CtjnkudcrSvRkN5zW33RO97ttpf6l3RglWX/ha9ujKuqE99XJC1U",
+	"qq4MfWi9dcYyYPDzuCt0tKfnPbtnmWrz8wBwWmfRwxXludJvnX2+PbBoX4ZTEvsVoYVl3wYSuFdtZd1X",
+	"pwYB3cfGsmhZVCwfGmRSfFtD5Kxt1eA6mfYswgq1+elIr4+X0FG64P3g3FkQWpGpXaaPLuhCIzDs+pvs",
+	"Rf62CQuZ9H/1buhX9YKA5paO7ARsj8PRE+t2/SJhwW1u8Kz5HcsOLpSgZteqxoKswdkG6BYYLJMzHWTQ",
+	"z4Ll0VaH6gNok09TDygmm7sAiV7R/tDAMg9qeApSS21VCRVQKSQhudIy1YoO7p0ga6oI160psEGV+N8j",
+	"9ymgmIdOrCUe3T2j5tjj1JIP1kRxlGJS1sl+ApKUIju+DpYDNewdZUulzkM4RQCElTMXcg6acJH2YIsz",
+	"9Ti/W/2SdswEp9nNDx9jQWkU4EWZC3d2EJW4WuZHkUlZXaS9ZEAAF3kQcL0DPm5inYV1gXaDA1ZeDhdO",
+	"d5nibdEN/TooCL/OlJDaaj0uF9z1UkyiBkAcV+Ch2O3jXIttRT28hN2mt65ZoaMT6KMwYbUWY29eRjv+",
+	"d0Gou1blVTHWMuVB5Tbc4m2HwwpvgPfuiLobhe/uV6CloGbXjr/3sSyv0Sn85IwCEg+VrQCk76hiWVvt",
+	"b9PgV6Zbf7vlafvH7rl3k7F4H+iz60WKtRnU6L2pjFWbdznLqArcH4syHsfU4P640269VSr+HetTmWO1",
+	"3jUt0PC1ZHtX5XrUiitfM/GwNAhuh9kCfUa6mhFuTWVRZLOIdHf1HtC3V2jgTRd+w2IRY7qrZxwUSr9b",
+	"Qcn7Srud6y7mwrljOOrGfaJcqja0ZitkoskVfrW19nMjo07Acj5NIEYeDMxoa7eJBKVhqYFiHbCu1R/+",
+	"2r9LOLbHoRn+S6AMk9Gfj1GT/jQtOzEPP5W1cAeER32UKZMsdfk2ompXR98elYTlaWLLUAsHtIUo2A0V",
+	"3sKTDYUiU/EVMDtspJLuW6yeFZhXXC1XYDbOCc2Zyy63hdACb74rCxv15rt6eQPKWq5p9aWSFr4LHonQ",
+	"nuHRH29riQdzH5Qk2xtoFpY5qO5RDUIO+i0T21p49hNhmw/YLRl0051ot6DziN2aBYty8GXAKSXZAhH7",
+	"hC1yJDQkiWEsXZZhmlECkYQOhov6kWN+HJvT6CN2qg68YM3fwEDsdSh1fDsiLsHdxoIAyssQiev9qShf",
+	"ehy0t197semYthAUpAZEz8iSS6UdGn277NNmVZeS37eIHhH06ePml6jA9aw6v1ihl09r6zM3nai5posW",
+	"cbgTFzfDuLiaIcMD3mrGfZ8SM61D7y3h1IaoxA4qLeA0iMHtDd8J+62nIXsIWceArHkYvyFc3k6CcHi7",
+	"ubBwu40eDBsJdu2qaPfD8VbpITzRh+Bfw17+P/uFceARhZgV46TtgP51d7t31JIJ4GYWyIbuStloWti6",
+	"pLj7dpMTH5s3awmobBQSBrroRE5pFcrLXgHf82PbScOvt62XoePabZksLawB7Dp4pFR8AZpYG5XTu4oR",
+	"gpapcnb+DlTWW25w5CP0efeYF8gVjR+UC4FpPyInQpYwvfDyGg1YhzTyhz6MvxpocryGNKSLP3u6mA0K",
+	"UMbrHtSiildymCx5Yp7UzY8+GcW9KR7oj/bpjCsXO7CArWdrifygGS1Xk3egSn5Hg7L2aOBVbUt+aI1W",
+	"XrQjFzXCicu1hgPQINd0JcBFByHhPPggxlv1vSq8rMW467yWbeG8AUecdaG2ZtvFHeQKYmOim3sWspgP",
+	"Wk1jOGxQihlYo727PHuZTVlNcYP01AXNEfUQhXiuFXF+jKZMK0W/X/l2W9OUmoFGIiLbj/vKUWkSdqWR",
+	"yrLtpYERZhcXg2az16I299bK3IGOyhJHvWGyP2DTLvLvLytT8bTcYfs21mIEqooM0xtQ1+ZE6/J5uWFi",
+	"tn3gvTnlNagJ7n5FRGca7q6TYRodU7I8GHJfz88EeXhAp63nl7NTUHUmaDqAGxYSb+ShtpV4Mme0ZkOG",
+	"3kbYYrxo6yAhW5SJ4hA8kbiYkN1aO6DdoMGBbCXjtxoOcrVm2XkrV1QCJZFlhfmelYuQIziKjvGpgJh1",
+	"nEMFwEkd7nTI7hqTReqqtTYLctQM4N5HS3ovdjKsYfXiZkZofzVO4T1+Yp8/su9tkWc/wEkkS7zZIV/t",
+	"wup7R9XVEM5ME4o/fHtbb1bMuxAbeJyM9jzPw4y8EUGVu4vk7AwuXKaIQnZ4yXgo5UYX99OOVtJcFAIN",
+	"jU/pbYYlw72STlY+wVOBAeqPf1og+nLAs0db4z6KyGicmg8pH04OVwPeNLpinqLR8A/YYh5HSO08rT4S",
+	"dkNsn8VMo0J6qod8XFhP4SZ+EhU+zpoQirXAeR0XafFJ0kVLsNIuzA9SEZYklpq1sD/It2ypaRaV7lBk",
+	"OggbcueGKzrvpQG61ONircOOny7dVhVFV6tX7ObH78nV+cVrssUWBFWUQMGGNc1XwRBZrtfkfHIVnyuS",
+	"YFgt9phaMAnwAmI6pq2hRxVhKddmG/NdliFEoIxI+bYJluUHP8RYHW7XLFsWAYUdxWiZlCJc2MHiCdHF",
+	"mkAp2gKHdS+xEnacq9yvkhvM2XEJR/H5WK6XXmo9bJlfLACHaq+o+y0Z3dDFCRH8B0ALdeLUd+D3mAkf",
+	"mwPyL8PP8jCRWkAogpneHlrSkM/2PMcCHCVGV910PiNU3SG6DvvnjmYWTaoKi909TgSKWx/CugN3rB5T",
+	"a+Xj1qLEjOYRQWoM1B8vWynq+b6hmh35at+gC+bQjuCt2I1zwdby98AZSv7v/4sUtYCIjZ9zgUxzqKlg",
+	"/yHZFhBwLcMSUmkiADaM8dUakxcjiutSxQpnVx3SgSpNwDXrhwIE5hQ/1O8tZVNhzhYTm2pcW1yvRUhI",
+	"nE/NtL4ZUkDMfHAbXUXMflAuc3CSnQ0PKQmlMmn/wCqTC941S4yPK2xKCSToAZi/zc93la2whKkrbJUQ",
+	"V9cK4uxcZavmBYgvQ2kGjqwR9P++KmXmEvDjU2qOLScX2pW9d23L92VAncpgkbp/B79si9eyuxxbNUit",
+	"MybyCUvNWc7ryCTMATygmgFXf29fFaqJjWKLinGfXJNtxrBGwVD8chnKaYccvvmhTCFEXKGSdntRDP+5",
+	"49sN66rQkgtX6xVMsGRNlYsFr0Y5HlGxbNaXGlvOLy6xqzzQI3O7bsr05uqRFi7SuLripXk4GF3UzKE+",
+	"1oTcnnBWwygMweEHstQqWCp+3LXVOANVvYTQLuwVmkEoGd0g6mzIqsXwooVcslB8oNIZpL6C8gyw0KH+",
+	"VrYsUXM5tTQ675c1ywIGOkPsB6YTiInPDgmBZskQw3Nr6lZWoN9VxwQ8a6ufhqIYw8b4DVeKPdbW3+qK",
+	"arWeN2KuQqWIAj/dWfLphb9sQIC01t8P8MONGnZWHdYFOdTlUC90CnYhMLyjLb5IlCnjVazrzYUbOIxN",
+	"h6R/h3+upEwWaJsbiClsqbjUNznHgFpDMAJ2/ZvimyNN+zdCAxBQm+63YcwoToFj/RlLA+bZwbCCDX9g",
+	"6g1hDwumlCuB4j4uY95QPcOyYRjj0XimsYvw4Yqt5envTT89bT6I9iaabyrcybvDLseqYwjXpH0ERXXH",
+	"94rqtk/DWdx2MrWRG/tRX7w3j3LQxO1wuQ89lCYtjYw/24ol8Y+4+xQXJnZ52vXANp/zAE7JAE4yfwyv",
+	"QFSRGE+hKlMejx1sZXGQXFexJ3JjtvT4E2mmqjDWa5dwLOMWGjczZeCQg4K9/bCIoW0ggkvdUrnP7E+C",
+	"sWDToMiVCnsCHtxKHA7blyQ6FKn1ZQ4DiliJycb5TomQZDaKg4x0j5AYQgy4r0cTgzueI63W8CJ+YrJM",
+	"zrFK91lFte2v0AQOm1u/kKPt6KKnUFFfpaJ6dSYg1RsxB0welyaZjGxCr96L9zyHvzgsC5H/wMCGhT54",
+	"ZYF1Fe5bOMVyI5T+neequ6yW1+EbIna6VvHPAy6MrgYJUZaLkEBWzLdS6qiKMSUkgVWTv8wM3Z79tQZO",
+	"Vx0mXIO83F+wrdkdRnhQLCA8m7wp/gxQoLDBRoNHQeG8WqGjF3G2Udyp2PHzIbQTNLLpnew7RVccbZdr",
+	"nqF+LnIGQEFGZbGwLpCoDd6M7ECcl7YE1o2AzEJiCTlJPSqagNfEJg4fmNlcw4SWFmtmsaZZxvIVhJI0",
+	"y8NP+ybhZ4j2GQys7OwIpettuHUvUB3VQJC1yCD9mRebKHIvfdglSjsoJRzNJs0XUAiJ5xVoJlFvaVuA",
+	"l5F035o7Gf4ZyPVt++flVYyyVFRfym+tZczCMfprKjvFqA7zxBOhsxZ3J0DMJ8JdxSFCeA69OKzeMFGB",
+	"YW4xzWC1R6As9IHRofnMrdKesU+XiSXfCjGWlBIrROAFPF6IcEBsAwy38E1Zaf0NcZZch89u/j8X2haf",
+	"bwaN0G2Fd836WagXr9mCUmLj7hCRzVUQ34h8haxbJcBJuVaOF+GDiZhxwJfyuuF3Mr666BFRDK1+jzEw",
+	"fzOcLVxPAIRKiP+w+dhh10F45VAX3heDioDCTCgWxucpQliP8enMRb6rPi4XvRbwKm+rYEBJpW9ZsG4y",
+	"187wUCCNY+a3Mu2JyP3a8Y3SPzUD+YbnBepZ0mHril/UTu1o1g7Kirg9CMmK+Qt1eMG+6I1QIaHppKXk",
+	"ECYAe76vobj23T6mAKCcTXRukJ1qwcE05/Ur07eGyajW4OeunwPl4AbUe1NMHxO4o9r3NSi0epHU5VcX",
+	"fYivas9YnesNOsEyrrgINcY+g0+gGBwSJLrCgcJiLZWb37YBXE4blEjQtHANdfFtfrzj0oZpz3d5mrE0",
+	"ISxTxS/DmGMRkXRscJEYuU4CvLxJkH1V+emGjW8s7OaAsvzg4YLHOI8Ooc+8Yl9tzos43D3XUTAzzT/Y",
+	"+QHrJCRkLfbwlGK8MpYUgyJiWF7CnLRfRyyQHO+8OHERm1vKpbNq9y62X8zrQCsf+O9mhSQj8xhqFxuj",
+	"uYBmAxmSdueMQAiOX/NfowCBtcn8xWUUNPM9BuWWKW2D37qRdQGgnh1VzuXWul5C2yNpuHKUjdx1wb1g",
+	"LdlTjNd/rPe25YK0uhB3OZBl4AUKWfbA+QR9xegapu9woqyRbkw3ypXr1ShCoFcFjCw5mWPIVTy9FiJE",
+	"IEXCSJzfKSh8iJYFFNItVmXsGMG0zZoXzqIMQ0BjsQOOcL3b63EtN3VHM1HOs13+CMeZI/kmoc2V9ZDG",
+	"73s96ayej3akOo8V/d+zZXvMgewMeTguzUstRH9KCwhuPclfA/lrALkTSAlGKiWtKNCWjG4VSz+oxzGN",
+	"jVD6QxDxG9F9FFmY4yVKi60yXJtrxbJlXL1LzM38FaONmxcWDx90Z4ibIGyz1WENyEsgbrHvpl0EeEzG",
+	"5P+fFen5D091AQbkIrosxMGJh1Ee0f788rYL01qqtasiayMfL55DHhOP1Zb4xR60pM3LuBIiJSJHGxfa",
+	"r3MxF+nBlTm2kLgQO5QEA6Zob2LRT6aNbfu+FXf8XxB6tRZZzeBkge01o5ug4t8Om26e+5/tRANGeLG4",
+	"qyDI+ZFZTxqy5RhRzZYoNgyOGRRSI6+COSqMYcK2jIaiSRES0EiYCAW55vqNDaABqyjQTRgUMpjtaqPh",
+	"uSZUEWrtiMroGKZjlF2scp0LrOENknZRkLvp/L7j223bvistGb1rSyM7TbyYHM5ytTy8jdMHWgr0wZX0",
+	"b1sjJMyuvIgNQ37SUok5xMkpD9EDJSuqrbmwqBmhoNY40QITGIgWzl3mFTaN0U4sKy3D3mJnq63XP5rx",
+	"HoEkhb01ZxNaSCm/FUJYENSiFJB9eSoe1u+RjIPlK7piLtb7MR3du/c2YPIXi11YmshFS3E780MMU/Ri",
+	"katpWNw8d3QudpogFHUA3b2cPVAtaymuwG0eZIRErI6qkpeMIIj5ty0kJmzEfUvlPE27LUaPOL52dRvU",
+	"WojtLy9C43OjJP/uVPeggYLOY9LIi0xcJx3i5nvgL0hLFcItroKlp4IY+1yOOyhNPTBtUe7yQv9uq1jZ",
+	"Fi9/ynQB3hdP3lXiMiIlr/VqPi2NR0juR0nTVUYXFnFVx08fmB6aTNAKzyfvVJdN0crkcwYqEXGPRrxO",
+	"1h7Az7ZMc4y9akzAiHhgwbVS3rBIwXA8Ou6qt4VRT/mACpuF5a4stXnwM/pLdCnLGrxXID7K/W+5fkxV",
+	"zVtnjqrScekJD3vJVbvdrMlI+kVOc+damuZtxN1r4Bgw/lEGDesDHfZF+76hi6/j91jrRWGlcIHT9jD9",
+	"k+s1XAScbbfWVHiEsw0+PTJ2NmQ3GvB5MzyjI73vVRiOE7c97IHuiEIcEjRYO8MBx3IzOPGgOJbuop/D",
+	"Kke2FETssivfrul2KF40lHCykSygpK85FATwyukzsuBykbESfICmfKcIBR+5LR2wuSaUSLbQFARwiJ7f",
+	"8NyoiRv6QP5CiaGPbeLKD67w4zk7iDwllBgh/q8gem5sCO+GPrwhVgMVttQQzxk5EIv7hyFbkEnPV2ud",
+	"kC1VCmJPofGeHsqqDDZCD8Gx3xCaE9y2hKjdYo0rn4O5QoKhImcJ2a+FYkTxP8H6wSHUJ9UA14UAiYlV",
+	"OsC0znItGfmLCyO7dvvyV5ih2VXnZCYsXTEMQZt79fz/aa/zd8ptMGoqmP3oEPoRQ16ZnfFPhdUOhboJ",
+	"gfkFHGnNUDZoEY01UI9ox+ERVR1PHVikLkt1hA1uliE/Lq19Qx+iJ77heXRb2Q5LMWR6hmjC2SWO8K5L",
+	"gkrIZpRE4yCEkQJOnebf6jT2MKXahfWaVTEntFZ06eiqmKUhpKnFrqlMmdJwqb5TDn4F+v9OIUYHKJOP",
+	"LiyCAZ1ct5Q94WnUcrCYcIkdG8hEqm6aV4Rjn3cGoQ3sTrnnrbFSC18WqhkClYNshja8CmrNt2GXwp8i",
+	"Zy2O/pRt9ZpAg9LMCHQEYVZYneaRHn+3CNw3//i8zNv2QqWFwQG3yS0nqkZ/eVmOVyhMHw5mtl7rAaJz",
+	"MD/eVmyzj59ao2e3teKpF7Z5FgzbbE3RV/QevUtQTBj+g5EaLg3E/L2HIhyn8lLo3BaMV1XQVM+iwu+Z",
+	"+m0bNfs1Oqq9dhfBdv13taz73XrrWpOSRF5W2g5mvlz2hTbGF9oeXpX836A4uJCapUUUZCdmCNy+quIR",
+	"DzMynfWg0BRQ/dX9WIt9EScNJQJUtZhbuAR3azXrnjhvj9vaazH90qvZ2KvkszngegXgIe6b53S31FrW",
+	"FlhDsp/TMNzFR4KPZnOPQ/295asNbcMFcOB3EZZMC4cXA0NmRjwKgAw+7AbNcys6EljsY85IJlagLCl2",
+	"zyTNMM0AZW7gvu7vRtRUb/DnAonMxcvNWcbZPUutF/YfgucKH9QWyc2PoZ70R16vue75LKjOF7Blp6mf",
+	"aM5idXzKyPOuHfW0Phy2iz6RvxFhD71WUtL6CvFf9EFznW6qzduxpUMvBcU83cSozUbMp6DmbhBmol51",
+	"CF0D3QeYOdCMnidY9LeqO+4tDIZDahFKxwFrwrYcB6x5axoWfrkmiQeF53lHiZS2Ii0Of6DbYg9DlgO4",
+	"Ug/wcc9WwIs1/t2G2MbvBcrnsBc+CnrTFg+BMa25UYLMXS4XpsIj0EHjATk6UKqpBZmfAyEyo2HxSgMB",
+	"6mVMrL2Ls3eWxeOr65blSKOau0pYUY3X/MiCtBafrCjMiK4ws6wQ63wEeH5HKA/ubR1PP45d+HR+JNuw",
+	"Vo+AcmkNIiBs2Oiy7xTJaM4gsd3VSUP0CCwkj/JkTek8LLIWwJKdzNU1CisrwRSxtss8xf9rz68oEFi6",
+	"HN/dLyZ2UX4Q461sH7ZWuM0rebm2eK7hInM8t+WWYZcI1S41SQaLzWnRvzC/RlgUpgs+7pCPPfT5KT51",
+	"tCTuTlcXO1xR0w5ybE3N2zIUbICMOLhwe79dAW0KJ5eEXTxATUmP1zyHJeb6aqeNDrB4qLiyKPWxiDU6",
+	"VnnEDm7YQsj0aYE7MQYhaMwUilkuCLOB+A6eJySjGiqt23Dcx2aMlRbwtsCXlhCVMKJjsGoQjQveKAL3",
+	"HrumNrBJzR70gDnbD6KSBpgL5I2MzEHpMEHDpr2Y9mQVU1Djo+eE521FuQsPSDAEvbvM12N3vh041cXo",
+	"D4k6aYt7bz3fVvTNe5rtYipsl0ePX7g+o4oxMuokOsfXNdtsRcUdIG00QBFhbYOe/PCqYGwbbQkJOxpA",
+	"tRUmtdjFICJcrZSpD3BqNbzqZ1MyZ+a5TMiLKRRNYP3BYXX8UreznhWS2pqZvl6MM3DUHHVt77g11rQQ",
+	"frt6VBozgtuEBTrQPa8031BtM/2XQsbWWQh6JlGeMzILoVklOL6S1RDCVjaf8vTafj5OuWQAmz9WXO+o",
+	"NdIGzjVYrKJSy8eyrISILI1+nOoSbJZxV/ICCx5Nr15P4rIJj0uSKqrUxKis7bGaA9lUHaqzBPRtx+WN",
+	"yrnges1D9adrgTX45KxFlpI1zZbu8XGDDzZfW1DhrFA/0atZWBCRfuIy76SVKetrgLgbkLsgpOedpGnG",
+	"Di8+MykP18Qrggd+afSv0BXlOQL2OhnKZoCDKGlUTkxdS9OMBYt5tdQRH1w7x4uQ62F8dtSKM6A7RstL",
+	"RYnFKaCr/qe+kfGbO8x0wLKwefMRN7PIkwoE4Vnpuvt+QCvXT6Qo2ZqFY/l9Ia+VMZiwK04ELeXyOBzr",
+	"Bc7xSHXjMzwVQ4uN6AGWstCVKv375neCUqmP+hrMy4P4ilBinshXPmAsRqOJh4QU8Q+D4E2LYLC5eHBh",
+	"YF/i1dMhr7ULfIudKsRYBbZgIYVSoT0gQkLUYfQADuCqBiUEYcM2TgYC/XheB9maDMNRshq2hbikFbaN",
+	"y3QnbqnITS7Kmmjp+jg7In7cWtWLKf0WjcV1166O9NfyPLLhQ2S7wzHOX1f+Bg3FPA8yt0Umdmk8hhHY",
+	"fQFENpTRfPoNysxRKX3Tf8Xqksh+LcxLzfOC40S55NFmGpOHxGIXa8ieB+QOG108p3n6hizZnskiv9it",
+	"iSuIxrWKvK4CykQM3fCSin5PxcflUjGtLDtix1BeQXG2C7ux9eMM0SPezSPTBWJ8PC56lkpG/VcBszGV",
+	"h3gdehPmNKSHFrUYXXAzxyBqi7aonAipuo/PB8S86o+jjY9dKi55O0SzQ9RGz04hsbcAlLfXfYqJdYry",
+	"l7lzypm+XVPJeqbv4EkxHhMuDMtTJ4jnTLtgfs3z7gjmCDTSLctppg89hICef755UwTP7zRZCGWUbLvb",
+	"EPnQU3utr7DcaQIfPL9pd5le0whC3CSj6cCwiFsjF1KZkpTdc8Rar2QogKT3AE61gw0TMrSSEPXPnTlf",
+	"639Sa2FDKuAD3vTjocDUsymziKp2tP1FGNBPXS3H2bneexP33QMGLAtdvp4wZU8iyEzZZivaq5diXYIP",
+	"4N6LfFAALvyXPBx9uKQS8FCYdCfl3bulFOBowBDsnADqK0EUDywPFDH8klHFqxnbngKxFlnK89Vnsb3Z",
+	"btqxpcgSoDHtkxQY1XAJsVVb7mphi12WkjvGtjDfvAb570sreap+lGLznuesfY94DhGrruCqravQnEiZ",
+	"QuNGFLJME5rTxR3sZ+t0NkyfdDJ4Um9IzlZU83vD4dbcMFl99Px+jq+tmoy2dMGim6KaE+dGo3pdaLTN",
+	"8ne0LXG9WVZhqKBU0HMxTus1flzd162F4q5d+gbfzDTXu7Tx2HaXiKjl60yC5YL7mU0LBHGo5sQiY1Q6",
+	"I1rQRm4Ta1xmmauzFSMIOHoNRr5PgkwxUvDZBlE7Ny8VEUuXGbe4a2GG5XT6AJod8RcnaCmjyTE122yZ",
+	"pHpXk69m3Wd+4YsTL86CFdM9JhxFRxdNOurN/HIPY0kO4esjN6GYob2QKRpSKlELkajAYd9NEAsA2vaY",
+	"NXY512oMUx1i1IDP0KjB5CY+cgAGCnC7z2K3WBeg4NWtaOGC+l9i60hGfx7DcMEN5Qwjf5rmQZL5LeeV",
+	"jJ9CHSpgGwpreiAbyyFaZYIGwERC5w7jHXfufy9pN1AdxkLRrh04LXjUePqmwDAzbzrVizVLEWWz+SQs",
+	"NZNR9KTQJWYdxlGtCzdh/CeVIsBRXwA0D4sfYUX1kNYOoCWqNYL+DWm/j28MsMdNKijQkB14UYt3xtVl",
+	"Ct5yQE3zrwTgx5pBvMxEoCSkoM1WqyEl5Dqc4RE2KwgG7GC+bv5JuUjbcVyl5h+8DT2yVnMzOuueDSCc",
+	"DS1qW8W1Z0zHt8a1x7fHwm+xrYsQgAGfNDPoot7lVoihrautGPYV9oOxlykLXXBDW1tqEPuMSh64tam6",
+	"xyQPBLzc4m7AycAbcAwaLc3DSGI5FN4J/RJmLKGtdNWB8kOkL2hde1YHuIK6fbsuHREZawkbZe9u+bRU",
+	"aLw8hsoDZ5m5u5pe9UR7+RL31rpXtLz15cPhnqfi7JKusvPfktHva2b5TEsqWVwGxkLkmkawiPILSCz6",
+	"aIGa4j4pAQbi2m99hTIyk8SG7MS11juZfxg4KfONV6XziAQMv4fKHPwVe0fiiZ4S43qcvFqeQdRNsrRy",
+	"3FX6neep2LdZGzO21D+wVUv4jdKS8tVaE7pmNA2qv4XRyZoWEZulzRDHlvpDC1qF9z24CKzBYA/Tj3QT",
+	"sqXvlAiYH7A3W6htGbO+pmHffGC3LLZ5ueaYIEA7qUEf7SnX/ycGiSDMri2s/Z0qzYf2VKob80CotiDf",
+	"/ndkTbN7pgYfAYQQxO5OI+URadHbY69D/3grlFTd48b+ub0JMmFY2bFezaM8ldFGqZawG4t2ZY1mkZay",
+	"mitkWrUIly6A1os7wDXY7SSxmUW4uICHBYIQlqK57k8ZzSE53UjuCZFscSdywnVC5A7/C46AevD9mOAm",
+	"F1gw4NGCyDJXVpXsctMrocQIi5g4CSjVe65Y4lzEZGI43HRMoDYWYVIKabR0ut1mfAEixsutFPOMbf7z",
+	"H0Y3gXS8BcsxdYunLNd8CYmyow+/fHaiKf6jjMAe/ez4uJcXcz2ajifjCYhrW5bTLR9dj87Gk/HZCK2K",
+	"QI8v6Za/vJ++NPcdk1YwFEKAKZGL/Jd0dD16z5V+R5V7lbYit61nkwlWNc+1S27ylvYPa2zHw+5CD+4E",
+	"LWKS39tkr+DZV8/8M6D7uE/QMuGsluGBihW9/IRnAfSoHPDu6GexJ0t43ZEgkIxYCiGm5i4UKVNcekO/",
+	"IZib43DS8Cup3FfuD98poCEY1B1HWbOm9Ty+xyaPPJAoAyMMFYiebOz92ywjduqP3/bPLkJOJeg+Brzt",
+	"hMzFg/kPYjcBlizdsJSorbBWtOomvvwK//32sqwx1E7jpslnttlmVi7fUknhYqnR9R9fIdQJZafiJjpW",
+	"VbIvLXcs8ba4m2d/+/IcJwgLiznBG0ZTW7EO1BEA2ucbhieQsz3hqfVgPv6EYVaqUtJru9NEAG4b3Vr4",
+	"RcSJtEpyy9kWqUzBo32X0fzOwWH9FzjSCES6Fr7n4OoeeTBvLb4avPbOulw5jMQ8bKmke2JNYu5g4MPu",
+	"W/aDtMHVT0/3HhBaBPF/LgDMTsO9oC/yokyHUiU+GXAuCALOdnPMN7BsrsTCchFIgQ1+uVgzzLbZWpiQ",
+	"6j5/b352JG8ImSn9TqSHE7zWQbl2GJpiS/bxfi2gDoyksBlrlpNcFHmtHN/J9E0FXrHM0yjEr4hsZS9b",
+	"P4ANaLuGmK8Muql3jkLx+WUvWE/O+Go9L8tw9zlxC8Gs3rQeR68E0oj1je/pobiSwYD8f+64y87q6jgX",
+	"mhvB1VCi2Gkr1Cw5PLlUGaUvYwDLULicUklXK79qTqUyTlTWCeak+7D8PaeCSkb4VKav+g4FHW7+XoDR",
+	"hS88mM7iD3yzZZLTLKCYBbMRw/pJ9S359tQPBFz/NhaHgmehMT6Kzf2OFb3xuQB+BU54e5QJxkrOMQYV",
+	"WB7PCc0yW/5+b77KhSZ7Ie/eAARFeWHw9WFUcYxBA5jVIC9kD86uFXxz/gY/F69OSAD45w5rF1sJgKed",
+	"z3/U0+NjrXrQV93YV48WHcIsGxcQpTotecZOQBe424gtZLokLwCeE/6NxJKKxW4DNOIQ5eBHfDPdj6HT",
+	"9qyYwafvl03XcdeTU7ODUd4L4DqXKhOiilQesJpqud19DB3Ps+311exBv9xmlNcOsc5mTs4/nkB2+t3Z",
+	"UKwEr08oS33aaV+GAg4DROWPk5AS03xDhCS5yFmIfr7Cf7/h8WUMHQ5VErqB4jGl+FTZ6vPm+/QTJDk7",
+	"09jJREh6x4rr4gPeFhFmMNIba99SaMyCF9s81nlKFL2HR1pjkiuZQ0lhgHOnqA8GGeZPTLes/XTPlE9d",
+	"T6vMfMxZuYeV86mxhlDnZRMkH8PQvySj7S6wbZ92+t9W4j4OaKfE2Pn3kG26ieatMgTP0hPQzIfWq/cX",
+	"uydk8ldASaX3piHWaHfuLNdEO54oGU3fEBDa7RWEgOoCsNq0wWLmlZvdwb1eVrDgT0zIt0z/6GGVPwMx",
+	"dyLb1+Osi7bHkWOAf3+g8u5EdCPvPHHYvFNutgm+SbrrUC3hRJhP/u5aPock4I8Ya0cplvL4TUXnCdTK",
+	"L/bW3Bi47E2oq0cwdu9kCvCu1nP4ySICPJMkFkYGC28+Tv6URiyxxE6tNas0Wlk7FoKQWdtWhcThszgV",
+	"ze3oM2loJcL+/wcVNNjrsH4GxR1a1DP354IgAmcdp6CV1+e/sHoUeymfQzvC+3mscoRH99X8J0I1sqD7",
+	"/2LNCAj1mRWj8MpPLOIiWbXz9hNpRW7/HqEUrSwP7dCJih17cinSKx3Tnd2+spHFfa9DQ/Ysa1TUqsX8",
+	"C/WhNmI5vTrUvG9/sRvSpQ25JifVhnx2FSc2m206udTcSn+PobkESh2lx9XuLynUddJGqwGEKm+Pjoep",
+	"+pdqB0Cip1QOCgbnE58Uu20PtWGT5xBEYKgYIcTO6QSyI3SEsbDosoNQqEYUE+7Ty6/w3xipAlYSK1ac",
+	"UI4w4xK6p4c3FgYdVwWigpMhlLZ1ZHvjR1bFMtrUkz5faOdz6vV+zHsaQUrP+4h5gz7tAyake5nskb8p",
+	"LHUTsqF3TIGNpudNMmRSoXIPmruVHby3bZ6DH+BYt3btEXzBTo7wnCAo5+P323ZZMN+UHhwDbu5cVCzL",
+	"e1eE/TlM60xT3lIyBULjDOsrw9+l0DBogsHwgNFgNjtfsU3BRjBN4Z5lmVE8qDS69h1LiRaiGq9y9ipY",
+	"vFbZBfWf/BNGONhp/KvF3k8ZmIWDksV+LbLThjjcYNS4CyMPl71cSMbyxEodAUOvI/VU0iWeTJjWfzC/",
+	"+9zi9Ez+neRs+aRmk3q20DDabU37FDudWfibTsw72+xbMtqvD/15ijbb07QtLlo5WIzYDIf2tAIz0k0C",
+	"wTJAZKVxoxKZ+3hy/22LiptkrBhiQ1NmJDwo1YjmnL0rmouVo+5ysVcJhqQtbc1zEKUyoZOiSCAvKrTS",
+	"gyJmx0N3BDLPf7TJI+Fr8sE1eWfT4J/komDQ9PPyNm/QJhW4pH+7n3jop4rGfovgEdbBAkcOJ+1cLjC4",
+	"PWLAmMXKpIbL4gGb88b6ZVCELXS0ReZ2+FghG+jfOGp1CCMLP53P6UkPAUEHcO+BpiKpslZrz5Ij1VFs",
+	"8pPNpz+KTXZciIK/4H1AC68hRqA2QjcOcxrP4Dvl8htOcWdQHvSKkidkLsVutdbO/gXx8miXd4loZoIW",
+	"wS73ZmbkipWo+VTc1fmK//OtVc/4iWlPSH4i9lRQd/A4suIRf/S+ll0Ns9fgdz0m6UcrE7Fb9HzvRvvB",
+	"+Gr0+eSqY0Q/FXGANF6cYGPoW1u+r7DGkTnTe8byErMI0i5BKz+Fnn+LBmgkgoZ6DxmfND9YHW2zM08V",
+	"wiVWFH3A4Oy6gy/VmjHddRNvocFJGXiZv9YiaBfoRYHSUn6I9igeyceWnm+CXWM1F1dxzAbPYrKA2OdY",
+	"wNSyQ0q2a0kVg298xKJ6hScPhqwGhdKEvkaNO+rZunGNsc4RFvLvLGoRVS2hHeRIWNDtWGzulpKdALPv",
+	"+hpcywLRV/bgCIBFxxRWWYsNiz1vLUgqsLQQ2eWaZyRnDxqSBYOH3M1C6ELzBYs5+6Hq5DajeZxBoZqB",
+	"EhcE4JVL6TqNQvqD2XgDJaMi1xI2P7LsPdOnlaOQn53u3bZGEq7IVnKoZ4dxQ2b5CbF5XiABOWHIgtsx",
+	"Dcja8NNjHv8kHDaEdrFgBP+RBrIvXc9ElGMSSfWJXZP4xA5ku0Ovmue2PGHNLi90OTpcufR9uoUnrcbL",
+	"wA2rHMl/UU+ovYjtvtBGuil47z1Z7GjB27sSaIh96Urbtav+aGX9m2s3VDRnD3SzRSxxC5Yy0izPOSCr",
+	"0APEgdisUzjiEnT9ejo+ez19ZZ5JZS/rHwWi1mxSfo6F3aZn9S+NoqHWApB2v8V6+dxCCxiZk6kL/k7Y",
+	"2mST8avJ9NXUEJiF6gdAl1dnV1euStlk/Hp2dXaRjDKxurXlAF5MxrOr6czWK5uMz1+fzy4Hr9CCSLWQ",
+	"P7W/nioR0YkoFk6APWzZQoObhayN9F/aLv1iq1TbIi2K0LlNeyWUbypKgCXlZeZQzrsI+cfMVmo+mozB",
+	"huZRsUPTeQBiPIyuX0yn4wuAzp0CyCIzdDN7bf4XIyYdbPN0NpkUNbwfRtcvZvD9dDI+/xZ9nLigJyVX",
+	"umUPo+vZeHb56sKv22+XNn09nsymWOHN3L3JpVlsbT0VOPHp+Gx2/tqvNICOeJ4joon9JyD9IyiTOcAl",
+	"lXa73xUgWNPx+eXrGf71V/OQm8Hwn7c8tY1m4+n0/DIZKai0gzW6QVHY5VjonmUMoWEA62p6Np5dvE5G",
+	"a0ZTnq/gby8uxrPppXeaWDTFIevPxrNX59MSx35kC959FjCpyfj86ur8auCZPtMFBfsQbAUq2qiR22oq",
+	"CwEhx/ucFIUdjIBIze0Epzz+mboeoHQFfBC8okLovZB3vZfUtXvENaX3lGcUiGs6fpWMUq40Ut85uHVv",
+	"8STPx5dwbIYQpuMZ/r/jxIaOzTF+L3LzMZzk5UX8MdplPOnldOW/ofgmIgPnjKVwMccXk/Nz8yxqLqDm",
+	"zvlkdp6MVAYFYSfjydXFq8nl4PU828vB0GVfPB4rppV5MWjTkWEpzAXzdVHXUXGv3o6Dj+X74gm/uEhG",
+	"4H+DqEDG0u9RsgWpD96EsoSFBX03b7diuugMExqKKqNnyUjtGduOrmf2eXidjPY8f2eYafzLYNb5DGLM",
+	"WxBSprOzS6jznH9wEB4X4+nk1Rn+8catbXYxvjibJqPt1aRo+Mrcz+3VpGh0ZnYAhkmtg2jQop+NPgXZ",
+	"87zIzNjlqaHW3LpjUYFeiz2xBZQgTkkFqdYWXe+kWtPmcdK3aXfhSnWOeP72BoAgC8yVs2a1FcMtdosF",
+	"UwrKKJuTjj8KQbMnpT/QBX7JP4PccW5EE4BTLHyKSJ+uwWR89WryepqMrBv8e9yQV0bswBZfrcxtVAkQ",
+	"rS+QeEfXl+Pz15dX5l8ph39jtfj8HWoj01fjixrxT8dT19w1mrk/FI0m5vHZXk1sC0P2/r2YjWfFifwo",
+	"5OVkdP16fH51eTboCJ7pNsAagOQtPaE0QYkh7nbSX9M85Qu67SP/n127R1wBcw+Z0q5c79SwoSovfxVP",
+	"3W5Cz8Vhzy9fmbd7Sbl08nGF4Gbjq4uzZIRl699iTTv8x7vR9cXgZT2j8GmWRCRdYDl6vRdkl7N7lpNt",
+	"Rg9MBsmmBPbvIpr3DkL8+LfeTsHwRsnULtNohqDwsM/h3d6L/O3o+gr+5x282fD7FH6fud8v3O/nYIeJ",
+	"dR6aBTwpibmdNIvCgutv75mkK2T2s3PDMS1bHL86e3VeWB1mV1dGuCxrvhsG+/rqDJbf6Ol8Mnl9URo1",
+	"JtPL1xdT29eLyfhydnZ+5nf2wnwyOzsP93b2ajZ75fV2cXU2fe16m46nV5OLWmcXry4urgbv/DPdAhzM",
+	"s4FYsiN7kROxRCsg+EatbdBIFWonwUV6IFSy0B2RnSE9eENuMPLjVLLwq8czIDOj5+Kps9dXhowMH/3k",
+	"5PDpeHI5HTTb5xc3gVmCHuTw1pbEKhIhOmALgbpIDy24do8yjiFCsmcMm41n3wZp3JJtUQ34o6bFGxZq",
+	"DS5TNDCdmb+Vo9TaX5btgTQfRtfVD748Sr13+/XEMq5iN4X+Prl6fZXA326dDj89A33K/O33cnPUmi+1",
+	"MytOx+evLiobhb+X/b6+uLJ/K/qdnJ+dvX5t//p7uY2Dt+f5rAVYvNaSO9ECkp/mQq+JWqyFyFQCEoat",
+	"vuzILHRjvDCGzhvj2j3ixlhtzKHMJ6XIcR6/1XYeT0qJG8a0K2TDHoxKCHfc1RhQ7xk1OzXz/vRBFH/R",
+	"fGN0XBRct1TqnEn3ybT8C35hCJhq++sE/oE/TCDGZAdm4T++jiwWCMpjf5wlky8gc/0xTWZfwPuDmt7o",
+	"+o8vhjnUm09t81kyiWk+s80nybTR/Mvgs4q5Fm8KQYBKZnk9S1FOmJzoSTEj2Fh1qPaMshbZr8UmIVjt",
+	"f37A/wldFbUQslfKuIVGj7gkhWnsj6+jPc9zJoEWvo42VN4piAmg8g4rsLjfpwAJ0m6YAzMwfo0lmFwf",
+	"RbEqhB+SBCvt74WENCA4+oZFb4KGOqNTDrfUwf486eU1y4dNS+B/1Xso7DJLCiKfwOURUEnIhWRbkeiP",
+	"aXLm7etk2LKeRYUEKsRQXjDFQY0nCDV2lBMiXb6y4XxdpAuNHukutA5rKETfcFTHb6eZypNSidPzphdG",
+	"zLB63uXk1YWRA3C3JuOr84vzgZN+RmMCFmqvgN0ivzSbD2wOQiDRqxyiCm2tQ91kYW1Ij/FPcec1no1f",
+	"n4NwdjW+MpoHlqLxKtA0Aid88ilq03sV+Sfjq6Kq/nR8Ec+IcFlPTGPoEL28uJghnOtkfHl+eWkIzoyu",
+	"9I23uvPLZITrmIwnV2evz8DtCnzMlazscg5fva44h80G153DbhTrHIbqQ7b2Eai0k1dnZ9PpwB18JoL/",
+	"3lazAWpHwrUZD+U1QP4TInS22YpeOodGj3E7eF7/ACVjse7ZLH5/K2Xan8yr4FVRP7sYX55dmblvmPol",
+	"t29oNXABIhV+lGLzHmjqfHx2dgmGBV3+8cUEnQRF0MBk/Prs6qzcg2r4QN0TMx2/en0+HbZPz2v6t4Z/",
+	"pEbz7h5KgClM2l+WeTdJkXy9dZZfauMKCFJmgGRt7bIemv3dVTg7njf3cmBbz2s6HV8W8SeNICDzUzzv",
+	"rZUvexpbr60P+OJqfDk1tOfX8Judj6ezy0rhPSDZskae+6pSBs99Vq90NzsbvzYPmy1mN/HLyU2vxq/O",
+	"rgZuzTNKEWVFUfRiZRYh3+ZdQv6any2mBTHLRAcGIPlvs0ONgq3zoCPg+Ma2iQJadBUcBsGXJCHkBEwN",
+	"TemhBV7dVnnz0l+o1kyalv/zf/yP9Ov5txfmPzP3n/8YBeAKQgNntHNcLU4waqhj2hZp/g/MBXBx5vaf",
+	"C3UfDDB/wqQxRwkQrMwe9Eszhz6sxVBBCegmISJLK1BLp4jp9OI0Ews+VkjchptnWYLpRlsmuUihSsn/",
+	"dvvxV/Pj97d/r96OXU8s/s3umUBabnZDEFrMtE4JzwKxeGJVx8aq7dTLr3LXnW+K5RCejjx3rZmmcnea",
+	"NFO5c2WXvDRcTF7ZQ7kbBlm5c7aiRySjyl1fJqrbwSdPdY/L5UDu/e+I+fLktPBxywwXkbvcz9Uuoq0I",
+	"TwsYDKhFwe75gpV5rFyRveRas5zM2VJADKuDQ2D39VIm5fV6CT+q4SjuHm0FhdS3afq3e5tj9hzYm/eD",
+	"Euf+dm/T5uKhl/18pM6JBdJfMZ7YnW7i0u4bQP1iy3JXYcw7O6tr7HKEvFBYIyZUXb+/ytVxlRggndN9",
+	"GpPC9FHyFT86d6kOKomH+2/AA2411a22Xpv6BEZZvTY3/PEvRGqTE9d0a2kDN4PQTEKtTA2SuQWWs9yg",
+	"ctf9pNJWweO2TAh9Bujq1qzVZga/m9eJ0tPmIj2EwSLdNr38av+vU/K4LdSSpwPXxSFu2ELItKOWGvx6",
+	"AlGkqJkGoLk2e6oIy1F3tqQE12Qj7llaWjZc4hqZszUH6JPhkoodvEda8Xf99MAZBVk+M4iyP+zzIVDa",
+	"HW+AVFQuxb1Y0PkuoxhV03YZ/l62esJ98kZpy2V1LfjJqk+Ai9SG+EpmFKB9DuYPBsmuHItw39emppi8",
+	"d4S/k9noevRy9O3Lt/8nAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -10,10 +10,6 @@ import (
 	"hodometer/core/units"
 )
 
-func (h handlers) ListGames(context.Context, ListGamesRequestObject) (ListGamesResponseObject, error) {
-	return ListGames200JSONResponse(game.Presets()), nil
-}
-
 func (h handlers) ReckonRace(_ context.Context, r ReckonRaceRequestObject) (ReckonRaceResponseObject, error) {
 	q := r.Body
 	if value(q.WinBy, 1) == 2 {

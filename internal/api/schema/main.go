@@ -1,5 +1,5 @@
-// Command schema writes docs/formats/drill.schema.json from the contract: the
-// drill and shelf documents with what they refer to, as JSON Schema.
+// Command schema writes docs/formats/*.schema.json from the contract: the documents of
+// drills and of games with what they refer to, as JSON Schema.
 package main
 
 import (
@@ -23,6 +23,18 @@ func main() {
 	if err := yaml.Unmarshal(text, &spec); err != nil {
 		log.Fatal(err)
 	}
+	write(spec.Components.Schemas, "drill", "A drill, or a shelf of drills", "Drill", "ShelfDocument",
+		"Lengths are metres, times seconds. The court's frame: origin on the floor under " +
+			"the middle of the net, or at the foot of the front wall, " +
+			"x to the right as the student faces it, y away from the student; the student is at the end " +
+			"where y is negative.")
+	write(spec.Components.Schemas, "game", "A game, or several", "Game", "GamesDocument",
+		"Side A is the first of the two. Times are seconds.")
+}
+
+// write puts one schema into docs/formats: a document, or several in one, with what
+// they refer to.
+func write(schemas map[string]any, name, title, one, several, about string) {
 	defs := map[string]any{}
 	var take func(name string)
 	take = func(name string) {
@@ -30,27 +42,24 @@ func main() {
 			return
 		}
 		defs[name] = nil
-		defs[name] = clean(spec.Components.Schemas[name], take)
+		defs[name] = clean(schemas[name], take)
 	}
-	take("Drill")
-	take("ShelfDocument")
+	take(one)
+	take(several)
 	out, err := json.MarshalIndent(map[string]any{
-		"$schema": "https://json-schema.org/draft/2020-12/schema",
-		"title":   "A drill, or a shelf of drills",
-		"description": "Lengths are metres, times seconds. The court's frame: origin on the floor under " +
-			"the middle of the net, or at the foot of the front wall, " +
-			"x to the right as the student faces it, y away from the student; the student is at the end " +
-			"where y is negative.",
+		"$schema":     "https://json-schema.org/draft/2020-12/schema",
+		"title":       title,
+		"description": about,
 		"oneOf": []any{
-			map[string]any{"$ref": "#/$defs/Drill"},
-			map[string]any{"$ref": "#/$defs/ShelfDocument"},
+			map[string]any{"$ref": "#/$defs/" + one},
+			map[string]any{"$ref": "#/$defs/" + several},
 		},
 		"$defs": defs,
 	}, "", "  ")
 	if err != nil {
 		log.Fatal(err)
 	}
-	if err := os.WriteFile("docs/formats/drill.schema.json", append(out, '\n'), 0o644); err != nil {
+	if err := os.WriteFile("docs/formats/"+name+".schema.json", append(out, '\n'), 0o644); err != nil {
 		log.Fatal(err)
 	}
 }

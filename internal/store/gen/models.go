@@ -87,6 +87,21 @@ type GamePlayer struct {
 	Side      int64
 }
 
+type GameShelf struct {
+	ID      string
+	Version int64
+	SavedAt int64
+	Removed int64
+	Body    string
+}
+
+type GameVersion struct {
+	GameID  string
+	Version int64
+	SavedAt int64
+	Body    string
+}
+
 type Group struct {
 	ID       string
 	Version  int64

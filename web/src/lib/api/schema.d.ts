@@ -736,8 +736,99 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The games that ship with the product */
+        /** The shelf of games - the club's own and those that ship */
         get: operations["listGames"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/games/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put the games of a file on the shelf, all of them or none */
+        post: operations["importGames"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/games/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Games as a file - one as a game document, several as a document of games */
+        get: operations["exportGames"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/games/{game}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game: components["parameters"]["gameId"];
+            };
+            cookie?: never;
+        };
+        /** One game of the shelf */
+        get: operations["getGame"];
+        /** Make a game of one's own (edition 0) or save a change to the edition that was read; also brings back one that was taken off the shelf */
+        put: operations["putGame"];
+        post?: never;
+        /** Take a game of one's own off the shelf; lessons keep theirs, and saving it again brings it back */
+        delete: operations["removeGame"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/games/{game}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game: components["parameters"]["gameId"];
+            };
+            cookie?: never;
+        };
+        /** Every state a game was saved in, latest first */
+        get: operations["listGameVersions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/results": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was counted, of one student or all, in a period, as JSON or CSV */
+        get: operations["listResults"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1760,19 +1851,94 @@ export interface components {
                 againstAverage: number;
             }[];
         };
-        /** @description A game as a coach would set it out */
-        Preset: {
-            id: string;
+        /** @description A game as a document - the rules as data, and the rest in words */
+        Game: {
+            /** @enum {string} */
+            format: "hodometer.game";
+            /** @enum {integer} */
+            version: 1;
+            id?: components["schemas"]["GameId"];
             title: string;
             sports: string[];
+            /** @description what each side is or does */
             sides: string[];
+            /** @description on each side */
             players: number[];
+            /** @description how a rally begins */
             start: string;
             how: string;
             rules: components["schemas"]["Rules"];
             caution?: string;
             givesUp?: string;
-            sortedBy: string;
+            sortedBy?: string;
+        };
+        GamesDocument: {
+            /** @enum {string} */
+            format: "hodometer.games";
+            /** @enum {integer} */
+            version: 1;
+            games: components["schemas"]["Game"][];
+        };
+        /** @description A game as it stands on the shelf */
+        ShelfGame: {
+            /** @description saves of one of one's own; 0 for one that ships */
+            edition: number;
+            own: boolean;
+            /** @enum {string} */
+            format: "hodometer.game";
+            /** @enum {integer} */
+            version: 1;
+            id: components["schemas"]["GameId"];
+            title: string;
+            sports: string[];
+            /** @description what each side is or does */
+            sides: string[];
+            /** @description on each side */
+            players: number[];
+            /** @description how a rally begins */
+            start: string;
+            how: string;
+            rules: components["schemas"]["Rules"];
+            caution?: string;
+            givesUp?: string;
+            sortedBy?: string;
+        };
+        Results: {
+            results: {
+                day: string;
+                /** Format: int64 */
+                at: number;
+                run: string;
+                /** @description its title */
+                lesson: string;
+                student: string;
+                name: string;
+                /** @description the root of the drill it came from */
+                drill: string;
+                title?: string;
+                /** @description a mark of the drill as it was given */
+                edition?: string;
+                stage: string;
+                kind: string;
+                skill: string;
+                balls: number;
+                good: number;
+                best: number;
+                met: boolean;
+                count: number;
+                goal?: number;
+                seconds?: number;
+                setOf?: number;
+                tries?: number[];
+                /** @description ms */
+                times?: number[];
+                /** @description not yet, nearly, held */
+                held?: number[];
+                misses?: {
+                    [key: string]: number;
+                };
+            }[];
+            games: components["schemas"]["PlayedGame"][];
         };
         FootworkQuestion: {
             /** Format: double */
@@ -2817,6 +2983,7 @@ export interface components {
         studentId: components["schemas"]["Id"];
         lessonId: components["schemas"]["Id"];
         drillId: components["schemas"]["DrillId"];
+        gameId: components["schemas"]["GameId"];
         runId: components["schemas"]["Id"];
     };
     requestBodies: never;
@@ -4533,7 +4700,188 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Preset"][];
+                    "application/json": components["schemas"]["ShelfGame"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    importGames: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/plain": string;
+            };
+        };
+        responses: {
+            /** @description What was put on the shelf */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfGame"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportGames: {
+        parameters: {
+            query: {
+                id: components["schemas"]["GameId"][];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getGame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game: components["parameters"]["gameId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The game */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfGame"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putGame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game: components["parameters"]["gameId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    edition: number;
+                    game: components["schemas"]["Game"];
+                };
+            };
+        };
+        responses: {
+            /** @description As saved */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfGame"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    removeGame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game: components["parameters"]["gameId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone from the shelf */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listGameVersions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game: components["parameters"]["gameId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The versions */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        edition: number;
+                        /** Format: int64 */
+                        savedAt: number;
+                        game: components["schemas"]["Game"];
+                    }[];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listResults: {
+        parameters: {
+            query?: {
+                student?: components["schemas"]["Id"];
+                /** @description the first day */
+                from?: string;
+                /** @description the last day */
+                to?: string;
+                as?: "json" | "csv";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The results, oldest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Results"];
+                    "text/csv": string;
                 };
             };
             default: components["responses"]["Problem"];

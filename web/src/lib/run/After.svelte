@@ -115,7 +115,7 @@
 </details>
 <div class="mt-auto grid grid-cols-2 gap-2 pt-4">
   {#if finished}
-    <a class="btn h-16 border-base-content text-lg btn-accent" href="/log/{session.id}">To the log</a>
+    <a class="btn h-16 border-base-content text-lg btn-accent" href="/log">To the log</a>
     <a class="btn h-16 text-lg" href="/">To today</a>
     {#if session.state.undoWords === 'the end of the lesson'}<button
         type="button"

@@ -1,0 +1,41 @@
+package game
+
+import (
+	"fmt"
+	"strings"
+
+	"hodometer/core/sport"
+	"hodometer/core/units"
+)
+
+// Format and FormatVersion mark a game document.
+const (
+	Format        = "hodometer.game"
+	FormatVersion = 1
+)
+
+// Validate lists what is wrong with a game as a document: its rules, and the words
+// around them.
+func (g Preset) Validate() (p units.Problems) {
+	if g.Format != Format || g.FormatVersion != FormatVersion {
+		p.Add("format", fmt.Sprintf("this is not a %s of version %d", Format, FormatVersion))
+	}
+	if strings.TrimSpace(g.Title) == "" {
+		p.Add("title", "a game needs a title")
+	}
+	if len(g.Sports) == 0 {
+		p.Add("sports", "a game is played in one sport at least")
+	}
+	for i, id := range g.Sports {
+		if _, err := sport.ByID(id); err != nil {
+			p.Add(fmt.Sprintf("sports[%d]", i), err.Error())
+		}
+	}
+	for i, n := range g.Players {
+		if n < 1 || n > mostPlayers/2 {
+			p.Add(fmt.Sprintf("players[%d]", i), fmt.Sprintf("1 to %d play on a side, not %d", mostPlayers/2, n))
+		}
+	}
+	p.Under("rules", g.Rules.Validate())
+	return p
+}

@@ -1,0 +1,100 @@
+package api
+
+import (
+	"bytes"
+	"context"
+	"io"
+	"net/http"
+
+	"hodometer/core/game"
+	"hodometer/internal/exchange"
+)
+
+func (h handlers) ListGames(ctx context.Context, _ ListGamesRequestObject) (ListGamesResponseObject, error) {
+	out, err := h.club.Games(ctx)
+	return ListGames200JSONResponse(out), err
+}
+
+func (h handlers) GetGame(ctx context.Context, r GetGameRequestObject) (GetGameResponseObject, error) {
+	out, err := h.club.Game(ctx, r.Game)
+	return GetGame200JSONResponse(out), err
+}
+
+func (h handlers) PutGame(ctx context.Context, r PutGameRequestObject) (PutGameResponseObject, error) {
+	out, err := h.club.SaveGame(ctx, r.Game, r.Body.Edition, r.Body.Game)
+	return PutGame200JSONResponse(out), err
+}
+
+func (h handlers) RemoveGame(ctx context.Context, r RemoveGameRequestObject) (RemoveGameResponseObject, error) {
+	return RemoveGame204Response{}, h.club.RemoveGame(ctx, r.Game)
+}
+
+func (h handlers) ListGameVersions(
+	ctx context.Context,
+	r ListGameVersionsRequestObject,
+) (ListGameVersionsResponseObject, error) {
+	out, err := h.club.GameVersions(ctx, r.Game)
+	return ListGameVersions200JSONResponse(out), err
+}
+
+func (h handlers) ImportGames(
+	ctx context.Context,
+	r ImportGamesRequestObject,
+) (ImportGamesResponseObject, error) {
+	games, err := exchange.ReadGames([]byte(*r.Body))
+	if err != nil {
+		return nil, err
+	}
+	out, err := h.club.AddGames(ctx, games)
+	return ImportGames200JSONResponse(out), err
+}
+
+func (h handlers) ExportGames(
+	ctx context.Context,
+	r ExportGamesRequestObject,
+) (ExportGamesResponseObject, error) {
+	var games []game.Preset
+	for _, id := range r.Params.Id {
+		g, err := h.club.Game(ctx, id)
+		if err != nil {
+			return nil, err
+		}
+		games = append(games, g.Preset)
+	}
+	file, err := exchange.WriteGames(games)
+	return exportedGames{bytes.NewReader(file)}, err
+}
+
+// exportedGames answers with the file as it was written, field for field.
+type exportedGames struct{ io.Reader }
+
+// VisitExportGamesResponse writes it.
+func (f exportedGames) VisitExportGamesResponse(w http.ResponseWriter) error {
+	w.Header().Set("Content-Type", "application/json")
+	w.Header().Set("Content-Disposition", `attachment; filename="games.json"`)
+	_, err := io.Copy(w, f.Reader)
+	return err
+}
+
+func (h handlers) ListResults(
+	ctx context.Context,
+	r ListResultsRequestObject,
+) (ListResultsResponseObject, error) {
+	out, err := h.club.Results(ctx, value(r.Params.Student, ""), value(r.Params.From, ""), value(r.Params.To, ""))
+	if err != nil || value(r.Params.As, "json") != "csv" {
+		return ListResults200JSONResponse(out), err
+	}
+	file, err := exchange.WriteResults(out)
+	return resultsTable{bytes.NewReader(file)}, err
+}
+
+// resultsTable answers with a table to keep.
+type resultsTable struct{ io.Reader }
+
+// VisitListResultsResponse writes it.
+func (f resultsTable) VisitListResultsResponse(w http.ResponseWriter) error {
+	w.Header().Set("Content-Type", "text/csv; charset=utf-8")
+	w.Header().Set("Content-Disposition", `attachment; filename="results.csv"`)
+	_, err := io.Copy(w, f.Reader)
+	return err
+}
