@@ -12,6 +12,9 @@
     type Student
   } from '$lib/api/client';
   import DrillCourt from '$lib/drill/DrillCourt.svelte';
+  import { matchOf } from '$lib/game/block';
+  import Race from '$lib/game/Race.svelte';
+  import RuleSentences from '$lib/game/RuleSentences.svelte';
   import Load from '$lib/shell/Load.svelte';
   import Num from '$lib/shell/Num.svelte';
   import { first } from '$lib/units/say';
@@ -21,6 +24,7 @@
   import WhoIsWhere from './WhoIsWhere.svelte';
   import { kindOf } from '$lib/api/vocabulary';
   import { partner } from './where';
+  import { v7 } from 'uuid';
 
   interface Props {
     editor: Editor;
@@ -68,14 +72,7 @@
     if (g && block.match)
       editor.setBlock(block.id, {
         title: g.title,
-        match: {
-          ...block.match,
-          rules: g.rules,
-          start: g.start,
-          cue: g.how,
-          side: g.players[0],
-          from: undefined
-        }
+        match: matchOf(g)
       });
   }
   const from = $derived<Drill | undefined>(block.match?.from);
@@ -83,29 +80,38 @@
   const setMatch = (next: Partial<NonNullable<Block['match']>>) =>
     block.match && editor.setBlock(block.id, { match: { ...block.match, ...next } });
   const rules = $derived(block.match?.rules);
-  function setRules(next: Partial<NonNullable<Block['match']>['rules']>) {
-    if (block.match)
-      editor.setBlock(block.id, { match: { ...block.match, rules: { ...block.match.rules, ...next } } });
+  const sideNames = $derived(
+    (block.match?.sides?.length ?? 0) > 1 && block.match!.sides!.some((x) => x.length > 1)
+      ? block.match!.sides!
+      : students.length === 2
+        ? students.map((x) => first(x.name))
+        : ['A', 'B']
+  );
+  let kept = $state('');
+  /** The game as it stands here, as one of the coach's own. */
+  async function keepOnShelf() {
+    const m = block.match;
+    if (!m) return;
+    const n = Math.min(8, m.side || (students.length > 3 ? 2 : 1));
+    const { error } = await api.PUT('/api/v1/games/{game}', {
+      params: { path: { game: v7() } },
+      body: {
+        edition: 0,
+        game: {
+          format: 'hodometer.game',
+          version: 1,
+          title: block.title,
+          sports: [court.sport],
+          sides: m.sides ?? ['A', 'B'],
+          players: [n, n],
+          start: m.start,
+          how: m.cue,
+          rules: m.rules
+        }
+      }
+    });
+    kept = error ? 'Could not be kept' : 'Kept among your games';
   }
-  /** What the rules ask besides the points to play to, a sentence each. */
-  const said = $derived.by(() => {
-    const out: string[] = [];
-    if (!rules) return out;
-    if (rules.warmUp) out.push(`${rules.warmUp} rallies before any count.`);
-    if (rules.set) out.push(`${rules.set.rallies} rallies make a set.`);
-    for (const m of rules.marks ?? []) {
-      const counts = m.ends
-        ? 'ends the rally'
-        : m.times
-          ? `times ${m.times}`
-          : m.worth
-            ? `counts ${m.worth}`
-            : `${m.bonus} more`;
-      out.push(`${m.words ?? m.id}: ${counts}.`);
-    }
-    if (rules.net) out.push(`The net goes to the winner${rules.net === 'set' ? ' of a set' : ''}.`);
-    return out;
-  });
   const field =
     'input input-sm w-full border-transparent bg-transparent px-1 hover:border-base-content/50 focus:border-base-content';
 </script>
@@ -226,25 +232,6 @@
     </p>{/if}
 {:else if holds === 'match' && rules && block.match}
   <div class="mt-3 flex flex-wrap items-end gap-x-6 gap-y-3">
-    <Num label="To" unit="points" whole value={rules.to} min={1} max={100} onset={(to) => setRules({ to })} />
-    <Num label="Won by" whole value={rules.winBy} min={1} max={2} onset={(winBy) => setRules({ winBy })} />
-    <Num
-      label="Feed changes every"
-      unit="points"
-      whole
-      value={rules.feedChangesEvery}
-      min={0}
-      max={50}
-      onset={(feedChangesEvery) => setRules({ feedChangesEvery })}
-    />
-    <Num
-      label="A point takes"
-      unit="s"
-      value={rules.secondsPerPoint}
-      min={1}
-      max={300}
-      onset={(secondsPerPoint) => setRules({ secondsPerPoint })}
-    />
     {#if plan?.match}
       <Wheel label="One game" figure={plan.match.minutes} />
       <Wheel label="Games that fit" figure={plan.match.games} small />
@@ -254,6 +241,21 @@
           small
         />{/if}
     {/if}
+    <div class="min-w-80 flex-1">
+      <Race
+        sides={sideNames}
+        targets={[rules.to, rules.toB || rules.to]}
+        chance={plan?.match?.chanceA?.value}
+        small
+      />
+    </div>
+  </div>
+  <div class="mt-3">
+    <RuleSentences
+      {rules}
+      sides={sideNames}
+      onset={(next) => block.match && editor.setBlock(block.id, { match: { ...block.match, rules: next } })}
+    />
   </div>
   <div class="mt-3 flex flex-wrap items-end gap-x-4 gap-y-2">
     <Load {ask} small>
@@ -266,7 +268,8 @@
             onchange={(e) => takeGame(games.find((g) => g.id === e.currentTarget.value))}
           >
             <option value="">as it is</option>
-            {#each ofSport(games) as g (g.id)}<option value={g.id}>{g.title}</option>{/each}
+            {#each ofSport(games) as g (g.id)}<option value={g.id}>{g.own ? '★ ' : ''}{g.title}</option
+              >{/each}
           </select>
         </label>
       {/snippet}
@@ -279,16 +282,8 @@
       max={8}
       onset={(side) => setMatch({ side: side || undefined })}
     />
-    <Num
-      label="Other side to, 0 the same"
-      whole
-      value={rules.toB ?? 0}
-      min={0}
-      max={100}
-      onset={(toB) => setRules({ toB: toB || undefined })}
-    />
     <label class="flex min-w-60 flex-1 flex-col gap-0.5 text-[0.8rem] leading-tight"
-      >A point begins with<input
+      >A rally begins with<input
         class="input w-full border-base-content/60 input-sm"
         value={block.match.start}
         maxlength="200"
@@ -296,15 +291,15 @@
       /></label
     >
     <label class="flex min-w-60 flex-1 flex-col gap-0.5 text-[0.8rem] leading-tight"
-      >Cue<input
+      >What to tell them<input
         class="input w-full border-base-content/60 input-sm"
         value={block.match.cue}
         maxlength="200"
         onchange={(e) => setMatch({ cue: e.currentTarget.value })}
       /></label
     >
+    <button type="button" class="btn btn-sm" onclick={keepOnShelf}>{kept || 'Keep on the shelf'}</button>
   </div>
-  {#if said.length}<p class="mt-2 text-sm">{said.join(' ')}</p>{/if}
   {#each detail?.levelling ?? [] as l (l.what)}
     <div class="mt-3 max-w-3xl border-l-6 border-primary bg-base-200 px-3 py-2">
       <p class="text-sm">{l.why[0]}</p>

@@ -8,6 +8,7 @@
   import Num from '$lib/shell/Num.svelte';
   import Reading from '$lib/wheel/Reading.svelte';
   import { sayChance, sayMinutes } from '$lib/units/say';
+  import Race from '$lib/game/Race.svelte';
   import Frame from './Frame.svelte';
   import RateBar from './RateBar.svelte';
   import { Question } from './state.svelte';
@@ -94,27 +95,7 @@
     {/if}
   {/snippet}
   {#snippet picture()}
-    <div class="race" aria-label="The race">
-      {#each [{ who: game ? game.sides[0] : 'A', n: targets[0], chance: o?.chanceA ?? 0.5 }, { who: game ? game.sides[1] : 'B', n: targets[1], chance: 1 - (o?.chanceA ?? 0.5) }] as side, i (i)}
-        <p class="who">{side.who}</p>
-        <div class="pips" aria-hidden="true">
-          {#each Array.from({ length: Math.max(...targets) }, (_, k) => k) as k (k)}<span
-              class="pip"
-              class:mine={k < side.n}
-              class:goal={k === side.n - 1}
-            ></span>{/each}
-        </div>
-        <p class="figures text-lg font-semibold">{side.n}</p>
-      {/each}
-    </div>
-    {#if o}
-      <div class="split" role="img" aria-label="A wins {sayChance(o.chanceA)}, B {sayChance(1 - o.chanceA)}">
-        <span style:width="{o.chanceA * 100}%">A {sayChance(o.chanceA)}</span><span class="b"
-          >B {sayChance(1 - o.chanceA)}</span
-        >
-        <i></i>
-      </div>
-    {/if}
+    <Race sides={game ? game.sides : ['A', 'B']} {targets} chance={o?.chanceA} />
     {#if f?.table}
       <table class="mt-5 w-full max-w-3xl text-sm">
         <thead>
@@ -273,69 +254,6 @@
 </Frame>
 
 <style>
-  .race {
-    display: grid;
-    grid-template-columns: minmax(4rem, auto) 1fr auto;
-    align-items: center;
-    gap: 0.6rem 0.9rem;
-    max-width: 48rem;
-  }
-  .who {
-    max-width: 11rem;
-    font-weight: 650;
-  }
-  .pips {
-    display: flex;
-    gap: 3px;
-  }
-  .pip {
-    flex: 0 1 2.1rem;
-    aspect-ratio: 1;
-    border-radius: 50%;
-    border: 1px dashed var(--color-base-300);
-  }
-  .pip.mine {
-    border: 1.5px solid var(--color-base-content);
-    background: var(--court-in);
-  }
-  .pip.goal {
-    background: #d7ee2a;
-  }
-  .split {
-    position: relative;
-    display: flex;
-    max-width: 48rem;
-    height: 2.2rem;
-    margin-top: 1rem;
-    border: 1.5px solid var(--color-base-content);
-    border-radius: 0.25rem;
-    overflow: hidden;
-    font-weight: 650;
-  }
-  .split span {
-    padding: 0.25rem 0.6rem;
-    white-space: nowrap;
-    overflow: hidden;
-    background: #1c2421;
-    color: #f7f4ea;
-    transition: width 200ms;
-  }
-  .split .b {
-    flex: 1;
-    text-align: right;
-    background: var(--color-base-200);
-    color: var(--color-base-content);
-  }
-  /* The middle, where a race is fair. */
-  .split i {
-    position: absolute;
-    left: 50%;
-    top: 0;
-    bottom: 0;
-    width: 0;
-    border-left: 3px dashed #d7ee2a;
-    mix-blend-mode: normal;
-  }
   tr.now {
     background: var(--color-base-200);
     font-weight: 700;

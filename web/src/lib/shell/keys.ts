@@ -3,13 +3,14 @@ export const views = [
   { key: 't', path: '/', name: 'Today' },
   { key: 'l', path: '/lessons', name: 'Lessons' },
   { key: 'd', path: '/drills', name: 'Drills' },
+  { key: 'g', path: '/games', name: 'Games' },
   { key: 's', path: '/students', name: 'Students' },
   { key: 'o', path: '/log', name: 'Log' },
   { key: 'r', path: '/reckon', name: 'Reckoner' }
 ] as const;
 
 export const shortcuts: [string, string][] = [
-  ['T  L  D  S  O  R', 'Today, Lessons, Drills, Students, Log, Reckoner'],
+  ['T  L  D  G  S  O  R', 'Today, Lessons, Drills, Games, Students, Log, Reckoner'],
   ['N', 'Plan a lesson'],
   ['1 … 7', 'Reckoner: the questions'],
   ['?', 'This list'],

@@ -1,0 +1,55 @@
+import { replaceState } from '$app/navigation';
+import { api, type Game, type Preset } from '$lib/api/client';
+import { EditedDocument, type Put } from '$lib/shell/document.svelte';
+import { v7 } from 'uuid';
+
+/** The document of a game of the shelf, without what the shelf adds. */
+export function documentOf(g: Preset): Game {
+  const { edition, own, id, ...game } = g;
+  void edition;
+  void own;
+  void id;
+  return game;
+}
+
+/**
+ * A game being edited. One that ships is copied with the first change, and becomes a
+ * game of the club's own.
+ */
+export class GameEditor extends EditedDocument<Game> {
+  readonly what = 'game';
+  id = $state('');
+  own = $state(false);
+
+  constructor(read: Preset) {
+    super(documentOf(read), read.edition);
+    this.id = read.id;
+    this.own = read.own;
+  }
+  protected changed() {
+    // The odds are asked for by who shows them.
+  }
+  protected async put(game: Game, edition: number, leaving: boolean): Promise<Put<Game>> {
+    const id = this.own ? this.id : v7();
+    const path = { game: id };
+    const { data, error, response } = await api.PUT('/api/v1/games/{game}', {
+      params: { path },
+      body: { edition, game },
+      keepalive: leaving
+    });
+    if (data) {
+      if (!this.own) {
+        this.id = id;
+        this.own = true;
+        if (!leaving) replaceState(`/games/${id}`, {});
+      }
+      return { version: data.edition };
+    }
+    if (response.status === 409) {
+      const { data: now } = await api.GET('/api/v1/games/{game}', { params: { path } });
+      const changes = error && 'changes' in error ? (error.changes ?? []) : [];
+      if (now) return { stale: { current: documentOf(now), version: now.edition, changes } };
+    }
+    return { error };
+  }
+}
