@@ -299,15 +299,20 @@ func (t Turns) Rates(p Player) []*Rate {
 	return out
 }
 
+// perBall is how many balls come for each of the student's own.
+func (t Turns) perBall(p Player) float64 {
+	if own := t.played(p); own > 0 {
+		return max(1, t.balls/own)
+	}
+	return t.share() // somebody whose turn does not come has it later
+}
+
 // Player is what the drill asks of one student.
 func (t Turns) Player(p Player) PlayerOutlook {
 	d, share := t.d, t.share()
 	own := t.played(p)
 	// minutesFor is when the student has played so many balls of their own.
-	perBall := share // somebody whose turn does not come has it later
-	if own > 0 {
-		perBall = max(1, t.balls/own)
-	}
+	perBall := t.perBall(p)
 	minutesFor := func(balls float64) float64 { return t.tempo.Minutes(balls * perBall) }
 	out := PlayerOutlook{
 		ID:       p.ID,
@@ -371,12 +376,12 @@ func (t Turns) turnMetres(m footwork.Mover) (sum float64) {
 }
 
 // tries is how many of one's own balls the time of the i-th stage holds.
-func (t Turns) tries(i int) int {
+func (t Turns) tries(i int, p Player) int {
 	s := t.d.Stages[i]
 	if !s.Goal.Kind.Timed() {
 		return 0
 	}
-	apart := t.tempo.SecondsPerBall / t.d.slower() / math.Sqrt(s.pace()) * t.share()
+	apart := t.tempo.SecondsPerBall / t.d.slower() / math.Sqrt(s.pace()) * t.perBall(p)
 	return max(1, int(float64(s.Goal.Seconds)/apart))
 }
 

@@ -53,7 +53,7 @@ func (t Turns) worlds(p Player) worlds {
 	at := map[Skill]int{}
 	curves := t.Curves(p)
 	for i, s := range d.Stages {
-		w.share[i], w.tries[i] = d.ballsFor(s, t.stage(i).pattern.Feeds), t.tries(i)
+		w.share[i], w.tries[i] = d.ballsFor(s, t.stage(i).pattern.Feeds), t.tries(i, p)
 		byChance := curves[i] != nil && s.Goal.Count > 0 && s.Goal.Kind != goal.Race
 		w.chance = w.chance || byChance
 		if s.Shared() {

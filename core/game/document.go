@@ -33,7 +33,10 @@ func (g Preset) Validate() (p units.Problems) {
 	}
 	for i, n := range g.Players {
 		if n < 1 || n > mostPlayers/2 {
-			p.Add(fmt.Sprintf("players[%d]", i), fmt.Sprintf("1 to %d play on a side, not %d", mostPlayers/2, n))
+			p.Add(
+				fmt.Sprintf("players[%d]", i),
+				fmt.Sprintf("1 to %d play on a side, not %d", mostPlayers/2, n),
+			)
 		}
 	}
 	p.Under("rules", g.Rules.Validate())

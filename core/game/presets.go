@@ -13,19 +13,19 @@ import (
 type Preset struct {
 	// Format and FormatVersion mark it as a document of its own; those that ship are
 	// kept in their sport's folder.
-	Format        string `json:"format,omitempty"`
-	FormatVersion int    `json:"version,omitempty"`
-	ID       string    `json:"id"`
-	Title    string    `json:"title"`
-	Sports   []string  `json:"sports"`
-	Sides    [2]string `json:"sides"` // what each side is or does
-	Players  [2]int    `json:"players"`
-	Start    string    `json:"start"` // how a rally begins
-	How      string    `json:"how"`
-	Rules    Rules     `json:"rules"`
-	Caution  string    `json:"caution,omitempty"`
-	GivesUp  string    `json:"givesUp,omitempty"` // what this choice costs, where coaches disagree
-	SortedBy string    `json:"sortedBy"`          // what it trains, in one word
+	Format        string    `json:"format,omitempty"`
+	FormatVersion int       `json:"version,omitempty"`
+	ID            string    `json:"id"`
+	Title         string    `json:"title"`
+	Sports        []string  `json:"sports"`
+	Sides         [2]string `json:"sides"` // what each side is or does
+	Players       [2]int    `json:"players"`
+	Start         string    `json:"start"` // how a rally begins
+	How           string    `json:"how"`
+	Rules         Rules     `json:"rules"`
+	Caution       string    `json:"caution,omitempty"`
+	GivesUp       string    `json:"givesUp,omitempty"` // what this choice costs, where coaches disagree
+	SortedBy      string    `json:"sortedBy"`          // what it trains, in one word
 }
 
 // document is the games of a sport's folder: its own, and which common ones

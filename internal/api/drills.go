@@ -66,6 +66,7 @@ func (h handlers) CheckDrill(
 			Minutes:    value(q.Minutes, 0),
 			Paths:      value(q.Paths, false),
 			Neighbours: value(q.Neighbours, false),
+			Stage:      value(q.Stage, 0),
 			Quick:      value(q.Quick, false),
 			System:     units.System(value(q.Units, "metric")),
 		},

@@ -25,7 +25,10 @@ func (h handlers) PutGame(ctx context.Context, r PutGameRequestObject) (PutGameR
 	return PutGame200JSONResponse(out), err
 }
 
-func (h handlers) RemoveGame(ctx context.Context, r RemoveGameRequestObject) (RemoveGameResponseObject, error) {
+func (h handlers) RemoveGame(
+	ctx context.Context,
+	r RemoveGameRequestObject,
+) (RemoveGameResponseObject, error) {
 	return RemoveGame204Response{}, h.club.RemoveGame(ctx, r.Game)
 }
 
@@ -80,7 +83,12 @@ func (h handlers) ListResults(
 	ctx context.Context,
 	r ListResultsRequestObject,
 ) (ListResultsResponseObject, error) {
-	out, err := h.club.Results(ctx, value(r.Params.Student, ""), value(r.Params.From, ""), value(r.Params.To, ""))
+	out, err := h.club.Results(
+		ctx,
+		value(r.Params.Student, ""),
+		value(r.Params.From, ""),
+		value(r.Params.To, ""),
+	)
 	if err != nil || value(r.Params.As, "json") != "csv" {
 		return ListResults200JSONResponse(out), err
 	}

@@ -87,7 +87,12 @@ func findGame(ctx context.Context, q *gen.Queries, id string) (ShelfGame, error)
 // SaveGame makes a game of the club's own (edition 0) or saves a change to the edition
 // that was read; a late save is refused with Stale. Those that ship cannot be saved
 // over.
-func (c *Club) SaveGame(ctx context.Context, id string, edition int, g game.Preset) (out ShelfGame, err error) {
+func (c *Club) SaveGame(
+	ctx context.Context,
+	id string,
+	edition int,
+	g game.Preset,
+) (out ShelfGame, err error) {
 	g = document(g)
 	if p := g.Validate(); len(p) > 0 {
 		var under units.Problems
@@ -95,10 +100,12 @@ func (c *Club) SaveGame(ctx context.Context, id string, edition int, g game.Pres
 		return out, under
 	}
 	if !lesson.IsID(id) {
-		return out, units.Problems{{
-			Field:  "id",
-			Detail: "a game that ships is not changed; save a copy under an id of its own, a UUID in lower case",
-		}}
+		return out, units.Problems{
+			{
+				Field:  "id",
+				Detail: "a game that ships is not changed; save a copy under an id of its own, a UUID in lower case",
+			},
+		}
 	}
 	err = c.store.Write(ctx, func(q *gen.Queries) error {
 		out, err = c.putGame(ctx, q, id, edition, g)

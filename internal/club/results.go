@@ -82,9 +82,22 @@ func (c *Club) Results(ctx context.Context, student, from, to string) (out Resul
 				title[r.RunID] = l.Title
 			}
 			k := Result{
-				Day: time.UnixMilli(r.At).Format(time.DateOnly), At: r.At, Run: r.RunID, Lesson: title[r.RunID],
-				Student: r.StudentID, Name: r.Name, Drill: r.Drill, Edition: r.Edition, Stage: r.Stage, Kind: r.Kind,
-				Skill: r.Skill, Balls: int(r.Balls), Good: int(r.Good), Best: int(r.Best), Met: r.Met != 0,
+				Day: time.UnixMilli(r.At).
+					Format(time.DateOnly),
+				At:      r.At,
+				Run:     r.RunID,
+				Lesson:  title[r.RunID],
+				Student: r.StudentID,
+				Name:    r.Name,
+				Drill:   r.Drill,
+				Edition: r.Edition,
+				Stage:   r.Stage,
+				Kind:    r.Kind,
+				Skill:   r.Skill,
+				Balls:   int(r.Balls),
+				Good:    int(r.Good),
+				Best:    int(r.Best),
+				Met:     r.Met != 0,
 			}
 			if err := json.Unmarshal([]byte(r.More), &k.MoreCounted); err != nil {
 				return fmt.Errorf("result of run %s: %w", r.RunID, err)

@@ -166,6 +166,9 @@ func Fill(ctx context.Context, c *club.Club) error {
 	); err != nil {
 		return fmt.Errorf("demo group: %w", err)
 	}
+	if err := b.rhythm(ctx, wren, tove); err != nil {
+		return err
+	}
 	b.club.Now = func() time.Time { return b.now }
 	if _, err := b.plan(ctx, b.now, "17:00", "tennis", "Short balls to match play", wren, tove); err != nil {
 		return err
@@ -275,13 +278,11 @@ func (b *builder) give(
 				return err
 			}
 		} else if block.Match != nil {
-			for range 18 {
-				clock = clock.Add(20 * time.Second)
-				add(run.Event{Kind: run.Point, Block: block.ID, Value: b.rng.IntN(2)})
-			}
+			b.playGame(l, block, people, before, &clock, add)
 		}
 		clock = end
 	}
+	b.seen(people, add)
 	add(run.Event{Kind: run.Finish})
 	for _, p := range people {
 		add(run.Event{Kind: run.Engagement, Student: p.id, Value: 5 + b.rng.IntN(5)})
@@ -330,6 +331,10 @@ func (b *builder) playDrill(
 			continue
 		}
 		e := run.Event{Kind: run.Miss, Block: block.ID, Student: p.id, Stage: pl.step}
+		if g := steps[pl.step].Goal; b.counted(e, g, rates[who][pl.step], clock, add) {
+			*pl = place{step: pl.step + 1}
+			continue
+		}
 		if b.rng.Float64() < rates[who][pl.step] {
 			e.Kind = run.Good
 			pl.count++

@@ -40,7 +40,12 @@ func TestBrokenGamesNameTheLine(t *testing.T) {
 	for spoiled, said := range map[string]string{
 		`"to": 11`: "to", `"winBy": 1`: "winBy", `"hodometer.game"`: "format",
 	} {
-		broken := strings.Replace(string(file), spoiled, strings.NewReplacer("11", "0", "1", "7", "game", "x").Replace(spoiled), 1)
+		broken := strings.Replace(
+			string(file),
+			spoiled,
+			strings.NewReplacer("11", "0", "1", "7", "game", "x").Replace(spoiled),
+			1,
+		)
 		require.NotEqual(t, string(file), broken)
 		got, err := ReadGames([]byte(broken))
 		require.ErrorContains(t, err, said)

@@ -15,11 +15,37 @@ import (
 func WriteResults(r club.Results) ([]byte, error) {
 	var out bytes.Buffer
 	w := csv.NewWriter(&out)
-	lines := [][]string{{
-		"day", "student", "lesson", "drill", "stage", "kind", "skill", "balls", "good", "best", "count", "goal", "met",
-		"seconds", "set of", "tries", "times in s", "not yet", "nearly", "held", "against", "points", "points against",
-		"rallies", "rallies against", "run", "edition",
-	}}
+	lines := [][]string{
+		{
+			"day",
+			"student",
+			"lesson",
+			"drill",
+			"stage",
+			"kind",
+			"skill",
+			"balls",
+			"good",
+			"best",
+			"count",
+			"goal",
+			"met",
+			"seconds",
+			"set of",
+			"tries",
+			"times in s",
+			"not yet",
+			"nearly",
+			"held",
+			"against",
+			"points",
+			"points against",
+			"rallies",
+			"rallies against",
+			"run",
+			"edition",
+		},
+	}
 	list := func(all []int, per float64) string {
 		said := make([]string, len(all))
 		for i, n := range all {
@@ -29,10 +55,37 @@ func WriteResults(r club.Results) ([]byte, error) {
 	}
 	for _, k := range r.Results {
 		lines = append(lines, []string{
-			k.Day, k.Name, k.Lesson, k.Title, k.Stage, k.Kind, k.Skill, fmt.Sprint(k.Balls), fmt.Sprint(k.Good),
-			fmt.Sprint(k.Best), fmt.Sprint(k.Count), fmt.Sprint(k.Goal), fmt.Sprint(k.Met), fmt.Sprint(k.Seconds),
-			fmt.Sprint(k.SetOf), list(k.Tries, 1), list(k.Times, 1000), fmt.Sprint(k.Held[0]), fmt.Sprint(k.Held[1]),
-			fmt.Sprint(k.Held[2]), "", "", "", "", "", k.Run, k.Edition,
+			k.Day,
+			k.Name,
+			k.Lesson,
+			k.Title,
+			k.Stage,
+			k.Kind,
+			k.Skill,
+			fmt.Sprint(k.Balls),
+			fmt.Sprint(k.Good),
+			fmt.Sprint(
+				k.Best,
+			),
+			fmt.Sprint(k.Count),
+			fmt.Sprint(k.Goal),
+			fmt.Sprint(k.Met),
+			fmt.Sprint(k.Seconds),
+			fmt.Sprint(
+				k.SetOf,
+			),
+			list(k.Tries, 1),
+			list(k.Times, 1000),
+			fmt.Sprint(k.Held[0]),
+			fmt.Sprint(k.Held[1]),
+			fmt.Sprint(k.Held[2]),
+			"",
+			"",
+			"",
+			"",
+			"",
+			k.Run,
+			k.Edition,
 		})
 	}
 	for _, g := range r.Games {
@@ -43,7 +96,9 @@ func WriteResults(r club.Results) ([]byte, error) {
 			}
 			for _, p := range who {
 				line := make([]string, len(lines[0]))
-				line[0], line[1], line[2], line[5] = time.UnixMilli(g.At).Format(time.DateOnly), p.Name, g.Title, "game"
+				line[0], line[1], line[2], line[5] = time.UnixMilli(g.At).
+					Format(time.DateOnly),
+					p.Name, g.Title, "game"
 				line[20] = strings.Join(others, " and ")
 				line[21], line[22] = fmt.Sprint(g.Points[side]), fmt.Sprint(g.Points[1-side])
 				line[23], line[24] = fmt.Sprint(g.Rallies[side]), fmt.Sprint(g.Rallies[1-side])

@@ -24,9 +24,9 @@ func main() {
 		log.Fatal(err)
 	}
 	write(spec.Components.Schemas, "drill", "A drill, or a shelf of drills", "Drill", "ShelfDocument",
-		"Lengths are metres, times seconds. The court's frame: origin on the floor under " +
-			"the middle of the net, or at the foot of the front wall, " +
-			"x to the right as the student faces it, y away from the student; the student is at the end " +
+		"Lengths are metres, times seconds. The court's frame: origin on the floor under "+
+			"the middle of the net, or at the foot of the front wall, "+
+			"x to the right as the student faces it, y away from the student; the student is at the end "+
 			"where y is negative.")
 	write(spec.Components.Schemas, "game", "A game, or several", "Game", "GamesDocument",
 		"Side A is the first of the two. Times are seconds.")

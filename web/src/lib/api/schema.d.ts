@@ -1547,6 +1547,8 @@ export interface components {
             leastOver: components["schemas"]["Figure"];
         };
         DrillCheck: {
+            /** @description the pattern of the stage in hand where it is not the drill's own */
+            shown?: components["schemas"]["Pattern"];
             turn: components["schemas"]["PatternTurn"];
             wheels: components["schemas"]["Wheels"];
             player: components["schemas"]["PlayerOutlook"];
@@ -4482,6 +4484,11 @@ export interface operations {
                     paths?: boolean;
                     /** @default false */
                     neighbours?: boolean;
+                    /**
+                     * @description the stage in hand, from 1; 0: the drill itself
+                     * @default 0
+                     */
+                    stage?: number;
                     /**
                      * @description notices without their fixes, as while something is dragged
                      * @default false

@@ -15,6 +15,7 @@
   import DrillCourt from './DrillCourt.svelte';
   import DrillTape from './DrillTape.svelte';
   import Goals from './Goals.svelte';
+  import StageStrip from './StageStrip.svelte';
   import PutDown from './PutDown.svelte';
   import SelectedThing from './SelectedThing.svelte';
   import Tray from './Tray.svelte';
@@ -63,6 +64,8 @@
   let minutes = $state(holder.drill.minutes.best);
   const student = $derived(students.find((s) => s.id === forWhom));
 
+  // The stage in hand is drawn and run through as it is played; −1 is the drill itself.
+  let stage = $state(-1);
   const answer = new Latest<DrillCheck>();
   let dragging = $state(false);
   $effect(() => {
@@ -74,6 +77,7 @@
       ...who,
       students: many,
       minutes,
+      stage: stage + 1,
       paths: true,
       neighbours: !dragging,
       quick: dragging,
@@ -90,7 +94,11 @@
   $effect(() => {
     if (check?.neighbours) neighbours = check.neighbours;
   });
-  const turn = $derived(check && check.turn.balls.length === p.feeds.length ? check.turn : undefined);
+  const shown = $derived<Drill>(stage >= 0 && check?.shown ? { ...drill, pattern: check.shown } : drill);
+  const elsewhere = $derived(shown !== drill);
+  const turn = $derived(
+    check && check.turn.balls.length === shown.pattern.feeds.length ? check.turn : undefined
+  );
   const good = $derived(check?.player.stages[0]?.rate);
   const chances = $derived(
     drill.targets.map(
@@ -252,7 +260,7 @@
   const tabs = [
     { id: 'thing', name: 'In hand' },
     { id: 'list', name: 'List' },
-    { id: 'goals', name: 'Goals' },
+    { id: 'goals', name: 'Stages' },
     { id: 'words', name: 'Words' }
   ] as const;
 </script>
@@ -344,11 +352,21 @@
         <Wheel small label="Takes" figure={check.player.likely} />
       </div>
     {/if}
+    <StageStrip
+      {drill}
+      {check}
+      chosen={stage}
+      onchoose={(i) => {
+        stage = i;
+        if (i >= 0) tab = 'goals';
+      }}
+      onset={(d) => set(d)}
+    />
     <PutDown {drill} {court} onball={() => void addBall()} onput={putDown} />
     <div class="mt-1.5">
       <DrillCourt
         bind:svg
-        {drill}
+        drill={shown}
         {court}
         {turn}
         {chances}
@@ -359,13 +377,16 @@
         {at}
         {snapping}
         label="{drill.title} on {court.name}, seen from above, near end left"
-        onmove={move}
-        onsize={size}
+        onmove={elsewhere ? undefined : move}
+        onsize={elsewhere ? undefined : size}
         onselect={take}
         onrest={rest}
-        onfeed={(to) => void addBall(to)}
+        onfeed={elsewhere ? undefined : (to) => void addBall(to)}
         onkey={key}
       />
+      {#if elsewhere}<p class="text-sm">
+          As stage {stage + 1} is played. What is drawn is moved with “The drill” in hand.
+        </p>{/if}
     </div>
     {#if turn}<DrillTape
         {turn}
@@ -461,7 +482,14 @@
             </li>
           {/each}
         </ul>
-      {:else if tab === 'goals'}<Goals {drill} {check} onset={(d) => set(d)} />
+      {:else if tab === 'goals'}<Goals
+          {drill}
+          {court}
+          {check}
+          {stage}
+          onset={(d) => set(d)}
+          onchoose={(i) => (stage = i)}
+        />
       {:else}<CoachingNotes {drill} cautions={check?.cautions ?? []} onset={(d) => set(d)} />{/if}
     </div>
   </aside>

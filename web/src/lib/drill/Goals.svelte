@@ -1,96 +1,273 @@
-<!-- What is asked: goals, for whom, how long, how many balls. -->
+<!-- The stage in hand: what is done, by whom, what differs in it, and its gate; and for whom the drill is. -->
 <script lang="ts">
-  import type { Drill, DrillCheck } from '$lib/api/client';
+  import type { Court, Drill, DrillCheck } from '$lib/api/client';
+  import { strokeName, vocabulary } from '$lib/api/vocabulary';
+  import Word from '$lib/game/Word.svelte';
   import Choice from '$lib/shell/Choice.svelte';
   import Num from '$lib/shell/Num.svelte';
   import { sayChance, sayMinutes } from '$lib/units/say';
-  import { vocabulary } from '$lib/api/vocabulary';
   import type { Step } from './parts';
+  import { heading, ofKind } from './stages';
 
-  let { drill, check, onset }: { drill: Drill; check?: DrillCheck; onset: (drill: Drill) => void } = $props();
-  const step = (i: number, next: Partial<Step>) =>
-    onset({ ...drill, stages: drill.stages.map((s, j) => (j === i ? { ...s, ...next } : s)) });
+  interface Props {
+    drill: Drill;
+    court: Court;
+    check?: DrillCheck;
+    /** The stage in hand; below 0 the first. */
+    stage: number;
+    onset: (drill: Drill) => void;
+    onchoose: (i: number) => void;
+  }
+  let { drill, court, check, stage, onset, onchoose }: Props = $props();
+  const i = $derived(Math.min(Math.max(0, stage), drill.stages.length - 1));
+  const s = $derived(drill.stages[i]!);
+  const sp = $derived(check?.player.stages[i]);
+  const step = (next: Partial<Step>) =>
+    onset({ ...drill, stages: drill.stages.map((t, j) => (j === i ? { ...t, ...next } : t)) });
+  const goal = (next: Partial<Step['goal']>) => step({ goal: { ...s.goal, ...next } });
+  const kind = $derived(s.goal.kind);
+  const holders = $derived([
+    { id: '', label: 'each' },
+    { id: 'pair', label: 'the pair' },
+    { id: 'team', label: 'all together' }
+  ]);
+  const gates = [
+    { id: '', label: 'is open all the time' },
+    { id: 'each', label: 'opens for who has met this one' },
+    { id: 'all', label: 'opens for all when the last has met this one' }
+  ];
+  const open = $derived(kind === 'timed' && s.goal.count === 0);
+  const timed = $derived(
+    kind === 'timed' || ((kind === 'repetitions' || kind === 'clock') && !!s.goal.seconds)
+  );
+  // Where a stage can be put with one choice: the zones by depth, on the student's side.
+  const places = $derived(
+    (court.schemes.find((x) => x.kind === 'depth')?.zones ?? []).map((z, n) => {
+      const ys = z.corners.map((p) => -Math.abs(p.y));
+      return {
+        id: String(n),
+        label: z.name.toLowerCase(),
+        at: { x: 0, y: (Math.min(...ys) + Math.max(...ys)) / 2 }
+      };
+    })
+  );
+  const place = $derived(
+    !s.place
+      ? ''
+      : (places.find((z) => Math.abs(z.at.y - s.place!.y) < 0.05 && Math.abs(s.place!.x) < 0.05)?.id ?? 'own')
+  );
+  function toggleFeed(k: number) {
+    const now = s.feeds?.length ? s.feeds : drill.pattern.feeds.map((_, n) => n);
+    const next = (now.includes(k) ? now.filter((n) => n !== k) : [...now, k]).sort((x, y) => x - y);
+    if (next.length) step({ feeds: next.length === drill.pattern.feeds.length ? undefined : next });
+  }
   const span = (field: 'players' | 'minutes', key: 'least' | 'best' | 'most', v: number) => {
-    const s = { ...drill[field], [key]: v };
-    if (key === 'least') s.best = Math.max(s.best, v);
-    if (key === 'most') s.best = Math.min(s.best, v);
+    const r = { ...drill[field], [key]: v };
+    if (key === 'least') r.best = Math.max(r.best, v);
+    if (key === 'most') r.best = Math.min(r.best, v);
     onset({
       ...drill,
-      [field]: { least: Math.min(s.least, s.best), best: s.best, most: Math.max(s.most, s.best) }
+      [field]: { least: Math.min(r.least, r.best), best: r.best, most: Math.max(r.most, r.best) }
     });
   };
 </script>
 
-<h2 class="text-base">Goals</h2>
-<ul class="mt-1 space-y-2">
-  {#each drill.stages as s, i (i)}
-    {@const sp = check?.player.stages[i]}
-    <li class="border-b border-base-300 pb-2">
-      <div class="flex flex-wrap gap-1">
-        <select
-          class="select w-24 border-base-content/60 select-xs"
-          aria-label="Stroke of goal {i + 1}"
-          value={s.stroke}
-          onchange={(e) => step(i, { stroke: e.currentTarget.value as Step['stroke'] })}
-          >{#each vocabulary.strokes as o (o.id)}<option value={o.id}>{o.label}</option>{/each}</select
-        >
-        <select
-          class="select w-28 border-base-content/60 select-xs"
-          aria-label="Direction of goal {i + 1}"
-          value={s.direction}
-          onchange={(e) => step(i, { direction: e.currentTarget.value as Step['direction'] })}
-          >{#each vocabulary.directions as o (o.id)}<option value={o.id}>{o.label}</option>{/each}</select
-        >
-        {#if drill.targets.length > 1}
-          <select
-            class="select w-28 border-base-content/60 select-xs"
-            aria-label="Target of goal {i + 1}"
-            value={s.target}
-            onchange={(e) => step(i, { target: Number(e.currentTarget.value) })}
-            >{#each drill.targets as t, j (j)}<option value={j}>{t.name || `Target ${j + 1}`}</option
-              >{/each}</select
-          >
-        {/if}
-        <input
-          class="figures input w-12 border-base-content/60 px-1.5 input-xs"
-          inputmode="numeric"
-          aria-label="How many, goal {i + 1}"
-          value={s.goal.count}
-          onchange={(e) => {
-            const n = Number(e.currentTarget.value);
-            if (Number.isInteger(n) && n >= 1 && n <= 1000) step(i, { goal: { ...s.goal, count: n } });
-            else e.currentTarget.value = String(s.goal.count);
-          }}
-        />
-        <select
-          class="select w-22 border-base-content/60 select-xs"
-          aria-label="Counted, goal {i + 1}"
-          value={s.goal.kind}
-          onchange={(e) => step(i, { goal: { ...s.goal, kind: e.currentTarget.value } })}
-          >{#each vocabulary.goals as o (o.id)}<option value={o.id}>{o.label}</option>{/each}</select
-        >
-        {#if drill.stages.length > 1}<button
-            type="button"
-            class="btn btn-ghost btn-xs"
-            aria-label="Remove goal {i + 1}"
-            onclick={() => onset({ ...drill, stages: drill.stages.filter((_, j) => j !== i) })}>✕</button
-          >{/if}
-      </div>
-      {#if sp}<p class="figures mt-0.5 text-xs">
-          {#if sp.rate}{sayChance(sp.rate.mean)} good; {sayMinutes(sp.likely.value)} as likely as not, {sayMinutes(
-              sp.sure.value
-            )} to be sure{:else}Repetitions, {sayMinutes(sp.likely.value)}: nothing is a matter of chance{/if}
-        </p>{/if}
-    </li>
-  {/each}
-</ul>
-{#if drill.stages.length < 24}<button
-    type="button"
-    class="btn mt-1 btn-xs"
-    onclick={() => onset({ ...drill, stages: [...drill.stages, { ...drill.stages.at(-1)! }] })}
-    >One more goal</button
-  >{/if}
-<h2 class="mt-4 text-base">For whom, how long</h2>
+<div class="flex items-baseline gap-2">
+  <h2 class="text-base">Stage {i + 1} of {drill.stages.length}</h2>
+  <span class="ml-auto flex gap-1">
+    <button
+      type="button"
+      class="btn btn-xs"
+      aria-label="The stage before"
+      disabled={i === 0}
+      onclick={() => onchoose(i - 1)}>←</button
+    >
+    <button
+      type="button"
+      class="btn btn-xs"
+      aria-label="The stage after"
+      disabled={i === drill.stages.length - 1}
+      onclick={() => onchoose(i + 1)}>→</button
+    >
+    {#if drill.stages.length > 1}<button
+        type="button"
+        class="btn btn-xs"
+        aria-label="Remove stage {i + 1}"
+        onclick={() => {
+          onset({ ...drill, stages: drill.stages.filter((_, j) => j !== i) });
+          onchoose(Math.max(0, i - 1));
+        }}>✕</button
+      >{/if}
+  </span>
+</div>
+<label class="mt-1 block text-[0.8rem]"
+  >Called<input
+    class="input w-full border-base-content/60 input-sm"
+    maxlength="60"
+    aria-label="Name of stage {i + 1}"
+    placeholder={heading({ ...s, name: undefined })}
+    value={s.name ?? ''}
+    onchange={(e) => step({ name: e.currentTarget.value.trim() || undefined })}
+  /></label
+>
+<p class="mt-2 text-[0.95rem] leading-8">
+  {#if kind === 'timed'}<Word
+      label="As many as there are, goal {i + 1}"
+      value={open ? 'yes' : 'no'}
+      options={[
+        { id: 'yes', label: 'As many as there are' },
+        { id: 'no', label: 'So many:' }
+      ]}
+      onset={(v) => goal({ count: v === 'yes' ? 0 : 10 })}
+    />{/if}{#if !open}<Word
+      label="How many, goal {i + 1}"
+      value={s.goal.count}
+      min={1}
+      max={1000}
+      onset={(v) => goal({ count: Math.round(+v) })}
+    />{/if}
+  <Word
+    label="Counted, goal {i + 1}"
+    value={kind}
+    options={vocabulary.goals}
+    onset={(v) => step(ofKind(s, v))}
+  />
+  {#if kind === 'timed'}of <Word
+      label="Seconds of goal {i + 1}"
+      value={s.goal.seconds ?? 60}
+      min={5}
+      max={3600}
+      onset={(v) => goal({ seconds: Math.round(+v) })}
+    /> s, <Word
+      label="Sets of goal {i + 1}"
+      value={s.goal.setOf ? 'sets' : 'one'}
+      options={[
+        { id: 'one', label: 'counted singly' },
+        { id: 'sets', label: 'in sets of' }
+      ]}
+      onset={(v) => goal({ setOf: v === 'sets' ? 2 : undefined })}
+    />{#if s.goal.setOf}<Word
+        label="Balls of a set, goal {i + 1}"
+        value={s.goal.setOf}
+        min={2}
+        max={20}
+        onset={(v) => goal({ setOf: Math.round(+v) })}
+      />{/if}{/if}{#if kind === 'repetitions' || kind === 'clock'}<Word
+      label={kind === 'clock' ? 'A time to beat' : 'A bell'}
+      value={timed ? 'yes' : 'no'}
+      options={kind === 'clock'
+        ? [
+            { id: 'no', label: 'with no time to beat' },
+            { id: 'yes', label: 'under' }
+          ]
+        : [
+            { id: 'no', label: 'without a bell' },
+            { id: 'yes', label: 'with a bell after' }
+          ]}
+      onset={(v) => goal({ seconds: v === 'yes' ? 60 : undefined })}
+    />{#if timed}<Word
+        label="Seconds of goal {i + 1}"
+        value={s.goal.seconds ?? 60}
+        min={5}
+        max={3600}
+        onset={(v) => goal({ seconds: Math.round(+v) })}
+      /> s{/if}{/if}{#if kind !== 'race'}, by <Word
+      label="Who holds goal {i + 1}"
+      value={s.holder ?? ''}
+      options={holders}
+      onset={(v) => step({ holder: (v as Step['holder']) || undefined })}
+    />{/if}.
+</p>
+<div class="mt-1 flex flex-wrap gap-1">
+  <select
+    class="select w-28 border-base-content/60 select-xs"
+    aria-label="Stroke of goal {i + 1}"
+    value={s.stroke}
+    onchange={(e) => step({ stroke: e.currentTarget.value as Step['stroke'] })}
+    >{#each vocabulary.strokes as o (o.id)}<option value={o.id}>{o.label}</option>{/each}</select
+  >
+  <select
+    class="select w-28 border-base-content/60 select-xs"
+    aria-label="Direction of goal {i + 1}"
+    value={s.direction}
+    onchange={(e) => step({ direction: e.currentTarget.value as Step['direction'] })}
+    >{#each vocabulary.directions as o (o.id)}<option value={o.id}>{o.label}</option>{/each}</select
+  >
+  {#if drill.targets.length > 1}
+    <select
+      class="select w-28 border-base-content/60 select-xs"
+      aria-label="Target of goal {i + 1}"
+      value={s.target}
+      onchange={(e) => step({ target: Number(e.currentTarget.value) })}
+      >{#each drill.targets as t, j (j)}<option value={j}>{t.name || `Target ${j + 1}`}</option
+        >{/each}</select
+    >
+  {/if}
+</div>
+{#if sp}<p class="figures mt-1 text-xs">
+    {#if sp.rate}{sayChance(sp.rate.mean)} good; {sayMinutes(sp.likely.value)} as likely as not, {sayMinutes(
+        sp.sure.value
+      )} to be sure{#if sp.first !== undefined}; first {sayChance(sp.first)}{/if}{:else}{sp.goalLabel}, {sayMinutes(
+        sp.likely.value
+      )}: nothing is a matter of chance{/if}
+  </p>{/if}
+<h3 class="mt-3 text-sm font-semibold">What differs in it</h3>
+<p class="text-[0.95rem] leading-8">
+  At <Word
+    label="Pace of stage {i + 1}, in 100"
+    value={Math.round(100 * (s.pace || 1))}
+    min={30}
+    max={150}
+    onset={(v) => step({ pace: +v === 100 ? undefined : +v / 100 })}
+  /> % of the pace, met <Word
+    label="Where stage {i + 1} is met"
+    value={place}
+    options={[
+      { id: '', label: 'where it is drawn' },
+      ...places,
+      ...(place === 'own' ? [{ id: 'own', label: 'at a place of its own' }] : [])
+    ]}
+    onset={(v) => step({ place: v === '' ? undefined : (places.find((z) => z.id === v)?.at ?? s.place) })}
+  />.
+</p>
+{#if drill.pattern.feeds.length > 1}
+  <div
+    class="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1 text-sm"
+    role="group"
+    aria-label="Balls of stage {i + 1}"
+  >
+    With ball
+    {#each drill.pattern.feeds as f, k (k)}<label class="flex items-center gap-1"
+        ><input
+          type="checkbox"
+          class="checkbox border-base-content checkbox-xs"
+          checked={!s.feeds?.length || s.feeds.includes(k)}
+          aria-label="Ball {k + 1}, {strokeName({ stroke: f.stroke, direction: 'anywhere' })}"
+          onchange={() => toggleFeed(k)}
+        />{k + 1}</label
+      >{/each}
+  </div>
+{/if}
+<label class="mt-1 block text-[0.8rem]"
+  >Cue<input
+    class="input w-full border-base-content/60 input-sm"
+    maxlength="200"
+    aria-label="Cue of stage {i + 1}"
+    value={s.cue ?? ''}
+    onchange={(e) => step({ cue: e.currentTarget.value.trim() || undefined })}
+  /></label
+>
+{#if i < drill.stages.length - 1}
+  <p class="mt-1 text-[0.95rem] leading-8">
+    The next stage <Word
+      label="Gate after stage {i + 1}"
+      value={s.gate ?? ''}
+      options={gates}
+      onset={(v) => step({ gate: (v as Step['gate']) || undefined })}
+    />.
+  </p>
+{/if}
+<h2 class="mt-4 border-t border-base-300 pt-3 text-base">For whom, how long</h2>
 <div class="mt-1 flex flex-wrap gap-x-3 gap-y-2">
   <Num
     label="Students, least"

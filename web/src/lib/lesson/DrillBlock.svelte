@@ -1,7 +1,8 @@
 <!-- A drill on the workbench of a lesson: the court, its goals, its tempo, and what it asks of each student. -->
 <script lang="ts">
   import type { Block, BlockDetail, Court, Drill, Plan, Point, Student } from '$lib/api/client';
-  import { kitName, strokeName, vocabulary } from '$lib/api/vocabulary';
+  import { kitName, vocabulary } from '$lib/api/vocabulary';
+  import { heading, ofKind } from '$lib/drill/stages';
   import CourtDiagram from '$lib/court/CourtDiagram.svelte';
   import Bench from '$lib/drill/Bench.svelte';
   import DrillCourt from '$lib/drill/DrillCourt.svelte';
@@ -79,10 +80,7 @@
   function setStep(i: number, goal: Partial<Drill['stages'][number]['goal']>) {
     set({ stages: drill.stages.map((s, j) => (j === i ? { ...s, goal: { ...s.goal, ...goal } } : s)) });
   }
-  const label = (s: Drill['stages'][number]) => {
-    const name = strokeName(s.stroke === 'either' ? { ...s, stroke: 'any stroke' } : s);
-    return name.charAt(0).toUpperCase() + name.slice(1);
-  };
+  const label = heading;
 </script>
 
 {#if benching}
@@ -332,7 +330,8 @@
                     value={s.goal.count}
                     onchange={(e) => {
                       const n = Number(e.currentTarget.value);
-                      if (Number.isInteger(n) && n >= 1 && n <= 1000) setStep(i, { count: n });
+                      const least = s.goal.kind === 'timed' ? 0 : 1;
+                      if (Number.isInteger(n) && n >= least && n <= 1000) setStep(i, { count: n });
                       else e.currentTarget.value = String(s.goal.count);
                     }}
                   />
@@ -340,10 +339,16 @@
                     class="select w-22 border-base-content/60 select-xs"
                     aria-label="Counted, {label(s)}"
                     value={s.goal.kind}
-                    onchange={(e) => setStep(i, { kind: e.currentTarget.value })}
+                    onchange={(e) =>
+                      set({
+                        stages: drill.stages.map((t, j) => (j === i ? ofKind(t, e.currentTarget.value) : t))
+                      })}
                   >
                     {#each vocabulary.goals as o (o.id)}<option value={o.id}>{o.label}</option>{/each}
                   </select>
+                  {#if s.goal.seconds || s.holder || s.gate}<span class="block text-xs"
+                      >{players[0]?.stages[i]?.goalLabel ?? ''}{s.gate ? '; a gate' : ''}</span
+                    >{/if}
                 </td>
                 {#each columns as p (p.id)}
                   {@const j = players.indexOf(p)}

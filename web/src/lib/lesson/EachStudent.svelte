@@ -4,6 +4,7 @@
   import { vocabulary } from '$lib/api/vocabulary';
   import Num from '$lib/shell/Num.svelte';
   import { first, sayChance, sayMinutes, sayRate } from '$lib/units/say';
+  import { heading } from '$lib/drill/stages';
   import type { Editor } from './editor.svelte';
 
   interface Props {
@@ -70,6 +71,7 @@
           >{/if}
         <th scope="col" class="font-semibold">Balls apart, times</th>
         <th scope="col" class="font-semibold">Goals ({counts.join(' ')})</th>
+        {#if drill.stages.length > 1}<th scope="col" class="font-semibold">Begins with</th>{/if}
         <th scope="col" class="font-semibold">Feeds</th>
         <th scope="col" class="font-semibold">Cue</th>
         <th scope="col" class="pl-3 font-semibold whitespace-nowrap">Good ball</th>
@@ -135,6 +137,17 @@
                 >{wrong[s.id]}</span
               >{/if}
           </td>
+          {#if drill.stages.length > 1}<td>
+              <select
+                class="select w-36 border-base-content/60 select-sm"
+                aria-label="{name} begins with"
+                value={o?.begin ?? 0}
+                onchange={(e) =>
+                  editor.setVariant(block, s.id, { begin: Number(e.currentTarget.value) || undefined })}
+              >
+                {#each drill.stages as st, k (k)}<option value={k}>{heading(st)}</option>{/each}
+              </select>
+            </td>{/if}
           <td>
             <select
               class="select w-36 border-base-content/60 select-sm"
@@ -161,10 +174,27 @@
           <td class="figures">{p?.finish ? sayChance(p.finish.value) : '–'}</td>
           <td class="figures whitespace-nowrap">{p ? sayMinutes(p.likely.value) : '–'}</td>
         </tr>
-      {:else}<tr><td class="py-2" colspan="9">Nobody is in this lesson yet.</td></tr>{/each}
+      {:else}<tr><td class="py-2" colspan="10">Nobody is in this lesson yet.</td></tr>{/each}
     </tbody>
   </table>
 </div>
+{#if detail?.lastTime.length}
+  <h3 class="mt-4 text-base font-semibold">Last time</h3>
+  <ul class="mt-1 text-sm">
+    {#each students as s (s.id)}
+      {@const of = detail.lastTime.filter((l) => l.student === s.id)}
+      {#if of.length}<li>
+          <strong>{first(s.name)}</strong>
+          {of
+            .map(
+              (l) =>
+                `${drill.stages[l.stage] ? heading(drill.stages[l.stage]!) : ''}: ${l.said}${l.met ? ' ✓' : ''}${l.trend > 0 ? ', better' : l.trend < 0 ? ', worse' : ''}`
+            )
+            .join('; ')}
+        </li>{/if}
+    {/each}
+  </ul>
+{/if}
 {#if block.variants?.length}<button
     type="button"
     class="btn mt-3 btn-sm"

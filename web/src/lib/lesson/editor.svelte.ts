@@ -66,7 +66,12 @@ export class Editor extends EditedDocument<Lesson> {
     const was = block.variants?.find((v) => v.student === student) ?? { student, scale: 1 };
     const own: Variant = { ...was, ...next };
     const plain =
-      own.scale === 1 && (own.tempo ?? 1) === 1 && !own.bend && !own.cue && !own.counts?.some((c) => c > 0);
+      own.scale === 1 &&
+      (own.tempo ?? 1) === 1 &&
+      !own.bend &&
+      !own.begin &&
+      !own.cue &&
+      !own.counts?.some((c) => c > 0);
     const rest = (block.variants ?? []).filter((v) => v.student !== student);
     this.setBlock(block.id, { variants: plain ? (rest.length ? rest : undefined) : [...rest, own] });
   }

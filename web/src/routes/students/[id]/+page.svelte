@@ -2,6 +2,7 @@
 <script lang="ts">
   import { page } from '$app/state';
   import { api, need, type StudentRecord } from '$lib/api/client';
+  import Besides from '$lib/progress/Besides.svelte';
   import EstimateChart from '$lib/progress/EstimateChart.svelte';
   import StudentHeader from '$lib/progress/StudentHeader.svelte';
   import Load from '$lib/shell/Load.svelte';
@@ -22,7 +23,7 @@
     {@const record = again ?? read}
     <main class="mx-auto max-w-[1280px] px-6 py-6">
       <StudentHeader student={read.student} onsaved={async () => (again = await ask())} />
-      {#if record.skills.length === 0}
+      {#if record.skills.length === 0 && record.games.length === 0 && record.series.length === 0}
         <p class="mt-6 max-w-xl">
           Nothing counted yet. Until then the tool goes by the level alone; every ball counted courtside makes
           it surer.
@@ -35,7 +36,7 @@
         </p>
       {/if}
       <div class="mt-4 grid gap-x-10 gap-y-6 md:grid-cols-2">
-        {#each record.skills as k (k.skill)}
+        {#each record.skills.filter((o) => o.track.at(-1)?.chance) as k (k.skill)}
           {@const last = k.track.at(-1)}
           {@const before = k.track.at(-2)}
           {#if last}
@@ -69,6 +70,14 @@
           {/if}
         {/each}
       </div>
+      <Besides {record} />
+      {#if record.lessons.length}<p class="mt-6 text-sm">
+          <a
+            class="hover:underline"
+            href="/api/v1/results?student={record.student.id}&as=csv"
+            download="results.csv">All of it as a table</a
+          >
+        </p>{/if}
     </main>
   {/snippet}
 </Load>
