@@ -95,7 +95,7 @@ func (b *builder) counted(
 		e.Kind = run.Go
 		add(e)
 		*clock = clock.Add(time.Duration(g.Seconds) * time.Second)
-		e.Kind, e.Value = run.Many, int(float64(g.Seconds)*(0.18+0.12*skill)+2*b.rng.Float64())
+		e.Kind, e.Value = run.Many, int(float64(g.Seconds)*(0.1+0.14*skill+0.05*b.rng.Float64()))
 		add(e)
 	case goal.Clock:
 		for range g.Count {

@@ -50,7 +50,7 @@
           >
         </p>
         <p class="text-base">{s.said}</p>
-        {#if s.marks.length > 1}<SeriesChart
+        {#if new Set(s.marks.map((m) => m.value)).size > 1}<SeriesChart
             series={s}
             label="{s.stage}, {s.title}: {s.said}, over {s.marks.length} sessions"
           />{/if}

@@ -15,7 +15,7 @@
   // Better is up, whatever is counted.
   const y = (v: number) => {
     const share = high === low ? 0.5 : (v - low) / (high - low);
-    return 14 + (less ? share : 1 - share) * (H - 40);
+    return 22 + (less ? share : 1 - share) * (H - 48);
   };
   const say = (v: number) => (less ? `${v.toFixed(1)} s` : String(v));
   const day = (t: number) => new Date(t).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });

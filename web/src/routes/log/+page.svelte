@@ -10,14 +10,14 @@
     of.map((p) => first(p.name)).join(' & ') || `Side ${'AB'[i]}`;
   /** What was played: each game in a line, or the own scores where sides changed all the time. */
   function said(games: PlayedGame[]): string[] {
-    const out: string[] = [];
+    const by: Record<string, string[]> = {};
     for (const g of games) {
-      const own = Object.entries(g.own ?? {});
-      if (own.length && !g.over) continue;
-      out.push(
-        `${g.title}: ${side(g.sides[0] ?? [], 0)} ${g.points[0]}–${g.points[1]} ${side(g.sides[1] ?? [], 1)}${g.over ? '' : ', broken off'}`
+      if (Object.keys(g.own ?? {}).length && !g.over) continue;
+      (by[g.title] ??= []).push(
+        `${side(g.sides[0] ?? [], 0)} ${g.points[0]}–${g.points[1]} ${side(g.sides[1] ?? [], 1)}${g.over ? '' : ', broken off'}`
       );
     }
+    const out = Object.entries(by).map(([title, all]) => `${title}: ${all.join('; ')}`);
     const total: Record<string, number> = {};
     const names: Record<string, string> = {};
     for (const g of games) {
