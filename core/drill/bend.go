@@ -98,6 +98,31 @@ func (d *Drill) ControlFirst() Drill {
 	return out
 }
 
+// HalfPaceFirst is the drill with a stage before its first: the same at half pace, five
+// in a row, as a gate [trade]; false where that stands already or there is no room.
+func (d *Drill) HalfPaceFirst() (Drill, bool) {
+	if s := d.Stages[0]; len(d.Stages) == MaxStages || s.pace() < 1 || !d.ByChance(s) {
+		return Drill{}, false
+	}
+	out := d.Clone()
+	slow := out.Stages[0]
+	slow.Name, slow.Pace, slow.Gate = "Half pace", 0.5, GateEach
+	slow.Goal, slow.Holder = goal.Goal{Kind: goal.InARow, Count: 5}, Each
+	out.Stages = append([]Stage{slow}, out.Stages...)
+	return out, true
+}
+
+// OneStageLess is the drill without its last stage; false where it has only one.
+func (d *Drill) OneStageLess() (Drill, bool) {
+	if len(d.Stages) == 1 {
+		return Drill{}, false
+	}
+	out := d.Clone()
+	out.Stages = out.Stages[:len(out.Stages)-1]
+	out.Stages[len(out.Stages)-1].Gate = NoGate
+	return out, true
+}
+
 // bends are what can be done to a drill's feeds while the others keep theirs.
 var bends = []struct {
 	units.Term
@@ -213,19 +238,20 @@ func (d *Drill) Neighbours(
 		}
 		add(n.ID, n.Label, b, n)
 	}
-	more := []struct {
+	type bent struct {
 		id, words string
 		drill     Drill
-	}{{"paceFirst", "Match pace, four balls", d.PaceFirst()}, {"controlFirst", "Half pace, in a row",
+	}
+	more := []bent{{"paceFirst", "Match pace, four balls", d.PaceFirst()}, {"controlFirst", "Half pace, in a row",
 		d.ControlFirst()}}
 	if len(d.Targets) > 0 {
-		more = append(more, struct {
-			id, words string
-			drill     Drill
-		}{"wider", "Wider target", d.Wider(1.25)}, struct {
-			id, words string
-			drill     Drill
-		}{"closer", "Smaller target", d.Wider(0.8)})
+		more = append(more, bent{"wider", "Wider target", d.Wider(1.25)}, bent{"closer", "Smaller target", d.Wider(0.8)})
+	}
+	if b, ok := d.HalfPaceFirst(); ok {
+		more = append(more, bent{"halfPaceFirst", "Half pace first, as a gate", b})
+	}
+	if b, ok := d.OneStageLess(); ok {
+		more = append(more, bent{"oneStageLess", "Without the last stage", b})
 	}
 	for _, b := range more {
 		if n, ok := k.Asks(b.drill.Pattern, m, b.drill.TurnBalls); ok {

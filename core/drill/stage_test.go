@@ -134,3 +134,19 @@ func TestImpossibleStagesNameTheField(t *testing.T) {
 		require.Contains(t, p[0].Field, "stages[0]."+field)
 	}
 }
+
+// Bends may change the stages; what they make is valid, and bent back it is the drill.
+func TestBendsOfStages(t *testing.T) {
+	d := shortBall(t)
+	more, ok := d.HalfPaceFirst()
+	require.True(t, ok)
+	require.Empty(t, more.Validate())
+	require.Len(t, more.Stages, len(d.Stages)+1)
+	require.Equal(t, GateEach, more.Stages[0].Gate)
+	_, again := more.HalfPaceFirst()
+	require.False(t, again, "once is enough")
+	less, ok := d.OneStageLess()
+	require.True(t, ok)
+	require.Empty(t, less.Validate())
+	require.Equal(t, d.Stages[:len(d.Stages)-1], less.Stages)
+}

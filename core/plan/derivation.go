@@ -87,7 +87,8 @@ var (
 			"they have played, with each other and with others, the levels counting as thirty rallies, and by " +
 			"what the rules favour: the net, the feed. In doubles a side is the mean of its players. The game is " +
 			"then followed point by point. Targets hit in drills say nothing about it.",
-		Formula: "log odds of a rally = θA − θB + what the rules favour, θ by Bradley–Terry with the levels as prior; " +
+		Formula: "log odds of a rally = θA − θB + what the rules favour, " +
+			"θ by Bradley–Terry with the levels as prior; " +
 			"Σ C(a−1+j, j) p^a (1−p)^j",
 		Inputs: []units.Parameter{{Name: "Chance of a rally", Unit: units.Chance}},
 	}

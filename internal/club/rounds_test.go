@@ -67,7 +67,8 @@ func TestEveryKindOfGoalGoesRound(t *testing.T) {
 			"12 repetitions, held 1 of 2", progress.Repetitions,
 		},
 		{
-			goal.Goal{Kind: goal.Clock, Count: 2}, []run.Event{{Kind: run.Time, Value: 12_400}, {Kind: run.Time, Value: 11_900}},
+			goal.Goal{Kind: goal.Clock, Count: 2},
+			[]run.Event{{Kind: run.Time, Value: 12_400}, {Kind: run.Time, Value: 11_900}},
 			"11.9 s", progress.Seconds,
 		},
 	} {

@@ -63,48 +63,46 @@
 
 <svelte:head><title>Games · Hodometer</title></svelte:head>
 <Load {ask}>
-  {#snippet children()}
-    <main class="mx-auto max-w-[1280px] px-6 py-5">
-      <div class="flex flex-wrap items-center gap-2">
-        <h1 class="mr-auto text-3xl">Games</h1>
-        <select class="select w-40 border-base-content/60 select-sm" aria-label="Sport" bind:value={sport}>
-          <option value="">Every sport</option>
-          {#each vocabulary.sports as s (s.id)}<option value={s.id}>{s.name}</option>{/each}
-        </select>
-        <label class="btn btn-sm"
-          >Bring in a file<input
-            type="file"
-            class="sr-only"
-            accept=".json,application/json"
-            multiple
-            aria-label="Bring in a file"
-            onchange={(e) =>
-              void bringIn(e.currentTarget.files).then(() => ((e.target as HTMLInputElement).value = ''))}
-          /></label
-        >
-        {#if games.some((g) => g.own)}<button type="button" class="btn btn-sm" onclick={takeOut}
-            >Take out my own</button
-          >{/if}
-        <button type="button" class="btn btn-primary btn-sm" onclick={() => make()}>Make a game</button>
-      </div>
-      {#if told}<p class="mt-2 rounded bg-base-200 px-3 py-2" role="status">{told}</p>{/if}
-      <ul class="mt-4 grid gap-x-8 md:grid-cols-2">
-        {#each shown as g (g.id)}
-          <li class="grid grid-cols-[1fr_auto] gap-x-3 border-t border-base-content/40 py-2">
-            <div class="min-w-0">
-              <a class="text-lg font-semibold hover:underline" href="/games/{g.id}">{g.title}</a>
-              {#if g.own}<span class="text-sm">· your own</span>{/if}
-              <p class="text-sm">
-                <span class="figures">{g.rules.to}{g.rules.toB ? `:${g.rules.toB}` : ''}</span> · {who(g)} · {g.sports
-                  .map(sportName)
-                  .join(', ')}
-              </p>
-              <p class="line-clamp-2 text-sm">{g.how}</p>
-            </div>
-            <button type="button" class="btn self-center btn-xs" onclick={() => make(g)}>Bend a copy</button>
-          </li>
-        {/each}
-      </ul>
-    </main>
-  {/snippet}
+  <main class="mx-auto max-w-[1280px] px-6 py-5">
+    <div class="flex flex-wrap items-center gap-2">
+      <h1 class="mr-auto text-3xl">Games</h1>
+      <select class="select w-40 border-base-content/60 select-sm" aria-label="Sport" bind:value={sport}>
+        <option value="">Every sport</option>
+        {#each vocabulary.sports as s (s.id)}<option value={s.id}>{s.name}</option>{/each}
+      </select>
+      <label class="btn btn-sm"
+        >Bring in a file<input
+          type="file"
+          class="sr-only"
+          accept=".json,application/json"
+          multiple
+          aria-label="Bring in a file"
+          onchange={(e) =>
+            void bringIn(e.currentTarget.files).then(() => ((e.target as HTMLInputElement).value = ''))}
+        /></label
+      >
+      {#if games.some((g) => g.own)}<button type="button" class="btn btn-sm" onclick={takeOut}
+          >Take out my own</button
+        >{/if}
+      <button type="button" class="btn btn-primary btn-sm" onclick={() => make()}>Make a game</button>
+    </div>
+    {#if told}<p class="mt-2 rounded bg-base-200 px-3 py-2" role="status">{told}</p>{/if}
+    <ul class="mt-4 grid gap-x-8 md:grid-cols-2">
+      {#each shown as g (g.id)}
+        <li class="grid grid-cols-[1fr_auto] gap-x-3 border-t border-base-content/40 py-2">
+          <div class="min-w-0">
+            <a class="text-lg font-semibold hover:underline" href="/games/{g.id}">{g.title}</a>
+            {#if g.own}<span class="text-sm">· your own</span>{/if}
+            <p class="text-sm">
+              <span class="figures">{g.rules.to}{g.rules.toB ? `:${g.rules.toB}` : ''}</span> · {who(g)} · {g.sports
+                .map(sportName)
+                .join(', ')}
+            </p>
+            <p class="line-clamp-2 text-sm">{g.how}</p>
+          </div>
+          <button type="button" class="btn self-center btn-xs" onclick={() => make(g)}>Bend a copy</button>
+        </li>
+      {/each}
+    </ul>
+  </main>
 </Load>
