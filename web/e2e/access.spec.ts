@@ -96,7 +96,7 @@ test('nobody is kept out of the drills', async ({ page, club }) => {
   for (const drill of ['line-deep-short-deep', 'squash-three-choices']) {
     await page.goto(`${club.url}/drills/${drill}`);
     await expect(page.getByRole('list', { name: 'Neighbours' }).getByRole('button').first()).toBeVisible();
-    for (const tab of ['In hand', 'List', 'Goals', 'Words']) {
+    for (const tab of ['In hand', 'List', 'Stages', 'Words']) {
       await page.getByRole('button', { name: tab, exact: true }).click();
       await sound(page, `${drill}, ${tab}`);
     }

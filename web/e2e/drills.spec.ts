@@ -88,7 +88,7 @@ test('a line drill is drawn from nothing with the mouse, bent, mended, kept, fou
     page.getByRole('button', { name: 'Take out as a file' }).click()
   ]);
   const text = await readFile(await download.path(), 'utf8');
-  expect(JSON.parse(text)).toMatchObject({ format: 'hodometer.drill', version: 3, title: 'Tide line' });
+  expect(JSON.parse(text)).toMatchObject({ format: 'hodometer.drill', version: 4, title: 'Tide line' });
   const file = join(club.dir, 'tide.json');
   await writeFile(file, text.replace('Tide line', 'Ebb line'));
   await page.getByLabel('Bring in a file').setInputFiles(file);
@@ -219,7 +219,7 @@ test('a shipped drill is copied when changed, versions come back, and the court 
 }) => {
   await page.goto(`${club.url}/drills/outside-the-gates`);
   await expect(page.getByText('ships with Hodometer')).toBeVisible();
-  await page.getByRole('button', { name: 'Goals', exact: true }).click();
+  await page.getByRole('button', { name: 'Stages', exact: true }).click();
   await page.getByLabel('How many, goal 1').fill('4');
   await page.getByLabel('How many, goal 1').press('Enter');
   await expect(page).toHaveURL(/drills\/[0-9a-f-]{36}/);
@@ -248,7 +248,7 @@ test('a shipped drill is copied when changed, versions come back, and the court 
       expect(bytes.toString(), 'nothing of the page is left in it').not.toMatch(/var\(|class=|tabindex/);
   }
   await page.goto(`${club.url}/drills/outside-the-gates`);
-  await page.getByRole('button', { name: 'Goals', exact: true }).click();
+  await page.getByRole('button', { name: 'Stages', exact: true }).click();
   await expect(page.getByLabel('How many, goal 1'), 'the one that ships is as it was').toHaveValue('6');
 });
 

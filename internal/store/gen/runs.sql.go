@@ -410,7 +410,7 @@ const listGamesOfRuns = `-- name: ListGamesOfRuns :many
 select g.run_id, g.block_id, g.n, g.at, g.title, g.court, g.points_a, g.points_b, g.won_a, g.won_b, g."over", g.winner, g.favours, g.marks, g.own, p.student_id, p.side
 from games g join game_players p on p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n
 join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = g.run_id
-order by g.run_id, g.block_id, g.n, p.side, p.student_id
+order by g.run_id, g.n, p.side, p.student_id
 `
 
 type ListGamesOfRunsRow struct {
@@ -479,7 +479,7 @@ select g.run_id, g.block_id, g.n, g.at, g.title, g.court, g.points_a, g.points_b
 from games g join game_players p on p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n
 where exists (select 1 from game_players x where x.run_id = g.run_id and x.block_id = g.block_id and x.n = g.n
               and x.student_id in (/*SLICE:students*/?))
-order by g.at desc, g.run_id, g.block_id, g.n, p.side, p.student_id
+order by g.at desc, g.run_id, g.n desc, p.side, p.student_id
 limit 4000
 `
 

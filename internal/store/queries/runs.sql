@@ -68,14 +68,14 @@ select g.*, p.student_id, p.side
 from games g join game_players p on p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n
 where exists (select 1 from game_players x where x.run_id = g.run_id and x.block_id = g.block_id and x.n = g.n
               and x.student_id in (sqlc.slice('students')))
-order by g.at desc, g.run_id, g.block_id, g.n, p.side, p.student_id
+order by g.at desc, g.run_id, g.n desc, p.side, p.student_id
 limit 4000;
 
 -- name: ListGamesOfRuns :many
 select g.*, p.student_id, p.side
 from games g join game_players p on p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n
 join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = g.run_id
-order by g.run_id, g.block_id, g.n, p.side, p.student_id;
+order by g.run_id, g.n, p.side, p.student_id;
 
 -- name: DeleteTags :exec
 delete from tags where run_id = ?;

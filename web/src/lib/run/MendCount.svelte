@@ -26,7 +26,7 @@
             ? stage.count
             : stage.good
     );
-    const of = read(next.of, Math.max(stage.balls, good));
+    const of = read(next.of, stage.balls || good);
     const best = read(next.best, Math.min(stage.best, good));
     if (![good, of, best].every((n) => Number.isInteger(n) && n >= 0 && n <= 1000)) {
       trouble = 'Whole numbers up to 1000.';

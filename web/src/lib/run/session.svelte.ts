@@ -30,6 +30,8 @@ export class Session {
   trouble = $state('');
   now = $state(Date.now());
 
+  /** Who was put in focus here, until the server has said so too: a tap right after must be theirs. */
+  #focus = $state('');
   #outbox: RunEvent[];
   #sending = false;
   #timer: ReturnType<typeof setTimeout> | undefined;
@@ -78,15 +80,15 @@ export class Session {
     return this.running && this.elapsed >= (this.blockState?.mostMs ?? Infinity);
   }
   get student() {
-    return (
-      this.blockState?.students?.find((s) => s.id === this.state.focus) ?? this.blockState?.students?.[0]
-    );
+    const focus = this.#focus || this.state.focus;
+    return this.blockState?.students?.find((s) => s.id === focus) ?? this.blockState?.students?.[0];
   }
 
   /** Adds what happened, and gives its id. */
   add(event: Omit<RunEvent, 'id' | 'at'>): string {
     const id = v7();
     this.#outbox.push({ id, at: Date.now(), ...event });
+    if (event.kind === 'focus') this.#focus = event.student ?? '';
     this.#store();
     void this.send();
     return id;
@@ -154,6 +156,7 @@ export class Session {
           this.trouble = explain(error);
         }
         this.#outbox = this.#outbox.slice(events.length);
+        if (!this.#outbox.some((e) => e.kind === 'focus')) this.#focus = '';
         this.#store();
       }
     } catch {
