@@ -242,10 +242,17 @@ func (d *Drill) Neighbours(
 		id, words string
 		drill     Drill
 	}
-	more := []bent{{"paceFirst", "Match pace, four balls", d.PaceFirst()}, {"controlFirst", "Half pace, in a row",
-		d.ControlFirst()}}
+	more := []bent{
+		{"paceFirst", "Match pace, four balls", d.PaceFirst()},
+		{"controlFirst", "Half pace, in a row",
+			d.ControlFirst()},
+	}
 	if len(d.Targets) > 0 {
-		more = append(more, bent{"wider", "Wider target", d.Wider(1.25)}, bent{"closer", "Smaller target", d.Wider(0.8)})
+		more = append(
+			more,
+			bent{"wider", "Wider target", d.Wider(1.25)},
+			bent{"closer", "Smaller target", d.Wider(0.8)},
+		)
 	}
 	if b, ok := d.HalfPaceFirst(); ok {
 		more = append(more, bent{"halfPaceFirst", "Half pace first, as a gate", b})

@@ -160,13 +160,16 @@ func (q *question) advice() []Notice {
 	return out
 }
 
-// fresh are the titles of drills none of whose skills was ever counted.
+// fresh are the titles of drills of which nothing was ever counted.
 func (q *question) fresh(drills []*lesson.Block) (titles []string) {
 	for _, b := range drills {
 		known := slices.ContainsFunc(q.students, func(s Student) bool {
 			return slices.ContainsFunc(
 				b.Drill.Stages,
-				func(st drill.Stage) bool { _, known := s.Known[b.Drill.Skill(st)]; return known },
+				func(st drill.Stage) bool {
+					_, known := s.Known[b.Drill.Skill(st)]
+					return known || s.Series[b.Drill.Series(st)] != nil
+				},
 			)
 		})
 		if !known && len(q.students) > 0 {

@@ -120,6 +120,12 @@ func (f *fold) tap(e *Event) {
 		}
 	}
 	f.toward(b, st, e.Stage, func(t *Tally, g goal.Goal) bool { return t.add(g, good, e.Kind == Miss, e.At) })
+	if e.Kind == Miss && s.Goal.Kind == goal.Rally && s.Met && st.Stage == e.Stage {
+		st.advance(e.Stage, b)
+		for _, o := range b.holders(st, e.Stage) {
+			o.advance(e.Stage, b)
+		}
+	}
 }
 
 // where a ball went, in the word for it; "" where nobody said.
@@ -281,7 +287,9 @@ func (s *StageState) over() bool { return s.Met || s.Over || s.Skipped }
 func (st *StudentState) advance(from int, b *BlockState) {
 	n := len(st.Stages)
 	all := true
-	if st.Stages[from].Goal.Kind.Timed() { // its time goes on; the coach says when to go on
+	switch s := &st.Stages[from]; {
+	case s.Goal.Kind.Timed(), // its time goes on; the coach says when to go on
+		s.Goal.Kind == goal.Rally && s.Streak > 0: // the rally goes on; its end moves on
 		st.Met = !slices.ContainsFunc(st.Stages, func(s StageState) bool { return !s.over() })
 		return
 	}
