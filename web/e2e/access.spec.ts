@@ -36,11 +36,15 @@ test('nobody is kept out of any view', async ({ page, club }) => {
     await page.getByRole('button', { name: block }).first().click();
     await sound(page, String(block));
   }
-  for (const path of ['/lessons', '/students', '/log']) {
+  for (const path of ['/lessons', '/games', '/games/firstServeBonus', '/students', '/log']) {
     await page.goto(club.url + path);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await sound(page, path);
   }
+  await page.getByRole('link', { name: 'Rhythm and four serves' }).first().click();
+  await page.getByRole('button', { name: 'Add or correct a count' }).first().click();
+  await sound(page, 'a run, opened');
+  await page.goto(`${club.url}/log`);
   await page.getByRole('link', { name: 'Wren' }).first().click();
   await expect(page.getByRole('heading', { name: 'Wren Ashdown' })).toBeVisible();
   await sound(page, 'student');

@@ -18,11 +18,6 @@ test('the main views, from the demo', async ({ page, club }) => {
     .click();
   await picture(page, 'how-reckoned');
   await page.keyboard.press('Escape');
-  await page
-    .getByRole('button', { name: /^Warm-up:/ })
-    .first()
-    .click();
-  await picture(page, 'warm-up');
   await page.goto(`${club.url}/lessons/new`);
   await page.getByRole('button', { name: 'Orange eight' }).click();
   await page.getByLabel('Start').fill('20:00'); // after today's lesson, at whatever hour the pictures are taken
@@ -44,6 +39,13 @@ test('the main views, from the demo', async ({ page, club }) => {
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await picture(page, name);
   }
+  await page.getByRole('link', { name: 'Rhythm and four serves' }).first().click();
+  await page.getByRole('button', { name: 'Add or correct a count' }).first().click();
+  await picture(page, 'run');
+  await page.goto(`${club.url}/games/firstServeBonus`);
+  await expect(page.getByText(/^Between equals/)).toBeVisible();
+  await picture(page, 'game');
+  await page.goto(`${club.url}/log`);
   await page.getByRole('link', { name: 'Wren' }).first().click();
   await expect(page.getByRole('heading', { name: 'Wren Ashdown' })).toBeVisible();
   await picture(page, 'student');
@@ -51,14 +53,14 @@ test('the main views, from the demo', async ({ page, club }) => {
   await page.goto(`${club.url}/drills`);
   await expect(page.getByRole('list', { name: 'Drills' }).getByRole('link').first()).toBeVisible();
   await picture(page, 'drills');
-  await page.goto(`${club.url}/drills/line-deep-short-deep`);
+  await page.goto(`${club.url}/drills/deep-past-marker`);
   await expect(page.getByRole('list', { name: 'Neighbours' }).getByRole('button').first()).toBeVisible();
+  await page.getByRole('button', { name: /^Stage 1: Half pace/ }).click();
   await picture(page, 'workbench');
 
   for (const [path, name] of [
     ['flight', 'flight'],
-    ['target?spot=deuce+corner&cost=1', 'target'],
-    ['rotation?kind=onDeck&n=7&balls=5&at=3', 'rotation']
+    ['target?spot=deuce+corner&cost=1', 'target']
   ] as const) {
     await page.goto(`${club.url}/reckon/${path}`);
     await expect(page.locator('[aria-live=polite]')).not.toBeEmpty();

@@ -50,6 +50,7 @@
 <svelte:head><title>{game.title} · Games · Hodometer</title></svelte:head>
 <main class="mx-auto max-w-[1100px] px-6 py-5">
   <p class="text-sm"><a class="hover:underline" href="/games">‹ Games</a></p>
+  <h1 class="sr-only">{game.title}</h1>
   <div class="flex flex-wrap items-center gap-2">
     <input
       class="input min-w-0 flex-1 border-transparent bg-transparent px-0 text-3xl font-semibold hover:border-base-content/50"
