@@ -59,6 +59,9 @@ func LastTimes(b *lesson.Block, students []Student) []LastTime {
 // is another.
 func SayMark(k *progress.Series, m progress.Mark) string {
 	said, best := sayValue(k, m.Value), ""
+	if k.Measure == progress.Good && m.Goal > 0 {
+		return fmt.Sprintf("%.0f of the %d asked", m.Value, m.Goal) // more than was asked is not counted
+	}
 	if b := k.Best(); b.Value != m.Value {
 		best = ", best " + number(k, b.Value)
 	}

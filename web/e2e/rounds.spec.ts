@@ -374,3 +374,40 @@ test('the log is mended, and what is believed follows', async ({ page, club }) =
   await page.reload();
   await expect(page.getByRole('list')).toContainText('a count put right');
 });
+
+test('a game is bent on its sentences, kept with its versions, and played by its rules', async ({
+  page,
+  club
+}) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  const d = desk(page, club);
+  const two = [await d.student('Ida Fenn'), await d.student('Bo Larch')];
+  const lesson = await d.lesson('My game', two, [await d.game('shortBall11')]);
+  await page.goto(`${club.url}/games/guardMarker`);
+  const odds = page.getByRole('status').filter({ hasText: 'Between equals' });
+  await expect(odds).toContainText('rallies');
+  const before = await odds.textContent();
+  await page.getByLabel('How much mark 1 is').fill('5');
+  await page.getByLabel('How much mark 1 is').press('Enter');
+  await expect(odds).not.toHaveText(before!); // the odds move with the words
+  await page.getByLabel('Practice rounds').fill('99');
+  await page.getByLabel('Practice rounds').press('Enter');
+  await expect(page.getByRole('alert')).toContainText('0 to 50'); // said, and nothing lost
+  await page.getByLabel('Practice rounds').fill('1');
+  await page.getByLabel('Practice rounds').press('Enter');
+  await expect(page).toHaveURL(/games\/[0-9a-f-]{36}/); // a copy of one’s own
+  await page.getByRole('textbox', { name: 'Title' }).fill('Guard it, my way');
+  await page.getByRole('textbox', { name: 'Title' }).press('Enter');
+  await expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
+  const own = page.url().split('/').pop()!;
+  expect((await d.ask<unknown[]>('GET', `/games/${own}/versions`)).length).toBeGreaterThanOrEqual(2);
+
+  await page.goto(`${club.url}/lessons/${lesson.id}`);
+  await page.getByLabel('Another game').selectOption(own);
+  await expect(page.getByLabel('How much mark 1 is')).toHaveValue('5');
+  await page.setViewportSize({ width: 390, height: 844 });
+  await press(page, 'Take it to the court');
+  await expect(page.getByText('Practice: 1 round before it counts')).toBeVisible();
+  await press(page, 'Marker hit, Ida', 2);
+  await expect(page.getByRole('button', { name: 'Point to Ida, who has 5' })).toBeVisible();
+});

@@ -9,6 +9,7 @@
   import Stopwatch from './count/Stopwatch.svelte';
   import TimedCounter from './count/TimedCounter.svelte';
   import { Watch } from './count/watch.svelte';
+  import { typing } from '$lib/shell/keys';
   import type { Session } from './session.svelte';
 
   let { session, drill, names }: { session: Session; drill: Drill; names: string[] } = $props();
@@ -52,6 +53,14 @@
   }
 </script>
 
+<svelte:window
+  onkeydown={(e) => {
+    if (e.key === 'w' && !typing(e) && !e.ctrlKey && !e.metaKey && !e.altKey) {
+      more = true;
+      e.preventDefault();
+    }
+  }}
+/>
 {#if student && step && count}
   <div
     class="grid gap-1.5"

@@ -151,7 +151,8 @@
                 <tr class:opacity-60={absent(st.id)} class="align-top">
                   <th scope="row" class="w-28 py-0.5 text-left font-semibold">{k ? '' : name(st.id)}</th>
                   <td class="w-96 py-0.5 pr-3"
-                    >{g.label}, {g.goalLabel}{#if g.met}<span aria-label="met"> ✓</span>{/if}</td
+                    >{g.label}, {g.goalLabel}{#if g.met}&nbsp;<span role="img" aria-label="met">✓</span
+                      >{/if}</td
                   >
                   <td class="py-0.5"
                     >{#if wide[b.id]}<MendCount

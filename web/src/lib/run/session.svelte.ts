@@ -111,7 +111,12 @@ export class Session {
   tap(kind: 'good' | 'miss') {
     const goal = this.stage?.goal.kind;
     if (kind === 'miss' && this.stage?.repeats) return; // it is done, not hit
-    if (goal !== 'clock' && !(goal === 'timed' && this.stage?.goal.setOf)) this.at(kind);
+    if (goal === 'timed') {
+      // What is counted in a time has no misses; one more, or one set more.
+      if (kind === 'good') this.at('count', { value: 1 });
+    } else if (goal !== 'clock') {
+      this.at(kind);
+    }
   }
   goTo(index: number) {
     const b = this.lesson.blocks[index];

@@ -22,7 +22,8 @@ export const shortcuts: [string, string][] = [
   ['/', 'Drills: search'],
   ['Arrow keys', 'Move what has the focus in a picture, with Shift finely; step a number'],
   ['Space', 'Courtside: start and pause the clock; workbench: play the turn'],
-  ['G  M  U', 'Courtside: good, miss, undo'],
+  ['G  M  U', 'Courtside: good or one more, miss, undo'],
+  ['W', 'Courtside: write a total, where a miss went, a word, a line'],
   ['1 2 …', 'Courtside: the student to count, or the side that won the point'],
   ['N  P', 'Courtside: next and previous block'],
   ['B', 'Courtside: balls picked up']
