@@ -261,27 +261,31 @@ func TestImpossibleEventsNameTheField(t *testing.T) {
 	require.Len(t, Event{ID: "x", Kind: Start}.Validate(l), 2)
 }
 
-// Whatever arrives, the fold answers; a server refuses such events, a device
-// may still hold them.
+// Whatever arrives, the fold answers, and a second one like it too; a server refuses
+// such events, a device may still hold them.
 func FuzzFold(f *testing.F) {
-	l := theLesson(f)
-	f.Add("good", 3, 1, uint8(1))
-	f.Fuzz(func(t *testing.T, kind string, step, value int, who uint8) {
-		ids := []string{l.Blocks[drillBlock].ID, l.Blocks[gameBlock].ID, "", uid(7)}
-		Fold(
-			l,
-			[]Event{
-				{ID: uid(1), Kind: Start, At: 5},
-				{
-					ID:      uid(2),
-					Kind:    Kind(kind),
-					Stage:   step,
-					Value:   value,
-					Block:   ids[who%4],
-					Student: l.Students[who%2],
-				},
-			},
-		)
+	l := everything(f)
+	for _, k := range kinds {
+		f.Add(string(k.id), 3, 1, 2, 1, uint8(1), "marker")
+	}
+	f.Fuzz(func(t *testing.T, kind string, stage, value, of, court int, who uint8, text string) {
+		ids := []string{l.Blocks[0].ID, l.Blocks[1].ID, "", uid(7)}
+		e := Event{
+			ID: uid(2), At: int64(value), Kind: Kind(kind), Stage: stage, Value: value, Of: of, Best: of, Court: court,
+			Block: ids[who%4], Student: append(l.Students, "", uid(9))[who%6], Marks: []string{text}, Text: text,
+			Where: text, Undoes: uid(1), Amends: uid(1), Sides: [][]string{l.Students[:1], l.Students[1:who%3+1]},
+		}
+		if who > 200 {
+			e.Student, e.Players = "", l.Students[who%4:]
+		}
+		twice := e
+		twice.ID = uid(3)
+		state := Fold(l, []Event{{ID: uid(1), Kind: Good, At: 5, Block: ids[0], Student: l.Students[0]}, e, twice})
+		state.Results(l)
+		state.Games()
+		if len(e.Validate(l)) == 0 {
+			require.GreaterOrEqual(t, state.Blocks[0].Students[0].Stages[0].Count, 0)
+		}
 	})
 }
 
