@@ -23,6 +23,9 @@ type Rules struct {
 	WinBy            int     `json:"winBy"`            // 1 or 2
 	FeedChangesEvery int     `json:"feedChangesEvery"` // rallies; 0: the coach feeds
 	SecondsPerPoint  float64 `json:"secondsPerPoint"`  // feed to feed, walking back included
+	// FeedFirst is after how many rallies the feed changes the first time, where that is
+	// sooner, as in a tie-break; 0: as every time.
+	FeedFirst int `json:"feedFirst,omitempty"`
 	// ToB is side B's target where it is not To: an uneven race.
 	ToB int `json:"toB,omitempty"`
 	// Cap is the score that wins whatever the lead; 0: none.
@@ -140,6 +143,9 @@ func (r Rules) Validate() (p units.Problems) {
 		p.Add("winBy", "a race won by two needs equal targets")
 	}
 	within("feedChangesEvery", "the feed changes every", r.FeedChangesEvery, 0, 50)
+	if r.FeedFirst != 0 {
+		within("feedFirst", "the feed first changes after", r.FeedFirst, 1, r.FeedChangesEvery)
+	}
 	if !(r.SecondsPerPoint >= 1 && r.SecondsPerPoint <= 300) {
 		p.Add("secondsPerPoint", fmt.Sprintf("a point takes 1 to 300 seconds, not %g", r.SecondsPerPoint))
 	}

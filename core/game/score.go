@@ -26,6 +26,9 @@ type Score struct {
 // Start is the score before the first rally.
 func (r Rules) Start() Score {
 	s := Score{FeedsLeft: r.FeedChangesEvery, WarmUpLeft: r.practice(r.WarmUp)}
+	if r.FeedFirst > 0 {
+		s.FeedsLeft = r.FeedFirst
+	}
 	if r.Set != nil {
 		s.SetLeft = r.Set.Rallies
 	}

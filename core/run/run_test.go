@@ -271,16 +271,34 @@ func FuzzFold(f *testing.F) {
 	f.Fuzz(func(t *testing.T, kind string, stage, value, of, court int, who uint8, text string) {
 		ids := []string{l.Blocks[0].ID, l.Blocks[1].ID, "", uid(7)}
 		e := Event{
-			ID: uid(2), At: int64(value), Kind: Kind(kind), Stage: stage, Value: value, Of: of, Best: of, Court: court,
-			Block: ids[who%4], Student: append(l.Students, "", uid(9))[who%6], Marks: []string{text}, Text: text,
-			Where: text, Undoes: uid(1), Amends: uid(1), Sides: [][]string{l.Students[:1], l.Students[1:who%3+1]},
+			ID: uid(
+				2,
+			),
+			At:      int64(value),
+			Kind:    Kind(kind),
+			Stage:   stage,
+			Value:   value,
+			Of:      of,
+			Best:    of,
+			Court:   court,
+			Block:   ids[who%4],
+			Student: append(l.Students, "", uid(9))[who%6],
+			Marks:   []string{text},
+			Text:    text,
+			Where:   text,
+			Undoes:  uid(1),
+			Amends:  uid(1),
+			Sides:   [][]string{l.Students[:1], l.Students[1 : who%3+1]},
 		}
 		if who > 200 {
 			e.Student, e.Players = "", l.Students[who%4:]
 		}
 		twice := e
 		twice.ID = uid(3)
-		state := Fold(l, []Event{{ID: uid(1), Kind: Good, At: 5, Block: ids[0], Student: l.Students[0]}, e, twice})
+		state := Fold(
+			l,
+			[]Event{{ID: uid(1), Kind: Good, At: 5, Block: ids[0], Student: l.Students[0]}, e, twice},
+		)
 		state.Results(l)
 		state.Games()
 		if len(e.Validate(l)) == 0 {

@@ -1759,6 +1759,8 @@ export interface components {
             winBy: number;
             /** @description 0: the coach feeds */
             feedChangesEvery: number;
+            /** @description after how many the feed changes the first time; 0: as every time */
+            feedFirst?: number;
             secondsPerPoint: number;
             toB?: number;
             cap?: number;

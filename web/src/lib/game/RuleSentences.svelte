@@ -25,8 +25,8 @@
   ];
   const feed = $derived(rules.feeder ?? (rules.feedChangesEvery > 0 ? 'every' : 'coach'));
   function setFeed(id: string) {
-    if (id === 'winner' || id === 'loser') set({ feeder: id, feedChangesEvery: 0 });
-    else set({ feeder: undefined, feedChangesEvery: id === 'every' ? 4 : 0 });
+    if (id === 'winner' || id === 'loser') set({ feeder: id, feedFirst: undefined, feedChangesEvery: 0 });
+    else set({ feeder: undefined, feedFirst: undefined, feedChangesEvery: id === 'every' ? 4 : 0 });
   }
   const nets = $derived([
     { id: 'no', label: 'Nobody changes places' },
@@ -115,8 +115,14 @@
         value={rules.feedChangesEvery}
         min={1}
         max={50}
-        onset={(v) => set({ feedChangesEvery: Math.round(+v) })}
-      /> rallies{/if}. A rally takes <Word
+        onset={(v) => set({ feedChangesEvery: Math.round(+v), feedFirst: undefined })}
+      /> rallies, the first time after <Word
+        label="Rallies to the first change of feed"
+        value={rules.feedFirst || rules.feedChangesEvery}
+        min={1}
+        max={rules.feedChangesEvery}
+        onset={(v) => set({ feedFirst: +v === rules.feedChangesEvery ? undefined : Math.round(+v) })}
+      />{/if}. A rally takes <Word
       label="Seconds of a rally"
       value={rules.secondsPerPoint}
       min={1}
