@@ -34,9 +34,9 @@ type worlds struct {
 
 // sharedStage is a stage that several hold as one, with what is believed of each.
 type sharedStage struct {
-	stage   int
-	curves  []*target.Curve
-	beliefs []*progress.Belief
+	stage  int
+	curves []*target.Curve
+	truths [][]float64 // ln k of each who holds it, in worldsOfAll truths; nil: not by chance
 }
 
 // skillStages are the steps of one skill, with what is believed of it.
@@ -60,8 +60,12 @@ func (t Turns) worlds(p Player) worlds {
 			shared := sharedStage{stage: i}
 			who, _ := t.members(i, p)
 			for k := range who {
-				shared.curves = append(shared.curves, t.Curves(who[k])[i])
-				shared.beliefs = append(shared.beliefs, &who[k].Beliefs[i])
+				curve := t.Curves(who[k])[i]
+				var truths []float64
+				if curve != nil {
+					truths = who[k].Beliefs[i].Worlds(worldsOfAll)
+				}
+				shared.curves, shared.truths = append(shared.curves, curve), append(shared.truths, truths)
 			}
 			w.shared = append(w.shared, shared)
 			continue
@@ -210,11 +214,11 @@ const mostShared = 600
 // spread is how likely a shared stage is to be done after so many of one's own
 // balls in one of worldsOfAll truths.
 func (w worlds) spread(k *sharedStage, truth, balls int) goal.Spread {
-	rates := make([]float64, len(k.beliefs))
+	rates := make([]float64, len(k.truths))
 	for m := range rates {
 		rates[m] = 1
 		if c := k.curves[m]; c != nil {
-			at := k.beliefs[m].Worlds(worldsOfAll)[truth*lattice[m%len(lattice)]%worldsOfAll]
+			at := k.truths[m][truth*lattice[m%len(lattice)]%worldsOfAll]
 			rates[m] = min(mostRate, max(leastRate, c.At(at)))
 		}
 	}
