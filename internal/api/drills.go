@@ -3,8 +3,6 @@ package api
 import (
 	"bytes"
 	"context"
-	"io"
-	"net/http"
 
 	"hodometer/core/drill"
 	"hodometer/core/plan"
@@ -102,16 +100,5 @@ func (h handlers) ExportDrills(
 		drills = append(drills, s.Drill)
 	}
 	file, err := exchange.WriteDrills(drills)
-	return exportedFile{bytes.NewReader(file)}, err
-}
-
-// exportedFile answers with the file as it was written, field for field.
-type exportedFile struct{ io.Reader }
-
-// VisitExportDrillsResponse writes it.
-func (f exportedFile) VisitExportDrillsResponse(w http.ResponseWriter) error {
-	w.Header().Set("Content-Type", "application/json")
-	w.Header().Set("Content-Disposition", `attachment; filename="drills.json"`)
-	_, err := io.Copy(w, f.Reader)
-	return err
+	return attachment{bytes.NewReader(file), "application/json", "drills.json"}, err
 }

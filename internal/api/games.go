@@ -65,18 +65,7 @@ func (h handlers) ExportGames(
 		games = append(games, g.Preset)
 	}
 	file, err := exchange.WriteGames(games)
-	return exportedGames{bytes.NewReader(file)}, err
-}
-
-// exportedGames answers with the file as it was written, field for field.
-type exportedGames struct{ io.Reader }
-
-// VisitExportGamesResponse writes it.
-func (f exportedGames) VisitExportGamesResponse(w http.ResponseWriter) error {
-	w.Header().Set("Content-Type", "application/json")
-	w.Header().Set("Content-Disposition", `attachment; filename="games.json"`)
-	_, err := io.Copy(w, f.Reader)
-	return err
+	return attachment{bytes.NewReader(file), "application/json", "games.json"}, err
 }
 
 func (h handlers) ListResults(
@@ -93,16 +82,27 @@ func (h handlers) ListResults(
 		return ListResults200JSONResponse(out), err
 	}
 	file, err := exchange.WriteResults(out)
-	return resultsTable{bytes.NewReader(file)}, err
+	return attachment{bytes.NewReader(file), "text/csv; charset=utf-8", "results.csv"}, err
 }
 
-// resultsTable answers with a table to keep.
-type resultsTable struct{ io.Reader }
+// attachment answers with a file to keep, as it was written, field for field.
+type attachment struct {
+	io.Reader
+	kind, name string
+}
 
-// VisitListResultsResponse writes it.
-func (f resultsTable) VisitListResultsResponse(w http.ResponseWriter) error {
-	w.Header().Set("Content-Type", "text/csv; charset=utf-8")
-	w.Header().Set("Content-Disposition", `attachment; filename="results.csv"`)
+func (f attachment) write(w http.ResponseWriter) error {
+	w.Header().Set("Content-Type", f.kind)
+	w.Header().Set("Content-Disposition", `attachment; filename="`+f.name+`"`)
 	_, err := io.Copy(w, f.Reader)
 	return err
 }
+
+// VisitExportGamesResponse writes it.
+func (f attachment) VisitExportGamesResponse(w http.ResponseWriter) error { return f.write(w) }
+
+// VisitListResultsResponse writes it.
+func (f attachment) VisitListResultsResponse(w http.ResponseWriter) error { return f.write(w) }
+
+// VisitExportDrillsResponse writes it.
+func (f attachment) VisitExportDrillsResponse(w http.ResponseWriter) error { return f.write(w) }
