@@ -4,32 +4,43 @@ import "hodometer/core/lesson"
 
 // Pairings are who plays whom in a game block, turn by turn and court by court, by
 // their ids; for two, the one game they have. None where nobody is there.
-func Pairings(l *lesson.Lesson, b *lesson.Block) (out [][][2][]string) {
-	n := len(l.Students)
-	switch {
-	case b.Match == nil || n == 0:
-		return nil
-	case n <= 2:
-		return [][][2][]string{{{l.Students[:1], l.Students[1:]}}}
+func Pairings(l *lesson.Lesson, b *lesson.Block) [][][2][]string {
+	everybody := make([]int, len(l.Students))
+	for i := range everybody {
+		everybody[i] = i
 	}
-	y, ok := layoutOf(b, n, l.Resources.CourtCount())
-	if !ok {
+	return PairingsOf(l, b, everybody)
+}
+
+// PairingsOf are the pairings with only those there who are named, by their place in the
+// lesson's list of students.
+func PairingsOf(l *lesson.Lesson, b *lesson.Block, here []int) (out [][][2][]string) {
+	if b.Match == nil || len(here) == 0 {
 		return nil
 	}
-	for _, turn := range y.turns {
+	ids := func(places []int) (out []string) {
+		out = make([]string, len(places))
+		for i, p := range places {
+			out[i] = l.Students[p]
+		}
+		return out
+	}
+	if len(here) <= 2 {
+		return [][][2][]string{{{ids(here[:1]), ids(here[1:])}}}
+	}
+	y := RoundOf(l, b, here)
+	for _, turn := range y.Turns {
 		courts := map[int]*[2][]string{}
 		most := 0
 		for i, held := range turn {
-			p := y.places[i]
+			p := y.Places[i]
 			if p.Court == 0 || p.Side == 0 || len(held) == 0 {
 				continue
 			}
 			if courts[p.Court] == nil {
 				courts[p.Court] = &[2][]string{{}, {}}
 			}
-			for _, who := range held {
-				courts[p.Court][p.Side-1] = append(courts[p.Court][p.Side-1], l.Students[who])
-			}
+			courts[p.Court][p.Side-1] = append(courts[p.Court][p.Side-1], ids(held)...)
 			most = max(most, p.Court)
 		}
 		var games [][2][]string

@@ -2,7 +2,6 @@ package formation
 
 import (
 	"fmt"
-	"slices"
 
 	"hodometer/core/lesson"
 	"hodometer/core/rotation"
@@ -92,6 +91,55 @@ func RotationOf(l *lesson.Lesson, b *lesson.Block, at float64, n int) *Rotation 
 	if len(here) == 0 {
 		return nil
 	}
+	y := RoundOf(l, b, here)
+	out := &Rotation{Summary: y.Words, Places: y.Places, Seconds: y.Seconds, Shares: make([]Part, n)}
+	hits := make([]int, n)
+	seats := 0
+	for t, turn := range y.Turns {
+		for i, held := range turn {
+			for _, p := range held {
+				if y.Places[i].Doing == rotation.Hitting {
+					hits[p]++
+					seats++
+				}
+			}
+		}
+		if t < mostTurns {
+			out.Turns = append(out.Turns, turn)
+		}
+	}
+	if len(y.Turns) > mostTurns {
+		out.Summary += fmt.Sprintf(" (the first %d of %d turns)", mostTurns, len(y.Turns))
+	}
+	least, most := hits[here[0]], hits[here[0]]
+	for _, p := range here {
+		least, most = min(least, hits[p]), max(most, hits[p])
+	}
+	out.Apart = most - least
+	if seats%len(here) != 0 {
+		out.LeastApart = 1
+	}
+	lanes, _ := Lanes(l, b, n, at)
+	for i, lane := range lanes {
+		out.Shares[i] = PartOf(lane)
+	}
+	return out
+}
+
+// Round is one round of a block's turns, with who is where.
+type Round struct {
+	Words  string
+	Places []rotation.Place
+	// Turns list for each place those who hold it, by their place in the lesson's list of
+	// students.
+	Turns   [][][]int
+	Seconds float64 // of a turn
+}
+
+// RoundOf a drill or game block for those who are there, by their place in the lesson's
+// list, at least one. Where all are busy all the time it is one turn of one place, as
+// long as the block.
+func RoundOf(l *lesson.Lesson, b *lesson.Block, here []int) Round {
 	y, ok := layoutOf(b, len(here), l.Resources.CourtCount())
 	if !ok {
 		y = layout{
@@ -104,35 +152,16 @@ func RotationOf(l *lesson.Lesson, b *lesson.Block, at float64, n int) *Rotation 
 			y.turns[0][0] = append(y.turns[0][0], i)
 		}
 	}
-	out := &Rotation{Summary: y.words, Places: y.places, Seconds: 60 * y.each, Shares: make([]Part, n)}
-	hits := make([]int, len(here))
-	seats := 0
+	out := Round{Words: y.words, Places: y.places, Seconds: 60 * y.each, Turns: make([][][]int, len(y.turns))}
 	for t, turn := range y.turns {
-		named := make([][]int, len(turn))
+		out.Turns[t] = make([][]int, len(turn))
 		for i, held := range turn {
-			named[i] = []int{}
-			for _, p := range held {
-				named[i] = append(named[i], here[p])
-				if y.places[i].Doing == rotation.Hitting {
-					hits[p]++
-					seats++
-				}
+			named := make([]int, len(held))
+			for j, p := range held {
+				named[j] = here[p]
 			}
+			out.Turns[t][i] = named
 		}
-		if t < mostTurns {
-			out.Turns = append(out.Turns, named)
-		}
-	}
-	if len(y.turns) > mostTurns {
-		out.Summary += fmt.Sprintf(" (the first %d of %d turns)", mostTurns, len(y.turns))
-	}
-	out.Apart = slices.Max(hits) - slices.Min(hits)
-	if seats%len(here) != 0 {
-		out.LeastApart = 1
-	}
-	lanes, _ := Lanes(l, b, n, at)
-	for i, lane := range lanes {
-		out.Shares[i] = PartOf(lane)
 	}
 	return out
 }

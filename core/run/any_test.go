@@ -59,7 +59,7 @@ func anyRun(l *lesson.Lesson, n int, seed uint64) []Event {
 		case 10:
 			ball = Event{Kind: Practice, Block: gameID, Value: rng.IntN(3)}
 		case 11:
-			ball.Kind = []Kind{Open, Turn, Tag, There}[rng.IntN(4)]
+			ball.Kind = []Kind{Open, Turn, Tag, There, Hold, Minutes, SetUp}[rng.IntN(7)]
 			ball.Text, ball.Value = "late", rng.IntN(2)
 		case 12:
 			ball.Kind, ball.Value, ball.Best = Counted, rng.IntN(6), 0
@@ -109,6 +109,13 @@ func TestAnyRunInAnyBatches(t *testing.T) {
 			rapid.Permutation(events).Draw(t, "arrival"),
 			events[:rapid.IntRange(0, len(events)).Draw(t, "repeats")]...)
 		require.Equal(t, want, Fold(l, again))
+		live := Follow(l, nil)
+		for len(again) > 0 {
+			n := rapid.IntRange(1, len(again)).Draw(t, "batch")
+			live.Add(again[:n]...)
+			again = again[n:]
+		}
+		require.Equal(t, want, live.State())
 		for _, st := range want.Blocks[0].Students {
 			for i, g := range st.Stages {
 				require.LessOrEqual(t, g.Good, g.Balls)
@@ -157,6 +164,7 @@ func TestRunsOfTheVersionBefore(t *testing.T) {
 		text, err := json.Marshal(Fold(r.Lesson, r.Events))
 		require.NoError(t, err)
 		require.NoError(t, json.Unmarshal(text, &got))
+		delete(want.(map[string]any), "focus") // who is called now: then it stayed where it was put
 		holds(t, want, got, r.Lesson.Title)
 	}
 }

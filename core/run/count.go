@@ -95,6 +95,7 @@ func (f *fold) tap(e *Event) {
 	if st == nil {
 		return
 	}
+	f.comes(f.blockAt(e.Block), st.ID, e.At)
 	b.Balls++
 	if b.BasketLeft > 0 {
 		b.fill(b.BasketLeft - 1)
@@ -107,11 +108,6 @@ func (f *fold) tap(e *Event) {
 	if e.Student != "" { // whose ball it was is known
 		s.Balls++
 		s.Good += good
-		if b.Turn != nil && b.Turn.Student == st.ID {
-			turn := *b.Turn
-			turn.Balls++
-			b.Turn = &turn
-		}
 		if where := f.where(e); e.Kind == Miss && where != "" {
 			if s.Misses == nil {
 				s.Misses = map[string]int{}
@@ -126,6 +122,7 @@ func (f *fold) tap(e *Event) {
 			o.advance(e.Stage, b)
 		}
 	}
+	f.played(f.blockAt(e.Block), st.ID, 1)
 }
 
 // where a ball went, in the word for it; "" where nobody said.
@@ -156,6 +153,9 @@ func (f *fold) many(e *Event) {
 		return
 	}
 	s := &st.Stages[e.Stage]
+	i := f.blockAt(e.Block)
+	f.comes(i, st.ID, e.At)
+	defer f.played(i, st.ID, max(e.Of, 0))
 	if e.Of > 0 && e.Student != "" { // balls that were counted tell of the chance
 		b.Balls += e.Of
 		s.Balls += e.Of
@@ -272,13 +272,6 @@ func (f *fold) open(e *Event) {
 	}
 }
 
-func (f *fold) turn(e *Event) {
-	if i := f.blockAt(e.Block); i >= 0 {
-		f.state.Blocks[i].Turn = &TurnState{Student: e.Student}
-		f.state.Focus = e.Student
-	}
-}
-
 // over says whether a stage asks nothing more of the student.
 func (s *StageState) over() bool { return s.Met || s.Over || s.Skipped }
 
@@ -345,7 +338,8 @@ func (f *fold) finishUp() {
 			st := &b.Students[j]
 			for k := range st.Stages {
 				s := &st.Stages[k]
-				if s.Locked = b.locked(st, k); s.anything() {
+				s.Locked, s.Said = b.locked(st, k), ""
+				if s.anything() {
 					s.Said = s.say()
 				}
 			}

@@ -20,7 +20,10 @@ const (
 	Pause      Kind = "pause"      // the clock stops
 	GoTo       Kind = "goTo"       // Block becomes the one in progress
 	Focus      Kind = "focus"      // Student is the one being counted
-	Turn       Kind = "turn"       // a turn of Student begins in Block
+	Turn       Kind = "turn"       // turn Value of Block begins, or the next one in which Student hits
+	Hold       Kind = "hold"       // with Value 1 no change of turns is called in Block, with 0 it is
+	Minutes    Kind = "minutes"    // Block is meant to take Value minutes; 0: it is left out
+	SetUp      Kind = "setUp"      // Block's court is laid out, its cautions were read
 	PickStep   Kind = "pickStep"   // Student works on stage Stage of Block
 	Open       Kind = "stage"      // Student, or all, work on stage Stage of Block, its gate open or not
 	Good       Kind = "good"       // Student, or Players as one, made a ball toward Stage of Block
@@ -44,7 +47,7 @@ const (
 	Note       Kind = "note"       // Text is the line of notes, of Student where one is named
 	Tag        Kind = "tag"        // the coach saw Text of Student
 	Lasted     Kind = "lasted"     // Block took Value milliseconds, whatever the clock said
-	There      Kind = "there"      // Student was there, or with Value 0 was not
+	There      Kind = "there"      // Student was there, or with Value 0 was not, or with 2 has gone
 	Counted    Kind = "counted"    // Student's count of Stage was Value good of Of, best in a row Best
 	Scored     Kind = "scored"     // the running game on Court stands at Value to Of
 )

@@ -5,17 +5,28 @@ import (
 	"sort"
 	"strings"
 
+	"hodometer/core/formation"
 	"hodometer/core/lesson"
 )
 
 // Fold gives the state after a set of valid events of a run of that lesson.
 func Fold(l *lesson.Lesson, events []Event) State {
-	ordered := order(events)
+	f := folded(l, order(events))
+	f.finishUp()
+	return f.state
+}
+
+// folded is the fold of events in order.
+func folded(l *lesson.Lesson, ordered []Event) fold {
 	cancelled := cancelled(ordered)
 	amended := amended(ordered, cancelled)
-	f := fold{lesson: l, state: begin(l), at: make(map[string]int, len(l.Blocks))}
+	f := fold{lesson: l, at: make(map[string]int, len(l.Blocks))}
+	f.begin()
 	for i := range l.Blocks {
 		f.at[l.Blocks[i].ID] = i
+	}
+	if len(l.Blocks) > 0 {
+		f.enter(0, 0)
 	}
 	for i := range ordered {
 		e := &ordered[i]
@@ -28,9 +39,8 @@ func Fold(l *lesson.Lesson, events []Event) State {
 		}
 		f.apply(e)
 	}
-	f.finishUp()
 	f.state.Events = len(ordered)
-	return f.state
+	return f
 }
 
 // order sorts by id, which is by time, and drops repeats. Events that already
@@ -91,16 +101,23 @@ func amended(ordered []Event, cancelled []bool) (out []*Event) {
 	return out
 }
 
-func begin(l *lesson.Lesson) State {
-	s := State{
+func (f *fold) begin() {
+	l, s := f.lesson, &f.state
+	*s = State{
 		Status:     Ready,
 		Blocks:     make([]BlockState, len(l.Blocks)),
 		Engagement: map[string]int{},
 		Effort:     map[string]int{},
 	}
+	for _, id := range l.Students {
+		if from, _ := l.Stay(id); from > 0 {
+			s.Expected = append(s.Expected, id)
+		}
+	}
+	here := f.here()
 	for i := range l.Blocks {
 		b := &l.Blocks[i]
-		s.Blocks[i] = BlockState{ID: b.ID, BasketLeft: noBasket, MostMs: mostOf(b.Minutes)}
+		s.Blocks[i] = BlockState{ID: b.ID, BasketLeft: noBasket, Minutes: b.Minutes, MostMs: mostOf(b.Minutes)}
 		if b.Drill != nil {
 			s.Blocks[i].Students = newStudents(b, l.Students)
 			if b.Drill.Basket > 0 {
@@ -108,20 +125,19 @@ func begin(l *lesson.Lesson) State {
 			}
 		}
 		if b.Match != nil {
-			s.Blocks[i].Courts = firstGames(l, b)
+			s.Blocks[i].Courts = firstGames(l, b, here)
 		}
 	}
 	if len(l.Students) > 0 {
-		s.Focus = l.Students[0]
+		s.Focus = l.Students[here[0]]
 	}
-	return s
 }
 
 type fold struct {
 	lesson *lesson.Lesson
 	state  State
 	at     map[string]int // places of the blocks
-	turns  map[int][][][2][]string
+	rounds map[int]*formation.Round
 	done   bool // the event did what a coach may want to take back
 }
 
@@ -140,6 +156,9 @@ func (f *fold) apply(e *Event) {
 func (f *fold) start(e *Event) {
 	if s := &f.state; s.Since == 0 {
 		s.Since, s.Status = e.At, Running
+		if s.Began == 0 {
+			s.Began = e.At
+		}
 	}
 }
 
@@ -194,6 +213,28 @@ func (f *fold) goTo(e *Event) {
 			s.Since, s.Status = e.At, Running
 		}
 		s.Block = i
+		f.enter(i, e.At)
+		if t := s.Blocks[i].Turn; t != nil {
+			if first := t.hitter(t.Now); first != "" && !t.Full && f.lesson.Blocks[i].Drill != nil {
+				s.Focus = first
+			}
+		}
+	}
+}
+
+// minutes changes how long a block is meant to take; 0 leaves it out.
+func (f *fold) minutes(e *Event) {
+	if i := f.blockAt(e.Block); i >= 0 {
+		b := &f.state.Blocks[i]
+		b.Minutes, b.MostMs = e.Value, max(mostOf(f.lesson.Blocks[i].Minutes), mostOf(e.Value))
+		f.done = true
+	}
+}
+
+// setUp says that a block's court is laid out and its cautions were read.
+func (f *fold) setUp(e *Event) {
+	if i := f.blockAt(e.Block); i >= 0 {
+		f.state.Blocks[i].SetUp = true
 	}
 }
 
@@ -221,19 +262,33 @@ func (f *fold) tag(e *Event) {
 	f.done = true
 }
 
+// Values of There.
+const (
+	NotThere = 0 // all the time
+	IsThere  = 1
+	HasGone  = 2 // was there until now
+)
+
 func (f *fold) there(e *Event) {
 	s := &f.state
-	s.Absent = slices.DeleteFunc(s.Absent, func(id string) bool { return id == e.Student })
-	if e.Value == 0 {
+	without := func(ids []string) []string {
+		return slices.DeleteFunc(ids, func(id string) bool { return id == e.Student })
+	}
+	s.Absent, s.Gone, s.Expected = without(s.Absent), without(s.Gone), without(s.Expected)
+	switch e.Value {
+	case NotThere:
 		s.Absent = append(s.Absent, e.Student)
+	case HasGone:
+		s.Gone = append(s.Gone, e.Student)
 	}
 	for i := range s.Blocks {
 		for j := range s.Blocks[i].Students {
 			if st := &s.Blocks[i].Students[j]; st.ID == e.Student {
-				st.away = e.Value == 0
+				st.away = e.Value != IsThere
 			}
 		}
 	}
+	f.relay(e.At)
 	f.done = true
 }
 

@@ -5,6 +5,7 @@ import (
 
 	"hodometer/core/drill"
 	"hodometer/core/goal"
+	"hodometer/core/lesson"
 )
 
 // kind is what an event of a kind needs, what it does to the state, and, where a
@@ -34,7 +35,10 @@ var kinds = []kind{
 	{PickUp, []need{aBasket}, (*fold).pickUp, "balls picked up"},
 	{PickStep, []need{aStudent, aStage}, (*fold).pickStage, ""},
 	{Open, []need{maybeAStudent, aStage}, (*fold).open, ""},
-	{Turn, []need{aBlock, aStudent}, (*fold).turn, ""},
+	{Turn, []need{aBlock, maybeAStudent, between(0, 100_000, "a turn is one of")}, (*fold).turn, "the change"},
+	{Hold, []need{aBlock, between(0, 1, "held is")}, (*fold).hold, ""},
+	{Minutes, []need{aBlock, between(0, lesson.MaxMinutes, "a block is left out or takes minutes,")}, (*fold).minutes, "the new minutes"},
+	{SetUp, []need{aBlock}, (*fold).setUp, ""},
 	{
 		Many,
 		[]need{somebody, aStage, notByTime, between(-mostAtOnce, mostAtOnce, "a count is"), ofAsMany},
@@ -76,7 +80,7 @@ var kinds = []kind{
 	},
 	{Note, []need{aLine, maybeAStudent}, (*fold).note, ""},
 	{Tag, []need{aStudent, aWord}, (*fold).tag, "the word"},
-	{There, []need{aStudent, between(0, 1, "there is")}, (*fold).there, "who was there"},
+	{There, []need{aStudent, between(NotThere, HasGone, "there is")}, (*fold).there, "who was there"},
 	{
 		Counted,
 		[]need{aStudent, aStage, between(0, mostAtOnce, "a count is"), ofAsMany, aBest},

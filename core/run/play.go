@@ -7,12 +7,14 @@ import (
 	"hodometer/core/formation"
 	"hodometer/core/game"
 	"hodometer/core/lesson"
+	"hodometer/core/rotation"
 )
 
-// firstGames are the games that a block begins with: as many courts as its first
-// turn has, with who plays there; one game of nobody known where it has none.
-func firstGames(l *lesson.Lesson, b *lesson.Block) []CourtState {
-	turns := formation.Pairings(l, b)
+// firstGames are the games that a block begins with for those who are there: as many
+// courts as its first turn has, with who plays there; one game of nobody known where it
+// has none.
+func firstGames(l *lesson.Lesson, b *lesson.Block, here []int) []CourtState {
+	turns := formation.PairingsOf(l, b, here)
 	if len(turns) == 0 {
 		return []CourtState{newGame(b.Match.Rules, [2][]string{{}, {}})}
 	}
@@ -46,6 +48,11 @@ func (f *fold) point(e *Event) {
 	if c == nil || e.Value != 0 && e.Value != 1 {
 		return
 	}
+	i := f.blockAt(e.Block)
+	if f.enter(i, e.At); b.Turn != nil && b.Turn.Full { // the next rally is the next turn's
+		f.call(i, b.Turn.N+1, e.At)
+		c = &b.Courts[e.Court]
+	}
 	if c.Score.Over { // the next rally opens a new game
 		*c = CourtState{Sides: c.Sides, Score: c.Score}
 	}
@@ -64,34 +71,100 @@ func (f *fold) point(e *Event) {
 		f.state.Reached = fmt.Sprintf("Game: %d–%d", c.Score.Points[0], c.Score.Points[1])
 		b.Played = append(b.Played, c.played(b.ID, e.Court))
 	}
-	if c.Score.Moves != was.Moves {
-		f.move(b, c, e.Court)
+	switch t := b.Turn; {
+	case t == nil:
+	case c.Score.Moves != was.Moves && t.By == ByRallies:
+		f.call(i, c.Score.Moves, e.At)
+	case t.By == ByRallies && rules.Set == nil && !t.Held:
+		t.Balls++
+		t.fill()
+	case t.By == ByRallies:
+		t.Balls = rules.Set.Rallies - c.Score.SetLeft
+	case t.By == ByScore && c.Score.Over && !t.Held:
+		t.Full = true
+		f.place(i)
 	}
 	f.done = true
 }
 
-// move takes all one place on where others are on deck: what was played so far is
-// kept for those who played it, and the score goes on.
-func (f *fold) move(b *BlockState, c *CourtState, court int) {
-	i := f.blockAt(b.ID)
-	if f.lesson.Blocks[i].Moves() != lesson.OnDeck {
+// sit puts those of a turn on the courts. On deck the score goes on while all move one
+// place; otherwise others begin a game of their own. What was played so far is kept for
+// those who played it.
+func (f *fold) sit(i, n int) {
+	b, l := &f.state.Blocks[i], &f.lesson.Blocks[i]
+	if b.Turn.By == ByScore {
 		return
 	}
-	turns, ok := f.turns[i]
-	if !ok {
-		turns = formation.Pairings(f.lesson, &f.lesson.Blocks[i])
-		if f.turns == nil {
-			f.turns = map[int][][][2][]string{}
-		}
-		f.turns[i] = turns
-	}
+	turns := formation.PairingsOf(f.lesson, l, f.here())
 	if len(turns) == 0 {
 		return
 	}
-	if !c.Score.Over && c.Rallies != [2]int{} {
-		b.Played = append(b.Played, c.played(b.ID, court))
+	for at, sides := range turns[n%len(turns)] {
+		for len(b.Courts) <= at {
+			b.Courts = append(b.Courts, newGame(l.Match.Rules, [2][]string{{}, {}}))
+		}
+		c := &b.Courts[at]
+		if slices.Equal(c.Sides[0], sides[0]) && slices.Equal(c.Sides[1], sides[1]) {
+			continue
+		}
+		if !c.Score.Over && c.Rallies != [2]int{} {
+			b.Played = append(b.Played, c.played(b.ID, at))
+		}
+		if b.Turn.By == ByRallies {
+			*c = CourtState{Sides: sides, Score: c.Score}
+		} else {
+			*c = f.next(c, l.Match.Rules, sides)
+		}
 	}
-	*c = CourtState{Sides: turns[c.Score.Moves%len(turns)][0], Score: c.Score}
+}
+
+// next is the game after another on the same court, with others on its sides; practice
+// and own scores go on, for they are everybody's.
+func (f *fold) next(c *CourtState, rules game.Rules, sides [2][]string) CourtState {
+	out := newGame(rules, sides)
+	out.Score.Own, out.Score.Moves = c.Score.Own, c.Score.Moves
+	out.Score.WarmUpLeft = c.Score.WarmUpLeft
+	return out
+}
+
+// winnersStay says whether who wins stays on, with somebody waiting to come in.
+func (f *fold) winnersStay(i int) bool {
+	return f.lesson.Blocks[i].Moves() == lesson.WinnersStay && len(f.here()) > 2
+}
+
+// queue names who plays where winners stay, who waits in which order, and who stays and
+// comes in once the game is won.
+func (f *fold) queue(i int) {
+	b := &f.state.Blocks[i]
+	t, c := b.Turn, &b.Courts[0]
+	if t.out == nil {
+		for _, who := range f.here() {
+			id := f.lesson.Students[who]
+			if !slices.Contains(c.Sides[0], id) && !slices.Contains(c.Sides[1], id) {
+				t.out = append(t.out, id)
+			}
+		}
+	}
+	post := func(sides [2][]string, out []string) (posts []Post) {
+		for side, who := range sides {
+			posts = append(posts, Post{rotation.CourtPlace(1, side+1, "plays"), who})
+		}
+		return append(posts, Post{rotation.WaitingPlace, out})
+	}
+	t.Now, t.Next = post(c.Sides, t.out), nil
+	if t.Full {
+		sides, out := c.after(t.out)
+		t.Next = post(sides, out)
+	}
+}
+
+// after a won game: who plays, and who waits in line.
+func (c *CourtState) after(out []string) (sides [2][]string, line []string) {
+	loser := 1 - int(c.Score.Winner)
+	line = slices.Concat(out, c.Sides[loser])
+	n := min(len(c.Sides[loser]), len(line))
+	sides[1-loser], sides[loser] = c.Sides[1-loser], line[:n:n]
+	return sides, line[n:]
 }
 
 // note counts what the rally carried, and the own score of who made it.
@@ -132,10 +205,11 @@ func (f *fold) sides(e *Event) {
 	if !c.Score.Over && c.Rallies != [2]int{} {
 		b.Played = append(b.Played, c.played(b.ID, e.Court))
 	}
-	next := newGame(rules, [2][]string{e.Sides[0], e.Sides[1]})
-	next.Score.Own, next.Score.Moves = c.Score.Own, c.Score.Moves
-	next.Score.WarmUpLeft = c.Score.WarmUpLeft // practice is for all, once
-	*c = next
+	*c = f.next(c, rules, [2][]string{e.Sides[0], e.Sides[1]})
+	if b.Turn != nil && b.Turn.By == ByScore {
+		b.Turn.out = nil
+		f.place(f.blockAt(e.Block))
+	}
 	f.done = true
 }
 

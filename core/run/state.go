@@ -106,16 +106,13 @@ type Played struct {
 	Own   map[string]int `json:"own,omitempty"`
 }
 
-// TurnState is whose turn it is and how many balls of it were played.
-type TurnState struct {
-	Student string `json:"student"`
-	Balls   int    `json:"balls"`
-}
-
 // BlockState is one block so far.
 type BlockState struct {
 	ID        string `json:"id"`
 	ElapsedMs int64  `json:"elapsedMs"` // up to State.Since
+	// Minutes it is meant to take by now, 0 where it is left out; SetUp: its card was read.
+	Minutes int  `json:"minutes"`
+	SetUp   bool `json:"setUp,omitempty"`
 	// MostMs is where its clock stops by itself: a run left open, or a clock that
 	// was wrong, is no lesson of two days.
 	MostMs     int64          `json:"mostMs"`
@@ -161,6 +158,11 @@ type State struct {
 	Engagement map[string]int `json:"engagement"`
 	Effort     map[string]int `json:"effort"` // how hard it was, 1 to 10
 	Note       string         `json:"note"`
+	// Began is when the clock first ran, in device milliseconds.
+	Began int64 `json:"began,omitempty"`
+	// Expected are those who come late and have not come yet, Gone those who left early.
+	Expected []string `json:"expected,omitempty"`
+	Gone     []string `json:"gone,omitempty"`
 	// Notes are the lines about single students, Tags the coach's words for what was
 	// seen of each, with how often, and Absent who was not there.
 	Notes  map[string]string         `json:"notes,omitempty"`

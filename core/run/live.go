@@ -1,0 +1,73 @@
+package run
+
+import (
+	"slices"
+	"sort"
+
+	"hodometer/core/lesson"
+)
+
+// Live is a run that goes on: its events so far, in order, and what they come to. The
+// latest of them costs the same however long the run is; an undo, an amendment or one
+// that comes late folds all of them again. It is not for several goroutines at once.
+type Live struct {
+	lesson *lesson.Lesson
+	events []Event
+	fold   fold
+}
+
+// Follow takes up a run of that lesson after those valid events, in whatever order.
+func Follow(l *lesson.Lesson, events []Event) *Live {
+	v := &Live{lesson: l, events: slices.Clone(order(events))}
+	v.again()
+	return v
+}
+
+// Add takes more valid events, in whatever order; those that are there already change
+// nothing. It says how many were new.
+func (v *Live) Add(events ...Event) (fresh int) {
+	refold := false
+	for _, e := range order(events) {
+		at := sort.Search(len(v.events), func(i int) bool { return v.events[i].ID >= e.ID })
+		switch {
+		case at == len(v.events):
+			v.events = append(v.events, e)
+		case v.events[at].ID == e.ID:
+			continue
+		default:
+			v.events = append(v.events, Event{})
+			copy(v.events[at+1:], v.events[at:])
+			v.events[at] = e
+			refold = true
+		}
+		fresh++
+		if refold = refold || e.Kind == Undo || e.Kind == Amend; !refold {
+			v.fold.apply(&v.events[len(v.events)-1])
+		}
+	}
+	if refold {
+		v.again()
+	}
+	return fresh
+}
+
+// State is what the events come to. It is to be read before more are added.
+func (v *Live) State() State {
+	v.fold.finishUp()
+	v.fold.state.Events = len(v.events)
+	return v.fold.state
+}
+
+// Has says whether an event of that id is among them, and gives it.
+func (v *Live) Has(id string) (Event, bool) {
+	at, ok := find(v.events, id)
+	if !ok {
+		return Event{}, false
+	}
+	return v.events[at], true
+}
+
+// Events so far, in order; not to be changed.
+func (v *Live) Events() []Event { return v.events }
+
+func (v *Live) again() { v.fold = folded(v.lesson, v.events) }

@@ -1,0 +1,251 @@
+package run
+
+import (
+	"testing"
+
+	"hodometer/core/court"
+	"hodometer/core/drill"
+	"hodometer/core/formation"
+	"hodometer/core/game"
+	"hodometer/core/lesson"
+	"hodometer/core/rotation"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+// group is a lesson of n with one drill block of half an hour.
+func group(t require.TestingT, n, hitters, balls int, a *lesson.Arrangement) *lesson.Lesson {
+	c, err := court.ByID("tennis")
+	require.NoError(t, err)
+	d := drill.Blank(c)
+	d.Hitters, d.TurnBalls, d.Basket, d.Minutes = hitters, balls, 0, drill.Span{Least: 5, Best: 20, Most: 60}
+	d.Players = drill.Span{Least: 1, Best: 4, Most: 16}
+	b := lesson.ForDrill(&d)
+	b.ID, b.Minutes, b.Arrangement = uid(11), 30, a
+	l := &lesson.Lesson{
+		ID: uid(1), Title: "Group", Date: "2026-05-17", Start: "17:00", SlotMinutes: 60, Court: "tennis",
+		Blocks: []lesson.Block{b},
+	}
+	for i := range n {
+		l.Students = append(l.Students, uid(101+i))
+	}
+	require.Empty(t, l.Validate())
+	return l
+}
+
+// at is what a lane does at a minute.
+func at(lane []formation.Span, minute float64) formation.Doing {
+	for _, s := range lane {
+		if minute < s.From || minute >= s.To {
+			continue
+		}
+		if s.Doing != formation.Turns {
+			return s.Doing
+		}
+		round := 0.0
+		for _, b := range s.Cycle {
+			round += b.Minutes
+		}
+		into := s.Phase + minute - s.From
+		for into >= round {
+			into -= round
+		}
+		for _, b := range s.Cycle {
+			if into -= b.Minutes; into < 0 {
+				return b.Doing
+			}
+		}
+	}
+	return ""
+}
+
+func doing(posts []Post, student string) formation.Doing {
+	for _, p := range posts {
+		for _, s := range p.Students {
+			if s == student {
+				return p.Place.Doing
+			}
+		}
+	}
+	return ""
+}
+
+// What is called is what was planned: with every ball counted, everybody is called to
+// what their lane of the plan says they do then.
+func TestCallsAgreeWithThePlansLanes(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		n := rapid.IntRange(2, 9).Draw(t, "students")
+		hitters := rapid.IntRange(1, min(3, n)).Draw(t, "hitters")
+		balls := rapid.IntRange(1, 6).Draw(t, "balls")
+		a := &lesson.Arrangement{
+			Manner:     lesson.Posts,
+			Feeders:    rapid.IntRange(0, 2).Draw(t, "feeders"),
+			Collectors: rapid.IntRange(0, 2).Draw(t, "collectors"),
+		}
+		if rapid.Bool().Draw(t, "stations") {
+			a = &lesson.Arrangement{Manner: lesson.Stations, Others: []string{"Serve", "Shadow"}}
+		}
+		l := group(t, n, hitters, balls, a)
+		s := &script{l: l}
+		b := &l.Blocks[0]
+		lanes, _ := formation.Lanes(l, b, n, 0)
+		each := float64(balls) * b.Drill.Tempo().SecondsPerBall / 60
+		for turn := 0; turn < 12 && (float64(turn)+0.5)*each < 30; turn++ {
+			call := Fold(l, s.events).Blocks[0].Turn
+			if call == nil {
+				for i := range n { // nobody changes: all hit throughout
+					require.Equal(t, formation.Hitting, at(lanes[i], float64(turn)*each))
+				}
+				return
+			}
+			if call.By == ByTime {
+				if minutes := float64(turn)*10 + 5; minutes < 30 {
+					for _, p := range call.Now { // with the coach the drill is done in turn
+						for _, id := range p.Students {
+							if did := at(lanes[place(l, id)], minutes); p.Place.ID != "station1" {
+								require.Equal(t, formation.Hitting, did)
+							}
+						}
+					}
+					require.EqualValues(t, 10*60_000, call.Ms)
+					s.add(Event{Kind: Turn, Block: b.ID, Value: turn + 1})
+				}
+				continue
+			}
+			require.Equal(t, turn, call.N)
+			for i, id := range l.Students {
+				require.Equal(t, at(lanes[i], (float64(turn)+0.5)*each), doing(call.Now, id), "turn %d, student %d", turn, i)
+			}
+			for range balls {
+				for _, id := range l.Students {
+					if hits(call.Now, id) {
+						s.add(Event{Kind: Good, Block: b.ID, Student: id})
+					}
+				}
+			}
+			full := Fold(l, s.events)
+			require.True(t, full.Blocks[0].Turn.Full)
+			require.True(t, hits(call.Next, full.Focus), "the focus moves by itself")
+			s.add(Event{Kind: Turn, Block: b.ID, Value: turn + 1})
+		}
+	})
+}
+
+func place(l *lesson.Lesson, id string) int {
+	for i, s := range l.Students {
+		if s == id {
+			return i
+		}
+	}
+	return -1
+}
+
+// A turn fills by the balls of who hits; the next count of who comes begins the next
+// turn; held, nothing is called; pulled forward, it changes before it is full.
+func TestATurnFillsAndIsCalled(t *testing.T) {
+	l := group(t, 3, 1, 2, &lesson.Arrangement{Manner: lesson.Posts, Feeders: 1, Collectors: 1})
+	s := &script{l: l}
+	now := func() (*TurnState, string) { state := Fold(l, s.events); return state.Blocks[0].Turn, state.Focus }
+	good := func(i int) { s.add(Event{Kind: Good, Block: l.Blocks[0].ID, Student: l.Students[i]}) }
+
+	good(0)
+	turn, focus := now()
+	require.Equal(t, []any{1, 2, false, l.Students[0]}, []any{turn.Balls, turn.Of, turn.Full, focus})
+	good(0)
+	turn, focus = now()
+	require.True(t, turn.Full)
+	require.Equal(t, turn.Next[0].Students[0], focus)
+	next := place(l, focus)
+	good(next)
+	turn, focus = now()
+	require.Equal(t, []any{1, 1, l.Students[next]}, []any{turn.N, turn.Balls, focus}, "the count was the change")
+
+	s.add(Event{Kind: Hold, Block: l.Blocks[0].ID, Value: 1})
+	good(next)
+	good(next)
+	turn, _ = now()
+	require.False(t, turn.Full)
+	s.add(Event{Kind: Hold, Block: l.Blocks[0].ID})
+	turn, _ = now()
+	require.True(t, turn.Full)
+	s.add(Event{Kind: Turn, Block: l.Blocks[0].ID, Value: 5})
+	turn, _ = now()
+	require.Equal(t, []any{5, 0, false}, []any{turn.N, turn.Balls, turn.Full})
+}
+
+// Who comes late is not called before, and turns are laid out anew when they are there.
+func TestWhoComesLateIsNotCalledBefore(t *testing.T) {
+	l := group(t, 4, 1, 3, nil)
+	l.Attendance = []lesson.Stay{{Student: l.Students[1], From: 10}}
+	s := &script{l: l}
+	state := Fold(l, nil)
+	require.Equal(t, []string{l.Students[1]}, state.Expected)
+	require.Equal(t, formation.Doing(""), doing(state.Blocks[0].Turn.Now, l.Students[1]))
+	require.Equal(t, 3, state.Blocks[0].Turn.Round)
+	s.add(Event{Kind: There, Student: l.Students[1], Value: IsThere})
+	state = Fold(l, s.events)
+	require.Empty(t, state.Expected)
+	require.Equal(t, 4, state.Blocks[0].Turn.Round)
+	s.add(Event{Kind: There, Student: l.Students[0], Value: HasGone})
+	state = Fold(l, s.events)
+	require.Equal(t, []string{l.Students[0]}, state.Gone)
+	require.Empty(t, state.Absent, "who has gone was there")
+	require.Equal(t, l.Students[1], state.Focus)
+}
+
+// Winners stay as the rotation of the same results lays them out.
+func TestWinnersStayByTheScore(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		n := rapid.IntRange(3, 7).Draw(t, "students")
+		stays := rapid.SliceOfN(rapid.IntRange(0, 1), 8, 8).Draw(t, "winners")
+		l := group(t, n, 1, 2, nil)
+		b := &l.Blocks[0]
+		b.Kind, b.Drill, b.Arrangement = lesson.Game, nil, &lesson.Arrangement{Manner: lesson.WinnersStay}
+		b.Match = &lesson.Match{Side: 1, Rules: game.Rules{To: 1, WinBy: 1, SecondsPerPoint: 10}}
+		require.Empty(t, l.Validate())
+		s := &script{l: l}
+		want := rotation.Lay(
+			rotation.Ask{Pattern: rotation.WinnersStay, Players: n, Turns: 8, Winners: stays},
+		)
+		stayer := 0 // the side of who stayed on
+		for i, winner := range stays {
+			state := Fold(l, s.events).Blocks[0]
+			sides := state.Courts[0].Sides
+			if i > 0 {
+				require.True(t, state.Turn.Full)
+				sides = [2][]string{state.Turn.Next[0].Students, state.Turn.Next[1].Students}
+			}
+			require.Equal(t, l.Students[want.Turns[i][0][0]], sides[stayer][0])
+			require.Equal(t, l.Students[want.Turns[i][1][0]], sides[1-stayer][0])
+			if winner == 1 {
+				stayer = 1 - stayer
+			}
+			s.add(Event{Kind: Point, Block: b.ID, Value: stayer})
+		}
+		require.Len(t, Fold(l, s.events).Games(), len(stays))
+	})
+}
+
+// Rounds by the clock bring others onto the courts, and keep what was played.
+func TestARoundRobinChangesOnTheCall(t *testing.T) {
+	l := group(t, 4, 1, 2, nil)
+	b := &l.Blocks[0]
+	b.Kind, b.Drill, b.Arrangement = lesson.Game, nil, &lesson.Arrangement{Manner: lesson.RoundRobin}
+	b.Match = &lesson.Match{Side: 1, Rules: game.Rules{To: 11, WinBy: 2, SecondsPerPoint: 10}}
+	l.Resources = &lesson.Resources{Courts: 2}
+	require.Empty(t, l.Validate())
+	s := &script{l: l}
+	turns := formation.Pairings(l, b)
+	s.add(Event{Kind: Point, Block: b.ID})
+	s.add(Event{Kind: Point, Block: b.ID, Court: 1, Value: 1})
+	s.add(Event{Kind: Turn, Block: b.ID, Value: 1})
+	state := Fold(l, s.events)
+	require.Equal(t, ByTime, state.Blocks[0].Turn.By)
+	for i, c := range state.Blocks[0].Courts {
+		require.Equal(t, turns[1][i], c.Sides)
+		require.Zero(t, c.Score.Points)
+	}
+	require.Len(t, state.Games(), 2)
+	require.Equal(t, turns[0][1], state.Games()[1].Sides)
+}
