@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"hodometer/core/drill"
+	"hodometer/core/fit"
 	"hodometer/core/formation"
 	"hodometer/core/lesson"
 	"hodometer/core/units"
@@ -93,7 +94,7 @@ func (q *question) lacking(b *lesson.Block, fed float64) (out []Notice) {
 func FromBalls(b *lesson.Block, balls, students int) lesson.Block {
 	out := *b
 	sources := formation.Sources(b, max(1, students))
-	most := b.Drill.TempoFor(float64(students)).Balls(float64(max(b.Minutes, Room(b).Most)))
+	most := b.Drill.TempoFor(float64(students)).Balls(float64(max(b.Minutes, fit.Room(b).Most)))
 	if b.Drill.ToHave(most*sources, sources) <= float64(balls) {
 		return out
 	}

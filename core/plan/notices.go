@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"hodometer/core/fit"
 	"math"
 	"slices"
 	"strings"
@@ -312,12 +313,12 @@ func (q *question) overTime(p Plan) Notice {
 	n := notice("overTime", fmt.Sprintf("The blocks run %d minutes past the slot.", p.Over))
 	if p.Fit != nil {
 		n.Fixes = append(n.Fixes, *p.Fit)
-	} else if f := Fit(l, l.SlotMinutes); f.Over > 0 {
+	} else if f := fit.To(l, l.SlotMinutes); f.Over > 0 {
 		titles := titlesOf(l, f.Drop)
 		n.Text += fmt.Sprintf(" Even at their least they need %d more: leave out %s.", f.Over, titles)
 		rest := *l
 		rest.Blocks = l.Without(f.Drop)
-		if g := Fit(&rest, l.SlotMinutes); g.Over == 0 && len(rest.Blocks) > 0 {
+		if g := fit.To(&rest, l.SlotMinutes); g.Over == 0 && len(rest.Blocks) > 0 {
 			n.Fixes = append(
 				n.Fixes,
 				lesson.Fix{Label: "Leave out " + titles, Outcome: "the rest fits", Blocks: g.Blocks,
@@ -328,7 +329,7 @@ func (q *question) overTime(p Plan) Notice {
 	longest := slices.Clone(l.Blocks)
 	slices.SortStableFunc(longest, func(a, b lesson.Block) int { return b.Minutes - a.Minutes })
 	for _, b := range longest {
-		if left := b.Minutes - p.Over; mayGo(&b) && left >= 3 && len(n.Fixes) < 2 {
+		if left := b.Minutes - p.Over; fit.MayGo(&b) && left >= 3 && len(n.Fixes) < 2 {
 			b.Minutes = left
 			n.Fixes = append(
 				n.Fixes,

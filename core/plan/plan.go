@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"hodometer/core/drill"
+	"hodometer/core/fit"
 	"hodometer/core/formation"
 	"hodometer/core/lesson"
 	"hodometer/core/pattern"
@@ -125,7 +126,7 @@ func (q *question) block(i, at int, out *Plan, sums *sums) Block {
 		From:    at,
 		To:      at + b.Minutes,
 		Notices: []Notice{},
-		Room:    Room(b),
+		Room:    fit.Room(b),
 	}
 	bp.Playable = b.Drill != nil && b.Drill.Playable()
 	if i+1 < len(l.Blocks) {

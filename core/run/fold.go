@@ -117,7 +117,12 @@ func (f *fold) begin() {
 	here := f.here()
 	for i := range l.Blocks {
 		b := &l.Blocks[i]
-		s.Blocks[i] = BlockState{ID: b.ID, BasketLeft: noBasket, Minutes: b.Minutes, MostMs: mostOf(b.Minutes)}
+		s.Blocks[i] = BlockState{
+			ID:         b.ID,
+			BasketLeft: noBasket,
+			Minutes:    b.Minutes,
+			MostMs:     mostOf(b.Minutes),
+		}
 		if b.Drill != nil {
 			s.Blocks[i].Students = newStudents(b, l.Students)
 			if b.Drill.Basket > 0 {

@@ -35,9 +35,19 @@ var kinds = []kind{
 	{PickUp, []need{aBasket}, (*fold).pickUp, "balls picked up"},
 	{PickStep, []need{aStudent, aStage}, (*fold).pickStage, ""},
 	{Open, []need{maybeAStudent, aStage}, (*fold).open, ""},
-	{Turn, []need{aBlock, maybeAStudent, between(0, 100_000, "a turn is one of")}, (*fold).turn, "the change"},
+	{
+		Turn,
+		[]need{aBlock, maybeAStudent, between(0, 100_000, "a turn is one of")},
+		(*fold).turn,
+		"the change",
+	},
 	{Hold, []need{aBlock, between(0, 1, "held is")}, (*fold).hold, ""},
-	{Minutes, []need{aBlock, between(0, lesson.MaxMinutes, "a block is left out or takes minutes,")}, (*fold).minutes, "the new minutes"},
+	{
+		Minutes,
+		[]need{aBlock, between(0, lesson.MaxMinutes, "a block is left out or takes minutes,")},
+		(*fold).minutes,
+		"the new minutes",
+	},
 	{SetUp, []need{aBlock}, (*fold).setUp, ""},
 	{
 		Many,

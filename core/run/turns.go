@@ -72,7 +72,8 @@ func (f *fold) round(i int) *formation.Round {
 func (f *fold) here() (out []int) {
 	s := &f.state
 	for i, id := range f.lesson.Students {
-		if !slices.Contains(s.Absent, id) && !slices.Contains(s.Gone, id) && !slices.Contains(s.Expected, id) {
+		if !slices.Contains(s.Absent, id) && !slices.Contains(s.Gone, id) &&
+			!slices.Contains(s.Expected, id) {
 			out = append(out, i)
 		}
 	}

@@ -115,7 +115,14 @@ func TestCallsAgreeWithThePlansLanes(t *testing.T) {
 			}
 			require.Equal(t, turn, call.N)
 			for i, id := range l.Students {
-				require.Equal(t, at(lanes[i], (float64(turn)+0.5)*each), doing(call.Now, id), "turn %d, student %d", turn, i)
+				require.Equal(
+					t,
+					at(lanes[i], (float64(turn)+0.5)*each),
+					doing(call.Now, id),
+					"turn %d, student %d",
+					turn,
+					i,
+				)
 			}
 			for range balls {
 				for _, id := range l.Students {
@@ -159,7 +166,12 @@ func TestATurnFillsAndIsCalled(t *testing.T) {
 	next := place(l, focus)
 	good(next)
 	turn, focus = now()
-	require.Equal(t, []any{1, 1, l.Students[next]}, []any{turn.N, turn.Balls, focus}, "the count was the change")
+	require.Equal(
+		t,
+		[]any{1, 1, l.Students[next]},
+		[]any{turn.N, turn.Balls, focus},
+		"the count was the change",
+	)
 
 	s.add(Event{Kind: Hold, Block: l.Blocks[0].ID, Value: 1})
 	good(next)

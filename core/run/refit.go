@@ -1,0 +1,131 @@
+package run
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"hodometer/core/drill"
+	"hodometer/core/fit"
+	"hodometer/core/lesson"
+)
+
+// Change is a block with the minutes it would be given; 0 leaves it out.
+type Change struct {
+	Block   string `json:"block"`
+	Minutes int    `json:"minutes"`
+}
+
+// Refit is what is left of a lesson, fitted to the minutes that are left.
+type Refit struct {
+	// Over is by how many minutes what is left runs past the end; below 0: to spare.
+	Over    int      `json:"over"`
+	Said    string   `json:"said"`
+	Changes []Change `json:"changes"`
+}
+
+// worthSaying is from how many minutes on a lesson runs late or early [trade].
+const worthSaying = 3
+
+// early is how long before its hour a lesson may begin and still be the one of that
+// hour, in milliseconds [trade].
+const early = 30 * 60_000
+
+// Ends is when the lesson is to end, in device milliseconds, with planned the hour it is
+// planned for on that device: its slot's end where it was begun in its slot, otherwise a
+// slot's length after it began.
+func Ends(l *lesson.Lesson, began, planned int64) int64 {
+	slot := int64(l.SlotMinutes) * 60_000
+	if began >= planned-early && began < planned+slot {
+		return planned + slot
+	}
+	return began + slot
+}
+
+// Refit is what could be done at a time where the lesson will not end when it should;
+// nil where it will, or where nothing can.
+func (s State) Refit(l *lesson.Lesson, now, planned int64) *Refit {
+	if s.Began == 0 || s.Status != Running && s.Status != Paused {
+		return nil
+	}
+	spent := s.Blocks[s.Block].ElapsedMs
+	if s.Since != 0 {
+		spent += max(0, now-s.Since)
+	}
+	here := int(math.Ceil(float64(spent)/60_000 - 0.25))
+	left := int(math.Floor(float64(Ends(l, s.Began, planned)-now)/60_000 + 0.5))
+	rest := *l
+	rest.Blocks = nil
+	needs := 0
+	for i := s.Block; i < len(l.Blocks); i++ {
+		b := l.Blocks[i]
+		if b.Minutes = s.Blocks[i].Minutes; b.Minutes == 0 && i > s.Block {
+			continue
+		}
+		if i == s.Block { // what is spent of it is spent
+			room := fit.Room(&b)
+			b.Fixed = b.Fixed || here >= b.Minutes
+			b.Minutes = max(b.Minutes, here, 1)
+			b.Span = &drill.Span{
+				Least: max(room.Least, here, 1), Best: max(room.Best, here, 1), Most: max(room.Most, here, 1),
+			}
+			needs -= here
+		}
+		needs += b.Minutes
+		rest.Blocks = append(rest.Blocks, b)
+	}
+	out := &Refit{Over: needs - left}
+	if len(rest.Blocks) == 0 || out.Over < worthSaying && out.Over > -worthSaying {
+		return nil
+	}
+	f := fit.To(&rest, left+here)
+	var gone []string
+	if f.Over > 0 {
+		kept := rest
+		kept.Blocks = slices.Clone(rest.Blocks)
+		kept.Blocks[0].Minutes, kept.Blocks[0].Fixed = f.Blocks[0].Minutes, true // nobody leaves out where they are
+		gone = fit.To(&kept, left+here).Drop
+		kept.Blocks = kept.Without(gone)
+		f = fit.To(&kept, left+here)
+	}
+	var words []string
+	for _, b := range rest.Blocks {
+		at := slices.IndexFunc(f.Blocks, func(o lesson.Block) bool { return o.ID == b.ID })
+		minutes := 0
+		if at >= 0 {
+			minutes = f.Blocks[at].Minutes
+		}
+		switch was := s.planned(b.ID); {
+		case minutes == was:
+			continue
+		case b.ID == s.Blocks[s.Block].ID && minutes == here: // that it took so long is no news
+		case minutes == 0:
+			words = append(words, "leave out "+b.Title)
+		case minutes < was:
+			words = append(words, fmt.Sprintf("%s %d shorter", b.Title, was-minutes))
+		default:
+			words = append(words, fmt.Sprintf("%s %d longer", b.Title, minutes-was))
+		}
+		out.Changes = append(out.Changes, Change{b.ID, minutes})
+	}
+	if len(words) == 0 {
+		return nil
+	}
+	out.Said = fmt.Sprintf("%d min over: ", out.Over)
+	if out.Over < 0 {
+		out.Said = fmt.Sprintf("%d min to spare: ", -out.Over)
+	}
+	out.Said += strings.Join(words, ", ")
+	return out
+}
+
+// planned is how long a block is meant to take by now.
+func (s State) planned(block string) int {
+	for _, b := range s.Blocks {
+		if b.ID == block {
+			return b.Minutes
+		}
+	}
+	return 0
+}
