@@ -6,7 +6,10 @@ PKGS := ./core/... ./internal/... ./cmd/... ./docs/... ./web
 TOOLS := .tools
 STAMPS := .stamps
 ADDR ?= 127.0.0.1:8080
-WEB_SOURCES := $(shell find web/src web/static -type f 2>/dev/null) web/package.json web/svelte.config.js web/vite.config.ts
+# The core for the browser, and what runs it there.
+CORE := web/src/lib/core/core.wasm
+CORE_SOURCES := $(shell find core cmd/hodometer-wasm -name '*_test.go' -prune -o -type f -print 2>/dev/null) go.mod
+WEB_SOURCES := $(shell find web/src web/static web/scripts -type f ! -name core.wasm ! -name wasm_exec.js 2>/dev/null) web/package.json web/svelte.config.js web/vite.config.ts
 
 # What is written by hand in Go.
 GO_FILES = $(shell git ls-files --cached --others --exclude-standard '*.go' | grep -vE '\.gen\.go$$|/gen/')
@@ -20,7 +23,7 @@ help: ## this list
 demo: build ## build, fill a demo file and serve it
 	./bin/hodometer demo --addr $(ADDR) --db bin/demo.db
 
-dev: $(STAMPS)/npm ## both sides while they change: the server at 8080, the screens with hot reload at 5173
+dev: $(STAMPS)/npm $(CORE) ## both sides while they change: the server at 8080, the screens with hot reload at 5173
 	@trap 'kill 0' EXIT; \
 	$(GO) run ./cmd/hodometer demo --addr 127.0.0.1:8080 --db bin/dev.db & \
 	cd web && npm run -s dev -- --host 127.0.0.1
@@ -54,7 +57,7 @@ lint: $(STAMPS)/web $(TOOLS)/staticcheck ## vet, staticcheck, import direction, 
 	$(TOOLS)/depguard $(PKGS)
 	cd web && npm run -s check && npm run -s lint && npm run -s formatted
 
-unit: $(STAMPS)/npm ## front-end unit tests
+unit: $(STAMPS)/npm $(CORE) ## front-end unit tests
 	cd web && npm run -s unit
 
 e2e: build chromium ## the coach's day in a browser
@@ -88,7 +91,11 @@ $(STAMPS)/npm: web/package.json web/package-lock.json
 	cd web && npm ci --no-audit --no-fund
 	@mkdir -p $(STAMPS) && touch $@
 
-$(STAMPS)/web: $(STAMPS)/npm $(WEB_SOURCES)
+$(CORE): $(CORE_SOURCES)
+	GOOS=js GOARCH=wasm $(GO) build -trimpath -ldflags="-s -w" -o $@ ./cmd/hodometer-wasm
+	{ echo '// @ts-nocheck'; cat "$$($(GO) env GOROOT)/lib/wasm/wasm_exec.js"; } > $(dir $@)wasm_exec.js
+
+$(STAMPS)/web: $(STAMPS)/npm $(CORE) $(WEB_SOURCES)
 	cd web && npm run -s build
 	@touch $@
 
@@ -99,4 +106,4 @@ $(TOOLS)/staticcheck: tools/go.mod tools/go.sum
 	@touch $@
 
 clean: ## remove what was built
-	rm -rf bin $(TOOLS) $(STAMPS) web/build web/node_modules web/.svelte-kit
+	rm -rf bin $(TOOLS) $(STAMPS) web/build web/node_modules web/.svelte-kit $(CORE)

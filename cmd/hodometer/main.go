@@ -138,7 +138,8 @@ func serve(ctx context.Context, log *slog.Logger, path string, d door) error {
 	if err != nil {
 		return err
 	}
-	handler, err := api.New(club.New(s), api.Options{Site: site, Log: log, Hosts: d.Host})
+	own := club.New(s)
+	handler, err := api.New(own, api.Options{Site: site, Log: log, Hosts: d.Host})
 	if err != nil {
 		return err
 	}
@@ -152,6 +153,7 @@ func serve(ctx context.Context, log *slog.Logger, path string, d door) error {
 		ReadTimeout:       30 * time.Second,
 		IdleTimeout:       2 * time.Minute,
 	}
+	server.RegisterOnShutdown(own.Hush)
 	fmt.Printf("Hodometer is at http://%s\n", l.Addr())
 	log.Info("serving", "addr", l.Addr().String(), "file", path)
 	failed := make(chan error, 1)

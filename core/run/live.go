@@ -1,6 +1,7 @@
 package run
 
 import (
+	"maps"
 	"slices"
 	"sort"
 
@@ -51,11 +52,46 @@ func (v *Live) Add(events ...Event) (fresh int) {
 	return fresh
 }
 
-// State is what the events come to. It is to be read before more are added.
+// State is what the events come to.
 func (v *Live) State() State {
 	v.fold.finishUp()
 	v.fold.state.Events = len(v.events)
-	return v.fold.state
+	return v.fold.state.clone()
+}
+
+// clone is a state that further events do not change. What the fold never changes in
+// place is shared.
+func (s State) clone() State {
+	s.Blocks = slices.Clone(s.Blocks)
+	s.Engagement, s.Effort = maps.Clone(s.Engagement), maps.Clone(s.Effort)
+	s.Notes, s.Tags = maps.Clone(s.Notes), maps.Clone(s.Tags)
+	for id, of := range s.Tags {
+		s.Tags[id] = maps.Clone(of)
+	}
+	s.Absent, s.Gone, s.Expected = slices.Clone(s.Absent), slices.Clone(s.Gone), slices.Clone(s.Expected)
+	for i := range s.Blocks {
+		b := &s.Blocks[i]
+		b.Played = slices.Clone(b.Played)
+		b.Courts = slices.Clone(b.Courts)
+		for j := range b.Courts {
+			c := &b.Courts[j]
+			c.marks, c.own = maps.Clone(c.marks), maps.Clone(c.own)
+		}
+		if b.Turn != nil {
+			t := *b.Turn
+			t.had = maps.Clone(t.had)
+			b.Turn = &t
+		}
+		b.Students = slices.Clone(b.Students)
+		for j := range b.Students {
+			st := &b.Students[j]
+			st.Stages = slices.Clone(st.Stages)
+			for k := range st.Stages {
+				st.Stages[k].Misses = maps.Clone(st.Stages[k].Misses)
+			}
+		}
+	}
+	return s
 }
 
 // Has says whether an event of that id is among them, and gives it.

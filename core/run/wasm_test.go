@@ -34,7 +34,15 @@ WebAssembly.instantiate(fs.readFileSync(process.argv[3]), go.importObject).then(
 func TestTheBrowserFoldsTheSameBytes(t *testing.T) {
 	dir := t.TempDir()
 	wasm, script := filepath.Join(dir, "core.wasm"), filepath.Join(dir, "fold.cjs")
-	build := exec.Command("go", "build", "-trimpath", "-ldflags=-s -w", "-o", wasm, "hodometer/cmd/hodometer-wasm")
+	build := exec.Command(
+		"go",
+		"build",
+		"-trimpath",
+		"-ldflags=-s -w",
+		"-o",
+		wasm,
+		"hodometer/cmd/hodometer-wasm",
+	)
 	build.Env = append(os.Environ(), "GOOS=js", "GOARCH=wasm", "GOFLAGS=")
 	said, err := build.CombinedOutput()
 	require.NoError(t, err, "%s", said)

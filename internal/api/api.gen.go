@@ -765,6 +765,9 @@ type PlaceOver struct {
 	Z float32 `json:"z"`
 }
 
+// Placement a thing on court or a person's spot, measured from the lines
+type Placement = plan.Placement
+
 // Plan defines model for Plan.
 type Plan = plan.Plan
 
@@ -1105,6 +1108,12 @@ type TouchPoint struct {
 	Z  float64 `json:"z"`
 }
 
+// TurnPost defines model for TurnPost.
+type TurnPost = run.Post
+
+// TurnState who is where now and next
+type TurnState = run.TurnState
+
 // Unit defines model for Unit.
 type Unit = units.Unit
 
@@ -1300,6 +1309,12 @@ type AddEventsJSONBody struct {
 
 	// Lesson what it is a run of, in the version that was opened; the first event of a run begins it
 	Lesson *club.Origin `json:"lesson,omitempty"`
+}
+
+// AddEventsParams defines parameters for AddEvents.
+type AddEventsParams struct {
+	// State false: the device knows the state itself, nothing is answered
+	State *bool `form:"state,omitempty" json:"state,omitempty"`
 }
 
 // CheckDrillJSONRequestBody defines body for CheckDrill for application/json ContentType.
@@ -1549,7 +1564,10 @@ type ServerInterface interface {
 	PutRun(ctx *echo.Context, run RunId) error
 	// AddEvents Add what happened; events already there change nothing
 	// (POST /api/v1/runs/{run}/events)
-	AddEvents(ctx *echo.Context, run RunId) error
+	AddEvents(ctx *echo.Context, run RunId, params AddEventsParams) error
+	// StreamRun What is added to a run, as it is added (server-sent events), a list of events each
+	// (GET /api/v1/runs/{run}/stream)
+	StreamRun(ctx *echo.Context, run RunId) error
 	// ListStudents Everybody, by name
 	// (GET /api/v1/students)
 	ListStudents(ctx *echo.Context) error
@@ -2238,8 +2256,33 @@ func (w *ServerInterfaceWrapper) AddEvents(ctx *echo.Context) error {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter run: %s", err))
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params AddEventsParams
+	// ------------- Optional query parameter "state" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "state", ctx.QueryParams(), &params.State, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter state: %s", err))
+	}
+
 	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.AddEvents(ctx, run)
+	err = w.Handler.AddEvents(ctx, run, params)
+	return err
+}
+
+// StreamRun converts echo context to params.
+func (w *ServerInterfaceWrapper) StreamRun(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "run" -------------
+	var run RunId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "run", ctx.Param("run"), &run, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter run: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.StreamRun(ctx, run)
 	return err
 }
 
@@ -2363,6 +2406,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/api/v1/runs/:run", wrapper.GetRun, options.OperationMiddlewares["getRun"]...)
 	router.PUT(options.BaseURL+"/api/v1/runs/:run", wrapper.PutRun, options.OperationMiddlewares["putRun"]...)
 	router.POST(options.BaseURL+"/api/v1/runs/:run/events", wrapper.AddEvents, options.OperationMiddlewares["addEvents"]...)
+	router.GET(options.BaseURL+"/api/v1/runs/:run/stream", wrapper.StreamRun, options.OperationMiddlewares["streamRun"]...)
 	router.POST(options.BaseURL+"/api/v1/reckon/goal", wrapper.ReckonGoal, options.OperationMiddlewares["reckonGoal"]...)
 	router.POST(options.BaseURL+"/api/v1/reckon/target", wrapper.ReckonTarget, options.OperationMiddlewares["reckonTarget"]...)
 	router.POST(options.BaseURL+"/api/v1/reckon/flight", wrapper.ReckonFlight, options.OperationMiddlewares["reckonFlight"]...)
@@ -4402,8 +4446,9 @@ func (response PutRundefaultApplicationProblemPlusJSONResponse) VisitPutRunRespo
 }
 
 type AddEventsRequestObject struct {
-	Run  RunId `json:"run"`
-	Body *AddEventsJSONRequestBody
+	Run    RunId `json:"run"`
+	Params AddEventsParams
+	Body   *AddEventsJSONRequestBody
 }
 
 type AddEventsResponseObject interface {
@@ -4424,12 +4469,88 @@ func (response AddEvents200JSONResponse) VisitAddEventsResponse(w http.ResponseW
 	return err
 }
 
+type AddEvents204Response struct {
+}
+
+func (response AddEvents204Response) VisitAddEventsResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
 type AddEventsdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
 }
 
 func (response AddEventsdefaultApplicationProblemPlusJSONResponse) VisitAddEventsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type StreamRunRequestObject struct {
+	Run RunId `json:"run"`
+}
+
+type StreamRunResponseObject interface {
+	VisitStreamRunResponse(w http.ResponseWriter) error
+}
+
+type StreamRun200TexteventStreamResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response StreamRun200TexteventStreamResponse) VisitStreamRunResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/event-stream")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	flusher, ok := w.(http.Flusher)
+	if !ok {
+		// If w doesn't support flushing, fall back to io.Copy.
+		_, err := io.Copy(w, response.Body)
+		return err
+	}
+	// text/event-stream messages are typically small; use a
+	// modest buffer and flush after each chunk so clients see
+	// events immediately instead of waiting on OS buffering.
+	buf := make([]byte, 4096)
+	for {
+		n, err := response.Body.Read(buf)
+		if n > 0 {
+			if _, writeErr := w.Write(buf[:n]); writeErr != nil {
+				return writeErr
+			}
+			flusher.Flush()
+		}
+		if err != nil {
+			if err == io.EOF {
+				return nil
+			}
+			return err
+		}
+	}
+}
+
+type StreamRundefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response StreamRundefaultApplicationProblemPlusJSONResponse) VisitStreamRunResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -4754,6 +4875,9 @@ type StrictServerInterface interface {
 	// AddEvents Add what happened; events already there change nothing
 	// (POST /api/v1/runs/{run}/events)
 	AddEvents(ctx context.Context, request AddEventsRequestObject) (AddEventsResponseObject, error)
+	// StreamRun What is added to a run, as it is added (server-sent events), a list of events each
+	// (GET /api/v1/runs/{run}/stream)
+	StreamRun(ctx context.Context, request StreamRunRequestObject) (StreamRunResponseObject, error)
 	// ListStudents Everybody, by name
 	// (GET /api/v1/students)
 	ListStudents(ctx context.Context, request ListStudentsRequestObject) (ListStudentsResponseObject, error)
@@ -6613,10 +6737,11 @@ func (sh *strictHandler) PutRun(ctx *echo.Context, run RunId) error {
 }
 
 // AddEvents operation middleware
-func (sh *strictHandler) AddEvents(ctx *echo.Context, run RunId) error {
+func (sh *strictHandler) AddEvents(ctx *echo.Context, run RunId, params AddEventsParams) error {
 	var request AddEventsRequestObject
 
 	request.Run = run
+	request.Params = params
 
 	var body AddEventsJSONRequestBody
 	var err error
@@ -6654,6 +6779,31 @@ func (sh *strictHandler) AddEvents(ctx *echo.Context, run RunId) error {
 		return err
 	} else if validResponse, ok := response.(AddEventsResponseObject); ok {
 		return validResponse.VisitAddEventsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// StreamRun operation middleware
+func (sh *strictHandler) StreamRun(ctx *echo.Context, run RunId) error {
+	var request StreamRunRequestObject
+
+	request.Run = run
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.StreamRun(ctx.Request().Context(), request.(StreamRunRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "StreamRun")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(StreamRunResponseObject); ok {
+		return validResponse.VisitStreamRunResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -6784,359 +6934,370 @@ func (sh *strictHandler) GetVocabulary(ctx *echo.Context) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L39cts41jd4Kyjt81bP1MMokmwntlP7R9I9/bGbdLJ2enrr7TdvFSRCEsYUoQEgy+pUrmsvYG9sC+cA",
-	"JEiCJCjLnnl296/uWCA+Dw7O5+98HS3EZitylms1uv462lJJN0wzCf9KJc+yX1LzvzwfXY+2VK9HySin",
-	"Gza6xl9HyUiyf+64ZOnoWssdS0ZqsWYbaj76D8mWo+vR//KyHOQl/qpe/mD7/vYtGa3ohrUOY348epSf",
-	"sGczSMaUEnnrMPjz0QPZQeSufQS5e3T3Su9SluvWIezvjxvGLIOprcgVAyr4JMU8YxvzvwuRa9P/9dcR",
-	"3W4zvqCai/zlFlv85z/MDl5/jRzM9QsjpkwtJN+a7kbXo9/XVJM9VWQvRb4iNE/J3vxJC5IK3AnsxIzx",
-	"Vkqar9jGTSxNuemGZp+k2DKpuVnGkmaK1YdZiz2hZCXFbks24p4potdS7FZrQsk8E4u7UTLaep18Hc1p",
-	"luHVqHQ0Z0shGaFZBv0QkTOyzeiCvSGTa7Lk94aCN/SBb3ab0fXFJBlteI7/mCQjfdiaw+O5ZismR9+S",
-	"0UJkGVtogdew+HD6qu/DJWMpG/zVhuY5k81l0ZzwlIgl0WtG7sWCzncZlQdcy3uWr/R6dH1edqm05PnK",
-	"9Cj02vGQSo9KA8UoMmeKp7DhjDhGwjXbuKm73qezUPcb+vALNn5V/EqlpAe8hAXt/+GW9qVoJub/YAtz",
-	"Qx5erMQL+0e8/GOfkrwGL/hmK6RG/mgmNVqLVACbfLkQkr20vMOM/Q7Ipo8Mq0RFqwTcdWf8GZpbAzsX",
-	"w2mBOPgDS5tncsfYVhGuFclg08l+zXI4GFwX4YosudYsHRW7OBciYzQ3vfI0hqskozuep6cksQ3Vi3Xf",
-	"0B+g0Te4ADvNqhfj/NK/iNPQzchF+VFBkpNJaD5bKTZbfEVDhDybdBPydFanZMPkzEZVeuxcLKyxdj8m",
-	"gW4Zy5snsaA7vJqULARdrMmaKkIXd7nYZyxdsTQh8wPhactFfdW9vNl5YB5bmvet6XaLVKa5zlgUb7in",
-	"klMrzlRXCE+I4vkqY8S+lIqs6T0jSyENAW4Uy8wrwHNCm1xpwI2esxUPbLGhcaXpipmHDNqQPYf3u6DJ",
-	"2Vkfs56z0D2yN8jwf/WGHH+rFmLXvnemt5WgmSJU3ZlNg+eNIhdHlv9djTzs3YIr0/cIddHKYseiLpRa",
-	"UKST2s5TuWJaESXIhuYHovmGmVWQzPzgH0Bl/8ezi2KMfLeZ40ydlBXF9jTbbEVAYjCCRHM6SyoJ3VKp",
-	"wzsbnmVjirU3sJQKcXfiHsO/4z069iH0OFvfGw08BZ4Hd89Lfh0313dWWDv+yf6BacqzFrrniki2uBM5",
-	"g0tlpDsQD4nIs0NDRsQHsUGZGVX6M9+waHb+3n3wrXkdMnbPssz07PdWnceSP/QOAbvwI38wfZqlmg9Y",
-	"bqjqD3tnRsnIXPmRo+RkJOnCp6Fyhfv1oTKdRoNOKoDhsRMQVZpHH9gHsVxaObNlE+ZMaW8untwydHvW",
-	"XGu74Q2OsKe85bf6Im3DsrsEpxi/ZClQhu6bPJD1jWscvHN293xy8ui05+ptM5qP7bUZcvPMd+W9u/FW",
-	"U795wly8/ZpJhi8y3LmE6J3MjShi/tu4fMA8vXPwHpiMUaXftv8OCpuKvp5u5p/MZ6GDUmwh8lQF32rq",
-	"Zt98XNZUDpgFkugns6jQFHabjXn3g5dxJ/PA5IwoxIz4B9tsNG/Yl4Sg8GKlJrP9a8Yl/miOp9QXfAmg",
-	"+T/Nfa9Puvvf9bfNrrA4Prewcv+LPU0sdVRIoYfKl0Ju4JjHBaUOIfbic6R4yc1JDrJRwAPkRHIjjCsC",
-	"9GN1My3IQoCBrHYP+CagbJGlWOxUUzB8QzK21ETs9DUpJL3isHMGql+E6Ihb0dcwpbohyrdqeB/zqKb9",
-	"6t1FSOiUTImdtNe+87YXDUEApI2VXoSEUbuD0bcZRcYu0SkZ7XLuBPQl3WV6dD3aMC35YpQUT3fxB77Z",
-	"MslpFnivw0KiuSV4kPac3Go7RLJvyeh7ozbc0HwVkL1/EiIlIO8mBPUsYp48orRk9C5xzMN2/4ZkYm8Y",
-	"/5YqxVKS85xZ+dg0ZHlC1ny1JiK3fIc1HwHToOUNEPvwDxuGumiDH29Yyis/FR/VLU2mBxyh+CrBqfTw",
-	"GCNfjXHzhvAWEMu+4ebbdg1bZZDzz8UD65KZqGRUDZHkgGR7zb2Co9Fqw/PotmjX/tpDuzm6CEzHOJXE",
-	"riFGnlrTbOkuceD8zc+/8xR/re5TKnbzjKngZ2hmUP0SoWuYFN2FJt2mU/D81Cc5p4qZbluEZik2jz28",
-	"ZKRFZB/hc4ZJQC9Dzrl1NjkLXJ4Fy7VkwaPdiopKUf3h404rnrL+c7cD2O6qH4eWs83ooclb14ZXgoK6",
-	"UzuaZQcjkB2MmponVnT+544pZ3Nf8YDEbOgvQNxs23IjYmjgV2gNj6W4R9dC93bYM8VR7UehbTDkOWDw",
-	"JUOLd40zhiXigQtb0W2YYzC+WuuWx4Tp4NCFRBE5dv8N8hrvaa4jGJF95v3bNTeC9R6tQDD3YnW4/CCh",
-	"GnWoseUtVFA2b/ygxfZmu+mfN3RgKab4KjQxae7HEELvOMh7kWXsEOKRtdk5grZ9heal1iLAgE5zywZS",
-	"Suye+zTSv/FgOPpA5V3XU7Vl0vovggYWIVPVLwiUnbhP+l+GWhdIJYkjKzgcy3YSyystWwnS2C5/R9EB",
-	"2FiD3OW34afBurM7n/IWCcB51Zzk7+gN3hEjysuq+9N79trewz9Ft1CBfcYrNYU8UH+RW5bEixiD2DmH",
-	"bFtWVrCdJcWsBxOE35s1UuMOxQgdam1F+KYjyHRJ6EbkKwIKF6jl3PxnnxMFon9IpXQ6QegX3SkL6uiD",
-	"mh9+pnkalgBbDm34yYC1144Us5WazkOeHU/eUdpomlSKXR52Ve/D0RvIm0G/NIozKwwkIF4TgfrpHjVY",
-	"FKooWUqRa/gjiFzoqcmZ/s5ornB2tQdwF35JxE63cgzF5D1fsPdVcdzj7Tzv59UaZD6/Kxh0VA4d2v2C",
-	"4XY7Z4XUv0PL4Ek7KrYnjpchQcXUHagbykq4FX3M175K3lpyUpTdnRrkFNuSm7pL0aN/w/Ubf2+tHvEK",
-	"ONpJQAPfyXuG16fl3qEhcHRttbyQ5XexpjnKQr2Na5sNV8l+HjrMH5jk9y1m9p8hBmrJVzvJfEfXG/s3",
-	"RRZUygNwJp6CQRhshzTbQfgO1WTPck0CmoVZxi6jYSbfxvu3u04u1vpq7XLey+B+M21alEr4PoYPbai8",
-	"819cuYMT2tItykGSAmVu2EbIw7CXF02MwZ8iBSCfwbp75Y6h6N+uoedWgJ1x7JHOkKuBRkozux9ciNKQ",
-	"gKilRmm2z5I8p+qO6TbvOs8JR0e6XrMDydk9k0TucoLsr4y5iIhOcNExbeE9Z0eE9yx27KThQmDcjw6x",
-	"SghVhEpGwPmXEMX1Dg7aPKRS3LGEpFyyBf4JjqQMxLzjGgQYFeEXcNysvDIFsYwxyCZ0SdZc62AI4X4t",
-	"yJpr4rwURozSfFMJ4qiEPAYDu3gghsYJX/bBV2uWLd+QhdhyND6jy6VkiEQLUV1/MAiqlGd76eUOH/RB",
-	"7iFwj2K07NwwYqub1d3gKM/1Rk/1R/MVgdvxQVkhJuUCPWBmIb57x+Mj3/53rs29qIURTVriJmI4i+dQ",
-	"iglP21JDrf12bdvMfMEXd79tPwT8Vq8mncE9KCjZqxEzt+Jih/UQwyutDdHJ0svlGwhysTwDfI/f4d0A",
-	"G6KCsDXz7xdN+i+2YvQ//6Av/nz74r9PXly9+PKf/xFUZ9zcfrVvYkvUmT+F4hsz5QXNMiOsSJbTDc9X",
-	"ZiVlQOuaKy3qcW/BSwpheVVuPODBio1OKxhqDAlCLF/b22aPxm42ymGGmeMRJsAFyOQNyUXOrgmtxVc/",
-	"IhBvZZ23AYWWPWgb3ii2LFcujpgrICaujHblOSkZXRixnrY8AODe6kvvABdYMlqLLA0FsMNbIbJUFaGL",
-	"5tETOXtD6FyxXF8TOws3qS3lIMUxuumU3broFIhSkSLasxzM0CQ+rvCUluTQT6DOThoM+4Rn9DuFXlYX",
-	"OrikqiLmTMcX/YxlwaKtBLiQXi6ErUCBh3iywObxxdoRtA3UdARcmf+0W0hr2LNhYP/SJbWYttCzU6X+",
-	"Dc+dwBWySMBco1+pzzh4rxwXH+usdzJ/15KSAjRoE1O86wlefqI0sMi8mpbSGw5/z6Sy3MtemPMvvQdh",
-	"5b/y6/LxL6xzKLq699l/s8rnrnyUS+mwfG7K4yiYeaEf1F9bf+MSq21YcdyT9FEE6dGS4OaNf7Cx4vEK",
-	"Egq+hYL0/ZqhDaj2roS0jii7sGYPOlJdhKYxmi9LeWtoOCV7Ie/mLF+sIV5IQWTSmuYrS33AZMwtn9tt",
-	"r+n17EH/aJ11XXcI2viU/yPbVzwffmCZa/NBVFy5bYRazKH+aWO40G7ljK/Wc7EbYBn/1X0S9FcLzYfE",
-	"IwId/QofhbrDW9TL3KHVx53OhLizBuz9ELEWwhrjmn/e4Sf7NWNZ7/J+x1YN6yaGUdo+imWW21e50EjB",
-	"MYGt7wwlHxfX+kOZNVsPv/vtt19+uH8NuqTYM0kWVLEiKAocAhDbB8wBZTq15lufzRmpevLiir7484v9",
-	"74svX2fJxdW3oHztE0XTxchC6WBOcnwxJYVyyRXJhcbAd2okjVEw+ZB3xxUNy1bL6JyF45fETkPMYy97",
-	"wy7KD1zCXAyzc461Izmr9RQtLTsx37gNinpR7Jk94klxlzgYF9Z73X4E468NsVdWyun64KNtVqi2A4bw",
-	"FNo4j2KdS3U68IoHx06rXFI5ctSZuAEfcSh/LwWox9wNRe9Z+jYgS294lnEb+EwUzxeMTK9eT0alFc5c",
-	"2Ffnox7pruelLCU5N5PWq1VztWS7+biyE5GbaWYic5q9ND3AfP6mNN9Qzd7mykoANdmpcKcEou/B6LHn",
-	"em2DTxdcLjJUysQ9k86Z5+9bu+MmZfe8xcAiliTLyV1cPy5sNaJpJla3W8logH9vGM2JHTchd6iGQlu3",
-	"NKoLB6cVt6NG3AdEP67X5HJC/htZMKkpz/WheC7AXBrTdz0wDs/NRdLCpvgL9vc7xMgdXfwfNu5tqCkn",
-	"Por9EJKFWW53wKgeqR9YDxtOlSaKKUP634V3p5I0WVHJXri/NA/HmTVPlVwtacpDvoRNUhgF7Y0xqyR0",
-	"ji6VrtVUjA/jyTSU+4IbE9JmDySlh4SgrUByBZLdUam57vVr3+egVcwe92nOayVEesQcuk+FFmdiTgMO",
-	"ifLNCU7FxqdVx7RYAZYarFGL52RTJfmS17g41O4JVY3f42kft0ghZsA98bCvxT71mHf8o/EDdo5fLMNI",
-	"nu8UkWzJJDPPb+ZCGU64aMe2XaJGcW86l/63+xiElJondsPyNDJtpRbo4OSMbouSy8/syXl3qBr9s/D5",
-	"t7Vr9V2roQgW/cgU9VDH/i8cVb4O5bj2b5AnQdcAV9g9kzQj+7UgKU/N24QWcJ99Dk1J6rSKAq5LOPfv",
-	"pON4N9lvGYLR2Ao9wKrNth3IDaM+YhoIDvDQyCMLOo52eSpY5B5CaE7YIgYKve+Jt/FTAjJ/9xhThWFa",
-	"X6K8uGDXhXvRI/jLXT5GBjREe5I7NKk4y+AQzsU3A+Id/T1RW1TaFxmj0sqiNsCAbtlD0C0UlReT0QX7",
-	"eG8lALoNXVZU3MAEA44zyTJGFeCFOBv+KChPRK+1I6h9HRLxHwHQw0LenuP7M4wlHJ1+hC8qfsNaY+Jj",
-	"EyvWoMe0pVXY7svlNTMtCk9WMOWiZrxEO+HY2rEHmC+dDddcN86y1IN9qydMOKiM5jUwH/Ybx7BZ4nqK",
-	"CkRz0zkuCs3amhrU+BYDGVFQXdCcKHogNqlqT8toyIa/Iu0IqcRQSYiv4jl5Sbf85f305Zyi0hKIdFqF",
-	"80/KYMha/2izEDJFjwp4gIv5fFfRjJoxw/WImEpGrJeqJEL7hVPC8A+I/7Ljc0nEvpL5f/KwzebD1nLf",
-	"bPgjth4Q2PkEU6nMIfGJpjjdKOK35Hsk7WeGj7SZyYpYy4AXAMKDxM6oMVVYhx7vzro15QMe0DgTFw7c",
-	"nDA+z3F9aIu3E9E0dlqHYwK0H0bmw0KMwCWEaLKUOdpCPdD/QjB9tGKsdH4kDPiPWMqSUcVtUkUg0SMv",
-	"8soDQWNIFRw43FJIQolLnGr2lNEIHdLzH2R0l/dD+73HVuB5pdKqkc2ZIn8XS4xbNTwdYBBt5LrYZSlJ",
-	"Rdx+5Uz/XEhPQw5nmQkhS2/aQgqlmBpmZMZb/vUEd1AyqipWfs+3xTfss/iVxaYsaLFbrFkQEFXvGcsx",
-	"aWaUQKwXJsvQPLX7sTHD5Lssi2Qsn81gLauqCxiOsovVhi4bMsZoO3F1hX/jes0kQVpFH66AxbEHutDZ",
-	"wQVQwl1PSHGxEwhWhpbADBt6S6a5USErCB+THvNR1ex4EbQ5OtY7mHDDtit3dCUkXV/YKpWMVnFLSuyD",
-	"QvfqQEPww/6zqCDeo7mpplsWueyKBfVFyH66CLPR/Voo5NtKGwZJqCYH8r+SyRsQr8ROQ4h5OUkUsGpr",
-	"FhJCPN20jldMj2G8pYZX0mlN24O0Ae/FsEGra8JA0aWAOlbALoPOW+g9HSTfG8louaVLV4LgN3Mj6xNy",
-	"G0c1AVAowu6ZPJDZBTEMCX8rlhdkBDRTolhW8P0rJJaa1f4lnLnd9D5XUI+F2IzCh/q6PI26rqRrvsjE",
-	"4m7PFUNzBJ2Le3jwt0Jxze+RhS128p4pMIL3rGBW943Mwq6RUt1+fG/fWpLRmaS6UAft2c66eexF5Zqf",
-	"TTqEzZoMInxq6xzjsuqLmSUjVbvXQ9L67a0OBEM4a0TwTRRC74W8a1MX2HJp1Y4yjFsdMNvsDgEElZZM",
-	"A0XvcmkefsjzDAZTM5ZGy/LSKE6RbVVmU2qHCup2Rq4HN2ri1t21ZUc6nOk95ZnLbY53EgVddSk3b8mC",
-	"9Xsqe/jnhj7ctutZZUdVtNwQWC5QQE83Zz2zMX24nX1EN+aCfi9ys0W6p6uaW/Si1w3pNt7butqA3jLc",
-	"riTe4Yco6ydrNRkglr4lK8AVUISSVCx2G5Zr8gJYkNxlCDKcUk2TIpPXqE5GiyvSsEMRyFHZa12JflDF",
-	"I5jmwe+Z+m0bNYA1UPd6S/odeq4uSIfnTOSIg2mRNJqg1pd9vs14DxUcTS8EITTyPWyBOOxiyuapFpKA",
-	"2+g4xPY+r5qQmqXvDjGCOAABHOsSnc76PI4OPClU3QPMEjZtrSo+h1O0WpMvNjwv/h2CnW+kRkwflRph",
-	"t8ydtp8G4ZCa0LGAtNMHMUg3bPxJMsWGOeDg2n6zrKg70u5t5Nu8YTT30h4jv7gxmkL0F9urybAhtlcT",
-	"b4SAV5dutllIiC8Z655JRrQQRANKUEq0IEuRZWJvdQpldvSNS7LcbcFgQIymp4AXW4xLpRlNExeceGZa",
-	"XZD/FlAsgnFzb0fV/aosrbr5lW0ql9j2ED0qoh0epZ6A9rcv/jvEsr+ahGPZzSSOlLGwLM7f0hXrUVfT",
-	"FA/O1VJg8jtFiojEDoFhMj73FQT4Z0CqsoEh4al3i1o9wk2tmAdM2ew9PAhmYMTQrllpPdg2wXP9fUvM",
-	"7Fuy51AZxH3OHhbZTvF79sHND8tMlX93c8W/P2JhQ97GOpbXDm1J/tqC5G1TTYeFieZhOzBWDNCK3HGj",
-	"IEM9jTdkgttvLjkkZ0LZB6zvIBmhshFJ2BdnMqiczncK63bEeNm7Ucv5htlFJRbJN8vMeJJtmYbNK1F+",
-	"wdAJlU5oJRH17FX/8hTTH5fNSawKLGHkK4rpEpLJm5z1TNgofw/pY1AKqU3iwLOOAfH9CSslHIHha75s",
-	"e19hvb/krnhEKIjuIILU4HB99lSRxQ4wM6bsqkjBa5qqkG+UYzVsGVAuZ8PKWjAOvtls/ht7FMXhc0WM",
-	"fJ+Tv8DZJAD8bF6jw18dYbiwyVxfmz9t6B0jG0y6i8FM2sn7wEQt+4MhSFra/Vy9FbcBUX4HD9wp4E1Z",
-	"Yh2H78P8AGO+5croWEiYcDe55Q7aVhcxG+rtIwnE1QczNnhxUJ0LKMG5rTRV5Aw/kbyW8qFjmC8Gi2xD",
-	"hhgsElpG+KOQl5OWgxU5HCwcmfN4LTH51RzshjGtGhfFJjH7Z9wuX3RbHcqjrG66tzl1ka+60zURsHL7",
-	"kwrfqRF6wXPantMjvWoeCzdPVsHsjYBc8A7ibz6iyNc2F8Vne+NsFSWQgSzTeUM0o5vPQptjUWTJMyOw",
-	"zy16skSo+Z3MExSfoDMj/GhWj3epc+oSj6pNxpwQcyIWq+GRoFRhpoM5GUshoUyHWSSEm7y9MQqx4Tpu",
-	"7U1n1qQfA8BjuVFuEcuL54dADnjzAarjmVanb21qqa2ac+OE2WJBX7qhfDrE0Gq1iKBPqY7YE+2e7ZNw",
-	"qWYtlVjKlXmP1RMI2UPiu5EvfmLynXXDdjtqei3EardYMKVugsAyFVqmWUbmO13ZlZNvRlgGrK26uxrG",
-	"T1LstgMVitgkBBdJ1w9o9AS1Rzwj1wAxGiLFSwuXQwN1E4xJGcUdPTpX9Geap3xBt6exYC0pl+FcSJ6T",
-	"yXhyBnr3PcvRk1+8+CAKJ9XXa7dYo7Cw5CgrbIJscbgQVsDlRh2+2yDDY7+1Id28bYHZgB/fRaQNu27K",
-	"b5Ji60P3yM3qSKuP3eTPBe5QuAJz2Hbvs/m64AfWrM1Owal124Vqz4phgCIn9J5JumKt3t2aMeYZrS0l",
-	"nyvgbItnbnrR2fVZi+wQoMlI0cFcNCLpAgu0ohUVtsYJFYhVMb6YGMFuMr6a9JtJ/a1NaiTSRYM36Ht6",
-	"DN8wLKHVwlbYGZFnVPQLmB0+gqIllzCotsERRitIVZqLYjEn4QrVE+niEZUtrCwxdHLxBuuQOXr55evl",
-	"txfF/59H/P90FjZcO3TKoZ5c856sQGWRGFkRZYKcXANWC/zq6rbFqxTOW99SFLAsJduGDB8Ms6tYImFZ",
-	"6g1gOQKtg+cZyBtwAjU4LWERa+oq53faLAtwZK/hZQwMaRTsB5zdcZgf772aryHnJKIlAn42BlE7fDaH",
-	"I7CHEsVKgxGrGSt6agSQWrVUn5u0VFFVtAWADLMlw860MkWy6X6VwfLWUzJn5oImAEskpGJhBJO4tAyv",
-	"ILLN6QQDNaylTByxdVlxRrgFMchRxZkfBR71vgjBHCDosIxhWskPbNWjkF1e+W4q869A2Rua8nxl+wqk",
-	"hSgtKV+tNaGmKfnLfx7+2hP8d1kN1jP/LMIIrbdNYmB9i0DUHkI5KHCyt1K2DdypbGhlR0IPDdZgPS4/",
-	"tTfmxbxLeRoWGvZrrP5peIRmREiSMXrPFGFUZgeorOh0jzLu1UUPHAOe4aKJe60mRydEi+CDZmnEXsTo",
-	"wVuvfZmMGVdf/FYDzMTJC6FbZIN4JR0LnVd6PQ+gWJy8FGsZ2lUHxijRL7jDFWhGf9nt+NLa898b0TOz",
-	"L4+BavBKxzbVt5QenIsU4sKhcVXMCG7CkcViM6E/9JenDV+df2Gd2XgUWs8q1BRyxFKXogyghY2SRxiP",
-	"XHgUItvUKtT6W+2ho5SVbe1ti7v0710166OufVk7vrEtn9cMa5kr65s42ES0ObOlKjS9s6kSUF4biFUo",
-	"TzWEqgc8VRjGKfSaSSzmABEsTb/EkVymkSx8BCZjYp6pLIwZrhhOGmMIyhLi3ym7Qa46MJeY7tyv3zcx",
-	"HwcdujmwR534p2AsonuGMWjBCvkuXBMUoqZwv6eHoCy+EFnGFtp8EyzPyVja9tsafXjB36y14XfKdTsy",
-	"BcYQoSOmiYbAWzvfC3n3WdyE1Ys6XoKdZLmUyprLgRLco0rv1XVEF3f/RAfWfqoWdsejvy2r7bddv6Za",
-	"nUq6xxQoTDsjalND66/21YpL6lksA9YYx8yjUEsdk+3ycbSKHK0yRmwNKLnL2wIpNFManaU2iiJzPJov",
-	"Cc0PrWlwcpffaqoRPK2o3MRoesByYrm9gXSngH0uec7VuhIN6T231Re9491ue6l/SQdWZfZf+OrGuCo8",
-	"8X1F0kKlSsvQh9ZbZywDBj+Pu0JHe3res3uWqTY/DwCndRZJXFGeK/3W2efbA4v2ZTglsV8RWlj2bSCB",
-	"e9VW1n11ahDQfWwsi5ZFhfOhQSbFtzVEztpWDa6rac8irFCbn470+ngJHaUL3g/OnQWhFZnaZfroAjA0",
-	"AsOuv8le5G+bsJBJ/1fvhn5VLyBobunITsD2OBw9sW7XLxIW3OYGz5rfsezgQglqdq1qLMganG2AboHB",
-	"MjnTQQb9LFgebXWrPoA2+dj6QeHEpphs7gIkekX7QwPLPKjhKUgttVglVEylkITkStFUK0C4d4KsqSJc",
-	"t6bABlXif4/cp4BiHkonaolHd8+oOfY4teSDNVEcpZiUdbWfoKSVFNnxdbMcqGHvKFsqdR7CKQIgrJy5",
-	"kHPQhIu0B1vMqcf53eqXtGMmOM1ufvgYC0qjYC/KXLizg6jE1T4/ikzKaiTtJQMCuMiDgOsd8HET6yys",
-	"C7QbHLBSc7jQussUb4tu6NdBQfh1poTUVvdxueCul2ISNQDiuAIPxW4f51psK+rhJew2vXXNCh2dQB+F",
-	"Cau1eHvzMtrxvwtC3bUqr4qxlikPKrfhFm87HFZ4A7x3R9TdKHx3vwItBTW7dvy9j2V5jU7hJ2cUkHio",
-	"bAUgfUcVy9pqhZsGvzLd+tstT9s/ds+9m4zF+0CfXS9SrM2gRu9NZazavMtZRlXs/liU8TimZvfHnXbr",
-	"rVLx71jPyhyr9a5pgYavJdu7qtijVlz5momHpUFwO8wW6DPS1YxwayqLopxFpLur94C+vUIDb7rwGxaL",
-	"GNNdPeOgUPrdCkreV9rtXHcxF84dw1E37hPlUrWhNVshE02u8KutzZ8bGXUClvNpAjHyYGBGW7tNJCgN",
-	"Sw0U64B1rf7w1/5dwrE9Ds3wXwJlmIz+fIya9Kdp2Yl5+KmsnTsgPOqjTJlkqcu3EVW7Ovr2qCQsTxNb",
-	"tlo4oC1EwW6o8BaebCgUmYqvmNlhI5V032L1rMC84mq5ArNxTmjOXHa5LYQWePNdGdmoN9/V1xtQBnNN",
-	"qy+VtPBd8EiE9gyP/nhbSzyY+6Ak2d5As7DMQXWPahBy0G+Z2NbCs58I23zAbsmgm+5EuwWdR+zWLFiU",
-	"gy8DTinJFojYJ2yRI6EhSQxj6bIM04wSiCR0MFzUjxzz49icRh+xU3XgBWv+BgZir0Op49sRcQnuNhYE",
-	"UF6GSFzvT0W50+Ogvf3ai03HtIWgIDUgekaWXCrt0OjbZZ82q7qU/L5F9IigTx83v0QFrmfV+cUKvXxa",
-	"W8+56UTNNV20iMOduLgZxsXVDBke8FYz7vuUmGkdem8JpzZEJXZQaQGnQQxub/hO2G89DdlDyDoGZM3D",
-	"+A3h8nYShMPbzYWF2230YNhIsGtXdbsfjrdKD+GJPgT/Gvby/9kvjAOPKMSsGCdtB/Svu9u9o5ZMADez",
-	"QDZ0V8pG08LWJcXdt5uc+Ni8WUtAZaPwMNBFJ3JKq1Be9gr4nh/bThp+vW29DB3XbstkaWENYNfBI6Xi",
-	"C9DE2qic3lWMELRMlbPzd6Cy3nKDIx+hz7vHvECuyPygXAhM+xE5EbKE6YWX12jAOqSRP/Rh/NVAk+M1",
-	"pCFd/NnTxWxQgDJe96AWVbySw2TJE/Okbn70ySjuTfFAf7RPZ1y52IEFbD1bS+QHzWi5mrwDVfU7GpS1",
-	"RwOvalvyQ2u08qIduagRTlyuNRyABrmmKwEuOggJ58EHMd6q71XhZS3GXee1bAvnDTjirAu1Ndsu7iBX",
-	"EBsT3dyzkMV80Goaw2GDUszAmu7d5dzLbMpqihukpy5ojqiHKMRzrYjzYzRlWin6/cq325qm1Aw0EhHZ",
-	"ftxXjkqTsCuNVJZtLw2MMLu4GDSbvRa1ubdW5g50VJY46g2T/QGbdpF/f1mZiqflDtu3sRYjUFVkmN6A",
-	"ujYnWpfPyw0Ts+0D780pr0FNcPcrIjrTcHedDNPomJLlwZD7en4myMMDOm09v5ydgqozQdMB3LCQeCMP",
-	"ta3EkzmjNRsy9DbCFuNFWwcJ2aJMFIfgicTFhOzW2gHtBg0OZCsZv9VwkKs1y85buaISKIksK8z3rFyE",
-	"HMFRdIxPBcSs4xwqAE7qcKdDdteYLFJXrbVZkKNmAPc+WtJ7sZNhDasXNzNC+6txCu/xE/v8kX1vizz7",
-	"AU4iWeLNDvlqF1bfO6quhnBmmlD84dvberNi3oXYwONktOd5HmbkjQiq3F0kZ2dw4TJFFLLDS8ZDKTe6",
-	"uJ92tJLmohBoaHxKbzMsGe6VdLLyCZ4KDFB//NMC0ZcDnj3aGvdRREbj1HxI+XByuBrwptEV8xSNhn/A",
-	"FvM4QmrnafWRsBti+yxmGhXSUz3k48J6Cjfxk6jwcdaEUKwFzuu4SItPki5agpV2YX6QirAksdSshf1B",
-	"vmVLTbOodIci00HYkDs3XNF5Lw3QpR4Xax12/HTptqooulq9Yjc/fk+uzi9eky22IKiiBAo2rGm+CobI",
-	"cr0m55Or+FyRBMNqscfUgkmAFxDTMW0NPaoIS7k225jvsgwhAmVEyrdNsCw/+CHG6nC7ZtmyCCjsKEbL",
-	"pBThwg4WT4gu1gRK0RY4rHuJlbDjXOV+ldxgzo5LOIrPx3K99FLrYcv8YgE4VHtF3W/J6IYuTojgPwBa",
-	"qBOnvgO/x0z42ByQfxl+loeJ1AJCEcz09tCShny25zkW4Cgxuuqm8xmh6g7Rddg/dzSzaFJVWOzucSJQ",
-	"3PoQ1h24Y/WYWisftxYlZjSPCFJjoP542UpRz/cN1ezIV/sGXTCHdgRvxW6cC7aWvwfOUPJ//1+kqAVE",
-	"bPycC2SaQ00F+w/JtoCAaxmWkEoTAbBhjK/WmLwYUVyXKlY4u+qQDlRpAq5ZPxQgMKf4oX5vKZsKc7aY",
-	"2FTj2uJ6LUJC4nxqpvXNkAJi5oPb6Cpi9oNymYOT7Gx4SEkolUn7B1aZXPCuWWJ8XGFTSiBBD8D8bX6+",
-	"q2yFJUxdYauEuLpWEGfnKls1L0B8GUozcGSNoP/3VSkzl4Afn1JzbDm50K7svWtbvi8D6lQGi9T9O/hl",
-	"W7yW3eXYqkFqnTGRT1hqznJeRyZhDuAB1Qy4+nv7qlBNbBRbVIz75JpsM4Y1Cobil8tQTjvk8M0PZQoh",
-	"4gqVtNuLYvjPHd9uWFeFlly4Wq9ggiVrqlwseDXK8YiKZbO+1NhyfnGJXeWBHpnbdVOmN1ePtHCRxtUV",
-	"L83DweiiZg71sSbk9oSzGkZhCA4/kKVWwVLx466txhmo6iWEdmGv0AxCyegGUWdDVi2GFy3kkoXiA5XO",
-	"IPUVlGeAhQ71t7JliZrLqaXReb+sWRYw0BliPzCdQEx8dkgINEuGGJ5bU7eyAv2uOibgWVv9NBTFGDbG",
-	"b7hS7LG2/lZXVKv1vBFzFSpFFPjpzpJPL/xlAwKktf5+gB9u1LCz6rAuyKEuh3qhU7ALgeEdbfFFokwZ",
-	"r2Jdby7cwGFsOiT9O/xzJWWyQNvcQExhS8Wlvsk5BtQaghGw698U3xxp2r8RGoCA2nS/DWNGcQoc689Y",
-	"GjDPDoYVbPgDU28Ie1gwpVwJFPdxGfOG6hmWDcMYj8YzjV2ED1dsLU9/b/rpafNBtDfRfFPhTt4ddjlW",
-	"HUO4Ju0jKKo7vldUt30azuK2k6mN3NiP+uK9eZSDJm6Hy33ooTRpaWT82VYsiX/E3ae4MLHL064Htvmc",
-	"B3BKBnCS+WN4BaKKxHgKVZnyeOxgK4uD5LqKPZEbs6XHn0gzVYWxXruEYxm30LiZKQOHHBTs7YdFDG0D",
-	"EVzqlsp9Zn8SjAWbBkWuVNgT8OBW4nDYviTRoUitL3MYUMRKTDbOd0qEJLNRHGSke4TEEGLAfT2aGNzx",
-	"HGm1hhfxE5Nlco5Vus8qqm1/hSZw2Nz6hRxtRxc9hYr6KhXVqzMBqd6IOWDyuDTJZGQTevVevOc5/MVh",
-	"WYj8BwY2LPTBKwusq3DfwimWG6H07zxX3WW1vA7fELHTtYp/HnBhdDVIiLJchASyYr6VUkdVjCkhCaya",
-	"/GVm6PbsrzVwuuow4Rrk5f6Cbc3uMMKDYgHh2eRN8WeAAoUNNho8Cgrn1QodvYizjeJOxY6fD6GdoJFN",
-	"72TfKbriaLtc8wz1c5EzAAoyKouFdYFEbfBmZAfivLQlsG4EZBYSS8hJ6lHRBLwmNnH4wMzmGia0tFgz",
-	"izXNMpavIJSkWR5+2jcJP0O0z2BgZWdHKF1vw617geqoBoKsRQbpz7zYRJF76cMuUdpBKeFoNmm+gEJI",
-	"PK9AM4l6S9sCvIyk+9bcyfDPQK5v2z8vr2KUpaL6Un5rLWMWjtFfU9kpRnWYJ54InbW4OwFiPhHuKg4R",
-	"wnPoxWH1hokKDHOLaQarPQJloQ+MDs1nbpX2jH26TCz5VoixpJRYIQIv4PFChANiG2C4hW/KSutviLPk",
-	"Onx28/+50Lb4fDNohG4rvGvWz0K9eM0WlBIbd4eIbK6C+EbkK2TdKgFOyrVyvAgfTMSMA76U1w2/k/HV",
-	"RY+IYmj1e4yB+ZvhbOF6AiBUQvyHzccOuw7CK2cs/ZFLFaq8CTLHWuxR6HCIDTaERnmp1FguGdHxLAfG",
-	"miEDJ4Ls1MljRWRjJhQLAwUVsbTHOJfmIt9VX7mLXlN8lclWwKik0rcsWMCZa2cBKSDPcd+UaU9E7hex",
-	"b9QgqlnqNzwv4NeSDqNb/KJ2akezdnRYBBBCbFhMpKjjHPaFkYQqGk0nLbWPMBPZc8INBdjvdnYFkO1s",
-	"xnWD7FQLIKc5r1+ZvjXcTrVGYXf9HKhLN6DwnGL6mAgi1b6vQenZC+kuv7rog55Ve8bq7HfQCZYBzkXM",
-	"M/YZfIvF4Ngk0RWXFJavqdz8tg0AhNroSII2jmso0G8T9d1zYV6P+S5PM5YmhGWq+GUYcyxCo46NchIj",
-	"10ngUWkSZI90YJ7l8Y3F/4yXDADDFaWCPDqWP/OqjrV5UeIAAF1HwRQ5/2DnByzYkMDjZ950DJzG2mZQ",
-	"zQzrXJiT9guaBbL0nTspLnR0S7l05vXexfbLmx2w6QP/3SzVZIQvQ+1iY1QoULEgVdPunJFMwQNt/ms0",
-	"MTB7mb+41IZm4smgJDelbRReN8QvIOWzo+rK3FofUGh7JA2XsLIhxC7KGESoPcXEgce6kVsuSKsvc5cD",
-	"WQZeoJCJEbxg0FeM0mP6DmfsGunGdKNc3WCNIgS6d8Dak5M5xn7F02shQgRyNYzo+52CCoxo4kBtwYJm",
-	"xo4RzB+tuQMt3DFEVhY74AjXu70e13JTdzQT5cXb5Y/w4DmSbxLaXFlXbfy+17Pf6olxR9oV5lTdMf2e",
-	"LduDH2Rn7MVx+WZqIfpza0Bw68lCG8hfAxCiQEowUilpRaHHZHSrWPpBPY5pbITSH4LQ4wgzpMjCHC9R",
-	"WmyV4dpcK5Yt4wpvYpLorxj23LywePigxEMAB2GbrQ5rQF4mc4uhOe0iwGNSN///9EzPkXmqCzAgKdKl",
-	"Qw7OgIxyzfYnurddmNaasV2lYRuJgfEc8pjAsLYMNPagJW1expUQKRE5GtvQkJ6LuUgPrt6yxeaFIKYk",
-	"GLlFezOcfjJtbNv3rQDo/4IYsLXIagYni7CvGd0EFf92/Hbz3P9sJxrwBojFXQXKzg8Re9LYMceIakZN",
-	"sWFwzKCQGnkVzFFhMBW2ZTQU1orYhEbCREzKNddvbCQPmGeBbsLolMG0WxuWzzWhilBr0FRGxzAdo+xi",
-	"letcYDFxkLSLyuBNL/wd327b9l1pyehdWz7baQLX5HCWq+XhbZw+0FIpEK6kf9sasWl25UWQGvKTlpLQ",
-	"IU5OeYgeKFlRbc2FRfEKBUXPiRaYSUG0cH47r8JqjHZiWWkZfxc7W23DD6IZ7xGQVthbczahhZTyWyGE",
-	"BdE1SgHZl6fi8QUfyThYvqIr5oLOH9PRvXtvAyZ/sdiFpYlctFTZMz/EMEUvKLqaD8bNc0fnYqcJYmIH",
-	"YObL2QPVspYqD9wmZEZIxOqocn3JCKKpf9tChsRG3LeU8NO022L0iONrV7dBrYUkg/IiND43SvLvTnUP",
-	"GijoPCafvUgJdtIhbr6HQoO0VCHc4ipYeiqIsc/3uYMa2QPzJ+UuL/TvttKZbYH7p8xb4H2B7V21NiNy",
-	"A1uv5tPSeITkfpQ0XWV0YRFXdfz0gemhWQ2tOIHyTnXZFK1MPmegEhH3aMTrZO2ZBGzLNMcgsMYEjIgH",
-	"Flwr5Q0LWQwHxuOuelsY9ZQPKPVZWO7Kmp8HH1qghLmyrMF7BeLD7f+W68eU97x15qgqHZee8LCXXLXb",
-	"zZqMpF/kNHeupWneRty9Bo4B4x9l0LA+0GFftO8buvg6fo+1XhRWChfBbQ/TP7lew0XA2XZrTYVHONvg",
-	"0yODeEN2owGfN8MzOvIMX4VxQXHbwx7ojnDIIdGLtTMccCw3gzMgimPprj46rIRlS2XGLrvy7ZpuhwJX",
-	"Qy0pG8kCSvqaQ2UCr64/IwsuFxkrURBoyneKUPCR2xoGm2tCiWQLTUEAhzD+Dc+NmrihD+QvlBj62Cau",
-	"DuIKP56zg8hTQokR4v8KoufGxhJv6MMbYjVQYWse8ZyRA7EAhBg7Bin9fLXWCdlSpSAIFhrv6aEsD2FD",
-	"BRGl+w2hOcFtS4jaLda48jmYKyQYKnKWkP1aKEYU/xOsHxxCfVINuGGI1JhYpQNM6yzXkpG/uHi2a7cv",
-	"f4UZml11TmbC0hXDWLi5tZCYv/7TXufvlNtg1FQwDdOVCkAwe2V2xj8VVjsU6iYE5hdwpDVj6qBFNOhB",
-	"PbQeh0d4dzx1YJG6rBkSNrhZhvy4/PoNfYie+Ibn0W1lOz7GkOkZogmnuTjCuy4JKiGbURINyBCGLDg1",
-	"3kCr09gDt2oX1mtWxZzQWvWno8tzloaQpha7pjJlSsOl+k45HBjo/zuFYCGgTD66wglGlnLdUn+Fp1HL",
-	"warGJYhtICWqumleNZB93hmENrA75Z63xkotjlqoeAmUMLKp4vAqqDXfhl0Kf4qctTj6U7bVawINSjMj",
-	"0BGEWWGZnEd6/N0icN/84/NSgNsrphYGB9wmt5wYXcK7LMcrFKYPh3dbLzoB0TmYqG9Lx9nHT63Rs9ta",
-	"etUL2zwLhm22YgUoeo/eJahqDP/BSA2Xj2L+3kMRjlN5uXxuC8arKnqrZ1Hh90z9to2a/Rod1b31yvvv",
-	"almAvPXWtWZHibws+R1MwbnsC22Mr/g9vDz6v0GVciE1S4soyE7wErh9VcUjHu9kOuuBwylqBlT3Yy32",
-	"RZw01CpQ1apy4VrgrWW1e+K8PW5rr8X0S69mY6+Sz+aA6xXIi7hvntPdUmtZ5GANWYdOw3AXHwk+ms09",
-	"Dn74lq82tA2gwKHwRVgyLS5fDB6aGfEoJDT4sBu9z63oSISzjzkjmViBsqTYPZM0wzQDlLmB+7q/G1FT",
-	"vcGfC0g0Fy83Zxln9yy1Xth/CJ4rfFBbJDc/hnrSH3m95rrns6A6X+CnnaaQozmL1fEpI8+7dtTT+gDh",
-	"LvpE/kaEPfRayY1TPWkTF30YYaebavN2bOnQS0ExYTgxarMR8ymouRvEu6iXP0LXQPcBZg69o+cJFv2t",
-	"6o57i8fhIGOE0nEIn7AtxyF83pqGhV+uSeJB4XneUaulrVqMA0LottjDkOUAruYEfNyzFfBijX+3Ibbx",
-	"e4HyOeyFD8fetMWHU+NKfPi5y+XCnHxEXGg8IEcHSjW1IPNzIERmNCxeaSBSvoyJtXdx9s6yeHyZ37Iu",
-	"alRzV5IrqvGaH1kZ1wKlFRUi0RVmlhVinY9A8e8I5cG9rQP7x7ELn86PZBvW6hFQLq1BBIQNG132nSIZ",
-	"zRlk2LuCbZhSihXtUZ6sKZ2HRdaCnLKTubpGYWUlmCLWdpmn+H/t+RUFFEyX47v7xcQuyg9ivJXtw9Yq",
-	"yHm1N9cWWDZc7Y7ntu4z7BKh2qUmyWDVOy36F+YXK4sCl8HHHRLDhz4/xaeOlsTd6Qp0h0t72kGOLe55",
-	"W4aCDZARB1eQ77croE3h5JKwiweoKenxmuewxFxf7bTRARaYFVcWpT4WsUbHKo/YwQ1bCJk+LYIoxiAE",
-	"jZlCMcsFYTYQ38HzhGRUQ8l3G4772Iyx0gLeFvjSEqIShpYMli+iccEbReDeY9fUhnqp2YMeMGf7QVTS",
-	"AHOBvJGROSgdJmjYtBfTnqxiCoqN9JzwvK06eOEBCYagd9cbe+zOtyO4uhj9IVEnbXHvrefbCgN6T7Nd",
-	"TKnv8ujxC9dnVFVIRp1E5/i6ZputqLgDpI0GKCKsbdCTH14VjG2jLSFhRyO5tuK1FrsYhKar1VT1kVat",
-	"hlf9bErmzDyXCXkxheoNrD84rA6k6nbWs0JSW7zT14txBo6ao67tHbfGmhbCb1ePSmNGcJuwUgi655Xm",
-	"G6ptpv9SyNiCD0HPJMpzRmYhNKsEx1eyGkIgz+ZTnl7bz8cplwzw+8eK6x21RtrAuQarZlSKClmWlRCR",
-	"pdGPU12CzTLuam9g5aXp1etJXDbhcUlSRbmcGJW1PVZzIJuqY4aWyMLtAMFRORdcr3moEHYtsAafnLXI",
-	"UrKm2dI9Pm7wweZri26cFeonejULCyLST1zmnbQyZX0NEHcDcheE9LyTNM3Y4cVnJuXhmnjV+MAvjf4V",
-	"uqI8R+RgJ0PZDHAQJY3KialraZqxYFWxloLmg4v4eBFyPYzPjlpxBnTHaHmpKLE4BXTV/9Q3Mn5zB94O",
-	"WBY2bz7iZhZ5UoEgPCtdd98PaOX6iRQlW7NwLL8v5LUyBhN2xYmgpVweB6i9wDkeqW58hqdiaNUTPcBS",
-	"FrpSpX/f/E5QKvXhZ4N5eRBfEUrME/nKR67FaDTxkJAi/mEQzmoRDDYXDy4M7Eu8ejrktXaBb7FThRir",
-	"wBYspFAqtAdESIg6jB7AAVzVoIQgbNjGyUCgH8/rIFuTYThKVsO2WJu0wrZxme7ELRW5yUVZEy1dH2dH",
-	"xI9by4sxpd+isbju2tWR/lqeRzZ8iGx3OMb56+rwoKGY50HmtsjELo3HMAK7L6DZhjKaT79BmTkqpW/6",
-	"r1hdEtmvhXmpeV5wnCiXPNpMY/KQWOxiDdnzgNxho4vnNE/fkCXbM1nkF7s1cQXRuFaR11VAmYihG15S",
-	"0e+p+LhcKqaVZUfsGMorKM52YTe2fpwhesS7eWS6QIyPx0XPUsmo/ypgNqbyoLdDb8KchvTQoiikC27m",
-	"GERt0RaVEyFV9/H5yJxX/XG08bFLxSVvx4p20N7o2Skk9hak9PYCVDGxTlH+MndOOdO3aypZz/QdTirG",
-	"Y8KFYXnqBPGcaRfMr3neHcEcAYu6ZTnN9KGHENDzzzdviuD5nSYLoYySbXcbIh96isD1Vbg7TeCD5zft",
-	"rhdsGkGIm2Q0HRgWcWvkQipTkrJ7jqDvlQwFkPQewKl2sGFChlYSov65M+dr/U9qLWxIBXzAm348FJh6",
-	"NmUWUV6Ptr8IA/qpq+U4O9d7b+K+e8CAZaHL1xOm7EkEmSnbbEV7GVUskPAB3HuRDwrglv+Sh6MPl1QC",
-	"HgqT7qS8e7eUAhwNGIKdE0B9JYjigXWKIoZfMqp4NWPbUyDWIkt5vvostjfbTTu2FFkCNKZ9kgKjGi4h",
-	"tmrLXVFusctScsfYFuab12oP+NJKnqofpdi85zlr3yOeQ8Sqq/xqCzw0J1Km0LgRhSzThOZ0cQf72Tqd",
-	"DdMnnQye1BuSsxXV/N5wuDU3TFYfPb+f44u8JqMtXbDopqjmxLnRqF4XGm2zDh9tS1xv1ncYKigV9FyM",
-	"03qNH1eAdmsxwWuXvsE3M831Lm08tt21Kmr5OpNg3eJ+ZtMCQRwqfrHIGJXOiBa0kdvEGpdZ5gp+xQgC",
-	"jl6Dke+TIFOMFHy2QdTOzUtFxNJlxi3uWphhOZ0+gGZH/MUJWspockzNNlsmqd7V5KtZ95lf+OLEi7Ng",
-	"6XaPCUfR0UWTjnozv9zDWJJD+PrITShmaC9kioaUStRCJCpw2HcTxAKAtj1mjV3OtRrDVIcYNeAzNGow",
-	"uYmPHICBAtzus9gt1gUoeHUrWrig/pfYOpLRn8cwXHBDOcPIn6Z5kGR+y3kl46dQhwrYhsKaHsjGcohW",
-	"maABMJHQucN4x53730vaDZSpsVC0awdOCx41nr4pMMzMm071Ys1SRNlsPglLzWQUPSl0iVmHcVTrwk0Y",
-	"/0mlGnHUFwDNw+JHWFE9pLUDaIlqjaB/Q9rv4xsD7HGTCgo0ZAde1OKdcQWigrccUNP8KwH4sWYQLzMR",
-	"KAkpaLPVakgtuw5neITNCoIBO5ivm39SLtJ2HFcy+gdvQ48sGt2MzrpnAwhnQ4siW3HtGdPxrXHt8e2x",
-	"Al1s6yIEYMAnzQy6qHe5FWJo64o8hn2F/WDsZcpCF9zQ1tY8xD6jkgdubaruMckDAS+3uBtwMvAGHING",
-	"S/MwklgOFYBCv4QZS2grXZmi/BDpC1rXntUBrqBu365LR0TGWsJG2btbPi0VGi+PofLAWWburqZXxtFe",
-	"vsS9te4VLW99+XC456k4u6Sr/v23ZPT7mlk+05JKFpeBsRC5phEsovwCEos+WqCmuE9KgIG49ltfoYzM",
-	"JLEhO3Gt9U7mHwZOynzjlQs9IgHD76EyB3/F3pF4oqfEuB4nr5ZnEHWTLK0cd5V+53kq9m3Wxowt9Q9s",
-	"1RJ+o7SkfLXWhK4ZTYPqb2F0sqZFxGZpM8Sxpf7QglbhfQ8uAmsw2MP0I92EbOk7JQLmB+zNVoxbxqyv",
-	"adg3H9gti21erjkmCNBOatBHe8r1/4lBIgizayt8f6dK86E9lerGPBCqLci3/x1Z0+zeFnMbcgQQQhC7",
-	"O42UR6RFb4+9Dv3jrVBSdY8b++f2JsiEYWXHejWP8lRGG6Vawm4s2pU1mkVaymqukGnVIly6AFov7gDX",
-	"YLeTxGYW4eICHhYIQliK5ro/ZTSH5HQjuSdEssWdyAnXCZE7/C84AurB92OCm1xgwYBHCyLLXH1XsstN",
-	"r4QSIyxi4iSgVO+5YolzEZOJ4XDTMYHaWIRJKaTR0ul2m/EFiBgvt1LMM7b5z38Y3QTS8RYsx9QtnrJc",
-	"8yUkyo4+/PLZiab4jzICe/Sz4+NeXsz1aDqejCcgrm1ZTrd8dD06G0/GZyO0KgI9vqRb/vJ++tLcd0xa",
-	"wVAIAaZELvJf0tH16D1X+h1V7lXaity2nk0mWF491y65yVvaP6yxHQ+7Cz24E7SISX5vk72CZ18988+A",
-	"7uM+QcuEs1qGBypW9PITngXQo3LAu6OfxZ4s4XVHgkAyYimEmJq7UKRMcekN/YZgbo7DScOvpHJfuT98",
-	"p4CGYFB3HGXNmtbz+B6bPPJAogyMMFQgerKx92+zjNipP37bP7sIOZWg+xjwthMyFw/mP4jdBFiydMNS",
-	"orbCWtGqm/jyK/z328uyxlA7jZsmn9lmm1m5fEslhYulRtd/fIVQJ5SdipvoWFXJvrTcscTb4m6e/e3L",
-	"c5wgLCzmBG8YTW3FOlBHAGifbxieQM72hKfWg/n4E4ZZqUpJr+1OEwG4bXRr4RcRJ9IqyS1nW6QyBY/2",
-	"XUbzOweH9V/gSCMQ6Vr4noOre+TBvLX4avDaO+ty5TAS87Clku6JNYm5g4EPu2/ZD9IGVz893XtAaBHE",
-	"/7kAMDsN94K+yIsyHUqV+GTAuSAIONvNMd/AsrkSC8tFIAU2+OVizTDbZmthQqr7/L352ZG8IWSm9DuR",
-	"Hk7wWgfl2mFoii3Zx/u1gDowksJmrFlOclHktXJ8J9M3FXjFMk+jEL8ispW9bP0ANqDtGmK+Muim3jkK",
-	"xeeXvWA9OeOr9bysB97nxC0Es3rTehy9Ekgj1je+p4fiSgYD8v+54y47q6vjXGhuBFdDiWKnrVCz5PDk",
-	"UmWUvowBLEPhckolXa38qjmhglbt0X4WwGHFCM/JmuZpgmxnCkXAi/Moi8aVCsp5XxRjZNILpsT7VQF6",
-	"iAJ1nDBRTF/10QT6+/xNAZsPX3goocUf+GbLJKdZQC8MJkOG1aPqU/btqd8n4D5tHBbl3kJhfRSX/R0L",
-	"iiOFALuEGAB7lAmGas4xBBY4Ls8JzbI3VuUzX+VCk72Qd28AAaO8r0iFjCqOIXCA8hpkxezBmdWCT97f",
-	"4Ofi0QvJH//cYelkK4DwtFP6iHr5fKhXD3mrG3rr0ZJL+MXABURpbkuesRPQBe42QhuZLskLQAeFfyOx",
-	"pGKx2wCNOEA7+BGfbPdj6LQ9I2rw5f1l03Xc9dzY7EAUPRS4eS5TJ0QVqTxgMddyu/veEzzPtsdfswf9",
-	"cptRXjvEOps5Of94AtHtd2fCsQqEPqEo92mnfREOOAwQlT9OQkpI9Q0RkuQiZyH6+Qr//YbHlzH0d1RJ",
-	"6AZq15TSW2Wrz5vv00+QY+0scyeTYOkdK66Lj7dbBLjBSG+seU2hLQ0EBiMr5ClR9B5kBI05tmQOFY0B",
-	"TZ6iOhpkmD8x3bL20z1TPnU9rS71MWflHlbOp8YaQp2XTZB8DEP/koy2u8C2fdrpf1uB/zicnxLi599D",
-	"tukmmrfKEDxLT0AzH1qv3l/snpDJXwGkld6bhlgi3nnTXBPteKJkNH1DQGewVxDiuQu8bNMGa6lXbnYH",
-	"93pZgaI/MSHfMv2jB5X+DMTcCaxfD/Mu2h5HjgH+/YHKuxPRjbzzxGHzTrnZJvgm6a5DtYQTYb35u2v5",
-	"HJKAP2KsGadYyuM3FX03UKq/2FtzY+CyN5G2HsHYvZMpsMNaz+EnC0jwTJJYGJgsvPk4+VPa0MQSO7XG",
-	"tNJmZs1oiIFmTWsVEofP4lQ0t6PPpKGVAP//H1TQYK/D+hnUlmhRz9yfC4IInHWcglZen//C6lHspXwO",
-	"7Qjv57HKER7dV/OfCNXIYv7/izUjINRnVozCKz+xiItk1c7bT6QVuf17hFK0sjy0QycqduzJpUivck23",
-	"WXplA5v7XoeG7FmWyKgVq/kX6kNtxHJ6dah53/5iN6RLG3JNTqoN+ewqTmw223RyqbmV/h5DcwlUWkrf",
-	"xkF5tlKo66SNVgMAWd4eHY+S9S/VDoBET6kcFAzOJz4pdtseasMmzyGIwFAxQoid0wlkR+gIQ3HRZQeR",
-	"WI0gKtynl1/hvzFSBawkVqw4oRxhxiV0Tw9vLAo7rgpEBSdDKG3L2PaGr6yKZbSpJ32+0M7n1Ov9mPc0",
-	"gpSe9xHzBn3aB0xI9zLZI39TWOomZEPvmAIbTc+bZMikQuUeMngrO3hv2zwHP8Cxbu3aI/iCnRzhOUFM",
-	"0Mfvt+2yYL4pPTgG3Ny5qFCa964G/HOY1pmmvKViC0TmGdZXRt9LoWHQBGPxASLCbHa+YpuCjWCWxD3L",
-	"MqN4UGl07TuWEi1ENVzm7FWwdq6yC+o/+SeMcLDT+FeLvZ8yMAsHJYv9WmSnDXG4waB1F8Uerrq5kIzl",
-	"iZU6AoZeR+qppEs8mTCt/2B+97nF6Zn8O8nZ8knNJvVkpWG025p1KnY6s+g7nZB7ttm3ZLRfH/rTJG2y",
-	"qWlbXLRysBixGQ7taQVmpJsEgmWAyErjRiUw+PHk/tsWFTfJWDHEhqbMSHhQKRLNOXtXsxcLV93lYq8S",
-	"jIhb2pLrIEplQidFjUJeFIilB0XMjofuCCS+/2hzV8LX5INr8s5m4T/JRcGY7eflbd6gTSpwmAN2P/HQ",
-	"TxUM/haxK6yDBY4cTtq5XGBwe8QAcYuFUQ2XxQM2543l06AGXOhoi8Tx8LFCMtK/cdDsEEYWfjqf05Me",
-	"wqEOwO4DTUVSZa3UnyVHqqPY5Cebzn8Um+y4EAV/wfuAFl5DjEBthG4c5DWewXfKpVec4s6gPOjVRE/I",
-	"XIrdaq2d/QvC9dEu7/LgzAQtgF7uzczIFStR86m4q/MV/+dbq57xE9OekPxE7Kmg7uBxZMUj/uh9Lbsa",
-	"Zq/B73pM0o9WJmK36PnejfaD8dXo88lVx4h+JuQAabw4wcbQt7Z6YGGNI3Om94zlJWQSZH2CVn4KPf8W",
-	"DdBIBA31HhJOaX6wOtpmZ54qRGusKPoAAdp1B1+qNWO66ybeQoOTMvAyfa5F0C7AkwKVrfwQ7VE8kJCt",
-	"fN/E2sZiMq7gmQ2exVwFsc+xfqplh5Rs15IqBt/4gEn1AlMeCloNiaWJvI0ad9SzdeMaY5ml37a9NTWi",
-	"ijW0YywJi/kdCw3eUjEUUP5dX4NLaSD4yx4cAbDomLoua7FhseetBUkFVjYiu1zzjOTsQUOuYvCQu1kI",
-	"XWi+YDFnP1Sd3GY0jzMoVDNQ4oIAvGotXadRSH8wG2+gZFSkesLmR1bdZ/q0chTys9O929ZIwhXZSg7l",
-	"9DBuyCw/ITbNDCQgJwxZbD2mAdgbfnrM45+Ew4bQLhaM4D/SQPal65mIckwiqT6xaxKf2IFsd+hV89yW",
-	"JywZ5oUuR4crl75Pt/Ck1XgZuGGVI/kv6gm1F7HdF9rIdgXvvSeLHS14e1cCDbEvXWW9dtUfrax/c+2G",
-	"iubsgW62CGVusVpGmuU5B2AXeoA4EJv0CkdcYr5fT8dnr6evzDOp7GX9owD0mk3Kz7Gu3PSs/qVRNNRa",
-	"ANDvt1gvn1togWJzMnXB3wlbGm0yfjWZvpoaArOVAgBP5tXZ1ZUrkjYZv55dnV0ko0ysbm01gheT8exq",
-	"OrPl0ibj89fns8vBK7QYVi3kT+2vp0pEdCKKRTNgD1u20OBmIWsj/Ze2S7/WK9W2RowidG6zbgnlm4oS",
-	"YEl5mTmQ9S5C/jGzhaKPJmOwoXlU7MB8HoAYD6PrF9Pp+AKQe6eA8cgM3cxem//FiEmHGj2dTSZFCfGH",
-	"0fWLGXw/nYzPv0UfJy7oScmVbtnD6Ho2nl2+uihK85vHDZc2fT2ezKZYYM7cvcmlWWxtPRU08+n4bHb+",
-	"2i90gI54niOgiv0nFBpATChzgEsq7Xa/KzC4puPzy9cz/Ouv5iE3g+E/b3lqG83G0+n5ZTJSUOgHS4SD",
-	"orDLsc4+yxgi0wDU1vRsPLt4nYzWjKY8X8HfXlyMZ9NL7zSxZosD9p+NZ6/OpyWM/sjW2/ssYFKT8fnV",
-	"1fnVwDN9pgsK9iHYClS0USO3xVwWAkKO9zkp6koYAZGa2wlOefwzdT1A5Qz4IHhFhdB7Ie96L6lr94hr",
-	"Su8pzygQ13T8KhmlXGmkvnNw697iSZ6PL+HYDCFMxzP8f8eJDR2bY/xe5OZjOMnLi/hjtMt40svpqo9D",
-	"7U8EJs4ZS+Fiji8m5+fmWdRcQMmf88nsPBmpDOrRTsaTq4tXk8vB63m2l4Ohy754PFZMK/Ni0KYjw1KY",
-	"C+broq6j4l69HQcfy/fFE35xkYzA/wZRgYyl36NkC1IfvAllBQ2LOW/ebsV00RkmNBRFTs+Skdozth1d",
-	"z+zz8DoZ7Xn+zjDT+JfBrPMZxJi3IKRMZ2eXUGY6/+AQRC7G08mrM/zjjVvb7GJ8cTZNRturSdHwlbmf",
-	"26tJ0ejM7AAMk1oH0aBFPxt9CrLneZGZsctTQ625dceiAr0We2LrN0GckgpSra353km1ps3jpG/T7sJV",
-	"Ch3x/O0N4FAWkC9nzWIvhlvsFgumFFRxNicdfxSCZk9Kf6AL/JJ/Brnj3IgmgOZY+BSRPl2Dyfjq1eT1",
-	"NBlZN/j3uCGvjNiBLb5amduoEiBaXyDxjq4vx+evL6/Mv1IO/8Zi9fk71Eamr8YXNeKfjqeuuWs0c38o",
-	"Gk3M47O9mtgWhuz9ezEbz4oT+VHIy8no+vX4/OrybNARPNNtgDUAyVt6QmmCEkPc7aS/pnnKF3TbR/4/",
-	"u3aPuALmHjKlXbXgqWFDVV7+Kp663YSei8OeX74yb/eScunk4wrBzcZXF2fJCKvmv8WSeviPd6Pri8HL",
-	"ekbh0yyJSLrAavh6L8guZ/csJ9uMHpgMkk1ZV6CLaN47BPPj33o7BcMbJVO7TKMZgsLDPod3ey/yt6Pr",
-	"K/ifd/Bmw+9T+H3mfr9wv5+DHSbWeWgW8KQk5nbSLArrvb+9ZxLAqSbj17NzwzEtWxy/Ont1XlgdZldX",
-	"RrgsS84bBvv66gyW3+jpfDJ5fVEaNSbTy9cXU9vXi8n4cnZ2fuZ39sJ8Mjs7D/d29mo2e+X1dnF1Nn3t",
-	"epuOp1eTi1pnF68uLq4G7/wz3QIczLOBWLIje5ETsUQrIPhGrW3QSBVqJ8FFeiBUstAdkZ0hPXhDbjDy",
-	"41Sy8KvHMyAzo+fiqbPXV4aMDB/95OTw6XhyOR002+cXN4FZgh7k8NaWxCoSITpgC4G6SA8tuHaPMo4h",
-	"QLNnDJuNZ98GadySbVEN+KOmxRsWag0uUzQwnZm/laPU2l+W7YE0H0bX1Q++PEq9d/v1xDKuYjeF/j65",
-	"en2VwN9unQ4/PQN9yvzt93Jz1JovtTMrTsfnry4qG4W/l/2+vriyfyv6nZyfnb1+bf/6e7mNg7fn+awF",
-	"WDvXkjvRApKf5kKviVqshchUAhKGLf7syCx0Y7wwhs4b49o94sZYbcyB3CelyHEev9V2Hk9KiRvGtKuj",
-	"wx6MSgh33JU4UO8ZNTs18/70QRR/0XxjdFwUXLdU6pxJ98m0/At+YQiYavvrBP6BP0wgxmQHZuE/vo4s",
-	"FgjKY3+cJZMvIHP9MU1mX8D7g5re6PqPL4Y51JtPbfNZMolpPrPNJ8m00fzL4LOKuRZvCkGASmZ5PUtR",
-	"Tpic6EkxI9hYdSg2jbIW2a/FJiGw1xBgbv4ndFXUQsheKeMWGj3ikhSmsT++jvY8z5kEWvg62lB5pyAm",
-	"gMo7LADjfp8CJEi7YQ7MwPg1VoByfRS1shB+SBIs9L8XEtKA4OgbFr0JGuqMTjncUgf786SX1ywfNi2B",
-	"/1Xvoa7MLCmIfAKXR0AhIxeSbUWiP6bJmbevk2HLehYVEqgQQ3nBFAclpiDU2FFOiHT5yobzdZEuNHqk",
-	"u9A6rKEOfsNRHb+dZipPSiVOz5teGDHD6nmXk1cXRg7A3ZqMr84vzgdO+hmNCVgnvgJ2i/zSbD6wOQiB",
-	"RK9yiCq0tQ51k4W1IT3GP8Wd13g2fn0OwtnV+MpoHlgJxyuA0wic8MmnKI1v+sSS++aQiqL+0/FFPCPC",
-	"ZT0xjaFD9PLiYoZwrpPx5fnlpSE4M7rSN97qzi+TEa5jMp5cnb0+A7cr8DFXMbPLOXz1uuIcNhtcdw67",
-	"UaxzGIof2dJLoNJOXp2dTacDd/CZCP57W0wHqB0J12Y8lNcA+U+I0NlmK3rpHBo9xu3gef0DlIy1wmez",
-	"+P2tVIl/Mq+CV8T97GJ8eXZl5r5h6pfcvqHVwAWIVPhRis17oKnz8dnZJRgWdPnHFxN0EhRBA5Px67Or",
-	"s3IPquEDdU/MdPzq9fl02D49r+nfGv6RGs27eygBpjBpf1nm3SRF8vXWWX6pjSsgSJkBkrWl03po9ndX",
-	"YO143tzLgW05sel0fFnEnzSCgMxP8by3Vj3taWy9tjzhi6vx5dTQnl9CcHY+ns4uK3X/gGTLEn3uq0oV",
-	"PvdZvdDe7Gz82jxstpbexK9mN70avzq7Grg1zyhFlAVN0YuVWYR8m3cJ+Wt+tpgWxCwTHRiA5L/NDjUK",
-	"ts6DjoDjG9smCmjRVXAYBF+ShJATMDU0pYcWeHVbZM5Lf6FaM2la/s//8T/Sr+ffXpj/zNx//mMUgCsI",
-	"DZzRznG1OMGooY5pW6T5PzAXwMWZ238u1H0wwPwJk8YcJUCwMnvQL80c+rAWQwUloJuEiCytQC2dIqbT",
-	"i9NMLPhYIXEbbp5lCaYbbZnkIoUiKf/b7cdfzY/f3/69ejt2PbH4N7tnAmm52Q1BaDHTOiU8C8TiiVUd",
-	"G6u2Uy+/yl13vimWQ3g68ty1ZprK3WnSTOXOVX3y0nAxeWUP1XYYZOXO2YoekYwqd32ZqG4HnzzVPS6X",
-	"A7n3vyPmy5PTwsctM1xE7nI/V7uItiI8LWAwoBYFu+cLVuaxckX2kmvNcjJnSwExrA4Ogd3XS5mU1+sl",
-	"/KiGo7h7tBUUUt+m6d/ubY7Zc2Bv3g9KnPvbvU2bi4de9vOROicWSH/FeGJ3uolLu28A9Ysty12BM+/s",
-	"rK6xyxHyQmGNmFBx//4qV8dVYoB0TvdpTArTR8lX/OjcpTqoJB7uvwEPuNVUt9p6beoTGGX12tzwx78Q",
-	"qU1OXNOtpQ3cDEIzCaU6NUjmFljOcoPKXfeTSlsFj9syIfQZoKtbs1abGfxuXidKT5uL9BAGi3Tb9PKr",
-	"/b9OyeO2UEueDlwXh7hhCyHTjlpq8OsJRJGiZhqA5trsqSIsR93ZkhJck424Z2lp2XCJa2TO1hygT4ZL",
-	"KnbwHmnF3/XTA2cUZPnMIMr+sM+HQGl3vAFSUbkU92JB57uMYlRN22X4e9nqCffJG6Utl9W14CerPgEu",
-	"UhviK5lRgPY5mD8YJLtyrAF+X5uaYvLeEf5OZqPr0cvRty/f/p8AAAD//w==",
+	"7L3rctu49i/4KijNOZW9688okmwntlPzIen7TNLJ2OndU6dPTh1IhCRsU4Q2AFlWp/Jc8wDzYlNYCyBB",
+	"EiRBWU7v/8x86o4F4rqwsK6/9WW0EJutyFmu1ej6y2hLJd0wzST8K5U8y35Jzf/yfHQ92lK9HiWjnG7Y",
+	"6Bp/HSUjyf6145Klo2stdywZqcWabaj56L9Ithxdj/6XF+UgL/BX9eJ72/fXr8loRTesdRjz49Gj/IQ9",
+	"m0EyppTIW4fBn48eyA4id+0jyN2ju1d6l7Jctw5hf3/cMGYZTG1FrhhQwUcp5hnbmP9diFyb/q+/jOh2",
+	"m/EF1VzkL7bY4j/+aXbw+kvkYK5fGDFlaiH51nQ3uh79vqaa7KkieynyFaF5SvbmT1qQVOBOYCdmjDdS",
+	"0nzFNm5iacpNNzT7KMWWSc3NMpY0U6w+zFrsCSUrKXZbshH3TBG9lmK3WhNK5plY3I2S0dbr5MtoTrMM",
+	"r0alozlbCskIzTLoh4ickW1GF+w1mVyTJb83FLyhD3yz24yuLybJaMNz/MckGenD1hwezzVbMTn6mowW",
+	"IsvYQgu8hsWH05d9Hy4ZS9ngrzY0z5lsLovmhKdELIleM3IvFnS+y6g84FresXyl16Pr87JLpSXPV6ZH",
+	"odeOh1R6VBooRpE5UzyFDWfEMRKu2cZN3fU+nYW639CHX7Dxy+JXKiU94CUsaP8Pt7TPRTMx/ydbmBvy",
+	"8Hwlnts/4uUf+5TkNXjON1shNfJHM6nRWqQC2OSLhZDsheUdZuy3QDZ9ZFglKlol4K4748/Q3BrYuRhO",
+	"C8TBH1jaPJM7xraKcK1IBptO9muWw8HgughXZMm1Zumo2MW5EBmjuemVpzFcJRnd8Tw9JYltqF6s+4Z+",
+	"D42+wgXYaVa9GOeX/kWchm5GLsqPCpKcTELz2Uqx2eIrGiLk2aSbkKezOiUbJmc2qtJj52JhjbX7MQl0",
+	"y1jePIkF3eHVpGQh6GJN1lQRurjLxT5j6YqlCZkfCE9bLurL7uXNzgPz2NK8b023W6QyzXXGonjDPZWc",
+	"WnGmukJ4QhTPVxkj9qVUZE3vGVkKaQhwo1hmXgGeE9rkSgNu9JyteGCLDY0rTVfMPGTQhuw5vN8FTc7O",
+	"+pj1nIXukb1Bhv+r1+T4W7UQu/a9M72tBM0UoerObBo8bxS5OLL8ZzXysHcLrkzfI9RFK4sdi7pQakGR",
+	"Tmo7T+WKaUWUIBuaH4jmG2ZWQTLzg38Alf0fzy6KMfLdZo4zdVJWFNvTbLMVAYnBCBLN6SypJHRLpQ7v",
+	"bHiWjSnW3sBSKsTdiXsM/4H36NiH0ONsfW808BR4Htw9L/l13FzfWmHt+Cf7e6Ypz1ronisi2eJO5Awu",
+	"lZHuQDwkIs8ODRkRH8QGZWZU6U98w6LZ+Tv3wdfmdcjYPcsy07PfW3UeS/7QOwTswo/8wfRplmo+YLmh",
+	"qj/snRklI3PlR46Sk5GkC5+GyhXu14fKdBoNOqkAhsdOQFRpHn1gH8RyaeXMlk2YM6W9uXhyy9DtWXOt",
+	"7YY3OMKe8pbf6ou0DcvuEpxi/JKlQBm6b/JA1jeucfDO2d3zycmj056rt81oPrbXZsjNM9+V9+7GW039",
+	"5glz8fZrJhm+yHDnEqJ3MjeiiPlv4/IB8/TOwXtgMkaVftP+OyhsKvp6upl/NJ+FDkqxhchTFXyrqZt9",
+	"83FZUzlgFkiiH82iQlPYbTbm3Q9exp3MA5MzohAz4h9ss9G8YV8SgsKLlZrM9q8Zl/ijOZ5SX/AlgOb/",
+	"NPe9Punuf9ffNrvC4vjcwsr9L/Y0sdRRIYUeKl8KuYFjHheUOoTYi8+R4iU3JznIRgEPkBPJjTCuCNCP",
+	"1c20IAsBBrLaPeCbgLJFlmKxU03B8DXJ2FITsdPXpJD0isPOGah+EaIjbkVfw5TqhijfquF9yKOa9qt3",
+	"FyGhUzIldtJe+87bXjQEAZA2VnoREkbtDkbfZhQZu0SnZLTLuRPQl3SX6dH1aMO05ItRUjzdxR/4Zssk",
+	"p1ngvQ4LieaW4EHac3Kr7RDJviaj74zacEPzVUD2/kmIlIC8mxDUs4h58ojSktG7xDEP2/1rkom9Yfxb",
+	"qhRLSc5zZuVj05DlCVnz1ZqI3PId1nwETIOWN0Dswz9sGOqiDX68YSmv/FR8VLc0mR5whOKrBKfSw2OM",
+	"fDXGzRvCW0As+4qbb9s1bJVBzj8XD6xLZqKSUTVEkgOS7TX3Co5Gqw3Po9uiXftLD+3m6CIwHeNUEruG",
+	"GHlqTbOlu8SB8zc//85T/LW6T6nYzTOmgp+hmUH1S4SuYVJ0F5p0m07B81Of5JwqZrptEZql2Dz28JKR",
+	"FpF9hM8ZJgG9DDnn1tnkLHB5FizXkgWPdisqKkX1hw87rXjK+s/dDmC7q34cWs42o4cmb10bXgkK6k7t",
+	"aJYdjEB2MGpqnljR+V87ppzNfcUDErOhvwBxs23LjYihgV+hNTyW4h5dC93bYc8UR7UfhbbBkOeAwZcM",
+	"Ld41zhiWiAcubEW3YY7B+GqtWx4TpoNDFxJF5Nj9N8hrvKe5jmBE9pn3b9fcCNZ7tALB3IvV4fKDhGrU",
+	"ocaWt1BB2bzxgxbbm+2mf97QgaWY4qvQxKS5H0MIveMg70WWsUOIR9Zm5wja9hWal1qLAAM6zS0bSCmx",
+	"e+7TSP/Gg+HoPZV3XU/VlknrvwgaWIRMVb8gUHbiPul/GWpdIJUkjqzgcCzbSSyvtGwlSGO7/C1FB2Bj",
+	"DXKX34afBuvO7nzKWyQA51Vzkr+jN3hHjCgvq+5P79lrew//FN1CBfYZr9QU8kD9RW5ZEi9iDGLnHLJt",
+	"WVnBdpYUsx5MEH5v1kiNOxQjdKi1FeGbjiDTJaEbka8IKFyglnPzn31OFIj+IZXS6QShX3SnLKijD2p+",
+	"+JnmaVgCbDm04ScD1l47UsxWajoPeXY8eUdpo2lSKXZ52FW9D0dvIG8G/dIozqwwkIB4TQTqp3vUYFGo",
+	"omQpRa7hjyByoacmZ/qZ0Vzh7GoP4C78koidbuUYisl7vmDvquK4x9t53s+rNch8flcw6KgcOrT7BcPt",
+	"ds4KqX+HlsGTdlRsTxwvQ4KKqTtQN5SVcCv6mK99lby15KQouzs1yCm2JTd1l6JH/4brN/7OWj3iFXC0",
+	"k4AGvpP3DK9Py71DQ+Do2mp5IcvvYk1zlIV6G9c2G66S/Tx0mN8zye9bzOw/QwzUkq92kvmOrtf2b4os",
+	"qJQH4Ew8BYMw2A5ptoPwHarJnuWaBDQLs4xdRsNMvo33b3edXKz11drlvJfB/WbatCiV8H0MH9pQeee/",
+	"uHIHJ7SlW5SDJAXK3LCNkIdhLy+aGIM/RQpAPoN198odQ9G/XUPPrQA749gjnSFXA42UZnbfuxClIQFR",
+	"S43SbJ8leU7VHdNt3nWeE46OdL1mB5KzeyaJ3OUE2V8ZcxERneCiY9rCe86OCO9Z7NhJw4XAuB8dYpUQ",
+	"qgiVjIDzLyGK6x0ctHlIpbhjCUm5ZAv8ExxJGYh5xzUIMCrCL+C4WXllCmIZY5BN6JKsudbBEML9WpA1",
+	"18R5KYwYpfmmEsRRCXkMBnbxQAyNE77sg6/WLFu+Jgux5Wh8RpdLyRCJFqK6/mAQVCnP9tLLHT7og9xD",
+	"4B7FaNm5YcRWN6u7wVGe642e6o/mKwK344OyQkzKBXrAzEJ8947HR77971ybe1ELI5q0xE3EcBbPoRQT",
+	"nralhlr77dq2mfmCL+5+274P+K1eTjqDe1BQslcjZm7FxQ7rIYZXWhuik6WXy9cQ5GJ5Bvgen+HdABui",
+	"grA18+/nTfovtmL0P/6gz/988/y/TZ5fPf/8H/8lqM64uf1q38SWqDN/CsU3ZsoLmmVGWJEspxuer8xK",
+	"yoDWNVda1OPegpcUwvKq3HjAgxUbnVYw1BgShFi+trfNHo3dbJTDDDPHI0yAC5DJa5KLnF0TWouvfkQg",
+	"3so6bwMKLXvQNrxRbFmuXBwxV0BMXBntynNSMrowYj1teQDAvdWX3gEusGS0FlkaCmCHt0JkqSpCF82j",
+	"J3L2mtC5Yrm+JnYWblJbykGKY3TTKbt10SkQpSJFtGc5mKFJfFzhKS3JoZ9AnZ00GPYJz+gzhV5WFzq4",
+	"pKoi5kzHF/2MZcGirQS4kF4uhK1AgYd4ssDm8cXaEbQN1HQEXJn/tFtIa9izYWD/0iW1mLbQs1Ol/g3P",
+	"ncAVskjAXKNfqU84eK8cFx/rrHcyf9uSkgI0aBNTvOsJXn6iNLDIvJqW0hsOf8+kstzLXpjzz70HYeW/",
+	"8uvy8S+scyi6uvfZf7PK5658lEvpsHxuyuMomHmhH9RfW3/jEqttWHHck/RRBOnRkuDmjb+3seLxChIK",
+	"voWC9N2aoQ2o9q6EtI4ou7BmDzpSXYSmMZovS3lraDgleyHv5ixfrCFeSEFk0prmK0t9wGTMLZ/bba/p",
+	"9exB/2iddV13CNr4lP8j21c8H35gmWvzXlRcuW2EWsyh/mljuNBu5Yyv1nOxG2AZ/9V9EvRXC82HxCMC",
+	"Hf0KH4W6w1vUy9yh1YedzoS4swbs/RCxFsIa45p/2uEn+zVjWe/yfsdWDesmhlHaPopllttXudBIwTGB",
+	"rW8NJR8X1/p9mTVbD7/77bdfvr9/Bbqk2DNJFlSxIigKHAIQ2wfMAWU6teZbn80ZqXry/Io+//Oz/e/z",
+	"z19mycXV16B87RNF08XIQulgTnJ8PiWFcskVyYXGwHdqJI1RMPmQd8cVDctWy+icheOXxE5DzGMve8Mu",
+	"yg9cwlwMs3OOtSM5q/UULS07Md+4DYp6UeyZPeJJcZc4GBfWe91+BOOvDbFXVsrp+uCDbVaotgOG8BTa",
+	"OI9inUt1OvCKB8dOq1xSOXLUmbgBH3Eo/ygFqMfcDUXvWfomIEtveJZxG/hMFM8XjEyvXk1GpRXOXNiX",
+	"56Me6a7npSwlOTeT1qtVc7Vku/m4shORm2lmInOavTA9wHx+UJpvqGZvcmUlgJrsVLhTAtH3YPTYc722",
+	"wacLLhcZKmXinknnzPP3rd1xk7J73mJgEUuS5eQurh8XthrRNBOr261kNMC/N4zmxI6bkDtUQ6GtWxrV",
+	"hYPTittRI+4Doh/Xa3I5If+VLJjUlOf6UDwXYC6N6bseGIfn5iJpYVP8Bfv7HWLkji7+Dxv3NtSUEx/F",
+	"fgjJwiy3O2BUj9QPrIcNp0oTxZQh/Wfh3akkTVZUsufuL83DcWbNUyVXS5rykC9hkxRGQXtjzCoJnaNL",
+	"pWs1FePDeDIN5b7gxoS02QNJ6SEhaCuQXIFkd1Rqrnv92vc5aBWzx32a81oJkR4xh+5TocWZmNOAQ6J8",
+	"c4JTsfFp1TEtVoClBmvU4jnZVEm+5DUuDrV7QlXj93jaxy1SiBlwTzzsa7FPPeYd/2j8gJ3jF8swkueZ",
+	"IpItmWTm+c1cKMMJF+3YtkvUKO5N59J/uI9BSKl5YjcsTyPTVmqBDk7O6LYoufzMnpx3h6rRPwuff1u7",
+	"Vt+1Gopg0Y9MUQ917P/CUeWrUI5r/wZ5EnQNcIXdM0kzsl8LkvLUvE1oAffZ59CUpE6rKOC6hHP/TjqO",
+	"d5P9liEYja3QA6zabNuB3DDqI6aB4AAPjTyyoONol6eCRe4hhOaELWKg0PueeBs/JSDzd48xVRim9TnK",
+	"iwt2XbgXPYK/3OVjZEBDtCe5Q5OKswwO4Vx8MyDe0d8TtUWlfZExKq0sagMM6JY9BN1CUXkxGV2wD/dW",
+	"AqDb0GVFxQ1MMOA4kyxjVAFeiLPhj4LyRPRaO4La1yER/xEAPSzk7Tm+P8NYwtHpR/ii4jesNSY+NrFi",
+	"DXpMW1qF7b5cXjPTovBkBVMuasZLtBOOrR17gPnS2XDNdeMsSz3Yt3rChIPKaF4D82G/cQybJa6nqEA0",
+	"N53jotCsralBjW8wkBEF1QXNiaIHYpOq9rSMhmz4K9KOkEoMlYT4Kp6TF3TLX9xPX8wpKi2BSKdVOP+k",
+	"DIas9Y82CyFT9KiAB7iYz7OKZtSMGa5HxFQyYr1UJRHaL5wShn9A/Jcdn0si9pXM/5OHbTYftpb7ZsMf",
+	"sfWAwM4nmEplDolPNMXpRhG/Jd8jaT8zfKTNTFbEWga8ABAeJHZGjanCOvR4d9atKR/wgMaZuHDg5oTx",
+	"eY7rQ1u8nYimsdM6HBOg/TAyHxZiBC4hRJOlzNEW6oH+F4LpoxVjpfMjYcB/xFKWjCpukyoCiR55kVce",
+	"CBpDquDA4ZZCEkpc4lSzp4xG6JCe/yCju7wf2u8dtgLPK5VWjWzOFPm7WGLcquHpAINoI9fFLktJKuL2",
+	"K2f650J6GnI4y0wIWXrTFlIoxdQwIzPe8i8nuIOSUVWx8nu+Lb5hn8SvLDZlQYvdYs2CgKh6z1iOSTOj",
+	"BGK9MFmG5qndj40ZJt9lWSRj+WQGa1lVXcBwlF2sNnTZkDFG24mrK/yB6zWTBGkVfbgCFsce6EJnBxdA",
+	"CXc9IcXFTiBYGVoCM2zoLZnmRoWsIHxMesxHVbPjRdDm6FjvYMIN267c0ZWQdH1hq1QyWsUtKbEPCt2r",
+	"Aw3BD/vPooJ4j+ammm5Z5LIrFtTnIfvpIsxG92uhkG8rbRgkoZocyP9KJq9BvBI7DSHm5SRRwKqtWUgI",
+	"8XTTOl4xPYbxlhpeSac1bQ/SBrwXwwatrgkDRZcC6lgBuww6b6H3dJB8bySj5ZYuXQmC38yNrE/IbRzV",
+	"BEChCLtn8kBmF8QwJPytWF6QEdBMiWJZwfevkFhqVvsXcOZ20/tcQT0WYjMKH+rr8jTqupKu+SITi7s9",
+	"VwzNEXQu7uHB3wrFNb9HFrbYyXumwAjes4JZ3TcyC7tGSnX78b19bUlGZ5LqQh20Zzvr5rEXlWt+NukQ",
+	"NmsyiPCprXOMy6ovZpaMVO1eD0nrt7c6EAzhrBHBN1EIvRfyrk1dYMulVTvKMG51wGyzOwQQVFoyDRS9",
+	"y6V5+CHPMxhMzVgaLctLozhFtlWZTakdKqjbGbke3KiJW3fXlh3pcKb3lGcutzneSRR01aXcvCUL1u+p",
+	"7OGfG/pw265nlR1V0XJDYLlAAT3dnPXMxvThdvYR3ZgL+p3IzRbpnq5qbtGLXjek23hv62oDestwu5J4",
+	"hx+irJ+s1WSAWPqGrABXQBFKUrHYbViuyXNgQXKXIchwSjVNikxeozoZLa5Iww5FIEdlr3Ul+kEVj2Ca",
+	"B79n6rdt1ADWQN3rLel36Lm6IB2eM5EjDqZF0miCWl/2+TbjPVRwNL0QhNDI97AF4rCLKZunWkgCbqPj",
+	"ENv7vGpCapa+PcQI4gAEcKxLdDrr8zg68KRQdQ8wS9i0tar4HE7Rak2+2PC8+HcIdr6RGjF9VGqE3TJ3",
+	"2n4ahENqQscC0k4fxCDdsPFHyRQb5oCDa/vVsqLuSLs3kW/zhtHcS3uM/OLGaArRX2yvJsOG2F5NvBEC",
+	"Xl262WYhIb5krHsmGdFCEA0oQSnRgixFlom91SmU2dHXLslytwWDATGangJebDEulWY0TVxw4plpdUH+",
+	"a0CxCMbNvRlV96uytOrmV7apXGLbQ/SoiHZ4lHoC2t88/28Qy/5yEo5lN5M4UsbCsjg/pCvWo66mKR6c",
+	"q6XA5DNFiojEDoFhMj73FQT4Z0CqsoEh4al3i1o9wk2tmAdM2ew9PAhmYMTQrllpPdg2wXP9XUvM7Buy",
+	"51AZxH3OHhbZTvF79t7ND8tMlX93c8W/P2JhQ97GOpbXDm1J/tqC5G1TTYeFieZhOzBWDNCK3HGjIEM9",
+	"jddkgttvLjkkZ0LZB6zvIBmhshFJ2BdnMqiczjOFdTtivOzdqOV8w+yiEovkm2VmPMm2TMPmlSi/YOiE",
+	"Sie0koh69rJ/eYrpD8vmJFYFljDyFcV0CcnkTc56JmyUv4f0MSiF1CZx4FnHgPj+hJUSjsDwNV+2va+w",
+	"3l9yVzwiFER3EEFqcLg+e6rIYgeYGVN2VaTgNU1VyDfKsRq2DCiXs2FlLRgH32w2/7U9iuLwuSJGvs/J",
+	"3+BsEgB+Nq/R4e+OMFzYZK6vzZ829I6RDSbdxWAm7eR9YKKW/cEQJC3tfq7eituAKL+DB+4U8KYssY7D",
+	"d2F+gDHfcmV0LCRMuJvccgdtq4uYDfX2kQTi6oMZG7w4qM4FlODcVpoqcoafSF5L+dAxzBeDRbYhQwwW",
+	"CS0j/FHIy0nLwYocDhaOzHm8lpj8ag52w5hWjYtik5j9M26XL7qtDuVRVjfd25y6yFfd6ZoIWLn9SYXv",
+	"1Ai94Dltz+mRXjWPhZsnq2D2RkAueAfxNx9R5Gubi+KzvXG2ihLIQJbpvCaa0c0noc2xKLLkmRHY5xY9",
+	"WSLU/E7mCYpP0JkRfjSrx7vUOXWJR9UmY06IORGL1fBIUKow08GcjKWQUKbDLBLCTd7cGIXYcB239qYz",
+	"a9KPAeCx3Ci3iOXF80MgB7z5ANXxTKvTtza11FbNuXHCbLGgz91QPh1iaLVaRNCnVEfsiXbP9km4VLOW",
+	"SizlyrzH6gmE7CHx3cgXPzL51rphux01vRZitVssmFI3QWCZCi3TLCPzna7sysk3IywD1lbdXQ3jJyl2",
+	"24EKRWwSgouk6wc0eoLaI56Ra4AYDZHipYXLoYG6CcakjOKOHp0r+jPNU76g29NYsJaUy3AuJM/JZDw5",
+	"A737nuXoyS9efBCFk+rrtVusUVhYcpQVNkG2OFwIK+Byow7fbZDhsV/bkG7etMBswI9vI9KGXTflN0mx",
+	"9aF75GZ1pNXHbvKnAncoXIE5bLv32Xxd8ANr1man4NS67UK1Z8UwQJETes8kXbFW727NGPMNrS0lnyvg",
+	"bItnbnrR2fVZi+wQoMlI0cFcNCLpAgu0ohUVtsYJFYhVMb6YGMFuMr6a9JtJ/a1NaiTSRYM36Ht6DN8w",
+	"LKHVwlbYGZFnVPQLmB0+gqIllzCotsERRitIVZqLYjEn4QrVE+niEZUtrCwxdHLxBuuQOXr5+cvl1+fF",
+	"/59H/P90FjZcO3TKoZ5c856sQGWRGFkRZYKcXANWC/zq6rbFqxTOW99SFLAsJduGDB8Ms6tYImFZ6jVg",
+	"OQKtg+cZyBtwAjU4LWERa+oq53faLAtwZK/hZQwMaRTsB5zdcZgf77yaryHnJKIlAn42BlE7fDaHI7CH",
+	"EsVKgxGrGSt6agSQWrVUn5u0VFFVtAWADLMlw860MkWy6X6VwfLWUzJn5oImAEskpGJhBJO4tAyvILLN",
+	"6QQDNaylTByxdVlxRrgFMchRxZkfBR71rgjBHCDosIxhWsn3bNWjkF1e+W4q869A2Rua8nxl+wqkhSgt",
+	"KV+tNaGmKfnbfxz+3hP8d1kN1jP/LMIIrbdNYmB9i0DUHkI5KHCyt1K2DdypbGhlR0IPDdZgPS4/tTfm",
+	"xbxLeRoWGvZrrP5peIRmREiSMXrPFGFUZgeorOh0jzLu1UUPHAOe4aKJe60mRydEi+CDZmnEXsTowVuv",
+	"fZmMGVdf/FYDzMTJC6FbZIN4JR0LnVd6PQ+gWJy8FGsZ2lUHxijRL7jDFWhGf9nt+Nza8z8a0TOzz4+B",
+	"avBKxzbVt5QenIsU4sKhcVXMCG7CkcViM6Hf95enDV+dv7DObDwKrWcVago5YqlLUQbQwkbJI4xHLjwK",
+	"kW1qFWr9rfbQUcrKtva2xV36d66a9VHXvqwd39iWT2uGtcyV9U0cbCLanNlSFZre2VQJKK8NxCqUpxpC",
+	"1QOeKgzjFHrNJBZzgAiWpl/iSC7TSBY+ApMxMc9UFsYMVwwnjTEEZQnxZ8pukKsOzCWmO/fr903Mx0GH",
+	"bg7sUSf+MRiL6J5hDFqwQr4L1wSFqCnc7+khKIsvRJaxhTbfBMtzMpa2/bZGH17wN2tt+J1y3Y5MgTFE",
+	"6IhpoiHw1s73Qt59Ejdh9aKOl2AnWS6lsuZyoAT3qNJ7dR3Rxd0/0oG1n6qF3fHob8tq+23Xr6lWp5Lu",
+	"MQUK086I2tTQ+qt9teKSehbLgDXGMfMo1FLHZLt8HK0iR6uMEVsDSu7ytkAKzZRGZ6mNosgcj+ZLQvND",
+	"axqc3OW3mmoETysqNzGaHrCcWG5vIN0pYJ9LnnO1rkRDes9t9UXveLfbXupf0oFVmf0XvroxrgpPfF+R",
+	"tFCp0jL0ofXWGcuAwc/jrtDRnp537J5lqs3PA8BpnUUSV5TnSr9x9vn2wKJ9GU5J7FeEFpZ9G0jgXrWV",
+	"dV+dGgR0HxvLomVR4XxokEnxbQ2Rs7ZVg+tq2rMIK9TmpyO9Pl5CR+mC94NzZ0FoRaZ2mT66AAyNwLDr",
+	"b7IX+ZsmLGTS/9XboV/VCwiaWzqyE7A9DkdPrNv1i4QFt7nBs+Z3LDu4UIKaXasaC7IGZxugW2CwTM50",
+	"kEF/EyyPtrpV70GbfGz9oHBiU0w2dwESvaL9oYFlHtTwFKSWWqwSKqZSSEJypWiqFSDcO0HWVBGuW1Ng",
+	"gyrxv0fuU0AxD6UTtcSju2fUHHucWvLemiiOUkzKutpPUNJKiuz4ulkO1LB3lC2VOg/hFAEQVs5cyDlo",
+	"wkXagy3m1OP8bvVL2jETnGY3P3yMBaVRsBdlLtzZQVTiap8fRSZlNZL2kgEBXORBwPUO+LiJdRbWBdoN",
+	"DlipOVxo3WWKt0U39OugIPw6U0Jqq/u4XHDXSzGJGgBxXIGHYrePcy22FfXwEnab3rpmhY5OoI/ChNVa",
+	"vL15Ge34z4JQd63Kq2KsZcqDym24xdsOhxXeAO/dEXU3Ct/dr0BLQc2uHX/vQ1leo1P4yRkFJB4qWwFI",
+	"31LFsrZa4abBr0y3/nbL0/aP3XPvJmPxPtBn14sUazOo0XtTGas273KWURW7PxRlPI6p2f1hp916q1T8",
+	"O9azMsdqvWtaoOFryfauKvaoFVe+ZuJhaRDcDrMF+ox0NSPcmsqiKGcR6e7qPaBvr9DAmy78hsUixnRX",
+	"zzgolH63gpL3lXY7113MhXPHcNSN+0i5VG1ozVbIRJMr/Gpr8+dGRp2A5XyaQIw8GJjR1m4TCUrDUgPF",
+	"OmBdqz/8tX+XcGyPQzP8S6AMk9Gfj1GT/jQtOzEPP5a1cweER32QKZMsdfk2ompXR98elYTlaWLLVgsH",
+	"tIUo2A0V3sKTDYUiU/EVMztspJLuW6yeFZhXXC1XYDbOCc2Zyy63hdACb74rIxv15rv6egPKYK5p9aWS",
+	"Fr4LHonQnuHRH29riQdzH5Qk2xtoFpY5qO5RDUIO+i0T21p49hNhmw/YLRl0051ot6DziN2aBYty8GXA",
+	"KSXZAhH7hC1yJDQkiWEsXZZhmlECkYQOhov6kWN+HJvT6CN2qg68YM3fwEDsdSh1fDsiLsHdxoIAyssQ",
+	"iev9sSh3ehy0t197semYthAUpAZEz8iSS6UdGn277NNmVZeS37eIHhH06ePml6jA9aw6v1ihl09r6zk3",
+	"nai5posWcbgTFzfDuLiaIcMD3mrGfZ8SM61D7y3h1IaoxA4qLeA0iMHtDd8J+62nIXsIWceArHkYvyFc",
+	"3k6CcHi7ubBwu40eDBsJdu2qbvfD8VbpITzRh+Bfw17+P/uFceARhZgV46TtgP51d7t31JIJ4GYWyIbu",
+	"StloWti6pLj7dpMTH5s3awmobBQeBrroRE5pFcrLXgHf80PbScOvt62XoePabZksLawB7Dp4pFR8AZpY",
+	"G5XTu4oRgpapcnb+DlTWW25w5CP0afeYF8gVmR+UC4FpPyInQpYwvfDyGg1YhzTyhz6MvxpocryGNKSL",
+	"P3u6mA0KUMbrHtSiildymCx5Yp7UzY9gkhsWTFq36S4ix2MlkA+xZRLDwYxwB7YOtQOtzwkmGc8DRz9A",
+	"6O0IaRtY+LYlEA2YoesrxiJSbtJxNhHzP00RTH+w4klcSd6BRYI9e1bkB82IxJpMyZa2AklLg7K+a0By",
+	"aUswaY0IX7SjQzVCtsu1hoP8IJ93JcANCmH3PCh0xHtOvErHrMWA7jzDbSHTAWendVO3ZjTGHeQK4o+i",
+	"m3tWyJgPWs2POGxQUhxYN7+7ZH6ZsVplVpACvKA5IksiP+JaEecrauoNUvT77m+3NW20GcwlIjIqua+A",
+	"lmZ3V36qLI1fGnFhdnFxfjZDMGpzb61eE+ioLCPVG4r8PTbtIv/+0j0Vb9Ydtm9jLUZorciJvUGLbc9I",
+	"l1/RDROz7QPvzSmvQU058qtOOvN7dy0S0+iYsvDBtIZ6DizoHAM6bT2/nJ2CqjNB0wHcsNAqIg+1rYyW",
+	"OaM1GzL0NsLe5UW0BwnZInkUh+CpHcWE7NbaAe0GDQ4WLBm/1SKRqzVL+1u5ohKMiiwrzPesXIQcwVF0",
+	"pJSWHy2gHVjqsL1DgmtMpq6riNsselJzMngfLem92MmwFtuLTRqhYdc4hff4iX3+yL63BZbBAEecLDF9",
+	"h3y1C5tIOirbhrB8muUOwre39WbFvAuxwd3JaM/zPMzIG1FqubtITn1xIUlFpLfDpMZDKTe6uJ92tJLm",
+	"olB+aHzadDP0G+6VdLLyCZ4KTAJ4/NMCEa4Dnj3aGltTRJ/j1HzY/nACvhrwptEV8xSNhg/GFkw5Qmrn",
+	"afWRsBti+yxmGhU2VT3k40KnClf8k5hJ4iw2oXgWnNdx0SwfJV20BITtwvwgFS1WD81a2B/ktLbUjYtK",
+	"KSmySYQNa3TDFZ330gBd6nGx1mHHT5duq4rCttUrdvPjd+Tq/OIV2WILgipKoCjGmuarYBgy12tyPrmK",
+	"z8dJMHQZe0wtYAd4WjHl1dYppIqwlGuzjfkuyxCGUUak1dsk1vKD72OsDrdrli2LoM2Ogr9MShEunmEx",
+	"m+hiTaDcb4F1u5dYbTwuHMGvRBzMi3JJXfE5b66XXmo9bJlfkAGHaq9a/DUZ3dDFCaskDIBv6qwF0IGR",
+	"ZCZ8bJ7NX4ZR5uFOtQB9BLPpPUSqIZ/teY5FTkoctLp7YkaoukMEI/avHc0sYlcVerx7nAikvD4Ueweg",
+	"WT2m1urSrYWfGc0jAgEZqD9eRljU831DNTvy1b5BN9ehHSVdsRvn5q7lSILDmfzf/xcp6i0RG6PogsXm",
+	"ULfC/kOyLaAMW4YlpNJEADQb46s1JohGFDCmihUOxTpsBlWagPvbD7cIzCl+qN9bStPCnC3uONW4trhe",
+	"i7CbOL+laX0zpEib+eA2ulKb/aBc5uBERhuCUxJKZdL+gVUmF7xrlhgfVzyWEkiChIIJFgPBVQ/DMrGu",
+	"eFhCXO0wiGV01cOaFyC+1KcZOLIO0//7KsGZS8CPT1s6tmRfaFf23rUt35cBtUCDhQD/HXzfLZ7h7pJ3",
+	"1UDAzrjTJyznZzmvI5MwB/DAgAZc/b19VagmNlIwKo9gck22GcM6EEMx4mUINwDyJOeHMk0TsZtK2u1F",
+	"ivzXjm/DvnxXBScXrp4umGDJmioXb1+NJD2iKtysL/24nF9c8lx5oEfmz92UKeTVIy1cpHG120vzcDCC",
+	"q5mnfqwJuT2pr4YDGSo5EMgErODV+LHtVuMMVE4TQrvQYmgG4Xp0g8i+IasWw4sWcslCgYdKZ5BeDMoz",
+	"QG+H+lvZ0k/N5dRSFb1f1iwLGOgMsR+YTiDvIDskBJolQwzPrelxWYEwWB0TMMOtfhqKFA0b4zdcKfZY",
+	"W3+rK6rVet6IawuVewr8dGfJpxditAGz0mKr2oRMNxs17Kw6rAtyqMuhXkwW7EJgeEdbfJGMVMarWNeb",
+	"CzdwOKauWsEd/rmSllogmm4gbrOlqlXf5BwDag3BCNj1b4pvjjTt3wgNYEttut+GMaM4BY71Zyy/mGcH",
+	"wwo2/IGp14Q9LJhSrsyM+7iMK0T1DEuzYYxH45nGLsKHK7aWp78z/fS0eS/am2i+qXAn7w67PLaOIVyT",
+	"9hEU1R3fK6rbPg1nytvJ1EZu7Ed98d48ykETt8PlPvRQmrQ0Mv5kq8LEP+LuU1yY2OVp1wPbfM4DWDAD",
+	"OMn8MbwCkVtiPIWqTCs9drCVxZpyXcWeyI3Z0uNPpJkOxFivXcKxjFto3MxGgkMOCvb2wyJOuYG6LnVL",
+	"dUSzPwnGgk2DIlcq7Al4kDZxWHefk+hQpNaXOQzaYiUmG0s9JUKS2SgOltM9QmIIMeC+Hk0M7niOtFrD",
+	"i/iRyTIByirdZxXVtr8KFjhsbv1imbaji55iUH3VoOoVsIBUb8QccI9cKmoysknTei/e2RBohxci8u8Z",
+	"2LDQB68seLHCfQunsW6E0r/zXHWXLvM6fE3ETteqKnrgkNEVNyHKchESyIr5VspJVXG8hCSwavK3maHb",
+	"s7/XAACrw4TrvJf7C7Y1u8MIwYpFmmeT18WfAW4VNtho8CgonFeroPSi+jYKaBU7fj6EdoJGNr2Tfafo",
+	"CtDtcs0z1M9FzgCMyagsFjoHkuHBm5EdiPPSluDFEbBkSCwhJ6lHRRPwmtjk7AMzm2uY0NLi+SzWNMtY",
+	"voJQkmYJ/mnfJPws3D6DgZWdHaF0vQ237gWqI0cIshYZpJjzYhNF7qVou2R0B1eFo1lgggJuIvG8As3k",
+	"hi1tC/Ayku4bcyfDPwO5vmn/vLyKUZaK6kv5tbVUXDhGf01lpxjVYZ54IgTc4u4EiPlE2LY4RAgzoxfr",
+	"1hsmKjDMLaYZrPYIJIs+wD80n7lV2jP26TKx5FshxpJSYoUIvIDHCxEO7G6A4Ra+KavZvybOkusw8M3/",
+	"50LbAv/NoBG6rfCuWT8L9eI1W5BgbNwdot65Ku0bka+QdasEOCnXyvEifDARlw/4Ul43/E7GVxc9Ioqh",
+	"1e8wBuYHw9nCNRtAqIT4D5vzHnYdhFfOWPojlyqUKAYyx1rsUehwqBg2hEZ56epYkhoRCC0HxrosAyeC",
+	"7NTJY0VkYyYUC4MxFbG0xziX5iLfVV+5i15TfJXJVgC/pNK3LFgkm2tnASlg5XHflGlPRJ4dOuo81Sz1",
+	"G54XEHdJh9EtflE7taNZOwIvgjQh/i4mUtSxJPvCSEJVo6aTlvpSmO3tOeGGFjHodnYF0ANtVnuD7FQL",
+	"6Kk5r1+ZvjXcTrVGYXf9HKj9N6C4n2L6mAgi1b6vQenZC+kuv7rog/dVe8bq7HfQCZYBzkXMM/YZfIvF",
+	"4Ngk0RWXFJavqdz8tg2AsNroSII2jmuimLaYR8VzYV6P+S5PM5YmhGWq+GUYcyxCo46NchIj10ngUWkS",
+	"ZI90YJ7l8Y3FWI2XDAAnF6WCPJgLlnb6SmrcW7bY2Nrx2C1o4REJBXHYiAjkbppGmQmZRqqKdVbaXOU+",
+	"4RD7TUaulmGx6tCkqhQ9P2A1kARFLi3IdqctRRfalBZkY6sX1HszUs6A4jg/3AfX05E6Vhb5ayOSOLxN",
+	"11EwWzK8I0YOMuIdxtBjKUEoHohlZcwW+fUDA6AYzrMYF0W8pVw6T0vvYvtVj44qBQP/3ayMZuRww/jE",
+	"xmjToG1D1q7dOaOkQDCC+a8hI4QdmB+Iy3Jp5iANyndU2gZkdiNqQ2EKdlQZp1vrDgxtj6ThinE2mtwF",
+	"nIM0vaeYQ/LYiIKWC9Lq1t7lQJYBYSTEwsAhCn3F8DHTdzh52wi6phvlynRrlCbR0weGv5zMMQwwnl4L",
+	"aTKQtmO0oGcKCp6itQsVR4tRGztGMJW45hm26OIQZGvZnrcVjoK9a+yxL7cGRzyJffuiPLy7/BHeXXcH",
+	"mpQ3V9aNH38Qc7aieYjykSmShbn+DtAMgpiPSLes/3SkIWtO1R3T79iyPdpGdgb7HJfgqBaiP5kLNIWe",
+	"tMeBXDyACwwECyOVon0UJFRGt4ql79XjWFNHmXdzRy2YHM0RQJDeQchcLvZgVuAV809w2I1Q+n2wXgFi",
+	"kylLjkqLrTJ9c61YtowjSsx6/hXj+JtsB4kLrFIQkUTYZqvDKr2Xmt/iOUm7CPyYXOT/P9/Y88yf6oIN",
+	"yPJ1+b2DU3oHKRHNcDXzpoAEIhEdIATF2Qv70HabW6tUdxWjbqTJxrPvY8Ik2/Ix2YOWtLlnKyFSInI0",
+	"PaNbKRdzkR5chXeLBg4hfUkwjpH25vv9ZNrYtu9aAbH+gojItchq5ldb00MzugmawdrxvIyg87OdaMA3",
+	"JhZ3FfBMP2DySSMpHRermfjFhsExg3nGXBgQWcLQQmzLaCjIG18oI2QjCu6a69c2rg2cFUA34UsYTEK3",
+	"SSpcE6oIteZ9ZdQs0zFKa1YxzwXiuYGygZQazFK/49tt274rLRm9a8vuPE0YpxzOr7U8vIlTiVog4eBK",
+	"+retEalpV16EbCI/aSlCH3oGKA/RAyUrqq3xvCiXo8iaYh12ieVIhfNiezWdYxQ0y0rLaNTY2WobjNPF",
+	"oj7tpNOUQ2OX8mAhdCV+tYImUEwpevuSVDwc6SNvPctXdFVgIT6mo8K6FXAMPWzZQocq59dKx9M8hQAQ",
+	"wyTMnw3fHqT+LsVip1pejbyldD1IzvA0DBoqFy31RM0PMczYS02oZmVy88zSudhpguj/gYIa5cbDbWEt",
+	"9Wy4TYuOEOPVUYVJkxHkNIBNVbKNuG8pVqppt7HuEZTXbukAQwKk+pQR643Pd3kqfndWk6BtiM5jUCWK",
+	"xHwn0uLme1hQSJyVO1fcYktPxT3qi0DY5eNbPTSLWe7ywtLRViS4LX3mlNlDvC+9pEtBjsjQbb2aT0vj",
+	"ERrDUVJ8lUeHRWvV8dN7pofmFrWidco71WXOtbrAnIEeR9x7N4CrtubzsC3TvPBQVSdgREt4PKx0OSxw",
+	"OJyegrvqbWGUCDGgqHFhNC2rGx98gI9SbLCswXsF4pNefsj1YwoZ3zobXZWOy3iUcKyKajcmNhlJv6hr",
+	"7lxL07yNuHutMgPGP8oKYyMRhn3Rvm/oaO/4PdbkUphWXB6FPUz/5HqtLQGX9621nx7h8oZPjwylDxm7",
+	"BnzeDJLqyPZ9GUbnxW0Px4F0BCUPiSGuneGAY7kZnIdUHEt3neVhxXpbatB2Gdtv13Q7FKIfqubZeDIw",
+	"Dqw51GCxcYc2yYTLRcZKLBKa8p0iFCJVbLWWzTWhRLKFpiCAQzLNhufg36cP5G+UGPrYJq7i6wo/nrOD",
+	"yFNCARD+7yB6bmxE/4Y+vCZW8xV5gRpPDsTCgKIiAsAafLXWCdlSpSAUHRrv6aHEm7cBu1iP4DWhOcFt",
+	"S4jaLda48jmYSSQYSHKWkP1aKEYU/xOsLhwC7lIN6H2Il5pYpQPsoyzXkpG/ObfCtduXv6OSxkv/PmHp",
+	"imFE6txaZsxf/2Wv8zPlNhg1FUyGdkVRsGyHMjvjnwqrHQp1EwKzD/gwm5Gt0CIaeqSe4ILDYyELPHVg",
+	"kbqsjhQ29FmG/DiUiw19iJ74hufRbWU7Ss2Q6RmiCSebOcK7LgkqIZtREg2LEgYOOTXqR6u/3oOYaxfW",
+	"a9bMnNBanbujCxGXNpymFrumMmVKw6V6phwaE/T/TCFkDyiTj67lhPHdXLdUmuJp1HKwfnsJJR1ITKxu",
+	"mlf3aJ93hoIO7E65562xUotmGCrTBMXaLGADvApqzbdhV8afImctMRYp2+o1gQaleRPoCIIdsSDYI4Mt",
+	"3CJw3/zj8xLx22tDFwYH3Ca3nBhdwrssxysUpg+HOl0vrwOBUQiXYYtk2sdPrdEd3Vpk2guePgsGT7ci",
+	"dih6j14tqN8O/8EgGZcVZv7eQxGOU3kZtW4LxqsqhrJnUeH3TP22jZr9Gr3rXruLYLv+u2q2Hq9q661r",
+	"zVEUNn7NVlJuJsJd9gUYexKlD6s0e5xs6fmuA4aJYspG7BGSQBn9MNjPyx6wn545KyE1S4tY5E4IIbh9",
+	"VcUjHnVoOusBpSoqd1T3Yy32RbYCVAxR1fqZsyBRFUYNP0Nh1p9t4XFbey2mn3s1G3uVfDaHkcMO/xT3",
+	"zYsUsNRalhpZQ+6v0zDcxUeCj2ZzjwMBv+WrDW2DCXFYmBGWTIuOGYNKaEY8Co8QPuzG0HQrOhJn8EPO",
+	"SCZWoCwpds8kzTDZB2Vu4L7u70bUVK/x5wKY0IUqzlnG2T1Lrff3n4LnCh/UFsnNz2SY9Oc/rLnu+Syo",
+	"zhcohqcpWWvOYnV84ta3XTvqaX2wjBd9In8jzwV6rWSoqp7kpYs+pL7TTbV5O7Z06KWgmLafGLXZiPkU",
+	"1NwNos7Ui5Cha6D7ADOHodPzBIv+VvWAAYuK44CbhNJxOLuwLcfh7N6ahoVfrkniQeF53lExqa1mk4Mj",
+	"6bbYw5DlAK7yC3zcsxXwYo1/t0HN8XuB8jnshV8UoWmLDyeollUa5i6jEpExMKi68YAcHaDV1ILMz4HQ",
+	"nNGwOKmB9SpkTJqDS3FwlsXjC5qXFaCjmrvCeFGN1/zIGuAWrrCohYuuMLOsEOt8RC2NjhAi3Nt6eY04",
+	"duHT+ZFsw1o9AsqlNYiAsGGj2p4pktGcAc6FK5uIid2gdFp5sqZ0HhZZC37RTubqGoWVlWCKWNtlnuL/",
+	"tae2FIBMXY7v7hcTuyg/iPFWtg9bq+PoVRleW3jncM1JntsK97BLhGqXFSaDtSe16F+YXzIwCuIJH3eA",
+	"Zxj6/BSfOloSd+xkcl24iLEd5NgyxrclxOQAGREgf/0oCDATW2P256PsCmhTOLkk7OIBakp6vOY5LD3e",
+	"VzttdICFR8aVRamPRazRscojdnDDFkKmT4vjizEIQWOmUMxyQZgNxHfwPIFAPaWLMODHJuuVFvC2wJeW",
+	"EJUwwGuwiBiNC94oAvceu6Y27Nm4ROlizoPSpV0AcWRkDkqHCRo27cW0J6uYgpI/PSc8DyMNeR6QYOh7",
+	"d9W/x+58O46yyw0YEnXSFm/fer6tYLz3NNux/rfOO3r8wvUZVZsVq5L7fF2zzVZU3AHSRgMUkd026MkP",
+	"rwrGttGWkLCj8ZRbUZOLXQwCRNYqG/t4x1bDq342JXNmnsuEPJ9CDRXWHxxWhzN2O+tZIaktoevrxTgD",
+	"R81R1/aOW2NNC+G3q0elMSO4TVivB93zSvMN1RZvYylkbNmVoGcS5TkjsxCaVYLyK9kUIah18ylPr+3n",
+	"45RLBlU0xorrHbVG2sC5BmvXVEp7WZaVEJGl0Y9TXYLNMu4q4GD9s+nVq0lkXu5RyVlF0aoYlbU9VnMg",
+	"m6oj95b43u0w3VG5HlyveagcfS2wBp+ctchSsqbZ0j0+bvDB5muLMZ4V6id6NQsLItJP1G00F3ilA8oj",
+	"xN2A3AUhPW8lTTN2eP6JSXm4Jl5NTPBLo3+FrijPEb/byVA2+R5ESaNyYspcmmYsWNtvwVqwAweW0vIi",
+	"5HoYnx214gzojtHyIO5jISLoqv+pDyTN2xIKACNiIQsibmaRnxUIwrPSdff9gFaun0hRspEZ4BQCy+8L",
+	"ea2MwYRdcSJoKZfHwdovcI5Hqhuf4KkYWntID7CUha5U6d83vxOUSn0Q6GA+IMRXhBICRb7y8aMxGk08",
+	"JKSIfxiEdlwEg83FgwsD+xyvng55rV3gW+xUIcYqsAULKZQK7QEREqIOowdwMHM1QC8IG7ZxMhDox/M6",
+	"1N1kGJqZ1bAt4i2tsG1cpjtxS0VuclHWREvXx9kR8ePWIn9M6TdoLK67dnWkv5bnkQ0fItsdjnH+umpY",
+	"aCjmeZC5LTKxS+Pho8DuC5jSoUzq029QZo5K6Zv+K1aXRPZrYV5qnhccJ8oljzbTmDwkFrtYQ/Y8IHfY",
+	"6OI5zdPXZMn2TBZ5zW5NXEE0rlXkdRXLJ2LohpdU9HsqPiyXimll2RE7hvIKirNd2I2tH2eIHvFuHpku",
+	"EOPjcdGzVDLqvwqYjak8APzQmzCnIT20KM3qgps5BlFbzFPlREjVfXw+Pu5VfxxtfOxSccnbEdsdwD56",
+	"dgqJvaVeQXsZuJhYpyh/mTunnOnbNZWsZ/oOrRjjMeHCsDx1gnjOtAvm1zzvjmCOACfespxm+tBDCOj5",
+	"55vXRfD8TpOFUEbJtrsNkQ89pRj76kyeJvDB85t2V+02jSDEDcBVhoVF3Bq5kMqUpOyeY+mFSoYCSHoP",
+	"4FQ72DAhQysJUf/amfO1/ie1FjakAj7gTT8eCkw9mzKLKHJJ21+EAf3U1XKcneu9yQbrmpt9wIBlocvX",
+	"E6bsSQSZKdtsRXsxYyxT8h7ce5EPCuTz/5KHow+XVAIOC5PupLx7t5QCHA0Ygp0TwF4u4K8i3+clo4pX",
+	"M7Y9BWItspTnq09ie7PdtANikSUA1NonKTCq4RJiq7bclcYXuywld4xtYb55rQKIL63kqfpRis07HgIk",
+	"cHvEc4hYdfWXbZmV5kTKFBo3opBlmtCcLu5gP1uns2H6pJPBk3pNcraimt8bDrfmhsnqo+f3c3yp5WS0",
+	"pQsW3RTVnDg3GtXrQqNtVsOkbYnrzSorQwWlgp6LcVqv8ePKQG8tMn/t0jf4Zqa53qWNx7a7YkwtX2cS",
+	"rB7ez2xagMBDJWgWGaPSGdGCNnKbWOMyy1zZvRhBwNFrMPJ9EmSKkYLPNgiYunmhiFi6zLjFXQszLKfT",
+	"B5PuiL84QUsZTY6p2WbLJNW7mnw16z7zC1+ceH42CUZ/lEw4io4umnTUm/nlHsaSHMLXR25CMUN7IVM0",
+	"pFSiFqJg4Np8N0EsAGjbY9bY5VyrMUx1iFEDPkOjBpOb+MgBGCjA7T6J3WJdQPNXt6KFC+q/xNaRjP48",
+	"huGCG8oZRv40zcMks5P5RxtLWyso4Er2DapaFEQPGZYetrU17YquIlBkPmLA8XAQmRIJK4iqxFVhqdgj",
+	"NAd70O2B+gHH2cFXvZ2yaUunlKiQiNr6uUOFDEREAPfPxOLuWYF8uhZ7lhLnaUD03igPw3KXtRRHXVdR",
+	"/nzAPhUWtgoz9jajOVSLtnGzEfPI2/AxHnT8lXc0HYyO2Z+kH9ESEIAhks1ApJ2sFokDNMK9q6UDNNbv",
+	"0c9HbgAgrNLXaaMLc/B35cFwm+adKUn/mIvzW851iLRLvJfCDRdI43QQfJmgARSi0IMB4x33YPyjfPQC",
+	"VeYsfPjaAYqDK56nrwvQRaMMUL1YsxQxhZuy5FIzGfUQKfSl20iTqNZFfEH8J2Wx/tgvANOLxY+wonpI",
+	"a4fsFNUaUUqHtN/HNwao+iYVFAj2DvWsxa3r6jsGHzWAefSvBPB1M4iX0gyUhBS02Wo1pBRtRxRNhLEb",
+	"oog7pDY3/6RcpO24h5Wgk3f8vbehQ66pxY/6GgzrvGcDCGdDixqZce0Z0/Gtce3x7bGAbGzrInZowCfN",
+	"1Nsogb4Vm6wQ+MJBBv0FNMpcpy6cMifeYZ9RWUe3Nsf/mKyjQHiMuBtwMvAGHAOfTfMwBGEOBfxCv4QZ",
+	"S2grXZXB/BDpRF7XntUBPuTuoBCXx4yMtcSbs3e3fFoqNF4eQ+WBs8zcXU2vCrO9fIl7a90rWt768uFw",
+	"z1Nxdv6LGNKBfl8zy2daxPq41K2FyDWNYBHlF5CR+MEivMV9UiKTxLXf+paoyBQ0G+sX19pItu8HTsp8",
+	"41X7PiJzy++hMgd/xd6ReKKnxIBAJ6+WZxB1kyytHHeVfud5KvZtboqMLfX3bNUSt6e0pHy11oSuEeu/",
+	"aRAorNXWJ4GgTm0WfLbU71tgbrzvwbdoLY17mH5kfAFb+t7MgN0Se7MVP5Yx62t6BM0Hdstim5drjoke",
+	"tpMa9NGecv1/YnQZ4oJvkaifqdLvYE+lujEPhGpblcD/jqxpdm9rsQ45Aog9it2dRq400qK3x16H/vFW",
+	"KKm6x439c3sTZMKwsmPDIY4KcYi2ZrfE61mYPGttjzSx13yo06orqfQdtl7cATEF3d5VazTAxQVcsxC9",
+	"tBTNdX/MaA6oFkZyT4hkizuRE64TInf4X/Ag1rN2xgQ3uQCRAlc4hKS68uxkl5teCSVGWMSMa4DV33PF",
+	"EhdbQiaGw03HBEpbEialkEZLp9ttxhcgYrzYSjHP2OY//ml0E8jjXbAccz55ynLNl5BhP3r/yycnmuI/",
+	"ytSN0c+Oj3sJddej6XgynoC4tmU53fLR9ehsPBmfjdAdAfT4gm75i/vpC3PfMdsNY6gE+CC4yH9JR9ej",
+	"d1zpt1S5V2krctt6NplA9LTItcuK9Jb2T+ulw8Pugh3vRDtjkt/bLNHg2VfP/BPAgrlP0DLh3B3hgYoV",
+	"vfiIZwH0qBxi9+hnsSdLeN2RIJCMWAqx6eYuFLmWXHpDvyaY1OcAFvErqdxX7g/PFNAQDOqOo6wA1noe",
+	"32GTRx5IlHkRhgpYwxt7/ybLiJ3647f9kwutVQnGnQBQf0Lm4sH8B0HfwNJNNywlaiusFa26iS++wH+/",
+	"vigrtrXTuGnyiW22mZXLt1RSuFhqdP3HF4iRRNmpuImOVZXsS8sdS7wt7ubZXz9/ixOEhcWc4A2jqa0y",
+	"CuoIVAbhG4YnkLM94akNfXj8CcOsVKUM43aniQDAR7q1uK0IMGuV5JazLXIgg0f7NqP5ncPR+09wpBFQ",
+	"li18z+FcPvJg3lhgRnjtnXW5chiJedhSSffEmsTcwcCH3bfse2mzMp6e7j0ExQji/1QgH56Ge0Ff5HmZ",
+	"R6lKYEPgXFiYcjfHRCXL5koQPRe6GNjgF4s1wzS9rfWJVvf5O/OzI3lDyEzptyI9nOC1Dsq1w2BYW2AL",
+	"rB/TkJXZjDXLSS6KhHiO72T6uoLLWiZ4FeJXBMxBRwHIsmsIFs2gm3rnKBSfX/aifOWMr9ZzsXPwjn3R",
+	"H4VgVm9aT8BRAmnEBtXs6aG4ksFMnn/tuEvr7Oo4F5obwdVQothpK9QsOTy5VBmlL2OA51K4nFJJVyvW",
+	"VtTPZh23hwlb5JcVIzwna5qnCbKdKRTbLM6jLJFZKijnfeHPkdlyiKXhBwT0EAXqOGGimL7sown09/mb",
+	"AjYfvvDghYs/8M2WSU6zgF4YzKIOq0fVp+zrU79PwH3aOCzKvYXC+iguC05RByMM7BKCh+xRJhjjPcfY",
+	"eeC4PCc0y15blc98lQtN9kLevQbonPK+IhUyqjjGzgI8dJAVswdnVgs+eT/Az8WjF5I//rVjEOdkBRCe",
+	"dkofUS+fjxHtQfZ1Y/Y9WnIJvxi4gCjNbckzdgK6wN1GTDTTJXkOsMLwbySWVCx2G6ARh4QJP+KT7X4M",
+	"nbZnRA2+vL9suo67nlSfHYiihwJw06X4hagilQest11ud997gufZ9vhr9qBfbDPKa4dYZzMn5x9PILr9",
+	"7kw4VoHQJxTlPu60L8IBhwGi8sdJSFmLYUOEJLnIWYh+vsB/v+LxZQz9HVUSuoGiV6X0Vtnq8+b79BOA",
+	"MzjL3MkkWHrHiuviA3UXkbEw0mtrXlNoSwOBwcgKeUoUvQcZQWNyPplD8XmI96KojgYZ5k9Mt6z9dM+U",
+	"T11Pq0t9yFm5h5XzqbGGUOdlEyQfw9A/J6PtLrBtH3f631bgPw4grMQG+/eQbbqJ5o0yBM/SE9DM+9ar",
+	"9ze7J2Tyd0B3pvem4WJN81XhTXNNtOOJktH0NQGdwV5BSAQpgPZNG03vWO1md3CvF5UaFicm5Fumf/Rq",
+	"LHwDYu6syFHPDynaHkeOAf79nsq7E9GNvPPEYfNOudkm+CbprkO1hBNhvfmHa/ktJAF/xFgzTrGUx28q",
+	"+m6UhoK5dm/NjYHL3oToewRj906mAB1sPYefLJLJN5LEwoiG4c3HyZ/ShiaW2Kk1ppU2M2tGQ/BEa1qr",
+	"kDh8FqeiuR39RhpaWRnk/4MKGux1WD+DojQt6pn7c0EQgbOOU9DK6/OfWD2KvZTfQjvC+3mscoRH98X8",
+	"J0I1ssVC/mLNCAj1GytG4ZWfWMRFsmrn7SfSitz+PUIpWlke2qETFTv25FKkV/Kq2yy9soHNfa9DQ/Ys",
+	"a+vUqlz9hfpQG7GcXh1q3re/2Q3p0oZck5NqQz67ihObzTadXGpupb/H0FwCJdrSN3EYwK0U6jppo9UA",
+	"sp63R8fD6/2l2gGQ6CmVg4LB+cQnxW7bQ23Y5FsIIjBUjBBi53QC2RE6wlBcdNlBJFYjiAr36cUX+G+M",
+	"VAEriRUrTihHmHEJ3dPDa1u+AVcFooKTIZS29a97w1dWxTLa1JM+X2jnc+r1fsx7GkFK3/YR8wZ92gdM",
+	"SPcy2SN/XVjqJmRD75gCG03Pm2TIpELlXkmBVnbwzrb5FvwAx7q1a4/gC3ZyhOcEwYQfv9+2y4L5pvTg",
+	"GHBz56JCabDHb2RaZ5ryllJPEJlnWF8ZfS8tskGCsfiALWM2O1+xTcFGMEvinmWZUTyoNLr2HUuJFqIa",
+	"LnP2Mlh0W9kF9Z/8E0Y42Gn81WLvxwzMwkHJYr8W2WlDHG4waN1FsYfL9S4kY3lipY6AodeReirpEk8m",
+	"TOvfm999bnF6Jv9WcrZ8UrNJPVlpGO22Zp2Knc4sbFcnVqdt9jUZ7deH/jRJm2xq2hYXrRwsRmyGQ3ta",
+	"gRnpJoFgGSCy0rhRCQx+PLn/tkXFTTJWDLGhKTMSHpSYRXNOASuCFe/ucrFXCUbELbnWaF1RRGVCJ0Vx",
+	"U15UlqYHRcyOh+4IJL7/aHNXwtfkvWvy1mbhP8lFwZjtb8vbvEGbVOAwB+x+4qGfKhj8DWJXWAcLHDmc",
+	"tHO5wOD2iAEbGysqGy6LB2zOG+suQvHI0NEWiePhY4VkpH/joNkhjCz8dH5LT3oIwD4AOwQ0FUmVtRqh",
+	"lhypjmKTH206/1FssuNCFPwF7wNaeA0xArURunEgQ3gGz5RLrzjFnUF5EEHi4WgTMpdit1prZ/+CcH20",
+	"y7s8ODNBi7yZezMzcsVK1Hwq7up8wf/52qpn/MS0JyQ/EXsqqDt4HFnxiD96X8uuhtlr8Lsek/SjlYnY",
+	"Lfp270b7wfhq9PnkqmNEPxNygDRenGBj6FtbdrSwxpE503vG8hIyCbI+QSs/hZ5/iwZoJIKGeg8JpzQ/",
+	"WB1tszNPFcK8VhR9wA7uuoMv1Jox3XUTb6HBSRl4mT7XImgX4EkBADg/RHsUDyQk9nkYpB+rULlKiTZ4",
+	"FnMVxD7HwsuWHVKyXUuqGHzjAybFgv6FIPtR4456thzwoK3P9tt2SCnJBduwvL/iDUKt7MHsDkPElF9a",
+	"iw2L3V0tSCqwAJnFhsvZgyYWHbC5pd0Xli40X7CYnR6qvG0zmsep7y0AkLFFlbpOo5C1YDbeQMmoSKyE",
+	"zY+qbmpv8gmlFuQep3slrUmCK7KVHKpePi9AFRPig1M60cMi2TEN+PuIKfiIpzYJB+mgFSoYL3+kOepz",
+	"F1OOcgMiqT6xIxAftIFMbuhV85yEJ6zs5wUKRwcHl55Gt/Ck1VQYuGGVI/lP6ne0F7Hd89jILQVfuSf5",
+	"HC3melcCzZ4vXAHMdkUbbZo/uHZDBWH2QDdbrDhgkVFGmuU5BxgVeoCoC5tiCkdclma4no7PXk1fmmdS",
+	"2cv6RwGfNZuUn2P5x+lZ/Usj1qu1ADzur7E+NbfQAjPmZMK5vxO2guFk/HIyfTk1BGYLegB6y8uzqytX",
+	"y3AyfjW7OrtIRplY3dqiIc8n49nVdGarGk7G56/OZ5eDV2gRo1rIn9pfT5X250QUix3AHrZsocGpQdZG",
+	"1i4thX5JZqptKSdF6NzmuBLKNxWR25LyMnO1ELoI+cfM1nM/mozBYuVRsYPOeQBiPIyun0+n4wsA2J4C",
+	"oiIzdDN7Zf4X4xMduPt0NpkUlf4fRtfPZ/D9dDI+/xp9nLigJyVXumUPo+vZeHb58iIZYU0NeNxwadNX",
+	"48lsavGnr6fjyaVZbG09laID0/HZ7PyVX48E3d48R/gS+0+oB4IITOYAl1Ta7X5bIF5Nx+eXr2b411/N",
+	"Q24Gw3/e8tQ2mo2n0/PLZKSgHhdW8gfo012+AAQmljHEgQFgq+nZeHbxKhmtGU15voK/Pb8Yz6aX3mli",
+	"aSVXf2M2nr08n5bVLkYWjvuTgElNxudXV+dXA8/0G11QsMbAVqBai/qvrbm0EBDgu89JUf7FCIjU3E5w",
+	"geOfqesBCtzAB8ErKoTeC3nXe0ldu0dcU3pPeUaBuKbjl8ko5Uoj9Z2DE/UWT/J8fAnHZghhOp7h/ztO",
+	"bOjYHON3Ijcfw0leXsQfo13Gk15OtlyC4AMlehEGOGcshYs5vpicn5tnUXMBlbnOJ7PzZKQyKBs9GU+u",
+	"Ll5OLgev55u9HAwd5MXjsWJamReDNt0GlsJc6FwXdR0VZertOHg0viue8IuLZATeLojBYyz9DiVbkPrg",
+	"TSgL3djSEObtVkwXnWH6QFGL+CwZqT1j29H1zD4Pr5LRnudvDTONfxnMOr+BGPMGhJTp7OwSqsHn7x1e",
+	"x8V4Onl5hn+8cWubXYwvzqbJaHs1KRq+NPdzezUpGp2ZHYBhUuuOGbTob0afgux5XuRB7PLUUGtunZ+o",
+	"QBelC7iGqCAVpFpBs16qNW0eJ32bdheuoO+I529uAPWxAFg5a9ZkMtxit1gwpaDYujnp+KMQNHtS+gNd",
+	"4Jf8E8gd50Y0AezEwoOH9OkaTMZXLyevpsnIOp2/ww15acQObPHFytxGlQDR+gKJd3R9OT5/dXll/pVy",
+	"+PdX/OUtaiPTl+OLGvFPx1PX3DWauT8UjSbm8dleTWwLQ/b+vZiNZ8WJ/Cjk5WR0/Wp8fnV5NugIvtFt",
+	"gDUAyVt6QmmCEkPc7aS/pnnKF3TbR/4/u3aPuALmHjKlXVHvqWFDVV7+Mp663YS+FYc9v3xp3u4l5dLJ",
+	"xxWCm42vLs6SkcbizFj5Ev/xdnR9MXhZ31D4NEsiki4Ylv7cC7LL2T3LyTajByaDZFOi+HcRzTuHF378",
+	"W2+nYHijZGqXaTRDUHjY5/Bu70X+ZnR9Bf/zFt5s+H0Kv8/c7xfu93Oww8S66swCnpTE3E6aRa0oz5V+",
+	"c88kQEFNxq9m54ZjWrY4fnn28rywOsyuroxwacRODEc0DPbV1Rksv9HT+WTy6qI0akyml68uprav55Px",
+	"5ezs/Mzv7Ln5ZHZ2Hu7t7OVs9tLr7eLqbPrK9TYdT68mF7XOLl5eXFwN3vlvdAtwMM8GYsmO7EVOxBKt",
+	"gOCJtLZBI1WonQSH5IFQyUJ3RHYG0OANucE4i1PJwi8fz4DMjL4VT529ujJkZPjoRyeHT8eTy+mg2X57",
+	"cROYJehBDt1sSawiEaIDthCoi/TQgmv3KOMYwiF7xrDZePZ1kMYt2RbVgD9qWrxhodbgMkUD05n5WzlK",
+	"rf1l2R5I82F0Xf3g86PUe7dfTyzjKnZT6O+Tq1dXCfzt1unw0zPQp8zffi83R635Ujuz4nR8/vKislH4",
+	"e9nvq4sr+7ei38n52dmrV/avv5fbOHh7vp21AEtcW3InWkCq0VzoNVGLtRCZSkDCsDXaHZmFbowXNNB5",
+	"Y1y7R9wYq405SPmkFDnO47fazuNJKXHDmHZVa9iDUQnhjruCAuodo2anZt6f3oviL5pvjI6LguuWSp0z",
+	"6T6Zln/BLwwBU21/ncA/8IeJK4aH3MEib6A89sdZMvkMMtcf02T2Gbw/qOmNrv/4bJhDvfnUNp8lk5jm",
+	"M9t8kkwbzT8PPquYa/G6EASoZJbXsxTlhMmJnhQzgo0Mh5rwKGuR/VpsEgJ7DeHcUCAwcFWwxmTPPbmF",
+	"Ro+4JIVp7I8voz3PcyaBFr6MNlTeKYgJoPIOy62436cAwNFumAMzMH6N9ZZcH0VlKgT7kWQNOH97ISHp",
+	"Bo6+YdGboKHO6JTDLXWwP096ec3yYdMS+F/1Dqq4zJKCyCdweQSUDXIB0FYk+mOanHn7Ohm2rG+iQgIV",
+	"YuAsmOKgoBME9jrKCZEuX9nguS7ShUaPdBdah/UaMq3qjur47TRTeVIqcXre9MKIGVbPu5y8vDByAO7W",
+	"ZHx1fnE+cNLf0JigwEdegZZFfmk2H9gcBByiVzlEFdpah7rJwtqQHuOf4s5rPBu/Ogfh7Gp8ZTQPrDvj",
+	"lZtpBE745JOMlA0L+DKiCyngWR5fJSOaCfM4TccX8YwIl/XENIYO0cuLixmCp07Gl+eXl4bgzOhK33ir",
+	"O79MRriOyXhydfbqDNyuwMdcfcou5/DVq4pz2Gxw3TnsRrHOYSg1ZAsdgUo7eXl2Np0O3MFvRPDf2dI1",
+	"QO1IuDa/oLwGyH9ChM42W9FL59DoMW4Hz+sfoGQs6T+bxe+vmdDTexU+lhXuzi7Gl2dXZu4bpn7J7Rta",
+	"DVyASIUfpdi8A5o6H5+dXYJhQZd/fD5BJ0ERNDAZvzq7Oiv3oBo+UPfETMcvX51Ph+3TtzX9W8M/UqN5",
+	"dw8lnBOmyC/LLJekSHXeOssvtXEFBCkzQLK2UFkPzf7uypkdz5t7ObAt3jWdji+L+JNGEJD5KZ731mqV",
+	"PY2t1xYDfH41vpwa2vML9s3Ox9PZZaXKHpBsWRDPfVWpeec+q5e1m52NX5mHzVaum/i146ZX45dnVwO3",
+	"5htKEWX5UPRiZRaP3mY5QraYn5ulBTHLRAcG4OZvs0ONgq3zoCPg+Ma2iYI1dPUSBoGFJCGcAkzETOmh",
+	"BczclnTzkk2o1kyalv/jv//39Mv51+fmPzP3n/8yCoADhAbOaOe4Wpxg1FDHtC3S/J+YC+DizO0/F+o+",
+	"GGD+hClajhIgWJk96BdmDn3IhqHyDdBNQkSWVoCNThHT6cVpJhbqq5C4DTfPsgSTe7ZMcpFCSZL/7fbD",
+	"r+bH727/Ub0du55Y/JvdN4JEudkNwUMx0zolGArE4olVHYmqtlMvvshdd3YnFh94OvLcteZ1yt1pkjrl",
+	"ztVY8pJeMXllD7VtGOTAztmKHpH6KXd9eZ9uB588sTwulwO5978jwsqT08KHLTNcRO5yPzO6iLYiPC1A",
+	"J6DyA7vnC1ZmjXJF9pJrzXIyZ0sBMawOfIDd1wuHlNfrBfyohmOme7QVFFLfpOkP9zbHrLPiCJDLtbco",
+	"hM4gtgqTZrbOUuKvFcUgKPEUlhowiSPw+lWAhSPLkpwOj/N+UHrfD/c2uS8ejtnPmuqcWCAlFqOeHQ0m",
+	"LhW/Ad4vtix3Rc88CrMa0S5HGAyFdWNCBf/7K18dV50Bkk7dpzGJVh8kX/GjM6zqQJN4uP8GnOoWyL8t",
+	"1xITtMB0rNeGDyVhSMFPNuiC3LHtSZIzU5touaZbS0G4ZYRmEop8atAyLCSdve1tfEtpyejGkw5CwOCG",
+	"NjdMKbpiCfmfa5Zl4n8miLWzFnuyofnBzQHHNstVgiypfA1posiKaI758TYMwUwW+ZMhdnAljUdJvWQE",
+	"zC9KQgHRF6bxvFzVQBnYfngiodewgTTFvCWKQkqRUYs//E0xec/kc2UuPm7h3xNANFLACOyuQvzD0XKL",
+	"d/J+anSr+HxbpjV/A7jz1tzrJuqDm9eJkiznIj2EAUbdNr34Yv+vU36+LZTrpwNkxiFu2ELItKP+Hvx6",
+	"AoG6qLMHQMs2B7AILlN3tgwJ12Qj7lla2udc+iWZszUHuJzhdGsH75G5/V0/PdhKQZbfGHjbH/bboZba",
+	"HW8Am1Quxb1Y0Pkuoxgb1nYZ/lG2esJ98kZpy8h2LfjJKpaAo98GqpsHbi32ORjxGKRsc6wbf1+bGnJ4",
+	"JPydzEbXoxeGJ/8/AQAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -162,6 +162,9 @@ func (h handlers) PutRun(ctx context.Context, r PutRunRequestObject) (PutRunResp
 
 func (h handlers) AddEvents(ctx context.Context, r AddEventsRequestObject) (AddEventsResponseObject, error) {
 	out, err := h.club.AddEvents(ctx, r.Run, r.Body.Lesson, r.Body.Events)
+	if err == nil && !value(r.Params.State, true) {
+		return AddEvents204Response{}, nil
+	}
 	return AddEvents200JSONResponse(out), err
 }
 

@@ -50,14 +50,23 @@ func New(c *club.Club, o Options) (http.Handler, error) {
 		middleware.RequestLoggerWithConfig(requestLog(o.Log)),
 		middleware.Recover(),
 		ourHosts(o.Hosts),
-		middleware.GzipWithConfig(middleware.GzipConfig{MinLength: 1024}),
+		middleware.GzipWithConfig(middleware.GzipConfig{
+			MinLength: 1024,
+			// The site is compressed when it is built; a stream says little at a time.
+			Skipper: func(c *echo.Context) bool {
+				return isStream(c.Request()) || !strings.HasPrefix(c.Request().URL.Path, "/api/")
+			},
+		}),
 		middleware.SecureWithConfig(middleware.SecureConfig{
 			ContentTypeNosniff: "nosniff",
 			XFrameOptions:      "DENY",
 			ReferrerPolicy:     "same-origin",
 		}),
 		echo.WrapMiddleware(http.NewCrossOriginProtection().Handler), // another site cannot write here
-		middleware.ContextTimeout(patience),
+		middleware.ContextTimeoutWithConfig(middleware.ContextTimeoutConfig{
+			Timeout: patience,
+			Skipper: func(c *echo.Context) bool { return isStream(c.Request()) },
+		}),
 		middleware.BodyLimit(bodyLimit),
 		echo.WrapMiddleware(fits),
 	)
@@ -109,7 +118,7 @@ func requestLog(log *slog.Logger) middleware.RequestLoggerConfig {
 			switch {
 			case v.Status >= http.StatusInternalServerError:
 				level = slog.LevelError
-			case v.Latency >= long:
+			case v.Latency >= long && !isStream(c.Request()):
 				level = slog.LevelWarn
 			}
 			fields := []slog.Attr{
@@ -136,26 +145,4 @@ func onError(c *echo.Context, err error) {
 		return
 	}
 	writeProblem(c.Response(), problem(err))
-}
-
-// serveSite answers with a file of the built site, or with its index so that
-// every address of a screen can be opened directly. Files whose names carry a
-// hash of their content may be kept for good.
-func serveSite(site fs.FS) http.HandlerFunc {
-	files := http.FileServerFS(site)
-	return func(w http.ResponseWriter, r *http.Request) {
-		name := strings.TrimPrefix(r.URL.Path, "/")
-		lasts := "no-cache"
-		if strings.HasPrefix(name, "_app/immutable/") {
-			lasts = "public, max-age=31536000, immutable"
-		}
-		w.Header().Set("Cache-Control", lasts)
-		info, err := fs.Stat(site, name)
-		isFile := name != "" && err == nil && !info.IsDir()
-		if !isFile && !strings.HasPrefix(name, "_app/") {
-			http.ServeFileFS(w, r, site, "index.html")
-			return
-		}
-		files.ServeHTTP(w, r)
-	}
 }

@@ -29,6 +29,8 @@ type Club struct {
 	// is known of their students.
 	planner plan.Planner
 	people  people
+	// following are the runs that go on.
+	following following
 }
 
 // New is the club in that file.

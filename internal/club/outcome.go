@@ -21,14 +21,13 @@ const clockOff = 36 * 60 * 60 * 1000
 func (c *Club) writeOutcome(
 	ctx context.Context,
 	q *gen.Queries,
-	row gen.Run,
-	l *lesson.Lesson,
-	events []run.Event,
+	id string,
+	f *followed,
 	state run.State,
 ) error {
-	started, minutes := slices.MinFunc(events, func(a, b run.Event) int { return int(a.At - b.At) }).At, 0.0
-	if off := started - row.StartedAt; off > clockOff || off < -clockOff {
-		started = row.StartedAt // the device's clock is wrong, not the day
+	started, minutes, was := f.first, 0.0, f.status
+	if off := started - f.startedAt; off > clockOff || off < -clockOff {
+		started = f.startedAt // the device's clock is wrong, not the day
 	}
 	for _, b := range state.Blocks {
 		minutes += float64(b.ElapsedMs) / 60000
@@ -40,12 +39,13 @@ func (c *Club) writeOutcome(
 			Status:    string(state.Status),
 			Minutes:   minutes,
 			Note:      state.Note,
-			ID:        row.ID,
+			ID:        id,
 		},
 	); err != nil {
 		return err
 	}
-	if state.Status != run.Finished && row.Status != string(run.Finished) {
+	f.startedAt, f.status = started, string(state.Status)
+	if state.Status != run.Finished && was != string(run.Finished) {
 		return nil
 	}
 	if err := q.EvidenceChanged(ctx); err != nil {
@@ -55,14 +55,14 @@ func (c *Club) writeOutcome(
 		q.DeleteResults, q.DeleteGamePlayers, q.DeleteGames, q.DeleteTags, q.DeleteAttended,
 		q.DeleteEngagements, q.DeleteEfforts,
 	} {
-		if err := forget(ctx, row.ID); err != nil {
+		if err := forget(ctx, id); err != nil {
 			return err
 		}
 	}
 	if state.Status != run.Finished { // its end was undone, or it was given up or taken away
 		return nil
 	}
-	w := writing{q, row.ID, started, l, &state}
+	w := writing{q, id, started, f.lesson, &state}
 	for _, keep := range []func(context.Context) error{
 		func(ctx context.Context) error { return c.writeResults(ctx, w) }, w.games, w.people,
 	} {

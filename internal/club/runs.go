@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"slices"
 
+	"hodometer/core/drill"
 	"hodometer/core/formation"
 	"hodometer/core/lesson"
 	"hodometer/core/plan"
@@ -22,6 +23,7 @@ type Run struct {
 	Lesson   *lesson.Lesson `json:"lesson"` // as it was when the run began
 	Students []Student      `json:"students"`
 	State    run.State      `json:"state"`
+	Events   []run.Event    `json:"events"` // what has happened so far
 	// Undoable are the kinds of event that can be taken back, Pairs the students
 	// of a script's partners 0 and 1, by their place.
 	Undoable []run.Kind `json:"undoable"`
@@ -33,6 +35,8 @@ type Run struct {
 	LastTime map[string][]plan.LastTime `json:"lastTime"`
 	Words    []string                   `json:"words"`
 	Trace    []Change                   `json:"trace"`
+	// Cards say by block what to put where, and what to mind.
+	Cards map[string]Card `json:"cards"`
 }
 
 // Origin is the lesson that a run is of, in the version that was opened.
@@ -147,12 +151,14 @@ func (c *Club) run(
 		Lesson:   l,
 		Students: []Student{},
 		State:    run.Fold(l, events),
+		Events:   append([]run.Event{}, events...),
 		Undoable: run.Undoable(),
 		Pairs:    lesson.Pairs(len(l.Students)),
 		Pairings: map[string][][][2][]string{},
 		LastTime: map[string][]plan.LastTime{},
 		Words:    []string{},
 		Trace:    trace(events),
+		Cards:    map[string]Card{},
 	}
 	for _, sid := range l.Students {
 		s, err := q.GetStudent(ctx, sid)
@@ -167,6 +173,9 @@ func (c *Club) run(
 	}
 	for i := range l.Blocks {
 		b := &l.Blocks[i]
+		if card, any := cardOf(b); any {
+			out.Cards[b.ID] = card
+		}
 		if p := formation.Pairings(l, b); p != nil {
 			out.Pairings[b.ID] = p
 		}
@@ -179,6 +188,25 @@ func (c *Club) run(
 		out.Words = append(out.Words, w.Word)
 	}
 	return out, err
+}
+
+// Card is what a coach wants to know before a block begins.
+type Card struct {
+	SetUp    []plan.Placement `json:"setUp"`
+	Bring    []string         `json:"bring"`
+	Cautions []drill.Caution  `json:"cautions"`
+}
+
+// cardOf a block; false where there is nothing to put out and nothing to mind.
+func cardOf(b *lesson.Block) (out Card, any bool) {
+	out = Card{SetUp: plan.SetUp(b), Bring: []string{}, Cautions: []drill.Caution{}}
+	if d := b.DrawnDrill(); d != nil {
+		out.Cautions = append(out.Cautions, d.AllCautions()...)
+		for _, item := range d.Kit {
+			out.Bring = append(out.Bring, item.String())
+		}
+	}
+	return out, len(out.SetUp)+len(out.Cautions)+len(out.Bring) > 0
 }
 
 // Change is a correction made after the lesson, with when.
@@ -241,24 +269,31 @@ func (c *Club) AddEvents(
 	of *Origin,
 	added []run.Event,
 ) (state run.State, err error) {
-	err = c.store.Write(ctx, func(q *gen.Queries) error {
-		if of != nil {
+	w := &c.following
+	w.mu.Lock()
+	defer w.mu.Unlock()
+	var fresh []run.Event
+	if err = c.store.Write(ctx, func(q *gen.Queries) error {
+		if _, known := w.runs[id]; !known && of != nil {
 			if err := c.begin(ctx, q, id, *of); err != nil {
 				return err
 			}
 		}
-		row, l, events, err := readRun(ctx, q, id)
+		f, err := c.follow(ctx, q, id)
 		if err != nil {
 			return err
 		}
 		var p units.Problems
 		for i, e := range added {
-			p.Under(fmt.Sprintf("events[%d]", i), valid(e, l, events, added))
+			p.Under(fmt.Sprintf("events[%d]", i), valid(e, f, added))
 		}
 		if err := p.Err(); err != nil {
 			return err
 		}
 		for _, e := range added {
+			if _, there := f.live.Has(e.ID); there {
+				continue
+			}
 			text, err := json.Marshal(e)
 			if err != nil {
 				return err
@@ -269,24 +304,36 @@ func (c *Club) AddEvents(
 			); err != nil {
 				return err
 			}
+			fresh = append(fresh, e)
 		}
-		events = append(events, added...)
-		state = run.Fold(l, events)
-		return c.writeOutcome(ctx, q, row, l, events, state)
-	})
-	return state, err
+		f.live.Add(fresh...)
+		f.earliest(fresh)
+		state = f.live.State()
+		return c.writeOutcome(ctx, q, id, f, state)
+	}); err != nil {
+		delete(w.runs, id) // what it holds may be more than what the file has
+		return state, err
+	}
+	if len(fresh) > 0 {
+		w.tell(id, fresh)
+	}
+	return state, nil
 }
 
 // valid lists what is wrong with an event, and with another as it amends it.
-func valid(e run.Event, l *lesson.Lesson, before, added []run.Event) units.Problems {
-	p := e.Validate(l)
+func valid(e run.Event, f *followed, added []run.Event) units.Problems {
+	p := e.Validate(f.lesson)
 	if e.Kind != run.Amend || len(p) > 0 {
 		return p
 	}
-	for _, o := range slices.Concat(before, added) {
+	what, ok := f.live.Has(e.Amends)
+	for _, o := range added {
 		if o.ID == e.Amends {
-			return o.Amended(e).Validate(l)
+			what, ok = o, true
 		}
+	}
+	if ok {
+		return what.Amended(e).Validate(f.lesson)
 	}
 	p.Add("amends", "nothing of that id happened in this run")
 	return p

@@ -10,6 +10,17 @@ import (
 	"strings"
 )
 
+const countEvents = `-- name: CountEvents :one
+select count(*) from events where run_id = ?
+`
+
+func (q *Queries) CountEvents(ctx context.Context, runID string) (int64, error) {
+	row := q.db.QueryRowContext(ctx, countEvents, runID)
+	var count int64
+	err := row.Scan(&count)
+	return count, err
+}
+
 const deleteAttended = `-- name: DeleteAttended :exec
 delete from attended where run_id = ?
 `

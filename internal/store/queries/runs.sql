@@ -107,3 +107,6 @@ from attended a join runs r on r.id = a.run_id
 left join engagements g on g.run_id = r.id and g.student_id = a.student_id
 left join efforts e on e.run_id = r.id and e.student_id = a.student_id
 where a.student_id = ? order by r.started_at desc limit 200;
+
+-- name: CountEvents :one
+select count(*) from events where run_id = ?;

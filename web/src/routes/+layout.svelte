@@ -2,11 +2,20 @@
   import '../app.css';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
+  import { onMount } from 'svelte';
+  import { sendNow } from '$lib/device/outbox';
+  import { tidy } from '$lib/device/packs';
   import { shortcuts, typing, views } from '$lib/shell/keys';
   import { settings } from '$lib/units/settings.svelte';
 
   let { children } = $props();
   let help: HTMLDialogElement;
+
+  // Whatever page is open sends what waits.
+  onMount(() => {
+    sendNow();
+    void tidy();
+  });
   const courtside = $derived(page.url.pathname.startsWith('/court/'));
 
   function key(e: KeyboardEvent) {
@@ -20,7 +29,8 @@
     path === '/' ? page.url.pathname === '/' : page.url.pathname.startsWith(path);
 </script>
 
-<svelte:window onkeydown={key} />
+<svelte:window onkeydown={key} ononline={sendNow} />
+<svelte:document onvisibilitychange={() => document.visibilityState === 'visible' && sendNow()} />
 
 {#if !courtside}
   <header class="border-b border-base-content">

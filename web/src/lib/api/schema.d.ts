@@ -347,6 +347,28 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/runs/{run}/stream": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: components["parameters"]["runId"];
+            };
+            cookie?: never;
+        };
+        /**
+         * What is added to a run, as it is added (server-sent events), a list of events each
+         * @description The first message, `hello`, says how many events there are so far; who knows another number reads the run again.
+         */
+        get: operations["streamRun"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/reckon/goal": {
         parameters: {
             query?: never;
@@ -2784,6 +2806,40 @@ export interface components {
             over: boolean;
             winner: number;
         };
+        /** @description a thing on court or a person's spot, measured from the lines */
+        Placement: {
+            label: string;
+            at: components["schemas"]["Point"];
+            offsets: components["schemas"]["Offsets"];
+        };
+        /** @description who is where now and next */
+        TurnState: {
+            n: number;
+            /** @description turns until everybody was everywhere */
+            round: number;
+            /** @enum {string} */
+            by: "balls" | "time" | "rallies" | "score";
+            balls: number;
+            of?: number;
+            /**
+             * Format: int64
+             * @description what the block's clock showed when it began
+             */
+            from: number;
+            /**
+             * Format: int64
+             * @description how long the plan gives it
+             */
+            ms?: number;
+            full?: boolean;
+            held?: boolean;
+            now: components["schemas"]["TurnPost"][];
+            next: components["schemas"]["TurnPost"][];
+        };
+        TurnPost: {
+            place: components["schemas"]["RotationPlace"];
+            students: string[];
+        };
         RunState: {
             /** @enum {string} */
             status: "ready" | "running" | "paused" | "finished" | "givenUp" | "removed";
@@ -2812,6 +2868,15 @@ export interface components {
                 };
             };
             absent?: string[];
+            /** @description who comes late and has not come yet */
+            expected?: string[];
+            /** @description who left early */
+            gone?: string[];
+            /**
+             * Format: int64
+             * @description when the clock first ran
+             */
+            began?: number;
             events: number;
             blocks: {
                 id: string;
@@ -2827,10 +2892,11 @@ export interface components {
                 basketLeft: number;
                 /** @description the basket is nearly empty */
                 pickUpNow: boolean;
-                turn?: {
-                    student: string;
-                    balls: number;
-                };
+                /** @description that it is meant to take by now; 0: it is left out */
+                minutes: number;
+                /** @description its card was read */
+                setUp?: boolean;
+                turn?: components["schemas"]["TurnState"];
                 courts?: {
                     sides: string[][];
                     score: components["schemas"]["Score"];
@@ -2897,6 +2963,18 @@ export interface components {
         };
         Run: {
             id: string;
+            events: components["schemas"]["Event"][];
+            /** @description by block, what to put where and what to mind */
+            cards: {
+                [key: string]: {
+                    setUp: components["schemas"]["Placement"][];
+                    bring: string[];
+                    cautions: {
+                        id: string;
+                        text: string;
+                    }[];
+                };
+            };
             /** @description who plays whom in each game block, turn by turn and court by court */
             pairings: {
                 [key: string]: string[][][][];
@@ -3360,11 +3438,7 @@ export interface operations {
                             /** @description for each student what is their own in a drill, a phrase each */
                             own: string[][];
                             rotation?: components["schemas"]["BlockRotation"];
-                            setUp: {
-                                label: string;
-                                at: components["schemas"]["Point"];
-                                offsets: components["schemas"]["Offsets"];
-                            }[];
+                            setUp: components["schemas"]["Placement"][];
                         }[];
                     };
                 };
@@ -3575,7 +3649,10 @@ export interface operations {
     };
     addEvents: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description false: the device knows the state itself, nothing is answered */
+                state?: boolean;
+            };
             header?: never;
             path: {
                 run: components["parameters"]["runId"];
@@ -3602,6 +3679,36 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RunState"];
+                };
+            };
+            /** @description They are kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    streamRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: components["parameters"]["runId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The stream */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": string;
                 };
             };
             default: components["responses"]["Problem"];

@@ -1,15 +1,15 @@
-import { api, explain, type Run, type RunEvent } from '$lib/api/client';
+import { api, type Run, type RunEvent } from '$lib/api/client';
+import { core, Folded } from '$lib/core/core';
+import { REFUSED, WAITING, type Tap } from '$lib/device/db';
+import { giveUp, keep, known, learn, listen, unstoredCount, type News } from '$lib/device/outbox';
 import { v7 } from 'uuid';
 
-const RETRY_AFTER = 2000; // ms
-const BATCH = 500;
-
 /**
- * A lesson being run. Each tap becomes an event, is written on this device
- * before anything else, and is sent until the server has acknowledged it; the
- * state shown is the server's fold of all events. A reload, a dead battery or a
- * dead server loses nothing: what was not acknowledged is sent again, and what
- * was sent twice counts once.
+ * A lesson being run. Each tap becomes an event, is written on this device before it is
+ * shown, and is sent by whichever page is open until the server has it. The state shown
+ * is the fold of all that this device knows, by the core in the browser; until that is
+ * loaded it is the server's. A reload, a dead battery or a dead server loses nothing,
+ * and what was sent twice counts once.
  */
 export class Session {
   readonly id: string;
@@ -23,19 +23,29 @@ export class Session {
   readonly lastTime: Run['lastTime'];
   /** The coach's own words for what is seen, those used most first. */
   readonly words: Run['words'];
-  /** The kinds of tap that can be taken back. */
-  readonly #undoable: readonly string[];
+  /** By block, what to put where and what to mind. */
+  readonly cards: Run['cards'];
   state = $state.raw<Run['state']>() as Run['state'];
+  /** How many taps the server does not have yet. */
   waiting = $state(0);
+  /** What the server would not have, with why. */
+  refused = $state.raw<Tap[]>([]);
+  /** How many are in this page alone, for the device would not store them. */
+  unstored = $state(0);
   trouble = $state('');
   now = $state(Date.now());
+  /** Who else is at it now: when somebody's tap last came from another device. */
+  other = $state(0);
 
-  /** Who was put in focus here, until the server has said so too: a tap right after must be theirs. */
-  #focus = $state('');
-  #outbox: RunEvent[];
-  #sending = false;
-  #timer: ReturnType<typeof setTimeout> | undefined;
+  #events = new Map<string, RunEvent>();
+  #pending = new Set<string>();
+  #own = new Set<string>();
+  #folded: Folded | undefined;
+  #last = 0; // ms of the latest id
+  #stop: () => void;
+  #stream: EventSource | undefined;
   #tick: ReturnType<typeof setInterval>;
+  #closed = false;
 
   constructor(run: Run) {
     this.id = run.id;
@@ -45,19 +55,120 @@ export class Session {
     this.pairings = run.pairings;
     this.lastTime = run.lastTime;
     this.words = run.words;
-    this.#undoable = run.undoable;
+    this.cards = run.cards;
     this.state = run.state;
-    this.#outbox = JSON.parse(localStorage.getItem(this.#key) ?? '[]') as RunEvent[];
-    this.waiting = this.#outbox.length;
+    this.#know(run.events);
     this.#tick = setInterval(() => (this.now = Date.now()), 250);
-    void this.send();
+    this.#stop = listen((news) => this.#hear(news));
+    this.ready = this.#begin(run.events);
   }
-  get #key() {
-    return `run ${this.id}`;
+  /** Everything the device knows is in the state. */
+  readonly ready: Promise<void>;
+
+  async #begin(server: RunEvent[]) {
+    const taps = await known(this.id);
+    for (const t of taps) {
+      if (t.sent === REFUSED) continue;
+      this.#know([t.event]);
+      if (t.sent === WAITING && !server.some((e) => e.id === t.id)) this.#pending.add(t.id);
+    }
+    this.refused = taps.filter((t) => t.sent === REFUSED);
+    this.#count();
+    void learn(this.id, server);
+    try {
+      const loaded = await core();
+      if (this.#closed) return;
+      this.#folded = new Folded(loaded, this.lesson, [...this.#events.values()]);
+      this.state = this.#folded.state;
+    } catch {
+      // The server's fold serves, as long as there is one.
+    }
+    this.#follow();
   }
+
+  /** Remembers events; gives those that are new. */
+  #know(events: RunEvent[]): RunEvent[] {
+    const fresh = events.filter((e) => !this.#events.has(e.id));
+    for (const e of fresh) {
+      this.#events.set(e.id, e);
+      this.#last = Math.max(this.#last, parseInt(e.id.slice(0, 8) + e.id.slice(9, 13), 16));
+    }
+    return fresh;
+  }
+  #take(events: RunEvent[]) {
+    const fresh = this.#know(events);
+    if (fresh.length && this.#folded) this.state = this.#folded.add(fresh);
+    return fresh;
+  }
+  #count() {
+    this.waiting = this.#pending.size;
+    this.unstored = unstoredCount();
+  }
+
+  #hear(news: News) {
+    if (news.kind === 'trouble') {
+      this.trouble = news.text;
+    } else if (news.run !== this.id) {
+      return;
+    } else if (news.kind === 'kept') {
+      for (const e of news.events) this.#pending.add(e.id);
+      this.#take(news.events);
+      this.#count();
+    } else if (news.kind === 'taken') {
+      for (const id of news.ids) this.#pending.delete(id);
+      this.#count();
+      if (!this.#folded) void this.#readAgain();
+    } else {
+      for (const t of news.taps) {
+        this.#pending.delete(t.id);
+        this.#events.delete(t.id);
+      }
+      this.refused = [...this.refused, ...news.taps];
+      this.#count();
+      this.#refold();
+    }
+  }
+  #refold() {
+    if (!this.#folded) return;
+    this.#folded.close();
+    void core().then((loaded) => {
+      this.#folded = new Folded(loaded, this.lesson, [...this.#events.values()]);
+      this.state = this.#folded.state;
+    });
+  }
+
+  /** Hears what other devices add. */
+  #follow() {
+    if (this.#closed || typeof EventSource === 'undefined') return;
+    this.#stream = new EventSource(`/api/v1/runs/${this.id}/stream`);
+    this.#stream.addEventListener('hello', (e) => {
+      const here = this.#events.size - this.#pending.size;
+      if (Number((e as MessageEvent<string>).data) !== here) void this.#readAgain();
+    });
+    this.#stream.addEventListener('message', (e: MessageEvent<string>) => {
+      const events = JSON.parse(e.data) as RunEvent[];
+      void learn(this.id, events);
+      for (const { id } of events) this.#pending.delete(id);
+      this.#count();
+      if (this.#take(events).some((e) => !this.#own.has(e.id))) this.other = Date.now();
+    });
+  }
+  async #readAgain() {
+    const { data } = await api
+      .GET('/api/v1/runs/{run}', { params: { path: { run: this.id } } })
+      .catch(() => ({ data: undefined }));
+    if (!data || this.#closed) return;
+    void learn(this.id, data.events);
+    this.#take(data.events);
+    if (!this.#folded) this.state = data.state;
+  }
+
   close() {
+    this.#closed = true;
     clearInterval(this.#tick);
-    clearTimeout(this.#timer);
+    this.#stop();
+    this.#stream?.close();
+    this.#folded?.close();
   }
 
   get block() {
@@ -80,17 +191,33 @@ export class Session {
     return this.running && this.elapsed >= (this.blockState?.mostMs ?? Infinity);
   }
   get student() {
-    const focus = this.#focus || this.state.focus;
-    return this.blockState?.students?.find((s) => s.id === focus) ?? this.blockState?.students?.[0];
+    return (
+      this.blockState?.students?.find((s) => s.id === this.state.focus) ?? this.blockState?.students?.[0]
+    );
+  }
+
+  /** Minutes that a block is meant to take by now. */
+  minutes(index: number) {
+    return this.state.blocks[index]?.minutes ?? this.lesson.blocks[index]?.minutes ?? 0;
+  }
+  /** The block after the one in progress that is not left out. */
+  get next() {
+    const at = this.lesson.blocks.findIndex((_, i) => i > this.state.block && this.minutes(i) > 0);
+    return at < 0 ? undefined : { at, block: this.lesson.blocks[at]! };
+  }
+  /** What could be done where the lesson will not end when it should. */
+  refit() {
+    const planned = new Date(`${this.lesson.date}T${this.lesson.start}`).getTime();
+    return this.#folded?.refit(this.now, planned) ?? null;
   }
 
   /** Adds what happened, and gives its id. */
   add(event: Omit<RunEvent, 'id' | 'at'>): string {
-    const id = v7();
-    this.#outbox.push({ id, at: Date.now(), ...event });
-    if (event.kind === 'focus') this.#focus = event.student ?? '';
-    this.#store();
-    void this.send();
+    // Later than everything known, whatever the clock says: order is by id.
+    this.#last = Math.max(Date.now(), this.#last + 1);
+    const id = v7({ msecs: this.#last });
+    this.#own.add(id);
+    void keep(this.id, [{ id, at: Date.now(), ...event }]);
     return id;
   }
   /** The stage that the student in focus is at. */
@@ -122,53 +249,13 @@ export class Session {
     const b = this.lesson.blocks[index];
     if (b) this.add({ kind: 'goTo', block: b.id });
   }
-  /** Undoes the latest tap that stands, sent or not. */
+  /** Undoes the latest tap that stands. */
   undo() {
-    const undone = this.#outbox.map((e) => e.undoes);
-    const last =
-      this.#outbox.findLast((e) => this.#undoable.includes(e.kind) && !undone.includes(e.id))?.id ??
-      this.state.undoable;
-    if (last && !undone.includes(last)) this.add({ kind: 'undo', undoes: last });
+    if (this.state.undoable) this.add({ kind: 'undo', undoes: this.state.undoable });
   }
-
-  #store() {
-    this.waiting = this.#outbox.length;
-    if (this.#outbox.length) localStorage.setItem(this.#key, JSON.stringify(this.#outbox));
-    else localStorage.removeItem(this.#key);
-  }
-
-  /** Sends what waits, oldest first, one batch at a time. */
-  async send() {
-    clearTimeout(this.#timer);
-    if (this.#sending || !this.#outbox.length) return;
-    this.#sending = true;
-    try {
-      while (this.#outbox.length) {
-        const events = this.#outbox.slice(0, BATCH);
-        const { data, error, response } = await api.POST('/api/v1/runs/{run}/events', {
-          params: { path: { run: this.id } },
-          body: { lesson: { id: this.lesson.id, version: this.lesson.version }, events }
-        });
-        if (data) {
-          this.state = data;
-          this.trouble = '';
-        } else if (response.status >= 500) {
-          throw error;
-        } else {
-          // Refused for good: sending it again cannot help. It is kept aside on
-          // the device and the coach is told.
-          localStorage.setItem(`refused ${this.id} ${events[0]?.id}`, JSON.stringify(events));
-          this.trouble = explain(error);
-        }
-        this.#outbox = this.#outbox.slice(events.length);
-        if (!this.#outbox.some((e) => e.kind === 'focus')) this.#focus = '';
-        this.#store();
-      }
-    } catch {
-      this.trouble = 'No connection. Every tap is kept on this device and sent when it is back.';
-      this.#timer = setTimeout(() => void this.send(), RETRY_AFTER);
-    } finally {
-      this.#sending = false;
-    }
+  /** The coach has given up what the server would not have. */
+  async giveUpRefused() {
+    await giveUp(this.refused);
+    this.refused = [];
   }
 }

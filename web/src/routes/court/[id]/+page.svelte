@@ -1,16 +1,10 @@
 <script lang="ts">
   import { page } from '$app/state';
-  import { api, need } from '$lib/api/client';
+  import { openRun } from '$lib/device/packs';
   import Courtside from '$lib/run/Courtside.svelte';
   import Load from '$lib/shell/Load.svelte';
 
-  const ask = () => {
-    const params = { path: { run: page.params.id ?? '' } };
-    const lesson = page.url.searchParams.get('lesson');
-    return lesson
-      ? need(api.PUT('/api/v1/runs/{run}', { params, body: { lesson } }))
-      : need(api.GET('/api/v1/runs/{run}', { params }));
-  };
+  const ask = () => openRun(page.params.id ?? '', page.url.searchParams.get('lesson'));
 </script>
 
 <Load {ask}>

@@ -1,0 +1,82 @@
+package api
+
+import (
+	"compress/gzip"
+	"io"
+	"io/fs"
+	"mime"
+	"net/http"
+	"path"
+	"strings"
+)
+
+// packings are how a file of the site may be compressed beforehand, best first.
+var packings = []struct{ coding, suffix string }{{"br", ".br"}, {"gzip", ".gz"}}
+
+func init() {
+	// Not every machine's table knows it.
+	_ = mime.AddExtensionType(".webmanifest", "application/manifest+json")
+}
+
+// serveSite answers with a file of the built site, or with its index so that
+// every address of a screen can be opened directly. Files whose names carry a
+// hash of their content may be kept for good. What was compressed when it was built is
+// sent so; some files, the core for the browser first of all, are there in no other form.
+func serveSite(site fs.FS) http.HandlerFunc {
+	files := http.FileServerFS(site)
+	return func(w http.ResponseWriter, r *http.Request) {
+		name := strings.TrimPrefix(r.URL.Path, "/")
+		lasts := "no-cache"
+		if strings.HasPrefix(name, "_app/immutable/") {
+			lasts = "public, max-age=31536000, immutable"
+		}
+		w.Header().Set("Cache-Control", lasts)
+		if !isFile(site, name) && !isFile(site, name+".gz") && !strings.HasPrefix(name, "_app/") {
+			name = "index.html"
+		}
+		switch {
+		case sendPacked(w, r, site, name):
+		case name == "index.html":
+			http.ServeFileFS(w, r, site, name)
+		default:
+			files.ServeHTTP(w, r)
+		}
+	}
+}
+
+func isFile(site fs.FS, name string) bool {
+	info, err := fs.Stat(site, name)
+	return name != "" && err == nil && !info.IsDir()
+}
+
+// sendPacked sends a file as it was compressed, unpacked for who cannot read it so and
+// would have nothing otherwise; false where it is not there compressed.
+func sendPacked(w http.ResponseWriter, r *http.Request, site fs.FS, name string) bool {
+	w.Header().Add("Vary", "Accept-Encoding")
+	if !isFile(site, name+".gz") {
+		return false
+	}
+	w.Header().Set("Content-Type", mime.TypeByExtension(path.Ext(name)))
+	for _, p := range packings {
+		if strings.Contains(r.Header.Get("Accept-Encoding"), p.coding) && isFile(site, name+p.suffix) {
+			w.Header().Set("Content-Encoding", p.coding)
+			http.ServeFileFS(w, r, site, name+p.suffix)
+			return true
+		}
+	}
+	if isFile(site, name) {
+		w.Header().Del("Content-Type")
+		return false
+	}
+	f, err := site.Open(name + ".gz")
+	if err != nil {
+		return false
+	}
+	defer f.Close()
+	plain, err := gzip.NewReader(f)
+	if err != nil {
+		return false
+	}
+	_, _ = io.Copy(w, plain) // who asked may have gone
+	return true
+}

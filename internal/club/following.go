@@ -1,0 +1,139 @@
+package club
+
+import (
+	"context"
+	"sync"
+
+	"hodometer/core/lesson"
+	"hodometer/core/run"
+	"hodometer/internal/store/gen"
+)
+
+// following are the runs that go on: what they come to so far, so that a tap costs the
+// same however long its run is, and who wants to hear of it. It is used under mu alone.
+type following struct {
+	mu    sync.Mutex
+	runs  map[string]*followed
+	ears  map[string]map[chan []run.Event]struct{}
+	uses  int
+	heard sync.Mutex // guards ears
+}
+
+// followed is one run that goes on, as the file has it.
+type followed struct {
+	lesson    *lesson.Lesson
+	live      *run.Live
+	startedAt int64  // as the row has it
+	status    string // as the row has it
+	first     int64  // when its earliest event was, by the device's clock
+	used      int
+}
+
+// mostFollowed runs are remembered [trade]: the courts of a large club.
+const mostFollowed = 128
+
+// follow is that run, from memory or from the file. The lock must be held.
+func (c *Club) follow(ctx context.Context, q *gen.Queries, id string) (*followed, error) {
+	w := &c.following
+	w.uses++
+	if f := w.runs[id]; f != nil {
+		f.used = w.uses
+		return f, nil
+	}
+	row, l, events, err := readRun(ctx, q, id)
+	if err != nil {
+		return nil, err
+	}
+	f := &followed{
+		lesson: l, live: run.Follow(l, events), startedAt: row.StartedAt, status: row.Status, used: w.uses,
+	}
+	f.earliest(events)
+	if w.runs == nil {
+		w.runs = map[string]*followed{}
+	}
+	if len(w.runs) >= mostFollowed {
+		oldest := ""
+		for id, f := range w.runs {
+			if oldest == "" || f.used < w.runs[oldest].used {
+				oldest = id
+			}
+		}
+		delete(w.runs, oldest)
+	}
+	w.runs[id] = f
+	return f, nil
+}
+
+func (f *followed) earliest(events []run.Event) {
+	for _, e := range events {
+		if f.first == 0 || e.At < f.first {
+			f.first = e.At
+		}
+	}
+}
+
+// Listen to what is added to a run from now on. Who is too slow to hear hears of it by
+// the next reading; the channel is closed then. Stop must be called.
+func (c *Club) Listen(id string) (added <-chan []run.Event, stop func()) {
+	w := &c.following
+	ear := make(chan []run.Event, 64)
+	w.heard.Lock()
+	defer w.heard.Unlock()
+	if w.ears == nil {
+		w.ears = map[string]map[chan []run.Event]struct{}{}
+	}
+	if w.ears[id] == nil {
+		w.ears[id] = map[chan []run.Event]struct{}{}
+	}
+	w.ears[id][ear] = struct{}{}
+	return ear, func() {
+		w.heard.Lock()
+		defer w.heard.Unlock()
+		w.deafen(id, ear)
+	}
+}
+
+func (w *following) deafen(id string, ear chan []run.Event) {
+	if _, there := w.ears[id][ear]; there {
+		delete(w.ears[id], ear)
+		close(ear)
+		if len(w.ears[id]) == 0 {
+			delete(w.ears, id)
+		}
+	}
+}
+
+// tell those who listen to a run.
+func (w *following) tell(id string, added []run.Event) {
+	w.heard.Lock()
+	defer w.heard.Unlock()
+	for ear := range w.ears[id] {
+		select {
+		case ear <- added:
+		default:
+			w.deafen(id, ear)
+		}
+	}
+}
+
+// EventCount is how many events a run has so far; none where it has not begun.
+func (c *Club) EventCount(ctx context.Context, id string) (n int, err error) {
+	err = c.store.View(ctx, func(q *gen.Queries) error {
+		count, err := q.CountEvents(ctx, id)
+		n = int(count)
+		return err
+	})
+	return n, err
+}
+
+// Hush ends all listening: the server stops.
+func (c *Club) Hush() {
+	w := &c.following
+	w.heard.Lock()
+	defer w.heard.Unlock()
+	for id, ears := range w.ears {
+		for ear := range ears {
+			w.deafen(id, ear)
+		}
+	}
+}

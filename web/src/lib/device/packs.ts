@@ -1,0 +1,90 @@
+import { v7 } from 'uuid';
+import { api, explain, type Run } from '$lib/api/client';
+import { kept, type Pack } from './db';
+
+/**
+ * What a device takes to the court: a run, or a lesson of which one can be begun, with
+ * all that is shown and reckoned there.
+ */
+
+const PATIENCE = 5000; // ms for the server before the device's own is taken
+
+async function put(key: string, run: Run) {
+  try {
+    // The events are kept one by one, as taps.
+    await (await kept()).put('packs', { key, run: { ...run, events: [] }, at: Date.now() });
+  } catch {
+    // A full device: it works as long as there is a connection.
+  }
+}
+
+async function get(key: string): Promise<Pack | undefined> {
+  return (await kept().catch(() => undefined))?.get('packs', key);
+}
+
+/** A run as it is opened on court: the server's, or with no connection the device's own. */
+export async function openRun(id: string, lesson: string | null): Promise<Run> {
+  const params = { path: { run: id } };
+  const signal = AbortSignal.timeout(PATIENCE);
+  try {
+    const { data, error, response } = lesson
+      ? await api.PUT('/api/v1/runs/{run}', { params, body: { lesson }, signal })
+      : await api.GET('/api/v1/runs/{run}', { params, signal });
+    if (data) {
+      await put(`run ${id}`, data);
+      return data;
+    }
+    if (ours(response) && response.status < 500 && response.status !== 404) throw new Refused(explain(error));
+  } catch (e) {
+    if (e instanceof Refused) throw e;
+  }
+  const own = (await get(`run ${id}`)) ?? (lesson ? await get(`lesson ${lesson}`) : undefined);
+  if (!own) {
+    throw new Error(
+      'There is no connection, and this lesson was not taken along. Open it once with a connection; ' +
+        'then it runs without one.'
+    );
+  }
+  const run = { ...own.run, id };
+  await put(`run ${id}`, run);
+  return run;
+}
+
+class Refused extends Error {}
+
+const ours = (r: Response) => !!r.headers.get('Content-Type')?.startsWith('application/problem+json');
+
+/** Puts a lesson on the device, to begin a run of without a connection; false where it cannot. */
+export async function takeAlong(lesson: string): Promise<boolean> {
+  try {
+    const { data } = await api.PUT('/api/v1/runs/{run}', {
+      params: { path: { run: v7() } },
+      body: { lesson }
+    });
+    if (data) await put(`lesson ${lesson}`, data);
+    return !!data;
+  } catch {
+    return false;
+  }
+}
+
+/** Everything on the device, lessons and runs, latest first. */
+export async function onDevice(): Promise<Pack[]> {
+  const db = await kept().catch(() => undefined);
+  return ((await db?.getAll('packs')) ?? []).sort((a, b) => b.at - a.at);
+}
+
+const LONG_AGO = 30 * 24 * 3600 * 1000;
+
+/** Lets go of what nobody needs any more: runs of long ago of which nothing waits. */
+export async function tidy() {
+  const db = await kept().catch(() => undefined);
+  if (!db) return;
+  for (const pack of await db.getAll('packs')) {
+    if (Date.now() - pack.at < LONG_AGO) continue;
+    const run = pack.key.startsWith('run ') ? pack.key.slice(4) : undefined;
+    const taps = run ? await db.getAllFromIndex('taps', 'run', run) : [];
+    if (taps.some((t) => t.sent !== 1)) continue;
+    await Promise.all([db.delete('packs', pack.key), ...taps.map((t) => db.delete('taps', [t.run, t.id]))]);
+  }
+}
