@@ -5,7 +5,7 @@ import type { BlockRotation, Court, Drill, Point } from '$lib/api/client';
  * lists them. Only a drawing: hitters side by side where the drill starts, feeders
  * over the net, collectors behind, the line behind the baseline.
  */
-export function placesOn(rotation: BlockRotation, drill: Drill, court: Court): Point[] {
+export function placesOn(rotation: Pick<BlockRotation, 'places'>, drill: Drill, court: Court): Point[] {
   const w = court.halfWidth.doubles;
   const l = court.halfLength;
   const start = drill.pattern.start;

@@ -5,9 +5,17 @@
 
   let { session, onback }: { session: Session; onback: () => void } = $props();
   const finished = $derived(session.state.status === 'finished');
+  let asked = $state<'engaged' | 'hard'>('engaged');
+  let open = $state('');
+  /** What is given to all at once: seven is wanted; five is the middle of hard. */
+  const usual = $derived(asked === 'engaged' ? 7 : 5);
+  const values = $derived(asked === 'engaged' ? session.state.engagement : session.state.effort);
+  const there = $derived(session.students.filter((s) => !session.state.absent?.includes(s.id)));
+  const set = (student: string, value: number) =>
+    session.add({ kind: asked === 'engaged' ? 'engagement' : 'effort', student, value });
   /** What was counted of each, block by block, as a coach says it. */
   const counted = $derived(
-    session.students.map((p) =>
+    there.map((p) =>
       session.state.blocks.flatMap((b) =>
         (b.students?.find((s) => s.id === p.id)?.stages ?? [])
           .filter((g) => g.said)
@@ -38,47 +46,70 @@
     session.add({ kind: 'lasted', block, value: Math.round(minutes * 60000) });
 </script>
 
-<h1 class="mt-2 text-3xl">How was it?</h1>
-{#each session.students as s, i (s.id)}
-  {@const c = counted[i]}
-  <fieldset class="mt-3">
-    <legend class="text-xl font-semibold">{first(s.name)}: how engaged, 1 to 10?</legend>
-    <div class="mt-2 grid grid-cols-5 gap-1.5">
-      {#each { length: 10 }, n (n)}
-        <button
-          type="button"
-          class="figures h-14 rounded border-2 text-xl"
-          class:chosen={session.state.engagement[s.id] === n + 1}
-          aria-pressed={session.state.engagement[s.id] === n + 1}
-          aria-label="{first(s.name)} {n + 1} of 10"
-          onclick={() => session.add({ kind: 'engagement', student: s.id, value: n + 1 })}>{n + 1}</button
-        >
-      {/each}
-    </div>
-    <details class="mt-2">
-      <summary class="flex min-h-14 cursor-pointer items-center text-lg"
-        >How hard was it, 1 to 10?{session.state.effort[s.id]
-          ? ` ${session.state.effort[s.id]}`
-          : ''}</summary
+<div class="flex items-center gap-2">
+  <h1 class="min-w-0 flex-1 text-xl leading-tight">How was it, 1 to 10?</h1>
+  <div class="flex gap-2" role="group" aria-label="What is asked">
+    {#each ['engaged', 'hard'] as const as w (w)}
+      <button
+        type="button"
+        class="btn h-14 border-2 border-base-content px-3 text-lg"
+        class:btn-accent={asked === w}
+        aria-pressed={asked === w}
+        onclick={() => (asked = w)}>{w === 'engaged' ? 'Engaged' : 'Hard'}</button
       >
-      <div class="grid grid-cols-5 gap-1.5">
-        {#each { length: 10 }, n (n)}
-          <button
-            type="button"
-            class="figures h-14 rounded border-2 text-xl"
-            class:chosen={session.state.effort[s.id] === n + 1}
-            aria-pressed={session.state.effort[s.id] === n + 1}
-            aria-label="{first(s.name)} found it {n + 1} of 10 hard"
-            onclick={() => session.add({ kind: 'effort', student: s.id, value: n + 1 })}>{n + 1}</button
-          >
-        {/each}
-      </div>
-    </details>
-    {#if c?.length}<p class="mt-2 text-base">{c.join('; ')}</p>{/if}
-  </fieldset>
-{/each}
+    {/each}
+  </div>
+</div>
+{#if session.students.length > 1}
+  <button
+    type="button"
+    class="btn h-14 border-2 border-base-content text-lg"
+    onclick={() => there.forEach((s) => set(s.id, usual))}>All {usual}; change who differs</button
+  >
+{/if}
+<ul class="space-y-2">
+  {#each there as s, i (s.id)}
+    {@const v = values[s.id]}
+    <li
+      class="grid grid-cols-[1fr_3.5rem_3.5rem_3.5rem] items-center gap-2"
+      role="group"
+      aria-label="{first(s.name)}: how {asked === 'engaged' ? 'engaged' : 'hard it was'}, 1 to 10"
+    >
+      <button
+        type="button"
+        class="flex h-14 min-w-0 flex-col justify-center text-left leading-tight"
+        aria-expanded={open === s.id}
+        onclick={() => (open = open === s.id ? '' : s.id)}
+        ><span class="truncate text-xl font-semibold">{first(s.name)}</span><span class="truncate text-sm"
+          >{counted[i]?.length ? counted[i][0] : ''}</span
+        ></button
+      >
+      <button
+        type="button"
+        class="btn h-14 border-2 border-base-content text-2xl"
+        aria-label="{first(s.name)}: one less"
+        disabled={v === 1}
+        onclick={() => set(s.id, v ? v - 1 : usual - 1)}>−</button
+      >
+      <output
+        class="figures text-center text-3xl font-semibold"
+        aria-label="{first(s.name)} {v ?? 'not said'}">{v ?? '·'}</output
+      >
+      <button
+        type="button"
+        class="btn h-14 border-2 border-base-content text-2xl"
+        aria-label="{first(s.name)}: one more"
+        disabled={v === 10}
+        onclick={() => set(s.id, v ? v + 1 : usual)}>+</button
+      >
+      {#if open === s.id && counted[i]?.length}<p class="col-span-4 text-base">
+          {counted[i].join('; ')}
+        </p>{/if}
+    </li>
+  {/each}
+</ul>
+<p class="text-sm">Seven and up is wanted of engagement. How hard: rest is 1, all they had is 10.</p>
 {#each games as line, i (i)}<p class="mt-1 text-base">{line}</p>{/each}
-<p class="mt-2 text-sm">Seven and up is wanted.</p>
 <label class="mt-2 block">
   <span class="text-xl font-semibold">One line of notes</span>
   <input
@@ -113,31 +144,23 @@
       </li>{/each}
   </ul>
 </details>
-<div class="mt-auto grid grid-cols-2 gap-2 pt-4">
+<div class="mt-auto grid grid-cols-2 gap-2 pt-2">
   {#if finished}
-    <a class="btn h-16 border-base-content text-lg btn-accent" href="/log">To the log</a>
-    <a class="btn h-16 text-lg" href="/">To today</a>
+    <a class="btn h-16 border-2 border-base-content text-lg btn-accent" href="/log">To the log</a>
+    <a class="btn h-16 border-2 border-base-content text-lg" href="/">To today</a>
     {#if session.state.undoWords === 'the end of the lesson'}<button
         type="button"
         class="btn col-span-2 h-14"
         onclick={() => (session.undo(), onback())}>Undo the end of the lesson</button
       >{/if}
   {:else}
-    <button type="button" class="btn h-16 text-lg" onclick={onback}>Back to the court</button>
+    <button type="button" class="btn h-16 border-2 border-base-content text-lg" onclick={onback}
+      >Back to the court</button
+    >
     <button
       type="button"
-      class="btn h-16 border-base-content text-lg btn-accent"
+      class="btn h-16 border-2 border-base-content text-lg btn-accent"
       onclick={() => session.add({ kind: 'finish' })}>End the lesson</button
     >
   {/if}
 </div>
-
-<style>
-  .chosen {
-    background: var(--color-accent);
-    color: var(--color-accent-content);
-    font-weight: 800;
-    border-width: 4px;
-    border-color: var(--color-base-content);
-  }
-</style>

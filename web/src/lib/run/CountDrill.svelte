@@ -11,6 +11,8 @@
   import { Watch } from './count/watch.svelte';
   import { typing } from '$lib/shell/keys';
   import type { Session } from './session.svelte';
+  import Turn from './Turn.svelte';
+  import Who from './Who.svelte';
 
   let { session, drill, names }: { session: Session; drill: Drill; names: string[] } = $props();
   const count = $derived(session.blockState);
@@ -62,30 +64,10 @@
   }}
 />
 {#if student && step && count}
-  <div
-    class="grid gap-1.5"
-    style:grid-template-columns="repeat({Math.min(4, count.students?.length ?? 1)}, minmax(0, 1fr))"
-    role="group"
-    aria-label="Student to count"
-  >
-    {#each count.students ?? [] as s, i (s.id)}
-      <button
-        type="button"
-        class="student"
-        aria-pressed={s.id === student.id}
-        aria-label="Count {names[i]}, {s.stages.filter((t) => t.met).length} of {s.stages.length} goals met"
-        onclick={() => session.add({ kind: 'focus', student: s.id })}
-      >
-        <span class="max-w-full truncate text-xl font-semibold">{names[i]}</span>
-        <span class="dots" class:many={s.stages.length > 5} aria-hidden="true"
-          >{#each s.stages as t, j (j)}<span class="dot" class:met={t.met} class:skipped={t.skipped}
-            ></span>{/each}</span
-        >
-      </button>
-    {/each}
-  </div>
+  <Turn {session} {names} />
+  <Who {session} {names} />
 
-  <section class="flex flex-1 flex-col justify-center gap-2 py-1" aria-label="Goal">
+  <section class="flex flex-1 flex-col justify-center gap-1.5" aria-label="Goal">
     <div class="flex items-center gap-2">
       <label class="min-w-0 flex-1">
         <span class="sr-only">Goal being counted</span>
@@ -135,7 +117,7 @@
     {/if}
   </section>
 
-  <div class="grid grid-cols-2 gap-2">
+  <div class="grid grid-cols-2 gap-2" class:left={settings.thumb === 'left'}>
     {#if kind === 'timed'}
       <button type="button" class="big good" onclick={() => session.at('count', { value: 1 })}>+1</button>
       <div class="grid grid-rows-2 gap-2">
@@ -174,7 +156,7 @@
       >
     {/if}
   </div>
-  <div class="my-2 grid grid-cols-3 gap-2">
+  <div class="mt-2 grid grid-cols-3 gap-2">
     <button
       type="button"
       class="btn h-14 min-w-0 text-lg leading-tight"
@@ -212,44 +194,8 @@
 {/if}
 
 <style>
-  .student {
-    display: flex;
-    flex-direction: column;
-    align-items: center;
-    justify-content: center;
-    gap: 0.25rem;
-    min-height: 3.5rem;
-    min-width: 0;
-    border: 2px solid color-mix(in oklab, var(--color-base-content) 60%, transparent);
-    border-radius: 0.375rem;
-  }
-  .student[aria-pressed='true'] {
-    border-color: var(--color-base-content);
-    border-width: 4px;
-  }
-  .dots {
-    display: flex;
-    gap: 2px;
-  }
-  .dot {
-    width: 0.6rem;
-    height: 0.6rem;
-    border: 2px solid var(--color-base-content);
-    border-radius: 50%;
-  }
-  .many .dot {
-    width: 0.45rem;
-    height: 0.45rem;
-    border-width: 1.5px;
-  }
-  .dot.met {
-    background: var(--color-base-content);
-  }
-  .dot.skipped {
-    border-style: dotted;
-  }
   .big {
-    min-height: 6.5rem;
+    min-height: 6rem;
     border-radius: 0.5rem;
     font-size: 2rem;
     font-weight: 700;
@@ -266,6 +212,13 @@
   .big.half {
     min-height: 3rem;
     font-size: 1.5rem;
+  }
+  /* The first of them, Good, lies under the thumb that counts. */
+  .left > :first-child:not(.col-span-2) {
+    order: 0;
+  }
+  div:not(.left) > .big.good:first-child:not(:only-child) {
+    order: 1;
   }
   .big:active {
     transform: scale(0.97);

@@ -2,6 +2,7 @@
 <script lang="ts">
   import type { Block } from '$lib/api/client';
   import type { Session } from './session.svelte';
+  import Turn from './Turn.svelte';
   import WhoPlays from './WhoPlays.svelte';
 
   let { session, match, names }: { session: Session; match: NonNullable<Block['match']>; names: string[] } =
@@ -58,6 +59,7 @@
 </script>
 
 {#if score && court}
+  <Turn {session} {names} />
   {#if courts.length > 1}
     <div class="mb-2 grid grid-flow-col gap-2" role="group" aria-label="Court">
       {#each courts as c, i (i)}
@@ -180,10 +182,10 @@
     {:else if ranked.length > 2}{ranked.map((r) => `${r.name} ${r.points}`).join(' · ')}
     {:else}<span class="line-clamp-2">“{match.cue}”</span>{/if}
   </p>
-  <div class="mb-2 grid grid-cols-2 gap-2">
+  <div class="grid grid-cols-2 gap-2">
     <button
       type="button"
-      class="btn h-14 text-lg"
+      class="btn h-14 border-2 border-base-content text-lg"
       aria-keyshortcuts="u"
       disabled={!session.state.undoable}
       onclick={() => session.undo()}>Undo {session.state.undoWords ?? ''}</button
@@ -199,7 +201,7 @@
     align-items: center;
     justify-content: center;
     gap: 0.25rem;
-    min-height: 10rem;
+    min-height: 8rem;
     border: 3px solid var(--color-base-content);
     border-radius: 0.5rem;
     touch-action: manipulation;

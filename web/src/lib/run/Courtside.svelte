@@ -8,9 +8,13 @@
   import { sayLeft } from './clock';
   import CountDrill from './CountDrill.svelte';
   import CountGame from './CountGame.svelte';
+  import LessonSheet from './LessonSheet.svelte';
+  import NotSent from './NotSent.svelte';
   import RoleOfMinute from './RoleOfMinute.svelte';
   import { Session } from './session.svelte';
-  import { beep } from './sound';
+  import SetUpCard from './SetUpCard.svelte';
+  import { call, unlock } from './sound';
+  import Suggestion from './Suggestion.svelte';
 
   let { run }: { run: Run } = $props();
   // svelte-ignore state_referenced_locally
@@ -18,48 +22,67 @@
   onDestroy(() => session.close());
   // svelte-ignore state_referenced_locally
   let finishing = $state(run.state.status === 'finished');
+  let sheet = $state(false);
+  let awake = $state(false);
 
   const block = $derived(session.block);
-  const left = $derived((block ? block.minutes * 60 : 0) - session.elapsed / 1000);
-  const next = $derived(session.lesson.blocks[session.state.block + 1]);
+  const minutes = $derived(session.minutes(session.state.block));
+  const left = $derived(minutes * 60 - session.elapsed / 1000);
+  const next = $derived(session.next);
   const soon = $derived(session.running && left <= 10 && left > 0);
   const names = $derived(session.students.map((s) => first(s.name)));
   const finished = $derived(session.state.status === 'finished');
+  const card = $derived(block && !session.blockState?.setUp ? session.cards[block.id] : undefined);
 
   // The next change is announced ten seconds ahead, and when it is due.
   let announced = '';
   $effect(() => {
     if (!session.running || !block) return;
     const due = `${block.id} ${left <= 0 ? 'over' : left <= 10 ? 'soon' : ''}`;
-    if (due !== announced && left <= 10) beep(left <= 0 ? 880 : 660, left <= 0 ? 0.5 : 0.18);
+    if (due !== announced && left <= 10) call(left <= 0 ? 'over' : 'soon');
     announced = due;
   });
 
   let lock: WakeLockSentinel | undefined;
   async function stayAwake() {
     try {
-      if (document.visibilityState === 'visible') lock = await navigator.wakeLock?.request('screen');
+      if (document.visibilityState !== 'visible') return;
+      lock = await navigator.wakeLock?.request('screen');
+      awake = !!lock;
+      lock?.addEventListener('release', () => (awake = false));
     } catch {
-      // Some devices refuse, for instance when the battery is low.
+      awake = false; // some devices refuse, for instance when the battery is low
     }
   }
   onMount(() => {
     void stayAwake();
+    void navigator.storage?.persist?.();
     return () => void lock?.release();
   });
 
   function clockButton() {
+    unlock(); // sound may play from the first press on
     session.add({ kind: session.running ? 'pause' : 'start' });
   }
+  function ready() {
+    unlock();
+    if (!block) return;
+    session.add({ kind: 'setUp', block: block.id });
+    if (session.state.status === 'ready') session.add({ kind: 'start' });
+  }
   function key(e: KeyboardEvent) {
-    if (typing(e) || e.ctrlKey || e.metaKey || e.altKey) return;
+    if (typing(e) || e.ctrlKey || e.metaKey || e.altKey || sheet) return;
     const at = Number(e.key) - 1;
     if (e.key === ' ') clockButton();
+    else if (e.key === 'Enter' && card && document.activeElement?.tagName !== 'BUTTON') ready();
     else if (e.key === 'g') session.tap('good');
     else if (e.key === 'm') session.tap('miss');
     else if (e.key === 'u') session.undo();
-    else if (e.key === 'n') session.goTo(session.state.block + 1);
+    else if (e.key === 'n' && next) session.goTo(next.at);
     else if (e.key === 'p') session.goTo(session.state.block - 1);
+    else if (e.key === 'l') sheet = true;
+    else if (e.key === 't' && block && session.blockState?.turn)
+      session.add({ kind: 'turn', block: block.id, value: session.blockState.turn.n + 1 });
     else if (e.key === 'b' && block?.drill?.basket) session.add({ kind: 'pickUp', block: block.id });
     else if (block?.match && (at === 0 || at === 1))
       session.add({ kind: 'point', block: block.id, value: at });
@@ -74,101 +97,96 @@
 <svelte:document onvisibilitychange={stayAwake} />
 <svelte:head><title>{block?.title ?? ''} · courtside</title></svelte:head>
 
-<main class="mx-auto flex min-h-dvh max-w-3xl flex-col gap-2 px-3 pt-2 pb-3">
-  <div class="flex items-center gap-2 text-sm">
-    <a
-      href="/lessons/{session.lesson.id}"
-      class="grid h-14 w-14 place-items-center text-2xl"
-      aria-label="Back to the plan">‹</a
-    >
-    <div class="min-w-0 flex-1">
-      <p class="truncate">{session.lesson.title}</p>
-      <div
-        class="mt-1 flex h-2.5 gap-px"
-        role="img"
-        aria-label="Block {session.state.block + 1} of {session.lesson.blocks.length}"
-      >
-        {#each session.lesson.blocks as b, i (b.id)}
-          <span
-            class="relative overflow-hidden"
-            style:flex="{b.minutes} 0 0"
-            style:background={i === session.state.block
-              ? 'var(--color-base-300)'
-              : i < session.state.block
-                ? 'var(--color-base-content)'
-                : 'var(--color-base-300)'}
-          >
-            {#if i === session.state.block}<span
-                class="absolute inset-y-0 left-0 border-r-2 border-current bg-accent"
-                style:width="{Math.min(100, (100 * session.elapsed) / (b.minutes * 60000))}%"
-              ></span>{/if}
-          </span>
-        {/each}
-      </div>
-    </div>
-    <p class="w-20 text-right text-xs" role="status">
-      {#if session.waiting}<strong>{session.waiting} kept here</strong>{:else}all saved{/if}
-    </p>
-  </div>
-  {#if session.trouble}<p class="rounded bg-warning px-3 py-2 text-sm text-warning-content" role="alert">
-      {session.trouble}
-    </p>{/if}
-
+<main class="mx-auto flex min-h-dvh max-w-3xl flex-col gap-2 px-3 py-2">
   {#if finished || finishing}
+    <NotSent {session} />
     <After {session} onback={() => (finishing = false)} />
   {:else if block}
-    <section class="rounded px-1 pb-1" class:soon aria-label="Clock">
-      <h1 class="truncate text-xl">{block.title}</h1>
-      <div class="mt-1 flex items-center gap-3">
-        <button
-          type="button"
-          class="btn h-18 w-28 flex-col gap-0 text-lg btn-neutral"
-          aria-keyshortcuts="Space"
-          onclick={clockButton}
-        >
-          <span aria-hidden="true" class="text-2xl leading-none">{session.running ? '❙❙' : '▶'}</span
-          >{session.running ? 'Pause' : 'Start'}
-        </button>
-        <p class="flex-1 text-base leading-tight">
-          {soon
-            ? next
-              ? `Next: ${next.title}`
-              : 'Last ten seconds'
-            : session.stopped
-              ? 'clock stopped by itself'
-              : left < 0
-                ? 'over time'
-                : `left of ${block.minutes} min`}
-        </p>
-        <p
-          class="figures text-6xl leading-none font-semibold tracking-tighter"
-          class:text-error={left < 0}
-          role="timer"
-          aria-label="Time left in this block"
-        >
-          {sayLeft(left)}
-        </p>
-      </div>
-    </section>
-
-    <div class="flex flex-1 flex-col">
-      {#if block.script}
-        <RoleOfMinute {session} {names} />
-      {:else if block.drill}
-        <CountDrill {session} drill={block.drill} {names} />
-      {:else if block.match}
-        {#key block.id}<CountGame {session} match={block.match} {names} />{/key}
-      {:else}
-        <ul class="flex flex-1 flex-col justify-center gap-5 px-2 text-2xl">
-          {#each block.prompts ?? ['Water, shade, a breath.'] as p, i (i)}<li>{p}</li>{/each}
-        </ul>
-      {/if}
-    </div>
-
-    <div class="grid grid-cols-[3.5rem_1fr_auto] gap-2">
+    <section class="flex items-center gap-2 rounded" class:soon aria-label="Clock">
       <button
         type="button"
-        class="btn h-14"
+        class="grid h-14 w-14 shrink-0 place-items-center rounded border-2 border-base-content"
+        aria-label="The lesson: its blocks, who is here, finish"
+        aria-keyshortcuts="l"
+        onclick={() => (sheet = true)}
+        ><svg viewBox="0 0 24 24" class="w-7" aria-hidden="true"
+          ><path d="M3 5h18M3 12h12M3 19h15" stroke="currentColor" stroke-width="2.6" /></svg
+        ></button
+      >
+      <div class="min-w-0 flex-1">
+        <h1 class="truncate text-lg leading-tight">
+          {soon && next ? `Next: ${next.block.title}` : block.title}
+        </h1>
+        <div
+          class="my-0.5 flex h-2 gap-px"
+          role="img"
+          aria-label="Block {session.state.block + 1} of {session.lesson.blocks.length}"
+        >
+          {#each session.lesson.blocks as b, i (b.id)}
+            {#if session.minutes(i) > 0}
+              <span
+                class="relative overflow-hidden"
+                style:flex="{session.minutes(i)} 0 0"
+                style:background={i < session.state.block
+                  ? 'var(--color-base-content)'
+                  : 'var(--color-base-300)'}
+              >
+                {#if i === session.state.block}<span
+                    class="absolute inset-y-0 left-0 border-r-2 border-current bg-accent"
+                    style:width="{Math.min(100, (100 * session.elapsed) / (minutes * 60000))}%"
+                  ></span>{/if}
+              </span>
+            {/if}
+          {/each}
+        </div>
+        <p class="truncate text-sm leading-tight" role="status">
+          {#if session.waiting}<strong>not sent yet: {session.waiting}</strong>
+          {:else if session.stopped}clock stopped by itself
+          {:else if left < 0}over time
+          {:else}of {minutes} min · all saved{/if}
+        </p>
+      </div>
+      <p
+        class="figures text-4xl leading-none font-semibold tracking-tighter"
+        class:text-error={left < 0}
+        role="timer"
+        aria-label="Time left in this block"
+      >
+        {sayLeft(left)}
+      </p>
+      <button
+        type="button"
+        class="btn h-14 w-14 shrink-0 px-0 text-2xl btn-neutral"
+        aria-keyshortcuts="Space"
+        aria-label={session.running ? 'Pause' : 'Start'}
+        onclick={clockButton}><span aria-hidden="true">{session.running ? '❙❙' : '▶'}</span></button
+      >
+    </section>
+    <NotSent {session} />
+
+    {#if card}
+      <SetUpCard {block} {card} starts={session.state.status === 'ready'} onready={ready} />
+    {:else}
+      <div class="flex flex-1 flex-col gap-2">
+        {#if block.script}
+          <RoleOfMinute {session} {names} />
+        {:else if block.drill}
+          <CountDrill {session} drill={block.drill} {names} />
+        {:else if block.match}
+          {#key block.id}<CountGame {session} match={block.match} {names} />{/key}
+        {:else}
+          <ul class="flex flex-1 flex-col justify-center gap-5 px-2 text-2xl">
+            {#each block.prompts ?? ['Water, shade, a breath.'] as p, i (i)}<li>{p}</li>{/each}
+          </ul>
+        {/if}
+      </div>
+    {/if}
+    <Suggestion {session} {names} />
+
+    <div class="grid grid-cols-[3.5rem_1fr] gap-2">
+      <button
+        type="button"
+        class="btn h-14 border-2 border-base-content"
         disabled={session.state.block === 0}
         aria-label="Previous block"
         onclick={() => session.goTo(session.state.block - 1)}>←</button
@@ -176,17 +194,30 @@
       {#if next}
         <button
           type="button"
-          class="btn h-14 min-w-0 justify-start text-left"
+          class="btn h-14 min-w-0 justify-start border-2 border-base-content text-left text-lg"
           class:btn-accent={left <= 10}
-          onclick={() => session.goTo(session.state.block + 1)}
+          onclick={() => session.goTo(next.at)}
         >
-          <span class="line-clamp-2">Next: {next.title}</span>
+          <span class="line-clamp-2">Next: {next.block.title}</span>
         </button>
-      {:else}<span class="self-center px-2">Last block</span>{/if}
-      <button type="button" class="btn h-14" class:btn-accent={!next} onclick={() => (finishing = true)}
-        >Finish</button
-      >
+      {:else}
+        <button
+          type="button"
+          class="btn h-14 border-2 border-base-content text-lg btn-accent"
+          onclick={() => (finishing = true)}>Finish</button
+        >
+      {/if}
     </div>
+    {#if sheet}<LessonSheet
+        {session}
+        {names}
+        {awake}
+        onclose={() => (sheet = false)}
+        onfinish={() => {
+          sheet = false;
+          finishing = true;
+        }}
+      />{/if}
   {/if}
 </main>
 

@@ -5,6 +5,13 @@ class Settings {
   units = $state<System>((localStorage.getItem('units') as System | null) ?? 'imperial');
   theme = $state(document.documentElement.dataset.theme ?? 'chalk');
 
+  /** The thumb that counts: Good lies under it. */
+  thumb = $state<'left' | 'right'>(localStorage.getItem('thumb') === 'left' ? 'left' : 'right');
+
+  toggleThumb() {
+    this.thumb = this.thumb === 'left' ? 'right' : 'left';
+    localStorage.setItem('thumb', this.thumb);
+  }
   toggleUnits() {
     this.units = this.units === 'metric' ? 'imperial' : 'metric';
     localStorage.setItem('units', this.units);

@@ -1,0 +1,153 @@
+<!-- The lesson from the court: its blocks, who is there, and its end. -->
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { settings } from '$lib/units/settings.svelte';
+  import type { Session } from './session.svelte';
+
+  interface Props {
+    session: Session;
+    names: string[];
+    awake: boolean;
+    onfinish: () => void;
+    onclose: () => void;
+  }
+  let { session, names, awake, onfinish, onclose }: Props = $props();
+  let box: HTMLElement;
+  onMount(() => box.focus());
+  const gone = (id: string) =>
+    session.state.absent?.includes(id)
+      ? 'not here'
+      : session.state.gone?.includes(id)
+        ? 'gone home'
+        : session.state.expected?.includes(id)
+          ? 'comes later'
+          : '';
+  /** Here, then gone home, then not here at all. */
+  function cycle(id: string) {
+    const value = { '': 2, 'gone home': 0, 'not here': 1, 'comes later': 1 }[gone(id)] ?? 1;
+    session.add({ kind: 'there', student: id, value: value || undefined });
+  }
+  const set = (i: number, minutes: number) =>
+    session.add({
+      kind: 'minutes',
+      block: session.lesson.blocks[i]!.id,
+      value: Math.max(0, Math.min(480, minutes)) || undefined
+    });
+  const spent = (i: number) =>
+    Math.round(
+      (i === session.state.block ? session.elapsed : (session.state.blocks[i]?.elapsedMs ?? 0)) / 60000
+    );
+</script>
+
+<svelte:window onkeydown={(e) => e.key === 'Escape' && onclose()} />
+<div
+  class="fixed inset-0 z-20 mx-auto flex max-w-3xl flex-col gap-4 overflow-y-auto bg-base-100 p-3"
+  role="dialog"
+  aria-modal="true"
+  aria-label="The lesson"
+  tabindex="-1"
+  bind:this={box}
+>
+  <div class="flex items-center gap-2">
+    <h2 class="min-w-0 flex-1 truncate text-2xl">{session.lesson.title}</h2>
+    <button type="button" class="btn h-14 border-2 border-base-content text-lg btn-accent" onclick={onclose}
+      >Back to the court</button
+    >
+  </div>
+  <ol class="space-y-2">
+    {#each session.lesson.blocks as b, i (b.id)}
+      {@const minutes = session.minutes(i)}
+      <li class="grid grid-cols-[1fr_3.5rem_4.5rem_3.5rem] items-center gap-2">
+        <button
+          type="button"
+          class="btn h-14 min-w-0 justify-start border-2 border-base-content text-left text-lg leading-tight"
+          class:btn-accent={i === session.state.block}
+          aria-current={i === session.state.block ? 'step' : undefined}
+          onclick={() => {
+            session.goTo(i);
+            onclose();
+          }}
+          ><span class="line-clamp-2" class:line-through={minutes === 0}>{b.title}</span>
+          {#if spent(i) > 0}<span class="figures ml-auto shrink-0 text-base">{spent(i)} min so far</span
+            >{/if}</button
+        >
+        <button
+          type="button"
+          class="btn h-14 border-2 border-base-content text-2xl"
+          disabled={minutes === 0}
+          aria-label="{b.title}: one minute less"
+          onclick={() => set(i, minutes - 1)}>−</button
+        >
+        {#if minutes === 0}
+          <button
+            type="button"
+            class="btn h-14 border-2 border-base-content px-1 text-base leading-tight"
+            aria-label="Put {b.title} back in"
+            onclick={() => set(i, b.minutes)}>put back</button
+          >
+        {:else}
+          <button
+            type="button"
+            class="btn h-14 border-2 border-base-content px-1 text-lg leading-tight"
+            aria-label="{b.title}: {minutes} minutes; leave it out"
+            disabled={i === session.state.block}
+            onclick={() => set(i, 0)}
+            ><span
+              ><span class="figures">{minutes}</span> min{#if i !== session.state.block}<br /><span
+                  class="text-sm">leave out</span
+                >{/if}</span
+            ></button
+          >
+        {/if}
+        <button
+          type="button"
+          class="btn h-14 border-2 border-base-content text-2xl"
+          aria-label="{b.title}: one minute more"
+          onclick={() => set(i, minutes + 1)}>+</button
+        >
+      </li>
+    {/each}
+  </ol>
+  {#if session.students.length}
+    <section>
+      <h3 class="text-lg font-semibold">Who is here</h3>
+      <div class="mt-1 grid grid-cols-3 gap-2">
+        {#each session.students as s, i (s.id)}
+          <button
+            type="button"
+            class="btn h-14 min-w-0 flex-col gap-0 border-2 border-base-content text-lg leading-tight"
+            class:opacity-70={gone(s.id) === 'not here'}
+            aria-label="{names[i]}: {gone(s.id) || 'here'}; change"
+            onclick={() => cycle(s.id)}
+            ><span class="max-w-full truncate">{names[i]}</span><span class="text-sm"
+              >{gone(s.id) || 'here'}</span
+            ></button
+          >
+        {/each}
+      </div>
+      <p class="mt-1 text-base">Turns are laid out anew for those who are here.</p>
+    </section>
+  {/if}
+  <section class="grid grid-cols-2 gap-2">
+    <button
+      type="button"
+      class="btn h-14 border-2 border-base-content text-lg"
+      onclick={() => settings.toggleThumb()}>Good under the {settings.thumb} thumb</button
+    >
+    <button
+      type="button"
+      class="btn h-14 border-2 border-base-content text-lg"
+      onclick={() => settings.toggleTheme()}
+      >{settings.theme === 'chalk' ? 'Evening' : 'Daylight'} look</button
+    >
+  </section>
+  <p class="text-base">
+    {awake
+      ? 'The screen stays on while you are here.'
+      : 'This device may let the screen sleep: lengthen its own time-out, or press it now and then. Nothing is lost when it does.'}
+  </p>
+  <a class="btn h-14 border-2 border-base-content text-lg" href="/lessons/{session.lesson.id}">To the plan</a>
+  <button type="button" class="btn mt-auto h-16 border-2 border-base-content text-xl" onclick={onfinish}
+    >Finish the lesson</button
+  >
+</div>

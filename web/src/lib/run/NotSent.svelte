@@ -1,0 +1,69 @@
+<!-- What the server does not have: why, and what becomes of it. -->
+<script lang="ts">
+  import { sendNow } from '$lib/device/outbox';
+  import type { Session } from './session.svelte';
+
+  let { session }: { session: Session } = $props();
+  let open = $state(false);
+  const reasons = $derived([...new Set(session.refused.map((t) => t.reason ?? ''))]);
+
+  function save() {
+    const text = JSON.stringify(
+      session.refused.map((t) => ({ ...t.event, reason: t.reason })),
+      null,
+      2
+    );
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(new Blob([text], { type: 'application/json' }));
+    link.download = `taps not taken ${session.lesson.title}.json`;
+    link.click();
+    URL.revokeObjectURL(link.href);
+  }
+</script>
+
+{#if session.unstored}
+  <p class="rounded bg-error px-3 py-1.5 text-base text-error-content" role="alert">
+    This device is full: the last {session.unstored === 1 ? 'tap is' : `${session.unstored} taps are`} in this page
+    alone. Keep it open until it has been sent.
+  </p>
+{:else if session.trouble && session.waiting}
+  <div
+    class="flex items-center gap-2 rounded bg-warning py-1 pr-1 pl-3 text-base leading-tight text-warning-content"
+    role="alert"
+  >
+    <p class="min-w-0 flex-1">{session.trouble}</p>
+    <button type="button" class="h-14 shrink-0 rounded border-2 border-current px-3" onclick={sendNow}
+      >Try now</button
+    >
+  </div>
+{/if}
+{#if session.refused.length}
+  <div class="rounded border-2 border-error px-3 py-2 text-base">
+    <button
+      type="button"
+      class="min-h-14 w-full text-left"
+      aria-expanded={open}
+      onclick={() => (open = !open)}
+    >
+      <strong
+        >{session.refused.length === 1 ? 'One tap was' : `${session.refused.length} taps were`} not taken.</strong
+      >
+      {open ? '' : 'Look'}
+    </button>
+    {#if open}
+      <ul class="list-disc pl-5">
+        {#each reasons as r (r)}<li>{r}</li>{/each}
+      </ul>
+      <div class="mt-2 grid grid-cols-2 gap-2">
+        <button type="button" class="btn h-14 border-2 border-base-content" onclick={save}
+          >Save as a file</button
+        >
+        <button
+          type="button"
+          class="btn h-14 border-2 border-base-content"
+          onclick={() => session.giveUpRefused()}>Give up</button
+        >
+      </div>
+    {/if}
+  </div>
+{/if}
