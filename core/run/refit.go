@@ -28,6 +28,9 @@ type Refit struct {
 // worthSaying is from how many minutes on a lesson runs late or early [trade].
 const worthSaying = 3
 
+// mostNamed blocks stand in the sentence; what the others do can be looked at.
+const mostNamed = 3
+
 // early is how long before its hour a lesson may begin and still be the one of that
 // hour, in milliseconds [trade].
 const early = 30 * 60_000
@@ -115,6 +118,9 @@ func (s State) Refit(l *lesson.Lesson, now, planned int64) *Refit {
 	out.Said = fmt.Sprintf("%d min over: ", out.Over)
 	if out.Over < 0 {
 		out.Said = fmt.Sprintf("%d min to spare: ", -out.Over)
+	}
+	if len(words) > mostNamed {
+		words = append(words[:mostNamed-1], fmt.Sprintf("%d more", len(words)-mostNamed+1))
 	}
 	out.Said += strings.Join(words, ", ")
 	return out

@@ -11,6 +11,7 @@
   import { Watch } from './count/watch.svelte';
   import { typing } from '$lib/shell/keys';
   import type { Session } from './session.svelte';
+  import Suggestion from './Suggestion.svelte';
   import Turn from './Turn.svelte';
   import Who from './Who.svelte';
 
@@ -21,6 +22,7 @@
   const kind = $derived(step?.goal.kind ?? '');
   let cue = $state(0);
   let more = $state(false);
+  let suggested = $state(false);
   // What is this student's own comes first: the cue, and the target as it is for them.
   const own = $derived(session.block?.variants?.find((o) => o.student === student?.id));
   const cues = $derived([...(step?.cue ? [step.cue] : []), ...(own?.cue ? [own.cue] : []), ...drill.cues]);
@@ -86,34 +88,39 @@
     {:else if kind === 'clock'}<Stopwatch {session} {watch} />
     {:else if step.repeats}<Repetitions {session} bell={watch} />
     {:else}<BallCounter {session} />{/if}
+    <Suggestion {session} {names} bind:any={suggested} />
     {#if session.state.reached}
       <p
-        class="rounded border-2 border-base-content bg-accent px-3 py-1.5 text-lg leading-snug font-bold text-accent-content"
+        class="rounded border-2 border-base-content bg-accent px-3 py-1 text-lg leading-tight font-bold text-accent-content"
         role="status"
       >
         Goal reached: {session.state.reached}
       </p>
     {:else if waits}
       <div class="flex items-center justify-between gap-2">
-        <p class="text-lg font-semibold">Waits until all have met it.</p>
+        <p class="text-lg leading-tight font-semibold">Waits until all have met it.</p>
         <button type="button" class="btn h-14 border-2 border-base-content" onclick={openForAll}
           >Open it for all</button
         >
       </div>
     {:else if step.over && !step.met}
-      <p class="text-xl font-semibold">Somebody else was first.</p>
-    {:else if student.met}
-      <p class="text-xl font-semibold">All goals met. Move on, or make it harder.</p>
-    {:else}
+      <p class="text-lg leading-tight font-semibold">Somebody else was first.</p>
+    {:else if student.met && !suggested}
+      <p class="text-lg leading-tight font-semibold">All goals met. Move on, or make it harder.</p>
+    {:else if !suggested}
       {@const said = cues[cue % Math.max(1, cues.length)]}
-      {#if session.last}<p class="text-lg">Last time {session.last.said}</p>{/if}
-      {#if target}<p class="-mb-3 text-lg font-semibold">Own {target}</p>{/if}
-      {#if said}<button
-          type="button"
-          class="min-h-14 text-left text-lg"
-          onclick={() => (cue = (cue + 1) % cues.length)}
-          aria-label="Cue: {said}. Next cue">“{said}”</button
-        >{/if}
+      {@const besides = [session.last ? `Last time ${session.last.said}` : '', target ? `own ${target}` : '']
+        .filter(Boolean)
+        .join(' · ')}
+      <button
+        type="button"
+        class="flex min-h-14 flex-col justify-center text-left text-lg leading-tight"
+        onclick={() => (cue = (cue + 1) % Math.max(1, cues.length))}
+        aria-label="{said ? `Cue: ${said}. ` : ''}{besides ? `${besides}. ` : ''}Next cue"
+      >
+        {#if said}<span class="line-clamp-2">“{said}”</span>{/if}
+        {#if besides}<span class="line-clamp-1 text-base">{besides}</span>{/if}
+      </button>
     {/if}
   </section>
 
@@ -156,10 +163,10 @@
       >
     {/if}
   </div>
-  <div class="mt-2 grid grid-cols-3 gap-2">
+  <div class="grid grid-cols-3 gap-2">
     <button
       type="button"
-      class="btn h-14 min-w-0 text-lg leading-tight"
+      class="btn h-14 min-w-0 border-2 border-base-content px-2 text-lg leading-tight"
       aria-keyshortcuts="u"
       disabled={!session.state.undoable}
       onclick={() => session.undo()}>Undo {session.state.undoWords ?? ''}</button
@@ -167,7 +174,7 @@
     {#if count.basketLeft >= 0}
       <button
         type="button"
-        class="btn h-14 min-w-0 text-lg leading-tight"
+        class="btn h-14 min-w-0 border-2 border-base-content px-2 text-lg leading-tight"
         class:btn-warning={count.pickUpNow}
         aria-keyshortcuts="b"
         aria-label="{count.basketLeft} balls left in the basket. Picked up: full again"
@@ -177,8 +184,11 @@
         {count.pickUpNow ? 'pick up!' : 'left'}
       </button>
     {:else}<span></span>{/if}
-    <button type="button" class="btn h-14 text-lg" aria-keyshortcuts="w" onclick={() => (more = true)}
-      >Write…</button
+    <button
+      type="button"
+      class="btn h-14 border-2 border-base-content text-lg"
+      aria-keyshortcuts="w"
+      onclick={() => (more = true)}>Write…</button
     >
   </div>
   {#if more}<More
@@ -195,7 +205,7 @@
 
 <style>
   .big {
-    min-height: 6rem;
+    min-height: 5.5rem;
     border-radius: 0.5rem;
     font-size: 2rem;
     font-weight: 700;

@@ -2,6 +2,7 @@
 <script lang="ts">
   import type { Block } from '$lib/api/client';
   import type { Session } from './session.svelte';
+  import Suggestion from './Suggestion.svelte';
   import Turn from './Turn.svelte';
   import WhoPlays from './WhoPlays.svelte';
 
@@ -11,6 +12,7 @@
   const courts = $derived(session.blockState?.courts ?? []);
   let at = $state(0);
   let second = $state(false);
+  let suggested = $state(false);
   let armed = $state<string[]>([]);
   const court = $derived(courts[Math.min(at, courts.length - 1)]);
   const score = $derived(court?.score);
@@ -65,8 +67,8 @@
       {#each courts as c, i (i)}
         <button
           type="button"
-          class="btn h-14 border-2 text-lg"
-          class:border-base-content={i === at}
+          class="btn h-14 border-2 border-base-content text-lg"
+          class:btn-accent={i === at}
           aria-pressed={i === at}
           onclick={() => (at = i)}
           >Court {i + 1} <span class="figures">{c.score.points[0]}–{c.score.points[1]}</span></button
@@ -74,14 +76,11 @@
       {/each}
     </div>
   {/if}
-  <p class="truncate py-1 text-center text-base">
-    To {rules.to}{rules.toB ? ` against ${rules.toB}` : ''}{rules.winBy === 2 ? ', by two' : ''} · {match.start}
-  </p>
   {#if score.warmUpLeft || !started}
     <div class="mb-1 flex items-center justify-center gap-3 text-lg" role="status">
       <button
         type="button"
-        class="btn h-14 w-14 text-2xl"
+        class="btn h-14 w-14 border-2 border-base-content text-2xl"
         aria-label="One practice round fewer"
         disabled={!rounds}
         onclick={() => practice(rounds - 1)}>−</button
@@ -89,16 +88,20 @@
       <span class="font-semibold"
         >{rounds
           ? `Practice: ${rounds} ${rounds === 1 ? 'round' : 'rounds'} before it counts`
-          : 'It counts from the first rally'}</span
+          : `To ${rules.to}${rules.toB ? ` against ${rules.toB}` : ''}. It counts from the first rally`}</span
       >
       <button
         type="button"
-        class="btn h-14 w-14 text-2xl"
+        class="btn h-14 w-14 border-2 border-base-content text-2xl"
         aria-label="One practice round more"
         disabled={rounds >= 20}
         onclick={() => practice(rounds + 1)}>+</button
       >
     </div>
+  {:else}
+    <p class="truncate py-1 text-center text-base">
+      To {rules.to}{rules.toB ? ` against ${rules.toB}` : ''}{rules.winBy === 2 ? ', by two' : ''} · {match.start}
+    </p>
   {/if}
   {#if rules.set && score.set && (score.warmUpLeft || started)}<p class="text-center text-lg" role="status">
       Ball {rules.set.rallies - (score.setLeft ?? 0) + 1} of {rules.set.rallies}:
@@ -177,10 +180,11 @@
       </div>
     {/each}
   </div>
-  <p class="py-1 text-center text-lg" role="status">
+  <Suggestion {session} {names} bind:any={suggested} />
+  <p class="py-0.5 text-center text-lg leading-tight" role="status">
     {#if score.over}<strong>{session.state.reached ?? 'Game over'}.</strong> The next rally opens a new game.
     {:else if ranked.length > 2}{ranked.map((r) => `${r.name} ${r.points}`).join(' · ')}
-    {:else}<span class="line-clamp-2">“{match.cue}”</span>{/if}
+    {:else if !suggested}<span class="line-clamp-2">“{match.cue}”</span>{/if}
   </p>
   <div class="grid grid-cols-2 gap-2">
     <button

@@ -97,7 +97,7 @@
 <svelte:document onvisibilitychange={stayAwake} />
 <svelte:head><title>{block?.title ?? ''} · courtside</title></svelte:head>
 
-<main class="mx-auto flex min-h-dvh max-w-3xl flex-col gap-2 px-3 py-2">
+<main class="mx-auto flex min-h-dvh max-w-3xl flex-col gap-2 px-3 pt-1">
   {#if finished || finishing}
     <NotSent {session} />
     <After {session} onback={() => (finishing = false)} />
@@ -106,7 +106,7 @@
       <button
         type="button"
         class="grid h-14 w-14 shrink-0 place-items-center rounded border-2 border-base-content"
-        aria-label="The lesson: its blocks, who is here, finish"
+        aria-label="The lesson: its blocks, who is here, its end"
         aria-keyshortcuts="l"
         onclick={() => (sheet = true)}
         ><svg viewBox="0 0 24 24" class="w-7" aria-hidden="true"
@@ -147,7 +147,7 @@
         </p>
       </div>
       <p
-        class="figures text-4xl leading-none font-semibold tracking-tighter"
+        class="figures text-[2rem] leading-none font-semibold tracking-tighter"
         class:text-error={left < 0}
         role="timer"
         aria-label="Time left in this block"
@@ -178,12 +178,19 @@
           <ul class="flex flex-1 flex-col justify-center gap-5 px-2 text-2xl">
             {#each block.prompts ?? ['Water, shade, a breath.'] as p, i (i)}<li>{p}</li>{/each}
           </ul>
+          {#if session.state.status === 'ready'}
+            <button
+              type="button"
+              class="btn h-20 border-3 border-base-content text-2xl btn-accent"
+              onclick={clockButton}>Start the lesson</button
+            >
+          {/if}
         {/if}
       </div>
     {/if}
-    <Suggestion {session} {names} />
+    {#if (!block.drill && !block.match) || card}<Suggestion {session} {names} />{/if}
 
-    <div class="grid grid-cols-[3.5rem_1fr] gap-2">
+    <div class="sticky bottom-0 z-10 -mx-3 grid grid-cols-[3.5rem_1fr] gap-2 bg-base-100 px-3 pb-1">
       <button
         type="button"
         class="btn h-14 border-2 border-base-content"

@@ -78,7 +78,9 @@
           aria-label="{b.title}: one minute less"
           onclick={() => set(i, minutes - 1)}>−</button
         >
-        {#if minutes === 0}
+        {#if i <= session.state.block}
+          <span class="text-center text-lg"><span class="figures">{minutes}</span> min</span>
+        {:else if minutes === 0}
           <button
             type="button"
             class="btn h-14 border-2 border-base-content px-1 text-base leading-tight"
@@ -90,12 +92,9 @@
             type="button"
             class="btn h-14 border-2 border-base-content px-1 text-lg leading-tight"
             aria-label="{b.title}: {minutes} minutes; leave it out"
-            disabled={i === session.state.block}
             onclick={() => set(i, 0)}
             ><span
-              ><span class="figures">{minutes}</span> min{#if i !== session.state.block}<br /><span
-                  class="text-sm">leave out</span
-                >{/if}</span
+              ><span class="figures">{minutes}</span> min<br /><span class="text-sm">leave out</span></span
             ></button
           >
         {/if}

@@ -17,25 +17,8 @@
   const ask = () => need(api.GET('/api/v1/courts'));
 </script>
 
-<section class="flex min-h-0 flex-1 flex-col gap-2" aria-label="Set-up of {block.title}">
-  <div class="flex-1 space-y-3 overflow-y-auto text-lg leading-snug">
-    {#if drill && card.setUp.length}
-      <Load {ask} small>
-        {#snippet children(courts)}
-          {@const court = courts.find((c) => c.id === drill.pattern.court)}
-          {#if court}
-            <div class="max-w-md"><SetUpMap title="Put out" {drill} {court} laid={card.setUp} /></div>
-            <ol class="mt-1 space-y-1 text-base">
-              {#each card.setUp as l, i (i)}<li class="flex gap-2">
-                  <span class="figures w-5 shrink-0 font-semibold">{i + 1}</span>
-                  <span><strong>{l.label}</strong>: {paced(l, court, settings.units)}</span>
-                </li>{/each}
-            </ol>
-          {/if}
-        {/snippet}
-      </Load>
-    {/if}
-    {#if card.bring.length}<p><strong>Bring:</strong> {card.bring.join(', ')}</p>{/if}
+<section class="flex flex-1 flex-col gap-2" aria-label="Set-up of {block.title}">
+  <div class="flex-1 space-y-3 text-lg leading-snug">
     {#if card.cautions.length}
       <div class="border-l-6 border-warning bg-base-200 px-3 py-2">
         <strong>Mind</strong>
@@ -44,10 +27,21 @@
         </ul>
       </div>
     {/if}
+    {#if drill && card.setUp.length}
+      <Load {ask} small>
+        {#snippet children(courts)}
+          {@const court = courts.find((c) => c.id === drill.pattern.court)}
+          {#if court}
+            <div class="max-w-md"><SetUpMap title="Put out" {drill} {court} laid={card.setUp} /></div>
+          {/if}
+        {/snippet}
+      </Load>
+    {/if}
+    {#if card.bring.length}<p><strong>Bring:</strong> {card.bring.join(', ')}</p>{/if}
   </div>
   <button
     type="button"
-    class="btn h-20 border-3 border-base-content text-2xl btn-accent"
+    class="btn sticky bottom-18 h-16 border-3 border-base-content text-2xl btn-accent"
     aria-keyshortcuts="Enter"
     onclick={onready}>{starts ? 'Ready: start the clock' : 'Ready'}</button
   >

@@ -2,7 +2,11 @@
 <script lang="ts">
   import type { Session } from './session.svelte';
 
-  let { session, names }: { session: Session; names: string[] } = $props();
+  let {
+    session,
+    names,
+    any = $bindable(false)
+  }: { session: Session; names: string[]; any?: boolean } = $props();
   const NOT_NOW = 5 * 60_000;
   let quiet = $state<Record<string, number>>({});
   /** Asked again every few seconds, not at every tick. */
@@ -63,15 +67,14 @@
     ];
     return all.find((s): s is Said => !!s && !(quiet[s.key]! > session.now));
   });
+  $effect(() => {
+    any = !!said;
+  });
 </script>
 
 {#if said}
-  <div
-    class="flex items-center gap-2 rounded border-2 border-base-content bg-base-200 py-1 pr-1 pl-3"
-    role="status"
-    aria-label="Suggestion"
-  >
-    <p class="line-clamp-3 min-w-0 flex-1 text-base leading-tight">{said.text}</p>
+  <div class="flex items-center gap-2 rounded bg-base-200 pl-2" role="status" aria-label="Suggestion">
+    <p class="line-clamp-3 min-w-0 flex-1 text-[0.95rem] leading-tight">{said.text}</p>
     <button
       type="button"
       class="btn h-14 border-2 border-base-content px-3 text-base btn-accent"

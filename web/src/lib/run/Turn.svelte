@@ -26,11 +26,13 @@
     if (turn.by === 'score') return `Winner stays on`;
     if (turn.by === 'time' && block?.match)
       return `Round ${(turn.n % turn.round) + 1} of ${turn.round} · ${sayLeft(left)}`;
-    if (turn.by === 'time') return `${block?.title ? '' : ''}Change in ${sayLeft(left)}`;
+    if (turn.by === 'time') return `Change in ${sayLeft(left)}`;
     const whose =
       who.length === 1 ? `${who[0]}’s turn` : who.length < 4 ? who.join(' & ') : `${who.length} hit`;
     return turn.by === 'rallies' ? `Ball ${Math.min(turn.balls + 1, turn.of ?? 0)} of ${turn.of}` : whose;
   });
+  /** Groups at stations stand where the coach knows; their names say more than a picture. */
+  const stations = $derived(!!turn && turn.now.some((p) => p.place.id.startsWith('station')));
   const tail = $derived.by(() => {
     if (!turn) return '';
     if (turn.by === 'balls') return `${turn.balls} of ${turn.of}`;
@@ -61,7 +63,7 @@
     <button
       type="button"
       class="change"
-      aria-keyshortcuts="Enter"
+      aria-keyshortcuts="t"
       onclick={() => begin(turn.n + 1)}
       aria-label="Change. {sayPosts(turn.next, name, waits)}. Press when they have changed"
     >
@@ -71,16 +73,13 @@
     <p class="sr-only" role="alert">Change. {sayPosts(turn.next, name, waits)}</p>
   {:else}
     <section class="strip" aria-label="Turn">
-      {#if block.drill && turn.by !== 'score'}
-        <div class="h-16 w-28 shrink-0">
+      {#if block.drill && !stations}
+        <div class="h-14 w-20 shrink-0">
           <MiniCourt posts={turn.now} drill={block.drill} initial={(id) => short[place(id)] ?? ''} />
         </div>
       {/if}
       <div class="min-w-0 flex-1">
-        <p class="flex items-baseline gap-2">
-          <strong class="min-w-0 flex-1 truncate text-lg leading-tight">{head}</strong>
-          <span class="figures text-lg">{tail}</span>
-        </p>
+        <p class="truncate text-base leading-tight font-bold">{head}{tail ? `, ${tail}` : ''}</p>
         <div
           class="bar"
           role="meter"
@@ -91,7 +90,14 @@
         >
           <span style:width="{100 * filled}%"></span>
         </div>
-        <p class="truncate text-base leading-tight">{turn.held ? 'Held: nothing is called' : next}</p>
+        {#if stations && !turn.held}
+          <p class="line-clamp-2 text-sm leading-tight">
+            {#each turn.now as p, i (p.place.id)}{i ? ' · ' : ''}<strong>{i ? i + 1 : 'With you'}</strong>
+              {p.students.map(name).join(', ')}{/each}
+          </p>
+        {:else}<p class="truncate text-base leading-tight">
+            {turn.held ? 'Held: nothing is called' : next}
+          </p>{/if}
       </div>
       <button
         type="button"

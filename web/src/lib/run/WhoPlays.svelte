@@ -30,7 +30,7 @@
 
 <button
   type="button"
-  class="btn h-14 min-w-0 text-lg leading-tight"
+  class="btn h-14 min-w-0 border-2 border-base-content text-lg leading-tight"
   onclick={() => {
     picked = now.map((s) => [...s]);
     open = true;

@@ -17,20 +17,20 @@
 
 <div class="flex items-end justify-between gap-3" aria-live="polite">
   <p class="figures leading-none" aria-label="{step.count} of {step.goalLabel}">
-    <span class="text-8xl font-semibold">{step.count}</span><span class="text-4xl">/{step.goal.count}</span>
+    <span class="text-7xl font-semibold">{step.count}</span><span class="text-3xl">/{step.goal.count}</span>
   </p>
-  <dl class="grid grid-cols-2 gap-x-4 text-right">
+  <dl class="grid grid-cols-[auto_auto] items-baseline gap-x-2 text-right leading-tight">
     {#if step.goal.kind === 'race'}
       <dt>the other{others.length > 1 ? 's' : ''}</dt>
       <dd class="figures text-3xl font-semibold">{others.join(' · ')}</dd>
     {:else}
       <dt>{rally ? 'this rally' : 'streak'}</dt>
-      <dd class="figures text-3xl font-semibold" aria-label={rally ? 'This rally' : 'Streak'}>
-        {step.streak}
+      <dd class="figures">
+        <span class="text-3xl font-semibold" role="status" aria-label={rally ? 'This rally' : 'Streak'}
+          >{step.streak}</span
+        > <span class="text-lg">best {step.best}</span>
       </dd>
     {/if}
-    <dt>best</dt>
-    <dd class="figures text-xl">{step.best}</dd>
     {#if !rally}
       <dt>good</dt>
       <dd class="figures text-xl">{step.good} of {step.balls}</dd>
@@ -44,7 +44,7 @@
 <style>
   .pip {
     flex: 1;
-    height: 1rem;
+    height: 0.8rem;
     border: 2px solid var(--color-base-content);
     border-radius: 0.2rem;
   }

@@ -23,7 +23,7 @@
 
 <div class="flex items-end justify-between gap-3" aria-live="polite">
   <p class="figures leading-none" aria-label="{step.count} of {step.goalLabel}">
-    <span class="text-8xl font-semibold">{step.count}</span><span class="text-4xl">/{step.goal.count}</span>
+    <span class="text-7xl font-semibold">{step.count}</span><span class="text-3xl">/{step.goal.count}</span>
   </p>
   {#if seconds}
     <button

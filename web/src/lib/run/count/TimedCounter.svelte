@@ -31,7 +31,7 @@
 
 <div class="flex items-end justify-between gap-3" aria-live="polite">
   <p class="figures leading-none" aria-label="{now} {what} in this try">
-    <span class="text-8xl font-semibold">{now}</span>
+    <span class="text-7xl font-semibold">{now}</span>
     <span class="text-xl">{what}</span>
   </p>
   <dl class="grid grid-cols-2 gap-x-4 text-right">
