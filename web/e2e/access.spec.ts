@@ -111,13 +111,18 @@ test('nobody is kept out courtside', async ({ page, club }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto(club.url);
   await page.getByRole('button', { name: 'Take it to the court' }).click();
-  for (const at of ['Role of this minute', 'Goal']) {
+  await page.getByRole('button', { name: 'Start', exact: true }).click();
+  for (const at of ['Role of this minute', /^Set-up of/, 'Goal']) {
     await expect(page.getByRole('region', { name: at })).toBeVisible();
-    await sound(page, at);
-    await page.getByRole('button', { name: /^Next:/ }).click();
+    await sound(page, String(at));
+    const ready = page.getByRole('button', { name: 'Ready', exact: true });
+    if (typeof at === 'string') await page.getByRole('button', { name: /^Next:/ }).click();
+    else await ready.click();
   }
   await expect(page.getByRole('button', { name: /^Point to Wren/ })).toBeVisible();
   await sound(page, 'game');
-  await page.getByRole('button', { name: 'Finish' }).click();
+  await page.getByRole('button', { name: /^The lesson: / }).click();
+  await sound(page, 'the lesson');
+  await page.getByRole('button', { name: 'Finish the lesson' }).click();
   await sound(page, 'after');
 });

@@ -75,3 +75,39 @@ export async function tabTo(page: Page, name: RegExp) {
   }
   throw new Error(`the focus never came to ${name}`);
 }
+
+/**
+ * Begins the lesson on court, and from then on reads the set-up card of every block; with
+ * `hold` turns are not called, so that one student is counted for as long as it takes.
+ */
+export async function begin(page: Page, { hold = false } = {}) {
+  await page
+    .getByRole('button', { name: /^(Ready: start the clock|Begin the lesson|Start)$/ })
+    .first()
+    .click();
+  await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
+  const held = page.getByRole('button', { name: /^Hold this turn/ });
+  const holds = async () => {
+    await page.waitForTimeout(50);
+    if (hold && (await held.count())) await held.click();
+  };
+  await page.addLocatorHandler(page.getByRole('button', { name: 'Ready', exact: true }), async (ready) => {
+    await ready.click();
+    await holds();
+  });
+  await holds();
+}
+
+/** Ends the lesson, from whatever block. */
+export async function finish(page: Page) {
+  await page.getByRole('button', { name: /^The lesson: / }).click();
+  await page.getByRole('button', { name: 'Finish the lesson' }).click();
+  await page.getByRole('button', { name: 'End the lesson' }).click();
+  await expect(page.getByRole('link', { name: 'To the log' })).toBeVisible();
+}
+
+/** Says how engaged, or how hard, it was for somebody, who had nothing said yet. */
+export async function rate(page: Page, who: string, from: number, to: number) {
+  const more = page.getByRole('button', { name: `${who}: one ${to >= from ? 'more' : 'less'}` });
+  for (let i = 0; i <= Math.abs(to - from); i++) await more.click();
+}

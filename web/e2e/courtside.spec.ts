@@ -1,4 +1,4 @@
-import { expect, openToday, test, type Club } from './club';
+import { begin, expect, openToday, test, type Club } from './club';
 import type { Page } from '@playwright/test';
 
 test.use({ viewport: { width: 390, height: 844 } });
@@ -7,7 +7,7 @@ test.use({ viewport: { width: 390, height: 844 } });
 async function atTheDrill(page: Page, club: Club) {
   await openToday(page, club);
   await page.getByRole('button', { name: 'Take it to the court' }).click();
-  await page.getByRole('button', { name: 'Start' }).click();
+  await begin(page, { hold: true });
   await page.getByRole('button', { name: /^Next: Short ball/ }).click();
   await expect(page.getByLabel('0 of 10 in all')).toBeVisible();
 }
@@ -59,7 +59,7 @@ test('a reload and a killed server lose no acknowledged tap, and none that was k
 
   await club.kill();
   for (let i = 0; i < 3; i++) await good.click();
-  await expect(page.getByText('3 kept here')).toBeVisible();
+  await expect(page.getByText('not sent yet: 3')).toBeVisible();
   await expect(page.getByRole('alert')).toContainText('Every tap is kept on this device');
   await club.start();
   await expect(page.getByLabel('7 of 10 in all')).toBeVisible();

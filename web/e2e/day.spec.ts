@@ -1,4 +1,4 @@
-import { expect, openToday, test, wheel } from './club';
+import { expect, openToday, test, wheel, begin, rate } from './club';
 
 test('a coach plans, mends, runs and logs a lesson, and the next one changes', async ({ page, club }) => {
   await page.goto(club.url);
@@ -76,20 +76,18 @@ test('a coach plans, mends, runs and logs a lesson, and the next one changes', a
 
   // Courtside: Wren makes everything.
   await page.getByRole('button', { name: 'Take it to the court' }).click();
-  await page.getByRole('button', { name: 'Start' }).click();
+  await begin(page, { hold: true });
   await expect(page.getByRole('region', { name: 'Role of this minute' })).toContainText('Forehand volleys');
   await page.getByRole('button', { name: /^Next: Short ball/ }).click();
   await expect(page.getByLabel('0 of 10 in all')).toBeVisible();
   for (let i = 0; i < 60; i++) await page.getByRole('button', { name: 'Good', exact: true }).click();
   await expect(page.getByText('All goals met')).toBeVisible();
-  await page.getByRole('button', { name: 'Finish' }).click();
-  await page.getByRole('button', { name: 'Wren 9 of 10' }).click();
-  await page.getByText('How hard was it, 1 to 10?').first().click();
-  await page.getByRole('button', { name: 'Wren found it 6 of 10 hard' }).click();
-  await expect(page.getByRole('button', { name: 'Wren found it 6 of 10 hard' })).toHaveAttribute(
-    'aria-pressed',
-    'true'
-  );
+  await page.getByRole('button', { name: /^The lesson: / }).click();
+  await page.getByRole('button', { name: 'Finish the lesson' }).click();
+  await rate(page, 'Wren', 7, 9);
+  await page.getByRole('button', { name: 'Hard', exact: true }).click();
+  await rate(page, 'Wren', 5, 6);
+  await expect(page.getByLabel('Wren 6')).toBeVisible();
   await page.getByLabel('One line of notes').fill('Ready for a live feed');
   await page.getByLabel('One line of notes').press('Tab');
   await page.getByRole('button', { name: 'End the lesson' }).click();

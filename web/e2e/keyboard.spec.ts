@@ -45,6 +45,8 @@ test('the day is walked with the keyboard alone', async ({ page, club }) => {
   await page.keyboard.press(' ');
   await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
   await page.keyboard.press('n');
+  await expect(page.getByRole('button', { name: 'Ready', exact: true })).toBeVisible();
+  await page.keyboard.press('Enter');
   await expect(page.getByLabel('0 of 10 in all')).toBeVisible();
   for (const key of ['g', 'g', 'm', 'g', 'u']) await page.keyboard.press(key);
   await expect(page.getByLabel('2 of 10 in all')).toBeVisible();
@@ -58,9 +60,11 @@ test('the day is walked with the keyboard alone', async ({ page, club }) => {
   await expect(page.getByRole('button', { name: /^Point to Wren, who has 0/ })).toBeVisible();
   await page.keyboard.press('2');
   await expect(page.getByRole('button', { name: /^Point to Tove, who has 1/ })).toBeVisible();
-  await tabTo(page, /^Finish$/);
+  await page.keyboard.press('l');
+  await tabTo(page, /^Finish the lesson$/);
   await page.keyboard.press('Enter');
-  await tabTo(page, /^Tove 8 of 10$/);
+  await tabTo(page, /^Tove: one more$/);
+  await page.keyboard.press('Enter');
   await page.keyboard.press('Enter');
   await tabTo(page, /^End the lesson$/);
   await page.keyboard.press('Enter');

@@ -1,4 +1,4 @@
-import { expect, test, type Club } from './club';
+import { begin, finish, expect, test, type Club } from './club';
 import type { Page } from '@playwright/test';
 import { v7 } from 'uuid';
 
@@ -64,12 +64,6 @@ const press = async (page: Page, name: string | RegExp, times = 1) => {
 const goal = (page: Page) => page.getByLabel('Goal being counted');
 const next = (page: Page) => press(page, /^Next: /);
 
-async function finish(page: Page) {
-  await press(page, 'Finish');
-  await press(page, 'End the lesson');
-  await expect(page.getByRole('link', { name: 'To the log' })).toBeVisible();
-}
-
 test('stages, streaks, races, pairs, tempo, seconds and what is held go all the way', async ({
   page,
   club
@@ -94,7 +88,7 @@ test('stages, streaks, races, pairs, tempo, seconds and what is held go all the 
   const lesson = await d.lesson('All that is counted', two, blocks);
   await page.goto(`${club.url}/lessons/${lesson.id}`);
   await press(page, 'Take it to the court');
-  await press(page, 'Start');
+  await begin(page, { hold: true });
 
   // Ten in a row at half pace open full pace; a miss at nine does not.
   await expect(goal(page)).toContainText('shut: Full pace');
@@ -187,7 +181,7 @@ test('stages, streaks, races, pairs, tempo, seconds and what is held go all the 
 
   // Four zones of twenty seconds each.
   await next(page);
-  await press(page, 'Start');
+  await begin(page, { hold: true });
   await page.locator('.big', { hasText: '+5' }).tap();
   await expect(page.getByRole('timer', { name: 'Time left of this try' })).toContainText(/0:1\d|0:20/);
   await finish(page);
@@ -232,7 +226,7 @@ test('stages, streaks, races, pairs, tempo, seconds and what is held go all the 
     .getByRole('button', { name: /^Drill: Run the shuttles out/ })
     .first()
     .click();
-  await expect(page.getByText(/Last time: Bo \d+\.\d s/)).toBeVisible();
+  await expect(page.getByText(/Last time: Ida \d+\.\d s/)).toBeVisible();
 });
 
 test('games with all their marks go all the way', async ({ page, club }) => {
@@ -245,7 +239,7 @@ test('games with all their marks go all the way', async ({ page, club }) => {
   const big = await d.lesson('Six for the net', six, [net]);
   await page.goto(`${club.url}/lessons/${big.id}`);
   await press(page, 'Take it to the court');
-  await press(page, 'Start');
+  await begin(page, { hold: true });
 
   // Five balls, then all move one place; two practice rounds, set to one on the screen.
   await expect(page.getByText('Practice: 2 rounds before it counts')).toBeVisible();
@@ -270,7 +264,7 @@ test('games with all their marks go all the way', async ({ page, club }) => {
   const lesson = await d.lesson('Games for two', two, games);
   await page.goto(`${club.url}/lessons/${lesson.id}`);
   await press(page, 'Take it to the court');
-  await press(page, 'Start');
+  await begin(page, { hold: true });
   const points = (who: string, n: number) =>
     page.getByRole('button', { name: `Point to ${who}, who has ${n}` });
 
@@ -335,9 +329,9 @@ test('the log is mended, and what is believed follows', async ({ page, club }) =
   const before = (await d.ask<unknown[]>('GET', '/runs')).length;
   await page.goto(`${club.url}/lessons/${lesson.id}`);
   await press(page, 'Take it to the court');
-  await expect(page.getByRole('button', { name: 'Good', exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Ready: start the clock' })).toBeVisible();
   expect((await d.ask<unknown[]>('GET', '/runs')).length).toBe(before);
-  await press(page, 'Start');
+  await begin(page, { hold: true });
   await press(page, 'Good', 3);
   await press(page, 'Miss', 5);
   await finish(page);

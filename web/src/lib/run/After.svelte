@@ -13,6 +13,12 @@
   const there = $derived(session.students.filter((s) => !session.state.absent?.includes(s.id)));
   const set = (student: string, value: number) =>
     session.add({ kind: asked === 'engaged' ? 'engagement' : 'effort', student, value });
+  /** One more or less; the first press says what is usual. */
+  const step = (student: string, by: number) =>
+    session.soon(() => {
+      const v = values[student];
+      set(student, Math.max(1, Math.min(10, v ? v + by : usual + Math.min(0, by))));
+    });
   /** What was counted of each, block by block, as a coach says it. */
   const counted = $derived(
     there.map((p) =>
@@ -70,41 +76,43 @@
 <ul class="space-y-2">
   {#each there as s, i (s.id)}
     {@const v = values[s.id]}
-    <li
-      class="grid grid-cols-[1fr_3.5rem_3.5rem_3.5rem] items-center gap-2"
-      role="group"
-      aria-label="{first(s.name)}: how {asked === 'engaged' ? 'engaged' : 'hard it was'}, 1 to 10"
-    >
-      <button
-        type="button"
-        class="flex h-14 min-w-0 flex-col justify-center text-left leading-tight"
-        aria-expanded={open === s.id}
-        onclick={() => (open = open === s.id ? '' : s.id)}
-        ><span class="truncate text-xl font-semibold">{first(s.name)}</span><span class="truncate text-sm"
-          >{counted[i]?.length ? counted[i][0] : ''}</span
-        ></button
+    <li>
+      <div
+        class="grid grid-cols-[1fr_3.5rem_3.5rem_3.5rem] items-center gap-2"
+        role="group"
+        aria-label="{first(s.name)}: how {asked === 'engaged' ? 'engaged' : 'hard it was'}, 1 to 10"
       >
-      <button
-        type="button"
-        class="btn h-14 border-2 border-base-content text-2xl"
-        aria-label="{first(s.name)}: one less"
-        disabled={v === 1}
-        onclick={() => set(s.id, v ? v - 1 : usual - 1)}>−</button
-      >
-      <output
-        class="figures text-center text-3xl font-semibold"
-        aria-label="{first(s.name)} {v ?? 'not said'}">{v ?? '·'}</output
-      >
-      <button
-        type="button"
-        class="btn h-14 border-2 border-base-content text-2xl"
-        aria-label="{first(s.name)}: one more"
-        disabled={v === 10}
-        onclick={() => set(s.id, v ? v + 1 : usual)}>+</button
-      >
-      {#if open === s.id && counted[i]?.length}<p class="col-span-4 text-base">
-          {counted[i].join('; ')}
-        </p>{/if}
+        <button
+          type="button"
+          class="flex h-14 min-w-0 flex-col justify-center text-left leading-tight"
+          aria-expanded={open === s.id}
+          onclick={() => (open = open === s.id ? '' : s.id)}
+          ><span class="truncate text-xl font-semibold">{first(s.name)}</span><span class="truncate text-sm"
+            >{counted[i]?.length ? counted[i][0] : ''}</span
+          ></button
+        >
+        <button
+          type="button"
+          class="btn h-14 border-2 border-base-content text-2xl"
+          aria-label="{first(s.name)}: one less"
+          disabled={v === 1}
+          onclick={() => step(s.id, -1)}>−</button
+        >
+        <output
+          class="figures text-center text-3xl font-semibold"
+          aria-label="{first(s.name)} {v ?? 'not said'}">{v ?? '·'}</output
+        >
+        <button
+          type="button"
+          class="btn h-14 border-2 border-base-content text-2xl"
+          aria-label="{first(s.name)}: one more"
+          disabled={v === 10}
+          onclick={() => step(s.id, 1)}>+</button
+        >
+        {#if open === s.id && counted[i]?.length}<p class="col-span-4 text-base">
+            {counted[i].join('; ')}
+          </p>{/if}
+      </div>
     </li>
   {/each}
 </ul>

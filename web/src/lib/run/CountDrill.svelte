@@ -88,6 +88,9 @@
     {:else if kind === 'clock'}<Stopwatch {session} {watch} />
     {:else if step.repeats}<Repetitions {session} bell={watch} />
     {:else}<BallCounter {session} />{/if}
+    {#if student.met}<p class="text-lg leading-tight font-semibold">
+        All goals met. Move on, or make it harder.
+      </p>{/if}
     <Suggestion {session} {names} bind:any={suggested} />
     {#if session.state.reached}
       <p
@@ -105,9 +108,7 @@
       </div>
     {:else if step.over && !step.met}
       <p class="text-lg leading-tight font-semibold">Somebody else was first.</p>
-    {:else if student.met && !suggested}
-      <p class="text-lg leading-tight font-semibold">All goals met. Move on, or make it harder.</p>
-    {:else if !suggested}
+    {:else if !suggested && !student.met}
       {@const said = cues[cue % Math.max(1, cues.length)]}
       {@const besides = [session.last ? `Last time ${session.last.said}` : '', target ? `own ${target}` : '']
         .filter(Boolean)

@@ -182,7 +182,7 @@
             <button
               type="button"
               class="btn h-20 border-3 border-base-content text-2xl btn-accent"
-              onclick={clockButton}>Start the lesson</button
+              onclick={clockButton}>Begin the lesson</button
             >
           {/if}
         {/if}

@@ -217,8 +217,17 @@ export class Session {
     this.#last = Math.max(Date.now(), this.#last + 1);
     const id = v7({ msecs: this.#last });
     this.#own.add(id);
-    void keep(this.id, [{ id, at: Date.now(), ...event }]);
+    const written = keep(this.id, [{ id, at: Date.now(), ...event }]);
+    this.#writing = this.#writing ? Promise.all([this.#writing, written]) : written;
+    const mine = this.#writing;
+    void mine.then(() => this.#writing === mine && (this.#writing = undefined));
     return id;
+  }
+  #writing: Promise<unknown> | undefined;
+  /** Does what hangs on the state once all that was pressed before is in it. */
+  soon(act: () => void) {
+    if (this.#writing) void this.#writing.then(() => this.soon(act));
+    else act();
   }
   /** The stage that the student in focus is at. */
   get stage() {
@@ -232,18 +241,23 @@ export class Session {
   }
   /** Something happened at the stage of the student in focus. */
   at(kind: string, more: Partial<RunEvent> = {}) {
+    this.soon(() => this.#at(kind, more));
+  }
+  #at(kind: string, more: Partial<RunEvent> = {}) {
     const s = this.student;
     if (this.block && s) this.add({ kind, block: this.block.id, student: s.id, step: s.stage, ...more });
   }
   tap(kind: 'good' | 'miss') {
-    const goal = this.stage?.goal.kind;
-    if (kind === 'miss' && this.stage?.repeats) return; // it is done, not hit
-    if (goal === 'timed') {
-      // What is counted in a time has no misses; one more, or one set more.
-      if (kind === 'good') this.at('count', { value: 1 });
-    } else if (goal !== 'clock') {
-      this.at(kind);
-    }
+    this.soon(() => {
+      const goal = this.stage?.goal.kind;
+      if (kind === 'miss' && this.stage?.repeats) return; // it is done, not hit
+      if (goal === 'timed') {
+        // What is counted in a time has no misses; one more, or one set more.
+        if (kind === 'good') this.#at('count', { value: 1 });
+      } else if (goal !== 'clock') {
+        this.#at(kind);
+      }
+    });
   }
   goTo(index: number) {
     const b = this.lesson.blocks[index];
@@ -251,7 +265,9 @@ export class Session {
   }
   /** Undoes the latest tap that stands. */
   undo() {
-    if (this.state.undoable) this.add({ kind: 'undo', undoes: this.state.undoable });
+    this.soon(() => {
+      if (this.state.undoable) this.add({ kind: 'undo', undoes: this.state.undoable });
+    });
   }
   /** The coach has given up what the server would not have. */
   async giveUpRefused() {

@@ -212,3 +212,14 @@ test('two pages of one run show the same', async () => {
   a.close();
   b.close();
 });
+
+test('an undo pressed right after a tap takes back that tap', async () => {
+  const s = new Session(opened());
+  await s.ready;
+  point(s, 0);
+  point(s, 1);
+  s.undo();
+  await vi.waitFor(() => expect(s.state.events).toBe(3));
+  expect(score(s)).toEqual([1, 0]);
+  s.close();
+});

@@ -37,7 +37,7 @@
     {/if}
   </dl>
 </div>
-{#if pips}<div class="flex gap-1" aria-hidden="true">
+{#if pips && !session.student?.met}<div class="flex gap-1" aria-hidden="true">
     {#each { length: pips }, i (i)}<span class="pip" class:on={i < step.count}></span>{/each}
   </div>{/if}
 
