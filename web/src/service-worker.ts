@@ -19,7 +19,12 @@ const INDEX = '/';
 const own = [...build, ...files, INDEX];
 
 worker.addEventListener('install', (event) => {
-  event.waitUntil(caches.open(SHELL).then((cache) => cache.addAll(own)));
+  event.waitUntil(
+    Promise.all([
+      caches.open(SHELL).then((cache) => cache.addAll(own)),
+      caches.open(TOLD).then((cache) => cache.addAll(always))
+    ])
+  );
 });
 
 worker.addEventListener('activate', (event) => {
@@ -32,6 +37,9 @@ worker.addEventListener('activate', (event) => {
     })()
   );
 });
+
+/** What no screen is without. */
+const always = ['/api/v1/vocabulary', '/api/v1/bases', '/api/v1/courts'];
 
 /** Lists and documents that a screen may show as they were. Nothing that reckons or writes. */
 const mayBeOld =

@@ -13,6 +13,7 @@
   import CourtDiagram from '$lib/court/CourtDiagram.svelte';
   import DrillCourt from '$lib/drill/DrillCourt.svelte';
   import { soleCircle } from '$lib/drill/parts';
+  import { AHEAD, carried, takeAlong, type Carried } from '$lib/device/packs';
   import { newLesson } from '$lib/lesson/create';
   import { runLesson } from '$lib/run/begin';
   import Load from '$lib/shell/Load.svelte';
@@ -28,7 +29,24 @@
     plan: Plan;
   }
 
+  /** Today as the server has it; with no server, the lessons that this device carries. */
   async function ask() {
+    try {
+      return { ...(await askServer()), away: [] as Carried[] };
+    } catch (e) {
+      const away = await carried(today());
+      if (!away.length) throw e;
+      return { cards: [], courts: [], students: [], given: [], away };
+    }
+  }
+  let along = $state<Record<string, boolean>>({});
+  const ahead = new Date(Date.now() + AHEAD * 24 * 3600 * 1000).toISOString().slice(0, 10);
+  /** What is on today and in the days ahead is put on the device, one after the other. */
+  async function take(lessons: LessonSummary[]) {
+    for (const l of lessons.filter((l) => l.date <= ahead))
+      if (await takeAlong(l.id)) along = { ...along, [l.id]: true };
+  }
+  async function askServer() {
     const units = settings.units;
     const [all, courts, students] = await Promise.all([
       need(api.GET('/api/v1/lessons')),
@@ -49,6 +67,7 @@
         };
       })
     );
+    void take(open);
     const given = coming.filter((l) => l.date === today() && l.runStatus === 'finished');
     return { cards, courts, students, given };
   }
@@ -72,7 +91,28 @@
 <Load {ask}>
   {#snippet children(data)}
     <main class="mx-auto max-w-[1280px] px-6 py-6">
-      {#if data.cards.length === 0}
+      {#if data.away.length}
+        <h1 class="text-3xl">No connection: on this device</h1>
+        <p class="mt-1">These run without one. What is counted is kept here and sent when it is back.</p>
+        {#each data.away as c (c.lesson.id)}
+          <section class="mt-5 border-t border-base-content pt-3" aria-label={c.lesson.title}>
+            <p class="figures text-sm">{sayDay(c.lesson.date)} · {c.lesson.start}</p>
+            <div class="flex flex-wrap items-center gap-x-6 gap-y-2">
+              <h2 class="text-xl">{c.lesson.title}</h2>
+              <p>{few(c.students.map((s) => s.name))}</p>
+              <button
+                type="button"
+                class="btn ml-auto border-base-content btn-accent"
+                onclick={() => runLesson(c.lesson.id, { run: c.run })}
+                >{c.run ? 'Back to the court' : 'Take it to the court'}</button
+              >
+            </div>
+            <div class="mt-2">
+              <Tape blocks={c.lesson.blocks} start={c.lesson.start} slot={c.lesson.slotMinutes} />
+            </div>
+          </section>
+        {/each}
+      {:else if data.cards.length === 0}
         <h1 class="text-3xl">Nothing planned from today on</h1>
         <p class="mt-2 max-w-xl">
           A lesson starts as an hour with a warm-up and a talk on its tape. Add who comes, drop in a drill,
@@ -89,7 +129,8 @@
             <div class="flex flex-wrap items-end gap-x-6 gap-y-3">
               <div class="min-w-0">
                 <p class="figures text-sm">
-                  {sayDay(card.lesson.date)} · {card.lesson.start}–{card.plan.end}
+                  {sayDay(card.lesson.date)} · {card.lesson.start}–{card.plan.end}{#if along[card.summary.id]}
+                    · On this device{/if}
                 </p>
                 <h1 id="first" class="text-3xl">{card.lesson.title}</h1>
                 <p class="mt-1">
@@ -183,7 +224,10 @@
             aria-label={card.lesson.title}
           >
             <div>
-              <p class="figures text-sm">{sayDay(card.lesson.date)} · {card.lesson.start}</p>
+              <p class="figures text-sm">
+                {sayDay(card.lesson.date)} · {card.lesson.start}{#if along[card.summary.id]}
+                  · On this device{/if}
+              </p>
               <h3 class="text-lg">
                 <a class="hover:underline" href="/lessons/{card.lesson.id}">{card.lesson.title}</a>
               </h3>

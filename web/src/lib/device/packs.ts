@@ -1,6 +1,7 @@
 import { v7 } from 'uuid';
 import { api, explain, type Run } from '$lib/api/client';
 import { kept, type Pack } from './db';
+import { known } from './outbox';
 
 /**
  * What a device takes to the court: a run, or a lesson of which one can be begun, with
@@ -73,6 +74,35 @@ export async function onDevice(): Promise<Pack[]> {
   const db = await kept().catch(() => undefined);
   return ((await db?.getAll('packs')) ?? []).sort((a, b) => b.at - a.at);
 }
+
+export interface Carried {
+  lesson: Run['lesson'];
+  students: Run['students'];
+  /** The run of it that goes on on this device. */
+  run?: string;
+}
+
+/** Lessons on the device from a day on, in the order of their hours. */
+export async function carried(from: string): Promise<Carried[]> {
+  const packs = await onDevice();
+  const out: Carried[] = [];
+  for (const { key, run } of packs) {
+    if (!key.startsWith('lesson ') || run.lesson.date < from) continue;
+    const under = packs.find((p) => p.key.startsWith('run ') && p.run.lesson.id === run.lesson.id);
+    const taps = under ? await known(under.run.id) : [];
+    const over = taps.some((t) => ['finish', 'giveUp', 'remove'].includes(t.event.kind));
+    out.push({
+      lesson: run.lesson,
+      students: run.students,
+      run: taps.length && !over ? under!.run.id : undefined
+    });
+  }
+  const when = (c: Carried) => `${c.lesson.date} ${c.lesson.start}`;
+  return out.sort((a, b) => when(a).localeCompare(when(b)));
+}
+
+/** How far ahead lessons are taken along by themselves, in days [trade]. */
+export const AHEAD = 7;
 
 const LONG_AGO = 30 * 24 * 3600 * 1000;
 
