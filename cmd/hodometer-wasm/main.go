@@ -11,6 +11,7 @@ import (
 	"encoding/json"
 	"syscall/js"
 
+	"hodometer/core/caller"
 	"hodometer/core/lesson"
 	"hodometer/core/run"
 )
@@ -94,6 +95,17 @@ func main() {
 		"state": of(func(f *following, _ []js.Value) any { return answer(f.live.State(), nil) }),
 		"refit": of(func(f *following, args []js.Value) any {
 			return answer(f.live.State().Refit(f.lesson, int64(args[0].Float()), int64(args[1].Float())), nil)
+		}),
+		"kinds": js.FuncOf(func(js.Value, []js.Value) any { return answer(caller.Kinds, nil) }),
+		"calls": js.FuncOf(func(_ js.Value, args []js.Value) any {
+			var a caller.Ask
+			if err := json.Unmarshal([]byte(args[0].String()), &a); err != nil {
+				return answer(nil, err)
+			}
+			if p := a.Validate(); len(p) > 0 {
+				return answer(nil, p)
+			}
+			return answer(a.Calls(), nil)
 		}),
 		"close": js.FuncOf(func(_ js.Value, args []js.Value) any {
 			delete(held, args[0].Int())

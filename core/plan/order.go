@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"hodometer/core/fit"
 	"math"
 	"slices"
 
@@ -27,7 +28,7 @@ func betterOrder(l *lesson.Lesson, students int) *lesson.Fix {
 	if len(at) < 2 {
 		return nil
 	}
-	cost := func(order []lesson.Block) float64 { return Between(order, students) }
+	cost := func(order []lesson.Block) float64 { return fit.Between(order, students) }
 	now := cost(l.Blocks)
 	best, least := []lesson.Block(nil), now
 	try := func(order []lesson.Block) {

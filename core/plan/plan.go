@@ -130,7 +130,7 @@ func (q *question) block(i, at int, out *Plan, sums *sums) Block {
 	}
 	bp.Playable = b.Drill != nil && b.Drill.Playable()
 	if i+1 < len(l.Blocks) {
-		bp.Between = between(b, &l.Blocks[i+1], n)
+		bp.Between = fit.After(b, &l.Blocks[i+1], n)
 	}
 	lanes, coach := formation.Lanes(l, b, n, float64(at))
 	for s, lane := range lanes {

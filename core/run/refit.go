@@ -78,6 +78,8 @@ func (s State) Refit(l *lesson.Lesson, now, planned int64) *Refit {
 		needs += b.Minutes
 		rest.Blocks = append(rest.Blocks, b)
 	}
+	changes := int(math.Ceil(fit.Between(rest.Blocks, len(l.Students)) - 0.25)) // from block to block
+	left -= changes
 	out := &Refit{Over: needs - left}
 	if len(rest.Blocks) == 0 || out.Over < worthSaying && out.Over > -worthSaying {
 		return nil

@@ -12,6 +12,8 @@ interface Exported {
   state(run: number): string;
   refit(run: number, now: number, planned: number): string;
   close(run: number): void;
+  kinds(): string;
+  calls(ask: string): string;
 }
 declare global {
   var hodometer: Exported | undefined;
@@ -48,6 +50,30 @@ export function core(bytes?: BufferSource): Promise<Exported> {
   loading.catch(() => (loading = undefined));
   return loading;
 }
+
+/** What can be called, and where its arrow points: x to the right, y away. */
+export interface CallKind {
+  id: string;
+  label: string;
+  places: { id: string; label: string; x: number; y: number }[] | null;
+}
+/** What a coach wants called; seconds between calls, minutes of a set. */
+export interface CallAsk {
+  kind: string;
+  script?: string[];
+  seconds: number;
+  quicken?: number;
+  least?: number;
+  minutes: number;
+  seed: number;
+}
+/** Seconds after the set began, and which place; −1 for a beat. */
+export interface Call {
+  at: number;
+  place: number;
+}
+export const callKinds = async (): Promise<CallKind[]> => read((await core()).kinds());
+export const calls = async (ask: CallAsk): Promise<Call[]> => read((await core()).calls(JSON.stringify(ask)));
 
 /** A run that is folded on this device. */
 export class Folded {

@@ -6,6 +6,8 @@
   import { first } from '$lib/units/say';
   import After from './After.svelte';
   import { sayLeft } from './clock';
+  import { Caller } from './caller.svelte';
+  import CallerSheet from './CallerSheet.svelte';
   import CountDrill from './CountDrill.svelte';
   import CountGame from './CountGame.svelte';
   import LessonSheet from './LessonSheet.svelte';
@@ -19,11 +21,13 @@
   let { run }: { run: Run } = $props();
   // svelte-ignore state_referenced_locally
   const session = new Session(run);
-  onDestroy(() => session.close());
+  const caller = new Caller();
+  onDestroy(() => (session.close(), caller.stop()));
   // svelte-ignore state_referenced_locally
   let finishing = $state(run.state.status === 'finished');
   let sheet = $state(false);
   let awake = $state(false);
+  let calling = $state(false);
 
   const block = $derived(session.block);
   const minutes = $derived(session.minutes(session.state.block));
@@ -64,6 +68,16 @@
     unlock(); // sound may play from the first press on
     session.add({ kind: session.running ? 'pause' : 'start' });
   }
+  /** The caller begins at the rhythm of the block's own plan. */
+  function openCaller() {
+    unlock();
+    const feeds = block?.drill?.pattern.feeds ?? [];
+    const mean = feeds.reduce((n, f) => n + (f.gap ?? 0), 0) / Math.max(1, feeds.length);
+    if (!caller.running && mean >= 0.3 && !callerSet) caller.ask = { ...caller.ask, seconds: mean };
+    callerSet = true;
+    calling = true;
+  }
+  let callerSet = false;
   function ready() {
     unlock();
     if (!block) return;
@@ -71,7 +85,7 @@
     if (session.state.status === 'ready') session.add({ kind: 'start' });
   }
   function key(e: KeyboardEvent) {
-    if (typing(e) || e.ctrlKey || e.metaKey || e.altKey || sheet) return;
+    if (typing(e) || e.ctrlKey || e.metaKey || e.altKey || sheet || calling) return;
     const at = Number(e.key) - 1;
     if (e.key === ' ') clockButton();
     else if (e.key === 'Enter' && card && document.activeElement?.tagName !== 'BUTTON') ready();
@@ -81,6 +95,7 @@
     else if (e.key === 'n' && next) session.goTo(next.at);
     else if (e.key === 'p') session.goTo(session.state.block - 1);
     else if (e.key === 'l') sheet = true;
+    else if (e.key === 'c') openCaller();
     else if (e.key === 't' && block && session.blockState?.turn)
       session.add({ kind: 'turn', block: block.id, value: session.blockState.turn.n + 1 });
     else if (e.key === 'b' && block?.drill?.basket) session.add({ kind: 'pickUp', block: block.id });
@@ -163,6 +178,18 @@
       >
     </section>
     <NotSent {session} />
+    {#if caller.running && !calling}
+      <button
+        type="button"
+        class="flex h-14 items-center justify-between rounded border-2 border-base-content bg-accent px-3 text-lg text-accent-content"
+        onclick={() => (calling = true)}
+      >
+        <span
+          >{caller.resting ? 'Rest' : (caller.places[caller.place]?.label ?? `Beat ${caller.at + 1}`)}</span
+        >
+        <span class="figures">{sayLeft(caller.left)}</span>
+      </button>
+    {/if}
 
     {#if card}
       <SetUpCard {block} {card} starts={session.state.status === 'ready'} onready={ready} />
@@ -215,11 +242,20 @@
         >
       {/if}
     </div>
+    {#if calling}<CallerSheet
+        {caller}
+        mirror={session.students.length > 1}
+        onclose={() => (calling = false)}
+      />{/if}
     {#if sheet}<LessonSheet
         {session}
         {names}
         {awake}
         onclose={() => (sheet = false)}
+        oncaller={() => {
+          sheet = false;
+          openCaller();
+        }}
         onfinish={() => {
           sheet = false;
           finishing = true;

@@ -8,10 +8,11 @@
     session: Session;
     names: string[];
     awake: boolean;
+    oncaller: () => void;
     onfinish: () => void;
     onclose: () => void;
   }
-  let { session, names, awake, onfinish, onclose }: Props = $props();
+  let { session, names, awake, oncaller, onfinish, onclose }: Props = $props();
   let box: HTMLElement;
   onMount(() => box.focus());
   const gone = (id: string) =>
@@ -128,6 +129,12 @@
     </section>
   {/if}
   <section class="grid grid-cols-2 gap-2">
+    <button
+      type="button"
+      class="btn col-span-2 h-14 border-2 border-base-content text-lg"
+      aria-keyshortcuts="c"
+      onclick={oncaller}>Caller and beat…</button
+    >
     <button
       type="button"
       class="btn h-14 border-2 border-base-content text-lg"

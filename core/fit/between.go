@@ -1,4 +1,4 @@
-package plan
+package fit
 
 import (
 	"hodometer/core/drill"
@@ -11,8 +11,8 @@ const (
 	minutesToMove   = 0.5  // to the next thing, and to be told it
 )
 
-// between is the minutes that go on after block b, before the next.
-func between(b, next *lesson.Block, students int) float64 {
+// After is the minutes that go on after block b, before the next.
+func After(b, next *lesson.Block, students int) float64 {
 	out := minutesToMove
 	if b.Drill != nil && b.Drill.Basket > 0 {
 		fed := float64(b.Drill.Tempo().Balls(float64(b.Minutes)))
@@ -56,7 +56,7 @@ func newPieces(b, next *lesson.Block) (n int) {
 // Between is the minutes that go on between the blocks of a lesson, in all.
 func Between(blocks []lesson.Block, students int) (sum float64) {
 	for i := 0; i+1 < len(blocks); i++ {
-		sum += between(&blocks[i], &blocks[i+1], students)
+		sum += After(&blocks[i], &blocks[i+1], students)
 	}
 	return sum
 }
