@@ -80,7 +80,7 @@ func (s State) place(block string) int {
 }
 
 // Nine minutes late before two blocks that can give: they give in proportion, and the
-// sentence says so. Half a minute goes to the change between them.
+// sentence says so.
 func TestNineMinutesOver(t *testing.T) {
 	room := func(least, best int) *drill.Span { return &drill.Span{Least: least, Best: best, Most: best} }
 	l := &lesson.Lesson{ID: uid(1), SlotMinutes: 60, Blocks: []lesson.Block{
@@ -93,12 +93,12 @@ func TestNineMinutesOver(t *testing.T) {
 	start := s.events[0].At
 	s.add(Event{Kind: GoTo, Block: uid(21)})
 	state := Fold(l, s.events)
-	state.Since = start + 18*60_000
-	got := state.Refit(l, start+18*60_000, start)
+	state.Since = start + 19*60_000
+	got := state.Refit(l, start+19*60_000, start)
 	require.NotNil(t, got)
 	require.Equal(t, "9 min over: Games 6 shorter, Serves 3 shorter", got.Said)
 	got = state.Refit(l, start+50*60_000, start)
-	require.Equal(t, "11 min over: leave out Serves", got.Said)
+	require.Equal(t, "10 min over: leave out Serves", got.Said)
 	require.Nil(t, state.Refit(l, start+10*60_000, start), "on time")
 	require.Equal(t, start+60*60_000, Ends(l, start+5*60_000, start), "begun late, it ends with its slot")
 }
