@@ -321,3 +321,59 @@ test('a tap is shown within 50 ms without a connection', async ({ page, club, co
   expect(took).toHaveLength(60);
   await expect(page.getByText('All goals met')).toBeVisible();
 });
+
+test('a full device keeps counting, says what is in this page alone, and sends it', async ({
+  page,
+  club,
+  context
+}) => {
+  await page.addInitScript(() => {
+    const put = IDBObjectStore.prototype.put;
+    IDBObjectStore.prototype.put = function (...args) {
+      if ((globalThis as { full?: boolean }).full) throw new DOMException('full', 'QuotaExceededError');
+      return put.apply(this, args);
+    };
+  });
+  await onCourt(page, club);
+  await begin(page, { hold: true });
+  await button(page, /^Next: Short ball/).click();
+  await expect(page.getByText('all saved')).toBeVisible();
+  await context.setOffline(true);
+  await page.evaluate(() => ((globalThis as { full?: boolean }).full = true));
+  await good(page).click();
+  await good(page).click();
+  await expect(page.getByLabel('2 of 10 in all')).toBeVisible();
+  await expect(page.getByRole('alert')).toContainText('This device is full: the last 2 taps');
+  await context.setOffline(false);
+  await page.evaluate(() => window.dispatchEvent(new Event('online')));
+  await expect(page.getByText('all saved')).toBeVisible();
+  expect((await events(page, club)).events.filter((e) => e.kind === 'good')).toHaveLength(2);
+});
+
+test('an edit that could not be saved is offered when the lesson is opened again', async ({
+  page,
+  club,
+  context
+}) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(club.url);
+  await page.getByRole('link', { name: 'Open the plan' }).click();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  const url = page.url();
+  await club.kill();
+  await page.getByRole('textbox', { name: 'Title of the lesson' }).fill('Written in the dark');
+  await page.getByRole('textbox', { name: 'Title of the lesson' }).press('Tab');
+  await expect(page.getByText('Not saved yet, no server')).toBeVisible();
+  await page.close();
+  await club.start();
+  const again = await context.newPage();
+  await again.goto(url);
+  const offer = again.getByRole('alertdialog', { name: 'An edit that was not saved' });
+  await expect(offer).toBeVisible();
+  await again.getByRole('button', { name: 'Bring it back' }).click();
+  await expect(again.getByRole('textbox', { name: 'Title of the lesson' })).toHaveValue('Written in the dark');
+  await expect(again.getByText('Saved', { exact: true })).toBeVisible();
+  await again.reload();
+  await expect(again.getByRole('textbox', { name: 'Title of the lesson' })).toHaveValue('Written in the dark');
+  await expect(offer).toHaveCount(0);
+});

@@ -12,7 +12,9 @@ test('the beat keeps its rhythm for two minutes on the audio clock, however busy
     (globalThis as unknown as { heard: typeof heard }).heard = heard;
     const start = OscillatorNode.prototype.start;
     OscillatorNode.prototype.start = function (when = 0) {
-      heard.push({ when, late: Math.max(0, this.context.currentTime - when) });
+      // The lesson has bells of its own.
+      const beat = [880, 1175].includes(Math.round(this.frequency.value));
+      if (beat) heard.push({ when, late: Math.max(0, this.context.currentTime - when) });
       start.call(this, when);
     };
   });

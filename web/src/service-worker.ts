@@ -5,6 +5,7 @@
 
 import { build, files, version } from '$service-worker';
 import { send } from '$lib/device/outbox';
+import { forgetUnsaved, type Left } from '$lib/device/unsaved';
 
 /**
  * The application without a signal. The shell, the core and every script of one version
@@ -81,4 +82,20 @@ async function asTold(request: Request): Promise<Response> {
 worker.addEventListener('sync', (event) => {
   const sync = event as ExtendableEvent & { tag: string };
   if (sync.tag === 'taps') sync.waitUntil(send());
+});
+
+/** A page that closed has left its last edit to be saved. */
+worker.addEventListener('message', (event) => {
+  const left = event.data as Left | undefined;
+  if (left?.kind !== 'save') return;
+  event.waitUntil(
+    fetch(left.path, {
+      method: 'PUT',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(left.body)
+    }).then(
+      (answer) => (answer.ok ? forgetUnsaved(left.key) : undefined),
+      () => undefined // it is on the device, and offered when the lesson is opened again
+    )
+  );
 });

@@ -34,7 +34,7 @@
   let moreButton = $state<HTMLButtonElement>();
   const id = $props.id();
 
-  beforeNavigate(() => void editor.save(true));
+  beforeNavigate((to) => void editor.save(to.willUnload));
   function key(e: KeyboardEvent) {
     if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z' || typing(e)) return;
     e.preventDefault();

@@ -1,6 +1,7 @@
 import { replaceState } from '$app/navigation';
 import { api, type Drill, type ShelfDrill } from '$lib/api/client';
-import { EditedDocument, type Put } from '$lib/shell/document.svelte';
+import { outlives } from '$lib/device/unsaved';
+import { answered, EditedDocument, type Put } from '$lib/shell/document.svelte';
 import { v7 } from 'uuid';
 import type { Holder } from './holder';
 
@@ -10,6 +11,9 @@ import type { Holder } from './holder';
  */
 export class Shelved extends EditedDocument<Drill> implements Holder {
   readonly what = 'drill';
+  get key() {
+    return `drill ${this.id}`;
+  }
   id = $state('');
   own = $state(false);
   favourite = $state(false);
@@ -42,8 +46,9 @@ export class Shelved extends EditedDocument<Drill> implements Holder {
     const { data, error, response } = await api.PUT('/api/v1/drills/{drill}', {
       params: { path: { drill: id } },
       body: { version, drill },
-      keepalive: leaving
+      keepalive: leaving && outlives(this.value)
     });
+    answered(response);
     if (data) {
       if (!this.own) {
         this.id = id;

@@ -17,7 +17,7 @@
   const editor = new GameEditor(read);
   const game = $derived(editor.value);
   const set = (next: Partial<Game>, key = '') => editor.set({ ...game, ...next }, key);
-  beforeNavigate(() => void editor.save(true));
+  beforeNavigate((to) => void editor.save(to.willUnload));
 
   function key(e: KeyboardEvent) {
     if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z' || typing(e)) return;

@@ -1,6 +1,7 @@
 import { replaceState } from '$app/navigation';
 import { api, type Game, type Preset } from '$lib/api/client';
-import { EditedDocument, type Put } from '$lib/shell/document.svelte';
+import { outlives } from '$lib/device/unsaved';
+import { answered, EditedDocument, type Put } from '$lib/shell/document.svelte';
 import { v7 } from 'uuid';
 
 /** The document of a game of the shelf, without what the shelf adds. */
@@ -18,6 +19,9 @@ export function documentOf(g: Preset): Game {
  */
 export class GameEditor extends EditedDocument<Game> {
   readonly what = 'game';
+  get key() {
+    return `game ${this.id}`;
+  }
   id = $state('');
   own = $state(false);
 
@@ -35,8 +39,9 @@ export class GameEditor extends EditedDocument<Game> {
     const { data, error, response } = await api.PUT('/api/v1/games/{game}', {
       params: { path },
       body: { edition, game },
-      keepalive: leaving
+      keepalive: leaving && outlives(this.value)
     });
+    answered(response);
     if (data) {
       if (!this.own) {
         this.id = id;

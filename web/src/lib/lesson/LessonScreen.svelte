@@ -90,7 +90,7 @@
       .catch(() => ({ data: undefined }));
     if (data) templates = data;
   }
-  beforeNavigate(() => void editor.save(true));
+  beforeNavigate((to) => void editor.save(to.willUnload));
 
   function key(e: KeyboardEvent) {
     if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z') return;

@@ -8,7 +8,8 @@ import {
   type Problem,
   type Variant
 } from '$lib/api/client';
-import { EditedDocument, type Put } from '$lib/shell/document.svelte';
+import { leave, outlives } from '$lib/device/unsaved';
+import { answered, EditedDocument, type Put } from '$lib/shell/document.svelte';
 import { Latest } from '$lib/shell/latest.svelte';
 import { moved } from '$lib/tape/tape';
 import { settings } from '$lib/units/settings.svelte';
@@ -20,6 +21,9 @@ export const firstSelected = (lesson: Lesson) => (lesson.blocks.find((b) => b.dr
 /** A lesson being edited: reckoned at once by the server with every change. */
 export class Editor extends EditedDocument<Lesson> {
   readonly what = 'lesson';
+  get key() {
+    return `lesson ${this.lesson.id}`;
+  }
   #checked: Latest<Plan>;
   #selected = $state<string>();
 
@@ -148,11 +152,15 @@ export class Editor extends EditedDocument<Lesson> {
     void this.check();
   }
   protected async put(lesson: Lesson, version: number, leaving: boolean): Promise<Put<Lesson>> {
+    const body = { ...lesson, version };
+    const alone = leaving && outlives(body);
+    if (leaving && !alone && leave(`/api/v1/lessons/${lesson.id}`, body, this.key)) return { left: true };
     const { data, error, response } = await api.PUT('/api/v1/lessons/{lesson}', {
       params: { path: { lesson: lesson.id } },
-      body: { ...lesson, version },
-      keepalive: leaving
+      body,
+      keepalive: alone
     });
+    answered(response);
     if (data) return { version: data.version, merged: data.version > version + 1 ? data : undefined };
     if (response.status === 409 && error && 'current' in error && error.current)
       return {

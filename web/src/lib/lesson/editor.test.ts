@@ -9,6 +9,9 @@ vi.mock('$lib/api/client', () => ({
 const put = vi.mocked(api.PUT) as unknown as ReturnType<typeof vi.fn>;
 const post = vi.mocked(api.POST) as unknown as ReturnType<typeof vi.fn>;
 
+/** An answer of the server's own. */
+const ours = (status: number) => ({ status, headers: new Headers({ 'Content-Type': 'application/json' }) });
+
 const block = (id: string, minutes: number) => ({ id, kind: 'break' as const, title: id, minutes });
 const lesson: Lesson = {
   id: 'l',
@@ -34,10 +37,10 @@ beforeEach(() => {
     if (body.version !== saved.version)
       return {
         error: { detail: 'late', current: saved, changes: ['Slot: 60 min → 75 min'] },
-        response: { status: 409 }
+        response: ours(409)
       };
     saved = { ...body, version: body.version + 1 };
-    return { data: saved, response: { status: 200 } };
+    return { data: saved, response: ours(200) };
   });
 });
 afterEach(() => vi.useRealTimers());
@@ -99,7 +102,7 @@ test('a late save keeps the edit until the coach decides', async () => {
 test('what the server refuses stays on the screen, named, and can be mended', async () => {
   const e = new Editor(lesson, plan);
   const error = { detail: 'no', errors: [{ field: 'slotMinutes', detail: 'too short' }] };
-  put.mockResolvedValueOnce({ error, response: { status: 422 } });
+  put.mockResolvedValueOnce({ error, response: ours(422) });
   e.change({ slotMinutes: -5 });
   await rest();
   expect(e.status).toBe('refused');
@@ -142,7 +145,7 @@ test('removing the block in hand takes the next one in hand', () => {
 test('what another window changed comes in with the save; what is typed meanwhile waits for the next', async () => {
   const e = new Editor(lesson, plan);
   const merged = { ...lesson, title: 'Mine', slotMinutes: 75, version: 3 };
-  put.mockResolvedValueOnce({ data: merged, response: { status: 200 } });
+  put.mockResolvedValueOnce({ data: merged, response: ours(200) });
   saved = merged;
   e.change({ title: 'Mine' });
   await rest();
@@ -155,7 +158,7 @@ test('what another window changed comes in with the save; what is typed meanwhil
   // Typed while the merged answer is under way: the version it was made from stays.
   put.mockImplementationOnce(async () => {
     e.change({ title: 'Typed meanwhile' });
-    return { data: { ...saved, slotMinutes: 80, version: 6 }, response: { status: 200 } };
+    return { data: { ...saved, slotMinutes: 80, version: 6 }, response: ours(200) };
   });
   e.change({ aim: 'Width' });
   await vi.advanceTimersByTimeAsync(550);

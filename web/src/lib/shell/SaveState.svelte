@@ -10,7 +10,14 @@
     away: 'Not saved yet, no server',
     stale: 'Changed by someone else'
   };
+
+  /** A page that closes with something unsaved warns; what it has is on the device either way. */
+  function warn(e: BeforeUnloadEvent) {
+    if (editor.unsaved) e.preventDefault();
+  }
 </script>
+
+<svelte:window onbeforeunload={warn} />
 
 <span
   class="text-sm"
@@ -21,6 +28,25 @@
 {#if editor.merged && editor.status === 'saved'}<span class="text-sm">with what another window changed</span
   >{/if}
 
+{#if editor.offered}
+  <div
+    class="order-last alert w-full py-2 alert-warning"
+    role="alertdialog"
+    aria-label="An edit that was not saved"
+  >
+    <p class="flex-1">
+      An edit of this {editor.what} on this device, of {new Date(editor.offered.at).toLocaleString('en-GB', {
+        weekday: 'long',
+        hour: '2-digit',
+        minute: '2-digit'
+      })}, was never saved.
+    </p>
+    <div class="flex gap-2">
+      <button type="button" class="btn btn-sm" onclick={() => editor.bringBack()}>Bring it back</button>
+      <button type="button" class="btn btn-sm" onclick={() => editor.letGo()}>Let it go</button>
+    </div>
+  </div>
+{/if}
 {#if editor.status === 'refused'}
   <div class="order-last alert w-full py-2 alert-error" role="alert">
     <div>

@@ -1,4 +1,6 @@
 import { explain, type Problem } from '$lib/api/client';
+import type { Unsaved } from '$lib/device/db';
+import { forgetUnsaved, keepUnsaved, unsavedOf } from '$lib/device/unsaved';
 import { History } from './history.svelte';
 
 /** Saved; waiting to be saved; refused because of what was typed; no server; saved by someone else meanwhile. */
@@ -8,7 +10,15 @@ export type Status = 'saved' | 'saving' | 'refused' | 'away' | 'stale';
 export type Put<T> =
   | { version: number; merged?: T }
   | { stale: { current: T; version: number; changes: string[] } }
-  | { error: Problem | undefined };
+  | { error: Problem | undefined }
+  /** The page closes, and somebody else saves it. */
+  | { left: true };
+
+/** Throws where somebody else answered than the server, or it is in trouble: it is tried again. */
+export function answered(response: Response) {
+  const ours = response.headers.get('Content-Type')?.includes('json');
+  if (response.status >= 500 || (!ours && response.status !== 204)) throw new Error('no answer of ours');
+}
 
 const SAVE_AFTER = 500; // ms of rest before a save
 const RETRY_AFTER = 3000;
@@ -33,9 +43,37 @@ export abstract class EditedDocument<T> {
   #saving = false;
   #dirty = false;
 
+  /** An edit of an earlier visit that was never saved. */
+  offered = $state.raw<Unsaved>();
+
   constructor(value: T, version: number) {
     this.value = value;
     this.version = version;
+    void Promise.resolve().then(async () => {
+      const found = await unsavedOf(this.key);
+      if (!found || this.#dirty) return;
+      if (same(this.stamp(found.value as T, 0), this.stamp(this.value, 0))) await forgetUnsaved(this.key);
+      else this.offered = found;
+    });
+  }
+
+  /** What it is known by on this device: `lesson …`. */
+  abstract readonly key: string;
+  /** Takes up the edit that was never saved; what was saved since is put together with it. */
+  bringBack() {
+    const found = this.offered;
+    if (!found) return;
+    this.offered = undefined;
+    this.version = found.version;
+    this.set(this.stamp(found.value as T, found.version));
+  }
+  letGo() {
+    this.offered = undefined;
+    void forgetUnsaved(this.key);
+  }
+  /** Something is on this screen that nobody else has. */
+  get unsaved() {
+    return this.status !== 'saved';
   }
 
   /** What a document of that kind is called in a sentence. */
@@ -79,6 +117,22 @@ export abstract class EditedDocument<T> {
     if (this.status !== 'stale') this.status = 'saving';
     this.changed();
     this.#later(SAVE_AFTER);
+    void this.#keep();
+  }
+  #keeping = false;
+  #again = false;
+  /** On the device as it stands; of many changes in a row the last one counts. */
+  async #keep() {
+    this.#again = true;
+    if (this.#keeping) return;
+    this.#keeping = true;
+    while (this.#again) {
+      this.#again = false;
+      const value = $state.snapshot(this.value) as T;
+      await keepUnsaved({ key: this.key, title: this.what, value, version: this.version, at: Date.now() });
+    }
+    this.#keeping = false;
+    if (this.status === 'saved') await forgetUnsaved(this.key);
   }
   #later(ms: number) {
     clearTimeout(this.#timer);
@@ -93,7 +147,9 @@ export abstract class EditedDocument<T> {
     this.#dirty = false;
     try {
       const done = await this.put(this.value, this.version, leaving);
-      if ('version' in done) {
+      if ('left' in done) {
+        this.#dirty = true; // until whoever opens it again sees that it was saved
+      } else if ('version' in done) {
         this.merged = !!done.merged || (this.merged && this.#dirty);
         if (done.merged && !this.#dirty) {
           this.version = done.version;
@@ -106,6 +162,7 @@ export abstract class EditedDocument<T> {
         } // else the next save is put together once more, from what this screen has seen
         this.status = this.#dirty ? 'saving' : 'saved';
         this.trouble = '';
+        if (this.status === 'saved' && !this.#keeping) void forgetUnsaved(this.key);
       } else if ('stale' in done) {
         this.#dirty = true;
         this.status = 'stale';
@@ -156,3 +213,6 @@ export abstract class EditedDocument<T> {
     this.changed();
   }
 }
+
+/** Whether two documents say the same. */
+const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
