@@ -333,31 +333,6 @@ func BenchmarkCheckOverHTTP(b *testing.B) {
 	}
 }
 
-// One tap in a run that already holds four hundred.
-func BenchmarkTap(b *testing.B) {
-	d := newDesk(b)
-	l, students := d.pair()
-	id, k := newID(), &tick{}
-	d.raw("PUT", "/api/v1/runs/"+id, []byte(`{"lesson":"`+l.ID+`"}`))
-	tap := func() run.Event {
-		return k.event(run.Event{Kind: run.Good, Block: drillOf(l).ID, Student: students[0].ID})
-	}
-	var many []run.Event
-	for range 400 {
-		many = append(many, tap())
-	}
-	send := func(events ...run.Event) {
-		body, _ := json.Marshal(map[string]any{"events": events})
-		if w := d.raw("POST", "/api/v1/runs/"+id+"/events", body); w.Code != 200 {
-			b.Fatal(w.Body.String())
-		}
-	}
-	send(many...)
-	for b.Loop() {
-		send(tap())
-	}
-}
-
 // Every address of a screen opens the application; a script that is gone says so.
 func TestSiteOpensAtEveryScreen(t *testing.T) {
 	t.Parallel()

@@ -28,6 +28,7 @@ import (
 type desk struct {
 	t       testing.TB
 	handler http.Handler
+	club    *club.Club
 }
 
 // router finds the operation of the contract that an answer belongs to.
@@ -78,9 +79,10 @@ func deskOver(t testing.TB, path string) *desk {
 	s, err := store.Open(context.Background(), path)
 	require.NoError(t, err)
 	t.Cleanup(func() { require.NoError(t, s.Close()) })
-	h, err := New(club.New(s), Options{Log: slog.New(slog.NewTextHandler(io.Discard, nil))})
+	own := club.New(s)
+	h, err := New(own, Options{Log: slog.New(slog.NewTextHandler(io.Discard, nil))})
 	require.NoError(t, err)
-	return &desk{t, h}
+	return &desk{t, h, own}
 }
 
 func (d *desk) raw(method, path string, body []byte) *httptest.ResponseRecorder {
