@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"slices"
 
+	"hodometer/core/draft"
 	"hodometer/core/drill"
 	"hodometer/core/formation"
 	"hodometer/core/lesson"
@@ -37,6 +38,9 @@ type Run struct {
 	Trace    []Change                   `json:"trace"`
 	// Cards say by block what to put where, and what to mind.
 	Cards map[string]Card `json:"cards"`
+	// Questions are for the talk; Home what each student can do alone until next time.
+	Questions []string                    `json:"questions"`
+	Home      map[string][]draft.Practice `json:"home"`
 }
 
 // Origin is the lesson that a run is of, in the version that was opened.
@@ -147,18 +151,20 @@ func (c *Club) run(
 	events []run.Event,
 ) (out Run, err error) {
 	out = Run{
-		ID:       id,
-		Lesson:   l,
-		Students: []Student{},
-		State:    run.Fold(l, events),
-		Events:   append([]run.Event{}, events...),
-		Undoable: run.Undoable(),
-		Pairs:    lesson.Pairs(len(l.Students)),
-		Pairings: map[string][][][2][]string{},
-		LastTime: map[string][]plan.LastTime{},
-		Words:    []string{},
-		Trace:    trace(events),
-		Cards:    map[string]Card{},
+		ID:        id,
+		Lesson:    l,
+		Students:  []Student{},
+		State:     run.Fold(l, events),
+		Events:    append([]run.Event{}, events...),
+		Undoable:  run.Undoable(),
+		Pairs:     lesson.Pairs(len(l.Students)),
+		Pairings:  map[string][][][2][]string{},
+		LastTime:  map[string][]plan.LastTime{},
+		Words:     []string{},
+		Trace:     trace(events),
+		Cards:     map[string]Card{},
+		Questions: draft.Questions(l),
+		Home:      map[string][]draft.Practice{},
 	}
 	for _, sid := range l.Students {
 		s, err := q.GetStudent(ctx, sid)
@@ -166,6 +172,7 @@ func (c *Club) run(
 			return out, err
 		}
 		out.Students = append(out.Students, student(s))
+		out.Home[sid] = draft.Home(l, units.Level(s.Level))
 	}
 	known, err := c.knownBefore(ctx, q, l.Students, id)
 	if err != nil {

@@ -371,9 +371,13 @@ test('an edit that could not be saved is offered when the lesson is opened again
   const offer = again.getByRole('alertdialog', { name: 'An edit that was not saved' });
   await expect(offer).toBeVisible();
   await again.getByRole('button', { name: 'Bring it back' }).click();
-  await expect(again.getByRole('textbox', { name: 'Title of the lesson' })).toHaveValue('Written in the dark');
+  await expect(again.getByRole('textbox', { name: 'Title of the lesson' })).toHaveValue(
+    'Written in the dark'
+  );
   await expect(again.getByText('Saved', { exact: true })).toBeVisible();
   await again.reload();
-  await expect(again.getByRole('textbox', { name: 'Title of the lesson' })).toHaveValue('Written in the dark');
+  await expect(again.getByRole('textbox', { name: 'Title of the lesson' })).toHaveValue(
+    'Written in the dark'
+  );
   await expect(offer).toHaveCount(0);
 });

@@ -2964,6 +2964,12 @@ export interface components {
         Run: {
             id: string;
             events: components["schemas"]["Event"][];
+            /** @description for the talk */
+            questions: string[];
+            /** @description by student, what can be done alone until next time */
+            home: {
+                [key: string]: components["schemas"]["Practice"][];
+            };
             /** @description by block, what to put where and what to mind */
             cards: {
                 [key: string]: {

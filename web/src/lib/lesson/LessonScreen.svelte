@@ -15,9 +15,11 @@
   import { runLesson } from '$lib/run/begin';
   import { beside } from '$lib/shell/float';
   import Num from '$lib/shell/Num.svelte';
+  import { takeAlong } from '$lib/device/packs';
   import SaveState from '$lib/shell/SaveState.svelte';
   import { kindName } from '$lib/api/vocabulary';
   import Tape from '$lib/tape/Tape.svelte';
+  import { today } from '$lib/units/say';
   import { settings } from '$lib/units/settings.svelte';
   import Wheel from '$lib/wheel/Wheel.svelte';
   import Counts from './Counts.svelte';
@@ -90,6 +92,14 @@
       .catch(() => ({ data: undefined }));
     if (data) templates = data;
   }
+  // What is planned goes along to the court: each time it is saved, as it is then.
+  let along = $state(false);
+  $effect(() => {
+    if (editor.status !== 'saved' || !lesson.blocks.length || lesson.date < today()) return;
+    void editor.version;
+    const later = setTimeout(() => void takeAlong(lesson.id).then((done) => (along = done)), 1500);
+    return () => clearTimeout(later);
+  });
   beforeNavigate((to) => void editor.save(to.willUnload));
 
   function key(e: KeyboardEvent) {
@@ -143,6 +153,7 @@
       />
     </div>
     <SaveState {editor} />
+    {#if along && editor.status === 'saved'}<span class="text-sm">On this device</span>{/if}
     <Versions {lesson} onback={(l) => editor.change({ ...l, id: lesson.id, version: lesson.version })} />
     <div class="join">
       <button

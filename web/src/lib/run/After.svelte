@@ -152,6 +152,30 @@
       </li>{/each}
   </ul>
 </details>
+{#if there.some((s) => session.home[s.id]?.length)}
+  <details>
+    <summary class="flex min-h-14 cursor-pointer items-center text-lg">At home until next time</summary>
+    {#each there as s (s.id)}
+      {#if session.home[s.id]?.length}
+        <section
+          class="mt-2 rounded border-2 border-base-content px-3 py-2"
+          aria-label="Home card of {first(s.name)}"
+        >
+          <h2 class="text-lg font-semibold">{first(s.name)}</h2>
+          <ul class="mt-1 space-y-1.5">
+            {#each session.home[s.id] ?? [] as h, i (i)}<li>
+                <strong>{h.title}</strong>: {h.do} “{h.cue}”, {h.often}.
+              </li>{/each}
+          </ul>
+        </section>
+      {/if}
+    {/each}
+    <a
+      class="btn mt-2 h-14 w-full border-2 border-base-content text-lg"
+      href="/lessons/{session.lesson.id}/sheet">Cards to print</a
+    >
+  </details>
+{/if}
 <div class="mt-auto grid grid-cols-2 gap-2 pt-2">
   {#if finished}
     <a class="btn h-16 border-2 border-base-content text-lg btn-accent" href="/log">To the log</a>

@@ -39,6 +39,8 @@
     !!step?.tryAt && (step.goal.seconds ?? 60) * 1000 > session.now - (step.tryAt ?? 0)
   );
   const waits = $derived(student?.waits);
+  /** The bell of the stage has rung: the next one is waited for. */
+  const rung = $derived(kind === 'timed' && !!step?.tryAt && !trying);
 
   /** The stage in hand for this student; one behind a gate is opened on purpose. */
   function pick(i: number) {
@@ -50,6 +52,17 @@
       student: student.id,
       step: i
     });
+  }
+  /** One stage in or out: for all where all work at once by the clock, else for who is counted. */
+  function step1(by: number) {
+    if (!student || !session.block) return;
+    const to = student.stage + by;
+    if (to < 0 || to >= student.stages.length) return;
+    if (step?.goal.seconds && !session.blockState?.turn) {
+      session.add({ kind: 'stage', block: session.block.id, step: to });
+    } else {
+      pick(to);
+    }
   }
   function openForAll() {
     if (session.block && student)
@@ -71,6 +84,13 @@
 
   <section class="flex flex-1 flex-col justify-center gap-1.5" aria-label="Goal">
     <div class="flex items-center gap-2">
+      {#if student.stages.length > 1}<button
+          type="button"
+          class="btn h-14 w-14 shrink-0 border-2 border-base-content px-0 text-2xl"
+          aria-label="One stage back"
+          disabled={student.stage === 0}
+          onclick={() => step1(-1)}>‹</button
+        >{/if}
       <label class="min-w-0 flex-1">
         <span class="sr-only">Goal being counted</span>
         <select
@@ -83,6 +103,16 @@
             >{/each}
         </select>
       </label>
+      {#if student.stages.length > 1}<button
+          type="button"
+          class="btn h-14 w-14 shrink-0 border-2 border-base-content px-0 text-2xl"
+          class:btn-accent={rung}
+          aria-label="One stage on{student.stages[student.stage + 1]
+            ? `: ${student.stages[student.stage + 1]?.label}`
+            : ''}"
+          disabled={student.stage === student.stages.length - 1}
+          onclick={() => step1(1)}>›</button
+        >{/if}
     </div>
     {#if kind === 'timed'}<TimedCounter {session} />
     {:else if kind === 'clock'}<Stopwatch {session} {watch} />

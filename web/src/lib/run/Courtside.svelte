@@ -38,6 +38,15 @@
   const finished = $derived(session.state.status === 'finished');
   const card = $derived(block && !session.blockState?.setUp ? session.cards[block.id] : undefined);
 
+  /** A talk asks what fits the lesson; the coach's own prompts stand as they were written. */
+  const prompts = $derived.by(() => {
+    const own = block?.prompts ?? ['Water, shade, a breath.'];
+    return block?.kind === 'talk' && session.questions.length
+      ? [...new Set([...session.questions, ...own.filter((p) => /1 to 10/.test(p))])]
+      : own;
+  });
+  const both = $derived(session.now - session.other < 60_000);
+
   // The next change is announced ten seconds ahead, and when it is due.
   let announced = '';
   $effect(() => {
@@ -158,7 +167,7 @@
           {#if session.waiting}<strong>not sent yet: {session.waiting}</strong>
           {:else if session.stopped}clock stopped by itself
           {:else if left < 0}over time
-          {:else}of {minutes} min · all saved{/if}
+          {:else}of {minutes} min · all saved{both ? ' · another device counts too' : ''}{/if}
         </p>
       </div>
       <p
@@ -203,7 +212,7 @@
           {#key block.id}<CountGame {session} match={block.match} {names} />{/key}
         {:else}
           <ul class="flex flex-1 flex-col justify-center gap-5 px-2 text-2xl">
-            {#each block.prompts ?? ['Water, shade, a breath.'] as p, i (i)}<li>{p}</li>{/each}
+            {#each prompts as p, i (i)}<li>{p}</li>{/each}
           </ul>
           {#if session.state.status === 'ready'}
             <button

@@ -25,6 +25,9 @@ export class Session {
   readonly words: Run['words'];
   /** By block, what to put where and what to mind. */
   readonly cards: Run['cards'];
+  /** For the talk; and what each can do alone until next time. A pack of before has neither. */
+  readonly questions: string[];
+  readonly home: Partial<Run['home']>;
   state = $state.raw<Run['state']>() as Run['state'];
   /** How many taps the server does not have yet. */
   waiting = $state(0);
@@ -56,6 +59,8 @@ export class Session {
     this.lastTime = run.lastTime;
     this.words = run.words;
     this.cards = run.cards;
+    this.questions = run.questions ?? [];
+    this.home = run.home ?? {};
     this.state = run.state;
     this.#know(run.events);
     this.#tick = setInterval(() => (this.now = Date.now()), 250);
