@@ -99,7 +99,8 @@ func (f *fold) sit(i, n int) {
 	if len(turns) == 0 {
 		return
 	}
-	for at, sides := range turns[n%len(turns)] {
+	games := turns[n%len(turns)]
+	for at, sides := range games {
 		for len(b.Courts) <= at {
 			b.Courts = append(b.Courts, newGame(l.Match.Rules, [2][]string{{}, {}}))
 		}
@@ -116,6 +117,12 @@ func (f *fold) sit(i, n int) {
 			*c = f.next(c, l.Match.Rules, sides)
 		}
 	}
+	for at := len(games); at < len(b.Courts); at++ { // a court that this turn leaves free
+		if c := &b.Courts[at]; !c.Score.Over && c.Rallies != [2]int{} {
+			b.Played = append(b.Played, c.played(b.ID, at))
+		}
+	}
+	b.Courts = b.Courts[:len(games)]
 }
 
 // next is the game after another on the same court, with others on its sides; practice

@@ -260,4 +260,13 @@ func TestARoundRobinChangesOnTheCall(t *testing.T) {
 	}
 	require.Len(t, state.Games(), 2)
 	require.Equal(t, turns[0][1], state.Games()[1].Sides)
+
+	// With five there are heats of one game: the other court is free then.
+	l.Students = append(l.Students, uid(105), uid(106))
+	turns = formation.Pairings(l, b)
+	for n, games := range turns {
+		s := &script{l: l}
+		s.add(Event{Kind: Turn, Block: b.ID, Value: n})
+		require.Len(t, Fold(l, s.events).Blocks[0].Courts, len(games))
+	}
 }

@@ -224,7 +224,7 @@
         {/if}
       </div>
     {/if}
-    {#if (!block.drill && !block.match) || card}<Suggestion {session} {names} />{/if}
+    {#if !block.drill && !block.match && !card}<Suggestion {session} {names} />{/if}
 
     <div class="sticky bottom-0 z-10 -mx-3 grid grid-cols-[3.5rem_1fr] gap-2 bg-base-100 px-3 pb-1">
       <button

@@ -1,10 +1,8 @@
 <!-- Before a block: what to put where, what to bring, what to mind; once. -->
 <script lang="ts">
   import { api, need, type Run } from '$lib/api/client';
-  import { paced } from '$lib/lesson/setup';
   import SetUpMap from '$lib/lesson/SetUpMap.svelte';
   import Load from '$lib/shell/Load.svelte';
-  import { settings } from '$lib/units/settings.svelte';
 
   interface Props {
     block: Run['lesson']['blocks'][number];

@@ -40,9 +40,12 @@ export class Session {
   /** Who else is at it now: when somebody's tap last came from another device. */
   other = $state(0);
 
+  // What is shown is made from these, and told by `state` and `waiting`.
+  /* eslint-disable svelte/prefer-svelte-reactivity */
   #events = new Map<string, RunEvent>();
   #pending = new Set<string>();
   #own = new Set<string>();
+  /* eslint-enable svelte/prefer-svelte-reactivity */
   #folded: Folded | undefined;
   #last = 0; // ms of the latest id
   #stop: () => void;
@@ -212,7 +215,7 @@ export class Session {
   }
   /** What could be done where the lesson will not end when it should. */
   refit() {
-    const planned = new Date(`${this.lesson.date}T${this.lesson.start}`).getTime();
+    const planned = Date.parse(`${this.lesson.date}T${this.lesson.start}`);
     return this.#folded?.refit(this.now, planned) ?? null;
   }
 
