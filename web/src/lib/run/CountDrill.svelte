@@ -94,7 +94,10 @@
       <label class="min-w-0 flex-1">
         <span class="sr-only">Goal being counted</span>
         <select
-          class="select h-14 w-full pr-10 text-xl font-semibold text-ellipsis"
+          class="select h-14 w-full border-2 border-base-content pr-9 font-semibold text-ellipsis {student
+            .stages.length > 1
+            ? 'text-base'
+            : 'text-xl'}"
           value={student.stage}
           onchange={(e) => pick(Number(e.currentTarget.value))}
         >

@@ -26,7 +26,8 @@ export const shortcuts: [string, string][] = [
   ['W', 'Courtside: write a total, where a miss went, a word, a line'],
   ['1 2 …', 'Courtside: the student to count, or the side that won the point'],
   ['N  P', 'Courtside: next and previous block'],
-  ['B', 'Courtside: balls picked up']
+  ['B', 'Courtside: balls picked up'],
+  ['T  L  C', 'Courtside: change the turn, the lesson, the caller and the beat']
 ];
 
 /** Whether keys belong to what has the focus and must not be taken for a shortcut. */
