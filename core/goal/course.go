@@ -1,9 +1,6 @@
 package goal
 
-import (
-	"math"
-	"slices"
-)
+import "math"
 
 // Step is one goal of a course and the student's success rate at it. Share is
 // the part of the balls that are played for it, the others leaving its count as
@@ -90,34 +87,50 @@ func (c Course) Spread(atLeast, atMost int, certainty float64) Spread {
 // of its goal (in a row). The balls of a timed goal's try move on whatever they
 // are; the last of them ends it or begins it anew.
 type Chain struct {
-	course Course
+	course Course    // not changed: chains that are alike share it, and the next four
 	again  []bool    // whether a miss takes the count back
+	from   []int     // first state of each goal
+	size   []int     // states of each
+	share  []float64 // of the balls that are for it
+	rates  []float64
 	held   []float64 // chance that a try of a timed goal is good enough; −1: not timed
 	at     []float64 // chance of being in each state; the last is "finished"
-	from   []int     // first state of each goal
 	least  int       // goals before this one are as good as met
 	balls  int
 }
 
 // Chain of the course, before the first ball.
 func (c Course) Chain() *Chain {
-	k := &Chain{course: c, again: make([]bool, len(c)), from: make([]int, len(c))}
+	k := &Chain{
+		course: c, again: make([]bool, len(c)), from: make([]int, len(c)), size: make([]int, len(c)),
+		share: make([]float64, len(c)),
+	}
 	size := 0
 	for i, s := range c {
-		k.again[i], k.from[i] = s.Goal.Kind.StartsAgain(), size
-		size += s.size()
+		k.again[i], k.from[i], k.size[i], k.share[i] = s.Goal.Kind.StartsAgain(), size, s.size(), s.share()
+		size += k.size[i]
 	}
-	k.held = make([]float64, len(c))
+	k.room(size + 1)
+	for i, s := range c {
+		k.rates[i] = s.Rate
+	}
 	k.try()
-	k.at = make([]float64, size+1)
-	k.at[0] = 1
 	return k
+}
+
+// room makes the chain's own part, before the first ball.
+func (k *Chain) room(states int) {
+	n := len(k.course)
+	own := make([]float64, 2*n+states)
+	k.rates, k.held, k.at = own[:n:n], own[n:2*n:2*n], own[2*n:]
+	k.at[0] = 1
 }
 
 // try finds how likely the tries of the timed goals are to be good enough.
 func (k *Chain) try() {
 	for i, s := range k.course {
 		if k.held[i] = -1; s.Goal.Kind.Timed() {
+			s.Rate = k.rates[i]
 			k.held[i] = s.held()
 		}
 	}
@@ -125,26 +138,16 @@ func (k *Chain) try() {
 
 // Like is the chain of the same goals at other rates, before the first ball.
 func (k *Chain) Like(rates []float64) *Chain {
-	out := &Chain{
-		again:  k.again,
-		from:   k.from,
-		course: slices.Clone(k.course),
-		held:   make([]float64, len(k.held)),
-		at:     make([]float64, len(k.at)),
-	}
-	for i := range out.course {
-		out.course[i].Rate = rates[i]
-	}
+	out := &Chain{course: k.course, again: k.again, from: k.from, size: k.size, share: k.share}
+	out.room(len(k.at))
+	copy(out.rates, rates)
 	out.try()
-	out.at[0] = 1
 	return out
 }
 
 // Again takes the chain back to before the first ball, at other rates.
 func (k *Chain) Again(rates []float64) {
-	for i := range k.course {
-		k.course[i].Rate = rates[i]
-	}
+	copy(k.rates, rates)
 	k.try()
 	clear(k.at)
 	k.at[0], k.least, k.balls = 1, 0, 0
@@ -163,13 +166,13 @@ func (k *Chain) Ball() {
 	k.balls++
 	at := k.at
 	for i := len(k.course) - 1; i >= k.least; i-- {
-		start, count := k.from[i], k.course[i].size()
+		start, count := k.from[i], k.size[i]
 		if start >= k.balls {
 			continue
 		}
-		share := k.course[i].share()
-		p := share * k.course[i].Rate // good, for it; share − p a miss, 1 − share not for it
-		ends := p                     // the chance that the last ball ends it
+		share := k.share[i]
+		p := share * k.rates[i] // good, for it; share − p a miss, 1 − share not for it
+		ends := p               // the chance that the last ball ends it
 		if k.held[i] >= 0 {
 			ends = k.held[i]
 		}
