@@ -76,6 +76,7 @@ func (b *Block) changes(a *Block) string {
 		{"room", [2]any{a.Fixed, a.Span}, [2]any{b.Fixed, b.Span}},
 		{"what is each one’s own", a.Variants, b.Variants},
 		{"who is where", a.Arrangement, b.Arrangement},
+		{"what those who wait do", a.Waiting, b.Waiting},
 		{"cautions seen", a.Seen, b.Seen},
 	} {
 		if !reflect.DeepEqual(part.a, part.b) {

@@ -68,6 +68,8 @@ type Block struct {
 	// Arrangement is how a group moves through it; nil: single file at the
 	// drill's places, or whatever game leaves the fewest waiting.
 	Arrangement *Arrangement `json:"arrangement,omitempty"`
+	// Waiting is what those do whose turn it is not: "shadow the stroke".
+	Waiting string `json:"waiting,omitempty"`
 	// Seen lists the cautions a coach has acknowledged on this block, by id.
 	Seen []string `json:"seen,omitempty"`
 }
@@ -119,6 +121,7 @@ const (
 	MaxBlocks   = 40
 	MaxStudents = 16
 	MaxCourts   = 6
+	MaxWaiting  = 60
 )
 
 // IsID says whether s has the shape of an id made by us: a UUID in lower case.
@@ -210,6 +213,12 @@ func (b *Block) validate() (p units.Problems) {
 	if s := b.Span; s != nil && (s.Least < 1 || s.Least > s.Best || s.Best > s.Most || s.Most > MaxMinutes) {
 		p.Add("span", fmt.Sprintf("a block's minutes go up from least to best to most; these are %d, %d, %d",
 			s.Least, s.Best, s.Most))
+	}
+	if n := len([]rune(b.Waiting)); n > MaxWaiting {
+		p.Add(
+			"waiting",
+			fmt.Sprintf("what those do who wait is said in %d characters, not %d", MaxWaiting, n),
+		)
 	}
 	for i, v := range b.Variants {
 		p.Under(fmt.Sprintf("variants[%d]", i), v.validate())

@@ -43,6 +43,7 @@ async function lessonOfEight(page: Page, club: Club, more: Any = {}) {
       block('In turns', {
         kind: 'drill',
         drill: own,
+        waiting: 'shadow it',
         arrangement: { manner: 'posts', feeders: 0, collectors: 2 }
       }),
       block('Stations', {
@@ -117,7 +118,9 @@ test('eight are called through turns, stations, rounds and winners stay', async 
   await expect(turn).toContainText('1 of 2');
   await button(page, 'Good').tap();
   const change = button(page, /^Change\. /);
-  await expect(change).toHaveAccessibleName(/Hit: Cleo, Dag\. Collect: Eva, Finn\. Wait: Gro, Hal, Ida, Bo/);
+  await expect(change).toHaveAccessibleName(
+    /Hit: Cleo, Dag\. Collect: Eva, Finn\. Wait \(shadow it\): Gro, Hal, Ida, Bo/
+  );
   await expect(button(page, /^Count Cleo/)).toHaveAttribute('aria-pressed', 'true');
   await thumbs(page, 'a change');
   // The next count is the change.

@@ -2491,6 +2491,8 @@ export interface components {
                 begin?: number;
             }[];
             arrangement?: components["schemas"]["Arrangement"];
+            /** @description what those do whose turn it is not */
+            waiting?: string;
         };
         Lesson: {
             /**

@@ -188,7 +188,7 @@
               />{/if}
           {/each}
           {#if idle.length}<p class="self-center text-sm">
-              On deck: {idle.map((k) => names[k]).join(', ')}. Keep the feet moving.
+              On deck: {idle.map((k) => names[k]).join(', ')}. {block.waiting || 'Keep the feet moving'}.
             </p>{/if}
         </div>
       {/if}
@@ -217,6 +217,19 @@
           {rotation.summary}{turns > 1 ? ` · a turn is ${seconds(rotation.seconds)}` : ''}.
         </p>
       </div>
+      {#if idle.length || block.waiting}
+        <label class="mt-2 flex flex-wrap items-center gap-2 text-sm"
+          >Those who wait
+          <input
+            class="input w-72 border-base-content/60 input-sm"
+            maxlength="60"
+            placeholder="keep the feet moving"
+            value={block.waiting ?? ''}
+            onchange={(e) =>
+              editor.setBlock(block.id, { waiting: e.currentTarget.value.trim() || undefined })}
+          /></label
+        >
+      {/if}
       <table class="mt-3 w-full text-sm [&_th]:pr-2">
         <thead
           ><tr class="border-b border-base-content text-left"

@@ -19,7 +19,11 @@
   const filled = $derived(
     !turn ? 0 : turn.ms ? Math.min(1, into / turn.ms) : turn.of ? Math.min(1, turn.balls / turn.of) : 0
   );
-  const waits = $derived(block?.match ? 'On deck' : 'Wait');
+  /** What those do whose turn it is not, with the task that the plan gives them. */
+  const waits = $derived((block?.match ? 'On deck' : 'Wait') + (block?.waiting ? ` (${block.waiting})` : ''));
+  const task = $derived(
+    block?.waiting && turn?.now.some((p) => p.place.doing === 'waiting') ? `Others: ${block.waiting}` : ''
+  );
   const who = $derived(turn ? hitters(turn.now).map(name) : []);
   const head = $derived.by(() => {
     if (!turn) return '';
@@ -96,7 +100,7 @@
               {p.students.map(name).join(', ')}{/each}
           </p>
         {:else}<p class="truncate text-base leading-tight">
-            {turn.held ? 'Held: nothing is called' : next}
+            {turn.held ? 'Held: nothing is called' : [next, task].filter(Boolean).join('. ')}
           </p>{/if}
       </div>
       <button
