@@ -127,6 +127,48 @@ func TestTapsFromManyDevices(t *testing.T) {
 	require.Equal(t, 40, r.State.Events)
 }
 
+// Many courts share one flush to the disk, and none pays for another: what is refused of
+// one leaves nothing behind, what the others add is there after the file is read anew.
+func TestManyCourtsAtOnce(t *testing.T) {
+	c, l := withLesson(t)
+	const courts, taps = 12, 15
+	runs := make([]string, courts)
+	var all sync.WaitGroup
+	for i := range runs {
+		runs[i] = id()
+		all.Go(func() {
+			of := &Origin{l.ID, l.Version}
+			for n := range taps {
+				e := run.Event{
+					ID: id(), At: time.Now().UnixMilli(), Kind: run.Good,
+					Block: l.Blocks[1].ID, Student: l.Students[0],
+				}
+				wrong := e
+				wrong.ID, wrong.Student = id(), id()
+				if i%3 == 0 || n%4 == 0 { // refused, with a good one beside it: neither is taken
+					_, err := c.AddEvents(ctx, runs[i], of, []run.Event{e, wrong})
+					require.ErrorAs(t, err, &units.Problems{})
+				}
+				if i%3 != 0 {
+					state, err := c.AddEvents(ctx, runs[i], of, []run.Event{e})
+					require.NoError(t, err)
+					require.Equal(t, n+1, state.Events)
+				}
+			}
+		})
+	}
+	all.Wait()
+	for i, one := range runs {
+		r, err := New(c.store).Run(ctx, one)
+		if i%3 == 0 {
+			require.ErrorAs(t, err, &Missing{}, "nothing was begun")
+			continue
+		}
+		require.NoError(t, err)
+		require.Equal(t, taps, r.State.Events)
+	}
+}
+
 // Editing a lesson after it was begun does not rewrite what is being run.
 func TestRunKeepsItsLesson(t *testing.T) {
 	c, l := withLesson(t)

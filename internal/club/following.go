@@ -17,6 +17,77 @@ type following struct {
 	ears  map[string]map[chan []run.Event]struct{}
 	uses  int
 	heard sync.Mutex // guards ears
+	line  []*adding  // who waits to be written
+	busy  bool       // somebody is writing
+	queue sync.Mutex // guards line and busy
+}
+
+// adding is what one device adds to a run.
+type adding struct {
+	run   string
+	of    *Origin
+	added []run.Event
+	fresh []run.Event // those that were new
+	state run.State
+	err   error
+	done  chan struct{}
+}
+
+// mostAtOnce addings share one transaction [trade].
+const mostAtOnce = 64
+
+// queue has an adding written: whoever comes first writes for all who come meanwhile,
+// so that many courts at once share one flush to the disk.
+func (c *Club) queue(ctx context.Context, a *adding) {
+	w := &c.following
+	w.queue.Lock()
+	w.line = append(w.line, a)
+	first := !w.busy
+	w.busy = true
+	w.queue.Unlock()
+	if !first {
+		return
+	}
+	for {
+		w.queue.Lock()
+		n := min(len(w.line), mostAtOnce)
+		if n == 0 {
+			w.busy = false
+			w.queue.Unlock()
+			return
+		}
+		now := w.line[:n:n]
+		w.line = w.line[n:]
+		w.queue.Unlock()
+		// Others hang on it too: it is not given up with who happened to come first.
+		c.write(context.WithoutCancel(ctx), now)
+	}
+}
+
+// write adds in one transaction, and tells who listens.
+func (c *Club) write(ctx context.Context, all []*adding) {
+	w := &c.following
+	w.mu.Lock()
+	defer w.mu.Unlock()
+	works := make([]func(q *gen.Queries) error, len(all))
+	for i, a := range all {
+		works[i] = func(q *gen.Queries) error {
+			err := c.add(ctx, q, a)
+			if err != nil {
+				delete(w.runs, a.run) // what it holds may be more than what the file has
+			}
+			return err
+		}
+	}
+	for i, err := range c.store.Batch(ctx, works) {
+		a := all[i]
+		if a.err = err; err != nil {
+			delete(w.runs, a.run)
+		} else if len(a.fresh) > 0 {
+			w.tell(a.run, a.fresh)
+		}
+		close(a.done)
+	}
 }
 
 // followed is one run that goes on, as the file has it.
@@ -27,6 +98,7 @@ type followed struct {
 	status    string // as the row has it
 	first     int64  // when its earliest event was, by the device's clock
 	used      int
+	row       gen.UpdateRunParams // as it was last written
 }
 
 // mostFollowed runs are remembered [trade]: the courts of a large club.

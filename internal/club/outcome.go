@@ -32,17 +32,14 @@ func (c *Club) writeOutcome(
 	for _, b := range state.Blocks {
 		minutes += float64(b.ElapsedMs) / 60000
 	}
-	if err := q.UpdateRun(
-		ctx,
-		gen.UpdateRunParams{
-			StartedAt: started,
-			Status:    string(state.Status),
-			Minutes:   minutes,
-			Note:      state.Note,
-			ID:        id,
-		},
-	); err != nil {
-		return err
+	row := gen.UpdateRunParams{
+		StartedAt: started, Status: string(state.Status), Minutes: minutes, Note: state.Note, ID: id,
+	}
+	if row != f.row { // most taps change none of it
+		if err := q.UpdateRun(ctx, row); err != nil {
+			return err
+		}
+		f.row = row
 	}
 	f.startedAt, f.status = started, string(state.Status)
 	if state.Status != run.Finished && was != string(run.Finished) {

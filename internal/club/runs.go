@@ -275,56 +275,51 @@ func (c *Club) AddEvents(
 	id string,
 	of *Origin,
 	added []run.Event,
-) (state run.State, err error) {
-	w := &c.following
-	w.mu.Lock()
-	defer w.mu.Unlock()
-	var fresh []run.Event
-	if err = c.store.Write(ctx, func(q *gen.Queries) error {
-		if _, known := w.runs[id]; !known && of != nil {
-			if err := c.begin(ctx, q, id, *of); err != nil {
-				return err
-			}
+) (run.State, error) {
+	a := &adding{run: id, of: of, added: added, done: make(chan struct{})}
+	c.queue(ctx, a)
+	<-a.done
+	return a.state, a.err
+}
+
+// add is one adding, in a transaction; the lock of those that go on must be held.
+func (c *Club) add(ctx context.Context, q *gen.Queries, a *adding) error {
+	if _, known := c.following.runs[a.run]; !known && a.of != nil {
+		if err := c.begin(ctx, q, a.run, *a.of); err != nil {
+			return err
 		}
-		f, err := c.follow(ctx, q, id)
+	}
+	f, err := c.follow(ctx, q, a.run)
+	if err != nil {
+		return err
+	}
+	var p units.Problems
+	for i, e := range a.added {
+		p.Under(fmt.Sprintf("events[%d]", i), valid(e, f, a.added))
+	}
+	if err := p.Err(); err != nil {
+		return err
+	}
+	for _, e := range a.added {
+		if _, there := f.live.Has(e.ID); there {
+			continue
+		}
+		text, err := json.Marshal(e)
 		if err != nil {
 			return err
 		}
-		var p units.Problems
-		for i, e := range added {
-			p.Under(fmt.Sprintf("events[%d]", i), valid(e, f, added))
-		}
-		if err := p.Err(); err != nil {
+		if err := q.InsertEvent(
+			ctx,
+			gen.InsertEventParams{RunID: a.run, ID: e.ID, Body: string(text)},
+		); err != nil {
 			return err
 		}
-		for _, e := range added {
-			if _, there := f.live.Has(e.ID); there {
-				continue
-			}
-			text, err := json.Marshal(e)
-			if err != nil {
-				return err
-			}
-			if err := q.InsertEvent(
-				ctx,
-				gen.InsertEventParams{RunID: id, ID: e.ID, Body: string(text)},
-			); err != nil {
-				return err
-			}
-			fresh = append(fresh, e)
-		}
-		f.live.Add(fresh...)
-		f.earliest(fresh)
-		state = f.live.State()
-		return c.writeOutcome(ctx, q, id, f, state)
-	}); err != nil {
-		delete(w.runs, id) // what it holds may be more than what the file has
-		return state, err
+		a.fresh = append(a.fresh, e)
 	}
-	if len(fresh) > 0 {
-		w.tell(id, fresh)
-	}
-	return state, nil
+	f.live.Add(a.fresh...)
+	f.earliest(a.fresh)
+	a.state = f.live.State()
+	return c.writeOutcome(ctx, q, a.run, f, a.state)
 }
 
 // valid lists what is wrong with an event, and with another as it amends it.

@@ -95,6 +95,47 @@ func (s *Store) Write(ctx context.Context, work func(q *gen.Queries) error) erro
 	return tx.Commit()
 }
 
+// Batch runs several pieces of work in one transaction, so that all share one flush to
+// the disk. Each happens or does not by itself: what one wrote before it failed is taken
+// back. It gives the error of each; where the whole could not be kept, the same for all.
+func (s *Store) Batch(ctx context.Context, works []func(q *gen.Queries) error) []error {
+	errs := make([]error, len(works))
+	all := func(err error) []error {
+		for i := range errs {
+			errs[i] = err
+		}
+		return errs
+	}
+	tx, err := s.write.BeginTx(ctx, nil)
+	if err != nil {
+		return all(err)
+	}
+	defer tx.Rollback()  // after a commit there is nothing to roll back
+	if len(works) == 1 { // nobody else to take care of
+		if errs[0] = works[0](gen.New(tx)); errs[0] == nil {
+			errs[0] = tx.Commit()
+		}
+		return errs
+	}
+	for i, work := range works {
+		if _, err := tx.ExecContext(ctx, "savepoint one"); err != nil {
+			return all(err)
+		}
+		if errs[i] = work(gen.New(tx)); errs[i] != nil {
+			if _, err := tx.ExecContext(ctx, "rollback to one"); err != nil {
+				return all(err)
+			}
+		}
+		if _, err := tx.ExecContext(ctx, "release one"); err != nil {
+			return all(err)
+		}
+	}
+	if err := tx.Commit(); err != nil {
+		return all(err)
+	}
+	return errs
+}
+
 // View runs work on one state of the file, however many queries it makes.
 func (s *Store) View(ctx context.Context, work func(q *gen.Queries) error) error {
 	tx, err := s.read.BeginTx(ctx, &sql.TxOptions{ReadOnly: true})
