@@ -72,7 +72,9 @@
       aria-label="Change. {sayPosts(turn.next, name, waits)}. Press when they have changed"
     >
       <strong class="text-2xl">Change.</strong>
-      <span class="text-lg leading-tight font-semibold">{sayPosts(turn.next, name, waits)}</span>
+      <span class="line-clamp-3 text-base leading-[1.15] font-semibold"
+        >{sayPosts(turn.next, name, waits)}</span
+      >
     </button>
     <p class="sr-only" role="alert">Change. {sayPosts(turn.next, name, waits)}</p>
   {:else}
@@ -144,7 +146,7 @@
     gap: 0.75rem;
     width: 100%;
     min-height: 4.25rem;
-    padding: 0.25rem 0.75rem;
+    padding: 0 0.75rem;
     text-align: left;
     border: 3px solid var(--color-base-content);
     border-radius: 0.375rem;
