@@ -125,6 +125,10 @@ func (f *fold) begin() {
 		}
 		if b.Drill != nil {
 			s.Blocks[i].Students = newStudents(b, l.Students)
+			for j := range s.Blocks[i].Students {
+				st := &s.Blocks[i].Students[j]
+				st.away = slices.Contains(s.Expected, st.ID)
+			}
 			if b.Drill.Basket > 0 {
 				s.Blocks[i].fill(b.Drill.Basket)
 			}
@@ -286,15 +290,20 @@ func (f *fold) there(e *Event) {
 	case HasGone:
 		s.Gone = append(s.Gone, e.Student)
 	}
-	for i := range s.Blocks {
-		for j := range s.Blocks[i].Students {
-			if st := &s.Blocks[i].Students[j]; st.ID == e.Student {
-				st.away = e.Value != IsThere
+	f.away(e.Student, e.Value != IsThere)
+	f.relay(e.At)
+	f.done = true
+}
+
+// away says whether gates for all wait for a student.
+func (f *fold) away(student string, is bool) {
+	for i := range f.state.Blocks {
+		for j := range f.state.Blocks[i].Students {
+			if st := &f.state.Blocks[i].Students[j]; st.ID == student {
+				st.away = is
 			}
 		}
 	}
-	f.relay(e.At)
-	f.done = true
 }
 
 // blockAt is the place of a block in the lesson; −1 for none.

@@ -211,6 +211,7 @@ func hits(posts []Post, student string) bool {
 func (f *fold) comes(i int, student string, at int64) {
 	if s := &f.state; slices.Contains(s.Expected, student) { // who is counted has come
 		s.Expected = slices.DeleteFunc(s.Expected, func(id string) bool { return id == student })
+		f.away(student, false)
 		f.relay(at)
 	}
 	f.enter(i, at)

@@ -206,6 +206,20 @@ func TestWhoComesLateIsNotCalledBefore(t *testing.T) {
 	require.Equal(t, l.Students[1], state.Focus)
 }
 
+// A gate for all does not wait for who has not come yet; who is counted has come.
+func TestAGateDoesNotWaitForWhoIsLate(t *testing.T) {
+	l := everything(t)
+	l.Attendance = []lesson.Stay{{Student: l.Students[3], From: 10}}
+	s := &script{l: l}
+	for i := range 3 {
+		s.times(3, Good, i, halfPace)
+	}
+	require.Equal(t, fullPace, s.student(0).Stage)
+	s.do(Good, 3, halfPace, 0)
+	require.Empty(t, Fold(l, s.events).Expected)
+	require.True(t, s.student(0).Stages[fullPace].Locked, "now it waits for the fourth")
+}
+
 // Winners stay as the rotation of the same results lays them out.
 func TestWinnersStayByTheScore(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {

@@ -123,6 +123,11 @@ test('nobody is kept out courtside', async ({ page, club }) => {
   await sound(page, 'game');
   await page.getByRole('button', { name: /^The lesson: / }).click();
   await sound(page, 'the lesson');
+  await page.getByRole('button', { name: /^Caller and beat/ }).click();
+  await page.getByRole('button', { name: 'Six corners' }).click();
+  await sound(page, 'the caller');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /^The lesson: / }).click();
   await page.getByRole('button', { name: 'Finish the lesson' }).click();
   await sound(page, 'after');
 });

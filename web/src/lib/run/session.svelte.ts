@@ -4,6 +4,9 @@ import { REFUSED, WAITING, type Tap } from '$lib/device/db';
 import { giveUp, keep, known, learn, listen, unstoredCount, type News } from '$lib/device/outbox';
 import { v7 } from 'uuid';
 
+/** How long until a stream that was refused is asked for again, in ms. */
+const STREAM_AGAIN = 5000;
+
 /**
  * A lesson being run. Each tap becomes an event, is written on this device before it is
  * shown, and is sent by whichever page is open until the server has it. The state shown
@@ -50,6 +53,7 @@ export class Session {
   #last = 0; // ms of the latest id
   #stop: () => void;
   #stream: EventSource | undefined;
+  #again: ReturnType<typeof setTimeout> | undefined;
   #tick: ReturnType<typeof setInterval>;
   #closed = false;
 
@@ -149,6 +153,12 @@ export class Session {
   #follow() {
     if (this.#closed || typeof EventSource === 'undefined') return;
     this.#stream = new EventSource(`/api/v1/runs/${this.id}/stream`);
+    // A stream that was refused, by a login page for instance, is closed for good: ask again.
+    this.#stream.addEventListener('error', () => {
+      if (this.#stream?.readyState !== EventSource.CLOSED || this.#closed) return;
+      clearTimeout(this.#again);
+      this.#again = setTimeout(() => this.#follow(), STREAM_AGAIN);
+    });
     this.#stream.addEventListener('hello', (e) => {
       const here = this.#events.size - this.#pending.size;
       if (Number((e as MessageEvent<string>).data) !== here) void this.#readAgain();
@@ -174,6 +184,7 @@ export class Session {
   close() {
     this.#closed = true;
     clearInterval(this.#tick);
+    clearTimeout(this.#again);
     this.#stop();
     this.#stream?.close();
     this.#folded?.close();
