@@ -90,11 +90,15 @@ export async function giveUp(taps: Tap[]) {
 }
 
 async function mark(taps: Tap[], sent: Tap['sent'], reason?: string) {
-  for (const t of taps) {
-    const at = unstored.indexOf(t);
-    if (at >= 0) unstored.splice(at, 1);
+  const alone = taps.filter((t) => unstored.includes(t));
+  for (const t of alone) unstored.splice(unstored.indexOf(t), 1);
+  try {
+    await store(taps.map((t) => ({ ...t, sent, reason })));
+  } catch {
+    // A full device: what the server has need not be kept here, and room is made.
+    const db = await kept().catch(() => undefined);
+    if (sent === TAKEN) await Promise.all(taps.map((t) => db?.delete('taps', [t.run, t.id])));
   }
-  await store(taps.map((t) => ({ ...t, sent, reason })));
 }
 
 /** The oldest that wait, of one run. */
