@@ -31,16 +31,12 @@ const worthSaying = 3
 // mostNamed blocks stand in the sentence; what the others do can be looked at.
 const mostNamed = 3
 
-// early is how long before its hour a lesson may begin and still be the one of that
-// hour, in milliseconds [trade].
-const early = 30 * 60_000
-
 // Ends is when the lesson is to end, in device milliseconds, with planned the hour it is
-// planned for on that device: its slot's end where it was begun in its slot, otherwise a
-// slot's length after it began.
+// planned for on that device: its slot's end where it was begun in its slot, late or on
+// time, otherwise a slot's length after it began.
 func Ends(l *lesson.Lesson, began, planned int64) int64 {
 	slot := int64(l.SlotMinutes) * 60_000
-	if began >= planned-early && began < planned+slot {
+	if began >= planned && began < planned+slot {
 		return planned + slot
 	}
 	return began + slot

@@ -101,4 +101,5 @@ func TestNineMinutesOver(t *testing.T) {
 	require.Equal(t, "10 min over: leave out Serves", got.Said)
 	require.Nil(t, state.Refit(l, start+10*60_000, start), "on time")
 	require.Equal(t, start+60*60_000, Ends(l, start+5*60_000, start), "begun late, it ends with its slot")
+	require.Equal(t, start+45*60_000, Ends(l, start-15*60_000, start), "begun early, it ends early")
 }

@@ -96,7 +96,7 @@
         <select
           class="select h-14 w-full border-2 border-base-content pr-9 font-semibold text-ellipsis {student
             .stages.length > 1
-            ? 'text-base'
+            ? 'bg-none pr-2 text-base'
             : 'text-xl'}"
           value={student.stage}
           onchange={(e) => pick(Number(e.currentTarget.value))}
