@@ -88,7 +88,7 @@ export async function begin(page: Page, { hold = false } = {}) {
   await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
   const held = page.getByRole('button', { name: /^Hold this turn/ });
   const holds = async () => {
-    await page.waitForTimeout(50);
+    await expect(page.getByRole('region', { name: /^Set-up of/ })).toHaveCount(0);
     if (hold && (await held.count())) await held.click();
   };
   await page.addLocatorHandler(page.getByRole('button', { name: 'Ready', exact: true }), async (ready) => {
