@@ -98,8 +98,13 @@ func anyRun(l *lesson.Lesson, n int, seed uint64) []Event {
 // the same state; totals are sums of what single students did; nothing is below
 // nothing.
 func TestAnyRunInAnyBatches(t *testing.T) {
-	l := everything(t)
 	rapid.Check(t, func(t *rapid.T) {
+		l := everything(t)
+		if way := rapid.SampledFrom([]lesson.Manner{
+			"", lesson.OnDeck, lesson.WinnersStay, lesson.RoundRobin, lesson.Partners,
+		}).Draw(t, "manner"); way != "" {
+			l.Blocks[1].Arrangement = &lesson.Arrangement{Manner: way, Balls: 2}
+		}
 		events := anyRun(l, rapid.IntRange(1, 90).Draw(t, "n"), rapid.Uint64().Draw(t, "seed"))
 		for _, e := range events {
 			require.Empty(t, e.Validate(l), "%+v", e)

@@ -51,7 +51,7 @@ func (f *fold) point(e *Event) {
 	i := f.blockAt(e.Block)
 	if f.enter(i, e.At); b.Turn != nil && b.Turn.Full { // the next rally is the next turn's
 		f.call(i, b.Turn.N+1, e.At)
-		c = &b.Courts[e.Court]
+		_, c, _ = f.court(e) // the courts may be others now
 	}
 	if c.Score.Over { // the next rally opens a new game
 		*c = CourtState{Sides: c.Sides, Score: c.Score}

@@ -2,6 +2,7 @@ package club
 
 import (
 	"context"
+	"fmt"
 	"sync"
 
 	"hodometer/core/lesson"
@@ -69,6 +70,17 @@ func (c *Club) write(ctx context.Context, all []*adding) {
 	w := &c.following
 	w.mu.Lock()
 	defer w.mu.Unlock()
+	// A fault of ours in one must not leave the others, and all who come later, waiting.
+	defer func() {
+		fault := recover()
+		for _, a := range all {
+			if a.err == nil && fault != nil {
+				a.err = fmt.Errorf("adding to run %s: %v", a.run, fault)
+				delete(w.runs, a.run)
+			}
+			close(a.done)
+		}
+	}()
 	works := make([]func(q *gen.Queries) error, len(all))
 	for i, a := range all {
 		works[i] = func(q *gen.Queries) error {
@@ -86,7 +98,6 @@ func (c *Club) write(ctx context.Context, all []*adding) {
 		} else if len(a.fresh) > 0 {
 			w.tell(a.run, a.fresh)
 		}
-		close(a.done)
 	}
 }
 
