@@ -35,12 +35,24 @@ const events = async (page: Page, club: Club) => {
   };
 };
 
+/** What next week's lesson says each one's chance was before the last lesson. */
+async function nextPlan(page: Page, club: Club) {
+  const answer = await page.request.get(`${club.url}/api/v1/lessons`);
+  const plans = (await answer.json()) as { id: string; title: string; runStatus?: string }[];
+  const next = plans.find((l) => l.title === 'Short balls' && !l.runStatus)!;
+  await page.goto(`${club.url}/lessons/${next.id}`);
+  const said = page.getByText(/was \S+ before the last lesson/);
+  await expect(said.first()).toBeVisible();
+  return said.allInnerTexts();
+}
+
 test('the network goes before the first tap: a whole lesson is run, reloaded and finished in the dark', async ({
   page,
   club,
   context
 }) => {
   test.slow();
+  const planned = await nextPlan(page, club);
   await onCourt(page, club);
   await context.setOffline(true);
   await club.kill();
@@ -113,6 +125,9 @@ test('the network goes before the first tap: a whole lesson is run, reloaded and
   expect(there.events.filter((e) => e.kind === 'point')).toHaveLength(3);
   await page.getByRole('link', { name: 'To the log' }).click();
   await expect(page.getByRole('article').first()).toContainText('Ran in the dark');
+
+  // The next plan is another by what was counted in the dark.
+  expect(await nextPlan(page, club)).not.toEqual(planned);
 });
 
 test('two pages of one run, both in the dark, both closed: nothing is lost and nothing counts twice', async ({
