@@ -48,7 +48,7 @@ func (w *maker) compose(title drill.Focus, drills []found) lesson.Lesson {
 		}
 		l.Blocks = append(l.Blocks, lesson.Standard(lesson.Stretch))
 	}
-	l.Blocks = append(l.Blocks, lesson.Standard(lesson.Talk))
+	l.Blocks = append(l.Blocks, w.talk())
 	if w.Resources != nil && w.Resources.Balls > 0 {
 		for i := range l.Blocks {
 			if l.Blocks[i].Drill != nil {
@@ -59,6 +59,7 @@ func (w *maker) compose(title drill.Focus, drills []found) lesson.Lesson {
 	squeeze(&l, len(w.Students))
 	for i := range l.Blocks {
 		l.Blocks[i] = w.planner.Level(w.ctx, &l, l.Blocks[i], w.Students, w.met(l.Blocks[i].Drill))
+		w.begin(&l.Blocks[i])
 	}
 	return l
 }

@@ -8,11 +8,13 @@ import (
 	"strings"
 	"time"
 
+	"hodometer/core/course"
 	"hodometer/core/court"
 	"hodometer/core/drill"
 	"hodometer/core/formation"
 	"hodometer/core/lesson"
 	"hodometer/core/plan"
+	"hodometer/core/units"
 )
 
 // Past is a drill of an earlier lesson as it went.
@@ -38,6 +40,21 @@ type Brief struct {
 	Past      []Past // the latest first
 	// Own are the club’s own drills, which stand beside those that ship.
 	Own []drill.Drill
+	// Work is what students are at by their ladders, or what a lesson that was not given
+	// leaves to do.
+	Work []Work
+	// Theme is that of the week.
+	Theme course.Theme
+}
+
+// Work is a stage of a drill that students have to do, and why.
+type Work struct {
+	Students []string // ids; none: all
+	Drill    drill.Drill
+	Stage    int
+	Count    int    // what its goal asks for; 0: as the drill has it
+	Why      string // "Full pace (up a rung)"
+	Rung     string // what it is called on a ladder; "": it is not from one
 }
 
 // Draft is a lesson made by rules, and why it is as it is, in a line.
@@ -105,8 +122,22 @@ func (w *maker) drafts() []Draft {
 		out = append(out, Draft{name, why, w.compose(title, drills)})
 		pool = demoted(pool, drills) // the next draft had better be another lesson
 	}
+	ladders := func() {
+		if d, why := w.onLadders(); len(d) > 0 {
+			offer("Next on the ladder", why, d[0].drill.Focus, w.fill(d, pool, max(2, len(d))))
+		}
+	}
+	// Where few of a group are on a ladder, what fell short of all comes before.
+	// A purpose that was asked for comes before both.
+	first := w.Aim == "" && 2*w.working() >= len(w.Students)
+	if first {
+		ladders()
+	}
 	if d, why := w.failed(); len(d) > 0 {
 		offer("What fell short last time", why, d[0].drill.Focus, w.fill(d, pool, 2))
+	}
+	if !first && w.Aim == "" {
+		ladders()
 	}
 	if days, ok := w.toMatch(); ok && days <= nearMatch {
 		d := w.forMatch(pool)
@@ -127,6 +158,23 @@ func (w *maker) drafts() []Draft {
 	if aim == "" && len(pool) > 0 {
 		aim = pool[0].drill.Focus
 	}
+	variety := func() {
+		if d := w.variety(aim, pool); len(d) > 1 && len(out) < 3 {
+			offer(
+				"Something else with it",
+				fmt.Sprintf(
+					"%s and %s: two purposes, so that no hour is one ball in one place.",
+					d[0].drill.Focus.Label(),
+					strings.ToLower(d[len(d)-1].drill.Focus.Label()),
+				),
+				d[0].drill.Focus,
+				d,
+			)
+		}
+	}
+	if w.Theme == course.Mix {
+		variety()
+	}
 	if d := w.steps(aim, pool); len(d) > 0 {
 		aim := aim
 		if !slices.ContainsFunc(d, func(f found) bool { return f.drill.Focus == aim }) {
@@ -143,18 +191,10 @@ func (w *maker) drafts() []Draft {
 		}
 		offer(aim.Label()+", step by step", fmt.Sprintf("%s: %s.", aim.Label(), how), aim, d)
 	}
-	if d := w.variety(aim, pool); len(d) > 1 && len(out) < 3 {
-		offer(
-			"Something else with it",
-			fmt.Sprintf(
-				"%s and %s: two purposes, so that no hour is one ball in one place.",
-				d[0].drill.Focus.Label(),
-				strings.ToLower(d[len(d)-1].drill.Focus.Label()),
-			),
-			d[0].drill.Focus,
-			d,
-		)
+	if w.Aim != "" {
+		ladders()
 	}
+	variety()
 	for _, f := range pool { // and where there is no past, other purposes
 		if other := f.drill.Focus; other != aim && len(out) < 3 {
 			if d := w.steps(other, pool); len(d) > 0 && d[0].drill.Focus == other {
@@ -165,6 +205,14 @@ func (w *maker) drafts() []Draft {
 					d,
 				)
 			}
+		}
+	}
+	if w.Theme != course.Open {
+		for i := range out {
+			out[i].Why = strings.TrimSuffix(
+				units.LabelOf(course.Themes, string(w.Theme)),
+				".",
+			) + ". " + out[i].Why
 		}
 	}
 	return out[:min(3, len(out))]

@@ -14,6 +14,9 @@ import (
 
 // Practice is something to do alone until next time.
 type Practice struct {
+	ID     string `json:"id"`              // of the drill that ships, "wall", or the coach's own
+	With   string `json:"with,omitempty"`  // one of Withs
+	Times  int    `json:"times,omitempty"` // a week
 	Title  string `json:"title"`
 	Do     string `json:"do"`
 	Cue    string `json:"cue"`
@@ -21,10 +24,18 @@ type Practice struct {
 	Source string `json:"source"` // the drill that ships it is made from; "" for the wall
 }
 
+// Withs are what a practice needs besides the student.
+var Withs = []units.Term{
+	{ID: "alone", Label: "alone"},
+	{ID: "wall", Label: "a wall"},
+	{ID: "pair", Label: "a partner"},
+}
+
 // mostHome practices on a card; two or three times a week is what gets done
 // [trade].
 const (
 	mostHome = 3
+	usually  = 2
 	often    = "two or three times a week, ten minutes"
 )
 
@@ -66,18 +77,31 @@ func Home(l *lesson.Lesson, level units.Level) []Practice {
 		}
 		return len(focuses)
 	}
-	found := slices.Clone(alone()[c.Sport])
+	return proposals(c.Sport, level, near, mostHome)
+}
+
+// Shelf are all the practices there are for a student of that level in a sport.
+func Shelf(sportID string, level units.Level) []Practice {
+	return proposals(sportID, level, func(drill.Drill) int { return 0 }, 1000)
+}
+
+func proposals(sportID string, level units.Level, near func(drill.Drill) int, most int) []Practice {
+	out := []Practice{}
+	found := slices.Clone(alone()[sportID])
 	slices.SortStableFunc(found, func(a, b drill.Drill) int { return near(a) - near(b) })
 	for _, d := range found {
-		if len(out) == mostHome-1 {
+		if len(out) == most-1 {
 			break
 		}
 		if level == units.Beginner && d.Level != units.Beginner {
 			continue
 		}
-		out = append(out, Practice{d.Title, d.Intent + ".", d.Cues[0], often, d.ID})
+		out = append(out, Practice{
+			ID: d.ID, With: "alone", Times: usually,
+			Title: d.Title, Do: d.Intent + ".", Cue: d.Cues[0], Often: often, Source: d.ID,
+		})
 	}
-	wall := documents()[c.Sport].Wall
-	wall.Often = often
+	wall := documents()[sportID].Wall
+	wall.ID, wall.With, wall.Times, wall.Often = "wall", "wall", usually, often
 	return append(out, wall)
 }

@@ -114,6 +114,7 @@ func (w *maker) weigh(e *drill.Drill) (f found, ok bool) {
 			break
 		}
 	}
+	f.score += w.themed(&d, f.past != nil)
 	switch {
 	case match && days <= nearMatch && f.past == nil:
 		f.score -= 2

@@ -100,7 +100,11 @@ func (d *Drill) Root() string {
 // same have the same mark, whatever they are called.
 func (d *Drill) Edition() string {
 	h := fnv.New32a()
-	_ = json.NewEncoder(h).Encode([]any{d.Pattern, d.Targets, d.Stages, d.TurnBalls}) // a hash takes all
+	stages := slices.Clone(d.Stages)
+	for i := range stages {
+		stages[i].ID = ""
+	}
+	_ = json.NewEncoder(h).Encode([]any{d.Pattern, d.Targets, stages, d.TurnBalls}) // a hash takes all
 	return fmt.Sprintf("%08x", h.Sum32())
 }
 

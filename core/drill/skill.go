@@ -53,8 +53,7 @@ var measures = map[goal.Kind]progress.Measure{
 }
 
 // SeriesOf is where a goal's other evidence is kept: as long as the drill it came from,
-// what the stage is called and what is counted stay the same, one time follows the
-// other.
+// the stage (by its key) and what is counted stay the same, one time follows the other.
 func SeriesOf(root, stage string, g goal.Goal) progress.Key {
 	out := progress.Key{Drill: root, Stage: stage, Measure: measures[g.Kind]}
 	if g.Kind.Timed() {
@@ -64,4 +63,4 @@ func SeriesOf(root, stage string, g goal.Goal) progress.Key {
 }
 
 // Series is where a stage's other evidence is kept.
-func (d *Drill) Series(s Stage) progress.Key { return SeriesOf(d.Root(), s.Label(), s.Goal) }
+func (d *Drill) Series(s Stage) progress.Key { return SeriesOf(d.Root(), s.Key(), s.Goal) }

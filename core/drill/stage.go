@@ -48,6 +48,9 @@ const (
 // court counts), what is to be done; and what is its own where it differs from
 // the drill.
 type Stage struct {
+	// ID is what its history is kept under once it was renamed: what it was called
+	// first. "": its label is (Key).
+	ID string `json:"id,omitempty"`
 	// Name is what the coach calls it: "half pace". "": its stroke and direction.
 	Name      string         `json:"name,omitempty"`
 	Stroke    pattern.Stroke `json:"stroke"`
@@ -117,6 +120,41 @@ func (s Stage) Label() string {
 		label += " " + units.LabelOf(Directions, string(s.Direction))
 	}
 	return label
+}
+
+// Key is what the stage's history is kept under, whatever it is called by now.
+func (s Stage) Key() string {
+	if s.ID != "" {
+		return s.ID
+	}
+	return s.Label()
+}
+
+// Follow keeps the histories of a drill's stages through an edit: what was renamed
+// goes on under its old key. Stages are told apart by their labels first, then by
+// their places.
+func (d *Drill) Follow(was *Drill) {
+	named := func(label string) int {
+		return slices.IndexFunc(was.Stages, func(o Stage) bool { return o.Label() == label })
+	}
+	for i := range d.Stages {
+		s := &d.Stages[i]
+		if s.ID != "" {
+			continue
+		}
+		if j := named(s.Label()); j >= 0 {
+			s.ID = was.Stages[j].ID
+			continue
+		}
+		if len(was.Stages) != len(d.Stages) {
+			continue
+		}
+		old := was.Stages[i]
+		gone := !slices.ContainsFunc(d.Stages, func(n Stage) bool { return n.Label() == old.Label() })
+		if gone && old.Stroke == s.Stroke && old.Direction == s.Direction {
+			s.ID = old.Key()
+		}
+	}
 }
 
 // Shared says whether the stage is over for several at once.

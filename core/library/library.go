@@ -40,6 +40,15 @@ func read(path string, into any) {
 	}
 }
 
+// Ladders reads the ladders that ship for a sport, which package ladder knows; a sport
+// without any leaves into as it is.
+func Ladders(sportID string, into any) {
+	const document = "/ladders.json"
+	if _, err := folders.Open(sportID + document); err == nil {
+		read(sportID+document, into)
+	}
+}
+
 // ByID finds a drill that ships.
 func ByID(id string) (*drill.Drill, error) {
 	all := All()

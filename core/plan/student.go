@@ -22,7 +22,9 @@ type Student struct {
 	Name  string
 	Hand  court.Hand
 	Level units.Level
-	Known map[drill.Skill]Known
+	// Speed is the top speed (m/s) and Reach the racket's (m); 0: as the level has it.
+	Speed, Reach float64
+	Known        map[drill.Skill]Known
 	// Others is what to believe of a skill that is not among them; nil: what the
 	// level alone says.
 	Others *progress.Belief
@@ -111,6 +113,12 @@ func (s *Student) mover() footwork.Mover {
 	m, err := footwork.For(s.Level)
 	if err != nil { // a level is checked where it comes in
 		panic("plan: " + err.Error())
+	}
+	if s.Speed > 0 {
+		m.MaxSpeed = s.Speed
+	}
+	if s.Reach > 0 {
+		m.Reach = s.Reach
 	}
 	return m
 }

@@ -22,7 +22,7 @@ const (
 // seconds it was counted in and what a set was.
 type Key struct {
 	Drill   string  `json:"drill"` // the root of the drill
-	Stage   string  `json:"stage"` // what the coach calls it
+	Stage   string  `json:"stage"` // its key: what it was called first
 	Measure Measure `json:"measure"`
 	Seconds int     `json:"seconds,omitempty"`
 	SetOf   int     `json:"setOf,omitempty"`
@@ -38,8 +38,11 @@ type Mark struct {
 	Met   bool    `json:"met,omitempty"`
 	// Held counts what was not yet, nearly and held.
 	Held [3]int `json:"held,omitzero"`
-	// Title is what the drill was called.
+	// Balls are those counted toward it.
+	Balls int `json:"-"`
+	// Title is what the drill was called, Name what the stage was.
 	Title string `json:"title"`
+	Name  string `json:"name"`
 }
 
 // Series is one measure of one student over the sessions, oldest first.
@@ -55,6 +58,7 @@ func (s *Series) Add(m Mark) {
 		for i := range m.Held {
 			last.Held[i] += m.Held[i]
 		}
+		last.Balls += m.Balls
 		if last.Met = last.Met || m.Met; s.better(m.Value, last.Value) {
 			last.Value = m.Value
 		}

@@ -16,12 +16,14 @@ import (
 	"path"
 	"strings"
 
+	"hodometer/core/course"
 	"hodometer/core/court"
 	"hodometer/core/draft"
 	"hodometer/core/drill"
 	"hodometer/core/formation"
 	"hodometer/core/game"
 	"hodometer/core/goal"
+	"hodometer/core/ladder"
 	"hodometer/core/lesson"
 	"hodometer/core/pattern"
 	"hodometer/core/plan"
@@ -123,6 +125,30 @@ func (e GoalQuestionKind) Valid() bool {
 	}
 }
 
+// Defines values for LadderAdviceVerdict.
+const (
+	LadderAdviceVerdictEase LadderAdviceVerdict = "ease"
+	LadderAdviceVerdictStay LadderAdviceVerdict = "stay"
+	LadderAdviceVerdictTop  LadderAdviceVerdict = "top"
+	LadderAdviceVerdictUp   LadderAdviceVerdict = "up"
+)
+
+// Valid indicates whether the value is a known member of the LadderAdviceVerdict enum.
+func (e LadderAdviceVerdict) Valid() bool {
+	switch e {
+	case LadderAdviceVerdictEase:
+		return true
+	case LadderAdviceVerdictStay:
+		return true
+	case LadderAdviceVerdictTop:
+		return true
+	case LadderAdviceVerdictUp:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for LikelyBallEnd.
 const (
 	Hit LikelyBallEnd = "hit"
@@ -185,22 +211,22 @@ func (e RotationQuestionKind) Valid() bool {
 
 // Defines values for ShapeKind.
 const (
-	Circle    ShapeKind = "circle"
-	Gate      ShapeKind = "gate"
-	Object    ShapeKind = "object"
-	Rectangle ShapeKind = "rectangle"
+	ShapeKindCircle    ShapeKind = "circle"
+	ShapeKindGate      ShapeKind = "gate"
+	ShapeKindObject    ShapeKind = "object"
+	ShapeKindRectangle ShapeKind = "rectangle"
 )
 
 // Valid indicates whether the value is a known member of the ShapeKind enum.
 func (e ShapeKind) Valid() bool {
 	switch e {
-	case Circle:
+	case ShapeKindCircle:
 		return true
-	case Gate:
+	case ShapeKindGate:
 		return true
-	case Object:
+	case ShapeKindObject:
 		return true
-	case Rectangle:
+	case ShapeKindRectangle:
 		return true
 	default:
 		return false
@@ -237,6 +263,51 @@ func (e WindowQuestionArea) Valid() bool {
 	case WindowQuestionAreaDoubles:
 		return true
 	case WindowQuestionAreaSingles:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PlanCourseJSONBodyManner.
+const (
+	PlanCourseJSONBodyMannerEvent PlanCourseJSONBodyManner = "event"
+	PlanCourseJSONBodyMannerMix   PlanCourseJSONBodyManner = "mix"
+	PlanCourseJSONBodyMannerSteps PlanCourseJSONBodyManner = "steps"
+)
+
+// Valid indicates whether the value is a known member of the PlanCourseJSONBodyManner enum.
+func (e PlanCourseJSONBodyManner) Valid() bool {
+	switch e {
+	case PlanCourseJSONBodyMannerEvent:
+		return true
+	case PlanCourseJSONBodyMannerMix:
+		return true
+	case PlanCourseJSONBodyMannerSteps:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ChangeCourseJSONBodyDo.
+const (
+	Drop    ChangeCourseJSONBodyDo = "drop"
+	Move    ChangeCourseJSONBodyDo = "move"
+	Rain    ChangeCourseJSONBodyDo = "rain"
+	Restore ChangeCourseJSONBodyDo = "restore"
+)
+
+// Valid indicates whether the value is a known member of the ChangeCourseJSONBodyDo enum.
+func (e ChangeCourseJSONBodyDo) Valid() bool {
+	switch e {
+	case Drop:
+		return true
+	case Move:
+		return true
+	case Rain:
+		return true
+	case Restore:
 		return true
 	default:
 		return false
@@ -281,16 +352,64 @@ func (e CheckLessonJSONBodyUnits) Valid() bool {
 
 // Defines values for ListResultsParamsAs.
 const (
-	Csv  ListResultsParamsAs = "csv"
-	Json ListResultsParamsAs = "json"
+	ListResultsParamsAsCsv  ListResultsParamsAs = "csv"
+	ListResultsParamsAsJson ListResultsParamsAs = "json"
 )
 
 // Valid indicates whether the value is a known member of the ListResultsParamsAs enum.
 func (e ListResultsParamsAs) Valid() bool {
 	switch e {
-	case Csv:
+	case ListResultsParamsAsCsv:
 		return true
-	case Json:
+	case ListResultsParamsAsJson:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for MoveStudentJSONBodyKind.
+const (
+	MoveStudentJSONBodyKindBegin MoveStudentJSONBodyKind = "begin"
+	MoveStudentJSONBodyKindEase  MoveStudentJSONBodyKind = "ease"
+	MoveStudentJSONBodyKindOff   MoveStudentJSONBodyKind = "off"
+	MoveStudentJSONBodyKindSet   MoveStudentJSONBodyKind = "set"
+	MoveStudentJSONBodyKindUp    MoveStudentJSONBodyKind = "up"
+	MoveStudentJSONBodyKindWord  MoveStudentJSONBodyKind = "word"
+)
+
+// Valid indicates whether the value is a known member of the MoveStudentJSONBodyKind enum.
+func (e MoveStudentJSONBodyKind) Valid() bool {
+	switch e {
+	case MoveStudentJSONBodyKindBegin:
+		return true
+	case MoveStudentJSONBodyKindEase:
+		return true
+	case MoveStudentJSONBodyKindOff:
+		return true
+	case MoveStudentJSONBodyKindSet:
+		return true
+	case MoveStudentJSONBodyKindUp:
+		return true
+	case MoveStudentJSONBodyKindWord:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ReportStudentParamsAs.
+const (
+	ReportStudentParamsAsCsv  ReportStudentParamsAs = "csv"
+	ReportStudentParamsAsJson ReportStudentParamsAs = "json"
+)
+
+// Valid indicates whether the value is a known member of the ReportStudentParamsAs enum.
+func (e ReportStudentParamsAs) Valid() bool {
+	switch e {
+	case ReportStudentParamsAsCsv:
+		return true
+	case ReportStudentParamsAsJson:
 		return true
 	default:
 		return false
@@ -319,17 +438,74 @@ type Brief struct {
 	Minutes int     `json:"minutes"`
 
 	// Resources what is at hand
-	Resources *Resources  `json:"resources,omitempty"`
-	Start     string      `json:"start"`
-	Students  []Id        `json:"students"`
-	Units     *BriefUnits `json:"units,omitempty"`
+	Resources *Resources `json:"resources,omitempty"`
+	Start     string     `json:"start"`
+	Students  []Id       `json:"students"`
+
+	// Theme that of the week
+	Theme *string     `json:"theme,omitempty"`
+	Units *BriefUnits `json:"units,omitempty"`
 }
 
 // BriefUnits defines model for Brief.Units.
 type BriefUnits string
 
+// Climb defines model for Climb.
+type Climb struct {
+	Advice   LadderAdvice `json:"advice"`
+	Declined *bool        `json:"declined,omitempty"`
+	Ladder   Ladder       `json:"ladder"`
+	Moves    []struct {
+		At     int64   `json:"at"`
+		Kind   string  `json:"kind"`
+		Reason *string `json:"reason,omitempty"`
+		Rung   string  `json:"rung"`
+	} `json:"moves"`
+	Next struct {
+		Drill *string `json:"drill,omitempty"`
+		Rung  string  `json:"rung"`
+		Said  string  `json:"said"`
+		Title string  `json:"title"`
+	} `json:"next"`
+
+	// Rung where the student stands
+	Rung  string `json:"rung"`
+	Rungs []struct {
+		// Above the same of the floor
+		Above float32 `json:"above"`
+		Drill *string `json:"drill,omitempty"`
+
+		// Gate as a coach says it; empty: by the coach's word
+		Gate string `json:"gate"`
+		Id   string `json:"id"`
+
+		// In the drill's title
+		In   *string `json:"in,omitempty"`
+		Rate *Rate   `json:"rate,omitempty"`
+
+		// Sure how sure it is that the chance is at the gate's level or better
+		Sure  float32 `json:"sure"`
+		Title string  `json:"title"`
+		Tries []struct {
+			At    int64   `json:"at"`
+			Met   bool    `json:"met"`
+			Run   *string `json:"run,omitempty"`
+			Said  *string `json:"said,omitempty"`
+			Short bool    `json:"short"`
+			Value float32 `json:"value"`
+		} `json:"tries"`
+	} `json:"rungs"`
+	Since int64 `json:"since"`
+}
+
 // CountRange Good balls, or the best streak, in the minutes; low is passed nine times in ten, high once in ten
 type CountRange = goal.Range
+
+// Course defines model for Course.
+type Course = course.Course
+
+// CourseState defines model for CourseState.
+type CourseState = club.Course
 
 // Court defines model for Court.
 type Court = court.Court
@@ -551,6 +727,14 @@ type GameQuestion struct {
 	Rules Rules `json:"rules"`
 }
 
+// Gate defines model for Gate.
+type Gate struct {
+	Count   int    `json:"count"`
+	Kind    string `json:"kind"`
+	Seconds *int   `json:"seconds,omitempty"`
+	SetOf   *int   `json:"setOf,omitempty"`
+}
+
 // Goal defines model for Goal.
 type Goal = goal.Goal
 
@@ -648,11 +832,73 @@ type HandicapRow struct {
 	TargetB     int     `json:"targetB"`
 }
 
+// Home defines model for Home.
+type Home = club.Home
+
+// HomeDone defines model for HomeDone.
+type HomeDone struct {
+	At       int64  `json:"at"`
+	Of       *int   `json:"of,omitempty"`
+	Practice string `json:"practice"`
+	Times    int    `json:"times"`
+	Title    string `json:"title"`
+}
+
 // Id a UUIDv7 in lower case
 type Id = string
 
+// Imported defines model for Imported.
+type Imported = club.Imported
+
 // KitItem A thing to bring
 type KitItem = drill.Item
+
+// Ladder defines model for Ladder.
+type Ladder = ladder.Ladder
+
+// LadderAdvice defines model for LadderAdvice.
+type LadderAdvice struct {
+	// Days days asked for
+	Days int `json:"days"`
+
+	// Met days on which the gate was met since the student came to the rung
+	Met    int    `json:"met"`
+	Reason string `json:"reason"`
+	Rung   string `json:"rung"`
+
+	// Short sessions running that fell short
+	Short   int                 `json:"short"`
+	To      *string             `json:"to,omitempty"`
+	Verdict LadderAdviceVerdict `json:"verdict"`
+}
+
+// LadderAdviceVerdict defines model for LadderAdvice.Verdict.
+type LadderAdviceVerdict string
+
+// LadderRung defines model for LadderRung.
+type LadderRung struct {
+	// Back the rung to go back to; none: the one before
+	Back *string `json:"back,omitempty"`
+	Cue  *string `json:"cue,omitempty"`
+
+	// Days on which the gate is to be met; 0: two
+	Days      *int    `json:"days,omitempty"`
+	Dimension *string `json:"dimension,omitempty"`
+
+	// Drill the root of the drill it is counted in; none: by the coach's word
+	Drill *string  `json:"drill,omitempty"`
+	Floor *float32 `json:"floor,omitempty"`
+	Form  *string  `json:"form,omitempty"`
+	Gate  *Gate    `json:"gate,omitempty"`
+	Id    string   `json:"id"`
+
+	// Level chance of a good ball to be sure of; 0: as is usual
+	Level *float32 `json:"level,omitempty"`
+
+	// Stage the key of its stage there; none: the first
+	Stage *string `json:"stage,omitempty"`
+	Title string  `json:"title"`
+}
 
 // LastTime how a stage went for a student when it was last done
 type LastTime = plan.LastTime
@@ -729,6 +975,9 @@ type Numbers = []float32
 
 // Offsets defines model for Offsets.
 type Offsets = court.Offsets
+
+// Order defines model for Order.
+type Order = club.Order
 
 // Outline What a plan comes to in a few figures
 type Outline = plan.Outline
@@ -850,6 +1099,9 @@ type RecoveryQuestion struct {
 	TimeConstant *float64 `json:"timeConstant,omitempty"`
 }
 
+// Report defines model for Report.
+type Report = club.Report
+
 // Resources what is at hand
 type Resources = lesson.Resources
 
@@ -949,6 +1201,9 @@ type ShelfDrill = club.ShelfDrill
 // ShelfGame A game as it stands on the shelf
 type ShelfGame = club.ShelfGame
 
+// ShelfLadder defines model for ShelfLadder.
+type ShelfLadder = club.ShelfLadder
+
 // SigmaAnswer defines model for SigmaAnswer.
 type SigmaAnswer struct {
 	High  float64 `json:"high"`
@@ -988,6 +1243,9 @@ type Stroke = pattern.Stroke
 
 // Student defines model for Student.
 type Student = club.Student
+
+// StudentLadders defines model for StudentLadders.
+type StudentLadders = club.StudentLadders
 
 // StudentRecord defines model for StudentRecord.
 type StudentRecord = club.Record
@@ -1119,15 +1377,19 @@ type Unit = units.Unit
 
 // Vocabulary What is shown for each id; nothing is matched by it
 type Vocabulary struct {
-	Afters     Terms `json:"afters"`
-	Bends      Terms `json:"bends"`
-	Directions Terms `json:"directions"`
-	Equipment  Terms `json:"equipment"`
-	Focuses    Terms `json:"focuses"`
-	Gates      Terms `json:"gates"`
-	Goals      Terms `json:"goals"`
-	Holders    Terms `json:"holders"`
-	Hows       Terms `json:"hows"`
+	Afters        Terms `json:"afters"`
+	Ages          Terms `json:"ages"`
+	Bends         Terms `json:"bends"`
+	CourseManners Terms `json:"courseManners"`
+	Dimensions    Terms `json:"dimensions"`
+	Directions    Terms `json:"directions"`
+	Equipment     Terms `json:"equipment"`
+	Focuses       Terms `json:"focuses"`
+	Forms         Terms `json:"forms"`
+	Gates         Terms `json:"gates"`
+	Goals         Terms `json:"goals"`
+	Holders       Terms `json:"holders"`
+	Hows          Terms `json:"hows"`
 
 	// Kinds kinds of block
 	Kinds      []lesson.Description `json:"kinds"`
@@ -1136,10 +1398,13 @@ type Vocabulary struct {
 	Meets      Terms                `json:"meets"`
 	Objects    Terms                `json:"objects"`
 	Roles      Terms                `json:"roles"`
+	Schools    Terms                `json:"schools"`
 	Situations Terms                `json:"situations"`
 	Sports     []sport.Sport        `json:"sports"`
 	Strokes    Terms                `json:"strokes"`
+	Themes     Terms                `json:"themes"`
 	Things     []drill.Thing        `json:"things"`
+	Withs      Terms                `json:"withs"`
 }
 
 // Wheels defines model for Wheels.
@@ -1179,6 +1444,12 @@ type WindowQuestion struct {
 // WindowQuestionArea defines model for WindowQuestion.Area.
 type WindowQuestionArea string
 
+// CourseId a UUIDv7 in lower case
+type CourseId = Id
+
+// LadderId defines model for ladderId.
+type LadderId = string
+
 // LessonId a UUIDv7 in lower case
 type LessonId = Id
 
@@ -1187,6 +1458,37 @@ type RunId = Id
 
 // StudentId a UUIDv7 in lower case
 type StudentId = Id
+
+// GetCalendarParams defines parameters for GetCalendar.
+type GetCalendarParams struct {
+	Student *Id `form:"student,omitempty" json:"student,omitempty"`
+	Lesson  *Id `form:"lesson,omitempty" json:"lesson,omitempty"`
+}
+
+// PlanCourseJSONBody defines parameters for PlanCourse.
+type PlanCourseJSONBody struct {
+	Course Course                    `json:"course"`
+	Manner *PlanCourseJSONBodyManner `json:"manner,omitempty"`
+}
+
+// PlanCourseJSONBodyManner defines parameters for PlanCourse.
+type PlanCourseJSONBodyManner string
+
+// PutCourseJSONBody defines parameters for PutCourse.
+type PutCourseJSONBody struct {
+	Course  Course `json:"course"`
+	Version int    `json:"version"`
+}
+
+// ChangeCourseJSONBody defines parameters for ChangeCourse.
+type ChangeCourseJSONBody struct {
+	Date  *string                `json:"date,omitempty"`
+	Do    ChangeCourseJSONBodyDo `json:"do"`
+	Start *string                `json:"start,omitempty"`
+}
+
+// ChangeCourseJSONBodyDo defines parameters for ChangeCourse.
+type ChangeCourseJSONBodyDo string
 
 // CheckDrillJSONBody defines parameters for CheckDrill.
 type CheckDrillJSONBody struct {
@@ -1317,6 +1619,84 @@ type AddEventsParams struct {
 	State *bool `form:"state,omitempty" json:"state,omitempty"`
 }
 
+// ImportStudentsTextBody defines parameters for ImportStudents.
+type ImportStudentsTextBody = string
+
+// ImportStudentsParams defines parameters for ImportStudents.
+type ImportStudentsParams struct {
+	// DryRun only say what it would do
+	DryRun *bool `form:"dryRun,omitempty" json:"dryRun,omitempty"`
+}
+
+// OrderStudentsJSONBody defines parameters for OrderStudents.
+type OrderStudentsJSONBody struct {
+	Longest  *int `json:"longest,omitempty"`
+	Students []Id `json:"students"`
+}
+
+// DeclineAdviceJSONBody defines parameters for DeclineAdvice.
+type DeclineAdviceJSONBody struct {
+	Advice   string `json:"advice"`
+	Declined *bool  `json:"declined,omitempty"`
+}
+
+// PutHomeJSONBody defines parameters for PutHome.
+type PutHomeJSONBody struct {
+	Practices []Practice `json:"practices"`
+}
+
+// DidAtHomeJSONBody defines parameters for DidAtHome.
+type DidAtHomeJSONBody struct {
+	Practice string `json:"practice"`
+	Times    int    `json:"times"`
+}
+
+// MergeStudentJSONBody defines parameters for MergeStudent.
+type MergeStudentJSONBody struct {
+	// Into a UUIDv7 in lower case
+	Into Id `json:"into"`
+}
+
+// MoveStudentJSONBody defines parameters for MoveStudent.
+type MoveStudentJSONBody struct {
+	Kind   MoveStudentJSONBodyKind `json:"kind"`
+	Ladder string                  `json:"ladder"`
+
+	// Reason asked for with set
+	Reason *string `json:"reason,omitempty"`
+	Rung   *string `json:"rung,omitempty"`
+}
+
+// MoveStudentJSONBodyKind defines parameters for MoveStudent.
+type MoveStudentJSONBodyKind string
+
+// ShareNoteJSONBody defines parameters for ShareNote.
+type ShareNoteJSONBody struct {
+	Shared bool `json:"shared"`
+}
+
+// ReportStudentParams defines parameters for ReportStudent.
+type ReportStudentParams struct {
+	// From the first day
+	From *string `form:"from,omitempty" json:"from,omitempty"`
+
+	// To the last day
+	To *string                `form:"to,omitempty" json:"to,omitempty"`
+	As *ReportStudentParamsAs `form:"as,omitempty" json:"as,omitempty"`
+}
+
+// ReportStudentParamsAs defines parameters for ReportStudent.
+type ReportStudentParamsAs string
+
+// PlanCourseJSONRequestBody defines body for PlanCourse for application/json ContentType.
+type PlanCourseJSONRequestBody PlanCourseJSONBody
+
+// PutCourseJSONRequestBody defines body for PutCourse for application/json ContentType.
+type PutCourseJSONRequestBody PutCourseJSONBody
+
+// ChangeCourseJSONRequestBody defines body for ChangeCourse for application/json ContentType.
+type ChangeCourseJSONRequestBody ChangeCourseJSONBody
+
 // CheckDrillJSONRequestBody defines body for CheckDrill for application/json ContentType.
 type CheckDrillJSONRequestBody CheckDrillJSONBody
 
@@ -1337,6 +1717,9 @@ type PutGameJSONRequestBody PutGameJSONBody
 
 // PutGroupJSONRequestBody defines body for PutGroup for application/json ContentType.
 type PutGroupJSONRequestBody = Group
+
+// PutLadderJSONRequestBody defines body for PutLadder for application/json ContentType.
+type PutLadderJSONRequestBody = ShelfLadder
 
 // CheckLessonJSONRequestBody defines body for CheckLesson for application/json ContentType.
 type CheckLessonJSONRequestBody CheckLessonJSONBody
@@ -1404,14 +1787,59 @@ type PutRunJSONRequestBody PutRunJSONBody
 // AddEventsJSONRequestBody defines body for AddEvents for application/json ContentType.
 type AddEventsJSONRequestBody AddEventsJSONBody
 
+// ImportStudentsTextRequestBody defines body for ImportStudents for text/plain ContentType.
+type ImportStudentsTextRequestBody = ImportStudentsTextBody
+
+// OrderStudentsJSONRequestBody defines body for OrderStudents for application/json ContentType.
+type OrderStudentsJSONRequestBody OrderStudentsJSONBody
+
 // PutStudentJSONRequestBody defines body for PutStudent for application/json ContentType.
 type PutStudentJSONRequestBody = Student
+
+// DeclineAdviceJSONRequestBody defines body for DeclineAdvice for application/json ContentType.
+type DeclineAdviceJSONRequestBody DeclineAdviceJSONBody
+
+// PutHomeJSONRequestBody defines body for PutHome for application/json ContentType.
+type PutHomeJSONRequestBody PutHomeJSONBody
+
+// DidAtHomeJSONRequestBody defines body for DidAtHome for application/json ContentType.
+type DidAtHomeJSONRequestBody DidAtHomeJSONBody
+
+// MergeStudentJSONRequestBody defines body for MergeStudent for application/json ContentType.
+type MergeStudentJSONRequestBody MergeStudentJSONBody
+
+// MoveStudentJSONRequestBody defines body for MoveStudent for application/json ContentType.
+type MoveStudentJSONRequestBody MoveStudentJSONBody
+
+// ShareNoteJSONRequestBody defines body for ShareNote for application/json ContentType.
+type ShareNoteJSONRequestBody ShareNoteJSONBody
 
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
 	// ListBases How figures are reckoned, by the id of their derivation; those of the reckoners by the reckoner's name
 	// (GET /api/v1/bases)
 	ListBases(ctx *echo.Context) error
+	// GetCalendar Lessons as iCalendar (RFC 5545), of all, one student, or one lesson; ids stay
+	// (GET /api/v1/calendar.ics)
+	GetCalendar(ctx *echo.Context, params GetCalendarParams) error
+	// ListCourses Weeks ahead, of students and groups
+	// (GET /api/v1/courses)
+	ListCourses(ctx *echo.Context) error
+	// PlanCourse Lay lessons over weeks by a pattern and a manner of themes; nothing is saved
+	// (POST /api/v1/courses/plan)
+	PlanCourse(ctx *echo.Context) error
+	// RemoveCourse Take weeks ahead away; lessons drafted stay
+	// (DELETE /api/v1/courses/{course})
+	RemoveCourse(ctx *echo.Context, course CourseId) error
+	// PutCourse Make or change weeks ahead; version 0 makes. Lessons drafted already go to their days
+	// (PUT /api/v1/courses/{course})
+	PutCourse(ctx *echo.Context, course CourseId) error
+	// ChangeCourse Move a lesson of these weeks, call it off or take it up again; its work goes along
+	// (POST /api/v1/courses/{course}/lessons/{lesson})
+	ChangeCourse(ctx *echo.Context, course CourseId, lesson LessonId) error
+	// DraftCourseLesson Draft a lesson of these weeks by its theme, the rungs of its students and the work it carries; one that is there stays
+	// (PUT /api/v1/courses/{course}/lessons/{lesson})
+	DraftCourseLesson(ctx *echo.Context, course CourseId, lesson LessonId) error
 	// ListCourts The courts, with lines, boxes, zones and named spots
 	// (GET /api/v1/courts)
 	ListCourts(ctx *echo.Context) error
@@ -1478,6 +1906,15 @@ type ServerInterface interface {
 	// PutGroup Make or change a group; version 0 makes, or brings back one that was taken away
 	// (PUT /api/v1/groups/{group})
 	PutGroup(ctx *echo.Context, group Id) error
+	// ListLadders Ladders, those that ship and the own
+	// (GET /api/v1/ladders)
+	ListLadders(ctx *echo.Context) error
+	// RemoveLadder Take a ladder of the own away; who stands on it stays
+	// (DELETE /api/v1/ladders/{ladder})
+	RemoveLadder(ctx *echo.Context, ladder LadderId) error
+	// PutLadder Make or change a ladder of the own; version 0 makes
+	// (PUT /api/v1/ladders/{ladder})
+	PutLadder(ctx *echo.Context, ladder LadderId) error
 	// ListLessons Lessons, latest day first
 	// (GET /api/v1/lessons)
 	ListLessons(ctx *echo.Context) error
@@ -1571,12 +2008,54 @@ type ServerInterface interface {
 	// ListStudents Everybody, by name
 	// (GET /api/v1/students)
 	ListStudents(ctx *echo.Context) error
+	// ExportStudents Students as a table; cells that a spreadsheet would take for formulas are quoted
+	// (GET /api/v1/students/export)
+	ExportStudents(ctx *echo.Context) error
+	// ImportStudents Take in a table of students - commas, semicolons or tabs, UTF-8 or Latin-1 - and say row by row what became of it
+	// (POST /api/v1/students/import)
+	ImportStudents(ctx *echo.Context, params ImportStudentsParams) error
+	// OrderStudents Who is how strong by the games played, with how sure it is, pairs, fair uneven targets, and whether more games would change it
+	// (POST /api/v1/students/order)
+	OrderStudents(ctx *echo.Context) error
 	// GetStudent A student, the estimate of each skill as it moved, and the sessions behind it
 	// (GET /api/v1/students/{student})
 	GetStudent(ctx *echo.Context, student StudentId) error
 	// PutStudent Make or change a student; version 0 makes
 	// (PUT /api/v1/students/{student})
 	PutStudent(ctx *echo.Context, student StudentId) error
+	// DeclineAdvice Remember that advice was declined, until something new is counted
+	// (PUT /api/v1/students/{student}/declined)
+	DeclineAdvice(ctx *echo.Context, student StudentId) error
+	// GetHome What a student does until next time, what was done, and what there is to choose from
+	// (GET /api/v1/students/{student}/home)
+	GetHome(ctx *echo.Context, student StudentId) error
+	// PutHome Choose what a student does until next time
+	// (PUT /api/v1/students/{student}/home)
+	PutHome(ctx *echo.Context, student StudentId) error
+	// DidAtHome Note how often a practice was done since it was chosen
+	// (POST /api/v1/students/{student}/home/done)
+	DidAtHome(ctx *echo.Context, student StudentId) error
+	// ListLaddersOfStudent Where a student stands on each ladder, what was counted there, and what is advised with its reason
+	// (GET /api/v1/students/{student}/ladders)
+	ListLaddersOfStudent(ctx *echo.Context, student StudentId) error
+	// MergeStudent Make one student of two - what was counted of this one counts for the other; split takes them apart
+	// (POST /api/v1/students/{student}/merge)
+	MergeStudent(ctx *echo.Context, student StudentId) error
+	// MoveStudent Put a student on a ladder, up, down or off it, or note that a gate was met
+	// (POST /api/v1/students/{student}/moves)
+	MoveStudent(ctx *echo.Context, student StudentId) error
+	// TakeBackMove Take the last move on a ladder back
+	// (DELETE /api/v1/students/{student}/moves/{ladder})
+	TakeBackMove(ctx *echo.Context, student StudentId, ladder LadderId) error
+	// ShareNote Let others read the line about a student from a run, or keep it
+	// (PUT /api/v1/students/{student}/notes/{run})
+	ShareNote(ctx *echo.Context, student StudentId, run RunId) error
+	// ReportStudent What a period came to for a student, as JSON or CSV
+	// (GET /api/v1/students/{student}/report)
+	ReportStudent(ctx *echo.Context, student StudentId, params ReportStudentParams) error
+	// SplitStudent Take a student that was merged into another out again
+	// (POST /api/v1/students/{student}/split)
+	SplitStudent(ctx *echo.Context, student StudentId) error
 	// GetVocabulary The words that are shown for every id, by vocabulary
 	// (GET /api/v1/vocabulary)
 	GetVocabulary(ctx *echo.Context) error
@@ -1593,6 +2072,129 @@ func (w *ServerInterfaceWrapper) ListBases(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.ListBases(ctx)
+	return err
+}
+
+// GetCalendar converts echo context to params.
+func (w *ServerInterfaceWrapper) GetCalendar(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetCalendarParams
+	// ------------- Optional query parameter "student" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "student", ctx.QueryParams(), &params.Student, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter student: %s", err))
+	}
+
+	// ------------- Optional query parameter "lesson" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "lesson", ctx.QueryParams(), &params.Lesson, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter lesson: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetCalendar(ctx, params)
+	return err
+}
+
+// ListCourses converts echo context to params.
+func (w *ServerInterfaceWrapper) ListCourses(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListCourses(ctx)
+	return err
+}
+
+// PlanCourse converts echo context to params.
+func (w *ServerInterfaceWrapper) PlanCourse(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.PlanCourse(ctx)
+	return err
+}
+
+// RemoveCourse converts echo context to params.
+func (w *ServerInterfaceWrapper) RemoveCourse(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "course" -------------
+	var course CourseId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "course", ctx.Param("course"), &course, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter course: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RemoveCourse(ctx, course)
+	return err
+}
+
+// PutCourse converts echo context to params.
+func (w *ServerInterfaceWrapper) PutCourse(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "course" -------------
+	var course CourseId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "course", ctx.Param("course"), &course, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter course: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.PutCourse(ctx, course)
+	return err
+}
+
+// ChangeCourse converts echo context to params.
+func (w *ServerInterfaceWrapper) ChangeCourse(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "course" -------------
+	var course CourseId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "course", ctx.Param("course"), &course, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter course: %s", err))
+	}
+
+	// ------------- Path parameter "lesson" -------------
+	var lesson LessonId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "lesson", ctx.Param("lesson"), &lesson, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter lesson: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ChangeCourse(ctx, course, lesson)
+	return err
+}
+
+// DraftCourseLesson converts echo context to params.
+func (w *ServerInterfaceWrapper) DraftCourseLesson(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "course" -------------
+	var course CourseId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "course", ctx.Param("course"), &course, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter course: %s", err))
+	}
+
+	// ------------- Path parameter "lesson" -------------
+	var lesson LessonId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "lesson", ctx.Param("lesson"), &lesson, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter lesson: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.DraftCourseLesson(ctx, course, lesson)
 	return err
 }
 
@@ -1909,6 +2511,47 @@ func (w *ServerInterfaceWrapper) PutGroup(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.PutGroup(ctx, group)
+	return err
+}
+
+// ListLadders converts echo context to params.
+func (w *ServerInterfaceWrapper) ListLadders(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListLadders(ctx)
+	return err
+}
+
+// RemoveLadder converts echo context to params.
+func (w *ServerInterfaceWrapper) RemoveLadder(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "ladder" -------------
+	var ladder LadderId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", ctx.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter ladder: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RemoveLadder(ctx, ladder)
+	return err
+}
+
+// PutLadder converts echo context to params.
+func (w *ServerInterfaceWrapper) PutLadder(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "ladder" -------------
+	var ladder LadderId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", ctx.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter ladder: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.PutLadder(ctx, ladder)
 	return err
 }
 
@@ -2295,6 +2938,42 @@ func (w *ServerInterfaceWrapper) ListStudents(ctx *echo.Context) error {
 	return err
 }
 
+// ExportStudents converts echo context to params.
+func (w *ServerInterfaceWrapper) ExportStudents(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ExportStudents(ctx)
+	return err
+}
+
+// ImportStudents converts echo context to params.
+func (w *ServerInterfaceWrapper) ImportStudents(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ImportStudentsParams
+	// ------------- Optional query parameter "dryRun" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "dryRun", ctx.QueryParams(), &params.DryRun, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter dryRun: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ImportStudents(ctx, params)
+	return err
+}
+
+// OrderStudents converts echo context to params.
+func (w *ServerInterfaceWrapper) OrderStudents(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.OrderStudents(ctx)
+	return err
+}
+
 // GetStudent converts echo context to params.
 func (w *ServerInterfaceWrapper) GetStudent(ctx *echo.Context) error {
 	var err error
@@ -2324,6 +3003,221 @@ func (w *ServerInterfaceWrapper) PutStudent(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.PutStudent(ctx, student)
+	return err
+}
+
+// DeclineAdvice converts echo context to params.
+func (w *ServerInterfaceWrapper) DeclineAdvice(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "student" -------------
+	var student StudentId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", ctx.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter student: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.DeclineAdvice(ctx, student)
+	return err
+}
+
+// GetHome converts echo context to params.
+func (w *ServerInterfaceWrapper) GetHome(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "student" -------------
+	var student StudentId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", ctx.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter student: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetHome(ctx, student)
+	return err
+}
+
+// PutHome converts echo context to params.
+func (w *ServerInterfaceWrapper) PutHome(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "student" -------------
+	var student StudentId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", ctx.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter student: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.PutHome(ctx, student)
+	return err
+}
+
+// DidAtHome converts echo context to params.
+func (w *ServerInterfaceWrapper) DidAtHome(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "student" -------------
+	var student StudentId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", ctx.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter student: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.DidAtHome(ctx, student)
+	return err
+}
+
+// ListLaddersOfStudent converts echo context to params.
+func (w *ServerInterfaceWrapper) ListLaddersOfStudent(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "student" -------------
+	var student StudentId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", ctx.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter student: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListLaddersOfStudent(ctx, student)
+	return err
+}
+
+// MergeStudent converts echo context to params.
+func (w *ServerInterfaceWrapper) MergeStudent(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "student" -------------
+	var student StudentId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", ctx.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter student: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.MergeStudent(ctx, student)
+	return err
+}
+
+// MoveStudent converts echo context to params.
+func (w *ServerInterfaceWrapper) MoveStudent(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "student" -------------
+	var student StudentId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", ctx.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter student: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.MoveStudent(ctx, student)
+	return err
+}
+
+// TakeBackMove converts echo context to params.
+func (w *ServerInterfaceWrapper) TakeBackMove(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "student" -------------
+	var student StudentId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", ctx.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter student: %s", err))
+	}
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder LadderId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", ctx.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter ladder: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.TakeBackMove(ctx, student, ladder)
+	return err
+}
+
+// ShareNote converts echo context to params.
+func (w *ServerInterfaceWrapper) ShareNote(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "student" -------------
+	var student StudentId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", ctx.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter student: %s", err))
+	}
+
+	// ------------- Path parameter "run" -------------
+	var run RunId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "run", ctx.Param("run"), &run, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter run: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ShareNote(ctx, student, run)
+	return err
+}
+
+// ReportStudent converts echo context to params.
+func (w *ServerInterfaceWrapper) ReportStudent(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "student" -------------
+	var student StudentId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", ctx.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter student: %s", err))
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ReportStudentParams
+	// ------------- Optional query parameter "from" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "from", ctx.QueryParams(), &params.From, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter from: %s", err))
+	}
+
+	// ------------- Optional query parameter "to" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "to", ctx.QueryParams(), &params.To, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter to: %s", err))
+	}
+
+	// ------------- Optional query parameter "as" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "as", ctx.QueryParams(), &params.As, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter as: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ReportStudent(ctx, student, params)
+	return err
+}
+
+// SplitStudent converts echo context to params.
+func (w *ServerInterfaceWrapper) SplitStudent(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "student" -------------
+	var student StudentId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", ctx.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter student: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.SplitStudent(ctx, student)
 	return err
 }
 
@@ -2388,6 +3282,9 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/api/v1/courts/:court/drill", wrapper.BlankDrill, options.OperationMiddlewares["blankDrill"]...)
 	router.GET(options.BaseURL+"/api/v1/vocabulary", wrapper.GetVocabulary, options.OperationMiddlewares["getVocabulary"]...)
 	router.GET(options.BaseURL+"/api/v1/students", wrapper.ListStudents, options.OperationMiddlewares["listStudents"]...)
+	router.GET(options.BaseURL+"/api/v1/students/export", wrapper.ExportStudents, options.OperationMiddlewares["exportStudents"]...)
+	router.POST(options.BaseURL+"/api/v1/students/import", wrapper.ImportStudents, options.OperationMiddlewares["importStudents"]...)
+	router.POST(options.BaseURL+"/api/v1/students/order", wrapper.OrderStudents, options.OperationMiddlewares["orderStudents"]...)
 	router.GET(options.BaseURL+"/api/v1/students/:student", wrapper.GetStudent, options.OperationMiddlewares["getStudent"]...)
 	router.PUT(options.BaseURL+"/api/v1/students/:student", wrapper.PutStudent, options.OperationMiddlewares["putStudent"]...)
 	router.GET(options.BaseURL+"/api/v1/lessons", wrapper.ListLessons, options.OperationMiddlewares["listLessons"]...)
@@ -2438,6 +3335,27 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/api/v1/games/:game", wrapper.GetGame, options.OperationMiddlewares["getGame"]...)
 	router.PUT(options.BaseURL+"/api/v1/games/:game", wrapper.PutGame, options.OperationMiddlewares["putGame"]...)
 	router.GET(options.BaseURL+"/api/v1/games/:game/versions", wrapper.ListGameVersions, options.OperationMiddlewares["listGameVersions"]...)
+	router.GET(options.BaseURL+"/api/v1/students/:student/ladders", wrapper.ListLaddersOfStudent, options.OperationMiddlewares["listLaddersOfStudent"]...)
+	router.POST(options.BaseURL+"/api/v1/students/:student/moves", wrapper.MoveStudent, options.OperationMiddlewares["moveStudent"]...)
+	router.DELETE(options.BaseURL+"/api/v1/students/:student/moves/:ladder", wrapper.TakeBackMove, options.OperationMiddlewares["takeBackMove"]...)
+	router.PUT(options.BaseURL+"/api/v1/students/:student/declined", wrapper.DeclineAdvice, options.OperationMiddlewares["declineAdvice"]...)
+	router.GET(options.BaseURL+"/api/v1/students/:student/home", wrapper.GetHome, options.OperationMiddlewares["getHome"]...)
+	router.PUT(options.BaseURL+"/api/v1/students/:student/home", wrapper.PutHome, options.OperationMiddlewares["putHome"]...)
+	router.POST(options.BaseURL+"/api/v1/students/:student/home/done", wrapper.DidAtHome, options.OperationMiddlewares["didAtHome"]...)
+	router.GET(options.BaseURL+"/api/v1/students/:student/report", wrapper.ReportStudent, options.OperationMiddlewares["reportStudent"]...)
+	router.PUT(options.BaseURL+"/api/v1/students/:student/notes/:run", wrapper.ShareNote, options.OperationMiddlewares["shareNote"]...)
+	router.POST(options.BaseURL+"/api/v1/students/:student/merge", wrapper.MergeStudent, options.OperationMiddlewares["mergeStudent"]...)
+	router.POST(options.BaseURL+"/api/v1/students/:student/split", wrapper.SplitStudent, options.OperationMiddlewares["splitStudent"]...)
+	router.GET(options.BaseURL+"/api/v1/ladders", wrapper.ListLadders, options.OperationMiddlewares["listLadders"]...)
+	router.DELETE(options.BaseURL+"/api/v1/ladders/:ladder", wrapper.RemoveLadder, options.OperationMiddlewares["removeLadder"]...)
+	router.PUT(options.BaseURL+"/api/v1/ladders/:ladder", wrapper.PutLadder, options.OperationMiddlewares["putLadder"]...)
+	router.GET(options.BaseURL+"/api/v1/courses", wrapper.ListCourses, options.OperationMiddlewares["listCourses"]...)
+	router.POST(options.BaseURL+"/api/v1/courses/plan", wrapper.PlanCourse, options.OperationMiddlewares["planCourse"]...)
+	router.DELETE(options.BaseURL+"/api/v1/courses/:course", wrapper.RemoveCourse, options.OperationMiddlewares["removeCourse"]...)
+	router.PUT(options.BaseURL+"/api/v1/courses/:course", wrapper.PutCourse, options.OperationMiddlewares["putCourse"]...)
+	router.POST(options.BaseURL+"/api/v1/courses/:course/lessons/:lesson", wrapper.ChangeCourse, options.OperationMiddlewares["changeCourse"]...)
+	router.PUT(options.BaseURL+"/api/v1/courses/:course/lessons/:lesson", wrapper.DraftCourseLesson, options.OperationMiddlewares["draftCourseLesson"]...)
+	router.GET(options.BaseURL+"/api/v1/calendar.ics", wrapper.GetCalendar, options.OperationMiddlewares["getCalendar"]...)
 	router.GET(options.BaseURL+"/api/v1/results", wrapper.ListResults, options.OperationMiddlewares["listResults"]...)
 	router.GET(options.BaseURL+"/api/v1/bases", wrapper.ListBases, options.OperationMiddlewares["listBases"]...)
 
@@ -2472,6 +3390,282 @@ type ListBasesdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ListBasesdefaultApplicationProblemPlusJSONResponse) VisitListBasesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetCalendarRequestObject struct {
+	Params GetCalendarParams
+}
+
+type GetCalendarResponseObject interface {
+	VisitGetCalendarResponse(w http.ResponseWriter) error
+}
+
+type GetCalendar200TextcalendarResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response GetCalendar200TextcalendarResponse) VisitGetCalendarResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/calendar")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetCalendardefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetCalendardefaultApplicationProblemPlusJSONResponse) VisitGetCalendarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListCoursesRequestObject struct {
+}
+
+type ListCoursesResponseObject interface {
+	VisitListCoursesResponse(w http.ResponseWriter) error
+}
+
+type ListCourses200JSONResponse []CourseState
+
+func (response ListCourses200JSONResponse) VisitListCoursesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListCoursesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListCoursesdefaultApplicationProblemPlusJSONResponse) VisitListCoursesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlanCourseRequestObject struct {
+	Body *PlanCourseJSONRequestBody
+}
+
+type PlanCourseResponseObject interface {
+	VisitPlanCourseResponse(w http.ResponseWriter) error
+}
+
+type PlanCourse200JSONResponse CourseState
+
+func (response PlanCourse200JSONResponse) VisitPlanCourseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlanCoursedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PlanCoursedefaultApplicationProblemPlusJSONResponse) VisitPlanCourseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemoveCourseRequestObject struct {
+	Course CourseId `json:"course"`
+}
+
+type RemoveCourseResponseObject interface {
+	VisitRemoveCourseResponse(w http.ResponseWriter) error
+}
+
+type RemoveCourse204Response struct {
+}
+
+func (response RemoveCourse204Response) VisitRemoveCourseResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type RemoveCoursedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RemoveCoursedefaultApplicationProblemPlusJSONResponse) VisitRemoveCourseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutCourseRequestObject struct {
+	Course CourseId `json:"course"`
+	Body   *PutCourseJSONRequestBody
+}
+
+type PutCourseResponseObject interface {
+	VisitPutCourseResponse(w http.ResponseWriter) error
+}
+
+type PutCourse200JSONResponse CourseState
+
+func (response PutCourse200JSONResponse) VisitPutCourseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutCoursedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PutCoursedefaultApplicationProblemPlusJSONResponse) VisitPutCourseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeCourseRequestObject struct {
+	Course CourseId `json:"course"`
+	Lesson LessonId `json:"lesson"`
+	Body   *ChangeCourseJSONRequestBody
+}
+
+type ChangeCourseResponseObject interface {
+	VisitChangeCourseResponse(w http.ResponseWriter) error
+}
+
+type ChangeCourse200JSONResponse CourseState
+
+func (response ChangeCourse200JSONResponse) VisitChangeCourseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeCoursedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeCoursedefaultApplicationProblemPlusJSONResponse) VisitChangeCourseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DraftCourseLessonRequestObject struct {
+	Course CourseId `json:"course"`
+	Lesson LessonId `json:"lesson"`
+}
+
+type DraftCourseLessonResponseObject interface {
+	VisitDraftCourseLessonResponse(w http.ResponseWriter) error
+}
+
+type DraftCourseLesson200JSONResponse Lesson
+
+func (response DraftCourseLesson200JSONResponse) VisitDraftCourseLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DraftCourseLessondefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DraftCourseLessondefaultApplicationProblemPlusJSONResponse) VisitDraftCourseLessonResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -3307,6 +4501,117 @@ type PutGroupdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response PutGroupdefaultApplicationProblemPlusJSONResponse) VisitPutGroupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListLaddersRequestObject struct {
+}
+
+type ListLaddersResponseObject interface {
+	VisitListLaddersResponse(w http.ResponseWriter) error
+}
+
+type ListLadders200JSONResponse []ShelfLadder
+
+func (response ListLadders200JSONResponse) VisitListLaddersResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListLaddersdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListLaddersdefaultApplicationProblemPlusJSONResponse) VisitListLaddersResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemoveLadderRequestObject struct {
+	Ladder LadderId `json:"ladder"`
+}
+
+type RemoveLadderResponseObject interface {
+	VisitRemoveLadderResponse(w http.ResponseWriter) error
+}
+
+type RemoveLadder204Response struct {
+}
+
+func (response RemoveLadder204Response) VisitRemoveLadderResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type RemoveLadderdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RemoveLadderdefaultApplicationProblemPlusJSONResponse) VisitRemoveLadderResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutLadderRequestObject struct {
+	Ladder LadderId `json:"ladder"`
+	Body   *PutLadderJSONRequestBody
+}
+
+type PutLadderResponseObject interface {
+	VisitPutLadderResponse(w http.ResponseWriter) error
+}
+
+type PutLadder200JSONResponse ShelfLadder
+
+func (response PutLadder200JSONResponse) VisitPutLadderResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutLadderdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PutLadderdefaultApplicationProblemPlusJSONResponse) VisitPutLadderResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -4600,6 +5905,130 @@ func (response ListStudentsdefaultApplicationProblemPlusJSONResponse) VisitListS
 	return err
 }
 
+type ExportStudentsRequestObject struct {
+}
+
+type ExportStudentsResponseObject interface {
+	VisitExportStudentsResponse(w http.ResponseWriter) error
+}
+
+type ExportStudents200TextcsvResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response ExportStudents200TextcsvResponse) VisitExportStudentsResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/csv")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportStudentsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportStudentsdefaultApplicationProblemPlusJSONResponse) VisitExportStudentsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportStudentsRequestObject struct {
+	Params   ImportStudentsParams
+	Body     io.Reader
+	TextBody *ImportStudentsTextRequestBody
+}
+
+type ImportStudentsResponseObject interface {
+	VisitImportStudentsResponse(w http.ResponseWriter) error
+}
+
+type ImportStudents200JSONResponse Imported
+
+func (response ImportStudents200JSONResponse) VisitImportStudentsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportStudentsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ImportStudentsdefaultApplicationProblemPlusJSONResponse) VisitImportStudentsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type OrderStudentsRequestObject struct {
+	Body *OrderStudentsJSONRequestBody
+}
+
+type OrderStudentsResponseObject interface {
+	VisitOrderStudentsResponse(w http.ResponseWriter) error
+}
+
+type OrderStudents200JSONResponse Order
+
+func (response OrderStudents200JSONResponse) VisitOrderStudentsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type OrderStudentsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response OrderStudentsdefaultApplicationProblemPlusJSONResponse) VisitOrderStudentsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetStudentRequestObject struct {
 	Student StudentId `json:"student"`
 }
@@ -4679,6 +6108,458 @@ func (response PutStudentdefaultApplicationProblemPlusJSONResponse) VisitPutStud
 	return err
 }
 
+type DeclineAdviceRequestObject struct {
+	Student StudentId `json:"student"`
+	Body    *DeclineAdviceJSONRequestBody
+}
+
+type DeclineAdviceResponseObject interface {
+	VisitDeclineAdviceResponse(w http.ResponseWriter) error
+}
+
+type DeclineAdvice200JSONResponse StudentLadders
+
+func (response DeclineAdvice200JSONResponse) VisitDeclineAdviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeclineAdvicedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DeclineAdvicedefaultApplicationProblemPlusJSONResponse) VisitDeclineAdviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetHomeRequestObject struct {
+	Student StudentId `json:"student"`
+}
+
+type GetHomeResponseObject interface {
+	VisitGetHomeResponse(w http.ResponseWriter) error
+}
+
+type GetHome200JSONResponse Home
+
+func (response GetHome200JSONResponse) VisitGetHomeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetHomedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetHomedefaultApplicationProblemPlusJSONResponse) VisitGetHomeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutHomeRequestObject struct {
+	Student StudentId `json:"student"`
+	Body    *PutHomeJSONRequestBody
+}
+
+type PutHomeResponseObject interface {
+	VisitPutHomeResponse(w http.ResponseWriter) error
+}
+
+type PutHome200JSONResponse Home
+
+func (response PutHome200JSONResponse) VisitPutHomeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutHomedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PutHomedefaultApplicationProblemPlusJSONResponse) VisitPutHomeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DidAtHomeRequestObject struct {
+	Student StudentId `json:"student"`
+	Body    *DidAtHomeJSONRequestBody
+}
+
+type DidAtHomeResponseObject interface {
+	VisitDidAtHomeResponse(w http.ResponseWriter) error
+}
+
+type DidAtHome200JSONResponse Home
+
+func (response DidAtHome200JSONResponse) VisitDidAtHomeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DidAtHomedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DidAtHomedefaultApplicationProblemPlusJSONResponse) VisitDidAtHomeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListLaddersOfStudentRequestObject struct {
+	Student StudentId `json:"student"`
+}
+
+type ListLaddersOfStudentResponseObject interface {
+	VisitListLaddersOfStudentResponse(w http.ResponseWriter) error
+}
+
+type ListLaddersOfStudent200JSONResponse StudentLadders
+
+func (response ListLaddersOfStudent200JSONResponse) VisitListLaddersOfStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListLaddersOfStudentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListLaddersOfStudentdefaultApplicationProblemPlusJSONResponse) VisitListLaddersOfStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MergeStudentRequestObject struct {
+	Student StudentId `json:"student"`
+	Body    *MergeStudentJSONRequestBody
+}
+
+type MergeStudentResponseObject interface {
+	VisitMergeStudentResponse(w http.ResponseWriter) error
+}
+
+type MergeStudent200JSONResponse Student
+
+func (response MergeStudent200JSONResponse) VisitMergeStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MergeStudentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MergeStudentdefaultApplicationProblemPlusJSONResponse) VisitMergeStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MoveStudentRequestObject struct {
+	Student StudentId `json:"student"`
+	Body    *MoveStudentJSONRequestBody
+}
+
+type MoveStudentResponseObject interface {
+	VisitMoveStudentResponse(w http.ResponseWriter) error
+}
+
+type MoveStudent200JSONResponse StudentLadders
+
+func (response MoveStudent200JSONResponse) VisitMoveStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MoveStudentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MoveStudentdefaultApplicationProblemPlusJSONResponse) VisitMoveStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TakeBackMoveRequestObject struct {
+	Student StudentId `json:"student"`
+	Ladder  LadderId  `json:"ladder"`
+}
+
+type TakeBackMoveResponseObject interface {
+	VisitTakeBackMoveResponse(w http.ResponseWriter) error
+}
+
+type TakeBackMove200JSONResponse StudentLadders
+
+func (response TakeBackMove200JSONResponse) VisitTakeBackMoveResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TakeBackMovedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response TakeBackMovedefaultApplicationProblemPlusJSONResponse) VisitTakeBackMoveResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ShareNoteRequestObject struct {
+	Student StudentId `json:"student"`
+	Run     RunId     `json:"run"`
+	Body    *ShareNoteJSONRequestBody
+}
+
+type ShareNoteResponseObject interface {
+	VisitShareNoteResponse(w http.ResponseWriter) error
+}
+
+type ShareNote204Response struct {
+}
+
+func (response ShareNote204Response) VisitShareNoteResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type ShareNotedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ShareNotedefaultApplicationProblemPlusJSONResponse) VisitShareNoteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReportStudentRequestObject struct {
+	Student StudentId `json:"student"`
+	Params  ReportStudentParams
+}
+
+type ReportStudentResponseObject interface {
+	VisitReportStudentResponse(w http.ResponseWriter) error
+}
+
+type ReportStudent200JSONResponse Report
+
+func (response ReportStudent200JSONResponse) VisitReportStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReportStudent200TextcsvResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response ReportStudent200TextcsvResponse) VisitReportStudentResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/csv")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ReportStudentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReportStudentdefaultApplicationProblemPlusJSONResponse) VisitReportStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SplitStudentRequestObject struct {
+	Student StudentId `json:"student"`
+}
+
+type SplitStudentResponseObject interface {
+	VisitSplitStudentResponse(w http.ResponseWriter) error
+}
+
+type SplitStudent200JSONResponse Student
+
+func (response SplitStudent200JSONResponse) VisitSplitStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SplitStudentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SplitStudentdefaultApplicationProblemPlusJSONResponse) VisitSplitStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetVocabularyRequestObject struct {
 }
 
@@ -4722,6 +6603,27 @@ type StrictServerInterface interface {
 	// ListBases How figures are reckoned, by the id of their derivation; those of the reckoners by the reckoner's name
 	// (GET /api/v1/bases)
 	ListBases(ctx context.Context, request ListBasesRequestObject) (ListBasesResponseObject, error)
+	// GetCalendar Lessons as iCalendar (RFC 5545), of all, one student, or one lesson; ids stay
+	// (GET /api/v1/calendar.ics)
+	GetCalendar(ctx context.Context, request GetCalendarRequestObject) (GetCalendarResponseObject, error)
+	// ListCourses Weeks ahead, of students and groups
+	// (GET /api/v1/courses)
+	ListCourses(ctx context.Context, request ListCoursesRequestObject) (ListCoursesResponseObject, error)
+	// PlanCourse Lay lessons over weeks by a pattern and a manner of themes; nothing is saved
+	// (POST /api/v1/courses/plan)
+	PlanCourse(ctx context.Context, request PlanCourseRequestObject) (PlanCourseResponseObject, error)
+	// RemoveCourse Take weeks ahead away; lessons drafted stay
+	// (DELETE /api/v1/courses/{course})
+	RemoveCourse(ctx context.Context, request RemoveCourseRequestObject) (RemoveCourseResponseObject, error)
+	// PutCourse Make or change weeks ahead; version 0 makes. Lessons drafted already go to their days
+	// (PUT /api/v1/courses/{course})
+	PutCourse(ctx context.Context, request PutCourseRequestObject) (PutCourseResponseObject, error)
+	// ChangeCourse Move a lesson of these weeks, call it off or take it up again; its work goes along
+	// (POST /api/v1/courses/{course}/lessons/{lesson})
+	ChangeCourse(ctx context.Context, request ChangeCourseRequestObject) (ChangeCourseResponseObject, error)
+	// DraftCourseLesson Draft a lesson of these weeks by its theme, the rungs of its students and the work it carries; one that is there stays
+	// (PUT /api/v1/courses/{course}/lessons/{lesson})
+	DraftCourseLesson(ctx context.Context, request DraftCourseLessonRequestObject) (DraftCourseLessonResponseObject, error)
 	// ListCourts The courts, with lines, boxes, zones and named spots
 	// (GET /api/v1/courts)
 	ListCourts(ctx context.Context, request ListCourtsRequestObject) (ListCourtsResponseObject, error)
@@ -4788,6 +6690,15 @@ type StrictServerInterface interface {
 	// PutGroup Make or change a group; version 0 makes, or brings back one that was taken away
 	// (PUT /api/v1/groups/{group})
 	PutGroup(ctx context.Context, request PutGroupRequestObject) (PutGroupResponseObject, error)
+	// ListLadders Ladders, those that ship and the own
+	// (GET /api/v1/ladders)
+	ListLadders(ctx context.Context, request ListLaddersRequestObject) (ListLaddersResponseObject, error)
+	// RemoveLadder Take a ladder of the own away; who stands on it stays
+	// (DELETE /api/v1/ladders/{ladder})
+	RemoveLadder(ctx context.Context, request RemoveLadderRequestObject) (RemoveLadderResponseObject, error)
+	// PutLadder Make or change a ladder of the own; version 0 makes
+	// (PUT /api/v1/ladders/{ladder})
+	PutLadder(ctx context.Context, request PutLadderRequestObject) (PutLadderResponseObject, error)
 	// ListLessons Lessons, latest day first
 	// (GET /api/v1/lessons)
 	ListLessons(ctx context.Context, request ListLessonsRequestObject) (ListLessonsResponseObject, error)
@@ -4881,12 +6792,54 @@ type StrictServerInterface interface {
 	// ListStudents Everybody, by name
 	// (GET /api/v1/students)
 	ListStudents(ctx context.Context, request ListStudentsRequestObject) (ListStudentsResponseObject, error)
+	// ExportStudents Students as a table; cells that a spreadsheet would take for formulas are quoted
+	// (GET /api/v1/students/export)
+	ExportStudents(ctx context.Context, request ExportStudentsRequestObject) (ExportStudentsResponseObject, error)
+	// ImportStudents Take in a table of students - commas, semicolons or tabs, UTF-8 or Latin-1 - and say row by row what became of it
+	// (POST /api/v1/students/import)
+	ImportStudents(ctx context.Context, request ImportStudentsRequestObject) (ImportStudentsResponseObject, error)
+	// OrderStudents Who is how strong by the games played, with how sure it is, pairs, fair uneven targets, and whether more games would change it
+	// (POST /api/v1/students/order)
+	OrderStudents(ctx context.Context, request OrderStudentsRequestObject) (OrderStudentsResponseObject, error)
 	// GetStudent A student, the estimate of each skill as it moved, and the sessions behind it
 	// (GET /api/v1/students/{student})
 	GetStudent(ctx context.Context, request GetStudentRequestObject) (GetStudentResponseObject, error)
 	// PutStudent Make or change a student; version 0 makes
 	// (PUT /api/v1/students/{student})
 	PutStudent(ctx context.Context, request PutStudentRequestObject) (PutStudentResponseObject, error)
+	// DeclineAdvice Remember that advice was declined, until something new is counted
+	// (PUT /api/v1/students/{student}/declined)
+	DeclineAdvice(ctx context.Context, request DeclineAdviceRequestObject) (DeclineAdviceResponseObject, error)
+	// GetHome What a student does until next time, what was done, and what there is to choose from
+	// (GET /api/v1/students/{student}/home)
+	GetHome(ctx context.Context, request GetHomeRequestObject) (GetHomeResponseObject, error)
+	// PutHome Choose what a student does until next time
+	// (PUT /api/v1/students/{student}/home)
+	PutHome(ctx context.Context, request PutHomeRequestObject) (PutHomeResponseObject, error)
+	// DidAtHome Note how often a practice was done since it was chosen
+	// (POST /api/v1/students/{student}/home/done)
+	DidAtHome(ctx context.Context, request DidAtHomeRequestObject) (DidAtHomeResponseObject, error)
+	// ListLaddersOfStudent Where a student stands on each ladder, what was counted there, and what is advised with its reason
+	// (GET /api/v1/students/{student}/ladders)
+	ListLaddersOfStudent(ctx context.Context, request ListLaddersOfStudentRequestObject) (ListLaddersOfStudentResponseObject, error)
+	// MergeStudent Make one student of two - what was counted of this one counts for the other; split takes them apart
+	// (POST /api/v1/students/{student}/merge)
+	MergeStudent(ctx context.Context, request MergeStudentRequestObject) (MergeStudentResponseObject, error)
+	// MoveStudent Put a student on a ladder, up, down or off it, or note that a gate was met
+	// (POST /api/v1/students/{student}/moves)
+	MoveStudent(ctx context.Context, request MoveStudentRequestObject) (MoveStudentResponseObject, error)
+	// TakeBackMove Take the last move on a ladder back
+	// (DELETE /api/v1/students/{student}/moves/{ladder})
+	TakeBackMove(ctx context.Context, request TakeBackMoveRequestObject) (TakeBackMoveResponseObject, error)
+	// ShareNote Let others read the line about a student from a run, or keep it
+	// (PUT /api/v1/students/{student}/notes/{run})
+	ShareNote(ctx context.Context, request ShareNoteRequestObject) (ShareNoteResponseObject, error)
+	// ReportStudent What a period came to for a student, as JSON or CSV
+	// (GET /api/v1/students/{student}/report)
+	ReportStudent(ctx context.Context, request ReportStudentRequestObject) (ReportStudentResponseObject, error)
+	// SplitStudent Take a student that was merged into another out again
+	// (POST /api/v1/students/{student}/split)
+	SplitStudent(ctx context.Context, request SplitStudentRequestObject) (SplitStudentResponseObject, error)
 	// GetVocabulary The words that are shown for every id, by vocabulary
 	// (GET /api/v1/vocabulary)
 	GetVocabulary(ctx context.Context, request GetVocabularyRequestObject) (GetVocabularyResponseObject, error)
@@ -4921,6 +6874,248 @@ func (sh *strictHandler) ListBases(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(ListBasesResponseObject); ok {
 		return validResponse.VisitListBasesResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// GetCalendar operation middleware
+func (sh *strictHandler) GetCalendar(ctx *echo.Context, params GetCalendarParams) error {
+	var request GetCalendarRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetCalendar(ctx.Request().Context(), request.(GetCalendarRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetCalendar")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetCalendarResponseObject); ok {
+		return validResponse.VisitGetCalendarResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListCourses operation middleware
+func (sh *strictHandler) ListCourses(ctx *echo.Context) error {
+	var request ListCoursesRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListCourses(ctx.Request().Context(), request.(ListCoursesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListCourses")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListCoursesResponseObject); ok {
+		return validResponse.VisitListCoursesResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// PlanCourse operation middleware
+func (sh *strictHandler) PlanCourse(ctx *echo.Context) error {
+	var request PlanCourseRequestObject
+
+	var body PlanCourseJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PlanCourse(ctx.Request().Context(), request.(PlanCourseRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PlanCourse")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(PlanCourseResponseObject); ok {
+		return validResponse.VisitPlanCourseResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// RemoveCourse operation middleware
+func (sh *strictHandler) RemoveCourse(ctx *echo.Context, course CourseId) error {
+	var request RemoveCourseRequestObject
+
+	request.Course = course
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RemoveCourse(ctx.Request().Context(), request.(RemoveCourseRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RemoveCourse")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RemoveCourseResponseObject); ok {
+		return validResponse.VisitRemoveCourseResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// PutCourse operation middleware
+func (sh *strictHandler) PutCourse(ctx *echo.Context, course CourseId) error {
+	var request PutCourseRequestObject
+
+	request.Course = course
+
+	var body PutCourseJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PutCourse(ctx.Request().Context(), request.(PutCourseRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PutCourse")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(PutCourseResponseObject); ok {
+		return validResponse.VisitPutCourseResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ChangeCourse operation middleware
+func (sh *strictHandler) ChangeCourse(ctx *echo.Context, course CourseId, lesson LessonId) error {
+	var request ChangeCourseRequestObject
+
+	request.Course = course
+	request.Lesson = lesson
+
+	var body ChangeCourseJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeCourse(ctx.Request().Context(), request.(ChangeCourseRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeCourse")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ChangeCourseResponseObject); ok {
+		return validResponse.VisitChangeCourseResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// DraftCourseLesson operation middleware
+func (sh *strictHandler) DraftCourseLesson(ctx *echo.Context, course CourseId, lesson LessonId) error {
+	var request DraftCourseLessonRequestObject
+
+	request.Course = course
+	request.Lesson = lesson
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DraftCourseLesson(ctx.Request().Context(), request.(DraftCourseLessonRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DraftCourseLesson")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(DraftCourseLessonResponseObject); ok {
+		return validResponse.VisitDraftCourseLessonResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -5588,6 +7783,102 @@ func (sh *strictHandler) PutGroup(ctx *echo.Context, group Id) error {
 		return err
 	} else if validResponse, ok := response.(PutGroupResponseObject); ok {
 		return validResponse.VisitPutGroupResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListLadders operation middleware
+func (sh *strictHandler) ListLadders(ctx *echo.Context) error {
+	var request ListLaddersRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListLadders(ctx.Request().Context(), request.(ListLaddersRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListLadders")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListLaddersResponseObject); ok {
+		return validResponse.VisitListLaddersResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// RemoveLadder operation middleware
+func (sh *strictHandler) RemoveLadder(ctx *echo.Context, ladder LadderId) error {
+	var request RemoveLadderRequestObject
+
+	request.Ladder = ladder
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RemoveLadder(ctx.Request().Context(), request.(RemoveLadderRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RemoveLadder")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RemoveLadderResponseObject); ok {
+		return validResponse.VisitRemoveLadderResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// PutLadder operation middleware
+func (sh *strictHandler) PutLadder(ctx *echo.Context, ladder LadderId) error {
+	var request PutLadderRequestObject
+
+	request.Ladder = ladder
+
+	var body PutLadderJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PutLadder(ctx.Request().Context(), request.(PutLadderRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PutLadder")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(PutLadderResponseObject); ok {
+		return validResponse.VisitPutLadderResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -6833,6 +9124,111 @@ func (sh *strictHandler) ListStudents(ctx *echo.Context) error {
 	return nil
 }
 
+// ExportStudents operation middleware
+func (sh *strictHandler) ExportStudents(ctx *echo.Context) error {
+	var request ExportStudentsRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportStudents(ctx.Request().Context(), request.(ExportStudentsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportStudents")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ExportStudentsResponseObject); ok {
+		return validResponse.VisitExportStudentsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ImportStudents operation middleware
+func (sh *strictHandler) ImportStudents(ctx *echo.Context, params ImportStudentsParams) error {
+	var request ImportStudentsRequestObject
+
+	request.Params = params
+	if strings.HasPrefix(ctx.Request().Header.Get("Content-Type"), "text/csv") {
+		request.Body = ctx.Request().Body
+	}
+	if strings.HasPrefix(ctx.Request().Header.Get("Content-Type"), "text/plain") {
+		data, err := io.ReadAll(ctx.Request().Body)
+		if err != nil {
+			return err
+		}
+		body := ImportStudentsTextRequestBody(data)
+		request.TextBody = &body
+	}
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ImportStudents(ctx.Request().Context(), request.(ImportStudentsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ImportStudents")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ImportStudentsResponseObject); ok {
+		return validResponse.VisitImportStudentsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// OrderStudents operation middleware
+func (sh *strictHandler) OrderStudents(ctx *echo.Context) error {
+	var request OrderStudentsRequestObject
+
+	var body OrderStudentsJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.OrderStudents(ctx.Request().Context(), request.(OrderStudentsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "OrderStudents")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(OrderStudentsResponseObject); ok {
+		return validResponse.VisitOrderStudentsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // GetStudent operation middleware
 func (sh *strictHandler) GetStudent(ctx *echo.Context, student StudentId) error {
 	var request GetStudentRequestObject
@@ -6906,6 +9302,422 @@ func (sh *strictHandler) PutStudent(ctx *echo.Context, student StudentId) error 
 	return nil
 }
 
+// DeclineAdvice operation middleware
+func (sh *strictHandler) DeclineAdvice(ctx *echo.Context, student StudentId) error {
+	var request DeclineAdviceRequestObject
+
+	request.Student = student
+
+	var body DeclineAdviceJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DeclineAdvice(ctx.Request().Context(), request.(DeclineAdviceRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DeclineAdvice")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(DeclineAdviceResponseObject); ok {
+		return validResponse.VisitDeclineAdviceResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// GetHome operation middleware
+func (sh *strictHandler) GetHome(ctx *echo.Context, student StudentId) error {
+	var request GetHomeRequestObject
+
+	request.Student = student
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetHome(ctx.Request().Context(), request.(GetHomeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetHome")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetHomeResponseObject); ok {
+		return validResponse.VisitGetHomeResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// PutHome operation middleware
+func (sh *strictHandler) PutHome(ctx *echo.Context, student StudentId) error {
+	var request PutHomeRequestObject
+
+	request.Student = student
+
+	var body PutHomeJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PutHome(ctx.Request().Context(), request.(PutHomeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PutHome")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(PutHomeResponseObject); ok {
+		return validResponse.VisitPutHomeResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// DidAtHome operation middleware
+func (sh *strictHandler) DidAtHome(ctx *echo.Context, student StudentId) error {
+	var request DidAtHomeRequestObject
+
+	request.Student = student
+
+	var body DidAtHomeJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DidAtHome(ctx.Request().Context(), request.(DidAtHomeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DidAtHome")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(DidAtHomeResponseObject); ok {
+		return validResponse.VisitDidAtHomeResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListLaddersOfStudent operation middleware
+func (sh *strictHandler) ListLaddersOfStudent(ctx *echo.Context, student StudentId) error {
+	var request ListLaddersOfStudentRequestObject
+
+	request.Student = student
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListLaddersOfStudent(ctx.Request().Context(), request.(ListLaddersOfStudentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListLaddersOfStudent")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListLaddersOfStudentResponseObject); ok {
+		return validResponse.VisitListLaddersOfStudentResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// MergeStudent operation middleware
+func (sh *strictHandler) MergeStudent(ctx *echo.Context, student StudentId) error {
+	var request MergeStudentRequestObject
+
+	request.Student = student
+
+	var body MergeStudentJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MergeStudent(ctx.Request().Context(), request.(MergeStudentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MergeStudent")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(MergeStudentResponseObject); ok {
+		return validResponse.VisitMergeStudentResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// MoveStudent operation middleware
+func (sh *strictHandler) MoveStudent(ctx *echo.Context, student StudentId) error {
+	var request MoveStudentRequestObject
+
+	request.Student = student
+
+	var body MoveStudentJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MoveStudent(ctx.Request().Context(), request.(MoveStudentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MoveStudent")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(MoveStudentResponseObject); ok {
+		return validResponse.VisitMoveStudentResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// TakeBackMove operation middleware
+func (sh *strictHandler) TakeBackMove(ctx *echo.Context, student StudentId, ladder LadderId) error {
+	var request TakeBackMoveRequestObject
+
+	request.Student = student
+	request.Ladder = ladder
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.TakeBackMove(ctx.Request().Context(), request.(TakeBackMoveRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "TakeBackMove")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(TakeBackMoveResponseObject); ok {
+		return validResponse.VisitTakeBackMoveResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ShareNote operation middleware
+func (sh *strictHandler) ShareNote(ctx *echo.Context, student StudentId, run RunId) error {
+	var request ShareNoteRequestObject
+
+	request.Student = student
+	request.Run = run
+
+	var body ShareNoteJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ShareNote(ctx.Request().Context(), request.(ShareNoteRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ShareNote")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ShareNoteResponseObject); ok {
+		return validResponse.VisitShareNoteResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ReportStudent operation middleware
+func (sh *strictHandler) ReportStudent(ctx *echo.Context, student StudentId, params ReportStudentParams) error {
+	var request ReportStudentRequestObject
+
+	request.Student = student
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReportStudent(ctx.Request().Context(), request.(ReportStudentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReportStudent")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ReportStudentResponseObject); ok {
+		return validResponse.VisitReportStudentResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// SplitStudent operation middleware
+func (sh *strictHandler) SplitStudent(ctx *echo.Context, student StudentId) error {
+	var request SplitStudentRequestObject
+
+	request.Student = student
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SplitStudent(ctx.Request().Context(), request.(SplitStudentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SplitStudent")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(SplitStudentResponseObject); ok {
+		return validResponse.VisitSplitStudentResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // GetVocabulary operation middleware
 func (sh *strictHandler) GetVocabulary(ctx *echo.Context) error {
 	var request GetVocabularyRequestObject
@@ -6934,371 +9746,439 @@ func (sh *strictHandler) GetVocabulary(ctx *echo.Context) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3rkts49if4KgjtTLg7/rQsKS/OTMd+sOvSVbvlsjfT1bUxNZ4YSIQkdFKEGoBSqXL4ufYB9sU2cA5A",
-	"giRIgkqlu/+7+6W7nAJxPTg419/5MlqIzVbkLNdqdPNltKWSbphmEv6VSp5lP6fmP3k+uhltqV6PklFO",
-	"N2x0g7+OkpFk/9xxydLRjZY7lozUYs021Hz0XyRbjm5G/8urcpBX+Kt69b3t++vXZLSiG9Y6jPnx6FH+",
-	"hj2bQTKmlMhbh8Gfjx7IDiJ37SPI3ZO7V3qXsly3DmF/f9owZhlMbUWuGFDBRynmGduY/1yIXJv+b76M",
-	"6Hab8QXVXOSvttjiP/5hdvDmS+Rgrl8YMWVqIfnWdDe6Gf2+pprsqSJ7KfIVoXlK9uZPWpBU4E5gJ2aM",
-	"t1LSfMU2bmJpyk03NPsoxZZJzc0yljRTrD7MWuwJJSspdluyEQ9MEb2WYrdaE0rmmVjcj5LR1uvky2hO",
-	"swyvRqWjOVsKyQjNMuiHiJyRbUYX7A2Z3JAlfzAUvKGPfLPbjG4uJslow3P8xyQZ6cPWHB7PNVsxOfqa",
-	"jBYiy9hCC7yGxYfTy74Pl4ylbPBXG5rnTDaXRXPCUyKWRK8ZeRALOt9lVB5wLb+wfKXXo5vzskulJc9X",
-	"pkeh146HVHpUGihGkTlTPIUNZ8QxEq7Zxk3d9T6dhbrf0MefsfFl8SuVkh7wEha0/4db2ueimZj/gy3M",
-	"DXl8uRIv7R/x8o99SvIavOSbrZAa+aOZ1GgtUgFs8tVCSPbK8g4z9jsgmz4yrBIVrRJw153xZ2huDexc",
-	"DKcF4uCPLG2eyT1jW0W4ViSDTSf7NcvhYHBdhCuy5FqzdFTs4lyIjNHc9MrTGK6SjO55np6SxDZUL9Z9",
-	"Q7+HRl/hAuw0q16M8yv/Ik5DNyMX5UcFSU4moflspdhs8RUNEfJs0k3I01mdkg2TMxtV6bFzsbDG2v2Y",
-	"BLplLG+exILu8GpSshB0sSZrqghd3Odin7F0xdKEzA+Epy0X9bJ7ebPzwDy2NO9b090WqUxznbEo3vBA",
-	"JadWnKmuEJ4QxfNVxoh9KRVZ0wdGlkIaAtwolplXgOeENrnSgBs9Zyse2GJD40rTFTMPGbQhew7vd0GT",
-	"s7M+Zj1noXtkb5Dh/+oNOf5WLcSufe9MbytBM0WoujebBs8bRS6OLP9FjTzs3YIr0/cIddHKYseiLpRa",
-	"UKST2s5TuWJaESXIhuYHovmGmVWQzPzgH0Bl/8ezi2KMfLeZ40ydlBXF9jTbbEVAYjCCRHM6SyoJ3VKp",
-	"wzsbnmVjirU3sJQKcXfiHsO/4z069iH0ONtl8zj3lGtzYm10JhQjqSB7+A+9kznh2rxDudBVIg6wndrq",
-	"gWPB4+O4SPkaxO3EOysKHi8QfM805VnLarkiki3uRc7gyhrZEYRPIvLs0JBA8blt0H1Glf7ENyz6sfjF",
-	"ffC1eToZe2BZZs+n6K06jyV/7B0CduFH/ggnvqawYSw3NPuHvZGjZGQYysjdk2Qk6cKn0HKF+/WhMp1G",
-	"g045EIbHTkAQah59YB/Ecmml2JZNmDOlvbl4UtHQ7Vlz7S5Eg994l6X7oruGZXcJTjF+yVKghN43eSDr",
-	"W9c4eOfs7vnk5NFpz9XbZjQf22sz5OaZ78p7d+utpn7zhLl4+zWTDN97uHMJMpv5Af6/cfmANXvn4D1f",
-	"GaNKv23/HdRBFX093cw/ms9CB6XYQuSpCkoC1M2++XStqRwwCyTRj2ZRoSnsNhsjVQQv407mgckZQYsZ",
-	"4RK22ej1sC8JQdHIymRm+9eMS/zRHE+pjfjyRfM/mvten3T3v+svp11hcXxuYeX+F3uaWOqokEIPlS+F",
-	"3MAxjwtKHULsxedI8ZKbkxxkAYEHyAn8RtRXBOjHan5akIUA81vtHvBNQJUjS7HYqabY+YZkbKmJ2Okb",
-	"UsiRxWHnDBTLCMEUt6KvYUp1Q1Fo1R8/5FFN+5XHi5BIK5kSO2mvfedtLxqCeEkbK70Iibp2B6NvMwqk",
-	"3YLZLudO/F/SXaZHN6MN05IvRknxdBd/4Jstk5xmgfc6LIKaW4IHac/JrbZDJPuajL4zSsktzVcByf5v",
-	"QqQEpOmEoBZHzJNHlJaM3ieOedju35BM7A3j31KlWEpynjMrfZuGLE/Imq/WROSW77DmI2AatLwBYh/+",
-	"YcNQ023w4w1LeeWn4qO6Hcv0gCMUXyU4lR4eY+SrMW7eEN4CYtlX3HzbrmEJDXL+uXhkXTITlYyqIZIc",
-	"kGyvMVlwNIlteB7dFq3mX3poN0cHhOkYp5LYNcTIU2uaLd0lDpy/+fl3nuKv1X1KxW6eMRX8DI0Yql8i",
-	"dA2TorvQpNt0Cp6f+iTnVDHTbYvQLMXmqYeXjLSI7CN8zjAJ6GXIObfOJmeBy7NguZYseLRbUVEpqj98",
-	"2GnFU9Z/7nYA213149Bythk9NHnr2vBKUFB3akez7GAEsoNRU/PEis7/3DHlLPorHpCYDf0FiJttW25E",
-	"DA38Cq3hsRQP6Ljo3g57pjiq/Si0DYY8Bwy+ZGhPr3HGsEQ8cGErug1zDMZXa93ymDAdHLqQKCLH7r9B",
-	"XuM9zXUEI7LPvH+75kaw3qONCeZerA6XHyRUow41tryFCsrmjR+02N5uN/3zhg4sxRRfhSYmzf0YQugd",
-	"B/kgsowdQjyyNjtH0Lav0LzUWgQY0Glu2UBKid1zn0b6Nx4MR++pvO96qrZMWu9I0MAiZKr6BYGyE/dJ",
-	"/8tQ6wKpJHFkBYdj2U5ieaVlK0Ea2+XvKLoXG2uQu/wu/DRYZ3nnU94iATifnZP8Hb3BO2JEeVl1rnrP",
-	"Xtt7+KfoFiqwz3ilppAH6i9yy5J4EcEQO+eQbcvKCrazpJj1YILwe7NGatyhGKFDra0I33QzmS4J3Yh8",
-	"RUDhArWcm//b50SB6B9SKZ1OEPpFd8qCOvqg5oefaJ6GJcCWQxt+MmDttSPFbKWm85DfyJN3lDaaJpVi",
-	"l4cd4ftwbAjyZtAvjeLMCgMJiNdEoH66Rw0WhSpKllLkGv4IIhf6gXKmXxjNFc6u9gDuwi+J2OlWjqGY",
-	"fOAL9ktVHPd4O8/7ebUGmc/vCgYdlUOHdr9guN2uXyH179AyeNKOiu2J42VIUDF1B+qGshJuRR/zta+S",
-	"t5acFGV3pwY5xbbkpu5S9OjfcP3G31mrR7wCjnYS0MB38oHh9Wm5d2gIHN1YLS9k+V2saY6yUG/j2mbD",
-	"VbKfhw7zeyb5Q4uZ/SeIsFry1U4y39H1xv5NkQWV8gCciadgEAbbIc12EBxENdmzXJOAZmGWsctomMm3",
-	"8f7trpOLtb5au5z3MrjfTJsWpRK+j+FDGyrv/RdX7uCEtnSLcpCkQJkbthHyMOzlRRNj8KdIAchnsO5e",
-	"uWMo+rdr6LkVYGcce6Qz5GqgkdLM7nsXADUk3GqpUZrtsyTPqbpnus13z3PC0U2v1+xAcvbAJJG7nCD7",
-	"KyM6ImIfXOxNW/DQ2RHBQ4sdO2kwEhj3owO4EkIVoZIRcP4lRHG9g4M2D6kU9ywhKZdsgX+CIynDPO+5",
-	"BgFGRfgFHDcrr0xBLGMM4QldkjXXOhiguF8LsuaaOC+FEaM031RCRCoBlcGwMR6I0HHCl33w1Zplyzdk",
-	"IbYcjc/ocikZItFC9MY6+PJsL73c44M+yD0E7lGMxZ0bRmx1s7obHOW53tis/ljBIiw8PuQrxKRcoAfM",
-	"LMR373l8XN3/zrW5F7UgpUlL3EQMZ/EcSjHBb1tqqLXfrm2bmS/44v637fuA3+py0hk6hIKSvRoxcysu",
-	"dlgPMbzS2hCdLL1cvoEgF8szwPf4Au8G2BAVBMWZf79s0n+xFaP/8Qd9+efbl/9t8vL65ef/+C9BdcbN",
-	"7Vf7JrbEtPlTKL4xU17QLDPCimQ53fB8ZVZShsuuudKiHlUXvKQQ9FflxgMerNjYt4KhxpAgRAq2vW32",
-	"aOxmoxxmmDkeYQJcgEzekFzk7IbQWvT2E8L8VtZ5G1Bo2aO2wZNiy3LlopS5AmLiymhXnpOS0YUR62nL",
-	"AwDurb7kEXCBJaO1yNJQeDy8FSJLVREYaR49kbM3hM4Vy/UNsbNwk9pSDlIco5tO2a2LToEoFSliScvB",
-	"DE3i4wpPaUkO/QTq7KTBoFJ4Rl8o9LK6wMQlVRUxZzq+6GcsCxZtJcCF9HIhbAUKPMSTBTaPL9aOoG0Y",
-	"qCPgyvyn3UJaw54NA/uXLqnFtIWenSr1b3juBK6QRQLmGv1KfcLBe+W4+EhqvZP5u5aEF6BBm/biXU/w",
-	"8hOlgUXm1aSX3mD7ByaV5V72wpx/7j0IK/+VX5ePf2GdQ9HVvc/+m1U+d+WjXEqH5XNTHkfBzAv9oP7a",
-	"+huXWG3DiuOepI8iSI+WBDdv/L2NRI9XkFDwLRSk79YMbUC1dyWkdUTZhTV71JHqIjSN0XxZylsDzynZ",
-	"C3k/Z/liDfFCCiKT1jRfWeoDJmNu+dxue02vZ4/6R+us67pD0Man/B/ZvuL58APLXJv3ouLKbSPUYg71",
-	"TxvDhXYrZ3y1novdAMv4r+6ToL9aaD4kHhHo6Ff4KNQd3qJe5g6tPux0JsS9NWDvh4i1ENYY1/zTDj/Z",
-	"rxnLepf3O7ZqWDcxjNL2USyz3L7KhUYKjglsfWco+bi41u/LnNx6+N1vv/38/cNr0CXFnkmyoIoVQVHg",
-	"EIDYPmAOKNOpNd/6bM5I1ZOX1/Tln5/t/7/8/GWWXFx/DcrXPlE0XYwslGzmJMeXU1IolxjXj4Hv1Ega",
-	"o2BqI++OKxqWC5fROQvHL4mdhpjHXvaGXZQfuHS8GGbnHGtHclbrKVpadmK+cRsU9aLYM3vCk+IucTAu",
-	"rPe6/QjGXxtir6yU0/XBB9usUG0HDOEptHEexTqX6nTgFQ+OnVa5pHLkqDNxAz7hUP5eClBPuRuKPrD0",
-	"bUCW3vAs4zbwmSieLxiZXr+ejEornLmwl+ejHumu56UsJTk3k9arVXO1ZLv5uLITkZtpZiJzmr0yPcB8",
-	"flCab6hmb3NlJYCa7FS4UwLR92D02HO9tsGnCy4XGSpl4oFJ58zz963dcZOyB95iYBFLkuXkPq4fF7Ya",
-	"0TQTq7utZDTAvzeM5sSOm5B7VEOhrVsa1YWD04rbUSPuA6If12tyNSH/lSyY1JTn+lA8F2Aujem7HhiH",
-	"5+YiaWFT/AX7+x1i5I4u/g8b9zbUlBMfxX4IycLMJcIZ1SP1A+thw6nSRDFlSP9FeHcqKZkVleyl+0vz",
-	"cJxZ81Sp25KmPORL2CSFUdDeGLNKQufoUulaTcX4MJ5MQ7kvuDEhbfZAUnpICNoKJFcg2R2V+Otev/Z9",
-	"DlrF7HGf5rxWQqRHzKH7VGhxJuY04JAo35zgVGx8WnVMi0RgqcEatXhONlWSL3mNi0PtnlDV+D2e9nGL",
-	"FGIG3BMP+1rsU495xz8aP2Dn+MUyjOR5oYhkSyaZeX4zF8pwwkU7tu0SNYp707n0Hx5i8FdqntgNy9PI",
-	"tJVaoIOTM7otSi4/syej3mF29M/C59/WrtV3rYbiY/TjXtRDHfu/cFT5OpTj2r9BngRdg3NhD0zSjOzX",
-	"gqQ8NW8TWsB99jk0JanTKgqoMeHcv5OO491kv2UIpGMr9ACrNtt24EKM+ohpIPTAYyOPLOg42uWpYJF7",
-	"CKE5YYsYKPS+J97GTwnI/N1jTBWGaX2O8uKCXRfuRY/gL3f5GBnQEO1J7tCk4iyDQzgX3wyId/T3RG1R",
-	"aV9kjEori9oAA7plj0G3UFReTEYX7MODlQDoNnRZUXEDEww4ziTLGFWARuJs+KOgPBG91o6g9nVIxH8C",
-	"/A8LeXuO788wlnB0+hG+qPgNa42Jj02sWIMe05ZWYbsvl9fMtCg8WcGUi5rxEu2EY2vHHmC+dDZcc904",
-	"y1IPVK6eMOGgMprXwHzYbxzDZonrKSoQzU3nuCg0a2tqUONbDGREQXVBc6Logdikqj0toyEb/oq0I6QS",
-	"QyUhvorn5BXd8lcP01dzikpLINJpFc4/KYMha/2jzULIFD0q4AEu5vOiohk1Y4brETGVjFgvVUmE9gun",
-	"hOEfEP9lx+eSiH0l8//kYZvNh63lvtnwR2w9ILDzGaZSmUPiE01xulHEb8n3SNrPDB9pM5MVsZYBLwCE",
-	"B4mdUWOqsA493p11a8oHPKBxJi4cuDlhfJ7j+tAWbyeiaey0DscEaD+OzIeFGIFLCNFkKXO0hXqg/4Vg",
-	"+mjFWOn8SBjwH7GUJaOK26SKQKJHXuSVB4LGkCo4cLilkIQSlzjV7CmjETqk5z/I6C7vBw78BVuB55VK",
-	"q0Y2Z4r8XSwxbtXwdABZtJHrYpelJBVx+5Uz/VMhPQ05nGUmhCy9aQsplGJqmJEZb/mXE9xByaiqWPk9",
-	"3xbfsE/iVxabsqDFbrFmQbhVvWcsx6SZUQKxXpgsQ/PU7sfGDJPvsiySsXwyg7Wsqi5gOMouVhu6bMgY",
-	"o+3E1RX+wPWaSYK0ij5cAYtjj3Shs4MLoIS7npDiYicQrAwtgRk29JZMc6NCVhA+Jj3mo6rZ8SJoc3Ss",
-	"dzDhhm1X7uhKwLu+sFUqGa3ilpTYB4Xu1YGG4If9Z1FBvEdzU023LHLZFQvqy5D9dBFmo4icZ/i20oZB",
-	"EqrJgfyvZPIGxCux0xBiXk4SBazamoWEEE83reMV02MYb6nhlXRa0/YgbcB7MWzQ6powUHQpoI4VoM6g",
-	"8xZ6TwfJ90YyWm7p0pUg+M3cyPqE3MZRTQAUirAHJg9kdkEMQ8LfiuUFGQHNlCiWFXz/ComlZrV/BWdu",
-	"N73PFdRjITaj8KG+Lk+jrivpmi8ysbjfc8XQHEHn4gEe/K1QXPMHZGGLnXxgCozgPSuY1X0js7BrpFS3",
-	"n97b15ZkdCapLtRBe7azbh57UbnmZ5MOYbMmgwif2jrHuKr6YmbJSNXu9ZC0fnurA8EQzhoRfBOF0Hsh",
-	"79vUBbZcWrWjDONWB8w2u0cAQaUl00DRu1yahx/yPIPB1Iyl0bK8NIpTZFuV2ZTaoYK6nZHrwY2auHV3",
-	"bdmRDmf6QHnmcpvjnURBV13KzVuyYP2eyh7+uaGPd+16VtlRFYs3BMULFNDTzVnPbEwfbmef0I25oN+J",
-	"3GyR7umq5ha96HVDuo33tq42oLcMtyuJd/ghyvqbtZoMEEvfkhXgCihCSSoWuw3LNXkJLEjuMoQwTqmm",
-	"SZHJa1Qno8UVadihCOSo7LWuRD+oERJM8+APTP22jRrAGqh7vSX9Dj1XdaTDcyZyxMG0SBpNyOyrPt9m",
-	"vIcKjqYXghAa+R62QBx2MWXzVAtJwG10HB58n1dNSM3Sd4cYQRyAAI51iU5nfR5HB54Uqh0CZgmbtlYV",
-	"n8MpWq3JFxueF/8Ogdo3UiOmT0qNsFvmTttPg3BITehYQNrpgxikGzb+KJliwxxwcG2/WlbUHWn3NvJt",
-	"3jCae2mPkV/cGk0h+ovt9WTYENvriTdCwKtLN9ssJMSXjHXPJCNaCKIBJSglWpClyDKxtzqFMjv6xiVZ",
-	"7rZgMCBG01PAiy3GpdKMpokLTjwzrS7Ifw0oFsG4ubej6n5Vllbd/Mo2lUtse4ieFNEOj1JPQPvbl/8N",
-	"YtkvJ+FYdjOJI2UsLLrzQ7piPepqmuLBuUoNTL5QpIhI7BAYJuNzX0GAfwakKhsYEp56t6jVI9zUSoXA",
-	"lM3ew4NgBkYM7ZqV1oNtEzzX37XEzL4lew51R9zn7HGR7RR/YO/d/LCIVfl3N1f8+xMWNuRtrGN57dCW",
-	"5K8tSN421XRYmGgetgNjxQCtyD03CjJU63hDJrj95pJDciYUlcDqEZIRKhuRhH1xJoOK9bxQWBUkxsve",
-	"jVrON8wuKrFIvllmxpNsyzRsXonyC4ZOqKNCK4moZ5f9y1NMf1g2J7EqsISRryimS0gmb3LWM2Gj/D2k",
-	"j0EppDaJA886BsT3b1gp4QgMX/Nl2/sK6/05d8UjQkF0BxGkBofrs6eKLHaAmTFl10UKXtNUhXyjHKth",
-	"y4BiPBtWVppx8M1m89/YoygOnyti5Puc/AXOJgHgZ/MaHf7qCMOFTeb6xvxpQ+8Z2WDSXQxm0k4+BCZq",
-	"2R8MQdLS7uequbgNiPI7eOBOAW/KEus4fBfmBxjzLVdGx0LChLvJLXfQtrqI2VBvH0kgrj6YscGLg+pc",
-	"QAnObaWpImf4meS1lA8dw3wxWGQbMsRgkdAywh+FvJq0HKzI4WDhyJzHa4nJr+ZgN4xp1bgoNonZP+N2",
-	"+aLb6lAeZXXTvc2pi3zVna6JgJXbn1T4To3QC57T9pwe6VXzWLh5sgpmbwTkgncQf/MRRb62uSg+2xtn",
-	"azSBDGSZzhuiGd18EtociyJLnhmBfW7RkyVCze9knqD4BJ0Z4UezerxLnVOXeFRtMuaEmBOxWA1PBKUK",
-	"Mx3MyVgKCWU6zCIh3OTtrVGIDddxa286syb9GAAey41yi1hePD8EcsCbD1Adz7Q6fWtTS23VnFsnzBYL",
-	"+twN5dMhhlarRQR9SnXEnmj3bJ+ESzVrqcRSrsx7rJ5ByB4S34188SOT76wbtttR02shVrvFgil1GwSW",
-	"qdAyzTIy3+nKrpx8M8IyYG3V3dUw/ibFbjtQoYhNQnCRdP2ARs9Qe8Qzcg0QoyFSvLRwOTRQN8GYlFHc",
-	"0aNzRX+iecoXdHsaC9aSchnOheQ5mYwnZ6B3P7AcPfnFiw+icFJ9vXaLNQoLS46ywibIFocLYQVcbtTh",
-	"uw0yPPZrG9LN2xaYDfjxXUTasOum/CYptj50j9ysjrT62E3+VOAOhes7h233PpuvC35gzdrsFJxat12o",
-	"9qwYBihyQh+YpCvW6t2tGWO+obWl5HMFnG3xzE0vOrs+a5EdAjQZKTqYi0YkXWD5V7SiwtY4oQKxKsYX",
-	"EyPYTcbXk34zqb+1SY1EumjwFn1PT+EbhiW0WtgKOyPyjIp+AbPDR1C05BIG1TY4wmgFqUpzUSzmJFyh",
-	"eiJdPKKyhZUlhk4u3mAdMkcvP3+5+vqy+O/ziP+ezsKGa4dOOdSTa96TFagsEiMrokyQkxvAaoFfXd22",
-	"eJXCeetbigKWhWrbkOGDYXYVSyQsS70BLEegdfA8A3kDTqAGpyUsYk1dXf5Om2UBjuw1vIqBIY2C/YCz",
-	"Ow7z4xev5mvIOYloiYCfjUHUDp/N4QjsoQCy0mDEasaKnhoBpFYt1ecmLVVUFW0BIMNsybAzrUyRbLpf",
-	"ZbB49pTMmbmgCcASCalYGMEkLi3DK7dsczrBQA1rKRNHbF1WnBFuQQxyVHHmR4FH/VKEYA4QdFjGMK3k",
-	"e7bqUciurn03lflXoOwNTXm+sn0F0kKUlpSv1ppQ05T85T8Of+0J/ruqBuuZfxZhhNbbJjGwvkUgag+h",
-	"HBQ42VuH2wbuVDa0siOhhwZrsB6Xn9ob82LepTwNCw37NVb/NDxCMyIkyRh9YIowKrMDVFZ0ukcZ9+qi",
-	"B44Bz3DRxL1Wk6MTokXwQbM0Yi9i9OCt175MxoyrL36nAWbiGcqsA7JBvJKOhc4rvZ4HUCxOXoq1DO2q",
-	"A2OU6Bfc4Qo0o7/sdnxu7fnvjeiZ2eenQDV4pWOb6ltKD85FCnHh0LgqZgQ34chisZnQ7/vL04avzr+w",
-	"zmw8Cq1nFWoKOWKpS1EG0MJGyROMRy48CpFtahVq/a320FHKyrb2tsVd+l9cNeujrn1ZO76xLZ/WDGuZ",
-	"K+ubONhEtDmzpSo0vbepElBeG4hVKE81hKoHPFUYxin0mkks5gARLE2/xJFcppEsfAQmY2KeqSyMGa4Y",
-	"ThpjCMoS4i+U3SBXHZhLTHfu1++bmI+DDt0c2JNO/GMwFtE9wxi0YIV8F64JClFTuN/TQ1AWX4gsYwtt",
-	"vgmW52QsbfttjT684G/W2vA75bodmQJjiNAR00RD4K2d74W8/yRuw+pFHS/BTrJcSmXN5UAJ7lGl9+o6",
-	"oou7f6QDaz9VC7vj0d+V1fbbrl9TrU4l3WMKFKadEbWpofVX+2rFJfUslgFrjGPmUailjsl2+ThaRY5W",
-	"GSO2BpTc5W2BFJopjc5SG0WROR7Nl4Tmh9Y0OLnL7zTVCJ5WVG5iND1gObHc3kC6U8A+lzznal2JhvSe",
-	"2+qL3vFut73UP6cDqzL7L3x1Y1wVnvi+ImmhUqVl6EPrrTOWAYOfx12hoz09v7AHlqk2Pw8Ap3UWSVxR",
-	"niv91tnn2wOL9mU4JbFfEVpY9m0ggXvVVtZ9dWoQ0H1sLIuWRYXzoUEmxbc1RM7aVg2uq2nPIqxQm5+O",
-	"9Pp4CR2lC94Pzp0FoRWZ2mX66AIwNALDrr/JXuRvm7CQSf9X74Z+VS8gaG7pyE7A9jgcPbFu1y8SFtzm",
-	"Bs+a37Ps4EIJanataizIGpxtgG6BwTI500EG/U2wPNrqVr0HbfKp9YPCiU0x2dwFSPSK9ocGlnlQw1OQ",
-	"WmqxSqiYSiEJyZWiqVaAcO8EWVNFuG5NgQ2qxP8euU8BxTyUTtQSj+6eUXPscWrJe2uiOEoxKetqP0NJ",
-	"Kymy4+tmOVDD3lG2VOo8hFMEQFg5cyHnoAkXaQ+2mFOP87vVL2nHTHCa3fzwKRaURsFelLlwZwdRiat9",
-	"fhSZlNVI2ksGBHCRBwHXO+DjJtZZWBdoNzhgpeZwoXWXKd4W3dCvg4Lw60wJqa3u43LBXS/FJGoAxHEF",
-	"HordPs612FbUw0vYbXrrmhU6OoE+ChNWa/H25mW0478IQt21Kq+KsZYpDyq34RZvOxxWeAO8d0fU3Sh8",
-	"d78CLQU1u3b8vQ9leY1O4SdnFJB4qGwFIH1HFcvaaoWbBr8y3frbHU/bP3bPvZuMxftAn10vUqzNoEbv",
-	"TWWs2rzLWUZV7P5QlPE4pmb3h512661S8e9Yz8ocq/WuaYGGryXbu6rYo1Zc+ZqJh6VBcDvMFugz0tWM",
-	"cGsqi6KcRaS7q/eAvr1CA2+68BsWixjTXT3joFD63QpK3lfa7Vx3MRfOHcNRN+4j5VK1oTVbIRNNrvCr",
-	"rc2fGxl1ApbzaQIx8mBgRlu7TSQoDUsNFOuAda3+8Nf+XcKxPQ3N8F8CZZiM/nyKmvSnadmJefixrJ07",
-	"IDzqg0yZZKnLtxFVuzr69qgkLE8TW7ZaOKAtRMFuqPAWnmwoFJmKr5jZYSOVdN9i9azAvOJquQKzcU5o",
-	"zlx2uS2EFnjzXRnZqDff1dcbUAZzTasvlbTwXfBIhPYMj/54W0s8mPugJNneQLOwzEF1j2oQctBvmdjW",
-	"wrOfCdt8wG7JoJvuRLsFnUfs1ixYlIMvA04pyRaI2CdskSOhIUkMY+myDNOMEogkdDBc1I8c8+PYnEYf",
-	"sVN14AVr/gYGYq9DqePbEXEJ7jYWBFBehkhc749FudPjoL392otNx7SFoCA1IHpGllwq7dDo22WfNqu6",
-	"lPyhRfSIoE8fN79EBa5n1fnFCr18WlvPuelEzTVdtIjDnbi4GcbF1QwZHvBWM+77lJhpHXpvCac2RCV2",
-	"UGkBp0EMbm/4TthvPQ3ZQ8g6BmTNw/gN4fJ2EoTD282Fhdtt9GDYSLBrV3W7H463Sg/hiT4G/xr28v/Z",
-	"L4wDjyjErBgnbQf0r7vbvaOWTAA3s0A2dFfKRtPC1iXF3bebnPjYvFlLQGWj8DDQRSdySqtQXvYK+J4f",
-	"2k4afr1rvQwd127LZGlhDWDXwSOl4gvQxNqonN5VjBC0TJWz83egst5ygyMfoU+7p7xArsj8oFwITPsR",
-	"ORGyhOmFl9dowDqkkT/2YfzVQJPjNaQhXfzZ08VsUIAyXvegFlW8ksNkyRPzpG5+BJPcsGDSuk13ETke",
-	"K4F8iC2TGA5mhDuwdagdaH1OMMl4Hjj6AUJvR0jbwMK3LYFowAxdXzEWkXKTjrOJmP9oimD6gxVP4kry",
-	"DiwS7NmzIj9oRiTWZEq2tBVIWhqU9V0DkktbgklrRPiiHR2qEbJdrjUc5Af5vCsBblAIu+dBoSPec+JV",
-	"OmYtBnTnGW4LmQ44O62bujWjMe4gVxB/FN3cs0LGfNBqfsRhg5LiwLr53SXzy4zVKrOCFOAFzRFZEvkR",
-	"14o4X1FTb5Ci33d/t61po81gLhGRUcl9BbQ0u7vyU2Vp/NKIC7OLi/OzGYJRm3tn9ZpAR2UZqd5Q5O+x",
-	"aRf595fuqXiz7rF9G2sxQmtFTuwNWmx7Rrr8im6YmG0feG9OeQ1qypFfddKZ37trkZhGx5SFD6Y11HNg",
-	"QecY0Gnr+eXsFFSdCZoO4IaFVhF5qG1ltMwZrdmQobcR9i4voj1IyBbJozgET+0oJmS31g5oN2hwsGDJ",
-	"+K0WiVytWdrfyhWVYFRkWWG+Z+Ui5AiOoiOltPxoAe3AUoftHRJcYzJ1XUXcZtGTmpPB+2hJH8ROhrXY",
-	"XmzSCA27xim8x0/s8yf2vS2wDAY44mSJ6Tvkq13YRNJR2TaE5dMsdxC+va03K+ZdiA3uTkZ7nudhRt6I",
-	"UsvdRXLqiwtJKiK9HSY1Hkq50cX9tKOVNBeF8kPj06abod9wr6STlU/wVGASwNOfFohwHfDs0dbYmiL6",
-	"HKfmw/aHE/DVgDeNrpinaDR8MLZgyhFSO0+rj4TdENtnMdOosKnqIR8XOlW44p/FTBJnsQnFs+C8jotm",
-	"+SjpoiUgbBfmB6losXpo1sL+IKe1pW5cVEpJkU0ibFijG67ovJcG6FKPi7UOO366dFtVFLatXrHbH78j",
-	"1+cXr8kWWxBUUQJFMdY0XwXDkLlek/PJdXw+ToKhy9hjagE7wNOKKa+2TiFVhKVcm23Md1mGMIwyIq3e",
-	"JrGWH3wfY3W4W7NsWQRtdhT8ZVKKcPEMi9lEF2sC5X4LrNu9xGrjceEIfiXiYF6US+qKz3lzvfRS62HL",
-	"/IIMOFR71eKvyeiWLk5YJWEAfFNnLYAOjCQz4WPzbP5lGGUe7lQL0Ecwm95DpBry2Z7nWOSkxEGruydm",
-	"hKp7RDBi/9zRzCJ2VaHHu8eJQMrrQ7F3AJrVY2qtLt1a+JnRPCIQkIH642WERT3ft1SzI1/tW3RzHdpR",
-	"0hW7dW7uWo4kOJzJ//1/kaLeErExii5YbA51K+w/JNsCyrBlWEIqTQRAszG+WmOCaEQBY6pY4VCsw2ZQ",
-	"pQm4v/1wi8Cc4of6vaU0LczZ4o5TjWuL67UIu4nzW5rWt0OKtJkP7qIrtdkPymUOTmS0ITgloVQm7R9Y",
-	"ZXLBu2aJ8WnFYymBJEgomGAxEFz1MCwT64qHJcTVDoNYRlc9rHkB4kt9moEj6zD9v68SnLkE/Pi0pWNL",
-	"9oV2Ze9d2/J9GVALNFgI8N/B993iGe4ueVcNBOyMO33Gcn6W8zoyCXMADwxowNXf21eFamIjBaPyCCY3",
-	"ZJsxrAMxFCNehnADIE9yfijTNBG7qaTdXqTIf+74NuzLd1VwcuHq6YIJlqypcvH21UjSI6rCzfrSj8v5",
-	"xSXPlQd6ZP7cbZlCXj3SwkUaV7u9NA8HI7iaeerHmpDbk/pqOJChkgOBTMAKXo0f2241zkDlNCG0Cy2G",
-	"ZhCuRzeI7BuyajG8aCGXLBR4qHQG6cWgPAP0dqi/lS391FxOLVXR+2XNsoCBzhD7gekE8g6yQ0KgWTLE",
-	"8NyaHpcVCIPVMQEz3OqnoUjRsDF+w5ViT7X1t7qiWq3njbi2ULmnwE/3lnx6IUYbMCsttqpNyHSzUcPO",
-	"qsO6IIe6HOrFZMEuBIZ3tMUXyUhlvIp1vblwA4dj6qoV3OOfK2mpBaLpBuI2W6pa9U3OMaDWEIyAXf+2",
-	"+OZI0/6t0AC21Kb7bRgzilPgWH/C8ot5djCsYMMfmXpD2OOCKeXKzLiPy7hCVM+wNBvGeDSeaewifLhi",
-	"a3n6L6afnjbvRXsTzTcV7uTdYZfH1jGEa9I+gqK643tFddun4Ux5O5nayI39qC/em0c5aOJ2uNyHHkqT",
-	"lkbGn2xVmPhH3H2KCxO7PO16YJvPeQALZgAnmT+FVyByS4ynUJVppccOtrJYU66r2BO5NVt6/Ik004EY",
-	"67VLOJZxB42b2UhwyEHB3n5YxCk3UNelbqmOaPYnwViwaVDkSoU9AQ/SJg7r7nMSHYrU+jKHQVusxGRj",
-	"qadESDIbxcFyukdIDCEG3NejicEdz5FWa3gRPzJZJkBZpfusotr2V8ECh82dXyzTdnTRUwyqrxpUvQIW",
-	"kOqtmAPukUtFTUY2aVrvxS82BNrhhYj8ewY2LPTBKwterHDfwmmsG6H07zxX3aXLvA7fELHTtaqKHjhk",
-	"dMVNiLJchASyYr6VclJVHC8hCaya/GVm6PbsrzUAwOow4Trv5f6Cbc3uMEKwYpHm2eRN8WeAW4UNNho8",
-	"Cgrn1Soovai+jQJaxY6fD6GdoJFN72TfKboCdLtc8wz1c5EzAGMyKouFzoFkePBmZAfivLQleHEELBkS",
-	"S8hJ6lHRBLwmNjn7wMzmGia0tHg+izXNMpavIJSkWYJ/2jcJPwu3z2BgZWdHKF1vw517gerIEYKsRQYp",
-	"5rzYRJF7KdouGd3BVeFoFpiggJtIPK9AM7lhS9sCvIyk+9bcyfDPQK5v2z8vr2KUpaL6Un5tLRUXjtFf",
-	"U9kpRnWYJ54JAbe4OwFiPhG2LQ4Rwszoxbr1hokKDHOLaQarPQHJog/wD81nbpX2jH26TCz5VoixpJRY",
-	"IQIv4PFChAO7G2C4hW/KavZviLPkOgx889+50LbAfzNohG4rvGvWz0K9eM0WJBgbd4eod65K+0bkK2Td",
-	"KgFOyrVyvAgfTMTlA76U1w2/k/H1RY+IYmj1O4yB+cFwtnDNBhAqIf7D5ryHXQfhlTOW/silCiWKgcyx",
-	"FnsUOhwqhg2hUV66OpakRgRCy4GxLsvAiSA7dfJYEdmYCcXCYExFLO0xzqW5yHfVV+6i1xRfZbIVwC+p",
-	"9B0LFsnm2llAClh53Ddl2hORZ4eOOk81S/2G5wXEXdJhdItf1E7taNaOwIsgTYi/i4kUdSzJvjCSUNWo",
-	"6aSlvhRme3tOuKFFDLqdXQH0QJvV3iA71QJ6as7rV6bvDLdTrVHYXT8Hav8NKO6nmD4mgki172tQevZC",
-	"usuvLvrgfdWesTr7HXSCZYBzEfOMfQbfYjE4Nkl0xSWF5WsqN79tAyCsNjqSoI3jhiimLeZR8VyY12O+",
-	"y9OMpQlhmSp+GcYci9CoY6OcxMh1EnhUmgTZIx2YZ3l8azFW4yUDwMlFqSAP5oKlnb6SGveWLTa2djx2",
-	"C1p4REJBHDYiArmbplFmQqaRqmKdlTZXuU84xH6TkatlWKw6NKkqRc8PWA0kQZFLC7LdaUvRhTalBdnY",
-	"6gX13oyUM6A4zg8PwfUko7UtcNJGCXE75oKXgymRtWVbf49dOLoioBQgoZn5X1ThoYiRFW0ai2/Ndysr",
-	"Ez5pPUW5u5j12GM0wpuRSTHwH+sfQsVDrIVjztUvehhA8nDu0LjQ5y3l0rmHehfbry91lFYY+O9mOTej",
-	"PBhuLTaE52gigFRju3NGs4IICvP/hvYRK2F+IC41p5k4NShJ85/WrNpWjx6qlGT3gwpOKG0jU7uhxaFC",
-	"BzuqntWd9YuGtlzScOk8G1bvIu9BrdhTTKZ5amhFy6Vr9e/vciD1gFQW4uXgGYa+Yhi66TucxW4O03Sj",
-	"XL1yjWK15TOa3rOczDEeMv60C7E6kL9k1MEXCiq/otkPNWgL1hs7RjCnuuYitzDrEG1s+b+3Fe5WeKzB",
-	"Y4luDY54EisE+LfDvgZR3u9d/gTPt7sWTWKcKxviEH82c7aieegyIO8lC8NlHNgbBHgfkYpa/+lII9+c",
-	"qnumf2HL9kgk2RkIdVzyp1qI/kQ30KJ6UkIHPhYBzGSgYRipVHui4LIyulUsfa+exq06SuCba2uB9miO",
-	"4Ir0HsIJc7EHkwuvmMaCw26E0u+DtRwQt01ZclRabJXpm2vFsmUcUWJG+K+Y49DkREhcYLGDaC3CNlsd",
-	"Nnd4sAUtXqW0i8CPydP+/3OxvaiFU12wARnQLvd5cLrzIAWrGcpnnhkQSiQiJ4RgSnshMdpuc2sF765C",
-	"3Y0U4nj2fUwIaVuuKnvUkjb3bCVESkSOZnl0ueViLtKDq35vkdIh3DEJxnjS3lzIv5k2tu0vrWBh/4Jo",
-	"0bXIaqZpW+9EM7oJmgjbsc6M7POTnWjAbygW9xVgUT+Y9FmjTB0Xq7k/xIbBMYPpylwYEFnCsEtsy2go",
-	"AB5fKCN3I0Lwmus3NuYPHDlAN+FLGEzQtwk8XBOqCLWuD2W0OdMxSmvWaJELxLoD/QMpNZjBf8+327Z9",
-	"V1oyet+W+XqaEFc5nF9reXgbpyW1wOXBlfRvWyOK1a68CGdFftJSoD/0DFAeogdKVlRbx0JRSkiRNcUa",
-	"9RJLtQrn4ffqXcfobJaVlpG6sbPVNlCpi0V92kmnPIfGLuXBQuhK/EoOTRCdUvT2Jal4qNYn3nqWr+iq",
-	"wIl8SkeF5S/gNHvcsoVmaW9ZfZqnEBxjmIT5s+HbgzTipVjsVMurkbeU9QfJGZ6GQUPloqXWqvkhhhl7",
-	"aRvVjFVunlk6FztNsDJCoNhIufFwW1hLrR9uU8YjxHh1VNHWZAT5HmBvlmwjHloKuWrabRN8AuW1Gz/A",
-	"tgBpUGU0f+PzXZ6K350hJWguovMYxI0CtMCJtLj5Hk4WEmflzhW32NJTcY/6ojN2+fhOD83wlru8sHS0",
-	"FVBuSy06ZWYV70u96VKQI7KXW6/m89J4hMZwlBRf5dFh0Vp1/PSe6aF5V61IpvJedVl4rS4wZ6DHEffe",
-	"DeCqrblObMs0b7GXo58mT510OSyoOpy6g7vqbWGUCDGg4HNhRy0rPx988JNSbLCswXsF4hOCfsj1U4o8",
-	"3zkbXZWOy1idcByPajcmNhlJv6hr7lxL07yNuHutMgPGP8oKY6M0hn3Rvm8YhNDxe6zJpTCtuBwTe5j+",
-	"yfVaWwLhAHfWfnpEOAB8emSaQcjYNeDzZgBZRyb0ZRi5GLc9HCPTEbA9JL66doYDjuV2cI5WcSzdNaiH",
-	"FTJuqc/bZWy/W9Pt0PIFUFHQxtqBcWDNoT6Njcm0CThcLjJW4rTQlO8UoRDFYyvZbG4IJZItNAUBHBKN",
-	"NjyH2Af6SP5CiaGPbeKq4a7w4zk7iDwlFMDy/wqi58ZmO2zo4xtiNV+RF4j65EAsRCoqIgA6wldrnZAt",
-	"VQrC9KHxnh5KLH4bzIy1Gt4QmhPctoSo3WKNK5+DmUSCgSRnCdmvhWJE8T/B6sIhGDHVgGyIWLKJVTrA",
-	"PspyLRn5i3Mr3Lh9+SsqabwMIyAsXTGM1p1by4z5q3PgvVBug1FTwURxVzAGS5ooszP+qbDaoVA3ITD7",
-	"gFuzGfULLaJhWerJPzg8FvnAUwcWqcvKUWFDn2XIT0MA2dDH6IlveB7dVrYj+AyZniGacCKeI7ybkqAS",
-	"shkl0ZAxYVCVUyOitLrwPfi9dmG9Zs3MCa3VADy6SHNpw2lqsWsqU6Y0XKoXyiFVQf8vFMIZgTL55DpX",
-	"GPvOdUsVLp5GLQdr25cw24GkzeqmeTWh9nlnmOzA7pR73hortUiPoRJWUMjOglnAq6DWfBt2ZfwpctYS",
-	"dpGyrV4TaFCaN4GOIBAUi6U9Mf7CLQL3zT8+D6SgvW52YXDAbXLLidElvMtyvEJh+nCI3PXSQxB/hVAi",
-	"toCoffzUGt3RrQW4vcDys2BgeSuaiaIP6NWC2vbwfxg34zLmzN97KMJxKi/b2G3BeFXFl/YsKvyBqd+2",
-	"UbNfo3fda3cRbNd/V83W41VtvXWt+ZvChsnZKtPNJMGrvuBrT6L0IadmT5MtPd91wDBRTNmIPUKSVDDV",
-	"AoR02QOE1DNnJaRmaRGn3QmvBLevqnjEIzJNZz2AXUVVk+p+rMW+yOSAaiqqWlt0FiSqwqjhZ2/M+jNR",
-	"PG5rr8X0c69mY6+Sz+Ywqtphw+K+eZECllrLMixryIt2Goa7+Ejw0WzuaQDpd3y1oW0QKg4nNMKSaZFD",
-	"YxAbzYhHYTXCh934om5FR2IwfsgZycQKlCXFHpikGSZCocwN3Nf93Yia6g3+XIA2uujFOcs4e2Cp9f7+",
-	"Q/Bc4YPaIrn5WR6T/tyQNdc9nwXV+QLh8TTlfM1ZrI5Pavu2a0c9rQ+y8qJP5G/kAEGvlexd1ZPYddGH",
-	"Yni6qTZvx5YOvRQUIQ0SozYbMZ+CmrtBRJ56gTZ0DXQfYObwhXqeYNHfqh4wYBGDHKiVUDoOgxi25TgM",
-	"4jvTsPDLNUk8KDzPO6pJtdWzclAt3RZ7GLIcwFXFgY97tgJerPHvNs45fi9QPoe98AtGNG3x4eTdsoLF",
-	"3GWbImoIxlk3HpCjA7SaWpD5ORCaMxoWJzWwloeMyXxwWQ/Osnh8sfeyOnZUc1c0MKrxmh9ZH91CORZ1",
-	"gtEVZpYVYp1PqDPSEUKEe1svPRLHLnw6P5JtWKtHQLm0BhEQNmxU2wtFMpozwABxJSUx6R2UTitP1pTO",
-	"wyJrwXbayVzdoLCyEkwRa7vMU/yv9myXAqyqy/Hd/WJiF+UHMd7K9mFrNS69CsxrC30drsfJc1v9H3aJ",
-	"UO2Sz2SwLqcW/QvzyylGwV/h4w7QFUOfn+JTR0vinp1MrgsXeLaDHFvi+a6E3xwgIwIcsh8FAWZia8z+",
-	"fJRdAW0KJ5eEXTxATUmP1zyHQQf4aqeNDrDQ0biyKPWxiDU6VnnEDm7ZQsj0eTGOMQYhaMwUilkuCLOB",
-	"+A6eJxCop3QRBvzU/L3SAt4W+NISohIGvw0WWKNxwRtF4N5T19SGyxuXRF7MeVAquQsgjozMQekwQcOm",
-	"vZj2ZBVTUA6p54TnYRQmzwMSDH3vroj41J1vx5h2uQFDok7a4u1bz7cVqPiBZjvW/9Z5R49fuD6j6tZi",
-	"xXafr2u22YqKO0DaaIAistsGPfnhVcHYNtoSEnY01nQronSxi0HwzFrVZx8L2mp41c+mZM7Mc5mQl1Oo",
-	"L8P6g8PqUM9uZz0rJLXlhX29GGfgqDnq2t5za6xpIfx29ag0ZgS3CWsZoXteab6h2mKRLIWMLUkT9Eyi",
-	"PGdkFgRGaMmmCMHQm095emM/H6dcMqgwMlZc76g10gbONVjXp1L2zLKshIgsjX6c6hJslnFXHQhrw02v",
-	"X08i83KPSs4qCnrFqKztsZoD2VQd1bjEPm+HMI/K9eB6zUOl+muBNfjkrEWWkjXNlu7xcYMPNl9b/PWs",
-	"UD/Rq1lYEJF+om6jucArHVAeIe4G5C4I6XknaZqxw8tPTMrDDfHqhYJfGv0rdEV5jtjmToay+fggShqV",
-	"E1Pm0jRjwbqHC9aCqziwzJgXIdfD+OyoFWdAd4yWB/8fixpBV/1PfSBp3paXALQSi2IQcTOL/KxAEJ6V",
-	"rrvvB7Ry/USKko3MAKcQWH5fyGtlDCbsihNBS7k8DvJ/gXM8Ut34BE/F0LpMeoClLHSlSv+++Z2gVOoD",
-	"ZAfzASG+IpQQKPKVj62N0WjiMSFF/MMgJOgiGGwuHl0Y2Od49XTIa+0C32KnCjFWgS1YSKFUaA+IkBB1",
-	"GD2Ag+CrgZ1B2LCNk4FAP57XYQAnw5DerIZt0YBphW3jMt2JWypyk4uyJlq6Ps6OiB+3FkBkSr9FY3Hd",
-	"tasj/bU8j2z4GNnucIzz11UKQ0Mxz4PMbZGJXRqPUgV2X8DbDmVSn36DMnNUSt/2X7G6JLJfC/NS87zg",
-	"OFEuebSZxuQhsdjFGrLn7ThQc5qnb8iS7Zks8prdmriCaFyryOsqvE/E0A0vqej3VHxYLhXTyrIjdgzl",
-	"FRRnu7AbWz/OED3i3TwyXSDGx+OiZ6lk1H8VMBtTecUBQm/CnIb00KJsrQtu5hhEbfFglRMhVffx+djB",
-	"1/1xtPGxS8Ulb0ezd8UH0LNTSOwttRzaS+TFxDpF+cvcOeVM362pZD3Td0jOGI8JF4blqRPEc6ZdML/m",
-	"eXcEcwRw85blNNOHHkJAzz/fvCmC53eaLIQySrbdbYh86ClT2VeD8zSBD57ftLuiuWkEIW4ArjIsLOLO",
-	"yIVUpiRlDxzLUlQyFEDSewSn2sGGCRlaSYj6586cr/U/qbWwIRXwAW/68VBg6tmUWUQBUNr+Igzop66W",
-	"4+xc7002WNfc7AMGLAtdvp4wZU8iyEzZZivaCz1jCZf34N6LfFAgn//nPBx9uKQScFiYdCfl3bulFOBo",
-	"wBDsnAAudQF/Ffk+LxlVvJqx7SkQa5GlPF99Etvb7aYdEIssAbzXPkmBUQ2XEFu1BeZBNdmLXZaSe8a2",
-	"MN+8Vh3Fl1byVP0oxeYXHgIkcHvEc4hYdbWpbQma5kTKFBo3opBlmtCcLu5hP1uns2H6pJPBk3pDcrai",
-	"mj8YDrfmhsnqo+f3U3wZ6mS0pQsW3RTVnDg3GtXrQqNtVgqlbYnrzQo0QwWlgp6LcVqv8dNKZG9t1YLa",
-	"pW/wzUxzvUsbj213NZ1avs4kWFm9n9m0gKSHyvMsMkalM6IFbeQ2scZllrmShDGCgKPXYOT7JMgUIwWf",
-	"bRBDdfNKEbF0mXGL+xZmWE6nD0LeEX9xgpYymhxTs82WSap3Nflq1n3mF7448fJsEoz+KJlwFB1dNOmo",
-	"N/PLPYwlOYSvj9yEYob2QqZoSKlELUTBwLX5boJYANC2x6yxy7lWY5jqEKMGfIZGDSY38ZEDMFCA230S",
-	"u8W6KFtQ3YoWLqj/JbaOZPTnMQwX3FDOMPKnaR4mmZ3MP9pY2lqxBVfOcFBFpyB6yLD0sK2t91d0FYEi",
-	"8xEDjoeDyJRIWEFUJa4KS8UeoTnYo24P1A84zg6+6u2UTYu9XqJCImrr5w4VMhARAdw/E4v7FwXy6Vrs",
-	"WUqcpwHRe6M8DMtd1lI4dl1F+fMB+1RY2CrM2NuM5lBJ28bNRswjb8PHeNTxV97RdDA6Zn+SfkRLQACG",
-	"SDYDkXayWkAP0Aj3rs4Q0Fi/Rz8fuQGAsEpfp40uzMHflQfDbZp3piT9Yy7ObznXIdIu8V4KN1wgjdNB",
-	"8GWCBlCIQg8GjHfcg/H38tELVOCziOJrhzEOrnievilAF40yQPVizVLEFG7KkkvNZNRDpNCXbiNNoloX",
-	"8QXxnxiK2W4i/JnFF4DpxeJHWFE9pLVDdopqjSilQ9rv4xsDen2TCgpQe4d61uLWdbUvg48awDz6VwL4",
-	"uhnES2kGSkIK2my1GlKmtyOKJsLYDVHEHVKbm39SLtJ23MNK0Mk7/t7b0CHX1OJHfQ2GdT6wAYSzoUX9",
-	"0Lj2jOn41rj2+PZYXDe2dRE7NOCTZuptlEDfik1WCHzhIIP+mhplrlMXTpkT77DPqKyjO5vjf0zWUSA8",
-	"RtwPOBl4A46Bz6Z5GIIwh+KGoV/CjCW0la4CY36IdCKva8/qAB9yd1CIy2NGxlrizdm7Wz4tFRovj6Hy",
-	"wFlm7q6mV6HaXr7EvbXuFS1vfflwuOepODv/RQzpQL+vmeUzLWJ9XOrWQuSaRrCI8gvISPxgEd7iPimR",
-	"SeLab31LVGQKmo31i2ttJNv3AydlvvEqoR+RueX3UJmDv2LvSDzRU2JAoJNXyzOIukmWVo67Sr/zPBX7",
-	"NjdFxpb6e7ZqidtTWlK+WmtC14j13zQIFNZq65NAUKc2Cz5b6vctMDfe9+BbtJbGPUw/Mr6ALX1vZsBu",
-	"ib3Zih/LmPU1PYLmA7tlsc3LNcdED9tJDfpoT7n+PzG6DHHBt0jUL1Tpd7CnUt2YR0K1rUrgf0fWNHuw",
-	"dWqHHAHEHsXuTiNXGmnR22OvQ/94K5RU3ePG/rm9CTJhWNmx4RBHhThEW7Nb4vUsTJ61tkea2Gs+1GnV",
-	"lVT6Dlsv7oCYgm7vqjUa4OICrlmIXlqK5ro/ZjQHVAsjuSdEssW9yAnXCZE7/H/wINazdsYEN7kAkQJX",
-	"OISkutL1ZJebXgklRljEjGuA1d9zxRIXW0ImhsNNxwTKfhImpZBGS6fbbcYXIGK82koxz9jmP/5hdBPI",
-	"412wHHM+ecpyzZeQYT96//MnJ5riP8rUjdFPjo97CXU3o+l4Mp6AuLZlOd3y0c3obDwZn43QHQH0+Ipu",
-	"+auH6Stz3zHbDWOoBPgguMh/Tkc3o1+40u+ocq/SVuS29WwygehpkWuXFekt7R/WS4eH3QU73ol2xiR/",
-	"sFmiwbOvnvkngAVzn6Blwrk7wgMVK3r1Ec8C6FE5xO7RT2JPlvC6I0EgGbEUYtPNXShyLbn0hn5DMKnP",
-	"ASziV1K5r9wfXiigIRjUHUdZAaz1PL7DJk88kCjzIgwVsIY39v5tlhE79adv+ycXWqsSjDsBoP6EzMWj",
-	"+T8EfQNLN92wlKitsFa06ia++gL///VVWbGtncZNk09ss82sXL6lksLFUqObP75AjCTKTsVNdKyqZF9a",
-	"7ljibXE3z/76+VucICws5gRvGU1tMVNQR6AyCN8wPIGc7QlPbejD008YZqUqlRm3O00EAD7SrcVtRYBZ",
-	"qyS3nG2RAxk82ncZze8djt5/giONgLJs4XsO5/KJB/PWAjPCa++sy5XDSMzDlkq6J9Yk5g4GPuy+Zd9L",
-	"m5Xx/HTvIShGEP+nAvnwNNwL+iIvyzxKVQIbAufCwpS7OSYqWTZXgui50MXABr9arBmm6W2tT7S6z9+Z",
-	"nx3JG0JmSr8T6eEEr3VQrh0Gw9oCW2D9mIaszGasWU5yUSTEc3wn0zcVXNYywasQvyJgDjoKQJZdQ7Bo",
-	"Bt3UO0eh+PyqF+UrZ3y1noudg3fsi/4oBLN603oCjhJIIzaoZk8PxZUMZvL8c8ddWmdXx7nQ3AiuhhLF",
-	"TluhZsnhyaXKKH0ZAzyXwuWUSrpasbaifjbruD1M2CK/rBjhOVnTPE2Q7Uyh2GZxHmWJzFJBOe8Lf47M",
-	"lkMsDT8goIcoUMcJE8X0so8m0N/nbwrYfPjCgxcu/sA3WyY5zQJ6YTCLOqweVZ+yr8/9PgH3aeOwKPcW",
-	"CuuTuCw4RR2MMLBLCB4qistDjPccY+eB4/Kc0Cx7Y1U+81UuNNkLef8GoHPK+4pUyKjiGDsL8NBBVswe",
-	"nVkt+OT9AD8Xj15I/vjnjkGckxVAeNopfUS9fD5GtAfZ143Z92TJJfxi4AKiNLclz9gJ6AJ3GzHRTJfk",
-	"JcAKw7+RWFKx2G2ARhwSJvyIT7b7MXTanhE1+PL+vOk67npSfXYgih4KwE2X4heiilQesN52ud197wme",
-	"Z9vjr9mjfrXNKK8dYp3NnJx/PIPo9rsz4VgFQp9QlPu4074IBxwGiMofJyFlLYYNEZLkImch+vkC//8V",
-	"jy9j6O+oktAtFL0qpbfKVp8336e/ATiDs8ydTIKl96y4Lj5QdxEZCyO9seY1hbY0EBiMrJCnRNEHkBE0",
-	"JueTOdSjh3gviupokGH+jemWtZ/umfKp63l1qQ85K/ewcj411hDqvGyC5GMY+udktN0Ftu3jTv/bCvzH",
-	"AYSV2GD/HrJNN9G8VYbgWXoCmnnfevX+YveETP4K6M70wTRcrGm+Krxprol2PFEymr4hoDPYKwiJIAXQ",
-	"vmmj6T2r3ewO7vWqUsPixIR8x/SPXo2Fb0DMnRU56vkhRdvjyDHAv99TeX8iupH3njhs3ik32wTfJN11",
-	"qJZwIqw3f3ctv4Uk4I8Ya8YplvL0TUXfjdJQMNfurbkxcNmbEH1PYOzeyRSgg63n8DeLZPKNJLEwomF4",
-	"83Hyp7ShiSV2ao1ppc3MmtEQPNGa1iokDp/FqWhuR7+RhlZWBvn/oIIGex3Wz6AoTYt65v5cEETgrOMU",
-	"tPL6/CdWj2Iv5bfQjvB+Hqsc4dF9Mf8XoRrZYiH/Ys0ICPUbK0bhlZ9YxEWyauftJ9KK3P49QSlaWR7a",
-	"oRMVO/bsUqRX8qrbLL2ygc19r0ND9ixr69SqXP0L9aE2Yjm9OtS8b3+xG9KlDbkmJ9WGfHYVJzabbTq5",
-	"1NxKf0+huQRKtKVv4zCAWynUddJGqwFkPW+PjofX+5dqB0Cip1QOCgbnE58Uu20PtWGTbyGIwFAxQoid",
-	"0wlkR+gIQ3HRZQeRWI0gKtynV1/g/2OkClhJrFhxQjnCjEvonh7e2PINuCoQFZwMobStf90bvrIqltGm",
-	"nvT5QjufU6/3Y97TCFL6to+YN+jzPmBCupfJHvmbwlI3IRt6zxTYaHreJEMmFSr3Sgq0soNfbJtvwQ9w",
-	"rDu79gi+YCdHeE4QTPjp+227LJhvSg+OATd3LiqUBnv8RqZ1pilvKfUEkXmG9ZXR99IiGyQYiw/YMmaz",
-	"8xXbFGwEsyQeWJYZxYNKo2vfs5RoIarhMmeXwaLbyi6o/+SfMcLBTuNfLfZ+zMAsHJQs9muRnTbE4RaD",
-	"1l0Ue7hc70IylidW6ggYeh2pp5Iu8WTCtP69+d3nFqdn8u8kZ8tnNZvUk5WG0W5r1qnY6czCdnViddpm",
-	"X5PRfn3oT5O0yaambXHRysFixGY4tOcVmJFuEgiWASIrjRuVwOCnk/tvW1TcJGPFEBuaMiPhQYlZNOcU",
-	"sCJY8e4+F3uVYETckmuN1hVFVCZ0UhQ35UVlaXpQxOx46I5A4vuPNnclfE3euybvbBb+s1wUjNn+trzN",
-	"G7RJBQ5zwO4nHvqpgsHfInaFdbDAkcNJO5cLDG6PGLCxsaKy4bJ4wOa8se4iFI8MHW2ROB4+VkhG+jcO",
-	"mh3CyMJP57f0pIcA7AOwQ0BTkVRZqxFqyZHqKDb50abzH8UmOy5EwV/wPqCF1xAjUBuhGwcyhGfwQrn0",
-	"ilPcGZQHESQejjYhcyl2q7V29i8I10e7vMuDMxO0yJu5NzMjV6xEzafirs4X/I+vrXrG35j2hORnYk8F",
-	"dQePIyse8Sfva9nVMHsNftdjkn6yMhG7Rd/u3Wg/GF+NPp9cd4zoZ0IOkMaLE2wMfWfLjhbWODJnes9Y",
-	"XkImQdYnaOWn0PPv0ACNRNBQ7yHhlOYHq6NtduapQpjXiqIP2MFdd/CVWjOmu27iHTQ4KQMv0+daBO0C",
-	"PCkAAOeHaI/igYTEPg+D9GMVKlcp0QbPYq6C2OdYeNmyQ0q2a0kVg298wKRY0L8QZD9q3FHPlgMetPXZ",
-	"ftsOKSW5YBuW91e8QaiVPZjdYYiY8ktrsWGxu6sFSQUWILPYcDl71MSiAza3tPvC0oXmCxaz00OVt21G",
-	"8zj1vQUAMraoUtdpFLIWzMYbKBkViZWw+VHVTe1NPqHUgtzjdK+kNUlwRbaSQ9XLlwWoYkJ8cEonelgk",
-	"O6YBfx8xBZ/w1CbhIB20QgXj5Y80R33uYspRbkAk1Wd2BOKDNpDJDb1qnpPwhJX9vEDh6ODg0tPoFp60",
-	"mgoDN6xyJP9J/Y72IrZ7Hhu5peAr9ySfo8Vc70qg2fOVK4DZrmijTfMH126oIMwe6WaLFQcsMspIszzn",
-	"AKNCDxB1YVNM4YjL0gw30/HZ6+mleSaVvax/FPBZs0n5OZZ/nJ7VvzRivVoLwOP+GutTcwstMGNOJpz7",
-	"O2ErGE7Gl5Pp5dQQmC3oAegtl2fX166W4WT8enZ9dpGMMrG6s0VDXk7Gs+vpzFY1nIzPX5/Prgav0CJG",
-	"tZA/tb+eKu3PiSgWO4A9btlCg1ODrI2sXVoK/ZLMVNtSTorQuc1xJZRvKiK3JeVl5mohdBHyj5mt5340",
-	"GYPFyqNiB53zCMR4GN28nE7HFwCwPQVERWboZvba/CfGJzpw9+lsMikq/T+Obl7O4PvpZHz+Nfo4cUHP",
-	"Sq50yx5HN7Px7OryIhlhTQ143HBp09fjyWxq8advpuPJlVlsbT2VogPT8dns/LVfjwTd3jxH+BL7T6gH",
-	"gghM5gCXVNrtflcgXk3H51evZ/jXX81DbgbDf97x1DaajafT86tkpKAeF1byB+jTXb4ABCaWMcSBAWCr",
-	"6dl4dvE6Ga0ZTXm+gr+9vBjPplfeaWJpJVd/YzaeXZ5Py2oXIwvH/UnApCbj8+vr8+uBZ/qNLihYY2Ar",
-	"UK1F/dfWXFoICPDd56Qo/2IERGpuJ7jA8c/U9QAFbuCD4BUVQu+FvO+9pK7dE64pfaA8o0Bc0/FlMkq5",
-	"0kh95+BEvcOTPB9fwbEZQpiOZ/jfjhMbOjbH+J3IzcdwklcX8cdol/Gsl5MtlyD4QIlehAHOGUvhYo4v",
-	"Jufn5lnUXEBlrvPJ7DwZqQzKRk/Gk+uLy8nV4PV8s5eDoYO8eDxWTCvzYtCm28BSmAud66Kuo6JMvR0H",
-	"j8Z3xRN+cZGMwNsFMXiMpd+hZAtSH7wJZaEbWxrCvN2K6aIzTB8oahGfJSO1Z2w7upnZ5+F1Mtrz/J1h",
-	"pvEvg1nnNxBj3oKQMp2dXUE1+Py9w+u4GE8nl2f4x1u3ttnF+OJsmoy215Oi4aW5n9vrSdHozOwADJNa",
-	"d8ygRX8z+hRkz/MiD2KXp4Zac+v8RAW6KF3ANUQFqSDVCpr1Uq1p8zTp27S7cAV9Rzx/ewuojwXAylmz",
-	"JpPhFrvFgikFxdbNSccfhaDZs9If6AI/559A7jg3oglgJxYePKRP12Ayvr6cvJ4mI+t0/g435NKIHdji",
-	"i5W5jSoBovUFEu/o5mp8/vrq2vwr5fDvr/jLO9RGppfjixrxT8dT19w1mrk/FI0m5vHZXk9sC0P2/r2Y",
-	"jWfFifwo5NVkdPN6fH59dTboCL7RbYA1AMlbekJpghJD3O2kv6Z5yhd020f+P7l2T7gC5h4ypV1R76lh",
-	"Q1VefhlP3W5C34rDnl9dmrd7Sbl08nGF4Gbj64uzZKSxODNWvsR/vBvdXAxe1jcUPs2SiKQLhqU/94Ls",
-	"cvbAcrLN6IHJINmUKP5dRPOLwws//q23UzC8UTK1yzSaISg87HN4t/cifzu6uYb/eAdvNvw+hd9n7vcL",
-	"9/s52GFiXXVmAc9KYm4nzaJWlOdKv31gEqCgJuPXs3PDMS1bHF+eXZ4XVofZ9bURLo3YieGIhsG+vj6D",
-	"5Td6Op9MXl+URo3J9Or1xdT29XIyvpqdnZ/5nb00n8zOzsO9nV3OZpdebxfXZ9PXrrfpeHo9uah1dnF5",
-	"cXE9eOe/0S3AwTwbiCU7shc5EUu0AoIn0toGjVShdhIckgdCJQvdEdkZQIM35BbjLE4lC18+nQGZGX0r",
-	"njp7fW3IyPDRj04On44nV9NBs/324iYwS9CDHLrZklhFIkQHbCFQF+mhBdfuScYxhEP2jGGz8ezrII1b",
-	"si2qAX/UtHjDQq3BZYoGpjPzt3KUWvursj2Q5uPopvrB5yep926/nlnGVey20N8n16+vE/jbndPhp2eg",
-	"T5m//V5ujlrzpXZmxen4/PKislH4e9nv64tr+7ei38n52dnr1/avv5fbOHh7vp21AEtcW3InWkCq0Vzo",
-	"NVGLtRCZSkDCsDXaHZmFbowXNNB5Y1y7J9wYq405SPmkFDnO47fazuNZKXHDmHZVa9ijUQnhjruCAuoX",
-	"Rs1Ozbw/vRfFXzTfGB0XBdctlTpn0n0yLf+CXxgCptr+OoF/4A8TVwwPuYNF3kB57I+zZPIZZK4/psns",
-	"M3h/UNMb3fzx2TCHevOpbT5LJjHNZ7b5JJk2mn8efFYx1+JNIQhQySyvZynKCZMTPSlmBBsZDjXhUdYi",
-	"+7XYJAT2GsK5oUBg4Kpgjcmee3IHjZ5wSQrT2B9fRnue50wCLXwZbai8VxATQOU9lltxv08BgKPdMAdm",
-	"YPwa6y25PorKVAj2I8kacP72QkLSDRx9w6I3QUOd0SmHW+pgf5718prlw6Yl8J/qF6jiMksKIp/A5RFQ",
-	"NsgFQFuR6I9pcubt62TYsr6JCglUiIGzYIqDgk4Q2OsoJ0S6fGWD57pIFxo90V1oHdZryLSqO6rjt9NM",
-	"5VmpxOl50wsjZlg972pyeWHkANytyfj6/OJ84KS/oTFBgY+8Ai2L/NJsPrA5CDhEr3KIKrS1DnWThbUh",
-	"PcU/xZ3XeDZ+fQ7C2fX42mgeWHfGKzfTCJzwyScZKRsW8GVEF1LAszy+TkY0E+Zxmo4v4hkRLuuZaQwd",
-	"olcXFzMET52Mr86vrgzBmdGVvvVWd36VjHAdk/Hk+uz1GbhdgY+5+pRdzuHr1xXnsNngunPYjWKdw1Bq",
-	"yBY6ApV2cnl2Np0O3MFvRPDf2dI1QO1IuDa/oLwGyH9ChM42W9FL59DoKW4Hz+sfoGQs6T+bxe+vmdDz",
-	"exU+lhXuzi7GV2fXZu4bpn7O7RtaDVyASIUfpdj8AjR1Pj47uwLDgi7/+HKCToIiaGAyfn12fVbuQTV8",
-	"oO6JmY4vX59Ph+3TtzX9W8M/UqN5dw8lnBOmyC/LLJekSHXeOssvtXEFBCkzQLK2UFkPzf7uypkdz5t7",
-	"ObAt3jWdjq+K+JNGEJD5KZ731mqVPY+t1xYDfHk9vpoa2vML9s3Ox9PZVaXKHpBsWRDPfVWpeec+q5e1",
-	"m52NX5uHzVaum/i146bX48uz64Fb8w2liLJ8KHqxMotHb7McIVvMz83SgphlogMDcPO32aFGwdZ50BFw",
-	"fGvbRMEaunoJg8BCkhBOASZipvTQAmZuS7p5ySZUayZNy//x3/97+uX860vzfzP3f/9lFAAHCA2c0c5x",
-	"tTjBqKGOaVuk+T8wF8DFmdt/LtRDMMD8GVO0HCVAsDJ71K/MHPqQDUPlG6CbhIgsrQAbnSKm04vTTCzU",
-	"VyFxG26eZQkm92yZ5CKFkiT/292HX82P3939vXo7dj2x+Le7bwSJcrsbgodipnVKMBSIxROrOhJVbade",
-	"fZG77uxOLD7wfOS5a83rlLvTJHXKnaux5CW9YvLKHmrbMMiBnbMVPSL1U+768j7dDj57YnlcLgdy739H",
-	"hJVnp4UPW2a4iNzlfmZ0EW1FeFqATkDlB/bAF6zMGuWK7CXXmuVkzpYCYlgd+AB7qBcOKa/XK/hRDcdM",
-	"92grKKS+TdMfHmyOWWfFESCXG29RCJ1BbBUmzWydpcRfK4pBUOIpLDVgEkfg9asAC0eWJTkdHufDoPS+",
-	"Hx5scl88HLOfNdU5sUBKLEY9OxpMXCp+A7xfbFnuip55FGY1ol2OMBgK68aECv73V746rjoDJJ26T2MS",
-	"rT5IvuJHZ1jVgSbxcP8NONUdkH9briUmaIHpWK8NH0rCkIKfbNAFuWfbkyRnpjbRck23loJwywjNJBT5",
-	"1KBlWEg6e9vb+JbSktGNJx2EgMENbW6YUnTFEvI/1yzLxP9MEGtnLfZkQ/ODmwOObZarBFlS+QbSRJEV",
-	"0Rzz420Ygpks8idD7OBKGo+SeskImF+UhAKiL0zjZbmqgTKw/fBEQq9hA2mKeUsUhZQioxZ/+Iti8oHJ",
-	"l8pcfNzCvyaAaKSAEdhdhfiHo+UW7+T91OhW8fmuTGv+BnDnrbnXTdQHN68TJVnORXoIA4y6bXr1xf5X",
-	"p/x8VyjXzwfIjEPcsoWQaUf9Pfj1BAJ1UWcPgJZtDmARXKbubRkSrslGPLC0tM+59EsyZ2sOcDnD6dYO",
-	"3iNz+7t+erCVgiy/MfC2P+y3Qy21O94ANqlcigexoPNdRjE2rO0y/L1s9Yz75I3SlpHtWvCTVSwBR78N",
-	"VDcP3FrsczDiMUjZ5lg3/qE2NeTwSPg7mY1uRq8MT/5/AgAA//8=",
+	"7L3pkhs5tib4KjDObcsquy6KjEVShGx+SLlU5oyU0iiUlWOTrbYG6SCJG+4OFgAGgyXTc80DzIuN4RwA",
+	"vsHd4QxGZN3u/lOVCvoG4ODgrN/3dbIU+VYUrNBqcv11sqWS5kwzCf9aip1U7JfU/DcvJteTLdWbSTIp",
+	"aM4m1/bnSTKR7B87Llk6udZyx5KJWm5YTs1d/ybZanI9+d+el695jr+q57+kk2/fkkkqeZZ1vgN+PfoV",
+	"P9hnm/esad49FPPj0W/5Gz7ZvCSjacpk52vw594XbanWTJpb/9sfs2dX9Nk/3zz7f559+XqWvJh9+7dJ",
+	"MtGHrXmU0pIXa3wpU0oU3S+Fnx+6THLX/Qa5e/Djld6lrNCdr7C/P+w1ZhhMbUWhGMj3RykWGctR1Att",
+	"nn/9dUK324wvqeaieL7FK/79P8wMXn+NfJl7LrwxZWop+dY8bnI9+X1DNdlTRfZSFGtCi5TszZ+0IKnA",
+	"mcCHmHe8kZIWa5a7D0tTbh5Ds49SbJnU3AxjRTPFmq/ZiD2hZC3FbktycccU0RspdusNoWSRieXtJJls",
+	"Kw/5OlnQLIP/qD9owVZCMkKzDJ5DRMHINqNL9prMrsmK35ltk9N7nu/yyfXlLJnkvMB/zLys8kKzNZOT",
+	"b8lkKbKMLbVABeNvnL8YunHFWMpG35XTomCyPSxaEJ4SsSJ6w8idWNLFLqPygGN5x4q13kyuL2at3ZZM",
+	"hN7Yz6g/UWmQGEUWTPEUJpwRp724Zrn7dPf0+Vno8Tm9/wUvfuF/pVLSA25CL/t/uKF98ZeJxX+wpdkh",
+	"98/W4pn9I27+aVWSKhc84/lWSG31zgYEJxVwADxfCsmeW91h3v0WxGZIDOtCResC3Ldnql/oToUo9Q7C",
+	"we9Z2l6TW8a2inCtSAaTTvYbVsDC4LgIV2TFtWZpqVcXQmSMFuapPI3RKsnklhfpKUUsp3q5GXr1e7jo",
+	"G2yAnWb1jXHxqroR56GdUYjyJi+Ss1noe7ZS5Fu0D0KCfDbrF+T5WVOSjZIzE1V7Yu9gYYyN/TELPJax",
+	"or0SS7rDrUnJUtDlhmyoInR5W4h9xtI1SxOyOBCedmzUF/3DO7sIfMeWFkNjutmilGmuMxalG+6o5NQa",
+	"avURwhGieLHOGLEnpSIbesfISkgjgLlimTkFeEFoWyuN2NELtuaBKTYyrjRdM3OQwTVkz+H89jJ5dj6k",
+	"rBcstI/sDjL6X70mx++qpdh1z5152lrQTBGqbs2kwfFGUYujyv+uIR52b8GWGTqE+mRluWNRG0otKcpJ",
+	"Y+apXDOtiBIkp8WBaJ4zMwqSmR+qC1Cb/+nZpX9HscsX+KXOyopSe5rlWxGwGIwh0f6cFZWEbqnU4ZkN",
+	"f2XrExtnYGkV4uzEHYZ/x3107EFY0Wwv2su5p1ybFeuSM6EYSQXZw3/onSwI1+YcKoSuC3FA7TRGDxoL",
+	"Dh+nRcrTIG4m3lpT8HiD4AemKc86RssVkWx5KwoGW9bYjmB8ElFkh5YFisdtS+4zqvRnnrPow+Kdu+Fb",
+	"e3UydseyzK6Pf1r9O1b8fvAVMAs/8XtY8Q2FCWOFkdk/7I6cJBOjUCZunyQTSZdVCS1HuN8cap/TuqDX",
+	"DoTX40PAEGovfWAexGplrdiOSVgwpSvfUrGKxk7Phmu3IVr6prJZ+je6u7B8XIKfGD9kKdBCH/p4EOtP",
+	"7uLgnrOzVxWnipwObL1tRoup3TZjdp65r9x3nyqjae48YTbefsMkw/Me9lyCymZxgP9vbT5QzZV1qBxf",
+	"GaNKv+n+HdxBFb093Zd/NLeFFkqxpShSFbQEqPv69tG1oXLEV6CIfjSDCn3CLs+NVRHcjDtZBD7OGFrM",
+	"GJcwzcavh3lJCJpG1iYz079hXOKPZnlKb6RqX7T/oz3vzY/u/3fz5LQj9MvnBlbOv5/TxEpHTRQGpHwl",
+	"ZA7LPPWSOkbY/e0o8ZKblRwVAYEDyBn8xtRXBOTHen5akKWAmF9jH/A84MqRlVjuVNvsfE0yttJE7PQ1",
+	"8XakX+yCgWMZYZjiVAxdmFLdchQ6/ccPRdSlw87jZciklUyJnbTbvne3+wvBvKStkV6GTF07g9G7GQ3S",
+	"fsPMeEEh+9ksm13YPWO39QUL+mG7gjtHYkV3mZ5cT3KmJV9OEm8E+D/wfMskp1ng5A8bs2a/oUjYFXfz",
+	"1mPcfUsm32c8X7TPcZre8SUbNpnSlMk3eC3ELJcZL1gatgBsFDvqmbAu4o712RpoPuGWRzF7cTEJSZ0L",
+	"tLRWRDJqA7Ttn3Y1+6Jj7q0VDRcn5oNiLIqC3ev2aHzkKvZTkomiHbavjw30f739bOcDwONCA3Af0NSU",
+	"xlKoaC7jyeMBEBxC71IuxB3rCA/QnLmNtsqEkKFTvHvy1lb5NTRzGdRR9KAI168Jy7f6cG2PWvzxO0X2",
+	"QqahEXXMfFeQAz7wO0XcXLdnyH5nr1KkGMxSOxkY00bsifnFOobanSvLDS2MzaCIC1hQzb5TBIxQIiRZ",
+	"MK1ZcFq75CiZaMlPszdz1uEvyF0xTujVRsiOZ93RbMeGvQVwiPBa/DD30OFdHTL33VqvURvjlNnVS6zI",
+	"x+gLxQtUxYPT2fiKMm2IGx0f5BSr25WJU/ZWMwVPCbEr9CdarANy9zchUgLRm4Rg1JAYF4soLRm9TZyx",
+	"ag+h1yQTeyOMW6oUS0nBC2ajPeZCViRkw9cbIgpr57K202Eu6PA5xD78Q85oEXQlc5by2k9dkwlPwDf4",
+	"uxL8lAGb1vjzU5y8MbYshAG+4eRLxUYGXEdYh4eAWzI3S/ReFCk9BOOXL4fyBKVR9bIt0ezORguH7Ewn",
+	"8WWUxE/S1JYRhCIjKynymMfHZmrQ+K/ruzFrQaVTl/VZts+1Ub29kLdkaY47c7J2ZBXOX/Rn/wLZjVj7",
+	"H2dj8F3H5Y2Mzkk7zkZ6MGfWnioiCrLiUjVCmsGvjXcK7PCdBBn7WIrtFpwsScFeDYbXjFVfHeXlvD9i",
+	"HzoDrGswwiAv1/L8RcAdOXL6xWp1rPTGbiYtYq6yQct69nDIxYFPgDf0z1gwt/enOo/xSTomFRdF+PQy",
+	"UnS09rGhiaFzwPu5/W5sY2Xwrv5VuTwbsJasli8nIakbUAEPt7mT7DmWOFHBGSs198ARjWfJ9HtXmRZ/",
+	"SttTqDynb5y+aZ/HatDCtx8AHg1dadSYsQH+ZLLmd5jIjr8lEzTtM+QrR19AqZfKqP3jTu1oNmx0lyvo",
+	"XuVujbGNe7ZN4z2lbPn6QzfHbuLcbAwJS7ZbjBQV81GyoNlzc68XlkAUwNjRwXVbiPt+h0syqsYtfU4H",
+	"MzIfBce6mpwX0ddi6d1Q8KHA0knzYPyUxI4hZtk3NFs5JRUw6s3Pv/MUf22EWcRukdVEtpILgEoINSyz",
+	"7sLEPy700V2JSV6ceiUXVDHz2I7Mmz3AH7J47niPeEZ4ncsjfMw6d35NwQKbZ8kKLVlwabeilpes//Bh",
+	"pxVPIwIE9gX2cfWbQ8PZZvQQDtRgjAb0XHYg5jqWElEkNv/2jx1TrixwzQNpNyN/AeFm244dESMDv8LV",
+	"EHEXdxio7Z8Ou6b4VntTaBqMeI54+YrhudfQjOG02siBrek2rDEYX290R4SgFqIKeCCR7x7eQZWL97TQ",
+	"EYrImkHV3bUwHvseC1Xg2/3ocPhBQaXLgDh1SEF5eTtgKLaftvnwd8MDrMT4u4KhZ7M/xgh6z0LeiSxj",
+	"h5CObHydE2j7rNB3qY0IKKDT7LKRkhI751UZGZ54qD55T+Vt31G1ZdKWWAarNIRM1bAhUD7E3TI63IpS",
+	"kjixgsWxaiexutKqlY70xluKNcqtMchdcRM+GmzFfe9R3mEBuHyUi0g4eYNzxNinsl6hXTn2us7Df4p+",
+	"owKfGe/cenugeSJ35j1cG0TsN4eiJdZWsA9L/FcfF3+3T7M5OpyhqHi7SyS0Q1XmkYTmolgT8EQht8/N",
+	"/+0LosD8D4UWtvXMRO0XPZxGiVqoxeFnWnRkXjsWbfzKgJdu3xQzlZouQsWnFXtHaSFSQqXYFeFq+n24",
+	"wQR1MyQNcqYl81UWYF4TgUmHPaYl0KiiZCVFoeGPYHJhMWnB9HeK2EqVxgG4C58kYqc7NYZi8o4v2bu6",
+	"OV7NqRXDulqDzVd9FLx0Ur46NPte4fbXjwupf4crgyvtpNiuOG6GBB1Tt6DuVdbCrfljVe+r1K2lJkXb",
+	"3blBzrEttanbFBERGz393oaDxsVr0En5fifvGG6fofQlenmhDCkmV6MuDiUb7e2hxfyBSX7XUav3M7Rp",
+	"rfga0r1ltexr+zdFllTKA2gmnkJVGRQg0WzHbGZ4zwpNAp6FGcYuo2El36X7t7teLdZ5au0KPqjgfjPX",
+	"dDiVcH+MHsqpvK2euHIHK7SlW7SDJE0x55sLeRh38mKdUvCnSAOoqmDdvnLL4J9vxzCwK6DEaFoRnTFb",
+	"A+uTzNf94MopxoSZVxqt2aFA84KqW6a7GgB4AcUYs2sjsQdSsDsmidwVBNVf2RYS0UDhGni6OpDOj+hA",
+	"Wu7YSTuaoEIwugssIVQRKhkWbyREcb2DhTYHqRS3LCEpl2yJf4IlKXtFb7kGA0ZFFBf2JV6x2Ca0STZc",
+	"62CX434jyIZrV4ECNT2a57U+k1pXZjCJxQMJRGd82QNfbVi2ek2WYsuxosClWJ1CJFqIwYaJqj07KC+3",
+	"eKCPqjFlWKazp4osjCK2vlmzlr5Io3JHw2ls39Aen5Lqq2iBLwvp3Vse35z3f3Jt9kWj02nW0XwRo1kq",
+	"6YiYDjrfMj9gYdvLzB18efvb9n0gBfti1tt/hIaS3Rox3+Y3dtgPMbrSxhCdLb1avYZOGaszXP2a2RsQ",
+	"Q1TQWWf+/awt/1X0AIQOmD27evbl3/8t6M64b/uVhipjfUFz9RP8PeaTlzTLjLEiWUFzXqzNSMqe2w1X",
+	"WjRb8150lACs2fFVGZENdF6hxoggtBt2nW12aexkox1mlDkuYQJagMxek0IU7JrQRgv4A3oFw0WQ6Pzc",
+	"a9uBKbYMSlGg1ZkrECauCNbBuVOA0aUx62nHAQA1S0OwF1DXlEw2IktDPfZwVogsVb67kkBlCHtN6EKx",
+	"Ql8T+xXuo7aUgxXHaB78qtC5gY1mpbiZod6yrSa7ImXSlp+hhgYxNfIKBwyTxiJRzJjWOkJIi4hNAjtC",
+	"Ed8NW47UfCGe7HCOl7I4/GIXpA22xbp6VBBM11q5oqpmY82nl8NabbhK3IcocCCDKhCvgugBdMQFJo8v",
+	"N2432UZWt3tq3z+uYMd+XnXHJ42uvP5CB7P1cl44ay8UDoFvjT4iP+PLB43I+DITvZPF2w7IDpBBC9xR",
+	"0Q2uthv0c1GH7RisO6rk5+1uvfgyuBCBehBnefjQINrNzjioHpjlWVstD3GmaXnWlcvhTxLvnDSP+urE",
+	"JdbVsb5Axc1A+2fARYOdN/3B9tLHe2dodXvv7PsNwwBUs9Qw4PJEBaW17UqIMQO7yoRbdZ4p72ydp1Dv",
+	"uGDFcgMdTwp6qza0WFvpAyVjdvnCTnsjqMDu9U82U9i3h+CaquT/xPa1tEu1Nc5d817U8shdguq/oXlr",
+	"63Wh2SoYX28WYjciLP+ruyWYLBeaj+moBDn6FW4KPQ530aByh6s+7HQmxK2Nnu/H2NTQmBl3+ecd3rLf",
+	"MJYNDu93vKoVWsVGUPsMP8xy+mobGiU4pjX3rZHk4zpzfyihzJoNhL/99ssPdy/BkRV7JsmSKubL7Avb",
+	"GmOhOdCgVBu+raq5EhDsi/1/QAW7vPoWNO6rQtHOb7JQDa8zW5/NifdsEZkAW/epsTSCzR8r3l/UNA7N",
+	"J6MLFi6eEjsNXZuD6g0fUd7gOotilF1nl1mcZrVpqpVVJ+YeN0FRJ4pdswccKW4TB4vSBrfbTxB5trXG",
+	"ylo5fTd8sJd5v3rEKyredFw6s6mlerOH/sCxn1UOqXxz1Jq4Fz5gUf5eGlAP2RuK3rH0TcCWznmWcdu6",
+	"TaBBiMyvXs4mSUzz1jHVl+5LOrdWoNiyNhNHl1z+qDTPqWZvCmUtgIbt5HM5AfwAiLjsud7YdqYll8sM",
+	"nTJhHEKbSazOW3fWKGV3vCO6I1YkK8ht3HNcI1TEpZlY32wlowH9nTNaEPvehNyiGwrXuqGVrc7O3I56",
+	"4z5g+nG9Ia9m5L+QJZOa8kIf/HEBsdqYZzer8nDdXG8WTEp1wNX5DilyJxf/ly26e8ROq2AXrYPyMa5H",
+	"WoUGgAmnShPFlBH978KzUwOVqrlkz9xf2ovjYqqnAp+TNOWhREae+Iik3TFmlIQuMJ/TN5pa8GE6m4fQ",
+	"O3BiQt7sgaT0kBCMFUiuwLI7CrrMnX7d8xwMydnlPs16rYVIj/iG/lWhfk3MasAiUZ6fYFVscVyz2Q2w",
+	"FK002KAWL0heF/lS17gi2P4Pqkfep/MhbYEdje6Ih3n18zQQ3qkuTbVa6PjBMiwj+k4RyVZMMnP8Zq6O",
+	"4oSDdmrbt8+4fdM79B/vYhBkG2ngnBVpZO9UR5N4f0TJIUwNYAI61NHhr6jqbxvXGtpWYxE+h5E7m3WW",
+	"w3f0tNeK1fAEVSzoBiAtu2OSZmS/ESTlqTmbMPxeVZ9j++J6o6KAextGLzrpeyo7uXplCGZ0K/SIqDbb",
+	"9iBbToaEaSR44n2rmXEWBptJBYucwyY8QrXzEFqRK2UAtnhLAKDAHgu6miAJfbFDiOvCvhgw/OWumKIC",
+	"GuM9yR2GVFxkcHyfZGSxZXVO1Bad9mXGqLS2qK1uoFt239uiPuC1LtmHO2sB0G1os6LjBiEYyNpJljGq",
+	"AE/VxfAnQXsieqw9FfWbkIn/AABjFsr2HP88o1jCpfFH5KLiJ6yzID+2q2MDfkxXT4d9fDm8dpuHz2QF",
+	"+z0awUuME05tHHtE+NLFcM124yxLK7D4zW4NB/bZ3gbmxuHgGF6WuCdFVcG5zzmuBM7GmlrS+AarKNFQ",
+	"XdKCKHogtqMLk8VYitnKV6Q99ZxYpwnFXbwgz+mWP7+bP19QdFoCZVbrcPNLWYnZeD7GLIRMMaMCGWD/",
+	"Pd/VPKN2wXKrY3gf7pMSofnCT8LaEyg+s+/nkoh9Dbvw5DWj0bg/tvbSIf9EV5U+wqfUviGpCo1f3Sjh",
+	"t+J7pOxnRo90hcl8oWcgCwC1SWJn3Jg6MOVAdmfT2W8CB2hciAtf3P5gPJ7jnqEtYnDEpbGfdTimOvx+",
+	"Ym70ZgQOISSTpc3RVeqB+ReCvau1YKXLI2G3QcRQVowqvsg6+ox54ZvaAxVrKBUcNNxKSEKJ69oKIQVG",
+	"+JCV/EFGd8Uw9cE7vAoyr1RaN7L9pajfxQqLZo1OB5oIWzYvdllKUhE3XwXTP3vracziANBdmU1bSqEU",
+	"U+OCzLjLv55gD/bAJBr5/Cx+ZbH9ElrslhsWJIzRe8YK7NiZJFBohp06tEjtfABWXLHLskjF8tm8rGNU",
+	"TQPDSbYfbWizoWKMjhPXR/gj1xsmCcoq5nAFDI7d06XODq56E/Z6QvzGTqBSGq4EZdjyWzLNjQtZQxad",
+	"DYSP6mHHy2DM0ane0YIbjl25pSsh+4dqZqlktI6XWgIveN+rB4qh2nOQRVUQH61NNd2yyGHXIqjPQvHT",
+	"ZViNIkqY0dsItEmoJgfyv5PZazCvxE5DfXv5kWhgNcYsJNSXus863jE9RvGWHl4ppw1vD3oWKieGrZjd",
+	"EAaOLgXcdE9LBT6v93t6RH6wktFqS9crBcVvZkc2P8hNHNUEYK0Ju2PyQM4uiVFI+JsfXlAR0EwJP6zg",
+	"+ectlkbU/jmsuZ30oVTQQITYvIWPzXVVPOqmk675MhPL2z1XDMMRAHAJFepCcc3vUIUtd/KOKQiCD4zg",
+	"rJkbOQunRkp3++FP+9bRCc8k1d4dtGt71q9jL2vb/HzWY2w2bBBRlbbed7yq52LOkolq7OsxmAJ2VweK",
+	"IVw0IngmCqH3Qt52uQtstbJuR1lDrg7Y6naLFAhKS6ZBoneFNAc/NJkGu/AYS6NteWkcp8hrVWb7ecca",
+	"6vaL3BPcWxM37r4pOzLhTO8oz1xjdXySKJiqS7k5S5ZsOFM5oD9zen/T7WeVD6qzCYXIhEACBh5zPvA1",
+	"5hluZh/wGLNBvxeFmSI98KhGWvRyMA3pJr4ydY0XVobhZiWpLH5Isv5moyYjzNI3ZA2gBopQkorlLmeF",
+	"Js9ABcldhiRMKdU08W3ExnUyXpzvAQ9VIEe1zvV1GQK1arDHhN8x9ds26gU2QD2YLRlO6Dmy1p7MmSiQ",
+	"ycPCeLRBc1/Fg+YOZahgaQbxwuGiaoYtUIftP9kc1UISSBsdx2g3lFUTUrP07SHGEAcUgmNTovOzoYyj",
+	"Q24KsZ9CWML2zDVZHYItFV3NFzkv/L/7ET+t9M8f1Bphp8ytdrUNwsFEYWIBZWcItJrmbPpRMsXGJeBg",
+	"236zqqi/0u5N5NmcM1pUei4j7/hkPIXoO7ZXs3Gv2F7NKm8IZHVpvs26EI9Rse6BP0EIogGiKCVakJXI",
+	"MrG3PoUyM/radXjuthAwIMbTU6CLLWq60oymiStOPDdXXZL/EnAsgnVzbyb1+aoNrT75tWkqh9h1ED2o",
+	"oh0OpYGC9n6Ga/yII20spA3+MV2zAXc1TXHhHNckk98p4isSewyG2fSi6iDAPwNWlS0MCX96v6k1YNw0",
+	"yE6RJUKs8EAwL0YWsEaUtoIZJ3ihv++omX1D9hyYU93t7H6Z7RS/Y+/d9yENd/l396349wcMbMzZ2GJE",
+	"wVhSdWxh8dZHAPIXejQHaKCCKNjXVyE/K63bF8PPV0x/WNXuOpuNapq0bQs4uuBU2ZbgY6aqFYHzXbvm",
+	"tQSpWV+TGUqq0YfQxwoMokgVKhmhslV0GTvrUYUI3ymkgI0pSOinqOM5s4NKLI1Glpn3SbZlGiavpNiA",
+	"mDCQ5tJaz+6oRa9/xNoTeaAKVkyX0FmVj7NJHNsQ8TiCE2DQ+BvSYh5BoGHu7DJFYLy/FI4pNFRveBBB",
+	"aXD4S3uqyHIH2CZzduW7FdtRPVSx5btaYR9gXs5ZSSvsuFPM5L8mJeESLD5XBGCryV9gbRJgXTEH9+Gv",
+	"TjBchWmhr82fcnrLSI79iTHYVjsZImWyJwW8gqRliNRR97oJiErRVEC4AomnFZJ2fh/WB1geL9fGHUXB",
+	"hL3JrXbQlkrWTGhlHkmgBSHY3ML9Qg0gtjtmHGt4+vbqRzJtUz72HeaO0dbtmFeMtp6tIvxJyFezjoUV",
+	"BSwsLJlLDq6wT9gsbM6YVq2NYvu9q2vcbYoN4NL7paxPemVymtZxfaYb1nJt9yc1vdMQdK9zuo7TIxOQ",
+	"FRVujiyv7I0v4XUHqU4+Ujg1Jhc9DbvjLCE3mItW6bwmmtH8s9BmWRRZ8cz4NguLci2R52kniwQtTXiY",
+	"sRM1a5YGNTV1iRvWZY7PiFkRC2vxQPCwsNLB9pWVkEAUZwYJlTlvPok9Bsjc2Nt5v9kwXEJF5UZlkKwu",
+	"XhwC7fLtA6iJO1v/fBt+TC1F8idn9/sBfemHXOqx2OsENcH0WxNZKTqTPeQMUM06aHfLkVUOq0fwR8aU",
+	"wqNe/MjkW5ux7s9pDQbT1W65ZEp96mBBrMgyzTKy2OnarJx8MsI2YGPU/fxIf5Nitx3pUMT2a7iiw2Hg",
+	"qUfgCqrEA8eyTJXBQIfa6j4wprsWZ/TottqfaZHyJd2eJti3olyG20Z5QWbT2TmEKO5YgUUP/sQHUzip",
+	"n1675QaNhRVHWyEPqsXxRpiHNY5afDdBRsd+6wIFetOBSAI/vo3osHaPKe9J/NSH9pH7qiMDZHaSP3uI",
+	"pgoq0GCao6rmm4YfBP7ynYJV6w+hNY4VowBFQegdk3TNOhPhjbjVEwamSj3nYYf9MTe/7H30eYftEJDJ",
+	"SNPBbDQi6ZLBAYABZ5gaZ1QgrMf0cmYMu9n0ajYcUa5ObdIQkT4Z/IRpuofoDaMSOoORPiSLOqPmX8DX",
+	"4SEoOtoug24bLGG0g1SXuSgVcxKtUF+RPh1Rm8LaEIMrZ+FUGpUJ6ja0qaFsTWhS2hsINAEIv5AFWZpr",
+	"4gvGJV12oRZFEw/bVwYrmVNRjFDvImc/mBtCGEr2S0cglfSMDcBtT/Ckpoz4j/SzYqfAvTKBlY2xJX5G",
+	"1JxjTQk3lcfzSWPva6Df1c1GVxVzRx4vkkrdP77Mx0JcFp8c2kHx2bFQ7mv15eurb8/8f19E/Pf8LJwl",
+	"+wVWKES5BMmt8LQgUFvHj2tjUI6kMJNstVNdD5Ri3wsTZTtdnV9L03TiPhHzlFjXbd4Q9GIb3GmVN3fD",
+	"vlva5AE8KaRusFa5La2AW6OISGgeg0IHs5PY1SqXpjFwoDnEhYnZyF4qjt7MDt95bDmSsfTXEEySWB4Y",
+	"lRyaXcMRA7/CV48K9riSs3aQAMtjbIt20smtEqwVr+WIYFjqNaAhgxUC5VNwGgLSrobKGxjEht6xiGyS",
+	"pxeoXPgqBsg7CrsK1u444Kp3yDs/MuPeUwtmiey/xJBWx8O5h8t5hN6E2tsw2WA+w2X7AcTedVZCawf0",
+	"V0Yg8yLvfuw5jrP5adescroIgZEsN0JkDbbrpSi0FNlPllgbisvxH1/6yIoGCYNPwW08lgnYktN4GFic",
+	"ygGBxnWbWrEcI9NW8EqhfpPeBZERwyz65q+l1Ru0V/JQyzvcJwoLXoRescZMY850aT17dF5gjbdyaaYk",
+	"+KqeNi64J3jMhbmwHH6MeVmB/RhUkxXLMuIIgwKmlAi+4o7JlC9rOx/CUUoDUg9DC0iL7TDChHuUHZAf",
+	"Mk6z54hu4lWUJ3Blr40FiVredtV64Wm2FsRcRLRwAO+gOApmIZcj9EY0Yn1QGNvyxJXN4ubMUq7sRb1U",
+	"YhDjiuesUO1y36Aa8IiFgUkSwsM+IZYpQqLZ45zwwk3a4lDjFjBnYMTMYVtarfhmIFZjNFHMoBy0fn/t",
+	"sGbxZ1UHNFtZoEXL5J1dP7WT5heH4+6YZUfFpgCrJrg4t+zgaO6QKQDqaqpSvLJHyzD8+IPJR8K7Vulw",
+	"UQVW9OJXA+MVdh47tenA94xiBaA96/WGfM8TwmY6CKtAXEmHAxKKdqB2+2XrxRVqr4NkoZqWOVkw42gm",
+	"gOUrkOA8APsZh2VQWs0OCAmOdhhLibYAk+G+CKcgBm7Zr/lRiMvvfN/iCB3PMoZYDD+w9UBq7tVVtbbT",
+	"/CtAVEtTXqztswJYCkpLytcbTai5lPzl3w9/HeiYe1XvcDP/9L13zjjAbvSO0Hh33+GobsOhtJ/DS6pN",
+	"aG1GgrscmJyOA3UabBShWrMiDYeP9xtBliJnRkdoRoQkGaN3TBFGZXZIANbPZqHKZlFXcn8M4qRrwR3M",
+	"nx+NIiaCDrSVEbsRo1/eue1LBKMhAx2WdnqDFt8I8xxF4ttgbhXgAONdrreAHjjobY1AftWtU6+/H6qJ",
+	"JllCRnIHxhdwk3E6vnQ++e+tlpOzLw/BN8ypXm4+dHBUpfTgTDpopoaLG0ZC0DtmSHk4XMLtL4QGTqFD",
+	"xFx16Z2Htw5tLePlU2X9j/Ki20aOWOnSlAGI7UnygDICH8MGOFgQ37KLqDrVFUhRNzt+t8VteqvWj9z2",
+	"ePdPPABU8XnDCH6JrVI7WPSWBbPkkpreWnyBjC5t9ZlQlSQhhnhShb2PEORB+kUXa204gUdqmRbC1hFE",
+	"Bok5prKwBa8YfjRWkyOMt5m275SdoMTGsXgZwxrI9LaJEkYtulmwB634x2ADnzuGsXzdGvmuxxECsG3j",
+	"fo8wzQEQjixjS81rgZEqFBJLu37bYDVn8Debd/6dct0N54iNN1iS14YQ5J0P3wt5+1l8CrsXTZBB+5Hl",
+	"UGpjLl+U4BzVnl4fx8Ca49nDRTH9SEeyNftbK0t/s8tzKg+BUn6//dph/FTSPcapEKuFqLzBr1d/VieZ",
+	"R6V25ehkoS17c0q2r9qt0+TotDFiWZvlruiKcmumNJbN2nr6zOloviK0OHRix8hdcaOp3tWycZLR9IAh",
+	"ucLuQGrzUStecLXB1BS/Y8VvW4jZ5eKu1lZYOYLrp3zPWd51ev+SjkxMVk/9+mQ5Lt34Z0XKRy3kPfbw",
+	"rYwzVilDws9tq6Pzfe/YHctUVxUgRLX6krh0TXmh9BtXvdXddrIv+xKJvYtQX/dly8zdSbe2xY2nZtPY",
+	"x3Y6aGmtuvHYIv7eBrVFY6qG9UYIDV51ONnmpyNrAivICGWBdrXL9SycllC7TB9N40ojwOCHL9mL4k2b",
+	"XyEZvuvt2Lsaa0HNLp3YD7BPHE9D0KxG8Z3/bnKDa81vWXZwheaNWFe9U2DDMeuGFt8EkA2DCvpJQDG7",
+	"2Kffg4f5UBbgMEJIDCyaZ1ta05zFA4qMx/Joa0fXWyOMajSXuFxAnUrRnRNkQ0v62gCWVNBN/tcAEQk4",
+	"66EsWEdjtztGzbLHuSrvbdjiKGcFT+pHIqaWIjue/drVTA2+ZUulLroqIgCyUlZLICx+gKVkHkg/dVat",
+	"2nfakql+ffiQqEqzht7aXDizo6QEF/pIMSlpPbu59wLJ11EMcI5BqA0aHvYPuoMQOdOShbHCPeRaV+37",
+	"sF8Kxq8LL6SWJteBqrmn+I9oMPnEMSX62T6uvKmLHbOCfNXO4LWpLntrfnxYK+BF8A5UGfv+74KY8Z0O",
+	"rWJdVdCjeCvd4O0DxzFYQkbvCAJLn8/7FWQp6Nl1A9l/KHkqe42fglGAtKWyk8njLVWsUURaCRVJkf/K",
+	"dOdvNzztvtkd9+5jLHAm5vEGC2IsFBlmdGrvanx3+ZVDvqLxOKcfPB9m/GKhr2q+8INMg0iRhditA2WY",
+	"uZDYFqRsAHdDZZodqmTRXVFLs1lG+vvo1Y+7xW6UcDOTqiKHa5ZlJBeqlhpsvqkaUWoebM0GA8plB3fS",
+	"EQ/L6DJk4iktbbcMFHq89p3cWIzDpQ2g84LwVHUH1QARNpy/gAoWrPmB2XJ5LvMH+3ogoix6WW06iTG6",
+	"OCtKjutQKKn03PuPLE8h3emww8DjKCXYHerjjjksSUqDlDa1wHCrY2isgOwZvY2o2rQvttdXefWX3RBK",
+	"vQ6sD62lFsgOu1NQ2v0s2Z2XOM0RE+b6IEfUgLaDXB922qnquhD/jpz25kSyxQJaYBx/xfYWKkZNOrkl",
+	"GxFrBANtEVwgDMZQzqGxeTdUOmSFEsLBcb5WikhVsNOtFWyNyUQ0oTR8vNKNoDTbyjSEe1yMreCW4Shj",
+	"4aPTmSHGNusfYwYJfv1OEeuPKDKDROA8CWi+Mq12ItVeUjI8jNHkT6EzSSb/fEiE55/myl7ek4+uI2pU",
+	"dwnsfpY6IBlRTxPi0UIlYUWKKd/9RjiwfWTCa0UfLUXBWDoCxaLpxHpSPpLuO5I4NaonHC1XkAUrCC2Y",
+	"Q5jUO1kEzSa4JdpdAe6wehjnYgDpYkPrRra0EP5g34bmDJf++DBxPKHjKPS3wT6dsLtE9UBUI1RvtGVi",
+	"28AdeCR+wxGzJYNVByeaLXh4xGydBYl5+Spglku2RNYO28WzFRrQj7A0OMsQPyeBRiwHxU+rhbDVslwX",
+	"jIyYqSb4qs3cgQKx26EMT9o34hDcbvQCUG6GSG4/pyyPpfez93/eyYC6+WxhaEmDjNKWhTtGym7bp8tb",
+	"kJLfdZgeEfJZ5c4smcGacFGeYqkOFIfRy0BNSKHpssOT7+XGyrDMtxGDrYDvtwENTsmb0BOyKykVxkTz",
+	"HF1CqI8ggrsrvCfsvZXgXgUl/xiihQrPV4ibq1cgHOdWISzlVusJRo2EvUrasaYtSq66PIQ/9D7413DR",
+	"0j+HjXHQEd7MivFJ+/rG7N4efGupBHAyPbuJ21K2OQCmLvF7305yUuXnyjrqw5ufjXLRi57caZSXTwWO",
+	"nw9dKw2/3nRuhp5tt2WyTA4F+CvgkFLxJNSx4XXnd/k3BIPq5ddVZ6A23nKCIw+hz7uHnECZ3VOjWskR",
+	"z0YURMiSqgtOXuMB65BHfj/E89EgTov3kMY84p8Djzgb1W+B2z3oRflTcpwteWKd1K+P4CNzFkRjtGgB",
+	"osBlJdDetWUSq1uNcQexDrUDr88ZJhkvAks/wujtqdAtkwpR5JUddbWgDN2zYiIi5SQdFxMx/xFAXflg",
+	"zZNe7w+5Zr8lpUkXeXkZz4q8oV1g3bApsZX2yPBpV79cZ4NLdHizNtZwzTKEvdcCKjigi4gHjY74pO+H",
+	"nc6EgAJz1pH7c0UtXR0ggToNW2HTCdUVt5Brl2SJu7wShYy5oTP8iK8NWopiHEyTTVaGkyiHEoqtrqwA",
+	"225JC2SXQX3EtSIuzd32G6QYLju62Ta80XbCSkRE8XnVAS0zho6C3s1QNYgLXxdXtmwBVqIm98b6NYEH",
+	"lVTyg50VP+ClfeI/TN9dS8Tf4vVdqsUYrTU7cbAGu+sY6SuJcK+JmfaR++aU26DhHFWRuFz4vZ+P2Fzk",
+	"gYFHDCHYpdWEEAKfY8RDO9dvBE5cj1RngqYjtKH3KiIXtQvDyqzRho159TYi3lVp0AkKsgXD8otQcTv8",
+	"B9mptS+0EzQ6i1gqfutFolZzLpATLW9X1OroUWWF9Z61i1AjOImOtNKKow20A0sdv9+R4HgwzqAoNJMM",
+	"lZtW9E7sZNiLHeQnivCwG5qicviJffHAZ289SOeIRJwseb3G3LULh0h82Ww7JxgCqW5TnoZ3b+fOijkX",
+	"YvtSksmeF0VYkbcKbAu3kUrsQ6ym9E0qjpcOF6WcaL8/7dtKmYuCr6YPgZyEfSWdrXyCowJ7mh5+tEBx",
+	"/ohjj3aWBfrGGfy0KnVnGE9EjTjT6JpVHI1WDsaSJh9htfO0fkjYCbHP9F8aVfFZX+Tjqj59Kv5RwiRx",
+	"EZtQKR5+13GFeB8roKgPKlAPg2qkolX7P4uB8HsVxOVbaVZENcojKkDMMz3ua9NR2zN2Wytfvxjqjojv",
+	"499zTAL0I0v1tgQKW5vuZsWPeXA30JWefiyxasdsBLpyQiMWGQtwwH/66XtydXH5kmzxCoLOWoAiGAo3",
+	"VRjmn1zMruKbKhPsP7GYpxVkPItlYGsvqSIs5QByW+yyDJlWZAReikUnKG/4ISb+crNh2cpX3pc+a2ss",
+	"TEoRphK2sOx0uSErzrKSzmpva+3iCjPMrW7Bgs2trls3vpnZPWXIJIFfK9CN+Co/HSE75RNdnpAzdgRC",
+	"ey8zag8MuvngY5sl/zQaggq0fAeCUxAmpQI6P+a2PS+Q8rmkOmgmas4IVbcIhcv+saMZKQtIy4xH/3si",
+	"yDCGOD0dR059mUaXFBuJiSiJZOAIVqqEowyZT1SzI+2XT5jwO3QTISr2ySX8G43ukHon/9//Szz7PLHV",
+	"mq5sbgEsvvYfkm2BSMwqLCGVJgLYFxhfY7t/xBY2j/Sp1SYeElWaQCFAtfAk8E3xr/qdITRa60yCv2Mp",
+	"E9U4trin+gKkuAyuudovQOzj/QTF3lAOc3Q3ui1GKgWl9tHVBat9XHCvWWE8ksnuRw7NhpRAJztwolpw",
+	"m5ze32wZSxMgDvxeFErTQidEMmPziAKqOqFWJsQvx6KqimognRGs9Dfd1bqlIj0fpPKSDqS8jyZmiA3N",
+	"TsODH7NtRUjGVCI6LTLwGXVyt+ksNCv7yrYtz5d4rMLpbB5fDP2kVQAdOfJy8oZLInsrcKsbZOhbh9ah",
+	"VWSikHgAxSSsAfzB1YhlalZ00k70dMOW9XLtUrpiTdcdNW6NFGgV2LfZBxbEKxnXKRZPY9IZFFXLZoY7",
+	"orUgDnemFrVz43NvtN8UE15stBpXPmxjwcseTKxT5kAsIDQYOoD0BkhCDqKoUfu7K8DKROvAXF/yRYxq",
+	"fcm56iQrKYTuF5xYGeiMKG+orL18dM8uBmtxubGDyj4zrhzQs5F3sLW06A0aUECeHqJ9Woq7sc2XnYQ/",
+	"Wb0Ks/GBEdwtji7AYsnjA+GF7kOjSFxueX+dc49O695IfBgwxIKOd5cq7WnkQzpqlPo774PRBsnoQP2O",
+	"0lE41wFI8ThoBwdFDW+K++goYN0be1kXz0EESG5SHn5ewyTV5rnqfFeyptUN6eWtnG23Id2RZrWwU1Qx",
+	"KRZ7WB+dZPlUhXQdYefvrQtJNbENElHtk7Nrss0Y8rqP5XyWIaQ3QLZZHEpgHUTgLQ3VQX6hf+z4NlzC",
+	"KFYEhlkIbZuyIPNMNlS5NsN6A00IVOdiAFRnCDCq/L44uJNyQY9EPPlUgn7Vl7Rtdg34Yy4rHjyp2shi",
+	"x2bOu5V0Q2eFKMQD2C011NHjOTKA+MWpkFZ0GTdaKMEBhO21hwEgFETK0YAKcV0Imo09qDYsC+QljbAf",
+	"mE6g3TI7JAQuS8bYtJ2AJpnHia+/EziA7SkQapAJG1Sghx9a4tBZgdNp4rXK+avABEx/6DB6QPmPPEB7",
+	"eSLCCbJcjVurnlSCHFtp0dBcKSSBqOX8mfjlTypHrKPfs1WWzgRw7OO3+OfG8Wp5KZA4CHfy6AIkp4A6",
+	"K0+DZ62759jDVmiAzO0K9OaMaW4t9Pqy/iygL7jIDkYV5PyeqdeE3S+Zso6SIu7msp0CY7FACWNLW1vH",
+	"ND4ivLhia3X6O/OcgWvei+5LNM9r2qmyh137fs8r3CXdb1BU99yvqO66NYxtZj+m8ebWfDQHX/mO8qWJ",
+	"m+FyHgYkTVoZmX6mWTaOc8HdigMTuyLtO2AHoygjIxmLh+gKxNqMMvpLNI1jX+aMbfeo2BX5ZKb0+BUJ",
+	"cAazQefFqYwbuLjdhA2LHIzi2Rt9e1aLq1OGTV6shU+wBH4eNLlSYVegAkIah1jezRMZW13XBbNpLSbb",
+	"QjYnQpKzSRy5gueAHSMMH23M4UhhcMtzZIoaTsSPTJZ93zbCfl6LYw+mgLE646a0afyD+knvXwzQCpVG",
+	"oEeRMKL6SSx4UUHgSBwNr96Ld7bzyyE8iuIHBgkrLD1UloJG4byF0TtyofTvvKiPZNbyXcsHviZip21X",
+	"jxIkp8WhCvE/1NXXDGoFEbqo8//LRMdZHXlZSAKjJn85M3J7/tcGjHv9NQ7IuRFA9fMLiTQ7w0iksdsS",
+	"LcjZ7LX/M5BmwAQbDx4NhYtanmmYmwWF5iOTDqfYz/jFGNkJZtT0Tg6t4gyQkhTZFZpn6J+LggF8rnFZ",
+	"LNgpYABB6UJ2IK4kq6SgiQCSRmEJVURVpGgGwWuLSXNgZnKNEnIR7eWGZhkr1hC0rEYJoiBY6+AjQwED",
+	"azs7Qek7G27cCdQEzBJkIzJA1uF+EkVRQaZxGDwOYBjfZvGYPMpWUikBaPd0bmlXXbuxdN+YPRn+GcT1",
+	"Tfft5VaMilTUT8rQQd3ZwW2j80fGkB+Jx8TvnYAwn4ihBF8RggobZCypvCaqHt4Npl2j/wAAryGIdgyf",
+	"uVHaNa7KZWLFtyaMpaTEGhG4AY83Ihw8+YjALdxDvJ33mrhIrmMyM/9dCI1buh3YXdJtTXedDavQSptK",
+	"BwCebTdAnPI3ZM8LRWguijWqbpWAJuVaOV2EByYiqYNeKpqB39n06nKISJax9HsseP3RaLYw856jtCUO",
+	"6idcJxAeuefzbgf6wObYiD0aHQ4MzNbLqgpKj+a5x4y3GhjZNUd+CKpTZ4/5ho5MqA4Cd99CdEwlyUIU",
+	"u/opdzkYiq8r2RpEs1T6hskQRinXLgLiycFw3pS5nogCvOgQ/GwgUp/zwpeI91Wlxw8K6X47OVMQmxIZ",
+	"U7B/tIn+P1Qzig0jTQrDYHm7kL6+PY5Guu0t9Ve2vAgh8Oqg2KkOmgqzXr8yfWO0nepsPuv7uTRMfWNI",
+	"xawN27VVNHR9TLmw6p7XoPVc6WQr77ocImRRe8aa6nfUCpZ9Xb7VC58ZPIvF6EJk0VeEHLavqcx/2wZo",
+	"M2wrBMEYxzVRTFuoR39cmNNjsSvSjKUJYZnyv4xTjr4O+tiSZjFxDwkcKm2BHLAOzLE8/WRZMeItA2A2",
+	"QaugCLbAp725kob2lh0xtu5qDwszf0QfZVxlDPbZmEujwoRMo1TFJistRMuQcYjPTewEVUYd+qi6RC8O",
+	"yOmYoMmlBdnutJVo701pQXLLQdd8mrFyRlCc/ngXHE9Z6dUlCXEz5jqVgkgQjWHbfI8dOKYigNCd0Mz8",
+	"L7rwQEVrTZvW4Dvb/Et++QeNx5OWx4zHLqMx3jz1vkIWe+CtR0ZTs65V6voAgJlLh8b1OW0ply49NDjY",
+	"YX+phwxv5L/bpNzGeTDaWuSEFxgiAIQVO3PGs4IKCvP/RvYRImpxIK4jud0vPgqb4h82rNrBOYlck9nt",
+	"KIpApW0bSj8ZFPAssqNYiauVSs0plzRMgG576FybHbgVeyp7wf5jSys6Nl1nfn9XgKgHrLKQLofMMDwr",
+	"Dn4/FWHwHrOY5jHg1YKSRLPa6hlNb1lBFtj8EL/a3qwOtG0bd/A7RcS+sGE/9KAtvUrsO4JQMo0UuSXG",
+	"gtYiq/8rU1HC7nvVUFGJbgxOeBJrBFR3hz0NorLfu+IBmW+3LQLME8qWOMSvzYKtaRHaDKh7ydJoGYdx",
+	"C91cRyBwNH86Msi3oOqW6Xds1V2JJHsLoY7DvPC16L36Bi7qR8IYeVgEWG5UpVDdDSYKJTSjW8XS9+ph",
+	"2qpSLN7cymbbWnxhWiCmNL2FcsJC7CHkwmuhseBrc6H0+yD7HsLVKiuOSost8LJwrVi2ihNKBML5FRsa",
+	"25oIhQsidlCtRVi+1eFwRwWtqSOrlPYJ+DHwNP8LgqZStXCqDTYC+MVBvoxGeRnlYLVL+cwxA0aJRMCo",
+	"EDr7IBJY127uqgZsVtHVmafXx+ZojiohtSgc7arPey1pe87WQqREFBiWx5RbIRYiPbgeGEsQA+WOSbDG",
+	"kw4CH/zNXGOvfdfZePAnVItuRNYITVuGSs1oHgwRdvdNGNvnZ/uhgbyhWN52dec8bpWp02KN9IfIGSwz",
+	"hK7MhgGTJYw2ybaMhgrg8YQydjcSI2y4fm1r/iCRA3IT3oRBXCLbrcs1oYpQm/pQxpszD0ZrzQYtCoEQ",
+	"v+B/NLu1KvU6t3y77Zp3bIXogrk4TYmrHK+vtTy8ifOSOjpwYEtWd1uritWO3Jezoj5BSYxRwHvKtQpD",
+	"mWrmqNos+asiG3oHQFPQqky0cBl+x+YWkJAOENK1Y+uFSt3Yr9W2UKlPRX3eSec8h95d2oPe6Ar14FSw",
+	"A0vTu2pJxSPUP3DXY3Or6y15yIN85C+QNLvfsqVmacgAFbYSIzMSQYsUimOMkjB/Nnp7lEe8Esud6jg1",
+	"ChZ+P1jOcDSMelUhdPgE9R2cA7NZaduow1Nwc8zShdhpgoRQAY61cuJht7AOdlZu8WEizPgSzMeXwzGa",
+	"HrAyvsBI8pbusK0MseDgP6HfA+LNkuXirtYGWpk92h8TfIDkdQc/ILYAbVBlNX/r9l2Rit9dICUYLqKL",
+	"mBZBj1DkTFqc/Ao8KApnbc/5XWzlye+joeqMXTG90WPhXOSu8JGOXZ5TLCdosMp0tBadsrOKD7Xe9DnI",
+	"EVAlnVvzcWU8wmM4yoqv6+iwaa16fnrP9OgG4S4Ad+std0V4rS+wYODHEXfejePP7eCKqfWN1z8A8zRF",
+	"6qzLcUXV4dYdnNXKFEaZEHHtxPU4qgfm88XDu7rZYFVD5RSIbwj6sdDycHxQ9MbF6OpyXNbqhOt4VHcw",
+	"cd3FkNxj6vrG/gBeQpdwD0ZlRrz/qCiMrdIYd0f3vGERQs/vsSEXH1pxPSZ2MasrNxhtCZQD3Nj46RHl",
+	"AHDrkW0GoWDXiNvbBWQ9ndAvwoQNOO3hGpmegu0x9dWNNRyxLJ9G92j5Zam2gM9mIdDqbBhJHqtE2hgi",
+	"WDvSF2y/2dDtWNYmIFK2tXYQHNhwoOWzNZm2AYfLZcZKUDaa8p0iFKp4LIFffk0okWypKRjg0GiU8wJq",
+	"H+g9+QslRj62AB4GVO1484IdRJESChxBfwXTM7fdDjm9f02s5ysKTyREDsQiw6MjAghjfL3RCdlSpaBM",
+	"Hy7e00NJQWSLmZGi6jWhBcFpS4jaLTc48gWESSQESAqWkP1GKEYU/ydEXTgUI6YaAJ0RDCKxTgfER1mh",
+	"JSN/cWmFazcvf0UnjZdlBISla4bVugsbmTF/dQm875SbYPRUsFHc8eQhk5syM1NdFdZYFOo+CMI+kNZs",
+	"V/3CFdEYbM3mH3w9cpvhqoOK1CVhZjjQZxXyw+C+cnof/eE5L6Kvld1wfWM+zwhNuBHPCd51KVAJySdJ",
+	"ND5cGEHt1PBnnSn8CtZut7HeiGYWhDaoj6t9h9EMS/UYTtuL3VCZMqVhU32nHCwlPP87hdiF4Ew+mN4T",
+	"a9+57iAf5WnUcH5J68hagabN+qRVqDD3RW+Z7MjHqa3oYDKysM4h5k7g77VgFnAqqA3fhlMZ/xQF6yi7",
+	"SNlWbwhcUIY3ESuMSmY5Yh9Yf+EGgfNWXb4KSEGblNF5OT7goCwqDw4nxpeobJbjHQrzDEdE0mRchPor",
+	"hBKxvOn28FMbTEc3C0Z3zmAcRJPvRDNR9A6zWsaHxP/DuhnXMWf+PiARTlNVuo3dFEzXdVqNSkSF3zH1",
+	"2zbq6zeYXa9cd9kDht+bY6M5w63aues6+zeFLZOD7uZQk+CroeLrikVZxZc8e5htWcldBwIT/pON2SMk",
+	"SQVTHUBILwaAkAa+WQmpWerrtHvhlWD31R2PeESm+dkAOqcnc6vPx0bsfScHkMipOqX62SzMc9BBTjDQ",
+	"iVLRtnZbzL8MejZ2K1XVXI29wM5bpVLASmvJPreBvmjnYbiNjwIfreYexgsDj3jnkQpH+KMlvGF/KTBc",
+	"1XukQWUQ6CzwUqAAZz8Z5WaWa2A/K3r63jn4w2MnkK9z2oVB41DVI0LBFmc9Bt/avPEoZGu4sR+N3Y3o",
+	"SMTqDwUjmVjDOip2xyTNsJMMnRY4vtzfja2uXuPPHuLalX8uWMbZnXEqIX3+H4IXCi2SDtO32iYzG26u",
+	"2XA9cFswHuLxsBt54oLw1DmENRS7IVWZifXxXYFPO3Z0dIcAvi+HfKZWExU8tdb+rAY64y6HMJ9P96nt",
+	"3bGlYzcFRUyIhFCyMH4ShThBjpBGYWDQ/gXMHEDTgA0jhq9qVlxYyCWHCiaUjmNsgGk5jrHhxlzoE5tt",
+	"EQ96H4seFtIuHlSHddOf8oBXli9wbIpw88BUwJE//d0WisfPBTo4MBdVorF2MiPc/Vwyny1cuy7CrmCh",
+	"eusAObrCre1Gmp8DtU2TcYVmIzngZEzriGsbcaHZRqE8z6MZKzDyF325Q1qPunjDY5kzmtYnYmHab8MH",
+	"JTCskOp8AD9dTw0Wzm2Tsi5OXVTl/Ei1YcNGAe/cRpTA2LBlgd8pktGCAYiKoyJH1ADw2q1B3vDaD8us",
+	"AxxrJwt1jcbKWjBFbPC3SPG/utuFPNpXX+VA/4mJjyhviEn3dr+2QQxQaontxhKFhHnceaEF5ijMLBGq",
+	"XfeeDPK518CiOwZWhYiOwg/Dwx2wP8YeP/5WJ0vilp3Mrmsw4lJtnIapfckoWly81X6jxy8dw0GyDjK0",
+	"LwCzqjmu16QQZMGl3pCUaghD3LKtbrreAeVOeSsyUMvEVa6Uyw2/66pgrfY9N+FNxL7AjsZAVKcfq6E3",
+	"L2pGerQJ3orpzYNYERuqIz60sR3AnYVbhxlQWnXgtAEYB+kVmwT6clQ8DmNx4xyg1764mYCNg/YBLaCO",
+	"NsI7yplcsw6+V1tk4otuQSkbh3Gn0RSqP//8RdINi9iIrA2Ei3zd5LC0ezKjhhJ1EDSILIsJkkB6gAUH",
+	"L7YEfoKz7LmKfFYrijcm1hNLA+UzGoMX6g7N5Ppr+h/QjGzYDAF+Z/92mQfioZXY1DgEl2r0zxZpWQT/",
+	"jk8JhaF8yeexISh8AEayVJBSMgj336qGEysbg4aTCooCUp6zQjlGMXNqdts2S9bPAHIKFHr/PWFjxnzf",
+	"uFacMDR50+Tyb7XvaNXieWTuGGus2xUSBfvYIHSp93dYM2WowtdaGs54x5WpPD7uK708RZXSfp/xfBEu",
+	"ipNd3fYrmloAzSqahUdL6zKi2TLjRZcN4RPbseC4LXRVaA+yEfvgaSkZ7SoAHlNYadElXS7UZQ7s00fD",
+	"sLsFszOeuI0/Qgm98494mC76xJZCpo9Le4FlqcH8tlCMVG0Eo+R4kUDvhtK+M+yheqrFxdaqhX6I0vHs",
+	"VTGb9dHZuI5j3IprfpWcjSnWxnhXgrlua3PalVVMwWE1sMKLMDBnn+7IaMct7brMI2e+m3bEtYuOKUTu",
+	"asEsghUNdhZdI1o0gUc348UdzWqNu13h/1Jg8A73zBjJyRl1kS2nuzXLt6JWVyJtWalvEbQndrVOP9gk",
+	"QTuOi6NJS4a5vYKL4o+HNqmIjXTXb5uTBdOayYQ8mwMrMRvuMmhyhriZraSzKfYC1PID+AVuD5yEJq7b",
+	"NiqTOsFpQgZsrPNUmudUW1C7lZCxRMbBEjeMaxmLChG2OtpyQ3xG5laeXtvbpymXDHhpp4rrHbXZ/sC6",
+	"Btmga2T5VtElRGRp9JHWjORlGXec0tADRuZXL2eRAC9Hdfl7GviY0H23zd6p3KLO1QqJTjcXTlTTMNcb",
+	"HihoyBsV2nhQbUSWkg3NVu7Ici8fnca3RD6ZD8Oj8+szqSg/sUyF6GO3gL2kyKHKDdsS30qaZuzw7DOT",
+	"8nDtYNiLpS2nxkIdS6VatbwssBM4w4QXFnshTbM2e04pHAGA7pHk9JVWiwHFZ99aK4roL/Y/giiRrocN",
+	"hAD6kuUpA9g7C4cVsTN9o3+gm8Pa5P37A65yz4k0QDtpH0uaRrTyymYemBVnuJbWfBx31BK/8Ugn5TMc",
+	"FWMj6XpExjC0pcpCUfM7QVu2yrQSBJaAQt0QsoQo1lWSFmxrEPcJ8YW0oyhFfFfBQty7foIv8SHTMae1",
+	"66CI/VQo1g9MwVIKpUJzQISE9pXoFzgs5wZqLvSf2YJr6BjhRRNPejYOMtjGCK3jT2tqG4fpVtxKkfu4",
+	"qKyqlevj8ql4c1clmzka32DSvFnipiPr1ngReeF95HWHY4rgHL88Jsx5OMyyzMQujYc7hfw3ELeEIHlO",
+	"P0GZWSqlPw1vsaYlst8Ic1LzwmucqNJEzB3HNLSz2MEasefdgKILWqSvyYrtmSxzSHZMXEFbl3X/dR0n",
+	"MuLVrWoxMVyx8WG1Ukwrq47YMZLnJc4+wk5sczlD8oh788i+05haF9eGRSWj1VMBYT1UhWUqdCYsaMgP",
+	"pepWedIeWG7sxrPEAsqZkKp/+aokFFfDDVnxRfB+k3fTIjkWK6xw8RZ7BylYN9dyTEYsqm7IrVPB9M2G",
+	"urB65+c7ShBs7IENw4rUGeIF064rVPOivxUuggFkywqa6cOAIGAFJM9f+y7MnSZLoYyTbWcbKkB7v2Y+",
+	"RJh2ogLQSv1Yr60PF0H6E1D6xpWH3hi7kMqUpOyOI79ZrdUVLL17SJIcbLm0kZWEqH/szPraOhy1Eba0",
+	"FG7g7XomNJgGJqXOgRCeFNp9Iox4TtMtx69zT2+rwabnZg8wUFlY+lYxpuxKBJUpy7ei086xXIDvocwp",
+	"8kABYKhfinAby4pKAPRj0q1UZd+tpID0BPbyFQQITjyOauT5vGJU8Tr0T8WB2Igs5cX6s9h+2ubdyKpk",
+	"BSwQ9kgKvNVoCbFVW1AeVJO92GUpuWVsC99bNGj2qtZKkaqfpMjf8RCylZsjXkDrk0ViZZbLsP0hZS+2",
+	"e6OQZb/5gi5vYT47Pydn+qQfgyv1mhRsTTW/Mxpuw42S1Ud/38+suxu6rXbpkkVfim5OXPKN6o33aNuU",
+	"850J0DaV4VhDyctzbyoUtvGRbSo/cr1hkmwt/VVj07f0Zqa53qWtw7aflrHR+B06pWKUTQfbTojncZkx",
+	"Kl0QLRgjtx3aDqLAcVvHGAJOXoMtlLOgUow0fLZBMP78uSJi5SAWlrcdyrD8nCEuIif8fgWtZLQ1pmb5",
+	"lkmqdw376qx/zS+r5sSz81mwCrZUwlFydNmWo0EIAXcwluIQ3j4yD9VO74VMMZBSq3eNwhPuyt0EQaXg",
+	"2oGwxq7gWk3hU8cENeA2DGowmcfXG8CLAtrus9gtN57/KlQB2s7h/CmxjmTyz2MULqShXGDkn+bysMjs",
+	"ZPHR9hQ1WLtczdIoatAgDN04nIGtJY72j4qAI/yIjVfj0QhLSNUgPCdXPlKxR4w3dq+7GxYDibND1fV2",
+	"zqYl8SnhxRH+/0uPCxmoowDtn4nl7XceQn8j9iwlLtOANBBRGYbVrlYjUbU163DRVeRnFTa2fBh7m9GC",
+	"ANIAui4R31F0Aa3d6/gt72Q6WFOzP8lzREdBALaKtMuXdrLOxAyw1ntHWAkyNpzRLybuBSBYZa7TdlkU",
+	"kO8qgkU67T1Tiv4xG+e3guuQaJfAgT4NF8ADcVjOmaABOMvQgQHvO+7A+Ht56AWonC01zcaR1UAqnqev",
+	"PXq3cQaoXm5YiuQUbVtypZmMOogg1uiw9qMuXjjOz6irjZmg2HvqGbmj7vKVsGNusVUP8bcYOd7mEVlW",
+	"fwdA1o6YK6Ne4q9eux6RuKsdzGnU1QjZP+b6ffzFQOXUlmTP8OQggDtS044IPngwA+Z5dVvD2WReUqlp",
+	"hd2AuyDfatXTezKiYTQmYA8dYT2Wp/v+pBykffCAOsRE9fSHyoSOUTUWTPVbsKD1jo0QnHzk1s0Z0/FX",
+	"49jjr5ciG7FF1HIjxIix+nqpEbe0O16inJhOYN9tozC/UVgxTEhX9rn3gfw6kxafGdVxfmPbX47pOA+U",
+	"BInbESupNywfdbkjXRxJVUOLMNx3AUTiHb0Ukb6oYzsvDpF59k3D8hiRZg8VkcVOX6jrCSLmSCOBj6qd",
+	"0e6gK3ecX7GmBeAOixJQ2uqj8nCt7cNSVGpHvD2gnLpxiqFUKImzgZzBUmqy8jB0R64XmKpNEPJNf98w",
+	"qzs73K04aIGlKDSNUHvlHYCY8eFuGAmpvKWEHoy7fluNEEZCJNgazLirjcfxfuRHmXtuykroI5AFqk+o",
+	"fUN1xJUlqbgEEgs1nR9RrkHU9rWyctz+/Z0Xqdh3pY8yttI/sHVHPaXSkvL1RhO6QTKvdqDGZxFsrghR",
+	"W7syK2yl33fgWFbuh5yvjQDv4fMj6z7YqpplDsST8WmW0m8VM752ptbcYKcs9vJyzDFV3fajRt20p1z/",
+	"31j1h8Q/WxTq71SZD7KrUp+Ye0K1pR2r3kc2NLtjavQSQE1Y7Oy0sHxQFitzXHlgdXlrklSf49b8ubkJ",
+	"KmEY2bFlKkeVnkRnGTrqKC0Ots2CRKY+GrnteT3FV+Z0OzfuiFqP/qy3Debg4AIpc6gqW4n2uD9mtADU",
+	"NeONJESy5a0oCNcJkTv8f8jsNnuwpgQn2aPEQokClAoT10qwK8xTCSXGoMWOf+j333PFElfzQ2ZGw82n",
+	"BHj9CZMSkf/odpvxJZgYz7dSLDKW//t/GH8LcGaWrEBMEp6yQvMVIEBN3v/y2ZnP+I+ypWbys9PjlVbt",
+	"68l8OpvOwEbcsoJu+eR6cj6dTc8nmCYCeXxOt/z53fy52e/Yu4i1bQJyQ1wUv6ST68k7rvRbqtyptBWF",
+	"vfpsNoOqdlFoh9pRGdp/2OwpLnYfr1AvnDGT/M6imATXvr7mnwH3192CsRmXhgq/yI/o+UdcC5BH5Sh5",
+	"Jj+LPVnB6Y4CgWLEUugZMHvBg0JwWXn1a4Itmg5BHe+Syt3l/vCdAhmCl7rlWNKMFSmVU77sXpW/Mf29",
+	"vQ6WVFKQATW5/uMrlFlO/rFjkNeyUlMpWPcrMgSG8S0JP6uknY5/1JdB6dHsXvvB10Wn6eEEF97f+vBV",
+	"RxJ9oC3gbprJXz799D25vLy4/CvWYWdZAqgcdmYBEdL8G2fnNeEpoAUd6osLHkn/bvveXvPA/RbX0g7v",
+	"8hz0jVRUeJ7t5z18mn9n7FahKZWgdYU5LsgtraXYbVVo8p5vM0Qo3NpUXX0KjeLHYU3wZGFKvxXp4QTK",
+	"Knis41fFTXQZ1aoZApptMVtw72jHAqZA4JxUrONILC/Ucse+PVCSogWoT2Cwro9rRVwjzAn2KT24p2Gt",
+	"xx4kanEglFhkKYdFCZNu9XHOVC2hoegdS4OS9hX/4xuaFxlDD7Uub5+Ah6wicbWZvmhbJj+Igp1g8J/p",
+	"LbMDhi1E6J4eXvv5SCVdaZZaFdQ6I0JvLC+xE2A095dkst2FttlO/yvvsuMAb0qsm/8c2+uNF94Hi9N7",
+	"I05Cgvm6rgnWa2KnhcxITm+ZMjZyXchoBux9ZC2sW2+sIXpQvZvKZgrU86/4H98wOnGcmCaD1+JLnEgH",
+	"j47vYexPKdapLbYYAlhLRfXAMAoHUlACiBAplLRJpnRX3YQHoa/SFgydMKn4T3S6IFUFhwBEcYrtIO6Y",
+	"dx/tuaHstkiMrQlFzGK1grpCs3e4Jrsttgi/RgoeIW8RPBMLvr91aNIfzCbCkb5zlvWjzeg7l50LTqbL",
+	"3T14+mBMXfOHlQMKj+IEHaJdsVaOUqpmB0JAycwk12QJkMXqdUkEggsuAdgjoG70sKWtn87Q1jEm9pss",
+	"syCQp7ARXOuoStD+AkbjhCzEvfk/ZMeBSi6aG1thK3RoElFl62/PLYFub6zAXPKZ5dvM5jdCzinEoL0/",
+	"6UI+db1SdS8HsPK+PMUKwsBiVvATHIWeaxgp1HluLeCC7Y1riJGzh68wfJXtfHLgYjtNBDBj0a0luEMm",
+	"PpsQ7VhbjwwUXNq3GS1uHeHQf4IljeD86ogfOUKwBy7MG8tgBVFT52zUFiMxtlIq6Z7Ycgm3MHBj/y77",
+	"QVrUgceX+wrVVGSEACmiTqO94FnkWYkTpEoGKH8+LLPdAoE4rJor2YZca15ggp8vNwxhaLqsQbb0Iv8U",
+	"tuAovroOnFpbp2vEykzGhhWATWth4jjGG9PXNQK7EsDEh7FjoGtLOO8A+5p9NDRDZvCY5sPRJ7t4Ncjm",
+	"UTC+3iyMfRTX3eAD3M1LmwATSqCM2KaRPT34LRlEqvjHjjvYor4HF0LzJVMgiYDVC+7QisORSxXZb3jG",
+	"ALfdRyBSSddrAIQMYWJ6INmuNliPbEZ4QTa0SBNUO3NAzvXrYYwrJG8rEz0XQ+29kWgwCJ5cLXgfEArM",
+	"FYWFYv5iSCawnrU6KZA758sKD6P/A8+3THKaDQfVcAv+2V4P7HHQPl0aFvMHPvH3sCis0ZWObxHUJTTH",
+	"+LA29DAvsDccNC4vCM2y1zZ1Zu4qhAYbHf2ecr+iFDKqOPaGAo9mUBWze1eeEDzyfoSf/aEXke/gaa/1",
+	"EXXyVck0K9Q8/dw8D7ZcwicGDiAqA7biGTuJCwenLXCfmEeSZ+B2wb9RWFKx3OUgI47xCn7EI9v9GFrt",
+	"SjFK8OT9Je9b7iZoXHYgih48sZaDsAlJRSoPn3b1zNXQeYLr2XX4Q9Jqm1FeDGasTqs/HsF0+92lwq0D",
+	"oU9oyn3c6aoJBxoGhKr6noSUpNU5EZIUEClvy89X+P+IqHxpvQ0F5f8G4IOuwuFkFiy9ZX67VBlNfecn",
+	"vKmM2kNNAhgMxlYoUqLoHdgIGiNLZGEECmJdC4ruaFd+uGPspzumqtL1uL7Uh4KVc1hbn3Hh4tQp9J6k",
+	"xr+swf/QjMa/hm3TLzSnzmcEt95ffDrjr8DiSCHSa/MetqrQXaKdTpSQCAGfwW5BADrwgUhzjaa3rLGz",
+	"e7TX8xrZ94kF+Ybpnypk1E8gzL3U5U38A3/tceIY0N/vqbw9kdzI24o5bM4p97UJnkm6b1Gt4EREb/7u",
+	"rnwKS6D6xtgwjh/KwycVa+CUprrck2bHwGZvA9c/QLFXVsZD8Xeuw98sUucTWWJhnP/w5OPHnzKGJlb4",
+	"UBtMK2NmNoyGlAI2tFYTcbgtzkVzM/pEHlpJof4/oYMGcx32z4C9v8M9c3/2AhFY6zgHrdw+/4ndo9hN",
+	"+RTeEe7PY50jXLqv5v8iXCPLqv4ne0YgqE/sGIVHfmITF8WqW7efyCty8/cAp2htdWiPT+Rn7NGtSIZX",
+	"Djk5CLIdczq0bE/3BvuIfwl/qEtYTu8OtffbX+yE9HlD7pKTekNVdRVnNptpOrnV3Cl/D5G5ZALr9iaO",
+	"GadTQt1DumQ1gBxfmaPj4eP/VO8ARPSUzoFXcFXhw+ryXmnDS57CEIFXxRgh9ptOYDvCg6pF99DR0mpG",
+	"wXl6/hX+P8aqgJHEmhUntCPMe20FdKuEzNkQHaXQgfKVtR9Gl3sS0/DSeZxWnn7MeRohSk97iFVe+lT1",
+	"yXbJW7XJEKMZOJOMmNSkvEIE2akOSuLAJ3JM8IWx8QI3hFM0VcCTkmZIwFfbiH0Rmr3nX/E/IrSEHdpT",
+	"N0tQO0vOYIbYB6iM/UaQkr2Ea1dOOvaowecPWNOV0Z9+/9dE508wZauvfjpd0FrXll6oS2xJrNm93+01",
+	"T7Hf8V03dnwRO971X/CCIDnWyXoevbGV0oMzuNozF1U6Vylmf/xUGtOUZ+GyI6jENbJRohZIi9SJxedQ",
+	"g0TMZBdrltcqz6EsLuPFGrp/qbplKdFCRDCv21L6yHL8R6tosp/xZ7u5HzPa2XSw34jstCVNn7DZ37cf",
+	"YHNIqeDBIV1KxorEehmBxI4TdehxUt2yDq0OVW1xeqX+VnK2etQwaRPkZZzsdiKKiZ3OLAx9L/eMvexb",
+	"MtlvDsOYVhZIzFyblN3o7mUxbjIs2uM6yCg3CRTHgZCVwcxaI8DDxf23LQZqJGP+FTlNmfHo5C5jtg7P",
+	"w+QuBV1uyG0h9irBCtgV1xqjqYqoTGhbRk2hX8SagPSgiJnx0B4BEMSfLOZHeJu8d5e8tYiMj7JRsEfj",
+	"aXVb5aVtKXD4k3Y+cdFP1fzxBrFYbUIVlhxW2qVY4eV2iYHrjSzYmhdGy5bt2HDIQ3VncGk9KGBnt/2S",
+	"/QsXyY9RZOGj8ykrZ0KEjAEYbZCpSKmsj8mJI9VRavKjhWo8Sk32bAivX3A/YEbHCCNIG6G5A83GNfhO",
+	"uXaqU+wZtAeR9BCWNiELKXbrjXbxbmjPwTycww8yH2iZZIrKlxm7Yi3C7kWtr7krGfU/TMfnm8qjRjrN",
+	"tcbsLqf5oc5E7BQ93bnRvTBVV/lidtXzxiqC1Ahr3K9g69U3ImcAx+6i72TB9J6xokTMALQs8LxP4cvf",
+	"0EqjdcttB6AuWhysj5bvzFGFtEW1wB5wYfXtwedqw5ju24k3cMFJFXjZLtthaHsg7QChQbUlYxIPKi32",
+	"RZh0ElnVbSPYvmye5hICYbwo1SEl242kisE9VfDsWBKLEAUletxRx5Yj0kC2Jf3bNp7TyZwfOSuGGZwR",
+	"F3cPaTZ4RQyd+EbkLHZ2tSCpQEJ9y3VQsHtNLNtFe0r7Nyxdar5kMTM91nlzaErD7nsHoUksSXjfanhb",
+	"C76m8qJk4hupYfJjrBa3k09otaD2ON0pWeJVbKX5gtRW5ZnhJ6RKtuJMD8vMwDTwSSJHxgOO2g5oN4xC",
+	"BftjjgxHfelTylFpfxTVR07844E2UsmN3WqVooAGFxjPMu7gJRUvlozMr17O4lhiKo0B0c0AZWWBG3jS",
+	"GSoM7LDakvwnrTOwG7G70qDVSw61MRXL52gzt7IlMOz5nCnNc4sFFHa0Mab5o7turCHM7mm+RQZNiyg7",
+	"0awoOMDP0gNUWdmWcljikmr0ej49fzl/YY5JZTfrHx52/GxW3r4WIp1cz8+bdxqzXm0E8Mt9i82hu4F6",
+	"rN2TGefVmUBSnuvZ9MVs/mJuBMwS1ALq7Yvzq6tksuHrjfnny7Or88tkkon1jSXBfTabnl3Nz8zf9uaK",
+	"i5cXZ69Gj9AibXeIP7W/nqrN15koFiuE3W/ZUkNSg2yMrV1GCiuguIRqS02uCF3YnnZCeV4zua0orzLH",
+	"7dknyD/hVQ8QY4hYVaTYQQ7fgzAeJtfP5vPpJRDGzYEtgxm5OXtp/hPrkR1Z4fxsNgPuQnv7szO4fz6b",
+	"XnyLXk4c0KOKK92y+8n12fTs1YvLZIIcsXC44dDmL6ezs7nlU7ueT2evzGAb46mRaM6n52cXL6v8uljm",
+	"wguEK7L/BH5bxB8zC7gCzFkz3W89Uvh8evHq5Rn+9VdzkJuX4T9veGovOpvO5xevkokCfnmA5EYanF2x",
+	"BORqljHEzwVA8Pn59OzyZTLZMJryYg1/e3Y5PZu/qqwmUoU7Ptmz6dmLi3nJ3jqx9HKfBXzUbHpxdXVx",
+	"NXJNn2iDYhWHmQp0a9H/tRziSwEF/fuCeDpjYyBSszuh5AX/TN0TgLAZbghuUSH0XsjbwU3qrnvANqV3",
+	"lGcUhGs+fZFMUq40St8FJFFvcCUvpq9g2YwgzKdn+N9OExs5Nsv4vSjMzbCSry7jl9EO41E3J1utwPAx",
+	"5iJDSqiCsRQ25vRydnFhjkXNBTDNX8zOLpKJyujyFrjDry5fzF6NHs+TnRwME+T+8FgzrcyJQdtpAyth",
+	"rlS2T7qOqiqvzDhkNL73R/jlZTKBbBfU3DKWIpqjAqsPzoSSuNlSnZqzWzHtH4btQo6I8vo8mag9Y9vJ",
+	"9Zk9Hl4mkz0v3hplGn8ymHE+gRnzBoyU+dn5q2SSM1q8d/g8l9P57MU5/vGTG9vZ5fTyfJ5Mtlczf+EL",
+	"sz+3VzN/0bmZAXhNatMxowb9ZPIpyJ4Xvu9pV6RGWgub/EQH2lNxcg1VgCootYJmg1JrrnmY9W2uu0Q2",
+	"InDW3nwCtgwPqHTe5hg32mK3XDKlPoGXMJu+jF8KQbNHlT/wBX4pPoPdcWFME+Cc8Bk8lE93wWx69WL2",
+	"cp5MbNL5e5yQF8bswCu+WpvbuBJgWl+i8E6uX00vXr66Mv9KOfz7G/7yFr2R+YvpZUP459O5u9xddOb+",
+	"4C+amcNnezWzVxixr+6Ls+mZX5GfhHw1m1y/nF5cvToftQRPtBtgDCDyVp7QmqDECHe36G9okfIl3Q6J",
+	"/8/uugdsAbMPmdKfqYSYz9yooboufxEv3e6DnkrDXrx6Yc7uFeXS2cc1gTubXl2eJxMNg3tj4XzhH28n",
+	"15ejh/WExqcZEpF0ySA3qveC7Ap2xwqyzegBaovbYlMyOvYJzTvHs3b8WW8/wehGydQu0xiGoHCwL+Dc",
+	"3ovizeT6Cv7jLZzZ8Pscfj9zv1+63y8gDhObqjMDeFQRczNpBrWmvFD6zR2TAP02m748uzAa06rF6Yvz",
+	"Fxc+6nB2dWWMS2N2YjmiUbAvr85h+K0nXcxmLy/LoMZs/url5dw+69ls+urs/OK8+rBn5paz84vw085f",
+	"nJ29qDzt8up8/tI9bT6dX80uGw+7fHF5eTV65p9oF+DLKjEQK3ZkjxjGEAWETKSNDRqrQu0kJCQPhEoW",
+	"2iOyt4AGd8gnrLM4lS384uEKyHzRU+nUs5dXRoyMHv3o7PD5dPZqPuprn97cBGUJfpBDM1wR60iE5IAt",
+	"BfoiA7LgrntQcAzJEirBsLPp2bdRHrdkW3QD/mh48UaF2oDLHANM5+Zv5Vsa178qrwfRvJ9c12/48iD3",
+	"3s3XI9u4in3y/vvs6uVVAn+7cT78/Bz8KfO338vJURu+0i6sOJ9evLisTRT+Xj735eWV/Zt/7uzi/Pzl",
+	"S/vX38tpHD09TxctkLAprLgTLaC1cCH0hliO1gQsjIzfsuxAnJiFdkylaKB3x7jrHrBjrDfmqPiS0uS4",
+	"iJ9q+x2PKok5Y9pRDLN74xLCHndEjOodo2amzip/ei/8XzTPjY+LhuuWSl0w6W6Zl3/BO4wAU21/ncE/",
+	"8IcZVHTsICz8x9eJRdpBe+yP82T2BWyuP+bJ2RfI/qCnN7n+44tRDs3L5/bys2QWc/mZvXyWzFuXfxm9",
+	"VjHb4rU3BKhkVtezFO2E2YmOFPMGWxkOlEVoa5H9RuQJgbmGcm7zH6GtopZCDloZN3DRAzaJD4398XWy",
+	"58hjNTNrlFN5q6AmgMpbpKl1v88BcKc7MAdhYLwbybHdMzzrOIJ7SbIBXM+9kNB0A0vfiujNMFBnfMrx",
+	"kTqYn0fdvGb4MGkJ/Kd6B+y3Z4kX8hlsHgF0y64A2ppEf8yT88q8zsYN60lcSJBCLJyFUBwQYUNhr5Oc",
+	"kOjytS2e6xNduOiB6UKbsN5Ap1UzUR0/neZTHlVKnJ83vzRmhvXzXs1eXBo7AGdrNr26uLwY+dFPGExQ",
+	"kCOvQUmjvtwANQ7XGyg4xKxySCq0jQ71i4WNIT0kP8Vd1vhs+vICjLOr6ZXxPJCvt0LT2yqcqIpPMlG2",
+	"LODrhC6lgGN5epVMkPzHmM3xigiH9cgyhgnRV5eXZwiWPJu+unj1ygicebvSnyqju3iVTHAcs+ns6vzl",
+	"OaRdQY9JgXn3vuTw1ctacthMcDM57N5ik8NA0WwJosGlnb04P5/PR87gEwn895byF6QdBdf2F5TbAPVP",
+	"SNBZvhWDcg4XPSTtUMn6ByR5CzGKs7P4+TUf9PhZhY+eJ//6/HL66vzKfHvO1C+FPUPrhQtQqfCTFPk7",
+	"kKmL6fn5Kwgs6PKPz2aYJPBFA7Ppy/Or83IO6uUDzUzMfPri5cV83Dw9bejfBv5RGs25eyjh2xASY1V2",
+	"uSS+1XnrIr/U1hUQlMyAyFqC9wGZ/d3RwB+vmwc1sCU9n8+nr3z9SasIyPwUr3sbHO+PE+tF4vrrZ1fT",
+	"V3MjexV6+uuzi+n87FWVvv4aRNaT3F+7u6o89v62Bp399dn59KU52Czj/6zKuT+/mr44vxo5NU9oRaRc",
+	"MohJ2SxWZvknbJcjdItVe7O0IGaYmMAAnoxtdmhIsE0e9BQcf7LXPCqxdhunABsxU3roIC+wVPiVZhOk",
+	"uJ1cT/7bf/2v6deLb8/M/525//u3SQAcIPTijPa+V4sTvDX0YNpVaf4f2Avg6sztP5fqLlhg/ogtWk4S",
+	"oFgZ+MnV3RHU5FboEiKytAZkdoqazkqdZmKh/bzFbbR5liXY3LNlkosUKIj+j5sPv5ofv7/5e3137AZq",
+	"8T/tnggS5dNuDB6K+axTgqFALZ5YN5HnGjP1/Kvc9Xd3ItnI44nnrrOvU+5O09Qpd45TrdL0is0re+Cy",
+	"YtADu2BrekTrp9wN9X26GXz0xvK4Xg7U3v+KCCuPLgsftsxoEbkrqp3RvtqK8NSDTgDTC7vjS1bjWd9L",
+	"rjUryIKtBNSwOvABpLwPb6/n8KMaz5FQka2gkfomTX+8sz1mvQxDIC7XlUEhdAaxrGuaWV61pDpWNIOA",
+	"0i1sNWATR+D0qwGJR9IQnQ5/925Ue9+Pd7a5Lx5+vdo11fthgZZYrHp2Mpi4VvwWWYfYssKRHFYkzHpE",
+	"uwJhMBTyRNUnALtqh5nujmNjgaZTd2tMo9UHydf86A6rJrAsLu6/gKbqZfS2DVoQOtYbo4eSMDbgZ1t0",
+	"QW7Z9iTNmalttNzQrZUgnDLPb49c0xZ2zu72Lr2ltGQ0r1gHISIAI5s5U4quWUL++4ZlmfjvCWLtbMSe",
+	"5LQ4uG/Ad5vhKkFWVCJqIaoiWmB/vC1DMB+rHK82ppKmk6RJEQPfF2WhgOkLn/GsHNVIG9jeeCKj16iB",
+	"NMW+JYpGiu+oxR/+opi8Y/KZMhsfp/CvCSAaKVAEdlah/uFou6Wy8tXW6E7z+aZsa34CFNHO3us26oP7",
+	"rhM1WS5EeggDCrtpiqMTiZ+vB3hnGupUToBk4TGHFYSBFxl7TZbMUxa7aDD0kpO92GUp1ONCtGIlZL7L",
+	"KGaY/7ETmqXheYuj5qhM3Bj2RPdZqXhSAsXBdUv+PCaRXlMA5hpWKswXsmBLC7gPpYNS7E+FZcsLJ2NV",
+	"EG/yjCxFnlOVEMVyvhSZKJRx9DVdqIT89vmnZ6/MP99RzYtnc/LMUmkczKdhfcEeRaH8cq7DgiiAy7VT",
+	"Dj+Yn2v79/FdOKwrrwnlfF7hFb4c5JoeDXDRZB+y1MX2X2cDsBf+dX+2TfZBpt0hXVzp05S5cDRslJai",
+	"WDtfEXlvoMYmbVbWwpmekC0F5heoUbdl6ZhoUz7+iwhBxrPE56Eqs8ZalxR/tf/VG8a58THexwNPxld8",
+	"Yksh0x7aZ/j1BHEdT+8M/B62Fd0rKnVr2e+4Jrm4Y2mZJnIoAGTBNhxQ28abT/blA6Gf6qw/AlC2s46e",
+	"GCS7+tqnA8i2M94Pi93eFM9Ttsx4wdLx4ZeINf4BH/4mvePLJ+IXovgu47WX+M1ns1kAX6s69KHgTF2r",
+	"25f86dRCuAKOuKCfOMBsdtfEYP6jOAkMc87AH0XzF2YF4jNuahMLjKVEzjByBniQPp8xJJ0OjqtLb/8s",
+	"HpfpC57fMa9LehJN3YDtSAVTTTSxpMTrSEVRBYzCkAGHXu3lRgiF+LCPpbD9dD/6Nt5aPLTjENQq1tqQ",
+	"gVa+6M/ezUOyVsY/TrR7v0eB2Q8LYMw2fW5E88GnSBiAnadv/gTZaxwir0JniJkdZS+0XsdFMiZg7F/m",
+	"nvU/nRj+KjQDb0CsNCSg3JR4hWcB02xGcrkRihVDIjmC8efD6unM/7iz+mRdOuW2LrkRwP7HFyVtICjd",
+	"hiQ057piaQkobqvnHnTI9K9ezuT6kZTJe/Poh3seI/QJLxB4amTaGW77FzExu2P+KF1ck4zfMSRXKk7m",
+	"31QLXVbQsP6sLbFQ7MgVXA1/U746DHImr4naZg4UBMl16ZbKoXDBc+MWq0eSQXH3tCKIvW9ffcEVpEcn",
+	"yQRY6hhVDEFybUfOJJmI1SpQipVMUG80TsYXoZPRldg2A9JIsWNWCPQJvrXuqwUftyvWw69tVm44Ii4Y",
+	"///07trHXdXQQ/4cew7stgmijwkJjK5cJ5Yyh3l4EarxSM5Z3N6J4ov7TG/ZW7q8NVti8j/y5ENQ3xdj",
+	"mgmqroDntD5a2SRjuOv6V8+seqX27RE/aaA8DIqjjX34NFpSmddVQde74j/2wuMUyuNxIL5jGo88hMtH",
+	"aeMFs5CejT4tm1UXEqnXB+PnzyXrTeh+YpW85FBa8n+VQ/+LlkPDEj+4Gnp7mipdGxvDumYC+UotXOOV",
+	"y280q50fzysBO/JxLMIb8+inc0MH7PnT8bE6jeMr98CzS4lxbnxREyinNeV1p/5OLOlil1HEU+mKAP+9",
+	"vOoRp63yli4Uc3cF9ECfpD4dmuOt9SUZURtjnwEVBcCc8xQKcO4an4ZVUSiYO5lNrifPjWD//wEAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -3,10 +3,12 @@ package api
 import (
 	"context"
 
+	"hodometer/core/course"
 	"hodometer/core/court"
 	"hodometer/core/draft"
 	"hodometer/core/drill"
 	"hodometer/core/goal"
+	"hodometer/core/ladder"
 	"hodometer/core/lesson"
 	"hodometer/core/pattern"
 	"hodometer/core/sport"
@@ -56,25 +58,32 @@ func (h handlers) GetVocabulary(
 
 // vocabulary holds the words of every id.
 var vocabulary = Vocabulary{
-	Sports:     sport.All(),
-	Kinds:      lesson.Kinds,
-	Goals:      goal.Kinds(),
-	Levels:     units.Levels,
-	Focuses:    drill.Focuses,
-	Situations: drill.Situations,
-	Strokes:    pattern.Strokes,
-	Directions: drill.Directions,
-	Hows:       pattern.Hows,
-	Meets:      pattern.Meets,
-	Roles:      pattern.Roles,
-	Objects:    pattern.Kinds,
-	Afters:     drill.Afters,
-	Bends:      drill.Bends(),
-	Manners:    lesson.Manners,
-	Holders:    drill.Holders,
-	Gates:      drill.Gates,
-	Things:     drill.Things,
-	Equipment:  drill.Equipment,
+	Sports:        sport.All(),
+	Ages:          units.Ages,
+	Withs:         draft.Withs,
+	Dimensions:    ladder.Dimensions,
+	Forms:         ladder.Forms,
+	Schools:       ladder.Schools,
+	Themes:        course.Themes,
+	CourseManners: course.Manners,
+	Kinds:         lesson.Kinds,
+	Goals:         goal.Kinds(),
+	Levels:        units.Levels,
+	Focuses:       drill.Focuses,
+	Situations:    drill.Situations,
+	Strokes:       pattern.Strokes,
+	Directions:    drill.Directions,
+	Hows:          pattern.Hows,
+	Meets:         pattern.Meets,
+	Roles:         pattern.Roles,
+	Objects:       pattern.Kinds,
+	Afters:        drill.Afters,
+	Bends:         drill.Bends(),
+	Manners:       lesson.Manners,
+	Holders:       drill.Holders,
+	Gates:         drill.Gates,
+	Things:        drill.Things,
+	Equipment:     drill.Equipment,
 }
 
 func newID() string { return uuid.Must(uuid.NewV7()).String() }

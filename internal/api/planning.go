@@ -3,6 +3,7 @@ package api
 import (
 	"context"
 
+	"hodometer/core/course"
 	"hodometer/core/drill"
 	"hodometer/core/units"
 	"hodometer/internal/club"
@@ -22,6 +23,7 @@ func (h handlers) DraftLessons(
 		Aim:       drill.Focus(value(q.Aim, "")),
 		Resources: q.Resources,
 		MatchOn:   value(q.MatchOn, ""),
+		Theme:     course.Theme(value(q.Theme, "")),
 		System:    units.System(value(q.Units, "metric")),
 	})
 	return DraftLessons200JSONResponse(out), err

@@ -3,6 +3,7 @@ package api
 import (
 	"context"
 	"fmt"
+	"io"
 	"io/fs"
 	"log/slog"
 	"net/http"
@@ -12,6 +13,7 @@ import (
 
 	"hodometer/internal/club"
 
+	"github.com/getkin/kin-openapi/openapi3"
 	"github.com/getkin/kin-openapi/openapi3filter"
 	"github.com/labstack/echo/v5"
 	"github.com/labstack/echo/v5/middleware"
@@ -22,6 +24,12 @@ import (
 // faults is then refused within a tenth of a second. A full lesson is under a
 // fifth of it, the whole shelf as a file under three quarters.
 const bodyLimit = 512 << 10
+
+// tableLimit is the most a table of students may hold: a hundred thousand of them.
+const tableLimit = 12 << 20
+
+// isTable says whether a request brings a table.
+func isTable(c *echo.Context) bool { return c.Request().URL.Path == "/api/v1/students/import" }
 
 // patience is how long a request may reckon. The longest question that the
 // contract allows takes about a second.
@@ -67,7 +75,10 @@ func New(c *club.Club, o Options) (http.Handler, error) {
 			Timeout: patience,
 			Skipper: func(c *echo.Context) bool { return isStream(c.Request()) },
 		}),
-		middleware.BodyLimit(bodyLimit),
+		middleware.BodyLimitWithConfig(middleware.BodyLimitConfig{LimitBytes: bodyLimit, Skipper: isTable}),
+		middleware.BodyLimitWithConfig(middleware.BodyLimitConfig{
+			LimitBytes: tableLimit, Skipper: func(c *echo.Context) bool { return !isTable(c) },
+		}),
 		echo.WrapMiddleware(fits),
 	)
 	RegisterHandlers(e, NewStrictHandler(handlers{c}, nil))
@@ -86,6 +97,13 @@ var contract = sync.OnceValues(func() (func(http.Handler) http.Handler, error) {
 	if err != nil {
 		return nil, fmt.Errorf("reading the contract: %w", err)
 	}
+	// A table is looked at row by row by who reads it, not by the contract.
+	openapi3filter.RegisterBodyDecoder("text/csv", func(
+		body io.Reader, _ http.Header, _ *openapi3.SchemaRef, _ openapi3filter.EncodingFn,
+	) (any, error) {
+		text, err := io.ReadAll(body)
+		return string(text), err
+	})
 	refuse := func(
 		_ context.Context, err error, w http.ResponseWriter, _ *http.Request, opts nethttpmiddleware.ErrorHandlerOpts,
 	) {

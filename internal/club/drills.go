@@ -143,13 +143,17 @@ func (c *Club) putDrill(
 	version int,
 	d drill.Drill,
 ) (ShelfDrill, error) {
+	d = d.Clone() // the caller's stays as it is
 	d.ID = id
-	body, err := json.Marshal(d)
-	if err != nil {
-		return ShelfDrill{}, err
-	}
 	now := c.Now().UnixMilli()
 	current, err := findDrill(ctx, q, id)
+	if err == nil {
+		d.Follow(&current.Drill)
+	}
+	body, wrong := json.Marshal(d)
+	if wrong != nil {
+		return ShelfDrill{}, wrong
+	}
 	switch isNew := errors.As(err, &Missing{}) && version == 0; {
 	case isNew:
 		err = q.InsertDrill(ctx, gen.InsertDrillParams{ID: id, SavedAt: now, Body: string(body)})
@@ -287,7 +291,7 @@ func (c *Club) CheckDrill(ctx context.Context, d *drill.Drill, a Asked) (plan.Be
 		a.BenchQuestion.Student.Level = a.Level
 	}
 	if a.Student != "" {
-		found, err := c.everybody(ctx, []string{a.Student}, "", "")
+		found, err := c.everybody(ctx, []string{a.Student}, "", "", d.Pattern.Court)
 		if err != nil {
 			return plan.Bench{}, err
 		}

@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"slices"
 
 	"hodometer/core/drill"
 	"hodometer/core/lesson"
@@ -200,6 +201,7 @@ func (c *Club) SaveLesson(ctx context.Context, l *lesson.Lesson) (*lesson.Lesson
 				}
 				saved.Version++
 			}
+			saved.Blocks = follow(saved.Blocks, current)
 			_, err = q.UpdateLesson(
 				ctx,
 				gen.UpdateLessonParams{
@@ -231,6 +233,20 @@ func (c *Club) SaveLesson(ctx context.Context, l *lesson.Lesson) (*lesson.Lesson
 		return nil, err
 	}
 	return &saved, nil
+}
+
+// follow are the blocks with the histories of stages that were renamed kept.
+func follow(blocks []lesson.Block, was *lesson.Lesson) []lesson.Block {
+	out := slices.Clone(blocks)
+	for i := range out {
+		b := &out[i]
+		if old := was.Block(b.ID); b.Drill != nil && old != nil && old.Drill != nil {
+			d := b.Drill.Clone()
+			d.Follow(old.Drill)
+			b.Drill = &d
+		}
+	}
+	return out
 }
 
 // known refuses students nobody has heard of.
@@ -333,7 +349,7 @@ func (c *Club) Reckon(
 	if err := l.Validate().Err(); err != nil {
 		return out, err
 	}
-	students, err := c.everybody(ctx, l.Students, l.Date, l.ID)
+	students, err := c.everybody(ctx, l.Students, l.Date, l.ID, l.Court)
 	if err != nil {
 		return out, err
 	}

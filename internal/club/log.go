@@ -1,6 +1,7 @@
 package club
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
 	"fmt"
@@ -48,13 +49,9 @@ type Entry struct {
 // Log lists the runs, latest first.
 func (c *Club) Log(ctx context.Context) (out []Entry, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
-		names := map[string]string{}
-		people, err := q.ListStudents(ctx)
+		names, one, err := names(ctx, q)
 		if err != nil {
 			return err
-		}
-		for _, s := range people {
-			names[s.ID] = s.Name
 		}
 		rows, err := q.ListRuns(ctx)
 		if err != nil {
@@ -79,7 +76,7 @@ func (c *Club) Log(ctx context.Context) (out []Entry, err error) {
 				Games:    []Game{},
 			}
 			for _, s := range l.Students {
-				e.Students = append(e.Students, Share{ID: s, Name: names[s]})
+				e.Students = append(e.Students, Share{ID: one[s], Name: names[s]})
 			}
 			out[i], at[r.ID] = e, &out[i]
 		}
@@ -88,7 +85,7 @@ func (c *Club) Log(ctx context.Context) (out []Entry, err error) {
 			return err
 		}
 		for _, r := range results {
-			if err := at[r.RunID].share(r.StudentID).add(r); err != nil {
+			if err := at[r.RunID].share(one[r.StudentID]).add(r); err != nil {
 				return err
 			}
 		}
@@ -101,7 +98,7 @@ func (c *Club) Log(ctx context.Context) (out []Entry, err error) {
 		}
 		engaged, err := q.ListEngagements(ctx)
 		for _, g := range engaged {
-			at[g.RunID].share(g.StudentID).Engagement = int(g.Value)
+			at[g.RunID].share(one[g.StudentID]).Engagement = int(g.Value)
 		}
 		return err
 	})
@@ -133,7 +130,7 @@ func (s *Share) add(r gen.Result) error {
 	}
 	one := progress.Series{Key: key}
 	one.Add(mark)
-	s.Marks = append(s.Marks, key.Stage+": "+plan.SayMark(&one, mark))
+	s.Marks = append(s.Marks, mark.Name+": "+plan.SayMark(&one, mark))
 	return nil
 }
 
@@ -147,7 +144,8 @@ func markOf(r gen.Result) (key progress.Key, m progress.Mark, err error) {
 	key = drill.SeriesOf(r.Drill, r.Stage, g)
 	m = progress.Mark{
 		Run: r.RunID, At: r.At, Day: dayOf(time.UnixMilli(r.At)), Goal: more.Goal, Met: r.Met != 0,
-		Held: more.Held, Title: more.Title, Value: float64(more.Count),
+		Held: more.Held, Title: more.Title, Name: cmp.Or(more.Name, r.Stage), Value: float64(more.Count),
+		Balls: int(r.Balls),
 	}
 	switch key.Measure {
 	case progress.Seconds:

@@ -89,7 +89,8 @@ func (c *Club) writeResults(ctx context.Context, w writing) error {
 			if err != nil {
 				return err
 			}
-			level[k.Student] = units.Level(s.Level)
+			who := student(s)
+			level[k.Student] = who.In(sportOf(w.l.Court))
 		}
 		d := w.l.Block(k.Block).DrillFor(k.Student)
 		asked, err := store.AskedOf(&c.planner.Flights, d, k.Stage, level[k.Student], d.TurnBalls)
@@ -105,11 +106,25 @@ func (c *Club) writeResults(ctx context.Context, w writing) error {
 			met = 1
 		}
 		if err := w.q.InsertResult(ctx, gen.InsertResultParams{
-			RunID: w.run, StudentID: k.Student, BlockID: k.Block, Step: int64(k.Stage),
-			Skill: string(k.Skill), At: w.at, Balls: int64(k.Balls), Good: int64(k.Good),
-			Best: int64(k.State.Best), Met: met, Radius: k.Radius, Asked: asked,
-			Kind: string(k.State.Goal.Kind), Stage: k.State.Label, Drill: d.Root(), Edition: d.Edition(),
-			More: string(more),
+			RunID:     w.run,
+			StudentID: k.Student,
+			BlockID:   k.Block,
+			Step:      int64(k.Stage),
+			Skill:     string(k.Skill),
+			At:        w.at,
+			Balls:     int64(k.Balls),
+			Good:      int64(k.Good),
+			Best:      int64(k.State.Best),
+			Met:       met,
+			Radius:    k.Radius,
+			Asked:     asked,
+			Kind: string(
+				k.State.Goal.Kind,
+			),
+			Stage:   d.Stages[k.Stage].Key(),
+			Drill:   d.Root(),
+			Edition: d.Edition(),
+			More:    string(more),
 		}); err != nil {
 			return err
 		}

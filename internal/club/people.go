@@ -34,6 +34,10 @@ type person struct {
 	last      map[string][]drill.Ask // what was asked last, by skill
 	sessions  []session
 	series    map[progress.Key]*progress.Series // what was counted besides chance
+	// What a page shows of the histories, reckoned when it is first asked for.
+	shown  sync.Once
+	tracks [][]progress.Counted
+	within []float64
 }
 
 // session is a run that a student took part in.
@@ -89,10 +93,6 @@ func (c *Club) readPerson(ctx context.Context, q *gen.Queries, id string) (*pers
 		last:    map[string][]drill.Ask{},
 		series:  map[progress.Key]*progress.Series{},
 	}
-	level, err := target.LevelOf(out.student.Level)
-	if err != nil {
-		return nil, err
-	}
 	rows, err := q.ListResultsOfStudent(ctx, id)
 	if err != nil {
 		return nil, err
@@ -113,6 +113,14 @@ func (c *Club) readPerson(ctx context.Context, q *gen.Queries, id string) (*pers
 		var asks []drill.Ask
 		if err := json.Unmarshal([]byte(r.Asked), &asks); err != nil {
 			return nil, fmt.Errorf("result of run %s: %w", r.RunID, err)
+		}
+		in := ""
+		if len(asks) > 0 {
+			in = sportOf(asks[0].Court)
+		}
+		level, err := target.LevelOf(out.student.In(in))
+		if err != nil {
+			return nil, err
 		}
 		results = append(results, progress.Result{
 			Run: r.RunID, Skill: r.Skill, At: r.At, Day: mark.Day,
@@ -137,11 +145,14 @@ func (c *Club) readPerson(ctx context.Context, q *gen.Queries, id string) (*pers
 	return out, err
 }
 
-// at is the student as the reckoning knows them on that day: what was counted, and
-// the lessons given before it.
-func (p *person) at(day int) plan.Student {
+// at is the student as the reckoning knows them on that day in that sport: what was
+// counted, and the lessons given before it.
+func (p *person) at(day int, in string) plan.Student {
 	s := p.student
-	out := plan.Student{ID: s.ID, Name: s.Name, Hand: s.Hand, Level: s.Level, Series: p.series}
+	out := plan.Student{
+		ID: s.ID, Name: s.Name, Hand: s.Hand, Level: s.In(in), Series: p.series,
+		Speed: s.Speed, Reach: s.Reach,
+	}
 	out.Learn(p.histories, day)
 	for _, r := range p.sessions {
 		if before := day - r.day; before >= 0 && before < progress.LoadDays {
@@ -176,11 +187,11 @@ func (c *Club) planned(
 }
 
 // everybody are the students of these ids, in order, as they are known on the date
-// of that lesson; today where it has none, and for what is past.
+// of that lesson in the sport of its court; today where it has none, and for what is past.
 func (c *Club) everybody(
 	ctx context.Context,
 	ids []string,
-	date, lesson string,
+	date, lesson, courtID string,
 ) (out []plan.Student, err error) {
 	day, ok := dayNamed(date)
 	if !ok {
@@ -200,7 +211,7 @@ func (c *Club) everybody(
 			case err != nil:
 				return err
 			default:
-				s := p.at(day)
+				s := p.at(day, sportOf(courtID))
 				soon, err := c.planned(ctx, q, id, day, lesson)
 				if err != nil {
 					return err
@@ -224,7 +235,7 @@ func (c *Club) knownBefore(
 	ctx context.Context,
 	q *gen.Queries,
 	ids []string,
-	run string,
+	run, courtID string,
 ) (out []plan.Student, err error) {
 	version, err := q.EvidenceVersion(ctx)
 	if err != nil {
@@ -235,7 +246,7 @@ func (c *Club) knownBefore(
 		if err != nil {
 			return nil, err
 		}
-		s := p.at(dayOf(c.Now()))
+		s := p.at(dayOf(c.Now()), sportOf(courtID))
 		s.Series = map[progress.Key]*progress.Series{}
 		for k, series := range p.series {
 			other := progress.Series{Key: k}

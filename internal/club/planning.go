@@ -9,6 +9,7 @@ import (
 	"strings"
 	"time"
 
+	"hodometer/core/course"
 	"hodometer/core/draft"
 	"hodometer/core/drill"
 	"hodometer/core/formation"
@@ -28,6 +29,8 @@ type Brief struct {
 	Aim                         drill.Focus
 	Resources                   *lesson.Resources
 	System                      units.System
+	Theme                       course.Theme
+	Carried                     []draft.Work // what a lesson that was not given leaves to do
 }
 
 // Draft is a lesson made by rules, with what it comes to.
@@ -60,7 +63,7 @@ func (c *Club) Drafts(ctx context.Context, w Brief) ([]Draft, error) {
 	if err := p.Err(); err != nil {
 		return nil, err
 	}
-	students, err := c.everybody(ctx, probe.Students, w.Date, probe.ID)
+	students, err := c.everybody(ctx, probe.Students, w.Date, probe.ID, w.Court)
 	if err != nil {
 		return nil, err
 	}
@@ -73,12 +76,18 @@ func (c *Club) Drafts(ctx context.Context, w Brief) ([]Draft, error) {
 		Aim:       w.Aim,
 		Resources: w.Resources,
 		MatchOn:   w.MatchOn,
+		Theme:     w.Theme,
+		Work:      w.Carried,
 	}
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		if brief.Own, err = ownDrills(ctx, q); err != nil {
 			return err
 		}
-		brief.Past, err = c.past(ctx, q, w.Students, w.Date)
+		if brief.Past, err = c.past(ctx, q, w.Students, w.Date); err != nil {
+			return err
+		}
+		work, err := c.work(ctx, q, w.Students, w.Court)
+		brief.Work = append(brief.Work, work...)
 		return err
 	})
 	if err != nil {
@@ -261,7 +270,15 @@ func (c *Club) Sheet(ctx context.Context, id string, system units.System) (out S
 	for _, s := range out.Lesson.Students {
 		if i := slices.IndexFunc(everybody, func(p Student) bool { return p.ID == s }); i >= 0 {
 			out.Students = append(out.Students, everybody[i])
-			out.Home = append(out.Home, draft.Home(out.Lesson, everybody[i].Level))
+			var card []draft.Practice
+			err := c.store.View(ctx, func(q *gen.Queries) (err error) {
+				card, err = cardOfHome(ctx, q, everybody[i], out.Lesson)
+				return err
+			})
+			if err != nil {
+				return out, err
+			}
+			out.Home = append(out.Home, card)
 		}
 	}
 	for i := range out.Lesson.Blocks {

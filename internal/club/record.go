@@ -67,7 +67,11 @@ type Lived struct {
 // Record reads a student and all that was counted.
 func (c *Club) Record(ctx context.Context, id string) (out Record, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
-		p, err := c.readPerson(ctx, q, id)
+		version, err := q.EvidenceVersion(ctx)
+		if err != nil {
+			return err
+		}
+		p, err := c.read(ctx, q, version, id)
 		if err != nil {
 			return err
 		}
@@ -107,42 +111,56 @@ func skills(ctx context.Context, q *gen.Queries, p *person) ([]Skill, error) {
 	for _, s := range situations {
 		own[s.ID] = s.Words
 	}
-	level, err := target.LevelOf(p.student.Level)
-	if err != nil {
-		return nil, err
-	}
+	p.shown.Do(func() {
+		p.tracks, p.within = make([][]progress.Counted, len(p.histories)), make([]float64, len(p.histories))
+		for i := range p.histories {
+			p.tracks[i] = p.histories[i].Track()
+			if p.within[i], err = p.near(i); err != nil {
+				return
+			}
+		}
+	})
 	out := make([]Skill, len(p.histories))
 	for i := range p.histories {
 		h := &p.histories[i]
 		id := drill.Skill(h.Skill)
 		out[i] = Skill{
-			ID: id, Label: id.Label(own), Short: id.Short(), Radius: h.Radius, Track: h.Track(),
-		}
-		if asks := p.last[h.Skill]; len(asks) > 0 {
-			b := h.At(h.Sessions[len(h.Sessions)-1].Day)
-			out[i].Within, _ = drill.Within(level, asks, math.Exp(b.Mean()), 0.5)
+			ID: id, Label: id.Label(own), Short: id.Short(), Radius: h.Radius, Track: p.tracks[i],
+			Within: p.within[i],
 		}
 	}
-	return out, nil
+	return out, err
+}
+
+// near is the metres around the aim that hold half of the balls at the i-th skill.
+func (p *person) near(i int) (float64, error) {
+	h := &p.histories[i]
+	asks := p.last[h.Skill]
+	if len(asks) == 0 {
+		return 0, nil
+	}
+	level, err := target.LevelOf(p.student.In(sportOf(asks[0].Court)))
+	if err != nil {
+		return 0, err
+	}
+	b := h.At(h.Sessions[len(h.Sessions)-1].Day)
+	within, _ := drill.Within(level, asks, math.Exp(b.Mean()), 0.5)
+	return within, nil
 }
 
 // seen puts in the games, and what the coach wrote down.
 func (r *Record) seen(ctx context.Context, q *gen.Queries, p *person) error {
 	id := p.student.ID
-	people, err := q.ListStudents(ctx)
+	names, _, err := names(ctx, q)
 	if err != nil {
 		return err
-	}
-	names := map[string]string{}
-	for _, s := range people {
-		names[s.ID] = s.Name
 	}
 	games, err := q.ListGamesOfStudents(ctx, []string{id})
 	if err != nil {
 		return err
 	}
 	r.Games = gamesOf(games, names)
-	alone := []plan.Student{p.at(0)}
+	alone := []plan.Student{p.at(0, "")}
 	if err := stand(ctx, q, alone); err != nil {
 		return err
 	}

@@ -4,10 +4,8 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
-	"math"
 	"time"
 
-	"hodometer/core/units"
 	"hodometer/internal/store"
 	"hodometer/internal/store/gen"
 )
@@ -43,25 +41,8 @@ type Results struct {
 // Results lists what was counted from the one day to the other, both included and ""
 // for none, of one student or ("") all.
 func (c *Club) Results(ctx context.Context, student, from, to string) (out Results, err error) {
-	since, until := int64(0), int64(math.MaxInt64)
-	var wrong units.Problems
-	day := func(field, said string) (t time.Time, given bool) {
-		if said == "" {
-			return t, false
-		}
-		t, err := time.ParseInLocation(time.DateOnly, said, time.Local)
-		if err != nil {
-			wrong.Add(field, fmt.Sprintf("%q is not a date; write it as 2026-05-17", said))
-		}
-		return t, err == nil
-	}
-	if t, given := day("from", from); given {
-		since = t.UnixMilli()
-	}
-	if t, given := day("to", to); given {
-		until = t.AddDate(0, 0, 1).UnixMilli()
-	}
-	if err := wrong.Err(); err != nil {
+	since, until, err := period(from, to)
+	if err != nil {
 		return out, err
 	}
 	out = Results{[]Result{}, []Game{}}
@@ -118,15 +99,15 @@ func (c *Club) gamesBetween(
 	student string,
 	since, until int64,
 ) error {
-	people, err := q.ListStudents(ctx)
+	names, one, err := names(ctx, q)
 	if err != nil {
 		return err
 	}
-	names := map[string]string{}
 	var ids []string
-	for _, s := range people {
-		names[s.ID] = s.Name
-		ids = append(ids, s.ID)
+	for id, is := range one {
+		if id == is {
+			ids = append(ids, id)
+		}
 	}
 	if student != "" {
 		ids = []string{student}

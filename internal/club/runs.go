@@ -7,6 +7,7 @@ import (
 	"errors"
 	"fmt"
 	"slices"
+	"strings"
 
 	"hodometer/core/draft"
 	"hodometer/core/drill"
@@ -172,15 +173,21 @@ func (c *Club) run(
 			return out, err
 		}
 		out.Students = append(out.Students, student(s))
-		out.Home[sid] = draft.Home(l, units.Level(s.Level))
+		if out.Home[sid], err = cardOfHome(ctx, q, student(s), l); err != nil {
+			return out, err
+		}
 	}
-	known, err := c.knownBefore(ctx, q, l.Students, id)
+	known, err := c.knownBefore(ctx, q, l.Students, id, l.Court)
 	if err != nil {
 		return out, err
 	}
 	for i := range l.Blocks {
 		b := &l.Blocks[i]
-		if card, any := cardOf(b); any {
+		card, any := cardOf(b)
+		if i == 0 {
+			card.Cautions = append(card.Cautions, mind(out.Students)...)
+		}
+		if any || len(card.Cautions) > 0 {
 			out.Cards[b.ID] = card
 		}
 		if p := formation.Pairings(l, b); p != nil {
@@ -202,6 +209,20 @@ type Card struct {
 	SetUp    []plan.Placement `json:"setUp"`
 	Bring    []string         `json:"bring"`
 	Cautions []drill.Caution  `json:"cautions"`
+}
+
+// mind is what to take care of in those who come, read before the first block.
+func mind(students []Student) (out []drill.Caution) {
+	for _, s := range students {
+		first, _, _ := strings.Cut(s.Name, " ")
+		for i, c := range s.Cautions {
+			out = append(
+				out,
+				drill.Caution{ID: fmt.Sprintf("student.%s.%d", s.ID, i), Text: first + ": " + c},
+			)
+		}
+	}
+	return out
 }
 
 // cardOf a block; false where there is nothing to put out and nothing to mind.

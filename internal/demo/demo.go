@@ -1,5 +1,6 @@
 // Package demo fills an empty club with invented people and a story: eight
-// weeks of lessons behind them, one today, two ahead, and groups of every sport. Dates are relative to
+// weeks of lessons behind them, one today, two ahead, ladders, weeks to come, and groups of
+// every sport. Dates are relative to
 // now, everything else comes from a fixed seed, and it is built through the
 // same club services as a coach's clicks.
 package demo
@@ -178,11 +179,14 @@ func Fill(ctx context.Context, c *club.Club) error {
 	}
 	// What fell short comes back: Wren, who met everything, is offered more, and Tove
 	// what she can hit.
-	_, err := b.drafted(ctx, team{
+	pair := team{
 		name: "Tuesday pair", court: "tennis", minutes: 60, start: "17:00", people: []*person{wren, tove},
 		have: lesson.Resources{Balls: 72, Equipment: []string{"markers"}},
-	}, b.now.AddDate(0, 0, 7))
-	return err
+	}
+	if _, err := b.drafted(ctx, pair, b.now.AddDate(0, 0, 7)); err != nil {
+		return err
+	}
+	return b.ahead(ctx, pair, all[1])
 }
 
 // newID makes a UUIDv7 of that time from the seed; ids made later sort later.

@@ -59,7 +59,7 @@ func TestTheStoryIsThere(t *testing.T) {
 	require.Len(t, groups, 7)
 	log, err := c.Log(ctx)
 	require.NoError(t, err)
-	require.Len(t, log, 11+8+3)
+	require.Len(t, log, 11+27+3)
 	for _, e := range log {
 		require.Equal(t, "finished", e.Status)
 		require.Greater(t, e.Minutes, 35.0)

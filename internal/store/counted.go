@@ -14,6 +14,7 @@ import (
 // MoreCounted is what a result keeps besides balls, by what was counted.
 type MoreCounted struct {
 	Title   string         `json:"title,omitempty"` // of the drill
+	Name    string         `json:"name,omitempty"`  // of the stage
 	Count   int            `json:"count,omitempty"` // toward the goal
 	Goal    int            `json:"goal,omitempty"`  // what it asked for
 	Seconds int            `json:"seconds,omitempty"`
@@ -30,6 +31,7 @@ func MoreOf(r run.Result, title string) MoreCounted {
 	s := r.State
 	return MoreCounted{
 		Title:   title,
+		Name:    s.Label,
 		Count:   s.Count,
 		Goal:    s.Goal.Count,
 		Seconds: s.Goal.Seconds,
@@ -130,7 +132,7 @@ func recount(ctx context.Context, tx *sql.Tx, id, body string, at int64) error {
 		if _, err := tx.ExecContext(ctx,
 			`update results set kind = ?, stage = ?, drill = ?, edition = ?, more = ?
 			 where run_id = ? and student_id = ? and block_id = ? and step = ?`,
-			string(k.State.Goal.Kind), k.State.Label, d.Root(), d.Edition(), string(more),
+			string(k.State.Goal.Kind), d.Stages[k.Stage].Key(), d.Root(), d.Edition(), string(more),
 			id, k.Student, k.Block, k.Stage,
 		); err != nil {
 			return err

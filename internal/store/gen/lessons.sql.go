@@ -156,6 +156,19 @@ func (q *Queries) InsertLessonVersion(ctx context.Context, arg InsertLessonVersi
 	return err
 }
 
+const latestLessonOf = `-- name: LatestLessonOf :one
+select l.id from lessons l join lesson_students p on p.lesson_id = l.id
+where p.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1)
+order by l.date desc, l.start desc limit 1
+`
+
+func (q *Queries) LatestLessonOf(ctx context.Context, student string) (string, error) {
+	row := q.db.QueryRowContext(ctx, latestLessonOf, student)
+	var id string
+	err := row.Scan(&id)
+	return id, err
+}
+
 const listBlockOutlines = `-- name: ListBlockOutlines :many
 select lesson_id, kind, title, minutes from blocks order by lesson_id, place
 `
@@ -346,7 +359,7 @@ func (q *Queries) ListLessons(ctx context.Context) ([]ListLessonsRow, error) {
 }
 
 const listNamesInLessons = `-- name: ListNamesInLessons :many
-select ls.lesson_id, ls.student_id, s.name from lesson_students ls join students s on s.id = ls.student_id order by ls.lesson_id, ls.place
+select ls.lesson_id, s.id as student_id, s.name from lesson_students ls join who w on w.id = ls.student_id join students s on s.id = w.one order by ls.lesson_id, ls.place
 `
 
 type ListNamesInLessonsRow struct {
@@ -379,7 +392,7 @@ func (q *Queries) ListNamesInLessons(ctx context.Context) ([]ListNamesInLessonsR
 }
 
 const listStudentsInLesson = `-- name: ListStudentsInLesson :many
-select s.id, s.version, s.name, s.hand, s.level from lesson_students ls join students s on s.id = ls.student_id where ls.lesson_id = ? order by ls.place
+select s.id, s.version, s.name, s.hand, s.level, s.more, s.archived, s.merged from lesson_students ls join who w on w.id = ls.student_id join students s on s.id = w.one where ls.lesson_id = ? order by ls.place
 `
 
 func (q *Queries) ListStudentsInLesson(ctx context.Context, lessonID string) ([]Student, error) {
@@ -397,6 +410,9 @@ func (q *Queries) ListStudentsInLesson(ctx context.Context, lessonID string) ([]
 			&i.Name,
 			&i.Hand,
 			&i.Level,
+			&i.More,
+			&i.Archived,
+			&i.Merged,
 		); err != nil {
 			return nil, err
 		}

@@ -20,6 +20,30 @@ type Block struct {
 	Body     string
 }
 
+type Declined struct {
+	StudentID string
+	Advice    string
+	At        int64
+	Sessions  int64
+}
+
+type Document struct {
+	Kind    string
+	ID      string
+	Version int64
+	SavedAt int64
+	Removed int64
+	Body    string
+}
+
+type DocumentVersion struct {
+	Kind    string
+	ID      string
+	Version int64
+	SavedAt int64
+	Body    string
+}
+
 type Drill struct {
 	ID      string
 	Version int64
@@ -109,6 +133,21 @@ type Group struct {
 	Students string
 }
 
+type Home struct {
+	StudentID string
+	N         int64
+	At        int64
+	Practices string
+}
+
+type HomeDone struct {
+	StudentID string
+	Practice  string
+	At        int64
+	Run       string
+	Times     int64
+}
+
 type Lesson struct {
 	ID          string
 	Version     int64
@@ -132,6 +171,16 @@ type LessonVersion struct {
 	Version  int64
 	SavedAt  int64
 	Body     string
+}
+
+type Move struct {
+	StudentID string
+	Ladder    string
+	N         int64
+	At        int64
+	Kind      string
+	Rung      string
+	Reason    string
 }
 
 type Result struct {
@@ -164,17 +213,25 @@ type Run struct {
 	Note      string
 }
 
+type SharedNote struct {
+	RunID     string
+	StudentID string
+}
+
 type Situation struct {
 	ID    string
 	Words string
 }
 
 type Student struct {
-	ID      string
-	Version int64
-	Name    string
-	Hand    string
-	Level   string
+	ID       string
+	Version  int64
+	Name     string
+	Hand     string
+	Level    string
+	More     string
+	Archived int64
+	Merged   string
 }
 
 type Tag struct {
@@ -182,4 +239,9 @@ type Tag struct {
 	StudentID string
 	Word      string
 	Times     int64
+}
+
+type Who struct {
+	ID  string
+	One string
 }

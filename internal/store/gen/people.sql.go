@@ -35,7 +35,7 @@ func (q *Queries) GetGroup(ctx context.Context, id string) (Group, error) {
 }
 
 const getStudent = `-- name: GetStudent :one
-select id, version, name, hand, level from students where id = ?
+select id, version, name, hand, level, more, archived, merged from students where id = ?
 `
 
 func (q *Queries) GetStudent(ctx context.Context, id string) (Student, error) {
@@ -47,6 +47,9 @@ func (q *Queries) GetStudent(ctx context.Context, id string) (Student, error) {
 		&i.Name,
 		&i.Hand,
 		&i.Level,
+		&i.More,
+		&i.Archived,
+		&i.Merged,
 	)
 	return i, err
 }
@@ -67,14 +70,16 @@ func (q *Queries) InsertGroup(ctx context.Context, arg InsertGroupParams) error 
 }
 
 const insertStudent = `-- name: InsertStudent :exec
-insert into students (id, version, name, hand, level) values (?, 1, ?, ?, ?)
+insert into students (id, version, name, hand, level, more, archived) values (?, 1, ?, ?, ?, ?, ?)
 `
 
 type InsertStudentParams struct {
-	ID    string
-	Name  string
-	Hand  string
-	Level string
+	ID       string
+	Name     string
+	Hand     string
+	Level    string
+	More     string
+	Archived int64
 }
 
 func (q *Queries) InsertStudent(ctx context.Context, arg InsertStudentParams) error {
@@ -83,6 +88,8 @@ func (q *Queries) InsertStudent(ctx context.Context, arg InsertStudentParams) er
 		arg.Name,
 		arg.Hand,
 		arg.Level,
+		arg.More,
+		arg.Archived,
 	)
 	return err
 }
@@ -122,7 +129,7 @@ func (q *Queries) ListGroups(ctx context.Context) ([]Group, error) {
 const listPlannedOfStudent = `-- name: ListPlannedOfStudent :many
 select l.id, l.date, l.slot_minutes
 from lessons l join lesson_students p on p.lesson_id = l.id
-where p.student_id = ?1 and l.date >= ?2
+where p.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1) and l.date >= ?2
   and not exists (select 1 from runs r where r.lesson_id = l.id and r.status = 'finished')
 order by l.date, l.start
 `
@@ -163,11 +170,11 @@ func (q *Queries) ListPlannedOfStudent(ctx context.Context, arg ListPlannedOfStu
 }
 
 const listResultsOfStudent = `-- name: ListResultsOfStudent :many
-select run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked, kind, stage, drill, edition, more from results where student_id = ? order by at, run_id, block_id, step
+select run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked, kind, stage, drill, edition, more from results where student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1) order by at, run_id, block_id, step
 `
 
-func (q *Queries) ListResultsOfStudent(ctx context.Context, studentID string) ([]Result, error) {
-	rows, err := q.db.QueryContext(ctx, listResultsOfStudent, studentID)
+func (q *Queries) ListResultsOfStudent(ctx context.Context, student string) ([]Result, error) {
+	rows, err := q.db.QueryContext(ctx, listResultsOfStudent, student)
 	if err != nil {
 		return nil, err
 	}
@@ -209,9 +216,9 @@ func (q *Queries) ListResultsOfStudent(ctx context.Context, studentID string) ([
 
 const listSessionsOfStudent = `-- name: ListSessionsOfStudent :many
 select r.started_at, r.minutes, cast(coalesce(e.value, 0) as integer) as rating
-from runs r left join efforts e on e.run_id = r.id and e.student_id = ?1
+from runs r left join efforts e on e.run_id = r.id and e.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1)
 where r.status = 'finished'
-  and exists (select 1 from attended x where x.run_id = r.id and x.student_id = ?1)
+  and exists (select 1 from attended x where x.run_id = r.id and x.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1))
 order by r.started_at desc
 `
 
@@ -245,7 +252,7 @@ func (q *Queries) ListSessionsOfStudent(ctx context.Context, student string) ([]
 }
 
 const listStudents = `-- name: ListStudents :many
-select id, version, name, hand, level from students order by name, id
+select id, version, name, hand, level, more, archived, merged from students order by name, id
 `
 
 func (q *Queries) ListStudents(ctx context.Context) ([]Student, error) {
@@ -263,6 +270,9 @@ func (q *Queries) ListStudents(ctx context.Context) ([]Student, error) {
 			&i.Name,
 			&i.Hand,
 			&i.Level,
+			&i.More,
+			&i.Archived,
+			&i.Merged,
 		); err != nil {
 			return nil, err
 		}
@@ -275,6 +285,29 @@ func (q *Queries) ListStudents(ctx context.Context) ([]Student, error) {
 		return nil, err
 	}
 	return items, nil
+}
+
+const mergeStudent = `-- name: MergeStudent :exec
+update students set version = version + 1, merged = ?1 where id = ?2 or merged = ?2
+`
+
+type MergeStudentParams struct {
+	Into string
+	ID   string
+}
+
+func (q *Queries) MergeStudent(ctx context.Context, arg MergeStudentParams) error {
+	_, err := q.db.ExecContext(ctx, mergeStudent, arg.Into, arg.ID)
+	return err
+}
+
+const splitStudent = `-- name: SplitStudent :exec
+update students set version = version + 1, merged = '' where id = ?
+`
+
+func (q *Queries) SplitStudent(ctx context.Context, id string) error {
+	_, err := q.db.ExecContext(ctx, splitStudent, id)
+	return err
 }
 
 const updateGroup = `-- name: UpdateGroup :execrows
@@ -302,15 +335,17 @@ func (q *Queries) UpdateGroup(ctx context.Context, arg UpdateGroupParams) (int64
 }
 
 const updateStudent = `-- name: UpdateStudent :execrows
-update students set version = version + 1, name = ?, hand = ?, level = ? where id = ? and version = ?
+update students set version = version + 1, name = ?, hand = ?, level = ?, more = ?, archived = ? where id = ? and version = ?
 `
 
 type UpdateStudentParams struct {
-	Name    string
-	Hand    string
-	Level   string
-	ID      string
-	Version int64
+	Name     string
+	Hand     string
+	Level    string
+	More     string
+	Archived int64
+	ID       string
+	Version  int64
 }
 
 func (q *Queries) UpdateStudent(ctx context.Context, arg UpdateStudentParams) (int64, error) {
@@ -318,6 +353,8 @@ func (q *Queries) UpdateStudent(ctx context.Context, arg UpdateStudentParams) (i
 		arg.Name,
 		arg.Hand,
 		arg.Level,
+		arg.More,
+		arg.Archived,
 		arg.ID,
 		arg.Version,
 	)

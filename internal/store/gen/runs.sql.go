@@ -352,7 +352,7 @@ select r.id as run_id, r.started_at, cast(coalesce(g.value, 0) as integer) as en
 from attended a join runs r on r.id = a.run_id
 left join engagements g on g.run_id = r.id and g.student_id = a.student_id
 left join efforts e on e.run_id = r.id and e.student_id = a.student_id
-where a.student_id = ? order by r.started_at desc limit 200
+where a.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1) order by r.started_at desc limit 200
 `
 
 type ListEngagementsOfStudentRow struct {
@@ -362,8 +362,8 @@ type ListEngagementsOfStudentRow struct {
 	Effort    int64
 }
 
-func (q *Queries) ListEngagementsOfStudent(ctx context.Context, studentID string) ([]ListEngagementsOfStudentRow, error) {
-	rows, err := q.db.QueryContext(ctx, listEngagementsOfStudent, studentID)
+func (q *Queries) ListEngagementsOfStudent(ctx context.Context, student string) ([]ListEngagementsOfStudentRow, error) {
+	rows, err := q.db.QueryContext(ctx, listEngagementsOfStudent, student)
 	if err != nil {
 		return nil, err
 	}
@@ -418,8 +418,9 @@ func (q *Queries) ListEvents(ctx context.Context, runID string) ([]string, error
 }
 
 const listGamesOfRuns = `-- name: ListGamesOfRuns :many
-select g.run_id, g.block_id, g.n, g.at, g.title, g.court, g.points_a, g.points_b, g.won_a, g.won_b, g."over", g.winner, g.favours, g.marks, g.own, p.student_id, p.side
+select g.run_id, g.block_id, g.n, g.at, g.title, g.court, g.points_a, g.points_b, g.won_a, g.won_b, g."over", g.winner, g.favours, g.marks, g.own, w.one as student_id, p.side
 from games g join game_players p on p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n
+join who w on w.id = p.student_id
 join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = g.run_id
 order by g.run_id, g.n, p.side, p.student_id
 `
@@ -486,10 +487,11 @@ func (q *Queries) ListGamesOfRuns(ctx context.Context) ([]ListGamesOfRunsRow, er
 }
 
 const listGamesOfStudents = `-- name: ListGamesOfStudents :many
-select g.run_id, g.block_id, g.n, g.at, g.title, g.court, g.points_a, g.points_b, g.won_a, g.won_b, g."over", g.winner, g.favours, g.marks, g.own, p.student_id, p.side
+select g.run_id, g.block_id, g.n, g.at, g.title, g.court, g.points_a, g.points_b, g.won_a, g.won_b, g."over", g.winner, g.favours, g.marks, g.own, w.one as student_id, p.side
 from games g join game_players p on p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n
+join who w on w.id = p.student_id
 where exists (select 1 from game_players x where x.run_id = g.run_id and x.block_id = g.block_id and x.n = g.n
-              and x.student_id in (/*SLICE:students*/?))
+              and x.student_id in (select v.id from who v where v.one in (/*SLICE:students*/?)))
 order by g.at desc, g.run_id, g.n desc, p.side, p.student_id
 limit 4000
 `
@@ -568,7 +570,7 @@ func (q *Queries) ListGamesOfStudents(ctx context.Context, students []string) ([
 
 const listNotesOfStudent = `-- name: ListNotesOfStudent :many
 select a.note, a.run_id, r.started_at from attended a join runs r on r.id = a.run_id
-where a.student_id = ? and a.note <> '' order by r.started_at desc limit 100
+where a.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1) and a.note <> '' order by r.started_at desc limit 100
 `
 
 type ListNotesOfStudentRow struct {
@@ -577,8 +579,8 @@ type ListNotesOfStudentRow struct {
 	StartedAt int64
 }
 
-func (q *Queries) ListNotesOfStudent(ctx context.Context, studentID string) ([]ListNotesOfStudentRow, error) {
-	rows, err := q.db.QueryContext(ctx, listNotesOfStudent, studentID)
+func (q *Queries) ListNotesOfStudent(ctx context.Context, student string) ([]ListNotesOfStudentRow, error) {
+	rows, err := q.db.QueryContext(ctx, listNotesOfStudent, student)
 	if err != nil {
 		return nil, err
 	}
@@ -727,7 +729,7 @@ func (q *Queries) ListRuns(ctx context.Context) ([]Run, error) {
 
 const listRunsOfStudents = `-- name: ListRunsOfStudents :many
 select distinct r.id, r.lesson, r.started_at from runs r join attended x on x.run_id = r.id
-where r.status = 'finished' and r.started_at >= ?1 and x.student_id in (/*SLICE:students*/?)
+where r.status = 'finished' and r.started_at >= ?1 and x.student_id in (select w.id from who w where w.one in (/*SLICE:students*/?))
 order by r.started_at desc limit 12
 `
 
@@ -811,7 +813,7 @@ func (q *Queries) ListTagWords(ctx context.Context) ([]ListTagWordsRow, error) {
 
 const listTagsOfStudent = `-- name: ListTagsOfStudent :many
 select t.word, t.times, t.run_id, r.started_at from tags t join runs r on r.id = t.run_id
-where t.student_id = ? order by r.started_at desc, t.word limit 400
+where t.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1) order by r.started_at desc, t.word limit 400
 `
 
 type ListTagsOfStudentRow struct {
@@ -821,8 +823,8 @@ type ListTagsOfStudentRow struct {
 	StartedAt int64
 }
 
-func (q *Queries) ListTagsOfStudent(ctx context.Context, studentID string) ([]ListTagsOfStudentRow, error) {
-	rows, err := q.db.QueryContext(ctx, listTagsOfStudent, studentID)
+func (q *Queries) ListTagsOfStudent(ctx context.Context, student string) ([]ListTagsOfStudentRow, error) {
+	rows, err := q.db.QueryContext(ctx, listTagsOfStudent, student)
 	if err != nil {
 		return nil, err
 	}

@@ -5,7 +5,7 @@ select id, title, date, start, slot_minutes, court from lessons order by date de
 select lesson_id, kind, title, minutes from blocks order by lesson_id, place;
 
 -- name: ListNamesInLessons :many
-select ls.lesson_id, ls.student_id, s.name from lesson_students ls join students s on s.id = ls.student_id order by ls.lesson_id, ls.place;
+select ls.lesson_id, s.id as student_id, s.name from lesson_students ls join who w on w.id = ls.student_id join students s on s.id = w.one order by ls.lesson_id, ls.place;
 
 -- name: ListLatestRuns :many
 select lesson_id, id, status, max(started_at) as started_at from runs where status not in ('removed', 'givenUp') group by lesson_id;
@@ -17,7 +17,7 @@ select * from lessons where id = ?;
 select * from blocks where lesson_id = ? order by place;
 
 -- name: ListStudentsInLesson :many
-select s.* from lesson_students ls join students s on s.id = ls.student_id where ls.lesson_id = ? order by ls.place;
+select s.* from lesson_students ls join who w on w.id = ls.student_id join students s on s.id = w.one where ls.lesson_id = ? order by ls.place;
 
 -- name: InsertLesson :exec
 insert into lessons (id, version, title, aim, date, start, slot_minutes, court, more) values (?, 1, ?, ?, ?, ?, ?, ?, ?);
@@ -45,3 +45,8 @@ select body from lesson_versions where lesson_id = ? and version = ?;
 
 -- name: ListLessonVersions :many
 select version, saved_at, body from lesson_versions where lesson_id = ? order by version desc limit 100;
+
+-- name: LatestLessonOf :one
+select l.id from lessons l join lesson_students p on p.lesson_id = l.id
+where p.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student'))
+order by l.date desc, l.start desc limit 1;

@@ -5,13 +5,19 @@ select * from students order by name, id;
 select * from students where id = ?;
 
 -- name: InsertStudent :exec
-insert into students (id, version, name, hand, level) values (?, 1, ?, ?, ?);
+insert into students (id, version, name, hand, level, more, archived) values (?, 1, ?, ?, ?, ?, ?);
 
 -- name: UpdateStudent :execrows
-update students set version = version + 1, name = ?, hand = ?, level = ? where id = ? and version = ?;
+update students set version = version + 1, name = ?, hand = ?, level = ?, more = ?, archived = ? where id = ? and version = ?;
+
+-- name: MergeStudent :exec
+update students set version = version + 1, merged = sqlc.arg('into') where id = sqlc.arg('id') or merged = sqlc.arg('id');
+
+-- name: SplitStudent :exec
+update students set version = version + 1, merged = '' where id = ?;
 
 -- name: ListResultsOfStudent :many
-select * from results where student_id = ? order by at, run_id, block_id, step;
+select * from results where student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student')) order by at, run_id, block_id, step;
 
 -- name: ListGroups :many
 select * from groups order by name, id;
@@ -30,15 +36,15 @@ delete from groups where id = ?;
 
 -- name: ListSessionsOfStudent :many
 select r.started_at, r.minutes, cast(coalesce(e.value, 0) as integer) as rating
-from runs r left join efforts e on e.run_id = r.id and e.student_id = sqlc.arg('student')
+from runs r left join efforts e on e.run_id = r.id and e.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student'))
 where r.status = 'finished'
-  and exists (select 1 from attended x where x.run_id = r.id and x.student_id = sqlc.arg('student'))
+  and exists (select 1 from attended x where x.run_id = r.id and x.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student')))
 order by r.started_at desc;
 
 -- name: ListPlannedOfStudent :many
 -- Lessons not given yet, from that day on.
 select l.id, l.date, l.slot_minutes
 from lessons l join lesson_students p on p.lesson_id = l.id
-where p.student_id = sqlc.arg('student') and l.date >= sqlc.arg('from')
+where p.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student')) and l.date >= sqlc.arg('from')
   and not exists (select 1 from runs r where r.lesson_id = l.id and r.status = 'finished')
 order by l.date, l.start;

@@ -43,7 +43,7 @@ insert into efforts (run_id, student_id, value) values (?, ?, ?);
 
 -- name: ListRunsOfStudents :many
 select distinct r.id, r.lesson, r.started_at from runs r join attended x on x.run_id = r.id
-where r.status = 'finished' and r.started_at >= sqlc.arg('since') and x.student_id in (sqlc.slice('students'))
+where r.status = 'finished' and r.started_at >= sqlc.arg('since') and x.student_id in (select w.id from who w where w.one in (sqlc.slice('students')))
 order by r.started_at desc limit 12;
 
 -- name: ListResultsOfRun :many
@@ -64,16 +64,18 @@ insert into game_players (student_id, run_id, block_id, n, side) values (?, ?, ?
 
 -- name: ListGamesOfStudents :many
 -- The games of any of these students, with everybody in them, latest first.
-select g.*, p.student_id, p.side
+select g.*, w.one as student_id, p.side
 from games g join game_players p on p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n
+join who w on w.id = p.student_id
 where exists (select 1 from game_players x where x.run_id = g.run_id and x.block_id = g.block_id and x.n = g.n
-              and x.student_id in (sqlc.slice('students')))
+              and x.student_id in (select v.id from who v where v.one in (sqlc.slice('students'))))
 order by g.at desc, g.run_id, g.n desc, p.side, p.student_id
 limit 4000;
 
 -- name: ListGamesOfRuns :many
-select g.*, p.student_id, p.side
+select g.*, w.one as student_id, p.side
 from games g join game_players p on p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n
+join who w on w.id = p.student_id
 join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = g.run_id
 order by g.run_id, g.n, p.side, p.student_id;
 
@@ -85,7 +87,7 @@ insert into tags (run_id, student_id, word, times) values (?, ?, ?, ?);
 
 -- name: ListTagsOfStudent :many
 select t.word, t.times, t.run_id, r.started_at from tags t join runs r on r.id = t.run_id
-where t.student_id = ? order by r.started_at desc, t.word limit 400;
+where t.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student')) order by r.started_at desc, t.word limit 400;
 
 -- name: ListTagWords :many
 -- The words there are, those used most first.
@@ -99,14 +101,14 @@ insert into attended (run_id, student_id, note) values (?, ?, ?);
 
 -- name: ListNotesOfStudent :many
 select a.note, a.run_id, r.started_at from attended a join runs r on r.id = a.run_id
-where a.student_id = ? and a.note <> '' order by r.started_at desc limit 100;
+where a.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student')) and a.note <> '' order by r.started_at desc limit 100;
 
 -- name: ListEngagementsOfStudent :many
 select r.id as run_id, r.started_at, cast(coalesce(g.value, 0) as integer) as engaged, cast(coalesce(e.value, 0) as integer) as effort
 from attended a join runs r on r.id = a.run_id
 left join engagements g on g.run_id = r.id and g.student_id = a.student_id
 left join efforts e on e.run_id = r.id and e.student_id = a.student_id
-where a.student_id = ? order by r.started_at desc limit 200;
+where a.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student')) order by r.started_at desc limit 200;
 
 -- name: CountEvents :one
 select count(*) from events where run_id = ?;

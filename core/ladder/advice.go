@@ -1,0 +1,212 @@
+package ladder
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+	"time"
+
+	"hodometer/core/units"
+)
+
+// Verdict is what is advised on a rung.
+type Verdict string
+
+// The verdicts. Top is a ladder gone to its end.
+const (
+	GoUp   Verdict = "up"
+	Stay   Verdict = "stay"
+	GoEase Verdict = "ease"
+	Top    Verdict = "top"
+)
+
+// Sure is how sure the chance must be at the gate's level to go up, and how sure under
+// the floor to ease [trade].
+const Sure = 0.8
+
+// shortOnes is how many sessions that fall short one after the other ease it, unless
+// the chance is one in three or better to be at the floor: then it is only hard, as
+// practice should be [trade].
+const (
+	shortOnes = 2
+	likely    = 1.0 / 3
+)
+
+// Advice is the judgement on one rung, in the open: the verdict, where to, and why, in
+// words and in figures.
+type Advice struct {
+	Verdict Verdict `json:"verdict"`
+	Rung    string  `json:"rung"`
+	To      string  `json:"to,omitempty"` // the rung to go to
+	Reason  string  `json:"reason"`
+	// Met is on how many days the gate was met since the student came to the rung, of
+	// Days asked; Short how many sessions running fell short.
+	Met   int `json:"met"`
+	Days  int `json:"days"`
+	Short int `json:"short"`
+}
+
+// Advise judges the rung a student stands on by what was counted there, and for one who
+// was eased to it, by what is believed of the next; false off the ladder. On a rung come
+// to from another, only what was counted since then counts.
+func Advise(l *Ladder, s Standing, e, next Evidence) (a Advice, on bool) {
+	rung, on := s.Now()
+	i := l.At(rung)
+	if !on || i < 0 {
+		return a, false
+	}
+	r := &l.Rungs[i]
+	came := s.since()
+	for _, m := range s[came:] {
+		if m.Kind == Word {
+			e.add(m)
+		}
+	}
+	tries := e.Tries
+	if k := s[came].Kind; k == Up || k == Ease {
+		tries = slices.DeleteFunc(slices.Clone(tries), func(t Try) bool { return t.At <= s[came].At })
+	}
+	var met []Try // one for each day
+	for _, t := range tries {
+		if t.Met && (len(met) == 0 || met[len(met)-1].Day != t.Day) {
+			met = append(met, t)
+		}
+		switch { // what was counted before standing here is no failure here
+		case t.Short && t.At > s[came].At:
+			a.Short++
+		default:
+			a.Short = 0
+		}
+	}
+	a.Rung, a.Met, a.Days = r.ID, len(met), r.days()+s.eased(r.ID)
+	level, _ := r.Band()
+	sure := e.Rate == nil || e.Sure >= Sure
+	back := l.Back(i)
+	again := s.eased(r.ID) == 0 || next.Rate == nil || next.Above >= Sure
+	switch {
+	case a.Met >= a.Days && sure && i == len(l.Rungs)-1:
+		a.Verdict = Top
+		a.Reason = fmt.Sprintf(
+			"%s, the last rung%s: choose another ladder, or play it.",
+			a.sayMet(met),
+			sayRate(e, level),
+		)
+	case a.Met >= a.Days && sure && again:
+		a.Verdict, a.To = GoUp, l.Rungs[i+1].ID
+		a.Reason = fmt.Sprintf("%s%s.", a.sayMet(met), sayRate(e, level))
+	case len(tries) > 0 && e.Rate != nil && e.Above <= 1-Sure && back >= 0:
+		a.Verdict, a.To = GoEase, l.Rungs[back].ID
+		a.Reason = fmt.Sprintf("Too hard for now: %s.", sayFloor(e, r))
+	case a.Short >= shortOnes && (e.Rate == nil || e.Above < likely) && back >= 0:
+		a.Verdict, a.To = GoEase, l.Rungs[back].ID
+		a.Reason = fmt.Sprintf("%d sessions running fell short%s.", a.Short, sayShort(e, tries, level))
+	case a.Met >= a.Days && sure: // and eased once from a next rung that is too hard still
+		a.Verdict = Stay
+		a.Reason = fmt.Sprintf(
+			"%s, but the next rung is likely too hard still: about %.0f in 100 are expected there.",
+			a.sayMet(met),
+			100*next.Rate.Mean,
+		)
+	default:
+		a.Verdict, a.Reason = Stay, a.whyStay(e, tries, met, level, back)
+	}
+	return a, true
+}
+
+func (a *Advice) whyStay(e Evidence, tries, met []Try, level float64, back int) string {
+	switch {
+	case len(tries) == 0:
+		return "Nothing counted on this rung yet."
+	case a.Short >= shortOnes && back < 0:
+		return fmt.Sprintf(
+			"%d sessions running fell short, and this is the first rung: make its target larger or "+
+				"ask for fewer.",
+			a.Short,
+		)
+	case a.Met >= a.Days:
+		return fmt.Sprintf("%s, but %s.", a.sayMet(met), sayUnsure(e, level))
+	case a.Met > 0:
+		return fmt.Sprintf("%s; %s.", a.sayMet(met), sayMore(a.Days-a.Met))
+	case a.Short == 0:
+		return "Tried, and not yet met: too few balls to say."
+	}
+	return fmt.Sprintf("Not met yet%s.", sayShort(e, tries, level))
+}
+
+func sayMore(days int) string {
+	if days == 1 {
+		return "one day more is wanted"
+	}
+	return fmt.Sprintf("%d days more are wanted", days)
+}
+
+// sayMet says on which days the gate was met: "Met on 2 of 2 days (12 May, 19 May)".
+func (a *Advice) sayMet(met []Try) string {
+	var days []string
+	for _, t := range met[max(0, len(met)-3):] {
+		days = append(days, time.UnixMilli(t.At).Format("2 Jan"))
+	}
+	said := fmt.Sprintf("Met on %d of %s", a.Met, units.Plural(a.Days, "day", "days"))
+	if a.Met > a.Days {
+		said = fmt.Sprintf("Met on %d days, %d were asked", a.Met, a.Days)
+	}
+	return fmt.Sprintf("%s (%s)", said, strings.Join(days, ", "))
+}
+
+// sayRate says what is believed of the chance beside the gate's level.
+func sayRate(e Evidence, level float64) string {
+	if e.Rate == nil {
+		return ""
+	}
+	return fmt.Sprintf("; about %.0f in 100 are good (%.0f to %.0f), %s that it is %.0f or more",
+		100*e.Rate.Mean, 100*e.Rate.Low, 100*e.Rate.High, sayOdds(e.Sure), 100*level)
+}
+
+// sayUnsure says why a gate that was met is not enough.
+func sayUnsure(e Evidence, level float64) string {
+	said := fmt.Sprintf(
+		"about %.0f in 100 are good (%.0f to %.0f)",
+		100*e.Rate.Mean,
+		100*e.Rate.Low,
+		100*e.Rate.High,
+	)
+	if e.Sure < 0.5 {
+		return fmt.Sprintf("%s where %.0f are wanted", said, 100*level)
+	}
+	return fmt.Sprintf(
+		"%s, and it is not sure enough yet that it is %.0f or more: %s",
+		said,
+		100*level,
+		sayOdds(e.Sure),
+	)
+}
+
+func sayFloor(e Evidence, r *Rung) string {
+	_, floor := r.Band()
+	return fmt.Sprintf(
+		"about %.0f in 100 are good (%.0f to %.0f), and %.0f are wanted for practice to be of use",
+		100*e.Rate.Mean,
+		100*e.Rate.Low,
+		100*e.Rate.High,
+		100*floor,
+	)
+}
+
+func sayShort(e Evidence, tries []Try, level float64) string {
+	said := ""
+	if n := len(tries); n > 0 && tries[n-1].Said != "" {
+		said = ", last " + tries[n-1].Said
+	}
+	return said + sayRate(e, level)
+}
+
+// sayOdds says how sure something is.
+func sayOdds(p float64) string {
+	if p < 0.03 || p > 0.97 {
+		return units.ChanceWords(p)
+	}
+	if said := units.ChanceWords(p); said != "even" {
+		return "about " + said
+	}
+	return "an even chance"
+}

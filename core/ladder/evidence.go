@@ -1,0 +1,96 @@
+package ladder
+
+import (
+	"slices"
+
+	"hodometer/core/drill"
+	"hodometer/core/goal"
+	"hodometer/core/plan"
+	"hodometer/core/progress"
+)
+
+// Try is what one session came to at a rung's stage.
+type Try struct {
+	Run   string  `json:"run,omitempty"` // "": the coach's word
+	At    int64   `json:"at"`
+	Day   int     `json:"-"`
+	Said  string  `json:"said,omitempty"`
+	Value float64 `json:"value"`
+	Met   bool    `json:"met"`
+	// Short is a try that fell short: a turn's balls at least, and the gate not met.
+	Short bool `json:"short"`
+}
+
+// Evidence is what was counted at one rung's stage, oldest first.
+type Evidence struct {
+	Tries []Try `json:"tries"`
+	// Rate is the chance of a good ball there; nil where nothing is a matter of chance.
+	Rate *progress.Rate `json:"rate,omitempty"`
+	// Sure is how sure it is that the chance is at the gate's level or better, Above that
+	// it is at the floor or better.
+	Sure  float64 `json:"sure"`
+	Above float64 `json:"above"`
+}
+
+// held is the share of judged repetitions to be held [trade].
+const held = 0.8
+
+// EvidenceOf what was counted of a student at a rung in that drill, which may be as
+// it stands on the shelf; none where the drill has the stage no more.
+func EvidenceOf(p *plan.Planner, s *plan.Student, r *Rung, d *drill.Drill) (out Evidence) {
+	out.Tries = []Try{}
+	if d == nil {
+		return out
+	}
+	i := r.StageIn(d)
+	if i < 0 {
+		return out
+	}
+	gate, stage := r.GateIn(d, i), d.Stages[i]
+	stage.Goal = gate
+	if k := s.Series[d.Series(stage)]; k != nil {
+		for _, m := range k.Marks {
+			met := reached(gate, m)
+			tried := m.Balls == 0 || m.Balls >= min(d.TurnBalls, max(1, gate.Good()))
+			// Who met all that was asked, less than the gate, did not fall short of it.
+			asked := m.Goal == 0 || m.Goal >= gate.Count || !m.Met
+			out.Tries = append(out.Tries, Try{
+				Run: m.Run, At: m.At, Day: m.Day, Said: plan.SayMark(k, m), Value: m.Value, Met: met,
+				Short: !met && tried && asked,
+			})
+		}
+	}
+	if !d.ByChance(stage) {
+		return out
+	}
+	player := s.PlayerOf(d)
+	curve := drill.CurveOf(&p.Curves, player.Level, d.Asks(&p.Flights, i, player.Mover))
+	if curve == nil {
+		return out
+	}
+	level, floor := r.Band()
+	b := player.Beliefs[i]
+	rate := b.Rate(curve)
+	out.Rate, out.Sure, out.Above = &rate, b.AtLeast(curve, level), b.AtLeast(curve, floor)
+	return out
+}
+
+// reached says whether a session's mark meets the gate.
+func reached(g goal.Goal, m progress.Mark) bool {
+	judged := m.Held[0] + m.Held[1] + m.Held[2]
+	switch {
+	case judged > 0:
+		return m.Value >= float64(g.Count) && float64(m.Held[2]) >= held*float64(judged)
+	case g.Kind == goal.Clock:
+		return m.Value > 0 && (g.Seconds == 0 && m.Met || g.Seconds > 0 && m.Value <= float64(g.Seconds))
+	case g.Count == 0:
+		return m.Met
+	}
+	return m.Value >= float64(g.Count)
+}
+
+// add puts the coach's word among the tries.
+func (e *Evidence) add(m Move) {
+	e.Tries = append(slices.Clone(e.Tries), Try{At: m.At, Day: m.Day, Said: "by the coach’s word", Met: true})
+	slices.SortStableFunc(e.Tries, func(a, b Try) int { return a.Day - b.Day })
+}

@@ -1,0 +1,469 @@
+package club
+
+import (
+	"cmp"
+	"context"
+	"database/sql"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"slices"
+	"strings"
+	"time"
+
+	"hodometer/core/course"
+	"hodometer/core/draft"
+	"hodometer/core/drill"
+	"hodometer/core/lesson"
+	"hodometer/core/units"
+	"hodometer/internal/store/gen"
+
+	"github.com/google/uuid"
+)
+
+// Course is the weeks ahead of a student or a group, with what became of its lessons.
+type Course struct {
+	Version int           `json:"version"`
+	Course  course.Course `json:"course"`
+	// Drafted are the ids of the lessons that are there, Given of those that were given.
+	Drafted []string          `json:"drafted"`
+	Given   []string          `json:"given"`
+	Loads   []course.WeekLoad `json:"loads"`
+}
+
+const courses = "course" // the kind of document
+
+// Courses lists the weeks ahead, those that begin first coming first.
+func (c *Club) Courses(ctx context.Context) (out []Course, err error) {
+	out = []Course{}
+	err = c.store.View(ctx, func(q *gen.Queries) error {
+		rows, err := q.ListDocuments(ctx, courses)
+		if err != nil {
+			return err
+		}
+		given, err := runsOfLessons(ctx, q)
+		if err != nil {
+			return err
+		}
+		for _, r := range rows {
+			one, err := readCourse(r, given)
+			if err != nil {
+				return err
+			}
+			out = append(out, one)
+		}
+		slices.SortStableFunc(out, func(a, b Course) int { return cmp.Compare(a.Course.From, b.Course.From) })
+		return nil
+	})
+	return out, err
+}
+
+// runsOfLessons says of every lesson that is there whether it was given.
+func runsOfLessons(ctx context.Context, q *gen.Queries) (map[string]become, error) {
+	out := map[string]become{}
+	rows, err := q.ListLessons(ctx)
+	if err != nil {
+		return nil, err
+	}
+	for _, l := range rows {
+		out[l.ID] = become{date: l.Date, start: l.Start, minutes: int(l.SlotMinutes)}
+	}
+	runs, err := q.ListLatestRuns(ctx)
+	for _, r := range runs {
+		if r.Status == "finished" {
+			l := out[r.LessonID]
+			l.given = true
+			out[r.LessonID] = l
+		}
+	}
+	return out, err
+}
+
+// become is what a lesson of a course became once it was drafted.
+type become struct {
+	date, start string
+	minutes     int
+	given       bool
+}
+
+func readCourse(r gen.Document, lessons map[string]become) (Course, error) {
+	out := Course{Version: int(r.Version), Drafted: []string{}, Given: []string{}}
+	if err := json.Unmarshal([]byte(r.Body), &out.Course); err != nil {
+		return out, fmt.Errorf("course %s: %w", r.ID, err)
+	}
+	for i := range out.Course.Lessons {
+		s := &out.Course.Lessons[i]
+		l, there := lessons[s.ID]
+		if there { // its own page may have changed it
+			s.Date, s.Start, s.Minutes = l.date, l.start, l.minutes
+			out.Drafted = append(out.Drafted, s.ID)
+		}
+		if l.given {
+			out.Given = append(out.Given, s.ID)
+		}
+	}
+	out.Course.Carry()
+	out.Loads = out.Course.Loads()
+	return out, nil
+}
+
+// PlanCourse lays a course's lessons over its days; nothing is saved. Themes are laid
+// where a manner is named.
+func (c *Club) PlanCourse(w course.Course, m course.Manner) (Course, error) {
+	if m != "" {
+		themes, err := course.Lay(len(w.Weeks), m)
+		if err != nil {
+			return Course{}, units.Problems{{Field: "manner", Detail: err.Error()}}
+		}
+		for i := range w.Weeks {
+			w.Weeks[i].Theme = themes[i]
+		}
+	}
+	w.Lessons = []course.Slot{}
+	if err := validCourse(&w); err != nil {
+		return Course{}, err
+	}
+	w.From = w.Begins()
+	w.Lessons = w.Make()
+	for i := range w.Lessons {
+		w.Lessons[i].ID = uuid.Must(uuid.NewV7()).String()
+	}
+	return Course{Course: w, Drafted: []string{}, Given: []string{}, Loads: w.Loads()}, nil
+}
+
+func validCourse(w *course.Course) error {
+	p := w.Validate()
+	if !lesson.IsID(w.ID) {
+		p.Add("id", "an id is a UUID in lower case")
+	}
+	for i, s := range w.Lessons {
+		if !lesson.IsID(s.ID) {
+			p.Add(fmt.Sprintf("lessons[%d].id", i), "a lesson's id is a UUID in lower case")
+		}
+	}
+	var under units.Problems
+	under.Under("course", p)
+	return under.Err()
+}
+
+// SaveCourse makes a course (version 0) or changes one; lessons that are drafted already
+// go to the days they are on now.
+func (c *Club) SaveCourse(ctx context.Context, w Course) (Course, error) {
+	if err := validCourse(&w.Course); err != nil {
+		return w, err
+	}
+	err := c.store.View(ctx, func(q *gen.Queries) error { return known(ctx, q, w.Course.Students) })
+	if err != nil {
+		return w, err
+	}
+	was, err := c.keptCourse(ctx, w.Course.ID)
+	if err != nil {
+		return w, err
+	}
+	if _, err := c.putDocument(ctx, courses, w.Course.ID, w.Version, w.Course); err != nil {
+		return w, err
+	}
+	if err := c.moveLessons(ctx, &w.Course, was); err != nil {
+		return w, err
+	}
+	return c.course(ctx, w.Course.ID)
+}
+
+func (c *Club) course(ctx context.Context, id string) (out Course, err error) {
+	err = c.store.View(ctx, func(q *gen.Queries) error {
+		row, err := q.GetDocument(ctx, gen.GetDocumentParams{Kind: courses, ID: id})
+		if err != nil {
+			return orMissing(err, "course")
+		}
+		lessons, err := runsOfLessons(ctx, q)
+		if err != nil {
+			return err
+		}
+		out, err = readCourse(row, lessons)
+		return err
+	})
+	return out, err
+}
+
+// keptCourse is a course as it was saved last; empty for a new one.
+func (c *Club) keptCourse(ctx context.Context, id string) (out course.Course, err error) {
+	err = c.store.View(ctx, func(q *gen.Queries) error {
+		row, err := q.GetDocument(ctx, gen.GetDocumentParams{Kind: courses, ID: id})
+		if errors.Is(err, sql.ErrNoRows) {
+			return nil
+		}
+		if err != nil {
+			return err
+		}
+		return json.Unmarshal([]byte(row.Body), &out)
+	})
+	return out, err
+}
+
+// moveLessons puts drafted lessons on the days that the course moves them to. One whose
+// day was changed on its own page stays there: only what moved in the course moves.
+func (c *Club) moveLessons(ctx context.Context, w *course.Course, was course.Course) error {
+	for _, s := range w.Lessons {
+		if old := was.Lesson(s.ID); old != nil && old.Date == s.Date && old.Start == s.Start {
+			continue
+		}
+		l, err := c.Lesson(ctx, s.ID)
+		if errors.As(err, &Missing{}) {
+			continue
+		}
+		if err != nil {
+			return err
+		}
+		if l.Date == s.Date && l.Start == s.Start {
+			continue
+		}
+		l.Date, l.Start = s.Date, s.Start
+		if _, err := c.SaveLesson(ctx, l); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// RemoveCourse takes a course away; lessons that were drafted stay.
+func (c *Club) RemoveCourse(ctx context.Context, id string) error {
+	return c.removeDocument(ctx, courses, id)
+}
+
+// SlotChange is what is done to a lesson of a course.
+type SlotChange struct {
+	Lesson string
+	Do     string // move, drop, rain, restore
+	Date   string
+	Start  string
+}
+
+// ChangeCourse moves a lesson of a course, calls it off or takes it up again.
+func (c *Club) ChangeCourse(ctx context.Context, id string, ch SlotChange) (Course, error) {
+	w, err := c.course(ctx, id)
+	if err != nil {
+		return w, err
+	}
+	var wrong units.Problems
+	switch ch.Do {
+	case "move":
+		s := w.Course.Lesson(ch.Lesson)
+		start := ch.Start
+		if s != nil && start == "" {
+			start = s.Start
+		}
+		err = w.Course.Move(ch.Lesson, ch.Date, start)
+	case "drop":
+		err = w.Course.CallOff(ch.Lesson, course.Dropped)
+	case "rain":
+		err = w.Course.CallOff(ch.Lesson, course.Rained)
+	case "restore":
+		err = w.Course.Restore(ch.Lesson)
+	default:
+		err = fmt.Errorf("%q is none of move, drop, rain, restore", ch.Do)
+	}
+	if err != nil {
+		if errors.As(err, &wrong) {
+			return w, err
+		}
+		return w, units.Problems{{Field: "lesson", Detail: err.Error()}}
+	}
+	return c.SaveCourse(ctx, w)
+}
+
+// DraftSlot drafts one lesson of a course by its week's theme, the rungs of its students
+// and the work it carries, and saves it under the id it always had. One that is there
+// already stays as it is.
+func (c *Club) DraftSlot(ctx context.Context, id, slot string) (*lesson.Lesson, error) {
+	w, err := c.course(ctx, id)
+	if err != nil {
+		return nil, err
+	}
+	s := w.Course.Lesson(slot)
+	if s == nil {
+		return nil, Missing{"lesson in these weeks"}
+	}
+	if slices.Contains(w.Drafted, slot) {
+		return c.Lesson(ctx, slot)
+	}
+	if s.State != course.Planned {
+		return nil, units.Problems{
+			{Field: "lesson", Detail: "this lesson was called off; take it up again first"},
+		}
+	}
+	week := w.Course.Weeks[s.Week]
+	brief := Brief{
+		Students: w.Course.Students, Court: w.Course.Court, Date: s.Date, Start: s.Start, Minutes: s.Minutes,
+		Aim: drill.Focus(week.Aim), MatchOn: w.Course.Event, Theme: week.Theme,
+	}
+	if brief.Resources, err = c.usual(ctx, w.Course.Students); err != nil {
+		return nil, err
+	}
+	for _, from := range s.Carries {
+		work, err := c.carried(ctx, from, w.Course.Lesson(from))
+		if err != nil {
+			return nil, err
+		}
+		brief.Carried = append(brief.Carried, work...)
+	}
+	drafts, err := c.Drafts(ctx, brief)
+	if err != nil {
+		return nil, err
+	}
+	if len(drafts) == 0 {
+		return nil, units.Problems{
+			{
+				Field:  "course",
+				Detail: "no drill on the shelf suits this group on this court; plan it by hand",
+			},
+		}
+	}
+	l := drafts[0].Lesson
+	l.ID, l.Version = slot, 0
+	l.Title = fmt.Sprintf("%s, week %d: %s", w.Course.Title, s.Week+1, l.Title)
+	return c.SaveLesson(ctx, &l)
+}
+
+// carried is the work of a lesson that could not be given: its drills, where it had been
+// drafted.
+func (c *Club) carried(ctx context.Context, id string, s *course.Slot) (out []draft.Work, err error) {
+	l, err := c.Lesson(ctx, id)
+	if errors.As(err, &Missing{}) {
+		return nil, nil
+	}
+	if err != nil {
+		return nil, err
+	}
+	why := "dropped"
+	if s != nil && s.State == course.Rained {
+		why = "rained off"
+	}
+	for _, b := range l.Blocks {
+		if b.Drill != nil && b.Kind == lesson.Drill {
+			out = append(
+				out,
+				draft.Work{Drill: *b.Drill, Why: fmt.Sprintf("%s of %s, %s", b.Title, sayDate(l.Date), why)},
+			)
+		}
+	}
+	return out, nil
+}
+
+func sayDate(date string) string {
+	t, err := time.Parse(time.DateOnly, date)
+	if err != nil {
+		return date
+	}
+	return t.Format("2 January")
+}
+
+// usual is what was at hand the last time these students had a lesson.
+func (c *Club) usual(ctx context.Context, students []string) (*lesson.Resources, error) {
+	all, err := c.Lessons(ctx)
+	if err != nil {
+		return nil, err
+	}
+	for _, l := range all {
+		if len(l.StudentIDs) > 0 && slices.Equal(sorted(l.StudentIDs), sorted(students)) {
+			last, err := c.Lesson(ctx, l.ID)
+			if err != nil {
+				return nil, err
+			}
+			return last.Resources, nil
+		}
+	}
+	return nil, nil
+}
+
+func sorted(ids []string) []string {
+	out := slices.Clone(ids)
+	slices.Sort(out)
+	return out
+}
+
+// Appointment is a lesson as a calendar shows it.
+type Appointment struct {
+	ID      string
+	Title   string
+	About   string
+	Date    string // 2006-01-02, local
+	Start   string // 15:04, local
+	Minutes int
+	Off     bool // called off
+	Version int
+}
+
+// Calendar is every lesson, drafted or not, of one student or ("") all, or one lesson.
+func (c *Club) Calendar(ctx context.Context, student, lesson string) (out []Appointment, err error) {
+	if student != "" {
+		err := c.store.View(ctx, func(q *gen.Queries) error { return known(ctx, q, []string{student}) })
+		if err != nil {
+			return nil, Missing{"student"}
+		}
+	}
+	all, err := c.Lessons(ctx)
+	if err != nil {
+		return nil, err
+	}
+	weeks, err := c.Courses(ctx)
+	if err != nil {
+		return nil, err
+	}
+	called := map[string]string{}
+	people, err := c.Students(ctx)
+	if err != nil {
+		return nil, err
+	}
+	for _, s := range people {
+		called[s.ID], _, _ = strings.Cut(s.Name, " ")
+	}
+	names := func(ids []string) string {
+		var said []string
+		for _, id := range ids {
+			said = append(said, called[id])
+		}
+		return strings.Join(said, ", ")
+	}
+	off := map[string]bool{}
+	in := map[string]bool{}
+	for _, l := range all {
+		in[l.ID] = true
+	}
+	for _, w := range weeks {
+		for _, s := range w.Course.Lessons {
+			off[s.ID] = s.State != course.Planned
+			if in[s.ID] || student != "" && !slices.Contains(w.Course.Students, student) {
+				continue
+			}
+			theme := units.LabelOf(course.Themes, string(w.Course.Weeks[s.Week].Theme))
+			out = append(out, Appointment{
+				ID:      s.ID,
+				Title:   w.Course.Title,
+				About:   strings.TrimPrefix(theme+"\n", "\n") + names(w.Course.Students),
+				Date:    s.Date,
+				Start:   s.Start,
+				Minutes: s.Minutes,
+				Off:     off[s.ID],
+				Version: w.Version,
+			})
+		}
+	}
+	for _, l := range all {
+		if student == "" || slices.Contains(l.StudentIDs, student) {
+			out = append(out, Appointment{
+				ID: l.ID, Title: l.Title, About: names(l.StudentIDs), Date: l.Date, Start: l.Start,
+				Minutes: l.SlotMinutes, Off: off[l.ID],
+			})
+		}
+	}
+	if lesson != "" {
+		out = slices.DeleteFunc(out, func(a Appointment) bool { return a.ID != lesson })
+		if len(out) == 0 {
+			return nil, Missing{"lesson"}
+		}
+	}
+	slices.SortFunc(out, func(a, b Appointment) int {
+		return cmp.Or(cmp.Compare(a.Date+a.Start, b.Date+b.Start), cmp.Compare(a.ID, b.ID))
+	})
+	return out, nil
+}

@@ -1,0 +1,49 @@
+package club
+
+import (
+	"context"
+
+	"hodometer/core/game"
+	"hodometer/core/plan"
+	"hodometer/core/units"
+	"hodometer/internal/store/gen"
+)
+
+// Order is what a group's games say of who is how strong.
+type Order struct {
+	game.Order
+	Names []string `json:"names"` // by place in the order asked for
+	IDs   []string `json:"ids"`
+}
+
+// OrderOf students by the games they played against each other and others: most of it is
+// their level until there are games.
+func (c *Club) OrderOf(ctx context.Context, ids []string, longest int) (out Order, err error) {
+	if len(ids) < 2 {
+		return out, units.Problems{{Field: "students", Detail: "an order is of two students at least"}}
+	}
+	err = c.store.View(ctx, func(q *gen.Queries) error {
+		if err := known(ctx, q, ids); err != nil {
+			return err
+		}
+		students := make([]plan.Student, len(ids))
+		for i, id := range ids {
+			row, err := q.GetStudent(ctx, id)
+			if err != nil {
+				return err
+			}
+			s := student(row)
+			students[i] = plan.Student{ID: s.ID, Name: s.Name, Hand: s.Hand, Level: s.Level}
+			out.Names, out.IDs = append(out.Names, s.Name), append(out.IDs, s.ID)
+		}
+		if err := stand(ctx, q, students); err != nil {
+			return err
+		}
+		if students[0].Standing == nil {
+			plan.Stand(students, nil, nil)
+		}
+		out.Order = game.OrderOf(*students[0].Standing, len(ids), longest)
+		return nil
+	})
+	return out, err
+}

@@ -1,0 +1,44 @@
+package exchange
+
+import (
+	"fmt"
+	"time"
+
+	"hodometer/internal/club"
+
+	ics "github.com/arran4/golang-ical"
+)
+
+// WriteCalendar writes lessons as iCalendar (RFC 5545). Times are local to whoever reads
+// it, as lessons are; a lesson keeps its id whatever becomes of it, and one that was
+// called off says so.
+func WriteCalendar(all []club.Appointment, now time.Time) ([]byte, error) {
+	cal := ics.NewCalendar()
+	cal.SetProductId("-//Hodometer//Lessons//EN")
+	cal.SetMethod(ics.MethodPublish)
+	cal.SetXWRCalName("Lessons")
+	const local = "20060102T150405"
+	for _, a := range all {
+		from, err := time.Parse("2006-01-02 15:04", a.Date+" "+a.Start)
+		if err != nil {
+			return nil, fmt.Errorf("lesson %s: %w", a.ID, err)
+		}
+		e := cal.AddEvent(a.ID + "@hodometer")
+		e.SetDtStampTime(now)
+		e.SetProperty(ics.ComponentPropertyDtStart, from.Format(local))
+		e.SetProperty(
+			ics.ComponentPropertyDtEnd,
+			from.Add(time.Duration(a.Minutes)*time.Minute).Format(local),
+		)
+		e.SetSummary(a.Title)
+		if a.About != "" {
+			e.SetDescription(a.About)
+		}
+		e.SetSequence(a.Version)
+		e.SetStatus(ics.ObjectStatusConfirmed)
+		if a.Off {
+			e.SetStatus(ics.ObjectStatusCancelled)
+		}
+	}
+	return []byte(cal.Serialize(ics.WithNewLineWindows)), nil
+}
