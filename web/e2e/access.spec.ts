@@ -36,7 +36,7 @@ test('nobody is kept out of any view', async ({ page, club }) => {
     await page.getByRole('button', { name: block }).first().click();
     await sound(page, String(block));
   }
-  for (const path of ['/lessons', '/games', '/games/firstServeBonus', '/students', '/log']) {
+  for (const path of ['/lessons', '/games', '/games/firstServeBonus', '/log']) {
     await page.goto(club.url + path);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await sound(page, path);
@@ -44,10 +44,27 @@ test('nobody is kept out of any view', async ({ page, club }) => {
   await page.getByRole('link', { name: 'Rhythm and four serves' }).first().click();
   await page.getByRole('button', { name: 'Add or correct a count' }).first().click();
   await sound(page, 'a run, opened');
+});
+
+test('nobody is kept out of students, ladders and weeks', async ({ page, club }) => {
+  test.slow();
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+  for (const path of ['/students', '/weeks', '/ladders', '/ladders/short-ball-pressure']) {
+    await page.goto(club.url + path);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await sound(page, path);
+  }
   await page.goto(`${club.url}/log`);
   await page.getByRole('link', { name: 'Wren' }).first().click();
   await expect(page.getByRole('heading', { name: 'Wren Ashdown' })).toBeVisible();
+  await page.getByRole('button', { name: /^About/ }).click();
   await sound(page, 'student');
+  for (const more of ['Home card', 'Report']) {
+    await page.getByRole('link', { name: more }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await sound(page, more);
+    await page.goBack();
+  }
 });
 
 test('nobody is kept out of planning a lesson', async ({ page, club }) => {

@@ -8,11 +8,15 @@ import { join } from 'node:path';
 export class Club {
   url = '';
   #process: ChildProcess | undefined;
-  constructor(readonly dir: string) {}
+  constructor(
+    readonly dir: string,
+    /** What it serves: the demo, or an empty club of one's own. */
+    readonly kind: 'demo' | 'serve' = 'demo'
+  ) {}
 
   async start() {
     const addr = this.url ? new URL(this.url).host : '127.0.0.1:0';
-    const child = spawn('../bin/hodometer', ['demo', '--addr', addr, '--db', join(this.dir, 'demo.db')], {
+    const child = spawn('../bin/hodometer', [this.kind, '--addr', addr, '--db', join(this.dir, 'demo.db')], {
       stdio: ['ignore', 'pipe', 'ignore']
     });
     this.#process = child;
@@ -36,7 +40,14 @@ export class Club {
   }
 }
 
-export const test = base.extend<{ club: Club }>({
+export const test = base.extend<{ club: Club; emptyClub: Club }>({
+  emptyClub: async ({}, use) => {
+    const club = new Club(await mkdtemp(join(tmpdir(), 'hodometer-')), 'serve');
+    await club.start();
+    await use(club);
+    await club.kill();
+    await rm(club.dir, { recursive: true });
+  },
   club: async ({}, use) => {
     const club = new Club(await mkdtemp(join(tmpdir(), 'hodometer-')));
     await club.start();

@@ -49,6 +49,12 @@ test('the main views, from the demo', async ({ page, club }) => {
   await page.getByRole('link', { name: 'Wren' }).first().click();
   await expect(page.getByRole('heading', { name: 'Wren Ashdown' })).toBeVisible();
   await picture(page, 'student');
+  await page.goto(`${club.url}/weeks`);
+  await expect(page.getByRole('group', { name: 'Calendar' })).toBeVisible();
+  await picture(page, 'weeks');
+  await page.goto(`${club.url}/ladders/stroke-control-first`);
+  await expect(page.getByRole('list', { name: /^Rungs of/ })).toBeVisible();
+  await picture(page, 'ladder');
 
   await page.goto(`${club.url}/drills`);
   await expect(page.getByRole('list', { name: 'Drills' }).getByRole('link').first()).toBeVisible();
@@ -75,9 +81,10 @@ test('the main views, from the demo', async ({ page, club }) => {
     views.push(await page.screenshot());
   };
   const group = await page.request.get(`${club.url}/api/v1/lessons`);
-  const eight = ((await group.json()) as { id: string; students: string[]; runStatus?: string }[]).find(
-    (l) => l.students.length === 8 && l.runStatus !== 'finished'
-  )!;
+  type Listed = { id: string; title: string; students: string[]; runStatus?: string };
+  const all = (await group.json()) as Listed[];
+  const eight = all.find((l) => l.students.length === 8 && l.runStatus !== 'finished')!;
+  const today = all.find((l) => l.title === 'Short balls to match play')!;
   const path = `${club.url}/api/v1/lessons/${eight.id}`;
   const lesson = await (await page.request.get(path)).json();
   const line = lesson.blocks.findLast((b: { drill?: unknown }) => b.drill);
@@ -86,7 +93,7 @@ test('the main views, from the demo', async ({ page, club }) => {
   await page.request.put(path, { data: lesson });
   const button = (name: string | RegExp) =>
     page.getByRole('button', { name, exact: typeof name === 'string' }).first();
-  await page.goto(club.url);
+  await page.goto(`${club.url}/lessons/${today.id}`);
   await button('Take it to the court').click();
   await button('Start').click();
   await expect(page.getByRole('region', { name: 'Role of this minute' })).toBeVisible();
@@ -110,7 +117,7 @@ test('the main views, from the demo', async ({ page, club }) => {
   await view();
   await page.goto(`${club.url}/lessons/${eight.id}`);
   await button('Take it to the court').click();
-  await button('Begin the lesson').click();
+  await button('Ready: start the clock').click();
   await button(/^The lesson: /).click();
   await button(new RegExp(`^${line.title}`)).click();
   await button('Ready').click();

@@ -5,11 +5,12 @@
   import { onMount } from 'svelte';
   import { sendNow } from '$lib/device/outbox';
   import { tidy } from '$lib/device/packs';
-  import { shortcuts, typing, views } from '$lib/shell/keys';
+  import { MORE, shortcuts, typing, views } from '$lib/shell/keys';
   import { settings } from '$lib/units/settings.svelte';
 
   let { children } = $props();
   let help: HTMLDialogElement;
+  let more = $state<HTMLDetailsElement>();
 
   // Whatever page is open sends what waits.
   onMount(() => {
@@ -52,14 +53,28 @@
         aria-label="Main"
         class="order-last -mx-3 flex w-full self-stretch sm:order-none sm:mx-0 sm:w-auto"
       >
-        {#each views as v (v.path)}
+        {#each views as v, i (v.path)}
           <a
             href={v.path}
             class="view"
             class:here={here(v.path)}
+            class:far={i >= MORE}
             aria-current={here(v.path) ? 'page' : undefined}>{v.name}</a
           >
         {/each}
+        <details class="more" bind:this={more}>
+          <summary class="view" class:here={views.slice(MORE).some((v) => here(v.path))}>More</summary>
+          <ul class="absolute right-3 z-30 border border-base-content bg-base-100 shadow">
+            {#each views.slice(MORE) as v (v.path)}<li>
+                <a
+                  href={v.path}
+                  class="block min-h-11 px-5 py-2.5"
+                  class:font-semibold={here(v.path)}
+                  onclick={() => more && (more.open = false)}>{v.name}</a
+                >
+              </li>{/each}
+          </ul>
+        </details>
       </nav>
       <div class="ml-auto flex items-center gap-1">
         <button
@@ -114,9 +129,24 @@
     border-bottom: 4px solid transparent;
     border-top: 4px solid transparent;
   }
-  @media (max-width: 30rem) {
-    .view {
-      font-size: 0.9rem;
+  .more {
+    display: none;
+  }
+  @media (max-width: 46rem) {
+    .far {
+      display: none;
+    }
+    .more {
+      display: block;
+      margin-left: auto;
+    }
+    summary.view {
+      cursor: pointer;
+      list-style: none;
+    }
+    summary.view::after {
+      content: '▾';
+      padding-left: 0.25rem;
     }
   }
   .view:hover {

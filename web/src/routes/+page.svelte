@@ -16,6 +16,8 @@
   import { AHEAD, carried, takeAlong, type Carried } from '$lib/device/packs';
   import { newLesson } from '$lib/lesson/create';
   import { runLesson } from '$lib/run/begin';
+  import PlanLesson from '$lib/lesson/PlanLesson.svelte';
+  import AskHome from '$lib/people/AskHome.svelte';
   import Load from '$lib/shell/Load.svelte';
   import Tape from '$lib/tape/Tape.svelte';
   import { first, sayChance, sayDay, today } from '$lib/units/say';
@@ -32,11 +34,13 @@
   /** Today as the server has it; with no server, the lessons that this device carries. */
   async function ask() {
     try {
-      return { ...(await askServer()), away: [] as Carried[] };
+      const answer = await askServer();
+      const next = answer.cards[0]?.lesson;
+      return { ...answer, homes: next ? await homesOf(next) : [], away: [] as Carried[] };
     } catch (e) {
       const away = await carried(today());
       if (!away.length) throw e;
-      return { cards: [], courts: [], students: [], given: [], away };
+      return { cards: [], courts: [], students: [], given: [], missed: [], homes: [], away };
     }
   }
   let along = $state<Record<string, boolean>>({});
@@ -46,6 +50,18 @@
     for (const l of lessons.filter((l) => l.date <= ahead))
       if (await takeAlong(l.id)) along = { ...along, [l.id]: true };
   }
+  /** What those who come next were given to do at home, and were not asked for yet. */
+  async function homesOf(next: Lesson) {
+    const all = await Promise.all(
+      next.students.map((student) =>
+        api
+          .GET('/api/v1/students/{student}/home', { params: { path: { student } } })
+          .then(({ data }) => ({ student, ask: data?.ask ?? [] }))
+          .catch(() => ({ student, ask: [] }))
+      )
+    );
+    return all.filter((h) => h.ask.length);
+  }
   async function askServer() {
     const units = settings.units;
     const [all, courts, students] = await Promise.all([
@@ -53,10 +69,13 @@
       need(api.GET('/api/v1/courts')),
       need(api.GET('/api/v1/students'))
     ]);
-    const coming = all.filter((l) => l.date >= today()).reverse();
-    const open = coming.filter((l) => l.runStatus !== 'finished');
+    // What was left empty is no lesson yet; it stands under Lessons.
+    const coming = all.filter((l) => l.date >= today() && l.blocks.length).reverse();
+    const open = inOrder(coming.filter((l) => l.runStatus !== 'finished' && !isLeft(l)));
+    const missed = coming.filter((l) => l.runStatus !== 'finished' && isLeft(l));
+    const todays = open.filter((l) => l.date === today()).length;
     const cards: Card[] = await Promise.all(
-      (open.length ? open : coming).slice(0, 3).map(async (summary) => {
+      open.slice(0, Math.max(3, todays)).map(async (summary) => {
         const lesson = await need(
           api.GET('/api/v1/lessons/{lesson}', { params: { path: { lesson: summary.id } } })
         );
@@ -69,8 +88,27 @@
     );
     void take(open);
     const given = coming.filter((l) => l.date === today() && l.runStatus === 'finished');
-    return { cards, courts, students, given };
+    return { cards, courts, students, given, missed };
   }
+  const goesOn = (l: LessonSummary) => l.runStatus === 'running' || l.runStatus === 'paused';
+  /** Minutes from now to a time of day today. */
+  function minutesTo(start: string) {
+    const [h, m] = start.split(':').map(Number);
+    const now = new Date();
+    return (h ?? 0) * 60 + (m ?? 0) - now.getHours() * 60 - now.getMinutes();
+  }
+  /** It was begun and given up: it is not what comes next. */
+  const isLeft = (l: LessonSummary) => l.runStatus === 'givenUp' || l.runStatus === 'removed';
+  const GRACE = 60; // minutes past its end that a lesson is still taken for the one meant
+  /** What goes on first; then today's, what comes next before what has gone by; then the days ahead. */
+  const inOrder = (all: LessonSummary[]) => {
+    const at = (l: LessonSummary) => {
+      if (goesOn(l)) return '';
+      const gone = l.date === today() && minutesTo(l.start) + l.slotMinutes < -GRACE;
+      return `${l.date} ${gone ? 'later' : ''} ${l.start}`;
+    };
+    return all.toSorted((a, b) => at(a).localeCompare(at(b)));
+  };
   const drillOf = (c: Card) => c.plan.blocks.find((b) => b.drill);
   const court = (courts: Court[], id: string) => courts.find((c) => c.id === id);
   const name = (students: Student[], id: string) => first(students.find((s) => s.id === id)?.name ?? '');
@@ -90,7 +128,13 @@
 
 <Load {ask}>
   {#snippet children(data)}
-    <main class="mx-auto max-w-[1280px] px-6 py-6">
+    {#if !data.cards.length && !data.away.length}
+      <PlanLesson title={data.students.length ? 'Nothing is on: plan a lesson' : 'Your first lesson'} />
+    {/if}
+    <main
+      class="mx-auto max-w-[1280px] px-6 py-6"
+      class:hidden={!data.cards.length && !data.away.length && !data.given.length && !data.missed.length}
+    >
       {#if data.away.length}
         <h1 class="text-3xl">No connection: on this device</h1>
         <p class="mt-1">These run without one. What is counted is kept here and sent when it is back.</p>
@@ -112,13 +156,6 @@
             </div>
           </section>
         {/each}
-      {:else if data.cards.length === 0}
-        <h1 class="text-3xl">Nothing planned from today on</h1>
-        <p class="mt-2 max-w-xl">
-          A lesson starts as an hour with a warm-up and a talk on its tape. Add who comes, drop in a drill,
-          and see at once what fits.
-        </p>
-        <button type="button" class="btn mt-4 btn-primary" onclick={newLesson}>Plan a lesson</button>
       {/if}
       {#each data.cards as card, i (card.summary.id)}
         {@const block = drillOf(card)}
@@ -215,8 +252,13 @@
               </div>
             {/if}
           </section>
+          {#each data.homes as h (h.student)}
+            <AskHome student={h.student} name={name(data.students, h.student)} ask={h.ask} />
+          {/each}
           {#if data.cards.length > 1}<h2 class="mt-10 border-t border-base-content pt-4 text-xl">
-              Coming up
+              {data.cards.filter((c) => c.lesson.date === today()).length > 1
+                ? 'Later today and after'
+                : 'Coming up'}
             </h2>{/if}
         {:else}
           <section
@@ -242,6 +284,21 @@
           </section>
         {/if}
       {/each}
+      {#if data.missed.length}
+        <section class="mt-8 border-t border-base-content pt-4" aria-label="Begun and given up">
+          <h2 class="text-lg">Begun and given up</h2>
+          {#each data.missed as l (l.id)}
+            <p class="mt-1 flex flex-wrap items-center gap-3">
+              <span class="figures text-sm">{l.start}</span>
+              <a class="font-semibold hover:underline" href="/lessons/{l.id}">{l.title}</a>
+              <span class="text-sm">{few(l.students)}</span>
+              <button type="button" class="btn btn-sm" onclick={() => runLesson(l.id, l)}
+                >Take it to the court after all</button
+              >
+            </p>
+          {/each}
+        </section>
+      {/if}
       {#if data.given.length}
         <p class="mt-8 border-t border-base-content pt-4">
           Given today: {#each data.given as l (l.id)}<a class="mr-3 underline" href="/log">{l.title}</a

@@ -89,6 +89,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/students/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Students as a table; cells that a spreadsheet would take for formulas are quoted */
+        get: operations["exportStudents"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/students/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take in a table of students - commas, semicolons or tabs, UTF-8 or Latin-1 - and say row by row what became of it */
+        post: operations["importStudents"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/students/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Who is how strong by the games played, with how sure it is, pairs, fair uneven targets, and whether more games would change it */
+        post: operations["orderStudents"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/students/{student}": {
         parameters: {
             query?: never;
@@ -842,6 +893,328 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/students/{student}/ladders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+            };
+            cookie?: never;
+        };
+        /** Where a student stands on each ladder, what was counted there, and what is advised with its reason */
+        get: operations["listLaddersOfStudent"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/students/{student}/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put a student on a ladder, up, down or off it, or note that a gate was met */
+        post: operations["moveStudent"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/students/{student}/moves/{ladder}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+                ladder: components["parameters"]["ladderId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take the last move on a ladder back */
+        delete: operations["takeBackMove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/students/{student}/declined": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Remember that advice was declined, until something new is counted */
+        put: operations["declineAdvice"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/students/{student}/home": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+            };
+            cookie?: never;
+        };
+        /** What a student does until next time, what was done, and what there is to choose from */
+        get: operations["getHome"];
+        /** Choose what a student does until next time */
+        put: operations["putHome"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/students/{student}/home/done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Note how often a practice was done since it was chosen */
+        post: operations["didAtHome"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/students/{student}/report": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+            };
+            cookie?: never;
+        };
+        /** What a period came to for a student, as JSON or CSV */
+        get: operations["reportStudent"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/students/{student}/notes/{run}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+                run: components["parameters"]["runId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Let others read the line about a student from a run, or keep it */
+        put: operations["shareNote"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/students/{student}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make one student of two - what was counted of this one counts for the other; split takes them apart */
+        post: operations["mergeStudent"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/students/{student}/split": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take a student that was merged into another out again */
+        post: operations["splitStudent"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/ladders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Ladders, those that ship and the own */
+        get: operations["listLadders"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/ladders/{ladder}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["ladderId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Make or change a ladder of the own; version 0 makes */
+        put: operations["putLadder"];
+        post?: never;
+        /** Take a ladder of the own away; who stands on it stays */
+        delete: operations["removeLadder"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/courses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Weeks ahead, of students and groups */
+        get: operations["listCourses"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/courses/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Lay lessons over weeks by a pattern and a manner of themes; nothing is saved */
+        post: operations["planCourse"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/courses/{course}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: components["parameters"]["courseId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Make or change weeks ahead; version 0 makes. Lessons drafted already go to their days */
+        put: operations["putCourse"];
+        post?: never;
+        /** Take weeks ahead away; lessons drafted stay */
+        delete: operations["removeCourse"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/courses/{course}/lessons/{lesson}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: components["parameters"]["courseId"];
+                lesson: components["parameters"]["lessonId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Draft a lesson of these weeks by its theme, the rungs of its students and the work it carries; one that is there stays */
+        put: operations["draftCourseLesson"];
+        /** Move a lesson of these weeks, call it off or take it up again; its work goes along */
+        post: operations["changeCourse"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Lessons as iCalendar (RFC 5545), of all, one student, or one lesson; ids stay */
+        get: operations["getCalendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/results": {
         parameters: {
             query?: never;
@@ -958,6 +1331,13 @@ export interface components {
                 everyone: string;
                 room: components["schemas"]["Span"];
             }[];
+            ages: components["schemas"]["Terms"];
+            withs: components["schemas"]["Terms"];
+            dimensions: components["schemas"]["Terms"];
+            forms: components["schemas"]["Terms"];
+            schools: components["schemas"]["Terms"];
+            themes: components["schemas"]["Terms"];
+            courseManners: components["schemas"]["Terms"];
             goals: components["schemas"]["Terms"];
             levels: components["schemas"]["Terms"];
             focuses: components["schemas"]["Terms"];
@@ -2258,6 +2638,8 @@ export interface components {
                 /** @description which of the targets, from 0 */
                 target: number;
                 goal: components["schemas"]["Goal"];
+                /** @description what its history is kept under once it was renamed; the server sets it */
+                id?: string;
                 /** @description what the coach calls the stage; absent: its stroke and direction */
                 name?: string;
                 /**
@@ -2358,6 +2740,8 @@ export interface components {
             aim?: string;
             resources?: components["schemas"]["Resources"];
             matchOn?: string;
+            /** @description that of the week */
+            theme?: string;
             /**
              * @default metric
              * @enum {string}
@@ -2375,11 +2759,15 @@ export interface components {
             waiting: number;
         };
         Practice: {
+            id: string;
             title: string;
             do: string;
             cue: string;
             often: string;
             source: string;
+            with?: string;
+            /** @description a week */
+            times?: number;
         };
         /** @description how a group moves through a block */
         Arrangement: {
@@ -2543,7 +2931,7 @@ export interface components {
             /** @description the latest run of this lesson */
             run?: string;
             /** @enum {string} */
-            runStatus?: "ready" | "running" | "paused" | "finished";
+            runStatus?: "ready" | "running" | "paused" | "finished" | "givenUp" | "removed";
         };
         Rate: {
             mean: number;
@@ -2675,8 +3063,315 @@ export interface components {
             name: string;
             /** @enum {string} */
             hand: "right" | "left";
-            /** @description an id of the vocabulary */
+            /** @description an id of the vocabulary; where no sport says another */
             level: string;
+            /** @description a band of the vocabulary; no birth date is kept */
+            age?: string;
+            sports?: {
+                sport: string;
+                level: string;
+                /** @description a court */
+                stage?: string;
+            }[];
+            aims?: string;
+            dates?: {
+                on: string;
+                what: string;
+            }[];
+            notes?: string;
+            /** @description shown courtside */
+            cautions?: string[];
+            /** @description top speed in m/s; 0: as the level */
+            speed?: number;
+            /** @description m; 0: as the level */
+            reach?: number;
+            archived?: boolean;
+            /** @description the student this one turned out to be */
+            merged?: string;
+        };
+        Imported: {
+            rows: {
+                line: number;
+                name: string;
+                /** @enum {string} */
+                does: "add" | "change" | "same" | "refuse";
+                says: string;
+            }[];
+            added: number;
+            changed: number;
+            same: number;
+            refused: number;
+            groups: string[];
+        };
+        Order: {
+            names: string[];
+            ids: string[];
+            /** @description strongest first; players by their place in ids */
+            places: {
+                player: number;
+                strength: number;
+                low: number;
+                high: number;
+                /** @description how sure it is that this one is stronger than the next */
+                above: number;
+            }[];
+            pairs: number[][];
+            uneven: {
+                strong: number;
+                weak: number;
+                targets: number[];
+                chance: number;
+            }[];
+            /** @description the games that would tell most */
+            next: number[][];
+            /** @description more games would hardly change the order */
+            enough: boolean;
+        };
+        Gate: {
+            kind: string;
+            count: number;
+            seconds?: number;
+            setOf?: number;
+        };
+        LadderRung: {
+            id: string;
+            title: string;
+            /** @description the root of the drill it is counted in; none: by the coach's word */
+            drill?: string;
+            /** @description the key of its stage there; none: the first */
+            stage?: string;
+            gate?: components["schemas"]["Gate"];
+            /** @description on which the gate is to be met; 0: two */
+            days?: number;
+            /** @description chance of a good ball to be sure of; 0: as is usual */
+            level?: number;
+            floor?: number;
+            /** @description the rung to go back to; none: the one before */
+            back?: string;
+            dimension?: string;
+            form?: string;
+            cue?: string;
+        };
+        Ladder: {
+            /** @enum {string} */
+            format: "hodometer.ladder";
+            version: number;
+            id: string;
+            title: string;
+            sport: string;
+            intent: string;
+            /** @enum {string} */
+            school?: "" | "controlFirst" | "speedFirst";
+            /** @description the ladder to the same in the other order */
+            other?: string;
+            rungs: components["schemas"]["LadderRung"][];
+        };
+        ShelfLadder: {
+            /** @description 0: it ships, or is new */
+            version: number;
+            ladder: components["schemas"]["Ladder"];
+        };
+        LadderAdvice: {
+            /** @enum {string} */
+            verdict: "up" | "stay" | "ease" | "top";
+            rung: string;
+            to?: string;
+            reason: string;
+            /** @description days on which the gate was met since the student came to the rung */
+            met: number;
+            /** @description days asked for */
+            days: number;
+            /** @description sessions running that fell short */
+            short: number;
+        };
+        Climb: {
+            ladder: components["schemas"]["Ladder"];
+            /** @description where the student stands */
+            rung: string;
+            /** Format: int64 */
+            since: number;
+            moves: {
+                kind: string;
+                rung: string;
+                /** Format: int64 */
+                at: number;
+                reason?: string;
+            }[];
+            rungs: {
+                id: string;
+                title: string;
+                /** @description as a coach says it; empty: by the coach's word */
+                gate: string;
+                drill?: string;
+                /** @description the drill's title */
+                in?: string;
+                tries: {
+                    run?: string;
+                    /** Format: int64 */
+                    at: number;
+                    said?: string;
+                    value: number;
+                    met: boolean;
+                    short: boolean;
+                }[];
+                rate?: components["schemas"]["Rate"];
+                /** @description how sure it is that the chance is at the gate's level or better */
+                sure: number;
+                /** @description the same of the floor */
+                above: number;
+            }[];
+            advice: components["schemas"]["LadderAdvice"];
+            declined?: boolean;
+            next: {
+                rung: string;
+                drill?: string;
+                title: string;
+                said: string;
+            };
+        };
+        StudentLadders: {
+            ladders: components["schemas"]["Climb"][];
+            /** @description what fades and what can be played */
+            more: {
+                id: string;
+                /** @enum {string} */
+                kind: "repeat" | "play";
+                drill: string;
+                title: string;
+                reason: string;
+                declined?: boolean;
+            }[];
+            /** @description what was counted of each stroke, by dimension and form */
+            charts: {
+                stroke: string;
+                label: string;
+                onePlace: boolean;
+                cells: {
+                    dimension: string;
+                    form: string;
+                    balls: number;
+                    good: number;
+                    /** Format: int64 */
+                    at: number;
+                    run: string;
+                }[];
+            }[];
+        };
+        HomeDone: {
+            practice: string;
+            title: string;
+            /** Format: int64 */
+            at: number;
+            times: number;
+            of?: number;
+        };
+        Home: {
+            practices: components["schemas"]["Practice"][];
+            chosen: boolean;
+            /** Format: int64 */
+            at?: number;
+            done: components["schemas"]["HomeDone"][];
+            shelf: components["schemas"]["Practice"][];
+            /** @description those not asked for since they were chosen */
+            ask: components["schemas"]["Practice"][];
+        };
+        Report: {
+            student: components["schemas"]["Student"];
+            from: string;
+            to: string;
+            attended: number;
+            missed: number;
+            minutes: number;
+            balls: number;
+            good: number;
+            /** @description run for the balls counted */
+            metres: number;
+            repetitions: number;
+            skills: {
+                label: string;
+                balls: number;
+                good: number;
+                was?: components["schemas"]["Rate"];
+                is?: components["schemas"]["Rate"];
+            }[];
+            streaks: {
+                title: string;
+                stage: string;
+                best: string;
+            }[];
+            rungs: {
+                ladder: string;
+                rung: string;
+                place: number;
+                of: number;
+                moves: string[];
+            }[];
+            games: {
+                /** Format: int64 */
+                at: number;
+                title: string;
+                against: string[];
+                score: number[];
+                over: boolean;
+            }[];
+            engaged?: number;
+            effort?: number;
+            home: components["schemas"]["HomeDone"][];
+            notes: {
+                run: string;
+                /** Format: int64 */
+                at: number;
+                text: string;
+                shared: boolean;
+            }[];
+        };
+        Course: {
+            /** @enum {string} */
+            format: "hodometer.course";
+            version: number;
+            id: components["schemas"]["Id"];
+            title: string;
+            students: components["schemas"]["Id"][];
+            court: string;
+            start: string;
+            minutes: number;
+            /** @description 1 is Monday */
+            days: number[];
+            from: string;
+            weeks: {
+                theme: string;
+                aim?: string;
+            }[];
+            off?: {
+                from: string;
+                to: string;
+                why?: string;
+            }[];
+            event?: string;
+            lessons: {
+                id: string;
+                week: number;
+                date: string;
+                start: string;
+                minutes: number;
+                /** @enum {string} */
+                state?: "" | "dropped" | "rained";
+                /** @description the day it was on first */
+                moved?: string;
+                /** @description lessons whose work came here */
+                carries?: string[];
+            }[];
+        };
+        CourseState: {
+            version: number;
+            course: components["schemas"]["Course"];
+            drafted: string[];
+            given: string[];
+            loads: {
+                minutes: number;
+                lessons: number;
+                usual: number;
+            }[];
         };
         StudentRecord: {
             student: components["schemas"]["Student"];
@@ -2704,6 +3399,8 @@ export interface components {
                 trend: number;
                 marks: {
                     run: string;
+                    /** @description of the stage */
+                    name?: string;
                     /** Format: int64 */
                     at: number;
                     value: number;
@@ -3074,6 +3771,8 @@ export interface components {
         lessonId: components["schemas"]["Id"];
         drillId: components["schemas"]["DrillId"];
         gameId: components["schemas"]["GameId"];
+        ladderId: string;
+        courseId: components["schemas"]["Id"];
         runId: components["schemas"]["Id"];
     };
     requestBodies: never;
@@ -3186,6 +3885,85 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Student"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportStudents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The table */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    importStudents: {
+        parameters: {
+            query?: {
+                /** @description only say what it would do */
+                dryRun?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+                "text/plain": string;
+            };
+        };
+        responses: {
+            /** @description What became of each row */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    orderStudents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    students: components["schemas"]["Id"][];
+                    /** @default 11 */
+                    longest?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description The order */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Order"];
                 };
             };
             default: components["responses"]["Problem"];
@@ -4977,6 +5755,561 @@ export interface operations {
                         savedAt: number;
                         game: components["schemas"]["Game"];
                     }[];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listLaddersOfStudent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The ladders */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudentLadders"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    moveStudent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    ladder: string;
+                    /** @enum {string} */
+                    kind: "begin" | "up" | "ease" | "set" | "word" | "off";
+                    rung?: string;
+                    /** @description asked for with set */
+                    reason?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The ladders as they are then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudentLadders"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    takeBackMove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+                ladder: components["parameters"]["ladderId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The ladders as they are then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudentLadders"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    declineAdvice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    advice: string;
+                    /** @default true */
+                    declined?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The ladders as they are then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudentLadders"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getHome: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The card */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Home"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putHome: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    practices: components["schemas"]["Practice"][];
+                };
+            };
+        };
+        responses: {
+            /** @description The card as it is then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Home"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    didAtHome: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    practice: string;
+                    times: number;
+                };
+            };
+        };
+        responses: {
+            /** @description The card as it is then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Home"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    reportStudent: {
+        parameters: {
+            query?: {
+                /** @description the first day */
+                from?: string;
+                /** @description the last day */
+                to?: string;
+                as?: "json" | "csv";
+            };
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The report */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Report"];
+                    "text/csv": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    shareNote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+                run: components["parameters"]["runId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    shared: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    mergeStudent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    into: components["schemas"]["Id"];
+                };
+            };
+        };
+        responses: {
+            /** @description The student it lives on in */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Student"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    splitStudent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The student */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Student"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listLadders: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The ladders */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfLadder"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putLadder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["ladderId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelfLadder"];
+            };
+        };
+        responses: {
+            /** @description As saved */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfLadder"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    removeLadder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["ladderId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listCourses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The courses */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseState"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    planCourse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    course: components["schemas"]["Course"];
+                    /** @enum {string} */
+                    manner?: "steps" | "mix" | "event";
+                };
+            };
+        };
+        responses: {
+            /** @description The course with its lessons */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseState"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putCourse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: components["parameters"]["courseId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    version: number;
+                    course: components["schemas"]["Course"];
+                };
+            };
+        };
+        responses: {
+            /** @description As saved */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseState"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    removeCourse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: components["parameters"]["courseId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    draftCourseLesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: components["parameters"]["courseId"];
+                lesson: components["parameters"]["lessonId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The lesson */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lesson"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeCourse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: components["parameters"]["courseId"];
+                lesson: components["parameters"]["lessonId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    do: "move" | "drop" | "rain" | "restore";
+                    date?: string;
+                    start?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The course as it is then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseState"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getCalendar: {
+        parameters: {
+            query?: {
+                student?: components["schemas"]["Id"];
+                lesson?: components["schemas"]["Id"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The calendar */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
                 };
             };
             default: components["responses"]["Problem"];

@@ -6,6 +6,13 @@ import { api, need, type Derivation, type Term, type Vocabulary } from './client
  */
 const none: Vocabulary = {
   sports: [],
+  ages: [],
+  withs: [],
+  dimensions: [],
+  forms: [],
+  schools: [],
+  themes: [],
+  courseManners: [],
   kinds: [],
   goals: [],
   levels: [],

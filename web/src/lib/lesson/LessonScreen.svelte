@@ -169,10 +169,12 @@
         onclick={() => editor.redo()}>Redo</button
       >
     </div>
-    <a class="btn" href="/lessons/{lesson.id}/sheet">On paper</a>
-    <button type="button" class="btn border-base-content btn-accent" onclick={toCourt}
-      >Take it to the court</button
-    >
+    {#if !editor.nothing}<a class="btn" href="/lessons/{lesson.id}/sheet">On paper</a>{/if}
+    {#if lesson.blocks.length}<button
+        type="button"
+        class="btn border-base-content btn-accent"
+        onclick={toCourt}>Take it to the court</button
+      >{:else}<span class="text-sm">Put something on its tape, and it can go to the court.</span>{/if}
   </div>
   <div class="mt-2 flex flex-wrap items-end gap-x-4 gap-y-2">
     <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">
@@ -218,7 +220,7 @@
       {people}
       chosen={lesson.students}
       onchoose={(ids) => editor.change({ students: ids })}
-      onadded={(s) => (people = [...people, s])}
+      onadded={(s) => (people = [...people.filter((p) => p.id !== s.id), s])}
     />
   </div>
 
@@ -263,7 +265,7 @@
         type="button"
         class="btn btn-primary btn-sm"
         disabled={!plan?.fit}
-        title={plan?.fit?.outcome}
+        title={plan?.fit?.outcome ?? 'Nothing to fit: no block may be longer or shorter'}
         onclick={() => plan?.fit && editor.fix(plan.fit)}>Fit to the slot</button
       >
       <span class="text-sm">Add</span>

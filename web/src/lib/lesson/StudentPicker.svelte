@@ -1,9 +1,8 @@
 <!-- Who comes: students as tokens, others to add, somebody new by name. -->
 <script lang="ts">
-  import { api, need, type Student } from '$lib/api/client';
-  import { vocabulary } from '$lib/api/vocabulary';
+  import type { Student } from '$lib/api/client';
+  import WhoComes from '$lib/people/WhoComes.svelte';
   import { beside } from '$lib/shell/float';
-  import { v7 } from 'uuid';
 
   interface Props {
     people: Student[];
@@ -13,31 +12,8 @@
   }
   let { people, chosen, onchoose, onadded }: Props = $props();
   const id = $props.id();
-  let name = $state('');
-  let hand = $state<Student['hand']>('right');
-  let level = $state<Student['level']>('club');
-  let wrong = $state('');
   let button: HTMLButtonElement;
-
-  async function add(e: SubmitEvent) {
-    e.preventDefault();
-    wrong = '';
-    if (!name.trim()) {
-      wrong = 'A name, please';
-      return;
-    }
-    const student: Student = { id: v7(), version: 0, name: name.trim(), hand, level };
-    try {
-      const saved = await need(
-        api.PUT('/api/v1/students/{student}', { params: { path: { student: student.id } }, body: student })
-      );
-      onadded(saved);
-      onchoose([...chosen, saved.id]);
-      name = '';
-    } catch (error) {
-      wrong = (error as Error).message;
-    }
-  }
+  const there = $derived(people.filter((p) => !p.archived || chosen.includes(p.id)));
 </script>
 
 <div class="flex flex-col gap-0.5">
@@ -70,11 +46,12 @@
   {@attach beside(() => button)}
   role="dialog"
   aria-label="Add students"
-  class="sheet w-80"
+  class="sheet w-96 max-w-[96vw]"
 >
-  <h3 class="text-base">Who comes?</h3>
-  <ul class="mt-2 max-h-60 overflow-auto">
-    {#each people as p (p.id)}
+  <h3 class="mb-2 text-base">Who comes?</h3>
+  <WhoComes {people} {chosen} {onchoose} onsaved={onadded} />
+  <ul class="mt-2 max-h-60 overflow-auto border-t border-base-300 pt-2">
+    {#each there as p (p.id)}
       <li>
         <label class="flex items-center gap-2 py-1">
           <input
@@ -89,26 +66,4 @@
       </li>
     {/each}
   </ul>
-  <form class="mt-3 border-t border-base-300 pt-3" onsubmit={add}>
-    <label class="text-sm" for="name-{id}">Somebody new</label>
-    <input
-      id="name-{id}"
-      class="input w-full border-base-content/60 input-sm"
-      bind:value={name}
-      maxlength="60"
-      autocomplete="off"
-      aria-describedby="wrong-{id}"
-    />
-    <div class="mt-2 flex gap-2">
-      <select class="select border-base-content/60 select-sm" aria-label="Hand" bind:value={hand}>
-        <option value="right">right-handed</option>
-        <option value="left">left-handed</option>
-      </select>
-      <select class="select border-base-content/60 select-sm" aria-label="Level" bind:value={level}>
-        {#each vocabulary.levels as l (l.id)}<option value={l.id}>{l.label}</option>{/each}
-      </select>
-    </div>
-    <p id="wrong-{id}" class="text-sm text-error" role="alert">{wrong}</p>
-    <button class="btn mt-2 btn-primary btn-sm">Add</button>
-  </form>
 </div>

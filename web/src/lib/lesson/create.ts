@@ -16,6 +16,23 @@ export async function open(lesson: Lesson) {
   return goto(`/lessons/${lesson.id}`);
 }
 
+const FRESH = 'hodometer fresh lesson ';
+
+/** Opens a lesson that holds nothing yet: it is saved with the first thing that is put on its tape. */
+export function begin(lesson: Lesson) {
+  keepFresh(lesson);
+  return goto(`/lessons/${lesson.id}`);
+}
+/** A lesson that was begun and not saved stays with this window; saved, it is the server's. */
+export function keepFresh(lesson: Lesson) {
+  sessionStorage.setItem(FRESH + lesson.id, JSON.stringify(lesson));
+}
+export function freshLesson(id: string): Lesson | undefined {
+  const kept = sessionStorage.getItem(FRESH + id);
+  return kept ? (JSON.parse(kept) as Lesson) : undefined;
+}
+export const forgetFresh = (id: string) => sessionStorage.removeItem(FRESH + id);
+
 /** A lesson with nothing but what was asked for: who, when and where. */
 export function empty(
   known: Pick<Lesson, 'students' | 'court' | 'date' | 'start' | 'slotMinutes'> & Partial<Lesson>

@@ -14,6 +14,7 @@ import { Latest } from '$lib/shell/latest.svelte';
 import { moved } from '$lib/tape/tape';
 import { settings } from '$lib/units/settings.svelte';
 import { v7 } from 'uuid';
+import { forgetFresh, keepFresh } from './create';
 
 /** The block that is selected when a lesson is opened: the first drill. */
 export const firstSelected = (lesson: Lesson) => (lesson.blocks.find((b) => b.drill) ?? lesson.blocks[0])?.id;
@@ -23,6 +24,9 @@ export class Editor extends EditedDocument<Lesson> {
   readonly what = 'lesson';
   get key() {
     return `lesson ${this.lesson.id}`;
+  }
+  get nothing() {
+    return this.version === 0 && !this.lesson.blocks.length;
   }
   #checked: Latest<Plan>;
   #selected = $state<string>();
@@ -153,6 +157,10 @@ export class Editor extends EditedDocument<Lesson> {
   }
   protected async put(lesson: Lesson, version: number, leaving: boolean): Promise<Put<Lesson>> {
     const body = { ...lesson, version };
+    if (version === 0 && !lesson.blocks.length) {
+      keepFresh(lesson); // nothing is saved until it holds something
+      return { version };
+    }
     const alone = leaving && outlives(body);
     if (leaving && !alone && leave(`/api/v1/lessons/${lesson.id}`, body, this.key)) return { left: true };
     const { data, error, response } = await api.PUT('/api/v1/lessons/{lesson}', {
@@ -161,6 +169,7 @@ export class Editor extends EditedDocument<Lesson> {
       keepalive: alone
     });
     answered(response);
+    if (data && version === 0) forgetFresh(lesson.id);
     if (data) return { version: data.version, merged: data.version > version + 1 ? data : undefined };
     if (response.status === 409 && error && 'current' in error && error.current)
       return {

@@ -43,16 +43,17 @@
   <h2 class="mt-8 border-t border-base-content pt-2 text-xl">Besides the chance</h2>
   <div class="mt-2 grid gap-x-10 gap-y-4 md:grid-cols-2">
     {#each series as s (`${s.drill} ${s.stage} ${s.measure} ${s.seconds} ${s.setOf}`)}
-      <section aria-label="{s.title}, {s.stage}">
+      {@const name = s.marks.at(-1)?.name || s.stage}
+      <section aria-label="{s.title}, {name}">
         <p class="flex items-baseline gap-3 text-base">
-          <strong>{s.stage}</strong><span class="min-w-0 truncate text-sm">{s.title}</span><span
+          <strong>{name}</strong><span class="min-w-0 truncate text-sm">{s.title}</span><span
             class="ml-auto text-sm">{trend(s.trend)}</span
           >
         </p>
         <p class="text-base">{s.said}</p>
         {#if new Set(s.marks.map((m) => m.value)).size > 1}<SeriesChart
             series={s}
-            label="{s.stage}, {s.title}: {s.said}, over {s.marks.length} sessions"
+            label="{name}, {s.title}: {s.said}, over {s.marks.length} sessions"
           />{/if}
       </section>
     {/each}

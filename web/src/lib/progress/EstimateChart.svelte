@@ -31,7 +31,7 @@
   const day = (t: number) => new Date(t).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
 </script>
 
-<svg viewBox="0 0 {W} {H}" class="w-full" role="img" aria-label={label}>
+<svg viewBox="0 0 {W} {H}" class="w-full" role={small ? 'img' : 'group'} aria-label={label}>
   {#each small ? [0, 0.5, 1] : [0, 0.25, 0.5, 0.75, 1] as p (p)}
     <line x1={L} x2={W - R} y1={y(p)} y2={y(p)} class="grid" />
     {#if p % 0.5 === 0 && !small}<text x={L - 6} y={y(p) + 4} text-anchor="end" class="figures"
@@ -48,8 +48,15 @@
     />
   {:else}<path d={band} class="band" />{/if}
   <path d={line} class="line" />
-  {#each track as s, i (s.run)}
-    {#if !small}<circle cx={x(times[i]!)} cy={y(s.good / s.balls)} r="3.5" class="share" />{/if}
+  {#each track as s, i (i)}
+    {#if !small}<a href="/log/{s.run}" aria-label="The lesson of {day(times[i]!)}: {s.good} of {s.balls}"
+        ><circle cx={x(times[i]!)} cy={y(s.good / s.balls)} r="9" class="touch" /><circle
+          cx={x(times[i]!)}
+          cy={y(s.good / s.balls)}
+          r="3.5"
+          class="share"
+        /></a
+      >{/if}
     {#if i === track.length - 1}<circle cx={x(times[i]!)} cy={y(s.mean)} r={small ? 4 : 6} class="now" />{/if}
   {/each}
   {#if !small}<text x={x(t0)} y={H - 5} text-anchor={track.length === 1 ? 'middle' : 'start'} class="figures"
@@ -76,6 +83,9 @@
     stroke: var(--doing-hitting);
     stroke-width: 2.5;
     stroke-linejoin: round;
+  }
+  .touch {
+    fill: transparent;
   }
   .share {
     fill: none;

@@ -23,7 +23,7 @@
 
 <svg viewBox="0 0 {W} {H}" class="w-full max-w-md" role="group" aria-label={label}>
   <polyline points={marks.map((m, i) => `${x(i)},${y(m.value)}`).join(' ')} />
-  {#each marks as m, i (m.run)}
+  {#each marks as m, i (i)}
     <a href="/log/{m.run}" aria-label="{day(m.at)}: {say(m.value)}">
       <circle cx={x(i)} cy={y(m.value)} r="12" class="press" />
       <circle cx={x(i)} cy={y(m.value)} r="5" class:best={m.value === series.best} />

@@ -23,7 +23,8 @@
   class="text-sm"
   role="status"
   class:text-error={editor.status === 'refused' || editor.status === 'stale'}
-  class:font-semibold={editor.status !== 'saved'}>{words[editor.status]}</span
+  class:font-semibold={editor.status !== 'saved'}
+  >{editor.status === 'saved' && editor.nothing ? 'Nothing to save yet' : words[editor.status]}</span
 >
 {#if editor.merged && editor.status === 'saved'}<span class="text-sm">with what another window changed</span
   >{/if}

@@ -71,6 +71,10 @@ export abstract class EditedDocument<T> {
     this.offered = undefined;
     void forgetUnsaved(this.key);
   }
+  /** It was begun and holds nothing that would be saved. */
+  get nothing() {
+    return false;
+  }
   /** Something is on this screen that nobody else has. */
   get unsaved() {
     return this.status !== 'saved';

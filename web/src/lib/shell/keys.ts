@@ -1,16 +1,20 @@
-/** The main views, each one key away. */
+/** The main views, each one key away; on a phone those from `MORE` on stand behind one more tap. */
 export const views = [
   { key: 't', path: '/', name: 'Today' },
   { key: 'l', path: '/lessons', name: 'Lessons' },
-  { key: 'd', path: '/drills', name: 'Drills' },
-  { key: 'g', path: '/games', name: 'Games' },
+  { key: 'w', path: '/weeks', name: 'Weeks' },
   { key: 's', path: '/students', name: 'Students' },
+  { key: 'd', path: '/drills', name: 'Drills' },
+  { key: 'a', path: '/ladders', name: 'Ladders' },
+  { key: 'g', path: '/games', name: 'Games' },
   { key: 'o', path: '/log', name: 'Log' },
   { key: 'r', path: '/reckon', name: 'Reckoner' }
 ] as const;
+export const MORE = 4;
 
 export const shortcuts: [string, string][] = [
-  ['T  L  D  G  S  O  R', 'Today, Lessons, Drills, Games, Students, Log, Reckoner'],
+  ['T  L  W  S  D', 'Today, Lessons, Weeks, Students, Drills'],
+  ['A  G  O  R', 'Ladders, Games, Log, Reckoner'],
   ['N', 'Plan a lesson'],
   ['1 … 7', 'Reckoner: the questions'],
   ['?', 'This list'],

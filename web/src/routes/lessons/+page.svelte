@@ -14,14 +14,22 @@
 
 {#snippet row(l: LessonSummary)}
   <li
-    class="grid grid-cols-[8.5rem_minmax(0,1fr)_minmax(0,1.2fr)_7rem] items-center gap-4 border-b border-base-300 py-2.5"
+    class="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 gap-y-1.5 border-b border-base-300 py-2.5 md:grid-cols-[8.5rem_minmax(0,1fr)_minmax(0,1.2fr)_7rem]"
   >
-    <span class="figures text-sm">{sayDay(l.date)}<br />{l.start}, {total(l)} min</span>
+    <span class="figures order-2 col-span-2 text-sm md:order-none md:col-span-1"
+      >{sayDay(l.date)}<br class="hidden md:inline" />
+      {l.start}, {total(l)} min<span class="font-sans md:hidden">
+        &nbsp;· {l.students.map(first).join(', ') || 'Nobody yet'}</span
+      ></span
+    >
     <span class="min-w-0">
-      <a class="block truncate font-semibold hover:underline" href="/lessons/{l.id}">{l.title}</a>
-      <span class="text-sm">{l.students.map(first).join(', ') || 'Nobody yet'}</span>
+      <a
+        class="block text-lg leading-tight font-semibold hover:underline md:truncate md:text-base"
+        href="/lessons/{l.id}">{l.title}</a
+      >
+      <span class="hidden text-sm md:inline">{l.students.map(first).join(', ') || 'Nobody yet'}</span>
     </span>
-    <span class="flex h-6 gap-px" aria-hidden="true">
+    <span class="order-3 col-span-2 flex h-5 gap-px md:order-none md:col-span-1 md:h-6" aria-hidden="true">
       {#each l.blocks as b, i (i)}<span
           style:flex="{b.minutes} 0 0"
           style:background="var(--kind-{b.kind}, var(--color-neutral))"
@@ -30,6 +38,7 @@
     </span>
     <span class="text-right">
       {#if l.runStatus === 'finished'}<a class="text-sm underline" href="/log">given</a>
+      {:else if !l.blocks.length}<span class="text-sm">nothing on its tape yet</span>
       {:else}<button
           type="button"
           class="btn btn-sm"
@@ -52,7 +61,7 @@
       <h2 class="mt-6 text-lg">Ahead</h2>
       <ul class="mt-1 border-t border-base-content">
         {#each ahead as l (l.id)}{@render row(l)}{:else}<li class="py-3">
-            Nothing yet. Plan one; it takes a minute.
+            Nothing ahead. Say who comes and take a draft: one name and one press.
           </li>{/each}
       </ul>
       {#if behind.length}

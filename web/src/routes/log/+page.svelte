@@ -49,45 +49,37 @@
               >{/if}
           </div>
           <div>
-            <table class="w-full max-w-4xl text-base tabular-nums">
-              <thead class="sr-only">
-                <tr
-                  ><th>Student</th><th>Good</th><th>Good of balls</th><th>Best streak</th><th>Goals met</th
-                  ><th>Engaged</th></tr
-                >
-              </thead>
-              <tbody>
-                {#each r.students as s (s.id)}
-                  <tr>
-                    <th scope="row" class="w-28 py-0.5 text-left text-base font-semibold"
-                      ><a class="hover:underline" href="/students/{s.id}">{first(s.name)}</a></th
-                    >
-                    <td class="w-40">
-                      {#if s.balls}<span
-                          class="bar"
-                          role="img"
-                          aria-label="{Math.round((100 * s.good) / s.balls)} percent good"
-                          ><span style:width="{(100 * s.good) / s.balls}%"></span></span
-                        >{/if}
-                    </td>
-                    <td class="w-36 pl-3"
-                      >{s.balls
-                        ? `${s.good} of ${s.balls}`
-                        : s.repetitions
-                          ? `${s.repetitions} done`
-                          : s.marks?.length
-                            ? ''
-                            : played.length
-                              ? 'played'
-                              : 'not counted'}</td
-                    >
-                    <td class="w-28">{s.balls ? `best ${s.best}` : ''}</td>
-                    <td class="w-36">{s.goals ? `met ${s.goalsMet} of ${s.goals} tried` : ''}</td>
-                    <td>{s.engagement ? `engaged ${s.engagement}` : ''}</td>
-                  </tr>
-                {/each}
-              </tbody>
-            </table>
+            <ul class="max-w-4xl text-base tabular-nums">
+              {#each r.students as s (s.id)}
+                <li class="line">
+                  <a class="font-semibold hover:underline" href="/students/{s.id}">{first(s.name)}</a>
+                  <span>
+                    {#if s.balls}<span
+                        class="bar"
+                        role="img"
+                        aria-label="{Math.round((100 * s.good) / s.balls)} percent good"
+                        ><span style:width="{(100 * s.good) / s.balls}%"></span></span
+                      >{/if}
+                  </span>
+                  <span
+                    >{s.balls
+                      ? `${s.good} of ${s.balls}`
+                      : s.repetitions
+                        ? `${s.repetitions} done`
+                        : s.marks?.length
+                          ? ''
+                          : played.length
+                            ? 'played'
+                            : 'not counted'}</span
+                  >
+                  <span class="rest">
+                    {#if s.balls}<span class="w-24">best {s.best}</span>{/if}
+                    {#if s.goals}<span class="w-36">met {s.goalsMet} of {s.goals} tried</span>{/if}
+                    {#if s.engagement}<span>engaged {s.engagement}</span>{/if}
+                  </span>
+                </li>
+              {/each}
+            </ul>
             {#each r.students.filter((x) => x.marks?.length) as x (x.id)}
               <p class="text-sm"><strong>{first(x.name)}</strong> {x.marks?.join('; ')}</p>
             {/each}
@@ -99,7 +91,7 @@
         <p class="mt-4 max-w-xl">
           Nothing has been given yet. Take a lesson to the court; what you count there is written down here.
         </p>
-        <a class="btn mt-4 btn-primary" href="/lessons">To the lessons</a>
+        <a class="btn mt-4 btn-primary" href="/">To today</a>
       {/each}
       {#if runs.some((r) => gone(r.status))}
         <details class="mt-6 border-t border-base-content pt-2">
@@ -118,6 +110,33 @@
 </Load>
 
 <style>
+  .line {
+    display: grid;
+    grid-template-columns: 6.5rem 10rem 7rem 1fr;
+    gap: 0 0.75rem;
+    align-items: center;
+    padding: 0.1rem 0;
+  }
+  .rest {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 1rem;
+  }
+  @media (max-width: 46rem) {
+    .line {
+      grid-template-columns: 5.5rem 1fr 6.5rem;
+    }
+    .rest {
+      grid-column: 1 / -1;
+      font-size: 0.875rem;
+    }
+    .rest > span {
+      width: auto;
+    }
+    .line + .line {
+      border-top: 1px solid var(--color-base-300);
+    }
+  }
   .bar {
     display: block;
     height: 0.9rem;

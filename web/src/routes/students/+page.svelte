@@ -1,180 +1,108 @@
-<!-- Everybody taught. -->
+<!-- Everybody taught: added here or wherever people are chosen; tables in and out; groups. -->
 <script lang="ts">
-  import { api, need, type Group, type Student } from '$lib/api/client';
-  import { label, vocabulary } from '$lib/api/vocabulary';
-  import EstimateChart from '$lib/progress/EstimateChart.svelte';
+  import { api, need, type Student } from '$lib/api/client';
+  import Groups from '$lib/people/Groups.svelte';
+  import { fold, meant, newStudent, putStudent } from '$lib/people/people';
+  import StudentLine from '$lib/people/StudentLine.svelte';
+  import TableIn from '$lib/people/TableIn.svelte';
   import Load from '$lib/shell/Load.svelte';
-  import { first } from '$lib/units/say';
 
-  let groups = $state.raw<Group[]>([]);
-  /** The last change of a group, to be taken back. */
-  let last = $state.raw<{ words: string; was: Group; now?: Group }>();
+  let people = $state.raw<Student[]>([]);
+  let typed = $state('');
+  let table = $state(false);
   let wrong = $state('');
-  const put = (g: Group) =>
-    need(api.PUT('/api/v1/groups/{group}', { params: { path: { group: g.id } }, body: g }));
-  async function change(work: () => Promise<void>) {
+  let again = $state(0);
+
+  const ask = async () => {
+    void again;
+    const [students, groups] = await Promise.all([
+      need(api.GET('/api/v1/students')),
+      need(api.GET('/api/v1/groups'))
+    ]);
+    people = students;
+    return groups;
+  };
+  const here = $derived(people.filter((s) => !s.archived));
+  const archived = $derived(people.filter((s) => s.archived));
+  const shown = $derived(typed.trim() ? meant(here, typed) : here);
+  const known = $derived(here.some((s) => fold(s.name) === fold(typed)));
+  const saved = (s: Student) =>
+    (people = [...people.filter((p) => p.id !== s.id), s].toSorted((a, b) => a.name.localeCompare(b.name)));
+
+  async function add(e: SubmitEvent) {
+    e.preventDefault();
     wrong = '';
+    if (!typed.trim()) return void (wrong = 'Type a name first.');
+    if (known)
+      return void (wrong = 'There is a student of that name: it stands below. For another one add a letter.');
     try {
-      await work();
+      saved(await putStudent(newStudent(typed)));
+      typed = '';
     } catch (error) {
       wrong = (error as Error).message;
     }
   }
-  const save = (was: Group, next: Partial<Group>, words: string) =>
-    change(async () => {
-      const now = await put({ ...was, ...next });
-      groups = groups.map((g) => (g.id === now.id ? now : g));
-      last = { words, was, now };
-    });
-  const remove = (was: Group) =>
-    change(async () => {
-      const { error } = await api.DELETE('/api/v1/groups/{group}', { params: { path: { group: was.id } } });
-      if (error) throw new Error(error.detail);
-      groups = groups.filter((g) => g.id !== was.id);
-      last = { words: `${was.name} was taken away`, was };
-    });
-  const undo = () =>
-    change(async () => {
-      if (!last) return;
-      const back = await put({ ...last.was, version: last.now?.version ?? 0 });
-      groups = last.now ? groups.map((g) => (g.id === back.id ? back : g)) : [...groups, back];
-      last = undefined;
-    });
-  const names = (students: Student[], g: Group) =>
-    g.students.map((id) => first(students.find((s) => s.id === id)?.name ?? ''));
-
-  const ask = async () => {
-    const [students, all] = await Promise.all([
-      need(api.GET('/api/v1/students')),
-      need(api.GET('/api/v1/groups'))
-    ]);
-    groups = all;
-    return Promise.all(
-      students.map((s) =>
-        need(api.GET('/api/v1/students/{student}', { params: { path: { student: s.id } } }))
-      )
-    );
-  };
+  async function back(s: Student) {
+    saved(await putStudent({ ...s, archived: false }));
+  }
 </script>
 
 <svelte:head><title>Students · Hodometer</title></svelte:head>
 
 <Load {ask}>
-  {#snippet children(records)}
+  {#snippet children(groups)}
     <main class="mx-auto max-w-[1280px] px-6 py-6">
-      <div class="flex items-baseline gap-6">
+      <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
         <h1 class="text-3xl">Students</h1>
-        <a class="text-sm underline" href="#groups">Groups</a>
+        <form class="min-w-60 flex-1" onsubmit={add}>
+          <input
+            class="input w-full max-w-md border-base-content/60"
+            aria-label="Find or add a student"
+            placeholder={here.length
+              ? 'Find a name; for a new one press Enter'
+              : 'Who do you teach? A name, Enter'}
+            bind:value={typed}
+            oninput={() => (wrong = '')}
+            maxlength="60"
+            autocomplete="off"
+          />
+        </form>
+        <span class="flex flex-wrap gap-1.5">
+          <button type="button" class="btn btn-sm" aria-expanded={table} onclick={() => (table = !table)}
+            >From a table</button
+          >
+          {#if here.length}<a class="btn btn-sm" href="/api/v1/students/export" download="students.csv"
+              >As a table</a
+            >{/if}
+          <a class="btn btn-sm" href="#groups">Groups</a>
+        </span>
       </div>
-      <ul class="mt-4 border-t border-base-content">
-        {#each records as r (r.student.id)}
-          <li class="grid items-center gap-4 border-b border-base-300 py-3 md:grid-cols-[11rem_1fr]">
-            <div>
-              <a class="text-lg font-semibold hover:underline" href="/students/{r.student.id}"
-                >{r.student.name}</a
-              >
-              <p class="text-sm">{r.student.hand}-handed, {label(vocabulary.levels, r.student.level)}</p>
-            </div>
-            <div class="grid grid-cols-2 gap-x-6 gap-y-2 md:grid-cols-4">
-              {#each r.skills as k (k.skill)}
-                {@const last = k.track.at(-1)}
-                {@const by =
-                  last?.chance && k.track.length > 1
-                    ? Math.round(last.chance.mean * 100) -
-                      Math.round((k.track.at(-2)?.chance?.mean ?? 0) * 100)
-                    : 0}
-                {#if last}
-                  <div>
-                    <p class="flex items-baseline gap-2 text-sm whitespace-nowrap" title={k.label}>
-                      {k.short}
-                      <span class="ml-auto text-lg font-semibold tabular-nums"
-                        >{last.chance ? `${Math.round(last.chance.mean * 100)}%` : `${last.balls} done`}</span
-                      >
-                      <span class="w-8 text-sm tabular-nums"
-                        >{by ? `${by > 0 ? '▲' : '▼'}${Math.abs(by)}` : ''}</span
-                      >
-                    </p>
-                    {#if last.chance}<EstimateChart
-                        track={k.track}
-                        small
-                        label="{k.label}: {Math.round(last.chance.mean * 100)} percent, {by > 0
-                          ? `up ${by}`
-                          : by < 0
-                            ? `down ${-by}`
-                            : 'as before'}"
-                      />{/if}
-                  </div>
-                {/if}
-              {:else}<p class="text-sm">Nothing counted yet.</p>{/each}
-            </div>
-          </li>
-        {:else}<li class="py-4">Nobody yet. Students are added in a lesson, under Students.</li>{/each}
+      {#if wrong}<p class="mt-1 font-semibold text-error" role="alert">{wrong}</p>{/if}
+      {#if table}<TableIn ondone={() => again++} />{/if}
+      <ul class="mt-3 border-t border-base-content" aria-label="Students">
+        {#each shown as s (s.id)}<StudentLine student={s} />{:else}<li class="py-4">
+            {typed.trim()
+              ? `Nobody is called so. Enter adds ${typed.trim()}.`
+              : 'Nobody yet. Type a name above and press Enter, or bring in a table.'}
+          </li>{/each}
       </ul>
-      <section class="mt-8" aria-labelledby="groups">
-        <h2 id="groups" class="text-xl">Groups</h2>
-        {#if wrong}<p class="text-sm font-semibold text-error" role="alert">{wrong}</p>{/if}
-        {#if last}<p class="text-sm" role="status">
-            {last.words}. <button type="button" class="underline" onclick={undo}>Undo</button>
-          </p>{/if}
-        <ul class="mt-1 border-t border-base-content">
-          {#each groups as g (g.id)}
-            <li class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-base-300 py-2">
-              <input
-                class="written w-60 font-semibold"
-                aria-label="Name of {g.name}"
-                value={g.name}
-                maxlength="60"
-                onchange={(e) =>
-                  e.currentTarget.value.trim()
-                    ? void save(g, { name: e.currentTarget.value.trim() }, `${g.name} has a new name`)
-                    : (e.currentTarget.value = g.name)}
-              />
-              <span class="flex min-w-60 flex-1 flex-wrap gap-x-3 text-sm"
-                >{#each names( records.map((r) => r.student), g ) as name, i (g.students[i])}<span
-                    >{name}<button
-                      type="button"
-                      class="btn btn-ghost btn-xs"
-                      aria-label="Take {name} out of {g.name}"
-                      onclick={() =>
-                        void save(
-                          g,
-                          { students: g.students.filter((_, j) => j !== i) },
-                          `${name} is out of ${g.name}`
-                        )}>×</button
-                    ></span
-                  >{/each}</span
-              >
-              <select
-                class="select w-40 border-base-content/60 select-sm"
-                aria-label="Add somebody to {g.name}"
-                value=""
-                onchange={(e) => (
-                  e.currentTarget.value &&
-                    void save(
-                      g,
-                      { students: [...g.students, e.currentTarget.value] },
-                      `${g.name} has one more`
-                    ),
-                  (e.currentTarget.value = '')
-                )}
-              >
-                <option value="">add…</option>
-                {#each records.filter((r) => !g.students.includes(r.student.id)) as r (r.student.id)}<option
-                    value={r.student.id}>{r.student.name}</option
-                  >{/each}
-              </select>
-              <button
-                type="button"
-                class="btn btn-sm"
-                aria-label="Take {g.name} away"
-                onclick={() => void remove(g)}>Remove</button
-              >
-            </li>
-          {:else}<li class="py-3 text-sm">
-              No groups yet. Choose who comes under Plan a lesson, and keep them as a group.
-            </li>{/each}
-        </ul>
-      </section>
+      <p class="mt-2 max-w-2xl text-sm">
+        Kept of each: the name as you want it shown, an age band and no birth date, what is counted and what
+        you write. Store no more about a child than the lesson needs; local law and your club’s policy come
+        first.
+      </p>
+      {#if archived.length}
+        <details class="mt-4">
+          <summary class="cursor-pointer">Archived ({archived.length})</summary>
+          <ul class="mt-1">
+            {#each archived as s (s.id)}<li class="flex items-center gap-3 py-1">
+                <a class="hover:underline" href="/students/{s.id}">{s.name}</a>
+                <button type="button" class="btn btn-xs" onclick={() => back(s)}>Bring back</button>
+              </li>{/each}
+          </ul>
+        </details>
+      {/if}
+      <Groups {groups} {people} onsaved={saved} />
     </main>
   {/snippet}
 </Load>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { page } from '$app/state';
   import { api, need } from '$lib/api/client';
+  import { freshLesson } from '$lib/lesson/create';
   import { firstSelected } from '$lib/lesson/editor.svelte';
   import LessonScreen from '$lib/lesson/LessonScreen.svelte';
   import Load from '$lib/shell/Load.svelte';
@@ -10,7 +11,9 @@
   const id = $derived(page.params.id ?? '');
   async function ask() {
     const [lesson, courts, students, all] = await Promise.all([
-      need(api.GET('/api/v1/lessons/{lesson}', { params: { path: { lesson: id } } })),
+      Promise.resolve(
+        freshLesson(id) ?? need(api.GET('/api/v1/lessons/{lesson}', { params: { path: { lesson: id } } }))
+      ),
       need(api.GET('/api/v1/courts')),
       need(api.GET('/api/v1/students')),
       need(api.GET('/api/v1/lessons'))

@@ -1,0 +1,39 @@
+import { api, need, type Student } from '$lib/api/client';
+import { v7 } from 'uuid';
+
+/** A name as it is compared: without case, and blanks for one. */
+export const fold = (name: string) => name.trim().replace(/\s+/g, ' ').toLowerCase();
+
+/** Those a name may mean: who is called so first, then whose name begins so, then who has it in it. */
+export function meant(people: Student[], typed: string): Student[] {
+  const said = fold(typed);
+  if (!said) return [];
+  const rank = (s: Student) => {
+    const name = fold(s.name);
+    return name === said
+      ? 0
+      : name.startsWith(said)
+        ? 1
+        : name.includes(` ${said}`)
+          ? 2
+          : name.includes(said)
+            ? 3
+            : 4;
+  };
+  return people
+    .filter((s) => !s.archived && rank(s) < 4)
+    .toSorted((a, b) => rank(a) - rank(b) || a.name.localeCompare(b.name));
+}
+
+/** Saves a student; version 0 makes one. */
+export const putStudent = (student: Student) =>
+  need(api.PUT('/api/v1/students/{student}', { params: { path: { student: student.id } }, body: student }));
+
+/** Somebody new, with what is usual where nothing is known. */
+export const newStudent = (name: string): Student => ({
+  id: v7(),
+  version: 0,
+  name: name.trim().replace(/\s+/g, ' '),
+  hand: 'right',
+  level: 'club'
+});

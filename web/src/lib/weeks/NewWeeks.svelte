@@ -1,0 +1,265 @@
+<!-- Weeks from a pattern: who, which days, how the themes go; shown at once, saved when it is right. -->
+<script lang="ts">
+  import {
+    api,
+    explain,
+    need,
+    type Course,
+    type CourseState,
+    type Court,
+    type Student
+  } from '$lib/api/client';
+  import { label, vocabulary } from '$lib/api/vocabulary';
+  import WhoComes from '$lib/people/WhoComes.svelte';
+  import Num from '$lib/shell/Num.svelte';
+  import { first, sayDay, today } from '$lib/units/say';
+  import { v7 } from 'uuid';
+  import { dayWords, plus } from './days';
+
+  interface Props {
+    people: Student[];
+    courts: Court[];
+    students: string[];
+    title: string;
+    /** What was true last time with these people. */
+    usual?: Partial<Pick<Course, 'court' | 'start' | 'minutes'>>;
+    onperson: (s: Student) => void;
+    onsaved: (c: CourseState) => void;
+    onleave: () => void;
+  }
+  let { people, courts, students, title: called, usual, onperson, onsaved, onleave }: Props = $props();
+  // svelte-ignore state_referenced_locally
+  let chosen = $state.raw(students);
+  // svelte-ignore state_referenced_locally
+  let title = $state(called);
+  // svelte-ignore state_referenced_locally
+  let court = $state(usual?.court ?? 'tennis');
+  // svelte-ignore state_referenced_locally
+  let start = $state(usual?.start ?? '17:00');
+  // svelte-ignore state_referenced_locally
+  let minutes = $state(usual?.minutes ?? 60);
+  let days = $state.raw([((new Date().getDay() + 6) % 7) + 1]);
+  let from = $state(plus(today(), 1));
+  let weeks = $state(6);
+  let manner = $state<'steps' | 'mix' | 'event'>('steps');
+  let event = $state('');
+  let offFrom = $state('');
+  let offTo = $state('');
+  let offWhy = $state('');
+  let off = $state.raw<NonNullable<Course['off']>>([]);
+  let planned = $state.raw<CourseState>();
+  let wrong = $state('');
+
+  const name = $derived(
+    title.trim() ||
+      chosen.map((id) => first(people.find((p) => p.id === id)?.name ?? '')).join(' & ') ||
+      'Weeks ahead'
+  );
+  const id = v7();
+  const course = $derived<Course>({
+    format: 'hodometer.course',
+    version: 1,
+    id,
+    title: name,
+    students: chosen,
+    court,
+    start,
+    minutes,
+    days,
+    from,
+    weeks: Array.from({ length: weeks }, () => ({ theme: '' })),
+    off: off.length ? off : undefined,
+    event: event || undefined,
+    lessons: []
+  });
+  let asked = 0;
+  $effect(() => {
+    const body = { course, manner };
+    const mine = ++asked;
+    wrong = '';
+    if (!body.course.students.length) {
+      planned = undefined;
+      return;
+    }
+    void api
+      .POST('/api/v1/courses/plan', { body })
+      .then(({ data, error }) => {
+        if (mine !== asked) return;
+        planned = data;
+        if (!data) wrong = explain(error);
+      })
+      .catch((e: unknown) => (wrong = explain(e)));
+  });
+  async function save() {
+    if (!planned) return;
+    try {
+      onsaved(
+        await need(
+          api.PUT('/api/v1/courses/{course}', {
+            params: { path: { course: id } },
+            body: { version: 0, course: planned.course }
+          })
+        )
+      );
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
+</script>
+
+<section class="mt-3 border-y border-base-content py-4" aria-label="New weeks">
+  <div class="grid items-start gap-x-8 gap-y-3 md:grid-cols-2">
+    <div>
+      <p class="mb-1 font-semibold">Who comes?</p>
+      <WhoComes
+        {people}
+        {chosen}
+        onchoose={(ids) => (chosen = ids)}
+        onsaved={onperson}
+        autofocus={!chosen.length}
+      />
+      <div class="mt-3 flex flex-wrap items-end gap-3">
+        <label class="flex flex-col text-[0.8rem]"
+          >Called<input
+            class="input w-52 border-base-content/60 input-sm"
+            maxlength="120"
+            placeholder={name}
+            bind:value={title}
+          /></label
+        >
+        <label class="flex flex-col text-[0.8rem]"
+          >Court<select class="select w-48 border-base-content/60 select-sm" bind:value={court}
+            >{#each courts as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</select
+          ></label
+        >
+      </div>
+    </div>
+    <div>
+      <div class="flex flex-wrap items-end gap-3">
+        <div>
+          <span class="text-[0.8rem]">On</span>
+          <div class="join" role="group" aria-label="Days of the week">
+            {#each dayWords as d, i (d)}{@const n = i + 1}<button
+                type="button"
+                class="btn join-item px-2 btn-sm"
+                class:btn-primary={days.includes(n)}
+                aria-pressed={days.includes(n)}
+                onclick={() =>
+                  (days = days.includes(n) ? days.filter((x) => x !== n) : [...days, n].toSorted())}
+                >{d}</button
+              >{/each}
+          </div>
+        </div>
+        <label class="flex flex-col text-[0.8rem]"
+          >Start<input
+            type="time"
+            class="figures input w-28 border-base-content/60 input-sm"
+            bind:value={start}
+          /></label
+        >
+        <Num
+          label="Minutes"
+          whole
+          unit="min"
+          value={minutes}
+          min={15}
+          max={480}
+          step={5}
+          onset={(n) => (minutes = n)}
+        />
+      </div>
+      <div class="mt-3 flex flex-wrap items-end gap-3">
+        <label class="flex flex-col text-[0.8rem]"
+          >From<input
+            type="date"
+            class="figures input w-38 border-base-content/60 input-sm"
+            bind:value={from}
+          /></label
+        >
+        <Num label="Weeks" whole value={weeks} min={1} max={52} onset={(n) => (weeks = n)} />
+        <label class="flex flex-col text-[0.8rem]"
+          >Themes<select class="select w-64 border-base-content/60 select-sm" bind:value={manner}
+            >{#each vocabulary.courseManners as m (m.id)}<option value={m.id}>{m.label}</option
+              >{/each}</select
+          ></label
+        >
+        <label class="flex flex-col text-[0.8rem]"
+          >The event, if there is one<input
+            type="date"
+            class="figures input w-38 border-base-content/60 input-sm"
+            bind:value={event}
+            onchange={() => event && (manner = 'event')}
+          /></label
+        >
+      </div>
+      <div class="mt-3 flex flex-wrap items-end gap-2">
+        <label class="flex flex-col text-[0.8rem]"
+          >Days off, from<input
+            type="date"
+            class="figures input w-36 border-base-content/60 input-sm"
+            bind:value={offFrom}
+          /></label
+        >
+        <label class="flex flex-col text-[0.8rem]"
+          >to<input
+            type="date"
+            class="figures input w-36 border-base-content/60 input-sm"
+            bind:value={offTo}
+          /></label
+        >
+        <input
+          class="input w-32 border-base-content/60 input-sm"
+          aria-label="Why off"
+          placeholder="holidays"
+          maxlength="100"
+          bind:value={offWhy}
+        />
+        <button
+          type="button"
+          class="btn btn-sm"
+          disabled={!offFrom}
+          title={offFrom ? undefined : 'Choose the first day first'}
+          onclick={() => {
+            off = [...off, { from: offFrom, to: offTo || offFrom, why: offWhy.trim() || undefined }];
+            offFrom = offTo = offWhy = '';
+          }}>Add</button
+        >
+      </div>
+      {#each off as o, i (i)}<p class="mt-1 text-sm">
+          Off {sayDay(o.from)}{o.to === o.from ? '' : ` to ${sayDay(o.to)}`}{o.why ? `, ${o.why}` : ''}
+          <button
+            type="button"
+            class="btn btn-ghost btn-xs"
+            aria-label="Not off after all"
+            onclick={() => (off = off.filter((_, j) => j !== i))}>×</button
+          >
+        </p>{/each}
+    </div>
+  </div>
+  {#if wrong}<p class="mt-2 font-semibold text-error" role="alert">{wrong}</p>{/if}
+  {#if planned}
+    <ol class="mt-3 flex flex-wrap gap-x-2 gap-y-1" aria-label="The weeks as they would be">
+      {#each planned.course.weeks as w, i (i)}
+        {@const load = planned.loads[i]}
+        <li
+          class="border-l-6 bg-base-200 px-2 py-1 text-sm"
+          style:border-color="var(--theme-{w.theme || 'open'})"
+        >
+          <strong>{i + 1}</strong>
+          {label(vocabulary.themes, w.theme).split(':')[0]}<br />
+          <span class="figures text-xs">{load?.lessons ?? 0} × , {load?.minutes ?? 0} min</span>
+        </li>
+      {/each}
+    </ol>
+  {/if}
+  <p class="mt-3 flex flex-wrap items-center gap-2">
+    <button type="button" class="btn btn-primary" disabled={!planned?.course.lessons.length} onclick={save}
+      >Put {planned?.course.lessons.length || 'them'} in the calendar</button
+    >
+    <button type="button" class="btn" onclick={onleave}>Leave it</button>
+    {#if !chosen.length}<span class="text-sm">Say who comes first.</span
+      >{:else if planned && !planned.course.lessons.length}<span class="text-sm"
+        >No lesson falls on these days: they are off, or on or after the event.</span
+      >{/if}
+  </p>
+</section>
