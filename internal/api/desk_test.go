@@ -12,6 +12,7 @@ import (
 	"path/filepath"
 	"sync"
 	"testing"
+	"time"
 
 	"hodometer/core/lesson"
 	"hodometer/internal/club"
@@ -80,7 +81,12 @@ func deskOver(t testing.TB, path string) *desk {
 	require.NoError(t, err)
 	t.Cleanup(func() { require.NoError(t, s.Close()) })
 	own := club.New(s)
-	h, err := New(own, Options{Log: slog.New(slog.NewTextHandler(io.Discard, nil))})
+	h, err := New(own, Options{
+		Log: slog.New(slog.NewTextHandler(io.Discard, nil)),
+		// Under the race detector, beside other packages, on a machine that stalls, an answer
+		// of a third of a second has taken twenty; no test here is about time.
+		Patience: 10 * time.Minute,
+	})
 	require.NoError(t, err)
 	return &desk{t, h, own}
 }

@@ -31,8 +31,8 @@ const tableLimit = 12 << 20
 // isTable says whether a request brings a table.
 func isTable(c *echo.Context) bool { return c.Request().URL.Path == "/api/v1/students/import" }
 
-// patience is how long a request may reckon. The longest question that the
-// contract allows takes about a second.
+// patience is how long a request may reckon, unless told otherwise. The longest
+// question that the contract allows takes about a second.
 const patience = 20 * time.Second
 
 // Options of a server.
@@ -40,6 +40,8 @@ type Options struct {
 	Site  fs.FS        // the built screens; nil: API only
 	Log   *slog.Logger // nil: slog's default
 	Hosts []string     // names it is reached by, besides localhost and IP addresses
+	// Patience is how long a request may reckon; 0: twenty seconds.
+	Patience time.Duration
 }
 
 // New is the whole server: the API of openapi.yaml over a club, /healthz, and
@@ -47,6 +49,9 @@ type Options struct {
 func New(c *club.Club, o Options) (http.Handler, error) {
 	if o.Log == nil {
 		o.Log = slog.Default()
+	}
+	if o.Patience == 0 {
+		o.Patience = patience
 	}
 	fits, err := contract()
 	if err != nil {
@@ -72,7 +77,7 @@ func New(c *club.Club, o Options) (http.Handler, error) {
 		}),
 		echo.WrapMiddleware(http.NewCrossOriginProtection().Handler), // another site cannot write here
 		middleware.ContextTimeoutWithConfig(middleware.ContextTimeoutConfig{
-			Timeout: patience,
+			Timeout: o.Patience,
 			Skipper: func(c *echo.Context) bool { return isStream(c.Request()) },
 		}),
 		middleware.BodyLimitWithConfig(middleware.BodyLimitConfig{LimitBytes: bodyLimit, Skipper: isTable}),
