@@ -56,7 +56,7 @@ func TestAStreamTellsWhatIsAdded(t *testing.T) {
 		select {
 		case said := <-lines:
 			return said
-		case <-time.After(10 * time.Second):
+		case <-time.After(2 * time.Minute):
 			t.Fatal("nothing was heard")
 			return ""
 		}

@@ -7,15 +7,21 @@ import (
 	"context"
 	"database/sql"
 	"embed"
+	"errors"
 	"fmt"
 	"io/fs"
 	"net/url"
+	"os"
+	"sync"
+	"sync/atomic"
+	"time"
 
 	"hodometer/core/lesson"
 	"hodometer/internal/store/gen"
 
 	"github.com/pressly/goose/v3"
-	_ "modernc.org/sqlite" // the driver
+	"modernc.org/sqlite"
+	sqlite3 "modernc.org/sqlite/lib"
 )
 
 //go:embed migrations/*.sql
@@ -27,31 +33,139 @@ type Store struct {
 	read *sql.DB
 	// write has one connection, so writers queue instead of colliding.
 	write *sql.DB
+
+	path string
+	// disk guards what is known of the files: main and log as they were opened, main as it
+	// was last carried over.
+	disk      sync.Mutex
+	main, log os.FileInfo
+	carried   time.Time
+	writes    atomic.Int64 // since then
+	trouble   atomic.Pointer[Trouble]
+
+	closing, watched chan struct{}
 }
 
-// Open opens the file at path, or makes it, and brings it up to date. Every
-// commit is on the disk before it is acknowledged.
+// Open opens the file at path, or makes it, and brings it up to date. Every commit is on
+// the disk before it is acknowledged. A file that is not ours to open is Refused, and is
+// as it was.
 func Open(ctx context.Context, path string) (*Store, error) {
-	query := url.Values{
-		"_pragma": {"busy_timeout(5000)", "journal_mode(wal)", "synchronous(full)", "foreign_keys(on)"},
+	if _, err := os.Stat(path); errors.Is(err, fs.ErrNotExist) {
+		if err := create(ctx, path); err != nil {
+			return nil, err
+		}
+	} else if _, err := Look(ctx, path, false); err != nil {
+		return nil, err
 	}
-	dsn := "file:" + (&url.URL{Path: path}).EscapedPath() + "?" + query.Encode()
-	s := &Store{}
+	f, err := os.OpenFile(path, os.O_RDWR, 0)
+	if err != nil {
+		return nil, refuse("%s can only be read, and what happens in a lesson has to be written. Nothing was"+
+			" changed. Allow this user to write it.", path)
+	}
+	f.Close()
+	s, err := open(ctx, path)
+	if err != nil {
+		return nil, err
+	}
+	go s.watch()
+	return s, nil
+}
+
+// create makes a new club file, which is there whole or not at all.
+func create(ctx context.Context, path string) error {
+	half := path + ".new"
+	if err := gone(half); err != nil {
+		return err
+	}
+	s, err := open(ctx, half)
+	if err != nil {
+		return err
+	}
+	close(s.watched) // nobody watches
+	if err := s.Close(); err != nil {
+		return err
+	}
+	return settle(half, path)
+}
+
+// Beside opens a club file that a server may have open, to change a little of it. The
+// server's part of the work, bringing it up to date and carrying the log over, is not done.
+func Beside(ctx context.Context, path string) (*Store, error) {
+	db, err := sql.Open("sqlite", dsn(path)+"&_txlock=immediate")
+	if err != nil {
+		return nil, err
+	}
+	db.SetMaxOpenConns(1)
+	var version int64
+	err = db.QueryRowContext(ctx, "select max(version_id) from goose_db_version").Scan(&version)
+	if err == nil && version != Newest() {
+		err = refuse("%s is open in another version of Hodometer. Stop that server first.", path)
+	}
+	if err != nil {
+		db.Close()
+		return nil, err
+	}
+	s := &Store{path: path, read: db, write: db, closing: make(chan struct{}), watched: make(chan struct{})}
+	close(s.watched) // the server watches
+	return s, nil
+}
+
+// stand notes what a file is like.
+func (s *Store) stand(into *os.FileInfo, end string) (err error) {
+	*into, err = os.Stat(s.path + end)
+	return err
+}
+
+func dsn(path string) string {
+	query := url.Values{
+		"_pragma": {"busy_timeout(5000)", "journal_mode(wal)", "synchronous(full)", "foreign_keys(on)",
+			"wal_autocheckpoint(0)"},
+	}
+	return "file:" + (&url.URL{Path: path}).EscapedPath() + "?" + query.Encode()
+}
+
+func open(ctx context.Context, path string) (*Store, error) {
+	s := &Store{path: path, closing: make(chan struct{}), watched: make(chan struct{})}
 	var err error
-	if s.write, err = sql.Open("sqlite", dsn+"&_txlock=immediate"); err != nil {
+	if s.write, err = sql.Open("sqlite", dsn(path)+"&_txlock=immediate"); err != nil {
 		return nil, fmt.Errorf("opening %s: %w", path, err)
 	}
 	s.write.SetMaxOpenConns(1)
-	if err := s.migrate(ctx); err != nil {
+	if err := s.begin(ctx); err != nil {
 		s.write.Close()
+		var said *sqlite.Error
+		if errors.As(err, &said) && said.Code()&0xff == sqlite3.SQLITE_CANTOPEN {
+			return nil, refuse("%s cannot be made there: the folder is missing, or may not be written.", path)
+		}
 		return nil, fmt.Errorf("bringing %s up to date: %w", path, err)
 	}
-	if s.read, err = sql.Open("sqlite", dsn+"&mode=ro"); err != nil {
+	if s.read, err = sql.Open("sqlite", dsn(path)+"&mode=ro"); err != nil {
 		s.write.Close()
 		return nil, fmt.Errorf("opening %s: %w", path, err)
 	}
 	s.read.SetMaxOpenConns(4)
 	return s, nil
+}
+
+// begin brings the tables up to date and makes the main file whole, so that it stands
+// still until the log is next carried over.
+func (s *Store) begin(ctx context.Context) error {
+	if err := s.migrate(ctx); err != nil {
+		return err
+	}
+	var is int64
+	if err := s.write.QueryRowContext(ctx, "pragma application_id").Scan(&is); err != nil {
+		return err
+	}
+	if is != ours {
+		if _, err := s.write.ExecContext(ctx, fmt.Sprintf("pragma application_id = %d", ours)); err != nil {
+			return err
+		}
+	}
+	if err := s.carry(ctx); err != nil {
+		return err
+	}
+	return s.stand(&s.log, "-wal")
 }
 
 func (s *Store) migrate(ctx context.Context) error {
@@ -84,15 +198,17 @@ type More struct {
 
 // Write runs work in one transaction: all of it happens, or nothing.
 func (s *Store) Write(ctx context.Context, work func(q *gen.Queries) error) error {
-	tx, err := s.write.BeginTx(ctx, nil)
-	if err != nil {
-		return err
-	}
-	defer tx.Rollback() // after a commit there is nothing to roll back
-	if err := work(gen.New(tx)); err != nil {
-		return err
-	}
-	return tx.Commit()
+	return s.writing(ctx, func() error {
+		tx, err := s.write.BeginTx(ctx, nil)
+		if err != nil {
+			return err
+		}
+		defer tx.Rollback() // after a commit there is nothing to roll back
+		if err := work(gen.New(tx)); err != nil {
+			return err
+		}
+		return tx.Commit()
+	})
 }
 
 // Batch runs several pieces of work in one transaction, so that all share one flush to
@@ -100,40 +216,41 @@ func (s *Store) Write(ctx context.Context, work func(q *gen.Queries) error) erro
 // back. It gives the error of each; where the whole could not be kept, the same for all.
 func (s *Store) Batch(ctx context.Context, works []func(q *gen.Queries) error) []error {
 	errs := make([]error, len(works))
-	all := func(err error) []error {
+	if err := s.writing(ctx, func() error { return s.batch(ctx, works, errs) }); err != nil {
 		for i := range errs {
 			errs[i] = err
 		}
-		return errs
 	}
+	return errs
+}
+
+// batch writes into errs what became of each; its own error is of the whole.
+func (s *Store) batch(ctx context.Context, works []func(q *gen.Queries) error, errs []error) error {
 	tx, err := s.write.BeginTx(ctx, nil)
 	if err != nil {
-		return all(err)
+		return err
 	}
 	defer tx.Rollback()  // after a commit there is nothing to roll back
 	if len(works) == 1 { // nobody else to take care of
-		if errs[0] = works[0](gen.New(tx)); errs[0] == nil {
-			errs[0] = tx.Commit()
+		if err := works[0](gen.New(tx)); err != nil {
+			return err
 		}
-		return errs
+		return tx.Commit()
 	}
 	for i, work := range works {
 		if _, err := tx.ExecContext(ctx, "savepoint one"); err != nil {
-			return all(err)
+			return err
 		}
-		if errs[i] = work(gen.New(tx)); errs[i] != nil {
+		if errs[i] = s.note(work(gen.New(tx))); errs[i] != nil {
 			if _, err := tx.ExecContext(ctx, "rollback to one"); err != nil {
-				return all(err)
+				return err
 			}
 		}
 		if _, err := tx.ExecContext(ctx, "release one"); err != nil {
-			return all(err)
+			return err
 		}
 	}
-	if err := tx.Commit(); err != nil {
-		return all(err)
-	}
-	return errs
+	return tx.Commit()
 }
 
 // View runs work on one state of the file, however many queries it makes.
@@ -148,6 +265,8 @@ func (s *Store) View(ctx context.Context, work func(q *gen.Queries) error) error
 
 // Close closes the file.
 func (s *Store) Close() error {
+	close(s.closing)
+	<-s.watched
 	err := s.read.Close()
 	if e := s.write.Close(); err == nil {
 		err = e

@@ -1,0 +1,262 @@
+package store
+
+import (
+	"bytes"
+	"context"
+	"database/sql"
+	"encoding/binary"
+	"errors"
+	"fmt"
+	"io"
+	"io/fs"
+	"net/url"
+	"os"
+	"path/filepath"
+	"strings"
+
+	"github.com/pressly/goose/v3"
+)
+
+// ours is what SQLite's header says of a club file: "Hodo".
+const ours = 0x486f646f
+
+// Refused says in a coach's sentence why a file is not opened. It was not touched.
+type Refused struct{ Why string }
+
+func (r Refused) Error() string { return r.Why }
+
+func refuse(format string, a ...any) error { return Refused{fmt.Sprintf(format, a...)} }
+
+// Holds is what a club file holds.
+type Holds struct {
+	Path     string
+	Bytes    int64
+	Version  int64  // of its tables
+	Demo     string // a digest of what the invented club held when it was built; "": a real club
+	Students int64
+	Lessons  int64
+	Runs     int64
+	Events   int64
+
+	id   string // of the club
+	base int64  // see edition.go
+}
+
+// Look reads what a file is and holds, without touching it: the file and the log beside
+// it are the same afterwards. It gives Refused where it is not a club file that this
+// version can open. Deep reads every row and index against each other, which takes about
+// a second for 100 MB; else every page is looked at, which takes a tenth of that.
+func Look(ctx context.Context, path string, deep bool) (Holds, error) {
+	info, err := os.Stat(path)
+	switch {
+	case errors.Is(err, fs.ErrNotExist):
+		return Holds{}, refuse("There is no file %s.", path)
+	case err != nil:
+		return Holds{}, refuse("%s cannot be read: %v.", path, err)
+	case info.IsDir():
+		return Holds{}, refuse("%s is a folder. Name the club file in it.", path)
+	case !info.Mode().IsRegular():
+		return Holds{}, refuse("%s is not a file.", path)
+	case info.Size() == 0:
+		return Holds{}, refuse("%s is empty, and a club file never is. Nothing was changed. Put a copy in its"+
+			" place with hodometer restore, or take the empty file away to begin a new club.", path)
+	}
+	if err := isSQLite(path); err != nil {
+		return Holds{}, err
+	}
+	log, err := os.Stat(path + "-wal")
+	if err != nil || log.Size() == 0 {
+		return lookAt(ctx, path, path, "&immutable=1", deep)
+	}
+	return lookWithLog(ctx, path, deep)
+}
+
+func isSQLite(path string) error {
+	f, err := os.Open(path)
+	if err != nil {
+		return refuse("%s cannot be read: %v.", path, err)
+	}
+	defer f.Close()
+	head := make([]byte, 16)
+	if _, err := io.ReadFull(f, head); err != nil || !bytes.Equal(head, []byte("SQLite format 3\x00")) {
+		return refuse("%s is not a club file. Nothing was changed.", path)
+	}
+	return nil
+}
+
+// lookWithLog looks at a file that was not closed: what was last written is in the log
+// beside it. Both are copied elsewhere first, for SQLite puts them together when it looks.
+func lookWithLog(ctx context.Context, path string, deep bool) (Holds, error) {
+	dir, err := os.MkdirTemp("", "hodometer")
+	if err != nil {
+		return Holds{}, err
+	}
+	defer os.RemoveAll(dir)
+	there := filepath.Join(dir, "club.db")
+	for _, end := range []string{"", "-wal"} {
+		if err := copyFile(path+end, there+end); err != nil {
+			return Holds{}, err
+		}
+	}
+	main, err := readEdition(path)
+	if err != nil {
+		return Holds{}, err
+	}
+	alone, aloneErr := lookAt(ctx, path, path, "&immutable=1", false)
+	both, err := lookAt(ctx, path, there, "", deep)
+	stale := refuse("The log %s-wal does not belong to the file beside it: perhaps an older copy was put there"+
+		" by hand. Nothing was changed. To go on from the copy, run: hodometer restore %s --db %s"+
+		" (what is there is kept beside it).", path, path, path)
+	switch {
+	case err != nil && aloneErr == nil:
+		return Holds{}, stale
+	case err != nil:
+		return Holds{}, err
+	case both.id != "" && main != both.base && main != both.base+1,
+		aloneErr == nil && alone.id != "" && alone.id != both.id:
+		return Holds{}, stale
+	}
+	both.Bytes += alone.Bytes
+	return both, nil
+}
+
+// lookAt reads the file at there, which stands for the one named path.
+func lookAt(ctx context.Context, path, there, how string, deep bool) (out Holds, err error) {
+	damaged := func(err error) error {
+		return refuse("%s is damaged (%s). Nothing was changed. Put the last good copy in its place:"+
+			" hodometer restore COPY --db %s (what is there is kept beside it).", path, briefly(err), path)
+	}
+	mode := "&mode=ro"
+	if how == "" {
+		mode = "" // a private copy with its log, which SQLite must be able to put together
+	}
+	db, err := sql.Open("sqlite", "file:"+(&url.URL{Path: there}).EscapedPath()+"?_pragma=busy_timeout(5000)"+mode+how)
+	if err != nil {
+		return out, damaged(err)
+	}
+	defer db.Close()
+	db.SetMaxOpenConns(1)
+	out.Path = path
+	if info, err := os.Stat(there); err == nil {
+		out.Bytes = info.Size()
+	}
+	one := func(into any, query string) error { return db.QueryRowContext(ctx, query).Scan(into) }
+	var sound string
+	check := "pragma quick_check(1)"
+	if deep {
+		check = "pragma integrity_check(1)"
+	}
+	if err := one(&sound, check); err != nil {
+		return out, damaged(err)
+	}
+	if sound != "ok" {
+		return out, damaged(errors.New(sound))
+	}
+	var id int64
+	var tables int
+	if err := errors.Join(
+		one(&id, "pragma application_id"),
+		one(&tables, "select count(*) from sqlite_master where type = 'table' and name in"+
+			" ('goose_db_version', 'students', 'lessons', 'runs', 'events')"),
+	); err != nil {
+		return out, damaged(err)
+	}
+	if tables != 5 || (id != 0 && id != ours) {
+		return out, refuse("%s belongs to another program. Nothing was changed.", path)
+	}
+	if err := one(&out.Version, "select coalesce(max(version_id), 0) from goose_db_version"); err != nil {
+		return out, damaged(err)
+	}
+	if newest := Newest(); out.Version > newest {
+		return out, refuse("%s was written by a newer Hodometer (its tables are version %d, this one knows %d)."+
+			" Nothing was changed. Open it with the newer one.", path, out.Version, newest)
+	}
+	counts := []struct {
+		into *int64
+		of   string
+	}{{&out.Students, "students"}, {&out.Lessons, "lessons"}, {&out.Runs, "runs"}, {&out.Events, "events"}}
+	for _, c := range counts {
+		if err := one(c.into, "select count(*) from "+c.of); err != nil {
+			return out, damaged(err)
+		}
+	}
+	if out.Version >= doors {
+		row := db.QueryRowContext(ctx, "select id, demo, base from club where one = 1")
+		if err := row.Scan(&out.id, &out.Demo, &out.base); err != nil {
+			return out, damaged(err)
+		}
+	}
+	if deep {
+		rows, err := db.QueryContext(ctx, "pragma foreign_key_check")
+		if err != nil {
+			return out, damaged(err)
+		}
+		defer rows.Close()
+		if rows.Next() {
+			return out, damaged(errors.New("a row points to one that is not there"))
+		}
+		if err := rows.Err(); err != nil {
+			return out, damaged(err)
+		}
+	}
+	return out, nil
+}
+
+// briefly is the first line of what SQLite found.
+func briefly(err error) string {
+	first, _, _ := strings.Cut(strings.TrimSpace(err.Error()), "\n")
+	first = strings.TrimPrefix(first, "*** in database main ***")
+	const most = 120
+	return first[:min(len(first), most)]
+}
+
+// doors is the version of the tables from which a file says which club it is.
+const doors = 13
+
+// Newest is the version of the tables that this build makes.
+func Newest() int64 {
+	files, err := fs.Glob(migrations, "migrations/*.sql")
+	if err != nil {
+		panic(err) // the pattern is ours
+	}
+	newest := int64(0)
+	for _, f := range files {
+		if n, err := goose.NumericComponent(f); err == nil {
+			newest = max(newest, n)
+		}
+	}
+	return newest
+}
+
+func copyFile(from, to string) error {
+	in, err := os.Open(from)
+	if err != nil {
+		return err
+	}
+	defer in.Close()
+	out, err := os.OpenFile(to, os.O_WRONLY|os.O_CREATE|os.O_EXCL, 0o600)
+	if err != nil {
+		return err
+	}
+	if _, err := io.Copy(out, in); err != nil {
+		out.Close()
+		return err
+	}
+	return out.Close()
+}
+
+// readEdition reads the edition from the header of the main file itself, whatever the log
+// beside it says: the four bytes at 60, which SQLite leaves to the application.
+func readEdition(path string) (int64, error) {
+	f, err := os.Open(path)
+	if err != nil {
+		return 0, err
+	}
+	defer f.Close()
+	var b [4]byte
+	if _, err := f.ReadAt(b[:], 60); err != nil {
+		return 0, refuse("%s is cut short. Nothing was changed. Put the last good copy in its place:"+
+			" hodometer restore COPY --db %s.", path, path)
+	}
+	return int64(int32(binary.BigEndian.Uint32(b[:]))), nil
+}
