@@ -3,31 +3,19 @@ package main
 
 import (
 	"context"
-	"errors"
 	"fmt"
-	"io/fs"
 	"log/slog"
-	"net"
-	"net/http"
 	"os"
 	"os/signal"
 	"runtime/debug"
 	"syscall"
-	"time"
-
-	"hodometer/internal/api"
-	"hodometer/internal/club"
-	"hodometer/internal/demo"
-	"hodometer/internal/store"
-	"hodometer/web"
 
 	"github.com/alecthomas/kong"
 )
 
-// door is where the application is reached.
-type door struct {
-	Addr string   `help:"Address to listen on." default:"127.0.0.1:8080"`
-	Host []string `help:"Name it is reached by, besides localhost and IP addresses; may be repeated."`
+// clubFile is the file that a command is about.
+type clubFile struct {
+	DB string `help:"Club file." default:"hodometer.db" type:"path"`
 }
 
 var cli struct {
@@ -35,12 +23,27 @@ var cli struct {
 	Serve   struct {
 		DB string `help:"Club file; made when it is not there." default:"hodometer.db" type:"path"`
 		door
+		Copies string `help:"Folder for daily copies; beside the club file unless told otherwise, 'none' for none." type:"path"`
 	} `cmd:"" help:"Open a club file and serve it."`
 	Demo struct {
 		DB    string `help:"Demo file; built when it is not there." default:"demo.db" type:"path"`
-		Fresh bool   `help:"Build the demo file anew."`
+		Fresh bool   `help:"Build the demo file anew; what was done in the old one is kept beside it."`
 		door
 	} `cmd:"" help:"Serve an invented club."`
+	Owner struct {
+		clubFile
+	} `cmd:"" help:"Set the owner's passphrase, typed or from standard input. It is asked for when the club is reached from elsewhere."`
+	Backup struct {
+		clubFile
+		File string `arg:"" help:"Where the copy goes; it must not be there yet." type:"path"`
+	} `cmd:"" help:"Copy a club file, which may be in use, and read the copy through."`
+	Restore struct {
+		clubFile
+		File string `arg:"" help:"The copy." type:"path"`
+	} `cmd:"" help:"Put a copy in the place of the club file; what was there is kept beside it."`
+	Check struct {
+		clubFile
+	} `cmd:"" help:"Read a club file through and say what it holds. It is not touched."`
 }
 
 func main() {
@@ -51,16 +54,24 @@ func main() {
 		kong.Vars{"version": version()},
 	)
 	log := slog.New(slog.NewJSONHandler(os.Stderr, nil))
-	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
+	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM, syscall.SIGHUP)
 	defer stop()
 	var err error
 	switch k.Command() {
 	case "serve":
-		err = serve(ctx, log, cli.Serve.DB, cli.Serve.door)
+		err = serve(ctx, log, cli.Serve.DB, cli.Serve.Copies, cli.Serve.door)
 	case "demo":
 		if err = buildDemo(ctx, cli.Demo.DB, cli.Demo.Fresh); err == nil {
-			err = serve(ctx, log, cli.Demo.DB, cli.Demo.door)
+			err = serve(ctx, log, cli.Demo.DB, noCopies, cli.Demo.door)
 		}
+	case "owner":
+		err = setOwner(ctx, cli.Owner.DB)
+	case "backup <file>":
+		err = backup(ctx, cli.Backup.DB, cli.Backup.File)
+	case "restore <file>":
+		err = restore(ctx, cli.Restore.File, cli.Restore.DB)
+	case "check":
+		err = check(ctx, cli.Check.DB)
 	}
 	if err != nil {
 		fmt.Fprintln(os.Stderr, "hodometer:", err)
@@ -86,85 +97,4 @@ func version() string {
 		out += ", with changes"
 	}
 	return out + ", " + built.GoVersion
-}
-
-// buildDemo makes the demo file beside the wanted name and moves it there when
-// it is whole, so a half-built one is never served. A file that is not a demo
-// is never overwritten: fresh only replaces what buildDemo itself made.
-func buildDemo(ctx context.Context, path string, fresh bool) error {
-	mark := path + ".demo"
-	if _, err := os.Stat(path); err == nil {
-		if !fresh {
-			return nil
-		}
-		if _, err := os.Stat(mark); err != nil {
-			return fmt.Errorf("%s was not built by demo; name another file", path)
-		}
-	}
-	building := path + ".building"
-	for _, f := range []string{building, building + "-wal", building + "-shm", path, path + "-wal", path + "-shm"} {
-		if err := os.Remove(f); err != nil && !errors.Is(err, fs.ErrNotExist) {
-			return err
-		}
-	}
-	s, err := store.Open(ctx, building)
-	if err != nil {
-		return err
-	}
-	if err := demo.Fill(ctx, club.New(s)); err != nil {
-		s.Close()
-		return err
-	}
-	if err := s.Close(); err != nil {
-		return err
-	}
-	if err := os.WriteFile(
-		mark,
-		[]byte("This file marks the club file beside it as a demo, which may be rebuilt.\n"),
-		0o644,
-	); err != nil {
-		return err
-	}
-	return os.Rename(building, path)
-}
-
-func serve(ctx context.Context, log *slog.Logger, path string, d door) error {
-	s, err := store.Open(ctx, path)
-	if err != nil {
-		return err
-	}
-	defer s.Close()
-	site, err := web.Site()
-	if err != nil {
-		return err
-	}
-	own := club.New(s)
-	handler, err := api.New(own, api.Options{Site: site, Log: log, Hosts: d.Host})
-	if err != nil {
-		return err
-	}
-	l, err := net.Listen("tcp", d.Addr)
-	if err != nil {
-		return err
-	}
-	server := &http.Server{
-		Handler:           handler,
-		ReadHeaderTimeout: 5 * time.Second,
-		ReadTimeout:       30 * time.Second,
-		IdleTimeout:       2 * time.Minute,
-	}
-	server.RegisterOnShutdown(own.Hush)
-	fmt.Printf("Hodometer is at http://%s\n", l.Addr())
-	log.Info("serving", "addr", l.Addr().String(), "file", path)
-	failed := make(chan error, 1)
-	go func() { failed <- server.Serve(l) }()
-	select {
-	case err := <-failed:
-		return err
-	case <-ctx.Done():
-	}
-	log.Info("stopping")
-	down, cancel := context.WithTimeout(context.Background(), 5*time.Second)
-	defer cancel()
-	return server.Shutdown(down)
 }

@@ -31,12 +31,44 @@ import (
 	"hodometer/core/run"
 	"hodometer/core/sport"
 	"hodometer/core/units"
+	"hodometer/internal/access"
 	"hodometer/internal/club"
+	"hodometer/internal/store"
 
 	"github.com/getkin/kin-openapi/openapi3"
 	"github.com/labstack/echo/v5"
 	"github.com/oapi-codegen/runtime"
 )
+
+// Defines values for AccessKind.
+const (
+	Acme  AccessKind = "acme"
+	Alone AccessKind = "alone"
+	Files AccessKind = "files"
+	Own   AccessKind = "own"
+	Plain AccessKind = "plain"
+	Proxy AccessKind = "proxy"
+)
+
+// Valid indicates whether the value is a known member of the AccessKind enum.
+func (e AccessKind) Valid() bool {
+	switch e {
+	case Acme:
+		return true
+	case Alone:
+		return true
+	case Files:
+		return true
+	case Own:
+		return true
+	case Plain:
+		return true
+	case Proxy:
+		return true
+	default:
+		return false
+	}
+}
 
 // Defines values for BriefUnits.
 const (
@@ -416,6 +448,40 @@ func (e ReportStudentParamsAs) Valid() bool {
 	}
 }
 
+// Access defines model for Access.
+type Access struct {
+	// CopyDue there is work in the club, and the last copy is older than a week; for the owner
+	CopyDue bool `json:"copyDue"`
+
+	// Fingerprint of the root of the own authority
+	Fingerprint *string `json:"fingerprint,omitempty"`
+
+	// Kind how the server is reached
+	Kind AccessKind `json:"kind"`
+
+	// Links addresses a phone can type; for who has come in
+	Links []DoorLink `json:"links"`
+
+	// Name of the device that asks
+	Name string `json:"name"`
+
+	// Open the server is bound to this machine alone and asks nobody who they are
+	Open bool `json:"open"`
+
+	// Passphrase the owner has set one
+	Passphrase bool `json:"passphrase"`
+	Role       Role `json:"role"`
+
+	// Trouble what keeps the club file from being written; empty: nothing does
+	Trouble string `json:"trouble"`
+
+	// Trust where a phone learns to trust the server's own authority
+	Trust *[]DoorLink `json:"trust,omitempty"`
+}
+
+// AccessKind how the server is reached
+type AccessKind string
+
 // Arrangement how a group moves through a block
 type Arrangement = lesson.Arrangement
 
@@ -449,6 +515,9 @@ type Brief struct {
 
 // BriefUnits defines model for Brief.Units.
 type BriefUnits string
+
+// CardLink defines model for CardLink.
+type CardLink = access.CardLink
 
 // Climb defines model for Climb.
 type Climb struct {
@@ -498,6 +567,15 @@ type Climb struct {
 	Since int64 `json:"since"`
 }
 
+// Copies defines model for Copies.
+type Copies struct {
+	Copies []store.Copy `json:"copies"`
+	Due    bool         `json:"due"`
+
+	// Folder where they are on the machine
+	Folder string `json:"folder"`
+}
+
 // CountRange Good balls, or the best streak, in the minutes; low is passed nine times in ten, high once in ten
 type CountRange = goal.Range
 
@@ -516,8 +594,21 @@ type CurvePoint struct {
 	Chance float64 `json:"chance"`
 }
 
+// Deed defines model for Deed.
+type Deed = access.Deed
+
 // Derivation How a figure is reckoned; figures carry its id and the values that went in
 type Derivation = units.Derivation
+
+// Device defines model for Device.
+type Device = access.Device
+
+// DoorLink defines model for DoorLink.
+type DoorLink struct {
+	// Dark the picture a phone reads, row by row: 1 is dark
+	Dark []string `json:"dark"`
+	Url  string   `json:"url"`
+}
 
 // Drill defines model for Drill.
 type Drill = drill.Drill
@@ -982,6 +1073,14 @@ type Order = club.Order
 // Outline What a plan comes to in a few figures
 type Outline = plan.Outline
 
+// PairingCode defines model for PairingCode.
+type PairingCode struct {
+	Digits  string     `json:"digits"`
+	Expires int64      `json:"expires"`
+	Links   []DoorLink `json:"links"`
+	Role    Role       `json:"role"`
+}
+
 // Pairs the students of a script's partners 0 and 1, by their place in the lesson
 type Pairs = [][]int
 
@@ -1108,6 +1207,9 @@ type Resources = lesson.Resources
 // Results defines model for Results.
 type Results = club.Results
 
+// Role defines model for Role.
+type Role = access.Role
+
 // RotationAnswer defines model for RotationAnswer.
 type RotationAnswer struct {
 	// Meetings How evenly it mixes; excess counts meetings over the least there can be
@@ -1194,6 +1296,13 @@ type Shape struct {
 
 // ShapeKind defines model for Shape.Kind.
 type ShapeKind string
+
+// SharedCard defines model for SharedCard.
+type SharedCard struct {
+	Expires   int64      `json:"expires"`
+	Name      string     `json:"name"`
+	Practices []Practice `json:"practices"`
+}
 
 // ShelfDrill defines model for ShelfDrill.
 type ShelfDrill = club.ShelfDrill
@@ -1459,10 +1568,49 @@ type RunId = Id
 // StudentId a UUIDv7 in lower case
 type StudentId = Id
 
+// MakeCodeJSONBody defines parameters for MakeCode.
+type MakeCodeJSONBody struct {
+	Role Role `json:"role"`
+}
+
+// ListDeedsParams defines parameters for ListDeeds.
+type ListDeedsParams struct {
+	// Before the n of the last one that was shown
+	Before *int64 `form:"before,omitempty" json:"before,omitempty"`
+}
+
+// ChangeDeviceJSONBody defines parameters for ChangeDevice.
+type ChangeDeviceJSONBody struct {
+	Name string `json:"name"`
+	Role Role   `json:"role"`
+}
+
+// PairDeviceJSONBody defines parameters for PairDevice.
+type PairDeviceJSONBody struct {
+	Code string  `json:"code"`
+	Name *string `json:"name,omitempty"`
+}
+
+// SetPassphraseJSONBody defines parameters for SetPassphrase.
+type SetPassphraseJSONBody struct {
+	Passphrase string `json:"passphrase"`
+}
+
+// SignInJSONBody defines parameters for SignIn.
+type SignInJSONBody struct {
+	Name       *string `json:"name,omitempty"`
+	Passphrase string  `json:"passphrase"`
+}
+
 // GetCalendarParams defines parameters for GetCalendar.
 type GetCalendarParams struct {
 	Student *Id `form:"student,omitempty" json:"student,omitempty"`
 	Lesson  *Id `form:"lesson,omitempty" json:"lesson,omitempty"`
+}
+
+// OpenCardJSONBody defines parameters for OpenCard.
+type OpenCardJSONBody struct {
+	Secret string `json:"secret"`
 }
 
 // PlanCourseJSONBody defines parameters for PlanCourse.
@@ -1651,6 +1799,11 @@ type DidAtHomeJSONBody struct {
 	Times    int    `json:"times"`
 }
 
+// MakeCardLinkJSONBody defines parameters for MakeCardLink.
+type MakeCardLinkJSONBody struct {
+	Days int `json:"days"`
+}
+
 // MergeStudentJSONBody defines parameters for MergeStudent.
 type MergeStudentJSONBody struct {
 	// Into a UUIDv7 in lower case
@@ -1687,6 +1840,24 @@ type ReportStudentParams struct {
 
 // ReportStudentParamsAs defines parameters for ReportStudent.
 type ReportStudentParamsAs string
+
+// MakeCodeJSONRequestBody defines body for MakeCode for application/json ContentType.
+type MakeCodeJSONRequestBody MakeCodeJSONBody
+
+// ChangeDeviceJSONRequestBody defines body for ChangeDevice for application/json ContentType.
+type ChangeDeviceJSONRequestBody ChangeDeviceJSONBody
+
+// PairDeviceJSONRequestBody defines body for PairDevice for application/json ContentType.
+type PairDeviceJSONRequestBody PairDeviceJSONBody
+
+// SetPassphraseJSONRequestBody defines body for SetPassphrase for application/json ContentType.
+type SetPassphraseJSONRequestBody SetPassphraseJSONBody
+
+// SignInJSONRequestBody defines body for SignIn for application/json ContentType.
+type SignInJSONRequestBody SignInJSONBody
+
+// OpenCardJSONRequestBody defines body for OpenCard for application/json ContentType.
+type OpenCardJSONRequestBody OpenCardJSONBody
 
 // PlanCourseJSONRequestBody defines body for PlanCourse for application/json ContentType.
 type PlanCourseJSONRequestBody PlanCourseJSONBody
@@ -1805,6 +1976,9 @@ type PutHomeJSONRequestBody PutHomeJSONBody
 // DidAtHomeJSONRequestBody defines body for DidAtHome for application/json ContentType.
 type DidAtHomeJSONRequestBody DidAtHomeJSONBody
 
+// MakeCardLinkJSONRequestBody defines body for MakeCardLink for application/json ContentType.
+type MakeCardLinkJSONRequestBody MakeCardLinkJSONBody
+
 // MergeStudentJSONRequestBody defines body for MergeStudent for application/json ContentType.
 type MergeStudentJSONRequestBody MergeStudentJSONBody
 
@@ -1816,12 +1990,54 @@ type ShareNoteJSONRequestBody ShareNoteJSONBody
 
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
+	// GetAccess Who asks and what they may do; how the server is reached; what is wrong with the club file
+	// (GET /api/v1/access)
+	GetAccess(ctx *echo.Context) error
+	// MakeCode Make a code that lets one device in, for five minutes
+	// (POST /api/v1/access/codes)
+	MakeCode(ctx *echo.Context) error
+	// ListDeeds Who changed what, latest first, sixty at a time
+	// (GET /api/v1/access/deeds)
+	ListDeeds(ctx *echo.Context, params ListDeedsParams) error
+	// ListDevices All devices that may come in, those last seen first
+	// (GET /api/v1/access/devices)
+	ListDevices(ctx *echo.Context) error
+	// EndDevice Sign a device out
+	// (DELETE /api/v1/access/devices/{device})
+	EndDevice(ctx *echo.Context, device Id) error
+	// ChangeDevice Rename a device or give it another role
+	// (PUT /api/v1/access/devices/{device})
+	ChangeDevice(ctx *echo.Context, device Id) error
+	// PairDevice Come in with a code - six digits, or the secret of a picture that a phone reads
+	// (POST /api/v1/access/pair)
+	PairDevice(ctx *echo.Context) error
+	// SetPassphrase Set the owner's passphrase; who came in with the one before is signed out
+	// (PUT /api/v1/access/passphrase)
+	SetPassphrase(ctx *echo.Context) error
+	// SignIn Come in as owner with the passphrase
+	// (POST /api/v1/access/signIn)
+	SignIn(ctx *echo.Context) error
+	// SignOut Sign out the device that asks
+	// (POST /api/v1/access/signOut)
+	SignOut(ctx *echo.Context) error
 	// ListBases How figures are reckoned, by the id of their derivation; those of the reckoners by the reckoner's name
 	// (GET /api/v1/bases)
 	ListBases(ctx *echo.Context) error
 	// GetCalendar Lessons as iCalendar (RFC 5545), of all, one student, or one lesson; ids stay
 	// (GET /api/v1/calendar.ics)
 	GetCalendar(ctx *echo.Context, params GetCalendarParams) error
+	// OpenCard The card that a link shows; no name but the first, nothing else of the student
+	// (POST /api/v1/cards/open)
+	OpenCard(ctx *echo.Context) error
+	// ListCopies The copies of the club there are, latest first, and whether one is due
+	// (GET /api/v1/copies)
+	ListCopies(ctx *echo.Context) error
+	// TakeCopy Make a copy now
+	// (POST /api/v1/copies)
+	TakeCopy(ctx *echo.Context) error
+	// GetCopy One copy as a file
+	// (GET /api/v1/copies/{copy})
+	GetCopy(ctx *echo.Context, copy string) error
 	// ListCourses Weeks ahead, of students and groups
 	// (GET /api/v1/courses)
 	ListCourses(ctx *echo.Context) error
@@ -2038,6 +2254,15 @@ type ServerInterface interface {
 	// ListLaddersOfStudent Where a student stands on each ladder, what was counted there, and what is advised with its reason
 	// (GET /api/v1/students/{student}/ladders)
 	ListLaddersOfStudent(ctx *echo.Context, student StudentId) error
+	// ListCardLinks Links to a student's card that still open
+	// (GET /api/v1/students/{student}/links)
+	ListCardLinks(ctx *echo.Context, student StudentId) error
+	// MakeCardLink Make a link to a student's card; its secret is told this once
+	// (POST /api/v1/students/{student}/links)
+	MakeCardLink(ctx *echo.Context, student StudentId) error
+	// EndCardLink Take a link back
+	// (DELETE /api/v1/students/{student}/links/{link})
+	EndCardLink(ctx *echo.Context, student StudentId, link Id) error
 	// MergeStudent Make one student of two - what was counted of this one counts for the other; split takes them apart
 	// (POST /api/v1/students/{student}/merge)
 	MergeStudent(ctx *echo.Context, student StudentId) error
@@ -2064,6 +2289,119 @@ type ServerInterface interface {
 // ServerInterfaceWrapper converts echo contexts to parameters.
 type ServerInterfaceWrapper struct {
 	Handler ServerInterface
+}
+
+// GetAccess converts echo context to params.
+func (w *ServerInterfaceWrapper) GetAccess(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetAccess(ctx)
+	return err
+}
+
+// MakeCode converts echo context to params.
+func (w *ServerInterfaceWrapper) MakeCode(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.MakeCode(ctx)
+	return err
+}
+
+// ListDeeds converts echo context to params.
+func (w *ServerInterfaceWrapper) ListDeeds(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListDeedsParams
+	// ------------- Optional query parameter "before" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "before", ctx.QueryParams(), &params.Before, runtime.BindQueryParameterOptions{Type: "integer", Format: "int64"})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter before: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListDeeds(ctx, params)
+	return err
+}
+
+// ListDevices converts echo context to params.
+func (w *ServerInterfaceWrapper) ListDevices(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListDevices(ctx)
+	return err
+}
+
+// EndDevice converts echo context to params.
+func (w *ServerInterfaceWrapper) EndDevice(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "device" -------------
+	var device Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "device", ctx.Param("device"), &device, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter device: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.EndDevice(ctx, device)
+	return err
+}
+
+// ChangeDevice converts echo context to params.
+func (w *ServerInterfaceWrapper) ChangeDevice(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "device" -------------
+	var device Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "device", ctx.Param("device"), &device, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter device: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ChangeDevice(ctx, device)
+	return err
+}
+
+// PairDevice converts echo context to params.
+func (w *ServerInterfaceWrapper) PairDevice(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.PairDevice(ctx)
+	return err
+}
+
+// SetPassphrase converts echo context to params.
+func (w *ServerInterfaceWrapper) SetPassphrase(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.SetPassphrase(ctx)
+	return err
+}
+
+// SignIn converts echo context to params.
+func (w *ServerInterfaceWrapper) SignIn(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.SignIn(ctx)
+	return err
+}
+
+// SignOut converts echo context to params.
+func (w *ServerInterfaceWrapper) SignOut(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.SignOut(ctx)
+	return err
 }
 
 // ListBases converts echo context to params.
@@ -2097,6 +2435,49 @@ func (w *ServerInterfaceWrapper) GetCalendar(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.GetCalendar(ctx, params)
+	return err
+}
+
+// OpenCard converts echo context to params.
+func (w *ServerInterfaceWrapper) OpenCard(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.OpenCard(ctx)
+	return err
+}
+
+// ListCopies converts echo context to params.
+func (w *ServerInterfaceWrapper) ListCopies(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListCopies(ctx)
+	return err
+}
+
+// TakeCopy converts echo context to params.
+func (w *ServerInterfaceWrapper) TakeCopy(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.TakeCopy(ctx)
+	return err
+}
+
+// GetCopy converts echo context to params.
+func (w *ServerInterfaceWrapper) GetCopy(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "copy" -------------
+	var copy string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "copy", ctx.Param("copy"), &copy, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter copy: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetCopy(ctx, copy)
 	return err
 }
 
@@ -3086,6 +3467,62 @@ func (w *ServerInterfaceWrapper) ListLaddersOfStudent(ctx *echo.Context) error {
 	return err
 }
 
+// ListCardLinks converts echo context to params.
+func (w *ServerInterfaceWrapper) ListCardLinks(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "student" -------------
+	var student StudentId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", ctx.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter student: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListCardLinks(ctx, student)
+	return err
+}
+
+// MakeCardLink converts echo context to params.
+func (w *ServerInterfaceWrapper) MakeCardLink(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "student" -------------
+	var student StudentId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", ctx.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter student: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.MakeCardLink(ctx, student)
+	return err
+}
+
+// EndCardLink converts echo context to params.
+func (w *ServerInterfaceWrapper) EndCardLink(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "student" -------------
+	var student StudentId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", ctx.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter student: %s", err))
+	}
+
+	// ------------- Path parameter "link" -------------
+	var link Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "link", ctx.Param("link"), &link, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter link: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.EndCardLink(ctx, student, link)
+	return err
+}
+
 // MergeStudent converts echo context to params.
 func (w *ServerInterfaceWrapper) MergeStudent(ctx *echo.Context) error {
 	var err error
@@ -3358,10 +3795,403 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/api/v1/calendar.ics", wrapper.GetCalendar, options.OperationMiddlewares["getCalendar"]...)
 	router.GET(options.BaseURL+"/api/v1/results", wrapper.ListResults, options.OperationMiddlewares["listResults"]...)
 	router.GET(options.BaseURL+"/api/v1/bases", wrapper.ListBases, options.OperationMiddlewares["listBases"]...)
+	router.GET(options.BaseURL+"/api/v1/access", wrapper.GetAccess, options.OperationMiddlewares["getAccess"]...)
+	router.POST(options.BaseURL+"/api/v1/access/signIn", wrapper.SignIn, options.OperationMiddlewares["signIn"]...)
+	router.POST(options.BaseURL+"/api/v1/access/pair", wrapper.PairDevice, options.OperationMiddlewares["pairDevice"]...)
+	router.POST(options.BaseURL+"/api/v1/access/signOut", wrapper.SignOut, options.OperationMiddlewares["signOut"]...)
+	router.PUT(options.BaseURL+"/api/v1/access/passphrase", wrapper.SetPassphrase, options.OperationMiddlewares["setPassphrase"]...)
+	router.POST(options.BaseURL+"/api/v1/access/codes", wrapper.MakeCode, options.OperationMiddlewares["makeCode"]...)
+	router.GET(options.BaseURL+"/api/v1/access/devices", wrapper.ListDevices, options.OperationMiddlewares["listDevices"]...)
+	router.DELETE(options.BaseURL+"/api/v1/access/devices/:device", wrapper.EndDevice, options.OperationMiddlewares["endDevice"]...)
+	router.PUT(options.BaseURL+"/api/v1/access/devices/:device", wrapper.ChangeDevice, options.OperationMiddlewares["changeDevice"]...)
+	router.GET(options.BaseURL+"/api/v1/access/deeds", wrapper.ListDeeds, options.OperationMiddlewares["listDeeds"]...)
+	router.GET(options.BaseURL+"/api/v1/students/:student/links", wrapper.ListCardLinks, options.OperationMiddlewares["listCardLinks"]...)
+	router.POST(options.BaseURL+"/api/v1/students/:student/links", wrapper.MakeCardLink, options.OperationMiddlewares["makeCardLink"]...)
+	router.DELETE(options.BaseURL+"/api/v1/students/:student/links/:link", wrapper.EndCardLink, options.OperationMiddlewares["endCardLink"]...)
+	router.POST(options.BaseURL+"/api/v1/cards/open", wrapper.OpenCard, options.OperationMiddlewares["openCard"]...)
+	router.GET(options.BaseURL+"/api/v1/copies", wrapper.ListCopies, options.OperationMiddlewares["listCopies"]...)
+	router.POST(options.BaseURL+"/api/v1/copies", wrapper.TakeCopy, options.OperationMiddlewares["takeCopy"]...)
+	router.GET(options.BaseURL+"/api/v1/copies/:copy", wrapper.GetCopy, options.OperationMiddlewares["getCopy"]...)
 
 }
 
 type ProblemApplicationProblemPlusJSONResponse Problem
+
+type GetAccessRequestObject struct {
+}
+
+type GetAccessResponseObject interface {
+	VisitGetAccessResponse(w http.ResponseWriter) error
+}
+
+type GetAccess200JSONResponse Access
+
+func (response GetAccess200JSONResponse) VisitGetAccessResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetAccessdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetAccessdefaultApplicationProblemPlusJSONResponse) VisitGetAccessResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeCodeRequestObject struct {
+	Body *MakeCodeJSONRequestBody
+}
+
+type MakeCodeResponseObject interface {
+	VisitMakeCodeResponse(w http.ResponseWriter) error
+}
+
+type MakeCode200JSONResponse PairingCode
+
+func (response MakeCode200JSONResponse) VisitMakeCodeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeCodedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MakeCodedefaultApplicationProblemPlusJSONResponse) VisitMakeCodeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListDeedsRequestObject struct {
+	Params ListDeedsParams
+}
+
+type ListDeedsResponseObject interface {
+	VisitListDeedsResponse(w http.ResponseWriter) error
+}
+
+type ListDeeds200JSONResponse []Deed
+
+func (response ListDeeds200JSONResponse) VisitListDeedsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListDeedsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListDeedsdefaultApplicationProblemPlusJSONResponse) VisitListDeedsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListDevicesRequestObject struct {
+}
+
+type ListDevicesResponseObject interface {
+	VisitListDevicesResponse(w http.ResponseWriter) error
+}
+
+type ListDevices200JSONResponse []Device
+
+func (response ListDevices200JSONResponse) VisitListDevicesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListDevicesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListDevicesdefaultApplicationProblemPlusJSONResponse) VisitListDevicesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EndDeviceRequestObject struct {
+	Device Id `json:"device"`
+}
+
+type EndDeviceResponseObject interface {
+	VisitEndDeviceResponse(w http.ResponseWriter) error
+}
+
+type EndDevice200JSONResponse []Device
+
+func (response EndDevice200JSONResponse) VisitEndDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EndDevicedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response EndDevicedefaultApplicationProblemPlusJSONResponse) VisitEndDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeDeviceRequestObject struct {
+	Device Id `json:"device"`
+	Body   *ChangeDeviceJSONRequestBody
+}
+
+type ChangeDeviceResponseObject interface {
+	VisitChangeDeviceResponse(w http.ResponseWriter) error
+}
+
+type ChangeDevice200JSONResponse []Device
+
+func (response ChangeDevice200JSONResponse) VisitChangeDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeDevicedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeDevicedefaultApplicationProblemPlusJSONResponse) VisitChangeDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PairDeviceRequestObject struct {
+	Body *PairDeviceJSONRequestBody
+}
+
+type PairDeviceResponseObject interface {
+	VisitPairDeviceResponse(w http.ResponseWriter) error
+}
+
+type PairDevice200JSONResponse Access
+
+func (response PairDevice200JSONResponse) VisitPairDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PairDevicedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PairDevicedefaultApplicationProblemPlusJSONResponse) VisitPairDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetPassphraseRequestObject struct {
+	Body *SetPassphraseJSONRequestBody
+}
+
+type SetPassphraseResponseObject interface {
+	VisitSetPassphraseResponse(w http.ResponseWriter) error
+}
+
+type SetPassphrase204Response struct {
+}
+
+func (response SetPassphrase204Response) VisitSetPassphraseResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetPassphrasedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetPassphrasedefaultApplicationProblemPlusJSONResponse) VisitSetPassphraseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SignInRequestObject struct {
+	Body *SignInJSONRequestBody
+}
+
+type SignInResponseObject interface {
+	VisitSignInResponse(w http.ResponseWriter) error
+}
+
+type SignIn200JSONResponse Access
+
+func (response SignIn200JSONResponse) VisitSignInResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SignIndefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SignIndefaultApplicationProblemPlusJSONResponse) VisitSignInResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SignOutRequestObject struct {
+}
+
+type SignOutResponseObject interface {
+	VisitSignOutResponse(w http.ResponseWriter) error
+}
+
+type SignOut204Response struct {
+}
+
+func (response SignOut204Response) VisitSignOutResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SignOutdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SignOutdefaultApplicationProblemPlusJSONResponse) VisitSignOutResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
 
 type ListBasesRequestObject struct {
 }
@@ -3435,6 +4265,166 @@ type GetCalendardefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetCalendardefaultApplicationProblemPlusJSONResponse) VisitGetCalendarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type OpenCardRequestObject struct {
+	Body *OpenCardJSONRequestBody
+}
+
+type OpenCardResponseObject interface {
+	VisitOpenCardResponse(w http.ResponseWriter) error
+}
+
+type OpenCard200JSONResponse SharedCard
+
+func (response OpenCard200JSONResponse) VisitOpenCardResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type OpenCarddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response OpenCarddefaultApplicationProblemPlusJSONResponse) VisitOpenCardResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListCopiesRequestObject struct {
+}
+
+type ListCopiesResponseObject interface {
+	VisitListCopiesResponse(w http.ResponseWriter) error
+}
+
+type ListCopies200JSONResponse Copies
+
+func (response ListCopies200JSONResponse) VisitListCopiesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListCopiesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListCopiesdefaultApplicationProblemPlusJSONResponse) VisitListCopiesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TakeCopyRequestObject struct {
+}
+
+type TakeCopyResponseObject interface {
+	VisitTakeCopyResponse(w http.ResponseWriter) error
+}
+
+type TakeCopy200JSONResponse Copies
+
+func (response TakeCopy200JSONResponse) VisitTakeCopyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TakeCopydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response TakeCopydefaultApplicationProblemPlusJSONResponse) VisitTakeCopyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetCopyRequestObject struct {
+	Copy string `json:"copy"`
+}
+
+type GetCopyResponseObject interface {
+	VisitGetCopyResponse(w http.ResponseWriter) error
+}
+
+type GetCopy200ApplicationvndSqlite3Response struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response GetCopy200ApplicationvndSqlite3Response) VisitGetCopyResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/vnd.sqlite3")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetCopydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetCopydefaultApplicationProblemPlusJSONResponse) VisitGetCopyResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -6306,6 +7296,125 @@ func (response ListLaddersOfStudentdefaultApplicationProblemPlusJSONResponse) Vi
 	return err
 }
 
+type ListCardLinksRequestObject struct {
+	Student StudentId `json:"student"`
+}
+
+type ListCardLinksResponseObject interface {
+	VisitListCardLinksResponse(w http.ResponseWriter) error
+}
+
+type ListCardLinks200JSONResponse []CardLink
+
+func (response ListCardLinks200JSONResponse) VisitListCardLinksResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListCardLinksdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListCardLinksdefaultApplicationProblemPlusJSONResponse) VisitListCardLinksResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeCardLinkRequestObject struct {
+	Student StudentId `json:"student"`
+	Body    *MakeCardLinkJSONRequestBody
+}
+
+type MakeCardLinkResponseObject interface {
+	VisitMakeCardLinkResponse(w http.ResponseWriter) error
+}
+
+type MakeCardLink200JSONResponse CardLink
+
+func (response MakeCardLink200JSONResponse) VisitMakeCardLinkResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeCardLinkdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MakeCardLinkdefaultApplicationProblemPlusJSONResponse) VisitMakeCardLinkResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EndCardLinkRequestObject struct {
+	Student StudentId `json:"student"`
+	Link    Id        `json:"link"`
+}
+
+type EndCardLinkResponseObject interface {
+	VisitEndCardLinkResponse(w http.ResponseWriter) error
+}
+
+type EndCardLink200JSONResponse []CardLink
+
+func (response EndCardLink200JSONResponse) VisitEndCardLinkResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EndCardLinkdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response EndCardLinkdefaultApplicationProblemPlusJSONResponse) VisitEndCardLinkResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type MergeStudentRequestObject struct {
 	Student StudentId `json:"student"`
 	Body    *MergeStudentJSONRequestBody
@@ -6600,12 +7709,54 @@ func (response GetVocabularydefaultApplicationProblemPlusJSONResponse) VisitGetV
 
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
+	// GetAccess Who asks and what they may do; how the server is reached; what is wrong with the club file
+	// (GET /api/v1/access)
+	GetAccess(ctx context.Context, request GetAccessRequestObject) (GetAccessResponseObject, error)
+	// MakeCode Make a code that lets one device in, for five minutes
+	// (POST /api/v1/access/codes)
+	MakeCode(ctx context.Context, request MakeCodeRequestObject) (MakeCodeResponseObject, error)
+	// ListDeeds Who changed what, latest first, sixty at a time
+	// (GET /api/v1/access/deeds)
+	ListDeeds(ctx context.Context, request ListDeedsRequestObject) (ListDeedsResponseObject, error)
+	// ListDevices All devices that may come in, those last seen first
+	// (GET /api/v1/access/devices)
+	ListDevices(ctx context.Context, request ListDevicesRequestObject) (ListDevicesResponseObject, error)
+	// EndDevice Sign a device out
+	// (DELETE /api/v1/access/devices/{device})
+	EndDevice(ctx context.Context, request EndDeviceRequestObject) (EndDeviceResponseObject, error)
+	// ChangeDevice Rename a device or give it another role
+	// (PUT /api/v1/access/devices/{device})
+	ChangeDevice(ctx context.Context, request ChangeDeviceRequestObject) (ChangeDeviceResponseObject, error)
+	// PairDevice Come in with a code - six digits, or the secret of a picture that a phone reads
+	// (POST /api/v1/access/pair)
+	PairDevice(ctx context.Context, request PairDeviceRequestObject) (PairDeviceResponseObject, error)
+	// SetPassphrase Set the owner's passphrase; who came in with the one before is signed out
+	// (PUT /api/v1/access/passphrase)
+	SetPassphrase(ctx context.Context, request SetPassphraseRequestObject) (SetPassphraseResponseObject, error)
+	// SignIn Come in as owner with the passphrase
+	// (POST /api/v1/access/signIn)
+	SignIn(ctx context.Context, request SignInRequestObject) (SignInResponseObject, error)
+	// SignOut Sign out the device that asks
+	// (POST /api/v1/access/signOut)
+	SignOut(ctx context.Context, request SignOutRequestObject) (SignOutResponseObject, error)
 	// ListBases How figures are reckoned, by the id of their derivation; those of the reckoners by the reckoner's name
 	// (GET /api/v1/bases)
 	ListBases(ctx context.Context, request ListBasesRequestObject) (ListBasesResponseObject, error)
 	// GetCalendar Lessons as iCalendar (RFC 5545), of all, one student, or one lesson; ids stay
 	// (GET /api/v1/calendar.ics)
 	GetCalendar(ctx context.Context, request GetCalendarRequestObject) (GetCalendarResponseObject, error)
+	// OpenCard The card that a link shows; no name but the first, nothing else of the student
+	// (POST /api/v1/cards/open)
+	OpenCard(ctx context.Context, request OpenCardRequestObject) (OpenCardResponseObject, error)
+	// ListCopies The copies of the club there are, latest first, and whether one is due
+	// (GET /api/v1/copies)
+	ListCopies(ctx context.Context, request ListCopiesRequestObject) (ListCopiesResponseObject, error)
+	// TakeCopy Make a copy now
+	// (POST /api/v1/copies)
+	TakeCopy(ctx context.Context, request TakeCopyRequestObject) (TakeCopyResponseObject, error)
+	// GetCopy One copy as a file
+	// (GET /api/v1/copies/{copy})
+	GetCopy(ctx context.Context, request GetCopyRequestObject) (GetCopyResponseObject, error)
 	// ListCourses Weeks ahead, of students and groups
 	// (GET /api/v1/courses)
 	ListCourses(ctx context.Context, request ListCoursesRequestObject) (ListCoursesResponseObject, error)
@@ -6822,6 +7973,15 @@ type StrictServerInterface interface {
 	// ListLaddersOfStudent Where a student stands on each ladder, what was counted there, and what is advised with its reason
 	// (GET /api/v1/students/{student}/ladders)
 	ListLaddersOfStudent(ctx context.Context, request ListLaddersOfStudentRequestObject) (ListLaddersOfStudentResponseObject, error)
+	// ListCardLinks Links to a student's card that still open
+	// (GET /api/v1/students/{student}/links)
+	ListCardLinks(ctx context.Context, request ListCardLinksRequestObject) (ListCardLinksResponseObject, error)
+	// MakeCardLink Make a link to a student's card; its secret is told this once
+	// (POST /api/v1/students/{student}/links)
+	MakeCardLink(ctx context.Context, request MakeCardLinkRequestObject) (MakeCardLinkResponseObject, error)
+	// EndCardLink Take a link back
+	// (DELETE /api/v1/students/{student}/links/{link})
+	EndCardLink(ctx context.Context, request EndCardLinkRequestObject) (EndCardLinkResponseObject, error)
 	// MergeStudent Make one student of two - what was counted of this one counts for the other; split takes them apart
 	// (POST /api/v1/students/{student}/merge)
 	MergeStudent(ctx context.Context, request MergeStudentRequestObject) (MergeStudentResponseObject, error)
@@ -6855,6 +8015,357 @@ func NewStrictHandler(ssi StrictServerInterface, middlewares []StrictMiddlewareF
 type strictHandler struct {
 	ssi         StrictServerInterface
 	middlewares []StrictMiddlewareFunc
+}
+
+// GetAccess operation middleware
+func (sh *strictHandler) GetAccess(ctx *echo.Context) error {
+	var request GetAccessRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetAccess(ctx.Request().Context(), request.(GetAccessRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetAccess")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetAccessResponseObject); ok {
+		return validResponse.VisitGetAccessResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// MakeCode operation middleware
+func (sh *strictHandler) MakeCode(ctx *echo.Context) error {
+	var request MakeCodeRequestObject
+
+	var body MakeCodeJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MakeCode(ctx.Request().Context(), request.(MakeCodeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MakeCode")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(MakeCodeResponseObject); ok {
+		return validResponse.VisitMakeCodeResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListDeeds operation middleware
+func (sh *strictHandler) ListDeeds(ctx *echo.Context, params ListDeedsParams) error {
+	var request ListDeedsRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListDeeds(ctx.Request().Context(), request.(ListDeedsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListDeeds")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListDeedsResponseObject); ok {
+		return validResponse.VisitListDeedsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListDevices operation middleware
+func (sh *strictHandler) ListDevices(ctx *echo.Context) error {
+	var request ListDevicesRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListDevices(ctx.Request().Context(), request.(ListDevicesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListDevices")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListDevicesResponseObject); ok {
+		return validResponse.VisitListDevicesResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// EndDevice operation middleware
+func (sh *strictHandler) EndDevice(ctx *echo.Context, device Id) error {
+	var request EndDeviceRequestObject
+
+	request.Device = device
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.EndDevice(ctx.Request().Context(), request.(EndDeviceRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "EndDevice")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(EndDeviceResponseObject); ok {
+		return validResponse.VisitEndDeviceResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ChangeDevice operation middleware
+func (sh *strictHandler) ChangeDevice(ctx *echo.Context, device Id) error {
+	var request ChangeDeviceRequestObject
+
+	request.Device = device
+
+	var body ChangeDeviceJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeDevice(ctx.Request().Context(), request.(ChangeDeviceRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeDevice")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ChangeDeviceResponseObject); ok {
+		return validResponse.VisitChangeDeviceResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// PairDevice operation middleware
+func (sh *strictHandler) PairDevice(ctx *echo.Context) error {
+	var request PairDeviceRequestObject
+
+	var body PairDeviceJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PairDevice(ctx.Request().Context(), request.(PairDeviceRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PairDevice")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(PairDeviceResponseObject); ok {
+		return validResponse.VisitPairDeviceResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// SetPassphrase operation middleware
+func (sh *strictHandler) SetPassphrase(ctx *echo.Context) error {
+	var request SetPassphraseRequestObject
+
+	var body SetPassphraseJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetPassphrase(ctx.Request().Context(), request.(SetPassphraseRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetPassphrase")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(SetPassphraseResponseObject); ok {
+		return validResponse.VisitSetPassphraseResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// SignIn operation middleware
+func (sh *strictHandler) SignIn(ctx *echo.Context) error {
+	var request SignInRequestObject
+
+	var body SignInJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SignIn(ctx.Request().Context(), request.(SignInRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SignIn")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(SignInResponseObject); ok {
+		return validResponse.VisitSignInResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// SignOut operation middleware
+func (sh *strictHandler) SignOut(ctx *echo.Context) error {
+	var request SignOutRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SignOut(ctx.Request().Context(), request.(SignOutRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SignOut")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(SignOutResponseObject); ok {
+		return validResponse.VisitSignOutResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
 }
 
 // ListBases operation middleware
@@ -6899,6 +8410,123 @@ func (sh *strictHandler) GetCalendar(ctx *echo.Context, params GetCalendarParams
 		return err
 	} else if validResponse, ok := response.(GetCalendarResponseObject); ok {
 		return validResponse.VisitGetCalendarResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// OpenCard operation middleware
+func (sh *strictHandler) OpenCard(ctx *echo.Context) error {
+	var request OpenCardRequestObject
+
+	var body OpenCardJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.OpenCard(ctx.Request().Context(), request.(OpenCardRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "OpenCard")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(OpenCardResponseObject); ok {
+		return validResponse.VisitOpenCardResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListCopies operation middleware
+func (sh *strictHandler) ListCopies(ctx *echo.Context) error {
+	var request ListCopiesRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListCopies(ctx.Request().Context(), request.(ListCopiesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListCopies")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListCopiesResponseObject); ok {
+		return validResponse.VisitListCopiesResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// TakeCopy operation middleware
+func (sh *strictHandler) TakeCopy(ctx *echo.Context) error {
+	var request TakeCopyRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.TakeCopy(ctx.Request().Context(), request.(TakeCopyRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "TakeCopy")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(TakeCopyResponseObject); ok {
+		return validResponse.VisitTakeCopyResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// GetCopy operation middleware
+func (sh *strictHandler) GetCopy(ctx *echo.Context, copy string) error {
+	var request GetCopyRequestObject
+
+	request.Copy = copy
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetCopy(ctx.Request().Context(), request.(GetCopyRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetCopy")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetCopyResponseObject); ok {
+		return validResponse.VisitGetCopyResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -9496,6 +11124,105 @@ func (sh *strictHandler) ListLaddersOfStudent(ctx *echo.Context, student Student
 	return nil
 }
 
+// ListCardLinks operation middleware
+func (sh *strictHandler) ListCardLinks(ctx *echo.Context, student StudentId) error {
+	var request ListCardLinksRequestObject
+
+	request.Student = student
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListCardLinks(ctx.Request().Context(), request.(ListCardLinksRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListCardLinks")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListCardLinksResponseObject); ok {
+		return validResponse.VisitListCardLinksResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// MakeCardLink operation middleware
+func (sh *strictHandler) MakeCardLink(ctx *echo.Context, student StudentId) error {
+	var request MakeCardLinkRequestObject
+
+	request.Student = student
+
+	var body MakeCardLinkJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MakeCardLink(ctx.Request().Context(), request.(MakeCardLinkRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MakeCardLink")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(MakeCardLinkResponseObject); ok {
+		return validResponse.VisitMakeCardLinkResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// EndCardLink operation middleware
+func (sh *strictHandler) EndCardLink(ctx *echo.Context, student StudentId, link Id) error {
+	var request EndCardLinkRequestObject
+
+	request.Student = student
+	request.Link = link
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.EndCardLink(ctx.Request().Context(), request.(EndCardLinkRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "EndCardLink")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(EndCardLinkResponseObject); ok {
+		return validResponse.VisitEndCardLinkResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // MergeStudent operation middleware
 func (sh *strictHandler) MergeStudent(ctx *echo.Context, student StudentId) error {
 	var request MergeStudentRequestObject
@@ -9746,439 +11473,471 @@ func (sh *strictHandler) GetVocabulary(ctx *echo.Context) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3pkhs5tib4KjDObcsquy6KjEVShGx+SLlU5oyU0iiUlWOTrbYG6SCJG+4OFgAGgyXTc80DzIuN4RwA",
-	"vsHd4QxGZN3u/lOVCvoG4ODgrN/3dbIU+VYUrNBqcv11sqWS5kwzCf9aip1U7JfU/DcvJteTLdWbSTIp",
-	"aM4m1/bnSTKR7B87Llk6udZyx5KJWm5YTs1d/ybZanI9+d+el695jr+q57+kk2/fkkkqeZZ1vgN+PfoV",
-	"P9hnm/esad49FPPj0W/5Gz7ZvCSjacpk52vw594XbanWTJpb/9sfs2dX9Nk/3zz7f559+XqWvJh9+7dJ",
-	"MtGHrXmU0pIXa3wpU0oU3S+Fnx+6THLX/Qa5e/Djld6lrNCdr7C/P+w1ZhhMbUWhGMj3RykWGctR1Att",
-	"nn/9dUK324wvqeaieL7FK/79P8wMXn+NfJl7LrwxZWop+dY8bnI9+X1DNdlTRfZSFGtCi5TszZ+0IKnA",
-	"mcCHmHe8kZIWa5a7D0tTbh5Ds49SbJnU3AxjRTPFmq/ZiD2hZC3FbktycccU0RspdusNoWSRieXtJJls",
-	"Kw/5OlnQLIP/qD9owVZCMkKzDJ5DRMHINqNL9prMrsmK35ltk9N7nu/yyfXlLJnkvMB/zLys8kKzNZOT",
-	"b8lkKbKMLbVABeNvnL8YunHFWMpG35XTomCyPSxaEJ4SsSJ6w8idWNLFLqPygGN5x4q13kyuL2at3ZZM",
-	"hN7Yz6g/UWmQGEUWTPEUJpwRp724Zrn7dPf0+Vno8Tm9/wUvfuF/pVLSA25CL/t/uKF98ZeJxX+wpdkh",
-	"98/W4pn9I27+aVWSKhc84/lWSG31zgYEJxVwADxfCsmeW91h3v0WxGZIDOtCResC3Ldnql/oToUo9Q7C",
-	"we9Z2l6TW8a2inCtSAaTTvYbVsDC4LgIV2TFtWZpqVcXQmSMFuapPI3RKsnklhfpKUUsp3q5GXr1e7jo",
-	"G2yAnWb1jXHxqroR56GdUYjyJi+Ss1noe7ZS5Fu0D0KCfDbrF+T5WVOSjZIzE1V7Yu9gYYyN/TELPJax",
-	"or0SS7rDrUnJUtDlhmyoInR5W4h9xtI1SxOyOBCedmzUF/3DO7sIfMeWFkNjutmilGmuMxalG+6o5NQa",
-	"avURwhGieLHOGLEnpSIbesfISkgjgLlimTkFeEFoWyuN2NELtuaBKTYyrjRdM3OQwTVkz+H89jJ5dj6k",
-	"rBcstI/sDjL6X70mx++qpdh1z5152lrQTBGqbs2kwfFGUYujyv+uIR52b8GWGTqE+mRluWNRG0otKcpJ",
-	"Y+apXDOtiBIkp8WBaJ4zMwqSmR+qC1Cb/+nZpX9HscsX+KXOyopSe5rlWxGwGIwh0f6cFZWEbqnU4ZkN",
-	"f2XrExtnYGkV4uzEHYZ/x3107EFY0Wwv2su5p1ybFeuSM6EYSQXZw3/onSwI1+YcKoSuC3FA7TRGDxoL",
-	"Dh+nRcrTIG4m3lpT8HiD4AemKc86RssVkWx5KwoGW9bYjmB8ElFkh5YFisdtS+4zqvRnnrPow+Kdu+Fb",
-	"e3UydseyzK6Pf1r9O1b8fvAVMAs/8XtY8Q2FCWOFkdk/7I6cJBOjUCZunyQTSZdVCS1HuN8cap/TuqDX",
-	"DoTX40PAEGovfWAexGplrdiOSVgwpSvfUrGKxk7Phmu3IVr6prJZ+je6u7B8XIKfGD9kKdBCH/p4EOtP",
-	"7uLgnrOzVxWnipwObL1tRoup3TZjdp65r9x3nyqjae48YTbefsMkw/Me9lyCymZxgP9vbT5QzZV1qBxf",
-	"GaNKv+n+HdxBFb093Zd/NLeFFkqxpShSFbQEqPv69tG1oXLEV6CIfjSDCn3CLs+NVRHcjDtZBD7OGFrM",
-	"GJcwzcavh3lJCJpG1iYz079hXOKPZnlKb6RqX7T/oz3vzY/u/3fz5LQj9MvnBlbOv5/TxEpHTRQGpHwl",
-	"ZA7LPPWSOkbY/e0o8ZKblRwVAYEDyBn8xtRXBOTHen5akKWAmF9jH/A84MqRlVjuVNvsfE0yttJE7PQ1",
-	"8XakX+yCgWMZYZjiVAxdmFLdchQ6/ccPRdSlw87jZciklUyJnbTbvne3+wvBvKStkV6GTF07g9G7GQ3S",
-	"fsPMeEEh+9ksm13YPWO39QUL+mG7gjtHYkV3mZ5cT3KmJV9OEm8E+D/wfMskp1ng5A8bs2a/oUjYFXfz",
-	"1mPcfUsm32c8X7TPcZre8SUbNpnSlMk3eC3ELJcZL1gatgBsFDvqmbAu4o712RpoPuGWRzF7cTEJSZ0L",
-	"tLRWRDJqA7Ttn3Y1+6Jj7q0VDRcn5oNiLIqC3ev2aHzkKvZTkomiHbavjw30f739bOcDwONCA3Af0NSU",
-	"xlKoaC7jyeMBEBxC71IuxB3rCA/QnLmNtsqEkKFTvHvy1lb5NTRzGdRR9KAI168Jy7f6cG2PWvzxO0X2",
-	"QqahEXXMfFeQAz7wO0XcXLdnyH5nr1KkGMxSOxkY00bsifnFOobanSvLDS2MzaCIC1hQzb5TBIxQIiRZ",
-	"MK1ZcFq75CiZaMlPszdz1uEvyF0xTujVRsiOZ93RbMeGvQVwiPBa/DD30OFdHTL33VqvURvjlNnVS6zI",
-	"x+gLxQtUxYPT2fiKMm2IGx0f5BSr25WJU/ZWMwVPCbEr9CdarANy9zchUgLRm4Rg1JAYF4soLRm9TZyx",
-	"ag+h1yQTeyOMW6oUS0nBC2ajPeZCViRkw9cbIgpr57K202Eu6PA5xD78Q85oEXQlc5by2k9dkwlPwDf4",
-	"uxL8lAGb1vjzU5y8MbYshAG+4eRLxUYGXEdYh4eAWzI3S/ReFCk9BOOXL4fyBKVR9bIt0ezORguH7Ewn",
-	"8WWUxE/S1JYRhCIjKynymMfHZmrQ+K/ruzFrQaVTl/VZts+1Ub29kLdkaY47c7J2ZBXOX/Rn/wLZjVj7",
-	"H2dj8F3H5Y2Mzkk7zkZ6MGfWnioiCrLiUjVCmsGvjXcK7PCdBBn7WIrtFpwsScFeDYbXjFVfHeXlvD9i",
-	"HzoDrGswwiAv1/L8RcAdOXL6xWp1rPTGbiYtYq6yQct69nDIxYFPgDf0z1gwt/enOo/xSTomFRdF+PQy",
-	"UnS09rGhiaFzwPu5/W5sY2Xwrv5VuTwbsJasli8nIakbUAEPt7mT7DmWOFHBGSs198ARjWfJ9HtXmRZ/",
-	"SttTqDynb5y+aZ/HatDCtx8AHg1dadSYsQH+ZLLmd5jIjr8lEzTtM+QrR19AqZfKqP3jTu1oNmx0lyvo",
-	"XuVujbGNe7ZN4z2lbPn6QzfHbuLcbAwJS7ZbjBQV81GyoNlzc68XlkAUwNjRwXVbiPt+h0syqsYtfU4H",
-	"MzIfBce6mpwX0ddi6d1Q8KHA0knzYPyUxI4hZtk3NFs5JRUw6s3Pv/MUf22EWcRukdVEtpILgEoINSyz",
-	"7sLEPy700V2JSV6ceiUXVDHz2I7Mmz3AH7J47niPeEZ4ncsjfMw6d35NwQKbZ8kKLVlwabeilpes//Bh",
-	"pxVPIwIE9gX2cfWbQ8PZZvQQDtRgjAb0XHYg5jqWElEkNv/2jx1TrixwzQNpNyN/AeFm244dESMDv8LV",
-	"EHEXdxio7Z8Ou6b4VntTaBqMeI54+YrhudfQjOG02siBrek2rDEYX290R4SgFqIKeCCR7x7eQZWL97TQ",
-	"EYrImkHV3bUwHvseC1Xg2/3ocPhBQaXLgDh1SEF5eTtgKLaftvnwd8MDrMT4u4KhZ7M/xgh6z0LeiSxj",
-	"h5CObHydE2j7rNB3qY0IKKDT7LKRkhI751UZGZ54qD55T+Vt31G1ZdKWWAarNIRM1bAhUD7E3TI63IpS",
-	"kjixgsWxaiexutKqlY70xluKNcqtMchdcRM+GmzFfe9R3mEBuHyUi0g4eYNzxNinsl6hXTn2us7Df4p+",
-	"owKfGe/cenugeSJ35j1cG0TsN4eiJdZWsA9L/FcfF3+3T7M5OpyhqHi7SyS0Q1XmkYTmolgT8EQht8/N",
-	"/+0LosD8D4UWtvXMRO0XPZxGiVqoxeFnWnRkXjsWbfzKgJdu3xQzlZouQsWnFXtHaSFSQqXYFeFq+n24",
-	"wQR1MyQNcqYl81UWYF4TgUmHPaYl0KiiZCVFoeGPYHJhMWnB9HeK2EqVxgG4C58kYqc7NYZi8o4v2bu6",
-	"OV7NqRXDulqDzVd9FLx0Ur46NPte4fbXjwupf4crgyvtpNiuOG6GBB1Tt6DuVdbCrfljVe+r1K2lJkXb",
-	"3blBzrEttanbFBERGz393oaDxsVr0En5fifvGG6fofQlenmhDCkmV6MuDiUb7e2hxfyBSX7XUav3M7Rp",
-	"rfga0r1ltexr+zdFllTKA2gmnkJVGRQg0WzHbGZ4zwpNAp6FGcYuo2El36X7t7teLdZ5au0KPqjgfjPX",
-	"dDiVcH+MHsqpvK2euHIHK7SlW7SDJE0x55sLeRh38mKdUvCnSAOoqmDdvnLL4J9vxzCwK6DEaFoRnTFb",
-	"A+uTzNf94MopxoSZVxqt2aFA84KqW6a7GgB4AcUYs2sjsQdSsDsmidwVBNVf2RYS0UDhGni6OpDOj+hA",
-	"Wu7YSTuaoEIwugssIVQRKhkWbyREcb2DhTYHqRS3LCEpl2yJf4IlKXtFb7kGA0ZFFBf2JV6x2Ca0STZc",
-	"62CX434jyIZrV4ECNT2a57U+k1pXZjCJxQMJRGd82QNfbVi2ek2WYsuxosClWJ1CJFqIwYaJqj07KC+3",
-	"eKCPqjFlWKazp4osjCK2vlmzlr5Io3JHw2ls39Aen5Lqq2iBLwvp3Vse35z3f3Jt9kWj02nW0XwRo1kq",
-	"6YiYDjrfMj9gYdvLzB18efvb9n0gBfti1tt/hIaS3Rox3+Y3dtgPMbrSxhCdLb1avYZOGaszXP2a2RsQ",
-	"Q1TQWWf+/awt/1X0AIQOmD27evbl3/8t6M64b/uVhipjfUFz9RP8PeaTlzTLjLEiWUFzXqzNSMqe2w1X",
-	"WjRb8150lACs2fFVGZENdF6hxoggtBt2nW12aexkox1mlDkuYQJagMxek0IU7JrQRgv4A3oFw0WQ6Pzc",
-	"a9uBKbYMSlGg1ZkrECauCNbBuVOA0aUx62nHAQA1S0OwF1DXlEw2IktDPfZwVogsVb67kkBlCHtN6EKx",
-	"Ql8T+xXuo7aUgxXHaB78qtC5gY1mpbiZod6yrSa7ImXSlp+hhgYxNfIKBwyTxiJRzJjWOkJIi4hNAjtC",
-	"Ed8NW47UfCGe7HCOl7I4/GIXpA22xbp6VBBM11q5oqpmY82nl8NabbhK3IcocCCDKhCvgugBdMQFJo8v",
-	"N2432UZWt3tq3z+uYMd+XnXHJ42uvP5CB7P1cl44ay8UDoFvjT4iP+PLB43I+DITvZPF2w7IDpBBC9xR",
-	"0Q2uthv0c1GH7RisO6rk5+1uvfgyuBCBehBnefjQINrNzjioHpjlWVstD3GmaXnWlcvhTxLvnDSP+urE",
-	"JdbVsb5Axc1A+2fARYOdN/3B9tLHe2dodXvv7PsNwwBUs9Qw4PJEBaW17UqIMQO7yoRbdZ4p72ydp1Dv",
-	"uGDFcgMdTwp6qza0WFvpAyVjdvnCTnsjqMDu9U82U9i3h+CaquT/xPa1tEu1Nc5d817U8shdguq/oXlr",
-	"63Wh2SoYX28WYjciLP+ruyWYLBeaj+moBDn6FW4KPQ530aByh6s+7HQmxK2Nnu/H2NTQmBl3+ecd3rLf",
-	"MJYNDu93vKoVWsVGUPsMP8xy+mobGiU4pjX3rZHk4zpzfyihzJoNhL/99ssPdy/BkRV7JsmSKubL7Avb",
-	"GmOhOdCgVBu+raq5EhDsi/1/QAW7vPoWNO6rQtHOb7JQDa8zW5/NifdsEZkAW/epsTSCzR8r3l/UNA7N",
-	"J6MLFi6eEjsNXZuD6g0fUd7gOotilF1nl1mcZrVpqpVVJ+YeN0FRJ4pdswccKW4TB4vSBrfbTxB5trXG",
-	"ylo5fTd8sJd5v3rEKyredFw6s6mlerOH/sCxn1UOqXxz1Jq4Fz5gUf5eGlAP2RuK3rH0TcCWznmWcdu6",
-	"TaBBiMyvXs4mSUzz1jHVl+5LOrdWoNiyNhNHl1z+qDTPqWZvCmUtgIbt5HM5AfwAiLjsud7YdqYll8sM",
-	"nTJhHEKbSazOW3fWKGV3vCO6I1YkK8ht3HNcI1TEpZlY32wlowH9nTNaEPvehNyiGwrXuqGVrc7O3I56",
-	"4z5g+nG9Ia9m5L+QJZOa8kIf/HEBsdqYZzer8nDdXG8WTEp1wNX5DilyJxf/ly26e8ROq2AXrYPyMa5H",
-	"WoUGgAmnShPFlBH978KzUwOVqrlkz9xf2ovjYqqnAp+TNOWhREae+Iik3TFmlIQuMJ/TN5pa8GE6m4fQ",
-	"O3BiQt7sgaT0kBCMFUiuwLI7CrrMnX7d8xwMydnlPs16rYVIj/iG/lWhfk3MasAiUZ6fYFVscVyz2Q2w",
-	"FK002KAWL0heF/lS17gi2P4Pqkfep/MhbYEdje6Ih3n18zQQ3qkuTbVa6PjBMiwj+k4RyVZMMnP8Zq6O",
-	"4oSDdmrbt8+4fdM79B/vYhBkG2ngnBVpZO9UR5N4f0TJIUwNYAI61NHhr6jqbxvXGtpWYxE+h5E7m3WW",
-	"w3f0tNeK1fAEVSzoBiAtu2OSZmS/ESTlqTmbMPxeVZ9j++J6o6KAextGLzrpeyo7uXplCGZ0K/SIqDbb",
-	"9iBbToaEaSR44n2rmXEWBptJBYucwyY8QrXzEFqRK2UAtnhLAKDAHgu6miAJfbFDiOvCvhgw/OWumKIC",
-	"GuM9yR2GVFxkcHyfZGSxZXVO1Bad9mXGqLS2qK1uoFt239uiPuC1LtmHO2sB0G1os6LjBiEYyNpJljGq",
-	"AE/VxfAnQXsieqw9FfWbkIn/AABjFsr2HP88o1jCpfFH5KLiJ6yzID+2q2MDfkxXT4d9fDm8dpuHz2QF",
-	"+z0awUuME05tHHtE+NLFcM124yxLK7D4zW4NB/bZ3gbmxuHgGF6WuCdFVcG5zzmuBM7GmlrS+AarKNFQ",
-	"XdKCKHogtqMLk8VYitnKV6Q99ZxYpwnFXbwgz+mWP7+bP19QdFoCZVbrcPNLWYnZeD7GLIRMMaMCGWD/",
-	"Pd/VPKN2wXKrY3gf7pMSofnCT8LaEyg+s+/nkoh9Dbvw5DWj0bg/tvbSIf9EV5U+wqfUviGpCo1f3Sjh",
-	"t+J7pOxnRo90hcl8oWcgCwC1SWJn3Jg6MOVAdmfT2W8CB2hciAtf3P5gPJ7jnqEtYnDEpbGfdTimOvx+",
-	"Ym70ZgQOISSTpc3RVeqB+ReCvau1YKXLI2G3QcRQVowqvsg6+ox54ZvaAxVrKBUcNNxKSEKJ69oKIQVG",
-	"+JCV/EFGd8Uw9cE7vAoyr1RaN7L9pajfxQqLZo1OB5oIWzYvdllKUhE3XwXTP3vracziANBdmU1bSqEU",
-	"U+OCzLjLv55gD/bAJBr5/Cx+ZbH9ElrslhsWJIzRe8YK7NiZJFBohp06tEjtfABWXLHLskjF8tm8rGNU",
-	"TQPDSbYfbWizoWKMjhPXR/gj1xsmCcoq5nAFDI7d06XODq56E/Z6QvzGTqBSGq4EZdjyWzLNjQtZQxad",
-	"DYSP6mHHy2DM0ane0YIbjl25pSsh+4dqZqlktI6XWgIveN+rB4qh2nOQRVUQH61NNd2yyGHXIqjPQvHT",
-	"ZViNIkqY0dsItEmoJgfyv5PZazCvxE5DfXv5kWhgNcYsJNSXus863jE9RvGWHl4ppw1vD3oWKieGrZjd",
-	"EAaOLgXcdE9LBT6v93t6RH6wktFqS9crBcVvZkc2P8hNHNUEYK0Ju2PyQM4uiVFI+JsfXlAR0EwJP6zg",
-	"+ectlkbU/jmsuZ30oVTQQITYvIWPzXVVPOqmk675MhPL2z1XDMMRAHAJFepCcc3vUIUtd/KOKQiCD4zg",
-	"rJkbOQunRkp3++FP+9bRCc8k1d4dtGt71q9jL2vb/HzWY2w2bBBRlbbed7yq52LOkolq7OsxmAJ2VweK",
-	"IVw0IngmCqH3Qt52uQtstbJuR1lDrg7Y6naLFAhKS6ZBoneFNAc/NJkGu/AYS6NteWkcp8hrVWb7ecca",
-	"6vaL3BPcWxM37r4pOzLhTO8oz1xjdXySKJiqS7k5S5ZsOFM5oD9zen/T7WeVD6qzCYXIhEACBh5zPvA1",
-	"5hluZh/wGLNBvxeFmSI98KhGWvRyMA3pJr4ydY0XVobhZiWpLH5Isv5moyYjzNI3ZA2gBopQkorlLmeF",
-	"Js9ABcldhiRMKdU08W3ExnUyXpzvAQ9VIEe1zvV1GQK1arDHhN8x9ds26gU2QD2YLRlO6Dmy1p7MmSiQ",
-	"ycPCeLRBc1/Fg+YOZahgaQbxwuGiaoYtUIftP9kc1UISSBsdx2g3lFUTUrP07SHGEAcUgmNTovOzoYyj",
-	"Q24KsZ9CWML2zDVZHYItFV3NFzkv/L/7ET+t9M8f1Bphp8ytdrUNwsFEYWIBZWcItJrmbPpRMsXGJeBg",
-	"236zqqi/0u5N5NmcM1pUei4j7/hkPIXoO7ZXs3Gv2F7NKm8IZHVpvs26EI9Rse6BP0EIogGiKCVakJXI",
-	"MrG3PoUyM/radXjuthAwIMbTU6CLLWq60oymiStOPDdXXZL/EnAsgnVzbyb1+aoNrT75tWkqh9h1ED2o",
-	"oh0OpYGC9n6Ga/yII20spA3+MV2zAXc1TXHhHNckk98p4isSewyG2fSi6iDAPwNWlS0MCX96v6k1YNw0",
-	"yE6RJUKs8EAwL0YWsEaUtoIZJ3ihv++omX1D9hyYU93t7H6Z7RS/Y+/d9yENd/l396349wcMbMzZ2GJE",
-	"wVhSdWxh8dZHAPIXejQHaKCCKNjXVyE/K63bF8PPV0x/WNXuOpuNapq0bQs4uuBU2ZbgY6aqFYHzXbvm",
-	"tQSpWV+TGUqq0YfQxwoMokgVKhmhslV0GTvrUYUI3ymkgI0pSOinqOM5s4NKLI1Glpn3SbZlGiavpNiA",
-	"mDCQ5tJaz+6oRa9/xNoTeaAKVkyX0FmVj7NJHNsQ8TiCE2DQ+BvSYh5BoGHu7DJFYLy/FI4pNFRveBBB",
-	"aXD4S3uqyHIH2CZzduW7FdtRPVSx5btaYR9gXs5ZSSvsuFPM5L8mJeESLD5XBGCryV9gbRJgXTEH9+Gv",
-	"TjBchWmhr82fcnrLSI79iTHYVjsZImWyJwW8gqRliNRR97oJiErRVEC4AomnFZJ2fh/WB1geL9fGHUXB",
-	"hL3JrXbQlkrWTGhlHkmgBSHY3ML9Qg0gtjtmHGt4+vbqRzJtUz72HeaO0dbtmFeMtp6tIvxJyFezjoUV",
-	"BSwsLJlLDq6wT9gsbM6YVq2NYvu9q2vcbYoN4NL7paxPemVymtZxfaYb1nJt9yc1vdMQdK9zuo7TIxOQ",
-	"FRVujiyv7I0v4XUHqU4+Ujg1Jhc9DbvjLCE3mItW6bwmmtH8s9BmWRRZ8cz4NguLci2R52kniwQtTXiY",
-	"sRM1a5YGNTV1iRvWZY7PiFkRC2vxQPCwsNLB9pWVkEAUZwYJlTlvPok9Bsjc2Nt5v9kwXEJF5UZlkKwu",
-	"XhwC7fLtA6iJO1v/fBt+TC1F8idn9/sBfemHXOqx2OsENcH0WxNZKTqTPeQMUM06aHfLkVUOq0fwR8aU",
-	"wqNe/MjkW5ux7s9pDQbT1W65ZEp96mBBrMgyzTKy2OnarJx8MsI2YGPU/fxIf5Nitx3pUMT2a7iiw2Hg",
-	"qUfgCqrEA8eyTJXBQIfa6j4wprsWZ/TottqfaZHyJd2eJti3olyG20Z5QWbT2TmEKO5YgUUP/sQHUzip",
-	"n1675QaNhRVHWyEPqsXxRpiHNY5afDdBRsd+6wIFetOBSAI/vo3osHaPKe9J/NSH9pH7qiMDZHaSP3uI",
-	"pgoq0GCao6rmm4YfBP7ynYJV6w+hNY4VowBFQegdk3TNOhPhjbjVEwamSj3nYYf9MTe/7H30eYftEJDJ",
-	"SNPBbDQi6ZLBAYABZ5gaZ1QgrMf0cmYMu9n0ajYcUa5ObdIQkT4Z/IRpuofoDaMSOoORPiSLOqPmX8DX",
-	"4SEoOtoug24bLGG0g1SXuSgVcxKtUF+RPh1Rm8LaEIMrZ+FUGpUJ6ja0qaFsTWhS2hsINAEIv5AFWZpr",
-	"4gvGJV12oRZFEw/bVwYrmVNRjFDvImc/mBtCGEr2S0cglfSMDcBtT/Ckpoz4j/SzYqfAvTKBlY2xJX5G",
-	"1JxjTQk3lcfzSWPva6Df1c1GVxVzRx4vkkrdP77Mx0JcFp8c2kHx2bFQ7mv15eurb8/8f19E/Pf8LJwl",
-	"+wVWKES5BMmt8LQgUFvHj2tjUI6kMJNstVNdD5Ri3wsTZTtdnV9L03TiPhHzlFjXbd4Q9GIb3GmVN3fD",
-	"vlva5AE8KaRusFa5La2AW6OISGgeg0IHs5PY1SqXpjFwoDnEhYnZyF4qjt7MDt95bDmSsfTXEEySWB4Y",
-	"lRyaXcMRA7/CV48K9riSs3aQAMtjbIt20smtEqwVr+WIYFjqNaAhgxUC5VNwGgLSrobKGxjEht6xiGyS",
-	"pxeoXPgqBsg7CrsK1u444Kp3yDs/MuPeUwtmiey/xJBWx8O5h8t5hN6E2tsw2WA+w2X7AcTedVZCawf0",
-	"V0Yg8yLvfuw5jrP5adescroIgZEsN0JkDbbrpSi0FNlPllgbisvxH1/6yIoGCYNPwW08lgnYktN4GFic",
-	"ygGBxnWbWrEcI9NW8EqhfpPeBZERwyz65q+l1Ru0V/JQyzvcJwoLXoRescZMY850aT17dF5gjbdyaaYk",
-	"+KqeNi64J3jMhbmwHH6MeVmB/RhUkxXLMuIIgwKmlAi+4o7JlC9rOx/CUUoDUg9DC0iL7TDChHuUHZAf",
-	"Mk6z54hu4lWUJ3Blr40FiVredtV64Wm2FsRcRLRwAO+gOApmIZcj9EY0Yn1QGNvyxJXN4ubMUq7sRb1U",
-	"YhDjiuesUO1y36Aa8IiFgUkSwsM+IZYpQqLZ45zwwk3a4lDjFjBnYMTMYVtarfhmIFZjNFHMoBy0fn/t",
-	"sGbxZ1UHNFtZoEXL5J1dP7WT5heH4+6YZUfFpgCrJrg4t+zgaO6QKQDqaqpSvLJHyzD8+IPJR8K7Vulw",
-	"UQVW9OJXA+MVdh47tenA94xiBaA96/WGfM8TwmY6CKtAXEmHAxKKdqB2+2XrxRVqr4NkoZqWOVkw42gm",
-	"gOUrkOA8APsZh2VQWs0OCAmOdhhLibYAk+G+CKcgBm7Zr/lRiMvvfN/iCB3PMoZYDD+w9UBq7tVVtbbT",
-	"/CtAVEtTXqztswJYCkpLytcbTai5lPzl3w9/HeiYe1XvcDP/9L13zjjAbvSO0Hh33+GobsOhtJ/DS6pN",
-	"aG1GgrscmJyOA3UabBShWrMiDYeP9xtBliJnRkdoRoQkGaN3TBFGZXZIANbPZqHKZlFXcn8M4qRrwR3M",
-	"nx+NIiaCDrSVEbsRo1/eue1LBKMhAx2WdnqDFt8I8xxF4ttgbhXgAONdrreAHjjobY1AftWtU6+/H6qJ",
-	"JllCRnIHxhdwk3E6vnQ++e+tlpOzLw/BN8ypXm4+dHBUpfTgTDpopoaLG0ZC0DtmSHk4XMLtL4QGTqFD",
-	"xFx16Z2Htw5tLePlU2X9j/Ki20aOWOnSlAGI7UnygDICH8MGOFgQ37KLqDrVFUhRNzt+t8VteqvWj9z2",
-	"ePdPPABU8XnDCH6JrVI7WPSWBbPkkpreWnyBjC5t9ZlQlSQhhnhShb2PEORB+kUXa204gUdqmRbC1hFE",
-	"Bok5prKwBa8YfjRWkyOMt5m275SdoMTGsXgZwxrI9LaJEkYtulmwB634x2ADnzuGsXzdGvmuxxECsG3j",
-	"fo8wzQEQjixjS81rgZEqFBJLu37bYDVn8Debd/6dct0N54iNN1iS14YQ5J0P3wt5+1l8CrsXTZBB+5Hl",
-	"UGpjLl+U4BzVnl4fx8Ca49nDRTH9SEeyNftbK0t/s8tzKg+BUn6//dph/FTSPcapEKuFqLzBr1d/VieZ",
-	"R6V25ehkoS17c0q2r9qt0+TotDFiWZvlruiKcmumNJbN2nr6zOloviK0OHRix8hdcaOp3tWycZLR9IAh",
-	"ucLuQGrzUStecLXB1BS/Y8VvW4jZ5eKu1lZYOYLrp3zPWd51ev+SjkxMVk/9+mQ5Lt34Z0XKRy3kPfbw",
-	"rYwzVilDws9tq6Pzfe/YHctUVxUgRLX6krh0TXmh9BtXvdXddrIv+xKJvYtQX/dly8zdSbe2xY2nZtPY",
-	"x3Y6aGmtuvHYIv7eBrVFY6qG9UYIDV51ONnmpyNrAivICGWBdrXL9SycllC7TB9N40ojwOCHL9mL4k2b",
-	"XyEZvuvt2Lsaa0HNLp3YD7BPHE9D0KxG8Z3/bnKDa81vWXZwheaNWFe9U2DDMeuGFt8EkA2DCvpJQDG7",
-	"2Kffg4f5UBbgMEJIDCyaZ1ta05zFA4qMx/Joa0fXWyOMajSXuFxAnUrRnRNkQ0v62gCWVNBN/tcAEQk4",
-	"66EsWEdjtztGzbLHuSrvbdjiKGcFT+pHIqaWIjue/drVTA2+ZUulLroqIgCyUlZLICx+gKVkHkg/dVat",
-	"2nfakql+ffiQqEqzht7aXDizo6QEF/pIMSlpPbu59wLJ11EMcI5BqA0aHvYPuoMQOdOShbHCPeRaV+37",
-	"sF8Kxq8LL6SWJteBqrmn+I9oMPnEMSX62T6uvKmLHbOCfNXO4LWpLntrfnxYK+BF8A5UGfv+74KY8Z0O",
-	"rWJdVdCjeCvd4O0DxzFYQkbvCAJLn8/7FWQp6Nl1A9l/KHkqe42fglGAtKWyk8njLVWsUURaCRVJkf/K",
-	"dOdvNzztvtkd9+5jLHAm5vEGC2IsFBlmdGrvanx3+ZVDvqLxOKcfPB9m/GKhr2q+8INMg0iRhditA2WY",
-	"uZDYFqRsAHdDZZodqmTRXVFLs1lG+vvo1Y+7xW6UcDOTqiKHa5ZlJBeqlhpsvqkaUWoebM0GA8plB3fS",
-	"EQ/L6DJk4iktbbcMFHq89p3cWIzDpQ2g84LwVHUH1QARNpy/gAoWrPmB2XJ5LvMH+3ogoix6WW06iTG6",
-	"OCtKjutQKKn03PuPLE8h3emww8DjKCXYHerjjjksSUqDlDa1wHCrY2isgOwZvY2o2rQvttdXefWX3RBK",
-	"vQ6sD62lFsgOu1NQ2v0s2Z2XOM0RE+b6IEfUgLaDXB922qnquhD/jpz25kSyxQJaYBx/xfYWKkZNOrkl",
-	"GxFrBANtEVwgDMZQzqGxeTdUOmSFEsLBcb5WikhVsNOtFWyNyUQ0oTR8vNKNoDTbyjSEe1yMreCW4Shj",
-	"4aPTmSHGNusfYwYJfv1OEeuPKDKDROA8CWi+Mq12ItVeUjI8jNHkT6EzSSb/fEiE55/myl7ek4+uI2pU",
-	"dwnsfpY6IBlRTxPi0UIlYUWKKd/9RjiwfWTCa0UfLUXBWDoCxaLpxHpSPpLuO5I4NaonHC1XkAUrCC2Y",
-	"Q5jUO1kEzSa4JdpdAe6wehjnYgDpYkPrRra0EP5g34bmDJf++DBxPKHjKPS3wT6dsLtE9UBUI1RvtGVi",
-	"28AdeCR+wxGzJYNVByeaLXh4xGydBYl5+Spglku2RNYO28WzFRrQj7A0OMsQPyeBRiwHxU+rhbDVslwX",
-	"jIyYqSb4qs3cgQKx26EMT9o34hDcbvQCUG6GSG4/pyyPpfez93/eyYC6+WxhaEmDjNKWhTtGym7bp8tb",
-	"kJLfdZgeEfJZ5c4smcGacFGeYqkOFIfRy0BNSKHpssOT7+XGyrDMtxGDrYDvtwENTsmb0BOyKykVxkTz",
-	"HF1CqI8ggrsrvCfsvZXgXgUl/xiihQrPV4ibq1cgHOdWISzlVusJRo2EvUrasaYtSq66PIQ/9D7413DR",
-	"0j+HjXHQEd7MivFJ+/rG7N4efGupBHAyPbuJ21K2OQCmLvF7305yUuXnyjrqw5ufjXLRi57caZSXTwWO",
-	"nw9dKw2/3nRuhp5tt2WyTA4F+CvgkFLxJNSx4XXnd/k3BIPq5ddVZ6A23nKCIw+hz7uHnECZ3VOjWskR",
-	"z0YURMiSqgtOXuMB65BHfj/E89EgTov3kMY84p8Djzgb1W+B2z3oRflTcpwteWKd1K+P4CNzFkRjtGgB",
-	"osBlJdDetWUSq1uNcQexDrUDr88ZJhkvAks/wujtqdAtkwpR5JUddbWgDN2zYiIi5SQdFxMx/xFAXflg",
-	"zZNe7w+5Zr8lpUkXeXkZz4q8oV1g3bApsZX2yPBpV79cZ4NLdHizNtZwzTKEvdcCKjigi4gHjY74pO+H",
-	"nc6EgAJz1pH7c0UtXR0ggToNW2HTCdUVt5Brl2SJu7wShYy5oTP8iK8NWopiHEyTTVaGkyiHEoqtrqwA",
-	"225JC2SXQX3EtSIuzd32G6QYLju62Ta80XbCSkRE8XnVAS0zho6C3s1QNYgLXxdXtmwBVqIm98b6NYEH",
-	"lVTyg50VP+ClfeI/TN9dS8Tf4vVdqsUYrTU7cbAGu+sY6SuJcK+JmfaR++aU26DhHFWRuFz4vZ+P2Fzk",
-	"gYFHDCHYpdWEEAKfY8RDO9dvBE5cj1RngqYjtKH3KiIXtQvDyqzRho159TYi3lVp0AkKsgXD8otQcTv8",
-	"B9mptS+0EzQ6i1gqfutFolZzLpATLW9X1OroUWWF9Z61i1AjOImOtNKKow20A0sdv9+R4HgwzqAoNJMM",
-	"lZtW9E7sZNiLHeQnivCwG5qicviJffHAZ289SOeIRJwseb3G3LULh0h82Ww7JxgCqW5TnoZ3b+fOijkX",
-	"YvtSksmeF0VYkbcKbAu3kUrsQ6ym9E0qjpcOF6WcaL8/7dtKmYuCr6YPgZyEfSWdrXyCowJ7mh5+tEBx",
-	"/ohjj3aWBfrGGfy0KnVnGE9EjTjT6JpVHI1WDsaSJh9htfO0fkjYCbHP9F8aVfFZX+Tjqj59Kv5RwiRx",
-	"EZtQKR5+13GFeB8roKgPKlAPg2qkolX7P4uB8HsVxOVbaVZENcojKkDMMz3ua9NR2zN2Wytfvxjqjojv",
-	"499zTAL0I0v1tgQKW5vuZsWPeXA30JWefiyxasdsBLpyQiMWGQtwwH/66XtydXH5kmzxCoLOWoAiGAo3",
-	"VRjmn1zMruKbKhPsP7GYpxVkPItlYGsvqSIs5QByW+yyDJlWZAReikUnKG/4ISb+crNh2cpX3pc+a2ss",
-	"TEoRphK2sOx0uSErzrKSzmpva+3iCjPMrW7Bgs2trls3vpnZPWXIJIFfK9CN+Co/HSE75RNdnpAzdgRC",
-	"ey8zag8MuvngY5sl/zQaggq0fAeCUxAmpQI6P+a2PS+Q8rmkOmgmas4IVbcIhcv+saMZKQtIy4xH/3si",
-	"yDCGOD0dR059mUaXFBuJiSiJZOAIVqqEowyZT1SzI+2XT5jwO3QTISr2ySX8G43ukHon/9//Szz7PLHV",
-	"mq5sbgEsvvYfkm2BSMwqLCGVJgLYFxhfY7t/xBY2j/Sp1SYeElWaQCFAtfAk8E3xr/qdITRa60yCv2Mp",
-	"E9U4trin+gKkuAyuudovQOzj/QTF3lAOc3Q3ui1GKgWl9tHVBat9XHCvWWE8ksnuRw7NhpRAJztwolpw",
-	"m5ze32wZSxMgDvxeFErTQidEMmPziAKqOqFWJsQvx6KqimognRGs9Dfd1bqlIj0fpPKSDqS8jyZmiA3N",
-	"TsODH7NtRUjGVCI6LTLwGXVyt+ksNCv7yrYtz5d4rMLpbB5fDP2kVQAdOfJy8oZLInsrcKsbZOhbh9ah",
-	"VWSikHgAxSSsAfzB1YhlalZ00k70dMOW9XLtUrpiTdcdNW6NFGgV2LfZBxbEKxnXKRZPY9IZFFXLZoY7",
-	"orUgDnemFrVz43NvtN8UE15stBpXPmxjwcseTKxT5kAsIDQYOoD0BkhCDqKoUfu7K8DKROvAXF/yRYxq",
-	"fcm56iQrKYTuF5xYGeiMKG+orL18dM8uBmtxubGDyj4zrhzQs5F3sLW06A0aUECeHqJ9Woq7sc2XnYQ/",
-	"Wb0Ks/GBEdwtji7AYsnjA+GF7kOjSFxueX+dc49O695IfBgwxIKOd5cq7WnkQzpqlPo774PRBsnoQP2O",
-	"0lE41wFI8ThoBwdFDW+K++goYN0be1kXz0EESG5SHn5ewyTV5rnqfFeyptUN6eWtnG23Id2RZrWwU1Qx",
-	"KRZ7WB+dZPlUhXQdYefvrQtJNbENElHtk7Nrss0Y8rqP5XyWIaQ3QLZZHEpgHUTgLQ3VQX6hf+z4NlzC",
-	"KFYEhlkIbZuyIPNMNlS5NsN6A00IVOdiAFRnCDCq/L44uJNyQY9EPPlUgn7Vl7Rtdg34Yy4rHjyp2shi",
-	"x2bOu5V0Q2eFKMQD2C011NHjOTKA+MWpkFZ0GTdaKMEBhO21hwEgFETK0YAKcV0Imo09qDYsC+QljbAf",
-	"mE6g3TI7JAQuS8bYtJ2AJpnHia+/EziA7SkQapAJG1Sghx9a4tBZgdNp4rXK+avABEx/6DB6QPmPPEB7",
-	"eSLCCbJcjVurnlSCHFtp0dBcKSSBqOX8mfjlTypHrKPfs1WWzgRw7OO3+OfG8Wp5KZA4CHfy6AIkp4A6",
-	"K0+DZ62759jDVmiAzO0K9OaMaW4t9Pqy/iygL7jIDkYV5PyeqdeE3S+Zso6SIu7msp0CY7FACWNLW1vH",
-	"ND4ivLhia3X6O/OcgWvei+5LNM9r2qmyh137fs8r3CXdb1BU99yvqO66NYxtZj+m8ebWfDQHX/mO8qWJ",
-	"m+FyHgYkTVoZmX6mWTaOc8HdigMTuyLtO2AHoygjIxmLh+gKxNqMMvpLNI1jX+aMbfeo2BX5ZKb0+BUJ",
-	"cAazQefFqYwbuLjdhA2LHIzi2Rt9e1aLq1OGTV6shU+wBH4eNLlSYVegAkIah1jezRMZW13XBbNpLSbb",
-	"QjYnQpKzSRy5gueAHSMMH23M4UhhcMtzZIoaTsSPTJZ93zbCfl6LYw+mgLE646a0afyD+knvXwzQCpVG",
-	"oEeRMKL6SSx4UUHgSBwNr96Ld7bzyyE8iuIHBgkrLD1UloJG4byF0TtyofTvvKiPZNbyXcsHviZip21X",
-	"jxIkp8WhCvE/1NXXDGoFEbqo8//LRMdZHXlZSAKjJn85M3J7/tcGjHv9NQ7IuRFA9fMLiTQ7w0iksdsS",
-	"LcjZ7LX/M5BmwAQbDx4NhYtanmmYmwWF5iOTDqfYz/jFGNkJZtT0Tg6t4gyQkhTZFZpn6J+LggF8rnFZ",
-	"LNgpYABB6UJ2IK4kq6SgiQCSRmEJVURVpGgGwWuLSXNgZnKNEnIR7eWGZhkr1hC0rEYJoiBY6+AjQwED",
-	"azs7Qek7G27cCdQEzBJkIzJA1uF+EkVRQaZxGDwOYBjfZvGYPMpWUikBaPd0bmlXXbuxdN+YPRn+GcT1",
-	"Tfft5VaMilTUT8rQQd3ZwW2j80fGkB+Jx8TvnYAwn4ihBF8RggobZCypvCaqHt4Npl2j/wAAryGIdgyf",
-	"uVHaNa7KZWLFtyaMpaTEGhG4AY83Ihw8+YjALdxDvJ33mrhIrmMyM/9dCI1buh3YXdJtTXedDavQSptK",
-	"BwCebTdAnPI3ZM8LRWguijWqbpWAJuVaOV2EByYiqYNeKpqB39n06nKISJax9HsseP3RaLYw856jtCUO",
-	"6idcJxAeuefzbgf6wObYiD0aHQ4MzNbLqgpKj+a5x4y3GhjZNUd+CKpTZ4/5ho5MqA4Cd99CdEwlyUIU",
-	"u/opdzkYiq8r2RpEs1T6hskQRinXLgLiycFw3pS5nogCvOgQ/GwgUp/zwpeI91Wlxw8K6X47OVMQmxIZ",
-	"U7B/tIn+P1Qzig0jTQrDYHm7kL6+PY5Guu0t9Ve2vAgh8Oqg2KkOmgqzXr8yfWO0nepsPuv7uTRMfWNI",
-	"xawN27VVNHR9TLmw6p7XoPVc6WQr77ocImRRe8aa6nfUCpZ9Xb7VC58ZPIvF6EJk0VeEHLavqcx/2wZo",
-	"M2wrBMEYxzVRTFuoR39cmNNjsSvSjKUJYZnyv4xTjr4O+tiSZjFxDwkcKm2BHLAOzLE8/WRZMeItA2A2",
-	"QaugCLbAp725kob2lh0xtu5qDwszf0QfZVxlDPbZmEujwoRMo1TFJistRMuQcYjPTewEVUYd+qi6RC8O",
-	"yOmYoMmlBdnutJVo701pQXLLQdd8mrFyRlCc/ngXHE9Z6dUlCXEz5jqVgkgQjWHbfI8dOKYigNCd0Mz8",
-	"L7rwQEVrTZvW4Dvb/Et++QeNx5OWx4zHLqMx3jz1vkIWe+CtR0ZTs65V6voAgJlLh8b1OW0ply49NDjY",
-	"YX+phwxv5L/bpNzGeTDaWuSEFxgiAIQVO3PGs4IKCvP/RvYRImpxIK4jud0vPgqb4h82rNrBOYlck9nt",
-	"KIpApW0bSj8ZFPAssqNYiauVSs0plzRMgG576FybHbgVeyp7wf5jSys6Nl1nfn9XgKgHrLKQLofMMDwr",
-	"Dn4/FWHwHrOY5jHg1YKSRLPa6hlNb1lBFtj8EL/a3qwOtG0bd/A7RcS+sGE/9KAtvUrsO4JQMo0UuSXG",
-	"gtYiq/8rU1HC7nvVUFGJbgxOeBJrBFR3hz0NorLfu+IBmW+3LQLME8qWOMSvzYKtaRHaDKh7ydJoGYdx",
-	"C91cRyBwNH86Msi3oOqW6Xds1V2JJHsLoY7DvPC16L36Bi7qR8IYeVgEWG5UpVDdDSYKJTSjW8XS9+ph",
-	"2qpSLN7cymbbWnxhWiCmNL2FcsJC7CHkwmuhseBrc6H0+yD7HsLVKiuOSost8LJwrVi2ihNKBML5FRsa",
-	"25oIhQsidlCtRVi+1eFwRwWtqSOrlPYJ+DHwNP8LgqZStXCqDTYC+MVBvoxGeRnlYLVL+cwxA0aJRMCo",
-	"EDr7IBJY127uqgZsVtHVmafXx+ZojiohtSgc7arPey1pe87WQqREFBiWx5RbIRYiPbgeGEsQA+WOSbDG",
-	"kw4CH/zNXGOvfdfZePAnVItuRNYITVuGSs1oHgwRdvdNGNvnZ/uhgbyhWN52dec8bpWp02KN9IfIGSwz",
-	"hK7MhgGTJYw2ybaMhgrg8YQydjcSI2y4fm1r/iCRA3IT3oRBXCLbrcs1oYpQm/pQxpszD0ZrzQYtCoEQ",
-	"v+B/NLu1KvU6t3y77Zp3bIXogrk4TYmrHK+vtTy8ifOSOjpwYEtWd1uritWO3Jezoj5BSYxRwHvKtQpD",
-	"mWrmqNos+asiG3oHQFPQqky0cBl+x+YWkJAOENK1Y+uFSt3Yr9W2UKlPRX3eSec8h95d2oPe6Ar14FSw",
-	"A0vTu2pJxSPUP3DXY3Or6y15yIN85C+QNLvfsqVmacgAFbYSIzMSQYsUimOMkjB/Nnp7lEe8Esud6jg1",
-	"ChZ+P1jOcDSMelUhdPgE9R2cA7NZaduow1Nwc8zShdhpgoRQAY61cuJht7AOdlZu8WEizPgSzMeXwzGa",
-	"HrAyvsBI8pbusK0MseDgP6HfA+LNkuXirtYGWpk92h8TfIDkdQc/ILYAbVBlNX/r9l2Rit9dICUYLqKL",
-	"mBZBj1DkTFqc/Ao8KApnbc/5XWzlye+joeqMXTG90WPhXOSu8JGOXZ5TLCdosMp0tBadsrOKD7Xe9DnI",
-	"EVAlnVvzcWU8wmM4yoqv6+iwaa16fnrP9OgG4S4Ad+std0V4rS+wYODHEXfejePP7eCKqfWN1z8A8zRF",
-	"6qzLcUXV4dYdnNXKFEaZEHHtxPU4qgfm88XDu7rZYFVD5RSIbwj6sdDycHxQ9MbF6OpyXNbqhOt4VHcw",
-	"cd3FkNxj6vrG/gBeQpdwD0ZlRrz/qCiMrdIYd0f3vGERQs/vsSEXH1pxPSZ2MasrNxhtCZQD3Nj46RHl",
-	"AHDrkW0GoWDXiNvbBWQ9ndAvwoQNOO3hGpmegu0x9dWNNRyxLJ9G92j5Zam2gM9mIdDqbBhJHqtE2hgi",
-	"WDvSF2y/2dDtWNYmIFK2tXYQHNhwoOWzNZm2AYfLZcZKUDaa8p0iFKp4LIFffk0okWypKRjg0GiU8wJq",
-	"H+g9+QslRj62AB4GVO1484IdRJESChxBfwXTM7fdDjm9f02s5ysKTyREDsQiw6MjAghjfL3RCdlSpaBM",
-	"Hy7e00NJQWSLmZGi6jWhBcFpS4jaLTc48gWESSQESAqWkP1GKEYU/ydEXTgUI6YaAJ0RDCKxTgfER1mh",
-	"JSN/cWmFazcvf0UnjZdlBISla4bVugsbmTF/dQm875SbYPRUsFHc8eQhk5syM1NdFdZYFOo+CMI+kNZs",
-	"V/3CFdEYbM3mH3w9cpvhqoOK1CVhZjjQZxXyw+C+cnof/eE5L6Kvld1wfWM+zwhNuBHPCd51KVAJySdJ",
-	"ND5cGEHt1PBnnSn8CtZut7HeiGYWhDaoj6t9h9EMS/UYTtuL3VCZMqVhU32nHCwlPP87hdiF4Ew+mN4T",
-	"a9+57iAf5WnUcH5J68hagabN+qRVqDD3RW+Z7MjHqa3oYDKysM4h5k7g77VgFnAqqA3fhlMZ/xQF6yi7",
-	"SNlWbwhcUIY3ESuMSmY5Yh9Yf+EGgfNWXb4KSEGblNF5OT7goCwqDw4nxpeobJbjHQrzDEdE0mRchPor",
-	"hBKxvOn28FMbTEc3C0Z3zmAcRJPvRDNR9A6zWsaHxP/DuhnXMWf+PiARTlNVuo3dFEzXdVqNSkSF3zH1",
-	"2zbq6zeYXa9cd9kDht+bY6M5w63aues6+zeFLZOD7uZQk+CroeLrikVZxZc8e5htWcldBwIT/pON2SMk",
-	"SQVTHUBILwaAkAa+WQmpWerrtHvhlWD31R2PeESm+dkAOqcnc6vPx0bsfScHkMipOqX62SzMc9BBTjDQ",
-	"iVLRtnZbzL8MejZ2K1XVXI29wM5bpVLASmvJPreBvmjnYbiNjwIfreYexgsDj3jnkQpH+KMlvGF/KTBc",
-	"1XukQWUQ6CzwUqAAZz8Z5WaWa2A/K3r63jn4w2MnkK9z2oVB41DVI0LBFmc9Bt/avPEoZGu4sR+N3Y3o",
-	"SMTqDwUjmVjDOip2xyTNsJMMnRY4vtzfja2uXuPPHuLalX8uWMbZnXEqIX3+H4IXCi2SDtO32iYzG26u",
-	"2XA9cFswHuLxsBt54oLw1DmENRS7IVWZifXxXYFPO3Z0dIcAvi+HfKZWExU8tdb+rAY64y6HMJ9P96nt",
-	"3bGlYzcFRUyIhFCyMH4ShThBjpBGYWDQ/gXMHEDTgA0jhq9qVlxYyCWHCiaUjmNsgGk5jrHhxlzoE5tt",
-	"EQ96H4seFtIuHlSHddOf8oBXli9wbIpw88BUwJE//d0WisfPBTo4MBdVorF2MiPc/Vwyny1cuy7CrmCh",
-	"eusAObrCre1Gmp8DtU2TcYVmIzngZEzriGsbcaHZRqE8z6MZKzDyF325Q1qPunjDY5kzmtYnYmHab8MH",
-	"JTCskOp8AD9dTw0Wzm2Tsi5OXVTl/Ei1YcNGAe/cRpTA2LBlgd8pktGCAYiKoyJH1ADw2q1B3vDaD8us",
-	"AxxrJwt1jcbKWjBFbPC3SPG/utuFPNpXX+VA/4mJjyhviEn3dr+2QQxQaontxhKFhHnceaEF5ijMLBGq",
-	"XfeeDPK518CiOwZWhYiOwg/Dwx2wP8YeP/5WJ0vilp3Mrmsw4lJtnIapfckoWly81X6jxy8dw0GyDjK0",
-	"LwCzqjmu16QQZMGl3pCUaghD3LKtbrreAeVOeSsyUMvEVa6Uyw2/66pgrfY9N+FNxL7AjsZAVKcfq6E3",
-	"L2pGerQJ3orpzYNYERuqIz60sR3AnYVbhxlQWnXgtAEYB+kVmwT6clQ8DmNx4xyg1764mYCNg/YBLaCO",
-	"NsI7yplcsw6+V1tk4otuQSkbh3Gn0RSqP//8RdINi9iIrA2Ei3zd5LC0ezKjhhJ1EDSILIsJkkB6gAUH",
-	"L7YEfoKz7LmKfFYrijcm1hNLA+UzGoMX6g7N5Ppr+h/QjGzYDAF+Z/92mQfioZXY1DgEl2r0zxZpWQT/",
-	"jk8JhaF8yeexISh8AEayVJBSMgj336qGEysbg4aTCooCUp6zQjlGMXNqdts2S9bPAHIKFHr/PWFjxnzf",
-	"uFacMDR50+Tyb7XvaNXieWTuGGus2xUSBfvYIHSp93dYM2WowtdaGs54x5WpPD7uK708RZXSfp/xfBEu",
-	"ipNd3fYrmloAzSqahUdL6zKi2TLjRZcN4RPbseC4LXRVaA+yEfvgaSkZ7SoAHlNYadElXS7UZQ7s00fD",
-	"sLsFszOeuI0/Qgm98494mC76xJZCpo9Le4FlqcH8tlCMVG0Eo+R4kUDvhtK+M+yheqrFxdaqhX6I0vHs",
-	"VTGb9dHZuI5j3IprfpWcjSnWxnhXgrlua3PalVVMwWE1sMKLMDBnn+7IaMct7brMI2e+m3bEtYuOKUTu",
-	"asEsghUNdhZdI1o0gUc348UdzWqNu13h/1Jg8A73zBjJyRl1kS2nuzXLt6JWVyJtWalvEbQndrVOP9gk",
-	"QTuOi6NJS4a5vYKL4o+HNqmIjXTXb5uTBdOayYQ8mwMrMRvuMmhyhriZraSzKfYC1PID+AVuD5yEJq7b",
-	"NiqTOsFpQgZsrPNUmudUW1C7lZCxRMbBEjeMaxmLChG2OtpyQ3xG5laeXtvbpymXDHhpp4rrHbXZ/sC6",
-	"Btmga2T5VtElRGRp9JHWjORlGXec0tADRuZXL2eRAC9Hdfl7GviY0H23zd6p3KLO1QqJTjcXTlTTMNcb",
-	"HihoyBsV2nhQbUSWkg3NVu7Ici8fnca3RD6ZD8Oj8+szqSg/sUyF6GO3gL2kyKHKDdsS30qaZuzw7DOT",
-	"8nDtYNiLpS2nxkIdS6VatbwssBM4w4QXFnshTbM2e04pHAGA7pHk9JVWiwHFZ99aK4roL/Y/giiRrocN",
-	"hAD6kuUpA9g7C4cVsTN9o3+gm8Pa5P37A65yz4k0QDtpH0uaRrTyymYemBVnuJbWfBx31BK/8Ugn5TMc",
-	"FWMj6XpExjC0pcpCUfM7QVu2yrQSBJaAQt0QsoQo1lWSFmxrEPcJ8YW0oyhFfFfBQty7foIv8SHTMae1",
-	"66CI/VQo1g9MwVIKpUJzQISE9pXoFzgs5wZqLvSf2YJr6BjhRRNPejYOMtjGCK3jT2tqG4fpVtxKkfu4",
-	"qKyqlevj8ql4c1clmzka32DSvFnipiPr1ngReeF95HWHY4rgHL88Jsx5OMyyzMQujYc7hfw3ELeEIHlO",
-	"P0GZWSqlPw1vsaYlst8Ic1LzwmucqNJEzB3HNLSz2MEasefdgKILWqSvyYrtmSxzSHZMXEFbl3X/dR0n",
-	"MuLVrWoxMVyx8WG1Ukwrq47YMZLnJc4+wk5sczlD8oh788i+05haF9eGRSWj1VMBYT1UhWUqdCYsaMgP",
-	"pepWedIeWG7sxrPEAsqZkKp/+aokFFfDDVnxRfB+k3fTIjkWK6xw8RZ7BylYN9dyTEYsqm7IrVPB9M2G",
-	"urB65+c7ShBs7IENw4rUGeIF064rVPOivxUuggFkywqa6cOAIGAFJM9f+y7MnSZLoYyTbWcbKkB7v2Y+",
-	"RJh2ogLQSv1Yr60PF0H6E1D6xpWH3hi7kMqUpOyOI79ZrdUVLL17SJIcbLm0kZWEqH/szPraOhy1Eba0",
-	"FG7g7XomNJgGJqXOgRCeFNp9Iox4TtMtx69zT2+rwabnZg8wUFlY+lYxpuxKBJUpy7ei086xXIDvocwp",
-	"8kABYKhfinAby4pKAPRj0q1UZd+tpID0BPbyFQQITjyOauT5vGJU8Tr0T8WB2Igs5cX6s9h+2ubdyKpk",
-	"BSwQ9kgKvNVoCbFVW1AeVJO92GUpuWVsC99bNGj2qtZKkaqfpMjf8RCylZsjXkDrk0ViZZbLsP0hZS+2",
-	"e6OQZb/5gi5vYT47Pydn+qQfgyv1mhRsTTW/Mxpuw42S1Ud/38+suxu6rXbpkkVfim5OXPKN6o33aNuU",
-	"850J0DaV4VhDyctzbyoUtvGRbSo/cr1hkmwt/VVj07f0Zqa53qWtw7aflrHR+B06pWKUTQfbTojncZkx",
-	"Kl0QLRgjtx3aDqLAcVvHGAJOXoMtlLOgUow0fLZBMP78uSJi5SAWlrcdyrD8nCEuIif8fgWtZLQ1pmb5",
-	"lkmqdw376qx/zS+r5sSz81mwCrZUwlFydNmWo0EIAXcwluIQ3j4yD9VO74VMMZBSq3eNwhPuyt0EQaXg",
-	"2oGwxq7gWk3hU8cENeA2DGowmcfXG8CLAtrus9gtN57/KlQB2s7h/CmxjmTyz2MULqShXGDkn+bysMjs",
-	"ZPHR9hQ1WLtczdIoatAgDN04nIGtJY72j4qAI/yIjVfj0QhLSNUgPCdXPlKxR4w3dq+7GxYDibND1fV2",
-	"zqYl8SnhxRH+/0uPCxmoowDtn4nl7XceQn8j9iwlLtOANBBRGYbVrlYjUbU163DRVeRnFTa2fBh7m9GC",
-	"ANIAui4R31F0Aa3d6/gt72Q6WFOzP8lzREdBALaKtMuXdrLOxAyw1ntHWAkyNpzRLybuBSBYZa7TdlkU",
-	"kO8qgkU67T1Tiv4xG+e3guuQaJfAgT4NF8ADcVjOmaABOMvQgQHvO+7A+Ht56AWonC01zcaR1UAqnqev",
-	"PXq3cQaoXm5YiuQUbVtypZmMOogg1uiw9qMuXjjOz6irjZmg2HvqGbmj7vKVsGNusVUP8bcYOd7mEVlW",
-	"fwdA1o6YK6Ne4q9eux6RuKsdzGnU1QjZP+b6ffzFQOXUlmTP8OQggDtS044IPngwA+Z5dVvD2WReUqlp",
-	"hd2AuyDfatXTezKiYTQmYA8dYT2Wp/v+pBykffCAOsRE9fSHyoSOUTUWTPVbsKD1jo0QnHzk1s0Z0/FX",
-	"49jjr5ciG7FF1HIjxIix+nqpEbe0O16inJhOYN9tozC/UVgxTEhX9rn3gfw6kxafGdVxfmPbX47pOA+U",
-	"BInbESupNywfdbkjXRxJVUOLMNx3AUTiHb0Ukb6oYzsvDpF59k3D8hiRZg8VkcVOX6jrCSLmSCOBj6qd",
-	"0e6gK3ecX7GmBeAOixJQ2uqj8nCt7cNSVGpHvD2gnLpxiqFUKImzgZzBUmqy8jB0R64XmKpNEPJNf98w",
-	"qzs73K04aIGlKDSNUHvlHYCY8eFuGAmpvKWEHoy7fluNEEZCJNgazLirjcfxfuRHmXtuykroI5AFqk+o",
-	"fUN1xJUlqbgEEgs1nR9RrkHU9rWyctz+/Z0Xqdh3pY8yttI/sHVHPaXSkvL1RhO6QTKvdqDGZxFsrghR",
-	"W7syK2yl33fgWFbuh5yvjQDv4fMj6z7YqpplDsST8WmW0m8VM752ptbcYKcs9vJyzDFV3fajRt20p1z/",
-	"31j1h8Q/WxTq71SZD7KrUp+Ye0K1pR2r3kc2NLtjavQSQE1Y7Oy0sHxQFitzXHlgdXlrklSf49b8ubkJ",
-	"KmEY2bFlKkeVnkRnGTrqKC0Ots2CRKY+GrnteT3FV+Z0OzfuiFqP/qy3Debg4AIpc6gqW4n2uD9mtADU",
-	"NeONJESy5a0oCNcJkTv8f8jsNnuwpgQn2aPEQokClAoT10qwK8xTCSXGoMWOf+j333PFElfzQ2ZGw82n",
-	"BHj9CZMSkf/odpvxJZgYz7dSLDKW//t/GH8LcGaWrEBMEp6yQvMVIEBN3v/y2ZnP+I+ypWbys9PjlVbt",
-	"68l8OpvOwEbcsoJu+eR6cj6dTc8nmCYCeXxOt/z53fy52e/Yu4i1bQJyQ1wUv6ST68k7rvRbqtyptBWF",
-	"vfpsNoOqdlFoh9pRGdp/2OwpLnYfr1AvnDGT/M6imATXvr7mnwH3192CsRmXhgq/yI/o+UdcC5BH5Sh5",
-	"Jj+LPVnB6Y4CgWLEUugZMHvBg0JwWXn1a4Itmg5BHe+Syt3l/vCdAhmCl7rlWNKMFSmVU77sXpW/Mf29",
-	"vQ6WVFKQATW5/uMrlFlO/rFjkNeyUlMpWPcrMgSG8S0JP6uknY5/1JdB6dHsXvvB10Wn6eEEF97f+vBV",
-	"RxJ9oC3gbprJXz799D25vLy4/CvWYWdZAqgcdmYBEdL8G2fnNeEpoAUd6osLHkn/bvveXvPA/RbX0g7v",
-	"8hz0jVRUeJ7t5z18mn9n7FahKZWgdYU5LsgtraXYbVVo8p5vM0Qo3NpUXX0KjeLHYU3wZGFKvxXp4QTK",
-	"Knis41fFTXQZ1aoZApptMVtw72jHAqZA4JxUrONILC/Ucse+PVCSogWoT2Cwro9rRVwjzAn2KT24p2Gt",
-	"xx4kanEglFhkKYdFCZNu9XHOVC2hoegdS4OS9hX/4xuaFxlDD7Uub5+Ah6wicbWZvmhbJj+Igp1g8J/p",
-	"LbMDhi1E6J4eXvv5SCVdaZZaFdQ6I0JvLC+xE2A095dkst2FttlO/yvvsuMAb0qsm/8c2+uNF94Hi9N7",
-	"I05Cgvm6rgnWa2KnhcxITm+ZMjZyXchoBux9ZC2sW2+sIXpQvZvKZgrU86/4H98wOnGcmCaD1+JLnEgH",
-	"j47vYexPKdapLbYYAlhLRfXAMAoHUlACiBAplLRJpnRX3YQHoa/SFgydMKn4T3S6IFUFhwBEcYrtIO6Y",
-	"dx/tuaHstkiMrQlFzGK1grpCs3e4Jrsttgi/RgoeIW8RPBMLvr91aNIfzCbCkb5zlvWjzeg7l50LTqbL",
-	"3T14+mBMXfOHlQMKj+IEHaJdsVaOUqpmB0JAycwk12QJkMXqdUkEggsuAdgjoG70sKWtn87Q1jEm9pss",
-	"syCQp7ARXOuoStD+AkbjhCzEvfk/ZMeBSi6aG1thK3RoElFl62/PLYFub6zAXPKZ5dvM5jdCzinEoL0/",
-	"6UI+db1SdS8HsPK+PMUKwsBiVvATHIWeaxgp1HluLeCC7Y1riJGzh68wfJXtfHLgYjtNBDBj0a0luEMm",
-	"PpsQ7VhbjwwUXNq3GS1uHeHQf4IljeD86ogfOUKwBy7MG8tgBVFT52zUFiMxtlIq6Z7Ycgm3MHBj/y77",
-	"QVrUgceX+wrVVGSEACmiTqO94FnkWYkTpEoGKH8+LLPdAoE4rJor2YZca15ggp8vNwxhaLqsQbb0Iv8U",
-	"tuAovroOnFpbp2vEykzGhhWATWth4jjGG9PXNQK7EsDEh7FjoGtLOO8A+5p9NDRDZvCY5sPRJ7t4Ncjm",
-	"UTC+3iyMfRTX3eAD3M1LmwATSqCM2KaRPT34LRlEqvjHjjvYor4HF0LzJVMgiYDVC+7QisORSxXZb3jG",
-	"ALfdRyBSSddrAIQMYWJ6INmuNliPbEZ4QTa0SBNUO3NAzvXrYYwrJG8rEz0XQ+29kWgwCJ5cLXgfEArM",
-	"FYWFYv5iSCawnrU6KZA758sKD6P/A8+3THKaDQfVcAv+2V4P7HHQPl0aFvMHPvH3sCis0ZWObxHUJTTH",
-	"+LA29DAvsDccNC4vCM2y1zZ1Zu4qhAYbHf2ecr+iFDKqOPaGAo9mUBWze1eeEDzyfoSf/aEXke/gaa/1",
-	"EXXyVck0K9Q8/dw8D7ZcwicGDiAqA7biGTuJCwenLXCfmEeSZ+B2wb9RWFKx3OUgI47xCn7EI9v9GFrt",
-	"SjFK8OT9Je9b7iZoXHYgih48sZaDsAlJRSoPn3b1zNXQeYLr2XX4Q9Jqm1FeDGasTqs/HsF0+92lwq0D",
-	"oU9oyn3c6aoJBxoGhKr6noSUpNU5EZIUEClvy89X+P+IqHxpvQ0F5f8G4IOuwuFkFiy9ZX67VBlNfecn",
-	"vKmM2kNNAhgMxlYoUqLoHdgIGiNLZGEECmJdC4ruaFd+uGPspzumqtL1uL7Uh4KVc1hbn3Hh4tQp9J6k",
-	"xr+swf/QjMa/hm3TLzSnzmcEt95ffDrjr8DiSCHSa/MetqrQXaKdTpSQCAGfwW5BADrwgUhzjaa3rLGz",
-	"e7TX8xrZ94kF+Ybpnypk1E8gzL3U5U38A3/tceIY0N/vqbw9kdzI24o5bM4p97UJnkm6b1Gt4EREb/7u",
-	"rnwKS6D6xtgwjh/KwycVa+CUprrck2bHwGZvA9c/QLFXVsZD8Xeuw98sUucTWWJhnP/w5OPHnzKGJlb4",
-	"UBtMK2NmNoyGlAI2tFYTcbgtzkVzM/pEHlpJof4/oYMGcx32z4C9v8M9c3/2AhFY6zgHrdw+/4ndo9hN",
-	"+RTeEe7PY50jXLqv5v8iXCPLqv4ne0YgqE/sGIVHfmITF8WqW7efyCty8/cAp2htdWiPT+Rn7NGtSIZX",
-	"Djk5CLIdczq0bE/3BvuIfwl/qEtYTu8OtffbX+yE9HlD7pKTekNVdRVnNptpOrnV3Cl/D5G5ZALr9iaO",
-	"GadTQt1DumQ1gBxfmaPj4eP/VO8ARPSUzoFXcFXhw+ryXmnDS57CEIFXxRgh9ptOYDvCg6pF99DR0mpG",
-	"wXl6/hX+P8aqgJHEmhUntCPMe20FdKuEzNkQHaXQgfKVtR9Gl3sS0/DSeZxWnn7MeRohSk97iFVe+lT1",
-	"yXbJW7XJEKMZOJOMmNSkvEIE2akOSuLAJ3JM8IWx8QI3hFM0VcCTkmZIwFfbiH0Rmr3nX/E/IrSEHdpT",
-	"N0tQO0vOYIbYB6iM/UaQkr2Ea1dOOvaowecPWNOV0Z9+/9dE508wZauvfjpd0FrXll6oS2xJrNm93+01",
-	"T7Hf8V03dnwRO971X/CCIDnWyXoevbGV0oMzuNozF1U6Vylmf/xUGtOUZ+GyI6jENbJRohZIi9SJxedQ",
-	"g0TMZBdrltcqz6EsLuPFGrp/qbplKdFCRDCv21L6yHL8R6tosp/xZ7u5HzPa2XSw34jstCVNn7DZ37cf",
-	"YHNIqeDBIV1KxorEehmBxI4TdehxUt2yDq0OVW1xeqX+VnK2etQwaRPkZZzsdiKKiZ3OLAx9L/eMvexb",
-	"MtlvDsOYVhZIzFyblN3o7mUxbjIs2uM6yCg3CRTHgZCVwcxaI8DDxf23LQZqJGP+FTlNmfHo5C5jtg7P",
-	"w+QuBV1uyG0h9irBCtgV1xqjqYqoTGhbRk2hX8SagPSgiJnx0B4BEMSfLOZHeJu8d5e8tYiMj7JRsEfj",
-	"aXVb5aVtKXD4k3Y+cdFP1fzxBrFYbUIVlhxW2qVY4eV2iYHrjSzYmhdGy5bt2HDIQ3VncGk9KGBnt/2S",
-	"/QsXyY9RZOGj8ykrZ0KEjAEYbZCpSKmsj8mJI9VRavKjhWo8Sk32bAivX3A/YEbHCCNIG6G5A83GNfhO",
-	"uXaqU+wZtAeR9BCWNiELKXbrjXbxbmjPwTycww8yH2iZZIrKlxm7Yi3C7kWtr7krGfU/TMfnm8qjRjrN",
-	"tcbsLqf5oc5E7BQ93bnRvTBVV/lidtXzxiqC1Ahr3K9g69U3ImcAx+6i72TB9J6xokTMALQs8LxP4cvf",
-	"0EqjdcttB6AuWhysj5bvzFGFtEW1wB5wYfXtwedqw5ju24k3cMFJFXjZLtthaHsg7QChQbUlYxIPKi32",
-	"RZh0ElnVbSPYvmye5hICYbwo1SEl242kisE9VfDsWBKLEAUletxRx5Yj0kC2Jf3bNp7TyZwfOSuGGZwR",
-	"F3cPaTZ4RQyd+EbkLHZ2tSCpQEJ9y3VQsHtNLNtFe0r7Nyxdar5kMTM91nlzaErD7nsHoUksSXjfanhb",
-	"C76m8qJk4hupYfJjrBa3k09otaD2ON0pWeJVbKX5gtRW5ZnhJ6RKtuJMD8vMwDTwSSJHxgOO2g5oN4xC",
-	"BftjjgxHfelTylFpfxTVR07844E2UsmN3WqVooAGFxjPMu7gJRUvlozMr17O4lhiKo0B0c0AZWWBG3jS",
-	"GSoM7LDakvwnrTOwG7G70qDVSw61MRXL52gzt7IlMOz5nCnNc4sFFHa0Mab5o7turCHM7mm+RQZNiyg7",
-	"0awoOMDP0gNUWdmWcljikmr0ej49fzl/YY5JZTfrHx52/GxW3r4WIp1cz8+bdxqzXm0E8Mt9i82hu4F6",
-	"rN2TGefVmUBSnuvZ9MVs/mJuBMwS1ALq7Yvzq6tksuHrjfnny7Or88tkkon1jSXBfTabnl3Nz8zf9uaK",
-	"i5cXZ69Gj9AibXeIP7W/nqrN15koFiuE3W/ZUkNSg2yMrV1GCiuguIRqS02uCF3YnnZCeV4zua0orzLH",
-	"7dknyD/hVQ8QY4hYVaTYQQ7fgzAeJtfP5vPpJRDGzYEtgxm5OXtp/hPrkR1Z4fxsNgPuQnv7szO4fz6b",
-	"XnyLXk4c0KOKK92y+8n12fTs1YvLZIIcsXC44dDmL6ezs7nlU7ueT2evzGAb46mRaM6n52cXL6v8uljm",
-	"wguEK7L/BH5bxB8zC7gCzFkz3W89Uvh8evHq5Rn+9VdzkJuX4T9veGovOpvO5xevkokCfnmA5EYanF2x",
-	"BORqljHEzwVA8Pn59OzyZTLZMJryYg1/e3Y5PZu/qqwmUoU7Ptmz6dmLi3nJ3jqx9HKfBXzUbHpxdXVx",
-	"NXJNn2iDYhWHmQp0a9H/tRziSwEF/fuCeDpjYyBSszuh5AX/TN0TgLAZbghuUSH0XsjbwU3qrnvANqV3",
-	"lGcUhGs+fZFMUq40St8FJFFvcCUvpq9g2YwgzKdn+N9OExs5Nsv4vSjMzbCSry7jl9EO41E3J1utwPAx",
-	"5iJDSqiCsRQ25vRydnFhjkXNBTDNX8zOLpKJyujyFrjDry5fzF6NHs+TnRwME+T+8FgzrcyJQdtpAyth",
-	"rlS2T7qOqiqvzDhkNL73R/jlZTKBbBfU3DKWIpqjAqsPzoSSuNlSnZqzWzHtH4btQo6I8vo8mag9Y9vJ",
-	"9Zk9Hl4mkz0v3hplGn8ymHE+gRnzBoyU+dn5q2SSM1q8d/g8l9P57MU5/vGTG9vZ5fTyfJ5Mtlczf+EL",
-	"sz+3VzN/0bmZAXhNatMxowb9ZPIpyJ4Xvu9pV6RGWgub/EQH2lNxcg1VgCootYJmg1JrrnmY9W2uu0Q2",
-	"InDW3nwCtgwPqHTe5hg32mK3XDKlPoGXMJu+jF8KQbNHlT/wBX4pPoPdcWFME+Cc8Bk8lE93wWx69WL2",
-	"cp5MbNL5e5yQF8bswCu+WpvbuBJgWl+i8E6uX00vXr66Mv9KOfz7G/7yFr2R+YvpZUP459O5u9xddOb+",
-	"4C+amcNnezWzVxixr+6Ls+mZX5GfhHw1m1y/nF5cvToftQRPtBtgDCDyVp7QmqDECHe36G9okfIl3Q6J",
-	"/8/uugdsAbMPmdKfqYSYz9yooboufxEv3e6DnkrDXrx6Yc7uFeXS2cc1gTubXl2eJxMNg3tj4XzhH28n",
-	"15ejh/WExqcZEpF0ySA3qveC7Ap2xwqyzegBaovbYlMyOvYJzTvHs3b8WW8/wehGydQu0xiGoHCwL+Dc",
-	"3ovizeT6Cv7jLZzZ8Pscfj9zv1+63y8gDhObqjMDeFQRczNpBrWmvFD6zR2TAP02m748uzAa06rF6Yvz",
-	"Fxc+6nB2dWWMS2N2YjmiUbAvr85h+K0nXcxmLy/LoMZs/url5dw+69ls+urs/OK8+rBn5paz84vw085f",
-	"nJ29qDzt8up8/tI9bT6dX80uGw+7fHF5eTV65p9oF+DLKjEQK3ZkjxjGEAWETKSNDRqrQu0kJCQPhEoW",
-	"2iOyt4AGd8gnrLM4lS384uEKyHzRU+nUs5dXRoyMHv3o7PD5dPZqPuprn97cBGUJfpBDM1wR60iE5IAt",
-	"BfoiA7LgrntQcAzJEirBsLPp2bdRHrdkW3QD/mh48UaF2oDLHANM5+Zv5Vsa178qrwfRvJ9c12/48iD3",
-	"3s3XI9u4in3y/vvs6uVVAn+7cT78/Bz8KfO338vJURu+0i6sOJ9evLisTRT+Xj735eWV/Zt/7uzi/Pzl",
-	"S/vX38tpHD09TxctkLAprLgTLaC1cCH0hliO1gQsjIzfsuxAnJiFdkylaKB3x7jrHrBjrDfmqPiS0uS4",
-	"iJ9q+x2PKok5Y9pRDLN74xLCHndEjOodo2amzip/ei/8XzTPjY+LhuuWSl0w6W6Zl3/BO4wAU21/ncE/",
-	"8IcZVHTsICz8x9eJRdpBe+yP82T2BWyuP+bJ2RfI/qCnN7n+44tRDs3L5/bys2QWc/mZvXyWzFuXfxm9",
-	"VjHb4rU3BKhkVtezFO2E2YmOFPMGWxkOlEVoa5H9RuQJgbmGcm7zH6GtopZCDloZN3DRAzaJD4398XWy",
-	"58hjNTNrlFN5q6AmgMpbpKl1v88BcKc7MAdhYLwbybHdMzzrOIJ7SbIBXM+9kNB0A0vfiujNMFBnfMrx",
-	"kTqYn0fdvGb4MGkJ/Kd6B+y3Z4kX8hlsHgF0y64A2ppEf8yT88q8zsYN60lcSJBCLJyFUBwQYUNhr5Oc",
-	"kOjytS2e6xNduOiB6UKbsN5Ap1UzUR0/neZTHlVKnJ83vzRmhvXzXs1eXBo7AGdrNr26uLwY+dFPGExQ",
-	"kCOvQUmjvtwANQ7XGyg4xKxySCq0jQ71i4WNIT0kP8Vd1vhs+vICjLOr6ZXxPJCvt0LT2yqcqIpPMlG2",
-	"LODrhC6lgGN5epVMkPzHmM3xigiH9cgyhgnRV5eXZwiWPJu+unj1ygicebvSnyqju3iVTHAcs+ns6vzl",
-	"OaRdQY9JgXn3vuTw1ctacthMcDM57N5ik8NA0WwJosGlnb04P5/PR87gEwn895byF6QdBdf2F5TbAPVP",
-	"SNBZvhWDcg4XPSTtUMn6ByR5CzGKs7P4+TUf9PhZhY+eJ//6/HL66vzKfHvO1C+FPUPrhQtQqfCTFPk7",
-	"kKmL6fn5Kwgs6PKPz2aYJPBFA7Ppy/Or83IO6uUDzUzMfPri5cV83Dw9bejfBv5RGs25eyjh2xASY1V2",
-	"uSS+1XnrIr/U1hUQlMyAyFqC9wGZ/d3RwB+vmwc1sCU9n8+nr3z9SasIyPwUr3sbHO+PE+tF4vrrZ1fT",
-	"V3MjexV6+uuzi+n87FWVvv4aRNaT3F+7u6o89v62Bp399dn59KU52Czj/6zKuT+/mr44vxo5NU9oRaRc",
-	"MohJ2SxWZvknbJcjdItVe7O0IGaYmMAAnoxtdmhIsE0e9BQcf7LXPCqxdhunABsxU3roIC+wVPiVZhOk",
-	"uJ1cT/7bf/2v6deLb8/M/525//u3SQAcIPTijPa+V4sTvDX0YNpVaf4f2Avg6sztP5fqLlhg/ogtWk4S",
-	"oFgZ+MnV3RHU5FboEiKytAZkdoqazkqdZmKh/bzFbbR5liXY3LNlkosUKIj+j5sPv5ofv7/5e3137AZq",
-	"8T/tnggS5dNuDB6K+axTgqFALZ5YN5HnGjP1/Kvc9Xd3ItnI44nnrrOvU+5O09Qpd45TrdL0is0re+Cy",
-	"YtADu2BrekTrp9wN9X26GXz0xvK4Xg7U3v+KCCuPLgsftsxoEbkrqp3RvtqK8NSDTgDTC7vjS1bjWd9L",
-	"rjUryIKtBNSwOvABpLwPb6/n8KMaz5FQka2gkfomTX+8sz1mvQxDIC7XlUEhdAaxrGuaWV61pDpWNIOA",
-	"0i1sNWATR+D0qwGJR9IQnQ5/925Ue9+Pd7a5Lx5+vdo11fthgZZYrHp2Mpi4VvwWWYfYssKRHFYkzHpE",
-	"uwJhMBTyRNUnALtqh5nujmNjgaZTd2tMo9UHydf86A6rJrAsLu6/gKbqZfS2DVoQOtYbo4eSMDbgZ1t0",
-	"QW7Z9iTNmalttNzQrZUgnDLPb49c0xZ2zu72Lr2ltGQ0r1gHISIAI5s5U4quWUL++4ZlmfjvCWLtbMSe",
-	"5LQ4uG/Ad5vhKkFWVCJqIaoiWmB/vC1DMB+rHK82ppKmk6RJEQPfF2WhgOkLn/GsHNVIG9jeeCKj16iB",
-	"NMW+JYpGiu+oxR/+opi8Y/KZMhsfp/CvCSAaKVAEdlah/uFou6Wy8tXW6E7z+aZsa34CFNHO3us26oP7",
-	"rhM1WS5EeggDCrtpiqMTiZ+vB3hnGupUToBk4TGHFYSBFxl7TZbMUxa7aDD0kpO92GUp1ONCtGIlZL7L",
-	"KGaY/7ETmqXheYuj5qhM3Bj2RPdZqXhSAsXBdUv+PCaRXlMA5hpWKswXsmBLC7gPpYNS7E+FZcsLJ2NV",
-	"EG/yjCxFnlOVEMVyvhSZKJRx9DVdqIT89vmnZ6/MP99RzYtnc/LMUmkczKdhfcEeRaH8cq7DgiiAy7VT",
-	"Dj+Yn2v79/FdOKwrrwnlfF7hFb4c5JoeDXDRZB+y1MX2X2cDsBf+dX+2TfZBpt0hXVzp05S5cDRslJai",
-	"WDtfEXlvoMYmbVbWwpmekC0F5heoUbdl6ZhoUz7+iwhBxrPE56Eqs8ZalxR/tf/VG8a58THexwNPxld8",
-	"Yksh0x7aZ/j1BHEdT+8M/B62Fd0rKnVr2e+4Jrm4Y2mZJnIoAGTBNhxQ28abT/blA6Gf6qw/AlC2s46e",
-	"GCS7+tqnA8i2M94Pi93eFM9Ttsx4wdLx4ZeINf4BH/4mvePLJ+IXovgu47WX+M1ns1kAX6s69KHgTF2r",
-	"25f86dRCuAKOuKCfOMBsdtfEYP6jOAkMc87AH0XzF2YF4jNuahMLjKVEzjByBniQPp8xJJ0OjqtLb/8s",
-	"HpfpC57fMa9LehJN3YDtSAVTTTSxpMTrSEVRBYzCkAGHXu3lRgiF+LCPpbD9dD/6Nt5aPLTjENQq1tqQ",
-	"gVa+6M/ezUOyVsY/TrR7v0eB2Q8LYMw2fW5E88GnSBiAnadv/gTZaxwir0JniJkdZS+0XsdFMiZg7F/m",
-	"nvU/nRj+KjQDb0CsNCSg3JR4hWcB02xGcrkRihVDIjmC8efD6unM/7iz+mRdOuW2LrkRwP7HFyVtICjd",
-	"hiQ057piaQkobqvnHnTI9K9ezuT6kZTJe/Poh3seI/QJLxB4amTaGW77FzExu2P+KF1ck4zfMSRXKk7m",
-	"31QLXVbQsP6sLbFQ7MgVXA1/U746DHImr4naZg4UBMl16ZbKoXDBc+MWq0eSQXH3tCKIvW9ffcEVpEcn",
-	"yQRY6hhVDEFybUfOJJmI1SpQipVMUG80TsYXoZPRldg2A9JIsWNWCPQJvrXuqwUftyvWw69tVm44Ii4Y",
-	"///07trHXdXQQ/4cew7stgmijwkJjK5cJ5Yyh3l4EarxSM5Z3N6J4ov7TG/ZW7q8NVti8j/y5ENQ3xdj",
-	"mgmqroDntD5a2SRjuOv6V8+seqX27RE/aaA8DIqjjX34NFpSmddVQde74j/2wuMUyuNxIL5jGo88hMtH",
-	"aeMFs5CejT4tm1UXEqnXB+PnzyXrTeh+YpW85FBa8n+VQ/+LlkPDEj+4Gnp7mipdGxvDumYC+UotXOOV",
-	"y280q50fzysBO/JxLMIb8+inc0MH7PnT8bE6jeMr98CzS4lxbnxREyinNeV1p/5OLOlil1HEU+mKAP+9",
-	"vOoRp63yli4Uc3cF9ECfpD4dmuOt9SUZURtjnwEVBcCc8xQKcO4an4ZVUSiYO5lNrifPjWD//wEAAP//",
+	"7P1tkxs3si+IfxUE/+eGZ+KUKLIfJHUr/i9k2Z7xrjzSSvLxjevjGxdkgSROF4EaANVsjkOfaz/AfrEN",
+	"ZAL1iKpCsan2zO6+mbGaVSggkUjk4y9/n63lPpeCCaNnt7/Pcqronhmm4F9rWSjNfkztf3Mxu53l1Oxm",
+	"yUzQPZvdup9nyUyxvxdcsXR2a1TBkple79ie2rf+TbHN7Hb2/3tefeY5/qqf/5jOvnxJZqniWdb7Dfj1",
+	"5E9858a239nSff9S7I8nf+UvOLL9SEbTlKnez+DPgx/KqTFM2Vf/56+LZzf02T/ePPsfz377/SJ5sfjy",
+	"b7NkZo65HUobxcUWP8q0lqL/o/DzY7dJFf1fUMWjh9emSJkwvZ9wvz/uM3YZTOdSaAb8/UHJVcb2yOrC",
+	"2PFvf5/RPM/4mhouxfMcn/j3/7IUvP098mN+XPhiyvRa8dwON7ud/bKjhhyoJgclxZZQkZKD/ZORJJVI",
+	"CRzEfuPNes00nkslc6YMZ+5c5sfvCmb/szm62THFCNfkINUd4YKYHSPrrFgl8CX7r4xqQ+wA9jGZpUwR",
+	"s6OCUHJg7O412UgFz8mDAE517LaSMmNUzL4ksw0XW6ZyxZFczRnIDbytpDTE/bc8CEILs5OKm2OXgZPZ",
+	"HRdpd6SdPMDrmql7puxsFaPrHUtnyYyJYj+7/XVGMynsuZUHy4AbnjE9S2Z0DYc5V/LBfi/PKBez3wIf",
+	"zri4090v0zRVTGumCSX5TgpG1lQQ+zaS57CTZEc1Wcs9I9x+mRu216PCSEr1jos7+2U3FaoUPdp/I5f3",
+	"EDNl93zN7DYZQvWdDtFQ5kwE+aFGv5UsLBNIYnZckz1d77hgBGgI7GHHJkKuZHqENZodOxKqWJALcqp1",
+	"vlNUh9kQ+QfIpJkhuE3dUZTM2BjdPtpnLM2ULFZZ4HNwgO4Yy3XJ78TyAtkouScrxsWWHBQ3honXhO1z",
+	"c7wlQpqd/XsqWZCeRhXahD5lD5hni4xRJTRQ1D5eY9dvdIftH8kjX+qS71fcb0c/xz6NPXGnyvN4Rb2k",
+	"lB7ViZCr/2JrY7/5RikqtmzvRWGacrtymn2oCaANzTRLAseVkq2SRU728p7ZvVCy2O4IJatMru/wRNak",
+	"2IpmWeD0rdhGWhpnGYxjWYfkGV2z12RxSzb83q5hTx/43sqA60Uy23OB/1iUK+LCsC1TdklrmWVsbSSq",
+	"NOWLyxdjL24YS9nkt/ZUWMHZFSqC8NSLxHu5pqsio+qIa3nHxNbsZrdXi9DRtlI9QCht4I7SZMU0Txky",
+	"v9eXSm6rjb68CA2/pw8/4sMvRnjOLa3DN8ns4dlWPnN/RHVjXuek2gPP+D6XyjhNZweMk0pQOZ+vpWLP",
+	"nbZiv/0tsM0YGzaZijYZeOis1Wfo9dAohRIvwQcWuLRQCnGjSQZEJ4cdw1sY12XF8MZKojQoDnkao8f0",
+	"3Zins9iemvVu7NM/wUNf4AAUhjUPxtWr+kFchk6GkNVLJUsuFqH55Eruc7RIQox8sRhm5OVF94ZFQjVG",
+	"HFwsrLF1PhaBYVno3l3TAo8mJWtJ1zu4B+n6TshDxtItSxOyOhKe9hzUF8PLu7gKzCOnYmxNn3LkMsMN",
+	"XqOjsuGeKk6daRi4czUX24wRp5trsqP3zCuQe80yewtwq1p2pNKEE71iW96n2hi6Zfb6hWfIgYPFUPLk",
+	"xeWYsF6x0DlyJ8jKf/2anH6q1rLop50dbStppq3aZYkG1xtFKY4i/5sWe7izBUdm7BIa4pV1waIOlF7T",
+	"kLplqNoyo4mWZE/FkRi+t6qyJpn9ob4BDfrPL67Lb4hiv8KZersuSuwZts9lQGOwikR3OhuqCM2pMmHK",
+	"hmfZmWLrDqzsUKRO3GX4H3iOTr0Ia5LtRXc7D5Qbu2N9fCY1I6m0Gr1mxBRKEG7sPSSkaTJxQOy0Vg8S",
+	"yymWKEWq2yCOEt86VfB0heA7ZijPelYLVuL6TgoGR9bqjqB8EimyY0cDxeu2axZSbT5zNMiiLot3/oWA",
+	"ZZexe5Zlbn/K0Zrz2PCH0U8AFX7gD7DjOwoE82YwnshZMrMCZebPSTJTdM2Chu9hd2xMp2v+DOmB8Hkc",
+	"BBShoCXRpoPcbJwW20OEFUODK+RwmEaeHTf+QHTkTe2wDB90/2A1XIJTjF+ykqihj00e2Pqjfzh45hz1",
+	"6uxU49ORo5dnVMzdsZly8ux71bn7WFtN++RJ8Dmh80l4gy9BYbM6wv93Dh+I5to+1K6vjFFt3vT/Duag",
+	"jj6efuYf7GuhjdJsLUWqg5oA9bPvXl07qibMAln0g11UaArFfm+1iuBhLJQITM4qWswql0BmKlI0kxN0",
+	"Q3idzJJ/x7jCH71PsPQJl1Pv/keX7u1JD/+7fXO6FZbb5xdW0b+kaeK4o8EKI1y+kWoP2zwvOXUKs5ev",
+	"I8crbndykgcELiCv8FtVXxPgH2f5GQkOw+454PuAKUc2cl3ortr5mmRsY4gszC0p9chyswUDwzJCMUVS",
+	"jD2YUtMxFHrtx/ci6tFx4/E6pNIqpmWh3LEfPO3lg6Be0s5Kr0OqrqNg9GlGhXRYMbNWUNA7Skvf+IGx",
+	"u+aGBe2wQnBvSGxokZnZ7WzPjOLrmi+8/APf50xxmgVu/rAyq2eeJdyOe7oNKHdfktlbqlLwVXaucvaQ",
+	"cyca8VjhVr64moV2NtbpsacpixxS5kygeybiYc3WigV8vUZmKZHCSlTw4qDWDLOI0pPdk54YI+KLQqxn",
+	"XhI1UnbZdShBs+f4Pszkbcb3q+6u0PSer9m4LpumTL3BZyF8tc64I2ZXNXMBzagxYQ/lPRtSAlGvjdg0",
+	"7wHrHBXFqIvVdX8qGopfz9458wYeTuyEYlQ9wR5MdzWlSzF2KslM0x6jpHTaDM/eTdsbZzBcaAF+AqHw",
+	"Ru1KIdpQvJmDSxjcypW874kNabpnXgJuMilVSL3qJ97W3UqtK7Pytml61ISbMtiDOhD++A0ER9PQinoo",
+	"3+d9ggl+o4mndZdCbp6DtxVFL6MuFAvHQO0vTvYYf+Gvd1SsIdDrPUnUsG80AeuASEVWzBgWJGsfHyUz",
+	"o/h5zuae9RhyqhDTmF7vpOoZ655mBRs348BSxWdxYn7Q8VMdkul+r7d4TSLJ3O4ljuVj5IXmYh13mbVm",
+	"UWWQ4EHHgbxg9acy8cLeSabg9S1zt7Gd5IJJfGA1hmeG74NHYHU00XqAj4EPCzgX6oR9xdFHLlZtpGLz",
+	"tzI/Tr5T4VWYQXv/0gbv1X0VkFIxIFkhok4kmmEuBj+qT7g9we+WHwnvaiHMRyq2AWnyFylTAs7ShLgs",
+	"jxXTVsYrRu8Sbxs6ne81yeTBipicas1SIrhgzrlqH2QiITu+3YGG5P7SsW3sAz0mvjyEf9gzKoKemz1L",
+	"eeOnviMCI+AXyrcSnMoIq2wlzeZIvCmmI3jdviDxFeZDTIhvTDDGjgEvwNJu0U9SpPQYDBe8HAvLVTbM",
+	"yy6fs3vnnB8z6/z5rpySJZHmLk8w5IjcKLmPGT7WRkBbuym9puwFVf4SbFLZjeuc6JBdtbZKjD3VPUG8",
+	"yxfDwfZAMDHW3EZqjH7rtDCtvUnSHo2HHq0mcqDaCrANV7oVQQjONt4Gd8v3HGTlnZJ5Dj4NRcEKCXqz",
+	"rRFdX+X1cjhAFrrZnSU+wf6t9vLyRcD6P5H8crM5lXtjD5ORMU+5GEEzWD92UcEU4AvDFAuG0v9QX018",
+	"TJwpzaUI316Wi06WPs4TOHYPlG6lYa9Ra2fwreFdub4Y0YGdlK+IkDTV4oBDqX2S3D2WeFZBilWSe+SK",
+	"xrtk/tannsff0u4Wqu7pT17edO9jPWq3uQmAnUo3BiVmbDwtmW35PeaNxL+SSZoOqeW1qy8g1Cth1P2x",
+	"0AXNxk2pagf9p/yrMRbPwLFpfafirbLAwNPYE85TY4xZsmI1kVVK3d++WzJLwLdj9ejgvq3kw7D5pBjV",
+	"07Z+T0cDoB8kxzS2PRfRz06yuPaQ6Wynkrg1xGz7jmYbL6QCSr39+Ree4q8t5xnkq+rga5h4pMd51j+Y",
+	"lMOFJt2XB8DFuXdyRTWzw/YYj+4Cf8zm+es9YozwPldX+JR97p2NYIHDs2bCKBbc2lw20gCaP7wvjOZp",
+	"hNvHfcAN13w5tJw8o8ew+w09byDnsiOxz7GUSJG4cPffC6Z9Fu6WB6Lclv8CzM3ynhMRwwN/g6chwCXv",
+	"0dswTA63p/hV91KIDCs6fvPVPr5heO+1JGM4ij1xYVuahyUG49ud6fEQNByPAQsk8tvjJ6j28IEKEyGI",
+	"nBpUP10ra7EfMC8M5l6uDpcfZFS6DrBTDxdUj3fdwDL/mO/H5w0DOI4p3woGFOz5mMLoAxt5L7OMHUMy",
+	"sjU7z9BurNC89E4GBNB5TtlETomleZ1HxgkPyV4/UXU3dFXlTLmM5mBSlFSpHlcEqkH8K5Od6MgliWcr",
+	"2BwndhInK51Y6QlafUuxJKCzBlWIT+GrwZXUDV7lPRqAjzJ6j4TnN7hHrH6qmgURtWuv7z78hxxWKnDM",
+	"eOO21AfaN3JvNMvXOcbOOeQtcbqCGywpZ31aVMWN5iKvSKGoKIoPD3VdVXZIQvdSbAlYopBKww2WZWlQ",
+	"/0OuhbwZb2r8YsaDIlEbtTr+lYqeeHrPpk3fGRcfgS/FkNLQYGldTd/RRsqUUCULES5eOYTruVA2Q9Bg",
+	"z4xiZVITqNc+EnLAsISvr9soKQz8EVQuzN0WzHyjiUsMa12ARfgmkYXplRiaqXu+Zu+a6ng9UirGZbUB",
+	"na8+FHx0Vn06RP1S4A6Xa0hlfoEngzvtudjtOB6GBA1Tv6H+U07Dbdhjdeurkq2VJEXd3ZtB3rCtpKk/",
+	"FBEeGzN/69xB0/w1aKS8LdQ9w+MzGoz0RY6d3cSQedTDoRCyez20md8FteDoaHnKA972rcSjQTeGQcFx",
+	"SFqJyC9MKrLd8Z7MFDuJcV+BFz04ZVeemoaSUILpT99hAuPJqU/fMcXve9KU/woVqhu+LbBG3hcKvHZ/",
+	"02RNlTrCLcHTsmAekgdc7sWBCUMCVp7dhCKj4Qu37x7Oi8EbpVeDKAQfvWx+ts/0GPjwfsydsKfqrq79",
+	"qCLDKuMcdVKFCW57tpfqOE0LwhTNMJ/FKaP1y87LOL8N5fhuDSO8B9mV8xrrTBFTmJqJvOfz61pBcBZK",
+	"7fEZPVjgHKjtP6EstJfcUySAr2iMyZyMzmKx2sGxzkuNUvW1TNl4tmp9x51gOcCd5nNgYOYJ0jtW3Lgs",
+	"mdMFji/Y71q+7vR0ddOcr01RgxFQjKY6IUoeyOpo/++WQFQfRkgmeBcLlY0fHPtQgrML3mY+7W5K4Mre",
+	"UjGhqxXVd6FUW6zg4wKS9ha3mCcj2D1TRBWCoEJV1XVGVED6Cty+EuLLE0qI1wU7a0kypPhHl3EnhGrI",
+	"HYIkv4RobgoQV1Y1V/KOJSTliq3xT6g4lPAyd9yASaQjqgOGUjkwKTMk6nfcmCBMAaClcOMzFSH306WL",
+	"hWEVlv1J4m0RiuacMyH0jmWb1wRzpSwz+aQNf60TI+VoxWPdQh7llzs0ESYViTBM5zxQTVZWnXDennYx",
+	"nEijotHjV0OJgRUf5B7KfISZhQTHHY+vrv/fubHnolWqvOipnoyRLLUAZ0wJfImyNWKzu8fsG3x993P+",
+	"UyCp48VisIAYTS93NGLmVh7s8O1hZaWLSnjrfLN5DVqEkxk+z9meDYhKaCiNt/9+1uX/OuAYoo0tnt08",
+	"++3f/y3oIPFz+1sQsKisSKpPoXzHTnlNs8yq3IoJuudia1dSgWbsuDayXVv/oiepaMtOz/OKrIAvBWoM",
+	"CwJeQN/d5rbGEdvpe4q5LUwQqmjxmggp2C2hLQyXRxT7h5Pl0Z3yYByEgswZJLcBVgnXwExcE8yX9rcA",
+	"o+udNe96LgDIghxDyoNMyWS2682SlcT+pkt4BAK5Zuw1oSvNhLklbhaVHsnBFmF0H5xV6N7ASvGK3exS",
+	"71huSCFSplxCK0poYFPLrzUkLc2sgWgimFREHBI4EZqUcBbVSu0M8WaHe7zixfEP+7BPGE7M1S0AY3ps",
+	"hA3VDR1rOb8el2rj1USl0xMXMioC8SnwR0JJe4B4fL3zp8khUfjT05j/tBRAN736iU9aZfXDqVP26O25",
+	"8NpeyMEKc42+Ij/jx0eVyPjENVMo8W0P5hbwoEPeqskGXwME8lk0cbdGMxlrGT/utF79NroRgQwzr3mU",
+	"wQbUm71yUL8wq7u2nnDmVdPqrqu2o7xJSuOkfdXXCZc4U8fZAjUzA/WfEasTTt78OweGE+9jQK37i7fO",
+	"3u7YOmBwBk2eqDCXcdVrMWpgXzlJJ3M85b3YNxQyqFdMrHdQsgwQeusdFVvHfSBk7ClfObK3XGPswfzg",
+	"vK5DZwieqXP+D+zQCOTWa9v9Mz/JRmZKH6OWc2i/2vlciFqC8e1uJYsJgb6/+VeC6TfS8CmQCMBHf4OX",
+	"QsPhKRoV7vDU+8JkUt65eNxhik4NyApxj38u8JXDjrFsdHm/4FOdYA0iObgxymVW5GscaOTgGGyNby0n",
+	"nwat8V2FftxGAPj55x+/u38Jhqw8MEXWVLOycEe4EkqHrYUKpd7xvC7mKgzh39z/A5Dw9c2XoHJfZ4pu",
+	"xgQLVQV4tfXZkpSWLUILIfYOtZpG0B+44cNpktPg+DK6YuF0TFkYgF0YFW84RPWCr0CNEXa91chxktUF",
+	"vjdOnNh3PIGibhS3Z4+4UvwhDqa5jh63HyB+4qoXtNNyhl547x4r7eoJn6hZ03EJEm0pNZiPUF44blrV",
+	"kqovR+2J/+AjNuU/KgXqMWdD03uWvgno0nueZdxhrxBwopPlzcvFLInx55+Sz+1n0nu0AunbDUqcnMT9",
+	"vTZ8Tw17I7TTAFq6UxkdDgAAgcflwM3OA2pztc7QKJP3TPnchDrd+uPQKbvnPd4duSGZIHdx4/jSyohH",
+	"M7n9lCtGA/J7z6gg7rsJuUMzFJ71S6uwSry6HfXFQ0D142ZHXi3IfyNrpgzlwhzL6wJ8tTFjt/N8cd98",
+	"tScQpb7gOr1Dgtzzxf/h0ni/Yu1msCbYo4pY0yOtY/uUUO2aacv634Sp00CFbJhkz/xfupvjfarnQo9V",
+	"NOWhQMY+KT2S7sTYVRK6wnjO0Goazof5YhmC30LChKzZI0npMSHoK1Bcg2Z3Evaov/366Rx0ybntPs9+",
+	"baVMT5jD8K7Qck/sbsAmUb4/w664dNt2+SyAITtucE4tLsi+yfKVrPFp9cMTanre58sxaYE10v6KB7qW",
+	"dBpx79S3pp5/ePpiGSYmfqOJYhummL1+M5+ZdcZFe7FdFuT5czO49O/vYyDgW2HgPRNpZDVmT3rUsEfJ",
+	"Q0SOgPp62PDxWdTlt/NrjR2rqRDd49Db7czt8TcGCvblZpxANQ26hSjP7pmiGTR/SHlq7yZ0v8e2LwhV",
+	"2g56RQG4Pgw/eNbv1E5y/ckQTnguzQSvNssHoKlnY8w0Ef34oVMevQijxUFXi6hB2zA69Ywdn7jkYy0u",
+	"HVQC8MwBU0TbYDpDvkPw68K5GFH8VSHmKICmWE+qQJeK9wxOr7yOTN+u00TnaLSvM0aV00VddgPN2cMg",
+	"6MWI1bpm7++dBkDz0GFFww1cMBC1UyxjVDPs8II+/FlQn4he60CNzi6k4j+iAwELRXtOH88KlnCxzQmx",
+	"qHiC9Zb4xNaJ7cCO6asSc8NXy+sWjpWRrGAFWct5iX7C+Q8Tsm7Rfel9uPa4cZaltU5a7fovj9bdPQb2",
+	"xXHnGD6W+JGicjn9dE5L5HS+pg43vsFcYFRU11QQTY/E1YhisBgTijvxinQgKxmzjSG5iwvynOb8+f3y",
+	"+YrqcF+iFqJSxV5VPnFrfPRZSJViRAUbSvn5fKMDCYa1EogOBsEhXHkpgymuMCXMPYHkM/d9rgg27Pp6",
+	"mc/R+HAun9QjxEXnRn+FqTTmkNSZptzdKOZ37Hsi72dWjvS5ycpEz0AUAHKTZGHNGBndE+0DNbveCja4",
+	"QONcXPjh7oTxeo4bwzjI/4hHY6d1PKXe5GFmXyzVCFxCiCcrnaMv1QPjLwSr4RvOSh9HwvqliKVsGNV8",
+	"lfUgF3BRwmQEMtaQKzhIuI1UhBJfBxpClI2wIWvxg4wWYrx30Tt8CiKvVDHdM1OU73KDSbNWpkOfJ1f8",
+	"IYssJamMo5dg5q+l9jRlcwAQtYqmrZWEVoSTnMx4yn8/wxkcgNO1/PlZ/o3FVmAZWax3LNjxzRwYE1gD",
+	"OEsg0Qxr/6hIHT0AU1QUWRYpWD7bj/Wsqq1geM4uVxs6bCgYo/3EzRV+z82OKYK8ijFcCYtjD3RtsqPP",
+	"3oSznpDyYCeQKY3NGa0w7NgtmeHWhGxAgy9G3EdNt+N10OfoRe9kxg37rvzWVT13xnJmqWK0CXheQbmU",
+	"ttcAuEu95iCLyiA+WZoamrPIZTc8qM9C/tN1WIwi7qCV2wjITKghR/L/J4vXoF7JwkB+ezVJVLBaa5YK",
+	"8kv9tE43TE8RvJWFV/Fpy9qDmoXajeEyZneEgaFLofFJ2VcSbN7S7hlg+dFMRictfcUfJL9BU9TWhDzh",
+	"qCHQl4Kwe6aO5OKaWIGEv5XLCwoCmmlZLit4/5UaS8tr/xz23BF9LBQ04iG2X+FTY101i7ptpBu+zuT6",
+	"7sC167kKQMiQoS41N/weRdi6UPdMgxN8ZAUX7djIRTg0Upnbjx/tSw+2BlPUlOag29uLYRl73Tjml4sB",
+	"ZbPdcqDObYPfeNWMxVwkM90611NQStypDiRDeG9E8E6U0hykuuszF9hm48yOKodcH7Fg8w57GGmjmAGO",
+	"LgT0d4ay9WAtKWNptC6vrOEU+azOHELAVEXdzciP4L+a+HUPkezEgDO9pzzzUA3xQaJgqC7l9i5Zs/FI",
+	"5Yj83NOHT/12VjVQsx1gqBsgcMDIMJcjs7FjeMo+Yhh7QN9KYUlkRoZqhUWvR8OQnvA10rU+WFuGp0pS",
+	"2/wQZ/3FeU0mqKVvyBZgUjShJJXrYs+EIc+wgXuRYRfFlBpadY+3ppO14kpUiVAGclTp3FCVoZ1VuMaE",
+	"3zP9cx71AeegHo2WjAf0LGUxWtIbOZMCW3E5YKAuDPereBjusQgVbM1oNTc8VI+wBfKwyynbq1oq3wz9",
+	"lJa0Y1E1qQxLvz3GKOKAa3JqSHR5MRZx9Fhwofbl4JZwNXPttkzBkoq+4os9F+W/hzGEHfcvH1Ua4Ujm",
+	"d7teBuGB5zCwgLwzBoNP92z+QTHNpgXg4Nh+caJoONPuTeTdvGdU1GouI9/4aC2F6Dfym8W0T+Q3i9oX",
+	"AlFdus+zPgx1FKwH6AYhJTEAepYSI8lGZpk8OJtCW4q+9hWeRQ4OA2ItPQ2y2PVh0IbRNPHJiZf2qWvy",
+	"3wKGRTBv7s2sSa/G0prEb5CpWmLfRfSojHa4lEYS2t88+x+Qy/5iEc5lt5M4UcfCvv/fp1s2Yq6mKW6c",
+	"bxbN1DealBmJAwrDYn5VNxDgnwGtyiWGhKc+rGqNKDetbuXYTUhu8EKwH8Y2ni0vbQ2FUnJh3vbkzL4h",
+	"Bw6tz/3r7GGdFZrfs5/8/IwqWP3vfq7490csbMrd2Omchb6k+trC7G1OaPEhzOQm3oEMomBdX617aaXd",
+	"vhgfXzPzftN462IxqWjSlS3g6oKkciXBp5Cq44Erq3btZwn2Vn9NFsipVh5CHSu0AMde34oRqjpJl7FU",
+	"j0pE+EZjD/eYhIThHrN8z9yiEteYJ8vs9xTLmQHiVU17wCcMXe9po2Z30qa38cZ8ayAUwZqZCoyvNjkX",
+	"xHEFEV+HcQI9ef6Cfa1PaMlj3+xTRWC9Pwrf6juUb3iUQW7wKGIHqsm6AGyTJbspqxW7Xj0UsdW3Om6f",
+	"Hb1nZM9MVfjuAveW+K9J1ZgPNp9rAkD45E+wNwn0cbIX9/HPnjF8hqkwt/ZPe3rHyB7rE2PQ8goVat7n",
+	"bgr4BEkrF6nvve8JEBWiqcH6BQJPG+y6/TYsDzA9Xm2tOYqMCWeTO+lgXC94S9AaHUmgBCHckrTcqJEe",
+	"EL7XllM8y/Lqr6TapnzqN+wbk7XbKZ+YrD07QfiDVK8WPRsrBWwsbJkPDm6wTthu7J4xozsHxdV71/e4",
+	"XxUb6XRRbmWT6DXitLXjJqVb2nLj9CcNudNi9FLm9F2nJwYgayLcXlmlsLe2RCk7SJ342BSuRVy0NNyJ",
+	"w1sW1UUndF4Tw+j+szR2WzTZ8MzaNiuHm6+wc1yhRIKaJgxm9UTD2qlBbUld4Yb1qeMLYnfEwVo8Ejws",
+	"LHSwfGUjFTQUtYuEzJw3H+UBHWR+7d2432IcLqEmcqMiSE4Wr46BcvnuBdRGsm5O37kf0xnm2H/0en+5",
+	"oN+GIZcGNPZmy6tg+K2NrBQdyR4zBqhhPX3zq5XVLquvYI9MSYVHufiBqW9dxHo4pjXqTNcFwBR+7OmW",
+	"W+NlmmVkVZgGVc5OjLAO2Fr1cMe1vyhZ5BMNiqnYmePAU1+h+1jNHzi1b13lDPQ40H6CMdW1SNGTy2r/",
+	"SkXK1zQ/j7NvQ7kKl41yQRbzxSW4KO6ZwKSH8sYHVThp3l7FeofKwoajrrAPisXpSlgJlB61+Z5AVsZ+",
+	"6QMFetODSAI/fhtRYe2Hqd5JStKHzpGf1YkOMkfkzyVEUw0VaDTMURfzbcUPHH/7QsOuDbvQWteKFYBS",
+	"EHrPFN2y3kB4y2/1hI6pSs6VQOblNbe8Hhz6skd3CPBkpOpgDxpRdM3gAkCHM5DGKxUI6zG/XljFbjG/",
+	"WYx7lOukTVosMsSDHzFM9xi5YUVCrzOydMmizGjYFzA7vARlT9ll0GyDLYw2kJo8FyViziIVmjsyJCMa",
+	"JGwsMbhzDk6llZmgg2jHkLYmDan0DQSaAIRfiIKs7TPxCeOKrvtQi6Ih990ng5nMqRQTxLvcs+/sCyEM",
+	"JTfTCUglA2sDcNszjNTmkXKSJVUcCfwnE9jZGF3ir4iac6oq4Ul5eicFrH0N1Lt6avRlMffE8cro7khb",
+	"JD98FY8FvyyOHDpB8dGxUOxr89vvr748K//7KuK/lxfhKNmPsEPB9hWpS7YKnR4qtn0/bq1CObEpomKb",
+	"QvcNqORhECbKVbp6u5am6cxPEeOUmNdtvxC0YlvdGGtf7m9e4Bqxj+BJYTMYp5W71Ap4Naq1Ed3HoNAB",
+	"dRK3W9XWtBYOjVNxY2IOcskVJx9mj+88NR0Juo+AM0lhemBUcGhxC1cM/AqznuTs8SlnXScBpse4Eu3+",
+	"vgzBXPFGjAiWpV8DGjJoIZA+BbchIO0ayLyBRezoPYuIJpVNMmoPvooB8o7CroK9Ow246p1lRTU14j6Q",
+	"C5bhgL/FtMGPh3MPp/NIswuVt2GwwU7DR/sBxN5XVkJpB9RXRiDzqkJs4zUCpObHop3ldBUCI1nvpMxa",
+	"/fPXUhglsx9cq35ILsd//DbU/my0Bfk5uqVP7S3u2l2VMLBIyhGGxn2bO7acwtOO8SqmfpOG+7uk7jpo",
+	"Mo39a6X1BvWVfajkHd6TwoEXoVVsMNK4Z6bSnkt03jXdlyX/liThFlD9ZVzwTvCaC3fX8/gx9mMC6zGo",
+	"IRuWZcS3IAuoUjL4iXumUr5unHxwR2kDSD0MNSAj83GECT+UW1C5ZCRz2XW+jVdR3cC1szYVJGp915fr",
+	"hbfZVhL7EDHSA7z7vj8IuRwhN6IR64PM2OUnrl0Ud89cy5WDbKZKjGJc8T0TupvuGxQDJWJhgEhSlrBP",
+	"iGWKkGjuOidceKKtjo3eAvYOjKAclqU1km9GfDVWEsUsykPrD+cOGxZ/V/VAs1UJWrQK3rn904Wyv3gc",
+	"d9+repJvCrBqgptzx46+cSZ2CoC8mjoXb9zVMg4//ujmI+FTq004qQIzenHW0LcNK4+92PTge1awAtCe",
+	"s3pDtucZYTM9hFXAr2TCDglNe1C7y20bxBXq7oNioZyWJVkxa2gmgOUrlWZh2M84LINKa/ZASHC1w1oq",
+	"tAUghp8RkiAGbrnc85MQl9+VdYsTZDzLGGIxfMe2I6G5Vzf13E77r0Dra5pysXVjBbAUtFGUb3eGUPso",
+	"+dO/H/88UjH3qlnhZv9Z1t555QCr0Xtc4/11h5OqDcfCfh4vqUHQBkWCpxw6OZ0G6jRaKEKNYSINu48P",
+	"O0nWcs+sjDCMSEUyRu+ZJoyq7JgArJ+LQlXFoj7l/hTESV+COxo/PxlFTAYNaMcj7iBGf7z32FcIRmMK",
+	"Omzt/BNqfBPUc2SJL6OxVYADjDe5vgX0wFFrawLyq+ncesP1UG00yQoyknswvoCZjOT4rXfk/+iUnFz8",
+	"9hh8wz016937nh5VKT16lQ6KqeHhlpIQtI4ZNu4cT+EuH4QCTmlCjbma3LsMHx3a2cbrp4r6n2RFd5Uc",
+	"uTGVKgMQ27PkEWkEpQ8b4GCBfasqojqpa5CinjrlaYs79E6sn3js8e0feACo4vOOEZyJy1I7OvSWFXPN",
+	"JQ29c/gCGV277DOpa0FCdPGkGmsfwcmD7Re9r7VlBJ4oZToIWyc0MoBuy1lYg9cMJ43Z5Ajjbcn2jXYE",
+	"Spwfi1c+rJFIb7dRwqRNtxv2qB3/ECzg89cwpq87Jd/XOGJX646C4HrSBkA4soytTbMTdh0KiaV9v+0w",
+	"mzP4m4s7/0K56YdzxMIbTMnrQgjy3sEPUt19lh/D5kUbZNBNslpKY83VhxKkUWP05jpG9hzvHi7F/AOd",
+	"2P+9fLW29Z+K/Z6qYyCVvzx+XTd+qugB/VSI1UL0vtVfrzlWbzOPWu7KycFCl/bmhexQtluvytGrY8T2",
+	"HleF6PNyG6YNps26fPrMy2i+IVQce7FjVCE+GWqKRjROMZoe0SUn3AmkLh614YLrHYam+D0TP+fgs9vL",
+	"+0ZZYe0Kbt7yA3d53+39YzoxMFm/9ZvE8r1048eK5I+Gy3vq5VtbZ6xQhoCfP1Ynx/vesXuW6b4sQPBq",
+	"DQVx6ZZyoc0bn73VX3ZyqOoSiXuL0DLvy6WZ+5tu65Ibz91N4xBb6WCU0+qmY4uU77ZaW7RINS43Qmjw",
+	"usfItj+dmBNYQ0aoErTrVa4X4bCELjJzchtXGgEGP/7IQYo33f4Kyfhb3059q7UX1J7SmZuAG3F6G4J2",
+	"NkpZ+e+JG9xrfseyo080b/m6mpUCO45RN9T4ZoBsGBTQTwKK2dd9+iewMB/bBTiMEBIDi1Z2W9rSPYsH",
+	"FJmO5dGVjr62RlrRaB/xsYBmK0V/T5AdrdrXBrCkgmbyPweISMBYD0XBegq7/TVqtz3OVPnJuS1OMlbw",
+	"pv5KjamVzE7vfu1zpka/klNlRF9GBEBWqnoKhMMPcC2ZR8JPvVmr7psuZWpYHj7Gq9LOoXc6F1J2Epfg",
+	"Rp/IJlVbz/7ee4Hg66QOcL6DUBc0PGwf9Dsh9swoFsYKLyHX+nLfx+1SUH69eyF1bXI9qJofpZxEq5NP",
+	"XKfEktqnpTf1dcesIV91I3jdVpeDOT+lWytgRfAeVBn3/W+CmPG9Bq1mfVnQk/pW+sW7Aad1sISI3gkN",
+	"LMt43t+Al4KWXT+Q/fuqT+Wg8iMYBUhbqno7eXxLNWslkdZcRUru/8ZM72+feNr/sr/u/WQccCbG8UYT",
+	"YhwUGUZ0Gt9qzbua5ZitaC3O+fuyH2b8ZqGtamf4XqVBpEghi20gDXMvFZYFaefA3VGVZsd6s+g+r6U9",
+	"LBPtfbTqp73iDkq4mEnXkcMNyzKyl7oRGmx/qe5Ral9s7QIDylVP76QTBsvoOqTiaaNctQwkerwuK7kx",
+	"GYcr50DngvBU9zvVABE2HL+ADBbM+QFq+TiX/YP7PDSiFINdbXobY/T1rKh6XIdcSZXlPnxllS2kew12",
+	"WHhcSwl2j/K4h4ZVk9JgS5uGY7hTMTSVQQ6M3kVkbboPu+frffXX/RBKgwZs6VpLHZAdVqcgt5dUcicv",
+	"8ZIjxs31Xk3IAe06ud4XxovqJhP/gj3t7Y3kkgWMRD/+hh0cVIye9faWbHmsEQy00+ACYTDGYg6tw7uj",
+	"yiMrVBAOvudrLYlUByvdOs7WmEhEG0qj9Ff6FVRqWxWG8MPF6Ap+G05SFj5QrgBsIw0l8vItN2Gxzx5y",
+	"rlo1wv1JXhkXE2KB30mp3nERDAcqF9cbdA/YZ7oYs7AWN0K1AD+50LH84C+UUDs75zzA8Br8+o0mzljT",
+	"ZAFR0mUSuBaqmOOZ7r2qX8Xj2r38Ib1ektk/HuP++od9crApzAdfLjap9AZEI0s9yo5sxlDx3qWKMJFi",
+	"PPywk74TAbYJ7LhmXf+Gqb0aNIvutTYQD1P00BPhavTBwtVyDSFCQahgHn7TFEoEdUp4JfpoQ2O1po/r",
+	"agQGZEebFohy/Q1A+Q/RDLf+dB96fLfLSdB4o0VMYVuSmhGXTygZK2cyb4EyfKXmjxOopYIpGWeilpPq",
+	"o9S6CHYt5puAzaLYGluauBKnXBqAhsK86SxDcKEEqtR8nwJazxKu5yx7T20EpdrItC6sCQLEHYfKd+u+",
+	"iEvwp7FkgOowRDY+9MLy1N6H7v3PhQqIm88Oo5e0OnW6nHnfrrNfMewzpZTi9z16WQR/1huLVm3T2lha",
+	"Zf+pJooeunYDCTPC0HWPm2OwcViGOdBtRazqTNBFezhnU4kBf2bVb2KKq9P3kggVWUQ0NgufCfduzfNZ",
+	"ayFwSheKWhO0UOOyQYbwDcmEdP3IOiNYMRI2uWnPnnb6lTX5ITzRh+Bfwxld/xi3VEBGlGpWjME+VFTn",
+	"zvboVyshgMQsW7/4I+UqJ4B0SXn2HZGTevOyrCd5vj1t5ItBaOlepbwaFRogve/bafj1U+9hGDh2OVNV",
+	"5CzQ3AMuKR3foTs29uCN0vILwYhDNbs6BRrrrQgceQl9Lh5zA2XuTE2qs0ewHymIVFUfM7h5E1KttcES",
+	"D2NNUFpd5eItpClD/GNkiItJxSh43INWVHlLTtMlzyyThuURTHLPglCVDkpBCtxWArVvOVOY+muVO3AE",
+	"6QKsPq+YZFwEtn6C0juQvlxFXKI6e/YkHYMw9GPFuIsqIp3mMLL/EYCkee/Uk0HrDxvxfkkqlS7y8crZ",
+	"F/lCN/u8pVNinfGJvuW+YsLe6p9o329jreGEbogJbCWkt0CJFQ8qHfER8feFyaQEdxvrCYz6jJ++8phA",
+	"EotLP+rFMYvbyK2PQMU9XnPRxrzQ65vFzwY1RTkNw8pFcsMRpmOFU9cUVgD8t6YCW++gPOJGE58D0LUb",
+	"lBzPyfqUt6zRbjRPRoQ4eN0ArcKpvj+/p1Ddww2zi8vpdugzUcT95OyawEBVn/3RspPv8NEh9h/vbd7I",
+	"UrjD5/tEi1VaG3riaIJ63zUylC/iPxND9onn5pzHoGUc1WHKvPt9uFmzfahETZ6whGAJWxtfCWyOCYP2",
+	"7t8EEL0Brs4kTSdIw9KqiNzUPoAvu0c7NuXTeYS/q1a9FGRkhxRWbkLN7Cgn5EjrPugINDnEWgl+Z0Wi",
+	"VPMmkGetUq9oFBmgyArLPacXoUTwHB2ppYmTFbQjS33zwxORA2GdQVZoBxlqL23ovSxU2Iodbd4UYWG3",
+	"JEXt8pMH8cix8xLBdEIgTlVNz6a8VYRdJGVOcTcmGELw7vaDDZ/e3pMVcy/EFu0kswMXIizIO9nHwh+k",
+	"ChgSU03LCh7ftA83pSJ0eT7d1yqei8L2po/B44RzpbyufIarAgu+Hn+1QOXChGuP9uZMllVFOLV6X9Mw",
+	"2IqecKfRLasZGp0YjOsofYLWztPmJeEI4sYsZxqVDtvc5NNSYstQ/Fdxk8R5bEJ5ijiv07IUP9QQYx+V",
+	"vR9GHEllpzBiEYNv+CoIWrgxTEShCCBkQsyYJShu21A7MHbXyO2/GisdiQc5OHAMAgzDbg3WS0qXuO+p",
+	"Uq559DTQjZl/qIB8pxwEuvFMI1cZCzTI//jDW3Jzdf2S5PgEQWMt0D8Zslp1uAcCuVrcxFecJlic4wBh",
+	"a7CBDujBJaZSTVjKAQFYFFmGbWhUBJiMg26oXvguxv/yaceyTVmWUNms3XwrpWS4z7LDrKfrHdlwllW9",
+	"vg4uETEuMcO+6jcsWPnrS5njK739KGMqCfxaw7XET5XkCOkpH+n6jA11J8DXD7aNHcCItxM+tZL0D+vR",
+	"UMPd74G3CmLI1BD5p7x24AL7YVd9INqBmgtC9R3iBLO/FzQjVXZtFfEY/k5Ep5Cxhqe+gVBzmybnW1uO",
+	"icgXZWAI1lKooxSZj9SwE/WXjxjwO/Z3idTsow/4t1AAIPRO/q//k5St+YlLZfVpcytocez+oVgOXdac",
+	"wJJKGyKhNQXjW8RCiDjCdsgytNoGi6LaEEgEqCeeBOYU/6lfGOLGde4k+DumMlGDa4sbtUxAiovg2qfL",
+	"DYgdviRQ7AvVMieX6rtkpIpRGpOub1hjcsGz5pjxxDZ/33OoxKQEyvyhYaxD/tnTh085Y2kCXRXfSqEN",
+	"FSYhilmdRwrI6oRcmVDzPRaVVdRAMI1o2f+pP1u3EqSXo33OlEdwH+qhM9YqzpHh0cPkHQ/JlExEL0VG",
+	"ptHsfDdfhKhyqB3b6n6JB3KcL5bxydBPmgXQEyOviDeeEjmYgVs/IGNzHduHTpKJxq4MyCZhCVBeXC1f",
+	"pmGityfHQKlwlS/XTaUTW7rtyXFrhUDrqMftIrkgmMu0Mrr4Hi+9TlG9bke4I0oL4kB5Gl47vz7/RTen",
+	"GPdiqw67NrGdQ3Z7dNehKgbi0LJB0QEYPIBZ8vhNrdzfQoCWidqBfb5qpjGpLmjPdW8nFyHNMOPE8kCv",
+	"R3lHVePjkwua0VmL243lZW7MuHTAslV7TyubTu+HFk5S2Tuje1vK+6mVqb3dkLJmFmZrghGNbXwvBQe0",
+	"jwPCB/1Eozrc3PHhPOcBmdZ/kPg4mopDZO9PVTrQyEF6cpSGYQmC3gbF6Ej+jjZRIOABvPU43AuP0w1f",
+	"ipt0FOrwJ/dYXxOICAThpLr8SgmT1CsL6/SuRU3rB7Lkt4ra/kD6K81JYS+oYkIs7rI+OcjysY53O0HP",
+	"PzgTkhriCiSiaksXtyTPGDa9n9oQW4Vg8AD2Z3WsUIcQnrhSVEebL/294Hk4hVFuCCxTSOOKsiDyTHZU",
+	"+zLDZgFNCHHoagRxaAxNq5pfHBZMtaEnwsF8rBDRmlvaVbtG7DEfFQ/eVF3YtVMj5/1CuiWzQv3VA8A2",
+	"DUjW0xuIQFccL0I63mU8aKEAB3SzbwwGaFngKUcFKtQIRNJs6kW1Y1kgLmmZ/chMAuWW2TEh8FgyRaft",
+	"RXvJShD95jehQbK7BUIFMmGFCuTwY1McejNwelW8Tjp/HbWBmfc9Sg8I/4kX6GATjXCAbK+n7dVAKEFN",
+	"zbRoF4BDEIi6hkizcvuT2hXrexO6LEuvAvjW7Hf459b16pp2YFclPMmTE5C8AOrNPA3etf6dUy9bV5BZ",
+	"YvvIlQR0Wqo1R2u/ym6SBxHqOtecF4UG+/OPWIw5bVr4rpuYAaDjPg/0njHDnenQ5Le/SihYFtnRyqg9",
+	"f2D6NWEPdmS04DTxL1d1HugkhkY+Lue2oz/gEGGuk7m7bN7ZcUae+Un2P2L4viE2a8LF4woMfMI/0v8F",
+	"Tc3A+5qavlfDiHRuMq0vd+jRXnxtHtVHE0/hig4jR0A5Hpl/plk2rVOGfxUXJguRDt38o+6diS6W1WOE",
+	"GCKkRlkjFQbKqR/zVoAfKnZHPlqSnr4jgU7PzIxjfuAIn+DhbnU4bHLQveheLOvGOh1WVVgXxyT9BHPz",
+	"l0FdMJVuB2rQsXE48/3dPWPT/vrAUZ0q52rblkQqcjGLa4lRdu6dwgwfnDPkRGbw23Ni7Byu6g9MVQXp",
+	"zvV/2XCwj8amMW3kU6VslQNdJ8OBicVIhMRrpyW8hWXVj3LFRQ0aJPHNk81BvnMlaR6XU4rvGETSMCdS",
+	"u8ZBGukWhhXZS21+4aK5kkXHqK4GfE1kYVy5kZZkT8Wx3phhrNyw7W0L4qpR75ioIjAXTbxsqQismvzp",
+	"wvLt5Z9b4PvNz3j47ZZnt6QvRPgchbH9SZETI8nF4nX5Z2h1AgQm1DhF4aoRABvvqINM84Epjy5dUvxq",
+	"Cu8EQ32mUGO7uAB8K00KYXiGjgMpGIAeW1vKQdQCOBHkVGRH4nPFqsZBEfDfyCyhVK0aFy3Aq+7Aco7M",
+	"EtcKIe9qX+9oljGxBW9q3X0RBZzbREUZ82Q4pd4zytDd8MnfQG2YM0l2MgPIH14SUYoaZI4HB/Kw0Pg1",
+	"BxRVYqMltdyEbrFpTvsS7q2m+8aeyfDPwK5v+l+vjmKUC6V5U4Yu6t7Schc2ONG5/ZW6z5RnJ8DMZ+or",
+	"g58IAbyN9pmpfSYqUd8vpls88AhksTFgffTr+VW6Pa7zZeLYt8GMFafEKhF4AE9XIjyo/ASPMrxDSj3v",
+	"NfEuZt9/zv63kAaPdNfjvKZ5Q3ZdjIvQWv1MD2yhq4NAdPk35MCFJnQvxRZFt05AknKjvSzCCxPx70Eu",
+	"ibZHejG/uR5r/8tY+hYzcb+3ki3cL9E3IiYegyicwBBeedmFveuBBJ1jJw+odHiUMpfIq2vwQYbvS6R/",
+	"J4GxJ+rEiaA49fpYWWmSSd3Tdr+sbTolxWUlRdG85a5HYwRNIdsA1lbafGIqhCzLjfeAlC3dkG7aPk+k",
+	"ACs6BBocCCHsuShz14fS5eMXhU2aezvdIKIo9rnBwtZ2z4axZFasZGk3ngzm3UtVJt7HNf/uWkvDKTcv",
+	"QrjJJsh2uqe5iN2vvzHzyUo73VsVN/RzpZiWFSs1tTas19Yx7M0pecy6n65B7blWYle9dT3WRkcfGGuL",
+	"30k7WBWclTVoOGbwLpaTM6TlUHZ0WL+mav9zHmh24mo0CPo4bolmxmFQlteFvT1WhUgzliaEZbr8ZZpw",
+	"LBO0T821ljM/SOBS6TLkiHZgr+X5R9fLJF4zgH40qBWIYG1+OhjEaUlv1eNj609Dcc0BTijwjEvZwQIg",
+	"+2iUm5AZ5KrYKKrDjhlTDnHcxBGoturQpJocvTpiJ84EVS4jSV4Yx9GlNWUk2bvOge3RrJYzoTHt9/fB",
+	"9VQpaH2cEEcxX0IVhKhoLdsFotzCMRQBbfgJzez/ogkPDYSdatNZfC/+gOsQ/9j1lK3mY9bjttEqb1Yn",
+	"xUJMcmACtlO4PrR2X+38YKWzILKaj9PGFWDliGmtoxY7bi8NtDCc+O9uK3VrPFhpLfeEC3QRAPSLo5y1",
+	"rCC1w/6/5X3ErlodiS+V7hayTwLN+Ltzq/Z0CsUOodndpMaO2rj6mOEWXtAdk53US7qeQtUmuaLhtvWu",
+	"uM/X/4FZcaBqsEVDbM5Hz6HrTTwoBLB6QCsLyXIIWcNYcU0TUhlGFbKbaYcBqxaEJKrVTs4YescEWWFV",
+	"Rvxul2p1oJ7cmoPfaCIPwrn90IJ2TXFivxHEuGnF7l07M6h5cvK/RoqqWUIpGmoi0a/BM0/ilID66XC3",
+	"QVRYvhCPCMn7YxHoF6Jd7kX83qzYlorQYUDZS9ZWynjwXSgzOwEapP3TiU6+FdV3zLxjm/4UKTWYoXUa",
+	"GEeZJD8ob+ChYYiOiZdFoDeRrmXQ+8VEwZdmNNcs/Uk/TlrVstjbR9keWwd8TAWCXdM7yHMU8gAuF95w",
+	"jQU/u5fa/BTsmYg4utqxozYyh2463GiWbeKYEhF6/oaVll1JhMwFHjtIIyNsn5uwu6MGI9UTVUqHGPwU",
+	"3Jz/DxunlrVwrgM2AZHGY9FMhp+ZZGB1cwztNQNKiUIkqxBs/ChEWd9p7ktTbKf3NfuFb0+N0ZyU2+rg",
+	"QQLNZYyiXZptpUyJFOiWx5Abpqz54hzX1gfyMJNg8ikdRWT4i33GPfuutyLiD0hj3cms5Zp2fUUNo/ug",
+	"i7C/oMPqPn91Ew3EDeX6rq9s6Oumv3op1gp/yD2DbQbXlT0woLKEYTBZzmgoMx9vKKt3Y8eGHTevXc4f",
+	"BHKAb8KHMAiY5MqIuSFUE+pCH9pac3Zg1Nac00JIxB4G+6NdRlbL17njed5Hd6zR6MPfOE/urZour406",
+	"vomzknpKg+BI1k9bJ73WrbzMs0V5gpwYI4APlBsdxlg1zDfYcy17NdnRe0DAghpqYqSP8PsefAEO6UFH",
+	"3foey5BCHDtb4xKVhkTU50J54zn07UofLJWuUHFQDdSwUr3rmlQ8dP4jTz1W3fqil8cMVHr+AkGzh5yt",
+	"DUtDCqh0mRiZ5QgqUkiOsULC/tnK7UkW8UauC91zawgW/j5oznA1TPqUkCZ8g5alpSPUrNWTNHEzuL1m",
+	"6UoWhmCnqkBnvIrwcFpYT09d7oBrItT4CmWoTIdjFFLSVSEEepJzWmC9G4LUwX9CIQr4mxXby/tGfWqN",
+	"enTYJ/gIzut3foBvAeqzqjKDzuuFSOUv3pESdBfRVUztYgmd5FVaJH4NtxSZs3HmylPs+Kk8R2PZGYWY",
+	"fzJTcWZUIUpPR7HfU0wnaLW76al5OmfJFx+rCRoykCMwVHqP5tfl8QiL4SQtvimjw6q1HvjpJ2YmVy73",
+	"Ics7a7nPw+tsgRUDO474+25a1+OeJjaNgvbmBDBOI1KvXU5Lqg7XFCFVaySMUiHi6pybftQSMbBMHi6a",
+	"aoMTDbVbIL5S6Xth1PF0p+gn76Nr8nGVqxPO49H9zsRtX1/rAVW3RBwIADn0MfeoV2bC90/ywrgsjWlv",
+	"9NMNkxAGfo91uZSuFV9j4jazvnOj3pZAOsAn5z89IR0AXj2xzCDk7JrwejeBbKBE+0W4kwSSPZwjM5Cw",
+	"PSW/urWHE7bl4+QarXJb6rXpi0UITTsbh7jHLJEuuAnmjgw52z/taD61nRS0v3a5duAc2HHoF+hyMl0B",
+	"DlfrjFVocTTlhSYUsnhcZ8H9LaFEsbWhoIBDodGeC8h9oA/kT5RY/sgB1Qwa7OPLK3aUIiUUmhf9GVTP",
+	"vat22NOH18RZvlKUHY7IkTjIejREAPqMb3cmITnVGtL04eEDPVa9kVwyM/bOek2oIEi2hOhivcOVr8BN",
+	"osBBIlhCDjupGdH8H+B14ZCMmBpAmkaUisQZHeAfZcIoRv7kwwq3ni5/RiONV2kEhKVbhtm6K+eZsX/1",
+	"AbxvtCcwWipYwe4b+GGLOW0pU98V1toU6icEbh8Ia3azfuGJaHC4dvEPfh6bruGug4g0VSfPsKPPCeTH",
+	"4ZDt6UP0xPdcRD+r+nEEp0zPMk24EM8z3m3FUAnZz5Jo4LowtNu5cdl6Q/ifAFLpLVVpV8mZ1me9V3P1",
+	"WYLnSFxqLcspsFU/9epb4cWWiMf9lknLdSsIbTWgrhdZRve5ajqsuib7jqqUaQMS5BvtwUFh/G80IkiC",
+	"5fzoJquY6M9NTwtYnkYt58e0iW8WqFBtEq3WkPQgBnOCJw6nc9nTT8qBa4f6p0IXZQcpAleg3vE8HLf5",
+	"hxSsJ8ckZbnZEXig8uUiYhtVzHXqfWSyiV8E0q2+fTWoiG5rTG/Sld4V7bCRcDkxhlPtsJxuPdkxfDuY",
+	"dt9LSDZDQBfXvd7d9HqHsfd2dmzhteNRTP9eTBlN7zGEZw1m/D9MEvLlgfbvIxzhZWGttNqTYL5tNjep",
+	"uY/4PdM/51Gz32EqQe2564GWBIMBRbpneFR7T11vsap0OYFQyh2qiHw1lmleU5/rKJ8Xj1Oka4H6gBem",
+	"nLLV8aQiqWS6B47qxQgc1cictVSGpWVS+iDIFZy+5v0Xj4u1vBjBSC1b6jXpsZOHsmwFWvnpZmP7i0W4",
+	"20RPi4iRspuatHXHYvnbqBnnjlJdzDV6SDi61dIiHLdWPQB3UATuzSl/8JHho8Xc47rzwBDvSrzICcZ3",
+	"BTI5nPcMTw1eaZAGBTILTDLINjrMJtnU1R64aUWT750HoTyVgHy7p32AOx7bPsLv7dDuY1DG7RdPwheH",
+	"F4cx8f2KTsQNfy8YyeQW9lGze6ZohmVzaKHB9eX/bg0T/Rp/LoHGfa7rimWc3VsLGnIF/ktyoVEj6VF9",
+	"6zVBi/FKoh03I68FnT8lKnkrKC4IT73128ASHBOVmdyeXgL5tGtHq34MZv16zEDsVIzBqI1abz1SBng9",
+	"hrx9vql2T0dOpx4KigAYCaFkZe0kCk6RPeI3heFZhzcw82hUIzqMHH+qnV7i8KU8NpvUJq5vBpDltL4Z",
+	"n+yDZRS3y+JB62M10Au2rxutB/YZju/AJ6sP+J6W8PIIKeDKn//isuLjaYEGDtCi3u6tG7kJl3pX/edW",
+	"vjYZMWYwK79zgZycztc1I+3PgUSu2bSsuomd+FRMnYyvkfF+6FZVAN9H9w1BN2f04x7vPurhHY/tX9LW",
+	"PhGR1M0NB0pgWSHR+YgugQMJZ0jbduPAOHFR5/MTxYZzGwWsc+dRAmXD5UB+o0lGBQPEGN8QHiESwGp3",
+	"CnnLaj+usx4ksEIJfYvKylYyTZynW6T4X/21USW02VCaxPCNiUNUL8TEtvs/22rPUEmJfOfatYS76XNh",
+	"JAZkLJUINb5UUQW76jcgu3sWVgfqjgJLw8sdgE6mXj/lq56X5B07m17X6ktMjTUa5u4jk5oT46tujiWK",
+	"7JROMNtgn/wVAHS11/WaCElWXJkdSakBN8Qdy03b9A4Id8o7noFG2LH2pFrv+H1fum69yLuN5SIPAss3",
+	"A16dYWCKwSCwXenJKnjHp7cMAmPsqImYaOs4gDkLr473oekkvdMWOh7EklzE67eT/HHoi5tmAL0uM7kJ",
+	"6DioH1ABScMR1tGeqS3r6brrMmrKDGMQytZgLAyqQs3xL18k/RiQLc/aiLuoTBId5/aypVRLiHq8HYTR",
+	"xQBJIDzAgouXOYGf4C57riPH6njxpvh6YptxlRGN0QdNj2TyxUTDA7Q9Gy5CgPMcPi7LgD+05puaBldT",
+	"9/65gJ7ro9AzlZAbqsxvPdUFhQOgJ0sHG3sGmy50Uv/kxvmg4aaCDIiU75nQvq+bvTX7dZs1G+7Dco5e",
+	"AOV8wsqMnd+0uqMwQHxb5Sq/6r7RSTws8dFjtLF+U0gK9qHVVqdZzOLUlLF0ZqdpeOUdd6Y2fNwsS36K",
+	"iny/zfh+Fc4AVH3QAhuaOrTQOnRHCQ3Xp0SzdcZFnw5RBrZjkYA7ULJQC+U89sHbUjHal+08JYvUQWn6",
+	"WKiPHLjRJ4Ph+w1zFE/8wZ8ghN6VQzxOFn1kaxlKyzhnJjrm4Abj21IzUtcRrJDjIoFCFW3KMrjHyqlO",
+	"R7xO4vdjhE7ZQyzmsH71nmin9T2Lq/RVnE3JTEd/V4Kxbqdzup3VTMNlNbLDqzAK6ZDsyGjPK90k1BMp",
+	"39/8xdfGTsm67qs3FcGMBkdFX3UX3Ualv+/IPc0aVcp97v+KYfANP2YM5+wZ9Z4tL7sN2+eykVeiXA5t",
+	"WQ/pbux6UUKwIoT2XBcnt44Z77AW3JTyeui2dnGe7uZrS7JixjCVkGdL6A3Nxksq2p1bPGVr4WyKhQ+N",
+	"+ADOwJ+BszTr69eNqqBOkEzYhxyTWrXhe2ocgt9Gqth20sEUN/RrWY0K4cR6apBDXaXsqzy9da/PU64Y",
+	"dAeea24K6qL9gX0N9uS2Ni50cAcVHQVdQmSWRl9pbU9elnHf2RsK3sjy5uUiEs3mJEiDshl/jOu+X2fv",
+	"FW5R92qtlVF/R6KoCmludjyQ0LBvpaPjRbWTWUp2NNv4K8t/fHIY37VTyko3PBq/ZSQV+Se2XyTa2B0U",
+	"MyX3kOWGNZjfKppm7PjsM1PqeOsx58Xa5Y5joo5raFvXvByKFRjDhAsHNJGmWbdVUMUcATRyTKPoS5ro",
+	"ts+u6kpGBJ/7aiMpYriy4YR2lXQ7riAEoKZctzjA+HPYXxEns0Q1CJSuOJ18+HzAU36cSAW0t/lm1SwT",
+	"tbyqcgmo4hXXSpuP6+C1xjmeaKR8hqtiqifdTIgYho5UlShqfyeoy9bbygRRNCBRNwSjIcW23pEGazjk",
+	"Q0LKRNpJ/VPKEoqVfPDFE7/Fu0yn3Na+XCR2qlCZECDBWkmtQzQgUkGtTvQHPHB1CyIYiu1cwjWUx3DR",
+	"Bs9eTMNHdj5CZ/jThtjGZfodd1zkJxcVVXV8fVo8FV/uy2SzV+MbDJq3U9xMZN4aXpURDz5EPnc8JQnO",
+	"d/nHgDkPu1nWmSzSeGxXiH9Dl5oQ/tD5CZTZrdLm4/gRa2sih520NzUXpcSJSk3E2HFM9T6LXaxle96P",
+	"nrqiIn1NNuzAVBVDcmviGmrYnPlvmqCYEZ/uZIvJ8YyN95uNZkY7ccRO4byS49wQjrDt7QzxI57NE4ts",
+	"Y3JdfM0ZVYzWbwXEMNG1llqhO2FFQ3Yo1Xe67FAE242lh66LgvYqpB7evnrHjZvx6rP4JPjykPf3gPIt",
+	"uzDDpdTYezqg9Xe8jomIReUN+X0SzED128j0ff8TLOyBA8NE6hVxwYwvgTVcDNf9RbQ7yZmgmTmOMAJm",
+	"QPL967LktDBkLbU1sh21IQN0cDbLse5wZ0oAreWPDer68BCEPwGScFp66CerF1KVkpTdc2zm1qjrBU3v",
+	"AYIkR5cubXklIfrvhd1fl4ejd9KllsILvJvPhArTCFGaDR/CRKH9N8KEcdpmOc7Oj94Vg23LzV1gILIw",
+	"9a2mTLmdCApTts9lr57jGh/+BGlOkRcKoGD9KMJlLBuqAL2QKb9TtXO3URLCE1jLJwh0cylBYyPv5w2j",
+	"mjdxjmoGxE5mKRfbzzL/mO/7YWTJBlpeuCsp8FUrJWSucxAe1JCDLLKU3DGWw3xFq6dgXVsRqf5Byf07",
+	"HoLx8jTiAkqfHOwsc40buxOpCs/9F6WqiutXdH0H9Oydzp6Zs04Gd+o1EWxLDb+3Em7HrZA1J8/vr6y/",
+	"9LsrdumaRT+KZk5c8I2aXWnRdhv/9wZAu30bpypKJT8PhkLhGJ9YpvI9NzumSO56fbUOfUduZoabIu1c",
+	"tsM9KFtV7qFbKkbY9LQWCjW1XGeMKu9EC/rIXYW2x2PwjbxjFAHPr8ESykVQKEYqPnmw88D+uSZy4/Ek",
+	"1nc9wrCazljjJc/85Q46zuhKTMP2OVPUFC396mJ4z6/r6sSzy0UwC7YSwlF8dN3lo1G8BH8xVuwQPj5q",
+	"H8qdPkiVoiOlke8aBZ7cF7sJImjBsyNujUJwo+cw1SlODXgNnRpM7ePzDeBDAWn3WRbrXdnsK5QB2o3h",
+	"/CG+jmT2j1MELoShvGPkH/bxMMsUSnxwNUWtFmU+Z2lSH9Qg5t40nIHcdckuh4rAXvyAhVfToRcr/Ngg",
+	"FinXpafigIB27MH0FywGAmfHuuntjU3XsajCUsdeB78NmJCBPAqQ/plc331T9gvYyQNLiY80YM+LqAjD",
+	"pmjkSNR1zSY2dh3mWoeVrdKNnWdUEEAaQNMlBrWlD1XuwcQfec/TwZyaw1nGkT0JAVgq0k1fKlSz7TRg",
+	"eB98d07gsfGIvpj5DwBjVbFOV2UhIN4lgkk63TNTsf4pB+dnwU2ItSuUxDIMF8AD8cDVmaQB7M7QhQHf",
+	"O+3C+I/q0gv0rXZ9eHa+Mw+E4nn6uoQqt8YANesdS7ETR1eX3Bimoi4i8DX6xgJRD698g9Oop62aoNlP",
+	"tGw/HvVWmQk75RWX9RD/iuXjfB8RZS3fAHzeCbSy4iX+6a2vEYl72mO6Rj2N/QmmPH+Ifxj6VnU5uWxn",
+	"5fGOe0LTvut98GIGgPf6sYa7yX6kltMKpwFPwT43eqD2ZELBaIzDHirCBjRPP/+kWqQbeEQcYqB6/l2N",
+	"oFNEjUOO/RJMaL1nExhnP/Ho7hkz8U/j2uOfVzKbcET0eiflhLWW+VITXulWvEQZMf1YcK3E/FZixXj3",
+	"varOfQjR2Ku0OGZUxfknV/5ySsV5ICVI3k3YSbNj+0mP+w6TE/vyUBHGNhfQNb2nliLSFvWt3cUxMs6+",
+	"a2keE8LsoSSyWPKFqp7AY449M3Coxh3tL7rqxJU71tYA/GVRoWc7eVRdro1zWLFK44p3F5QXN14wVAIl",
+	"8TqQV1gqSVZdhv7KLRmmrhOEbNNfdszJzh5zKw5aYC2FoRFir3oDEDPe348jIVWvVNCDcc/ndQ9hJESC",
+	"y8GMe9paHD9NnJR951OVCX0CskB9hMYc6iuubUnNJFCYqOntiGoPoo6v45XTzu8vXKTy0Bc+ytjGfMe2",
+	"PfmU2ijKtztD6A47l3UdNWUUwcWKEKK2L7LCNuanHhzL2vsQ83Ue4ANMPzLvg23qUeaAPxlHc/0LNzHr",
+	"60Zq7QuOZLGPV2uOyep2k5r00oFy898x6w+7HOXI1N/oKh7kdqVJmAdCjeuxVn+P7Gh2z/TkLYCcsFjq",
+	"dLB8kBdrNK4NWN/eBic1adyhn6dNUAjDyk5NUzkp9SQ6ytCTR+lAv10UJDL00YptL5shviqm23twJ+R6",
+	"DEe9nTMHFxcImUNW2UZ21/0howJQ16w1khDF1ndSEG4Sogr8f4jstmuw5gSJXKLEQooCpAoTX0pQCDsq",
+	"ocQqtFjxD/X+B65Z4nN+yMJKuOWcfG+tL8KUQuQ/mucZX4OK8TxXcpWx/b//l7W3AGdmzQRikvCUCcM3",
+	"gAA1++nHz159xn9UJTWzv3o5XivVvp0t54v5AnTEnAma89nt7HK+mF/OMEwE/Pic5vz5/fI5Xa8ZZk24",
+	"nGEJwSEuxY/p7Hb2F2be4BNwLeVSODfExWIBae1SGA/bUVvbf7nwKe72GC+4L8B+tgI22mULCHlANndx",
+	"pfCA5Qyff0DiAoNp31Bo9stOEkjXKUtyodf8nh5JKl9DR3rINWHqnsF+uQ5Wr0vgvoOSYlsmeZF1VqzI",
+	"hmfIyU2aPl9LB4aau6hCk7Q/0Tv2VqYYBwZI+m9lepxE1Cm9KGQWEcLIukcSXgyfveoxowr25StyyAds",
+	"0A3kCrDJZ0iSTtkZWMTuCuB9pQ5tOGMGAThSds/XDAptN1YgWjXGu3gDu596yy14rt5xbb6DJ+yZVBQO",
+	"sZ7d/hrCAhFVGag2FQ6yFVzgrMW8y9vZ3wsG0UwnK1Zsg4XSFY3H+zH+9shdjAon2JUHgl+dfUUKnefc",
+	"+xb/9iQ3S6UTovmDOVrVhoKwD2/nvQfKH9hQfOZpSHgfhuEPEBFn9XgyvskydwpctqUVnNAM0R4KrEsv",
+	"y3lczV4/KZ//jv/xBa/vjKEF2CTr9yJ1K/3nImqdFAhOcwSdweyYOAOlP/Gt1V+cyJEFNtxuygk48mDP",
+	"lSc+rUhVl8xJpJT9MUUBkBcBBn8L5+e7+he+8pUVXYtz6tXmXJJPdsP9a/HgRwYabsWFCgLY0NsYIa6I",
+	"kmHNB1pQ9yo+9jJ/Sj4CzSDChorjt47Fkv7x6lGEAn0mpniL0t7DWoOa9MzenyTlW2502XVKs7ViBlOt",
+	"cr42hXJaCyX5zqowitFUh5lH63ynHDxjUBZ9YuZD9dSTMFFzVk2ou1Emqb18GqtcdU3cHzFYz8w5rhuH",
+	"LCAPgqlvNKnmay0fSda0tuvwoGAE1UuYBN86aLrQftpfMXs8LA4+4e//VFfKH7vb/8qCgWrkoopXauTo",
+	"4Y73eMb72cM+EH8mnLp0DhUM0BZ3pe2HAkzfNeXWiuoRw+Bbqh9vFvT1oR5WJhS/d0CwQVbs2tFp+co5",
+	"TIa/ygPZQIAEfWroiWMpwC5Yypa4mlzVPv3aWRO+4x6+pbR/y//hGw1uuMZ2rGnGRErVnK8H/Vpv3XOz",
+	"sGbdMqZrNf/xunQSHqtsrztNLR/hHsMeTLn4Juu05VXYgeJfffyuv0O0A2gh5clM/vTxh7fk+vrq+s9Y",
+	"yp5lCdwjjrKgOdh/I3VeE54C4PKxtbkq1c9lzgYulPc5E9A270muFFR0puPfuvf+6Bui1mWwly9Uegae",
+	"8EN5LTDjArN0NeAyg62xcuLWuWV82iHLKlHgz2GDKWTORyTwW3zkKxLSfSFARP/LeUgIg5XAGlmxsv+h",
+	"mJWubbcWerkZmGr2ZHFN0gJj7sGD8xk80vnxjyTT17BkS59ufsRAQod3nv9uf/wyeF0gYcadMGtPwT4X",
+	"jIc9v539zzIO/+zXxbObZ7/9vnz55T//c56u/q2LnDXRNXsv0rn+e8YNu2zuTukDXnGB1S9R1wNGOR69",
+	"F+8Fw42Athqd0Akm7YydZXzmKbwx+C3MDY9wyXx2aC36LOf9F8buNGYbJJiAgGUgcLC3Sha5DhHveZ7R",
+	"gevxQ0YFLuup3C/wrShCV4mfjVi5YTkm1D9gQqsIobwHQsn/BBZYg4GGGAYNJm408VhRZ9DD6NGPhuWQ",
+	"B+Co1ZFQ4qSQb9cERHfXyp7pRs6/pvcsDXLa7/gfgy78j2wv71mN48asuO+kOIeksbeZWzAcIUIP9Pi6",
+	"pEeq6Maw1KmYHcEe+mL1iCOA1cz7/OUfCvPPfMpOw4Sv4OD/NY7Xm5J5z6NESOXiiHXGek0cWciC7Okd",
+	"03PyrsVkNFOMpkeylS7zzVq79KgHD5VLptfPf8f/+ILKw2lsmow+ix/xLB28OjAG9JRsnbp6xLEeJKms",
+	"XxhW4ECVhsyhtpALl1XZV1pY9mmtd/Ydu2FS+S90u9Az+/t+kveszLBy94Z2xyIha4CTM1DiLhUx9uxw",
+	"Q4ocUTRfY0t+qe6wvxRionzpkaTf2UOEK33nPSdfjaLvfAFLkJi+vOXR5IM19dEPi+s0XsUJOrwKsdXY",
+	"LVQ39UDIubSU5Mba14rby7vMEcENV4B9HRA3ZlzTNk+naJvYqKeb+rksajtYgvpXxgVgwsoH+3/YQB6K",
+	"nene6gq5NCEiosg2X55DwdmIL9g+8pnt88yVAMRYlJgV2W9SjrSTeZKkHlhYzA5+hKvQkSqZQZWp4Xun",
+	"AQt2IDx16DeP32GYlUtX8f03CkOkIJQYmjPsbG9/RAbs39sSPD+4td9mVNz5nvz/Als6GDVw5QDh+AD+",
+	"+PhkIhwJE4u9sdHYjMTqSqmiB+IqCv3GwIsjqVjKAfN+fb6HPtvfearEeAi0feNM0gvGIs8qKH3H63rH",
+	"8/J+WGfFCrGqnZirGvJ79LoAgZ+vdwyR2vu0QbYuWf4pdEF/ACN4t7eVm4OysGxlibFjAtq3uU4qHONJ",
+	"6euKng2M7zLTO6a7W9XxspvS6YcGvMAMhmkPjjbZ1avRhteC8e1uZfWjOACgMge8/Wgbg1lL5BGHq3Sg",
+	"x/JIBsGc/15wj+w/NLCQBnKWLCe6ACtXZMPhyqWaHHY8Y9DatPRApIput9AzKdQ2quy11ocUWTb/IFyQ",
+	"HRVpgmJnCc3lyv2wypU9mfVaiKsxBMxIwHTsL1jHhBlhCiynCDPF8sUYTyDkQ50oUF7G19Dx2VlJ/g98",
+	"nzPFaTbuVMMj+EdbPXDGQfr0SViMD5e1MY9MHoZ4FXIIiEtIairDlgDzuUL4VJC4XBCaZa5m4GDfEtKA",
+	"jo52T3VekQsZ1RzhE3dUpSwoitmDr+ALXnnfw8/lpRcRz+bpoPYRl6pov4eMXe9eP9y+/tGaS/jGwAVE",
+	"ZTicKZKB1K7iGOQZmF3wb2SWVK6LPfCIZvdM+V7ieGX7H0O7XavXDN68P+6HtrvdVyU7Ek2PZQmLR3kP",
+	"cUWqjh+LZmbC2H2C+9l3+UNSQp5RLkYzEv6AXNtpqtsvvujCGRDmjKrcB59ohEwFEgaYqv6dhACiMPro",
+	"iVREgKe8yz+/w/9HeOUr7W3MKf8X6M/jiwDPpsFiZBaPi9zYA+T0LQ+OCF+qvPZQtgcKg8b4tqb3oCMY",
+	"9CyRlWUo8HWtKJqjfQHdnrWfM7Wi4q6va0u9F6yiYWN/prmLUy/QB4Ia/7QK/2MjGv8cus0w05w7nhE8",
+	"en8qwxl/tkLGfpBQH/dwhff+kbIQTUEgBGwGdwQBC7hRrGboHWud7AHp9XxD72WhOEqvMzPyJ2Z+KId/",
+	"EmZurKZzibYggstnz5Yu/hNVd2fiG3VXU4ftPeVnm+CdZIY21TFOhPfmP/yTT1J1U/tirBunXMrjiYpl",
+	"4tpQU51JKO+0h73b2/URgr22M2W32t59+ItrZvVEmli4FW6Y+Dj5c/rQ5AYHdc60ymfm3GjYdde51hos",
+	"Dq/FmWieok9kodnP/b/WQANah+0zu2N95pn/c8kQgb2OM9Cq4/MvbB7FHsqnsI7wfJ5qHOHW/W7/L8I0",
+	"+osrDv1jLSNg1Cc2jMIrP7OKi2zVL9vPZBV5+j3CKNo6GTpgE5UU++paJMMnx4wc7EMZczt0dE//BTfE",
+	"P4U91Mcs5zeHuuftT44gQ9aQf+Ss1lBdXMWpzZZMZ9eae/nvMTyXzGDf3sQ1j+/lUD9IH68GmqvWaHR6",
+	"h9U/1DoAFj2ncVAKuDrzYXb5ILfhI0+hiMCnYpQQN6cz6I4wUD3pHioWO8WGSKfnv8P/x2gVsJJYteKM",
+	"eoT9rsuA7qSQeR2iJxU6kL6yLZdxdpwRe53WRj/lPo1gpae9xGoffar8ZLflndxk8NGM3EmWTRpcntHU",
+	"g7j3ioN37pknM0zwg7H+Ar+EcxRVwEhJ2yVQZtvIgwhR7/nv+B8RUsIt7amLJaijkleYwfcBIuOwk6Rq",
+	"8M2NTyedetXg+CPadG315z//Ddb5A1TZ+qefThZ09rUjF5oc6yqQBs+7e+Ypzjt+65NbX8SJ9/UXXBC9",
+	"k8qcr6a9VLZSegxAnPmSjZjUuVoy+9cPpTFDeRZOO4JMXMsbFbCvcs2sMPkcwZ4sscWW7RuZ55AWl3Gx",
+	"hXpdqu9YSoyUzfS4yxeB9DiXSh+Zjv/VMprcNP5wgMuM9hYdHHYyO29K00fEwy3LD7A4pBLwYJCuFWMi",
+	"cVZGILDjWR1qnAZwTqHUoS4tzi/Uv1Wcbb6qm7SNgz6Nd3ubbsjCZK5T62B7dvfYl2R22B3H2z44YDv7",
+	"bFKhjfiPxZjJsGlf10BGvgGUB2SyypnZKAR4PLv/nKOjRjFWfmJPU2YtOlVkzOXhlZ3k1pKud+ROyINO",
+	"MAN2w41Bb6omOpMm8QBolqBOBaRHTSzFQ2cE+gT94GCx++CA3SPfuqZFX+WgYI3G08q22ke7XOBbNDl6",
+	"4qafq/jjDbYrcwFV2HLYaR9ihY+7Lc4lF9AnkAsrZatybLjkIbszuLVl35zeavs1+ydOkp8iyMJX51Nm",
+	"zrQw9U1Pp0ngqUiubK7JsyM1UWLyg+tmdJKYHDgQpXzB84ARHcuMwG2E7n1fSdyDb7QvpzrHmUF9cCOV",
+	"PycJWSlZbHfG+7uhPAfjcB5i32HNKEixr2Zm9YqtDJsXjbrmvmDU/2MqPt/UhppoNDcKs/uM5scaE7Ek",
+	"erp7o39j6qby1eJm4Iv1JgsTtPFyBzuf/iT3DDqWeu87WTFzYExUiBnQUALRxs+BQ0hrhdYdsx16WVBx",
+	"dDbavrBXFSsxOhsBqcEz+FzvGDNDJ/ETPHBWAV6Vy/Yo2mWvyUDP33pJxiy+76I8iED/It/t1BeCHari",
+	"aa7AEcZFJQ4pQUBLeKfeXzK2z3P3397ijrq2fK9pCKQx83Me7UmBCwvLDkZ6T2PrOGgugJ8ItcRpr2In",
+	"9yyWukaSVELpP3PtgAV7MMQ1hO6SdPjA0rUJwmaH+lBOM948mtK4+d7T83vQJ+jh7EZ2o9S1YDa1DyWz",
+	"spAaiB+jtfiTfEatBaXH+W7JCq8iV3YGqcvKs8tPSL0feVI1c0E8ZABtxTbSj7hqe6A70QsVrI850R31",
+	"25BQjgr7I6t+5cA/XmgThdzUo1ZLCmiy2J5nGfcdmDQXa0aWNy8XcY3Ua4UB0cUAVWaBX3jS6yoMnLDG",
+	"lvyL5hm4g9ifadCpJYfcmJrmc7KaWzsS6PZ8zrThe4cFFDa00af5vX9uqiLMHug+xz4SrunazDAhOHRo",
+	"o0fIsnIl5bDFgCuU8kLPbpfzy5fLF/aa1O6w/lp25rxYVK9vpUxnt8vL9ptWrdc7aezTX2Jj6H6hZTu6",
+	"synndUpg3/rbxfzFYvlimUCDEaemLObLF5c3N8lsx7c7+8+XFzeX18ksk9tPOaibt88W84ub5YX928E+",
+	"cfXy6uLV5BW6ZpQ97E/dr+cq8/UqisMKYQ85WxsIapCd1bUrT2Gtbxyhhqy5WmdME7ryoOGU7xsqt2Pl",
+	"Tca3OzPGyD/gU49gY/BY1bjYd+V7AGY8zm6fLZfz62T2j9ntEhpKM8s3Fy/tf2I+spH5x3w/u11eLCxj",
+	"Gulef3YB7y8X86sv0duJC/qq7Epz9jC7vZhfvHpxncxWshDomXNLW76cLy6WyQw0zNvlfPHKLra1nmS2",
+	"zhhVyPfL+eXF1ctktmFU85X9CKa5cIFwRe6fGRW+VbzdwA1giltyf1s201zOr169vMC//s1e5PZj+M9P",
+	"PHUPXcyXy6tXyUzzFGHCNwY7xRdiDc0dWcYQHx16Zi4v5xfXL5PZjtGUiy387dn1/GL5qrabgA9h/sqQ",
+	"5y7mFy+ulpbOFMg3myE5PkuY1GJ+dXNzdTNxT5/ogGIWhyWFbz5l7V+KdffQhSq1dppzQmG3PmpPJ6S8",
+	"4J+pH8E+r+GF4BGV0hykuhs9pP65RxxTek95RoG5lvMXySzl2iD3XUEQ9RPu5NX8FWybZYTl/AL/20ti",
+	"y8d2G99KYV+GnXx1Hb+Nbhlf9XCyzQYUH6suMgNms2AshYM5v15cXdlr0XBp535ztbi4SmY6o+s7++/F",
+	"zfWLxavJ63mymwMhtqvLY8uMtjcG7YYNHIf5VNkh7jopq7xGcYhovC2v8OvrZAbRLsi5ZSxFNEcNWh/c",
+	"CU7B/sDUB/uqFfxg/JeDYbmQolkGVsFlMtMHxvLZ7YW7Hl4mswMX31phGn8z2HU+gRrzBpSU5cXlq2S2",
+	"Z1T85PF5rufLxYtL/ONHv7aL6/n15TKZ5TeL8sEX9nzmN4vyoUtLAfhM6sIxkxb9ZPwpyYGLsu6pEKnl",
+	"VuGCn2hA7+SBZBILRkwnIchzraTZKNfaZx6nfdvnrrFhPxhrbz5CQ+kSUOmyzqrfgppjpUUBHWU+gpWw",
+	"mL+M3wpJs6/Kf2AL/Cg+g95xZVUTaMtcRvCQP/0Di/nNi8XLZTJzQee3SJAXVu3AJ353Orc1JUC1vkbm",
+	"nd2+ml+9fHVj/5Vy+PcX/OVbtEaWL+bXLeZfzpf+cf/Qhf9D+dDCXj75zcI9Ydm+fi4u5hfljvwg1avF",
+	"7Pbl/Orm1eWkLXii0wBrAJZ3/OQbUljm7mf9HRUpX9N8jP3/6p97xBGw55Bp85kq8PksrRhqyvIX8dzt",
+	"J/RUEvbq1Qt7d2+gBSDqxw2Gu5jfXF8mMwOLe+PgfOEf385urycv6wmVT7skouiaQWzUHCQpBLtnguQZ",
+	"PUJucZdtwGWgx5jmHT71mLveTcHKRsV0kRl0Q1C42Fdwbx+keDO7vYH/+BbubPh9Cb9f+N+v/e9X4IeJ",
+	"DdXZBXxVFvOUtIvaUi60eXPPFEC/LeYvL66sxHRicf7i8sVV6XW4uLmxyqVVOzEd0QrYlzeXsPzOSFeL",
+	"xcvryqmxWL56eb10Yz1bzF9dXF5d1gd7Zl+5uLwKj3b54uLiRW2065vL5Us/2nK+vFlctwa7fnF9fTOZ",
+	"8k90CvBjNR+IYztyQAxj8AJCJNL5Bq1WobH1I7Z0CZ0RNZhAgyfkI12fUxd+8XgBZGf0VDL14uWNZSMr",
+	"Rz94PXw5X7xaTprt06ubICzBDvJohhviDIkQH7C1RFtkhBf8c49yjmGzhJoz7GJ+8WWSxa1YjmbAry0r",
+	"3opQ53BZooPp0v6t+krr+VfV88CaD7Pb5gu/Pcq89/T6yjquZh9L+31x8/Imgb998jb88hLsKfu3Xyri",
+	"6B3fGO9WXM6vXlw3CIW/V+O+vL5xfyvHXVxdXr586f76S0XGyeR5Om+BgkPh2J0YCaWFK2l2RK93UmY6",
+	"AQ0j43csOxLPZqETU0saGDwx/rlHnBhnjaWyWGUIYeJVjqt4Urt5fFVO3DNmzSZ0yD5A/1N7xmXuZvOO",
+	"UUupi9qffpLlXwzfWxsXFdecKiOY8q8sq7/gG5aBqXG/LuAf+MMCMjoKcAv/+vvMIe2gPvbrZbL4DXSu",
+	"X5fJxW8Q/UFLb3b7629WOLQfX7rHL5JFzOMX7vFFsuw8/tvkvYo5Fq9LRYAq5mQ9S1FPWJzpSrFfcJnh",
+	"0LIIdS1y2Ml9QoDWkM5t/yN0VPRaqlEt4xM89IhDUrrGfv19duDYx2ph92hP1Z2GnACq7pia/ZaUvy8B",
+	"cKffMQduYHz7d0hq8mNYRV1ZDkNwL0V2gOt5kAqKbmDrOx69BTrqrE053VMH9Pmqh9cuH4iWwH/qd2yD",
+	"J9Mz+QIOjxWcVQK0U4l+XSaXNboupi3rSUxI4EJMnAVXHN0YpiCx13NOiHX51iXPDbEuPPTIcKELWO+g",
+	"0qodqI4np53KV+USb+ctr62a4ey8V4sX11YPQGot5jdX11cTJ/2EzgQNMfIGlDTKyx20xuFmBwmHGFUO",
+	"cYVx3qFhtnA+pMfEp7iPGl/MX16BcnYzv7GWB1WMzm5nmostagSdxIk6+yQz7dICfp/RtZJwLc9vkhk2",
+	"/7Fqc7wgwmV9ZR7DgOir6+sLBEtezF9dvXplGc5+XZuPtdVdvUpmuI7FfHFz+fISwq4gx5TEuPtQcPjm",
+	"ZSM4bAncDg77r7jgsAJF94sVdymYtIsXl5fL5UQKPhHDo+HtkLuQcV19QXUMUP6EGJ3tcznK5/DQY8IO",
+	"tah/gJNz8FFcXMTT107o60cVPjCFntXZ7eX1/NXljZ37nukfhbtDm4kLkKnwg5L7d8BTV/PLy1fgWDDV",
+	"H58tMEhQJg0s5i8vby4rGjTTB9qRmOX8xcur5TQ6Pa3r3zn+kRvtvXus4NsQEmNTVbkkZalz7j2/1OUV",
+	"EOTMAMseuEjtpTTMs7/gU4+RzaMSOGU59Mxbzl+V+SedJCD7U7zsxWl/ZV/vxmA6y8381dLynv3LT8wo",
+	"iCBczZcXr/Bv0L4cotsJikR4zb8Ff2m/po2ijb9fzl/ai+1AufnvQJYDT80OU2xu5i8ubyaS5gm1iJQr",
+	"Bj4pF8XKXP8JV+UI1WL12iwjiV0mBjCgT0aeHVsc7IIHAwnHH90zUTCmvj/KJHCgJIRTgIWYKT32NC8A",
+	"3u5ptP2f/5n+fvXlmf2/C/9/oR7bwQ9ndPC7Rp7hq6GBaV+m+X9hLYDPM3f/XOv7YIL5VyzR8pwAycrs",
+	"wTy3cxhDMg21a4FhEiKztAFkdo6czlqeZuKg/UqN20rzLEuwuCdnissUWhD9b5/e/83++PbTfzRPRzGS",
+	"i/+xeCJIlI/FFDwUO61zgqFALp7ctpHnWpR6/rsqhqs7sdnI12PPoreuUxXnKepUhe+pVit6xeKVA/Sy",
+	"YlADu2JbekLppyrG6j49Bb96YXlcLQdK739GhJWvzgvvc2aliCpEvTK6zLYiPC1BJ6DTC7vna9bos35Q",
+	"3BgmyIptJOSwevABbHkfPl7P4Uc9vUdCjbeCSuqbNP3+3tWYDXYYAna5rS0KoTOI67pmmOurltTXimoQ",
+	"tHQLaw1YxBG4/RpA4pFtiM6Hv3s/qbzv+3tX3BcPv16vmhqcWKAkFrOePQ8mvhS/06xD5kz4Joc1DnMW",
+	"USEQBkNjn6gmAbCqdrzT3WndWKDo1L8aU2j1XvEtP7nCqg0si5v7TyCpBjt6uwItcB2bnZVDSRgb8LNL",
+	"uiB3LD9LcWbqCi13NHcchCQr+9tjr2kHO+dOe5/c0kYxuq9pB6FGAJY390xrumUJ+V87lmXyfyWItbOT",
+	"B7Kn4ujngN+2y9WSbKhC1EIURVRgfbxLQ7CT1b6vNoaS5rOk3SIG5heloYDqC9N4Vq1qog7sXjyT0mvF",
+	"QJpi3RJFJaWsqMUf/qSZumfqmbYHH0n45wQQjTQIAkdVyH84WW+p7Xy9NLpXff5UlTU/AYpob+11F/XB",
+	"z+tMRZYrmR7DgMKeTHHtROLp9QjrzECeyhmQLErMYQ1u4FXGXpM1K1sWe28w1JKTgyyyFPJxwVuxkWpf",
+	"ZBQjzH8vpGFpmG5xrTlqhJvSPdFPK5VP2kBxdN+SP66TyKAqALSGnQr3C1mxtQPch9RBJQ/nwrLlwvNY",
+	"HcSbPCNrud9TnRDN9nwtMym0NfQNXemE/Pz5h2ev7D/fUcPFsyV55lppHO3UML/ggKxQzZybMCNK6OXa",
+	"y4fv7c+N8/v1TTjMK28w5XJZ6yt8PdprejLARbv7kGtd7P51MQJ7UX7uj9bJ3qu036WLO32eNBeOio02",
+	"SoqttxWx7w3k2KTtzFq40xOSU+j8AjnqLi0dA2269P8iQpC1LHE8FGVOWevj4t/dfw26cT6VPt6vB56M",
+	"n/jI1lKlA22f4dcz+HXK9s7Q38OVopeCSt+57nfckL28Z2kVJvIoAGTFdhxQ26arT+7jI66fOtW/AlC2",
+	"146eGCS7/tmnA8h2FB+Gxe4eiucpW2dcsHS6+yVij7/Dwd+k93z9RP2FKH7LWu0VfvPFYhHA16ovfcw5",
+	"05Tq7iN/eGsh3AHfuGC4cYA97L6Iwf6HOAsM856BPYrqL1AF/DOetIkDxtJyz9BzBniQZTzj/2bvanrc",
+	"5IHwX0Fc3guvcqlWVXtqV5V62H6olXp3YZJYIRhhkqraP1/NjA2EQEwSm0TdnlZaEZzY8+2Z53FJp4Xj",
+	"GrPbH1VYpi96/8i+psKLpe7BdmQKdB9NLGnxOjJVdAGjuGQgaVY7XSulGR82lMFutju4GpcGD+0yBLVO",
+	"tOYK0NqFbq3NLllr6x+etPeRBeaXWwCnqOkCRfNqLzIMwC6zdzeQvZ4TeT3kQ3B3tHnQZB2vknMKxs1i",
+	"9l0vTgw/qxooG1DLmi6g7JY0Bs8AppkbyXStNBQukTyD8efLcr7wf5qv9jal06p1y41A8T8vlBwDQdXH",
+	"kITo1zVkLaC46Z67ysk4Tk8Wm9Nn9yiq7ImemqPSalebRN1C38rDrCq+h8vfZl/+06yBDNdfE+99CcXV",
+	"3n4Ezn8Dzc+eB/ld/D40pQ+Oak7PlNLnb20+W0kZ0XAjRX7YPvFtQyJiOPIgrYBNtcpRbCQagNTpzkn7",
+	"Fs/45yTX14ciO5CQu9NCk5dUEFkoMk8sY7jtloX4YtVLBpkJ81bfLiUmPH26W6hWgQK1T/jq66s6Z9gM",
+	"WTCo35ktPfSxO0nfx+9T2XPLOsrlHpi4rvBWO+o2ES4JDOT/42iAGsnJagD/Tzedt3Qf/TbSZW4Bl5i4",
+	"XJSicpViF1u1Bx1IBtV+XhHkueLnppmVWk/iJCYGUBAaGIDcTDvGSayWy4E21yTmmKyXdTwMZR12fKF/",
+	"2cf0ZXhCFKvxqod1sMHX7YqVe9l+V5wlOaTf/+JLYV933SSauclMjL0rE0Z2VBWxZcs6MXRk0EA3iZrT",
+	"nS1M051JXJzord6LdIMqEf/Nm09uuWl0xw3qnoAXTz2dF/T06eGpd/qKA34lR+stDZ5g7j2PldS4XJfQ",
+	"Yqy2bh68zKCE45d9gppdHlORsLTJAgxccm8G1nQsqSraAJTuu8lFBSebZb5Bp+fD1fLxb9TkTkdN6Iiv",
+	"njQp/UxAmHsHnhmJqBekVnao1d4d9ydJwlV8KI4MExF+x1fPV+JzxPP+slBrcZquaMrssgiTm6ZhlIzT",
+	"SsjDgulepeLnLheMVTV2u/ajfSrgtnVWGWOIsE8QvoSX2R8CHmnLA3qN8RnR/BCFhMyouXHf+2rcccqC",
+	"uavy+E28QMH+EwAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -14,6 +14,7 @@ import (
 	"testing"
 	"time"
 
+	"hodometer/internal/access"
 	"hodometer/internal/club"
 	"hodometer/internal/demo"
 	"hodometer/internal/store"
@@ -29,7 +30,8 @@ func TestForeignHostsAreRefused(t *testing.T) {
 	require.NoError(t, err)
 	defer s.Close()
 	h, err := New(club.New(s), Options{
-		Hosts: []string{"courts.lan"},
+		Reach: Reach{Names: []string{"courts.lan"}},
+		Doors: access.New(s, access.Options{Open: true}),
 		Log:   slog.New(slog.NewTextHandler(io.Discard, nil)),
 	})
 	require.NoError(t, err)

@@ -13,14 +13,21 @@ import (
 	"hodometer/core/pattern"
 	"hodometer/core/sport"
 	"hodometer/core/units"
+	"hodometer/internal/access"
 	"hodometer/internal/club"
+	"hodometer/internal/store"
 
 	"github.com/google/uuid"
 )
 
 // handlers answers the operations of openapi.yaml. Each is one call to the club
 // or the core; errors become problems in one place (problem.go).
-type handlers struct{ club *club.Club }
+type handlers struct {
+	club   *club.Club
+	doors  *access.Doors
+	reach  Reach
+	copies *store.Copies
+}
 
 func (h handlers) ListCourts(context.Context, ListCourtsRequestObject) (ListCourtsResponseObject, error) {
 	return ListCourts200JSONResponse(court.All()), nil
@@ -93,7 +100,7 @@ func (h handlers) ListStudents(
 	_ ListStudentsRequestObject,
 ) (ListStudentsResponseObject, error) {
 	out, err := h.club.Students(ctx)
-	return ListStudents200JSONResponse(out), err
+	return ListStudents200JSONResponse(asSeen(ctx, out)), err
 }
 
 func (h handlers) GetStudent(
@@ -161,15 +168,20 @@ func (h handlers) ListRuns(ctx context.Context, _ ListRunsRequestObject) (ListRu
 
 func (h handlers) GetRun(ctx context.Context, r GetRunRequestObject) (GetRunResponseObject, error) {
 	out, err := h.club.Run(ctx, r.Run)
+	out.Students = asSeen(ctx, out.Students)
 	return GetRun200JSONResponse(out), err
 }
 
 func (h handlers) PutRun(ctx context.Context, r PutRunRequestObject) (PutRunResponseObject, error) {
 	out, err := h.club.OpenRun(ctx, r.Run, r.Body.Lesson)
+	out.Students = asSeen(ctx, out.Students)
 	return PutRun200JSONResponse(out), err
 }
 
 func (h handlers) AddEvents(ctx context.Context, r AddEventsRequestObject) (AddEventsResponseObject, error) {
+	if err := mayErase(ctx, r.Body.Events); err != nil {
+		return nil, err
+	}
 	out, err := h.club.AddEvents(ctx, r.Run, r.Body.Lesson, r.Body.Events)
 	if err == nil && !value(r.Params.State, true) {
 		return AddEvents204Response{}, nil

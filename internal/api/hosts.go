@@ -6,6 +6,8 @@ import (
 	"slices"
 	"strings"
 
+	"hodometer/internal/reach"
+
 	"github.com/labstack/echo/v5"
 )
 
@@ -33,11 +35,7 @@ func ourHosts(names []string) echo.MiddlewareFunc {
 }
 
 func isOurs(asked string, names []string) bool {
-	host := asked
-	if h, _, err := net.SplitHostPort(asked); err == nil {
-		host = h
-	}
-	host = strings.ToLower(strings.TrimSuffix(strings.Trim(host, "[]"), "."))
+	host := reach.Host(asked)
 	return host == "localhost" || net.ParseIP(host) != nil ||
 		slices.ContainsFunc(names, func(n string) bool { return strings.EqualFold(n, host) })
 }

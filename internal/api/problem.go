@@ -10,7 +10,9 @@ import (
 	"strings"
 
 	"hodometer/core/units"
+	"hodometer/internal/access"
 	"hodometer/internal/club"
+	"hodometer/internal/store"
 
 	"github.com/getkin/kin-openapi/openapi3"
 	"github.com/getkin/kin-openapi/openapi3filter"
@@ -27,6 +29,9 @@ func problem(err error) Problem {
 		status  echo.HTTPStatusCoder
 		large   *http.MaxBytesError
 		request *openapi3filter.RequestError
+		wrong   access.Wrong
+		trouble store.Trouble
+		refused store.Refused
 	)
 	switch {
 	case errors.As(err, &fields):
@@ -39,6 +44,12 @@ func problem(err error) Problem {
 		p.Status, p.Changes, p.Current, p.CurrentDrill = http.StatusConflict, &stale.Changes, stale.Current, stale.Drill
 		p.Detail = "This " + stale.What + " was changed by someone else meanwhile. Nothing was " +
 			"overwritten and your edit is still on your screen."
+	case errors.As(err, &wrong):
+		p.Status, p.Detail = http.StatusForbidden, wrong.Why
+	case errors.As(err, &trouble):
+		p.Status, p.Detail = http.StatusServiceUnavailable, trouble.Why
+	case errors.As(err, &refused):
+		p.Status, p.Detail = http.StatusServiceUnavailable, refused.Why
 	case errors.As(err, &large), errors.Is(err, echo.ErrStatusRequestEntityTooLarge):
 		p.Status, p.Detail = http.StatusRequestEntityTooLarge, fmt.Sprintf(
 			"A request may hold up to %d kB. Nothing was changed.",

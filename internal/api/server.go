@@ -2,6 +2,7 @@ package api
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"io"
 	"io/fs"
@@ -11,7 +12,10 @@ import (
 	"sync"
 	"time"
 
+	"hodometer/internal/access"
 	"hodometer/internal/club"
+	"hodometer/internal/reach"
+	"hodometer/internal/store"
 
 	"github.com/getkin/kin-openapi/openapi3"
 	"github.com/getkin/kin-openapi/openapi3filter"
@@ -37,9 +41,11 @@ const patience = 20 * time.Second
 
 // Options of a server.
 type Options struct {
-	Site  fs.FS        // the built screens; nil: API only
-	Log   *slog.Logger // nil: slog's default
-	Hosts []string     // names it is reached by, besides localhost and IP addresses
+	Site   fs.FS         // the built screens; nil: API only
+	Log    *slog.Logger  // nil: slog's default
+	Doors  *access.Doors // who may come in
+	Reach  Reach         // how it is reached
+	Copies *store.Copies // of the club; nil: none are made
 	// Patience is how long a request may reckon; 0: twenty seconds.
 	Patience time.Duration
 }
@@ -53,29 +59,50 @@ func New(c *club.Club, o Options) (http.Handler, error) {
 	if o.Patience == 0 {
 		o.Patience = patience
 	}
+	if o.Doors == nil {
+		return nil, errors.New("a server needs doors, if only open ones")
+	}
 	fits, err := contract()
 	if err != nil {
 		return nil, err
 	}
-	e := echo.NewWithConfig(echo.Config{Logger: o.Log, HTTPErrorHandler: onError})
+	named, err := operations()
+	if err != nil {
+		return nil, err
+	}
+	settings := echo.Config{Logger: o.Log, HTTPErrorHandler: onError, IPExtractor: echo.ExtractIPDirect()}
+	if o.Reach.Kind == reach.Proxy {
+		settings.IPExtractor = echo.ExtractIPFromXFFHeader(echo.TrustLoopback(true))
+	}
+	e := echo.NewWithConfig(settings)
+	ofScreens := func(c *echo.Context) bool { return !isAPI(c.Request()) }
+	onlyAPI := func(m echo.MiddlewareFunc) echo.MiddlewareFunc {
+		return func(next echo.HandlerFunc) echo.HandlerFunc {
+			guarded := m(next)
+			return func(c *echo.Context) error {
+				if ofScreens(c) {
+					return next(c)
+				}
+				return guarded(c)
+			}
+		}
+	}
 	e.Use(
 		middleware.RequestID(),
 		middleware.RequestLoggerWithConfig(requestLog(o.Log)),
 		middleware.Recover(),
-		ourHosts(o.Hosts),
+		headers(o.Site, o.Reach.Kind),
+		ourHosts(o.Reach.Names),
 		middleware.GzipWithConfig(middleware.GzipConfig{
 			MinLength: 1024,
 			// The site is compressed when it is built; a stream says little at a time.
-			Skipper: func(c *echo.Context) bool {
-				return isStream(c.Request()) || !strings.HasPrefix(c.Request().URL.Path, "/api/")
-			},
-		}),
-		middleware.SecureWithConfig(middleware.SecureConfig{
-			ContentTypeNosniff: "nosniff",
-			XFrameOptions:      "DENY",
-			ReferrerPolicy:     "same-origin",
+			Skipper: func(c *echo.Context) bool { return isStream(c.Request()) || ofScreens(c) },
 		}),
 		echo.WrapMiddleware(http.NewCrossOriginProtection().Handler), // another site cannot write here
+		onlyAPI(echo.WrapMiddleware(o.Doors.Sessions)),
+		onlyAPI(o.Doors.Guard(
+			func(c *echo.Context) string { return named[c.Request().Method+" "+c.Path()] }, doneTo,
+		)),
 		middleware.ContextTimeoutWithConfig(middleware.ContextTimeoutConfig{
 			Timeout: o.Patience,
 			Skipper: func(c *echo.Context) bool { return isStream(c.Request()) },
@@ -86,12 +113,51 @@ func New(c *club.Club, o Options) (http.Handler, error) {
 		}),
 		echo.WrapMiddleware(fits),
 	)
-	RegisterHandlers(e, NewStrictHandler(handlers{c}, nil))
-	e.GET("/healthz", func(c *echo.Context) error { return c.String(http.StatusOK, "ok\n") })
+	RegisterHandlers(e, NewStrictHandler(handlers{c, o.Doors, o.Reach, o.Copies}, nil))
+	e.GET("/healthz", func(ec *echo.Context) error {
+		if t := c.Trouble(); t != nil {
+			return ec.String(http.StatusServiceUnavailable, t.Why+"\n")
+		}
+		return ec.String(http.StatusOK, "ok\n")
+	})
+	for at, h := range o.Reach.Served {
+		e.GET(at, echo.WrapHandler(h))
+		e.GET(at+"/*", echo.WrapHandler(h))
+	}
 	if o.Site != nil {
-		e.GET("/*", echo.WrapHandler(serveSite(o.Site)))
+		site := echo.WrapHandler(serveSite(o.Site))
+		e.GET("/*", site)
+		e.HEAD("/*", site)
 	}
 	return e, nil
+}
+
+// operations are the contract's names of our routes, by method and route.
+func operations() (map[string]string, error) {
+	spec, err := GetSpec()
+	if err != nil {
+		return nil, fmt.Errorf("reading the contract: %w", err)
+	}
+	asRoute := strings.NewReplacer("{", ":", "}", "")
+	out := map[string]string{}
+	for path, item := range spec.Paths.Map() {
+		for method, op := range item.Operations() {
+			// What generates the embedded contract writes its names with a capital.
+			name := strings.ToLower(op.OperationID[:1]) + op.OperationID[1:]
+			out[method+" "+asRoute.Replace(path)] = name
+		}
+	}
+	return out, nil
+}
+
+// doneTo is the id in the address of what an operation was done to; "" where there is none.
+func doneTo(c *echo.Context) string {
+	for _, part := range strings.Split(c.Path(), "/") {
+		if name, ok := strings.CutPrefix(part, ":"); ok {
+			return c.Param(name)
+		}
+	}
+	return ""
 }
 
 // contract holds requests to openapi.yaml before any of our code sees them. It
@@ -120,7 +186,7 @@ var contract = sync.OnceValues(func() (func(http.Handler) http.Handler, error) {
 	return nethttpmiddleware.OapiRequestValidatorWithOptions(spec, &nethttpmiddleware.Options{
 		Options:              openapi3filter.Options{MultiError: false},
 		DoNotValidateServers: true,
-		Skipper:              func(r *http.Request) bool { return !strings.HasPrefix(r.URL.Path, "/api/") },
+		Skipper:              func(r *http.Request) bool { return !isAPI(r) },
 		ErrorHandlerWithOpts: refuse,
 	}), nil
 })

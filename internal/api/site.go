@@ -38,6 +38,8 @@ func serveSite(site fs.FS) http.HandlerFunc {
 		case sendPacked(w, r, site, name):
 		case name == "index.html":
 			http.ServeFileFS(w, r, site, name)
+		case !isFile(site, name): // a folder is nobody's business
+			http.NotFound(w, r)
 		default:
 			files.ServeHTTP(w, r)
 		}

@@ -165,6 +165,7 @@ func gone(path string) error {
 // settle gives a finished file its name, so that it is on the disk under it.
 func settle(half, to string) error {
 	for _, act := range []func() error{
+		func() error { return os.Chmod(half, 0o600) }, // names of children are in it
 		func() error { return flush(half) },
 		func() error { return os.Rename(half, to) },
 		func() error { return flush(filepath.Dir(to)) },
@@ -188,6 +189,18 @@ func flush(path string) error {
 // notTheCoachs are tables that say who came in, not what was done.
 var notTheCoachs = []string{
 	"club", "devices", "sessions", "deeds", "goose_db_version", "sqlite_sequence", "sqlite_stat1",
+}
+
+// MarkDemo says that this is the invented club, as it is now.
+func (s *Store) MarkDemo(ctx context.Context) error {
+	sum, err := Digest(ctx, s.path)
+	if err != nil {
+		return err
+	}
+	return s.writing(ctx, func() error {
+		_, err := s.write.ExecContext(ctx, "update club set demo = ?", sum)
+		return err
+	})
 }
 
 // Digest is a digest of all that a coach put into the club file at path: two files with

@@ -20,11 +20,49 @@ type Block struct {
 	Body     string
 }
 
+type CardLink struct {
+	ID        string
+	StudentID string
+	Secret    string
+	Made      int64
+	Expires   int64
+	Opened    int64
+	Ended     int64
+}
+
+type Club struct {
+	One        int64
+	ID         string
+	Demo       string
+	Base       int64
+	Passphrase string
+}
+
 type Declined struct {
 	StudentID string
 	Advice    string
 	At        int64
 	Sessions  int64
+}
+
+type Deed struct {
+	N      int64
+	At     int64
+	Device string
+	Who    string
+	Role   string
+	What   string
+	Thing  string
+}
+
+type Device struct {
+	ID    string
+	Name  string
+	Role  string
+	Way   string
+	Since int64
+	Seen  int64
+	Ended int64
 }
 
 type Document struct {
@@ -211,6 +249,12 @@ type Run struct {
 	Status    string
 	Minutes   float64
 	Note      string
+}
+
+type Session struct {
+	Token  string
+	Data   []byte
+	Expiry int64
 }
 
 type SharedNote struct {

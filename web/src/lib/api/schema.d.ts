@@ -1249,6 +1249,254 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/access": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who asks and what they may do; how the server is reached; what is wrong with the club file */
+        get: operations["getAccess"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/access/signIn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Come in as owner with the passphrase */
+        post: operations["signIn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/access/pair": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Come in with a code - six digits, or the secret of a picture that a phone reads */
+        post: operations["pairDevice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/access/signOut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Sign out the device that asks */
+        post: operations["signOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/access/passphrase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Set the owner's passphrase; who came in with the one before is signed out */
+        put: operations["setPassphrase"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/access/codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a code that lets one device in, for five minutes */
+        post: operations["makeCode"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/access/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All devices that may come in, those last seen first */
+        get: operations["listDevices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/access/devices/{device}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Rename a device or give it another role */
+        put: operations["changeDevice"];
+        post?: never;
+        /** Sign a device out */
+        delete: operations["endDevice"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/access/deeds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who changed what, latest first, sixty at a time */
+        get: operations["listDeeds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/students/{student}/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+            };
+            cookie?: never;
+        };
+        /** Links to a student's card that still open */
+        get: operations["listCardLinks"];
+        put?: never;
+        /** Make a link to a student's card; its secret is told this once */
+        post: operations["makeCardLink"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/students/{student}/links/{link}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+                link: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a link back */
+        delete: operations["endCardLink"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/cards/open": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The card that a link shows; no name but the first, nothing else of the student */
+        post: operations["openCard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The copies of the club there are, latest first, and whether one is due */
+        get: operations["listCopies"];
+        put?: never;
+        /** Make a copy now */
+        post: operations["takeCopy"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/copies/{copy}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One copy as a file */
+        get: operations["getCopy"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1259,6 +1507,97 @@ export interface components {
         DrillId: string;
         /** @description a UUIDv7 in lower case, or the name of a game that ships */
         GameId: string;
+        /** @enum {string} */
+        Role: "nobody" | "assistant" | "coach" | "owner";
+        Access: {
+            /** @description the server is bound to this machine alone and asks nobody who they are */
+            open: boolean;
+            role: components["schemas"]["Role"];
+            /** @description of the device that asks */
+            name: string;
+            /** @description the owner has set one */
+            passphrase: boolean;
+            /**
+             * @description how the server is reached
+             * @enum {string}
+             */
+            kind: "alone" | "own" | "files" | "acme" | "proxy" | "plain";
+            /** @description addresses a phone can type; for who has come in */
+            links: components["schemas"]["DoorLink"][];
+            /** @description where a phone learns to trust the server's own authority */
+            trust?: components["schemas"]["DoorLink"][];
+            /** @description of the root of the own authority */
+            fingerprint?: string;
+            /** @description what keeps the club file from being written; empty: nothing does */
+            trouble: string;
+            /** @description there is work in the club, and the last copy is older than a week; for the owner */
+            copyDue: boolean;
+        };
+        DoorLink: {
+            url: string;
+            /** @description the picture a phone reads, row by row: 1 is dark */
+            dark: string[];
+        };
+        PairingCode: {
+            digits: string;
+            role: components["schemas"]["Role"];
+            /** Format: int64 */
+            expires: number;
+            links: components["schemas"]["DoorLink"][];
+        };
+        Device: {
+            id: components["schemas"]["Id"];
+            name: string;
+            role: components["schemas"]["Role"];
+            /** @enum {string} */
+            way: "passphrase" | "code";
+            /** Format: int64 */
+            since: number;
+            /** Format: int64 */
+            seen: number;
+            /** @description it is the one that asks */
+            here: boolean;
+        };
+        Deed: {
+            /** Format: int64 */
+            n: number;
+            /** Format: int64 */
+            at: number;
+            who: string;
+            role: components["schemas"]["Role"];
+            /** @description goes on after who */
+            did: string;
+            thing?: string;
+        };
+        CardLink: {
+            id: components["schemas"]["Id"];
+            /** @description told once, when it is made */
+            secret?: string;
+            /** Format: int64 */
+            made: number;
+            /** Format: int64 */
+            expires: number;
+            /** Format: int64 */
+            opened?: number;
+        };
+        SharedCard: {
+            name: string;
+            /** Format: int64 */
+            expires: number;
+            practices: components["schemas"]["Practice"][];
+        };
+        Copies: {
+            copies: {
+                name: string;
+                /** Format: date-time */
+                at: string;
+                /** Format: int64 */
+                bytes: number;
+            }[];
+            due: boolean;
+            /** @description where they are on the machine */
+            folder: string;
+        };
         /** @description RFC 9457 problem details */
         Problem: {
             type: string;
@@ -6362,6 +6701,420 @@ export interface operations {
                     "application/json": {
                         [key: string]: components["schemas"]["Derivation"];
                     };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getAccess: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As it is now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Access"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    signIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    passphrase: string;
+                    name?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As it is then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Access"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    pairDevice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    code: string;
+                    name?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As it is then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Access"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    signOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is out */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setPassphrase: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    passphrase: string;
+                };
+            };
+        };
+        responses: {
+            /** @description It is set */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    makeCode: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    role: components["schemas"]["Role"];
+                };
+            };
+        };
+        responses: {
+            /** @description The code */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PairingCode"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listDevices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Devices */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Device"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeDevice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    role: components["schemas"]["Role"];
+                };
+            };
+        };
+        responses: {
+            /** @description All devices as they are then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Device"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    endDevice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All devices as they are then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Device"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listDeeds: {
+        parameters: {
+            query?: {
+                /** @description the n of the last one that was shown */
+                before?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deeds */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Deed"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listCardLinks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Links */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardLink"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    makeCardLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    days: number;
+                };
+            };
+        };
+        responses: {
+            /** @description The link */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardLink"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    endCardLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+                link: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Links that are left */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardLink"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    openCard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    secret: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The card */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharedCard"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listCopies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Copies */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Copies"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    takeCopy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Copies as they are then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Copies"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getCopy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                copy: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.sqlite3": string;
                 };
             };
             default: components["responses"]["Problem"];

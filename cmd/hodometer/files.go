@@ -1,0 +1,118 @@
+package main
+
+import (
+	"bufio"
+	"context"
+	"errors"
+	"fmt"
+	"io"
+	"os"
+	"strings"
+	"time"
+
+	"hodometer/core/units"
+	"hodometer/internal/access"
+	"hodometer/internal/store"
+
+	"golang.org/x/term"
+)
+
+func backup(ctx context.Context, path, to string) error {
+	held, err := store.Backup(ctx, path, to)
+	if err != nil {
+		return err
+	}
+	fmt.Printf("%s holds %s. It was read through and is whole.\n", to, said(held))
+	return nil
+}
+
+func restore(ctx context.Context, from, path string) error {
+	l, err := store.Hold(path, "hodometer restore")
+	if err != nil {
+		return err
+	}
+	defer l.Release() //nolint:errcheck // it ends with the process at the latest
+	kept, held, err := store.Restore(ctx, from, path, time.Now())
+	if err != nil {
+		return err
+	}
+	fmt.Printf("%s holds %s. Phones have to be paired again.\n", path, said(held))
+	if kept != "" {
+		fmt.Printf("What was there is kept as %s\n", kept)
+	}
+	return nil
+}
+
+func check(ctx context.Context, path string) error {
+	held, err := store.Look(ctx, path, true)
+	if err != nil {
+		return err
+	}
+	fmt.Printf("%s is whole. It holds %s; its tables are version %d of %d, and it takes %.1f MB.\n",
+		path, said(held), held.Version, store.Newest(), float64(held.Bytes)/1e6)
+	return nil
+}
+
+func said(h store.Holds) string {
+	return fmt.Sprintf("%d students, %d lessons, %d of them run %d times with %d events",
+		h.Students, h.Lessons, min(h.Lessons, h.Runs), h.Runs, h.Events)
+}
+
+// setOwner sets the owner's passphrase, of a club that may be served meanwhile.
+func setOwner(ctx context.Context, path string) error {
+	words, err := passphrase()
+	if err != nil {
+		return err
+	}
+	l, err := store.Hold(path, "hodometer owner")
+	open := store.Open
+	if err != nil { // a server has it
+		open = store.Beside
+	} else {
+		defer l.Release() //nolint:errcheck // it ends with the process at the latest
+	}
+	s, err := open(ctx, path)
+	if err != nil {
+		return err
+	}
+	defer s.Close()
+	if err := access.New(s, access.Options{}).SetPassphrase(ctx, words, ""); err != nil {
+		var fields units.Problems
+		if errors.As(err, &fields) {
+			return fmt.Errorf("the passphrase: %s", fields[0].Detail)
+		}
+		return err
+	}
+	fmt.Println("The owner's passphrase is set. Whoever came in with the one before is signed out.")
+	return nil
+}
+
+// passphrase is typed twice and not shown, or one line of standard input.
+func passphrase() (string, error) {
+	fd := int(os.Stdin.Fd())
+	if !term.IsTerminal(fd) {
+		line, err := bufio.NewReader(os.Stdin).ReadString('\n')
+		if err != nil && !errors.Is(err, io.EOF) {
+			return "", err
+		}
+		return strings.TrimRight(line, "\r\n"), nil
+	}
+	ask := func(words string) (string, error) {
+		fmt.Print(words)
+		typed, err := term.ReadPassword(fd)
+		fmt.Println()
+		return string(typed), err
+	}
+	first, err := ask("The owner's passphrase: ")
+	if err != nil {
+		return "", err
+	}
+	again, err := ask("Once more: ")
+	if err != nil {
+		return "", err
+	}
+	if first != again {
+		return "", errors.New("the two differ; nothing was changed")
+	}
+	return first, nil
+}

@@ -1,0 +1,304 @@
+package access
+
+import (
+	"context"
+	"database/sql"
+	"errors"
+	"fmt"
+	"net/http"
+	"strings"
+	"sync"
+	"time"
+	"unicode/utf8"
+
+	"hodometer/core/units"
+	"hodometer/internal/store"
+	"hodometer/internal/store/gen"
+
+	"github.com/alexedwards/scs/v2"
+	"github.com/google/uuid"
+)
+
+// How long a device is let in: at most, and without being seen.
+const (
+	sessionLasts = 180 * 24 * time.Hour
+	unseenLasts  = 45 * 24 * time.Hour
+	// It is noted that a device was seen every so often, so that looking does not write.
+	seenEvery = 10 * time.Minute
+)
+
+// Doors of a club.
+type Doors struct {
+	// Open says that the server is bound to loopback alone: there are no doors.
+	Open bool
+	// Now tells the time.
+	Now func() time.Time
+
+	store    *store.Store
+	sessions *scs.SessionManager
+	codes    codes
+	limits   limits
+	deeds    recent
+	// hashing holds one passphrase at a time to its argon2id, which takes 64 MB.
+	hashing sync.Mutex
+}
+
+// Options of doors.
+type Options struct {
+	Open   bool // bound to loopback alone
+	Secure bool // reached over TLS, ours or a proxy's
+}
+
+// New are the doors of the club in that file.
+func New(s *store.Store, o Options) *Doors {
+	d := &Doors{Open: o.Open, Now: time.Now, store: s, sessions: scs.New()}
+	d.sessions.Store = kept{d}
+	d.sessions.Lifetime = sessionLasts
+	d.sessions.HashTokenInStore = true
+	d.sessions.Cookie.Name = "hodometer"
+	d.sessions.Cookie.SameSite = http.SameSiteStrictMode
+	if o.Secure {
+		d.sessions.Cookie.Name = "__Host-hodometer"
+		d.sessions.Cookie.Secure = true
+	}
+	d.sessions.ErrorFunc = func(w http.ResponseWriter, _ *http.Request, err error) {
+		http.Error(w, fmt.Sprintf("The session could not be read: %v", err), http.StatusServiceUnavailable)
+	}
+	return d
+}
+
+// Visitor is who asks for something.
+type Visitor struct {
+	Role   Role
+	Device string // its id; "" on the machine itself, or nobody
+	Name   string
+}
+
+// who finds out who asks; the session has been loaded.
+func (d *Doors) who(ctx context.Context) (Visitor, error) {
+	if d.Open {
+		return Visitor{Owner, "", "this machine"}, nil
+	}
+	id := d.sessions.GetString(ctx, "device")
+	if id == "" {
+		return Visitor{Role: Nobody}, nil
+	}
+	var row gen.Device
+	err := d.store.View(ctx, func(q *gen.Queries) (err error) {
+		row, err = q.GetDevice(ctx, id)
+		return err
+	})
+	now := d.Now()
+	switch {
+	case errors.Is(err, sql.ErrNoRows): // signed out
+		return Visitor{Role: Nobody}, nil
+	case err != nil:
+		return Visitor{}, err
+	case now.Sub(time.UnixMilli(row.Seen)) > unseenLasts:
+		return Visitor{Role: Nobody}, nil
+	case now.Sub(time.UnixMilli(row.Seen)) > seenEvery:
+		// Where it cannot be noted now, who asks comes in all the same.
+		_ = d.store.Write(ctx, func(q *gen.Queries) error {
+			return q.SeeDevice(ctx, gen.SeeDeviceParams{Seen: now.UnixMilli(), ID: id})
+		})
+	}
+	return Visitor{Role(row.Role), row.ID, row.Name}, nil
+}
+
+// Wrong says that what was said at a door does not open it.
+type Wrong struct{ Why string }
+
+func (w Wrong) Error() string { return w.Why }
+
+// HasPassphrase says whether the owner has set one.
+func (d *Doors) HasPassphrase(ctx context.Context) (bool, error) {
+	kept, err := d.passphrase(ctx)
+	return kept != "", err
+}
+
+func (d *Doors) passphrase(ctx context.Context) (kept string, err error) {
+	err = d.store.View(ctx, func(q *gen.Queries) (err error) {
+		kept, err = q.GetPassphrase(ctx)
+		return err
+	})
+	return kept, err
+}
+
+// SetPassphrase sets the owner's passphrase, and signs out who came in with the one
+// before, but for the device that asks.
+func (d *Doors) SetPassphrase(ctx context.Context, words, asks string) error {
+	if err := checkPassphrase(words); err != nil {
+		return err
+	}
+	d.hashing.Lock()
+	keep := hashed(words)
+	d.hashing.Unlock()
+	return d.store.Write(ctx, func(q *gen.Queries) error {
+		return errors.Join(q.SetPassphrase(ctx, keep), q.EndDevicesByWay(ctx, gen.EndDevicesByWayParams{
+			Ended: d.Now().UnixMilli(), Way: "passphrase", ID: asks,
+		}))
+	})
+}
+
+// SignIn lets who knows the passphrase in as owner.
+func (d *Doors) SignIn(ctx context.Context, words, name string) (Visitor, error) {
+	kept, err := d.passphrase(ctx)
+	if err != nil {
+		return Visitor{}, err
+	}
+	if utf8.RuneCountInString(words) > longestPassphrase {
+		return Visitor{}, Wrong{"That is not the passphrase."}
+	}
+	d.hashing.Lock()
+	right := kept != "" && fits(words, kept)
+	d.hashing.Unlock()
+	if !right {
+		return Visitor{}, Wrong{"That is not the passphrase. Whoever is at the machine itself can set a new one:" +
+			" hodometer owner."}
+	}
+	return d.enter(ctx, Owner, "passphrase", name)
+}
+
+// MakeCode makes a code that lets one device in with that role.
+func (d *Doors) MakeCode(role Role) (Code, error) {
+	if !role.May(Assistant) {
+		return Code{}, units.Problems{{Field: "role", Detail: "choose assistant, coach or owner"}}
+	}
+	return d.codes.make(role, d.Now()), nil
+}
+
+// Pair lets in who has a code that waits, or its secret.
+func (d *Doors) Pair(ctx context.Context, said, name string) (Visitor, error) {
+	said = strings.Join(strings.Fields(said), "")
+	role, ok := d.codes.take(said, d.Now())
+	if !ok {
+		return Visitor{}, Wrong{"That code does not open the door. A code lasts five minutes, five tries, and for one" +
+			" device. Ask for a new one."}
+	}
+	return d.enter(ctx, role, "code", name)
+}
+
+// enter makes a device of who came in; the session begins anew under another token.
+func (d *Doors) enter(ctx context.Context, role Role, way, name string) (Visitor, error) {
+	if name = strings.TrimSpace(name); name == "" {
+		name = "a device without a name"
+	}
+	const most = 60
+	if r := []rune(name); len(r) > most {
+		name = string(r[:most])
+	}
+	id, now := uuid.Must(uuid.NewV7()).String(), d.Now().UnixMilli()
+	if err := d.store.Write(ctx, func(q *gen.Queries) error {
+		return errors.Join(
+			q.DropSessionsBefore(ctx, now),
+			q.InsertDevice(ctx, gen.InsertDeviceParams{
+				ID: id, Name: name, Role: string(role), Way: way, Since: now, Seen: now,
+			}),
+		)
+	}); err != nil {
+		return Visitor{}, err
+	}
+	if err := d.sessions.RenewToken(ctx); err != nil {
+		return Visitor{}, err
+	}
+	d.sessions.Put(ctx, "device", id)
+	return Visitor{role, id, name}, nil
+}
+
+// SignOut ends the device that asks.
+func (d *Doors) SignOut(ctx context.Context) error {
+	if d.Open {
+		return nil
+	}
+	if id := d.sessions.GetString(ctx, "device"); id != "" {
+		if err := d.End(ctx, id); err != nil {
+			return err
+		}
+	}
+	return d.sessions.Destroy(ctx)
+}
+
+// Device is one that may come in.
+type Device struct {
+	ID    string `json:"id"`
+	Name  string `json:"name"`
+	Role  Role   `json:"role"`
+	Way   string `json:"way"` // passphrase or code
+	Since int64  `json:"since"`
+	Seen  int64  `json:"seen"`
+	Here  bool   `json:"here"` // the one that asks
+}
+
+// Devices are all that may come in, those last seen first.
+func (d *Doors) Devices(ctx context.Context, asks string) ([]Device, error) {
+	out := []Device{}
+	err := d.store.View(ctx, func(q *gen.Queries) error {
+		rows, err := q.ListDevices(ctx)
+		for _, r := range rows {
+			out = append(out, Device{r.ID, r.Name, Role(r.Role), r.Way, r.Since, r.Seen, r.ID == asks})
+		}
+		return err
+	})
+	return out, err
+}
+
+// errNoDevice is about an id that is none.
+var errNoDevice = units.Problems{{Field: "device", Detail: "this device was signed out already"}}
+
+// Change renames a device or gives it another role.
+func (d *Doors) Change(ctx context.Context, id, name string, role Role) error {
+	if !role.May(Assistant) || strings.TrimSpace(name) == "" {
+		return units.Problems{{Field: "role", Detail: "a device has a name, and is assistant, coach or owner"}}
+	}
+	return d.store.Write(ctx, func(q *gen.Queries) error {
+		n, err := q.ChangeDevice(ctx, gen.ChangeDeviceParams{Name: strings.TrimSpace(name), Role: string(role), ID: id})
+		if err == nil && n == 0 {
+			return errNoDevice
+		}
+		return err
+	})
+}
+
+// End signs a device out, at once.
+func (d *Doors) End(ctx context.Context, id string) error {
+	return d.store.Write(ctx, func(q *gen.Queries) error {
+		n, err := q.EndDevice(ctx, gen.EndDeviceParams{Ended: d.Now().UnixMilli(), ID: id})
+		if err == nil && n == 0 {
+			return errNoDevice
+		}
+		return err
+	})
+}
+
+// kept keeps sessions in the club file.
+type kept struct{ d *Doors }
+
+func (k kept) Find(token string) ([]byte, bool, error) { return k.FindCtx(context.Background(), token) }
+func (k kept) Commit(token string, b []byte, expiry time.Time) error {
+	return k.CommitCtx(context.Background(), token, b, expiry)
+}
+func (k kept) Delete(token string) error { return k.DeleteCtx(context.Background(), token) }
+
+// FindCtx gives what a session holds.
+func (k kept) FindCtx(ctx context.Context, token string) (b []byte, found bool, err error) {
+	err = k.d.store.View(ctx, func(q *gen.Queries) (err error) {
+		b, err = q.GetSession(ctx, gen.GetSessionParams{Token: token, Expiry: k.d.Now().UnixMilli()})
+		return err
+	})
+	if errors.Is(err, sql.ErrNoRows) {
+		return nil, false, nil
+	}
+	return b, err == nil, err
+}
+
+// CommitCtx keeps what a session holds.
+func (k kept) CommitCtx(ctx context.Context, token string, b []byte, expiry time.Time) error {
+	return k.d.store.Write(ctx, func(q *gen.Queries) error {
+		return q.PutSession(ctx, gen.PutSessionParams{Token: token, Data: b, Expiry: expiry.UnixMilli()})
+	})
+}
+
+// DeleteCtx ends a session.
+func (k kept) DeleteCtx(ctx context.Context, token string) error {
+	return k.d.store.Write(ctx, func(q *gen.Queries) error { return q.DropSession(ctx, token) })
+}

@@ -1,0 +1,77 @@
+package access
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/labstack/echo/v5"
+)
+
+type visitorKey struct{}
+
+// From is who asks, as the guard found out; nobody where it did not.
+func From(ctx context.Context) Visitor {
+	v, ok := ctx.Value(visitorKey{}).(Visitor)
+	if !ok {
+		v.Role = Nobody
+	}
+	return v
+}
+
+// Sessions loads the session of a request, and writes it when something in it changed.
+func (d *Doors) Sessions(next http.Handler) http.Handler {
+	if d.Open {
+		return next
+	}
+	return d.sessions.LoadAndSave(next)
+}
+
+// tried are the operations at a door, which are held to a pace.
+var tried = map[string]bool{"signIn": true, "pairDevice": true, "openCard": true}
+
+// Guard lets a request through to the operation it is for where the policy allows it, and
+// notes what was done. operation gives the contract's name of a route, "" where there is
+// none, and thing the id that it is done to.
+func (d *Doors) Guard(operation func(*echo.Context) string, thing func(*echo.Context) string) echo.MiddlewareFunc {
+	return func(next echo.HandlerFunc) echo.HandlerFunc {
+		return func(c *echo.Context) error {
+			ctx := c.Request().Context()
+			v, err := d.who(ctx)
+			if err != nil {
+				return err
+			}
+			op := operation(c)
+			least, ruled := Least(op)
+			switch {
+			case !ruled && v.Role == Nobody:
+				return errNobody
+			case !ruled && op != "":
+				return errNotYours
+			case ruled && !v.Role.May(least) && v.Role == Nobody:
+				return errNobody
+			case ruled && !v.Role.May(least):
+				return errNotYours
+			case tried[op] && !d.limits.let(c.RealIP(), d.Now()):
+				c.Response().Header().Set("Retry-After", "10")
+				return errTooOften
+			}
+			ctx = context.WithValue(ctx, visitorKey{}, v)
+			c.SetRequest(c.Request().WithContext(ctx))
+			if err := next(c); err != nil {
+				return err
+			}
+			if r, _ := echo.UnwrapResponse(c.Response()); r != nil && r.Status < http.StatusBadRequest {
+				return d.note(context.WithoutCancel(ctx), v, op, thing(c))
+			}
+			return nil
+		}
+	}
+}
+
+var (
+	errNobody = echo.NewHTTPError(http.StatusUnauthorized, "This device has not come in, or was signed out. "+
+		"What you did is kept on it; sign in, and it is sent.")
+	errNotYours = echo.NewHTTPError(http.StatusForbidden, "This device may not do that. Nothing was changed. "+
+		"The owner can give it another role, under On your phone.")
+	errTooOften = echo.NewHTTPError(http.StatusTooManyRequests, "That was tried too often. Wait ten seconds.")
+)

@@ -1,0 +1,93 @@
+package access
+
+import (
+	"crypto/rand"
+	"crypto/sha256"
+	"crypto/subtle"
+	"encoding/base64"
+	"encoding/hex"
+	"fmt"
+	"math/big"
+	"strings"
+	"unicode/utf8"
+
+	"hodometer/core/units"
+
+	"golang.org/x/crypto/argon2"
+)
+
+// How hard a passphrase is to try out: the second recommendation of RFC 9106, section 4,
+// with two lanes in place of four (a club's server is a small computer).
+const (
+	passes    = 3
+	memoryKiB = 64 << 10
+	lanes     = 2
+	keyBytes  = 32
+)
+
+// ShortestPassphrase, in characters [common practice].
+const (
+	ShortestPassphrase = 10
+	longestPassphrase  = 200
+)
+
+// checkPassphrase says what is wrong with a new one.
+func checkPassphrase(words string) error {
+	switch n := utf8.RuneCountInString(words); {
+	case n < ShortestPassphrase:
+		return units.Problems{{Field: "passphrase", Detail: fmt.Sprintf(
+			"at least %d characters; three or four words that do not belong together are easy to keep", ShortestPassphrase)}}
+	case n > longestPassphrase:
+		return units.Problems{{Field: "passphrase", Detail: fmt.Sprintf("at most %d characters", longestPassphrase)}}
+	}
+	return nil
+}
+
+// hashed is a passphrase as it is kept: argon2id in the usual notation.
+func hashed(words string) string {
+	salt := make([]byte, 16)
+	_, _ = rand.Read(salt) // it never fails
+	key := argon2.IDKey([]byte(words), salt, passes, memoryKiB, lanes, keyBytes)
+	b := base64.RawStdEncoding.EncodeToString
+	return fmt.Sprintf("$argon2id$v=%d$m=%d,t=%d,p=%d$%s$%s", argon2.Version, memoryKiB, passes, lanes, b(salt), b(key))
+}
+
+// fits says whether words are the passphrase that is kept so.
+func fits(words, kept string) bool {
+	parts := strings.Split(kept, "$")
+	if len(parts) != 6 || parts[1] != "argon2id" {
+		return false
+	}
+	var version, memory, times, threads int
+	_, err1 := fmt.Sscanf(parts[2], "v=%d", &version)
+	_, err2 := fmt.Sscanf(parts[3], "m=%d,t=%d,p=%d", &memory, &times, &threads)
+	salt, err3 := base64.RawStdEncoding.DecodeString(parts[4])
+	key, err4 := base64.RawStdEncoding.DecodeString(parts[5])
+	if err1 != nil || err2 != nil || err3 != nil || err4 != nil || version != argon2.Version {
+		return false
+	}
+	got := argon2.IDKey([]byte(words), salt, uint32(times), uint32(memory), uint8(threads), uint32(len(key)))
+	return subtle.ConstantTimeCompare(got, key) == 1
+}
+
+// secret is 128 bits that cannot be guessed, as text.
+func secret() string {
+	b := make([]byte, 16)
+	_, _ = rand.Read(b) // it never fails
+	return base64.RawURLEncoding.EncodeToString(b)
+}
+
+// digest of a secret, as it is kept.
+func digest(secret string) string {
+	sum := sha256.Sum256([]byte(secret))
+	return hex.EncodeToString(sum[:])
+}
+
+// sixDigits are drawn evenly.
+func sixDigits() string {
+	n, err := rand.Int(rand.Reader, big.NewInt(1_000_000))
+	if err != nil {
+		panic(err) // the system has no randomness; nothing is safe then
+	}
+	return fmt.Sprintf("%06d", n)
+}

@@ -1,0 +1,161 @@
+package access
+
+import (
+	"slices"
+	"strings"
+)
+
+// Role is what somebody may do; each may do what those before it may.
+type Role string
+
+// The roles, from who has not come in.
+const (
+	Nobody    Role = "nobody"
+	Assistant Role = "assistant" // counts: sees lessons and who is in them, and runs them
+	Coach     Role = "coach"     // plans, judges and keeps students
+	Owner     Role = "owner"     // says who comes in, and keeps the copies
+)
+
+var order = []Role{Nobody, Assistant, Coach, Owner}
+
+// May says whether a role is enough where least is asked.
+func (r Role) May(least Role) bool {
+	return slices.Index(order, r) >= slices.Index(order, least) && slices.Contains(order, least)
+}
+
+// rule is for one operation: the least role, and what somebody did who did it, to be
+// followed by the name of what it was done to; "" where nothing is changed by it.
+type rule struct {
+	least Role
+	did   string
+}
+
+// rules are for all operations of the contract. One that is not here is refused.
+var rules = map[string]rule{
+	// The doors: whoever wants to come in asks these.
+	"getAccess":  {Nobody, ""},
+	"signIn":     {Nobody, ""},
+	"pairDevice": {Nobody, ""},
+	"openCard":   {Nobody, ""},
+	"signOut":    {Assistant, ""},
+	// Who comes in, and the copies, which hold everything.
+	"setPassphrase": {Owner, "set a new passphrase"},
+	"makeCode":      {Owner, "made a code to let a device in"},
+	"listDevices":   {Owner, ""},
+	"changeDevice":  {Owner, "changed what a device may do"},
+	"endDevice":     {Owner, "signed a device out"},
+	"listDeeds":     {Owner, ""},
+	"listCopies":    {Owner, ""},
+	"takeCopy":      {Owner, "made a copy of the club"},
+	"getCopy":       {Owner, "downloaded a copy of the club"},
+	// What is needed on court: lessons, who is in them, and counting.
+	"listStudents": {Assistant, ""},
+	"listGroups":   {Assistant, ""},
+	"listLessons":  {Assistant, ""},
+	"getLesson":    {Assistant, ""},
+	"getSheet":     {Assistant, ""},
+	"listRuns":     {Assistant, ""},
+	"getRun":       {Assistant, ""},
+	"putRun":       {Assistant, ""},
+	"streamRun":    {Assistant, ""},
+	"addEvents":    {Assistant, "counted in"},
+	// What says nothing about anybody.
+	"listCourts":         {Assistant, ""},
+	"listBlockTemplates": {Assistant, ""},
+	"blankDrill":         {Assistant, ""},
+	"getVocabulary":      {Assistant, ""},
+	"listBases":          {Assistant, ""},
+	"reckonGoal":         {Assistant, ""},
+	"reckonTarget":       {Assistant, ""},
+	"reckonFlight":       {Assistant, ""},
+	"reckonFootwork":     {Assistant, ""},
+	"reckonRace":         {Assistant, ""},
+	"reckonHandicap":     {Assistant, ""},
+	"reckonSigma":        {Assistant, ""},
+	"reckonEstimate":     {Assistant, ""},
+	"reckonRotation":     {Assistant, ""},
+	"reckonTempo":        {Assistant, ""},
+	"reckonWindow":       {Assistant, ""},
+	"reckonRecovery":     {Assistant, ""},
+	"reckonGame":         {Assistant, ""},
+	"reckonScore":        {Assistant, ""},
+	"reckonLevels":       {Assistant, ""},
+	"listDrills":         {Assistant, ""},
+	"checkDrill":         {Assistant, ""},
+	"getDrill":           {Assistant, ""},
+	"listDrillVersions":  {Assistant, ""},
+	"listGames":          {Assistant, ""},
+	"getGame":            {Assistant, ""},
+	"listGameVersions":   {Assistant, ""},
+	"listLadders":        {Assistant, ""},
+	// Planning.
+	"checkLesson":        {Coach, ""},
+	"draftLessons":       {Coach, ""},
+	"placeDrill":         {Coach, ""},
+	"matchFromBlock":     {Coach, ""},
+	"listLessonVersions": {Coach, ""},
+	"putLesson":          {Coach, "changed the lesson"},
+	"listCourses":        {Coach, ""},
+	"planCourse":         {Coach, ""},
+	"putCourse":          {Coach, "changed weeks ahead"},
+	"removeCourse":       {Coach, "took weeks ahead away"},
+	"changeCourse":       {Coach, "changed a lesson of the weeks ahead"},
+	"draftCourseLesson":  {Coach, "drafted a lesson of the weeks ahead"},
+	"getCalendar":        {Coach, ""},
+	"importDrills":       {Coach, "took drills in from a file"},
+	"exportDrills":       {Coach, ""},
+	"putDrill":           {Coach, "changed a drill"},
+	"removeDrill":        {Coach, "took a drill off the shelf"},
+	"setFavourite":       {Coach, "marked a drill"},
+	"importGames":        {Coach, "took games in from a file"},
+	"exportGames":        {Coach, ""},
+	"putGame":            {Coach, "changed a game"},
+	"removeGame":         {Coach, "took a game off the shelf"},
+	"putLadder":          {Coach, "changed a ladder"},
+	"removeLadder":       {Coach, "took a ladder away"},
+	// Students, and the judgement of them.
+	"exportStudents":       {Coach, "took a table of all students out"},
+	"importStudents":       {Coach, "took a table of students in"},
+	"orderStudents":        {Coach, ""},
+	"getStudent":           {Coach, ""},
+	"putStudent":           {Coach, "changed what is kept about"},
+	"putGroup":             {Coach, "changed a group"},
+	"removeGroup":          {Coach, "took a group away"},
+	"listLaddersOfStudent": {Coach, ""},
+	"moveStudent":          {Coach, "moved on a ladder:"},
+	"takeBackMove":         {Coach, "took a move on a ladder back:"},
+	"declineAdvice":        {Coach, "declined advice for"},
+	"getHome":              {Coach, ""},
+	"putHome":              {Coach, "chose home practice for"},
+	"didAtHome":            {Coach, "noted home practice of"},
+	"reportStudent":        {Coach, ""},
+	"shareNote":            {Coach, "shared or kept back a note about"},
+	"mergeStudent":         {Coach, "merged into another:"},
+	"splitStudent":         {Coach, "took apart again:"},
+	"listResults":          {Coach, ""},
+	"listCardLinks":        {Coach, ""},
+	"makeCardLink":         {Coach, "made a link to the card of"},
+	"endCardLink":          {Coach, "took back a link to the card of"},
+}
+
+// Least is the least role that may do an operation; false where there is no rule for it,
+// and nobody may.
+func Least(operation string) (Role, bool) {
+	r, ok := rules[operation]
+	return r.least, ok
+}
+
+// Operations are all that there is a rule for.
+func Operations() []string {
+	out := make([]string, 0, len(rules))
+	for op := range rules {
+		out = append(out, op)
+	}
+	slices.Sort(out)
+	return out
+}
+
+// Said is a deed as a sentence goes on after who did it.
+func Said(operation, named string) string {
+	return strings.TrimSpace(rules[operation].did + " " + named)
+}

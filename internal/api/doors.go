@@ -1,0 +1,292 @@
+package api
+
+import (
+	"context"
+	"io"
+	"net/http"
+	"os"
+	"strings"
+	"time"
+
+	"hodometer/core/run"
+	"hodometer/internal/access"
+	"hodometer/internal/club"
+	"hodometer/internal/reach"
+	"hodometer/internal/store"
+
+	"github.com/labstack/echo/v5"
+	"rsc.io/qr"
+)
+
+// Reach is how the server is reached, as whoever started it knows.
+type Reach struct {
+	Kind reach.Kind
+	// URLs gives the addresses that a phone can type, Trust those where it learns to trust
+	// the own authority.
+	URLs, Trust func() []string
+	Fingerprint string
+	Names       []string // that it is reached by, besides localhost and IP addresses
+	// Served are more pages than the application's own, by the beginning of their path.
+	Served map[string]http.Handler
+}
+
+// link is an address with the picture of it that a phone reads.
+func link(url string) DoorLink {
+	out := DoorLink{Url: url, Dark: []string{}}
+	code, err := qr.Encode(url, qr.M)
+	if err != nil {
+		return out // too long for a picture; it can be typed
+	}
+	for y := range code.Size {
+		var row strings.Builder
+		for x := range code.Size {
+			if code.Black(x, y) {
+				row.WriteByte('1')
+			} else {
+				row.WriteByte('0')
+			}
+		}
+		out.Dark = append(out.Dark, row.String())
+	}
+	return out
+}
+
+func links(urls func() []string, path string) []DoorLink {
+	out := []DoorLink{}
+	if urls == nil {
+		return out
+	}
+	for _, u := range urls() {
+		out = append(out, link(u+path))
+	}
+	return out
+}
+
+// accessOf is what the door says to a visitor.
+func (h handlers) accessOf(ctx context.Context, v access.Visitor) (Access, error) {
+	set, err := h.doors.HasPassphrase(ctx)
+	out := Access{
+		Open: h.doors.Open, Role: v.Role, Name: v.Name, Passphrase: set, Kind: AccessKind(h.reach.Kind),
+		Links: []DoorLink{},
+	}
+	if t := h.club.Trouble(); t != nil {
+		out.Trouble = t.Why
+	}
+	if v.Role == access.Nobody || err != nil {
+		return out, err
+	}
+	if v.Role == access.Owner {
+		out.Links = links(h.reach.URLs, "/")
+		if trust := links(h.reach.Trust, ""); len(trust) > 0 {
+			out.Trust, out.Fingerprint = &trust, &h.reach.Fingerprint
+		}
+		out.CopyDue, err = h.copyDue(ctx)
+	}
+	return out, err
+}
+
+func (h handlers) GetAccess(ctx context.Context, _ GetAccessRequestObject) (GetAccessResponseObject, error) {
+	out, err := h.accessOf(ctx, access.From(ctx))
+	return GetAccess200JSONResponse(out), err
+}
+
+func (h handlers) SignIn(ctx context.Context, r SignInRequestObject) (SignInResponseObject, error) {
+	v, err := h.doors.SignIn(ctx, r.Body.Passphrase, value(r.Body.Name, ""))
+	if err != nil {
+		return nil, err
+	}
+	out, err := h.accessOf(ctx, v)
+	return SignIn200JSONResponse(out), err
+}
+
+func (h handlers) PairDevice(ctx context.Context, r PairDeviceRequestObject) (PairDeviceResponseObject, error) {
+	v, err := h.doors.Pair(ctx, r.Body.Code, value(r.Body.Name, ""))
+	if err != nil {
+		return nil, err
+	}
+	out, err := h.accessOf(ctx, v)
+	return PairDevice200JSONResponse(out), err
+}
+
+func (h handlers) SignOut(ctx context.Context, _ SignOutRequestObject) (SignOutResponseObject, error) {
+	return SignOut204Response{}, h.doors.SignOut(ctx)
+}
+
+func (h handlers) SetPassphrase(
+	ctx context.Context,
+	r SetPassphraseRequestObject,
+) (SetPassphraseResponseObject, error) {
+	return SetPassphrase204Response{}, h.doors.SetPassphrase(ctx, r.Body.Passphrase, access.From(ctx).Device)
+}
+
+func (h handlers) MakeCode(_ context.Context, r MakeCodeRequestObject) (MakeCodeResponseObject, error) {
+	c, err := h.doors.MakeCode(r.Body.Role)
+	return MakeCode200JSONResponse{
+		Digits: c.Digits, Role: c.Role, Expires: c.Expires.UnixMilli(),
+		// After the #, so that it is in no log on the way.
+		Links: links(h.reach.URLs, "/pair#"+c.Secret),
+	}, err
+}
+
+func (h handlers) ListDevices(ctx context.Context, _ ListDevicesRequestObject) (ListDevicesResponseObject, error) {
+	out, err := h.doors.Devices(ctx, access.From(ctx).Device)
+	return ListDevices200JSONResponse(out), err
+}
+
+func (h handlers) ChangeDevice(ctx context.Context, r ChangeDeviceRequestObject) (ChangeDeviceResponseObject, error) {
+	if err := h.doors.Change(ctx, r.Device, r.Body.Name, r.Body.Role); err != nil {
+		return nil, err
+	}
+	out, err := h.doors.Devices(ctx, access.From(ctx).Device)
+	return ChangeDevice200JSONResponse(out), err
+}
+
+func (h handlers) EndDevice(ctx context.Context, r EndDeviceRequestObject) (EndDeviceResponseObject, error) {
+	if err := h.doors.End(ctx, r.Device); err != nil {
+		return nil, err
+	}
+	out, err := h.doors.Devices(ctx, access.From(ctx).Device)
+	return EndDevice200JSONResponse(out), err
+}
+
+func (h handlers) ListDeeds(ctx context.Context, r ListDeedsRequestObject) (ListDeedsResponseObject, error) {
+	out, err := h.doors.Deeds(ctx, value(r.Params.Before, 0))
+	return ListDeeds200JSONResponse(out), err
+}
+
+func (h handlers) ListCardLinks(
+	ctx context.Context,
+	r ListCardLinksRequestObject,
+) (ListCardLinksResponseObject, error) {
+	out, err := h.doors.CardLinks(ctx, r.Student)
+	return ListCardLinks200JSONResponse(out), err
+}
+
+func (h handlers) MakeCardLink(ctx context.Context, r MakeCardLinkRequestObject) (MakeCardLinkResponseObject, error) {
+	if _, err := h.club.HomeOf(ctx, r.Student); err != nil {
+		return nil, err
+	}
+	out, err := h.doors.MakeCardLink(ctx, r.Student, r.Body.Days)
+	return MakeCardLink200JSONResponse(out), err
+}
+
+func (h handlers) EndCardLink(ctx context.Context, r EndCardLinkRequestObject) (EndCardLinkResponseObject, error) {
+	if err := h.doors.EndCardLink(ctx, r.Student, r.Link); err != nil {
+		return nil, err
+	}
+	out, err := h.doors.CardLinks(ctx, r.Student)
+	return EndCardLink200JSONResponse(out), err
+}
+
+// OpenCard shows the practices of one student, and of the name the first alone.
+func (h handlers) OpenCard(ctx context.Context, r OpenCardRequestObject) (OpenCardResponseObject, error) {
+	student, expires, err := h.doors.OpenCard(ctx, r.Body.Secret)
+	if err != nil {
+		return nil, err
+	}
+	home, err := h.club.HomeOf(ctx, student)
+	if err != nil {
+		return nil, err
+	}
+	name, err := h.club.FirstName(ctx, student)
+	return OpenCard200JSONResponse{Name: name, Expires: expires, Practices: home.Practices}, err
+}
+
+const week = 7 * 24 * time.Hour
+
+// copyDue says whether there is work in the club of which no copy was made for a week.
+func (h handlers) copyDue(ctx context.Context) (bool, error) {
+	if h.copies == nil {
+		return false, nil
+	}
+	last, changed := h.copies.Since()
+	if !changed || h.copies.Now().Sub(last) < week {
+		return false, nil
+	}
+	since, err := h.club.Since(ctx)
+	return err == nil && !since.IsZero() && h.copies.Now().Sub(since) > week, err
+}
+
+func (h handlers) copiesNow(ctx context.Context) (Copies, error) {
+	if h.copies == nil {
+		return Copies{Copies: []store.Copy{}}, nil
+	}
+	all, err := h.copies.List()
+	if err != nil {
+		return Copies{}, err
+	}
+	due, err := h.copyDue(ctx)
+	return Copies{Copies: all, Due: due, Folder: h.copies.Dir}, err
+}
+
+func (h handlers) ListCopies(ctx context.Context, _ ListCopiesRequestObject) (ListCopiesResponseObject, error) {
+	out, err := h.copiesNow(ctx)
+	return ListCopies200JSONResponse(out), err
+}
+
+func (h handlers) TakeCopy(ctx context.Context, _ TakeCopyRequestObject) (TakeCopyResponseObject, error) {
+	if h.copies == nil {
+		return nil, store.Refused{Why: "This server was started without a place for copies."}
+	}
+	if _, err := h.copies.Take(ctx); err != nil {
+		return nil, err
+	}
+	out, err := h.copiesNow(ctx)
+	return TakeCopy200JSONResponse(out), err
+}
+
+func (h handlers) GetCopy(_ context.Context, r GetCopyRequestObject) (GetCopyResponseObject, error) {
+	if h.copies == nil {
+		return nil, club.Missing{What: "copy"}
+	}
+	path, ok := h.copies.File(r.Copy)
+	if !ok {
+		return nil, club.Missing{What: "copy"}
+	}
+	f, err := os.Open(path)
+	if err != nil {
+		return nil, err
+	}
+	return attachment{closing{f}, "application/vnd.sqlite3", r.Copy}, nil
+}
+
+// VisitGetCopyResponse writes it.
+func (f attachment) VisitGetCopyResponse(w http.ResponseWriter) error { return f.write(w) }
+
+// closing closes a file once it has been read to its end.
+type closing struct{ *os.File }
+
+func (c closing) Read(p []byte) (int, error) {
+	n, err := c.File.Read(p)
+	if err == io.EOF {
+		c.Close()
+	}
+	return n, err
+}
+
+// mayErase refuses events that take a lesson out of the log, from who only counts.
+func mayErase(ctx context.Context, events []run.Event) error {
+	if access.From(ctx).Role.May(access.Coach) {
+		return nil
+	}
+	for _, e := range events {
+		if e.Kind == run.Remove || e.Kind == run.GiveUp {
+			return echo.NewHTTPError(http.StatusForbidden, "Whoever only counts cannot take a lesson out of the log."+
+				" Ask a coach; nothing was changed.")
+		}
+	}
+	return nil
+}
+
+// asSeen leaves out of students what somebody who only counts does not need.
+func asSeen(ctx context.Context, students []club.Student) []club.Student {
+	if access.From(ctx).Role.May(access.Coach) {
+		return students
+	}
+	out := make([]club.Student, len(students))
+	for i, s := range students {
+		s.Age, s.Aims, s.Dates, s.Notes = "", "", nil, ""
+		out[i] = s
+	}
+	return out
+}
