@@ -8,6 +8,8 @@ import (
 	"io/fs"
 	"log/slog"
 	"net/http"
+	"regexp"
+	"slices"
 	"strings"
 	"sync"
 	"time"
@@ -176,10 +178,16 @@ var contract = sync.OnceValues(func() (func(http.Handler) http.Handler, error) {
 		return string(text), err
 	})
 	refuse := func(
-		_ context.Context, err error, w http.ResponseWriter, _ *http.Request, opts nethttpmiddleware.ErrorHandlerOpts,
+		_ context.Context, err error, w http.ResponseWriter, r *http.Request, opts nethttpmiddleware.ErrorHandlerOpts,
 	) {
 		if opts.MatchedRoute == nil {
 			err = echo.ErrNotFound
+			if methods := allowed(spec, r.URL.Path); methods != "" {
+				w.Header().Set("Allow", methods)
+				err = echo.NewHTTPError(
+					http.StatusMethodNotAllowed, "This address does not do that. Nothing was changed.",
+				)
+			}
 		}
 		writeProblem(w, problem(err))
 	}
@@ -190,6 +198,23 @@ var contract = sync.OnceValues(func() (func(http.Handler) http.Handler, error) {
 		ErrorHandlerWithOpts: refuse,
 	}), nil
 })
+
+// allowed are the methods that the contract has for an address.
+func allowed(spec *openapi3.T, path string) string {
+	var out []string
+	for at, item := range spec.Paths.Map() {
+		pattern := "^" + pathParam.ReplaceAllString(at, "[^/]+") + "$"
+		if ok, err := regexp.MatchString(pattern, path); err == nil && ok {
+			for method := range item.Operations() {
+				out = append(out, method)
+			}
+		}
+	}
+	slices.Sort(out)
+	return strings.Join(slices.Compact(out), ", ")
+}
+
+var pathParam = regexp.MustCompile(`\{[^}]+\}`)
 
 // requestLog writes a line for what failed on our side or took long; a lesson
 // asks often, and a line for each would bury these.

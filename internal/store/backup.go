@@ -42,11 +42,20 @@ func Backup(ctx context.Context, path, to string) (Holds, error) {
 	return held, settle(half, to)
 }
 
+// readOnly is how a file is opened to be read. One that nobody has open, and that has no
+// log, is taken as it is: SQLite would leave files beside it.
+func readOnly(path string) string {
+	dsn := "file:" + (&url.URL{Path: path}).EscapedPath() + "?mode=ro&_pragma=busy_timeout(10000)"
+	if _, err := os.Stat(path + "-wal"); errors.Is(err, fs.ErrNotExist) {
+		dsn += "&immutable=1"
+	}
+	return dsn
+}
+
 // copyOut writes the state that the file at path is in to a new file. A log beside a file
 // that nobody has open is read with it.
 func copyOut(ctx context.Context, path, to string) error {
-	from, err := sql.Open("sqlite", "file:"+(&url.URL{Path: path}).EscapedPath()+
-		"?mode=ro&_pragma=busy_timeout(10000)")
+	from, err := sql.Open("sqlite", readOnly(path))
 	if err != nil {
 		return err
 	}
@@ -206,7 +215,7 @@ func (s *Store) MarkDemo(ctx context.Context) error {
 // Digest is a digest of all that a coach put into the club file at path: two files with
 // the same hold the same.
 func Digest(ctx context.Context, path string) (string, error) {
-	db, err := sql.Open("sqlite", "file:"+(&url.URL{Path: path}).EscapedPath()+"?mode=ro&_pragma=busy_timeout(5000)")
+	db, err := sql.Open("sqlite", readOnly(path))
 	if err != nil {
 		return "", err
 	}
