@@ -27,8 +27,11 @@ func buildDemo(ctx context.Context, path string, fresh bool) error {
 			isDemo = true // from before the file said so itself
 		}
 		if !isDemo {
-			return fmt.Errorf("%s was not built by demo, and is left alone. Serve it with hodometer serve --db,"+
-				" or name another file for the demo", path)
+			return fmt.Errorf(
+				"%s was not built by demo, and is left alone. Serve it with hodometer serve --db,"+
+					" or name another file for the demo",
+				path,
+			)
 		}
 		if !fresh {
 			return nil

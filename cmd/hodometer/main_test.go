@@ -78,7 +78,10 @@ func BenchmarkStartToFirstAnswer(b *testing.B) {
 	for b.Loop() {
 		s, err := store.Open(ctx, path)
 		require.NoError(b, err)
-		h, err := api.New(club.New(s), api.Options{Log: log, Doors: access.New(s, access.Options{Open: true})})
+		h, err := api.New(
+			club.New(s),
+			api.Options{Log: log, Doors: access.New(s, access.Options{Open: true})},
+		)
 		require.NoError(b, err)
 		w := httptest.NewRecorder()
 		h.ServeHTTP(w, httptest.NewRequest("GET", "http://localhost/api/v1/lessons", nil))

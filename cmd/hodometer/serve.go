@@ -49,9 +49,12 @@ func (d door) kind() (reach.Kind, error) {
 	case d.Plain:
 		return reach.Plain, nil
 	}
-	return "", fmt.Errorf("%s is reached from elsewhere, and without TLS the names of children can be read on the way."+
-		" Start it with --tls own (or files, or acme). On a network where nobody else is, --plain does without; phones"+
-		" then grant neither lessons without a signal nor a screen that stays on", d.Addr)
+	return "", fmt.Errorf(
+		"%s is reached from elsewhere, and without TLS the names of children can be read on the way."+
+			" Start it with --tls own (or files, or acme). On a network where nobody else is, --plain does without; phones"+
+			" then grant neither lessons without a signal nor a screen that stays on",
+		d.Addr,
+	)
 }
 
 func (d door) config(kind reach.Kind, beside string) (*tls.Config, *reach.Authority, error) {
@@ -95,8 +98,12 @@ func serve(ctx context.Context, log *slog.Logger, path, copies string, d door) e
 	if set, err := doors.HasPassphrase(ctx); err != nil {
 		return err
 	} else if !set && kind != reach.Alone {
-		return fmt.Errorf("whoever reaches %s would see the names of the children in the club. Set the owner's"+
-			" passphrase first: hodometer owner --db %s", d.Addr, path)
+		return fmt.Errorf(
+			"whoever reaches %s would see the names of the children in the club. Set the owner's"+
+				" passphrase first: hodometer owner --db %s",
+			d.Addr,
+			path,
+		)
 	}
 	config, own, err := d.config(kind, path)
 	if err != nil {
@@ -153,7 +160,10 @@ func serve(ctx context.Context, log *slog.Logger, path, copies string, d door) e
 		ReadTimeout:       30 * time.Second,
 		IdleTimeout:       2 * time.Minute,
 		MaxHeaderBytes:    32 << 10,
-		ErrorLog:          slog.NewLogLogger(log.Handler(), slog.LevelDebug), // a phone that does not trust us yet
+		ErrorLog: slog.NewLogLogger(
+			log.Handler(),
+			slog.LevelDebug,
+		), // a phone that does not trust us yet
 	}
 	server.RegisterOnShutdown(served.Hush)
 	tell(kind, at())
@@ -202,8 +212,10 @@ func tell(kind reach.Kind, urls []string) {
 	case reach.Own:
 		fmt.Println("Open it, sign in with the owner's passphrase, and let phones in under On your phone.")
 	case reach.Plain:
-		fmt.Println("WITHOUT TLS: what is said can be read on the way, and phones grant neither lessons without a" +
-			" signal nor a screen that stays on.")
+		fmt.Println(
+			"WITHOUT TLS: what is said can be read on the way, and phones grant neither lessons without a" +
+				" signal nor a screen that stays on.",
+		)
 	}
 }
 

@@ -43,7 +43,12 @@ func (d *Doors) note(ctx context.Context, v Visitor, operation, thing string) er
 	}
 	return d.store.Write(ctx, func(q *gen.Queries) error {
 		return q.InsertDeed(ctx, gen.InsertDeedParams{
-			At: now.UnixMilli(), Device: v.Device, Who: v.Name, Role: string(v.Role), What: operation, Thing: thing,
+			At:     now.UnixMilli(),
+			Device: v.Device,
+			Who:    v.Name,
+			Role:   string(v.Role),
+			What:   operation,
+			Thing:  thing,
 		})
 	})
 }

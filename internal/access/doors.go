@@ -153,8 +153,10 @@ func (d *Doors) SignIn(ctx context.Context, words, name string) (Visitor, error)
 	right := kept != "" && fits(words, kept)
 	d.hashing.Unlock()
 	if !right {
-		return Visitor{}, Wrong{"That is not the passphrase. Whoever is at the machine itself can set a new one:" +
-			" hodometer owner."}
+		return Visitor{}, Wrong{
+			"That is not the passphrase. Whoever is at the machine itself can set a new one:" +
+				" hodometer owner.",
+		}
 	}
 	return d.enter(ctx, Owner, "passphrase", name)
 }
@@ -172,8 +174,10 @@ func (d *Doors) Pair(ctx context.Context, said, name string) (Visitor, error) {
 	said = strings.Join(strings.Fields(said), "")
 	role, ok := d.codes.take(said, d.Now())
 	if !ok {
-		return Visitor{}, Wrong{"That code does not open the door. A code lasts five minutes, five tries, and for one" +
-			" device. Ask for a new one."}
+		return Visitor{}, Wrong{
+			"That code does not open the door. A code lasts five minutes, five tries, and for one" +
+				" device. Ask for a new one.",
+		}
 	}
 	return d.enter(ctx, role, "code", name)
 }
@@ -248,10 +252,15 @@ var errNoDevice = units.Problems{{Field: "device", Detail: "this device was sign
 // Change renames a device or gives it another role.
 func (d *Doors) Change(ctx context.Context, id, name string, role Role) error {
 	if !role.May(Assistant) || strings.TrimSpace(name) == "" {
-		return units.Problems{{Field: "role", Detail: "a device has a name, and is assistant, coach or owner"}}
+		return units.Problems{
+			{Field: "role", Detail: "a device has a name, and is assistant, coach or owner"},
+		}
 	}
 	return d.store.Write(ctx, func(q *gen.Queries) error {
-		n, err := q.ChangeDevice(ctx, gen.ChangeDeviceParams{Name: strings.TrimSpace(name), Role: string(role), ID: id})
+		n, err := q.ChangeDevice(
+			ctx,
+			gen.ChangeDeviceParams{Name: strings.TrimSpace(name), Role: string(role), ID: id},
+		)
 		if err == nil && n == 0 {
 			return errNoDevice
 		}

@@ -32,7 +32,10 @@ var tried = map[string]bool{"signIn": true, "pairDevice": true, "openCard": true
 // Guard lets a request through to the operation it is for where the policy allows it, and
 // notes what was done. operation gives the contract's name of a route, "" where there is
 // none, and thing the id that it is done to.
-func (d *Doors) Guard(operation func(*echo.Context) string, thing func(*echo.Context) string) echo.MiddlewareFunc {
+func (d *Doors) Guard(
+	operation func(*echo.Context) string,
+	thing func(*echo.Context) string,
+) echo.MiddlewareFunc {
 	return func(next echo.HandlerFunc) echo.HandlerFunc {
 		return func(c *echo.Context) error {
 			ctx := c.Request().Context()
@@ -71,7 +74,10 @@ func (d *Doors) Guard(operation func(*echo.Context) string, thing func(*echo.Con
 var (
 	errNobody = echo.NewHTTPError(http.StatusUnauthorized, "This device has not come in, or was signed out. "+
 		"What you did is kept on it; sign in, and it is sent.")
-	errNotYours = echo.NewHTTPError(http.StatusForbidden, "This device may not do that. Nothing was changed. "+
-		"The owner can give it another role, under On your phone.")
+	errNotYours = echo.NewHTTPError(
+		http.StatusForbidden,
+		"This device may not do that. Nothing was changed. "+
+			"The owner can give it another role, under On your phone.",
+	)
 	errTooOften = echo.NewHTTPError(http.StatusTooManyRequests, "That was tried too often. Wait ten seconds.")
 )

@@ -46,7 +46,10 @@ func (d *Doors) MakeCardLink(ctx context.Context, student string, days int) (Car
 func (d *Doors) CardLinks(ctx context.Context, student string) ([]CardLink, error) {
 	out := []CardLink{}
 	err := d.store.View(ctx, func(q *gen.Queries) error {
-		rows, err := q.ListCardLinks(ctx, gen.ListCardLinksParams{StudentID: student, Expires: d.Now().UnixMilli()})
+		rows, err := q.ListCardLinks(
+			ctx,
+			gen.ListCardLinksParams{StudentID: student, Expires: d.Now().UnixMilli()},
+		)
 		for _, r := range rows {
 			out = append(out, CardLink{ID: r.ID, Made: r.Made, Expires: r.Expires, Opened: r.Opened})
 		}
@@ -58,7 +61,10 @@ func (d *Doors) CardLinks(ctx context.Context, student string) ([]CardLink, erro
 // EndCardLink takes a link back.
 func (d *Doors) EndCardLink(ctx context.Context, student, id string) error {
 	return d.store.Write(ctx, func(q *gen.Queries) error {
-		n, err := q.EndCardLink(ctx, gen.EndCardLinkParams{Ended: d.Now().UnixMilli(), ID: id, StudentID: student})
+		n, err := q.EndCardLink(
+			ctx,
+			gen.EndCardLinkParams{Ended: d.Now().UnixMilli(), ID: id, StudentID: student},
+		)
 		if err == nil && n == 0 {
 			return units.Problems{{Field: "link", Detail: "this link was taken back already"}}
 		}
@@ -70,12 +76,17 @@ func (d *Doors) EndCardLink(ctx context.Context, student, id string) error {
 func (d *Doors) OpenCard(ctx context.Context, said string) (student string, expires int64, err error) {
 	now := d.Now().UnixMilli()
 	err = d.store.Write(ctx, func(q *gen.Queries) error {
-		row, err := q.OpenCardLink(ctx, gen.OpenCardLinkParams{Opened: now, Secret: digest(said), Expires: now})
+		row, err := q.OpenCardLink(
+			ctx,
+			gen.OpenCardLinkParams{Opened: now, Secret: digest(said), Expires: now},
+		)
 		student, expires = row.StudentID, row.Expires
 		return err
 	})
 	if errors.Is(err, sql.ErrNoRows) {
-		return "", 0, Wrong{"This link does not open a card: it has run out, or was taken back. Ask the coach for a new one."}
+		return "", 0, Wrong{
+			"This link does not open a card: it has run out, or was taken back. Ask the coach for a new one.",
+		}
 	}
 	return student, expires, err
 }

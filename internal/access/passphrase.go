@@ -36,9 +36,13 @@ func checkPassphrase(words string) error {
 	switch n := utf8.RuneCountInString(words); {
 	case n < ShortestPassphrase:
 		return units.Problems{{Field: "passphrase", Detail: fmt.Sprintf(
-			"at least %d characters; three or four words that do not belong together are easy to keep", ShortestPassphrase)}}
+			"at least %d characters; three or four words that do not belong together are easy to keep",
+			ShortestPassphrase,
+		)}}
 	case n > longestPassphrase:
-		return units.Problems{{Field: "passphrase", Detail: fmt.Sprintf("at most %d characters", longestPassphrase)}}
+		return units.Problems{
+			{Field: "passphrase", Detail: fmt.Sprintf("at most %d characters", longestPassphrase)},
+		}
 	}
 	return nil
 }
@@ -49,7 +53,15 @@ func hashed(words string) string {
 	_, _ = rand.Read(salt) // it never fails
 	key := argon2.IDKey([]byte(words), salt, passes, memoryKiB, lanes, keyBytes)
 	b := base64.RawStdEncoding.EncodeToString
-	return fmt.Sprintf("$argon2id$v=%d$m=%d,t=%d,p=%d$%s$%s", argon2.Version, memoryKiB, passes, lanes, b(salt), b(key))
+	return fmt.Sprintf(
+		"$argon2id$v=%d$m=%d,t=%d,p=%d$%s$%s",
+		argon2.Version,
+		memoryKiB,
+		passes,
+		lanes,
+		b(salt),
+		b(key),
+	)
 }
 
 // fits says whether words are the passphrase that is kept so.

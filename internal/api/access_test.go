@@ -48,8 +48,13 @@ func newGate(t testing.TB) *gate {
 	require.NoError(t, g.doors.SetPassphrase(t.Context(), passphrase, ""))
 	own := club.New(s)
 	h, err := New(own, Options{
-		Log: slog.New(slog.NewTextHandler(io.Discard, nil)), Doors: g.doors, Patience: 10 * time.Minute,
-		Reach:  Reach{Kind: reach.Own, URLs: func() []string { return []string{"https://192.168.7.20:8443"} }},
+		Log:      slog.New(slog.NewTextHandler(io.Discard, nil)),
+		Doors:    g.doors,
+		Patience: 10 * time.Minute,
+		Reach: Reach{
+			Kind: reach.Own,
+			URLs: func() []string { return []string{"https://192.168.7.20:8443"} },
+		},
 		Copies: store.CopiesOf(path, ""),
 	})
 	require.NoError(t, err)
@@ -58,7 +63,11 @@ func newGate(t testing.TB) *gate {
 }
 
 // call asks as who has that cookie, from an origin.
-func (g *gate) call(method, path, cookie string, body any, header map[string]string) *httptest.ResponseRecorder {
+func (g *gate) call(
+	method, path, cookie string,
+	body any,
+	header map[string]string,
+) *httptest.ResponseRecorder {
 	text, err := json.Marshal(body)
 	require.NoError(g.t, err)
 	ctx := context.Background()
@@ -96,7 +105,13 @@ func cookieOf(w *httptest.ResponseRecorder) string {
 
 // owner signs in; come lets a device in with a role, by the secret of a code.
 func (g *gate) owner() string {
-	w := g.call("POST", "/api/v1/access/signIn", "", map[string]any{"passphrase": passphrase, "name": "Laptop"}, nil)
+	w := g.call(
+		"POST",
+		"/api/v1/access/signIn",
+		"",
+		map[string]any{"passphrase": passphrase, "name": "Laptop"},
+		nil,
+	)
 	require.Equal(g.t, 200, w.Code, w.Body.String())
 	g.now = g.now.Add(time.Minute) // at the door's pace
 	return cookieOf(w)
@@ -105,7 +120,13 @@ func (g *gate) owner() string {
 func (g *gate) come(role access.Role) string {
 	c, err := g.doors.MakeCode(role)
 	require.NoError(g.t, err)
-	w := g.call("POST", "/api/v1/access/pair", "", map[string]any{"code": c.Secret, "name": string(role)}, nil)
+	w := g.call(
+		"POST",
+		"/api/v1/access/pair",
+		"",
+		map[string]any{"code": c.Secret, "name": string(role)},
+		nil,
+	)
 	require.Equal(g.t, 200, w.Code, w.Body.String())
 	g.now = g.now.Add(time.Minute)
 	return cookieOf(w)
@@ -115,9 +136,9 @@ func (g *gate) come(role access.Role) string {
 // so that a slip in the policy is a difference between the two. What is not here and not
 // the owner's is for coaches.
 var (
-	forAnybody    = "getAccess signIn pairDevice openCard"
+	forAnybody    = "getAccess signIn pairDevice openCard getVocabulary listBases listCourts"
 	forAssistants = "signOut listStudents listGroups listLessons getLesson getSheet listRuns getRun putRun streamRun " +
-		"addEvents listCourts listBlockTemplates blankDrill getVocabulary listBases listDrills checkDrill getDrill " +
+		"addEvents listBlockTemplates blankDrill listDrills checkDrill getDrill " +
 		"listDrillVersions listGames getGame listGameVersions listLadders"
 	forOwners = "setPassphrase makeCode listDevices changeDevice endDevice listDeeds listCopies takeCopy getCopy"
 )
@@ -192,7 +213,11 @@ func TestEveryRouteForEveryRoleFromEveryOrigin(t *testing.T) {
 					require.Equal(t, 403, w.Code, why)
 					require.Contains(t, w.Body.String(), "may not do that", why)
 				}
-				require.Empty(t, w.Header().Get("Access-Control-Allow-Origin"), "nobody elsewhere can read it")
+				require.Empty(
+					t,
+					w.Header().Get("Access-Control-Allow-Origin"),
+					"nobody elsewhere can read it",
+				)
 				if header["Host"] == "" {
 					require.Equal(t, "same-origin", w.Header().Get("Cross-Origin-Resource-Policy"), why)
 				}
@@ -304,7 +329,11 @@ func TestSessionsEnd(t *testing.T) {
 	phone = g.come(access.Coach)
 	require.NoError(t, g.doors.SetPassphrase(t.Context(), "other words altogether", ""))
 	require.Equal(t, []int{401, 200}, []int{asks(laptop), asks(phone)})
-	require.Equal(t, 403, g.call("POST", "/api/v1/access/signIn", "", map[string]any{"passphrase": passphrase}, nil).Code)
+	require.Equal(
+		t,
+		403,
+		g.call("POST", "/api/v1/access/signIn", "", map[string]any{"passphrase": passphrase}, nil).Code,
+	)
 
 	g.now = g.now.Add(44 * 24 * time.Hour)
 	require.Equal(t, 200, asks(phone), "seen now and then, it stays")
@@ -323,12 +352,21 @@ func TestAnAssistantCounts(t *testing.T) {
 	g := newGate(t)
 	coach, assistant := g.come(access.Coach), g.come(access.Assistant)
 	wren := club.Student{ID: newID(), Name: "Wren", Hand: "right", Level: "club"}
-	wren.Notes, wren.Aims, wren.Age, wren.Cautions = "shy of heights", "a cup", "10to11", []string{"no overheads"}
+	wren.Notes, wren.Aims, wren.Age, wren.Cautions = "shy of heights", "a cup", "10to11", []string{
+		"no overheads",
+	}
 	w := g.call("PUT", "/api/v1/students/"+wren.ID, coach, wren, nil)
 	require.Equal(t, 200, w.Code, w.Body.String())
 	l := map[string]any{
-		"id": newID(), "version": 0, "title": "Short balls", "aim": "", "date": "2026-05-17", "start": "17:00",
-		"slotMinutes": 60, "court": "tennis", "students": []string{wren.ID},
+		"id":          newID(),
+		"version":     0,
+		"title":       "Short balls",
+		"aim":         "",
+		"date":        "2026-05-17",
+		"start":       "17:00",
+		"slotMinutes": 60,
+		"court":       "tennis",
+		"students":    []string{wren.ID},
 	}
 	w = g.call("GET", "/api/v1/courts/tennis/blocks", assistant, nil, nil)
 	var blocks []any
@@ -349,7 +387,11 @@ func TestAnAssistantCounts(t *testing.T) {
 	k := &tick{}
 	send := func(cookie string, kind run.Kind) int {
 		return g.call("POST", at+"/events?state=false", cookie, map[string]any{
-			"lesson": map[string]any{"id": l["id"], "version": 1}, "events": []run.Event{k.event(run.Event{Kind: kind})},
+			"lesson": map[string]any{
+				"id":      l["id"],
+				"version": 1,
+			},
+			"events": []run.Event{k.event(run.Event{Kind: kind})},
 		}, nil).Code
 	}
 	require.Equal(t, 204, send(assistant, run.Start))
@@ -366,7 +408,9 @@ func TestAnAssistantCounts(t *testing.T) {
 		said = append(said, d.Who+" "+d.Did)
 	}
 	require.Equal(t, []string{
-		"coach counted in Short balls", "assistant counted in Short balls", "coach changed the lesson Short balls",
+		"coach counted in Short balls",
+		"assistant counted in Short balls",
+		"coach changed the lesson Short balls",
 		"coach changed what is kept about Wren",
 	}, said)
 }
@@ -394,7 +438,12 @@ func TestALinkToACard(t *testing.T) {
 	require.Equal(t, 200, w.Code, w.Body.String())
 	require.Contains(t, w.Body.String(), `"name":"Wren"`)
 	require.NotContains(t, w.Body.String(), "Alder")
-	require.NotContains(t, g.call("GET", at, coach, nil, nil).Body.String(), one.Secret, "only a digest is kept")
+	require.NotContains(
+		t,
+		g.call("GET", at, coach, nil, nil).Body.String(),
+		one.Secret,
+		"only a digest is kept",
+	)
 	require.Equal(t, 200, g.call("DELETE", at+"/"+one.ID, coach, nil, nil).Code)
 	require.Equal(t, 403, open(one).Code)
 	require.Equal(t, 200, open(two).Code)
@@ -441,7 +490,12 @@ func TestCopies(t *testing.T) {
 	require.EqualValues(t, c.Copies[0].Bytes, w.Body.Len())
 	require.Equal(t, "SQLite format 3\x00", w.Body.String()[:16])
 	for _, name := range []string{"..%2Fclub.db", "hodometer-2026-01-01-000000.db"} {
-		require.Contains(t, []int{400, 404}, g.call("GET", "/api/v1/copies/"+name, owner, nil, nil).Code, name)
+		require.Contains(
+			t,
+			[]int{400, 404},
+			g.call("GET", "/api/v1/copies/"+name, owner, nil, nil).Code,
+			name,
+		)
 	}
 }
 
@@ -469,7 +523,11 @@ func FuzzDoors(f *testing.F) {
 	f.Fuzz(func(t *testing.T, body []byte, cookie string) {
 		for _, at := range []string{"signIn", "pair"} {
 			g.now = g.now.Add(time.Minute)
-			r := httptest.NewRequest("POST", "https://192.168.7.20:8443/api/v1/access/"+at, bytes.NewReader(body))
+			r := httptest.NewRequest(
+				"POST",
+				"https://192.168.7.20:8443/api/v1/access/"+at,
+				bytes.NewReader(body),
+			)
 			r.Header.Set("Content-Type", "application/json")
 			r.Header["Cookie"] = []string{cookie}
 			w := httptest.NewRecorder()

@@ -99,7 +99,10 @@ func (h handlers) SignIn(ctx context.Context, r SignInRequestObject) (SignInResp
 	return SignIn200JSONResponse(out), err
 }
 
-func (h handlers) PairDevice(ctx context.Context, r PairDeviceRequestObject) (PairDeviceResponseObject, error) {
+func (h handlers) PairDevice(
+	ctx context.Context,
+	r PairDeviceRequestObject,
+) (PairDeviceResponseObject, error) {
 	v, err := h.doors.Pair(ctx, r.Body.Code, value(r.Body.Name, ""))
 	if err != nil {
 		return nil, err
@@ -128,12 +131,18 @@ func (h handlers) MakeCode(_ context.Context, r MakeCodeRequestObject) (MakeCode
 	}, err
 }
 
-func (h handlers) ListDevices(ctx context.Context, _ ListDevicesRequestObject) (ListDevicesResponseObject, error) {
+func (h handlers) ListDevices(
+	ctx context.Context,
+	_ ListDevicesRequestObject,
+) (ListDevicesResponseObject, error) {
 	out, err := h.doors.Devices(ctx, access.From(ctx).Device)
 	return ListDevices200JSONResponse(out), err
 }
 
-func (h handlers) ChangeDevice(ctx context.Context, r ChangeDeviceRequestObject) (ChangeDeviceResponseObject, error) {
+func (h handlers) ChangeDevice(
+	ctx context.Context,
+	r ChangeDeviceRequestObject,
+) (ChangeDeviceResponseObject, error) {
 	if err := h.doors.Change(ctx, r.Device, r.Body.Name, r.Body.Role); err != nil {
 		return nil, err
 	}
@@ -162,7 +171,10 @@ func (h handlers) ListCardLinks(
 	return ListCardLinks200JSONResponse(out), err
 }
 
-func (h handlers) MakeCardLink(ctx context.Context, r MakeCardLinkRequestObject) (MakeCardLinkResponseObject, error) {
+func (h handlers) MakeCardLink(
+	ctx context.Context,
+	r MakeCardLinkRequestObject,
+) (MakeCardLinkResponseObject, error) {
 	if _, err := h.club.HomeOf(ctx, r.Student); err != nil {
 		return nil, err
 	}
@@ -170,7 +182,10 @@ func (h handlers) MakeCardLink(ctx context.Context, r MakeCardLinkRequestObject)
 	return MakeCardLink200JSONResponse(out), err
 }
 
-func (h handlers) EndCardLink(ctx context.Context, r EndCardLinkRequestObject) (EndCardLinkResponseObject, error) {
+func (h handlers) EndCardLink(
+	ctx context.Context,
+	r EndCardLinkRequestObject,
+) (EndCardLinkResponseObject, error) {
 	if err := h.doors.EndCardLink(ctx, r.Student, r.Link); err != nil {
 		return nil, err
 	}
@@ -219,7 +234,10 @@ func (h handlers) copiesNow(ctx context.Context) (Copies, error) {
 	return Copies{Copies: all, Due: due, Folder: h.copies.Dir}, err
 }
 
-func (h handlers) ListCopies(ctx context.Context, _ ListCopiesRequestObject) (ListCopiesResponseObject, error) {
+func (h handlers) ListCopies(
+	ctx context.Context,
+	_ ListCopiesRequestObject,
+) (ListCopiesResponseObject, error) {
 	out, err := h.copiesNow(ctx)
 	return ListCopies200JSONResponse(out), err
 }
@@ -271,8 +289,11 @@ func mayErase(ctx context.Context, events []run.Event) error {
 	}
 	for _, e := range events {
 		if e.Kind == run.Remove || e.Kind == run.GiveUp {
-			return echo.NewHTTPError(http.StatusForbidden, "Whoever only counts cannot take a lesson out of the log."+
-				" Ask a coach; nothing was changed.")
+			return echo.NewHTTPError(
+				http.StatusForbidden,
+				"Whoever only counts cannot take a lesson out of the log."+
+					" Ask a coach; nothing was changed.",
+			)
 		}
 	}
 	return nil

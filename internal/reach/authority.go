@@ -61,8 +61,12 @@ func OwnAuthority(dir string, names []string) (*Authority, error) {
 	a := &Authority{Addresses: Addresses, Names: names, Now: time.Now}
 	for _, n := range names {
 		if !private(n) {
-			return nil, fmt.Errorf("the own authority vouches for names in a private network only (%s), and not for %s."+
-				" Use --tls acme or --tls files for it", strings.Join(privateNames, ", "), n)
+			return nil, fmt.Errorf(
+				"the own authority vouches for names in a private network only (%s), and not for %s."+
+					" Use --tls acme or --tls files for it",
+				strings.Join(privateNames, ", "),
+				n,
+			)
 		}
 	}
 	certFile, keyFile := filepath.Join(dir, "root.crt"), filepath.Join(dir, "root.key")
@@ -75,8 +79,12 @@ func OwnAuthority(dir string, names []string) (*Authority, error) {
 	}
 	keyText, err := os.ReadFile(keyFile)
 	if err != nil {
-		return nil, fmt.Errorf("the key of the authority is not there: %w. Take the folder %s away to begin a new one;"+
-			" every phone then installs it again", err, dir)
+		return nil, fmt.Errorf(
+			"the key of the authority is not there: %w. Take the folder %s away to begin a new one;"+
+				" every phone then installs it again",
+			err,
+			dir,
+		)
 	}
 	pair, err := tls.X509KeyPair(certText, keyText)
 	if err != nil {
@@ -98,7 +106,10 @@ func OwnAuthority(dir string, names []string) (*Authority, error) {
 
 func private(name string) bool {
 	name = strings.ToLower(strings.TrimSuffix(name, "."))
-	return slices.ContainsFunc(privateNames, func(p string) bool { return name == p || strings.HasSuffix(name, "."+p) })
+	return slices.ContainsFunc(
+		privateNames,
+		func(p string) bool { return name == p || strings.HasSuffix(name, "."+p) },
+	)
 }
 
 func (a *Authority) make(dir, certFile, keyFile string) (err error) {
@@ -108,8 +119,11 @@ func (a *Authority) make(dir, certFile, keyFile string) (err error) {
 	now := a.Now()
 	host, _ := os.Hostname() // one without a name is the club's all the same
 	t := &x509.Certificate{
-		SerialNumber:                serial(),
-		Subject:                     pkix.Name{CommonName: strings.TrimSpace("Hodometer on " + host), Organization: []string{"Hodometer"}},
+		SerialNumber: serial(),
+		Subject: pkix.Name{
+			CommonName:   strings.TrimSpace("Hodometer on " + host),
+			Organization: []string{"Hodometer"},
+		},
 		NotBefore:                   now.Add(-skew),
 		NotAfter:                    now.Add(rootLasts),
 		IsCA:                        true,
@@ -141,7 +155,11 @@ func (a *Authority) make(dir, certFile, keyFile string) (err error) {
 		return err
 	}
 	// The key first: a root without one is of no use, and would be taken for whole.
-	if err := os.WriteFile(keyFile, pem.EncodeToMemory(&pem.Block{Type: "PRIVATE KEY", Bytes: secret}), 0o600); err != nil {
+	if err := os.WriteFile(
+		keyFile,
+		pem.EncodeToMemory(&pem.Block{Type: "PRIVATE KEY", Bytes: secret}),
+		0o600,
+	); err != nil {
 		return err
 	}
 	return os.WriteFile(certFile, a.Root(), 0o644)

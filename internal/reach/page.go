@@ -30,8 +30,9 @@ func (a *Authority) TrustPage() http.Handler {
 		}
 		w.Header().Set("Content-Type", "text/html; charset=utf-8")
 		w.Header().Set("Cache-Control", "no-store")
-		w.Header().Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'unsafe-inline'; "+
-			"connect-src https://"+r.Host+"; frame-ancestors 'none'; base-uri 'none'; form-action 'none'")
+		w.Header().
+			Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'unsafe-inline'; "+
+				"connect-src https://"+r.Host+"; frame-ancestors 'none'; base-uri 'none'; form-action 'none'")
 		_, _ = w.Write(b.Bytes()) // who asked may have gone
 	})
 	m.HandleFunc("GET /trust/check.js", func(w http.ResponseWriter, r *http.Request) {
@@ -81,8 +82,12 @@ func PlainDoor(a *Authority, ours func(host string) bool) *http.Server {
 	})
 	const patience = 10 * time.Second
 	return &http.Server{
-		Handler: h, ReadHeaderTimeout: patience, ReadTimeout: patience, WriteTimeout: patience, IdleTimeout: patience,
-		MaxHeaderBytes: 16 << 10,
+		Handler:           h,
+		ReadHeaderTimeout: patience,
+		ReadTimeout:       patience,
+		WriteTimeout:      patience,
+		IdleTimeout:       patience,
+		MaxHeaderBytes:    16 << 10,
 	}
 }
 

@@ -120,7 +120,10 @@ func (c *Copies) prune() error {
 	kept := Keep(made)
 	for _, one := range all {
 		if !slices.ContainsFunc(kept, one.At.Equal) {
-			if err := os.Remove(filepath.Join(c.Dir, one.Name)); err != nil && !errors.Is(err, fs.ErrNotExist) {
+			if err := os.Remove(
+				filepath.Join(c.Dir, one.Name),
+			); err != nil &&
+				!errors.Is(err, fs.ErrNotExist) {
 				return err
 			}
 		}

@@ -51,7 +51,8 @@ func (s *Store) carry(ctx context.Context) error {
 		}
 	}
 	var busy, frames, moved int64
-	if err := conn.QueryRowContext(ctx, "pragma wal_checkpoint(passive)").Scan(&busy, &frames, &moved); err != nil {
+	if err := conn.QueryRowContext(ctx, "pragma wal_checkpoint(passive)").
+		Scan(&busy, &frames, &moved); err != nil {
 		return err
 	}
 	s.writes.Store(0)

@@ -58,8 +58,11 @@ func Look(ctx context.Context, path string, deep bool) (Holds, error) {
 	case !info.Mode().IsRegular():
 		return Holds{}, refuse("%s is not a file.", path)
 	case info.Size() == 0:
-		return Holds{}, refuse("%s is empty, and a club file never is. Nothing was changed. Put a copy in its"+
-			" place with hodometer restore, or take the empty file away to begin a new club.", path)
+		return Holds{}, refuse(
+			"%s is empty, and a club file never is. Nothing was changed. Put a copy in its"+
+				" place with hodometer restore, or take the empty file away to begin a new club.",
+			path,
+		)
 	}
 	if err := isSQLite(path); err != nil {
 		return Holds{}, err
@@ -104,9 +107,14 @@ func lookWithLog(ctx context.Context, path string, deep bool) (Holds, error) {
 	}
 	alone, aloneErr := lookAt(ctx, path, path, "&immutable=1", false)
 	both, err := lookAt(ctx, path, there, "", deep)
-	stale := refuse("The log %s-wal does not belong to the file beside it: perhaps an older copy was put there"+
-		" by hand. Nothing was changed. To go on from the copy, run: hodometer restore %s --db %s"+
-		" (what is there is kept beside it).", path, path, path)
+	stale := refuse(
+		"The log %s-wal does not belong to the file beside it: perhaps an older copy was put there"+
+			" by hand. Nothing was changed. To go on from the copy, run: hodometer restore %s --db %s"+
+			" (what is there is kept beside it).",
+		path,
+		path,
+		path,
+	)
 	switch {
 	case err != nil && aloneErr == nil:
 		return Holds{}, stale
@@ -130,7 +138,10 @@ func lookAt(ctx context.Context, path, there, how string, deep bool) (out Holds,
 	if how == "" {
 		mode = "" // a private copy with its log, which SQLite must be able to put together
 	}
-	db, err := sql.Open("sqlite", "file:"+(&url.URL{Path: there}).EscapedPath()+"?_pragma=busy_timeout(5000)"+mode+how)
+	db, err := sql.Open(
+		"sqlite",
+		"file:"+(&url.URL{Path: there}).EscapedPath()+"?_pragma=busy_timeout(5000)"+mode+how,
+	)
 	if err != nil {
 		return out, damaged(err)
 	}
@@ -168,8 +179,13 @@ func lookAt(ctx context.Context, path, there, how string, deep bool) (out Holds,
 		return out, damaged(err)
 	}
 	if newest := Newest(); out.Version > newest {
-		return out, refuse("%s was written by a newer Hodometer (its tables are version %d, this one knows %d)."+
-			" Nothing was changed. Open it with the newer one.", path, out.Version, newest)
+		return out, refuse(
+			"%s was written by a newer Hodometer (its tables are version %d, this one knows %d)."+
+				" Nothing was changed. Open it with the newer one.",
+			path,
+			out.Version,
+			newest,
+		)
 	}
 	counts := []struct {
 		into *int64

@@ -124,11 +124,16 @@ func (s *Store) note(err error) error {
 	t := Trouble{}
 	switch said.Code() & 0xff {
 	case sqlite3.SQLITE_FULL, sqlite3.SQLITE_IOERR, sqlite3.SQLITE_READONLY, sqlite3.SQLITE_CANTOPEN:
-		t = Trouble{Full: true, Why: "The disk with the club file is full or will not be written. Nothing more is" +
-			" saved. Make room on it; it goes on by itself." + kept}
+		t = Trouble{
+			Full: true,
+			Why: "The disk with the club file is full or will not be written. Nothing more is" +
+				" saved. Make room on it; it goes on by itself." + kept,
+		}
 	case sqlite3.SQLITE_CORRUPT, sqlite3.SQLITE_NOTADB:
-		t = Trouble{Why: "The club file " + s.path + " is damaged. Nothing more is saved. Stop the server and put the" +
-			" last good copy in its place with hodometer restore." + kept}
+		t = Trouble{
+			Why: "The club file " + s.path + " is damaged. Nothing more is saved. Stop the server and put the" +
+				" last good copy in its place with hodometer restore." + kept,
+		}
 	default:
 		return err
 	}

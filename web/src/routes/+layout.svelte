@@ -3,9 +3,12 @@
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import { onMount } from 'svelte';
+  import Banner from '$lib/access/Banner.svelte';
+  import ComeIn from '$lib/access/ComeIn.svelte';
+  import { door } from '$lib/access/door.svelte';
   import { sendNow } from '$lib/device/outbox';
   import { tidy } from '$lib/device/packs';
-  import { MORE, shortcuts, typing, views } from '$lib/shell/keys';
+  import { FOR_ALL, MORE, shortcuts, typing, views } from '$lib/shell/keys';
   import { settings } from '$lib/units/settings.svelte';
 
   let { children } = $props();
@@ -16,15 +19,21 @@
   onMount(() => {
     sendNow();
     void tidy();
+    return door.watch();
   });
+  /** Who only counts sees what is on and what was; the rest is not for them. */
+  const mine = $derived(door.coach ? views : views.filter((v) => FOR_ALL.includes(v.path)));
+  /** These stand outside the door. */
+  const outside = $derived(['/pair', '/card'].includes(page.url.pathname));
   const courtside = $derived(page.url.pathname.startsWith('/court/'));
 
   function key(e: KeyboardEvent) {
     if (typing(e) || e.ctrlKey || e.metaKey || e.altKey) return;
     if (e.key === '?') help.showModal();
-    const view = courtside ? undefined : views.find((v) => v.key === e.key.toLowerCase());
+    const view = courtside || outside ? undefined : mine.find((v) => v.key === e.key.toLowerCase());
     if (view && !help.open) void goto(view.path);
-    if (e.key.toLowerCase() === 'n' && !courtside && !help.open) void goto('/lessons/new');
+    if (e.key.toLowerCase() === 'n' && door.coach && !courtside && !outside && !help.open)
+      void goto('/lessons/new');
   }
   const here = (path: string) =>
     path === '/' ? page.url.pathname === '/' : page.url.pathname.startsWith(path);
@@ -33,7 +42,7 @@
 <svelte:window onkeydown={key} ononline={sendNow} />
 <svelte:document onvisibilitychange={() => document.visibilityState === 'visible' && sendNow()} />
 
-{#if !courtside}
+{#if !courtside && !outside && !door.out}
   <header class="border-b border-base-content">
     <div class="mx-auto flex max-w-[1280px] flex-wrap items-center gap-x-6 px-6">
       <a href="/" class="flex items-center gap-2 py-2 text-lg font-bold tracking-tight">
@@ -53,7 +62,7 @@
         aria-label="Main"
         class="order-last -mx-3 flex w-full self-stretch sm:order-none sm:mx-0 sm:w-auto"
       >
-        {#each views as v, i (v.path)}
+        {#each mine as v, i (v.path)}
           <a
             href={v.path}
             class="view"
@@ -62,10 +71,10 @@
             aria-current={here(v.path) ? 'page' : undefined}>{v.name}</a
           >
         {/each}
-        <details class="more" bind:this={more}>
-          <summary class="view" class:here={views.slice(MORE).some((v) => here(v.path))}>More</summary>
+        <details class="more" class:hidden={mine.length <= MORE} bind:this={more}>
+          <summary class="view" class:here={mine.slice(MORE).some((v) => here(v.path))}>More</summary>
           <ul class="absolute right-3 z-30 border border-base-content bg-base-100 shadow">
-            {#each views.slice(MORE) as v (v.path)}<li>
+            {#each mine.slice(MORE) as v (v.path)}<li>
                 <a
                   href={v.path}
                   class="block min-h-11 px-5 py-2.5"
@@ -104,7 +113,12 @@
   </header>
 {/if}
 
-{@render children()}
+<Banner />
+{#if door.out && !courtside && !outside}
+  <ComeIn done={() => undefined} />
+{:else}
+  {@render children()}
+{/if}
 
 <dialog bind:this={help} class="modal" aria-labelledby="keys-title">
   <div class="modal-box max-w-xl">

@@ -10,11 +10,13 @@
     type Student
   } from '$lib/api/client';
   import type { PlayerOutlook } from '$lib/api/client';
+  import { door } from '$lib/access/door.svelte';
   import CourtDiagram from '$lib/court/CourtDiagram.svelte';
   import DrillCourt from '$lib/drill/DrillCourt.svelte';
   import { soleCircle } from '$lib/drill/parts';
   import { AHEAD, carried, takeAlong, type Carried } from '$lib/device/packs';
   import { newLesson } from '$lib/lesson/create';
+  import ToCount from '$lib/run/ToCount.svelte';
   import { runLesson } from '$lib/run/begin';
   import PlanLesson from '$lib/lesson/PlanLesson.svelte';
   import AskHome from '$lib/people/AskHome.svelte';
@@ -126,188 +128,201 @@
 
 <svelte:head><title>Today · Hodometer</title></svelte:head>
 
-<Load {ask}>
-  {#snippet children(data)}
-    {#if !data.cards.length && !data.away.length}
-      <PlanLesson title={data.students.length ? 'Nothing is on: plan a lesson' : 'Your first lesson'} />
-    {/if}
-    <main
-      class="mx-auto max-w-[1280px] px-6 py-6"
-      class:hidden={!data.cards.length && !data.away.length && !data.given.length && !data.missed.length}
-    >
-      {#if data.away.length}
-        <h1 class="text-3xl">No connection: on this device</h1>
-        <p class="mt-1">These run without one. What is counted is kept here and sent when it is back.</p>
-        {#each data.away as c (c.lesson.id)}
-          <section class="mt-5 border-t border-base-content pt-3" aria-label={c.lesson.title}>
-            <p class="figures text-sm">{sayDay(c.lesson.date)} · {c.lesson.start}</p>
-            <div class="flex flex-wrap items-center gap-x-6 gap-y-2">
-              <h2 class="text-xl">{c.lesson.title}</h2>
-              <p>{few(c.students.map((s) => s.name))}</p>
-              <button
-                type="button"
-                class="btn ml-auto border-base-content btn-accent"
-                onclick={() => runLesson(c.lesson.id, { run: c.run })}
-                >{c.run ? 'Back to the court' : 'Take it to the court'}</button
-              >
-            </div>
-            <div class="mt-2">
-              <Tape blocks={c.lesson.blocks} start={c.lesson.start} slot={c.lesson.slotMinutes} />
-            </div>
-          </section>
-        {/each}
+{#if door.access?.copyDue}
+  <p class="border-b border-base-content bg-base-200 px-6 py-2 text-center">
+    <strong>The last copy of the club is older than a week.</strong>
+    <a class="link" href="/copies">Make one now</a>
+  </p>
+{/if}
+{#if !door.coach}<ToCount />{:else}
+  <Load {ask}>
+    {#snippet children(data)}
+      {#if !data.cards.length && !data.away.length}
+        <PlanLesson title={data.students.length ? 'Nothing is on: plan a lesson' : 'Your first lesson'} />
       {/if}
-      {#each data.cards as card, i (card.summary.id)}
-        {@const block = drillOf(card)}
-        {@const drill = card.lesson.blocks.find((b) => b.id === block?.id)?.drill}
-        {@const own = court(data.courts, card.lesson.court)}
-        {#if i === 0}
-          <section aria-labelledby="first">
-            <div class="flex flex-wrap items-end gap-x-6 gap-y-3">
-              <div class="min-w-0">
-                <p class="figures text-sm">
-                  {sayDay(card.lesson.date)} · {card.lesson.start}–{card.plan.end}{#if along[card.summary.id]}
-                    · On this device{/if}
-                </p>
-                <h1 id="first" class="text-3xl">{card.lesson.title}</h1>
-                <p class="mt-1">
-                  {(card.summary.students.length > 4
-                    ? few(card.summary.students)
-                    : card.summary.students.join(' and ')) || 'Nobody in it yet'}{card.lesson.aim
-                    ? `. ${card.lesson.aim}.`
-                    : ''}
-                </p>
-              </div>
-              <div class="ml-auto flex gap-2">
-                <a class="btn" href="/lessons/{card.lesson.id}">Open the plan</a>
+      <main
+        class="mx-auto max-w-[1280px] px-6 py-6"
+        class:hidden={!data.cards.length && !data.away.length && !data.given.length && !data.missed.length}
+      >
+        {#if data.away.length}
+          <h1 class="text-3xl">No connection: on this device</h1>
+          <p class="mt-1">These run without one. What is counted is kept here and sent when it is back.</p>
+          {#each data.away as c (c.lesson.id)}
+            <section class="mt-5 border-t border-base-content pt-3" aria-label={c.lesson.title}>
+              <p class="figures text-sm">{sayDay(c.lesson.date)} · {c.lesson.start}</p>
+              <div class="flex flex-wrap items-center gap-x-6 gap-y-2">
+                <h2 class="text-xl">{c.lesson.title}</h2>
+                <p>{few(c.students.map((s) => s.name))}</p>
                 <button
                   type="button"
-                  class="btn border-base-content btn-accent"
-                  onclick={() => runLesson(card.lesson.id, card.summary)}
+                  class="btn ml-auto border-base-content btn-accent"
+                  onclick={() => runLesson(c.lesson.id, { run: c.run })}
+                  >{c.run ? 'Back to the court' : 'Take it to the court'}</button
                 >
-                  {card.summary.run && card.summary.runStatus !== 'finished'
-                    ? 'Back to the court'
-                    : 'Take it to the court'}
-                </button>
               </div>
-            </div>
-            <div class="mt-5">
-              <Tape
-                blocks={card.lesson.blocks}
-                start={card.lesson.start}
-                slot={card.lesson.slotMinutes}
-                lanes={card.plan.students}
-                between={Object.fromEntries(card.plan.blocks.map((b) => [b.id, b.between]))}
-                troubled={card.plan.blocks.filter((b) => b.notices.some((n) => !n.caution)).map((b) => b.id)}
-              />
-            </div>
-            {#if block?.drill && drill && own}
-              {@const circle = soleCircle(drill)}
-              {@const one = block.drill.players[0]}
-              <div class="mt-6 grid items-start gap-8 md:grid-cols-[1.1fr_1fr]">
-                {#if circle}
-                  <div class="aspect-[30/17] w-full">
-                    <CourtDiagram
-                      court={own}
-                      target={{ centre: circle.at, radius: circle.radius }}
-                      shape={one?.stages[0]?.shape}
-                      chance={one?.stages[0]?.rate ? sayChance(one.stages[0].rate.mean) : undefined}
-                      initial={name(data.students, one?.id ?? '')[0]}
-                      label="{drill.title} on {own.name}"
-                    />
-                  </div>
-                {:else}<div><DrillCourt {drill} court={own} label="{drill.title} on {own.name}" /></div>{/if}
-                <div>
-                  <h2 class="text-xl">{drill.title}</h2>
-                  <p class="mt-1">{drill.intent}.</p>
-                  <div class="mt-4 flex flex-wrap gap-x-6 gap-y-3">
-                    {#each block.drill.players as p (p.id)}
-                      {@const before = block.before?.find((b) => b.student === p.id)?.chance}
-                      <div>
-                        <Finish label="{name(data.students, p.id)} finishes" player={p} words />
-                        {#if p.finish && before !== undefined && Math.abs(before - p.finish.value) >= 0.01}
-                          <p class="mt-1 text-sm">
-                            {p.finish.value > before ? '▲' : '▼'} was {sayChance(before)} before the last lesson
-                          </p>
-                        {/if}
-                      </div>
-                    {/each}
-                  </div>
-                  <div class="mt-3 flex flex-wrap gap-x-6 gap-y-3">
-                    {#if card.plan.balls.value > 0}
-                      <Wheel label="Balls fed" figure={card.plan.balls} />
-                      <Wheel label="Pick-ups" figure={card.plan.pickUps} />
-                    {/if}
-                    {#if card.plan.students[0]}<Wheel
-                        label="Contacts each"
-                        figure={card.plan.students[0].contacts}
-                      />{/if}
-                  </div>
-                  {#each trouble(card.plan) as n (n.text)}
-                    <p class="mt-4 border-l-6 border-warning bg-base-200 px-3 py-2">
-                      {n.text} <a class="underline" href="/lessons/{card.lesson.id}">See what would help</a>
-                    </p>
-                  {/each}
+              <div class="mt-2">
+                <Tape blocks={c.lesson.blocks} start={c.lesson.start} slot={c.lesson.slotMinutes} />
+              </div>
+            </section>
+          {/each}
+        {/if}
+        {#each data.cards as card, i (card.summary.id)}
+          {@const block = drillOf(card)}
+          {@const drill = card.lesson.blocks.find((b) => b.id === block?.id)?.drill}
+          {@const own = court(data.courts, card.lesson.court)}
+          {#if i === 0}
+            <section aria-labelledby="first">
+              <div class="flex flex-wrap items-end gap-x-6 gap-y-3">
+                <div class="min-w-0">
+                  <p class="figures text-sm">
+                    {sayDay(card.lesson.date)} · {card.lesson.start}–{card.plan
+                      .end}{#if along[card.summary.id]}
+                      · On this device{/if}
+                  </p>
+                  <h1 id="first" class="text-3xl">{card.lesson.title}</h1>
+                  <p class="mt-1">
+                    {(card.summary.students.length > 4
+                      ? few(card.summary.students)
+                      : card.summary.students.join(' and ')) || 'Nobody in it yet'}{card.lesson.aim
+                      ? `. ${card.lesson.aim}.`
+                      : ''}
+                  </p>
+                </div>
+                <div class="ml-auto flex gap-2">
+                  <a class="btn" href="/lessons/{card.lesson.id}">Open the plan</a>
+                  <button
+                    type="button"
+                    class="btn border-base-content btn-accent"
+                    onclick={() => runLesson(card.lesson.id, card.summary)}
+                  >
+                    {card.summary.run && card.summary.runStatus !== 'finished'
+                      ? 'Back to the court'
+                      : 'Take it to the court'}
+                  </button>
                 </div>
               </div>
-            {/if}
-          </section>
-          {#each data.homes as h (h.student)}
-            <AskHome student={h.student} name={name(data.students, h.student)} ask={h.ask} />
-          {/each}
-          {#if data.cards.length > 1}<h2 class="mt-10 border-t border-base-content pt-4 text-xl">
-              {data.cards.filter((c) => c.lesson.date === today()).length > 1
-                ? 'Later today and after'
-                : 'Coming up'}
-            </h2>{/if}
-        {:else}
-          <section
-            class="mt-4 grid items-center gap-6 md:grid-cols-[16rem_1fr_auto]"
-            aria-label={card.lesson.title}
-          >
-            <div>
-              <p class="figures text-sm">
-                {sayDay(card.lesson.date)} · {card.lesson.start}{#if along[card.summary.id]}
-                  · On this device{/if}
+              <div class="mt-5">
+                <Tape
+                  blocks={card.lesson.blocks}
+                  start={card.lesson.start}
+                  slot={card.lesson.slotMinutes}
+                  lanes={card.plan.students}
+                  between={Object.fromEntries(card.plan.blocks.map((b) => [b.id, b.between]))}
+                  troubled={card.plan.blocks
+                    .filter((b) => b.notices.some((n) => !n.caution))
+                    .map((b) => b.id)}
+                />
+              </div>
+              {#if block?.drill && drill && own}
+                {@const circle = soleCircle(drill)}
+                {@const one = block.drill.players[0]}
+                <div class="mt-6 grid items-start gap-8 md:grid-cols-[1.1fr_1fr]">
+                  {#if circle}
+                    <div class="aspect-[30/17] w-full">
+                      <CourtDiagram
+                        court={own}
+                        target={{ centre: circle.at, radius: circle.radius }}
+                        shape={one?.stages[0]?.shape}
+                        chance={one?.stages[0]?.rate ? sayChance(one.stages[0].rate.mean) : undefined}
+                        initial={name(data.students, one?.id ?? '')[0]}
+                        label="{drill.title} on {own.name}"
+                      />
+                    </div>
+                  {:else}<div>
+                      <DrillCourt {drill} court={own} label="{drill.title} on {own.name}" />
+                    </div>{/if}
+                  <div>
+                    <h2 class="text-xl">{drill.title}</h2>
+                    <p class="mt-1">{drill.intent}.</p>
+                    <div class="mt-4 flex flex-wrap gap-x-6 gap-y-3">
+                      {#each block.drill.players as p (p.id)}
+                        {@const before = block.before?.find((b) => b.student === p.id)?.chance}
+                        <div>
+                          <Finish label="{name(data.students, p.id)} finishes" player={p} words />
+                          {#if p.finish && before !== undefined && Math.abs(before - p.finish.value) >= 0.01}
+                            <p class="mt-1 text-sm">
+                              {p.finish.value > before ? '▲' : '▼'} was {sayChance(before)} before the last lesson
+                            </p>
+                          {/if}
+                        </div>
+                      {/each}
+                    </div>
+                    <div class="mt-3 flex flex-wrap gap-x-6 gap-y-3">
+                      {#if card.plan.balls.value > 0}
+                        <Wheel label="Balls fed" figure={card.plan.balls} />
+                        <Wheel label="Pick-ups" figure={card.plan.pickUps} />
+                      {/if}
+                      {#if card.plan.students[0]}<Wheel
+                          label="Contacts each"
+                          figure={card.plan.students[0].contacts}
+                        />{/if}
+                    </div>
+                    {#each trouble(card.plan) as n (n.text)}
+                      <p class="mt-4 border-l-6 border-warning bg-base-200 px-3 py-2">
+                        {n.text} <a class="underline" href="/lessons/{card.lesson.id}">See what would help</a>
+                      </p>
+                    {/each}
+                  </div>
+                </div>
+              {/if}
+            </section>
+            {#each data.homes as h (h.student)}
+              <AskHome student={h.student} name={name(data.students, h.student)} ask={h.ask} />
+            {/each}
+            {#if data.cards.length > 1}<h2 class="mt-10 border-t border-base-content pt-4 text-xl">
+                {data.cards.filter((c) => c.lesson.date === today()).length > 1
+                  ? 'Later today and after'
+                  : 'Coming up'}
+              </h2>{/if}
+          {:else}
+            <section
+              class="mt-4 grid items-center gap-6 md:grid-cols-[16rem_1fr_auto]"
+              aria-label={card.lesson.title}
+            >
+              <div>
+                <p class="figures text-sm">
+                  {sayDay(card.lesson.date)} · {card.lesson.start}{#if along[card.summary.id]}
+                    · On this device{/if}
+                </p>
+                <h3 class="text-lg">
+                  <a class="hover:underline" href="/lessons/{card.lesson.id}">{card.lesson.title}</a>
+                </h3>
+                <p class="text-sm">{few(card.summary.students)}</p>
+              </div>
+              <Tape blocks={card.lesson.blocks} start={card.lesson.start} slot={card.lesson.slotMinutes} />
+              <div class="flex gap-4">
+                {#each hardest(block?.drill?.players ?? []).slice(0, 3) as p (p.id)}<div>
+                    <Finish label="{name(data.students, p.id)} finishes" player={p} small />
+                  </div>{/each}
+              </div>
+            </section>
+          {/if}
+        {/each}
+        {#if data.missed.length}
+          <section class="mt-8 border-t border-base-content pt-4" aria-label="Begun and given up">
+            <h2 class="text-lg">Begun and given up</h2>
+            {#each data.missed as l (l.id)}
+              <p class="mt-1 flex flex-wrap items-center gap-3">
+                <span class="figures text-sm">{l.start}</span>
+                <a class="font-semibold hover:underline" href="/lessons/{l.id}">{l.title}</a>
+                <span class="text-sm">{few(l.students)}</span>
+                <button type="button" class="btn btn-sm" onclick={() => runLesson(l.id, l)}
+                  >Take it to the court after all</button
+                >
               </p>
-              <h3 class="text-lg">
-                <a class="hover:underline" href="/lessons/{card.lesson.id}">{card.lesson.title}</a>
-              </h3>
-              <p class="text-sm">{few(card.summary.students)}</p>
-            </div>
-            <Tape blocks={card.lesson.blocks} start={card.lesson.start} slot={card.lesson.slotMinutes} />
-            <div class="flex gap-4">
-              {#each hardest(block?.drill?.players ?? []).slice(0, 3) as p (p.id)}<div>
-                  <Finish label="{name(data.students, p.id)} finishes" player={p} small />
-                </div>{/each}
-            </div>
+            {/each}
           </section>
         {/if}
-      {/each}
-      {#if data.missed.length}
-        <section class="mt-8 border-t border-base-content pt-4" aria-label="Begun and given up">
-          <h2 class="text-lg">Begun and given up</h2>
-          {#each data.missed as l (l.id)}
-            <p class="mt-1 flex flex-wrap items-center gap-3">
-              <span class="figures text-sm">{l.start}</span>
-              <a class="font-semibold hover:underline" href="/lessons/{l.id}">{l.title}</a>
-              <span class="text-sm">{few(l.students)}</span>
-              <button type="button" class="btn btn-sm" onclick={() => runLesson(l.id, l)}
-                >Take it to the court after all</button
-              >
-            </p>
-          {/each}
-        </section>
-      {/if}
-      {#if data.given.length}
-        <p class="mt-8 border-t border-base-content pt-4">
-          Given today: {#each data.given as l (l.id)}<a class="mr-3 underline" href="/log">{l.title}</a
-            >{/each}
-        </p>
-      {/if}
-      {#if data.cards.length}<button type="button" class="btn mt-8 btn-sm" onclick={newLesson}
-          >Plan another lesson</button
-        >{/if}
-    </main>
-  {/snippet}
-</Load>
+        {#if data.given.length}
+          <p class="mt-8 border-t border-base-content pt-4">
+            Given today: {#each data.given as l (l.id)}<a class="mr-3 underline" href="/log">{l.title}</a
+              >{/each}
+          </p>
+        {/if}
+        {#if data.cards.length}<button type="button" class="btn mt-8 btn-sm" onclick={newLesson}
+            >Plan another lesson</button
+          >{/if}
+      </main>
+    {/snippet}
+  </Load>
+{/if}

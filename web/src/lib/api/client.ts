@@ -67,6 +67,12 @@ export type Sheet =
   paths['/api/v1/lessons/{lesson}/sheet']['get']['responses'][200]['content']['application/json'];
 export type LessonVersion =
   paths['/api/v1/lessons/{lesson}/versions']['get']['responses'][200]['content']['application/json'][number];
+export type Access = Schemas['Access'];
+export type DoorLink = Schemas['DoorLink'];
+export type Device = Schemas['Device'];
+export type Deed = Schemas['Deed'];
+export type PairingCode = Schemas['PairingCode'];
+export type Copies = Schemas['Copies'];
 export type Problem = Schemas['Problem'];
 
 /** The one typed face over the contract. */

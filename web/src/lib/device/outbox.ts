@@ -145,15 +145,19 @@ export function sendNow() {
   void send();
 }
 
+const OUT = 401;
 const NO_CONNECTION = 'No connection. Every tap is kept on this device and sent when it is back.';
 
-/** Somebody else answered than the server: the login page of a public network, most often. */
+/** Somebody else answered than the server: the login page of a public network, most often;
+ * or it is not for this device, or not for now. */
 class Stranger extends Error {
   constructor(status: number) {
     super(
-      status >= 500
-        ? 'The server is in trouble. Every tap is kept on this device and sent when it is well.'
-        : 'Something between this device and the server answered, a login page perhaps. Every tap is kept here.'
+      status === OUT
+        ? 'This device was signed out. Every tap is kept on it, and sent when it is back in.'
+        : status >= 500
+          ? 'The server is in trouble. Every tap is kept on this device and sent when it is well.'
+          : 'Something between this device and the server answered, a login page perhaps. Every tap is kept here.'
     );
   }
 }
@@ -203,7 +207,7 @@ async function post(run: string, taps: Tap[]): Promise<Problem | undefined> {
   });
   if (answer.status === 204) return undefined;
   const ours = answer.headers.get('Content-Type')?.startsWith('application/problem+json');
-  const later = answer.status >= 500 || answer.status === 408 || answer.status === 429;
+  const later = answer.status >= 500 || [OUT, 408, 429].includes(answer.status);
   if (!ours || later) throw new Stranger(answer.status);
   return (await answer.json()) as Problem;
 }

@@ -35,7 +35,8 @@ export async function openRun(id: string, lesson: string | null): Promise<Run> {
       await put(`run ${id}`, data);
       return data;
     }
-    if (ours(response) && response.status < 500 && response.status !== 404) throw new Refused(explain(error));
+    if (ours(response) && response.status < 500 && ![401, 404].includes(response.status))
+      throw new Refused(explain(error));
   } catch (e) {
     if (e instanceof Refused) throw e;
   }

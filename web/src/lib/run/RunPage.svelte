@@ -1,5 +1,6 @@
 <!-- A run as it was: block by block, and put right where it is wrong. -->
 <script lang="ts">
+  import { door } from '$lib/access/door.svelte';
   import { onDestroy } from 'svelte';
   import type { Run } from '$lib/api/client';
   import { first, sayDay } from '$lib/units/say';
@@ -89,13 +90,13 @@
         <button type="button" class="btn btn-sm" onclick={() => session.add({ kind: 'finish' })}
           >It ended here: keep it</button
         >
-        <button type="button" class="btn btn-sm" onclick={() => change({ kind: 'giveUp' })}
-          >It was broken off: give it up</button
-        >
+        {#if door.coach}<button type="button" class="btn btn-sm" onclick={() => change({ kind: 'giveUp' })}
+            >It was broken off: give it up</button
+          >{/if}
       {/if}
-      <button type="button" class="btn btn-sm" onclick={() => change({ kind: 'remove' })}
-        >Take it out of the log</button
-      >
+      {#if door.coach}<button type="button" class="btn btn-sm" onclick={() => change({ kind: 'remove' })}
+          >Take it out of the log</button
+        >{/if}
     {/if}
     <a class="btn btn-ghost btn-sm" href="/lessons/{session.lesson.id}">The plan</a>
   </div>

@@ -14,10 +14,11 @@ export type Put<T> =
   /** The page closes, and somebody else saves it. */
   | { left: true };
 
-/** Throws where somebody else answered than the server, or it is in trouble: it is tried again. */
+/** Throws where somebody else answered than the server, it is in trouble, or this device is not in: it is tried again. */
 export function answered(response: Response) {
   const ours = response.headers.get('Content-Type')?.includes('json');
-  if (response.status >= 500 || (!ours && response.status !== 204)) throw new Error('no answer of ours');
+  if (response.status >= 500 || response.status === 401 || (!ours && response.status !== 204))
+    throw new Error('no answer of ours');
 }
 
 const SAVE_AFTER = 500; // ms of rest before a save

@@ -8,13 +8,16 @@ export const views = [
   { key: 'a', path: '/ladders', name: 'Ladders' },
   { key: 'g', path: '/games', name: 'Games' },
   { key: 'o', path: '/log', name: 'Log' },
-  { key: 'r', path: '/reckon', name: 'Reckoner' }
+  { key: 'r', path: '/reckon', name: 'Reckoner' },
+  { key: 'p', path: '/phone', name: 'On your phone' }
 ] as const;
 export const MORE = 4;
+/** Those for who only counts. */
+export const FOR_ALL: string[] = ['/', '/drills', '/games', '/reckon'];
 
 export const shortcuts: [string, string][] = [
   ['T  L  W  S  D', 'Today, Lessons, Weeks, Students, Drills'],
-  ['A  G  O  R', 'Ladders, Games, Log, Reckoner'],
+  ['A  G  O  R  P', 'Ladders, Games, Log, Reckoner, On your phone'],
   ['N', 'Plan a lesson'],
   ['1 … 7', 'Reckoner: the questions'],
   ['?', 'This list'],

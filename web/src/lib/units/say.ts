@@ -57,3 +57,24 @@ export function today(now = new Date()): string {
 export function first(name: string): string {
   return name.split(' ')[0] ?? name;
 }
+
+const SPANS: [number, Intl.RelativeTimeFormatUnit][] = [
+  [60, 'second'],
+  [60, 'minute'],
+  [24, 'hour'],
+  [7, 'day'],
+  [5, 'week'],
+  [12, 'month'],
+  [Infinity, 'year']
+];
+
+/** How long ago that was, in a coach's words: "3 days ago". */
+export function ago(at: number, now = Date.now()): string {
+  let n = Math.max(0, now - at) / 1000;
+  if (n < 60) return 'just now';
+  for (const [many, unit] of SPANS) {
+    if (n < many) return new Intl.RelativeTimeFormat('en-GB').format(-Math.floor(n), unit);
+    n /= many;
+  }
+  return '';
+}

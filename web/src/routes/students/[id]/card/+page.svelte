@@ -3,7 +3,9 @@
   import { page } from '$app/state';
   import { api, need, type Home, type Practice } from '$lib/api/client';
   import { label, vocabulary } from '$lib/api/vocabulary';
+  import ShareCard from '$lib/access/ShareCard.svelte';
   import AskHome from '$lib/people/AskHome.svelte';
+  import Boxes from '$lib/people/Boxes.svelte';
   import Load from '$lib/shell/Load.svelte';
   import { first, sayDay, today } from '$lib/units/say';
   import { v7 } from 'uuid';
@@ -46,8 +48,6 @@
     with: 'alone',
     times: 2
   });
-  const days = ['Mo', 'Tu', 'We', 'Th', 'Fr', 'Sa', 'Su'];
-  const WEEKS = 2;
 </script>
 
 <svelte:head><title>Home card · Hodometer</title></svelte:head>
@@ -122,13 +122,7 @@
               placeholder="One cue to mind"
               onchange={(e) => set(i, { cue: e.currentTarget.value.trim() })}
             />
-            <div class="mt-2 flex flex-wrap gap-x-5 gap-y-1" aria-label="Boxes to tick">
-              {#each Array.from({ length: WEEKS }, (_, w) => w) as w (w)}<span class="flex gap-1"
-                  >{#each days as d (d)}<span class="flex flex-col items-center text-[0.65rem]"
-                      >{d}<span class="h-5 w-5 border-2 border-base-content"></span></span
-                    >{/each}</span
-                >{/each}
-            </div>
+            <Boxes />
           </section>
         {:else}<p class="mt-3">Nothing on the card. Choose one below, or write your own.</p>{/each}
         <p class="mt-5 text-xs">
@@ -158,6 +152,7 @@
           >
         {:else}<span class="text-sm">Three are what gets done. Take one off to put another on.</span>{/if}
       </div>
+      <ShareCard student={id} name={first(student.name)} />
       {#if home?.done.length}
         <section class="mt-5 print:hidden" aria-label="Done so far">
           <h2 class="text-lg">Done so far</h2>

@@ -1,0 +1,91 @@
+<!-- The door: six digits for a phone, or the owner's passphrase. -->
+<script lang="ts">
+  import { deviceName, door } from './door.svelte';
+
+  /** A secret that the phone read from a picture: one press and it is in. */
+  let { secret = '', done }: { secret?: string; done: () => void } = $props();
+  let code = $state('');
+  let name = $state(deviceName());
+  let words = $state('');
+  let wrong = $state('');
+  let busy = $state(false);
+  // svelte-ignore state_referenced_locally
+  let owner = $state(false);
+
+  async function come(act: () => Promise<void>) {
+    busy = true;
+    wrong = '';
+    try {
+      await act();
+      done();
+    } catch (error) {
+      wrong = (error as Error).message;
+    } finally {
+      busy = false;
+    }
+  }
+  const pair = (e: SubmitEvent) => {
+    e.preventDefault();
+    void come(() => door.pair(secret || code, name));
+  };
+  const signIn = (e: SubmitEvent) => {
+    e.preventDefault();
+    void come(() => door.signIn(words));
+  };
+</script>
+
+<main class="mx-auto max-w-md px-6 py-8">
+  <h1 class="text-3xl">{secret ? 'Let this device in' : 'Who is there?'}</h1>
+  {#if wrong}<p class="mt-3 border-l-4 border-error pl-3 font-semibold text-error" role="alert">
+      {wrong}
+    </p>{/if}
+  {#if !owner}
+    <form class="mt-4 space-y-4" onsubmit={pair}>
+      {#if !secret}
+        <p>On the club’s machine, under <em>On your phone</em>, six digits are shown.</p>
+        <label class="block">
+          <span class="block font-semibold">Six digits</span>
+          <input
+            class="figures input h-16 w-full border-2 border-base-content text-center text-3xl tracking-[0.3em]"
+            inputmode="numeric"
+            autocomplete="one-time-code"
+            maxlength="7"
+            required
+            bind:value={code}
+          />
+        </label>
+      {/if}
+      <label class="block">
+        <span class="block">This device is called</span>
+        <input class="input h-12 w-full border-base-content/60" maxlength="60" required bind:value={name} />
+      </label>
+      <button class="btn h-14 w-full text-lg btn-primary" disabled={busy}>
+        {busy ? 'A moment…' : secret ? 'Let it in' : 'Come in'}
+      </button>
+    </form>
+    {#if !secret}<button type="button" class="btn mt-6 w-full" onclick={() => (owner = true)}
+        >I am the owner and know the passphrase</button
+      >{/if}
+  {:else}
+    <form class="mt-4 space-y-4" onsubmit={signIn}>
+      <input type="text" class="hidden" autocomplete="username" value="owner" readonly />
+      <label class="block">
+        <span class="block font-semibold">The owner’s passphrase</span>
+        <input
+          class="input h-14 w-full border-2 border-base-content"
+          type="password"
+          autocomplete="current-password"
+          required
+          bind:value={words}
+        />
+      </label>
+      <button class="btn h-14 w-full text-lg btn-primary" disabled={busy}
+        >{busy ? 'A moment…' : 'Sign in'}</button
+      >
+    </form>
+    <button type="button" class="btn mt-6 w-full" onclick={() => (owner = false)}>I have six digits</button>
+  {/if}
+  <p class="mt-6 text-sm">
+    Names of children are behind this door. What was counted on this device is kept on it until it is in.
+  </p>
+</main>

@@ -1,0 +1,66 @@
+<!-- Who may come in, and when each was last seen; any can be signed out. -->
+<script lang="ts">
+  import { api, need, type Device } from '$lib/api/client';
+  import { ago } from '$lib/units/say';
+
+  let { devices, change }: { devices: Device[]; change: (all: Device[]) => void } = $props();
+  let wrong = $state('');
+  const roles = [
+    ['assistant', 'counts'],
+    ['coach', 'plans'],
+    ['owner', 'owns']
+  ] as const;
+
+  async function act(work: Promise<Device[]>) {
+    wrong = '';
+    try {
+      change(await work);
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
+  const put = (d: Device, next: Partial<Device>) =>
+    act(
+      need(
+        api.PUT('/api/v1/access/devices/{device}', {
+          params: { path: { device: d.id } },
+          body: { name: next.name ?? d.name, role: next.role ?? d.role }
+        })
+      )
+    );
+  const end = (d: Device) =>
+    act(need(api.DELETE('/api/v1/access/devices/{device}', { params: { path: { device: d.id } } })));
+</script>
+
+<section aria-labelledby="devices">
+  <h2 id="devices" class="text-xl">Who may come in</h2>
+  {#if wrong}<p class="font-semibold text-error" role="alert">{wrong}</p>{/if}
+  <ul class="mt-1 divide-y divide-base-300">
+    {#each devices as d (d.id)}
+      <li class="flex flex-wrap items-center gap-x-3 gap-y-1 py-2">
+        <input
+          class="written min-w-0 flex-1 font-semibold"
+          aria-label="Name of this device"
+          value={d.name}
+          maxlength="60"
+          onchange={(e) => e.currentTarget.value.trim() && put(d, { name: e.currentTarget.value.trim() })}
+        />
+        <select
+          class="select w-28 border-base-content/60 select-sm"
+          aria-label="What {d.name} may do"
+          value={d.role}
+          disabled={d.here}
+          onchange={(e) => put(d, { role: e.currentTarget.value as Device['role'] })}
+          >{#each roles as [id, what] (id)}<option value={id}>{what}</option>{/each}</select
+        >
+        <span class="w-40 text-sm">{d.here ? 'this one' : `seen ${ago(d.seen)}`}</span>
+        {#if !d.here}<button
+            type="button"
+            class="btn btn-sm"
+            aria-label="Sign {d.name} out"
+            onclick={() => end(d)}>Sign out</button
+          >{:else}<span class="w-20"></span>{/if}
+      </li>
+    {:else}<li class="py-2">Nobody has come in yet.</li>{/each}
+  </ul>
+</section>

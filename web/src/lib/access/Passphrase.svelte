@@ -1,0 +1,45 @@
+<!-- The owner's passphrase: set on the machine itself, or changed by who is in as owner. -->
+<script lang="ts">
+  import { api, explain } from '$lib/api/client';
+  import { door } from './door.svelte';
+
+  let words = $state('');
+  let said = $state('');
+  let wrong = $state('');
+  const LEAST = 10;
+
+  async function set(e: SubmitEvent) {
+    e.preventDefault();
+    said = wrong = '';
+    const { error, response } = await api
+      .PUT('/api/v1/access/passphrase', { body: { passphrase: words } })
+      .catch((error: unknown) => ({ error, response: undefined }));
+    if (!response?.ok) {
+      wrong = explain(error);
+      return;
+    }
+    words = '';
+    said = 'It is set. Whoever came in with the one before is signed out.';
+    await door.look();
+  }
+</script>
+
+<form onsubmit={set} class="mt-2 flex flex-wrap items-end gap-2">
+  <input type="text" class="hidden" autocomplete="username" value="owner" readonly />
+  <label class="block">
+    <span class="block text-sm"
+      >{door.access?.passphrase ? 'A new passphrase' : 'A passphrase'}, {LEAST} characters or more</span
+    >
+    <input
+      class="input w-72 max-w-full border-base-content/60"
+      type="password"
+      autocomplete="new-password"
+      minlength={LEAST}
+      required
+      bind:value={words}
+    />
+  </label>
+  <button class="btn">Set it</button>
+  {#if said}<span role="status" class="w-full text-sm">{said}</span>{/if}
+  {#if wrong}<span role="alert" class="w-full font-semibold text-error">{wrong}</span>{/if}
+</form>

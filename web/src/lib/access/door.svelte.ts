@@ -1,0 +1,79 @@
+import { api, explain, type Access } from '$lib/api/client';
+import { sendNow } from '$lib/device/outbox';
+
+const OFTEN = 5000; // ms between looks at whether the club can be written, and who we are
+const LAST = 'door';
+
+/**
+ * Who this device is to the server, and whether the server can keep what is done. Asked
+ * again every few seconds, so that trouble shows on every screen and not only where
+ * somebody saves. Without an answer it is what it was.
+ */
+class Door {
+  access = $state.raw<Access | undefined>(remembered());
+  /** The server said that this device is not in, as against saying nothing. */
+  readonly out = $derived(this.access?.role === 'nobody');
+  readonly coach = $derived(['coach', 'owner'].includes(this.access?.role ?? 'owner'));
+  readonly owner = $derived((this.access?.role ?? 'owner') === 'owner');
+
+  take(access: Access) {
+    const back = this.out && access.role !== 'nobody';
+    this.access = access;
+    // Pictures of addresses are of no use later.
+    localStorage.setItem(LAST, JSON.stringify({ ...access, links: [], trust: [] }));
+    if (back) sendNow();
+  }
+  async look() {
+    const { data } = await api.GET('/api/v1/access').catch(() => ({ data: undefined }));
+    if (data) this.take(data);
+  }
+  /** Looks now and from then on; gives how to stop. */
+  watch() {
+    void this.look();
+    const again = setInterval(() => document.visibilityState === 'visible' && void this.look(), OFTEN);
+    return () => clearInterval(again);
+  }
+  /** Comes in; throws in a coach's words where the door stays shut. */
+  async signIn(passphrase: string) {
+    const answer = api.POST('/api/v1/access/signIn', { body: { passphrase, name: deviceName() } });
+    this.take(await came(answer));
+  }
+  async pair(code: string, name = deviceName()) {
+    this.take(await came(api.POST('/api/v1/access/pair', { body: { code, name } })));
+  }
+  async signOut() {
+    await api.POST('/api/v1/access/signOut');
+    await caches?.delete('told').catch(() => false);
+    await this.look();
+  }
+}
+
+async function came(answer: Promise<{ data?: Access; error?: unknown }>): Promise<Access> {
+  const { data, error } = await answer.catch((error: unknown) => ({ data: undefined, error }));
+  if (!data) throw new Error(explain(error));
+  return data;
+}
+
+function remembered(): Access | undefined {
+  try {
+    return JSON.parse(localStorage.getItem(LAST) ?? '') as Access;
+  } catch {
+    return undefined;
+  }
+}
+
+/** What a device is called until somebody names it. */
+export function deviceName(agent = navigator.userAgent): string {
+  const kinds: [RegExp, string][] = [
+    [/iPhone/, 'iPhone'],
+    [/iPad/, 'iPad'],
+    [/Android.*Mobile/, 'Android phone'],
+    [/Android/, 'Android tablet'],
+    [/Macintosh/, 'Mac'],
+    [/Windows/, 'Windows laptop'],
+    [/CrOS/, 'Chromebook']
+  ];
+  return kinds.find(([kind]) => kind.test(agent))?.[1] ?? 'Laptop';
+}
+
+export const door = new Door();

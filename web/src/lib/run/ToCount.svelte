@@ -1,0 +1,70 @@
+<!-- Today for who only counts: what is on, and one press to the court. -->
+<script lang="ts">
+  import { api, need, type LessonSummary } from '$lib/api/client';
+  import { carried, takeAlong } from '$lib/device/packs';
+  import Load from '$lib/shell/Load.svelte';
+  import { first, sayDay, today } from '$lib/units/say';
+  import { runLesson } from './begin';
+
+  const ask = async () => {
+    try {
+      const all = await need(api.GET('/api/v1/lessons'));
+      const coming = all
+        .filter((l) => l.date >= today() && l.blocks.length && l.runStatus !== 'finished')
+        .toSorted((a, b) => `${a.date} ${a.start}`.localeCompare(`${b.date} ${b.start}`))
+        .slice(0, 8);
+      void Promise.all(coming.slice(0, 4).map((l) => takeAlong(l.id)));
+      return { coming, names: await namesOf(coming), away: [] };
+    } catch (e) {
+      const away = await carried(today());
+      if (!away.length) throw e;
+      return { coming: [], names: {} as Record<string, string>, away };
+    }
+  };
+  async function namesOf(lessons: LessonSummary[]) {
+    if (!lessons.length) return {};
+    const all = await need(api.GET('/api/v1/students'));
+    return Object.fromEntries(all.map((s) => [s.id, first(s.name)]));
+  }
+</script>
+
+<Load {ask}>
+  {#snippet children(data)}
+    <main class="mx-auto max-w-3xl px-6 py-5">
+      <h1 class="text-3xl">{data.away.length ? 'No connection: on this device' : 'To count'}</h1>
+      <ul class="mt-3 space-y-4">
+        {#each data.coming as l (l.id)}
+          <li class="border-t-2 border-base-content pt-3">
+            <p class="figures text-sm">{sayDay(l.date)} · {l.start} · {l.slotMinutes} min</p>
+            <h2 class="text-xl">{l.title}</h2>
+            <p>{l.students.map((id) => data.names[id] ?? '').join(', ')}</p>
+            <p class="mt-2 flex flex-wrap gap-2">
+              <button
+                type="button"
+                class="btn h-14 flex-1 text-lg btn-primary"
+                onclick={() => runLesson(l.id, l)}
+                >{l.runStatus ? 'Go on with it' : 'Take it to the court'}</button
+              >
+              <a class="btn h-14" href="/lessons/{l.id}/sheet">Set-up sheet</a>
+            </p>
+          </li>
+        {/each}
+        {#each data.away as c (c.lesson.id)}
+          <li class="border-t-2 border-base-content pt-3">
+            <p class="figures text-sm">{sayDay(c.lesson.date)} · {c.lesson.start}</p>
+            <h2 class="text-xl">{c.lesson.title}</h2>
+            <button
+              type="button"
+              class="btn mt-2 h-14 w-full text-lg btn-primary"
+              onclick={() => runLesson(c.lesson.id, c.run ? { run: c.run, runStatus: 'running' } : undefined)}
+              >Take it to the court</button
+            >
+          </li>
+        {/each}
+      </ul>
+      {#if !data.coming.length && !data.away.length}<p class="mt-3">
+          Nothing is planned from today on. A coach plans lessons; they appear here.
+        </p>{/if}
+    </main>
+  {/snippet}
+</Load>

@@ -1,0 +1,12 @@
+<!-- A phone that read the picture arrives here, the secret after the #. -->
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import { page } from '$app/state';
+  import ComeIn from '$lib/access/ComeIn.svelte';
+
+  const secret = $derived(decodeURIComponent(page.url.hash.slice(1)));
+</script>
+
+<svelte:head><title>Come in · Hodometer</title></svelte:head>
+
+<ComeIn {secret} done={() => void goto('/', { replaceState: true })} />

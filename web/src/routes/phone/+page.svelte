@@ -1,0 +1,115 @@
+<!-- On your phone: how the server is reached, who may come in, and what this device is granted. -->
+<script lang="ts">
+  import { api, type Device } from '$lib/api/client';
+  import Devices from '$lib/access/Devices.svelte';
+  import { door } from '$lib/access/door.svelte';
+  import LetIn from '$lib/access/LetIn.svelte';
+  import Passphrase from '$lib/access/Passphrase.svelte';
+  import ThisDevice from '$lib/access/ThisDevice.svelte';
+
+  const OFTEN = 2000; // ms between looks at who came in, while somebody waits for it
+  let devices = $state.raw<Device[]>([]);
+  async function look() {
+    const { data } = await api.GET('/api/v1/access/devices').catch(() => ({ data: undefined }));
+    if (data) devices = data;
+  }
+  const lets = $derived(door.owner && door.access && !door.access.open);
+  $effect(() => {
+    if (!lets) return;
+    void look();
+    const again = setInterval(() => document.visibilityState === 'visible' && void look(), OFTEN);
+    return () => clearInterval(again);
+  });
+  const ways: Record<string, string> = {
+    alone: 'Reached from this machine alone; nobody is asked who they are.',
+    own: 'Reached from the network, with a certificate of its own that each phone installs once.',
+    files: 'Reached from the network, with a certificate from a file.',
+    acme: 'Reached by its name, with a certificate of a public authority.',
+    proxy: 'Reached through a proxy that has the certificate.',
+    plain: 'Reached from the network WITHOUT a certificate: names can be read on the way.'
+  };
+  const START = 'hodometer serve --addr 0.0.0.0:8443 --tls own';
+  let copied = $state(false);
+  async function copy() {
+    await navigator.clipboard.writeText(START);
+    copied = true;
+  }
+</script>
+
+<svelte:head><title>On your phone · Hodometer</title></svelte:head>
+
+<main class="mx-auto max-w-[1100px] px-6 py-6">
+  <h1 class="text-3xl">On your phone</h1>
+  {#if door.access}
+    <p class="mt-1" class:font-semibold={door.access.kind === 'plain'}>{ways[door.access.kind]}</p>
+    <div class="mt-5 grid gap-x-10 gap-y-8 lg:grid-cols-[3fr_2fr]">
+      <div class="space-y-8">
+        {#if door.access.open}
+          <section aria-labelledby="reach-it">
+            <h2 id="reach-it" class="text-xl">To reach it from a phone</h2>
+            <ol class="mt-2 space-y-5">
+              <li>
+                <h3 class="font-semibold">
+                  1 · {door.access.passphrase
+                    ? '✓ The owner has a passphrase'
+                    : 'Give the owner a passphrase'}
+                </h3>
+                <p class="text-sm">
+                  Names of children are in the club. Whoever comes from elsewhere is asked for it, or for a
+                  code that you show them.
+                </p>
+                <Passphrase />
+              </li>
+              <li>
+                <h3 class="font-semibold">2 · Start the server so that the club’s Wi-Fi reaches it</h3>
+                <p class="mt-1 flex flex-wrap items-center gap-2">
+                  <code class="figures border border-base-content px-3 py-2 text-sm">{START}</code>
+                  <button type="button" class="btn btn-sm" onclick={copy}>{copied ? 'Copied' : 'Copy'}</button
+                  >
+                </p>
+                <p class="mt-1 text-sm">
+                  It prints the addresses a phone can type. Stop this one first: one server at a time has a
+                  club’s file.
+                </p>
+              </li>
+              <li>
+                <h3 class="font-semibold">3 · Sign in there, open this page again, and let phones in</h3>
+                <p class="text-sm">
+                  A picture that the phone’s camera reads: one press on the phone, and it is in.
+                </p>
+              </li>
+            </ol>
+          </section>
+        {:else if door.owner}
+          <LetIn devices={devices.length} />
+          <Devices {devices} change={(all) => (devices = all)} />
+        {/if}
+        {#if !door.owner}<ThisDevice />{/if}
+      </div>
+      <div class="space-y-8">
+        {#if door.owner}
+          <ThisDevice />
+          <section aria-labelledby="kept">
+            <h2 id="kept" class="text-xl">What is kept</h2>
+            <ul class="mt-2 space-y-2">
+              <li>
+                <a class="link" href="/copies">Copies of the club</a>: one a day, and one whenever you like
+              </li>
+              {#if !door.access.open}<li><a class="link" href="/phone/changes">Who changed what</a></li>{/if}
+            </ul>
+          </section>
+          {#if !door.access.open}
+            <section aria-labelledby="owner-words">
+              <h2 id="owner-words" class="text-xl">The owner’s passphrase</h2>
+              <Passphrase />
+            </section>
+          {/if}
+        {/if}
+        <p class="text-sm">
+          Keep as little about children as the work needs. What local law and the club’s own policy say comes
+          first; ask whoever is responsible for it there.
+        </p>
+      </div>
+    </div>
+  {:else}<p role="status">Reading…</p>{/if}
+</main>
