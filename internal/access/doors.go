@@ -192,11 +192,15 @@ func (d *Doors) enter(ctx context.Context, role Role, way, name string) (Visitor
 		name = string(r[:most])
 	}
 	id, now := uuid.Must(uuid.NewV7()).String(), d.Now().UnixMilli()
+	by := map[string]string{"passphrase": "signIn", "code": "pairDevice"}[way]
 	if err := d.store.Write(ctx, func(q *gen.Queries) error {
 		return errors.Join(
 			q.DropSessionsBefore(ctx, now),
 			q.InsertDevice(ctx, gen.InsertDeviceParams{
 				ID: id, Name: name, Role: string(role), Way: way, Since: now, Seen: now,
+			}),
+			q.InsertDeed(ctx, gen.InsertDeedParams{
+				At: now, Device: id, Who: name, Role: string(role), What: by,
 			}),
 		)
 	}); err != nil {

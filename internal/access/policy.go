@@ -34,8 +34,8 @@ type rule struct {
 var rules = map[string]rule{
 	// The doors: whoever wants to come in asks these.
 	"getAccess":  {Nobody, ""},
-	"signIn":     {Nobody, ""},
-	"pairDevice": {Nobody, ""},
+	"signIn":     {Nobody, "came in with the passphrase"},
+	"pairDevice": {Nobody, "came in with a code"},
 	"openCard":   {Nobody, ""},
 	"signOut":    {Assistant, ""},
 	// What no page is without, the door's among them; the same in every club.

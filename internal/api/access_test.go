@@ -408,10 +408,11 @@ func TestAnAssistantCounts(t *testing.T) {
 		said = append(said, d.Who+" "+d.Did)
 	}
 	require.Equal(t, []string{
+		"Laptop came in with the passphrase",
 		"coach counted in Short balls",
 		"assistant counted in Short balls",
 		"coach changed the lesson Short balls",
-		"coach changed what is kept about Wren",
+		"coach changed what is kept about Wren", "assistant came in with a code", "coach came in with a code",
 	}, said)
 }
 

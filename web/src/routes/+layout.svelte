@@ -71,7 +71,7 @@
             aria-current={here(v.path) ? 'page' : undefined}>{v.name}</a
           >
         {/each}
-        <details class="more" class:hidden={mine.length <= MORE} bind:this={more}>
+        <details class="more" bind:this={more}>
           <summary class="view" class:here={mine.slice(MORE).some((v) => here(v.path))}>More</summary>
           <ul class="absolute right-3 z-30 border border-base-content bg-base-100 shadow">
             {#each mine.slice(MORE) as v (v.path)}<li>
@@ -116,7 +116,7 @@
 <Banner />
 {#if door.out && !courtside && !outside}
   <ComeIn done={() => undefined} />
-{:else}
+{:else if door.ready || outside}
   {@render children()}
 {/if}
 

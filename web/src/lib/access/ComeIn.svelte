@@ -35,6 +35,7 @@
 </script>
 
 <main class="mx-auto max-w-md px-6 py-8">
+  <p class="text-lg font-bold tracking-tight">Hodometer</p>
   <h1 class="text-3xl">{secret ? 'Let this device in' : 'Who is there?'}</h1>
   {#if wrong}<p class="mt-3 border-l-4 border-error pl-3 font-semibold text-error" role="alert">
       {wrong}

@@ -45,14 +45,13 @@
           maxlength="60"
           onchange={(e) => e.currentTarget.value.trim() && put(d, { name: e.currentTarget.value.trim() })}
         />
-        <select
-          class="select w-28 border-base-content/60 select-sm"
-          aria-label="What {d.name} may do"
-          value={d.role}
-          disabled={d.here}
-          onchange={(e) => put(d, { role: e.currentTarget.value as Device['role'] })}
-          >{#each roles as [id, what] (id)}<option value={id}>{what}</option>{/each}</select
-        >
+        {#if d.here}<span class="text-sm">{roles.find(([id]) => id === d.role)?.[1]}</span>{:else}<select
+            class="select w-28 border-base-content/60 select-sm"
+            aria-label="What {d.name} may do"
+            value={d.role}
+            onchange={(e) => put(d, { role: e.currentTarget.value as Device['role'] })}
+            >{#each roles as [id, what] (id)}<option value={id}>{what}</option>{/each}</select
+          >{/if}
         <span class="w-40 text-sm">{d.here ? 'this one' : `seen ${ago(d.seen)}`}</span>
         {#if !d.here}<button
             type="button"

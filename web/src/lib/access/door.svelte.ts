@@ -11,6 +11,8 @@ const LAST = 'door';
  */
 class Door {
   access = $state.raw<Access | undefined>(remembered());
+  /** It was asked at least once, or is remembered; until then no screen asks for what may not be its. */
+  ready = $state(this.access !== undefined);
   /** The server said that this device is not in, as against saying nothing. */
   readonly out = $derived(this.access?.role === 'nobody');
   readonly coach = $derived(['coach', 'owner'].includes(this.access?.role ?? 'owner'));
@@ -26,6 +28,7 @@ class Door {
   async look() {
     const { data } = await api.GET('/api/v1/access').catch(() => ({ data: undefined }));
     if (data) this.take(data);
+    this.ready = true;
   }
   /** Looks now and from then on; gives how to stop. */
   watch() {

@@ -1,6 +1,6 @@
 <!-- Today for who only counts: what is on, and one press to the court. -->
 <script lang="ts">
-  import { api, need, type LessonSummary } from '$lib/api/client';
+  import { api, need } from '$lib/api/client';
   import { carried, takeAlong } from '$lib/device/packs';
   import Load from '$lib/shell/Load.svelte';
   import { first, sayDay, today } from '$lib/units/say';
@@ -14,18 +14,13 @@
         .toSorted((a, b) => `${a.date} ${a.start}`.localeCompare(`${b.date} ${b.start}`))
         .slice(0, 8);
       void Promise.all(coming.slice(0, 4).map((l) => takeAlong(l.id)));
-      return { coming, names: await namesOf(coming), away: [] };
+      return { coming, away: [] };
     } catch (e) {
       const away = await carried(today());
       if (!away.length) throw e;
-      return { coming: [], names: {} as Record<string, string>, away };
+      return { coming: [], away };
     }
   };
-  async function namesOf(lessons: LessonSummary[]) {
-    if (!lessons.length) return {};
-    const all = await need(api.GET('/api/v1/students'));
-    return Object.fromEntries(all.map((s) => [s.id, first(s.name)]));
-  }
 </script>
 
 <Load {ask}>
@@ -37,7 +32,7 @@
           <li class="border-t-2 border-base-content pt-3">
             <p class="figures text-sm">{sayDay(l.date)} · {l.start} · {l.slotMinutes} min</p>
             <h2 class="text-xl">{l.title}</h2>
-            <p>{l.students.map((id) => data.names[id] ?? '').join(', ')}</p>
+            <p>{l.students.map(first).join(', ')}</p>
             <p class="mt-2 flex flex-wrap gap-2">
               <button
                 type="button"

@@ -13,7 +13,7 @@ export const views = [
 ] as const;
 export const MORE = 4;
 /** Those for who only counts. */
-export const FOR_ALL: string[] = ['/', '/drills', '/games', '/reckon'];
+export const FOR_ALL: string[] = ['/', '/drills', '/games', '/reckon', '/phone'];
 
 export const shortcuts: [string, string][] = [
   ['T  L  W  S  D', 'Today, Lessons, Weeks, Students, Drills'],

@@ -35,7 +35,7 @@
       {@const last = now.copies[0]}
       {#if now.folder}
         <p class="mt-2 text-lg" class:font-semibold={now.due}>
-          {#if last}The last one is of {ago(Date.parse(last.at))}{now.due
+          {#if last}The last one was made {ago(Date.parse(last.at))}{now.due
               ? ', and there is work in the club since. Make one now.'
               : '.'}{:else}There is none yet.{/if}
         </p>
