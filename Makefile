@@ -15,7 +15,7 @@ WEB_SOURCES := $(shell find web/src web/static web/scripts -type f ! -name core.
 GO_FILES = $(shell git ls-files --cached --others --exclude-standard '*.go' | grep -vE '\.gen\.go$$|/gen/')
 WIDEST := 110
 
-.PHONY: help demo dev serve build test check go web lint format generate fresh unit e2e bench pictures clean chromium
+.PHONY: help demo dev serve build test check go web lint audit format generate fresh unit e2e bench pictures clean chromium
 
 help: ## this list
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | awk -F ':.*## ' '{printf "  make %-10s %s\n", $$1, $$2}'
@@ -36,12 +36,12 @@ build: $(STAMPS)/web ## one static binary, bin/hodometer
 
 test: fresh lint go unit e2e ## every check: what CI runs
 
-check: $(STAMPS)/web ## the quick ones, under a minute
+check: $(STAMPS)/web $(TOOLS)/staticcheck ## the quick ones, under a minute
 	$(GO) vet $(PKGS)
 	$(GO) test $(PKGS)
 	cd web && npm run -s check && npm run -s unit
 
-go: $(STAMPS)/web ## Go tests with the race detector
+go: $(STAMPS)/web $(TOOLS)/staticcheck ## Go tests with the race detector
 	$(GO) test -race $(PKGS)
 
 format: $(STAMPS)/npm $(TOOLS)/staticcheck ## format Go, TypeScript, Svelte and CSS
@@ -56,6 +56,21 @@ lint: $(STAMPS)/web $(TOOLS)/staticcheck ## vet, staticcheck, import direction, 
 	$(TOOLS)/staticcheck $(PKGS)
 	$(TOOLS)/depguard $(PKGS)
 	cd web && npm run -s check && npm run -s lint && npm run -s formatted
+	@$(MAKE) --no-print-directory audit
+
+# Both ask a list of known faults that is kept elsewhere. Where it cannot be reached, that is
+# said, for nothing was checked; a fault that was found fails.
+audit: $(STAMPS)/npm $(TOOLS)/staticcheck ## known faults in what we build on
+	@said="$$($(TOOLS)/govulncheck ./... 2>&1)"; code=$$?; \
+	if [ $$code = 0 ]; then echo "govulncheck: nothing known"; \
+	elif grep -qE 'dial tcp|lookup|no such host|timeout|fetching vulnerabilities' <<<"$$said"; then \
+	  echo "govulncheck: NOT CHECKED, the list of known faults cannot be reached from here"; \
+	else echo "$$said"; exit 1; fi
+	@cd web && said="$$(npm audit --omit=optional --audit-level=high 2>&1)"; code=$$?; \
+	if [ $$code = 0 ]; then echo "npm audit: nothing known"; \
+	elif grep -qE 'audit endpoint returned an error|ENOTFOUND|ECONNREFUSED|ETIMEDOUT|EAI_AGAIN' <<<"$$said"; then \
+	  echo "npm audit: NOT CHECKED, the list of known faults cannot be reached from here"; \
+	else echo "$$said"; exit 1; fi
 
 unit: $(STAMPS)/npm $(CORE) ## front-end unit tests
 	cd web && npm run -s unit
@@ -82,10 +97,11 @@ bench: ## how long the core and the server take
 pictures: build chromium ## take the pictures of docs/screenshots again
 	cd web && npx playwright test -c pictures.config.ts
 
+# certutil puts a root where Chromium trusts it.
 chromium:
-	@command -v /usr/bin/chromium >/dev/null || { \
-	  if [ "$$(id -u)" = 0 ] && command -v apt-get >/dev/null; then apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium; \
-	  else echo "The browser tests need Chromium at /usr/bin/chromium. Install it with your system's package manager (Debian: apt-get install chromium), then run make test again."; exit 1; fi; }
+	@{ command -v /usr/bin/chromium && command -v certutil; } >/dev/null || { \
+	  if [ "$$(id -u)" = 0 ] && command -v apt-get >/dev/null; then apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium libnss3-tools; \
+	  else echo "The browser tests need Chromium at /usr/bin/chromium, and certutil. Install them with your system's package manager (Debian: apt-get install chromium libnss3-tools), then run make test again."; exit 1; fi; }
 
 $(STAMPS)/npm: web/package.json web/package-lock.json
 	cd web && npm ci --no-audit --no-fund

@@ -137,10 +137,18 @@ func TestStopsCleanly(t *testing.T) {
 		at := server(t, c)
 		u, err := url.Parse(at)
 		require.NoError(t, err)
-		half, err := tls.Dial("tcp", u.Host, &tls.Config{InsecureSkipVerify: true}) //nolint:gosec // the root is not the point here
+		half, err := tls.Dial(
+			"tcp",
+			u.Host,
+			&tls.Config{InsecureSkipVerify: true},
+		) //nolint:gosec // the root is not the point here
 		require.NoError(t, err)
 		defer half.Close()
-		_, err = fmt.Fprintf(half, "POST /api/v1/access/signIn HTTP/1.1\r\nHost: %s\r\nContent-Length: 400\r\n\r\n{", u.Host)
+		_, err = fmt.Fprintf(
+			half,
+			"POST /api/v1/access/signIn HTTP/1.1\r\nHost: %s\r\nContent-Length: 400\r\n\r\n{",
+			u.Host,
+		)
 		require.NoError(t, err)
 		quarter, err := net.Dial("tcp", u.Host)
 		require.NoError(t, err)
@@ -160,7 +168,11 @@ func TestAServerOnAFullDisk(t *testing.T) {
 	require.NoError(t, err)
 	require.NoError(t, s.Close())
 	c := command()
-	inner := fmt.Sprintf("ulimit -f 1000; exec %q serve --db %q --addr 127.0.0.1:0 --copies none", os.Args[0], db)
+	inner := fmt.Sprintf(
+		"ulimit -f 1000; exec %q serve --db %q --addr 127.0.0.1:0 --copies none",
+		os.Args[0],
+		db,
+	)
 	c.Path, c.Args = "/bin/bash", []string{"bash", "-c", inner} // a megabyte for each file
 	at := server(t, c)
 	kept, code := 0, 200

@@ -39,7 +39,8 @@ func (r *recent) is(device, what, thing string, now time.Time) bool {
 // the device.
 func (d *Doors) note(ctx context.Context, v Visitor, operation, thing string) error {
 	now := d.Now()
-	if d.Open || v.Role == Nobody || rules[operation].did == "" || d.deeds.is(v.Device, operation, thing, now) {
+	if d.Open || v.Role == Nobody || rules[operation].did == "" ||
+		d.deeds.is(v.Device, operation, thing, now) {
 		return nil
 	}
 	return d.store.Write(ctx, func(q *gen.Queries) error {

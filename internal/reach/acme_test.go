@@ -68,13 +68,29 @@ func TestACME(t *testing.T) {
 	secret, err := x509.MarshalPKCS8PrivateKey(leaf.PrivateKey)
 	require.NoError(t, err)
 	cert, key := filepath.Join(dir, "cert.pem"), filepath.Join(dir, "key.pem")
-	require.NoError(t, os.WriteFile(cert, pem.EncodeToMemory(&pem.Block{Type: "CERTIFICATE", Bytes: leaf.Certificate[0]}), 0o600))
-	require.NoError(t, os.WriteFile(key, pem.EncodeToMemory(&pem.Block{Type: "PRIVATE KEY", Bytes: secret}), 0o600))
+	require.NoError(
+		t,
+		os.WriteFile(
+			cert,
+			pem.EncodeToMemory(&pem.Block{Type: "CERTIFICATE", Bytes: leaf.Certificate[0]}),
+			0o600,
+		),
+	)
+	require.NoError(
+		t,
+		os.WriteFile(key, pem.EncodeToMemory(&pem.Block{Type: "PRIVATE KEY", Bytes: secret}), 0o600),
+	)
 	theirs, management, dns := freePort(t), freePort(t), freePort(t)
 	config, err := json.Marshal(map[string]any{"pebble": map[string]any{
-		"listenAddress": "127.0.0.1:" + theirs, "managementListenAddress": "127.0.0.1:" + management,
-		"certificate": cert, "privateKey": key, "httpPort": 1, "tlsPort": l.Addr().(*net.TCPAddr).Port,
-		"profiles": map[string]any{"default": map[string]any{"description": "for tests", "validityPeriod": 86400}},
+		"listenAddress":           "127.0.0.1:" + theirs,
+		"managementListenAddress": "127.0.0.1:" + management,
+		"certificate":             cert,
+		"privateKey":              key,
+		"httpPort":                1,
+		"tlsPort":                 l.Addr().(*net.TCPAddr).Port,
+		"profiles": map[string]any{
+			"default": map[string]any{"description": "for tests", "validityPeriod": 86400},
+		},
 	}})
 	require.NoError(t, err)
 	file := filepath.Join(dir, "pebble.json")

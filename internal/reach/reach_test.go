@@ -30,7 +30,10 @@ func serveAt(t *testing.T, c *tls.Config, a *Authority) string {
 		TLSConfig: c, ReadHeaderTimeout: time.Minute,
 		Handler: http.HandlerFunc(func(w http.ResponseWriter, _ *http.Request) { fmt.Fprint(w, "ours") }),
 	}
-	p := PlainDoor(a, func(host string) bool { return Host(host) == "127.0.0.1" || Host(host) == "localhost" })
+	p := PlainDoor(
+		a,
+		func(host string) bool { return Host(host) == "127.0.0.1" || Host(host) == "localhost" },
+	)
 	go s.ServeTLS(secure, "", "") //nolint:errcheck // it ends with the test
 	go p.Serve(plain)             //nolint:errcheck // it ends with the test
 	t.Cleanup(func() { s.Close(); p.Close(); l.Close() })
@@ -77,7 +80,10 @@ func TestOwnAuthority(t *testing.T) {
 	info, err := os.Stat(filepath.Join(dir, "root.key"))
 	require.NoError(t, err)
 	require.EqualValues(t, 0o600, info.Mode().Perm())
-	require.Error(t, func() error { _, err := OwnAuthority(dir, []string{"elsewhere.example"}); return err }())
+	require.Error(
+		t,
+		func() error { _, err := OwnAuthority(dir, []string{"elsewhere.example"}); return err }(),
+	)
 }
 
 // The machine has moved to another network: the leaf is made anew, under the same root.
@@ -166,7 +172,10 @@ func TestFiles(t *testing.T) {
 		require.NoError(t, err)
 		secret, err := x509.MarshalPKCS8PrivateKey(leaf.PrivateKey)
 		require.NoError(t, err)
-		require.NoError(t, os.WriteFile(key, pem.EncodeToMemory(&pem.Block{Type: "PRIVATE KEY", Bytes: secret}), 0o600))
+		require.NoError(
+			t,
+			os.WriteFile(key, pem.EncodeToMemory(&pem.Block{Type: "PRIVATE KEY", Bytes: secret}), 0o600),
+		)
 		require.NoError(t, os.WriteFile(
 			cert, pem.EncodeToMemory(&pem.Block{Type: "CERTIFICATE", Bytes: leaf.Certificate[0]}), 0o600))
 		return leaf.Certificate[0]
@@ -203,7 +212,9 @@ func TestThePlainDoor(t *testing.T) {
 	half, err := net.Dial("tcp", where)
 	require.NoError(t, err)
 	defer half.Close()
-	client := &http.Client{CheckRedirect: func(*http.Request, []*http.Request) error { return http.ErrUseLastResponse }}
+	client := &http.Client{
+		CheckRedirect: func(*http.Request, []*http.Request) error { return http.ErrUseLastResponse },
+	}
 	get := func(path, host string) (*http.Response, string) {
 		r, err := http.NewRequestWithContext(context.Background(), "GET", "http://"+where+path, nil)
 		require.NoError(t, err)

@@ -1,0 +1,322 @@
+import { chromium, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { createServer } from 'node:http';
+import { mkdirSync, renameSync } from 'node:fs';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { begin, Club, expect, finish, test as base } from './club';
+import config from '../playwright.config';
+
+/* From elsewhere, over TLS that the browser trusts because its owner installed the root. */
+
+const PASSPHRASE = 'four loose words here';
+const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, locale: 'en-GB' };
+
+/** The demo club, reached over TLS with its own authority. */
+class Reached {
+  url = '';
+  #process: ChildProcess | undefined;
+  readonly db: string;
+  constructor(readonly dir: string) {
+    this.db = join(dir, 'demo.db');
+  }
+  async make() {
+    const built = new Club(this.dir);
+    await built.start();
+    await built.kill();
+    execFileSync('../bin/hodometer', ['owner', '--db', this.db], { input: PASSPHRASE });
+    await this.start();
+  }
+  async start() {
+    const addr = this.url ? new URL(this.url).host : '127.0.0.1:0';
+    const args = ['serve', '--db', this.db, '--addr', addr, '--tls', 'own'];
+    const child = spawn('../bin/hodometer', args, { stdio: ['ignore', 'pipe', 'ignore'] });
+    this.#process = child;
+    this.url = await new Promise<string>((resolve, reject) => {
+      child.stdout.on('data', (part: Buffer) => {
+        const found = /https:\/\/\S+/.exec(part.toString());
+        if (found) resolve(found[0]);
+      });
+      child.once('exit', (code) => reject(new Error(`the server stopped with ${code}`)));
+    });
+  }
+  async stop() {
+    const child = this.#process;
+    if (!child || child.exitCode !== null || child.signalCode) return;
+    const gone = new Promise((resolve) => child.once('exit', resolve));
+    child.kill('SIGTERM');
+    await gone;
+  }
+}
+
+/** A browser whose owner installed the root, and one name of somebody else's that leads here. */
+async function trusting(reached: Reached): Promise<Browser> {
+  const store = join(reached.dir, '.pki', 'nssdb');
+  mkdirSync(store, { recursive: true });
+  execFileSync('certutil', ['-N', '--empty-password', '-d', `sql:${store}`]);
+  const root = join(`${reached.db}.tls`, 'root.crt');
+  execFileSync('certutil', ['-A', '-n', 'Hodometer', '-t', 'C,,', '-i', root, '-d', `sql:${store}`]);
+  const launch = config.use!.launchOptions!;
+  return chromium.launch({
+    ...launch,
+    args: [...launch.args!, '--host-resolver-rules=MAP elsewhere.example 127.0.0.1'],
+    env: { ...process.env, HOME: reached.dir }
+  });
+}
+
+const test = base.extend<{ reached: Reached; laptop: Page; device: BrowserContext }>({
+  reached: async ({}, use) => {
+    const reached = new Reached(await mkdtemp(join(tmpdir(), 'hodometer-')));
+    await reached.make();
+    await use(reached);
+    await reached.stop();
+    await rm(reached.dir, { recursive: true });
+  },
+  laptop: async ({ reached }, use) => {
+    const browser = await trusting(reached);
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: 'en-GB' });
+    await use(await context.newPage());
+    await browser.close();
+  },
+  device: async ({ laptop }, use) => use(await laptop.context().browser()!.newContext(phone))
+});
+
+const button = (page: Page, name: string | RegExp) =>
+  page.getByRole('button', { name, exact: typeof name === 'string' }).first();
+
+async function signIn(page: Page, reached: Reached) {
+  await page.goto(`${reached.url}/phone`);
+  await button(page, 'I am the owner and know the passphrase').click();
+  await page.getByLabel('The owner’s passphrase').fill(PASSPHRASE);
+  await button(page, 'Sign in').click();
+  await expect(page.getByRole('heading', { name: 'Let a phone in' })).toBeVisible();
+}
+
+/** What the picture on the laptop says, as a phone's camera would open it. */
+async function secretOf(laptop: Page, role: string): Promise<string> {
+  const answer = laptop.waitForResponse((r) => r.url().endsWith('/access/codes'));
+  await button(laptop, role).click();
+  const code = (await (await answer).json()) as { links: { url: string }[] };
+  await expect(laptop.getByRole('img', { name: 'Picture that lets one phone in' })).toBeVisible();
+  return code.links[0]!.url;
+}
+
+/** What the server answers to that page, by the browser that trusts it. */
+const status = (page: Page, path: string) => page.evaluate((path) => fetch(path).then((r) => r.status), path);
+
+async function installed(page: Page) {
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+}
+
+test('from nothing to a phone that counts, in two taps, and a lesson in the dark on that origin', async ({
+  reached,
+  laptop,
+  device
+}) => {
+  test.slow();
+  // The phone types the address without https: the port shows how to trust it, and that it does.
+  const first = await device.newPage();
+  await first.goto(reached.url.replace('https:', 'http:'));
+  await expect(first.getByRole('status')).toContainText('The connection is good');
+  await first.getByRole('link', { name: 'Go on to Hodometer' }).click();
+  await expect(first.getByRole('heading', { name: 'Who is there?' })).toBeVisible();
+  await first.close();
+
+  await signIn(laptop, reached);
+  const at = await secretOf(laptop, 'It counts');
+  const page = await device.newPage();
+  await page.goto(at);
+  let taps = 0;
+  const tap = async (name: string) => {
+    taps++;
+    await button(page, name).tap();
+  };
+  await tap('Let it in');
+  await expect(page.getByRole('heading', { name: 'To count' })).toBeVisible();
+  await expect(laptop.getByText('It is in.')).toBeVisible();
+  await installed(page);
+  await tap('Take it to the court');
+  await expect(page.getByRole('timer').first()).toBeVisible();
+  expect(taps, 'one to come in, one to the court').toBe(2);
+
+  await page.waitForFunction(() => 'hodometer' in globalThis);
+  await device.setOffline(true);
+  await begin(page, { hold: true });
+  await button(page, /^Next: Short ball/).click();
+  for (let i = 1; i <= 3; i++) {
+    await button(page, 'Good').click();
+    await expect(page.getByLabel(`${i} of 10 in all`)).toBeVisible();
+  }
+  await page.reload();
+  await expect(page.getByLabel('3 of 10 in all')).toBeVisible();
+  await device.setOffline(false);
+  await expect(page.getByText(/^not sent yet: /)).toHaveCount(0);
+  await finish(page);
+
+  // The coach at the laptop finds it in the log, and who counted it.
+  await laptop.goto(`${reached.url}/log`);
+  await laptop
+    .getByRole('link', { name: /Short balls to match play/ })
+    .first()
+    .click();
+  await expect(laptop.getByText('3 of 3').or(laptop.getByText('3/3')).first()).toBeVisible();
+  await laptop.goto(`${reached.url}/phone/changes`);
+  await expect(laptop.getByText(/counted in Short balls to match play/)).toBeVisible();
+  // It may not plan, and is told so where it tries.
+  expect(await status(page, '/api/v1/students/export')).toBe(403);
+});
+
+test('a phone that is signed out in the middle keeps its taps, and sends them when it is back', async ({
+  reached,
+  laptop,
+  device
+}) => {
+  await signIn(laptop, reached);
+  const page = await device.newPage();
+  await page.goto(await secretOf(laptop, 'It counts'));
+  await page.getByLabel('This device is called').fill('Court phone');
+  await button(page, 'Let it in').tap();
+  await button(page, 'Take it to the court').tap();
+  await begin(page, { hold: true });
+  await button(page, /^Next: Short ball/).click();
+  await button(page, 'Good').click();
+  await expect(page.getByLabel('1 of 10 in all')).toBeVisible();
+  await expect(page.getByText(/^not sent yet: /)).toHaveCount(0);
+
+  await button(laptop, 'Sign Court phone out').click();
+  await expect(button(laptop, 'Sign Court phone out')).toHaveCount(0);
+  await button(page, 'Good').click();
+  await expect(page.getByLabel('2 of 10 in all')).toBeVisible();
+  await expect(page.getByRole('alert').first()).toContainText('This device was signed out');
+  await expect(page.getByText(/^not sent yet: /)).toBeVisible();
+
+  const court = page.url();
+  await laptop.reload();
+  await page.goto(await secretOf(laptop, 'It counts'));
+  await button(page, 'Let it in').click();
+  await expect(page.getByRole('heading', { name: 'To count' })).toBeVisible();
+  await page.goto(court);
+  await expect(page.getByLabel('2 of 10 in all')).toBeVisible();
+  await expect(page.getByText(/^not sent yet: /)).toHaveCount(0);
+});
+
+test('the file is taken from under the server: every screen says so, the phone keeps its taps, a copy goes on', async ({
+  reached,
+  laptop,
+  device
+}) => {
+  await signIn(laptop, reached);
+  const page = await device.newPage();
+  await page.goto(await secretOf(laptop, 'It plans'));
+  await button(page, 'Let it in').tap();
+  await button(page, 'Take it to the court').first().tap();
+  await begin(page, { hold: true });
+  await button(page, /^Next: Short ball/).click();
+  await laptop.goto(`${reached.url}/copies`);
+  await button(laptop, 'Make one now').click();
+  await expect(laptop.getByText('The last one was made just now.')).toBeVisible();
+  const [download] = await Promise.all([
+    laptop.waitForEvent('download'),
+    laptop.getByRole('link', { name: 'Download the last one' }).click()
+  ]);
+  const copy = join(reached.dir, 'copy.db');
+  await download.saveAs(copy);
+
+  renameSync(reached.db, `${reached.db}.moved`);
+  await button(page, 'Good').click();
+  await expect(page.getByLabel('1 of 10 in all')).toBeVisible();
+  await expect(page.getByText('is gone from its place').first()).toBeVisible();
+  await expect(page.getByText(/^not sent yet: /)).toBeVisible();
+  await expect(laptop.getByRole('alert')).toContainText('is gone from its place');
+  await laptop.goto(`${reached.url}/weeks`);
+  await expect(laptop.getByRole('alert').first()).toContainText('Nothing more is saved');
+
+  await reached.stop();
+  const said = execFileSync('../bin/hodometer', ['restore', copy, '--db', reached.db]).toString();
+  expect(said).toContain('Phones have to be paired again');
+  await reached.start();
+  await expect(page.getByRole('alert').first()).toContainText('This device was signed out');
+  const court = page.url();
+  await signIn(laptop, reached);
+  await page.goto(await secretOf(laptop, 'It plans'));
+  await button(page, 'Let it in').click();
+  await expect(page.getByRole('link', { name: 'Today', exact: true })).toBeVisible();
+  await page.goto(court);
+  await expect(page.getByLabel('1 of 10 in all')).toBeVisible();
+  await expect(page.getByText(/^not sent yet: /)).toHaveCount(0);
+  await expect(page.getByText('is gone from its place')).toHaveCount(0);
+});
+
+test('a card by link shows a first name and the card, and nothing once it is taken back', async ({
+  reached,
+  laptop,
+  device
+}) => {
+  await signIn(laptop, reached);
+  await laptop.getByRole('link', { name: 'Students' }).click();
+  await laptop.getByRole('link', { name: /Wren/ }).first().click();
+  await laptop.getByRole('link', { name: /card/i }).first().click();
+  await button(laptop, 'Make a link').click();
+  const link = await laptop.getByLabel('The link').inputValue();
+  const page = await device.newPage();
+  await page.goto(link);
+  await expect(page.getByRole('article', { name: /^Home card of Wren$/ })).toBeVisible();
+  await expect(page.getByRole('navigation')).toHaveCount(0);
+  await expect(page.getByText('This link works until')).toBeVisible();
+  expect(await status(page, '/api/v1/students')).toBe(401);
+  await button(laptop, 'Take it back').click();
+  await expect(button(laptop, 'Take it back')).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByText('This link does not open a card')).toBeVisible();
+});
+
+base(
+  'a page elsewhere that leads to this machine, by its own name or by another of ours, gets nothing',
+  async ({ club }) => {
+    const browser = await chromium.launch({
+      ...config.use!.launchOptions,
+      args: [...config.use!.launchOptions!.args!, '--host-resolver-rules=MAP elsewhere.example 127.0.0.1']
+    });
+    const port = new URL(club.url).port;
+    const evil = createServer((_, r) => r.setHeader('Content-Type', 'text/html').end('<h1>Elsewhere</h1>'));
+    await new Promise<void>((listening) => evil.listen(0, '127.0.0.1', listening));
+    const theirs = (evil.address() as { port: number }).port;
+    const page = await browser.newPage();
+
+    // Its own name, which it made lead here: the address bar says theirs, and so do its requests.
+    const answer = await page.goto(`http://elsewhere.example:${port}/`);
+    expect(answer!.status()).toBe(421);
+    const read = (url: string, how: RequestInit = {}) =>
+      page.evaluate(
+        ([url, how]) =>
+          fetch(url, how).then(
+            (r) => `${r.type} ${r.status}`,
+            () => 'nothing'
+          ),
+        [url, how] as const
+      );
+    expect(await read(`http://elsewhere.example:${port}/api/v1/students`)).toBe('basic 421');
+
+    // A page of another program on this machine, and one of elsewhere: neither reads nor writes.
+    for (const from of [`http://localhost:${theirs}`, `http://elsewhere.example:${theirs}`]) {
+      await page.goto(from);
+      for (const ours of [`http://localhost:${port}`, club.url]) {
+        expect(await read(`${ours}/api/v1/students`), 'read').toBe('nothing');
+        await read(`${ours}/api/v1/copies`, { method: 'POST', mode: 'no-cors' });
+        await read(`${ours}/api/v1/access/passphrase`, {
+          method: 'PUT',
+          headers: { 'Content-Type': 'application/json' },
+          body: '{"passphrase":"somebody elses words"}'
+        });
+      }
+    }
+    const door = (await (await page.request.get(`${club.url}/api/v1/access`)).json()) as {
+      passphrase: boolean;
+    };
+    expect(door.passphrase, 'and nothing was set').toBe(false);
+    evil.close();
+    await browser.close();
+  }
+);
