@@ -23,16 +23,16 @@ var cli struct {
 	Serve   struct {
 		DB string `help:"Club file; made when it is not there." default:"hodometer.db" type:"path"`
 		door
-		Copies string `help:"Folder for daily copies; beside the club file unless told otherwise, 'none' for none." type:"path"`
+		Copies string `help:"Folder for daily copies, or 'none'; else beside the file." type:"path"`
 	} `cmd:"" help:"Open a club file and serve it."`
 	Demo struct {
 		DB    string `help:"Demo file; built when it is not there." default:"demo.db" type:"path"`
-		Fresh bool   `help:"Build the demo file anew; what was done in the old one is kept beside it."`
+		Fresh bool   `help:"Build it anew; what was done in the old one is kept."`
 		door
 	} `cmd:"" help:"Serve an invented club."`
 	Owner struct {
 		clubFile
-	} `cmd:"" help:"Set the owner's passphrase, typed or from standard input. It is asked for when the club is reached from elsewhere."`
+	} `cmd:"" help:"Set the owner's passphrase, typed or from standard input."`
 	Backup struct {
 		clubFile
 		File string `arg:"" help:"Where the copy goes; it must not be there yet." type:"path"`

@@ -23,14 +23,17 @@ import (
 
 // door is where the application is reached, and how safely.
 type door struct {
-	Addr       string   `help:"Address to listen on; 0.0.0.0:8443 is reached from the whole network." default:"127.0.0.1:8080"`
-	Host       []string `help:"Name it is reached by, besides localhost and IP addresses; may be repeated."`
-	TLS        string   `help:"Where the certificate comes from: own (an authority of its own, which phones install once), files, or acme (a public one, for a --host at port 443)." enum:",own,files,acme" default:""`
-	Cert       string   `help:"Certificate, with --tls files." type:"path"`
-	Key        string   `help:"Its key, with --tls files." type:"path"`
-	ACME       string   `help:"Directory of the public authority, with --tls acme; the usual one unless told otherwise." name:"acme-directory"`
-	TrustProxy bool     `help:"A proxy on this machine stands before it with TLS, and says who asks (X-Forwarded-For). Name it with --host."`
-	Plain      bool     `help:"Serve elsewhere without TLS. Names of children can then be read on the way, and phones grant neither lessons without a signal nor a screen that stays on."`
+	Addr string   `help:"Address to listen on; 0.0.0.0:8443 is the whole network." default:"127.0.0.1:8080"`
+	Host []string `help:"Name it is reached by, besides localhost and IP addresses; may be repeated."`
+
+	// Where the certificate comes from, see internal/reach.
+	TLS  string `help:"Certificate: own authority, files, or acme (a public one)." enum:",own,files,acme" default:""`
+	Cert string `help:"Certificate, with --tls files." type:"path"`
+	Key  string `help:"Its key, with --tls files." type:"path"`
+	ACME string `help:"Directory of the public authority, with --tls acme." name:"acme-directory"`
+
+	TrustProxy bool `help:"A proxy on this machine has the certificate, and says who asks. Name it with --host."`
+	Plain      bool `help:"Reached from elsewhere without TLS: names can be read on the way, and phones grant less."`
 }
 
 const noCopies = "none"
@@ -51,8 +54,8 @@ func (d door) kind() (reach.Kind, error) {
 	}
 	return "", fmt.Errorf(
 		"%s is reached from elsewhere, and without TLS the names of children can be read on the way."+
-			" Start it with --tls own (or files, or acme). On a network where nobody else is, --plain does without; phones"+
-			" then grant neither lessons without a signal nor a screen that stays on",
+			" Start it with --tls own (or files, or acme). On a network where nobody else is, --plain does without;"+
+			" phones then grant neither lessons without a signal nor a screen that stays on",
 		d.Addr,
 	)
 }

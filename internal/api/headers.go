@@ -32,8 +32,9 @@ func policyOf(site fs.FS) string {
 			}
 		}
 	}
-	return "default-src 'self'; script-src " + scripts + "; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; " +
-		"worker-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
+	return "default-src 'self'; script-src " + scripts + "; style-src 'self' 'unsafe-inline'; " +
+		"img-src 'self' data: blob:; worker-src 'self'; object-src 'none'; base-uri 'none'; " +
+		"form-action 'self'; frame-ancestors 'none'"
 }
 
 // headers tell a browser what it may do with an answer.

@@ -81,10 +81,14 @@ func onFile(t *testing.T, path, statement string) {
 func TestWhatIsNotOursIsRefused(t *testing.T) {
 	good := bytesOf(t, someClub(t, 40))
 	for why, make := range map[string]func(path string){
-		"is empty":                   func(path string) { require.NoError(t, os.WriteFile(path, nil, 0o600)) },
-		"not a club file":            func(path string) { require.NoError(t, os.WriteFile(path, []byte("Dear all,"), 0o600)) },
-		"is a folder":                func(path string) { require.NoError(t, os.Mkdir(path, 0o700)) },
-		"is damaged":                 func(path string) { require.NoError(t, os.WriteFile(path, good[:len(good)/2], 0o600)) },
+		"is empty": func(path string) { require.NoError(t, os.WriteFile(path, nil, 0o600)) },
+		"not a club file": func(path string) {
+			require.NoError(t, os.WriteFile(path, []byte("Dear all,"), 0o600))
+		},
+		"is a folder": func(path string) { require.NoError(t, os.Mkdir(path, 0o700)) },
+		"is damaged": func(path string) {
+			require.NoError(t, os.WriteFile(path, good[:len(good)/2], 0o600))
+		},
 		"belongs to another program": func(path string) { onFile(t, path, "create table stamps (id integer)") },
 		"written by a newer Hodometer": func(path string) {
 			require.NoError(t, os.WriteFile(path, good, 0o600))
@@ -161,8 +165,8 @@ func TestALogIsToldFromAnothers(t *testing.T) {
 			longNote(r, s, i, 0)
 		}
 		var copies []string
-		for _, act := range rapid.SliceOfN(rapid.SampledFrom([]string{"write", "write", "carry", "copy", "backup"}), 1, 14).
-			Draw(r, "acts") {
+		acts := rapid.SampledFrom([]string{"write", "write", "carry", "copy", "backup"})
+		for _, act := range rapid.SliceOfN(acts, 1, 14).Draw(r, "acts") {
 			to := fmt.Sprintf("%s.%d", path, len(copies))
 			switch act {
 			case "write":

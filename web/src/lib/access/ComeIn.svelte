@@ -9,7 +9,6 @@
   let words = $state('');
   let wrong = $state('');
   let busy = $state(false);
-  // svelte-ignore state_referenced_locally
   let owner = $state(false);
 
   async function come(act: () => Promise<void>) {
