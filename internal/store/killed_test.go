@@ -3,6 +3,7 @@ package store
 import (
 	"bufio"
 	"context"
+	"flag"
 	"fmt"
 	"math/rand/v2"
 	"os"
@@ -22,6 +23,10 @@ const writers = 50
 func TestMain(m *testing.M) {
 	path, round := os.Getenv("HODOMETER_WRITES"), os.Getenv("HODOMETER_ROUND")
 	if path == "" {
+		// Each check of a property opens a file and writes it through to the disk many times.
+		if err := flag.Set("rapid.checks", "30"); err != nil {
+			panic(err)
+		}
 		os.Exit(m.Run())
 	}
 	s, err := Open(context.Background(), path)
@@ -115,7 +120,7 @@ func killMany(t testing.TB, rounds int, lives func() time.Duration) {
 // nothing that was acknowledged is lost. BenchmarkKilled does it for as often as it is told.
 func TestKilledWhileWritingAndCopying(t *testing.T) {
 	dice := rand.New(rand.NewPCG(3, 4))
-	killMany(t, 12, func() time.Duration { return time.Duration(20+dice.IntN(180)) * time.Millisecond })
+	killMany(t, 6, func() time.Duration { return time.Duration(20+dice.IntN(180)) * time.Millisecond })
 }
 
 // Run it with -benchtime 200x for two hundred kills, and BenchmarkBackupUnderLoad with
