@@ -32,9 +32,10 @@ const passphrase = "four loose words here"
 // gate is a server that is reached from elsewhere, with an owner.
 type gate struct {
 	*desk
-	doors *access.Doors
-	now   time.Time
-	from  string // the address that asks
+	doors  *access.Doors
+	now    time.Time
+	from   string // the address that asks
+	copies *store.Copies
 }
 
 func newGate(t testing.TB) *gate {
@@ -47,6 +48,7 @@ func newGate(t testing.TB) *gate {
 	g.doors.Now = func() time.Time { return g.now }
 	require.NoError(t, g.doors.SetPassphrase(t.Context(), passphrase, ""))
 	own := club.New(s)
+	g.copies = store.CopiesOf(path, "")
 	h, err := New(own, Options{
 		Log:      slog.New(slog.NewTextHandler(io.Discard, nil)),
 		Doors:    g.doors,
@@ -55,7 +57,7 @@ func newGate(t testing.TB) *gate {
 			Kind: reach.Own,
 			URLs: func() []string { return []string{"https://192.168.7.20:8443"} },
 		},
-		Copies: store.CopiesOf(path, ""),
+		Copies: g.copies,
 	})
 	require.NoError(t, err)
 	g.desk = &desk{t, h, own}
@@ -537,4 +539,56 @@ func FuzzDoors(f *testing.F) {
 			require.Empty(t, cookieOf(w))
 		}
 	})
+}
+
+// Today says that a copy is due when the last one, or the first work, is older than a week
+// and something was written since.
+func TestACopyIsDue(t *testing.T) {
+	t.Parallel()
+	g := newGate(t)
+	owner, coach := g.owner(), g.come(access.Coach)
+	due := func(cookie string) bool {
+		var a Access
+		w := g.call("GET", "/api/v1/access", cookie, nil, nil)
+		require.NoError(t, json.Unmarshal(w.Body.Bytes(), &a), w.Body.String())
+		return a.CopyDue
+	}
+	g.copies.Now = func() time.Time { return g.now }
+	g.now = g.now.Add(8 * 24 * time.Hour)
+	require.False(t, due(owner), "there is no work in it")
+	l := map[string]any{
+		"id": newID(), "version": 0, "title": "Short balls", "aim": "", "date": "2026-05-17", "start": "17:00",
+		"slotMinutes": 60, "court": "tennis", "students": []string{}, "blocks": []any{},
+	}
+	w := g.call("PUT", "/api/v1/lessons/"+l["id"].(string), coach, l, nil)
+	require.Equal(t, 200, w.Code, w.Body.String())
+	require.True(t, due(owner), "a lesson was saved, and eight days went by")
+	require.False(t, due(coach), "it is the owner's")
+	require.Equal(t, 200, g.call("POST", "/api/v1/copies", owner, nil, nil).Code)
+	require.False(t, due(owner))
+}
+
+// Behind a proxy the pace is of who asks it, not of the proxy.
+func TestBehindAProxy(t *testing.T) {
+	t.Parallel()
+	g := newGate(t)
+	var err error
+	g.handler, err = New(g.club, Options{
+		Log: slog.New(slog.NewTextHandler(io.Discard, nil)), Doors: g.doors,
+		Reach: Reach{Kind: reach.Proxy, Names: []string{"courts.example"}},
+	})
+	require.NoError(t, err)
+	g.from = "127.0.0.1:4000"
+	try := func(forwarded string) int {
+		return g.call("POST", "/api/v1/access/signIn", "", map[string]any{"passphrase": "not these words"},
+			map[string]string{"Host": "courts.example", "X-Forwarded-For": forwarded}).Code
+	}
+	for range 5 {
+		require.Equal(t, 403, try("203.0.113.7"))
+	}
+	require.Equal(t, 429, try("203.0.113.7"))
+	require.Equal(t, 429, try("198.51.100.1, 203.0.113.7"), "who is before it may say anything")
+	require.Equal(t, 403, try("203.0.113.8"))
+	w := g.call("GET", "/healthz", "", nil, map[string]string{"Host": "courts.example"})
+	require.Equal(t, "max-age=31536000", w.Header().Get("Strict-Transport-Security"))
 }

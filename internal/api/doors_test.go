@@ -3,6 +3,8 @@ package api
 import (
 	"bytes"
 	"context"
+	"crypto/sha256"
+	"encoding/base64"
 	"encoding/json"
 	"fmt"
 	"io"
@@ -12,6 +14,7 @@ import (
 	"path/filepath"
 	"strings"
 	"testing"
+	"testing/fstest"
 	"time"
 
 	"hodometer/internal/access"
@@ -178,4 +181,44 @@ func TestAnswersAreLight(t *testing.T) {
 		t.Logf("check %d bytes, drafts %d bytes", check.Body.Len(), drafts.Body.Len())
 	}
 	require.True(t, found)
+}
+
+// The built pages run no script but their own: each that stands in the page is named by its
+// digest, and a folder is not listed.
+func TestThePagesRunTheirOwnScriptsAlone(t *testing.T) {
+	t.Parallel()
+	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "club.db"))
+	require.NoError(t, err)
+	defer s.Close()
+	const script = "document.title = 'ours'"
+	h, err := New(club.New(s), Options{
+		Doors: access.New(s, access.Options{Open: true}), Log: slog.New(slog.NewTextHandler(io.Discard, nil)),
+		Site: fstest.MapFS{
+			"index.html":            {Data: []byte("<script>" + script + "</script>")},
+			"_app/immutable/one.js": {Data: []byte("1")},
+		},
+	})
+	require.NoError(t, err)
+	get := func(method, path string) *httptest.ResponseRecorder {
+		w := httptest.NewRecorder()
+		h.ServeHTTP(w, httptest.NewRequest(method, "http://localhost"+path, nil))
+		return w
+	}
+	policy := get("GET", "/weeks").Header().Get("Content-Security-Policy")
+	sum := sha256.Sum256([]byte(script))
+	require.Contains(t, policy, "'sha256-"+base64.StdEncoding.EncodeToString(sum[:])+"'")
+	scripts, _, _ := strings.Cut(policy[strings.Index(policy, "script-src"):], ";")
+	require.NotContains(t, scripts, "unsafe-inline")
+	require.Equal(t, 200, get("GET", "/_app/immutable/one.js").Code)
+	for _, folder := range []string{"/_app/", "/_app/immutable/", "/_app/immutable"} {
+		w := get("GET", folder)
+		require.Equal(t, 404, w.Code, folder)
+		require.NotContains(t, w.Body.String(), "one.js")
+	}
+	require.Equal(t, 200, get("HEAD", "/").Code)
+	require.Equal(t, 405, get("POST", "/").Code)
+	api := get("GET", "/api/v1/lessons")
+	require.Equal(t, "no-store", api.Header().Get("Cache-Control"))
+	require.Equal(t, "same-origin", api.Header().Get("Cross-Origin-Opener-Policy"))
+	require.Equal(t, "default-src 'none'; frame-ancestors 'none'", api.Header().Get("Content-Security-Policy"))
 }

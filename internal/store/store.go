@@ -260,7 +260,9 @@ func (s *Store) View(ctx context.Context, work func(q *gen.Queries) error) error
 		return err
 	}
 	defer tx.Rollback() // nothing was written
-	return work(gen.New(tx))
+	err = work(gen.New(tx))
+	s.noteDamage(err)
+	return err
 }
 
 // Close closes the file.

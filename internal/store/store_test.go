@@ -356,3 +356,45 @@ func TestTheSecondServerIsTold(t *testing.T) {
 	require.NoError(t, err)
 	require.NoError(t, l.Release())
 }
+
+// The log of one club beside the file of another is told apart, whatever their editions.
+func TestAnotherClubsLog(t *testing.T) {
+	path := filepath.Join(t.TempDir(), "club.db")
+	s := openAt(t, path)
+	put(t, s, "Wren")
+	log := bytesOf(t, path+"-wal")
+	require.NoError(t, s.Close())
+	other := filepath.Join(t.TempDir(), "other.db")
+	o := openAt(t, other)
+	put(t, o, "Tove")
+	require.NoError(t, o.Close())
+	require.NoError(t, os.WriteFile(other+"-wal", log, 0o600))
+	_, err := Open(t.Context(), other)
+	require.ErrorContains(t, err, "does not belong to the file beside it")
+}
+
+// Damage that is come upon while reading stops what is written from then on.
+func TestDamageWhileServing(t *testing.T) {
+	path := someClub(t, 400)
+	s := openAt(t, path)
+	for i := range s.pages(t) - 1 { // all but the first, behind its back
+		f, err := os.OpenFile(path, os.O_WRONLY, 0)
+		require.NoError(t, err)
+		_, err = f.WriteAt(make([]byte, 4096), int64(i+1)*4096)
+		require.NoError(t, err)
+		require.NoError(t, f.Close())
+	}
+	err := s.View(t.Context(), func(q *gen.Queries) error {
+		_, err := q.ListStudents(t.Context())
+		return err
+	})
+	require.Error(t, err)
+	require.Contains(t, s.Trouble().Why, "is damaged")
+	require.ErrorAs(t, tryPut(s, "Juno"), &Trouble{})
+	_ = s.Close() // into a damaged file
+}
+
+func (s *Store) pages(t *testing.T) (n int) {
+	require.NoError(t, s.read.QueryRowContext(t.Context(), "pragma page_count").Scan(&n))
+	return n
+}

@@ -129,14 +129,27 @@ func (s *Store) note(err error) error {
 			Why: "The disk with the club file is full or will not be written. Nothing more is" +
 				" saved. Make room on it; it goes on by itself." + kept,
 		}
-	case sqlite3.SQLITE_CORRUPT, sqlite3.SQLITE_NOTADB:
-		t = Trouble{
-			Why: "The club file " + s.path + " is damaged. Nothing more is saved. Stop the server and put the" +
-				" last good copy in its place with hodometer restore." + kept,
-		}
 	default:
+		if t := s.noteDamage(err); t != nil {
+			return *t
+		}
 		return err
 	}
 	s.trouble.Store(&t)
+	return t
+}
+
+// noteDamage remembers it where what was read or written came upon damage; nil: it did not.
+func (s *Store) noteDamage(err error) *Trouble {
+	var said *sqlite.Error
+	if !errors.As(err, &said) {
+		return nil
+	}
+	if code := said.Code() & 0xff; code != sqlite3.SQLITE_CORRUPT && code != sqlite3.SQLITE_NOTADB {
+		return nil
+	}
+	t := &Trouble{Why: "The club file " + s.path + " is damaged. Nothing more is saved. Stop the server and put" +
+		" the last good copy in its place with hodometer restore." + kept}
+	s.trouble.Store(t)
 	return t
 }

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, openToday, test } from './club';
+import { expect, openToday, PASSPHRASE, signIn, tabTo, test } from './club';
 
 /** Nothing serious or critical, in daylight and in the evening. */
 async function sound(page: Page, where: string) {
@@ -147,4 +147,46 @@ test('nobody is kept out courtside', async ({ page, club }) => {
   await page.getByRole('button', { name: /^The lesson: / }).click();
   await page.getByRole('button', { name: 'Finish the lesson' }).click();
   await sound(page, 'after');
+});
+
+test('nobody is kept out of the doors', async ({ browser, reached }) => {
+  test.slow();
+  const context = await browser.newContext({ ignoreHTTPSErrors: true, reducedMotion: 'reduce' });
+  const page = await context.newPage();
+  await page.goto(reached.url);
+  await expect(page.getByRole('heading', { name: 'Who is there?' })).toBeVisible();
+  await sound(page, 'the door');
+  await signIn(page, reached);
+  await page.getByRole('button', { name: 'It plans' }).click();
+  await expect(page.getByLabel('Six digits')).toBeVisible();
+  await sound(page, 'on your phone');
+  for (const path of ['/copies', '/phone/changes']) {
+    await page.goto(reached.url + path);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await sound(page, path);
+  }
+  await context.close();
+});
+
+test('in, a phone let in, a copy made: with the keys alone', async ({ browser, reached }) => {
+  const context = await browser.newContext({ ignoreHTTPSErrors: true });
+  const page = await context.newPage();
+  await page.goto(reached.url);
+  await tabTo(page, /^I am the owner/);
+  await page.keyboard.press('Enter');
+  await tabTo(page, /^The owner’s passphrase/);
+  await page.keyboard.type(PASSPHRASE);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('link', { name: 'Open the plan' })).toBeVisible();
+  await page.keyboard.press('p');
+  await expect(page.getByRole('heading', { name: 'Let a phone in' })).toBeVisible();
+  await tabTo(page, /^It counts/);
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Six digits')).toHaveText(/^\d{3} \d{3}$/);
+  await tabTo(page, /^Copies of the club/);
+  await page.keyboard.press('Enter');
+  await tabTo(page, /^Make one now/);
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('The last one was made just now.')).toBeVisible();
+  await context.close();
 });

@@ -1,5 +1,5 @@
 import { test as base, expect, type Page } from '@playwright/test';
-import { spawn, type ChildProcess } from 'node:child_process';
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -40,7 +40,53 @@ export class Club {
   }
 }
 
-export const test = base.extend<{ club: Club; emptyClub: Club }>({
+export const PASSPHRASE = 'four loose words here';
+
+/** The demo club, reached over TLS with its own authority. */
+export class Reached {
+  url = '';
+  #process: ChildProcess | undefined;
+  readonly db: string;
+  constructor(readonly dir: string) {
+    this.db = join(dir, 'demo.db');
+  }
+  async make() {
+    const built = new Club(this.dir);
+    await built.start();
+    await built.kill();
+    execFileSync('../bin/hodometer', ['owner', '--db', this.db], { input: PASSPHRASE });
+    await this.start();
+  }
+  async start() {
+    const addr = this.url ? new URL(this.url).host : '127.0.0.1:0';
+    const args = ['serve', '--db', this.db, '--addr', addr, '--tls', 'own'];
+    const child = spawn('../bin/hodometer', args, { stdio: ['ignore', 'pipe', 'ignore'] });
+    this.#process = child;
+    this.url = await new Promise<string>((resolve, reject) => {
+      child.stdout.on('data', (part: Buffer) => {
+        const found = /https:\/\/\S+/.exec(part.toString());
+        if (found) resolve(found[0]);
+      });
+      child.once('exit', (code) => reject(new Error(`the server stopped with ${code}`)));
+    });
+  }
+  async stop() {
+    const child = this.#process;
+    if (!child || child.exitCode !== null || child.signalCode) return;
+    const gone = new Promise((resolve) => child.once('exit', resolve));
+    child.kill('SIGTERM');
+    await gone;
+  }
+}
+
+export const test = base.extend<{ club: Club; emptyClub: Club; reached: Reached }>({
+  reached: async ({}, use) => {
+    const reached = new Reached(await mkdtemp(join(tmpdir(), 'hodometer-')));
+    await reached.make();
+    await use(reached);
+    await reached.stop();
+    await rm(reached.dir, { recursive: true });
+  },
   emptyClub: async ({}, use) => {
     const club = new Club(await mkdtemp(join(tmpdir(), 'hodometer-')), 'serve');
     await club.start();
@@ -121,4 +167,13 @@ export async function finish(page: Page) {
 export async function rate(page: Page, who: string, from: number, to: number) {
   const more = page.getByRole('button', { name: `${who}: one ${to >= from ? 'more' : 'less'}` });
   for (let i = 0; i <= Math.abs(to - from); i++) await more.click();
+}
+
+/** Comes in as owner, to the page that lets others in. */
+export async function signIn(page: Page, reached: Reached) {
+  await page.goto(`${reached.url}/phone`);
+  await page.getByRole('button', { name: 'I am the owner and know the passphrase' }).click();
+  await page.getByLabel('The owner’s passphrase').fill(PASSPHRASE);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('heading', { name: 'Let a phone in' })).toBeVisible();
 }

@@ -1,54 +1,14 @@
 import { chromium, type Browser, type BrowserContext, type Page } from '@playwright/test';
-import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { execFileSync } from 'node:child_process';
 import { createServer } from 'node:http';
 import { mkdirSync, renameSync } from 'node:fs';
-import { mkdtemp, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { begin, Club, expect, finish, test as base } from './club';
+import { begin, expect, finish, signIn, test as base, type Reached } from './club';
 import config from '../playwright.config';
 
 /* From elsewhere, over TLS that the browser trusts because its owner installed the root. */
 
-const PASSPHRASE = 'four loose words here';
 const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, locale: 'en-GB' };
-
-/** The demo club, reached over TLS with its own authority. */
-class Reached {
-  url = '';
-  #process: ChildProcess | undefined;
-  readonly db: string;
-  constructor(readonly dir: string) {
-    this.db = join(dir, 'demo.db');
-  }
-  async make() {
-    const built = new Club(this.dir);
-    await built.start();
-    await built.kill();
-    execFileSync('../bin/hodometer', ['owner', '--db', this.db], { input: PASSPHRASE });
-    await this.start();
-  }
-  async start() {
-    const addr = this.url ? new URL(this.url).host : '127.0.0.1:0';
-    const args = ['serve', '--db', this.db, '--addr', addr, '--tls', 'own'];
-    const child = spawn('../bin/hodometer', args, { stdio: ['ignore', 'pipe', 'ignore'] });
-    this.#process = child;
-    this.url = await new Promise<string>((resolve, reject) => {
-      child.stdout.on('data', (part: Buffer) => {
-        const found = /https:\/\/\S+/.exec(part.toString());
-        if (found) resolve(found[0]);
-      });
-      child.once('exit', (code) => reject(new Error(`the server stopped with ${code}`)));
-    });
-  }
-  async stop() {
-    const child = this.#process;
-    if (!child || child.exitCode !== null || child.signalCode) return;
-    const gone = new Promise((resolve) => child.once('exit', resolve));
-    child.kill('SIGTERM');
-    await gone;
-  }
-}
 
 /** A browser whose owner installed the root, and one name of somebody else's that leads here. */
 async function trusting(reached: Reached): Promise<Browser> {
@@ -65,14 +25,7 @@ async function trusting(reached: Reached): Promise<Browser> {
   });
 }
 
-const test = base.extend<{ reached: Reached; laptop: Page; device: BrowserContext }>({
-  reached: async ({}, use) => {
-    const reached = new Reached(await mkdtemp(join(tmpdir(), 'hodometer-')));
-    await reached.make();
-    await use(reached);
-    await reached.stop();
-    await rm(reached.dir, { recursive: true });
-  },
+const test = base.extend<{ laptop: Page; device: BrowserContext }>({
   laptop: async ({ reached }, use) => {
     const browser = await trusting(reached);
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: 'en-GB' });
@@ -84,14 +37,6 @@ const test = base.extend<{ reached: Reached; laptop: Page; device: BrowserContex
 
 const button = (page: Page, name: string | RegExp) =>
   page.getByRole('button', { name, exact: typeof name === 'string' }).first();
-
-async function signIn(page: Page, reached: Reached) {
-  await page.goto(`${reached.url}/phone`);
-  await button(page, 'I am the owner and know the passphrase').click();
-  await page.getByLabel('The owner’s passphrase').fill(PASSPHRASE);
-  await button(page, 'Sign in').click();
-  await expect(page.getByRole('heading', { name: 'Let a phone in' })).toBeVisible();
-}
 
 /** What the picture on the laptop says, as a phone's camera would open it. */
 async function secretOf(laptop: Page, role: string): Promise<string> {

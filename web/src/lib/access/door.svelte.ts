@@ -1,5 +1,6 @@
 import { api, explain, type Access } from '$lib/api/client';
 import { sendNow } from '$lib/device/outbox';
+import { forget } from '$lib/device/packs';
 
 const OFTEN = 5000; // ms between looks at whether the club can be written, and who we are
 const LAST = 'door';
@@ -46,7 +47,7 @@ class Door {
   }
   async signOut() {
     await api.POST('/api/v1/access/signOut');
-    await caches?.delete('told').catch(() => false);
+    await forget();
     await this.look();
   }
 }

@@ -1,7 +1,7 @@
 import { v7 } from 'uuid';
 import { api, explain, type Run } from '$lib/api/client';
 import { kept, type Pack } from './db';
-import { known } from './outbox';
+import { known, waiting } from './outbox';
 
 /**
  * What a device takes to the court: a run, or a lesson of which one can be begun, with
@@ -118,4 +118,12 @@ export async function tidy() {
     if (taps.some((t) => t.sent !== 1)) continue;
     await Promise.all([db.delete('packs', pack.key), ...taps.map((t) => db.delete('taps', [t.run, t.id]))]);
   }
+}
+
+/** Lets go of everything that the server told this device, unless something waits to be sent. */
+export async function forget() {
+  await globalThis.caches?.delete('told').catch(() => false);
+  const db = await kept().catch(() => undefined);
+  if (!db || (await waiting()) > 0) return;
+  await Promise.all((['packs', 'taps', 'unsaved'] as const).map((s) => db.clear(s)));
 }

@@ -1,5 +1,6 @@
 <!-- After the last ball: how engaged each was, a line of notes, and what was counted. -->
 <script lang="ts">
+  import { door } from '$lib/access/door.svelte';
   import Advised from '$lib/ladder/Advised.svelte';
   import { first } from '$lib/units/say';
   import type { Session } from './session.svelte';
@@ -177,7 +178,7 @@
     >
   </details>
 {/if}
-{#if finished}<Advised students={there} waiting={session.waiting} />{/if}
+{#if finished && door.coach}<Advised students={there} waiting={session.waiting} />{/if}
 <div class="mt-auto grid grid-cols-2 gap-2 pt-2">
   {#if finished}
     <a class="btn h-16 border-2 border-base-content text-lg btn-accent" href="/log">To the log</a>

@@ -1,5 +1,6 @@
 <!-- The lesson from the court: its blocks, who is there, and its end. -->
 <script lang="ts">
+  import { door } from '$lib/access/door.svelte';
   import { onMount } from 'svelte';
   import { settings } from '$lib/units/settings.svelte';
   import type { Session } from './session.svelte';
@@ -152,7 +153,9 @@
       ? 'The screen stays on while you are here.'
       : 'This device may let the screen sleep: lengthen its own time-out, or press it now and then. Nothing is lost when it does.'}
   </p>
-  <a class="btn h-14 border-2 border-base-content text-lg" href="/lessons/{session.lesson.id}">To the plan</a>
+  {#if door.coach}<a class="btn h-14 border-2 border-base-content text-lg" href="/lessons/{session.lesson.id}"
+      >To the plan</a
+    >{/if}
   <button type="button" class="btn mt-auto h-16 border-2 border-base-content text-xl" onclick={onfinish}
     >Finish the lesson</button
   >

@@ -98,7 +98,7 @@
           >Take it out of the log</button
         >{/if}
     {/if}
-    <a class="btn btn-ghost btn-sm" href="/lessons/{session.lesson.id}">The plan</a>
+    {#if door.coach}<a class="btn btn-ghost btn-sm" href="/lessons/{session.lesson.id}">The plan</a>{/if}
   </div>
 
   <section class="mt-5" aria-labelledby="there">
