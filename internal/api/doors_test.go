@@ -220,5 +220,9 @@ func TestThePagesRunTheirOwnScriptsAlone(t *testing.T) {
 	api := get("GET", "/api/v1/lessons")
 	require.Equal(t, "no-store", api.Header().Get("Cache-Control"))
 	require.Equal(t, "same-origin", api.Header().Get("Cross-Origin-Opener-Policy"))
-	require.Equal(t, "default-src 'none'; frame-ancestors 'none'", api.Header().Get("Content-Security-Policy"))
+	require.Equal(
+		t,
+		"default-src 'none'; frame-ancestors 'none'",
+		api.Header().Get("Content-Security-Policy"),
+	)
 }

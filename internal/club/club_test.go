@@ -234,7 +234,11 @@ func TestStudentsAreVersioned(t *testing.T) {
 // Another process sees a committed save, and none of one that failed.
 func TestEachSaveIsWholeOrNothing(t *testing.T) {
 	path := filepath.Join(t.TempDir(), "club.db")
-	a, b := open(t, path), open(t, path)
+	a := open(t, path)
+	beside, err := store.Beside(ctx, path)
+	require.NoError(t, err)
+	defer beside.Close()
+	b := New(beside)
 	s, err := a.SaveStudent(ctx, Student{ID: id(), Name: "Wren", Hand: court.RightHand, Level: "club"})
 	require.NoError(t, err)
 	l := &lesson.Lesson{

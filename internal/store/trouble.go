@@ -5,6 +5,7 @@ import (
 	"errors"
 	"io/fs"
 	"os"
+	"path/filepath"
 	"time"
 
 	"modernc.org/sqlite"
@@ -25,6 +26,9 @@ const kept = " What is on the phones and in open pages stays there until then."
 
 // Trouble is what keeps the file from being written now; nil: nothing does.
 func (s *Store) Trouble() *Trouble { return s.trouble.Load() }
+
+// name of the file, without the folder: who is told of trouble may be anybody.
+func (s *Store) name() string { return filepath.Base(s.path) }
 
 // watch looks every so often whether the file is still the one that was opened, and
 // whether it can be written again.
@@ -76,16 +80,16 @@ func (s *Store) same() *Trouble {
 	now, err := os.Stat(s.path)
 	switch {
 	case errors.Is(err, fs.ErrNotExist):
-		return lost("The club file " + s.path + " is gone from its place.")
+		return lost("The club file " + s.name() + " is gone from its place.")
 	case err != nil:
-		return lost("The club file " + s.path + " cannot be reached: " + err.Error() + ".")
+		return lost("The club file " + s.name() + " cannot be reached.")
 	case !os.SameFile(now, s.main):
-		return lost("Another file was put in the place of the club file " + s.path + ".")
+		return lost("Another file was put in the place of the club file " + s.name() + ".")
 	case now.Size() != s.main.Size() || !now.ModTime().Equal(s.main.ModTime()):
-		return lost("Another program wrote into the club file " + s.path + ".")
+		return lost("Another program wrote into the club file " + s.name() + ".")
 	}
 	if log, err := os.Stat(s.path + "-wal"); err != nil || !os.SameFile(log, s.log) {
-		return lost("The log of the club file, " + s.path + "-wal, was taken away.")
+		return lost("The log of the club file, " + s.name() + "-wal, was taken away.")
 	}
 	return nil
 }
@@ -148,8 +152,10 @@ func (s *Store) noteDamage(err error) *Trouble {
 	if code := said.Code() & 0xff; code != sqlite3.SQLITE_CORRUPT && code != sqlite3.SQLITE_NOTADB {
 		return nil
 	}
-	t := &Trouble{Why: "The club file " + s.path + " is damaged. Nothing more is saved. Stop the server and put" +
-		" the last good copy in its place with hodometer restore." + kept}
+	t := &Trouble{
+		Why: "The club file " + s.name() + " is damaged. Nothing more is saved. Stop the server and put" +
+			" the last good copy in its place with hodometer restore." + kept,
+	}
 	s.trouble.Store(t)
 	return t
 }

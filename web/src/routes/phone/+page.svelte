@@ -68,8 +68,8 @@
                   >
                 </p>
                 <p class="mt-1 text-sm">
-                  It prints the addresses a phone can type. Stop this one first: one server at a time has a
-                  club’s file.
+                  With <code class="figures">--db FILE</code> where the club is another file. It prints the addresses
+                  a phone can type. Stop this one first: one server at a time has a club’s file.
                 </p>
               </li>
               <li>
