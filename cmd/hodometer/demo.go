@@ -17,6 +17,11 @@ import (
 // whole, so a half-built one is never served. A file that is not a demo is neither opened
 // nor overwritten; what a coach did in the demo is kept beside it.
 func buildDemo(ctx context.Context, path string, fresh bool) error {
+	l, err := store.Hold(path, "hodometer demo")
+	if err != nil {
+		return err
+	}
+	defer l.Release() //nolint:errcheck // it ends with the process at the latest
 	if _, err := os.Stat(path); err == nil {
 		held, err := store.Look(ctx, path, false)
 		if err != nil {
@@ -65,13 +70,8 @@ func buildDemo(ctx context.Context, path string, fresh bool) error {
 }
 
 // setAside takes a demo file out of the way of a new one: kept, where somebody did
-// something in it, else removed.
+// something in it, else removed. The caller holds it.
 func setAside(ctx context.Context, path string, held store.Holds) error {
-	l, err := store.Hold(path, "hodometer demo --fresh")
-	if err != nil {
-		return err
-	}
-	defer l.Release() //nolint:errcheck // it ends with the process at the latest
 	now, err := store.Digest(ctx, path)
 	if err != nil {
 		return err

@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"io"
 	"os"
+	"path/filepath"
 	"strings"
 	"time"
 
@@ -44,13 +45,31 @@ func restore(ctx context.Context, from, path string) error {
 }
 
 func check(ctx context.Context, path string) error {
-	held, err := store.Look(ctx, path, true)
+	held, err := look(ctx, path)
 	if err != nil {
 		return err
 	}
 	fmt.Printf("%s is whole. It holds %s; its tables are version %d of %d, and it takes %.1f MB.\n",
 		path, said(held), held.Version, store.Newest(), float64(held.Bytes)/1e6)
 	return nil
+}
+
+// look reads a club file through; where it is served, one state of it.
+func look(ctx context.Context, path string) (store.Holds, error) {
+	if _, err := os.Stat(path); err != nil {
+		return store.Look(ctx, path, true)
+	}
+	l, err := store.Hold(path, "hodometer check")
+	if err == nil {
+		defer l.Release() //nolint:errcheck // it ends with the process at the latest
+		return store.Look(ctx, path, true)
+	}
+	dir, err := os.MkdirTemp("", "hodometer")
+	if err != nil {
+		return store.Holds{}, err
+	}
+	defer os.RemoveAll(dir)
+	return store.Backup(ctx, path, filepath.Join(dir, "club.db"))
 }
 
 func said(h store.Holds) string {

@@ -254,6 +254,9 @@ func TestBackupAndRestore(t *testing.T) {
 	said, code = says(t, "", "backup", copied, "--db", db)
 	require.Equal(t, 1, code)
 	require.Contains(t, said, "is there already")
+	said, code = says(t, "", "check", "--db", db)
+	require.Zero(t, code, said)
+	require.Contains(t, said, "It holds 41 students", "while it is served")
 	put(41)
 	require.NoError(t, c.Process.Kill()) // its log is left over
 	_ = c.Wait()

@@ -39,6 +39,8 @@ type Doors struct {
 	codes    codes
 	limits   limits
 	deeds    recent
+	// listening are the requests that go on.
+	listening listening
 	// hashing holds one passphrase at a time to its argon2id, which takes 64 MB.
 	hashing sync.Mutex
 }
@@ -133,6 +135,7 @@ func (d *Doors) SetPassphrase(ctx context.Context, words, asks string) error {
 	d.hashing.Lock()
 	keep := hashed(words)
 	d.hashing.Unlock()
+	defer d.listening.end("", asks) // who stays in listens again
 	return d.store.Write(ctx, func(q *gen.Queries) error {
 		return errors.Join(q.SetPassphrase(ctx, keep), q.EndDevicesByWay(ctx, gen.EndDevicesByWayParams{
 			Ended: d.Now().UnixMilli(), Way: "passphrase", ID: asks,
@@ -274,13 +277,17 @@ func (d *Doors) Change(ctx context.Context, id, name string, role Role) error {
 
 // End signs a device out, at once.
 func (d *Doors) End(ctx context.Context, id string) error {
-	return d.store.Write(ctx, func(q *gen.Queries) error {
+	err := d.store.Write(ctx, func(q *gen.Queries) error {
 		n, err := q.EndDevice(ctx, gen.EndDeviceParams{Ended: d.Now().UnixMilli(), ID: id})
 		if err == nil && n == 0 {
 			return errNoDevice
 		}
 		return err
 	})
+	if err == nil && From(ctx).Device != id { // one that signs itself out is answered first
+		d.listening.end(id, "")
+	}
+	return err
 }
 
 // kept keeps sessions in the club file.

@@ -3,6 +3,7 @@ package access
 import (
 	"context"
 	"net/http"
+	"sync"
 
 	"github.com/labstack/echo/v5"
 )
@@ -58,7 +59,8 @@ func (d *Doors) Guard(
 				c.Response().Header().Set("Retry-After", "10")
 				return errTooOften
 			}
-			ctx = context.WithValue(ctx, visitorKey{}, v)
+			ctx, leave := d.listening.with(context.WithValue(ctx, visitorKey{}, v), v.Device)
+			defer leave()
 			c.SetRequest(c.Request().WithContext(ctx))
 			if err := next(c); err != nil {
 				return err
@@ -67,6 +69,52 @@ func (d *Doors) Guard(
 				return d.note(context.WithoutCancel(ctx), v, op, thing(c))
 			}
 			return nil
+		}
+	}
+}
+
+// listening ends what goes on for a device when it is signed out: a stream would else tell
+// it on.
+type listening struct {
+	mu   sync.Mutex
+	last int
+	all  map[int]goesOn
+}
+
+type goesOn struct {
+	device string
+	end    context.CancelFunc
+}
+
+// with gives the context of a request, and how to say that it is over.
+func (l *listening) with(ctx context.Context, device string) (context.Context, func()) {
+	if device == "" {
+		return ctx, func() {}
+	}
+	ctx, end := context.WithCancel(ctx)
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	if l.all == nil {
+		l.all = map[int]goesOn{}
+	}
+	l.last++
+	n := l.last
+	l.all[n] = goesOn{device, end}
+	return ctx, func() {
+		end()
+		l.mu.Lock()
+		defer l.mu.Unlock()
+		delete(l.all, n)
+	}
+}
+
+// end ends what goes on for a device, but for the one that asks; "": for all devices.
+func (l *listening) end(device, asks string) {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	for _, g := range l.all {
+		if g.device != asks && (device == "" || g.device == device) {
+			g.end()
 		}
 	}
 }

@@ -13,6 +13,7 @@ import (
 	"net/http/httptest"
 	"path/filepath"
 	"strings"
+	"sync"
 	"testing"
 	"time"
 
@@ -599,4 +600,82 @@ func TestBehindAProxy(t *testing.T) {
 	require.Equal(t, 403, try("203.0.113.8"))
 	w := g.call("GET", "/healthz", "", nil, map[string]string{"Host": "courts.example"})
 	require.Equal(t, "max-age=31536000", w.Header().Get("Strict-Transport-Security"))
+}
+
+// What a device listens to ends when it is signed out, and not before.
+func TestASignedOutDeviceHearsNoMore(t *testing.T) {
+	t.Parallel()
+	g := newGate(t)
+	owner, phone := g.owner(), g.come(access.Assistant)
+	var devices []access.Device
+	w := g.call("GET", "/api/v1/access/devices", phone, nil, nil)
+	require.Equal(t, 403, w.Code)
+	w = g.call("GET", "/api/v1/access/devices", owner, nil, nil)
+	require.NoError(t, json.Unmarshal(w.Body.Bytes(), &devices))
+	ended := make(chan struct{})
+	listens := make(chan struct{})
+	go func() {
+		defer close(ended)
+		r := httptest.NewRequest("GET", "https://192.168.7.20:8443/api/v1/runs/"+newID()+"/stream", nil)
+		r.Header.Set("Cookie", phone)
+		g.handler.ServeHTTP(&heard{ResponseRecorder: httptest.NewRecorder(), first: listens}, r)
+	}()
+	<-listens
+	for _, d := range devices {
+		if d.Role == access.Assistant {
+			require.Equal(t, 200, g.call("DELETE", "/api/v1/access/devices/"+d.ID, owner, nil, nil).Code)
+		}
+	}
+	select {
+	case <-ended:
+	case <-time.After(2 * time.Minute):
+		t.Fatal("it listens on")
+	}
+}
+
+// heard says when the first was heard.
+type heard struct {
+	*httptest.ResponseRecorder
+	first chan struct{}
+	once  sync.Once
+}
+
+func (h *heard) Write(p []byte) (int, error) {
+	h.once.Do(func() { close(h.first) })
+	return h.ResponseRecorder.Write(p)
+}
+
+// What the doors cost a tap: the same one on the machine itself, and by a phone that came in.
+func BenchmarkTapThroughTheDoor(b *testing.B) {
+	g := newGate(b)
+	cookie := g.come(access.Coach)
+	g.doors.Now = time.Now
+	tap := func(call func(method, path string, body any) int) func(b *testing.B) {
+		return func(b *testing.B) {
+			wren := club.Student{ID: newID(), Name: "Wren", Hand: "right", Level: "club"}
+			require.Equal(b, 200, call("PUT", "/api/v1/students/"+wren.ID, wren))
+			l := map[string]any{
+				"id": newID(), "version": 0, "title": "Short balls", "aim": "", "date": "2026-05-17", "start": "17:00",
+				"slotMinutes": 60, "court": "tennis", "students": []string{wren.ID},
+				"blocks": []any{map[string]any{"id": newID(), "kind": "break", "title": "Water", "minutes": 5}},
+			}
+			require.Equal(b, 200, call("PUT", "/api/v1/lessons/"+l["id"].(string), l))
+			at, k := "/api/v1/runs/"+newID()+"/events?state=false", &tick{}
+			for b.Loop() {
+				require.Equal(b, 204, call("POST", at, map[string]any{
+					"lesson": map[string]any{"id": l["id"], "version": 1},
+					"events": []run.Event{k.event(run.Event{Kind: run.Start})},
+				}))
+			}
+		}
+	}
+	d := newDesk(b)
+	b.Run("here", tap(func(method, path string, body any) int {
+		text, err := json.Marshal(body)
+		require.NoError(b, err)
+		return d.raw(method, path, text).Code
+	}))
+	b.Run("phone", tap(func(method, path string, body any) int {
+		return g.call(method, path, cookie, body, nil).Code
+	}))
 }
