@@ -5,9 +5,9 @@ const said = document.getElementById('said');
 const go = document.getElementById('go');
 const PAUSE = 2000;
 
-for (const d of document.querySelectorAll('details')) {
-  d.open = new RegExp(d.dataset.for).test(navigator.userAgent);
-}
+const kinds = [...document.querySelectorAll('details')];
+const own = kinds.find((d) => new RegExp(d.dataset.for).test(navigator.userAgent));
+if (own) own.open = true;
 // The fragment carries the code that lets this phone in; it goes on to the safe address.
 go.href = safe + location.hash;
 

@@ -8,11 +8,13 @@
   const params = $derived({ path: { student } });
   type Link = Awaited<ReturnType<typeof read>>[number];
   const read = () => need(api.GET('/api/v1/students/{student}/links', { params }));
+  /** The address means something on the club's network alone. */
+  const near = $derived(['own', 'plain'].includes(door.access?.kind ?? ''));
   let links = $state.raw<Link[]>([]);
   let fresh = $state('');
   let days = $state(14);
   let said = $state('');
-  const day = (ms: number) => sayDay(today(new Date(ms)));
+  const day = (ms: number) => sayDay(today(new Date(ms))).replace(/^Today/, 'today');
 
   async function act(work: () => Promise<void>) {
     said = '';
@@ -47,6 +49,8 @@
   <h2 class="text-lg">A link to this card</h2>
   <p class="text-sm">
     Whoever has it sees this card and the first name, nothing else. It runs out, and can be taken back.
+    {#if near}It opens on this network only, on devices that trust the club’s certificate; print it for
+      others.{/if}
     {#if door.access?.open}<strong
         >This server is reached from this machine alone; <a class="link" href="/phone">open it to others</a> first.</strong
       >{/if}
