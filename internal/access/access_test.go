@@ -56,3 +56,36 @@ func TestPlaces(t *testing.T) {
 	}
 	require.True(t, l.let("192.0.2.1", now.Add(triesEvery)), "and then every so often")
 }
+
+// What one device does to one thing is one deed for ten minutes; another device's, and
+// another thing's, is another.
+func TestASittingIsOneDeed(t *testing.T) {
+	var r recent
+	now := time.Now()
+	require.False(t, r.is("phone", "addEvents", "run 1", now))
+	require.True(t, r.is("phone", "addEvents", "run 1", now.Add(sitting-time.Second)))
+	require.False(t, r.is("phone", "addEvents", "run 2", now))
+	require.False(t, r.is("laptop", "addEvents", "run 1", now))
+	require.False(t, r.is("phone", "addEvents", "run 1", now.Add(sitting)))
+}
+
+// Every operation that changes something says what was done; a role has what those before
+// it have.
+func TestThePolicySaysWhatWasDone(t *testing.T) {
+	for _, op := range Operations() {
+		changes := false
+		for _, word := range []string{"put", "remove", "import", "merge", "split", "move", "make", "end", "change", "take"} {
+			changes = changes || strings.HasPrefix(op, word)
+		}
+		if changes && op != "putRun" { // which opens a run, and writes nothing
+			require.NotEmpty(t, rules[op].did, op)
+		}
+	}
+	for i, role := range order {
+		for j, least := range order {
+			require.Equal(t, i >= j, role.May(least))
+		}
+	}
+	require.False(t, Role("gardener").May(Assistant))
+	require.False(t, Owner.May("gardener"))
+}

@@ -226,3 +226,15 @@ func TestThePagesRunTheirOwnScriptsAlone(t *testing.T) {
 		api.Header().Get("Content-Security-Policy"),
 	)
 }
+
+// A method that an address does not know is said to be that.
+func TestMethodsThatAreNotThere(t *testing.T) {
+	t.Parallel()
+	d := newDesk(t)
+	for _, at := range []string{"/api/v1/lessons", "/api/v1/reckon/goal"} {
+		w := d.raw("DELETE", at, nil)
+		require.Equal(t, http.StatusMethodNotAllowed, w.Code, at)
+		require.Contains(t, []string{"GET", "POST"}, w.Header().Get("Allow"), at)
+	}
+	require.Equal(t, http.StatusNotFound, d.raw("GET", "/api/v1/nothing", nil).Code)
+}

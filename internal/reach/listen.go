@@ -23,7 +23,7 @@ func Split(l net.Listener) (secure, plain net.Listener) {
 			if err != nil {
 				var passing interface{ Temporary() bool }
 				if errors.As(err, &passing) && passing.Temporary() { // too many open files, for a moment
-					time.Sleep(50 * time.Millisecond)
+					<-time.After(50 * time.Millisecond)
 					continue
 				}
 				end(err)

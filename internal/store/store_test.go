@@ -398,3 +398,52 @@ func (s *Store) pages(t *testing.T) (n int) {
 	require.NoError(t, s.read.QueryRowContext(t.Context(), "pragma page_count").Scan(&n))
 	return n
 }
+
+// A copy is made on the first day that something was written, and not twice on one day.
+func TestOneCopyADay(t *testing.T) {
+	path := someClub(t, 3)
+	c := CopiesOf(path, "")
+	now := time.Now()
+	c.Now = func() time.Time { return now }
+	day := func() (made int) {
+		ctx, stop := context.WithCancel(t.Context())
+		done := make(chan struct{})
+		looked := make(chan struct{}, 1)
+		go func() {
+			defer close(done)
+			c.Daily(ctx, func(_ Copy, err error) {
+				require.NoError(t, err)
+				made++
+				looked <- struct{}{}
+			})
+		}()
+		if last, changed := c.Since(); changed && now.Sub(last) > 20*time.Hour {
+			<-looked
+		}
+		stop()
+		<-done
+		return made
+	}
+	require.Equal(t, 1, day())
+	require.Zero(t, day(), "there is one of today")
+	now = now.Add(24 * time.Hour)
+	require.Zero(t, day(), "nothing was written since")
+	later := now.Add(-time.Hour)
+	require.NoError(t, os.Chtimes(path, later, later))
+	require.Equal(t, 1, day())
+	all, err := c.List()
+	require.NoError(t, err)
+	require.Len(t, all, 2)
+	for _, one := range all {
+		file, ok := c.File(one.Name)
+		require.True(t, ok)
+		held, err := Look(t.Context(), file, true)
+		require.NoError(t, err)
+		require.EqualValues(t, 3, held.Students)
+		info, err := os.Stat(file)
+		require.NoError(t, err)
+		require.EqualValues(t, 0o600, info.Mode().Perm(), "names of children are in it")
+	}
+	_, ok := c.File("../club.db")
+	require.False(t, ok)
+}
