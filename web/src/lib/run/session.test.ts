@@ -5,6 +5,7 @@ import type { Run, RunEvent } from '$lib/api/client';
 import { core } from '$lib/core/core';
 import { kept, WAITING } from '$lib/device/db';
 import { send } from '$lib/device/outbox';
+import { forget } from '$lib/device/packs';
 import { Session } from './session.svelte';
 
 const id = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
@@ -222,4 +223,47 @@ test('an undo pressed right after a tap takes back that tap', async () => {
   await vi.waitFor(() => expect(s.state.events).toBe(3));
   expect(score(s)).toEqual([1, 0]);
   s.close();
+});
+
+test('a device that was signed out, or whose server cannot write, keeps counting, and gives up nothing', async () => {
+  const run = opened();
+  const session = new Session(run);
+  await session.ready;
+  for (const [status, says] of [
+    [401, 'This device was signed out'],
+    [503, 'The server is in trouble']
+  ] as const) {
+    fetched.mockImplementation(async () => problem(status, { detail: 'not now' }));
+    const before = session.waiting;
+    point(session);
+    await vi.waitFor(() => expect(session.trouble).toContain(says));
+    expect(session.waiting).toBe(before + 1);
+    expect(session.refused, `${status} refuses nothing`).toEqual([]);
+  }
+  await vi.waitFor(() => expect(score(session)).toEqual([2, 0]));
+  fetched.mockImplementation(up as typeof fetch);
+  await send();
+  await settled(session);
+  expect(taken.length).toBe(2);
+  session.close();
+});
+
+test('signing out clears what the server told this device, unless something waits', async () => {
+  const db = await kept();
+  const run = opened();
+  await db.put('packs', { key: `run ${run.id}`, run, at: Date.now() });
+  fetched.mockImplementation(down);
+  const session = new Session(run);
+  await session.ready;
+  point(session);
+  await vi.waitFor(() => expect(session.waiting).toBe(1));
+  await forget();
+  expect(await db.count('packs'), 'one tap waits').toBe(1);
+  fetched.mockImplementation(up as typeof fetch);
+  await send();
+  await settled(session);
+  await forget();
+  expect(await db.count('packs')).toBe(0);
+  expect(await db.count('taps')).toBe(0);
+  session.close();
 });
