@@ -100,6 +100,13 @@ test('from nothing to a phone that counts, in two taps, and a lesson in the dark
   await expect(page.getByText(/^not sent yet: /)).toHaveCount(0);
   await finish(page);
 
+  // Today in the dark: what else is on goes along.
+  await device.setOffline(true);
+  await page.goto(reached.url);
+  await expect(page.getByRole('heading', { name: 'No connection: on this device' })).toBeVisible();
+  await expect(button(page, 'Take it to the court')).toBeVisible();
+  await device.setOffline(false);
+
   // The coach at the laptop finds it in the log, and who counted it.
   await laptop.goto(`${reached.url}/log`);
   await laptop
@@ -263,5 +270,23 @@ base(
     expect(door.passphrase, 'and nothing was set').toBe(false);
     evil.close();
     await browser.close();
+  }
+);
+
+base(
+  'on the machine itself the owner gets a passphrase, too short is said, and the steps are there',
+  async ({ page, emptyClub }) => {
+    await page.goto(`${emptyClub.url}/phone`);
+    await expect(page.getByText('Reached from this machine alone')).toBeVisible();
+    await page.getByLabel(/^A passphrase/).fill('x'.repeat(9));
+    await button(page, 'Set it').click();
+    await expect(page.getByText('✓ The owner has a passphrase')).toHaveCount(0);
+    await page.getByLabel(/^A passphrase/).fill('four loose words here');
+    await button(page, 'Set it').click();
+    await expect(page.getByText('✓ The owner has a passphrase')).toBeVisible();
+    await expect(page.getByText('hodometer serve --addr 0.0.0.0:8443 --tls own')).toBeVisible();
+    await page.getByRole('link', { name: 'Copies of the club' }).click();
+    await button(page, 'Make one now').click();
+    await expect(page.getByText('The last one was made just now.')).toBeVisible();
   }
 );

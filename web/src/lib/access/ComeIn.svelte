@@ -33,6 +33,8 @@
   };
 </script>
 
+<svelte:head><title>Come in · Hodometer</title></svelte:head>
+
 <main class="mx-auto max-w-md px-6 py-8">
   <p class="text-lg font-bold tracking-tight">Hodometer</p>
   <h1 class="text-3xl">{secret ? 'Let this device in' : 'Who is there?'}</h1>

@@ -7,6 +7,4 @@
   const secret = $derived(decodeURIComponent(page.url.hash.slice(1)));
 </script>
 
-<svelte:head><title>Come in · Hodometer</title></svelte:head>
-
 <ComeIn {secret} done={() => void goto('/', { replaceState: true })} />
