@@ -94,5 +94,10 @@ func TestTheFileIsGone(t *testing.T) {
 		require.Contains(t, said, "is gone from its place")
 		require.NotContains(t, said, filepath.Dir(g.path))
 	}
-	require.Equal(t, 200, g.call("GET", "/api/v1/students", coach, nil, nil).Code, "what is there can be read")
+	require.Equal(
+		t,
+		200,
+		g.call("GET", "/api/v1/students", coach, nil, nil).Code,
+		"what is there can be read",
+	)
 }

@@ -139,9 +139,18 @@ func BenchmarkTapThroughTheDoor(b *testing.B) {
 			wren := club.Student{ID: newID(), Name: "Wren", Hand: "right", Level: "club"}
 			require.Equal(b, 200, call("PUT", "/api/v1/students/"+wren.ID, wren))
 			l := map[string]any{
-				"id": newID(), "version": 0, "title": "Short balls", "aim": "", "date": "2026-05-17", "start": "17:00",
-				"slotMinutes": 60, "court": "tennis", "students": []string{wren.ID},
-				"blocks": []any{map[string]any{"id": newID(), "kind": "break", "title": "Water", "minutes": 5}},
+				"id":          newID(),
+				"version":     0,
+				"title":       "Short balls",
+				"aim":         "",
+				"date":        "2026-05-17",
+				"start":       "17:00",
+				"slotMinutes": 60,
+				"court":       "tennis",
+				"students":    []string{wren.ID},
+				"blocks": []any{
+					map[string]any{"id": newID(), "kind": "break", "title": "Water", "minutes": 5},
+				},
 			}
 			require.Equal(b, 200, call("PUT", "/api/v1/lessons/"+l["id"].(string), l))
 			at, k := "/api/v1/runs/"+newID()+"/events?state=false", &tick{}

@@ -35,6 +35,8 @@ type Store struct {
 	write *sql.DB
 
 	path string
+	// beside says that a server has the file: it watches it, and carries the log over.
+	beside bool
 	// disk guards what is known of the files: main and log as they were opened, main as it
 	// was last carried over.
 	disk      sync.Mutex
@@ -105,7 +107,8 @@ func Beside(ctx context.Context, path string) (*Store, error) {
 		db.Close()
 		return nil, err
 	}
-	s := &Store{path: path, read: db, write: db, closing: make(chan struct{}), watched: make(chan struct{})}
+	s := &Store{path: path, beside: true, read: db, write: db}
+	s.closing, s.watched = make(chan struct{}), make(chan struct{})
 	close(s.watched) // the server watches
 	return s, nil
 }

@@ -68,7 +68,7 @@ func (s *Store) lastCarried() time.Time {
 func (s *Store) same() *Trouble {
 	s.disk.Lock()
 	defer s.disk.Unlock()
-	if t := s.Trouble(); s.main == nil || (t != nil && !t.Full) {
+	if t := s.Trouble(); s.beside || (t != nil && !t.Full) {
 		return t
 	}
 	mend := " Nothing more is saved. Stop the server, put the right file there, and start it again." + kept
@@ -105,7 +105,7 @@ func (s *Store) writing(ctx context.Context, work func() error) error {
 	if t := s.same(); t != nil {
 		return *t
 	}
-	if s.writes.Add(1) >= carryWrites && s.main != nil {
+	if s.writes.Add(1) >= carryWrites && !s.beside {
 		// It is on the disk either way: what fails here is not the write that was asked for.
 		_ = s.note(s.carry(context.WithoutCancel(ctx)))
 	}
