@@ -1,21 +1,32 @@
-<!-- What keeps anything from being saved, on every screen. -->
+<!-- What keeps anything from being saved, on every screen; in a line where every line counts. -->
 <script lang="ts">
   import { page } from '$app/state';
   import { door } from './door.svelte';
 
   const court = $derived(page.url.pathname.startsWith('/court/'));
+
+  /** What stands on court fills what is left of the screen. */
+  let height = $state(0);
+  $effect(() => document.documentElement.style.setProperty('--above', `${height}px`));
 </script>
 
-{#if door.access?.trouble}
-  <div class="bg-error px-4 py-2 text-error-content" role="alert">
-    <p class="mx-auto max-w-[1230px] font-semibold">{door.access.trouble}</p>
-  </div>
-{/if}
-{#if door.out && court}
-  <div class="flex flex-wrap items-center gap-3 bg-warning px-4 py-2 text-warning-content" role="alert">
-    <p class="min-w-0 flex-1">
-      This device was signed out. Every tap is kept on it, and sent when it is back in.
-    </p>
-    <a class="btn" href="/pair">Come back in</a>
-  </div>
-{/if}
+<div bind:clientHeight={height}>
+  {#if door.access?.trouble && court}
+    <div role="alert" class="bg-error px-4 py-1 text-error-content">
+      <details>
+        <summary class="cursor-pointer font-semibold">The server cannot save now; taps are kept here</summary>
+        <p>{door.access.trouble}</p>
+      </details>
+    </div>
+  {:else if door.access?.trouble}
+    <div class="bg-error px-4 py-2 text-error-content" role="alert">
+      <p class="mx-auto max-w-[1230px] font-semibold">{door.access.trouble}</p>
+    </div>
+  {/if}
+  {#if door.out && court}
+    <div class="flex items-center gap-3 bg-warning px-4 py-1 text-warning-content" role="alert">
+      <p class="min-w-0 flex-1 leading-tight">This device was signed out; taps are kept here</p>
+      <a class="btn" href="/pair">Come back in</a>
+    </div>
+  {/if}
+</div>

@@ -121,7 +121,7 @@
 <svelte:document onvisibilitychange={stayAwake} />
 <svelte:head><title>{block?.title ?? ''} · courtside</title></svelte:head>
 
-<main class="mx-auto flex min-h-dvh max-w-3xl flex-col gap-2 px-3 pt-1">
+<main class="mx-auto flex min-h-[calc(100dvh-var(--above,0px))] max-w-3xl flex-col gap-2 px-3 pt-1">
   {#if finished || finishing}
     <NotSent {session} />
     <After {session} onback={() => (finishing = false)} />
