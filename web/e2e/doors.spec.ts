@@ -182,7 +182,7 @@ test('the file is taken from under the server: every screen says so, the phone k
   renameSync(reached.db, `${reached.db}.moved`);
   await button(page, 'Good').click();
   await expect(page.getByLabel('1 of 10 in all')).toBeVisible();
-  await expect(page.getByText('The server cannot save now; taps are kept here')).toBeVisible();
+  await expect(page.getByText('The server cannot save now: why?')).toBeVisible();
   await expect(button(page, 'Good'), 'what counts is still under the thumb').toBeInViewport({ ratio: 1 });
   await expect(page.getByText(/^not sent yet: /)).toBeVisible();
   await expect(laptop.getByRole('alert')).toContainText('is gone from its place');

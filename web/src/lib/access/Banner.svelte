@@ -14,7 +14,7 @@
   {#if door.access?.trouble && court}
     <div role="alert" class="bg-error px-4 py-1 text-error-content">
       <details>
-        <summary class="cursor-pointer font-semibold">The server cannot save now; taps are kept here</summary>
+        <summary class="cursor-pointer font-semibold">The server cannot save now: why?</summary>
         <p>{door.access.trouble}</p>
       </details>
     </div>
