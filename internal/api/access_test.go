@@ -127,17 +127,7 @@ func TestAnAssistantCounts(t *testing.T) {
 	}
 	w := g.call("PUT", "/api/v1/students/"+wren.ID, coach, wren, nil)
 	require.Equal(t, 200, w.Code, w.Body.String())
-	l := map[string]any{
-		"id":          newID(),
-		"version":     0,
-		"title":       "Short balls",
-		"aim":         "",
-		"date":        "2026-05-17",
-		"start":       "17:00",
-		"slotMinutes": 60,
-		"court":       "tennis",
-		"students":    []string{wren.ID},
-	}
+	l := shortBalls(wren.ID)
 	w = g.call("GET", "/api/v1/courts/tennis/blocks", assistant, nil, nil)
 	var blocks []any
 	require.NoError(t, json.Unmarshal(w.Body.Bytes(), &blocks))

@@ -53,18 +53,7 @@ func TestACopyIsDue(t *testing.T) {
 	g.copies.Now = func() time.Time { return g.now }
 	g.now = g.now.Add(8 * 24 * time.Hour)
 	require.False(t, due(owner), "there is no work in it")
-	l := map[string]any{
-		"id":          newID(),
-		"version":     0,
-		"title":       "Short balls",
-		"aim":         "",
-		"date":        "2026-05-17",
-		"start":       "17:00",
-		"slotMinutes": 60,
-		"court":       "tennis",
-		"students":    []string{},
-		"blocks":      []any{},
-	}
+	l := shortBalls()
 	w := g.call("PUT", "/api/v1/lessons/"+l["id"].(string), coach, l, nil)
 	require.Equal(t, 200, w.Code, w.Body.String())
 	require.True(t, due(owner), "a lesson was saved, and eight days went by")

@@ -129,6 +129,22 @@ func (g *gate) come(role access.Role) string {
 	return cookieOf(w)
 }
 
+// shortBalls is a lesson for them as it is sent, with a break and nothing else.
+func shortBalls(students ...string) map[string]any {
+	return map[string]any{
+		"id":          newID(),
+		"version":     0,
+		"title":       "Short balls",
+		"aim":         "",
+		"date":        "2026-05-17",
+		"start":       "17:00",
+		"slotMinutes": 60,
+		"court":       "tennis",
+		"students":    append([]string{}, students...),
+		"blocks":      []any{map[string]any{"id": newID(), "kind": "break", "title": "Water", "minutes": 5}},
+	}
+}
+
 // What the doors cost a tap: the same one on the machine itself, and by a phone that came in.
 func BenchmarkTapThroughTheDoor(b *testing.B) {
 	g := newGate(b)
@@ -138,20 +154,7 @@ func BenchmarkTapThroughTheDoor(b *testing.B) {
 		return func(b *testing.B) {
 			wren := club.Student{ID: newID(), Name: "Wren", Hand: "right", Level: "club"}
 			require.Equal(b, 200, call("PUT", "/api/v1/students/"+wren.ID, wren))
-			l := map[string]any{
-				"id":          newID(),
-				"version":     0,
-				"title":       "Short balls",
-				"aim":         "",
-				"date":        "2026-05-17",
-				"start":       "17:00",
-				"slotMinutes": 60,
-				"court":       "tennis",
-				"students":    []string{wren.ID},
-				"blocks": []any{
-					map[string]any{"id": newID(), "kind": "break", "title": "Water", "minutes": 5},
-				},
-			}
+			l := shortBalls(wren.ID)
 			require.Equal(b, 200, call("PUT", "/api/v1/lessons/"+l["id"].(string), l))
 			at, k := "/api/v1/runs/"+newID()+"/events?state=false", &tick{}
 			for b.Loop() {

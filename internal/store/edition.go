@@ -18,8 +18,8 @@ import (
 // Each carrying-over gives the main file a number of its own, its edition, in the header;
 // the first thing in the next log is the edition it stands on, the base. An older copy
 // put back by hand beside a log that was left over is thereby told apart: its edition is
-// neither the base of the log nor the one after it, which the log was about to make. Without that, SQLite
-// would lay the pages of the log over pages they never belonged to.
+// neither the base of the log nor the one after it, which the log was about to make.
+// Without that, SQLite would lay the pages of the log over pages they never belonged to.
 
 // Carried over is after so many writes, or so much time with one.
 const (
@@ -51,15 +51,18 @@ func (s *Store) carry(ctx context.Context) error {
 		}
 	}
 	var busy, frames, moved int64
-	if err := conn.QueryRowContext(ctx, "pragma wal_checkpoint(passive)").
-		Scan(&busy, &frames, &moved); err != nil {
+	err = conn.QueryRowContext(ctx, "pragma wal_checkpoint(passive)").Scan(&busy, &frames, &moved)
+	// What was carried before it failed, on a full disk for one, was written by us too.
+	if now, e := os.Stat(s.path); e == nil && (s.main == nil || os.SameFile(now, s.main)) {
+		s.main = now
+	}
+	if err != nil {
 		return err
 	}
 	s.writes.Store(0)
 	s.carried = time.Now()
-	s.main, err = os.Stat(s.path)
-	if err != nil || frames != moved {
-		return err
+	if frames != moved {
+		return nil
 	}
 	_, err = conn.ExecContext(ctx, "update club set base = ?", edition)
 	return err

@@ -8,6 +8,7 @@ import (
 	"os"
 	"path/filepath"
 	"strings"
+	"syscall"
 	"testing"
 	"time"
 
@@ -446,4 +447,33 @@ func TestOneCopyADay(t *testing.T) {
 	}
 	_, ok := c.File("../club.db")
 	require.False(t, ok)
+}
+
+// The disk gets full half way through carrying the log over: that is said for what it is,
+// and not taken for another program that wrote.
+func TestAFullDiskWhileCarryingOver(t *testing.T) {
+	path := someClub(t, 1)
+	s := openAt(t, path)
+	defer s.Close()
+	for i := range 8 {
+		put(t, s, fmt.Sprint("Student ", i))
+		longNote(t, s, i, i)
+	}
+	var before syscall.Rlimit
+	require.NoError(t, syscall.Getrlimit(syscall.RLIMIT_FSIZE, &before))
+	info, err := os.Stat(path)
+	require.NoError(t, err)
+	less := before
+	less.Cur = uint64(info.Size()) + 4096 // no file may grow past it: one page more than there is
+	require.NoError(t, syscall.Setrlimit(syscall.RLIMIT_FSIZE, &less))
+	err = s.note(s.carry(t.Context()))
+	require.NoError(t, syscall.Setrlimit(syscall.RLIMIT_FSIZE, &before))
+	require.ErrorAs(t, err, &Trouble{})
+	after, err := os.Stat(path)
+	require.NoError(t, err)
+	require.NotEqual(t, info.ModTime(), after.ModTime(), "some of it was carried")
+	require.NoError(t, tryPut(s, "Juno"))
+	require.Nil(t, s.Trouble())
+	require.NoError(t, s.carry(t.Context()))
+	require.NoError(t, tryPut(s, "Moss"))
 }
