@@ -33,7 +33,7 @@ func buildDemo(ctx context.Context, path string, fresh bool) error {
 		}
 		if !isDemo {
 			return fmt.Errorf(
-				"%s was not built by demo, and is left alone. Serve it with hodometer serve --db,"+
+				"%s was not built by demo, so it was not changed. Serve it with hodometer serve --db,"+
 					" or name another file for the demo",
 				path,
 			)
@@ -81,7 +81,7 @@ func setAside(ctx context.Context, path string, held store.Holds) error {
 		return err
 	}
 	if now != held.Demo {
-		fmt.Printf("What was done in the demo is kept as %s\n", kept)
+		fmt.Printf("The old demo file is kept as %s\n", kept)
 		return nil
 	}
 	for _, end := range []string{"", "-wal", "-shm"} {

@@ -19,7 +19,7 @@ import (
 // door is where the application is reached, and how safely.
 type door struct {
 	Addr string   `help:"Address to listen on; 0.0.0.0:8443 is the whole network." default:"127.0.0.1:8080"`
-	Host []string `help:"Name it is reached by, besides localhost and IP addresses; may be repeated."`
+	Host []string `help:"Name of this server, besides localhost and IP addresses; may be repeated."`
 
 	// Where the certificate comes from, see internal/reach.
 	TLS  string `help:"Certificate: own authority, files, or acme (a public one)." enum:",own,files,acme" default:""`
@@ -27,8 +27,8 @@ type door struct {
 	Key  string `help:"Its key, with --tls files." type:"path"`
 	ACME string `help:"Directory of the public authority, with --tls acme." name:"acme-directory"`
 
-	TrustProxy bool `help:"A proxy on this machine has the certificate, and says who asks. Name it with --host."`
-	Plain      bool `help:"Reached from elsewhere without TLS: names can be read on the way, and phones grant less."`
+	TrustProxy bool `help:"A proxy on this computer has the certificate. Give its name with --host."`
+	Plain      bool `help:"Open to the network without TLS: others can read the names, and phones allow less."`
 }
 
 func (d door) kind() (reach.Kind, error) {
@@ -46,9 +46,9 @@ func (d door) kind() (reach.Kind, error) {
 		return reach.Plain, nil
 	}
 	return "", fmt.Errorf(
-		"%s is reached from elsewhere, and without TLS the names of children can be read on the way."+
-			" Start it with --tls own (or files, or acme). On a network where nobody else is, --plain does without;"+
-			" phones then grant neither lessons without a signal nor a screen that stays on",
+		"%s is open to the network, and without TLS others can read the children’s names."+
+			" Start it with --tls own (or files, or acme). On a network that nobody else uses, --plain works without"+
+			" TLS; phones then allow neither offline lessons nor a screen that stays on",
 		d.Addr,
 	)
 }
@@ -85,7 +85,7 @@ func (d door) doors(
 	set, err := out.HasPassphrase(ctx)
 	if err == nil && !set && kind != reach.Alone {
 		err = fmt.Errorf(
-			"whoever reaches %s would see the names of the children in the club. Set the owner's"+
+			"anyone who can open %s would see the names of the children in the club. Set the owner's"+
 				" passphrase first: hodometer owner --db %s",
 			d.Addr,
 			path,
@@ -152,11 +152,13 @@ func tell(kind reach.Kind, urls []string) {
 	}
 	switch kind {
 	case reach.Own:
-		fmt.Println("Open it, sign in with the owner's passphrase, and let phones in under On your phone.")
+		fmt.Println(
+			"Open it, sign in with the owner's passphrase, and connect phones under Devices and backups.",
+		)
 	case reach.Plain:
 		fmt.Println(
-			"WITHOUT TLS: what is said can be read on the way, and phones grant neither lessons without a" +
-				" signal nor a screen that stays on.",
+			"WITHOUT TLS: others on the network can read the data, and phones allow neither offline " +
+				"lessons nor a screen that stays on.",
 		)
 	}
 }

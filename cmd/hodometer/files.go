@@ -23,7 +23,7 @@ func backup(ctx context.Context, path, to string) error {
 	if err != nil {
 		return err
 	}
-	fmt.Printf("%s holds %s. It was read through and is whole.\n", to, said(held))
+	fmt.Printf("%s contains %s. It was checked and is complete.\n", to, said(held))
 	return nil
 }
 
@@ -37,9 +37,9 @@ func restore(ctx context.Context, from, path string) error {
 	if err != nil {
 		return err
 	}
-	fmt.Printf("%s holds %s. Phones have to be paired again.\n", path, said(held))
+	fmt.Printf("%s contains %s. Connect the phones again.\n", path, said(held))
 	if kept != "" {
-		fmt.Printf("What was there is kept as %s\n", kept)
+		fmt.Printf("The replaced file is kept as %s\n", kept)
 	}
 	return nil
 }
@@ -49,7 +49,7 @@ func check(ctx context.Context, path string) error {
 	if err != nil {
 		return err
 	}
-	fmt.Printf("%s is whole. It holds %s; its tables are version %d of %d, and it takes %.1f MB.\n",
+	fmt.Printf("%s is complete. It contains %s; its tables are version %d of %d, and it takes %.1f MB.\n",
 		path, said(held), held.Version, store.Newest(), float64(held.Bytes)/1e6)
 	return nil
 }
@@ -102,7 +102,7 @@ func setOwner(ctx context.Context, path string) error {
 		}
 		return err
 	}
-	fmt.Println("The owner's passphrase is set. Whoever came in with the one before is signed out.")
+	fmt.Println("The owner's passphrase is set. Devices that signed in with the old one are signed out.")
 	return nil
 }
 
@@ -126,12 +126,12 @@ func passphrase() (string, error) {
 	if err != nil {
 		return "", err
 	}
-	again, err := ask("Once more: ")
+	again, err := ask("Repeat the passphrase: ")
 	if err != nil {
 		return "", err
 	}
 	if first != again {
-		return "", errors.New("the two differ; nothing was changed")
+		return "", errors.New("the passphrases differ; nothing was changed")
 	}
 	return first, nil
 }

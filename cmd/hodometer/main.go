@@ -19,15 +19,15 @@ type clubFile struct {
 }
 
 var cli struct {
-	Version kong.VersionFlag `help:"Say which build this is."`
+	Version kong.VersionFlag `help:"Print the version."`
 	Serve   struct {
-		DB string `help:"Club file; made when it is not there." default:"hodometer.db" type:"path"`
+		DB string `help:"Club file; created if it does not exist." default:"hodometer.db" type:"path"`
 		door
-		Copies string `help:"Folder for daily copies, or 'none'; else beside the file." type:"path"`
+		Copies string `help:"Folder for daily backups, or 'none'; otherwise next to the file." type:"path"`
 	} `cmd:"" help:"Open a club file and serve it."`
 	Demo struct {
-		DB    string `help:"Demo file; built when it is not there." default:"demo.db" type:"path"`
-		Fresh bool   `help:"Build it anew; what was done in the old one is kept."`
+		DB    string `help:"Demo file; built if it does not exist." default:"demo.db" type:"path"`
+		Fresh bool   `help:"Rebuild the demo; the old file is kept."`
 		door
 	} `cmd:"" help:"Serve an invented club."`
 	Owner struct {
@@ -35,22 +35,22 @@ var cli struct {
 	} `cmd:"" help:"Set the owner's passphrase, typed or from standard input."`
 	Backup struct {
 		clubFile
-		File string `arg:"" help:"Where the copy goes; it must not be there yet." type:"path"`
-	} `cmd:"" help:"Copy a club file, which may be in use, and read the copy through."`
+		File string `arg:"" help:"The new backup file; it must not exist yet." type:"path"`
+	} `cmd:"" help:"Back up a club file, which may be in use, and check the backup."`
 	Restore struct {
 		clubFile
-		File string `arg:"" help:"The copy." type:"path"`
-	} `cmd:"" help:"Put a copy in the place of the club file; what was there is kept beside it."`
+		File string `arg:"" help:"The backup." type:"path"`
+	} `cmd:"" help:"Replace the club file by a backup; the old file is kept next to it."`
 	Check struct {
 		clubFile
-	} `cmd:"" help:"Read a club file through and say what it holds. It is not touched."`
+	} `cmd:"" help:"Check a club file and print what it contains. It is not changed."`
 }
 
 func main() {
 	k := kong.Parse(
 		&cli,
 		kong.Name("hodometer"),
-		kong.Description("Plans, reckons, runs and records racket-sport lessons."),
+		kong.Description("Plan, calculate, run and record racket-sport lessons."),
 		kong.Vars{"version": version()},
 	)
 	log := slog.New(slog.NewJSONHandler(os.Stderr, nil))
@@ -83,7 +83,7 @@ func main() {
 func version() string {
 	built, ok := debug.ReadBuildInfo()
 	if !ok {
-		return "hodometer, of an unknown build"
+		return "hodometer, unknown build"
 	}
 	told := map[string]string{}
 	for _, s := range built.Settings {

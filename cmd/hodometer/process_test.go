@@ -82,11 +82,11 @@ func TestWhatItRefusesToServe(t *testing.T) {
 	for want, args := range map[string][]string{
 		"--tls own":            {"--addr", "0.0.0.0:0"},
 		"hodometer owner":      {"--addr", "0.0.0.0:0", "--tls", "own"},
-		"say which with":       {"--addr", "0.0.0.0:0", "--tls", "acme"},
+		"give it with --host":  {"--addr", "0.0.0.0:0", "--tls", "acme"},
 		"cannot be used":       {"--addr", "0.0.0.0:0", "--tls", "files", "--cert", db, "--key", db},
 		"goes with the --host": {"--trust-proxy"},
 	} {
-		if strings.Contains(want, "say which") || strings.Contains(want, "cannot be") {
+		if strings.Contains(want, "give it with") || strings.Contains(want, "cannot be") {
 			said, code := says(t, words+"\n", "owner", "--db", db)
 			require.Zero(t, code, said)
 		} else {
@@ -194,7 +194,7 @@ func TestAServerOnAFullDisk(t *testing.T) {
 	defer w.Body.Close()
 	var door struct{ Trouble string }
 	require.NoError(t, json.NewDecoder(w.Body).Decode(&door))
-	require.Contains(t, door.Trouble, "Make room on it")
+	require.Contains(t, door.Trouble, "Free some space")
 	require.NoError(t, c.Process.Signal(syscall.SIGTERM))
 	_ = c.Wait() // the disk is full: closing may fail too
 	held, err := store.Look(t.Context(), db, true)
@@ -244,7 +244,7 @@ func TestAFileThatMayOnlyBeRead(t *testing.T) {
 	}
 	out, err := c.CombinedOutput()
 	require.Error(t, err)
-	require.Contains(t, string(out), "can only be read")
+	require.Contains(t, string(out), "is read-only")
 	after, err := os.ReadFile(db)
 	require.NoError(t, err)
 	require.Equal(t, before, after)
@@ -267,21 +267,21 @@ func TestBackupAndRestore(t *testing.T) {
 	}
 	said, code := says(t, "", "backup", copied, "--db", db)
 	require.Zero(t, code, said)
-	require.Contains(t, said, "holds 41 students")
+	require.Contains(t, said, "contains 41 students")
 	said, code = says(t, "", "backup", copied, "--db", db)
 	require.Equal(t, 1, code)
 	require.Contains(t, said, "is there already")
 	said, code = says(t, "", "check", "--db", db)
 	require.Zero(t, code, said)
-	require.Contains(t, said, "It holds 41 students", "while it is served")
+	require.Contains(t, said, "It contains 41 students", "while it is served")
 	put(41)
 	require.NoError(t, c.Process.Kill()) // its log is left over
 	_ = c.Wait()
 	said, code = says(t, "", "check", "--db", db)
 	require.Zero(t, code, said)
-	require.Contains(t, said, "It holds 42 students")
+	require.Contains(t, said, "It contains 42 students")
 	said, code = says(t, "", "restore", copied, "--db", db)
 	require.Zero(t, code, said)
-	require.Contains(t, said, "What was there is kept as")
+	require.Contains(t, said, "The replaced file is kept as")
 	require.Equal(t, 41, students(t, db))
 }

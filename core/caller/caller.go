@@ -27,7 +27,7 @@ type Kind struct {
 
 // Kinds there are. The beat calls nothing.
 var Kinds = []Kind{
-	{"beat", "Beat only", nil},
+	{"beat", "Metronome only", nil},
 	{"corners", "Four corners", []Place{
 		{"frontLeft", "Front left", -1, 1}, {"frontRight", "Front right", 1, 1},
 		{"backLeft", "Back left", -1, -1}, {"backRight", "Back right", 1, -1},
@@ -92,24 +92,24 @@ const (
 func (a Ask) Validate() (p units.Problems) {
 	k := kind(a.Kind)
 	if k == nil {
-		p.Add("kind", fmt.Sprintf("%q is nothing that can be called", a.Kind))
+		p.Add("kind", fmt.Sprintf("%q cannot be called", a.Kind))
 		return p
 	}
 	if !(a.Seconds >= shortest && a.Seconds <= slowest) {
-		p.Add("seconds", fmt.Sprintf("calls are %g to %g s apart, not %g", shortest, slowest, a.Seconds))
+		p.Add("seconds", fmt.Sprintf("time between calls: %g to %g s, got %g", shortest, slowest, a.Seconds))
 	}
 	if !(a.Quicken >= 0 && a.Quicken <= 0.9) {
-		p.Add("quicken", fmt.Sprintf("they quicken by 0 to 0.9 a minute, not %g", a.Quicken))
+		p.Add("quicken", fmt.Sprintf("speed-up: 0 to 0.9 each minute, got %g", a.Quicken))
 	}
 	if a.Least != 0 && !(a.Least >= shortest && a.Least <= slowest) {
-		p.Add("least", fmt.Sprintf("they stay at least %g s apart, not %g", shortest, a.Least))
+		p.Add("least", fmt.Sprintf("shortest time between calls: at least %g s, got %g", shortest, a.Least))
 	}
 	if !(a.Minutes > 0 && a.Minutes <= longest) {
-		p.Add("minutes", fmt.Sprintf("a set lasts up to %g minutes, not %g", longest, a.Minutes))
+		p.Add("minutes", fmt.Sprintf("length of a set: at most %g minutes, got %g", longest, a.Minutes))
 	}
 	for i, id := range a.Script {
 		if !slices.ContainsFunc(k.Places, func(p Place) bool { return p.ID == id }) {
-			p.Add(fmt.Sprintf("script[%d]", i), fmt.Sprintf("%q is no place of these", id))
+			p.Add(fmt.Sprintf("script[%d]", i), fmt.Sprintf("%q is not one of these places", id))
 		}
 	}
 	return p

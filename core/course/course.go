@@ -82,13 +82,13 @@ const (
 // Validate lists what is wrong with the course.
 func (c *Course) Validate() (p units.Problems) {
 	if c.Format != Format || c.Version != Version {
-		p.Add("format", fmt.Sprintf("this is not a %s of version %d", Format, Version))
+		p.Add("format", fmt.Sprintf("this is not a %s document of version %d", Format, Version))
 	}
 	if strings.TrimSpace(c.Title) == "" {
-		p.Add("title", "the weeks need a title")
+		p.Add("title", "a weekly plan needs a title")
 	}
 	if len(c.Students) == 0 {
-		p.Add("students", "somebody has to come")
+		p.Add("students", "add at least one student")
 	}
 	if _, err := court.ByID(c.Court); err != nil {
 		p.Add("court", err.Error())
@@ -99,7 +99,7 @@ func (c *Course) Validate() (p units.Problems) {
 		date(&p, "event", c.Event)
 	}
 	if c.Minutes < 1 || c.Minutes > maxMinutes {
-		p.Add("minutes", fmt.Sprintf("a lesson lasts 1 to %d minutes, not %d", maxMinutes, c.Minutes))
+		p.Add("minutes", fmt.Sprintf("a lesson lasts 1 to %d minutes, got %d", maxMinutes, c.Minutes))
 	}
 	if len(c.Days) == 0 {
 		p.Add("days", "choose at least one day of the week")
@@ -110,7 +110,7 @@ func (c *Course) Validate() (p units.Problems) {
 		}
 	}
 	if len(c.Weeks) == 0 || len(c.Weeks) > MaxWeeks {
-		p.Add("weeks", fmt.Sprintf("1 to %d weeks are planned, not %d", MaxWeeks, len(c.Weeks)))
+		p.Add("weeks", fmt.Sprintf("a weekly plan has 1 to %d weeks, got %d", MaxWeeks, len(c.Weeks)))
 	}
 	for i, w := range c.Weeks {
 		if w.Theme != Open {
@@ -126,7 +126,7 @@ func (c *Course) Validate() (p units.Problems) {
 		}
 	}
 	if len(c.Lessons) > maxLessons {
-		p.Add("lessons", fmt.Sprintf("up to %d lessons are planned at once", maxLessons))
+		p.Add("lessons", fmt.Sprintf("a weekly plan has at most %d lessons", maxLessons))
 	}
 	for i, s := range c.Lessons {
 		field := fmt.Sprintf("lessons[%d]", i)
@@ -135,11 +135,11 @@ func (c *Course) Validate() (p units.Problems) {
 		if s.Minutes < 1 || s.Minutes > maxMinutes {
 			p.Add(
 				field+".minutes",
-				fmt.Sprintf("a lesson lasts 1 to %d minutes, not %d", maxMinutes, s.Minutes),
+				fmt.Sprintf("a lesson lasts 1 to %d minutes, got %d", maxMinutes, s.Minutes),
 			)
 		}
 		if s.Week < 0 || s.Week >= len(c.Weeks) {
-			p.Add(field+".week", "there is no such week")
+			p.Add(field+".week", "this week is not in the weekly plan")
 		}
 		if slices.ContainsFunc(c.Lessons[:i], func(o Slot) bool { return o.ID == s.ID }) {
 			p.Add(field+".id", "two lessons have this id")
@@ -226,13 +226,13 @@ func (c *Course) Lesson(id string) *Slot {
 func (c *Course) Move(id, day, start string) error {
 	s := c.Lesson(id)
 	if s == nil {
-		return fmt.Errorf("there is no such lesson in these weeks")
+		return fmt.Errorf("this lesson is not in the weekly plan")
 	}
 	var p units.Problems
 	date(&p, "date", day)
 	clock(&p, "start", start)
 	if c.IsOff(day) {
-		p.Add("date", "that is a day off")
+		p.Add("date", "this day is a day off")
 	}
 	if err := p.Err(); err != nil {
 		return err
@@ -253,7 +253,7 @@ func (c *Course) Move(id, day, start string) error {
 func (c *Course) CallOff(id string, why State) error {
 	s := c.Lesson(id)
 	if s == nil || why != Dropped && why != Rained {
-		return fmt.Errorf("there is no such lesson to call off")
+		return fmt.Errorf("this lesson is not in the weekly plan, so it cannot be cancelled")
 	}
 	s.State = why
 	c.Carry()
@@ -264,7 +264,7 @@ func (c *Course) CallOff(id string, why State) error {
 func (c *Course) Restore(id string) error {
 	s := c.Lesson(id)
 	if s == nil {
-		return fmt.Errorf("there is no such lesson in these weeks")
+		return fmt.Errorf("this lesson is not in the weekly plan")
 	}
 	s.State = Planned
 	c.Carry()

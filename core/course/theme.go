@@ -23,11 +23,11 @@ const (
 // Themes there are, in the order weeks usually have them [trade].
 var Themes = []units.Term{
 	{ID: string(Basics), Label: "Basics: one thing at a time"},
-	{ID: string(Combined), Label: "Combined: linked balls"},
+	{ID: string(Combined), Label: "Combined: balls in sequence"},
 	{ID: string(AtSpeed), Label: "At match speed"},
 	{ID: string(MatchDay), Label: "Match play"},
 	{ID: string(Mix), Label: "An even mix"},
-	{ID: string(Easing), Label: "Easing: short and known"},
+	{ID: string(Easing), Label: "Taper: short and familiar"},
 }
 
 // Manner is how themes are laid over weeks.
@@ -44,7 +44,7 @@ const (
 var Manners = []units.Term{
 	{ID: string(StepByStep), Label: "basics, combined, at speed, match"},
 	{ID: string(EvenMix), Label: "an even mix every week"},
-	{ID: string(ToEvent), Label: "toward the event, easing before it"},
+	{ID: string(ToEvent), Label: "build up to the event, with a taper before it"},
 }
 
 // steps are the themes in their order.
@@ -76,7 +76,7 @@ func Lay(n int, m Manner) ([]Theme, error) {
 			}
 		}
 	default:
-		return nil, fmt.Errorf("%q is no manner of laying out weeks", m)
+		return nil, fmt.Errorf("%q is not a way to order the themes", m)
 	}
 	return out, nil
 }

@@ -9,6 +9,6 @@ var WindowDerivation = units.Derivation{
 	Mark:   units.Rule,
 	Source: "geometry of the court",
 	Words: "The directions from the hitting point that pass between the sidelines at the depth of " +
-		"the bounce. Waiting where the angle is halved leaves as much on either side.",
+		"the bounce. Waiting on the line that halves the angle leaves the same room on each side.",
 	Formula: "atan((w − x)/(d + y)) + atan((w + x)/(d + y))",
 }

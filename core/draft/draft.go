@@ -134,7 +134,7 @@ func (w *maker) drafts() []Draft {
 		ladders()
 	}
 	if d, why := w.failed(); len(d) > 0 {
-		offer("What fell short last time", why, d[0].drill.Focus, w.fill(d, pool, 2))
+		offer("Not met last time", why, d[0].drill.Focus, w.fill(d, pool, 2))
 	}
 	if !first && w.Aim == "" {
 		ladders()
@@ -142,9 +142,9 @@ func (w *maker) drafts() []Draft {
 	if days, ok := w.toMatch(); ok && days <= nearMatch {
 		d := w.forMatch(pool)
 		offer(
-			"Into the match",
+			"Match preparation",
 			fmt.Sprintf(
-				"The match is %s: nothing new, serve and return and points under pressure, short blocks.",
+				"The match is %s: nothing new. Serve, return and points under pressure in short blocks.",
 				inDays(days),
 			),
 			"pressure",
@@ -152,7 +152,7 @@ func (w *maker) drafts() []Draft {
 		)
 	}
 	if d, why := w.due(); len(d) > 0 {
-		offer("What is due", why, d[0].drill.Focus, w.fill(d, pool, 2))
+		offer("Due again", why, d[0].drill.Focus, w.fill(d, pool, 2))
 	}
 	aim := w.Aim
 	if aim == "" && len(pool) > 0 {
@@ -161,9 +161,9 @@ func (w *maker) drafts() []Draft {
 	variety := func() {
 		if d := w.variety(aim, pool); len(d) > 1 && len(out) < 3 {
 			offer(
-				"Something else with it",
+				"Two focuses",
 				fmt.Sprintf(
-					"%s and %s: two purposes, so that no hour is one ball in one place.",
+					"%s and %s: two focuses, for variety.",
 					d[0].drill.Focus.Label(),
 					strings.ToLower(d[len(d)-1].drill.Focus.Label()),
 				),
@@ -180,16 +180,16 @@ func (w *maker) drafts() []Draft {
 		if !slices.ContainsFunc(d, func(f found) bool { return f.drill.Focus == aim }) {
 			aim = d[0].drill.Focus // nothing suits that is for the aim: it is called what it is
 		}
-		how := "one place first, then linked, then a game from the same ball"
+		how := "First to one place, then in a sequence, then a game that starts with the same ball"
 		switch {
 		case matchDrill(d) == nil:
-			how = "one thing first, then linked"
+			how = "First one thing, then in a sequence"
 		case len(w.Students) == 1:
-			how = "one place first, then linked, with time to bend them"
+			how = "First to one place, then in a sequence, with time for variations"
 		case len(d) == 1:
-			how = "one drill with time to bend it, then a game from its ball"
+			how = "One drill with time for variations, then a game that starts with its feed"
 		}
-		offer(aim.Label()+", step by step", fmt.Sprintf("%s: %s.", aim.Label(), how), aim, d)
+		offer(aim.Label()+", step by step", how+".", aim, d)
 	}
 	if w.Aim != "" {
 		ladders()
@@ -200,7 +200,7 @@ func (w *maker) drafts() []Draft {
 			if d := w.steps(other, pool); len(d) > 0 && d[0].drill.Focus == other {
 				offer(
 					other.Label()+", step by step",
-					other.Label()+" suits this group too: from few balls to more.",
+					other.Label()+" also suits this group. It starts with few balls and builds up.",
 					other,
 					d,
 				)
@@ -290,7 +290,7 @@ func (w *maker) failed() (out []found, why string) {
 		out = append(out, found{drill: d, past: &w.Past[i]})
 		if why == "" {
 			why = fmt.Sprintf(
-				"%s did not meet “%s” %s: it comes back with targets each can hit",
+				"%s did not meet the goal of “%s” %s. It is repeated with a target that suits each student",
 				w.names(p.Short),
 				p.Drill.Title,
 				ago(p.DaysAgo),
@@ -320,7 +320,7 @@ func (w *maker) names(ids []string) string {
 	case n == 1:
 		return names[0]
 	case n == len(w.Students) && n > 3:
-		return "All"
+		return "Everyone"
 	default:
 		return strings.Join(names[:n-1], ", ") + " and " + names[n-1]
 	}
@@ -346,7 +346,7 @@ func (w *maker) due() (out []found, why string) {
 		out = append(out, found{drill: d, past: p})
 		if why == "" {
 			why = fmt.Sprintf(
-				"“%s” was last done %s: what was counted then fades day by day.",
+				"“%s” was last done %s. Its results are getting old.",
 				p.Drill.Title,
 				ago(p.DaysAgo),
 			)

@@ -122,7 +122,11 @@ func TestDraftsKnowThePast(t *testing.T) {
 	}
 	made := drafts(t, w)
 	require.Len(t, made, 3)
-	require.Contains(t, made[0].Why, "Student1 did not meet “Short ball to the corners” 7 days ago")
+	require.Contains(
+		t,
+		made[0].Why,
+		"Student1 did not meet the goal of “Short ball to the corners” 7 days ago",
+	)
 	l := sample.Named(made[0].Lesson)
 	at := -1
 	for i := range l.Blocks {

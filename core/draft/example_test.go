@@ -34,7 +34,7 @@ func Example() {
 		fmt.Println(d.Name+":", d.Why)
 	}
 	// Output:
-	// Volleys, step by step: Volleys: one place first, then linked, then a game from the same ball.
-	// Something else with it: Volleys and coming in: two purposes, so that no hour is one ball in one place.
-	// Short balls, step by step: Short balls suits this group too: from few balls to more.
+	// Volleys, step by step: First to one place, then in a sequence, then a game that starts with the same ball.
+	// Two focuses: Volleys and coming in: two focuses, for variety.
+	// Short balls, step by step: Short balls also suits this group. It starts with few balls and builds up.
 }

@@ -27,8 +27,8 @@ type Practice struct {
 // Withs are what a practice needs besides the student.
 var Withs = []units.Term{
 	{ID: "alone", Label: "alone"},
-	{ID: "wall", Label: "a wall"},
-	{ID: "pair", Label: "a partner"},
+	{ID: "wall", Label: "against a wall"},
+	{ID: "pair", Label: "with a partner"},
 }
 
 // mostHome practices on a card; two or three times a week is what gets done

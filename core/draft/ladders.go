@@ -83,7 +83,7 @@ func (w *maker) talk() lesson.Block {
 		if work.Rung != "" {
 			out.Prompts = append(
 				out.Prompts,
-				fmt.Sprintf("%s: what made “%s” hold, or not?", w.names(work.Students), work.Rung),
+				fmt.Sprintf("%s: what made “%s” work, or not?", w.names(work.Students), work.Rung),
 			)
 		}
 	}

@@ -15,9 +15,9 @@ var asks = map[drill.Focus]string{
 	"lowBall":      "What got the low ball up: the legs or the arm?",
 	"early":        "What did you see that let you take it early?",
 	"volley":       "Where did you stand when the volley was easy?",
-	"transition":   "Where were you when the other hit: moving, or set?",
+	"transition":   "Were you moving or set when your opponent hit?",
 	"serveReturn":  "Which serve came back easiest, and why?",
-	"spin":         "How did you know, by ear or by flight, that the spin was there?",
+	"spin":         "How could you tell the ball had spin: by the sound or the flight?",
 	"footwork":     "What came first, the feet or the swing?",
 	"anticipation": "What did you read, and how early?",
 	"rhythm":       "What broke the rhythm, and what brought it back?",
@@ -49,7 +49,7 @@ func Questions(l *lesson.Lesson) []string {
 		out = append(out, asks[f])
 	}
 	if games {
-		out = slices.Insert(out, min(1, len(out)), "Which shots did the game ask of you?")
+		out = slices.Insert(out, min(1, len(out)), "Which shots did you need?")
 	}
 	return append(out[:min(len(out), mostAsked-1)], "What will you do differently next time?")
 }

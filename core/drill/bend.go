@@ -128,14 +128,14 @@ var bends = []struct {
 	units.Term
 	bend func(d *Drill) Drill
 }{
-	{units.Term{ID: "mirror", Label: "other side"}, (*Drill).Mirror},
+	{units.Term{ID: "mirror", Label: "mirror image"}, (*Drill).Mirror},
 	{units.Term{ID: "otherHand", Label: "other hand"}, (*Drill).OtherHand},
 	{
-		units.Term{ID: "reverse", Label: "other order"},
+		units.Term{ID: "reverse", Label: "reverse order"},
 		func(d *Drill) Drill { return d.with(d.Pattern.Reverse()) },
 	},
 	{
-		units.Term{ID: "swapDepths", Label: "short for deep"},
+		units.Term{ID: "swapDepths", Label: "short and deep swapped"},
 		func(d *Drill) Drill { return d.with(d.Pattern.SwapDepths()) },
 	},
 	{

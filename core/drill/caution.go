@@ -30,13 +30,13 @@ var cautious = []struct {
 		},
 	},
 	{
-		Caution{"oneLane", "One hitting lane per hitter; no ball is fed until whoever collects is clear."},
+		Caution{"oneLane", "One hitting lane per hitter; do not feed until the collector is clear."},
 		func(d *Drill) bool { return d.Hitters > 1 || d.has(pattern.Collector) || d.has(pattern.Hitter) },
 	},
 	{
 		Caution{
 			"swingRoom",
-			"Swing room in the line: whoever waits stands behind the baseline and outside the swing.",
+			"Room to swing: students who wait stand behind the baseline, clear of every swing.",
 		},
 		func(d *Drill) bool { return d.has(pattern.InLine) },
 	},
@@ -66,7 +66,10 @@ var cautious = []struct {
 		func(d *Drill) bool { return d.Brings("band") },
 	},
 	{
-		Caution{"medicineBall", "Medicine ball: light for the young; stop when the form goes."},
+		Caution{
+			"medicineBall",
+			"Medicine ball: use a light one for young players; stop when technique breaks down.",
+		},
 		func(d *Drill) bool { return d.Brings("medicineBall") },
 	},
 	{
@@ -76,7 +79,7 @@ var cautious = []struct {
 		},
 	},
 	{
-		Caution{"overheadVolume", "Serving and overheads add up for juniors: show the count, and follow the" +
+		Caution{"overheadVolume", "Serves and overheads add up for juniors: watch the count, and follow the" +
 			" federation’s or clinician’s limits."},
 		func(d *Drill) bool {
 			return d.any(

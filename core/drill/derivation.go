@@ -50,29 +50,29 @@ var (
 		Words:   "The steady rhythm while balls keep coming.",
 		Formula: "60 ÷ seconds between feeds",
 		Inputs: []units.Parameter{
-			{Name: "Between feeds", Unit: units.Seconds},
+			{Name: "Time between feeds", Unit: units.Seconds},
 		},
 	}
 	metresDerivation = units.Derivation{
 		ID:     "drill.metres",
-		Name:   "Metres",
+		Name:   "Distance run",
 		Mark:   units.Rule,
 		Source: "counting",
-		Words: "The way the student drawn runs in a turn, back to where they recover to, as often as a " +
-			"turn comes round in the time.",
-		Formula: "own balls ÷ balls of a turn × metres of a turn",
+		Words: "The distance the student runs in a turn, including recovery, times the number of turns " +
+			"in the block.",
+		Formula: "own balls ÷ balls of a turn × distance of a turn",
 		Inputs: []units.Parameter{
 			{Name: "Own balls", Unit: units.Balls},
 			{Name: "Balls of a turn", Unit: units.Balls},
-			{Name: "Metres of a turn", Unit: units.Metres},
+			{Name: "Distance run in a turn", Unit: units.Metres},
 		},
 	}
 	runDerivation = units.Derivation{
 		ID:      "drill.run",
-		Name:    "Metres of a turn",
+		Name:    "Distance run in a turn",
 		Mark:    units.Rule,
 		Source:  "package footwork",
-		Words:   "The way from ball to ball through one whole turn, and back to where the student recovers to.",
+		Words:   "The distance from ball to ball through one whole turn, and back to the recovery position.",
 		Formula: "sum of the distances run",
 		Inputs:  []units.Parameter{{Name: "Balls of a turn", Unit: units.Balls}},
 	}
@@ -81,21 +81,21 @@ var (
 		Name:   "Work and rest",
 		Mark:   units.Rule,
 		Source: "counting",
-		Words: "Seconds of waiting for each second of play: the others’ turns, and the change at the end" +
-			" of one’s own.",
-		Formula: "(students for each who hits × turn − working) ÷ working",
+		Words: "Seconds of rest for each second of work: the other students’ turns and the change after " +
+			"the student’s own.",
+		Formula: "(students per hitter × turn − working) ÷ working",
 		Inputs: []units.Parameter{
 			{Name: "Working in a turn", Unit: units.Seconds},
 			{Name: "A turn with the change", Unit: units.Seconds},
-			{Name: "Students for each who hits", Unit: units.Count},
+			{Name: "Students per hitter", Unit: units.Count},
 		},
 	}
 	toHaveDerivation = units.Derivation{
 		ID:     "drill.toHave",
-		Name:   "Balls to have",
+		Name:   "Balls needed",
 		Mark:   units.Trade,
 		Source: "common practice",
-		Words: "Every ball that is fed, or a basketful that is picked up again. A rally, or a wall, " +
+		Words: "Every ball that is fed, or one basket that is picked up and used again. A rally, or a wall, " +
 			"takes one ball in play and one in hand for each pair.",
 		Formula: "min(balls fed, basket)",
 		Inputs: []units.Parameter{
@@ -105,7 +105,7 @@ var (
 	}
 	overDerivation = units.Derivation{
 		ID:     "drill.over",
-		Name:   "Over the net",
+		Name:   "Height over the net",
 		Mark:   units.Paper,
 		Source: "package flight",
 		Words: "Each ball is flown with drag and spin; this is the lowest of them where it crosses the " +
@@ -125,9 +125,9 @@ var (
 		Formula: "full rounds × basket + what is left of the last round ÷ seconds per ball",
 		Inputs: []units.Parameter{
 			{Name: "Block", Unit: units.Minutes},
-			{Name: "Between feeds", Unit: units.Seconds},
+			{Name: "Time between feeds", Unit: units.Seconds},
 			{Name: "Basket", Unit: units.Balls},
-			{Name: "Picking up", Unit: units.Minutes},
+			{Name: "Pick-up time", Unit: units.Minutes},
 		},
 	}
 	pickUpsDerivation = units.Derivation{
@@ -153,26 +153,26 @@ var (
 		Formula: "balls of all who feed ÷ students; in a rally balls × who hit at once ÷ students " +
 			"÷ (1 + misses × 6 s ÷ seconds between)",
 		Inputs: []units.Parameter{
-			{Name: "Balls in the time", Unit: units.Balls},
-			{Name: "Balls for each of one’s own", Unit: units.Count},
+			{Name: "Balls in the block", Unit: units.Balls},
+			{Name: "Group balls per own ball", Unit: units.Count},
 		},
 	}
 	totalDerivation = units.Derivation{
 		ID:     "goal.total",
-		Name:   "Goal in all",
+		Name:   "Total goal",
 		Mark:   units.Rule,
 		Source: "negative binomial law, closed form",
-		Words: "Each ball is good with the student's own success rate. This is the time by which the " +
-			"goal is met with the certainty shown; pick-ups and the other students' turns are " +
+		Words: "Each ball is good with the student’s own success rate. This is the time by which the " +
+			"goal is met with the certainty shown; pick-ups and the other students’ turns are " +
 			"counted.",
 		Formula: "least n with I_p(N, n − N + 1) ≥ certainty",
 		Inputs: []units.Parameter{
-			{Name: "Good balls wanted", Unit: units.Balls},
+			{Name: "Goal (good balls)", Unit: units.Balls},
 			{Name: "Success rate", Unit: units.Chance},
 			{Name: "Certainty", Unit: units.Chance},
 			{Name: "Balls needed", Unit: units.Balls},
-			{Name: "Between feeds", Unit: units.Seconds},
-			{Name: "Balls for each of one’s own", Unit: units.Count},
+			{Name: "Time between feeds", Unit: units.Seconds},
+			{Name: "Group balls per own ball", Unit: units.Count},
 		},
 	}
 	inARowDerivation = units.Derivation{
@@ -180,17 +180,17 @@ var (
 		Name:   "Goal in a row",
 		Mark:   units.Rule,
 		Source: "exact recurrence; Feller, vol. 1",
-		Words: "Each ball is good with the student's own success rate and a miss starts the count again." +
+		Words: "Each ball is good with the student’s own success rate and a miss starts the count again." +
 			" This is the time by which the goal is met with the certainty shown; pick-ups and the " +
-			"other students' turns are counted.",
+			"other students’ turns are counted.",
 		Formula: "S(n) = S(n−1) − (1−p)·p^k·S(n−k−1); least n with 1 − S(n) ≥ certainty",
 		Inputs: []units.Parameter{
-			{Name: "Good balls wanted", Unit: units.Balls},
+			{Name: "Goal (good balls)", Unit: units.Balls},
 			{Name: "Success rate", Unit: units.Chance},
 			{Name: "Certainty", Unit: units.Chance},
 			{Name: "Balls needed", Unit: units.Balls},
-			{Name: "Between feeds", Unit: units.Seconds},
-			{Name: "Students for each who hits", Unit: units.Count},
+			{Name: "Time between feeds", Unit: units.Seconds},
+			{Name: "Students per hitter", Unit: units.Count},
 		},
 	}
 	timedDerivation = units.Derivation{
@@ -198,16 +198,16 @@ var (
 		Name:   "Goal in a time",
 		Mark:   units.Rule,
 		Source: "binomial law, tries geometric",
-		Words: "The time holds so many balls; a try is good enough with the chance that enough of them are good, " +
-			"and is made again whole until one is. As many as there are takes its time and no more.",
+		Words: "The number of balls follows from the time. A try succeeds if enough of them are good, " +
+			"and is repeated until one succeeds. “As many as possible” takes one try.",
 		Formula: "n = seconds ÷ seconds between; q = P(good of n ≥ N); tries until one holds: 1 − (1 − q)^j",
 		Inputs: []units.Parameter{
-			{Name: "Good balls wanted", Unit: units.Balls},
+			{Name: "Goal (good balls)", Unit: units.Balls},
 			{Name: "Success rate", Unit: units.Chance},
 			{Name: "Certainty", Unit: units.Chance},
 			{Name: "Balls needed", Unit: units.Balls},
-			{Name: "Between feeds", Unit: units.Seconds},
-			{Name: "Balls for each of one’s own", Unit: units.Count},
+			{Name: "Time between feeds", Unit: units.Seconds},
+			{Name: "Group balls per own ball", Unit: units.Count},
 		},
 	}
 	rallyDerivation = units.Derivation{
@@ -215,16 +215,16 @@ var (
 		Name:   "A rally",
 		Mark:   units.Rule,
 		Source: "exact recurrence; Feller, vol. 1",
-		Words: "Those who play it hit in turn, each ball with the rate of who hits it; a miss begins it again. The " +
-			"mean over what may be true of them.",
+		Words: "The players hit in turn, each with their own success rate; a miss starts the rally " +
+			"again. Averaged over the uncertainty in their rates.",
 		Formula: "streak of N with the rates in turn, followed ball by ball",
 		Inputs: []units.Parameter{
-			{Name: "Good balls wanted", Unit: units.Balls},
+			{Name: "Goal (good balls)", Unit: units.Balls},
 			{Name: "Success rate", Unit: units.Chance},
 			{Name: "Certainty", Unit: units.Chance},
 			{Name: "Balls needed", Unit: units.Balls},
-			{Name: "Between feeds", Unit: units.Seconds},
-			{Name: "Balls for each of one’s own", Unit: units.Count},
+			{Name: "Time between feeds", Unit: units.Seconds},
+			{Name: "Group balls per own ball", Unit: units.Count},
 		},
 	}
 	raceDerivation = units.Derivation{
@@ -235,12 +235,12 @@ var (
 		Words:   "Each counts their own good balls, in turn; it is over when the first is there.",
 		Formula: "1 − Π over players of (1 − I_p(N, n − N + 1))",
 		Inputs: []units.Parameter{
-			{Name: "Good balls wanted", Unit: units.Balls},
+			{Name: "Goal (good balls)", Unit: units.Balls},
 			{Name: "Success rate", Unit: units.Chance},
 			{Name: "Certainty", Unit: units.Chance},
 			{Name: "Balls needed", Unit: units.Balls},
-			{Name: "Between feeds", Unit: units.Seconds},
-			{Name: "Balls for each of one’s own", Unit: units.Count},
+			{Name: "Time between feeds", Unit: units.Seconds},
+			{Name: "Group balls per own ball", Unit: units.Count},
 		},
 	}
 	repetitionsDerivation = units.Derivation{
@@ -248,16 +248,16 @@ var (
 		Name:   "Repetitions",
 		Mark:   units.Rule,
 		Source: "counting",
-		Words: "Every repetition counts, however it went: nothing is a matter of chance, only of time. The other " +
-			"students' turns are counted.",
+		Words: "Every repetition counts, whatever the result, so only time matters. The other " +
+			"students’ turns are counted.",
 		Formula: "repetitions × seconds between",
 		Inputs: []units.Parameter{
 			{Name: "Repetitions", Unit: units.Count},
 			{Name: "Success rate", Unit: units.Chance},
 			{Name: "Certainty", Unit: units.Chance},
 			{Name: "Balls needed", Unit: units.Count},
-			{Name: "Between feeds", Unit: units.Seconds},
-			{Name: "Balls for each of one’s own", Unit: units.Count},
+			{Name: "Time between feeds", Unit: units.Seconds},
+			{Name: "Group balls per own ball", Unit: units.Count},
 		},
 	}
 	courseDerivation = units.Derivation{
@@ -265,16 +265,16 @@ var (
 		Name:   "All goals",
 		Mark:   units.Rule,
 		Source: "absorbing Markov chain, exact",
-		Words: "All goals one after the other, ball by ball, at the student's own success rate for each " +
+		Words: "All goals one after the other, ball by ball, at the student’s own success rate for each " +
 			"stroke; a ball of another stroke leaves a count as it is. Pick-ups and the other " +
-			"students' turns are counted.",
+			"students’ turns are counted.",
 		Formula: "chain over the counts reached: good → next count, miss → same (in all) or start (in a " +
 			"row)",
 		Inputs: []units.Parameter{
 			{Name: "Certainty", Unit: units.Chance},
 			{Name: "Balls needed", Unit: units.Balls},
-			{Name: "Between feeds", Unit: units.Seconds},
-			{Name: "Students for each who hits", Unit: units.Count},
+			{Name: "Time between feeds", Unit: units.Seconds},
+			{Name: "Students per hitter", Unit: units.Count},
 		},
 	}
 	finishDerivation = units.Derivation{
@@ -282,13 +282,13 @@ var (
 		Name:   "Chance to finish",
 		Mark:   units.Rule,
 		Source: "absorbing Markov chain, exact",
-		Words: "The chance that every goal is met with the balls this student gets in the block: the mean over " +
-			"all that may be true of the student for what was counted, not the chance of a student in the " +
-			"middle. Eight times in ten the true chance lies in the range.",
+		Words: "The chance that this student meets every goal with the balls they get in the block, " +
+			"averaged over the uncertainty in their success rate. There is an 80% chance that " +
+			"the true value is in the range.",
 		Formula: "Σ over k of belief(k) × chance of the chain being at its end after the own balls",
 		Inputs: []units.Parameter{
 			{Name: "Block", Unit: units.Minutes},
-			{Name: "Balls for each of one’s own", Unit: units.Count},
+			{Name: "Group balls per own ball", Unit: units.Count},
 			{Name: "Own balls", Unit: units.Balls},
 		},
 	}

@@ -37,7 +37,7 @@ func (s Span) validate(field, what string, most int, p *units.Problems) {
 		p.Add(
 			field,
 			fmt.Sprintf(
-				"%s go up from least to best to most, between 1 and %d; these are %d, %d, %d",
+				"%s: fewest, ideal and most must increase, between 1 and %d; got %d, %d, %d",
 				what,
 				most,
 				s.Least,
@@ -173,18 +173,18 @@ const (
 // Validate lists what is wrong with the drill.
 func (d *Drill) Validate() (p units.Problems) {
 	if d.Format != Format || d.Version != Version {
-		p.Add("format", fmt.Sprintf("this is not a %s of version %d", Format, Version))
+		p.Add("format", fmt.Sprintf("this is not a %s document of version %d", Format, Version))
 	}
 	if strings.TrimSpace(d.Title) == "" {
 		p.Add("title", "a drill needs a title")
 	}
 	switch own := strings.HasPrefix(d.Situation, OwnPrefix); {
 	case own && strings.TrimSpace(d.SituationName) == "":
-		p.Add("situationName", "a situation of your own needs a name, such as short ball")
+		p.Add("situationName", "your own situation needs a name, for example short ball")
 	case !own && !units.Known(Situations, d.Situation):
 		p.Add(
 			"situation",
-			fmt.Sprintf("%q is no ball a drill is played off that is known; one of your own begins with %q",
+			fmt.Sprintf("unknown situation %q; the id of your own begins with %q",
 				d.Situation, OwnPrefix),
 		)
 	}
@@ -197,16 +197,16 @@ func (d *Drill) Validate() (p units.Problems) {
 	d.Players.validate("players", "students", maxPlayers, &p)
 	d.Minutes.validate("minutes", "minutes", maxMinutes, &p)
 	if d.Hitters < 1 || d.Hitters > maxPlayers {
-		p.Add("hitters", fmt.Sprintf("1 to %d hit at the same time, not %d", maxPlayers, d.Hitters))
+		p.Add("hitters", fmt.Sprintf("students hitting at once: 1 to %d, got %d", maxPlayers, d.Hitters))
 	}
 	if len(d.Stages) == 0 || len(d.Stages) > MaxStages {
-		p.Add("stages", fmt.Sprintf("a drill has 1 to %d goals, not %d", MaxStages, len(d.Stages)))
+		p.Add("stages", fmt.Sprintf("a drill has 1 to %d stages, got %d", MaxStages, len(d.Stages)))
 	}
 	for i, s := range d.Stages {
 		p.Under(fmt.Sprintf("stages[%d]", i), s.validate(len(d.Targets), &d.Pattern))
 	}
 	if d.TurnBalls < 1 || d.TurnBalls > 500 {
-		p.Add("turnBalls", fmt.Sprintf("a turn is 1 to 500 balls, not %d", d.TurnBalls))
+		p.Add("turnBalls", fmt.Sprintf("a turn is 1 to 500 balls, got %d", d.TurnBalls))
 	}
 	if bad := d.Pattern.Validate(); len(bad) > 0 {
 		p.Under("pattern", bad)
@@ -218,7 +218,7 @@ func (d *Drill) Validate() (p units.Problems) {
 		p = append(p, q)
 	}
 	if len(d.Targets) > MaxTargets {
-		p.Add("targets", fmt.Sprintf("a drill has up to %d targets, not %d", MaxTargets, len(d.Targets)))
+		p.Add("targets", fmt.Sprintf("a drill has at most %d targets, got %d", MaxTargets, len(d.Targets)))
 	}
 	c, _ := d.Court()
 	for i, t := range d.Targets {

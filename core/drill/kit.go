@@ -37,7 +37,7 @@ var Things = []Thing{
 	{"flatMarkers", "flat marker", "flat markers", "markers"},
 	{"markers", "marker", "markers", "markers"},
 	{"cones", "cone", "cones", ""},
-	{"machine", "feeding machine", "feeding machines", "machine"},
+	{"machine", "ball machine", "ball machines", "machine"},
 	{"obstacles", "soft obstacle", "soft obstacles", "obstacles"},
 	{"band", "resistance band with belt", "resistance bands with belts", "bands"},
 	{"medicineBall", "medicine ball, 1–2 kg", "medicine balls, 1–2 kg", "medicineBall"},
@@ -54,7 +54,7 @@ var Things = []Thing{
 var Equipment = []units.Term{
 	{ID: "markers", Label: "markers"},
 	{ID: "obstacles", Label: "obstacles"},
-	{ID: "machine", Label: "feeding machine"},
+	{ID: "machine", Label: "ball machine"},
 	{ID: "bands", Label: "bands"},
 	{ID: "medicineBall", Label: "medicine ball"},
 }
@@ -97,17 +97,17 @@ func (i Item) validate() (p units.Problems) {
 		p.Add(
 			"id",
 			fmt.Sprintf(
-				"%q is nothing to bring that is known; use %q and words for a thing of your own",
+				"unknown item %q; use %q with a name for your own item",
 				i.ID,
 				OwnItem,
 			),
 		)
 	}
 	if i.ID == OwnItem && strings.TrimSpace(i.Words) == "" {
-		p.Add("words", "a thing of your own needs a name")
+		p.Add("words", "your own item needs a name")
 	}
 	if i.Count < 0 || i.Count > 2000 {
-		p.Add("count", fmt.Sprintf("0 to 2000 of a thing, not %d", i.Count))
+		p.Add("count", fmt.Sprintf("number of an item: 0 to 2000, got %d", i.Count))
 	}
 	return p
 }

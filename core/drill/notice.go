@@ -53,7 +53,7 @@ func (d *Drill) Notices(
 	system units.System,
 ) []Notice {
 	out := []Notice{}
-	for _, n := range k.Notices(d.Pattern, m, d.TurnBalls, plan, fixes) {
+	for _, n := range k.Notices(d.Pattern, m, d.TurnBalls, plan, fixes, system) {
 		own := Notice{string(n.Kind), n.Feed, n.Text, []Fix{}}
 		for _, f := range n.Fixes {
 			own.Fixes = append(own.Fixes, Fix{f.Label, f.Outcome, d.with(f.Pattern)})
@@ -67,10 +67,10 @@ func (d *Drill) Notices(
 				OffCourt,
 				-1,
 				fmt.Sprintf(
-					"A target reaches %s past the nearest line; balls that land there are out.",
+					"Part of a target is outside the court, by %s. Balls that land there are out.",
 					units.Length(over, system),
 				),
-				[]Fix{{"Move it in", "all of it is in court", d.PulledIn()}},
+				[]Fix{{"Move target in", "the whole target is in court", d.PulledIn()}},
 			},
 		)
 	}
@@ -82,8 +82,8 @@ func (d *Drill) Notices(
 			Notice{
 				BadTurn,
 				-1,
-				fmt.Sprintf("A turn of %d balls stops in the middle of the pattern of %d.", d.TurnBalls, n),
-				[]Fix{{fmt.Sprintf("Make it %d", whole.TurnBalls), "whole patterns", whole}},
+				fmt.Sprintf("A turn of %d balls ends partway through the pattern of %d.", d.TurnBalls, n),
+				[]Fix{{fmt.Sprintf("Make it %d", whole.TurnBalls), "complete patterns", whole}},
 			},
 		)
 	}
@@ -137,7 +137,7 @@ func (d *Drill) insideMargin(k *pattern.Flights, p Player, system units.System) 
 			InsideMargin,
 			-1,
 			fmt.Sprintf(
-				"%s by the %s stands inside the miss: %.0f%% of the balls aimed at it would be out over that line.",
+				"%s is too close to the %s: %.0f%% of the balls aimed at it would go out there.",
 				t.called(),
 				line,
 				100*share,
@@ -149,7 +149,7 @@ func (d *Drill) insideMargin(k *pattern.Flights, p Player, system units.System) 
 				n.Fixes,
 				Fix{
 					fmt.Sprintf("Move it in by %s", units.Length(by, system)),
-					fmt.Sprintf("%.0f%% out over it", 100*target.Past(sigma, room+by)),
+					fmt.Sprintf("%.0f%% would go out", 100*target.Past(sigma, room+by)),
 					moved,
 				},
 			)

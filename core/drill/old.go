@@ -80,6 +80,9 @@ func SituationOf(words string) (id, name string) {
 			return t.ID, ""
 		}
 	}
+	if id, ok := keptSituations[words]; ok {
+		return id, ""
+	}
 	return OwnID(words), words
 }
 
@@ -106,6 +109,10 @@ func itemOf(line string) Item {
 			return item
 		}
 	}
+	if id, ok := keptThings[words]; ok {
+		item.ID = id
+		return item
+	}
 	return Item{ID: OwnItem, Words: line}
 }
 
@@ -114,10 +121,10 @@ func itemOf(line string) Item {
 func SkillFrom(words string) (Skill, bool) {
 	for _, stroke := range pattern.Strokes {
 		for _, direction := range Directions {
-			step := Stage{Stroke: pattern.Stroke(stroke.ID), Direction: Direction(direction.ID)}
-			if situation, ok := strings.CutPrefix(words, step.Label()+", "); ok {
+			s, d := pattern.Stroke(stroke.ID), Direction(direction.ID)
+			if situation, ok := strings.CutPrefix(words, keptWords(s, d)+", "); ok {
 				id, _ := SituationOf(situation)
-				return SkillOf(step.Stroke, step.Direction, id), true
+				return SkillOf(s, d, id), true
 			}
 		}
 	}

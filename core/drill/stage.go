@@ -49,7 +49,7 @@ const (
 // the drill.
 type Stage struct {
 	// ID is what its history is kept under once it was renamed: what it was called
-	// first. "": its label is (Key).
+	// first. "": its name is, or the words its stroke and direction once had (Key).
 	ID string `json:"id,omitempty"`
 	// Name is what the coach calls it: "half pace". "": its stroke and direction.
 	Name      string         `json:"name,omitempty"`
@@ -85,14 +85,14 @@ func (s Stage) validate(targets int, p *pattern.Pattern) (out units.Problems) {
 	if s.Pace != 0 && !(s.Pace >= leastPace && s.Pace <= mostPace) {
 		out.Add(
 			"pace",
-			fmt.Sprintf("a stage's pace is %g to %g of the drill's, not %g", leastPace, mostPace, s.Pace),
+			fmt.Sprintf("a stage's pace is %g to %g of the drill's, got %g", leastPace, mostPace, s.Pace),
 		)
 	}
 	for i, f := range s.Feeds {
 		if f < 0 || f >= len(p.Feeds) || slices.Contains(s.Feeds[:i], f) {
 			out.Add(
 				fmt.Sprintf("feeds[%d]", i),
-				fmt.Sprintf("the pattern has balls 0 to %d, each once", len(p.Feeds)-1),
+				fmt.Sprintf("balls are numbered 0 to %d, each at most once", len(p.Feeds)-1),
 			)
 		}
 	}
@@ -100,7 +100,7 @@ func (s Stage) validate(targets int, p *pattern.Pattern) (out units.Problems) {
 		out.Add("place", "a stage is played within thirty metres of the net")
 	}
 	if (s.Goal.Kind == goal.Race) && s.Holder != Each {
-		out.Add("holder", "in a race each counts their own")
+		out.Add("holder", "a race belongs to each student")
 	}
 	out.Under("goal", s.Goal.Validate())
 	return out
@@ -124,10 +124,13 @@ func (s Stage) Label() string {
 
 // Key is what the stage's history is kept under, whatever it is called by now.
 func (s Stage) Key() string {
-	if s.ID != "" {
+	switch {
+	case s.ID != "":
 		return s.ID
+	case s.Name != "":
+		return s.Name
 	}
-	return s.Label()
+	return keptWords(s.Stroke, s.Direction)
 }
 
 // Follow keeps the histories of a drill's stages through an edit: what was renamed

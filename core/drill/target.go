@@ -132,7 +132,7 @@ func (t Target) PulledIn(c *court.Court, a court.Area) Target {
 func (t Target) validate(c *court.Court) (p units.Problems) {
 	size := func(field string, v float64) {
 		if !(v >= 0.02 && v <= 2*c.HalfLength) {
-			p.Add(field, fmt.Sprintf("a target measures 0.02 to %.2f m, not %g", 2*c.HalfLength, v))
+			p.Add(field, fmt.Sprintf("a target measures 0.02 to %.2f m, got %g", 2*c.HalfLength, v))
 		}
 	}
 	switch t.Kind {
@@ -144,16 +144,16 @@ func (t Target) validate(c *court.Court) (p units.Problems) {
 	case Gate:
 		size("width", t.Width)
 	default:
-		p.Add("kind", fmt.Sprintf("%q is not a kind of target; use circle, box or gate", t.Kind))
+		p.Add("kind", fmt.Sprintf("unknown kind of target %q; use circle, box or gate", t.Kind))
 	}
 	if t.Worth < 0 || t.Worth > 100 {
-		p.Add("worth", fmt.Sprintf("a target is worth 0 to 100 points, not %d", t.Worth))
+		p.Add("worth", fmt.Sprintf("a target is worth 0 to 100 points, got %d", t.Worth))
 	}
 	if !c.In(court.Doubles, c.Target(), t.At) {
 		p.Add(
 			"at",
 			fmt.Sprintf(
-				"the target lies off the court: keep it within %.2f m of the middle and in the end aimed at",
+				"the target is off the court: keep it within %.2f m of the centre line and on the side aimed at",
 				c.HalfWidth[court.Doubles],
 			),
 		)

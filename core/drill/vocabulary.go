@@ -17,7 +17,7 @@ var Focuses = []units.Term{
 	{ID: "serveReturn", Label: "Serve and return"},
 	{ID: "spin", Label: "Spin"},
 	{ID: "footwork", Label: "Footwork"},
-	{ID: "anticipation", Label: "Reading it early"},
+	{ID: "anticipation", Label: "Anticipation"},
 	{ID: string(Technique), Label: "Technique"},
 	{ID: "rhythm", Label: "Rhythm"},
 	{ID: string(WarmUp), Label: "Warm-up"},
@@ -47,14 +47,14 @@ var Afters = []units.Term{
 var Holders = []units.Term{
 	{ID: string(Each), Label: "each"},
 	{ID: string(Pair), Label: "the pair"},
-	{ID: string(Team), Label: "all together"},
+	{ID: string(Team), Label: "the whole group"},
 }
 
 // Gates that a stage can have.
 var Gates = []units.Term{
 	{ID: string(NoGate), Label: "no gate"},
-	{ID: string(GateEach), Label: "who has met it goes on"},
-	{ID: string(GateAll), Label: "all go on when the last has met it"},
+	{ID: string(GateEach), Label: "each student who has met it goes on"},
+	{ID: string(GateAll), Label: "everyone goes on when all have met it"},
 }
 
 // Directions a ball can be sent in.
@@ -74,7 +74,7 @@ var Situations = []units.Term{
 	{ID: "deepFeed", Label: "deep feed"},
 	{ID: "shortFeed", Label: "short feed"},
 	{ID: "calledFeed", Label: "called feed"},
-	{ID: "ladderOfFeeds", Label: "ladder of feeds"},
+	{ID: "ladderOfFeeds", Label: "progressive feeds"},
 	{ID: "deepAndShortFeeds", Label: "deep and short feeds"},
 	{ID: "mixedDepths", Label: "mixed depths"},
 	{ID: "threeDepths", Label: "three depths"},
@@ -88,8 +88,8 @@ var Situations = []units.Term{
 	{ID: "deepRallyBall", Label: "deep rally ball"},
 	{ID: "shortCourtRally", Label: "short-court rally"},
 	{ID: "rallyThenAShortBall", Label: "rally, then a short ball"},
-	{ID: "crosscourtAndStraight", Label: "crosscourt and straight"},
-	{ID: "softExchange", Label: "soft exchange"},
+	{ID: "crosscourtAndStraight", Label: "cross-court and straight"},
+	{ID: "softExchange", Label: "dink rally"},
 	{ID: "volleyExchange", Label: "volley exchange"},
 	{ID: "length", Label: "length"},
 	{ID: "mixedLength", Label: "mixed length"},

@@ -1,8 +1,9 @@
 package flight
 
 import (
-	"fmt"
 	"math"
+
+	"hodometer/core/units"
 )
 
 // wayOut looks for the nearest value of what was fixed that has a launch: more
@@ -13,10 +14,10 @@ func (s *solver) wayOut(out *Answer) {
 	}
 	if s.feed.By == BySpeed && !out.Flight.Landed {
 		if reach := s.farthest(s.feed.Want); reach < s.distance {
-			out.Reason = fmt.Sprintf(
-				"At that speed it comes down after %.1f m, not %.1f m.",
-				reach,
-				s.distance,
+			out.Reason = why(
+				"At that speed the ball lands after %s, not %s.",
+				units.Distance(reach),
+				units.Distance(s.distance),
 			)
 			out.Nearest, out.NearestFound = s.slowest()
 			return

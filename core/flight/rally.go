@@ -1,10 +1,10 @@
 package flight
 
 import (
-	"fmt"
 	"math"
 
 	"hodometer/core/court"
+	"hodometer/core/units"
 )
 
 // A rally's tempo: the ball leaves one player's racket at the pace, passes the
@@ -19,7 +19,7 @@ type Beat struct {
 	Bounce   *Moment
 	Met      Moment
 	Feasible bool
-	Reason   string
+	Reason   Reason
 }
 
 // BallsPerMinute of a rally of such beats.
@@ -31,7 +31,7 @@ func BeatAt(c *court.Court, air Air, pace, clearance, top float64) Beat {
 	x := c.Play.Rally
 	b, err := BallByID(c.Ball)
 	if err != nil {
-		return Beat{Reason: err.Error()}
+		return Beat{Reason: why("%s", units.Word(err.Error()))}
 	}
 	m := b.in(air)
 	from := Vec{0, -x.Depth, x.Height}
@@ -54,7 +54,7 @@ func BeatAt(c *court.Court, air Air, pace, clearance, top float64) Beat {
 		lo, hi = hi, hi+0.05
 	}
 	if hi >= 1.2 {
-		return Beat{Reason: "At that pace the ball does not get over at that height."}
+		return Beat{Reason: why("At that pace the ball does not clear the net at that height.")}
 	}
 	for range 40 {
 		if mid := (lo + hi) / 2; over(mid) < 0 {
@@ -107,7 +107,7 @@ func (m *medium) beat(c *court.Court, x court.Rally, l Launch) Beat {
 	for {
 		next, hit := m.until(now, spin, around, r)
 		if hit < 0 {
-			out.Reason = "It does not come down within ten seconds."
+			out.Reason = why("The ball does not land within ten seconds.")
 			return out
 		}
 		switch around[hit].Name {
@@ -115,21 +115,21 @@ func (m *medium) beat(c *court.Court, x court.Rally, l Launch) Beat {
 			out.Met, out.Seconds = next, next.Time
 			out.Feasible = out.Bounce != nil || x.Volley || c.Walls != nil
 			if !out.Feasible {
-				out.Reason = "It flies past the baseline before it bounces."
+				out.Reason = why("The ball flies past the baseline before it bounces.")
 			}
 			return out
 		case "floor":
 			if out.Bounce != nil || x.Volley { // met at the latest here
 				out.Met, out.Seconds, out.Feasible = next, next.Time, !x.Volley
 				if x.Volley {
-					out.Reason = "It comes down before it gets to the partner."
+					out.Reason = why("The ball lands before it reaches the partner.")
 				}
 				return out
 			}
 			bounce := next
 			out.Bounce = &bounce
 			if long := math.Abs(next.At.Y) - c.HalfLength; long > 0 {
-				out.Reason = fmt.Sprintf("It bounces %.1f m past the baseline.", long)
+				out.Reason = why("The ball bounces %s past the baseline.", units.Distance(long))
 				out.Met, out.Seconds = next, next.Time
 				return out
 			}
@@ -170,8 +170,8 @@ func PaceFor(c *court.Court, air Air, perMinute, clearance, top float64) Beat {
 	b := BeatAt(c, air, hi, clearance, top)
 	if math.Abs(b.BallsPerMinute()-perMinute) > 0.01*perMinute {
 		b.Feasible = false
-		if b.Reason == "" {
-			b.Reason = "At that height no pace gives that tempo."
+		if b.Reason.IsZero() {
+			b.Reason = why("At that height no pace gives that tempo.")
 		}
 	}
 	return b

@@ -51,7 +51,7 @@ func TestTempoAndBack(t *testing.T) {
 	require.True(t, ok)
 	require.True(t, BeatAt(c, Standard, 30, 1, top).Feasible)
 	require.Positive(t, top)
-	require.NotEmpty(t, BeatAt(c, Standard, 4, 1, 0).Reason)
+	require.False(t, BeatAt(c, Standard, 4, 1, 0).Reason.IsZero())
 	require.False(t, PaceFor(c, Standard, 500, 1, 0).Feasible)
 }
 
@@ -75,11 +75,11 @@ func TestSquashShotsAreSolved(t *testing.T) {
 		}
 		shot := SolveWall(b, Standard, c, f)
 		if shot.Bounce == nil {
-			require.NotEmpty(t, shot.Reason)
+			require.NotEmpty(t, shot.Reason.String())
 			return
 		}
 		if shot.Touches[0].On != "front wall" {
-			require.NotEmpty(t, shot.Reason)
+			require.NotEmpty(t, shot.Reason.String())
 			return
 		}
 		if shot.Touches[1].On == "floor" {
@@ -87,7 +87,7 @@ func TestSquashShotsAreSolved(t *testing.T) {
 			require.InDelta(t, f.To.X, shot.Bounce.At.X, 1e-3)
 			require.InDelta(t, f.To.Y, shot.Bounce.At.Y, 1e-3)
 		}
-		if shot.Reason == "" {
+		if shot.Reason.IsZero() {
 			require.Greater(t, shot.Front.At.Z, c.Walls.Tin)
 			require.Less(t, shot.Front.At.Z, c.Walls.Out)
 		}
@@ -105,17 +105,17 @@ func TestSquashByClearanceAndByTime(t *testing.T) {
 	c, b := squashCourt(t), named(t, "squash")
 	f := Feed{From: Vec{1, -6.5, 0.6}, To: Vec{-2.4, -8, b.Diameter / 2}, By: ByClearance, Want: 1}
 	shot := SolveWall(b, Standard, c, f)
-	require.Empty(t, shot.Reason)
+	require.Empty(t, shot.Reason.String())
 	require.InDelta(t, 1.48, shot.Front.At.Z, 1e-3)
 	f.By, f.Want = ByTime, shot.Bounce.Time
 	again := SolveWall(b, Standard, c, f)
 	require.InDelta(t, shot.Launch.Speed, again.Launch.Speed, 0.05)
 	low := PlayWall(b, Standard, c, Launch{From: f.From, Speed: 25, Elevation: -0.01})
-	require.Contains(t, low.Reason, "tin")
+	require.Contains(t, low.Reason.String(), "tin")
 	high := PlayWall(b, Standard, c, Launch{From: f.From, Speed: 30, Elevation: 0.8})
-	require.Contains(t, high.Reason, "out")
+	require.Contains(t, high.Reason.String(), "out")
 	short := PlayWall(b, Standard, c, Launch{From: f.From, Speed: 4})
-	require.Contains(t, short.Reason, "does not reach")
+	require.Contains(t, short.Reason.String(), "does not reach")
 }
 
 func BenchmarkTempo(b *testing.B) {
@@ -184,9 +184,9 @@ func TestNearestOffTheWall(t *testing.T) {
 		want float64
 	}{{BySpeed, 8}, {BySpeed, 6}, {ByClearance, -0.3}, {ByClearance, -0.05}, {ByClearance, 0}} {
 		s := ask(k.by, k.want)
-		require.NotEmpty(t, s.Reason)
+		require.NotEmpty(t, s.Reason.String())
 		require.True(t, s.NearestFound, "%s %g", k.by, k.want)
-		require.Empty(t, ask(k.by, s.Nearest).Reason)
+		require.True(t, ask(k.by, s.Nearest).Reason.IsZero())
 	}
 	require.False(t, ask(BySpeed, 25).NearestFound)
 }

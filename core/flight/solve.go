@@ -1,8 +1,9 @@
 package flight
 
 import (
-	"fmt"
 	"math"
+
+	"hodometer/core/units"
 )
 
 // Given is the one thing about a feed that the coach fixes.
@@ -34,7 +35,7 @@ type Feed struct {
 // and the nearest that would.
 type Answer struct {
 	Feasible bool
-	Reason   string // when not feasible, in a coach's words
+	Reason   Reason // when not feasible
 	// Nearest is the value of the thing that was fixed which would do, when
 	// there is one near; NearestFound says so.
 	Nearest      float64
@@ -69,22 +70,22 @@ func newSolver(b *Ball, air Air, f Feed) solver {
 // attempt looks for the launch, and says why where there is none.
 func (s *solver) attempt(path bool) Answer {
 	if s.distance < 0.05 {
-		return Answer{Reason: "The ball comes down where it starts; move one of the two."}
+		return Answer{Reason: why("The ball lands where it starts. Move the start or the landing point.")}
 	}
-	u, ok, why := s.guess()
+	u, ok, not := s.guess()
 	if !ok {
-		return Answer{Reason: why}
+		return Answer{Reason: not}
 	}
 	if math.Hypot(u[0], u[1]) > fastest {
 		return Answer{
-			Reason: fmt.Sprintf(
-				"It would have to leave at over %.0f m/s, faster than any ball is hit.",
-				fastest,
+			Reason: why(
+				"The launch speed would be over %s, faster than any ball is hit.",
+				units.Pace(fastest),
 			),
 		}
 	}
 	if u, ok = s.root(u); !ok {
-		return Answer{Reason: "No launch does that."}
+		return Answer{Reason: why("No launch speed and angle give that flight.")}
 	}
 	l := s.launch(u)
 	out := Answer{
@@ -99,7 +100,7 @@ func (s *solver) attempt(path bool) Answer {
 	if s.feed.Net != nil && out.Flight.Crossed {
 		if gap := out.Flight.Net.At.Z - s.ball.Diameter/2 - s.feed.Net(out.Flight.Net.At.X); gap < 0 {
 			out.Feasible = false
-			out.Reason = fmt.Sprintf("The ball meets the net %.0f cm below the tape.", -100*gap)
+			out.Reason = why("The ball hits the net %s below the tape.", units.Distance(-gap))
 		}
 	}
 	return out
@@ -196,9 +197,9 @@ func (s *solver) toNet() float64 {
 	return -s.feed.From.Y / (s.feed.To.Y - s.feed.From.Y) * s.distance
 }
 
-// guess is the launch by the model; not ok with the reason where the thing that
+// guess is the launch by the model; not ok, with the reason, where the thing that
 // was fixed cannot be.
-func (s *solver) guess() (u unknowns, ok bool, why string) {
+func (s *solver) guess() (u unknowns, ok bool, not Reason) {
 	k, g, want := s.drag(), Gravity, s.feed.Want
 	fall := s.feed.From.Z - s.feed.To.Z
 	stretch := math.Expm1(k*s.distance) / k // level speed × time for the distance
@@ -208,26 +209,26 @@ func (s *solver) guess() (u unknowns, ok bool, why string) {
 		t = stretch / (0.95 * want)
 	case ByApex:
 		if want <= math.Max(s.feed.From.Z, s.feed.To.Z) {
-			return u, false, "The ball cannot stay below where it starts or comes down."
+			return u, false, why("The top of the flight cannot be lower than its start or its landing point.")
 		}
 		t = math.Sqrt(2*(want-s.feed.From.Z)/g) + math.Sqrt(2*(want-s.feed.To.Z)/g)
 	case ByClearance:
 		if s.feed.Net == nil || s.feed.From.Y*s.feed.To.Y >= 0 {
-			return u, false, "This ball does not cross the net."
+			return u, false, why("This ball does not cross the net.")
 		}
 		share := math.Expm1(k*s.toNet()) / (k * stretch)
 		rise := want + s.feed.Net(
 			s.feed.From.X+(s.feed.To.X-s.feed.From.X)*s.toNet()/s.distance,
 		) - s.feed.From.Z + share*fall
 		if rise <= 0 {
-			return u, false, "Even a straight line passes higher over the net than that."
+			return u, false, why("Even a straight line passes higher over the net than that.")
 		}
 		t = math.Sqrt(2 * rise / (g * share * (1 - share)))
 	}
 	if !(t > 0) {
-		return u, false, "That cannot be."
+		return u, false, why("These values are not possible together.")
 	}
-	return unknowns{stretch / t, -fall/t + g*t/2, 0}, true, ""
+	return unknowns{stretch / t, -fall/t + g*t/2, 0}, true, Reason{}
 }
 
 // root starts Broyden's method with the model's slope.

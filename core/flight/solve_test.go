@@ -91,7 +91,7 @@ func TestInfeasibleHasAReasonAndAWayOut(t *testing.T) {
 	b := named(t, "tennis")
 	slow := Solve(b, Standard, deep(BySpeed, 12), false)
 	require.False(t, slow.Feasible)
-	require.Contains(t, slow.Reason, "comes down after")
+	require.Contains(t, slow.Reason.String(), "lands after")
 	require.True(t, slow.NearestFound)
 	require.Greater(t, slow.Nearest, 12.0)
 	require.True(t, Solve(b, Standard, deep(BySpeed, slow.Nearest+0.5), false).Feasible)
@@ -99,7 +99,7 @@ func TestInfeasibleHasAReasonAndAWayOut(t *testing.T) {
 	low := Feed{From: Vec{0, -6, 0.3}, To: Vec{0, 5, 0.0335}, By: ByTime, Want: 0.4, Net: tape}
 	hit := Solve(b, Standard, low, false)
 	require.False(t, hit.Feasible)
-	require.Contains(t, hit.Reason, "below the tape")
+	require.Contains(t, hit.Reason.String(), "below the tape")
 	require.True(t, hit.NearestFound)
 	require.Greater(t, hit.Nearest, 0.4, "a slower ball clears")
 	low.Want = hit.Nearest + 0.01
@@ -112,7 +112,7 @@ func TestInfeasibleHasAReasonAndAWayOut(t *testing.T) {
 	} {
 		a := Solve(b, Standard, f, false)
 		require.False(t, a.Feasible)
-		require.NotEmpty(t, a.Reason)
+		require.NotEmpty(t, a.Reason.String())
 	}
 }
 

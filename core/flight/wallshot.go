@@ -1,10 +1,10 @@
 package flight
 
 import (
-	"fmt"
 	"math"
 
 	"hodometer/core/court"
+	"hodometer/core/units"
 )
 
 // WallsOf are the walls of a court that has some: front, back and sides.
@@ -23,7 +23,7 @@ func WallsOf(c *court.Court) []Wall {
 type WallShot struct {
 	Launch  Launch
 	Touches []Touch
-	Reason  string  // empty: good
+	Reason  Reason  // zero: good
 	Bounce  *Moment // the first on the floor
 	Front   *Moment // where it meets the front wall
 	// Nearest is the value of what was fixed which would do, where there is one
@@ -48,19 +48,23 @@ func PlayWall(b *Ball, air Air, c *court.Court, l Launch) WallShot {
 				out.Front = &t.Moment
 			}
 		}
-		if out.Bounce == nil && out.Reason == "" {
+		if out.Bounce == nil && out.Reason.IsZero() {
 			if over := t.At.Z - outLine(c, t.At.Y); over > 0 {
-				out.Reason = fmt.Sprintf("It is out, %.0f cm over the out line of the %s.", 100*over, t.On)
+				out.Reason = why(
+					"The ball is out, %s over the out line of the %s.",
+					units.Distance(over),
+					units.Word(t.On),
+				)
 			}
 		}
 	}
 	switch {
 	case out.Front == nil:
-		out.Reason = "It does not reach the front wall."
+		out.Reason = why("The ball does not reach the front wall.")
 	case out.Front.At.Z < c.Walls.Tin+b.Diameter/2:
-		out.Reason = fmt.Sprintf(
-			"It meets the tin, %.0f cm too low.",
-			100*(c.Walls.Tin+b.Diameter/2-out.Front.At.Z),
+		out.Reason = why(
+			"The ball hits the tin, %s too low.",
+			units.Distance(c.Walls.Tin+b.Diameter/2-out.Front.At.Z),
 		)
 	}
 	return out
@@ -80,12 +84,12 @@ func outLine(c *court.Court, y float64) float64 {
 // Where none does, it looks for the nearest value of what was fixed that has one.
 func SolveWall(b *Ball, air Air, c *court.Court, f Feed) WallShot {
 	out := solveWall(b, air, c, f)
-	if out.Reason == "" {
+	if out.Reason.IsZero() {
 		return out
 	}
 	try := func(want float64) bool {
 		f.Want = want
-		return solveWall(b, air, c, f).Reason == ""
+		return solveWall(b, air, c, f).Reason.IsZero()
 	}
 	wanted := f.Want
 	for step := 1; step <= 10 && !out.NearestFound; step++ {
@@ -141,7 +145,7 @@ func solveWall(b *Ball, air Air, c *court.Court, f Feed) WallShot {
 			return shot
 		}
 	}
-	return WallShot{Reason: "No launch off the front wall does that."}
+	return WallShot{Reason: why("No shot off the front wall does that.")}
 }
 
 type wallSolver struct {

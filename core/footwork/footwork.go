@@ -80,6 +80,14 @@ const (
 	Unreachable Effort = "unreachable"
 )
 
+// EffortTerms are the words of the efforts, easiest first.
+var EffortTerms = []units.Term{
+	{ID: string(Easy), Label: "easy"},
+	{ID: string(Working), Label: "medium"},
+	{ID: string(Stretch), Label: "hard"},
+	{ID: string(Unreachable), Label: "out of reach"},
+}
+
 // Efforts there are, easiest first.
 var Efforts = []Effort{Easy, Working, Stretch, Unreachable}
 

@@ -142,7 +142,7 @@ func games(b *lesson.Block, n, courts int, minutes float64) (y layout, ok bool) 
 			s.Places,
 			s.Turns,
 			max(0.5, b.Match.Rules.MeanMinutes(0.5)),
-			"The winner stays on, the next in line comes in (shown as if both won in turn)",
+			"The winner stays on and the next in line comes in (shown with each side winning in turn)",
 		}
 	case way == lesson.OnDeck && n >= 4:
 		balls := b.Arrangement.Balls
@@ -155,7 +155,7 @@ func games(b *lesson.Block, n, courts int, minutes float64) (y layout, ok bool) 
 			s.Turns,
 			float64(balls) * seconds / 60,
 			fmt.Sprintf(
-				"Two against two, %d on deck; after %s all move one place",
+				"Two against two, %d on deck; after %s everyone moves one place",
 				n-4,
 				units.Plural(balls, "ball", "balls"),
 			),

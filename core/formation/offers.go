@@ -105,10 +105,10 @@ func (o *options) together() {
 	n, pair := o.group.Size, max(1, o.block.Drill.Hitters)
 	room := pair * o.lesson.Resources.CourtCount() * 2
 	for h := pair; h <= min(n, room); h += pair {
-		o.add(o.at(h, 0, 0), fmt.Sprintf("%d at once", h))
+		o.add(o.at(h, 0, 0), fmt.Sprintf("%d at the same time", h))
 	}
 	if n <= room {
-		o.add(o.at(n, 0, 0), "All at once")
+		o.add(o.at(n, 0, 0), "Everyone at the same time")
 	}
 }
 
@@ -130,10 +130,10 @@ func (o *options) lines() {
 		}
 		label := fmt.Sprintf("%d lines", h)
 		if h == 1 {
-			label = "Single file"
+			label = "Single line"
 		}
 		if f > 0 {
-			label += fmt.Sprintf(", %s among them", units.Plural(f, "feeds", "feed"))
+			label += fmt.Sprintf(", %s", units.Plural(f, "feeds", "feed"))
 		}
 		o.add(o.at(h, f, 0), label)
 		if c := min(h, n-h-f); c > 0 && o.block.Drill.Basket > 0 {
@@ -260,7 +260,7 @@ func (g Group) WaitLess(l *lesson.Lesson, b *lesson.Block, waiting float64, most
 		}
 		out = append(out, Offer{o.waiting, o.hitting, i == 0, lesson.Fix{
 			Label:   o.label,
-			Outcome: fmt.Sprintf("waits %.0f%%", 100*o.waiting),
+			Outcome: fmt.Sprintf("%.0f%% waiting", 100*o.waiting),
 			Blocks:  []lesson.Block{o.block},
 		}})
 	}

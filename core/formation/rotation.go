@@ -146,7 +146,7 @@ func RoundOf(l *lesson.Lesson, b *lesson.Block, here []int) Round {
 			places: []rotation.Place{{ID: "plays", Name: "plays", Doing: Hitting}},
 			turns:  [][][]int{{nil}},
 			each:   float64(b.Minutes),
-			words:  "All play all the time",
+			words:  "Everyone plays all the time",
 		}
 		for i := range here {
 			y.turns[0][0] = append(y.turns[0][0], i)
@@ -173,8 +173,12 @@ func layoutOf(b *lesson.Block, n, courts int) (layout, bool) {
 	case b.Drill != nil && b.Moves() == lesson.Stations:
 		k := 1 + len(b.Arrangement.Others)
 		y := layout{
-			each:  float64(b.Minutes) / float64(k),
-			words: fmt.Sprintf("%d stations; all move on after %.0f min", k, float64(b.Minutes)/float64(k)),
+			each: float64(b.Minutes) / float64(k),
+			words: fmt.Sprintf(
+				"%d stations; everyone moves on after %.0f min",
+				k,
+				float64(b.Minutes)/float64(k),
+			),
 		}
 		y.places = append(
 			y.places,

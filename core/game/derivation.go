@@ -8,8 +8,8 @@ var RaceDerivation = units.Derivation{
 	Name:   "Race",
 	Mark:   units.Rule,
 	Source: "closed form",
-	Words: "A wins each rally with the same chance. By two, the chance to reach deuce and go on from" +
-		" there comes on top.",
+	Words: "A wins each rally with the same chance. With win by two, the chance of winning from deuce is " +
+		"added.",
 	Formula: "Σ_{j<b} C(a−1+j, j) p^a (1−p)^j",
 }
 
@@ -29,7 +29,7 @@ var OddsDerivation = units.Derivation{
 	ID:     "game",
 	Name:   "Game",
 	Mark:   units.Rule,
-	Source: "absorbing Markov chain over the game's own fold",
+	Source: "absorbing Markov chain over the game’s own fold",
 	Words: "Every score the game can pass through is followed rally by rally with its chance, by the" +
 		" same rules that keep the score courtside.",
 	Formula: "P(next) = Σ P(now) · P(rally); until all but 10^−9 of the games are over",
@@ -41,7 +41,7 @@ var LevelsDerivation = units.Derivation{
 	Name:   "Levels",
 	Mark:   units.Paper,
 	Source: "Bradley–Terry model; Hunter 2004",
-	Words: "Strengths are sought under which everybody would win what they have won. The interval is" +
+	Words: "Finds the strengths that best explain the results so far. The interval is" +
 		" wide while games are few.",
 	Formula: "P(i beats j) = γi/(γi + γj); γi ← wins_i ÷ Σ n_ij/(γi + γj)",
 }

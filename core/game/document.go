@@ -18,13 +18,13 @@ const (
 // around them.
 func (g Preset) Validate() (p units.Problems) {
 	if g.Format != Format || g.FormatVersion != FormatVersion {
-		p.Add("format", fmt.Sprintf("this is not a %s of version %d", Format, FormatVersion))
+		p.Add("format", fmt.Sprintf("this is not a %s document of version %d", Format, FormatVersion))
 	}
 	if strings.TrimSpace(g.Title) == "" {
 		p.Add("title", "a game needs a title")
 	}
 	if len(g.Sports) == 0 {
-		p.Add("sports", "a game is played in one sport at least")
+		p.Add("sports", "a game needs at least one sport")
 	}
 	for i, id := range g.Sports {
 		if _, err := sport.ByID(id); err != nil {
@@ -35,7 +35,7 @@ func (g Preset) Validate() (p units.Problems) {
 		if n < 1 || n > mostPlayers/2 {
 			p.Add(
 				fmt.Sprintf("players[%d]", i),
-				fmt.Sprintf("1 to %d play on a side, not %d", mostPlayers/2, n),
+				fmt.Sprintf("players on a side: 1 to %d, got %d", mostPlayers/2, n),
 			)
 		}
 	}

@@ -63,5 +63,5 @@ func PresetByID(id string) (Preset, error) {
 			return g, nil
 		}
 	}
-	return Preset{}, fmt.Errorf("no game called %q ships", id)
+	return Preset{}, fmt.Errorf("no game with the id %q comes with Hodometer", id)
 }

@@ -131,30 +131,30 @@ const (
 func (r Rules) Validate() (p units.Problems) {
 	within := func(field, what string, v, lo, hi int) {
 		if v < lo || v > hi {
-			p.Add(field, fmt.Sprintf("%s %d to %d, not %d", what, lo, hi, v))
+			p.Add(field, fmt.Sprintf("%s %d to %d, got %d", what, lo, hi, v))
 		}
 	}
 	within("to", "a game goes to", r.To, 1, mostPoints)
 	within("toB", "the other side's target is", r.ToB, 0, mostPoints)
 	if r.WinBy != 1 && r.WinBy != 2 {
-		p.Add("winBy", fmt.Sprintf("a game is won by 1 or by 2 points, not %d", r.WinBy))
+		p.Add("winBy", fmt.Sprintf("a game is won by 1 or by 2 points, got %d", r.WinBy))
 	}
 	if r.WinBy == 2 && r.ToB > 0 && r.ToB != r.To {
-		p.Add("winBy", "a race won by two needs equal targets")
+		p.Add("winBy", "win by two needs equal targets")
 	}
 	within("feedChangesEvery", "the feed changes every", r.FeedChangesEvery, 0, 50)
 	if r.FeedFirst != 0 {
 		within("feedFirst", "the feed first changes after", r.FeedFirst, 1, r.FeedChangesEvery)
 	}
 	if !(r.SecondsPerPoint >= 1 && r.SecondsPerPoint <= 300) {
-		p.Add("secondsPerPoint", fmt.Sprintf("a point takes 1 to 300 seconds, not %g", r.SecondsPerPoint))
+		p.Add("secondsPerPoint", fmt.Sprintf("a point takes 1 to 300 seconds, got %g", r.SecondsPerPoint))
 	}
 	if r.Cap != 0 {
 		within("cap", "the cap is at", r.Cap, max(r.To, r.ToB), 2*mostPoints)
 	}
 	within("warmUp", "practice rounds number", r.WarmUp, 0, 50)
 	if r.Feeder != "" && r.Feeder != "winner" && r.Feeder != "loser" {
-		p.Add("feeder", fmt.Sprintf("the next feeder is the winner or the loser, not %q", r.Feeder))
+		p.Add("feeder", fmt.Sprintf("the next feeder is the winner or the loser, got %q", r.Feeder))
 	}
 	if r.Set != nil {
 		within("set.rallies", "a set has", r.Set.Rallies, 2, 15)
@@ -163,29 +163,32 @@ func (r Rules) Validate() (p units.Problems) {
 	}
 	switch {
 	case r.Net != "" && r.Net != "winner" && r.Net != "set":
-		p.Add("net", fmt.Sprintf("the net goes to the winner of a rally or of a set, not %q", r.Net))
+		p.Add("net", fmt.Sprintf("the net goes to the winner of a rally or of a set, got %q", r.Net))
 	case r.Net == "set" && r.Set == nil:
-		p.Add("net", "there is no set to win it by")
+		p.Add("net", "a set is needed for that: add one")
 	case r.OnlyNetScores && r.Net != "winner":
 		p.Add("onlyNetScores", "this needs the net to go to the winner of a rally")
 	}
 	if !(r.Favours >= 0 && r.Favours <= 0.95) {
-		p.Add("favours", fmt.Sprintf("a side is favoured with up to 0.95 of the rallies, not %g", r.Favours))
+		p.Add("favours", fmt.Sprintf("a side is favoured with up to 0.95 of the rallies, got %g", r.Favours))
 	}
 	if len(r.Marks) > mostMarks {
-		p.Add("marks", fmt.Sprintf("at most %d marks can be told apart courtside", mostMarks))
+		p.Add("marks", fmt.Sprintf("at most %d bonuses and penalties", mostMarks))
 	}
 	for i, m := range r.Marks {
 		field := fmt.Sprintf("marks[%d].", i)
 		if m.ID == "" || m.ID == SecondServe ||
 			slices.IndexFunc(r.Marks, func(o Mark) bool { return o.ID == m.ID }) != i {
-			p.Add(field+"id", "each mark needs an id of its own")
+			p.Add(field+"id", "each bonus or penalty needs its own id")
 		}
-		within(field+"worth", "a mark is worth", m.Worth, 0, 10)
-		within(field+"times", "a mark multiplies by", m.Times, 0, 5)
+		within(field+"worth", "a bonus or penalty is worth", m.Worth, 0, 10)
+		within(field+"times", "a bonus or penalty multiplies by", m.Times, 0, 5)
 		within(field+"bonus", "a bonus is", m.Bonus, 0, 5)
 		if !(m.Usual >= 0 && m.Usual <= 1) {
-			p.Add(field+"usual", fmt.Sprintf("a mark comes in 0 to 1 of the rallies, not %g", m.Usual))
+			p.Add(
+				field+"usual",
+				fmt.Sprintf("share of rallies with a bonus or penalty: 0 to 1, got %g", m.Usual),
+			)
 		}
 	}
 	return p

@@ -62,24 +62,24 @@ func (g Goal) Validate() (p units.Problems) {
 		least = 0
 	}
 	if g.Count < least || g.Count > MaxCount {
-		p.Add("count", fmt.Sprintf("a goal counts from %d to %d, not %d", least, MaxCount, g.Count))
+		p.Add("count", fmt.Sprintf("goal: %d to %d, got %d", least, MaxCount, g.Count))
 	}
 	switch {
 	case g.Seconds == 0 && r.time == always:
-		p.Add("seconds", "a timed count needs its seconds")
+		p.Add("seconds", "a timed goal needs seconds")
 	case g.Seconds != 0 && r.time == noTime:
 		p.Add("seconds", fmt.Sprintf("a goal counted %s has no seconds", r.label))
 	case g.Seconds != 0 && (g.Seconds < leastBell || g.Seconds > MaxSeconds):
 		p.Add(
 			"seconds",
-			fmt.Sprintf("a goal's clock runs %d to %d seconds, not %d", leastBell, MaxSeconds, g.Seconds),
+			fmt.Sprintf("seconds of a goal: %d to %d, got %d", leastBell, MaxSeconds, g.Seconds),
 		)
 	}
 	switch {
 	case g.SetOf != 0 && g.Kind != Timed:
-		p.Add("setOf", "only a timed count is in sets")
+		p.Add("setOf", "only a timed goal has sets")
 	case g.SetOf != 0 && (g.SetOf < leastInASet || g.SetOf > mostInASet):
-		p.Add("setOf", fmt.Sprintf("a set is %d to %d balls, not %d", leastInASet, mostInASet, g.SetOf))
+		p.Add("setOf", fmt.Sprintf("balls in a set: %d to %d, got %d", leastInASet, mostInASet, g.SetOf))
 	}
 	return p
 }

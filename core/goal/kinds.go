@@ -103,7 +103,7 @@ func (r rule) within(t timing, open bool) rule {
 var rules = []rule{
 	inAll.counted(Total, "in all", nil),
 	running.counted(InARow, "in a row", nil),
-	inAll.counted(Timed, "in a time", sayTimed).within(always, true),
+	inAll.counted(Timed, "in a set time", sayTimed).within(always, true),
 	running.counted(
 		Rally,
 		"in a rally",
@@ -118,9 +118,9 @@ func sayTimed(g Goal) string {
 	what := fmt.Sprint(g.Count)
 	switch {
 	case g.Count == 0 && g.SetOf > 0:
-		what = "as many sets of " + fmt.Sprint(g.SetOf) + " as there are"
+		what = "as many sets of " + fmt.Sprint(g.SetOf) + " as possible"
 	case g.Count == 0:
-		what = "as many as there are"
+		what = "as many as possible"
 	case g.SetOf > 0:
 		what = units.Plural(g.Count, "set", "sets") + fmt.Sprintf(" of %d", g.SetOf)
 	}

@@ -19,13 +19,16 @@ type Tempo struct {
 // Validate lists what is wrong with the tempo.
 func (t Tempo) Validate() (p units.Problems) {
 	if !(t.SecondsPerBall >= 0.5 && t.SecondsPerBall <= 120) {
-		p.Add("secondsPerBall", fmt.Sprintf("feeds come every 0.5 to 120 seconds, not %g", t.SecondsPerBall))
+		p.Add(
+			"secondsPerBall",
+			fmt.Sprintf("time between feeds: 0.5 to 120 seconds, got %g", t.SecondsPerBall),
+		)
 	}
 	if t.Basket < 0 || t.Basket > 2000 {
-		p.Add("basket", fmt.Sprintf("a basket holds up to 2000 balls, not %d", t.Basket))
+		p.Add("basket", fmt.Sprintf("balls in the basket: at most 2000, got %d", t.Basket))
 	}
 	if !(t.PickUpMinutes >= 0 && t.PickUpMinutes <= 60) {
-		p.Add("pickUpMinutes", fmt.Sprintf("picking up takes 0 to 60 minutes, not %g", t.PickUpMinutes))
+		p.Add("pickUpMinutes", fmt.Sprintf("pick-up time: 0 to 60 minutes, got %g", t.PickUpMinutes))
 	}
 	return p
 }

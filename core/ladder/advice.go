@@ -48,8 +48,9 @@ type Advice struct {
 
 // Advise judges the rung a student stands on by what was counted there, and for one who
 // was eased to it, by what is believed of the next; false off the ladder. On a rung come
-// to from another, only what was counted since then counts.
-func Advise(l *Ladder, s Standing, e, next Evidence) (a Advice, on bool) {
+// to from another, only what was counted since then counts. Now is for the dates in the
+// reason.
+func Advise(l *Ladder, s Standing, e, next Evidence, now time.Time) (a Advice, on bool) {
 	rung, on := s.Now()
 	i := l.At(rung)
 	if !on || i < 0 {
@@ -87,68 +88,67 @@ func Advise(l *Ladder, s Standing, e, next Evidence) (a Advice, on bool) {
 	case a.Met >= a.Days && sure && i == len(l.Rungs)-1:
 		a.Verdict = Top
 		a.Reason = fmt.Sprintf(
-			"%s, the last rung%s: choose another ladder, or play it.",
-			a.sayMet(met),
+			"%s, the last rung%s: choose another ladder, or use it in match play.",
+			a.sayMet(met, now),
 			sayRate(e, level),
 		)
 	case a.Met >= a.Days && sure && again:
 		a.Verdict, a.To = GoUp, l.Rungs[i+1].ID
-		a.Reason = fmt.Sprintf("%s%s.", a.sayMet(met), sayRate(e, level))
+		a.Reason = fmt.Sprintf("%s%s.", a.sayMet(met, now), sayRate(e, level))
 	case len(tries) > 0 && e.Rate != nil && e.Above <= 1-Sure && back >= 0:
 		a.Verdict, a.To = GoEase, l.Rungs[back].ID
 		a.Reason = fmt.Sprintf("Too hard for now: %s.", sayFloor(e, r))
 	case a.Short >= shortOnes && (e.Rate == nil || e.Above < likely) && back >= 0:
 		a.Verdict, a.To = GoEase, l.Rungs[back].ID
-		a.Reason = fmt.Sprintf("%d sessions running fell short%s.", a.Short, sayShort(e, tries, level))
+		a.Reason = fmt.Sprintf("Not met in %d lessons in a row%s.", a.Short, sayShort(e, tries, level))
 	case a.Met >= a.Days && sure: // and eased once from a next rung that is too hard still
 		a.Verdict = Stay
 		a.Reason = fmt.Sprintf(
-			"%s, but the next rung is likely too hard still: about %.0f in 100 are expected there.",
-			a.sayMet(met),
+			"%s, but the next rung is probably still too hard: expected success rate %.0f%%.",
+			a.sayMet(met, now),
 			100*next.Rate.Mean,
 		)
 	default:
-		a.Verdict, a.Reason = Stay, a.whyStay(e, tries, met, level, back)
+		a.Verdict, a.Reason = Stay, a.whyStay(e, tries, met, level, back, now)
 	}
 	return a, true
 }
 
-func (a *Advice) whyStay(e Evidence, tries, met []Try, level float64, back int) string {
+func (a *Advice) whyStay(e Evidence, tries, met []Try, level float64, back int, now time.Time) string {
 	switch {
 	case len(tries) == 0:
 		return "Nothing counted on this rung yet."
 	case a.Short >= shortOnes && back < 0:
 		return fmt.Sprintf(
-			"%d sessions running fell short, and this is the first rung: make its target larger or "+
-				"ask for fewer.",
+			"Not met in %d lessons in a row, and this is the first rung: use a larger target or a smaller goal.",
 			a.Short,
 		)
 	case a.Met >= a.Days:
-		return fmt.Sprintf("%s, but %s.", a.sayMet(met), sayUnsure(e, level))
+		return fmt.Sprintf("%s, but %s.", a.sayMet(met, now), sayUnsure(e, level))
 	case a.Met > 0:
-		return fmt.Sprintf("%s; %s.", a.sayMet(met), sayMore(a.Days-a.Met))
+		return fmt.Sprintf("%s; %s.", a.sayMet(met, now), sayMore(a.Days-a.Met))
 	case a.Short == 0:
-		return "Tried, and not yet met: too few balls to say."
+		return "Tried but not met yet: too few balls to judge."
 	}
 	return fmt.Sprintf("Not met yet%s.", sayShort(e, tries, level))
 }
 
 func sayMore(days int) string {
 	if days == 1 {
-		return "one day more is wanted"
+		return "one more day needed"
 	}
-	return fmt.Sprintf("%d days more are wanted", days)
+	return fmt.Sprintf("%d more days needed", days)
 }
 
-// sayMet says on which days the gate was met: "Met on 2 of 2 days (12 May, 19 May)".
-func (a *Advice) sayMet(met []Try) string {
+// sayMet says on which days the gate was met: "Met on 2 of 2 days (Tue 12 May, Tue 19 May)".
+func (a *Advice) sayMet(met []Try, now time.Time) string {
 	var days []string
 	for _, t := range met[max(0, len(met)-3):] {
-		days = append(days, time.UnixMilli(t.At).Format("2 Jan"))
+		days = append(days, units.Day(time.UnixMilli(t.At), now))
 	}
 	said := fmt.Sprintf("Met on %d of %s", a.Met, units.Plural(a.Days, "day", "days"))
 	if a.Met > a.Days {
-		said = fmt.Sprintf("Met on %d days, %d were asked", a.Met, a.Days)
+		said = fmt.Sprintf("Met on %d days (%d needed)", a.Met, a.Days)
 	}
 	return fmt.Sprintf("%s (%s)", said, strings.Join(days, ", "))
 }
@@ -158,33 +158,28 @@ func sayRate(e Evidence, level float64) string {
 	if e.Rate == nil {
 		return ""
 	}
-	return fmt.Sprintf("; about %.0f in 100 are good (%.0f to %.0f), %s that it is %.0f or more",
-		100*e.Rate.Mean, 100*e.Rate.Low, 100*e.Rate.High, sayOdds(e.Sure), 100*level)
+	return fmt.Sprintf("; success rate about %.0f%% (%.0f to %.0f), %s",
+		100*e.Rate.Mean, 100*e.Rate.Low, 100*e.Rate.High, sayOdds(e.Sure, level))
 }
 
 // sayUnsure says why a gate that was met is not enough.
 func sayUnsure(e Evidence, level float64) string {
 	said := fmt.Sprintf(
-		"about %.0f in 100 are good (%.0f to %.0f)",
+		"success rate about %.0f%% (%.0f to %.0f)",
 		100*e.Rate.Mean,
 		100*e.Rate.Low,
 		100*e.Rate.High,
 	)
 	if e.Sure < 0.5 {
-		return fmt.Sprintf("%s where %.0f are wanted", said, 100*level)
+		return fmt.Sprintf("%s, and %.0f%% is needed", said, 100*level)
 	}
-	return fmt.Sprintf(
-		"%s, and it is not sure enough yet that it is %.0f or more: %s",
-		said,
-		100*level,
-		sayOdds(e.Sure),
-	)
+	return fmt.Sprintf("%s, not certain enough yet: %s", said, sayOdds(e.Sure, level))
 }
 
 func sayFloor(e Evidence, r *Rung) string {
 	_, floor := r.Band()
 	return fmt.Sprintf(
-		"about %.0f in 100 are good (%.0f to %.0f), and %.0f are wanted for practice to be of use",
+		"success rate about %.0f%% (%.0f to %.0f); useful practice needs at least %.0f%%",
 		100*e.Rate.Mean,
 		100*e.Rate.Low,
 		100*e.Rate.High,
@@ -200,13 +195,13 @@ func sayShort(e Evidence, tries []Try, level float64) string {
 	return said + sayRate(e, level)
 }
 
-// sayOdds says how sure something is.
-func sayOdds(p float64) string {
-	if p < 0.03 || p > 0.97 {
-		return units.ChanceWords(p)
+// sayOdds says how sure it is, with that chance, that the success rate is at the level.
+func sayOdds(p, level float64) string {
+	switch {
+	case p < 0.03:
+		return fmt.Sprintf("almost certainly under %.0f%%", 100*level)
+	case p > 0.97:
+		return fmt.Sprintf("almost certainly %.0f%% or more", 100*level)
 	}
-	if said := units.ChanceWords(p); said != "even" {
-		return "about " + said
-	}
-	return "an even chance"
+	return fmt.Sprintf("chance that it is %.0f%% or more: %s", 100*level, units.ChanceWords(p))
 }

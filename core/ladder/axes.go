@@ -31,7 +31,7 @@ var Forms = []units.Term{
 	{ID: "tossed", Label: "tossed"},
 	{ID: "fed", Label: "fed"},
 	{ID: "rally", Label: "rally"},
-	{ID: "live", Label: "with a rule"},
+	{ID: "live", Label: "conditioned point"},
 	{ID: "game", Label: "game"},
 }
 

@@ -91,6 +91,6 @@ func reached(g goal.Goal, m progress.Mark) bool {
 
 // add puts the coach's word among the tries.
 func (e *Evidence) add(m Move) {
-	e.Tries = append(slices.Clone(e.Tries), Try{At: m.At, Day: m.Day, Said: "by the coach’s word", Met: true})
+	e.Tries = append(slices.Clone(e.Tries), Try{At: m.At, Day: m.Day, Said: "judged by the coach", Met: true})
 	slices.SortStableFunc(e.Tries, func(a, b Try) int { return a.Day - b.Day })
 }

@@ -29,9 +29,9 @@ const (
 
 // Schools there are, each with what it gives up.
 var Schools = []units.Term{
-	{ID: string(Neither), Label: "no order is disputed"},
-	{ID: string(ControlFirst), Label: "control first: long streaks slowly, pace last; pace comes late"},
-	{ID: string(SpeedFirst), Label: "match speed first: few balls at pace; long streaks come late"},
+	{ID: string(Neither), Label: "coaches agree on the order"},
+	{ID: string(ControlFirst), Label: "control first: long streaks at low pace, full pace last"},
+	{ID: string(SpeedFirst), Label: "match speed first: few balls at full pace, long streaks last"},
 }
 
 // Ladder is the document. Its rungs go from the first to the last.
@@ -121,7 +121,7 @@ func (l *Ladder) Back(i int) int {
 // Validate lists what is wrong with the ladder.
 func (l *Ladder) Validate() (p units.Problems) {
 	if l.Format != Format || l.Version != Version {
-		p.Add("format", fmt.Sprintf("this is not a %s of version %d", Format, Version))
+		p.Add("format", fmt.Sprintf("this is not a %s document of version %d", Format, Version))
 	}
 	text := func(field, what, said string) {
 		if n := len([]rune(strings.TrimSpace(said))); n == 0 || n > mostText {
@@ -134,17 +134,17 @@ func (l *Ladder) Validate() (p units.Problems) {
 	}
 	p.OneOf("school", string(l.School), Schools)
 	if len(l.Rungs) == 0 || len(l.Rungs) > MaxRungs {
-		p.Add("rungs", fmt.Sprintf("a ladder has 1 to %d rungs, not %d", MaxRungs, len(l.Rungs)))
+		p.Add("rungs", fmt.Sprintf("a ladder has 1 to %d rungs, got %d", MaxRungs, len(l.Rungs)))
 	}
 	for i := range l.Rungs {
 		r := &l.Rungs[i]
 		field := fmt.Sprintf("rungs[%d]", i)
 		text(field+".title", "a rung’s title", r.Title)
 		if r.ID == "" || l.At(r.ID) != i {
-			p.Add(field+".id", "every rung has an id of its own")
+			p.Add(field+".id", "every rung needs its own id")
 		}
 		if to := l.At(r.Back); r.Back != "" && (to < 0 || to >= i) {
-			p.Add(field+".back", "the rung to go back to comes before this one")
+			p.Add(field+".back", "the rung to move down to must be below this one")
 		}
 		p.Under(field, r.validate())
 	}
@@ -153,13 +153,13 @@ func (l *Ladder) Validate() (p units.Problems) {
 
 func (r *Rung) validate() (p units.Problems) {
 	if r.Days < 0 || r.Days > mostDays {
-		p.Add("days", fmt.Sprintf("a gate is met on 1 to %d days, not %d", mostDays, r.Days))
+		p.Add("days", fmt.Sprintf("days needed for a gate: 1 to %d, got %d", mostDays, r.Days))
 	}
 	if r.Gate != nil {
 		p.Under("gate", r.Gate.Validate())
 	}
 	if level, floor := r.Band(); !(level > 0 && level < 1) || !(floor >= 0 && floor < level) {
-		p.Add("level", "the chance to be sure of lies between 0 and 1, and the floor below it")
+		p.Add("level", "the success rate needed must be between 0 and 1, and above the floor")
 	}
 	if r.Dimension != "" {
 		p.OneOf("dimension", string(r.Dimension), Dimensions)

@@ -3,6 +3,7 @@ package ladder
 import (
 	"slices"
 	"testing"
+	"time"
 
 	"hodometer/core/drill"
 	"hodometer/core/goal"
@@ -88,17 +89,24 @@ func TestEasedFromChanceToRepetitions(t *testing.T) {
 	tries[0] = Try{At: at(3), Day: 3, Met: true}
 	tries[1] = Try{At: at(5), Day: 5, Met: true}
 	hard := Evidence{Rate: &progress.Rate{Mean: 0.3}, Above: 0.2}
-	a, on := Advise(l, s, Evidence{Tries: tries}, hard)
+	a, on := Advise(l, s, Evidence{Tries: tries}, hard, time.Now())
 	require.True(t, on)
 	require.Equal(t, Stay, a.Verdict)
-	require.Contains(t, a.Reason, "about 30 in 100")
-	a, _ = Advise(l, s, Evidence{Tries: tries}, Evidence{Rate: &progress.Rate{Mean: 0.6}, Above: 0.9})
+	require.Contains(t, a.Reason, "expected success rate 30%")
+	a, _ = Advise(
+		l,
+		s,
+		Evidence{Tries: tries},
+		Evidence{Rate: &progress.Rate{Mean: 0.6}, Above: 0.9},
+		time.Now(),
+	)
 	require.Equal(t, GoUp, a.Verdict)
 	a, _ = Advise(
 		l,
 		append(s, Move{Kind: Word, Rung: "held", At: at(4), Day: 4}),
 		Evidence{Tries: tries},
 		hard,
+		time.Now(),
 	)
 	require.Equal(t, 3, a.Met)
 	require.Equal(t, []int{3, 5}, []int{tries[0].Day, tries[1].Day})

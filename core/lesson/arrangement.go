@@ -43,13 +43,13 @@ type Arrangement struct {
 func (a Arrangement) validate() (p units.Problems) {
 	p.OneOf("manner", string(a.Manner), Manners)
 	if a.Feeders < 0 || a.Collectors < 0 || a.Feeders+a.Collectors > MaxStudents {
-		p.Add("feeders", fmt.Sprintf("up to %d students feed and collect", MaxStudents))
+		p.Add("feeders", fmt.Sprintf("at most %d students feed and collect", MaxStudents))
 	}
 	if n := len(a.Others); n > 6 || a.Manner == Stations && n == 0 {
-		p.Add("others", "there are 1 to 6 stations besides the drill")
+		p.Add("others", "stations besides the drill: 1 to 6")
 	}
 	if a.Balls < 0 || a.Balls > 50 {
-		p.Add("balls", fmt.Sprintf("all move after 1 to 50 balls, not %d", a.Balls))
+		p.Add("balls", fmt.Sprintf("balls before everyone moves: 1 to 50, got %d", a.Balls))
 	}
 	return p
 }

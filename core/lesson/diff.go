@@ -16,19 +16,19 @@ func Diff(was, now *Lesson) []string {
 		}
 	}
 	field("Title", was.Title, now.Title)
-	field("Aim", was.Aim, now.Aim)
+	field("Focus", was.Aim, now.Aim)
 	field("Date", was.Date, now.Date)
 	field("Start", was.Start, now.Start)
 	field("Court", was.Court, now.Court)
-	field("Slot", fmt.Sprintf("%d min", was.SlotMinutes), fmt.Sprintf("%d min", now.SlotMinutes))
+	field("Lesson length", fmt.Sprintf("%d min", was.SlotMinutes), fmt.Sprintf("%d min", now.SlotMinutes))
 	field("Next match", was.MatchOn, now.MatchOn)
 	for _, part := range []struct {
 		words string
 		a, b  any
 	}{
 		{"The students changed", was.Students, now.Students},
-		{"What is at hand changed", was.Resources, now.Resources},
-		{"Who comes late or leaves early changed", was.Attendance, now.Attendance},
+		{"Courts and equipment changed", was.Resources, now.Resources},
+		{"Late arrivals or early departures changed", was.Attendance, now.Attendance},
 	} {
 		if !reflect.DeepEqual(part.a, part.b) {
 			out = append(out, part.words)
@@ -49,7 +49,7 @@ func Diff(was, now *Lesson) []string {
 		}
 	}
 	if order(was, now) != order(now, was) {
-		out = append(out, "The blocks were put in another order")
+		out = append(out, "The order of the blocks changed")
 	}
 	return out
 }
@@ -58,7 +58,7 @@ func Diff(was, now *Lesson) []string {
 func (b *Block) changes(a *Block) string {
 	var parts []string
 	if a.Title != b.Title {
-		parts = append(parts, "is now called "+b.Title)
+		parts = append(parts, "renamed to "+b.Title)
 	}
 	if a.Minutes != b.Minutes {
 		parts = append(parts, fmt.Sprintf("%d → %d min", a.Minutes, b.Minutes))
@@ -73,11 +73,11 @@ func (b *Block) changes(a *Block) string {
 		{"drill", a.Drill, b.Drill},
 		{"game", a.Match, b.Match},
 		{"prompts", a.Prompts, b.Prompts},
-		{"room", [2]any{a.Fixed, a.Span}, [2]any{b.Fixed, b.Span}},
-		{"what is each one’s own", a.Variants, b.Variants},
-		{"who is where", a.Arrangement, b.Arrangement},
-		{"what those who wait do", a.Waiting, b.Waiting},
-		{"cautions seen", a.Seen, b.Seen},
+		{"allowed length", [2]any{a.Fixed, a.Span}, [2]any{b.Fixed, b.Span}},
+		{"individual settings", a.Variants, b.Variants},
+		{"arrangement", a.Arrangement, b.Arrangement},
+		{"task while waiting", a.Waiting, b.Waiting},
+		{"acknowledged cautions", a.Seen, b.Seen},
 	} {
 		if !reflect.DeepEqual(part.a, part.b) {
 			parts = append(parts, part.what+" changed")

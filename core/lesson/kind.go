@@ -147,7 +147,7 @@ func terms() []units.Term {
 func Standard(k Kind) Block {
 	switch k {
 	case Physical:
-		return Block{Kind: Physical, Title: "Warm up", Minutes: 6, Prompts: []string{
+		return Block{Kind: Physical, Title: "Physical warm-up", Minutes: 6, Prompts: []string{
 			"Jog and side steps, two lengths each", "Knees up, heels up, arms in circles",
 			"Split steps on the call", "Shadow strokes, half pace"}}
 	case Stretch:
@@ -157,10 +157,10 @@ func Standard(k Kind) Block {
 			"Only as far as is comfortable",
 		}}
 	case Break:
-		return Block{Kind: Break, Title: "Water", Minutes: 3}
+		return Block{Kind: Break, Title: "Water break", Minutes: 3}
 	case Talk:
 		return Block{Kind: Talk, Title: "Talk", Minutes: 5, Prompts: []string{
-			"What shots did that ask of you?", "How engaged were you, from 1 to 10?",
+			"Which shots did you need?", "How engaged were you, from 1 to 10?",
 			"What will you do differently next time?"}}
 	}
 	panic("lesson: no standard block of kind " + string(k))

@@ -147,7 +147,7 @@ func IsID(s string) bool {
 // Validate lists what is wrong with the lesson.
 func (l *Lesson) Validate() (p units.Problems) {
 	if l.Format != "" && (l.Format != Format || l.FormatVersion != FormatVersion) {
-		p.Add("format", fmt.Sprintf("this is not a %s of version %d", Format, FormatVersion))
+		p.Add("format", fmt.Sprintf("this is not a %s document of version %d", Format, FormatVersion))
 	}
 	if !IsID(l.ID) {
 		p.Add("id", "a lesson's id is a UUID in lower case")
@@ -162,13 +162,16 @@ func (l *Lesson) Validate() (p units.Problems) {
 		p.Add("start", fmt.Sprintf("%q is not a time of day; write it as 17:30", l.Start))
 	}
 	if l.SlotMinutes < 1 || l.SlotMinutes > MaxMinutes {
-		p.Add("slotMinutes", fmt.Sprintf("a lesson lasts 1 to %d minutes, not %d", MaxMinutes, l.SlotMinutes))
+		p.Add("slotMinutes", fmt.Sprintf("a lesson lasts 1 to %d minutes, got %d", MaxMinutes, l.SlotMinutes))
 	}
 	if _, err := court.ByID(l.Court); err != nil {
 		p.Add("court", err.Error())
 	}
 	if len(l.Students) > MaxStudents {
-		p.Add("students", fmt.Sprintf("a lesson has up to %d students, not %d", MaxStudents, len(l.Students)))
+		p.Add(
+			"students",
+			fmt.Sprintf("a lesson has at most %d students, got %d", MaxStudents, len(l.Students)),
+		)
 	}
 	for i, id := range l.Students {
 		if slices.Contains(l.Students[:i], id) {
@@ -176,7 +179,7 @@ func (l *Lesson) Validate() (p units.Problems) {
 		}
 	}
 	if len(l.Blocks) > MaxBlocks {
-		p.Add("blocks", fmt.Sprintf("a lesson has up to %d blocks, not %d", MaxBlocks, len(l.Blocks)))
+		p.Add("blocks", fmt.Sprintf("a lesson has at most %d blocks, got %d", MaxBlocks, len(l.Blocks)))
 	}
 	if l.Resources != nil {
 		p.Under("resources", l.Resources.validate())
@@ -187,7 +190,7 @@ func (l *Lesson) Validate() (p units.Problems) {
 	for i, s := range l.Attendance {
 		if s.From < 0 || s.From > MaxMinutes || s.To != 0 && (s.To <= s.From || s.To > MaxMinutes) {
 			p.Add(fmt.Sprintf("attendance[%d]", i),
-				"somebody who comes late or leaves early is there from one minute to a later one")
+				"the leaving minute must be later than the arriving minute")
 		}
 	}
 	for i := range l.Blocks {
@@ -208,16 +211,16 @@ func (b *Block) validate() (p units.Problems) {
 		p.Add("title", "a block needs a title")
 	}
 	if b.Minutes < 1 || b.Minutes > MaxMinutes {
-		p.Add("minutes", fmt.Sprintf("a block lasts 1 to %d minutes, not %d", MaxMinutes, b.Minutes))
+		p.Add("minutes", fmt.Sprintf("a block lasts 1 to %d minutes, got %d", MaxMinutes, b.Minutes))
 	}
 	if s := b.Span; s != nil && (s.Least < 1 || s.Least > s.Best || s.Best > s.Most || s.Most > MaxMinutes) {
-		p.Add("span", fmt.Sprintf("a block's minutes go up from least to best to most; these are %d, %d, %d",
+		p.Add("span", fmt.Sprintf("allowed length: shortest, ideal and longest must increase; got %d, %d, %d",
 			s.Least, s.Best, s.Most))
 	}
 	if n := len([]rune(b.Waiting)); n > MaxWaiting {
 		p.Add(
 			"waiting",
-			fmt.Sprintf("what those do who wait is said in %d characters, not %d", MaxWaiting, n),
+			fmt.Sprintf("task while waiting: at most %d characters, got %d", MaxWaiting, n),
 		)
 	}
 	for i, v := range b.Variants {
@@ -242,7 +245,7 @@ func (b *Block) validatePart(holds Part) (p units.Problems) {
 			for j, r := range m.Roles {
 				if r.Partner != 0 && r.Partner != 1 {
 					p.Add(fmt.Sprintf("script[%d].roles[%d].partner", i, j),
-						fmt.Sprintf("a role is for partner 0 or 1 of each pair, not %d", r.Partner))
+						fmt.Sprintf("partner of a role: 0 or 1, got %d", r.Partner))
 				}
 			}
 		}

@@ -51,9 +51,9 @@ func TestDiffSaysWhatChanged(t *testing.T) {
 	now.Blocks[2], now.Blocks[4] = now.Blocks[4], now.Blocks[2]
 	now.Blocks = append(now.Blocks[:3], now.Blocks[4])
 	require.Equal(t, []string{
-		"Slot: 60 min → 75 min",
-		"Water was removed",
+		"Lesson length: 60 min → 75 min",
+		"Water break was removed",
 		"Short ball to the corners: 25 → 30 min, drill changed",
-		"The blocks were put in another order",
+		"The order of the blocks changed",
 	}, lesson.Diff(was, now))
 }

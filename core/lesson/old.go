@@ -99,15 +99,7 @@ func ReadFirstBlock(data []byte, identify func(*drill.Drill)) (Block, error) {
 	}
 	out.Seen = nil
 	for _, text := range old.Seen { // cautions were known by their text
-		id := drill.OwnID(text)
-		if out.Drill != nil {
-			for _, c := range out.Drill.AllCautions() {
-				if c.Text == text {
-					id = c.ID
-				}
-			}
-		}
-		out.Seen = append(out.Seen, id)
+		out.Seen = append(out.Seen, out.Drill.CautionOf(text))
 	}
 	if old.Match != nil {
 		out.Match = &old.Match.Match

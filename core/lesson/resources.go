@@ -20,10 +20,10 @@ type Resources struct {
 
 func (r *Resources) validate() (p units.Problems) {
 	if r.Balls < 0 || r.Balls > 2000 {
-		p.Add("balls", fmt.Sprintf("0 to 2000 balls, not %d", r.Balls))
+		p.Add("balls", fmt.Sprintf("balls: 0 to 2000, got %d", r.Balls))
 	}
 	if r.Courts < 0 || r.Courts > MaxCourts {
-		p.Add("courts", fmt.Sprintf("1 to %d courts, not %d", MaxCourts, r.Courts))
+		p.Add("courts", fmt.Sprintf("courts: 1 to %d, got %d", MaxCourts, r.Courts))
 	}
 	for i, id := range r.Equipment {
 		p.OneOf(fmt.Sprintf("equipment[%d]", i), id, drill.Equipment)

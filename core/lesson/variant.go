@@ -39,7 +39,7 @@ func (v Variant) validate() (p units.Problems) {
 		p.Add(
 			"scale",
 			fmt.Sprintf(
-				"one's own target is %g to %g times the others', not %g",
+				"a student's target is %g to %g times the drill's, got %g",
 				LeastScale,
 				MostScale,
 				v.Scale,
@@ -50,7 +50,7 @@ func (v Variant) validate() (p units.Problems) {
 		p.Add(
 			"tempo",
 			fmt.Sprintf(
-				"one's own balls come %g to %g times as far apart, not %g",
+				"a student's time between feeds is %g to %g times the drill's, got %g",
 				leastTempo,
 				MostTempo,
 				v.Tempo,
@@ -63,12 +63,12 @@ func (v Variant) validate() (p units.Problems) {
 	if v.Begin < 0 || v.Begin >= drill.MaxStages {
 		p.Add(
 			"begin",
-			fmt.Sprintf("a student begins with one of the %d stages there can be", drill.MaxStages),
+			fmt.Sprintf("starting stage: one of the first %d stages", drill.MaxStages),
 		)
 	}
 	if len(v.Counts) > drill.MaxStages ||
 		slices.ContainsFunc(v.Counts, func(c int) bool { return c < 0 || c > 1000 }) {
-		p.Add("counts", "one's own goals ask for 1 to 1000; 0 is as the others")
+		p.Add("counts", "individual goals: 1 to 1000 (0: same as the drill)")
 	}
 	return p
 }
@@ -83,17 +83,17 @@ func (v Variant) plain() bool {
 func (v Variant) Say(d *drill.Drill, system units.System) []string {
 	out := []string{}
 	if v.Scale != 1 && len(d.Targets) > 0 {
-		said := fmt.Sprintf("target × %.2f", v.Scale)
+		said := fmt.Sprintf("target size × %.2f", v.Scale)
 		for _, t := range d.Targets {
 			if t.Kind == drill.Circle {
-				said = "target " + units.Length(t.Radius*v.Scale, system)
+				said = "target radius " + units.Length(t.Radius*v.Scale, system)
 				break
 			}
 		}
 		out = append(out, said)
 	}
 	if v.Tempo != 0 && v.Tempo != 1 {
-		out = append(out, fmt.Sprintf("balls × %g apart", v.Tempo))
+		out = append(out, fmt.Sprintf("time between feeds × %g", v.Tempo))
 	}
 	for i, n := range v.Counts {
 		if i >= len(d.Stages) || n == 0 {
@@ -106,7 +106,7 @@ func (v Variant) Say(d *drill.Drill, system units.System) []string {
 		}
 	}
 	if v.Begin > 0 && v.Begin < len(d.Stages) {
-		out = append(out, "begins with "+d.Stages[v.Begin].Label())
+		out = append(out, "starts at stage "+d.Stages[v.Begin].Label())
 	}
 	if v.Bend != "" {
 		out = append(out, units.LabelOf(drill.Bends(), v.Bend))

@@ -57,5 +57,5 @@ func ByID(id string) (*drill.Drill, error) {
 			return &all[i], nil
 		}
 	}
-	return nil, fmt.Errorf("no drill called %q ships", id)
+	return nil, fmt.Errorf("no drill with the id %q comes with Hodometer", id)
 }

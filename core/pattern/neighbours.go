@@ -27,10 +27,10 @@ type Neighbour struct {
 // that student in a turn of so many balls, then by the mean. Bends that change nothing or cannot be fed are left out.
 func (k *Flights) Neighbours(p Pattern, m footwork.Mover, balls int) []Neighbour {
 	bends := []Neighbour{
-		{ID: "mirror", Label: "Other side", Pattern: p.Mirror()},
+		{ID: "mirror", Label: "Mirror image", Pattern: p.Mirror()},
 		{ID: "otherHand", Label: "Other hand", Pattern: p.OtherHand()},
-		{ID: "reverse", Label: "Other order", Pattern: p.Reverse()},
-		{ID: "swapDepths", Label: "Short for deep", Pattern: p.SwapDepths()},
+		{ID: "reverse", Label: "Reverse order", Pattern: p.Reverse()},
+		{ID: "swapDepths", Label: "Short and deep swapped", Pattern: p.SwapDepths()},
 		{ID: "onePlace", Label: "All to one place", Pattern: p.OnePlace()},
 		{ID: "oneSide", Label: "All to one side", Pattern: p.OneSide()},
 		{ID: "shuffled", Label: "A few places, shuffled", Pattern: p.Shuffled()},
@@ -42,9 +42,9 @@ func (k *Flights) Neighbours(p Pattern, m footwork.Mover, balls int) []Neighbour
 	}
 	shift := p.Clone()
 	shift.Shift = !p.Shift
-	words := "Shift to the likely ball"
+	words := "Shift toward the likely reply"
 	if p.Shift {
-		words = "Back to the base"
+		words = "Recover to the base"
 	}
 	bends = append(bends, Neighbour{ID: "recovery", Label: words, Pattern: shift})
 	for _, c := range court.All() { // other stages of the same sport

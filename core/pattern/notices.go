@@ -7,6 +7,7 @@ import (
 	"hodometer/core/court"
 	"hodometer/core/flight"
 	"hodometer/core/footwork"
+	"hodometer/core/units"
 )
 
 // Kind of a notice.
@@ -43,9 +44,16 @@ const (
 )
 
 // Notices looks through a turn of the pattern, of so many balls, for what will
-// not work. Looking
-// for fixes takes most of the time; a drag can do without them.
-func (k *Flights) Notices(p Pattern, m footwork.Mover, balls int, plan Turn, fixes bool) []Notice {
+// not work. Lengths and speeds are written in that system. Looking for fixes
+// takes most of the time; a drag can do without them.
+func (k *Flights) Notices(
+	p Pattern,
+	m footwork.Mover,
+	balls int,
+	plan Turn,
+	fixes bool,
+	system units.System,
+) []Notice {
 	c, err := court.ByID(p.Court)
 	if err != nil {
 		return nil
@@ -54,10 +62,10 @@ func (k *Flights) Notices(p Pattern, m footwork.Mover, balls int, plan Turn, fix
 	for i, b := range plan.Balls {
 		switch {
 		case !b.Feasible:
-			out = append(out, p.cannotFeed(i, b))
+			out = append(out, p.cannotFeed(i, b, system))
 			continue
 		case b.Leg.Effort == footwork.Unreachable:
-			out = append(out, p.unreachable(k, m, balls, i, b, fixes))
+			out = append(out, p.unreachable(k, m, balls, i, b, fixes, system))
 		}
 		if !c.OnFloor(b.At.Floor()) {
 			out = append(
@@ -66,32 +74,38 @@ func (k *Flights) Notices(p Pattern, m footwork.Mover, balls int, plan Turn, fix
 					Behind,
 					i,
 					fmt.Sprintf(
-						"Ball %d is met %.1f m behind the line, past the room there is. Take it earlier, "+
-							"or feed it shorter.",
+						"Ball %d would be hit %s behind the baseline, where there is no room. Take it earlier or "+
+							"feed it shorter.",
 						i+1,
-						math.Abs(b.At.Y)-c.HalfLength,
+						units.Length(math.Abs(b.At.Y)-c.HalfLength, system),
 					),
 					p.earlier(i),
 				},
 			)
 		}
 	}
-	return append(out, p.inTheWay(plan)...)
+	return append(out, p.inTheWay(plan, system)...)
 }
 
 // cannotFeed words a feed that has no launch, with the nearest that has.
-func (p Pattern) cannotFeed(i int, b Ball) Notice {
-	n := Notice{CannotFeed, i, fmt.Sprintf("Ball %d cannot be fed like that. %s", i+1, b.Reason), []Fix{}}
+func (p Pattern) cannotFeed(i int, b Ball, system units.System) Notice {
+	n := Notice{
+		CannotFeed,
+		i,
+		fmt.Sprintf("Ball %d cannot be fed like that. %s", i+1, b.Reason.Say(system)),
+		[]Fix{},
+	}
 	if b.Nearest != nil {
 		q := p.Clone()
 		q.Feeds[i].Want = math.Ceil(*b.Nearest*100) / 100
-		words := map[string]string{
-			"speed":     "Feed it at %.1f m/s",
-			"clearance": "Feed it %.2f m over the net",
-			"time":      "Give it %.2f s in the air",
-			"apex":      "Let it rise to %.2f m",
-		}[string(p.Feeds[i].By)]
-		n.Fixes = append(n.Fixes, Fix{fmt.Sprintf(words, q.Feeds[i].Want), "the ball gets there", q})
+		want := q.Feeds[i].Want
+		label := map[flight.Given]string{
+			flight.BySpeed:     "Feed it at " + units.Speed(want, system),
+			flight.ByClearance: "Feed it " + units.Length(want, system) + " over the net",
+			flight.ByTime:      fmt.Sprintf("Give it a flight time of %.2f s", want),
+			flight.ByApex:      "Let it rise to " + units.Length(want, system),
+		}[p.Feeds[i].By]
+		n.Fixes = append(n.Fixes, Fix{label, "the ball gets there", q})
 	}
 	return n
 }
@@ -107,12 +121,13 @@ func (p Pattern) unreachable(
 	balls, i int,
 	b Ball,
 	fixes bool,
+	system units.System,
 ) Notice {
 	n := Notice{
 		Unreachable,
 		i,
 		fmt.Sprintf(
-			"Ball %d is out of reach: it takes %.2f s to get there and there are %.2f s.",
+			"Ball %d is out of reach: the student needs %.2f s to get there and has %.2f s.",
 			i+1,
 			b.Leg.Needed,
 			b.Leg.Needed+b.Leg.Slack,
@@ -122,7 +137,10 @@ func (p Pattern) unreachable(
 	if !fixes {
 		return n
 	}
-	try := func(most float64, words string, change func(q *Pattern, by float64)) {
+	metres := func(words string) func(float64) string {
+		return func(by float64) string { return fmt.Sprintf(words, units.Length(by, system)) }
+	}
+	try := func(most float64, label func(by float64) string, change func(q *Pattern, by float64)) {
 		bent := func(by float64) Pattern {
 			q := p.Clone()
 			change(&q, by)
@@ -133,12 +151,13 @@ func (p Pattern) unreachable(
 			return err == nil && plan.Balls[i].Feasible && plan.Balls[i].Leg.Ratio <= reach
 		})
 		if ok {
-			n.Fixes = append(n.Fixes, Fix{fmt.Sprintf(words, by), "in reach", bent(by)})
+			n.Fixes = append(n.Fixes, Fix{label(by), "in reach", bent(by)})
 		}
 	}
 	before := (i + len(p.Feeds) - 1) % len(p.Feeds) // of the round before
 	if balls > i && (i > 0 || balls > len(p.Feeds)) {
-		try(3, "Wait %.1f s more before it", func(q *Pattern, by float64) {
+		later := func(by float64) string { return fmt.Sprintf("Feed it %.1f s later", by) }
+		try(3, later, func(q *Pattern, by float64) {
 			q.Feeds[before].Gap = math.Round(100*(q.Feeds[before].Gap+by)) / 100
 		})
 	}
@@ -146,11 +165,11 @@ func (p Pattern) unreachable(
 		q := p.Clone()
 		q.Base = q.Start
 		if plan, err := k.Play(q, m, balls, false); err == nil && plan.Balls[i].Leg.Ratio <= 1 {
-			n.Fixes = append(n.Fixes, Fix{"Come back only to where it starts", "in reach", q})
+			n.Fixes = append(n.Fixes, Fix{"Recover only to the start position", "in reach", q})
 		}
 	}
 	if by := p.Feeds[i].By; by == flight.ByClearance || by == flight.ByApex {
-		try(5, "Feed it %.1f m higher", func(q *Pattern, by float64) { q.Feeds[i].Want += by })
+		try(5, metres("Feed it %s higher"), func(q *Pattern, by float64) { q.Feeds[i].Want += by })
 	}
 	// The ball is met some way past its bounce: both move by what brings the
 	// contact toward the student.
@@ -163,9 +182,9 @@ func (p Pattern) unreachable(
 			}
 		}
 		most := math.Floor(away*10) / 10
-		try(most, "Feed it %.1f m nearer", nearer)
+		try(most, metres("Feed it %s closer"), nearer)
 		if len(n.Fixes) == 0 && i > 0 { // neither alone: both
-			try(most, "Wait 2 s more and feed it %.1f m nearer", func(q *Pattern, by float64) {
+			try(most, metres("Feed it 2 s later and %s closer"), func(q *Pattern, by float64) {
 				q.Feeds[before].Gap += 2
 				nearer(q, by)
 			})
@@ -181,7 +200,7 @@ func (p Pattern) earlier(i int) []Fix {
 	}
 	q := p.Clone()
 	q.Feeds[i].Meet = Rising
-	return []Fix{{"Take it on the rise", "met nearer to the line", q}}
+	return []Fix{{"Take it on the rise", "contact closer to the baseline", q}}
 }
 
 // least is the smallest value up to most, to a tenth, for which ok holds, when
@@ -203,14 +222,14 @@ func least(most float64, ok func(float64) bool) (float64, bool) {
 
 // inTheWay looks for people in the hitter's swing and in the way of hit balls,
 // and for hitters whose lanes cross.
-func (p Pattern) inTheWay(plan Turn) []Notice {
+func (p Pattern) inTheWay(plan Turn, system units.System) []Notice {
 	out := []Notice{}
 	for k, who := range p.People {
 		if who.Role == Feeder || who.Role == Partner {
 			continue // they see the ball and play it
 		}
 		for i, b := range plan.Balls {
-			if kind, text := p.blocks(who, i, b.At.Floor()); text != "" {
+			if kind, text := p.blocks(who, i, b.At.Floor(), system); text != "" {
 				out = append(out, Notice{kind, i, text, p.aside(k)})
 				break
 			}
@@ -220,14 +239,14 @@ func (p Pattern) inTheWay(plan Turn) []Notice {
 }
 
 // blocks says how that person is in the way of ball i, met there; "" if not.
-func (p Pattern) blocks(who Person, i int, met court.Point) (Kind, string) {
+func (p Pattern) blocks(who Person, i int, met court.Point, system units.System) (Kind, string) {
 	aim := p.Feeds[i].Aim
 	near := who.At.Distance(met) < p.room(swingRoom)
 	switch {
 	case who.Role == "hitter" && near:
 		return Lane, fmt.Sprintf(
-			"The other hitter stands within %.1f m of the swing at ball %d.",
-			p.room(swingRoom),
+			"The other hitter stands within %s of the swing at ball %d.",
+			units.Length(p.room(swingRoom), system),
 			i+1,
 		)
 	case who.Role == "hitter":
@@ -239,19 +258,19 @@ func (p Pattern) blocks(who Person, i int, met court.Point) (Kind, string) {
 		}
 	case aim != nil && (court.Line{From: met, To: *aim}).Distance(who.At) < p.room(laneRoom):
 		if who.Role == "collector" {
-			return Collecting, fmt.Sprintf("Whoever collects stands in the way of the shot off ball %d.", i+1)
+			return Collecting, fmt.Sprintf("The collector is in the path of the shot from ball %d.", i+1)
 		}
-		return Lane, fmt.Sprintf("Whoever is waiting stands in the way of the shot off ball %d.", i+1)
+		return Lane, fmt.Sprintf("A waiting student is in the path of the shot from ball %d.", i+1)
 	case near && who.Role == "collector":
 		return Collecting, fmt.Sprintf(
-			"Whoever collects stands within %.1f m of the swing at ball %d.",
-			p.room(swingRoom),
+			"The collector stands within %s of the swing at ball %d.",
+			units.Length(p.room(swingRoom), system),
 			i+1,
 		)
 	case near:
 		return Lane, fmt.Sprintf(
-			"Whoever is waiting stands within %.1f m of the swing at ball %d.",
-			p.room(swingRoom),
+			"A waiting student stands within %s of the swing at ball %d.",
+			units.Length(p.room(swingRoom), system),
 			i+1,
 		)
 	}
@@ -259,8 +278,8 @@ func (p Pattern) blocks(who Person, i int, met court.Point) (Kind, string) {
 		if other.Role == Hitter && other.Aim != nil && who.Role != Hitter &&
 			(court.Line{From: other.At, To: *other.Aim}).Distance(who.At) < p.room(laneRoom) {
 			return Lane, fmt.Sprintf(
-				"Whoever is %s stands in the other hitter’s lane.",
-				map[Role]string{InLine: "waiting", Collector: "collecting"}[who.Role],
+				"%s stands in the other hitter’s lane.",
+				map[Role]string{InLine: "A waiting student", Collector: "The collector"}[who.Role],
 			)
 		}
 	}

@@ -58,7 +58,7 @@ var Strokes = []units.Term{
 var Hows = []units.Term{
 	{ID: string(ByHand), Label: "by hand"},
 	{ID: string(ByRacket), Label: "by racket"},
-	{ID: string(ByMachine), Label: "by machine"},
+	{ID: string(ByMachine), Label: "by ball machine"},
 	{ID: string(Live), Label: "from a rally"},
 	{ID: string(Self), Label: "own toss or serve"},
 	{ID: string(Shadow), Label: "no ball"},
@@ -141,7 +141,7 @@ var Kinds = []units.Term{
 	{ID: "marker", Label: "marker"},
 	{ID: "basket", Label: "basket"},
 	{ID: Obstacle, Label: "soft obstacle"},
-	{ID: "machine", Label: "machine"},
+	{ID: "machine", Label: "ball machine"},
 }
 
 // Obstacle is what stands in the way on purpose.
@@ -204,13 +204,13 @@ func (p Pattern) Validate() (out units.Problems) {
 	onFloor("start", p.Start)
 	onFloor("base", p.Base)
 	if len(p.Feeds) < 1 || len(p.Feeds) > MostFeeds {
-		out.Add("feeds", fmt.Sprintf("a turn has 1 to %d feeds, not %d", MostFeeds, len(p.Feeds)))
+		out.Add("feeds", fmt.Sprintf("a turn has 1 to %d balls, got %d", MostFeeds, len(p.Feeds)))
 	}
 	for i, f := range p.Feeds {
 		out.Under(fmt.Sprintf("feeds[%d]", i), f.validate(c))
 	}
 	if len(p.People) > 20 || len(p.Objects) > 40 {
-		out.Add("people", "a drill has up to 20 people drawn and 40 things set out")
+		out.Add("people", "a drill has at most 20 people and 40 items on court")
 	}
 	for i, q := range p.People {
 		out.OneOf(fmt.Sprintf("people[%d].role", i), string(q.Role), Roles)
@@ -228,17 +228,17 @@ var limits = map[flight.Given]struct {
 	lo, hi float64
 	words  string
 }{
-	flight.BySpeed:     {0.5, 90, "a ball leaves at %g to %g m/s, not %g"},
-	flight.ByClearance: {-0.5, 12, "a ball passes the net by %g to %g m, not %g"},
-	flight.ByTime:      {0.05, 8, "a ball is in the air %g to %g s, not %g"},
-	flight.ByApex:      {0.05, 20, "a ball rises to %g to %g m, not %g"},
+	flight.BySpeed:     {0.5, 90, "launch speed: %g to %g m/s, got %g"},
+	flight.ByClearance: {-0.5, 12, "height over the net: %g to %g m, got %g"},
+	flight.ByTime:      {0.05, 8, "flight time: %g to %g s, got %g"},
+	flight.ByApex:      {0.05, 20, "highest point: %g to %g m, got %g"},
 }
 
 func (f Feed) validate(c *court.Court) (out units.Problems) {
 	out.OneOf("how", string(f.How), Hows)
 	out.OneOf("stroke", string(f.Stroke), Strokes)
 	if !f.How.Flown() && f.By != flight.ByTime {
-		out.Add("by", "a ball of one's own, or none, is fixed by time")
+		out.Add("by", "a self-fed ball, or no ball, is set by time")
 	}
 	for field, p := range map[string]*court.Point{"aim": f.Aim, "go": f.Go} {
 		if p != nil && !c.OnFloor(*p) {
@@ -246,26 +246,26 @@ func (f Feed) validate(c *court.Court) (out units.Problems) {
 		}
 	}
 	if l, ok := limits[f.By]; !ok {
-		out.Add("by", fmt.Sprintf("a feed is fixed by speed, clearance, time or apex, not %q", f.By))
+		out.Add("by", fmt.Sprintf("a feed is set by speed, clearance, time or apex, got %q", f.By))
 	} else if !(f.Want >= l.lo && f.Want <= l.hi) {
 		out.Add("want", fmt.Sprintf(l.words, l.lo, l.hi, f.Want))
 	}
 	if !c.OnFloor(f.From.Floor()) || !(f.From.Z >= 0 && f.From.Z <= 5) {
-		out.Add("from", "a feed leaves over the floor around the court, up to 5 m high")
+		out.Add("from", "a feed starts above the floor around the court, at most 5 m high")
 	}
 	if !c.OnFloor(f.To) || f.To.Y > 0 {
-		out.Add("to", "a feed comes to the student's end, on the floor around the court")
+		out.Add("to", "a feed lands on the student's side, on the floor around the court")
 	}
 	out.OneOf("meet", string(f.Meet), Meets)
 	if !(f.Height >= 0.02 && f.Height <= 3.5) {
-		out.Add("height", fmt.Sprintf("a ball is met 0.02 to 3.5 m high, not %g", f.Height))
+		out.Add("height", fmt.Sprintf("contact height: 0.02 to 3.5 m, got %g", f.Height))
 	}
 	if !(f.Gap >= 0.2 && f.Gap <= 60) {
-		out.Add("gap", fmt.Sprintf("feeds come every 0.2 to 60 s, not %g", f.Gap))
+		out.Add("gap", fmt.Sprintf("time between feeds: 0.2 to 60 s, got %g", f.Gap))
 	}
 	for field, rpm := range map[string]float64{"topRpm": f.TopRPM, "sideRpm": f.SideRPM} {
 		if !(rpm >= -9000 && rpm <= 9000) {
-			out.Add(field, fmt.Sprintf("a ball spins up to 9000 rpm, not %g", rpm))
+			out.Add(field, fmt.Sprintf("spin: at most 9000 rpm, got %g", rpm))
 		}
 	}
 	return out

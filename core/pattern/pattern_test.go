@@ -63,7 +63,7 @@ func TestDeepShortDeep(t *testing.T) {
 	p := deepShortDeep()
 	require.Empty(t, p.Validate())
 	plan := reckon(t, p)
-	require.Empty(t, flights.Notices(p, footwork.Club, 3, plan, true))
+	require.Empty(t, flights.Notices(p, footwork.Club, 3, plan, true, units.Metric))
 	sum := 0.0
 	for i, b := range plan.Balls {
 		require.True(t, b.Feasible, b.Reason)
@@ -204,7 +204,7 @@ func TestFixesMend(t *testing.T) {
 		t.Helper()
 		plan := reckon(t, p)
 		found := false
-		for _, n := range flights.Notices(p, footwork.Club, 3, plan, true) {
+		for _, n := range flights.Notices(p, footwork.Club, 3, plan, true, units.Metric) {
 			if n.Kind != kind {
 				continue
 			}
@@ -212,7 +212,8 @@ func TestFixesMend(t *testing.T) {
 			require.NotEmpty(t, n.Fixes, n.Text)
 			for _, f := range n.Fixes {
 				require.Empty(t, f.Pattern.Validate(), f.Label)
-				for _, left := range flights.Notices(f.Pattern, footwork.Club, 3, reckon(t, f.Pattern), true) {
+				after := reckon(t, f.Pattern)
+				for _, left := range flights.Notices(f.Pattern, footwork.Club, 3, after, true, units.Metric) {
 					require.False(t, left.Kind == kind && left.Feed == n.Feed, "%s: %s", f.Label, left.Text)
 				}
 			}
@@ -373,7 +374,7 @@ func BenchmarkTwelveFeeds(b *testing.B) {
 	p.Feeds = p.Feeds[:12]
 	for b.Loop() {
 		plan, _ := p.Play(footwork.Club, 3, true)
-		flights.Notices(p, footwork.Club, 3, plan, true)
+		flights.Notices(p, footwork.Club, 3, plan, true, units.Metric)
 	}
 }
 

@@ -11,16 +11,16 @@ import (
 
 // Ball is what one feed comes to. Times are seconds from the first release.
 type Ball struct {
-	Release  float64 `json:"release"`
-	Net      float64 `json:"net"`    // 0 where it crosses no net
-	Bounce   float64 `json:"bounce"` // 0 where it is met in the air
-	Contact  float64 `json:"contact"`
-	At       Place   `json:"at"`       // contact
-	Pace     float64 `json:"pace"`     // m/s at release
-	Arrives  float64 `json:"arrives"`  // m/s at contact
-	Over     float64 `json:"over"`     // m over the net, or tin
-	Feasible bool    `json:"feasible"` // the feed can be made
-	Reason   string  `json:"reason,omitempty"`
+	Release  float64       `json:"release"`
+	Net      float64       `json:"net"`    // 0 where it crosses no net
+	Bounce   float64       `json:"bounce"` // 0 where it is met in the air
+	Contact  float64       `json:"contact"`
+	At       Place         `json:"at"`       // contact
+	Pace     float64       `json:"pace"`     // m/s at release
+	Arrives  float64       `json:"arrives"`  // m/s at contact
+	Over     float64       `json:"over"`     // m over the net, or tin
+	Feasible bool          `json:"feasible"` // the feed can be made
+	Reason   flight.Reason `json:"reason,omitzero"`
 	// Nearest is the value of what was fixed that could be made.
 	Nearest *float64     `json:"nearest,omitempty"`
 	Leg     footwork.Leg `json:"leg"`
@@ -239,7 +239,7 @@ func (f Feed) after(ball *flight.Ball, in flight.Flight, out *Ball) flight.Momen
 func (f Feed) offWall(c *court.Court, ball *flight.Ball, feed flight.Feed) Ball {
 	feed.To.Z = ball.Diameter / 2
 	s := flight.SolveWall(ball, flight.Standard, c, feed)
-	out := Ball{Feasible: s.Reason == "", Reason: s.Reason, At: Place{f.To.X, f.To.Y, f.Height}}
+	out := Ball{Feasible: s.Reason.IsZero(), Reason: s.Reason, At: Place{f.To.X, f.To.Y, f.Height}}
 	if s.NearestFound {
 		out.Nearest = &s.Nearest
 	}

@@ -44,10 +44,10 @@ func (q *question) idle(b *lesson.Block, lanes [][]formation.Span) []Notice {
 	}
 	out := notice(
 		"idle",
-		fmt.Sprintf("Each waits %.0f%% of this drill, up to %.0f s in a row.", 100*waiting, longest),
+		fmt.Sprintf("Each student waits %.0f%% of this drill, up to %.0f s at a time.", 100*waiting, longest),
 	)
 	if group.Beginners {
-		out.Text += " Young players lose the thread sooner."
+		out.Text += " Young players lose concentration sooner."
 	}
 	for _, o := range group.WaitLess(q.lesson, b, waiting, 2) {
 		out.Fixes = append(out.Fixes, o.Fix)
@@ -71,8 +71,8 @@ func (q *question) lacking(b *lesson.Block, fed float64) (out []Notice) {
 		pickUps := int(t.PickUps(float64(t.Balls(float64(b.Minutes)))))
 		out = append(
 			out,
-			notice("tooFewBalls", fmt.Sprintf("It is fed from %.0f balls, and there are %d.", asks, r.Balls),
-				change(fmt.Sprintf("Feed from %d and pick up more often", r.Balls),
+			notice("tooFewBalls", fmt.Sprintf("This drill needs %.0f balls, and you have %d.", asks, r.Balls),
+				change(fmt.Sprintf("Use %d balls and pick up more often", r.Balls),
 					units.Plural(pickUps, "pick-up", "pick-ups"), fit)),
 		)
 	}
@@ -83,7 +83,7 @@ func (q *question) lacking(b *lesson.Block, fed float64) (out []Notice) {
 		}
 		out = append(
 			out,
-			notice("kitMissing", "It asks for what is not at hand: "+strings.Join(words, ", ")+"."),
+			notice("kitMissing", "Equipment that is not here: "+strings.Join(words, ", ")+"."),
 		)
 	}
 	return out
@@ -120,13 +120,17 @@ func (q *question) advice() []Notice {
 	}
 	match := slices.ContainsFunc(l.Blocks, func(b lesson.Block) bool { return b.Kind == lesson.Game })
 	if len(drills) > 0 && !match && total >= wantsMatch && len(q.students) >= 2 {
-		n := notice("noMatchPlay",
-			"Nothing in this lesson is match play: what is practised should be met in a game before they go.")
+		n := notice(
+			"noMatchPlay",
+			"This lesson has no match play. Let the students use what they practised in a game before the end.",
+		)
 		for _, b := range slices.Backward(drills) {
 			if b.Drill.Playable() {
 				n.Fixes = append(n.Fixes, lesson.Fix{
-					Label: "Turn “" + b.Title + "” into match play", Outcome: "a game to 11 from its ball",
-					Blocks: afterLast(l, MatchFrom(b.Drill)), Whole: true,
+					Label:   "Turn “" + b.Title + "” into match play",
+					Outcome: "a game to 11 that starts with this drill’s feed",
+					Blocks:  afterLast(l, MatchFrom(b.Drill)),
+					Whole:   true,
 				})
 				break
 			}
@@ -147,15 +151,19 @@ func (q *question) advice() []Notice {
 		out = append(out, notice(
 			"onePlace",
 			fmt.Sprintf(
-				"All %d minutes of drills are one ball in one place; little of that is left in a match.",
+				"All %d minutes of drills use the same ball in the same place. Little of that carries over to a match.",
 				minutes,
 			),
-			change("Let the last come anywhere near", "reading and feet come back", last),
+			change(
+				"Vary where the feeds of the last drill land",
+				"students must read the ball and move",
+				last,
+			),
 		))
 	}
 	if fresh := q.fresh(drills); len(fresh) > tooManyNew {
 		out = append(out, notice("tooManyNew",
-			fmt.Sprintf("%d drills are new to everybody: %s. Two are plenty to explain in one lesson.",
+			fmt.Sprintf("%d drills are new to everyone: %s. Two new drills are enough for one lesson.",
 				len(fresh), strings.Join(fresh, ", "))))
 	}
 	return out

@@ -41,24 +41,28 @@ var (
 		"Pick-ups",
 		"The times the basket is refilled within a drill.",
 	)
-	atOnceDerivation   = total("lesson.atOnce", "Balls to have", "The most that any one drill needs at hand.")
-	contactsDerivation = total("lesson.contacts", "Fed contacts",
-		"The balls this student hits in all drills; warm-up and games come on top.")
+	atOnceDerivation = total(
+		"lesson.atOnce",
+		"Balls needed",
+		"The largest number of balls that any one drill needs.",
+	)
+	contactsDerivation = total("lesson.contacts", "Balls hit",
+		"The balls this student hits in all drills, without warm-up and games.")
 	metresDerivation = total(
 		"lesson.metres",
 		"Metres",
-		"The way through a whole turn of each drill and back, as often as it comes round for this student; warm-up "+
-			"and games come on top.",
+		"The distance of one full turn of each drill, there and back, times this student’s turns. "+
+			"Warm-up and games are not included.",
 	)
 	overheadDerivation = total("lesson.overhead", "Serves and overheads",
-		"Strokes over the head in all drills. For juniors follow the federation's or the clinician's limits.")
+		"Serves and overheads in all drills. For juniors follow the federation’s or the clinician’s limits.")
 	betweenDerivation = units.Derivation{
 		ID:     "lesson.between",
-		Name:   "Between blocks",
+		Name:   "Changeover",
 		Mark:   units.Trade,
 		Source: "common practice",
-		Words: "Half a minute to move and be told what is next; a quarter of a minute for each thing that is not" +
-			" out yet; and the balls of the last basket picked up by everybody and the coach, twenty a " +
+		Words: "Half a minute to move and explain, a quarter of a minute for each item still to set out, " +
+			"and the time for everyone and the coach to pick up the last basket at 20 balls a " +
 			"minute each.",
 		Formula: "Σ ½ + ¼ × new things + balls out ÷ (20 × (students + 1))",
 	}
@@ -83,10 +87,11 @@ var (
 		Name:   "Chance of a rally",
 		Mark:   units.Rule,
 		Source: "closed form of the race; what a level is worth in a rally is common practice",
-		Words: "Who wins a rally goes by the levels of the two, a level above winning two in three, by all the games " +
-			"they have played, with each other and with others, the levels counting as thirty rallies, and by " +
-			"what the rules favour: the net, the feed. In doubles a side is the mean of its players. The game is " +
-			"then followed point by point. Targets hit in drills say nothing about it.",
+		Words: "The chance to win a rally comes from both players’ levels (one level higher wins 2 in " +
+			"3), from all their games against anyone, and from what the rules favour: the " +
+			"net, the feed. The levels count as 30 rallies. In doubles a side is the average " +
+			"of its players. The game is then played through point by point. Drill results " +
+			"are not used.",
 		Formula: "log odds of a rally = θA − θB + what the rules favour, " +
 			"θ by Bradley–Terry with the levels as prior; " +
 			"Σ C(a−1+j, j) p^a (1−p)^j",

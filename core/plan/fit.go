@@ -19,12 +19,12 @@ func fitToSlot(l *lesson.Lesson, between float64) *lesson.Fix {
 		slices.EqualFunc(f.Blocks, l.Blocks, func(a, b lesson.Block) bool { return a.Minutes == b.Minutes }) {
 		return nil
 	}
-	words := "each block at its best length"
+	words := "each block at its ideal length"
 	switch percent := math.Round(100 * math.Abs(f.Share)); {
 	case f.Share < 0:
-		words = fmt.Sprintf("each gives up %.0f%% of what it can", percent)
+		words = fmt.Sprintf("each block gives up %.0f%% of its spare time", percent)
 	case f.Share > 0:
-		words = fmt.Sprintf("each takes %.0f%% of what it can use", percent)
+		words = fmt.Sprintf("each block uses %.0f%% of its possible extra time", percent)
 	}
 	var moved []string
 	for i, b := range f.Blocks {
@@ -36,7 +36,7 @@ func fitToSlot(l *lesson.Lesson, between float64) *lesson.Fix {
 		moved = append(moved[:3], fmt.Sprintf("%d more", len(moved)-3))
 	}
 	return &lesson.Fix{
-		Label:   "Fit to the slot",
+		Label:   "Fit to lesson length",
 		Outcome: words + ": " + strings.Join(moved, ", "),
 		Blocks:  f.Blocks,
 	}

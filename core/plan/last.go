@@ -60,13 +60,13 @@ func LastTimes(b *lesson.Block, students []Student) []LastTime {
 func SayMark(k *progress.Series, m progress.Mark) string {
 	said, best := sayValue(k, m.Value), ""
 	if k.Measure == progress.Good && m.Goal > 0 {
-		return fmt.Sprintf("%.0f of the %d asked", m.Value, m.Goal) // more than was asked is not counted
+		return fmt.Sprintf("%.0f of %d", m.Value, m.Goal) // more than was asked is not counted
 	}
 	if b := k.Best(); b.Value != m.Value {
 		best = ", best " + number(k, b.Value)
 	}
 	if n := m.Held[0] + m.Held[1] + m.Held[2]; n > 0 {
-		said += fmt.Sprintf(", held %d of %d", m.Held[2], n)
+		said += fmt.Sprintf(", got it %d of %d", m.Held[2], n)
 	}
 	return said + best
 }
@@ -124,7 +124,7 @@ func (q *question) gatesMet(b *lesson.Block) (out []Notice) {
 	}
 	return []Notice{notice("gateMet",
 		fmt.Sprintf("%s was met last time by %s.", stage, named(said)),
-		change("Begin past it", "the next stage is open from the first ball", fit))}
+		change("Start at the next stage", "the next stage is open from the first ball", fit))}
 }
 
 // toBeat says what was counted last time where more of it is better, and offers to ask
@@ -180,7 +180,7 @@ func (q *question) toBeat(b *lesson.Block) []Notice {
 	}
 	n := notice("lastTime", "Last time: "+strings.Join(said, "; ")+".")
 	if changed {
-		n.Fixes = append(n.Fixes, change("Ask for one more", "the best so far is the count to beat", fit))
+		n.Fixes = append(n.Fixes, change("Raise the goal by one", "beat the best so far", fit))
 	}
 	return []Notice{n}
 }

@@ -135,15 +135,15 @@ func (q *question) levelTarget(
 		outside = outside || v.Scale != now && (rate < BandLow-0.005 || rate > BandHigh+0.005)
 		fit = fit.With(v)
 		least, most = min(least, got), max(most, got)
-		l.Why = append(l.Why, fmt.Sprintf("%s: %s at %s of %s; %s gives %s.",
+		l.Why = append(l.Why, fmt.Sprintf("%s: success rate %s with a target %s of %s; with %s it is %s.",
 			s.FirstName(), percent(rate), kind, units.Length(size*now, q.system),
 			units.Length(size*v.Scale, q.system), percent(got)))
 	}
 	if !outside {
 		return nil
 	}
-	l.Fix = change(fmt.Sprintf("Level the target: %.0f%% for each", 100*bandMid),
-		fmt.Sprintf("everybody between %s and %s", percent(least), percent(most)), fit)
+	l.Fix = change(fmt.Sprintf("Make it even by target size: %.0f%% each", 100*bandMid),
+		fmt.Sprintf("everyone between %s and %s", percent(least), percent(most)), fit)
 	return &l
 }
 
@@ -207,14 +207,14 @@ func (q *question) levelGoal(b *lesson.Block, outlook *drill.Outlook, parts []fo
 		v := b.Variant(s.ID)
 		v.Counts = counts
 		fit, offered = fit.With(v), true
-		l.Why = append(l.Why, fmt.Sprintf("%s: %s to finish as it is; %s first and the rest alike gives %s.",
+		l.Why = append(l.Why, fmt.Sprintf("%s: chance to finish %s now. Start at %s and keep the rest: %s.",
 			s.FirstName(), percent(o.Finish.Value), units.Plural(counts[0], "ball", "balls"), percent(best)))
 	}
 	if !offered {
 		return nil
 	}
-	l.Fix = change("Level the goals: 80% to finish",
-		fmt.Sprintf("other counts for %d of %d", len(l.Why), len(q.students)), fit)
+	l.Fix = change("Make it even by goals: 80% chance to finish each",
+		fmt.Sprintf("changed counts for %d of %d students", len(l.Why), len(q.students)), fit)
 	return &l
 }
 
@@ -262,7 +262,8 @@ func (q *question) levelTempo(b *lesson.Block) *Levelling {
 				l.Why = append(
 					l.Why,
 					fmt.Sprintf(
-						"%s: the tightest ball takes %.0f%% of the time there is; %.0f%% slower it takes %.0f%%.",
+						"%s: the hardest ball to reach uses %.0f%% of the time available; "+
+							"fed %.0f%% slower it uses %.0f%%.",
 						s.FirstName(),
 						100*min(9.99, was),
 						100*(k/now-1),
@@ -277,8 +278,8 @@ func (q *question) levelTempo(b *lesson.Block) *Levelling {
 		return nil
 	}
 	l.Fix = change(
-		"Level the tempo",
-		fmt.Sprintf("slower balls for %d of %d", len(l.Why), len(q.students)),
+		"Make it even by tempo",
+		fmt.Sprintf("slower feeds for %d of %d students", len(l.Why), len(q.students)),
 		fit,
 	)
 	return &l

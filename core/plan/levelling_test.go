@@ -30,7 +30,7 @@ func TestLevelingBringsEverybodyIntoTheBand(t *testing.T) {
 	require.Empty(t, l.Validate())
 	after := reckon(t, l, students)
 	for i, p := range after.Blocks[1].Drill.Players { // the reason says what comes of it, not what was aimed at
-		require.Contains(t, levels["target"].Why[i], "gives "+plan.Percent(p.Stages[0].Rate.Mean))
+		require.Contains(t, levels["target"].Why[i], "it is "+plan.Percent(p.Stages[0].Rate.Mean))
 	}
 	for i, p := range after.Blocks[1].Drill.Players {
 		rate := p.Stages[0].Rate.Mean

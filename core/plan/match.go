@@ -104,8 +104,13 @@ func even(b *lesson.Block, students []Student) (chance float64, l *Levelling) {
 	if n := min(students[0].Rallied, students[1].Rallied); n > 0 {
 		known = fmt.Sprintf("their levels and %s of games", units.Plural(n, "rally", "rallies"))
 	}
-	why := fmt.Sprintf("By %s about %s of the rallies go to %s, and %s of the games as they are.",
-		known, percent(p), a, percent(chance))
+	why := fmt.Sprintf(
+		"Judging by %s, about %s of the rallies go to %s, and %s of the games with these rules.",
+		known,
+		percent(p),
+		a,
+		percent(chance),
+	)
 	return chance, &Levelling{What: "race", Why: []string{why}, Fix: lesson.Fix{
 		Label:   fmt.Sprintf("Make it even: %s to %d, %s to %d", a, h.A, o, h.B),
 		Outcome: fmt.Sprintf("%s wins %s", a, percent(h.ChanceA)),
@@ -145,9 +150,11 @@ func MatchFrom(from *drill.Drill) lesson.Block {
 		Minutes: 12,
 		Match: &lesson.Match{
 			Rules: game.Rules{To: 11, WinBy: 1, FeedChangesEvery: 4, SecondsPerPoint: seconds},
-			Start: "the " + strings.ToLower(d.SituationLabel()) + " of the drill, live from the first hit",
-			Cue:   cue,
-			From:  &d,
+			Start: "the " + strings.ToLower(
+				d.SituationLabel(),
+			) + " from the drill; the point starts with the first hit",
+			Cue:  cue,
+			From: &d,
 		},
 	}
 }

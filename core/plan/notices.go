@@ -44,7 +44,7 @@ func (q *question) aboutBlock(b *lesson.Block, outlook *drill.Outlook) []Notice 
 		fit := *b
 		fit.Minutes = n
 		out = append(out, notice("scriptLength",
-			fmt.Sprintf("The script has %d one-minute roles and the block %d minutes.", n, b.Minutes),
+			fmt.Sprintf("The warm-up has %d one-minute roles, but the block lasts %d minutes.", n, b.Minutes),
 			change(fmt.Sprintf("Make it %d minutes", n), "every role gets its minute", fit)))
 	}
 	if b.Drill == nil {
@@ -54,9 +54,9 @@ func (q *question) aboutBlock(b *lesson.Block, outlook *drill.Outlook) []Notice 
 		fit, pulled := *b, b.Drill.PulledIn()
 		fit.Drill = &pulled
 		out = append(out, notice("offCourt",
-			fmt.Sprintf("A target reaches %s past the nearest line; balls that land there are out.",
+			fmt.Sprintf("Part of a target is outside the court, by %s. Balls that land there are out.",
 				units.Length(over, q.system)),
-			change("Move it in", "all of it is in court", fit)))
+			change("Move target in", "the whole target is in court", fit)))
 	}
 	out = append(out, q.outOfReach(b)...)
 	out = append(out, q.gatesMet(b)...)
@@ -108,10 +108,10 @@ func (q *question) outOfReach(b *lesson.Block) (out []Notice) {
 		}
 		n := notice(
 			"outOfReach",
-			fmt.Sprintf("Ball %s comes out of reach of %s in a turn, and counts as missed.",
+			fmt.Sprintf("Ball %s is out of reach for %s and counts as a miss.",
 				strings.Join(balls, ", "), named(who)),
 		)
-		for _, p := range q.Flights.Notices(b.Drill.Pattern, mover, b.Drill.TurnBalls, turn, true) {
+		for _, p := range q.Flights.Notices(b.Drill.Pattern, mover, b.Drill.TurnBalls, turn, true, q.system) {
 			if p.Kind != pattern.Unreachable {
 				continue
 			}
@@ -160,17 +160,17 @@ func (q *question) willNotFit(b *lesson.Block, outlook *drill.Outlook) (Notice, 
 	var who []string
 	for i, p := range outlook.Players {
 		if p.Finish != nil && p.Finish.Value < drill.Enough {
-			who = append(who, fmt.Sprintf("%s needs %s (%s to finish)",
+			who = append(who, fmt.Sprintf("%s needs %s (chance to finish: %s)",
 				q.students[i].FirstName(), takes(p.Likely.Value), percent(p.Finish.Value)))
 		}
 	}
 	n := notice("willNotFit",
-		fmt.Sprintf("These goals will probably not fit %d minutes: %s.", b.Minutes, named(who)))
+		fmt.Sprintf("These goals will probably take longer than %d minutes: %s.", b.Minutes, named(who)))
 	for _, a := range q.whole(b).Fitting(players(b.Drill, q.students)) {
 		n.Fixes = append(n.Fixes, q.adjusted(b, a))
 	}
 	if len(n.Fixes) == 0 {
-		n.Text += " No single change brings it to 80%: ask for fewer goals, or split it over two lessons."
+		n.Text += " No single change gives an 80% chance. Set fewer goals, or spread them over two lessons."
 	}
 	return n, true
 }
@@ -193,7 +193,7 @@ func (q *question) nearlySure(b *lesson.Block, outlook *drill.Outlook) (Notice, 
 	}
 	n := notice(
 		"nearlySure",
-		fmt.Sprintf("Everybody is nearly sure to have this in half of the time: %s takes %s of %d.",
+		fmt.Sprintf("Everyone will almost certainly finish this in half the time: %s needs %s of %d.",
 			b.Drill.Goals(), takes(longest), b.Minutes),
 	)
 	for _, a := range q.whole(b).Stretching(players(b.Drill, q.students)) {
@@ -218,15 +218,15 @@ func adjustmentLabel(a drill.Adjustment, system units.System) string {
 	}
 	switch a.Kind {
 	case drill.Fewer:
-		return fmt.Sprintf("Ask for %d in a row", a.Drill.LongestStreak())
+		return fmt.Sprintf("Set the goal to %d in a row", a.Drill.LongestStreak())
 	case drill.Streak:
 		return fmt.Sprintf("Make it %d in a row", a.Drill.LongestStreak())
 	case drill.Longer:
 		return fmt.Sprintf("Give it %d minutes", a.Minutes)
 	case drill.Shorter:
-		return fmt.Sprintf("Give it only %d minutes", a.Minutes)
+		return fmt.Sprintf("Shorten it to %d minutes", a.Minutes)
 	case drill.MoreOf:
-		return "Ask for " + a.Drill.Goals()
+		return "Set the goal to " + a.Drill.Goals()
 	case drill.Wider:
 		return target("Widen")
 	case drill.Closer:
@@ -260,7 +260,7 @@ func (q *question) aboutLesson(p Plan) []Notice {
 	if len(q.students) == 0 {
 		out = append(
 			out,
-			notice("nobody", "Nobody is in this lesson yet, so nothing can be reckoned for them."),
+			notice("nobody", "No students in this lesson yet, so nothing can be calculated."),
 		)
 	}
 	if p.Over > 0 {
@@ -269,8 +269,7 @@ func (q *question) aboutLesson(p Plan) []Notice {
 		out = append(out, notice(
 			"noRoomBetween",
 			fmt.Sprintf(
-				"Moving, setting out and picking up between the blocks take about %.0f minutes, and the "+
-					"tape leaves %d.",
+				"Changeovers take about %.0f minutes, but the blocks leave only %d.",
 				p.Between.Value,
 				-p.Over,
 			),
@@ -278,7 +277,10 @@ func (q *question) aboutLesson(p Plan) []Notice {
 		))
 	}
 	if f := betterOrder(q.lesson, len(q.students)); f != nil {
-		out = append(out, notice("sharedSetUp", "Drills that need the same things set out stand apart.", *f))
+		out = append(
+			out,
+			notice("sharedSetUp", "Drills with the same set-up are not next to each other.", *f),
+		)
 	}
 	out = append(out, q.advice()...)
 	if n := noWarmUp(q.lesson); n != nil {
@@ -302,20 +304,24 @@ func (q *question) aboutLoad(p Plan) []Notice {
 		return nil
 	}
 	return []Notice{
-		notice("load", fmt.Sprintf("The seven days that end with this lesson, as minutes × how hard "+
-			"(1 to 10): %s. For information; a qualified person decides.", named(who))),
+		notice("load", fmt.Sprintf("Load over the seven days up to this lesson (minutes × effort from 1 "+
+			"to 10): %s. For information only; a qualified person decides.", named(who))),
 	}
 }
 
 // overTime says how far the blocks run past the slot, and what would give way.
 func (q *question) overTime(p Plan) Notice {
 	l := q.lesson
-	n := notice("overTime", fmt.Sprintf("The blocks run %d minutes past the slot.", p.Over))
+	n := notice("overTime", fmt.Sprintf("The blocks are %d minutes longer than the lesson.", p.Over))
 	if p.Fit != nil {
 		n.Fixes = append(n.Fixes, *p.Fit)
 	} else if f := fit.To(l, l.SlotMinutes); f.Over > 0 {
 		titles := titlesOf(l, f.Drop)
-		n.Text += fmt.Sprintf(" Even at their least they need %d more: leave out %s.", f.Over, titles)
+		n.Text += fmt.Sprintf(
+			" Even at their shortest they need %d minutes more: leave out %s.",
+			f.Over,
+			titles,
+		)
 		rest := *l
 		rest.Blocks = l.Without(f.Drop)
 		if g := fit.To(&rest, l.SlotMinutes); g.Over == 0 && len(rest.Blocks) > 0 {
@@ -376,16 +382,16 @@ func noWarmUp(l *lesson.Lesson) *Notice {
 		return nil
 	}
 	b := &l.Blocks[first]
-	what := "comes"
+	what := "has"
 	if b.Kind == lesson.Serve || b.Drill != nil && strain(b.Drill, 1000) > 0 {
-		what = "with its serves or overheads comes"
+		what = "has serves or overheads and"
 	}
-	n := notice("noWarmUp", fmt.Sprintf("%s %s without a warm-up before it.", b.Title, what))
+	n := notice("noWarmUp", fmt.Sprintf("%s %s no warm-up before it.", b.Title, what))
 	n.Caution = true
 	begin := func(label string, blocks []lesson.Block) {
 		n.Fixes = append(
 			n.Fixes,
-			lesson.Fix{Label: label, Outcome: "warm before it gets hard", Blocks: blocks, Whole: true},
+			lesson.Fix{Label: label, Outcome: "warmed up before the hard work", Blocks: blocks, Whole: true},
 		)
 	}
 	if i := slices.IndexFunc(l.Blocks, warms); i >= 0 {

@@ -53,7 +53,7 @@ func betterOrder(l *lesson.Lesson, students int) *lesson.Fix {
 	}
 	return &lesson.Fix{
 		Label:   "Put drills that share a set-up together",
-		Outcome: fmt.Sprintf("saves %.1f of %.1f min between blocks", now-least, math.Round(10*now)/10),
+		Outcome: fmt.Sprintf("saves %.1f of %.1f min of changeovers", now-least, math.Round(10*now)/10),
 		Blocks:  best,
 		Whole:   true,
 	}

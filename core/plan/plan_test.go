@@ -85,7 +85,7 @@ func TestFixesFix(t *testing.T) {
 	l.SlotMinutes = 50
 	over := reckon(t, l, students)
 	require.Equal(t, "overTime", over.Notices[0].Kind)
-	require.Contains(t, over.Notices[0].Text, "8 minutes past")
+	require.Contains(t, over.Notices[0].Text, "8 minutes longer")
 	for _, f := range over.Notices[0].Fixes {
 		changed := *l
 		changed.Blocks = append([]lesson.Block{}, l.Blocks...)

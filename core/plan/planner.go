@@ -87,7 +87,9 @@ func (p *Planner) markOf(students []Student) uint64 {
 	var all maphash.Hash
 	all.SetSeed(p.seed)
 	for _, s := range students {
-		all.WriteString(s.ID + "\x00" + s.Name + "\x00" + string(s.Hand) + string(s.Level))
+		all.WriteString(
+			s.ID + "\x00" + s.Name + "\x00" + s.Called + "\x00" + string(s.Hand) + string(s.Level),
+		)
 		maphash.WriteComparable(&all, [2]float64{s.Speed, s.Reach})
 		sum := uint64(0) // skills come in any order
 		for skill, known := range s.Known {

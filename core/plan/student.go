@@ -3,7 +3,6 @@ package plan
 import (
 	"math"
 	"slices"
-	"strings"
 
 	"hodometer/core/court"
 	"hodometer/core/drill"
@@ -18,10 +17,13 @@ import (
 // Student is what the reckoning knows of a student: what is believed of each
 // skill that was counted, and of any other.
 type Student struct {
-	ID    string
-	Name  string
-	Hand  court.Hand
-	Level units.Level
+	ID   string
+	Name string
+	// Called is what a coach calls the student among those of the lesson (Call); "":
+	// the first name.
+	Called string
+	Hand   court.Hand
+	Level  units.Level
 	// Speed is the top speed (m/s) and Reach the racket's (m); 0: as the level has it.
 	Speed, Reach float64
 	Known        map[drill.Skill]Known
@@ -104,8 +106,22 @@ func (s *Student) Learn(histories []progress.History, day int) {
 
 // FirstName is what a coach calls the student.
 func (s *Student) FirstName() string {
-	first, _, _ := strings.Cut(s.Name, " ")
-	return first
+	if s.Called != "" {
+		return s.Called
+	}
+	return units.CallNames([]string{s.Name})[0]
+}
+
+// Call tells the students of a lesson apart by what they are called: two with one
+// first name are called by a part of their surnames too.
+func Call(students []Student) {
+	names := make([]string, len(students))
+	for i, s := range students {
+		names[i] = s.Name
+	}
+	for i, called := range units.CallNames(names) {
+		students[i].Called = called
+	}
 }
 
 // mover is how the student moves.

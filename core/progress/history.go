@@ -138,12 +138,12 @@ func (h *History) Track() []Counted {
 // Derivation says how the chance of a ball is come by.
 var Derivation = units.Derivation{
 	ID:     "estimate",
-	Name:   "Chance of a good ball",
+	Name:   "Success rate",
 	Mark:   units.Rule,
-	Source: "Bayes' filter on a grid; the spread of a level and its drift are common practice",
-	Words: "A student of a level scatters the balls around the aim by so much for the length of the shot, " +
-		"and a share ends in the net. How much wider or narrower this student’s scatter is, is learnt from " +
-		"every ball counted, at whatever target; what is older fades a little every day.",
+	Source: "Bayes’ filter on a grid; the spread of a level and its drift are common practice",
+	Words: "Each level has a usual spread around the aim for the length of the shot, and a usual share " +
+		"of balls in the net. How much wider or narrower this student’s spread is comes from " +
+		"every ball counted, at any target. Older results count a little less every day.",
 	Formula: "chance = ∫ (1 − ν) ∬ target φ(kσ) · belief(ln k) d ln k; " +
 		"belief × binomial(good, balls) each session, + N(0, 0.001) a day between",
 }

@@ -46,16 +46,16 @@ var LoadDerivation = units.Derivation{
 	ID:   "load",
 	Name: "Load",
 	Mark: units.Memory,
-	Source: "Foster et al. 2001, session rating × minutes, from memory; five where nobody rated it is" +
+	Source: "Foster et al. 2001, session rating × minutes, from memory; five where it was not rated is" +
 		" common practice",
-	Words: "Minutes times how hard it was from 1 to 10, summed over the seven days that " +
+	Words: "Minutes times effort from 1 to 10, summed over the seven days that " +
 		"end with this lesson, planned ones among them, and set beside the mean of the four weeks before. " +
 		"Information for the coach, never medical advice.",
 	Formula: "Σ rating × minutes; monotony = mean ÷ standard deviation of the seven days; strain = " +
 		"total × monotony",
 	Inputs: []units.Parameter{
 		{Name: "This lesson", Unit: units.Load},
-		{Name: "A usual week of late", Unit: units.Load},
+		{Name: "A usual week recently", Unit: units.Load},
 		{Name: "Monotony", Unit: units.Count},
 		{Name: "Strain", Unit: units.Load},
 	},

@@ -148,16 +148,16 @@ func (a Ask) Validate() (p units.Problems) {
 		return p
 	}
 	if a.Players < least || a.Players > 30 {
-		p.Add("players", fmt.Sprintf("this rotation takes %d to 30 players, not %d", least, a.Players))
+		p.Add("players", fmt.Sprintf("this rotation takes %d to 30 players, got %d", least, a.Players))
 	}
 	switch {
 	case a.Pattern == Roles && (a.Places < 2 || a.Places > 3):
 		p.Add("places", fmt.Sprintf("there are 2 or 3 roles (hitter, feeder, collector), not %d", a.Places))
 	case a.Pattern == Stations && (a.Places < 2 || a.Places > 12):
-		p.Add("places", fmt.Sprintf("there are 2 to 12 stations, not %d", a.Places))
+		p.Add("places", fmt.Sprintf("there are 2 to 12 stations, got %d", a.Places))
 	}
 	if a.Turns < 0 || a.Turns > longest {
-		p.Add("turns", fmt.Sprintf("0 to %d turns can be laid out, not %d", longest, a.Turns))
+		p.Add("turns", fmt.Sprintf("0 to %d turns can be laid out, got %d", longest, a.Turns))
 	}
 	for i, w := range a.Winners {
 		if w != 0 && w != 1 {

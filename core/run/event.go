@@ -181,7 +181,7 @@ func holding(what string, holds func(drill.Stage) bool) need {
 			return // said already
 		}
 		if !holds(b.Drill.Stages[e.Stage]) {
-			p.Add("step", "this goal is not "+what)
+			p.Add("step", "the stage’s goal is not "+what)
 		}
 	}
 }
@@ -204,20 +204,23 @@ func someMarks(e Event, l *lesson.Lesson, p *units.Problems) {
 	}
 	for i, m := range e.Marks {
 		if !b.Match.Rules.Knows(m) || slices.Contains(e.Marks[:i], m) {
-			p.Add(fmt.Sprintf("marks[%d]", i), fmt.Sprintf("%q is no mark of this game, or there twice", m))
+			p.Add(
+				fmt.Sprintf("marks[%d]", i),
+				fmt.Sprintf("%q is not a bonus or penalty of this game, or is listed twice", m),
+			)
 		}
 	}
 }
 
 func twoSides(e Event, l *lesson.Lesson, p *units.Problems) {
 	if len(e.Sides) != 2 || len(e.Sides[0]) == 0 || len(e.Sides[1]) == 0 {
-		p.Add("sides", "two sides play, with somebody on each")
+		p.Add("sides", "two sides play, with at least one student on each")
 		return
 	}
 	all := slices.Concat(e.Sides[0], e.Sides[1])
 	for i, s := range all {
 		if !slices.Contains(l.Students, s) || slices.Contains(all[:i], s) {
-			p.Add("sides", "those who play are students of the lesson, each on one side")
+			p.Add("sides", "players must be students of the lesson, each on one side")
 			return
 		}
 	}
@@ -243,7 +246,7 @@ func aPlace(e Event, _ *lesson.Lesson, p *units.Problems) {
 	default:
 		p.Add(
 			"where",
-			fmt.Sprintf("a ball goes into the %s, %s, %s or %s, not %q", InNet, Long, Wide, Short, e.Where),
+			fmt.Sprintf("a miss goes to %s, %s, %s or %s, got %q", InNet, Long, Wide, Short, e.Where),
 		)
 	}
 	if s := e.Spot; s != nil && !(s.X >= -50 && s.X <= 50 && s.Y >= -50 && s.Y <= 50) {
@@ -255,7 +258,7 @@ func aPlace(e Event, _ *lesson.Lesson, p *units.Problems) {
 func between(least, most int, said string) need {
 	return func(e Event, _ *lesson.Lesson, p *units.Problems) {
 		if e.Value < least || e.Value > most {
-			p.Add("value", fmt.Sprintf("%s %d to %d, not %d", said, least, most, e.Value))
+			p.Add("value", fmt.Sprintf("%s %d to %d, got %d", said, least, most, e.Value))
 		}
 	}
 }
@@ -264,13 +267,13 @@ var oneToTen = between(1, 10, "it goes from")
 
 func ofAsMany(e Event, _ *lesson.Lesson, p *units.Problems) {
 	if e.Of != 0 && (e.Of < e.Value || e.Of > mostAtOnce || e.Value < 0) {
-		p.Add("of", fmt.Sprintf("no more are good than balls, of which there are up to %d", mostAtOnce))
+		p.Add("of", fmt.Sprintf("good: at most the number of balls, which is at most %d", mostAtOnce))
 	}
 }
 
 func aBest(e Event, _ *lesson.Lesson, p *units.Problems) {
 	if e.Best < 0 || e.Best > e.Value {
-		p.Add("best", "the best in a row is no longer than all that were good")
+		p.Add("best", "best in a row: at most the number of good balls")
 	}
 }
 
@@ -288,7 +291,7 @@ func aLine(e Event, _ *lesson.Lesson, p *units.Problems) {
 
 func aWord(e Event, _ *lesson.Lesson, p *units.Problems) {
 	if n := len([]rune(strings.TrimSpace(e.Text))); n == 0 || n > MaxTag {
-		p.Add("text", fmt.Sprintf("a word of yours has 1 to %d characters", MaxTag))
+		p.Add("text", fmt.Sprintf("an observation has 1 to %d characters", MaxTag))
 	}
 }
 

@@ -20,7 +20,7 @@ type kind struct {
 
 // Goals that an event of a kind is for.
 var (
-	timed     = holding("counted in a time", func(s drill.Stage) bool { return s.Goal.Kind.Timed() })
+	timed     = holding("counted in a set time", func(s drill.Stage) bool { return s.Goal.Kind.Timed() })
 	byClock   = holding("against the clock", func(s drill.Stage) bool { return s.Goal.Kind == goal.Clock })
 	notByTime = holding("counted in balls", func(s drill.Stage) bool { return s.Goal.Kind != goal.Clock })
 )
@@ -32,7 +32,7 @@ var kinds = []kind{
 	{Point, []need{aMatch, aSide, someMarks, maybeAStudent}, (*fold).point, "the last point"},
 	{Focus, []need{aStudent}, func(f *fold, e *Event) { f.state.Focus = e.Student }, ""},
 	{Undo, []need{anEarlierEvent}, func(*fold, *Event) {}, ""},
-	{PickUp, []need{aBasket}, (*fold).pickUp, "balls picked up"},
+	{PickUp, []need{aBasket}, (*fold).pickUp, "the pick-up"},
 	{PickStep, []need{aStudent, aStage}, (*fold).pickStage, ""},
 	{Open, []need{maybeAStudent, aStage}, (*fold).open, ""},
 	{
@@ -68,11 +68,11 @@ var kinds = []kind{
 		(*fold).reps,
 		"the repetitions",
 	},
-	{Held, []need{aStudent, aStage, between(0, 2, "held is")}, (*fold).held, "that"},
+	{Held, []need{aStudent, aStage, between(0, 2, "held is")}, (*fold).held, "the rating"},
 	{GoTo, []need{aBlock}, (*fold).goTo, ""},
 	{Start, nil, (*fold).start, ""},
 	{Pause, nil, func(f *fold, e *Event) { f.stop(e.At) }, ""},
-	{Sides, []need{aMatch, twoSides}, (*fold).sides, "who plays"},
+	{Sides, []need{aMatch, twoSides}, (*fold).sides, "the sides"},
 	{Practice, []need{aMatch, between(0, 20, "practice rounds are")}, (*fold).practice, ""},
 	{Finish, nil, (*fold).finish, "the end of the lesson"},
 	{
@@ -89,8 +89,8 @@ var kinds = []kind{
 		"the length of a block",
 	},
 	{Note, []need{aLine, maybeAStudent}, (*fold).note, ""},
-	{Tag, []need{aStudent, aWord}, (*fold).tag, "the word"},
-	{There, []need{aStudent, between(NotThere, HasGone, "there is")}, (*fold).there, "who was there"},
+	{Tag, []need{aStudent, aWord}, (*fold).tag, "the observation"},
+	{There, []need{aStudent, between(NotThere, HasGone, "there is")}, (*fold).there, "the attendance"},
 	{
 		Counted,
 		[]need{aStudent, aStage, between(0, mostAtOnce, "a count is"), ofAsMany, aBest},
@@ -99,8 +99,8 @@ var kinds = []kind{
 	},
 	{Scored, []need{aMatch, aScore}, (*fold).scored, "the corrected score"},
 	{Amend, []need{another}, func(*fold, *Event) {}, ""},
-	{GiveUp, nil, func(f *fold, e *Event) { f.end(e, GivenUp) }, "giving it up"},
-	{Remove, nil, func(f *fold, e *Event) { f.end(e, Removed) }, "taking it out of the log"},
+	{GiveUp, nil, func(f *fold, e *Event) { f.end(e, GivenUp) }, "abandoning the lesson"},
+	{Remove, nil, func(f *fold, e *Event) { f.end(e, Removed) }, "removing it from the log"},
 }
 
 // kindOf an event; nil for one that is not known.

@@ -113,9 +113,9 @@ func (s State) Refit(l *lesson.Lesson, now, planned int64) *Refit {
 	if len(words) == 0 {
 		return nil
 	}
-	out.Said = fmt.Sprintf("%d min over: ", out.Over)
+	out.Said = fmt.Sprintf("%d min over. Suggested: ", out.Over)
 	if out.Over < 0 {
-		out.Said = fmt.Sprintf("%d min to spare: ", -out.Over)
+		out.Said = fmt.Sprintf("%d min to spare. Suggested: ", -out.Over)
 	}
 	if len(words) > mostNamed {
 		words = append(words[:mostNamed-1], fmt.Sprintf("%d more", len(words)-mostNamed+1))

@@ -96,9 +96,9 @@ func TestNineMinutesOver(t *testing.T) {
 	state.Since = start + 19*60_000
 	got := state.Refit(l, start+19*60_000, start)
 	require.NotNil(t, got)
-	require.Equal(t, "9 min over: Games 6 shorter, Serves 3 shorter", got.Said)
+	require.Equal(t, "9 min over. Suggested: Games 6 shorter, Serves 3 shorter", got.Said)
 	got = state.Refit(l, start+50*60_000, start)
-	require.Equal(t, "10 min over: leave out Serves", got.Said)
+	require.Equal(t, "10 min over. Suggested: leave out Serves", got.Said)
 	require.Nil(t, state.Refit(l, start+10*60_000, start), "on time")
 	require.Equal(t, start+60*60_000, Ends(l, start+5*60_000, start), "begun late, it ends with its slot")
 	require.Equal(t, start+45*60_000, Ends(l, start-15*60_000, start), "begun early, it ends early")

@@ -38,11 +38,11 @@ func (s *StageState) say() string {
 			add("%d more good", s.Extra)
 		}
 		if s.Holder != "" {
-			add("%d together", s.Count)
+			add("%d in total", s.Count)
 		}
 	}
 	if n := s.Held[0] + s.Held[1] + s.Held[2]; n > 0 {
-		add("held %d of %d", s.Held[2], n)
+		add("got it %d of %d", s.Held[2], n)
 	}
 	return strings.Join(out, ", ")
 }

@@ -154,6 +154,7 @@ type State struct {
 	Focus      string         `json:"focus"` // student being counted
 	Undoable   string         `json:"undoable,omitempty"`
 	UndoWords  string         `json:"undoWords,omitempty"`
+	UndoKind   Kind           `json:"undoKind,omitempty"`
 	Reached    string         `json:"reached,omitempty"` // goal met by the latest tap, in words
 	Engagement map[string]int `json:"engagement"`
 	Effort     map[string]int `json:"effort"` // how hard it was, 1 to 10

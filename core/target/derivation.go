@@ -19,9 +19,8 @@ var SigmaDerivation = units.Derivation{
 	ID:     "sigma",
 	Name:   "Spread from a log",
 	Mark:   units.Rule,
-	Source: "Rayleigh's law; Bayes' rule on σ",
-	Words: "Who lands so many of so many balls within a circle scatters by so much. Logs with " +
-		"several circles are weighed together, and with few balls what is believed of the level " +
-		"counts too.",
+	Source: "Rayleigh’s law; Bayes’ rule on σ",
+	Words: "The share of balls inside a circle gives the student’s spread. Several circles are combined; " +
+		"with few balls, the usual spread of the level counts too.",
 	Formula: "σ = r/√(−2 ln(1−p))",
 }

@@ -3,6 +3,7 @@ package units
 import (
 	"fmt"
 	"math"
+	"strings"
 )
 
 // chances as a coach says them, from least to most.
@@ -47,7 +48,9 @@ func ChanceWords(p float64) string {
 	return best.words
 }
 
-// SayChance says a chance and what it lies between with 80 % certainty.
+// SayChance says a chance and, behind it, the range that holds it with 80 %
+// certainty: "about 1 in 4 (1 in 8 to 4 in 10)". A chance in tenths has its range
+// in tenths too: "about 9 in 10 (6 to 10)".
 func SayChance(p, low, high float64) string {
 	said, least, most := ChanceWords(p), ChanceWords(low), ChanceWords(high)
 	if p >= 0.03 && p <= 0.97 && said != "even" {
@@ -57,9 +60,12 @@ func SayChance(p, low, high float64) string {
 	case least == most:
 		return said
 	case p < 0.03:
-		return fmt.Sprintf("%s; %s at best, for what is known", said, most)
+		return fmt.Sprintf("%s (at best %s)", said, most)
 	case p > 0.97:
-		return fmt.Sprintf("%s; %s at worst, for what is known", said, least)
+		return fmt.Sprintf("%s (at worst %s)", said, least)
 	}
-	return fmt.Sprintf("%s; between %s and %s for what is known", said, least, most)
+	if strings.HasSuffix(said, " in 10") {
+		return fmt.Sprintf("%s (%.0f to %.0f)", said, 10*low, 10*high)
+	}
+	return fmt.Sprintf("%s (%s to %s)", said, least, most)
 }

@@ -46,6 +46,41 @@ func Length(metres float64, s System) string {
 	}
 }
 
+// Miles per hour and kilometres per hour in metres per second.
+const (
+	MPH = 0.44704
+	KMH = 1 / 3.6
+)
+
+// Speed returns metres per second as a coach of that system says them: "97 km/h", "60 mph".
+func Speed(metresPerSecond float64, s System) string {
+	if s != Imperial {
+		return fmt.Sprintf("%.0f km/h", metresPerSecond/KMH)
+	}
+	return fmt.Sprintf("%.0f mph", metresPerSecond/MPH)
+}
+
+// Measured is a figure that a sentence gives in the coach's units.
+type Measured interface{ In(System) string }
+
+// Distance is a length in metres, as a Measured.
+type Distance float64
+
+// In returns the length as Length writes it.
+func (d Distance) In(s System) string { return Length(float64(d), s) }
+
+// Pace is a speed in metres per second, as a Measured.
+type Pace float64
+
+// In returns the speed as Speed writes it.
+func (p Pace) In(s System) string { return Speed(float64(p), s) }
+
+// Word is a word as a Measured: the same in both systems.
+type Word string
+
+// In returns the word.
+func (w Word) In(System) string { return string(w) }
+
 // Measure is a length that a document may write as the rule books do: a number
 // of metres, or a text such as "34 in", "13.5 ft" or "15.25 cm".
 type Measure float64
@@ -68,7 +103,7 @@ func (m *Measure) UnmarshalJSON(data []byte) error {
 	}
 	value, err := strconv.ParseFloat(text, 64)
 	if err != nil {
-		return fmt.Errorf("%s is no length; write 1.98, \"34 in\", \"13.5 ft\" or \"15.25 cm\"", data)
+		return fmt.Errorf("%s is not a length; write 1.98, \"34 in\", \"13.5 ft\" or \"15.25 cm\"", data)
 	}
 	*m = Measure(value * factor)
 	return nil

@@ -79,7 +79,7 @@ type Visitor struct {
 // who finds out who asks; the session has been loaded.
 func (d *Doors) who(ctx context.Context) (Visitor, error) {
 	if d.Open {
-		return Visitor{Owner, "", "this machine"}, nil
+		return Visitor{Owner, "", "this computer"}, nil
 	}
 	id := d.sessions.GetString(ctx, "device")
 	if id == "" {
@@ -150,15 +150,14 @@ func (d *Doors) SignIn(ctx context.Context, words, name string) (Visitor, error)
 		return Visitor{}, err
 	}
 	if utf8.RuneCountInString(words) > longestPassphrase {
-		return Visitor{}, Wrong{"That is not the passphrase."}
+		return Visitor{}, Wrong{"Wrong passphrase."}
 	}
 	d.hashing.Lock()
 	right := kept != "" && fits(words, kept)
 	d.hashing.Unlock()
 	if !right {
 		return Visitor{}, Wrong{
-			"That is not the passphrase. Whoever is at the machine itself can set a new one:" +
-				" hodometer owner.",
+			"Wrong passphrase. A new one can be set on the club’s computer: hodometer owner.",
 		}
 	}
 	return d.enter(ctx, Owner, "passphrase", name)
@@ -178,7 +177,7 @@ func (d *Doors) Pair(ctx context.Context, said, name string) (Visitor, error) {
 	role, ok := d.codes.take(said, d.Now())
 	if !ok {
 		return Visitor{}, Wrong{
-			"That code does not open the door. A code lasts five minutes, five tries, and for one" +
+			"This code is not valid. A code lasts five minutes, five tries, and for one" +
 				" device. Ask for a new one.",
 		}
 	}
@@ -254,13 +253,13 @@ func (d *Doors) Devices(ctx context.Context, asks string) ([]Device, error) {
 }
 
 // errNoDevice is about an id that is none.
-var errNoDevice = units.Problems{{Field: "device", Detail: "this device was signed out already"}}
+var errNoDevice = units.Problems{{Field: "device", Detail: "this device is already signed out"}}
 
 // Change renames a device or gives it another role.
 func (d *Doors) Change(ctx context.Context, id, name string, role Role) error {
 	if !role.May(Assistant) || strings.TrimSpace(name) == "" {
 		return units.Problems{
-			{Field: "role", Detail: "a device has a name, and is assistant, coach or owner"},
+			{Field: "role", Detail: "a device needs a name and a role: assistant, coach or owner"},
 		}
 	}
 	return d.store.Write(ctx, func(q *gen.Queries) error {

@@ -120,12 +120,12 @@ func (l *listening) end(device, asks string) {
 }
 
 var (
-	errNobody = echo.NewHTTPError(http.StatusUnauthorized, "This device has not come in, or was signed out. "+
-		"What you did is kept on it; sign in, and it is sent.")
+	errNobody = echo.NewHTTPError(http.StatusUnauthorized, "This device is not signed in. Your changes "+
+		"are kept on it and sent when you sign in.")
 	errNotYours = echo.NewHTTPError(
 		http.StatusForbidden,
 		"This device may not do that. Nothing was changed. "+
-			"The owner can give it another role, under On your phone.",
+			"The owner can give it another role, under Devices and backups.",
 	)
-	errTooOften = echo.NewHTTPError(http.StatusTooManyRequests, "That was tried too often. Wait ten seconds.")
+	errTooOften = echo.NewHTTPError(http.StatusTooManyRequests, "Too many tries. Wait ten seconds.")
 )

@@ -66,7 +66,7 @@ func (d *Doors) EndCardLink(ctx context.Context, student, id string) error {
 			gen.EndCardLinkParams{Ended: d.Now().UnixMilli(), ID: id, StudentID: student},
 		)
 		if err == nil && n == 0 {
-			return units.Problems{{Field: "link", Detail: "this link was taken back already"}}
+			return units.Problems{{Field: "link", Detail: "this link was already revoked"}}
 		}
 		return err
 	})
@@ -85,7 +85,7 @@ func (d *Doors) OpenCard(ctx context.Context, said string) (student string, expi
 	})
 	if errors.Is(err, sql.ErrNoRows) {
 		return "", 0, Wrong{
-			"This link does not open a card: it has run out, or was taken back. Ask the coach for a new one.",
+			"This link is not valid: it has expired or was revoked. Ask the coach for a new one.",
 		}
 	}
 	return student, expires, err

@@ -36,7 +36,7 @@ func checkPassphrase(words string) error {
 	switch n := utf8.RuneCountInString(words); {
 	case n < ShortestPassphrase:
 		return units.Problems{{Field: "passphrase", Detail: fmt.Sprintf(
-			"at least %d characters; three or four words that do not belong together are easy to keep",
+			"at least %d characters; three or four unrelated words are easy to remember",
 			ShortestPassphrase,
 		)}}
 	case n > longestPassphrase:

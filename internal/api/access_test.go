@@ -168,10 +168,10 @@ func TestAnAssistantCounts(t *testing.T) {
 		said = append(said, d.Who+" "+d.Did)
 	}
 	require.Equal(t, []string{
-		"Laptop came in with the passphrase",
+		"Laptop signed in with the passphrase",
 		"coach counted in Short balls",
 		"assistant counted in Short balls",
 		"coach changed the lesson Short balls",
-		"coach changed what is kept about Wren", "assistant came in with a code", "coach came in with a code",
+		"coach edited the profile of Wren", "assistant signed in with a code", "coach signed in with a code",
 	}, said)
 }

@@ -167,7 +167,7 @@ func TestStaleSaveIsRefusedWithWhatChanged(t *testing.T) {
 	mine.SlotMinutes = 50
 	var p Problem
 	d.ask("PUT", "/api/v1/lessons/"+mine.ID, mine, 409, &p)
-	require.Equal(t, []string{"Title: Short balls → Mine", "Slot: 60 min → 75 min"}, *p.Changes)
+	require.Equal(t, []string{"Title: Short balls → Mine", "Lesson length: 60 min → 75 min"}, *p.Changes)
 	require.Equal(t, 75, p.Current.SlotMinutes)
 
 	mine.Version = p.Current.Version

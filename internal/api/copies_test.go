@@ -76,11 +76,11 @@ func TestTheFileIsGone(t *testing.T) {
 	require.NoError(t, os.Rename(g.path, g.path+".elsewhere"))
 	w := save()
 	require.Equal(t, 503, w.Code)
-	require.Contains(t, w.Body.String(), "is gone from its place")
+	require.Contains(t, w.Body.String(), "is missing")
 	require.Equal(t, 503, g.call("GET", "/healthz", "", nil, nil).Code)
 	for _, cookie := range []string{"", coach} {
 		said := g.call("GET", "/api/v1/access", cookie, nil, nil).Body.String()
-		require.Contains(t, said, "is gone from its place")
+		require.Contains(t, said, "is missing")
 		require.NotContains(t, said, filepath.Dir(g.path))
 	}
 	require.Equal(

@@ -244,7 +244,7 @@ func (h handlers) ListCopies(
 
 func (h handlers) TakeCopy(ctx context.Context, _ TakeCopyRequestObject) (TakeCopyResponseObject, error) {
 	if h.copies == nil {
-		return nil, store.Refused{Why: "This server was started without a place for copies."}
+		return nil, store.Refused{Why: "This server was started without a folder for backups."}
 	}
 	if _, err := h.copies.Take(ctx); err != nil {
 		return nil, err
@@ -291,8 +291,7 @@ func mayErase(ctx context.Context, events []run.Event) error {
 		if e.Kind == run.Remove || e.Kind == run.GiveUp {
 			return echo.NewHTTPError(
 				http.StatusForbidden,
-				"Whoever only counts cannot take a lesson out of the log."+
-					" Ask a coach; nothing was changed.",
+				"An assistant cannot remove a lesson from the log. Ask a coach. Nothing was changed.",
 			)
 		}
 	}

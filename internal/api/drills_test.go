@@ -53,7 +53,7 @@ func TestDrillsAreChecked(t *testing.T) {
 	}
 	require.Contains(t, good.Cautions, drill.Caution{
 		ID:   "swingRoom",
-		Text: "Swing room in the line: whoever waits stands behind the baseline and outside the swing.",
+		Text: "Room to swing: students who wait stand behind the baseline, clear of every swing.",
 	})
 	// Five in single file: one works, four rest, and the change comes on top.
 	require.Greater(t, good.Wheels.Rest.Value, 4.0)

@@ -7,6 +7,7 @@ import (
 	"hodometer/core/court"
 	"hodometer/core/draft"
 	"hodometer/core/drill"
+	"hodometer/core/footwork"
 	"hodometer/core/goal"
 	"hodometer/core/ladder"
 	"hodometer/core/lesson"
@@ -82,6 +83,7 @@ var vocabulary = Vocabulary{
 	Directions:    drill.Directions,
 	Hows:          pattern.Hows,
 	Meets:         pattern.Meets,
+	Efforts:       footwork.EffortTerms,
 	Roles:         pattern.Roles,
 	Objects:       pattern.Kinds,
 	Afters:        drill.Afters,
@@ -191,7 +193,9 @@ func (h handlers) AddEvents(ctx context.Context, r AddEventsRequestObject) (AddE
 
 func sameID(path, body string) error {
 	if path != body {
-		return units.Problems{{Field: "id", Detail: "the id in the address and the one in the body differ"}}
+		return units.Problems{
+			{Field: "id", Detail: "the id in the address and the id in the body must be the same"},
+		}
 	}
 	return nil
 }

@@ -14,8 +14,8 @@ import (
 // errForeignHost refuses a request that was meant for somebody else.
 var errForeignHost = echo.NewHTTPError(
 	http.StatusMisdirectedRequest,
-	"This address is not one of ours. Open it as localhost or by its IP address, or start the application with"+
-		" --host and the name.",
+	"This server does not answer to this address. Open it as localhost or by its IP address, or start the"+
+		" application with --host and the name.",
 )
 
 // ourHosts lets in what asks for this machine: by an IP address, as localhost,

@@ -38,12 +38,12 @@ func problem(err error) Problem {
 		p.Detail = fields.Error()
 		p.Status, p.Errors = http.StatusUnprocessableEntity, (*[]FieldProblem)(&fields)
 	case errors.As(err, &missing):
-		p.Status, p.Detail = http.StatusNotFound, "There is no such "+missing.What+". It may have been "+
-			"opened from an old link; nothing was changed."
+		p.Status, p.Detail = http.StatusNotFound, "This "+missing.What+" does not exist. "+
+			"The link may be old. Nothing was changed."
 	case errors.As(err, &stale):
 		p.Status, p.Changes, p.Current, p.CurrentDrill = http.StatusConflict, &stale.Changes, stale.Current, stale.Drill
-		p.Detail = "This " + stale.What + " was changed by someone else meanwhile. Nothing was " +
-			"overwritten and your edit is still on your screen."
+		p.Detail = "This " + stale.What + " was changed by someone else in the meantime. Nothing was " +
+			"overwritten and your changes are still on your screen."
 	case errors.As(err, &wrong):
 		p.Status, p.Detail = http.StatusForbidden, wrong.Why
 	case errors.As(err, &trouble):
@@ -52,7 +52,7 @@ func problem(err error) Problem {
 		p.Status, p.Detail = http.StatusServiceUnavailable, refused.Why
 	case errors.As(err, &large), errors.Is(err, echo.ErrStatusRequestEntityTooLarge):
 		p.Status, p.Detail = http.StatusRequestEntityTooLarge, fmt.Sprintf(
-			"A request may hold up to %d kB. Nothing was changed.",
+			"A request has at most %d kB. Nothing was changed.",
 			bodyLimit>>10,
 		)
 	case errors.As(err, &request):
@@ -64,13 +64,13 @@ func problem(err error) Problem {
 		var said *echo.HTTPError
 		switch {
 		case p.Status == http.StatusNotFound:
-			p.Detail = "There is nothing at this address."
+			p.Detail = "Nothing exists at this address."
 		case errors.As(err, &said) && said.Message != "":
 			p.Detail = said.Message
 		}
 	default:
-		p.Status, p.Detail = http.StatusInternalServerError, "Something went wrong on our side. Nothing "+
-			"was changed; please try again."
+		p.Status, p.Detail = http.StatusInternalServerError, "Something went wrong on the server. "+
+			"Nothing was changed. Try again."
 	}
 	p.Title = http.StatusText(p.Status)
 	return p
@@ -89,11 +89,11 @@ func schemaProblems(request *openapi3filter.RequestError) (out units.Problems) {
 	)
 	switch {
 	case request.Parameter != nil:
-		out.Add(request.Parameter.Name, "this is not an id of ours")
+		out.Add(request.Parameter.Name, "unknown id")
 	case errors.As(request.Err, &schema):
 		path := schema.JSONPointer()
 		if name := unknown.FindStringSubmatch(schema.Reason); name != nil {
-			out.Add(fieldPath(append(path, name[1])), "there is no such field")
+			out.Add(fieldPath(append(path, name[1])), "unknown field")
 			break
 		}
 		out.Add(fieldPath(path), schema.Reason)

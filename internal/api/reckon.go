@@ -76,7 +76,7 @@ func (h handlers) ReckonTarget(
 	aim := court.Point{X: q.Aim.X, Y: q.Aim.Y}
 	area := court.Area(q.Area)
 	if !c.In(area, c.Target(), aim) {
-		return nil, missing("aim", "the aim lies off the part of the court that the ball must land in")
+		return nil, missing("aim", "the aim is outside the part of the court where the ball must land")
 	}
 	shape, err := shapeOf(q, aim)
 	if err != nil {
@@ -168,7 +168,7 @@ func shapeOf(q *TargetQuestion, aim court.Point) (target.Shape, error) {
 		}, nil
 	case "object":
 		if s.Size == nil {
-			return nil, missing("shape.size", "say how wide the object is")
+			return nil, missing("shape.size", "the width of the object is missing")
 		}
 		return target.Object(centre, *s.Size, q.Radius), nil
 	default:

@@ -6,6 +6,7 @@ import (
 
 	"hodometer/core/court"
 	"hodometer/core/flight"
+	"hodometer/core/units"
 )
 
 const degree = math.Pi / 180
@@ -42,7 +43,15 @@ func (h handlers) ReckonFlight(
 			feed.By, feed.Want = f.by, *f.want
 		}
 	}
-	a := asked{ball, air, c, court.Area(value(q.Area, "singles")), value(q.Path, false), value(q.Meet, 0)}
+	a := asked{
+		ball,
+		air,
+		c,
+		court.Area(value(q.Area, "singles")),
+		value(q.Path, false),
+		value(q.Meet, 0),
+		units.System(value(q.Units, "metric")),
+	}
 	if q.Launch != nil {
 		if q.To != nil || fixed > 0 {
 			return nil, missing(
@@ -112,19 +121,28 @@ type asked struct {
 	area  court.Area
 	path  bool
 	meet  float64
+	units units.System
 }
 
 func (a asked) walls() bool { return a.court != nil && a.court.Walls != nil }
 
+// sayReason says why a flight is not possible; "" where it is.
+func sayReason(r flight.Reason, s units.System) string {
+	if r.IsZero() {
+		return ""
+	}
+	return r.Say(s)
+}
+
 // flown words an answer. Where there is no launch only the reason is given.
 func (a asked) flown(f flight.Answer) FlightAnswer {
-	out := FlightAnswer{Feasible: f.Feasible, Reason: f.Reason}
+	out := FlightAnswer{Feasible: f.Feasible, Reason: sayReason(f.Reason, a.units)}
 	if f.NearestFound {
 		out.Nearest = &f.Nearest
 	}
 	if !f.Flight.Landed {
 		if f.Feasible {
-			out.Feasible, out.Reason = false, "It does not come down within ten seconds."
+			out.Feasible, out.Reason = false, "The ball does not land within ten seconds."
 		}
 		return out
 	}
@@ -154,7 +172,7 @@ func (a asked) flown(f flight.Answer) FlightAnswer {
 
 // played words a shot between walls. The path is given from touch to touch.
 func (a asked) played(s flight.WallShot) FlightAnswer {
-	out := FlightAnswer{Feasible: s.Reason == "", Reason: s.Reason}
+	out := FlightAnswer{Feasible: s.Reason.IsZero(), Reason: sayReason(s.Reason, a.units)}
 	if s.NearestFound {
 		out.Nearest = &s.Nearest
 	}
@@ -231,7 +249,10 @@ func (h handlers) ReckonTempo(
 	} else {
 		b = flight.PaceFor(c, air, *q.BallsPerMinute, q.Clearance, top)
 	}
-	out := TempoAnswer{Feasible: b.Feasible, Reason: b.Reason}
+	out := TempoAnswer{
+		Feasible: b.Feasible,
+		Reason:   sayReason(b.Reason, units.System(value(q.Units, "metric"))),
+	}
 	if b.Seconds == 0 {
 		return ReckonTempo200JSONResponse(out), nil
 	}

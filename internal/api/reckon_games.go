@@ -14,7 +14,7 @@ func (h handlers) ReckonRace(_ context.Context, r ReckonRaceRequestObject) (Reck
 	q := r.Body
 	if value(q.WinBy, 1) == 2 {
 		if q.TargetA != q.TargetB {
-			return nil, missing("winBy", "a race won by two needs equal targets")
+			return nil, missing("winBy", "win by two needs equal targets")
 		}
 		rules := game.Rules{To: q.TargetA, WinBy: 2}
 		return ReckonRace200JSONResponse{
@@ -156,7 +156,7 @@ func (h handlers) ReckonRotation(
 		if n < least || n > 20 {
 			return nil, missing(
 				"players",
-				fmt.Sprintf("this rotation takes %d to 20 players, not %d", least, n),
+				fmt.Sprintf("this rotation takes %d to 20 players, got %d", least, n),
 			)
 		}
 		laid := rounds(n)

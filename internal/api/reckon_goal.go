@@ -20,7 +20,7 @@ func (h handlers) ReckonGoal(_ context.Context, r ReckonGoalRequestObject) (Reck
 		g.Kind = goal.InARow
 	}
 	if q.Count == nil && q.Kind != "timed" && q.Kind != "bestRally" {
-		return nil, missing("count", "say how many good balls the goal asks for")
+		return nil, missing("count", "the number of good balls is missing")
 	}
 	if q.Kind == "teamTotal" {
 		if q.Rates == nil {
@@ -38,7 +38,7 @@ func (h handlers) ReckonGoal(_ context.Context, r ReckonGoalRequestObject) (Reck
 		return ReckonGoal200JSONResponse(out), nil
 	}
 	if q.SuccessRate == nil {
-		return nil, missing("successRate", "say how many of the student's balls are good, over 0 and up to 1")
+		return nil, missing("successRate", "the success rate is missing: over 0 and up to 1")
 	}
 	p := *q.SuccessRate
 	met := g

@@ -185,7 +185,8 @@ var contract = sync.OnceValues(func() (func(http.Handler) http.Handler, error) {
 			if methods := allowed(spec, r.URL.Path); methods != "" {
 				w.Header().Set("Allow", methods)
 				err = echo.NewHTTPError(
-					http.StatusMethodNotAllowed, "This address does not do that. Nothing was changed.",
+					http.StatusMethodNotAllowed,
+					"This address does not support that action. Nothing was changed.",
 				)
 			}
 		}

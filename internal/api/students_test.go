@@ -36,7 +36,7 @@ func TestAGroupFromTableToWeeks(t *testing.T) {
 	require.Contains(t, out.Body.String(), "Zoë Marl,left,beginner")
 	w = d.rawAs("POST", "/api/v1/students/import", "text/csv", []byte("shoe size\n43\n"))
 	require.Equal(t, http.StatusUnprocessableEntity, w.Code)
-	require.Contains(t, w.Body.String(), "no column is called name")
+	require.Contains(t, w.Body.String(), "the column name is missing")
 
 	var all []club.ShelfLadder
 	d.ask("GET", "/api/v1/ladders", nil, 200, &all)

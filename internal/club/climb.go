@@ -169,6 +169,7 @@ func (w *climber) climb(ctx context.Context, id string) (out Climb, on bool, err
 		standing,
 		out.Rungs[i].Evidence,
 		out.Rungs[min(i+1, len(l.Rungs)-1)].Evidence,
+		w.c.Now(),
 	)
 	out.Declined = w.isDeclined(adviceKey(id, out.Advice), int64(len(out.Rungs[i].Tries)))
 	out.Next = w.next(ctx, l, &out)
@@ -213,12 +214,12 @@ func (w *climber) next(ctx context.Context, l *ladder.Ladder, c *Climb) Next {
 	out := Next{Rung: r.ID, Drill: r.Drill, Title: r.Title}
 	d := w.drill(ctx, r.Drill)
 	if d == nil {
-		out.Said = "by your word: there is no drill for it"
+		out.Said = "judged by you: this rung has no drill"
 		return out
 	}
 	at := r.StageIn(d)
 	if at < 0 {
-		out.Said = fmt.Sprintf("“%s” has this stage no more", d.Title)
+		out.Said = fmt.Sprintf("“%s” no longer has this stage", d.Title)
 		return out
 	}
 	stage := d.Stages[at]
@@ -340,13 +341,17 @@ func (w *climber) more(ctx context.Context) (out []MoreAdvice) {
 		case known.DaysAgo >= fadesAfter:
 			m.Kind = "repeat"
 			m.Reason = fmt.Sprintf(
-				"Good, about %.0f in 100, but not counted for %d days: what is known of it fades.",
+				"Success rate about %.0f%%, but not counted for %d days, so the estimate is getting old.",
 				100*e.Rate.Mean,
 				known.DaysAgo,
 			)
 		case d.Playable() && e.Sure >= ladder.Sure && s.Last().Met:
-			m.Reason = fmt.Sprintf("It holds, about %.0f in 100 (%.0f to %.0f): turn it into match play.",
-				100*e.Rate.Mean, 100*e.Rate.Low, 100*e.Rate.High)
+			m.Reason = fmt.Sprintf(
+				"Reliable: success rate about %.0f%% (%.0f to %.0f). Use it in match play.",
+				100*e.Rate.Mean,
+				100*e.Rate.Low,
+				100*e.Rate.High,
+			)
 		default:
 			continue
 		}

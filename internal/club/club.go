@@ -34,7 +34,7 @@ func New(s *store.Store) *Club { return &Club{store: s, Now: time.Now} }
 // Missing says that something asked for is not there.
 type Missing struct{ What string }
 
-func (m Missing) Error() string { return "there is no such " + m.What }
+func (m Missing) Error() string { return "this " + m.What + " does not exist" }
 
 // Stale says that a save came too late: what is there now, and what changed
 // since the version that was edited. Nothing was saved.
@@ -45,7 +45,9 @@ type Stale struct {
 	Changes []string
 }
 
-func (s Stale) Error() string { return "this " + s.What + " was changed by someone else meanwhile" }
+func (s Stale) Error() string {
+	return "this " + s.What + " was changed by someone else in the meantime"
+}
 
 func orMissing(err error, what string) error {
 	if errors.Is(err, sql.ErrNoRows) {

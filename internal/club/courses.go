@@ -173,7 +173,7 @@ func (c *Club) course(ctx context.Context, id string) (out Course, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		row, err := q.GetDocument(ctx, gen.GetDocumentParams{Kind: courses, ID: id})
 		if err != nil {
-			return orMissing(err, "course")
+			return orMissing(err, called(courses))
 		}
 		lessons, err := runsOfLessons(ctx, q)
 		if err != nil {
@@ -281,14 +281,14 @@ func (c *Club) DraftSlot(ctx context.Context, id, slot string) (*lesson.Lesson, 
 	}
 	s := w.Course.Lesson(slot)
 	if s == nil {
-		return nil, Missing{"lesson in these weeks"}
+		return nil, Missing{"lesson in this weekly plan"}
 	}
 	if slices.Contains(w.Drafted, slot) {
 		return c.Lesson(ctx, slot)
 	}
 	if s.State != course.Planned {
 		return nil, units.Problems{
-			{Field: "lesson", Detail: "this lesson was called off; take it up again first"},
+			{Field: "lesson", Detail: "this lesson is cancelled; reinstate it first"},
 		}
 	}
 	week := w.Course.Weeks[s.Week]
@@ -314,7 +314,7 @@ func (c *Club) DraftSlot(ctx context.Context, id, slot string) (*lesson.Lesson, 
 		return nil, units.Problems{
 			{
 				Field:  "course",
-				Detail: "no drill on the shelf suits this group on this court; plan it by hand",
+				Detail: "no drill on the shelf suits this group on this court; plan this lesson by hand",
 			},
 		}
 	}
@@ -334,7 +334,7 @@ func (c *Club) carried(ctx context.Context, id string, s *course.Slot) (out []dr
 	if err != nil {
 		return nil, err
 	}
-	why := "dropped"
+	why := "cancelled"
 	if s != nil && s.State == course.Rained {
 		why = "rained off"
 	}
@@ -342,19 +342,22 @@ func (c *Club) carried(ctx context.Context, id string, s *course.Slot) (out []dr
 		if b.Drill != nil && b.Kind == lesson.Drill {
 			out = append(
 				out,
-				draft.Work{Drill: *b.Drill, Why: fmt.Sprintf("%s of %s, %s", b.Title, sayDate(l.Date), why)},
+				draft.Work{
+					Drill: *b.Drill,
+					Why:   fmt.Sprintf("%s on %s, %s", b.Title, c.sayDate(l.Date), why),
+				},
 			)
 		}
 	}
 	return out, nil
 }
 
-func sayDate(date string) string {
+func (c *Club) sayDate(date string) string {
 	t, err := time.Parse(time.DateOnly, date)
 	if err != nil {
 		return date
 	}
-	return t.Format("2 January")
+	return units.Day(t, c.Now())
 }
 
 // usual is what was at hand the last time these students had a lesson.
@@ -409,20 +412,20 @@ func (c *Club) Calendar(ctx context.Context, student, lesson string) (out []Appo
 	if err != nil {
 		return nil, err
 	}
-	called := map[string]string{}
+	named := map[string]string{}
 	people, err := c.Students(ctx)
 	if err != nil {
 		return nil, err
 	}
 	for _, s := range people {
-		called[s.ID], _, _ = strings.Cut(s.Name, " ")
+		named[s.ID] = s.Name
 	}
 	names := func(ids []string) string {
-		var said []string
-		for _, id := range ids {
-			said = append(said, called[id])
+		whole := make([]string, len(ids))
+		for i, id := range ids {
+			whole[i] = named[id]
 		}
-		return strings.Join(said, ", ")
+		return strings.Join(units.CallNames(whole), ", ")
 	}
 	off := map[string]bool{}
 	in := map[string]bool{}

@@ -26,10 +26,10 @@ func (c *Club) putDocument(ctx context.Context, kind, id string, version int, do
 				gen.InsertDocumentParams{Kind: kind, ID: id, SavedAt: now, Body: string(body)},
 			)
 		case err != nil:
-			return orMissing(err, kind)
+			return orMissing(err, called(kind))
 		case int(row.Version) != version:
 			return Stale{
-				What:    kind,
+				What:    called(kind),
 				Changes: []string{fmt.Sprintf("saved %d times since", int(row.Version)-version)},
 			}
 		default:
@@ -53,8 +53,16 @@ func (c *Club) removeDocument(ctx context.Context, kind, id string) error {
 	return c.store.Write(ctx, func(q *gen.Queries) error {
 		n, err := q.RemoveDocument(ctx, gen.RemoveDocumentParams{Kind: kind, ID: id})
 		if err == nil && n == 0 {
-			return Missing{kind}
+			return Missing{called(kind)}
 		}
 		return err
 	})
+}
+
+// called is what a coach calls a document of that kind.
+func called(kind string) string {
+	if kind == courses {
+		return "weekly plan"
+	}
+	return kind
 }

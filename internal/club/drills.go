@@ -124,7 +124,7 @@ func (c *Club) SaveDrill(
 		return out, units.Problems{
 			{
 				Field: "id",
-				Detail: "a drill that ships is not changed; save a copy under an id of its own, a UUID in " +
+				Detail: "a drill that comes with Hodometer cannot be changed; save a copy with its own id, a UUID in " +
 					"lower case",
 			},
 		}
@@ -212,7 +212,7 @@ func (c *Club) RemoveDrill(ctx context.Context, id string) error {
 	return c.store.Write(ctx, func(q *gen.Queries) error {
 		n, err := q.RemoveDrill(ctx, id)
 		if err == nil && n == 0 {
-			return Missing{"drill of your own"}
+			return Missing{"drill among your own"}
 		}
 		return err
 	})

@@ -102,8 +102,9 @@ func (c *Club) SaveGame(
 	if !lesson.IsID(id) {
 		return out, units.Problems{
 			{
-				Field:  "id",
-				Detail: "a game that ships is not changed; save a copy under an id of its own, a UUID in lower case",
+				Field: "id",
+				Detail: "a game that comes with Hodometer cannot be changed; save a copy with its own id, a UUID in " +
+					"lower case",
 			},
 		}
 	}
@@ -152,7 +153,7 @@ func (c *Club) RemoveGame(ctx context.Context, id string) error {
 	return c.store.Write(ctx, func(q *gen.Queries) error {
 		n, err := q.RemoveShelfGame(ctx, id)
 		if err == nil && n == 0 {
-			return Missing{"game of your own"}
+			return Missing{"game among your own"}
 		}
 		return err
 	})

@@ -134,7 +134,7 @@ func (c *Club) SaveHome(ctx context.Context, id string, practices []draft.Practi
 	if len(practices) > mostPractices {
 		p.Add(
 			"practices",
-			fmt.Sprintf("a card has up to %d practices: what is more is not done", mostPractices),
+			fmt.Sprintf("a card has at most %d practices", mostPractices),
 		)
 	}
 	for i := range practices {

@@ -48,7 +48,7 @@ type Imported struct {
 // who is there is changed in what the row says; the rest stays.
 func (c *Club) ImportStudents(ctx context.Context, rows []StudentRow, try bool) (out Imported, err error) {
 	out = Imported{Rows: []RowDone{}, Groups: []string{}}
-	undo := errors.New("only tried")
+	undo := errors.New("preview only")
 	err = c.store.Write(ctx, func(q *gen.Queries) error {
 		if err := q.EvidenceChanged(ctx); err != nil {
 			return err
@@ -149,7 +149,7 @@ func (in *importing) row(ctx context.Context, row StudentRow) (done RowDone, id 
 	if !there {
 		switch same := in.byName[fold(s.Name)]; {
 		case len(same) > 1:
-			done.Says = "several students have this name: put the id of the one meant in the table"
+			done.Says = "several students have this name: add the right student’s id to the table"
 			return done, "", nil
 		case len(same) == 1:
 			was, there = in.byID[same[0]], true
@@ -212,7 +212,7 @@ func (in *importing) change(
 		s.Archived = false
 		said = append(said, "back from the archive")
 	}
-	done = RowDone{Line: row.Line, Name: was.Name, Does: "same", Says: "as it is"}
+	done = RowDone{Line: row.Line, Name: was.Name, Does: "same", Says: "unchanged"}
 	if len(said) > 0 {
 		if wrong := s.validate(); len(wrong) > 0 {
 			done.Does, done.Says = "refuse", wrong[0].Detail

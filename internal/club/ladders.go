@@ -57,8 +57,9 @@ func (c *Club) SaveLadder(ctx context.Context, s ShelfLadder) (ShelfLadder, erro
 	if !lesson.IsID(s.Ladder.ID) {
 		return s, units.Problems{
 			{
-				Field:  "id",
-				Detail: "a ladder that ships is not changed; save a copy under an id of its own, a UUID in lower case",
+				Field: "id",
+				Detail: "a ladder that comes with Hodometer cannot be changed; save a copy with its own id, a UUID in " +
+					"lower case",
 			},
 		}
 	}

@@ -68,7 +68,7 @@ func TestARungGoesRound(t *testing.T) {
 	require.Equal(t, ladder.GoUp, a.Verdict, a.Reason)
 	require.Equal(t, "tossRow", a.To)
 	require.Equal(t, 2, a.Met)
-	require.Contains(t, a.Reason, "Met on 2 of 2 days (7 May, 10 May)")
+	require.Contains(t, a.Reason, "Met on 2 of 2 days (Thu 7 May, Sun 10 May)")
 
 	// Declined, it is quiet, and the plan stays on the rung; counted again, it is back.
 	all, err = c.Decline(ctx, who, adviceKey(id, a), true)
@@ -86,7 +86,7 @@ func TestARungGoesRound(t *testing.T) {
 	drafts, err := c.Drafts(ctx, brief(c, who))
 	require.NoError(t, err)
 	require.Equal(t, "Next on the ladder", drafts[0].Name)
-	require.Contains(t, drafts[0].Why, "Wren: Three in a row from the hand")
+	require.Contains(t, drafts[0].Why, "Wren: Three in a row from own toss")
 	found := false
 	for _, b := range drafts[0].Lesson.Blocks {
 		if b.Drill != nil && b.Drill.Root() == "short-ball-own-toss" {
@@ -100,9 +100,9 @@ func TestARungGoesRound(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, "toss", all.Ladders[0].Rung)
 	_, err = c.Move(ctx, who, Step{Ladder: id, Kind: ladder.Set, Rung: "game"})
-	require.ErrorContains(t, err, "why")
+	require.ErrorContains(t, err, "a reason is needed")
 	_, err = c.Move(ctx, who, Step{Ladder: id, Kind: ladder.Up, Rung: "roof"})
-	require.ErrorContains(t, err, "no such rung")
+	require.ErrorContains(t, err, "does not have this rung")
 }
 
 // What stiffens goes back: repetitions not held twice running ease to the rung that is
@@ -127,7 +127,7 @@ func TestARungIsEased(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, ladder.GoEase, all.Ladders[0].Advice.Verdict, all.Ladders[0].Advice.Reason)
 	require.Equal(t, "three", all.Ladders[0].Advice.To)
-	require.Contains(t, all.Ladders[0].Advice.Reason, "2 sessions running")
+	require.Contains(t, all.Ladders[0].Advice.Reason, "2 lessons in a row")
 }
 
 // Renaming a stage goes on with its history.
@@ -206,7 +206,7 @@ func TestHomeIsAskedOnce(t *testing.T) {
 	require.Equal(t, 2, card.Done[0].Times)
 	require.Equal(t, "Shadow", card.Done[0].Title)
 	_, err = c.SaveHome(ctx, who, []draft.Practice{own, own, own, own})
-	require.ErrorContains(t, err, "up to 3")
+	require.ErrorContains(t, err, "at most 3")
 }
 
 // A course's lessons have ids from the first; one that is drafted is the lesson of that

@@ -254,7 +254,7 @@ func known(ctx context.Context, q *gen.Queries, ids []string) error {
 	var p units.Problems
 	for i, id := range ids {
 		if _, err := q.GetStudent(ctx, id); errors.Is(err, sql.ErrNoRows) {
-			p.Add(fmt.Sprintf("students[%d]", i), "there is no such student")
+			p.Add(fmt.Sprintf("students[%d]", i), "this student does not exist")
 		} else if err != nil {
 			return err
 		}

@@ -33,13 +33,13 @@ func (c *Club) Move(ctx context.Context, student string, s Step) (out StudentLad
 		}
 		var p units.Problems
 		if s.Kind != ladder.Off && l.At(s.Rung) < 0 {
-			p.Add("rung", "this ladder has no such rung")
+			p.Add("rung", "this ladder does not have this rung")
 		}
 		if s.Kind == ladder.Set && strings.TrimSpace(s.Reason) == "" {
-			p.Add("reason", "say in a few words why, so that it can be read later")
+			p.Add("reason", "a reason is needed: a few words to read later")
 		}
 		if len([]rune(s.Reason)) > mostWords {
-			p.Add("reason", fmt.Sprintf("up to %d characters are kept", mostWords))
+			p.Add("reason", fmt.Sprintf("at most %d characters", mostWords))
 		}
 		if !slices.Contains(
 			[]ladder.Kind{ladder.Begin, ladder.Up, ladder.Ease, ladder.Set, ladder.Word, ladder.Off},
@@ -74,7 +74,7 @@ func (c *Club) TakeBack(ctx context.Context, student, ladderID string) (out Stud
 		}
 		gone, err := q.DeleteMove(ctx, gen.DeleteMoveParams{StudentID: student, Ladder: ladderID, N: n})
 		if err == nil && gone == 0 {
-			return Missing{"move to take back"}
+			return Missing{"move to undo"}
 		}
 		return err
 	})
@@ -103,7 +103,7 @@ func (c *Club) Decline(ctx context.Context, student, advice string, no bool) (ou
 		}
 	}
 	if !known {
-		return out, Missing{"advice, or it was for another day"}
+		return out, Missing{"advice"}
 	}
 	err = c.store.Write(ctx, func(q *gen.Queries) error {
 		if !no {

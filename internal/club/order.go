@@ -20,7 +20,7 @@ type Order struct {
 // their level until there are games.
 func (c *Club) OrderOf(ctx context.Context, ids []string, longest int) (out Order, err error) {
 	if len(ids) < 2 {
-		return out, units.Problems{{Field: "students", Detail: "an order is of two students at least"}}
+		return out, units.Problems{{Field: "students", Detail: "a ranking needs at least two students"}}
 	}
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		if err := known(ctx, q, ids); err != nil {

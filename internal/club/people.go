@@ -207,7 +207,7 @@ func (c *Club) everybody(
 			p, err := c.read(ctx, q, version, id)
 			switch {
 			case errors.As(err, &Missing{}):
-				wrong.Add(fmt.Sprintf("students[%d]", i), "there is no such student")
+				wrong.Add(fmt.Sprintf("students[%d]", i), "this student does not exist")
 			case err != nil:
 				return err
 			default:
@@ -220,6 +220,7 @@ func (c *Club) everybody(
 				out = append(out, s)
 			}
 		}
+		plan.Call(out)
 		if len(wrong) == 0 {
 			if err := stand(ctx, q, out); err != nil {
 				return err
@@ -261,6 +262,7 @@ func (c *Club) knownBefore(
 		}
 		out = append(out, s)
 	}
+	plan.Call(out)
 	return out, nil
 }
 

@@ -181,7 +181,7 @@ func (c *Club) past(
 func (c *Club) MatchFrom(b *lesson.Block) (lesson.Block, error) {
 	if b.Drill == nil {
 		return lesson.Block{}, units.Problems{
-			{Field: "drill", Detail: "match play is made from a drill; this block has none"},
+			{Field: "drill", Detail: "match play needs a drill; this block has none"},
 		}
 	}
 	if err := b.Drill.Validate().Err(); err != nil {
@@ -190,7 +190,7 @@ func (c *Club) MatchFrom(b *lesson.Block) (lesson.Block, error) {
 	if !b.Drill.Playable() {
 		return lesson.Block{}, units.Problems{{
 			Field:  "drill",
-			Detail: "no game can begin from this drill: nothing is hit over in it that could be won or lost",
+			Detail: "this drill cannot become match play: no ball in it is hit over the net",
 		}}
 	}
 	out := []lesson.Block{plan.MatchFrom(b.Drill)}
@@ -337,7 +337,7 @@ func (c *Club) SaveGroup(ctx context.Context, g Group) (Group, error) {
 	if len(g.Students) > lesson.MaxStudents {
 		p.Add(
 			"students",
-			fmt.Sprintf("a group has up to %d students, not %d", lesson.MaxStudents, len(g.Students)),
+			fmt.Sprintf("a group has up to %d students, got %d", lesson.MaxStudents, len(g.Students)),
 		)
 	}
 	for i, s := range g.Students {
@@ -364,7 +364,7 @@ func (c *Club) SaveGroup(ctx context.Context, g Group) (Group, error) {
 		case err != nil:
 			return orMissing(err, "group")
 		case int(now.Version) != g.Version:
-			return Stale{What: "group", Changes: []string{"Now called " + now.Name}}
+			return Stale{What: "group", Changes: []string{"renamed to " + now.Name}}
 		}
 		_, err = q.UpdateGroup(
 			ctx,

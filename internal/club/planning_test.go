@@ -56,7 +56,7 @@ func TestTheNextLessonKnowsTheLast(t *testing.T) {
 	w := Brief{Students: l.Students, Court: "tennis", Date: "2026-05-17", Start: "17:00", Minutes: 60}
 	drafts, err := c.Drafts(ctx, w)
 	require.NoError(t, err)
-	require.Contains(t, drafts[0].Why, "Wren did not meet “Short ball to the corners” 6 days ago")
+	require.Contains(t, drafts[0].Why, "Wren did not meet the goal of “Short ball to the corners” 6 days ago")
 	for _, d := range drafts { // each can be saved as it is
 		_, err := c.SaveLesson(ctx, &d.Lesson)
 		require.NoError(t, err)
@@ -98,7 +98,7 @@ func TestGroupsAreVersioned(t *testing.T) {
 	var stale Stale
 	_, err = c.SaveGroup(ctx, late)
 	require.ErrorAs(t, err, &stale)
-	require.Equal(t, []string{"Now called Tuesdays"}, stale.Changes)
+	require.Equal(t, []string{"renamed to Tuesdays"}, stale.Changes)
 	for field, spoil := range map[string]func(*Group){
 		"name":        func(g *Group) { g.Name = " " },
 		"students[0]": func(g *Group) { g.Students = []string{id()} },

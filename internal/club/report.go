@@ -110,7 +110,7 @@ func (c *Club) Report(ctx context.Context, id, from, to string) (out Report, err
 	out.skills(record.Skills, in)
 	out.marks(record.Series, in)
 	out.games(record.Games, id, in)
-	out.rungs(climbs.Ladders, in)
+	out.rungs(climbs.Ladders, in, c.Now())
 	for _, d := range home.Done {
 		if in(d.At) {
 			out.Home = append(out.Home, d)
@@ -237,7 +237,7 @@ func (out *Report) games(all []Game, id string, in func(int64) bool) {
 	}
 }
 
-func (out *Report) rungs(all []Climb, in func(int64) bool) {
+func (out *Report) rungs(all []Climb, in func(int64) bool, now time.Time) {
 	for _, c := range all {
 		at := c.Ladder.At(c.Rung)
 		r := ReportRung{
@@ -245,13 +245,16 @@ func (out *Report) rungs(all []Climb, in func(int64) bool) {
 			Moves: []string{},
 		}
 		said := map[ladder.Kind]string{
-			ladder.Begin: "began at", ladder.Up: "up to", ladder.Ease: "back to", ladder.Set: "set to",
-			ladder.Word: "held, by the coach’s word,",
+			ladder.Begin: "began on",
+			ladder.Up:    "moved up to",
+			ladder.Ease:  "moved down to",
+			ladder.Set:   "set to",
+			ladder.Word:  "met, judged by the coach:",
 		}
 		for _, m := range c.Moves {
 			if i := c.Ladder.At(m.Rung); in(m.At) && i >= 0 && said[m.Kind] != "" {
 				r.Moves = append(r.Moves, fmt.Sprintf("%s %s “%s”",
-					time.UnixMilli(m.At).Format("2 Jan"), said[m.Kind], c.Ladder.Rungs[i].Title))
+					units.Day(time.UnixMilli(m.At), now), said[m.Kind], c.Ladder.Rungs[i].Title))
 			}
 		}
 		out.Rungs = append(out.Rungs, r)

@@ -7,7 +7,6 @@ import (
 	"errors"
 	"fmt"
 	"slices"
-	"strings"
 
 	"hodometer/core/draft"
 	"hodometer/core/drill"
@@ -88,7 +87,7 @@ func (c *Club) OpenRun(ctx context.Context, id, lessonID string) (out Run, err e
 func begins(l *lesson.Lesson) error {
 	if len(l.Blocks) == 0 {
 		return units.Problems{
-			{Field: "lesson", Detail: "this lesson has no blocks yet; put something on its tape first"},
+			{Field: "lesson", Detail: "this lesson has no blocks yet; add one first"},
 		}
 	}
 	return nil
@@ -213,12 +212,16 @@ type Card struct {
 
 // mind is what to take care of in those who come, read before the first block.
 func mind(students []Student) (out []drill.Caution) {
-	for _, s := range students {
-		first, _, _ := strings.Cut(s.Name, " ")
+	names := make([]string, len(students))
+	for k, s := range students {
+		names[k] = s.Name
+	}
+	called := units.CallNames(names)
+	for k, s := range students {
 		for i, c := range s.Cautions {
 			out = append(
 				out,
-				drill.Caution{ID: fmt.Sprintf("student.%s.%d", s.ID, i), Text: first + ": " + c},
+				drill.Caution{ID: fmt.Sprintf("student.%s.%d", s.ID, i), Text: called[k] + ": " + c},
 			)
 		}
 	}
@@ -358,6 +361,6 @@ func valid(e run.Event, f *followed, added []run.Event) units.Problems {
 	if ok {
 		return what.Amended(e).Validate(f.lesson)
 	}
-	p.Add("amends", "nothing of that id happened in this run")
+	p.Add("amends", "this lesson has no entry with this id")
 	return p
 }

@@ -120,7 +120,7 @@ func (s *Student) validate() (p units.Problems) {
 			p.Add(field+".level", err.Error())
 		}
 		if in.Stage != "" && sportOf(in.Stage) != in.Sport {
-			p.Add(field+".stage", "this is no court of that sport")
+			p.Add(field+".stage", "this court is not for that sport")
 		}
 	}
 	for i, d := range s.Dates {
@@ -132,15 +132,15 @@ func (s *Student) validate() (p units.Problems) {
 		}
 	}
 	if len(s.Dates) > mostDates {
-		p.Add("dates", fmt.Sprintf("up to %d days ahead are kept", mostDates))
+		p.Add("dates", fmt.Sprintf("at most %d upcoming dates", mostDates))
 	}
 	for field, text := range map[string]string{"aims": s.Aims, "notes": s.Notes} {
 		if len([]rune(text)) > mostWords {
-			p.Add(field, fmt.Sprintf("up to %d characters are kept", mostWords))
+			p.Add(field, fmt.Sprintf("at most %d characters", mostWords))
 		}
 	}
 	if len(s.Cautions) > mostCautions {
-		p.Add("cautions", fmt.Sprintf("up to %d cautions are read courtside", mostCautions))
+		p.Add("cautions", fmt.Sprintf("at most %d cautions", mostCautions))
 	}
 	for i, c := range s.Cautions {
 		if n := len([]rune(c)); n == 0 || n > mostCaution {
@@ -152,7 +152,7 @@ func (s *Student) validate() (p units.Problems) {
 	}
 	between := func(field string, v, least, most float64, unit string) {
 		if v != 0 && !(v >= least && v <= most) {
-			p.Add(field, fmt.Sprintf("between %g and %g %s, or 0 for what is usual", least, most, unit))
+			p.Add(field, fmt.Sprintf("between %g and %g %s, or 0 for the usual value", least, most, unit))
 		}
 	}
 	between("speed", s.Speed, leastSpeed, mostSpeed, "m/s")
@@ -278,7 +278,7 @@ func (c *Club) Merge(ctx context.Context, id, into string) (out Student, err err
 		}
 		if from.Merged != "" || to.Merged != "" {
 			return units.Problems{
-				{Field: "into", Detail: "one of the two is part of another student already"},
+				{Field: "into", Detail: "one of the two is already merged with another student"},
 			}
 		}
 		if err := q.MergeStudent(ctx, gen.MergeStudentParams{Into: into, ID: id}); err != nil {

@@ -7,6 +7,7 @@ import (
 	"math"
 	"os"
 	"path/filepath"
+	"strings"
 	"testing"
 
 	"hodometer/core/drill"
@@ -62,7 +63,10 @@ func TestEstimatesOfTheVersionBefore(t *testing.T) {
 		require.Len(t, record.Skills, len(said.Students[s.ID]), s.Name)
 		for i, was := range said.Students[s.ID] {
 			now := record.Skills[i]
-			require.Equal(t, was.Skill, now.Label)
+			// What a situation is called may change; the history goes on.
+			said := strings.NewReplacer("soft exchange", "dink rally", "crosscourt and", "cross-court and",
+				"ladder of feeds", "progressive feeds").Replace(was.Skill)
+			require.Equal(t, said, now.Label)
 			require.InDelta(t, was.Radius, now.Radius, 1e-12)
 			require.Len(t, now.Track, len(was.Track), now.Label)
 			for j, k := range now.Track {

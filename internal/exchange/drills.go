@@ -84,7 +84,7 @@ func ReadDrills(file []byte) ([]drill.Drill, error) {
 		return nil, where.wrong(
 			"format",
 			fmt.Sprintf(
-				"this is no file of drills: its format should be %q or %q",
+				"this is not a drill file: its format should be %q or %q",
 				drill.Format,
 				ShelfFormat,
 			),
@@ -173,7 +173,7 @@ func (l lines) refused(err error) error {
 		path, words := e.InstanceLocation, e.ErrorKind.LocalizedString(english)
 		switch k := e.ErrorKind.(type) {
 		case *kind.AdditionalProperties:
-			path, words = append(path[:len(path):len(path)], k.Properties[0]), "there is no such field"
+			path, words = append(path[:len(path):len(path)], k.Properties[0]), "unknown field"
 		case *kind.Required:
 			words = "missing: " + strings.Join(k.Missing, ", ")
 		}

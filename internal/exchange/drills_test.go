@@ -58,11 +58,11 @@ func TestBrokenFilesNameTheLine(t *testing.T) {
 	}
 	for _, c := range []struct{ why, start, with, field, words string }{
 		{"a word for a number", `"basket"`, `"basket": "many",`, "basket", "got string, want integer"},
-		{"a field nobody knows", `"basket"`, `"basket": 3, "colour": "red",`, "colour", "there is no such field"},
-		{"a rule of the core", `"want"`, `"want": 70,`, "pattern.feeds[0].want", "a ball rises to"},
+		{"a field nobody knows", `"basket"`, `"basket": 3, "colour": "red",`, "colour", "unknown field"},
+		{"a rule of the core", `"want"`, `"want": 70,`, "pattern.feeds[0].want", "highest point"},
 		{"an unknown court", `"court"`, `"court": "moon",`, "pattern.court", "no court called"},
 		{"a comma too many", `"basket"`, `"basket": 3,,`, "file", "not JSON"},
-		{"another format", `"format"`, `"format": "other.drill",`, "format", "this is no file of drills"},
+		{"another format", `"format"`, `"format": "other.drill",`, "format", "this is not a drill file"},
 	} {
 		text, line := spoilt(c.start, c.with)
 		_, err := ReadDrills([]byte(text))

@@ -66,7 +66,7 @@ func ReadGames(file []byte) ([]game.Preset, error) {
 	schema, ok := gameSchemas()[format]
 	if !ok {
 		return nil, where.wrong("format", fmt.Sprintf(
-			"this is no file of games: its format should be %q or %q", game.Format, GamesFormat))
+			"this is not a game file: its format should be %q or %q", game.Format, GamesFormat))
 	}
 	if err := schema.Validate(value); err != nil {
 		return nil, where.refused(err)

@@ -52,7 +52,7 @@ func TestBrokenGamesNameTheLine(t *testing.T) {
 		require.Empty(t, got)
 	}
 	_, err = ReadGames([]byte(`{"format":"hodometer.drill"}`))
-	require.ErrorContains(t, err, "no file of games")
+	require.ErrorContains(t, err, "not a game file")
 }
 
 // Whatever is in a file, it is taken whole and holds, or refused; what holds can be

@@ -37,7 +37,7 @@ func places(file []byte) (lines, error) {
 			return nil
 		}
 		if depth == deepest {
-			return errors.New("fields lie too deep within one another")
+			return errors.New("fields are nested too deeply")
 		}
 		for i := 0; dec.More(); i++ {
 			next := fmt.Sprintf("%s[%d]", path, i)
@@ -58,7 +58,7 @@ func places(file []byte) (lines, error) {
 	err := read("", 0)
 	if err == nil {
 		if _, more := dec.Token(); more != io.EOF {
-			err = errors.New("something follows the end of the document")
+			err = errors.New("unexpected text after the end of the document")
 		}
 	}
 	if err != nil {

@@ -18,7 +18,7 @@ func WriteReport(r club.Report) ([]byte, error) {
 		if p == nil {
 			return ""
 		}
-		return fmt.Sprintf("%.0f %% (%.0f to %.0f)", 100*p.Mean, 100*p.Low, 100*p.High)
+		return fmt.Sprintf("%.0f%% (%.0f to %.0f)", 100*p.Mean, 100*p.Low, 100*p.High)
 	}
 	day := func(at int64) string { return time.UnixMilli(at).Format(time.DateOnly) }
 	lines := [][]string{
@@ -30,7 +30,7 @@ func WriteReport(r club.Report) ([]byte, error) {
 		{"minutes", "", fmt.Sprintf("%.0f", r.Minutes), ""},
 		{"balls", "counted", fmt.Sprint(r.Balls), ""},
 		{"balls", "good", fmt.Sprint(r.Good), ""},
-		{"metres", "run for the balls counted", fmt.Sprintf("%.0f", r.Metres), ""},
+		{"metres", "distance run for the balls counted", fmt.Sprintf("%.0f", r.Metres), ""},
 		{"repetitions", "", fmt.Sprint(r.Repetitions), ""},
 	}
 	for _, s := range r.Skills {

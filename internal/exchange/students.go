@@ -48,7 +48,7 @@ var others = map[string]string{
 func ReadStudents(file []byte) (out []club.StudentRow, err error) {
 	text := decode(file)
 	if strings.ContainsRune(text, 0) {
-		return nil, refused("this is no text; save the table as CSV first")
+		return nil, refused("this is not a text file; save the table as CSV first")
 	}
 	r := csv.NewReader(strings.NewReader(text))
 	r.Comma, r.FieldsPerRecord, r.LazyQuotes, r.TrimLeadingSpace = separator(text), -1, true, true
@@ -73,7 +73,7 @@ func ReadStudents(file []byte) (out []club.StudentRow, err error) {
 	}
 	if _, ok := column["name"]; !ok {
 		return nil, refused(
-			"no column is called name; the first line names the columns: " + strings.Join(heads, ", "),
+			"the column name is missing; the first line names the columns: " + strings.Join(heads, ", "),
 		)
 	}
 	for {
@@ -86,7 +86,7 @@ func ReadStudents(file []byte) (out []club.StudentRow, err error) {
 			return nil, refused(fmt.Sprintf("line %d cannot be read: a quote is not closed", line))
 		}
 		if len(out) == mostRows {
-			return nil, refused(fmt.Sprintf("up to %d students are read from one file", mostRows))
+			return nil, refused(fmt.Sprintf("one file has at most %d students", mostRows))
 		}
 		if strings.TrimSpace(strings.Join(record, "")) == "" {
 			continue
@@ -150,17 +150,17 @@ func rowOf(line int, get func(string) string) (row club.StudentRow) {
 			s.Hand = court.LeftHand
 		case "r", "right", "right-handed":
 		default:
-			wrong("the hand is right or left, not %q", v)
+			wrong("the hand is right or left, got %q", v)
 		}
 	}
 	if v, ok := said("level"); ok {
 		if s.Level = units.Level(strings.ToLower(v)); s.Level.Validate() != nil {
-			wrong("the level is beginner, club or performance, not %q", v)
+			wrong("the level is beginner, club or performance, got %q", v)
 		}
 	}
 	if v, ok := said("age"); ok {
 		if s.Age, ok = ageOf(v); !ok {
-			wrong("the age is one of %s, or a number, not %q", ages(), v)
+			wrong("the age is one of %s, or a number, got %q", ages(), v)
 		}
 	}
 	s.Aims, _ = said("aims")
@@ -183,7 +183,7 @@ func rowOf(line int, get func(string) string) (row club.StudentRow) {
 		if v, ok := said(name); ok {
 			n, err := strconv.ParseFloat(strings.Replace(v, ",", ".", 1), 64)
 			if *into = n; err != nil {
-				wrong("%s is a number, not %q", name, v)
+				wrong("%s is a number, got %q", name, v)
 			}
 		}
 	}

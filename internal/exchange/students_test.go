@@ -119,7 +119,7 @@ func TestAHundredThousandRows(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, rows, mostRows)
 	_, err = ReadStudents([]byte(many(mostRows + 1)))
-	require.ErrorContains(t, err, "up to")
+	require.ErrorContains(t, err, "at most")
 }
 
 // A hundred thousand rows taken into an empty club.

@@ -132,6 +132,6 @@ func TestACME(t *testing.T) {
 
 	for _, bad := range []string{"192.168.7.20", "courts.lan"} {
 		_, err := FromACME(dir, []string{bad}, "", nil)
-		require.ErrorContains(t, err, "does not vouch for")
+		require.ErrorContains(t, err, "does not sign certificates for")
 	}
 }

@@ -62,7 +62,7 @@ func OwnAuthority(dir string, names []string) (*Authority, error) {
 	for _, n := range names {
 		if !private(n) {
 			return nil, fmt.Errorf(
-				"the own authority vouches for names in a private network only (%s), and not for %s."+
+				"the own authority signs certificates only for names in a private network (%s), not for %s."+
 					" Use --tls acme or --tls files for it",
 				strings.Join(privateNames, ", "),
 				n,
@@ -80,8 +80,8 @@ func OwnAuthority(dir string, names []string) (*Authority, error) {
 	keyText, err := os.ReadFile(keyFile)
 	if err != nil {
 		return nil, fmt.Errorf(
-			"the key of the authority is not there: %w. Take the folder %s away to begin a new one;"+
-				" every phone then installs it again",
+			"the key of the authority is missing: %w. Delete the folder %s to make a new authority;"+
+				" every phone then has to install it again",
 			err,
 			dir,
 		)
@@ -98,8 +98,8 @@ func OwnAuthority(dir string, names []string) (*Authority, error) {
 		return nil, fmt.Errorf("the authority in %s was not made by Hodometer", dir)
 	}
 	if a.Now().After(a.root.NotAfter.Add(-leafLasts)) {
-		return nil, fmt.Errorf("the authority in %s has run out. Take the folder away to begin a new one;"+
-			" every phone then installs it again", dir)
+		return nil, fmt.Errorf("the authority in %s has expired. Delete the folder to make a new authority;"+
+			" every phone then has to install it again", dir)
 	}
 	return a, nil
 }

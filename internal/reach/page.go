@@ -69,7 +69,7 @@ func PlainDoor(a *Authority, ours func(host string) bool) *http.Server {
 		w.Header().Set("X-Content-Type-Options", "nosniff")
 		switch {
 		case !ours(r.Host):
-			http.Error(w, "This address is not one of ours.", http.StatusMisdirectedRequest)
+			http.Error(w, "This server does not answer to this address.", http.StatusMisdirectedRequest)
 		case trust != nil && (r.URL.Path == "/trust" || strings.HasPrefix(r.URL.Path, "/trust/")):
 			trust.ServeHTTP(w, r)
 		case r.Method != http.MethodGet && r.Method != http.MethodHead:

@@ -86,11 +86,14 @@ func (f *files) get(*tls.ClientHelloInfo) (*tls.Certificate, error) {
 // dir. directory "" is the usual authority's; client nil is the usual one.
 func FromACME(dir string, names []string, directory string, client *acme.Client) (*tls.Config, error) {
 	if len(names) == 0 {
-		return nil, errors.New("a public authority vouches for names: say which with --host")
+		return nil, errors.New("a public authority needs the name of the server: give it with --host")
 	}
 	for _, n := range names {
 		if net.ParseIP(n) != nil || private(n) {
-			return nil, fmt.Errorf("a public authority does not vouch for %s; use --tls own for it", n)
+			return nil, fmt.Errorf(
+				"a public authority does not sign certificates for %s; use --tls own for it",
+				n,
+			)
 		}
 	}
 	if client == nil {

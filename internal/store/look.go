@@ -50,7 +50,7 @@ func Look(ctx context.Context, path string, deep bool) (Holds, error) {
 	info, err := os.Stat(path)
 	switch {
 	case errors.Is(err, fs.ErrNotExist):
-		return Holds{}, refuse("There is no file %s.", path)
+		return Holds{}, refuse("The file %s does not exist.", path)
 	case err != nil:
 		return Holds{}, refuse("%s cannot be read: %v.", path, err)
 	case info.IsDir():
@@ -110,7 +110,7 @@ func lookWithLog(ctx context.Context, path string, deep bool) (Holds, error) {
 	stale := refuse(
 		"The log %s-wal does not belong to the file beside it: perhaps an older copy was put there"+
 			" by hand. Nothing was changed. To go on from the copy, run: hodometer restore %s --db %s"+
-			" (what is there is kept beside it).",
+			" (the file that is there now is kept next to it).",
 		path,
 		path,
 		path,
@@ -132,7 +132,8 @@ func lookWithLog(ctx context.Context, path string, deep bool) (Holds, error) {
 func lookAt(ctx context.Context, path, there, how string, deep bool) (out Holds, err error) {
 	damaged := func(err error) error {
 		return refuse("%s is damaged (%s). Nothing was changed. Put the last good copy in its place:"+
-			" hodometer restore COPY --db %s (what is there is kept beside it).", path, briefly(err), path)
+			" hodometer restore COPY --db %s (the file that is there now is kept next to it).",
+			path, briefly(err), path)
 	}
 	mode := "&mode=ro"
 	if how == "" {

@@ -61,8 +61,8 @@ func Open(ctx context.Context, path string) (*Store, error) {
 	}
 	f, err := os.OpenFile(path, os.O_RDWR, 0)
 	if err != nil {
-		return nil, refuse("%s can only be read, and what happens in a lesson has to be written. Nothing was"+
-			" changed. Allow this user to write it.", path)
+		return nil, refuse("%s is read-only, so lessons cannot be saved. Nothing was changed. Give this "+
+			"user permission to write to it.", path)
 	}
 	f.Close()
 	s, err := open(ctx, path)

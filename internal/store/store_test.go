@@ -262,8 +262,8 @@ func TestRestoreTellsAStaleLog(t *testing.T) {
 func TestTheFileUnderTheServer(t *testing.T) {
 	other := someClub(t, 3)
 	for why, act := range map[string]func(path string) error{
-		"is gone from its place": os.Remove,
-		"Another file was put":   func(path string) error { return os.Rename(other, path) },
+		"is missing":           os.Remove,
+		"Another file was put": func(path string) error { return os.Rename(other, path) },
 		"Another program wrote": func(path string) error {
 			return os.WriteFile(path, bytesOf(t, path), 0o600) // as cp does: into the same file
 		},

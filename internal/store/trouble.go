@@ -22,7 +22,7 @@ type Trouble struct {
 
 func (t Trouble) Error() string { return t.Why }
 
-const kept = " What is on the phones and in open pages stays there until then."
+const kept = " Entries on phones and in open pages are kept there until then."
 
 // Trouble is what keeps the file from being written now; nil: nothing does.
 func (s *Store) Trouble() *Trouble { return s.trouble.Load() }
@@ -71,7 +71,7 @@ func (s *Store) same() *Trouble {
 	if t := s.Trouble(); s.beside || (t != nil && !t.Full) {
 		return t
 	}
-	mend := " Nothing more is saved. Stop the server, put the right file there, and start it again." + kept
+	mend := " Nothing is being saved. Stop the server, put the right file there, and start it again." + kept
 	lost := func(why string) *Trouble {
 		t := &Trouble{Why: why + mend}
 		s.trouble.Store(t)
@@ -80,7 +80,7 @@ func (s *Store) same() *Trouble {
 	now, err := os.Stat(s.path)
 	switch {
 	case errors.Is(err, fs.ErrNotExist):
-		return lost("The club file " + s.name() + " is gone from its place.")
+		return lost("The club file " + s.name() + " is missing.")
 	case err != nil:
 		return lost("The club file " + s.name() + " cannot be reached.")
 	case !os.SameFile(now, s.main):
@@ -130,8 +130,8 @@ func (s *Store) note(err error) error {
 	case sqlite3.SQLITE_FULL, sqlite3.SQLITE_IOERR, sqlite3.SQLITE_READONLY, sqlite3.SQLITE_CANTOPEN:
 		t = Trouble{
 			Full: true,
-			Why: "The disk with the club file is full or will not be written. Nothing more is" +
-				" saved. Make room on it; it goes on by itself." + kept,
+			Why: "The disk with the club file is full or cannot be written. Nothing is being saved. Free some" +
+				" space; saving resumes by itself." + kept,
 		}
 	default:
 		if t := s.noteDamage(err); t != nil {
@@ -153,7 +153,7 @@ func (s *Store) noteDamage(err error) *Trouble {
 		return nil
 	}
 	t := &Trouble{
-		Why: "The club file " + s.name() + " is damaged. Nothing more is saved. Stop the server and put" +
+		Why: "The club file " + s.name() + " is damaged. Nothing is being saved. Stop the server and put" +
 			" the last good copy in its place with hodometer restore." + kept,
 	}
 	s.trouble.Store(t)

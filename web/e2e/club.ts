@@ -107,8 +107,8 @@ export { expect };
 /** Opens the plan of today's lesson from the first screen. */
 export async function openToday(page: Page, club: Club) {
   await page.goto(club.url);
-  await page.getByRole('link', { name: 'Open the plan' }).click();
-  await expect(page.getByRole('region', { name: 'What it comes to' })).toContainText('Chance to finish');
+  await page.getByRole('link', { name: 'Open lesson' }).click();
+  await expect(page.getByRole('region', { name: 'Results' })).toContainText('Chance to finish');
 }
 
 /** The figure of a wheel, as it is read out. */
@@ -139,11 +139,11 @@ export async function tabTo(page: Page, name: RegExp) {
  */
 export async function begin(page: Page, { hold = false } = {}) {
   await page
-    .getByRole('button', { name: /^(Ready: start the clock|Begin the lesson|Start)$/ })
+    .getByRole('button', { name: /^(Start the clock|Start)$/ })
     .first()
     .click();
-  await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
-  const held = page.getByRole('button', { name: /^Hold this turn/ });
+  await expect(page.getByRole('button', { name: 'Pause', exact: true })).toBeVisible();
+  const held = page.getByRole('button', { name: /^Pause turns/ });
   const holds = async () => {
     await expect(page.getByRole('region', { name: /^Set-up of/ })).toHaveCount(0);
     if (hold && (await held.count())) await held.click();
@@ -157,10 +157,13 @@ export async function begin(page: Page, { hold = false } = {}) {
 
 /** Ends the lesson, from whatever block. */
 export async function finish(page: Page) {
-  await page.getByRole('button', { name: /^The lesson: / }).click();
-  await page.getByRole('button', { name: 'Finish the lesson' }).click();
-  await page.getByRole('button', { name: 'End the lesson' }).click();
-  await expect(page.getByRole('link', { name: 'To the log' })).toBeVisible();
+  await page.getByRole('button', { name: /^Lesson menu: / }).click();
+  await page
+    .getByRole('dialog', { name: 'Lesson menu' })
+    .getByRole('button', { name: 'Finish lesson' })
+    .click();
+  await page.getByRole('button', { name: 'Finish lesson' }).click();
+  await expect(page.getByRole('link', { name: 'Open the log' })).toBeVisible();
 }
 
 /** Says how engaged, or how hard, it was for somebody, who had nothing said yet. */
@@ -172,8 +175,8 @@ export async function rate(page: Page, who: string, from: number, to: number) {
 /** Comes in as owner, to the page that lets others in. */
 export async function signIn(page: Page, reached: Reached) {
   await page.goto(`${reached.url}/phone`);
-  await page.getByRole('button', { name: 'I am the owner and know the passphrase' }).click();
+  await page.getByRole('button', { name: 'Sign in as the owner' }).click();
   await page.getByLabel('The owner’s passphrase').fill(PASSPHRASE);
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('heading', { name: 'Let a phone in' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Connect a phone' })).toBeVisible();
 }

@@ -7,10 +7,10 @@ test('a coach plans, mends, runs and logs a lesson, and the next one changes', a
     .getByRole('region', { name: 'Short balls', exact: true })
     .getByRole('button', { name: /Wren finishes/ })
     .getAttribute('aria-label');
-  await page.getByRole('link', { name: 'Open the plan' }).click();
+  await page.getByRole('link', { name: 'Open lesson' }).click();
 
   // The reckoning says that it does not fit, and one click mends it.
-  const trouble = page.getByRole('status').filter({ hasText: 'will probably not fit 25 minutes' });
+  const trouble = page.getByRole('status').filter({ hasText: 'will probably take longer than 25 minutes' });
   await expect(trouble).toBeVisible();
   const chance = await wheel(page, /^Chance to finish/);
   await trouble.getByRole('button', { name: /in a row/ }).click();
@@ -22,8 +22,8 @@ test('a coach plans, mends, runs and logs a lesson, and the next one changes', a
     .getByRole('button', { name: /^Balls fed: 285 balls/ })
     .last()
     .click();
-  const how = page.getByRole('dialog', { name: 'How Balls fed was reckoned' }).last();
-  await expect(how).toContainText('Between feeds');
+  const how = page.getByRole('dialog', { name: 'How Balls fed was calculated' }).last();
+  await expect(how).toContainText('Time between feeds');
   await expect(how).toContainText('4 s');
   await page.keyboard.press('Escape');
 
@@ -35,9 +35,9 @@ test('a coach plans, mends, runs and logs a lesson, and the next one changes', a
   await page.mouse.move(box.x + 6 + 95, box.y + 20, { steps: 5 });
   await page.mouse.up();
   await expect(edge).toHaveAttribute('aria-valuenow', '20');
-  await expect(page.getByText('The blocks run 3 minutes past the slot.')).toBeVisible();
+  await expect(page.getByText('The blocks are 3 minutes longer than the lesson.')).toBeVisible();
   await page.getByRole('button', { name: /Shorten .* to 22 minutes/ }).click();
-  await expect(page.getByText('Just fits')).toBeVisible();
+  await expect(page.getByText(/minutes longer than the lesson/)).toHaveCount(0);
   const water = page.getByRole('button', { name: /^Break: Water/ });
   const game = page.getByRole('button', { name: /^Game:/ });
   const from = (await water.boundingBox())!;
@@ -58,7 +58,7 @@ test('a coach plans, mends, runs and logs a lesson, and the next one changes', a
   const target = page.getByRole('slider', { name: 'Target' });
   await expect(target).toHaveAttribute(
     'aria-valuetext',
-    /4 ft 6 in in from the sideline, 6 ft 6 in from the baseline, radius 4 ft 6 in/
+    /4 ft 6 in inside the sideline, 6 ft 6 in inside the baseline, radius 4 ft 6 in/
   );
   await target.scrollIntoViewIfNeeded();
   const t = (await target.boundingBox())!;
@@ -66,34 +66,34 @@ test('a coach plans, mends, runs and logs a lesson, and the next one changes', a
   await page.mouse.down();
   await page.mouse.move(t.x + t.width / 2 - 40, t.y + t.height / 2 + 15, { steps: 8 });
   await page.mouse.up();
-  await expect(target).not.toHaveAttribute('aria-valuetext', /6 ft 6 in from the baseline/);
-  await page.getByLabel('In from the baseline').fill('7');
-  await page.getByLabel('In from the baseline').press('Enter');
-  await expect(target).toHaveAttribute('aria-valuetext', /, 7 ft from the baseline/);
-  await page.getByRole('button', { name: 'Lengths in feet and inches; switch' }).click();
-  await expect(target).toHaveAttribute('aria-valuetext', /2\.13 m from the baseline/);
+  await expect(target).not.toHaveAttribute('aria-valuetext', /6 ft 6 in inside the baseline/);
+  await page.getByLabel('Inside the baseline').fill('7');
+  await page.getByLabel('Inside the baseline').press('Enter');
+  await expect(target).toHaveAttribute('aria-valuetext', /, 7 ft inside the baseline/);
+  await page.getByRole('button', { name: 'Units: feet and inches. Switch units' }).click();
+  await expect(target).toHaveAttribute('aria-valuetext', /2\.13 m inside the baseline/);
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
 
   // Courtside: Wren makes everything.
-  await page.getByRole('button', { name: 'Take it to the court' }).click();
+  await page.getByRole('button', { name: 'Run courtside' }).click();
   await begin(page, { hold: true });
   await expect(page.getByRole('region', { name: 'Role of this minute' })).toContainText('Forehand volleys');
   await page.getByRole('button', { name: /^Next: Short ball/ }).click();
   await expect(page.getByLabel('0 of 10 in all')).toBeVisible();
   for (let i = 0; i < 60; i++) await page.getByRole('button', { name: 'Good', exact: true }).click();
   await expect(page.getByText('All goals met')).toBeVisible();
-  await page.getByRole('button', { name: /^The lesson: / }).click();
-  await page.getByRole('button', { name: 'Finish the lesson' }).click();
+  await page.getByRole('button', { name: /^Lesson menu: / }).click();
+  await page.getByRole('button', { name: 'Finish lesson' }).click();
   await rate(page, 'Wren', 7, 9);
-  await page.getByRole('button', { name: 'Hard', exact: true }).click();
+  await page.getByRole('button', { name: 'Effort', exact: true }).click();
   await rate(page, 'Wren', 5, 6);
   await expect(page.getByLabel('Wren 6')).toBeVisible();
-  await page.getByLabel('One line of notes').fill('Ready for a live feed');
-  await page.getByLabel('One line of notes').press('Tab');
-  await page.getByRole('button', { name: 'End the lesson' }).click();
+  await page.getByLabel('Note on the lesson').fill('Ready for a live feed');
+  await page.getByLabel('Note on the lesson').press('Tab');
+  await page.getByRole('button', { name: 'Finish lesson' }).click();
 
   // Afterwards: the log, the student, and the next lesson's chances.
-  await page.getByRole('link', { name: 'To the log' }).click();
+  await page.getByRole('link', { name: 'Open the log' }).click();
   const entry = page.getByRole('article').first();
   await expect(entry).toContainText('Ready for a live feed');
   await expect(entry).toContainText('met 8 of 8 tried');
@@ -112,25 +112,25 @@ test('a coach plans, mends, runs and logs a lesson, and the next one changes', a
 test('a lesson is planned from nothing for somebody new', async ({ page, club }) => {
   await page.goto(`${club.url}/lessons`);
   await page.getByRole('button', { name: 'Plan a lesson' }).click();
-  await page.getByRole('button', { name: 'Empty tape' }).click();
-  await expect(page.getByText('Nobody is in this lesson yet')).toBeVisible();
+  await page.getByRole('button', { name: 'Start from blank' }).click();
+  await expect(page.getByText('No students in this lesson yet')).toBeVisible();
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   const who = page.getByRole('dialog', { name: 'Add students' });
-  await who.getByRole('combobox', { name: 'Who comes?' }).fill('Mira Quill');
+  await who.getByRole('combobox', { name: 'Who is coming?' }).fill('Mira Quill');
   await page.keyboard.press('Enter');
   await who.getByLabel('Hand of Mira Quill').selectOption('left');
   await page.keyboard.press('Escape');
   const shelf = page.getByRole('dialog', { name: 'Choose a drill' });
   await page.getByRole('button', { name: 'Drill', exact: true }).click();
-  await shelf.getByRole('button', { name: 'Take Short ball to the corners', exact: true }).click();
+  await shelf.getByRole('button', { name: 'Choose Short ball to the corners', exact: true }).click();
   await expect(page.getByRole('row', { name: /Forehand cross-court 10/ }).first()).toContainText('43%');
   // On a shorter court the next drill comes in its measures.
   await page.getByRole('combobox', { name: /^Court/ }).selectOption('Tennis, orange stage');
   await page.getByRole('button', { name: 'Drill', exact: true }).click();
-  await shelf.getByRole('button', { name: 'Take Short ball to the corners', exact: true }).click();
+  await shelf.getByRole('button', { name: 'Choose Short ball to the corners', exact: true }).click();
   await expect(page.getByRole('slider', { name: 'Target' })).toHaveAttribute(
     'aria-valuetext',
-    /3 ft 6 in in from the sideline, 5 ft from the baseline/
+    /3 ft 6 in inside the sideline, 5 ft inside the baseline/
   );
   await page.getByRole('button', { name: /^Remove Short ball/ }).click();
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
@@ -170,9 +170,9 @@ test('what cannot be is said where it was typed, and loses nothing', async ({ pa
   await expect(page.getByText('At least 1', { exact: true })).toBeVisible();
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   // Something only the server refuses: the edit stays and the field is named.
-  await page.getByLabel('In from the baseline').fill('50');
-  await page.getByLabel('In from the baseline').press('Enter');
-  await expect(page.getByText('Your edit is still here')).toBeVisible();
+  await page.getByLabel('Inside the baseline').fill('50');
+  await page.getByLabel('Inside the baseline').press('Enter');
+  await expect(page.getByText('Your changes are still here')).toBeVisible();
   await expect(page.getByText('blocks[1].drill.targets[0].at')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
@@ -180,7 +180,7 @@ test('what cannot be is said where it was typed, and loses nothing', async ({ pa
 
 test('an address that leads nowhere says so and leads back', async ({ page, club }) => {
   await page.goto(`${club.url}/lessons/00000000-0000-7000-8000-000000000000`);
-  await expect(page.getByRole('alert')).toContainText('There is no such lesson');
-  await page.getByRole('link', { name: 'To today' }).click();
+  await expect(page.getByRole('alert')).toContainText('This lesson does not exist');
+  await page.getByRole('link', { name: 'Go to Today' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Short balls to match play');
 });

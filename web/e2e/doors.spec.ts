@@ -43,7 +43,7 @@ async function secretOf(laptop: Page, role: string): Promise<string> {
   const answer = laptop.waitForResponse((r) => r.url().endsWith('/access/codes'));
   await button(laptop, role).click();
   const code = (await (await answer).json()) as { links: { url: string }[] };
-  await expect(laptop.getByRole('img', { name: 'Picture that lets one phone in' })).toBeVisible();
+  await expect(laptop.getByRole('img', { name: 'QR code that connects one phone' })).toBeVisible();
   return code.links[0]!.url;
 }
 
@@ -60,17 +60,16 @@ test('from nothing to a phone that counts, in two taps, and a lesson in the dark
   laptop,
   device
 }) => {
-  test.slow();
   // The phone types the address without https: the port shows how to trust it, and that it does.
   const first = await device.newPage();
   await first.goto(reached.url.replace('https:', 'http:'));
-  await expect(first.getByRole('status')).toContainText('The connection is good');
+  await expect(first.getByRole('status')).toContainText('The connection is secure');
   await first.getByRole('link', { name: 'Go on to Hodometer' }).click();
-  await expect(first.getByRole('heading', { name: 'Who is there?' })).toBeVisible();
+  await expect(first.getByRole('heading', { name: 'Sign in' })).toBeVisible();
   await first.close();
 
   await signIn(laptop, reached);
-  const at = await secretOf(laptop, 'It counts');
+  const at = await secretOf(laptop, 'Assistant');
   const page = await device.newPage();
   await page.goto(at);
   let taps = 0;
@@ -78,11 +77,11 @@ test('from nothing to a phone that counts, in two taps, and a lesson in the dark
     taps++;
     await button(page, name).tap();
   };
-  await tap('Let it in');
+  await tap('Connect');
   await expect(page.getByRole('heading', { name: 'To count' })).toBeVisible();
-  await expect(laptop.getByText('It is in.')).toBeVisible();
+  await expect(laptop.getByText('Connected.')).toBeVisible();
   await installed(page);
-  await tap('Take it to the court');
+  await tap('Run courtside');
   await expect(page.getByRole('timer').first()).toBeVisible();
   expect(taps, 'one to come in, one to the court').toBe(2);
 
@@ -97,7 +96,7 @@ test('from nothing to a phone that counts, in two taps, and a lesson in the dark
   await page.reload();
   await expect(page.getByLabel('3 of 10 in all')).toBeVisible();
   await device.setOffline(false);
-  await expect(page.getByText(/^not sent yet: /)).toHaveCount(0);
+  await expect(page.getByText(/^\d+ not sent yet$/)).toHaveCount(0);
   await finish(page);
 
   // Today in the dark: what else is on went along, and can be begun.
@@ -105,7 +104,7 @@ test('from nothing to a phone that counts, in two taps, and a lesson in the dark
   await expect(page.getByRole('heading', { name: 'To count' })).toBeVisible();
   await device.setOffline(true);
   await page.reload();
-  await button(page, 'Take it to the court').tap();
+  await button(page, 'Run courtside').tap();
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await expect(page.getByRole('timer').first()).toBeVisible();
   await device.setOffline(false);
@@ -130,31 +129,31 @@ test('a phone that is signed out in the middle keeps its taps, and sends them wh
 }) => {
   await signIn(laptop, reached);
   const page = await device.newPage();
-  await page.goto(await secretOf(laptop, 'It counts'));
-  await page.getByLabel('This device is called').fill('Court phone');
-  await button(page, 'Let it in').tap();
-  await button(page, 'Take it to the court').tap();
+  await page.goto(await secretOf(laptop, 'Assistant'));
+  await page.getByLabel('Device name').fill('Court phone');
+  await button(page, 'Connect').tap();
+  await button(page, 'Run courtside').tap();
   await begin(page, { hold: true });
   await button(page, /^Next: Short ball/).click();
   await button(page, 'Good').click();
   await expect(page.getByLabel('1 of 10 in all')).toBeVisible();
-  await expect(page.getByText(/^not sent yet: /)).toHaveCount(0);
+  await expect(page.getByText(/^\d+ not sent yet$/)).toHaveCount(0);
 
   await button(laptop, 'Sign Court phone out').click();
   await expect(button(laptop, 'Sign Court phone out')).toHaveCount(0);
   await button(page, 'Good').click();
   await expect(page.getByLabel('2 of 10 in all')).toBeVisible();
-  await expect(page.getByRole('alert').first()).toContainText('This device was signed out');
-  await expect(page.getByText(/^not sent yet: /)).toBeVisible();
+  await expect(page.getByRole('alert').first()).toContainText('This device is signed out');
+  await expect(page.getByText(/^\d+ not sent yet$/)).toBeVisible();
 
   const court = page.url();
   await laptop.reload();
-  await page.goto(await secretOf(laptop, 'It counts'));
-  await button(page, 'Let it in').click();
+  await page.goto(await secretOf(laptop, 'Assistant'));
+  await button(page, 'Connect').click();
   await expect(page.getByRole('heading', { name: 'To count' })).toBeVisible();
   await page.goto(court);
   await expect(page.getByLabel('2 of 10 in all')).toBeVisible();
-  await expect(page.getByText(/^not sent yet: /)).toHaveCount(0);
+  await expect(page.getByText(/^\d+ not sent yet$/)).toHaveCount(0);
 });
 
 test('the file is taken from under the server: every screen says so, the phone keeps its taps, a copy goes on', async ({
@@ -164,17 +163,17 @@ test('the file is taken from under the server: every screen says so, the phone k
 }) => {
   await signIn(laptop, reached);
   const page = await device.newPage();
-  await page.goto(await secretOf(laptop, 'It plans'));
-  await button(page, 'Let it in').tap();
-  await button(page, 'Take it to the court').first().tap();
+  await page.goto(await secretOf(laptop, 'Coach'));
+  await button(page, 'Connect').tap();
+  await button(page, 'Run courtside').first().tap();
   await begin(page, { hold: true });
   await button(page, /^Next: Short ball/).click();
   await laptop.goto(`${reached.url}/copies`);
-  await button(laptop, 'Make one now').click();
-  await expect(laptop.getByText('The last one was made just now.')).toBeVisible();
+  await button(laptop, 'Back up now').click();
+  await expect(laptop.getByText('The last backup was made just now.')).toBeVisible();
   const [download] = await Promise.all([
     laptop.waitForEvent('download'),
-    laptop.getByRole('link', { name: 'Download the last one' }).click()
+    laptop.getByRole('link', { name: 'Download latest backup' }).click()
   ]);
   const copy = join(reached.dir, 'copy.db');
   await download.saveAs(copy);
@@ -182,27 +181,27 @@ test('the file is taken from under the server: every screen says so, the phone k
   renameSync(reached.db, `${reached.db}.moved`);
   await button(page, 'Good').click();
   await expect(page.getByLabel('1 of 10 in all')).toBeVisible();
-  await expect(page.getByText('The server cannot save now: why?')).toBeVisible();
+  await expect(page.getByText('The server cannot save. Show why')).toBeVisible();
   await expect(button(page, 'Good'), 'what counts is still under the thumb').toBeInViewport({ ratio: 1 });
-  await expect(page.getByText(/^not sent yet: /)).toBeVisible();
-  await expect(laptop.getByRole('alert')).toContainText('is gone from its place');
+  await expect(page.getByText(/^\d+ not sent yet$/)).toBeVisible();
+  await expect(laptop.getByRole('alert')).toContainText('is missing');
   await laptop.goto(`${reached.url}/weeks`);
-  await expect(laptop.getByRole('alert').first()).toContainText('Nothing more is saved');
+  await expect(laptop.getByRole('alert').first()).toContainText('Nothing is being saved');
 
   await reached.stop();
   const said = execFileSync('../bin/hodometer', ['restore', copy, '--db', reached.db]).toString();
-  expect(said).toContain('Phones have to be paired again');
+  expect(said).toContain('Connect the phones again');
   await reached.start();
-  await expect(page.getByRole('alert').first()).toContainText('This device was signed out');
+  await expect(page.getByRole('alert').first()).toContainText('This device is signed out');
   const court = page.url();
   await signIn(laptop, reached);
-  await page.goto(await secretOf(laptop, 'It plans'));
-  await button(page, 'Let it in').click();
+  await page.goto(await secretOf(laptop, 'Coach'));
+  await button(page, 'Connect').click();
   await expect(page.getByRole('link', { name: 'Today', exact: true })).toBeVisible();
   await page.goto(court);
   await expect(page.getByLabel('1 of 10 in all')).toBeVisible();
-  await expect(page.getByText(/^not sent yet: /)).toHaveCount(0);
-  await expect(page.getByText('The server cannot save now')).toHaveCount(0);
+  await expect(page.getByText(/^\d+ not sent yet$/)).toHaveCount(0);
+  await expect(page.getByText('The server cannot save')).toHaveCount(0);
 });
 
 test('a card by link shows a first name and the card, and nothing once it is taken back', async ({
@@ -214,7 +213,7 @@ test('a card by link shows a first name and the card, and nothing once it is tak
   await laptop.getByRole('link', { name: 'Students' }).click();
   await laptop.getByRole('link', { name: /Wren/ }).first().click();
   await laptop.getByRole('link', { name: /card/i }).first().click();
-  await button(laptop, 'Make a link').click();
+  await button(laptop, 'Create link').click();
   const link = await laptop.getByLabel('The link').inputValue();
   const page = await device.newPage();
   await page.goto(link);
@@ -222,10 +221,10 @@ test('a card by link shows a first name and the card, and nothing once it is tak
   await expect(page.getByRole('navigation')).toHaveCount(0);
   await expect(page.getByText('This link works until')).toBeVisible();
   expect(await status(page, '/api/v1/students')).toBe(401);
-  await button(laptop, 'Take it back').click();
-  await expect(button(laptop, 'Take it back')).toHaveCount(0);
+  await button(laptop, 'Revoke link').click();
+  await expect(button(laptop, 'Revoke link')).toHaveCount(0);
   await page.reload();
-  await expect(page.getByText('This link does not open a card')).toBeVisible();
+  await expect(page.getByText('This link is not valid')).toBeVisible();
 });
 
 base(
@@ -281,7 +280,7 @@ base(
   'on the machine itself the owner gets a passphrase, too short is said, and the steps are there',
   async ({ page, emptyClub }) => {
     await page.goto(`${emptyClub.url}/phone`);
-    await expect(page.getByText('Reached from this machine alone')).toBeVisible();
+    await expect(page.getByText('Only this computer can open it')).toBeVisible();
     await page.getByLabel(/^A passphrase/).fill('x'.repeat(9));
     await button(page, 'Set it').click();
     await expect(page.getByText('✓ The owner has a passphrase')).toHaveCount(0);
@@ -289,8 +288,8 @@ base(
     await button(page, 'Set it').click();
     await expect(page.getByText('✓ The owner has a passphrase')).toBeVisible();
     await expect(page.getByText('hodometer serve --addr 0.0.0.0:8443 --tls own')).toBeVisible();
-    await page.getByRole('link', { name: 'Copies of the club' }).click();
-    await button(page, 'Make one now').click();
-    await expect(page.getByText('The last one was made just now.')).toBeVisible();
+    await page.getByRole('link', { name: 'Backups' }).click();
+    await button(page, 'Back up now').click();
+    await expect(page.getByText('The last backup was made just now.')).toBeVisible();
   }
 );

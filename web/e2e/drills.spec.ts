@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { expect, test } from './club';
 import type { Locator, Page } from '@playwright/test';
 
-const neighbours = (page: Page) => page.getByRole('list', { name: 'Neighbours' });
+const neighbours = (page: Page) => page.getByRole('list', { name: 'Variations' });
 const court = (page: Page) => page.getByRole('group', { name: /seen from above/ });
 const ball = (page: Page, n: number) => page.getByRole('slider', { name: `Ball ${n}`, exact: true });
 const wheel = (page: Page, name: RegExp) =>
@@ -38,7 +38,7 @@ test('a line drill is drawn from nothing with the mouse, bent, mended, kept, fou
   club
 }) => {
   await page.goto(`${club.url}/drills`);
-  await page.getByRole('button', { name: 'Draw a drill' }).click();
+  await page.getByRole('button', { name: 'New drill' }).click();
   await page.getByRole('button', { name: 'Tennis, full length' }).click();
   await expect(page).toHaveURL(/drills\/[0-9a-f-]{36}/);
 
@@ -71,9 +71,9 @@ test('a line drill is drawn from nothing with the mouse, bent, mended, kept, fou
     .getByRole('button', { name: /^Other side/ })
     .click();
   await expect(page.getByText(/Other side/).first()).toBeVisible();
-  await expect(ball(page, 1)).toHaveAttribute('aria-valuetext', /left of the middle/);
+  await expect(ball(page, 1)).toHaveAttribute('aria-valuetext', /left of the centre line/);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(ball(page, 1)).toHaveAttribute('aria-valuetext', /right of the middle/);
+  await expect(ball(page, 1)).toHaveAttribute('aria-valuetext', /right of the centre line/);
   await page.getByRole('button', { name: 'Redo' }).click();
   await expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
 
@@ -85,31 +85,31 @@ test('a line drill is drawn from nothing with the mouse, bent, mended, kept, fou
   await list.getByLabel('Choose Tide line').check();
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Take out as a file' }).click()
+    page.getByRole('button', { name: 'Export' }).click()
   ]);
   const text = await readFile(await download.path(), 'utf8');
   expect(JSON.parse(text)).toMatchObject({ format: 'hodometer.drill', version: 4, title: 'Tide line' });
   const file = join(club.dir, 'tide.json');
   await writeFile(file, text.replace('Tide line', 'Ebb line'));
-  await page.getByLabel('Bring in a file').setInputFiles(file);
-  await expect(page.getByText('“Ebb line” is on the shelf')).toBeVisible();
+  await page.getByLabel('Import file').setInputFiles(file);
+  await expect(page.getByText('“Ebb line” added to my drills')).toBeVisible();
   await page.getByLabel('Search').fill('ebb');
   await expect(list.getByRole('link')).toHaveCount(1);
 
   // A broken one names the line and leaves nothing behind.
   await writeFile(file, text.replace('"turnBalls": 3', '"turnBalls": 0').replace('Tide line', 'Broken line'));
-  await page.getByLabel('Bring in a file').setInputFiles(file);
-  await expect(page.getByText(/nothing of it is on the shelf/)).toBeVisible();
+  await page.getByLabel('Import file').setInputFiles(file);
+  await expect(page.getByText(/Nothing was added/)).toBeVisible();
   await expect(page.getByText(/^line \d+: /)).toBeVisible();
   await page.getByLabel('Search').fill('broken');
   await expect(list.getByRole('link')).toHaveCount(0);
 
-  // Off the shelf, and back.
+  // Delete, and back.
   await page.getByLabel('Search').fill('ebb');
   await list.getByLabel('Choose Ebb line').check();
-  await page.getByRole('button', { name: 'Off the shelf' }).click();
+  await page.getByRole('button', { name: 'Delete' }).click();
   await expect(list.getByRole('link')).toHaveCount(0);
-  await page.getByRole('button', { name: 'Put it back' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
   await expect(list.getByRole('link')).toHaveCount(1);
 });
 
@@ -118,7 +118,7 @@ test('the same line drill with the keyboard alone', async ({ page, club }) => {
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await page.keyboard.press('d');
   await expect(page).toHaveURL(/drills$/);
-  await page.getByRole('button', { name: 'Draw a drill' }).focus();
+  await page.getByRole('button', { name: 'New drill' }).focus();
   await page.keyboard.press('Enter');
   await page.keyboard.press('Tab');
   await page.keyboard.press('Enter');
@@ -139,7 +139,7 @@ test('the same line drill with the keyboard alone', async ({ page, club }) => {
   await page.keyboard.press('d');
   await expect(ball(page, 2)).toBeVisible();
   await type('From the net', '16 ft');
-  await type('In from the sideline', '11 ft');
+  await type('Inside the sideline', '11 ft');
   await expect(ball(page, 2)).toHaveAttribute('aria-valuetext', /16 ft from the net/);
   await ball(page, 1).focus();
   await page.keyboard.press('d');
@@ -148,7 +148,7 @@ test('the same line drill with the keyboard alone', async ({ page, club }) => {
   await page.keyboard.press('Enter');
   await page.getByRole('group', { name: 'Side' }).getByRole('button', { name: 'left' }).focus();
   await page.keyboard.press('Enter');
-  await expect(ball(page, 3)).toHaveAttribute('aria-valuetext', /left of the middle/);
+  await expect(ball(page, 3)).toHaveAttribute('aria-valuetext', /left of the centre line/);
   await page.getByRole('button', { name: 'Waiting line', exact: true }).focus();
   await page.keyboard.press('Enter');
   await type('Students', '5');
@@ -182,7 +182,7 @@ test('the same line drill with the keyboard alone', async ({ page, club }) => {
     await expect(page.getByText(/Ball 3 is out of reach/)).toBeVisible({ timeout: 80 });
   }).toPass();
   await page
-    .getByRole('button', { name: /^Wait .* s more|^Feed it/ })
+    .getByRole('button', { name: /^Feed it/ })
     .first()
     .focus();
   await page.keyboard.press('Enter');
@@ -218,24 +218,24 @@ test('a shipped drill is copied when changed, versions come back, and the court 
   club
 }) => {
   await page.goto(`${club.url}/drills/outside-the-gates`);
-  await expect(page.getByText('ships with Hodometer')).toBeVisible();
+  await expect(page.getByText('Comes with Hodometer')).toBeVisible();
   await page.getByRole('button', { name: 'Stages', exact: true }).click();
   await page.getByLabel('How many, goal 1').fill('4');
   await page.getByLabel('How many, goal 1').press('Enter');
   await expect(page).toHaveURL(/drills\/[0-9a-f-]{36}/);
-  await expect(page.getByText(/from Outside the gates/)).toBeVisible();
+  await expect(page.getByText(/from Outside the markers/)).toBeVisible();
   await page.getByLabel('How many, goal 1').fill('9');
   await page.getByLabel('How many, goal 1').press('Enter');
   await expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
   await page.getByRole('button', { name: 'More', exact: true }).click();
   const more = page.getByRole('dialog', { name: 'More' });
-  await more.getByRole('button', { name: 'Bring back' }).click();
+  await more.getByRole('button', { name: 'Restore' }).click();
   await expect(page.getByLabel('How many, goal 1')).toHaveValue('4');
 
   for (const [name, begins] of [
     ['Court as SVG', '<?xml'],
     ['Court as PNG', '\u0089PNG'],
-    ['As a file', '{']
+    ['Export', '{']
   ] as const) {
     const [download] = await Promise.all([
       page.waitForEvent('download'),
@@ -262,10 +262,11 @@ test('every sport has its shelf, and a drill of each plays to its end', async ({
     await expect(neighbours(page).getByRole('button').first()).toBeVisible();
     await page.getByRole('button', { name: 'double' }).click();
     await page.getByRole('button', { name: 'Play the turn' }).click();
-    await expect(page.getByRole('button', { name: 'Hold' })).toBeVisible();
-    await expect(page.getByRole('button', { name: 'Play the turn' }), 'the turn ends by itself').toBeVisible({
-      timeout: 20_000
-    });
+    await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
+    await expect(
+      page.getByRole('button', { name: 'Play the turn' }),
+      'the turn ends by itself'
+    ).toBeVisible();
     await page.goBack();
   }
 });

@@ -20,25 +20,23 @@ for (const [size, viewport] of [
     await page.setViewportSize(viewport);
     const hand = new Presses();
     await page.goto(emptyClub.url);
-    const field = page.getByRole('combobox', { name: 'Who comes?' });
+    const field = page.getByRole('combobox', { name: 'Who is coming?' });
     await expect(field).toBeFocused();
     await page.keyboard.type('Mira Quill');
     await page.keyboard.press('Enter');
-    const take = page.getByRole('button', { name: 'Take it' }).first();
+    const take = page.getByRole('button', { name: 'Use this draft' }).first();
     await expect(take).toBeInViewport();
     await hand.press(take);
-    const toCourt = page.getByRole('button', { name: 'Take it to the court' });
+    const toCourt = page.getByRole('button', { name: 'Run courtside' });
     await expect(toCourt).toBeInViewport();
     expect(hand.n, 'a lesson is planned').toBe(1);
     await hand.press(toCourt);
-    await hand.press(
-      page.getByRole('button', { name: /^(Ready: start the clock|Begin the lesson|Start)$/ }).first()
-    );
+    await hand.press(page.getByRole('button', { name: /^(Start the clock|Start)$/ }).first());
     await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
     expect(hand.n, 'it runs').toBe(3);
     // What was true this time is where the next one begins.
     await page.goto(emptyClub.url);
-    await expect(page.getByRole('button', { name: 'Back to the court' })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Continue courtside' })).toBeVisible();
   });
 
 test('nothing empty is saved, every empty place offers its step, and a button that cannot says why', async ({
@@ -46,28 +44,28 @@ test('nothing empty is saved, every empty place offers its step, and a button th
   emptyClub
 }) => {
   await page.goto(emptyClub.url);
-  await page.getByRole('button', { name: 'Empty tape' }).click();
+  await page.getByRole('button', { name: 'Start from blank' }).click();
   await expect(page.getByText('Nothing to save yet')).toBeVisible();
-  await expect(page.getByText('Put something on its tape, and it can go to the court.')).toBeVisible();
+  await expect(page.getByText('Add a block to run this lesson courtside.')).toBeVisible();
   await page.getByLabel('Title of the lesson').fill('Nobody’s hour');
   await page.getByLabel('Title of the lesson').press('Enter');
   await page.reload();
   await expect(page.getByLabel('Title of the lesson')).toHaveValue('Nobody’s hour');
   await page.goto(`${emptyClub.url}/lessons`);
-  await expect(page.getByText('Nothing ahead.')).toBeVisible();
+  await expect(page.getByText('No upcoming lessons.')).toBeVisible();
   await page.goto(emptyClub.url);
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Your first lesson');
   for (const [path, words] of [
     ['/students', 'Type a name above and press Enter'],
-    ['/weeks', 'Nothing ahead yet'],
-    ['/log', 'Nothing has been given yet']
+    ['/weeks', 'No weekly plan yet'],
+    ['/log', 'No finished lessons yet']
   ] as const) {
     await page.goto(emptyClub.url + path);
     await expect(page.getByText(words)).toBeVisible();
   }
   // With the first block it is saved, and stands under Lessons.
   await page.goto(emptyClub.url);
-  await page.getByRole('button', { name: 'Empty tape' }).click();
+  await page.getByRole('button', { name: 'Start from blank' }).click();
   await page.getByRole('button', { name: 'Warm-up', exact: true }).click();
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await page.goto(`${emptyClub.url}/lessons`);
@@ -79,7 +77,7 @@ test('what was true last time is where the next lesson begins', async ({ page, c
   await page.getByRole('button', { name: 'Orange eight' }).click();
   await expect(page.getByRole('combobox', { name: /^Court/ })).toHaveValue('tennisOrange');
   await expect(page.getByLabel('Courts')).toHaveValue('2');
-  await expect(page.getByLabel('Balls, 0 plenty')).toHaveValue('60');
+  await expect(page.getByLabel('Balls (empty: no limit)')).toHaveValue('60');
   await expect(page.getByLabel('Start')).toHaveValue('16:00');
   // What was set by hand stays.
   await page.getByLabel('Courts').fill('1');

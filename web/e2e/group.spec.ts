@@ -104,10 +104,9 @@ async function thumbs(page: Page, where: string) {
 }
 
 test('eight are called through turns, stations, rounds and winners stay', async ({ page, club }) => {
-  test.slow();
   const { lesson } = await lessonOfEight(page, club);
   await page.goto(`${club.url}/lessons/${lesson.id}`);
-  await button(page, 'Take it to the court').tap();
+  await button(page, 'Run courtside').tap();
   await begin(page);
   const turn = page.getByRole('region', { name: 'Turn' });
   await expect(turn).toContainText('Ida & Bo');
@@ -132,9 +131,9 @@ test('eight are called through turns, stations, rounds and winners stay', async 
   await expect(turn).toContainText('Cleo & Dag');
 
   // Somebody goes home: the turns are laid out anew for seven.
-  await button(page, /^The lesson: /).tap();
+  await button(page, /^Lesson menu: /).tap();
   await button(page, 'Cleo: here; change').tap();
-  await button(page, 'Back to the court').tap();
+  await button(page, 'Back to counting').tap();
   await expect(turn).toContainText('Ida & Bo');
   await button(page, /^Change now/).tap();
   await expect(turn).not.toContainText('Cleo');
@@ -170,7 +169,7 @@ test('eight are called through turns, stations, rounds and winners stay', async 
   await button(page, /^Point to Bo/).tap(); // the next rally is the next pair's
   await expect(button(page, /^Point to Dag/)).toBeVisible();
   await finish(page);
-  await page.getByRole('link', { name: 'To the log' }).tap();
+  await page.getByRole('link', { name: 'Open the log' }).tap();
   const entry = page.getByRole('article').first();
   await expect(entry).toContainText('Ida 0–1 Bo');
   await expect(entry).toContainText('Dag 0–1 Bo');
@@ -184,7 +183,7 @@ test('who comes late is not called before the coach says they are here', async (
     attendance: [{ student: students[0], from: 10, to: 0 }]
   });
   await page.goto(`${club.url}/lessons/${lesson.id}`);
-  await button(page, 'Take it to the court').tap();
+  await button(page, 'Run courtside').tap();
   await begin(page);
   const turn = page.getByRole('region', { name: 'Turn' });
   await expect(turn).toContainText('Bo & Cleo');
@@ -192,7 +191,7 @@ test('who comes late is not called before the coach says they are here', async (
     const real = Date.now;
     Date.now = () => real() + 11 * 60_000;
   });
-  await expect(page.getByRole('status', { name: 'Suggestion' })).toContainText('Ida was to come by now.');
-  await button(page, 'Is here').tap();
+  await expect(page.getByRole('status', { name: 'Suggestion' })).toContainText('Ida should be here by now.');
+  await button(page, 'Mark as here').tap();
   await expect(turn).toContainText('Ida & Bo');
 });

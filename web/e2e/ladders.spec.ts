@@ -6,7 +6,7 @@ test('a group comes in by a table, is sorted by games, climbs, and next week’s
 }) => {
   // In by a table: what will happen is said first, row by row.
   await page.goto(`${emptyClub.url}/students`);
-  await page.getByRole('button', { name: 'From a table' }).click();
+  await page.getByRole('button', { name: 'Import' }).click();
   await page.getByLabel('The table').setInputFiles({
     name: 'owls.csv',
     mimeType: 'text/csv',
@@ -14,20 +14,20 @@ test('a group comes in by a table, is sorted by games, climbs, and next week’s
       'name;hand;level;age;groups\nZoë Marl;left;club;16;Owls\nBo Tarn;right;expert;;Owls\nCy Fenn;right;club;16;Owls\nAda Reed;;club;;Owls\n'
     )
   });
-  await expect(page.getByRole('status').filter({ hasText: 'This will happen' })).toContainText(
-    '3 new, 0 changed, 0 as they are, 1 not taken'
+  await expect(page.getByRole('status').filter({ hasText: 'Preview' })).toContainText(
+    '3 new, 0 changed, 0 unchanged, 1 rejected'
   );
   await expect(page.getByRole('listitem').filter({ hasText: 'Bo Tarn' })).toContainText('expert');
-  await page.getByRole('button', { name: 'Take them in' }).click();
+  await page.getByRole('button', { name: 'Import students' }).click();
   const students = page.getByRole('list', { name: 'Students', exact: true });
   await expect(students.getByRole('link', { name: 'Zoë Marl' })).toBeVisible();
   await expect(students.getByRole('link')).toHaveCount(3);
 
   // Sorted by games: a short round for all, scored courtside.
-  await page.getByRole('link', { name: 'Sort by games' }).click();
+  await page.getByRole('link', { name: 'Rank by games' }).click();
   await expect(page.getByText('Not sure yet.')).toBeVisible();
   await page.getByRole('button', { name: 'Play a short round' }).click();
-  await page.getByRole('button', { name: 'Take it to the court' }).click();
+  await page.getByRole('button', { name: 'Run courtside' }).click();
   await begin(page);
   await page.getByRole('button', { name: /^Next: Short games/ }).click();
   const point = (who: string) => page.getByRole('button', { name: new RegExp(`^Point to ${who}`) });
@@ -38,7 +38,7 @@ test('a group comes in by a table, is sorted by games, climbs, and next week’s
   }
   await finish(page);
   await page.goto(`${emptyClub.url}/students`);
-  await page.getByRole('link', { name: 'Sort by games' }).click();
+  await page.getByRole('link', { name: 'Rank by games' }).click();
   const order = page.getByRole('list', { name: /^The order/ }).getByRole('listitem');
   await expect(order).toHaveCount(3);
   await expect(order.last(), 'who lost both').toContainText('Ada');
@@ -46,11 +46,11 @@ test('a group comes in by a table, is sorted by games, climbs, and next week’s
   // On a ladder, and the draft of the next lesson follows it.
   await page.goto(`${emptyClub.url}/students`);
   await students.getByRole('link', { name: 'Zoë Marl' }).click();
-  await page.getByRole('button', { name: 'Put on a ladder' }).click();
+  await page.getByRole('button', { name: 'Add to a ladder' }).click();
   await page
     .getByRole('combobox', { name: /^Ladder/ })
     .selectOption('Tennis: Serve, from the service line to the first volley');
-  await page.getByRole('button', { name: 'Put on it' }).click();
+  await page.getByRole('button', { name: 'Add to ladder' }).click();
   const climb = page.getByRole('region', { name: /^Serve, from the service line/ });
   await expect(climb).toContainText('Stay on “From the service line”');
   await expect(climb).toContainText('Nothing counted on this rung yet');
@@ -58,9 +58,9 @@ test('a group comes in by a table, is sorted by games, climbs, and next week’s
     await page.getByRole('link', { name: 'Plan a lesson' }).first().click();
     const draft = page.getByRole('article', { name: 'Next on the ladder' });
     await expect(draft).toContainText('From the service line');
-    await draft.getByRole('button', { name: 'Take it' }).click();
+    await draft.getByRole('button', { name: 'Use this draft' }).click();
     await page.getByLabel('Day', { exact: true }).fill(`2026-05-0${day}`);
-    await page.getByRole('button', { name: 'Take it to the court' }).click();
+    await page.getByRole('button', { name: 'Run courtside' }).click();
     // Two days, by the clock of the device.
     await page.clock.setFixedTime(new Date(Date.now() + (day - 1) * 26 * 3600_000));
     await begin(page, { hold: true });
@@ -75,7 +75,7 @@ test('a group comes in by a table, is sorted by games, climbs, and next week’s
   }
 
   // The advice is taken; the next lesson is another.
-  await expect(climb).toContainText('▲ Up to “Three in a row from there”');
+  await expect(climb).toContainText('▲ Move up to “Three in a row from there”');
   await expect(climb).toContainText(/Met on 2 (of 2 days|days)/);
   await climb.getByRole('button', { name: 'Move up' }).click();
   await expect(climb.getByRole('listitem').filter({ hasText: 'Three in a row from there' })).toHaveAttribute(
@@ -90,12 +90,12 @@ test('a group comes in by a table, is sorted by games, climbs, and next week’s
   // The card and the report.
   await page.goBack();
   await page.getByRole('link', { name: 'Home card' }).click();
-  await expect(page.getByText('Three are what gets done.')).toBeVisible();
+  await expect(page.getByText('A card has at most three practices.')).toBeVisible();
   await page
-    .getByRole('button', { name: /: not this one$/ })
+    .getByRole('button', { name: /^Remove / })
     .first()
     .click();
-  await page.getByRole('button', { name: 'Your own words' }).click();
+  await page.getByRole('button', { name: 'Write your own practice' }).click();
   await expect(page.getByRole('button', { name: /Print/ })).toBeVisible();
   await page.emulateMedia({ media: 'print' });
   await expect(page.getByRole('article', { name: 'Home card of Zoë Marl' })).toBeVisible();
@@ -110,25 +110,25 @@ test('weeks are planned, moved, rained off, drafted; the work goes along', async
   await page
     .getByRole('listitem')
     .filter({ has: page.getByLabel('Name of Shuttle pair') })
-    .getByRole('link', { name: 'Weeks ahead' })
+    .getByRole('link', { name: 'Weekly plan' })
     .click();
   await page.getByRole('combobox', { name: 'Themes' }).selectOption('basics, combined, at speed, match');
-  await page.getByRole('button', { name: /^Put \d+ in the calendar$/ }).click();
-  await expect(page.getByRole('status').filter({ hasText: 'are in the calendar' })).toBeVisible();
+  await page.getByRole('button', { name: /^Add \d+ lessons to the calendar$/ }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'added to the calendar' })).toBeVisible();
   await page.getByRole('button', { name: 'Shuttle pair', exact: true }).click();
   const slots = page.getByRole('button', { name: /Ravi, Yma/ });
   await expect(slots.first()).toBeVisible();
   await slots.first().click();
-  const panel = page.getByRole('complementary', { name: 'The lesson chosen' });
+  const panel = page.getByRole('complementary', { name: 'Selected lesson' });
   await expect(panel).toContainText('Basics');
   await panel.getByRole('button', { name: 'Rained off' }).click();
   await expect(
-    page.getByRole('status').filter({ hasText: 'its work goes to the next lesson' })
+    page.getByRole('status').filter({ hasText: 'Its content moves to the next lesson' })
   ).toBeVisible();
   await slots.nth(1).click();
-  await expect(panel).toContainText('Carries the work of');
+  await expect(panel).toContainText('Includes the content of');
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(panel).not.toContainText('Carries the work of');
-  await panel.getByRole('button', { name: 'Draft it' }).click();
+  await expect(panel).not.toContainText('Includes the content of');
+  await panel.getByRole('button', { name: 'Draft lesson' }).click();
   await expect(page.getByLabel('Title of the lesson')).toHaveValue(/^Shuttle pair, week/);
 });

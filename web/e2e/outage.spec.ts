@@ -20,7 +20,7 @@ async function installed(page: Page) {
 async function onCourt(page: Page, club: Club) {
   await page.goto(club.url);
   await installed(page);
-  await button(page, 'Take it to the court').click();
+  await button(page, 'Run courtside').click();
   await expect(page.getByRole('timer').first()).toBeVisible();
   await coreReady(page);
 }
@@ -41,7 +41,7 @@ async function nextPlan(page: Page, club: Club) {
   const plans = (await answer.json()) as { id: string; title: string; runStatus?: string }[];
   const next = plans.find((l) => l.title === 'Short balls' && !l.runStatus)!;
   await page.goto(`${club.url}/lessons/${next.id}`);
-  const said = page.getByText(/was \S+ before the last lesson/);
+  const said = page.getByText(/(up|down) from \S+ before the last lesson/);
   await expect(said.first()).toBeVisible();
   return said.allInnerTexts();
 }
@@ -51,7 +51,6 @@ test('the network goes before the first tap: a whole lesson is run, reloaded and
   club,
   context
 }) => {
-  test.slow();
   const planned = await nextPlan(page, club);
   await onCourt(page, club);
   await context.setOffline(true);
@@ -63,8 +62,8 @@ test('the network goes before the first tap: a whole lesson is run, reloaded and
     await good(page).click();
     await expect(page.getByLabel(`${i} of 10 in all`)).toBeVisible();
   }
-  await expect(page.getByText(/^not sent yet: /)).toBeVisible();
-  await expect(page.getByRole('alert')).toContainText('Every tap is kept on this device');
+  await expect(page.getByText(/^\d+ not sent yet$/)).toBeVisible();
+  await expect(page.getByRole('alert')).toContainText('Your counts are saved on this device');
 
   // A reload in the dark goes on where it was.
   await page.reload();
@@ -72,14 +71,14 @@ test('the network goes before the first tap: a whole lesson is run, reloaded and
   await button(page, /^Undo good/).click();
   await expect(page.getByLabel('4 of 10 in all')).toBeVisible();
   // A word, a miss that went wide, the other student.
-  await button(page, 'Write…').click();
+  await button(page, 'Notes…').click();
   await button(page, /^wide/).click();
   await button(page, /^late, /).click();
   await button(page, 'Back to counting').click();
   await expect(page.getByText('4 of 5')).toBeVisible();
 
   // The turn let go: it fills, is called, and the next count accepts it.
-  await button(page, /^Let the turns go on/).click();
+  await button(page, /^Resume turns/).click();
   await button(page, /^Count Wren/).click();
   const change = button(page, /^Change\. /);
   if (!(await change.count())) {
@@ -97,33 +96,33 @@ test('the network goes before the first tap: a whole lesson is run, reloaded and
   });
   const offer = page.getByRole('status', { name: 'Suggestion' });
   await expect(offer).toContainText('min over');
-  await button(page, 'Do that').click();
+  await button(page, 'Apply').click();
   await expect(offer).toHaveCount(0);
   await button(page, /^Next: /).click();
   for (let i = 1; i <= 3; i++) {
     await button(page, /^Point to Wren/).click();
-    await expect(button(page, new RegExp(`^Point to Wren, who has ${i}`))).toBeVisible();
+    await expect(button(page, new RegExp(`^Point to Wren, now on ${i}`))).toBeVisible();
   }
-  await button(page, /^The lesson: /).click();
-  await button(page, 'Finish the lesson').click();
-  await button(page, /^All 7/).click();
-  await page.getByLabel('One line of notes').fill('Ran in the dark');
-  await page.getByLabel('One line of notes').press('Tab');
-  await button(page, 'End the lesson').click();
-  await expect(page.getByRole('link', { name: 'To the log' })).toBeVisible();
+  await button(page, /^Lesson menu: /).click();
+  await button(page, 'Finish lesson').click();
+  await button(page, /^Give everyone 7/).click();
+  await page.getByLabel('Note on the lesson').fill('Ran in the dark');
+  await page.getByLabel('Note on the lesson').press('Tab');
+  await button(page, 'Finish lesson').click();
+  await expect(page.getByRole('link', { name: 'Open the log' })).toBeVisible();
 
   // Back online everything is there, once.
   await club.start();
   await context.setOffline(false);
   await page.evaluate(() => window.dispatchEvent(new Event('online')));
   await expect
-    .poll(async () => (await events(page, club).catch(() => undefined))?.state?.status, { timeout: 40_000 })
+    .poll(async () => (await events(page, club).catch(() => undefined))?.state?.status)
     .toBe('finished');
   const there = await events(page, club);
   expect(new Set(there.events.map((e) => e.id)).size).toBe(there.events.length);
   expect(there.state?.note).toBe('Ran in the dark');
   expect(there.events.filter((e) => e.kind === 'point')).toHaveLength(3);
-  await page.getByRole('link', { name: 'To the log' }).click();
+  await page.getByRole('link', { name: 'Open the log' }).click();
   await expect(page.getByRole('article').first()).toContainText('Ran in the dark');
 
   // The next plan is another by what was counted in the dark.
@@ -159,19 +158,15 @@ test('two pages of one run, both in the dark, both closed: nothing is lost and n
   await today.goto(`${club.url}/students`);
   const run = /court\/([0-9a-f-]+)/.exec(url)![1];
   await expect
-    .poll(
-      async () => {
-        const answer = await today.request.get(`${club.url}/api/v1/runs/${run}`);
-        return ((await answer.json()) as { events: { kind: string }[] }).events.filter(
-          (e) => e.kind === 'good'
-        ).length;
-      },
-      { timeout: 40_000 }
-    )
+    .poll(async () => {
+      const answer = await today.request.get(`${club.url}/api/v1/runs/${run}`);
+      return ((await answer.json()) as { events: { kind: string }[] }).events.filter((e) => e.kind === 'good')
+        .length;
+    })
     .toBe(3);
 });
 
-test('two devices on one run see each other within two seconds', async ({ page, club, browser }) => {
+test('two devices on one run see each other’s counts without a reload', async ({ page, club, browser }) => {
   await onCourt(page, club);
   await begin(page, { hold: true });
   await button(page, /^Next: Short ball/).click();
@@ -183,9 +178,9 @@ test('two devices on one run see each other within two seconds', async ({ page, 
   await expect(phone.getByLabel('0 of 10 in all')).toBeVisible();
   await coreReady(phone);
   await good(phone).click();
-  await expect(page.getByLabel('1 of 10 in all')).toBeVisible({ timeout: 2000 });
+  await expect(page.getByLabel('1 of 10 in all')).toBeVisible();
   await good(page).click();
-  await expect(phone.getByLabel('2 of 10 in all')).toBeVisible({ timeout: 2000 });
+  await expect(phone.getByLabel('2 of 10 in all')).toBeVisible();
   // One is in the dark for a while; both end up with all of it.
   await assistant.setOffline(true);
   await good(phone).click();
@@ -205,8 +200,10 @@ test('a lesson taken along begins without a connection', async ({ page, club, co
   await context.setOffline(true);
   await club.kill();
   await page.reload();
-  await expect(page.getByRole('heading', { name: 'No connection: on this device' })).toBeVisible();
-  await button(page, 'Take it to the court').click();
+  await expect(
+    page.getByRole('heading', { name: 'No connection: lessons saved on this device' })
+  ).toBeVisible();
+  await button(page, 'Run courtside').click();
   await expect(page.getByRole('timer').first()).toBeVisible();
   await begin(page);
   await button(page, /^Next: Short ball/).click();
@@ -284,14 +281,14 @@ test('the login page of a public network is not the server, and a new version ar
     await good(page).click();
     await expect(page.getByLabel(`${i} of 10 in all`)).toBeVisible();
   }
-  await expect(page.getByText('not sent yet: 3')).toBeVisible();
+  await expect(page.getByText('3 not sent yet')).toBeVisible();
   await expect(page.getByRole('alert')).toContainText('login page');
   await page.reload();
   await expect(page.getByLabel('4 of 10 in all')).toBeVisible();
-  await expect(page.getByText(/taps were not taken/)).toHaveCount(0);
+  await expect(page.getByText(/entries were not accepted/)).toHaveCount(0);
   between.instead = () => undefined;
   // It tries again by itself too, and may have done so before the press.
-  await button(page, 'Try now').or(page.getByText('all saved')).first().click();
+  await button(page, 'Try again').or(page.getByText('all saved')).first().click();
   await expect(page.getByText('all saved')).toBeVisible();
 
   // A new version: its worker is another, its scripts have other names, the old ones are gone.
@@ -303,8 +300,8 @@ test('the login page of a public network is not the server, and a new version ar
   );
   await good(page).click();
   await expect(page.getByLabel('5 of 10 in all')).toBeVisible();
-  await button(page, /^The lesson: /).click();
-  await button(page, 'Back to the court').click();
+  await button(page, /^Lesson menu: /).click();
+  await button(page, 'Back to counting').click();
   await page.reload();
   await expect(page.getByLabel('5 of 10 in all')).toBeVisible();
   await good(page).click();
@@ -360,7 +357,7 @@ test('a full device keeps counting, says what is in this page alone, and sends i
   await good(page).click();
   await good(page).click();
   await expect(page.getByLabel('2 of 10 in all')).toBeVisible();
-  await expect(page.getByRole('alert')).toContainText('This device is full: the last 2 taps');
+  await expect(page.getByRole('alert')).toContainText('The last 2 entries');
   await context.setOffline(false);
   await page.evaluate(() => window.dispatchEvent(new Event('online')));
   await expect(page.getByText('all saved')).toBeVisible();
@@ -374,20 +371,20 @@ test('an edit that could not be saved is offered when the lesson is opened again
 }) => {
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(club.url);
-  await page.getByRole('link', { name: 'Open the plan' }).click();
+  await page.getByRole('link', { name: 'Open lesson' }).click();
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   const url = page.url();
   await club.kill();
   await page.getByRole('textbox', { name: 'Title of the lesson' }).fill('Written in the dark');
   await page.getByRole('textbox', { name: 'Title of the lesson' }).press('Tab');
-  await expect(page.getByText('Not saved yet, no server')).toBeVisible();
+  await expect(page.getByText('Not saved yet: no connection')).toBeVisible();
   await page.close();
   await club.start();
   const again = await context.newPage();
   await again.goto(url);
-  const offer = again.getByRole('alertdialog', { name: 'An edit that was not saved' });
+  const offer = again.getByRole('alertdialog', { name: 'Unsaved changes' });
   await expect(offer).toBeVisible();
-  await again.getByRole('button', { name: 'Bring it back' }).click();
+  await again.getByRole('button', { name: 'Restore' }).click();
   await expect(again.getByRole('textbox', { name: 'Title of the lesson' })).toHaveValue(
     'Written in the dark'
   );

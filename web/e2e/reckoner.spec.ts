@@ -22,7 +22,7 @@ test('a flight is asked with the mouse, mended, and its link brings it back', as
   const before = await sentence(page).innerText();
   await drag(page, page.getByRole('slider', { name: 'Height over the net' }), 0, -40);
   await expect(sentence(page)).not.toHaveText(before);
-  await drag(page, page.getByRole('slider', { name: 'Where it should land' }), 130, 0);
+  await drag(page, page.getByRole('slider', { name: 'Landing point' }), 130, 0);
   await expect(sentence(page)).toContainText('past the baseline');
   await expect(sentence(page)).toContainText('out');
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -32,7 +32,7 @@ test('a flight is asked with the mouse, mended, and its link brings it back', as
   await page.getByRole('button', { name: 'speed', exact: true }).click();
   await page.getByLabel('Speed off the racket').fill('20 mph');
   await page.getByLabel('Speed off the racket').press('Enter');
-  await expect(sentence(page)).toContainText('At that speed it comes down after');
+  await expect(sentence(page)).toContainText('At that speed the ball lands after');
   await page.getByRole('button', { name: /^Make it/ }).click();
   await expect(sentence(page)).toContainText('Yes');
   await page.getByLabel('Speed off the racket').fill('quick');
@@ -46,8 +46,8 @@ test('a flight is asked with the mouse, mended, and its link brings it back', as
   await page.goto(club.url);
   await page.goto(link);
   await expect(sentence(page)).toHaveText(said);
-  await page.getByRole('button', { name: /^Leaves at/ }).click();
-  await expect(page.getByRole('dialog', { name: 'How Leaves at was reckoned' })).toContainText(
+  await page.getByRole('button', { name: /^Launch speed/ }).click();
+  await expect(page.getByRole('dialog', { name: 'How Launch speed was calculated' })).toContainText(
     'step by step under gravity'
   );
 });
@@ -60,9 +60,9 @@ test('every question is asked with the keyboard alone', async ({ page, club }) =
   const moves: [string, string, string, string, RegExp][] = [
     ['1', 'Does it clear', 'Spin, as on a clock', 'ArrowRight', /Yes/],
     ['2', 'How likely', 'Target', 'ArrowLeft', /Of a hundred balls/],
-    ['3', 'How many balls', 'End of the block', 'ArrowRight', /As likely as not/],
-    ['4', 'Which race', 'A wins, of twenty rallies', 'PageUp', /A plays to/],
-    ['5', 'Which angle', 'Hit from', 'ArrowUp', /are open/],
+    ['3', 'How many balls', 'End of the block', 'ArrowRight', /Half the time under/],
+    ['4', 'Which race', 'Rallies A wins, of twenty', 'PageUp', /A plays to/],
+    ['5', 'How wide', 'Hit from', 'ArrowUp', /are open/],
     ['7', 'How fast', 'Balls a minute', 'ArrowRight', /balls a minute/]
   ];
   for (const [key, title, slider, press, answer] of moves) {
@@ -94,7 +94,7 @@ test('what was found goes into a lesson', async ({ page, club }) => {
   await page.getByRole('dialog', { name: 'Use in a drill' }).getByRole('button').first().click();
   await expect(page).toHaveURL(/lessons\//);
   await expect(
-    page.getByRole('region', { name: 'The drill on court' }).getByLabel('Between feeds')
+    page.getByRole('region', { name: 'The drill on court' }).getByLabel('Time between feeds')
   ).toHaveValue('5');
   const counts = page.getByRole('table').getByRole('textbox');
   await expect(counts.first(), 'goals of another kind are as they were').toHaveValue('10');
@@ -136,5 +136,5 @@ test('every court answers, and a spread comes from counted balls', async ({ page
   await page.getByRole('button', { name: 'Use it' }).click();
   await expect(page.getByLabel('Spread across')).not.toHaveValue('2 ft 11 in');
   await page.goto(`${club.url}/reckon/nothing`);
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText('There is no such question');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('This question does not exist');
 });

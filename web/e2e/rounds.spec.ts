@@ -61,14 +61,13 @@ const press = async (page: Page, name: string | RegExp, times = 1) => {
   const button = page.getByRole('button', { name, exact: typeof name === 'string' }).first();
   for (let i = 0; i < times; i++) await button.tap();
 };
-const goal = (page: Page) => page.getByLabel('Goal being counted');
+const goal = (page: Page) => page.getByLabel('Stage being counted');
 const next = (page: Page) => press(page, /^Next: /);
 
 test('stages, streaks, races, pairs, tempo, seconds and what is held go all the way', async ({
   page,
   club
 }) => {
-  test.slow();
   const d = desk(page, club);
   const two = [await d.student('Ida Fenn'), await d.student('Bo Larch')];
   const ids = [
@@ -87,15 +86,15 @@ test('stages, streaks, races, pairs, tempo, seconds and what is held go all the 
   for (const id of ids) blocks.push(await d.drill(id));
   const lesson = await d.lesson('All that is counted', two, blocks);
   await page.goto(`${club.url}/lessons/${lesson.id}`);
-  await press(page, 'Take it to the court');
+  await press(page, 'Run courtside');
   await begin(page, { hold: true });
 
   // Ten in a row at half pace open full pace; a miss at nine does not.
-  await expect(goal(page)).toContainText('shut: Full pace');
+  await expect(goal(page)).toContainText('locked: Full pace');
   await press(page, 'Good', 9);
   await press(page, 'Miss');
   await expect(page.getByLabel('0 of 10 in a row')).toBeVisible();
-  await expect(goal(page)).toContainText('shut: Full pace');
+  await expect(goal(page)).toContainText('locked: Full pace');
   await press(page, 'Good', 10);
   await expect(page.getByText('Goal reached: Half pace: 10 in a row')).toBeVisible();
   await expect(goal(page)).toHaveValue('1');
@@ -108,7 +107,7 @@ test('stages, streaks, races, pairs, tempo, seconds and what is held go all the 
   await expect(page.getByText('Goal reached: First to hit it')).toBeVisible();
   await press(page, /^Count Ida/);
   await goal(page).selectOption('0');
-  await expect(page.getByText('Somebody else was first.')).toBeVisible();
+  await expect(page.getByText('Another student was first.')).toBeVisible();
 
   // Four stations of five, out and back.
   await next(page);
@@ -123,12 +122,12 @@ test('stages, streaks, races, pairs, tempo, seconds and what is held go all the 
   await press(page, /^Count Bo/);
   await expect(page.getByLabel('4 of 25 in all for the pair')).toBeVisible();
   await press(page, 'Good', 2);
-  await press(page, 'Write…');
-  await page.getByLabel('Good ones').fill('19');
-  await page.getByLabel('Balls in all').fill('24');
+  await press(page, 'Notes…');
+  await page.getByLabel('Good balls').fill('19');
+  await page.getByLabel('Total balls').fill('24');
   await press(page, 'Add');
   await press(page, /^late,/);
-  await page.getByLabel('A line about Bo').fill('Waits for the ball');
+  await page.getByLabel('Note about Bo').fill('Waits for the ball');
   await press(page, 'Back to counting');
   await expect(goal(page)).toHaveValue('1');
   await press(page, 'Good', 3);
@@ -137,10 +136,10 @@ test('stages, streaks, races, pairs, tempo, seconds and what is held go all the 
   // Ten or more shots in the figure of eight.
   await next(page);
   await press(page, 'Shot', 6);
-  await press(page, 'Over');
+  await press(page, 'Rally over');
   await press(page, 'Shot', 11);
   await expect(page.getByLabel('This rally')).toHaveText('11'); // it goes on
-  await press(page, 'Over');
+  await press(page, 'Rally over');
   await expect(goal(page)).toHaveValue('1');
 
   // Sets of two in one minute, counted, and one typed afterwards.
@@ -167,7 +166,7 @@ test('stages, streaks, races, pairs, tempo, seconds and what is held go all the 
   await next(page);
   await press(page, /Done/, 2);
   await press(page, '+5', 2);
-  await press(page, /^held,/);
+  await press(page, /^got it,/);
   await press(page, /^nearly,/);
   await expect(page.getByText('All goals met.')).toBeVisible();
 
@@ -188,17 +187,17 @@ test('stages, streaks, races, pairs, tempo, seconds and what is held go all the 
 
   // The log has all of it.
   await page.setViewportSize({ width: 1280, height: 800 });
-  await page.getByRole('link', { name: 'To the log' }).click();
+  await page.getByRole('link', { name: 'Open the log' }).click();
   const entry = page.getByRole('article').first();
   await expect(entry).toContainText('All that is counted');
-  for (const said of ['a rally of 11', '14 sets of 2 in 2 min', '12 repetitions, held 1 of 2'])
+  for (const said of ['a rally of 11', '14 sets of 2 in 2 min', '12 repetitions, got it 1 of 2'])
     await expect(entry).toContainText(said);
   await entry.getByRole('link', { name: 'All that is counted' }).click();
   await expect(page.getByRole('region', { name: 'Ten past the service line' })).toContainText(
     '19 of 20, best 10 in a row'
   );
   await expect(page.getByRole('region', { name: 'Cross-court corridor, forehand' })).toContainText(
-    '25 together'
+    '25 in total'
   );
   await expect(page.getByRole('main')).toContainText('late');
   await expect(page.getByRole('main')).toContainText('Waits for the ball');
@@ -211,16 +210,16 @@ test('stages, streaks, races, pairs, tempo, seconds and what is held go all the 
   );
   await page.goto(`${club.url}/lessons/${again.id}`);
   await expect(page.getByText('Half pace was met last time by Ida.')).toBeVisible();
-  await page.getByRole('button', { name: /Begin past it/ }).click();
+  await page.getByRole('button', { name: /Start at the next stage/ }).click();
   await page.getByRole('button', { name: 'Each student' }).click();
-  await expect(page.getByLabel('Ida begins with')).toHaveValue('1');
+  await expect(page.getByLabel('Ida starts at stage')).toHaveValue('1');
   await page
-    .getByRole('button', { name: /^Drill: One, two/ })
+    .getByRole('button', { name: /^Drill: Count one, two/ })
     .first()
     .click();
   await page.getByRole('button', { name: 'The drill', exact: true }).click();
   await expect(page.getByText(/Last time: .*14 sets of 2 in 2 min/)).toBeVisible();
-  await page.getByRole('button', { name: /Ask for one more/ }).click();
+  await page.getByRole('button', { name: /Raise the goal by one/ }).click();
   await expect(page.getByLabel('How many, Whispered')).toHaveValue('15');
   await page
     .getByRole('button', { name: /^Drill: Run the shuttles out/ })
@@ -230,7 +229,6 @@ test('stages, streaks, races, pairs, tempo, seconds and what is held go all the 
 });
 
 test('games with all their marks go all the way', async ({ page, club }) => {
-  test.slow();
   const d = desk(page, club);
   const names = ['Ida Fenn', 'Bo Larch', 'Cleo Marsh', 'Dag Reed', 'Eva Stone', 'Finn Wold'];
   const six = [];
@@ -238,13 +236,13 @@ test('games with all their marks go all the way', async ({ page, club }) => {
   const net = await d.game('takeTheNet', { arrangement: { manner: 'onDeck', balls: 5 } });
   const big = await d.lesson('Six for the net', six, [net]);
   await page.goto(`${club.url}/lessons/${big.id}`);
-  await press(page, 'Take it to the court');
+  await press(page, 'Run courtside');
   await begin(page, { hold: true });
 
   // Five balls, then all move one place; two practice rounds, set to one on the screen.
-  await expect(page.getByText('Practice: 2 rounds before it counts')).toBeVisible();
+  await expect(page.getByText('Practice: 2 rounds before scoring starts')).toBeVisible();
   await press(page, 'One practice round fewer');
-  await expect(page.getByText('Practice: 1 round before it counts')).toBeVisible();
+  await expect(page.getByText('Practice: 1 round before scoring starts')).toBeVisible();
   await press(page, /^Point to Ida & Bo/, 5);
   await expect(page.getByRole('button', { name: /^Point to Bo & Cleo/ })).toBeVisible();
   await press(page, /^Point made by Cleo/, 2);
@@ -253,8 +251,8 @@ test('games with all their marks go all the way', async ({ page, club }) => {
   await expect(page.getByRole('button', { name: /^Point to Cleo & Dag/ })).toBeVisible();
   await expect(page.getByText('Cleo 4 · Eva 1')).toBeVisible();
   await finish(page);
-  await page.getByRole('link', { name: 'To the log' }).click();
-  await expect(page.getByRole('article').first()).toContainText('Own scores: Cleo 4, Eva 1');
+  await page.getByRole('link', { name: 'Open the log' }).click();
+  await expect(page.getByRole('article').first()).toContainText('Individual scores: Cleo 4, Eva 1');
 
   // Two and their games: uneven, three-part, first serve only, a marker worth three, doubled.
   const two = six.slice(0, 2);
@@ -263,10 +261,10 @@ test('games with all their marks go all the way', async ({ page, club }) => {
   for (const id of ids) games.push(await d.game(id));
   const lesson = await d.lesson('Games for two', two, games);
   await page.goto(`${club.url}/lessons/${lesson.id}`);
-  await press(page, 'Take it to the court');
+  await press(page, 'Run courtside');
   await begin(page, { hold: true });
   const points = (who: string, n: number) =>
-    page.getByRole('button', { name: `Point to ${who}, who has ${n}` });
+    page.getByRole('button', { name: `Point to ${who}, now on ${n}` });
 
   await press(page, /^Point to Ida/, 9);
   await press(page, /^Point to Bo/, 5);
@@ -304,7 +302,7 @@ test('games with all their marks go all the way', async ({ page, club }) => {
   await press(page, /^Point to Ida/, 7);
   await expect(page.getByText('Game: 11–0')).toBeVisible();
   await finish(page);
-  await page.getByRole('link', { name: 'To the log' }).click();
+  await page.getByRole('link', { name: 'Open the log' }).click();
   const entry = page.getByRole('article').first();
   for (const said of ['Ida 9–5 Bo', 'Ida 0–12 Bo', 'Ida 11–0 Bo']) await expect(entry).toContainText(said);
 
@@ -317,7 +315,7 @@ test('games with all their marks go all the way', async ({ page, club }) => {
   await expect(
     page.getByRole('row', { name: /Four serves, four returns against Bo 11–0 won/ })
   ).toBeVisible();
-  await expect(page.getByText(/Against somebody in the middle of the level/)).toBeVisible();
+  await expect(page.getByText(/Against an average player of the same level/)).toBeVisible();
 });
 
 test('the log is mended, and what is believed follows', async ({ page, club }) => {
@@ -328,14 +326,14 @@ test('the log is mended, and what is believed follows', async ({ page, club }) =
   // Opening courtside and leaving again leaves no row.
   const before = (await d.ask<unknown[]>('GET', '/runs')).length;
   await page.goto(`${club.url}/lessons/${lesson.id}`);
-  await press(page, 'Take it to the court');
-  await expect(page.getByRole('button', { name: 'Ready: start the clock' })).toBeVisible();
+  await press(page, 'Run courtside');
+  await expect(page.getByRole('button', { name: 'Start the clock' })).toBeVisible();
   expect((await d.ask<unknown[]>('GET', '/runs')).length).toBe(before);
   await begin(page, { hold: true });
   await press(page, 'Good', 3);
   await press(page, 'Miss', 5);
   await finish(page);
-  await page.getByRole('link', { name: 'To the log' }).click();
+  await page.getByRole('link', { name: 'Open the log' }).click();
   await page.getByRole('link', { name: 'Serves', exact: true }).click();
   const chance = async () => {
     const { skills } = await d.ask<{ skills: { track: { chance: { mean: number } }[] }[] }>(
@@ -349,7 +347,7 @@ test('the log is mended, and what is believed follows', async ({ page, club }) =
   const good = page.getByLabel(/: good$/);
   await good.fill('9'); // more than there were: said, and nothing lost
   await good.blur();
-  await expect(page.getByRole('alert')).toContainText('No more are good');
+  await expect(page.getByRole('alert')).toContainText('Good balls and best in a row cannot be more');
   await page.getByLabel(/: balls$/).fill('12');
   await page.getByLabel(/: balls$/).blur();
   await good.fill('11');
@@ -358,15 +356,15 @@ test('the log is mended, and what is believed follows', async ({ page, club }) =
   await page.getByLabel('Minutes that Three deep in a line took').fill('14');
   await page.getByLabel('Minutes that Three deep in a line took').blur();
   await expect(page.getByRole('main')).toContainText('14 min');
-  await page.getByRole('button', { name: 'Take it out of the log' }).click();
-  await expect(page.getByRole('status').filter({ hasText: 'Taken out of the log' })).toBeVisible();
+  await page.getByRole('button', { name: 'Remove from log' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'Removed from the log' })).toBeVisible();
   await expect.poll(chance).toBeUndefined();
-  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await page.getByRole('button', { name: 'Restore' }).click();
   await expect.poll(chance).toBeGreaterThan(low + 0.05);
   await page.getByLabel('Ida', { exact: true }).uncheck();
   await expect.poll(chance).toBeUndefined();
   await page.reload();
-  await expect(page.getByRole('list')).toContainText('a count put right');
+  await expect(page.getByRole('list')).toContainText('count corrected');
 });
 
 test('a game is bent on its sentences, kept with its versions, and played by its rules', async ({
@@ -378,11 +376,11 @@ test('a game is bent on its sentences, kept with its versions, and played by its
   const two = [await d.student('Ida Fenn'), await d.student('Bo Larch')];
   const lesson = await d.lesson('My game', two, [await d.game('shortBall11')]);
   await page.goto(`${club.url}/games/guardMarker`);
-  const odds = page.getByRole('status').filter({ hasText: 'Between equals' });
+  const odds = page.getByRole('status').filter({ hasText: 'Between equal players' });
   await expect(odds).toContainText('rallies');
   const before = await odds.textContent();
-  await page.getByLabel('How much mark 1 is').fill('5');
-  await page.getByLabel('How much mark 1 is').press('Enter');
+  await page.getByLabel('Value of bonus or penalty 1').fill('5');
+  await page.getByLabel('Value of bonus or penalty 1').press('Enter');
   await expect(odds).not.toHaveText(before!); // the odds move with the words
   await page.getByLabel('Practice rounds').fill('99');
   await page.getByLabel('Practice rounds').press('Enter');
@@ -390,18 +388,18 @@ test('a game is bent on its sentences, kept with its versions, and played by its
   await page.getByLabel('Practice rounds').fill('1');
   await page.getByLabel('Practice rounds').press('Enter');
   await expect(page).toHaveURL(/games\/[0-9a-f-]{36}/); // a copy of one’s own
-  await page.getByRole('textbox', { name: 'Title' }).fill('Guard it, my way');
+  await page.getByRole('textbox', { name: 'Title' }).fill('Guard it (copy)');
   await page.getByRole('textbox', { name: 'Title' }).press('Enter');
   await expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
   const own = page.url().split('/').pop()!;
   expect((await d.ask<unknown[]>('GET', `/games/${own}/versions`)).length).toBeGreaterThanOrEqual(2);
 
   await page.goto(`${club.url}/lessons/${lesson.id}`);
-  await page.getByLabel('Another game').selectOption(own);
-  await expect(page.getByLabel('How much mark 1 is')).toHaveValue('5');
+  await page.getByLabel('Choose another game').selectOption(own);
+  await expect(page.getByLabel('Value of bonus or penalty 1')).toHaveValue('5');
   await page.setViewportSize({ width: 390, height: 844 });
-  await press(page, 'Take it to the court');
-  await expect(page.getByText('Practice: 1 round before it counts')).toBeVisible();
+  await press(page, 'Run courtside');
+  await expect(page.getByText('Practice: 1 round before scoring starts')).toBeVisible();
   await press(page, 'Marker hit, Ida', 2);
-  await expect(page.getByRole('button', { name: 'Point to Ida, who has 5' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Point to Ida, now on 5' })).toBeVisible();
 });

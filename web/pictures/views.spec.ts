@@ -23,7 +23,7 @@ test('the main views, from the demo', async ({ page, club }) => {
   await page.getByLabel('Start').fill('20:00'); // after today's lesson, at whatever hour the pictures are taken
   await expect(page.getByRole('article')).toHaveCount(3);
   await picture(page, 'new-lesson');
-  await page.getByRole('button', { name: 'Take it' }).first().click();
+  await page.getByRole('button', { name: 'Use this draft' }).first().click();
   await page.getByRole('button', { name: /^Who is where/ }).click();
   await page.getByRole('button', { name: 'Next turn' }).click();
   await page.getByRole('button', { name: 'Next turn' }).focus();
@@ -31,7 +31,7 @@ test('the main views, from the demo', async ({ page, club }) => {
   await picture(page, 'who-is-where');
   await page.getByRole('button', { name: /^Each student/ }).click();
   await picture(page, 'each-student');
-  await page.getByRole('link', { name: 'On paper' }).click();
+  await page.getByRole('link', { name: 'Lesson sheet' }).click();
   await expect(page.getByRole('region', { name: 'Court set-up' })).toBeVisible();
   await picture(page, 'sheet');
   for (const [path, name] of [['/log', 'log']] as const) {
@@ -43,7 +43,7 @@ test('the main views, from the demo', async ({ page, club }) => {
   await page.getByRole('button', { name: 'Add or correct a count' }).first().click();
   await picture(page, 'run');
   await page.goto(`${club.url}/games/firstServeBonus`);
-  await expect(page.getByText(/^Between equals/)).toBeVisible();
+  await expect(page.getByText(/^Between equal players/)).toBeVisible();
   await picture(page, 'game');
   await page.goto(`${club.url}/log`);
   await page.getByRole('link', { name: 'Wren' }).first().click();
@@ -60,7 +60,7 @@ test('the main views, from the demo', async ({ page, club }) => {
   await expect(page.getByRole('list', { name: 'Drills' }).getByRole('link').first()).toBeVisible();
   await picture(page, 'drills');
   await page.goto(`${club.url}/drills/deep-past-marker`);
-  await expect(page.getByRole('list', { name: 'Neighbours' }).getByRole('button').first()).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Variations' }).getByRole('button').first()).toBeVisible();
   await page.getByRole('button', { name: /^Stage 1: Half pace/ }).click();
   await picture(page, 'workbench');
 
@@ -89,7 +89,7 @@ test('the main views, from the demo', async ({ page, club }) => {
   const button = (name: string | RegExp) =>
     page.getByRole('button', { name, exact: typeof name === 'string' }).first();
   await page.goto(`${club.url}/lessons/${today.id}`);
-  await button('Take it to the court').click();
+  await button('Run courtside').click();
   await button('Start').click();
   await expect(page.getByRole('region', { name: 'Role of this minute' })).toBeVisible();
   await view();
@@ -107,13 +107,13 @@ test('the main views, from the demo', async ({ page, club }) => {
   if (await ready.count()) await ready.click();
   for (let points = 1; points <= 5; points++) {
     await button(/^Point to Wren/).click();
-    await expect(button(new RegExp(`^Point to Wren, who has ${points}`))).toBeVisible();
+    await expect(button(new RegExp(`^Point to Wren, now on ${points}`))).toBeVisible();
   }
   await view();
   await page.goto(`${club.url}/lessons/${eight.id}`);
-  await button('Take it to the court').click();
-  await button('Ready: start the clock').click();
-  await button(/^The lesson: /).click();
+  await button('Run courtside').click();
+  await button('Start the clock').click();
+  await button(/^Lesson menu: /).click();
   await button(new RegExp(`^${line.title}`)).click();
   await button('Ready').click();
   await expect(page.getByRole('region', { name: 'Turn' })).toBeVisible();
@@ -130,8 +130,8 @@ test('the main views, from the demo', async ({ page, club }) => {
   await button('Stop').click();
   await button('Back').click();
   await page.keyboard.press('l');
-  await button('Finish the lesson').click();
-  await button(/^All 7/).click();
+  await button('Finish lesson').click();
+  await button(/^Give everyone 7/).click();
   await view();
   await page.setViewportSize({ width: 4 * 390 + 5 * 16, height: 844 + 32 });
   for (const [n, name] of ['courtside', 'courtside-more'].entries()) {
@@ -152,7 +152,7 @@ test('letting a phone in', async ({ browser, reached }) => {
   });
   const page = await context.newPage();
   await signIn(page, reached);
-  await page.getByRole('button', { name: 'It counts' }).click();
+  await page.getByRole('button', { name: 'Assistant' }).click();
   await expect(page.getByLabel('Six digits')).toBeVisible();
   await picture(page, 'phone');
   await context.close();

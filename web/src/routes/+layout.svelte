@@ -90,7 +90,7 @@
           type="button"
           class="btn btn-ghost btn-sm"
           onclick={() => settings.toggleUnits()}
-          aria-label="Lengths in {settings.units === 'metric' ? 'metres' : 'feet and inches'}; switch"
+          aria-label="Units: {settings.units === 'metric' ? 'metres' : 'feet and inches'}. Switch units"
         >
           {settings.units === 'metric' ? 'm' : 'ft in'}
         </button>
@@ -98,7 +98,7 @@
           type="button"
           class="btn btn-ghost btn-sm"
           onclick={() => settings.toggleTheme()}
-          aria-label="Look: {settings.theme === 'chalk' ? 'daylight' : 'evening'}; switch"
+          aria-label="Theme: {settings.theme === 'chalk' ? 'daylight' : 'evening'}. Switch theme"
         >
           {settings.theme === 'chalk' ? '☀' : '☾'}
         </button>
@@ -106,7 +106,7 @@
           type="button"
           class="btn btn-ghost btn-sm"
           onclick={() => help.showModal()}
-          aria-label="Keyboard shortcuts">?</button
+          aria-label="Help: keyboard shortcuts and symbols">?</button
         >
       </div>
     </div>
@@ -122,14 +122,17 @@
 
 <dialog bind:this={help} class="modal" aria-labelledby="keys-title">
   <div class="modal-box max-w-xl">
-    <h2 id="keys-title" class="text-xl">Keys</h2>
+    <h2 id="keys-title" class="text-xl">Keyboard shortcuts</h2>
     <dl class="mt-3 grid grid-cols-[auto_1fr] gap-x-6 gap-y-1.5">
       {#each shortcuts as [keys, what] (keys)}
         <dt class="figures text-sm whitespace-nowrap">{keys}</dt>
         <dd>{what}</dd>
       {/each}
     </dl>
-    <form method="dialog" class="mt-4 text-right"><button class="btn btn-sm">Close</button></form>
+    <div class="mt-4 flex items-center justify-between gap-3">
+      <a class="btn btn-sm" href="/read" onclick={() => help.close()}>How to read it</a>
+      <form method="dialog"><button class="btn btn-sm">Close</button></form>
+    </div>
   </div>
   <form method="dialog" class="modal-backdrop"><button aria-label="Close" tabindex="-1">close</button></form>
 </dialog>

@@ -22,7 +22,9 @@
   import AskHome from '$lib/people/AskHome.svelte';
   import Load from '$lib/shell/Load.svelte';
   import Tape from '$lib/tape/Tape.svelte';
-  import { first, sayChance, sayDay, today } from '$lib/units/say';
+  import { sayChance } from '$lib/units/say';
+  import { sayDay, today } from '$lib/units/when';
+  import { calledAmong, callName, callNames } from '$lib/people/names';
   import { settings } from '$lib/units/settings.svelte';
   import Finish from '$lib/wheel/Finish.svelte';
   import Wheel from '$lib/wheel/Wheel.svelte';
@@ -113,12 +115,14 @@
   };
   const drillOf = (c: Card) => c.plan.blocks.find((b) => b.drill);
   const court = (courts: Court[], id: string) => courts.find((c) => c.id === id);
-  const name = (students: Student[], id: string) => first(students.find((s) => s.id === id)?.name ?? '');
+  /** What somebody is called among the students of that lesson. */
+  const name = (students: Student[], of: LessonSummary, id: string) =>
+    calledAmong(students.filter((s) => of.studentIds.includes(s.id) || s.id === id))(id);
   /** Names of a pair, or of the first of a group. */
   const few = (all: string[]) =>
     all.length > 4
-      ? `${all.slice(0, 3).map(first).join(', ')} and ${all.length - 3} more`
-      : all.map(first).join(' and ');
+      ? `${callNames(all).slice(0, 3).join(', ')} and ${all.length - 3} more`
+      : callNames(all).join(' and ');
   const trouble = (p: Plan) =>
     [...p.notices, ...p.blocks.flatMap((b) => b.notices)].filter((n) => !n.caution);
   /** Of many students those least likely to finish first; of a few the order they stand in. */
@@ -130,23 +134,26 @@
 
 {#if door.access?.copyDue}
   <p class="border-b border-base-content bg-base-200 px-6 py-2 text-center">
-    <strong>The last copy of the club is older than a week.</strong>
-    <a class="link" href="/copies">Make one now</a>
+    <strong>The last backup of the club is more than a week old.</strong>
+    <a class="link" href="/copies">Back up now</a>
   </p>
 {/if}
 {#if !door.coach}<ToCount />{:else}
   <Load {ask}>
     {#snippet children(data)}
       {#if !data.cards.length && !data.away.length}
-        <PlanLesson title={data.students.length ? 'Nothing is on: plan a lesson' : 'Your first lesson'} />
+        <PlanLesson title={data.students.length ? 'No lesson planned. Plan one' : 'Your first lesson'} />
       {/if}
       <main
         class="mx-auto max-w-[1280px] px-6 py-6"
         class:hidden={!data.cards.length && !data.away.length && !data.given.length && !data.missed.length}
       >
         {#if data.away.length}
-          <h1 class="text-3xl">No connection: on this device</h1>
-          <p class="mt-1">These run without one. What is counted is kept here and sent when it is back.</p>
+          <h1 class="text-3xl">No connection: lessons saved on this device</h1>
+          <p class="mt-1">
+            These lessons work offline. Your counts are saved on this device and sent when the connection is
+            back.
+          </p>
           {#each data.away as c (c.lesson.id)}
             <section class="mt-5 border-t border-base-content pt-3" aria-label={c.lesson.title}>
               <p class="figures text-sm">{sayDay(c.lesson.date)} · {c.lesson.start}</p>
@@ -157,7 +164,7 @@
                   type="button"
                   class="btn ml-auto border-base-content btn-accent"
                   onclick={() => runLesson(c.lesson.id, { run: c.run })}
-                  >{c.run ? 'Back to the court' : 'Take it to the court'}</button
+                  >{c.run ? 'Continue courtside' : 'Run courtside'}</button
                 >
               </div>
               <div class="mt-2">
@@ -177,27 +184,27 @@
                   <p class="figures text-sm">
                     {sayDay(card.lesson.date)} · {card.lesson.start}–{card.plan
                       .end}{#if along[card.summary.id]}
-                      · On this device{/if}
+                      · Saved for offline use{/if}
                   </p>
                   <h1 id="first" class="text-3xl">{card.lesson.title}</h1>
                   <p class="mt-1">
                     {(card.summary.students.length > 4
                       ? few(card.summary.students)
-                      : card.summary.students.join(' and ')) || 'Nobody in it yet'}{card.lesson.aim
+                      : card.summary.students.join(' and ')) || 'No students yet'}{card.lesson.aim
                       ? `. ${card.lesson.aim}.`
                       : ''}
                   </p>
                 </div>
                 <div class="ml-auto flex gap-2">
-                  <a class="btn" href="/lessons/{card.lesson.id}">Open the plan</a>
+                  <a class="btn" href="/lessons/{card.lesson.id}">Open lesson</a>
                   <button
                     type="button"
                     class="btn border-base-content btn-accent"
                     onclick={() => runLesson(card.lesson.id, card.summary)}
                   >
                     {card.summary.run && card.summary.runStatus !== 'finished'
-                      ? 'Back to the court'
-                      : 'Take it to the court'}
+                      ? 'Continue courtside'
+                      : 'Run courtside'}
                   </button>
                 </div>
               </div>
@@ -224,7 +231,7 @@
                         target={{ centre: circle.at, radius: circle.radius }}
                         shape={one?.stages[0]?.shape}
                         chance={one?.stages[0]?.rate ? sayChance(one.stages[0].rate.mean) : undefined}
-                        initial={name(data.students, one?.id ?? '')[0]}
+                        initial={name(data.students, card.summary, one?.id ?? '')[0]}
                         label="{drill.title} on {own.name}"
                       />
                     </div>
@@ -238,10 +245,11 @@
                       {#each block.drill.players as p (p.id)}
                         {@const before = block.before?.find((b) => b.student === p.id)?.chance}
                         <div>
-                          <Finish label="{name(data.students, p.id)} finishes" player={p} words />
+                          <Finish who={name(data.students, card.summary, p.id)} player={p} words />
                           {#if p.finish && before !== undefined && Math.abs(before - p.finish.value) >= 0.01}
                             <p class="mt-1 text-sm">
-                              {p.finish.value > before ? '▲' : '▼'} was {sayChance(before)} before the last lesson
+                              {p.finish.value > before ? '▲ up' : '▼ down'} from {sayChance(before)} before the
+                              last lesson
                             </p>
                           {/if}
                         </div>
@@ -253,13 +261,13 @@
                         <Wheel label="Pick-ups" figure={card.plan.pickUps} />
                       {/if}
                       {#if card.plan.students[0]}<Wheel
-                          label="Contacts each"
+                          label="Balls hit each"
                           figure={card.plan.students[0].contacts}
                         />{/if}
                     </div>
-                    {#each trouble(card.plan) as n (n.text)}
+                    {#each trouble(card.plan) as n, k (k)}
                       <p class="mt-4 border-l-6 border-warning bg-base-200 px-3 py-2">
-                        {n.text} <a class="underline" href="/lessons/{card.lesson.id}">See what would help</a>
+                        {n.text} <a class="underline" href="/lessons/{card.lesson.id}">See suggestions</a>
                       </p>
                     {/each}
                   </div>
@@ -267,11 +275,15 @@
               {/if}
             </section>
             {#each data.homes as h (h.student)}
-              <AskHome student={h.student} name={name(data.students, h.student)} ask={h.ask} />
+              <AskHome
+                student={h.student}
+                name={callName(data.students.find((s) => s.id === h.student)?.name ?? '')}
+                ask={h.ask}
+              />
             {/each}
             {#if data.cards.length > 1}<h2 class="mt-10 border-t border-base-content pt-4 text-xl">
                 {data.cards.filter((c) => c.lesson.date === today()).length > 1
-                  ? 'Later today and after'
+                  ? 'Later today and coming up'
                   : 'Coming up'}
               </h2>{/if}
           {:else}
@@ -282,7 +294,7 @@
               <div>
                 <p class="figures text-sm">
                   {sayDay(card.lesson.date)} · {card.lesson.start}{#if along[card.summary.id]}
-                    · On this device{/if}
+                    · Saved for offline use{/if}
                 </p>
                 <h3 class="text-lg">
                   <a class="hover:underline" href="/lessons/{card.lesson.id}">{card.lesson.title}</a>
@@ -292,22 +304,22 @@
               <Tape blocks={card.lesson.blocks} start={card.lesson.start} slot={card.lesson.slotMinutes} />
               <div class="flex gap-4">
                 {#each hardest(block?.drill?.players ?? []).slice(0, 3) as p (p.id)}<div>
-                    <Finish label="{name(data.students, p.id)} finishes" player={p} small />
+                    <Finish who={name(data.students, card.summary, p.id)} player={p} small />
                   </div>{/each}
               </div>
             </section>
           {/if}
         {/each}
         {#if data.missed.length}
-          <section class="mt-8 border-t border-base-content pt-4" aria-label="Begun and given up">
-            <h2 class="text-lg">Begun and given up</h2>
+          <section class="mt-8 border-t border-base-content pt-4" aria-label="Abandoned lessons">
+            <h2 class="text-lg">Abandoned lessons</h2>
             {#each data.missed as l (l.id)}
               <p class="mt-1 flex flex-wrap items-center gap-3">
                 <span class="figures text-sm">{l.start}</span>
                 <a class="font-semibold hover:underline" href="/lessons/{l.id}">{l.title}</a>
                 <span class="text-sm">{few(l.students)}</span>
                 <button type="button" class="btn btn-sm" onclick={() => runLesson(l.id, l)}
-                  >Take it to the court after all</button
+                  >Continue courtside</button
                 >
               </p>
             {/each}
@@ -315,7 +327,7 @@
         {/if}
         {#if data.given.length}
           <p class="mt-8 border-t border-base-content pt-4">
-            Given today: {#each data.given as l (l.id)}<a class="mr-3 underline" href="/log">{l.title}</a
+            Finished today: {#each data.given as l (l.id)}<a class="mr-3 underline" href="/log">{l.title}</a
               >{/each}
           </p>
         {/if}

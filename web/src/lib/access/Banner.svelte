@@ -14,7 +14,7 @@
   {#if door.access?.trouble && court}
     <div role="alert" class="bg-error px-4 py-1 text-error-content">
       <details>
-        <summary class="cursor-pointer font-semibold">The server cannot save now: why?</summary>
+        <summary class="cursor-pointer font-semibold">The server cannot save. Show why</summary>
         <p>{door.access.trouble}</p>
       </details>
     </div>
@@ -25,8 +25,8 @@
   {/if}
   {#if door.out && court}
     <div class="flex items-center gap-3 bg-warning px-4 py-1 text-warning-content" role="alert">
-      <p class="min-w-0 flex-1 leading-tight">This device was signed out; taps are kept here</p>
-      <a class="btn" href="/pair">Come back in</a>
+      <p class="min-w-0 flex-1 leading-tight">This device is signed out. Your counts are saved on it.</p>
+      <a class="btn" href="/pair">Sign in</a>
     </div>
   {/if}
 </div>

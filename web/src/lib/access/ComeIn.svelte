@@ -33,18 +33,18 @@
   };
 </script>
 
-<svelte:head><title>Come in · Hodometer</title></svelte:head>
+<svelte:head><title>Sign in · Hodometer</title></svelte:head>
 
 <main class="mx-auto max-w-md px-6 py-8">
   <p class="text-lg font-bold tracking-tight">Hodometer</p>
-  <h1 class="text-3xl">{secret ? 'Let this device in' : 'Who is there?'}</h1>
+  <h1 class="text-3xl">{secret ? 'Connect this device' : 'Sign in'}</h1>
   {#if wrong}<p class="mt-3 border-l-4 border-error pl-3 font-semibold text-error" role="alert">
       {wrong}
     </p>{/if}
   {#if !owner}
     <form class="mt-4 space-y-4" onsubmit={pair}>
       {#if !secret}
-        <p>On the club’s machine, under <em>On your phone</em>, six digits are shown.</p>
+        <p>The six digits are shown on the club’s computer, under <em>Devices and backups</em>.</p>
         <label class="block">
           <span class="block font-semibold">Six digits</span>
           <input
@@ -58,15 +58,15 @@
         </label>
       {/if}
       <label class="block">
-        <span class="block">This device is called</span>
+        <span class="block">Device name</span>
         <input class="input h-12 w-full border-base-content/60" maxlength="60" required bind:value={name} />
       </label>
       <button class="btn h-14 w-full text-lg btn-primary" disabled={busy}>
-        {busy ? 'A moment…' : secret ? 'Let it in' : 'Come in'}
+        {busy ? 'A moment…' : secret ? 'Connect' : 'Sign in'}
       </button>
     </form>
     {#if !secret}<button type="button" class="btn mt-6 w-full" onclick={() => (owner = true)}
-        >I am the owner and know the passphrase</button
+        >Sign in as the owner</button
       >{/if}
   {:else}
     <form class="mt-4 space-y-4" onsubmit={signIn}>
@@ -85,9 +85,10 @@
         >{busy ? 'A moment…' : 'Sign in'}</button
       >
     </form>
-    <button type="button" class="btn mt-6 w-full" onclick={() => (owner = false)}>I have six digits</button>
+    <button type="button" class="btn mt-6 w-full" onclick={() => (owner = false)}>Use six digits</button>
   {/if}
   <p class="mt-6 text-sm">
-    Names of children are behind this door. What was counted on this device is kept on it until it is in.
+    This club contains children’s names, so you must sign in. Your counts stay saved on this device until you
+    do.
   </p>
 </main>

@@ -1,7 +1,7 @@
 <!-- Who may come in, and when each was last seen; any can be signed out. -->
 <script lang="ts">
   import { api, need, type Device } from '$lib/api/client';
-  import { ago } from '$lib/units/say';
+  import { ago } from '$lib/units/when';
 
   let { devices, change }: { devices: Device[]; change: (all: Device[]) => void } = $props();
   let wrong = $state('');
@@ -33,7 +33,7 @@
 </script>
 
 <section aria-labelledby="devices">
-  <h2 id="devices" class="text-xl">Who may come in</h2>
+  <h2 id="devices" class="text-xl">Devices</h2>
   {#if wrong}<p class="font-semibold text-error" role="alert">{wrong}</p>{/if}
   <ul class="mt-1 divide-y divide-base-300">
     {#each devices as d (d.id)}
@@ -47,12 +47,12 @@
         />
         {#if d.here}<span class="text-sm">{roles.find(([id]) => id === d.role)?.[1]}</span>{:else}<select
             class="select w-28 border-base-content/60 select-sm"
-            aria-label="What {d.name} may do"
+            aria-label="Role of {d.name}"
             value={d.role}
             onchange={(e) => put(d, { role: e.currentTarget.value as Device['role'] })}
             >{#each roles as [id, what] (id)}<option value={id}>{what}</option>{/each}</select
           >{/if}
-        <span class="w-40 text-sm">{d.here ? 'this one' : `seen ${ago(d.seen)}`}</span>
+        <span class="w-40 text-sm">{d.here ? 'this device' : `last seen ${ago(d.seen)}`}</span>
         {#if !d.here}<button
             type="button"
             class="btn btn-sm"
@@ -60,6 +60,6 @@
             onclick={() => end(d)}>Sign out</button
           >{:else}<span class="w-20"></span>{/if}
       </li>
-    {:else}<li class="py-2">Nobody has come in yet.</li>{/each}
+    {:else}<li class="py-2">No devices yet.</li>{/each}
   </ul>
 </section>

@@ -10,11 +10,11 @@
   const roles: { id: Role; name: string; what: string }[] = [
     {
       id: 'assistant',
-      name: 'It counts',
-      what: 'sees lessons and who is in them, and runs them; plans and erases nothing'
+      name: 'Assistant',
+      what: 'sees lessons and their students, and runs them; cannot plan or delete'
     },
-    { id: 'coach', name: 'It plans', what: 'all of the work; not who comes in' },
-    { id: 'owner', name: 'It owns', what: 'everything' }
+    { id: 'coach', name: 'Coach', what: 'plans, runs and reviews lessons; does not manage devices' },
+    { id: 'owner', name: 'Owner', what: 'everything, including devices and backups' }
   ];
   let code = $state.raw<PairingCode>();
   let before = $state(0);
@@ -42,28 +42,28 @@
 </script>
 
 <section aria-labelledby="let-in">
-  <h2 id="let-in" class="text-xl">Let a phone in</h2>
+  <h2 id="let-in" class="text-xl">Connect a phone</h2>
   {#if wrong}<p class="font-semibold text-error" role="alert">{wrong}</p>{/if}
   <div class="mt-3 grid gap-6 sm:grid-cols-2">
     {#if trust.length}
       <div>
-        <h3 class="font-semibold">1 · Once for each phone: make the connection safe</h3>
+        <h3 class="font-semibold">1 · Once for each phone: make the connection secure</h3>
         <div class="mt-2 max-w-56">
-          <Picture link={trust[which]!} label="Picture of {trust[which]!.url}" />
+          <Picture link={trust[which]!} label="QR code of {trust[which]!.url}" />
         </div>
         <p class="figures mt-1 text-sm break-all">{trust[which]!.url}</p>
         <p class="mt-1 text-sm">
-          The page shows the steps for that kind of phone, and says when the connection is good.
+          The page shows the steps for that kind of phone and says when the connection is secure.
         </p>
         <details class="mt-1 text-sm">
           <summary class="cursor-pointer">Is it the right certificate?</summary>
           <p class="figures mt-1 text-xs">{door.access?.fingerprint}</p>
-          <p>The same letters stand on the phone’s page.</p>
+          <p>The same letters are shown on the phone’s page.</p>
         </details>
       </div>
     {/if}
     <div>
-      <h3 class="font-semibold">{trust.length ? '2 · ' : ''}Then say what it may do</h3>
+      <h3 class="font-semibold">{trust.length ? '2 · ' : ''}Choose its role</h3>
       <div class="mt-2 flex flex-wrap gap-2">
         {#each roles as r (r.id)}<button
             type="button"
@@ -76,13 +76,13 @@
       </div>
       {#if came}
         <p class="mt-3 bg-accent px-3 py-2 text-lg font-semibold text-accent-content" role="status">
-          It is in.
+          Connected.
         </p>
       {:else if code && left > 0}
         <p class="mt-1 text-sm">{roles.find((r) => r.id === code?.role)?.what}</p>
         {@const link = code.links[which]}
         {#if link}
-          <div class="mt-2 max-w-56"><Picture {link} label="Picture that lets one phone in" /></div>
+          <div class="mt-2 max-w-56"><Picture {link} label="QR code that connects one phone" /></div>
         {/if}
         <p class="mt-2">
           <span class="figures text-3xl font-semibold tracking-wider" aria-label="Six digits"
@@ -93,17 +93,18 @@
           >
         </p>
         <p class="text-sm">
-          The phone’s camera reads the picture; or open
-          <span class="figures">{door.access?.links[which]?.url}</span> on it and type the digits. For one device.
+          Scan the QR code with the phone’s camera, or open <span class="figures"
+            >{door.access?.links[which]?.url}</span
+          > on the phone and type the digits. Works for one device.
         </p>
       {:else if code}
-        <p class="mt-3" role="status">That code has run out. Press again for a new one.</p>
-      {:else}<p class="mt-3 text-sm">Press one, and a picture to read and six digits appear.</p>{/if}
+        <p class="mt-3" role="status">This code has expired. Press a role for a new one.</p>
+      {:else}<p class="mt-3 text-sm">Press a role to show a QR code and six digits.</p>{/if}
     </div>
   </div>
   {#if (door.access?.links.length ?? 0) > 1}
     <label class="mt-3 block text-sm"
-      >The phone does not find it? Try another address of this machine:
+      >Phone cannot connect? Try another address of this computer:
       <select class="select w-80 max-w-full border-base-content/60 select-sm" bind:value={which}>
         {#each door.access?.links ?? [] as l, i (l.url)}<option value={i}>{l.url}</option>{/each}
       </select></label

@@ -19,7 +19,7 @@
       return;
     }
     words = '';
-    said = 'It is set. Whoever came in with the one before is signed out.';
+    said = 'Passphrase set. Devices that signed in with the old one are signed out.';
     await door.look();
   }
 </script>
@@ -28,7 +28,7 @@
   <input type="text" class="hidden" autocomplete="username" value="owner" readonly />
   <label class="block">
     <span class="block text-sm"
-      >{door.access?.passphrase ? 'A new passphrase' : 'A passphrase'}, {LEAST} characters or more</span
+      >{door.access?.passphrase ? 'New passphrase' : 'Passphrase'}, {LEAST} characters or more</span
     >
     <input
       class="input w-72 max-w-full border-base-content/60"
@@ -39,7 +39,7 @@
       bind:value={words}
     />
   </label>
-  <button class="btn">Set it</button>
+  <button class="btn">Set passphrase</button>
   {#if said}<span role="status" class="w-full text-sm">{said}</span>{/if}
   {#if wrong}<span role="alert" class="w-full font-semibold text-error">{wrong}</span>{/if}
 </form>

@@ -1,8 +1,8 @@
 <!-- Links to a student's card: they run out, and can be taken back. -->
 <script lang="ts">
   import { api, need } from '$lib/api/client';
-  import { sayDay, today } from '$lib/units/say';
   import { door } from './door.svelte';
+  import { sayDate } from '$lib/units/when';
 
   let { student, name }: { student: string; name: string } = $props();
   const params = $derived({ path: { student } });
@@ -14,7 +14,6 @@
   let fresh = $state('');
   let days = $state(14);
   let said = $state('');
-  const day = (ms: number) => sayDay(today(new Date(ms))).replace(/^Today/, 'today');
 
   async function act(work: () => Promise<void>) {
     said = '';
@@ -46,13 +45,13 @@
 </script>
 
 <section class="mt-6 print:hidden" aria-label="Share this card">
-  <h2 class="text-lg">A link to this card</h2>
+  <h2 class="text-lg">Link to this card</h2>
   <p class="text-sm">
-    Whoever has it sees this card and the first name, nothing else. It runs out, and can be taken back.
-    {#if near}It opens on this network only, on devices that trust the club’s certificate; print it for
-      others.{/if}
+    Anyone with the link sees this card and the first name only. The link expires and can be revoked.
+    {#if near}The link opens on this network only, on devices that trust the club’s certificate. For others,
+      print the card.{/if}
     {#if door.access?.open}<strong
-        >This server is reached from this machine alone; <a class="link" href="/phone">open it to others</a> first.</strong
+        >Only this computer can open this server; <a class="link" href="/phone">open it to others</a> first.</strong
       >{/if}
   </p>
   <div class="mt-2 flex flex-wrap items-center gap-2">
@@ -61,7 +60,7 @@
         {#each [7, 14, 30, 60] as n (n)}<option value={n}>{n} days</option>{/each}
       </select></label
     >
-    <button type="button" class="btn btn-sm" onclick={make}>Make a link</button>
+    <button type="button" class="btn btn-sm" onclick={make}>Create link</button>
     <span role="status" class="text-sm">{said}</span>
   </div>
   {#if fresh}<p class="mt-2 flex flex-wrap items-center gap-2">
@@ -72,16 +71,16 @@
         aria-label="The link"
       />
       <button type="button" class="btn btn-sm" onclick={copy}>Copy</button>
-      <span class="w-full text-sm">It is shown this once. Send it to {name}, or to a parent.</span>
+      <span class="w-full text-sm">The link is shown only once. Send it to {name} or to a parent.</span>
     </p>{/if}
   <ul class="mt-2 space-y-1">
     {#each links as l (l.id)}<li class="flex flex-wrap items-center gap-x-3">
         <span
-          >made {day(l.made)}, until {day(l.expires)}, {l.opened
-            ? `last opened ${day(l.opened)}`
+          >made {sayDate(l.made)}, until {sayDate(l.expires)}, {l.opened
+            ? `last opened ${sayDate(l.opened)}`
             : 'not opened yet'}</span
         >
-        <button type="button" class="btn btn-xs" onclick={() => takeBack(l.id)}>Take it back</button>
+        <button type="button" class="btn btn-xs" onclick={() => takeBack(l.id)}>Revoke link</button>
       </li>{/each}
   </ul>
 </section>

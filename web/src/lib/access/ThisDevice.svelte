@@ -4,10 +4,10 @@
   import { door } from './door.svelte';
 
   const roles: Record<string, string> = {
-    owner: 'owner: lets others in, keeps the copies',
-    coach: 'coach: plans, judges, keeps students',
-    assistant: 'assistant: counts, on court',
-    nobody: 'not in'
+    owner: 'Owner: manages devices and backups',
+    coach: 'Coach: plans, runs and reviews lessons',
+    assistant: 'Assistant: counts courtside',
+    nobody: 'not signed in'
   };
   let worker = $state(false);
   const safe = globalThis.isSecureContext;
@@ -18,11 +18,11 @@
   const grants = $derived([
     {
       good: safe,
-      yes: 'The connection is good: nobody can read along',
-      no: 'The connection can be read along'
+      yes: 'The connection is secure',
+      no: 'The connection is not secure: others can read it'
     },
-    { good: worker, yes: 'Lessons run here without a signal', no: 'Lessons need a signal here' },
-    { good: awake, yes: 'The screen stays on in a lesson', no: 'The screen goes dark by itself in a lesson' }
+    { good: worker, yes: 'Lessons work offline here', no: 'Lessons need a connection here' },
+    { good: awake, yes: 'The screen stays on in a lesson', no: 'The screen may switch off during a lesson' }
   ]);
 </script>
 
@@ -37,9 +37,9 @@
       </li>{/each}
   </ul>
   {#if !safe && door.access?.trust?.[0]}<a class="btn mt-2 btn-sm" href={door.access.trust[0].url}
-      >Make the connection safe</a
+      >Make the connection secure</a
     >{/if}
   {#if door.access && !door.access.open}
-    <button type="button" class="btn mt-3 btn-sm" onclick={() => door.signOut()}>Sign this device out</button>
+    <button type="button" class="btn mt-3 btn-sm" onclick={() => door.signOut()}>Sign out</button>
   {/if}
 </section>

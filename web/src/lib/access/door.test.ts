@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { ago } from '$lib/units/say';
+import { ago } from '$lib/units/when';
 import { deviceName } from './door.svelte';
 
 test('how long ago that was, in a coach’s words', () => {

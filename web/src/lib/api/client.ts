@@ -81,7 +81,7 @@ export const api = createClient<paths>({ baseUrl: '' });
 /** What a screen can say when an answer did not come or was an error. */
 export function explain(error: unknown): string {
   if (error && typeof error === 'object' && 'detail' in error) return String(error.detail);
-  return 'The server cannot be reached. What you did is kept here; it is tried again.';
+  return 'Cannot reach the server. Your changes are kept on this device and will be sent again.';
 }
 
 /** The data of an answer, or an Error in a coach's words. */

@@ -1685,6 +1685,7 @@ export interface components {
             directions: components["schemas"]["Terms"];
             hows: components["schemas"]["Terms"];
             meets: components["schemas"]["Terms"];
+            efforts: components["schemas"]["Terms"];
             roles: components["schemas"]["Terms"];
             objects: components["schemas"]["Terms"];
             afters: components["schemas"]["Terms"];
@@ -2079,6 +2080,12 @@ export interface components {
              */
             meet?: number;
             /**
+             * @description of the figures in reason; every other figure is SI
+             * @default metric
+             * @enum {string}
+             */
+            units?: "metric" | "imperial";
+            /**
              * Format: double
              * @default 0
              */
@@ -2357,6 +2364,12 @@ export interface components {
              * @default 0
              */
             topRpm?: number;
+            /**
+             * @description of the figures in reason; every other figure is SI
+             * @default metric
+             * @enum {string}
+             */
+            units?: "metric" | "imperial";
             /**
              * Format: double
              * @default 0
@@ -3886,7 +3899,10 @@ export interface components {
             since: number;
             focus: string;
             undoable?: string;
+            /** @description what Undo takes back, to stand after the word */
             undoWords?: string;
+            /** @description the kind of event that Undo takes back */
+            undoKind?: string;
             reached?: string;
             engagement: {
                 [key: string]: number;

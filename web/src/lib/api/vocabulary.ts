@@ -22,6 +22,7 @@ const none: Vocabulary = {
   directions: [],
   hows: [],
   meets: [],
+  efforts: [],
   roles: [],
   objects: [],
   afters: [],
@@ -51,9 +52,9 @@ export function learn(words: Partial<Vocabulary>, how: Record<string, Derivation
   derivations = how;
 }
 
-/** The word of an id in a vocabulary; the id itself where it has none. */
+/** The word of an id in a vocabulary; never the id, which is no word. */
 export const label = (terms: readonly Term[], id: string): string =>
-  terms.find((t) => t.id === id)?.label ?? id;
+  terms.find((t) => t.id === id)?.label ?? (id && 'other');
 
 /** The same, to begin a line with. */
 export const heading = (terms: readonly Term[], id: string): string => {

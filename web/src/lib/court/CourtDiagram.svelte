@@ -75,7 +75,7 @@
   }
   const where = $derived(
     offsets && target
-      ? `${sayLength(offsets.fromSideline, settings.units)} in from the sideline, ${sayLength(offsets.fromBaseline, settings.units)} from the baseline, radius ${sayLength(target.radius, settings.units)}`
+      ? `${sayLength(offsets.fromSideline, settings.units)} inside the sideline, ${sayLength(offsets.fromBaseline, settings.units)} inside the baseline, radius ${sayLength(target.radius, settings.units)}`
       : ''
   );
 </script>

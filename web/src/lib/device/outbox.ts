@@ -146,7 +146,8 @@ export function sendNow() {
 }
 
 const OUT = 401;
-const NO_CONNECTION = 'No connection. Every tap is kept on this device and sent when it is back.';
+const NO_CONNECTION =
+  'No connection. Your counts are saved on this device and sent when the connection is back.';
 
 /** Somebody else answered than the server: the login page of a public network, most often;
  * or it is not for this device, or not for now. */
@@ -154,10 +155,10 @@ class Stranger extends Error {
   constructor(status: number) {
     super(
       status === OUT
-        ? 'This device was signed out. Every tap is kept on it, and sent when it is back in.'
+        ? 'This device is signed out. Your counts are saved on it and sent when you sign in again.'
         : status >= 500
-          ? 'The server is in trouble. Every tap is kept on this device and sent when it is well.'
-          : 'Something between this device and the server answered, a login page perhaps. Every tap is kept here.'
+          ? 'The server has a problem. Your counts are saved on this device and sent when it works again.'
+          : 'The connection may be blocked by a network login page. Sign in to the Wi-Fi. Your counts are saved on this device.'
     );
   }
 }
@@ -187,7 +188,7 @@ async function all() {
       size = 1;
       continue;
     }
-    if (!wrong.size) wrong.set(taps[0]!, problem.detail ?? 'The server would not have it.');
+    if (!wrong.size) wrong.set(taps[0]!, problem.detail ?? 'The server rejected this entry.');
     for (const [tap, reason] of wrong) await mark([tap], REFUSED, reason);
     tell({ kind: 'refused', run, taps: [...wrong].map(([t, reason]) => ({ ...t, sent: REFUSED, reason })) });
   }

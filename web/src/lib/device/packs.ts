@@ -43,8 +43,8 @@ export async function openRun(id: string, lesson: string | null): Promise<Run> {
   const own = (await get(`run ${id}`)) ?? (lesson ? await get(`lesson ${lesson}`) : undefined);
   if (!own) {
     throw new Error(
-      'There is no connection, and this lesson was not taken along. Open it once with a connection; ' +
-        'then it runs without one.'
+      'No connection, and this lesson is not saved on this device. Open it once while online; ' +
+        'then it works offline.'
     );
   }
   const run = { ...own.run, id };

@@ -30,7 +30,9 @@
     twice,
     without,
     type Selection,
-    type Target
+    type Target,
+    sayEffort,
+    sayToSpare
   } from './parts';
 
   interface Props {
@@ -237,12 +239,12 @@
     const stroke = h.part === 'ball' ? `, ${wordOf(vocabulary.strokes, p.feeds[h.i]!.stroke)}` : '';
     const left = b
       ? b.feasible
-        ? `; ${b.leg.effort}, ${b.leg.slack.toFixed(2).replace('-', '−')} s left`
+        ? `; ${sayEffort(b.leg.effort)}, ${sayToSpare(b.leg.slack)}`
         : '; cannot be fed'
       : '';
     const across =
       q && Math.abs(q.x) < 0.02
-        ? 'on the middle'
+        ? 'on the centre line'
         : q
           ? `${length(Math.abs(q.x))} ${q.x < 0 ? 'left' : 'right'}`
           : '';
@@ -258,10 +260,10 @@
       : ''
   );
   const tabs = [
-    { id: 'thing', name: 'In hand' },
+    { id: 'thing', name: 'Selected' },
     { id: 'list', name: 'List' },
     { id: 'goals', name: 'Stages' },
-    { id: 'words', name: 'Words' }
+    { id: 'words', name: 'Notes' }
   ] as const;
 </script>
 
@@ -289,16 +291,16 @@
         {:else}
           <p class="mt-1">
             {p.feeds.length === 1
-              ? `The ${p.feeds[0]?.how === 'shadow' ? 'stroke' : 'ball'}`
-              : `${p.feeds[tight]?.how === 'shadow' ? 'Stroke' : 'Ball'} ${tight + 1} is the tightest and`} leaves
-            {turn.balls[tight]!.leg.slack.toFixed(2)} s. {drill.intent}
+              ? 'Least time:'
+              : `Least time: ${p.feeds[tight]?.how === 'shadow' ? 'stroke' : 'ball'} ${tight + 1},`}
+            {sayToSpare(turn.balls[tight]!.leg.slack)}. {drill.intent}
           </p>
         {/each}
         {#if check.notices.length > 3}<p class="text-sm">and {check.notices.length - 3} more</p>{/if}
       {/if}
     </div>
     {#if check}
-      <div class="wheels mt-1" role="group" aria-label="What it comes to">
+      <div class="wheels mt-1" role="group" aria-label="Results">
         <Reading
           small
           label="Turn"
@@ -322,18 +324,18 @@
         />
         <Wheel
           small
-          label={check.player.finish ? 'Contacts' : 'Repetitions'}
+          label={check.player.finish ? 'Balls hit' : 'Repetitions'}
           figure={check.wheels.contacts}
         />
-        <Wheel small label="Metres" figure={check.wheels.metres} />
+        <Wheel small label="Distance run" figure={check.wheels.metres} />
         {#if check.wheels.balls.value > 0}<Wheel
             small
-            label="Balls to have"
+            label="Balls needed"
             figure={check.wheels.balls}
           />{/if}
         {#if turn?.balls.some((b) => b.net > 0)}<Reading
             small
-            label="Over the {court.words.barrier}"
+            label="Height over the {court.words.barrier}"
             shown={length(check.wheels.leastOver.value)}
             said={length(check.wheels.leastOver.value)}
             derivation={derivations[check.wheels.leastOver.derivation]}
@@ -341,15 +343,21 @@
           />{/if}
         {#if good}<Reading
             small
-            label="Good ball"
+            label="Success rate"
             shown={sayChance(good.mean)}
             said={sayChance(good.mean)}
-            note="Eight times in ten it truly lies within {sayChance(good.low)}–{sayChance(good.high)}."
+            note="There is an 80% chance that the true value is within {sayChance(good.low)}–{sayChance(
+              good.high
+            )}."
             derivation={derivations['estimate']}
             inputs={[]}
           />{/if}
-        {#if check.player.finish}<Wheel small label="Goals met" figure={check.player.finish} />{/if}
-        <Wheel small label="Takes" figure={check.player.likely} />
+        {#if check.player.finish}<Wheel small label="Chance to finish" figure={check.player.finish} />{/if}
+        <Wheel
+          small
+          label={check.player.finish ? 'Half the time under' : 'Takes'}
+          figure={check.player.likely}
+        />
       </div>
     {/if}
     <StageStrip
@@ -385,7 +393,7 @@
         onkey={key}
       />
       {#if elsewhere}<p class="text-sm">
-          As stage {stage + 1} is played. What is drawn is moved with “The drill” in hand.
+          Shown as stage {stage + 1} is played. To move things, select “The drill”.
         </p>{/if}
     </div>
     {#if turn}<DrillTape
@@ -402,12 +410,12 @@
       />{/if}
     <div class="mt-1 flex flex-wrap items-end gap-3 text-xs">
       <button type="button" class="btn btn-sm" aria-pressed={playing} onclick={() => (playing = !playing)}
-        >{playing ? 'Hold' : 'Play the turn'}</button
+        >{playing ? 'Pause' : 'Play the turn'}</button
       >
       {#if at !== undefined && !playing}<button
           type="button"
           class="btn btn-sm"
-          onclick={() => (at = undefined)}>Back to drawing</button
+          onclick={() => (at = undefined)}>Back to the drawing</button
         >{/if}
       <Choice
         label="Speed"
@@ -427,8 +435,9 @@
         />Snap to lines and spots</label
       >
       <span class="basis-full sm:flex-1 sm:basis-0"
-        >Drag anything; double-click this side of the net for one more ball; drag a number on the tape for the
-        rhythm, along its top edge to look at a moment. Arrows nudge, Delete removes, D duplicates.</span
+        >Drag anything. Double-click the students’ side of the net to add a ball. Drag a number on the tape to
+        change the timing; drag along its top edge to see a moment. Arrow keys move, Delete removes, D
+        duplicates.</span
       >
     </div>
     {#if check && neighbours.length}<Tray {neighbours} now={check} {courts} {ontake} />{/if}
@@ -438,15 +447,16 @@
       <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
         >For
         <select class="select w-36 border-base-content/60 select-sm" bind:value={forWhom}>
-          <option value="">its own level</option>
-          {#each vocabulary.levels as l (l.id)}<option value={l.id}>any {l.label}</option>{/each}
+          <option value="">the drill’s level</option>
+          {#each vocabulary.levels as l (l.id)}<option value={l.id}>a typical {l.label} student</option
+            >{/each}
           {#each students as s (s.id)}<option value={s.id}>{s.name}</option>{/each}
         </select></label
       >
       <Num label="Students" whole value={many} min={1} max={16} onset={(v) => (many = v)} />
       <Num label="Minutes" whole value={minutes} min={1} max={240} onset={(v) => (minutes = v)} />
     </div>
-    <div class="mt-3 flex gap-1" role="group" aria-label="Beside the court">
+    <div class="mt-3 flex gap-1" role="group" aria-label="Drill details">
       {#each tabs as o (o.id)}<button
           type="button"
           class="btn font-normal btn-sm"

@@ -18,14 +18,14 @@
   const own = $derived(drill.situation.startsWith(OWN));
   function setSituation(id: string) {
     if (id !== OWN) onset({ ...drill, situation: id, situationName: undefined });
-    else onset({ ...drill, situation: `${OWN}${v7()}`, situationName: 'a ball of my own' });
+    else onset({ ...drill, situation: `${OWN}${v7()}`, situationName: 'my own situation' });
   }
 
   const setKit = (kit: KitItem[]) => onset({ ...drill, kit });
   const change = (i: number, next: Partial<KitItem>) =>
     setKit(drill.kit.map((k, j) => (j === i ? { ...k, ...next } : k)));
   function bring(id: string) {
-    if (id) setKit([...drill.kit, id === 'own' ? { id, words: 'a thing of my own' } : { id }]);
+    if (id) setKit([...drill.kit, id === 'own' ? { id, words: 'my own item' } : { id }]);
   }
 </script>
 
@@ -39,27 +39,27 @@
       onchange={(e) => save(e.currentTarget.value)}></textarea></label
   >
 {/snippet}
-{@render area('What it is for', drill.intent, 2, (t) => onset({ ...drill, intent: t.trim().slice(0, 300) }))}
+{@render area('Purpose', drill.intent, 2, (t) => onset({ ...drill, intent: t.trim().slice(0, 300) }))}
 {@render area('Cues, one to a line', drill.cues.join('\n'), 4, (t) =>
   onset({ ...drill, cues: lines(t, 12, 200) })
 )}
-{@render area('Cautions of your own', drill.cautions.join('\n'), 2, (t) =>
+{@render area('Your own cautions', drill.cautions.join('\n'), 2, (t) =>
   onset({ ...drill, cautions: lines(t, 12, 300) })
 )}
 <div class="mt-2 flex flex-wrap items-end gap-x-3 gap-y-2">
   <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
-    >Played off, as results are kept under
+    >Situation (results are grouped by it)
     <select
       class="select w-52 border-base-content/60 select-sm"
       value={own ? OWN : drill.situation}
       onchange={(e) => setSituation(e.currentTarget.value)}
     >
       {#each vocabulary.situations as s (s.id)}<option value={s.id}>{s.label}</option>{/each}
-      <option value={OWN}>one of my own…</option>
+      <option value={OWN}>my own…</option>
     </select></label
   >
   {#if own}<label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
-      >Called
+      >Name
       <input
         class="input w-40 border-base-content/60 input-sm"
         maxlength="60"
@@ -91,7 +91,7 @@
       />
       {#if item.id === 'own'}<input
           class="input min-w-0 flex-1 border-base-content/60 input-xs"
-          aria-label="What it is"
+          aria-label="Name of the item"
           maxlength="80"
           value={item.words ?? ''}
           onchange={(e) => {
@@ -112,7 +112,7 @@
       <button
         type="button"
         class="btn btn-ghost btn-xs"
-        aria-label="Leave out: {name}"
+        aria-label="Remove: {name}"
         onclick={() => setKit(drill.kit.filter((_, j) => j !== i))}>✕</button
       >
     </li>
@@ -120,18 +120,18 @@
 </ul>
 {#if drill.kit.length < 20}<select
     class="select mt-1.5 w-52 border-base-content/60 select-sm"
-    aria-label="Bring one more thing"
+    aria-label="Add an item"
     value=""
     onchange={(e) => {
       bring(e.currentTarget.value);
       e.currentTarget.value = '';
     }}
   >
-    <option value="">one more thing…</option>
+    <option value="">add an item…</option>
     {#each vocabulary.things.filter((t) => !drill.kit.some((k) => k.id === t.id)) as t (t.id)}<option
         value={t.id}>{heading([{ id: t.id, label: t.one }], t.id)}</option
       >{/each}
-    <option value="own">a thing of my own</option>
+    <option value="own">my own item</option>
   </select>{/if}
 {#if cautions.length}
   <h2 class="mt-3 text-base">Cautions that apply</h2>
@@ -141,4 +141,4 @@
       </li>{/each}
   </ul>
 {/if}
-<p class="mt-2 text-xs">The venue’s rules and qualified people come first.</p>
+<p class="mt-2 text-xs">Always follow the venue’s rules and the advice of qualified people.</p>

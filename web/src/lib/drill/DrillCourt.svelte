@@ -89,7 +89,7 @@
       : -1
   );
   const place = (q: Point) =>
-    `${sayLength(Math.abs(q.x), settings.units)} ${q.x < 0 ? 'left' : 'right'} of the middle, ${sayLength(Math.abs(q.y), settings.units)} from the ${court.walls ? 'front wall' : 'net'}`;
+    `${sayLength(Math.abs(q.x), settings.units)} ${q.x < 0 ? 'left' : 'right'} of the centre line, ${sayLength(Math.abs(q.y), settings.units)} from the ${court.walls ? 'front wall' : 'net'}`;
   /** The student's way: start, and to each ball, and where they wait between. */
   const way = $derived(
     turn

@@ -1,5 +1,6 @@
 <!-- A drill of the shelf on the workbench. -->
 <script lang="ts">
+  import { sayMoment } from '$lib/units/when';
   import { beforeNavigate, goto } from '$app/navigation';
   import {
     api,
@@ -45,7 +46,7 @@
     await editor.save();
     const copy: Drill = {
       ...drill,
-      title: `${drill.title}, again`.slice(0, 120),
+      title: `${drill.title.slice(0, 113)} (copy)`,
       kin: { id: editor.id, title: drill.title, bend: drill.kin?.bend ?? 'Copied' }
     };
     const made = v7();
@@ -87,13 +88,6 @@
       })
       .catch(() => (editor.favourite = !editor.favourite));
   }
-  const when = (ms: number) =>
-    new Date(ms).toLocaleString('en-GB', {
-      day: 'numeric',
-      month: 'short',
-      hour: '2-digit',
-      minute: '2-digit'
-    });
 </script>
 
 <svelte:window onkeydown={key} onpagehide={() => editor.save(true)} />
@@ -153,32 +147,36 @@
         onbeforetoggle={history}
       >
         <div class="flex flex-wrap gap-1">
-          <button type="button" class="btn btn-sm" onclick={keepAsNew}>Keep as a new drill</button>
-          <button type="button" class="btn btn-sm" onclick={() => file(svg, 'json')}>As a file</button>
-          <button type="button" class="btn btn-sm" onclick={() => file(svg, 'svg')}>Court as SVG</button>
-          <button type="button" class="btn btn-sm" onclick={() => file(svg, 'png')}>Court as PNG</button>
+          <button type="button" class="btn btn-sm" onclick={keepAsNew}>Save as a new drill</button>
+          <button type="button" class="btn btn-sm" onclick={() => file(svg, 'json')}>Export</button>
+          <button type="button" class="btn btn-sm" onclick={() => file(svg, 'svg')}
+            >Export court as SVG</button
+          >
+          <button type="button" class="btn btn-sm" onclick={() => file(svg, 'png')}
+            >Export court as PNG</button
+          >
         </div>
         {#if wrong}<p class="mt-2 text-sm font-semibold text-error" role="alert">{wrong}</p>{/if}
-        <h2 class="mt-3 text-base">Saved states</h2>
+        <h2 class="mt-3 text-base">Version history</h2>
         <ul class="mt-1 max-h-60 overflow-auto text-sm">
           {#each versions ?? [] as v (v.version)}
             <li class="flex items-center gap-2 py-0.5">
               <span class="figures shrink-0">{v.version}</span><span class="min-w-0 flex-1"
-                >{when(v.savedAt)} {v.drill.kin?.bend ? `· ${v.drill.kin.bend}` : ''}</span
+                >{sayMoment(v.savedAt)} {v.drill.kin?.bend ? `· ${v.drill.kin.bend}` : ''}</span
               >
               {#if v.version !== editor.version}<button
                   type="button"
                   class="btn btn-xs"
-                  onclick={() => editor.set(v.drill)}>Bring back</button
+                  onclick={() => editor.set(v.drill)}>Restore</button
                 >{/if}
             </li>
-          {:else}<li>{versions ? 'None yet.' : 'Reading…'}</li>{/each}
+          {:else}<li>{versions ? 'No saves yet.' : 'Loading…'}</li>{/each}
         </ul>
       </div>
       <p class="text-xs">
         {court.name}
         {#if drill.kin}· from <a class="underline" href="/drills/{drill.kin.id}">{drill.kin.title}</a>: {drill
-            .kin.bend}{:else if !editor.own}· ships with Hodometer; changing it makes your own copy{/if}
+            .kin.bend}{:else if !editor.own}· Comes with Hodometer. Editing it makes your own copy.{/if}
       </p>
     {/snippet}
   </Bench>

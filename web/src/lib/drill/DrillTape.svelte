@@ -6,7 +6,7 @@
   import { enlarged } from '$lib/court/geometry';
   import type { PatternTurn } from '$lib/api/client';
   import Handle from '$lib/court/Handle.svelte';
-  import { efforts, letters } from './parts';
+  import { efforts, letters, sayEffort, sayToSpare } from './parts';
 
   interface Props {
     turn: PatternTurn;
@@ -33,7 +33,6 @@
     const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(svg.getScreenCTM()!.inverse());
     onscrub?.(Math.max(0, Math.min(span, (p.x / wide) * span)));
   }
-  const said = (s: number) => `${s < 0 ? '−' : ''}${Math.abs(s).toFixed(2)} s`;
 </script>
 
 <svg
@@ -99,7 +98,7 @@
       font-size={15 * k}
       fill="var(--color-base-content)"
       >{b.feasible
-        ? `${letters[b.leg.effort]} ${b.leg.effort}, ${said(b.leg.slack)} left`
+        ? `${letters[b.leg.effort]} ${sayEffort(b.leg.effort)}, ${sayToSpare(b.leg.slack)}`
         : 'cannot be fed'}</text
     >
     <Handle

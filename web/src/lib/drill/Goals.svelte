@@ -29,12 +29,12 @@
   const holders = $derived([
     { id: '', label: 'each' },
     { id: 'pair', label: 'the pair' },
-    { id: 'team', label: 'all together' }
+    { id: 'team', label: 'the whole group' }
   ]);
   const gates = [
-    { id: '', label: 'is open all the time' },
-    { id: 'each', label: 'opens for who has met this one' },
-    { id: 'all', label: 'opens for all when the last has met this one' }
+    { id: '', label: 'is always open' },
+    { id: 'each', label: 'opens for each student who has met this one' },
+    { id: 'all', label: 'opens for everyone when all have met this one' }
   ];
   const open = $derived(kind === 'timed' && s.goal.count === 0);
   const timed = $derived(
@@ -78,14 +78,14 @@
     <button
       type="button"
       class="btn btn-xs"
-      aria-label="The stage before"
+      aria-label="Previous stage"
       disabled={i === 0}
       onclick={() => onchoose(i - 1)}>←</button
     >
     <button
       type="button"
       class="btn btn-xs"
-      aria-label="The stage after"
+      aria-label="Next stage"
       disabled={i === drill.stages.length - 1}
       onclick={() => onchoose(i + 1)}>→</button
     >
@@ -101,7 +101,7 @@
   </span>
 </div>
 <label class="mt-1 block text-[0.8rem]"
-  >Called<input
+  >Name<input
     class="input w-full border-base-content/60 input-sm"
     maxlength="60"
     aria-label="Name of stage {i + 1}"
@@ -112,11 +112,11 @@
 >
 <p class="mt-2 text-[0.95rem] leading-8">
   {#if kind === 'timed'}<Word
-      label="As many as there are, goal {i + 1}"
+      label="As many as possible, goal {i + 1}"
       value={open ? 'yes' : 'no'}
       options={[
-        { id: 'yes', label: 'As many as there are' },
-        { id: 'no', label: 'So many:' }
+        { id: 'yes', label: 'As many as possible' },
+        { id: 'no', label: 'This many:' }
       ]}
       onset={(v) => goal({ count: v === 'yes' ? 0 : 10 })}
     />{/if}{#if !open}<Word
@@ -127,7 +127,7 @@
       onset={(v) => goal({ count: Math.round(+v) })}
     />{/if}
   <Word
-    label="Counted, goal {i + 1}"
+    label="How goal {i + 1} is counted"
     value={kind}
     options={vocabulary.goals}
     onset={(v) => step(ofKind(s, v))}
@@ -142,7 +142,7 @@
       label="Sets of goal {i + 1}"
       value={s.goal.setOf ? 'sets' : 'one'}
       options={[
-        { id: 'one', label: 'counted singly' },
+        { id: 'one', label: 'counted one by one' },
         { id: 'sets', label: 'in sets of' }
       ]}
       onset={(v) => goal({ setOf: v === 'sets' ? 2 : undefined })}
@@ -153,11 +153,11 @@
         max={20}
         onset={(v) => goal({ setOf: Math.round(+v) })}
       />{/if}{/if}{#if kind === 'repetitions' || kind === 'clock'}<Word
-      label={kind === 'clock' ? 'A time to beat' : 'A bell'}
+      label={kind === 'clock' ? 'Time to beat' : 'Bell'}
       value={timed ? 'yes' : 'no'}
       options={kind === 'clock'
         ? [
-            { id: 'no', label: 'with no time to beat' },
+            { id: 'no', label: 'without a time to beat' },
             { id: 'yes', label: 'under' }
           ]
         : [
@@ -172,7 +172,7 @@
         max={3600}
         onset={(v) => goal({ seconds: Math.round(+v) })}
       /> s{/if}{/if}{#if kind !== 'race'}, by <Word
-      label="Who holds goal {i + 1}"
+      label="Whose goal {i + 1} is"
       value={s.holder ?? ''}
       options={holders}
       onset={(v) => step({ holder: (v as Step['holder']) || undefined })}
@@ -205,27 +205,27 @@
   {/if}
 </div>
 {#if sp}<p class="figures mt-1 text-xs">
-    {#if sp.rate}{sayChance(sp.rate.mean)} good; {sayMinutes(sp.likely.value)} as likely as not, {sayMinutes(
-        sp.sure.value
-      )} to be sure{#if sp.first !== undefined}; first {sayChance(sp.first)}{/if}{:else}{sp.goalLabel}, {sayMinutes(
-        sp.likely.value
-      )}: nothing is a matter of chance{/if}
+    {#if sp.rate}success rate {sayChance(sp.rate.mean)}; half the time under {sayMinutes(sp.likely.value)}, 9
+      in 10 under
+      {sayMinutes(sp.sure.value)}{#if sp.first !== undefined}; chance to be first {sayChance(
+          sp.first
+        )}{/if}{:else}{sp.goalLabel}, {sayMinutes(sp.likely.value)}: always done, only time counts{/if}
   </p>{/if}
-<h3 class="mt-3 text-sm font-semibold">What differs in it</h3>
+<h3 class="mt-3 text-sm font-semibold">Changes in this stage</h3>
 <p class="text-[0.95rem] leading-8">
   At <Word
-    label="Pace of stage {i + 1}, in 100"
+    label="Pace of stage {i + 1}, %"
     value={Math.round(100 * (s.pace || 1))}
     min={30}
     max={150}
     onset={(v) => step({ pace: +v === 100 ? undefined : +v / 100 })}
-  /> % of the pace, met <Word
-    label="Where stage {i + 1} is met"
+  />% of the pace, ball taken <Word
+    label="Where stage {i + 1} takes the ball"
     value={place}
     options={[
       { id: '', label: 'where it is drawn' },
       ...places,
-      ...(place === 'own' ? [{ id: 'own', label: 'at a place of its own' }] : [])
+      ...(place === 'own' ? [{ id: 'own', label: 'at its own place' }] : [])
     ]}
     onset={(v) => step({ place: v === '' ? undefined : (places.find((z) => z.id === v)?.at ?? s.place) })}
   />.
@@ -236,7 +236,7 @@
     role="group"
     aria-label="Balls of stage {i + 1}"
   >
-    With ball
+    Balls used
     {#each drill.pattern.feeds as f, k (k)}<label class="flex items-center gap-1"
         ><input
           type="checkbox"
@@ -267,10 +267,10 @@
     />.
   </p>
 {/if}
-<h2 class="mt-4 border-t border-base-300 pt-3 text-base">For whom, how long</h2>
+<h2 class="mt-4 border-t border-base-300 pt-3 text-base">Students and minutes</h2>
 <div class="mt-1 flex flex-wrap gap-x-3 gap-y-2">
   <Num
-    label="Students, least"
+    label="Students: fewest"
     whole
     value={drill.players.least}
     min={1}
@@ -278,7 +278,7 @@
     onset={(v) => span('players', 'least', v)}
   />
   <Num
-    label="best"
+    label="ideal"
     whole
     value={drill.players.best}
     min={1}
@@ -294,7 +294,7 @@
     onset={(v) => span('players', 'most', v)}
   />
   <Num
-    label="Minutes, least"
+    label="Minutes: shortest"
     whole
     value={drill.minutes.least}
     min={1}
@@ -302,7 +302,7 @@
     onset={(v) => span('minutes', 'least', v)}
   />
   <Num
-    label="best"
+    label="ideal"
     whole
     value={drill.minutes.best}
     min={1}
@@ -310,7 +310,7 @@
     onset={(v) => span('minutes', 'best', v)}
   />
   <Num
-    label="most"
+    label="longest"
     whole
     value={drill.minutes.most}
     min={1}
@@ -318,7 +318,7 @@
     onset={(v) => span('minutes', 'most', v)}
   />
   <Num
-    label="Hit at once"
+    label="Students hitting at once"
     whole
     value={drill.hitters}
     min={1}
@@ -334,7 +334,7 @@
     onset={(turnBalls) => onset({ ...drill, turnBalls })}
   />
   <Num
-    label="In the basket"
+    label="Balls in the basket"
     whole
     value={drill.basket}
     min={0}
@@ -343,7 +343,7 @@
     onset={(basket) => onset({ ...drill, basket })}
   />
   <Num
-    label="To pick up"
+    label="Pick-up time"
     unit="min"
     value={drill.pickUpMinutes}
     min={0}
@@ -352,7 +352,7 @@
     onset={(pickUpMinutes) => onset({ ...drill, pickUpMinutes })}
   />
   <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
-    >After the turn
+    >After their turn
     <select
       class="select w-36 border-base-content/60 select-sm"
       value={drill.after}
@@ -361,7 +361,7 @@
     ></label
   >
   <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
-    >Mostly for
+    >Focus
     <select
       class="select w-36 border-base-content/60 select-sm"
       value={drill.focus}
@@ -372,7 +372,7 @@
 </div>
 <div class="mt-2">
   <Choice
-    label="Pitched at"
+    label="Level"
     value={drill.level}
     options={vocabulary.levels.map((l) => ({ id: l.id, name: l.label }))}
     onset={(level) => onset({ ...drill, level })}

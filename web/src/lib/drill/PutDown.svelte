@@ -15,7 +15,7 @@
   const targets = [
     { id: 'circle', name: 'Circle' },
     { id: 'box', name: 'Box' },
-    { id: 'gate', name: 'Gate' }
+    { id: 'gate', name: 'Window' }
   ] as const;
 </script>
 

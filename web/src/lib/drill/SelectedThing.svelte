@@ -7,7 +7,17 @@
   import { sayLength } from '$lib/units/length';
   import { settings } from '$lib/units/settings.svelte';
   import { saySpeed, speedStep } from '$lib/units/speed';
-  import { change, flown, nameOf, placeOf, round, type Feed, type Selection, type Target } from './parts';
+  import {
+    change,
+    flown,
+    nameOf,
+    placeOf,
+    round,
+    sayToSpare,
+    type Feed,
+    type Selection,
+    type Target
+  } from './parts';
   import Where from './Where.svelte';
 
   interface Props {
@@ -103,23 +113,23 @@
     const since = (t: number) => `${(t - ball.release).toFixed(2)} s`;
     const out: string[] = [];
     if (flown(feed)) {
-      out.push(`leaves at ${saySpeed(ball.pace, settings.units)}`);
+      out.push(`launched at ${saySpeed(ball.pace, settings.units)}`);
       if (ball.net > 0) out.push(`${court.walls ? 'front wall' : 'net'} ${since(ball.net)}`);
       if (ball.bounce > 0) out.push(`bounce ${since(ball.bounce)}`);
-      out.push(`met ${since(ball.contact)} at ${saySpeed(ball.arrives, settings.units)}`);
+      out.push(`contact ${since(ball.contact)} at ${saySpeed(ball.arrives, settings.units)}`);
     }
     out.push(
       `${sayLength(ball.leg.distance, settings.units)} away`,
       `needs ${ball.leg.needed.toFixed(2)} s`,
-      `${ball.leg.slack.toFixed(2).replace('-', '−')} s left`
+      sayToSpare(ball.leg.slack)
     );
     return out.join(', ');
   });
   const bys = [
-    { id: 'clearance', name: 'height over' },
+    { id: 'clearance', name: 'height over net' },
     { id: 'speed', name: 'speed' },
     { id: 'time', name: 'time' },
-    { id: 'apex', name: 'top' }
+    { id: 'apex', name: 'highest point' }
   ] as const;
 </script>
 
@@ -130,14 +140,14 @@
       <button
         type="button"
         class="btn btn-xs"
-        aria-label="Earlier in the turn"
+        aria-label="Move earlier in the turn"
         disabled={selected.i === 0}
         onclick={() => order(-1)}>↑</button
       >
       <button
         type="button"
         class="btn btn-xs"
-        aria-label="Later in the turn"
+        aria-label="Move later in the turn"
         disabled={selected.i === p.feeds.length - 1}
         onclick={() => order(1)}>↓</button
       >
@@ -155,7 +165,7 @@
   {#if selected.part === 'ball' && feed}
     <div class="flex flex-wrap gap-x-3 gap-y-2">
       <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
-        >Comes
+        >Fed
         <select
           class="select w-36 border-base-content/60 select-sm"
           value={feed.how}
@@ -164,7 +174,7 @@
         ></label
       >
       <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
-        >Played with
+        >Stroke
         <select
           class="select w-32 border-base-content/60 select-sm"
           value={feed.stroke}
@@ -174,10 +184,10 @@
       >
     </div>
     {#if flown(feed)}
-      <Choice label="Fixed by" value={feed.by} options={bys} onset={setBy} />
+      <Choice label="Set by" value={feed.by} options={bys} onset={setBy} />
       <div class="flex flex-wrap gap-x-3 gap-y-2">
         {#if feed.by === 'speed'}<Num
-            label="Leaves at"
+            label="Ball speed"
             speed
             value={feed.want}
             min={0.5}
@@ -186,7 +196,7 @@
             onset={(want) => feeds({ want })}
           />
         {:else if feed.by === 'time'}<Num
-            label="In the air"
+            label="Flight time"
             unit="s"
             value={feed.want}
             min={0.05}
@@ -195,7 +205,7 @@
             onset={(want) => feeds({ want })}
           />
         {:else}<Num
-            label={feed.by === 'apex' ? 'Top of its flight' : `Over the ${court.words.barrier}`}
+            label={feed.by === 'apex' ? 'Highest point' : `Height over the ${court.words.barrier}`}
             length
             value={feed.want}
             min={-0.5}
@@ -204,7 +214,7 @@
             onset={(want) => feeds({ want })}
           />{/if}
         <Num
-          label="Leaves at height"
+          label="Launch height"
           length
           value={feed.from.z}
           min={0}
@@ -232,14 +242,14 @@
         />
       </div>
       <Choice
-        label="Met"
+        label="Taken"
         value={feed.meet}
         options={vocabulary.meets.map((m) => ({ id: m.id, name: m.label }))}
         onset={(meet) => feeds({ meet })}
       />
     {:else}
       <Num
-        label="From the call to the stroke"
+        label="Time from call to stroke"
         unit="s"
         value={feed.want}
         min={0.05}
@@ -250,7 +260,7 @@
     {/if}
     <div class="flex flex-wrap gap-x-3 gap-y-2">
       <Num
-        label="Met at height"
+        label="Contact height"
         length
         value={feed.height}
         min={0.02}
@@ -259,7 +269,7 @@
         onset={(height) => feeds({ height })}
       />
       <Num
-        label="Then wait"
+        label="Time to next feed"
         unit="s"
         value={feed.gap}
         min={0.2}
@@ -272,17 +282,16 @@
       {#if feed.aim}<button
           type="button"
           class="btn btn-xs"
-          onclick={() => onselect({ part: 'aim', i: selected.i })}>Its aim</button
+          onclick={() => onselect({ part: 'aim', i: selected.i })}>Select aim</button
         >
-      {:else}<button type="button" class="btn btn-xs" onclick={() => give('aim')}>Aim it somewhere</button
-        >{/if}
+      {:else}<button type="button" class="btn btn-xs" onclick={() => give('aim')}>Add aim</button>{/if}
       {#if feed.go}<button
           type="button"
           class="btn btn-xs"
-          onclick={() => onselect({ part: 'go', i: selected.i })}>Where the student goes on to</button
+          onclick={() => onselect({ part: 'go', i: selected.i })}>Select next position</button
         >
       {:else}<button type="button" class="btn btn-xs" onclick={() => give('go')}
-          >Go on from there, not back</button
+          >Add next position (instead of recovering)</button
         >{/if}
     </div>
     {#if ball?.feasible}
@@ -296,7 +305,7 @@
     >
   {:else if target}
     <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
-      >Called
+      >Name
       <input
         class="input w-48 border-base-content/60 input-sm"
         maxlength="60"
@@ -316,7 +325,7 @@
         />
       {:else}
         <Num
-          label="Across"
+          label="Width"
           length
           value={target.width}
           min={0.05}
@@ -325,7 +334,7 @@
           onset={(width) => targets({ width })}
         />
         {#if target.kind === 'box'}<Num
-            label="Along"
+            label="Depth"
             length
             value={target.depth}
             min={0.05}
@@ -350,7 +359,7 @@
         class="checkbox border-base-content checkbox-sm"
         checked={target.both}
         onchange={(e) => targets({ both: e.currentTarget.checked })}
-      />Stands on both sides</label
+      />Mirror on both sides</label
     >
   {:else if who?.role === 'hitter'}
     <button
@@ -367,12 +376,12 @@
                 : q
             )
           }
-        })}>{who.aim ? 'Without a lane' : 'Give them a lane'}</button
+        })}>{who.aim ? 'Remove lane' : 'Add lane'}</button
     >
   {:else if selected.part === 'student'}
-    <p class="text-sm">Where the student stands at the first feed. Between balls:</p>
+    <p class="text-sm">The student starts here. Between balls:</p>
     <Choice
-      label="Recovers"
+      label="Recovery"
       value={p.shift ? 'shift' : 'base'}
       options={[
         { id: 'base', name: 'to the base' },
@@ -384,8 +393,8 @@
         label="Order of the balls"
         value={p.drawn ? 'drawn' : 'kept'}
         options={[
-          { id: 'kept', name: 'as they stand' },
-          { id: 'drawn', name: 'drawn anew every turn' }
+          { id: 'kept', name: 'fixed' },
+          { id: 'drawn', name: 'random every turn' }
         ]}
         onset={(o) => onset({ ...drill, pattern: { ...p, drawn: o === 'drawn' ? true : undefined } })}
       />{/if}
@@ -399,6 +408,8 @@
       onset={(h) => onset({ ...drill, pattern: { ...p, hand: h } })}
     />
   {:else if selected.part === 'base'}
-    <p class="text-sm">Where the student comes back to between balls, unless they shift or go on.</p>
+    <p class="text-sm">
+      The student recovers to this point between balls, unless they shift or have a next position.
+    </p>
   {/if}
 </div>

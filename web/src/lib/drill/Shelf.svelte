@@ -3,6 +3,8 @@
   import type { Snippet } from 'svelte';
   import type { Court, ShelfDrill } from '$lib/api/client';
   import { label, vocabulary } from '$lib/api/vocabulary';
+  import { sayRun } from '$lib/units/length';
+  import { settings } from '$lib/units/settings.svelte';
   import { anything, find, kitOnShelf, type Wanted } from './shelf';
   import Thumb from './Thumb.svelte';
 
@@ -35,12 +37,15 @@
     e.preventDefault();
     search.focus();
   }
-  const hard = { easy: 'easy', working: 'working', stretch: 'a stretch', unreachable: 'out of reach' };
+  /** Names of the zones, which drills give by their ids. */
+  const zoneNames = $derived(
+    new Map(courts.flatMap((c) => c.schemes.flatMap((x) => x.zones.map((z) => [z.id, z.name] as const))))
+  );
 </script>
 
 <svelte:window onkeydown={key} />
 
-<div class="flex flex-wrap items-end gap-x-2.5 gap-y-2" role="search" aria-label="The shelf">
+<div class="flex flex-wrap items-end gap-x-2.5 gap-y-2" role="search" aria-label="Find drills">
   <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
     >Search
     <input
@@ -72,7 +77,7 @@
     'w-32'
   )}
   {@render pick(
-    'For',
+    'Focus',
     'focus',
     vocabulary.focuses.map((f) => [f.id, f.label]),
     'w-36'
@@ -86,11 +91,11 @@
   {@render pick(
     'Zone',
     'zone',
-    zones.map((z) => [z, z]),
+    zones.map((z) => [z, zoneNames.get(z) ?? '']),
     'w-32'
   )}
   {@render pick(
-    'Kit',
+    'Equipment',
     'kit',
     kitOnShelf(drills).map((t) => [t.id, t.one]),
     'w-28'
@@ -130,7 +135,7 @@
       class="btn font-normal btn-sm"
       class:btn-primary={wanted.only === 'own'}
       aria-pressed={wanted.only === 'own'}
-      onclick={() => (wanted.only = wanted.only === 'own' ? '' : 'own')}>Own</button
+      onclick={() => (wanted.only = wanted.only === 'own' ? '' : 'own')}>My drills</button
     >
   </div>
 </div>
@@ -147,7 +152,7 @@
     {@const court = courts.find((c) => c.id === d.pattern.court)}
     {#if court}
       <li>
-        {#if onpick}<button type="button" class="open" aria-label="Take {d.title}" onclick={() => onpick(s)}
+        {#if onpick}<button type="button" class="open" aria-label="Choose {d.title}" onclick={() => onpick(s)}
             >{@render card(s, court)}</button
           >
         {:else}<a class="open" href="/drills/{s.id}" aria-label="{d.title}, {court.name}"
@@ -173,7 +178,7 @@
     {/if}
   {:else}
     <li class="py-6">
-      Nothing fits all of that. Take a word or a filter away{drills.length ? '' : ', or draw a drill'}.
+      No drills match. Remove a word or a filter{drills.length ? '' : ', or make a new drill'}.
     </li>
   {/each}
 </ul>
@@ -189,7 +194,10 @@
   >
   <span class="figures block pr-14 text-xs"
     >{s.balls}
-    {s.balls === 1 ? 'ball' : 'balls'}, {s.metres.toFixed(0)} m, {hard[s.effort]}{s.own ? ', own' : ''}</span
+    {s.balls === 1 ? 'ball' : 'balls'} a turn, runs {sayRun(s.metres, settings.units)}, {label(
+      vocabulary.efforts,
+      s.effort
+    )} effort{s.own ? ', my own' : ''}</span
   >
 {/snippet}
 

@@ -3,6 +3,7 @@
   import type { Drill } from '$lib/api/client';
   import { label, vocabulary } from '$lib/api/vocabulary';
   import Mark from './Mark.svelte';
+  import { letters } from './parts';
 
   let { drill }: { drill: Drill } = $props();
   const words = [...vocabulary.roles, ...vocabulary.objects];
@@ -11,7 +12,7 @@
   ]);
 </script>
 
-<ul class="mt-1 flex flex-wrap gap-x-3 gap-y-0.5 text-xs" aria-label="Signs">
+<ul class="mt-1 flex flex-wrap gap-x-3 gap-y-0.5 text-xs" aria-label="Symbols">
   <li>
     <svg viewBox="-8 -8 16 16"><circle r="6" fill="#10201c" stroke="#f7f4ea" stroke-width="1" /></svg>student
   </li>
@@ -22,7 +23,10 @@
       <svg viewBox="-8 -8 16 16"><Mark kind={k} x={0} y={0} r={6} /></svg>{label(words, k)}
     </li>{/each}
   <li>··· feed, — stroke</li>
-  <li><b>E</b> easy <b>W</b> working <b>S</b> stretch <b>U</b> out of reach</li>
+  <li>
+    {#each Object.entries(letters) as [id, letter] (id)}<b>{letter}</b>
+      {label(vocabulary.efforts, id)}&ensp;{/each}
+  </li>
 </ul>
 
 <style>

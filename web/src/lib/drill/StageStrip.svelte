@@ -51,7 +51,7 @@
       class:over={dragged >= 0 && dragged !== i}
       aria-pressed={chosen === i}
       aria-label="Stage {i + 1}: {heading(s)}, {sp?.goalLabel ?? ''}{s.gate
-        ? ', a gate: the next opens when it is met'
+        ? ', gate: must be met to go on'
         : ''}. Alt and arrows move it"
       draggable="true"
       ondragstart={(e) => {
@@ -79,7 +79,7 @@
       onclick={() => {
         onset({ ...drill, stages: [...drill.stages, { ...drill.stages.at(-1)!, gate: undefined }] });
         onchoose(drill.stages.length);
-      }}>One more stage</button
+      }}>Add stage</button
     >{/if}
 </div>
 

@@ -1,7 +1,10 @@
 <!-- The drill's neighbours from easier to harder, each as a small court with what changes. -->
 <script lang="ts">
   import type { Court, Drill, DrillCheck, Neighbour } from '$lib/api/client';
+  import { sayRun } from '$lib/units/length';
   import { sayChance } from '$lib/units/say';
+  import { settings } from '$lib/units/settings.svelte';
+  import { sayEffort } from './parts';
   import Thumb from './Thumb.svelte';
 
   interface Props {
@@ -15,23 +18,29 @@
   const ratio = $derived(Math.max(...now.turn.balls.map((b) => b.leg.ratio)));
   const good = $derived(now.player.stages[0]?.rate?.mean ?? 0);
   const hard = (r: number) =>
-    r > 1 ? 'out of reach' : r > 0.85 ? 'a stretch' : r > 0.5 ? 'working' : 'easy';
+    sayEffort(r > 1 ? 'unreachable' : r > 0.85 ? 'stretch' : r > 0.5 ? 'working' : 'easy');
   const sign = (v: number, digits = 0) => `${v > 0 ? '+' : '−'}${Math.abs(v).toFixed(digits)}`;
   /** The most telling figures first: only what changes. */
   function changes(n: Neighbour): string {
     const out: string[] = [];
     if (hard(n.ratio) !== hard(ratio)) out.push(hard(n.ratio));
-    if (n.balls !== now.turn.balls.length) out.push(`${sign(n.balls - now.turn.balls.length)} ball`);
+    if (n.balls !== now.turn.balls.length)
+      out.push(
+        `${sign(n.balls - now.turn.balls.length)} ${Math.abs(n.balls - now.turn.balls.length) === 1 ? 'ball' : 'balls'}`
+      );
     if (Math.abs(n.seconds - now.turn.seconds) >= 0.15)
       out.push(`${sign(n.seconds - now.turn.seconds, 1)} s`);
-    if (Math.abs(n.metres - now.turn.metres) >= 0.7) out.push(`${sign(n.metres - now.turn.metres)} m`);
+    if (Math.abs(n.metres - now.turn.metres) >= 0.7)
+      out.push(
+        `${n.metres > now.turn.metres ? '+' : '−'}${sayRun(Math.abs(n.metres - now.turn.metres), settings.units)}`
+      );
     if (n.good > 0 && Math.abs(n.good - good) >= 0.01) out.push(`${sayChance(n.good)} good`);
-    return out.length ? out.join(', ') : 'asks the same';
+    return out.length ? out.join(', ') : 'same difficulty';
   }
 </script>
 
-<h2 class="mt-3 text-base">Bend it, easier to harder</h2>
-<ul class="tray" aria-label="Neighbours">
+<h2 class="mt-3 text-base">Variations, easier to harder</h2>
+<ul class="tray" aria-label="Variations">
   {#each neighbours as n (n.id)}
     {@const court = courts.find((c) => c.id === n.drill.pattern.court)}
     {#if court}

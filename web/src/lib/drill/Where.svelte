@@ -17,14 +17,14 @@
 
 <div class="flex flex-wrap items-end gap-x-3 gap-y-1.5">
   <Num
-    label={court.walls ? 'From the side wall' : 'In from the sideline'}
+    label={court.walls ? 'From the side wall' : 'Inside the sideline'}
     length
     value={half - Math.abs(at.x)}
     step={0.1}
     onset={(m) => onset({ x: side * (half - m), y: at.y })}
   />
   <Num
-    label={court.walls ? 'From the back wall' : 'In from the baseline'}
+    label={court.walls ? 'From the back wall' : 'Inside the baseline'}
     length
     value={court.halfLength - Math.abs(at.y)}
     step={0.1}

@@ -1,5 +1,5 @@
 import type { Court, Drill, Pattern, Point } from '$lib/api/client';
-import { heading, vocabulary } from '$lib/api/vocabulary';
+import { heading, label as wordOf, vocabulary } from '$lib/api/vocabulary';
 
 export type Feed = Pattern['feeds'][number];
 export type Person = Pattern['people'][number];
@@ -20,7 +20,12 @@ export type Selection =
 export const sameThing = (a: Selection, b: Selection) =>
   a.part === b.part && ('i' in a ? a.i : 0) === ('i' in b ? b.i : 0);
 
-export const letters = { easy: 'E', working: 'W', stretch: 'S', unreachable: 'U' } as const;
+/** The mark of each effort on the drawings; the letters of the words a coach reads. */
+export const letters = { easy: 'E', working: 'M', stretch: 'H', unreachable: '–' } as const;
+export const sayEffort = (e: keyof typeof letters) => wordOf(vocabulary.efforts, e);
+/** What a student has left over at a ball, or is short of. */
+export const sayToSpare = (seconds: number) =>
+  seconds < -0.005 ? `${(-seconds).toFixed(2)} s short` : `${Math.abs(seconds).toFixed(2)} s to spare`;
 export const efforts = {
   easy: '#1d5b34',
   working: '#1f4d47',

@@ -60,7 +60,7 @@
       onchange={(e) => set({ title: e.currentTarget.value.trim() || game.title })}
     />
     {#if editor.own}<SaveState {editor} />{:else}<span class="text-sm"
-        >Ships with Hodometer; a change makes your own of it</span
+        >Comes with Hodometer. Editing it makes your own copy.</span
       >{/if}
     <button type="button" class="btn btn-sm" disabled={!editor.canUndo} onclick={() => editor.undo()}
       >Undo</button
@@ -70,9 +70,9 @@
       type="button"
       class="btn btn-sm"
       onclick={() => keepFile(JSON.stringify(game, undefined, 2), 'game.json', 'application/json')}
-      >Take out as a file</button
+      >Export</button
     >
-    {#if editor.own}<button type="button" class="btn btn-sm" onclick={remove}>Off the shelf</button>{/if}
+    {#if editor.own}<button type="button" class="btn btn-sm" onclick={remove}>Delete</button>{/if}
   </div>
   <div class="mt-3"><Odds rules={game.rules} sides={game.sides} /></div>
   <div class="mt-4">
@@ -81,7 +81,7 @@
   <div class="mt-5 grid max-w-3xl gap-3 border-t border-base-content pt-3 sm:grid-cols-2">
     {#each [0, 1] as i (i)}
       <label class="flex flex-col gap-0.5 text-sm"
-        >Side {'AB'[i]} is or does
+        >Name of side {'AB'[i]}
         <span class="flex gap-2"
           ><input
             class={field}
@@ -100,7 +100,7 @@
       >
     {/each}
     <label class="flex flex-col gap-0.5 text-sm"
-      >A rally begins with<input
+      >Each rally starts with<input
         class={field}
         maxlength="200"
         value={game.start}
@@ -108,7 +108,7 @@
       /></label
     >
     <label class="flex flex-col gap-0.5 text-sm"
-      >What to tell them<input
+      >Instruction to the students<input
         class={field}
         maxlength="500"
         value={game.how}
@@ -124,7 +124,7 @@
       /></label
     >
     <fieldset class="text-sm">
-      <legend>Played in</legend>
+      <legend>Sports</legend>
       <div class="mt-1 flex flex-wrap gap-x-3 gap-y-1">
         {#each vocabulary.sports as s (s.id)}<label class="flex items-center gap-1"
             ><input

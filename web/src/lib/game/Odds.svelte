@@ -24,9 +24,9 @@
 <Race {sides} targets={[rules.to, rules.toB || rules.to]} chance={o?.chanceA} small />
 {#if o}
   <p class="mt-2 text-base" role="status">
-    Between equals the first side wins {sayChance(o.chanceA)}; a game takes about
+    Between equal players the first side wins {sayChance(o.chanceA)} of the games. A game takes about
     <strong class="figures">{o.meanRallies.toFixed(0)}</strong>
-    rallies, <strong>{sayMinutes(o.meanMinutes)}</strong>; nine in ten are over after {sayMinutes(
+    rallies, <strong>{sayMinutes(o.meanMinutes)}</strong>; 9 in 10 games end within {sayMinutes(
       o.p90Minutes
     )}.
   </p>

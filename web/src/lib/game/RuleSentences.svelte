@@ -18,10 +18,10 @@
     set({ marks: marks.map((m, j) => (j === i ? { ...m, ...next } : m)) });
 
   const feeds = [
-    { id: 'coach', label: 'is the coach’s' },
+    { id: 'coach', label: 'is done by the coach' },
     { id: 'every', label: 'changes every' },
-    { id: 'winner', label: 'is the winner’s of the rally' },
-    { id: 'loser', label: 'is the loser’s of the rally' }
+    { id: 'winner', label: 'goes to the winner of the rally' },
+    { id: 'loser', label: 'goes to the loser of the rally' }
   ];
   const feed = $derived(rules.feeder ?? (rules.feedChangesEvery > 0 ? 'every' : 'coach'));
   function setFeed(id: string) {
@@ -37,7 +37,7 @@
     { id: 'worth', label: 'makes the rally worth' },
     { id: 'times', label: 'multiplies the rally by' },
     { id: 'bonus', label: 'gives the server’s side, whoever wins,' },
-    { id: 'ends', label: 'ends the rally; who did it loses it' }
+    { id: 'ends', label: 'ends the rally and loses it for the player who did it' }
   ];
   const effect = (m: Mark) => (m.ends ? 'ends' : m.bonus ? 'bonus' : m.times ? 'times' : 'worth');
   function setEffect(i: number, id: string) {
@@ -101,22 +101,22 @@
         min={Math.max(rules.to, rules.toB ?? 0)}
         max={200}
         onset={(v) => set({ cap: Math.round(+v) })}
-      /> wins whatever the lead{/if}.
+      /> wins, whatever the lead{/if}.
   </p>
   <p>
     The feed or serve <Word
-      label="Who feeds"
+      label="Feeder"
       value={feed}
       options={feeds}
       onset={setFeed}
     />{#if feed === 'every'}
       <Word
-        label="Rallies to a change of feed"
+        label="Rallies between changes of feed"
         value={rules.feedChangesEvery}
         min={1}
         max={50}
         onset={(v) => set({ feedChangesEvery: Math.round(+v), feedFirst: undefined })}
-      /> rallies, the first time after <Word
+      /> rallies, first after <Word
         label="Rallies to the first change of feed"
         value={rules.feedFirst || rules.feedChangesEvery}
         min={1}
@@ -149,13 +149,13 @@
         min={2}
         max={15}
         onset={(v) => set({ set: { ...s, rallies: Math.round(+v) } })}
-      />: more of them win <Word
+      />. The side that wins more of them scores <Word
         label="A set is worth"
         value={s.points}
         min={1}
         max={10}
         onset={(v) => set({ set: { ...s, points: Math.round(+v) } })}
-      />, all of them <Word
+      />, a side that wins all scores <Word
         label="A sweep is worth"
         value={s.sweep || s.points}
         min={1}
@@ -176,12 +176,12 @@
     />{#if rules.net === 'winner'}, and <Word
         label="Who scores"
         value={rules.onlyNetScores ? 'yes' : 'no'}
-        options={yesNo('only who has it scores', 'both sides score')}
+        options={yesNo('only the side at the net scores', 'both sides score')}
         onset={(v) => set({ onlyNetScores: v === 'yes' || undefined })}
       />{/if}. <Word
-      label="Own scores"
+      label="Individual scores"
       value={rules.ownScores ? 'yes' : 'no'}
-      options={yesNo('Each player keeps an own score too', 'Only sides keep a score')}
+      options={yesNo('Each player also has an individual score', 'Only sides keep a score')}
       onset={(v) => set({ ownScores: v === 'yes' || undefined })}
     />.
   </p>
@@ -192,57 +192,58 @@
       min={0}
       max={50}
       onset={(v) => set({ warmUp: Math.round(+v) || undefined })}
-    /> practice {rules.warmUp === 1 ? 'round comes' : 'rounds come'} before it counts. Among equals {name(0)} wins
+    /> practice {rules.warmUp === 1 ? 'round comes' : 'rounds come'} before scoring starts. Between equal players
+    {name(0)} wins
     <Word
-      label="Share of rallies of the first side, in 100"
+      label="Share of rallies the first side wins, %"
       value={Math.round(100 * (rules.favours || 0.5))}
       min={5}
       max={95}
       onset={(v) => set({ favours: +v === 50 ? undefined : +v / 100 })}
-    /> of 100 rallies{rules.favours ? ' for its place' : ''}.
+    /> % of the rallies{rules.favours ? ' because of its position' : ''}.
   </p>
   {#each marks as m, i (m.id)}
     <p>
       “<input
         class="input inline-block h-8 w-44 border-x-0 border-t-0 border-b-2 border-base-content bg-base-200 px-1 font-semibold"
-        aria-label="Name of mark {i + 1}"
+        aria-label="Name of bonus or penalty {i + 1}"
         maxlength="60"
         value={m.words ?? ''}
-        onchange={(e) => setMark(i, { words: e.currentTarget.value.trim() || 'Mark' })}
+        onchange={(e) => setMark(i, { words: e.currentTarget.value.trim() || 'Bonus' })}
       />” <Word
-        label="What mark {i + 1} does"
+        label="Effect of bonus or penalty {i + 1}"
         value={effect(m)}
         options={effects}
         onset={(v) => setEffect(i, v)}
       />{#if !m.ends}
         <Word
-          label="How much mark {i + 1} is"
+          label="Value of bonus or penalty {i + 1}"
           value={m.worth ?? m.times ?? m.bonus ?? 1}
           min={1}
           max={m.times || m.bonus ? 5 : 10}
           onset={(v) => setMark(i, { [effect(m)]: Math.round(+v) })}
         />{/if}{#if m.bonus}, <Word
-          label="With which serve mark {i + 1} counts"
+          label="Serve for bonus or penalty {i + 1}"
           value={m.firstServe ? 'yes' : 'no'}
           options={yesNo('with the first serve only', 'with either serve')}
           onset={(v) => setMark(i, { firstServe: v === 'yes' || undefined })}
-        />{/if}{#if !m.ends}; it comes in about <Word
-          label="In how many of 100 rallies mark {i + 1} comes"
+        />{/if}{#if !m.ends}; it happens in about <Word
+          label="Share of rallies with bonus or penalty {i + 1}, %"
           value={Math.round(100 * (m.usual ?? 0))}
           min={0}
           max={100}
           onset={(v) => setMark(i, { usual: +v / 100 || undefined })}
-        /> of 100 rallies{/if}.
+        /> % of the rallies{/if}.
       <button
         type="button"
         class="btn btn-ghost btn-xs"
-        aria-label="Remove mark {i + 1}"
+        aria-label="Remove bonus or penalty {i + 1}"
         onclick={() => set({ marks: marks.filter((_, j) => j !== i) })}>✕</button
       >
     </p>
   {/each}
   {#if marks.length < 6}<button type="button" class="btn btn-xs" onclick={addMark}
-      >Something else that counts</button
+      >Add a bonus or penalty</button
     >{/if}
 </div>
 

@@ -1,7 +1,7 @@
 <!-- After a lesson: what is advised of each who was there, to be taken or declined on the spot. -->
 <script lang="ts">
   import { api, type Student, type StudentLadders } from '$lib/api/client';
-  import { first } from '$lib/units/say';
+  import { calledAmong } from '$lib/people/names';
   import ClimbCard from './ClimbCard.svelte';
 
   let { students, waiting }: { students: Student[]; waiting: number } = $props();
@@ -17,21 +17,22 @@
         .then(({ data }) => data && (all = { ...all, [s.id]: data }))
         .catch(() => (away = true));
   });
+  const called = $derived(calledAmong(students));
   const told = $derived(students.filter((s) => all[s.id]?.ladders.length));
 </script>
 
 {#if waiting || away}
-  <p class="mt-2 text-base">What comes of it for the ladders is said when the connection is back.</p>
+  <p class="mt-2 text-base">Ladder advice appears when the connection is back.</p>
 {:else if told.length}
-  <section class="mt-3" aria-label="What comes of it">
-    <h2 class="text-xl font-semibold">What comes of it</h2>
+  <section class="mt-3" aria-label="Ladder advice">
+    <h2 class="text-xl font-semibold">Ladder advice</h2>
     {#each told as s (s.id)}
-      <h3 class="mt-2 text-lg font-semibold">{first(s.name)}</h3>
+      <h3 class="mt-2 text-lg font-semibold">{called(s.id)}</h3>
       {#each all[s.id]?.ladders ?? [] as climb (climb.ladder.id)}
         <ClimbCard
           small
           student={s.id}
-          name={first(s.name)}
+          name={called(s.id)}
           {climb}
           onchanged={(now) => (all = { ...all, [s.id]: now })}
         />

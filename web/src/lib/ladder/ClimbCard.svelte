@@ -2,6 +2,7 @@
 <script lang="ts">
   import { api, need, type Climb, type StudentLadders } from '$lib/api/client';
   import { label, vocabulary } from '$lib/api/vocabulary';
+  import { sayDate } from '$lib/units/when';
   import Rungs from './Rungs.svelte';
 
   interface Props {
@@ -15,6 +16,8 @@
   let { student, name, climb, onchanged, small = false }: Props = $props();
   let wrong = $state('');
   let told = $state('');
+  /** What was told can be taken back. */
+  let undoable = $state(false);
   let elsewhere = $state('');
   let reason = $state('');
   const path = $derived({ student });
@@ -22,19 +25,20 @@
   const titleOf = (id?: string) => climb.rungs.find((r) => r.id === id)?.title ?? '';
   const heading = $derived(
     {
-      up: `Up to “${titleOf(a.to)}”`,
-      ease: `Back to “${titleOf(a.to)}”`,
+      up: `Move up to “${titleOf(a.to)}”`,
+      ease: `Move down to “${titleOf(a.to)}”`,
       stay: `Stay on “${titleOf(a.rung)}”`,
       top: 'At the top'
     }[a.verdict]
   );
   const key = $derived(`${climb.ladder.id}/${a.rung}/${a.verdict}`);
 
-  async function act(work: () => Promise<StudentLadders>, words: string) {
+  async function act(work: () => Promise<StudentLadders>, words: string, back = false) {
     wrong = '';
     try {
       onchanged(await work());
       told = words;
+      undoable = back;
       elsewhere = reason = '';
     } catch (error) {
       wrong = (error as Error).message;
@@ -49,7 +53,8 @@
             body: { ladder: climb.ladder.id, kind, rung, reason: why || undefined }
           })
         ),
-      words
+      words,
+      true
     );
   const decline = (declined: boolean) =>
     act(
@@ -60,7 +65,7 @@
             body: { advice: key, declined }
           })
         ),
-      declined ? 'Not now: it comes again when something new was counted.' : 'It counts again.'
+      declined ? 'Advice hidden until there are new results.' : 'Advice shown again.'
     );
   const undo = () =>
     act(
@@ -70,7 +75,7 @@
             params: { path: { student, ladder: climb.ladder.id } }
           })
         ),
-      'Taken back.'
+      'Undone.'
     );
   const byWord = $derived(!climb.rungs.find((r) => r.id === climb.rung)?.gate);
 </script>
@@ -107,25 +112,22 @@
             type="button"
             class="btn btn-primary btn-sm"
             onclick={() =>
-              move(
-                a.verdict === 'up' ? 'up' : 'ease',
-                a.to ?? '',
-                `${name} stands on “${titleOf(a.to)}” now.`
-              )}>{a.verdict === 'up' ? 'Move up' : 'Ease'}</button
+              move(a.verdict === 'up' ? 'up' : 'ease', a.to ?? '', `${name} is now on “${titleOf(a.to)}”.`)}
+            >{a.verdict === 'up' ? 'Move up' : 'Move down'}</button
           >
           <button type="button" class="btn btn-sm" onclick={() => decline(true)}>Not now</button>
         {:else if climb.declined}<button type="button" class="btn btn-sm" onclick={() => decline(false)}
-            >Declined; let it count again</button
+            >Show advice again</button
           >{/if}
         {#if byWord && a.verdict === 'stay'}<button
             type="button"
             class="btn btn-sm"
-            onclick={() => move('word', climb.rung, 'Noted: held today.')}>Held today</button
+            onclick={() => move('word', climb.rung, 'Recorded: met today.')}>Met today</button
           >{/if}
         {#if !small && !elsewhere}<button
             type="button"
             class="btn btn-sm"
-            onclick={() => (elsewhere = climb.rung)}>Elsewhere…</button
+            onclick={() => (elsewhere = climb.rung)}>Change rung…</button
           >{/if}
       </div>
     </div>
@@ -138,35 +140,33 @@
         onsubmit={(e) => {
           e.preventDefault();
           void (elsewhere === 'off'
-            ? move('off', climb.rung, 'Off this ladder.', reason)
-            : move('set', elsewhere, `${name} stands on “${titleOf(elsewhere)}” now, as you said.`, reason));
+            ? move('off', climb.rung, 'Removed from this ladder.', reason)
+            : move('set', elsewhere, `${name} is now on “${titleOf(elsewhere)}” by your decision.`, reason));
         }}
       >
         <label class="flex flex-col text-[0.8rem]"
-          >Stands on<select class="select w-60 border-base-content/60 select-sm" bind:value={elsewhere}>
+          >Rung<select class="select w-60 border-base-content/60 select-sm" bind:value={elsewhere}>
             {#each climb.rungs.toReversed() as r (r.id)}<option value={r.id}>{r.title}</option>{/each}
-            <option value="off">off this ladder</option>
+            <option value="off">remove from this ladder</option>
           </select></label
         >
         <label class="flex min-w-48 flex-1 flex-col text-[0.8rem]"
-          >Because<input
+          >Reason<input
             class="input w-full border-base-content/60 input-sm"
             bind:value={reason}
             maxlength="200"
-            placeholder="a few words, to be read later"
+            placeholder="a few words to read later"
           /></label
         >
-        <button class="btn btn-primary btn-sm">Set</button>
-        <button type="button" class="btn btn-sm" onclick={() => (elsewhere = '')}>Leave it</button>
+        <button class="btn btn-primary btn-sm">Save</button>
+        <button type="button" class="btn btn-sm" onclick={() => (elsewhere = '')}>Cancel</button>
       </form>
     {/if}
     {#if wrong}<p class="mt-1 text-sm font-semibold text-error" role="alert">{wrong}</p>{/if}
     {#if told}<p class="mt-1 text-sm" role="status">
         {told}
-        {#if climb.moves.length > 1 && told !== 'Taken back.' && !told.startsWith('Not now')}<button
-            type="button"
-            class="underline"
-            onclick={undo}>Undo</button
+        {#if undoable && climb.moves.length > 1}<button type="button" class="underline" onclick={undo}
+            >Undo</button
           >{/if}
       </p>{/if}
   </div>
@@ -174,20 +174,18 @@
     <Rungs {climb} onchoose={(rung) => (elsewhere = rung)} />
     {#if climb.moves.length > 1}
       <details class="mt-1 text-sm">
-        <summary class="cursor-pointer">The way here</summary>
+        <summary class="cursor-pointer">History</summary>
         <ul>
           {#each climb.moves.toReversed() as m, i (i)}<li>
-              <span class="figures"
-                >{new Date(m.at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}</span
-              >
+              <span class="figures">{sayDate(m.at)}</span>
               {{
                 begin: 'began on',
-                up: 'up to',
-                ease: 'back to',
+                up: 'moved up to',
+                ease: 'moved down to',
                 set: 'set to',
-                word: 'held, by your word:',
-                off: 'off the ladder from'
-              }[m.kind] ?? m.kind}
+                word: 'met, judged by you:',
+                off: 'removed from the ladder at'
+              }[m.kind]}
               {titleOf(m.rung)}{m.reason ? `: ${m.reason}` : ''}
             </li>{/each}
         </ul>

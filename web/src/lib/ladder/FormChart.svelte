@@ -54,7 +54,7 @@
     </tbody>
   </table>
   {#if chart.onePlace}<p class="max-w-sm text-sm font-semibold">
-      It lives in one ball only: nothing says yet that it shows in a match.
+      Practised in one form only so far: there is no evidence from match play yet.
     </p>{/if}
 </section>
 

@@ -50,7 +50,7 @@
   }
   const said = (r: LadderRung) => {
     const d = here.find((x) => x.drill.id === r.drill)?.drill;
-    return d ? d.title : 'by your word';
+    return d ? d.title : 'judged by you';
   };
   async function takeAway() {
     await editor.save();
@@ -74,7 +74,7 @@
       onchange={(e) => editor.set({ ...ladder, title: e.currentTarget.value.trim() || ladder.title })}
     />
     {#if editor.own}<SaveState {editor} />{:else}<span class="text-sm"
-        >Ships with Hodometer; a change makes your own of it</span
+        >Comes with Hodometer. Editing it makes your own copy.</span
       >{/if}
     <button type="button" class="btn btn-sm" disabled={!editor.canUndo} onclick={() => editor.undo()}
       >Undo</button
@@ -82,25 +82,26 @@
     <button type="button" class="btn btn-sm" disabled={!editor.canRedo} onclick={() => editor.redo()}
       >Redo</button
     >
-    {#if editor.own}<button type="button" class="btn btn-sm" onclick={takeAway}>Remove</button>{/if}
+    {#if editor.own}<button type="button" class="btn btn-sm" onclick={takeAway}>Delete</button>{/if}
   </div>
   <input
     class="written w-full"
-    aria-label="What it is for"
-    placeholder="What it is for, in a sentence"
+    aria-label="Purpose"
+    placeholder="Purpose, in a sentence"
     maxlength="200"
     value={ladder.intent}
     onchange={(e) => editor.set({ ...ladder, intent: e.currentTarget.value.trim() })}
   />
   <label class="mt-1 flex flex-wrap items-center gap-2 text-sm"
-    >Order<select
+    >Method<select
       class="select w-auto border-base-content/60 select-sm"
       value={ladder.school ?? ''}
       onchange={(e) =>
         editor.set({ ...ladder, school: (e.currentTarget.value || undefined) as typeof ladder.school })}
       >{#each vocabulary.schools as s (s.id)}<option value={s.id}>{s.label}</option>{/each}</select
     >
-    {#if ladder.other}<a class="underline" href="/ladders/{ladder.other}">the same in the other order</a
+    {#if ladder.other}<a class="underline" href="/ladders/{ladder.other}"
+        >the same ladder by the other method</a
       >{/if}</label
   >
 
@@ -110,8 +111,8 @@
         type="button"
         class="btn mb-1 btn-sm"
         disabled={ladder.rungs.length >= 40}
-        title={ladder.rungs.length >= 40 ? 'A ladder has up to 40 rungs' : undefined}
-        onclick={() => add(ladder.rungs.length)}>A rung on top</button
+        title={ladder.rungs.length >= 40 ? 'A ladder has at most 40 rungs' : undefined}
+        onclick={() => add(ladder.rungs.length)}>Add rung at the top</button
       >
       <ol class="ladder" reversed aria-label="Rungs of {ladder.title}">
         {#each ladder.rungs.map((r, i) => ({ r, i })).toReversed() as { r, i } (r.id)}
@@ -156,14 +157,16 @@
         type="button"
         class="btn mt-1 btn-sm"
         disabled={ladder.rungs.length >= 40}
-        onclick={() => add(0)}>A rung below</button
+        onclick={() => add(0)}>Add rung at the bottom</button
       >
-      <p class="mt-1 text-sm">Drag a rung, or Alt ↑ ↓ on it. ↙ says which rung it goes back to.</p>
+      <p class="mt-1 text-sm">
+        Drag a rung, or press Alt ↑ or Alt ↓ to move it. ↙ shows the rung to move down to.
+      </p>
     </div>
     {#if rung}
-      <section class="bg-base-200 p-4" aria-label="The rung in hand">
+      <section class="bg-base-200 p-4" aria-label="Selected rung">
         <label class="flex flex-col text-[0.8rem]"
-          >Called<input
+          >Name<input
             class="input w-full border-base-content/60 input-sm"
             maxlength="120"
             value={rung.title}
@@ -171,19 +174,19 @@
           /></label
         >
         <label class="mt-2 flex flex-col text-[0.8rem]"
-          >Counted in<select
+          >Drill<select
             class="select w-full border-base-content/60 select-sm"
             value={rung.drill ?? ''}
             onchange={(e) =>
               set({ drill: e.currentTarget.value || undefined, stage: undefined, gate: undefined })}
           >
-            <option value="">nothing: by your word</option>
+            <option value="">no drill: judged by you</option>
             {#each here as d (d.drill.id)}<option value={d.drill.id}>{d.drill.title}</option>{/each}
           </select></label
         >
         {#if drill}
           {#if drill.stages.length > 1}<label class="mt-2 flex flex-col text-[0.8rem]"
-              >Its stage<select
+              >Stage<select
                 class="select w-full border-base-content/60 select-sm"
                 value={rung.stage ?? ''}
                 onchange={(e) => set({ stage: e.currentTarget.value || undefined, gate: undefined })}
@@ -214,7 +217,7 @@
                 onset={(count) => set({ gate: { ...gate, count } })}
               />
               <Num
-                label="On days"
+                label="Days needed"
                 whole
                 value={rung.days || 2}
                 min={1}
@@ -224,7 +227,7 @@
             </div>
             <div class="mt-2"></div>
             <Num
-              label="Sure of so many in 100 good (usual 60)"
+              label="Success rate needed, % (usually 60)"
               whole
               value={Math.round(100 * (rung.level || 0.6))}
               min={5}
@@ -234,20 +237,20 @@
           {/if}
         {/if}
         <label class="mt-2 flex flex-col text-[0.8rem]"
-          >When it is too hard, back to<select
+          >If too hard, move down to<select
             class="select w-full border-base-content/60 select-sm"
             value={rung.back ?? ''}
             disabled={at === 0}
-            title={at === 0 ? 'There is no rung below the first' : undefined}
+            title={at === 0 ? 'The first rung has no rung below it' : undefined}
             onchange={(e) => set({ back: e.currentTarget.value || undefined })}
           >
-            <option value="">the rung before</option>
+            <option value="">the rung below</option>
             {#each ladder.rungs.slice(0, at) as r (r.id)}<option value={r.id}>{r.title}</option>{/each}
           </select></label
         >
         <div class="mt-2 flex gap-2">
           <label class="flex flex-1 flex-col text-[0.8rem]"
-            >What is trained<select
+            >Trained<select
               class="select w-full border-base-content/60 select-sm"
               value={rung.dimension ?? ''}
               onchange={(e) => set({ dimension: e.currentTarget.value || undefined })}
@@ -257,7 +260,7 @@
             ></label
           >
           <label class="flex flex-1 flex-col text-[0.8rem]"
-            >In what form<select
+            >Practice form<select
               class="select w-full border-base-content/60 select-sm"
               value={rung.form ?? ''}
               onchange={(e) => set({ form: e.currentTarget.value || undefined })}
@@ -289,7 +292,7 @@
             type="button"
             class="btn btn-sm"
             disabled={ladder.rungs.length < 2}
-            title={ladder.rungs.length < 2 ? 'A ladder has one rung at least' : undefined}
+            title={ladder.rungs.length < 2 ? 'A ladder has at least one rung' : undefined}
             onclick={remove}>Remove</button
           >
         </div>

@@ -9,7 +9,7 @@
   }
   let { student, more, onchanged }: Props = $props();
   let wrong = $state('');
-  const words = { repeat: 'Repeat', play: 'Play it' };
+  const words = { repeat: 'Repeat', play: 'Use in match play' };
   async function decline(advice: string, declined: boolean) {
     wrong = '';
     try {
@@ -38,7 +38,7 @@
         {m.reason}
       </p>
       {#if m.declined}<button type="button" class="btn btn-sm" onclick={() => decline(m.id, false)}
-          >Declined; let it count again</button
+          >Show advice again</button
         >{:else}
         <a class="btn btn-sm" href="/lessons/new?students={student}">Plan a lesson</a>
         <button type="button" class="btn btn-sm" onclick={() => decline(m.id, true)}>Not now</button>{/if}

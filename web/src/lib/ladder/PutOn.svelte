@@ -38,7 +38,7 @@
 </script>
 
 <button type="button" class="btn mt-2 btn-sm" aria-expanded={open} onclick={() => (open = !open)}
-  >{on.length ? 'Another ladder' : 'Put on a ladder'}</button
+  >{on.length ? 'Add to another ladder' : 'Add to a ladder'}</button
 >
 {#if open}
   <Load {ask} small>
@@ -63,11 +63,11 @@
         >
         {#if l}
           <label class="flex flex-col text-[0.8rem]"
-            >Begins on<select class="select w-64 border-base-content/60 select-sm" bind:value={rung}>
+            >Starting rung<select class="select w-64 border-base-content/60 select-sm" bind:value={rung}>
               {#each l.rungs as r, i (r.id)}<option value={i ? r.id : ''}>{i + 1} {r.title}</option>{/each}
             </select></label
           >
-          <button type="button" class="btn btn-primary btn-sm" onclick={() => put(all)}>Put on it</button>
+          <button type="button" class="btn btn-primary btn-sm" onclick={() => put(all)}>Add to ladder</button>
           <p class="w-full text-sm">{l.intent}.</p>
         {/if}
       </div>

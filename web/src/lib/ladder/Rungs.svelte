@@ -4,6 +4,7 @@
   open where it was not, crossed where it fell short; each leads to its lesson.
 -->
 <script lang="ts">
+  import { sayDate } from '$lib/units/when';
   import type { Climb } from '$lib/api/client';
   import { sayChance } from '$lib/units/say';
 
@@ -11,7 +12,6 @@
   const rungs = $derived(climb.rungs.map((r, i) => ({ ...r, i })).toReversed());
   const at = $derived(climb.rungs.findIndex((r) => r.id === climb.rung));
   const to = $derived(climb.declined ? -1 : climb.rungs.findIndex((r) => r.id === climb.advice.to));
-  const day = (t: number) => new Date(t).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
   const backOf = (id: string) => climb.ladder.rungs.find((r) => r.id === id)?.back;
 </script>
 
@@ -31,22 +31,23 @@
           {#if onchoose && r.i !== at}<button
               type="button"
               class="text-left hover:underline"
-              title="Stand here"
+              title="Move to this rung"
               onclick={() => onchoose?.(r.id)}>{r.title}</button
             >{:else}<strong>{r.title}</strong>{/if}
-          {#if r.i === to}<span class="text-sm font-semibold">{r.i > at ? '▲ next' : '▼ back here'}</span
+          {#if r.i === to}<span class="text-sm font-semibold"
+              >{r.i > at ? '▲ next' : '▼ move down to here'}</span
             >{/if}
-          <span class="text-sm">{r.gate || 'by your word'}{full?.days ? `, on ${full.days} days` : ''}</span>
+          <span class="text-sm">{r.gate || 'judged by you'}{full?.days ? `, on ${full.days} days` : ''}</span>
         </span>
         {#if r.i === at && full?.cue}<span class="block text-sm italic">{full.cue}</span>{/if}
         {#if backOf(r.id) && r.i === at}<span class="block text-sm"
-            >back to “{climb.rungs.find((x) => x.id === backOf(r.id))?.title}” when it is too hard</span
+            >move down to “{climb.rungs.find((x) => x.id === backOf(r.id))?.title}” if too hard</span
           >{/if}
       </span>
       <span class="flex flex-wrap justify-end gap-1">
         {#each r.tries.slice(-8) as t, k (k)}
           {@const short = t.short && r.i === at && t.at > climb.since}
-          {@const words = `${day(t.at)}: ${t.said ?? ''}, ${t.met ? 'met' : short ? 'fell short' : 'not met'}`}
+          {@const words = `${sayDate(t.at)}: ${t.said ?? ''}, ${t.met ? 'met' : short ? 'fell short' : 'not met'}`}
           {#if t.run}<a href="/log/{t.run}" class="mark" class:met={t.met} title={words} aria-label={words}
               >{short ? '×' : ''}</a
             >{:else}<span class="mark met" title={words} role="img" aria-label={words}></span>{/if}

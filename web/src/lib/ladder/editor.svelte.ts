@@ -7,7 +7,7 @@ import { v7 } from 'uuid';
 /** A ladder of the club's own with one rung, or one that goes as another does. */
 export function newLadder(sport: string, from?: Ladder): Ladder {
   const id = v7();
-  if (from) return { ...from, id, title: `${from.title}, my way`, other: undefined };
+  if (from) return { ...from, id, title: `${from.title} (copy)`, other: undefined };
   return {
     format: 'hodometer.ladder',
     version: 1,

@@ -13,7 +13,8 @@
   import Wheel from '$lib/wheel/Wheel.svelte';
   import { sayLength } from '$lib/units/length';
   import { settings } from '$lib/units/settings.svelte';
-  import { first, sayChance, sayMinutes, sayRate } from '$lib/units/say';
+  import { sayChance, sayMinutes, sayRate } from '$lib/units/say';
+  import { calledAmong } from '$lib/people/names';
   import type { Editor } from './editor.svelte';
   import EachStudent from './EachStudent.svelte';
   import Notices from './Notices.svelte';
@@ -41,7 +42,7 @@
   const many = $derived(players.length > 3);
   const columns = $derived(many && player ? [player] : players);
   const shown = $derived(player?.stages[Math.min(step, drill.stages.length - 1)]);
-  const name = (id: string) => first(students.find((s) => s.id === id)?.name ?? '');
+  const name = $derived(calledAmong(students));
   const was = (id: string) => plan?.before?.find((b) => b.student === id)?.chance;
 
   function set(next: Partial<Drill>, key = '') {
@@ -86,10 +87,9 @@
 {#if benching}
   <Bench {holder} {courts} {students} ontake={(d) => holder.set(d)}>
     {#snippet head()}<p class="flex items-center gap-3">
-        <span class="text-sm">The copy in this lesson; the shelf keeps its own.</span><button
-          type="button"
-          class="btn ml-auto btn-sm"
-          onclick={() => (benching = false)}>Back to the block</button
+        <span class="text-sm">Changes apply to this lesson only. The drill on the shelf stays as it is.</span
+        ><button type="button" class="btn ml-auto btn-sm" onclick={() => (benching = false)}
+          >Back to the block</button
         >
       </p>{/snippet}
   </Bench>
@@ -123,7 +123,7 @@
         <div class="mt-2 flex flex-wrap items-end gap-x-4 gap-y-2">
           {#if plan?.drill}
             <Num
-              label="In from the sideline"
+              label="Inside the sideline"
               length
               value={plan.drill.offsets.fromSideline}
               min={0}
@@ -131,7 +131,7 @@
               onset={(v) => offset('fromSideline', v)}
             />
             <Num
-              label="In from the baseline"
+              label="Inside the baseline"
               length
               value={plan.drill.offsets.fromBaseline}
               min={0}
@@ -149,12 +149,12 @@
             onset={(radius) => setTarget({ radius })}
           />
           {#if ownScale !== 1 && player}<p class="w-full border-l-4 border-primary pl-2 text-sm">
-              {name(player.id)}’s own radius is {sayLength(target.radius * ownScale, settings.units)}; the {shown?.rate
+              {name(player.id)}’s target radius is {sayLength(target.radius * ownScale, settings.units)}; the {shown?.rate
                 ? sayChance(shown.rate.mean)
-                : 'chance'} is at that one.
+                : 'chance'} shown is for that radius.
             </p>{/if}
           <p class="max-w-56 text-xs">
-            Drag the target, or use the arrow keys on it; + and − widen it. Shift moves it finely.
+            Drag the target or use the arrow keys. + and − change its size. Hold Shift for small steps.
           </p>
         </div>
       {:else}<DrillCourt
@@ -164,12 +164,10 @@
           waiting={Math.max(1, players.length - drill.hitters)}
           label="{drill.title} on {court.name}, near end left"
         />{/if}
-      <button type="button" class="btn mt-3 btn-sm" onclick={() => (benching = true)}
-        >Bend it on the workbench</button
-      >
+      <button type="button" class="btn mt-3 btn-sm" onclick={() => (benching = true)}>Edit drill</button>
       <div class="mt-4 flex flex-wrap gap-x-4 gap-y-2">
         <Num
-          label="Between feeds"
+          label="Time between feeds"
           unit="s"
           value={betweenFeeds(drill)}
           min={0.5}
@@ -187,7 +185,7 @@
           onset={(basket) => set({ basket })}
         />
         <Num
-          label="To pick up"
+          label="Pick-up time"
           unit="min"
           value={drill.pickUpMinutes}
           min={0}
@@ -216,7 +214,7 @@
       </div>
     </section>
 
-    <section aria-label="What it comes to" class="min-w-0">
+    <section aria-label="Results" class="min-w-0">
       {#if plan}<Notices notices={plan.notices.filter((n) => !n.caution)} onfix={(f) => editor.fix(f)} />{/if}
       {#if plan?.drill}
         <div class="mt-3 flex flex-wrap gap-x-5 gap-y-2">
@@ -225,20 +223,20 @@
             <Wheel label="Pick-ups" figure={plan.drill.pickUps} small />
           {/if}
           {#if players[0]}<Wheel
-              label={players[0].finish ? 'Contacts each' : 'Repetitions each'}
+              label={players[0].finish ? 'Balls hit each' : 'Repetitions each'}
               figure={players[0].contacts}
             />{/if}
         </div>
         {#if many}
-          <table class="mt-3 w-full text-sm" aria-label="Chances of each">
+          <table class="mt-3 w-full text-sm" aria-label="Chance of each student">
             <thead
               ><tr class="border-b border-base-content text-left"
-                ><th scope="col" class="py-1 font-semibold">Finishes</th><th scope="col"
+                ><th scope="col" class="py-1 font-semibold">Student</th><th scope="col"
                   ><span class="sr-only">As a bar</span></th
                 ><th scope="col" class="font-semibold">Chance</th><th scope="col" class="font-semibold"
-                  >Probably</th
-                ><th scope="col" class="font-semibold">90% sure</th><th scope="col" class="font-semibold"
-                  >Before</th
+                  >Half the time under</th
+                ><th scope="col" class="font-semibold">9 in 10 under</th><th scope="col" class="font-semibold"
+                  >Before last lesson</th
                 ></tr
               ></thead
             >
@@ -258,7 +256,7 @@
                     >{#if p.finish}<span class="chance"><i style:width="{100 * p.finish.value}%"></i></span
                       >{/if}</td
                   >
-                  <td><Finish label="{name(p.id)} finishes" bare small player={p} /></td>
+                  <td><Finish who={name(p.id)} bare small player={p} /></td>
                   <td class="figures">{sayMinutes(p.likely.value)}</td>
                   <td class="figures">{sayMinutes(p.sure.value)}</td>
                   <td class="figures"
@@ -284,15 +282,15 @@
                 >
                 <div class="flex gap-3">
                   {#if p.finish}<Wheel label="Chance to finish" figure={p.finish} />{/if}
-                  <Wheel label={p.finish ? 'Probably' : 'Takes'} figure={p.likely} small />
-                  {#if p.finish}<Wheel label="90% sure" figure={p.sure} small />{/if}
+                  <Wheel label={p.finish ? 'Half the time under' : 'Takes'} figure={p.likely} small />
+                  {#if p.finish}<Wheel label="9 in 10 under" figure={p.sure} small />{/if}
                 </div>
                 {#if p.said}<p class="mt-1 max-w-72 text-sm">
                     {p.said[0]?.toUpperCase()}{p.said.slice(1)}.
                   </p>{/if}
                 {#if p.finish && before !== undefined && Math.abs(before - p.finish.value) >= 0.01}
                   <p class="mt-1 text-sm">
-                    {p.finish.value > before ? '▲' : '▼'} was {sayChance(before)} before the last lesson
+                    {p.finish.value > before ? '▲ up' : '▼ down'} from {sayChance(before)} before the last lesson
                   </p>
                 {/if}
               </div>
@@ -307,7 +305,10 @@
               <th class="py-1 pl-3 font-semibold" scope="col">Goal</th>
               <th class="py-1 font-semibold" scope="col">How many</th>
               {#each columns as p (p.id)}<th class="py-1 pl-3 font-semibold" scope="col"
-                  >{name(p.id)} <span class="block text-xs font-normal">rate · minutes (90% sure)</span></th
+                  >{name(p.id)}
+                  <span class="block text-xs font-normal"
+                    >success rate · half the time under (9 in 10 under)</span
+                  ></th
                 >{/each}
             </tr>
           </thead>
@@ -337,7 +338,7 @@
                   />
                   <select
                     class="select w-22 border-base-content/60 select-xs"
-                    aria-label="Counted, {label(s)}"
+                    aria-label="How it is counted, {label(s)}"
                     value={s.goal.kind}
                     onchange={(e) =>
                       set({
@@ -347,7 +348,9 @@
                     {#each vocabulary.goals as o (o.id)}<option value={o.id}>{o.label}</option>{/each}
                   </select>
                   {#if s.goal.seconds || s.holder || s.gate}<span class="block text-xs"
-                      >{players[0]?.stages[i]?.goalLabel ?? ''}{s.gate ? '; a gate' : ''}</span
+                      >{players[0]?.stages[i]?.goalLabel ?? ''}{s.gate
+                        ? '; gate: must be met to go on'
+                        : ''}</span
                     >{/if}
                 </td>
                 {#each columns as p (p.id)}
@@ -379,12 +382,12 @@
       {#if shown}
         <div class="mt-2 flex flex-wrap items-end gap-3 text-sm">
           <span>{name(player!.id)}, {shown.label.toLowerCase()}, {shown.goalLabel}:</span>
-          <Wheel label={shown.rate ? 'Probably' : 'Takes'} figure={shown.likely} small />
-          {#if shown.rate}<Wheel label="90% sure" figure={shown.sure} small />{/if}
+          <Wheel label={shown.rate ? 'Half the time under' : 'Takes'} figure={shown.likely} small />
+          {#if shown.rate}<Wheel label="9 in 10 under" figure={shown.sure} small />{/if}
         </div>
       {/if}
       <div class="mt-4">
-        <h3 class="text-base">Cautions</h3>
+        <h3 class="text-base">Watch out</h3>
         {#if plan}
           <Notices
             notices={plan.notices.filter((n) => n.caution)}
@@ -395,7 +398,7 @@
               })}
           />
         {/if}
-        <p class="mt-1 text-xs">The venue’s rules and qualified people come first.</p>
+        <p class="mt-1 text-xs">Always follow the venue’s rules and the advice of qualified people.</p>
       </div>
     </section>
   </div>

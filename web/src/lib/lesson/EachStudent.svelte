@@ -3,7 +3,8 @@
   import type { Block, BlockDetail, Drill, Plan, Student } from '$lib/api/client';
   import { vocabulary } from '$lib/api/vocabulary';
   import Num from '$lib/shell/Num.svelte';
-  import { first, sayChance, sayMinutes, sayRate } from '$lib/units/say';
+  import { sayChance, sayMinutes, sayRate } from '$lib/units/say';
+  import { calledAmong } from '$lib/people/names';
   import { heading } from '$lib/drill/stages';
   import type { Editor } from './editor.svelte';
 
@@ -16,6 +17,7 @@
     students: Student[];
   }
   let { editor, block, drill, plan, detail, students }: Props = $props();
+  const called = $derived(calledAmong(students));
 
   const own = (id: string) => block.variants?.find((o) => o.student === id);
   const circle = $derived(drill.targets.find((t) => t.kind === 'circle'));
@@ -33,7 +35,7 @@
           .map(Number)
       : [];
     if (n.some((k) => !Number.isInteger(k) || k < 1 || k > 1000) || n.length > counts.length) {
-      wrong = { ...wrong, [id]: `Write up to ${counts.length} whole numbers, such as ${counts.join(' ')}` };
+      wrong = { ...wrong, [id]: `Write at most ${counts.length} whole numbers, such as ${counts.join(' ')}` };
       return;
     }
     wrong = { ...wrong, [id]: '' };
@@ -42,7 +44,7 @@
 </script>
 
 {#if detail?.levelling.length}
-  <div class="mb-4 flex flex-wrap gap-3" role="group" aria-label="Level it">
+  <div class="mb-4 flex flex-wrap gap-3" role="group" aria-label="Make it even">
     {#each detail.levelling as l (l.what)}
       <div class="level">
         <button
@@ -52,38 +54,38 @@
           ><span>{l.fix.label}</span><span class="figures text-xs font-normal">{l.fix.outcome}</span></button
         >
         <ul class="mt-1.5 space-y-0.5 text-sm">
-          {#each l.why as w (w)}<li>{w}</li>{/each}
+          {#each l.why as w, k (k)}<li>{w}</li>{/each}
         </ul>
       </div>
     {/each}
   </div>
 {:else}<p class="mb-3 text-sm">
-    There is nothing to level by target, goals or tempo. What each comes to stands in the last columns.
+    This drill cannot be made even by target, goals or tempo. Each student’s result is in the last columns.
   </p>{/if}
 
 <div class="overflow-x-auto">
   <table class="w-full text-sm">
     <thead>
       <tr class="border-b border-base-content text-left">
-        <th scope="col" class="py-1 font-semibold">Own</th>
+        <th scope="col" class="py-1 font-semibold">Student</th>
         {#if drill.targets.length}<th scope="col" class="font-semibold"
-            >{circle ? 'Target radius' : 'Target, times'}</th
+            >{circle ? 'Target radius' : 'Target size, ×'}</th
           >{/if}
-        <th scope="col" class="font-semibold">Balls apart, times</th>
+        <th scope="col" class="font-semibold">Time between feeds, ×</th>
         <th scope="col" class="font-semibold">Goals ({counts.join(' ')})</th>
-        {#if drill.stages.length > 1}<th scope="col" class="font-semibold">Begins with</th>{/if}
-        <th scope="col" class="font-semibold">Feeds</th>
+        {#if drill.stages.length > 1}<th scope="col" class="font-semibold">Starts at stage</th>{/if}
+        <th scope="col" class="font-semibold">Variation</th>
         <th scope="col" class="font-semibold">Cue</th>
-        <th scope="col" class="pl-3 font-semibold whitespace-nowrap">Good ball</th>
-        <th scope="col" class="font-semibold">Finishes</th>
-        <th scope="col" class="font-semibold">Takes</th>
+        <th scope="col" class="pl-3 font-semibold whitespace-nowrap">Success rate</th>
+        <th scope="col" class="font-semibold">Chance to finish</th>
+        <th scope="col" class="font-semibold">Half the time under</th>
       </tr>
     </thead>
     <tbody>
       {#each students as s, i (s.id)}
         {@const o = own(s.id)}
         {@const p = plan?.drill?.players[i]}
-        {@const name = first(s.name)}
+        {@const name = called(s.id)}
         <tr class="border-b border-base-300 align-middle">
           <th scope="row" class="py-1.5 pr-2 text-left font-semibold">{name}</th>
           {#if drill.targets.length}
@@ -101,7 +103,7 @@
                     editor.setVariant(block, s.id, { scale: Math.round((1000 * r) / circle.radius) / 1000 })}
                 />
               {:else}<Num
-                  label="{name}’s target, times"
+                  label="{name}’s target size, times the drill’s"
                   beside
                   hidden
                   value={o?.scale ?? 1}
@@ -114,7 +116,7 @@
           {/if}
           <td
             ><Num
-              label="{name}’s balls, times as far apart"
+              label="{name}’s time between feeds, times the drill’s"
               beside
               hidden
               value={o?.tempo || 1}
@@ -128,7 +130,7 @@
             <input
               class="figures input w-44 border-base-content/60 px-2 input-sm"
               aria-label="{name}’s goals"
-              placeholder="as all"
+              placeholder="same as the drill"
               value={said(s.id)}
               onchange={(e) => setCounts(s.id, e.currentTarget.value)}
               aria-invalid={wrong[s.id] ? 'true' : undefined}
@@ -140,7 +142,7 @@
           {#if drill.stages.length > 1}<td>
               <select
                 class="select w-36 border-base-content/60 select-sm"
-                aria-label="{name} begins with"
+                aria-label="{name} starts at stage"
                 value={o?.begin ?? 0}
                 onchange={(e) =>
                   editor.setVariant(block, s.id, { begin: Number(e.currentTarget.value) || undefined })}
@@ -151,11 +153,11 @@
           <td>
             <select
               class="select w-36 border-base-content/60 select-sm"
-              aria-label="{name}’s feeds"
+              aria-label="{name}’s variation"
               value={o?.bend ?? ''}
               onchange={(e) => editor.setVariant(block, s.id, { bend: e.currentTarget.value || undefined })}
             >
-              <option value="">as all</option>
+              <option value="">same as the drill</option>
               {#each vocabulary.bends as b (b.id)}<option value={b.id}>{b.label}</option>{/each}
             </select>
           </td>
@@ -174,7 +176,7 @@
           <td class="figures">{p?.finish ? sayChance(p.finish.value) : '–'}</td>
           <td class="figures whitespace-nowrap">{p ? sayMinutes(p.likely.value) : '–'}</td>
         </tr>
-      {:else}<tr><td class="py-2" colspan="10">Nobody is in this lesson yet.</td></tr>{/each}
+      {:else}<tr><td class="py-2" colspan="10">No students in this lesson yet.</td></tr>{/each}
     </tbody>
   </table>
 </div>
@@ -184,7 +186,7 @@
     {#each students as s (s.id)}
       {@const of = detail.lastTime.filter((l) => l.student === s.id)}
       {#if of.length}<li>
-          <strong>{first(s.name)}</strong>
+          <strong>{called(s.id)}</strong>
           {of
             .map(
               (l) =>
@@ -198,7 +200,7 @@
 {#if block.variants?.length}<button
     type="button"
     class="btn mt-3 btn-sm"
-    onclick={() => editor.setBlock(block.id, { variants: undefined })}>The same for all</button
+    onclick={() => editor.setBlock(block.id, { variants: undefined })}>Make all the same</button
   >{/if}
 
 <style>

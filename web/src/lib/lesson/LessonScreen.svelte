@@ -19,7 +19,7 @@
   import SaveState from '$lib/shell/SaveState.svelte';
   import { kindName } from '$lib/api/vocabulary';
   import Tape from '$lib/tape/Tape.svelte';
-  import { today } from '$lib/units/say';
+  import { today } from '$lib/units/when';
   import { settings } from '$lib/units/settings.svelte';
   import Wheel from '$lib/wheel/Wheel.svelte';
   import Counts from './Counts.svelte';
@@ -71,7 +71,7 @@
   const sides = $derived([
     ['drill', 'The drill'],
     ['where', students.length > 2 ? `Who is where (${students.length})` : 'Who is where'],
-    ['each', detail?.levelling.length ? 'Each student · level it' : 'Each student']
+    ['each', detail?.levelling.length ? 'Each student · make it even' : 'Each student']
   ] as const);
   const court = $derived(courts.find((c) => c.id === lesson.court));
   const troubled = $derived(
@@ -153,7 +153,7 @@
       />
     </div>
     <SaveState {editor} />
-    {#if along && editor.status === 'saved'}<span class="text-sm">On this device</span>{/if}
+    {#if along && editor.status === 'saved'}<span class="text-sm">Saved for offline use</span>{/if}
     <Versions {lesson} onback={(l) => editor.change({ ...l, id: lesson.id, version: lesson.version })} />
     <div class="join">
       <button
@@ -169,12 +169,12 @@
         onclick={() => editor.redo()}>Redo</button
       >
     </div>
-    {#if !editor.nothing}<a class="btn" href="/lessons/{lesson.id}/sheet">On paper</a>{/if}
+    {#if !editor.nothing}<a class="btn" href="/lessons/{lesson.id}/sheet">Lesson sheet</a>{/if}
     {#if lesson.blocks.length}<button
         type="button"
         class="btn border-base-content btn-accent"
-        onclick={toCourt}>Take it to the court</button
-      >{:else}<span class="text-sm">Put something on its tape, and it can go to the court.</span>{/if}
+        onclick={toCourt}>Run courtside</button
+      >{:else}<span class="text-sm">Add a block to run this lesson courtside.</span>{/if}
   </div>
   <div class="mt-2 flex flex-wrap items-end gap-x-4 gap-y-2">
     <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">
@@ -196,7 +196,7 @@
       />
     </label>
     <Num
-      label="Slot"
+      label="Lesson length"
       unit="min"
       whole
       value={lesson.slotMinutes}
@@ -242,14 +242,10 @@
       {#if plan}
         <div class="flex w-full flex-wrap items-end gap-x-2 gap-y-1">
           <Wheel
-            label={plan.over > 0
-              ? `${plan.over} min over`
-              : plan.over < 0
-                ? `${-plan.over} min to spare`
-                : 'Just fits'}
+            label="Planned of {lesson.slotMinutes} min{plan.over > 0 ? `, ${plan.over} over` : ''}"
             figure={plan.minutes}
           />
-          <Wheel label="Between" small figure={plan.between} />
+          <Wheel label="Changeover" small figure={plan.between} />
           {#if plan.balls.value > 0}<Wheel label="Balls fed" figure={plan.balls} />{/if}
           {@render adding()}
         </div>
@@ -259,14 +255,14 @@
   {#snippet adding()}
     <div class="ml-auto flex flex-wrap items-center gap-1.5">
       <button type="button" class="btn btn-sm" aria-expanded={counting} onclick={() => (counting = !counting)}
-        >Counts</button
+        >Totals</button
       >
       <button
         type="button"
         class="btn btn-primary btn-sm"
         disabled={!plan?.fit}
-        title={plan?.fit?.outcome ?? 'Nothing to fit: no block may be longer or shorter'}
-        onclick={() => plan?.fit && editor.fix(plan.fit)}>Fit to the slot</button
+        title={plan?.fit?.outcome ?? 'Cannot fit: no block can be made longer or shorter'}
+        onclick={() => plan?.fit && editor.fix(plan.fit)}>Fit to lesson length</button
       >
       <span class="text-sm">Add</span>
       {#each templates.filter((t) => t.kind !== 'drill') as t (t.id)}<button
@@ -277,7 +273,7 @@
       {#if court}<PickDrill {court} {courts} students={lesson.students.length} onpick={take} />{/if}
     </div>
   {/snippet}
-  {#if counting && plan}<section class="mt-3 bg-base-200 p-3" aria-label="Counts">
+  {#if counting && plan}<section class="mt-3 bg-base-200 p-3" aria-label="Totals">
       <Counts {lesson} {plan} />
     </section>{/if}
   <p class="sr-only" aria-live="polite">{announced}</p>
@@ -286,7 +282,7 @@
     </div>{/if}
 
   {#if block}
-    <section class="mt-2 border-t border-base-content pt-2" aria-label="The block in hand">
+    <section class="mt-2 border-t border-base-content pt-2" aria-label="Selected block">
       <div class="mb-2 flex flex-wrap items-center gap-3">
         <h2 class="sr-only">{block.title}</h2>
         <div class="min-w-60 flex-1">
@@ -309,7 +305,7 @@
             class="checkbox border-base-content checkbox-sm"
             checked={block.fixed ?? false}
             onchange={(e) => editor.setBlock(block.id, { fixed: e.currentTarget.checked || undefined })}
-          />fixed</label
+          />Fixed length</label
         >
         {#if blockPlan && !block.fixed}
           <button
@@ -317,21 +313,22 @@
             type="button"
             class="figures btn font-normal btn-sm"
             popovertarget="room"
-            aria-label="May last {blockPlan.room.least} to {blockPlan.room.most} minutes, best {blockPlan.room
-              .best}">{blockPlan.room.least}–{blockPlan.room.most}</button
+            aria-label="Allowed length {blockPlan.room.least} to {blockPlan.room
+              .most} minutes, ideally {blockPlan.room.best}"
+            >{blockPlan.room.least}–{blockPlan.room.most}</button
           >
           <div
             id="room"
             popover
             {@attach beside(() => roomButton)}
             role="dialog"
-            aria-label="How long it may be"
+            aria-label="Allowed length"
             class="sheet w-80"
           >
-            <h3 class="text-base">How long it may be, when the lesson is fitted</h3>
+            <h3 class="text-base">Allowed length when the lesson is fitted</h3>
             <div class="mt-2 flex gap-3">
-              {#each ['least', 'best', 'most'] as const as k (k)}<Num
-                  label={k}
+              {#each [['least', 'Shortest'], ['best', 'Ideal'], ['most', 'Longest']] as const as [k, label] (k)}<Num
+                  {label}
                   unit={k === 'most' ? 'min' : ''}
                   whole
                   value={blockPlan.room[k]}
@@ -343,7 +340,7 @@
             {#if block.span}<button
                 type="button"
                 class="btn mt-3 btn-sm"
-                onclick={() => editor.setBlock(block.id, { span: undefined })}>As is usual</button
+                onclick={() => editor.setBlock(block.id, { span: undefined })}>Use the default</button
               >{/if}
           </div>
         {/if}
@@ -382,12 +379,12 @@
           {#if editor.joins(block.id)}<button
               type="button"
               class="btn join-item btn-sm"
-              onclick={() => editor.join(block.id)}>Join with the next</button
+              onclick={() => editor.join(block.id)}>Join with next block</button
             >{/if}
           {#if plan?.blocks.find((b) => b.id === block.id)?.playable}<button
               type="button"
               class="btn join-item btn-sm"
-              onclick={() => void editor.matchFrom(block).catch(() => {})}>As match play</button
+              onclick={() => void editor.matchFrom(block).catch(() => {})}>Turn into match play</button
             >{/if}
           <button
             type="button"
@@ -399,7 +396,7 @@
       </div>
       <div class="mb-3 flex flex-wrap items-center gap-x-4">
         {#if block.drill}
-          <div class="flex gap-1" role="group" aria-label="What is shown of the drill">
+          <div class="flex gap-1" role="group" aria-label="Drill view">
             {#each sides as [id, words] (id)}<button
                 type="button"
                 class="side"

@@ -17,7 +17,7 @@
   import RuleSentences from '$lib/game/RuleSentences.svelte';
   import Load from '$lib/shell/Load.svelte';
   import Num from '$lib/shell/Num.svelte';
-  import { first } from '$lib/units/say';
+  import { callNames } from '$lib/people/names';
   import Wheel from '$lib/wheel/Wheel.svelte';
   import type { Editor } from './editor.svelte';
   import Notices from './Notices.svelte';
@@ -40,12 +40,8 @@
   type Minute = NonNullable<Block['script']>[number];
   const script = $derived(block.script ?? []);
   const holds = $derived(kindOf(block.kind)?.holds ?? '');
-  const who = (i: number) =>
-    partner(
-      students.map((s) => first(s.name)),
-      editor.plan?.pairs ?? [],
-      i
-    );
+  const names = $derived(callNames(students.map((s) => s.name)));
+  const who = (i: number) => partner(names, editor.plan?.pairs ?? [], i);
 
   function setScript(next: Minute[]) {
     // A minute more or less of script is a minute more or less of block.
@@ -84,7 +80,7 @@
     (block.match?.sides?.length ?? 0) > 1 && block.match!.sides!.some((x) => x.length > 1)
       ? block.match!.sides!
       : students.length === 2
-        ? students.map((x) => first(x.name))
+        ? names
         : ['A', 'B']
   );
   let kept = $state('');
@@ -110,7 +106,7 @@
         }
       }
     });
-    kept = error ? 'Could not be kept' : 'Kept among your games';
+    kept = error ? 'Could not save. Try again.' : 'Saved in your games';
   }
   const field =
     'input input-sm w-full border-transparent bg-transparent px-1 hover:border-base-content/50 focus:border-base-content';
@@ -186,7 +182,7 @@
             <button
               type="button"
               class="btn btn-ghost btn-xs"
-              aria-label="Minute {i + 1} once more"
+              aria-label="Repeat minute {i + 1}"
               onclick={() => setScript(script.toSpliced(i + 1, 0, m))}>+</button
             >
             <button
@@ -225,7 +221,7 @@
   {#if script.length && script.length <= 30}<button
       type="button"
       class="btn mt-2 btn-sm"
-      onclick={() => setScript([...script, ...script.map(swapped)])}>The same again, sides swapped</button
+      onclick={() => setScript([...script, ...script.map(swapped)])}>Repeat with sides swapped</button
     >{/if}
   {#if students.length > 2}<p class="mt-2 text-sm">
       Students pair up in the order of the lesson; with an odd number the last three take turns.
@@ -236,7 +232,7 @@
       <Wheel label="One game" figure={plan.match.minutes} />
       <Wheel label="Games that fit" figure={plan.match.games} small />
       {#if plan.match.chanceA && students[0]}<Wheel
-          label="{first(students[0].name)} wins"
+          label="{names[0]} wins"
           figure={plan.match.chanceA}
           small
         />{/if}
@@ -261,13 +257,13 @@
     <Load {ask} small>
       {#snippet children(games)}
         <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
-          >Another game
+          >Choose another game
           <select
             class="select w-56 border-base-content/60 select-sm"
             value=""
             onchange={(e) => takeGame(games.find((g) => g.id === e.currentTarget.value))}
           >
-            <option value="">as it is</option>
+            <option value="">keep this game</option>
             {#each ofSport(games) as g (g.id)}<option value={g.id}>{g.own ? '★ ' : ''}{g.title}</option
               >{/each}
           </select>
@@ -275,7 +271,7 @@
       {/snippet}
     </Load>
     <Num
-      label="On a side, 0 as it comes"
+      label="Players per side (0: automatic)"
       whole
       value={block.match.side ?? 0}
       min={0}
@@ -283,7 +279,7 @@
       onset={(side) => setMatch({ side: side || undefined })}
     />
     <label class="flex min-w-60 flex-1 flex-col gap-0.5 text-[0.8rem] leading-tight"
-      >A rally begins with<input
+      >Each rally starts with<input
         class="input w-full border-base-content/60 input-sm"
         value={block.match.start}
         maxlength="200"
@@ -291,14 +287,14 @@
       /></label
     >
     <label class="flex min-w-60 flex-1 flex-col gap-0.5 text-[0.8rem] leading-tight"
-      >What to tell them<input
+      >Instruction to the students<input
         class="input w-full border-base-content/60 input-sm"
         value={block.match.cue}
         maxlength="200"
         onchange={(e) => setMatch({ cue: e.currentTarget.value })}
       /></label
     >
-    <button type="button" class="btn btn-sm" onclick={keepOnShelf}>{kept || 'Keep on the shelf'}</button>
+    <button type="button" class="btn btn-sm" onclick={keepOnShelf}>{kept || 'Save to my games'}</button>
   </div>
   {#each detail?.levelling ?? [] as l (l.what)}
     <div class="mt-3 max-w-3xl border-l-6 border-primary bg-base-200 px-3 py-2">
@@ -337,13 +333,15 @@
   {#if (block.prompts ?? []).length < 12}<button
       type="button"
       class="btn mt-2 btn-sm"
-      onclick={() => editor.setBlock(block.id, { prompts: [...(block.prompts ?? []), 'One more'] })}
+      onclick={() => editor.setBlock(block.id, { prompts: [...(block.prompts ?? []), 'New line'] })}
       >Add a line</button
     >{/if}
   {#if kindOf(block.kind)?.everyone === 'moving'}<p class="mt-3 flex gap-2 text-sm">
-      <span class="heed" aria-hidden="true">!</span>Only as far as is comfortable; pain or dizziness: stop,
-      and see a qualified professional.
+      <span class="heed" aria-hidden="true">!</span>Only as far as is comfortable. If there is pain or
+      dizziness, stop and see a qualified professional.
     </p>{/if}
 {:else}
-  <p class="mt-3 text-base">Water, shade, a breath. Follow the venue’s rules in heat and lightning.</p>
+  <p class="mt-3 text-base">
+    Drink water, rest in the shade, catch your breath. Follow the venue’s rules in heat and lightning.
+  </p>
 {/if}

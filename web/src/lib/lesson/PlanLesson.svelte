@@ -19,7 +19,8 @@
   import Load from '$lib/shell/Load.svelte';
   import Num from '$lib/shell/Num.svelte';
   import Tape from '$lib/tape/Tape.svelte';
-  import { first, sayDay, today } from '$lib/units/say';
+  import { sayDay, today } from '$lib/units/when';
+  import { callNames } from '$lib/people/names';
   import { settings } from '$lib/units/settings.svelte';
   import { untrack } from 'svelte';
   import { v7 } from 'uuid';
@@ -168,7 +169,7 @@
   const bySport = (courts: Court[]) =>
     vocabulary.sports.map(({ id, name }) => ({ name, courts: courts.filter((c) => c.sport === id) }));
   const names = (students: Student[], ids: string[]) =>
-    ids.map((id) => first(students.find((s) => s.id === id)?.name ?? '')).join(', ');
+    callNames(ids.map((id) => students.find((s) => s.id === id)?.name ?? '')).join(', ');
 </script>
 
 <Load {ask}>
@@ -179,10 +180,12 @@
     <main
       class="mx-auto grid max-w-[1280px] items-start gap-x-10 gap-y-6 px-6 py-5 lg:grid-cols-[27rem_minmax(0,1fr)]"
     >
-      <section aria-label="What you know">
+      <section aria-label="Lesson details">
         <h1 class="text-3xl">{title}</h1>
         <fieldset class="mt-3">
-          <legend class="mb-1.5 font-semibold">Who comes{chosen.length ? ` · ${chosen.length}` : '?'}</legend>
+          <legend class="mb-1.5 font-semibold"
+            >Who is coming?{chosen.length ? ` · ${chosen.length}` : ''}</legend
+          >
           <WhoComes
             {people}
             {chosen}
@@ -220,11 +223,11 @@
               <input
                 class="input w-44 border-base-content/60 input-sm"
                 aria-label="Name of the group"
-                placeholder="Keep as a group…"
+                placeholder="Save as a group…"
                 bind:value={naming}
                 maxlength="60"
               />
-              <button class="btn btn-sm" disabled={!naming.trim()}>Keep</button>
+              <button class="btn btn-sm" disabled={!naming.trim()}>Save group</button>
             </form>
           {/if}
         </fieldset>
@@ -233,7 +236,7 @@
             <span class="font-semibold">{courtName(courts)}</span>,
             <span class="figures">{sayDay(date)} {start}, {minutes} min</span>{#if many > 1}, {many} courts{/if}{#if balls},
               {balls} balls{/if}{#if lastTime && !byHand}
-              <span class="text-sm"> · as on {lastTime}</span>{/if}
+              <span class="text-sm"> · same as on {lastTime}</span>{/if}
           </summary>
           <div class="mt-4 flex flex-wrap items-end gap-x-3 gap-y-2">
             <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
@@ -250,7 +253,8 @@
             </label>
             <Num label="Courts" whole value={many} min={1} max={6} onset={(n) => set(() => (many = n))} />
             <Num
-              label="Balls, 0 plenty"
+              label="Balls (empty: no limit)"
+              blank
               whole
               value={balls}
               min={0}
@@ -307,14 +311,14 @@
             >
           </div>
           <fieldset class="mt-4">
-            <legend class="font-semibold">Aim</legend>
+            <legend class="font-semibold">Focus</legend>
             <div class="mt-1.5 flex flex-wrap gap-1">
               <button
                 type="button"
                 class="person"
                 class:in={!aim}
                 aria-pressed={!aim}
-                onclick={() => (aim = undefined)}>what they need</button
+                onclick={() => (aim = undefined)}>Automatic (what they need most)</button
               >
               {#each vocabulary.focuses.filter((f) => f.id !== 'warmUp') as { id, label } (id)}<button
                   type="button"
@@ -326,7 +330,7 @@
             </div>
           </fieldset>
           <fieldset class="mt-4">
-            <legend class="font-semibold">There is</legend>
+            <legend class="font-semibold">Equipment here</legend>
             <div class="mt-1.5 flex flex-wrap gap-1">
               {#each vocabulary.equipment as { id, label } (id)}{@const there = equipment.includes(id)}<button
                   type="button"
@@ -347,11 +351,10 @@
             {wrong || drafts.error}
           </p>{/if}
         {#if !chosen.length}
-          <h2 class="text-xl">Say who comes, and lessons that fit stand here</h2>
+          <h2 class="text-xl">Add students to see lessons that fit</h2>
           <p class="mt-2 max-w-xl">
-            Each fits its minutes with the time between blocks counted, sets each student a target they hit
-            about seven times in ten, and arranges the group so that few wait. Nothing is saved until you take
-            one.
+            Each draft fits the lesson length with changeovers included, gives each student a target they hit
+            about 7 times in 10, and keeps waiting short. Nothing is saved until you use a draft.
           </p>
         {/if}
         {#each drafts.value ?? [] as d (d.lesson.id)}
@@ -362,7 +365,7 @@
                 <p class="text-[0.95rem]">{d.why}</p>
               </div>
               <button type="button" class="btn btn-primary" onclick={() => make(() => d.lesson)}
-                >Take it</button
+                >Use this draft</button
               >
             </div>
             <div class="mt-2">
@@ -383,7 +386,7 @@
                 <dd>{percent(d.outline.waiting)}</dd>
                 <dt>balls fed</dt>
                 <dd>{Math.round(d.outline.balls)}</dd>
-                <dt>between</dt>
+                <dt>changeovers</dt>
                 <dd>{d.outline.between.toFixed(1)} min</dd>
               </dl>
             </div>
@@ -404,10 +407,10 @@
                   resources,
                   matchOn: matchOn || undefined
                 })
-              )}>Empty tape</button
+              )}>Start from blank</button
           >
           <button type="button" class="btn" aria-expanded={copying} onclick={() => (copying = !copying)}
-            >An earlier lesson once more</button
+            >Repeat a lesson</button
           >
         </div>
         {#if copying}
@@ -422,7 +425,7 @@
                 >
                   <span class="figures w-32 shrink-0 text-sm">{sayDay(l.date)} {l.start}</span>
                   <span class="min-w-0 flex-1 truncate"
-                    ><strong>{l.title}</strong> · {l.students.map(first).join(', ')}</span
+                    ><strong>{l.title}</strong> · {callNames(l.students).join(', ')}</span
                   >
                   <span class="flex h-4 w-40 gap-px" aria-hidden="true"
                     >{#each l.blocks as b, i (i)}<span
@@ -432,7 +435,7 @@
                   >
                 </button>
               </li>
-            {:else}<li class="text-sm">Nothing earlier with these students.</li>{/each}
+            {:else}<li class="text-sm">No earlier lessons with these students.</li>{/each}
           </ul>
         {/if}
       </section>

@@ -4,7 +4,7 @@
   import { vocabulary } from '$lib/api/vocabulary';
   import { beside } from '$lib/shell/float';
   import Num from '$lib/shell/Num.svelte';
-  import { first } from '$lib/units/say';
+  import { calledAmong } from '$lib/people/names';
 
   interface Props {
     lesson: Lesson;
@@ -13,6 +13,7 @@
   }
   let { lesson, students, onchange }: Props = $props();
   const id = $props.id();
+  const called = $derived(calledAmong(students));
   const have = $derived<Resources>(lesson.resources ?? { equipment: vocabulary.equipment.map((e) => e.id) });
   const set = (next: Partial<Resources>) => onchange({ resources: { ...have, ...next } });
   let button: HTMLButtonElement;
@@ -28,7 +29,7 @@
     [
       have.courts && have.courts > 1 ? `${have.courts} courts` : '',
       have.balls ? `${have.balls} balls` : '',
-      lesson.attendance?.length ? `${lesson.attendance.length} late or early` : ''
+      lesson.attendance?.length ? `${lesson.attendance.length} arriving late or leaving early` : ''
     ]
       .filter(Boolean)
       .join(', ')
@@ -36,14 +37,14 @@
 </script>
 
 <div class="flex flex-col gap-0.5">
-  <span class="text-[0.8rem] leading-tight">At hand</span>
+  <span class="text-[0.8rem] leading-tight">Courts and equipment</span>
   <button
     bind:this={button}
     type="button"
     class="btn font-normal btn-sm"
     popovertarget="resources-{id}"
-    aria-label="At hand: {summary || 'one court, plenty of balls'}"
-    >{summary || 'one court, plenty of balls'}</button
+    aria-label="Courts and equipment: {summary || 'one court, no limit on balls'}"
+    >{summary || 'one court, no limit on balls'}</button
   >
 </div>
 <div
@@ -51,14 +52,15 @@
   popover
   {@attach beside(() => button)}
   role="dialog"
-  aria-label="What is at hand"
+  aria-label="Courts and equipment"
   class="sheet w-[30rem] max-w-[96vw]"
 >
-  <h3 class="text-base">What is at hand</h3>
+  <h3 class="text-base">Courts and equipment</h3>
   <div class="mt-2 flex flex-wrap gap-4">
     <Num label="Courts" whole value={have.courts || 1} min={1} max={6} onset={(courts) => set({ courts })} />
     <Num
-      label="Balls, 0 for plenty"
+      label="Balls (empty: no limit)"
+      blank
       whole
       value={have.balls ?? 0}
       min={0}
@@ -76,7 +78,7 @@
       />
     </label>
   </div>
-  <div class="mt-3 flex flex-wrap gap-1.5" role="group" aria-label="Kit">
+  <div class="mt-3 flex flex-wrap gap-1.5" role="group" aria-label="Equipment here">
     {#each vocabulary.equipment as e (e.id)}
       {@const there = have.equipment.includes(e.id)}
       <button
@@ -92,13 +94,13 @@
     {/each}
   </div>
   {#if students.length}
-    <h3 class="mt-4 text-base">Late or away early, minutes after the start</h3>
+    <h3 class="mt-4 text-base">Arriving late or leaving early, in minutes after the start</h3>
     <div class="mt-1 max-h-56 overflow-auto">
       {#each students as s (s.id)}
         <div class="flex items-center gap-3 py-0.5">
           <span class="w-28 truncate text-sm">{s.name}</span>
           <Num
-            label="{first(s.name)} comes at"
+            label="{called(s.id)} arrives at"
             beside
             hidden
             whole
@@ -110,11 +112,11 @@
             onset={(from) => setStay(s.id, { from })}
           />
           <Num
-            label="{first(s.name)} leaves at, 0 for the end"
+            label="{called(s.id)} leaves at (0: at the end)"
             beside
             hidden
             whole
-            unit="min (0: the end)"
+            unit="min (0: at the end)"
             value={stay(s.id).to}
             min={0}
             max={480}

@@ -32,7 +32,7 @@
         <button
           type="button"
           class="btn btn-circle btn-ghost btn-xs"
-          aria-label="Take {who?.name} out"
+          aria-label="Remove {who?.name}"
           onclick={() => onchoose(chosen.filter((c) => c !== s))}>×</button
         >
       </span>
@@ -48,7 +48,7 @@
   aria-label="Add students"
   class="sheet w-96 max-w-[96vw]"
 >
-  <h3 class="mb-2 text-base">Who comes?</h3>
+  <h3 class="mb-2 text-base">Add students</h3>
   <WhoComes {people} {chosen} {onchoose} onsaved={onadded} />
   <ul class="mt-2 max-h-60 overflow-auto border-t border-base-300 pt-2">
     {#each there as p (p.id)}

@@ -4,7 +4,7 @@
   import { api, need, type Lesson } from '$lib/api/client';
   import { beside } from '$lib/shell/float';
   import Load from '$lib/shell/Load.svelte';
-  import { sayDay, today } from '$lib/units/say';
+  import { sayDay, today } from '$lib/units/when';
 
   interface Props {
     label: string;
@@ -49,7 +49,7 @@
   role="dialog"
   aria-label={label}
 >
-  <h2 class="text-base">Into which lesson?</h2>
+  <h2 class="text-base">Which lesson?</h2>
   {#if wrong}<p class="mt-2 text-sm font-semibold text-error" role="alert">{wrong}</p>{/if}
   {#if open}
     <Load {ask} small>
@@ -64,7 +64,7 @@
                 ><span class="figures shrink-0 text-xs">{sayDay(l.date)} {l.start}</span> {l.title}</button
               >
             </li>
-          {:else}<li class="text-sm">No lesson from today on. Make one under Lessons.</li>{/each}
+          {:else}<li class="text-sm">No upcoming lessons. Plan one under Lessons.</li>{/each}
         </ul>
       {/snippet}
     </Load>

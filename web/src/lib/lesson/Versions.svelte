@@ -1,5 +1,6 @@
 <!-- Every state the lesson was saved in: what each save changed, and a way back. -->
 <script lang="ts">
+  import { sayMoment } from '$lib/units/when';
   import { api, need, type Lesson } from '$lib/api/client';
   import Load from '$lib/shell/Load.svelte';
 
@@ -12,36 +13,28 @@
     dialog.showModal();
     open = true;
   }
-  const when = (ms: number) =>
-    new Date(ms).toLocaleString('en-GB', {
-      weekday: 'short',
-      day: 'numeric',
-      month: 'short',
-      hour: '2-digit',
-      minute: '2-digit'
-    });
 </script>
 
-<button type="button" class="btn btn-sm" onclick={show}>Versions</button>
-<dialog bind:this={dialog} class="modal" aria-label="Versions" onclose={() => (open = false)}>
+<button type="button" class="btn btn-sm" onclick={show}>Version history</button>
+<dialog bind:this={dialog} class="modal" aria-label="Version history" onclose={() => (open = false)}>
   <div class="modal-box max-h-[85vh] max-w-2xl">
     <div class="mb-3 flex items-center">
-      <h2 class="text-xl">Every state it was saved in</h2>
+      <h2 class="text-xl">Version history</h2>
       <form method="dialog" class="ml-auto"><button class="btn btn-sm">Close</button></form>
     </div>
     {#if open}<Load {ask} small
         >{#snippet children(versions)}<ul>
             {#each versions as v, i (v.version)}
               <li class="flex items-start gap-3 border-b border-base-300 py-2 text-sm">
-                <span class="figures w-36 shrink-0">{when(v.savedAt)}</span>
+                <span class="figures w-36 shrink-0">{sayMoment(v.savedAt)}</span>
                 <span class="flex-1"
-                  >{v.changes.join(' · ') || (i === versions.length - 1 ? 'Begun' : 'Saved again')}</span
+                  >{v.changes.join(' · ') || (i === versions.length - 1 ? 'Created' : 'Saved')}</span
                 >
                 {#if i > 0}<button
                     type="button"
                     class="btn btn-xs"
-                    onclick={() => (dialog.close(), onback(v.lesson))}>Bring back</button
-                  >{:else}<span class="text-xs">as it is</span>{/if}
+                    onclick={() => (dialog.close(), onback(v.lesson))}>Restore</button
+                  >{:else}<span class="text-xs">current version</span>{/if}
               </li>
             {/each}
           </ul>{/snippet}</Load

@@ -4,7 +4,7 @@
   import CourtFloor from '$lib/court/CourtFloor.svelte';
   import Sides from '$lib/court/Sides.svelte';
   import { frame, toView } from '$lib/court/geometry';
-  import { first } from '$lib/units/say';
+  import { callNames } from '$lib/people/names';
   import type { Editor } from './editor.svelte';
   import { initials, placesOn } from './where';
 
@@ -22,7 +22,7 @@
   const rotation = $derived(detail.rotation);
   const turns = $derived(rotation?.turns.length ?? 1);
   const turn = $derived(rotation?.turns[at % turns] ?? []);
-  const names = $derived(students.map((s) => first(s.name)));
+  const names = $derived(callNames(students.map((s) => s.name)));
   const short = $derived(initials(names));
   const stations = $derived(block.arrangement?.manner === 'stations');
   const onCourt = $derived(!!block.drill && !stations);
@@ -188,7 +188,7 @@
               />{/if}
           {/each}
           {#if idle.length}<p class="self-center text-sm">
-              On deck: {idle.map((k) => names[k]).join(', ')}. {block.waiting || 'Keep the feet moving'}.
+              On deck: {idle.map((k) => names[k]).join(', ')}. {block.waiting || 'Keep your feet moving'}.
             </p>{/if}
         </div>
       {/if}
@@ -198,7 +198,7 @@
             <button
               type="button"
               class="btn join-item btn-sm"
-              aria-label="Turn before"
+              aria-label="Previous turn"
               onclick={() => step(-1)}>←</button
             >
             <button
@@ -206,7 +206,7 @@
               class="figures btn join-item btn-sm"
               aria-pressed={playing}
               onclick={() => (playing = !playing)}
-              >{playing ? 'Hold' : 'Play'} · turn {(at % turns) + 1} of {turns}</button
+              >{playing ? 'Pause' : 'Play'} · turn {(at % turns) + 1} of {turns}</button
             >
             <button type="button" class="btn join-item btn-sm" aria-label="Next turn" onclick={() => step(1)}
               >→</button
@@ -219,11 +219,11 @@
       </div>
       {#if idle.length || block.waiting}
         <label class="mt-2 flex flex-wrap items-center gap-2 text-sm"
-          >Those who wait
+          >Task while waiting
           <input
             class="input w-72 border-base-content/60 input-sm"
             maxlength="60"
-            placeholder="keep the feet moving"
+            placeholder="keep your feet moving"
             value={block.waiting ?? ''}
             onchange={(e) =>
               editor.setBlock(block.id, { waiting: e.currentTarget.value.trim() || undefined })}
@@ -261,20 +261,19 @@
         </tbody>
       </table>
       {#if rotation.apart}<p class="mt-1 text-xs">
-          Over a round some hit {rotation.apart}
-          {rotation.apart === 1 ? 'turn' : 'turns'} more than others; {rotation.leastApart} is the least it can
-          be.
+          In a full round some students hit {rotation.apart}
+          {rotation.apart === 1 ? 'turn' : 'turns'} more than others. The smallest possible difference is {rotation.leastApart}.
         </p>{/if}
     </section>
-    <section aria-label="Other ways to arrange it">
+    <section aria-label="Other arrangements">
       {#if detail.offers.length}
-        <h3 class="text-base">Other ways for {students.length}, fewest waiting first</h3>
+        <h3 class="text-base">Other arrangements for {students.length} students, least waiting first</h3>
         <ul class="mt-2 space-y-1.5">
           {#each detail.offers as o, i (i)}
             <li>
               <button type="button" class="offer" onclick={() => editor.fix(o.fix)}>
                 <span class="flex items-baseline gap-2"
-                  ><strong>{o.fix.label}</strong>{#if o.best}<span class="text-xs">waits least</span
+                  ><strong>{o.fix.label}</strong>{#if o.best}<span class="text-xs">least waiting</span
                     >{/if}<span class="figures ml-auto text-xs">{o.fix.outcome}</span></span
                 >
                 <span class="bar" aria-hidden="true"
@@ -293,10 +292,10 @@
           ><span><b class="key bar"></b> waiting</span>
         </p>
       {:else}<p class="text-sm">
-          With {students.length || 'nobody'} there is nothing to arrange: everybody plays.
+          With {students.length || 'no'} students there is nothing to arrange: everyone plays.
         </p>{/if}
       {#if stations && block.arrangement}
-        <h3 class="mt-4 text-base">At the other stations</h3>
+        <h3 class="mt-4 text-base">Tasks at the other stations</h3>
         {#each block.arrangement.others ?? [] as o, i (i)}
           <input
             class="input mt-1 w-full border-base-content/60 input-sm"
@@ -317,7 +316,7 @@
           type="button"
           class="btn mt-3 btn-sm"
           onclick={() => editor.setBlock(block.id, { arrangement: undefined })}
-          >Back to {block.drill ? 'the plain line' : 'the usual'}</button
+          >Reset to {block.drill ? 'a single line' : 'the default'}</button
         >{/if}
     </section>
   </div>

@@ -1,6 +1,6 @@
 import { goto } from '$app/navigation';
 import { api, need, type Drill, type Lesson } from '$lib/api/client';
-import { today } from '$lib/units/say';
+import { today } from '$lib/units/when';
 import { v7 } from 'uuid';
 
 /** The next full hour. */
@@ -58,7 +58,6 @@ export async function again(id: string, next: Partial<Lesson> = {}): Promise<Les
 export function inFirstDrill(lesson: Lesson, change: (drill: Drill) => Drill): Lesson {
   const i = lesson.blocks.findIndex((b) => b.drill);
   const block = lesson.blocks[i];
-  if (!block?.drill)
-    throw new Error('There is no drill in that lesson yet. Add one there first; nothing was changed.');
+  if (!block?.drill) throw new Error('This lesson has no drill yet. Add one first. Nothing was changed.');
   return { ...lesson, blocks: lesson.blocks.with(i, { ...block, drill: change(block.drill) }) };
 }

@@ -11,11 +11,11 @@ export function paced(laid: Placement, court: Court, units: typeof settings.unit
   const across =
     Math.abs(laid.at.x) < 0.15 * court.halfWidth.singles
       ? Math.abs(laid.at.x) < 0.05
-        ? 'on the middle'
-        : `${say(laid.at.x)} ${laid.at.x < 0 ? 'left' : 'right'} of the middle`
+        ? 'on the centre line'
+        : `${say(laid.at.x)} ${laid.at.x < 0 ? 'left' : 'right'} of the centre line`
       : o.fromSideline < -0.02
         ? `${say(o.fromSideline)} outside the ${o.side} ${court.words.side}`
-        : `${say(o.fromSideline)} in from the ${o.side} ${court.words.side}`;
+        : `${say(o.fromSideline)} inside the ${o.side} ${court.words.side}`;
   const back = court.walls ? court.words.end : `${o.end} ${court.words.end}`;
   const front = court.walls ? 'front wall' : 'net';
   const along =

@@ -37,9 +37,11 @@ export function placesOn(rotation: Pick<BlockRotation, 'places'>, drill: Drill, 
   });
 }
 
-/** The initials that tell people of one group apart: "W", or "Ju" and "Jo". */
+/** The initials that tell people of one group apart: "W", or "Ju" and "Jo"; "OQ" for one called "Otto Q". */
 export function initials(names: string[]): string[] {
   return names.map((name) => {
+    const [given, ...rest] = name.split(' ');
+    if (rest.length) return `${given?.[0] ?? ''}${rest.at(-1)}`.slice(0, 4);
     for (let n = 1; n <= 3; n++) {
       const short = name.slice(0, n);
       if (names.filter((o) => o.startsWith(short)).length === 1) return short;

@@ -23,16 +23,16 @@
 <div class="grid gap-x-8 gap-y-3 bg-base-200 p-4 md:grid-cols-3">
   <div>
     <label class="flex flex-col text-[0.8rem]"
-      >Age, as a band<select
+      >Age band<select
         class="select w-48 border-base-content/60 select-sm"
         value={s.age ?? ''}
         onchange={(e) => onset({ age: e.currentTarget.value || undefined })}
       >
-        <option value="">not said</option>
+        <option value="">not given</option>
         {#each vocabulary.ages as a (a.id)}<option value={a.id}>{a.label}</option>{/each}
       </select></label
     >
-    <p class="mt-3 text-[0.8rem]">Sports, with a level and a court each</p>
+    <p class="mt-3 text-[0.8rem]">Sports, with level and court</p>
     {#each sports as p, i (p.sport)}
       <div class="mt-1 flex flex-wrap items-center gap-1.5">
         <strong class="w-28">{sportName(p.sport)}</strong>
@@ -55,7 +55,7 @@
         <button
           type="button"
           class="btn btn-ghost btn-xs"
-          aria-label="{sportName(p.sport)} no more"
+          aria-label="Remove {sportName(p.sport)}"
           onclick={() => onset({ sports: sports.filter((_, j) => j !== i) })}>×</button
         >
       </div>
@@ -77,7 +77,7 @@
     </select>
     <div class="mt-3 flex gap-3">
       <Num
-        label="Top speed, 0 as the level"
+        label="Top speed (0: usual for the level)"
         unit="m/s"
         value={s.speed ?? 0}
         min={0}
@@ -86,7 +86,7 @@
         onset={(speed) => onset({ speed: speed || undefined })}
       />
       <Num
-        label="Reach, 0 as the level"
+        label="Reach (0: usual for the level)"
         unit="m"
         value={s.reach ?? 0}
         min={0}
@@ -98,7 +98,7 @@
   </div>
   <div>
     <label class="flex flex-col text-[0.8rem]"
-      >Aims<textarea
+      >Objectives<textarea
         class="textarea w-full border-base-content/60"
         rows="3"
         maxlength="2000"
@@ -106,7 +106,7 @@
         onchange={(e) => onset({ aims: e.currentTarget.value.trim() || undefined })}></textarea></label
     >
     <label class="mt-2 flex flex-col text-[0.8rem]"
-      >Notes, for you<textarea
+      >Private notes<textarea
         class="textarea w-full border-base-content/60"
         rows="3"
         maxlength="2000"
@@ -115,12 +115,12 @@
     >
   </div>
   <div>
-    <p class="text-[0.8rem]">Cautions, read courtside</p>
+    <p class="text-[0.8rem]">Cautions (shown courtside)</p>
     {#each cautions as c, i (i)}<p class="flex items-center gap-2">
         <span aria-hidden="true">⚠</span>{c}<button
           type="button"
           class="btn btn-ghost btn-xs"
-          aria-label="{c}: no more"
+          aria-label="Remove {c}"
           onclick={() => onset({ cautions: cautions.filter((_, j) => j !== i) })}>×</button
         >
       </p>{/each}
@@ -134,20 +134,20 @@
         <input
           class="input mt-1 w-full border-base-content/60 input-sm"
           aria-label="A caution"
-          placeholder="no overheads until March, Enter"
+          placeholder="no overheads until March, then Enter"
           maxlength="100"
           bind:value={caution}
         />
       </form>{/if}
     <p class="mt-1 text-xs">
-      What you need to mind on court, no more. Injury and illness belong to a qualified professional.
+      Only what you must watch out for on court. Injury and illness are matters for a qualified professional.
     </p>
-    <p class="mt-3 text-[0.8rem]">Days ahead</p>
+    <p class="mt-3 text-[0.8rem]">Upcoming dates</p>
     {#each dates as d, i (i)}<p class="flex items-center gap-2">
         <span class="figures text-sm">{d.on}</span>{d.what}<button
           type="button"
           class="btn btn-ghost btn-xs"
-          aria-label="{d.what}: no more"
+          aria-label="Remove {d.what}"
           onclick={() => onset({ dates: dates.filter((_, j) => j !== i) })}>×</button
         >
       </p>{/each}
@@ -170,8 +170,8 @@
       />
       <input
         class="input min-w-0 flex-1 border-base-content/60 input-sm"
-        aria-label="What is on"
-        placeholder="match, away… Enter"
+        aria-label="Event"
+        placeholder="match, away… then Enter"
         maxlength="100"
         bind:value={what}
       />

@@ -26,10 +26,10 @@
   {#each ask as p (p.id)}
     <div class="flex flex-wrap items-center gap-x-3 gap-y-1 py-1">
       <p class="min-w-0 flex-1">
-        <strong>{name}</strong>: did “{p.title}” at home?
-        {#if p.times}<span class="text-sm"> {p.times} times a week were wanted.</span>{/if}
+        How many times did <strong>{name}</strong> do “{p.title}” at home?
+        {#if p.times}<span class="text-sm"> Planned: {p.times} a week.</span>{/if}
       </p>
-      <div class="flex gap-1" role="group" aria-label="How often {name} did {p.title}">
+      <div class="flex gap-1" role="group" aria-label="Times {name} did {p.title}">
         {#each [0, 1, 2, 3, 4] as n (n)}<button
             type="button"
             class="figures btn min-w-11 btn-sm"

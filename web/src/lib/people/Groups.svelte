@@ -1,7 +1,7 @@
 <!-- Groups: who is in them, and what can be done with all of them at once. -->
 <script lang="ts">
   import { api, need, type Group, type Student } from '$lib/api/client';
-  import { first } from '$lib/units/say';
+  import { callNames } from '$lib/people/names';
   import { v7 } from 'uuid';
   import WhoComes from './WhoComes.svelte';
 
@@ -39,7 +39,7 @@
       const { error } = await api.DELETE('/api/v1/groups/{group}', { params: { path: { group: was.id } } });
       if (error) throw new Error(error.detail);
       groups = groups.filter((g) => g.id !== was.id);
-      last = { words: `${was.name} was taken away`, was };
+      last = { words: `${was.name} deleted`, was };
     });
   const undo = () =>
     change(async () => {
@@ -58,7 +58,8 @@
       naming = '';
     });
   };
-  const name = (id: string) => first(people.find((s) => s.id === id)?.name ?? '');
+  const names = (ids: string[]) =>
+    callNames(ids.map((id) => people.find((s) => s.id === id)?.name ?? '')).join(', ');
 </script>
 
 <section class="mt-8" aria-labelledby="groups">
@@ -78,33 +79,33 @@
             maxlength="60"
             onchange={(e) =>
               e.currentTarget.value.trim()
-                ? void save(g, { name: e.currentTarget.value.trim() }, `${g.name} has a new name`)
+                ? void save(g, { name: e.currentTarget.value.trim() }, `${g.name} renamed`)
                 : (e.currentTarget.value = g.name)}
           />
-          <span class="min-w-48 flex-1 text-sm">{g.students.map(name).join(', ') || 'Nobody yet'}</span>
+          <span class="min-w-48 flex-1 text-sm">{names(g.students) || 'No students yet'}</span>
           <span class="flex flex-wrap gap-1.5">
             <button
               type="button"
               class="btn btn-sm"
               aria-expanded={editing === g.id}
-              onclick={() => (editing = editing === g.id ? '' : g.id)}>Who is in it</button
+              onclick={() => (editing = editing === g.id ? '' : g.id)}>Edit students</button
             >
             {#if g.students.length}
               <a class="btn btn-sm" href="/lessons/new?students={g.students.join(',')}">Plan a lesson</a>
               <a
                 class="btn btn-sm"
                 href="/weeks?students={g.students.join(',')}&title={encodeURIComponent(g.name)}"
-                >Weeks ahead</a
+                >New weekly plan</a
               >
             {/if}
             {#if g.students.length > 1}<a class="btn btn-sm" href="/students/order?group={g.id}"
-                >Sort by games</a
+                >Rank by games</a
               >{/if}
             <button
               type="button"
               class="btn btn-sm"
-              aria-label="Take {g.name} away"
-              onclick={() => void remove(g)}>Remove</button
+              aria-label="Delete {g.name}"
+              onclick={() => void remove(g)}>Delete</button
             >
           </span>
         </div>
@@ -112,7 +113,7 @@
             <WhoComes
               {people}
               chosen={g.students}
-              label="Who is in {g.name}?"
+              label="Students in {g.name}"
               {onsaved}
               onchoose={(students) =>
                 void save(
@@ -123,13 +124,13 @@
             />
           </div>{/if}
       </li>
-    {:else}<li class="py-3 text-base">No groups yet. Name one here, and say who is in it.</li>{/each}
+    {:else}<li class="py-3 text-base">No groups yet. Type a name here, then add students.</li>{/each}
   </ul>
   <form class="mt-2 flex gap-1.5" onsubmit={make}>
     <input
       class="input w-60 border-base-content/60 input-sm"
       aria-label="Name of a new group"
-      placeholder="A new group, Enter"
+      placeholder="Name of a new group, then Enter"
       bind:value={naming}
       maxlength="60"
     />

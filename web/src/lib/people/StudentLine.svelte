@@ -26,7 +26,7 @@
       .toSorted((a, b) => (b.track.at(-1)?.at ?? 0) - (a.track.at(-1)?.at ?? 0))
       .slice(0, 4)
   );
-  const advised = { up: '▲ ready to go up', ease: '▼ ease', top: '★ at the top', stay: '' };
+  const advised = { up: '▲ ready to move up', ease: '▼ ease', top: '★ at the top', stay: '' };
 </script>
 
 <li
@@ -79,7 +79,7 @@
         </div>
       {/if}
     {:else}<p class="col-span-2 text-sm md:col-span-4">
-        {record ? 'Nothing counted yet: it goes by the level alone.' : ''}
+        {record ? 'Nothing counted yet: estimates use only the level.' : ''}
       </p>{/each}
   </div>
 </li>

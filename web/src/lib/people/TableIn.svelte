@@ -8,9 +8,9 @@
   let done = $state.raw<Imported>();
   let wrong = $state('');
   let busy = $state(false);
-  const words = { add: 'new', change: 'changed', same: 'as it is', refuse: 'not taken' };
+  const words = { add: 'new', change: 'changed', same: 'unchanged', refuse: 'rejected' };
 
-  /** Sends the table as it is: who reads it finds out how it was written. */
+  /** Sends the table as it was written; the server finds out its encoding. */
   async function send(table: File, dryRun: boolean) {
     busy = true;
     wrong = '';
@@ -49,12 +49,12 @@
   );
 </script>
 
-<section class="mt-3 border-y border-base-content py-3" aria-label="Students from a table">
+<section class="mt-3 border-y border-base-content py-3" aria-label="Import students">
   <p class="max-w-2xl">
     A table saved as CSV, from any spreadsheet. Its first line names the columns:
     <span class="figures text-sm"
       >name, hand, level, age, sports, groups, aims, notes, cautions, speed m/s, reach m</span
-    >; only the name has to be there. Leave out what a lesson does not need, of children above all.
+    >; only name is required. Leave out what a lesson does not need, especially about children.
   </p>
   <label class="mt-2 flex flex-wrap items-center gap-3">
     <span class="sr-only">The table</span>
@@ -66,27 +66,25 @@
       onchange={(e) => void look(e.currentTarget.files)}
     />
   </label>
-  {#if busy}<p role="status">Reading…</p>{/if}
+  {#if busy}<p role="status">Loading…</p>{/if}
   {#if wrong}<p class="font-semibold text-error" role="alert">{wrong} Nothing was changed.</p>{/if}
   {#if tried ?? done}
     {@const all = tried ?? done}
     {#if all}
       <p class="mt-2" role="status">
-        {done ? 'Done:' : 'This will happen:'}
-        <strong
-          >{all.added} new, {all.changed} changed, {all.same} as they are, {all.refused} not taken.</strong
-        >
-        {#each all.groups as g (g)}<span class="mr-2">Group {g}.</span>{/each}
+        {done ? 'Imported:' : 'Preview:'}
+        <strong>{all.added} new, {all.changed} changed, {all.same} unchanged, {all.refused} rejected.</strong>
+        {#each all.groups as g, i (i)}<span class="mr-2">Group {g}.</span>{/each}
       </p>
       {#if tried}<p class="mt-1 flex gap-2">
           <button
             type="button"
             class="btn btn-primary btn-sm"
             disabled={busy || !(all.added + all.changed + all.groups.length)}
-            title={all.added + all.changed + all.groups.length ? undefined : 'There is nothing new in it'}
-            onclick={take}>Take them in</button
+            title={all.added + all.changed + all.groups.length ? undefined : 'Nothing to import'}
+            onclick={take}>Import students</button
           >
-          <button type="button" class="btn btn-sm" onclick={() => (tried = file = undefined)}>Not now</button>
+          <button type="button" class="btn btn-sm" onclick={() => (tried = file = undefined)}>Cancel</button>
         </p>{/if}
       <ul class="mt-2 max-h-72 overflow-auto text-base">
         {#each shown ?? [] as r (r.line)}

@@ -5,7 +5,7 @@
 <script lang="ts">
   import type { Student } from '$lib/api/client';
   import { vocabulary } from '$lib/api/vocabulary';
-  import { fold, meant, newStudent, putStudent } from './people';
+  import { fold, meant, newStudent, onlyMeant, putStudent } from './people';
 
   interface Props {
     people: Student[];
@@ -22,7 +22,7 @@
     chosen,
     onchoose,
     onsaved,
-    label = 'Who comes?',
+    label = 'Who is coming?',
     most = 16,
     autofocus = false
   }: Props = $props();
@@ -40,12 +40,26 @@
       typed
     ).slice(0, 6)
   );
-  const exact = $derived(found.find((s) => s.name.toLowerCase() === typed.trim().toLowerCase()));
+  /** Whom Enter takes: the one the typed name alone means. */
+  const taken = $derived(
+    onlyMeant(
+      people.filter((s) => !s.archived && !chosen.includes(s.id)),
+      typed
+    )
+  );
+  const exact = $derived(taken && fold(taken.name) === fold(typed) ? taken : undefined);
+  /** Somebody of that name is chosen already. */
+  const there = $derived(
+    onlyMeant(
+      people.filter((s) => chosen.includes(s.id)),
+      typed
+    )
+  );
   const open = $derived(typed.trim() !== '');
 
   function choose(s: Student) {
     if (chosen.length >= most) {
-      wrong = `Up to ${most} come to one lesson.`;
+      wrong = `A lesson has at most ${most} students.`;
       return;
     }
     onchoose([...chosen, s.id]);
@@ -70,8 +84,9 @@
     }
   }
   function enter() {
-    const who = found[at] ?? exact;
+    const who = at < 0 ? taken : found[at];
     if (who) choose(who);
+    else if (at < 0 && there) wrong = `${there.name} is already in this lesson.`;
     else if (typed.trim()) void make();
     else if (!chosen.length) wrong = 'Type a name first.';
   }
@@ -107,7 +122,7 @@
 
 <div>
   {#if chosen.length}
-    <ul class="mb-1.5 flex flex-wrap gap-1.5" aria-label="Those who come">
+    <ul class="mb-1.5 flex flex-wrap gap-1.5" aria-label="Students in this lesson">
       {#each chosen as c (c)}
         {@const who = people.find((p) => p.id === c)}
         <li
@@ -133,7 +148,7 @@
           <button
             type="button"
             class="btn btn-circle btn-ghost btn-sm"
-            aria-label="{who?.name ?? 'This one'} does not come"
+            aria-label="Remove {who?.name ?? 'this student'}"
             onclick={() => onchoose(chosen.filter((x) => x !== c))}>×</button
           >
         </li>
@@ -150,7 +165,7 @@
       aria-controls="list-{id}"
       aria-activedescendant={at >= 0 ? `o-${id}-${at}` : undefined}
       aria-describedby="wrong-{id}"
-      placeholder={chosen.length ? 'And who else? Name, Enter' : 'Type a name, Enter'}
+      placeholder={chosen.length ? 'Add another name, then Enter' : 'Type a name, then Enter'}
       maxlength="60"
       autocomplete="off"
       autocapitalize="words"
@@ -166,7 +181,7 @@
     <ul
       id="list-{id}"
       role="listbox"
-      aria-label="Students of that name"
+      aria-label="Matching students"
       class="absolute z-20 w-full border border-base-content bg-base-100 shadow"
       class:hidden={!open}
     >
@@ -176,7 +191,7 @@
           role="option"
           aria-selected={i === at}
           class="cursor-pointer px-3 py-2"
-          class:bg-base-200={i === at || (at < 0 && s === exact)}
+          class:bg-base-200={i === at || (at < 0 && s === taken)}
           onpointerdown={(e) => {
             e.preventDefault();
             choose(s);
@@ -192,13 +207,13 @@
           aria-selected={at === found.length}
           class="cursor-pointer border-base-300 px-3 py-2"
           class:border-t={found.length > 0}
-          class:bg-base-200={at === found.length || (at < 0 && !found.length)}
+          class:bg-base-200={at === found.length || (at < 0 && !taken && !there)}
           onpointerdown={(e) => {
             e.preventDefault();
             void make();
           }}
         >
-          <strong>{typed.trim()}</strong>, new
+          Add <strong>{typed.trim()}</strong> as a new student
         </li>
       {/if}
     </ul>

@@ -25,6 +25,16 @@ export function meant(people: Student[], typed: string): Student[] {
     .toSorted((a, b) => rank(a) - rank(b) || a.name.localeCompare(b.name));
 }
 
+/**
+ * Who alone a typed name means: the one called exactly that, else the only one whose name begins with it.
+ * Undefined where it means nobody, or one of several.
+ */
+export function onlyMeant(people: Student[], typed: string): Student | undefined {
+  const said = fold(typed);
+  const begins = people.filter((s) => said && fold(s.name).startsWith(said));
+  return begins.find((s) => fold(s.name) === said) ?? (begins.length === 1 ? begins[0] : undefined);
+}
+
 /** Saves a student; version 0 makes one. */
 export const putStudent = (student: Student) =>
   need(api.PUT('/api/v1/students/{student}', { params: { path: { student: student.id } }, body: student }));

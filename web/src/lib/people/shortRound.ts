@@ -1,6 +1,6 @@
 import { api, need, type Block, type Lesson } from '$lib/api/client';
 import { empty, nextHour } from '$lib/lesson/create';
-import { today } from '$lib/units/say';
+import { today } from '$lib/units/when';
 import { v7 } from 'uuid';
 
 const TO = 7; // short, so that everybody meets everybody
@@ -25,7 +25,7 @@ export async function shortRound(students: string[], name: string): Promise<Less
     );
     game = await need(api.POST('/api/v1/lessons/matchFrom', { body: placed.block }));
   }
-  if (!game?.match) throw new Error('This sport has no game to sort by yet.');
+  if (!game?.match) throw new Error('This sport has no game to rank by yet.');
   const rounds = students.length - 1 + (students.length % 2);
   const minutes = Math.min(90, Math.max(20, rounds * 5));
   const warm = templates.find((t) => t.kind === 'warmUp');
@@ -34,7 +34,7 @@ export async function shortRound(students: string[], name: string): Promise<Less
     {
       ...game,
       id: v7(),
-      title: 'Short games, everybody meets',
+      title: 'Short games, everyone meets',
       minutes,
       match: { ...game.match, rules: { ...game.match.rules, to: TO, winBy: 1 } },
       arrangement: { manner: 'roundRobin' }
@@ -49,8 +49,8 @@ export async function shortRound(students: string[], name: string): Promise<Less
       slotMinutes: blocks.reduce((n, b) => n + b.minutes, 5),
       resources: was?.resources
     }),
-    title: `${name}: sorted by games`,
-    aim: 'Who plays whom on even terms',
+    title: `${name}: ranking by games`,
+    aim: 'Find even pairs',
     blocks
   };
 }

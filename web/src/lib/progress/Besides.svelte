@@ -1,33 +1,34 @@
 <!-- What was counted besides chance: tempo, seconds, rallies, repetitions; games; what was seen and said. -->
 <script lang="ts">
   import type { StudentRecord } from '$lib/api/client';
-  import { first, sayDay, today } from '$lib/units/say';
+  import { sayDay } from '$lib/units/when';
+  import { calledAmong } from '$lib/people/names';
   import SeriesChart from './SeriesChart.svelte';
 
   let { record }: { record: StudentRecord } = $props();
   // Good balls in all are said by the chance; streaks are shown where they were asked for.
   const series = $derived(record.series.filter((s) => s.measure !== 'good'));
   const id = $derived(record.student.id);
-  const trend = (n: number) => (n > 0 ? '▲ getting better' : n < 0 ? '▼ falling off' : '');
+  const trend = (n: number) => (n > 0 ? '▲ improving' : n < 0 ? '▼ getting worse' : '');
   const tenths = (p: number) => Math.round(p * 10);
   const games = $derived(
     record.games.slice(0, 12).map((g) => {
+      const called = calledAmong(g.sides.flat());
       const mine = g.sides[0]?.some((p) => p.id === id) ? 0 : 1;
       const names = (i: number, but = '') =>
         (g.sides[i] ?? [])
           .filter((p) => p.id !== but)
-          .map((p) => first(p.name))
+          .map((p) => called(p.id))
           .join(' & ');
       return {
-        key: `${g.run} ${g.block} ${g.court} ${g.points.join('-')} ${g.rallies.join('-')}`,
         run: g.run,
-        day: sayDay(today(new Date(g.at))),
+        day: sayDay(g.at),
         title: g.title,
         with: names(mine, id),
         against: names(1 - mine),
         own: g.own?.[id],
         score: `${g.points[mine]}–${g.points[1 - mine]}`,
-        how: g.over ? (g.winner === mine ? 'won' : 'lost') : 'broken off'
+        how: g.over ? (g.winner === mine ? 'won' : 'lost') : 'unfinished'
       };
     })
   );
@@ -40,7 +41,7 @@
 </script>
 
 {#if series.length}
-  <h2 class="mt-8 border-t border-base-content pt-2 text-xl">Besides the chance</h2>
+  <h2 class="mt-8 border-t border-base-content pt-2 text-xl">Other results</h2>
   <div class="mt-2 grid gap-x-10 gap-y-4 md:grid-cols-2">
     {#each series as s (`${s.drill} ${s.stage} ${s.measure} ${s.seconds} ${s.setOf}`)}
       {@const name = s.marks.at(-1)?.name || s.stage}
@@ -63,11 +64,10 @@
   <h2 class="mt-8 border-t border-base-content pt-2 text-xl">Games</h2>
   {#if record.strength}
     <p class="mt-1 text-base">
-      Against somebody in the middle of the level, about <strong
+      Against an average player of the same level: wins about <strong
         >{tenths(record.strength.chance)} in 10</strong
       >
-      rallies ({tenths(record.strength.low)} to {tenths(record.strength.high)} for what {record.strength
-        .rallies} rallies tell).
+      rallies ({tenths(record.strength.low)} to {tenths(record.strength.high)}, from {record.strength.rallies} rallies).
     </p>
   {/if}
   <table class="mt-2 w-full max-w-3xl text-base">
@@ -75,31 +75,29 @@
       ><tr><th>Day</th><th>Game</th><th>Against</th><th>Score</th><th>How it ended</th></tr></thead
     >
     <tbody>
-      {#each games as g (g.key)}<tr>
+      {#each games as g, i (i)}<tr>
           <td class="figures w-28 text-sm"><a class="hover:underline" href="/log/{g.run}">{g.day}</a></td>
           <td class="py-0.5">{g.title}</td>
           <td>{g.with ? `with ${g.with} ` : ''}against {g.against || 'nobody named'}</td>
           <td class="figures font-semibold">{g.score}</td>
-          <td>{g.how}{g.own ? `, own ${g.own}` : ''}</td>
+          <td>{g.how}{g.own ? `, individual score ${g.own}` : ''}</td>
         </tr>{/each}
     </tbody>
   </table>
 {/if}
 {#if record.tags.length || record.notes.length || lived.length}
-  <h2 class="mt-8 border-t border-base-content pt-2 text-xl">Seen and said</h2>
+  <h2 class="mt-8 border-t border-base-content pt-2 text-xl">Observations and notes</h2>
   {#if record.tags.length}<p class="mt-1 text-base">
-      {record.tags
-        .map((t) => `${t.word}${t.times > 1 ? ` × ${t.times}` : ''} (${sayDay(today(new Date(t.at)))})`)
-        .join(', ')}
+      {record.tags.map((t) => `${t.word}${t.times > 1 ? ` × ${t.times}` : ''} (${sayDay(t.at)})`).join(', ')}
     </p>{/if}
   <ul class="text-base">
     {#each record.notes as n (n.run)}<li>
-        <a class="figures text-sm hover:underline" href="/log/{n.run}">{sayDay(today(new Date(n.at)))}</a>
+        <a class="figures text-sm hover:underline" href="/log/{n.run}">{sayDay(n.at)}</a>
         <span class="italic">“{n.text}”</span>
       </li>{/each}
   </ul>
   {#if lived.length}<p class="mt-1 text-base">
-      Engaged, lesson by lesson: <span class="figures">{lived.map((l) => l.engaged ?? '–').join(' ')}</span>;
-      found it hard: <span class="figures">{lived.map((l) => l.effort ?? '–').join(' ')}</span>.
+      Engagement by lesson: <span class="figures">{lived.map((l) => l.engaged ?? '–').join(' ')}</span>.
+      Effort by lesson: <span class="figures">{lived.map((l) => l.effort ?? '–').join(' ')}</span>.
     </p>{/if}
 {/if}

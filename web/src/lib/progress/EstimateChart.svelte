@@ -1,5 +1,6 @@
 <!-- How an estimate moved: a line, the band it lies in with 80 % certainty, and each session's own share as a dot. -->
 <script lang="ts">
+  import { sayShortDate } from '$lib/units/when';
   import type { StudentRecord } from '$lib/api/client';
 
   type Session = StudentRecord['skills'][number]['track'][number];
@@ -28,7 +29,6 @@
         .join('') +
       'Z'
   );
-  const day = (t: number) => new Date(t).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
 </script>
 
 <svg viewBox="0 0 {W} {H}" class="w-full" role={small ? 'img' : 'group'} aria-label={label}>
@@ -49,7 +49,9 @@
   {:else}<path d={band} class="band" />{/if}
   <path d={line} class="line" />
   {#each track as s, i (i)}
-    {#if !small}<a href="/log/{s.run}" aria-label="The lesson of {day(times[i]!)}: {s.good} of {s.balls}"
+    {#if !small}<a
+        href="/log/{s.run}"
+        aria-label="The lesson of {sayShortDate(times[i]!)}: {s.good} of {s.balls}"
         ><circle cx={x(times[i]!)} cy={y(s.good / s.balls)} r="9" class="touch" /><circle
           cx={x(times[i]!)}
           cy={y(s.good / s.balls)}
@@ -60,10 +62,10 @@
     {#if i === track.length - 1}<circle cx={x(times[i]!)} cy={y(s.mean)} r={small ? 4 : 6} class="now" />{/if}
   {/each}
   {#if !small}<text x={x(t0)} y={H - 5} text-anchor={track.length === 1 ? 'middle' : 'start'} class="figures"
-      >{day(t0)}</text
+      >{sayShortDate(t0)}</text
     >{/if}
   {#if track.length > 1 && !small}<text x={W - R - 4} y={H - 5} text-anchor="end" class="figures"
-      >{day(t1)}</text
+      >{sayShortDate(t1)}</text
     >{/if}
 </svg>
 

@@ -1,5 +1,6 @@
 <!-- One measure over the sessions: a ring for each, the best filled; each opens the lesson it came from. -->
 <script lang="ts">
+  import { sayShortDate } from '$lib/units/when';
   import type { StudentRecord } from '$lib/api/client';
 
   type Series = StudentRecord['series'][number];
@@ -18,13 +19,12 @@
     return 22 + (less ? share : 1 - share) * (H - 48);
   };
   const say = (v: number) => (less ? `${v.toFixed(1)} s` : String(v));
-  const day = (t: number) => new Date(t).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
 </script>
 
 <svg viewBox="0 0 {W} {H}" class="w-full max-w-md" role="group" aria-label={label}>
   <polyline points={marks.map((m, i) => `${x(i)},${y(m.value)}`).join(' ')} />
   {#each marks as m, i (i)}
-    <a href="/log/{m.run}" aria-label="{day(m.at)}: {say(m.value)}">
+    <a href="/log/{m.run}" aria-label="{sayShortDate(m.at)}: {say(m.value)}">
       <circle cx={x(i)} cy={y(m.value)} r="12" class="press" />
       <circle cx={x(i)} cy={y(m.value)} r="5" class:best={m.value === series.best} />
     </a>
@@ -34,9 +34,9 @@
         text-anchor="middle">{say(m.value)}</text
       >{/if}
   {/each}
-  {#if marks[0]}<text x={x(0)} y={H - 4} text-anchor="middle">{day(marks[0].at)}</text>{/if}
+  {#if marks[0]}<text x={x(0)} y={H - 4} text-anchor="middle">{sayShortDate(marks[0].at)}</text>{/if}
   {#if marks.length > 1}<text x={x(marks.length - 1)} y={H - 4} text-anchor="middle"
-      >{day(marks.at(-1)!.at)}</text
+      >{sayShortDate(marks.at(-1)!.at)}</text
     >{/if}
 </svg>
 

@@ -108,8 +108,8 @@
                 <p class="text-sm">
                   Last: {now.good} of {now.balls}, best streak {now.best}{now.met ? ', goals met' : ''}.
                   {#if k.within}Half of the balls within {sayLength(k.within, settings.units)} of the aim.{/if}
-                  The band holds the estimate with 80% certainty; each ring is one session’s own share and opens
-                  it.
+                  The band is the 80% range of the estimate. Each ring is the share of good balls in one lesson;
+                  press it to open the lesson.
                 </p>
               </div>
             {/if}

@@ -5,7 +5,7 @@
   import { label, vocabulary } from '$lib/api/vocabulary';
   import About from '$lib/people/About.svelte';
   import { putStudent } from '$lib/people/people';
-  import { sayDay, today } from '$lib/units/say';
+  import { sayDay, today } from '$lib/units/when';
 
   interface Props {
     student: Student;
@@ -96,16 +96,16 @@
 </div>
 {#if student.cautions?.length || student.aims || soon}
   <p class="mt-1 text-base">
-    {#each student.cautions ?? [] as c (c)}<strong class="mr-3">⚠ {c}</strong>{/each}
+    {#each student.cautions ?? [] as c, i (i)}<strong class="mr-3">⚠ {c}</strong>{/each}
     {student.aims ?? ''}
     {#if soon}<span class="figures text-sm">{sayDay(soon.on)}: {soon.what}</span>{/if}
   </p>
 {/if}
 {#if student.archived}<p class="mt-1">
-    Archived: in no list to choose from. <button
+    Archived: hidden from lists. <button
       type="button"
       class="underline"
-      onclick={() => set({ archived: undefined })}>Bring back</button
+      onclick={() => set({ archived: undefined })}>Restore</button
     >
   </p>{/if}
 {#if wrong}<p class="mt-1 font-semibold text-error" role="alert">{wrong}</p>{/if}
@@ -117,7 +117,7 @@
           >Archive</button
         >{/if}
       <label class="flex items-center gap-2"
-        >The same person as<select
+        >Merge with<select
           class="select w-48 border-base-content/60 select-sm"
           value=""
           onchange={(e) => e.currentTarget.value && void merge(e.currentTarget.value)}
@@ -128,7 +128,7 @@
             >{/each}
         </select></label
       >
-      <span>What was counted of both is one then; it can be taken apart again.</span>
+      <span>The results of both are combined. You can undo this.</span>
     </p>
   </div>
 {/if}

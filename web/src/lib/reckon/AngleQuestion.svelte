@@ -60,6 +60,7 @@
         [-1, 1].map((side) =>
           api.POST('/api/v1/reckon/flight', {
             body: {
+              units: settings.units,
               ball: court.ball,
               court: court.id,
               area,
@@ -121,10 +122,10 @@
   const lengthOf = (m: number) => sayLength(m, settings.units);
   const sideOf = (x: number) =>
     Math.abs(x) < 0.05
-      ? 'the middle'
-      : `${lengthOf(Math.abs(x))} to the hitter’s ${x < 0 ? 'left' : 'right'} of the middle`;
+      ? 'the centre line'
+      : `${lengthOf(Math.abs(x))} to the hitter’s ${x < 0 ? 'left' : 'right'} of the centre line`;
   const shift = $derived(found?.recovery?.shift);
-  const spare = (s: number) => (s < 0 ? `${(-s).toFixed(2)} s too little` : `${s.toFixed(2)} s to spare`);
+  const spare = (s: number) => (s < 0 ? `${(-s).toFixed(2)} s short` : `${s.toFixed(2)} s to spare`);
   const seconds = (s: number) => `${s < 0 ? '−' : ''}${Math.abs(s).toFixed(2)} s`;
   const asked = $derived([
     {
@@ -277,7 +278,7 @@
       <Handle
         at={hit}
         label="Hit from"
-        said="{lengthOf(Math.abs(now.fx))} {now.fx < 0 ? 'left' : 'right'} of the middle, {lengthOf(
+        said="{lengthOf(Math.abs(now.fx))} {now.fx < 0 ? 'left' : 'right'} of the centre line, {lengthOf(
           -now.fy
         )} from the {court.walls ? 'front wall' : 'net'}"
         now={now.fx}
@@ -303,13 +304,13 @@
       </Handle>
     </svg>
     <p class="mt-1 text-xs">
-      ○ who hits: drag, or arrow keys. The bar sets how deep the ball bounces. {court.walls
+      ○ hitter: drag, or use the arrow keys. The bar sets how deep the ball bounces. {court.walls
         ? ''
         : '✕ where each end of the angle is met, and when. Dashed ring: the base; ● shifted.'}
     </p>
     {#if found?.recovery}<p class="mt-3 max-w-3xl text-sm">
-        Two schools: back to the base is the same every time and leaves the likelier side as it is; shifting
-        covers that side, and gives up some of the other.
+        Two methods: recovering to the base is the same every time but leaves the likelier side open; shifting
+        covers that side and gives up some of the other.
       </p>{/if}
   {/snippet}
   {#snippet asks()}
@@ -336,7 +337,7 @@
       </select>
     </div>
     <Num
-      label="Bounces, from the {court.walls ? 'front wall' : 'net'}"
+      label="Bounce, distance from the {court.walls ? 'front wall' : 'net'}"
       length
       value={now.depth}
       min={0.2}
@@ -355,7 +356,7 @@
         onset={(over) => q.set({ over })}
       />
       <Choice
-        label="Who waits moves like"
+        label="Level of the player who waits"
         value={now.level}
         options={levels}
         onset={(level) => q.set({ level })}
@@ -408,7 +409,7 @@
     {/if}
     {#if found?.recovery}
       <Reading
-        label="Slack at the base"
+        label="Time to spare from the base"
         shown={found.recovery.baseSlack.toFixed(2).replace('-', '−')}
         unit="s"
         said={seconds(found.recovery.baseSlack)}
@@ -416,7 +417,7 @@
         inputs={asked}
       />
       <Reading
-        label="Slack shifted"
+        label="Time to spare when shifted"
         shown={found.recovery.shiftSlack.toFixed(2).replace('-', '−')}
         unit="s"
         said={seconds(found.recovery.shiftSlack)}

@@ -68,7 +68,7 @@
   );
   const front = $derived(answer?.touches?.find((t) => t.on === 'front wall'));
   const said = (p: Point) =>
-    `${sayLength(Math.abs(p.x), settings.units)} ${p.x < 0 ? 'left' : 'right'} of the middle, ${sayLength(Math.abs(p.y), settings.units)} from the ${court.walls ? 'front wall' : 'net'}`;
+    `${sayLength(Math.abs(p.x), settings.units)} ${p.x < 0 ? 'left' : 'right'} of the centre line, ${sayLength(Math.abs(p.y), settings.units)} from the ${court.walls ? 'front wall' : 'net'}`;
 </script>
 
 <svg
@@ -173,7 +173,7 @@
 
   <Handle
     at={{ x: from.y, y: -from.z }}
-    label="Height it leaves at"
+    label="Launch height"
     said={sayLength(from.z, settings.units)}
     now={from.z}
     scale={nudge}
@@ -193,7 +193,7 @@
   <g transform="translate(0 {down})">
     <Handle
       at={{ x: to.y, y: to.x }}
-      label="Where it should land"
+      label="Landing point"
       said={said(to)}
       now={to.x}
       scale={nudge}
@@ -213,7 +213,7 @@
     </Handle>
     <Handle
       at={{ x: from.y, y: from.x }}
-      label="Where it leaves from"
+      label="Starting point"
       said={said(from)}
       now={from.x}
       scale={nudge}

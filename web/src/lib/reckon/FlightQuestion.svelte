@@ -49,6 +49,7 @@
     void answer.ask(() =>
       api.POST('/api/v1/reckon/flight', {
         body: {
+          units: settings.units,
           ball: court.ball,
           court: court.id,
           area: v.area as 'singles',
@@ -71,7 +72,7 @@
     { id: 'clearance', name: `over the ${court.words.barrier}` },
     { id: 'speed', name: 'speed' },
     { id: 'time', name: 'time' },
-    ...(court.walls ? [] : [{ id: 'apex', name: 'highest' }])
+    ...(court.walls ? [] : [{ id: 'apex', name: 'highest point' }])
   ]);
   /** The same flight, said by another of its figures. */
   function say(by: string) {
@@ -112,10 +113,10 @@
         ? `${value.toFixed(2)} s`
         : lengthOf(value);
   const inputs = $derived([
-    { name: 'Leaves at height', said: lengthOf(now.fz) },
-    { name: 'Fixed', said: `${given.find((g) => g.id === now.by)?.name} ${want(now.want)}` },
+    { name: 'Launch height', said: lengthOf(now.fz) },
+    { name: 'Set by', said: `${given.find((g) => g.id === now.by)?.name} ${want(now.want)}` },
     { name: 'Spin', said: `${Math.round(now.rpm)} rpm, ${now.hour} o’clock` },
-    { name: 'Air', said: `${now.alt} m up, ${now.temp} °C` }
+    { name: 'Air', said: `altitude ${now.alt} m, ${now.temp} °C` }
   ]);
   const deep = $derived(a?.lands?.fromBaseline);
 </script>
@@ -125,8 +126,8 @@
     {#if a?.bounce && a.lands && deep !== undefined}
       {#if !a.feasible}<strong>{a.reason}</strong>
       {:else}
-        {a.inCourt ? 'Yes' : 'Over, but out'}: <strong>{lengthOf(a.clearance ?? 0)}</strong> over the {court
-          .words.barrier}{court.walls ? ' at the front wall' : ''}. The {court.words.ball} comes down after
+        {a.inCourt ? 'Yes' : 'Clears the net, but out'}: <strong>{lengthOf(a.clearance ?? 0)}</strong> over
+        the {court.words.barrier}{court.walls ? ' at the front wall' : ''}. The {court.words.ball} lands after
         <strong>{a.bounce.time.toFixed(2)} s</strong>,
         {deep < 0
           ? `${lengthOf(-deep)} past the ${court.words.end}`
@@ -165,8 +166,8 @@
       onrest={q.rest}
     />
     <p class="mt-1 text-xs">
-      □ where it leaves, ○ where it should land, a dot every tenth of a second. Drag them, or the ball over
-      the {court.words.barrier}; or move them with the arrow keys.
+      □ launch, ○ landing, a dot every tenth of a second. Drag them, or the ball over the {court.words
+        .barrier}; or use the arrow keys.
     </p>
   {/snippet}
   {#snippet asks()}
@@ -177,7 +178,7 @@
       onset={(id) => q.set({ court: id, ...start(courts.find((c) => c.id === id) ?? first) })}
       onarea={(area) => q.set({ area })}
     />
-    <Choice label="Given is" value={now.by} options={given} onset={say} />
+    <Choice label="Set by" value={now.by} options={given} onset={say} />
     <div class="flex flex-wrap gap-x-4 gap-y-2">
       {#if now.by === 'speed'}<Num
           label="Speed off the racket"
@@ -198,7 +199,7 @@
           onset={(want) => q.set({ want })}
         />
       {:else}<Num
-          label={now.by === 'apex' ? 'Highest point' : `Over the ${court.words.barrier}`}
+          label={now.by === 'apex' ? 'Highest point' : `Height over the ${court.words.barrier}`}
           length
           value={now.want}
           min={now.by === 'apex' ? 0 : -0.5}
@@ -207,7 +208,7 @@
           onset={(want) => q.set({ want })}
         />{/if}
       <Num
-        label="Leaves at height"
+        label="Launch height"
         length
         value={now.fz}
         min={0.01}
@@ -236,7 +237,7 @@
     {/if}
     <details class="text-sm">
       <summary class="cursor-pointer"
-        >The air: {now.alt ? `${now.alt} m up, ` : 'sea level, '}{now.temp} °C</summary
+        >The air: {now.alt ? `altitude ${now.alt} m, ` : 'sea level, '}{now.temp} °C</summary
       >
       <div class="mt-2 flex gap-4">
         <Num
@@ -266,7 +267,7 @@
       {@const leaves = saySpeed(a.launch.speed, settings.units).split(' ')}
       {@const lands = saySpeed(a.bounce.speed, settings.units).split(' ')}
       <Reading
-        label="Leaves at"
+        label="Launch speed"
         shown={leaves[0]!}
         unit={leaves[1]}
         said={leaves.join(' ')}
@@ -274,7 +275,7 @@
         {inputs}
       />
       <Reading
-        label="Upward"
+        label="Launch angle"
         shown={a.launch.elevationDeg.toFixed(1).replace('-', '−')}
         unit="°"
         said="{a.launch.elevationDeg.toFixed(1)}°"
@@ -282,7 +283,7 @@
         {inputs}
       />
       <Reading
-        label="In the air"
+        label="Flight time"
         shown={a.bounce.time.toFixed(2)}
         unit="s"
         said="{a.bounce.time.toFixed(2)} s"
@@ -298,7 +299,7 @@
         {inputs}
       />
       {#if a.apex !== undefined}<Reading
-          label="Highest"
+          label="Highest point"
           shown={lengthOf(a.apex)}
           said={lengthOf(a.apex)}
           derivation={derivations.flight}

@@ -61,9 +61,9 @@
     {@render picture()}
   </section>
   <div class="min-w-0">
-    <section aria-label="What is asked" class="space-y-3">{@render asks()}</section>
+    <section aria-label="Inputs" class="space-y-3">{@render asks()}</section>
     <section
-      aria-label="What it comes to"
+      aria-label="Results"
       class="mt-4 flex flex-wrap gap-x-4 gap-y-3 border-t border-base-content pt-3"
     >
       {@render readings()}

@@ -80,7 +80,7 @@
     />
   {/each}
   {#if late > 0}<text x={wide - 4} y="20" text-anchor="end" class="word" font-size={19 * k}
-      >{late} of {tries} tries take longer still →</text
+      >{late} of {tries} tries take even longer →</text
     >{/if}
   <rect x="0" y="290" width={wide} height="54" fill="var(--tape)" rx="4" />
   {#each ticks as n (n)}
@@ -94,7 +94,7 @@
     >
   {/each}
   <text x={wide} y={350 + 18 * k} text-anchor="end" class="word" font-size={17 * k}>balls</text>
-  {#each [{ at: answer.medianBalls, name: 'as likely as not' }, { at: answer.p90Balls, name: '90% sure' }] as m (m.name)}
+  {#each [{ at: answer.medianBalls, name: 'half the time' }, { at: answer.p90Balls, name: '9 in 10' }] as m (m.name)}
     {#if m.at <= most}
       <path d="M{x(m.at)} 344l-8 14h16z" fill="var(--color-base-content)" />
       <text x={x(m.at)} y={358 + 18 * k} text-anchor="middle" class="word" font-size={17 * k}>{m.name}</text>

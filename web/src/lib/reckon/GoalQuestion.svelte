@@ -6,7 +6,7 @@
   import { derivations } from '$lib/api/vocabulary';
   import Num from '$lib/shell/Num.svelte';
   import Reading from '$lib/wheel/Reading.svelte';
-  import { sayChance, sayMinutes } from '$lib/units/say';
+  import { sayChance, sayCount, sayMinutes } from '$lib/units/say';
   import Choice from '$lib/shell/Choice.svelte';
   import { inRhythm } from '$lib/drill/parts';
   import { inFirstDrill } from '$lib/lesson/create';
@@ -49,19 +49,22 @@
   });
   const a = $derived(answer.value);
   const kinds = [
-    { id: 'total', name: 'in all' },
+    { id: 'total', name: 'total' },
     { id: 'inARow', name: 'in a row' },
-    { id: 'timed', name: 'most in the time' },
+    { id: 'timed', name: 'as many as possible' },
     { id: 'bestRally', name: 'best rally' },
     { id: 'teamTotal', name: 'team of three' }
   ];
-  const balls = (n: number) => (n >= 1e9 ? 'too many to count' : Math.round(n).toLocaleString('en-GB'));
+  const balls = (n: number) => (n >= 1e9 ? 'too many to count' : sayCount(n));
   const asked = $derived([
-    { name: 'Good balls wanted', said: String(now.n) },
+    { name: 'Good balls needed', said: String(now.n) },
     { name: 'Success rate', said: team ? `${now.p}, ${now.p2}, ${now.p3}%` : `${now.p}%` },
-    { name: 'Between feeds', said: `${now.sec} s` },
+    { name: 'Time between feeds', said: `${now.sec} s` },
     { name: 'Block', said: sayMinutes(now.min) },
-    { name: 'Basket, picking up', said: now.basket ? `${now.basket} balls, ${now.pick} min` : 'never empty' }
+    {
+      name: 'Basket, pick-up time',
+      said: now.basket ? `${now.basket} balls, ${now.pick} min` : 'never empty'
+    }
   ]);
   /** The first drill's goals of this kind get this count; all of them where it has none of the kind. */
   const put = (lesson: Lesson) =>
@@ -86,19 +89,19 @@
   {#snippet says()}
     {#if a}
       {#if timed && a.inTime}
-        In {sayMinutes(now.min)} probably
+        In {sayMinutes(now.min)} typically
         <strong
           >{now.kind === 'timed'
             ? `${a.inTime.median} good balls`
             : `a best of ${a.inTime.median} in a row`}</strong
-        >; nine times in ten at least {a.inTime.low}, once in ten {a.inTime.high} or more. Beating {now.n} has a
-        chance of {sayChance(a.chanceInTime)}.
+        >; 9 in 10 at least {a.inTime.low}, 1 in 10 {a.inTime.high} or more. Chance to beat {now.n}: {sayChance(
+          a.chanceInTime
+        )}.
       {:else}
-        As likely as not <strong>{balls(a.medianBalls)} balls</strong>, {balls(a.p90Balls)} to be 90% sure. In {sayMinutes(
-          now.min
-        )} it is done with a chance of <strong>{sayChance(a.chanceInTime)}</strong>.
+        Half the time under <strong>{balls(a.medianBalls)} balls</strong>, 9 in 10 under {balls(a.p90Balls)}.
+        Chance to finish in {sayMinutes(now.min)}: <strong>{sayChance(a.chanceInTime)}</strong>.
         {#if a.chanceInTime < 0.6 && !team && a.fittingCount > 0 && a.fittingCount < now.n}
-          Four times in five it would be done with {a.fittingCount}.
+          For an 80% chance, set the goal to {a.fittingCount}.
           <button
             type="button"
             class="btn ml-1 btn-primary btn-xs"
@@ -117,8 +120,8 @@
         onrest={q.rest}
       />
       <p class="mt-1 text-xs">
-        Each ball is one try in fifty, lying where the goal was met; bright ones are done before the block
-        ends. Drag its end.
+        Each dot is one of fifty tries, drawn where the goal was met. Bright dots finish before the block
+        ends. Drag the end of the block to change it.
       </p>
     {/if}
   {/snippet}
@@ -133,7 +136,7 @@
       onset={(n) => q.set({ n })}
     />
     <RateBar
-      label={team ? 'First player' : 'Of the student’s balls'}
+      label={team ? 'First player' : 'Success rate'}
       percent={now.p}
       onset={(p) => q.move({ p })}
       onrest={q.rest}
@@ -144,7 +147,7 @@
     {/if}
     <div class="flex flex-wrap gap-x-4 gap-y-2">
       <Num
-        label="Between feeds"
+        label="Time between feeds"
         unit="s"
         value={now.sec}
         min={0.5}
@@ -171,7 +174,7 @@
         onset={(basket) => q.set({ basket })}
       />
       <Num
-        label="To pick up"
+        label="Pick-up time"
         unit="min"
         value={now.pick}
         min={0}
@@ -184,7 +187,7 @@
   {#snippet readings()}
     {#if a}
       <Reading
-        label="Chance in time"
+        label="Chance to finish"
         shown={sayChance(a.chanceInTime).replace('%', '')}
         unit="%"
         said={sayChance(a.chanceInTime)}
@@ -192,14 +195,14 @@
         inputs={asked}
       />
       <Reading
-        label="Balls, on average"
+        label="Average number of balls"
         shown={a.meanBalls >= 1e6 ? '>999999' : String(Math.round(a.meanBalls))}
         said={balls(a.meanBalls)}
         derivation={derivations.goal}
         inputs={asked}
       />
       <Reading
-        label="Minutes, 90% sure"
+        label="9 in 10 under"
         shown={a.p90Minutes > 999 ? '>999' : a.p90Minutes.toFixed(a.p90Minutes < 10 ? 1 : 0)}
         unit="min"
         said={sayMinutes(a.p90Minutes)}
@@ -207,7 +210,7 @@
         inputs={asked}
       />
       {#if a.secondsFor80 !== undefined && !timed}<Reading
-          label="Feeds for 80%, every"
+          label="Time between feeds for 80%"
           shown={a.secondsFor80.toFixed(1)}
           unit="s"
           said="{a.secondsFor80.toFixed(1)} s"
@@ -216,7 +219,7 @@
           small
         />{/if}
       {#if a.inTime && !timed}<Reading
-          label={now.kind === 'total' ? 'Good in the time' : 'Best streak in the time'}
+          label={now.kind === 'total' ? 'Good balls in the time' : 'Best streak in the time'}
           shown={String(a.inTime.median)}
           range="{a.inTime.low}–{a.inTime.high}"
           said="{a.inTime.low} to {a.inTime.high}"

@@ -64,7 +64,7 @@
   const even = $derived(f?.table?.find((r) => Math.round(r.pointChance * 100) === Math.round(now.p / 5) * 5));
   const targets = $derived([rules.to, rules.toB || rules.to] as const);
   const asked = $derived([
-    { name: 'A wins of 100 rallies', said: String(now.p) },
+    { name: 'A wins, % of rallies', said: String(now.p) },
     { name: 'Longest target', said: String(now.longest) },
     { name: 'A rally takes', said: `${rules.secondsPerPoint} s` }
   ]);
@@ -72,8 +72,7 @@
   function put(lesson: Lesson): Lesson {
     const i = lesson.blocks.findIndex((b) => b.match);
     const b = lesson.blocks[i];
-    if (!b?.match)
-      throw new Error('There is no game in that lesson yet. Add one there first; nothing was changed.');
+    if (!b?.match) throw new Error('This lesson has no game yet. Add one first. Nothing was changed.');
     const title = game?.title ?? `Race, ${targets[0]} against ${targets[1]}`;
     const match = { ...b.match, rules, ...(game ? { start: game.start } : {}) };
     return { ...lesson, blocks: lesson.blocks.with(i, { ...b, title, match }) };
@@ -87,11 +86,11 @@
       {#if now.p === 50}Even players, an even race: <strong>{f.targetA} to {f.targetB}</strong>.
       {:else}<strong>A plays to {f.targetA}, B to {f.targetB}</strong>: A then wins {sayChance(f.chanceA)} of the
         races, and one takes about {sayMinutes(f.meanMinutes ?? 0)}.{/if}
-      {#if !f.fair}No race that fits {sayMinutes(now.min)} is within 3 in 100 of even; this one comes nearest.{/if}
+      {#if !f.fair}No race that fits {sayMinutes(now.min)} is within 3% of even; this one is closest.{/if}
     {:else if game && o}
       <strong>{game.title}</strong>: A wins {sayChance(o.chanceA)} of the games; one takes about {sayMinutes(
         o.meanMinutes
-      )}, nine in ten are over after {sayMinutes(o.p90Minutes)}. {game.how}
+      )}, 9 in 10 end within {sayMinutes(o.p90Minutes)}. {game.how}
     {/if}
   {/snippet}
   {#snippet picture()}
@@ -100,7 +99,7 @@
       <table class="mt-5 w-full max-w-3xl text-sm">
         <thead>
           <tr class="border-b border-base-content text-left">
-            <th scope="col" class="py-1 pr-3 font-semibold">A wins, of 100 rallies</th>
+            <th scope="col" class="py-1 pr-3 font-semibold">Rallies A wins, %</th>
             <th scope="col" class="py-1 pr-3 font-semibold">Fair race, A to B</th>
             <th scope="col" class="py-1 pr-3 font-semibold">A then wins</th>
             <th scope="col" class="py-1 pr-3 font-semibold">With {now.longest} each</th>
@@ -131,7 +130,7 @@
   {/snippet}
   {#snippet asks()}
     <RateBar
-      label="A wins, of twenty rallies"
+      label="Rallies A wins, of twenty"
       percent={now.p}
       min={5}
       max={95}
@@ -168,13 +167,13 @@
                   : m.times
                     ? `counts ${m.times} times`
                     : `gives the feeder ${m.bonus}`}{m.usual
-                ? `, reckoned in ${Math.round(m.usual * 100)} of 100 rallies`
+                ? `, assumed in ${Math.round(m.usual * 100)} % of the rallies`
                 : ''}.
             </dd>
           </div>
         {/each}
         {#if game.givesUp}<div>
-            <dt class="inline font-semibold">The choice</dt>
+            <dt class="inline font-semibold">Trade-off</dt>
             <dd class="inline">{game.givesUp}</dd>
           </div>{/if}
       </dl>
@@ -196,12 +195,19 @@
           max={300}
           onset={(sec) => q.set({ sec })}
         />
-        <Num label="At most" unit="min" value={now.min} min={0.5} max={240} onset={(min) => q.set({ min })} />
+        <Num
+          label="Time limit"
+          unit="min"
+          value={now.min}
+          min={0.5}
+          max={240}
+          onset={(min) => q.set({ min })}
+        />
       </div>
     {/if}
     <Num
-      label="Edge of whoever feeds"
-      unit="of 100 rallies"
+      label="Feeder’s advantage"
+      unit="% of the rallies"
       whole
       value={now.edge}
       min={-30}
@@ -236,7 +242,7 @@
         inputs={asked}
       />
       <Reading
-        label="nine in ten"
+        label="9 in 10 under"
         shown={o.p90Minutes.toFixed(0)}
         unit="min"
         said={sayMinutes(o.p90Minutes)}

@@ -80,8 +80,8 @@
   );
 
   const kinds = [
-    { id: 'line', name: 'single file' },
-    { id: 'twoLines', name: 'two files' },
+    { id: 'line', name: 'single line' },
+    { id: 'twoLines', name: 'two lines' },
     { id: 'roles', name: 'roles' },
     { id: 'onDeck', name: 'two on two, on deck' },
     { id: 'winnersStay', name: 'winners stay' },
@@ -124,8 +124,8 @@
   const asked = $derived([
     { name: 'Players', said: String(now.n) },
     { name: 'Balls in a turn', said: String(now.balls) },
-    { name: 'A ball every', said: `${now.sec} s` },
-    { name: 'Changing places', said: `${now.change} s` }
+    { name: 'Time between feeds', said: `${now.sec} s` },
+    { name: 'Change', said: `${now.change} s` }
   ]);
   const doing = {
     hitting: 'var(--doing-hitting)',
@@ -147,26 +147,27 @@
   error={answer.error}
   caution={mixed
     ? undefined
-    : 'Clear the hitting area before each turn; one hitting lane per hitter, and swing room for whoever waits. No ball is fed until the collector is clear.'}
+    : 'Clear the hitting area before each turn; one hitting lane per hitter, and room to swing for those who wait. Do not feed until the collector is clear.'}
 >
   {#snippet says()}
     {#if sheet && range}
-      {#if sheet.evenAfter}After <strong>{sheet.evenAfter} turns</strong> everyone has held each place equally often{:else}It
-        never evens out by itself: who plays depends on who wins{/if}; {sayMinutes(sheet.seconds / 60)} for the
+      {#if sheet.evenAfter}After <strong>{sheet.evenAfter} turns</strong> everyone has been in each place equally
+        often{:else}The places do not even out: who plays depends on who wins{/if}; {sayMinutes(
+        sheet.seconds / 60
+      )} for the
       {count} turns laid out.
       {#if idle > 0.5}Everyone waits {Math.round(idle * 100)}% of the time.{#if now.kind === 'line'}&nbsp;<button
             type="button"
             class="btn ml-1 btn-primary btn-xs"
-            onclick={() => choose('twoLines')}>Split into two files</button
+            onclick={() => choose('twoLines')}>Split into two lines</button
           >{/if}{/if}
-      {#if sheet.apart > sheet.leastApart}Over these turns one hits {sheet.apart} turns more than another; {sheet.leastApart
-          ? `${sheet.leastApart} is the least there can be`
-          : 'it can be even'}.{/if}
+      {#if sheet.apart > sheet.leastApart}Over these turns one student hits {sheet.apart} turns more than another;
+        {sheet.leastApart ? `${sheet.leastApart} is the minimum` : 'it can be even'}.{/if}
     {:else if m}
       <strong>{count} rounds</strong>.
       {#if now.kind === 'doubles'}{m.optimal
-          ? `Everyone partners everyone ${m.partnersMost === 1 ? 'once' : `${m.partnersMost} times`} and opposes everyone ${m.opponentsMost === 2 ? 'twice' : `${m.opponentsMost} times`}: the best there can be.`
-          : `Nobody partners another more than ${m.partnersMost === 1 ? 'once' : `${m.partnersMost} times`} or opposes another more than ${m.opponentsMost} times; ${m.excess === 0 ? 'no number could be more even' : `${m.excess} meetings over the least there could be`}.`}
+          ? `Everyone partners everyone ${m.partnersMost === 1 ? 'once' : `${m.partnersMost} times`} and opposes everyone ${m.opponentsMost === 2 ? 'twice' : `${m.opponentsMost} times`}: the best possible.`
+          : `Nobody partners another more than ${m.partnersMost === 1 ? 'once' : `${m.partnersMost} times`} or opposes another more than ${m.opponentsMost} times; ${m.excess === 0 ? 'no number could be more even' : `${m.excess} meetings more than the minimum`}.`}
       {:else}Everyone meets everyone once.{/if}
       {#if m.satMost}Each sits out {m.satLeast !== m.satMost
           ? `${m.satLeast} to ${m.satMost} times`
@@ -179,13 +180,13 @@
   {/snippet}
   {#snippet picture()}
     <div class="mb-2 flex items-center gap-2">
-      <button type="button" class="btn btn-sm" onclick={() => step(-1)} aria-label="Turn before">←</button>
+      <button type="button" class="btn btn-sm" onclick={() => step(-1)} aria-label="Previous turn">←</button>
       <p class="w-32 text-center" role="status">
         {mixed ? 'Round' : 'Turn'} <strong class="figures">{turn + 1}</strong> of
         <span class="figures">{count}</span>
       </p>
       <button type="button" class="btn btn-sm" onclick={() => step(1)} aria-label="Next turn">→</button>
-      <span class="text-xs">or the arrow keys</span>
+      <span class="text-xs">or use the arrow keys</span>
     </div>
     {#if a}<RotationPicture
         {court}
@@ -259,7 +260,7 @@
           onset={(places) => q.set({ places })}
         />{/if}
       {#if now.kind === 'winnersStay'}<Num
-          label="Out after wins"
+          label="Leaves after wins"
           whole
           value={now.most}
           min={0}
@@ -276,7 +277,7 @@
           onset={(balls) => q.set({ balls })}
         />
         <Num
-          label="A ball every"
+          label="Time between feeds"
           unit="s"
           value={now.sec}
           min={0.5}
@@ -285,7 +286,7 @@
           onset={(sec) => q.set({ sec })}
         />
         <Num
-          label="Changing"
+          label="Change"
           unit="s"
           value={now.change}
           min={0}
@@ -293,7 +294,7 @@
           onset={(change) => q.set({ change })}
         />
         <Num
-          label="Turns, 0: till even"
+          label="Turns (0: until even)"
           whole
           value={now.turns}
           min={0}
@@ -303,7 +304,7 @@
       {/if}
     </div>
     <div class="flex flex-col gap-0.5">
-      <label for="names" class="text-[0.8rem] leading-tight">Names, with commas</label>
+      <label for="names" class="text-[0.8rem] leading-tight">Names, separated by commas</label>
       <input
         id="names"
         class="input w-full border-base-content/60 input-sm"
@@ -332,7 +333,7 @@
         inputs={asked}
       />
       <Reading
-        label="In all"
+        label="Total time"
         shown={(sheet.seconds / 60).toFixed(1)}
         unit="min"
         said={sayMinutes(sheet.seconds / 60)}
@@ -348,7 +349,7 @@
         inputs={asked.slice(0, 1)}
       />
       <Reading
-        label="Meetings too many"
+        label="Extra meetings"
         shown={String(m.excess)}
         said={String(m.excess)}
         derivation={derivations.rotation}

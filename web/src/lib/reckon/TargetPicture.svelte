@@ -82,7 +82,7 @@
   const best = $derived(answer?.bestAim && v(answer.bestAim));
   const said = $derived(
     room
-      ? `${sayLength(room.fromSideline, settings.units)} from the sideline, ${sayLength(room.fromBaseline, settings.units)} from the baseline`
+      ? `${sayLength(room.fromSideline, settings.units)} inside the sideline, ${sayLength(room.fromBaseline, settings.units)} inside the baseline`
       : ''
   );
   const clamp = (p: Point) => ({
@@ -265,7 +265,7 @@
   {:else}
     <Handle
       at={lineAt}
-      label={shape === 'gate' ? 'Marker of the gate' : 'The line to pass'}
+      label={shape === 'gate' ? 'Marker of the window' : 'The line to pass'}
       said={sayLength(Math.abs(line), settings.units)}
       now={line}
       {scale}

@@ -117,7 +117,7 @@
   const shapes = [
     { id: 'circle', name: 'circle' },
     { id: 'beyond', name: 'past a line' },
-    { id: 'gate', name: 'gate to the sideline' }
+    { id: 'gate', name: 'window to the sideline' }
   ];
   const costs = [
     { id: '0', name: 'nothing' },
@@ -135,7 +135,7 @@
     inFirstDrill(lesson, (drill) => {
       if (drill.pattern.court !== court.id)
         throw new Error(
-          `That drill is set out on another court than this target (${court.name}). Nothing was changed.`
+          `That drill is on a different court from this target (${court.name}). Nothing was changed.`
         );
       const i = drill.targets.findIndex((t) => t.kind === 'circle');
       const was = drill.targets[i];
@@ -175,10 +175,10 @@
           onclick={() => q.set({ dx: a.bestAim!.x - now.cx, dy: a.bestAim!.y - now.cy })}>Aim there</button
         >
       {:else if now.dx || now.dy}
-        The aim lies beside the middle of the target. <button
+        The aim is not at the centre of the target. <button
           type="button"
           class="btn ml-1 btn-xs"
-          onclick={() => q.set({ dx: 0, dy: 0 })}>Aim at its middle</button
+          onclick={() => q.set({ dx: 0, dy: 0 })}>Aim at the centre</button
         >
       {/if}
     {/if}
@@ -208,7 +208,7 @@
     />
     <p class="mt-1 flex flex-wrap gap-x-4 text-xs">
       <span>● hits</span><span>○ in</span><span>✕ out</span><span
-        >dotted line: two balls of three stay inside; drag its knobs</span
+        >dotted line: 2 in 3 balls land inside; drag its handles</span
       ><span>+ and − widen the circle</span>
     </p>
   {/snippet}
@@ -302,10 +302,10 @@
             {#each ['beginner', 'club', 'performance'] as l (l)}<option>{l}</option>{/each}
           </select>
         </div>
-        <button type="button" class="btn btn-sm" onclick={count}>Use it</button>
+        <button type="button" class="btn btn-sm" onclick={count}>Use this spread</button>
       </div>
       <p class="mt-1 text-xs">
-        Within {lengthOf(now.r)} of the aim. Few balls are weighed with what is usual for the level.
+        Within {lengthOf(now.r)} of the aim. With few balls, the usual value for the level counts too.
       </p>
       {#if wrong}<p class="text-xs font-semibold text-error" role="alert">{wrong}</p>{/if}
     </details>

@@ -42,6 +42,7 @@
           clearance: v.over,
           topRpm: v.rpm,
           path: true,
+          units: settings.units,
           ...(v.by === 'pace' ? { pace: v.pace } : { ballsPerMinute: v.beats })
         }
       })
@@ -107,7 +108,7 @@
   const scaleX = (n: number) => (Math.min(wide, n) / wide) * 1000;
   const asked = $derived([
     { name: 'Pace off the racket', said: saySpeed(a?.pace ?? now.pace, settings.units) },
-    { name: `Over the ${court.words.barrier}`, said: lengthOf(now.over) },
+    { name: `Height over the ${court.words.barrier}`, said: lengthOf(now.over) },
     { name: 'Topspin', said: `${now.rpm} rpm` }
   ]);
 </script>
@@ -120,12 +121,12 @@
           2
         )} s, at {saySpeed(a.pace, settings.units)}.
         {#if (a.comesIn ?? 0) > court.halfLength * 0.05}The partner must come {lengthOf(a.comesIn ?? 0)} forward
-          to meet it before it bounces twice.{:else}Two minutes give about {(2 * a.ballsPerMinute).toFixed(
-            0
-          )}.{/if}
+          to play the ball before it bounces twice.{:else}Two minutes give about {(
+            2 * a.ballsPerMinute
+          ).toFixed(0)}.{/if}
       {:else}
         <strong>{a.reason}</strong>
-        {#if a.holdingTopRpm !== undefined}With {Math.round(a.holdingTopRpm)} rpm of topspin it stays in.
+        {#if a.holdingTopRpm !== undefined}With {Math.round(a.holdingTopRpm)} rpm of topspin the ball stays in.
           <button
             type="button"
             class="btn ml-1 btn-primary btn-xs"
@@ -298,7 +299,7 @@
     </svg>
     <p class="mt-1 flex items-center gap-3 text-xs">
       <button type="button" class="btn btn-sm" aria-pressed={playing} onclick={() => (playing = !playing)}
-        >{playing ? 'Hold the ball' : 'Play the ball'}</button
+        >{playing ? 'Pause' : 'Play the ball'}</button
       >
       <button
         type="button"
@@ -308,8 +309,7 @@
         >{sound ? 'Count silently' : 'Count aloud'}</button
       >
       <span
-        >The ball flies at its true tempo. Drag the ring over the {court.words.barrier}, or the marker on the
-        tape.</span
+        >The ball moves in real time. Drag the ring over the {court.words.barrier}, or the marker on the tape.</span
       >
     </p>
   {/snippet}
@@ -320,7 +320,7 @@
       onset={(id) => q.set({ court: id, by: 'pace', ...usual(courts.find((c) => c.id === id) ?? first) })}
     />
     <Choice
-      label="Given is"
+      label="Set by"
       value={now.by}
       options={ways}
       onset={(by) =>
@@ -349,7 +349,7 @@
           onset={(beats) => q.set({ beats })}
         />{/if}
       <Num
-        label="Over the {court.words.barrier}"
+        label="Height over the {court.words.barrier}"
         length
         value={now.over}
         min={0.02}
@@ -380,7 +380,7 @@
         inputs={asked}
       />
       <Reading
-        label="Stroke to stroke"
+        label="Time between strokes"
         shown={(a.secondsPerBall ?? 0).toFixed(2)}
         unit="s"
         said="{a.secondsPerBall?.toFixed(2)} s"
@@ -404,7 +404,7 @@
           small
         />{/if}
       {#if a.metHeight !== undefined}<Reading
-          label="Met at"
+          label="Contact height"
           shown={lengthOf(a.metHeight)}
           said={lengthOf(a.metHeight)}
           derivation={derivations.tempo}

@@ -4,7 +4,7 @@ export const questions = [
   { id: 'target', short: 'Target', title: 'How likely is that target?' },
   { id: 'goal', short: 'Goal', title: 'How many balls will the goal take?' },
   { id: 'race', short: 'Race', title: 'Which race is fair?' },
-  { id: 'angle', short: 'Angle', title: 'Which angle is open, and where to wait?' },
+  { id: 'angle', short: 'Angle', title: 'How wide is the angle, and where to wait?' },
   { id: 'rotation', short: 'Rotation', title: 'Who is where, turn by turn?' },
   { id: 'tempo', short: 'Tempo', title: 'How fast is the rally?' }
 ] as const;

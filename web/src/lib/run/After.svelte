@@ -2,7 +2,7 @@
 <script lang="ts">
   import { door } from '$lib/access/door.svelte';
   import Advised from '$lib/ladder/Advised.svelte';
-  import { first } from '$lib/units/say';
+  import { calledAmong } from '$lib/people/names';
   import type { Session } from './session.svelte';
 
   let { session, onback }: { session: Session; onback: () => void } = $props();
@@ -13,6 +13,7 @@
   const usual = $derived(asked === 'engaged' ? 7 : 5);
   const values = $derived(asked === 'engaged' ? session.state.engagement : session.state.effort);
   const there = $derived(session.students.filter((s) => !session.state.absent?.includes(s.id)));
+  const called = $derived(calledAmong(session.students));
   const set = (student: string, value: number) =>
     session.add({ kind: asked === 'engaged' ? 'engagement' : 'effort', student, value });
   /** One more or less; the first press says what is usual. */
@@ -34,10 +35,7 @@
   const games = $derived(
     session.state.blocks.flatMap((b, i) =>
       (b.played ?? []).map((g) => {
-        const side = (n: number) =>
-          (g.sides[n] ?? [])
-            .map((id) => first(session.students.find((s) => s.id === id)?.name ?? ''))
-            .join(' & ') || `Side ${'AB'[n]}`;
+        const side = (n: number) => (g.sides[n] ?? []).map(called).join(' & ') || `Side ${'AB'[n]}`;
         return `${session.lesson.blocks[i]?.title}: ${side(0)} ${g.points[0]}–${g.points[1]} ${side(1)}`;
       })
     )
@@ -55,15 +53,15 @@
 </script>
 
 <div class="flex items-center gap-2">
-  <h1 class="min-w-0 flex-1 text-xl leading-tight">How was it, 1 to 10?</h1>
-  <div class="flex gap-2" role="group" aria-label="What is asked">
+  <h1 class="min-w-0 flex-1 text-xl leading-tight">How was it? 1 to 10</h1>
+  <div class="flex gap-2" role="group" aria-label="Rating">
     {#each ['engaged', 'hard'] as const as w (w)}
       <button
         type="button"
         class="btn h-14 border-2 border-base-content px-3 text-lg"
         class:btn-accent={asked === w}
         aria-pressed={asked === w}
-        onclick={() => (asked = w)}>{w === 'engaged' ? 'Engaged' : 'Hard'}</button
+        onclick={() => (asked = w)}>{w === 'engaged' ? 'Engaged' : 'Effort'}</button
       >
     {/each}
   </div>
@@ -72,7 +70,7 @@
   <button
     type="button"
     class="btn h-14 border-2 border-base-content text-lg"
-    onclick={() => there.forEach((s) => set(s.id, usual))}>All {usual}; change who differs</button
+    onclick={() => there.forEach((s) => set(s.id, usual))}>Give everyone {usual}</button
   >
 {/if}
 <ul class="space-y-2">
@@ -82,32 +80,32 @@
       <div
         class="grid grid-cols-[1fr_3.5rem_3.5rem_3.5rem] items-center gap-2"
         role="group"
-        aria-label="{first(s.name)}: how {asked === 'engaged' ? 'engaged' : 'hard it was'}, 1 to 10"
+        aria-label="{called(s.id)}: {asked === 'engaged' ? 'engaged' : 'effort'}, 1 to 10"
       >
         <button
           type="button"
           class="flex h-14 min-w-0 flex-col justify-center text-left leading-tight"
           aria-expanded={open === s.id}
           onclick={() => (open = open === s.id ? '' : s.id)}
-          ><span class="truncate text-xl font-semibold">{first(s.name)}</span><span class="truncate text-sm"
+          ><span class="truncate text-xl font-semibold">{called(s.id)}</span><span class="truncate text-sm"
             >{counted[i]?.length ? counted[i][0] : ''}</span
           ></button
         >
         <button
           type="button"
           class="btn h-14 border-2 border-base-content text-2xl"
-          aria-label="{first(s.name)}: one less"
+          aria-label="{called(s.id)}: one less"
           disabled={v === 1}
           onclick={() => step(s.id, -1)}>−</button
         >
         <output
           class="figures text-center text-3xl font-semibold"
-          aria-label="{first(s.name)} {v ?? 'not said'}">{v ?? '·'}</output
+          aria-label="{called(s.id)} {v ?? 'not rated'}">{v ?? '·'}</output
         >
         <button
           type="button"
           class="btn h-14 border-2 border-base-content text-2xl"
-          aria-label="{first(s.name)}: one more"
+          aria-label="{called(s.id)}: one more"
           disabled={v === 10}
           onclick={() => step(s.id, 1)}>+</button
         >
@@ -118,10 +116,10 @@
     </li>
   {/each}
 </ul>
-<p class="text-sm">Seven and up is wanted of engagement. How hard: rest is 1, all they had is 10.</p>
+<p class="text-sm">Engaged: aim for 7 or more. Effort: 1 is rest, 10 is everything.</p>
 {#each games as line, i (i)}<p class="mt-1 text-base">{line}</p>{/each}
 <label class="mt-2 block">
-  <span class="text-xl font-semibold">One line of notes</span>
+  <span class="text-xl font-semibold">Note on the lesson</span>
   <input
     class="input mt-2 h-14 w-full border-base-content text-lg"
     maxlength="500"
@@ -134,7 +132,9 @@
   <summary class="flex min-h-14 cursor-pointer items-center text-lg"
     >How long it took: {Math.round(took.reduce((n, b) => n + b.minutes, 0))} min</summary
   >
-  <p class="text-sm">By the clock. If it was left running, or paused too long, put it right here.</p>
+  <p class="text-sm">
+    Measured by the clock. Correct the minutes here if the clock was left running or paused too long.
+  </p>
   <ul class="mt-1 space-y-1.5">
     {#each took as b (b.id)}<li class="flex items-center gap-3">
         <label class="flex min-w-0 flex-1 items-center gap-3"
@@ -156,14 +156,14 @@
 </details>
 {#if there.some((s) => session.home[s.id]?.length)}
   <details>
-    <summary class="flex min-h-14 cursor-pointer items-center text-lg">At home until next time</summary>
+    <summary class="flex min-h-14 cursor-pointer items-center text-lg">Home practice until next time</summary>
     {#each there as s (s.id)}
       {#if session.home[s.id]?.length}
         <section
           class="mt-2 rounded border-2 border-base-content px-3 py-2"
-          aria-label="Home card of {first(s.name)}"
+          aria-label="Home card of {called(s.id)}"
         >
-          <h2 class="text-lg font-semibold">{first(s.name)}</h2>
+          <h2 class="text-lg font-semibold">{called(s.id)}</h2>
           <ul class="mt-1 space-y-1.5">
             {#each session.home[s.id] ?? [] as h, i (i)}<li>
                 <strong>{h.title}</strong>: {h.do} “{h.cue}”, {h.often}.
@@ -174,28 +174,28 @@
     {/each}
     <a
       class="btn mt-2 h-14 w-full border-2 border-base-content text-lg"
-      href="/lessons/{session.lesson.id}/sheet">Cards to print</a
+      href="/lessons/{session.lesson.id}/sheet">Print home cards</a
     >
   </details>
 {/if}
 {#if finished && door.coach}<Advised students={there} waiting={session.waiting} />{/if}
 <div class="mt-auto grid grid-cols-2 gap-2 pt-2">
   {#if finished}
-    <a class="btn h-16 border-2 border-base-content text-lg btn-accent" href="/log">To the log</a>
-    <a class="btn h-16 border-2 border-base-content text-lg" href="/">To today</a>
-    {#if session.state.undoWords === 'the end of the lesson'}<button
+    <a class="btn h-16 border-2 border-base-content text-lg btn-accent" href="/log">Open the log</a>
+    <a class="btn h-16 border-2 border-base-content text-lg" href="/">Go to Today</a>
+    {#if session.state.undoKind === 'finish'}<button
         type="button"
         class="btn col-span-2 h-14"
-        onclick={() => (session.undo(), onback())}>Undo the end of the lesson</button
+        onclick={() => (session.undo(), onback())}>Reopen lesson</button
       >{/if}
   {:else}
     <button type="button" class="btn h-16 border-2 border-base-content text-lg" onclick={onback}
-      >Back to the court</button
+      >Back to counting</button
     >
     <button
       type="button"
       class="btn h-16 border-2 border-base-content text-lg btn-accent"
-      onclick={() => session.add({ kind: 'finish' })}>End the lesson</button
+      onclick={() => session.add({ kind: 'finish' })}>Finish lesson</button
     >
   {/if}
 </div>

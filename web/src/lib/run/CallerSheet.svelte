@@ -64,7 +64,7 @@
         {#if mirror && (place.x || place.y)}
           {@const other = caller.places.find((p) => p.x === -place.x && p.y === place.y)}
           {#if other}
-            <p class="text-lg">The one who mirrors:</p>
+            <p class="text-lg">Mirror partner:</p>
             {@render arrow(other.x, other.y, other.label)}
           {/if}
         {/if}
@@ -78,10 +78,10 @@
     </div>
     <div class="grid grid-cols-2 gap-2">
       <button type="button" class="{big} h-16" onclick={() => caller.stop()}>Stop</button>
-      <button type="button" class="{big} h-16" onclick={onclose}>Count beside it</button>
+      <button type="button" class="{big} h-16" onclick={onclose}>Back to counting</button>
     </div>
   {:else}
-    <h2 class="text-2xl">Caller and beat</h2>
+    <h2 class="text-2xl">Caller and metronome</h2>
     <div class="grid grid-cols-3 gap-2" role="group" aria-label="What is called">
       {#each caller.kinds as k (k.id)}
         <button
@@ -105,7 +105,7 @@
         >+</button
       >
     </div>
-    <div class="grid grid-cols-3 gap-2 text-base" role="group" aria-label="Quickening">
+    <div class="grid grid-cols-3 gap-2 text-base" role="group" aria-label="Speed-up">
       {#each [0, 0.1, 0.2] as q (q)}
         <button
           type="button"
@@ -113,7 +113,7 @@
           class:btn-accent={caller.ask.quicken === q}
           aria-pressed={caller.ask.quicken === q}
           onclick={() => (caller.ask = { ...caller.ask, quicken: q, least: caller.ask.seconds / 2 })}
-          >{q ? `${100 * q} % a minute quicker` : 'Steady'}</button
+          >{q ? `${100 * q}% faster each minute` : 'Steady'}</button
         >
       {/each}
     </div>
@@ -142,12 +142,12 @@
     {#if caller.places.length}
       <p class="text-base">
         {caller.ask.script?.length
-          ? `In this order, round and round: ${caller.ask.script
+          ? `In this order, repeated: ${caller.ask.script
               .map((id) => caller.places.find((p) => p.id === id)?.label)
               .join(', ')}.`
-          : 'At random, none twice in a row and none forgotten. Press places for an order of your own.'}
+          : 'Random order: never the same place twice in a row, and every place gets its turn. Press places to set your own order.'}
       </p>
-      <div class="grid grid-cols-3 gap-2" role="group" aria-label="An order of your own">
+      <div class="grid grid-cols-3 gap-2" role="group" aria-label="Your own order">
         {#each caller.places as p (p.id)}
           <button
             type="button"
@@ -159,7 +159,7 @@
         {#if caller.ask.script?.length}<button
             type="button"
             class={big}
-            onclick={() => (caller.ask = { ...caller.ask, script: [] })}>At random</button
+            onclick={() => (caller.ask = { ...caller.ask, script: [] })}>Random order</button
           >{/if}
       </div>
       <div class="grid grid-cols-2 gap-2">
@@ -168,14 +168,14 @@
           class={big}
           class:btn-accent={caller.voice}
           aria-pressed={caller.voice}
-          onclick={() => (caller.voice = !caller.voice)}>Spoken too</button
+          onclick={() => (caller.voice = !caller.voice)}>Speak the calls</button
         >
         <button
           type="button"
           class={big}
-          aria-label="Another order: number {caller.ask.seed}"
+          aria-label="New random order, number {caller.ask.seed}"
           onclick={() => (caller.ask = { ...caller.ask, seed: caller.ask.seed + 1 })}
-          >Order {caller.ask.seed}</button
+          >New random order ({caller.ask.seed})</button
         >
       </div>
     {/if}

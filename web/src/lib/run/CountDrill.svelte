@@ -30,8 +30,8 @@
   const target = $derived(
     own && own.scale !== 1
       ? circle
-        ? `target ${sayLength(circle.radius * own.scale, settings.units)}`
-        : `target × ${own.scale}`
+        ? `target radius ${sayLength(circle.radius * own.scale, settings.units)}`
+        : `target size × ${own.scale}`
       : ''
   );
   const watch = $derived(new Watch(`${session.id} ${session.block?.id} ${student?.id} ${student?.stage}`));
@@ -87,12 +87,12 @@
       {#if student.stages.length > 1}<button
           type="button"
           class="btn h-14 w-14 shrink-0 border-2 border-base-content px-0 text-2xl"
-          aria-label="One stage back"
+          aria-label="Previous stage"
           disabled={student.stage === 0}
           onclick={() => step1(-1)}>‹</button
         >{/if}
       <label class="min-w-0 flex-1">
-        <span class="sr-only">Goal being counted</span>
+        <span class="sr-only">Stage being counted</span>
         <select
           class="select h-14 w-full border-2 border-base-content pr-9 font-semibold text-ellipsis {student
             .stages.length > 1
@@ -102,7 +102,7 @@
           onchange={(e) => pick(Number(e.currentTarget.value))}
         >
           {#each student.stages as t, i (i)}<option value={i}
-              >{t.met ? '✓ ' : t.locked ? 'shut: ' : t.skipped ? 'past: ' : ''}{t.label}, {t.goalLabel}</option
+              >{t.met ? '✓ ' : t.locked ? 'locked: ' : t.skipped ? 'skipped: ' : ''}{t.label}, {t.goalLabel}</option
             >{/each}
         </select>
       </label>
@@ -110,7 +110,7 @@
           type="button"
           class="btn h-14 w-14 shrink-0 border-2 border-base-content px-0 text-2xl"
           class:btn-accent={rung}
-          aria-label="One stage on{student.stages[student.stage + 1]
+          aria-label="Next stage{student.stages[student.stage + 1]
             ? `: ${student.stages[student.stage + 1]?.label}`
             : ''}"
           disabled={student.stage === student.stages.length - 1}
@@ -134,16 +134,19 @@
       </p>
     {:else if waits}
       <div class="flex items-center justify-between gap-2">
-        <p class="text-lg leading-tight font-semibold">Waits until all have met it.</p>
+        <p class="text-lg leading-tight font-semibold">Locked until everyone has met the goal.</p>
         <button type="button" class="btn h-14 border-2 border-base-content" onclick={openForAll}
-          >Open it for all</button
+          >Unlock for everyone</button
         >
       </div>
     {:else if step.over && !step.met}
-      <p class="text-lg leading-tight font-semibold">Somebody else was first.</p>
+      <p class="text-lg leading-tight font-semibold">Another student was first.</p>
     {:else if !suggested && !student.met}
       {@const said = cues[cue % Math.max(1, cues.length)]}
-      {@const besides = [session.last ? `Last time ${session.last.said}` : '', target ? `own ${target}` : '']
+      {@const besides = [
+        session.last ? `Last time ${session.last.said}` : '',
+        target ? `this student: ${target}` : ''
+      ]
         .filter(Boolean)
         .join(' · ')}
       <button
@@ -164,7 +167,7 @@
       <div class="grid grid-rows-2 gap-2">
         <button type="button" class="big half" onclick={() => session.at('count', { value: 5 })}>+5</button>
         <button type="button" class="big half" class:good={!trying} onclick={() => session.at('go')}
-          >{step.tries?.length ? 'Again' : 'Start'}</button
+          >{step.tries?.length ? 'Next try' : 'Start'}</button
         >
       </div>
     {:else if kind === 'clock'}
@@ -193,7 +196,7 @@
         {kind === 'rally' ? 'Shot' : 'Good'}</button
       >
       <button type="button" class="big miss" aria-keyshortcuts="m" onclick={() => session.tap('miss')}
-        ><span aria-hidden="true">×</span> {kind === 'rally' ? 'Over' : 'Miss'}</button
+        ><span aria-hidden="true">×</span> {kind === 'rally' ? 'Rally over' : 'Miss'}</button
       >
     {/if}
   </div>
@@ -211,7 +214,7 @@
         class="btn h-14 min-w-0 border-2 border-base-content px-2 text-lg leading-tight"
         class:btn-warning={count.pickUpNow}
         aria-keyshortcuts="b"
-        aria-label="{count.basketLeft} balls left in the basket. Picked up: full again"
+        aria-label="{count.basketLeft} balls left in the basket. Press when the balls are picked up"
         onclick={() => session.block && session.add({ kind: 'pickUp', block: session.block.id })}
       >
         <span class="figures text-2xl">{count.basketLeft}</span>
@@ -222,7 +225,7 @@
       type="button"
       class="btn h-14 border-2 border-base-content text-lg"
       aria-keyshortcuts="w"
-      onclick={() => (more = true)}>Write…</button
+      onclick={() => (more = true)}>Notes…</button
     >
   </div>
   {#if more}<More
@@ -233,7 +236,7 @@
     />{/if}
 {:else}
   <p class="flex-1 p-4 text-xl">
-    Nobody is in this lesson, so there is nobody to count. Add students to the plan, then begin again.
+    This lesson has no students to count. Add students to the lesson, then run it again.
   </p>
 {/if}
 

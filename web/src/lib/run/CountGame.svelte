@@ -87,8 +87,8 @@
       >
       <span class="font-semibold"
         >{rounds
-          ? `Practice: ${rounds} ${rounds === 1 ? 'round' : 'rounds'} before it counts`
-          : `To ${rules.to}${rules.toB ? ` against ${rules.toB}` : ''}. It counts from the first rally`}</span
+          ? `Practice: ${rounds} ${rounds === 1 ? 'round' : 'rounds'} before scoring starts`
+          : `Play to ${rules.to}${rules.toB ? ` against ${rules.toB}` : ''}. Scoring starts with the first rally`}</span
       >
       <button
         type="button"
@@ -100,7 +100,7 @@
     </div>
   {:else}
     <p class="truncate py-1 text-center text-base">
-      To {rules.to}{rules.toB ? ` against ${rules.toB}` : ''}{rules.winBy === 2 ? ', by two' : ''} · {match.start}
+      Play to {rules.to}{rules.toB ? ` against ${rules.toB}` : ''}{rules.winBy === 2 ? ', win by two' : ''} · {match.start}
     </p>
   {/if}
   {#if rules.set && score.set && (score.warmUpLeft || started)}<p class="text-center text-lg" role="status">
@@ -135,7 +135,7 @@
           type="button"
           class="side flex-1"
           aria-keyshortcuts={String(i + 1)}
-          aria-label="Point to {side(i)}, who {who(i).length > 1 ? 'have' : 'has'} {score.points[i]}"
+          aria-label="Point to {side(i)}, now on {score.points[i]}"
           onclick={() => point(i)}
         >
           <span class="max-w-full truncate px-1 text-2xl font-semibold">{side(i)}</span>
@@ -161,7 +161,7 @@
                 type="button"
                 class="btn h-14 min-w-0 flex-col gap-0 border-2 border-base-content text-base leading-tight"
                 class:col-span-2={who(i).length === 1}
-                aria-label="Point made by {name(id)}, own score {own(id)}"
+                aria-label="Point made by {name(id)}, individual score {own(id)}"
                 onclick={() => point(i, [], id)}
                 ><span class="max-w-full truncate">{name(id)}</span><span class="figures">{own(id)}</span
                 ></button
@@ -182,7 +182,7 @@
   </div>
   <Suggestion {session} {names} bind:any={suggested} />
   <p class="py-0.5 text-center text-lg leading-tight" role="status">
-    {#if score.over}<strong>{session.state.reached ?? 'Game over'}.</strong> The next rally opens a new game.
+    {#if score.over}<strong>{session.state.reached ?? 'Game over'}.</strong> The next point starts a new game.
     {:else if ranked.length > 2}{ranked.map((r) => `${r.name} ${r.points}`).join(' · ')}
     {:else if !suggested}<span class="line-clamp-2">“{match.cue}”</span>{/if}
   </p>

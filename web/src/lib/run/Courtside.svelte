@@ -3,7 +3,7 @@
   import { onDestroy, onMount } from 'svelte';
   import type { Run } from '$lib/api/client';
   import { typing } from '$lib/shell/keys';
-  import { first } from '$lib/units/say';
+  import { callNames } from '$lib/people/names';
   import After from './After.svelte';
   import { sayLeft } from './clock';
   import { Caller } from './caller.svelte';
@@ -34,13 +34,13 @@
   const left = $derived(minutes * 60 - session.elapsed / 1000);
   const next = $derived(session.next);
   const soon = $derived(session.running && left <= 10 && left > 0);
-  const names = $derived(session.students.map((s) => first(s.name)));
+  const names = $derived(callNames(session.students.map((s) => s.name)));
   const finished = $derived(session.state.status === 'finished');
   const card = $derived(block && !session.blockState?.setUp ? session.cards[block.id] : undefined);
 
   /** A talk asks what fits the lesson; the coach's own prompts stand as they were written. */
   const prompts = $derived.by(() => {
-    const own = block?.prompts ?? ['Water, shade, a breath.'];
+    const own = block?.prompts ?? ['Drink water, rest in the shade, catch your breath.'];
     return block?.kind === 'talk' && session.questions.length
       ? [...new Set([...session.questions, ...own.filter((p) => /1 to 10/.test(p))])]
       : own;
@@ -130,7 +130,7 @@
       <button
         type="button"
         class="grid h-14 w-14 shrink-0 place-items-center rounded border-2 border-base-content"
-        aria-label="The lesson: its blocks, who is here, its end"
+        aria-label="Lesson menu: blocks, who is here, finish"
         aria-keyshortcuts="l"
         onclick={() => (sheet = true)}
         ><svg viewBox="0 0 24 24" class="w-7" aria-hidden="true"
@@ -164,10 +164,10 @@
           {/each}
         </div>
         <p class="truncate text-sm leading-tight" role="status">
-          {#if session.waiting}<strong>not sent yet: {session.waiting}</strong>
-          {:else if session.stopped}clock stopped by itself
+          {#if session.waiting}<strong>{session.waiting} not sent yet</strong>
+          {:else if session.stopped}clock paused automatically
           {:else if left < 0}over time
-          {:else}of {minutes} min · all saved{both ? ' · another device counts too' : ''}{/if}
+          {:else}of {minutes} min · all saved{both ? ' · another device is also counting' : ''}{/if}
         </p>
       </div>
       <p
@@ -218,7 +218,7 @@
             <button
               type="button"
               class="btn h-20 border-3 border-base-content text-2xl btn-accent"
-              onclick={clockButton}>Begin the lesson</button
+              onclick={clockButton}>Start the clock</button
             >
           {/if}
         {/if}
@@ -247,7 +247,7 @@
         <button
           type="button"
           class="btn h-14 border-2 border-base-content text-lg btn-accent"
-          onclick={() => (finishing = true)}>Finish</button
+          onclick={() => (finishing = true)}>Finish lesson</button
         >
       {/if}
     </div>

@@ -20,13 +20,13 @@
     session.state.absent?.includes(id)
       ? 'not here'
       : session.state.gone?.includes(id)
-        ? 'gone home'
+        ? 'left early'
         : session.state.expected?.includes(id)
-          ? 'comes later'
+          ? 'arriving later'
           : '';
-  /** Here, then gone home, then not here at all. */
+  /** Here, then left early, then not here at all. */
   function cycle(id: string) {
-    const value = { '': 2, 'gone home': 0, 'not here': 1, 'comes later': 1 }[gone(id)] ?? 1;
+    const value = { '': 2, 'left early': 0, 'not here': 1, 'arriving later': 1 }[gone(id)] ?? 1;
     session.add({ kind: 'there', student: id, value: value || undefined });
   }
   const set = (i: number, minutes: number) =>
@@ -46,14 +46,14 @@
   class="fixed inset-0 z-20 mx-auto flex max-w-3xl flex-col gap-4 overflow-y-auto bg-base-100 p-3"
   role="dialog"
   aria-modal="true"
-  aria-label="The lesson"
+  aria-label="Lesson menu"
   tabindex="-1"
   bind:this={box}
 >
   <div class="flex items-center gap-2">
     <h2 class="min-w-0 flex-1 truncate text-2xl">{session.lesson.title}</h2>
     <button type="button" class="btn h-14 border-2 border-base-content text-lg btn-accent" onclick={onclose}
-      >Back to the court</button
+      >Back to counting</button
     >
   </div>
   <ol class="space-y-2">
@@ -126,7 +126,7 @@
           >
         {/each}
       </div>
-      <p class="mt-1 text-base">Turns are laid out anew for those who are here.</p>
+      <p class="mt-1 text-base">Turns are rearranged for the students who are here.</p>
     </section>
   {/if}
   <section class="grid grid-cols-2 gap-2">
@@ -134,29 +134,29 @@
       type="button"
       class="btn col-span-2 h-14 border-2 border-base-content text-lg"
       aria-keyshortcuts="c"
-      onclick={oncaller}>Caller and beat…</button
+      onclick={oncaller}>Caller and metronome…</button
     >
     <button
       type="button"
       class="btn h-14 border-2 border-base-content text-lg"
-      onclick={() => settings.toggleThumb()}>Good under the {settings.thumb} thumb</button
+      onclick={() => settings.toggleThumb()}>“Good” button: {settings.thumb} side</button
     >
     <button
       type="button"
       class="btn h-14 border-2 border-base-content text-lg"
       onclick={() => settings.toggleTheme()}
-      >{settings.theme === 'chalk' ? 'Evening' : 'Daylight'} look</button
+      >Switch to {settings.theme === 'chalk' ? 'evening' : 'daylight'} theme</button
     >
   </section>
   <p class="text-base">
     {awake
       ? 'The screen stays on while you are here.'
-      : 'This device may let the screen sleep: lengthen its own time-out, or press it now and then. Nothing is lost when it does.'}
+      : 'The screen may switch off on this device. Set a longer screen time-out, or tap the screen now and then. Nothing is lost if it switches off.'}
   </p>
   {#if door.coach}<a class="btn h-14 border-2 border-base-content text-lg" href="/lessons/{session.lesson.id}"
-      >To the plan</a
+      >Open lesson</a
     >{/if}
   <button type="button" class="btn mt-auto h-16 border-2 border-base-content text-xl" onclick={onfinish}
-    >Finish the lesson</button
+    >Finish lesson</button
   >
 </div>

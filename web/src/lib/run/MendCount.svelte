@@ -31,7 +31,7 @@
     if (![good, of, best].every((n) => Number.isInteger(n) && n >= 0 && n <= 1000)) {
       trouble = 'Whole numbers up to 1000.';
     } else if (of < good || best > good) {
-      trouble = 'No more are good, or in a row, than there were.';
+      trouble = 'Good balls and best in a row cannot be more than the number of balls.';
     } else {
       trouble = '';
       if (kind === 'timed') onset({ value: good });
@@ -43,7 +43,7 @@
 </script>
 
 {#if kind === 'clock'}
-  {stage.said ?? 'not timed'}
+  {stage.said ?? 'no time recorded'}
 {:else}
   <span class="flex flex-wrap items-baseline gap-1.5">
     <input

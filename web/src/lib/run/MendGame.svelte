@@ -49,13 +49,13 @@
       <span class:font-bold={g.over && g.winner === 1}>{said(g.sides, 1)}</span>
       {#if !g.over}<span class="text-sm">broken off</span>{/if}
       {#if g.marks}<span class="text-sm">· {list(g.marks, words)}</span>{/if}
-      {#if g.own}<span class="text-sm">· own: {list(g.own, name)}</span>{/if}
+      {#if g.own}<span class="text-sm">· individual scores: {list(g.own, name)}</span>{/if}
     </li>
-  {:else}{#if !open.length}<li>No rally was counted.</li>{/if}{/each}
+  {:else}{#if !open.length}<li>No rallies were counted.</li>{/if}{/each}
 </ul>
 {#each open as c (c.i)}
   <p class="mt-1 flex flex-wrap items-baseline gap-1.5 text-base">
-    {c.score.over ? 'The last game' : 'The game that stands'}{courts.length > 1 ? `, court ${c.i + 1}` : ''}:
+    {c.score.over ? 'Last game' : 'Current game'}{courts.length > 1 ? `, court ${c.i + 1}` : ''}:
     {said(c.sides, 0)}
     {#each [0, 1] as side (side)}
       {#if side}–{/if}<input

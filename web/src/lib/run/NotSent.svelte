@@ -15,7 +15,7 @@
     );
     const link = document.createElement('a');
     link.href = URL.createObjectURL(new Blob([text], { type: 'application/json' }));
-    link.download = `taps not taken ${session.lesson.title}.json`;
+    link.download = `entries not accepted ${session.lesson.title}.json`;
     link.click();
     URL.revokeObjectURL(link.href);
   }
@@ -23,8 +23,9 @@
 
 {#if session.unstored}
   <p class="rounded bg-error px-3 py-1.5 text-base text-error-content" role="alert">
-    This device is full: the last {session.unstored === 1 ? 'tap is' : `${session.unstored} taps are`} in this page
-    alone. Keep it open until it has been sent.
+    This device’s storage is full. The last {session.unstored === 1
+      ? 'entry is'
+      : `${session.unstored} entries are`} only in this page: keep it open until everything has been sent.
   </p>
 {:else if session.trouble && session.waiting}
   <div
@@ -33,7 +34,7 @@
   >
     <p class="min-w-0 flex-1">{session.trouble}</p>
     <button type="button" class="h-14 shrink-0 rounded border-2 border-current px-3" onclick={sendNow}
-      >Try now</button
+      >Try again</button
     >
   </div>
 {/if}
@@ -46,22 +47,20 @@
       onclick={() => (open = !open)}
     >
       <strong
-        >{session.refused.length === 1 ? 'One tap was' : `${session.refused.length} taps were`} not taken.</strong
+        >{session.refused.length === 1 ? 'One entry was' : `${session.refused.length} entries were`} not accepted.</strong
       >
-      {open ? '' : 'Look'}
+      {open ? '' : 'Show'}
     </button>
     {#if open}
       <ul class="list-disc pl-5">
         {#each reasons as r (r)}<li>{r}</li>{/each}
       </ul>
       <div class="mt-2 grid grid-cols-2 gap-2">
-        <button type="button" class="btn h-14 border-2 border-base-content" onclick={save}
-          >Save as a file</button
-        >
+        <button type="button" class="btn h-14 border-2 border-base-content" onclick={save}>Export</button>
         <button
           type="button"
           class="btn h-14 border-2 border-base-content"
-          onclick={() => session.giveUpRefused()}>Give up</button
+          onclick={() => session.giveUpRefused()}>Discard</button
         >
       </div>
     {/if}

@@ -3,7 +3,8 @@
   import { door } from '$lib/access/door.svelte';
   import { onDestroy } from 'svelte';
   import type { Run } from '$lib/api/client';
-  import { first, sayDay } from '$lib/units/say';
+  import { sayDay, sayMoment } from '$lib/units/when';
+  import { calledAmong } from '$lib/people/names';
   import MendCount from './MendCount.svelte';
   import MendGame from './MendGame.svelte';
   import { Session } from './session.svelte';
@@ -16,24 +17,24 @@
   let trace = $state(run.trace);
 
   const s = $derived(session.state);
-  const name = (id: string) => first(session.students.find((p) => p.id === id)?.name ?? '');
+  const name = $derived(calledAmong(session.students));
   const minutes = $derived(s.blocks.map((b) => Math.round(b.elapsedMs / 60000)));
   const total = $derived(minutes.reduce((n, m) => n + m, 0));
   const absent = (id: string) => s.absent?.includes(id) ?? false;
   let wide = $state<Record<string, boolean>>({});
   const status = $derived(
-    { finished: '', givenUp: 'Given up: nothing of it is kept', removed: 'Taken out of the log' }[
+    { finished: '', givenUp: 'Abandoned: results are not used', removed: 'Removed from the log' }[
       s.status as string
     ] ?? 'Not finished'
   );
   const words: Record<string, string> = {
-    lasted: 'the minutes of a block put right',
-    there: 'who was there put right',
-    counted: 'a count put right',
-    scored: 'a score put right',
-    amend: 'a tap put right',
-    giveUp: 'given up',
-    remove: 'taken out of the log'
+    lasted: 'block minutes corrected',
+    there: 'attendance corrected',
+    counted: 'count corrected',
+    scored: 'score corrected',
+    amend: 'entry corrected',
+    giveUp: 'abandoned',
+    remove: 'removed from the log'
   };
 
   /** A change, which leaves its trace. */
@@ -56,13 +57,6 @@
     if (n >= 0 && n <= 480 && n !== was) change({ kind: 'lasted', block, value: Math.round(n * 60000) });
     else e.currentTarget.value = String(was);
   }
-  const time = (at: number) =>
-    new Date(at).toLocaleString('en-GB', {
-      day: 'numeric',
-      month: 'short',
-      hour: '2-digit',
-      minute: '2-digit'
-    });
 </script>
 
 <svelte:head><title>{session.lesson.title} · Log · Hodometer</title></svelte:head>
@@ -82,23 +76,23 @@
   <div class="mt-3 flex flex-wrap gap-2">
     {#if s.status === 'removed' || s.status === 'givenUp'}
       <button type="button" class="btn border-base-content btn-accent btn-sm" onclick={bringBack}
-        >Bring it back</button
+        >Restore</button
       >
     {:else}
       {#if s.status !== 'finished'}
-        <a class="btn border-base-content btn-accent btn-sm" href="/court/{session.id}">Go on courtside</a>
+        <a class="btn border-base-content btn-accent btn-sm" href="/court/{session.id}">Continue courtside</a>
         <button type="button" class="btn btn-sm" onclick={() => session.add({ kind: 'finish' })}
-          >It ended here: keep it</button
+          >Finish lesson and keep results</button
         >
         {#if door.coach}<button type="button" class="btn btn-sm" onclick={() => change({ kind: 'giveUp' })}
-            >It was broken off: give it up</button
+            >Abandon this lesson</button
           >{/if}
       {/if}
       {#if door.coach}<button type="button" class="btn btn-sm" onclick={() => change({ kind: 'remove' })}
-          >Take it out of the log</button
+          >Remove from log</button
         >{/if}
     {/if}
-    {#if door.coach}<a class="btn btn-ghost btn-sm" href="/lessons/{session.lesson.id}">The plan</a>{/if}
+    {#if door.coach}<a class="btn btn-ghost btn-sm" href="/lessons/{session.lesson.id}">Open lesson</a>{/if}
   </div>
 
   <section class="mt-5" aria-labelledby="there">
@@ -111,7 +105,7 @@
             class="checkbox border-base-content checkbox-sm"
             checked={!absent(p.id)}
             onchange={(e) => change({ kind: 'there', student: p.id, value: e.currentTarget.checked ? 1 : 0 })}
-          />{first(p.name)}{#if s.engagement[p.id]}<span class="text-sm">engaged {s.engagement[p.id]}</span
+          />{name(p.id)}{#if s.engagement[p.id]}<span class="text-sm">engaged {s.engagement[p.id]}</span
             >{/if}</label
         >
       {/each}
@@ -139,7 +133,7 @@
             class="btn ml-auto btn-ghost btn-xs"
             aria-expanded={wide[b.id] ?? false}
             onclick={() => (wide[b.id] = !wide[b.id])}
-            >{wide[b.id] ? 'Only what was counted' : 'Add or correct a count'}</button
+            >{wide[b.id] ? 'Show counted stages only' : 'Add or correct a count'}</button
           >{/if}
       </div>
       {#if bs.students?.length && (counted || wide[b.id])}
@@ -167,7 +161,7 @@
             {/each}
           </tbody>
         </table>
-      {:else if bs.students?.length}<p class="mt-1 text-base">Nothing was counted.</p>{/if}
+      {:else if bs.students?.length}<p class="mt-1 text-base">Nothing counted.</p>{/if}
       {#if bs.courts}
         <MendGame block={b} now={bs} {name} onset={(v) => change({ kind: 'scored', block: b.id, ...v })} />
       {/if}
@@ -176,13 +170,13 @@
 
   {#if s.note || Object.keys(s.notes ?? {}).length || Object.keys(s.tags ?? {}).length}
     <section class="mt-5 border-t border-base-content pt-2" aria-labelledby="written">
-      <h2 class="text-xl" id="written">Written down</h2>
+      <h2 class="text-xl" id="written">Notes and observations</h2>
       {#if s.note}<p class="italic">“{s.note}”</p>{/if}
       <ul class="text-base">
         {#each session.students as p (p.id)}
           {@const tags = Object.entries(s.tags?.[p.id] ?? {})}
           {#if s.notes?.[p.id] || tags.length}<li>
-              <strong>{first(p.name)}</strong>
+              <strong>{name(p.id)}</strong>
               {tags.map(([w, n]) => (n > 1 ? `${w} × ${n}` : w)).join(', ')}
               {#if s.notes?.[p.id]}<span class="italic">“{s.notes[p.id]}”</span>{/if}
             </li>{/if}
@@ -192,13 +186,13 @@
   {/if}
   {#if trace.length}
     <section class="mt-5 border-t border-base-content pt-2" aria-labelledby="trace">
-      <h2 class="text-base font-semibold" id="trace">What was changed</h2>
+      <h2 class="text-base font-semibold" id="trace">Corrections</h2>
       <ul class="mt-1 text-sm">
         {#each trace as t (t.id)}<li class="flex items-baseline gap-3">
-            <span class="figures w-32">{time(t.at)}</span>
+            <span class="figures w-32">{sayMoment(t.at)}</span>
             <span class:line-through={t.undone}>{words[t.kind] ?? t.kind}</span>
             {#if !t.undone}<button type="button" class="btn btn-ghost btn-xs" onclick={() => takeBack(t.id)}
-                >Take it back</button
+                >Undo</button
               >{/if}
           </li>{/each}
       </ul>

@@ -19,7 +19,7 @@
   <div class="flex-1 space-y-3 text-lg leading-snug">
     {#if card.cautions.length}
       <div class="border-l-6 border-warning bg-base-200 px-3 py-2">
-        <strong>Mind</strong>
+        <strong>Watch out</strong>
         <ul class="mt-1 space-y-1 text-base">
           {#each card.cautions as c (c.id)}<li>{c.text}</li>{/each}
         </ul>
@@ -30,7 +30,7 @@
         {#snippet children(courts)}
           {@const court = courts.find((c) => c.id === drill.pattern.court)}
           {#if court}
-            <div class="max-w-md"><SetUpMap title="Put out" {drill} {court} laid={card.setUp} /></div>
+            <div class="max-w-md"><SetUpMap title="Set out" {drill} {court} laid={card.setUp} /></div>
           {/if}
         {/snippet}
       </Load>
@@ -41,6 +41,6 @@
     type="button"
     class="btn sticky bottom-18 h-16 border-3 border-base-content text-2xl btn-accent"
     aria-keyshortcuts="Enter"
-    onclick={onready}>{starts ? 'Ready: start the clock' : 'Ready'}</button
+    onclick={onready}>{starts ? 'Start the clock' : 'Ready'}</button
   >
 </section>

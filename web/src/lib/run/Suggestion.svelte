@@ -43,21 +43,21 @@
     const all: (Said | undefined)[] = [
       comes && {
         key: `comes ${comes.student}`,
-        text: `${name(comes.student)} was to come by now.`,
-        button: 'Is here',
+        text: `${name(comes.student)} should be here by now.`,
+        button: 'Mark as here',
         act: () => session.add({ kind: 'there', student: comes.student, value: 1 })
       },
       goes && {
         key: `goes ${goes.student}`,
-        text: `${name(goes.student)} was to leave by now.`,
-        button: 'Has gone',
+        text: `${name(goes.student)} should have left by now.`,
+        button: 'Mark as left',
         act: () => session.add({ kind: 'there', student: goes.student, value: 2 })
       },
       refit
         ? {
             key: 'refit',
             text: refit.said,
-            button: 'Do that',
+            button: 'Apply',
             act: () => {
               for (const c of refit.changes)
                 session.add({ kind: 'minutes', block: c.block, value: c.minutes || undefined });

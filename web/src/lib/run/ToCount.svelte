@@ -3,7 +3,8 @@
   import { api, need } from '$lib/api/client';
   import { carried, takeAlong } from '$lib/device/packs';
   import Load from '$lib/shell/Load.svelte';
-  import { first, sayDay, today } from '$lib/units/say';
+  import { sayDay, today } from '$lib/units/when';
+  import { callNames } from '$lib/people/names';
   import { runLesson } from './begin';
 
   const ask = async () => {
@@ -26,21 +27,23 @@
 <Load {ask}>
   {#snippet children(data)}
     <main class="mx-auto max-w-3xl px-6 py-5">
-      <h1 class="text-3xl">{data.away.length ? 'No connection: on this device' : 'To count'}</h1>
+      <h1 class="text-3xl">
+        {data.away.length ? 'No connection: lessons saved on this device' : 'Lessons to run'}
+      </h1>
       <ul class="mt-3 space-y-4">
         {#each data.coming as l (l.id)}
           <li class="border-t-2 border-base-content pt-3">
             <p class="figures text-sm">{sayDay(l.date)} · {l.start} · {l.slotMinutes} min</p>
             <h2 class="text-xl">{l.title}</h2>
-            <p>{l.students.map(first).join(', ')}</p>
+            <p>{callNames(l.students).join(', ')}</p>
             <p class="mt-2 flex flex-wrap gap-2">
               <button
                 type="button"
                 class="btn h-14 flex-1 text-lg btn-primary"
                 onclick={() => runLesson(l.id, l)}
-                >{l.runStatus ? 'Go on with it' : 'Take it to the court'}</button
+                >{l.runStatus ? 'Continue courtside' : 'Run courtside'}</button
               >
-              <a class="btn h-14" href="/lessons/{l.id}/sheet">Set-up sheet</a>
+              <a class="btn h-14" href="/lessons/{l.id}/sheet">Lesson sheet</a>
             </p>
           </li>
         {/each}
@@ -52,13 +55,13 @@
               type="button"
               class="btn mt-2 h-14 w-full text-lg btn-primary"
               onclick={() => runLesson(c.lesson.id, c.run ? { run: c.run, runStatus: 'running' } : undefined)}
-              >Take it to the court</button
+              >Run courtside</button
             >
           </li>
         {/each}
       </ul>
       {#if !data.coming.length && !data.away.length}<p class="mt-3">
-          Nothing is planned from today on. A coach plans lessons; they appear here.
+          No upcoming lessons. Lessons that a coach plans appear here.
         </p>{/if}
     </main>
   {/snippet}

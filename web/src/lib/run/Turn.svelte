@@ -45,7 +45,7 @@
   const next = $derived.by(() => {
     if (!turn || !turn.next?.length) {
       const line = turn?.now.find((p) => p.place.doing === 'waiting')?.students ?? [];
-      return line.length ? `In next: ${name(line[0]!)}` : '';
+      return line.length ? `Next in: ${name(line[0]!)}` : '';
     }
     const comes = hitters(turn.next).filter((id) => !hitters(turn.now).includes(id));
     return comes.length ? `Next: ${comes.map(name).join(', ')}` : '';
@@ -89,7 +89,7 @@
         <div
           class="bar"
           role="meter"
-          aria-label="Of this turn"
+          aria-label="Progress of this turn"
           aria-valuenow={Math.round(filled * 100)}
           aria-valuemin="0"
           aria-valuemax="100"
@@ -102,14 +102,14 @@
               {p.students.map(name).join(', ')}{/each}
           </p>
         {:else}<p class="truncate text-base leading-tight">
-            {turn.held ? 'Held: nothing is called' : [next, task].filter(Boolean).join('. ')}
+            {turn.held ? 'Paused: no changes are called' : [next, task].filter(Boolean).join('. ')}
           </p>{/if}
       </div>
       <button
         type="button"
         class="small"
         aria-pressed={!!turn.held}
-        aria-label={turn.held ? 'Let the turns go on' : 'Hold this turn: nothing is called'}
+        aria-label={turn.held ? 'Resume turns' : 'Pause turns: no changes are called'}
         onclick={() => session.add({ kind: 'hold', block: block.id, value: turn.held ? 0 : 1 })}
         ><svg viewBox="0 0 24 24" aria-hidden="true"
           ><path

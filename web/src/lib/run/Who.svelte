@@ -59,9 +59,9 @@
     class="fixed inset-0 z-20 mx-auto flex max-w-3xl flex-col gap-3 overflow-y-auto bg-base-100 p-4"
     role="dialog"
     aria-modal="true"
-    aria-label="Everybody"
+    aria-label="All students"
   >
-    <h2 class="text-2xl">Whom to count</h2>
+    <h2 class="text-2xl">Choose the student to count</h2>
     <div class="grid grid-cols-2 gap-2">
       {#each all as s (s.id)}{@render tile(s.id)}{/each}
     </div>

@@ -56,7 +56,7 @@
         <span>{games.map(said).join('; ')}</span></button
       >
     {/each}
-    <h3 class="mt-2 text-lg font-semibold">Or as you like: {said(picked)}</h3>
+    <h3 class="mt-2 text-lg font-semibold">Or choose the sides: {said(picked)}</h3>
     <div class="grid grid-cols-3 gap-2">
       {#each session.students as s, i (s.id)}
         <button
@@ -73,7 +73,7 @@
       <button
         type="button"
         class="btn h-16 border-2 border-base-content text-lg"
-        onclick={() => (open = false)}>As it was</button
+        onclick={() => (open = false)}>Cancel</button
       >
       <button
         type="button"
@@ -83,7 +83,7 @@
           if (session.block)
             session.add({ kind: 'sides', block: session.block.id, court: court || undefined, sides: picked });
           open = false;
-        }}>These play</button
+        }}>Use these sides</button
       >
     </div>
   </div>

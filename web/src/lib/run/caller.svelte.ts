@@ -1,8 +1,11 @@
 import { callKinds, calls, type Call, type CallAsk, type CallKind } from '$lib/core/core';
 import { tone, unlock } from './sound';
 
-/** How far ahead tones are given to the audio clock, in seconds; it plays them to the sample. */
-const AHEAD = 0.4;
+/**
+ * How far ahead tones are given to the audio clock, in seconds; it plays them to the sample. A page that
+ * stands still for less than that, as a busy phone's does, is not heard.
+ */
+const AHEAD = 4;
 const LOOK = 100; // ms between looks
 
 /**
@@ -29,6 +32,8 @@ export class Caller {
   #calls: Call[] = [];
   #from = 0; // the audio clock at the set's beginning
   #given = 0;
+  /** Tones that the audio clock was given and has not played yet. */
+  #ahead: { at: number; source: AudioScheduledSourceNode }[] = [];
   #spoken = -1;
   #timer: ReturnType<typeof setInterval> | undefined;
   #audio: AudioContext | undefined;
@@ -37,7 +42,8 @@ export class Caller {
     void callKinds()
       .then((kinds) => (this.kinds = kinds))
       .catch(
-        () => (this.trouble = 'The caller is not on this device yet. Open the lesson once with a connection.')
+        () =>
+          (this.trouble = 'The caller is not saved on this device yet. Open the lesson once while online.')
       );
   }
   get running() {
@@ -53,7 +59,7 @@ export class Caller {
   async start() {
     this.#audio = unlock();
     if (!this.#audio) {
-      this.trouble = 'This device plays no sound.';
+      this.trouble = 'This device cannot play sound.';
       return;
     }
     await this.#begin(1);
@@ -83,8 +89,10 @@ export class Caller {
       const call = this.#calls[this.#given]!;
       // Each place has a pitch of its own; the beat is high on every fourth.
       const hertz = call.place >= 0 ? 440 * 2 ** (call.place / 6) : this.#given % 4 ? 880 : 1175;
-      tone(audio, this.#from + call.at, hertz, call.place >= 0 ? 0.16 : 0.05);
+      const at = this.#from + call.at;
+      this.#ahead.push({ at, source: tone(audio, at, hertz, call.place >= 0 ? 0.16 : 0.05) });
     }
+    this.#ahead = this.#ahead.filter((t) => t.at > audio.currentTime);
     const on = this.#calls.findLastIndex((c) => c.at <= now);
     this.at = on;
     this.place = on >= 0 ? this.#calls[on]!.place : -1;
@@ -123,6 +131,8 @@ export class Caller {
   }
   stop() {
     clearInterval(this.#timer);
+    for (const { source } of this.#ahead) source.stop(); // a beat that was only given is taken back
+    this.#ahead = [];
     globalThis.speechSynthesis?.cancel();
     this.set = 0;
     this.resting = false;

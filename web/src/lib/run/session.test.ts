@@ -94,7 +94,7 @@ test('without a connection the count goes on, survives a reload and arrives once
   for (const side of [0, 1, 0]) point(first, side);
   await vi.waitFor(() => expect(score(first)).toEqual([2, 1]));
   expect(first.waiting).toBe(3);
-  await vi.waitFor(() => expect(first.trouble).toContain('kept on this device'));
+  await vi.waitFor(() => expect(first.trouble).toContain('saved on this device'));
   first.close();
 
   const again = new Session(run);
@@ -230,8 +230,8 @@ test('a device that was signed out, or whose server cannot write, keeps counting
   const session = new Session(run);
   await session.ready;
   for (const [status, says] of [
-    [401, 'This device was signed out'],
-    [503, 'The server is in trouble']
+    [401, 'This device is signed out'],
+    [503, 'The server has a problem']
   ] as const) {
     fetched.mockImplementation(async () => problem(status, { detail: 'not now' }));
     const before = session.waiting;

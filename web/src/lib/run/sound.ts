@@ -11,8 +11,14 @@ export function unlock(): AudioContext | undefined {
   return audio;
 }
 
-/** A short tone at a time of the audio clock. */
-export function tone(on: AudioContext, at: number, hertz: number, seconds = 0.12, volume = 0.25) {
+/** A short tone at a time of the audio clock; stopped before then, it is never heard. */
+export function tone(
+  on: AudioContext,
+  at: number,
+  hertz: number,
+  seconds = 0.12,
+  volume = 0.25
+): AudioScheduledSourceNode {
   const source = on.createOscillator();
   const gain = on.createGain();
   source.frequency.value = hertz;
@@ -21,6 +27,7 @@ export function tone(on: AudioContext, at: number, hertz: number, seconds = 0.12
   source.connect(gain).connect(on.destination);
   source.start(at);
   source.stop(at + seconds);
+  return source;
 }
 
 /** A tone now; silent where the device will not play one. */

@@ -15,7 +15,7 @@
 </script>
 
 {#await answer}
-  <p class={small ? 'py-2 text-sm' : 'p-6 opacity-70'} role="status">Reading…</p>
+  <p class={small ? 'py-2 text-sm' : 'p-6 opacity-70'} role="status">Loading…</p>
 {:then value}
   {@render children(value)}
 {:catch error}
@@ -26,11 +26,11 @@
     </p>
   {:else}
     <div class="mx-auto max-w-xl p-10" role="alert">
-      <h1 class="text-2xl">That did not come</h1>
+      <h1 class="text-2xl">Could not load</h1>
       <p class="mt-2">{error.message}</p>
       <p class="mt-4 flex gap-2">
         <button type="button" class="btn btn-primary" onclick={() => again++}>Try again</button>
-        <a class="btn" href="/">To today</a>
+        <a class="btn" href="/">Go to Today</a>
       </p>
     </div>
   {/if}

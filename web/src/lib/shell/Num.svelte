@@ -23,6 +23,8 @@
     beside?: boolean;
     /** The label is for those who cannot see it: a heading says it. */
     hidden?: boolean;
+    /** Nothing typed is a value too, zero, and is shown as nothing. */
+    blank?: boolean;
     onset: (value: number) => void;
   }
   let {
@@ -37,6 +39,7 @@
     step = 1,
     beside = false,
     hidden = false,
+    blank = false,
     onset
   }: Props = $props();
 
@@ -44,14 +47,17 @@
   let typed = $state<string>();
   let wrong = $state('');
   const spell = (v: number) =>
-    length
-      ? sayLength(v, settings.units)
-      : speed
-        ? saySpeed(v, settings.units)
-        : String(Math.round(v * 1000) / 1000);
+    blank && v === 0
+      ? ''
+      : length
+        ? sayLength(v, settings.units)
+        : speed
+          ? saySpeed(v, settings.units)
+          : String(Math.round(v * 1000) / 1000);
   const shown = $derived(typed ?? spell(value));
 
   function read(text: string): number | string {
+    if (blank && text.trim() === '') return 0;
     const n = length
       ? readLength(text, settings.units)
       : speed

@@ -1,13 +1,14 @@
 <!-- Whether the edit is safe, and what to do when somebody else saved meanwhile. -->
 <script lang="ts" generics="T">
   import type { EditedDocument } from './document.svelte';
+  import { sayMoment } from '$lib/units/when';
 
   let { editor }: { editor: EditedDocument<T> } = $props();
   const words = {
     saved: 'Saved',
     saving: 'Saving…',
     refused: 'Not saved',
-    away: 'Not saved yet, no server',
+    away: 'Not saved yet: no connection',
     stale: 'Changed by someone else'
   };
 
@@ -26,32 +27,25 @@
   class:font-semibold={editor.status !== 'saved'}
   >{editor.status === 'saved' && editor.nothing ? 'Nothing to save yet' : words[editor.status]}</span
 >
-{#if editor.merged && editor.status === 'saved'}<span class="text-sm">with what another window changed</span
+{#if editor.merged && editor.status === 'saved'}<span class="text-sm"
+    >including changes from another window</span
   >{/if}
 
 {#if editor.offered}
-  <div
-    class="order-last alert w-full py-2 alert-warning"
-    role="alertdialog"
-    aria-label="An edit that was not saved"
-  >
+  <div class="order-last alert w-full py-2 alert-warning" role="alertdialog" aria-label="Unsaved changes">
     <p class="flex-1">
-      An edit of this {editor.what} on this device, of {new Date(editor.offered.at).toLocaleString('en-GB', {
-        weekday: 'long',
-        hour: '2-digit',
-        minute: '2-digit'
-      })}, was never saved.
+      This device has unsaved changes to this {editor.what} from {sayMoment(editor.offered.at)}.
     </p>
     <div class="flex gap-2">
-      <button type="button" class="btn btn-sm" onclick={() => editor.bringBack()}>Bring it back</button>
-      <button type="button" class="btn btn-sm" onclick={() => editor.letGo()}>Let it go</button>
+      <button type="button" class="btn btn-sm" onclick={() => editor.bringBack()}>Restore</button>
+      <button type="button" class="btn btn-sm" onclick={() => editor.letGo()}>Discard</button>
     </div>
   </div>
 {/if}
 {#if editor.status === 'refused'}
   <div class="order-last alert w-full py-2 alert-error" role="alert">
     <div>
-      <p class="font-semibold">This cannot be saved as it is. Your edit is still here.</p>
+      <p class="font-semibold">Could not save. Your changes are still here.</p>
       <ul class="list-inside list-disc text-sm">
         {#each Object.entries(editor.wrong) as [field, detail] (field)}<li>
             <span class="figures">{field}</span>: {detail}
@@ -64,21 +58,22 @@
   <div
     class="order-last alert w-full items-start py-3 alert-warning"
     role="alertdialog"
-    aria-label="Somebody else saved this {editor.what}"
+    aria-label="Someone else saved this {editor.what}"
   >
     <div class="flex-1">
       <p class="font-semibold">
-        Somebody else saved this {editor.what} meanwhile. Your edit is still on this screen and nothing was overwritten.
+        Someone else saved this {editor.what} in the meantime. Your changes are still on this screen and nothing
+        was overwritten.
       </p>
       <p class="mt-1 text-sm">They changed:</p>
       <ul class="list-inside list-disc text-sm">
-        {#each editor.stale.changes as c, i (i)}<li>{c}</li>{:else}<li>nothing that can be named</li>{/each}
+        {#each editor.stale.changes as c, i (i)}<li>{c}</li>{:else}<li>no visible change</li>{/each}
       </ul>
     </div>
     <div class="flex gap-2">
-      <button type="button" class="btn btn-sm" onclick={() => editor.keepMine()}>Save mine over it</button>
+      <button type="button" class="btn btn-sm" onclick={() => editor.keepMine()}>Keep mine</button>
       <button type="button" class="btn btn-sm" onclick={() => editor.takeTheirs()}
-        >Take theirs (undo brings mine back)</button
+        >Keep theirs (you can undo)</button
       >
     </div>
   </div>

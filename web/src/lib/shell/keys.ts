@@ -2,39 +2,39 @@
 export const views = [
   { key: 't', path: '/', name: 'Today' },
   { key: 'l', path: '/lessons', name: 'Lessons' },
-  { key: 'w', path: '/weeks', name: 'Weeks' },
+  { key: 'w', path: '/weeks', name: 'Weekly plan' },
   { key: 's', path: '/students', name: 'Students' },
   { key: 'd', path: '/drills', name: 'Drills' },
   { key: 'a', path: '/ladders', name: 'Ladders' },
   { key: 'g', path: '/games', name: 'Games' },
   { key: 'o', path: '/log', name: 'Log' },
   { key: 'r', path: '/reckon', name: 'Reckoner' },
-  { key: 'p', path: '/phone', name: 'On your phone' }
+  { key: 'p', path: '/phone', name: 'Devices and backups' }
 ] as const;
 export const MORE = 4;
 /** Those for who only counts. */
 export const FOR_ALL: string[] = ['/', '/drills', '/games', '/reckon', '/phone'];
 
 export const shortcuts: [string, string][] = [
-  ['T  L  W  S  D', 'Today, Lessons, Weeks, Students, Drills'],
-  ['A  G  O  R  P', 'Ladders, Games, Log, Reckoner, On your phone'],
+  ['T  L  W  S  D', 'Today, Lessons, Weekly plan, Students, Drills'],
+  ['A  G  O  R  P', 'Ladders, Games, Log, Reckoner, Devices and backups'],
   ['N', 'Plan a lesson'],
   ['1 … 7', 'Reckoner: the questions'],
-  ['?', 'This list'],
+  ['?', 'Show this list'],
   ['Ctrl Z, Ctrl Shift Z', 'Undo, redo in a lesson, on the workbench and in the reckoner'],
-  ['Alt ← →', 'Move the block that has the focus'],
-  ['+ −', 'Lengthen or shorten it; widen or narrow the target'],
-  ['Delete', 'Remove it'],
-  ['D', 'Workbench: duplicate what has the focus'],
+  ['Alt ← →', 'Move the selected block'],
+  ['+ −', 'Make the block longer or shorter; make the target larger or smaller'],
+  ['Delete', 'Remove the selected item'],
+  ['D', 'Workbench: duplicate the selected item'],
   ['/', 'Drills: search'],
-  ['Arrow keys', 'Move what has the focus in a picture, with Shift finely; step a number'],
+  ['Arrow keys', 'Move the selected item in a picture (Shift: small steps); change a number'],
   ['Space', 'Courtside: start and pause the clock; workbench: play the turn'],
   ['G  M  U', 'Courtside: good or one more, miss, undo'],
-  ['W', 'Courtside: write a total, where a miss went, a word, a line'],
+  ['W', 'Courtside: total, where a miss went, observation, note'],
   ['1 2 …', 'Courtside: the student to count, or the side that won the point'],
   ['N  P', 'Courtside: next and previous block'],
-  ['B', 'Courtside: balls picked up'],
-  ['T  L  C', 'Courtside: change the turn, the lesson, the caller and the beat']
+  ['B', 'Courtside: the balls are picked up'],
+  ['T  L  C', 'Courtside: change the turn, lesson menu, caller and metronome']
 ];
 
 /** Whether keys belong to what has the focus and must not be taken for a shortcut. */

@@ -7,7 +7,7 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
   import type { Block, Plan } from '$lib/api/client';
-  import { first } from '$lib/units/say';
+  import { calledAmong } from '$lib/people/names';
   import { kindName } from '$lib/api/vocabulary';
   import { clock, landing, numberedEvery, stripes } from './tape';
 
@@ -21,7 +21,7 @@
     blocks: Piece[];
     start: string;
     slot: number;
-    lanes?: Plan['students'];
+    lanes?: Pick<Plan['students'][number], 'id' | 'name' | 'lane' | 'part'>[];
     /** What the coach does. */
     coach?: Plan['coach'];
     /** Minutes that go on between a block and the next, by the id of the first. */
@@ -79,6 +79,7 @@
     if (pull)
       onresize?.(pull.id, Math.max(1, Math.min(480, Math.round(pull.minutes + (e.clientX - pull.x) / px))));
   }
+  const called = $derived(calledAmong(lanes));
   function carrying(e: PointerEvent) {
     if (!carry) return;
     const minute = (e.clientX - strip.getBoundingClientRect().left) / px;
@@ -107,7 +108,7 @@
   }
 </script>
 
-<div class="grid grid-cols-[4.5rem_1fr] gap-x-2" role="group" aria-label="The lesson on its tape">
+<div class="grid grid-cols-[4.5rem_1fr] gap-x-2" role="group" aria-label="Lesson tape">
   <div class="self-end pb-1 text-right text-xs">min</div>
   <div class="scale" aria-hidden="true" bind:clientWidth={width} style:--minute="{px}px">
     {#each { length: Math.ceil(span / every) }, i (i)}<span
@@ -147,7 +148,7 @@
           aria-label="{kindName(b.kind)}: {b.title}, {b.minutes} minutes, {clock(start, b.begins)} to {clock(
             start,
             b.begins + b.minutes
-          )}{troubled.includes(b.id) ? ', has a notice' : ''}"
+          )}{troubled.includes(b.id) ? ', has a suggestion' : ''}"
           aria-keyshortcuts={onselect ? 'Alt+ArrowLeft Alt+ArrowRight + - Delete' : undefined}
           onclick={() => onselect?.(b.id)}
           onkeydown={(e: KeyboardEvent) => onselect && onkey(e, i)}
@@ -159,12 +160,13 @@
           <span class="minutes figures"
             >{b.minutes}{#if !narrow}&nbsp;min{/if}</span
           >
-          {#if troubled.includes(b.id)}<span class="flag" title="There is a notice">!</span>{/if}
+          {#if troubled.includes(b.id)}<span class="flag" title="Has a suggestion">!</span>{/if}
         </svelte:element>
         {#if (between[b.id] ?? 0) * px > 3}<span
             class="gap"
             style:width="{(between[b.id] ?? 0) * px}px"
-            title="About {Math.round((between[b.id] ?? 0) * 10) / 10} min to move, set out and pick up"
+            title="Changeover: about {Math.round((between[b.id] ?? 0) * 10) /
+              10} min to move, set up and pick up balls"
           ></span>{/if}
         {#if onresize}
           <div
@@ -199,7 +201,7 @@
     {/if}
     <div class="end" style:left="{slot * px}px" aria-hidden="true"></div>
     {#if blocks.length === 0}<p class="p-4 text-sm" style:color="var(--tape-ink)">
-        Nothing on the tape yet. Add a block below.
+        No blocks yet. Add one below.
       </p>{/if}
   </div>
 
@@ -218,16 +220,16 @@
 
   {#each lanes as s (s.id)}
     <div class="self-center truncate text-right {lanes.length > 4 ? 'text-xs leading-none' : 'text-sm'}">
-      {first(s.name)}
+      {called(s.id)}
     </div>
     <div
       class="lane"
       class:slim={lanes.length > 4}
       role="img"
-      aria-label="{first(s.name)}: {Math.round(s.part.hitting)} minutes hitting, {Math.round(
+      aria-label="{called(s.id)}: {Math.round(s.part.hitting)} minutes hitting, {Math.round(
         s.part.feeding + s.part.collecting
       )} feeding and collecting, {Math.round(s.part.waiting)} waiting{s.part.away
-        ? `, ${Math.round(s.part.away)} not there`
+        ? `, ${Math.round(s.part.away)} away`
         : ''}"
     >
       {#each s.lane as l (l.from)}
@@ -253,13 +255,13 @@
   <div></div>
   <div class="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1">
     {#if lanes.length}
-      <ul class="flex flex-wrap gap-x-4 text-xs" aria-label="What the lanes show">
+      <ul class="flex flex-wrap gap-x-4 text-xs" aria-label="Symbols of the lanes">
         {#each ['hitting', ...(coach.length ? ['feeding'] : []), 'waiting', 'collecting', ...(lanes[0]?.lane.some((l) => l.doing === 'moving') ? ['moving'] : []), 'listening', ...(lanes.some((s) => s.part.away) ? ['away'] : [])] as d (d)}
           <li class="flex items-center gap-1.5">
             <span class="swatch doing {d}"></span>{d === 'listening'
               ? 'talk, rest'
               : d === 'away'
-                ? 'not there'
+                ? 'away'
                 : d === 'waiting' && coach.length
                   ? 'waiting, watching'
                   : d}

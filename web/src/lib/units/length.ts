@@ -14,6 +14,13 @@ export function sayLength(metres: number, system: System): string {
   return feet === 0 ? `${sign}${rest} in` : `${sign}${feet} ft ${rest} in`;
 }
 
+/** A distance run, in metres: "58 m", "2.3 km"; "190 ft", "1.4 mi". */
+export function sayRun(metres: number, system: System): string {
+  if (system === 'metric')
+    return metres < 2000 ? `${Math.round(metres)} m` : `${(metres / 1000).toFixed(1)} km`;
+  return metres < 805 ? `${Math.round(metres / FOOT)} ft` : `${(metres / 1609.344).toFixed(1)} mi`;
+}
+
 /**
  * Metres from what was typed: "4 ft 6 in", "4'6", "1.37 m", "137 cm"; a bare
  * number is in feet or metres as the system says. Undefined when it is none.

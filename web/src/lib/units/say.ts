@@ -1,4 +1,5 @@
 import type { Figure } from '$lib/api/client';
+import { sayRun, type System } from './length';
 
 /** A chance as a coach says it; never a certainty it is not. */
 export function sayChance(p: number): string {
@@ -19,7 +20,7 @@ export function sayMinutes(minutes: number): string {
 }
 
 /** A figure or one of its inputs, with its unit. */
-export function say(f: Pick<Figure, 'value'> & { unit: string }): string {
+export function say(f: Pick<Figure, 'value'> & { unit: string }, system: System = 'metric'): string {
   switch (f.unit) {
     case 'chance':
       return sayChance(f.value);
@@ -27,6 +28,8 @@ export function say(f: Pick<Figure, 'value'> & { unit: string }): string {
       return sayMinutes(f.value);
     case 'seconds':
       return `${round(f.value)} s`;
+    case 'metres':
+      return sayRun(f.value, system);
     case 'load':
       return `${round(f.value)} min × effort`;
     case 'balls':
@@ -36,45 +39,9 @@ export function say(f: Pick<Figure, 'value'> & { unit: string }): string {
   }
 }
 
+/** A whole number with its thousands apart: "12,345". */
+export const sayCount = (n: number): string => String(Math.round(n)).replace(/\B(?=(\d{3})+$)/g, ',');
+
 function round(value: number): string {
-  return Number.isInteger(value) ? value.toLocaleString('en-GB') : value.toFixed(1);
-}
-
-/** "today", "tomorrow", "Thu 26 Nov". */
-export function sayDay(date: string, now = new Date()): string {
-  const day = new Date(`${date.slice(0, 10)}T12:00`);
-  const diff = Math.round((day.getTime() - new Date(now).setHours(12, 0, 0, 0)) / 86_400_000);
-  const names: Record<number, string> = { [-1]: 'Yesterday', 0: 'Today', 1: 'Tomorrow' };
-  return names[diff] ?? day.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' });
-}
-
-/** The local day as 2026-05-17. */
-export function today(now = new Date()): string {
-  return `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, '0')}-${String(now.getDate()).padStart(2, '0')}`;
-}
-
-/** The name a coach calls across the court. */
-export function first(name: string): string {
-  return name.split(' ')[0] ?? name;
-}
-
-const SPANS: [number, Intl.RelativeTimeFormatUnit][] = [
-  [60, 'second'],
-  [60, 'minute'],
-  [24, 'hour'],
-  [7, 'day'],
-  [5, 'week'],
-  [12, 'month'],
-  [Infinity, 'year']
-];
-
-/** How long ago that was, in a coach's words: "3 days ago". */
-export function ago(at: number, now = Date.now()): string {
-  let n = Math.max(0, now - at) / 1000;
-  if (n < 60) return 'just now';
-  for (const [many, unit] of SPANS) {
-    if (n < many) return new Intl.RelativeTimeFormat('en-GB').format(-Math.floor(n), unit);
-    n /= many;
-  }
-  return '';
+  return Number.isInteger(value) ? sayCount(value) : value.toFixed(1);
 }

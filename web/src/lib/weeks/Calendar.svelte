@@ -2,8 +2,8 @@
 <script lang="ts">
   import type { CourseState } from '$lib/api/client';
   import { vocabulary } from '$lib/api/vocabulary';
-  import { sayDay, today } from '$lib/units/say';
-  import { dayOfMonth, daysOf, dayWords, monday } from './days';
+  import { sayDay, today, weekdays } from '$lib/units/when';
+  import { dayOfMonth, daysOf, monday } from './days';
   import type { Entry } from './entries';
 
   interface Props {
@@ -37,7 +37,7 @@
 
 <div class="calendar" role="group" aria-label="Calendar">
   <div class="row head" aria-hidden="true">
-    <span></span>{#each dayWords as d (d)}<span class="text-center text-sm">{d}</span>{/each}
+    <span></span>{#each weekdays as d (d)}<span class="text-center text-sm">{d}</span>{/each}
   </div>
   {#each rows as start (start)}
     {@const load = entries
@@ -55,8 +55,8 @@
                 aria-label="Theme of {c.course.title}, week {i + 1}"
                 value={c.course.weeks[i]?.theme}
                 onchange={(e) => ontheme(c, i, e.currentTarget.value)}
-                ><option value="">what they need</option>{#each vocabulary.themes as t (t.id)}<option
-                    value={t.id}>{t.label.split(':')[0]}</option
+                ><option value="">Automatic (what they need most)</option
+                >{#each vocabulary.themes as t (t.id)}<option value={t.id}>{t.label.split(':')[0]}</option
                   >{/each}</select
               ></label
             >
@@ -104,9 +104,9 @@
               <span class="figures text-xs">{e.start}</span>{e.given ? ' ✓' : ''}
               <span class="block truncate">{e.who}</span>
               {#if e.slot?.state}<span class="text-xs"
-                  >{e.slot.state === 'rained' ? 'rained off' : 'dropped'}</span
+                  >{e.slot.state === 'rained' ? 'rained off' : 'cancelled'}</span
                 >{:else if e.slot?.carries?.length}<span class="text-xs"
-                  >+ work of {e.slot.carries.length} more</span
+                  >+ content of {e.slot.carries.length} more</span
                 >{/if}
             </button>
           {/each}

@@ -12,9 +12,10 @@
   import { label, vocabulary } from '$lib/api/vocabulary';
   import WhoComes from '$lib/people/WhoComes.svelte';
   import Num from '$lib/shell/Num.svelte';
-  import { first, sayDay, today } from '$lib/units/say';
+  import { sayDate, today, weekdays } from '$lib/units/when';
+  import { callNames } from '$lib/people/names';
   import { v7 } from 'uuid';
-  import { dayWords, plus } from './days';
+  import { plus } from './days';
 
   interface Props {
     people: Student[];
@@ -52,8 +53,8 @@
 
   const name = $derived(
     title.trim() ||
-      chosen.map((id) => first(people.find((p) => p.id === id)?.name ?? '')).join(' & ') ||
-      'Weeks ahead'
+      callNames(chosen.map((id) => people.find((p) => p.id === id)?.name ?? '')).join(' & ') ||
+      'Weekly plan'
   );
   const id = v7();
   const course = $derived<Course>({
@@ -107,10 +108,10 @@
   }
 </script>
 
-<section class="mt-3 border-y border-base-content py-4" aria-label="New weeks">
+<section class="mt-3 border-y border-base-content py-4" aria-label="New weekly plan">
   <div class="grid items-start gap-x-8 gap-y-3 md:grid-cols-2">
     <div>
-      <p class="mb-1 font-semibold">Who comes?</p>
+      <p class="mb-1 font-semibold">Who is coming?</p>
       <WhoComes
         {people}
         {chosen}
@@ -120,7 +121,7 @@
       />
       <div class="mt-3 flex flex-wrap items-end gap-3">
         <label class="flex flex-col text-[0.8rem]"
-          >Called<input
+          >Name<input
             class="input w-52 border-base-content/60 input-sm"
             maxlength="120"
             placeholder={name}
@@ -137,9 +138,9 @@
     <div>
       <div class="flex flex-wrap items-end gap-3">
         <div>
-          <span class="text-[0.8rem]">On</span>
+          <span class="text-[0.8rem]">Days</span>
           <div class="join" role="group" aria-label="Days of the week">
-            {#each dayWords as d, i (d)}{@const n = i + 1}<button
+            {#each weekdays as d, i (d)}{@const n = i + 1}<button
                 type="button"
                 class="btn join-item px-2 btn-sm"
                 class:btn-primary={days.includes(n)}
@@ -184,7 +185,7 @@
           ></label
         >
         <label class="flex flex-col text-[0.8rem]"
-          >The event, if there is one<input
+          >Event date (optional)<input
             type="date"
             class="figures input w-38 border-base-content/60 input-sm"
             bind:value={event}
@@ -209,7 +210,7 @@
         >
         <input
           class="input w-32 border-base-content/60 input-sm"
-          aria-label="Why off"
+          aria-label="Reason for the days off"
           placeholder="holidays"
           maxlength="100"
           bind:value={offWhy}
@@ -218,7 +219,7 @@
           type="button"
           class="btn btn-sm"
           disabled={!offFrom}
-          title={offFrom ? undefined : 'Choose the first day first'}
+          title={offFrom ? undefined : 'Choose the first day off'}
           onclick={() => {
             off = [...off, { from: offFrom, to: offTo || offFrom, why: offWhy.trim() || undefined }];
             offFrom = offTo = offWhy = '';
@@ -226,11 +227,11 @@
         >
       </div>
       {#each off as o, i (i)}<p class="mt-1 text-sm">
-          Off {sayDay(o.from)}{o.to === o.from ? '' : ` to ${sayDay(o.to)}`}{o.why ? `, ${o.why}` : ''}
+          Off {sayDate(o.from)}{o.to === o.from ? '' : ` to ${sayDate(o.to)}`}{o.why ? `, ${o.why}` : ''}
           <button
             type="button"
             class="btn btn-ghost btn-xs"
-            aria-label="Not off after all"
+            aria-label="Remove these days off"
             onclick={() => (off = off.filter((_, j) => j !== i))}>×</button
           >
         </p>{/each}
@@ -238,7 +239,7 @@
   </div>
   {#if wrong}<p class="mt-2 font-semibold text-error" role="alert">{wrong}</p>{/if}
   {#if planned}
-    <ol class="mt-3 flex flex-wrap gap-x-2 gap-y-1" aria-label="The weeks as they would be">
+    <ol class="mt-3 flex flex-wrap gap-x-2 gap-y-1" aria-label="Preview of the weeks">
       {#each planned.course.weeks as w, i (i)}
         {@const load = planned.loads[i]}
         <li
@@ -247,19 +248,21 @@
         >
           <strong>{i + 1}</strong>
           {label(vocabulary.themes, w.theme).split(':')[0]}<br />
-          <span class="figures text-xs">{load?.lessons ?? 0} × , {load?.minutes ?? 0} min</span>
+          <span class="figures text-xs">{load?.lessons ?? 0} lessons, {load?.minutes ?? 0} min</span>
         </li>
       {/each}
     </ol>
   {/if}
   <p class="mt-3 flex flex-wrap items-center gap-2">
     <button type="button" class="btn btn-primary" disabled={!planned?.course.lessons.length} onclick={save}
-      >Put {planned?.course.lessons.length || 'them'} in the calendar</button
+      >{planned?.course.lessons.length === 1
+        ? 'Add 1 lesson to the calendar'
+        : `Add ${planned?.course.lessons.length || 'the'} lessons to the calendar`}</button
     >
-    <button type="button" class="btn" onclick={onleave}>Leave it</button>
-    {#if !chosen.length}<span class="text-sm">Say who comes first.</span
+    <button type="button" class="btn" onclick={onleave}>Cancel</button>
+    {#if !chosen.length}<span class="text-sm">Add students first.</span
       >{:else if planned && !planned.course.lessons.length}<span class="text-sm"
-        >No lesson falls on these days: they are off, or on or after the event.</span
+        >There are no lessons: every chosen day is a day off, or is not before the event.</span
       >{/if}
   </p>
 </section>

@@ -1,5 +1,5 @@
 /** Days as 2026-05-17, in local time; weeks begin on Monday. */
-import { today } from '$lib/units/say';
+import { sayShortDate, today } from '$lib/units/when';
 
 const noon = (day: string) => new Date(`${day}T12:00`);
 
@@ -21,12 +21,7 @@ export function mondays(from: string, to: string): string[] {
 /** The seven days of a week. */
 export const daysOf = (start: string): string[] => Array.from({ length: 7 }, (_, i) => plus(start, i));
 
-export const dayWords = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
-
 /** "25 Nov"; with the month only on the first of it, as a calendar has it. */
 export function dayOfMonth(day: string): string {
-  const d = noon(day);
-  return d.getDate() === 1
-    ? d.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
-    : String(d.getDate());
+  return noon(day).getDate() === 1 ? sayShortDate(day) : String(noon(day).getDate());
 }

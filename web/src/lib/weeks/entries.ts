@@ -1,5 +1,5 @@
 import type { Course, CourseState, LessonSummary } from '$lib/api/client';
-import { first } from '$lib/units/say';
+import { callNames } from '$lib/people/names';
 
 export type Slot = Course['lessons'][number];
 
@@ -21,7 +21,8 @@ export interface Entry {
 export function entriesOf(
   courses: CourseState[],
   lessons: LessonSummary[],
-  name: (id: string) => string,
+  /** What these students are called. */
+  names: (ids: string[]) => string[],
   only: string
 ): Entry[] {
   const out: Entry[] = [];
@@ -36,7 +37,7 @@ export function entriesOf(
         start: s.start,
         minutes: s.minutes,
         title: lessons.find((l) => l.id === s.id)?.title ?? c.course.title,
-        who: c.course.students.length > 3 ? c.course.title : c.course.students.map(name).join(', '),
+        who: c.course.students.length > 3 ? c.course.title : names(c.course.students).join(', '),
         course: c,
         slot: s,
         there: c.drafted.includes(s.id),
@@ -52,7 +53,7 @@ export function entriesOf(
           start: l.start,
           minutes: l.slotMinutes,
           title: l.title,
-          who: l.students.length > 3 ? `${l.students.length} students` : l.students.map(first).join(', '),
+          who: l.students.length > 3 ? `${l.students.length} students` : callNames(l.students).join(', '),
           there: true,
           given: l.runStatus === 'finished'
         });

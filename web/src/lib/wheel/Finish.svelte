@@ -5,18 +5,20 @@
 
   interface Props {
     player: PlayerOutlook;
-    label: string;
+    /** The name to say. */
+    who: string;
+
     small?: boolean;
     bare?: boolean;
     /** Also the chance in words, under the wheel. */
     words?: boolean;
   }
-  let { player, label, small = false, bare = false, words = false }: Props = $props();
+  let { player, who, small = false, bare = false, words = false }: Props = $props();
 </script>
 
 {#if player.finish}
-  <Wheel {label} figure={player.finish} {small} {bare} />
+  <Wheel label="Chance that {who} finishes" figure={player.finish} {small} {bare} />
   {#if words && player.said}<p class="mt-1 max-w-56 text-sm">
       {player.said[0]?.toUpperCase()}{player.said.slice(1)}.
     </p>{/if}
-{:else}<Wheel label={label.replace(/ finishes$/, ' takes')} figure={player.likely} {small} {bare} />{/if}
+{:else}<Wheel label="Time {who} needs" figure={player.likely} {small} {bare} />{/if}

@@ -38,7 +38,7 @@
   const digits = $derived(shown.split(''));
   const column = [...'0123456789'].join('\n');
   const marks = {
-    rule: 'Published rule or closed form',
+    rule: 'Published rule or exact formula',
     paper: 'Published result',
     trade: 'Common practice, no source',
     memory: 'Quoted from memory'
@@ -52,7 +52,7 @@
   class="wheel group inline-flex flex-col items-start gap-0.5 rounded px-1 text-left"
   class:small
   popovertarget="how-{id}"
-  aria-label="{label}: {said}. How it was reckoned"
+  aria-label="{label}: {said}. How this was calculated"
 >
   {#if !bare}<span class="name">{label}</span>{/if}
   <span class="flex items-baseline gap-1" aria-hidden="true">
@@ -75,7 +75,7 @@
   {@attach beside(() => button)}
   class="sheet how"
   role="dialog"
-  aria-label="How {label} was reckoned"
+  aria-label="How {label} was calculated"
 >
   {#if derivation}
     <h3 class="text-base">{derivation.name}: <span class="figures">{said}</span></h3>

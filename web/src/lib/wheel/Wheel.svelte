@@ -2,7 +2,9 @@
 <script lang="ts">
   import type { Figure } from '$lib/api/client';
   import { derivations } from '$lib/api/vocabulary';
+  import { sayRun } from '$lib/units/length';
   import { say, sayChance } from '$lib/units/say';
+  import { settings } from '$lib/units/settings.svelte';
   import Reading from './Reading.svelte';
 
   interface Props {
@@ -18,33 +20,41 @@
     ...(how?.inputs ?? []).flatMap((p, i) =>
       figure.inputs[i] === undefined
         ? []
-        : [{ name: p.name, said: say({ value: figure.inputs[i], unit: p.unit }) }]
+        : [{ name: p.name, said: say({ value: figure.inputs[i], unit: p.unit }, settings.units) }]
     ),
-    ...(figure.more ?? []).map((i) => ({ name: i.name, said: say(i) }))
+    ...(figure.more ?? []).map((i) => ({ name: i.name, said: say(i, settings.units) }))
   ]);
   /** So many minutes that the figure has no use. */
   const long = $derived(figure.unit === 'minutes' && figure.value > 240);
+  /** A distance run, as number and unit. */
+  const run = $derived(
+    figure.unit === 'metres' ? sayRun(figure.value, settings.units).split(' ') : undefined
+  );
   const shown = $derived(
-    figure.unit === 'chance'
-      ? sayChance(figure.value).replace('%', '')
-      : long
-        ? '4'
-        : figure.unit === 'minutes' && figure.value < 10
-          ? String(Math.round(figure.value * 10) / 10)
-          : String(Math.round(Math.min(figure.value, 99999)))
+    run
+      ? run[0]!
+      : figure.unit === 'chance'
+        ? sayChance(figure.value).replace('%', '')
+        : long
+          ? '4'
+          : figure.unit === 'minutes' && figure.value < 10
+            ? String(Math.round(figure.value * 10) / 10)
+            : String(Math.round(Math.min(figure.value, 99999)))
   );
   const unit = $derived(
-    long
-      ? 'h and more'
-      : {
-          chance: '%',
-          minutes: 'min',
-          seconds: 's',
-          balls: '',
-          metres: 'm',
-          count: '',
-          load: 'min × effort'
-        }[figure.unit]
+    run
+      ? run[1]!
+      : long
+        ? 'h or more'
+        : {
+            chance: '%',
+            minutes: 'min',
+            seconds: 's',
+            balls: '',
+            metres: '',
+            count: '',
+            load: 'min × effort'
+          }[figure.unit]
   );
   const range = $derived(
     figure.low !== undefined && figure.high !== undefined && sayChance(figure.low) !== sayChance(figure.high)
@@ -60,8 +70,8 @@
   {unit}
   {range}
   shown={shown.padStart(figure.unit === 'chance' || small ? 1 : 2, '0')}
-  said={say(figure)}
-  note={range && `Eight times in ten it truly lies within ${range}.`}
+  said={say(figure, settings.units)}
+  note={range && `There is an 80% chance that the true value is within ${range}.`}
   derivation={how}
   {inputs}
 />

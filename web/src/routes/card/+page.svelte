@@ -5,7 +5,7 @@
   import { label, vocabulary } from '$lib/api/vocabulary';
   import Boxes from '$lib/people/Boxes.svelte';
   import Load from '$lib/shell/Load.svelte';
-  import { sayDay, today } from '$lib/units/say';
+  import { sayDay } from '$lib/units/when';
 
   const ask = () => need(api.POST('/api/v1/cards/open', { body: { secret: page.url.hash.slice(1) } }));
 </script>
@@ -25,14 +25,14 @@
             {#if p.cue}<p class="italic">{p.cue}</p>{/if}
             <Boxes />
           </section>
-        {:else}<p class="mt-3">Nothing is on the card at present.</p>{/each}
+        {:else}<p class="mt-3">No practices on the card at the moment.</p>{/each}
         <p class="mt-5 text-xs">
-          Stop when something hurts or you feel dizzy, and tell somebody. Clear the space around you; mind
-          others and what can break.
+          Stop if something hurts or you feel dizzy, and tell someone. Clear the space around you and watch
+          out for people and breakable things.
         </p>
       </article>
       <p class="mt-3 flex items-center gap-3 text-sm print:hidden">
-        <span>This link works until {sayDay(today(new Date(card.expires)))}.</span>
+        <span>This link works until {sayDay(card.expires)}.</span>
         <button type="button" class="btn ml-auto btn-sm" onclick={() => print()}>Print</button>
       </p>
     </main>

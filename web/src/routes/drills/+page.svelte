@@ -77,7 +77,7 @@
         .catch((error: unknown) => ({ data: undefined, error }));
       if (data) {
         told = {
-          words: `${data.length === 1 ? `“${data[0]!.drill.title}” is` : `${data.length} drills are`} on the shelf, among your own.`
+          words: `${data.length === 1 ? `“${data[0]!.drill.title}”` : `${data.length} drills`} added to my drills.`
         };
         await again();
       } else {
@@ -87,7 +87,7 @@
                 (e) => `${e.detail} (${e.field})`
               )
             : [explain(error)];
-        told = { words: `${file.name} was not taken; nothing of it is on the shelf.`, wrong };
+        told = { words: `${file.name} was not imported. Nothing was added.`, wrong };
         return;
       }
     }
@@ -100,10 +100,10 @@
     told = {
       words:
         gone.length === 0
-          ? 'Drills that ship stay on the shelf; only your own can be taken off.'
+          ? 'Drills that come with Hodometer cannot be deleted. You can delete only your own.'
           : gone.length === 1
-            ? `“${gone[0]!.drill.title}” is off the shelf. Lessons keep theirs.`
-            : `${gone.length} drills are off the shelf. Lessons keep theirs.`,
+            ? `“${gone[0]!.drill.title}” deleted. Lessons keep their copies.`
+            : `${gone.length} drills deleted. Lessons keep their copies.`,
       back: gone.length
         ? async () => {
             for (const s of gone)
@@ -127,19 +127,19 @@
       <div class="mb-3 flex flex-wrap items-center gap-2">
         <h1 class="mr-auto text-3xl">Drills</h1>
         <label class="btn btn-sm"
-          >Bring in a file<input
+          >Import file<input
             type="file"
             class="sr-only"
             accept=".json,application/json"
             multiple
-            aria-label="Bring in a file"
+            aria-label="Import file"
             onchange={(e) => {
               void bringIn(e.currentTarget.files).then(() => ((e.target as HTMLInputElement).value = ''));
             }}
           /></label
         >
         <button bind:this={drawButton} type="button" class="btn btn-primary btn-sm" popovertarget="draw-on"
-          >Draw a drill</button
+          >New drill</button
         >
         <div
           id="draw-on"
@@ -147,9 +147,9 @@
           {@attach beside(() => drawButton)}
           class="sheet draw"
           role="dialog"
-          aria-label="Draw a drill"
+          aria-label="New drill"
         >
-          <h2 class="text-base">On which court?</h2>
+          <h2 class="text-base">Which court?</h2>
           <ul class="mt-2 space-y-1">
             {#each courts as c (c.id)}<li>
                 <button
@@ -169,27 +169,27 @@
                 {#each told.wrong as w, i (i)}<li>{w}</li>{/each}
               </ul>{/if}
           </div>
-          {#if told.back}<button type="button" class="btn btn-primary btn-sm" onclick={told.back}
-              >Put it back</button
+          {#if told.back}<button type="button" class="btn btn-primary btn-sm" onclick={told.back}>Undo</button
             >{/if}
           <button
             type="button"
             class="btn btn-ghost btn-sm"
             onclick={() => (told = undefined)}
-            aria-label="Close this">✕</button
+            aria-label="Close">✕</button
           >
         </div>
       {/if}
       <Shelf {drills} {courts} {chosen} onfavourite={favourite} onchoose={choose}>
         {#snippet more()}
           {#if chosen.length}
-            <span class="ml-auto">{chosen.length} chosen</span>
-            <button type="button" class="btn btn-xs" onclick={() => takeOut(chosen)}
-              >Take out as a file</button
+            <span class="ml-auto">{chosen.length} selected</span>
+            <button type="button" class="btn btn-xs" onclick={() => takeOut(chosen)}>Export</button>
+            <button type="button" class="btn btn-xs" onclick={() => remove(chosen)}>Delete</button>
+            <button type="button" class="btn btn-ghost btn-xs" onclick={() => (chosen = [])}
+              >Clear selection</button
             >
-            <button type="button" class="btn btn-xs" onclick={() => remove(chosen)}>Off the shelf</button>
-            <button type="button" class="btn btn-ghost btn-xs" onclick={() => (chosen = [])}>None</button>
-          {:else}<span class="ml-auto text-xs">/ searches; tick drills to take them out as one file</span
+          {:else}<span class="ml-auto text-xs"
+              >Press / to search. Tick drills to export them as one file.</span
             >{/if}
         {/snippet}
       </Shelf>

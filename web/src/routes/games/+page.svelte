@@ -18,7 +18,7 @@
   async function make(from?: Preset) {
     const id = v7();
     const game = from
-      ? { ...documentOf(from), title: `${from.title}, my way` }
+      ? { ...documentOf(from), title: `${from.title} (copy)` }
       : {
           format: 'hodometer.game' as const,
           version: 1 as const,
@@ -45,8 +45,8 @@
         })
         .catch((error: unknown) => ({ data: undefined, error }));
       told = data
-        ? `${data.length === 1 ? `“${data[0]!.title}” is` : `${data.length} games are`} on the shelf, among your own.`
-        : `${file.name} was not taken: ${explain(error)}`;
+        ? `${data.length === 1 ? `“${data[0]!.title}”` : `${data.length} games`} added to my games.`
+        : `${file.name} was not imported: ${explain(error)}`;
       if (data) games = await need(api.GET('/api/v1/games'));
     }
   }
@@ -71,20 +71,20 @@
         {#each vocabulary.sports as s (s.id)}<option value={s.id}>{s.name}</option>{/each}
       </select>
       <label class="btn btn-sm"
-        >Bring in a file<input
+        >Import file<input
           type="file"
           class="sr-only"
           accept=".json,application/json"
           multiple
-          aria-label="Bring in a file"
+          aria-label="Import file"
           onchange={(e) =>
             void bringIn(e.currentTarget.files).then(() => ((e.target as HTMLInputElement).value = ''))}
         /></label
       >
       {#if games.some((g) => g.own)}<button type="button" class="btn btn-sm" onclick={takeOut}
-          >Take out my own</button
+          >Export my games</button
         >{/if}
-      <button type="button" class="btn btn-primary btn-sm" onclick={() => make()}>Make a game</button>
+      <button type="button" class="btn btn-primary btn-sm" onclick={() => make()}>New game</button>
     </div>
     {#if told}<p class="mt-2 rounded bg-base-200 px-3 py-2" role="status">{told}</p>{/if}
     <ul class="mt-4 grid gap-x-8 md:grid-cols-2">
@@ -92,7 +92,7 @@
         <li class="grid grid-cols-[1fr_auto] gap-x-3 border-t border-base-content/40 py-2">
           <div class="min-w-0">
             <a class="text-lg font-semibold hover:underline" href="/games/{g.id}">{g.title}</a>
-            {#if g.own}<span class="text-sm">· your own</span>{/if}
+            {#if g.own}<span class="text-sm">· my own</span>{/if}
             <p class="text-sm">
               <span class="figures">{g.rules.to}{g.rules.toB ? `:${g.rules.toB}` : ''}</span> · {who(g)} · {g.sports
                 .map(sportName)
@@ -100,7 +100,7 @@
             </p>
             <p class="line-clamp-2 text-sm">{g.how}</p>
           </div>
-          <button type="button" class="btn self-center btn-xs" onclick={() => make(g)}>Bend a copy</button>
+          <button type="button" class="btn self-center btn-xs" onclick={() => make(g)}>Edit a copy</button>
         </li>
       {/each}
     </ul>

@@ -50,20 +50,20 @@
               onclick={() => (sport = s.id)}>{s.name}</button
             >{/each}
         </div>
-        <button type="button" class="btn ml-auto btn-primary btn-sm" onclick={() => make()}
-          >A new ladder</button
+        <button type="button" class="btn ml-auto btn-primary btn-sm" onclick={() => make()}>New ladder</button
         >
       </div>
       <p class="mt-1 max-w-3xl">
-        What comes after what, from the first rung at the bottom. A student on one is judged after every
-        lesson: up, stay or ease, by what was counted. Where coaches disagree about the order, both ways ship.
+        A ladder is an ordered list of drills and goals, starting at the bottom. After every lesson the
+        results give advice for each student: move up, stay or move down. Where coaches disagree about the
+        order, both versions are included.
       </p>
       {#if wrong}<p class="font-semibold text-error" role="alert">{wrong}</p>{/if}
       <div class="mt-4 grid items-start gap-x-8 gap-y-8 sm:grid-cols-2 lg:grid-cols-3">
         {#each shown.toSorted((a, b) => Number(b.version > 0) - Number(a.version > 0)) as l (l.ladder.id)}
           <article aria-label={l.ladder.title}>
             <p class="text-sm">
-              {sportName(l.ladder.sport)}{l.version ? ', your own' : ''}{l.ladder.school
+              {sportName(l.ladder.sport)}{l.version ? ', my own' : ''}{l.ladder.school
                 ? `, ${label(vocabulary.schools, l.ladder.school).split(':')[0]}`
                 : ''}
             </p>
@@ -77,7 +77,7 @@
                   {r.title}
                 </li>{/each}
             </ol>
-            <button type="button" class="btn mt-2 btn-xs" onclick={() => make(l.ladder)}>Make it mine</button>
+            <button type="button" class="btn mt-2 btn-xs" onclick={() => make(l.ladder)}>Edit a copy</button>
           </article>
         {/each}
       </div>

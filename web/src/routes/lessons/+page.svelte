@@ -4,7 +4,8 @@
   import { newLesson } from '$lib/lesson/create';
   import { runLesson } from '$lib/run/begin';
   import Load from '$lib/shell/Load.svelte';
-  import { first, sayDay, today } from '$lib/units/say';
+  import { sayDay, today } from '$lib/units/when';
+  import { callNames } from '$lib/people/names';
 
   const ask = () => need(api.GET('/api/v1/lessons'));
   const total = (l: LessonSummary) => l.blocks.reduce((sum, b) => sum + b.minutes, 0);
@@ -19,7 +20,7 @@
     <span class="figures order-2 col-span-2 text-sm md:order-none md:col-span-1"
       >{sayDay(l.date)}<br class="hidden md:inline" />
       {l.start}, {total(l)} min<span class="font-sans md:hidden">
-        &nbsp;· {l.students.map(first).join(', ') || 'Nobody yet'}</span
+        &nbsp;· {callNames(l.students).join(', ') || 'No students yet'}</span
       ></span
     >
     <span class="min-w-0">
@@ -27,7 +28,7 @@
         class="block text-lg leading-tight font-semibold hover:underline md:truncate md:text-base"
         href="/lessons/{l.id}">{l.title}</a
       >
-      <span class="hidden text-sm md:inline">{l.students.map(first).join(', ') || 'Nobody yet'}</span>
+      <span class="hidden text-sm md:inline">{callNames(l.students).join(', ') || 'No students yet'}</span>
     </span>
     <span class="order-3 col-span-2 flex h-5 gap-px md:order-none md:col-span-1 md:h-6" aria-hidden="true">
       {#each l.blocks as b, i (i)}<span
@@ -37,13 +38,14 @@
         ></span>{/each}
     </span>
     <span class="text-right">
-      {#if l.runStatus === 'finished'}<a class="text-sm underline" href="/log">given</a>
-      {:else if !l.blocks.length}<span class="text-sm">nothing on its tape yet</span>
+      {#if l.runStatus === 'finished'}<a class="text-sm underline" href="/log">finished</a>
+      {:else if !l.blocks.length}<span class="text-sm">no blocks yet</span>
       {:else}<button
           type="button"
           class="btn btn-sm"
           onclick={() => runLesson(l.id, l)}
-          aria-label="Take {l.title} to the court">{l.run ? 'Go on' : 'To the court'}</button
+          aria-label="{l.run ? 'Continue' : 'Run'} {l.title} courtside"
+          >{l.run ? 'Continue courtside' : 'Run courtside'}</button
         >{/if}
     </span>
   </li>
@@ -58,14 +60,14 @@
         <h1 class="text-3xl">Lessons</h1>
         <button type="button" class="btn ml-auto btn-primary" onclick={newLesson}>Plan a lesson</button>
       </div>
-      <h2 class="mt-6 text-lg">Ahead</h2>
+      <h2 class="mt-6 text-lg">Upcoming</h2>
       <ul class="mt-1 border-t border-base-content">
         {#each ahead as l (l.id)}{@render row(l)}{:else}<li class="py-3">
-            Nothing ahead. Say who comes and take a draft: one name and one press.
+            No upcoming lessons. Add students and choose a draft.
           </li>{/each}
       </ul>
       {#if behind.length}
-        <h2 class="mt-8 text-lg">Behind</h2>
+        <h2 class="mt-8 text-lg">Past</h2>
         <ul class="mt-1 border-t border-base-content">
           {#each behind as l (l.id)}{@render row(l)}{/each}
         </ul>

@@ -2,31 +2,30 @@
 <script lang="ts">
   import { api, need, type PlayedGame } from '$lib/api/client';
   import Load from '$lib/shell/Load.svelte';
-  import { first, sayDay } from '$lib/units/say';
+  import { sayDay } from '$lib/units/when';
+  import { calledAmong } from '$lib/people/names';
 
   const ask = () => need(api.GET('/api/v1/runs'));
   const gone = (status: string) => status === 'removed' || status === 'givenUp';
-  const side = (of: { name: string }[], i: number) =>
-    of.map((p) => first(p.name)).join(' & ') || `Side ${'AB'[i]}`;
+  const side = (of: { id: string }[], i: number, called: (id: string) => string) =>
+    of.map((p) => called(p.id)).join(' & ') || `Side ${'AB'[i]}`;
   /** What was played: each game in a line, or the own scores where sides changed all the time. */
-  function said(games: PlayedGame[]): string[] {
+  function said(games: PlayedGame[], called: (id: string) => string): string[] {
     const by: Record<string, string[]> = {};
     for (const g of games) {
       if (Object.keys(g.own ?? {}).length && !g.over) continue;
       (by[g.title] ??= []).push(
-        `${side(g.sides[0] ?? [], 0)} ${g.points[0]}–${g.points[1]} ${side(g.sides[1] ?? [], 1)}${g.over ? '' : ', broken off'}`
+        `${side(g.sides[0] ?? [], 0, called)} ${g.points[0]}–${g.points[1]} ${side(g.sides[1] ?? [], 1, called)}${g.over ? '' : ', unfinished'}`
       );
     }
     const out = Object.entries(by).map(([title, all]) => `${title}: ${all.join('; ')}`);
     const total: Record<string, number> = {};
-    const names: Record<string, string> = {};
     for (const g of games) {
-      for (const p of g.sides.flat()) names[p.id] = first(p.name);
       for (const [id, n] of Object.entries(g.own ?? {})) total[id] = (total[id] ?? 0) + n;
     }
     const ranked = Object.entries(total).sort((a, b) => b[1] - a[1]);
     if (ranked.length)
-      out.push(`Own scores: ${ranked.map(([id, n]) => `${names[id] ?? '?'} ${n}`).join(', ')}`);
+      out.push(`Individual scores: ${ranked.map(([id, n]) => `${called(id)} ${n}`).join(', ')}`);
     return out;
   }
 </script>
@@ -38,21 +37,22 @@
     <main class="mx-auto max-w-[1280px] px-6 py-6">
       <h1 class="text-3xl">Log</h1>
       {#each runs.filter((r) => !gone(r.status)) as r (r.id)}
-        {@const played = said(r.games)}
+        {@const called = calledAmong([...r.students, ...r.games.flatMap((g) => g.sides.flat())])}
+        {@const played = said(r.games, called)}
         <article class="mt-4 grid gap-x-6 gap-y-2 border-t border-base-content pt-3 md:grid-cols-[13rem_1fr]">
           <div>
             <p class="figures text-sm">{sayDay(r.day)} · {Math.round(r.minutes)} min</p>
             <h2 class="text-lg"><a class="hover:underline" href="/log/{r.id}">{r.title}</a></h2>
             {#if r.status !== 'finished'}<a
                 class="btn mt-1 border-base-content btn-accent btn-sm"
-                href="/court/{r.id}">Go on courtside</a
+                href="/court/{r.id}">Continue courtside</a
               >{/if}
           </div>
           <div>
             <ul class="max-w-4xl text-base tabular-nums">
               {#each r.students as s (s.id)}
                 <li class="line">
-                  <a class="font-semibold hover:underline" href="/students/{s.id}">{first(s.name)}</a>
+                  <a class="font-semibold hover:underline" href="/students/{s.id}">{called(s.id)}</a>
                   <span>
                     {#if s.balls}<span
                         class="bar"
@@ -81,25 +81,25 @@
               {/each}
             </ul>
             {#each r.students.filter((x) => x.marks?.length) as x (x.id)}
-              <p class="text-sm"><strong>{first(x.name)}</strong> {x.marks?.join('; ')}</p>
+              <p class="text-sm"><strong>{called(x.id)}</strong> {x.marks?.join('; ')}</p>
             {/each}
-            {#each played as line (line)}<p class="text-sm">{line}</p>{/each}
+            {#each played as line, i (i)}<p class="text-sm">{line}</p>{/each}
             {#if r.note}<p class="mt-1 italic">“{r.note}”</p>{/if}
           </div>
         </article>
       {:else}
-        <p class="mt-4 max-w-xl">
-          Nothing has been given yet. Take a lesson to the court; what you count there is written down here.
-        </p>
-        <a class="btn mt-4 btn-primary" href="/">To today</a>
+        <p class="mt-4 max-w-xl">No finished lessons yet. Run a lesson; what you count appears here.</p>
+        <a class="btn mt-4 btn-primary" href="/">Go to Today</a>
       {/each}
       {#if runs.some((r) => gone(r.status))}
         <details class="mt-6 border-t border-base-content pt-2">
-          <summary class="cursor-pointer text-base">Given up or taken out</summary>
+          <summary class="cursor-pointer text-base">Abandoned or removed</summary>
           <ul class="mt-1 text-base">
             {#each runs.filter((r) => gone(r.status)) as r (r.id)}<li>
                 <a class="hover:underline" href="/log/{r.id}"
-                  >{sayDay(r.day)}, {r.title}: {r.status === 'removed' ? 'taken out' : 'given up'}</a
+                  >{sayDay(r.day)}, {r.title}: {r.status === 'removed'
+                    ? 'removed from the log'
+                    : 'abandoned'}</a
                 >
               </li>{/each}
           </ul>

@@ -21,12 +21,12 @@
     return () => clearInterval(again);
   });
   const ways: Record<string, string> = {
-    alone: 'Reached from this machine alone; nobody is asked who they are.',
-    own: 'Reached from the network, with a certificate of its own that each phone installs once.',
-    files: 'Reached from the network, with a certificate from a file.',
-    acme: 'Reached by its name, with a certificate of a public authority.',
-    proxy: 'Reached through a proxy that has the certificate.',
-    plain: 'Reached from the network WITHOUT a certificate: names can be read on the way.'
+    alone: 'Only this computer can open it; no sign-in is needed.',
+    own: 'Open to the network with its own certificate, which each phone installs once.',
+    files: 'Open to the network with a certificate from a file.',
+    acme: 'Open to the network by name, with a certificate of a public authority.',
+    proxy: 'Open through a proxy that has the certificate.',
+    plain: 'Open to the network WITHOUT encryption: others on the network can read names.'
   };
   const START = 'hodometer serve --addr 0.0.0.0:8443 --tls own';
   let copied = $state(false);
@@ -36,27 +36,25 @@
   }
 </script>
 
-<svelte:head><title>On your phone · Hodometer</title></svelte:head>
+<svelte:head><title>Devices and backups · Hodometer</title></svelte:head>
 
 <main class="mx-auto max-w-[1100px] px-6 py-6">
-  <h1 class="text-3xl">On your phone</h1>
+  <h1 class="text-3xl">Devices and backups</h1>
   {#if door.access}
     <p class="mt-1" class:font-semibold={door.access.kind === 'plain'}>{ways[door.access.kind]}</p>
     <div class="mt-5 grid gap-x-10 gap-y-8 lg:grid-cols-[3fr_2fr]">
       <div class="space-y-8">
         {#if door.access.open}
           <section aria-labelledby="reach-it">
-            <h2 id="reach-it" class="text-xl">To reach it from a phone</h2>
+            <h2 id="reach-it" class="text-xl">Connect a phone</h2>
             <ol class="mt-2 space-y-5">
               <li>
                 <h3 class="font-semibold">
-                  1 · {door.access.passphrase
-                    ? '✓ The owner has a passphrase'
-                    : 'Give the owner a passphrase'}
+                  1 · {door.access.passphrase ? '✓ The owner has a passphrase' : 'Set the owner’s passphrase'}
                 </h3>
                 <p class="text-sm">
-                  Names of children are in the club. Whoever comes from elsewhere is asked for it, or for a
-                  code that you show them.
+                  The club file contains children’s names. Anyone who connects from another device must enter
+                  the passphrase, or a code that you show them.
                 </p>
                 <Passphrase />
               </li>
@@ -68,15 +66,14 @@
                   >
                 </p>
                 <p class="mt-1 text-sm">
-                  With <code class="figures">--db FILE</code> where the club is another file. It prints the addresses
-                  a phone can type. Stop this one first: one server at a time has a club’s file.
+                  Add <code class="figures">--db FILE</code> if your club is in another file. The server prints
+                  the addresses to type on a phone. Stop this server first: only one server can use a club file
+                  at a time.
                 </p>
               </li>
               <li>
-                <h3 class="font-semibold">3 · Sign in there, open this page again, and let phones in</h3>
-                <p class="text-sm">
-                  A picture that the phone’s camera reads: one press on the phone, and it is in.
-                </p>
+                <h3 class="font-semibold">3 · Sign in there, open this page again, and connect phones</h3>
+                <p class="text-sm">Scan the QR code with the phone’s camera and press once to connect.</p>
               </li>
             </ol>
           </section>
@@ -90,10 +87,10 @@
         {#if door.owner}
           <ThisDevice />
           <section aria-labelledby="kept">
-            <h2 id="kept" class="text-xl">What is kept</h2>
+            <h2 id="kept" class="text-xl">Backups and history</h2>
             <ul class="mt-2 space-y-2">
               <li>
-                <a class="link" href="/copies">Copies of the club</a>: one a day, and one whenever you like
+                <a class="link" href="/copies">Backups</a>: one a day, and whenever you like
               </li>
               {#if !door.access.open}<li><a class="link" href="/phone/changes">Who changed what</a></li>{/if}
             </ul>
@@ -106,10 +103,10 @@
           {/if}
         {/if}
         <p class="text-sm">
-          Keep as little about children as the work needs. What local law and the club’s own policy say comes
-          first; ask whoever is responsible for it there.
+          Keep as little about children as your work needs. Follow local law and the club’s policy; ask the
+          person responsible there.
         </p>
       </div>
     </div>
-  {:else}<p role="status">Reading…</p>{/if}
+  {:else}<p role="status">Loading…</p>{/if}
 </main>

@@ -1,8 +1,9 @@
 <!-- Everybody taught: added here or wherever people are chosen; tables in and out; groups. -->
 <script lang="ts">
+  import { goto } from '$app/navigation';
   import { api, need, type Student } from '$lib/api/client';
   import Groups from '$lib/people/Groups.svelte';
-  import { fold, meant, newStudent, putStudent } from '$lib/people/people';
+  import { fold, meant, newStudent, onlyMeant, putStudent } from '$lib/people/people';
   import StudentLine from '$lib/people/StudentLine.svelte';
   import TableIn from '$lib/people/TableIn.svelte';
   import Load from '$lib/shell/Load.svelte';
@@ -25,16 +26,20 @@
   const here = $derived(people.filter((s) => !s.archived));
   const archived = $derived(people.filter((s) => s.archived));
   const shown = $derived(typed.trim() ? meant(here, typed) : here);
-  const known = $derived(here.some((s) => fold(s.name) === fold(typed)));
+  /** Whom the typed name alone means: Enter opens their page. */
+  const known = $derived(onlyMeant(here, typed));
+  const same = $derived(!!known && fold(known.name) === fold(typed));
   const saved = (s: Student) =>
     (people = [...people.filter((p) => p.id !== s.id), s].toSorted((a, b) => a.name.localeCompare(b.name)));
 
-  async function add(e: SubmitEvent) {
+  function enter(e: SubmitEvent) {
     e.preventDefault();
     wrong = '';
-    if (!typed.trim()) return void (wrong = 'Type a name first.');
-    if (known)
-      return void (wrong = 'There is a student of that name: it stands below. For another one add a letter.');
+    if (!typed.trim()) wrong = 'Type a name first.';
+    else if (known) void goto(`/students/${known.id}`);
+    else void add();
+  }
+  async function add() {
     try {
       saved(await putStudent(newStudent(typed)));
       typed = '';
@@ -54,13 +59,13 @@
     <main class="mx-auto max-w-[1280px] px-6 py-6">
       <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
         <h1 class="text-3xl">Students</h1>
-        <form class="min-w-60 flex-1" onsubmit={add}>
+        <form class="min-w-60 flex-1" onsubmit={enter}>
           <input
             class="input w-full max-w-md border-base-content/60"
             aria-label="Find or add a student"
             placeholder={here.length
-              ? 'Find a name; for a new one press Enter'
-              : 'Who do you teach? A name, Enter'}
+              ? 'Find a student, or type a new name and press Enter'
+              : 'Type a student’s name and press Enter'}
             bind:value={typed}
             oninput={() => (wrong = '')}
             maxlength="60"
@@ -69,27 +74,32 @@
         </form>
         <span class="flex flex-wrap gap-1.5">
           <button type="button" class="btn btn-sm" aria-expanded={table} onclick={() => (table = !table)}
-            >From a table</button
+            >Import</button
           >
           {#if here.length}<a class="btn btn-sm" href="/api/v1/students/export" download="students.csv"
-              >As a table</a
+              >Export</a
             >{/if}
           <a class="btn btn-sm" href="#groups">Groups</a>
         </span>
       </div>
       {#if wrong}<p class="mt-1 font-semibold text-error" role="alert">{wrong}</p>{/if}
+      {#if known}<p class="mt-1 text-sm" role="status">
+          Press Enter to open <strong dir="auto">{known.name}</strong>.
+          {#if !same}<button type="button" class="underline" onclick={add}
+              >Add <span dir="auto">{typed.trim()}</span> as a new student</button
+            >{:else}For a different person, add an initial.{/if}
+        </p>{/if}
       {#if table}<TableIn ondone={() => again++} />{/if}
       <ul class="mt-3 border-t border-base-content" aria-label="Students">
         {#each shown as s (s.id)}<StudentLine student={s} />{:else}<li class="py-4">
             {typed.trim()
-              ? `Nobody is called so. Enter adds ${typed.trim()}.`
-              : 'Nobody yet. Type a name above and press Enter, or bring in a table.'}
+              ? `No match. Press Enter to add ${typed.trim()}.`
+              : 'No students yet. Type a name above and press Enter, or import a table.'}
           </li>{/each}
       </ul>
       <p class="mt-2 max-w-2xl text-sm">
-        Kept of each: the name as you want it shown, an age band and no birth date, what is counted and what
-        you write. Store no more about a child than the lesson needs; local law and your club’s policy come
-        first.
+        For each student we keep the name you type, an age band (no birth date), results and your notes. Store
+        no more about a child than the lesson needs. Follow local law and your club’s policy.
       </p>
       {#if archived.length}
         <details class="mt-4">
@@ -97,7 +107,7 @@
           <ul class="mt-1">
             {#each archived as s (s.id)}<li class="flex items-center gap-3 py-1">
                 <a class="hover:underline" href="/students/{s.id}">{s.name}</a>
-                <button type="button" class="btn btn-xs" onclick={() => back(s)}>Bring back</button>
+                <button type="button" class="btn btn-xs" onclick={() => back(s)}>Restore</button>
               </li>{/each}
           </ul>
         </details>

@@ -5,7 +5,8 @@
   import { api, need, type CourseState, type LessonSummary, type Student } from '$lib/api/client';
   import { label, vocabulary } from '$lib/api/vocabulary';
   import Load from '$lib/shell/Load.svelte';
-  import { first, sayDay, today } from '$lib/units/say';
+  import { sayDay, today, sayDate } from '$lib/units/when';
+  import { callNames } from '$lib/people/names';
   import Calendar from '$lib/weeks/Calendar.svelte';
   import { monday, mondays, plus } from '$lib/weeks/days';
   import { entriesOf, type Entry } from '$lib/weeks/entries';
@@ -35,9 +36,9 @@
     people = s;
     return courts;
   };
-  const name = (id: string) => first(people.find((p) => p.id === id)?.name ?? '');
+  const names = (ids: string[]) => callNames(ids.map((id) => people.find((p) => p.id === id)?.name ?? ''));
   const shownCourses = $derived(courses.filter((c) => !only || c.course.id === only));
-  const entries = $derived(entriesOf(courses, lessons, name, only));
+  const entries = $derived(entriesOf(courses, lessons, names, only));
   const rows = $derived.by(() => {
     const from = monday(today());
     const last = entries.at(-1)?.date ?? today();
@@ -65,7 +66,7 @@
           const was = await undo();
           if (was) put(was);
           lessons = await need(api.GET('/api/v1/lessons'));
-          told = 'Taken back.';
+          told = 'Undone.';
           back = undefined;
         };
     } catch (error) {
@@ -85,14 +86,14 @@
     if (e.course) {
       await act(
         () => change(e, { do: 'move', date }),
-        `${e.title}: ${sayDay(was)} to ${sayDay(date)}, with its work.`,
+        `${e.title} moved from ${sayDate(was)} to ${sayDate(date)} with its content.`,
         () => change(e, { do: 'move', date: was })
       );
       return;
     }
     await act(
       () => putOn(e.id, date),
-      `${e.title}: ${sayDay(was)} to ${sayDay(date)}.`,
+      `${e.title} moved from ${sayDate(was)} to ${sayDate(date)}.`,
       () => putOn(e.id, was)
     );
   }
@@ -106,8 +107,8 @@
   const off = (e: Entry, how: 'drop' | 'rain') =>
     act(
       () => change(e, { do: how }),
-      `${e.title} of ${sayDay(e.date)} is ${how === 'rain' ? 'rained off' : 'dropped'}: ` +
-        'its work goes to the next lesson.',
+      `${e.title} on ${sayDate(e.date)} is ${how === 'rain' ? 'rained off' : 'cancelled'}. ` +
+        'Its content moves to the next lesson.',
       () => change(e, { do: 'restore' })
     );
   async function draft(e: Entry) {
@@ -150,7 +151,7 @@
     }
     courses = courses.filter((x) => x !== c);
     only = '';
-    told = `${c.course.title} is out of the calendar; what was drafted stays.`;
+    told = `${c.course.title} removed from the calendar. Drafted lessons are kept.`;
     back = async () => {
       const now = await need(
         api.PUT('/api/v1/courses/{course}', {
@@ -159,7 +160,7 @@
         })
       );
       courses = [...courses, now];
-      told = 'Taken back.';
+      told = 'Undone.';
       back = undefined;
     };
   }
@@ -171,14 +172,14 @@
   });
 </script>
 
-<svelte:head><title>Weeks · Hodometer</title></svelte:head>
+<svelte:head><title>Weekly plan · Hodometer</title></svelte:head>
 
 <Load {ask}>
   {#snippet children(courts)}
     <main class="mx-auto max-w-[1280px] px-6 py-5">
       <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
-        <h1 class="text-3xl">Weeks ahead</h1>
-        {#if courses.length}<div class="flex flex-wrap gap-1" role="group" aria-label="Whose weeks">
+        <h1 class="text-3xl">Weekly plan</h1>
+        {#if courses.length}<div class="flex flex-wrap gap-1" role="group" aria-label="Which weekly plan">
             <button
               type="button"
               class="btn btn-sm"
@@ -195,9 +196,9 @@
               >{/each}
           </div>{/if}
         <span class="ml-auto flex flex-wrap gap-1.5">
-          <a class="btn btn-sm" href="/api/v1/calendar.ics" download="lessons.ics">As a calendar file</a>
+          <a class="btn btn-sm" href="/api/v1/calendar.ics" download="lessons.ics">Export calendar</a>
           <button type="button" class="btn btn-primary btn-sm" onclick={() => (making = !making)}
-            >Plan weeks ahead</button
+            >New weekly plan</button
           >
         </span>
       </div>
@@ -212,7 +213,7 @@
           onsaved={(c) => {
             courses = [...courses, c];
             making = false;
-            told = `${c.course.lessons.length} lessons are in the calendar. Each is drafted with one press, by its week’s theme and the ladders.`;
+            told = `${c.course.lessons.length} lessons added to the calendar. Press “Draft lesson” on each to fill it from the week’s theme and the ladders.`;
           }}
         />{/if}
       {#if wrong}<p class="mt-2 font-semibold text-error" role="alert">{wrong}</p>{/if}
@@ -222,8 +223,8 @@
         </p>{/if}
       {#if !entries.length && !making}
         <p class="mt-4 max-w-xl">
-          Nothing ahead yet. Say who comes, on which days and toward what; every week gets a theme, and each
-          lesson is drafted from it and from where the students stand.
+          No weekly plan yet. Choose the students, the days and the event, if any. Every week gets a theme,
+          and each lesson is drafted from the theme and the students’ progress.
         </p>
       {/if}
 
@@ -240,7 +241,7 @@
           onmove={(e, day) => void move(e, day)}
           ontheme={(c, i, value) => void theme(c, i, value)}
         />
-        <aside class="mt-4 md:mt-0" aria-label="The lesson chosen">
+        <aside class="mt-4 md:mt-0" aria-label="Selected lesson">
           {#if held0}
             {@const e = held0}
             {@const w = e.course && e.slot ? e.course.course.weeks[e.slot.week] : undefined}
@@ -251,39 +252,42 @@
               {#if w}<p class="mt-1 text-sm">
                   Week {(e.slot?.week ?? 0) + 1}: {w.theme
                     ? label(vocabulary.themes, w.theme)
-                    : 'what they need'}
+                    : 'Automatic (what they need most)'}
                 </p>{/if}
-              {#if e.slot?.moved}<p class="text-sm">Moved from {sayDay(e.slot.moved)}.</p>{/if}
+              {#if e.slot?.moved}<p class="text-sm">Moved from {sayDate(e.slot.moved)}.</p>{/if}
               {#if e.slot?.carries?.length}<p class="text-sm">
-                  Carries the work of {e.slot.carries
-                    .map((id) => sayDay(entries.find((x) => x.id === id)?.date ?? ''))
+                  Includes the content of {e.slot.carries
+                    .map((id) => sayDate(entries.find((x) => x.id === id)?.date ?? ''))
                     .join(', ')}.
                 </p>{/if}
               <div class="mt-3 flex flex-wrap gap-1.5">
                 {#if e.given}<span class="text-sm"
-                    >Given. <a class="underline" href="/log">To the log</a></span
+                    >Finished. <a class="underline" href="/log">Open the log</a></span
                   >
                 {:else if e.slot?.state}<button
                     type="button"
                     class="btn btn-sm"
-                    onclick={() => act(() => change(e, { do: 'restore' }), 'It is on again, with its work.')}
-                    >It is on again</button
+                    onclick={() =>
+                      act(() => change(e, { do: 'restore' }), 'Lesson reinstated with its content.')}
+                    >Reinstate lesson</button
                   >
                 {:else}
-                  {#if e.there}<a class="btn btn-primary btn-sm" href="/lessons/{e.id}">Open the plan</a>
+                  {#if e.there}<a class="btn btn-primary btn-sm" href="/lessons/{e.id}">Open lesson</a>
                   {:else}<button type="button" class="btn btn-primary btn-sm" onclick={() => draft(e)}
-                      >Draft it</button
+                      >Draft lesson</button
                     >{/if}
                   {#if e.course}
                     <button type="button" class="btn btn-sm" onclick={() => off(e, 'rain')}>Rained off</button
                     >
-                    <button type="button" class="btn btn-sm" onclick={() => off(e, 'drop')}>Drop it</button>
+                    <button type="button" class="btn btn-sm" onclick={() => off(e, 'drop')}
+                      >Cancel lesson</button
+                    >
                   {/if}
                   <a
                     class="btn btn-sm"
                     href="/api/v1/calendar.ics?lesson={e.id}"
                     download="lesson.ics"
-                    title="This one as a calendar file">.ics</a
+                    title="Export this lesson to a calendar">.ics</a
                   >
                 {/if}
               </div>
@@ -296,7 +300,7 @@
                   }}
                 >
                   <label class="flex flex-col text-[0.8rem]"
-                    >On another day<input
+                    >Move to<input
                       type="date"
                       class="figures input w-38 border-base-content/60 input-sm"
                       bind:value={moveTo}
@@ -308,15 +312,13 @@
             </div>
           {:else if entries.length}
             <p class="text-sm">
-              Press a lesson for what can be done with it; drag it to another day. A striped edge is not
-              drafted yet. Load is minutes planned, shown as information, never as medical advice.
+              Press a lesson to see its actions, or drag it to another day. A striped edge is not drafted yet.
+              Load is minutes planned, shown as information, never as medical advice.
             </p>
           {/if}
           {#each shownCourses as c (c.course.id)}
             {#if only}<p class="mt-4 flex flex-wrap gap-1.5">
-                <button type="button" class="btn btn-sm" onclick={() => remove(c)}
-                  >Take these weeks away</button
-                >
+                <button type="button" class="btn btn-sm" onclick={() => remove(c)}>Delete this plan</button>
               </p>{/if}
           {/each}
         </aside>

@@ -46,26 +46,26 @@
   class="fixed inset-0 z-20 mx-auto flex max-w-3xl flex-col gap-4 overflow-y-auto bg-base-100 p-4"
   role="dialog"
   aria-modal="true"
-  aria-label="Write about {name}"
+  aria-label="Notes on {name}"
   tabindex="-1"
   bind:this={box}
 >
   <h2 class="text-2xl">{name}</h2>
   {#if byBalls}
     <section>
-      <h3 class="text-lg font-semibold">{whole ? 'A whole run, afterwards' : 'A total, afterwards'}</h3>
+      <h3 class="text-lg font-semibold">{whole ? 'Enter a streak' : 'Enter a total'}</h3>
       <div class="mt-1 flex items-center gap-2 text-lg">
         <input
           class="figures input h-14 w-20 border-base-content text-xl"
           inputmode="numeric"
-          aria-label="Good ones"
+          aria-label="Good balls"
           bind:value={good}
         />
         {#if whole}in a row{:else}good of
           <input
             class="figures input h-14 w-20 border-base-content text-xl"
             inputmode="numeric"
-            aria-label="Balls in all"
+            aria-label="Total balls"
             bind:value={of}
           />{/if}
         <button type="button" class="btn ml-auto h-14 border-base-content text-lg btn-accent" onclick={total}
@@ -73,7 +73,7 @@
         >
       </div>
       {#if !whole}<p class="mt-1 text-base">
-          Without the balls in all it counts toward the goal, and says nothing of the chance.
+          Without the total number of balls this counts toward the goal but not toward the success rate.
         </p>{/if}
     </section>
     <section>
@@ -82,7 +82,7 @@
     </section>
   {/if}
   <section>
-    <h3 class="text-lg font-semibold">Seen</h3>
+    <h3 class="text-lg font-semibold">Observations</h3>
     <div class="mt-1 flex flex-wrap gap-2">
       {#each words as w (w)}
         <button
@@ -97,15 +97,15 @@
       <input
         class="input h-14 w-44 border-base-content text-lg"
         maxlength="24"
-        placeholder="A word of your own"
-        aria-label="A word of your own"
+        placeholder="Your own observation"
+        aria-label="Your own observation"
         bind:value={word}
         onkeydown={(e) => e.key === 'Enter' && tag(word)}
       />
     </div>
   </section>
   <label class="block">
-    <span class="text-lg font-semibold">A line about {name}</span>
+    <span class="text-lg font-semibold">Note about {name}</span>
     <input
       class="input mt-1 h-14 w-full border-base-content text-lg"
       maxlength="500"

@@ -9,7 +9,7 @@
   const step = $derived(session.stage!);
   const seconds = $derived(step.goal.seconds ?? 0);
   const left = $derived(bell.since ? seconds - bell.elapsed(session.now) / 1000 : -1);
-  const words = ['not yet', 'nearly', 'held'];
+  const words = ['not yet', 'nearly', 'got it'];
 
   $effect(() => {
     if (!bell.since || left > 0) return;
@@ -32,7 +32,7 @@
       class:btn-accent={bell.since > 0}
       onclick={() => (bell.since ? bell.stop() : bell.start())}
       ><span class="figures">{Math.ceil(bell.since ? left : seconds)} s</span>
-      {bell.since ? 'to the bell' : 'Start the bell'}</button
+      {bell.since ? 'until the bell' : 'Start the timer'}</button
     >
   {:else}<p class="text-xl">done</p>{/if}
 </div>

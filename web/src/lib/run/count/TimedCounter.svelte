@@ -37,7 +37,7 @@
   <dl class="grid grid-cols-2 gap-x-4 text-right">
     {#if beat}<dt>to beat</dt>
       <dd class="figures text-3xl font-semibold">{beat}</dd>{/if}
-    {#if (step.tries?.length ?? 0) > 1}<dt>before</dt>
+    {#if (step.tries?.length ?? 0) > 1}<dt>earlier tries</dt>
       <dd class="figures text-xl">{step.tries?.slice(0, -1).join(', ')}</dd>{/if}
   </dl>
 </div>
@@ -54,7 +54,7 @@
 </div>
 {#if !running}
   <label class="flex items-center justify-between gap-3 text-lg"
-    >Counted aloud? Type it
+    >Counted aloud? Type the count
     <input
       class="figures input h-14 w-24 border-base-content text-2xl"
       inputmode="numeric"

@@ -45,7 +45,7 @@
         style:aspect-ratio="{box.width} / {box.height}"
         viewBox="{box.x} {box.y} {box.width} {box.height}"
         role="img"
-        aria-label="Press where it came down; the words above say the same"
+        aria-label="Press where the ball landed, or use the buttons above"
         onpointerdown={press}
       >
         <CourtFloor {court} lie="across" margin={2.5} part="target" />

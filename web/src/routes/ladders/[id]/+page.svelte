@@ -11,7 +11,7 @@
       need(api.GET('/api/v1/drills'))
     ]);
     const found = all.find((l) => l.ladder.id === id);
-    if (!found) throw new Error('There is no such ladder. It may have been taken away; nothing was changed.');
+    if (!found) throw new Error('This ladder does not exist. It may have been deleted. Nothing was changed.');
     return { ladder: found, drills };
   };
 </script>

@@ -76,8 +76,8 @@
     </Load>
   {:else}
     <div class="py-10">
-      <h1 class="text-2xl">There is no such question</h1>
-      <p class="mt-2">Choose one above.</p>
+      <h1 class="text-2xl">This question does not exist</h1>
+      <p class="mt-2">Choose a question above.</p>
     </div>
   {/if}
 </main>

@@ -10,7 +10,7 @@
   import Skills from '$lib/progress/Skills.svelte';
   import StudentHeader from '$lib/progress/StudentHeader.svelte';
   import Load from '$lib/shell/Load.svelte';
-  import { first } from '$lib/units/say';
+  import { callName } from '$lib/people/names';
 
   // What was read again after a change, which moves estimates and advice.
   let again = $state.raw<StudentRecord>();
@@ -55,25 +55,25 @@
       <main class="mx-auto max-w-[1280px] px-6 py-5">
         <StudentHeader student={read.student} {everybody} {courts} onsaved={saved} />
         {#if merged && split !== merged}<p class="mt-1 text-sm" role="status">
-            Two students are one now. <button type="button" class="underline" onclick={apart}
-              >Take them apart again</button
+            The two students were merged. <button type="button" class="underline" onclick={apart}
+              >Undo merge</button
             >
           </p>{/if}
         <div class="mt-3 grid items-start gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1.05fr)_minmax(0,1fr)]">
           <section aria-labelledby="stands">
             <h2 id="stands" class="border-t border-base-content pt-2 text-xl">
-              Where {first(r.student.name)} stands
+              Where {callName(r.student.name)} stands
             </h2>
             {#each ladders?.ladders ?? [] as climb (climb.ladder.id)}
               <ClimbCard
                 student={r.student.id}
-                name={first(r.student.name)}
+                name={callName(r.student.name)}
                 {climb}
                 onchanged={(all) => (ladders = all)}
               />
             {:else}<p class="mt-1 max-w-xl">
-                On no ladder yet. A ladder says what comes after what; once on one, every lesson is judged by
-                what was counted: up, stay or ease, with the reason.
+                Not on a ladder yet. A ladder is an ordered list of drills and goals. Once a student is on
+                one, each lesson’s results give advice: move up, stay or move down, with the reason.
               </p>{/each}
             <PutOn
               student={r.student.id}
@@ -88,11 +88,11 @@
               />{/if}
           </section>
           <section aria-labelledby="hits">
-            <h2 id="hits" class="border-t border-base-content pt-2 text-xl">What to expect of a ball</h2>
+            <h2 id="hits" class="border-t border-base-content pt-2 text-xl">Success rates</h2>
             {#if nothing}
               <p class="mt-1 max-w-xl">
-                Nothing counted yet. Until then the tool goes by the level alone; every ball counted courtside
-                makes it surer.
+                Nothing counted yet. Until then estimates use only the level. Every ball you count makes them
+                more certain.
               </p>
             {:else}
               <Skills skills={r.skills} />
@@ -100,13 +100,13 @@
           </section>
         </div>
         {#if ladders?.charts.length}
-          <h2 class="mt-8 border-t border-base-content pt-2 text-xl">In what form</h2>
+          <h2 class="mt-8 border-t border-base-content pt-2 text-xl">Practice form</h2>
           <div class="mt-2 flex flex-wrap gap-x-8 gap-y-4">
             {#each ladders.charts.slice(0, 8) as chart (chart.stroke)}<FormChart {chart} />{/each}
           </div>
           <p class="mt-1 max-w-xl text-xs">
-            What is trained, down; in what form, across. The ring says how many balls, its filling how many
-            were good; older than a month it fades.
+            Rows: what is trained. Columns: practice form. The size of a ring is the number of balls, its
+            filled part the share that was good. Faded: older than a month.
           </p>
         {/if}
         <Besides record={r} />
@@ -114,11 +114,9 @@
             <a
               class="hover:underline"
               href="/api/v1/results?student={r.student.id}&as=csv"
-              download="results.csv">All of it as a table</a
+              download="results.csv">Export results</a
             >,
-            <a class="hover:underline" href="/api/v1/calendar.ics?student={r.student.id}"
-              >lessons as a calendar</a
-            >
+            <a class="hover:underline" href="/api/v1/calendar.ics?student={r.student.id}">Export calendar</a>
           </p>{/if}
       </main>
     {/snippet}

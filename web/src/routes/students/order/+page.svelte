@@ -5,7 +5,7 @@
   import { open } from '$lib/lesson/create';
   import { shortRound } from '$lib/people/shortRound';
   import Load from '$lib/shell/Load.svelte';
-  import { first } from '$lib/units/say';
+  import { callNames } from '$lib/people/names';
 
   let wrong = $state('');
   let longest = $state(11);
@@ -15,7 +15,7 @@
     const students =
       group?.students ?? page.url.searchParams.get('students')?.split(',').filter(Boolean) ?? [];
     if (students.length < 2)
-      throw new Error('An order is of two students at least. Put them in a group first.');
+      throw new Error('A ranking needs at least two students. Put them in a group first.');
     const order = await need(api.POST('/api/v1/students/order', { body: { students, longest } }));
     return { order, title: group?.name ?? 'These students', students };
   };
@@ -36,16 +36,17 @@
   };
 </script>
 
-<svelte:head><title>Sorted by games · Hodometer</title></svelte:head>
+<svelte:head><title>Ranking by games · Hodometer</title></svelte:head>
 
 <Load {ask}>
   {#snippet children({ order: o, title, students })}
-    {@const name = (i: number) => first(o.names[i] ?? '')}
+    {@const names = callNames(o.names)}
+    {@const name = (i: number) => names[i] ?? ''}
     {@const x = range(o)}
     <main class="mx-auto max-w-[1100px] px-6 py-5">
       <p class="text-sm"><a class="hover:underline" href="/students#groups">‹ Groups</a></p>
       <div class="flex flex-wrap items-center gap-3">
-        <h1 class="text-3xl">{title}, sorted by games</h1>
+        <h1 class="text-3xl">{title}: ranking by games</h1>
         <button type="button" class="btn ml-auto btn-primary" onclick={() => play(students, title)}
           >Play a short round</button
         >
@@ -55,10 +56,10 @@
         class="mt-2 border-l-6 bg-base-200 px-3 py-2 {o.enough ? 'border-success' : 'border-warning'}"
         role="status"
       >
-        {#if o.enough}<strong>Enough is played.</strong> More games would hardly change this order.{:else}<strong
+        {#if o.enough}<strong>Enough games played.</strong> More games would hardly change this order.{:else}<strong
             >Not sure yet.</strong
           >
-          {#if o.next.length}These would tell most: {o.next
+          {#if o.next.length}The most useful next games: {o.next
               .map(([a, b]) => `${name(a ?? 0)} against ${name(b ?? 0)}`)
               .join('; ')}.{/if}{/if}
       </p>
@@ -78,20 +79,22 @@
             </svg>
             {#if i < o.places.length - 1}<span
                 class="col-span-2 col-start-2 text-sm md:col-span-1 md:col-start-4"
-                >{tenths(p.above)} that {name(p.player)} is above {name(o.places[i + 1]?.player ?? 0)}</span
+                >{tenths(p.above)} chance that {name(p.player)} is stronger than {name(
+                  o.places[i + 1]?.player ?? 0
+                )}</span
               >{/if}
           </li>
         {/each}
       </ol>
       <div class="mt-6 grid gap-8 md:grid-cols-2">
         <section aria-label="Even pairs">
-          <h2 class="border-t border-base-content pt-2 text-lg">On even terms</h2>
+          <h2 class="border-t border-base-content pt-2 text-lg">Even pairs</h2>
           <ul>
             {#each o.pairs as pair, i (i)}<li class="py-0.5">{pair.map(name).join(' – ')}</li>{/each}
           </ul>
         </section>
         <section aria-label="Uneven races">
-          <h2 class="border-t border-base-content pt-2 text-lg">Uneven, to be fair</h2>
+          <h2 class="border-t border-base-content pt-2 text-lg">Fair handicaps</h2>
           <label class="text-sm"
             >up to <select class="select w-20 border-base-content/60 select-xs" bind:value={longest}
               >{#each [7, 10, 11, 15, 21] as n (n)}<option value={n}>{n}</option>{/each}</select
@@ -102,13 +105,15 @@
                 {name(u.strong)} to <strong class="figures">{u.targets[0]}</strong>, {name(u.weak)} to
                 <strong class="figures">{u.targets[1]}</strong>
                 <span class="text-sm">(about {tenths(u.chance)} for {name(u.strong)})</span>
-              </li>{:else}<li class="py-0.5">Nobody is far enough from the next but one.</li>{/each}
+              </li>{:else}<li class="py-0.5">
+                No handicaps needed: these students are too close in strength.
+              </li>{/each}
           </ul>
         </section>
       </div>
       <p class="mt-6 max-w-2xl text-sm">
-        From rallies won of each other (Bradley and Terry), with the level to begin from. The bar holds the
-        strength with 80 % certainty: on few games it is wide, and the order may still turn.
+        Estimated from rallies won against each other (Bradley–Terry), starting from each student’s level. The
+        bar is the 80% range of the strength: with few games it is wide and the order may still change.
       </p>
     </main>
   {/snippet}

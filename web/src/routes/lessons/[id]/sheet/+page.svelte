@@ -15,7 +15,9 @@
   import { partner } from '$lib/lesson/where';
   import Load from '$lib/shell/Load.svelte';
   import Tape from '$lib/tape/Tape.svelte';
-  import { first, sayChance, sayDay } from '$lib/units/say';
+  import { sayChance } from '$lib/units/say';
+  import { sayDate } from '$lib/units/when';
+  import { calledAmong, callNames } from '$lib/people/names';
   import { settings } from '$lib/units/settings.svelte';
 
   const id = $derived(page.params.id ?? '');
@@ -72,14 +74,15 @@
     }[];
 </script>
 
-<svelte:head><title>Lesson on paper · Hodometer</title></svelte:head>
+<svelte:head><title>Lesson sheet · Hodometer</title></svelte:head>
 
 <Load {ask}>
   {#snippet children({ sheet: s, courts })}
-    {@const names = s.students.map((p) => first(p.name))}
+    {@const names = callNames(s.students.map((p) => p.name))}
+    {@const called = calledAmong(s.students)}
     {@const court = courtOf(courts, s.lesson.court)}
     <div class="no-print mx-auto flex max-w-[820px] flex-wrap items-center gap-3 px-4 pt-4">
-      <a class="btn btn-sm" href="/lessons/{s.lesson.id}">Back to the plan</a>
+      <a class="btn btn-sm" href="/lessons/{s.lesson.id}">Back to lesson</a>
       <label class="flex items-center gap-1.5 text-sm"
         ><input type="checkbox" class="checkbox border-base-content checkbox-sm" bind:checked={maps} />court
         set-up</label
@@ -98,15 +101,16 @@
             <p class="text-sm">{s.lesson.aim}</p>
           </div>
           <p class="figures text-right text-sm">
-            {sayDay(s.lesson.date)}
-            {s.lesson.date}<br />{s.lesson.start}–{s.plan.end} · {court?.name}
+            {sayDate(s.lesson.date)}<br />{s.lesson.start}–{s.plan.end} · {court?.name}
           </p>
         </header>
         <p class="text-sm">
-          <strong>{s.students.map((p) => p.name).join(', ') || 'Nobody yet'}</strong
+          <strong>{s.students.map((p) => p.name).join(', ') || 'No students yet'}</strong
           >{#if s.lesson.attendance?.length}{#each s.lesson.attendance as t (t.student)}
-              · {first(s.students.find((p) => p.id === t.student)?.name ?? '')}
-              {t.from ? `comes at ${t.from} min` : ''}{t.to ? ` leaves at ${t.to} min` : ''}{/each}{/if}
+              · {names[s.students.findIndex((p) => p.id === t.student)] ?? ''}
+              {t.from ? `arrives at minute ${t.from}` : ''}{t.to
+                ? ` leaves at minute ${t.to}`
+                : ''}{/each}{/if}
         </p>
         <div class="mt-2">
           <Tape
@@ -135,8 +139,8 @@
                   </p>
                 {:else if b.match}
                   <p>
-                    To {b.match.rules.to}{b.match.rules.toB ? ` against ${b.match.rules.toB}` : ''}, from {b
-                      .match.start}. <em>{b.match.cue}</em>
+                    Play to {b.match.rules.to}{b.match.rules.toB ? ` against ${b.match.rules.toB}` : ''}. Each
+                    rally starts with {b.match.start}. <em>{b.match.cue}</em>
                   </p>
                 {:else if b.script?.length}
                   {@const who = [0, 1].map((k) => partner(names, s.plan.pairs, k))}
@@ -158,7 +162,7 @@
                       >{/each}
                   </p>{/if}
                 {#each s.students as st, n (st.id)}{@const o = s.blocks[i]!.own[n] ?? []}{#if o.length}<span
-                      class="own"><strong>{first(st.name)}</strong> {o.join(', ')}</span
+                      class="own"><strong>{names[n]}</strong> {o.join(', ')}</span
                     >{/if}{/each}
                 {#if b.notes}<p>{b.notes}</p>{/if}
               </div>
@@ -167,19 +171,19 @@
         </ol>
         <footer class="text-[0.75rem]">
           <p>
-            <strong>To carry:</strong>
+            <strong>To bring:</strong>
             {s.plan.kit.map((k) => `${k.label} (${k.carrier})`).join(', ') || 'rackets'} ·
-            <strong>balls at once</strong>
+            <strong>balls needed</strong>
             {Math.round(s.plan.atOnce.value)}{s.lesson.resources?.balls
               ? ` of ${s.lesson.resources.balls}`
               : ''}, fed {Math.round(s.plan.balls.value)}, pick-ups {Math.round(s.plan.pickUps.value)} ·
             <strong>serves and overheads each</strong>
-            {s.plan.students.map((t) => `${first(t.name)} ${Math.round(t.overhead.value)}`).join(', ')}
+            {s.plan.students.map((t) => `${called(t.id)} ${Math.round(t.overhead.value)}`).join(', ')}
           </p>
           <p>
             {[...new Set(s.plan.blocks.flatMap((b) => b.notices.filter((n) => n.caution).map((n) => n.text)))]
               .slice(0, 5)
-              .join(' ')} The venue’s rules and qualified people come first.
+              .join(' ')} Always follow the venue’s rules and the advice of qualified people.
           </p>
         </footer>
       </section>
@@ -187,7 +191,7 @@
         <section class="page" aria-label="Court set-up">
           <h1 class="text-2xl">Court set-up</h1>
           <p class="text-sm">
-            Near end left, where the students begin. Paces from the lines. {s.plan.kit
+            The students’ end is on the left. Distances are from the lines. {s.plan.kit
               .map((k) => `${k.carrier}: ${k.label}`)
               .join(' · ')}
           </p>
@@ -206,20 +210,20 @@
           {#each s.plan.students as t, n (t.id)}
             <article class="card-home">
               <h2 class="text-xl">{t.name}</h2>
-              <p class="text-sm">{s.lesson.title}, {sayDay(s.lesson.date)}</p>
+              <p class="text-sm">{s.lesson.title}, {sayDate(s.lesson.date)}</p>
               <ul class="mt-1 text-sm">
                 {#each s.lesson.blocks as b, i (b.id)}{#if b.drill}{@const p = s.plan.blocks[
                       i
                     ]!.drill?.players.find((x) => x.id === t.id)}
                     <li>
                       <strong>{b.title}</strong>{p?.stages[0]?.rate
-                        ? `: ${sayChance(p.stages[0].rate.mean)} at the first goal`
+                        ? `: ${sayChance(p.stages[0].rate.mean)} of the balls good at the first goal`
                         : ''}{s.blocks[i]!.own[n]?.length ? ` (${s.blocks[i]!.own[n]!.join(', ')})` : ''}
                     </li>{/if}{/each}
               </ul>
               <h3 class="mt-2 text-base">Until next time</h3>
               <ol class="mt-1 space-y-1.5 text-sm">
-                {#each s.home[n] ?? [] as h (h.title)}<li>
+                {#each s.home[n] ?? [] as h, k (k)}<li>
                     <strong>{h.title}.</strong>
                     {h.do} <em>{h.cue}.</em><br /><span class="text-xs"
                       >{h.often} <span class="boxes" aria-hidden="true">☐ ☐ ☐</span></span
@@ -227,8 +231,8 @@
                   </li>{/each}
               </ol>
               <p class="mt-2 text-xs">
-                What did today ask of you? ______________________________<br />Pain or dizziness: stop, and
-                see a qualified professional.
+                What did you have to do well today? ______________________________<br />Pain or dizziness:
+                stop, and see a qualified professional.
               </p>
             </article>
           {/each}

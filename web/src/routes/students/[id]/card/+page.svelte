@@ -7,7 +7,8 @@
   import AskHome from '$lib/people/AskHome.svelte';
   import Boxes from '$lib/people/Boxes.svelte';
   import Load from '$lib/shell/Load.svelte';
-  import { first, sayDay, today } from '$lib/units/say';
+  import { sayDay } from '$lib/units/when';
+  import { callName } from '$lib/people/names';
   import { v7 } from 'uuid';
 
   const id = $derived(page.params.id ?? '');
@@ -40,7 +41,7 @@
     put(practices.map((p, j) => (j === i ? { ...p, ...next } : p)));
   const own = (): Practice => ({
     id: v7(),
-    title: 'A practice of your own',
+    title: 'New practice',
     do: '',
     cue: '',
     often: '',
@@ -56,18 +57,18 @@
   {#snippet children(student)}
     <main class="mx-auto max-w-3xl px-6 py-5">
       <div class="flex flex-wrap items-center gap-3 print:hidden">
-        <a class="btn btn-sm" href="/students/{id}">Back to {first(student.name)}</a>
+        <a class="btn btn-sm" href="/students/{id}">Back to {callName(student.name)}</a>
         {#if home && !home.chosen}<span class="text-sm"
-            >Proposed after the last lesson. Change one and the card is yours.</span
+            >Suggested after the last lesson. Edit any practice to make your own card.</span
           >{/if}
         <button type="button" class="btn ml-auto btn-primary btn-sm" onclick={() => print()}>Print</button>
       </div>
       {#if wrong}<p class="font-semibold text-error" role="alert">{wrong}</p>{/if}
       {#if home?.ask.length}<div class="print:hidden">
-          <AskHome student={id} name={first(student.name)} ask={home.ask} />
+          <AskHome student={id} name={callName(student.name)} ask={home.ask} />
         </div>{/if}
       <article class="mt-4 border-2 border-base-content p-5" aria-label="Home card of {student.name}">
-        <h1 class="text-2xl">{first(student.name)}: until next time</h1>
+        <h1 class="text-2xl">{callName(student.name)}: until next time</h1>
         {#each practices as p, i (p.id)}
           <section class="mt-4 border-t border-base-300 pt-3" aria-label={p.title}>
             <div class="flex flex-wrap items-baseline gap-x-3">
@@ -98,7 +99,7 @@
                 <button
                   type="button"
                   class="btn btn-ghost btn-xs"
-                  aria-label="{p.title}: not this one"
+                  aria-label="Remove {p.title}"
                   onclick={() => put(practices.filter((_, j) => j !== i))}>×</button
                 >
               </span>
@@ -124,10 +125,10 @@
             />
             <Boxes />
           </section>
-        {:else}<p class="mt-3">Nothing on the card. Choose one below, or write your own.</p>{/each}
+        {:else}<p class="mt-3">No practices on the card. Choose one below, or write your own.</p>{/each}
         <p class="mt-5 text-xs">
-          Stop when something hurts or you feel dizzy, and tell somebody. Clear the space around you; mind
-          others and what can break.
+          Stop if something hurts or you feel dizzy, and tell someone. Clear the space around you and watch
+          out for people and breakable things.
         </p>
       </article>
       <div class="mt-4 flex flex-wrap items-center gap-2 print:hidden">
@@ -142,24 +143,25 @@
               e.currentTarget.value = '';
             }}
           >
-            <option value="">add one from the shelf…</option>
+            <option value="">Add a practice…</option>
             {#each (home?.shelf ?? []).filter((p) => !practices.some((x) => x.id === p.id)) as p (p.id)}<option
                 value={p.id}>{p.title} ({label(vocabulary.withs, p.with ?? 'alone')})</option
               >{/each}
           </select>
           <button type="button" class="btn btn-sm" onclick={() => put([...practices, own()])}
-            >Your own words</button
+            >Write your own practice</button
           >
-        {:else}<span class="text-sm">Three are what gets done. Take one off to put another on.</span>{/if}
+        {:else}<span class="text-sm">A card has at most three practices. Remove one to add another.</span
+          >{/if}
       </div>
-      <ShareCard student={id} name={first(student.name)} />
+      <ShareCard student={id} name={callName(student.name)} />
       {#if home?.done.length}
         <section class="mt-5 print:hidden" aria-label="Done so far">
           <h2 class="text-lg">Done so far</h2>
           <ul>
-            {#each home.done.toReversed() as d (`${d.practice} ${d.at}`)}<li>
-                <span class="figures text-sm">{sayDay(today(new Date(d.at)))}</span>
-                {d.title}: <strong>{d.times}</strong>{d.of ? `, ${d.of} a week were wanted` : ''}
+            {#each home.done.toReversed() as d, i (i)}<li>
+                <span class="figures text-sm">{sayDay(d.at)}</span>
+                {d.title}: <strong>{d.times}</strong>{d.of ? `, planned ${d.of} a week` : ''}
               </li>{/each}
           </ul>
         </section>

@@ -3,8 +3,10 @@
   import { page } from '$app/state';
   import { api, need, type Report } from '$lib/api/client';
   import Load from '$lib/shell/Load.svelte';
-  import { first, sayDay, today } from '$lib/units/say';
+  import { sayDate, today } from '$lib/units/when';
   import { settings } from '$lib/units/settings.svelte';
+  import { sayRun } from '$lib/units/length';
+  import { callNames } from '$lib/people/names';
 
   const id = $derived(page.params.id ?? '');
   const ago = (days: number) => today(new Date(Date.now() - days * 86_400_000));
@@ -28,21 +30,15 @@
       body: { shared: yes }
     });
   }
-  const run = (m: number) =>
-    settings.units === 'metric'
-      ? m > 2000
-        ? `${(m / 1000).toFixed(1)} km`
-        : `${Math.round(m)} m`
-      : `${(m / 1609.344).toFixed(1)} mi`;
   const query = $derived(`from=${from}&to=${to}`);
   const figures = (r: Report): [string, string][] => [
-    [String(r.attended), r.missed ? `lessons, ${r.missed} missed` : 'lessons'],
+    [String(r.attended), r.missed ? `lessons attended, ${r.missed} missed` : 'lessons'],
     [String(Math.round(r.minutes)), 'minutes'],
     [String(r.balls), 'balls counted'],
-    [r.balls ? percent(r.good / r.balls) : '–', 'of them good'],
-    [run(r.metres), 'run for them'],
-    [r.engaged ? r.engaged.toFixed(1) : '–', 'engaged, of 10'],
-    [r.effort ? r.effort.toFixed(1) : '–', 'how hard, of 10']
+    [r.balls ? percent(r.good / r.balls) : '–', 'success rate'],
+    [sayRun(r.metres, settings.units), 'distance run'],
+    [r.engaged ? r.engaged.toFixed(1) : '–', 'engaged, out of 10'],
+    [r.effort ? r.effort.toFixed(1) : '–', 'effort, out of 10']
   ];
   const notes = (r: Report) => r.notes.filter((n) => shared[n.run]);
 </script>
@@ -50,7 +46,7 @@
 <svelte:head><title>Report · Hodometer</title></svelte:head>
 
 <div class="mx-auto flex max-w-4xl flex-wrap items-end gap-3 px-6 pt-5 print:hidden">
-  <a class="btn btn-sm" href="/students/{id}">Back</a>
+  <a class="btn btn-sm" href="/students/{id}">Back to student</a>
   <label class="flex flex-col text-[0.8rem]"
     >From<input
       type="date"
@@ -70,9 +66,9 @@
   >
   <span class="ml-auto flex gap-1.5">
     <a class="btn btn-sm" href="/api/v1/students/{id}/report?{query}&as=csv" download="report.csv"
-      >As a table</a
+      >Export table</a
     >
-    <a class="btn btn-sm" href="/api/v1/students/{id}/report?{query}" download="report.json">JSON</a>
+    <a class="btn btn-sm" href="/api/v1/students/{id}/report?{query}" download="report.json">Export JSON</a>
     <button type="button" class="btn btn-primary btn-sm" onclick={() => print()}>Print</button>
   </span>
 </div>
@@ -81,10 +77,10 @@
     <main class="mx-auto max-w-4xl px-6 py-5">
       <h1 class="text-3xl">{r.student.name}</h1>
       <p class="figures text-sm">
-        {r.from ? sayDay(r.from) : 'from the beginning'} to {r.to ? sayDay(r.to) : 'today'}
+        {r.from ? sayDate(r.from) : 'from the beginning'} to {sayDate(r.to || today())}
       </p>
       {#if !r.attended && !r.balls && !r.games.length}
-        <p class="mt-4">Nothing was given in this time. Choose another, or take a lesson to the court.</p>
+        <p class="mt-4">No finished lessons in this period. Choose another period, or run a lesson.</p>
       {/if}
       <dl class="mt-4 flex flex-wrap gap-x-8 gap-y-3 border-y border-base-content py-3">
         {#each figures(r) as [value, words] (words)}<div>
@@ -99,24 +95,24 @@
       <div class="mt-4 grid gap-x-10 gap-y-5 md:grid-cols-2">
         {#if r.rungs.length}<section aria-label="Ladders">
             <h2 class="text-lg">Ladders</h2>
-            {#each r.rungs as g (g.ladder)}<p class="mt-1">
+            {#each r.rungs as g, i (i)}<p class="mt-1">
                 <strong>{g.ladder}</strong>: rung {g.place} of {g.of}, {g.rung}.
                 {#if g.moves.length}
                   <span class="text-sm">{g.moves.join('; ')}.</span>{/if}
               </p>{/each}
           </section>{/if}
-        {#if r.skills.length}<section aria-label="What to expect of a ball">
-            <h2 class="text-lg">What to expect of a ball</h2>
+        {#if r.skills.length}<section aria-label="Success rates">
+            <h2 class="text-lg">Success rates</h2>
             <table class="w-full text-base [&_td]:pr-3 [&_th]:pr-3">
               <thead class="text-left text-sm"
                 ><tr
-                  ><th class="font-normal">skill</th><th class="font-normal">was</th><th class="font-normal"
-                    >is</th
-                  ><th class="font-normal">balls</th></tr
+                  ><th class="font-normal">Skill</th><th class="font-normal">Before</th><th
+                    class="font-normal">Now</th
+                  ><th class="font-normal">Balls</th></tr
                 ></thead
               >
               <tbody
-                >{#each r.skills as s (s.label)}<tr>
+                >{#each r.skills as s, i (i)}<tr>
                     <td>{s.label}</td>
                     <td class="figures">{percent(s.was?.mean)}</td>
                     <td class="figures font-semibold whitespace-nowrap"
@@ -129,10 +125,10 @@
               >
             </table>
           </section>{/if}
-        {#if r.streaks.length}<section aria-label="Bests">
-            <h2 class="text-lg">Bests</h2>
+        {#if r.streaks.length}<section aria-label="Best results">
+            <h2 class="text-lg">Best results</h2>
             <ul>
-              {#each r.streaks as s (`${s.title} ${s.stage} ${s.best}`)}<li>
+              {#each r.streaks as s, i (i)}<li>
                   <strong>{s.best}</strong>, {s.stage}, {s.title}
                 </li>{/each}
             </ul>
@@ -141,20 +137,20 @@
             <h2 class="text-lg">Games</h2>
             <ul>
               {#each r.games.slice(0, 16) as g, i (i)}<li>
-                  <span class="figures text-sm">{sayDay(today(new Date(g.at)))}</span>
+                  <span class="figures text-sm">{sayDate(g.at)}</span>
                   <strong class="figures">{g.score[0]}–{g.score[1]}</strong>
-                  {g.against.map(first).join(' & ')}<span class="text-sm"
-                    >, {g.title}{g.over ? '' : ', broken off'}</span
+                  {callNames(g.against).join(' & ')}<span class="text-sm"
+                    >, {g.title}{g.over ? '' : ', unfinished'}</span
                   >
                 </li>{/each}
               {#if r.games.length > 16}<li class="text-sm">and {r.games.length - 16} more</li>{/if}
             </ul>
           </section>{/if}
-        {#if r.home.length}<section aria-label="At home">
-            <h2 class="text-lg">At home</h2>
+        {#if r.home.length}<section aria-label="Home practice">
+            <h2 class="text-lg">Home practice</h2>
             <ul>
-              {#each r.home as d (`${d.practice} ${d.at}`)}<li>
-                  <span class="figures text-sm">{sayDay(today(new Date(d.at)))}</span>
+              {#each r.home as d, i (i)}<li>
+                  <span class="figures text-sm">{sayDate(d.at)}</span>
                   {d.title}: {d.times} times
                 </li>{/each}
             </ul>
@@ -162,7 +158,7 @@
         {#if notes(r).length}<section aria-label="Notes">
             <h2 class="text-lg">Notes</h2>
             {#each notes(r) as n (n.run)}<p>
-                <span class="figures text-sm">{sayDay(today(new Date(n.at)))}</span>
+                <span class="figures text-sm">{sayDate(n.at)}</span>
                 <span class="italic">“{n.text}”</span>
               </p>{/each}
           </section>{/if}
@@ -170,20 +166,19 @@
       {#if r.notes.length}
         <fieldset class="mt-6 border-t border-base-content pt-2 print:hidden">
           <legend class="sr-only">Which notes others may read</legend>
-          <p class="text-sm">Which lines others may read; the rest stay with you:</p>
+          <p class="text-sm">Choose the notes that others may read. The rest stay private:</p>
           {#each r.notes as n (n.run)}<label class="flex items-center gap-2 py-0.5">
               <input
                 type="checkbox"
                 class="checkbox border-base-content checkbox-sm"
                 checked={shared[n.run] ?? false}
                 onchange={(e) => share(n.run, e.currentTarget.checked)}
-              /><span class="figures text-sm">{sayDay(today(new Date(n.at)))}</span> “{n.text}”
+              /><span class="figures text-sm">{sayDate(n.at)}</span> “{n.text}”
             </label>{/each}
         </fieldset>
       {/if}
       <p class="mt-6 text-xs">
-        Chances are estimates from what was counted, with what they lie between at 80 % certainty; none of
-        this is medical advice.
+        Success rates are estimates from the balls counted, with an 80% range. None of this is medical advice.
       </p>
     </main>
   {/snippet}

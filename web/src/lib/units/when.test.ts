@@ -1,0 +1,38 @@
+import { expect, test } from 'vitest';
+import { ago, sayDate, sayDay, sayMoment, sayShortDate, today } from './when';
+
+const now = new Date('2026-11-29T15:00');
+
+test('a date has its weekday, and its year where it is another', () => {
+  expect(sayDate('2026-12-01', now)).toBe('Tue 1 Dec');
+  expect(sayDate('2025-12-01', now)).toBe('Mon 1 Dec 2025');
+  expect(sayShortDate('2026-05-09')).toBe('9 May');
+  expect(sayMoment(new Date('2026-12-01T16:05').getTime(), now)).toBe('Tue 1 Dec, 16:05');
+});
+
+test('only the days next to this one have a name', () => {
+  expect(
+    ['2026-11-27', '2026-11-28', '2026-11-29', '2026-11-30', '2026-12-01'].map((d) => sayDay(d, now))
+  ).toEqual(['Fri 27 Nov', 'Yesterday', 'Today', 'Tomorrow', 'Tue 1 Dec']);
+  expect(sayDay(new Date('2026-11-28T23:59').getTime(), now)).toBe('Yesterday');
+});
+
+test('every day of ten years is the weekday that the calendar has', () => {
+  const d = new Date('2020-01-01T12:00'); // a Wednesday
+  for (let i = 0; i < 3653; i++, d.setDate(d.getDate() + 1))
+    expect(sayDate(today(d), d).slice(0, 3), today(d)).toBe(
+      ['Wed', 'Thu', 'Fri', 'Sat', 'Sun', 'Mon', 'Tue'][i % 7]
+    );
+});
+
+test('how long ago', () => {
+  const at = now.getTime();
+  for (const [seconds, said] of [
+    [30, 'just now'],
+    [60, '1 minute ago'],
+    [7200, '2 hours ago'],
+    [86_400 * 8, '1 week ago'],
+    [86_400 * 800, '2 years ago']
+  ] as const)
+    expect(ago(at - seconds * 1000, at)).toBe(said);
+});
