@@ -48,14 +48,14 @@ format: $(STAMPS)/npm $(TOOLS)/staticcheck ## format Go, TypeScript, Svelte and 
 	$(TOOLS)/golines -m $(WIDEST) -t 4 --no-reformat-tags -w $(GO_FILES)
 	cd web && npm run -s format
 
-lint: $(STAMPS)/web $(TOOLS)/staticcheck ## vet, staticcheck, import direction, formatting, svelte-check, eslint
+lint: $(STAMPS)/web $(TOOLS)/staticcheck ## vet, staticcheck, import direction, formatting, svelte-check, eslint, plain words
 	@unformatted="$$($(TOOLS)/golines -m $(WIDEST) -t 4 --no-reformat-tags -l $(GO_FILES))"; \
 	test -z "$$unformatted" || { echo "make format would change these:"; echo "$$unformatted"; exit 1; }
 	@awk '{ line = $$0; gsub(/\t/, "    ", line) } length(line) > 120 { print FILENAME ":" FNR ": over 120 columns"; bad = 1 } END { exit bad }' $(GO_FILES)
 	$(GO) vet $(PKGS)
 	$(TOOLS)/staticcheck $(PKGS)
 	$(TOOLS)/depguard $(PKGS)
-	cd web && npm run -s check && npm run -s lint && npm run -s formatted
+	cd web && npm run -s check && npm run -s lint && npm run -s formatted && node scripts/plain.mjs
 	@$(MAKE) --no-print-directory audit
 
 # Both ask a list of known faults that is kept elsewhere. Where it cannot be reached, that is

@@ -144,7 +144,7 @@ var (
 	}
 	contactsDerivation = units.Derivation{
 		ID:     "drill.contacts",
-		Name:   "Contacts",
+		Name:   "Balls hit",
 		Mark:   units.Rule,
 		Source: "counting",
 		Words: "The students take turns. A ball that is fed goes to one of them, so those who hit at once share " +

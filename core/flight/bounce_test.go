@@ -110,10 +110,10 @@ func TestSquashWallToWall(t *testing.T) {
 		return out
 	}
 	drive := Launch{From: Vec{2.8, -7, 0.4}, Speed: 26, Elevation: 8 * degree}
-	require.Equal(t, []string{"front wall", "floor"}, names(drive)[:2])
+	require.Equal(t, []string{"front-wall", "floor"}, names(drive)[:2])
 	require.Equal(t, "floor", names(drive)[len(names(drive))-1])
 	boast := Launch{From: Vec{2.4, -8, 0.4}, Speed: 32, Elevation: 14 * degree, Heading: 40 * degree}
-	require.Equal(t, []string{"right wall", "front wall"}, names(boast)[:2])
+	require.Equal(t, []string{"right-wall", "front-wall"}, names(boast)[:2])
 	mirrored := boast
 	mirrored.From.X, mirrored.Heading = -boast.From.X, -boast.Heading
 	a, m := Rebound(

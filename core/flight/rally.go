@@ -70,7 +70,7 @@ func BeatAt(c *court.Court, air Air, pace, clearance, top float64) Beat {
 func surfaces(x court.Rally, c *court.Court, r float64) []Wall {
 	floor := Wall{"floor", Vec{0, 0, 1}, 0}
 	if c.Walls != nil {
-		return []Wall{floor, {"player", Vec{0, 1, 0}, -x.Depth - r}, {"front wall", Vec{0, -1, 0}, 0}}
+		return []Wall{floor, {"player", Vec{0, 1, 0}, -x.Depth - r}, {"front-wall", Vec{0, -1, 0}, 0}}
 	}
 	return []Wall{floor, {"player", Vec{0, -1, 0}, -x.Depth - r}}
 }

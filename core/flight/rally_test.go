@@ -78,7 +78,7 @@ func TestSquashShotsAreSolved(t *testing.T) {
 			require.NotEmpty(t, shot.Reason.String())
 			return
 		}
-		if shot.Touches[0].On != "front wall" {
+		if shot.Touches[0].On != "front-wall" {
 			require.NotEmpty(t, shot.Reason.String())
 			return
 		}

@@ -11,10 +11,10 @@ import (
 func WallsOf(c *court.Court) []Wall {
 	w, l := c.HalfWidth[court.Singles], c.HalfLength
 	return []Wall{
-		{"front wall", Vec{0, -1, 0}, 0},
-		{"back wall", Vec{0, 1, 0}, -l},
-		{"right wall", Vec{-1, 0, 0}, -w},
-		{"left wall", Vec{1, 0, 0}, -w},
+		{"front-wall", Vec{0, -1, 0}, 0},
+		{"back-wall", Vec{0, 1, 0}, -l},
+		{"right-wall", Vec{-1, 0, 0}, -w},
+		{"left-wall", Vec{1, 0, 0}, -w},
 	}
 }
 
@@ -43,7 +43,7 @@ func PlayWall(b *Ball, air Air, c *court.Court, l Launch) WallShot {
 			if out.Bounce == nil {
 				out.Bounce = &t.Moment
 			}
-		case "front wall":
+		case "front-wall":
 			if out.Front == nil && out.Bounce == nil {
 				out.Front = &t.Moment
 			}
@@ -180,7 +180,7 @@ func (s *wallSolver) play(u unknowns) (outcome, bool) {
 	if l.Speed > 2*fastest {
 		return outcome{}, false
 	}
-	surfaces := [...]Wall{{"floor", Vec{0, 0, 1}, 0}, {"front wall", Vec{0, -1, 0}, 0}}
+	surfaces := [...]Wall{{"floor", Vec{0, 0, 1}, 0}, {"front-wall", Vec{0, -1, 0}, 0}}
 	r := s.ball.Diameter / 2
 	now, spin := Moment{0, l.From, l.velocity()}, l.spin()
 	front, hit := s.until(now, spin, surfaces[:], r)

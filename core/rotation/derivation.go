@@ -8,7 +8,7 @@ var Derivation = units.Derivation{
 	Name:   "Rotation",
 	Mark:   units.Rule,
 	Source: "Berger tables; whist tournaments, Anderson, Combinatorial Designs, from memory; counting",
-	Words: "Who is where on every turn, and what it comes to for each: turns, balls, working and " +
-		"waiting. Evenness is counted, and set beside the best there can be.",
+	Words: "Shows who is where on every turn, and each person's turns, balls, working time and " +
+		"waiting time. Evenness is counted and compared with the best possible.",
 	Formula: "work : rest = time hitting ÷ all other time",
 }

@@ -524,13 +524,13 @@ type Arrangement = lesson.Arrangement
 // Block defines model for Block.
 type Block = lesson.Block
 
-// BlockDetail what is reckoned of one block only
+// BlockDetail what is calculated for one block only
 type BlockDetail = plan.Detail
 
-// BlockRotation who is where in a block, turn by turn
+// BlockRotation who is where in a block on each turn
 type BlockRotation = formation.Rotation
 
-// Brief what a coach knows of a lesson to come
+// Brief what a coach knows about the next lesson
 type Brief struct {
 	// Aim a focus of the vocabulary; left out: what the students need
 	Aim     *string `json:"aim,omitempty"`
@@ -539,7 +539,7 @@ type Brief struct {
 	MatchOn *string `json:"matchOn,omitempty"`
 	Minutes int     `json:"minutes"`
 
-	// Resources what is at hand
+	// Resources the equipment there is
 	Resources *Resources `json:"resources,omitempty"`
 	Start     string     `json:"start"`
 	Students  []Id       `json:"students"`
@@ -612,7 +612,7 @@ type Copies struct {
 	Folder string `json:"folder"`
 }
 
-// CountRange Good balls, or the best streak, in the minutes; low is passed nine times in ten, high once in ten
+// CountRange Good balls, or the best streak, in the minutes; 9 in 10 exceed low, 1 in 10 exceeds high
 type CountRange = goal.Range
 
 // Course defines model for Course.
@@ -633,7 +633,7 @@ type CurvePoint struct {
 // Deed defines model for Deed.
 type Deed = access.Deed
 
-// Derivation How a figure is reckoned; figures carry its id and the values that went in
+// Derivation How a figure is calculated; figures carry its id and their inputs
 type Derivation = units.Derivation
 
 // Device defines model for Device.
@@ -693,7 +693,7 @@ type EstimateQuestion struct {
 	// Radius m, of the circle asked about
 	Radius float64 `json:"radius"`
 
-	// Sessions by day, which rises
+	// Sessions by day, ascending
 	Sessions []struct {
 		Balls int     `json:"balls"`
 		Day   float64 `json:"day"`
@@ -719,7 +719,7 @@ type Feed = pattern.Feed
 // FieldProblem defines model for FieldProblem.
 type FieldProblem = units.Problem
 
-// Figure A value that can say how it was reckoned
+// Figure A value that can say how it was calculated
 type Figure = units.Figure
 
 // FlightAnswer defines model for FlightAnswer.
@@ -827,7 +827,7 @@ type FootworkQuestion struct {
 	TimeConstant float64 `json:"timeConstant"`
 }
 
-// Game A game as a document - the rules as data, and the rest in words
+// Game A game as a document - the rules as data, the rest as words
 type Game = game.Preset
 
 // GameAnswer defines model for GameAnswer.
@@ -856,7 +856,7 @@ type GameQuestion struct {
 	// PointChance A wins a rally
 	PointChance float64 `json:"pointChance"`
 
-	// Rules Rules of a game; what is left out is not played
+	// Rules The rules of a game; an absent rule does not apply
 	Rules Rules `json:"rules"`
 }
 
@@ -887,7 +887,7 @@ type GoalAnswer struct {
 	// FittingCount the largest count of this kind that is met in the time with 80 % certainty
 	FittingCount int `json:"fittingCount"`
 
-	// InTime Good balls, or the best streak, in the minutes; low is passed nine times in ten, high once in ten
+	// InTime Good balls, or the best streak, in the minutes; 9 in 10 exceed low, 1 in 10 exceeds high
 	InTime        *CountRange `json:"inTime,omitempty"`
 	MeanBalls     float64     `json:"meanBalls"`
 	MeanMinutes   float64     `json:"meanMinutes"`
@@ -983,7 +983,7 @@ type Id = string
 // Imported defines model for Imported.
 type Imported = club.Imported
 
-// KitItem A thing to bring
+// KitItem An item of equipment
 type KitItem = drill.Item
 
 // Ladder defines model for Ladder.
@@ -1050,7 +1050,7 @@ type Launch struct {
 // Lesson defines model for Lesson.
 type Lesson = lesson.Lesson
 
-// LessonFix The blocks as they would be: they take the place of those with the same ids, and others are added
+// LessonFix The changed blocks; they replace those with the same ids, and others are added
 type LessonFix = lesson.Fix
 
 // LessonPart minutes of a student at each thing
@@ -1112,7 +1112,7 @@ type Offsets = court.Offsets
 // Order defines model for Order.
 type Order = club.Order
 
-// Outline What a plan comes to in a few figures
+// Outline A plan in a few figures
 type Outline = plan.Outline
 
 // PairingCode defines model for PairingCode.
@@ -1155,7 +1155,7 @@ type PlaceOver struct {
 	Z float32 `json:"z"`
 }
 
-// Placement a thing on court or a person's spot, measured from the lines
+// Placement a piece of equipment or a person's spot, measured from the lines
 type Placement = plan.Placement
 
 // Plan defines model for Plan.
@@ -1243,7 +1243,7 @@ type RecoveryQuestion struct {
 // Report defines model for Report.
 type Report = club.Report
 
-// Resources what is at hand
+// Resources the equipment there is
 type Resources = lesson.Resources
 
 // Results defines model for Results.
@@ -1254,11 +1254,11 @@ type Role = access.Role
 
 // RotationAnswer defines model for RotationAnswer.
 type RotationAnswer struct {
-	// Meetings How evenly it mixes; excess counts meetings over the least there can be
+	// Meetings How evenly it mixes; excess counts meetings above the least possible
 	Meetings *rotation.Tally  `json:"meetings,omitempty"`
 	Rounds   []rotation.Round `json:"rounds"`
 
-	// Sheet Who holds which place on every turn, and what each player's part comes to, in seconds
+	// Sheet Who has which place on every turn, and the seconds each player spends on each part
 	Sheet *RotationSheet `json:"sheet,omitempty"`
 }
 
@@ -1291,10 +1291,10 @@ type RotationQuestion struct {
 // RotationQuestionKind defines model for RotationQuestion.Kind.
 type RotationQuestionKind string
 
-// RotationSheet Who holds which place on every turn, and what each player's part comes to, in seconds
+// RotationSheet Who has which place on every turn, and the seconds each player spends on each part
 type RotationSheet = rotation.Sheet
 
-// Rules Rules of a game; what is left out is not played
+// Rules The rules of a game; an absent rule does not apply
 type Rules = game.Rules
 
 // Run defines model for Run.
@@ -1313,7 +1313,7 @@ type Score = game.Score
 type ScoreQuestion struct {
 	Rallies []game.Rally `json:"rallies"`
 
-	// Rules Rules of a game; what is left out is not played
+	// Rules The rules of a game; an absent rule does not apply
 	Rules Rules `json:"rules"`
 }
 
@@ -1349,7 +1349,7 @@ type SharedCard struct {
 // ShelfDrill defines model for ShelfDrill.
 type ShelfDrill = club.ShelfDrill
 
-// ShelfGame A game as it stands on the shelf
+// ShelfGame A game in the list of games
 type ShelfGame = club.ShelfGame
 
 // ShelfLadder defines model for ShelfLadder.
@@ -1362,7 +1362,7 @@ type SigmaAnswer struct {
 	Sigma float64 `json:"sigma"`
 }
 
-// SigmaQuestion One log, or several with circles of several sizes; with a level, what is believed of it joins in
+// SigmaQuestion One log, or several with circles of several sizes; with a level, its prior is included
 type SigmaQuestion struct {
 	Balls *int `json:"balls,omitempty"`
 	Hits  *int `json:"hits,omitempty"`
@@ -1377,7 +1377,7 @@ type SigmaQuestion struct {
 	Radius *float64 `json:"radius,omitempty"`
 }
 
-// Span a least, a best and a most
+// Span the least, the best and the most
 type Span = drill.Span
 
 // SportWords defines model for SportWords.
@@ -1386,7 +1386,7 @@ type SportWords = sport.Words
 // StageOutlook defines model for StageOutlook.
 type StageOutlook = drill.StageOutlook
 
-// Stretch A stretch of somebody's lane, in minutes after the start
+// Stretch A stretch of a person's lane, in minutes after the start
 type Stretch = formation.Span
 
 // Stroke an id of the vocabulary
@@ -1532,7 +1532,7 @@ type TurnState = run.TurnState
 // Unit defines model for Unit.
 type Unit = units.Unit
 
-// Vocabulary What is shown for each id; nothing is matched by it
+// Vocabulary The words shown for each id; nothing is matched by them
 type Vocabulary struct {
 	Afters        Terms `json:"afters"`
 	Ages          Terms `json:"ages"`
@@ -1755,7 +1755,7 @@ type ImportGamesTextBody = string
 type PutGameJSONBody struct {
 	Edition int `json:"edition"`
 
-	// Game A game as a document - the rules as data, and the rest in words
+	// Game A game as a document - the rules as data, the rest as words
 	Game Game `json:"game"`
 }
 
@@ -1806,7 +1806,7 @@ type PutRunJSONBody struct {
 type AddEventsJSONBody struct {
 	Events []Event `json:"events"`
 
-	// Lesson what it is a run of, in the version that was opened; the first event of a run begins it
+	// Lesson the lesson and version that was opened; the first event of a run begins it
 	Lesson *club.Origin `json:"lesson,omitempty"`
 }
 
@@ -2039,16 +2039,16 @@ type ShareNoteJSONRequestBody ShareNoteJSONBody
 
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
-	// GetAccess Who asks and what they may do; how the server is reached; what is wrong with the club file
+	// GetAccess The role of this device; how the server is reached; what is wrong with the club file
 	// (GET /api/v1/access)
 	GetAccess(ctx *echo.Context) error
-	// MakeCode Make a code that lets one device in, for five minutes
+	// MakeCode Make a code that connects one device, valid for five minutes
 	// (POST /api/v1/access/codes)
 	MakeCode(ctx *echo.Context) error
 	// ListDeeds Who changed what, latest first, sixty at a time
 	// (GET /api/v1/access/deeds)
 	ListDeeds(ctx *echo.Context, params ListDeedsParams) error
-	// ListDevices All devices that may come in, those last seen first
+	// ListDevices All connected devices, last seen first
 	// (GET /api/v1/access/devices)
 	ListDevices(ctx *echo.Context) error
 	// EndDevice Sign a device out
@@ -2057,280 +2057,280 @@ type ServerInterface interface {
 	// ChangeDevice Rename a device or give it another role
 	// (PUT /api/v1/access/devices/{device})
 	ChangeDevice(ctx *echo.Context, device Id) error
-	// PairDevice Come in with a code - six digits, or the secret of a picture that a phone reads
+	// PairDevice Sign in with a code - six digits, or the secret of a QR code
 	// (POST /api/v1/access/pair)
 	PairDevice(ctx *echo.Context) error
-	// SetPassphrase Set the owner's passphrase; who came in with the one before is signed out
+	// SetPassphrase Set the owner's passphrase; devices signed in with the old one are signed out
 	// (PUT /api/v1/access/passphrase)
 	SetPassphrase(ctx *echo.Context) error
-	// SignIn Come in as owner with the passphrase
+	// SignIn Sign in as owner with the passphrase
 	// (POST /api/v1/access/signIn)
 	SignIn(ctx *echo.Context) error
-	// SignOut Sign out the device that asks
+	// SignOut Sign out this device
 	// (POST /api/v1/access/signOut)
 	SignOut(ctx *echo.Context) error
-	// ListBases How figures are reckoned, by the id of their derivation; those of the reckoners by the reckoner's name
+	// ListBases How figures are calculated, by the id of their derivation; for the reckoner, by the name of the question
 	// (GET /api/v1/bases)
 	ListBases(ctx *echo.Context) error
-	// GetCalendar Lessons as iCalendar (RFC 5545), of all, one student, or one lesson; ids stay
+	// GetCalendar Lessons as iCalendar (RFC 5545), of everyone, one student, or one lesson; ids never change
 	// (GET /api/v1/calendar.ics)
 	GetCalendar(ctx *echo.Context, params GetCalendarParams) error
-	// OpenCard The card that a link shows; no name but the first, nothing else of the student
+	// OpenCard The card behind a link; it holds the first name and nothing else about the student
 	// (POST /api/v1/cards/open)
 	OpenCard(ctx *echo.Context) error
-	// ListCopies The copies of the club there are, latest first, and whether one is due
+	// ListCopies The backups, latest first, and whether one is due
 	// (GET /api/v1/copies)
 	ListCopies(ctx *echo.Context) error
-	// TakeCopy Make a copy now
+	// TakeCopy Make a backup now
 	// (POST /api/v1/copies)
 	TakeCopy(ctx *echo.Context) error
-	// GetCopy One copy as a file
+	// GetCopy Download one backup
 	// (GET /api/v1/copies/{copy})
 	GetCopy(ctx *echo.Context, copy string) error
-	// ListCourses Weeks ahead, of students and groups
+	// ListCourses The weeks ahead of students and groups
 	// (GET /api/v1/courses)
 	ListCourses(ctx *echo.Context) error
-	// PlanCourse Lay lessons over weeks by a pattern and a manner of themes; nothing is saved
+	// PlanCourse Spread lessons over weeks by a pattern and an order of themes; nothing is saved
 	// (POST /api/v1/courses/plan)
 	PlanCourse(ctx *echo.Context) error
-	// RemoveCourse Take weeks ahead away; lessons drafted stay
+	// RemoveCourse Delete weeks ahead; drafted lessons stay
 	// (DELETE /api/v1/courses/{course})
 	RemoveCourse(ctx *echo.Context, course CourseId) error
-	// PutCourse Make or change weeks ahead; version 0 makes. Lessons drafted already go to their days
+	// PutCourse Create or change weeks ahead; version 0 creates. Drafted lessons move to their days
 	// (PUT /api/v1/courses/{course})
 	PutCourse(ctx *echo.Context, course CourseId) error
-	// ChangeCourse Move a lesson of these weeks, call it off or take it up again; its work goes along
+	// ChangeCourse Move a lesson of these weeks, cancel it or restore it; its work moves with it
 	// (POST /api/v1/courses/{course}/lessons/{lesson})
 	ChangeCourse(ctx *echo.Context, course CourseId, lesson LessonId) error
-	// DraftCourseLesson Draft a lesson of these weeks by its theme, the rungs of its students and the work it carries; one that is there stays
+	// DraftCourseLesson Draft a lesson of these weeks from its theme, the rungs of its students and the work moved to it; an existing draft stays
 	// (PUT /api/v1/courses/{course}/lessons/{lesson})
 	DraftCourseLesson(ctx *echo.Context, course CourseId, lesson LessonId) error
 	// ListCourts The courts, with lines, boxes, zones and named spots
 	// (GET /api/v1/courts)
 	ListCourts(ctx *echo.Context) error
-	// ListBlockTemplates Blocks that can be put on a tape on that court
+	// ListBlockTemplates The blocks that can be added to a lesson on that court
 	// (GET /api/v1/courts/{court}/blocks)
 	ListBlockTemplates(ctx *echo.Context, court string) error
-	// BlankDrill A drill from nothing on that court, to draw on
+	// BlankDrill An empty drill on that court, to draw on
 	// (GET /api/v1/courts/{court}/drill)
 	BlankDrill(ctx *echo.Context, court string) error
-	// ListDrills The shelf - the drills that ship and the club's own, with what each asks for
+	// ListDrills All drills, built-in and the club's own, with what each needs
 	// (GET /api/v1/drills)
 	ListDrills(ctx *echo.Context) error
-	// CheckDrill What a drill asks of a student, ball by ball and in all; what will not work; its neighbours from easier to harder
+	// CheckDrill What a drill asks of a student, for each ball and in total; what will not work; its variants from easier to harder
 	// (POST /api/v1/drills/check)
 	CheckDrill(ctx *echo.Context) error
-	// ExportDrills Drills as a file - one as a drill document, several as a shelf document
+	// ExportDrills Export drills - one as a drill document, several as a document of drills
 	// (GET /api/v1/drills/export)
 	ExportDrills(ctx *echo.Context, params ExportDrillsParams) error
-	// ImportDrills Put the drills of a file on the shelf, all of them or none
+	// ImportDrills Import the drills of a file, all of them or none
 	// (POST /api/v1/drills/import)
 	ImportDrills(ctx *echo.Context, params ImportDrillsParams) error
-	// RemoveDrill Take a drill of one's own off the shelf; lessons keep theirs, and saving it again brings it back
+	// RemoveDrill Delete one of the club's own drills; lessons keep their copies, and saving it again restores it
 	// (DELETE /api/v1/drills/{drill})
 	RemoveDrill(ctx *echo.Context, drill DrillId) error
-	// GetDrill One drill of the shelf
+	// GetDrill One drill
 	// (GET /api/v1/drills/{drill})
 	GetDrill(ctx *echo.Context, drill DrillId) error
-	// PutDrill Make a drill of one's own (version 0) or save a change to the version that was read; also brings back one that was taken off the shelf
+	// PutDrill Create a drill (version 0) or save a change to the version that was read; also restores a deleted one
 	// (PUT /api/v1/drills/{drill})
 	PutDrill(ctx *echo.Context, drill DrillId) error
 	// SetFavourite Mark a drill as a favourite, or not
 	// (PUT /api/v1/drills/{drill}/favourite)
 	SetFavourite(ctx *echo.Context, drill DrillId) error
-	// ListDrillVersions Every state a drill was saved in, latest first
+	// ListDrillVersions The version history of a drill, latest first
 	// (GET /api/v1/drills/{drill}/versions)
 	ListDrillVersions(ctx *echo.Context, drill DrillId) error
-	// ListGames The shelf of games - the club's own and those that ship
+	// ListGames All games, the club's own and built-in
 	// (GET /api/v1/games)
 	ListGames(ctx *echo.Context) error
-	// ExportGames Games as a file - one as a game document, several as a document of games
+	// ExportGames Export games - one as a game document, several as a document of games
 	// (GET /api/v1/games/export)
 	ExportGames(ctx *echo.Context, params ExportGamesParams) error
-	// ImportGames Put the games of a file on the shelf, all of them or none
+	// ImportGames Import the games of a file, all of them or none
 	// (POST /api/v1/games/import)
 	ImportGames(ctx *echo.Context) error
-	// RemoveGame Take a game of one's own off the shelf; lessons keep theirs, and saving it again brings it back
+	// RemoveGame Delete one of the club's own games; lessons keep their copies, and saving it again restores it
 	// (DELETE /api/v1/games/{game})
 	RemoveGame(ctx *echo.Context, game GameId) error
-	// GetGame One game of the shelf
+	// GetGame One game
 	// (GET /api/v1/games/{game})
 	GetGame(ctx *echo.Context, game GameId) error
-	// PutGame Make a game of one's own (edition 0) or save a change to the edition that was read; also brings back one that was taken off the shelf
+	// PutGame Create a game (edition 0) or save a change to the edition that was read; also restores a deleted one
 	// (PUT /api/v1/games/{game})
 	PutGame(ctx *echo.Context, game GameId) error
-	// ListGameVersions Every state a game was saved in, latest first
+	// ListGameVersions The version history of a game, latest first
 	// (GET /api/v1/games/{game}/versions)
 	ListGameVersions(ctx *echo.Context, game GameId) error
 	// ListGroups Groups of students, by name
 	// (GET /api/v1/groups)
 	ListGroups(ctx *echo.Context) error
-	// RemoveGroup Take a group away; its students and lessons stay
+	// RemoveGroup Delete a group; its students and lessons stay
 	// (DELETE /api/v1/groups/{group})
 	RemoveGroup(ctx *echo.Context, group Id) error
-	// PutGroup Make or change a group; version 0 makes, or brings back one that was taken away
+	// PutGroup Create or change a group; version 0 creates, or restores a deleted one
 	// (PUT /api/v1/groups/{group})
 	PutGroup(ctx *echo.Context, group Id) error
-	// ListLadders Ladders, those that ship and the own
+	// ListLadders All ladders, built-in and the club's own
 	// (GET /api/v1/ladders)
 	ListLadders(ctx *echo.Context) error
-	// RemoveLadder Take a ladder of the own away; who stands on it stays
+	// RemoveLadder Delete one of the club's own ladders; its students keep their rungs
 	// (DELETE /api/v1/ladders/{ladder})
 	RemoveLadder(ctx *echo.Context, ladder LadderId) error
-	// PutLadder Make or change a ladder of the own; version 0 makes
+	// PutLadder Create or change one of the club's own ladders; version 0 creates
 	// (PUT /api/v1/ladders/{ladder})
 	PutLadder(ctx *echo.Context, ladder LadderId) error
 	// ListLessons Lessons, latest day first
 	// (GET /api/v1/lessons)
 	ListLessons(ctx *echo.Context) error
-	// CheckLesson Reckon a lesson as it stands on the screen, saved or not
+	// CheckLesson Calculate a lesson as it is on the screen, saved or not
 	// (POST /api/v1/lessons/check)
 	CheckLesson(ctx *echo.Context) error
-	// DraftLessons Up to three lessons made by rules from what the coach knows, each fitting its slot, with a line that says why
+	// DraftLessons Up to three lesson drafts made by rules from what the coach knows, each fitting its time, with the reason
 	// (POST /api/v1/lessons/drafts)
 	DraftLessons(ctx *echo.Context) error
-	// MatchFromBlock A match drill made from a drill block, each point beginning with its first ball
+	// MatchFromBlock A match drill made from a drill block; each point starts with its first ball
 	// (POST /api/v1/lessons/matchFrom)
 	MatchFromBlock(ctx *echo.Context) error
-	// PlaceDrill A block for a drill, brought to the court of a lesson, and where in the lesson it goes
+	// PlaceDrill A block for a drill, scaled to the court of a lesson, and its place in the lesson
 	// (POST /api/v1/lessons/place)
 	PlaceDrill(ctx *echo.Context) error
 	// GetLesson A lesson
 	// (GET /api/v1/lessons/{lesson})
 	GetLesson(ctx *echo.Context, lesson LessonId) error
-	// PutLesson Save a lesson; version 0 makes it, any other must be the one that was read
+	// PutLesson Save a lesson; version 0 creates it, any other must be the version that was read
 	// (PUT /api/v1/lessons/{lesson})
 	PutLesson(ctx *echo.Context, lesson LessonId) error
-	// GetSheet A lesson as it is printed - the plan, who is where, and what is set out where
+	// GetSheet A lesson as it is printed - the plan, who is where, and where the equipment goes
 	// (GET /api/v1/lessons/{lesson}/sheet)
 	GetSheet(ctx *echo.Context, lesson LessonId, params GetSheetParams) error
-	// ListLessonVersions Every state a lesson was saved in, latest first, with what each save changed
+	// ListLessonVersions The version history of a lesson, latest first, with what each save changed
 	// (GET /api/v1/lessons/{lesson}/versions)
 	ListLessonVersions(ctx *echo.Context, lesson LessonId) error
-	// ReckonEstimate What a student can be expected to hit, from what was counted at circles about the aim
+	// ReckonEstimate The expected hits of a student, from counts at circles about the aim
 	// (POST /api/v1/reckon/estimate)
 	ReckonEstimate(ctx *echo.Context) error
-	// ReckonFlight The launch that makes a ball come down where it is wanted, or where a launch comes down
+	// ReckonFlight The launch that lands a ball at a place, or the landing place of a launch
 	// (POST /api/v1/reckon/flight)
 	ReckonFlight(ctx *echo.Context) error
-	// ReckonFootwork Whether a student gets to a ball
+	// ReckonFootwork Whether a student reaches a ball
 	// (POST /api/v1/reckon/footwork)
 	ReckonFootwork(ctx *echo.Context) error
-	// ReckonGame Who wins a game under any rules, and how long it takes
+	// ReckonGame The chance to win a game under any rules, and how long it takes
 	// (POST /api/v1/reckon/game)
 	ReckonGame(ctx *echo.Context) error
-	// ReckonGoal Balls and minutes that a goal takes
+	// ReckonGoal The balls and minutes that a goal takes
 	// (POST /api/v1/reckon/goal)
 	ReckonGoal(ctx *echo.Context) error
 	// ReckonHandicap The fair race for two uneven players
 	// (POST /api/v1/reckon/handicap)
 	ReckonHandicap(ctx *echo.Context) error
-	// ReckonLevels Levels from what players won of each other, with how sure they are
+	// ReckonLevels Levels from the points players won of each other, with their uncertainty
 	// (POST /api/v1/reckon/levels)
 	ReckonLevels(ctx *echo.Context) error
 	// ReckonRace Who wins a race to a number of points
 	// (POST /api/v1/reckon/race)
 	ReckonRace(ctx *echo.Context) error
-	// ReckonRecovery Where to recover to, by both schools, for likely replies
+	// ReckonRecovery Where to recover to for likely replies, by both schools
 	// (POST /api/v1/reckon/recovery)
 	ReckonRecovery(ctx *echo.Context) error
-	// ReckonRotation Who plays with and against whom, round by round
+	// ReckonRotation Who plays with and against whom in each round
 	// (POST /api/v1/reckon/rotation)
 	ReckonRotation(ctx *echo.Context) error
 	// ReckonScore The score of a game after its rallies
 	// (POST /api/v1/reckon/score)
 	ReckonScore(ctx *echo.Context) error
-	// ReckonSigma The spread of a student from hits within a circle
+	// ReckonSigma A student's spread from hits within a circle
 	// (POST /api/v1/reckon/sigma)
 	ReckonSigma(ctx *echo.Context) error
-	// ReckonTarget Chances of a target for a spread of balls
+	// ReckonTarget The chances of a target for a spread of balls
 	// (POST /api/v1/reckon/target)
 	ReckonTarget(ctx *echo.Context) error
-	// ReckonTempo Balls a minute of a rally from the back of the court, and the pace for a wanted tempo
+	// ReckonTempo The balls a minute of a rally from the back of the court, and the pace for a given tempo
 	// (POST /api/v1/reckon/tempo)
 	ReckonTempo(ctx *echo.Context) error
 	// ReckonWindow The directions that land in from a place, and where to wait for the reply
 	// (POST /api/v1/reckon/window)
 	ReckonWindow(ctx *echo.Context) error
-	// ListResults What was counted, of one student or all, in a period, as JSON or CSV
+	// ListResults The counts of one student or all in a period, as JSON or CSV
 	// (GET /api/v1/results)
 	ListResults(ctx *echo.Context, params ListResultsParams) error
 	// ListRuns The log, latest first
 	// (GET /api/v1/runs)
 	ListRuns(ctx *echo.Context) error
-	// GetRun A run, with the lesson as it was when it began
+	// GetRun A run, with the lesson as it was when the run began
 	// (GET /api/v1/runs/{run})
 	GetRun(ctx *echo.Context, run RunId) error
-	// PutRun Open a run of a lesson under an id made by the device; nothing is written before its first event
+	// PutRun Open a run of a lesson under an id made by the device; nothing is stored before its first event
 	// (PUT /api/v1/runs/{run})
 	PutRun(ctx *echo.Context, run RunId) error
-	// AddEvents Add what happened; events already there change nothing
+	// AddEvents Add events to a run; known events change nothing
 	// (POST /api/v1/runs/{run}/events)
 	AddEvents(ctx *echo.Context, run RunId, params AddEventsParams) error
-	// StreamRun What is added to a run, as it is added (server-sent events), a list of events each
+	// StreamRun New events of a run as they arrive (server-sent events), a list in each message
 	// (GET /api/v1/runs/{run}/stream)
 	StreamRun(ctx *echo.Context, run RunId) error
-	// ListStudents Everybody, by name
+	// ListStudents All students, by name
 	// (GET /api/v1/students)
 	ListStudents(ctx *echo.Context) error
-	// ExportStudents Students as a table; cells that a spreadsheet would take for formulas are quoted
+	// ExportStudents Export students as CSV; cells that a spreadsheet would read as formulas are quoted
 	// (GET /api/v1/students/export)
 	ExportStudents(ctx *echo.Context) error
-	// ImportStudents Take in a table of students - commas, semicolons or tabs, UTF-8 or Latin-1 - and say row by row what became of it
+	// ImportStudents Import students from CSV - commas, semicolons or tabs, UTF-8 or Latin-1 - and return the outcome of each row
 	// (POST /api/v1/students/import)
 	ImportStudents(ctx *echo.Context, params ImportStudentsParams) error
-	// OrderStudents Who is how strong by the games played, with how sure it is, pairs, fair uneven targets, and whether more games would change it
+	// OrderStudents The order of strength from the games played, with its uncertainty, pairs, fair uneven targets, and whether more games would change it
 	// (POST /api/v1/students/order)
 	OrderStudents(ctx *echo.Context) error
-	// GetStudent A student, the estimate of each skill as it moved, and the sessions behind it
+	// GetStudent A student, the history of each skill's estimate, and the sessions it comes from
 	// (GET /api/v1/students/{student})
 	GetStudent(ctx *echo.Context, student StudentId) error
-	// PutStudent Make or change a student; version 0 makes
+	// PutStudent Create or change a student; version 0 creates
 	// (PUT /api/v1/students/{student})
 	PutStudent(ctx *echo.Context, student StudentId) error
-	// DeclineAdvice Remember that advice was declined, until something new is counted
+	// DeclineAdvice Decline advice until something new is counted
 	// (PUT /api/v1/students/{student}/declined)
 	DeclineAdvice(ctx *echo.Context, student StudentId) error
-	// GetHome What a student does until next time, what was done, and what there is to choose from
+	// GetHome A student's practice at home, how often it was done, and the practices to choose from
 	// (GET /api/v1/students/{student}/home)
 	GetHome(ctx *echo.Context, student StudentId) error
-	// PutHome Choose what a student does until next time
+	// PutHome Choose a student's practice at home
 	// (PUT /api/v1/students/{student}/home)
 	PutHome(ctx *echo.Context, student StudentId) error
-	// DidAtHome Note how often a practice was done since it was chosen
+	// DidAtHome Record how often a practice was done since it was chosen
 	// (POST /api/v1/students/{student}/home/done)
 	DidAtHome(ctx *echo.Context, student StudentId) error
-	// ListLaddersOfStudent Where a student stands on each ladder, what was counted there, and what is advised with its reason
+	// ListLaddersOfStudent A student's rung on each ladder, the counts there, and the advice with its reason
 	// (GET /api/v1/students/{student}/ladders)
 	ListLaddersOfStudent(ctx *echo.Context, student StudentId) error
-	// ListCardLinks Links to a student's card that still open
+	// ListCardLinks The valid links to students' cards
 	// (GET /api/v1/students/{student}/links)
 	ListCardLinks(ctx *echo.Context, student StudentId) error
-	// MakeCardLink Make a link to a student's card; its secret is told this once
+	// MakeCardLink Make a link to a student's card; its secret is returned only now
 	// (POST /api/v1/students/{student}/links)
 	MakeCardLink(ctx *echo.Context, student StudentId) error
-	// EndCardLink Take a link back
+	// EndCardLink Revoke a link
 	// (DELETE /api/v1/students/{student}/links/{link})
 	EndCardLink(ctx *echo.Context, student StudentId, link Id) error
-	// MergeStudent Make one student of two - what was counted of this one counts for the other; split takes them apart
+	// MergeStudent Merge two students - the counts of this one count for the other; split separates them
 	// (POST /api/v1/students/{student}/merge)
 	MergeStudent(ctx *echo.Context, student StudentId) error
-	// MoveStudent Put a student on a ladder, up, down or off it, or note that a gate was met
+	// MoveStudent Put a student on a ladder, move them up, down or off it, or note that a gate was met
 	// (POST /api/v1/students/{student}/moves)
 	MoveStudent(ctx *echo.Context, student StudentId) error
-	// TakeBackMove Take the last move on a ladder back
+	// TakeBackMove Undo the last move on a ladder
 	// (DELETE /api/v1/students/{student}/moves/{ladder})
 	TakeBackMove(ctx *echo.Context, student StudentId, ladder LadderId) error
-	// ShareNote Let others read the line about a student from a run, or keep it
+	// ShareNote Share the note about a student from a run, or keep it private
 	// (PUT /api/v1/students/{student}/notes/{run})
 	ShareNote(ctx *echo.Context, student StudentId, run RunId) error
-	// ReportStudent What a period came to for a student, as JSON or CSV
+	// ReportStudent A report on a student for a period, as JSON or CSV
 	// (GET /api/v1/students/{student}/report)
 	ReportStudent(ctx *echo.Context, student StudentId, params ReportStudentParams) error
-	// SplitStudent Take a student that was merged into another out again
+	// SplitStudent Separate a merged student from the other
 	// (POST /api/v1/students/{student}/split)
 	SplitStudent(ctx *echo.Context, student StudentId) error
-	// GetVocabulary The words that are shown for every id, by vocabulary
+	// GetVocabulary The words shown for each id, by vocabulary
 	// (GET /api/v1/vocabulary)
 	GetVocabulary(ctx *echo.Context) error
 }
@@ -7758,16 +7758,16 @@ func (response GetVocabularydefaultApplicationProblemPlusJSONResponse) VisitGetV
 
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
-	// GetAccess Who asks and what they may do; how the server is reached; what is wrong with the club file
+	// GetAccess The role of this device; how the server is reached; what is wrong with the club file
 	// (GET /api/v1/access)
 	GetAccess(ctx context.Context, request GetAccessRequestObject) (GetAccessResponseObject, error)
-	// MakeCode Make a code that lets one device in, for five minutes
+	// MakeCode Make a code that connects one device, valid for five minutes
 	// (POST /api/v1/access/codes)
 	MakeCode(ctx context.Context, request MakeCodeRequestObject) (MakeCodeResponseObject, error)
 	// ListDeeds Who changed what, latest first, sixty at a time
 	// (GET /api/v1/access/deeds)
 	ListDeeds(ctx context.Context, request ListDeedsRequestObject) (ListDeedsResponseObject, error)
-	// ListDevices All devices that may come in, those last seen first
+	// ListDevices All connected devices, last seen first
 	// (GET /api/v1/access/devices)
 	ListDevices(ctx context.Context, request ListDevicesRequestObject) (ListDevicesResponseObject, error)
 	// EndDevice Sign a device out
@@ -7776,280 +7776,280 @@ type StrictServerInterface interface {
 	// ChangeDevice Rename a device or give it another role
 	// (PUT /api/v1/access/devices/{device})
 	ChangeDevice(ctx context.Context, request ChangeDeviceRequestObject) (ChangeDeviceResponseObject, error)
-	// PairDevice Come in with a code - six digits, or the secret of a picture that a phone reads
+	// PairDevice Sign in with a code - six digits, or the secret of a QR code
 	// (POST /api/v1/access/pair)
 	PairDevice(ctx context.Context, request PairDeviceRequestObject) (PairDeviceResponseObject, error)
-	// SetPassphrase Set the owner's passphrase; who came in with the one before is signed out
+	// SetPassphrase Set the owner's passphrase; devices signed in with the old one are signed out
 	// (PUT /api/v1/access/passphrase)
 	SetPassphrase(ctx context.Context, request SetPassphraseRequestObject) (SetPassphraseResponseObject, error)
-	// SignIn Come in as owner with the passphrase
+	// SignIn Sign in as owner with the passphrase
 	// (POST /api/v1/access/signIn)
 	SignIn(ctx context.Context, request SignInRequestObject) (SignInResponseObject, error)
-	// SignOut Sign out the device that asks
+	// SignOut Sign out this device
 	// (POST /api/v1/access/signOut)
 	SignOut(ctx context.Context, request SignOutRequestObject) (SignOutResponseObject, error)
-	// ListBases How figures are reckoned, by the id of their derivation; those of the reckoners by the reckoner's name
+	// ListBases How figures are calculated, by the id of their derivation; for the reckoner, by the name of the question
 	// (GET /api/v1/bases)
 	ListBases(ctx context.Context, request ListBasesRequestObject) (ListBasesResponseObject, error)
-	// GetCalendar Lessons as iCalendar (RFC 5545), of all, one student, or one lesson; ids stay
+	// GetCalendar Lessons as iCalendar (RFC 5545), of everyone, one student, or one lesson; ids never change
 	// (GET /api/v1/calendar.ics)
 	GetCalendar(ctx context.Context, request GetCalendarRequestObject) (GetCalendarResponseObject, error)
-	// OpenCard The card that a link shows; no name but the first, nothing else of the student
+	// OpenCard The card behind a link; it holds the first name and nothing else about the student
 	// (POST /api/v1/cards/open)
 	OpenCard(ctx context.Context, request OpenCardRequestObject) (OpenCardResponseObject, error)
-	// ListCopies The copies of the club there are, latest first, and whether one is due
+	// ListCopies The backups, latest first, and whether one is due
 	// (GET /api/v1/copies)
 	ListCopies(ctx context.Context, request ListCopiesRequestObject) (ListCopiesResponseObject, error)
-	// TakeCopy Make a copy now
+	// TakeCopy Make a backup now
 	// (POST /api/v1/copies)
 	TakeCopy(ctx context.Context, request TakeCopyRequestObject) (TakeCopyResponseObject, error)
-	// GetCopy One copy as a file
+	// GetCopy Download one backup
 	// (GET /api/v1/copies/{copy})
 	GetCopy(ctx context.Context, request GetCopyRequestObject) (GetCopyResponseObject, error)
-	// ListCourses Weeks ahead, of students and groups
+	// ListCourses The weeks ahead of students and groups
 	// (GET /api/v1/courses)
 	ListCourses(ctx context.Context, request ListCoursesRequestObject) (ListCoursesResponseObject, error)
-	// PlanCourse Lay lessons over weeks by a pattern and a manner of themes; nothing is saved
+	// PlanCourse Spread lessons over weeks by a pattern and an order of themes; nothing is saved
 	// (POST /api/v1/courses/plan)
 	PlanCourse(ctx context.Context, request PlanCourseRequestObject) (PlanCourseResponseObject, error)
-	// RemoveCourse Take weeks ahead away; lessons drafted stay
+	// RemoveCourse Delete weeks ahead; drafted lessons stay
 	// (DELETE /api/v1/courses/{course})
 	RemoveCourse(ctx context.Context, request RemoveCourseRequestObject) (RemoveCourseResponseObject, error)
-	// PutCourse Make or change weeks ahead; version 0 makes. Lessons drafted already go to their days
+	// PutCourse Create or change weeks ahead; version 0 creates. Drafted lessons move to their days
 	// (PUT /api/v1/courses/{course})
 	PutCourse(ctx context.Context, request PutCourseRequestObject) (PutCourseResponseObject, error)
-	// ChangeCourse Move a lesson of these weeks, call it off or take it up again; its work goes along
+	// ChangeCourse Move a lesson of these weeks, cancel it or restore it; its work moves with it
 	// (POST /api/v1/courses/{course}/lessons/{lesson})
 	ChangeCourse(ctx context.Context, request ChangeCourseRequestObject) (ChangeCourseResponseObject, error)
-	// DraftCourseLesson Draft a lesson of these weeks by its theme, the rungs of its students and the work it carries; one that is there stays
+	// DraftCourseLesson Draft a lesson of these weeks from its theme, the rungs of its students and the work moved to it; an existing draft stays
 	// (PUT /api/v1/courses/{course}/lessons/{lesson})
 	DraftCourseLesson(ctx context.Context, request DraftCourseLessonRequestObject) (DraftCourseLessonResponseObject, error)
 	// ListCourts The courts, with lines, boxes, zones and named spots
 	// (GET /api/v1/courts)
 	ListCourts(ctx context.Context, request ListCourtsRequestObject) (ListCourtsResponseObject, error)
-	// ListBlockTemplates Blocks that can be put on a tape on that court
+	// ListBlockTemplates The blocks that can be added to a lesson on that court
 	// (GET /api/v1/courts/{court}/blocks)
 	ListBlockTemplates(ctx context.Context, request ListBlockTemplatesRequestObject) (ListBlockTemplatesResponseObject, error)
-	// BlankDrill A drill from nothing on that court, to draw on
+	// BlankDrill An empty drill on that court, to draw on
 	// (GET /api/v1/courts/{court}/drill)
 	BlankDrill(ctx context.Context, request BlankDrillRequestObject) (BlankDrillResponseObject, error)
-	// ListDrills The shelf - the drills that ship and the club's own, with what each asks for
+	// ListDrills All drills, built-in and the club's own, with what each needs
 	// (GET /api/v1/drills)
 	ListDrills(ctx context.Context, request ListDrillsRequestObject) (ListDrillsResponseObject, error)
-	// CheckDrill What a drill asks of a student, ball by ball and in all; what will not work; its neighbours from easier to harder
+	// CheckDrill What a drill asks of a student, for each ball and in total; what will not work; its variants from easier to harder
 	// (POST /api/v1/drills/check)
 	CheckDrill(ctx context.Context, request CheckDrillRequestObject) (CheckDrillResponseObject, error)
-	// ExportDrills Drills as a file - one as a drill document, several as a shelf document
+	// ExportDrills Export drills - one as a drill document, several as a document of drills
 	// (GET /api/v1/drills/export)
 	ExportDrills(ctx context.Context, request ExportDrillsRequestObject) (ExportDrillsResponseObject, error)
-	// ImportDrills Put the drills of a file on the shelf, all of them or none
+	// ImportDrills Import the drills of a file, all of them or none
 	// (POST /api/v1/drills/import)
 	ImportDrills(ctx context.Context, request ImportDrillsRequestObject) (ImportDrillsResponseObject, error)
-	// RemoveDrill Take a drill of one's own off the shelf; lessons keep theirs, and saving it again brings it back
+	// RemoveDrill Delete one of the club's own drills; lessons keep their copies, and saving it again restores it
 	// (DELETE /api/v1/drills/{drill})
 	RemoveDrill(ctx context.Context, request RemoveDrillRequestObject) (RemoveDrillResponseObject, error)
-	// GetDrill One drill of the shelf
+	// GetDrill One drill
 	// (GET /api/v1/drills/{drill})
 	GetDrill(ctx context.Context, request GetDrillRequestObject) (GetDrillResponseObject, error)
-	// PutDrill Make a drill of one's own (version 0) or save a change to the version that was read; also brings back one that was taken off the shelf
+	// PutDrill Create a drill (version 0) or save a change to the version that was read; also restores a deleted one
 	// (PUT /api/v1/drills/{drill})
 	PutDrill(ctx context.Context, request PutDrillRequestObject) (PutDrillResponseObject, error)
 	// SetFavourite Mark a drill as a favourite, or not
 	// (PUT /api/v1/drills/{drill}/favourite)
 	SetFavourite(ctx context.Context, request SetFavouriteRequestObject) (SetFavouriteResponseObject, error)
-	// ListDrillVersions Every state a drill was saved in, latest first
+	// ListDrillVersions The version history of a drill, latest first
 	// (GET /api/v1/drills/{drill}/versions)
 	ListDrillVersions(ctx context.Context, request ListDrillVersionsRequestObject) (ListDrillVersionsResponseObject, error)
-	// ListGames The shelf of games - the club's own and those that ship
+	// ListGames All games, the club's own and built-in
 	// (GET /api/v1/games)
 	ListGames(ctx context.Context, request ListGamesRequestObject) (ListGamesResponseObject, error)
-	// ExportGames Games as a file - one as a game document, several as a document of games
+	// ExportGames Export games - one as a game document, several as a document of games
 	// (GET /api/v1/games/export)
 	ExportGames(ctx context.Context, request ExportGamesRequestObject) (ExportGamesResponseObject, error)
-	// ImportGames Put the games of a file on the shelf, all of them or none
+	// ImportGames Import the games of a file, all of them or none
 	// (POST /api/v1/games/import)
 	ImportGames(ctx context.Context, request ImportGamesRequestObject) (ImportGamesResponseObject, error)
-	// RemoveGame Take a game of one's own off the shelf; lessons keep theirs, and saving it again brings it back
+	// RemoveGame Delete one of the club's own games; lessons keep their copies, and saving it again restores it
 	// (DELETE /api/v1/games/{game})
 	RemoveGame(ctx context.Context, request RemoveGameRequestObject) (RemoveGameResponseObject, error)
-	// GetGame One game of the shelf
+	// GetGame One game
 	// (GET /api/v1/games/{game})
 	GetGame(ctx context.Context, request GetGameRequestObject) (GetGameResponseObject, error)
-	// PutGame Make a game of one's own (edition 0) or save a change to the edition that was read; also brings back one that was taken off the shelf
+	// PutGame Create a game (edition 0) or save a change to the edition that was read; also restores a deleted one
 	// (PUT /api/v1/games/{game})
 	PutGame(ctx context.Context, request PutGameRequestObject) (PutGameResponseObject, error)
-	// ListGameVersions Every state a game was saved in, latest first
+	// ListGameVersions The version history of a game, latest first
 	// (GET /api/v1/games/{game}/versions)
 	ListGameVersions(ctx context.Context, request ListGameVersionsRequestObject) (ListGameVersionsResponseObject, error)
 	// ListGroups Groups of students, by name
 	// (GET /api/v1/groups)
 	ListGroups(ctx context.Context, request ListGroupsRequestObject) (ListGroupsResponseObject, error)
-	// RemoveGroup Take a group away; its students and lessons stay
+	// RemoveGroup Delete a group; its students and lessons stay
 	// (DELETE /api/v1/groups/{group})
 	RemoveGroup(ctx context.Context, request RemoveGroupRequestObject) (RemoveGroupResponseObject, error)
-	// PutGroup Make or change a group; version 0 makes, or brings back one that was taken away
+	// PutGroup Create or change a group; version 0 creates, or restores a deleted one
 	// (PUT /api/v1/groups/{group})
 	PutGroup(ctx context.Context, request PutGroupRequestObject) (PutGroupResponseObject, error)
-	// ListLadders Ladders, those that ship and the own
+	// ListLadders All ladders, built-in and the club's own
 	// (GET /api/v1/ladders)
 	ListLadders(ctx context.Context, request ListLaddersRequestObject) (ListLaddersResponseObject, error)
-	// RemoveLadder Take a ladder of the own away; who stands on it stays
+	// RemoveLadder Delete one of the club's own ladders; its students keep their rungs
 	// (DELETE /api/v1/ladders/{ladder})
 	RemoveLadder(ctx context.Context, request RemoveLadderRequestObject) (RemoveLadderResponseObject, error)
-	// PutLadder Make or change a ladder of the own; version 0 makes
+	// PutLadder Create or change one of the club's own ladders; version 0 creates
 	// (PUT /api/v1/ladders/{ladder})
 	PutLadder(ctx context.Context, request PutLadderRequestObject) (PutLadderResponseObject, error)
 	// ListLessons Lessons, latest day first
 	// (GET /api/v1/lessons)
 	ListLessons(ctx context.Context, request ListLessonsRequestObject) (ListLessonsResponseObject, error)
-	// CheckLesson Reckon a lesson as it stands on the screen, saved or not
+	// CheckLesson Calculate a lesson as it is on the screen, saved or not
 	// (POST /api/v1/lessons/check)
 	CheckLesson(ctx context.Context, request CheckLessonRequestObject) (CheckLessonResponseObject, error)
-	// DraftLessons Up to three lessons made by rules from what the coach knows, each fitting its slot, with a line that says why
+	// DraftLessons Up to three lesson drafts made by rules from what the coach knows, each fitting its time, with the reason
 	// (POST /api/v1/lessons/drafts)
 	DraftLessons(ctx context.Context, request DraftLessonsRequestObject) (DraftLessonsResponseObject, error)
-	// MatchFromBlock A match drill made from a drill block, each point beginning with its first ball
+	// MatchFromBlock A match drill made from a drill block; each point starts with its first ball
 	// (POST /api/v1/lessons/matchFrom)
 	MatchFromBlock(ctx context.Context, request MatchFromBlockRequestObject) (MatchFromBlockResponseObject, error)
-	// PlaceDrill A block for a drill, brought to the court of a lesson, and where in the lesson it goes
+	// PlaceDrill A block for a drill, scaled to the court of a lesson, and its place in the lesson
 	// (POST /api/v1/lessons/place)
 	PlaceDrill(ctx context.Context, request PlaceDrillRequestObject) (PlaceDrillResponseObject, error)
 	// GetLesson A lesson
 	// (GET /api/v1/lessons/{lesson})
 	GetLesson(ctx context.Context, request GetLessonRequestObject) (GetLessonResponseObject, error)
-	// PutLesson Save a lesson; version 0 makes it, any other must be the one that was read
+	// PutLesson Save a lesson; version 0 creates it, any other must be the version that was read
 	// (PUT /api/v1/lessons/{lesson})
 	PutLesson(ctx context.Context, request PutLessonRequestObject) (PutLessonResponseObject, error)
-	// GetSheet A lesson as it is printed - the plan, who is where, and what is set out where
+	// GetSheet A lesson as it is printed - the plan, who is where, and where the equipment goes
 	// (GET /api/v1/lessons/{lesson}/sheet)
 	GetSheet(ctx context.Context, request GetSheetRequestObject) (GetSheetResponseObject, error)
-	// ListLessonVersions Every state a lesson was saved in, latest first, with what each save changed
+	// ListLessonVersions The version history of a lesson, latest first, with what each save changed
 	// (GET /api/v1/lessons/{lesson}/versions)
 	ListLessonVersions(ctx context.Context, request ListLessonVersionsRequestObject) (ListLessonVersionsResponseObject, error)
-	// ReckonEstimate What a student can be expected to hit, from what was counted at circles about the aim
+	// ReckonEstimate The expected hits of a student, from counts at circles about the aim
 	// (POST /api/v1/reckon/estimate)
 	ReckonEstimate(ctx context.Context, request ReckonEstimateRequestObject) (ReckonEstimateResponseObject, error)
-	// ReckonFlight The launch that makes a ball come down where it is wanted, or where a launch comes down
+	// ReckonFlight The launch that lands a ball at a place, or the landing place of a launch
 	// (POST /api/v1/reckon/flight)
 	ReckonFlight(ctx context.Context, request ReckonFlightRequestObject) (ReckonFlightResponseObject, error)
-	// ReckonFootwork Whether a student gets to a ball
+	// ReckonFootwork Whether a student reaches a ball
 	// (POST /api/v1/reckon/footwork)
 	ReckonFootwork(ctx context.Context, request ReckonFootworkRequestObject) (ReckonFootworkResponseObject, error)
-	// ReckonGame Who wins a game under any rules, and how long it takes
+	// ReckonGame The chance to win a game under any rules, and how long it takes
 	// (POST /api/v1/reckon/game)
 	ReckonGame(ctx context.Context, request ReckonGameRequestObject) (ReckonGameResponseObject, error)
-	// ReckonGoal Balls and minutes that a goal takes
+	// ReckonGoal The balls and minutes that a goal takes
 	// (POST /api/v1/reckon/goal)
 	ReckonGoal(ctx context.Context, request ReckonGoalRequestObject) (ReckonGoalResponseObject, error)
 	// ReckonHandicap The fair race for two uneven players
 	// (POST /api/v1/reckon/handicap)
 	ReckonHandicap(ctx context.Context, request ReckonHandicapRequestObject) (ReckonHandicapResponseObject, error)
-	// ReckonLevels Levels from what players won of each other, with how sure they are
+	// ReckonLevels Levels from the points players won of each other, with their uncertainty
 	// (POST /api/v1/reckon/levels)
 	ReckonLevels(ctx context.Context, request ReckonLevelsRequestObject) (ReckonLevelsResponseObject, error)
 	// ReckonRace Who wins a race to a number of points
 	// (POST /api/v1/reckon/race)
 	ReckonRace(ctx context.Context, request ReckonRaceRequestObject) (ReckonRaceResponseObject, error)
-	// ReckonRecovery Where to recover to, by both schools, for likely replies
+	// ReckonRecovery Where to recover to for likely replies, by both schools
 	// (POST /api/v1/reckon/recovery)
 	ReckonRecovery(ctx context.Context, request ReckonRecoveryRequestObject) (ReckonRecoveryResponseObject, error)
-	// ReckonRotation Who plays with and against whom, round by round
+	// ReckonRotation Who plays with and against whom in each round
 	// (POST /api/v1/reckon/rotation)
 	ReckonRotation(ctx context.Context, request ReckonRotationRequestObject) (ReckonRotationResponseObject, error)
 	// ReckonScore The score of a game after its rallies
 	// (POST /api/v1/reckon/score)
 	ReckonScore(ctx context.Context, request ReckonScoreRequestObject) (ReckonScoreResponseObject, error)
-	// ReckonSigma The spread of a student from hits within a circle
+	// ReckonSigma A student's spread from hits within a circle
 	// (POST /api/v1/reckon/sigma)
 	ReckonSigma(ctx context.Context, request ReckonSigmaRequestObject) (ReckonSigmaResponseObject, error)
-	// ReckonTarget Chances of a target for a spread of balls
+	// ReckonTarget The chances of a target for a spread of balls
 	// (POST /api/v1/reckon/target)
 	ReckonTarget(ctx context.Context, request ReckonTargetRequestObject) (ReckonTargetResponseObject, error)
-	// ReckonTempo Balls a minute of a rally from the back of the court, and the pace for a wanted tempo
+	// ReckonTempo The balls a minute of a rally from the back of the court, and the pace for a given tempo
 	// (POST /api/v1/reckon/tempo)
 	ReckonTempo(ctx context.Context, request ReckonTempoRequestObject) (ReckonTempoResponseObject, error)
 	// ReckonWindow The directions that land in from a place, and where to wait for the reply
 	// (POST /api/v1/reckon/window)
 	ReckonWindow(ctx context.Context, request ReckonWindowRequestObject) (ReckonWindowResponseObject, error)
-	// ListResults What was counted, of one student or all, in a period, as JSON or CSV
+	// ListResults The counts of one student or all in a period, as JSON or CSV
 	// (GET /api/v1/results)
 	ListResults(ctx context.Context, request ListResultsRequestObject) (ListResultsResponseObject, error)
 	// ListRuns The log, latest first
 	// (GET /api/v1/runs)
 	ListRuns(ctx context.Context, request ListRunsRequestObject) (ListRunsResponseObject, error)
-	// GetRun A run, with the lesson as it was when it began
+	// GetRun A run, with the lesson as it was when the run began
 	// (GET /api/v1/runs/{run})
 	GetRun(ctx context.Context, request GetRunRequestObject) (GetRunResponseObject, error)
-	// PutRun Open a run of a lesson under an id made by the device; nothing is written before its first event
+	// PutRun Open a run of a lesson under an id made by the device; nothing is stored before its first event
 	// (PUT /api/v1/runs/{run})
 	PutRun(ctx context.Context, request PutRunRequestObject) (PutRunResponseObject, error)
-	// AddEvents Add what happened; events already there change nothing
+	// AddEvents Add events to a run; known events change nothing
 	// (POST /api/v1/runs/{run}/events)
 	AddEvents(ctx context.Context, request AddEventsRequestObject) (AddEventsResponseObject, error)
-	// StreamRun What is added to a run, as it is added (server-sent events), a list of events each
+	// StreamRun New events of a run as they arrive (server-sent events), a list in each message
 	// (GET /api/v1/runs/{run}/stream)
 	StreamRun(ctx context.Context, request StreamRunRequestObject) (StreamRunResponseObject, error)
-	// ListStudents Everybody, by name
+	// ListStudents All students, by name
 	// (GET /api/v1/students)
 	ListStudents(ctx context.Context, request ListStudentsRequestObject) (ListStudentsResponseObject, error)
-	// ExportStudents Students as a table; cells that a spreadsheet would take for formulas are quoted
+	// ExportStudents Export students as CSV; cells that a spreadsheet would read as formulas are quoted
 	// (GET /api/v1/students/export)
 	ExportStudents(ctx context.Context, request ExportStudentsRequestObject) (ExportStudentsResponseObject, error)
-	// ImportStudents Take in a table of students - commas, semicolons or tabs, UTF-8 or Latin-1 - and say row by row what became of it
+	// ImportStudents Import students from CSV - commas, semicolons or tabs, UTF-8 or Latin-1 - and return the outcome of each row
 	// (POST /api/v1/students/import)
 	ImportStudents(ctx context.Context, request ImportStudentsRequestObject) (ImportStudentsResponseObject, error)
-	// OrderStudents Who is how strong by the games played, with how sure it is, pairs, fair uneven targets, and whether more games would change it
+	// OrderStudents The order of strength from the games played, with its uncertainty, pairs, fair uneven targets, and whether more games would change it
 	// (POST /api/v1/students/order)
 	OrderStudents(ctx context.Context, request OrderStudentsRequestObject) (OrderStudentsResponseObject, error)
-	// GetStudent A student, the estimate of each skill as it moved, and the sessions behind it
+	// GetStudent A student, the history of each skill's estimate, and the sessions it comes from
 	// (GET /api/v1/students/{student})
 	GetStudent(ctx context.Context, request GetStudentRequestObject) (GetStudentResponseObject, error)
-	// PutStudent Make or change a student; version 0 makes
+	// PutStudent Create or change a student; version 0 creates
 	// (PUT /api/v1/students/{student})
 	PutStudent(ctx context.Context, request PutStudentRequestObject) (PutStudentResponseObject, error)
-	// DeclineAdvice Remember that advice was declined, until something new is counted
+	// DeclineAdvice Decline advice until something new is counted
 	// (PUT /api/v1/students/{student}/declined)
 	DeclineAdvice(ctx context.Context, request DeclineAdviceRequestObject) (DeclineAdviceResponseObject, error)
-	// GetHome What a student does until next time, what was done, and what there is to choose from
+	// GetHome A student's practice at home, how often it was done, and the practices to choose from
 	// (GET /api/v1/students/{student}/home)
 	GetHome(ctx context.Context, request GetHomeRequestObject) (GetHomeResponseObject, error)
-	// PutHome Choose what a student does until next time
+	// PutHome Choose a student's practice at home
 	// (PUT /api/v1/students/{student}/home)
 	PutHome(ctx context.Context, request PutHomeRequestObject) (PutHomeResponseObject, error)
-	// DidAtHome Note how often a practice was done since it was chosen
+	// DidAtHome Record how often a practice was done since it was chosen
 	// (POST /api/v1/students/{student}/home/done)
 	DidAtHome(ctx context.Context, request DidAtHomeRequestObject) (DidAtHomeResponseObject, error)
-	// ListLaddersOfStudent Where a student stands on each ladder, what was counted there, and what is advised with its reason
+	// ListLaddersOfStudent A student's rung on each ladder, the counts there, and the advice with its reason
 	// (GET /api/v1/students/{student}/ladders)
 	ListLaddersOfStudent(ctx context.Context, request ListLaddersOfStudentRequestObject) (ListLaddersOfStudentResponseObject, error)
-	// ListCardLinks Links to a student's card that still open
+	// ListCardLinks The valid links to students' cards
 	// (GET /api/v1/students/{student}/links)
 	ListCardLinks(ctx context.Context, request ListCardLinksRequestObject) (ListCardLinksResponseObject, error)
-	// MakeCardLink Make a link to a student's card; its secret is told this once
+	// MakeCardLink Make a link to a student's card; its secret is returned only now
 	// (POST /api/v1/students/{student}/links)
 	MakeCardLink(ctx context.Context, request MakeCardLinkRequestObject) (MakeCardLinkResponseObject, error)
-	// EndCardLink Take a link back
+	// EndCardLink Revoke a link
 	// (DELETE /api/v1/students/{student}/links/{link})
 	EndCardLink(ctx context.Context, request EndCardLinkRequestObject) (EndCardLinkResponseObject, error)
-	// MergeStudent Make one student of two - what was counted of this one counts for the other; split takes them apart
+	// MergeStudent Merge two students - the counts of this one count for the other; split separates them
 	// (POST /api/v1/students/{student}/merge)
 	MergeStudent(ctx context.Context, request MergeStudentRequestObject) (MergeStudentResponseObject, error)
-	// MoveStudent Put a student on a ladder, up, down or off it, or note that a gate was met
+	// MoveStudent Put a student on a ladder, move them up, down or off it, or note that a gate was met
 	// (POST /api/v1/students/{student}/moves)
 	MoveStudent(ctx context.Context, request MoveStudentRequestObject) (MoveStudentResponseObject, error)
-	// TakeBackMove Take the last move on a ladder back
+	// TakeBackMove Undo the last move on a ladder
 	// (DELETE /api/v1/students/{student}/moves/{ladder})
 	TakeBackMove(ctx context.Context, request TakeBackMoveRequestObject) (TakeBackMoveResponseObject, error)
-	// ShareNote Let others read the line about a student from a run, or keep it
+	// ShareNote Share the note about a student from a run, or keep it private
 	// (PUT /api/v1/students/{student}/notes/{run})
 	ShareNote(ctx context.Context, request ShareNoteRequestObject) (ShareNoteResponseObject, error)
-	// ReportStudent What a period came to for a student, as JSON or CSV
+	// ReportStudent A report on a student for a period, as JSON or CSV
 	// (GET /api/v1/students/{student}/report)
 	ReportStudent(ctx context.Context, request ReportStudentRequestObject) (ReportStudentResponseObject, error)
-	// SplitStudent Take a student that was merged into another out again
+	// SplitStudent Separate a merged student from the other
 	// (POST /api/v1/students/{student}/split)
 	SplitStudent(ctx context.Context, request SplitStudentRequestObject) (SplitStudentResponseObject, error)
-	// GetVocabulary The words that are shown for every id, by vocabulary
+	// GetVocabulary The words shown for each id, by vocabulary
 	// (GET /api/v1/vocabulary)
 	GetVocabulary(ctx context.Context, request GetVocabularyRequestObject) (GetVocabularyResponseObject, error)
 }
@@ -11522,472 +11522,471 @@ func (sh *strictHandler) GetVocabulary(ctx *echo.Context) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7P37khu50S+KvgqC51shO74SRfZFUrfi/KHRzHjmLI2lo9Z4Vqz5tGKBLJCEuwjQAKrZtELPtR9gv9gO",
-	"ZAJ1RVWh2Owee+/9jz1qVqGARCKR119+nSzldicFE0ZPrr9OdlTRLTNMwb+WMlea/Zza/+Zicj3ZUbOZ",
-	"JBNBt2xy7X6eJBPF/pFzxdLJtVE5SyZ6uWFbat/6D8VWk+vJ/+dF+ZkX+Kt+8XM6+fYtmaSKZ1nnN+DX",
-	"oz/xvRvbfmdNt91LsT8e/ZW/4Mj2IxlNU6Y6P4M/935oR41hyr76v36fPb+iz//59vn/fP7l61nycvbt",
-	"PybJxBx2dihtFBdr/CjTWoruj8LPD90mlXd/QeUPHl6bPGXCdH7C/f6wz9hlML2TQjPg749KLjK2RVYX",
-	"xo5//XVCd7uML6nhUrzY4RP/+XdLweuvkR/z48IXU6aXiu/scJPryW8basiearJXUqwJFSnZ2z8ZSVKJ",
-	"lMBB7DfeLpdM47lUcseU4cydy93h+5zZ/6yPbjZMMcI12Ut1S7ggZsPIMssXCXzJ/iuj2hA7gH1MZilT",
-	"xGyoIJTsGbt9Q1ZSwXNyL4BTHbstpMwYFZNvyWTFxZqpneJIrvoM5AreVlIa4v5b7gWhudlIxc2hzcDJ",
-	"5JaLtD3SRu7hdc3UHVN2torR5Yalk2TCRL6dXP8+oZkU9tzKvWXAFc+YniQTuoTDvFPy3n5vl1EuJl8C",
-	"H864uNXtL9M0VUxrpgklu40UjCypIPZtJM9+I8mGarKUW0a4/TI3bKsHhZGU6j0Xt/bLbipUKXqw/0Yu",
-	"7yBmyu74ktltMoTqWx2iodwxEeSHCv0WMrdMIInZcE22dLnhghGgIbCHHZsIuZDpAdZoNuxAqGJBLthR",
-	"rXcbRXWYDZF/gEyaGYLb1B5FyYwN0e2TfcbSTMl8kQU+BwfolrGdLvidWF4gKyW3ZMG4WJO94sYw8Yaw",
-	"7c4cromQZmP/nkoWpKdRuTahT9kD5tkiY1QJDRS1j1fY9Zlusf0DeeRbVfL9jvvt6OfYp7Yn7lR5Hi+p",
-	"lxTSozwRcvF3tjT2m2+VomLNtl4Upim3K6fZx4oAWtFMsyRwXClZK5nvyFbeMbsXSubrDaFkkcnlLZ7I",
-	"ihRb0CwLnL4FW0lL4yyDcSzrkF1Gl+wNmV2TFb+za9jSe761MuBylky2XOA/ZsWKuDBszZRd0lJmGVsa",
-	"iSpN8eL85dCLK8ZSNvqtLRVWcLaFiiA89SLxTi7pIs+oOuBa3jOxNpvJ9cUsdLStVA8QShu4ozRZMM1T",
-	"hszv9aWC2yqjz89Cw2/p/c/48MsBnnNLa/FNMrl/vpbP3R9R3ZhWOanywHO+3UllnKazAcZJJaicL5ZS",
-	"sRdOW7Hf/g7YZogN60xF6wzcd9aqM/R6aJRCiZfgPQtcWiiFuNEkA6KT/YbhLYzrsmJ4ZSVRGhSHPI3R",
-	"Y7puzONZbEvNcjP06V/goW9wAHLD6gfj4nX1IM5DJ0PI8qWCJWez0Hx2Sm53aJGEGPls1s/I87P2DYuE",
-	"qo3Yu1hYY+N8zALDstC9u6Q5Hk1KlpIuN3AP0uWtkPuMpWuWJmRxIDztOKgv+5d3dhGYx46KoTXd7JDL",
-	"DDd4jQ7KhjuqOHWmYeDO1VysM0acbq7Jht4xr0BuNcvsLcCtatmSSiNO9IKteZdqY+ia2esXniF7DhZD",
-	"wZNn50PCesFC58idICv/9Rty/Klayrybdna0taSZtmqXJRpcbxSlOIr8Zw32cGcLjszQJdTHK8ucRR0o",
-	"vaQhdctQtWZGEy3JlooDMXxrVWVNMvtDdQNq9J+eXRbfEPl2gTP1dl2U2DNsu5MBjcEqEu3prKgidEeV",
-	"CVM2PMvWFBt3YGmHInXiLsO/4Tk69iKsSLaX7e3cU27sjnXxmdSMpNJq9JoRkytBuLH3kJCmzsQBsdNY",
-	"PUgsp1iiFClvgzhKfOdUweMVgu+ZoTzrWC1YictbKRgcWas7gvJJpMgOLQ0Ur9u2WUi1+czRIIu6LN77",
-	"FwKWXcbuWJa5/SlGq89jxe8HPwFU+JHfw45vKBDMm8F4IifJxAqUiT8nyUTRJQsavvvNoTadtvnTpwfC",
-	"53EQUISClkSTDnK1clpsBxEWDA2ukMNhHHk23PgD0ZI3lcPSf9D9g+VwCU4xfslKooY+NHlg60/+4eCZ",
-	"c9SrslOFTweO3i6jYuqOzZiTZ98rz92nymqaJ0+CzwmdT8IbfAkKm8UB/r91+EA0V/ahcn1ljGrztvt3",
-	"MAd19PH0M/9oXwttlGZLKVId1ASon3376tpQNWIWyKIf7aJCU8i3W6tVBA9jrkRgclbRYla5BDJTkaKZ",
-	"nKAbwutklvwbxhX+6H2ChU+4mHr7P9p0b066/9/Nm9OtsNg+v7CS/gVNE8cdNVYY4PKVVFvY5mnBqWOY",
-	"vXgdOV5xu5OjPCBwAXmF36r6mgD/OMvPSHAYts8B3wZMObKSy1y31c43JGMrQ2RurkmhRxabLRgYlhGK",
-	"KZJi6MGUmpah0Gk/fhBRjw4bj5chlVYxLXPljn3vaS8eBPWStlZ6GVJ1HQWjTzMqpP2KmbWCgt5RWvjG",
-	"94zd1jcsaIflgntDYkXzzEyuJ1tmFF9WfOHFH/h2xxSnWeDmDyuzeuJZwu24p1uPcvctmbyjKgVfZesq",
-	"Z/c77kQjHivcypcXk9DOxjo9tjRlkUPKHRPonol4WLOlYgFfr5FZSqSwEhW8OKg1wyyi9GT3pCfGgPii",
-	"EOuZFkSNlF12HUrQ7AW+DzN5l/Htor0rNL3jSzasy6YpU2/xWQhfLTPuiNlWzVxAM2pM2EN5x/qUQNRr",
-	"IzbNe8BaR0Ux6mJ17Z/ymuLXsXfOvIGHEzuhGFVPsHvTXk3hUoydSjLRtMMoKZw2/bN30/bGGQwXWoCf",
-	"QCi8UblSiDYUb+bgEnq3ciHvOmJDmm6Zl4CrTEoVUq+6ibd2t1Ljyiy9bZoeNOGmCPagDoQ/PoPgaBpa",
-	"UQflu7xPMMFnmnhatynk5tl7W1H0MupcsXAM1P7iZI/xF/5yQ8USAr3ek0QNe6YJWAdEKrJgxrAgWbv4",
-	"KJkYxU9zNresw5BTuRjH9HojVcdYdzTL2bAZB5YqPosT84MOn+qQTPd7vcZrEknmdi9xLB8jLzQXy7jL",
-	"rDGLMoMEDzoO5AWrP5WJF/ZOMgWvb7lzG9tKLhjFB1ZjeG74NngEFgcTrQf4GHi/gHOhTthXHH3gYtVG",
-	"KjZ9J3eH0XcqvAozaO5fWuO9qq8CUip6JCtE1IlEM8zF4Af1Cbcn+N3iI+FdzYX5RMU6IE3+ImVKwFma",
-	"EJflsWDaynjF6G3ibUOn870hmdxbEbOjWrOUCC6Yc67aB5lIyIavN6Ahub+0bBv7QIeJL/fhH7aMiqDn",
-	"ZstSXvup64jACPiF4q0EpzLAKmtJsykSb4zpCF63b0h8hfkQI+IbI4yxQ8ALMLdb9IsUKT0EwwWvhsJy",
-	"pQ3zqs3n7M4554fMOn++S6dkQaSpyxMMOSJXSm5jho+1EdDWrkuvMXtBlb8E61R24zonOmRXLa0SY091",
-	"RxDv/GV/sD0QTIw1t5Eag986Lkxrb5K0Q+OhB6uJ7Km2AmzFlW5EEIKzjbfB3fI9B1l5p+RuBz4NRcEK",
-	"CXqzrRFdXeXlvD9AFrrZnSU+wv4t9/L8ZcD6P5L8crU6lntjD5ORMU+5GEE9WD90UcEU4Av9FAuG0v9Q",
-	"X018TJwpzaUI316Wi46WPs4TOHQPFG6lfq9RY2fwrf5duTwb0IGdlC+JkNTV4oBDqXmS3D2WeFZBipWS",
-	"e+CKxrtk+s6nnsff0u4WKu/pGy9v2vexHrTb3ATATqUrgxIzNp6WTNb8DvNG4l/JJE371PLK1RcQ6qUw",
-	"av+Y65xmw6ZUuYP+U/7VGIun59g0vlPyVlFg4GnsCeepMcQsWb4YySqF7m/fLZgl4NuxenRw3xbyvt98",
-	"UozqcVu/pYMB0I+SYxrblovoZ0dZXFvIdLZTSdwaYrZ9Q7OVF1IBpd7+/BtP8deG8wzyVXXwNUw80sM8",
-	"6x9MiuFCk+7KA+Di1Du5oJrZYTuMR3eBP2Tz/PUeMUZ4n8srfMw+d85GsMDhWTJhFAtu7U7W0gDqP3zI",
-	"jeZphNvHfcANV385tJxdRg9h9xt63kDOZQdin2MpkSJx4e5/5Ez7LNw1D0S5Lf8FmJvtOk5EDA/8FZ6G",
-	"AJe8Q29DPzncnuJX3UshMizo8M1X+fiK4b3XkIzhKPbIha3pLiwxGF9vTIeHoOZ4DFggkd8ePkGVh/dU",
-	"mAhB5NSg6ulaWIt9j3lhMPdidbj8IKPSZYCdOrigfLztBpa7T7vt8LxhAMcxxVvBgII9H2MYvWcj72SW",
-	"sUNIRjZm5xnajRWal97IgAA6zSkbySmxNK/yyDDhIdnrF6pu+66qHVMuozmYFCVVqocVgXIQ/8poJzpy",
-	"SeLZCjbHiZ3EyUonVjqCVt9RLAlorUHl4iZ8NbiSut6rvEMD8FFG75Hw/Ab3iNVPVb0gonLtdd2H/5T9",
-	"SgWOGW/cFvpA80bujGb5OsfYOYe8JU5XcIMlxayPi6q40VzkFSkUFUXx4aG2q8oOSehWijUBSxRSabjB",
-	"siwN6n/ItbCrx5tqv5jhoEjURi0OP1HREU/v2LTxO+PiI/ClGFIaGiytq+g72kiZEqpkLsLFK/twPRfK",
-	"ZggabJlRrEhqAvXaR0L2GJbw9XUrJYWBP4LKhbnbgplnmrjEsMYFmIdvEpmbTomhmbrjS/a+ro5XI6Vi",
-	"WFYb0PmqQ8FHJ+WnQ9QvBG5/uYZU5jd4MrjTnovdjuNhSNAw9RvqP+U03Jo9VrW+StlaSlLU3b0Z5A3b",
-	"Upr6QxHhsTHTd84dNM5fg0bKu1zdMTw+g8FIX+TY2k0MmUc9HAohu9dDm/l9UAuOjpanPOBtX0s8GnRl",
-	"GBQch6SViPzCqCLbDe/ITLGTGPYVeNGDU3blqWkoCSWY/vQ9JjAenfr0PVP8riNN+SeoUF3xdY418r5Q",
-	"4I37myZLqtQBbgmeFgXzkDzgci/2TBgSsPLsJuQZDV+4XffwLu+9UTo1iFzwwcvmV/tMh4EP78fcCVuq",
-	"bqvaj8ozrDLeoU6qMMFty7ZSHcZpQZiiGeazOGW0etl5Gee3oRjfrWGA9yC7clphnTFiClMzkfd8fl0j",
-	"CM5CqT0+owcLnAO1/UeUhXaSe4wE8BWNMZmT0VksVjs4VHmpVqq+lCkbzlat7rgTLHu403wODMw8QXrH",
-	"ihuXJXO8wPEF+23L152etm6640uTV2AEFKOpToiSe7I42P+7JhDVhxGSEd7FXGXDB8c+lODsgreZT7sb",
-	"E7iyt1RM6GpB9W0o1RYr+LiApL3ZNebJCHbHFFG5IKhQlXWdERWQvgK3q4T4/IgS4mXOTlqSDCn+0WXc",
-	"CaEacocgyS8hmpscxJVVzZW8ZQlJuWJL/BMqDgW8zC03YBLpiOqAvlQOTMoMifoNNyYIUwBoKdz4TEXI",
-	"/XTpYmFYhXl3knhThKI550wIvWHZ6g3BXCnLTD5pw1/rxEg5WPFYtZAH+eUWTYRRRSIM0zn3VJOFVSec",
-	"t6dZDCfSqGj08NVQYGDFB7n7Mh9hZiHBccvjq+v/Ozf2XDRKlWcd1ZMxkqUS4IwpgS9QtgZsdveYfYMv",
-	"b3/d/RJI6ng56y0gRtPLHY2YuRUHO3x7WFnpohLeOl+t3oAW4WSGz3O2ZwOiEhpK4+2/n7f5vwo4hmhj",
-	"s+dXz7/8538EHSR+bn8NAhYVFUnVKRTv2CkvaZZZlVsxQbdcrO1KStCMDddGNmvrX3YkFa3Z8XlekRXw",
-	"hUCNYUHAC+i629zWOGI7fU8xt4UJQhXN3hAhBbsmtIHh8oBi/3CyPLpT7o2DUJA7BsltgFXCNTAT1wTz",
-	"pf0twOhyY827jgsAsiCHkPIgUzKZbDqzZCWxv+kCHoFArhl7Q+hCM2GuiZtFqUdysEUY3QZnFbo3sFK8",
-	"ZDe71Fu2MyQXKVMuoRUlNLCp5dcKkpZm1kA0EUwqIg4JnAhNCjiLcqV2hnizwz1e8uLwh33YJwwn5uoW",
-	"gDE9NsKK6pqONZ9eDku14WqiwumJCxkUgfgU+COhpD1APL7c+NPkkCj86anNf1wKoJte9cQnjbL6/tQp",
-	"e/S2XHhtL+RghblGX5Gf8eODSmR84prJlfiuA3MLeNAhb1Vkg68BAvks6rhbg5mMlYwfd1ovvgxuRCDD",
-	"zGseRbAB9WavHFQvzPKurSacedW0vOvK7ShuksI4aV71VcIlztRxtkDFzED9Z8DqhJM3/d6B4cT7GFDr",
-	"/uats3cbtgwYnEGTJyrMZVz1Wowa2FVO0socT3kn9g2FDOoFE8sNlCwDhN5yQ8XacR8IGXvKF47sDdcY",
-	"uzc/Oq9r3xmCZ6qc/yPb1wK51dp2/8wvspaZ0sWoxRyar7Y+F6KWYHy9Wch8RKDvr/6VYPqNNHwMJALw",
-	"0V/hpdBweIoGhTs89SE3mZS3Lh63H6NTA7JC3OOfc3xlv2EsG1zeb/hUK1iDSA5ujGKZJflqBxo5OAZb",
-	"4zvLycdBa3xfoh83EQB+/fXn7+9egSEr90yRJdWsKNwRroTSYWuhQqk3fFcVcyWG8Bf3/wAkfHn1Lajc",
-	"V5minTHBQlUBXm19PieFZYvQQoi9Q62mEfQHrnh/muQ4OL6MLlg4HVPmBmAXBsUbDlG+4CtQY4RdZzVy",
-	"nGR1ge+VEyf2HU+gqBvF7dkDrhR/iINproPH7UeIn7jqBe20nL4XPrjHCrt6xCcq1nRcgkRTSvXmIxQX",
-	"jptWuaTyy1F74j/4gE35W6lAPeRsaHrH0rcBXXrLs4w77BUCTnQyv3o1myQx/vxj8rn9TDqPViB9u0aJ",
-	"o5O4f9CGb6lhb4V2GkBDdyqiwwEAIPC47LnZeEBtrpYZGmXyjimfm1ClW3ccOmV3vMO7I1ckE+Q2bhxf",
-	"WhnxaCbXNzvFaEB+bxkVxH03IbdohsKzfmklVolXt6O+uA+oftxsyOsZ+W9kyZShXJhDcV2ArzZm7Gae",
-	"L+6br/YEolQXXKV3SJB7vvj/uzTeR6zdDNYEe1QRa3qkVWyfAqpdM21Z/1mYOjVUyJpJ9tz/pb053qd6",
-	"KvRYRVMeCmRsk8Ij6U6MXSWhC4zn9K2m5nyYzuYh+C0kTMiaPZCUHhKCvgLFNWh2R2GP+tuvm85Bl5zb",
-	"7tPs11rK9Ig59O8KLfbE7gZsEuXbE+yKS7dtls8CGLLjBufU4oJs6yxfyhqfVt8/obrnfTofkhZYI+2v",
-	"eKBrQacB9051a6r5h8cvlmFi4jNNFFsxxez1m/nMrBMu2ovtoiDPn5vepf9wFwMB3wgDb5lII6sxO9Kj",
-	"+j1KHiJyANTXw4YPz6Iqv51fa+hYjYXoHobebmZuD7/RU7AvV8MEqmjQDUR5dscUzaD5Q8pTezeh+z22",
-	"fUGo0rbXKwrA9WH4wZN+p3KSq0+GcMJ30ozwarNdDzT1ZIiZRqIf37fKo2dhtDjoahE1aBNGp5qx4xOX",
-	"fKzFpYNKAJ7ZY4poE0ynz3cIfl04FwOKv8rFFAXQGOtJ5ehS8Z7B8ZXXkenbVZroHRrty4xR5XRRl91A",
-	"d+y+F/RiwGpdsg93TgOgu9BhRcMNXDAQtVMsY1Qz7PCCPvxJUJ+IXmtPjc4mpOI/oAMBC0V7jh/PCpZw",
-	"sc0Rsah4gnWW+MTWiW3AjumqEnPDl8trF44VkaxgBVnDeYl+wumPI7Ju0X3pfbj2uHGWpZVOWs36L4/W",
-	"3T4G9sVh5xg+lviRonI5/XSOS+R0vqYWN77FXGBUVJdUEE0PxNWIYrAYE4pb8Yq0JysZs40huYsL8oLu",
-	"+Iu7+YsF1eG+RA1EpZK9ynzixvjos5AqxYgKNpTy83mmAwmGlRKIFgbBPlx5KYMprjAlzD2B5DP3fa4I",
-	"Nux6vMznaHw4l0/qEeKic6MfYSq1OSRVpil2N4r5HfseyfuZlSNdbrIi0TMQBYDcJJlbM0ZG90T7SM2m",
-	"s4INLtA4Fxd+uD1hvJ7jxjAO8j/i0dhpHY6pN7mf2BcLNQKXEOLJUufoSvXA+AvBavias9LHkbB+KWIp",
-	"K0Y1X2QdyAVcFDAZgYw15AoOEm4lFaHE14GGEGUjbMhK/CCjuRjuXfQen4LIK1VMd8wU5btcYdKslenQ",
-	"58kVf8g8S0kq4+glmPmp0J7GbA4AopbRtKWS0IpwlJMZT/nXE5zBHjhdy5+f5V9ZbAWWkflyw4Id38ye",
-	"MYE1gJMEEs2w9o+K1NEDMEVFnmWRguWz/VjHqpoKhufsYrWhw4aCMdpPXF/hD9xsmCLIqxjDlbA4dk+X",
-	"Jjv47E046wkpDnYCmdLYnNEKw5bdkhluTcgaNPhswH1UdzteBn2OXvSOZtyw78pvXdlzZyhnlipG64Dn",
-	"JZRLYXv1gLtUaw6yqAzio6WpoTsWueyaB/V5yH+6DItRxB20chsBmQk15ED+v2T2BtQrmRvIby8niQpW",
-	"Y81SQX6pn9bxhukxgre08Eo+bVh7ULNQuTFcxuyGMDB0KTQ+KfpKgs1b2D09LD+Yyeikpa/4g+Q3aIra",
-	"mJAnHDUE+lIQdsfUgZxdEiuQ8LdieUFBQDMti2UF779CY2l47V/AnjuiD4WCBjzE9it8bKyrYlE3jXTD",
-	"l5lc3u65dj1XAQgZMtSl5obfoQhb5uqOaXCCD6zgrBkbOQuHRkpz++GjfevA1mCKmsIcdHt71i9jL2vH",
-	"/HzWo2w2Ww5Uua33G6/rsZizZKIb53oMSklxqvs6TYS75LnaWS4I3p5v3KmATmuVctubnx/WrMLVtYOM",
-	"Cl7QUpq9VLddtgtbrZwNVCa06wNWj95iQyVtFDNwvHIBzaahhj5Y2MpYGm1YKGvFRT6rMwdXMNZqcDPy",
-	"I/ivJn7dfSQ7MvpN7yjPPG5EfMQqGDdMub3Ylmw4bDogzLf0/qbb6CsHqvcmDLUmBA4YGOZ8YDZ2DE/Z",
-	"BwxjpcU7KSyJzMBQjRjt5WBM1BO+QrrGByvL8FRJKpsf4qy/OBfOCB35LVkDZosmlKRymW+ZMOQ5dpPP",
-	"M2zpmFJDy1b21o6zcqeAuAilQ0fV8fWVPNpZhQte+B3Tv+6iPuC85YOhm+HooqUshm46w3hSYF8wh1LU",
-	"xgR/HY8JPhQug60ZLC2Hh6rhvkBSeDFle1lI5TuzH9MfdyjEJ5Vh6XeHGKsAQFaOjc/Oz4bCnx6YLtRL",
-	"HXwkroCv2SMqWN/RVQmy5aL4dz+gseP++YPqNBzJ/G5XazI8Ch5GOZB3hjD56ZZNPyqm2bhoIBzbb04U",
-	"9af9vY28m7eMikoBaOQbn6zZEv3G7mo27hO7q1nlC4EQM93usi5AdxSse2hNISUxgMCWEiPJSmaZ3DtV",
-	"TluKvvHlpvkOvBfEmp0aZLFrCqENo2niMyXP7VOX5L8FrJxgEt/bSZ1etaXViV8jU7nErovoQen1cCkN",
-	"ZNe/ff4/IbH+5SycWG8ncaSOtbJqnfohXbMB2zlNceN852qmnmlSpEf2KAyz6UXVWoF/BrQql6USnnq/",
-	"qjWg3DRap2NrI7nCC8F+GHuKNlzGFUhMyYV515HA+5bsOfRh96+z+2WWa37HfvHzMypn1b/7ueLfH7Cw",
-	"MXdjq40XOraqawuztzmi34gwozuKB9KZgkWGlVaqpXb7cnh8zcyHVe2ts9moCk5XQ4GrC5LK1ScfQ6qW",
-	"5VuUENvPEmz0/obMkFOtPISiWuhHjo3HFSNUtTJAY6kelRXxTGND+ZjsiP6Gt3zL3KIS1yUoy+z3FNsx",
-	"A8QrOwiBgxpa8NNaAfGoTW+Cn/k+RSiCNTMlMmBlci6i5KozHodxAg2C/oJNto/oD2Tf7FJFYL0/C993",
-	"PJT8eJBBbvA+lj3VZJkD0MqcXRWlk20XI4rY8lstH9SG3jGyZaaswndZBJb4b0jZJRA2n2sCqPzkT7A3",
-	"CTSVshf34c+eMXy6qzDX9k9besvIFoslY6D7chXqJOhuCvgESUt/rZZ48DwBouJFFYzBQBRshS3A34Xl",
-	"Aebqq7U1R5Ex4WxyJx2Ma0xvCVqhIwnUQ4T7oxYbNdCQwjf+copnUev9SKptysd+w74xWrsd84nR2rMT",
-	"hD9K9XrWsbFSwMbClvlI5QqLlu3GbhkzunVQXPF5dY+7VbGBthvFVtaJXiFOUzuuU7qhLddOf1KTOw1G",
-	"L2RO13V6ZDS0IsLtlVUIe2tLFLKDVImPHeoaxEVLw504vGVRXXRC5w0xjG4/S2O3RZMVz6xts3Ag/grb",
-	"2OVKJKhpwmBWTzSsmafUlNQliFmXOj4jdkccxsYDkczCQgdraVZSQXdTu0hIE3r7Se7RQebX3g5Czoax",
-	"GyoiNyqc5WTx4hCo3W9fQE1Y7fr0nfsxnWDC/yev9xcL+tKP/9Sjsdf7bwVjgU2Yp+iw+pAxQA3raOJf",
-	"rqxyWT2CPTImLx/l4kemvnPh8/4A26AzXeeAmfipo3VvhZdplpFFbmpUOTkxwjpgY9X97d/+omS+G2lQ",
-	"jAXyHEbBeoRWaBV/4NgmeqUz0INS+wnGlPoiRY+u8f2JipQv6e40zr4V5Spcw8oFmU1n5+CiuGMCMzCK",
-	"Gx9U4aR+e+XLDSoLK466wjYoFscrYQVqe9TmewJZGfutC6HobQc8Cvz4XUS5tx+mfCcpSB86R35WRzrI",
-	"HJE/F3hRFYiiwTBHVcw3FT9w/G1zDbvW70JrXCtWAEpB6B1TdM06o/INv9UTOqZKOVegqhfX3Pyyd+jz",
-	"Dt0hwJORqoM9aETRJYMLAB3OQBqvVCDGyPRyZhW72fRqNuxRrpI2abBIHw9+wjDdQ+SGFQmdzsjCJYsy",
-	"o2ZfwOzwEpQdNaBBsw22MNpAqvNclIg5iVSo70ifjKiRsLbE4M45bJdGZoIOQi9DDp00pNQ3EPUC4IYh",
-	"CrK0z8Rnryu67IJQisb/d58MplWnUowQ73LLvrcvhACd3ExHwKb0rA2Qdk8wUpNHikkWVHEk8J9MYGdj",
-	"dImfEMLnWFXCk/L4tg5YiBsovvXU6Eqp7ojjFdHdgR5NfvgyHgt+WRw5dILio2Oh2Nfqy9fX354X/30R",
-	"8d/zs3CU7GfYoWAvjdQlW4VODxXrrh/XVqEc2aFRsVWuuwZUct+LWeXKbr1dS9N04qeIcUpMMrdfCFqx",
-	"jdaQlS93d1JwXeEHwK2wM43Tyl1qBbwa1WeJbmMg8YA6idutcmsaC4currgxMQe54IqjD7MHmx6bjgSt",
-	"UMCZpDA9MCo4NLuGKwZ+hVmPcvb4lLO2kwDTY1y9eHeTiGCOZi1GBMvSbwCaGbQQSJ+C2xBgfw1k3sAi",
-	"NvSORUSTio4dlQdfx6CKRwFpwd4dh6L13rKiGhtx78kFy3DALzE9+eOx5cPpPJA/2xVssNPw0X5A1Pdl",
-	"npB0C8WeETDBKhfreI0Aqfkpb2Y5XYSQUZYbKbNGM/+lFEbJ7EeuAGsYMt3xH1/6erEN9kM/Rev2sY3O",
-	"Xe+tApMWSTnA0LhvU8eWY3jaMV7J1G/TcLOZ1F0Hdaaxfy213qC+sg3V38N7UjgkJbSKDUYat8yU2nMB",
-	"Fbyk2wJ/wJIk3I+qu6YM3glec+FWfx7Mxn5MYHEINWTFsoz4fmgBVUoGP3HHVMqXtZMP7ihtADaIoQZk",
-	"5G44V90P5RZULBnJXLTAb4JnlDdw5ayNRaxa3nbleuFttpbEPkSM9GjzvgkR4j9HyI1o+PwgM7b5iWsX",
-	"xd0y1/9lL+upEoOAW3zLhG6n+wbFQAGfGCCSlAUGFQKrIj6bu84JF55oi0Ot0YG9AyMohzVyteSbAV+N",
-	"lUQxi/I4//25w4bF31UdOHFlghYtg3du/3Su7C8eVN43zh7lmwLgnODm3LKD7+KJbQsgr6bKxSt3tQxj",
-	"oT+4E0r41GoTTqrAjF6cNTSRwzJoLzY9EqAVrID656zekO15QgxPj6cV8CuZsENC0w4I8WLbekGO2vug",
-	"WCinZU4WzBqaCQALS6VZGIM0Dlih1Jo9KhNc7bCWEvoBiOFnhCSIwX4u9vwo+Of3RRHlCBnPMobAEN+z",
-	"9UBo7vVVNbfT/ivQh5umXKzdWAFgB20U5euNIdQ+Sv70n4c/D5Tvva6X29l/FoWAXjnA0vgO13h3EeSo",
-	"0sehsJ8Hb6oRtEaR4CmHtlLHIUwNFopQY5hIw+7j/UaSpdwyKyMMI1KRjNE7pgmjKjskgDHoolBl5apP",
-	"uT8G/tLXAw/Gz4+GNJNBA9rxiDuI0R/vPPYlnNKQgg5bO71BjW+Eeo4s8W0wtgrYhPEm13cAZThobY2A",
-	"oTWtW6+/HqoJbVniV3KPDBgwk5EcXzpH/lur5OTsy0PAFrfULDcfOhpmpfTgVTqo7IaHG0pC0Dpm2EV0",
-	"OIW7eBAKOKUJdQmrc+88fHRoaxsvnyrqf5QV3VZy5MqUqgzgfU+SB6QRFD5swKYF9i2riKqkruCbeuoU",
-	"py3u0DuxfuSxx7d/5AHUjM8bRnAmLkvt4KBkFsx1ujT01oEdZHTpss+krgQJ0cWTaqx9BCcP9oL0vtaG",
-	"EXiklGnBfR3RVQFaP2dhDV4znDRmkyOmuCXbM+0IlDg/Fi99WAOR3nbXhlGbbjfsQTv+MVjA569hTF93",
-	"Sr6vccQW2y0FwTXIDSCCZBlbmnpb7iouE0u7fttgNmfwNxd3/o1y040tiYU3mJLXxjPknYPvpbr9LD+F",
-	"zYsm4qGbZLmU2prLDyVIo9ro9XUM7DnePVyK6Uc6shl98Wpl62/y7ZaqQyCVvzh+bTd+quge/VQIHEP0",
-	"ttHsrz5WZ2eRSu7K0cFCl/bmhWxftlunytGpY8Q2Qle56PJyG6YNps26fPrMy2i+IlQcOoFsVC5uDDV5",
-	"LRqnGE0P6JIT7gRSF49accH1BkNT/I6JX3fgs9vKu1pZYeUKrt/yPXd51+39czoyMFm99evE8o1948eK",
-	"5I+ay3vs5VtZZ6xQhoCfP1ZHx/veszuW6a4sQPBq9QVx6Zpyoc1bn73VXXayL+sSiXuL0CLvy6WZ+5tu",
-	"7ZIbT93aYx9b6WCU0+rGY4sU7zb6bDRINSw3QtD0usPItj8dmRNYQUYoE7SrVa5n4bCEzjNzdE9ZGoFM",
-	"P/zIXoq37WYPyfBb3419q7EX1J7SiZuAG3F8T4RmNkpR+e+JG9xrfsuyg080b/i66pUCG45RN9T4JgCz",
-	"GBTQT4LQ2dUK+xewMB/akjiMEBKD0Va0flrTLYsHFBmP5dGWjr62RlrRaB/xsYB6X0d/T5ANLXvpBoCt",
-	"gmbyvwaISMBYD0XBOgq7/TVqtz3OVPnFuS2OMlbwpn6kLtlKZse34vY5U4Nf2VFlRFdGBOBnqmoKhMMP",
-	"cP2hB8JPnVmr7psuZapfHj7Eq9LMoXc6F1J2FJfgRh/JJmWP0e5GgIHg66h2dL6dURvBPGwfdDshtswo",
-	"FgYuLyDXunLfh+1SUH69eyF1PXs9qJofpZhEo61QXNvGgtrHpTd1teqsIF+1I3jtvpu9OT+FWytgRfAO",
-	"VBn3/WdBAPtOg1azrizoUU00/eLdgOPaaUJE74humkU876/AS0HLrhtV/0PZNLNX+RGMAr4uVZ1tRb6j",
-	"mjWSSCuuIiW3f2Wm87cbnna/7K97PxmH4olxvMGEGAdFhhGd2rca8y5nOWQrWotz+qFozhm/WWir2hl+",
-	"UGkQKVLIfB1Iw9xKhWVB2jlwN1Sl2aHaubrLa2kPy0h7H636ca+4gxIuZtJVGHPDsoxspa6FBptfqnqU",
-	"mhdbs8CActXRyOmIwTK6DKl42ihXLQOJHm+KSm5MxuHKOdC5IDzV3U41gKcNxy8ggwVzfoBaPs5l/+A+",
-	"D10xRW+Lnc4uHV0NNMqG2yFXUmm5919ZRT/rToMdFh7X34LdoTzuoGHZMTXYX6fmGG5VDI1lkD2jtxFZ",
-	"m+7D7vlqk/9lN4RSrwFbuNZSB2SH1SnI7QWV3MlLvOSIcXN9UCNyQNtOrg+58aK6zsS/YYN9eyO5ZAEj",
-	"0Y+/YnuP1jvpbHTZ8FgjGGir2wbCYAzFHBqHd0OVR1YoIRx8A9pKEqkOVrq1nK0xkYgmlEbhr/QrKNW2",
-	"Mgzhh4vRFfw2HKUsfKRcAdhGGkrk5WuHxNwS++x+x1WjRrg7ySvjYkQs8Hsp1XsuguFA5eJ6ve4B+0wb",
-	"YxbW4kYoF+AnFzqWH/2FEuqt55wHGF6DX59p4ow1TWYQJZ0ngWuhjDme6N4rm2c8rPfMH9J4Jpn88yHu",
-	"r3/aJ3s71Hz05WKjSm9ANLLUo+zIegwV712qCBMpxsP3G+nbImDPwpZr1jWTGNs4QrPoxm898TBF9x0R",
-	"rlpTLlwt1xAiFIQK5uE3Ta5EUKeEV6KPNnR5q/u4LgZgQDa0boEo12wBlP8QzXDrj/ehx7feHAWNN1jE",
-	"FLYlqRlw+YSSsXZM7hqgDI/UiXIEtVQwJeNE1HJSfZBaZ8EWynwVsFkUW2J/FVfitJMGoKEwbzrLEFwo",
-	"gSo13zSBVrOEqznL3lMbQakmMq0La4IAcceh9N26L+IS/GksGKA8DJFdGL2wPLYRo3v/c64C4uazw+gl",
-	"jbahLmfe9w7tVgy7TCml+F2HXhbBn9Uup2UPtyaWVtEMq46ih67dQMKMMHTZ4ebo7WKWYQ50UxErOxO0",
-	"0R5O2VSix59Z9psY4+r0vSRCRRYRXdbCZ8K9W/F8VloIHNOFotKRLdRFrZchfHc0IV1ztNYIVoyETW7a",
-	"saet5ml1fghP9D7413BG1z+HLRWQEYWaFWOw9xXVubM9+NVSCCAxiz40/ki5ygkgXVKcfUfkpNpJLetI",
-	"nm9OG/miF1q6UykvR4VuTB+6dhp+vek8DD3HbsdUGTkLNPeAS0rHtwuPjT14o7T4QjDiUM6uSoHaeksC",
-	"R15Cn/OH3ECZO1Oj6uwR7EcKIlXZVA1u3oSUa62xxP1QE5RGi7t4C2nMEP8cGOJsVDEKHvegFVXckuN0",
-	"yRPLpH55BJPcsiBUpYNSkAK3lUDt244pTP21yh04gnQOVp9XTDIuAls/QuntSV8uIy5RbUY7ko5BGPqx",
-	"YtxFJZGOcxjZ/whA0nxw6kmv9Yddgb8lpUoX+Xjp7It8oZ193tApsc74SN9yVzFhZ/VPtO+3ttZwQjfE",
-	"BNYS0lugxIoHlY74iPiH3GRSgruNdQRGfcZPV3lMIInFpR914pjFbeTaR6DiHq+4aGNe6PTN4meDmqIc",
-	"h2HlIrnhCNOhxKmrCysA/ltSga13UB5xo4nPAWjbDUoO52Td7BrWaDuaJyNCHLxqgJbhVKxuKylU9XDD",
-	"7OJyuh36TBRxb5xdExiobPo/WHbyPT7ax/7DjdZrWQq3+HyXaLFKa01PHExQ77pG+vJF/GdiyD7y3Jzy",
-	"GDSMoypMmXe/93eOtg8VqMkjlhAsYWviK4HNMWLQzv0bAaLXw9WZpOkIaVhYFZGb2gXwZfdow8Z8ehfh",
-	"76pULwUZ2SGFFZtQMTuKCTnSug86Ao0OsZaC31mRKNW8CeRZq9ArakUGKLLCcs/pRSgRPEdHamniaAXt",
-	"wFLf/PBI5EBYZ5AVmkGGyksreidzFbZiB5s3RVjYDUlRufzkXjxw7F2BYDoiEKfKpmdj3srDLpIip7gd",
-	"EwwheLf7wYZPb+fJirkXYot2ksmeCxEW5K3sY+EPUgkMiammRQWPb9qHm1ISujif7mslz0Vhe9OH4HHC",
-	"uVJeVz7BVYEFXw+/WqByYcS1RztzJouqIpxata9pGGxFj7jT6JpVDI1WDMa1tz5Ca+dp/ZJwBHFjFjON",
-	"Soetb/JxKbFFKP5R3CRxHptQniLO67gsxY8VxNgHZe+HEUdS2SqMmMXgG74OghauDBNRKAIImRAzZgGK",
-	"2zTU9ozd1nL7L4ZKR+JBDvYcgwD9sFu99ZLSJe57qhRrHjwNdGWmH0sg3zEHga4808hFxgLd+j/9+I5c",
-	"XVy+Ijt8gqCxFuifDFmtOtwDgVzMruIrThMsznGAsBXYQAf04BJTqSYs5YAALPIswzY0KgJMxkE3lC98",
-	"H+N/udmwbFWUJZQ2azvfSikZ7rPsMOvpckNWnGVlr6+9S0SMS8ywr/oNC1b++lLm+EpvP8qQSgK/VnAt",
-	"8VMFOUJ6yie6PGFD3RHw9b1tY3sw4u2Ej60k/cN6NFRw9zvgrYIYMhVE/jGv7bnAfthlH4hmoOaMUH2L",
-	"OMHsHznNSJldW0Y8+r8T0SlkqOGpbyBU36bR+daWYyLyRRkYgpUU6ihF5hM17Ej95RMG/A7dXSI1++QD",
-	"/g0UAAi9k//z/yBFa37iUll92twCWhy7fyi2gy5rTmBJpQ2R0JqC8TViIUQcYTtkEVptgkVRbQgkAlQT",
-	"TwJziv/Ubwxx41p3EvwdU5mowbXFjVokIMVFcO3TxQbEDl8QKPaFcpmjS/VdMlLJKLVJVzesNrngWXPM",
-	"eGSbvx84VGJSAmX+0DDWIf9s6f3NjrE0ga6K76TQhgqTEMWsziMFZHVCrkyo+R6LyiqqIZhGtOy/6c7W",
-	"LQXp+WCfM+UR3Pt66Ay1inNkePAwu5aHZEwmopciA9Ood76bzkJU2VeObXm/xAM5Tmfz+GToJ80C6IiR",
-	"l8QbTonszcCtHpChuQ7tQyvJRGNXBmSTsAQoLq6GL9Mw0dmTo6dUuMyXa6fSiTVdd+S4NUKgVdTjZpFc",
-	"EMxlXBldfI+XTqeoXjYj3BGlBXGgPDWvnV+f/6KbU4x7sVGHXZnYxiG7PbjrUBkDcWjZoOgADB7ALHn8",
-	"pkbuby5Ay0TtwD5fNtMYVRe05bqzk4uQpp9xYnmg06O8oar28dEFzeisxe3G8jI3Zlw6YNGqvaOVTav3",
-	"QwMnqeid0b4t5d3YytTObkhZPQuzMcGIxja+l4ID2scB4YN+olEdbm55f55zj0zrPkh8GE3FIbJ3pyrt",
-	"aeQgHTlK/bAEQW+DYnQgf0ebKBDwAN56HO6Fx+mGL8VNOgp1+MY91tUEIgJBOCkvv0LCJNXKwiq9K1HT",
-	"6oEs+K2ktj+Q/kpzUtgLqpgQi7usjw6yfKri3Y7Q8/fOhKSGuAKJqNrS2TXZZQyb3o9tiK1CMHgA+7M4",
-	"lKhDCE9cKqqDzZf+kfNdOIVRrggsU0jjirIg8kw2VPsyw3oBTQhx6GIAcWgITaucXxwWTLmhR8LBfCoR",
-	"0epb2la7BuwxHxUP3lRt2LVjI+fdQrohs0L91QPANjVI1uMbiEBXHC9CWt5lPGihAAd0s68NBmhZ4ClH",
-	"BSrUCETSbOxFtWFZIC5pmf3ATALlltkhIfBYMkan7UR7yQoQ/fo3oUGyuwVCBTJhhQrk8ENTHDozcDpV",
-	"vFY6fxW1gZkPHUoPCP+RF2hvE41wgGyrx+1VTyhBjc20aBaAQxCIuoZIk2L7k8oV63sTuixLrwL41uy3",
-	"+OfG9eqadmBXJTzJoxOQvADqzDwN3rX+nWMvW1eQWWD7yIUEdFqqNUdrv8xuknsR6jpXnxeFBvvTT1iM",
-	"OW5a+K6bmAGg4y4P9JYxw53pUOe3nyQULIvsYGXUlt8z/YawezsyWnCa+JfLOg90EkMjH5dz29IfcIgw",
-	"18mdu2ze23EGnvlFdj9i+LYmNivCxeMK9HzCP9L9BU1Nz/uamq5Xw4h0bjKNL7fo0Vx8ZR7lRxNP4ZIO",
-	"A0dAOR6ZfqZZNq5Thn8VFyZzkfbd/IPunZEulsVDhBgipEZZIyUGyrEf81aAHyp2Rz5Zkh6/I4FOz8wM",
-	"Y37gCDfwcLs6HDY56F50LxZ1Y60Oqyqsi2OSfoK5+fOgLphKtwMV6Ng4nPnu7p6xaX9d4KhOlXO1bXMi",
-	"FTmbxLXEKDr3jmGGj84ZciQz+O05MnYOV/VHpsqCdOf6P6852Adj05g2clMqW8VAl0l/YGI2ECHx2mkB",
-	"b2FZ9ZNccFGBBkl882Szl+9dSZrH5ZTiewaRNMyJ1K5xkEa6hWFFtlKb37ior2TWMqrLAd8QmRtXbqQl",
-	"2VJxqDZmGCo3bHrbgrhq1DsmygjMWR0vWyoCqyZ/OrN8e/7nBvh+/TMefrvh2S3oCxE+R2Fsf5LviJHk",
-	"bPam+DO0OgECE2qconBRC4ANd9RBpvnIlEeXLih+MYZ3gqE+k6uhXZwBvpUmuTA8Q8eBFAxAj60t5SBq",
-	"AZwIciqyA/G5YmXjoAj4b2SWUKpWhYtm4FV3YDkHZolrhZB3tS83NMuYWIM3teq+iALOraOiDHkynFLv",
-	"GaXvbrjxN1AT5kySjcwA8ocXRJSiApnjwYE8LDR+zQFFFdhoSSU3oV1suqNdCfdW031rz2T4Z2DXt92v",
-	"l0cxyoVSvylDF3VnabkLGxzp3H6k7jPF2Qkw84n6yuAnQgBvg31mKp+JStT3i2kXDzwAWWwIWB/9en6V",
-	"bo+rfJk49q0xY8kpsUoEHsDjlQgPKj/CowzvkELPe0O8i9n3n7P/LaTBI932OC/pria7zoZFaKV+pgO2",
-	"0NVBILr8W7LnQhO6lWKNolsnIEm50V4W4YWJ+Pcgl0TTIz2bXl0Otf9lLH2Hmbg/WMkW7pfoGxETj0EU",
-	"TmAIr7zowt72QILOsZF7VDo8SplL5NUV+CDDtwXSv5PA2BN15ERQnHp9rKg0yaTuaLtf1DYdk+KykCKv",
-	"33KXgzGCupCtAWsrbW6YCiHLcuM9IEVLN6Sbts8TKcCKDoEGB0IIWy6K3PW+dPn4RWGT5s5ON4goin1u",
-	"sLC12bNhKJkVK1majSeDefdSFYn3cc2/29ZSf8rNyxBusgmyne5oLmL366/M3Fhppzur4vp+LhXTomKl",
-	"otaG9doqhr05Jo9Zd9M1qD1XSuzKty6H2ujoPWNN8TtqB8uCs6IGDccM3sVydIa07MuODuvXVG1/3QWa",
-	"nbgaDYI+jmuimXEYlMV1YW+PRS7SjKUJYZkufhknHIsE7WNzreXEDxK4VNoMOaAd2Gt5+sn1MonXDKAf",
-	"DWoFIlibn/YGcRrSW3X42LrTUFxzgCMKPONSdrAAyD4a5SZkBrkqNorqsGOGlEMcN3EEqqw6NKk6Ry8O",
-	"2IkzQZXLSLLLjePowpoykmxd58DmaFbLGdGY9oe74HrKFLQuToijmC+hCkJUNJbtAlFu4RiKgDb8hGb2",
-	"f9GEhwbCTrVpLb4Tf8B1iH/oeopW8zHrcdtolTerk2IhJtkzAdspXB9au692frDSSRBZzcdp4wqwdohp",
-	"raMWO2wv9bQwHPnvdit1azxYaS23hAt0EQD0i6OctawgtcP+v+V9xK5aHIgvlW4Xso8CzfiHc6t2dArF",
-	"DqHZ7ajGjtq4+pj+Fl7QHZMd1Uu6mkLVJLmi4bb1rrjP1/+BWbGnqrdFQ2zOR8eh60w8yAWwekArC8ly",
-	"CFnDWHFNE1IZRhWym2mHAasWhCSq1U7OGHrLBFlgVUb8bhdqdaCe3JqDzzSRe+HcfmhBu6Y4sd8IYtw0",
-	"YveunRnUPDn5XyFF2SyhEA0VkejX4JkncUpA9XS42yAqLJ+LB4Tk/bEI9AvRLvcifm8WbE1F6DCg7CVL",
-	"K2U8+C6UmR0BDdL86Ugn34LqW2bes1V3ipTqzdA6DoyjSJLvlTfwUD9Ex8jLItCbSFcy6P1iouBLM7rT",
-	"LP1FP0xaVbLYm0fZHlsHfEwFgl3TW8hzFHIPLhdec40FP7uV2vwS7JmIOLrasaM2cgfddLjRLFvFMSUi",
-	"9PwVKy3bkgiZCzx2kEZG2HZnwu6OCoxUR1Qp7WPwY3Bz/l9snErWwqkO2AhEGo9FMxp+ZpSB1c4xtNcM",
-	"KCUKkaxCsPGDEGVdp7krTbGZ3lfvF74+NkZzVG6rgwcJNJcxirZptpYyJVKgWx5Dbpiy5otzXFsfyMNM",
-	"gsmndBCR4S/2Gffs+86KiD8gjXUjs4Zr2vUVNYxugy7C7oIOq/v85CYaiBvK5W1X2dDjpr96KdYIf8gt",
-	"g20G15U9MKCyhGEw2Y7RUGY+3lBW78aODRtu3ricPwjkAN+ED2EQMMmVEXNDqCbUhT60tebswKitOaeF",
-	"kIg9DPZHs4yskq9zy3e7LrpjjUYX/sZpcm/VeHlt1OFtnJXUURoER7J62lrptW7lRZ4tyhPkxBgBvKfc",
-	"6DDGqmG+wZ5r2avJht4BAhbUUBMjfYTf9+ALcEgHOura91iGFOLY2RqXqNQnoj7nyhvPoW+X+mChdIWK",
-	"gyqghqXqXdWk4qHzH3jqserWF708ZKDC8xcImt3v2NKwNKSASpeJkVmOoCKF5BgrJOyfrdweZRGv5DLX",
-	"HbeGYOHvg+YMV8OoTwlpwjdoUVo6QM1KPUkdN4Pba5YuZG4IdqoKdMYrCQ+nhXX01OUOuCZCjS9Rhop0",
-	"OEYhJV3lQqAneUdzrHdDkDr4TyhEAX+zYlt5V6tPrVCP9vsEH8B53c4P8C1AfVZZZtB6PRep/O/BZlLe",
-	"adPw2fwqUjTCtPfYBJ1Mv4WdM/vAEImVetBXxaX52S/byXeNTRcx1ZQFmJNXspEdKkiqeFxqUqCQK47D",
-	"i5M9lC+Si+mNGYt8o3JR+F7y7ZZigkOjAU9HFdYpi9D4UJVSn8kegerSKSwe99RF2DBH2RX1WyOs7Oue",
-	"n35hZnQtdRfWvbPfu3zOzjpZMLAsib+Bx/Vh7mirUyuxr08AI0ci9fruuDTvcJUTUrVCwiilJq7yuu7Z",
-	"LTAMi3TmvK7IONFQuZfia6d+EEYdjnfT3nivYZ2Py+yhcGaR7nZvrrs6bfco3wUGQgBaoou5B/1EI75/",
-	"lF/I5Y2Me6ObbpgW0fN7rBOocPb4qhe3mdWdG/T/BBIUbpxH94gEBXj1yMKHkPttxOvtlLaeovGX4d4W",
-	"SPZw1k5PCvmYjO/GHo7Ylk+jq8aKbalWy89mIXzvbBh0H/NW2nArmM3S5/6/2dDd2AZX0JDbZf+Bu2LD",
-	"oYOhyxJ1JUFcLTNW4tfRlOeaUMgrcr0Ot9eEEsWWhoJJAKVPWy4gG4Pekz9RYvljBzhr0PIfX16wg7R6",
-	"JbRT+jMow1tXf7Gl92+Is8WlKHoukQNxIPpoGgEYG19vTEJ2VGsoHEANlR7Kbk0uvRq7eb0hVBAkW0J0",
-	"vtzgyhfguFHgshEsIfuN1Ixo/k/wA3FIj0wNYF8jbkbizCDw2DJhFCN/8oGOa0+XP6PZyMvEBsLSNcP8",
-	"4YXzFdm/+pDiM+0JjLYT1tT7loLY9E5bylR3hTU2hfoJgSMKAq3tPGR4IhqurlmOhJ/HNnC46yAiTdlb",
-	"NOx6dAL5YchoW3ofPfEtF9HPqm5kwzHTs0wTLg30jHddMlRCtpMkGkovDDZ3aqS4zqSCGwB5ekdV2lZy",
-	"xnV+79Rcfd7iKVKpGstyCmzZ4b38VnixBQZzt2XScCYLQhstsatln9Gdt+outLblv6EqZdqABHmmPVwp",
-	"jP9MI6YlWM4PbvuKpQfcdDSl5WnUcn5O64hrgZrZOtEqLVL3ojdLeeRweic7Olw5uO9QR1fo6+xATuAK",
-	"1Bu+C0eS/ikF68h6SdnObAg8UHqXEUOOKuZ6Bz8w/cUvAulW3b4KeEW7Wac36QrvinZoTbicGMOpcliO",
-	"t57sGL5BTbMTJ6S/IcSM66fvbnq9wWyAZr5u7rXjwS4DnSg3mt5hUNEazPh/mLbkCxbt3wc4wsvCSrG3",
-	"J8F0XW+3UnEf8Tumf91FzX6DyQ2V5y57miT0hjjpluFR7Tx1neWz0mUpQnF5qEbz9VDue0V9ruKOnj1M",
-	"ka6kDgS8MMWUrY4nFUkl0x0AWS8HALIG5qylMiwt0uR7Ybfg9NXvv3ikrvnZAGpr0eSvTo+N3BeFNNBc",
-	"UNdb7Z/Nwv0vOppWDBQCVaStOxbzL4NmnDtKVTFX62rh6FZJ1HDcWnYl3EBZujen/MFHho8Wcw/rFwRD",
-	"vC8QLEcY3yXsZX8mNjzVe6VBYhbILDDJIP9pPxllU5d74KYVTb73HhbzWALy9ZZ2QQB5tP0Iv7fD34/B",
-	"PbdfPArxHF7sR+n3KzoSyfyDYCSTa9hHze6YohkW8qGFBteX/7s1TPQb/LmAPvfZtwuWcXbHUpe98HfJ",
-	"hUaNpEP1rVYpzYZrmzbcDLwWdP4UOOmNML0gPPXWbw3dcEhUZnJ9fFHm064drfoh4PfLIQOxVcMGo9aq",
-	"z/VAYeLlEBb46abaPh07OvZQUITkSAglC2snQfSSbBFRKgwY27+BmcfHGtBh5PBTzYQXh3jl0eKkNnGd",
-	"PIAsx3XyuLEPFjHgNosHrY9FT3farv64HmqoP74Dnyw/4LtswssDpIArf/qby9OPpwUaOECLagO6duQm",
-	"XHxedsRb+GppRL3BOoHWBXJ0gmHbjLQ/B1LLJuPy/Eb2BlQxlTu+asf7oRt1Cnwb3ckE3ZzRj3sE/qiH",
-	"Nzy2o0pT+0SMVDc3HCiBZYVE5wP6FvakwCFtm60M48RFlc+PFBvObRSwzp1HCZQNl5X5TJOMCgYYNr5F",
-	"fZlB4hXyhtV+WGYd2GS5EvoalZW1ZJo4T7dI8b+6q7UKsLW+NIn+GxOHKF+IiW13f7bRMKKUEruNayAT",
-	"7u/PhZEYkLFUItT44kkV7PNfAxHvWFgVOjwKvg0vd4BeGXv9FK96XpK37GR6XaNTMjXWaJi6j4xql4yv",
-	"ujkWuLZjetOsg537F1QE1vWGCEkWXJkNSakBN8Qt25mm6R0Q7pS3PAO1sGPlSbXc8LuuBOJq2XkTXUbu",
-	"BRaUBrw6/VAZvUFgu9KjVfCWT28ehOrYUBMx0cZxAHMWXh3ujNNKw6cNvD6IJbmI15ej/HHoixtnAL0p",
-	"cssJ6DioH1ABacwR1tGWqTXryDd0GTVFzjMIZWsw5gZVofr45y+TblTKhmdtwF1UpK0Oc3vR5KohRD0C",
-	"EAL7YoAkEB5gwcXLHYGf4C57oSPHannxxvh6YtuDFRGNwQdNh2Ty5U39AzQ9Gy5CgPPsPy7zgD+04psa",
-	"B6BT9f65gJ7r7NAxlZAbqsi4PdYFhQOgJ0sHW40G20C0Uv/kyvmg4aaCDIiUb5nQvtOcvTW7dZsl6+8M",
-	"c4ruBMV8wsqMnd+4SqgwZH1T5Sq+6r7RSjwsENtjtLFuU0gK9rHR6KdeXuPUlKF0ZqdpeOUdd6YyfNws",
-	"C36Kiny/y/h2Ec4AVF1gByuaOvzSKphIAVbXpUSzZcZFlw5RBLZjsYlb4LZQneU89sHbUjHale08JovU",
-	"gXv6WKiPHLjRR8Pz+w1zFE/8wR8hhN4XQzxMFn1iSxlKyzhlJjrm4Abj21IzUtURrJDjIoHSGW2KwryH",
-	"yqlWj75W4vdDhE7R1SzmsD56l7bjOrHF1R4rzsZkpqO/K8FYt9M53c5qpuGyGtjhRRgXtU92ZLTjlXYS",
-	"6pGU725H46t1x2Rdd1XAimBGg6OirwOMbuzS3Qnljma1uuku93/JMPiGHzOGc7aMes+Wl92GbXeyllei",
-	"XA5tUaHpbuxqUUKwIoR2XBdHN7MZ7vkW3JTiemg3m2GhYqw5WTBjmErI8zl0q2bDJRXNXjKespVwNsXC",
-	"h1p8AGfgz8BJ2gd260ZlUCdIJuyMjkmt2vAtNQ5TcCVVbIPrYIob+rWsRoUAZx1V0aE+V/ZVnl6716cp",
-	"Vwz6FU81Nzl10f7Avga7hFsbF3rKg4qOgi4hMkujr7SmJy/LuO81DgVvZH71ahaJr3MUyAJ2q4903Xfr",
-	"7J3CLeperTRX6u6RFFWzzc2GBxIato10dLyoNjJLyYZmK39l+Y+PDuO7Bk9Z4YZH47eIpCL/xHawRBu7",
-	"haum5Bay3LAq9DtF04wdnn9mSh2uPQq+WLrccUzUcS12q5qXw9UCY5hw4aAv0jRrNy8qmSOAj45pFF1J",
-	"E+2G3mVdyYDgc1+tJUX0VzYc0UCTrocVhAD4letfB6iDDo0s4mQWOAuB0hWnk/efD19Oy7HCiB7RKKws",
-	"Ii7bd6KWV1YuAVW84lpq83E9xZY4xyONlM9wVYz1pJsREcPQkSoTRe3vBHXZaqObIK4HJOqGgD2kWFd7",
-	"5GANh7xPSJFIO6qjS1FCsZD3vnjiS7zLdMxt7ctFYqcKlQkBEiyV1DpEAyIV1OpEf8BDaTdAi6HYziVc",
-	"Q3kMF00479k4xGbnI3SGP62JbVym33HHRX5yUVFVx9fHxVPx5a5MNns1vsWgeTPFzUTmreFVGfHgfeRz",
-	"h2OS4CxzH4qAOQ+7WZaZzNN4tFmIf0PfnBAi0ukJlNmt0ubT8BFraiL7jbQ3NReFxIlKTcTYcUz1Potd",
-	"rGV73o3nuqAifUNWbM9UGUNya+Iaatic+W/qMJ0Rn25li8nhjI0Pq5VmRjtxxI7hvILj3BCOsM3tDPEj",
-	"ns0ji2xjcl18zRlVjFZvBURV0ZUmX6E7YUFDdijVt7romQTbjaWHrq+D9iqk7t++ag+Qq+Hqs/gk+OKQ",
-	"d3el8k3EMMOl0Ng7erJ19+COiYhF5Q35fRLMQPXbwPR9RxYs7IEDw0TqFXHBjC+BNVz01/1FNGDZMUEz",
-	"cxhgBMyA5Ns3RclpbshSamtkO2pDBmjvbOZD/epOlABayR/r1fXhIQh/AkjiuPTQG6sXUpWSlN1xbC9X",
-	"q+sFTe8egiQHly5teSUh+h+53V+Xh6M30qWWwgu8nc+ECtMAUeotKMJEod03wohxmmY5zs6P3haDTcvN",
-	"XWAgsjD1raJMuZ0IClO23clOPce1YvwF0pwiLxTA5fpZhMtYVlQBniJTfqcq526lJIQnsJZPEOgvU8DY",
-	"Rt7PK0Y1r+McVQyIjcxSLtaf5e7TbtsNbEtW0ITDXUmBr1opIXd6B8KDGrKXeZaSW8Z2MF/R6HJY1VZE",
-	"qn9Ucvueh4DFPI24gNInB4TLXCvJ9kTKwnP/RanK4voFXd4CPTuns2XmpJPBnXpDBFtTw++shNtwK2TN",
-	"0fP7iXWXfrfFLl2y6EfRzIkLvlGzKSzalsrUHQBtd5IcqygV/NwbCoVjfGSZyg/cbJgiO9d9rHHoW3Iz",
-	"M9zkaeuy7e+K2ahyD91SMcKmo9lRqM3mMmNUeSda0EfuKrQ9HoNvLR6jCHh+DZZQzoJCMVLx2QV7IWxf",
-	"aCJXHk9iedshDMvpDLWC8sxf7KDjjLbENGy7Y4qavKFfnfXv+WVVnXh+PgtmwZZCOIqPLtt8FBo3FwV6",
-	"qBsWyqn5cpKEGWEFyd6gZ+ARe+Oa0UFmnvvZirabnyul+8WY3BKI19qfdzgT/S1d8mb4LKttKJF7L1WK",
-	"Xp1a8m0UtnRXICkI5wXPDvhYgMhTmOoYDwvuzTe3yvjkB/hQQPR+lvlyU/RCC6WjtgNKf4jjJZn88xjp",
-	"DzEx76X5p308zDK5Eh9dgVOjg5tPoBrVJjYIADgO9GDnmogXQ0UAQX7EKrDxOJAlvG4QqpXrwm2yR3Q9",
-	"dm+6qycDUbxD1Q/gLV/X0KmEmsdWEF967NlAUgdcRZlc3j4r2ils5J6lxIc9sCVIVLhjldcSNqqKbx06",
-	"vIoCrsOaX+FT32VUEIA9QDsqBkKmC+Lu3sQfec/TwQSf/UnGkR3ZCVi30s6lylW9KzdAnO9981LgseH0",
-	"AjHxHwDGKgOvruRDQPBNBDOG2memZP1jDs6vgpsQa5eQjUVMMABO4nG9M0kDQKKhCwO+d9yF8bfy0gu0",
-	"9XZtija+cRHkBfD0TYHkbi0TapYblmKjkrZiuzJMRV1E4Pj0fReiHl74/q9RT1s1QbNfaNGdPeqtIi13",
-	"zCsuBSP+FczyG/H8P3K+20aEiIs3AFx4BG2tOIp/eu0LXOKe9oC0UU9ju4cxz+/jH4Y2YG3OL7qDebDm",
-	"jrg6CKh6B7MqTk2W1sCE4S6zH6kk5MLpwVOz3RndUzgzoto1JtoA5Ww9mqqff1Iu0g08ID4xyj79vkLQ",
-	"MaLJwd5+C2bj3rERjLMdedS3jI04grj2+OeVzEYcEb3cSDlirUWy14hX2uU6UUZPN5Bdo6qgkRUy3Myw",
-	"LNLvg2P2KjCOGVUuf+Nqd44plw/kM8nbETtpNmw76nHfsHNkmyMqwsDsAprQdxSCRNquvlO+OEQmCWwa",
-	"msqIHIFQBlws+UIlW+DuxxYkOFTtTvcXXXniih1ragz+siihv508Ki/X2jksWaWmErgLyoub8u73IqIU",
-	"LYnXnryqU8q08lr0l2/BOlXtIGTV/rZhTop2GGpxCAlLKQyNEIDlGwD88eFuGNCpfKVEUIx7fld1dEYi",
-	"PbhU0rinra3yy8hJ2XduyoTuIwASqiPU5lBdcWVLKsaEwnxTb4GUexB1kB2vHHeSf+MilfuuKFjGVuZ7",
-	"tu5IC9VGUb7eGEI32BKu7eIpgiEu5IVIu10BIrYyv3TAcVbeh9C181/uYfqR6StsVQ2WB7yhOJprDLmK",
-	"WV874GxfcCSLfbxcc0xyupvUqJf2lJv/gcmL2D5qh0z9TJdhLbcrdcLcE2pc87rqe2RDszumR28BpLbF",
-	"UqcFSYS8WKFxZcDq9tY4qU7jFv08bYJCGFZ2bLbNURk00cGSjnRQh13ugjmREZxGiH5ej1SWoenOgzsi",
-	"ZaU/eO/cQLi4QOQfkuNWsr3ujxkVAB5n7ZKEKLa8lYJwkxCV4/9DgLpZSjYlSOQC7BYyLSDjmfiKiFzY",
-	"UQklVrVF4AIIjuy5ZolPXSIzK+HmU/IDRE+YUghgSHe7jC9B2XixU3KRse1//t1aXgCXs2QCoVV4yoTh",
-	"KwCymvzy82evSOM/ysqgyU9ejlcqzq8n8+lsOgNtcccE3fHJ9eR8OpueTzDaBfz4gu74i7v5C7pcMkz+",
-	"cKnPEmJcXIqf08n15C/MvMUn4FraSeEcEmezGWTnS2E8+khlbX93UWDc7SFecF+A/WyEerRLehByj2zu",
-	"4ljhAYsZvviIxAUG074v0uS3jSSQdVRUFkMT/y09kFS+gVb/kDLD1B2D/XKtwd4U+IN7JcW6yFUjyyxf",
-	"kBXPkJPrNH2xlA7TdefiEXXS/kJv2TuZYjgbkPW/k+lhFFHHtNSQWUTwI2sfSXgxfPbKx4zK2bdH5JCP",
-	"2PkcyBVgk8+Q652yE7CI3RWALUsdaHLGDOKIpOyOLxnUC6+sQLRqjHcOB3Y/9TZc8Fy959p8D0/YM6ko",
-	"HGI9uf49BGkiympWbUo4Zyu4wM2L6aPXk3/kDOKgTlYs2ArrvUsaDze6/PLAXYwKRNiVB8JmrX1FCp3m",
-	"3FvJvGZ47OsV3wnR/N4crGpDQdiHt/PO4/33bCg+8zQkvAt3EwgQEWf1cDK+zTJ3ClzSqBWc0GXSHgos",
-	"ry+qklzpYTcpX3zF//iG13fG0AKsk/UHkbqV/msRtUoKxNg5gM5gNkycgNI3fG31FydyZI6dzOtyAo48",
-	"2HPFiU9LUlUlcxIpZX9OUQDs8gCDv4Pz8331C498ZUWXFB17tTnn5JPdcP9ePPiJgYZbcqGC0Dc0jUak",
-	"LqJkWPOB3t6dio+9zJ+Sj0AziLCh4vitZbGkf7x6FKFAn4gp3qG09+jcoCY9t/cnSfmaG100z9JsqZjB",
-	"JK0dX5pcOa2Fkt3GqjCK0VSHmUfr3UY5lMmgLLph5mP51JMwUX1WdcS+QSapvHwcq1y0TdyfMczPzCmu",
-	"GweQIPeCqWealPO1lo8kS1rZdXhQMILqJUyCrx3CXmg/7a+YBB8WBzf4+7/UlfLH7va/s2CgGrmo5JUK",
-	"OTq44wOe8W72sA/EnwmnLp1CBQPQyE1h+6EA07d1ubWgesAw+I7qh5sFXQ2++5UJxe8cnm2QFdt2dFq8",
-	"cgqT4Se5L5KKrW6CnjiWAnqEpWwBD8pV5dNvnDXhGwfiW0r7t/wfnmlww9W2Y0kzJlKqpnzZ69d6556b",
-	"hDXrhjFdgS6I16WT8FhFl+BxavkA9xh2b4rF11mnKa/CDhT/6sN3/T2CNkAnLE9m8qdPP74jl5cXl3/G",
-	"ivwsS+AecZQFzcH+G6nzhvAUcKMPjc1VqX4hd6znQvmwYwK6/z3JlYKKzngYX/feH31DVJoldvKFSk/A",
-	"E34orwVmXGB+rwZ4abA1Fk7cOreMT1hkWSkK/DmsMYXc8QEJ/A4feURCui8EiOh/OQ0JYbACHyTLF/Y/",
-	"FLPStenWQi83A1PNniyuSZpjzD14cD6DR3p3+CPJ9BiWbOHT3R0wkNDinRdf7Y/feq8LJMywE2bpKdjl",
-	"gvHo7deT/1XE4Z//Pnt+9fzL1/mrb//1X9N08R9tALCRrtk7kU71PzJu2Hl9dwof8IILrJuJuh4wyvHg",
-	"vfggGG4EdAdphU4wfWfoLOMzT+GNwW9hVnmES+azA53RJznvvzF2qzHbIMEEBCwggYO9VjLf6RDxXuwy",
-	"2nM9fsyowGU9lfsFvhVF6DIFtBYrN2yHqfj3mNoqTFyF2b+ABVZjoD6GQYOJG0085NUJ9DB68KNhVece",
-	"OGpxIJQ4KeS7TgHR3bWyZbpWLaDpHUuDnPYV/6PXhf+JbeUdq3DckBX3vRSnkDT2NnMLhiNE6J4e3hT0",
-	"SBVdGZY6FbMl2ENfLB9xBLCaeZe//GNu/pVP2XHQ9iWq/b/H8XpbMO9plAipXByxylhviCMLmZEtvWV6",
-	"St43mIxmitH0QNbSZb5Za5cedO+hcmn1+sVX/I9vqDwcx6bJ4LP4Ec/SwasDY0BPydapq2QcaqWSyuqF",
-	"YQUO1GvIHVQlcuGyKruKEot2s9UGxUM3TCr/jW4XemJ/3y/yjhUZVu7e0O5YJGQJqHgGKvWlIsaeHW5I",
-	"vkMw0Ddwz+2lusU2WQjt8q1Dkn5vDxGu9L33nDwaRd/7UpYgMX2hy4PJB2vqoh+W5Wm8ihN0eOVirbHp",
-	"qa7rgZBzaSnJjbWvFbeXd5EjghuuAMI7IG7MsKZtnk7RNrFRTzf1U1nUdrAE9a+MC4C2lff2/7APPpRJ",
-	"063VFXbShIiIItt8ewGlZwO+YPvIZ7bdZa4EIMaixKzIbpNyoCvOkyT1wMJidvATXIWOVMkE6lMN3zoN",
-	"WLA94akD8Xn4DsOsXLqKbyOSGyIFocTQHcMG/fZHZMDuvS16AAS39ruMitvvXYHgv8GW9kYNXDlAOD6A",
-	"Pz48mQhHwsRib2zUNiOxulKq6J642kK/MfDiQCqWcvjCj8/30C78e0+VGA+Btm+cSHrBWOR52RHA8bre",
-	"8F1xPyyzfIGQ207MQTorHDwPwhcg8IvlhiHgfJc2yJYFyz+FLugPYATvdnakcyAYlq0sMTZMQBc61xCG",
-	"YzwpfVPSswZVXmR6xzSpKxt3tlM6/dAAe5jBMM3B0Sa7eD3Yt1swvt4srH4Uh2NU5IA3H21CSWuJPOLg",
-	"ofb0UBzJICb1P3LuGxT0DSykgZwly4kuwMoVWXG4cqkm+w3PGHRoLTwQqaLrNbR+CnW/KlrGdQFeFj1M",
-	"CBdkQ0WaoNiZQ4+8Yj+scmVPZrUW4mIIyDMS9x3bJFbRZAaYAsspwkwxfznEE33ITw+AbcIj+EdbPXDG",
-	"Qfp0SViMDxe1MQ9MHoZ4FXIIiEtIairCloBWukAUWJC4XBCaZa5mYG/fEtKAjo52T3lekQsZ1RxRIDdU",
-	"pSwoitm9r+ALXnk/wM/FpRcRz+Zpr/YRl6pov4eMXW3C39+F/8GaS/jGwAVEZTicKJKB1C7jGOQ5mF3w",
-	"b2SWVC7zLfCIZndM+ZboeGX7H0O7XanXDN68P2/7trvZHiY7EE0PRQmLB6sPcUWqDp/yembC0H2C+9l1",
-	"+UNSwi6jXAxmJPwBubbjVLfffNGFMyDMCVW5jz7RCJkKJAwwVfU7CQFgZPTRE6mIAE95m3++wv9HeOVL",
-	"7W3IKf8XaDPkiwBPpsFiZBaPi1zZA+T0LY/xCF8qvfZQtgcKg8b4tqZ3oCMY9CyRhWUo8HUtKJqjXQHd",
-	"jrWfMrWi5K7HtaU+CFbSsLY/49zFqRfoPUGNf1mF/6ERjX8N3aafaU4dzwgevT8V4Yw/WyFjP0ioj3u4",
-	"wnv/SFGIpiAQAjaDO4IAaVwrVjP0ljVOdo/0erGidzJXHKXXiRn5hpkfi+GfhJlrq2ldog2k4+LZk6WL",
-	"/0LV7Yn4Rt1W1GF7T/nZJngnmb5NdYwT4b35m3/ySapuKl+MdeMUS3k4UbFMXBtqyjMJ5Z32sLdb1D5A",
-	"sFd2pmi627kPf3E9uZ5IEwt39A0THyd/Sh+aXOGgzplW+sycGw2bBzvXWo3F4bU4E81T9IksNPu5/8ca",
-	"aEDrsH1md6zLPPN/LhgisNdxBlp5fP6NzaPYQ/kU1hGez2ONI9y6r/b/Ikyjv7ji0D/WMgJGfWLDKLzy",
-	"E6u4yFbdsv1EVpGn3wOMorWToT02UUGxR9ciGT45ZORgO82Y26Gle/ovuCH+JeyhLmY5vTnUPm9/cgTp",
-	"s4b8Iye1hqriKk5ttmQ6udbcyX8P4blkAvv2Nq4HfieH+kG6eDXQI7ZCo+Mbxf6h1gGw6CmNg0LAVZkP",
-	"s8t7uQ0feQpFBD4Vo4S4OZ1Ad4SBqkn3ULHYKjZEOr34Cv8fo1XASmLVihPqEfa7LgO6lULmdYiOVOhA",
-	"+sq6WMbJcUbsdVoZ/Zj7NIKVnvYSq3z0qfKT3Za3cpPBRzNwJ1k2qXF5RlMP594pDt67Z57MMMEPxvoL",
-	"/BJOUVQBIyVNl0CRbSP3IkS9F1/xPyKkhFvaUxdLUEclrzCD7wNExn4jSdmnnBufTjr2qsHxB7TpyupP",
-	"f/5rrPMHqLLVTz+dLGjta0su1DnWVSD1nnf3zFOcd/zWjVtfxIn39RdcEL2Rypyupr1QtlJ6CECc+ZKN",
-	"mNS5SjL744fSmKE8C6cdQSau5Y0S2Fe5NliYfI5gT5bYYs22tcxzSIvLuFhDvS7VtywlRsp6etz5y0B6",
-	"nEulj0zHf7SMJjeNPxzgMqOdRQf7jcxOm9L0CfFwi/IDLA4pBTwYpEvFmEiclREI7HhWhxqnHpxTKHWo",
-	"SovTC/XvFGerR3WTNnHQx/FuZ/sNmZvMNZzt7TLvHvuWTPabw3ADCAdsZ59NSrQR/7EYMxk27XENZOQb",
-	"QHlAJiudmbVCgIez+687dNQoxopPbGnKrEWn8oy5PLyiB91S0uWG3Aq51wlmwK64MehN1URn0iQeAM0S",
-	"1KmA9KCJpXjojEDHoB8dLHYXHLB75DvXvuhRDgrWaDytbKt8tM0FvlmToydu+qmKP95iozMXUIUth532",
-	"IVb4uNvineQCOgxyYaVsWY4Nlzxkdwa3tuig01ltv2T/wknyYwRZ+Op8ysyZBqa+6ehRCTwVyZX1NXl2",
-	"pCZKTH50fY2OEpM9B6KQL3geMKJjmRG4jdCt70iJe/BM+3KqU5wZ1AdXUvlzkpCFkvl6Y7y/G8pzMA7n",
-	"IfYd1oyCFPtyZlavWMuweVGra+4KRv3fpuLzbWWokUZzrTC7y2h+qDERS6Knuze6N6ZqKl/Mrnq+WG2y",
-	"MEIbL3aw9ekbuWXQ69R738mCmT1jokTMgIYSiDZ+ChxCWim0bpnt0MuCCt+ge5vbq4oVGJ21gFTvGXyh",
-	"N4yZvpN4Aw+cVICX5bIdinbRdTLQLbhakjGJ78Ao9yLQv8j3SfWFYPuyeJorcIRxUYpDShDQEt6pdpqM",
-	"7RDd/re3uKOuLd+lGgJpzPy6i/akwIWFZQcDXauxiRw0F8BPhFriNFexkVsWS10jSSqh9J+5RsKC3Rvi",
-	"Wkm3Sdp/YOnSBGGzQx0pxxlvHk1p2Hzv6Bbe6xP0cHYDu1HoWjCbyoeSSVFIDcSP0Vr8ST6h1oLS43S3",
-	"ZIlXsVN2BqnLyrPLT0i1k3lSNnNBPGQAbcUG1A+4ajugO9ELFayPOdId9aVPKEeF/ZFVHznwjxfaSCE3",
-	"9qhVkgLqLLblWcZ9BybNxZKR+dWrWVwL9kphQHQxQJlZ4BeedLoKAyestiX/pnkG7iB2Zxq0askhN6ai",
-	"+Ryt5laOBLo9XzBt+NZhAYUNbfRp/uCfG6sIs3u63WEfCdd0bWKYEBw6tNEDZFm5knLYYsAVSnmuJ9fz",
-	"6fmr+Ut7TWp3WH8vOnOezcrX11Kmk+v5efNNq9brjTT26W+xMXS/0KId3cmU8yolsOP99Wz6cjZ/OU+g",
-	"wYhTU2bT+cvzq6tksuHrjf3nq7Or88tkksn1zQ7Uzevns+nZ1fzM/m1vn7h4dXH2evQKXTPKDvan7tdT",
-	"lfl6FcVhhbD7HVsaCGqQjdW1S09hpW8coYYsuVpmTBO68KDhlG9rKrdj5VXG1xszxMg/4lMPYGPwWFW4",
-	"2HfluwdmPEyun8/n08tk8s/J9RxaSzPLN2ev7H9iPrKRu0+77eR6fjazjGmke/35Gbw/n00vvkVvJy7o",
-	"UdmV7tj95Ppsevb65WUyWchcoGfOLW3+ajo7mycT0DCv59PZa7vYxnqSyTJjVCHfz6fnZxevksmKUc0X",
-	"9iOY5sIFwhW5f2ZU+KbxdgNXgCluyf1d0UxzPr14/eoM//pXe5Hbj+E/b3jqHjqbzucXr5OJ5inChK8M",
-	"9ozPxRKaO7KMIT469Mycn0/PLl8lkw2jKRdr+Nvzy+nZ/HVlNwEfwvzEkOfOpmcvL+aWzhTIN5kgOT5L",
-	"mNRsenF1dXE1ck+f6IBiFoclhW8+Ze1finX30IUqtXaac0Jhtz5qTyekvOCfqR/BPq/hheARldLspbod",
-	"PKT+uQccU3pHeUaBuebTl8kk5dog911AEPUGd/Ji+hq2zTLCfHqG/+0lseVju43vpLAvw06+vozfRreM",
-	"Rz2c2DIb1UVmwGwWjKVwMKeXs4sLey0aLu3cry5mZxfJRGd0eWv/Pbu6fDl7PXo9T3ZzIMR2eXmsmdH2",
-	"xqDtsIHjMJ8q28ddR2WVVygOEY13xRV+eZlMINoFObeMpYjmqEHrgzvBKdgfmfpoX7WCH4z/YjAsF1I0",
-	"y8AqOE8mes/YbnJ95q6HV8lkz8V3VpjG3wx2nU+gxrwFJWV+dv46mWwZFb94fJ7L6Xz28hz/+Mmv7exy",
-	"enk+Tya7q1nx4Et7PndXs+Khc0sB+EzqwjGjFv1k/CnJnoui7ikXqeVW4YKfaEBv5J5kEgtGTCshyHOt",
-	"pNkg19pnHqZ92+cusXU/GGtvP0FD6QJQ6bzKqt+BmmOlRQ4dZT6BlTCbvorfCkmzR+U/sAV+Fp9B77iw",
-	"qgm0ZS4ieMif/oHZ9Orl7NU8mbig8zskyEurduATX53ObU0JUK0vkXkn16+nF69eX9l/pRz+/Q1/+Q6t",
-	"kfnL6WWD+efTuX/cP3Tm/1A8NLOXz+5q5p6wbF89F2fTs2JHfpTq9Wxy/Wp6cfX6fNQWPNFpgDUAyzt+",
-	"8g0pLHN3s/6GipQv6W6I/X/yzz3gCNhzyLT5TBX4fOZWDNVl+ct47vYTeioJe/H6pb27V9ACEPXjGsOd",
-	"Ta8uz5OJgcW9dXC+8I/vJteXo5f1hMqnXRJRdMkgNmr2kuSC3TFBdhk9QG5xm23AZaCHmOY9PvWQu95N",
-	"wcpGxXSeGXRDULjYF3Bv76V4O7m+gv/4Du5s+H0Ov5/53y/97xfgh4kN1dkFPCqLeUraRa0pF9q8vWMK",
-	"oN9m01dnF1ZiOrE4fXn+8qLwOpxdXVnl0qqdmI5oBeyrq3NYfmuki9ns1WXp1JjNX7+6nLuxns+mr8/O",
-	"L86rgz23r5ydX4RHO395dvayMtrl1fn8lR9tPp1fzS4bg12+vLy8Gk35JzoF+LGKD8SxHdkjhjF4ASES",
-	"6XyDVqvQ2PoRW7qEzojqTaDBE/KJLk+pC798uACyM3oqmXr26sqykZWjH70ePp/OXs9Hzfbp1U0QlmAH",
-	"eTTDFXGGRIgP2FKiLTLAC/65BznHsFlCxRl2Nj37NsriVmyHZsDvDSveilDncJmjg+nc/q38SuP51+Xz",
-	"wJr3k+v6C18eZN57ej2yjqvZp8J+n129ukrgbzfehp+fgz1l//ZbSRy94Svj3Yrz6cXLyxqh8Pdy3FeX",
-	"V+5vxbizi/PzV6/cX38ryTiaPE/nLVBwKBy7EyOhtHAhzYbo5UbKTCegYWT8lmUH4tksdGIqSQO9J8Y/",
-	"94AT46yxVOaLDCFMvMpxEU9qN49H5cQtY9ZsQofsPfQ/tWdc7txs3jNqKXVW+dMvsviL4Vtr46LiuqPK",
-	"CKb8K/PyL/iGZWBq3K8z+Af+MIOMjhzcwr9/nTikHdTHfj9PZl9A5/p9npx9gegPWnqT69+/WOHQfHzu",
-	"Hj9LZjGPn7nHZ8m89fiX0XsVcyzeFIoAVczJepainjA70ZViv+Ayw6FlEepaZL+R24QArSGd2/5H6Kjo",
-	"pVSDWsYNPPSAQ1K4xn7/Otlz7GM1s3u0pepWQ04AVbdMTb4kxe9zANzpdsyBGxjf/gpJTX4Mq6gry2EI",
-	"7qXIBnA991JB0Q1sfcujN0NHnbUpx3vqgD6Penjt8oFoCfynfs9WeDI9k8/g8FjBWSZAO5Xo93lyXqHr",
-	"bNyynsSEBC7ExFlwxdGVYQoSez3nhFiXr13yXB/rwkMPDBe6gPUGKq2agep4ctqpPCqXeDtvfmnVDGfn",
-	"vZ69vLR6AFJrNr26uLwYOekndCZoiJHXoKRRXm6gNQ43G0g4xKhyiCuM8w71s4XzIT0kPsV91Phs+uoC",
-	"lLOr6ZW1PKhidHI90VysUSNoJU5U2SeZaJcW8HVCl0rCtTy9SibY/MeqzfGCCJf1yDyGAdHXl5dnCJY8",
-	"m76+eP3aMpz9ujafKqu7eJ1McB2z6ezq/NU5hF1BjimJcfe+4PDVq1pw2BK4GRz2X3HBYQWK7jcr7lIw",
-	"aWcvz8/n85EUfCKGR8PbIXch47r6gvIYoPwJMTrb7uQgn8NDDwk7VKL+AU7egY/i7CyevnZCjx9V+MgU",
-	"elYn1+eX09fnV3buW6Z/Fu4OrScuQKbCj0pu3wNPXUzPz1+DY8GUf3w+wyBBkTQwm746vzovaVBPH2hG",
-	"YubTl68u5uPo9LSuf+f4R2609+6hhG9DSIxVWeWSFKXOO+/5pS6vgCBnBlh2z0VqL6V+nv0Nn3qIbB6U",
-	"wCnbQc+8+fR1kX/SSgKyP8XLXpz2I/t6VwbTWa6mr+eW9+xffmFGQQThYjo/e41/g/blEN1OUCTCa/4t",
-	"+EvzNW0Urf39fPrKXmx7ys3/ALLseWo2mGJzNX15fjWSNE+oRaRcMfBJuShW5vpPuCpHqBar1mYZSewy",
-	"MYABfTJ22aHBwS540JNw/Mk9EwVj6vujjAIHSkI4BViImdJDR/MC4O2ORtv/9V/p14tvz+3/nfn/C/XY",
-	"Dn44o73fNfIEXw0NTLsyzf+OtQA+z9z9c6nvggnmj1ii5TkBkpXZvXlh5zCEZBpq1wLDJERmaQ3I7BQ5",
-	"nZU8zcRB+xUat5XmWZZgcc+OKS5TaEH0/7v58Ff747ubv9VPRz6Qi/8pfyJIlE/5GDwUO61TgqFALp5c",
-	"N5HnGpR68VXl/dWd2Gzk8dgz76zrVPlpijpV7nuqVYpesXhlD72sGNTALtiaHlH6qfKhuk9PwUcvLI+r",
-	"5UDp/a+IsPLovPBhx6wUUbmoVkYX2VaEpwXoBHR6YXd8yWp91veKG8MEWbCVhBxWDz6ALe/Dx+sF/KjH",
-	"90io8FZQSX2bpj/cuRqz3g5DwC7XlUUhdAZxXdcMc33VkupaUQ2Clm5hrQGLOAK3Xw1IPLIN0enwd+9G",
-	"lff9cOeK++Lh16tVU70TC5TEYtaz58HEl+K3mnXIHRO+yWGFw5xFlAuEwdDYJ6pOAKyqHe50d1w3Fig6",
-	"9a/GFFp9UHzNj66wagLL4ub+C0iq3o7erkALXMdmY+VQEsYG/OySLsgt252kODN1hZYbunMchCQr+ttj",
-	"r2kHO+dOe5fc0kYxuq1oB6FGAJY3t0xrumYJ+d8blmXyfyeItbORe7Kl4uDngN+2y9WSrKhC1EIURVRg",
-	"fbxLQ7CT1b6vNoaSppOk2SIG5heloYDqC9N4Xq5qpA7sXjyR0mvFQJpi3RJFJaWoqMUf/qSZumPqubYH",
-	"H0n45wQQjTQIAkdVyH84Wm+p7Hy1NLpTfb4py5qfAEW0s/a6jfrg53WiIsuFTA9hQGFPprh2IvH0eoB1",
-	"ZiBP5QRIFgXmsAY38CJjb8iSFS2LvTcYasnJXuZZCvm44K1YSbXNM4oR5n/k0rA0TLe41hwVwo3pnuin",
-	"lconbaA4uG/JH9dJpFcVAFrDToX7hSzY0gHuQ+qgkvtTYdly4XmsCuJNnpOl3G6pTohmW76UmRTaGvqG",
-	"LnRCfv384/PX9p/vqeHi+Zw8d600DnZqmF+wR1YoZ85NmBEl9HLt5MMP9ufa+X18Ew7zymtMOZ9X+gpf",
-	"DvaaHg1w0ew+5FoXu3+dDcBeFJ/7o3WyDyrtduniTp8mzYWjYqONkmLtbUXsewM5Nmkzsxbu9ITsKHR+",
-	"gRx1l5aOgTZd+H8RIchaljgeijKnrHVx8Vf3X71unJvCx/t44Mn4iU9sKVXa0/YZfj2BX6do7wz9PVwp",
-	"eiGo9K3rfscN2co7lpZhIo8CQBZswwG1bbz65D4+4PqpUv0RgLK9dvTEINnVzz4dQLajeD8sdvtQvEjZ",
-	"MuOCpePdLxF7/H+xd309bsIw/KsgXvbC1NM0nabt6XabtIfbH23S3jNw76JSgghlmu7LT7YToBwQ2gZa",
-	"7fa06UQTSGzHduzf7wMPfpNUMl6IX0jwXBi1N/jNr66uevC12p/uSs7sW3UzydmphXgHLHHBOHEAKrtt",
-	"YsD/ZF5gmLdA8Si7v7QqlJ+xSxsZYCyttsCZM8KDrO8zXNJp4biG7PYnNS/TF40/sK6x8GKpO7AdiQLd",
-	"RROLGryORGVtwChOGUjq1Y4flNKMDzuXwa6Xe3Y1zg0e2nEIai1vzeWgNROdW5tdstbkPzxp7y0LzG+3",
-	"AE5R0xWK5smnSD8Au0xuziB7nUPkTd8ZgqujzYMm6ngdHZIwriezYz07MfyiSqBoQK1LuoCyS1IbPAOY",
-	"Zm4k4welIXOJ5AGMP1/Xy7n/085qb106jVo33Ajk//NE0VMgqPIpJCGe6xqSBlDcVM+ddMg4dk9mm/G9",
-	"uxVFckdPLZFptbNNom6ht/LQq4rjcPrbrMsLzRrIcP0l8d7nkJ182g/A+W+g/uxlkN/Fn31Teu3I5nRM",
-	"Kf3+3OazkZQBDTdS5IftE0frExHDkQdxAWyqVYpiI9EAxM7jnLRv9Yj/jHJ9fcySPQm5OC00cUkBgYUi",
-	"88QyhstuWYiPVr2ol5kwbfTtWGLC8d3dQnE/k6P2GYc+PatzgM2QGYP6HVjSQz+7kPB9+D6VT25ZBqms",
-	"gInrMm+5o3YR4ZrAQF4+9QaokJysBvDfdF15S/fR7wKdpxZwiYnLRS4KVyp2tVUV6JlkUFXLiiD3FT/W",
-	"xaxUehJGITGAgtDAAOSm2zGMQrVe95S5RiH7ZJ2o47ov6rDtC93LPqYvwx0iX41n3c+D9Q63y+7d03ar",
-	"4izJIX3/s0+Ffdu1g2jmJjM+9i6PGNlRFcSWLcvI0JFBDd0kSg53tjBNdyZxceJp9V7EG1SJ8F9efDqW",
-	"60J3XKD2Dng5qafzgo7vHu56q654xldylN5S4wnG3stYSY3TtQkthnLr5sHjDMp8/LJ3UPKRx1QkLG0y",
-	"AwOX3OmBNRVLqgg2ALn7bnJVwGixzHdo1Xy4Sj7+t5pcaKsJbfHJnSa5nw4Ic+/APSMB1YKUyja12rvj",
-	"bifJfBkf8iPn8Qh/4NDLpfgc/ry/KNRanLoqmiK7JMDgpi4YJeN0L+R+wrRSsfi1SwVjVQ3drv1snppx",
-	"2VqzDDFE2CcIX8JL7w8BjzTpAf2A/hnR/BCFhEyouLHqvBpXnLJg7oo0fBuuULD/BgAA//8=",
+	"7P3rkhs3ti+IvwqC/33C3bFTFFkXSVUV/w+ybHd7jtzSluT2iePtEwdkgiR2JQE2ABbFVui55gHmxSaw",
+	"FoC8ITORrIvdM/Ol2ypmIoGFhYV1/a0vk6Xc7qRgwujJ9ZfJjiq6ZYYp+NdS7pVmP+b2v7mYXE921Gwm",
+	"2UTQLZtcu58n2USxf+y5Yvnk2qg9yyZ6uWFbat/6N8VWk+vJ/+95+Znn+Kt+/mM++fo1m+SKF0XnN+DX",
+	"kz/xnRvbfmdNt91LsT+e/JW/4Mj2IwXNc6Y6P4M/935oR41hyr76v36dPbuiz/75+tn/fPbbl7Psxezr",
+	"v02yiTnu7FDaKC7W+FGmtRTdH4Wf77tNat/9BbW/9/Da7HMmTOcn3O/3+4xdBtM7KTQD/n6v5KJgW2R1",
+	"Yez4118mdLcr+JIaLsXzHT7x7/9lKXj9JfFjflz4Ys70UvGdHW5yPfllQw05UE0OSoo1oSInB/snI0ku",
+	"kRI4iP3G6+WSaTyXSu6YMpy5c7k7frdn9j/ro5sNU4xwTQ5S3RIuiNkwsiz2iwy+ZP9VUG2IHcA+Jouc",
+	"KWI2VBBKDozd3pCVVPCcPAjgVMduCykLRsXkazZZcbFmaqc4kqs+A7mCt5WUhrj/lgdB6N5spOLm2Gbg",
+	"bHLLRd4eaSMP8Lpm6o4pO1vF6HLD8kk2YWK/nVz/OqGFFPbcyoNlwBUvmJ5kE7qEw7xT8rP93q6gXEx+",
+	"i3y44OJWt79M81wxrZkmlOw2UjCypILYt5E8h40kG6rJUm4Z4fbL3LCtHhRGUqq3XNzaL7upUKXo0f4b",
+	"ubyDmDm740tmt8kQqm91jIZyx0SUHyr0W8i9ZQJJzIZrsqXLDReMAA2BPezYRMiFzI+wRrNhR0IVi3LB",
+	"jmq92yiq42yI/ANk0swQ3Kb2KEoWbIhuH+wzlmZK7hdF5HNwgG4Z2+nA78TyAlkpuSULxsWaHBQ3hokb",
+	"wrY7c7wmQpqN/XsuWZSeRu21iX3KHjDPFgWjSmigqH28wq7f6Bbb35NHvlYl36+4345+jn1qe+JOlefx",
+	"knpZkB7liZCL/2JLY7/5Wikq1mzrRWGec7tyWryvCKAVLTTLIseVkrWS+x3Zyjtm90LJ/XpDKFkUcnmL",
+	"J7IixRa0KCKnb8FW0tK4KGAcyzpkV9AluyGza7Lid3YNW/qZb60MuJxlky0X+I9ZWBEXhq2ZsktayqJg",
+	"SyNRpQkvzl8MvbhiLGej39pSYQVnW6gIwnMvEu/kki72BVVHXMtbJtZmM7m+mMWOtpXqEUJpA3eUJgum",
+	"ec6Q+b2+FLitMvr8LDb8ln7+ER9+McBzbmktvskmn5+t5TP3R1Q3plVOqjzwjG93Uhmn6WyAcXIJKufz",
+	"pVTsudNW7Le/BbYZYsM6U9E6A/edteoMvR6apFDiJfiZRS4tlELcaFIA0clhw/AWxnVZMbyykiiPikOe",
+	"p+gxXTfm6Sy2pWa5Gfr0T/DQVzgAe8PqB+PiVfUgzmMnQ8jypcCSs1lsPjsltzu0SGKMfDbrZ+T5WfuG",
+	"RULVRuxdLKyxcT5mkWFZ7N5d0j0eTUqWki43cA/S5a2Qh4Lla5ZnZHEkPO84qC/6l3d2EZnHjoqhNX3c",
+	"IZcZbvAaHZQNd1Rx6kzDyJ2b89WKKQ1KkeZiXTDi9HRtlU/alkYjTvKCrXmXSmPomtlrF54hBw6WQuDF",
+	"s/MhIb1gsfPjTo6V+/qGnH6alnLfTTM72lrSQlt1y1IOrjWK0htF/TcNtnBnCo7K0OXTxyPLPUs6SHpJ",
+	"Y2qWoWrNjCZaki0VR2L41qrImhT2h+oG1Og/PbsM3xD77QJn6u25JHFn2HYnI5qCVSDa01lRReiOKhOn",
+	"bHyWrSk27r7S/kTqpF2Cf8fzc+oFWJFoL9rbeaDc2B3r4jOpGcml1eQ1I2avBOHG3j9CmjoTR8RNY/Ug",
+	"qZxCidKjvAXSKPGtUwFPVwS+Y4byomO1XJMlLZb7ghqWgzyyaiPonUSK4thSPvGmbVuEVJtPHG2xpHvi",
+	"rX8hYtQV7I4VhduiMFp9Hiv+efATQIgf+GfY9A0FmnkLGA/lJJtYmTLxRyWbKLpkUZv3sDnWptO2fPpU",
+	"QPg8DgI6UNSIaNJBwi3RQ4QFQ1sr5msYR54NN/5MtERO5bz0n3X/YDlchlNMX7KSqJwPTR44+4N/OHrs",
+	"HPWq7FTh04HTtyuomLqTM+bw2ffKo/ehsprm4ZPgbkK/k/C2HpGCMKv3WLHTOnsgnCvbULnACka1ed39",
+	"OxiCOvl0+om/t6/F9kmzpRS5juoC1M++fXltqBoxC+TQ93ZRsSnst1urV0TP4l6JyOSsfAvkBdcN0CVD",
+	"B4TXwBZH+2+u8EfvDQze4DD19n+06d6cdP+/m3enW2HYPr+wkv6BppnjjhorDDD5SqotbPM0MOoYXg+v",
+	"I8MrbndylO8DriCv6lslXxO6kHtU9gT7bEqqN04C30bMOLKSy71uq543pGArQ+TeXJOgS4btFgyMygTl",
+	"FIkx9GBOTctI6LQd34mkR4cNx8uYWquYlnvlDn7veQ8PgopJWyu9jKm7joLJ5xmV0n7lzGzYNuoZpcEv",
+	"fmDstr5hURtsL7g3JlZ0X5jJ9WTLjOLLih88/IFvd0xxWkSu/rhCqyeeJdyOe7r1KHhfs8kbqnLwU7bu",
+	"cvZ5x51wxIOFW/niYhLb2VSHx5bmLHFIuWMCXTMJD2u2VCzi5zWyyIkUVqaCBwc1Z5hFkq7snvTEGBBg",
+	"FOI800DUROll16EELZ7j+zCTNwXfLtq7QvM7vmTDymyeM/Uan4XQ1bLgjpht3cwFM5PGhD2Ud6xPC0TF",
+	"NmHTvPerdVQUoy5O1/5pX9P8OvbOmTjwcGYnlKLrWQHfXk1wJ6ZOJZto2mGVBIdN/+zdtL2BBsPFFuAn",
+	"EAttVK4Uog3Fuzm6hN6tXMi7jriQplvmJeCqkFLFFKxu4q3drdS4MktPm6ZHTbgJgR7UgvDHbyAwmsdW",
+	"1EH5Lg8UTPAbTTyt2xRy8+y9rSh6GPVesXj80/7iZI/xF/5yQ8USgrzem0QN+0YTMA+IVGTBjGFRsnbx",
+	"UTYxij/M2dyyDktO7cU4ptcbqTrGuqPFng3bcWCq4rM4MT/o8KmOyXS/12u8JpFkbvcyx/Ip8kJzsUy7",
+	"zBqzKLNH8KDjQF6w+lOZeWHvJFP0+pY7t7GtxIJRfGA1hmeGb6NHYHE0yXqAj3/3CzgX5oR9xdEHLlZt",
+	"pGLTN3J3HH2nwqswg+b+5TXeqzorIJ2iR7JCNN3axvbYuvj7oD7h9gS/Gz4S39W9MB+oWEekyV+kzAk4",
+	"TDPiMjwWTFsZrxi9zbx16HS+G3Jl/zKfEfZ5yVhOCnnIyLz2N002fL1pmTTwx7htLw/xH7aMiqjHZsty",
+	"Xvup62TACPiF8FaGUxngkLWkxRRpNsZmBG/bV6S5whSIEaGNETbYMWL+z63w/0mKnB6jkYKXQ5G40nR5",
+	"2WZvduf88kPWnD/WpTMyEGnqUgNjDsiVktuU4VNNAzSt60JrzF5Q5e++OpXduM5/DglVS6u72MPcEbc7",
+	"f9EfX4/ED1OtbKTG4LdOi8zaCyTvUHTo0SogB6qt3FpxpRvBg+hs001vt3zPQVbMKbnbgStDUTA+ol5s",
+	"aztXV3k574+NxS50Z4CPMHvLvTx/ETH6TyS/XK1O5d7Uw2RkylMuNlCPzw/dTzAF+EI/xaLR89/VRZMe",
+	"BmdKcynit5flopOlj3MADt0DwZvU7yxq7Ay+1b8rl2cDqq+T8iURsro2HPEjNU+Su8cyzypIsVJyD1zR",
+	"eJdM3/hs8/Rb2t1C5T390cub9n2sB801NwEwT+nKoMRMjaNlkzW/w1SR9FcKSfM+bbxy9UWEeimM2j/u",
+	"9Z4WwxZUuYP+U/7VFEOn59g0vlPyVqgp8DT2hPPUGGKWYr8YySpB5bfvBmaJuHSs+hzdt4X83G81KUb1",
+	"uK3f0sHA53vJMXNty0Xys6MMrS0kN9upZG4NKdu+ocXKC6mIUm9//oXn+GvDZwYpqjr6GuYX6WGe9Q9m",
+	"YbjYpLvi/1w89E4uqGZ22A6b0V3g99k8f70njBHf5/IKH7PPnbMRLHJ4lkwYxaJbu5O18H/9h3d7o3me",
+	"4O1xH3DD1V+OLWdX0GNc5wUJR8BxpCG5jBw2fLkh/9gz7TNu1zwSzbOMF+Fqtus4Cimb/zd4GgJa8g69",
+	"C/10cJuJX3Uvxda/oMNXXuXjK4YXXkMkxuPWIxe2pru4qGB8vTEdroGaozFieiR+e/joVB4+UGESJJDT",
+	"f6rHamFN9QPmgsHcw+pw+VEOpcsIO3VwQfl42+0rdx922+F5wwCOY8Jb0QACLYrjGEbv2cg7WRTsGBOO",
+	"jdl5hnZjxealNzIieR7mlI3klFSaV3lkmPCQ3fUTVbd9d9SOKZe9HM2CkirXwxpAOYh/ZbTTHLkk82wF",
+	"m+PETuZkpRMrHUGqbymm/7fWoPbiY/xOcOVzvXd4x9Xvo4reFeH5DS4Qq5iqevFD5b7rugj/Kfu1CRwz",
+	"3aoNikDzKu6MXvmaxtQ5x9wkTklwg2Vh1qdFUdxoLtKKFEqKmvhwUPu+tkMSupViTcAEhdQZbrAES4Pe",
+	"H/Mp7OrxpdovZjgIkrRRi+NfqeiIn3ds2vidcfEQ+FIKKQ2NltFZhYjlRIqMaCNlTqiSexEvVDnEa7dQ",
+	"NkPy/5YZxUISE+jVPvJxwDCEr6VbKSkM/JHYKWiXNWW+0cSlgjUuwH38JpF70ykxNFN3fMne1vXwamRU",
+	"DMtqAzpfdSj46KT8dIz6QeD2l2ZIZX6BJ6M77bnY7TgehgwtUr+h/lNOta0ZYlWzq5StpSRFpd3bP96i",
+	"LaWpPxQJrhozfeP8QOMcNWidvNmrO4bHZzD46AsaW7uJIfKkh2MhY/d6bDO/i2rBydHxnEfc7GuJR4Ou",
+	"DIPi4pi0EolfGFVQu+EdmSh2EsNOAi96cMquFDWPJZ1E052+w4TFk1OdvmOK33XkJf8VqlFXfL3Heviy",
+	"OODG/dX+Takj3BM89+XxXBEudntwZza0SKm2+4LG79mu6xdG6r5IOhWHveCDd8zP9pkOgx7eT7kKtlTd",
+	"VpUetS+wkHiHqqjCPLYt20p1HKf8YCZmnL3SdNDqHedFm9+GML5bwwDLQRLltMIxY6QTZmAiy/k0ukbQ",
+	"m8UyeHziDtYwR8r3T6j87CT3mIPvixZTEiSTk1WsUnCs8lKtGn0pczaclFrdcSdPDnCV+VQXmHmG9E6V",
+	"Mi4Z5nQ542vy2wavOz1tlXTHl2ZfQQpQjOY6I0oeyOJo/++aQBQfRshGeBP3qhg+OPahDGcXvcR8dt2Y",
+	"QJW9nFJCVQuqb2MZtVisxwXk5s2uMR1GsDumiNoLgnpUWcKZUOzoi2y7qoTPT6gSXu7Zg1YdQyZ/cqV2",
+	"RqiGFCHI5cuI5mYP4spq5EresozkXLEl/gn1hYAgc8sNWEI6oQigL3UDcy9jon7DjYkiEQAgCjc+IRFS",
+	"PF1WWBw5Yd6dC94UoXA7+9oVrs0NwYQo+zeforGhdyx8ebC2sWoXD7LLLRoGI4pBQnqoz5uA+ebEeXqa",
+	"lW8iTwpBD98PAesqPbLdl+UIM4tJj1ueXkX/37mxh6NRmjzrKJVMES+VqGZKqXtA0xqw191j9g2+vP15",
+	"91Mkk+PFrLdgGM0udz5S5hZOd/wKsQLT5f56y3y1ugFVwgkOn9MsDwIjEi5aIQ/iWfsUVIHFEFVs9uzq",
+	"2W///m9R54if29+iwESh+qg6hfCOU7gLq2wrJuiWi7VdSQmOseHayGYt/YuOTKI1Oz25K7HiPUjVFBYE",
+	"fICuC85tjSO2U/oUc1uYISTR7IYIKdg1oQ2slnsU98cT40MBGkImyB2DjDbAJOEamIlrgrnR/ipgdLmx",
+	"pl3HLQCpj0OIeJAemU02nRmxktjfdIBDIJBgxm4IXWgmzDVxsyiVSQ4GCaPb6KxilwdWhpfsZpd6y3aG",
+	"7EXOFJT3eBkNbGr5tYKYpZm9fEwCk4qEQwInQpMAX1Gu1M4Qr3e4zEteHP6wD/nEYcNcjQIwpsdCWFFd",
+	"U7Tm08thqTZcORQcnriQQRGIT4EvEurXI8Tjy40/TQ55wp+e2vzH5f256VVPfNaooe/Pl7JHb8uFV/li",
+	"zlWYa/IV+Qk/PqhJpmermb0S33ZgawEPOoStimzw9T4gn0UdX2swfbGS5uNO68VvgxsRSSvzmkcINKDy",
+	"7JWD6oVZ3rXVLDOvn5Z3Xbkd4SYJFkrzqq8SLnP2jjMIKrYG6j8DpiecvOl3Dvwm3dGAqvdXb6K92bBl",
+	"xOqM2j1JIS7jKtVS1MCu0pFWunjOe7FuDlLdLphYbqBAGcDylhsq1o7/QMzYc75whG94yNhn84Pzufad",
+	"Inimyvs/sEMtjFutZffP/CRrCSldrBrm0Hy19bkYvQTj681C7keE+f7mX4lm3UjDx0AgACf9DV6KDYfn",
+	"aFC8w1Pv9qaQ8tZF4w5jtGpAUkh7/NMeXzlsGCsGl/cLPtUK1SBygxsjLLMkX+1IIw+nQGl8azn5NCSN",
+	"70qc42a9/88///jd3UuwaOWBKbKkmoUyHeEKJh2aFqqUesN3VUFXogX/5v4fIIMvr75G1fsqU7TzJVis",
+	"GMArrs/mHu3Dgwkh1A61ukbULbji/dmR44D3Crpg8SxMuTdLmRI7xSHKF3y9aYq466w9TpOtLuy9cuLE",
+	"vuMJlHSnuD27x6XiD3E0u3XwuP0AsRNXtKCdntP3wjv3WLCsR3yiYk+npUc0pVRvNkK4cNy0yiWVX07a",
+	"E//Be2zK30sV6j5nQ9M7lr+OaNNbXhTcYa0Q8KWT+dXL2SRLceufksbtZ9J5tCJZ2zVKnJy7/b02fEsN",
+	"ey200wAa2lOIDUcAf8DncuBm46GzuVoWaJbJO6Z8ZkKVbt1R6Jzd8Q7/jlyRQpDbtHF8RWXCo4Vcf9wp",
+	"RiPye8uoIO67GblFQxSe9UsrkUm8wp30xUNE+eNmQ17NyH8jS6YM5cIcw3UBTtuUsZvpvbhvvsjT1Z6W",
+	"C67SOybIPV/8h0vifcSSzWgFsMcQscZHXkXyCaDsmmnL+t/EqVPDgawZZc/8X9qb472qD4UTq2jOY/GM",
+	"bRZ8ku7E2FUiCNLAamruh+lsHoPbQsLE7NkjySmETZZM5AiNdhLWqL/7uqkcdcm5zX6Y3VpLmZ8wh/49",
+	"oWFHAiAV5dsH2BOXatusmQXQY8cLzqnFBdnWGb6UND6lvn9Cdc/7dD4kK7Aw2l/wQNdApwH3TnVrqrmH",
+	"py+WYVLiN5ootmKK2cu38FlZD7hoL7RDFZ4/Nb1L//4uBeq9EQveMpEnlmB2pEb1e5Q8HuQAiK+HBx+e",
+	"RVV6O7/W0LEaC8U9DLHdzNoefqOnSl+uhglU0Z8byPHsjilaQJOHnOf2ZkL3e2qbglh5ba9XFADq42CD",
+	"D/qdykmuPhnDA99JM8KrzXY9UNSTIWYaiXb8uVUTPYsjw0H3iqRBm5A51bQdn73kYy0uFVTCdXrA9NAm",
+	"cE6f7xD8unAuBtR+tRdTFEBjbCe1R4eK9wuOL7dOTN2u0kTv0GRfFowqp4m6FAe6Y597kS4GbNYle3fn",
+	"NAC6ix1WNNvAAQNRO8UKRjXDTi7ow59E9YnktfbU52xiCv49Og2wWLTn9PGsYIkX2pwQi0onWGd5T2qN",
+	"2AasmK4KMTd8ubx20ViIZEWrxxquS/QSTn8YkXGLzkvvwbXHjbMir3TMatZ+eXTu9jGwLw67xvCxzI+U",
+	"lNDpp3NaNqfzNLW48TXWfqKiuqSCaHokG3kICT0hmbgVr8h7cpIxlwlyvLggz+mOP7+bP19QHe9A1ABS",
+	"KhmsTCtujI8+C6lyjKhg6yg/HzArm3mGlQKIFvTAIV53KWMUg+B5mTn9eOnOydhvLonUo78lJ0Q/wlRq",
+	"c8iqLBL2MonZHbueyOuFlRtdTrGQ3Rnx+UMuktxbs0Um9zp7T82ms1oNLsw0hxZ+uD1hvI7TxjAOzz/h",
+	"0dRpHU+pLfk8sS8GtQGXEOPJUsfoSu3AaAvBkveaa9JHjbBWKWEpK0Y1XxQd8ARcBCyMSIYacgUHebaS",
+	"ilDiaz5jaLEJNmMlWlDQvRjuSfQWn4I4K1VMd8wU5blcYaasleHQvwkl/EHui5zkMo1egpm/Bm1pzOYA",
+	"2GkZO1sqCS0GR7mU8ZR/eYAz2AOVa/nzk/wbS622MnK/3LBoJzdzYExgvd8kg8QyrPOjInf0ALxQsS+K",
+	"RMHyyX6sY1VNhcJzdlht7LChYEz2CtdX+D03G6YI8ipGbCUsjn2mS1McfbYmnPWMhIOdQXo0Nl20wrBl",
+	"pxSGW5OxBvs9G3AX1d2Ml1Efoxe9oxk37qvyW1f21BnKkaWK0TqYeYnXEmytHgSXaqFBkZQxfLI0NXTH",
+	"Epdd85g+i/lLl3ExiuCCVm4j2DKhhhzJ/5/MbiAMJffGyorKJLHTaWPNUkE+qZ/W6YboKYK3tOhKPm1Y",
+	"d1CoULkxXIbshjAwbCl0NQn9IsHGDXZOD8sPZi46aelb30KyGzQ7bUzIE44aAl0nCLtj6kjOLokVSPhb",
+	"WF5UENBCy7Cs6P0XNJaGl/457Lkj+lDgZ8AjbL/Cx0a2KhZ00yg3fFnI5e2Ba9dLFUCOISNdam74HYqw",
+	"5V7dMQ1O74EVnDVjIWfxUEhpXt9/tK8dOBpMURPMP7e3Z/0y9rJ2zM9nPcpms51Aldt6v/GqHns5yya6",
+	"ca7HIJKEU93XRSLeBc9VyXJB8Pa8cacCOqlVSms//ni/RhSuhh1kVPSCltIcpLrtsl3YauVsoDKBXR+x",
+	"ZPQWQ4LaKGbgeO0FNJGGevloNStjebJhoawVl/isLhw0wVirwc3Ij+C/mvl195HsxFg3vaO88BgR6RGq",
+	"aJww5/ZiW7LhMOmAMN/Szx+7jb5yoHrvwVjrQeCAgWHOB2Zjx/CUvccwVlq8kcKSyAwM1YjJXg7GQD3h",
+	"K6RrfLCyDE+VrLL5Mc76i3PhjNCRX5M14LNoQkkul/stE4Y8wy7x+wJbNubUUOxeZW04+5cAZRFLfU6q",
+	"3OurcbQzihe38Dumf94lfcB5xgfDNMORREtVDNN0hux8QzWHRtQG/X6VDvo9FBqDbRmsJYeHqqG9SAJ4",
+	"mLK9KKTy3dZP6Xk7FM6TyrD822OKRQBgKqfGYudnQ6FOD0AX648O/hFXrNfs/RSt5eiq+thyEf7dj1js",
+	"uH9+r5oMRzK/29X6C492hxEN5J0h0H26ZdP3imk2LvIHx/arE0P9CX6vE+/lLaOiUuyZ+MYHa7Ikv7G7",
+	"mo37xO5qVvlCJJxMt7uiC7EdheoBWk5ISQwgreXESLKSRSEPTo3TlqI3vrR0vwPPBbEmpwZ7CbrpcqEN",
+	"o3nmcyLP7VOX5L9FLJxout7rSZ1etaXViV8jU7nErkvoXon0cCEN5NG/fvY/IYX+xSyeQm8ncaJ+tbIq",
+	"nfo+X7MBuznPceN8V2qmvtEkJEL2KAuz6UXVUoF/RjQql5ESn3q/mjWg2DTaoWPLIrnCC8F+GJuFNtzF",
+	"FehLyYV505Gq+5ocOPRW96+zz8tir/kd+8nPz6g9q/7dzxX/fo+FjbkbW+250KlVXVucvc0JDUWEGd0t",
+	"PJK6FC0orDRJLTXbF8Pja2berWpvnc1GVWu6aglcXZRUrhb5FFK1rN5QLmw/S7CJ+w2ZIadaeQgFtNBr",
+	"HJuKK0aoamV7plI9KQPiG43N4lMyIfpb2fItc4vKXPeforDfU2zHDBCv7AwEzmlor09rxcKjNr0Jcub7",
+	"D6EI1syUCICVyblokqvDeBzGiXQA+gt2zz6hAZB9s0sVgfX+KHxD8Vii41FGucH7VyDdYA/IKnN2FYok",
+	"2+5FFLHlt1r+J8BI2TJTVty7fAFL/BtSdv+DzeeaAOw++RPsTQbNouzFffyzZwyf2irMtf3Tlt4yssWy",
+	"yBSIvr2KdQh0NwV8guSlr9Y3+fcESIoVVbAEIxGwFfb2fhOXB5iVr9bWHEXGhLPJnXQwrum8JWiFjiRS",
+	"+RDvexo2aqDjhG/o5RTPUNf9SKptzsd+w74xWrsd84nR2rMThD9I9WrWsbFSwMbClvko5QrLk+3Gbhkz",
+	"unVQXKF5dY+7VbGBvhphK+tErxCnqR3XKd3QlmunP6vJnQajB5nTdZ2eGAmtiHB7ZQVhb22JIDtIlfjY",
+	"ea5BXLQ03InDWxbVRSd0bohhdPtJGrstmqx4YW2bxZE4exSG2yuRoaYJg1k90XjQHK5cCK0pqUvUsi51",
+	"fEbsjjg8jXtCl8WFDlbNrKSCrqV2kZAi9PqDPCBApV97OwA5G8ZpqIjcpFCWk8WLY6RKv30BNeGz69N3",
+	"rsd8gsn9H7zeHxb0Wz/WU4/GXm+wFY0DNiGdkkPqQ8YANayjPX+5sspl9Qj2yJgcfJSL75n61oXO+4Nr",
+	"g450vQeQxA8dLXkrvEyLgiz2pkaVBydGXAdsrLq/v9tflNzvRhoUY5E7hxGvHqHXWcUfOLZLXukM9ODT",
+	"foIpRb1I0ZOref9KRc6XdPcwzr4V5SpercoFmU1n5+CiuGMCsy/CjQ+qcFa/vfbLDSoLK466wjYqFscr",
+	"YQGdPWnzPYGsjP3ahUb0ugMIBX78NqGw2w9TvpMF0sfOkZ/ViQ4yR+RPARuqAkc0GOaoivmm4geOv+1e",
+	"w671u9Aa14oVgFIQescUXbPOiHzDb/WEjqlSzgX09HDNzS97hz7v0B0iPJmoOtiDRhRdMrgA0OEMpPFK",
+	"BaKJTC9nVrGbTa9mwx7lKmmzBov08eAHDNPdR25YkdDpjAwuWZQZNfsCZoeXoOyo94yabbCFyQZSneeS",
+	"RMyDSIX6jvTJiBoJa0uM7pxDcWlkJego1jLkz0lDSn0D8S0AXxiiIEv7THrmuqLLLrCkZJx/98loSnUu",
+	"xQjxLrfsO/tCDLrJzXQEQErP2vSGFasHGKnJI2GSgSqOBP6TGexsii7xVwTrOVWV8KQ8vX0DFt1GCm09",
+	"NbrSqTvieCG6O9CLyQ9fxmPBL4sjx05QenQsFvta/fbl1ddn4b8vEv57fhaPkv0IOxTtmZG7RKvY6aFi",
+	"3fXj2iqUI1swKrba664BlTz0olO5Eltv19I8n/gpYpwSE8ztF6JWbKP3Y+XL3a0TXNv3ARgr7EDjtHKX",
+	"WgGvJvVTotsU8DugTuZ2q9yaxsKhTStuTMpBDlxx8mH2wNIjU5EEsbsMWv4/9ny3xdLjpADR7BquGfgV",
+	"Zj7K4eNTztqOAkyRcfXh3Z0hojmatTgRdHPRNwDFjE0rpco13IgA82sg+wYWsaF3LCGiFNp0VB58lYIi",
+	"ngSbBft3GmbWW8uOamzUvScfrMABf0tpvJ+OKB9P6YH82a6Ag52Gj/gDjL4v6oSkWyjtTIAFVnuxTtcK",
+	"kJof9s1Mp4sYEspyI2XR6Ni/lMIoWfzAFWALQ6Y7/uO3vr5rg03PH6I/+9hu5q7PVsCgRVIOMDTu29Sx",
+	"5RiedoxXMvXrPN5hJndXQp1p7F9LzTeqs2xj9fbwnhSury1axgajjVtmSg06QAMv6TbgDViSxHtPddeU",
+	"wTvRqy7e1s+D19iPCSwOoYasWFEQ3/ssok7J6CfumMr5snbywSWlDcAEMdSCjNwN56r7odyCwpKRzKHP",
+	"fRMso7yFK2dtLELV8rYr38uSR5K1JPYhYqRHl/edhxDvOUFuJMPlR5mxzU9cu0julrmmLwdZT5cYBNji",
+	"WyZ0O+U3KgYCWGKESFIGzKnQnINrf50TLjzRFsdaYwN7ByZQDmvkagk4A/4aK4lSFuVx/fvzhw1Lv6s6",
+	"UOHKJC1aBvDc/um9sr94EHmusUf2KP8UAOVEN+eWHX3HTmxTALk1VS5euatlGPv83p1P4qdWm3hiBWb1",
+	"4qwPVlBiGbQXmx73zwpWwPhzlm/M/nxAxE6PnxXxLZm4U0LTDsjwsG29oEbtfVAsltcyJwtmjc0MYISl",
+	"0iyOOJoGrFBqzR6FCa52WEsJ/QDE8DNCEqQgPYc9Pwns+W0oohwh41nBEBjiO7YeCM+9uqrmd9p/RXpu",
+	"05yLtRsrAuygjaJ8vTGE2kfJn/79+OeB8r1X9XI7+89QCOiVAyyN73CPdxdBjip9HAr9ebCmGkFrFIme",
+	"cugmdRqi1GCxCDWGiTzuQi7sXUmV4nfUZUwwqoojydmOKrNXTGeAK+iiUWX1qk+9PwXy0tcED8bRT4Yx",
+	"k1Ej2vGJO4zJH+88+iWE0pCSDts7/Yha3wgVHdni62CMFfAI082ubwG+cNDiGgE8a1o3X39dVBPOssSs",
+	"5B4NMGIqIzl+6xz5763Sk7Pf7gOwuKVmuXnX0SQrp0ev1kF1NzzcUBSiFjLD9qHDqdzhQSjilCbWGazO",
+	"vfP40aGtbbx8quj/SZZ0W9GRK1OqM4DwPcnukU4QfNmARwvsW1YTVUldwTT11AmnLe3QO9F+4rHHt3/g",
+	"EeSMTy5Pas1ygjO6wciTYtA3iWCAKkQG0aeT6wwxxa2iix0fvYO1YfWdKFJaaF4nNE2Avs5FXGXXDCeN",
+	"KeQIGW5p9I12VMic44qXTquB8G67KcOoHba7c6/tfR+t2vN3LuasO63eFzZi/+yWRuDa4EYgQIqCLU29",
+	"53YViInlXb9tMIUz+psLNv9CuekGj8RqG8zDawMW8s7BD1LdfpIf4vZEE9LQTbJcSm3N5YcypFFt9Po6",
+	"BvYcLxouxfQ9HdlpPrxa2fqP++2WqmMkfz8cv7bfPlf0gI4pRIohetvo5lcfq7NxSCVh5eQIoct18xK1",
+	"L8WtU7/oVChS252rvehyaxumDebKuiT6wgtkviJUHDuRa9RefDTU7GshOMVofkQfnHAnkLog1IoLrjcY",
+	"j+J3TPy8AyfdVt7Vagkr9239Su+5uLuu6h/zkdHI6hXfhlHUo9pBJ/JHzcc99qatrDNVKEOUzx+rk4N8",
+	"b9kdK3RX6h+4sfoit3RNudDmtU/Z6q41OZTFiMS9RWhI9nK55f6mW7uMxofu3HFILW8wyqlw48FEwruN",
+	"NhoNUg3LjRj2vO6wqu1PJyYCVuAQyqzsamnrWTwOofeFOblpLE2Anh9+5CDF63Y3h2z4rW/HvtXYC2pP",
+	"6cRNwI04vulBMwUllPt74kb3mt+y4uizyxvOrXp5wIZjmA01vgngKkYF9JNAcnb1uv4JzMn79hyOw4Kk",
+	"gLKFzk5rumXpKCLjATza0tEX1EgrGu0j3vlfb9vo7wmyoWWz3AiSVdQm/mMgh0Qs81jYq6Oa21+jdtvT",
+	"TJWfnI/iJGMFb+pHaoOtZHF6r22fKDX4lR1VRnSlQABgpqrmPDjQANcAeiDe1Jmq6r7p8qT65eF9XCjN",
+	"xHmncyFlR3EJbvSJbFK2EO3u8xeJto7qNuf7FbUByuP2QbcTYsuMYnFc8oCx1pXwPmyXgvLr3Qu5a8rr",
+	"UdT8KGESjb5BaV0ZA7VPy2fq6sRZgbtqh+zabTV7k3yCDytiRfAOKBn3/W+i+PSdBq1mXanPo3pk+sW7",
+	"Acd1y4QQ3gnNMkMA72/AS1HLrhs0/13ZE7NX+RGMAqAuVZ19Q76lmjUyRyuuIiW3f2Om87ePPO9+2V/3",
+	"fjIOthMDd4MZMA5/DMM3tW815l3OcshWtBbn9F3ovZm+WWir2hm+U3kUGlLI/TqSd7mVCmuBtAP/3lCV",
+	"F8dqY+our6U9LCPtfbTqx73iDkq8gklXccsNKwqylboWB2x+qepRal5szaoCylVHp6YTBivoMqbiaaNc",
+	"iQxkdtyE8m2qGOEi50sAnzKS8LynoQTA0cZjFZCxgjk+BluRY0zL/sF9HXpeit4WOp09OLraY5TttGOe",
+	"pNJw77+xQrfqTnsdFp7Wz4LdoTjuoGHZDzXaP6fmF25VCY3ljwOjtwlZmu7D7vlqE/9lN2xSr/0aPGu5",
+	"A6/DihRk9kAld/AyLzhSvFzv1Iicz7aP693eeEndBLmydxE67lfs4PF4J52tKxsuaoT7bPXTQLCLoSBD",
+	"47RuqPL4CSVQg28oW0kT1dF6tpZ3NSX00ATMCA5Kv4JSTyvjDn64FOXAE/4k7eA95QogNfJYqi5fO6zl",
+	"lpxnn3dcNSqBu9O4Ci5GBP++k1K95SIa/1MukNfrD7DPtFFkYS1uhHIBfnKxg/je3yCxbnnOW4DxNPj1",
+	"G02cdabJDMKi88xlYXJFMIrqsuDLqMED3E1le4z7dZf5XVrLZJN/3sff9U/7ZG8Pmve+KGxUgQ0IQ5Z7",
+	"LB1ZD5riTUsVYSLHAPhhI33jA+xC2PLFunYRY1tDaJbcyq0nAKbooSOkVWuyhavlGmKCglDBPMim2SsR",
+	"VSLhleSjDX3b6k6tiwGwjw2tmxzKtVMAbT9GM9z6053m6c00RwHgDZYpxY1HagZ8PLFUqx2Tuwb0wiP1",
+	"lhxBLRXNwXggajmpPkits2hTZL6KGCmKLbGDiiti2kkDAFCYGV0UCCGUQR2ab4tAq3nA1axk75pNoFQT",
+	"f9bFMUGAuONQOmvdF3EJ/jQGBigPQ2JfRS8sT22t6N7/tFcRcfPJIfGSRiNQlxXvu4F2K4ZdxpNS/K5D",
+	"L0vgz2rf0rJLWxMxK7S7qmPloS83kiEjDF12+DV6+5QVmOXcVMTK3gNtTIeHbBvR48AsO0qM8W36bhGx",
+	"MoqEPmrxM+Herbg6K00CTukzUem5FuuT1ssQvv+ZkK79WWsEK0biRjbt2NNWe7Q6P8Qn+jn613gK1z+H",
+	"LRWQEUHNSjHR+8rm3Nke/GopBJCYodOMP1KuNgJIl4Wz74icVXulFR3p8c1pI1/0Akh3KuXlqNBv6V3X",
+	"TsOvHzsPQ8+x2zFVhsoi7TvgktLpDcBTgw3eKA1fiIYYytlVKVBbb0ngxEvo0/4+N1DhztSoxh4I6SMF",
+	"kapsmwY3b0bKtdZY4vNQm5NGE7t0C2nMEP8cGOJsVLkJHveoFRVuyXG65APLpH55BJPcsiggJdlx5pDb",
+	"PWACgQq3HVOY72sVPHAG6T1Yfl45KbiIbP8IxbcnZ7kMsyQ1E+3INAaB6MdKcRmVhDrNaWT/IwI+886p",
+	"KL0WIPb+/ZqVal3i46XDL/GFdsp5Q6/EauITPcpdJYOd9T3JHt/aWuNZ3BAJWEvIaYEiKh5VPNLD4O/2",
+	"ppASXG6sIxrq03y6CmAimSsu56gTsSxtI9c+7JT2eMVNm/JCp38WPxvVFuU4tCoXvo2HlY4lIl1dYAHE",
+	"35IKbLKD8ogbTXzgv207KDmciPVx17BI2yE8mRDY4FUjtIyhYv1aSaGqlxtml5bI7TBmkoj70dk2kYHK",
+	"Vv6DtSbf4aN97D/cTr2WmnCLz3eJFqu41nTFwaz0rmukL0nEfyaF7CPPzUMeg4aBVAUk8y74/v7Q9qGA",
+	"jzxiCdEitSaKEtgdIwbt3L8RcHk9XF1Imo+QhsGySNzULigvu0cbNubTuwSfV6VkKcrIDhMsbELF9AgT",
+	"cqR1H3QEGh1YLQW/syRRqnkzyLNW0CtqlQUosuJyz+lFKBE8RydqaeJkBe3Ict/i8ESMQFhnlBWagYbK",
+	"Syt6J/cqbskOtmlKsLIbkqJy+cmDuOfYu4BVOiIYp8r2ZmPe2sfdJCGRuB0XjGF1t7u+xk9v58lKuRdS",
+	"K3WyyYELERfkrZRj4Q9SCQGJ+aWhbMe358NNKQkdzqf7WslzSSje9D7Im3CulNeVH+CqwCqv+18tUK4w",
+	"4tqjnYmSoZQIp0a4CB1M45AqesSdRtesYmi04jCuifUJWjvP65eEI4gbM8w0KQe2vsmn5cGGcPyjuErS",
+	"vDax5ESc12mpie8r2LD3StmP44rkslUNMUtBMXwVhSZcGSaScAIQFCFlzAB/2zTUDozd1hL6L4bqRdJh",
+	"DA4cAwH94Fq9RZLSZet7qoQ1D54GujLT9yVk75iDQFeeaeSiYJGe/B9+eEOuLi5fkh0+QdBYi3RKhlRW",
+	"He92QC5mV+llphlW5HiYgxIc0EE5uGxUqgnLOWD9in1RYMMZlQAX48AZyhe+S/G/fNywYhVqEUqbtZ1z",
+	"pZSMd1R26PR0uSErzoqyq9fBpR+mJWfYV/2GRct9ff1yenm3H2VIJYFfK+iV+KlAjpie8oEuH7B17gig",
+	"+t4GsT1o8HbCp5aP/m7dGCoI+x0gVlGUmAr2/pjXDlxg5+uy40MzWHNGqL5FNGD2jz0tSJlTW0Y9+r+T",
+	"0BNkqLWpbxVU36bRWdaWYxJyRhkYgpXE6SRF5gM17ET95QMG/Y7d/SA1++CD/o3Sfwi/k//r/yShAT9x",
+	"6aw+dW4BzYzdPxTbQT81J7Ck0oZIaELB+BoBEBKOsB0yhFebcFBUGwLJANXkk8ic0j/1C0N0uNadBH/H",
+	"dCZqcG1po4YkpLQorn06bEDq8IFAqS+Uyxxdn+8SkkpGqU26umG1yUXPmmPGExv6fc+h/JISqO2H1rAO",
+	"7mdLP3/cMZZn0D/xjRTaUGEyopjVeaSAzE7Il4m12WNJmUU1nNKE5vwfuzN2S0F6PtjRTHmc9r5uOUNN",
+	"4RwZ7j3MruUhGZON6KXIwDTqPe6msxhVDpVjW94v6XCN09k8PSH6STMBOuLkJfGG0yJ7s3CrB2RorkP7",
+	"0Eo00dh/AdkkLgHCxdXwZRomOrtv9NQHlzlz7XQ6sabrjjy3Rgi0im3crIyLIriMq51L7+bS6RTVy2aE",
+	"O6G8IA2Jp+a18+vzX3RzSnEvNoqvKxPbODi3e/cXKmMgDhMbFB1NqGuI50GbGvm/ewFaJmoH9vmyZcao",
+	"2qAt1509W4Q0/YyTygOdHuUNVbWPj65iRmctbjcWlbkx01ICQ1P2jqY1rQ4PDXCk0CGjfVvKu7HlqJ19",
+	"j4p6JmZjggktbHzHBAenjwPCB/1Ek3rZ3PL+XOcemdZ9kPgwhIrDXe9OVTrQxEE6cpT6sQii3gbF6ED+",
+	"jjZJUN8RVPU0sAuPxg1fSpt0Eq7wR/dYV6uHBIzgrLz8goTJqtWFVXpXoqbVAxn4raS2P5D+SnNS2Auq",
+	"lBCLu6xPDrJ8qCLajmncvWGV3D6D6dnJZaaza7IrGHa5H9sBW8Ug8ADyZ3EsEYcQh7jUVwc7LYXGTrGu",
+	"SeDJFNK4+iwIQJMN1b7isF5LE0MbuhhAGxpC0irnl4YDU+7riVAwH0o0tPqWtrWvAbPMB8ejF1Ybcu3U",
+	"AHq3rG6IrlhD9QioTQ2O9fRuIdACx0uSlpMZz1sszgHt62uDAVIWOMxRj4p1/ZC0GHtfbVgRCU9aZj8y",
+	"k0HlZXHMCDyWjVFtO5FeioCYX/8mdER2l0GsViauV4E4vm+mQ2ciTqem18rsr0I2MPOuQ/eBO2DkPdrb",
+	"MSMeJ9vqcXvVE1FQYxMumrXgEAuirvvRJGx/VrlpfTNCl2zpNQHfi/0W/9y4ZV2HDmyhhCd5dB6SF0Cd",
+	"CajRK9e/c+qd62ozA66PXEhApqVaczT6yyQneRCxFnP1eVHoqD/9gHWZ46aF77qJGQA57nJEbxkz3FkQ",
+	"dX77q4TaZVEcrYza8s9M3xD22Y6Mhpwm/mUCKCSuMJ9qQ3ZS+yKiBg4PvB9nOblzN81bO8bAMz/J7kcM",
+	"39ZkZkWyeHyBnk/4R7q/oKnpeV9T0/VqHIrOTabx5RY9mouvzKP8aOYpXNJhgP+VY5DpJ1oU4/ph+Fdx",
+	"YXIv8r5rf9DFM9LNsriPBENo1CSLpMRCOfVj3hLwQ6XuyAdL0tN3JNLXmZlh7A8c4SM83K4Sh02Ouhjd",
+	"i6F+rNVLVcUVcUzUzzA/fx5VBHPpdqCCGZsGMN/dxzM19a8LFdXpca7GbU6kImeTtMYXoU/vGGZ47xwi",
+	"JzKD354T4+dwT79nqixMd+7/85qTfTA+jakjH0tNKwx0mfUHJ2YDURKvmgaYC8uqH+SCiwpESOZbJZuD",
+	"fOvK0jwgpxTfMYimYV6kdu2BNNItDi+yldr8wkV9JbOslWgTBrwhcm9cyZGWZEvFsdqRYajssOlxiwKq",
+	"Ue+cKKMwZ3WgbKkIrJr86czy7fmfG6j79c943O2GdzfQF6J8jsLE0FtG9jtiJDmb3YQ/Q48TIDChxikJ",
+	"F7Ug2HDfHGSa90x5WOlA8YsxvBMN95m9GtrFGeBcabIXhhfoNZCCAdqxNaQcNi2AFEFeRXEkPl+sbA+U",
+	"gPuNzBJL16pw0Qw86w4058gsca0Q8u725YYWBRNr8KhWfRdJiLl1dJQhN4bT6D2j9N0NH/0NVF/ZLxsJ",
+	"ZMSeoUhCKSrAOQgRBCAiLvnAE/toz9GO2T/ZNxAeWLVbedMd7cq4tzrua3sg4z8Dr77ufr08h0nOk/o1",
+	"GbulO+vLXdzgRO/2I/WcCQcnwskP1E0GPxFDeRvsLlP5TFKmvl9Mu3rgHvBiQ3D66NHzq3R7XOXLzLFv",
+	"jRlLTknVIPD0na5BeCj5ES7lT9CVuPBtk6yidwP9NBaaCQM/lb3o6Q6TfZqFfrua7DobFqGVGpoO+EJX",
+	"C4Gw8q/JgQtN6FaKNYpunYEk5UZ7aYQXJgLfg2QSTXf0bHp1OdTol7H8DWbjfm9lW7wrom85TDwWUTyJ",
+	"Ib7y0G+97X4EnWMjD6h0eLQyl8yrKzBChm8DxL+Twdj9dOREUKJ6fSxUmxRSdzTYD/VNp6S5LKTY12+5",
+	"y8EAQV3O1hC1lTYfmYphynLj3R+hlxvSTdvniRTAxDG04Ej8YMtFyF/vS5lPXxS2Y+5scbOhJjS4weLW",
+	"ZrOGoYRWrGZptpeM5t5LFZLv09p8t62l/rSbFzHAZBNlO93RVcTu19+Y+WgFnu6sjOv7uVRMQ9VKRa2N",
+	"67VV8HpzSi6z7qZrVHuulNmVb10O9c/RB8aa4nfUDpZFZ6EODceMXsdydJa07MuQjuvXVG1/3kW6nLg6",
+	"DYI+jmuimXFYlOG6sLfHYi/yguUZYYUOv4wTjiFJ+9R8aznxg0QulTZDDigI9laefnBNTNKVA2hEg4qB",
+	"iNbn570RnIb0Vh0+tu5UFNcV4IQiz7S0HSwCso8muQmZQa5KDaE6/Jgh/RDHzRyBKquOTarO0YsjtuDM",
+	"MNZtJNntjeNob0+F4SKjWS1nRPvZ7++i6ynT0Lo4IY1ivowqClPRWLaLQrmFIwQINNwntLD/iyY8tAl2",
+	"qk1r8Z0YBGX//3utJzSVT1mP20arvFmdFIsxycGq0IcNE9hn9mD31c4PVjqJIqz5IG1aEdYOsa110mKH",
+	"Taae3oUj/93sEiXBFWCltdwS7vwAAP/iKOd9A9bIAt73VdLtGvZReBn/cN7Ujs6g2BG0uB3VyFEbVxrT",
+	"37ILumGykxpFV7OnmpRWtKsvvfKmQk8XhtTMjo7T1ZlesBfA0xH1Kya0ITANY6X1RchlHELIbp8dBqxX",
+	"kIaoPzuBYugtE2SBJRjp+xv050jxuLX7vtFEHoTz72FRj2t7k/qNKKBNI0LvGpZBgZMT9BVSlP0Qggyo",
+	"yD6/Bs8umbvtq+fBif2k4Pte3CPw7g9CpCWIdhkW6XuzYGsqYn3oUMiSpRUnHm0XaspOwAFp/nSiQ29B",
+	"9S0zb9mqOxFK9eZhnYa8ETLieyUMPNSPxzHyVoh0H9KVdHm/mCS80oLuNMt/0veTVpWU9eZRtsfWIR1T",
+	"gejW9BayGYU8gG8Ffy7YyhDsehlxwkttfop2RUTgXO3YURu503ZsbjQrVmlMiXA8f8OyyrYkQuayU8Rk",
+	"McK2OxP3a1QwozrCR3kfg58CkvP/AeFU0hMe6oCNgJ/xwDOjsWZGWVLtTEJ7zUC2pELYqhhO/CAeWddp",
+	"7kpGbCbx1TuCr0+Nx5yUweqwQCLdZIyibZqtpcxd6c1hIzUjmFiJpoKQpl2QU0svpYPQC3+xz7hn33aW",
+	"PvwOiaobWTT8z65rqGF0G/UDdlduWL3nr26ikfigXN521Qc9boKrl2DNfhDYLdUFR+1pAX0lDnjJdozG",
+	"ku/xerJKN/Zn2HBzE0oCiJDASfETGIVGcgXD3BCqCXUBDm1tNjuwCwfhxWbnz8UaZt7iz0pWzi3f7boI",
+	"j9UYXUgbD5Neq8YLa6OOr9NMpI4iIDiT1ePWyqB1Kw+ptChMkBVTpO+BcqPjaKqG+QZ6riOvJht6B1hX",
+	"Cq1rKYk9eDr02ItwSAcO6tq3UIYs4dTZGpeO1CejPu2Vt5Vj3y6VwaBxxcqAKvCFpd5dVaPSgfLveeyx",
+	"vtbXtdxnoODfi4TGPu/Y0rA8ll/kGncdNpJg9wBSWN6gIgcHOYgLe5CPzIwyjFdyudcdF0isL15tJqBJ",
+	"w3Ux6ptCmviNGupKBwhcqSKpe0y4YJAXvTcEW1VFWuOVewEHiHV00eUOtSZBrS8hhkIeHKOQiK72QqAL",
+	"eUf3WOyGCHXwn1B+Ao5mxbbyrlacWqEe7XcG3oMZu50h4GuAqqyyuKD1+l7k8r9Hu0l5J07Dh/OzyNEo",
+	"096DE3U6/RJ31hwiQ2RWEEJjFZffZ79sJ981Nl2klFIGJCevdCM7VGBU8dzUBEMQNY7Dw2EfyhXZi+lH",
+	"Mxb2Ru1F8MXst1uKmQ2NDjwdtVcPWXrGh2qT+kz4BEiXTmHxuKcuwaY5yc6oXyRxA0D3/PQTM6MLqbuA",
+	"7p09HzllFTWQLBhYmsRfyuM6L3f01anV19cngCEjkXsVeFx+d7y2CalaIWGSnpNWdl339AYAw5DHvK/r",
+	"Nk40VO6l9Iqp74VRx9Pdth+9F7HOx2XaUDylSHe7O9ddvbV79PEAgBDBlehi7kG/0Yjvn+Qncgkj497o",
+	"phvmQ/T8nuoUCs4fX+7iNrO6c4P+oEhmwkfn4T0hMwFePbHiIeaOG/F6O5etp1T8RbyxBZI9nq7Tkzs+",
+	"JtW7sYcjtuXD6HKxsC3VGvnZLAbuXQwj7mPCShtrBdNY+sIBHzd0N7bD1S8Q98O0P/BgbDi0MHTpoa4W",
+	"iKtlwUrwOprzvSYUEopcs8PtNaFEsaWhYBJAzdOWC6s6buln8idKLH/sAGQNmvzjywt2lFavhF5KfwZl",
+	"eOsKL7b08w1x5rkUoeESORKHoI+mESCx8fXGZGRHtYaKAdRQ6bFs1eRSq7GdF2TqItkyovfLDa58Ab4c",
+	"BV4cwTLnWdT8n+Aa4pAXmRsAvkbQjMyZQeDBZcIoRv7kAx/Xni5/hhlaqoZgG8vXDPOGF859ZP/qQ4zf",
+	"aE9gtJ2wkt73FMSud9pSprorrLEp1E8IfFMQeG0nIMMTyVh1zTok/Dz2gcNdBxFpyuaicXekE8j3g0Xb",
+	"0s/JE99ykfys6oY1HDM9yzTxmkDPeNclQ2VkO8mScfTiSHMPDRPXmWTwERCe3lCVt5Wcca3fOzVXn7D4",
+	"EDlUjWU5BbZs8V5+K77YAMDcbZk0/MuC0EZP7Gq9Z3LbrbpXrW35b6jKmTYgQb7RHqsUxv9GI6AlWM73",
+	"7vuKNQfcdHSl5XnScn7M63BrkWLZOtEqPVIPojc9eeRweic72ls5rO9YS1do7OygTeAK1Bu+09Et/qcU",
+	"rCMLJmc7syHwQOlwxigWVcw1D75nOoxfBNKtun0VyIp2t05v0gXvinZQTbicFMOpclhOt57sGL47TbMV",
+	"J+S9ca8JaICv8Sp5M0d37xXjwe4CnbA2Vfh3J7kPwlX6eI5Y7HlhnnFRDwlUbTsnBysV3n7503W9z0rF",
+	"dcTvmP55lzT9DSY6VJ677OmO0BvypFuGx7TzxHXWzPo0RKgojxVmvhpKeK+ozlXA0bP7KdGVNIKIByZM",
+	"2ep3UkHBVgck1osBSKyBOWupDMtDbnwv0BacvPrdl47NNT8bgGsN3f3q9NjIQ6iega6Cut5n/2wWb3zR",
+	"0a1ioPqnImndsZj/NmjCuaNUFXG1dhaObpWkDcetZTvCDdSie1PKn3xk+GQRd79GQTDE2wBdOcLwLvEu",
+	"+9Ov4ane6wyStOAGA3MMcqEOk1H2dLkHblrJ5Hvr8TBPJSBfb2kX6I+H2U/weTvg/RTAc/vFk6DO4cV+",
+	"eH6/ohMhzN8JRgq5hn3U7I4pWmD1HlpnkODr/26NEn2DPwfMcygFVRzZgItlsUfgyA5lt1qQNBsuY9pw",
+	"M/Ba1N0TYNGbGSCE597eraEYDgnIQq5Pr7982rWjHT+E8345ZBK2ytVg1FqtuR6oQbwcgv5+uKm2z8SO",
+	"ihNQPqGMPEO92lpHvhpoixBScZTY/m0sPCDWgP4ih59q5r44iCuPDSe1SWvfAcQ5rX3HR/tgiP22GT1q",
+	"dSx6WtJ2NcX12EL9cR34ZPkB31oTXh4gBVz3019cvn46LdCwAVpUu861IzbxavOyDd7Cl0cjzA3WC7Qu",
+	"j5OTDdvMbX+OZJlNxuX8jWwIqFJqdny9jvc/N+oV+Da5fQm6N5Mf97D7SQ9veGoblabmiYiobm44UAbL",
+	"ignQezQr7MmGQ9o2+xemiYsqn58oNpy7KGKVO08S+rN3TGnwYBdUsAw85a4vfZk54pXxhsl+XBYdYGR7",
+	"JfQ1lgytJdPEebhFjv/VXbUV0NX60iP6700conwhJabd/dlGl4hSSuw2rmtMvKk/F0ZiIMZSiVDjqyVV",
+	"tLl/DTm8Y2FVvPAkvDa84gFuZez1E171vCRv2YNpd432yNRYg2HqPjKqRzK+6uYYUGzHNKRZR9v1L6iI",
+	"rOuGCEkWXJkNyakBF8Qt25mm2R0R7pS3vAK1cGPlSbXc8LuuXOJqnXkTTkYeBJaSRjw6/dgYvcFfu9KT",
+	"FfGWQ28exebYUJMw0cZxAFMWXh1uh9NKyacNgD6IIblI128n+eLQDzfODLoJaeYEdBzUD1zWfIKNtGVq",
+	"zTryDF0mTUh/BqHMcsD8A1WoPv75i6wbhrLhVRtwFYV01WFuD52tGkLUQ/6ggYCBkUhYgEUXL3cEfoK7",
+	"7LlOHKvlwRvj50ntCRYiGYMPmg7J5Muc+gdoejVcZADn2X9c5hFfaMUvNQ4xp+r5c4E8OHqdU4m5oEKm",
+	"7anuJxwAvVg62l802vTBQaoKgzXXoL/DHQU5DznfMqF9Yzl7X3ZrNUvW3wjmIboQhPnE1Rg7v3H1UHFo",
+	"+qayFb7qvtFKNQzI7Cl6WLcRJAV73+jrU6+xcQrKUAKz0zG82o47Uxk+bZaBk5Ji3W8Kvl3Ec/5UrJYA",
+	"+rhAnifGujXLoayhOCL4JETQauX/rrS1W61my4KLLq0ihLhT4Ylb+LZQuuX899H7UzHalfc8Jp/U4Xv6",
+	"qKiPI7jRR8Pz+410O5F5UTBCLL0NQ9xPOn1gSxlL0HjInHTMxtW9+sI3mmim7YnWGTCdNqFm777Sq9Wo",
+	"r5UAfh9RFFqbpRzhR2/Vdlo7trSaZMWjRYOM6r1iGuvhrHgQHn9XLFnYTLe7Q5u6iMOh9gmLgna80s4/",
+	"PZHY3f1nfPHumITrroJYEU1mcMq7rwpM7uTS3frkjha1EuquOEDJI/iGHzOFWRxTVIW1YdudrKWUKJc+",
+	"G+o13dVdrUeIFoPQjvvh5O41w73eopsS7oN2dxkWq8OakwUzhqmMPJtDl2o2XE3RbB7jKVuJZlOseaiF",
+	"CHAG/gw8SNvAbiWpjO5EyYQd0TGfVRu+pcbhCK6kSm1sHc1uQ9eWVa0Q1KyjRjrW2Mq+yvNr9/o054pB",
+	"n+Kp5mZPXbA/sq/R7uDWzIVe8qCro6DLiCzy5Fus6cwrCu5hvqHWjcyvXs4SoXZOwlvALvWJ3vtu5b1T",
+	"uCVdpZVuSt1NkZIquLnZ8Eg+w7aRiY7K7EYWOdnQYuU9Jf7jo6P4rqNTETzxaP+GkCryT2rnSjSzW6Bq",
+	"Sm5RFQd78FtF84Idn31iSh2vKzcvMZIcXMCpKI7EtdcF6Ok7puiaeXyEcMV4Tcy7K1r2qliyDnR0TKbo",
+	"Sp1o9/MuK0sG5J/7ai01or+24YT+mXQ9rCdE4LBc3zoAHHT4ZAkHNIAvRIpXnC7ef0x8QS3HhEZ6QoOw",
+	"soy47N6J+l1ZuwRU8SprqcWn9RJb4hxPNE4+wY0x1qduRsQOYycLCpehiYL9nWCdZbXHTRTsA1J1Y2gf",
+	"Uqyr7XGwikN+zkhIpR3VzCUUUSzkZ18+8Vu683TMpe0LRlKnCrUJERIsldQ6RgMiFVTrJH/Ao2g38Iqh",
+	"3M4n2NKiIFw0kbxn48CanbfQGfy0Jr1xmX7HHRf5ySXFVx1fnxZZxZe78tnsDfkaw+fNRDeTmL2GN2bC",
+	"g58TnzuekgpnmfsYQuc87l5ZFnKfpwPNQiQcWubEcJIenkCF3SptPgwfsaZCcthIe1lzESROUoIiRpFT",
+	"6vdZ6mIt2/NuTNcFFfkNWbEDU2U0ya2Ja6hiA+XK9/8JG5Xw6Vb2mBzO3Xi3WmlmtBNH7BTOCxznhnCE",
+	"bW5njB/xbJ5YZpuS9eKrzqhitHorIK6KrvT3it0JCxozR6m+1aFdEmw3Fh+6lg7aa5K6f/uq7T+uhuvP",
+	"0lPhwyHvbkjl+4dhrktQ3DvasXX33k6JjSVlEPl9EsxA/dvA9H0zFiztgQPDRO5LVwQzvgjWcNFf+ZfQ",
+	"e2XHBC3McYARMBuSb29C0enekKXU1tZ21IaM0N7ZzIda1T1QQmglk6xX14eHIBAKsInj0kU/Wr2Qqpzk",
+	"7I5jZ7laZS9oep8hRHJ0SdOWVzKi/7G3++sycvRGYpopvsAjHbpAYRogSr37RJwotPtGGDFO0zrH2fnR",
+	"22Kwabm5CwxEFibBVZQptxNRYcq2O9mp57gujD9BwlPihbKUW6Z/FPFilhVVgLLIlN+pyrlbKSmslYfV",
+	"fIJAa5kAbJt4P68YxVbAUdfIRhY5F+tPcvdht+2GuiUr6L/hrqTIV62UkDu9A+FBDTnIfZGTW8Z2MF/R",
+	"aHBY1VZErn9QcvuWxzDGPI24gAIoB43LXBfJ9kTK0nP/RanK8voFXd4CPTuns2XmQSeDO3VDBFtTw++s",
+	"hNtwK2TNyfP7K+su/m6LXbpkyY+imZMWdKNmEyzalsrUHfhsN5EcqygFfu4NgcIxPrFY5XuOAJ6u8Vjj",
+	"0LfkZmG42eety7a/IWajzj12S6UIm44+R7EOm8uCUeWdaFFXuavR9ogMdy4RNkUR8PwaLaScRYViouKz",
+	"i/ZD2D7XRK48osTytkMYltMZ6gLlmT/soOOMtsQ0bLtjipp9Q78669/zy6o68ex8Fs2HLYVwEh9dtvko",
+	"Nu5eBEhRNywUVPPlJIszwgrSvkHPwCN24/rQYZQVf7ai7eOPleL9MCa3BOK1zucdzkR/S5e8GT/LahtL",
+	"6T5IlaNXp5aGm4Q23RVPigJ6wbMDPhYg8hSmOsbDgnvz1a0yPekBPhQRvZ/kfrkJbdBiiantuNLv4njJ",
+	"Jv88RfpDaMx7af5pH4+zzF6J967UqdG8zSdUjWoSG4UAHAd7sHP9w8NQCVCQ77EebDwSZIm5G1HppD26",
+	"3m1yQHw99tl0V1NGgnnHqh/AW76ul1MJPo/NIX7rsWcj5e5wFRVyeftNaLCwkQeWEx/2wCYhSeGO1b6W",
+	"t1FVfOuA4lVscB3X/IJPfVdQQQD8AO2oFBCZLpC7zyb9yHuejqb2HB5kHNmRpIAVLO0cqr2qN+ReyPwI",
+	"YSn4F/DYcJaBmPgPAGOV8VdX/CEg+CaiuULtM1Oy/ikH52fBTYy1S9DGEBOMwJN4sO9C0giUaOzCgO+d",
+	"dmH8vbz0WhvzyUHfaoI1EiFBgOc3AeDd2ibULDcsJwtoSLttK7crw1TSZQTOT9+NIenhhW//mvS0VRU0",
+	"+4mG5uxJb4VU3TGvuGyM9Fcwx2/E8//Y8902IUwc3gCI4RG0tSIp/em1L3dJe9rD0iY9jY0gxjx/SH8Y",
+	"moO1uT/0DPOQzR2xdRBS9b5mVcSaIq9BCsN9Zj9SScaF84OnZrszuqeMZkTta0rEAYrberRVP/+sXKQb",
+	"eECEYqR9+l2FoGPEkwO//RrNxL1jIxhnO/KobxkbcQRx7enPK1mMOCJ6uZFyxFpD3teIV9rFO0mGTzec",
+	"XaPSoJEZMtzUsCzZ7wNl9mowjplUPP/RVfKcUjwfSW2StyN20t6Kox73/TpHNj+iIg7PLqAHfUdxSKL9",
+	"6hvli2NiosCmoa2MyBOIJcOlki9WwAUuf+xNgkPV7nR/0ZUnLuxYU2Pwl0UJAO7kUXm51s5hySo1lcBd",
+	"UF7clHe/FxGlaMm89uRVnVKmldeiv3wD61S1g5hl+8uGOSnaYayl4SUspTA0QQCWbwAMyLu7YWin8pUS",
+	"RzHt+V3V2ZmI++CyStOetvbKTyMnZd/5WOZ2nwCXUB2hNofqiitbUjEoFKaeeiuk3IOkg+x45bST/AsX",
+	"uTx0RcIKtjLfsXVHhqg2ivL1xhC6wUZxbTdPCIi4sBfi7XYFidjK/NQByll5H8LXzod5gOknprCwVTVg",
+	"HvGI4miuXeQqZX3toLN9wZEs9fFyzSl56m5So146UG7+ByYwYl+pHTL1N7oMbbldqRPmM6GGHDZ8uam9",
+	"Rza0uGN69BZAelsqdVoARciLFRpXBqxub42T6jRu0c/TJiqEYWWnZtyclEWTHDDpSAl1COYuoJMYxWmE",
+	"6ef1aGUZnu48uCPSVvoD+M4VhIuLRP8hQW4l2+t+X1ABMHLWLsnIkhbLPbTL4iYjai/g/6lwseqy/HlK",
+	"kMpYLFLJuIDMZ/sHXyOxF3ZwQonVcBHNAOIkB65Z5rOYyMwKuvmUfA+BFKYUQtnR3a7gS9A5nu+UXBRs",
+	"++//ZQ0wwNBZMoF4KzxnwvAVoFtNfvrxk9en8R9lrdDkr16cV8rQryfz6Ww6A6VxxwTd8cn15Hw6m55P",
+	"MPAFbPmc7vjzu/lzulwyzANxWdASwl1cih/zyfXkL8y8xifgdtpJ4fwSZ7MZJOpLYTwkSWVt/+UCwrjp",
+	"QyzhvgDb2oj6aJf/IOQBud2FtOIDhhk+f4/EBT7TvkkS+Mms3oa3BteQZbNkN9DqH/JmmLpjsFOuQ9hN",
+	"aAp+UFKsQ8IaWRb7BVnxAlm5Ts3nS+ngXXcuKFEn6k/0lr2ROca0AWD/W5kfR5FzTGcNWSREQIr2mYQX",
+	"44evfMyoPfv6iLzxHhuiA7kiDPIJTnDOHoA57K4AilnuGi8upRBWtQdoEeSUjNzRggMWAllZdcY7iiNM",
+	"kHtbLnqw3nJtvoMn7KFUFE6xnlz/GitcFl7NgfIPQDrxvZrA4YuppNeTf+wZxESdsFiwFdZ8l6Qe7oT5",
+	"2z03MykoYVceCaG1thcpdP+9/WUjQTSvIa5ETb3uOyOafzZHq+JQEPjx7bzz6P89G4rPPA0J7+K9BSJE",
+	"xFndn4yvi8KfCpa7IwE19K4oyRUgdlPv+Rf8j694cxcMjb86Jb8XuVvcH4uOdvVuHQ5s5wjagtkw8QDE",
+	"/cjXVnXBL0CX+q8t0QCnHEy5cMjzklRVmZwlytcfczzzu32Ep9/Akfmu+oVHvqySK4pOvdScX/LJ7rZ/",
+	"LR78wECrLblQQeQbGkm7RtdKxnUeaPjdqfLYa/wp+Qh0ggTzKY3fWsZK/vsrRglK80MKJi48RDcoSM/s",
+	"lUlyvuZGh+5Zmi0VM5ij9R8fnF4W4xStdxvlsCWjgucjM+/Lp56EY+qzquP0DXJE5eXT+OKibcr+CHuo",
+	"mXmILXSYCPIgmPpGk3K+N0GcaL4WiCgXjBxZ5KBtWgnjfoZ7qb2n9ldMeo+f/4/4+x/qDvl9d/xfWRJQ",
+	"jZxUckqFHB3c8Q7PeTd72AfSz4XTjx5iQQAXWXoDagtYUD2g839L9f01/q5O3v1Kg+J3DsA2yoFtSzkP",
+	"rzyENfBXeQi5w1ZCBGdbnrkMoxIRlKvKx2/KSkC2vJWCqfACqB+N1oO1DVnSgomcqilf9nqt3rjnJnEd",
+	"umEpVzAK0rXmLD5WaAg8TgEf4B/DPpuw+DrzNAVV3EniX73/vr9FdAYrBbgnM/nThx/ekMvLi8s/Z671",
+	"O6ShZHB/OPKComD/jSS6ITzXRNhHnXHe2GmV6+dyx3qulXc7JqDr35NcLKjfjIfxde/93vdEpUliJ5Oo",
+	"/IHcrHYoX/0EfVRvb+xdBGlKrupAaYPn3bX8hixFVmjmGphWgGLqjCF3fEAov8FHHpGY7gsRQvpfHoSM",
+	"C7q83e90019lKXbYMDDI7IGyl9ceg+rRc/IJPM674+9JkcewV53PFqmEQYIWozz/spS749feywJJM+xs",
+	"WXoadrlaPFz79eR/hVD7s19nz66e/fZl/vLrf/7nNF/8Wxvua6TX9U7kU/2Pght2Xt+f4N5dcIHlMUmX",
+	"A8Yx7r0b38mDKCRFmwH3pLEfe6UHTy4+8xRuF/wWZo8n+F4+OXAZ/WCn+8DYrcasAswzwFoRRMBVcr/T",
+	"Mfo93xW05058X1CBK3sqVwt8K4nWZaZnLSRu2A6z7j9jBqswacVkfwDjq8ZDfTyDthI3mnh0qwcwX6Cw",
+	"3Q+INZzIU4sjocQJIwQCEESqPCCwbZmuVQZoesfyKLN9wf/o9dh/YFt5xypMN2TDfSfFgwgcmE/1GN2Q",
+	"XNGVYSVRtHEd/uvCPfa58hG3equbd/nG3+/NH/mUnYZnX0LZ/2scr9eBc+/NS28Ug57+3hapc5VvuTsj",
+	"S3hOT8l3DUazR8Clt1lrlx5173lyufP6+Rf8j6+oPpzGpNngs/gRz9DRiwOjPU/J1LkrWRzqnpLL6nVh",
+	"CQ1FGXIH5YdcuNTJrurD0F222o946H7J5b/Q3UIf2NH3k+Vln0blrgztjkRGllQsGSCTSEUc4Qk3N3C7",
+	"HaS6hbOg/Y0H0jcmQuEE4SLfeqfJoxHzrS9VidLRF7Lc/0qya+oiHSbTWSrBFYwtIdVerKF8CSGGKyqg",
+	"wbI+JGduZYslMhWEfeba2JsbLju44trCxgwr2ubp9GyTGt10U38gLwQMliEnFlwAkK38bP8PG96D64Fu",
+	"WU70TpoYEVFgm6/PobpswBdsH/nEtrvCZfmnWJSY+NhtUg60wXmSfB1YWMoOfmA0PxJHqmwCRaiGb532",
+	"K9iB8Nxh9TyQgwQ+VesUQvMcT0t5CoXP6Nor07fHAfk/usXfFlTcfudqAf8FtrY3euAy/+NxAvzx/vlC",
+	"grDtzhxxwPo2ZHaHckUPpOHhh2cH8qyUAxJ+fM6H7uDfeXqkuAgKrs0D5VohKTKy2PPCPOMi3ArLYr/4",
+	"BoJwTrZBliqcNiwhaxP0+XLDEFC+S/tjy8DcT6H7+aOWwKWdTeccuoVlI0uJDRPQaM71heMaZftN2UEB",
+	"iYao42XedkofurI3Zzs/0w8NeIYFDNMcHC2wi1eDDboF4+vNwipFaQBFIaO7+WgTI1pLZBCH+3Sgx3AE",
+	"o2DT/9hz34Cgb2AhDaQPWDZ0XnuuyIrDJUs1OWx4wYiWWxacDbmi6zX0coq1uQpd4bqQLEOPEsIF2VCR",
+	"Z6hXzaENXtgPq0+xYlXDIbwYQuhMBHTHTohVmJgBpsAaiThTzF8M8UQfpNM98JjwCP7eVg6ccZA+XRIV",
+	"o8Sh4OWemcCQ5YscAmCkkK4UIpQBOgPwSKkDSJWGFq4U4GBfFNKAZo4mzx1VnAI6uGVDRjVHfMcNVblz",
+	"sjRkMfvs6/Kid9z38HO45RIC2DzvVTTSshDt95Czq+32+/vt31tJiV8ZuICkpIYHCl4gzd2VS55h3pMO",
+	"rJLL5X4LHKLZHVO+57n/s+Uip7hEtrtShhm9e3/c9u13swFMcSSaHkNhisehj7FFro4f9vVchKEbBTe0",
+	"6/qHNIRdQbkYzEH4HfJoxytruDMMQlYPYXTiTpaXkBMvlkczAgjH6H4nUhEBTvA2t3yB/09wuJfa2qC/",
+	"HcbJH87lbk+Hb1cRdFG35JvgEvVFdlwRjMVi5FrTO9AEDDaK8S4k7XxFXVHajuU+ZIJEyT6Paxi9E5Wx",
+	"xjl9cy+lewITf1g1/r5RiT+GxtLPJw8fk/B30J9CFOLPVn7YrxDqwxWuMN4/EgrEFMQvQP0P54wSFCwg",
+	"9npE0PMVvZN7xVEEPTCffmTmhzD8k/BqbTWte6+BOxyefbCE7p+oun0QtrADVXRYe7/42WZ4sZi+TXUs",
+	"kuBi+bt/8kmKYCpfTL2+w1IexpnoD8+G24NyxLsbqNZoFHsPqV3Zl9D4tnMX/uL6Yz2R6hTvqhsnPU7+",
+	"YfxcrsVcQ5uwqoL3fNX4GR5Ps6E8AZ/IhLKf+3+7BYWtuysGlP1Div3kOKq10WnWU3lU/oVtlzEH8BFN",
+	"F9zCEZYLbtQX+38JdstfXA3mH8Vsgdk/ltUSX+wDK6PIN92C+oFMFj/UuLtv7YRij8ESiPToOiDDJ4cs",
+	"EGxNmSLuW5qj/4Ib4g9hrHTxx2PYKiDu/+So0Geq+EdONFWqMidNp7VUeHCVtpO97sNS2QS25XVa1/hO",
+	"BvSDdLFipJ1qhUan91T9o6judtX31dyD9KqyHuZm9/IaPvIUmgN8KkVrcHO6P8FxoGrKOhTwCdqATkE6",
+	"Pf8C/5+iGMBKUjSDvzxoAjHFbPubdgrWQBZxJOtjHdbw4HAc9qKsjH7KTZnAR097PVU++nSpvWG/W2m9",
+	"WSWlse/yKWjucc47RcBb98yTWQ/4weQ8FTe9hzHh3Wi9uSoxCj7/gv+RIB3c8p6+viBuNbgFNIRGxXiA",
+	"xM7xFw6OO6AwV2jx8IKgxky/g7Za/fTTCYWBXW6Jijo3u5qeXnngnnkKeYDf+uhWmyARfFE3F0RvpDIP",
+	"VyceFLCcHiMAYb4MIiU9rZIl/viBLWYoL+KpPZB0apmlRMRVrocUejERKskSW6zZtpbQDalnBRdrqIOl",
+	"+hZyVWU9Be38RSQFzeWoJ+a5P1rWkJvG7w4MWdDObP7DRhYPmzb0JgDJhqTiUHMhsYOyXirGRIYCKhaG",
+	"8ZwOSfs98KBQQlAVFg8v4b9VnK0e1dXZxA8fx7qdbSvk3hSuWWtvh3b32NdsctgchxsnOFQ4+2xWAnj4",
+	"j6XYzbBpj2sxI99kkHwGTFa6LGvZ9ffn9p936KNRzFfGuI+TLc2ZNfXUvmAu3y10cVtKutyQWyEPOsMc",
+	"uhU3Bn2mGqoAshIwyDVzjZ0P6LLzg4OS7kLQdY9861r+PMohwaKHpxVrlY+2OcA3OHJIbLjhD1VN8Rrb",
+	"g7mwMmw07K8PNMPHb3Bjd5ILqDtSRpeFzQjpsaCupUBzX0PLmc669SX7Ayegj5Fg8SvzKfNXGiD0pqOx",
+	"IzBUIkvW1+R5kZok+fjeNQI6ST72nIaM1A4DhmosMwK3Ebr1bRxxD77RvjjpIQ4M6oErqco0Ab2kBVYf",
+	"GV9/hr5ID0lfnx8XlclFT021PLgrxvT/mOrJ15WhRlrNtfrmLqv5vvZDKome7r7o3piqrXwxu+r5YrUT",
+	"wQgFPOxg69Mf5ZZBb1DUhbkgC2YOjIkSc+JAtUfkfgggDFqpV47Y6q7tg29pvd3be4p1J8z1nsTnesOY",
+	"6TuPH+GBB5XgZfVph4od+jRGeuxW6x0m6T0L5UFEOv74AglfZeXz0NHpJQ+IEOnlISUICwnvVHszpvZV",
+	"bv/bm9pJ95bv7QwxNWZ+3iW7UODGgsZcQ72ese0awPDjJ2JNZJqr2MgtS6WukSSXhBZSMNd+V7DPhrgG",
+	"zG2S9h9bujRRtOlYD8dxZpsHJhq22zt6bPe6Bj0U3MBuBGULZlP5UDYJdclA/BS1xZ/kB1RbUHo83F1Z",
+	"OiJ2ys4gJ89C3+qMVPt/B9w4BGAjofUcWUum73PndkBhogcqWn1yoivqtz65nJQEgNz6yGkAeLONlHNj",
+	"T1slRaDOZVteFNz3K9JcLBmZX72cpfUur6ToJ6fll3kGfuFZp5swcshqW/Kvn3XgNf06ZGOjTBsyYioK",
+	"0MnabuVAoMPzOdOGbx2yTtzU/gAPfu+fG6sPs890u8P+C65P2cQwITg0NaNHSKhyBduwwYDSk/O9nlzP",
+	"p+cv5y/sPandUf01NLM8m5Wvr6XMJ9fz8+abVrvXG2ns019Tg+p+of9RAgo/kI5epQQ2ir+eTV/M5i/m",
+	"GTTmcHrKbDp/cX51lU02fL2x/3x5dnV+mU0KuUYIt8n1s9n07Gp+Zv92sE9cvLw4ezV6ha5/YwfzU/fr",
+	"g7A++7zDNjAba802imiV3LrGaoQasuRqWTBdgXWlfFtTsR3nrgq+3pghvv0Bn7oH14KLqsK0vm/dZ+C9",
+	"4+T62Xw+vcwm/5xcz6H5MrNscvbS/idmDxu5+7DbTq7nZzPLh0a615+dwfvz2fTia/Lu4YIelTvpjn2e",
+	"XJ9Nz169uMwmC7kX6IpzS5u/nM7O5tkENMrr+XT2yi62sZ5ssiwYVcjm8+n52cXLbLJiVPOF/QimuXCB",
+	"aD/unwUVvq263cAVAHJbcn8b2k3OpxevXp7hX/9mb237MfznR567h86m8/nFq2yieY4Y2yuDXdX3Ygnt",
+	"D1nBEFwcukrOz6dnly+zyYbRnIs1/O3Z5fRs/qqymwC2YP7KkOfOpmcvLuaWzuCYvp5MkByfJExqNr24",
+	"urq4GrmnT3gekRRoxgLVARfXGn3W/gNvU2jUYX+3Rjj6oPDSQkrGDqWU5iDV7eCx9M/d42DSO8oLCuw0",
+	"n77IJjnXBvntAuKjH3HvLqavYKPs1s+nZ/jfXtRazrUb90YK+zLs3avL9I1zy3jU44htpFEbZAYMY8FY",
+	"Dkdxejm7uLD3nuHSzv3qYnZ2kU10QZe39t+zq8sXs1ej1/NErPiLQ6UOt4HrpOjZMcZhPi+2j7tOyhCv",
+	"UBwiFm/CHX15mU0ghgUJtozlCH6ooV8n3AJOf37P1Hv7qhX1YN6HwbCWR9GiAKX/PJvoA2O7yfWZuxBe",
+	"ZpMDF99a8Zl+F9h1PoGe8hq0kPnZ+atssmVU/OThbS6n89mLc/zjB7+2s8vp5fk8m+yuZuHBF/Z87q5m",
+	"4aFzSwH4TO4iLqMW/YSiEklAjCQHcFVBxvpe5JZthYttoq28kQdSSKz6MPS2kfTj2VfSYpB97TP307Pt",
+	"c5fY1x6MstcfoNtyACY6r/Lst6DhWLGxhxYsH8AemE1fpu+JpMWjMiJo/T+KT6ByXFitBHoWh2gd7pJ/",
+	"YDa9ejF7Oc8mLqb8Bgnywmoc+MQXp11bowGU6Evk4sn1q+nFy1dX9l85h39/xV++Rbtj/mJ62TgF8+nc",
+	"P+4fOvN/CA/N7C20u5q5Jyz/Vw/I2fQs7MgPUr2aTa5fTi+uXp2P2oInPBawIcD2jqdQmaDEMng3+2+s",
+	"MrGku6Ej8Ff/3D2OgT2LTJtPVIF/Z25lUl2wv0jncD+hpxK3F69e2It8BY3yUD2uMd3Z9OryPJsYWNxr",
+	"B4UL//h2cn05ellPyDl2SURZXRIa+xwk2Qt2x4RVMI+QY9xmG3AQ6CGmeYtP3efid1Ow8lExvS8MOh0o",
+	"3PILuMQPUryeXF/Bf3wLFzj8Poffz/zvl/73C/C6pMbn7AIelcU8Je2i1pQLbV7fMQUwarPpy7MLKzWd",
+	"aJy+OH9xEXwMZ1dXVtO0OiimHVoh+/LqHJbfGuliNnt5WbowZvNXLy/nbqxns+mrs/OL8+pgz+wrZ+cX",
+	"8dHOX5ydvaiMdnl1Pn/pR5tP51ezy8Zgly8uL69GU/6JTgF+rGyWjxqi539yQChg8PxBCLLMhOKKWGNc",
+	"GcqFOcZOiupNm8Fz8oEuH1I9fnF/MWRn9FSS9ezllWUmK03fe9V8Pp29mo+a7ZNZSKB3WoMIRCYA1Xp8",
+	"wJXjnCgfsKVE82SAF/xz9/KQYbOBikfsbHr2dZQRrtgOLYNfG4a9FaTO6zJHL9O5/Vv5lcbzr8rngTU/",
+	"T67rL/x2L4vf0+uRtV3NPgSTfnb18iqDv330Zv38HEws+7dfSuLoDV8Z71ucTy9eXNYIhb+X4768vHJ/",
+	"C+POLs7PX750f/2lJONo8jydA0HBoXDsbv/TahUFv2XFkTimgnrDhTQbopcbKYv4gakkCvQeGP/cPQ6M",
+	"M8tyuV8UiDji9Y6LdEq7eTwqI24Zs/YTOmU/Q+dQe8Tlzs3mLaOWUmeVP/0kw18M31pjF7XXHVVGMOVf",
+	"mZd/wTcs/1Ljfp3BP/CHGWRx7ME1/OuXicPBQaXs1/Ns9hsoXr/Os7PfIOCDJt/k+tffrGxoPj53j59l",
+	"s5THz9zjs2zeevy30XuVcipugh5AFXOinuWoLMwe6EaxX3CpuNDuBxUuctjILeECNQ8geeyg6KVUgyrG",
+	"R3joHkckuMp+/TI5cGwCNbM7tKXqVkMKAFW3TE1+y8Lvc0DH6XbUgVsY3/4CaUx+DKurK8tfCLulyAZA",
+	"Mg9SQX0NbHzLwzdDx501K8d77oA+j3p07fKBaBn8p37LVnguPYvP4OhYqVnmPDt96Nd5dl6h62zcsp7E",
+	"igQuLAv3CV0ZpiBX1nNOjHX52qXL9bEuPHTPgKGLUG+gqKoZmU4np53Ko3KJN/Xml1bHcKbeq9mLS6sE",
+	"ILVm06uLy4uRk36i+/+1Dxx8o4nG/mYgKCHMbOUbuGwxpBxjCON8Q/0c4TxI9wlVcR8yPpu+vACl7Gp6",
+	"ZS0OqhidXE80F2tUBVpJElXOySbapQB8mdClknAfT6+yCS2kvZXm08t0GYTLemT2wmjoq8vLMwQdnk1f",
+	"Xbx6ZXnNfl2bD5XVXbzKJriO2XR2df7yHGKuIMKUxKB7X2T46mUtMmwJ3IwM+6+4yLACBferlXQ5mLKz",
+	"F+fn8/lICj55MMJlUCDzuooCx/1yhZ7ZKLOz7U4O8jo8dJ/gQyXsH+HmHfgnzs7SaWwn9PixhfdMoW91",
+	"cn1+OX11fmXnvmX6R+Gu0HrmAgTNf1By+xb46mJ6fv4KnAqm/OOzGYYKQtbAbPry/Oq8pEE9f6AZj5lP",
+	"X7y8mI+j09MHAJz7HznSXr3H0q+1oFj4HIpbslDYvPP+X0rW/I4JgswZ4doDF7m9lvrZ9hd86j4ielAQ",
+	"52wHTefm01chB6WVCGR/ShfBOO1HdviuDKa0XE1fzS372b/8xIyCMMLFdH72Cv8GLb8h3p2hZITX/Fvw",
+	"l+Zr2iha+/v59KW93w6Um/8BZDnw3GwwzeZq+uL8aiRpnpChc64YuKR0mRdjrSFX1+iSYipJ0ZLYZWIU",
+	"A4pUd0XTJesiCD0Zxh/cM0moo77hyCiAoCwGSoDVlzk9dvQCAN7u6FX9n/+Zf7n4+sz+35n/v1ib6uiH",
+	"C9r7XSMf4KuxgWlXavl/Yf6/Tyx3/1zqu2hG+SMWZ3lOgOxk9tk8t3MYwh6N9T+BYTIii7yGZPYwHfIE",
+	"5m9KEdrtEyvFiwILeXZMcZlDL5//4+O7v9nf3nz8e/1U7AeS7j/snwj35MN+DOiJndZDIp5AHp5cNyHn",
+	"GpR6/kXt++s5sWfH47HlvrOSU+0fpoxT7UWl2L9WqHKAplBM+OaXZMHW9ISKT7UfKvf0ZHz0UvK0yg0U",
+	"3X9ELJVHZ4h3O2ZFid3tSolEyLkiPA/IEtA6hd3xJas3KDdSsZws2AqbzXq0AewWHz9iz+FHPb53QYW1",
+	"ogrq6zz//s7VlPU26wFuua6sCeExiGthZphrUpZVl4oqEPRHi2sMWLMRuflqmN+JHX0eDln3blQ53/d3",
+	"rpgvHSm9WiLVO7GIjuIkkMjbBb9yx4RvElhhKmf/oIDiQmOXpfqasXB2uFPcaX1PoK7Uv5pSSPVO8TU/",
+	"uYKqCSOL+/kHkE29HbDxGKGv2Gys5MnimICfNuwIAZhbtnuQ+ss8R0bRGMJXe3EDx1v4PztgOXe0u4SU",
+	"NorRbUUdiAH0W67cMq3pmmXkf29YUcj/nZGNLHIUJmX+gPu2lmRF1Q2hZFlwKCTG0BAWwLvHFaPufcvm",
+	"EDOaTrJmnxaYX5JKAjouTOBZuaqRyq578f778zd28MQIJ5nCai0bKH7HyJ80U3dMPdOWQPjsnzN7PXFt",
+	"QtTMkf10BaWy7dWi505l+WNZsPwEwKGdVdVtVAc/r4dBDO2HDva/prX5SCfZPcwwA/koD9Yno8QZ1tag",
+	"uiFLVhQh5xadv1ArTg5yX+RwWO2zK6m2+4JiMPkfewkNEmKUS+ubUSHdmL6Dfla5fNLWg4M7l/1+bT56",
+	"1QDXrCPGW9CSdMGWdMtCkqCSh4dr6RE4Dfxebz7+nTwjS7ndUp0RzbZ8KQspNBSH0YXOyM+ffnj2yv7z",
+	"LTVcPJuTZ6A4KWb2Cs02uTdL2ZxujAcldEDtZMF39ufa4X18Ww1TyGv8OJ9X2vFeDrZoHg1d0WwJ5Dr+",
+	"un+dDQBahM/93qrYO5V3O25xpx/GhwJjIbw8JgCXAQhsTQP5NHlWQs9VUmgzsqNc6Qyz0l0iOgbWdHD2",
+	"IgyQNSVxQBRmTmHjJs7MX9x/9fpuPgaH7uOBJOMnPrClVHlP02T49eEC8ghtW4E6QCCDW2xz7VEHyoCQ",
+	"r/G3lwUE3mAXx+tR7vMDzp4q3R8BEturSU8Mh1397FPi4zuaD8Fet4/G85wtC/5/s3ctvXHCQPivWFxy",
+	"oUpaVVHVntK0Ug99qa+7CyaxYO0VBqoof77yjG0M4rXLY1dNT5Ei1gZ7Xh7PfJ9g8eFZlwn7/A4Hv4kr",
+	"Hm1EGERxLn1yr/GZX1xddcBo+Z8+lpNpmngzycm5gnAHLHHBMHGAd5gCOCGxCOA+rCDB9TBYV0ruGCbH",
+	"AONR4Z1FX9RbS6JF2Oqz1B/kusxcMH7PGkZ0Wdt8ocjeAHsRWhD96SF0r8qkYMKm3WMpPPtsfwD5i+he",
+	"SsVWtdBuvVfXWfdlR6GieXHaWGhWT3Rq1R0TtholbCFVvUWBoQMSOEVBL7VMzvYV3TjqPL45gdC1XMWr",
+	"Lk9RcMP86k4dz1+Gh6SG3WR2rCcnfxj9ejaO1vJnbZ0BPzPWL7qXiokxoTyA2edLsl2wP80nL+xS8lLc",
+	"EWnyoDhFaEu/IO9dowoCqhN6bXcosxjvc9zJyGZxkQ5v1S3N44/w1BbZVDvbJMYVeKuFcOhoxmMCq6Gd",
+	"uV2pC1A9Nduh92Dwp8x97zaI7fShaTSvR1I1LaMJvz+1oaxFpEeTjfjM5ohPARGZixSvp2qt1jJhWKtY",
+	"lDMwypjbA6Kz7IGIvnReS/MuH/WfQequ9yJuCMnZaaBJuOeMWFCx2Y6pkm7tZ6le2EkwmNX6diy/4PDW",
+	"7lh+t1JI9kkPPT9Tc4DN4AKx+Q4szIGfnclxvP+mFIv1eEEyXjEgIuJLhFawSwDj4W4OnvluH+q/gfjI",
+	"/MsVzMLt8hui9hkviGJaOhBHhu3GDMpOVkytJHWy2lbosBn40VWgQgFJEAZA3cmoYogUbpoUgzCQSdJR",
+	"mxoGGHO1ThTXXScK23bQvrZDgjG9PxCW4azNTFbncKW4G5+2Xc1mSQnh+598MutrWXgweFIAyiLG0FrY",
+	"kU2/3Ickln8EkTmRSQJEBcgdxhz8Ei3wSLNjxSQtmsSp+YOm7C2NUq0cwb+8DT9FLImrU4eV9/ZiroOe",
+	"TuY5vHF6w73K4BVfaaRuFlpGPstio6yJ0tP59BN9KXLz4HFWZT2KWFguLMHSKosQx7XWm04TKIeWObLD",
+	"8oLsc15hTdugUORssPblG/MKOMbqN/63iJxpiwhs8ewOkf0yHQw3Zig0kU6KoauvrxFkvfQOxJHrxITf",
+	"9dDbpe9GYvglDJGJtgklcICLmzbIRecNm1PJiP4uM4qgUn0XZb/qp1ZcKW+WPvIG+wRnSyXOACSEqHsd",
+	"gTnuHR5DTWLVeiEsFkUJLPMseB1cagn+GwAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

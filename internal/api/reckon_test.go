@@ -182,7 +182,7 @@ func TestReckonersAnswerTheRest(t *testing.T) {
 			`"speed":35,"path":true}`,
 	)
 	require.Equal(t, true, shot["feasible"])
-	require.Equal(t, "front wall", shot["touches"].([]any)[0].(map[string]any)["on"])
+	require.Equal(t, "front-wall", shot["touches"].([]any)[0].(map[string]any)["on"])
 	path := shot["path"].([]any)
 	end := path[len(path)-1].(map[string]any)
 	require.InDelta(t, -8, end["y"], 0.001, "the path ends at the bounce")

@@ -212,7 +212,7 @@ func (c *Club) RemoveDrill(ctx context.Context, id string) error {
 	return c.store.Write(ctx, func(q *gen.Queries) error {
 		n, err := q.RemoveDrill(ctx, id)
 		if err == nil && n == 0 {
-			return Missing{"drill among your own"}
+			return Missing{"drill in my drills"}
 		}
 		return err
 	})

@@ -153,7 +153,7 @@ func (c *Club) RemoveGame(ctx context.Context, id string) error {
 	return c.store.Write(ctx, func(q *gen.Queries) error {
 		n, err := q.RemoveShelfGame(ctx, id)
 		if err == nil && n == 0 {
-			return Missing{"game among your own"}
+			return Missing{"game in my games"}
 		}
 		return err
 	})

@@ -131,7 +131,7 @@ func lookWithLog(ctx context.Context, path string, deep bool) (Holds, error) {
 // lookAt reads the file at there, which stands for the one named path.
 func lookAt(ctx context.Context, path, there, how string, deep bool) (out Holds, err error) {
 	damaged := func(err error) error {
-		return refuse("%s is damaged (%s). Nothing was changed. Put the last good copy in its place:"+
+		return refuse("%s is damaged (%s). Nothing was changed. Put the last good backup in its place:"+
 			" hodometer restore COPY --db %s (the file that is there now is kept next to it).",
 			path, briefly(err), path)
 	}
@@ -272,7 +272,7 @@ func readEdition(path string) (int64, error) {
 	defer f.Close()
 	var b [4]byte
 	if _, err := f.ReadAt(b[:], 60); err != nil {
-		return 0, refuse("%s is cut short. Nothing was changed. Put the last good copy in its place:"+
+		return 0, refuse("%s is cut short. Nothing was changed. Put the last good backup in its place:"+
 			" hodometer restore COPY --db %s.", path, path)
 	}
 	return int64(int32(binary.BigEndian.Uint32(b[:]))), nil

@@ -4,7 +4,7 @@ import { expect, openToday, PASSPHRASE, signIn, tabTo, test } from './club';
 
 /** The page stands as it will: nothing is loading, the fonts are there, and two frames were painted. */
 async function stands(page: Page) {
-  await expect(page.getByText('Loading…', { exact: true })).toHaveCount(0);
+  await expect(page.getByText('Loading…', { exact: true }).filter({ visible: true })).toHaveCount(0);
   await page.evaluate(async () => {
     await document.fonts.ready;
     await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)));
@@ -91,7 +91,7 @@ test('nobody is kept out of planning a lesson', async ({ page, club }) => {
   await expect(page.getByRole('button', { name: 'Use this draft' }).first()).toBeVisible();
   await sound(page, 'drafts');
   await page.getByRole('button', { name: 'Use this draft' }).first().click();
-  await page.getByRole('button', { name: 'Counts' }).click();
+  await page.getByRole('button', { name: 'Totals' }).click();
   for (const tab of [/^Who is where/, /^Each student/, /^Game:/]) {
     await page.getByRole('button', { name: tab }).first().click();
     await sound(page, String(tab));

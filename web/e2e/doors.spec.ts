@@ -64,7 +64,7 @@ test('from nothing to a phone that counts, in two taps, and a lesson in the dark
   const first = await device.newPage();
   await first.goto(reached.url.replace('https:', 'http:'));
   await expect(first.getByRole('status')).toContainText('The connection is secure');
-  await first.getByRole('link', { name: 'Go on to Hodometer' }).click();
+  await first.getByRole('link', { name: 'Continue to Hodometer' }).click();
   await expect(first.getByRole('heading', { name: 'Sign in' })).toBeVisible();
   await first.close();
 
@@ -78,7 +78,7 @@ test('from nothing to a phone that counts, in two taps, and a lesson in the dark
     await button(page, name).tap();
   };
   await tap('Connect');
-  await expect(page.getByRole('heading', { name: 'To count' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Lessons to run' })).toBeVisible();
   await expect(laptop.getByText('Connected.')).toBeVisible();
   await installed(page);
   await tap('Run courtside');
@@ -101,7 +101,7 @@ test('from nothing to a phone that counts, in two taps, and a lesson in the dark
 
   // Today in the dark: what else is on went along, and can be begun.
   await page.goto(reached.url);
-  await expect(page.getByRole('heading', { name: 'To count' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Lessons to run' })).toBeVisible();
   await device.setOffline(true);
   await page.reload();
   await button(page, 'Run courtside').tap();
@@ -150,7 +150,7 @@ test('a phone that is signed out in the middle keeps its taps, and sends them wh
   await laptop.reload();
   await page.goto(await secretOf(laptop, 'Assistant'));
   await button(page, 'Connect').click();
-  await expect(page.getByRole('heading', { name: 'To count' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Lessons to run' })).toBeVisible();
   await page.goto(court);
   await expect(page.getByLabel('2 of 10 in all')).toBeVisible();
   await expect(page.getByText(/^\d+ not sent yet$/)).toHaveCount(0);
@@ -281,11 +281,11 @@ base(
   async ({ page, emptyClub }) => {
     await page.goto(`${emptyClub.url}/phone`);
     await expect(page.getByText('Only this computer can open it')).toBeVisible();
-    await page.getByLabel(/^A passphrase/).fill('x'.repeat(9));
-    await button(page, 'Set it').click();
+    await page.getByLabel(/^Passphrase/).fill('x'.repeat(9));
+    await button(page, 'Set passphrase').click();
     await expect(page.getByText('✓ The owner has a passphrase')).toHaveCount(0);
-    await page.getByLabel(/^A passphrase/).fill('four loose words here');
-    await button(page, 'Set it').click();
+    await page.getByLabel(/^Passphrase/).fill('four loose words here');
+    await button(page, 'Set passphrase').click();
     await expect(page.getByText('✓ The owner has a passphrase')).toBeVisible();
     await expect(page.getByText('hodometer serve --addr 0.0.0.0:8443 --tls own')).toBeVisible();
     await page.getByRole('link', { name: 'Backups' }).click();

@@ -7,7 +7,7 @@ const neighbours = (page: Page) => page.getByRole('list', { name: 'Variations' }
 const court = (page: Page) => page.getByRole('group', { name: /seen from above/ });
 const ball = (page: Page, n: number) => page.getByRole('slider', { name: `Ball ${n}`, exact: true });
 const wheel = (page: Page, name: RegExp) =>
-  page.getByRole('group', { name: 'What it comes to' }).getByRole('button', { name });
+  page.getByRole('group', { name: 'Results' }).getByRole('button', { name });
 
 async function drag(page: Page, what: Locator, dx: number, dy: number, steps = 4) {
   const box = (await what.boundingBox())!;
@@ -61,16 +61,16 @@ test('a line drill is drawn from nothing with the mouse, bent, mended, kept, fou
   await drag(page, page.getByRole('slider', { name: 'Release of ball 3' }), -220, 0);
   await expect(page.getByText(/Ball 3 is out of reach/)).toBeVisible();
   await page
-    .getByRole('button', { name: /^Wait .* s more|^Feed it .* (higher|nearer)/ })
+    .getByRole('button', { name: /^Feed it .* (later|higher|closer)$/ })
     .first()
     .click();
   await expect(page.getByText(/Ball 3 is out of reach/)).toBeHidden();
 
   // Bent: the other side, and its kinship is said.
   await neighbours(page)
-    .getByRole('button', { name: /^Other side/ })
+    .getByRole('button', { name: /^Mirror image/ })
     .click();
-  await expect(page.getByText(/Other side/).first()).toBeVisible();
+  await expect(page.getByText(/Mirror image/).first()).toBeVisible();
   await expect(ball(page, 1)).toHaveAttribute('aria-valuetext', /left of the centre line/);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(ball(page, 1)).toHaveAttribute('aria-valuetext', /right of the centre line/);
@@ -233,18 +233,18 @@ test('a shipped drill is copied when changed, versions come back, and the court 
   await expect(page.getByLabel('How many, goal 1')).toHaveValue('4');
 
   for (const [name, begins] of [
-    ['Court as SVG', '<?xml'],
-    ['Court as PNG', '\u0089PNG'],
+    ['Export court as SVG', '<?xml'],
+    ['Export court as PNG', '\u0089PNG'],
     ['Export', '{']
   ] as const) {
     const [download] = await Promise.all([
       page.waitForEvent('download'),
-      more.getByRole('button', { name }).click()
+      more.getByRole('button', { name, exact: true }).click()
     ]);
     const bytes = await readFile(await download.path());
     expect(bytes.toString('latin1').startsWith(begins), name).toBe(true);
     expect(bytes.length, name).toBeGreaterThan(1500);
-    if (name === 'Court as SVG')
+    if (name === 'Export court as SVG')
       expect(bytes.toString(), 'nothing of the page is left in it').not.toMatch(/var\(|class=|tabindex/);
   }
   await page.goto(`${club.url}/drills/outside-the-gates`);

@@ -196,7 +196,7 @@ test('two devices on one run see each other’s counts without a reload', async 
 test('a lesson taken along begins without a connection', async ({ page, club, context }) => {
   await page.goto(club.url);
   await installed(page);
-  await expect(page.getByText('On this device').first()).toBeVisible();
+  await expect(page.getByText('Saved for offline use').first()).toBeVisible();
   await context.setOffline(true);
   await club.kill();
   await page.reload();

@@ -133,7 +133,7 @@ test('every court answers, and a spread comes from counted balls', async ({ page
   await page.getByText('Spread from counted balls').click();
   await page.getByLabel('Hits', { exact: true }).fill('18');
   await page.getByLabel('Hits', { exact: true }).press('Tab');
-  await page.getByRole('button', { name: 'Use it' }).click();
+  await page.getByRole('button', { name: 'Use this spread' }).click();
   await expect(page.getByLabel('Spread across')).not.toHaveValue('2 ft 11 in');
   await page.goto(`${club.url}/reckon/nothing`);
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('This question does not exist');

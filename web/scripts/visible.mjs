@@ -10,7 +10,7 @@ const spoken =
   /^(aria-label|aria-description|aria-valuetext|title|placeholder|alt|label|said|note|words|name|text|button|heading|message|caution|unit|who)$/;
 /** Fields that hold an id of the contract: what is shown for one is its label. */
 const ids =
-  /^(id|kind|sport|court|area|stroke|direction|level|hand|effort|verdict|status|role|goal|holder|gate|focus|zone|measure|school|theme|manner|dimension|form|code|does|where)$/;
+  /^(id|kind|sport|court|area|stroke|direction|level|hand|effort|verdict|status|role|goal|holder|focus|zone|measure|school|theme|manner|dimension|form|code|where)$/;
 const hidden = /^(script|style|code)$/;
 
 const line = (source, at) => source.slice(0, at).split('\n').length;

@@ -15,7 +15,7 @@ async function look() {
   try {
     const answer = await fetch(new URL('/trust/ok', safe), { cache: 'no-store' });
     if (!answer.ok) throw new Error('not ours');
-    said.textContent = 'The connection is good. This phone trusts the club’s server.';
+    said.textContent = 'The connection is secure. This phone trusts the club’s server.';
     said.parentElement.classList.add('good');
     go.hidden = false;
     document.getElementById('steps').hidden = true;

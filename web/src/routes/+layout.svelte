@@ -44,7 +44,7 @@
 
 {#if !courtside && !outside && !door.out}
   <header class="border-b border-base-content">
-    <div class="mx-auto flex max-w-[1280px] flex-wrap items-center gap-x-6 px-6">
+    <div class="mx-auto flex max-w-[1280px] flex-wrap items-center gap-x-4 px-6">
       <a href="/" class="flex items-center gap-2 py-2 text-lg font-bold tracking-tight">
         <svg viewBox="0 0 32 32" class="h-7 w-7" aria-hidden="true">
           <circle cx="16" cy="14" r="11" fill="none" stroke="currentColor" stroke-width="2.6" />
@@ -142,7 +142,7 @@
     display: flex;
     align-items: center;
     min-height: 2.75rem;
-    padding: 0 clamp(0.36rem, 1.6vw, 0.9rem);
+    padding: 0 clamp(0.36rem, 0.95vw, 0.9rem);
     border-bottom: 4px solid transparent;
     border-top: 4px solid transparent;
   }

@@ -158,8 +158,8 @@
             <section class="mt-5 border-t border-base-content pt-3" aria-label={c.lesson.title}>
               <p class="figures text-sm">{sayDay(c.lesson.date)} · {c.lesson.start}</p>
               <div class="flex flex-wrap items-center gap-x-6 gap-y-2">
-                <h2 class="text-xl">{c.lesson.title}</h2>
-                <p>{few(c.students.map((s) => s.name))}</p>
+                <h2 dir="auto" class="text-xl">{c.lesson.title}</h2>
+                <p dir="auto">{few(c.students.map((s) => s.name))}</p>
                 <button
                   type="button"
                   class="btn ml-auto border-base-content btn-accent"
@@ -186,7 +186,7 @@
                       .end}{#if along[card.summary.id]}
                       · Saved for offline use{/if}
                   </p>
-                  <h1 id="first" class="text-3xl">{card.lesson.title}</h1>
+                  <h1 dir="auto" id="first" class="text-3xl">{card.lesson.title}</h1>
                   <p class="mt-1">
                     {(card.summary.students.length > 4
                       ? few(card.summary.students)
@@ -239,8 +239,8 @@
                       <DrillCourt {drill} court={own} label="{drill.title} on {own.name}" />
                     </div>{/if}
                   <div>
-                    <h2 class="text-xl">{drill.title}</h2>
-                    <p class="mt-1">{drill.intent}.</p>
+                    <h2 dir="auto" class="text-xl">{drill.title}</h2>
+                    <p class="mt-1"><bdi>{drill.intent}</bdi>.</p>
                     <div class="mt-4 flex flex-wrap gap-x-6 gap-y-3">
                       {#each block.drill.players as p (p.id)}
                         {@const before = block.before?.find((b) => b.student === p.id)?.chance}
@@ -267,7 +267,8 @@
                     </div>
                     {#each trouble(card.plan) as n, k (k)}
                       <p class="mt-4 border-l-6 border-warning bg-base-200 px-3 py-2">
-                        {n.text} <a class="underline" href="/lessons/{card.lesson.id}">See suggestions</a>
+                        <bdi>{n.text}</bdi>
+                        <a class="underline" href="/lessons/{card.lesson.id}">See suggestions</a>
                       </p>
                     {/each}
                   </div>
@@ -297,9 +298,11 @@
                     · Saved for offline use{/if}
                 </p>
                 <h3 class="text-lg">
-                  <a class="hover:underline" href="/lessons/{card.lesson.id}">{card.lesson.title}</a>
+                  <a dir="auto" class="hover:underline" href="/lessons/{card.lesson.id}"
+                    >{card.lesson.title}</a
+                  >
                 </h3>
-                <p class="text-sm">{few(card.summary.students)}</p>
+                <p dir="auto" class="text-sm">{few(card.summary.students)}</p>
               </div>
               <Tape blocks={card.lesson.blocks} start={card.lesson.start} slot={card.lesson.slotMinutes} />
               <div class="flex gap-4">
@@ -316,8 +319,8 @@
             {#each data.missed as l (l.id)}
               <p class="mt-1 flex flex-wrap items-center gap-3">
                 <span class="figures text-sm">{l.start}</span>
-                <a class="font-semibold hover:underline" href="/lessons/{l.id}">{l.title}</a>
-                <span class="text-sm">{few(l.students)}</span>
+                <a dir="auto" class="font-semibold hover:underline" href="/lessons/{l.id}">{l.title}</a>
+                <span dir="auto" class="text-sm">{few(l.students)}</span>
                 <button type="button" class="btn btn-sm" onclick={() => runLesson(l.id, l)}
                   >Continue courtside</button
                 >
@@ -327,7 +330,8 @@
         {/if}
         {#if data.given.length}
           <p class="mt-8 border-t border-base-content pt-4">
-            Finished today: {#each data.given as l (l.id)}<a class="mr-3 underline" href="/log">{l.title}</a
+            Finished today: {#each data.given as l (l.id)}<a dir="auto" class="mr-3 underline" href="/log"
+                >{l.title}</a
               >{/each}
           </p>
         {/if}

@@ -59,7 +59,13 @@
       {/if}
       <label class="block">
         <span class="block">Device name</span>
-        <input class="input h-12 w-full border-base-content/60" maxlength="60" required bind:value={name} />
+        <input
+          dir="auto"
+          class="input h-12 w-full border-base-content/60"
+          maxlength="60"
+          required
+          bind:value={name}
+        />
       </label>
       <button class="btn h-14 w-full text-lg btn-primary" disabled={busy}>
         {busy ? 'A moment…' : secret ? 'Connect' : 'Sign in'}
@@ -70,7 +76,7 @@
       >{/if}
   {:else}
     <form class="mt-4 space-y-4" onsubmit={signIn}>
-      <input type="text" class="hidden" autocomplete="username" value="owner" readonly />
+      <input dir="auto" type="text" class="hidden" autocomplete="username" value="owner" readonly />
       <label class="block">
         <span class="block font-semibold">The owner’s passphrase</span>
         <input

@@ -39,6 +39,7 @@
     {#each devices as d (d.id)}
       <li class="flex flex-wrap items-center gap-x-3 gap-y-1 py-2">
         <input
+          dir="auto"
           class="written min-w-0 flex-1 font-semibold"
           aria-label="Name of this device"
           value={d.name}

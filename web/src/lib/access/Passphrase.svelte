@@ -25,7 +25,7 @@
 </script>
 
 <form onsubmit={set} class="mt-2 flex flex-wrap items-end gap-2">
-  <input type="text" class="hidden" autocomplete="username" value="owner" readonly />
+  <input dir="auto" type="text" class="hidden" autocomplete="username" value="owner" readonly />
   <label class="block">
     <span class="block text-sm"
       >{door.access?.passphrase ? 'New passphrase' : 'Passphrase'}, {LEAST} characters or more</span

@@ -65,13 +65,16 @@
   </div>
   {#if fresh}<p class="mt-2 flex flex-wrap items-center gap-2">
       <input
+        dir="auto"
         class="figures input min-w-0 flex-1 text-sm input-sm"
         readonly
         value={fresh}
         aria-label="The link"
       />
       <button type="button" class="btn btn-sm" onclick={copy}>Copy</button>
-      <span class="w-full text-sm">The link is shown only once. Send it to {name} or to a parent.</span>
+      <span class="w-full text-sm"
+        >The link is shown only once. Send it to <bdi>{name}</bdi> or to a parent.</span
+      >
     </p>{/if}
   <ul class="mt-2 space-y-1">
     {#each links as l (l.id)}<li class="flex flex-wrap items-center gap-x-3">

@@ -28,7 +28,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Blocks that can be put on a tape on that court */
+        /** The blocks that can be added to a lesson on that court */
         get: operations["listBlockTemplates"];
         put?: never;
         post?: never;
@@ -45,7 +45,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A drill from nothing on that court, to draw on */
+        /** An empty drill on that court, to draw on */
         get: operations["blankDrill"];
         put?: never;
         post?: never;
@@ -62,7 +62,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The words that are shown for every id, by vocabulary */
+        /** The words shown for each id, by vocabulary */
         get: operations["getVocabulary"];
         put?: never;
         post?: never;
@@ -79,7 +79,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Everybody, by name */
+        /** All students, by name */
         get: operations["listStudents"];
         put?: never;
         post?: never;
@@ -96,7 +96,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Students as a table; cells that a spreadsheet would take for formulas are quoted */
+        /** Export students as CSV; cells that a spreadsheet would read as formulas are quoted */
         get: operations["exportStudents"];
         put?: never;
         post?: never;
@@ -115,7 +115,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Take in a table of students - commas, semicolons or tabs, UTF-8 or Latin-1 - and say row by row what became of it */
+        /** Import students from CSV - commas, semicolons or tabs, UTF-8 or Latin-1 - and return the outcome of each row */
         post: operations["importStudents"];
         delete?: never;
         options?: never;
@@ -132,7 +132,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Who is how strong by the games played, with how sure it is, pairs, fair uneven targets, and whether more games would change it */
+        /** The order of strength from the games played, with its uncertainty, pairs, fair uneven targets, and whether more games would change it */
         post: operations["orderStudents"];
         delete?: never;
         options?: never;
@@ -149,9 +149,9 @@ export interface paths {
             };
             cookie?: never;
         };
-        /** A student, the estimate of each skill as it moved, and the sessions behind it */
+        /** A student, the history of each skill's estimate, and the sessions it comes from */
         get: operations["getStudent"];
-        /** Make or change a student; version 0 makes */
+        /** Create or change a student; version 0 creates */
         put: operations["putStudent"];
         post?: never;
         delete?: never;
@@ -186,7 +186,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Reckon a lesson as it stands on the screen, saved or not */
+        /** Calculate a lesson as it is on the screen, saved or not */
         post: operations["checkLesson"];
         delete?: never;
         options?: never;
@@ -203,7 +203,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Up to three lessons made by rules from what the coach knows, each fitting its slot, with a line that says why */
+        /** Up to three lesson drafts made by rules from what the coach knows, each fitting its time, with the reason */
         post: operations["draftLessons"];
         delete?: never;
         options?: never;
@@ -220,7 +220,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** A block for a drill, brought to the court of a lesson, and where in the lesson it goes */
+        /** A block for a drill, scaled to the court of a lesson, and its place in the lesson */
         post: operations["placeDrill"];
         delete?: never;
         options?: never;
@@ -237,7 +237,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** A match drill made from a drill block, each point beginning with its first ball */
+        /** A match drill made from a drill block; each point starts with its first ball */
         post: operations["matchFromBlock"];
         delete?: never;
         options?: never;
@@ -254,7 +254,7 @@ export interface paths {
             };
             cookie?: never;
         };
-        /** Every state a lesson was saved in, latest first, with what each save changed */
+        /** The version history of a lesson, latest first, with what each save changed */
         get: operations["listLessonVersions"];
         put?: never;
         post?: never;
@@ -275,7 +275,7 @@ export interface paths {
             };
             cookie?: never;
         };
-        /** A lesson as it is printed - the plan, who is where, and what is set out where */
+        /** A lesson as it is printed - the plan, who is where, and where the equipment goes */
         get: operations["getSheet"];
         put?: never;
         post?: never;
@@ -312,10 +312,10 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Make or change a group; version 0 makes, or brings back one that was taken away */
+        /** Create or change a group; version 0 creates, or restores a deleted one */
         put: operations["putGroup"];
         post?: never;
-        /** Take a group away; its students and lessons stay */
+        /** Delete a group; its students and lessons stay */
         delete: operations["removeGroup"];
         options?: never;
         head?: never;
@@ -333,7 +333,7 @@ export interface paths {
         };
         /** A lesson */
         get: operations["getLesson"];
-        /** Save a lesson; version 0 makes it, any other must be the one that was read */
+        /** Save a lesson; version 0 creates it, any other must be the version that was read */
         put: operations["putLesson"];
         post?: never;
         delete?: never;
@@ -368,9 +368,9 @@ export interface paths {
             };
             cookie?: never;
         };
-        /** A run, with the lesson as it was when it began */
+        /** A run, with the lesson as it was when the run began */
         get: operations["getRun"];
-        /** Open a run of a lesson under an id made by the device; nothing is written before its first event */
+        /** Open a run of a lesson under an id made by the device; nothing is stored before its first event */
         put: operations["putRun"];
         post?: never;
         delete?: never;
@@ -390,7 +390,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Add what happened; events already there change nothing */
+        /** Add events to a run; known events change nothing */
         post: operations["addEvents"];
         delete?: never;
         options?: never;
@@ -408,8 +408,8 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * What is added to a run, as it is added (server-sent events), a list of events each
-         * @description The first message, `hello`, says how many events there are so far; who knows another number reads the run again.
+         * New events of a run as they arrive (server-sent events), a list in each message
+         * @description The first message, `hello`, holds the number of events so far; a client with another number reads the run again.
          */
         get: operations["streamRun"];
         put?: never;
@@ -429,7 +429,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Balls and minutes that a goal takes */
+        /** The balls and minutes that a goal takes */
         post: operations["reckonGoal"];
         delete?: never;
         options?: never;
@@ -446,7 +446,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Chances of a target for a spread of balls */
+        /** The chances of a target for a spread of balls */
         post: operations["reckonTarget"];
         delete?: never;
         options?: never;
@@ -463,7 +463,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The launch that makes a ball come down where it is wanted, or where a launch comes down */
+        /** The launch that lands a ball at a place, or the landing place of a launch */
         post: operations["reckonFlight"];
         delete?: never;
         options?: never;
@@ -480,7 +480,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Whether a student gets to a ball */
+        /** Whether a student reaches a ball */
         post: operations["reckonFootwork"];
         delete?: never;
         options?: never;
@@ -531,7 +531,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The spread of a student from hits within a circle */
+        /** A student's spread from hits within a circle */
         post: operations["reckonSigma"];
         delete?: never;
         options?: never;
@@ -548,7 +548,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** What a student can be expected to hit, from what was counted at circles about the aim */
+        /** The expected hits of a student, from counts at circles about the aim */
         post: operations["reckonEstimate"];
         delete?: never;
         options?: never;
@@ -565,7 +565,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Who plays with and against whom, round by round */
+        /** Who plays with and against whom in each round */
         post: operations["reckonRotation"];
         delete?: never;
         options?: never;
@@ -582,7 +582,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Balls a minute of a rally from the back of the court, and the pace for a wanted tempo */
+        /** The balls a minute of a rally from the back of the court, and the pace for a given tempo */
         post: operations["reckonTempo"];
         delete?: never;
         options?: never;
@@ -616,7 +616,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Where to recover to, by both schools, for likely replies */
+        /** Where to recover to for likely replies, by both schools */
         post: operations["reckonRecovery"];
         delete?: never;
         options?: never;
@@ -633,7 +633,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Who wins a game under any rules, and how long it takes */
+        /** The chance to win a game under any rules, and how long it takes */
         post: operations["reckonGame"];
         delete?: never;
         options?: never;
@@ -667,7 +667,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Levels from what players won of each other, with how sure they are */
+        /** Levels from the points players won of each other, with their uncertainty */
         post: operations["reckonLevels"];
         delete?: never;
         options?: never;
@@ -682,7 +682,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The shelf - the drills that ship and the club's own, with what each asks for */
+        /** All drills, built-in and the club's own, with what each needs */
         get: operations["listDrills"];
         put?: never;
         post?: never;
@@ -701,7 +701,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** What a drill asks of a student, ball by ball and in all; what will not work; its neighbours from easier to harder */
+        /** What a drill asks of a student, for each ball and in total; what will not work; its variants from easier to harder */
         post: operations["checkDrill"];
         delete?: never;
         options?: never;
@@ -718,7 +718,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Put the drills of a file on the shelf, all of them or none */
+        /** Import the drills of a file, all of them or none */
         post: operations["importDrills"];
         delete?: never;
         options?: never;
@@ -733,7 +733,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Drills as a file - one as a drill document, several as a shelf document */
+        /** Export drills - one as a drill document, several as a document of drills */
         get: operations["exportDrills"];
         put?: never;
         post?: never;
@@ -752,12 +752,12 @@ export interface paths {
             };
             cookie?: never;
         };
-        /** One drill of the shelf */
+        /** One drill */
         get: operations["getDrill"];
-        /** Make a drill of one's own (version 0) or save a change to the version that was read; also brings back one that was taken off the shelf */
+        /** Create a drill (version 0) or save a change to the version that was read; also restores a deleted one */
         put: operations["putDrill"];
         post?: never;
-        /** Take a drill of one's own off the shelf; lessons keep theirs, and saving it again brings it back */
+        /** Delete one of the club's own drills; lessons keep their copies, and saving it again restores it */
         delete: operations["removeDrill"];
         options?: never;
         head?: never;
@@ -792,7 +792,7 @@ export interface paths {
             };
             cookie?: never;
         };
-        /** Every state a drill was saved in, latest first */
+        /** The version history of a drill, latest first */
         get: operations["listDrillVersions"];
         put?: never;
         post?: never;
@@ -809,7 +809,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The shelf of games - the club's own and those that ship */
+        /** All games, the club's own and built-in */
         get: operations["listGames"];
         put?: never;
         post?: never;
@@ -828,7 +828,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Put the games of a file on the shelf, all of them or none */
+        /** Import the games of a file, all of them or none */
         post: operations["importGames"];
         delete?: never;
         options?: never;
@@ -843,7 +843,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Games as a file - one as a game document, several as a document of games */
+        /** Export games - one as a game document, several as a document of games */
         get: operations["exportGames"];
         put?: never;
         post?: never;
@@ -862,12 +862,12 @@ export interface paths {
             };
             cookie?: never;
         };
-        /** One game of the shelf */
+        /** One game */
         get: operations["getGame"];
-        /** Make a game of one's own (edition 0) or save a change to the edition that was read; also brings back one that was taken off the shelf */
+        /** Create a game (edition 0) or save a change to the edition that was read; also restores a deleted one */
         put: operations["putGame"];
         post?: never;
-        /** Take a game of one's own off the shelf; lessons keep theirs, and saving it again brings it back */
+        /** Delete one of the club's own games; lessons keep their copies, and saving it again restores it */
         delete: operations["removeGame"];
         options?: never;
         head?: never;
@@ -883,7 +883,7 @@ export interface paths {
             };
             cookie?: never;
         };
-        /** Every state a game was saved in, latest first */
+        /** The version history of a game, latest first */
         get: operations["listGameVersions"];
         put?: never;
         post?: never;
@@ -902,7 +902,7 @@ export interface paths {
             };
             cookie?: never;
         };
-        /** Where a student stands on each ladder, what was counted there, and what is advised with its reason */
+        /** A student's rung on each ladder, the counts there, and the advice with its reason */
         get: operations["listLaddersOfStudent"];
         put?: never;
         post?: never;
@@ -923,7 +923,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Put a student on a ladder, up, down or off it, or note that a gate was met */
+        /** Put a student on a ladder, move them up, down or off it, or note that a gate was met */
         post: operations["moveStudent"];
         delete?: never;
         options?: never;
@@ -944,7 +944,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        /** Take the last move on a ladder back */
+        /** Undo the last move on a ladder */
         delete: operations["takeBackMove"];
         options?: never;
         head?: never;
@@ -961,7 +961,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Remember that advice was declined, until something new is counted */
+        /** Decline advice until something new is counted */
         put: operations["declineAdvice"];
         post?: never;
         delete?: never;
@@ -979,9 +979,9 @@ export interface paths {
             };
             cookie?: never;
         };
-        /** What a student does until next time, what was done, and what there is to choose from */
+        /** A student's practice at home, how often it was done, and the practices to choose from */
         get: operations["getHome"];
-        /** Choose what a student does until next time */
+        /** Choose a student's practice at home */
         put: operations["putHome"];
         post?: never;
         delete?: never;
@@ -1001,7 +1001,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Note how often a practice was done since it was chosen */
+        /** Record how often a practice was done since it was chosen */
         post: operations["didAtHome"];
         delete?: never;
         options?: never;
@@ -1018,7 +1018,7 @@ export interface paths {
             };
             cookie?: never;
         };
-        /** What a period came to for a student, as JSON or CSV */
+        /** A report on a student for a period, as JSON or CSV */
         get: operations["reportStudent"];
         put?: never;
         post?: never;
@@ -1039,7 +1039,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Let others read the line about a student from a run, or keep it */
+        /** Share the note about a student from a run, or keep it private */
         put: operations["shareNote"];
         post?: never;
         delete?: never;
@@ -1059,7 +1059,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Make one student of two - what was counted of this one counts for the other; split takes them apart */
+        /** Merge two students - the counts of this one count for the other; split separates them */
         post: operations["mergeStudent"];
         delete?: never;
         options?: never;
@@ -1078,7 +1078,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Take a student that was merged into another out again */
+        /** Separate a merged student from the other */
         post: operations["splitStudent"];
         delete?: never;
         options?: never;
@@ -1093,7 +1093,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Ladders, those that ship and the own */
+        /** All ladders, built-in and the club's own */
         get: operations["listLadders"];
         put?: never;
         post?: never;
@@ -1113,10 +1113,10 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Make or change a ladder of the own; version 0 makes */
+        /** Create or change one of the club's own ladders; version 0 creates */
         put: operations["putLadder"];
         post?: never;
-        /** Take a ladder of the own away; who stands on it stays */
+        /** Delete one of the club's own ladders; its students keep their rungs */
         delete: operations["removeLadder"];
         options?: never;
         head?: never;
@@ -1130,7 +1130,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Weeks ahead, of students and groups */
+        /** The weeks ahead of students and groups */
         get: operations["listCourses"];
         put?: never;
         post?: never;
@@ -1149,7 +1149,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Lay lessons over weeks by a pattern and a manner of themes; nothing is saved */
+        /** Spread lessons over weeks by a pattern and an order of themes; nothing is saved */
         post: operations["planCourse"];
         delete?: never;
         options?: never;
@@ -1167,10 +1167,10 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Make or change weeks ahead; version 0 makes. Lessons drafted already go to their days */
+        /** Create or change weeks ahead; version 0 creates. Drafted lessons move to their days */
         put: operations["putCourse"];
         post?: never;
-        /** Take weeks ahead away; lessons drafted stay */
+        /** Delete weeks ahead; drafted lessons stay */
         delete: operations["removeCourse"];
         options?: never;
         head?: never;
@@ -1188,9 +1188,9 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Draft a lesson of these weeks by its theme, the rungs of its students and the work it carries; one that is there stays */
+        /** Draft a lesson of these weeks from its theme, the rungs of its students and the work moved to it; an existing draft stays */
         put: operations["draftCourseLesson"];
-        /** Move a lesson of these weeks, call it off or take it up again; its work goes along */
+        /** Move a lesson of these weeks, cancel it or restore it; its work moves with it */
         post: operations["changeCourse"];
         delete?: never;
         options?: never;
@@ -1205,7 +1205,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Lessons as iCalendar (RFC 5545), of all, one student, or one lesson; ids stay */
+        /** Lessons as iCalendar (RFC 5545), of everyone, one student, or one lesson; ids never change */
         get: operations["getCalendar"];
         put?: never;
         post?: never;
@@ -1222,7 +1222,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What was counted, of one student or all, in a period, as JSON or CSV */
+        /** The counts of one student or all in a period, as JSON or CSV */
         get: operations["listResults"];
         put?: never;
         post?: never;
@@ -1239,7 +1239,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** How figures are reckoned, by the id of their derivation; those of the reckoners by the reckoner's name */
+        /** How figures are calculated, by the id of their derivation; for the reckoner, by the name of the question */
         get: operations["listBases"];
         put?: never;
         post?: never;
@@ -1256,7 +1256,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Who asks and what they may do; how the server is reached; what is wrong with the club file */
+        /** The role of this device; how the server is reached; what is wrong with the club file */
         get: operations["getAccess"];
         put?: never;
         post?: never;
@@ -1275,7 +1275,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Come in as owner with the passphrase */
+        /** Sign in as owner with the passphrase */
         post: operations["signIn"];
         delete?: never;
         options?: never;
@@ -1292,7 +1292,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Come in with a code - six digits, or the secret of a picture that a phone reads */
+        /** Sign in with a code - six digits, or the secret of a QR code */
         post: operations["pairDevice"];
         delete?: never;
         options?: never;
@@ -1309,7 +1309,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Sign out the device that asks */
+        /** Sign out this device */
         post: operations["signOut"];
         delete?: never;
         options?: never;
@@ -1325,7 +1325,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Set the owner's passphrase; who came in with the one before is signed out */
+        /** Set the owner's passphrase; devices signed in with the old one are signed out */
         put: operations["setPassphrase"];
         post?: never;
         delete?: never;
@@ -1343,7 +1343,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Make a code that lets one device in, for five minutes */
+        /** Make a code that connects one device, valid for five minutes */
         post: operations["makeCode"];
         delete?: never;
         options?: never;
@@ -1358,7 +1358,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** All devices that may come in, those last seen first */
+        /** All connected devices, last seen first */
         get: operations["listDevices"];
         put?: never;
         post?: never;
@@ -1414,10 +1414,10 @@ export interface paths {
             };
             cookie?: never;
         };
-        /** Links to a student's card that still open */
+        /** The valid links to students' cards */
         get: operations["listCardLinks"];
         put?: never;
-        /** Make a link to a student's card; its secret is told this once */
+        /** Make a link to a student's card; its secret is returned only now */
         post: operations["makeCardLink"];
         delete?: never;
         options?: never;
@@ -1438,7 +1438,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        /** Take a link back */
+        /** Revoke a link */
         delete: operations["endCardLink"];
         options?: never;
         head?: never;
@@ -1454,7 +1454,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The card that a link shows; no name but the first, nothing else of the student */
+        /** The card behind a link; it holds the first name and nothing else about the student */
         post: operations["openCard"];
         delete?: never;
         options?: never;
@@ -1469,10 +1469,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The copies of the club there are, latest first, and whether one is due */
+        /** The backups, latest first, and whether one is due */
         get: operations["listCopies"];
         put?: never;
-        /** Make a copy now */
+        /** Make a backup now */
         post: operations["takeCopy"];
         delete?: never;
         options?: never;
@@ -1487,7 +1487,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** One copy as a file */
+        /** Download one backup */
         get: operations["getCopy"];
         put?: never;
         post?: never;
@@ -1615,7 +1615,7 @@ export interface components {
             field: string;
             detail: string;
         };
-        /** @description How a figure is reckoned; figures carry its id and the values that went in */
+        /** @description How a figure is calculated; figures carry its id and their inputs */
         Derivation: {
             id: string;
             name: string;
@@ -1631,7 +1631,7 @@ export interface components {
         };
         /** @enum {string} */
         Unit: "balls" | "minutes" | "chance" | "seconds" | "metres" | "count" | "load";
-        /** @description A value that can say how it was reckoned */
+        /** @description A value that can say how it was calculated */
         Figure: {
             value: number;
             unit: components["schemas"]["Unit"];
@@ -1641,7 +1641,7 @@ export interface components {
             derivation: string;
             /** @description in the order of the derivation's */
             inputs: number[];
-            /** @description inputs with names of their own */
+            /** @description named inputs */
             more?: {
                 name: string;
                 value: number;
@@ -1653,7 +1653,7 @@ export interface components {
             id: string;
             label: string;
         };
-        /** @description What is shown for each id; nothing is matched by it */
+        /** @description The words shown for each id; nothing is matched by them */
         Vocabulary: {
             sports: {
                 id: string;
@@ -1723,7 +1723,7 @@ export interface components {
             /** @description played on, stood around */
             table: boolean;
             words: components["schemas"]["SportWords"];
-            /** @description how it is usually played on, where questions begin */
+            /** @description the usual values with which questions begin */
             play: {
                 rally: {
                     depth: number;
@@ -1897,7 +1897,7 @@ export interface components {
             /** @description chance to be done after so many balls */
             curve?: components["schemas"]["CurvePoint"][];
         };
-        /** @description Good balls, or the best streak, in the minutes; low is passed nine times in ten, high once in ten */
+        /** @description Good balls, or the best streak, in the minutes; 9 in 10 exceed low, 1 in 10 exceeds high */
         CountRange: {
             mean: number;
             low: number;
@@ -2161,7 +2161,7 @@ export interface components {
             /** Format: double */
             t: number;
         };
-        /** @description How a student moves, in place of a level's usual values */
+        /** @description How a student moves, instead of a level's usual values */
         Mover: {
             maxSpeed: number;
             timeConstant: number;
@@ -2305,7 +2305,7 @@ export interface components {
                 id: string;
                 text: string;
             }[];
-            /** @description what a workbench needs to change the number of balls */
+            /** @description what the workbench needs to change the number of balls */
             edits: {
                 nextFeed: components["schemas"]["Feed"];
                 turnBallsMore: number;
@@ -2507,7 +2507,7 @@ export interface components {
             /** Format: double */
             shiftSlack: number;
         };
-        /** @description Rules of a game; what is left out is not played */
+        /** @description The rules of a game; an absent rule does not apply */
         Rules: {
             to: number;
             winBy: number;
@@ -2609,7 +2609,7 @@ export interface components {
                 againstAverage: number;
             }[];
         };
-        /** @description A game as a document - the rules as data, and the rest in words */
+        /** @description A game as a document - the rules as data, the rest as words */
         Game: {
             /** @enum {string} */
             format: "hodometer.game";
@@ -2637,9 +2637,9 @@ export interface components {
             version: 1;
             games: components["schemas"]["Game"][];
         };
-        /** @description A game as it stands on the shelf */
+        /** @description A game in the list of games */
         ShelfGame: {
-            /** @description saves of one of one's own; 0 for one that ships */
+            /** @description the version of an own game; 0 for a built-in one */
             edition: number;
             own: boolean;
             /** @enum {string} */
@@ -2785,7 +2785,7 @@ export interface components {
             /** Format: double */
             meanPoints: number;
         };
-        /** @description One log, or several with circles of several sizes; with a level, what is believed of it joins in */
+        /** @description One log, or several with circles of several sizes; with a level, its prior is included */
         SigmaQuestion: {
             /** Format: double */
             radius?: number;
@@ -2812,7 +2812,7 @@ export interface components {
             /** @description an id of the vocabulary */
             level: string;
             court: string;
-            /** @description by day, which rises */
+            /** @description by day, ascending */
             sessions: {
                 /** Format: double */
                 day: number;
@@ -2901,7 +2901,7 @@ export interface components {
             /** @description winnersStay; 0 for who stayed on, 1 for the challenger */
             winners?: number[];
         };
-        /** @description Who holds which place on every turn, and what each player's part comes to, in seconds */
+        /** @description Who has which place on every turn, and the seconds each player spends on each part */
         RotationSheet: {
             places: components["schemas"]["RotationPlace"][];
             turns: number[][][];
@@ -2928,7 +2928,7 @@ export interface components {
                 }[];
                 sitting: number[];
             }[];
-            /** @description How evenly it mixes; excess counts meetings over the least there can be */
+            /** @description How evenly it mixes; excess counts meetings above the least possible */
             meetings?: {
                 partnersLeast: number;
                 partnersMost: number;
@@ -2940,7 +2940,7 @@ export interface components {
                 optimal: boolean;
             };
         };
-        /** @description a least, a best and a most */
+        /** @description the least, the best and the most */
         Span: {
             least: number;
             best: number;
@@ -2967,7 +2967,7 @@ export interface components {
             format: "hodometer.drill";
             /** @enum {integer} */
             version: 4;
-            /** @description its own on the shelf; copies in lessons carry it too */
+            /** @description its id in the list; copies in lessons have the same */
             id?: string;
             title: string;
             intent: string;
@@ -3020,14 +3020,14 @@ export interface components {
             cues: string[];
             cautions: string[];
             kit: components["schemas"]["KitItem"][];
-            /** @description where it was bent from */
+            /** @description the drill it was copied from */
             kin?: {
                 id: components["schemas"]["DrillId"];
                 title: string;
                 bend: string;
             };
         };
-        /** @description A thing to bring */
+        /** @description An item of equipment */
         KitItem: {
             /** @description of the vocabulary's things; own with words for one it does not have */
             id: string;
@@ -3058,7 +3058,7 @@ export interface components {
             start: string;
             cue: string;
             rules: components["schemas"]["Rules"];
-            /** @description the game of the shelf that it was */
+            /** @description the id of the game in the list */
             game?: components["schemas"]["GameId"];
             /** @description what each side is or does */
             sides?: string[];
@@ -3072,7 +3072,7 @@ export interface components {
             name: string;
             students: components["schemas"]["Id"][];
         };
-        /** @description what is at hand */
+        /** @description the equipment there is */
         Resources: {
             /** @description 0: plenty */
             balls?: number;
@@ -3081,7 +3081,7 @@ export interface components {
             /** @description of what not every coach has, by the vocabulary */
             equipment: string[];
         };
-        /** @description what a coach knows of a lesson to come */
+        /** @description what a coach knows about the next lesson */
         Brief: {
             students: components["schemas"]["Id"][];
             court: string;
@@ -3100,7 +3100,7 @@ export interface components {
              */
             units?: "metric" | "imperial";
         };
-        /** @description What a plan comes to in a few figures */
+        /** @description A plan in a few figures */
         Outline: {
             minutes: number;
             between: number;
@@ -3132,7 +3132,7 @@ export interface components {
             /** @description before all move one place; 0: five */
             balls?: number;
         };
-        /** @description who is where in a block, turn by turn */
+        /** @description who is where in a block on each turn */
         BlockRotation: {
             summary: string;
             places: components["schemas"]["RotationPlace"][];
@@ -3181,7 +3181,7 @@ export interface components {
             /** @description seconds in a row */
             longestWait: number;
         };
-        /** @description what is reckoned of one block only */
+        /** @description what is calculated for one block only */
         BlockDetail: {
             id: string;
             lastTime: components["schemas"]["LastTime"][];
@@ -3215,7 +3215,7 @@ export interface components {
             /** @description keeps its length when the lesson is fitted */
             fixed?: boolean;
             span?: components["schemas"]["Span"];
-            /** @description what single students have for themselves in a drill */
+            /** @description what differs for single students in a drill */
             variants?: {
                 student: components["schemas"]["Id"];
                 /** @description targets so many times as large */
@@ -3256,7 +3256,7 @@ export interface components {
             resources?: components["schemas"]["Resources"];
             /** @description the day of the next match */
             matchOn?: string;
-            /** @description who comes late or leaves early, in minutes after the start */
+            /** @description late arrivals and early departures, in minutes after the start */
             attendance?: {
                 student: components["schemas"]["Id"];
                 from: number;
@@ -3334,7 +3334,7 @@ export interface components {
             text: string;
             fixes: components["schemas"]["LessonFix"][];
         };
-        /** @description The blocks as they would be: they take the place of those with the same ids, and others are added */
+        /** @description The changed blocks; they replace those with the same ids, and others are added */
         LessonFix: {
             label: string;
             outcome: string;
@@ -3342,7 +3342,7 @@ export interface components {
             /** @description these are all of the lesson's blocks, in their order */
             whole?: boolean;
         };
-        /** @description A stretch of somebody's lane, in minutes after the start */
+        /** @description A stretch of a person's lane, in minutes after the start */
         Stretch: {
             from: number;
             to: number;
@@ -3458,7 +3458,7 @@ export interface components {
         Order: {
             names: string[];
             ids: string[];
-            /** @description strongest first; players by their place in ids */
+            /** @description strongest first; players are indices into ids */
             places: {
                 player: number;
                 strength: number;
@@ -3583,7 +3583,7 @@ export interface components {
         };
         StudentLadders: {
             ladders: components["schemas"]["Climb"][];
-            /** @description what fades and what can be played */
+            /** @description skills not practised lately, and games that can be played */
             more: {
                 id: string;
                 /** @enum {string} */
@@ -3593,7 +3593,7 @@ export interface components {
                 reason: string;
                 declined?: boolean;
             }[];
-            /** @description what was counted of each stroke, by dimension and form */
+            /** @description the counts of each stroke, by dimension and form */
             charts: {
                 stroke: string;
                 label: string;
@@ -3727,14 +3727,14 @@ export interface components {
         };
         StudentRecord: {
             student: components["schemas"]["Student"];
-            /** @description from games, by Bradley-Terry: the chance of a rally against the student's own level in the middle */
+            /** @description from games, by Bradley-Terry: the chance to win a rally against an average player of the student's level */
             strength?: {
                 chance: number;
                 low: number;
                 high: number;
                 rallies: number;
             };
-            /** @description what was counted besides chance, that of the latest session first */
+            /** @description measures other than the chance, latest session first */
             series: {
                 drill: string;
                 stage: string;
@@ -3778,7 +3778,7 @@ export interface components {
                 at: number;
                 text: string;
             }[];
-            /** @description those the student was in, latest first */
+            /** @description the student's sessions, latest first */
             lessons: {
                 run: string;
                 /** Format: int64 */
@@ -3857,7 +3857,7 @@ export interface components {
             over: boolean;
             winner: number;
         };
-        /** @description a thing on court or a person's spot, measured from the lines */
+        /** @description a piece of equipment or a person's spot, measured from the lines */
         Placement: {
             label: string;
             at: components["schemas"]["Point"];
@@ -3922,9 +3922,9 @@ export interface components {
                 };
             };
             absent?: string[];
-            /** @description who comes late and has not come yet */
+            /** @description students who arrive late and are not here yet */
             expected?: string[];
-            /** @description who left early */
+            /** @description students who left early */
             gone?: string[];
             /**
              * Format: int64
@@ -3981,9 +3981,9 @@ export interface components {
                         /** @enum {string} */
                         holder?: "pair" | "team";
                         cue?: string;
-                        /** @description somebody else was first */
+                        /** @description another player was first */
                         over?: boolean;
-                        /** @description good ones of which nobody counted the misses */
+                        /** @description good balls whose misses were not counted */
                         extra?: number;
                         tries?: number[];
                         /** Format: int64 */
@@ -4024,7 +4024,7 @@ export interface components {
             home: {
                 [key: string]: components["schemas"]["Practice"][];
             };
-            /** @description by block, what to put where and what to mind */
+            /** @description by block, what to put where and the cautions */
             cards: {
                 [key: string]: {
                     setUp: components["schemas"]["Placement"][];
@@ -4035,7 +4035,7 @@ export interface components {
                     }[];
                 };
             };
-            /** @description who plays whom in each game block, turn by turn and court by court */
+            /** @description who plays whom in each game block, on each turn and court */
             pairings: {
                 [key: string]: string[][][][];
             };
@@ -4045,7 +4045,7 @@ export interface components {
             };
             /** @description the coach's own for what is seen */
             words: string[];
-            /** @description what was changed afterwards */
+            /** @description later changes */
             trace: {
                 id: string;
                 /** Format: int64 */
@@ -4803,7 +4803,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    /** @description what it is a run of, in the version that was opened; the first event of a run begins it */
+                    /** @description the lesson and version that was opened; the first event of a run begins it */
                     lesson?: {
                         id: components["schemas"]["Id"];
                         version: number;
@@ -5697,7 +5697,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The shelf */
+            /** @description The list */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -5781,7 +5781,7 @@ export interface operations {
             };
         };
         responses: {
-            /** @description What was put on the shelf */
+            /** @description The imported ones */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -5882,7 +5882,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description Gone from the shelf */
+            /** @description Deleted */
             204: {
                 headers: {
                     [name: string]: unknown;
@@ -5976,7 +5976,7 @@ export interface operations {
             };
         };
         responses: {
-            /** @description What was put on the shelf */
+            /** @description The imported ones */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -6077,7 +6077,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description Gone from the shelf */
+            /** @description Deleted */
             204: {
                 headers: {
                     [name: string]: unknown;

@@ -5,7 +5,7 @@
 
 <div class="game" role="img" aria-label="{a.join(' and ')} against {b.join(' and ')}">
   {#each [a, b] as names, side (side)}<span class="half"
-      >{#each names as name, i (i)}<b class:b={side === 1}>{name}</b>{/each}</span
+      >{#each names as name, i (i)}<b dir="auto" class:b={side === 1}>{name}</b>{/each}</span
     >{/each}
 </div>
 

@@ -279,7 +279,7 @@
           {#if i < 3}
             <p class="notice">
               <span class="heed" aria-hidden="true">!</span>
-              {n.text}
+              <bdi>{n.text}</bdi>
               {#each n.fixes as f, j (j)}<button
                   type="button"
                   class="btn ml-1 btn-primary btn-xs"
@@ -293,7 +293,7 @@
             {p.feeds.length === 1
               ? 'Least time:'
               : `Least time: ${p.feeds[tight]?.how === 'shadow' ? 'stroke' : 'ball'} ${tight + 1},`}
-            {sayToSpare(turn.balls[tight]!.leg.slack)}. {drill.intent}
+            {sayToSpare(turn.balls[tight]!.leg.slack)}. <bdi>{drill.intent}</bdi>
           </p>
         {/each}
         {#if check.notices.length > 3}<p class="text-sm">and {check.notices.length - 3} more</p>{/if}
@@ -487,7 +487,8 @@
                 class="w-full rounded px-1 py-1 text-left hover:bg-base-200"
                 class:font-semibold={sameThing(h, selected)}
                 onclick={() => take(h)}
-                >{nameOf(drill, h)} <span class="figures block text-xs font-normal">{said(h)}</span></button
+                >{nameOf(drill, h)}
+                <span dir="auto" class="figures block text-xs font-normal">{said(h)}</span></button
               >
             </li>
           {/each}
@@ -510,7 +511,11 @@
     display: flex;
     flex-wrap: wrap;
     align-items: end;
-    gap: 0.4rem 0.55rem;
+    gap: 0.4rem 0.25rem;
+  }
+  /* Long labels take two lines, so that the counters stay in one row. */
+  .wheels :global(.name) {
+    max-width: 4.8rem;
   }
   .notice {
     margin-top: 0.3rem;

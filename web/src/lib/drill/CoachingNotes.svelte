@@ -33,6 +33,7 @@
   <label class="mt-2 flex flex-col gap-0.5 text-[0.8rem] leading-tight"
     >{label}
     <textarea
+      dir="auto"
       class="textarea w-full border-base-content/60 leading-snug textarea-sm"
       {rows}
       {value}
@@ -61,6 +62,7 @@
   {#if own}<label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
       >Name
       <input
+        dir="auto"
         class="input w-40 border-base-content/60 input-sm"
         maxlength="60"
         value={drill.situationName ?? ''}
@@ -90,6 +92,7 @@
         }}
       />
       {#if item.id === 'own'}<input
+          dir="auto"
           class="input min-w-0 flex-1 border-base-content/60 input-xs"
           aria-label="Name of the item"
           maxlength="80"
@@ -137,7 +140,7 @@
   <h2 class="mt-3 text-base">Cautions that apply</h2>
   <ul class="mt-1 space-y-1 text-sm">
     {#each cautions as c (c.id)}<li class="flex gap-2">
-        <span class="heed" aria-hidden="true">!</span>{c.text}
+        <span class="heed" aria-hidden="true">!</span><bdi>{c.text}</bdi>
       </li>{/each}
   </ul>
 {/if}

@@ -97,8 +97,9 @@
   <Bench holder={editor} {courts} {students} ontake={(d, label) => editor.bend(d, label)}>
     {#snippet head(svg)}
       <div class="flex flex-wrap items-center gap-x-2 gap-y-1">
-        <h1 class="sr-only">{drill.title}</h1>
+        <h1 dir="auto" class="sr-only">{drill.title}</h1>
         <input
+          dir="auto"
           class="written min-w-40 flex-1 text-2xl font-semibold tracking-tight"
           aria-label="Title of the drill"
           value={drill.title}
@@ -175,8 +176,9 @@
       </div>
       <p class="text-xs">
         {court.name}
-        {#if drill.kin}· from <a class="underline" href="/drills/{drill.kin.id}">{drill.kin.title}</a>: {drill
-            .kin.bend}{:else if !editor.own}· Comes with Hodometer. Editing it makes your own copy.{/if}
+        {#if drill.kin}· from <a dir="auto" class="underline" href="/drills/{drill.kin.id}"
+            >{drill.kin.title}</a
+          >: {drill.kin.bend}{:else if !editor.own}· Comes with Hodometer. Editing it makes your own copy.{/if}
       </p>
     {/snippet}
   </Bench>

@@ -102,6 +102,7 @@
 </div>
 <label class="mt-1 block text-[0.8rem]"
   >Name<input
+    dir="auto"
     class="input w-full border-base-content/60 input-sm"
     maxlength="60"
     aria-label="Name of stage {i + 1}"
@@ -250,6 +251,7 @@
 {/if}
 <label class="mt-1 block text-[0.8rem]"
   >Cue<input
+    dir="auto"
     class="input w-full border-base-content/60 input-sm"
     maxlength="200"
     aria-label="Cue of stage {i + 1}"

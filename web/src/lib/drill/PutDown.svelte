@@ -20,7 +20,7 @@
 </script>
 
 {#snippet put(name: string, does: () => void)}
-  <button type="button" class="btn btn-xs" onclick={does}>{name}</button>
+  <button dir="auto" type="button" class="btn btn-xs" onclick={does}>{name}</button>
 {/snippet}
 
 <div
@@ -45,12 +45,12 @@
 
 <style>
   .bar :global(.btn) {
-    padding-inline: 0.42rem;
+    padding-inline: 0.36rem;
     font-weight: 500;
   }
   .bar span {
     border-left: 2px solid var(--color-base-300);
     height: 1.2rem;
-    margin-inline: 0.15rem;
+    margin-inline: 0.08rem;
   }
 </style>

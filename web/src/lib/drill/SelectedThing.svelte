@@ -307,6 +307,7 @@
     <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
       >Name
       <input
+        dir="auto"
         class="input w-48 border-base-content/60 input-sm"
         maxlength="60"
         value={target.name}

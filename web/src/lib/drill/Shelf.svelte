@@ -49,6 +49,7 @@
   <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
     >Search
     <input
+      dir="auto"
       bind:this={search}
       type="search"
       class="input w-44 border-base-content/60 input-sm"
@@ -186,7 +187,7 @@
 {#snippet card(s: ShelfDrill, court: Court)}
   {@const d = s.drill}
   <Thumb drill={d} {court} />
-  <span class="mt-1 block leading-snug font-semibold">{d.title}</span>
+  <span dir="auto" class="mt-1 block leading-snug font-semibold">{d.title}</span>
   <span class="block min-h-8 text-xs leading-snug"
     >{label(vocabulary.focuses, d.focus)} · {court.short} · {d.players.least === d.players.most
       ? d.players.least

@@ -50,9 +50,10 @@
 <svelte:head><title>{game.title} · Games · Hodometer</title></svelte:head>
 <main class="mx-auto max-w-[1100px] px-6 py-5">
   <p class="text-sm"><a class="hover:underline" href="/games">‹ Games</a></p>
-  <h1 class="sr-only">{game.title}</h1>
+  <h1 dir="auto" class="sr-only">{game.title}</h1>
   <div class="flex flex-wrap items-center gap-2">
     <input
+      dir="auto"
       class="input min-w-0 flex-1 border-transparent bg-transparent px-0 text-3xl font-semibold hover:border-base-content/50"
       aria-label="Title"
       maxlength="120"
@@ -84,6 +85,7 @@
         >Name of side {'AB'[i]}
         <span class="flex gap-2"
           ><input
+            dir="auto"
             class={field}
             maxlength="60"
             value={game.sides[i]}
@@ -101,6 +103,7 @@
     {/each}
     <label class="flex flex-col gap-0.5 text-sm"
       >Each rally starts with<input
+        dir="auto"
         class={field}
         maxlength="200"
         value={game.start}
@@ -109,6 +112,7 @@
     >
     <label class="flex flex-col gap-0.5 text-sm"
       >Instruction to the students<input
+        dir="auto"
         class={field}
         maxlength="500"
         value={game.how}
@@ -117,6 +121,7 @@
     >
     <label class="flex flex-col gap-0.5 text-sm"
       >Caution<input
+        dir="auto"
         class={field}
         maxlength="300"
         value={game.caution ?? ''}
@@ -132,7 +137,7 @@
               class="checkbox border-base-content checkbox-sm"
               checked={game.sports.includes(s.id)}
               onchange={(e) => sport(s.id, e.currentTarget.checked)}
-            />{s.name}</label
+            /><bdi>{s.name}</bdi></label
           >{/each}
       </div>
     </fieldset>

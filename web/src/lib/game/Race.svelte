@@ -15,7 +15,7 @@
 
 <div class="race" class:small role="group" aria-label="The race">
   {#each rows as side, i (i)}
-    <p class="who">{side.who}</p>
+    <p dir="auto" class="who">{side.who}</p>
     <div class="pips" aria-hidden="true">
       {#each { length: Math.max(...targets) }, k (k)}<span
           class="pip"

@@ -69,13 +69,13 @@
       max={100}
       onset={(v) => set({ to: Math.round(+v), cap: rules.cap && Math.max(rules.cap, +v) })}
     />{#if rules.toB}
-      for {name(0)} and to <Word
+      for <bdi>{name(0)}</bdi> and to <Word
         label="Points of the other side"
         value={rules.toB}
         min={1}
         max={100}
         onset={(v) => set({ toB: Math.round(+v) })}
-      /> for {name(1)}{/if}, <Word
+      /> for <bdi>{name(1)}</bdi>{/if}, <Word
       label="Even or uneven"
       value={rules.toB ? 'no' : 'yes'}
       options={yesNo('the same for both', 'uneven')}
@@ -193,7 +193,7 @@
       max={50}
       onset={(v) => set({ warmUp: Math.round(+v) || undefined })}
     /> practice {rules.warmUp === 1 ? 'round comes' : 'rounds come'} before scoring starts. Between equal players
-    {name(0)} wins
+    <bdi>{name(0)}</bdi> wins
     <Word
       label="Share of rallies the first side wins, %"
       value={Math.round(100 * (rules.favours || 0.5))}
@@ -205,6 +205,7 @@
   {#each marks as m, i (m.id)}
     <p>
       “<input
+        dir="auto"
         class="input inline-block h-8 w-44 border-x-0 border-t-0 border-b-2 border-base-content bg-base-200 px-1 font-semibold"
         aria-label="Name of bonus or penalty {i + 1}"
         maxlength="60"

@@ -27,7 +27,7 @@
   <section class="mt-3" aria-label="Ladder advice">
     <h2 class="text-xl font-semibold">Ladder advice</h2>
     {#each told as s (s.id)}
-      <h3 class="mt-2 text-lg font-semibold">{called(s.id)}</h3>
+      <h3 dir="auto" class="mt-2 text-lg font-semibold">{called(s.id)}</h3>
       {#each all[s.id]?.ladders ?? [] as climb (climb.ladder.id)}
         <ClimbCard
           small

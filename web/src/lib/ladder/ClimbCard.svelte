@@ -83,8 +83,8 @@
 <section class="mt-3" aria-label="{climb.ladder.title}, {name}">
   {#if !small}
     <div class="flex flex-wrap items-baseline gap-x-3">
-      <h3 class="text-lg">{climb.ladder.title}</h3>
-      <span class="text-sm"
+      <h3 dir="auto" class="text-lg">{climb.ladder.title}</h3>
+      <span dir="auto" class="text-sm"
         >{climb.ladder.school ? label(vocabulary.schools, climb.ladder.school) : climb.ladder.intent}</span
       >
     </div>
@@ -104,7 +104,9 @@
             ? '▼ '
             : a.verdict === 'top'
               ? '★ '
-              : ''}{heading}{#if small}<span class="text-sm font-normal">, {climb.ladder.title}</span>{/if}
+              : ''}{heading}{#if small}<span class="text-sm font-normal"
+            >, <bdi>{climb.ladder.title}</bdi></span
+          >{/if}
       </p>
       <div class="flex flex-wrap gap-1.5">
         {#if a.to && !climb.declined}
@@ -132,8 +134,8 @@
       </div>
     </div>
 
-    <p class="text-base">{a.reason}</p>
-    <p class="text-sm">Next: {climb.next.title}, {climb.next.said}.</p>
+    <p dir="auto" class="text-base">{a.reason}</p>
+    <p class="text-sm">Next: <bdi>{climb.next.title}</bdi>, {climb.next.said}.</p>
     {#if elsewhere}
       <form
         class="mt-2 flex flex-wrap items-end gap-2"
@@ -152,6 +154,7 @@
         >
         <label class="flex min-w-48 flex-1 flex-col text-[0.8rem]"
           >Reason<input
+            dir="auto"
             class="input w-full border-base-content/60 input-sm"
             bind:value={reason}
             maxlength="200"
@@ -186,7 +189,7 @@
                 word: 'met, judged by you:',
                 off: 'removed from the ladder at'
               }[m.kind]}
-              {titleOf(m.rung)}{m.reason ? `: ${m.reason}` : ''}
+              <bdi>{titleOf(m.rung)}</bdi>{m.reason ? `: ${m.reason}` : ''}
             </li>{/each}
         </ul>
       </details>

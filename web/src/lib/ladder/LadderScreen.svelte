@@ -64,9 +64,10 @@
 
 <main class="mx-auto max-w-[1180px] px-6 py-5">
   <p class="text-sm"><a class="hover:underline" href="/ladders">‹ Ladders</a></p>
-  <h1 class="sr-only">{ladder.title}</h1>
+  <h1 dir="auto" class="sr-only">{ladder.title}</h1>
   <div class="flex flex-wrap items-center gap-2">
     <input
+      dir="auto"
       class="written min-w-0 flex-1 text-3xl font-semibold"
       aria-label="Title"
       maxlength="120"
@@ -85,6 +86,7 @@
     {#if editor.own}<button type="button" class="btn btn-sm" onclick={takeAway}>Delete</button>{/if}
   </div>
   <input
+    dir="auto"
     class="written w-full"
     aria-label="Purpose"
     placeholder="Purpose, in a sentence"
@@ -139,7 +141,7 @@
             >
               <span class="figures text-sm">{i + 1}</span>
               <span class="min-w-0 flex-1"
-                ><strong>{r.title}</strong> <span class="text-sm">{said(r)}</span></span
+                ><strong dir="auto">{r.title}</strong> <span dir="auto" class="text-sm">{said(r)}</span></span
               >
               {#if r.back}<span class="text-sm whitespace-nowrap"
                   >↙ {ladder.rungs.findIndex((x) => x.id === r.back) + 1}</span
@@ -167,6 +169,7 @@
       <section class="bg-base-200 p-4" aria-label="Selected rung">
         <label class="flex flex-col text-[0.8rem]"
           >Name<input
+            dir="auto"
             class="input w-full border-base-content/60 input-sm"
             maxlength="120"
             value={rung.title}
@@ -272,6 +275,7 @@
         </div>
         <label class="mt-2 flex flex-col text-[0.8rem]"
           >Cue<input
+            dir="auto"
             class="input w-full border-base-content/60 input-sm"
             maxlength="200"
             value={rung.cue ?? ''}

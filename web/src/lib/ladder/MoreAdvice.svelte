@@ -34,8 +34,11 @@
       class:faded={m.declined}
     >
       <p class="min-w-0 flex-1 basis-64">
-        <strong>{words[m.kind]}: <a class="hover:underline" href="/drills/{m.drill}">{m.title}</a>.</strong>
-        {m.reason}
+        <strong
+          >{words[m.kind]}:
+          <a dir="auto" class="hover:underline" href="/drills/{m.drill}">{m.title}</a>.</strong
+        >
+        <bdi>{m.reason}</bdi>
       </p>
       {#if m.declined}<button type="button" class="btn btn-sm" onclick={() => decline(m.id, false)}
           >Show advice again</button

@@ -68,7 +68,7 @@
             </select></label
           >
           <button type="button" class="btn btn-primary btn-sm" onclick={() => put(all)}>Add to ladder</button>
-          <p class="w-full text-sm">{l.intent}.</p>
+          <p class="w-full text-sm"><bdi>{l.intent}</bdi>.</p>
         {/if}
       </div>
       {#if wrong}<p class="text-sm font-semibold text-error" role="alert">{wrong}</p>{/if}

@@ -29,19 +29,20 @@
         <span class="flex flex-wrap items-baseline gap-x-2">
           {#if r.i === at}<span class="ball" aria-hidden="true"></span>{/if}
           {#if onchoose && r.i !== at}<button
+              dir="auto"
               type="button"
               class="text-left hover:underline"
               title="Move to this rung"
               onclick={() => onchoose?.(r.id)}>{r.title}</button
-            >{:else}<strong>{r.title}</strong>{/if}
+            >{:else}<strong dir="auto">{r.title}</strong>{/if}
           {#if r.i === to}<span class="text-sm font-semibold"
               >{r.i > at ? '▲ next' : '▼ move down to here'}</span
             >{/if}
           <span class="text-sm">{r.gate || 'judged by you'}{full?.days ? `, on ${full.days} days` : ''}</span>
         </span>
-        {#if r.i === at && full?.cue}<span class="block text-sm italic">{full.cue}</span>{/if}
+        {#if r.i === at && full?.cue}<span dir="auto" class="block text-sm italic">{full.cue}</span>{/if}
         {#if backOf(r.id) && r.i === at}<span class="block text-sm"
-            >move down to “{climb.rungs.find((x) => x.id === backOf(r.id))?.title}” if too hard</span
+            >move down to “<bdi>{climb.rungs.find((x) => x.id === backOf(r.id))?.title}</bdi>” if too hard</span
           >{/if}
       </span>
       <span class="flex flex-wrap justify-end gap-1">

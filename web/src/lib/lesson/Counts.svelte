@@ -52,7 +52,7 @@
     <tbody>
       {#each plan.students as s (s.id)}
         <tr class="border-b border-base-300">
-          <th scope="row" class="py-1 text-left font-semibold">{called(s.id)}</th>
+          <th dir="auto" scope="row" class="py-1 text-left font-semibold">{called(s.id)}</th>
           <td><Wheel label="Balls {called(s.id)} hits" bare small figure={s.contacts} /></td>
           <td><Wheel label="Distance {called(s.id)} runs" bare small figure={s.metres} /></td>
           <td><Wheel label="{called(s.id)}’s serves and overheads" bare small figure={s.overhead} /></td>

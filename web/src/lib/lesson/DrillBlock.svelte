@@ -149,9 +149,10 @@
             onset={(radius) => setTarget({ radius })}
           />
           {#if ownScale !== 1 && player}<p class="w-full border-l-4 border-primary pl-2 text-sm">
-              {name(player.id)}’s target radius is {sayLength(target.radius * ownScale, settings.units)}; the {shown?.rate
-                ? sayChance(shown.rate.mean)
-                : 'chance'} shown is for that radius.
+              <bdi>{name(player.id)}</bdi>’s target radius is {sayLength(
+                target.radius * ownScale,
+                settings.units
+              )}; the {shown?.rate ? sayChance(shown.rate.mean) : 'chance'} shown is for that radius.
             </p>{/if}
           <p class="max-w-56 text-xs">
             Drag the target or use the arrow keys. + and − change its size. Hold Shift for small steps.
@@ -246,6 +247,7 @@
                 <tr class="border-b border-base-300" class:now={i === who}>
                   <th scope="row" class="py-0.5 pl-3 text-left font-normal"
                     ><button
+                      dir="auto"
                       type="button"
                       class="hover:underline"
                       aria-pressed={i === who}
@@ -274,6 +276,7 @@
               {@const before = was(p.id)}
               <div>
                 <button
+                  dir="auto"
                   type="button"
                   class="btn mb-1 btn-xs"
                   class:btn-primary={i === who}
@@ -305,7 +308,7 @@
               <th class="py-1 pl-3 font-semibold" scope="col">Goal</th>
               <th class="py-1 font-semibold" scope="col">How many</th>
               {#each columns as p (p.id)}<th class="py-1 pl-3 font-semibold" scope="col"
-                  >{name(p.id)}
+                  ><bdi>{name(p.id)}</bdi>
                   <span class="block text-xs font-normal"
                     >success rate · half the time under (9 in 10 under)</span
                   ></th
@@ -381,7 +384,7 @@
       </div>
       {#if shown}
         <div class="mt-2 flex flex-wrap items-end gap-3 text-sm">
-          <span>{name(player!.id)}, {shown.label.toLowerCase()}, {shown.goalLabel}:</span>
+          <span><bdi>{name(player!.id)}</bdi>, {shown.label.toLowerCase()}, {shown.goalLabel}:</span>
           <Wheel label={shown.rate ? 'Half the time under' : 'Takes'} figure={shown.likely} small />
           {#if shown.rate}<Wheel label="9 in 10 under" figure={shown.sure} small />{/if}
         </div>

@@ -87,7 +87,7 @@
         {@const p = plan?.drill?.players[i]}
         {@const name = called(s.id)}
         <tr class="border-b border-base-300 align-middle">
-          <th scope="row" class="py-1.5 pr-2 text-left font-semibold">{name}</th>
+          <th dir="auto" scope="row" class="py-1.5 pr-2 text-left font-semibold">{name}</th>
           {#if drill.targets.length}
             <td>
               {#if circle}<Num
@@ -128,6 +128,7 @@
           >
           <td>
             <input
+              dir="auto"
               class="figures input w-44 border-base-content/60 px-2 input-sm"
               aria-label="{name}’s goals"
               placeholder="same as the drill"
@@ -163,6 +164,7 @@
           </td>
           <td
             ><input
+              dir="auto"
               class="input w-full min-w-32 border-base-content/60 input-sm"
               aria-label="{name}’s cue"
               placeholder={drill.cues[0] ?? ''}
@@ -186,7 +188,7 @@
     {#each students as s (s.id)}
       {@const of = detail.lastTime.filter((l) => l.student === s.id)}
       {#if of.length}<li>
-          <strong>{called(s.id)}</strong>
+          <strong dir="auto">{called(s.id)}</strong>
           {of
             .map(
               (l) =>

@@ -139,9 +139,10 @@
 
 <main class="mx-auto max-w-[1280px] px-6 py-4">
   <div class="flex flex-wrap items-center gap-x-5 gap-y-2">
-    <h1 class="sr-only">{lesson.title}</h1>
+    <h1 dir="auto" class="sr-only">{lesson.title}</h1>
     <div class="min-w-60 flex-1">
       <input
+        dir="auto"
         class="written w-full text-2xl font-semibold tracking-tight"
         aria-label="Title of the lesson"
         value={lesson.title}
@@ -284,9 +285,10 @@
   {#if block}
     <section class="mt-2 border-t border-base-content pt-2" aria-label="Selected block">
       <div class="mb-2 flex flex-wrap items-center gap-3">
-        <h2 class="sr-only">{block.title}</h2>
+        <h2 dir="auto" class="sr-only">{block.title}</h2>
         <div class="min-w-60 flex-1">
           <input
+            dir="auto"
             class="written w-full text-xl font-semibold"
             aria-label="Title of the block"
             value={block.title}
@@ -407,6 +409,7 @@
           </div>
         {/if}
         <input
+          dir="auto"
           class="written min-w-40 flex-1 text-sm"
           aria-label="Notes on {block.title}"
           placeholder="Notes on this block"

@@ -14,7 +14,7 @@
 
 {#each advice as n, i (i)}
   <div class="advice" role="status">
-    <p class="text-[0.95rem]"><span class="heed" aria-hidden="true">!</span>{n.text}</p>
+    <p class="text-[0.95rem]"><span class="heed" aria-hidden="true">!</span><bdi>{n.text}</bdi></p>
     {#if n.fixes.length}
       <div class="mt-2 flex flex-wrap gap-2">
         {#each n.fixes as f, j (j)}
@@ -42,9 +42,9 @@
               checked={n.seen}
               onchange={(e) => onseen(n.id!, e.currentTarget.checked)}
             />
-            <span class:opacity-75={n.seen}>{n.text}</span>
+            <span dir="auto" class:opacity-75={n.seen}>{n.text}</span>
           </label>
-        {:else}<span class="heed" aria-hidden="true">!</span><span>{n.text}</span>
+        {:else}<span class="heed" aria-hidden="true">!</span><span dir="auto">{n.text}</span>
           {#each n.fixes as f, j (j)}<button
               type="button"
               class="btn btn-primary btn-xs"

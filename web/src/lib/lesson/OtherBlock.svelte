@@ -131,6 +131,7 @@
           <td class="figures pl-1">{i + 1}</td>
           <td
             ><input
+              dir="auto"
               class={field}
               aria-label="Role of minute {i + 1}"
               value={m.title}
@@ -141,6 +142,7 @@
           {#each [0, 1] as w (w)}
             <td>
               <input
+                dir="auto"
                 class={field}
                 aria-label="What {who(w)} does in minute {i + 1}"
                 value={m.roles.find((r) => r.partner === w)?.does ?? ''}
@@ -157,6 +159,7 @@
           {/each}
           <td
             ><input
+              dir="auto"
               class={field}
               aria-label="Cue of minute {i + 1}"
               value={m.cue}
@@ -280,6 +283,7 @@
     />
     <label class="flex min-w-60 flex-1 flex-col gap-0.5 text-[0.8rem] leading-tight"
       >Each rally starts with<input
+        dir="auto"
         class="input w-full border-base-content/60 input-sm"
         value={block.match.start}
         maxlength="200"
@@ -288,6 +292,7 @@
     >
     <label class="flex min-w-60 flex-1 flex-col gap-0.5 text-[0.8rem] leading-tight"
       >Instruction to the students<input
+        dir="auto"
         class="input w-full border-base-content/60 input-sm"
         value={block.match.cue}
         maxlength="200"
@@ -318,6 +323,7 @@
     {#each block.prompts ?? [] as p, i (i)}
       <li>
         <input
+          dir="auto"
           class="{field} text-base"
           aria-label="Line {i + 1}"
           value={p}

@@ -181,7 +181,7 @@
       class="mx-auto grid max-w-[1280px] items-start gap-x-10 gap-y-6 px-6 py-5 lg:grid-cols-[27rem_minmax(0,1fr)]"
     >
       <section aria-label="Lesson details">
-        <h1 class="text-3xl">{title}</h1>
+        <h1 dir="auto" class="text-3xl">{title}</h1>
         <fieldset class="mt-3">
           <legend class="mb-1.5 font-semibold"
             >Who is coming?{chosen.length ? ` · ${chosen.length}` : ''}</legend
@@ -196,6 +196,7 @@
           {#if groups.length}
             <div class="mt-1.5 flex flex-wrap gap-1.5" role="group" aria-label="Groups">
               {#each groups as g (g.id)}<button
+                  dir="auto"
                   type="button"
                   class="btn btn-sm"
                   class:btn-primary={same(g.students, chosen)}
@@ -212,6 +213,7 @@
               aria-label="Students"
             >
               {#each lately(lessons) as s (s.id)}<button
+                  dir="auto"
                   type="button"
                   class="person"
                   onclick={() => choose([...chosen, s.id], lessons)}>{s.name}</button
@@ -221,6 +223,7 @@
           {#if chosen.length > 1 && !groups.some((g) => same(g.students, chosen))}
             <form class="mt-1.5 flex gap-1.5" onsubmit={(e) => (e.preventDefault(), void keep())}>
               <input
+                dir="auto"
                 class="input w-44 border-base-content/60 input-sm"
                 aria-label="Name of the group"
                 placeholder="Save as a group…"
@@ -361,7 +364,7 @@
           <article class="draft" aria-label={d.name}>
             <div class="flex items-start gap-4">
               <div class="min-w-0 flex-1">
-                <h2 class="text-xl">{d.name}</h2>
+                <h2 dir="auto" class="text-xl">{d.name}</h2>
                 <p class="text-[0.95rem]">{d.why}</p>
               </div>
               <button type="button" class="btn btn-primary" onclick={() => make(() => d.lesson)}
@@ -425,7 +428,8 @@
                 >
                   <span class="figures w-32 shrink-0 text-sm">{sayDay(l.date)} {l.start}</span>
                   <span class="min-w-0 flex-1 truncate"
-                    ><strong>{l.title}</strong> · {callNames(l.students).join(', ')}</span
+                    ><strong dir="auto">{l.title}</strong> ·
+                    <bdi>{callNames(l.students).join(', ')}</bdi></span
                   >
                   <span class="flex h-4 w-40 gap-px" aria-hidden="true"
                     >{#each l.blocks as b, i (i)}<span

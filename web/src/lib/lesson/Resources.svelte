@@ -98,7 +98,7 @@
     <div class="mt-1 max-h-56 overflow-auto">
       {#each students as s (s.id)}
         <div class="flex items-center gap-3 py-0.5">
-          <span class="w-28 truncate text-sm">{s.name}</span>
+          <span dir="auto" class="w-28 truncate text-sm">{s.name}</span>
           <Num
             label="{called(s.id)} arrives at"
             beside

@@ -45,7 +45,7 @@
 </script>
 
 <section class="map">
-  <h3 class="text-lg">{title}</h3>
+  <h3 dir="auto" class="text-lg">{title}</h3>
   <svg
     viewBox="{box.x} {box.y} {box.width} {box.height}"
     class="w-full"

@@ -26,7 +26,7 @@
           ? 'h-7'
           : 'h-8'} items-center gap-1 rounded-full border pr-1 pl-3 text-sm"
       >
-        <a class="hover:underline" href="/students/{s}" title={who?.name}
+        <a dir="auto" class="hover:underline" href="/students/{s}" title={who?.name}
           >{chosen.length > 3 ? who?.name.split(' ')[0] : who?.name}</a
         >
         <button
@@ -61,7 +61,7 @@
             onchange={(e) =>
               onchoose(e.currentTarget.checked ? [...chosen, p.id] : chosen.filter((c) => c !== p.id))}
           />
-          {p.name}
+          <bdi>{p.name}</bdi>
         </label>
       </li>
     {/each}

@@ -61,7 +61,8 @@
                 type="button"
                 class="btn h-auto w-full justify-start py-1.5 text-left font-normal btn-sm"
                 onclick={() => use(l.id)}
-                ><span class="figures shrink-0 text-xs">{sayDay(l.date)} {l.start}</span> {l.title}</button
+                ><span class="figures shrink-0 text-xs">{sayDay(l.date)} {l.start}</span>
+                <bdi>{l.title}</bdi></button
               >
             </li>
           {:else}<li class="text-sm">No upcoming lessons. Plan one under Lessons.</li>{/each}

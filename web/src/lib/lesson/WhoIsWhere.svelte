@@ -171,7 +171,8 @@
         <div class="stations" role="img" aria-label="Turn {(at % turns) + 1}. {said}">
           {#each rotation.places as p, i (i)}
             <div class="station">
-              <span class="text-xs">{i + 1}</span><strong>{p.name}</strong><span class="flex flex-wrap gap-1"
+              <span class="text-xs">{i + 1}</span><strong dir="auto">{p.name}</strong><span
+                class="flex flex-wrap gap-1"
                 >{#each turn[i] ?? [] as k (k)}<b class="token">{names[k]}</b>{/each}</span
               >
             </div>
@@ -188,7 +189,8 @@
               />{/if}
           {/each}
           {#if idle.length}<p class="self-center text-sm">
-              On deck: {idle.map((k) => names[k]).join(', ')}. {block.waiting || 'Keep your feet moving'}.
+              On deck: <bdi>{idle.map((k) => names[k]).join(', ')}</bdi>. {block.waiting ||
+                'Keep your feet moving'}.
             </p>{/if}
         </div>
       {/if}
@@ -221,6 +223,7 @@
         <label class="mt-2 flex flex-wrap items-center gap-2 text-sm"
           >Task while waiting
           <input
+            dir="auto"
             class="input w-72 border-base-content/60 input-sm"
             maxlength="60"
             placeholder="keep your feet moving"
@@ -298,6 +301,7 @@
         <h3 class="mt-4 text-base">Tasks at the other stations</h3>
         {#each block.arrangement.others ?? [] as o, i (i)}
           <input
+            dir="auto"
             class="input mt-1 w-full border-base-content/60 input-sm"
             aria-label="Station {i + 2}"
             value={o}

@@ -99,6 +99,7 @@
   <div>
     <label class="flex flex-col text-[0.8rem]"
       >Objectives<textarea
+        dir="auto"
         class="textarea w-full border-base-content/60"
         rows="3"
         maxlength="2000"
@@ -107,6 +108,7 @@
     >
     <label class="mt-2 flex flex-col text-[0.8rem]"
       >Private notes<textarea
+        dir="auto"
         class="textarea w-full border-base-content/60"
         rows="3"
         maxlength="2000"
@@ -132,6 +134,7 @@
         }}
       >
         <input
+          dir="auto"
           class="input mt-1 w-full border-base-content/60 input-sm"
           aria-label="A caution"
           placeholder="no overheads until March, then Enter"
@@ -169,6 +172,7 @@
         bind:value={on}
       />
       <input
+        dir="auto"
         class="input min-w-0 flex-1 border-base-content/60 input-sm"
         aria-label="Event"
         placeholder="match, away… then Enter"

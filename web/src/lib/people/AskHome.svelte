@@ -26,7 +26,7 @@
   {#each ask as p (p.id)}
     <div class="flex flex-wrap items-center gap-x-3 gap-y-1 py-1">
       <p class="min-w-0 flex-1">
-        How many times did <strong>{name}</strong> do “{p.title}” at home?
+        How many times did <strong dir="auto">{name}</strong> do “<bdi>{p.title}</bdi>” at home?
         {#if p.times}<span class="text-sm"> Planned: {p.times} a week.</span>{/if}
       </p>
       <div class="flex gap-1" role="group" aria-label="Times {name} did {p.title}">

@@ -73,6 +73,7 @@
       <li class="border-b border-base-300 py-2">
         <div class="flex flex-wrap items-center gap-x-4 gap-y-1">
           <input
+            dir="auto"
             class="written w-56 font-semibold"
             aria-label="Name of {g.name}"
             value={g.name}
@@ -82,7 +83,7 @@
                 ? void save(g, { name: e.currentTarget.value.trim() }, `${g.name} renamed`)
                 : (e.currentTarget.value = g.name)}
           />
-          <span class="min-w-48 flex-1 text-sm">{names(g.students) || 'No students yet'}</span>
+          <span dir="auto" class="min-w-48 flex-1 text-sm">{names(g.students) || 'No students yet'}</span>
           <span class="flex flex-wrap gap-1.5">
             <button
               type="button"
@@ -128,6 +129,7 @@
   </ul>
   <form class="mt-2 flex gap-1.5" onsubmit={make}>
     <input
+      dir="auto"
       class="input w-60 border-base-content/60 input-sm"
       aria-label="Name of a new group"
       placeholder="Name of a new group, then Enter"

@@ -34,17 +34,20 @@
   {@attach see}
 >
   <div class="min-w-0">
-    <a class="text-lg font-semibold hover:underline" href="/students/{student.id}">{student.name}</a>
+    <a dir="auto" class="text-lg font-semibold hover:underline" href="/students/{student.id}"
+      >{student.name}</a
+    >
     <p class="text-sm">
-      {student.hand}-handed, {label(vocabulary.levels, student.level)}{student.age
-        ? `, ${label(vocabulary.ages, student.age)}`
-        : ''}
+      {student.hand === 'left' ? 'left-handed' : 'right-handed'}, {label(
+        vocabulary.levels,
+        student.level
+      )}{student.age ? `, ${label(vocabulary.ages, student.age)}` : ''}
     </p>
     {#each ladders?.ladders.slice(0, 2) ?? [] as c (c.ladder.id)}
       {@const at = c.ladder.rungs.findIndex((r) => r.id === c.rung)}
       <p class="text-sm" title={c.ladder.title}>
         <span class="figures">{at + 1}/{c.ladder.rungs.length}</span>
-        {c.ladder.rungs[at]?.title}
+        <bdi>{c.ladder.rungs[at]?.title}</bdi>
         {#if advised[c.advice.verdict] && !c.declined}<strong class="whitespace-nowrap"
             >{advised[c.advice.verdict]}</strong
           >{/if}

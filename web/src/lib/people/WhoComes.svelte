@@ -158,6 +158,7 @@
   <div class="relative">
     <label class="sr-only" for="name-{id}">{label}</label>
     <input
+      dir="auto"
       id="name-{id}"
       class="input w-full border-base-content/60"
       role="combobox"
@@ -187,6 +188,7 @@
     >
       {#each found as s, i (s.id)}
         <li
+          dir="auto"
           id="o-{id}-{i}"
           role="option"
           aria-selected={i === at}

@@ -23,4 +23,5 @@ test('a name depends on who is in view', () => {
   expect(calledAmong(both)('b')).toBe('Otto R');
   expect(calledAmong(both.slice(1))('b')).toBe('Otto');
   expect(calledAmong(both)('c')).toBe('');
+  expect(calledAmong([...both.slice(1), ...both.slice(1)])('b'), 'one person twice').toBe('Otto');
 });

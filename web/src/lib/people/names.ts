@@ -24,8 +24,10 @@ export function callNames(names: readonly string[]): string[] {
 
 /** What each of these people is called among them, by id; empty for somebody else. */
 export function calledAmong(people: readonly { id: string; name: string }[]): (id: string) => string {
-  const names = callNames(people.map((p) => p.name));
-  const by = new Map(people.map((p, i) => [p.id, names[i]!]));
+  // Somebody may be in several of the lists that are in view together.
+  const by = new Map(people.map((p) => [p.id, p.name]));
+  const names = callNames([...by.values()]);
+  [...by.keys()].forEach((id, i) => by.set(id, names[i]!));
   return (id) => by.get(id) ?? '';
 }
 

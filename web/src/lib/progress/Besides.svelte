@@ -47,9 +47,8 @@
       {@const name = s.marks.at(-1)?.name || s.stage}
       <section aria-label="{s.title}, {name}">
         <p class="flex items-baseline gap-3 text-base">
-          <strong>{name}</strong><span class="min-w-0 truncate text-sm">{s.title}</span><span
-            class="ml-auto text-sm">{trend(s.trend)}</span
-          >
+          <strong dir="auto">{name}</strong><span dir="auto" class="min-w-0 truncate text-sm">{s.title}</span
+          ><span class="ml-auto text-sm">{trend(s.trend)}</span>
         </p>
         <p class="text-base">{s.said}</p>
         {#if new Set(s.marks.map((m) => m.value)).size > 1}<SeriesChart
@@ -77,7 +76,7 @@
     <tbody>
       {#each games as g, i (i)}<tr>
           <td class="figures w-28 text-sm"><a class="hover:underline" href="/log/{g.run}">{g.day}</a></td>
-          <td class="py-0.5">{g.title}</td>
+          <td dir="auto" class="py-0.5">{g.title}</td>
           <td>{g.with ? `with ${g.with} ` : ''}against {g.against || 'nobody named'}</td>
           <td class="figures font-semibold">{g.score}</td>
           <td>{g.how}{g.own ? `, individual score ${g.own}` : ''}</td>
@@ -93,7 +92,7 @@
   <ul class="text-base">
     {#each record.notes as n (n.run)}<li>
         <a class="figures text-sm hover:underline" href="/log/{n.run}">{sayDay(n.at)}</a>
-        <span class="italic">“{n.text}”</span>
+        <span class="italic">“<bdi>{n.text}</bdi>”</span>
       </li>{/each}
   </ul>
   {#if lived.length}<p class="mt-1 text-base">

@@ -51,9 +51,10 @@
   const soon = $derived((student.dates ?? []).filter((d) => d.on >= today())[0]);
 </script>
 
-<h1 class="sr-only">{student.name}</h1>
+<h1 dir="auto" class="sr-only">{student.name}</h1>
 <div class="flex flex-wrap items-center gap-x-3 gap-y-2">
   <input
+    dir="auto"
     class="written min-w-60 text-3xl font-semibold tracking-tight"
     aria-label="Name"
     value={student.name}

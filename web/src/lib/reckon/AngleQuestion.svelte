@@ -7,7 +7,7 @@
   import CourtFloor from '$lib/court/CourtFloor.svelte';
   import Handle from '$lib/court/Handle.svelte';
   import { enlarged, frame, fromView, toView } from '$lib/court/geometry';
-  import { derivations, vocabulary } from '$lib/api/vocabulary';
+  import { derivations, label, vocabulary } from '$lib/api/vocabulary';
   import Num from '$lib/shell/Num.svelte';
   import Reading from '$lib/wheel/Reading.svelte';
   import { sayLength } from '$lib/units/length';
@@ -153,7 +153,9 @@
         ? ' off the front wall'
         : ''}.
       {#if found?.recovery && shift}
-        To the harder side a {now.level} player has {spare(found.recovery.baseSlack)} from the base,
+        To the harder side a {label(vocabulary.levels, now.level)} player has {spare(
+          found.recovery.baseSlack
+        )} from the base,
         <strong>{spare(found.recovery.shiftSlack)}</strong>
         from {sideOf(shift.x)}.
       {:else if found?.why}{found.why}

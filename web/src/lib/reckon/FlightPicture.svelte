@@ -66,7 +66,7 @@
           return { y: a.y + s * (b.y - a.y), z: a.z + s * (b.z - a.z), x: a.x + s * (b.x - a.x) };
         })
   );
-  const front = $derived(answer?.touches?.find((t) => t.on === 'front wall'));
+  const front = $derived(answer?.touches?.find((t) => t.on === 'front-wall'));
   const said = (p: Point) =>
     `${sayLength(Math.abs(p.x), settings.units)} ${p.x < 0 ? 'left' : 'right'} of the centre line, ${sayLength(Math.abs(p.y), settings.units)} from the ${court.walls ? 'front wall' : 'net'}`;
 </script>

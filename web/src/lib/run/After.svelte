@@ -87,8 +87,8 @@
           class="flex h-14 min-w-0 flex-col justify-center text-left leading-tight"
           aria-expanded={open === s.id}
           onclick={() => (open = open === s.id ? '' : s.id)}
-          ><span class="truncate text-xl font-semibold">{called(s.id)}</span><span class="truncate text-sm"
-            >{counted[i]?.length ? counted[i][0] : ''}</span
+          ><span dir="auto" class="truncate text-xl font-semibold">{called(s.id)}</span><span
+            class="truncate text-sm">{counted[i]?.length ? counted[i][0] : ''}</span
           ></button
         >
         <button
@@ -121,6 +121,7 @@
 <label class="mt-2 block">
   <span class="text-xl font-semibold">Note on the lesson</span>
   <input
+    dir="auto"
     class="input mt-2 h-14 w-full border-base-content text-lg"
     maxlength="500"
     value={session.state.note}
@@ -138,7 +139,7 @@
   <ul class="mt-1 space-y-1.5">
     {#each took as b (b.id)}<li class="flex items-center gap-3">
         <label class="flex min-w-0 flex-1 items-center gap-3"
-          ><span class="min-w-0 flex-1 truncate text-lg">{b.title}</span>
+          ><span dir="auto" class="min-w-0 flex-1 truncate text-lg">{b.title}</span>
           <input
             class="figures input h-14 w-24 border-base-content text-lg"
             inputmode="decimal"
@@ -163,10 +164,10 @@
           class="mt-2 rounded border-2 border-base-content px-3 py-2"
           aria-label="Home card of {called(s.id)}"
         >
-          <h2 class="text-lg font-semibold">{called(s.id)}</h2>
+          <h2 dir="auto" class="text-lg font-semibold">{called(s.id)}</h2>
           <ul class="mt-1 space-y-1.5">
             {#each session.home[s.id] ?? [] as h, i (i)}<li>
-                <strong>{h.title}</strong>: {h.do} “{h.cue}”, {h.often}.
+                <strong dir="auto">{h.title}</strong>: <bdi>{h.do}</bdi> “<bdi>{h.cue}</bdi>”, {h.often}.
               </li>{/each}
           </ul>
         </section>

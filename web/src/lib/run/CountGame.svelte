@@ -22,6 +22,8 @@
   const role = (i: number) => ((match.sides?.[i]?.length ?? 0) > 1 ? match.sides![i]! : '');
   // A bonus is the feeder's, whoever wins: it is set before the side is pressed. What
   // changes a rally's worth, or ends it, belongs to a side and is one press.
+  /** What a bonus or penalty is called; the game's author may have left it without a name. */
+  const markName = (m: NonNullable<typeof rules.marks>[number]) => m.words || 'Bonus';
   const bonuses = $derived((rules.marks ?? []).filter((m) => m.bonus && !m.worth && !m.times && !m.ends));
   const ofASide = $derived((rules.marks ?? []).filter((m) => m.worth || m.times || m.ends));
   const servesTwice = $derived((rules.marks ?? []).some((m) => m.firstServe));
@@ -123,7 +125,7 @@
           class:btn-accent={armed.includes(m.id)}
           aria-pressed={armed.includes(m.id)}
           disabled={second && m.firstServe}
-          onclick={() => toggle(m.id)}>{m.words ?? m.id}, {m.bonus} more</button
+          onclick={() => toggle(m.id)}>{markName(m)}, {m.bonus} more</button
         >
       {/each}
     </div>
@@ -138,7 +140,7 @@
           aria-label="Point to {side(i)}, now on {score.points[i]}"
           onclick={() => point(i)}
         >
-          <span class="max-w-full truncate px-1 text-2xl font-semibold">{side(i)}</span>
+          <span dir="auto" class="max-w-full truncate px-1 text-2xl font-semibold">{side(i)}</span>
           {#if role(i)}<span class="max-w-full truncate text-base">{role(i)}</span>{/if}
           <span class="figures text-7xl font-semibold">{score.points[i]}</span>
           <span class="min-h-8 text-lg">
@@ -163,7 +165,8 @@
                 class:col-span-2={who(i).length === 1}
                 aria-label="Point made by {name(id)}, individual score {own(id)}"
                 onclick={() => point(i, [], id)}
-                ><span class="max-w-full truncate">{name(id)}</span><span class="figures">{own(id)}</span
+                ><span dir="auto" class="max-w-full truncate">{name(id)}</span><span class="figures"
+                  >{own(id)}</span
                 ></button
               >
             {/each}
@@ -173,8 +176,8 @@
           <button
             type="button"
             class="btn h-14 border-2 border-base-content text-base leading-tight"
-            aria-label="{m.words ?? m.id}, {side(i)}"
-            onclick={() => point(m.ends ? 1 - i : i, [m.id])}>{m.words ?? m.id}{worth(m)}</button
+            aria-label="{markName(m)}, {side(i)}"
+            onclick={() => point(m.ends ? 1 - i : i, [m.id])}>{markName(m)}{worth(m)}</button
           >
         {/each}
       </div>
@@ -184,7 +187,7 @@
   <p class="py-0.5 text-center text-lg leading-tight" role="status">
     {#if score.over}<strong>{session.state.reached ?? 'Game over'}.</strong> The next point starts a new game.
     {:else if ranked.length > 2}{ranked.map((r) => `${r.name} ${r.points}`).join(' · ')}
-    {:else if !suggested}<span class="line-clamp-2">“{match.cue}”</span>{/if}
+    {:else if !suggested}<span class="line-clamp-2">“<bdi>{match.cue}</bdi>”</span>{/if}
   </p>
   <div class="grid grid-cols-2 gap-2">
     <button

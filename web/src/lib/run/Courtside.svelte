@@ -138,7 +138,7 @@
         ></button
       >
       <div class="min-w-0 flex-1">
-        <h1 class="truncate text-lg leading-tight">
+        <h1 dir="auto" class="truncate text-lg leading-tight">
           {soon && next ? `Next: ${next.block.title}` : block.title}
         </h1>
         <div
@@ -241,7 +241,7 @@
           class:btn-accent={left <= 10}
           onclick={() => session.goTo(next.at)}
         >
-          <span class="line-clamp-2">Next: {next.block.title}</span>
+          <span class="line-clamp-2">Next: <bdi>{next.block.title}</bdi></span>
         </button>
       {:else}
         <button

@@ -16,17 +16,24 @@
   let { session, names, awake, oncaller, onfinish, onclose }: Props = $props();
   let box: HTMLElement;
   onMount(() => box.focus());
-  const gone = (id: string) =>
+  type Presence = 'here' | 'absent' | 'left' | 'expected';
+  const presence = (id: string): Presence =>
     session.state.absent?.includes(id)
-      ? 'not here'
+      ? 'absent'
       : session.state.gone?.includes(id)
-        ? 'left early'
+        ? 'left'
         : session.state.expected?.includes(id)
-          ? 'arriving later'
-          : '';
-  /** Here, then left early, then not here at all. */
+          ? 'expected'
+          : 'here';
+  const presences: Record<Presence, { label: string; next: number }> = {
+    here: { label: 'here', next: 2 },
+    left: { label: 'left early', next: 0 },
+    absent: { label: 'not here', next: 1 },
+    expected: { label: 'arriving later', next: 1 }
+  };
+  /** From here to left early to not here at all, and back. */
   function cycle(id: string) {
-    const value = { '': 2, 'left early': 0, 'not here': 1, 'arriving later': 1 }[gone(id)] ?? 1;
+    const value = presences[presence(id)].next;
     session.add({ kind: 'there', student: id, value: value || undefined });
   }
   const set = (i: number, minutes: number) =>
@@ -51,7 +58,7 @@
   bind:this={box}
 >
   <div class="flex items-center gap-2">
-    <h2 class="min-w-0 flex-1 truncate text-2xl">{session.lesson.title}</h2>
+    <h2 dir="auto" class="min-w-0 flex-1 truncate text-2xl">{session.lesson.title}</h2>
     <button type="button" class="btn h-14 border-2 border-base-content text-lg btn-accent" onclick={onclose}
       >Back to counting</button
     >
@@ -69,7 +76,7 @@
             session.goTo(i);
             onclose();
           }}
-          ><span class="line-clamp-2" class:line-through={minutes === 0}>{b.title}</span>
+          ><span dir="auto" class="line-clamp-2" class:line-through={minutes === 0}>{b.title}</span>
           {#if spent(i) > 0}<span class="figures ml-auto shrink-0 text-base">{spent(i)} min so far</span
             >{/if}</button
         >
@@ -117,11 +124,11 @@
           <button
             type="button"
             class="btn h-14 min-w-0 flex-col gap-0 border-2 border-base-content text-lg leading-tight"
-            class:opacity-70={gone(s.id) === 'not here'}
-            aria-label="{names[i]}: {gone(s.id) || 'here'}; change"
+            class:opacity-70={presence(s.id) === 'absent'}
+            aria-label="{names[i]}: {presences[presence(s.id)].label}; change"
             onclick={() => cycle(s.id)}
             ><span class="max-w-full truncate">{names[i]}</span><span class="text-sm"
-              >{gone(s.id) || 'here'}</span
+              >{presences[presence(s.id)].label}</span
             ></button
           >
         {/each}

@@ -44,10 +44,10 @@
   {#each played as g, n (n)}
     <li>
       <span class="figures">{n + 1}.</span>
-      <span class:font-bold={g.over && g.winner === 0}>{said(g.sides, 0)}</span>
+      <span dir="auto" class:font-bold={g.over && g.winner === 0}>{said(g.sides, 0)}</span>
       <strong class="figures">{g.points[0]}–{g.points[1]}</strong>
-      <span class:font-bold={g.over && g.winner === 1}>{said(g.sides, 1)}</span>
-      {#if !g.over}<span class="text-sm">broken off</span>{/if}
+      <span dir="auto" class:font-bold={g.over && g.winner === 1}>{said(g.sides, 1)}</span>
+      {#if !g.over}<span class="text-sm">unfinished</span>{/if}
       {#if g.marks}<span class="text-sm">· {list(g.marks, words)}</span>{/if}
       {#if g.own}<span class="text-sm">· individual scores: {list(g.own, name)}</span>{/if}
     </li>
@@ -56,7 +56,7 @@
 {#each open as c (c.i)}
   <p class="mt-1 flex flex-wrap items-baseline gap-1.5 text-base">
     {c.score.over ? 'Last game' : 'Current game'}{courts.length > 1 ? `, court ${c.i + 1}` : ''}:
-    {said(c.sides, 0)}
+    <bdi>{said(c.sides, 0)}</bdi>
     {#each [0, 1] as side (side)}
       {#if side}–{/if}<input
         class="figures input w-12 border-base-content/60 px-1.5 text-right input-xs"
@@ -66,7 +66,7 @@
         onchange={(e) => set(c, side, e)}
       />
     {/each}
-    {said(c.sides, 1)}
+    <bdi>{said(c.sides, 1)}</bdi>
   </p>
 {/each}
 {#if trouble}<p class="text-sm text-error" role="alert">{trouble}</p>{/if}

@@ -63,7 +63,7 @@
 <main class="mx-auto max-w-[1100px] px-6 py-6">
   <p class="text-sm"><a class="hover:underline" href="/log">‹ Log</a></p>
   <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-    <h1 class="text-3xl">{session.lesson.title}</h1>
+    <h1 dir="auto" class="text-3xl">{session.lesson.title}</h1>
     <p class="figures text-base">{sayDay(session.lesson.date)} · {total} min</p>
     {#if status}<p class="rounded border border-base-content px-2 text-base font-semibold" role="status">
         {status}
@@ -105,7 +105,8 @@
             class="checkbox border-base-content checkbox-sm"
             checked={!absent(p.id)}
             onchange={(e) => change({ kind: 'there', student: p.id, value: e.currentTarget.checked ? 1 : 0 })}
-          />{name(p.id)}{#if s.engagement[p.id]}<span class="text-sm">engaged {s.engagement[p.id]}</span
+          /><bdi>{name(p.id)}</bdi>{#if s.engagement[p.id]}<span class="text-sm"
+              >engaged {s.engagement[p.id]}</span
             >{/if}</label
         >
       {/each}
@@ -117,7 +118,7 @@
     {@const counted = (bs.students ?? []).some((st) => st.stages.some((g) => g.said))}
     <section class="mt-5 border-t border-base-content pt-2" aria-label={b.title}>
       <div class="flex flex-wrap items-baseline gap-x-3">
-        <h2 class="text-xl">{b.title}</h2>
+        <h2 dir="auto" class="text-xl">{b.title}</h2>
         <label class="flex items-baseline gap-1 text-sm"
           ><input
             class="figures input w-14 border-base-content/60 px-1.5 text-right input-xs"
@@ -171,12 +172,12 @@
   {#if s.note || Object.keys(s.notes ?? {}).length || Object.keys(s.tags ?? {}).length}
     <section class="mt-5 border-t border-base-content pt-2" aria-labelledby="written">
       <h2 class="text-xl" id="written">Notes and observations</h2>
-      {#if s.note}<p class="italic">“{s.note}”</p>{/if}
+      {#if s.note}<p class="italic">“<bdi>{s.note}</bdi>”</p>{/if}
       <ul class="text-base">
         {#each session.students as p (p.id)}
           {@const tags = Object.entries(s.tags?.[p.id] ?? {})}
           {#if s.notes?.[p.id] || tags.length}<li>
-              <strong>{name(p.id)}</strong>
+              <strong dir="auto">{name(p.id)}</strong>
               {tags.map(([w, n]) => (n > 1 ? `${w} × ${n}` : w)).join(', ')}
               {#if s.notes?.[p.id]}<span class="italic">“{s.notes[p.id]}”</span>{/if}
             </li>{/if}
@@ -190,7 +191,7 @@
       <ul class="mt-1 text-sm">
         {#each trace as t (t.id)}<li class="flex items-baseline gap-3">
             <span class="figures w-32">{sayMoment(t.at)}</span>
-            <span class:line-through={t.undone}>{words[t.kind] ?? t.kind}</span>
+            <span class:line-through={t.undone}>{words[t.kind] ?? 'entry corrected'}</span>
             {#if !t.undone}<button type="button" class="btn btn-ghost btn-xs" onclick={() => takeBack(t.id)}
                 >Undo</button
               >{/if}

@@ -21,7 +21,7 @@
       <div class="border-l-6 border-warning bg-base-200 px-3 py-2">
         <strong>Watch out</strong>
         <ul class="mt-1 space-y-1 text-base">
-          {#each card.cautions as c (c.id)}<li>{c.text}</li>{/each}
+          {#each card.cautions as c (c.id)}<li dir="auto">{c.text}</li>{/each}
         </ul>
       </div>
     {/if}

@@ -34,8 +34,8 @@
         {#each data.coming as l (l.id)}
           <li class="border-t-2 border-base-content pt-3">
             <p class="figures text-sm">{sayDay(l.date)} · {l.start} · {l.slotMinutes} min</p>
-            <h2 class="text-xl">{l.title}</h2>
-            <p>{callNames(l.students).join(', ')}</p>
+            <h2 dir="auto" class="text-xl">{l.title}</h2>
+            <p dir="auto">{callNames(l.students).join(', ')}</p>
             <p class="mt-2 flex flex-wrap gap-2">
               <button
                 type="button"
@@ -50,7 +50,7 @@
         {#each data.away as c (c.lesson.id)}
           <li class="border-t-2 border-base-content pt-3">
             <p class="figures text-sm">{sayDay(c.lesson.date)} · {c.lesson.start}</p>
-            <h2 class="text-xl">{c.lesson.title}</h2>
+            <h2 dir="auto" class="text-xl">{c.lesson.title}</h2>
             <button
               type="button"
               class="btn mt-2 h-14 w-full text-lg btn-primary"

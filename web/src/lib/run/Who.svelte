@@ -39,7 +39,7 @@
       aria-label="Count {name(id)}, {s.stages.filter((t) => t.met).length} of {s.stages.length} goals met"
       onclick={() => pick(id)}
     >
-      <span class="max-w-full truncate text-xl leading-tight font-semibold">{name(id)}</span>
+      <span dir="auto" class="max-w-full truncate text-xl leading-tight font-semibold">{name(id)}</span>
       <span class="dots" class:many={s.stages.length > 5} aria-hidden="true"
         >{#each s.stages as t, j (j)}<span class="dot" class:met={t.met} class:skipped={t.skipped}
           ></span>{/each}</span

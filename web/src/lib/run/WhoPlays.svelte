@@ -56,7 +56,7 @@
         <span>{games.map(said).join('; ')}</span></button
       >
     {/each}
-    <h3 class="mt-2 text-lg font-semibold">Or choose the sides: {said(picked)}</h3>
+    <h3 class="mt-2 text-lg font-semibold">Or choose the sides: <bdi>{said(picked)}</bdi></h3>
     <div class="grid grid-cols-3 gap-2">
       {#each session.students as s, i (s.id)}
         <button

@@ -156,7 +156,9 @@
             onmove && e.button === 0 && (carry = { from: i, x: e.clientX, dx: 0, to: i })}
         >
           {#if !narrow}<span class="kind">{kindName(b.kind)}</span>{/if}
-          <span class="title" class:narrow class:upright>{narrow ? kindName(b.kind) : b.title}</span>
+          <span dir="auto" class="title" class:narrow class:upright
+            >{narrow ? kindName(b.kind) : b.title}</span
+          >
           <span class="minutes figures"
             >{b.minutes}{#if !narrow}&nbsp;min{/if}</span
           >
@@ -219,7 +221,10 @@
   </div>
 
   {#each lanes as s (s.id)}
-    <div class="self-center truncate text-right {lanes.length > 4 ? 'text-xs leading-none' : 'text-sm'}">
+    <div
+      dir="auto"
+      class="self-center truncate text-right {lanes.length > 4 ? 'text-xs leading-none' : 'text-sm'}"
+    >
       {called(s.id)}
     </div>
     <div

@@ -49,7 +49,7 @@
           {@const i = weekOf(c, start)}
           {#if i >= 0 && i < c.course.weeks.length}
             <label class="block text-xs" title={c.course.title}
-              ><span class="block truncate">{c.course.title}</span><select
+              ><span dir="auto" class="block truncate">{c.course.title}</span><select
                 class="select w-full border-l-6 border-base-content/40 select-xs"
                 style:border-left-color="var(--theme-{c.course.weeks[i]?.theme || 'open'})"
                 aria-label="Theme of {c.course.title}, week {i + 1}"
@@ -85,7 +85,7 @@
           }}
         >
           <span class="figures text-xs">{dayOfMonth(day)}{isOff ? ' off' : ''}</span>
-          {#if event}<span class="event">★ {event.course.title}: the day</span>{/if}
+          {#if event}<span class="event">★ <bdi>{event.course.title}</bdi>: the day</span>{/if}
           {#each on(day) as e (e.id)}
             <button
               type="button"
@@ -102,7 +102,7 @@
               onclick={() => onhold(e)}
             >
               <span class="figures text-xs">{e.start}</span>{e.given ? ' ✓' : ''}
-              <span class="block truncate">{e.who}</span>
+              <span dir="auto" class="block truncate">{e.who}</span>
               {#if e.slot?.state}<span class="text-xs"
                   >{e.slot.state === 'rained' ? 'rained off' : 'cancelled'}</span
                 >{:else if e.slot?.carries?.length}<span class="text-xs"

@@ -122,6 +122,7 @@
       <div class="mt-3 flex flex-wrap items-end gap-3">
         <label class="flex flex-col text-[0.8rem]"
           >Name<input
+            dir="auto"
             class="input w-52 border-base-content/60 input-sm"
             maxlength="120"
             placeholder={name}
@@ -209,6 +210,7 @@
           /></label
         >
         <input
+          dir="auto"
           class="input w-32 border-base-content/60 input-sm"
           aria-label="Reason for the days off"
           placeholder="holidays"

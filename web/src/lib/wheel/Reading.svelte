@@ -79,7 +79,7 @@
 >
   {#if derivation}
     <h3 class="text-base">{derivation.name}: <span class="figures">{said}</span></h3>
-    {#if note}<p class="mt-1 text-sm">{note}</p>{/if}
+    {#if note}<p dir="auto" class="mt-1 text-sm">{note}</p>{/if}
     <p class="mt-2 text-sm">{derivation.words}</p>
     <p class="figures mt-2 border-l-2 border-current pl-2 text-xs">{derivation.formula}</p>
     {#if inputs.length}

@@ -16,13 +16,13 @@
   {#snippet children(card)}
     <main class="mx-auto max-w-3xl px-6 py-5">
       <article class="border-2 border-base-content p-5" aria-label="Home card of {card.name}">
-        <h1 class="text-2xl">{card.name}: until next time</h1>
+        <h1 class="text-2xl"><bdi>{card.name}</bdi>: until next time</h1>
         {#each card.practices as p (p.id)}
           <section class="mt-4 border-t border-base-300 pt-3" aria-label={p.title}>
-            <h2 class="text-lg">{p.title}</h2>
+            <h2 dir="auto" class="text-lg">{p.title}</h2>
             <p class="text-sm">{label(vocabulary.withs, p.with ?? 'alone')}, {p.times || 2} a week</p>
-            <p class="mt-1">{p.do}</p>
-            {#if p.cue}<p class="italic">{p.cue}</p>{/if}
+            <p dir="auto" class="mt-1">{p.do}</p>
+            {#if p.cue}<p dir="auto" class="italic">{p.cue}</p>{/if}
             <Boxes />
           </section>
         {:else}<p class="mt-3">No practices on the card at the moment.</p>{/each}

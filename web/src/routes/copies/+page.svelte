@@ -2,7 +2,7 @@
 <script lang="ts">
   import { api, need, type Copies } from '$lib/api/client';
   import Load from '$lib/shell/Load.svelte';
-  import { ago, sayDay } from '$lib/units/when';
+  import { ago, sayDay, sayTime } from '$lib/units/when';
 
   let made = $state.raw<Copies>();
   let busy = $state(false);
@@ -20,8 +20,7 @@
     }
   }
   const MB = 1e6;
-  const hour = (at: string) =>
-    new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+  const hour = (at: string) => sayTime(Date.parse(at));
 </script>
 
 <svelte:head><title>Backups · Hodometer</title></svelte:head>

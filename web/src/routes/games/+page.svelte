@@ -91,7 +91,7 @@
       {#each shown as g (g.id)}
         <li class="grid grid-cols-[1fr_auto] gap-x-3 border-t border-base-content/40 py-2">
           <div class="min-w-0">
-            <a class="text-lg font-semibold hover:underline" href="/games/{g.id}">{g.title}</a>
+            <a dir="auto" class="text-lg font-semibold hover:underline" href="/games/{g.id}">{g.title}</a>
             {#if g.own}<span class="text-sm">· my own</span>{/if}
             <p class="text-sm">
               <span class="figures">{g.rules.to}{g.rules.toB ? `:${g.rules.toB}` : ''}</span> · {who(g)} · {g.sports

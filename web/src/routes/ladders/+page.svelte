@@ -43,6 +43,7 @@
             onclick={() => (sport = '')}>All</button
           >
           {#each vocabulary.sports as s (s.id)}<button
+              dir="auto"
               type="button"
               class="btn btn-sm"
               class:btn-primary={sport === s.id}
@@ -68,13 +69,13 @@
                 : ''}
             </p>
             <h2 class="text-lg leading-tight">
-              <a class="hover:underline" href="/ladders/{l.ladder.id}">{l.ladder.title}</a>
+              <a dir="auto" class="hover:underline" href="/ladders/{l.ladder.id}">{l.ladder.title}</a>
             </h2>
-            <p class="text-sm">{l.ladder.intent}</p>
+            <p dir="auto" class="text-sm">{l.ladder.intent}</p>
             <ol class="ladder mt-2" reversed>
               {#each l.ladder.rungs.toReversed() as r, i (r.id)}<li class="rung text-sm">
                   <span class="figures">{l.ladder.rungs.length - i}</span>
-                  {r.title}
+                  <bdi>{r.title}</bdi>
                 </li>{/each}
             </ol>
             <button type="button" class="btn mt-2 btn-xs" onclick={() => make(l.ladder)}>Edit a copy</button>

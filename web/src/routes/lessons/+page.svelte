@@ -20,15 +20,18 @@
     <span class="figures order-2 col-span-2 text-sm md:order-none md:col-span-1"
       >{sayDay(l.date)}<br class="hidden md:inline" />
       {l.start}, {total(l)} min<span class="font-sans md:hidden">
-        &nbsp;· {callNames(l.students).join(', ') || 'No students yet'}</span
+        &nbsp;· <bdi>{callNames(l.students).join(', ') || 'No students yet'}</bdi></span
       ></span
     >
     <span class="min-w-0">
       <a
+        dir="auto"
         class="block text-lg leading-tight font-semibold hover:underline md:truncate md:text-base"
         href="/lessons/{l.id}">{l.title}</a
       >
-      <span class="hidden text-sm md:inline">{callNames(l.students).join(', ') || 'No students yet'}</span>
+      <span dir="auto" class="hidden text-sm md:inline"
+        >{callNames(l.students).join(', ') || 'No students yet'}</span
+      >
     </span>
     <span class="order-3 col-span-2 flex h-5 gap-px md:order-none md:col-span-1 md:h-6" aria-hidden="true">
       {#each l.blocks as b, i (i)}<span

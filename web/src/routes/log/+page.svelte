@@ -42,7 +42,7 @@
         <article class="mt-4 grid gap-x-6 gap-y-2 border-t border-base-content pt-3 md:grid-cols-[13rem_1fr]">
           <div>
             <p class="figures text-sm">{sayDay(r.day)} · {Math.round(r.minutes)} min</p>
-            <h2 class="text-lg"><a class="hover:underline" href="/log/{r.id}">{r.title}</a></h2>
+            <h2 class="text-lg"><a dir="auto" class="hover:underline" href="/log/{r.id}">{r.title}</a></h2>
             {#if r.status !== 'finished'}<a
                 class="btn mt-1 border-base-content btn-accent btn-sm"
                 href="/court/{r.id}">Continue courtside</a
@@ -52,7 +52,9 @@
             <ul class="max-w-4xl text-base tabular-nums">
               {#each r.students as s (s.id)}
                 <li class="line">
-                  <a class="font-semibold hover:underline" href="/students/{s.id}">{called(s.id)}</a>
+                  <a dir="auto" class="font-semibold hover:underline" href="/students/{s.id}"
+                    >{called(s.id)}</a
+                  >
                   <span>
                     {#if s.balls}<span
                         class="bar"
@@ -81,10 +83,10 @@
               {/each}
             </ul>
             {#each r.students.filter((x) => x.marks?.length) as x (x.id)}
-              <p class="text-sm"><strong>{called(x.id)}</strong> {x.marks?.join('; ')}</p>
+              <p class="text-sm"><strong dir="auto">{called(x.id)}</strong> {x.marks?.join('; ')}</p>
             {/each}
             {#each played as line, i (i)}<p class="text-sm">{line}</p>{/each}
-            {#if r.note}<p class="mt-1 italic">“{r.note}”</p>{/if}
+            {#if r.note}<p class="mt-1 italic">“<bdi>{r.note}</bdi>”</p>{/if}
           </div>
         </article>
       {:else}
@@ -97,7 +99,7 @@
           <ul class="mt-1 text-base">
             {#each runs.filter((r) => gone(r.status)) as r (r.id)}<li>
                 <a class="hover:underline" href="/log/{r.id}"
-                  >{sayDay(r.day)}, {r.title}: {r.status === 'removed'
+                  >{sayDay(r.day)}, <bdi>{r.title}</bdi>: {r.status === 'removed'
                     ? 'removed from the log'
                     : 'abandoned'}</a
                 >

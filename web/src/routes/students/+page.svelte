@@ -61,6 +61,7 @@
         <h1 class="text-3xl">Students</h1>
         <form class="min-w-60 flex-1" onsubmit={enter}>
           <input
+            dir="auto"
             class="input w-full max-w-md border-base-content/60"
             aria-label="Find or add a student"
             placeholder={here.length
@@ -106,7 +107,7 @@
           <summary class="cursor-pointer">Archived ({archived.length})</summary>
           <ul class="mt-1">
             {#each archived as s (s.id)}<li class="flex items-center gap-3 py-1">
-                <a class="hover:underline" href="/students/{s.id}">{s.name}</a>
+                <a dir="auto" class="hover:underline" href="/students/{s.id}">{s.name}</a>
                 <button type="button" class="btn btn-xs" onclick={() => back(s)}>Restore</button>
               </li>{/each}
           </ul>

@@ -188,6 +188,7 @@
               onclick={() => (only = '')}>All</button
             >
             {#each courses as c (c.course.id)}<button
+                dir="auto"
                 type="button"
                 class="btn btn-sm"
                 class:btn-primary={only === c.course.id}
@@ -247,8 +248,8 @@
             {@const w = e.course && e.slot ? e.course.course.weeks[e.slot.week] : undefined}
             <div class="sticky top-3 bg-base-200 p-4">
               <p class="figures text-sm">{sayDay(e.date)} {e.start}, {e.minutes} min</p>
-              <h2 class="text-xl leading-tight">{e.title}</h2>
-              <p>{e.who}</p>
+              <h2 dir="auto" class="text-xl leading-tight">{e.title}</h2>
+              <p dir="auto">{e.who}</p>
               {#if w}<p class="mt-1 text-sm">
                   Week {(e.slot?.week ?? 0) + 1}: {w.theme
                     ? label(vocabulary.themes, w.theme)

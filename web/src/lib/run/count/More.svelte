@@ -50,7 +50,7 @@
   tabindex="-1"
   bind:this={box}
 >
-  <h2 class="text-2xl">{name}</h2>
+  <h2 dir="auto" class="text-2xl">{name}</h2>
   {#if byBalls}
     <section>
       <h3 class="text-lg font-semibold">{whole ? 'Enter a streak' : 'Enter a total'}</h3>
@@ -95,6 +95,7 @@
         >
       {/each}
       <input
+        dir="auto"
         class="input h-14 w-44 border-base-content text-lg"
         maxlength="24"
         placeholder="Your own observation"
@@ -105,8 +106,9 @@
     </div>
   </section>
   <label class="block">
-    <span class="text-lg font-semibold">Note about {name}</span>
+    <span class="text-lg font-semibold">Note about <bdi>{name}</bdi></span>
     <input
+      dir="auto"
       class="input mt-1 h-14 w-full border-base-content text-lg"
       maxlength="500"
       value={session.state.notes?.[student.id] ?? ''}

@@ -35,7 +35,7 @@
         <ul>
           {#each those ?? [] as d (d.n)}<li class="flex gap-3 py-0.5">
               <span class="figures w-12 text-sm leading-6">{sayTime(d.at)}</span>
-              <span><strong>{d.who}</strong> {d.did}</span>
+              <span><strong dir="auto">{d.who}</strong> {d.did}</span>
             </li>{/each}
         </ul>
       {:else}<p class="mt-4">No changes from a device yet.</p>{/each}

@@ -62,7 +62,7 @@
         <div class="mt-3 grid items-start gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1.05fr)_minmax(0,1fr)]">
           <section aria-labelledby="stands">
             <h2 id="stands" class="border-t border-base-content pt-2 text-xl">
-              Where {callName(r.student.name)} stands
+              Where <bdi>{callName(r.student.name)}</bdi> stands
             </h2>
             {#each ladders?.ladders ?? [] as climb (climb.ladder.id)}
               <ClimbCard

@@ -46,7 +46,7 @@
     <main class="mx-auto max-w-[1100px] px-6 py-5">
       <p class="text-sm"><a class="hover:underline" href="/students#groups">‹ Groups</a></p>
       <div class="flex flex-wrap items-center gap-3">
-        <h1 class="text-3xl">{title}: ranking by games</h1>
+        <h1 class="text-3xl"><bdi>{title}</bdi>: ranking by games</h1>
         <button type="button" class="btn ml-auto btn-primary" onclick={() => play(students, title)}
           >Play a short round</button
         >
@@ -69,8 +69,10 @@
             class="grid grid-cols-[2rem_8rem_1fr] items-center gap-3 py-1 md:grid-cols-[2rem_9rem_minmax(0,28rem)_1fr]"
           >
             <span class="figures text-lg font-semibold">{i + 1}</span>
-            <a class="truncate text-lg font-semibold hover:underline" href="/students/{o.ids[p.player]}"
-              >{name(p.player)}</a
+            <a
+              dir="auto"
+              class="truncate text-lg font-semibold hover:underline"
+              href="/students/{o.ids[p.player]}">{name(p.player)}</a
             >
             <svg viewBox="0 0 100 12" preserveAspectRatio="none" class="h-5 w-full" aria-hidden="true">
               <line x1="0" x2="100" y1="6" y2="6" class="scale" />
@@ -79,9 +81,8 @@
             </svg>
             {#if i < o.places.length - 1}<span
                 class="col-span-2 col-start-2 text-sm md:col-span-1 md:col-start-4"
-                >{tenths(p.above)} chance that {name(p.player)} is stronger than {name(
-                  o.places[i + 1]?.player ?? 0
-                )}</span
+                >{tenths(p.above)} chance that <bdi>{name(p.player)}</bdi> is stronger than
+                <bdi>{name(o.places[i + 1]?.player ?? 0)}</bdi></span
               >{/if}
           </li>
         {/each}
@@ -102,9 +103,11 @@
           >
           <ul>
             {#each o.uneven as u (`${u.strong} ${u.weak}`)}<li class="py-0.5">
-                {name(u.strong)} to <strong class="figures">{u.targets[0]}</strong>, {name(u.weak)} to
+                <bdi>{name(u.strong)}</bdi> to <strong class="figures">{u.targets[0]}</strong>,
+                <bdi>{name(u.weak)}</bdi>
+                to
                 <strong class="figures">{u.targets[1]}</strong>
-                <span class="text-sm">(about {tenths(u.chance)} for {name(u.strong)})</span>
+                <span class="text-sm">(about {tenths(u.chance)} for <bdi>{name(u.strong)}</bdi>)</span>
               </li>{:else}<li class="py-0.5">
                 No handicaps needed: these students are too close in strength.
               </li>{/each}

@@ -97,8 +97,8 @@
       <section class="page one" aria-label="The lesson" bind:clientHeight={tall}>
         <header class="flex items-end gap-4">
           <div class="min-w-0 flex-1">
-            <h1 class="text-2xl">{s.lesson.title}</h1>
-            <p class="text-sm">{s.lesson.aim}</p>
+            <h1 dir="auto" class="text-2xl">{s.lesson.title}</h1>
+            <p dir="auto" class="text-sm">{s.lesson.aim}</p>
           </div>
           <p class="figures text-right text-sm">
             {sayDate(s.lesson.date)}<br />{s.lesson.start}–{s.plan.end} · {court?.name}
@@ -131,16 +131,16 @@
               <div class="figures time">{p.start}<br /><span class="text-xs">{b.minutes} min</span></div>
               {#if d && c}<div class="thumb"><Thumb drill={d} court={c} /></div>{/if}
               <div class="min-w-0 flex-1">
-                <h2 class="text-[0.95rem]">{b.title}</h2>
+                <h2 dir="auto" class="text-[0.95rem]">{b.title}</h2>
                 {#if b.drill}
                   <p>
                     {s.blocks[i]!.goals}.
-                    <em>{b.drill.cues.join(' · ')}</em>
+                    <em dir="auto">{b.drill.cues.join(' · ')}</em>
                   </p>
                 {:else if b.match}
                   <p>
                     Play to {b.match.rules.to}{b.match.rules.toB ? ` against ${b.match.rules.toB}` : ''}. Each
-                    rally starts with {b.match.start}. <em>{b.match.cue}</em>
+                    rally starts with {b.match.start}. <em dir="auto">{b.match.cue}</em>
                   </p>
                 {:else if b.script?.length}
                   {@const who = [0, 1].map((k) => partner(names, s.plan.pairs, k))}
@@ -151,10 +151,12 @@
                       >{/if}
                     {#each b.script as m, k (k)}<span class="minute"
                         ><span class="figures">{k + 1}</span>
-                        {m.title} ({m.roles.map((r) => `${short[r.partner]} ${r.does}`).join(', ')})</span
+                        <bdi>{m.title}</bdi> ({m.roles
+                          .map((r) => `${short[r.partner]} ${r.does}`)
+                          .join(', ')})</span
                       >{/each}
                   </p>
-                {:else if b.prompts?.length}<p>{b.prompts.join(' · ')}</p>{/if}
+                {:else if b.prompts?.length}<p dir="auto">{b.prompts.join(' · ')}</p>{/if}
                 {#if s.blocks[i]!.rotation && names.length > 1}{@const r = s.blocks[i]!.rotation!}
                   <p class="rotation">
                     <span class="mr-2">{r.summary}.</span>{#each r.turns.slice(0, 4) as turn, t (t)}<span
@@ -164,7 +166,7 @@
                 {#each s.students as st, n (st.id)}{@const o = s.blocks[i]!.own[n] ?? []}{#if o.length}<span
                       class="own"><strong>{names[n]}</strong> {o.join(', ')}</span
                     >{/if}{/each}
-                {#if b.notes}<p>{b.notes}</p>{/if}
+                {#if b.notes}<p dir="auto">{b.notes}</p>{/if}
               </div>
             </li>
           {/each}
@@ -209,14 +211,14 @@
         <section class="page cards" aria-label="Cards to take home">
           {#each s.plan.students as t, n (t.id)}
             <article class="card-home">
-              <h2 class="text-xl">{t.name}</h2>
-              <p class="text-sm">{s.lesson.title}, {sayDate(s.lesson.date)}</p>
+              <h2 dir="auto" class="text-xl">{t.name}</h2>
+              <p class="text-sm"><bdi>{s.lesson.title}</bdi>, {sayDate(s.lesson.date)}</p>
               <ul class="mt-1 text-sm">
                 {#each s.lesson.blocks as b, i (b.id)}{#if b.drill}{@const p = s.plan.blocks[
                       i
                     ]!.drill?.players.find((x) => x.id === t.id)}
                     <li>
-                      <strong>{b.title}</strong>{p?.stages[0]?.rate
+                      <strong dir="auto">{b.title}</strong>{p?.stages[0]?.rate
                         ? `: ${sayChance(p.stages[0].rate.mean)} of the balls good at the first goal`
                         : ''}{s.blocks[i]!.own[n]?.length ? ` (${s.blocks[i]!.own[n]!.join(', ')})` : ''}
                     </li>{/if}{/each}
@@ -224,8 +226,8 @@
               <h3 class="mt-2 text-base">Until next time</h3>
               <ol class="mt-1 space-y-1.5 text-sm">
                 {#each s.home[n] ?? [] as h, k (k)}<li>
-                    <strong>{h.title}.</strong>
-                    {h.do} <em>{h.cue}.</em><br /><span class="text-xs"
+                    <strong><bdi>{h.title}</bdi>.</strong>
+                    <bdi>{h.do}</bdi> <em><bdi>{h.cue}</bdi>.</em><br /><span class="text-xs"
                       >{h.often} <span class="boxes" aria-hidden="true">☐ ☐ ☐</span></span
                     >
                   </li>{/each}

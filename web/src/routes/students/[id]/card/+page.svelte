@@ -57,7 +57,7 @@
   {#snippet children(student)}
     <main class="mx-auto max-w-3xl px-6 py-5">
       <div class="flex flex-wrap items-center gap-3 print:hidden">
-        <a class="btn btn-sm" href="/students/{id}">Back to {callName(student.name)}</a>
+        <a class="btn btn-sm" href="/students/{id}">Back to <bdi>{callName(student.name)}</bdi></a>
         {#if home && !home.chosen}<span class="text-sm"
             >Suggested after the last lesson. Edit any practice to make your own card.</span
           >{/if}
@@ -68,11 +68,12 @@
           <AskHome student={id} name={callName(student.name)} ask={home.ask} />
         </div>{/if}
       <article class="mt-4 border-2 border-base-content p-5" aria-label="Home card of {student.name}">
-        <h1 class="text-2xl">{callName(student.name)}: until next time</h1>
+        <h1 class="text-2xl"><bdi>{callName(student.name)}</bdi>: until next time</h1>
         {#each practices as p, i (p.id)}
           <section class="mt-4 border-t border-base-300 pt-3" aria-label={p.title}>
             <div class="flex flex-wrap items-baseline gap-x-3">
               <input
+                dir="auto"
                 class="written min-w-0 flex-1 text-lg font-semibold"
                 aria-label="Practice {i + 1}"
                 value={p.title}
@@ -108,6 +109,7 @@
               >
             </div>
             <textarea
+              dir="auto"
               class="written mt-1 w-full resize-none text-base"
               aria-label="What to do, practice {i + 1}"
               rows="2"
@@ -116,6 +118,7 @@
               placeholder="What to do"
               onchange={(e) => set(i, { do: e.currentTarget.value.trim() })}></textarea>
             <input
+              dir="auto"
               class="written w-full italic"
               aria-label="Cue, practice {i + 1}"
               value={p.cue}
@@ -161,7 +164,7 @@
           <ul>
             {#each home.done.toReversed() as d, i (i)}<li>
                 <span class="figures text-sm">{sayDay(d.at)}</span>
-                {d.title}: <strong>{d.times}</strong>{d.of ? `, planned ${d.of} a week` : ''}
+                <bdi>{d.title}</bdi>: <strong>{d.times}</strong>{d.of ? `, planned ${d.of} a week` : ''}
               </li>{/each}
           </ul>
         </section>

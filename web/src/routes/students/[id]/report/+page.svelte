@@ -75,7 +75,7 @@
 <Load {ask}>
   {#snippet children(r)}
     <main class="mx-auto max-w-4xl px-6 py-5">
-      <h1 class="text-3xl">{r.student.name}</h1>
+      <h1 dir="auto" class="text-3xl">{r.student.name}</h1>
       <p class="figures text-sm">
         {r.from ? sayDate(r.from) : 'from the beginning'} to {sayDate(r.to || today())}
       </p>
@@ -129,7 +129,7 @@
             <h2 class="text-lg">Best results</h2>
             <ul>
               {#each r.streaks as s, i (i)}<li>
-                  <strong>{s.best}</strong>, {s.stage}, {s.title}
+                  <strong>{s.best}</strong>, {s.stage}, <bdi>{s.title}</bdi>
                 </li>{/each}
             </ul>
           </section>{/if}
@@ -139,8 +139,8 @@
               {#each r.games.slice(0, 16) as g, i (i)}<li>
                   <span class="figures text-sm">{sayDate(g.at)}</span>
                   <strong class="figures">{g.score[0]}–{g.score[1]}</strong>
-                  {callNames(g.against).join(' & ')}<span class="text-sm"
-                    >, {g.title}{g.over ? '' : ', unfinished'}</span
+                  <bdi>{callNames(g.against).join(' & ')}</bdi><span class="text-sm"
+                    >, <bdi>{g.title}</bdi>{g.over ? '' : ', unfinished'}</span
                   >
                 </li>{/each}
               {#if r.games.length > 16}<li class="text-sm">and {r.games.length - 16} more</li>{/if}
@@ -151,7 +151,7 @@
             <ul>
               {#each r.home as d, i (i)}<li>
                   <span class="figures text-sm">{sayDate(d.at)}</span>
-                  {d.title}: {d.times} times
+                  <bdi>{d.title}</bdi>: {d.times} times
                 </li>{/each}
             </ul>
           </section>{/if}
@@ -159,7 +159,7 @@
             <h2 class="text-lg">Notes</h2>
             {#each notes(r) as n (n.run)}<p>
                 <span class="figures text-sm">{sayDate(n.at)}</span>
-                <span class="italic">“{n.text}”</span>
+                <span class="italic">“<bdi>{n.text}</bdi>”</span>
               </p>{/each}
           </section>{/if}
       </div>
@@ -173,7 +173,7 @@
                 class="checkbox border-base-content checkbox-sm"
                 checked={shared[n.run] ?? false}
                 onchange={(e) => share(n.run, e.currentTarget.checked)}
-              /><span class="figures text-sm">{sayDate(n.at)}</span> “{n.text}”
+              /><span class="figures text-sm">{sayDate(n.at)}</span> “<bdi>{n.text}</bdi>”
             </label>{/each}
         </fieldset>
       {/if}
