@@ -1,8 +1,11 @@
 package flight
 
 import (
+	"encoding/json"
 	"math"
 	"testing"
+
+	"hodometer/core/units"
 
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
@@ -127,4 +130,17 @@ func BenchmarkSolve(b *testing.B) {
 			}
 		})
 	}
+}
+
+// A reason is said in the coach's units, and is read back as it was written.
+func TestAReasonFollowsTheUnits(t *testing.T) {
+	a := Solve(named(t, "tennis"), Standard, deep(BySpeed, 8), false)
+	require.False(t, a.Feasible)
+	require.Regexp(t, `\d m\b`, a.Reason.Say(units.Metric))
+	require.Regexp(t, `\d (ft|in)\b`, a.Reason.Say(units.Imperial))
+	written, err := json.Marshal(a.Reason)
+	require.NoError(t, err)
+	var read Reason
+	require.NoError(t, json.Unmarshal(written, &read))
+	require.Equal(t, a.Reason.String(), read.String())
 }

@@ -39,7 +39,7 @@ var kinds = []kind{
 		Turn,
 		[]need{aBlock, maybeAStudent, between(0, 100_000, "a turn is one of")},
 		(*fold).turn,
-		"the change",
+		"the turn change",
 	},
 	{Hold, []need{aBlock, between(0, 1, "held is")}, (*fold).hold, ""},
 	{

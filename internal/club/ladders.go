@@ -58,8 +58,8 @@ func (c *Club) SaveLadder(ctx context.Context, s ShelfLadder) (ShelfLadder, erro
 		return s, units.Problems{
 			{
 				Field: "id",
-				Detail: "a ladder that comes with Hodometer cannot be changed; save a copy with its own id, a UUID in " +
-					"lower case",
+				Detail: "a ladder that comes with Hodometer cannot be changed; save a copy with its own id, " +
+					"a UUID in lower case",
 			},
 		}
 	}

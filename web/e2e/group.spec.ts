@@ -127,7 +127,7 @@ test('eight are called through turns, stations, rounds and winners stay', async 
   await expect(turn).toContainText('Cleo & Dag');
   await button(page, /^Change now/).tap();
   await expect(turn).toContainText('Eva & Finn');
-  await button(page, /^Undo the change/).tap();
+  await button(page, /^Undo the turn change/).tap();
   await expect(turn).toContainText('Cleo & Dag');
 
   // Somebody goes home: the turns are laid out anew for seven.

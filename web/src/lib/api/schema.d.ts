@@ -3899,9 +3899,9 @@ export interface components {
             since: number;
             focus: string;
             undoable?: string;
-            /** @description what Undo takes back, to stand after the word */
+            /** @description the label of the Undo button */
             undoWords?: string;
-            /** @description the kind of event that Undo takes back */
+            /** @description the kind of event that Undo reverts */
             undoKind?: string;
             reached?: string;
             engagement: {

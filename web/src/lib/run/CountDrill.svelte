@@ -144,7 +144,7 @@
     {:else if !suggested && !student.met}
       {@const said = cues[cue % Math.max(1, cues.length)]}
       {@const besides = [
-        session.last ? `Last time ${session.last.said}` : '',
+        session.last ? `Last time: ${session.last.said}` : '',
         target ? `this student: ${target}` : ''
       ]
         .filter(Boolean)
@@ -206,7 +206,7 @@
       class="btn h-14 min-w-0 border-2 border-base-content px-2 text-lg leading-tight"
       aria-keyshortcuts="u"
       disabled={!session.state.undoable}
-      onclick={() => session.undo()}>Undo {session.state.undoWords ?? ''}</button
+      onclick={() => session.undo()}>{session.state.undoWords ?? 'Undo'}</button
     >
     {#if count.basketLeft >= 0}
       <button

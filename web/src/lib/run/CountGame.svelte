@@ -195,7 +195,7 @@
       class="btn h-14 border-2 border-base-content text-lg"
       aria-keyshortcuts="u"
       disabled={!session.state.undoable}
-      onclick={() => session.undo()}>Undo {session.state.undoWords ?? ''}</button
+      onclick={() => session.undo()}>{session.state.undoWords ?? 'Undo'}</button
     >
     {#if session.students.length > 2}<WhoPlays {session} {names} court={at} />{/if}
   </div>
