@@ -283,8 +283,7 @@ var (
 		Mark:   units.Rule,
 		Source: "absorbing Markov chain, exact",
 		Words: "The chance that this student meets every goal with the balls they get in the block, " +
-			"averaged over the uncertainty in their success rate. There is an 80% chance that " +
-			"the true value is in the range.",
+			"averaged over the uncertainty in their success rate.",
 		Formula: "Σ over k of belief(k) × chance of the chain being at its end after the own balls",
 		Inputs: []units.Parameter{
 			{Name: "Block", Unit: units.Minutes},

@@ -140,7 +140,7 @@ func sayMore(days int) string {
 	return fmt.Sprintf("%d more days needed", days)
 }
 
-// sayMet says on which days the gate was met: "Met on 2 of 2 days (Tue 12 May, Tue 19 May)".
+// sayMet says on which days the gate was met: "Met on 2 of 2 days: Tue 12 May, Tue 19 May".
 func (a *Advice) sayMet(met []Try, now time.Time) string {
 	var days []string
 	for _, t := range met[max(0, len(met)-3):] {
@@ -150,7 +150,10 @@ func (a *Advice) sayMet(met []Try, now time.Time) string {
 	if a.Met > a.Days {
 		said = fmt.Sprintf("Met on %d days (%d needed)", a.Met, a.Days)
 	}
-	return fmt.Sprintf("%s (%s)", said, strings.Join(days, ", "))
+	if len(met) > len(days) {
+		return said + ", most recently " + strings.Join(days, ", ")
+	}
+	return said + ": " + strings.Join(days, ", ")
 }
 
 // sayRate says what is believed of the chance beside the gate's level.
@@ -158,7 +161,7 @@ func sayRate(e Evidence, level float64) string {
 	if e.Rate == nil {
 		return ""
 	}
-	return fmt.Sprintf("; success rate about %.0f%% (%.0f to %.0f), %s",
+	return fmt.Sprintf(". Success rate about %.0f%% (%.0f to %.0f), %s",
 		100*e.Rate.Mean, 100*e.Rate.Low, 100*e.Rate.High, sayOdds(e.Sure, level))
 }
 

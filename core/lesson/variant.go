@@ -83,7 +83,7 @@ func (v Variant) plain() bool {
 func (v Variant) Say(d *drill.Drill, system units.System) []string {
 	out := []string{}
 	if v.Scale != 1 && len(d.Targets) > 0 {
-		said := fmt.Sprintf("target size × %.2f", v.Scale)
+		said := fmt.Sprintf("target at %.0f%% of its size", 100*v.Scale)
 		for _, t := range d.Targets {
 			if t.Kind == drill.Circle {
 				said = "target radius " + units.Length(t.Radius*v.Scale, system)

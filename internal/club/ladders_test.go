@@ -68,7 +68,7 @@ func TestARungGoesRound(t *testing.T) {
 	require.Equal(t, ladder.GoUp, a.Verdict, a.Reason)
 	require.Equal(t, "tossRow", a.To)
 	require.Equal(t, 2, a.Met)
-	require.Contains(t, a.Reason, "Met on 2 of 2 days (Thu 7 May, Sun 10 May)")
+	require.Contains(t, a.Reason, "Met on 2 of 2 days: Thu 7 May, Sun 10 May")
 
 	// Declined, it is quiet, and the plan stays on the rung; counted again, it is back.
 	all, err = c.Decline(ctx, who, adviceKey(id, a), true)

@@ -59,7 +59,7 @@ test('a group comes in by a table, is sorted by games, climbs, and next week’s
     const draft = page.getByRole('article', { name: 'Next on the ladder' });
     await expect(draft).toContainText('From the service line');
     await draft.getByRole('button', { name: 'Use this draft' }).click();
-    await page.getByLabel('Day', { exact: true }).fill(`2026-05-0${day}`);
+    await page.getByLabel('Day', { exact: true }).fill(`${day} May 2026`);
     await page.getByRole('button', { name: 'Run courtside' }).click();
     // Two days, by the clock of the device.
     await page.clock.setFixedTime(new Date(Date.now() + (day - 1) * 26 * 3600_000));

@@ -212,9 +212,14 @@ test('what a coach writes of a group and a script is kept, and what cannot be is
   await page.getByLabel('Name of the group').fill('Early birds');
   await page.getByRole('button', { name: 'Save group' }).click();
   await expect(page.getByRole('button', { name: 'Early birds' })).toHaveAttribute('aria-pressed', 'true');
-  await page.getByLabel('Day', { exact: true }).fill('');
-  await expect(page.getByRole('alert')).toContainText('date');
-  await page.getByLabel('Day', { exact: true }).fill('2030-05-17');
+  const day = page.getByLabel('Day', { exact: true });
+  await day.fill('soon');
+  await day.press('Enter');
+  await expect(page.getByRole('alert')).toHaveText('Write a date, such as 1 Dec');
+  await expect(day).toHaveValue('soon');
+  await day.fill('17 May 2030');
+  await day.press('Enter');
+  await expect(day).toHaveValue('Fri 17 May 2030');
   await expect(page.getByRole('alert')).toHaveCount(0);
   await page.getByRole('button', { name: 'Start from blank' }).click();
   await expect(page.getByText('No blocks yet')).toBeVisible();

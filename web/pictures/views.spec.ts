@@ -20,7 +20,8 @@ test('the main views, from the demo', async ({ page, club }) => {
   await page.keyboard.press('Escape');
   await page.goto(`${club.url}/lessons/new`);
   await page.getByRole('button', { name: 'Orange eight' }).click();
-  await page.getByLabel('Start').fill('20:00'); // after today's lesson, at whatever hour the pictures are taken
+  await page.getByLabel('Start').fill('20:00');
+  await page.getByLabel('Start').press('Enter'); // after today's lesson, at whatever hour the pictures are taken
   await expect(page.getByRole('article')).toHaveCount(3);
   await picture(page, 'new-lesson');
   await page.getByRole('button', { name: 'Use this draft' }).first().click();
@@ -64,7 +65,7 @@ test('the main views, from the demo', async ({ page, club }) => {
   await page.getByRole('button', { name: /^Stage 1: Half pace/ }).click();
   await picture(page, 'workbench');
 
-  await page.goto(`${club.url}/reckon/target?spot=deuce+corner&cost=1`);
+  await page.goto(`${club.url}/reckon/target?spot=deuceCorner&cost=1`);
   await expect(page.locator('[aria-live=polite]')).not.toBeEmpty();
   await picture(page, 'reckoner-target');
 

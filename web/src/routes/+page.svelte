@@ -183,8 +183,7 @@
                 <div class="min-w-0">
                   <p class="figures text-sm">
                     {sayDay(card.lesson.date)} · {card.lesson.start}–{card.plan
-                      .end}{#if along[card.summary.id]}
-                      · Saved for offline use{/if}
+                      .end}{#if along[card.summary.id]}&nbsp;· Saved for offline use{/if}
                   </p>
                   <h1 dir="auto" id="first" class="text-3xl">{card.lesson.title}</h1>
                   <p class="mt-1">

@@ -6,9 +6,9 @@
   let { devices, change }: { devices: Device[]; change: (all: Device[]) => void } = $props();
   let wrong = $state('');
   const roles = [
-    ['assistant', 'counts'],
-    ['coach', 'plans'],
-    ['owner', 'owns']
+    ['assistant', 'Assistant'],
+    ['coach', 'Coach'],
+    ['owner', 'Owner']
   ] as const;
 
   async function act(work: Promise<Device[]>) {

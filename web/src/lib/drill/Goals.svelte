@@ -33,8 +33,8 @@
   ]);
   const gates = [
     { id: '', label: 'is always open' },
-    { id: 'each', label: 'opens for each student who has met this one' },
-    { id: 'all', label: 'opens for everyone when all have met this one' }
+    { id: 'each', label: 'opens when a student meets it' },
+    { id: 'all', label: 'opens when everyone meets it' }
   ];
   const open = $derived(kind === 'timed' && s.goal.count === 0);
   const timed = $derived(

@@ -194,11 +194,11 @@
       : `${d.players.least}–${d.players.most}`} students · {d.minutes.best} min</span
   >
   <span class="figures block pr-14 text-xs"
-    >{s.balls}
-    {s.balls === 1 ? 'ball' : 'balls'} a turn, runs {sayRun(s.metres, settings.units)}, {label(
-      vocabulary.efforts,
-      s.effort
-    )} effort{s.own ? ', my own' : ''}</span
+    ><span class="whitespace-nowrap">{s.balls} {s.balls === 1 ? 'ball' : 'balls'} a turn,</span>
+    {#if s.metres >= 0.5}<span class="whitespace-nowrap">runs {sayRun(s.metres, settings.units)},</span>{/if}
+    <span class="whitespace-nowrap"
+      >{label(vocabulary.efforts, s.effort)} effort{s.own ? ', my own' : ''}</span
+    ></span
   >
 {/snippet}
 

@@ -103,7 +103,7 @@
       >{#each vocabulary.schools as s (s.id)}<option value={s.id}>{s.label}</option>{/each}</select
     >
     {#if ladder.other}<a class="underline" href="/ladders/{ladder.other}"
-        >the same ladder by the other method</a
+        >Open this ladder by the other method</a
       >{/if}</label
   >
 
@@ -141,7 +141,8 @@
             >
               <span class="figures text-sm">{i + 1}</span>
               <span class="min-w-0 flex-1"
-                ><strong dir="auto">{r.title}</strong> <span dir="auto" class="text-sm">{said(r)}</span></span
+                ><strong dir="auto">{r.title}</strong>
+                {#if said(r) !== r.title}<span dir="auto" class="text-sm">{said(r)}</span>{/if}</span
               >
               {#if r.back}<span class="text-sm whitespace-nowrap"
                   >↙ {ladder.rungs.findIndex((x) => x.id === r.back) + 1}</span

@@ -67,18 +67,18 @@
   <table class="w-full text-sm">
     <thead>
       <tr class="border-b border-base-content text-left">
-        <th scope="col" class="py-1 font-semibold">Student</th>
+        <th scope="col" class="py-1 pr-3 font-semibold">Student</th>
         {#if drill.targets.length}<th scope="col" class="font-semibold"
             >{circle ? 'Target radius' : 'Target size, ×'}</th
           >{/if}
-        <th scope="col" class="font-semibold">Time between feeds, ×</th>
-        <th scope="col" class="font-semibold">Goals ({counts.join(' ')})</th>
-        {#if drill.stages.length > 1}<th scope="col" class="font-semibold">Starts at stage</th>{/if}
-        <th scope="col" class="font-semibold">Variation</th>
-        <th scope="col" class="font-semibold">Cue</th>
+        <th scope="col" class="pr-2 font-semibold">Time between feeds, ×</th>
+        <th scope="col" class="pr-2 font-semibold">Goals ({counts.join(' ')})</th>
+        {#if drill.stages.length > 1}<th scope="col" class="pr-2 font-semibold">Starts at stage</th>{/if}
+        <th scope="col" class="pr-2 font-semibold">Variation</th>
+        <th scope="col" class="pr-2 font-semibold">Cue</th>
         <th scope="col" class="pl-3 font-semibold whitespace-nowrap">Success rate</th>
-        <th scope="col" class="font-semibold">Chance to finish</th>
-        <th scope="col" class="font-semibold">Half the time under</th>
+        <th scope="col" class="pr-2 font-semibold">Chance to finish</th>
+        <th scope="col" class="pr-2 font-semibold">Half the time under</th>
       </tr>
     </thead>
     <tbody>

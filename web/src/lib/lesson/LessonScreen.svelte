@@ -1,5 +1,6 @@
 <!-- A lesson being planned: who and when, the tape, and the block in hand. -->
 <script lang="ts">
+  import When from '$lib/shell/When.svelte';
   import { beforeNavigate } from '$app/navigation';
   import {
     api,
@@ -178,24 +179,8 @@
       >{:else}<span class="text-sm">Add a block to run this lesson courtside.</span>{/if}
   </div>
   <div class="mt-2 flex flex-wrap items-end gap-x-4 gap-y-2">
-    <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">
-      Day
-      <input
-        type="date"
-        class="figures input w-38 border-base-content/60 input-sm"
-        value={lesson.date}
-        onchange={(e) => e.currentTarget.value && editor.change({ date: e.currentTarget.value })}
-      />
-    </label>
-    <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">
-      Start
-      <input
-        type="time"
-        class="figures input w-34 border-base-content/60 input-sm"
-        value={lesson.start}
-        onchange={(e) => e.currentTarget.value && editor.change({ start: e.currentTarget.value })}
-      />
-    </label>
+    <When label="Day" value={lesson.date} onset={(date) => editor.change({ date })} />
+    <When label="Start" time value={lesson.start} onset={(start) => editor.change({ start })} />
     <Num
       label="Lesson length"
       unit="min"

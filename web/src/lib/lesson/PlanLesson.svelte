@@ -1,5 +1,6 @@
 <!-- From what the coach knows to a lesson: who, how long, what with; drafts that fit answer at once. -->
 <script lang="ts">
+  import When from '$lib/shell/When.svelte';
   import {
     api,
     need,
@@ -290,28 +291,9 @@
             />
           </div>
           <div class="mt-3 flex flex-wrap items-end gap-x-3 gap-y-2">
-            <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
-              >Day<input
-                type="date"
-                class="figures input w-36 border-base-content/60 input-sm"
-                bind:value={date}
-              /></label
-            >
-            <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
-              >Start<input
-                type="time"
-                class="figures input w-28 border-base-content/60 input-sm"
-                bind:value={start}
-                onchange={() => (byHand = true)}
-              /></label
-            >
-            <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
-              >Next match<input
-                type="date"
-                class="figures input w-36 border-base-content/60 input-sm"
-                bind:value={matchOn}
-              /></label
-            >
+            <When label="Day" value={date} onset={(d) => (date = d)} />
+            <When label="Start" time value={start} onset={(t) => ((start = t), (byHand = true))} />
+            <When label="Next match" blank value={matchOn} onset={(d) => (matchOn = d)} />
           </div>
           <fieldset class="mt-4">
             <legend class="font-semibold">Focus</legend>

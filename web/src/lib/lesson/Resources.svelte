@@ -1,5 +1,6 @@
 <!-- What is at hand, the next match, and who comes late or leaves early. -->
 <script lang="ts">
+  import When from '$lib/shell/When.svelte';
   import type { Lesson, Resources, Student } from '$lib/api/client';
   import { vocabulary } from '$lib/api/vocabulary';
   import { beside } from '$lib/shell/float';
@@ -68,15 +69,12 @@
       step={6}
       onset={(balls) => set({ balls })}
     />
-    <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
-      >Next match
-      <input
-        type="date"
-        class="figures input w-38 border-base-content/60 input-sm"
-        value={lesson.matchOn ?? ''}
-        onchange={(e) => onchange({ matchOn: e.currentTarget.value || undefined })}
-      />
-    </label>
+    <When
+      label="Next match"
+      blank
+      value={lesson.matchOn ?? ''}
+      onset={(day) => onchange({ matchOn: day || undefined })}
+    />
   </div>
   <div class="mt-3 flex flex-wrap gap-1.5" role="group" aria-label="Equipment here">
     {#each vocabulary.equipment as e (e.id)}

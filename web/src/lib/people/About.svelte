@@ -1,5 +1,6 @@
 <!-- What a coach knows of a student besides: saved as it is written, the last change can be taken back. -->
 <script lang="ts">
+  import When from '$lib/shell/When.svelte';
   import type { Court, Student } from '$lib/api/client';
   import { sportName, vocabulary } from '$lib/api/vocabulary';
   import Num from '$lib/shell/Num.svelte';
@@ -165,12 +166,7 @@
         what = '';
       }}
     >
-      <input
-        type="date"
-        class="figures input w-36 border-base-content/60 input-sm"
-        aria-label="Day"
-        bind:value={on}
-      />
+      <When label="Day" hidden value={on} onset={(d) => (on = d)} />
       <input
         dir="auto"
         class="input min-w-0 flex-1 border-base-content/60 input-sm"

@@ -236,7 +236,7 @@
         <select
           id="spot"
           class="select w-40 border-base-content/60 select-sm"
-          value={now.spot}
+          value={court.spots.some((s) => s.id === now.spot) ? now.spot : ''}
           onchange={(e) => q.set({ spot: e.currentTarget.value })}
         >
           <option value="">straight on</option>
@@ -255,7 +255,7 @@
         onset={(sx) => q.set({ sx })}
       />
       <Num
-        label="and along"
+        label="Spread along"
         length
         value={now.sy}
         min={0.02}
@@ -338,7 +338,7 @@
           small
         />
         <Reading
-          label="for 80%"
+          label="Radius for 80%"
           shown={lengthOf(a.radii[1]!)}
           said={lengthOf(a.radii[1]!)}
           derivation={derivations.target}

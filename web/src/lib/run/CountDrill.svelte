@@ -31,7 +31,7 @@
     own && own.scale !== 1
       ? circle
         ? `target radius ${sayLength(circle.radius * own.scale, settings.units)}`
-        : `target size × ${own.scale}`
+        : `target at ${Math.round(100 * own.scale)}% of its size`
       : ''
   );
   const watch = $derived(new Watch(`${session.id} ${session.block?.id} ${student?.id} ${student?.stage}`));
@@ -96,7 +96,7 @@
         <select
           class="select h-14 w-full border-2 border-base-content pr-9 font-semibold text-ellipsis {student
             .stages.length > 1
-            ? 'bg-none pr-2 text-base'
+            ? 'bg-none px-2 text-[0.95rem]'
             : 'text-xl'}"
           value={student.stage}
           onchange={(e) => pick(Number(e.currentTarget.value))}

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { ago, sayDate, sayDay, sayMoment, sayShortDate, today } from './when';
+import { ago, later, readDay, readTime, sayDate, sayDay, sayMoment, sayShortDate, today } from './when';
 
 const now = new Date('2026-11-29T15:00');
 
@@ -35,4 +35,31 @@ test('how long ago', () => {
     [86_400 * 800, '2 years ago']
   ] as const)
     expect(ago(at - seconds * 1000, at)).toBe(said);
+});
+
+test('a day is read as it is written, and in the ways people type it', () => {
+  for (let day = '2025-01-01'; day < '2029-01-01'; day = later(day, 1)) {
+    expect(readDay(sayDate(day, now), now)).toBe(day);
+    expect(readDay(day, now)).toBe(day);
+  }
+  for (const typed of ['1 dec', 'Tue, 1 December', '1.12.', '1/12', '01.12.2026', 'tue', 'Tuesday'])
+    expect(readDay(typed, now), typed).toBe('2026-12-01');
+  expect(readDay('3 Jan', now)).toBe('2027-01-03');
+  expect(readDay('Sunday', now)).toBe('2026-11-29');
+  for (const typed of ['soon', '31 Feb', '0.12.', '1.13.', '1 Dec 26', '2026-02-30', '12'])
+    expect(readDay(typed, now), typed).toBeUndefined();
+});
+
+test('a time is read as it is written, and in the ways people type it', () => {
+  let at = '00:00';
+  do {
+    expect(readTime(at)).toBe(at);
+    expect(later(later(at, 1), -1)).toBe(at);
+    at = later(at, 1);
+  } while (at !== '00:00');
+  for (const typed of ['16:30', '16.30', '1630', '4:30 pm', '4.30PM', '4:30 p.m.'])
+    expect(readTime(typed), typed).toBe('16:30');
+  expect(['9', '12 am', '12 pm', '9am'].map(readTime)).toEqual(['09:00', '00:00', '12:00', '09:00']);
+  for (const typed of ['25:00', '16:60', 'noonish', '13 pm', '0 am', ''])
+    expect(readTime(typed), typed).toBeUndefined();
 });

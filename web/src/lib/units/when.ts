@@ -58,3 +58,64 @@ export function ago(at: number, now = Date.now()): string {
   }
   return 'just now';
 }
+
+const exact = (y: number, m: number, d: number): string | undefined => {
+  const at = new Date(y, m, d, 12);
+  return at.getMonth() === m && at.getDate() === d ? today(at) : undefined;
+};
+const begins = (names: string[], word: string) =>
+  word.length < 3 ? -1 : names.findIndex((n) => n.toLowerCase() === word.slice(0, 3).toLowerCase());
+
+/**
+ * The day that was typed: "1 Dec", "Tue 1 Dec 2027", "1.12.", "1/12/2027", "2026-12-01", "today", "Tue" (the next
+ * one). Without a year it is the nearest such day. Undefined when it is none.
+ */
+export function readDay(text: string, now = new Date()): string | undefined {
+  const said = text.trim().toLowerCase().replace(/,/g, ' ');
+  const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})$/.exec(said);
+  if (iso) return exact(+iso[1]!, +iso[2]! - 1, +iso[3]!);
+  const near = ['yesterday', 'today', 'tomorrow'].indexOf(said);
+  const moved = (days: number) => {
+    const at = new Date(now.getFullYear(), now.getMonth(), now.getDate() + days, 12);
+    return today(at);
+  };
+  if (near >= 0) return moved(near - 1);
+  const words = said.split(/[\s./]+/).filter(Boolean);
+  const weekday = begins(weekdays, words[0] ?? '');
+  if (weekday >= 0 && words.length === 1) return moved((weekday - ((now.getDay() + 6) % 7) + 7) % 7);
+  if (weekday >= 0) words.shift();
+  const [first = '', second = '', year] = words;
+  const month = /^\d+$/.test(second) ? +second - 1 : begins(months, second);
+  if (!/^\d{1,2}$/.test(first) || month < 0 || month > 11 || words.length > 3) return undefined;
+  if (year !== undefined) return /^\d{4}$/.test(year) ? exact(+year, month, +first) : undefined;
+  const all = [-1, 0, 1]
+    .map((by) => exact(now.getFullYear() + by, month, +first))
+    .filter((d): d is string => d !== undefined);
+  const far = (d: string) => Math.abs(noon(d).getTime() - now.getTime());
+  const nearest = all.toSorted((a, b) => far(a) - far(b));
+  // "Thu 1 Jan" is the year in which it is a Thursday.
+  return nearest.find((d) => weekday >= 0 && (noon(d).getDay() + 6) % 7 === weekday) ?? nearest[0];
+}
+
+/** The time of day that was typed: "16:00", "16.30", "1630", "16", "4 pm". Undefined when it is none. */
+export function readTime(text: string): string | undefined {
+  const m = /^(\d{1,2})(?:[:.]?(\d{2}))? ?([ap])?\.?m?\.?$/i.exec(text.trim());
+  if (!m) return undefined;
+  const half = m[3]?.toLowerCase();
+  const hour = half ? (+m[1]! % 12) + (half === 'p' ? 12 : 0) : +m[1]!;
+  const minute = +(m[2] ?? 0);
+  if (hour > 23 || minute > 59 || (half && (+m[1]! > 12 || +m[1]! < 1))) return undefined;
+  return `${two(hour)}:${two(minute)}`;
+}
+
+/** A day later, or five minutes; earlier where by is −1. */
+export function later(value: string, by: number): string {
+  if (value.includes('-')) {
+    const d = noon(value);
+    d.setDate(d.getDate() + by);
+    return today(d);
+  }
+  const [h, m] = value.split(':').map(Number);
+  const at = (((h! * 60 + m! + 5 * by) % 1440) + 1440) % 1440;
+  return `${two(Math.floor(at / 60))}:${two(at % 60)}`;
+}

@@ -85,7 +85,7 @@
           }}
         >
           <span class="figures text-xs">{dayOfMonth(day)}{isOff ? ' off' : ''}</span>
-          {#if event}<span class="event">★ <bdi>{event.course.title}</bdi>: the day</span>{/if}
+          {#if event}<span class="event">★ <bdi>{event.course.title}</bdi>: event day</span>{/if}
           {#each on(day) as e (e.id)}
             <button
               type="button"

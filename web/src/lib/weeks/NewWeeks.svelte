@@ -1,5 +1,6 @@
 <!-- Weeks from a pattern: who, which days, how the themes go; shown at once, saved when it is right. -->
 <script lang="ts">
+  import When from '$lib/shell/When.svelte';
   import {
     api,
     explain,
@@ -152,13 +153,7 @@
               >{/each}
           </div>
         </div>
-        <label class="flex flex-col text-[0.8rem]"
-          >Start<input
-            type="time"
-            class="figures input w-28 border-base-content/60 input-sm"
-            bind:value={start}
-          /></label
-        >
+        <When label="Start" time value={start} onset={(t) => (start = t)} />
         <Num
           label="Minutes"
           whole
@@ -171,13 +166,7 @@
         />
       </div>
       <div class="mt-3 flex flex-wrap items-end gap-3">
-        <label class="flex flex-col text-[0.8rem]"
-          >From<input
-            type="date"
-            class="figures input w-38 border-base-content/60 input-sm"
-            bind:value={from}
-          /></label
-        >
+        <When label="From" value={from} onset={(d) => (from = d)} />
         <Num label="Weeks" whole value={weeks} min={1} max={52} onset={(n) => (weeks = n)} />
         <label class="flex flex-col text-[0.8rem]"
           >Themes<select class="select w-64 border-base-content/60 select-sm" bind:value={manner}
@@ -185,30 +174,19 @@
               >{/each}</select
           ></label
         >
-        <label class="flex flex-col text-[0.8rem]"
-          >Event date (optional)<input
-            type="date"
-            class="figures input w-38 border-base-content/60 input-sm"
-            bind:value={event}
-            onchange={() => event && (manner = 'event')}
-          /></label
-        >
+        <When
+          label="Event date (optional)"
+          blank
+          value={event}
+          onset={(d) => {
+            event = d;
+            if (d) manner = 'event';
+          }}
+        />
       </div>
       <div class="mt-3 flex flex-wrap items-end gap-2">
-        <label class="flex flex-col text-[0.8rem]"
-          >Days off, from<input
-            type="date"
-            class="figures input w-36 border-base-content/60 input-sm"
-            bind:value={offFrom}
-          /></label
-        >
-        <label class="flex flex-col text-[0.8rem]"
-          >to<input
-            type="date"
-            class="figures input w-36 border-base-content/60 input-sm"
-            bind:value={offTo}
-          /></label
-        >
+        <When label="Days off, from" blank value={offFrom} onset={(d) => (offFrom = d)} />
+        <When label="to" blank value={offTo} onset={(d) => (offTo = d)} />
         <input
           dir="auto"
           class="input w-32 border-base-content/60 input-sm"

@@ -1,5 +1,6 @@
 <!-- Weeks ahead: a calendar of lessons, each week’s theme and load, what is drafted, moved and called off. -->
 <script lang="ts">
+  import When from '$lib/shell/When.svelte';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import { api, need, type CourseState, type LessonSummary, type Student } from '$lib/api/client';
@@ -288,7 +289,7 @@
                     class="btn btn-sm"
                     href="/api/v1/calendar.ics?lesson={e.id}"
                     download="lesson.ics"
-                    title="Export this lesson to a calendar">.ics</a
+                    title="Export this lesson to a calendar">Export</a
                   >
                 {/if}
               </div>
@@ -300,13 +301,7 @@
                     void move(e, moveTo);
                   }}
                 >
-                  <label class="flex flex-col text-[0.8rem]"
-                    >Move to<input
-                      type="date"
-                      class="figures input w-38 border-base-content/60 input-sm"
-                      bind:value={moveTo}
-                    /></label
-                  >
+                  <When label="Move to" blank value={moveTo} onset={(d) => (moveTo = d)} />
                   <button class="btn btn-sm">Move</button>
                 </form>
               {/if}

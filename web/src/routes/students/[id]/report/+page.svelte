@@ -1,5 +1,6 @@
 <!-- What a period came to for a student, on one page to print or send. -->
 <script lang="ts">
+  import When from '$lib/shell/When.svelte';
   import { page } from '$app/state';
   import { api, need, type Report } from '$lib/api/client';
   import Load from '$lib/shell/Load.svelte';
@@ -47,16 +48,8 @@
 
 <div class="mx-auto flex max-w-4xl flex-wrap items-end gap-3 px-6 pt-5 print:hidden">
   <a class="btn btn-sm" href="/students/{id}">Back to student</a>
-  <label class="flex flex-col text-[0.8rem]"
-    >From<input
-      type="date"
-      class="figures input w-38 border-base-content/60 input-sm"
-      bind:value={from}
-    /></label
-  >
-  <label class="flex flex-col text-[0.8rem]"
-    >To<input type="date" class="figures input w-38 border-base-content/60 input-sm" bind:value={to} /></label
-  >
+  <When label="From" value={from} onset={(d) => (from = d)} />
+  <When label="To" value={to} onset={(d) => (to = d)} />
   <span class="flex gap-1.5"
     >{#each [['4 weeks', 28], ['12 weeks', 84], ['a year', 365]] as const as [words, days] (words)}<button
         type="button"
