@@ -9,6 +9,7 @@ import (
 	"hodometer/core/drill"
 	"hodometer/core/fit"
 	"hodometer/core/lesson"
+	"hodometer/core/units"
 )
 
 // Change is a block with the minutes it would be given; 0 leaves it out.
@@ -104,9 +105,9 @@ func (s State) Refit(l *lesson.Lesson, now, planned int64) *Refit {
 		case minutes == 0:
 			words = append(words, "leave out "+b.Title)
 		case minutes < was:
-			words = append(words, fmt.Sprintf("%s %d shorter", b.Title, was-minutes))
+			words = append(words, fmt.Sprintf("%s %d min shorter", b.Title, was-minutes))
 		default:
-			words = append(words, fmt.Sprintf("%s %d longer", b.Title, minutes-was))
+			words = append(words, fmt.Sprintf("%s %d min longer", b.Title, minutes-was))
 		}
 		out.Changes = append(out.Changes, Change{b.ID, minutes})
 	}
@@ -118,7 +119,8 @@ func (s State) Refit(l *lesson.Lesson, now, planned int64) *Refit {
 		out.Said = fmt.Sprintf("%d min to spare. Suggested: ", -out.Over)
 	}
 	if len(words) > mostNamed {
-		words = append(words[:mostNamed-1], fmt.Sprintf("%d more", len(words)-mostNamed+1))
+		more := units.Plural(len(words)-mostNamed+1, "more change", "more changes")
+		words = append(words[:mostNamed-1], more)
 	}
 	out.Said += strings.Join(words, ", ")
 	return out

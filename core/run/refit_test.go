@@ -96,7 +96,7 @@ func TestNineMinutesOver(t *testing.T) {
 	state.Since = start + 19*60_000
 	got := state.Refit(l, start+19*60_000, start)
 	require.NotNil(t, got)
-	require.Equal(t, "9 min over. Suggested: Games 6 shorter, Serves 3 shorter", got.Said)
+	require.Equal(t, "9 min over. Suggested: Games 6 min shorter, Serves 3 min shorter", got.Said)
 	got = state.Refit(l, start+50*60_000, start)
 	require.Equal(t, "10 min over. Suggested: leave out Serves", got.Said)
 	require.Nil(t, state.Refit(l, start+10*60_000, start), "on time")

@@ -219,6 +219,9 @@ func (f *fold) comes(i int, student string, at int64) {
 	if t == nil || t.Held || t.By == ByRallies || t.By == ByScore {
 		return
 	}
+	if t.By == ByBalls && hits(t.Now, student) && t.had[student] < t.Of {
+		return // who hits in both turns still has a ball of this one
+	}
 	over := t.Full || t.By == ByTime && t.Ms > 0 && f.elapsed(i, at) >= t.From+t.Ms && !hits(t.Now, student)
 	if over && hits(t.Next, student) {
 		f.call(i, t.N+1, at)

@@ -284,3 +284,23 @@ func TestARoundRobinChangesOnTheCall(t *testing.T) {
 		require.Len(t, Fold(l, s.events).Blocks[0].Courts, len(games))
 	}
 }
+
+// With two of three hitting, one ball each, the second hitter's ball belongs to the
+// turn in which it is due, though the same student hits in the next one as well.
+func TestABallIsOfTheTurnInWhichItIsDue(t *testing.T) {
+	l := group(t, 3, 2, 1, &lesson.Arrangement{Manner: lesson.Posts})
+	s := &script{l: l}
+	for turn := range 3 {
+		call := Fold(l, s.events).Blocks[0].Turn
+		for _, id := range l.Students {
+			if hits(call.Now, id) {
+				s.add(Event{Kind: Good, Block: l.Blocks[0].ID, Student: id})
+			}
+		}
+		full := Fold(l, s.events)
+		require.Equal(t, turn, full.Blocks[0].Turn.N)
+		require.True(t, full.Blocks[0].Turn.Full)
+		require.True(t, hits(call.Next, full.Focus))
+		s.add(Event{Kind: Turn, Block: l.Blocks[0].ID, Value: turn + 1})
+	}
+}

@@ -74,7 +74,7 @@
 
 {#if said}
   <div class="flex items-center gap-2 rounded bg-base-200 pl-2" role="status" aria-label="Suggestion">
-    <p dir="auto" class="line-clamp-4 min-w-0 flex-1 text-[0.85rem] leading-tight">{said.text}</p>
+    <p dir="auto" class="line-clamp-4 min-w-0 flex-1 text-[0.9rem] leading-tight">{said.text}</p>
     <button
       type="button"
       class="btn h-14 border-2 border-base-content px-3 text-base btn-accent"
