@@ -66,6 +66,25 @@ test('the beginning of one name selects that student, on every list of names', a
   ).toEqual(['Otto', 'Otto Quill']);
 });
 
+test('names typed one after the other are all there, however slow the server is', async ({ page, club }) => {
+  await page.route('**/api/v1/students/*', async (route) => {
+    await new Promise((done) => setTimeout(done, 600));
+    await route.continue();
+  });
+  await page.goto(`${club.url}/lessons/new`);
+  const field = page.getByLabel('Who is coming?').first();
+  await field.focus();
+  for (const name of ['Otto Quill', 'Otto Vale', 'Ursa Penn']) {
+    await page.keyboard.type(name);
+    await page.keyboard.press('Enter');
+  }
+  await page.keyboard.type('Br');
+  const there = page.getByRole('list', { name: 'Students in this lesson' }).getByRole('listitem');
+  await expect(there).toHaveCount(3);
+  await expect(there).toContainText(['Otto Quill', 'Otto Vale', 'Ursa Penn']);
+  await expect(field).toHaveValue('Br');
+});
+
 test('two with one first name are told apart in the plan, on court and in the log', async ({
   page,
   club

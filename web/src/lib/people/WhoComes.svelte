@@ -30,7 +30,8 @@
   let typed = $state('');
   let at = $state(-1);
   let wrong = $state('');
-  let making = false;
+  /** Names are made one after the other; the field is free for the next while one is under way. */
+  let making = Promise.resolve();
   /** Those made here, whose hand and level are still a guess. */
   let fresh = $state.raw<string[]>([]);
 
@@ -57,37 +58,40 @@
   );
   const open = $derived(typed.trim() !== '');
 
-  function choose(s: Student) {
+  /** Takes a student; what was typed stood for them, unless it is the next name by now. */
+  function choose(s: Student, next = false) {
     if (chosen.length >= most) {
       wrong = `A lesson has at most ${most} students.`;
       return;
     }
     onchoose([...chosen, s.id]);
-    typed = '';
+    if (!next) typed = '';
     at = -1;
     wrong = '';
   }
-  async function make() {
-    if (!typed.trim() || making) return;
-    making = true;
+  async function make(name: string) {
     try {
       // Somebody archived of that name is the one meant, and comes back.
-      const before = people.find((p) => p.archived && fold(p.name) === fold(typed));
-      const s = await putStudent(before ? { ...before, archived: undefined } : newStudent(typed));
+      const before = people.find((p) => p.archived && fold(p.name) === fold(name));
+      const s = await putStudent(before ? { ...before, archived: undefined } : newStudent(name));
       onsaved(s);
       if (!before) fresh = [...fresh, s.id];
-      choose(s);
+      choose(s, true);
     } catch (error) {
       wrong = (error as Error).message;
-    } finally {
-      making = false;
+      typed ||= name;
     }
+  }
+  function add() {
+    const name = typed;
+    typed = '';
+    making = making.then(() => make(name));
   }
   function enter() {
     const who = at < 0 ? taken : found[at];
     if (who) choose(who);
     else if (at < 0 && there) wrong = `${there.name} is already in this lesson.`;
-    else if (typed.trim()) void make();
+    else if (typed.trim()) add();
     else if (!chosen.length) wrong = 'Type a name first.';
   }
   function key(e: KeyboardEvent) {
@@ -212,7 +216,7 @@
           class:bg-base-200={at === found.length || (at < 0 && !taken && !there)}
           onpointerdown={(e) => {
             e.preventDefault();
-            void make();
+            add();
           }}
         >
           Add <strong>{typed.trim()}</strong> as a new student

@@ -72,7 +72,9 @@
                           ? ''
                           : played.length
                             ? 'played'
-                            : 'not counted'}</span
+                            : r.status === 'finished'
+                              ? 'not counted'
+                              : 'not finished yet'}</span
                   >
                   <span class="rest">
                     {#if s.balls}<span class="w-24">best {s.best}</span>{/if}
