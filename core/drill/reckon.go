@@ -46,7 +46,7 @@ type StageOutlook struct {
 	Rate      *Rate     `json:"rate,omitempty"` // lines and net counted; absent for repetitions
 	// First is the chance to be first, in a race.
 	First  *float64     `json:"first,omitempty"`
-	Likely units.Figure `json:"likely"` // minutes, as likely as not
+	Likely units.Figure `json:"likely"` // minutes, exceeded half the time
 	Sure   units.Figure `json:"sure"`   // minutes, with 90 % certainty
 }
 

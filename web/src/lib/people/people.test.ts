@@ -4,7 +4,7 @@ import { meant, newStudent, onlyMeant } from './people';
 const people = ['Ada Fenn', 'Bo Tarn', 'Adam Reed', 'Tess Adair'].map((n) => newStudent(n));
 
 describe('who a name means', () => {
-  it('is who is called so, then whose name begins so, then whose family name does', () => {
+  it('lists exact matches first, then first names that begin with it, then surnames', () => {
     expect(meant(people, 'ada').map((s) => s.name)).toEqual(['Ada Fenn', 'Adam Reed', 'Tess Adair']);
     expect(meant(people, '  ADAM  reed ')[0]!.name).toBe('Adam Reed');
   });

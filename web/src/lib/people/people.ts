@@ -4,7 +4,7 @@ import { v7 } from 'uuid';
 /** A name as it is compared: without case, and blanks for one. */
 export const fold = (name: string) => name.trim().replace(/\s+/g, ' ').toLowerCase();
 
-/** Those a name may mean: who is called so first, then whose name begins so, then who has it in it. */
+/** The students a name may mean: exact matches first, then names that begin with it, then names that contain it. */
 export function meant(people: Student[], typed: string): Student[] {
   const said = fold(typed);
   if (!said) return [];
