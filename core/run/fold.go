@@ -158,7 +158,7 @@ func (f *fold) apply(e *Event) {
 	}
 	k.does(f, e)
 	if f.done {
-		f.state.Undoable, f.state.UndoWords, f.state.UndoKind = e.ID, "Undo "+k.undo, e.Kind
+		f.state.Undoable, f.state.UndoWords, f.state.UndoKind = e.ID, k.undo, e.Kind
 	}
 }
 

@@ -9,7 +9,7 @@ import (
 )
 
 // kind is what an event of a kind needs, what it does to the state, and, where a
-// coach can take it back, what it is called then. Adding a kind is adding a
+// coach can take it back, the label of the button that does. Adding a kind is adding a
 // row. Undo and Amend do nothing by themselves: they are read before.
 type kind struct {
 	id    Kind
@@ -27,54 +27,54 @@ var (
 
 // kinds there are, those that come most often first.
 var kinds = []kind{
-	{Good, []need{somebody, aStage, aPlace}, (*fold).tap, "good"},
-	{Miss, []need{somebody, aStage, aPlace}, (*fold).tap, "miss"},
-	{Point, []need{aMatch, aSide, someMarks, maybeAStudent}, (*fold).point, "the last point"},
+	{Good, []need{somebody, aStage, aPlace}, (*fold).tap, "Undo good"},
+	{Miss, []need{somebody, aStage, aPlace}, (*fold).tap, "Undo miss"},
+	{Point, []need{aMatch, aSide, someMarks, maybeAStudent}, (*fold).point, "Undo the last point"},
 	{Focus, []need{aStudent}, func(f *fold, e *Event) { f.state.Focus = e.Student }, ""},
 	{Undo, []need{anEarlierEvent}, func(*fold, *Event) {}, ""},
-	{PickUp, []need{aBasket}, (*fold).pickUp, "the pick-up"},
+	{PickUp, []need{aBasket}, (*fold).pickUp, "Undo the pick-up"},
 	{PickStep, []need{aStudent, aStage}, (*fold).pickStage, ""},
 	{Open, []need{maybeAStudent, aStage}, (*fold).open, ""},
 	{
 		Turn,
 		[]need{aBlock, maybeAStudent, between(0, 100_000, "a turn is one of")},
 		(*fold).turn,
-		"the turn change",
+		"Undo the turn change",
 	},
 	{Hold, []need{aBlock, between(0, 1, "held is")}, (*fold).hold, ""},
 	{
 		Minutes,
 		[]need{aBlock, between(0, lesson.MaxMinutes, "a block is left out or takes minutes,")},
 		(*fold).minutes,
-		"the new minutes",
+		"Undo the new minutes",
 	},
 	{SetUp, []need{aBlock}, (*fold).setUp, ""},
 	{
 		Many,
 		[]need{somebody, aStage, notByTime, between(-mostAtOnce, mostAtOnce, "a count is"), ofAsMany},
 		(*fold).many,
-		"the count",
+		"Undo the count",
 	},
 	{Go, []need{somebody, aStage, timed}, (*fold).goOn, ""},
 	{
 		Time,
 		[]need{somebody, aStage, byClock, between(100, longest, "a time is, in milliseconds,")},
 		(*fold).time,
-		"the time",
+		"Undo the time",
 	},
 	{
 		Reps,
 		[]need{aStudent, aStage, between(1, mostAtOnce, "repetitions are")},
 		(*fold).reps,
-		"the repetitions",
+		"Undo the repetitions",
 	},
-	{Held, []need{aStudent, aStage, between(0, 2, "held is")}, (*fold).held, "the rating"},
+	{Held, []need{aStudent, aStage, between(0, 2, "held is")}, (*fold).held, "Undo the rating"},
 	{GoTo, []need{aBlock}, (*fold).goTo, ""},
 	{Start, nil, (*fold).start, ""},
 	{Pause, nil, func(f *fold, e *Event) { f.stop(e.At) }, ""},
-	{Sides, []need{aMatch, twoSides}, (*fold).sides, "the sides"},
+	{Sides, []need{aMatch, twoSides}, (*fold).sides, "Undo the sides"},
 	{Practice, []need{aMatch, between(0, 20, "practice rounds are")}, (*fold).practice, ""},
-	{Finish, nil, (*fold).finish, "the end of the lesson"},
+	{Finish, nil, (*fold).finish, "Undo the end of the lesson"},
 	{
 		Engagement,
 		[]need{aStudent, oneToTen},
@@ -86,21 +86,21 @@ var kinds = []kind{
 		Lasted,
 		[]need{aBlock, between(0, longest, "a block takes, in milliseconds,")},
 		(*fold).lasted,
-		"the length of a block",
+		"Undo the length of a block",
 	},
 	{Note, []need{aLine, maybeAStudent}, (*fold).note, ""},
-	{Tag, []need{aStudent, aWord}, (*fold).tag, "the observation"},
-	{There, []need{aStudent, between(NotThere, HasGone, "there is")}, (*fold).there, "the attendance"},
+	{Tag, []need{aStudent, aWord}, (*fold).tag, "Undo the observation"},
+	{There, []need{aStudent, between(NotThere, HasGone, "there is")}, (*fold).there, "Undo the attendance"},
 	{
 		Counted,
 		[]need{aStudent, aStage, between(0, mostAtOnce, "a count is"), ofAsMany, aBest},
 		(*fold).counted,
-		"the corrected count",
+		"Undo the corrected count",
 	},
-	{Scored, []need{aMatch, aScore}, (*fold).scored, "the corrected score"},
+	{Scored, []need{aMatch, aScore}, (*fold).scored, "Undo the corrected score"},
 	{Amend, []need{another}, func(*fold, *Event) {}, ""},
-	{GiveUp, nil, func(f *fold, e *Event) { f.end(e, GivenUp) }, "abandoning the lesson"},
-	{Remove, nil, func(f *fold, e *Event) { f.end(e, Removed) }, "removing it from the log"},
+	{GiveUp, nil, func(f *fold, e *Event) { f.end(e, GivenUp) }, "Undo abandoning the lesson"},
+	{Remove, nil, func(f *fold, e *Event) { f.end(e, Removed) }, "Undo removing it from the log"},
 }
 
 // kindOf an event; nil for one that is not known.
