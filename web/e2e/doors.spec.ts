@@ -288,7 +288,7 @@ base(
     await button(page, 'Set passphrase').click();
     await expect(page.getByText('✓ The owner has a passphrase')).toBeVisible();
     await expect(page.getByText('hodometer serve --addr 0.0.0.0:8443 --tls own')).toBeVisible();
-    await page.getByRole('link', { name: 'Backups' }).click();
+    await page.getByRole('link', { name: 'Backups', exact: true }).click();
     await button(page, 'Back up now').click();
     await expect(page.getByText('The last backup was made just now.')).toBeVisible();
   }
