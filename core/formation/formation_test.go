@@ -9,6 +9,7 @@ import (
 	"hodometer/core/internal/sample"
 	"hodometer/core/lesson"
 	"hodometer/core/plan"
+	"hodometer/core/play"
 	"hodometer/core/units"
 
 	"github.com/stretchr/testify/require"
@@ -111,7 +112,7 @@ func TestRotationsAreEqual(t *testing.T) {
 			Feeders:    rapid.IntRange(0, 5).Draw(t, "feeders"),
 			Collectors: rapid.IntRange(0, 3).Draw(t, "collectors"),
 		}
-		y := formation.PostsFor(b, n)
+		y := play.Posts(b, n)
 		held := make([]map[string]int, n)
 		for p := range held {
 			held[p] = map[string]int{}
@@ -146,7 +147,7 @@ func TestGamesAreShared(t *testing.T) {
 				}
 				b := draft.Templates(sample.Court(t, "tennis"))[2]
 				b.Arrangement = &lesson.Arrangement{Manner: way}
-				y, ok := formation.GamesFor(&b, n, courts, 20)
+				y, ok := play.Games(&b, n, courts, 20)
 				require.True(t, ok)
 				hits := make([]int, n)
 				for _, turn := range y.Turns {
@@ -174,7 +175,7 @@ func TestFiveBallsThenMoveOnePlace(t *testing.T) {
 	b := draft.Templates(sample.Court(t, "tennis"))[2]
 	b.Match.Rules.SecondsPerPoint = 12
 	b.Arrangement = &lesson.Arrangement{Manner: lesson.OnDeck}
-	y, _ := formation.GamesFor(&b, 7, 1, 15)
+	y, _ := play.Games(&b, 7, 1, 15)
 	require.InDelta(t, 1, y.Each, 1e-9, "five rallies of twelve seconds")
 	require.Len(t, y.Turns, 7, "seven turns and everybody is back")
 	for t0 := range 6 {
@@ -182,7 +183,7 @@ func TestFiveBallsThenMoveOnePlace(t *testing.T) {
 			require.Equal(t, (y.Turns[t0][place][0]+1)%7, y.Turns[t0+1][place][0])
 		}
 	}
-	lane := []formation.Span{{From: 0, To: 7, Doing: formation.Turns, Cycle: y.Beats(3)}}
+	lane := []formation.Span{{From: 0, To: 7, Doing: formation.Turns, Cycle: formation.Beats(y, 3)}}
 	require.InDelta(t, 4, formation.PartOf(lane).Hitting, 1e-9)
 	require.InDelta(t, 3, formation.PartOf(lane).Waiting, 1e-9)
 }

@@ -6,6 +6,8 @@ import (
 
 	"hodometer/core/drill"
 	"hodometer/core/lesson"
+	"hodometer/core/pattern"
+	"hodometer/core/play"
 	"hodometer/core/rotation"
 )
 
@@ -149,13 +151,13 @@ func fill(b *lesson.Block, lanes [][]Span, here []int, from, to float64, courts 
 	case b.Drill != nil:
 		inTurn(b, lanes, here, from, to)
 	case b.Match != nil:
-		y, ok := games(b, len(here), courts, to-from)
+		y, ok := play.Games(b, len(here), courts, to-from)
 		if !ok {
 			all(Hitting)
 			return
 		}
 		for i, p := range here {
-			lanes[p] = Append(lanes[p], Span{From: from, To: to, Doing: Turns, Cycle: y.beats(i)})
+			lanes[p] = Append(lanes[p], Span{From: from, To: to, Doing: Turns, Cycle: beats(y, i)})
 		}
 	default:
 		all(Doing(kind.Everyone))
@@ -186,10 +188,10 @@ func stations(b *lesson.Block, lanes [][]Span, here []int, from, to float64) {
 // inTurn walks a drill: whose turn it is hits, the others feed, collect or wait,
 // and everybody collects when the basket is empty.
 func inTurn(b *lesson.Block, lanes [][]Span, here []int, from, to float64) {
-	y := posts(b, len(here))
-	round := y.each * float64(len(y.turns))
+	y := play.Posts(b, len(here))
+	round := y.Each * float64(len(y.Turns))
 	for i, p := range here {
-		cycle := y.beats(i)
+		cycle := beats(y, i)
 		baskets(b.Drill, len(here), from, to, func(at, end, fed float64, collecting bool) {
 			s := Span{From: at, To: end, Doing: Collecting}
 			if !collecting {
@@ -244,4 +246,35 @@ func coachLane(b *lesson.Block, n int, from, to float64) (out []Span) {
 		out = Append(out, Span{From: at, To: end, Doing: doing})
 	})
 	return out
+}
+
+// beats are what a player does over one round of the turns.
+func beats(y play.Layout, who int) []Beat {
+	var out []Beat
+	for _, turn := range y.Turns {
+		for i, held := range turn {
+			if !slices.Contains(held, who) {
+				continue
+			}
+			d := Doing(y.Places[i].Doing)
+			if last := len(out) - 1; last >= 0 && out[last].Doing == d {
+				out[last].Minutes += y.Each
+			} else {
+				out = append(out, Beat{d, y.Each})
+			}
+		}
+	}
+	return out
+}
+
+// coachFeeds says whether the coach brings the balls of the block.
+func coachFeeds(b *lesson.Block) bool {
+	if b.Drill == nil {
+		return false
+	}
+	fed := slices.ContainsFunc(
+		b.Drill.Pattern.Feeds,
+		func(f pattern.Feed) bool { return f.How == pattern.ByHand || f.How == pattern.ByRacket },
+	)
+	return fed && (b.Arrangement == nil || b.Arrangement.Feeders < b.Drill.Hitters)
 }

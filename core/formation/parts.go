@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"hodometer/core/lesson"
+	"hodometer/core/play"
 )
 
 // Sharing is a student's part of a drill block: how many share its balls while
@@ -100,11 +101,11 @@ func inTurns(b *lesson.Block, n int) []float64 {
 	if d.Fed() {
 		each = float64(Sources(b, n)) / hitters
 	}
-	y := posts(b, n)
+	y := play.Posts(b, n)
 	for t := 0; left > 0; t++ {
 		balls := math.Min(left, float64(d.TurnBalls))
-		for p, held := range y.turns[t%len(y.turns)] {
-			if Doing(y.places[p].Doing) == Hitting {
+		for p, held := range y.Turns[t%len(y.Turns)] {
+			if Doing(y.Places[p].Doing) == Hitting {
 				for _, who := range held {
 					out[who] += each * balls
 				}

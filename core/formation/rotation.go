@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"hodometer/core/lesson"
+	"hodometer/core/play"
 	"hodometer/core/rotation"
 )
 
@@ -91,7 +92,7 @@ func RotationOf(l *lesson.Lesson, b *lesson.Block, at float64, n int) *Rotation 
 	if len(here) == 0 {
 		return nil
 	}
-	y := RoundOf(l, b, here)
+	y := play.RoundOf(l, b, here)
 	out := &Rotation{Summary: y.Words, Places: y.Places, Seconds: y.Seconds, Shares: make([]Part, n)}
 	hits := make([]int, n)
 	seats := 0
@@ -124,82 +125,4 @@ func RotationOf(l *lesson.Lesson, b *lesson.Block, at float64, n int) *Rotation 
 		out.Shares[i] = PartOf(lane)
 	}
 	return out
-}
-
-// Round is one round of a block's turns, with who is where.
-type Round struct {
-	Words  string
-	Places []rotation.Place
-	// Turns list for each place those who hold it, by their place in the lesson's list of
-	// students.
-	Turns   [][][]int
-	Seconds float64 // of a turn
-}
-
-// RoundOf a drill or game block for those who are there, by their place in the lesson's
-// list, at least one. Where all are busy all the time it is one turn of one place, as
-// long as the block.
-func RoundOf(l *lesson.Lesson, b *lesson.Block, here []int) Round {
-	y, ok := layoutOf(b, len(here), l.Resources.CourtCount())
-	if !ok {
-		y = layout{
-			places: []rotation.Place{{ID: "plays", Name: "plays", Doing: Hitting}},
-			turns:  [][][]int{{nil}},
-			each:   float64(b.Minutes),
-			words:  "Everyone plays all the time",
-		}
-		for i := range here {
-			y.turns[0][0] = append(y.turns[0][0], i)
-		}
-	}
-	out := Round{Words: y.words, Places: y.places, Seconds: 60 * y.each, Turns: make([][][]int, len(y.turns))}
-	for t, turn := range y.turns {
-		out.Turns[t] = make([][]int, len(turn))
-		for i, held := range turn {
-			named := make([]int, len(held))
-			for j, p := range held {
-				named[j] = here[p]
-			}
-			out.Turns[t][i] = named
-		}
-	}
-	return out
-}
-
-// layoutOf a block for so many on that many courts; false where everybody is
-// busy all the time.
-func layoutOf(b *lesson.Block, n, courts int) (layout, bool) {
-	switch {
-	case b.Drill != nil && b.Moves() == lesson.Stations:
-		k := 1 + len(b.Arrangement.Others)
-		y := layout{
-			each: float64(b.Minutes) / float64(k),
-			words: fmt.Sprintf(
-				"%d stations; everyone moves on after %.0f min",
-				k,
-				float64(b.Minutes)/float64(k),
-			),
-		}
-		y.places = append(
-			y.places,
-			rotation.StationPlace(0, b.Title+", with the coach"),
-		)
-		for i, o := range b.Arrangement.Others {
-			y.places = append(y.places, rotation.StationPlace(i+1, o))
-		}
-		for t := range k {
-			turn := make([][]int, k)
-			for p := range n {
-				i := (p + t) % k
-				turn[i] = append(turn[i], p)
-			}
-			y.turns = append(y.turns, turn)
-		}
-		return y, true
-	case b.Drill != nil:
-		return posts(b, n), true
-	case b.Match != nil:
-		return games(b, n, courts, float64(b.Minutes))
-	}
-	return layout{}, false
 }

@@ -5,8 +5,8 @@ import (
 	"sort"
 	"strings"
 
-	"hodometer/core/formation"
 	"hodometer/core/lesson"
+	"hodometer/core/play"
 )
 
 // Fold gives the state after a set of valid events of a run of that lesson.
@@ -146,7 +146,7 @@ type fold struct {
 	lesson *lesson.Lesson
 	state  State
 	at     map[string]int // places of the blocks
-	rounds map[int]*formation.Round
+	rounds map[int]*play.Round
 	done   bool // the event did what a coach may want to take back
 }
 

@@ -4,9 +4,9 @@ import (
 	"fmt"
 	"slices"
 
-	"hodometer/core/formation"
 	"hodometer/core/game"
 	"hodometer/core/lesson"
+	"hodometer/core/play"
 	"hodometer/core/rotation"
 )
 
@@ -14,7 +14,7 @@ import (
 // courts as its first turn has, with who plays there; one game of nobody known where it
 // has none.
 func firstGames(l *lesson.Lesson, b *lesson.Block, here []int) []CourtState {
-	turns := formation.PairingsOf(l, b, here)
+	turns := play.PairingsOf(l, b, here)
 	if len(turns) == 0 {
 		return []CourtState{newGame(b.Match.Rules, [2][]string{{}, {}})}
 	}
@@ -95,7 +95,7 @@ func (f *fold) sit(i, n int) {
 	if b.Turn.By == ByScore {
 		return
 	}
-	turns := formation.PairingsOf(f.lesson, l, f.here())
+	turns := play.PairingsOf(f.lesson, l, f.here())
 	if len(turns) == 0 {
 		return
 	}

@@ -3,8 +3,8 @@ package run
 import (
 	"slices"
 
-	"hodometer/core/formation"
 	"hodometer/core/lesson"
+	"hodometer/core/play"
 	"hodometer/core/rotation"
 )
 
@@ -50,18 +50,18 @@ type TurnState struct {
 const ralliesOnDeck = 5
 
 // round of a block's turns for those who are there; nil where nothing changes.
-func (f *fold) round(i int) *formation.Round {
+func (f *fold) round(i int) *play.Round {
 	if r, ok := f.rounds[i]; ok {
 		return r
 	}
-	var r *formation.Round
+	var r *play.Round
 	if b := &f.lesson.Blocks[i]; (b.Drill != nil || b.Match != nil) && len(f.lesson.Students) > 0 {
-		if y := formation.RoundOf(f.lesson, b, f.here()); len(y.Turns) > 1 {
+		if y := play.RoundOf(f.lesson, b, f.here()); len(y.Turns) > 1 {
 			r = &y
 		}
 	}
 	if f.rounds == nil {
-		f.rounds = map[int]*formation.Round{}
+		f.rounds = map[int]*play.Round{}
 	}
 	f.rounds[i] = r
 	return r

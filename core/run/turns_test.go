@@ -8,6 +8,7 @@ import (
 	"hodometer/core/formation"
 	"hodometer/core/game"
 	"hodometer/core/lesson"
+	"hodometer/core/play"
 	"hodometer/core/rotation"
 
 	"github.com/stretchr/testify/require"
@@ -262,7 +263,7 @@ func TestARoundRobinChangesOnTheCall(t *testing.T) {
 	l.Resources = &lesson.Resources{Courts: 2}
 	require.Empty(t, l.Validate())
 	s := &script{l: l}
-	turns := formation.Pairings(l, b)
+	turns := play.Pairings(l, b)
 	s.add(Event{Kind: Point, Block: b.ID})
 	s.add(Event{Kind: Point, Block: b.ID, Court: 1, Value: 1})
 	s.add(Event{Kind: Turn, Block: b.ID, Value: 1})
@@ -277,7 +278,7 @@ func TestARoundRobinChangesOnTheCall(t *testing.T) {
 
 	// With five there are heats of one game: the other court is free then.
 	l.Students = append(l.Students, uid(105), uid(106))
-	turns = formation.Pairings(l, b)
+	turns = play.Pairings(l, b)
 	for n, games := range turns {
 		s := &script{l: l}
 		s.add(Event{Kind: Turn, Block: b.ID, Value: n})

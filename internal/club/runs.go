@@ -10,9 +10,9 @@ import (
 
 	"hodometer/core/draft"
 	"hodometer/core/drill"
-	"hodometer/core/formation"
 	"hodometer/core/lesson"
 	"hodometer/core/plan"
+	"hodometer/core/play"
 	"hodometer/core/run"
 	"hodometer/core/units"
 	"hodometer/internal/store/gen"
@@ -189,7 +189,7 @@ func (c *Club) run(
 		if any || len(card.Cautions) > 0 {
 			out.Cards[b.ID] = card
 		}
-		if p := formation.Pairings(l, b); p != nil {
+		if p := play.Pairings(l, b); p != nil {
 			out.Pairings[b.ID] = p
 		}
 		if last := plan.LastTimes(b, known); len(last) > 0 {

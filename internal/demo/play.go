@@ -8,11 +8,11 @@ import (
 	"slices"
 	"time"
 
-	"hodometer/core/formation"
 	"hodometer/core/game"
 	"hodometer/core/goal"
 	"hodometer/core/lesson"
 	"hodometer/core/library"
+	"hodometer/core/play"
 	"hodometer/core/run"
 )
 
@@ -41,7 +41,7 @@ func (b *builder) playGame(
 		return sum
 	}
 	rules := block.Match.Rules
-	turns := formation.Pairings(l, block)
+	turns := play.Pairings(l, block)
 	if len(turns) == 0 {
 		return
 	}

@@ -1,11 +1,10 @@
-package formation
+package play
 
 import (
 	"fmt"
 	"slices"
 
 	"hodometer/core/lesson"
-	"hodometer/core/pattern"
 	"hodometer/core/rotation"
 	"hodometer/core/units"
 )
@@ -13,56 +12,37 @@ import (
 // movesAfter balls all move one place [trade].
 const movesAfter = 5
 
-// layout is who is where turn by turn, round and round, for players numbered
-// from 0: turns[t][place] lists who holds the place.
-type layout struct {
-	places []rotation.Place
-	turns  [][][]int
-	each   float64 // minutes of a turn
-	words  string
+// Layout is who is where turn by turn, round and round, for players numbered
+// from 0: Turns[t][place] lists who holds the place.
+type Layout struct {
+	Places []rotation.Place
+	Turns  [][][]int
+	Each   float64 // minutes of a turn
+	Words  string
 }
 
-// beats are what a player does over one round of the turns.
-func (y layout) beats(who int) []Beat {
-	var out []Beat
-	for _, turn := range y.turns {
-		for i, held := range turn {
-			if !slices.Contains(held, who) {
-				continue
-			}
-			d := Doing(y.places[i].Doing)
-			if last := len(out) - 1; last >= 0 && out[last].Doing == d {
-				out[last].Minutes += y.each
-			} else {
-				out = append(out, Beat{d, y.each})
-			}
-		}
-	}
-	return out
-}
-
-// posts lays out a drill for n: its hitters, the feeders and collectors among
+// Posts lays out a drill for n: its hitters, the feeders and collectors among
 // the students, and the line. Where hitters only change with the line they
 // change together; where they change with feeders too, in groups when the
 // numbers allow it, otherwise all move one place.
-func posts(b *lesson.Block, n int) layout {
+func Posts(b *lesson.Block, n int) Layout {
 	hitters := min(n, b.Drill.Hitters)
 	feeders, collectors := 0, 0
 	if a := b.Arrangement; b.Moves() == lesson.Posts {
 		feeders = min(a.Feeders, n-hitters)
 		collectors = min(a.Collectors, n-hitters-feeders)
 	}
-	y := layout{each: max(1e-6, float64(b.Drill.TurnBalls)*b.Drill.Tempo().SecondsPerBall/60)}
+	y := Layout{Each: max(1e-6, float64(b.Drill.TurnBalls)*b.Drill.Tempo().SecondsPerBall/60)}
 	for i := range n {
 		switch {
 		case i < hitters:
-			y.places = append(y.places, rotation.HitterPlace)
+			y.Places = append(y.Places, rotation.HitterPlace)
 		case i < hitters+feeders:
-			y.places = append(y.places, rotation.FeederPlace)
+			y.Places = append(y.Places, rotation.FeederPlace)
 		case i < hitters+feeders+collectors:
-			y.places = append(y.places, rotation.CollectorPlace)
+			y.Places = append(y.Places, rotation.CollectorPlace)
 		default:
-			y.places = append(y.places, rotation.WaitingPlace)
+			y.Places = append(y.Places, rotation.WaitingPlace)
 		}
 	}
 	step := 1
@@ -78,20 +58,20 @@ func posts(b *lesson.Block, n int) layout {
 			flat[at] = p
 			seats[at] = flat[at : at+1 : at+1]
 		}
-		y.turns = append(y.turns, seats[t*n:(t+1)*n])
+		y.Turns = append(y.Turns, seats[t*n:(t+1)*n])
 	}
 	waiting := n - hitters - feeders - collectors
-	y.words = units.Plural(hitters, "hits", "hit")
+	y.Words = units.Plural(hitters, "hits", "hit")
 	if feeders > 0 {
-		y.words += ", " + units.Plural(feeders, "feeds", "feed")
+		y.Words += ", " + units.Plural(feeders, "feeds", "feed")
 	}
 	if collectors > 0 {
-		y.words += ", " + units.Plural(collectors, "collects", "collect")
+		y.Words += ", " + units.Plural(collectors, "collects", "collect")
 	}
 	if waiting > 0 {
-		y.words += ", " + units.Plural(waiting, "waits", "wait")
+		y.Words += ", " + units.Plural(waiting, "waits", "wait")
 	}
-	y.words += "; change after " + units.Plural(b.Drill.TurnBalls, "ball", "balls")
+	y.Words += "; change after " + units.Plural(b.Drill.TurnBalls, "ball", "balls")
 	return y
 }
 
@@ -128,9 +108,9 @@ func mannerOf(b *lesson.Block, n int) lesson.Manner {
 	return lesson.Partners
 }
 
-// games lays out a game block of so many minutes for n on that many courts;
+// Games lays out a game block of so many minutes for n on that many courts;
 // false where everybody plays all the time.
-func games(b *lesson.Block, n, courts int, minutes float64) (y layout, ok bool) {
+func Games(b *lesson.Block, n, courts int, minutes float64) (y Layout, ok bool) {
 	if n <= 2 {
 		return y, false
 	}
@@ -138,7 +118,7 @@ func games(b *lesson.Block, n, courts int, minutes float64) (y layout, ok bool) 
 	switch way := mannerOf(b, n); {
 	case way == lesson.WinnersStay:
 		s := rotation.Lay(rotation.Ask{Pattern: rotation.WinnersStay, Players: n})
-		y = layout{
+		y = Layout{
 			s.Places,
 			s.Turns,
 			max(0.5, b.Match.Rules.MeanMinutes(0.5)),
@@ -150,7 +130,7 @@ func games(b *lesson.Block, n, courts int, minutes float64) (y layout, ok bool) 
 			balls = movesAfter
 		}
 		s := rotation.Lay(rotation.Ask{Pattern: rotation.OnDeck, Players: n})
-		y = layout{
+		y = Layout{
 			s.Places,
 			s.Turns,
 			float64(balls) * seconds / 60,
@@ -162,24 +142,24 @@ func games(b *lesson.Block, n, courts int, minutes float64) (y layout, ok bool) 
 		}
 	case way == lesson.Partners && n >= 4:
 		y = heats(rotation.Doubles(n), courts)
-		y.words = "Two against two with changing partners"
+		y.Words = "Two against two with changing partners"
 	default:
 		y = heats(rotation.RoundRobin(n), courts)
-		y.words = "One against one until every pair has met"
+		y.Words = "One against one until every pair has met"
 	}
-	if y.each == 0 {
-		y.each = max(minutes/float64(len(y.turns)), leastGame)
-		if played := int(minutes/y.each + 1e-9); played < len(y.turns) {
-			y.words += fmt.Sprintf("; %d of %d rounds fit, %.0f min each", played, len(y.turns), y.each)
+	if y.Each == 0 {
+		y.Each = max(minutes/float64(len(y.Turns)), leastGame)
+		if played := int(minutes/y.Each + 1e-9); played < len(y.Turns) {
+			y.Words += fmt.Sprintf("; %d of %d rounds fit, %.0f min each", played, len(y.Turns), y.Each)
 		} else {
-			y.words += fmt.Sprintf("; %.1f min each", y.each)
+			y.Words += fmt.Sprintf("; %.1f min each", y.Each)
 		}
 	}
 	return y, true
 }
 
 // heats plays rounds on so many courts, as many games at once as there are.
-func heats(rounds []rotation.Round, courts int) (y layout) {
+func heats(rounds []rotation.Round, courts int) (y Layout) {
 	most := 0
 	for _, r := range rounds {
 		most = max(most, len(r.Games))
@@ -195,16 +175,16 @@ func heats(rounds []rotation.Round, courts int) (y layout) {
 		if courts > 1 {
 			name = fmt.Sprintf("court %d", i+1)
 		}
-		y.places = append(
-			y.places,
+		y.Places = append(
+			y.Places,
 			rotation.CourtPlace(i+1, 1, name+", side A"),
 			rotation.CourtPlace(i+1, 2, name+", side B"),
 		)
 	}
-	y.places = append(y.places, rotation.WaitingPlace)
+	y.Places = append(y.Places, rotation.WaitingPlace)
 	for _, r := range rounds {
 		for from := 0; from < len(r.Games); from += courts {
-			turn := make([][]int, len(y.places))
+			turn := make([][]int, len(y.Places))
 			on := map[int]bool{}
 			for i, g := range r.Games[from:min(from+courts, len(r.Games))] {
 				turn[2*i], turn[2*i+1] = g.A, g.B
@@ -217,20 +197,8 @@ func heats(rounds []rotation.Round, courts int) (y layout) {
 					turn[len(turn)-1] = append(turn[len(turn)-1], p)
 				}
 			}
-			y.turns = append(y.turns, turn)
+			y.Turns = append(y.Turns, turn)
 		}
 	}
 	return y
-}
-
-// coachFeeds says whether the coach brings the balls of the block.
-func coachFeeds(b *lesson.Block) bool {
-	if b.Drill == nil {
-		return false
-	}
-	fed := slices.ContainsFunc(
-		b.Drill.Pattern.Feeds,
-		func(f pattern.Feed) bool { return f.How == pattern.ByHand || f.How == pattern.ByRacket },
-	)
-	return fed && (b.Arrangement == nil || b.Arrangement.Feeders < b.Drill.Hitters)
 }

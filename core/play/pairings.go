@@ -1,4 +1,4 @@
-package formation
+package play
 
 import "hodometer/core/lesson"
 
