@@ -16,7 +16,7 @@ import (
 // Format and Version mark a drill document. Earlier versions are read too (old.go).
 const (
 	Format  = "hodometer.drill"
-	Version = 4
+	Version = 5
 )
 
 // Focus is what a drill is mostly for, one of Focuses; a shelf is sorted by it.
@@ -80,11 +80,16 @@ type Drill struct {
 	Basket        int             `json:"basket"` // balls in it; 0: they never run out
 	PickUp        float64         `json:"pickUpMinutes"`
 	TurnBalls     int             `json:"turnBalls"` // balls before the next student steps in
-	After         After           `json:"after"`
-	Cues          []string        `json:"cues"`
-	Cautions      []string        `json:"cautions"` // besides those that Cautious finds
-	Kit           []Item          `json:"kit"`
-	Kin           *Kin            `json:"kin,omitempty"`
+	// Turn is how a turn goes where it is more than so many balls; nil: it is not.
+	Turn *Turn `json:"turn,omitempty"`
+	// Roles are the places that students hold, in the order in which they go through
+	// them; none: Hitters, and the arrangement's feeders and collectors.
+	Roles    []Role   `json:"roles,omitempty"`
+	After    After    `json:"after"`
+	Cues     []string `json:"cues"`
+	Cautions []string `json:"cautions"` // besides those that Cautious finds
+	Kit      []Item   `json:"kit"`
+	Kin      *Kin     `json:"kin,omitempty"`
 }
 
 // Root is the id of the drill that this one, however bent, came from: its own
@@ -104,7 +109,11 @@ func (d *Drill) Edition() string {
 	for i := range stages {
 		stages[i].ID = ""
 	}
-	_ = json.NewEncoder(h).Encode([]any{d.Pattern, d.Targets, stages, d.TurnBalls}) // a hash takes all
+	asks := []any{d.Pattern, d.Targets, stages, d.TurnBalls}
+	if d.Turn != nil || len(d.Roles) > 0 {
+		asks = append(asks, d.Turn, d.Roles)
+	}
+	_ = json.NewEncoder(h).Encode(asks) // a hash takes all
 	return fmt.Sprintf("%08x", h.Sum32())
 }
 
@@ -148,13 +157,21 @@ func (d *Drill) Clone() Drill {
 	out.Pattern = d.Pattern.Clone()
 	out.Targets, out.Stages = slices.Clone(d.Targets), slices.Clone(d.Stages)
 	for i, s := range out.Stages {
-		out.Stages[i].Feeds = slices.Clone(s.Feeds)
+		st := &out.Stages[i]
+		st.Feeds, st.Counts = slices.Clone(s.Feeds), slices.Clone(s.Counts)
+		st.Shots, st.Choices = slices.Clone(s.Shots), slices.Clone(s.Choices)
 		if s.Place != nil {
 			place := *s.Place
 			out.Stages[i].Place = &place
 		}
 	}
 	out.Cues, out.Cautions, out.Kit = slices.Clone(d.Cues), slices.Clone(d.Cautions), slices.Clone(d.Kit)
+	out.Roles = slices.Clone(d.Roles)
+	if d.Turn != nil {
+		turn := *d.Turn
+		turn.Ends = slices.Clone(turn.Ends)
+		out.Turn = &turn
+	}
 	if d.Kin != nil {
 		kin := *d.Kin
 		out.Kin = &kin
@@ -208,6 +225,13 @@ func (d *Drill) Validate() (p units.Problems) {
 	if d.TurnBalls < 1 || d.TurnBalls > 500 {
 		p.Add("turnBalls", fmt.Sprintf("a turn is 1 to 500 balls, got %d", d.TurnBalls))
 	}
+	if len(d.Stages) > 0 && d.Stages[0].Beside {
+		p.Add("stages[0].beside", "the first goal has none before it to run beside")
+	}
+	if d.Turn != nil {
+		p.Under("turn", d.Turn.validate(d))
+	}
+	p = append(p, d.validateRoles()...)
 	if bad := d.Pattern.Validate(); len(bad) > 0 {
 		p.Under("pattern", bad)
 		return p

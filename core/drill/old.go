@@ -46,8 +46,8 @@ func Read(data []byte) (d Drill, err error) {
 // bare is a drill without its methods.
 type bare Drill
 
-// UnmarshalJSON reads a drill of this version and of the third, which called its
-// stages steps: lessons and runs that are kept hold those.
+// UnmarshalJSON reads a drill of this version, of the fourth, and of the third, which
+// called its stages steps: lessons and runs that are kept hold those.
 func (d *Drill) UnmarshalJSON(data []byte) error {
 	in := struct {
 		*bare
@@ -56,8 +56,13 @@ func (d *Drill) UnmarshalJSON(data []byte) error {
 	if err := json.Unmarshal(data, &in); err != nil {
 		return err
 	}
-	if d.Format == Format && d.Version == 3 {
-		d.Version, d.Stages = Version, in.Steps
+	if d.Format == Format {
+		switch d.Version {
+		case 3:
+			d.Version, d.Stages = Version, in.Steps
+		case 4: // turns ended by balls, and the arrangement had all the roles
+			d.Version = Version
+		}
 	}
 	return nil
 }

@@ -20,7 +20,7 @@ type atStage struct {
 
 // stage is how the i-th stage is played.
 func (t Turns) stage(i int) *atStage {
-	if i < 0 || !t.d.Stages[i].elsewhere() {
+	if i < 0 || !t.d.elsewhere(i) {
 		i = -1
 	}
 	out, ok := t.stages[i]

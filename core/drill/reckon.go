@@ -2,7 +2,6 @@ package drill
 
 import (
 	"math"
-	"slices"
 
 	"hodometer/core/court"
 	"hodometer/core/footwork"
@@ -237,10 +236,14 @@ func (t Turns) Curves(p Player) []*target.Curve {
 	}
 	out := make([]*target.Curve, len(t.d.Stages))
 	for i, s := range t.d.Stages {
-		same := slices.IndexFunc(t.d.Stages[:i], func(o Stage) bool {
-			return o.Stroke == s.Stroke && o.Direction == s.Direction && o.Target == s.Target &&
-				!o.elsewhere() && !s.elsewhere() && o.Goal.Kind.Repeats() == s.Goal.Kind.Repeats()
-		})
+		same := i - 1
+		for ; same >= 0; same-- {
+			o := t.d.Stages[same]
+			if o.Stroke == s.Stroke && o.Direction == s.Direction && o.Target == s.Target &&
+				!t.d.elsewhere(same) && !t.d.elsewhere(i) && o.Goal.Kind.Repeats() == s.Goal.Kind.Repeats() {
+				break
+			}
+		}
 		if same >= 0 {
 			out[i] = out[same]
 			continue

@@ -9,8 +9,9 @@ import (
 	"hodometer/core/units"
 )
 
-// Skill is what a student's results are kept under: a stroke sent in a
-// direction off a situation, as the ids of the three: forehand.crossCourt.shortBall.
+// Skill is what a student's results are kept under: a stroke sent in a direction off a
+// situation, as the ids of the three, and the shape of the shot where one is asked for:
+// forehand.crossCourt.shortBall, backhand.straight.return.slice.
 type Skill string
 
 // SkillOf makes a skill's id.
@@ -19,13 +20,29 @@ func SkillOf(s pattern.Stroke, d Direction, situation string) Skill {
 }
 
 // Skill is what a step's results are kept under.
-func (d *Drill) Skill(s Stage) Skill { return SkillOf(s.Stroke, s.Direction, d.Situation) }
+func (d *Drill) Skill(s Stage) Skill {
+	k := SkillOf(s.Stroke, s.Direction, d.Situation)
+	if s.Shape != "" {
+		k += Skill("." + string(s.Shape))
+	}
+	return k
+}
 
 // Parts of the skill: stroke, direction and situation.
 func (k Skill) Parts() (pattern.Stroke, Direction, string) {
 	stroke, rest, _ := strings.Cut(string(k), ".")
-	direction, situation, _ := strings.Cut(rest, ".")
+	direction, rest, _ := strings.Cut(rest, ".")
+	situation, _, _ := strings.Cut(rest, ".")
 	return pattern.Stroke(stroke), Direction(direction), situation
+}
+
+// Shape of the shot; "" where none is asked for.
+func (k Skill) Shape() pattern.Shape {
+	parts := strings.SplitN(string(k), ".", 4)
+	if len(parts) < 4 {
+		return ""
+	}
+	return pattern.Shape(parts[3])
 }
 
 // Label names the skill as a coach calls it: "Forehand cross-court, short ball".
@@ -36,13 +53,13 @@ func (k Skill) Label(own map[string]string) string {
 	if !ok {
 		words = units.LabelOf(Situations, situation)
 	}
-	return Stage{Stroke: stroke, Direction: direction}.Label() + ", " + words
+	return Stage{Stroke: stroke, Direction: direction, Shape: k.Shape()}.Label() + ", " + words
 }
 
 // Short names only the stroke of the skill: "Forehand cross-court".
 func (k Skill) Short() string {
 	stroke, direction, _ := k.Parts()
-	return Stage{Stroke: stroke, Direction: direction}.Label()
+	return Stage{Stroke: stroke, Direction: direction, Shape: k.Shape()}.Label()
 }
 
 // measures are what a goal of a kind leaves besides chance.

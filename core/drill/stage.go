@@ -66,6 +66,105 @@ type Stage struct {
 	// Place is where the first ball is met; nil: where the drill has it.
 	Place *court.Point `json:"place,omitempty"`
 	Cue   string       `json:"cue,omitempty"`
+	// Beside: its goal runs at the same time as the one before it, for other balls of the
+	// same turn. Its Feeds are the balls that count for it.
+	Beside bool `json:"beside,omitempty"`
+	// Counts are those of its balls that are counted, from 0 in the pattern; none: all.
+	Counts []int `json:"counts,omitempty"`
+	// Shape is the shot that is asked for, one of pattern.Shapes; "": any.
+	Shape pattern.Shape `json:"shape,omitempty"`
+	// Shots take turns, one a ball, each with a target of its own; none: the stage's own.
+	Shots []Shot `json:"shots,omitempty"`
+	// Choices are what a ball can be besides good or missed.
+	Choices []Choice `json:"choices,omitempty"`
+}
+
+// Shot is one of the shots that take turns in a stage.
+type Shot struct {
+	Stroke    pattern.Stroke `json:"stroke"`
+	Direction Direction      `json:"direction"`
+	Shape     pattern.Shape  `json:"shape,omitempty"`
+	Target    int            `json:"target"`
+}
+
+// Choice is a result that a ball can have besides good or missed: "taken in the air".
+// Right and Wrong are both false where it is neither.
+type Choice struct {
+	ID    string `json:"id"` // what its history is kept under
+	Words string `json:"words"`
+	Right bool   `json:"right,omitempty"`
+	Wrong bool   `json:"wrong,omitempty"`
+}
+
+// Most of what a stage can have.
+const (
+	MaxShots   = 6
+	MaxChoices = 4
+	mostWords  = 40
+)
+
+// Shot is the i-th shot of the stage, going round from the first: its own where no
+// shots take turns.
+func (s Stage) Shot(i int) Shot {
+	if len(s.Shots) == 0 {
+		return Shot{s.Stroke, s.Direction, s.Shape, s.Target}
+	}
+	return s.Shots[i%len(s.Shots)]
+}
+
+// As is the stage with that shot alone.
+func (s Stage) As(shot Shot) Stage {
+	s.Stroke, s.Direction, s.Shape, s.Target = shot.Stroke, shot.Direction, shot.Shape, shot.Target
+	s.Name, s.Shots = "", nil
+	return s
+}
+
+// Groups are the stages that are played one after the other, each as the places of the
+// goals that run side by side in it.
+func (d *Drill) Groups() (out [][]int) {
+	for i, s := range d.Stages {
+		if i > 0 && s.Beside {
+			out[len(out)-1] = append(out[len(out)-1], i)
+			continue
+		}
+		out = append(out, []int{i})
+	}
+	return out
+}
+
+// GroupOf are the places of the goals that run side by side with the i-th, itself among
+// them.
+func (d *Drill) GroupOf(i int) (from, to int) {
+	for from = i; from > 0 && d.Stages[from].Beside; from-- {
+	}
+	for to = i + 1; to < len(d.Stages) && d.Stages[to].Beside; to++ {
+	}
+	return from, to
+}
+
+// FeedsAt are the balls of the pattern that are played at the i-th stage and at those
+// beside it, in order.
+func (d *Drill) FeedsAt(i int) (out []int) {
+	from, to := d.GroupOf(i)
+	for j := from; j < to; j++ {
+		if len(d.Stages[j].Feeds) == 0 {
+			out = out[:0]
+			break
+		}
+		for _, f := range d.Stages[j].Feeds {
+			if !slices.Contains(out, f) {
+				out = append(out, f)
+			}
+		}
+	}
+	if len(out) == 0 {
+		for f := range d.Pattern.Feeds {
+			out = append(out, f)
+		}
+	} else if to-from > 1 {
+		slices.Sort(out)
+	}
+	return out
 }
 
 // Bounds of a stage's pace, of the drill's.
@@ -88,12 +187,38 @@ func (s Stage) validate(targets int, p *pattern.Pattern) (out units.Problems) {
 			fmt.Sprintf("a stage's pace is %g to %g of the drill's, got %g", leastPace, mostPace, s.Pace),
 		)
 	}
-	for i, f := range s.Feeds {
-		if f < 0 || f >= len(p.Feeds) || slices.Contains(s.Feeds[:i], f) {
-			out.Add(
-				fmt.Sprintf("feeds[%d]", i),
-				fmt.Sprintf("balls are numbered 0 to %d, each at most once", len(p.Feeds)-1),
-			)
+	for field, balls := range map[string][]int{"feeds": s.Feeds, "counts": s.Counts} {
+		for i, f := range balls {
+			if f < 0 || f >= len(p.Feeds) || slices.Contains(balls[:i], f) {
+				out.Add(
+					fmt.Sprintf("%s[%d]", field, i),
+					fmt.Sprintf("balls are numbered 0 to %d, each at most once", len(p.Feeds)-1),
+				)
+			}
+		}
+	}
+	if s.Shape != "" {
+		out.OneOf("shape", string(s.Shape), pattern.Shapes)
+	}
+	if len(s.Shots) > MaxShots {
+		out.Add("shots", fmt.Sprintf("at most %d shots take turns, got %d", MaxShots, len(s.Shots)))
+	}
+	for i, shot := range s.Shots {
+		out.Under(fmt.Sprintf("shots[%d]", i), shot.validate(targets))
+	}
+	if len(s.Choices) > MaxChoices {
+		out.Add("choices", fmt.Sprintf("a ball has at most %d choices, got %d", MaxChoices, len(s.Choices)))
+	}
+	for i, c := range s.Choices {
+		field := fmt.Sprintf("choices[%d].", i)
+		if n := len([]rune(strings.TrimSpace(c.Words))); n == 0 || n > mostWords {
+			out.Add(field+"words", fmt.Sprintf("a choice needs a name of at most %d characters", mostWords))
+		}
+		if c.ID == "" || slices.ContainsFunc(s.Choices[:i], func(o Choice) bool { return o.ID == c.ID }) {
+			out.Add(field+"id", "each choice needs its own id")
+		}
+		if c.Right && c.Wrong {
+			out.Add(field+"right", "a choice is right or wrong, or neither; not both")
 		}
 	}
 	if s.Place != nil && !(math.Abs(s.Place.X) <= farOut && math.Abs(s.Place.Y) <= farOut) {
@@ -106,6 +231,18 @@ func (s Stage) validate(targets int, p *pattern.Pattern) (out units.Problems) {
 	return out
 }
 
+func (s Shot) validate(targets int) (out units.Problems) {
+	out.OneOf("stroke", string(s.Stroke), pattern.Strokes)
+	out.OneOf("direction", string(s.Direction), Directions)
+	if s.Shape != "" {
+		out.OneOf("shape", string(s.Shape), pattern.Shapes)
+	}
+	if s.Target < 0 || s.Target >= max(1, targets) {
+		out.Add("target", fmt.Sprintf("there is no target %d", s.Target))
+	}
+	return out
+}
+
 // farOut is how far from the middle a place may be, in metres.
 const farOut = 30.0
 
@@ -115,6 +252,9 @@ func (s Stage) Label() string {
 		return s.Name
 	}
 	stroke := units.LabelOf(pattern.Strokes, string(s.Stroke))
+	if s.Shape != "" {
+		stroke += " " + units.LabelOf(pattern.Shapes, string(s.Shape))
+	}
 	label := strings.ToUpper(stroke[:1]) + stroke[1:]
 	if s.Direction != Anywhere {
 		label += " " + units.LabelOf(Directions, string(s.Direction))
@@ -130,7 +270,11 @@ func (s Stage) Key() string {
 	case s.Name != "":
 		return s.Name
 	}
-	return keptWords(s.Stroke, s.Direction)
+	key := keptWords(s.Stroke, s.Direction)
+	if s.Shape != "" {
+		key += "." + string(s.Shape)
+	}
+	return key
 }
 
 // Follow keeps the histories of a drill's stages through an edit: what was renamed
@@ -190,21 +334,24 @@ func (s Stage) pace() float64 {
 	return s.Pace
 }
 
-// elsewhere says whether its balls are not the drill's own.
-func (s Stage) elsewhere() bool { return s.pace() != 1 || len(s.Feeds) > 0 || s.Place != nil }
+// elsewhere reports whether the balls of the i-th stage are not the drill's own.
+func (d *Drill) elsewhere(i int) bool {
+	s := d.Stages[i]
+	return s.pace() != 1 || s.Place != nil || len(d.FeedsAt(i)) != len(d.Pattern.Feeds)
+}
 
 // At is the drill as its i-th stage is played: some of its balls, from another
 // place, slower or faster. The stages stay.
 func (d *Drill) At(i int) *Drill {
 	s := d.Stages[i]
-	if !s.elsewhere() {
+	if !d.elsewhere(i) {
 		return d
 	}
 	out := *d
 	p := d.Pattern.Clone()
-	if len(s.Feeds) > 0 {
-		feeds := make([]pattern.Feed, len(s.Feeds))
-		for k, f := range s.Feeds {
+	if played := d.FeedsAt(i); len(played) != len(p.Feeds) {
+		feeds := make([]pattern.Feed, len(played))
+		for k, f := range played {
 			feeds[k] = p.Feeds[f]
 		}
 		stations := slices.ContainsFunc(p.Feeds, func(f pattern.Feed) bool { return f.Go != nil })

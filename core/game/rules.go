@@ -33,7 +33,8 @@ type Rules struct {
 	// WarmUp is how many practice rounds are played before any counts: sets where
 	// rallies are bundled, else rallies.
 	WarmUp int `json:"warmUp,omitempty"`
-	// Feeder says who feeds next where it is not by turns: "winner" or "loser".
+	// Feeder says who feeds next where it is not by turns: "winner", "loser", or "same"
+	// for the same player throughout.
 	Feeder string `json:"feeder,omitempty"`
 	// Set bundles rallies: they score within the set, and the set scores.
 	Set *Set `json:"set,omitempty"`
@@ -47,8 +48,10 @@ type Rules struct {
 	Favours float64 `json:"favours,omitempty"`
 	// Marks are what a rally may carry that changes its worth or ended it.
 	Marks []Mark `json:"marks,omitempty"`
-	// OwnScores: sides play, but each player keeps a score.
-	OwnScores bool `json:"ownScores,omitempty"`
+	// OwnScores: sides play, but each player keeps a score. OwnFor says who scores when a
+	// rally is won: "winners" for everybody on the side, "" for the player who is named.
+	OwnScores bool   `json:"ownScores,omitempty"`
+	OwnFor    string `json:"ownFor,omitempty"`
 }
 
 // Set is so many rallies of which the side with more gets Points, or Sweep when
@@ -105,6 +108,8 @@ type Rally struct {
 	Winner Side     `json:"winner"`
 	Marks  []string `json:"marks,omitempty"`
 	Player *int     `json:"player,omitempty"` // who won it, where each keeps a score
+	// Players are everybody on the side that won it.
+	Players []int `json:"players,omitempty"`
 }
 
 // target of a side.
@@ -153,8 +158,11 @@ func (r Rules) Validate() (p units.Problems) {
 		within("cap", "the cap is at", r.Cap, max(r.To, r.ToB), 2*mostPoints)
 	}
 	within("warmUp", "practice rounds number", r.WarmUp, 0, 50)
-	if r.Feeder != "" && r.Feeder != "winner" && r.Feeder != "loser" {
-		p.Add("feeder", fmt.Sprintf("the next feeder is the winner or the loser, got %q", r.Feeder))
+	if !slices.Contains([]string{"", "winner", "loser", "same"}, r.Feeder) {
+		p.Add("feeder", fmt.Sprintf("the next feeder is the winner, the loser or the same, got %q", r.Feeder))
+	}
+	if r.OwnFor != "" && (r.OwnFor != "winners" || !r.OwnScores) {
+		p.Add("ownFor", "own scores are kept, and a point is for all the winners or for one who is named")
 	}
 	if r.Set != nil {
 		within("set.rallies", "a set has", r.Set.Rallies, 2, 15)
@@ -192,4 +200,13 @@ func (r Rules) Validate() (p units.Problems) {
 		}
 	}
 	return p
+}
+
+// MarkID is the id of the i-th of the marks that a rally may carry; past the last it is
+// the second serve's.
+func (r Rules) MarkID(i int) string {
+	if i < len(r.Marks) {
+		return r.Marks[i].ID
+	}
+	return SecondServe
 }

@@ -50,7 +50,9 @@ func (r Rules) Rally(s Score, y Rally) Score {
 		games[s.Winner]++
 		s = r.Start()
 		s.Games, s.Own, s.Moves, s.WarmUpLeft = games, own, moves, 0
-		s.Feeder = Side((games[A] + games[B]) % 2)
+		if r.Feeder != "same" {
+			s.Feeder = Side((games[A] + games[B]) % 2)
+		}
 	}
 	if s.WarmUpLeft > 0 {
 		s.WarmUpLeft--
@@ -63,10 +65,7 @@ func (r Rules) Rally(s Score, y Rally) Score {
 		holder := y.Winner
 		s.Net = &holder
 	}
-	if r.OwnScores && y.Player != nil && *y.Player >= 0 && *y.Player < mostPlayers {
-		s.Own = append(slices.Clone(s.Own), make([]int, max(0, *y.Player+1-len(s.Own)))...)
-		s.Own[*y.Player] += worth
-	}
+	s = r.own(s, y, worth)
 	feeder := s.Feeder
 	switch {
 	case !scores:
@@ -79,6 +78,30 @@ func (r Rules) Rally(s Score, y Rally) Score {
 	if s = r.decide(s, y.Winner); !s.Over && bonus > 0 {
 		s.Points[feeder] += bonus
 		s = r.decide(s, feeder)
+	}
+	return s
+}
+
+// own is the score with what a rally is worth to its players. Where all the winners
+// score, each gets one, and who made a mark the rest of what it is worth.
+func (r Rules) own(s Score, y Rally, worth int) Score {
+	if !r.OwnScores {
+		return s
+	}
+	add := func(player, n int) {
+		if player >= 0 && player < mostPlayers && n > 0 {
+			s.Own = append(slices.Clone(s.Own), make([]int, max(0, player+1-len(s.Own)))...)
+			s.Own[player] += n
+		}
+	}
+	if r.OwnFor == "winners" {
+		for _, p := range y.Players {
+			add(p, 1)
+		}
+		worth--
+	}
+	if y.Player != nil {
+		add(*y.Player, worth)
 	}
 	return s
 }
@@ -162,6 +185,7 @@ func (r Rules) inSet(s Score, winner Side, worth int) Score {
 
 func (r Rules) nextFeed(s Score, winner Side) Score {
 	switch {
+	case r.Feeder == "same":
 	case r.Feeder == "winner":
 		s.Feeder = winner
 	case r.Feeder == "loser":

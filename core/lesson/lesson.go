@@ -41,6 +41,8 @@ type Match struct {
 	Cue   string     `json:"cue"`
 	// Side is how many play on a side; 0: as the number of students has it.
 	Side int `json:"side,omitempty"`
+	// Sizes are how many play on each side, where the sides are not of one size.
+	Sizes []int `json:"sizes,omitempty"`
 	// Game is the game of the shelf that it was, Sides what each side is or does.
 	Game  string   `json:"game,omitempty"`
 	Sides []string `json:"sides,omitempty"`
@@ -260,6 +262,10 @@ func (b *Block) validatePart(holds Part) (p units.Problems) {
 			p.Add("match", "a game block needs its rules")
 		} else {
 			p.Under("match.rules", b.Match.Rules.Validate())
+			if z := b.Match.Sizes; len(z) != 0 &&
+				(len(z) != 2 || z[0] < 1 || z[1] < 1 || z[0]+z[1] > MaxStudents) {
+				p.Add("match.sizes", fmt.Sprintf("two sides play, with 1 to %d students together", MaxStudents))
+			}
 		}
 	case HoldsPrompts, HoldsNothing:
 	}

@@ -54,6 +54,33 @@ var Strokes = []units.Term{
 	{ID: string(Either), Label: "any stroke"},
 }
 
+// Shape is how a ball is struck and flies.
+type Shape string
+
+// The shapes of a shot.
+const (
+	Flat    Shape = "flat"
+	Topspin Shape = "topspin"
+	Slice   Shape = "slice"
+	Lob     Shape = "lob"
+	Drop    Shape = "drop"
+	Smash   Shape = "smash"
+	Block   Shape = "block"
+	Dink    Shape = "dink"
+)
+
+// Shapes there are.
+var Shapes = []units.Term{
+	{ID: string(Flat), Label: "flat"},
+	{ID: string(Topspin), Label: "with topspin"},
+	{ID: string(Slice), Label: "with slice"},
+	{ID: string(Lob), Label: "lob"},
+	{ID: string(Drop), Label: "drop"},
+	{ID: string(Smash), Label: "smash"},
+	{ID: string(Block), Label: "block"},
+	{ID: string(Dink), Label: "dink"},
+}
+
 // Hows are the ways a ball comes.
 var Hows = []units.Term{
 	{ID: string(ByHand), Label: "by hand"},
@@ -105,6 +132,8 @@ type Feed struct {
 	Meet    Meet         `json:"meet"`
 	Height  float64      `json:"height"` // of the ball at contact, m
 	Stroke  Stroke       `json:"stroke"`
+	// Hitter is the role that plays it, by its id in the drill; "": whoever hits.
+	Hitter string `json:"hitter,omitempty"`
 	// Aim is where the student plays it, when something is asked.
 	Aim *court.Point `json:"aim,omitempty"`
 	// Go is where the student goes after it, when not back to the base or the

@@ -3,8 +3,11 @@ package play
 import (
 	"fmt"
 	"slices"
+	"strings"
 
+	"hodometer/core/drill"
 	"hodometer/core/lesson"
+	"hodometer/core/pattern"
 	"hodometer/core/rotation"
 	"hodometer/core/units"
 )
@@ -19,36 +22,58 @@ type Layout struct {
 	Turns  [][][]int
 	Each   float64 // minutes of a turn
 	Words  string
+	Roles  []int // which of the drill's roles each place is, Nobody for none
 }
 
-// Posts lays out a drill for n: its hitters, the feeders and collectors among
-// the students, and the line. Where hitters only change with the line they
-// change together; where they change with feeders too, in groups when the
-// numbers allow it, otherwise all move one place.
+// Posts lays out a drill for n: its roles where it has some, otherwise its hitters, the
+// feeders and collectors among the students, and the line. Where hitters only change
+// with the line they change together; where they change with feeders too, in groups when
+// the numbers allow it, otherwise all move one place.
 func Posts(b *lesson.Block, n int) Layout {
+	if len(b.Drill.Roles) > 0 && b.Moves() == "" {
+		return roles(b, n)
+	}
 	hitters := min(n, b.Drill.Hitters)
 	feeders, collectors := 0, 0
 	if a := b.Arrangement; b.Moves() == lesson.Posts {
 		feeders = min(a.Feeders, n-hitters)
 		collectors = min(a.Collectors, n-hitters-feeders)
 	}
-	y := Layout{Each: max(1e-6, float64(b.Drill.TurnBalls)*b.Drill.Tempo().SecondsPerBall/60)}
+	// Who has just hit collects, where everybody collects what they hit.
+	collecting := 0
+	if b.Drill.After == "collect" && feeders+collectors == 0 {
+		collecting = min(hitters, n-hitters)
+	}
+	y := Layout{Each: turnMinutes(b.Drill)}
 	for i := range n {
 		switch {
 		case i < hitters:
 			y.Places = append(y.Places, rotation.HitterPlace)
 		case i < hitters+feeders:
 			y.Places = append(y.Places, rotation.FeederPlace)
-		case i < hitters+feeders+collectors:
+		case i < hitters+feeders+collectors || i >= n-collecting:
 			y.Places = append(y.Places, rotation.CollectorPlace)
 		default:
 			y.Places = append(y.Places, rotation.WaitingPlace)
 		}
+		y.Roles = append(y.Roles, Nobody)
 	}
 	step := 1
 	if feeders+collectors == 0 || n%hitters == 0 && feeders%hitters == 0 && collectors%hitters == 0 {
 		step = max(1, hitters)
 	}
+	y.Turns = ring(n, step)
+	y.Words = y.says() + "; change " + b.Drill.Until()
+	return y
+}
+
+// turnMinutes is how long a turn of the drill takes, as it is reckoned with.
+func turnMinutes(d *drill.Drill) float64 {
+	return max(1e-6, float64(d.TurnBalls)*d.Tempo().SecondsPerBall/60)
+}
+
+// ring lets n move round their places by so many each turn, until all are back.
+func ring(n, step int) (turns [][][]int) {
 	rounds := n / gcd(n, step)
 	flat := make([]int, rounds*n)
 	seats := make([][]int, rounds*n)
@@ -58,21 +83,136 @@ func Posts(b *lesson.Block, n int) Layout {
 			flat[at] = p
 			seats[at] = flat[at : at+1 : at+1]
 		}
-		y.Turns = append(y.Turns, seats[t*n:(t+1)*n])
+		turns = append(turns, seats[t*n:(t+1)*n])
 	}
-	waiting := n - hitters - feeders - collectors
-	y.Words = units.Plural(hitters, "hits", "hit")
-	if feeders > 0 {
-		y.Words += ", " + units.Plural(feeders, "feeds", "feed")
+	return turns
+}
+
+// says counts who does what: "1 hits, 1 feeds, 2 wait".
+func (y Layout) says() string {
+	var out []string
+	for _, of := range []struct {
+		doing     rotation.Doing
+		one, more string
+	}{
+		{rotation.Hitting, "hits", "hit"}, {rotation.Feeding, "feeds", "feed"},
+		{rotation.Collecting, "collects", "collect"}, {rotation.Waiting, "waits", "wait"},
+	} {
+		count := 0
+		for _, p := range y.Places {
+			if p.Doing == of.doing {
+				count++
+			}
+		}
+		if count > 0 {
+			out = append(out, units.Plural(count, of.one, of.more))
+		}
 	}
-	if collectors > 0 {
-		y.Words += ", " + units.Plural(collectors, "collects", "collect")
+	return strings.Join(out, ", ")
+}
+
+// doingOf a role.
+func doingOf(is pattern.Role) rotation.Doing {
+	switch is {
+	case pattern.Feeder:
+		return rotation.Feeding
+	case pattern.Collector:
+		return rotation.Collecting
+	case pattern.InLine:
+		return rotation.Waiting
 	}
-	if waiting > 0 {
-		y.Words += ", " + units.Plural(waiting, "waits", "wait")
+	return rotation.Hitting
+}
+
+// roles lays out a drill's own places for n. Students go through the roles in their
+// order; those who are over wait behind the roles that have a line, as evenly as may be.
+// With too few, the roles that are named last stay empty, those that hit last of all.
+func roles(b *lesson.Block, n int) Layout {
+	d := b.Drill
+	held := make([]int, len(d.Roles))
+	left := n
+	for _, hitting := range []bool{true, false} {
+		for i, r := range d.Roles {
+			if (r.Is == pattern.Hitter) == hitting {
+				held[i] = min(r.Places(), left)
+				left -= held[i]
+			}
+		}
 	}
-	y.Words += "; change after " + units.Plural(b.Drill.TurnBalls, "ball", "balls")
+	lines := 0
+	for _, r := range d.Roles {
+		if r.Line {
+			lines++
+		}
+	}
+	y := Layout{Each: turnMinutes(d)}
+	var words []string
+	var way []int // places in the order in which they are gone through
+	place := func(p rotation.Place, role int) {
+		y.Places, y.Roles = append(y.Places, p), append(y.Roles, role)
+	}
+	for i, r := range d.Roles {
+		waiting := 0
+		if r.Line {
+			waiting = (left + lines - 1) / lines
+			left, lines = left-waiting, lines-1
+		}
+		at := len(y.Places)
+		for range held[i] {
+			place(rotation.Place{ID: "role-" + r.ID, Name: r.Label(), Doing: doingOf(r.Is)}, i)
+		}
+		for range waiting {
+			place(rotation.Place{ID: "line-" + r.ID, Name: r.Label() + ", in line", Doing: rotation.Waiting}, Nobody)
+		}
+		for k := range waiting { // from the end of the line to its head
+			way = append(way, at+held[i]+waiting-1-k)
+		}
+		for k := range held[i] {
+			way = append(way, at+k)
+		}
+		if held[i] > 0 {
+			word := r.Label()
+			if held[i] > 1 {
+				word = fmt.Sprintf("%d × %s", held[i], word)
+			}
+			if waiting > 0 {
+				word += fmt.Sprintf(" (%d in line)", waiting)
+			}
+			words = append(words, word)
+		}
+	}
+	for range left { // no line for them
+		way = append(way, len(y.Places))
+		place(rotation.WaitingPlace, Nobody)
+	}
+	y.Turns = along(way, y.Places)
+	y.Words = strings.Join(words, ", ") + "; change " + d.Until()
 	return y
+}
+
+// along lets as many as there are places go their way through them, one place a turn.
+// The first of the list hit first, and who waits comes last.
+func along(way []int, places []rotation.Place) (turns [][][]int) {
+	var begin []int // where on the way each begins
+	for _, waits := range []bool{false, true} {
+		for _, doing := range []bool{true, false} {
+			for at := range places {
+				p := places[at]
+				if (p.Doing == rotation.Waiting) == waits && (p.Doing == rotation.Hitting) == doing {
+					begin = append(begin, slices.Index(way, at))
+				}
+			}
+		}
+	}
+	for t := range way {
+		turn := make([][]int, len(places))
+		for who, from := range begin {
+			at := way[(from+t)%len(way)]
+			turn[at] = []int{who}
+		}
+		turns = append(turns, turn)
+	}
+	return turns
 }
 
 func gcd(a, b int) int {
@@ -116,13 +256,15 @@ func Games(b *lesson.Block, n, courts int, minutes float64) (y Layout, ok bool) 
 	}
 	seconds := b.Match.Rules.SecondsPerPoint
 	switch way := mannerOf(b, n); {
+	case len(b.Match.Sizes) == 2 && b.Match.Sizes[0] != b.Match.Sizes[1]:
+		y = uneven(b.Match.Sizes[0], b.Match.Sizes[1], n)
 	case way == lesson.WinnersStay:
 		s := rotation.Lay(rotation.Ask{Pattern: rotation.WinnersStay, Players: n})
 		y = Layout{
-			s.Places,
-			s.Turns,
-			max(0.5, b.Match.Rules.MeanMinutes(0.5)),
-			"The winner stays on and the next in line comes in (shown with each side winning in turn)",
+			Places: s.Places,
+			Turns:  s.Turns,
+			Each:   max(0.5, b.Match.Rules.MeanMinutes(0.5)),
+			Words:  "The winner stays on and the next in line comes in (shown with each side winning in turn)",
 		}
 	case way == lesson.OnDeck && n >= 4:
 		balls := b.Arrangement.Balls
@@ -131,10 +273,10 @@ func Games(b *lesson.Block, n, courts int, minutes float64) (y Layout, ok bool) 
 		}
 		s := rotation.Lay(rotation.Ask{Pattern: rotation.OnDeck, Players: n})
 		y = Layout{
-			s.Places,
-			s.Turns,
-			float64(balls) * seconds / 60,
-			fmt.Sprintf(
+			Places: s.Places,
+			Turns:  s.Turns,
+			Each:   float64(balls) * seconds / 60,
+			Words: fmt.Sprintf(
 				"Two against two, %d on deck; after %s everyone moves one place",
 				n-4,
 				units.Plural(balls, "ball", "balls"),
@@ -156,6 +298,34 @@ func Games(b *lesson.Block, n, courts int, minutes float64) (y Layout, ok bool) 
 		}
 	}
 	return y, true
+}
+
+// uneven lays out sides of different sizes for n: everybody moves one place, so that each
+// is in turn the one, of the others, and waits.
+func uneven(a, b, n int) Layout {
+	a = min(a, n)
+	b = min(b, n-a)
+	places := []rotation.Place{
+		rotation.CourtPlace(1, 1, "plays, side A"), rotation.CourtPlace(1, 2, "plays, side B"),
+		rotation.WaitingPlace,
+	}
+	y := Layout{Places: places, Words: fmt.Sprintf("%d against %d; everyone moves one place", a, b)}
+	for t := range n {
+		turn := make([][]int, len(places))
+		for i := range n {
+			who := (i + t) % n
+			switch {
+			case i < a:
+				turn[0] = append(turn[0], who)
+			case i < a+b:
+				turn[1] = append(turn[1], who)
+			default:
+				turn[2] = append(turn[2], who)
+			}
+		}
+		y.Turns = append(y.Turns, turn)
+	}
+	return y
 }
 
 // heats plays rounds on so many courts, as many games at once as there are.

@@ -15,6 +15,8 @@ type Round struct {
 	// students.
 	Turns   [][][]int
 	Seconds float64 // of a turn
+	// Roles are which of the drill's roles each place is, Nobody for none.
+	Roles []int
 }
 
 // RoundOf a drill or game block for those who are there, by their place in the lesson's
@@ -33,7 +35,7 @@ func RoundOf(l *lesson.Lesson, b *lesson.Block, here []int) Round {
 			y.Turns[0][0] = append(y.Turns[0][0], i)
 		}
 	}
-	out := Round{Words: y.Words, Places: y.Places, Seconds: 60 * y.Each, Turns: make([][][]int, len(y.Turns))}
+	out := Round{Words: y.Words, Places: y.Places, Seconds: 60 * y.Each, Turns: make([][][]int, len(y.Turns)), Roles: y.Roles}
 	for t, turn := range y.Turns {
 		out.Turns[t] = make([][]int, len(turn))
 		for i, held := range turn {

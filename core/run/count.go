@@ -8,138 +8,110 @@ import (
 	"hodometer/core/drill"
 	"hodometer/core/goal"
 	"hodometer/core/lesson"
+	"hodometer/core/play"
 )
 
-// student is the state of the block and the student that an event speaks of;
-// nil where it names what the lesson does not have.
-func (f *fold) student(e *Event, id string) (*BlockState, *StudentState) {
-	i := f.blockAt(e.Block)
-	if i < 0 || e.Stage < 0 {
-		return nil, nil
-	}
-	b := &f.state.Blocks[i]
-	for j := range b.Students {
-		if st := &b.Students[j]; st.ID == id && e.Stage < len(st.Stages) {
-			return b, st
-		}
-	}
-	return b, nil
+// balls gives what an event says was done to the engine.
+func balls(did play.Did) func(f *fold, e *Event) {
+	return func(f *fold, e *Event) { f.ball(e, did) }
 }
 
-// doer is the one an event speaks of, or the first of several who did it as one; nil
-// where any of them is not in the block.
-func (f *fold) doer(e *Event) (*BlockState, *StudentState) {
-	if e.Student != "" {
-		return f.student(e, e.Student)
+// ball gives an outcome to the engine. Who is counted has come, though they were not
+// known to be there yet.
+func (f *fold) ball(e *Event, did play.Did) {
+	i := f.blockAt(e.Block)
+	if !f.staged(i, e.Stage) {
+		return
 	}
-	var first *StudentState
-	var b *BlockState
+	o := play.Outcome{
+		Did: did, Student: play.Nobody, Stage: e.Stage, Value: e.Value, Of: e.Of, Best: e.Best,
+		Where: f.where(i, e), At: e.At, Clock: f.elapsed(i, e.At),
+	}
 	for _, id := range e.Players {
-		var st *StudentState
-		if b, st = f.student(e, id); st == nil {
-			return b, nil
+		who := f.who(id)
+		if who < 0 {
+			return
 		}
-		if first == nil {
-			first = st
+		o.Players = append(o.Players, who)
+	}
+	switch {
+	case e.Student != "":
+		if o.Student = f.who(e.Student); o.Student < 0 {
+			return
+		}
+		f.comes(e.Student, e.At)
+	case len(e.Players) > 0:
+		f.comes(e.Players[0], e.At)
+	default: // whose ball is due, at the stage that is due
+		due := f.due(i)
+		if o.Student, o.Stage = due.Student, due.Stage; o.Student == play.Nobody {
+			return
 		}
 	}
-	return b, first
+	effects := f.scripts[i].Play(&f.plays[i], o)
+	if effects.Met {
+		d := f.lesson.Blocks[i].DrillFor(f.lesson.Students[effects.Student])
+		s := d.Stages[effects.Stage]
+		f.state.Reached = s.Label() + ": " + d.GoalLabel(s)
+	}
+	f.watch(i, effects.Focus)
+	f.done = f.done || effects.Done
 }
 
-// holders are the others who hold a stage's goal with that student.
-func (b *BlockState) holders(st *StudentState, stage int) (out []*StudentState) {
-	s := drill.Stage{Holder: st.Stages[stage].Holder}
-	if !s.Shared() {
-		return nil
+// staged reports whether the lesson has a drill at that place with such a stage.
+func (f *fold) staged(i, stage int) bool {
+	if i < 0 || f.lesson.Blocks[i].Drill == nil {
+		return false
 	}
-	me := slices.IndexFunc(b.Students, func(o StudentState) bool { return o.ID == st.ID })
-	for _, i := range drill.HeldBy(s, len(b.Students), me) {
-		if i != me {
-			out = append(out, &b.Students[i])
-		}
-	}
-	return out
+	return stage >= 0 && stage < len(f.lesson.Blocks[i].Drill.Stages)
 }
 
-// toward changes the tally of a stage's goal, for all who hold it, and goes on where
-// it is met. Change says whether it was just met.
-func (f *fold) toward(b *BlockState, st *StudentState, stage int, change func(t *Tally, g goal.Goal) bool) {
-	s := &st.Stages[stage]
-	met := change(&s.Tally, s.Goal)
-	others := b.holders(st, stage)
-	for _, o := range others {
-		o.Stages[stage].Tally = s.Tally
+// comes takes a student who was expected for there.
+func (f *fold) comes(student string, at int64) {
+	if s := &f.state; slices.Contains(s.Expected, student) {
+		s.Expected = slices.DeleteFunc(s.Expected, func(id string) bool { return id == student })
+		f.away(student, false)
+		f.relay(at)
 	}
-	f.done = true
-	if !met {
-		return
-	}
-	f.state.Reached = s.Label + ": " + s.GoalLabel
-	st.advance(stage, b)
-	for _, o := range others {
-		o.advance(stage, b)
-	}
-	if s.Goal.Kind == goal.Race {
-		for i := range b.Students {
-			if o := &b.Students[i]; o.ID != st.ID && !o.Stages[stage].Met {
-				o.Stages[stage].Over = true
-				o.advance(stage, b)
-			}
-		}
-	}
-	b.release(stage)
 }
 
-func (f *fold) tap(e *Event) {
-	b, st := f.doer(e)
-	if st == nil {
-		return
+// due is the ball that comes next in a block: that of whom the coach chose to count, or
+// who is to hit.
+func (f *fold) due(i int) play.Due {
+	s, p := f.scripts[i], &f.plays[i]
+	focus := f.who(f.state.Focus)
+	if i != f.state.Block || focus < 0 {
+		return s.Due(p, play.Nobody)
 	}
-	f.comes(f.blockAt(e.Block), st.ID, e.At)
-	b.Balls++
-	if b.BasketLeft > 0 {
-		b.fill(b.BasketLeft - 1)
+	if f.picked || !s.Alternate(p) && s.Hits(p, focus) {
+		return s.Due(p, focus)
 	}
-	s := &st.Stages[e.Stage]
-	good := 0
-	if e.Kind == Good {
-		good = 1
-	}
-	if e.Student != "" { // whose ball it was is known
-		s.Balls++
-		s.Good += good
-		if where := f.where(e); e.Kind == Miss && where != "" {
-			if s.Misses == nil {
-				s.Misses = map[string]int{}
-			}
-			s.Misses[where]++
-		}
-	}
-	f.toward(b, st, e.Stage, func(t *Tally, g goal.Goal) bool { return t.add(g, good, e.Kind == Miss, e.At) })
-	if e.Kind == Miss && s.Goal.Kind == goal.Rally && s.Met && st.Stage == e.Stage {
-		st.advance(e.Stage, b)
-		for _, o := range b.holders(st, e.Stage) {
-			o.advance(e.Stage, b)
-		}
-	}
-	f.played(f.blockAt(e.Block), st.ID, 1)
+	return s.Due(p, play.Nobody)
 }
 
-// where a ball went, in the word for it; "" where nobody said.
-func (f *fold) where(e *Event) string {
-	if e.Where != "" || e.Spot == nil {
-		return e.Where
+// where a ball went, as the engine counts it; Nobody where it is not known.
+func (f *fold) where(i int, e *Event) int {
+	word := e.Where
+	if word == "" && e.Spot != nil {
+		word = f.landed(i, *e.Spot)
 	}
-	i := f.blockAt(e.Block)
+	return slices.Index(wheres[:], word)
+}
+
+// wheres are the words for where a ball went, as the engine counts them.
+var wheres = [...]string{play.InNet: InNet, play.Long: Long, play.Wide: Wide, play.Short: Short}
+
+// landed says where a ball went that landed there.
+func (f *fold) landed(i int, spot court.Point) string {
 	c, err := f.lesson.Blocks[i].Drill.Court()
 	if err != nil {
 		return ""
 	}
 	area := f.lesson.Blocks[i].Drill.Pattern.Area
-	switch y := e.Spot.Y; {
+	switch y := spot.Y; {
 	case c.Target() == court.Far && y <= 0:
 		return InNet
-	case math.Abs(e.Spot.X) > c.HalfWidth[area]:
+	case math.Abs(spot.X) > c.HalfWidth[area]:
 		return Wide
 	case math.Abs(y) > c.HalfLength:
 		return Long
@@ -147,204 +119,161 @@ func (f *fold) where(e *Event) string {
 	return Short
 }
 
-func (f *fold) many(e *Event) {
-	b, st := f.doer(e)
-	if st == nil {
-		return
-	}
-	s := &st.Stages[e.Stage]
-	i := f.blockAt(e.Block)
-	f.comes(i, st.ID, e.At)
-	defer f.played(i, st.ID, max(e.Of, 0))
-	if e.Of > 0 && e.Student != "" { // balls that were counted tell of the chance
-		b.Balls += e.Of
-		s.Balls += e.Of
-		s.Good += e.Value
-		if b.BasketLeft > 0 {
-			b.fill(max(0, b.BasketLeft-e.Of))
-		}
-		f.toward(b, st, e.Stage, func(t *Tally, g goal.Goal) bool {
-			if g.Kind.Timed() || g.Kind.StartsAgain() {
-				return t.many(g, e.Value, e.At)
-			}
-			t.good += e.Value
-			return t.judge(g, e.At)
-		})
-		return
-	}
-	f.toward(b, st, e.Stage, func(t *Tally, g goal.Goal) bool { return t.many(g, e.Value, e.At) })
-}
-
-// goOn begins a try.
-func (f *fold) goOn(e *Event) {
-	if b, st := f.doer(e); st != nil {
-		f.toward(b, st, e.Stage, func(t *Tally, _ goal.Goal) bool {
-			t.begin(e.At)
-			return false
-		})
-	}
-	f.done = false
-}
-
-func (f *fold) time(e *Event) {
-	if b, st := f.doer(e); st != nil {
-		f.toward(b, st, e.Stage, func(t *Tally, g goal.Goal) bool {
-			t.Times = append(slices.Clone(t.Times), e.Value)
-			return t.judge(g, e.At)
-		})
-	}
-}
-
-func (f *fold) reps(e *Event) {
-	b, st := f.student(e, e.Student)
-	if st == nil {
-		return
-	}
-	s := &st.Stages[e.Stage]
-	s.Balls += e.Value
-	s.Good += e.Value
-	f.toward(b, st, e.Stage, func(t *Tally, g goal.Goal) bool {
-		t.good += e.Value
-		return t.judge(g, e.At)
-	})
-}
-
-func (f *fold) held(e *Event) {
-	if _, st := f.student(e, e.Student); st != nil && e.Value >= 0 && e.Value <= 2 {
-		s := &st.Stages[e.Stage]
-		s.Held[e.Value]++
-		last := e.Value
-		s.LastHeld = &last
-		f.done = true
-	}
-}
-
-// counted puts a count right: what was counted before it is as if it had been so.
-func (f *fold) counted(e *Event) {
-	b, st := f.student(e, e.Student)
-	if st == nil {
-		return
-	}
-	s := &st.Stages[e.Stage]
-	others := s.good - s.Good // of those who hold it too
-	b.Balls += e.Of - s.Balls
-	s.Balls, s.Good = e.Of, e.Value
-	f.toward(b, st, e.Stage, func(t *Tally, g goal.Goal) bool {
-		t.Met, t.Streak, t.Extra, t.good = false, 0, 0, others+e.Value
-		if e.Of == 0 { // of how many is not known
-			t.good, t.Extra = others, e.Value
-		}
-		switch {
-		case g.Kind.Timed():
-			t.Tries, t.Best = []int{e.Value}, e.Value
-		case g.Kind.StartsAgain():
-			if t.Best = e.Best; t.Best >= g.Count {
-				t.Count, t.Met = t.Best, true
-				return true
-			}
-			t.Count = 0
-			return false
-		}
-		return t.judge(g, e.At)
-	})
-	if e.Of == 0 {
-		s.Good = 0
+// focus is whom the coach chose to count; nobody: whose ball is due.
+func (f *fold) focus(e *Event) {
+	if f.picked = e.Student != ""; f.picked {
+		f.state.Focus = e.Student
 	}
 }
 
 func (f *fold) pickStage(e *Event) {
-	if _, st := f.student(e, e.Student); st != nil {
-		st.Stage, st.Waits = e.Stage, false
+	if i, who := f.blockAt(e.Block), f.who(e.Student); f.staged(i, e.Stage) && who >= 0 {
+		f.scripts[i].Pick(&f.plays[i], who, e.Stage)
 	}
 }
 
 // open takes one or all to a stage, through whatever gate.
 func (f *fold) open(e *Event) {
 	i := f.blockAt(e.Block)
-	if i < 0 {
+	if !f.staged(i, e.Stage) {
 		return
 	}
-	for j := range f.state.Blocks[i].Students {
-		st := &f.state.Blocks[i].Students[j]
-		if e.Stage >= 0 && e.Stage < len(st.Stages) && (e.Student == "" || e.Student == st.ID) {
-			st.Stage, st.Waits, st.opened = e.Stage, false, max(st.opened, e.Stage)
+	for who, id := range f.lesson.Students {
+		if e.Student == "" || e.Student == id {
+			f.scripts[i].Open(&f.plays[i], who, e.Stage)
 		}
 	}
 }
 
-// over says whether a stage asks nothing more of the student.
-func (s *StageState) over() bool { return s.Met || s.Over || s.Skipped }
-
-// advance moves on to the next stage that is not over and whose gate is open,
-// looking round from the one just met; with all over it stays.
-func (st *StudentState) advance(from int, b *BlockState) {
-	n := len(st.Stages)
-	all := true
-	switch s := &st.Stages[from]; {
-	case s.Goal.Kind.Timed(), // its time goes on; the coach says when to go on
-		s.Goal.Kind == goal.Rally && s.Streak > 0: // the rally goes on; its end moves on
-		st.Met = !slices.ContainsFunc(st.Stages, func(s StageState) bool { return !s.over() })
-		return
-	}
-	for i := range st.Stages {
-		next := (from + 1 + i) % n
-		if st.Stages[next].over() {
-			continue
-		}
-		if all = false; !b.locked(st, next) {
-			st.Stage, st.Waits = next, false
-			return
-		}
-	}
-	st.Met, st.Waits = all, !all
-}
-
-// release lets those go on who waited for the last to reach a gate.
-func (b *BlockState) release(stage int) {
-	for i := range b.Students {
-		if st := &b.Students[i]; st.Waits {
-			st.advance(min(stage, len(st.Stages)-1), b)
-		}
-	}
-}
-
-// locked says whether a gate before the stage is not open for that student.
-func (b *BlockState) locked(st *StudentState, stage int) bool {
-	if stage <= st.opened {
-		return false
-	}
-	for i := range stage {
-		switch st.Stages[i].gate {
-		case drill.GateEach:
-			if !st.Stages[i].over() {
-				return true
-			}
-		case drill.GateAll:
-			for j := range b.Students {
-				if o := &b.Students[j]; !o.away && i < len(o.Stages) && !o.Stages[i].over() {
-					return true
-				}
-			}
-		}
-	}
-	return false
-}
-
-// finishUp marks the stages that no gate is open to, and says what was counted.
+// finishUp shows what every block has come to.
 func (f *fold) finishUp() {
 	for i := range f.state.Blocks {
-		b := &f.state.Blocks[i]
-		for j := range b.Students {
-			st := &b.Students[j]
-			for k := range st.Stages {
-				s := &st.Stages[k]
-				s.Locked, s.Said = b.locked(st, k), ""
-				if s.anything() {
-					s.Said = s.say()
-				}
-			}
+		f.show(i)
+	}
+	f.offerUndo()
+}
+
+// show fills a block's state from the engine's.
+func (f *fold) show(i int) {
+	b, p, s := &f.state.Blocks[i], &f.plays[i], f.scripts[i]
+	block := &f.lesson.Blocks[i]
+	*b = BlockState{
+		ID: b.ID, ElapsedMs: b.ElapsedMs, Minutes: b.Minutes, SetUp: b.SetUp, MostMs: b.MostMs,
+		Balls: p.Balls, PickUps: p.PickUps, BasketLeft: p.BasketLeft,
+		PickUpNow: p.BasketLeft != play.NoBasket && p.BasketLeft <= nearlyEmpty,
+	}
+	if p.Fed != p.Balls {
+		b.Fed = p.Fed
+	}
+	b.Turn = f.turnState(i)
+	f.games(i, b)
+	if len(block.Script) > 0 {
+		b.Minute = &MinuteState{p.Minute.N, p.Minute.From, p.Minute.Held}
+	}
+	for who, n := range p.Errors {
+		if n == 0 {
+			continue
+		}
+		if b.Errors == nil {
+			b.Errors = map[string]int{}
+		}
+		id := ""
+		if who < len(f.lesson.Students) {
+			id = f.lesson.Students[who]
+		}
+		b.Errors[id] = n
+	}
+	if block.Drill == nil {
+		return
+	}
+	b.Students = make([]StudentState, len(f.lesson.Students))
+	stages := make([]StageState, len(b.Students)*len(block.Drill.Stages))
+	for who, id := range f.lesson.Students {
+		st := &p.Students[who]
+		n := len(block.Drill.Stages)
+		view := StudentState{
+			ID: id, Stages: stages[who*n : (who+1)*n : (who+1)*n], Stage: st.Stage, Met: st.Met, Waits: st.Waits,
+			Far: st.Far,
+		}
+		if from, to := s.Group(st.Stage); to-from > 1 {
+			view.Stage = s.Due(p, who).Stage
+		}
+		d := block.DrillFor(id)
+		for j := range view.Stages {
+			view.Stages[j] = f.stage(i, who, j, d)
+		}
+		b.Students[who] = view
+	}
+	if i == f.state.Block {
+		b.Due, b.Next = f.dueState(i)
+	}
+}
+
+// dueState is the ball that is due in a block and the one after it, as they are shown.
+func (f *fold) dueState(i int) (due, next *DueState) {
+	s, p := f.scripts[i], &f.plays[i]
+	d := f.lesson.Blocks[i].Drill
+	show := func(due play.Due) *DueState {
+		if due.Student == play.Nobody {
+			return nil
+		}
+		stage := d.Stages[due.Stage]
+		said := stage.As(stage.Shot(s.OwnAt(p, due.Student, due.Stage).Balls)).Label()
+		if len(stage.Shots) == 0 {
+			said = stage.Label()
+		}
+		return &DueState{
+			Student: f.lesson.Students[due.Student], Stage: due.Stage, Feed: due.Feed, Ball: due.Ball, Said: said,
+			Sure: s.Alternate(p) && !f.picked,
 		}
 	}
+	first := f.due(i)
+	if due = show(first); due != nil {
+		next = show(s.Next(p, first))
+	}
+	return due, next
+}
+
+// stage is one stage for one student as it is shown.
+func (f *fold) stage(i, who, j int, d *drill.Drill) StageState {
+	s, p := f.scripts[i], &f.plays[i]
+	own, t, stage := s.OwnAt(p, who, j), s.TallyAt(p, who, j), d.Stages[j]
+	out := StageState{
+		Label: stage.Label(), Goal: stage.Goal, GoalLabel: d.GoalLabel(stage), Holder: stage.Holder, Cue: stage.Cue,
+		Repeats: s.Repeats(j), Skipped: s.Skipped(who, j), Beside: stage.Beside,
+		Balls: own.Balls, Good: own.Good, Held: own.Held, Locked: s.Locked(p, who, j),
+		Tally: Tally{
+			Streak: t.Streak, Best: t.Best, Count: t.Count, Met: t.Met, Over: t.Over, Extra: t.Extra,
+			Tries: slices.Clone(t.Tries), TryAt: max(0, t.TryAt), Times: slices.Clone(t.Times),
+		},
+	}
+	if own.LastHeld != play.Nobody {
+		last := own.LastHeld
+		out.LastHeld = &last
+	}
+	for at, n := range own.Misses {
+		if n > 0 {
+			if out.Misses == nil {
+				out.Misses = map[string]int{}
+			}
+			out.Misses[wheres[at]] = n
+		}
+	}
+	for at, n := range own.Choices {
+		if n > 0 && at < len(stage.Choices) {
+			if out.Choices == nil {
+				out.Choices = map[string]int{}
+			}
+			out.Choices[stage.Choices[at].ID] = n
+		}
+	}
+	for at, shot := range stage.Shots {
+		out.Shots = append(out.Shots, ShotState{stage.As(shot).Label(), own.Shots[at].Balls, own.Shots[at].Good})
+	}
+	if out.anything() {
+		out.Said = out.say()
+	}
+	return out
 }
 
 // Result is what was counted of one stage, for a student's record.

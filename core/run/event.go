@@ -19,20 +19,25 @@ const (
 	Start      Kind = "start"      // the clock runs
 	Pause      Kind = "pause"      // the clock stops
 	GoTo       Kind = "goTo"       // Block becomes the one in progress
-	Focus      Kind = "focus"      // Student is the one being counted
+	Focus      Kind = "focus"      // Student is the one being counted; nobody: whose ball is due
 	Turn       Kind = "turn"       // turn Value of Block begins, or the next one in which Student hits
 	Hold       Kind = "hold"       // with Value 1 no change of turns is called in Block, with 0 it is
 	Minutes    Kind = "minutes"    // Block is meant to take Value minutes; 0: it is left out
 	SetUp      Kind = "setUp"      // Block's court is laid out, its cautions were read
 	PickStep   Kind = "pickStep"   // Student works on stage Stage of Block
 	Open       Kind = "stage"      // Student, or all, work on stage Stage of Block, its gate open or not
-	Good       Kind = "good"       // Student, or Players as one, made a ball toward Stage of Block
+	Good       Kind = "good"       // Student, or Players as one, made a ball toward Stage of Block; nobody named: who is due
 	Miss       Kind = "miss"       // missed one
 	Many       Kind = "count"      // made Value more at once, of Of balls where those were counted
 	Go         Kind = "go"         // a try of a timed stage begins
 	Time       Kind = "time"       // took Value milliseconds
 	Reps       Kind = "reps"       // did Value repetitions more
 	Held       Kind = "held"       // it was held: Value 0 not yet, 1 nearly, 2 held
+	Rally      Kind = "rally"      // a rally of Value shots ended with a miss of Student, one of Players
+	Choice     Kind = "choice"     // Student's last ball was the Value-th choice of its stage
+	Error      Kind = "error"      // Value errors more, of Student where one is named
+	Minute     Kind = "minute"     // minute Value of a warm-up, from 0, is on
+	Bell       Kind = "bell"       // the stage that runs by the clock is over
 	Point      Kind = "point"      // side Value (0 or 1) of Court won a rally of Block, with Marks, by Student
 	Sides      Kind = "sides"      // Sides play on Court of Block from now on
 	Practice   Kind = "practice"   // Value practice rounds come before the next rally counts
@@ -159,6 +164,33 @@ func somebody(e Event, l *lesson.Lesson, p *units.Problems) {
 		if !slices.Contains(l.Students, s) || slices.Contains(e.Players[:i], s) {
 			p.Add(fmt.Sprintf("players[%d]", i), "players are students of the lesson, each once")
 		}
+	}
+}
+
+// somebodyOrDue is a student, several as one, or nobody: then the ball that is due is
+// meant.
+func somebodyOrDue(e Event, l *lesson.Lesson, p *units.Problems) {
+	if e.Student != "" || len(e.Players) > 0 {
+		somebody(e, l, p)
+	}
+}
+
+func aChoice(e Event, l *lesson.Lesson, p *units.Problems) {
+	b := l.Block(e.Block)
+	if b == nil || b.Drill == nil || e.Stage < 0 || e.Stage >= len(b.Drill.Stages) {
+		return // said already
+	}
+	if n := len(b.Drill.Stages[e.Stage].Choices); e.Value < 0 || e.Value >= n {
+		p.Add("value", fmt.Sprintf("the stage has %s", units.Plural(n, "choice", "choices")))
+	}
+}
+
+func aMinute(e Event, l *lesson.Lesson, p *units.Problems) {
+	switch b := l.Block(e.Block); {
+	case b == nil:
+		aBlock(e, l, p)
+	case e.Value < 0 || e.Value >= len(b.Script):
+		p.Add("value", fmt.Sprintf("the warm-up has %s", units.Plural(len(b.Script), "minute", "minutes")))
 	}
 }
 

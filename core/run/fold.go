@@ -115,26 +115,15 @@ func (f *fold) begin() {
 		}
 	}
 	here := f.here()
+	f.scripts, f.plays = make([]*play.Script, len(l.Blocks)), make([]play.State, len(l.Blocks))
+	f.undo = make([]undo, len(l.Blocks)+1)
 	for i := range l.Blocks {
 		b := &l.Blocks[i]
-		s.Blocks[i] = BlockState{
-			ID:         b.ID,
-			BasketLeft: noBasket,
-			Minutes:    b.Minutes,
-			MostMs:     mostOf(b.Minutes),
-		}
-		if b.Drill != nil {
-			s.Blocks[i].Students = newStudents(b, l.Students)
-			for j := range s.Blocks[i].Students {
-				st := &s.Blocks[i].Students[j]
-				st.away = slices.Contains(s.Expected, st.ID)
-			}
-			if b.Drill.Basket > 0 {
-				s.Blocks[i].fill(b.Drill.Basket)
-			}
-		}
-		if b.Match != nil {
-			s.Blocks[i].Courts = firstGames(l, b, here)
+		s.Blocks[i] = BlockState{ID: b.ID, Minutes: b.Minutes, MostMs: mostOf(b.Minutes)}
+		f.scripts[i] = play.Compile(l, b, here)
+		f.plays[i] = f.scripts[i].Begin()
+		for j, id := range l.Students {
+			f.plays[i].Students[j].Away = slices.Contains(s.Expected, id)
 		}
 	}
 	if len(l.Students) > 0 {
@@ -142,12 +131,24 @@ func (f *fold) begin() {
 	}
 }
 
+// fold is a run so far: what belongs to the lesson in state, what belongs to a block in
+// the engine's own.
 type fold struct {
-	lesson *lesson.Lesson
-	state  State
-	at     map[string]int // places of the blocks
-	rounds map[int]*play.Round
-	done   bool // the event did what a coach may want to take back
+	lesson  *lesson.Lesson
+	state   State
+	at      map[string]int // places of the blocks
+	scripts []*play.Script
+	plays   []play.State
+	picked  bool   // the coach chose who is counted
+	undo    []undo // the last that can be taken back, by block; after them that of the lesson
+	done    bool   // the event did what a coach may want to take back
+}
+
+// undo is an event that can be taken back.
+type undo struct {
+	id    string
+	kind  Kind
+	words string
 }
 
 func (f *fold) apply(e *Event) {
@@ -156,9 +157,42 @@ func (f *fold) apply(e *Event) {
 	if k == nil {
 		return // of a later version: kept, and not understood
 	}
+	if len(f.plays) > 0 && f.state.Since != 0 {
+		i := f.state.Block
+		f.watch(i, f.scripts[i].Time(&f.plays[i], f.elapsed(i, e.At)))
+	}
 	k.does(f, e)
 	if f.done {
-		f.state.Undoable, f.state.UndoWords, f.state.UndoKind = e.ID, k.undo, e.Kind
+		i := f.blockAt(e.Block)
+		if i < 0 {
+			i = len(f.undo) - 1
+		}
+		f.undo[i] = undo{e.ID, e.Kind, k.undo}
+	}
+}
+
+// offerUndo sets what Undo takes back: the last thing in the block shown, or of the whole
+// lesson since; where there is none, the last thing of another block, which is named.
+func (f *fold) offerUndo() {
+	s := &f.state
+	s.Undoable, s.UndoWords, s.UndoKind, s.UndoBlock = "", "", "", ""
+	take := func(i int) bool {
+		if u := f.undo[i]; u.id > s.Undoable {
+			s.Undoable, s.UndoWords, s.UndoKind = u.id, u.words, u.kind
+			return true
+		}
+		return false
+	}
+	if take(len(f.undo) - 1); s.Block < len(f.plays) {
+		take(s.Block)
+	}
+	if s.Undoable != "" {
+		return
+	}
+	for i := range f.plays {
+		if take(i) {
+			s.UndoBlock = f.state.Blocks[i].ID
+		}
 	}
 }
 
@@ -180,12 +214,11 @@ func (f *fold) end(e *Event, how Status) {
 
 func (f *fold) pickUp(e *Event) {
 	i := f.blockAt(e.Block)
-	if i < 0 || f.state.Blocks[i].BasketLeft == noBasket {
+	if i < 0 || f.plays[i].BasketLeft == play.NoBasket {
 		return
 	}
-	b := &f.state.Blocks[i]
-	b.PickUps++
-	b.fill(f.lesson.Blocks[i].Drill.Basket)
+	f.plays[i].PickUps++
+	f.plays[i].BasketLeft = f.lesson.Blocks[i].Drill.Basket
 	f.done = true
 }
 
@@ -222,11 +255,10 @@ func (f *fold) goTo(e *Event) {
 			s.Since, s.Status = e.At, Running
 		}
 		s.Block = i
+		f.picked = false
 		f.enter(i, e.At)
-		if t := s.Blocks[i].Turn; t != nil {
-			if first := t.hitter(t.Now); first != "" && !t.Full && f.lesson.Blocks[i].Drill != nil {
-				s.Focus = first
-			}
+		if p := &f.plays[i]; p.Turn.On && !p.Turn.Full && f.lesson.Blocks[i].Drill != nil {
+			f.watch(i, f.scripts[i].Hitter(p.Turn.Seat))
 		}
 	}
 }
@@ -297,11 +329,9 @@ func (f *fold) there(e *Event) {
 
 // away says whether gates for all wait for a student.
 func (f *fold) away(student string, is bool) {
-	for i := range f.state.Blocks {
-		for j := range f.state.Blocks[i].Students {
-			if st := &f.state.Blocks[i].Students[j]; st.ID == student {
-				st.away = is
-			}
+	if i := f.who(student); i >= 0 {
+		for b := range f.plays {
+			f.plays[b].Students[i].Away = is
 		}
 	}
 }

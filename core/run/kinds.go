@@ -6,6 +6,7 @@ import (
 	"hodometer/core/drill"
 	"hodometer/core/goal"
 	"hodometer/core/lesson"
+	"hodometer/core/play"
 )
 
 // kind is what an event of a kind needs, what it does to the state, and, where a
@@ -27,10 +28,10 @@ var (
 
 // kinds there are, those that come most often first.
 var kinds = []kind{
-	{Good, []need{somebody, aStage, aPlace}, (*fold).tap, "Undo good"},
-	{Miss, []need{somebody, aStage, aPlace}, (*fold).tap, "Undo miss"},
+	{Good, []need{somebodyOrDue, aStage, aPlace}, balls(play.Good), "Undo good"},
+	{Miss, []need{somebodyOrDue, aStage, aPlace}, balls(play.Miss), "Undo miss"},
 	{Point, []need{aMatch, aSide, someMarks, maybeAStudent}, (*fold).point, "Undo the last point"},
-	{Focus, []need{aStudent}, func(f *fold, e *Event) { f.state.Focus = e.Student }, ""},
+	{Focus, []need{maybeAStudent}, (*fold).focus, ""},
 	{Undo, []need{anEarlierEvent}, func(*fold, *Event) {}, ""},
 	{PickUp, []need{aBasket}, (*fold).pickUp, "Undo the pick-up"},
 	{PickStep, []need{aStudent, aStage}, (*fold).pickStage, ""},
@@ -52,23 +53,38 @@ var kinds = []kind{
 	{
 		Many,
 		[]need{somebody, aStage, notByTime, between(-mostAtOnce, mostAtOnce, "a count is"), ofAsMany},
-		(*fold).many,
+		balls(play.Many),
 		"Undo the count",
 	},
-	{Go, []need{somebody, aStage, timed}, (*fold).goOn, ""},
+	{Go, []need{somebody, aStage, timed}, balls(play.Go), ""},
 	{
 		Time,
 		[]need{somebody, aStage, byClock, between(100, longest, "a time is, in milliseconds,")},
-		(*fold).time,
+		balls(play.Timed),
 		"Undo the time",
 	},
 	{
 		Reps,
 		[]need{aStudent, aStage, between(1, mostAtOnce, "repetitions are")},
-		(*fold).reps,
+		balls(play.Reps),
 		"Undo the repetitions",
 	},
-	{Held, []need{aStudent, aStage, between(0, 2, "held is")}, (*fold).held, "Undo the rating"},
+	{Held, []need{aStudent, aStage, between(0, 2, "held is")}, balls(play.Rated), "Undo the rating"},
+	{
+		Rally,
+		[]need{aStudent, somebody, aStage, between(0, mostAtOnce, "the shots of a rally are"), aPlace},
+		balls(play.Rally),
+		"Undo the rally",
+	},
+	{Choice, []need{aStudent, aStage, aChoice}, balls(play.Chose), "Undo the choice"},
+	{
+		Error,
+		[]need{aBlock, maybeAStudent, between(-mostAtOnce, mostAtOnce, "errors are")},
+		(*fold).wrong,
+		"Undo the error",
+	},
+	{Minute, []need{aMinute}, (*fold).minute, ""},
+	{Bell, []need{aBlock}, (*fold).bell, "Undo the bell"},
 	{GoTo, []need{aBlock}, (*fold).goTo, ""},
 	{Start, nil, (*fold).start, ""},
 	{Pause, nil, func(f *fold, e *Event) { f.stop(e.At) }, ""},
@@ -94,7 +110,7 @@ var kinds = []kind{
 	{
 		Counted,
 		[]need{aStudent, aStage, between(0, mostAtOnce, "a count is"), ofAsMany, aBest},
-		(*fold).counted,
+		balls(play.Correct),
 		"Undo the corrected count",
 	},
 	{Scored, []need{aMatch, aScore}, (*fold).scored, "Undo the corrected score"},

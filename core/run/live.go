@@ -53,14 +53,33 @@ func (v *Live) Add(events ...Event) (fresh int) {
 }
 
 // State is what the events come to.
-func (v *Live) State() State {
+func (v *Live) State() State { return v.shown() }
+
+// StateAt is what the events have come to by a time of the device: bells have rung that
+// no event came after.
+func (v *Live) StateAt(now int64) State {
+	f := &v.fold
+	i := f.state.Block
+	if f.state.Since == 0 || i >= len(f.plays) {
+		return v.shown()
+	}
+	was, focus, picked := f.plays[i], f.state.Focus, f.picked
+	f.plays[i] = was.Clone()
+	f.watch(i, f.scripts[i].Time(&f.plays[i], f.elapsed(i, now)))
+	out := v.shown()
+	f.plays[i], f.state.Focus, f.picked = was, focus, picked
+	return out
+}
+
+// shown is the state as it is, which further events do not change.
+func (v *Live) shown() State {
 	v.fold.finishUp()
 	v.fold.state.Events = len(v.events)
 	return v.fold.state.clone()
 }
 
-// clone is a state that further events do not change. What the fold never changes in
-// place is shared.
+// clone is a state that further events do not change. Blocks are made anew each time they
+// are shown.
 func (s State) clone() State {
 	s.Blocks = slices.Clone(s.Blocks)
 	s.Engagement, s.Effort = maps.Clone(s.Engagement), maps.Clone(s.Effort)
@@ -69,28 +88,6 @@ func (s State) clone() State {
 		s.Tags[id] = maps.Clone(of)
 	}
 	s.Absent, s.Gone, s.Expected = slices.Clone(s.Absent), slices.Clone(s.Gone), slices.Clone(s.Expected)
-	for i := range s.Blocks {
-		b := &s.Blocks[i]
-		b.Played = slices.Clone(b.Played)
-		b.Courts = slices.Clone(b.Courts)
-		for j := range b.Courts {
-			c := &b.Courts[j]
-			c.marks, c.own = maps.Clone(c.marks), maps.Clone(c.own)
-		}
-		if b.Turn != nil {
-			t := *b.Turn
-			t.had = maps.Clone(t.had)
-			b.Turn = &t
-		}
-		b.Students = slices.Clone(b.Students)
-		for j := range b.Students {
-			st := &b.Students[j]
-			st.Stages = slices.Clone(st.Stages)
-			for k := range st.Stages {
-				st.Stages[k].Misses = maps.Clone(st.Stages[k].Misses)
-			}
-		}
-	}
 	return s
 }
 

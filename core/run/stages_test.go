@@ -328,9 +328,10 @@ func TestAllMoveOnePlace(t *testing.T) {
 	state := Fold(s.l, s.events)
 	court = state.Blocks[1].Courts[0]
 	require.Equal(t, 2, court.Score.Moves)
-	require.Equal(t, [2]int{1, 0}, court.Score.Points, "three of five")
+	require.Zero(t, court.Score.Points, "a new pair begins at nothing")
 	games := state.Games()
 	require.Len(t, games, 1)
+	require.Equal(t, [2]int{1, 0}, games[0].Points, "three of five")
 	require.Equal(t, [2]int{3, 2}, games[0].Rallies)
 	require.Equal(t, []int{2, 2, 1}, court.Score.Own)
 }

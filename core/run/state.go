@@ -4,7 +4,6 @@ import (
 	"hodometer/core/drill"
 	"hodometer/core/game"
 	"hodometer/core/goal"
-	"hodometer/core/lesson"
 )
 
 // Status of a run.
@@ -37,8 +36,6 @@ type Tally struct {
 	TryAt int64 `json:"tryAt,omitempty"`
 	// Times are those taken against the clock, ms.
 	Times []int `json:"times,omitempty"`
-	good  int   // of all who hold it, ones with misses counted
-	odd   int   // good balls of a set that is not full
 }
 
 // StageState is one stage for one student so far.
@@ -65,7 +62,19 @@ type StageState struct {
 	Misses map[string]int `json:"misses,omitempty"`
 	// Said is all of it as a coach says it; "" where nothing was counted.
 	Said string `json:"said,omitempty"`
-	gate drill.GateFor
+	// Beside: it runs at the same time as the one before it.
+	Beside bool `json:"beside,omitempty"`
+	// Choices are how often a ball was each of the stage's choices, by id, and Shots what
+	// the shots that take turns came to.
+	Choices map[string]int `json:"choices,omitempty"`
+	Shots   []ShotState    `json:"shots,omitempty"`
+}
+
+// ShotState is one of the shots that take turns in a stage, for one student so far.
+type ShotState struct {
+	Label string `json:"label"`
+	Balls int    `json:"balls"`
+	Good  int    `json:"good"`
 }
 
 // StudentState is one student in one drill.
@@ -75,9 +84,10 @@ type StudentState struct {
 	Stage  int          `json:"stage"` // being worked on
 	Met    bool         `json:"met"`   // every goal
 	// Waits: a gate that the others have to reach too holds this one.
-	Waits  bool `json:"waits,omitempty"`
-	opened int  // the farthest stage the coach opened
-	away   bool // not there
+	Waits bool `json:"waits,omitempty"`
+	// Far is how many stages were met one after the other in the longest try, where one
+	// ball is all there is.
+	Far int `json:"far,omitempty"`
 }
 
 // CourtState is the game on one court.
@@ -87,8 +97,6 @@ type CourtState struct {
 	Score game.Score  `json:"score"`
 	// Rallies won by each side in this game, practice left out.
 	Rallies [2]int `json:"rallies"`
-	marks   map[string]int
-	own     map[string]int
 }
 
 // Played is a game, over or as it stood when it was left.
@@ -115,33 +123,57 @@ type BlockState struct {
 	SetUp   bool `json:"setUp,omitempty"`
 	// MostMs is where its clock stops by itself: a run left open, or a clock that
 	// was wrong, is no lesson of two days.
-	MostMs     int64          `json:"mostMs"`
-	Balls      int            `json:"balls"`
-	PickUps    int            `json:"pickUps"`
-	BasketLeft int            `json:"basketLeft"` // −1: no basket to count
-	PickUpNow  bool           `json:"pickUpNow"`  // it is nearly empty
-	Turn       *TurnState     `json:"turn,omitempty"`
-	Students   []StudentState `json:"students,omitempty"`
+	MostMs     int64 `json:"mostMs"`
+	Balls      int   `json:"balls"`
+	PickUps    int   `json:"pickUps"`
+	BasketLeft int   `json:"basketLeft"` // −1: no basket to count
+	PickUpNow  bool  `json:"pickUpNow"`  // it is nearly empty
+	// Fed are the balls that were brought, counted or not.
+	Fed  int        `json:"fed,omitempty"`
+	Turn *TurnState `json:"turn,omitempty"`
+	// Due is the ball that comes next, and Next the one after it.
+	Due  *DueState `json:"due,omitempty"`
+	Next *DueState `json:"next,omitempty"`
+	// Minute is which minute of a warm-up is on, Errors what went wrong in it: by student,
+	// "" for nobody in particular.
+	Minute   *MinuteState   `json:"minute,omitempty"`
+	Errors   map[string]int `json:"errors,omitempty"`
+	Students []StudentState `json:"students,omitempty"`
 	// Courts are the games that run, Played those that were.
 	Courts []CourtState `json:"courts,omitempty"`
 	Played []Played     `json:"played,omitempty"`
+	// running are the games that are not over, as they stand.
+	running []Played
+}
+
+// DueState is a ball that comes: who hits it, at which stage it counts, what it is, and
+// which ball of the turn it is, from 1.
+type DueState struct {
+	Student string `json:"student"`
+	Stage   int    `json:"stage"`
+	// Feed is the ball of the pattern, from 0; −1 where their order is not known.
+	Feed int    `json:"feed"`
+	Ball int    `json:"ball"`
+	Said string `json:"said"` // "serve cross-court"
+	// Sure: whose ball it is is known, so that a count needs no name.
+	Sure bool `json:"sure,omitempty"`
+}
+
+// MinuteState is which minute of a script is on, from 0, since what the block's clock
+// showed then; held: it stays.
+type MinuteState struct {
+	N    int   `json:"n"`
+	From int64 `json:"from"`
+	Held bool  `json:"held,omitempty"`
 }
 
 // mostOf a block's time: twice its minutes and a quarter of an hour, well after
 // its end [trade].
 func mostOf(minutes int) int64 { return int64(2*minutes+15) * 60_000 }
 
-// noBasket stands for the balls left where there is no basket to count.
-const noBasket = -1
-
 // nearlyEmpty is how many balls in the basket say that it is time to pick up
 // [trade].
 const nearlyEmpty = 5
-
-// fill sets the balls left in the basket.
-func (b *BlockState) fill(balls int) {
-	b.BasketLeft, b.PickUpNow = balls, balls <= nearlyEmpty
-}
 
 // State is everything the courtside screen and the log show.
 type State struct {
@@ -149,12 +181,14 @@ type State struct {
 	Block  int    `json:"block"` // place of the block in progress
 	// Since is when the clock last started, in device milliseconds; 0 when it
 	// stands. The block's time is its ElapsedMs plus now − Since, up to its MostMs.
-	Since      int64          `json:"since"`
-	Blocks     []BlockState   `json:"blocks"`
-	Focus      string         `json:"focus"` // student being counted
-	Undoable   string         `json:"undoable,omitempty"`
-	UndoWords  string         `json:"undoWords,omitempty"`
-	UndoKind   Kind           `json:"undoKind,omitempty"`
+	Since     int64        `json:"since"`
+	Blocks    []BlockState `json:"blocks"`
+	Focus     string       `json:"focus"` // student being counted
+	Undoable  string       `json:"undoable,omitempty"`
+	UndoWords string       `json:"undoWords,omitempty"`
+	UndoKind  Kind         `json:"undoKind,omitempty"`
+	// UndoBlock is the block of what Undo takes back, where that is not the one shown.
+	UndoBlock  string         `json:"undoBlock,omitempty"`
 	Reached    string         `json:"reached,omitempty"` // goal met by the latest tap, in words
 	Engagement map[string]int `json:"engagement"`
 	Effort     map[string]int `json:"effort"` // how hard it was, 1 to 10
@@ -170,22 +204,4 @@ type State struct {
 	Tags   map[string]map[string]int `json:"tags,omitempty"`
 	Absent []string                  `json:"absent,omitempty"`
 	Events int                       `json:"events"`
-}
-
-func newStudents(b *lesson.Block, ids []string) []StudentState {
-	out := make([]StudentState, len(ids))
-	for i, id := range ids {
-		d := b.DrillFor(id) // each counts toward what is their own
-		out[i] = StudentState{ID: id, Stages: make([]StageState, len(d.Stages))}
-		st := &out[i]
-		st.Stage = min(b.Variant(id).Begin, len(d.Stages)-1)
-		for j, s := range d.Stages {
-			st.Stages[j] = StageState{
-				Label: s.Label(), Goal: s.Goal, GoalLabel: d.GoalLabel(s), Holder: s.Holder, Cue: s.Cue,
-				Repeats: !d.ByChance(s) && !s.Goal.Kind.StartsAgain(),
-				Skipped: j < st.Stage, gate: s.Gate,
-			}
-		}
-	}
-	return out
 }

@@ -305,3 +305,6 @@ func TestABallIsOfTheTurnInWhichItIsDue(t *testing.T) {
 		s.add(Event{Kind: Turn, Block: l.Blocks[0].ID, Value: turn + 1})
 	}
 }
+
+// hits reports whether a student hits by what is called.
+func hits(posts []Post, student string) bool { return doing(posts, student) == formation.Hitting }

@@ -1,0 +1,120 @@
+package play
+
+// Due is the ball that comes next: who hits it, at which stage it counts, which feed of
+// the pattern it is, and which ball of the turn it is, from 1.
+type Due struct {
+	Student, Stage, Feed, Ball int
+}
+
+// nothing is due where nobody hits.
+var nothing = Due{Nobody, Nobody, Nobody, 0}
+
+// Due is the next ball of a student, or with Nobody that of whoever is to hit next: of
+// several who hit the one who has had fewest of this turn.
+func (s *Script) Due(st *State, student int) Due {
+	if s.stages == 0 {
+		return nothing
+	}
+	place := 0
+	if student == Nobody {
+		least := 0
+		s.hitting(st.Turn.Seat, func(who, at int) bool {
+			had := st.Students[who].had
+			if s.waits(st, who, at) {
+				return true
+			}
+			if student == Nobody || had < least {
+				student, least, place = who, had, at
+			}
+			return true
+		})
+	} else {
+		place = max(0, s.roleIn(st.Turn.Seat, student))
+	}
+	if student == Nobody {
+		return nothing
+	}
+	who := &st.Students[student]
+	balls := s.balls[who.Stage]
+	for i := range balls {
+		ball := balls[(who.ball+i)%len(balls)]
+		if ball.Stage != Nobody && s.mine(ball, place) {
+			return Due{student, ball.Stage, ball.Feed, who.had + 1 + i}
+		}
+	}
+	return Due{student, who.Stage, Nobody, who.had + 1}
+}
+
+// waits reports whether a student who hits has had all of this turn, while others have
+// not.
+func (s *Script) waits(st *State, student, _ int) bool {
+	return st.Turn.On && !st.Turn.Full && !st.Turn.Held && s.doneWith(st, student)
+}
+
+// Next is the ball after the one that is due, were that one good: the next one of the
+// same student, of another who hits, or the first of the next turn.
+func (s *Script) Next(st *State, due Due) Due {
+	if due.Student == Nobody {
+		return nothing
+	}
+	who := &st.Students[due.Student]
+	ball, had := who.ball, who.had
+	defer func() { who.ball, who.had = ball, had }()
+	if balls := s.balls[who.Stage]; due.Feed != Nobody {
+		for i := range balls {
+			if balls[i].Feed == due.Feed {
+				who.ball = (i + 1) % len(balls)
+			}
+		}
+	}
+	who.had = due.Ball
+	t := &st.Turn
+	if t.On && s.Round != nil && !t.Held && (t.By == ByBalls || t.By == ByEnds) {
+		all := true
+		s.hitting(t.Seat, func(other, _ int) bool {
+			all = all && s.doneWith(st, other)
+			return all
+		})
+		if all {
+			next := s.Hitter(t.Seat + 1)
+			if next == Nobody {
+				return nothing
+			}
+			first := s.balls[st.Students[next].Stage]
+			for i := range first {
+				if first[i].Stage != Nobody {
+					return Due{next, first[i].Stage, first[i].Feed, i + 1}
+				}
+			}
+			return Due{next, st.Students[next].Stage, Nobody, 1}
+		}
+	}
+	if s.Alternate(st) {
+		return s.Due(st, Nobody)
+	}
+	return s.Due(st, due.Student)
+}
+
+// Alternate reports whether the balls go round among those who hit, so that whose ball
+// is due is known: one hits, or two take the balls of one feeder or of a rally.
+func (s *Script) Alternate(st *State) bool {
+	n := 0
+	s.hitting(st.Turn.Seat, func(int, int) bool {
+		n++
+		return n <= 2
+	})
+	return n <= 1 || n == 2 && s.shared
+}
+
+// Hits reports whether a student hits in the turn that is on.
+func (s *Script) Hits(st *State, student int) bool { return s.hits(st.Turn.Seat, student) }
+
+// Until is how many turns after turn n a student hits first; 0 where that is never.
+func (s *Script) Until(st *State, n, student int) int {
+	for t := range s.Turns() {
+		if s.hits(st.Turn.Seat+n-st.Turn.N+t, student) {
+			return t
+		}
+	}
+	return 0
+}

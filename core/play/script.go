@@ -1,0 +1,205 @@
+package play
+
+import (
+	"slices"
+
+	"hodometer/core/drill"
+	"hodometer/core/goal"
+	"hodometer/core/lesson"
+	"hodometer/core/pattern"
+	"hodometer/core/rotation"
+)
+
+// Nobody stands for no student, stage or ball.
+const Nobody = -1
+
+// Ball is one ball of a turn: the feed of the pattern that it is, the stage it counts
+// for, Nobody where it is not counted, and who hits it: a place of the roles, Nobody
+// for whoever hits.
+type Ball struct {
+	Feed, Stage, Role int
+}
+
+// Script is a block laid out for those who are there. It never changes; what happens is
+// in a State. Students and stages are their places in the lesson and in the drill.
+type Script struct {
+	Lesson *lesson.Lesson
+	Block  *lesson.Block
+	Here   []int  // who takes turns
+	Round  *Round // nil where nothing changes
+
+	students, stages int
+	goals            []goal.Goal // of each student at each stage
+	begins           []int       // the stage with which each begins
+	repeats          []bool      // a stage that is done, not hit
+	pots             []int       // whose tally a student's goal is, students × stages
+	gates            []drill.GateFor
+	groups           [][2]int // from and to of the stages side by side, by stage
+	balls            [][]Ball // of a turn, by stage; alike for those side by side
+	ends             []drill.End
+	turn             drill.Turn
+	shared           bool // two who hit take the balls in turn: of one feeder, or of a rally
+}
+
+// Compile lays out a block for those who are there, by their place in the lesson. What
+// cannot be played was refused when the drill was validated.
+func Compile(l *lesson.Lesson, b *lesson.Block, here []int) *Script {
+	s := &Script{Lesson: l, Block: b, Here: here, students: len(l.Students)}
+	if (b.Drill != nil || b.Match != nil) && len(l.Students) > 0 && len(here) > 0 {
+		if y := RoundOf(l, b, here); len(y.Turns) > 1 {
+			s.Round = &y
+		}
+	}
+	if b.Drill != nil {
+		s.compile(b.Drill)
+	}
+	return s
+}
+
+func (s *Script) compile(d *drill.Drill) {
+	s.stages = len(d.Stages)
+	if d.Turn != nil {
+		s.turn = *d.Turn
+	}
+	s.ends = d.EndsOf()
+	for i, stage := range d.Stages {
+		from, to := d.GroupOf(i)
+		s.groups = append(s.groups, [2]int{from, to})
+		s.gates = append(s.gates, d.Stages[to-1].Gate)
+		s.repeats = append(s.repeats, !d.ByChance(stage) && !stage.Goal.Kind.StartsAgain())
+		if from < i {
+			s.balls = append(s.balls, s.balls[from])
+			continue
+		}
+		s.balls = append(s.balls, ballsOf(d, i))
+	}
+	s.shared = slices.ContainsFunc(d.Pattern.Feeds, func(f pattern.Feed) bool {
+		return f.How == pattern.Live || f.How == pattern.ByHand || f.How == pattern.ByRacket
+	})
+	for i, id := range s.Lesson.Students {
+		own := s.Block.DrillFor(id)
+		s.begins = append(s.begins, min(s.Block.Variant(id).Begin, s.stages-1))
+		for j, stage := range own.Stages {
+			s.goals = append(s.goals, stage.Goal)
+			s.pots = append(s.pots, drill.HeldBy(drill.Stage{Holder: stage.Holder}, s.students, i)[0]*s.stages+j)
+		}
+	}
+}
+
+// ballsOf are the balls of a turn at the i-th stage of the drill and at those beside it.
+func ballsOf(d *drill.Drill, i int) (out []Ball) {
+	from, to := d.GroupOf(i)
+	for _, f := range d.FeedsAt(i) {
+		ball := Ball{Feed: f, Stage: Nobody, Role: Nobody}
+		for j := from; j < to; j++ {
+			g := d.Stages[j]
+			counts := g.Counts
+			if len(counts) == 0 {
+				counts = g.Feeds
+			}
+			if len(counts) == 0 || slices.Contains(counts, f) {
+				ball.Stage = j
+				break
+			}
+		}
+		if h := d.Pattern.Feeds[f].Hitter; h != "" {
+			ball.Role = slices.IndexFunc(d.Roles, func(r drill.Role) bool { return r.ID == h })
+		}
+		out = append(out, ball)
+	}
+	return out
+}
+
+// Balls are the balls of a turn at a stage, those of the stages beside it among them.
+func (s *Script) Balls(stage int) []Ball { return s.balls[stage] }
+
+// Group are the stages that run side by side with one, from and to.
+func (s *Script) Group(stage int) (from, to int) { return s.groups[stage][0], s.groups[stage][1] }
+
+// Goal is what a student has to do at a stage.
+func (s *Script) Goal(student, stage int) goal.Goal { return s.goals[student*s.stages+stage] }
+
+// holders calls visit with everyone who holds a student's goal.
+func (s *Script) holders(student, stage int, visit func(student int)) {
+	pot := s.pots[student*s.stages+stage]
+	for i := range s.students {
+		if s.pots[i*s.stages+stage] == pot {
+			visit(i)
+		}
+	}
+}
+
+// hits reports whether the student hits in the turn of that number.
+func (s *Script) hits(turn, student int) bool { return s.roleIn(turn, student) >= 0 }
+
+// roleIn is the place of the round that a student who hits holds in a turn; −1 for who
+// does not hit.
+func (s *Script) roleIn(turn, student int) int {
+	if s.Round == nil {
+		if slices.Contains(s.Here, student) {
+			return 0
+		}
+		return -1
+	}
+	for p, held := range s.Seats(turn) {
+		if s.works(p) && slices.Contains(held, student) {
+			return p
+		}
+	}
+	return -1
+}
+
+// Seats of a turn of the round, going round.
+func (s *Script) Seats(turn int) [][]int {
+	n := len(s.Round.Turns)
+	return s.Round.Turns[((turn%n)+n)%n]
+}
+
+// mine reports whether a ball is hit by who holds a place of the round.
+func (s *Script) mine(ball Ball, place int) bool {
+	if ball.Role == Nobody || s.Round == nil || place >= len(s.Round.Roles) {
+		return true
+	}
+	return s.Round.Roles[place] == ball.Role || s.Round.Roles[place] == Nobody
+}
+
+// works reports whether who holds a place of the round hits balls that are counted: a
+// partner hits only those that are given to them.
+func (s *Script) works(place int) bool {
+	if s.Round.Places[place].Doing != rotation.Hitting {
+		return false
+	}
+	if place >= len(s.Round.Roles) || s.Round.Roles[place] == Nobody {
+		return true
+	}
+	role := s.Block.Drill.Roles[s.Round.Roles[place]]
+	return role.Is == pattern.Hitter ||
+		slices.ContainsFunc(s.Block.Drill.Pattern.Feeds, func(f pattern.Feed) bool { return f.Hitter == role.ID })
+}
+
+// hitting calls visit with everyone who hits in a turn, in the order of the places.
+func (s *Script) hitting(turn int, visit func(student, place int) bool) {
+	if s.Round == nil {
+		for _, who := range s.Here {
+			if !visit(who, 0) {
+				return
+			}
+		}
+		return
+	}
+	for p, held := range s.Seats(turn) {
+		if !s.works(p) {
+			continue
+		}
+		for _, who := range held {
+			if !visit(who, p) {
+				return
+			}
+		}
+	}
+}
+
+// Fed reports whether the block has a basket to count.
+func (s *Script) Fed() bool {
+	return s.Block.Drill != nil && s.Block.Drill.Basket > 0 && !s.turn.OneBall
+}

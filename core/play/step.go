@@ -1,0 +1,465 @@
+package play
+
+import (
+	"hodometer/core/drill"
+	"hodometer/core/goal"
+)
+
+// Did is what an outcome says was done.
+type Did int
+
+// What can be done.
+const (
+	Good    Did = iota // a ball was made
+	Miss               // a ball was missed
+	Many               // Value more, of Of balls where those were counted
+	Rally              // a rally of Value shots ended with Student's miss
+	Go                 // a try of a timed stage begins
+	Timed              // it took Value milliseconds
+	Reps               // Value repetitions more
+	Rated              // it was not yet, nearly or fully held: Value 0, 1 or 2
+	Chose              // the last ball was the Value-th choice of its stage
+	Correct            // the count was Value good of Of, Best in a row
+)
+
+// Where a ball went.
+const (
+	InNet = iota
+	Long
+	Wide
+	Short
+)
+
+// Outcome is one thing that happened to a ball, or to several.
+type Outcome struct {
+	Did       Did
+	Student   int   // Nobody: whose ball is due
+	Players   []int // several who did it as one, where Student is Nobody
+	Stage     int   // Nobody: the one that is due
+	Value, Of int
+	Best      int
+	Where     int   // Nobody: not known
+	At, Clock int64 // by the device's clock, and by the block's, ms
+}
+
+// Effects are what a step did: whose ball it was and at which stage, whether it was
+// anything a coach may want to take back, whether a goal was just met, and who is to be
+// watched now, Nobody for who was before.
+type Effects struct {
+	Done           bool
+	Student, Stage int
+	Met            bool
+	Focus          int
+}
+
+// Play is the step: the state after an outcome. The same state and the same outcome give
+// the same result.
+func (s *Script) Play(st *State, o Outcome) (e Effects) {
+	e.Focus = s.Time(st, o.Clock)
+	e.Student, e.Stage = o.Student, o.Stage
+	if e.Student == Nobody && len(o.Players) > 0 {
+		e.Student = o.Players[0]
+	}
+	if e.Student == Nobody || e.Stage == Nobody {
+		due := s.Due(st, e.Student)
+		e.Student, e.Stage = due.Student, due.Stage
+	}
+	if e.Student < 0 || e.Student >= s.students || e.Stage < 0 || e.Stage >= s.stages {
+		e.Student, e.Stage = Nobody, Nobody
+		return e
+	}
+	known := o.Student != Nobody || len(o.Players) == 0 // whose ball it was is known
+	own, g := s.OwnAt(st, e.Student, e.Stage), s.Goal(e.Student, e.Stage)
+	tally := s.TallyAt(st, e.Student, e.Stage)
+	e.Done = true
+	switch o.Did {
+	case Good, Miss:
+		e.watch(s.comes(st, e.Student, o.Clock))
+		s.ball(st, &e, o, known)
+	case Many:
+		e.watch(s.comes(st, e.Student, o.Clock))
+		balls := max(o.Of, 0)
+		switch {
+		case o.Of > 0 && known: // balls that were counted tell of the chance
+			own.Balls, own.Good = own.Balls+o.Of, own.Good+o.Value
+			st.Balls += o.Of
+			if g.Kind.Timed() || g.Kind.StartsAgain() {
+				e.Met = tally.many(g, o.Value, o.At)
+			} else {
+				tally.good += o.Value
+				e.Met = tally.judge(g, o.At)
+			}
+		default:
+			balls = max(balls, o.Value, 0)
+			e.Met = tally.many(g, o.Value, o.At)
+		}
+		s.took(st, balls)
+		s.toward(st, &e, o)
+		e.watch(s.had(st, e.Student, balls))
+	case Rally:
+		s.rallyEnds(st, &e, o)
+	case Go:
+		tally.begin(o.At)
+		e.Done = false
+	case Timed:
+		e.watch(s.comes(st, e.Student, o.Clock))
+		tally.Times = append(tally.Times, o.Value)
+		e.Met = tally.judge(g, o.At)
+		s.toward(st, &e, o)
+		e.watch(s.had(st, e.Student, len(s.balls[e.Stage])))
+	case Reps:
+		e.watch(s.comes(st, e.Student, o.Clock))
+		own.Balls, own.Good = own.Balls+o.Value, own.Good+o.Value
+		tally.good += o.Value
+		st.Students[e.Student].done = e.Stage
+		e.Met = tally.judge(g, o.At)
+		s.toward(st, &e, o)
+		e.watch(s.had(st, e.Student, o.Value))
+	case Rated:
+		s.rate(st, &e, o)
+	case Chose:
+		if e.Done = o.Value >= 0 && o.Value < len(own.Choices); e.Done {
+			own.Choices[o.Value]++
+		}
+	case Correct:
+		s.correct(st, &e, o)
+	}
+	return e
+}
+
+// watch takes who is to be watched, where somebody new is.
+func (e *Effects) watch(focus int) {
+	if focus != Nobody {
+		e.Focus = focus
+	}
+}
+
+// took counts balls that were brought.
+func (s *Script) took(st *State, balls int) {
+	st.Fed += balls
+	if st.BasketLeft > 0 {
+		st.BasketLeft = max(0, st.BasketLeft-balls)
+	}
+}
+
+// ball counts one ball, good or missed.
+func (s *Script) ball(st *State, e *Effects, o Outcome, known bool) {
+	who := &st.Students[e.Student]
+	st.Balls++
+	skipped := s.skip(st, e.Student, e.Stage)
+	s.took(st, 1+skipped)
+	s.credit(st, e.Student, e.Stage, o.Did == Good, o.Where, known)
+	good := 0
+	if o.Did == Good {
+		good = 1
+		who.row++
+	} else {
+		who.row, who.missed = 0, true
+	}
+	g, tally := s.Goal(e.Student, e.Stage), s.TallyAt(st, e.Student, e.Stage)
+	e.Met = tally.add(g, good, o.Did == Miss, o.At)
+	s.toward(st, e, o)
+	if o.Did == Miss && g.Kind == goal.Rally && tally.Met && s.at(st, e.Student, e.Stage) {
+		s.holders(e.Student, e.Stage, func(other int) { s.advance(st, other, e.Stage, o.Clock) })
+	}
+	if o.Did == Miss && s.turn.OneBall {
+		s.tryAgain(st, e.Student)
+	}
+	e.watch(s.had(st, e.Student, 1+skipped))
+}
+
+// credit is what a ball adds to a student's own record.
+func (s *Script) credit(st *State, student, stage int, good bool, where int, known bool) {
+	if !known {
+		return
+	}
+	own := s.OwnAt(st, student, stage)
+	shot := 0
+	if n := len(s.Block.Drill.Stages[stage].Shots); n > 0 {
+		shot = own.Balls % n
+	}
+	own.Balls++
+	own.Shots[shot].Balls++
+	if good {
+		own.Good++
+		own.Shots[shot].Good++
+	} else if where >= 0 && where < len(own.Misses) {
+		own.Misses[where]++
+	}
+}
+
+// skip moves a student on to the ball after the next one that counts for a stage, and
+// returns how many were passed over that nobody counted.
+func (s *Script) skip(st *State, student, stage int) (skipped int) {
+	balls, who := s.balls[stage], &st.Students[student]
+	if !s.at(st, student, stage) { // another stage, chosen by hand: its first ball
+		who.ball++
+		return 0
+	}
+	for i := range balls {
+		if at := (who.ball + i) % len(balls); balls[at].Stage == stage {
+			who.ball = at + 1
+			if i > 0 {
+				skipped = i
+			}
+			break
+		}
+	}
+	if who.ball >= len(balls) {
+		who.ball = 0
+	}
+	// What comes after it and is not counted goes with it.
+	for who.ball > 0 && balls[who.ball].Stage == Nobody {
+		skipped++
+		if who.ball++; who.ball >= len(balls) {
+			who.ball = 0
+		}
+	}
+	return skipped
+}
+
+// at reports whether a student works on a stage, or on one beside it.
+func (s *Script) at(st *State, student, stage int) bool {
+	from, to := s.Group(stage)
+	return st.Students[student].Stage >= from && st.Students[student].Stage < to
+}
+
+// toward goes on where a goal was just met, for all who hold it.
+func (s *Script) toward(st *State, e *Effects, o Outcome) {
+	if !e.Met {
+		return
+	}
+	stage := e.Stage
+	s.holders(e.Student, stage, func(other int) {
+		who := &st.Students[other]
+		if s.overAll(st, other, stage) {
+			if who.met = true; s.turn.OneBall && s.at(st, other, stage) {
+				who.far++
+				who.Far = max(who.Far, who.far)
+			}
+		}
+		s.advance(st, other, stage, o.Clock)
+	})
+	if s.Goal(e.Student, stage).Kind == goal.Race {
+		for i := range st.Students {
+			if t := s.TallyAt(st, i, stage); i != e.Student && !t.Met {
+				t.Over = true
+				s.advance(st, i, stage, o.Clock)
+			}
+		}
+	}
+	s.Release(st, stage, o.Clock)
+}
+
+// advance moves on to the next stage that is not over and whose gate is open, looking
+// round from the one just met; with all over it stays.
+func (s *Script) advance(st *State, student, from int, clock int64) {
+	who := &st.Students[student]
+	g, t := s.Goal(student, from), s.TallyAt(st, student, from)
+	if s.turn.Runs {
+		if !g.Kind.Timed() && s.at(st, student, from) && s.overAll(st, student, from) {
+			s.bell(st, clock)
+		}
+		return
+	}
+	if g.Kind.Timed() || // its time goes on; the coach says when to go on
+		g.Kind == goal.Rally && t.Streak > 0 { // the rally goes on; its end moves on
+		who.Met = s.metAll(st, student)
+		return
+	}
+	if !s.overAll(st, student, from) && !t.again { // others beside it go on
+		if first := s.groups[from][0]; s.at(st, student, from) || !s.overAll(st, student, first) {
+			return
+		}
+	}
+	if s.turn.OneBall {
+		if _, to := s.Group(from); s.at(st, student, from) && to < s.stages {
+			s.goTo(st, student, to)
+			return
+		}
+		who.Met = s.metAll(st, student)
+		return
+	}
+	all := true
+	_, to := s.Group(from)
+	for i := range s.stages {
+		next := (to + i) % s.stages
+		if s.Over(st, student, next) {
+			continue
+		}
+		if all = false; !s.Locked(st, student, next) {
+			s.goTo(st, student, s.groups[next][0])
+			who.Waits = false
+			return
+		}
+	}
+	who.Met, who.Waits = all, !all
+}
+
+// goTo takes a student to a stage, at its first ball.
+func (s *Script) goTo(st *State, student, stage int) {
+	who := &st.Students[student]
+	if who.Stage == stage {
+		return
+	}
+	who.Stage, who.ball = stage, 0
+	if s.turn.OneBall { // what was met before is tried again
+		from, to := s.Group(stage)
+		for j := from; j < to; j++ {
+			t := s.TallyAt(st, student, j)
+			t.again, t.Streak = t.Met, 0
+			if t.again {
+				t.Count = 0
+			}
+		}
+	}
+}
+
+// tryAgain begins the next try after a miss, where one ball is all there is.
+func (s *Script) tryAgain(st *State, student int) {
+	who := &st.Students[student]
+	to := s.groups[who.Stage][0]
+	switch s.turn.Again {
+	case drill.AgainHere:
+		return
+	case drill.AgainBack:
+		if to > s.groups[s.begins[student]][0] {
+			to = s.groups[to-1][0]
+		}
+		who.far = max(0, who.far-1)
+	default:
+		to, who.far = s.groups[s.begins[student]][0], 0
+	}
+	s.goTo(st, student, to)
+}
+
+// Release lets those go on who waited for the last to reach a gate.
+func (s *Script) Release(st *State, stage int, clock int64) {
+	for i := range st.Students {
+		if st.Students[i].Waits {
+			s.advance(st, i, min(stage, s.stages-1), clock)
+		}
+	}
+}
+
+// Locked reports whether a gate before the stage is not open for a student.
+func (s *Script) Locked(st *State, student, stage int) bool {
+	stage = s.groups[stage][0]
+	if stage <= st.Students[student].Opened {
+		return false
+	}
+	for i := range stage {
+		switch s.gates[i] {
+		case drill.GateEach:
+			if !s.Over(st, student, i) {
+				return true
+			}
+		case drill.GateAll:
+			for j := range st.Students {
+				if !st.Students[j].Away && !s.Over(st, j, i) {
+					return true
+				}
+			}
+		}
+	}
+	return false
+}
+
+// Pick takes a student to a stage because the coach says so.
+func (s *Script) Pick(st *State, student, stage int) {
+	s.goTo(st, student, s.groups[stage][0])
+	st.Students[student].Waits = false
+}
+
+// Open takes a student to a stage through whatever gate.
+func (s *Script) Open(st *State, student, stage int) {
+	s.Pick(st, student, stage)
+	who := &st.Students[student]
+	who.Opened = max(who.Opened, stage)
+}
+
+// rallyEnds credits a rally of so many shots that ended with a miss of the student: every
+// other shot was the partner's, who is the first of Players that is not the student.
+func (s *Script) rallyEnds(st *State, e *Effects, o Outcome) {
+	partner := Nobody
+	for _, p := range o.Players {
+		if p != e.Student {
+			partner = p
+			break
+		}
+	}
+	first := (o.Value + 1) / 2
+	one := Outcome{Did: Good, Where: Nobody, Stage: e.Stage, At: o.At, Clock: o.Clock}
+	for i := range o.Value { // in the order in which they were played
+		if one.Student = partner; i%2 == o.Value%2 || partner == Nobody {
+			one.Student = e.Student
+		}
+		if partner == Nobody && i >= o.Value-first {
+			break // nobody was named for the others
+		}
+		did := s.Play(st, one)
+		e.Met = e.Met || did.Met
+		e.watch(did.Focus)
+	}
+	one.Did, one.Student, one.Where = Miss, e.Student, o.Where
+	did := s.Play(st, one)
+	e.watch(did.Focus)
+}
+
+// rate records how well a repetition was held. A rating just after the last repetition
+// of a stage is of that stage, though the student has gone on from it; and where none
+// was held that was rated, the stage is not met.
+func (s *Script) rate(st *State, e *Effects, o Outcome) {
+	if e.Done = o.Value >= 0 && o.Value <= 2; !e.Done {
+		return
+	}
+	who := &st.Students[e.Student]
+	if who.done != Nobody && who.done != e.Stage && s.OwnAt(st, e.Student, e.Stage).Balls == 0 {
+		e.Stage = who.done
+	}
+	own := s.OwnAt(st, e.Student, e.Stage)
+	own.Held[o.Value]++
+	own.LastHeld = o.Value
+	if !s.repeats[e.Stage] || s.pots[e.Student*s.stages+e.Stage] != e.Student*s.stages+e.Stage {
+		return
+	}
+	t, g := s.TallyAt(st, e.Student, e.Stage), s.Goal(e.Student, e.Stage)
+	if t.Count >= g.Count && g.Count > 0 {
+		was := t.Met
+		if t.Met = own.Held[2] > 0; was && !t.Met {
+			who.Met = false
+		} else if !was && t.Met {
+			who.Met = s.metAll(st, e.Student)
+		}
+	}
+}
+
+// correct puts a count right: what was counted before it is as if it had been so.
+func (s *Script) correct(st *State, e *Effects, o Outcome) {
+	own, t := s.OwnAt(st, e.Student, e.Stage), s.TallyAt(st, e.Student, e.Stage)
+	g := s.Goal(e.Student, e.Stage)
+	others := t.good - own.Good // of those who hold it too
+	st.Balls += o.Of - own.Balls
+	own.Balls, own.Good = o.Of, o.Value
+	t.Met, t.Streak, t.Extra, t.good = false, 0, 0, others+o.Value
+	if o.Of == 0 { // of how many is not known
+		t.good, t.Extra = others, o.Value
+	}
+	switch {
+	case g.Kind.Timed():
+		t.Tries, t.Best = []int{o.Value}, o.Value
+		e.Met = t.judge(g, o.At)
+	case g.Kind.StartsAgain():
+		if t.Best = o.Best; t.Best >= g.Count {
+			t.Count, t.Met, e.Met = t.Best, true, true
+		} else {
+			t.Count = 0
+		}
+	default:
+		e.Met = t.judge(g, o.At)
+	}
+	s.toward(st, e, o)
+	if o.Of == 0 {
+		own.Good = 0
+	}
+}
