@@ -108,11 +108,20 @@ func (d *Drill) asks(c *court.Court, s Stage, contacts []court.Point, turn patte
 	if !d.ByChance(s) {
 		return nil
 	}
+	for _, shot := range s.Shots { // each as often as the others
+		for _, a := range d.asks(c, s.As(shot), contacts, turn) {
+			a.Share /= float64(len(s.Shots))
+			out = append(out, a)
+		}
+	}
+	if len(out) > 0 {
+		return out
+	}
 	total := 0.0
 	for _, b := range turn.Balls {
 		i := b.Feed
 		f := d.Pattern.Feeds[i]
-		if !d.plays(s, f) || f.How == pattern.Shadow {
+		if !d.plays(s, f) || f.How == pattern.Shadow || d.countedBalls != nil && !d.countedBalls[i] {
 			continue
 		}
 		a := d.ask(c, s, i, contacts[i])

@@ -90,6 +90,9 @@ type Drill struct {
 	Cautions []string `json:"cautions"` // besides those that Cautious finds
 	Kit      []Item   `json:"kit"`
 	Kin      *Kin     `json:"kin,omitempty"`
+	// countedBalls says which balls of the pattern count, where the drill is as one of its
+	// stages is played (At); nil: all.
+	countedBalls []bool
 }
 
 // Root is the id of the drill that this one, however bent, came from: its own

@@ -13,6 +13,7 @@ import (
 // atStage is the pattern of a stage, as it flies and as it is run through.
 type atStage struct {
 	pattern  pattern.Pattern
+	counting []bool
 	flown    []pattern.Ball
 	contacts []court.Point
 	runs     map[footwork.Mover]pattern.Turn
@@ -27,7 +28,7 @@ func (t Turns) stage(i int) *atStage {
 	if !ok {
 		at := t.d.At(i)
 		flown, _ := t.flights.Fly(at.Pattern, false)
-		out = &atStage{at.Pattern, flown, at.metAt(flown), map[footwork.Mover]pattern.Turn{}}
+		out = &atStage{at.Pattern, at.countedBalls, flown, at.metAt(flown), map[footwork.Mover]pattern.Turn{}}
 		t.stages[i] = out
 	}
 	return out
@@ -46,7 +47,7 @@ func (p *atStage) run(m footwork.Mover, balls int) pattern.Turn {
 // shape is the i-th stage drawn for that hand.
 func (t Turns) shape(i int, hand court.Hand) Shape {
 	at, d := t.stage(i), *t.d
-	d.Pattern = at.pattern
+	d.Pattern, d.countedBalls = at.pattern, at.counting
 	return d.shape(d.Stages[i], hand, at.contacts)
 }
 

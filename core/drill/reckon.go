@@ -141,7 +141,7 @@ func (d *Drill) Turns(
 		d: d, c: c, curves: curves, tempo: d.TempoFor(students), students: students, own: -1,
 		sources: float64(d.Sources()), flights: flights, flown: flown,
 		stages: map[int]*atStage{
-			-1: {d.Pattern, flown, d.metAt(flown), map[footwork.Mover]pattern.Turn{}},
+			-1: {d.Pattern, nil, flown, d.metAt(flown), map[footwork.Mover]pattern.Turn{}},
 		},
 		known: map[asked][]*target.Curve{},
 	}
@@ -249,7 +249,7 @@ func (t Turns) Curves(p Player) []*target.Curve {
 			continue
 		}
 		at, d := t.stage(i), *t.d
-		d.Pattern = at.pattern
+		d.Pattern, d.countedBalls = at.pattern, at.counting
 		out[i] = CurveOf(t.curves, p.Level, d.asks(t.c, s, at.contacts, at.run(p.Mover, d.TurnBalls)))
 	}
 	t.known[key] = out

@@ -337,7 +337,7 @@ func (s Stage) pace() float64 {
 // elsewhere reports whether the balls of the i-th stage are not the drill's own.
 func (d *Drill) elsewhere(i int) bool {
 	s := d.Stages[i]
-	return s.pace() != 1 || s.Place != nil || len(d.FeedsAt(i)) != len(d.Pattern.Feeds)
+	return s.pace() != 1 || s.Place != nil || len(d.FeedsAt(i)) != len(d.Pattern.Feeds) || d.counted(i) != nil
 }
 
 // At is the drill as its i-th stage is played: some of its balls, from another
@@ -364,7 +364,27 @@ func (d *Drill) At(i int) *Drill {
 		p = p.Moved(court.Point{X: s.Place.X - p.Feeds[0].To.X, Y: s.Place.Y - p.Feeds[0].To.Y})
 	}
 	out.Pattern = p.Paced(s.pace())
+	out.countedBalls = d.counted(i)
 	return &out
+}
+
+// counted says of each ball that is played at the i-th stage whether it counts for it;
+// nil where all do.
+func (d *Drill) counted(i int) []bool {
+	s := d.Stages[i]
+	counts := s.Counts
+	if len(counts) == 0 {
+		counts = s.Feeds
+	}
+	played := d.FeedsAt(i)
+	if len(counts) == 0 || len(counts) == len(played) {
+		return nil
+	}
+	out := make([]bool, len(played))
+	for k, f := range played {
+		out[k] = slices.Contains(counts, f)
+	}
+	return out
 }
 
 // GoalLabel says a step's goal as a coach does. What has no chance is counted in

@@ -15,9 +15,11 @@ var Drills []byte
 //go:embed game.schema.json
 var Games []byte
 
-// Drills3 and Drills2 are the schemas of drills of versions before, which are
+// Drills4, Drills3 and Drills2 are the schemas of drills of versions before, which are
 // read too.
 var (
+	//go:embed drill-4.schema.json
+	Drills4 []byte
 	//go:embed drill-3.schema.json
 	Drills3 []byte
 	//go:embed drill-2.schema.json

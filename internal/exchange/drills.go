@@ -39,7 +39,7 @@ const mostWrong = 12
 var schemas = sync.OnceValue(func() map[string]map[string]*jsonschema.Schema {
 	out := map[string]map[string]*jsonschema.Schema{}
 	for version, text := range map[string][]byte{
-		"2": formats.Drills2, "3": formats.Drills3, fmt.Sprint(drill.Version): formats.Drills,
+		"2": formats.Drills2, "3": formats.Drills3, "4": formats.Drills4, fmt.Sprint(drill.Version): formats.Drills,
 	} {
 		name := "drill-" + version + ".schema.json"
 		whole, err := jsonschema.UnmarshalJSON(bytes.NewReader(text))

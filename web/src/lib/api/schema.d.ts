@@ -1682,6 +1682,7 @@ export interface components {
             focuses: components["schemas"]["Terms"];
             situations: components["schemas"]["Terms"];
             strokes: components["schemas"]["Terms"];
+            shapes: components["schemas"]["Terms"];
             directions: components["schemas"]["Terms"];
             hows: components["schemas"]["Terms"];
             meets: components["schemas"]["Terms"];
@@ -1689,6 +1690,8 @@ export interface components {
             roles: components["schemas"]["Terms"];
             objects: components["schemas"]["Terms"];
             afters: components["schemas"]["Terms"];
+            ends: components["schemas"]["Terms"];
+            agains: components["schemas"]["Terms"];
             bends: components["schemas"]["Terms"];
             manners: components["schemas"]["Terms"];
             holders: components["schemas"]["Terms"];
@@ -2213,6 +2216,8 @@ export interface components {
             meet: string;
             height: number;
             stroke: components["schemas"]["Stroke"];
+            /** @description the role that plays it; absent: whoever hits */
+            hitter?: string;
             aim?: components["schemas"]["Point"];
             go?: components["schemas"]["Point"];
             /** @description seconds from this release to the next */
@@ -2521,7 +2526,7 @@ export interface components {
             /** @description practice rounds: sets where rallies are bundled, else rallies */
             warmUp?: number;
             /** @enum {string} */
-            feeder?: "winner" | "loser";
+            feeder?: "winner" | "loser" | "same";
             set?: {
                 rallies: number;
                 points: number;
@@ -2531,6 +2536,11 @@ export interface components {
             net?: "winner" | "set";
             onlyNetScores?: boolean;
             ownScores?: boolean;
+            /**
+             * @description who scores when a rally is won; absent: the player who is named
+             * @enum {string}
+             */
+            ownFor?: "winners";
             marks?: {
                 id: string;
                 words?: string;
@@ -2965,8 +2975,11 @@ export interface components {
         Drill: {
             /** @enum {string} */
             format: "hodometer.drill";
-            /** @enum {integer} */
-            version: 4;
+            /**
+             * @description 5; a document of version 4 is read as one in which balls end every turn
+             * @enum {integer}
+             */
+            version: 4 | 5;
             /** @description its id in the list; copies in lessons have the same */
             id?: string;
             title: string;
@@ -3010,12 +3023,44 @@ export interface components {
                 feeds?: number[];
                 place?: components["schemas"]["Point"];
                 cue?: string;
+                /** @description its goal runs at the same time as the one before it, for other balls of the turn: its feeds */
+                beside?: boolean;
+                /** @description those of its balls that are counted; none: all */
+                counts?: number[];
+                /** @description the shape of the shot that is asked for, an id of the vocabulary; absent: any */
+                shape?: string;
+                /** @description shots that take turns, one a ball; none: the stage's own */
+                shots?: {
+                    stroke: components["schemas"]["Stroke"];
+                    direction: string;
+                    shape?: string;
+                    target: number;
+                }[];
+                /** @description what a ball can be besides good or missed */
+                choices?: {
+                    id: string;
+                    words: string;
+                    right?: boolean;
+                    wrong?: boolean;
+                }[];
             }[];
             /** @description balls in it; 0: they never run out */
             basket: number;
             pickUpMinutes: number;
-            /** @description balls before the next student steps in */
+            /** @description balls before the next student steps in; where a turn ends otherwise, as many as it is reckoned with */
             turnBalls: number;
+            turn?: components["schemas"]["TurnRules"];
+            /** @description the places that students hold, in the order in which they go through them; none: hitters, and the arrangement's feeders and collectors */
+            roles?: {
+                id: string;
+                /** @description an id of the vocabulary's roles */
+                is: string;
+                name?: string;
+                /** @description how many hold it at once; 0: one */
+                held?: number;
+                /** @description those who wait for it stand in a line behind it */
+                line?: boolean;
+            }[];
             after: string;
             cues: string[];
             cautions: string[];
@@ -3026,6 +3071,37 @@ export interface components {
                 title: string;
                 bend: string;
             };
+        };
+        /** @description how a turn goes where it is more than so many balls */
+        TurnRules: {
+            /** @description what ends it: the first that is met does; none: turnBalls */
+            ends?: {
+                /** @enum {string} */
+                by: "balls" | "met" | "miss" | "row" | "seconds" | "press";
+                /** @description of balls */
+                count?: number;
+                seconds?: number;
+                /** @description with most: the number of balls is drawn anew for each turn */
+                least?: number;
+                most?: number;
+                /** @description the students know how many */
+                told?: boolean;
+            }[];
+            /** @description 0: no bound */
+            mostBalls?: number;
+            /** @description 0: no bound */
+            mostSeconds?: number;
+            /** @description the ball at which the next student comes up, from 1; 0: after the turn */
+            nextAt?: number;
+            /** @description there is a single ball; a miss ends the try */
+            oneBall?: boolean;
+            /**
+             * @description where the next try begins
+             * @enum {string}
+             */
+            again?: "start" | "here" | "back";
+            /** @description timed stages follow each other by the bell, student after student */
+            runs?: boolean;
         };
         /** @description An item of equipment */
         KitItem: {
@@ -3064,6 +3140,8 @@ export interface components {
             sides?: string[];
             /** @description players on a side; 0: as the number of students has it */
             side?: number;
+            /** @description players on each side, where the sides are not of one size */
+            sizes?: number[];
             from?: components["schemas"]["Drill"];
         };
         Group: {
@@ -3869,9 +3947,20 @@ export interface components {
             /** @description turns until everybody was everywhere */
             round: number;
             /** @enum {string} */
-            by: "balls" | "time" | "rallies" | "score";
+            by: "balls" | "time" | "rallies" | "score" | "ends";
             balls: number;
             of?: number;
+            /** @description the students are not told how many */
+            secret?: boolean;
+            /** @description when it is over, where that is not a number of balls alone */
+            until?: string;
+            /**
+             * Format: int64
+             * @description what the block's clock shows when the stage that runs is over
+             */
+            bell?: number;
+            /** @description the next student steps in until the bell */
+            rests?: boolean;
             /**
              * Format: int64
              * @description what the block's clock showed when it began
@@ -3886,6 +3975,18 @@ export interface components {
             held?: boolean;
             now: components["schemas"]["TurnPost"][];
             next: components["schemas"]["TurnPost"][];
+        };
+        /** @description a ball that comes */
+        DueState: {
+            student: string;
+            stage: number;
+            /** @description the ball of the pattern, from 0; -1: their order is not known */
+            feed: number;
+            /** @description of the turn, from 1 */
+            ball: number;
+            said: string;
+            /** @description whose ball it is is known, so that a count needs no name */
+            sure?: boolean;
         };
         TurnPost: {
             place: components["schemas"]["RotationPlace"];
@@ -3903,6 +4004,8 @@ export interface components {
             undoWords?: string;
             /** @description the kind of event that Undo reverts */
             undoKind?: string;
+            /** @description the block of what Undo reverts, where that is not the one shown */
+            undoBlock?: string;
             reached?: string;
             engagement: {
                 [key: string]: number;
@@ -3950,7 +4053,22 @@ export interface components {
                 minutes: number;
                 /** @description its card was read */
                 setUp?: boolean;
+                /** @description balls that were brought, counted or not, where that is not the number of balls */
+                fed?: number;
                 turn?: components["schemas"]["TurnState"];
+                due?: components["schemas"]["DueState"];
+                next?: components["schemas"]["DueState"];
+                /** @description the minute of a warm-up that is on */
+                minute?: {
+                    n: number;
+                    /** Format: int64 */
+                    from: number;
+                    held?: boolean;
+                };
+                /** @description errors by student; empty for nobody in particular */
+                errors?: {
+                    [key: string]: number;
+                };
                 courts?: {
                     sides: string[][];
                     score: components["schemas"]["Score"];
@@ -3975,6 +4093,8 @@ export interface components {
                     id: string;
                     stage: number;
                     met: boolean;
+                    /** @description stages met in the longest try with one ball */
+                    far?: number;
                     /** @description a gate that the others have to reach too holds this one */
                     waits?: boolean;
                     stages: {
@@ -4011,6 +4131,17 @@ export interface components {
                         met: boolean;
                         /** @description it is done, not hit; there is no miss */
                         repeats?: boolean;
+                        /** @description it runs at the same time as the one before it */
+                        beside?: boolean;
+                        /** @description how often a ball was each choice, by id */
+                        choices?: {
+                            [key: string]: number;
+                        };
+                        shots?: {
+                            label: string;
+                            balls: number;
+                            good: number;
+                        }[];
                     }[];
                 }[];
             }[];
