@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"hodometer/core/drill"
+	"hodometer/core/game"
 )
 
 // PlaceForDrill is where one more drill goes: after the drills there are, or
@@ -33,4 +34,13 @@ func ForDrill(d *drill.Drill) Block {
 // Without is the lesson's blocks less those of these ids.
 func (l *Lesson) Without(ids []string) []Block {
 	return slices.DeleteFunc(slices.Clone(l.Blocks), func(b Block) bool { return slices.Contains(ids, b.ID) })
+}
+
+// MatchOf is a game of the shelf as a block holds it.
+func MatchOf(g game.Preset) Match {
+	out := Match{Rules: g.Rules, Start: g.Start, Cue: g.How, Game: g.ID, Side: g.Players[0], Sides: g.Sides[:]}
+	if g.Players[0] != g.Players[1] {
+		out.Side, out.Sizes = 0, g.Players[:]
+	}
+	return out
 }

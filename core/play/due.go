@@ -16,6 +16,9 @@ func (s *Script) Due(st *State, student int) Due {
 		return nothing
 	}
 	place := 0
+	if t := &st.Turn; student == Nobody && t.On && t.Full && s.Round != nil {
+		return s.first(st, s.Hitter(t.Seat+1))
+	}
 	if student == Nobody {
 		least := 0
 		s.hitting(st.Turn.Seat, func(who, at int) bool {
@@ -36,13 +39,31 @@ func (s *Script) Due(st *State, student int) Due {
 	}
 	who := &st.Students[student]
 	balls := s.balls[who.Stage]
-	for i := range balls {
+	for i, passed := 0, 0; i < len(balls); i++ {
 		ball := balls[(who.ball+i)%len(balls)]
-		if ball.Stage != Nobody && s.mine(ball, place) {
-			return Due{student, ball.Stage, ball.Feed, who.had + 1 + i}
+		if !s.mine(ball, place) {
+			continue
 		}
+		if ball.Stage != Nobody {
+			return Due{student, ball.Stage, ball.Feed, who.had + 1 + passed}
+		}
+		passed++
 	}
 	return Due{student, who.Stage, Nobody, who.had + 1}
+}
+
+// first is the first ball that is counted of a student's next turn.
+func (s *Script) first(st *State, student int) Due {
+	if student == Nobody {
+		return nothing
+	}
+	stage := st.Students[student].Stage
+	for i, ball := range s.balls[stage] {
+		if ball.Stage != Nobody {
+			return Due{student, ball.Stage, ball.Feed, i + 1}
+		}
+	}
+	return Due{student, stage, Nobody, 1}
 }
 
 // waits reports whether a student who hits has had all of this turn, while others have
@@ -76,17 +97,7 @@ func (s *Script) Next(st *State, due Due) Due {
 			return all
 		})
 		if all {
-			next := s.Hitter(t.Seat + 1)
-			if next == Nobody {
-				return nothing
-			}
-			first := s.balls[st.Students[next].Stage]
-			for i := range first {
-				if first[i].Stage != Nobody {
-					return Due{next, first[i].Stage, first[i].Feed, i + 1}
-				}
-			}
-			return Due{next, st.Students[next].Stage, Nobody, 1}
+			return s.first(st, s.Hitter(t.Seat+1))
 		}
 	}
 	if s.Alternate(st) {

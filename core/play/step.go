@@ -192,28 +192,28 @@ func (s *Script) credit(st *State, student, stage int, good bool, where int, kno
 // returns how many were passed over that nobody counted.
 func (s *Script) skip(st *State, student, stage int) (skipped int) {
 	balls, who := s.balls[stage], &st.Students[student]
-	if !s.at(st, student, stage) { // another stage, chosen by hand: its first ball
-		who.ball++
+	if !s.at(st, student, stage) { // another stage, chosen by hand
 		return 0
 	}
-	for i := range balls {
-		if at := (who.ball + i) % len(balls); balls[at].Stage == stage {
-			who.ball = at + 1
-			if i > 0 {
-				skipped = i
-			}
+	place := max(0, s.roleIn(st.Turn.Seat, student))
+	pass := func() {
+		if s.mine(balls[who.ball], place) {
+			skipped++
+		}
+		who.ball = (who.ball + 1) % len(balls)
+	}
+	for range balls {
+		if ball := balls[who.ball]; ball.Stage == stage && s.mine(ball, place) {
 			break
 		}
+		pass()
 	}
-	if who.ball >= len(balls) {
-		who.ball = 0
+	if skipped >= len(balls) { // none of them is theirs: a ball more
+		skipped = 0
 	}
-	// What comes after it and is not counted goes with it.
-	for who.ball > 0 && balls[who.ball].Stage == Nobody {
-		skipped++
-		if who.ball++; who.ball >= len(balls) {
-			who.ball = 0
-		}
+	// What comes after it and is not counted goes with it, up to the end of the pattern.
+	for who.ball = (who.ball + 1) % len(balls); who.ball > 0 && balls[who.ball].Stage == Nobody; {
+		pass()
 	}
 	return skipped
 }
@@ -232,13 +232,13 @@ func (s *Script) toward(st *State, e *Effects, o Outcome) {
 	stage := e.Stage
 	s.holders(e.Student, stage, func(other int) {
 		who := &st.Students[other]
-		if s.overAll(st, other, stage) {
-			if who.met = true; s.turn.OneBall && s.at(st, other, stage) {
-				who.far++
-				who.Far = max(who.Far, who.far)
-			}
+		over := s.overAll(st, other, stage)
+		if over && s.turn.OneBall && s.at(st, other, stage) {
+			who.far++
+			who.Far = max(who.Far, who.far)
 		}
 		s.advance(st, other, stage, o.Clock)
+		who.met = who.met || over && (!s.turn.OneBall || who.far == s.groupsFrom(other))
 	})
 	if s.Goal(e.Student, stage).Kind == goal.Race {
 		for i := range st.Students {
@@ -273,11 +273,10 @@ func (s *Script) advance(st *State, student, from int, clock int64) {
 		}
 	}
 	if s.turn.OneBall {
+		who.Met = s.metAll(st, student)
 		if _, to := s.Group(from); s.at(st, student, from) && to < s.stages {
 			s.goTo(st, student, to)
-			return
 		}
-		who.Met = s.metAll(st, student)
 		return
 	}
 	all := true
@@ -294,6 +293,17 @@ func (s *Script) advance(st *State, student, from int, clock int64) {
 		}
 	}
 	who.Met, who.Waits = all, !all
+}
+
+// groupsFrom is how many stages a student climbs from where they begin, those side by
+// side as one.
+func (s *Script) groupsFrom(student int) (n int) {
+	for j := s.begins[student]; j < s.stages; j++ {
+		if s.groups[j][0] == j {
+			n++
+		}
+	}
+	return n
 }
 
 // goTo takes a student to a stage, at its first ball.

@@ -7,7 +7,7 @@ export function matchOf(game: Game & { id?: string }): NonNullable<Block['match'
     rules: game.rules,
     start: game.start,
     cue: game.how,
-    side: game.players[0],
+    ...(game.players[0] === game.players[1] ? { side: game.players[0] } : { sizes: game.players }),
     game: game.id,
     sides: game.sides
   };
