@@ -92,7 +92,13 @@ func main() {
 			}
 			return answer(f.live.State(), nil)
 		}),
-		"state": of(func(f *following, _ []js.Value) any { return answer(f.live.State(), nil) }),
+		// state, and with the device's time what the bells have done by then.
+		"state": of(func(f *following, args []js.Value) any {
+			if len(args) > 0 && args[0].Type() == js.TypeNumber {
+				return answer(f.live.StateAt(int64(args[0].Float())), nil)
+			}
+			return answer(f.live.State(), nil)
+		}),
 		"refit": of(func(f *following, args []js.Value) any {
 			return answer(f.live.State().Refit(f.lesson, int64(args[0].Float()), int64(args[1].Float())), nil)
 		}),

@@ -26,6 +26,7 @@ var Derivations = []*units.Derivation{
 	&raceDerivation,
 	&repetitionsDerivation,
 	&courseDerivation,
+	&bellDerivation,
 	&finishDerivation,
 }
 
@@ -277,6 +278,19 @@ var (
 			{Name: "Students per hitter", Unit: units.Count},
 		},
 	}
+	bellDerivation = units.Derivation{
+		ID:   "drill.bell",
+		Name: "Stages by the bell",
+		Mark: units.Rule,
+		Words: "The stages follow each other by the bell, and the students follow each other, with a few " +
+			"seconds to change.",
+		Formula: "turns × seconds of the stages + (turns − 1) × seconds to change",
+		Inputs: []units.Parameter{
+			{Name: "Turns", Unit: units.Count},
+			{Name: "The stages", Unit: units.Seconds},
+			{Name: "To change", Unit: units.Seconds},
+		},
+	}
 	finishDerivation = units.Derivation{
 		ID:     "drill.finish",
 		Name:   "Chance to finish",
@@ -342,6 +356,28 @@ func courseFigure(
 ) units.Figure {
 	return courseDerivation.Of(min(goal.Beyond, minutesFor(balls)), units.Minutes,
 		certainty, balls, t.SecondsPerBall, share)
+}
+
+// ChangeSeconds are what students have to change where stages run by the bell [trade].
+const ChangeSeconds = 5.0
+
+// bellFigure is how long so many turns take, in which stages of so many seconds follow
+// each other by the bell.
+func bellFigure(turns, seconds float64) units.Figure {
+	return bellDerivation.Of((turns*seconds+(turns-1)*ChangeSeconds)/60, units.Minutes,
+		turns, seconds, ChangeSeconds)
+}
+
+// bell is how long the i-th stage runs by itself, in seconds; of the stages side by side
+// the one that has a bell says so.
+func (d *Drill) bell(i int) (seconds float64) {
+	from, to := d.GroupOf(i)
+	for j := from; j < to; j++ {
+		if g := d.Stages[j].Goal; g.Kind.Timed() {
+			seconds = max(seconds, float64(g.Seconds))
+		}
+	}
+	return seconds
 }
 
 func finishFigure(c course, steps []StageOutlook, own, minutes, share float64) units.Figure {

@@ -320,7 +320,28 @@ func (t Turns) Player(p Player) PlayerOutlook {
 	out.Metres = out.Contacts.Value / float64(d.TurnBalls) * t.turnMetres(p.Mover)
 	out.Likely = courseFigure(all.quantile(0.5), 0.5, t.tempo, share, minutesFor)
 	out.Sure = courseFigure(all.quantile(Certainty), Certainty, t.tempo, share, minutesFor)
+	if d.Turn != nil && d.Turn.Runs {
+		out.byBell(d, math.Ceil(max(1, t.students)/float64(d.Hitters)))
+	}
 	return out
+}
+
+// byBell are the minutes of a drill whose stages run by the bell, for so many turns until
+// everybody has had them.
+func (out *PlayerOutlook) byBell(d *Drill, turns float64) {
+	sum := 0.0
+	for i := range d.Stages {
+		seconds := d.bell(i)
+		if from, _ := d.GroupOf(i); from == i {
+			sum += seconds
+		}
+		if seconds > 0 {
+			out.Stages[i].Likely = bellFigure(turns, seconds)
+			out.Stages[i].Sure = out.Stages[i].Likely
+		}
+	}
+	out.Likely = bellFigure(turns, sum)
+	out.Sure = out.Likely
 }
 
 // Chance is one student's chance to finish; 1 where nothing is a matter of it

@@ -51,6 +51,9 @@ func (t Turns) Wheels(p Player) Wheels {
 // or a basketful that is picked up again. A rally takes two for each pair, one in
 // play and one in hand, and so does a wall, off which the ball comes back.
 func (d *Drill) ToHave(fed, sources int) float64 {
+	if d.Turn != nil && d.Turn.OneBall {
+		return 1
+	}
 	c, err := d.Court()
 	comesBack := err == nil && c.Walls != nil && d.Basket == 0
 	if comesBack || !d.any(func(f pattern.Feed) bool { return f.How.Fed() }) {

@@ -343,3 +343,23 @@ func TestWhoseTurnDoesNotCome(t *testing.T) {
 	require.Zero(t, last.Finish.Value)
 	require.Greater(t, last.Likely.Value, 3.0)
 }
+
+// Four zones of twenty seconds take a student 1.3 minutes, two 2.7 and four 5.3, and a few
+// seconds to change between them [rule: addition].
+func TestZonesTakeTheTimeOfEverybody(t *testing.T) {
+	for n, minutes := range map[int]float64{1: 80.0 / 60, 2: 160.0 / 60, 4: 320.0 / 60} {
+		l, students := sample.Line(t, "through-the-zones", n, 12)
+		got := reckon(t, l, students)
+		for _, p := range got.Blocks[0].Drill.Players {
+			require.InDelta(t, minutes+float64(n-1)*drill.ChangeSeconds/60, p.Likely.Value, 1e-9)
+		}
+	}
+}
+
+// One ball is all there is to have at hand.
+func TestOneBallIsOneBall(t *testing.T) {
+	l, students := sample.Line(t, "four-stations-volley", 2, 12)
+	got := reckon(t, l, students)
+	require.Len(t, l.Blocks[0].Drill.Stages, 7)
+	require.InDelta(t, 1, l.Blocks[0].Drill.ToHave(int(got.Blocks[0].Drill.Balls.Value), 1), 0)
+}

@@ -12,8 +12,8 @@ import (
 // say [trade].
 const ralliesOnDeck = 5
 
-// changeMs is how long students have to change where the stages run by the bell [trade].
-const changeMs = 5_000
+// changeMs is how long students have to change where the stages run by the bell.
+const changeMs = int64(1000 * drill.ChangeSeconds)
 
 // byBell is TryAt where the block's own clock rings the bell.
 const byBell = -1
