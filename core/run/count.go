@@ -8,6 +8,7 @@ import (
 	"hodometer/core/drill"
 	"hodometer/core/goal"
 	"hodometer/core/lesson"
+	"hodometer/core/pattern"
 	"hodometer/core/play"
 )
 
@@ -164,6 +165,10 @@ func (f *fold) show(i int) {
 	}
 	if p.Fed != p.Balls {
 		b.Fed = p.Fed
+	}
+	if block.Drill != nil && block.Drill.Pattern.Feeds[0].How == pattern.Live {
+		// A feed of a rally is one's own ball; between two of them is the partner's.
+		b.ShotMs = int64(1000 * block.Drill.Tempo().SecondsPerBall / 2)
 	}
 	b.Turn = f.turnState(i)
 	f.games(i, b)

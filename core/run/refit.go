@@ -29,6 +29,9 @@ type Refit struct {
 // worthSaying is from how many minutes on a lesson runs late or early [trade].
 const worthSaying = 3
 
+// firstMinute of a block, in which nothing is offered.
+const firstMinute = 60_000
+
 // mostNamed blocks stand in the sentence; what the others do can be looked at.
 const mostNamed = 3
 
@@ -52,6 +55,9 @@ func (s State) Refit(l *lesson.Lesson, now, planned int64) *Refit {
 	spent := s.Blocks[s.Block].ElapsedMs
 	if s.Since != 0 {
 		spent += max(0, now-s.Since)
+	}
+	if spent < firstMinute {
+		return nil // the block has just begun: nothing but the block is said
 	}
 	here := int(math.Ceil(float64(spent)/60_000 - 0.25))
 	left := int(math.Floor(float64(Ends(l, s.Began, planned)-now)/60_000 + 0.5))

@@ -134,6 +134,9 @@ type BlockState struct {
 	// Due is the ball that comes next, and Next the one after it.
 	Due  *DueState `json:"due,omitempty"`
 	Next *DueState `json:"next,omitempty"`
+	// ShotMs is the time from one shot of a rally to the next, as the drill is drawn; 0
+	// where nothing comes from a rally.
+	ShotMs int64 `json:"shotMs,omitempty"`
 	// Minute is which minute of a warm-up is on, Errors what went wrong in it: by student,
 	// "" for nobody in particular.
 	Minute   *MinuteState   `json:"minute,omitempty"`

@@ -4058,6 +4058,11 @@ export interface components {
                 turn?: components["schemas"]["TurnState"];
                 due?: components["schemas"]["DueState"];
                 next?: components["schemas"]["DueState"];
+                /**
+                 * Format: int64
+                 * @description time from one shot of a rally to the next, as the drill is drawn
+                 */
+                shotMs?: number;
                 /** @description the minute of a warm-up that is on */
                 minute?: {
                     n: number;

@@ -9,7 +9,7 @@ import url from './core.wasm?url';
 interface Exported {
   open(lesson: string, events: string): string;
   add(run: number, events: string): string;
-  state(run: number): string;
+  state(run: number, now?: number): string;
   refit(run: number, now: number, planned: number): string;
   close(run: number): void;
   kinds(): string;
@@ -85,6 +85,10 @@ export class Folded {
   }
   get state(): State {
     return read(this.#core.state(this.#run));
+  }
+  /** The state by a time of the device: bells have rung that no press came after. */
+  at(now: number): State {
+    return read(this.#core.state(this.#run, now));
   }
   add(events: RunEvent[]): State {
     return read(this.#core.add(this.#run, JSON.stringify(events)));

@@ -3,8 +3,11 @@
   import type { Drill } from '$lib/api/client';
   import { sayLength } from '$lib/units/length';
   import { settings } from '$lib/units/settings.svelte';
+  import { hitters } from './called';
   import BallCounter from './count/BallCounter.svelte';
+  import Both from './count/Both.svelte';
   import More from './count/More.svelte';
+  import RallyOver from './count/RallyOver.svelte';
   import Repetitions from './count/Repetitions.svelte';
   import Stopwatch from './count/Stopwatch.svelte';
   import TimedCounter from './count/TimedCounter.svelte';
@@ -13,6 +16,7 @@
   import type { Session } from './session.svelte';
   import Suggestion from './Suggestion.svelte';
   import Turn from './Turn.svelte';
+  import UndoButton from './UndoButton.svelte';
   import Who from './Who.svelte';
 
   let { session, drill, names }: { session: Session; drill: Drill; names: string[] } = $props();
@@ -23,6 +27,36 @@
   let cue = $state(0);
   let more = $state(false);
   let suggested = $state(false);
+  let over = $state(false);
+  const name = (id: string) => names[session.students.findIndex((s) => s.id === id)] ?? '';
+  const turn = $derived(count?.turn);
+  /** The ball that is due, and the one after it where that is another. */
+  const due = $derived(session.due);
+  const then = $derived(count?.next);
+  const tells = $derived(!!due && !!then && (then.student !== due.student || then.said !== due.said));
+  const running = $derived(!!turn?.bell || !!turn?.rests);
+  const byBalls = $derived(!!step && !step.repeats && ['total', 'inARow', 'race'].includes(kind));
+  const hitting = $derived(
+    turn ? hitters(turn.now) : (count?.students ?? []).map((s) => s.id).filter((id) => !away(id))
+  );
+  /** Two who play with each other are counted side by side. */
+  const both = $derived(byBalls && !!count?.shotMs && hitting.length === 2 && !turn?.full);
+  const away = (id: string) =>
+    !!session.state.absent?.includes(id) ||
+    !!session.state.gone?.includes(id) ||
+    !!session.state.expected?.includes(id);
+  const choices = $derived(session.lastBall ? (drill.stages[session.lastBall.step]?.choices ?? []) : []);
+  /** What was said of the last ball already; the buttons go back once they were used. */
+  let chosen = $state('');
+  const asked = $derived(
+    choices.length > 0 &&
+      !!session.lastBall &&
+      chosen !== `${count?.balls} ${session.lastBall.student} ${session.lastBall.step}`
+  );
+  function choose(i: number) {
+    chosen = `${count?.balls} ${session.lastBall?.student} ${session.lastBall?.step}`;
+    session.chose(i);
+  }
   // What is this student's own comes first: the cue, and the target as it is for them.
   const own = $derived(session.block?.variants?.find((o) => o.student === student?.id));
   const cues = $derived([...(step?.cue ? [step.cue] : []), ...(own?.cue ? [own.cue] : []), ...drill.cues]);
@@ -34,7 +68,7 @@
         : `target at ${Math.round(100 * own.scale)}% of its size`
       : ''
   );
-  const watch = $derived(new Watch(`${session.id} ${session.block?.id} ${student?.id} ${student?.stage}`));
+  const watch = $derived(new Watch(`${session.id} ${session.block?.id} ${student?.id} ${session.step}`));
   const trying = $derived(
     !!step?.tryAt && (step.goal.seconds ?? 60) * 1000 > session.now - (step.tryAt ?? 0)
   );
@@ -56,7 +90,7 @@
   /** One stage in or out: for all where all work at once by the clock, else for who is counted. */
   function step1(by: number) {
     if (!student || !session.block) return;
-    const to = student.stage + by;
+    const to = session.step + by;
     if (to < 0 || to >= student.stages.length) return;
     if (step?.goal.seconds && !session.blockState?.turn) {
       session.add({ kind: 'stage', block: session.block.id, step: to });
@@ -66,7 +100,7 @@
   }
   function openForAll() {
     if (session.block && student)
-      session.add({ kind: 'stage', block: session.block.id, step: student.stage + 1 });
+      session.add({ kind: 'stage', block: session.block.id, step: session.step + 1 });
   }
 </script>
 
@@ -80,15 +114,24 @@
 />
 {#if student && step && count}
   <Turn {session} {names} />
-  <Who {session} {names} />
+  {#if !both || hitting.length < (count.students?.length ?? 0)}<Who {session} {names} />{/if}
 
   <section class="flex flex-1 flex-col justify-center gap-1.5" aria-label="Goal">
+    {#if tells && due && then}
+      <p class="text-lg leading-tight" role="status" aria-label="Next ball">
+        <strong><bdi>{name(due.student)}</bdi>: {due.said}</strong>
+        <span class="text-base"
+          >then {#if then.student !== due.student}<bdi>{name(then.student)}</bdi>:
+          {/if}{then.said}</span
+        >
+      </p>
+    {/if}
     <div class="flex items-center gap-2">
       {#if student.stages.length > 1}<button
           type="button"
           class="btn h-14 w-14 shrink-0 border-2 border-base-content px-0 text-2xl"
           aria-label="Previous stage"
-          disabled={student.stage === 0}
+          disabled={session.step === 0}
           onclick={() => step1(-1)}>‹</button
         >{/if}
       <label class="min-w-0 flex-1">
@@ -98,7 +141,7 @@
             .stages.length > 1
             ? 'bg-none px-2 text-[0.95rem]'
             : 'text-xl'}"
-          value={student.stage}
+          value={session.step}
           onchange={(e) => pick(Number(e.currentTarget.value))}
         >
           {#each student.stages as t, i (i)}<option value={i}
@@ -110,21 +153,20 @@
           type="button"
           class="btn h-14 w-14 shrink-0 border-2 border-base-content px-0 text-2xl"
           class:btn-accent={rung}
-          aria-label="Next stage{student.stages[student.stage + 1]
-            ? `: ${student.stages[student.stage + 1]?.label}`
+          aria-label="Next stage{student.stages[session.step + 1]
+            ? `: ${student.stages[session.step + 1]?.label}`
             : ''}"
-          disabled={student.stage === student.stages.length - 1}
+          disabled={session.step === student.stages.length - 1}
           onclick={() => step1(1)}>›</button
         >{/if}
     </div>
     {#if kind === 'timed'}<TimedCounter {session} />
     {:else if kind === 'clock'}<Stopwatch {session} {watch} />
     {:else if step.repeats}<Repetitions {session} bell={watch} />
-    {:else}<BallCounter {session} />{/if}
+    {:else if !both}<BallCounter {session} tight={suggested} />{/if}
     {#if student.met}<p class="text-lg leading-tight font-semibold">
         All goals met. Move on, or make it harder.
       </p>{/if}
-    <Suggestion {session} {names} bind:any={suggested} />
     {#if session.state.reached}
       <p
         class="rounded border-2 border-base-content bg-accent px-3 py-1 text-lg leading-tight font-bold text-accent-content"
@@ -141,7 +183,7 @@
       </div>
     {:else if step.over && !step.met}
       <p class="text-lg leading-tight font-semibold">Another student was first.</p>
-    {:else if !suggested && !student.met}
+    {:else if !student.met}
       {@const said = cues[cue % Math.max(1, cues.length)]}
       {@const besides = [
         session.last ? `Last time: ${session.last.said}` : '',
@@ -155,14 +197,55 @@
         onclick={() => (cue = (cue + 1) % Math.max(1, cues.length))}
         aria-label="{said ? `Cue: ${said}. ` : ''}{besides ? `${besides}. ` : ''}Next cue"
       >
-        {#if said}<span class="line-clamp-2">“{said}”</span>{/if}
+        {#if said}<span class={suggested || asked ? 'line-clamp-1' : 'line-clamp-2'}>“{said}”</span>{/if}
         {#if besides}<span class="line-clamp-1 text-base">{besides}</span>{/if}
       </button>
     {/if}
   </section>
+  <Suggestion {session} {names} bind:any={suggested} />
+  {#if asked}
+    <div class="grid grid-cols-2 gap-2" role="group" aria-label="What the last ball was">
+      {#each choices as c, i (c.id)}
+        <button
+          type="button"
+          class="btn h-14 min-w-0 border-2 border-base-content px-1 text-base leading-tight"
+          onclick={() => choose(i)}
+          >{c.right ? '✓ ' : c.wrong ? '× ' : ''}{c.words}
+          <span class="figures">{step.choices?.[c.id] ?? ''}</span></button
+        >
+      {/each}
+    </div>
+  {/if}
 
-  <div class="grid grid-cols-2 gap-2" class:left={settings.thumb === 'left'}>
-    {#if kind === 'timed'}
+  {#if both}<Both {session} ids={hitting} {name} />{/if}
+  <div
+    class="grid grid-cols-2 gap-2"
+    class:hidden={both}
+    class:tight={suggested || asked}
+    class:left={settings.thumb === 'left'}
+  >
+    {#if kind === 'timed' && running}
+      <button
+        type="button"
+        class="big good"
+        disabled={turn?.rests}
+        onclick={() => session.at('count', { value: 1 })}>+1</button
+      >
+      <div class="grid grid-rows-2 gap-2">
+        <button
+          type="button"
+          class="big half"
+          disabled={turn?.rests}
+          onclick={() => session.at('count', { value: 5 })}>+5</button
+        >
+        <button
+          type="button"
+          class="big half"
+          onclick={() => session.block && session.add({ kind: 'bell', block: session.block.id })}
+          >{turn?.rests ? 'Start now' : 'Ring now'}</button
+        >
+      </div>
+    {:else if kind === 'timed'}
       <button type="button" class="big good" onclick={() => session.at('count', { value: 1 })}>+1</button>
       <div class="grid grid-rows-2 gap-2">
         <button type="button" class="big half" onclick={() => session.at('count', { value: 5 })}>+5</button>
@@ -201,14 +284,14 @@
     {/if}
   </div>
   <div class="grid grid-cols-3 gap-2">
-    <button
-      type="button"
-      class="btn h-14 min-w-0 border-2 border-base-content px-2 text-lg leading-tight"
-      aria-keyshortcuts="u"
-      disabled={!session.state.undoable}
-      onclick={() => session.undo()}>{session.state.undoWords ?? 'Undo'}</button
-    >
-    {#if count.basketLeft >= 0}
+    <UndoButton {session} />
+    {#if both}
+      <button
+        type="button"
+        class="btn h-14 min-w-0 border-2 border-base-content px-2 text-lg leading-tight"
+        onclick={() => (over = true)}>Rally over…</button
+      >
+    {:else if count.basketLeft >= 0}
       <button
         type="button"
         class="btn h-14 min-w-0 border-2 border-base-content px-2 text-lg leading-tight"
@@ -228,6 +311,7 @@
       onclick={() => (more = true)}>Notes…</button
     >
   </div>
+  {#if over}<RallyOver {session} ids={hitting} {name} onclose={() => (over = false)} />{/if}
   {#if more}<More
       {session}
       {drill}
@@ -255,6 +339,12 @@
   }
   .big.miss {
     background: var(--color-base-100);
+  }
+  .tight .big {
+    min-height: 4.25rem;
+  }
+  .hidden {
+    display: none;
   }
   .big.half {
     min-height: 3rem;

@@ -4,6 +4,7 @@
   import type { Session } from './session.svelte';
   import Suggestion from './Suggestion.svelte';
   import Turn from './Turn.svelte';
+  import UndoButton from './UndoButton.svelte';
   import WhoPlays from './WhoPlays.svelte';
 
   let { session, match, names }: { session: Session; match: NonNullable<Block['match']>; names: string[] } =
@@ -19,7 +20,8 @@
   const name = (id: string) => names[session.students.findIndex((s) => s.id === id)] ?? '';
   const who = (i: number) => court?.sides[i] ?? [];
   const side = (i: number) => who(i).map(name).join(' & ') || `Side ${'AB'[i]}`;
-  const role = (i: number) => ((match.sides?.[i]?.length ?? 0) > 1 ? match.sides![i]! : '');
+  /** What a side is or does; a place that changes hands is told by who has it. */
+  const role = (i: number) => ((match.sides?.[i]?.length ?? 0) > 1 && !rules.net ? match.sides![i]! : '');
   // A bonus is the feeder's, whoever wins: it is set before the side is pressed. What
   // changes a rally's worth, or ends it, belongs to a side and is one press.
   /** What a bonus or penalty is called; the game's author may have left it without a name. */
@@ -190,13 +192,7 @@
     {:else if !suggested}<span class="line-clamp-2">“<bdi>{match.cue}</bdi>”</span>{/if}
   </p>
   <div class="grid grid-cols-2 gap-2">
-    <button
-      type="button"
-      class="btn h-14 border-2 border-base-content text-lg"
-      aria-keyshortcuts="u"
-      disabled={!session.state.undoable}
-      onclick={() => session.undo()}>{session.state.undoWords ?? 'Undo'}</button
-    >
+    <UndoButton {session} />
     {#if session.students.length > 2}<WhoPlays {session} {names} court={at} />{/if}
   </div>
 {/if}

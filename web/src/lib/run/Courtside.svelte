@@ -75,6 +75,7 @@
 
   function clockButton() {
     unlock(); // sound may play from the first press on
+    if (card && !session.running) return ready();
     session.add({ kind: session.running ? 'pause' : 'start' });
   }
   /** The caller begins at the rhythm of the block's own plan. */
@@ -91,7 +92,7 @@
     unlock();
     if (!block) return;
     session.add({ kind: 'setUp', block: block.id });
-    if (session.state.status === 'ready') session.add({ kind: 'start' });
+    if (!session.running) session.add({ kind: 'start' });
   }
   function key(e: KeyboardEvent) {
     if (typing(e) || e.ctrlKey || e.metaKey || e.altKey || sheet || calling) return;
@@ -112,6 +113,7 @@
       session.add({ kind: 'point', block: block.id, value: at });
     else if (at >= 0 && session.students[at])
       session.add({ kind: 'focus', student: session.students[at].id });
+    else if (e.key === '0') session.add({ kind: 'focus' });
     else return;
     e.preventDefault();
   }
@@ -201,7 +203,7 @@
     {/if}
 
     {#if card}
-      <SetUpCard {block} {card} starts={session.state.status === 'ready'} onready={ready} />
+      <SetUpCard {block} {card} starts={!session.running} onready={ready} />
     {:else}
       <div class="flex flex-1 flex-col gap-2">
         {#if block.script}

@@ -15,9 +15,17 @@
   const short = $derived(initials(names));
   const into = $derived(turn ? session.elapsed - turn.from : 0);
   const left = $derived(turn?.ms ? (turn.ms - into) / 1000 : 0);
-  const due = $derived(!!turn && !turn.held && (turn.full || (!!turn.ms && left <= 0)));
+  const due = $derived(
+    !!turn && !turn.held && !turn.bell && (turn.full || (!!turn.ms && turn.by !== 'ends' && left <= 0))
+  );
   const filled = $derived(
-    !turn ? 0 : turn.ms ? Math.min(1, into / turn.ms) : turn.of ? Math.min(1, turn.balls / turn.of) : 0
+    !turn || turn.secret
+      ? 0
+      : turn.ms && turn.by !== 'ends'
+        ? Math.min(1, into / turn.ms)
+        : turn.of
+          ? Math.min(1, turn.balls / turn.of)
+          : 0
   );
   /** What those do whose turn it is not, with the task that the plan gives them. */
   const waits = $derived((block?.match ? 'On deck' : 'Wait') + (block?.waiting ? ` (${block.waiting})` : ''));
@@ -33,6 +41,7 @@
     if (turn.by === 'time') return `Change in ${sayLeft(left)}`;
     const whose =
       who.length === 1 ? `${who[0]}’s turn` : who.length < 4 ? who.join(' & ') : `${who.length} hit`;
+    if (turn.rests) return `${who.join(' & ')} steps in`;
     return turn.by === 'rallies' ? `Ball ${Math.min(turn.balls + 1, turn.of ?? 0)} of ${turn.of}` : whose;
   });
   /** Groups at stations stand where the coach knows; their names say more than a picture. */
@@ -40,6 +49,12 @@
   const tail = $derived.by(() => {
     if (!turn) return '';
     if (turn.by === 'balls') return `${turn.balls} of ${turn.of}`;
+    if (turn.by === 'ends') {
+      const at = session.due?.ball ?? turn.balls + 1;
+      return turn.bell
+        ? 'by the bell'
+        : `ball ${at}${turn.of && !turn.secret ? ` of ${turn.of}` : ''}, ${turn.until}`;
+    }
     return '';
   });
   const next = $derived.by(() => {

@@ -4,6 +4,9 @@ import { REFUSED, WAITING, type Tap } from '$lib/device/db';
 import { giveUp, keep, known, learn, listen, unstoredCount, type News } from '$lib/device/outbox';
 import { v7 } from 'uuid';
 
+/** What is counted ball by ball. */
+const BALLS = ['good', 'miss', 'count', 'rally'];
+
 /** How long until a stream that was refused is asked for again, in ms. */
 const STREAM_AGAIN = 5000;
 
@@ -70,7 +73,7 @@ export class Session {
     this.home = run.home ?? {};
     this.state = run.state;
     this.#know(run.events);
-    this.#tick = setInterval(() => (this.now = Date.now()), 250);
+    this.#tick = setInterval(() => this.#time(), 250);
     this.#stop = listen((news) => this.#hear(news));
     this.ready = this.#begin(run.events);
   }
@@ -181,6 +184,20 @@ export class Session {
     if (!this.#folded) this.state = data.state;
   }
 
+  /** Time goes on; a bell that rings by itself changes the state. */
+  #time() {
+    this.now = Date.now();
+    const b = this.blockState;
+    if (!b || !this.running || !this.#folded) return;
+    const { turn, minute } = b;
+    const last = (this.block?.script?.length ?? 0) - 1;
+    const rings =
+      turn && !turn.held
+        ? [turn.bell, turn.by === 'ends' && !turn.full && turn.ms ? turn.from + turn.ms : 0]
+        : [minute && !minute.held && minute.n < last ? minute.from + 60_000 : 0];
+    if (rings.some((at) => at && this.elapsed >= at)) this.state = this.#folded.at(this.now);
+  }
+
   close() {
     this.#closed = true;
     clearInterval(this.#tick);
@@ -209,10 +226,14 @@ export class Session {
   get stopped() {
     return this.running && this.elapsed >= (this.blockState?.mostMs ?? Infinity);
   }
+  /** The ball that comes next in the block. */
+  get due() {
+    return this.blockState?.due;
+  }
+  /** Whose ball is due, or who is being counted. */
   get student() {
-    return (
-      this.blockState?.students?.find((s) => s.id === this.state.focus) ?? this.blockState?.students?.[0]
-    );
+    const id = this.due?.student ?? this.state.focus;
+    return this.blockState?.students?.find((s) => s.id === id) ?? this.blockState?.students?.[0];
   }
 
   /** Minutes that a block is meant to take by now. */
@@ -248,15 +269,19 @@ export class Session {
     if (this.#writing) void this.#writing.then(() => this.soon(act));
     else act();
   }
-  /** The stage that the student in focus is at. */
-  get stage() {
+  /** The place of the stage at which the next ball counts. */
+  get step() {
     const s = this.student;
-    return s?.stages[s.stage];
+    return s && this.due?.student === s.id ? this.due.stage : (s?.stage ?? 0);
+  }
+  /** The stage at which the next ball counts. */
+  get stage() {
+    return this.student?.stages[this.step];
   }
   /** How that stage went for the student when it was last done. */
   get last() {
     const s = this.student;
-    return this.lastTime[this.block?.id ?? '']?.find((l) => l.student === s?.id && l.stage === s?.stage);
+    return this.lastTime[this.block?.id ?? '']?.find((l) => l.student === s?.id && l.stage === this.step);
   }
   /** Something happened at the stage of the student in focus. */
   at(kind: string, more: Partial<RunEvent> = {}) {
@@ -264,7 +289,26 @@ export class Session {
   }
   #at(kind: string, more: Partial<RunEvent> = {}) {
     const s = this.student;
-    if (this.block && s) this.add({ kind, block: this.block.id, student: s.id, step: s.stage, ...more });
+    if (!this.block || !s) return;
+    const event = { kind, block: this.block.id, student: s.id, step: this.step, ...more };
+    if (BALLS.includes(kind)) this.ballAt = Date.now();
+    if (kind === 'good' || kind === 'miss') this.lastBall = { student: event.student, step: event.step };
+    this.add(event);
+  }
+  /** Whose ball the last one was, and at which stage: what can still be said of it. */
+  lastBall = $state<{ student: string; step: number }>();
+  /** When the last ball was counted on this device: a rally has gone on since then. */
+  ballAt = 0;
+  /** The last ball was one of its stage's choices. */
+  chose(value: number) {
+    this.soon(() => {
+      if (this.block && this.lastBall)
+        this.add({ kind: 'choice', block: this.block.id, value, ...this.lastBall });
+    });
+  }
+  /** A ball of one student, whoever is due. */
+  tapOf(kind: 'good' | 'miss', student: string, step: number) {
+    this.soon(() => this.#at(kind, { student, step }));
   }
   tap(kind: 'good' | 'miss') {
     this.soon(() => {

@@ -2,7 +2,7 @@
 <script lang="ts">
   import type { Session } from '../session.svelte';
 
-  let { session }: { session: Session } = $props();
+  let { session, tight = false }: { session: Session; tight?: boolean } = $props();
   const step = $derived(session.stage!);
   const rally = $derived(step.goal.kind === 'rally');
   const pips = $derived(step.goal.count > 1 && step.goal.count <= 12 ? step.goal.count : 0);
@@ -10,7 +10,7 @@
     step.goal.kind === 'race'
       ? (session.blockState?.students ?? [])
           .filter((s) => s.id !== session.student?.id)
-          .map((s) => s.stages[session.student?.stage ?? 0]?.count ?? 0)
+          .map((s) => s.stages[session.step]?.count ?? 0)
       : []
   );
 </script>
@@ -37,7 +37,7 @@
     {/if}
   </dl>
 </div>
-{#if pips && !session.student?.met}<div class="flex gap-1" aria-hidden="true">
+{#if pips && !tight && !session.student?.met}<div class="flex gap-1" aria-hidden="true">
     {#each { length: pips }, i (i)}<span class="pip" class:on={i < step.count}></span>{/each}
   </div>{/if}
 

@@ -3,6 +3,7 @@
   import { onMount } from 'svelte';
   import type { Drill } from '$lib/api/client';
   import type { Session } from '../session.svelte';
+  import Observations from './Observations.svelte';
   import WhereItWent from './WhereItWent.svelte';
 
   interface Props {
@@ -18,12 +19,7 @@
   const whole = $derived(step.goal.kind === 'inARow' || step.goal.kind === 'rally');
   let good = $state('');
   let of = $state('');
-  let word = $state('');
   let box: HTMLElement;
-  /** Words to begin with, until the coach has some [trade]. */
-  const usual = ['late', 'off balance', 'slowed the swing', 'stood still', 'too close', 'stiff grip'];
-  const tags = $derived(session.state.tags?.[student.id] ?? {});
-  const words = $derived([...new Set([...session.words, ...Object.keys(tags), ...usual])].slice(0, 12));
 
   function total() {
     const g = Number(good);
@@ -32,11 +28,6 @@
       return;
     session.at('count', { value: g, of: n || undefined });
     good = of = '';
-  }
-  function tag(text: string) {
-    const said = text.trim().slice(0, 24);
-    if (said) session.add({ kind: 'tag', student: student.id, text: said });
-    word = '';
   }
   onMount(() => box.focus());
 </script>
@@ -81,40 +72,7 @@
       <WhereItWent {drill} misses={step.misses ?? {}} onmiss={(more) => session.at('miss', more)} />
     </section>
   {/if}
-  <section>
-    <h3 class="text-lg font-semibold">Observations</h3>
-    <div class="mt-1 flex flex-wrap gap-2">
-      {#each words as w (w)}
-        <button
-          type="button"
-          class="btn h-14 border-2 border-base-content text-lg"
-          class:btn-accent={tags[w]}
-          aria-label="{w}, {tags[w] ?? 0} times so far"
-          onclick={() => tag(w)}
-          >{w}{#if tags[w]}<span class="figures">{tags[w]}</span>{/if}</button
-        >
-      {/each}
-      <input
-        dir="auto"
-        class="input h-14 w-44 border-base-content text-lg"
-        maxlength="24"
-        placeholder="Your own observation"
-        aria-label="Your own observation"
-        bind:value={word}
-        onkeydown={(e) => e.key === 'Enter' && tag(word)}
-      />
-    </div>
-  </section>
-  <label class="block">
-    <span class="text-lg font-semibold">Note about <bdi>{name}</bdi></span>
-    <input
-      dir="auto"
-      class="input mt-1 h-14 w-full border-base-content text-lg"
-      maxlength="500"
-      value={session.state.notes?.[student.id] ?? ''}
-      onchange={(e) => session.add({ kind: 'note', student: student.id, text: e.currentTarget.value })}
-    />
-  </label>
+  <Observations {session} student={student.id} {name} />
   <button
     type="button"
     class="btn mt-auto h-16 border-2 border-base-content text-xl btn-accent"

@@ -6,7 +6,10 @@
   let { session }: { session: Session } = $props();
   const step = $derived(session.stage!);
   const seconds = $derived(step.goal.seconds ?? 60);
-  const left = $derived(step.tryAt ? seconds - (session.now - step.tryAt) / 1000 : -1);
+  const turn = $derived(session.blockState?.turn);
+  /** The stage runs by itself, or the next student steps in. */
+  const bell = $derived(turn?.bell ? (turn.bell - session.elapsed) / 1000 : 0);
+  const left = $derived(turn?.bell ? bell : step.tryAt ? seconds - (session.now - step.tryAt) / 1000 : -1);
   const running = $derived(left > 0);
   const what = $derived(step.goal.setOf ? `sets of ${step.goal.setOf}` : 'good');
   const now = $derived(step.tries?.at(-1) ?? 0);
@@ -14,6 +17,15 @@
   const said = (s: number) => `${Math.floor(s / 60)}:${String(Math.ceil(s) % 60).padStart(2, '0')}`;
 
   let rung = 0;
+  let bells = 0;
+  $effect(() => {
+    const at = turn?.bell ?? 0;
+    if (at && bells && at !== bells) {
+      beep(880, 0.7);
+      buzz(400);
+    }
+    bells = at;
+  });
   $effect(() => {
     if (!step.tryAt || left > 0 || rung === step.tryAt) return;
     rung = step.tryAt;
@@ -49,10 +61,16 @@
   <span class="absolute inset-y-0 left-0 bg-accent" style:width="{running ? (100 * left) / seconds : 0}%"
   ></span>
   <span class="figures absolute inset-0 grid place-items-center text-xl font-semibold"
-    >{running ? said(left) : step.tryAt ? 'Time is up' : said(seconds)}</span
+    >{turn?.rests
+      ? `Change: ${said(Math.max(0, left))}`
+      : running
+        ? said(left)
+        : step.tryAt
+          ? 'Time is up'
+          : said(seconds)}</span
   >
 </div>
-{#if !running}
+{#if !running && !turn?.bell}
   <label class="flex items-center justify-between gap-3 text-lg"
     >Counted aloud? Type the count
     <input
