@@ -119,6 +119,14 @@ func (s Stage) As(shot Shot) Stage {
 	return s
 }
 
+// With is the drill with one of the shots that take turns in its i-th stage, alone.
+func (d *Drill) With(i int, shot Shot) *Drill {
+	out := *d
+	out.Stages = slices.Clone(d.Stages)
+	out.Stages[i] = d.Stages[i].As(shot)
+	return &out
+}
+
 // Groups are the stages that are played one after the other, each as the places of the
 // goals that run side by side in it.
 func (d *Drill) Groups() (out [][]int) {

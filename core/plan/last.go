@@ -59,16 +59,39 @@ func LastTimes(b *lesson.Block, students []Student) []LastTime {
 // is another.
 func SayMark(k *progress.Series, m progress.Mark) string {
 	said, best := sayValue(k, m.Value), ""
+	if m.Far > 0 {
+		best += ", " + units.Plural(m.Far, "stage", "stages") + " in one try"
+	}
+	if chose := m.SayChoices(); chose != "" {
+		best += "; " + chose + sayRead(k, m)
+	}
 	if k.Measure == progress.Good && m.Goal > 0 {
-		return fmt.Sprintf("%.0f of %d", m.Value, m.Goal) // more than was asked is not counted
+		return fmt.Sprintf("%.0f of %d", m.Value, m.Goal) + best // more than was asked is not counted
 	}
 	if b := k.Best(); b.Value != m.Value {
-		best = ", best " + number(k, b.Value)
+		best = ", best " + number(k, b.Value) + best
 	}
 	if n := m.Held[0] + m.Held[1] + m.Held[2]; n > 0 {
 		said += fmt.Sprintf(", got it %d of %d", m.Held[2], n)
 	}
 	return said + best
+}
+
+// sayRead says how many choices were right, and how many the time before: " (8 of 12 right,
+// 5 of 11 the time before)".
+func sayRead(k *progress.Series, m progress.Mark) string {
+	right, of := m.Read()
+	if of == 0 {
+		return ""
+	}
+	said := fmt.Sprintf(" (%d of %d right", right, of)
+	for i := len(k.Marks) - 1; i >= 0; i-- {
+		if was, n := k.Marks[i].Read(); k.Marks[i].At < m.At && n > 0 {
+			said += fmt.Sprintf(", %d of %d the time before", was, n)
+			break
+		}
+	}
+	return said + ")"
 }
 
 func sayValue(k *progress.Series, v float64) string {

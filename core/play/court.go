@@ -254,7 +254,7 @@ func (s *Script) Carry(st *State, was *Script, clock int64) (focus int) {
 	}
 	for _, who := range []int{hitter, follows, Nobody} {
 		for seat := range s.Turns() {
-			if who != Nobody && s.Hitter(seat) != who {
+			if who != Nobody && !s.hits(seat, who) {
 				continue
 			}
 			if t.Seat = seat; who != hitter {

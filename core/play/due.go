@@ -78,9 +78,20 @@ func (s *Script) Next(st *State, due Due) Due {
 	if due.Student == Nobody {
 		return nothing
 	}
-	who := &st.Students[due.Student]
-	ball, had := who.ball, who.had
-	defer func() { who.ball, who.had = ball, had }()
+	who, turn := &st.Students[due.Student], st.Turn
+	ball, had, missed, met, row := who.ball, who.had, who.missed, who.met, who.row
+	defer func() {
+		who.ball, who.had, who.missed, who.met, who.row, st.Turn = ball, had, missed, met, row, turn
+	}()
+	alone := true
+	if t := &st.Turn; t.On && t.Full && s.Round != nil { // it is the first of the next turn
+		t.Seat, t.N, t.Full = t.Seat+1, t.N+1, false
+		who.missed, who.met, who.row = false, false, 0
+		s.hitting(t.Seat, func(other, _ int) bool {
+			alone = alone && other == due.Student
+			return alone
+		})
+	}
 	if balls := s.balls[who.Stage]; due.Feed != Nobody {
 		for i := range balls {
 			if balls[i].Feed == due.Feed {
@@ -91,7 +102,7 @@ func (s *Script) Next(st *State, due Due) Due {
 	who.had = due.Ball
 	t := &st.Turn
 	if t.On && s.Round != nil && !t.Held && (t.By == ByBalls || t.By == ByEnds) {
-		all := true
+		all := alone
 		s.hitting(t.Seat, func(other, _ int) bool {
 			all = all && s.doneWith(st, other)
 			return all

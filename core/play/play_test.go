@@ -75,6 +75,16 @@ func TestATapIsCreditedToTheBallThatIsDue(t *testing.T) {
 	require.Equal(t, 2, s.OwnAt(&st, 0, 0).Good)
 	require.Equal(t, 1, s.OwnAt(&st, 0, 1).Good)
 
+	// What comes after it is said beforehand, over the change too.
+	s, st = begun(t, "serve-wide-open-court", 2)
+	for i := range 6 {
+		due := s.Due(&st, play.Nobody)
+		next := s.Next(&st, due)
+		require.Equal(t, []int{(i + 1) / 2 % 2, (i + 1) % 2}, []int{next.Student, next.Stage}, i)
+		require.Equal(t, due, s.Due(&st, play.Nobody), "asking changes nothing")
+		tap(s, &st, play.Good, 0)
+	}
+
 	// The coach's own tap takes precedence, and the turn goes on from there.
 	s, st = begun(t, "serve-wide-open-court", 2)
 	s.Play(&st, play.Outcome{Did: play.Good, Student: 0, Stage: 1, Where: play.Nobody})

@@ -175,6 +175,9 @@ func (s *Script) TallyAt(st *State, student, stage int) *Tally {
 // Skipped reports whether a student begins past a stage.
 func (s *Script) Skipped(student, stage int) bool { return stage < s.begins[student] }
 
+// Begins is the stage with which a student begins.
+func (s *Script) Begins(student int) int { return s.begins[student] }
+
 // Repeats reports whether a stage is done, not hit.
 func (s *Script) Repeats(stage int) bool { return s.repeats[stage] }
 

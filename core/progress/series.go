@@ -2,7 +2,9 @@ package progress
 
 import (
 	"cmp"
+	"fmt"
 	"slices"
+	"strings"
 )
 
 // Measure is what a series is of, besides chance.
@@ -43,6 +45,45 @@ type Mark struct {
 	// Title is what the drill was called, Name what the stage was.
 	Title string `json:"title"`
 	Name  string `json:"name"`
+	// Choices are how often a ball was each of the stage's choices, Far how many stages
+	// were met one after the other with one ball.
+	Choices []Choice `json:"choices,omitempty"`
+	Far     int      `json:"far,omitempty"`
+}
+
+// Choice is a result that balls had besides good or missed, with how often: right, wrong
+// or neither.
+type Choice struct {
+	ID    string `json:"id"`
+	Words string `json:"words"`
+	Right bool   `json:"right,omitempty"`
+	Wrong bool   `json:"wrong,omitempty"`
+	N     int    `json:"n"`
+}
+
+// Read is how many choices were right, of those that were right or wrong.
+func (m Mark) Read() (right, of int) {
+	for _, c := range m.Choices {
+		if c.Right {
+			right += c.N
+		}
+		if c.Right || c.Wrong {
+			of += c.N
+		}
+	}
+	return right, of
+}
+
+// SayChoices says how often a ball was what: "in the air 5, after the wall 3"; "" where
+// nothing was chosen.
+func (m Mark) SayChoices() string {
+	var out []string
+	for _, c := range m.Choices {
+		if c.N > 0 {
+			out = append(out, fmt.Sprintf("%s %d", strings.ToLower(c.Words[:1])+c.Words[1:], c.N))
+		}
+	}
+	return strings.Join(out, ", ")
 }
 
 // Series is one measure of one student over the sessions, oldest first.

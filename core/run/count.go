@@ -252,6 +252,9 @@ func (f *fold) stage(i, who, j int, d *drill.Drill) StageState {
 			Tries: slices.Clone(t.Tries), TryAt: max(0, t.TryAt), Times: slices.Clone(t.Times),
 		},
 	}
+	if turn := d.Turn; turn != nil && turn.OneBall && j == f.scripts[i].Begins(who) {
+		out.Far = p.Students[who].Far
+	}
 	if own.LastHeld != play.Nobody {
 		last := own.LastHeld
 		out.LastHeld = &last
@@ -290,11 +293,14 @@ type Result struct {
 	// Balls and Good tell of a chance; 0 where whose ball it was is not known.
 	Balls, Good int
 	Radius      float64
+	// Shot is which of the stage's shots that take turns it is of; the first has the State
+	// of the stage as a whole.
+	Shot int
 }
 
 // anything says whether something was counted.
 func (s *StageState) anything() bool {
-	return s.Balls > 0 || s.Extra != 0 || len(s.Tries) > 0 || len(s.Times) > 0 || s.Held != [3]int{}
+	return s.Balls > 0 || len(s.Choices) > 0 || s.Extra != 0 || len(s.Tries) > 0 || len(s.Times) > 0 || s.Held != [3]int{}
 }
 
 // Results are what the run adds to the records of the students who were there: one
@@ -317,7 +323,18 @@ func (s State) Results(l *lesson.Lesson) (out []Result) {
 				if state.Goal.Kind == goal.Rally { // every other shot is the other's
 					r.Balls, r.Good = 0, 0
 				}
-				out = append(out, r)
+				for k, shot := range state.Shots {
+					if shot.Balls == 0 && k > 0 {
+						continue
+					}
+					as := d.Stages[j].As(d.Stages[j].Shots[k])
+					r.Shot, r.Balls, r.Good = k, shot.Balls, shot.Good
+					r.Skill, r.Radius = d.Skill(as), d.Radial(as)
+					out = append(out, r)
+				}
+				if len(state.Shots) == 0 {
+					out = append(out, r)
+				}
 			}
 		}
 	}

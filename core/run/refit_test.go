@@ -94,7 +94,8 @@ func TestNineMinutesOver(t *testing.T) {
 	s.add(Event{Kind: GoTo, Block: uid(21)})
 	state := Fold(l, s.events)
 	state.Since = start + 19*60_000
-	got := state.Refit(l, start+19*60_000, start)
+	require.Nil(t, state.Refit(l, start+19*60_000+59_000, start), "never in the first minute of a block")
+	got := state.Refit(l, start+20*60_000, start)
 	require.NotNil(t, got)
 	require.Equal(t, "9 min over. Suggested: Games 6 min shorter, Serves 3 min shorter", got.Said)
 	got = state.Refit(l, start+50*60_000, start)

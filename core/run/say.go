@@ -41,6 +41,9 @@ func (s *StageState) say() string {
 			add("%d in total", s.Count)
 		}
 	}
+	if s.Far > 0 {
+		add("%s in one try", units.Plural(s.Far, "stage", "stages"))
+	}
 	if n := s.Held[0] + s.Held[1] + s.Held[2]; n > 0 {
 		add("got it %d of %d", s.Held[2], n)
 	}

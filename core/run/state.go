@@ -62,6 +62,9 @@ type StageState struct {
 	Misses map[string]int `json:"misses,omitempty"`
 	// Said is all of it as a coach says it; "" where nothing was counted.
 	Said string `json:"said,omitempty"`
+	// Far is how many stages from this one were met one after the other in the longest try,
+	// where one ball is all there is.
+	Far int `json:"far,omitempty"`
 	// Beside: it runs at the same time as the one before it.
 	Beside bool `json:"beside,omitempty"`
 	// Choices are how often a ball was each of the stage's choices, by id, and Shots what

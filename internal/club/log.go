@@ -118,15 +118,21 @@ func (s *Share) add(r gen.Result) error {
 			}
 		}
 	}
+	if r.Shot > 0 {
+		return nil // the stage's first shot has what it came to
+	}
 	s.Goals++ // a goal without a ball leaves no result: what was not begun is not "not met"
 	s.GoalsMet += int(r.Met)
-	switch goal.Kind(r.Kind) {
-	case goal.Total, goal.InARow, goal.Race: // said by the balls
-		return nil
-	}
 	key, mark, err := markOf(r)
 	if err != nil {
 		return err
+	}
+	if said := mark.SayChoices(); said != "" {
+		s.Marks = append(s.Marks, mark.Name+": "+said)
+	}
+	switch goal.Kind(r.Kind) {
+	case goal.Total, goal.InARow, goal.Race: // said by the balls
+		return nil
 	}
 	one := progress.Series{Key: key}
 	one.Add(mark)
@@ -145,7 +151,7 @@ func markOf(r gen.Result) (key progress.Key, m progress.Mark, err error) {
 	m = progress.Mark{
 		Run: r.RunID, At: r.At, Day: dayOf(time.UnixMilli(r.At)), Goal: more.Goal, Met: r.Met != 0,
 		Held: more.Held, Title: more.Title, Name: cmp.Or(more.Name, r.Stage), Value: float64(more.Count),
-		Balls: int(r.Balls),
+		Balls: int(r.Balls), Choices: more.Choices, Far: more.Far,
 	}
 	switch key.Measure {
 	case progress.Seconds:

@@ -93,11 +93,15 @@ func (c *Club) writeResults(ctx context.Context, w writing) error {
 			level[k.Student] = who.In(sportOf(w.l.Court))
 		}
 		d := w.l.Block(k.Block).DrillFor(k.Student)
+		whole := d
+		if shots := d.Stages[k.Stage].Shots; len(shots) > 0 {
+			d = d.With(k.Stage, shots[k.Shot])
+		}
 		asked, err := store.AskedOf(&c.planner.Flights, d, k.Stage, level[k.Student], d.TurnBalls)
 		if err != nil {
 			return err
 		}
-		more, err := json.Marshal(store.MoreOf(k, d.Title))
+		more, err := json.Marshal(store.MoreOf(k, d))
 		if err != nil {
 			return err
 		}
@@ -121,9 +125,10 @@ func (c *Club) writeResults(ctx context.Context, w writing) error {
 			Kind: string(
 				k.State.Goal.Kind,
 			),
-			Stage:   d.Stages[k.Stage].Key(),
-			Drill:   d.Root(),
-			Edition: d.Edition(),
+			Stage:   whole.Stages[k.Stage].Key(),
+			Drill:   whole.Root(),
+			Edition: whole.Edition(),
+			Shot:    int64(k.Shot),
 			More:    string(more),
 		}); err != nil {
 			return err

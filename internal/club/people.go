@@ -99,14 +99,16 @@ func (c *Club) readPerson(ctx context.Context, q *gen.Queries, id string) (*pers
 	}
 	var results []progress.Result
 	for _, r := range rows {
-		key, mark, err := markOf(r)
-		if err != nil {
-			return nil, err
+		if r.Shot == 0 { // the others are of the same stage
+			key, mark, err := markOf(r)
+			if err != nil {
+				return nil, err
+			}
+			if out.series[key] == nil {
+				out.series[key] = &progress.Series{Key: key}
+			}
+			out.series[key].Add(mark)
 		}
-		if out.series[key] == nil {
-			out.series[key] = &progress.Series{Key: key}
-		}
-		out.series[key].Add(mark)
 		if r.Balls == 0 {
 			continue // whose balls they were is not known, or there were none
 		}
@@ -123,7 +125,7 @@ func (c *Club) readPerson(ctx context.Context, q *gen.Queries, id string) (*pers
 			return nil, err
 		}
 		results = append(results, progress.Result{
-			Run: r.RunID, Skill: r.Skill, At: r.At, Day: mark.Day,
+			Run: r.RunID, Skill: r.Skill, At: r.At, Day: dayOf(time.UnixMilli(r.At)),
 			Balls: int(r.Balls), Good: int(r.Good), Best: int(r.Best), Met: r.Met != 0, Radius: r.Radius,
 			Curve: drill.CurveOf(&c.planner.Curves, level, asks),
 		})

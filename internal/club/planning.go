@@ -160,6 +160,10 @@ func (c *Club) past(
 		}
 		var outcomes []draft.Outcome
 		for _, k := range results {
+			if last := len(outcomes) - 1; k.Shot > 0 && last >= 0 {
+				outcomes[last].Balls += int(k.Balls)
+				continue
+			}
 			outcomes = append(
 				outcomes,
 				draft.Outcome{

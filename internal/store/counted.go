@@ -6,7 +6,9 @@ import (
 	"encoding/json"
 	"fmt"
 
+	"hodometer/core/drill"
 	"hodometer/core/lesson"
+	"hodometer/core/progress"
 	"hodometer/core/run"
 	"hodometer/internal/store/gen"
 )
@@ -24,13 +26,23 @@ type MoreCounted struct {
 	Times   []int          `json:"times,omitempty"` // ms
 	Held    [3]int         `json:"held,omitzero"`
 	Misses  map[string]int `json:"misses,omitempty"`
+	// Choices are how often a ball was each of the stage's choices, Far the stages met in
+	// the longest try with one ball.
+	Choices []progress.Choice `json:"choices,omitempty"`
+	Far     int               `json:"far,omitempty"`
 }
 
-// MoreOf a result of a drill of that title.
-func MoreOf(r run.Result, title string) MoreCounted {
+// MoreOf a result of that drill.
+func MoreOf(r run.Result, d *drill.Drill) MoreCounted {
 	s := r.State
+	var choices []progress.Choice
+	for _, c := range d.Stages[r.Stage].Choices {
+		if n := s.Choices[c.ID]; n > 0 {
+			choices = append(choices, progress.Choice{ID: c.ID, Words: c.Words, Right: c.Right, Wrong: c.Wrong, N: n})
+		}
+	}
 	return MoreCounted{
-		Title:   title,
+		Title:   d.Title,
 		Name:    s.Label,
 		Count:   s.Count,
 		Goal:    s.Goal.Count,
@@ -41,6 +53,8 @@ func MoreOf(r run.Result, title string) MoreCounted {
 		Times:   s.Times,
 		Held:    s.Held,
 		Misses:  s.Misses,
+		Choices: choices,
+		Far:     s.Far,
 	}
 }
 
@@ -125,7 +139,7 @@ func recount(ctx context.Context, tx *sql.Tx, id, body string, at int64) error {
 	state := run.Fold(l, events)
 	for _, k := range state.Results(l) {
 		d := l.Block(k.Block).DrillFor(k.Student)
-		more, err := json.Marshal(MoreOf(k, d.Title))
+		more, err := json.Marshal(MoreOf(k, d))
 		if err != nil {
 			return err
 		}

@@ -239,6 +239,7 @@ type Result struct {
 	Drill     string
 	Edition   string
 	More      string
+	Shot      int64
 }
 
 type Run struct {

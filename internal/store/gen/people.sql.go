@@ -170,7 +170,7 @@ func (q *Queries) ListPlannedOfStudent(ctx context.Context, arg ListPlannedOfStu
 }
 
 const listResultsOfStudent = `-- name: ListResultsOfStudent :many
-select run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked, kind, stage, drill, edition, more from results where student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1) order by at, run_id, block_id, step
+select run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked, kind, stage, drill, edition, more, shot from results where student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1) order by at, run_id, block_id, step, shot
 `
 
 func (q *Queries) ListResultsOfStudent(ctx context.Context, student string) ([]Result, error) {
@@ -200,6 +200,7 @@ func (q *Queries) ListResultsOfStudent(ctx context.Context, student string) ([]R
 			&i.Drill,
 			&i.Edition,
 			&i.More,
+			&i.Shot,
 		); err != nil {
 			return nil, err
 		}

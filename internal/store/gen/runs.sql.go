@@ -231,8 +231,8 @@ func (q *Queries) InsertGamePlayer(ctx context.Context, arg InsertGamePlayerPara
 }
 
 const insertResult = `-- name: InsertResult :exec
-insert into results (run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked, kind, stage, drill, edition, more)
-values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+insert into results (run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked, kind, stage, drill, edition, more, shot)
+values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 `
 
 type InsertResultParams struct {
@@ -253,6 +253,7 @@ type InsertResultParams struct {
 	Drill     string
 	Edition   string
 	More      string
+	Shot      int64
 }
 
 func (q *Queries) InsertResult(ctx context.Context, arg InsertResultParams) error {
@@ -274,6 +275,7 @@ func (q *Queries) InsertResult(ctx context.Context, arg InsertResultParams) erro
 		arg.Drill,
 		arg.Edition,
 		arg.More,
+		arg.Shot,
 	)
 	return err
 }
@@ -603,7 +605,7 @@ func (q *Queries) ListNotesOfStudent(ctx context.Context, student string) ([]Lis
 }
 
 const listResultsOfRun = `-- name: ListResultsOfRun :many
-select run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked, kind, stage, drill, edition, more from results where run_id = ?
+select run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked, kind, stage, drill, edition, more, shot from results where run_id = ? order by student_id, block_id, step, shot
 `
 
 func (q *Queries) ListResultsOfRun(ctx context.Context, runID string) ([]Result, error) {
@@ -633,6 +635,7 @@ func (q *Queries) ListResultsOfRun(ctx context.Context, runID string) ([]Result,
 			&i.Drill,
 			&i.Edition,
 			&i.More,
+			&i.Shot,
 		); err != nil {
 			return nil, err
 		}
@@ -648,7 +651,7 @@ func (q *Queries) ListResultsOfRun(ctx context.Context, runID string) ([]Result,
 }
 
 const listResultsOfRuns = `-- name: ListResultsOfRuns :many
-select r.run_id, r.student_id, r.block_id, r.step, r.skill, r.at, r.balls, r.good, r.best, r.met, r.radius, r.asked, r.kind, r.stage, r.drill, r.edition, r.more from results r join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = r.run_id order by r.run_id, r.student_id
+select r.run_id, r.student_id, r.block_id, r.step, r.skill, r.at, r.balls, r.good, r.best, r.met, r.radius, r.asked, r.kind, r.stage, r.drill, r.edition, r.more, r.shot from results r join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = r.run_id order by r.run_id, r.student_id
 `
 
 func (q *Queries) ListResultsOfRuns(ctx context.Context) ([]Result, error) {
@@ -678,6 +681,7 @@ func (q *Queries) ListResultsOfRuns(ctx context.Context) ([]Result, error) {
 			&i.Drill,
 			&i.Edition,
 			&i.More,
+			&i.Shot,
 		); err != nil {
 			return nil, err
 		}

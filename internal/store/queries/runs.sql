@@ -20,8 +20,8 @@ insert into events (run_id, id, body) values (?, ?, ?) on conflict do nothing;
 delete from results where run_id = ?;
 
 -- name: InsertResult :exec
-insert into results (run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked, kind, stage, drill, edition, more)
-values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
+insert into results (run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked, kind, stage, drill, edition, more, shot)
+values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
 
 -- name: ListResultsOfRuns :many
 select r.* from results r join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = r.run_id order by r.run_id, r.student_id;
@@ -47,7 +47,7 @@ where r.status = 'finished' and r.started_at >= sqlc.arg('since') and x.student_
 order by r.started_at desc limit 12;
 
 -- name: ListResultsOfRun :many
-select * from results where run_id = ?;
+select * from results where run_id = ? order by student_id, block_id, step, shot;
 
 -- name: DeleteGames :exec
 delete from games where run_id = ?;

@@ -3837,6 +3837,9 @@ export interface components {
                     goal?: number;
                     met?: boolean;
                     held?: number[];
+                    /** @description stages met in the longest try with one ball */
+                    far?: number;
+                    choices?: components["schemas"]["Chosen"][];
                     title: string;
                 }[];
             }[];
@@ -3896,6 +3899,14 @@ export interface components {
                     chance?: components["schemas"]["Rate"];
                 }[];
             }[];
+        };
+        /** @description how often a ball was one of the stage's choices */
+        Chosen: {
+            id: string;
+            words: string;
+            right?: boolean;
+            wrong?: boolean;
+            n: number;
         };
         Event: {
             id: components["schemas"]["Id"];
@@ -4136,6 +4147,8 @@ export interface components {
                         met: boolean;
                         /** @description it is done, not hit; there is no miss */
                         repeats?: boolean;
+                        /** @description stages met in the longest try with one ball */
+                        far?: number;
                         /** @description it runs at the same time as the one before it */
                         beside?: boolean;
                         /** @description how often a ball was each choice, by id */

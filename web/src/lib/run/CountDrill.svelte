@@ -33,7 +33,11 @@
   /** The ball that is due, and the one after it where that is another. */
   const due = $derived(session.due);
   const then = $derived(count?.next);
-  const tells = $derived(!!due && !!then && (then.student !== due.student || then.said !== due.said));
+  const tells = $derived(
+    !!due && !!then && (then.said !== due.said || (then.student !== due.student && !count?.turn))
+  );
+  /** All goals run side by side: the ball that is due says which one counts. */
+  const beside = $derived(drill.stages.length > 1 && drill.stages.slice(1).every((s) => s.beside));
   const running = $derived(!!turn?.bell || !!turn?.rests);
   const byBalls = $derived(!!step && !step.repeats && ['total', 'inARow', 'race'].includes(kind));
   const hitting = $derived(
@@ -114,19 +118,18 @@
 />
 {#if student && step && count}
   <Turn {session} {names} />
-  {#if !both || hitting.length < (count.students?.length ?? 0)}<Who {session} {names} />{/if}
+  {#if !running && (!both || hitting.length < (count.students?.length ?? 0))}<Who {session} {names} />{/if}
 
   <section class="flex flex-1 flex-col justify-center gap-1.5" aria-label="Goal">
     {#if tells && due && then}
       <p class="text-lg leading-tight" role="status" aria-label="Next ball">
         <strong><bdi>{name(due.student)}</bdi>: {due.said}</strong>
         <span class="text-base"
-          >then {#if then.student !== due.student}<bdi>{name(then.student)}</bdi>:
-          {/if}{then.said}</span
+          >then {then.student === due.student ? '' : `${name(then.student)}: `}{then.said}</span
         >
       </p>
     {/if}
-    <div class="flex items-center gap-2">
+    <div class="flex items-center gap-2" class:hidden={beside && tells}>
       {#if student.stages.length > 1}<button
           type="button"
           class="btn h-14 w-14 shrink-0 border-2 border-base-content px-0 text-2xl"
@@ -145,7 +148,9 @@
           onchange={(e) => pick(Number(e.currentTarget.value))}
         >
           {#each student.stages as t, i (i)}<option value={i}
-              >{t.met ? '✓ ' : t.locked ? 'locked: ' : t.skipped ? 'skipped: ' : ''}{t.label}, {t.goalLabel}</option
+              >{t.met ? '✓ ' : t.locked ? 'locked: ' : t.skipped ? 'skipped: ' : ''}{t.label}{running
+                ? ''
+                : `, ${t.goalLabel}`}</option
             >{/each}
         </select>
       </label>
@@ -224,25 +229,25 @@
     class:tight={suggested || asked}
     class:left={settings.thumb === 'left'}
   >
-    {#if kind === 'timed' && running}
-      <button
-        type="button"
-        class="big good"
-        disabled={turn?.rests}
-        onclick={() => session.at('count', { value: 1 })}>+1</button
-      >
-      <div class="grid grid-rows-2 gap-2">
+    {#if running}
+      <div class="col-span-2 grid grid-cols-3 gap-2">
         <button
           type="button"
-          class="big half"
+          class="big small"
+          onclick={() => session.block && session.add({ kind: 'bell', block: session.block.id })}
+          >{turn?.rests ? 'Start now' : 'Ring now'}</button
+        >
+        <button
+          type="button"
+          class="big"
           disabled={turn?.rests}
           onclick={() => session.at('count', { value: 5 })}>+5</button
         >
         <button
           type="button"
-          class="big half"
-          onclick={() => session.block && session.add({ kind: 'bell', block: session.block.id })}
-          >{turn?.rests ? 'Start now' : 'Ring now'}</button
+          class="big good"
+          disabled={turn?.rests}
+          onclick={() => session.at('count', { value: 1 })}>+1</button
         >
       </div>
     {:else if kind === 'timed'}
@@ -342,6 +347,10 @@
   }
   .tight .big {
     min-height: 4.25rem;
+  }
+  .big.small {
+    font-size: 1.25rem;
+    line-height: 1.1;
   }
   .hidden {
     display: none;

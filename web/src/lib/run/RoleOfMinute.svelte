@@ -45,7 +45,7 @@
 {#if now}
   <section class="flex flex-1 flex-col justify-center gap-4 px-1" aria-label="Role of this minute">
     <div class="flex items-center gap-2">
-      <p class="figures flex-1 text-lg" role="status">
+      <p class="figures min-w-0 flex-1 text-base leading-tight" role="status">
         Minute {at.minute + 1} of {script.length} · {onNow?.held ? 'held' : `${Math.ceil(at.left)} s`}
       </p>
       <button

@@ -49,12 +49,8 @@
   const tail = $derived.by(() => {
     if (!turn) return '';
     if (turn.by === 'balls') return `${turn.balls} of ${turn.of}`;
-    if (turn.by === 'ends') {
-      const at = session.due?.ball ?? turn.balls + 1;
-      return turn.bell
-        ? 'by the bell'
-        : `ball ${at}${turn.of && !turn.secret ? ` of ${turn.of}` : ''}, ${turn.until}`;
-    }
+    if (turn.by === 'ends' && !turn.bell && session.due)
+      return `ball ${session.due.ball}${turn.of && !turn.secret ? ` of ${turn.of}` : ''}`;
     return '';
   });
   const next = $derived.by(() => {
@@ -117,7 +113,9 @@
               {p.students.map(name).join(', ')}{/each}
           </p>
         {:else}<p class="truncate text-base leading-tight">
-            {turn.held ? 'Paused: no changes are called' : [next, task].filter(Boolean).join('. ')}
+            {turn.held
+              ? 'Paused: no changes are called'
+              : [turn.until && !turn.bell ? `Ends ${turn.until}` : '', next, task].filter(Boolean).join('. ')}
           </p>{/if}
       </div>
       <button
