@@ -107,8 +107,9 @@ $(STAMPS)/npm: web/package.json web/package-lock.json
 	cd web && npm ci --no-audit --no-fund
 	@mkdir -p $(STAMPS) && touch $@
 
+# Built for size: without inlining it is a tenth smaller over the network.
 $(CORE): $(CORE_SOURCES)
-	GOOS=js GOARCH=wasm $(GO) build -trimpath -ldflags="-s -w" -o $@ ./cmd/hodometer-wasm
+	GOOS=js GOARCH=wasm $(GO) build -trimpath -ldflags="-s -w" -gcflags=all=-l -o $@ ./cmd/hodometer-wasm
 	{ echo '// @ts-nocheck'; cat "$$($(GO) env GOROOT)/lib/wasm/wasm_exec.js"; } > $(dir $@)wasm_exec.js
 
 $(STAMPS)/web: $(STAMPS)/npm $(CORE) $(WEB_SOURCES)

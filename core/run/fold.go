@@ -120,7 +120,7 @@ func (f *fold) begin() {
 	for i := range l.Blocks {
 		b := &l.Blocks[i]
 		s.Blocks[i] = BlockState{ID: b.ID, Minutes: b.Minutes, MostMs: mostOf(b.Minutes)}
-		f.scripts[i] = play.Compile(l, b, here)
+		f.scripts[i] = f.script(i, here)
 		f.plays[i] = f.scripts[i].Begin()
 		for j, id := range l.Students {
 			f.plays[i].Students[j].Away = slices.Contains(s.Expected, id)
@@ -139,9 +139,30 @@ type fold struct {
 	at      map[string]int // places of the blocks
 	scripts []*play.Script
 	plays   []play.State
+	known   map[seating]*play.Script
 	picked  bool   // the coach chose who is counted
 	undo    []undo // the last that can be taken back, by block; after them that of the lesson
 	done    bool   // the event did what a coach may want to take back
+}
+
+// seating is a block with who is there, a bit for each student.
+type seating struct{ block, here int }
+
+// script of a block for those who are there, compiled once.
+func (f *fold) script(i int, here []int) *play.Script {
+	key := seating{block: i}
+	for _, who := range here {
+		key.here |= 1 << who
+	}
+	if s := f.known[key]; s != nil {
+		return s
+	}
+	if f.known == nil {
+		f.known = map[seating]*play.Script{}
+	}
+	s := play.Compile(f.lesson, &f.lesson.Blocks[i], here)
+	f.known[key] = s
+	return s
 }
 
 // undo is an event that can be taken back.

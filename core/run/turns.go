@@ -158,7 +158,7 @@ func (f *fold) relay(at int64) {
 		for j := range away {
 			away[j] = f.plays[i].Students[j].Away
 		}
-		f.scripts[i] = play.Compile(f.lesson, &f.lesson.Blocks[i], here)
+		f.scripts[i] = f.script(i, here)
 		f.watch(i, f.scripts[i].Carry(&f.plays[i], was, f.elapsed(i, at)))
 		for j := range away {
 			f.plays[i].Students[j].Away = away[j]
