@@ -7,7 +7,9 @@
   import Num from '$lib/shell/Num.svelte';
   import { sayChance, sayMinutes } from '$lib/units/say';
   import type { Step } from './parts';
+  import Shots from './Shots.svelte';
   import { heading, ofKind } from './stages';
+  import Turns from './Turns.svelte';
 
   interface Props {
     drill: Drill;
@@ -205,6 +207,7 @@
     >
   {/if}
 </div>
+<Shots {drill} {i} onstep={step} />
 {#if sp}<p class="figures mt-1 text-xs">
     {#if sp.rate}success rate {sayChance(sp.rate.mean)}; half the time under {sayMinutes(sp.likely.value)}, 9
       in 10 under
@@ -269,6 +272,7 @@
     />.
   </p>
 {/if}
+<Turns {drill} {onset} />
 <h2 class="mt-4 border-t border-base-300 pt-3 text-base">Students and minutes</h2>
 <div class="mt-1 flex flex-wrap gap-x-3 gap-y-2">
   <Num
@@ -326,14 +330,6 @@
     min={1}
     max={16}
     onset={(hitters) => onset({ ...drill, hitters })}
-  />
-  <Num
-    label="Balls in a turn"
-    whole
-    value={drill.turnBalls}
-    min={1}
-    max={500}
-    onset={(turnBalls) => onset({ ...drill, turnBalls })}
   />
   <Num
     label="Balls in the basket"
