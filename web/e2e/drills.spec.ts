@@ -88,7 +88,7 @@ test('a line drill is drawn from nothing with the mouse, bent, mended, kept, fou
     page.getByRole('button', { name: 'Export' }).click()
   ]);
   const text = await readFile(await download.path(), 'utf8');
-  expect(JSON.parse(text)).toMatchObject({ format: 'hodometer.drill', version: 4, title: 'Tide line' });
+  expect(JSON.parse(text)).toMatchObject({ format: 'hodometer.drill', version: 5, title: 'Tide line' });
   const file = join(club.dir, 'tide.json');
   await writeFile(file, text.replace('Tide line', 'Ebb line'));
   await page.getByLabel('Import file').setInputFiles(file);

@@ -79,7 +79,15 @@
     while (ids.has(`role${n}`)) n++;
     setRoles([...roles, { id: `role${n}`, is: roles.length ? 'partner' : 'hitter' }]);
   }
-  const roleKinds = $derived(vocabulary.roles.filter((r) => r.id !== 'waiting'));
+  const does: Record<string, string> = {
+    hitter: 'hits',
+    partner: 'partner',
+    feeder: 'feeds',
+    collector: 'collects'
+  };
+  const roleKinds = $derived(
+    vocabulary.roles.filter((r) => does[r.id]).map((r) => ({ id: r.id, label: does[r.id]! }))
+  );
 </script>
 
 <h2 class="mt-4 border-t border-base-300 pt-3 text-base">Turns</h2>

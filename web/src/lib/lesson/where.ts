@@ -50,10 +50,10 @@ export function initials(names: string[]): string[] {
   });
 }
 
-/** Who is the one or the other partner of a script's pairs; one alone has the coach. */
-export function partner(names: string[], pairs: number[][], which: number): string {
+/** Who is the one or the other partner of a script's pairs, on paper all of them; one alone has the coach. */
+export function partner(names: string[], pairs: number[][], which: number, all = false): string {
   const own = (pairs[which] ?? []).map((i) => names[i]).filter((n) => n !== undefined);
   if (names.length === 1 && own.length === 0) return 'Coach';
   if (own.length === 0) return `Student ${which + 1}`;
-  return own.length > 3 ? `${own.slice(0, 2).join(', ')} and ${own.length - 2} more` : own.join(', ');
+  return own.length > 3 && !all ? `${own.slice(0, 2).join(', ')} and ${own.length - 2} more` : own.join(', ');
 }

@@ -61,6 +61,25 @@
       .filter(Boolean)
       .join('; ');
   };
+  /** Stations and lines have names of their own: each with who begins there, and where they go next. */
+  const named = (r: BlockRotation) => r.places.some((p) => /^(station|role-)/.test(p.id));
+  const posts = (r: BlockRotation, names: string[]) => {
+    const placeOf = (turn: number[][] | undefined, who: number) =>
+      r.places[turn?.findIndex((held) => held.includes(who)) ?? -1];
+    const out: { task: string; who: string[]; then: string }[] = [];
+    r.places.forEach((p, k) => {
+      const held = r.turns[0]?.[k] ?? [];
+      if (!held.length) return;
+      const next = placeOf(r.turns[1], held[0]!);
+      const then = next && next.name !== p.name ? next.name : '';
+      const same = out.find((o) => o.task === p.name);
+      if (same) {
+        same.who.push(...held.map((n) => names[n]!));
+        same.then ||= then;
+      } else out.push({ task: p.name, who: held.map((n) => names[n]!), then });
+    });
+    return out;
+  };
   /** The same drill, or two without an id that are drawn alike. */
   const same = (a?: Drill, b?: Drill) =>
     a?.id || b?.id ? a?.id === b?.id : JSON.stringify(a?.pattern) === JSON.stringify(b?.pattern);
@@ -143,7 +162,7 @@
                     rally starts with {b.match.start}. <em dir="auto">{b.match.cue}</em>
                   </p>
                 {:else if b.script?.length}
-                  {@const who = [0, 1].map((k) => partner(names, s.plan.pairs, k))}
+                  {@const who = [0, 1].map((k) => partner(names, s.plan.pairs, k, true))}
                   {@const short = names.length > 2 ? ['A', 'B'] : who}
                   <p>
                     {#if names.length > 2}<span class="mr-1"><strong>A</strong> {who[0]},</span><span
@@ -159,9 +178,16 @@
                 {:else if b.prompts?.length}<p dir="auto">{b.prompts.join(' · ')}</p>{/if}
                 {#if s.blocks[i]!.rotation && names.length > 1}{@const r = s.blocks[i]!.rotation!}
                   <p class="rotation">
-                    <span class="mr-2">{r.summary}.</span>{#each r.turns.slice(0, 4) as turn, t (t)}<span
-                        class="turn">{t + 1}: {at(r, turn, names)}</span
-                      >{/each}
+                    <span class="mr-2">{r.summary}.</span
+                    >{#if named(r)}{#each posts(r, names) as o (o.task)}<span class="turn"
+                          ><strong><bdi>{o.task}</bdi></strong>
+                          <bdi>{o.who.join(', ')}</bdi>{#if o.then}<span aria-hidden="true"> → </span><span
+                              class="sr-only"
+                              >, then to
+                            </span><bdi>{o.then}</bdi>{/if}</span
+                        >{/each}{:else}{#each r.turns.slice(0, 4) as turn, t (t)}<span class="turn"
+                          >{t + 1}: {at(r, turn, names)}</span
+                        >{/each}{/if}
                   </p>{/if}
                 {#each s.students as st, n (st.id)}{@const o = s.blocks[i]!.own[n] ?? []}{#if o.length}<span
                       class="own"><strong>{names[n]}</strong> {o.join(', ')}</span
