@@ -211,20 +211,27 @@ func (q *question) toBeat(b *lesson.Block) []Notice {
 // Game is one that was played, as the next plan looks back on it.
 type Game struct {
 	Block  string // its title
+	Game   string // its id on the shelf; "" where it was on none, or is not known
+	Over   bool
 	Run    string
 	Sides  [2][]string // students
 	Points [2]int
 	At     int64
 }
 
-// lastGame says how the latest game among these students went.
-func (q *question) lastGame() []Notice {
+// lastGame says how the latest of this game went among these students, one that was not
+// broken off.
+func (q *question) lastGame(b *lesson.Block) []Notice {
 	var last *Game
 	name := map[string]string{}
 	for i := range q.students {
 		name[q.students[i].ID] = q.students[i].FirstName()
 	}
 	among := func(g *Game) bool {
+		same := g.Game == b.Match.Game && g.Game != "" || g.Game == "" && g.Block == b.Title
+		if !g.Over || !same {
+			return false
+		}
 		for _, side := range g.Sides {
 			if len(side) == 0 || slices.ContainsFunc(side, func(id string) bool { return name[id] == "" }) {
 				return false

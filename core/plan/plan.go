@@ -153,7 +153,7 @@ func (q *question) block(i, at int, out *Plan, sums *sums) Block {
 		sums.add(b, known, q.students)
 	case b.Match != nil:
 		bp.Match = q.match(b)
-		bp.Notices = q.lastGame()
+		bp.Notices = q.lastGame(b)
 	default:
 		bp.Notices = q.aboutBlock(b, nil)
 	}

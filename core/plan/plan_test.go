@@ -363,3 +363,21 @@ func TestOneBallIsOneBall(t *testing.T) {
 	require.Len(t, l.Blocks[0].Drill.Stages, 7)
 	require.InDelta(t, 1, l.Blocks[0].Drill.ToHave(int(got.Blocks[0].Drill.Balls.Value), 1), 0)
 }
+
+// The last game that is quoted is the last of this game that was not broken off.
+func TestTheLastOfThisGameIsQuoted(t *testing.T) {
+	l, students := sample.Today(t)
+	i := slices.IndexFunc(l.Blocks, func(b lesson.Block) bool { return b.Match != nil })
+	l.Blocks[i].Match.Game = "shortBall11"
+	sides := [2][]string{{students[0].ID}, {students[1].ID}}
+	students[0].Games = []plan.Game{
+		{Game: "shortBall11", Over: true, Sides: sides, Points: [2]int{11, 7}, At: 1},
+		{Game: "tieBreak", Over: true, Sides: sides, Points: [2]int{7, 2}, At: 2},
+		{Game: "shortBall11", Sides: sides, Points: [2]int{3, 1}, At: 3},
+	}
+	said := ""
+	for _, n := range reckon(t, l, students).Blocks[i].Notices {
+		said += n.Text
+	}
+	require.Contains(t, said, "11–7")
+}

@@ -1,5 +1,7 @@
 package play
 
+import "hodometer/core/goal"
+
 // Due is the ball that comes next: who hits it, at which stage it counts, which feed of
 // the pattern it is, and which ball of the turn it is, from 1.
 type Due struct {
@@ -118,14 +120,21 @@ func (s *Script) Next(st *State, due Due) Due {
 }
 
 // Alternate reports whether the balls go round among those who hit, so that whose ball
-// is due is known: one hits, or two take the balls of one feeder or of a rally.
+// is due is known: one hits, or two take the balls of one feeder or of a rally, which are
+// counted one by one.
 func (s *Script) Alternate(st *State) bool {
-	n := 0
-	s.hitting(st.Turn.Seat, func(int, int) bool {
-		n++
+	n, singly := 0, true
+	s.hitting(st.Turn.Seat, func(who, _ int) bool {
+		if n++; s.stages > 0 {
+			switch s.Goal(who, st.Students[who].Stage).Kind {
+			case goal.Total, goal.InARow, goal.Race:
+			default:
+				singly = false
+			}
+		}
 		return n <= 2
 	})
-	return n <= 1 || n == 2 && s.shared
+	return n <= 1 || n == 2 && s.shared && singly
 }
 
 // Hits reports whether a student hits in the turn that is on.

@@ -177,6 +177,7 @@ type Game struct {
 	Rallies [2]int         `json:"rallies"`
 	Over    bool           `json:"over"`
 	Winner  int            `json:"winner"`
+	Game    string         `json:"game,omitempty"` // its id on the shelf
 	Favours float64        `json:"favours"`
 	Marks   map[string]int `json:"marks"`
 	Own     map[string]int `json:"own"` // by the student's id
@@ -202,7 +203,7 @@ func gamesOf[Row gen.ListGamesOfRunsRow | gen.ListGamesOfStudentsRow](
 				Run: r.RunID, Block: r.BlockID, At: r.At, Title: r.Title, Court: int(r.Court),
 				Sides: [2][]Named{{}, {}}, Points: [2]int{int(r.PointsA), int(r.PointsB)},
 				Rallies: [2]int{int(r.WonA), int(r.WonB)}, Over: r.Over != 0, Winner: int(r.Winner),
-				Favours: r.Favours,
+				Favours: r.Favours, Game: r.Game,
 			}
 			_ = json.Unmarshal([]byte(r.Marks), &g.Marks) // written by us
 			_ = json.Unmarshal([]byte(r.Own), &g.Own)

@@ -3,6 +3,7 @@ package club
 import (
 	"context"
 	"encoding/json"
+	"maps"
 	"slices"
 
 	"hodometer/core/lesson"
@@ -161,6 +162,9 @@ func (w writing) games(ctx context.Context) error {
 	return nil
 }
 
+// errorsSeen is the word under which the errors of a warm-up are kept.
+const errorsSeen = "errors in the warm-up"
+
 // people keeps who was there, with what was noted of each.
 func (w writing) people(ctx context.Context) error {
 	for _, s := range w.l.Students {
@@ -186,7 +190,16 @@ func (w writing) people(ctx context.Context) error {
 				return err
 			}
 		}
-		for word, times := range w.state.Tags[s] {
+		seen := maps.Clone(w.state.Tags[s])
+		for _, b := range w.state.Blocks { // counted where no ball is: told as what was seen
+			if n := b.Errors[s]; n > 0 {
+				if seen == nil {
+					seen = map[string]int{}
+				}
+				seen[errorsSeen] += n
+			}
+		}
+		for word, times := range seen {
 			if err := w.q.InsertTag(ctx, gen.InsertTagParams{
 				RunID: w.run, StudentID: s, Word: word, Times: int64(times),
 			}); err != nil {

@@ -185,3 +185,52 @@ func TestTakenAwayAndBroughtBack(t *testing.T) {
 	var p units.Problems
 	require.ErrorAs(t, err, &p, "what never happened is not amended")
 }
+
+// Shots that take turns are a skill each, with their own balls; what a ball was besides
+// good or missed is in the log, on the student's page, and said with the time before.
+func TestShotsAndChoicesAreKept(t *testing.T) {
+	c, l := withLesson(t)
+	who := l.Students[0]
+	d := l.Block(l.Blocks[1].ID).Drill.Clone()
+	d.ID = "shots"
+	d.Stages = []drill.Stage{{
+		Name: "In turn", Stroke: "forehand", Direction: drill.CrossCourt,
+		Goal: goal.Goal{Kind: goal.Total, Count: 9},
+		Shots: []drill.Shot{
+			{Stroke: "forehand", Direction: drill.CrossCourt},
+			{Stroke: "backhand", Direction: drill.Straight, Shape: "slice"},
+		},
+		Choices: []drill.Choice{
+			{ID: "air", Words: "In the air", Right: true}, {ID: "late", Words: "Too late", Wrong: true},
+		},
+	}}
+	require.Empty(t, d.Validate())
+	good, miss := run.Event{Kind: run.Good}, run.Event{Kind: run.Miss}
+	air, late := run.Event{Kind: run.Choice}, run.Event{Kind: run.Choice, Value: 1}
+	round(t, c, who, d, good, air, miss, late, good, air)
+	_, given := round(t, c, who, d, good, air, good, air)
+
+	record, err := c.Record(ctx, who)
+	require.NoError(t, err)
+	balls := map[string][2]int{}
+	for _, s := range record.Skills {
+		for _, mark := range s.Track {
+			balls[string(s.ID)] = [2]int{balls[string(s.ID)][0] + mark.Balls, balls[string(s.ID)][1] + mark.Good}
+		}
+	}
+	require.Equal(t, [2]int{3, 3}, balls["forehand.crossCourt."+d.Situation])
+	require.Equal(t, [2]int{2, 1}, balls["backhand.straight."+d.Situation+".slice"])
+	said := ""
+	for _, s := range record.Series {
+		if s.Drill == "shots" {
+			said = s.Said
+		}
+	}
+	require.Contains(t, said, "in the air 2 (2 of 2 right, 2 of 3 the time before)")
+	entries, err := c.Log(ctx)
+	require.NoError(t, err)
+	require.Contains(t, entries[0].Students[0].Marks, "In turn: in the air 2")
+	require.Equal(t, 2, entries[0].Students[0].Good)
+	require.Equal(t, 1, entries[0].Students[0].Goals, "one goal, whichever shots it has")
+	_ = given
+}

@@ -83,7 +83,7 @@ func GamesOf(
 			RunID: runID, BlockID: g.Block, N: int64(n), At: at, Title: b.Title, Court: int64(g.Court),
 			PointsA: int64(g.Points[0]), PointsB: int64(g.Points[1]),
 			WonA: int64(g.Rallies[0]), WonB: int64(g.Rallies[1]), Over: over, Winner: int64(g.Winner),
-			Favours: b.Match.Rules.Favours, Marks: string(marks), Own: string(own),
+			Favours: b.Match.Rules.Favours, Marks: string(marks), Own: string(own), Game: b.Match.Game,
 		})
 	}
 	return out, nil

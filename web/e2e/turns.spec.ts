@@ -164,7 +164,7 @@ test('a serve and the next ball, one ball, zones and a rally are counted as they
 });
 
 test('winners have a point each, two play one, and a warm-up counts errors', async ({ page, club }) => {
-  await lessonOf(page, club, ['Ida', 'Bo', 'Cleo', 'Dag', 'Eva'], async (ask) => {
+  const { students, ask } = await lessonOf(page, club, ['Ida', 'Bo', 'Cleo', 'Dag', 'Eva'], async (ask) => {
     const game = async (id: string, title: string, more: Any) => {
       const g = await ask<Any & { players: number[] }>('GET', `/games/${id}`);
       return block(title, {
@@ -224,4 +224,6 @@ test('winners have a point each, two play one, and a warm-up counts errors', asy
   await finish(page);
   await page.getByRole('link', { name: 'Open the log' }).tap();
   await expect(page.locator('main')).toContainText('Cleo');
+  const { tags } = await ask<{ tags: { word: string; times: number }[] }>('GET', `/students/${students[2]}`);
+  expect(tags).toContainEqual(expect.objectContaining({ word: 'errors in the warm-up', times: 2 }));
 });

@@ -139,6 +139,7 @@ type Game struct {
 	Favours float64
 	Marks   string
 	Own     string
+	Game    string
 }
 
 type GamePlayer struct {

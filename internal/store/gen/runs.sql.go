@@ -164,8 +164,8 @@ func (q *Queries) InsertEvent(ctx context.Context, arg InsertEventParams) error 
 }
 
 const insertGame = `-- name: InsertGame :exec
-insert into games (run_id, block_id, n, at, title, court, points_a, points_b, won_a, won_b, over, winner, favours, marks, own)
-values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+insert into games (run_id, block_id, n, at, title, court, points_a, points_b, won_a, won_b, over, winner, favours, marks, own, game)
+values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 `
 
 type InsertGameParams struct {
@@ -184,6 +184,7 @@ type InsertGameParams struct {
 	Favours float64
 	Marks   string
 	Own     string
+	Game    string
 }
 
 func (q *Queries) InsertGame(ctx context.Context, arg InsertGameParams) error {
@@ -203,6 +204,7 @@ func (q *Queries) InsertGame(ctx context.Context, arg InsertGameParams) error {
 		arg.Favours,
 		arg.Marks,
 		arg.Own,
+		arg.Game,
 	)
 	return err
 }
@@ -420,7 +422,7 @@ func (q *Queries) ListEvents(ctx context.Context, runID string) ([]string, error
 }
 
 const listGamesOfRuns = `-- name: ListGamesOfRuns :many
-select g.run_id, g.block_id, g.n, g.at, g.title, g.court, g.points_a, g.points_b, g.won_a, g.won_b, g."over", g.winner, g.favours, g.marks, g.own, w.one as student_id, p.side
+select g.run_id, g.block_id, g.n, g.at, g.title, g.court, g.points_a, g.points_b, g.won_a, g.won_b, g."over", g.winner, g.favours, g.marks, g.own, g.game, w.one as student_id, p.side
 from games g join game_players p on p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n
 join who w on w.id = p.student_id
 join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = g.run_id
@@ -443,6 +445,7 @@ type ListGamesOfRunsRow struct {
 	Favours   float64
 	Marks     string
 	Own       string
+	Game      string
 	StudentID string
 	Side      int64
 }
@@ -472,6 +475,7 @@ func (q *Queries) ListGamesOfRuns(ctx context.Context) ([]ListGamesOfRunsRow, er
 			&i.Favours,
 			&i.Marks,
 			&i.Own,
+			&i.Game,
 			&i.StudentID,
 			&i.Side,
 		); err != nil {
@@ -489,7 +493,7 @@ func (q *Queries) ListGamesOfRuns(ctx context.Context) ([]ListGamesOfRunsRow, er
 }
 
 const listGamesOfStudents = `-- name: ListGamesOfStudents :many
-select g.run_id, g.block_id, g.n, g.at, g.title, g.court, g.points_a, g.points_b, g.won_a, g.won_b, g."over", g.winner, g.favours, g.marks, g.own, w.one as student_id, p.side
+select g.run_id, g.block_id, g.n, g.at, g.title, g.court, g.points_a, g.points_b, g.won_a, g.won_b, g."over", g.winner, g.favours, g.marks, g.own, g.game, w.one as student_id, p.side
 from games g join game_players p on p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n
 join who w on w.id = p.student_id
 where exists (select 1 from game_players x where x.run_id = g.run_id and x.block_id = g.block_id and x.n = g.n
@@ -514,6 +518,7 @@ type ListGamesOfStudentsRow struct {
 	Favours   float64
 	Marks     string
 	Own       string
+	Game      string
 	StudentID string
 	Side      int64
 }
@@ -554,6 +559,7 @@ func (q *Queries) ListGamesOfStudents(ctx context.Context, students []string) ([
 			&i.Favours,
 			&i.Marks,
 			&i.Own,
+			&i.Game,
 			&i.StudentID,
 			&i.Side,
 		); err != nil {

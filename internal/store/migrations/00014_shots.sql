@@ -28,3 +28,6 @@ from results;
 drop table results;
 alter table results_by_shot rename to results;
 create index results_by_student on results (student_id, skill, at);
+
+-- Which game of the shelf it was; '' for one of before, or that was on none.
+alter table games add column game text not null default '';

@@ -56,8 +56,8 @@ delete from games where run_id = ?;
 delete from game_players where run_id = ?;
 
 -- name: InsertGame :exec
-insert into games (run_id, block_id, n, at, title, court, points_a, points_b, won_a, won_b, over, winner, favours, marks, own)
-values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
+insert into games (run_id, block_id, n, at, title, court, points_a, points_b, won_a, won_b, over, winner, favours, marks, own, game)
+values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
 
 -- name: InsertGamePlayer :exec
 insert into game_players (student_id, run_id, block_id, n, side) values (?, ?, ?, ?, ?);

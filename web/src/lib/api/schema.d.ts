@@ -4225,6 +4225,8 @@ export interface components {
             over: boolean;
             winner: number;
             favours: number;
+            /** @description its id in the list of games */
+            game?: string;
             marks?: {
                 [key: string]: number;
             };

@@ -129,7 +129,7 @@
         >
       </p>
     {/if}
-    <div class="flex items-center gap-2" class:hidden={beside && tells}>
+    <div class="flex items-center gap-2" class:hidden={(beside && tells) || (both && due?.sure)}>
       {#if student.stages.length > 1}<button
           type="button"
           class="btn h-14 w-14 shrink-0 border-2 border-base-content px-0 text-2xl"

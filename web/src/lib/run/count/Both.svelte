@@ -8,9 +8,11 @@
     ids.map((id) => {
       const s = session.blockState?.students?.find((o) => o.id === id);
       const step = session.due?.student === id ? session.due.stage : (s?.stage ?? 0);
-      return { id, step, stage: s?.stages[step] };
+      return { id, step, stage: s?.stages[step], stages: s?.stages ?? [] };
     })
   );
+  /** Whom the coach chose; nobody: the balls go round. */
+  const picked = $derived(session.due && !session.due.sure ? session.due.student : '');
 </script>
 
 <div
@@ -22,16 +24,24 @@
   {#each both as p (p.id)}
     {#if p.stage}
       <section class="one" class:due={session.due?.student === p.id} aria-label={name(p.id)}>
-        <p class="flex items-baseline justify-between gap-1">
-          <strong dir="auto" class="truncate text-lg">{name(p.id)}</strong>
+        <button
+          type="button"
+          class="head"
+          aria-pressed={picked === p.id}
+          aria-label="Count {name(p.id)}, {p.stages.filter((t) => t.met).length} of {p.stages
+            .length} goals met"
+          onclick={() => session.add({ kind: 'focus', student: picked === p.id ? undefined : p.id })}
+        >
+          <strong dir="auto" class="min-w-0 flex-1 truncate text-lg">{name(p.id)}</strong>
           <span
             class="figures text-3xl leading-none font-semibold"
             aria-label="{p.stage.count} of {p.stage.goalLabel}"
             >{p.stage.count}<span class="text-lg">/{p.stage.goal.count}</span></span
           >
-        </p>
-        <p class="figures text-sm leading-tight">
-          {p.stage.good} of {p.stage.balls}, streak {p.stage.streak}
+        </button>
+        <p class="line-clamp-2 text-sm leading-tight">
+          {#if p.stages.length > 1}{p.stage.label}.
+          {/if}<span class="figures">{p.stage.good} of {p.stage.balls}, streak {p.stage.streak}</span>
         </p>
         <button
           type="button"
@@ -63,6 +73,20 @@
   .one.due {
     border: 4px solid var(--color-base-content);
     padding: calc(0.35rem - 2px);
+  }
+  .head {
+    display: flex;
+    align-items: center;
+    gap: 0.25rem;
+    min-height: 3.5rem;
+    padding: 0 0.35rem;
+    text-align: left;
+    border: 2px solid color-mix(in oklab, var(--color-base-content) 60%, transparent);
+    border-radius: 0.375rem;
+  }
+  .head[aria-pressed='true'] {
+    border-color: var(--color-base-content);
+    border-width: 4px;
   }
   .big {
     min-height: 4rem;
