@@ -99,7 +99,13 @@ func (t *Turn) validate(d *Drill) (p units.Problems) {
 		switch {
 		case e.By == ByBalls && (e.Least != 0 || e.Most != 0):
 			within(field+"least", "fewest balls of a turn", e.Least, 1, mostTurnBalls)
-			within(field+"most", "most balls of a turn, not below the fewest", e.Most, max(1, e.Least), mostTurnBalls)
+			within(
+				field+"most",
+				"most balls of a turn, not below the fewest",
+				e.Most,
+				max(1, e.Least),
+				mostTurnBalls,
+			)
 		case e.By == ByBalls:
 			within(field+"count", "balls of a turn", e.Count, 0, mostTurnBalls)
 		case e.By == ByRow:
@@ -136,7 +142,10 @@ func (t *Turn) endless(d *Drill) bool {
 		case ByMiss, ByRow:
 			return slices.ContainsFunc(d.Stages, d.ByChance)
 		case ByMet:
-			return slices.ContainsFunc(d.Stages, func(s Stage) bool { return !s.Goal.Kind.Timed() || s.Goal.Count > 0 })
+			return slices.ContainsFunc(
+				d.Stages,
+				func(s Stage) bool { return !s.Goal.Kind.Timed() || s.Goal.Count > 0 },
+			)
 		}
 		return true
 	})

@@ -67,8 +67,11 @@ func (d *Drill) validateRoles() (p units.Problems) {
 			p.Add("roles", "nobody hits: make one of the roles a hitter")
 		}
 		if seats := d.Seats(); seats > d.Players.Most {
-			p.Add("roles", fmt.Sprintf("the roles take %d students at once, and the drill is for at most %d: "+
-				"allow more students, or let fewer hold a role", seats, d.Players.Most))
+			p.Add(
+				"roles",
+				fmt.Sprintf("the roles take %d students at once, and the drill is for at most %d: "+
+					"allow more students, or let fewer hold a role", seats, d.Players.Most),
+			)
 		}
 		if hits > 0 && hits != d.Hitters {
 			p.Add("hitters", fmt.Sprintf("the roles let %d hit at once, so “hit at once” is %d", hits, hits))

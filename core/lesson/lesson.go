@@ -264,7 +264,10 @@ func (b *Block) validatePart(holds Part) (p units.Problems) {
 			p.Under("match.rules", b.Match.Rules.Validate())
 			if z := b.Match.Sizes; len(z) != 0 &&
 				(len(z) != 2 || z[0] < 1 || z[1] < 1 || z[0]+z[1] > MaxStudents) {
-				p.Add("match.sizes", fmt.Sprintf("two sides play, with 1 to %d students together", MaxStudents))
+				p.Add(
+					"match.sizes",
+					fmt.Sprintf("two sides play, with 1 to %d students together", MaxStudents),
+				)
 			}
 		}
 	case HoldsPrompts, HoldsNothing:

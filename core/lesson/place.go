@@ -38,7 +38,14 @@ func (l *Lesson) Without(ids []string) []Block {
 
 // MatchOf is a game of the shelf as a block holds it.
 func MatchOf(g game.Preset) Match {
-	out := Match{Rules: g.Rules, Start: g.Start, Cue: g.How, Game: g.ID, Side: g.Players[0], Sides: g.Sides[:]}
+	out := Match{
+		Rules: g.Rules,
+		Start: g.Start,
+		Cue:   g.How,
+		Game:  g.ID,
+		Side:  g.Players[0],
+		Sides: g.Sides[:],
+	}
 	if g.Players[0] != g.Players[1] {
 		out.Side, out.Sizes = 0, g.Players[:]
 	}

@@ -105,7 +105,10 @@ func (p *Planner) markOf(students []Student) uint64 {
 			maphash.WriteComparable(&h, k)
 			last := series.Last()
 			h.WriteString(last.Run + "\x00" + last.Title + "\x00" + last.Name + "\x00" + last.SayChoices())
-			maphash.WriteComparable(&h, [4]float64{last.Value, float64(last.At), float64(last.Goal), float64(last.Far)})
+			maphash.WriteComparable(
+				&h,
+				[4]float64{last.Value, float64(last.At), float64(last.Goal), float64(last.Far)},
+			)
 			maphash.WriteComparable(&h, last.Held)
 			maphash.WriteComparable(&h, last.Met)
 			maphash.WriteComparable(&h, len(series.Marks))

@@ -298,7 +298,8 @@ func (s *Script) carryGames(st *State) {
 		t.queue = slices.DeleteFunc(slices.Clone(t.queue), gone)
 		for _, who := range s.Here {
 			c := &st.Courts[0]
-			if !slices.Contains(t.queue, who) && !slices.Contains(c.Sides[0], who) && !slices.Contains(c.Sides[1], who) {
+			if !slices.Contains(t.queue, who) && !slices.Contains(c.Sides[0], who) &&
+				!slices.Contains(c.Sides[1], who) {
 				t.queue = append(t.queue, who) // who has come waits last
 			}
 		}

@@ -162,7 +162,10 @@ func roles(b *lesson.Block, n int) Layout {
 			place(rotation.Place{ID: "role-" + r.ID, Name: r.Label(), Doing: doingOf(r.Is)}, i)
 		}
 		for range waiting {
-			place(rotation.Place{ID: "line-" + r.ID, Name: r.Label() + ", in line", Doing: rotation.Waiting}, Nobody)
+			place(
+				rotation.Place{ID: "line-" + r.ID, Name: r.Label() + ", in line", Doing: rotation.Waiting},
+				Nobody,
+			)
 		}
 		for k := range waiting { // from the end of the line to its head
 			way = append(way, at+held[i]+waiting-1-k)

@@ -59,7 +59,10 @@ func begun(t require.TestingT, id string, n int) (*play.Script, play.State) {
 
 // tap counts the ball that is due, and says whose it was at which stage.
 func tap(s *play.Script, st *play.State, did play.Did, clock int64) play.Effects {
-	return s.Play(st, play.Outcome{Did: did, Student: play.Nobody, Stage: play.Nobody, Where: play.Nobody, Clock: clock})
+	return s.Play(
+		st,
+		play.Outcome{Did: did, Student: play.Nobody, Stage: play.Nobody, Where: play.Nobody, Clock: clock},
+	)
 }
 
 // Serve wide, then the open court, two students: three good balls are a serve and the
@@ -170,7 +173,11 @@ func TestTwoLinesAndThePartnersAtTheNet(t *testing.T) {
 			}
 		}
 	}
-	require.Equal(t, []string{"role-left", "line-left", "role-right", "line-right", "role-net", "role-net"}, first)
+	require.Equal(
+		t,
+		[]string{"role-left", "line-left", "role-right", "line-right", "role-net", "role-net"},
+		first,
+	)
 	round := []string{"role-left", "line-right", "role-right", "role-net", "role-net", "line-left"}
 	for who := range way {
 		at := slices.Index(round, way[who][0])
@@ -230,7 +237,17 @@ func TestRunOutsFillATurn(t *testing.T) {
 func TestARallyOfTwoCountsForBoth(t *testing.T) {
 	for n := range 9 {
 		s, st := begun(t, "warm-up-pair", 2)
-		s.Play(&st, play.Outcome{Did: play.Rally, Student: 1, Players: []int{0, 1}, Stage: 0, Value: n, Where: play.Nobody})
+		s.Play(
+			&st,
+			play.Outcome{
+				Did:     play.Rally,
+				Student: 1,
+				Players: []int{0, 1},
+				Stage:   0,
+				Value:   n,
+				Where:   play.Nobody,
+			},
+		)
 		a, b := s.OwnAt(&st, 0, 0), s.OwnAt(&st, 1, 0)
 		require.Equal(t, []int{(n + 1) / 2, (n + 1) / 2}, []int{a.Good, a.Balls}, n)
 		require.Equal(t, []int{n / 2, n/2 + 1}, []int{b.Good, b.Balls}, n)
@@ -303,9 +320,20 @@ func TestSidesOfAnySize(t *testing.T) {
 // Whatever is played, credits equal taps, balls brought are those counted and those not,
 // and the same steps give the same state.
 func TestCreditsEqualTaps(t *testing.T) {
-	ids := []string{"serve-wide-open-court", "serve-and-volley", "four-stations-volley", "lines-two-net-partner",
-		"line-workout", "net-alley-centre-alley", "outside-the-gates", "line-collect", "deep-serve-return",
-		"warm-up-pair", "short-ball-corners", "through-the-zones"}
+	ids := []string{
+		"serve-wide-open-court",
+		"serve-and-volley",
+		"four-stations-volley",
+		"lines-two-net-partner",
+		"line-workout",
+		"net-alley-centre-alley",
+		"outside-the-gates",
+		"line-collect",
+		"deep-serve-return",
+		"warm-up-pair",
+		"short-ball-corners",
+		"through-the-zones",
+	}
 	rapid.Check(t, func(t *rapid.T) {
 		id := rapid.SampledFrom(ids).Draw(t, "drill")
 		d, err := library.ByID(id)
@@ -317,7 +345,13 @@ func TestCreditsEqualTaps(t *testing.T) {
 		clock := int64(0)
 		for range rapid.IntRange(0, 80).Draw(t, "taps") {
 			clock += int64(rapid.IntRange(0, 9_000).Draw(t, "ms"))
-			o := play.Outcome{Did: play.Good, Student: play.Nobody, Stage: play.Nobody, Where: play.Nobody, Clock: clock}
+			o := play.Outcome{
+				Did:     play.Good,
+				Student: play.Nobody,
+				Stage:   play.Nobody,
+				Where:   play.Nobody,
+				Clock:   clock,
+			}
 			if rapid.IntRange(0, 3).Draw(t, "miss") == 0 {
 				o.Did, o.Where = play.Miss, rapid.IntRange(0, 3).Draw(t, "where")
 			}

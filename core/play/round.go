@@ -35,7 +35,13 @@ func RoundOf(l *lesson.Lesson, b *lesson.Block, here []int) Round {
 			y.Turns[0][0] = append(y.Turns[0][0], i)
 		}
 	}
-	out := Round{Words: y.Words, Places: y.Places, Seconds: 60 * y.Each, Turns: make([][][]int, len(y.Turns)), Roles: y.Roles}
+	out := Round{
+		Words:   y.Words,
+		Places:  y.Places,
+		Seconds: 60 * y.Each,
+		Turns:   make([][][]int, len(y.Turns)),
+		Roles:   y.Roles,
+	}
 	for t, turn := range y.Turns {
 		out.Turns[t] = make([][]int, len(turn))
 		for i, held := range turn {

@@ -81,7 +81,10 @@ func (s *Script) compile(d *drill.Drill) {
 		s.begins = append(s.begins, min(s.Block.Variant(id).Begin, s.stages-1))
 		for j, stage := range own.Stages {
 			s.goals = append(s.goals, stage.Goal)
-			s.pots = append(s.pots, drill.HeldBy(drill.Stage{Holder: stage.Holder}, s.students, i)[0]*s.stages+j)
+			s.pots = append(
+				s.pots,
+				drill.HeldBy(drill.Stage{Holder: stage.Holder}, s.students, i)[0]*s.stages+j,
+			)
 		}
 	}
 }
@@ -174,7 +177,10 @@ func (s *Script) works(place int) bool {
 	}
 	role := s.Block.Drill.Roles[s.Round.Roles[place]]
 	return role.Is == pattern.Hitter ||
-		slices.ContainsFunc(s.Block.Drill.Pattern.Feeds, func(f pattern.Feed) bool { return f.Hitter == role.ID })
+		slices.ContainsFunc(
+			s.Block.Drill.Pattern.Feeds,
+			func(f pattern.Feed) bool { return f.Hitter == role.ID },
+		)
 }
 
 // hitting calls visit with everyone who hits in a turn, in the order of the places.

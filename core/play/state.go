@@ -269,7 +269,8 @@ func (t *Tally) judge(g goal.Goal, at int64) (met bool) {
 	default:
 		t.Count = t.good + t.Extra
 	}
-	was, is := t.Met && !t.again, t.Met
+	was := t.Met && !t.again
+	var is bool
 	switch {
 	case g.Kind == goal.Clock:
 		is = t.Count >= g.Count && (g.Seconds == 0 || slices.Min(t.Times) <= 1000*g.Seconds)

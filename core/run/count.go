@@ -197,8 +197,12 @@ func (f *fold) show(i int) {
 		st := &p.Students[who]
 		n := len(block.Drill.Stages)
 		view := StudentState{
-			ID: id, Stages: stages[who*n : (who+1)*n : (who+1)*n], Stage: st.Stage, Met: st.Met, Waits: st.Waits,
-			Far: st.Far,
+			ID:     id,
+			Stages: stages[who*n : (who+1)*n : (who+1)*n],
+			Stage:  st.Stage,
+			Met:    st.Met,
+			Waits:  st.Waits,
+			Far:    st.Far,
 		}
 		if from, to := s.Group(st.Stage); to-from > 1 {
 			view.Stage = s.Due(p, who).Stage
@@ -228,8 +232,12 @@ func (f *fold) dueState(i int) (due, next *DueState) {
 			said = stage.Label()
 		}
 		return &DueState{
-			Student: f.lesson.Students[due.Student], Stage: due.Stage, Feed: due.Feed, Ball: due.Ball, Said: said,
-			Sure: s.Alternate(p) && !f.picked,
+			Student: f.lesson.Students[due.Student],
+			Stage:   due.Stage,
+			Feed:    due.Feed,
+			Ball:    due.Ball,
+			Said:    said,
+			Sure:    s.Alternate(p) && !f.picked,
 		}
 	}
 	first := f.due(i)
@@ -244,9 +252,18 @@ func (f *fold) stage(i, who, j int, d *drill.Drill) StageState {
 	s, p := f.scripts[i], &f.plays[i]
 	own, t, stage := s.OwnAt(p, who, j), s.TallyAt(p, who, j), d.Stages[j]
 	out := StageState{
-		Label: stage.Label(), Goal: stage.Goal, GoalLabel: d.GoalLabel(stage), Holder: stage.Holder, Cue: stage.Cue,
-		Repeats: s.Repeats(j), Skipped: s.Skipped(who, j), Beside: stage.Beside,
-		Balls: own.Balls, Good: own.Good, Held: own.Held, Locked: s.Locked(p, who, j),
+		Label:     stage.Label(),
+		Goal:      stage.Goal,
+		GoalLabel: d.GoalLabel(stage),
+		Holder:    stage.Holder,
+		Cue:       stage.Cue,
+		Repeats:   s.Repeats(j),
+		Skipped:   s.Skipped(who, j),
+		Beside:    stage.Beside,
+		Balls:     own.Balls,
+		Good:      own.Good,
+		Held:      own.Held,
+		Locked:    s.Locked(p, who, j),
 		Tally: Tally{
 			Streak: t.Streak, Best: t.Best, Count: t.Count, Met: t.Met, Over: t.Over, Extra: t.Extra,
 			Tries: slices.Clone(t.Tries), TryAt: max(0, t.TryAt), Times: slices.Clone(t.Times),
@@ -276,7 +293,10 @@ func (f *fold) stage(i, who, j int, d *drill.Drill) StageState {
 		}
 	}
 	for at, shot := range stage.Shots {
-		out.Shots = append(out.Shots, ShotState{stage.As(shot).Label(), own.Shots[at].Balls, own.Shots[at].Good})
+		out.Shots = append(
+			out.Shots,
+			ShotState{stage.As(shot).Label(), own.Shots[at].Balls, own.Shots[at].Good},
+		)
 	}
 	if out.anything() {
 		out.Said = out.say()
@@ -300,7 +320,8 @@ type Result struct {
 
 // anything says whether something was counted.
 func (s *StageState) anything() bool {
-	return s.Balls > 0 || len(s.Choices) > 0 || s.Extra != 0 || len(s.Tries) > 0 || len(s.Times) > 0 || s.Held != [3]int{}
+	return s.Balls > 0 || len(s.Choices) > 0 || s.Extra != 0 || len(s.Tries) > 0 || len(s.Times) > 0 ||
+		s.Held != [3]int{}
 }
 
 // Results are what the run adds to the records of the students who were there: one

@@ -26,7 +26,7 @@ const (
 	SetUp      Kind = "setUp"      // Block's court is laid out, its cautions were read
 	PickStep   Kind = "pickStep"   // Student works on stage Stage of Block
 	Open       Kind = "stage"      // Student, or all, work on stage Stage of Block, its gate open or not
-	Good       Kind = "good"       // Student, or Players as one, made a ball toward Stage of Block; nobody named: who is due
+	Good       Kind = "good"       // Student, or Players as one, made a ball toward Stage; nobody named: who is due
 	Miss       Kind = "miss"       // missed one
 	Many       Kind = "count"      // made Value more at once, of Of balls where those were counted
 	Go         Kind = "go"         // a try of a timed stage begins

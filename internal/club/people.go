@@ -292,7 +292,14 @@ func stand(ctx context.Context, q *gen.Queries, students []plan.Student) error {
 		if len(g.Sides[0]) == 0 || len(g.Sides[1]) == 0 {
 			continue
 		}
-		played := plan.Game{Block: g.Title, Game: g.Game, Over: g.Over, Run: g.Run, Points: g.Points, At: g.At}
+		played := plan.Game{
+			Block:  g.Title,
+			Game:   g.Game,
+			Over:   g.Over,
+			Run:    g.Run,
+			Points: g.Points,
+			At:     g.At,
+		}
 		m := plan.Meeting{WonA: float64(g.Rallies[0]), WonB: float64(g.Rallies[1]), Favours: g.Favours}
 		for side, who := range g.Sides {
 			for _, s := range who {

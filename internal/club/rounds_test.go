@@ -215,7 +215,10 @@ func TestShotsAndChoicesAreKept(t *testing.T) {
 	balls := map[string][2]int{}
 	for _, s := range record.Skills {
 		for _, mark := range s.Track {
-			balls[string(s.ID)] = [2]int{balls[string(s.ID)][0] + mark.Balls, balls[string(s.ID)][1] + mark.Good}
+			balls[string(s.ID)] = [2]int{
+				balls[string(s.ID)][0] + mark.Balls,
+				balls[string(s.ID)][1] + mark.Good,
+			}
 		}
 	}
 	require.Equal(t, [2]int{3, 3}, balls["forehand.crossCourt."+d.Situation])

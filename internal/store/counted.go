@@ -38,7 +38,10 @@ func MoreOf(r run.Result, d *drill.Drill) MoreCounted {
 	var choices []progress.Choice
 	for _, c := range d.Stages[r.Stage].Choices {
 		if n := s.Choices[c.ID]; n > 0 {
-			choices = append(choices, progress.Choice{ID: c.ID, Words: c.Words, Right: c.Right, Wrong: c.Wrong, N: n})
+			choices = append(
+				choices,
+				progress.Choice{ID: c.ID, Words: c.Words, Right: c.Right, Wrong: c.Wrong, N: n},
+			)
 		}
 	}
 	return MoreCounted{
