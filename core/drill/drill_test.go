@@ -1,8 +1,10 @@
 package drill
 
 import (
+	"encoding/json"
 	"math"
 	"math/rand/v2"
+	"strings"
 	"testing"
 
 	"hodometer/core/court"
@@ -245,8 +247,31 @@ func TestImpossibleDrillsNameTheField(t *testing.T) {
 		"pattern.area":         func(d *Drill) { d.Pattern.Area = "triples" },
 		"pattern.start":        func(d *Drill) { d.Pattern.Start.Y = -40 },
 		"turnBalls":            func(d *Drill) { d.TurnBalls = 0 },
-		"format":               func(d *Drill) { d.Format = "other" },
-		"title":                func(d *Drill) { d.Title = " " },
+		"stages[0].beside":     func(d *Drill) { d.Stages[0].Beside = true },
+		"stages[1].counts[0]":  func(d *Drill) { d.Stages[1].Counts = []int{7} },
+		"stages[0].shape":      func(d *Drill) { d.Stages[0].Shape = "looped" },
+		"stages[0].choices[0].words": func(d *Drill) {
+			d.Stages[0].Choices = []Choice{{ID: "air"}}
+		},
+		// Nothing ends it: repetitions are not missed, and a try of the clock is no stage met.
+		"turn.ends": func(d *Drill) {
+			d.Focus, d.Turn = Technique, &Turn{Ends: []End{{By: ByMiss}}}
+		},
+		"turn.runs": func(d *Drill) { d.Turn = &Turn{Runs: true} },
+		"turn.ends[0].most": func(d *Drill) {
+			d.Turn = &Turn{Ends: []End{{By: ByBalls, Least: 5, Most: 3}}}
+		},
+		"turn.again": func(d *Drill) { d.Turn = &Turn{OneBall: true, Again: "there"} },
+		// Roles that nobody can hold, more hitters than said, a ball of nobody.
+		"roles": func(d *Drill) {
+			d.Roles = []Role{{ID: "a", Is: pattern.Hitter}, {ID: "net", Is: pattern.Partner, Held: 12}}
+		},
+		"hitters": func(d *Drill) {
+			d.Roles = []Role{{ID: "a", Is: pattern.Hitter}, {ID: "b", Is: pattern.Hitter}}
+		},
+		"pattern.feeds[0].hitter": func(d *Drill) { d.Pattern.Feeds[0].Hitter = "nobody" },
+		"format":                  func(d *Drill) { d.Format = "other" },
+		"title":                   func(d *Drill) { d.Title = " " },
 	} {
 		d := shortBall(t)
 		spoil(&d)
@@ -348,4 +373,20 @@ func TestEveryKindOfGoalHasItsWords(t *testing.T) {
 		require.NotNil(t, d, k.ID)
 		require.Contains(t, Derivations, d, "and they can be asked for")
 	}
+}
+
+// A drill of the fourth version is read as one in which balls end every turn, and asks the
+// same: its histories go on.
+func TestTheVersionBeforeAsksTheSame(t *testing.T) {
+	d := shortBall(t)
+	text, err := json.Marshal(d)
+	require.NoError(t, err)
+	four := strings.Replace(string(text), `"version":5`, `"version":4`, 1)
+	require.NotEqual(t, string(text), four)
+	got, err := Read([]byte(four))
+	require.NoError(t, err)
+	require.Equal(t, d, got)
+	require.Equal(t, d.Edition(), got.Edition())
+	require.Equal(t, []End{{By: ByBalls, Count: 8}}, got.EndsOf())
+	require.Equal(t, "after 8 balls", got.Until())
 }

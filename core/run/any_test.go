@@ -86,6 +86,16 @@ func anyRun(l *lesson.Lesson, n int, seed uint64) []Event {
 			}
 		case 17:
 			ball = Event{Kind: []Kind{Start, Pause, Finish, Remove}[rng.IntN(4)]}
+		case 19: // of the ball that is due, whoever's it is
+			ball.Student, ball.Stage = "", 0
+		case 20:
+			ball.Kind, ball.Players, ball.Value = Rally, l.Students, rng.IntN(9)
+			ball.Stage = rng.IntN(raceTo)
+		case 21:
+			ball.Kind, ball.Stage, ball.Value = Choice, halfPace, rng.IntN(2)
+		case 22:
+			ball = Event{Kind: []Kind{Error, Focus, Bell}[rng.IntN(3)], Block: drillID, Value: 1,
+				Student: []string{"", who}[rng.IntN(2)]}
 		case 18:
 			ball = Event{Kind: Note, Text: "turns late", Student: []string{"", who}[rng.IntN(2)]}
 		}

@@ -35,6 +35,10 @@ func everything(t require.TestingT) *lesson.Lesson {
 	}
 	half := any("Half pace", goal.Goal{Kind: goal.InARow, Count: 3})
 	half.Pace, half.Gate = 0.5, drill.GateAll
+	half.Choices = []drill.Choice{
+		{ID: "air", Words: "In the air", Right: true},
+		{ID: "late", Words: "Late", Wrong: true},
+	}
 	pair := any("Pair total", goal.Goal{Kind: goal.Total, Count: 5})
 	pair.Holder = drill.Pair
 	rally := any("Rally", goal.Goal{Kind: goal.Rally, Count: 10})

@@ -115,7 +115,7 @@
         {:else}<p class="truncate text-base leading-tight">
             {turn.held
               ? 'Paused: no changes are called'
-              : [turn.until && !turn.bell ? `Ends ${turn.until}` : '', next, task].filter(Boolean).join('. ')}
+              : [next, turn.until && !turn.bell ? `Ends ${turn.until}` : '', task].filter(Boolean).join('. ')}
           </p>{/if}
       </div>
       <button
