@@ -179,12 +179,9 @@
                 {#if s.blocks[i]!.rotation && names.length > 1}{@const r = s.blocks[i]!.rotation!}
                   <p class="rotation">
                     <span class="mr-2">{r.summary}.</span
-                    >{#if named(r)}{#each posts(r, names) as o (o.task)}<span class="turn"
-                          ><strong><bdi>{o.task}</bdi></strong>
-                          <bdi>{o.who.join(', ')}</bdi>{#if o.then}<span aria-hidden="true"> → </span><span
-                              class="sr-only"
-                              >, then to
-                            </span><bdi>{o.then}</bdi>{/if}</span
+                    >{#if named(r)}{#each posts(r, names) as o (o.task)}<span class="turn post"
+                          ><strong><bdi>{o.task}:</bdi></strong>
+                          <bdi>{o.who.join(', ')}</bdi>{o.then ? `, then ${o.then}` : ''}</span
                         >{/each}{:else}{#each r.turns.slice(0, 4) as turn, t (t)}<span class="turn"
                           >{t + 1}: {at(r, turn, names)}</span
                         >{/each}{/if}
@@ -313,6 +310,9 @@
     display: inline-block;
     margin-right: 0.7rem;
     font-weight: 600;
+  }
+  .turn.post {
+    font-weight: 400;
   }
   .own {
     display: inline-block;
