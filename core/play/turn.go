@@ -206,7 +206,8 @@ func (s *Script) fill(st *State) {
 		return true
 	})
 	t.Balls = max(0, least)
-	t.Full = !t.Held && all
+	up := t.By == ByEnds && t.Ms > 0 && st.Clock >= t.From+t.Ms
+	t.Full = !t.Held && (all || up)
 }
 
 // had counts balls of a turn, and returns who is to be watched where it is over just

@@ -7,6 +7,7 @@ import (
 	"hodometer/core/drill"
 	"hodometer/core/formation"
 	"hodometer/core/game"
+	"hodometer/core/goal"
 	"hodometer/core/lesson"
 	"hodometer/core/play"
 	"hodometer/core/rotation"
@@ -308,3 +309,121 @@ func TestABallIsOfTheTurnInWhichItIsDue(t *testing.T) {
 
 // hits reports whether a student hits by what is called.
 func hits(posts []Post, student string) bool { return doing(posts, student) == formation.Hitting }
+
+// A tap that names nobody is of the ball that is due; undone, the ball before is due again,
+// and what was done in another block is named.
+func TestATapThatNamesNobody(t *testing.T) {
+	l := group(t, 3, 1, 2, nil)
+	more := group(t, 3, 1, 2, nil).Blocks[0]
+	more.ID, more.Title = uid(12), "Another"
+	l.Blocks = append(l.Blocks, more)
+	s := &script{l: l}
+	tap := func(k Kind) string { return s.add(Event{Kind: k, Block: l.Blocks[0].ID}) }
+	require.Empty(t, Event{ID: uid(1), At: 1, Kind: Good, Block: l.Blocks[0].ID}.Validate(l))
+	ids := []string{tap(Good), tap(Miss), tap(Good)}
+	state := Fold(l, s.events)
+	require.Equal(t, []int{2, 1, 0}, balls3(state))
+	require.Equal(t, l.Students[1], state.Blocks[0].Due.Student)
+	require.Equal(t, []any{2, true}, []any{state.Blocks[0].Due.Ball, state.Blocks[0].Due.Sure})
+	require.Equal(t, l.Students[2], state.Blocks[0].Next.Student)
+	require.Equal(t, []any{ids[2], "Undo good", ""}, []any{state.Undoable, state.UndoWords, state.UndoBlock})
+	s.undo(ids[2])
+	state = Fold(l, s.events)
+	require.Equal(t, []int{2, 0, 0}, balls3(state))
+	require.True(t, state.Blocks[0].Turn.Full)
+	require.Equal(t, ids[1], state.Undoable)
+
+	// In another block nothing was done yet: what is older is of the block it was done in.
+	s.add(Event{Kind: GoTo, Block: more.ID})
+	state = Fold(l, s.events)
+	require.Equal(t, []any{ids[1], l.Blocks[0].ID}, []any{state.Undoable, state.UndoBlock})
+	last := s.add(Event{Kind: Good, Block: more.ID})
+	state = Fold(l, s.events)
+	require.Equal(t, []any{last, ""}, []any{state.Undoable, state.UndoBlock})
+
+	// Whom the coach picks is counted, until they go back to whose ball it is.
+	s.add(Event{Kind: Focus, Student: l.Students[2]})
+	state = Fold(l, s.events)
+	require.Equal(
+		t,
+		[]any{l.Students[2], false},
+		[]any{state.Blocks[1].Due.Student, state.Blocks[1].Due.Sure},
+	)
+	s.add(Event{Kind: Focus})
+	require.Equal(t, l.Students[0], Fold(l, s.events).Blocks[1].Due.Student)
+}
+
+func balls3(s State) (out []int) {
+	for _, st := range s.Blocks[0].Students {
+		out = append(out, st.Stages[0].Balls)
+	}
+	return out
+}
+
+// Time is an outcome too: what a bell does is in the state at a time that no press came
+// after, and a press afterwards finds the same.
+func TestABellRingsWithoutAPress(t *testing.T) {
+	l := group(t, 2, 1, 2, nil)
+	d := l.Blocks[0].Drill
+	d.Turn = &drill.Turn{Runs: true}
+	zone := func(name string) drill.Stage {
+		return drill.Stage{Name: name, Stroke: "either", Direction: drill.Anywhere,
+			Goal: goal.Goal{Kind: goal.Timed, Seconds: 20}}
+	}
+	d.Stages = []drill.Stage{zone("Back"), zone("Middle"), zone("Net")}
+	require.Empty(t, l.Validate())
+	s := &script{l: l}
+	s.add(Event{Kind: Start})
+	begun := s.events[0].At
+	s.add(Event{Kind: Many, Block: l.Blocks[0].ID, Student: l.Students[0], Value: 5})
+	live := Follow(l, s.events)
+	for at, stage := range map[int64]int{19: 0, 20: 1, 45: 2} {
+		got := live.StateAt(begun + at*1000)
+		require.Equal(t, stage, got.Blocks[0].Students[0].Stage, "after %d s", at)
+		require.Equal(t, got, live.StateAt(begun+at*1000), "asking changes nothing")
+	}
+	require.Equal(t, 0, live.State().Blocks[0].Students[0].Stage)
+	later := live.StateAt(begun + 66_000)
+	require.Equal(t, []any{1, false}, []any{later.Blocks[0].Turn.N, later.Blocks[0].Turn.Rests})
+	require.Equal(t, l.Students[1], later.Focus, "student after student")
+	require.True(t, later.Blocks[0].Students[0].Met)
+
+	e := Event{ID: uid(5000), At: begun + 66_000, Kind: Tag, Student: l.Students[0], Text: "late"}
+	live.Add(e)
+	state := live.State()
+	require.Equal(t, later.Blocks[0].Turn, state.Blocks[0].Turn)
+	require.Equal(t, later.Blocks[0].Students, state.Blocks[0].Students)
+	require.Equal(t, state, Fold(l, append([]Event{e}, s.events...)))
+}
+
+// The minutes of a warm-up follow each other, are held, and gone back to; its errors are
+// counted by student, and taken back.
+func TestAWarmUpIsHeldAndCounted(t *testing.T) {
+	l := group(t, 2, 1, 2, nil)
+	l.Blocks[0] = lesson.Block{ID: uid(11), Kind: lesson.WarmUp, Title: "Warm-up", Minutes: 3,
+		Script: []lesson.Minute{{Title: "One"}, {Title: "Two"}, {Title: "Three"}}}
+	require.Empty(t, l.Validate())
+	s := &script{l: l}
+	s.add(Event{Kind: Start})
+	begun := s.events[0].At
+	at := func(k Kind, seconds int64, value int, who string) string {
+		id := s.add(Event{Kind: k, Block: uid(11), Value: value, Student: who})
+		s.events[len(s.events)-1].At = begun + 1000*seconds
+		return id
+	}
+	minute := func(seconds int64) int { return Follow(l, s.events).StateAt(begun + 1000*seconds).Blocks[0].Minute.N }
+	require.Equal(t, []int{0, 1, 2, 2}, []int{minute(59), minute(60), minute(125), minute(500)})
+	at(Hold, 30, 1, "")
+	require.Equal(t, 0, minute(100))
+	at(Hold, 100, 0, "")
+	require.Equal(t, []int{0, 1}, []int{minute(159), minute(160)}, "a whole minute more")
+	at(Minute, 170, 0, "")
+	require.Equal(t, []int{0, 1}, []int{minute(229), minute(230)})
+	at(Error, 171, 1, l.Students[1])
+	wrong := at(Error, 172, 1, l.Students[1])
+	at(Error, 173, 1, "")
+	require.Equal(t, map[string]int{l.Students[1]: 2, "": 1}, Fold(l, s.events).Blocks[0].Errors)
+	s.undo(wrong)
+	require.Equal(t, map[string]int{l.Students[1]: 1, "": 1}, Fold(l, s.events).Blocks[0].Errors)
+	require.NotEmpty(t, Event{ID: uid(9), At: 1, Kind: Minute, Block: uid(11), Value: 3}.Validate(l))
+}
