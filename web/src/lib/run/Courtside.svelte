@@ -88,6 +88,12 @@
     calling = true;
   }
   let callerSet = false;
+  /** As the button does, which asks about what is older; where there is none, only what is not. */
+  function undo() {
+    const button = document.querySelector<HTMLElement>('[aria-keyshortcuts="u"]');
+    if (button) button.click();
+    else if (!session.state.undoBlock) session.undo();
+  }
   function ready() {
     unlock();
     if (!block) return;
@@ -101,7 +107,7 @@
     else if (e.key === 'Enter' && card && document.activeElement?.tagName !== 'BUTTON') ready();
     else if (e.key === 'g') session.tap('good');
     else if (e.key === 'm') session.tap('miss');
-    else if (e.key === 'u') session.undo();
+    else if (e.key === 'u') undo();
     else if (e.key === 'n' && next) session.goTo(next.at);
     else if (e.key === 'p') session.goTo(session.state.block - 1);
     else if (e.key === 'l') sheet = true;

@@ -32,6 +32,7 @@ export const shortcuts: [string, string][] = [
   ['G  M  U', 'Courtside: good or one more, miss, undo'],
   ['W', 'Courtside: total, where a miss went, observation, note'],
   ['1 2 …', 'Courtside: the student to count, or the side that won the point'],
+  ['0', 'Courtside: back to whose ball is due'],
   ['N  P', 'Courtside: next and previous block'],
   ['B', 'Courtside: the balls are picked up'],
   ['T  L  C', 'Courtside: change the turn, lesson menu, caller and metronome']
