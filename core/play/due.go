@@ -23,16 +23,15 @@ func (s *Script) Due(st *State, student int) Due {
 	}
 	if student == Nobody {
 		least := 0
-		s.hitting(st.Turn.Seat, func(who, at int) bool {
-			had := st.Students[who].had
-			if s.waits(st, who, at) {
-				return true
+		for _, h := range s.hitting(st.Turn.Seat) {
+			had := st.Students[h.student].had
+			if s.waits(st, h.student) {
+				continue
 			}
 			if student == Nobody || had < least {
-				student, least, place = who, had, at
+				student, least, place = h.student, had, h.place
 			}
-			return true
-		})
+		}
 	} else {
 		place = max(0, s.roleIn(st.Turn.Seat, student))
 	}
@@ -41,8 +40,8 @@ func (s *Script) Due(st *State, student int) Due {
 	}
 	who := &st.Students[student]
 	balls := s.balls[who.Stage]
-	for i, passed := 0, 0; i < len(balls); i++ {
-		ball := balls[(who.ball+i)%len(balls)]
+	for i, at, passed := 0, who.ball, 0; i < len(balls); i, at = i+1, after(at, balls) {
+		ball := balls[at]
 		if !s.mine(ball, place) {
 			continue
 		}
@@ -70,7 +69,7 @@ func (s *Script) first(st *State, student int) Due {
 
 // waits reports whether a student who hits has had all of this turn, while others have
 // not.
-func (s *Script) waits(st *State, student, _ int) bool {
+func (s *Script) waits(st *State, student int) bool {
 	return st.Turn.On && !st.Turn.Full && !st.Turn.Held && s.doneWith(st, student)
 }
 
@@ -89,15 +88,14 @@ func (s *Script) Next(st *State, due Due) Due {
 	if t := &st.Turn; t.On && t.Full && s.Round != nil { // it is the first of the next turn
 		t.Seat, t.N, t.Full = t.Seat+1, t.N+1, false
 		who.missed, who.met, who.row = false, false, 0
-		s.hitting(t.Seat, func(other, _ int) bool {
-			alone = alone && other == due.Student
-			return alone
-		})
+		for _, h := range s.hitting(t.Seat) {
+			alone = alone && h.student == due.Student
+		}
 	}
 	if balls := s.balls[who.Stage]; due.Feed != Nobody {
 		for i := range balls {
 			if balls[i].Feed == due.Feed {
-				who.ball = (i + 1) % len(balls)
+				who.ball = after(i, balls)
 			}
 		}
 	}
@@ -105,10 +103,9 @@ func (s *Script) Next(st *State, due Due) Due {
 	t := &st.Turn
 	if t.On && s.Round != nil && !t.Held && (t.By == ByBalls || t.By == ByEnds) {
 		all := alone
-		s.hitting(t.Seat, func(other, _ int) bool {
-			all = all && s.doneWith(st, other)
-			return all
-		})
+		for _, h := range s.hitting(t.Seat) {
+			all = all && s.doneWith(st, h.student)
+		}
 		if all {
 			return s.first(st, s.Hitter(t.Seat+1))
 		}
@@ -123,19 +120,23 @@ func (s *Script) Next(st *State, due Due) Due {
 // is due is known: one hits, or two take the balls of one feeder or of a rally, which are
 // counted one by one.
 func (s *Script) Alternate(st *State) bool {
-	n, singly := 0, true
-	s.hitting(st.Turn.Seat, func(who, _ int) bool {
-		if n++; s.stages > 0 {
-			switch s.Goal(who, st.Students[who].Stage).Kind {
-			case goal.Total, goal.InARow, goal.Race:
-			default:
-				singly = false
-			}
+	who := s.hitting(st.Turn.Seat)
+	if len(who) <= 1 {
+		return true
+	}
+	if len(who) > 2 || !s.shared {
+		return false
+	}
+	for _, h := range who {
+		if s.stages > 0 && !singly(s.aim(h.student, st.Students[h.student].Stage).Kind) {
+			return false
 		}
-		return n <= 2
-	})
-	return n <= 1 || n == 2 && s.shared && singly
+	}
+	return true
 }
+
+// singly reports whether the balls of such a goal are counted one by one.
+func singly(k goal.Kind) bool { return k == goal.Total || k == goal.InARow || k == goal.Race }
 
 // Hits reports whether a student hits in the turn that is on.
 func (s *Script) Hits(st *State, student int) bool { return s.hits(st.Turn.Seat, student) }

@@ -29,7 +29,9 @@ type Script struct {
 	Round  *Round // nil where nothing changes
 
 	students, stages int
-	goals            []goal.Goal // of each student at each stage
+	goals            []aim       // of each student at each stage
+	hitters          [][]hitter  // who hits, by the round's turn
+	placeOf          [][]int     // the place held by who hits, by turn and student; −1: none
 	begins           []int       // the stage with which each begins
 	repeats          []bool      // a stage that is done, not hit
 	pots             []int       // whose tally a student's goal is, students × stages
@@ -40,6 +42,17 @@ type Script struct {
 	turn             drill.Turn
 	shared           bool // two who hit take the balls in turn: of one feeder, or of a rally
 }
+
+// aim is a goal, with what its kind says of it at hand.
+type aim struct {
+	goal.Goal
+	timed, startsAgain bool
+}
+
+func aimOf(g goal.Goal) aim { return aim{g, g.Kind.Timed(), g.Kind.StartsAgain()} }
+
+// hitter is one who hits in a turn, and the place of the round held there.
+type hitter struct{ student, place int }
 
 // Compile lays out a block for those who are there, by their place in the lesson. What
 // cannot be played was refused when the drill was validated.
@@ -53,7 +66,32 @@ func Compile(l *lesson.Lesson, b *lesson.Block, here []int) *Script {
 	if b.Drill != nil {
 		s.compile(b.Drill)
 	}
+	s.seat()
 	return s
+}
+
+// seat notes who hits in each turn of the round: all who are there, where there is none.
+func (s *Script) seat() {
+	turns := [][][]int{{s.Here}}
+	if s.Round != nil {
+		turns = s.Round.Turns
+	}
+	for _, seats := range turns {
+		var who []hitter
+		places := slices.Repeat([]int{Nobody}, s.students)
+		for p, held := range seats {
+			if s.Round != nil && !s.works(p) {
+				continue
+			}
+			for _, student := range held {
+				who = append(who, hitter{student, p})
+				if places[student] == Nobody {
+					places[student] = p
+				}
+			}
+		}
+		s.hitters, s.placeOf = append(s.hitters, who), append(s.placeOf, places)
+	}
 }
 
 func (s *Script) compile(d *drill.Drill) {
@@ -80,7 +118,7 @@ func (s *Script) compile(d *drill.Drill) {
 		own := s.Block.DrillFor(id)
 		s.begins = append(s.begins, min(s.Block.Variant(id).Begin, s.stages-1))
 		for j, stage := range own.Stages {
-			s.goals = append(s.goals, stage.Goal)
+			s.goals = append(s.goals, aimOf(stage.Goal))
 			s.pots = append(
 				s.pots,
 				drill.HeldBy(drill.Stage{Holder: stage.Holder}, s.students, i)[0]*s.stages+j,
@@ -120,7 +158,9 @@ func (s *Script) Balls(stage int) []Ball { return s.balls[stage] }
 func (s *Script) Group(stage int) (from, to int) { return s.groups[stage][0], s.groups[stage][1] }
 
 // Goal is what a student has to do at a stage.
-func (s *Script) Goal(student, stage int) goal.Goal { return s.goals[student*s.stages+stage] }
+func (s *Script) Goal(student, stage int) goal.Goal { return s.aim(student, stage).Goal }
+
+func (s *Script) aim(student, stage int) *aim { return &s.goals[student*s.stages+stage] }
 
 // holders calls visit with everyone who holds a student's goal.
 func (s *Script) holders(student, stage int, visit func(student int)) {
@@ -137,25 +177,23 @@ func (s *Script) hits(turn, student int) bool { return s.roleIn(turn, student) >
 
 // roleIn is the place of the round that a student who hits holds in a turn; −1 for who
 // does not hit.
-func (s *Script) roleIn(turn, student int) int {
-	if s.Round == nil {
-		if slices.Contains(s.Here, student) {
-			return 0
-		}
-		return -1
+func (s *Script) roleIn(turn, student int) int { return s.placeOf[s.around(turn)][student] }
+
+// hitting are those who hit in a turn, in the order of the places.
+func (s *Script) hitting(turn int) []hitter { return s.hitters[s.around(turn)] }
+
+// around is a turn's place in the round, going round.
+func (s *Script) around(turn int) int {
+	n := len(s.hitters)
+	if turn >= 0 && turn < n {
+		return turn
 	}
-	for p, held := range s.Seats(turn) {
-		if s.works(p) && slices.Contains(held, student) {
-			return p
-		}
-	}
-	return -1
+	return (turn%n + n) % n
 }
 
 // Seats of a turn of the round, going round.
 func (s *Script) Seats(turn int) [][]int {
-	n := len(s.Round.Turns)
-	return s.Round.Turns[((turn%n)+n)%n]
+	return s.Round.Turns[s.around(turn)]
 }
 
 // mine reports whether a ball is hit by who holds a place of the round.
@@ -181,28 +219,6 @@ func (s *Script) works(place int) bool {
 			s.Block.Drill.Pattern.Feeds,
 			func(f pattern.Feed) bool { return f.Hitter == role.ID },
 		)
-}
-
-// hitting calls visit with everyone who hits in a turn, in the order of the places.
-func (s *Script) hitting(turn int, visit func(student, place int) bool) {
-	if s.Round == nil {
-		for _, who := range s.Here {
-			if !visit(who, 0) {
-				return
-			}
-		}
-		return
-	}
-	for p, held := range s.Seats(turn) {
-		if !s.works(p) {
-			continue
-		}
-		for _, who := range held {
-			if !visit(who, p) {
-				return
-			}
-		}
-	}
 }
 
 // Fed reports whether the block has a basket to count.

@@ -200,9 +200,9 @@ func (s *Script) overAll(st *State, student, stage int) bool {
 
 // add counts so many good balls at once, or a miss, toward a goal, and reports whether
 // it was just met.
-func (t *Tally) add(g goal.Goal, good int, miss bool, at int64) (met bool) {
+func (t *Tally) add(g *aim, good int, miss bool, at int64) (met bool) {
 	switch {
-	case g.Kind.Timed():
+	case g.timed:
 		t.odd += good
 		t.try(t.odd / max(1, g.SetOf))
 		t.odd %= max(1, g.SetOf)
@@ -218,11 +218,11 @@ func (t *Tally) add(g goal.Goal, good int, miss bool, at int64) (met bool) {
 
 // many counts what was not tapped ball by ball: more in all, or a whole streak or rally
 // that is over.
-func (t *Tally) many(g goal.Goal, value int, at int64) (met bool) {
+func (t *Tally) many(g *aim, value int, at int64) (met bool) {
 	switch {
-	case g.Kind.Timed():
+	case g.timed:
 		t.try(value)
-	case g.Kind.StartsAgain():
+	case g.startsAgain:
 		t.Best, t.Streak = max(t.Best, value), 0
 		if value >= g.Count && (!t.Met || t.again) {
 			t.Count, t.Met, t.again = value, true, false
@@ -255,16 +255,16 @@ func (t *Tally) begin(at int64) {
 
 // judge sets the count and reports whether the goal was just met, at that time. What is
 // met stays so, and its count with it.
-func (t *Tally) judge(g goal.Goal, at int64) (met bool) {
-	if t.Met && !t.again && g.Count > 0 && !g.Kind.Timed() {
+func (t *Tally) judge(g *aim, at int64) (met bool) {
+	if t.Met && !t.again && g.Count > 0 && !g.timed {
 		return false
 	}
 	switch {
-	case g.Kind.Timed() && len(t.Tries) > 0:
+	case g.timed && len(t.Tries) > 0:
 		t.Count = t.Tries[len(t.Tries)-1]
 	case g.Kind == goal.Clock:
 		t.Count = len(t.Times)
-	case g.Kind.StartsAgain():
+	case g.startsAgain:
 		t.Count = t.Streak
 	default:
 		t.Count = t.good + t.Extra
@@ -274,10 +274,10 @@ func (t *Tally) judge(g goal.Goal, at int64) (met bool) {
 	switch {
 	case g.Kind == goal.Clock:
 		is = t.Count >= g.Count && (g.Seconds == 0 || slices.Min(t.Times) <= 1000*g.Seconds)
-	case g.Kind.Timed() && g.Count == 0: // as many as there are: when its time is up
+	case g.timed && g.Count == 0: // as many as there are: when its time is up
 		up := t.TryAt == 0 || t.TryAt > 0 && at >= t.TryAt+1000*int64(g.Seconds) || len(t.Tries) > 1
 		is = t.Met || up && t.Best > 0
-	case g.Kind.Timed():
+	case g.timed:
 		is = t.Best >= g.Count
 	default:
 		is = t.Count >= g.Count

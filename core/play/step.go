@@ -69,7 +69,7 @@ func (s *Script) Play(st *State, o Outcome) (e Effects) {
 		return e
 	}
 	known := o.Student != Nobody || len(o.Players) == 0 // whose ball it was is known
-	own, g := s.OwnAt(st, e.Student, e.Stage), s.Goal(e.Student, e.Stage)
+	own, g := s.OwnAt(st, e.Student, e.Stage), s.aim(e.Student, e.Stage)
 	tally := s.TallyAt(st, e.Student, e.Stage)
 	e.Done = true
 	switch o.Did {
@@ -83,7 +83,7 @@ func (s *Script) Play(st *State, o Outcome) (e Effects) {
 		case o.Of > 0 && known: // balls that were counted tell of the chance
 			own.Balls, own.Good = own.Balls+o.Of, own.Good+o.Value
 			st.Balls += o.Of
-			if g.Kind.Timed() || g.Kind.StartsAgain() {
+			if g.timed || g.startsAgain {
 				e.Met = tally.many(g, o.Value, o.At)
 			} else {
 				tally.good += o.Value
@@ -156,7 +156,7 @@ func (s *Script) ball(st *State, e *Effects, o Outcome, known bool) {
 	} else {
 		who.row, who.missed = 0, true
 	}
-	g, tally := s.Goal(e.Student, e.Stage), s.TallyAt(st, e.Student, e.Stage)
+	g, tally := s.aim(e.Student, e.Stage), s.TallyAt(st, e.Student, e.Stage)
 	e.Met = tally.add(g, good, o.Did == Miss, o.At)
 	s.toward(st, e, o)
 	if o.Did == Miss && g.Kind == goal.Rally && tally.Met && s.at(st, e.Student, e.Stage) {
@@ -200,7 +200,7 @@ func (s *Script) skip(st *State, student, stage int) (skipped int) {
 		if s.mine(balls[who.ball], place) {
 			skipped++
 		}
-		who.ball = (who.ball + 1) % len(balls)
+		who.ball = after(who.ball, balls)
 	}
 	for range balls {
 		if ball := balls[who.ball]; ball.Stage == stage && s.mine(ball, place) {
@@ -212,10 +212,18 @@ func (s *Script) skip(st *State, student, stage int) (skipped int) {
 		skipped = 0
 	}
 	// What comes after it and is not counted goes with it, up to the end of the pattern.
-	for who.ball = (who.ball + 1) % len(balls); who.ball > 0 && balls[who.ball].Stage == Nobody; {
+	for who.ball = after(who.ball, balls); who.ball > 0 && balls[who.ball].Stage == Nobody; {
 		pass()
 	}
 	return skipped
+}
+
+// after is the place of the ball after one, going round.
+func after(ball int, balls []Ball) int {
+	if ball+1 >= len(balls) {
+		return 0
+	}
+	return ball + 1
 }
 
 // at reports whether a student works on a stage, or on one beside it.
@@ -240,7 +248,7 @@ func (s *Script) toward(st *State, e *Effects, o Outcome) {
 		s.advance(st, other, stage, o.Clock)
 		who.met = who.met || over && (!s.turn.OneBall || who.far == s.groupsFrom(other))
 	})
-	if s.Goal(e.Student, stage).Kind == goal.Race {
+	if s.aim(e.Student, stage).Kind == goal.Race {
 		for i := range st.Students {
 			if t := s.TallyAt(st, i, stage); i != e.Student && !t.Met {
 				t.Over = true
@@ -255,14 +263,14 @@ func (s *Script) toward(st *State, e *Effects, o Outcome) {
 // round from the one just met; with all over it stays.
 func (s *Script) advance(st *State, student, from int, clock int64) {
 	who := &st.Students[student]
-	g, t := s.Goal(student, from), s.TallyAt(st, student, from)
+	g, t := s.aim(student, from), s.TallyAt(st, student, from)
 	if s.turn.Runs {
-		if !g.Kind.Timed() && s.at(st, student, from) && s.overAll(st, student, from) {
+		if !g.timed && s.at(st, student, from) && s.overAll(st, student, from) {
 			s.bell(st, clock)
 		}
 		return
 	}
-	if g.Kind.Timed() || // its time goes on; the coach says when to go on
+	if g.timed || // its time goes on; the coach says when to go on
 		g.Kind == goal.Rally && t.Streak > 0 { // the rally goes on; its end moves on
 		who.Met = s.metAll(st, student)
 		return
@@ -433,7 +441,7 @@ func (s *Script) rate(st *State, e *Effects, o Outcome) {
 	if !s.repeats[e.Stage] || s.pots[e.Student*s.stages+e.Stage] != e.Student*s.stages+e.Stage {
 		return
 	}
-	t, g := s.TallyAt(st, e.Student, e.Stage), s.Goal(e.Student, e.Stage)
+	t, g := s.TallyAt(st, e.Student, e.Stage), s.aim(e.Student, e.Stage)
 	if t.Count >= g.Count && g.Count > 0 {
 		was := t.Met
 		if t.Met = own.Held[2] > 0; was && !t.Met {
@@ -447,7 +455,7 @@ func (s *Script) rate(st *State, e *Effects, o Outcome) {
 // correct puts a count right: what was counted before it is as if it had been so.
 func (s *Script) correct(st *State, e *Effects, o Outcome) {
 	own, t := s.OwnAt(st, e.Student, e.Stage), s.TallyAt(st, e.Student, e.Stage)
-	g := s.Goal(e.Student, e.Stage)
+	g := s.aim(e.Student, e.Stage)
 	others := t.good - own.Good // of those who hold it too
 	st.Balls += o.Of - own.Balls
 	own.Balls, own.Good = o.Of, o.Value
@@ -456,10 +464,10 @@ func (s *Script) correct(st *State, e *Effects, o Outcome) {
 		t.good, t.Extra = others, o.Value
 	}
 	switch {
-	case g.Kind.Timed():
+	case g.timed:
 		t.Tries, t.Best = []int{o.Value}, o.Value
 		e.Met = t.judge(g, o.At)
-	case g.Kind.StartsAgain():
+	case g.startsAgain:
 		if t.Best = o.Best; t.Best >= g.Count {
 			t.Count, t.Met, e.Met = t.Best, true, true
 		} else {

@@ -35,7 +35,7 @@ func (s *Script) Call(st *State, n int, clock int64) (focus int) {
 		return Nobody
 	}
 	t := &st.Turn
-	*t = Turn{On: true, N: n, Seat: was.Seat + n - was.N, From: clock, Held: was.Held, queue: was.queue}
+	*t = Turn{On: true, N: n, Seat: s.around(was.Seat + n - was.N), From: clock, Held: was.Held, queue: was.queue}
 	for i := range st.Students {
 		who := &st.Students[i]
 		ahead := s.turn.NextAt > 0 && was.On && !s.hits(was.Seat, i) && s.hits(t.Seat, i)
@@ -83,12 +83,10 @@ func (s *Script) Call(st *State, n int, clock int64) (focus int) {
 
 // Hitter is the first of those who hit in a turn of the round; Nobody for none.
 func (s *Script) Hitter(seat int) int {
-	first := Nobody
-	s.hitting(seat, func(who, _ int) bool {
-		first = who
-		return false
-	})
-	return first
+	if who := s.hitting(seat); len(who) > 0 {
+		return who[0].student
+	}
+	return Nobody
 }
 
 // bound sets what a turn that ends as the drill says may come to.
@@ -197,14 +195,13 @@ func (s *Script) fill(st *State) {
 		return
 	}
 	least, all := -1, true
-	s.hitting(t.Seat, func(who, _ int) bool {
-		had := st.Students[who].had
+	for _, h := range s.hitting(t.Seat) {
+		had := st.Students[h.student].had
 		if had > 0 && (least < 0 || had < least) {
 			least = had
 		}
-		all = all && s.doneWith(st, who)
-		return true
-	})
+		all = all && s.doneWith(st, h.student)
+	}
 	t.Balls = max(0, least)
 	up := t.By == ByEnds && t.Ms > 0 && st.Clock >= t.From+t.Ms
 	t.Full = !t.Held && (all || up)
@@ -250,13 +247,12 @@ func (s *Script) Hold(st *State, is bool, clock int64) {
 func (s *Script) ring(st *State, clock int64) {
 	t := &st.Turn
 	stage := Nobody
-	s.hitting(t.Seat, func(who, _ int) bool {
+	for _, h := range s.hitting(t.Seat) {
 		if stage == Nobody {
-			stage = s.groups[s.begins[who]][0]
+			stage = s.groups[s.begins[h.student]][0]
 		}
-		st.Students[who].Stage = stage
-		return true
-	})
+		st.Students[h.student].Stage = stage
+	}
 	if stage != Nobody {
 		s.open(st, stage, clock)
 	}
@@ -267,14 +263,13 @@ func (s *Script) ring(st *State, clock int64) {
 func (s *Script) open(st *State, stage int, clock int64) {
 	t := &st.Turn
 	t.Bell = 0
-	s.hitting(t.Seat, func(who, _ int) bool {
-		st.Students[who].Stage, st.Students[who].ball = stage, 0
-		if g := s.Goal(who, stage); g.Kind.Timed() {
-			s.TallyAt(st, who, stage).begin(byBell)
+	for _, h := range s.hitting(t.Seat) {
+		st.Students[h.student].Stage, st.Students[h.student].ball = stage, 0
+		if g := s.aim(h.student, stage); g.timed {
+			s.TallyAt(st, h.student, stage).begin(byBell)
 			t.Bell = clock + 1000*int64(g.Seconds)
 		}
-		return true
-	})
+	}
 }
 
 // Time lets the block's clock run on to a time, and does what a bell does on the way:
@@ -314,18 +309,16 @@ func (s *Script) bell(st *State, clock int64) (focus int) {
 	}
 	first := s.Hitter(t.Seat)
 	stage := st.Students[first].Stage
-	s.hitting(t.Seat, func(who, _ int) bool {
-		s.spend(st, who, stage)
-		return true
-	})
+	for _, h := range s.hitting(t.Seat) {
+		s.spend(st, h.student, stage)
+	}
 	if _, to := s.Group(stage); to < s.stages {
 		s.open(st, to, clock)
 		return first
 	}
-	s.hitting(t.Seat, func(who, _ int) bool {
-		st.Students[who].Met = s.metAll(st, who)
-		return true
-	})
+	for _, h := range s.hitting(t.Seat) {
+		st.Students[h.student].Met = s.metAll(st, h.student)
+	}
 	focus = s.Call(st, t.N+1, clock)
 	if focus == Nobody {
 		focus = s.Hitter(t.Seat)
@@ -339,9 +332,9 @@ func (s *Script) bell(st *State, clock int64) (focus int) {
 func (s *Script) spend(st *State, student, stage int) {
 	from, to := s.Group(stage)
 	for j := from; j < to; j++ {
-		g, t := s.Goal(student, j), s.TallyAt(st, student, j)
+		g, t := s.aim(student, j), s.TallyAt(st, student, j)
 		switch {
-		case !g.Kind.Timed():
+		case !g.timed:
 		case g.Count == 0:
 			t.Met = true
 			if n := len(t.Tries); n > 0 {
