@@ -29,12 +29,12 @@ type Script struct {
 	Round  *Round // nil where nothing changes
 
 	students, stages int
-	goals            []aim       // of each student at each stage
-	hitters          [][]hitter  // who hits, by the round's turn
-	placeOf          [][]int     // the place held by who hits, by turn and student; −1: none
-	begins           []int       // the stage with which each begins
-	repeats          []bool      // a stage that is done, not hit
-	pots             []int       // whose tally a student's goal is, students × stages
+	goals            []aim      // of each student at each stage
+	hitters          [][]hitter // who hits, by the round's turn
+	placeOf          [][]int    // the place held by who hits, by turn and student; −1: none
+	begins           []int      // the stage with which each begins
+	repeats          []bool     // a stage that is done, not hit
+	pots             []int      // whose tally a student's goal is, students × stages
 	gates            []drill.GateFor
 	groups           [][2]int // from and to of the stages side by side, by stage
 	balls            [][]Ball // of a turn, by stage; alike for those side by side

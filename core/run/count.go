@@ -51,9 +51,7 @@ func (f *fold) ball(e *Event, did play.Did) {
 	}
 	effects := f.scripts[i].Play(&f.plays[i], o)
 	if effects.Met {
-		d := f.lesson.Blocks[i].DrillFor(f.lesson.Students[effects.Student])
-		s := d.Stages[effects.Stage]
-		f.state.Reached = s.Label() + ": " + d.GoalLabel(s)
+		f.reached = reached{goal: true, block: i, student: effects.Student, stage: effects.Stage}
 	}
 	f.watch(i, effects.Focus)
 	f.done = f.done || effects.Done
@@ -152,6 +150,7 @@ func (f *fold) finishUp() {
 		f.show(i)
 	}
 	f.offerUndo()
+	f.state.Reached = f.reached.words(f.lesson)
 }
 
 // show fills a block's state from the engine's.

@@ -1,7 +1,6 @@
 package run
 
 import (
-	"fmt"
 	"slices"
 
 	"hodometer/core/lesson"
@@ -26,7 +25,7 @@ func (f *fold) point(e *Event) {
 		On: e.Court, Side: e.Value, Marks: e.Marks, Player: f.who(e.Student), Clock: f.elapsed(i, e.At),
 	})
 	if over != nil {
-		f.state.Reached = fmt.Sprintf("Game: %d–%d", over.Points[0], over.Points[1])
+		f.reached = reached{game: true, points: over.Points}
 	}
 	f.done = true
 }
@@ -115,6 +114,7 @@ func (f *fold) games(i int, b *BlockState) {
 		c := &p.Courts[j]
 		b.Courts[j] = CourtState{Sides: f.sidesOf(c), Score: c.Score, Rallies: c.Rallies}
 	}
+	b.Played = slices.Grow(b.Played, len(p.Played))
 	for _, g := range p.Played {
 		b.Played = append(b.Played, f.played(i, g))
 	}

@@ -1,6 +1,7 @@
 package run
 
 import (
+	"fmt"
 	"slices"
 	"sort"
 	"strings"
@@ -143,6 +144,27 @@ type fold struct {
 	picked  bool   // the coach chose who is counted
 	undo    []undo // the last that can be taken back, by block; after them that of the lesson
 	done    bool   // the event did what a coach may want to take back
+	reached reached
+}
+
+// reached is the goal, or the end of a game, that the latest tap came to.
+type reached struct {
+	goal, game            bool
+	block, student, stage int
+	points                [2]int
+}
+
+// words say what was reached; nothing was: none.
+func (r reached) words(l *lesson.Lesson) string {
+	switch {
+	case r.goal:
+		d := l.Blocks[r.block].DrillFor(l.Students[r.student])
+		s := d.Stages[r.stage]
+		return s.Label() + ": " + d.GoalLabel(s)
+	case r.game:
+		return fmt.Sprintf("Game: %d–%d", r.points[0], r.points[1])
+	}
+	return ""
 }
 
 // seating is a block with who is there, a bit for each student.
@@ -173,7 +195,7 @@ type undo struct {
 }
 
 func (f *fold) apply(e *Event) {
-	f.state.Reached, f.done = "", false
+	f.reached, f.done = reached{}, false
 	k := kindOf(e.Kind)
 	if k == nil {
 		return // of a later version: kept, and not understood

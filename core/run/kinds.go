@@ -119,15 +119,19 @@ var kinds = []kind{
 	{Remove, nil, func(f *fold, e *Event) { f.end(e, Removed) }, "Undo removing it from the log"},
 }
 
-// kindOf an event; nil for one that is not known.
-func kindOf(id Kind) *kind {
+// byID finds a kind of event. It is filled once, as kinds refers to the fold and the fold
+// to it.
+var byID map[Kind]*kind
+
+func init() {
+	byID = make(map[Kind]*kind, len(kinds))
 	for i := range kinds {
-		if kinds[i].id == id {
-			return &kinds[i]
-		}
+		byID[kinds[i].id] = &kinds[i]
 	}
-	return nil
 }
+
+// kindOf an event; nil for one that is not known.
+func kindOf(id Kind) *kind { return byID[id] }
 
 // Undoable are the kinds of event that a coach can take back.
 func Undoable() (out []Kind) {
