@@ -330,6 +330,20 @@ func BenchmarkTwoHundredFeeds(b *testing.B) {
 	}
 }
 
+// New balls lie apart, so that each can be taken hold of.
+func TestNewBallsLieApart(t *testing.T) {
+	c, err := court.ByID("tennis")
+	require.NoError(t, err)
+	d := Blank(c)
+	for range 5 {
+		next := d.Edits().NextFeed
+		for _, f := range d.Pattern.Feeds {
+			require.Greater(t, f.To.Distance(next.To), 0.9, "%v", next.To)
+		}
+		d.Pattern.Feeds = append(d.Pattern.Feeds, next)
+	}
+}
+
 // A goal that one ball in three is played for takes three times the balls, in
 // the chain as in a count by hand: rally twice, go on the third.
 func TestOnlyItsOwnBallsCountForAGoal(t *testing.T) {

@@ -2,6 +2,7 @@ package drill
 
 import (
 	"math"
+	"slices"
 
 	"hodometer/core/court"
 	"hodometer/core/flight"
@@ -10,21 +11,24 @@ import (
 )
 
 // Edits are what a workbench needs to know to change the number of balls: the
-// ball that would come next, and the balls of a turn with one more and one less.
+// ball that would come next, the balls of a turn with one more and one less, and who
+// brings each ball.
 type Edits struct {
 	NextFeed       pattern.Feed `json:"nextFeed"`
 	TurnBallsMore  int          `json:"turnBallsMore"`
 	TurnBallsFewer int          `json:"turnBallsFewer"`
+
+	Sources []pattern.Source `json:"sources"`
 }
 
 // Edits of the drill as it stands.
 func (d *Drill) Edits() Edits {
 	n := len(d.Pattern.Feeds)
-	return Edits{d.nextFeed(), d.turnBallsFor(n + 1), d.turnBallsFor(max(1, n-1))}
+	return Edits{d.nextFeed(), d.turnBallsFor(n + 1), d.turnBallsFor(max(1, n-1)), d.Pattern.Sources()}
 }
 
-// nextFeed is a new ball: like the last one, to the other side and the other
-// wing.
+// nextFeed is a new ball: like the last one, to the other side and the other wing, and
+// shorter where another ball goes there already.
 func (d *Drill) nextFeed() pattern.Feed {
 	f := d.Pattern.Feeds[len(d.Pattern.Feeds)-1]
 	if f.To.X == 0 {
@@ -32,6 +36,15 @@ func (d *Drill) nextFeed() pattern.Feed {
 	}
 	f.To = f.To.Mirror()
 	f.Stroke, f.Go = f.Stroke.OtherSide(), nil
+	c, err := d.Court()
+	if err != nil {
+		return f
+	}
+	step := c.HalfLength / 12
+	taken := func(o pattern.Feed) bool { return o.To.Distance(f.To) < step }
+	for f.To.Y < -3*step && slices.ContainsFunc(d.Pattern.Feeds, taken) {
+		f.To.Y += step
+	}
 	return f
 }
 

@@ -32,6 +32,7 @@ const (
 	OffCourt     = "offCourt"     // a target reaches past a line
 	InsideMargin = "insideMargin" // aimed so near a line that too many go out
 	BadTurn      = "badTurn"      // turns that end in the middle of the pattern
+	TooManyHit   = "tooManyHit"   // more hit at once than the drill is for
 )
 
 // tooManyOut is the share of balls past one line at which a target stands too
@@ -86,6 +87,19 @@ func (d *Drill) Notices(
 				[]Fix{{fmt.Sprintf("Make it %d", whole.TurnBalls), "complete patterns", whole}},
 			},
 		)
+	}
+	if d.Hitters > d.Players.Most {
+		fewer, more := d.Clone(), d.Clone()
+		fewer.Hitters, more.Players.Most = d.Players.Most, d.Hitters
+		out = append(out, Notice{
+			TooManyHit, -1,
+			fmt.Sprintf("%d hit at once, and the drill is for at most %s.",
+				d.Hitters, units.Plural(d.Players.Most, "student", "students")),
+			[]Fix{
+				{fmt.Sprintf("Let %d hit at once", fewer.Hitters), "the others wait", fewer},
+				{fmt.Sprintf("Allow %d students", d.Hitters), "all of them hit", more},
+			},
+		})
 	}
 	if p != nil {
 		out = append(out, d.insideMargin(k, *p, system)...)

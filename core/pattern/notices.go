@@ -20,6 +20,8 @@ const (
 	Behind      Kind = "behind" // met off the floor there is
 	Lane        Kind = "lane"   // somebody stands in the way
 	Collecting  Kind = "collecting"
+	// NobodyBrings is a ball that comes from where nobody stands.
+	NobodyBrings Kind = "nobodyBrings"
 )
 
 // Fix is a change that mends what a notice is about.
@@ -84,7 +86,7 @@ func (k *Flights) Notices(
 			)
 		}
 	}
-	return append(out, p.inTheWay(plan, system)...)
+	return append(append(out, p.inTheWay(plan, system)...), p.nobodyBrings()...)
 }
 
 // cannotFeed words a feed that has no launch, with the nearest that has.

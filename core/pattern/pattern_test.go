@@ -237,6 +237,30 @@ func TestFixesMend(t *testing.T) {
 	p = deepShortDeep()
 	p.People = append(p.People, Person{Role: "collector", At: court.Point{X: -1, Y: 5}})
 	mends(p, Collecting)
+	p = deepShortDeep()
+	p.People = p.People[1:] // nobody feeds
+	mends(p, NobodyBrings)
+	p = deepShortDeep()
+	p.Feeds[1].From, p.Feeds[2].How = Place{4, 8, 1}, ByMachine // from beside the feeder
+	mends(p, NobodyBrings)
+}
+
+// A ball is brought by whoever stands nearest to where it starts: one feeder beside
+// another keeps their own balls.
+func TestWhoBringsABall(t *testing.T) {
+	p := deepShortDeep()
+	p.People = append(p.People, Person{Role: Feeder, At: court.Point{X: 0.4, Y: 6.4}})
+	p.Feeds[1].From.X, p.Feeds[2].How = 0.3, Self
+	require.Equal(t, []Source{{0, Nobody}, {2, Nobody}, {Nobody, Nobody}}, p.Sources())
+	p.People = nil
+	notices := flights.Notices(p, footwork.Club, 3, reckon(t, p), true, units.Metric)
+	var said []string
+	for _, n := range notices {
+		if n.Kind == NobodyBrings {
+			said = append(said, n.Text)
+		}
+	}
+	require.Equal(t, []string{"Nobody stands where balls 1 and 2 come from."}, said)
 }
 
 // The tray of neighbours runs from easier to harder, leaves out what would be

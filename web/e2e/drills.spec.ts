@@ -213,6 +213,50 @@ test('the same line drill with the keyboard alone', async ({ page, club }) => {
   await expect(page.getByRole('button', { name: /^Drill: Keyboard line/ }).first()).toBeVisible();
 });
 
+test('who brings each ball is picked, and balls go on to somebody when their feeder is removed', async ({
+  page,
+  club
+}) => {
+  await page.goto(`${club.url}/drills`);
+  await page.getByRole('button', { name: 'New drill' }).click();
+  await page.getByRole('button', { name: 'Tennis, full length' }).click();
+  const selected = (name: string) => page.getByRole('heading', { name, level: 2, exact: true });
+  for (const n of [2, 3, 4]) {
+    await page.getByRole('button', { name: '+ Ball' }).click();
+    await expect(selected(`Ball ${n}`)).toBeVisible(); // in hand without a click
+  }
+
+  // A second feeder stands beside the first and takes every other ball.
+  await page.getByRole('button', { name: 'Feeder', exact: true }).click();
+  await expect(selected('Feeder 2')).toBeVisible();
+  await expect(page.getByText('Feeder 2 brings balls 2 and 4 now.')).toBeVisible();
+  const brought = page.getByRole('group', { name: 'Balls brought' });
+  await brought.getByRole('button', { name: 'Ball 3' }).click();
+  await expect(page.getByText('Feeder 2 brings balls 2, 3 and 4 now.')).toBeVisible();
+  await expect(brought.getByRole('button', { pressed: true })).toHaveText(['2', '3', '4']);
+
+  // From the ball's side.
+  await ball(page, 2).click();
+  await expect(page.getByLabel('Brought by')).toHaveValue('person 1');
+  await page.getByLabel('Brought by').selectOption({ label: 'Feeder 1' });
+  await expect(page.getByText('Feeder 1 brings balls 1 and 2 now.')).toBeVisible();
+
+  // The second leaves: whoever is chosen brings theirs.
+  await page.getByRole('slider', { name: 'Feeder 2' }).click();
+  await page.getByRole('button', { name: 'Remove', exact: true }).click();
+  const question = page.getByRole('group', { name: 'Who brings the balls now' });
+  await expect(question).toContainText('Feeder 2 brings balls 3 and 4. Who brings them now?');
+  await question.getByRole('button', { name: 'Feeder 1' }).click();
+  await expect(page.getByText('Feeder 1 brings balls 3 and 4 now.')).toBeVisible();
+  await expect(brought.getByRole('button', { pressed: true })).toHaveText(['1', '2', '3', '4']);
+
+  // The last leaves: it is said, and one press mends it.
+  await page.getByRole('button', { name: 'Remove', exact: true }).click();
+  await expect(page.getByText('Nobody stands where balls 1, 2, 3 and 4 come from.')).toBeVisible();
+  await page.getByRole('button', { name: 'Put a feeder there' }).click();
+  await expect(page.getByText(/Nobody stands where/)).toBeHidden();
+});
+
 test('a shipped drill is copied when changed, versions come back, and the court goes out as a picture', async ({
   page,
   club

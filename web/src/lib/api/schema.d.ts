@@ -2315,6 +2315,11 @@ export interface components {
                 nextFeed: components["schemas"]["Feed"];
                 turnBallsMore: number;
                 turnBallsFewer: number;
+                /** @description who brings each ball, by their place in the pattern's people or objects; -1 for neither */
+                sources: {
+                    person: number;
+                    thing: number;
+                }[];
             };
             neighbours?: components["schemas"]["Neighbour"][];
         };

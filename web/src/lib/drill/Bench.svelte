@@ -22,14 +22,21 @@
   import CoachingNotes from './CoachingNotes.svelte';
   import type { Holder } from './holder';
   import {
+    bring,
+    bringers,
+    broughtBy,
     change,
     everything,
     nameOf,
     placeOf,
     sameThing,
+    sayBalls,
     twice,
     without,
+    flown,
+    type Bringer,
     type Selection,
+    type Sources,
     type Target,
     sayEffort,
     sayToSpare
@@ -108,7 +115,19 @@
     )
   );
 
+  // Who brings each ball; what was known last, until the answer is there.
+  let sources = $state.raw<Sources>([]);
+  $effect(() => {
+    if (check) sources = check.edits.sources;
+  });
+  /** What a step did beside what was asked for, said where the hand is. */
+  let told = $state('');
+  /** Somebody is to be removed whose balls another has to bring. */
+  let leaving = $state.raw<Bringer>();
+
   function set(next: Drill, key = '') {
+    told = '';
+    leaving = undefined;
     holder.set(next, key);
   }
   function rest() {
@@ -117,7 +136,7 @@
   }
   function move(h: Selection, to: Point) {
     dragging = true;
-    set(change(drill, h, to, court), `${h.part} ${'i' in h ? h.i : ''}`);
+    set(change(drill, h, to, court, sources), `${h.part} ${'i' in h ? h.i : ''}`);
   }
   function size(i: number, next: Partial<Target>) {
     dragging = true;
@@ -144,7 +163,11 @@
     );
   }
   function take(h: Selection) {
-    if (!sameThing(h, chosen)) chosen = h;
+    if (!sameThing(h, chosen)) {
+      chosen = h;
+      told = '';
+      leaving = undefined;
+    }
     tab = 'thing';
   }
   /** How the number of balls changes, for the drill as it stands now. */
@@ -159,6 +182,12 @@
     const fewer = selected.part === 'ball' ? (await edits())?.turnBallsFewer : drill.turnBalls;
     const next = fewer && without(drill, selected, fewer);
     if (!next) return;
+    const theirs = broughtBy(sources, selected);
+    if (theirs.length && bringers(drill).length > 1) {
+      leaving = selected as Bringer;
+      tab = 'thing';
+      return;
+    }
     const i = 'i' in selected ? selected.i : 0;
     set(next);
     chosen =
@@ -167,6 +196,24 @@
         : selected.part === 'aim' || selected.part === 'go'
           ? { part: 'ball', i }
           : { part: 'student' };
+    if (theirs.length) told = `Nobody brings ${sayBalls(theirs)} now.`;
+  }
+  /** Who leaves is removed, and somebody else brings their balls. */
+  function handOver(to: Bringer) {
+    if (!leaving) return;
+    const theirs = broughtBy(sources, leaving);
+    const name = nameOf(drill, to);
+    const next = without(bring(drill, theirs, to), leaving, drill.turnBalls)!;
+    const i = to.part === leaving.part && to.i > leaving.i ? to.i - 1 : to.i;
+    set(next);
+    chosen = { part: to.part, i };
+    told = `${name} brings ${sayBalls(theirs)} now.`;
+  }
+  /** Balls are brought by somebody else. */
+  function give(balls: number[], to: Bringer) {
+    const theirs = [...broughtBy(sources, to), ...balls].sort((a, b) => a - b);
+    set(bring(drill, balls, to));
+    told = `${nameOf(drill, to)} brings ${sayBalls(theirs)} now.`;
   }
   async function duplicate() {
     const many = selected.part === 'ball' ? (await edits())?.turnBallsMore : drill.turnBalls;
@@ -190,13 +237,21 @@
       turnBalls: next.turnBallsMore,
       pattern: { ...p, feeds: [...p.feeds, to ? { ...f, to } : f] }
     });
-    take({ part: 'ball', i: p.feeds.length });
+    take({ part: 'ball', i: drill.pattern.feeds.length - 1 });
   }
   /** Something was put on the court, last of its kind. */
   function putDown(next: Drill, part: 'target' | 'person' | 'thing') {
     set(next);
     const all = { target: next.targets, person: next.pattern.people, thing: next.pattern.objects }[part];
-    take({ part, i: all.length - 1 });
+    const i = all.length - 1;
+    take({ part, i });
+    if (part === 'person' && next.pattern.people[i]!.role === 'feeder') second(i);
+  }
+  /** A second feeder takes every other ball of those that are brought. */
+  function second(i: number) {
+    const balls = p.feeds.flatMap((f, j) => (flown(f) && f.how !== 'machine' ? [j] : []));
+    const theirs = balls.filter((_, k) => k % 2 === 1);
+    if (bringers(drill).length === 2 && theirs.length) give(theirs, { part: 'person', i });
   }
 
   // Play: ball and student at the speed chosen.
@@ -472,7 +527,13 @@
           {court}
           {turn}
           {selected}
+          {sources}
+          {told}
+          {leaving}
           onset={(d) => set(d)}
+          ongive={give}
+          onhandover={handOver}
+          onstay={() => (leaving = undefined)}
           onselect={take}
           onduplicate={duplicate}
           onremove={remove}

@@ -1,21 +1,27 @@
 <!-- What is selected on the bench, and what can be said about it. -->
 <script lang="ts">
   import type { Court, Drill, PatternTurn, Point } from '$lib/api/client';
-  import { vocabulary } from '$lib/api/vocabulary';
+  import { label, vocabulary } from '$lib/api/vocabulary';
   import Choice from '$lib/shell/Choice.svelte';
   import Num from '$lib/shell/Num.svelte';
   import { sayLength } from '$lib/units/length';
   import { settings } from '$lib/units/settings.svelte';
   import { saySpeed, speedStep } from '$lib/units/speed';
   import {
+    bringerOf,
+    bringers,
+    broughtBy,
     change,
     flown,
     nameOf,
     placeOf,
     round,
+    sayBalls,
     sayToSpare,
+    type Bringer,
     type Feed,
     type Selection,
+    type Sources,
     type Target
   } from './parts';
   import Where from './Where.svelte';
@@ -25,12 +31,36 @@
     court: Court;
     turn?: PatternTurn;
     selected: Selection;
+    /** Who brings each ball. */
+    sources: Sources;
+    /** What the last step did beside what was asked for. */
+    told?: string;
+    /** Somebody is to be removed whose balls another has to bring. */
+    leaving?: Bringer;
     onset: (drill: Drill) => void;
+    ongive: (balls: number[], to: Bringer) => void;
+    onhandover: (to: Bringer) => void;
+    onstay: () => void;
     onselect: (thing: Selection) => void;
     onduplicate: () => void;
     onremove: () => void;
   }
-  let { drill, court, turn, selected, onset, onselect, onduplicate, onremove }: Props = $props();
+  let {
+    drill,
+    court,
+    turn,
+    selected,
+    sources,
+    told: step,
+    leaving,
+    onset,
+    ongive,
+    onhandover,
+    onstay,
+    onselect,
+    onduplicate,
+    onremove
+  }: Props = $props();
 
   const p = $derived(drill.pattern);
   const at = $derived(placeOf(drill, selected));
@@ -42,6 +72,12 @@
   const ball = $derived('i' in selected && feed ? turn?.balls[selected.i] : undefined);
   const target = $derived(selected.part === 'target' ? drill.targets[selected.i] : undefined);
   const who = $derived(selected.part === 'person' ? p.people[selected.i] : undefined);
+  const able = $derived(bringers(drill));
+  const key = (b: Bringer) => `${b.part} ${b.i}`;
+  const bringer = $derived(selected.part === 'ball' ? bringerOf(sources[selected.i]) : undefined);
+  const theirs = $derived(broughtBy(sources, selected));
+  const brings = $derived(able.find((b) => b.part === selected.part && b.i === (selected as Bringer).i));
+  const hit = $derived((drill.roles ?? []).filter((r) => r.is === 'hitter' || r.is === 'partner'));
   const removable = $derived(
     selected.part !== 'student' &&
       selected.part !== 'base' &&
@@ -133,8 +169,8 @@
   ] as const;
 </script>
 
-<h2 class="flex items-center gap-2 text-base">
-  {nameOf(drill, selected)}
+<div class="flex items-center gap-2">
+  <h2 class="text-base">{nameOf(drill, selected)}</h2>
   <span class="ml-auto flex gap-1">
     {#if selected.part === 'ball'}
       <button
@@ -159,9 +195,53 @@
       >{/if}
     {#if removable}<button type="button" class="btn btn-xs" onclick={onremove}>Remove</button>{/if}
   </span>
-</h2>
+</div>
 <div class="mt-2 space-y-2.5">
-  {#if at}<Where {at} {court} area={p.area} onset={(to) => onset(change(drill, selected, to, court))} />{/if}
+  <p class="text-sm font-semibold empty:hidden" role="status">{step ?? ''}</p>
+  {#if leaving}
+    <div
+      class="rounded border border-base-content p-2 text-sm"
+      role="group"
+      aria-label="Who brings the balls now"
+    >
+      <p class="font-semibold">
+        {nameOf(drill, leaving)} brings {sayBalls(theirs)}. Who brings {theirs.length > 1 ? 'them' : 'it'} now?
+      </p>
+      <div class="mt-2 flex flex-wrap gap-1">
+        {#each able.filter((b) => key(b) !== key(leaving)) as b (key(b))}<button
+            type="button"
+            class="btn btn-primary btn-xs"
+            onclick={() => onhandover(b)}>{nameOf(drill, b)}</button
+          >{/each}
+        <button type="button" class="btn btn-xs" onclick={onstay}>Keep {nameOf(drill, leaving)}</button>
+      </div>
+    </div>
+  {/if}
+  {#if brings}
+    <div role="group" aria-label="Balls brought">
+      <p class="text-[0.8rem]">
+        {theirs.length ? 'Brings these balls. Pick others to take them:' : 'Brings no ball yet. Pick some:'}
+      </p>
+      <div class="mt-1 flex flex-wrap gap-1">
+        {#each p.feeds as f, i (i)}{#if flown(f)}<button
+              type="button"
+              class="figures btn btn-xs"
+              class:btn-primary={theirs.includes(i)}
+              aria-label="Ball {i + 1}"
+              aria-pressed={theirs.includes(i)}
+              onclick={() => {
+                if (!theirs.includes(i)) ongive([i], brings);
+              }}>{i + 1}</button
+            >{/if}{/each}
+      </div>
+    </div>
+  {/if}
+  {#if at}<Where
+      {at}
+      {court}
+      area={p.area}
+      onset={(to) => onset(change(drill, selected, to, court, sources))}
+    />{/if}
   {#if selected.part === 'ball' && feed}
     <div class="flex flex-wrap gap-x-3 gap-y-2">
       <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
@@ -182,6 +262,34 @@
           >{#each vocabulary.strokes as s (s.id)}<option value={s.id}>{s.label}</option>{/each}</select
         ></label
       >
+    </div>
+    <div class="flex flex-wrap gap-x-3 gap-y-2">
+      {#if flown(feed)}<label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
+          >Brought by
+          <select
+            class="select w-36 border-base-content/60 select-sm"
+            class:select-error={!bringer}
+            value={bringer ? key(bringer) : ''}
+            onchange={(e) => {
+              const to = able.find((b) => key(b) === e.currentTarget.value);
+              if (to && selected.part === 'ball') ongive([selected.i], to);
+            }}
+            >{#if !bringer}<option value="">nobody</option>{/if}{#each able as b (key(b))}<option
+                value={key(b)}>{nameOf(drill, b)}</option
+              >{/each}</select
+          ></label
+        >{/if}
+      {#if hit.length > 1}<label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
+          >Hit by
+          <select
+            class="select w-32 border-base-content/60 select-sm"
+            value={feed.hitter ?? ''}
+            onchange={(e) => feeds({ hitter: e.currentTarget.value || undefined })}
+            ><option value="">whoever hits</option>{#each hit as r (r.id)}<option value={r.id}
+                >{r.name || label(vocabulary.roles, r.is)}</option
+              >{/each}</select
+          ></label
+        >{/if}
     </div>
     {#if flown(feed)}
       <Choice label="Set by" value={feed.by} options={bys} onset={setBy} />

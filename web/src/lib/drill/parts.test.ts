@@ -79,9 +79,9 @@ test('a drag lets go at lines and spots, each line in one direction', () => {
 
 test('the balls go with the feeder, and nobody leaves the floor', () => {
   const d = fed;
-  const moved = change(d, { part: 'person', i: 0 }, { x: 3, y: 9 }, court);
+  const moved = change(d, { part: 'person', i: 0 }, { x: 3, y: 9 }, court, [{ person: 0, thing: -1 }]);
   expect(moved.pattern.feeds[0]!.from).toMatchObject({ x: 3, y: 9, z: 1 });
-  const far = change(d, { part: 'ball', i: 0 }, { x: 99, y: 99 }, court);
+  const far = change(d, { part: 'ball', i: 0 }, { x: 99, y: 99 }, court, []);
   expect(far.pattern.feeds[0]!.to.x).toBeLessThan(9.2);
   expect(far.pattern.feeds[0]!.to.y).toBeLessThan(0);
   expect(d.pattern.feeds[0]!.from).toMatchObject({ x: 0 });

@@ -1,4 +1,4 @@
-import type { Court, Drill, Pattern, Point } from '$lib/api/client';
+import type { Court, Drill, DrillCheck, Pattern, Point } from '$lib/api/client';
 import { heading, label as wordOf, vocabulary } from '$lib/api/vocabulary';
 
 export type Feed = Pattern['feeds'][number];
@@ -74,8 +74,48 @@ export function snap(p: Point, court: Court, reach: number): Point {
   return { x: near(p.x, xs), y: near(p.y, ys) };
 }
 
-/** The drill with one thing of it changed. */
-export function change(d: Drill, on: Selection, to: Point, court: Court): Drill {
+/** Who brings each ball, by their place among the people or the things; −1: neither. */
+export type Sources = DrillCheck['edits']['sources'];
+/** Somebody or something that can bring balls. */
+export type Bringer = { part: 'person' | 'thing'; i: number };
+export const bringers = (d: Drill): Bringer[] => [
+  ...d.pattern.people.flatMap((q, i): Bringer[] =>
+    q.role === 'feeder' || q.role === 'partner' ? [{ part: 'person', i }] : []
+  ),
+  ...d.pattern.objects.flatMap((o, i): Bringer[] => (o.kind === 'machine' ? [{ part: 'thing', i }] : []))
+];
+export const bringerOf = (s: Sources[number] | undefined): Bringer | undefined =>
+  !s
+    ? undefined
+    : s.person >= 0
+      ? { part: 'person', i: s.person }
+      : s.thing >= 0
+        ? { part: 'thing', i: s.thing }
+        : undefined;
+/** The balls that somebody or something brings. */
+export const broughtBy = (sources: Sources, by: Selection) =>
+  sources.flatMap((s, i) => {
+    const b = bringerOf(s);
+    return b && sameThing(b, by) ? [i] : [];
+  });
+/** "ball 2", "balls 1, 2 and 4"; they count from 0. */
+export const sayBalls = (balls: number[]) =>
+  `${balls.length > 1 ? 'balls' : 'ball'} ${new Intl.ListFormat('en-GB').format(balls.map((i) => String(i + 1)))}`;
+
+/** The drill with balls brought by somebody or something else. */
+export function bring(d: Drill, balls: number[], by: Bringer): Drill {
+  const p = d.pattern;
+  const at = (by.part === 'person' ? p.people[by.i] : p.objects[by.i])!.at;
+  const how = (f: Feed): Feed['how'] =>
+    by.part === 'thing' ? 'machine' : f.how === 'machine' ? 'racket' : f.how;
+  const feeds = p.feeds.map((f, j) =>
+    balls.includes(j) && flown(f) ? { ...f, how: how(f), from: { ...f.from, x: at.x, y: at.y } } : f
+  );
+  return { ...d, pattern: { ...p, feeds } };
+}
+
+/** The drill with one thing of it changed. The balls go with whoever brings them. */
+export function change(d: Drill, on: Selection, to: Point, court: Court, sources: Sources): Drill {
   const p = d.pattern;
   const put = (next: Partial<Pattern>): Drill => ({ ...d, pattern: { ...p, ...next } });
   const feeds = (i: number, next: Partial<Feed>) =>
@@ -95,18 +135,21 @@ export function change(d: Drill, on: Selection, to: Point, court: Court): Drill 
     case 'go':
       return feeds(on.i, { go: onFloor(to, court, 'near') });
     case 'person': {
-      const who = p.people[on.i]!;
       const at = onFloor(to, court);
-      // The balls go with whoever feeds them.
-      const theirs = (f: Feed) => flown(f) && Math.hypot(f.from.x - who.at.x, f.from.y - who.at.y) < 0.6;
-      const moved =
-        who.role === 'feeder' || who.role === 'partner'
-          ? p.feeds.map((f) => (theirs(f) ? { ...f, from: { ...f.from, ...at } } : f))
-          : p.feeds;
-      return put({ feeds: moved, people: p.people.map((q, j) => (j === on.i ? { ...q, at } : q)) });
+      return bring(
+        put({ people: p.people.map((q, j) => (j === on.i ? { ...q, at } : q)) }),
+        broughtBy(sources, on),
+        on
+      );
     }
-    case 'thing':
-      return put({ objects: p.objects.map((o, j) => (j === on.i ? { ...o, at: onFloor(to, court) } : o)) });
+    case 'thing': {
+      const at = onFloor(to, court);
+      return bring(
+        put({ objects: p.objects.map((o, j) => (j === on.i ? { ...o, at } : o)) }),
+        broughtBy(sources, on),
+        on
+      );
+    }
     case 'target':
       return {
         ...d,

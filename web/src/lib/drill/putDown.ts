@@ -39,6 +39,9 @@ export function withPerson(d: Drill, court: Court, role: string): Drill {
         collector: { x: w * 1.13, y: l * 0.9 }
       };
   const at = spots[role] ?? { x: 0, y: -l * 0.5 };
+  // Beside who stands there already, not on top of them.
+  const taken = () => d.pattern.people.some((q) => Math.hypot(q.at.x - at.x, q.at.y - at.y) < w * 0.15);
+  while (taken()) at.x += w * 0.3;
   const people = [...d.pattern.people, { role, at: { x: round(at.x), y: round(at.y) } }];
   return { ...d, pattern: { ...d.pattern, people } };
 }
