@@ -138,6 +138,13 @@ func (s *Script) Alternate(st *State) bool {
 // singly reports whether the balls of such a goal are counted one by one.
 func singly(k goal.Kind) bool { return k == goal.Total || k == goal.InARow || k == goal.Race }
 
+// Comes reports whether the next student comes up now, while the turn goes on.
+func (s *Script) Comes(st *State) bool {
+	t := &st.Turn
+	return s.turn.NextAt > 0 && t.On && !t.Full && !t.Held && s.Round != nil &&
+		s.Due(st, Nobody).Ball >= s.turn.NextAt
+}
+
 // Hits reports whether a student hits in the turn that is on.
 func (s *Script) Hits(st *State, student int) bool { return s.hits(st.Turn.Seat, student) }
 

@@ -97,6 +97,24 @@ func TestATapIsCreditedToTheBallThatIsDue(t *testing.T) {
 	require.Equal(t, []int{1, 0}, []int{e.Student, e.Stage})
 }
 
+// The next student comes up for the approach while this one hits the overhead, and what
+// is tapped of them meanwhile is of their own turn.
+func TestTheNextComesUpBeforeTheEnd(t *testing.T) {
+	s, st := begun(t, "three-part-point", 2)
+	for range 2 {
+		require.False(t, s.Comes(&st))
+		require.Equal(t, 0, tap(s, &st, play.Good, 0).Student)
+	}
+	require.True(t, s.Comes(&st))
+	s.Play(&st, play.Outcome{Did: play.Good, Student: 1, Stage: play.Nobody, Where: play.Nobody})
+	require.Equal(t, 0, st.Turn.N, "the first still has the overhead")
+	require.Equal(t, 0, tap(s, &st, play.Good, 0).Student)
+	require.Equal(t, 1, tap(s, &st, play.Good, 0).Student)
+	require.Equal(t, 1, st.Turn.N)
+	due := s.Due(&st, play.Nobody)
+	require.Equal(t, []int{1, 3}, []int{due.Student, due.Ball}, "the approach was hit already")
+}
+
 // The server and the returner are two students: each ball is of who hits it.
 func TestABallIsOfTheRoleThatHitsIt(t *testing.T) {
 	s, st := begun(t, "deep-serve-return", 2)

@@ -44,6 +44,8 @@ type TurnState struct {
 	Ms   int64 `json:"ms,omitempty"`
 	Full bool  `json:"full,omitempty"`
 	Held bool  `json:"held,omitempty"` // no change is called until it is let go
+	// Comes: the next student comes up now, while the turn goes on.
+	Comes bool `json:"comes,omitempty"`
 	// Bell is what the block's clock shows when the stage that runs is over; Rests: the
 	// next student steps in until then.
 	Bell  int64  `json:"bell,omitempty"`
@@ -177,7 +179,7 @@ func (f *fold) turnState(i int) *TurnState {
 	}
 	out := &TurnState{
 		N: t.N, Round: s.Turns(), By: t.By, Balls: t.Balls, Of: t.Of, From: t.From, Ms: t.Ms, Full: t.Full,
-		Held: t.Held, Bell: t.Bell, Rests: t.Rests,
+		Held: t.Held, Bell: t.Bell, Rests: t.Rests, Comes: s.Comes(&f.plays[i]),
 	}
 	if d := f.lesson.Blocks[i].Drill; d != nil && t.By == ByEnds {
 		out.Until, out.Secret = d.Until(), !s.Told()

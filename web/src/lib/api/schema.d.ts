@@ -3968,6 +3968,8 @@ export interface components {
             of?: number;
             /** @description the students are not told how many */
             secret?: boolean;
+            /** @description the next student comes up now, while the turn goes on */
+            comes?: boolean;
             /** @description when it is over, where that is not a number of balls alone */
             until?: string;
             /**

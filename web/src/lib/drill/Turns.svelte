@@ -149,6 +149,27 @@
       onset={(v) => set({ ...turn, mostSeconds: Math.round(+v) || undefined })}
     /> s (0: no limit){/if}.
 </p>
+{#if !turn.runs && !turn.oneBall}
+  <p class="text-[0.95rem] leading-8">
+    The next student comes up <Word
+      label="When the next student comes up"
+      value={turn.nextAt ? 'at' : 'after'}
+      options={[
+        { id: 'after', label: 'after the turn' },
+        { id: 'at', label: 'at ball' }
+      ]}
+      onset={(v) =>
+        set({ ...turn, nextAt: v === 'at' ? Math.max(1, drill.pattern.feeds.length) : undefined })}
+    />{#if turn.nextAt}
+      <Word
+        label="Ball at which the next student comes up"
+        value={turn.nextAt}
+        min={1}
+        max={500}
+        onset={(v) => set({ ...turn, nextAt: Math.round(+v) || undefined })}
+      />{/if}.
+  </p>
+{/if}
 <label class="flex items-center gap-2 text-sm"
   ><input
     type="checkbox"

@@ -59,7 +59,9 @@
       return line.length ? `Next in: ${name(line[0]!)}` : '';
     }
     const comes = hitters(turn.next).filter((id) => !hitters(turn.now).includes(id));
-    return comes.length ? `Next: ${comes.map(name).join(', ')}` : '';
+    if (!comes.length) return '';
+    const all = comes.map(name).join(', ');
+    return turn.comes ? `${all} ${comes.length > 1 ? 'come' : 'comes'} up now` : `Next: ${all}`;
   });
 
   function begin(n: number) {
