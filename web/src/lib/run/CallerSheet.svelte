@@ -1,12 +1,10 @@
 <!-- The caller: what is called, how fast, in how many sets; then the arrow, huge. -->
 <script lang="ts">
-  import { onMount } from 'svelte';
   import type { Caller } from './caller.svelte';
   import { sayLeft } from './clock';
+  import Sheet from './Sheet.svelte';
 
   let { caller, mirror, onclose }: { caller: Caller; mirror: boolean; onclose: () => void } = $props();
-  let box: HTMLElement;
-  onMount(() => box.focus());
   const perMinute = $derived(Math.round(60 / caller.ask.seconds));
   const place = $derived(caller.places[caller.place]);
   function faster(by: number) {
@@ -15,8 +13,6 @@
   }
   const big = 'btn h-14 min-w-0 border-2 border-base-content px-1 text-lg leading-tight';
 </script>
-
-<svelte:window onkeydown={(e) => e.key === 'Escape' && onclose()} />
 
 {#snippet arrow(x: number, y: number, label: string)}
   <svg viewBox="-50 -50 100 100" class="max-h-[34vh] min-h-0 w-full flex-1" role="img" aria-label={label}>
@@ -43,14 +39,7 @@
   </svg>
 {/snippet}
 
-<div
-  class="fixed inset-0 z-20 mx-auto flex max-w-3xl flex-col gap-3 overflow-y-auto bg-base-100 p-3"
-  role="dialog"
-  aria-modal="true"
-  aria-label="Caller"
-  tabindex="-1"
-  bind:this={box}
->
+<Sheet label="Caller" close {onclose}>
   {#if caller.running}
     <p class="figures text-center text-xl" role="status">
       {caller.resting ? `Rest, then set ${caller.set + 1}` : `Set ${caller.set} of ${caller.sets}`} · {sayLeft(
@@ -187,7 +176,7 @@
       >
     </div>
   {/if}
-</div>
+</Sheet>
 
 <style>
   .beat {

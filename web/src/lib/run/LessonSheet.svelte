@@ -1,9 +1,9 @@
 <!-- The lesson from the court: its blocks, who is there, and its end. -->
 <script lang="ts">
   import { door } from '$lib/access/door.svelte';
-  import { onMount } from 'svelte';
   import { settings } from '$lib/units/settings.svelte';
   import type { Session } from './session.svelte';
+  import Sheet from './Sheet.svelte';
 
   interface Props {
     session: Session;
@@ -14,8 +14,6 @@
     onclose: () => void;
   }
   let { session, names, awake, oncaller, onfinish, onclose }: Props = $props();
-  let box: HTMLElement;
-  onMount(() => box.focus());
   type Presence = 'here' | 'absent' | 'left' | 'expected';
   const presence = (id: string): Presence =>
     session.state.absent?.includes(id)
@@ -48,15 +46,7 @@
     );
 </script>
 
-<svelte:window onkeydown={(e) => e.key === 'Escape' && onclose()} />
-<div
-  class="fixed inset-0 z-20 mx-auto flex max-w-3xl flex-col gap-4 overflow-y-auto bg-base-100 p-3"
-  role="dialog"
-  aria-modal="true"
-  aria-label="Lesson menu"
-  tabindex="-1"
-  bind:this={box}
->
+<Sheet label="Lesson menu" close {onclose}>
   <div class="flex items-center gap-2">
     <h2 dir="auto" class="min-w-0 flex-1 truncate text-2xl">{session.lesson.title}</h2>
     <button type="button" class="btn h-14 border-2 border-base-content text-lg btn-accent" onclick={onclose}
@@ -166,4 +156,4 @@
   <button type="button" class="btn mt-auto h-16 border-2 border-base-content text-xl" onclick={onfinish}
     >Finish lesson</button
   >
-</div>
+</Sheet>

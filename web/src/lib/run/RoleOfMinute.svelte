@@ -45,8 +45,9 @@
 {#if now}
   <section class="flex flex-1 flex-col justify-center gap-4 px-1" aria-label="Role of this minute">
     <div class="flex items-center gap-2">
-      <p class="figures min-w-0 flex-1 text-base leading-tight" role="status">
-        Minute {at.minute + 1} of {script.length} · {onNow?.held ? 'held' : `${Math.ceil(at.left)} s`}
+      <p class="figures min-w-0 flex-1 leading-tight whitespace-nowrap" role="status">
+        <span class="block text-sm">Minute {at.minute + 1} of {script.length}</span>
+        <strong class="text-2xl">{onNow?.held ? 'held' : `${Math.ceil(at.left)} s`}</strong>
       </p>
       <button
         type="button"
@@ -80,7 +81,12 @@
     </ul>
     <p dir="auto" class="rounded bg-base-200 px-3 py-2 text-xl leading-snug">{now.cue}</p>
   </section>
-  <div class="grid gap-2 {here.length > 3 ? 'grid-cols-3' : 'grid-cols-2'}" role="group" aria-label="Errors">
+  <h3 id="errors" class="-mb-1 text-sm font-semibold">Errors: press for each one</h3>
+  <div
+    class="grid gap-2 {here.length > 3 ? 'grid-cols-3' : 'grid-cols-2'}"
+    role="group"
+    aria-labelledby="errors"
+  >
     {#each here.slice(0, 8) as s (s.id)}
       <button
         type="button"

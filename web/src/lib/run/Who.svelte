@@ -2,6 +2,7 @@
 <script lang="ts">
   import { hitters } from './called';
   import type { Session } from './session.svelte';
+  import Sheet from './Sheet.svelte';
 
   let { session, names }: { session: Session; names: string[] } = $props();
   const all = $derived(session.blockState?.students ?? []);
@@ -55,12 +56,7 @@
     >{/if}
 </div>
 {#if open}
-  <div
-    class="fixed inset-0 z-20 mx-auto flex max-w-3xl flex-col gap-3 overflow-y-auto bg-base-100 p-4"
-    role="dialog"
-    aria-modal="true"
-    aria-label="All students"
-  >
+  <Sheet label="All students" onclose={() => (open = false)}>
     <h2 class="text-2xl">Choose the student to count</h2>
     <div class="grid grid-cols-2 gap-2">
       {#each all as s (s.id)}{@render tile(s.id)}{/each}
@@ -70,9 +66,8 @@
       class="btn mt-auto h-16 border-2 border-base-content text-xl"
       onclick={() => (open = false)}>Back to counting</button
     >
-  </div>
+  </Sheet>
 {/if}
-<svelte:window onkeydown={(e) => e.key === 'Escape' && (open = false)} />
 
 <style>
   .student {

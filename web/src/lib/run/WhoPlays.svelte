@@ -1,6 +1,7 @@
 <!-- Who plays whom: the next pairing of the plan, another of its turns, or as the coach puts them. -->
 <script lang="ts">
   import type { Session } from './session.svelte';
+  import Sheet from './Sheet.svelte';
 
   let { session, names, court }: { session: Session; names: string[]; court: number } = $props();
   const turns = $derived(session.pairings[session.block?.id ?? ''] ?? []);
@@ -37,12 +38,7 @@
   }}>Who plays…</button
 >
 {#if open}
-  <div
-    class="fixed inset-0 z-20 mx-auto flex max-w-3xl flex-col gap-3 overflow-y-auto bg-base-100 p-4"
-    role="dialog"
-    aria-modal="true"
-    aria-label="Who plays"
-  >
+  <Sheet label="Who plays" onclose={() => (open = false)}>
     <h2 class="text-2xl">Who plays</h2>
     {#each turns as games, i (i)}
       {@const on = games.some((g) => same(g, now))}
@@ -86,5 +82,5 @@
         }}>Use these sides</button
       >
     </div>
-  </div>
+  </Sheet>
 {/if}

@@ -1,10 +1,10 @@
 <!-- What is written beside the count: a total, where a miss went, what was seen, a line. -->
 <script lang="ts">
-  import { onMount } from 'svelte';
   import type { Drill } from '$lib/api/client';
   import type { Session } from '../session.svelte';
   import Observations from './Observations.svelte';
   import WhereItWent from './WhereItWent.svelte';
+  import Sheet from '../Sheet.svelte';
 
   interface Props {
     session: Session;
@@ -19,7 +19,6 @@
   const whole = $derived(step.goal.kind === 'inARow' || step.goal.kind === 'rally');
   let good = $state('');
   let of = $state('');
-  let box: HTMLElement;
 
   function total() {
     const g = Number(good);
@@ -29,18 +28,9 @@
     session.at('count', { value: g, of: n || undefined });
     good = of = '';
   }
-  onMount(() => box.focus());
 </script>
 
-<svelte:window onkeydown={(e) => e.key === 'Escape' && onclose()} />
-<div
-  class="fixed inset-0 z-20 mx-auto flex max-w-3xl flex-col gap-4 overflow-y-auto bg-base-100 p-4"
-  role="dialog"
-  aria-modal="true"
-  aria-label="Notes on {name}"
-  tabindex="-1"
-  bind:this={box}
->
+<Sheet label="Notes on {name}" {onclose}>
   <h2 dir="auto" class="text-2xl">{name}</h2>
   {#if byBalls}
     <section>
@@ -78,4 +68,4 @@
     class="btn mt-auto h-16 border-2 border-base-content text-xl btn-accent"
     onclick={onclose}>Back to counting</button
   >
-</div>
+</Sheet>

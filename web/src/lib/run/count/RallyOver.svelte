@@ -1,7 +1,8 @@
 <!-- A rally is over: who missed, and how many shots it had. -->
 <script lang="ts">
-  import { onMount, untrack } from 'svelte';
+  import { untrack } from 'svelte';
   import type { Session } from '../session.svelte';
+  import Sheet from '../Sheet.svelte';
 
   interface Props {
     session: Session;
@@ -14,7 +15,6 @@
   /** As many as fit between the last ball and now, at the pace of the drill. */
   const per = $derived(session.blockState?.shotMs ?? 0);
   let shots = $state(untrack(proposed));
-  let box: HTMLElement;
 
   function proposed() {
     const began = Math.max(session.ballAt, session.state.since);
@@ -28,18 +28,9 @@
     onclose();
   }
   const change = (by: number) => (shots = Math.min(MOST, Math.max(0, shots + by)));
-  onMount(() => box.focus());
 </script>
 
-<svelte:window onkeydown={(e) => e.key === 'Escape' && onclose()} />
-<div
-  class="fixed inset-0 z-20 mx-auto flex max-w-3xl flex-col gap-4 overflow-y-auto bg-base-100 p-4"
-  role="dialog"
-  aria-modal="true"
-  aria-label="Rally over"
-  tabindex="-1"
-  bind:this={box}
->
+<Sheet label="Rally over" {onclose}>
   <h2 class="text-2xl">Rally over: how many shots?</h2>
   <div class="grid grid-cols-[4.5rem_1fr_4.5rem] items-center gap-2">
     <button
@@ -75,4 +66,4 @@
   <button type="button" class="btn mt-auto h-16 border-2 border-base-content text-xl" onclick={onclose}
     >The rally goes on</button
   >
-</div>
+</Sheet>
