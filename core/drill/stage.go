@@ -79,54 +79,6 @@ type Stage struct {
 	Choices []Choice `json:"choices,omitempty"`
 }
 
-// Shot is one of the shots that take turns in a stage.
-type Shot struct {
-	Stroke    pattern.Stroke `json:"stroke"`
-	Direction Direction      `json:"direction"`
-	Shape     pattern.Shape  `json:"shape,omitempty"`
-	Target    int            `json:"target"`
-}
-
-// Choice is a result that a ball can have besides good or missed: "taken in the air".
-// Right and Wrong are both false where it is neither.
-type Choice struct {
-	ID    string `json:"id"` // what its history is kept under
-	Words string `json:"words"`
-	Right bool   `json:"right,omitempty"`
-	Wrong bool   `json:"wrong,omitempty"`
-}
-
-// Most of what a stage can have.
-const (
-	MaxShots   = 6
-	MaxChoices = 4
-	mostWords  = 40
-)
-
-// Shot is the i-th shot of the stage, going round from the first: its own where no
-// shots take turns.
-func (s Stage) Shot(i int) Shot {
-	if len(s.Shots) == 0 {
-		return Shot{s.Stroke, s.Direction, s.Shape, s.Target}
-	}
-	return s.Shots[i%len(s.Shots)]
-}
-
-// As is the stage with that shot alone.
-func (s Stage) As(shot Shot) Stage {
-	s.Stroke, s.Direction, s.Shape, s.Target = shot.Stroke, shot.Direction, shot.Shape, shot.Target
-	s.Name, s.Shots = "", nil
-	return s
-}
-
-// With is the drill with one of the shots that take turns in its i-th stage, alone.
-func (d *Drill) With(i int, shot Shot) *Drill {
-	out := *d
-	out.Stages = slices.Clone(d.Stages)
-	out.Stages[i] = d.Stages[i].As(shot)
-	return &out
-}
-
 // Groups are the stages that are played one after the other, each as the places of the
 // goals that run side by side in it.
 func (d *Drill) Groups() (out [][]int) {
@@ -236,18 +188,6 @@ func (s Stage) validate(targets int, p *pattern.Pattern) (out units.Problems) {
 		out.Add("holder", "a race belongs to each student")
 	}
 	out.Under("goal", s.Goal.Validate())
-	return out
-}
-
-func (s Shot) validate(targets int) (out units.Problems) {
-	out.OneOf("stroke", string(s.Stroke), pattern.Strokes)
-	out.OneOf("direction", string(s.Direction), Directions)
-	if s.Shape != "" {
-		out.OneOf("shape", string(s.Shape), pattern.Shapes)
-	}
-	if s.Target < 0 || s.Target >= max(1, targets) {
-		out.Add("target", fmt.Sprintf("there is no target %d", s.Target))
-	}
 	return out
 }
 
@@ -434,87 +374,4 @@ func (d *Drill) Goals() string {
 		}
 	}
 	return strings.Join(order, "; ")
-}
-
-// Shape is a step drawn for a student: where it is fed from, bounces, is hit,
-// and is sent.
-type Shape struct {
-	From   court.Point `json:"from"`
-	Bounce court.Point `json:"bounce"`
-	Hit    court.Point `json:"hit"`
-	Aim    court.Point `json:"aim"`
-}
-
-// metAt is where the pattern’s balls are met, read off them as they fly.
-func (d *Drill) metAt(balls []pattern.Ball) []court.Point {
-	out := make([]court.Point, len(d.Pattern.Feeds))
-	for i := range out {
-		if out[i] = d.Pattern.Feeds[i].To; i < len(balls) {
-			out[i] = balls[i].At.Floor()
-		}
-	}
-	return out
-}
-
-// feedFor is the pattern's ball that a step is played off, and whether the
-// pattern must be mirrored for a student of that hand to play it.
-func (d *Drill) feedFor(s Stage, hand court.Hand) (i int, mirror bool) {
-	mirror = hand != d.Pattern.Hand
-	if i = slices.IndexFunc(
-		d.Pattern.Feeds,
-		func(f pattern.Feed) bool { return f.Stroke == s.Stroke },
-	); i >= 0 {
-		return i, mirror
-	}
-	if first := d.Pattern.Feeds[0].Stroke; first.OtherSide() == s.Stroke {
-		return 0, !mirror
-	}
-	return 0, mirror
-}
-
-// shape turns the drill's picture to the step's stroke and the student's hand.
-func (d *Drill) shape(s Stage, hand court.Hand, contacts []court.Point) Shape {
-	i, mirror := d.feedFor(s, hand)
-	f := d.Pattern.Feeds[i]
-	on := func(p court.Point) court.Point {
-		if mirror {
-			return p.Mirror()
-		}
-		return p
-	}
-	out := Shape{From: on(f.From.Floor()), Bounce: on(f.To), Hit: on(contacts[i])}
-	switch t, ok := d.target(s); {
-	case ok && t.Both && (s.Direction == CrossCourt || s.Direction == Straight):
-		out.Aim = t.Aim()
-		if (out.Aim.X > 0) != ((out.Hit.X > 0) == (s.Direction == Straight)) {
-			out.Aim = out.Aim.Mirror()
-		}
-	case ok:
-		out.Aim = on(t.Aim())
-	case f.Aim != nil:
-		out.Aim = on(*f.Aim)
-	default:
-		out.Aim = on(d.middle())
-	}
-	return out
-}
-
-// middle is the heart of the end aimed at, where nothing else is asked.
-func (d *Drill) middle() court.Point {
-	c, err := d.Court()
-	switch {
-	case err != nil:
-		return court.Point{}
-	case c.Target() == court.Near:
-		return court.Point{Y: -0.6 * c.HalfLength}
-	}
-	return court.Point{Y: 0.6 * c.HalfLength}
-}
-
-// target of a step; false where anything in court counts.
-func (d *Drill) target(s Stage) (Target, bool) {
-	if s.Target >= len(d.Targets) {
-		return Target{}, false
-	}
-	return d.Targets[s.Target], true
 }
