@@ -35,7 +35,14 @@ func (s *Script) Call(st *State, n int, clock int64) (focus int) {
 		return Nobody
 	}
 	t := &st.Turn
-	*t = Turn{On: true, N: n, Seat: s.around(was.Seat + n - was.N), From: clock, Held: was.Held, queue: was.queue}
+	*t = Turn{
+		On:    true,
+		N:     n,
+		Seat:  s.around(was.Seat + n - was.N),
+		From:  clock,
+		Held:  was.Held,
+		queue: was.queue,
+	}
 	for i := range st.Students {
 		who := &st.Students[i]
 		ahead := s.turn.NextAt > 0 && was.On && !s.hits(was.Seat, i) && s.hits(t.Seat, i)
