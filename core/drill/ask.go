@@ -126,7 +126,7 @@ func (d *Drill) asks(c *court.Court, s Stage, contacts []court.Point, turn patte
 		}
 		a := d.ask(c, s, i, contacts[i])
 		if widens, reached := target.Effort(b.Leg.Ratio); reached {
-			a.Widened = math.Ceil(widens*from(f.How)*steadied(s.pace())/widenStep) * widenStep
+			a.Widened = math.Ceil(widens*from(f.How)*steadied(s.Paced())/widenStep) * widenStep
 		}
 		total++
 		same := false

@@ -86,7 +86,7 @@ func (d *Drill) PaceFirst() Drill {
 }
 
 // ControlFirst is the drill as those teach it who want long streaks at half
-// pace first: a half slower, counted in a row [trade].
+// Paced first: a half slower, counted in a row [trade].
 func (d *Drill) ControlFirst() Drill {
 	out := d.with(d.Pattern.Tempo(1.5))
 	for i := range out.Stages {
@@ -101,7 +101,7 @@ func (d *Drill) ControlFirst() Drill {
 // HalfPaceFirst is the drill with a stage before its first: the same at half pace, five
 // in a row, as a gate [trade]; false where that stands already or there is no room.
 func (d *Drill) HalfPaceFirst() (Drill, bool) {
-	if s := d.Stages[0]; len(d.Stages) == MaxStages || s.pace() < 1 || !d.ByChance(s) {
+	if s := d.Stages[0]; len(d.Stages) == MaxStages || s.Paced() < 1 || !d.ByChance(s) {
 		return Drill{}, false
 	}
 	out := d.Clone()

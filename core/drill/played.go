@@ -65,7 +65,7 @@ func (t Turns) tries(i int, p Player) int {
 	if !s.Goal.Kind.Timed() {
 		return 0
 	}
-	apart := t.tempo.SecondsPerBall / t.d.slower() / math.Sqrt(s.pace()) * t.perBall(p)
+	apart := t.tempo.SecondsPerBall / t.d.slower() / math.Sqrt(s.Paced()) * t.perBall(p)
 	return max(1, int(float64(s.Goal.Seconds)/apart))
 }
 

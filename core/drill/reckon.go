@@ -154,7 +154,7 @@ func (d *Drill) Turns(
 func (d *Drill) slower() float64 {
 	sum := 0.0
 	for _, s := range d.Stages {
-		sum += math.Sqrt(1 / s.pace())
+		sum += math.Sqrt(1 / s.Paced())
 	}
 	return sum / float64(max(1, len(d.Stages)))
 }

@@ -274,8 +274,8 @@ func HeldBy(s Stage, students, i int) (out []int) {
 	return out
 }
 
-// pace of the stage's balls, of the drill's.
-func (s Stage) pace() float64 {
+// Paced of the stage's balls, of the drill's.
+func (s Stage) Paced() float64 {
 	if s.Pace == 0 {
 		return 1
 	}
@@ -285,7 +285,7 @@ func (s Stage) pace() float64 {
 // elsewhere reports whether the balls of the i-th stage are not the drill's own.
 func (d *Drill) elsewhere(i int) bool {
 	s := d.Stages[i]
-	return s.pace() != 1 || s.Place != nil || len(d.FeedsAt(i)) != len(d.Pattern.Feeds) || d.counted(i) != nil
+	return s.Paced() != 1 || s.Place != nil || len(d.FeedsAt(i)) != len(d.Pattern.Feeds) || d.counted(i) != nil
 }
 
 // At is the drill as its i-th stage is played: some of its balls, from another
@@ -311,7 +311,7 @@ func (d *Drill) At(i int) *Drill {
 	if s.Place != nil {
 		p = p.Moved(court.Point{X: s.Place.X - p.Feeds[0].To.X, Y: s.Place.Y - p.Feeds[0].To.Y})
 	}
-	out.Pattern = p.Paced(s.pace())
+	out.Pattern = p.Paced(s.Paced())
 	out.countedBalls = d.counted(i)
 	return &out
 }

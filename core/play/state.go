@@ -147,6 +147,33 @@ func (s *Script) Begin() State {
 	return st
 }
 
+// Again takes a state back to before the first ball, in its own memory, to play a drill
+// block once more.
+func (s *Script) Again(st *State) {
+	if len(st.Students) != s.students || len(st.Own) != s.students*s.stages || s.Block.Match != nil {
+		*st = s.Begin()
+		return
+	}
+	tallies := st.Tallies
+	for i := range tallies {
+		tallies[i] = Tally{Tries: tallies[i].Tries[:0], Times: tallies[i].Times[:0]}
+	}
+	for i := range st.Students {
+		st.Students[i] = Student{Away: !slices.Contains(s.Here, i), done: Nobody, Stage: s.groups[s.begins[i]][0]}
+	}
+	for i := range st.Own {
+		st.Own[i] = Own{LastHeld: Nobody}
+	}
+	clear(st.Errors)
+	*st = State{
+		Students: st.Students, Own: st.Own, Tallies: tallies, Errors: st.Errors, BasketLeft: NoBasket,
+		Played: st.Played[:0],
+	}
+	if s.Fed() {
+		st.BasketLeft = s.Block.Drill.Basket
+	}
+}
+
 // Clone is a copy that further steps do not change.
 func (st State) Clone() State {
 	st.Students, st.Own = slices.Clone(st.Students), slices.Clone(st.Own)

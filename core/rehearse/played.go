@@ -1,0 +1,191 @@
+package rehearse
+
+import "hodometer/core/play"
+
+// nobody is play.Nobody, for short.
+const nobody = play.Nobody
+
+// one is a single play of a block: the state, the time, and what is noted of it.
+type one struct {
+	r     *rehearsal
+	st    play.State
+	rates []uint64
+	dice  []die
+	balls []int   // thrown, by student
+	try   []int64 // when the running try of a timed stage is over, by student and stage; 0: none
+	tried []int   // the turn of that try
+	left  int     // balls in the basket
+	clock int64
+	// MetAt is when a student had met everything, and StageAt when each goal was met; ms, −1: not.
+	metAt, stageAt []int64
+	unmet          int // students who are still at it
+}
+
+func (r *rehearsal) start() *one {
+	n := len(r.Lesson.Students)
+	return &one{
+		r: r, dice: make([]die, n), balls: make([]int, n), metAt: make([]int64, n),
+		stageAt: make([]int64, n*r.stages), try: make([]int64, n*r.stages), tried: make([]int, n*r.stages),
+	}
+}
+
+// play plays the block once, until the time, or until all who are there have met all
+// where that comes first and nothing else is asked.
+func (p *one) play(number int, until int64, whole bool) {
+	r := p.r
+	s := r.stretches[0].script
+	s.Again(&p.st)
+	p.rates = r.rates[number%truths]
+	p.clock, p.left, p.unmet = 0, r.basket, 0
+	for i := range p.dice {
+		p.dice[i], p.balls[i], p.metAt[i] = dieOf(r.seeds[i], number), 0, -1
+		if len(r.Block.Players) > i {
+			p.unmet++
+		}
+	}
+	for i := range p.stageAt {
+		p.stageAt[i], p.try[i], p.tried[i] = -1, 0, -1
+	}
+	s.Enter(&p.st, 0)
+	next := 1
+	for p.clock < until && (whole || p.unmet > 0) {
+		for next < len(r.stretches) && p.clock >= r.stretches[next].from {
+			was := s
+			s = r.stretches[next].script
+			s.Carry(&p.st, was, p.clock)
+			s.Enter(&p.st, p.clock)
+			next++
+		}
+		if p.change(s) {
+			continue
+		}
+		due := s.Due(&p.st, nobody)
+		if due.Student == nobody {
+			if next == len(r.stretches) {
+				return
+			}
+			p.clock = r.stretches[next].from // nobody is there before
+			continue
+		}
+		p.ball(s, due)
+	}
+}
+
+// change begins the next turn where this one is over, and waits for the bell where the
+// next student steps in.
+func (p *one) change(s *play.Script) bool {
+	t := &p.st.Turn
+	switch {
+	case !t.On:
+		return false
+	case t.Bell > 0 && p.clock >= t.Bell:
+		s.Time(&p.st, p.clock)
+		p.note(s)
+		return true
+	case t.Rests:
+		p.clock = t.Bell
+		return true
+	case t.Bell > 0 || s.Round == nil:
+		return false
+	case t.Full || t.Ms > 0 && p.clock >= t.From+t.Ms:
+		s.Call(&p.st, t.N+1, p.clock)
+		return true
+	}
+	return false
+}
+
+// ball plays the ball that is due, and lets the time go on to the next.
+func (p *one) ball(s *play.Script, due play.Due) {
+	r, i := p.r, due.Student*p.r.stages+due.Stage
+	gap := r.gap[i]
+	if r.basket > 0 && p.left <= 0 {
+		p.pickUp()
+		return
+	}
+	if r.basket > 0 && r.timed[due.Stage] && p.tried[i] != p.st.Turn.N {
+		// A try is begun with the balls for it in the basket.
+		tries := 1000 * int64(s.Goal(due.Student, due.Stage).Seconds) / gap
+		if int64(p.left) < min(tries, int64(r.basket)) {
+			p.pickUp()
+			return
+		}
+	}
+	o := play.Outcome{Student: due.Student, Stage: due.Stage, Where: nobody, At: p.clock + 1, Clock: p.clock}
+	if r.timed[due.Stage] && p.st.Turn.Bell == 0 && !p.begins(s, due, o) {
+		p.left--
+		p.clock += gap
+		return
+	}
+	good := p.dice[due.Student].throw(p.balls[due.Student]) < p.rates[i]
+	p.balls[due.Student]++
+	switch {
+	case r.clocked[due.Stage]:
+		o.Did, o.Value = play.Timed, int(gap)*len(s.Balls(due.Stage))
+	case r.repeats[due.Stage]:
+		o.Did, o.Value = play.Reps, 1
+	case !good:
+		o.Did = play.Miss
+	}
+	fed := p.st.Fed
+	met := s.Play(&p.st, o).Met
+	took := int64(max(1, p.st.Fed-fed))
+	p.left -= int(took)
+	p.clock += took * gap
+	if !good && r.live {
+		p.clock += r.fetch
+	}
+	if met || p.st.Turn.Bell > 0 {
+		p.note(s)
+	}
+}
+
+// pickUp fills the basket. The turn's time does not run meanwhile.
+func (p *one) pickUp() {
+	p.left, p.clock = p.r.basket, p.clock+p.r.pickUp
+	p.st.PickUps++
+	if t := &p.st.Turn; t.On {
+		t.From += p.r.pickUp
+		if t.Bell > 0 {
+			t.Bell += p.r.pickUp
+		}
+	}
+}
+
+// begins sees to the try of a timed stage: a new one begins with the first ball of a
+// turn, or when the one before it is over. It reports whether the ball is counted: not
+// where a whole try has no room left in the turn.
+func (p *one) begins(s *play.Script, due play.Due, o play.Outcome) bool {
+	i, t := due.Student*p.r.stages+due.Stage, &p.st.Turn
+	if p.tried[i] == t.N && p.clock < p.try[i] {
+		return true
+	}
+	over := p.clock + 1000*int64(s.Goal(due.Student, due.Stage).Seconds)
+	if p.tried[i] == t.N && t.Ms > 0 && over > t.From+t.Ms {
+		return false
+	}
+	p.tried[i], p.try[i] = t.N, over
+	o.Did = play.Go
+	s.Play(&p.st, o)
+	return true
+}
+
+// note writes down when goals were met: of everybody who holds one with a student.
+func (p *one) note(s *play.Script) {
+	for i := range p.metAt {
+		all := true
+		for j := range p.r.stages {
+			over := s.Over(&p.st, i, j)
+			all = all && over
+			if p.r.races[j] { // over for all, and met by one
+				over = s.TallyAt(&p.st, i, j).Met
+			}
+			if over && p.stageAt[i*p.r.stages+j] < 0 {
+				p.stageAt[i*p.r.stages+j] = p.clock
+			}
+		}
+		if all && p.metAt[i] < 0 {
+			p.metAt[i] = p.clock
+			p.unmet--
+		}
+	}
+}

@@ -1,0 +1,137 @@
+package rehearse_test
+
+import (
+	"testing"
+
+	"hodometer/core/drill"
+	"hodometer/core/goal"
+	"hodometer/core/internal/sample"
+	"hodometer/core/lesson"
+	"hodometer/core/library"
+	"hodometer/core/progress"
+	"hodometer/core/rehearse"
+	"hodometer/core/target"
+	"hodometer/core/units"
+
+	"hodometer/core/court"
+	"hodometer/core/footwork"
+
+	"github.com/stretchr/testify/require"
+)
+
+// club is a student of the level of whom nothing was counted.
+func club(t testing.TB, d *drill.Drill) drill.Player {
+	level, err := target.LevelOf(units.Club)
+	require.NoError(t, err)
+	out := drill.Player{Hand: court.RightHand, Level: level, Mover: footwork.Club}
+	for range d.Stages {
+		out.Beliefs = append(out.Beliefs, progress.Unknown(0))
+	}
+	return out
+}
+
+// block of a drill for so many students, rehearsed.
+func block(t testing.TB, d *drill.Drill, students, minutes int) rehearse.Block {
+	b := lesson.ForDrill(d)
+	b.ID, b.Minutes = sample.ID(11), minutes
+	l := &lesson.Lesson{
+		ID: sample.ID(1), Title: "Lesson", Date: "2026-11-29", Start: "17:00", SlotMinutes: 90,
+		Court: d.Pattern.Court, Blocks: []lesson.Block{b},
+	}
+	turns := d.Turns(nil, nil, float64(students), float64(minutes))
+	out := rehearse.Block{Lesson: l, Block: &l.Blocks[0], Sources: d.Sources()}
+	for i := range students {
+		l.Students = append(l.Students, sample.ID(101+i))
+		p := club(t, d)
+		out.Players = append(out.Players, rehearse.Player{Beliefs: p.Beliefs, Curves: turns.Curves(p)})
+	}
+	require.Empty(t, l.Validate())
+	return out
+}
+
+// corner is the shelf drill with one forehand cross-court stage and that goal, turns of
+// eight balls, a basket of 60 and a minute to pick it up.
+func corner(t testing.TB, holder drill.Holder, g goal.Goal) *drill.Drill {
+	d, err := library.ByID("short-ball-corners")
+	require.NoError(t, err)
+	c := d.Clone()
+	c.Stages = c.Stages[:1]
+	c.Stages[0].Goal, c.Stages[0].Holder = g, holder
+	c.TurnBalls, c.Basket, c.PickUp, c.Hitters = 8, 60, 1, 1
+	c.Players.Best = 2
+	return &c
+}
+
+func chances(b rehearse.Block) (out []float64) {
+	for _, s := range b.Rehearse(rehearse.Plays).Students {
+		out = append(out, s.All.Value)
+	}
+	return out
+}
+
+// The values of an independent simulation of 20 000 plays: club students, 8 minutes, a
+// ball every 4 s, a basket of 60 and a minute to pick it up. The tolerance is 0.05, for
+// pick-ups fall a few balls earlier or later.
+func TestTheValuesOfAnotherSimulation(t *testing.T) {
+	for _, v := range []struct {
+		what     string
+		holder   drill.Holder
+		goal     goal.Goal
+		students int
+		each     float64
+	}{
+		{"4 good in 30 s, two", drill.Each, goal.Goal{Kind: goal.Timed, Count: 4, Seconds: 30}, 2, 0.82},
+		{"4 good in 30 s, four", drill.Each, goal.Goal{Kind: goal.Timed, Count: 4, Seconds: 30}, 4, 0.74},
+		{"25 of a pair", drill.Pair, goal.Goal{Kind: goal.Total, Count: 25}, 2, 0.93},
+		{"40 of a team", drill.Team, goal.Goal{Kind: goal.Total, Count: 40}, 4, 0.74},
+		{"4 in a row of a pair", drill.Pair, goal.Goal{Kind: goal.InARow, Count: 4}, 2, 0.80},
+	} {
+		for i, got := range chances(block(t, corner(t, v.holder, v.goal), v.students, 8)) {
+			require.InDelta(t, v.each, got, 0.05, "%s, student %d", v.what, i+1)
+		}
+	}
+	alternating := corner(t, drill.Pair, goal.Goal{Kind: goal.InARow, Count: 4})
+	alternating.TurnBalls = 1
+	require.InDelta(t, 0.71, chances(block(t, alternating, 2, 8))[0], 0.05)
+}
+
+// Who is first in a race to six: those who hit first have more turns before the others.
+func TestWhoIsFirstInARace(t *testing.T) {
+	race := corner(t, drill.Each, goal.Goal{Kind: goal.Race, Count: 6})
+	for n, want := range map[int][]float64{2: {0.64, 0.36}, 4: {0.44, 0.26, 0.17, 0.12}} {
+		for i, s := range block(t, race, n, 8).Rehearse(rehearse.Plays).Students {
+			require.InDelta(t, want[i], s.Goals[0].Met.Value, 0.05, "%d of %d", i+1, n)
+		}
+	}
+}
+
+// Several strokes of one student: between strokes that have nothing to do with each
+// other, 0.55, and those of one scatter, 0.62.
+func TestStrokesOfOneStudentVaryTogether(t *testing.T) {
+	d := corner(t, drill.Each, goal.Goal{Kind: goal.Total, Count: 8})
+	stage := func(way drill.Direction, kind goal.Kind, count int) drill.Stage {
+		s := d.Stages[0]
+		s.Direction, s.Goal = way, goal.Goal{Kind: kind, Count: count}
+		return s
+	}
+	d.Stages = []drill.Stage{
+		stage(drill.CrossCourt, goal.Total, 8), stage(drill.Straight, goal.Total, 8),
+		stage(drill.CrossCourt, goal.InARow, 3), stage(drill.Straight, goal.InARow, 3),
+	}
+	for i, got := range chances(block(t, d, 2, 15)) {
+		require.InDelta(t, 0.6, got, 0.05, i)
+	}
+	flagship, err := library.ByID("short-ball-corners")
+	require.NoError(t, err)
+	require.InDelta(t, 0.17, chances(block(t, flagship, 2, 25))[0], 0.05)
+}
+
+func BenchmarkBlock(b *testing.B) {
+	d, err := library.ByID("short-ball-corners")
+	require.NoError(b, err)
+	r := block(b, d, 4, 25)
+	b.ReportAllocs()
+	for b.Loop() {
+		r.Rehearse(rehearse.Plays)
+	}
+}
