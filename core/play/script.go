@@ -31,7 +31,7 @@ type Script struct {
 	students, stages int
 	goals            []aim      // of each student at each stage
 	hitters          [][]hitter // who hits, by the round's turn
-	placeOf          [][]int    // the place held by who hits, by turn and student; −1: none
+	placeOf          []int      // the place held by who hits, turns × students; −1: none
 	begins           []int      // the stage with which each begins
 	repeats          []bool     // a stage that is done, not hit
 	pots             []int      // whose tally a student's goal is, students × stages
@@ -72,25 +72,35 @@ func Compile(l *lesson.Lesson, b *lesson.Block, here []int) *Script {
 
 // seat notes who hits in each turn of the round: all who are there, where there is none.
 func (s *Script) seat() {
-	turns := [][][]int{{s.Here}}
-	if s.Round != nil {
-		turns = s.Round.Turns
+	if s.Round == nil {
+		s.hitters = [][]hitter{make([]hitter, len(s.Here))}
+		s.placeOf = slices.Repeat([]int{Nobody}, s.students)
+		for i, student := range s.Here {
+			s.hitters[0][i], s.placeOf[student] = hitter{student, 0}, 0
+		}
+		return
 	}
-	for _, seats := range turns {
-		var who []hitter
-		places := slices.Repeat([]int{Nobody}, s.students)
+	turns := s.Round.Turns
+	works := make([]bool, len(s.Round.Places))
+	for p := range works {
+		works[p] = s.works(p)
+	}
+	all := make([]hitter, 0, len(turns)*len(s.Here)) // of every turn, one after the other
+	s.hitters, s.placeOf = make([][]hitter, len(turns)), slices.Repeat([]int{Nobody}, len(turns)*s.students)
+	for n, seats := range turns {
+		from := len(all)
 		for p, held := range seats {
-			if s.Round != nil && !s.works(p) {
+			if !works[p] {
 				continue
 			}
 			for _, student := range held {
-				who = append(who, hitter{student, p})
-				if places[student] == Nobody {
-					places[student] = p
+				all = append(all, hitter{student, p})
+				if place := &s.placeOf[n*s.students+student]; *place == Nobody {
+					*place = p
 				}
 			}
 		}
-		s.hitters, s.placeOf = append(s.hitters, who), append(s.placeOf, places)
+		s.hitters[n] = all[from:len(all):len(all)]
 	}
 }
 
@@ -177,7 +187,7 @@ func (s *Script) hits(turn, student int) bool { return s.roleIn(turn, student) >
 
 // roleIn is the place of the round that a student who hits holds in a turn; −1 for who
 // does not hit.
-func (s *Script) roleIn(turn, student int) int { return s.placeOf[s.around(turn)][student] }
+func (s *Script) roleIn(turn, student int) int { return s.placeOf[s.around(turn)*s.students+student] }
 
 // hitting are those who hit in a turn, in the order of the places.
 func (s *Script) hitting(turn int) []hitter { return s.hitters[s.around(turn)] }

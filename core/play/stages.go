@@ -12,30 +12,26 @@ func (s *Script) at(st *State, student, stage int) bool {
 }
 
 // toward goes on where a goal was just met, for all who hold it.
-func (s *Script) toward(st *State, e *Effects, o Outcome) {
-	if !e.Met {
-		return
-	}
-	stage := e.Stage
-	s.holders(e.Student, stage, func(other int) {
+func (s *Script) toward(st *State, student, stage int, clock int64) {
+	s.holders(student, stage, func(other int) {
 		who := &st.Students[other]
 		over := s.overAll(st, other, stage)
 		if over && s.turn.OneBall && s.at(st, other, stage) {
 			who.far++
 			who.Far = max(who.Far, who.far)
 		}
-		s.advance(st, other, stage, o.Clock)
+		s.advance(st, other, stage, clock)
 		who.met = who.met || over && (!s.turn.OneBall || who.far == s.groupsFrom(other))
 	})
-	if s.aim(e.Student, stage).Kind == goal.Race {
+	if s.aim(student, stage).Kind == goal.Race {
 		for i := range st.Students {
-			if t := s.TallyAt(st, i, stage); i != e.Student && !t.Met {
+			if t := s.TallyAt(st, i, stage); i != student && !t.Met {
 				t.Over = true
-				s.advance(st, i, stage, o.Clock)
+				s.advance(st, i, stage, clock)
 			}
 		}
 	}
-	s.Release(st, stage, o.Clock)
+	s.Release(st, stage, clock)
 }
 
 // advance moves on to the next stage that is not over and whose gate is open, looking

@@ -93,7 +93,7 @@ func (s *Script) Play(st *State, o Outcome) (e Effects) {
 			e.Met = tally.many(g, o.Value, o.At)
 		}
 		s.took(st, balls)
-		s.toward(st, &e, o)
+		s.onward(st, &e, o.Clock)
 		e.watch(s.had(st, e.Student, balls))
 	case Rally:
 		s.rallyEnds(st, &e, o)
@@ -104,7 +104,7 @@ func (s *Script) Play(st *State, o Outcome) (e Effects) {
 		e.watch(s.comes(st, e.Student, o.Clock))
 		tally.Times = append(tally.Times, o.Value)
 		e.Met = tally.judge(g, o.At)
-		s.toward(st, &e, o)
+		s.onward(st, &e, o.Clock)
 		e.watch(s.had(st, e.Student, len(s.balls[e.Stage])))
 	case Reps:
 		e.watch(s.comes(st, e.Student, o.Clock))
@@ -112,7 +112,7 @@ func (s *Script) Play(st *State, o Outcome) (e Effects) {
 		tally.good += o.Value
 		st.Students[e.Student].done = e.Stage
 		e.Met = tally.judge(g, o.At)
-		s.toward(st, &e, o)
+		s.onward(st, &e, o.Clock)
 		e.watch(s.had(st, e.Student, o.Value))
 	case Rated:
 		s.rate(st, &e, o)
@@ -141,37 +141,56 @@ func (s *Script) took(st *State, balls int) {
 	}
 }
 
+// onward goes on where the outcome just met a goal.
+func (s *Script) onward(st *State, e *Effects, clock int64) {
+	if e.Met {
+		s.toward(st, e.Student, e.Stage, clock)
+	}
+}
+
 // ball counts one ball, good or missed.
 func (s *Script) ball(st *State, e *Effects, o Outcome, known bool) {
-	who := &st.Students[e.Student]
+	if known {
+		s.credit(st, e.Student, e.Stage, o.Did == Good, o.Where)
+	}
+	due := Due{Student: e.Student, Stage: e.Stage}
+	var focus int
+	e.Met, focus = s.Hit(st, due, o.Did == Good, o.At, o.Clock)
+	e.watch(focus)
+}
+
+// Hit is the step of a ball of that student at that stage, good or missed, and reports
+// whether a goal was just met, and who is to be watched. It leaves out what Play does
+// besides: the bell, the change that a count begins, and the student's own record.
+func (s *Script) Hit(st *State, due Due, good bool, at, clock int64) (met bool, focus int) {
+	who := &st.Students[due.Student]
 	st.Balls++
-	skipped := s.skip(st, e.Student, e.Stage)
+	skipped := s.skip(st, due.Student, due.Stage)
 	s.took(st, 1+skipped)
-	s.credit(st, e.Student, e.Stage, o.Did == Good, o.Where, known)
-	good := 0
-	if o.Did == Good {
-		good = 1
+	one := 0
+	if good {
+		one = 1
 		who.row++
 	} else {
 		who.row, who.missed = 0, true
 	}
-	g, tally := s.aim(e.Student, e.Stage), s.TallyAt(st, e.Student, e.Stage)
-	e.Met = tally.add(g, good, o.Did == Miss, o.At)
-	s.toward(st, e, o)
-	if o.Did == Miss && g.Kind == goal.Rally && tally.Met && s.at(st, e.Student, e.Stage) {
-		s.holders(e.Student, e.Stage, func(other int) { s.advance(st, other, e.Stage, o.Clock) })
+	g, tally := s.aim(due.Student, due.Stage), s.TallyAt(st, due.Student, due.Stage)
+	if met = tally.add(g, one, !good, at); met {
+		s.toward(st, due.Student, due.Stage, clock)
 	}
-	if o.Did == Miss && s.turn.OneBall {
-		s.tryAgain(st, e.Student)
+	if !good {
+		if tally.Met && g.Kind == goal.Rally && s.at(st, due.Student, due.Stage) {
+			s.holders(due.Student, due.Stage, func(other int) { s.advance(st, other, due.Stage, clock) })
+		}
+		if s.turn.OneBall {
+			s.tryAgain(st, due.Student)
+		}
 	}
-	e.watch(s.had(st, e.Student, 1+skipped))
+	return met, s.had(st, due.Student, 1+skipped)
 }
 
 // credit is what a ball adds to a student's own record.
-func (s *Script) credit(st *State, student, stage int, good bool, where int, known bool) {
-	if !known {
-		return
-	}
+func (s *Script) credit(st *State, student, stage int, good bool, where int) {
 	own := s.OwnAt(st, student, stage)
 	shot := 0
 	if n := len(s.Block.Drill.Stages[stage].Shots); n > 0 {
@@ -305,7 +324,7 @@ func (s *Script) correct(st *State, e *Effects, o Outcome) {
 	default:
 		e.Met = t.judge(g, o.At)
 	}
-	s.toward(st, e, o)
+	s.onward(st, e, o.Clock)
 	if o.Of == 0 {
 		own.Good = 0
 	}

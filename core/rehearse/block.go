@@ -57,8 +57,8 @@ type rehearsal struct {
 	fetch     int64 // after a miss in a rally, ms
 	live      bool
 	timed     []bool
-	repeats   []bool
 	clocked   []bool
+	tapped    []bool // counted otherwise than as balls
 	races     []bool
 }
 
@@ -95,7 +95,7 @@ func (b Block) lay() *rehearsal {
 		r.timed = append(r.timed, kind.Timed())
 		r.clocked = append(r.clocked, kind == goal.Clock)
 		r.races = append(r.races, kind == goal.Race)
-		r.repeats = append(r.repeats, r.stretches[0].script.Repeats(j) && kind.Repeats())
+		r.tapped = append(r.tapped, r.stretches[0].script.Repeats(j) && kind.Repeats() || kind == goal.Clock)
 	}
 	r.believe()
 	return r

@@ -110,24 +110,26 @@ func (p *one) ball(s *play.Script, due play.Due) {
 			return
 		}
 	}
-	o := play.Outcome{Student: due.Student, Stage: due.Stage, Where: nobody, At: p.clock + 1, Clock: p.clock}
-	if r.timed[due.Stage] && p.st.Turn.Bell == 0 && !p.begins(s, due, o) {
+	if r.timed[due.Stage] && p.st.Turn.Bell == 0 && !p.begins(s, due) {
 		p.left--
 		p.clock += gap
 		return
 	}
 	good := p.dice[due.Student].throw(p.balls[due.Student]) < p.rates[i]
 	p.balls[due.Student]++
-	switch {
-	case r.clocked[due.Stage]:
-		o.Did, o.Value = play.Timed, int(gap)*len(s.Balls(due.Stage))
-	case r.repeats[due.Stage]:
-		o.Did, o.Value = play.Reps, 1
-	case !good:
-		o.Did = play.Miss
+	fed, met := p.st.Fed, false
+	if r.tapped[due.Stage] {
+		o := play.Outcome{
+			Did: play.Reps, Student: due.Student, Stage: due.Stage, Value: 1, Where: nobody,
+			At: p.clock + 1, Clock: p.clock,
+		}
+		if r.clocked[due.Stage] {
+			o.Did, o.Value = play.Timed, int(gap)*len(s.Balls(due.Stage))
+		}
+		met = s.Play(&p.st, o).Met
+	} else {
+		met, _ = s.Hit(&p.st, due, good, p.clock+1, p.clock)
 	}
-	fed := p.st.Fed
-	met := s.Play(&p.st, o).Met
 	took := int64(max(1, p.st.Fed-fed))
 	p.left -= int(took)
 	p.clock += took * gap
@@ -154,7 +156,7 @@ func (p *one) pickUp() {
 // begins sees to the try of a timed stage: a new one begins with the first ball of a
 // turn, or when the one before it is over. It reports whether the ball is counted: not
 // where a whole try has no room left in the turn.
-func (p *one) begins(s *play.Script, due play.Due, o play.Outcome) bool {
+func (p *one) begins(s *play.Script, due play.Due) bool {
 	i, t := due.Student*p.r.stages+due.Stage, &p.st.Turn
 	if p.tried[i] == t.N && p.clock < p.try[i] {
 		return true
@@ -164,8 +166,9 @@ func (p *one) begins(s *play.Script, due play.Due, o play.Outcome) bool {
 		return false
 	}
 	p.tried[i], p.try[i] = t.N, over
-	o.Did = play.Go
-	s.Play(&p.st, o)
+	s.Play(&p.st, play.Outcome{
+		Did: play.Go, Student: due.Student, Stage: due.Stage, At: p.clock + 1, Clock: p.clock,
+	})
 	return true
 }
 
