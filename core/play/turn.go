@@ -77,7 +77,7 @@ func (s *Script) Call(st *State, n int, clock int64) (focus int) {
 		s.bound(t)
 	default:
 		t.By, t.Of = ByBalls, b.Drill.TurnBalls
-		if seconds := s.soLong(); seconds > 0 {
+		if seconds := s.soLong; seconds > 0 {
 			t.By, t.Of, t.Ms = ByTime, 0, int64(1000*seconds)
 		}
 	}
@@ -140,9 +140,9 @@ func (s *Script) Told() bool {
 	})
 }
 
-// soLong is how many seconds a turn of a drill lasts whose stages are all counted by the
-// clock; 0 where balls fill it.
-func (s *Script) soLong() float64 {
+// timedTurn is how many seconds a turn of a drill lasts whose stages are all counted by
+// the clock; 0 where balls fill it.
+func (s *Script) timedTurn() float64 {
 	seconds := 0
 	for _, stage := range s.Block.Drill.Stages {
 		if !stage.Goal.Kind.Timed() {

@@ -28,6 +28,8 @@ type Block struct {
 	Players []Player // of the lesson's students, in their order
 	From    float64  // minutes of the lesson before it
 	Sources int      // who bring balls at the same time
+	// Singly has every ball looked at by itself: slower, and the same.
+	Singly bool
 }
 
 // fetching is how long it takes until a rally goes on after a miss, s [trade].

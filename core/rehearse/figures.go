@@ -124,10 +124,10 @@ func (b Block) Rehearse(plays int) Outcome {
 	return out
 }
 
-// last lets a quarter of the plays run on, to see when goals are met that the block's
+// last lets one play in eight run on, to see when goals are met that the block's
 // minutes do not hold.
 func (b Block) last(r *rehearsal, p *one, out *Outcome, plays int) {
-	n, some := len(out.Students), max(1, plays/4)
+	n, some := len(out.Students), max(1, plays/8)
 	at := make([][]int64, n*(r.stages+1))
 	for k := range some {
 		p.play(k*(plays/some), longer*r.ends, false)

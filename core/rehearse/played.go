@@ -18,7 +18,8 @@ type one struct {
 	clock int64
 	// MetAt is when a student had met everything, and StageAt when each goal was met; ms, −1: not.
 	metAt, stageAt []int64
-	unmet          int // students who are still at it
+	unmet          int   // students who are still at it
+	until          int64 // somebody comes or goes, or the play ends
 }
 
 func (r *rehearsal) start() *one {
@@ -55,6 +56,9 @@ func (p *one) play(number int, until int64, whole bool) {
 			s.Carry(&p.st, was, p.clock)
 			s.Enter(&p.st, p.clock)
 			next++
+		}
+		if p.until = until; next < len(r.stretches) {
+			p.until = min(until, r.stretches[next].from)
 		}
 		if p.change(s) {
 			continue
@@ -115,6 +119,18 @@ func (p *one) ball(s *play.Script, due play.Due) {
 		p.clock += gap
 		return
 	}
+	if n := p.straight(s, due, i, gap); n > 1 {
+		dice, from, rate := p.dice[due.Student], p.balls[due.Student], p.rates[i]
+		hit, met := s.HitStraight(&p.st, due, n, p.clock+1, gap, func(i int) bool {
+			return dice.throw(from+i) < rate
+		})
+		p.balls[due.Student] += hit
+		p.left -= hit
+		if p.clock += int64(hit) * gap; met {
+			p.note(s)
+		}
+		return
+	}
 	good := p.dice[due.Student].throw(p.balls[due.Student]) < p.rates[i]
 	p.balls[due.Student]++
 	fed, met := p.st.Fed, false
@@ -139,6 +155,29 @@ func (p *one) ball(s *play.Script, due play.Due) {
 	if met || p.st.Turn.Bell > 0 {
 		p.note(s)
 	}
+}
+
+// straight is how many balls can be played before something else has to be seen to: the
+// turn's end, its time or that of a try, the basket, somebody who comes or goes, and the
+// end of the block.
+func (p *one) straight(s *play.Script, due play.Due, i int, gap int64) int {
+	r := p.r
+	if r.live || r.tapped[due.Stage] || r.Singly {
+		return 1
+	}
+	n := s.Straight(&p.st, due)
+	if r.basket > 0 {
+		n = min(n, p.left)
+	}
+	until := func(at int64) { n = min(n, int((at-p.clock+gap-1)/gap)) }
+	if t := &p.st.Turn; t.On && t.Ms > 0 {
+		until(t.From + t.Ms)
+	}
+	if r.timed[due.Stage] {
+		until(p.try[i])
+	}
+	until(p.until)
+	return n
 }
 
 // pickUp fills the basket. The turn's time does not run meanwhile.

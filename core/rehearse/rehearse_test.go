@@ -126,6 +126,18 @@ func TestStrokesOfOneStudentVaryTogether(t *testing.T) {
 	require.InDelta(t, 0.17, chances(block(t, flagship, 2, 25))[0], 0.05)
 }
 
+// Balls counted in one go come to what they come to one by one.
+func TestStraightIsTheSameAsSingly(t *testing.T) {
+	for _, b := range library.All() {
+		for _, n := range []int{1, 3, 4} {
+			fast := block(t, &b, n, 12)
+			singly := fast
+			singly.Singly = true
+			require.Equal(t, singly.Rehearse(rehearse.Few), fast.Rehearse(rehearse.Few), "%s for %d", b.ID, n)
+		}
+	}
+}
+
 func BenchmarkBlock(b *testing.B) {
 	d, err := library.ByID("short-ball-corners")
 	require.NoError(b, err)
