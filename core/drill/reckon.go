@@ -43,10 +43,13 @@ type StageOutlook struct {
 	GoalLabel string    `json:"goalLabel"`
 	Shape     Shape     `json:"shape"`
 	Rate      *Rate     `json:"rate,omitempty"` // lines and net counted; absent for repetitions
-	// First is the chance to be first, in a race.
-	First  *float64     `json:"first,omitempty"`
-	Likely units.Figure `json:"likely"` // minutes, exceeded half the time
-	Sure   units.Figure `json:"sure"`   // minutes, with 90 % certainty
+	// First is the chance to be first, in a race; Met that to meet the goal in the block.
+	First *float64 `json:"first,omitempty"`
+	Met   *float64 `json:"met,omitempty"`
+	// Likely are the minutes exceeded half of the time, Sure those with 90 % certainty; nil
+	// where it would take more than four times the block.
+	Likely *units.Figure `json:"likely,omitempty"`
+	Sure   *units.Figure `json:"sure,omitempty"`
 }
 
 // PlayerOutlook is what the drill asks of one student.
@@ -57,14 +60,19 @@ type PlayerOutlook struct {
 	// matter of chance, and Said the same in words.
 	Finish *units.Figure  `json:"finish,omitempty"`
 	Said   string         `json:"said,omitempty"`
-	Likely units.Figure   `json:"likely"` // minutes for all goals
-	Sure   units.Figure   `json:"sure"`
+	Likely *units.Figure  `json:"likely,omitempty"` // minutes for all goals
+	Sure   *units.Figure  `json:"sure,omitempty"`
 	Stages []StageOutlook `json:"stages"`
+	// GoalsMet is how many of the goals are met, the mean, and Holds the one that holds the
+	// student back most; nil where none does.
+	GoalsMet float64 `json:"goalsMet,omitempty"`
+	Holds    *int    `json:"holds,omitempty"`
 
 	// Half is the chance that every goal is met within half of the time, and Metres
 	// what the student runs in the block.
-	Half   float64 `json:"-"`
-	Metres float64 `json:"-"`
+	Half     float64 `json:"-"`
+	Metres   float64 `json:"-"`
+	ByChance bool    `json:"-"` // whether every goal is met is a matter of chance
 }
 
 // Outlook is what the drill comes to in a block of so many minutes.
@@ -73,6 +81,10 @@ type Outlook struct {
 	PickUps units.Figure    `json:"pickUps"`
 	Offsets court.Offsets   `json:"offsets"` // of the target
 	Players []PlayerOutlook `json:"players"`
+	// All is the chance that everybody meets everything, and Waits how many minutes the
+	// first then waits for the last; nil for one student, and without chance.
+	All   *units.Figure `json:"all,omitempty"`
+	Waits float64       `json:"waits,omitempty"`
 
 	// Flown are the pattern's balls, for who runs through them.
 	Flown []pattern.Ball `json:"-"`
@@ -87,10 +99,10 @@ func (d *Drill) Outlook(players []Player, minutes float64) Outlook {
 // Outlook is the whole drill for these students, who all take turns alike.
 func (t Turns) Outlook(players []Player) Outlook {
 	d := t.d
-	fed := d.fed() * t.balls * t.sources
+	fed := d.FedShare() * t.balls * t.sources
 	out := Outlook{
 		Balls:   ballsFigure(t.tempo, t.minutes, math.Floor(fed)),
-		PickUps: pickUpsFigure(t.tempo, math.Floor(d.fed()*t.balls)),
+		PickUps: pickUpsFigure(t.tempo, math.Floor(d.FedShare()*t.balls)),
 		Offsets: t.c.Measure(d.Pattern.Area, d.targetOf(Stage{}).Aim()),
 		Players: make([]PlayerOutlook, len(players)),
 		Flown:   t.flown,
@@ -277,39 +289,54 @@ func (t Turns) perBall(p Player) float64 {
 	return t.share() // somebody whose turn does not come has it later
 }
 
-// Player is what the drill asks of one student.
+// Sketch is what the drill asks of one student, but for the chances and times of its
+// goals.
+func (t Turns) Sketch(p Player) PlayerOutlook {
+	d, own := t.d, t.played(p)
+	out := PlayerOutlook{
+		ID:       p.ID,
+		Contacts: contactsFigure(own, t.balls*t.sources, t.share()),
+		Stages:   make([]StageOutlook, len(d.Stages)),
+	}
+	curves := t.Curves(p)
+	for i, s := range d.Stages {
+		sp := StageOutlook{Label: s.Label(), Goal: s.Goal, GoalLabel: d.GoalLabel(s), Shape: t.shape(i, p.Hand)}
+		if c := curves[i]; c != nil {
+			r := p.Beliefs[i].Rate(c)
+			sp.Rate = &r
+		}
+		out.Stages[i] = sp
+	}
+	out.Metres = out.Contacts.Value / float64(d.TurnBalls) * t.turnMetres(p.Mover)
+	return out
+}
+
+// Player is what the drill asks of one student, by the laws of its goals: what a student
+// alone comes to, with balls in equal shares.
 func (t Turns) Player(p Player) PlayerOutlook {
 	d, share := t.d, t.share()
 	own := t.played(p)
 	// minutesFor is when the student has played so many balls of their own.
 	perBall := t.perBall(p)
 	minutesFor := func(balls float64) float64 { return t.tempo.Minutes(balls * perBall) }
-	out := PlayerOutlook{
-		ID:       p.ID,
-		Contacts: contactsFigure(own, t.balls*t.sources, share),
-		Stages:   make([]StageOutlook, len(d.Stages)),
-	}
-	curves := t.Curves(p)
+	out := t.Sketch(p)
 	most := min(mostBalls, int(float64(t.tempo.Balls(farthest))/perBall)+1)
 	w := t.worlds(p)
 	all := w.course(int(own), most)
 	for i, s := range d.Stages {
-		sp := StageOutlook{
-			Label: s.Label(), Goal: s.Goal, GoalLabel: d.GoalLabel(s), Shape: t.shape(i, p.Hand),
-			First: t.first(i, p),
-		}
-		rate := 1.0
-		if c := curves[i]; c != nil {
-			r := p.Beliefs[i].Rate(c)
-			sp.Rate, rate = &r, r.Mean
+		sp, rate := &out.Stages[i], 1.0
+		if sp.First = t.first(i, p); sp.Rate != nil {
+			rate = sp.Rate.Mean
 		}
 		one := all
 		if len(d.Stages) > 1 {
 			one = w.only(i).course(0, most)
 		}
-		sp.Likely = stepFigure(s.Goal, rate, 0.5, one.quantile(0.5), t.tempo, share, minutesFor)
-		sp.Sure = stepFigure(s.Goal, rate, Certainty, one.quantile(Certainty), t.tempo, share, minutesFor)
-		out.Stages[i] = sp
+		figure := func(q float64) *units.Figure {
+			f := stepFigure(s.Goal, rate, q, one.quantile(q), t.tempo, share, minutesFor)
+			return &f
+		}
+		sp.Likely, sp.Sure = figure(0.5), figure(Certainty)
 	}
 	if w.chance {
 		all.low, all.high = w.band(int(own))
@@ -317,9 +344,11 @@ func (t Turns) Player(p Player) PlayerOutlook {
 		out.Finish, out.Said = &finish, units.SayChance(finish.Value, *finish.Low, *finish.High)
 	}
 	out.Half = all.mean.Chance(int(own / 2))
-	out.Metres = out.Contacts.Value / float64(d.TurnBalls) * t.turnMetres(p.Mover)
-	out.Likely = courseFigure(all.quantile(0.5), 0.5, t.tempo, share, minutesFor)
-	out.Sure = courseFigure(all.quantile(Certainty), Certainty, t.tempo, share, minutesFor)
+	figure := func(q float64) *units.Figure {
+		f := courseFigure(all.quantile(q), q, t.tempo, share, minutesFor)
+		return &f
+	}
+	out.Likely, out.Sure = figure(0.5), figure(Certainty)
 	if d.Turn != nil && d.Turn.Runs {
 		out.byBell(d, math.Ceil(max(1, t.students)/float64(d.Hitters)))
 	}
@@ -336,12 +365,12 @@ func (out *PlayerOutlook) byBell(d *Drill, turns float64) {
 			sum += seconds
 		}
 		if seconds > 0 {
-			out.Stages[i].Likely = bellFigure(turns, seconds)
-			out.Stages[i].Sure = out.Stages[i].Likely
+			f := bellFigure(turns, seconds)
+			out.Stages[i].Likely, out.Stages[i].Sure = &f, &f
 		}
 	}
-	out.Likely = bellFigure(turns, sum)
-	out.Sure = out.Likely
+	f := bellFigure(turns, sum)
+	out.Likely, out.Sure = &f, &f
 }
 
 // Chance is one student's chance to finish; 1 where nothing is a matter of it
@@ -365,8 +394,8 @@ func (d *Drill) ballsFor(s Stage, feeds []pattern.Feed) float64 {
 	return float64(n) / float64(len(feeds))
 }
 
-// fed is the share of the pattern's balls that come new from a basket.
-func (d *Drill) fed() float64 {
+// FedShare is the share of the pattern's balls that come new from a basket.
+func (d *Drill) FedShare() float64 {
 	n := 0
 	for _, f := range d.Pattern.Feeds {
 		if f.How.Fed() {

@@ -24,7 +24,7 @@ type Wheels struct {
 func (t Turns) Wheels(p Player) Wheels {
 	d, turn := t.d, t.stage(-1).run(p.Mover, t.d.TurnBalls)
 	feeds, balls := float64(len(d.Pattern.Feeds)), float64(d.TurnBalls)
-	fed := math.Floor(d.fed() * t.balls * t.sources)
+	fed := math.Floor(d.FedShare() * t.balls * t.sources)
 	contacts := contactsFigure(t.played(p), t.balls*t.sources, t.share())
 	cycle := balls * t.tempo.SecondsPerBall
 	work := max(0.1, min(cycle, turn.Seconds))

@@ -2,10 +2,13 @@ package plan
 
 import (
 	"context"
+	"strconv"
 
 	"hodometer/core/drill"
 	"hodometer/core/footwork"
+	"hodometer/core/lesson"
 	"hodometer/core/pattern"
+	"hodometer/core/rehearse"
 	"hodometer/core/units"
 )
 
@@ -59,7 +62,7 @@ func (p *Planner) Bench(ctx context.Context, d *drill.Drill, q BenchQuestion) (o
 	rerate := func(b *drill.Drill) []drill.Player { return []drill.Player{q.Student.PlayerOf(b)} }
 	player := rerate(d)[0]
 	turns := d.Turns(&p.Curves, &p.Flights, float64(q.Students), float64(q.Minutes))
-	out.Player = turns.Player(player)
+	out.Player = p.alike(d, q, player, turns)
 	out.Wheels = turns.Wheels(player)
 	out.Notices = notices(p, d, played, mover, out.Turn, &player, q)
 	out.Cautions = d.AllCautions()
@@ -68,6 +71,35 @@ func (p *Planner) Bench(ctx context.Context, d *drill.Drill, q BenchQuestion) (o
 		out.Neighbours = d.Neighbours(&p.Flights, &p.Curves, mover, rerate)
 	}
 	return out, ctx.Err()
+}
+
+// alike is what the drill comes to for one of so many students who are all alike, in a
+// block of its own.
+func (p *Planner) alike(
+	d *drill.Drill,
+	q BenchQuestion,
+	player drill.Player,
+	turns drill.Turns,
+) drill.PlayerOutlook {
+	b := lesson.ForDrill(d)
+	b.ID, b.Minutes = "bench", q.Minutes
+	l := &lesson.Lesson{Court: d.Pattern.Court, Blocks: []lesson.Block{b}}
+	r := rehearse.Block{Lesson: l, Block: &l.Blocks[0], Sources: d.Sources()}
+	curves := turns.Curves(player)
+	for i := range q.Students {
+		l.Students = append(l.Students, strconv.Itoa(i+1))
+		r.Players = append(r.Players, rehearse.Player{Beliefs: player.Beliefs, Curves: curves})
+	}
+	out := drill.Outlook{Players: make([]drill.PlayerOutlook, q.Students)}
+	for i := range out.Players {
+		out.Players[i] = turns.Sketch(player)
+	}
+	plays := rehearse.Plays
+	if q.Quick {
+		plays = rehearse.Few
+	}
+	r.Rehearse(plays).Fill(&out, d, float64(q.Minutes))
+	return out.Players[0]
 }
 
 // notices are those of the drill as it is drawn. Those of a stage's own setting come

@@ -37,8 +37,8 @@ func ExamplePlanner_Plan() {
 		fmt.Println(n.Kind)
 	}
 	// Output:
-	// ends at 17:20, 216 balls, finishes with 6 %
-	// reckoned by drill.finish
+	// ends at 17:20, 216 balls, finishes with 22 %
+	// reckoned by rehearse.finish
 	// willNotFit
 	// caution
 	// caution

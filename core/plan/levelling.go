@@ -67,20 +67,20 @@ func (p *Planner) Level(
 		return b
 	}
 	q := p.ask(ctx, l, students, units.Metric)
-	q.met = met
+	q.met, q.quick = met, true
 	parts := formation.Sharings(l, &b, 0, len(students))
-	outlook := q.outlook(&b, parts)
+	outlook := q.outlook(&b, parts, 0)
 	if v := q.levelTarget(&b, &outlook, parts); v != nil {
 		was := b
 		b = v.Fix.Blocks[0]
-		outlook = q.outlook(&b, parts)
+		outlook = q.outlook(&b, parts, 0)
 		for i, o := range outlook.Players { // counts do not give way for those who have met everything
 			id := students[i].ID
 			if q.hasMet(id) && o.Finish != nil && o.Finish.Value < drill.Enough {
 				b = b.With(was.Variant(id))
 			}
 		}
-		outlook = q.outlook(&b, parts)
+		outlook = q.outlook(&b, parts, 0)
 	}
 	if v := q.levelGoal(&b, &outlook, parts); v != nil {
 		b = v.Fix.Blocks[0]

@@ -11,6 +11,7 @@ import (
 	"hodometer/core/footwork"
 	"hodometer/core/lesson"
 	"hodometer/core/pattern"
+	"hodometer/core/rehearse"
 	"hodometer/core/units"
 )
 
@@ -140,15 +141,16 @@ func named(who []string) string {
 	return strings.Join(who, ", ")
 }
 
-// takes says a time as a coach does.
-func takes(minutes float64) string {
+// takes says a time as a coach does; of what is not over in four times the block, more
+// than that.
+func takes(f *units.Figure, block int) string {
 	switch {
-	case minutes > 240:
-		return "over four hours"
-	case minutes < 10:
-		return fmt.Sprintf("about %.1f min", minutes)
+	case f == nil:
+		return fmt.Sprintf("over %d min", rehearse.Longer*block)
+	case f.Value < 10:
+		return fmt.Sprintf("about %.1f min", f.Value)
 	}
-	return fmt.Sprintf("about %.0f min", minutes)
+	return fmt.Sprintf("about %.0f min", f.Value)
 }
 
 // willNotFit names the students who will probably not finish, with the figures,
@@ -161,7 +163,7 @@ func (q *question) willNotFit(b *lesson.Block, outlook *drill.Outlook) (Notice, 
 	for i, p := range outlook.Players {
 		if p.Finish != nil && p.Finish.Value < drill.Enough {
 			who = append(who, fmt.Sprintf("%s needs %s (chance to finish: %s)",
-				q.students[i].FirstName(), takes(p.Likely.Value), percent(p.Finish.Value)))
+				q.students[i].FirstName(), takes(p.Likely, b.Minutes), percent(p.Finish.Value)))
 		}
 	}
 	n := notice("willNotFit",
@@ -178,7 +180,7 @@ func (q *question) willNotFit(b *lesson.Block, outlook *drill.Outlook) (Notice, 
 // nearlySure says when goals ask too little of everybody: as good as met within
 // half of the time, warm-ups apart. It offers what is hard enough.
 func (q *question) nearlySure(b *lesson.Block, outlook *drill.Outlook) (Notice, bool) {
-	longest, any := 0.0, false
+	longest, any := (*units.Figure)(nil), false
 	for _, p := range outlook.Players {
 		if p.Finish == nil {
 			continue
@@ -186,7 +188,9 @@ func (q *question) nearlySure(b *lesson.Block, outlook *drill.Outlook) (Notice, 
 		if any = true; p.Half < drill.NearlySure {
 			return Notice{}, false
 		}
-		longest = max(longest, p.Likely.Value)
+		if p.Likely != nil && (longest == nil || p.Likely.Value > longest.Value) {
+			longest = p.Likely
+		}
 	}
 	if !any || b.Drill.Focus == drill.WarmUp {
 		return Notice{}, false
@@ -194,7 +198,7 @@ func (q *question) nearlySure(b *lesson.Block, outlook *drill.Outlook) (Notice, 
 	n := notice(
 		"nearlySure",
 		fmt.Sprintf("Everyone will almost certainly finish this in half the time: %s needs %s of %d.",
-			b.Drill.Goals(), takes(longest), b.Minutes),
+			b.Drill.Goals(), takes(longest, b.Minutes), b.Minutes),
 	)
 	for _, a := range q.whole(b).Stretching(players(b.Drill, q.students)) {
 		n.Fixes = append(n.Fixes, q.adjusted(b, a))

@@ -147,7 +147,7 @@ func (q *question) block(i, at int, out *Plan, sums *sums) Block {
 		known := q.known.Get(
 			q.key(b, parts, float64(at)),
 			mostKnown,
-			func() blockAnswer { return q.drillBlock(b, parts, lanes) },
+			func() blockAnswer { return q.drillBlock(b, parts, lanes, float64(at)) },
 		)
 		bp.Drill, bp.Before, bp.Notices = known.drill, known.before, known.notices
 		sums.add(b, known, q.students)
@@ -165,9 +165,10 @@ func (q *question) drillBlock(
 	b *lesson.Block,
 	parts []formation.Sharing,
 	lanes [][]formation.Span,
+	at float64,
 ) (a blockAnswer) {
-	outlook := q.outlook(b, parts)
-	a.drill, a.before = &outlook, q.before(b, parts)
+	outlook := q.outlook(b, parts, at)
+	a.drill, a.before = &outlook, q.before(b, parts, at)
 	a.notices = append(q.aboutBlock(b, &outlook), q.idle(b, lanes)...)
 	a.notices = append(a.notices, q.lacking(b, outlook.Balls.Value)...)
 	return a
@@ -204,29 +205,6 @@ func (q *question) whole(b *lesson.Block) drill.Turns {
 	return q.turns(b.Drill, formation.Sharing{
 		Students: float64(n), Minutes: float64(b.Minutes), Sources: formation.Sources(b, n), Own: -1,
 	})
-}
-
-// outlook reckons the block's drill, each student with what is their own.
-func (q *question) outlook(b *lesson.Block, parts []formation.Sharing) drill.Outlook {
-	out := q.whole(b).Outlook(nil)
-	out.Players = make([]drill.PlayerOutlook, len(q.students))
-	for i := range q.students {
-		d := b.DrillFor(q.students[i].ID)
-		out.Players[i] = q.turns(d, parts[i]).Player(q.students[i].PlayerOf(d))
-	}
-	return out
-}
-
-// before reckons the chances without each student's latest session.
-func (q *question) before(b *lesson.Block, parts []formation.Sharing) (out []Earlier) {
-	for i := range q.students {
-		s := &q.students[i]
-		d := b.DrillFor(s.ID)
-		if latest, ok := s.latest(d); ok {
-			out = append(out, Earlier{s.ID, q.turns(d, parts[i]).Chance(s.before(d, latest))})
-		}
-	}
-	return out
 }
 
 // totals are each student's share and the lesson's sums; at is its length.

@@ -50,6 +50,7 @@ type question struct {
 	people   uint64   // a mark of the students and what was counted of them
 	met      []string // students who are given nothing easier
 	shared   map[shared]drill.Turns
+	quick    bool // few plays do, since the answer is only compared
 }
 
 func (p *Planner) ask(
@@ -59,7 +60,7 @@ func (p *Planner) ask(
 	system units.System,
 ) *question {
 	p.once.Do(func() { p.seed = maphash.MakeSeed() })
-	return &question{p, ctx, l, students, system, p.markOf(students), nil, nil}
+	return &question{p, ctx, l, students, system, p.markOf(students), nil, nil, false}
 }
 
 // key is made of all that a block's answer hangs on: the block, what is at hand,

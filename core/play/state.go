@@ -296,6 +296,9 @@ func (t *Tally) judge(g *aim, at int64) (met bool) {
 	default:
 		t.Count = t.good + t.Extra
 	}
+	if t.Over { // another was first
+		return false
+	}
 	was := t.Met && !t.again
 	var is bool
 	switch {

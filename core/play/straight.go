@@ -40,7 +40,7 @@ func (s *Script) HitStraight(
 	if g.startsAgain {
 		counts, wanted = &tally.Streak, g.Count
 	}
-	plain := !g.timed && !tally.Met && !tally.again
+	plain := !g.timed && !tally.Met && !tally.Over && !tally.again
 	for hit < most && !met {
 		is := good(hit)
 		if is {

@@ -35,8 +35,8 @@ type Block struct {
 // fetching is how long it takes until a rally goes on after a miss, s [trade].
 const fetching = 6.0
 
-// longer is how many times its minutes a play runs on, to see when the goals are met.
-const longer = 4
+// Longer is how many times its minutes a play runs on, to see when the goals are met.
+const Longer = 4
 
 // stretch is a time in which the same students are there.
 type stretch struct {
@@ -62,6 +62,7 @@ type rehearsal struct {
 	clocked   []bool
 	tapped    []bool // counted otherwise than as balls
 	races     []bool
+	shared    []bool // goals that several hold as one, or race for
 }
 
 func (b Block) lay() *rehearsal {
@@ -97,6 +98,7 @@ func (b Block) lay() *rehearsal {
 		r.timed = append(r.timed, kind.Timed())
 		r.clocked = append(r.clocked, kind == goal.Clock)
 		r.races = append(r.races, kind == goal.Race)
+		r.shared = append(r.shared, s.Shared())
 		r.tapped = append(r.tapped, r.stretches[0].script.Repeats(j) && kind.Repeats() || kind == goal.Clock)
 	}
 	r.believe()

@@ -3,7 +3,9 @@ package rehearse
 import (
 	"cmp"
 	"math"
+	"runtime"
 	"slices"
+	"sync"
 
 	"gonum.org/v1/gonum/stat/distuv"
 )
@@ -28,11 +30,11 @@ type GoalPlayed struct {
 
 // Played is what a block comes to for one student.
 type Played struct {
-	All   Share   // every goal
-	Half  float64 // every goal within half of the time
-	Goals []GoalPlayed
-	Met   float64 // how many of the goals, the mean
-	Holds int     // the goal that holds the student back most; −1 where none does
+	All    Share   // every goal
+	InHalf float64 // every goal within half of the time
+	Goals  []GoalPlayed
+	Met    float64 // how many of the goals, the mean
+	Holds  int     // the goal that holds the student back most; −1 where none does
 	Minutes
 	Balls float64 // of their own in the block
 }
@@ -47,104 +49,167 @@ type Outcome struct {
 	Plays    int
 }
 
-// Rehearse plays a drill block so many times.
-func (b Block) Rehearse(plays int) Outcome {
-	r := b.lay()
-	p := r.start()
-	n := len(b.Lesson.Students)
-	out := Outcome{Students: make([]Played, n), Plays: plays}
-	all := newTally(plays)
-	each := make([]tally, n)
-	goals := make([]tally, n*r.stages)
-	first := make([]int, n*r.stages) // plays in which it was the first that was not met
-	for i := range each {
-		each[i] = newTally(plays)
+// plays are the times of many plays: when each goal of each student was met, and all of
+// them; ms, −1 for never. Of the whole ones also what was brought.
+type plays struct {
+	n, stages    int
+	goals, all   []int64 // plays × students × stages, plays × students
+	balls        []int64 // of whole plays, by student
+	fed, pickUps int64
+	whole        int
+}
+
+// One play in so many is played to the block's end for what is brought, and runs on to see
+// when the goals are met that the block's minutes do not hold.
+const oneIn = 8
+
+// playAll plays the block so many times, on as many processors as there are. What a play
+// comes to hangs on its number alone, so the order does not matter.
+func (r *rehearsal) playAll(number int, on bool) *plays {
+	n := len(r.Lesson.Students)
+	out := &plays{
+		n: n, stages: r.stages, goals: make([]int64, number*n*r.stages), all: make([]int64, number*n),
+		balls: make([]int64, n),
 	}
-	for i := range goals {
-		goals[i] = newTally(plays)
-	}
-	full := max(1, plays/16) // are played to the end of the block, for what is fed
-	waits, both := 0.0, 0
-	for k := range plays {
-		whole := k < full
-		p.play(k, r.ends, whole)
-		if whole {
-			out.Fed += float64(p.st.Fed) / float64(full)
-			out.PickUps += float64(p.st.PickUps) / float64(full)
-			for i := range n {
-				out.Students[i].Balls += float64(p.balls[i]) / float64(full)
-			}
-		}
-		from, to := int64(math.MaxInt64), int64(-1)
-		for i := range n {
-			met := p.metAt[i]
-			each[i].add(k, met, r.ends)
-			if met >= 0 && met <= r.ends/2 {
-				out.Students[i].Half += 1 / float64(plays)
-			}
-			from, to = min(from, met), max(to, met)
-			lacking := -1
-			for j := range r.stages {
-				at := p.stageAt[i*r.stages+j]
-				goals[i*r.stages+j].add(k, at, r.ends)
-				if at < 0 && lacking < 0 {
-					lacking = j
+	workers := max(1, min(runtime.GOMAXPROCS(0), number/truths))
+	var wait sync.WaitGroup
+	var lock sync.Mutex
+	for w := range workers {
+		wait.Go(func() {
+			p := r.start()
+			balls, fed, pickUps, whole := make([]int64, n), int64(0), int64(0), 0
+			for k := w; k < number; k += workers {
+				if k/truths%2 == 0 && k%oneIn == 0 { // of few plays as many as of twice as many
+					p.play(k, r.ends, true)
+					whole++
+					fed, pickUps = fed+int64(p.st.Fed), pickUps+int64(p.st.PickUps)
+					for i, own := range p.balls {
+						balls[i] += int64(own)
+					}
+					if on && p.unmet > 0 {
+						p.play(k, Longer*r.ends, false)
+					}
+				} else {
+					p.play(k, r.ends, false)
 				}
+				copy(out.goals[k*n*r.stages:], p.stageAt)
+				copy(out.all[k*n:], p.metAt)
 			}
-			if lacking >= 0 {
-				first[i*r.stages+lacking]++
+			lock.Lock()
+			defer lock.Unlock()
+			out.fed, out.pickUps, out.whole = out.fed+fed, out.pickUps+pickUps, out.whole+whole
+			for i := range balls {
+				out.balls[i] += balls[i]
 			}
-		}
-		if from < 0 {
-			to = -1
-		}
-		if all.add(k, to, r.ends); to >= 0 {
-			waits, both = waits+float64(to-from)/60_000, both+1
-		}
+		})
 	}
-	if both > 0 {
-		out.Waits = waits / float64(both)
-	}
-	out.All = all.share()
-	for i := range out.Students {
-		s := &out.Students[i]
-		s.All, s.Holds = each[i].share(), -1
-		s.Goals = make([]GoalPlayed, r.stages)
-		most := 0
-		for j := range s.Goals {
-			g := &goals[i*r.stages+j]
-			s.Goals[j].Met = g.share()
-			s.Met += s.Goals[j].Met.Value
-			if held := first[i*r.stages+j]; held > most {
-				s.Holds, most = j, held
-			}
-		}
-	}
-	b.last(r, p, &out, plays)
+	wait.Wait()
 	return out
 }
 
-// last lets one play in eight run on, to see when goals are met that the block's
-// minutes do not hold.
-func (b Block) last(r *rehearsal, p *one, out *Outcome, plays int) {
-	n, some := len(out.Students), max(1, plays/8)
-	at := make([][]int64, n*(r.stages+1))
-	for k := range some {
-		p.play(k*(plays/some), longer*r.ends, false)
-		for i := range n {
-			for j := range r.stages {
-				at[i*(r.stages+1)+j] = append(at[i*(r.stages+1)+j], p.stageAt[i*r.stages+j])
-			}
-			at[i*(r.stages+1)+r.stages] = append(at[i*(r.stages+1)+r.stages], p.metAt[i])
-		}
+// Chances are how likely each student is to meet every goal, read off so many plays.
+func (b Block) Chances(number int) []float64 {
+	r := b.lay()
+	p := r.playAll(number, false)
+	out := make([]float64, p.n)
+	for i := range out {
+		out[i] = p.tally(number, r.ends, func(k int) int64 { return p.all[k*p.n+i] }).share().Value
 	}
+	return out
+}
+
+// Rehearse plays a drill block so many times.
+func (b Block) Rehearse(number int) Outcome {
+	r := b.lay()
+	p := r.playAll(number, true)
+	whole := float64(max(1, p.whole))
+	out := Outcome{
+		Students: make([]Played, p.n), Plays: number, Fed: float64(p.fed) / whole,
+		PickUps: float64(p.pickUps) / whole,
+	}
+	out.All, out.Waits = p.together(number, r.ends)
 	for i := range out.Students {
+		all := func(k int) int64 { return p.all[k*p.n+i] }
 		s := &out.Students[i]
+		s.Balls = float64(p.balls[i]) / whole
+		s.All = p.tally(number, r.ends, all).share()
+		s.InHalf = p.tally(number, r.ends/2, all).share().Value
+		s.Minutes, s.Goals = p.minutes(number, all), make([]GoalPlayed, r.stages)
 		for j := range s.Goals {
-			s.Goals[j].Minutes = minutesOf(at[i*(r.stages+1)+j])
+			at := func(k int) int64 { return p.goals[(k*p.n+i)*p.stages+j] }
+			s.Goals[j] = GoalPlayed{p.tally(number, r.ends, at).share(), p.minutes(number, at)}
+			s.Met += s.Goals[j].Met.Value
 		}
-		s.Minutes = minutesOf(at[i*(r.stages+1)+r.stages])
+		s.Holds = p.holds(number, i, r.ends)
 	}
+	return out
+}
+
+// tally of the plays in which something came about by a time.
+func (p *plays) tally(number int, ends int64, at func(k int) int64) *tally {
+	out := &tally{of: max(1, number/truths)}
+	for k := range number {
+		if t := at(k); t >= 0 && t <= ends {
+			out.met[k%truths]++
+		}
+	}
+	return out
+}
+
+// together is the chance that everybody meets everything by a time, and how many minutes
+// the first then waits for the last.
+func (p *plays) together(number int, ends int64) (all Share, waits float64) {
+	both := 0
+	last := func(k int) int64 {
+		from, to := slices.Min(p.all[k*p.n:(k+1)*p.n]), slices.Max(p.all[k*p.n:(k+1)*p.n])
+		if from < 0 {
+			return -1
+		}
+		return to
+	}
+	if p.n == 0 {
+		return Share{}, 0
+	}
+	for k := range number {
+		if to := last(k); to >= 0 && to <= ends {
+			both++
+			waits += float64(to-slices.Min(p.all[k*p.n:(k+1)*p.n])) / 60_000
+		}
+	}
+	return p.tally(number, ends, last).share(), waits / float64(max(1, both))
+}
+
+// holds is the goal that a student is at most often where a play ends without all; −1
+// where that never is.
+func (p *plays) holds(number, student int, ends int64) int {
+	first := make([]int, p.stages)
+	for k := range number {
+		at := p.goals[(k*p.n+student)*p.stages:][:p.stages]
+		if j := slices.IndexFunc(at, func(t int64) bool { return t < 0 || t > ends }); j >= 0 {
+			first[j]++
+		}
+	}
+	most := 0
+	for j, n := range first {
+		if n > first[most] {
+			most = j
+		}
+	}
+	if p.stages == 0 || first[most] == 0 {
+		return -1
+	}
+	return most
+}
+
+// minutes are the times of the plays that ran on.
+func (p *plays) minutes(number int, at func(k int) int64) Minutes {
+	var out []int64
+	for k := range number {
+		if k/truths%2 == 0 && k%oneIn == 0 {
+			out = append(out, at(k))
+		}
+	}
+	return minutesOf(out)
 }
 
 // minutesOf times in ms, −1 for never.
@@ -165,14 +230,6 @@ func minutesOf(at []int64) (out Minutes) {
 type tally struct {
 	of  int // plays of a truth
 	met [truths]int
-}
-
-func newTally(plays int) tally { return tally{of: max(1, plays/truths)} }
-
-func (t *tally) add(play int, at, ends int64) {
-	if at >= 0 && at <= ends {
-		t.met[play%truths]++
-	}
 }
 
 // share is the mean, and the range of the truths with the luck of the plays taken out:
@@ -201,6 +258,6 @@ func (t *tally) share() Share {
 	}
 	weight := 1/min(known, 0.99) - 1
 	law := distuv.Beta{Alpha: mean * weight, Beta: (1 - mean) * weight}
-	out.Low, out.High = law.Quantile(0.1), law.Quantile(0.9)
+	out.Low, out.High = min(mean, law.Quantile(0.1)), max(mean, law.Quantile(0.9))
 	return out
 }

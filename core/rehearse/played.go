@@ -83,8 +83,9 @@ func (p *one) change(s *play.Script) bool {
 	case !t.On:
 		return false
 	case t.Bell > 0 && p.clock >= t.Bell:
-		s.Time(&p.st, p.clock)
-		p.note(s)
+		at := t.Bell
+		s.Time(&p.st, at)
+		p.note(s, nobody, at)
 		return true
 	case t.Rests:
 		p.clock = t.Bell
@@ -127,7 +128,7 @@ func (p *one) ball(s *play.Script, due play.Due) {
 		p.balls[due.Student] += hit
 		p.left -= hit
 		if p.clock += int64(hit) * gap; met {
-			p.note(s)
+			p.note(s, p.whose(due), p.clock)
 		}
 		return
 	}
@@ -152,8 +153,10 @@ func (p *one) ball(s *play.Script, due play.Due) {
 	if !good && r.live {
 		p.clock += r.fetch
 	}
-	if met || p.st.Turn.Bell > 0 {
-		p.note(s)
+	if p.st.Turn.Bell > 0 {
+		p.note(s, nobody, p.clock)
+	} else if met {
+		p.note(s, p.whose(due), p.clock)
 	}
 }
 
@@ -211,23 +214,40 @@ func (p *one) begins(s *play.Script, due play.Due) bool {
 	return true
 }
 
-// note writes down when goals were met: of everybody who holds one with a student.
-func (p *one) note(s *play.Script) {
-	for i := range p.metAt {
-		all := true
-		for j := range p.r.stages {
-			over := s.Over(&p.st, i, j)
-			all = all && over
-			if p.r.races[j] { // over for all, and met by one
-				over = s.TallyAt(&p.st, i, j).Met
-			}
-			if over && p.stageAt[i*p.r.stages+j] < 0 {
-				p.stageAt[i*p.r.stages+j] = p.clock
-			}
+// whose goals a ball may have met: those of who hit it, or everybody's where a goal is held
+// together.
+func (p *one) whose(due play.Due) int {
+	if p.r.shared[due.Stage] {
+		return nobody
+	}
+	return due.Student
+}
+
+// note writes down which goals of a student are met at a time; with nobody, of everybody.
+func (p *one) note(s *play.Script, student int, at int64) {
+	if student == nobody {
+		for i := range p.metAt {
+			p.note(s, i, at)
 		}
-		if all && p.metAt[i] < 0 {
-			p.metAt[i] = p.clock
-			p.unmet--
+		return
+	}
+	all := true
+	for j := range p.r.stages {
+		when := &p.stageAt[student*p.r.stages+j]
+		if *when >= 0 {
+			continue
 		}
+		over := s.Over(&p.st, student, j)
+		all = all && over
+		if p.r.races[j] { // over for all, and met by one
+			over = s.TallyAt(&p.st, student, j).Met
+		}
+		if over {
+			*when = at
+		}
+	}
+	if all && p.metAt[student] < 0 {
+		p.metAt[student] = at
+		p.unmet--
 	}
 }

@@ -1,0 +1,75 @@
+package plan
+
+import (
+	"hodometer/core/drill"
+	"hodometer/core/formation"
+	"hodometer/core/lesson"
+	"hodometer/core/rehearse"
+)
+
+// outlook is what the block's drill comes to from minute at of the lesson, each student
+// with what is their own: read off many plays of it.
+func (q *question) outlook(b *lesson.Block, parts []formation.Sharing, at float64) drill.Outlook {
+	out := q.whole(b).Outlook(nil)
+	out.Players = make([]drill.PlayerOutlook, len(q.students))
+	who := make([]drill.Player, len(q.students))
+	for i := range q.students {
+		d := b.DrillFor(q.students[i].ID)
+		who[i] = q.students[i].PlayerOf(d)
+		out.Players[i] = q.turns(d, parts[i]).Sketch(who[i])
+	}
+	q.stage(b, parts, at, who).Rehearse(q.plays()).Fill(&out, b.Drill, float64(b.Minutes))
+	return out
+}
+
+// plays are how often a block is rehearsed.
+func (q *question) plays() int {
+	if q.quick {
+		return rehearse.Few
+	}
+	return rehearse.Plays
+}
+
+// stage is the block with its players, ready to be rehearsed.
+func (q *question) stage(
+	b *lesson.Block,
+	parts []formation.Sharing,
+	at float64,
+	who []drill.Player,
+) rehearse.Block {
+	out := rehearse.Block{
+		Lesson: q.lesson, Block: b, From: at, Sources: formation.Sources(b, len(q.students)),
+		Players: make([]rehearse.Player, len(who)),
+	}
+	for i, p := range who {
+		d := b.DrillFor(q.students[i].ID)
+		out.Players[i] = rehearse.Player{Beliefs: p.Beliefs, Curves: q.turns(d, parts[i]).Curves(p)}
+	}
+	return out
+}
+
+// before is each student's chance to finish as it was before the latest session that
+// counted any of the drill's skills.
+func (q *question) before(b *lesson.Block, parts []formation.Sharing, at float64) (out []Earlier) {
+	who := make([]drill.Player, len(q.students))
+	for i := range q.students {
+		d := b.DrillFor(q.students[i].ID)
+		who[i] = q.students[i].PlayerOf(d)
+		if latest, ok := q.students[i].latest(d); ok {
+			who[i] = q.students[i].before(d, latest)
+			out = append(out, Earlier{Student: q.students[i].ID})
+		}
+	}
+	if len(out) == 0 {
+		return nil
+	}
+	chances := q.stage(b, parts, at, who).Chances(q.plays())
+	for i := range out {
+		for j := range q.students {
+			if q.students[j].ID == out[i].Student {
+				out[i].Chance = chances[j]
+			}
+		}
+	}
+	return out
+}
