@@ -19,13 +19,11 @@ type Wheels struct {
 	LeastOver   units.Figure `json:"leastOver"` // the lowest ball over the net
 }
 
-// Wheels reckons the figures for one of the students, whose runs are those of a
-// whole turn.
-func (t Turns) Wheels(p Player) Wheels {
+// Wheels reckons the figures for one of the students, whose runs are those of a whole turn,
+// with so many strokes of their own and so many balls fed in the block.
+func (t Turns) Wheels(p Player, contacts units.Figure, fed float64) Wheels {
 	d, turn := t.d, t.stage(-1).run(p.Mover, t.d.TurnBalls)
 	feeds, balls := float64(len(d.Pattern.Feeds)), float64(d.TurnBalls)
-	fed := math.Floor(d.FedShare() * t.balls * t.sources)
-	contacts := contactsFigure(t.played(p), t.balls*t.sources, t.share())
 	cycle := balls * t.tempo.SecondsPerBall
 	work := max(0.1, min(cycle, turn.Seconds))
 	turns := max(1, t.students/min(float64(d.Hitters), max(1, t.students)))

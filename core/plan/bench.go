@@ -62,8 +62,9 @@ func (p *Planner) Bench(ctx context.Context, d *drill.Drill, q BenchQuestion) (o
 	rerate := func(b *drill.Drill) []drill.Player { return []drill.Player{q.Student.PlayerOf(b)} }
 	player := rerate(d)[0]
 	turns := d.Turns(&p.Curves, &p.Flights, float64(q.Students), float64(q.Minutes))
-	out.Player = p.alike(d, q, player, turns)
-	out.Wheels = turns.Wheels(player)
+	rehearsed := p.alike(d, q, player, turns)
+	out.Player = rehearsed.Players[0]
+	out.Wheels = turns.Wheels(player, out.Player.Contacts, rehearsed.Balls.Value)
 	out.Notices = notices(p, d, played, mover, out.Turn, &player, q)
 	out.Cautions = d.AllCautions()
 	out.Edits = d.Edits()
@@ -73,14 +74,14 @@ func (p *Planner) Bench(ctx context.Context, d *drill.Drill, q BenchQuestion) (o
 	return out, ctx.Err()
 }
 
-// alike is what the drill comes to for one of so many students who are all alike, in a
-// block of its own.
+// alike is what the drill comes to for so many students who are all alike, in a block of
+// its own.
 func (p *Planner) alike(
 	d *drill.Drill,
 	q BenchQuestion,
 	player drill.Player,
 	turns drill.Turns,
-) drill.PlayerOutlook {
+) drill.Outlook {
 	b := lesson.ForDrill(d)
 	b.ID, b.Minutes = "bench", q.Minutes
 	l := &lesson.Lesson{Court: d.Pattern.Court, Blocks: []lesson.Block{b}}
@@ -99,7 +100,7 @@ func (p *Planner) alike(
 		plays = rehearse.Few
 	}
 	r.Rehearse(plays).Fill(&out, d, float64(q.Minutes))
-	return out.Players[0]
+	return out
 }
 
 // notices are those of the drill as it is drawn. Those of a stage's own setting come

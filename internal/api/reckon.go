@@ -14,6 +14,7 @@ import (
 	"hodometer/core/goal"
 	"hodometer/core/plan"
 	"hodometer/core/progress"
+	"hodometer/core/rehearse"
 	"hodometer/core/rotation"
 	"hodometer/core/target"
 	"hodometer/core/units"
@@ -38,7 +39,7 @@ var bases = func() map[string]Derivation {
 			&game.RaceDerivation, &game.HandicapDerivation, &game.OddsDerivation, &game.LevelsDerivation,
 			&rotation.Derivation, &progress.Derivation,
 		},
-		drill.Derivations, plan.Derivations,
+		drill.Derivations, plan.Derivations, rehearse.Derivations,
 	) {
 		out[d.ID] = *d
 	}

@@ -3388,14 +3388,22 @@ export interface components {
             rate?: components["schemas"]["Rate"];
             /** @description chance to be first in a race */
             first?: number;
-            likely: components["schemas"]["Figure"];
-            sure: components["schemas"]["Figure"];
+            /** @description chance to meet the goal in the block */
+            met?: number;
+            /** @description minutes; absent where half of the plays take more than four times the block */
+            likely?: components["schemas"]["Figure"];
+            /** @description minutes; absent where a tenth of the plays take more than four times the block */
+            sure?: components["schemas"]["Figure"];
         };
         DrillOutlook: {
             balls: components["schemas"]["Figure"];
             pickUps: components["schemas"]["Figure"];
             offsets: components["schemas"]["Offsets"];
             players: components["schemas"]["PlayerOutlook"][];
+            /** @description chance that everybody meets everything; absent for one student, and without chance */
+            all?: components["schemas"]["Figure"];
+            /** @description minutes that the first then waits for the last */
+            waits?: number;
         };
         PlayerOutlook: {
             id: string;
@@ -3404,8 +3412,12 @@ export interface components {
             finish?: components["schemas"]["Figure"];
             /** @description the chance to finish in words */
             said?: string;
-            likely: components["schemas"]["Figure"];
-            sure: components["schemas"]["Figure"];
+            likely?: components["schemas"]["Figure"];
+            sure?: components["schemas"]["Figure"];
+            /** @description how many of the goals are met, the mean */
+            goalsMet?: number;
+            /** @description the stage that holds the student back most, from 0; absent where none does */
+            holds?: number;
             stages: components["schemas"]["StageOutlook"][];
         };
         Notice: {

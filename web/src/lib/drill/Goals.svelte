@@ -5,7 +5,7 @@
   import Word from '$lib/game/Word.svelte';
   import Choice from '$lib/shell/Choice.svelte';
   import Num from '$lib/shell/Num.svelte';
-  import { sayChance, sayMinutes } from '$lib/units/say';
+  import { sayChance, sayTime } from '$lib/units/say';
   import type { Step } from './parts';
   import Shots from './Shots.svelte';
   import { heading, ofKind } from './stages';
@@ -209,11 +209,11 @@
 </div>
 <Shots {drill} {i} onstep={step} />
 {#if sp}<p class="figures mt-1 text-xs">
-    {#if sp.rate}success rate {sayChance(sp.rate.mean)}; half the time under {sayMinutes(sp.likely.value)}, 9
-      in 10 under
-      {sayMinutes(sp.sure.value)}{#if sp.first !== undefined}; chance to be first {sayChance(
+    {#if sp.rate}success rate {sayChance(sp.rate.mean)}; half the time under {sayTime(sp.likely)}, 9 in 10
+      under
+      {sayTime(sp.sure)}{#if sp.first !== undefined}; chance to be first {sayChance(
           sp.first
-        )}{/if}{:else}{sp.goalLabel}, {sayMinutes(sp.likely.value)}: always done, only time counts{/if}
+        )}{/if}{:else}{sp.goalLabel}, {sayTime(sp.likely)}: always done, only time counts{/if}
   </p>{/if}
 <h3 class="mt-3 text-sm font-semibold">Changes in this stage</h3>
 <p class="text-[0.95rem] leading-8">

@@ -13,7 +13,7 @@
   import Wheel from '$lib/wheel/Wheel.svelte';
   import { sayLength } from '$lib/units/length';
   import { settings } from '$lib/units/settings.svelte';
-  import { sayChance, sayMinutes, sayRate } from '$lib/units/say';
+  import { sayChance, sayMinutes, sayRate, sayTime } from '$lib/units/say';
   import { calledAmong } from '$lib/people/names';
   import type { Editor } from './editor.svelte';
   import EachStudent from './EachStudent.svelte';
@@ -43,6 +43,15 @@
   const columns = $derived(many && player ? [player] : players);
   const shown = $derived(player?.stages[Math.min(step, drill.stages.length - 1)]);
   const name = $derived(calledAmong(students));
+  /** How many of the goals a student meets, and which one is left most often. */
+  function goalsSaid(p: (typeof players)[number]) {
+    if (!p.finish || p.stages.length < 2 || p.goalsMet === undefined) return '';
+    const left = p.holds === undefined ? undefined : p.stages[p.holds];
+    return (
+      `About ${p.goalsMet.toFixed(1)} of ${p.stages.length} goals.` +
+      (left ? ` Left most often: ${left.label.toLowerCase()}, ${left.goalLabel}.` : '')
+    );
+  }
   const was = (id: string) => plan?.before?.find((b) => b.student === id)?.chance;
 
   function set(next: Partial<Drill>, key = '') {
@@ -228,6 +237,14 @@
               figure={players[0].contacts}
             />{/if}
         </div>
+        {#if plan.drill.all}
+          <div class="mt-3 flex flex-wrap items-end gap-x-5 gap-y-2">
+            <Wheel label="Chance that everybody finishes" figure={plan.drill.all} />
+            {#if (plan.drill.waits ?? 0) >= 0.5 && plan.drill.all.value >= 0.05}<p class="text-sm">
+                Then the first waits {sayMinutes(plan.drill.waits!)} for the last.
+              </p>{/if}
+          </div>
+        {/if}
         {#if many}
           <table class="mt-3 w-full text-sm" aria-label="Chance of each student">
             <thead
@@ -258,9 +275,9 @@
                     >{#if p.finish}<span class="chance"><i style:width="{100 * p.finish.value}%"></i></span
                       >{/if}</td
                   >
-                  <td><Finish who={name(p.id)} bare small player={p} /></td>
-                  <td class="figures">{sayMinutes(p.likely.value)}</td>
-                  <td class="figures">{sayMinutes(p.sure.value)}</td>
+                  <td title={goalsSaid(p)}><Finish who={name(p.id)} bare small player={p} /></td>
+                  <td class="figures">{sayTime(p.likely)}</td>
+                  <td class="figures">{sayTime(p.sure)}</td>
                   <td class="figures"
                     >{p.finish && before !== undefined && Math.abs(before - p.finish.value) >= 0.01
                       ? `${p.finish.value > before ? '▲' : '▼'} ${sayChance(before)}`
@@ -290,6 +307,7 @@
                 </div>
                 {#if p.said}<p class="mt-1 max-w-72 text-sm">
                     {p.said[0]?.toUpperCase()}{p.said.slice(1)}.
+                    {goalsSaid(p)}
                   </p>{/if}
                 {#if p.finish && before !== undefined && Math.abs(before - p.finish.value) >= 0.01}
                   <p class="mt-1 text-sm">
@@ -369,10 +387,11 @@
                       >
                         {#if sp.rate}{sayRate(sp.rate)}
                           <span
-                            >· {sayMinutes(sp.likely.value).replace(' min', '')} ({sayMinutes(
-                              sp.sure.value
-                            ).replace(' min', '')})</span
-                          >{:else}{sayMinutes(sp.likely.value)}{/if}
+                            >· {sayTime(sp.likely).replace(' min', '')} ({sayTime(sp.sure).replace(
+                              ' min',
+                              ''
+                            )})</span
+                          >{:else}{sayTime(sp.likely)}{/if}
                       </button>
                     </td>
                   {/if}

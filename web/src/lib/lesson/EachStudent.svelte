@@ -3,7 +3,7 @@
   import type { Block, BlockDetail, Drill, Plan, Student } from '$lib/api/client';
   import { vocabulary } from '$lib/api/vocabulary';
   import Num from '$lib/shell/Num.svelte';
-  import { sayChance, sayMinutes, sayRate } from '$lib/units/say';
+  import { sayChance, sayRate, sayTime } from '$lib/units/say';
   import { calledAmong } from '$lib/people/names';
   import { heading } from '$lib/drill/stages';
   import type { Editor } from './editor.svelte';
@@ -176,7 +176,7 @@
           >
           <td class="figures pl-3">{p?.stages[0] ? sayRate(p.stages[0].rate) : '–'}</td>
           <td class="figures">{p?.finish ? sayChance(p.finish.value) : '–'}</td>
-          <td class="figures whitespace-nowrap">{p ? sayMinutes(p.likely.value) : '–'}</td>
+          <td class="figures whitespace-nowrap">{p ? sayTime(p.likely) : '–'}</td>
         </tr>
       {:else}<tr><td class="py-2" colspan="10">No students in this lesson yet.</td></tr>{/each}
     </tbody>

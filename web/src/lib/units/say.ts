@@ -19,6 +19,9 @@ export function sayMinutes(minutes: number): string {
   return minutes < 10 ? `${minutes.toFixed(1)} min` : `${Math.round(minutes)} min`;
 }
 
+/** How long something takes; nothing is known of what takes more than four times its block. */
+export const sayTime = (f: Pick<Figure, 'value'> | undefined) => (f ? sayMinutes(f.value) : 'too long');
+
 /** A figure or one of its inputs, with its unit. */
 export function say(f: Pick<Figure, 'value'> & { unit: string }, system: System = 'metric'): string {
   switch (f.unit) {

@@ -8,12 +8,15 @@
   import Reading from './Reading.svelte';
 
   interface Props {
-    figure: Figure;
+    /** Nothing: it takes more than four times the block. */
+    figure: Figure | undefined;
     label: string;
     small?: boolean;
     bare?: boolean;
   }
-  let { figure, label, small = false, bare = false }: Props = $props();
+  let { figure: known, label, small = false, bare = false }: Props = $props();
+  const never: Figure = { value: Infinity, unit: 'minutes', derivation: 'rehearse.minutes', inputs: [] };
+  const figure = $derived(known ?? never);
 
   const how = $derived(derivations[figure.derivation]);
   const inputs = $derived([
@@ -25,7 +28,7 @@
     ...(figure.more ?? []).map((i) => ({ name: i.name, said: say(i, settings.units) }))
   ]);
   /** So many minutes that the figure has no use. */
-  const long = $derived(figure.unit === 'minutes' && figure.value > 240);
+  const long = $derived(!!known && figure.unit === 'minutes' && figure.value > 240);
   /** A distance run, as number and unit. */
   const run = $derived(
     figure.unit === 'metres' ? sayRun(figure.value, settings.units).split(' ') : undefined
@@ -42,19 +45,21 @@
             : String(Math.round(Math.min(figure.value, 99999)))
   );
   const unit = $derived(
-    run
-      ? run[1]!
-      : long
-        ? 'h or more'
-        : {
-            chance: '%',
-            minutes: 'min',
-            seconds: 's',
-            balls: '',
-            metres: '',
-            count: '',
-            load: 'min × effort'
-          }[figure.unit]
+    !known
+      ? ''
+      : run
+        ? run[1]!
+        : long
+          ? 'h or more'
+          : {
+              chance: '%',
+              minutes: 'min',
+              seconds: 's',
+              balls: '',
+              metres: '',
+              count: '',
+              load: 'min × effort'
+            }[figure.unit]
   );
   const range = $derived(
     figure.low !== undefined && figure.high !== undefined && sayChance(figure.low) !== sayChance(figure.high)
@@ -69,8 +74,8 @@
   {bare}
   {unit}
   {range}
-  shown={shown.padStart(figure.unit === 'chance' || small ? 1 : 2, '0')}
-  said={say(figure, settings.units)}
+  shown={known ? shown.padStart(figure.unit === 'chance' || small ? 1 : 2, '0') : '–'}
+  said={known ? say(figure, settings.units) : 'more than four times the block'}
   note={range && `There is an 80% chance that the true value is within ${range}.`}
   derivation={how}
   {inputs}
