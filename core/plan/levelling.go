@@ -37,12 +37,17 @@ type Levelling struct {
 // levelling are the offers for a drill block: the target size that gives the
 // middle of the band, the counts that will be reached, the tempo that leaves
 // time enough. What nobody needs is not offered.
-func (q *question) levelling(b *lesson.Block, outlook *drill.Outlook, parts []formation.Sharing) []Levelling {
+func (q *question) levelling(
+	b *lesson.Block,
+	outlook *drill.Outlook,
+	parts []formation.Sharing,
+	at float64,
+) []Levelling {
 	out := []Levelling{}
 	if outlook == nil || len(q.students) == 0 {
 		return out
 	}
-	for _, l := range []*Levelling{q.levelTarget(b, outlook, parts), q.levelGoal(b, outlook, parts),
+	for _, l := range []*Levelling{q.levelTarget(b, outlook, parts), q.levelGoal(b, outlook, at),
 		q.levelTempo(b)} {
 		if l != nil {
 			out = append(out, *l)
@@ -82,7 +87,7 @@ func (p *Planner) Level(
 		}
 		outlook = q.outlook(&b, parts, 0)
 	}
-	if v := q.levelGoal(&b, &outlook, parts); v != nil {
+	if v := q.levelGoal(&b, &outlook, 0); v != nil {
 		b = v.Fix.Blocks[0]
 	}
 	return b
@@ -172,50 +177,77 @@ var lengths = []float64{4, 3, 2.5, 2, 1.75, 1.5, 1.25, 1, 0.8, 0.6, 0.5, 0.4, 0.
 
 // levelGoal proposes counts with the wanted chance for each student who will
 // probably not meet the goals in their time, or nearly surely in half of it: all
-// shortened or lengthened together.
-func (q *question) levelGoal(b *lesson.Block, outlook *drill.Outlook, parts []formation.Sharing) *Levelling {
-	fit, offered := *b, false
+// shortened or lengthened together. Every length is tried for all of them at once, as
+// they share the balls, and each keeps the first that does.
+func (q *question) levelGoal(b *lesson.Block, outlook *drill.Outlook, at float64) *Levelling {
+	asked := func(i int) bool {
+		o := &outlook.Players[i]
+		return o.Finish != nil && (o.Finish.Value < drill.Enough || o.Half >= drill.NearlySure)
+	}
+	fit, left := *b, 0 // left are who have no length yet
+	has := make([]bool, len(q.students))
+	for i := range q.students {
+		if has[i] = !asked(i); !has[i] {
+			left++
+		}
+	}
+	for _, k := range lengths {
+		if left == 0 {
+			break
+		}
+		try := fit
+		for i := range q.students {
+			if !has[i] && (k >= 1 || !q.hasMet(q.students[i].ID)) {
+				v := b.Variant(q.students[i].ID)
+				v.Counts = countsOf(b.Drill, k)
+				try = try.With(v)
+			}
+		}
+		for i, chance := range q.few(&try, at) {
+			if id := q.students[i].ID; !has[i] && chance >= drill.Wanted && (k >= 1 || !q.hasMet(id)) {
+				fit = fit.With(try.Variant(id))
+				has[i] = true
+				left--
+			}
+		}
+	}
+	return q.goalsLevelled(b, fit, outlook, at)
+}
+
+// goalsLevelled says what changed from a block to one with other counts; nil where nothing
+// did.
+func (q *question) goalsLevelled(b *lesson.Block, fit lesson.Block, outlook *drill.Outlook, at float64) *Levelling {
 	l := Levelling{What: "goal"}
+	var chances []float64
 	for i := range q.students {
 		s, o := &q.students[i], &outlook.Players[i]
-		if o.Finish == nil || o.Finish.Value >= drill.Enough && o.Half < drill.NearlySure {
-			continue
-		}
-		d := b.DrillFor(s.ID)
-		p := s.PlayerOf(d)
-		best, counts := 0.0, []int(nil)
-		for _, k := range lengths {
-			if k < 1 && q.hasMet(s.ID) {
-				break
-			}
-			try, at := d.Clone(), make([]int, len(d.Stages))
-			for j := range try.Stages {
-				asked := b.Drill.Stages[j].Goal.Count
-				least := min(2, asked) // one in a row is no streak
-				at[j] = min(goal.MaxCount, max(least, int(math.Round(k*float64(asked)))))
-				try.Stages[j].Goal.Count = at[j]
-			}
-			if c := q.turns(&try, parts[i]).Chance(p); c >= drill.Wanted {
-				best, counts = c, at
-				break
-			}
-		}
+		counts := fit.Variant(s.ID).Counts
 		same := func(n int, step drill.Stage) bool { return n == step.Goal.Count }
-		if counts == nil || slices.EqualFunc(counts, d.Stages, same) {
+		if counts == nil || slices.EqualFunc(counts, b.DrillFor(s.ID).Stages, same) {
 			continue
 		}
-		v := b.Variant(s.ID)
-		v.Counts = counts
-		fit, offered = fit.With(v), true
+		if chances == nil {
+			chances = q.chances(&fit, at)
+		}
 		l.Why = append(l.Why, fmt.Sprintf("%s: chance to finish %s now. Start at %s and keep the rest: %s.",
-			s.FirstName(), percent(o.Finish.Value), units.Plural(counts[0], "ball", "balls"), percent(best)))
+			s.FirstName(), percent(o.Finish.Value), units.Plural(counts[0], "ball", "balls"), percent(chances[i])))
 	}
-	if !offered {
+	if len(l.Why) == 0 {
 		return nil
 	}
 	l.Fix = change("Make it even by goals: 80% chance to finish each",
 		fmt.Sprintf("changed counts for %d of %d students", len(l.Why), len(q.students)), fit)
 	return &l
+}
+
+// countsOf are the drill's counts at so many times their length.
+func countsOf(d *drill.Drill, k float64) []int {
+	out := make([]int, len(d.Stages))
+	for j, s := range d.Stages {
+		least := min(2, s.Goal.Count) // one in a row is no streak
+		out[j] = min(goal.MaxCount, max(least, int(math.Round(k*float64(s.Goal.Count)))))
+	}
+	return out
 }
 
 // levelTempo proposes the tempo at which the tightest ball leaves each student

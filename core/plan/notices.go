@@ -37,9 +37,9 @@ func change(label, outcome string, b lesson.Block) lesson.Fix {
 	return lesson.Fix{Label: label, Outcome: outcome, Blocks: []lesson.Block{b}}
 }
 
-// aboutBlock are the notices of one block; outlook is what its drill asks, nil
-// with nobody to ask it of.
-func (q *question) aboutBlock(b *lesson.Block, outlook *drill.Outlook) []Notice {
+// aboutBlock are the notices of one block, which begins at that minute; outlook is what
+// its drill asks, nil with nobody to ask it of.
+func (q *question) aboutBlock(b *lesson.Block, outlook *drill.Outlook, at float64) []Notice {
 	out := []Notice{}
 	if n := len(b.Script); b.Kind == lesson.WarmUp && n > 0 && n != b.Minutes {
 		fit := *b
@@ -63,9 +63,9 @@ func (q *question) aboutBlock(b *lesson.Block, outlook *drill.Outlook) []Notice 
 	out = append(out, q.gatesMet(b)...)
 	out = append(out, q.toBeat(b)...)
 	if outlook != nil {
-		if n, bad := q.willNotFit(b, outlook); bad {
+		if n, bad := q.willNotFit(b, outlook, at); bad {
 			out = append(out, n)
-		} else if n, easy := q.nearlySure(b, outlook); easy {
+		} else if n, easy := q.nearlySure(b, outlook, at); easy {
 			out = append(out, n)
 		}
 	}
@@ -155,7 +155,7 @@ func takes(f *units.Figure, block int) string {
 
 // willNotFit names the students who will probably not finish, with the figures,
 // and offers the smallest changes that would let everybody.
-func (q *question) willNotFit(b *lesson.Block, outlook *drill.Outlook) (Notice, bool) {
+func (q *question) willNotFit(b *lesson.Block, outlook *drill.Outlook, at float64) (Notice, bool) {
 	if outlook.Worst() >= drill.Enough {
 		return Notice{}, false
 	}
@@ -169,7 +169,9 @@ func (q *question) willNotFit(b *lesson.Block, outlook *drill.Outlook) (Notice, 
 	n := notice("willNotFit",
 		fmt.Sprintf("These goals will probably take longer than %d minutes: %s.", b.Minutes, named(who)))
 	for _, a := range q.whole(b).Fitting(players(b.Drill, q.students)) {
-		n.Fixes = append(n.Fixes, q.adjusted(b, a))
+		if fix, chance := q.adjusted(b, a, at); chance >= drill.Enough {
+			n.Fixes = append(n.Fixes, fix)
+		}
 	}
 	if len(n.Fixes) == 0 {
 		n.Text += " No single change gives an 80% chance. Set fewer goals, or spread them over two lessons."
@@ -179,7 +181,7 @@ func (q *question) willNotFit(b *lesson.Block, outlook *drill.Outlook) (Notice, 
 
 // nearlySure says when goals ask too little of everybody: as good as met within
 // half of the time, warm-ups apart. It offers what is hard enough.
-func (q *question) nearlySure(b *lesson.Block, outlook *drill.Outlook) (Notice, bool) {
+func (q *question) nearlySure(b *lesson.Block, outlook *drill.Outlook, at float64) (Notice, bool) {
 	longest, any := (*units.Figure)(nil), false
 	for _, p := range outlook.Players {
 		if p.Finish == nil {
@@ -201,16 +203,20 @@ func (q *question) nearlySure(b *lesson.Block, outlook *drill.Outlook) (Notice, 
 			b.Drill.Goals(), takes(longest, b.Minutes), b.Minutes),
 	)
 	for _, a := range q.whole(b).Stretching(players(b.Drill, q.students)) {
-		n.Fixes = append(n.Fixes, q.adjusted(b, a))
+		if fix, chance := q.adjusted(b, a, at); chance >= drill.Enough {
+			n.Fixes = append(n.Fixes, fix)
+		}
 	}
 	return n, true
 }
 
-// adjusted is a change of a drill as one of its block.
-func (q *question) adjusted(b *lesson.Block, a drill.Adjustment) lesson.Fix {
+// adjusted is a change of a drill as one of its block, and the least chance of a student to
+// finish that it leads to. The laws of the goals found it; what it comes to is rehearsed.
+func (q *question) adjusted(b *lesson.Block, a drill.Adjustment, at float64) (lesson.Fix, float64) {
 	fit := *b
 	fit.Drill, fit.Minutes = &a.Drill, a.Minutes
-	return change(adjustmentLabel(a, q.system), percent(a.Chance)+" to finish", fit)
+	chance := slices.Min(q.chances(&fit, at))
+	return change(adjustmentLabel(a, q.system), percent(chance)+" to finish", fit), chance
 }
 
 func adjustmentLabel(a drill.Adjustment, system units.System) string {

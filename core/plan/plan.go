@@ -155,7 +155,7 @@ func (q *question) block(i, at int, out *Plan, sums *sums) Block {
 		bp.Match = q.match(b)
 		bp.Notices = q.lastGame(b)
 	default:
-		bp.Notices = q.aboutBlock(b, nil)
+		bp.Notices = q.aboutBlock(b, nil, float64(at))
 	}
 	return bp
 }
@@ -169,7 +169,7 @@ func (q *question) drillBlock(
 ) (a blockAnswer) {
 	outlook := q.outlook(b, parts, at)
 	a.drill, a.before = &outlook, q.before(b, parts, at)
-	a.notices = append(q.aboutBlock(b, &outlook), q.idle(b, lanes)...)
+	a.notices = append(q.aboutBlock(b, &outlook, at), q.idle(b, lanes)...)
 	a.notices = append(a.notices, q.lacking(b, outlook.Balls.Value)...)
 	return a
 }

@@ -22,6 +22,24 @@ func (q *question) outlook(b *lesson.Block, parts []formation.Sharing, at float6
 	return out
 }
 
+// chances are how likely each student is to finish the block, at least one of them.
+func (q *question) chances(b *lesson.Block, at float64) []float64 {
+	return q.chancesIn(b, at, q.plays())
+}
+
+// few are the same chances off few plays, which do for a search.
+func (q *question) few(b *lesson.Block, at float64) []float64 {
+	return q.chancesIn(b, at, rehearse.Few)
+}
+
+func (q *question) chancesIn(b *lesson.Block, at float64, plays int) []float64 {
+	who := make([]drill.Player, len(q.students))
+	for i := range q.students {
+		who[i] = q.students[i].PlayerOf(b.DrillFor(q.students[i].ID))
+	}
+	return q.stage(b, formation.Sharings(q.lesson, b, at, len(q.students)), at, who).Chances(plays)
+}
+
 // plays are how often a block is rehearsed.
 func (q *question) plays() int {
 	if q.quick {
