@@ -9,7 +9,7 @@ import (
 var Derivations = []*units.Derivation{
 	&minutesDerivation, &ballsDerivation, &pickUpsDerivation, &atOnceDerivation, &betweenDerivation,
 	&contactsDerivation, &metresDerivation, &overheadDerivation, &progress.LoadDerivation,
-	&gameDerivation, &gamesDerivation, &evenDerivation,
+	&gameDerivation, &gamesDerivation, &endsDerivation, &evenDerivation,
 }
 
 // total is the derivation of what adds up over the blocks.
@@ -78,9 +78,25 @@ var (
 		Inputs:  gameInputs,
 	}
 	gamesDerivation = units.Derivation{
-		ID: "lesson.games", Name: "Games that fit", Mark: units.Rule, Source: "counting",
-		Words: "Whole games of average length within the block.", Formula: "⌊block ÷ length of a game⌋",
-		Inputs: append(gameInputs, units.Parameter{Name: "Block", Unit: units.Minutes}),
+		ID: "lesson.games", Name: "Games that are over", Mark: units.Rule,
+		Source:  "simulation with the engine that counts on court",
+		Words:   "The games that are over within the block, on all courts, the mean of many plays of it.",
+		Formula: "games that were over ÷ plays",
+		Inputs: []units.Parameter{
+			{Name: "Block", Unit: units.Minutes}, {Name: "Length of a game that is over", Unit: units.Minutes},
+		},
+	}
+	endsDerivation = units.Derivation{
+		ID:     "lesson.ends",
+		Name:   "Chance that a game ends",
+		Mark:   units.Rule,
+		Source: "simulation with the engine that counts on court",
+		Words: "The block is played many times with dice, rally by rally on every court. This is the share of " +
+			"the games that are over when their time is up: the round’s, or the block’s.",
+		Formula: "games over in their time ÷ games begun",
+		Inputs: []units.Parameter{
+			{Name: "Block", Unit: units.Minutes}, {Name: "Plays", Unit: units.Count},
+		},
 	}
 	evenDerivation = units.Derivation{
 		ID:     "lesson.even",

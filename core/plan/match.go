@@ -19,7 +19,8 @@ import (
 // Match is what a game block comes to.
 type Match struct {
 	Minutes units.Figure  `json:"minutes"`           // one game, on average
-	Games   units.Figure  `json:"games"`             // that fit the block
+	Games   units.Figure  `json:"games"`             // that are over in the block, on all courts
+	Ends    *units.Figure `json:"ends,omitempty"`    // chance that a game is over in its time
 	ChanceA *units.Figure `json:"chanceA,omitempty"` // for the first of two
 }
 
@@ -31,8 +32,7 @@ func (q *question) match(b *lesson.Block) *Match {
 	inputs := []float64{float64(rules.To), rallies, rules.SecondsPerPoint}
 	out := &Match{
 		Minutes: gameDerivation.Of(length, units.Minutes, inputs...),
-		Games: gamesDerivation.Of(math.Floor(float64(b.Minutes)/length), units.Count,
-			append(inputs, float64(b.Minutes))...),
+		Games:   gamesDerivation.Of(math.Floor(float64(b.Minutes)/length), units.Count, float64(b.Minutes), length),
 	}
 	if len(q.students) != 2 {
 		return out

@@ -152,8 +152,12 @@ func (q *question) block(i, at int, out *Plan, sums *sums) Block {
 		bp.Drill, bp.Before, bp.Notices = known.drill, known.before, known.notices
 		sums.add(b, known, q.students)
 	case b.Match != nil:
-		bp.Match = q.match(b)
-		bp.Notices = q.lastGame(b)
+		known := q.known.Get(
+			q.key(b, nil, float64(at)),
+			mostKnown,
+			func() blockAnswer { return q.gameBlock(b, float64(at)) },
+		)
+		bp.Match, bp.Notices = known.match, known.notices
 	default:
 		bp.Notices = q.aboutBlock(b, nil, float64(at))
 	}

@@ -33,6 +33,7 @@ type Planner struct {
 // blockAnswer is the part of a block's plan that does not hang on when it is.
 type blockAnswer struct {
 	drill   *drill.Outlook
+	match   *Match
 	before  []Earlier
 	notices []Notice
 }
@@ -114,6 +115,15 @@ func (p *Planner) markOf(students []Student) uint64 {
 			maphash.WriteComparable(&h, last.Met)
 			maphash.WriteComparable(&h, len(series.Marks))
 			sum += h.Sum64()
+		}
+		for _, g := range s.Games {
+			maphash.WriteComparable(&all, g.At)
+			all.WriteString(g.Run + "\x00" + g.Block + "\x00" + g.Game)
+		}
+		if s.Standing != nil {
+			maphash.WriteComparable(&all, [3]float64{
+				float64(s.Place), float64(s.Rallied), s.Standing.Strength(s.Place).Value,
+			})
 		}
 		maphash.WriteComparable(&all, sum)
 		maphash.WriteComparable(&all, s.others())

@@ -76,7 +76,7 @@ func (b Block) lay() *rehearsal {
 	if d.Turn != nil && d.Turn.OneBall {
 		r.basket = 0
 	}
-	r.attend()
+	r.stretches = stretchesOf(b.Lesson, b.Block, b.From)
 	here := r.stretches[0].script.Here
 	hitters := max(1, min(d.Hitters, len(here)))
 	beside := hitters // in a rally each hits every ball
@@ -105,14 +105,14 @@ func (b Block) lay() *rehearsal {
 	return r
 }
 
-// attend lays the block out for those who are there, from each time that this changes.
-func (r *rehearsal) attend() {
-	l := r.Lesson
+// stretchesOf a block that begins at that minute: laid out for those who are there, from
+// each time that this changes.
+func stretchesOf(l *lesson.Lesson, b *lesson.Block, from float64) (out []stretch) {
 	times := []int64{0}
 	for _, id := range l.Students {
-		from, to := l.Stay(id)
-		for _, minute := range []float64{from, to} {
-			if at := ms((minute - r.From) * 60); at > 0 && at < r.ends {
+		comes, goes := l.Stay(id)
+		for _, minute := range []float64{comes, goes} {
+			if at := ms((minute - from) * 60); at > 0 && at < ms(float64(b.Minutes)*60) {
 				times = append(times, at)
 			}
 		}
@@ -121,13 +121,14 @@ func (r *rehearsal) attend() {
 	for _, at := range slices.Compact(times) {
 		var here []int
 		for i, id := range l.Students {
-			from, to := l.Stay(id)
-			if minute := r.From + float64(at)/60_000; from <= minute+1e-9 && minute < to {
+			comes, goes := l.Stay(id)
+			if minute := from + float64(at)/60_000; comes <= minute+1e-9 && minute < goes {
 				here = append(here, i)
 			}
 		}
-		r.stretches = append(r.stretches, stretch{at, play.Compile(l, r.Block.Block, here)})
+		out = append(out, stretch{at, play.Compile(l, b, here)})
 	}
+	return out
 }
 
 // believe draws what may be true of each student, and the rates that follow.

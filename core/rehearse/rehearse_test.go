@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"hodometer/core/drill"
+	"hodometer/core/game"
 	"hodometer/core/goal"
 	"hodometer/core/internal/sample"
 	"hodometer/core/lesson"
@@ -18,6 +19,7 @@ import (
 	"hodometer/core/footwork"
 
 	"github.com/stretchr/testify/require"
+	"gonum.org/v1/gonum/stat/distuv"
 )
 
 // club is a student of the level of whom nothing was counted.
@@ -207,5 +209,55 @@ func BenchmarkBlock(b *testing.B) {
 	b.ReportAllocs()
 	for b.Loop() {
 		r.Rehearse(rehearse.Plays)
+	}
+}
+
+// versus is a game of the shelf for so many students in so many minutes.
+func versus(t testing.TB, rules game.Rules, students, minutes int, a *lesson.Arrangement) rehearse.Game {
+	b := lesson.Block{
+		ID: sample.ID(12), Kind: lesson.Game, Title: "Game", Minutes: minutes, Arrangement: a,
+		Match: &lesson.Match{Rules: rules, Start: "a serve", Cue: "Watch the ball"},
+	}
+	l := &lesson.Lesson{
+		ID: sample.ID(1), Title: "Lesson", Date: "2026-11-29", Start: "17:00", SlotMinutes: 90,
+		Court: "tennis", Blocks: []lesson.Block{b},
+	}
+	for i := range students {
+		l.Students = append(l.Students, sample.ID(101+i))
+	}
+	require.Empty(t, l.Validate())
+	return rehearse.Game{Lesson: l, Block: &l.Blocks[0], Rally: rehearse.Even(rules)}
+}
+
+// A game to 11 at 20 s a point takes 6.1 minutes between equals, and 3.7 at the least [rule:
+// the exact law of the race].
+func TestAGameTakesItsTime(t *testing.T) {
+	rules := game.Rules{To: 11, WinBy: 1, FeedChangesEvery: 4, SecondsPerPoint: 20}
+	long := versus(t, rules, 2, 90, nil).Rehearse(rehearse.Plays)
+	require.InDelta(t, rules.MeanMinutes(0.5), long.Minutes, 0.1)
+	require.InDelta(t, 6.1, long.Minutes, 0.15)
+	require.InDelta(t, 1, long.Ends, 1e-9)
+	require.InDelta(t, 90/6.1, long.Games, 0.8)
+	short := versus(t, rules, 2, 3, nil).Rehearse(rehearse.Plays)
+	require.Zero(t, short.Ends, "eleven points do not fit into three minutes")
+	// 18 rallies in six minutes: over unless both have 10 or fewer, so nearly even.
+	even := versus(t, rules, 2, 6, nil).Rehearse(rehearse.Plays)
+	law := 0.0
+	for a := range 19 {
+		if b := 18 - a; a >= 11 || b >= 11 {
+			law += distuv.Binomial{N: 18, P: 0.5}.Prob(float64(a))
+		}
+	}
+	require.InDelta(t, law, even.Ends, 0.07)
+}
+
+// Every game of the shelf is played to an end by somebody.
+func TestEveryGameCanBeRehearsed(t *testing.T) {
+	for _, g := range game.Presets() {
+		m := lesson.MatchOf(g)
+		for _, n := range []int{2, 3, 4, 6} {
+			got := versus(t, m.Rules, n, 40, nil).Rehearse(rehearse.Few)
+			require.Positive(t, got.Games, "%s for %d", g.ID, n)
+		}
 	}
 }

@@ -3485,6 +3485,7 @@ export interface components {
                 match?: {
                     minutes: components["schemas"]["Figure"];
                     games: components["schemas"]["Figure"];
+                    ends?: components["schemas"]["Figure"];
                     chanceA?: components["schemas"]["Figure"];
                 };
                 before?: {

@@ -233,7 +233,8 @@
   <div class="mt-3 flex flex-wrap items-end gap-x-6 gap-y-3">
     {#if plan?.match}
       <Wheel label="One game" figure={plan.match.minutes} />
-      <Wheel label="Games that fit" figure={plan.match.games} small />
+      <Wheel label="Games that end" figure={plan.match.games} small />
+      {#if plan.match.ends}<Wheel label="A game ends in its time" figure={plan.match.ends} small />{/if}
       {#if plan.match.chanceA && students[0]}<Wheel
           label="{names[0]} wins"
           figure={plan.match.chanceA}

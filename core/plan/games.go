@@ -1,0 +1,119 @@
+package plan
+
+import (
+	"fmt"
+	"slices"
+
+	"hodometer/core/drill"
+	"hodometer/core/lesson"
+	"hodometer/core/rehearse"
+	"hodometer/core/units"
+)
+
+// gameBlock is what a game block comes to that begins at that minute.
+func (q *question) gameBlock(b *lesson.Block, at float64) (a blockAnswer) {
+	a.match = q.match(b)
+	a.notices = q.lastGame(b)
+	if len(q.students) < 2 {
+		return a
+	}
+	played := q.gamesIn(b, at)
+	ends := endsDerivation.Of(played.Ends, units.Chance, float64(b.Minutes), float64(played.Plays))
+	a.match.Ends = &ends
+	if played.Games > 0 {
+		a.match.Games = gamesDerivation.Of(played.Games, units.Count, float64(b.Minutes), played.Minutes)
+	} else {
+		a.match.Games.Value = 0
+	}
+	if played.Ends < drill.Enough {
+		a.notices = append(a.notices, q.willNotEnd(b, at, played.Ends))
+	}
+	return a
+}
+
+// gamesIn a block, read off plays of it: rallies go by the strengths of those on either
+// side.
+func (q *question) gamesIn(b *lesson.Block, at float64) rehearse.GamePlayed {
+	among := q.students
+	if among[0].Standing == nil || slices.ContainsFunc(
+		among,
+		func(s Student) bool { return s.Standing != among[0].Standing },
+	) {
+		among = slices.Clone(among)
+		Stand(among, nil, nil)
+	}
+	place := func(who []int) []int {
+		out := make([]int, len(who))
+		for i, w := range who {
+			out[i] = among[w].Place
+		}
+		return out
+	}
+	type sides struct{ a, b string }
+	known := map[sides]float64{}
+	g := rehearse.Game{Lesson: q.lesson, Block: b, From: at, Rally: func(a, o []int) float64 {
+		key := sides{fmt.Sprint(a), fmt.Sprint(o)}
+		chance, ok := known[key]
+		if !ok {
+			chance, _, _ = among[0].Standing.Rally(
+				Meeting{A: place(a), B: place(o), Favours: b.Match.Rules.Favours},
+			)
+			known[key] = chance
+		}
+		return chance
+	}}
+	return g.Rehearse(rehearse.Few)
+}
+
+// willNotEnd says that games will be broken off, and offers a shorter game and more time.
+func (q *question) willNotEnd(b *lesson.Block, at, ends float64) Notice {
+	n := notice("willNotEnd",
+		fmt.Sprintf("Most games will not be over when their time is up: %s of them are.", percent(ends)))
+	try := func(label string, fit lesson.Block) {
+		if chance := q.gamesIn(&fit, at).Ends; chance >= drill.Wanted {
+			n.Fixes = append(n.Fixes, change(label, percent(chance)+" of the games end", fit))
+		}
+	}
+	rules := b.Match.Rules
+	to := func(points int) lesson.Block {
+		fit, m := *b, *b.Match
+		m.Rules.To = points
+		fit.Match = &m
+		return fit
+	}
+	if rules.ToB == 0 && rules.Cap == 0 && rules.Set == nil {
+		lo, hi := leastRace, rules.To // lo may do, hi does not
+		for hi-lo > 1 {
+			mid := (lo + hi) / 2
+			if fit := to(mid); q.gamesIn(&fit, at).Ends >= drill.Wanted {
+				lo = mid
+			} else {
+				hi = mid
+			}
+		}
+		if lo < rules.To {
+			try(fmt.Sprintf("Play to %d", lo), to(lo))
+		}
+	}
+	lasting := func(minutes int) lesson.Block {
+		fit := *b
+		fit.Minutes = minutes
+		return fit
+	}
+	lo, hi := b.Minutes, drill.Longest+1 // lo does not do
+	for hi-lo > 1 {
+		mid := (lo + hi) / 2
+		if fit := lasting(mid); q.gamesIn(&fit, at).Ends < drill.Wanted {
+			lo = mid
+		} else {
+			hi = mid
+		}
+	}
+	if hi <= drill.Longest {
+		try(fmt.Sprintf("Give it %d minutes", hi), lasting(hi))
+	}
+	return n
+}
+
+// leastRace is the fewest points that a shorter game is played to.
+const leastRace = 3
