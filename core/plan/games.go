@@ -49,10 +49,15 @@ func (q *question) gamesIn(b *lesson.Block, at float64) rehearse.GamePlayed {
 		}
 		return out
 	}
-	type sides struct{ a, b string }
-	known := map[sides]float64{}
+	known := map[[2]uint32]float64{} // by who is on either side
+	mask := func(who []int) (out uint32) {
+		for _, w := range who {
+			out |= 1 << w
+		}
+		return out
+	}
 	g := rehearse.Game{Lesson: q.lesson, Block: b, From: at, Rally: func(a, o []int) float64 {
-		key := sides{fmt.Sprint(a), fmt.Sprint(o)}
+		key := [2]uint32{mask(a), mask(o)}
 		chance, ok := known[key]
 		if !ok {
 			chance, _, _ = among[0].Standing.Rally(
@@ -62,7 +67,8 @@ func (q *question) gamesIn(b *lesson.Block, at float64) rehearse.GamePlayed {
 		}
 		return chance
 	}}
-	return g.Rehearse(rehearse.Few)
+	rallies := float64(b.Minutes) * 60 / b.Match.Rules.SecondsPerPoint * float64(max(1, len(among)/2))
+	return g.Rehearse(int(min(rehearse.Few, max(fewest, mostRallies/rallies))))
 }
 
 // willNotEnd says that games will be broken off, and offers a shorter game and more time.
@@ -114,6 +120,12 @@ func (q *question) willNotEnd(b *lesson.Block, at, ends float64) Notice {
 	}
 	return n
 }
+
+// A long block is played fewer times, for there are more games in it.
+const (
+	fewest      = 32.0
+	mostRallies = 20_000.0
+)
 
 // leastRace is the fewest points that a shorter game is played to.
 const leastRace = 3

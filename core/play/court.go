@@ -11,7 +11,7 @@ import (
 // courts as its first turn has, with who plays there; one game of nobody known where it
 // has none.
 func (s *Script) firstGames() []Court {
-	turns := s.pairings()
+	turns := s.pairings
 	if len(turns) == 0 {
 		return []Court{s.newGame([2][]int{})}
 	}
@@ -25,9 +25,6 @@ func (s *Script) firstGames() []Court {
 func (s *Script) newGame(sides [2][]int) Court {
 	return Court{Sides: sides, Score: s.Block.Match.Rules.Start()}
 }
-
-// pairings are who plays whom, turn by turn and court by court.
-func (s *Script) pairings() [][][2][]int { return pairingsOf(s.Lesson, s.Block, s.Here) }
 
 // court is the game on a court; more courts than were planned are opened as they come.
 func (s *Script) court(st *State, on int) *Court {
@@ -129,7 +126,7 @@ func (s *Script) sit(st *State) {
 	if st.Turn.By == ByScore {
 		return
 	}
-	turns := s.pairings()
+	turns := s.pairings
 	if len(turns) == 0 {
 		return
 	}

@@ -40,8 +40,9 @@ type Script struct {
 	balls            [][]Ball // of a turn, by stage; alike for those side by side
 	ends             []drill.End
 	turn             drill.Turn
-	soLong           float64 // s of a turn by the clock; 0: balls fill it
-	shared           bool    // two who hit take the balls in turn: of one feeder, or of a rally
+	pairings         [][][2][]int // who plays whom, turn by turn and court by court
+	soLong           float64      // s of a turn by the clock; 0: balls fill it
+	shared           bool         // two who hit take the balls in turn: of one feeder, or of a rally
 }
 
 // aim is a goal, with what its kind says of it at hand.
@@ -66,6 +67,9 @@ func Compile(l *lesson.Lesson, b *lesson.Block, here []int) *Script {
 	}
 	if b.Drill != nil {
 		s.compile(b.Drill)
+	}
+	if b.Match != nil {
+		s.pairings = pairingsOf(l, b, here)
 	}
 	if s.seat(); b.Drill != nil && s.Round != nil {
 		s.soLong = s.timedTurn()
