@@ -236,15 +236,13 @@
               label={players[0].finish ? 'Balls hit each' : 'Repetitions each'}
               figure={players[0].contacts}
             />{/if}
-        </div>
-        {#if plan.drill.all}
-          <div class="mt-3 flex flex-wrap items-end gap-x-5 gap-y-2">
-            <Wheel label="Chance that everybody finishes" figure={plan.drill.all} />
-            {#if (plan.drill.waits ?? 0) >= 0.5 && plan.drill.all.value >= 0.05}<p class="text-sm">
+          {#if plan.drill.all}<Wheel label="Chance that all finish" figure={plan.drill.all} />
+            {#if (plan.drill.waits ?? 0) >= 0.5 && plan.drill.all.value >= 0.05}<p
+                class="max-w-36 self-end text-sm leading-tight"
+              >
                 Then the first waits {sayMinutes(plan.drill.waits!)} for the last.
-              </p>{/if}
-          </div>
-        {/if}
+              </p>{/if}{/if}
+        </div>
         {#if many}
           <table class="mt-3 w-full text-sm" aria-label="Chance of each student">
             <thead
