@@ -300,7 +300,12 @@ func (t Turns) Sketch(p Player) PlayerOutlook {
 	}
 	curves := t.Curves(p)
 	for i, s := range d.Stages {
-		sp := StageOutlook{Label: s.Label(), Goal: s.Goal, GoalLabel: d.GoalLabel(s), Shape: t.shape(i, p.Hand)}
+		sp := StageOutlook{
+			Label:     s.Label(),
+			Goal:      s.Goal,
+			GoalLabel: d.GoalLabel(s),
+			Shape:     t.shape(i, p.Hand),
+		}
 		if c := curves[i]; c != nil {
 			r := p.Beliefs[i].Rate(c)
 			sp.Rate = &r

@@ -285,7 +285,8 @@ func (s Stage) Paced() float64 {
 // elsewhere reports whether the balls of the i-th stage are not the drill's own.
 func (d *Drill) elsewhere(i int) bool {
 	s := d.Stages[i]
-	return s.Paced() != 1 || s.Place != nil || len(d.FeedsAt(i)) != len(d.Pattern.Feeds) || d.counted(i) != nil
+	return s.Paced() != 1 || s.Place != nil || len(d.FeedsAt(i)) != len(d.Pattern.Feeds) ||
+		d.counted(i) != nil
 }
 
 // At is the drill as its i-th stage is played: some of its balls, from another

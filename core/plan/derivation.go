@@ -83,7 +83,11 @@ var (
 		Words:   "The games that are over within the block, on all courts, the mean of many plays of it.",
 		Formula: "games that were over ÷ plays",
 		Inputs: []units.Parameter{
-			{Name: "Block", Unit: units.Minutes}, {Name: "Length of a game that is over", Unit: units.Minutes},
+			{
+				Name: "Block",
+				Unit: units.Minutes,
+			},
+			{Name: "Length of a game that is over", Unit: units.Minutes},
 		},
 	}
 	endsDerivation = units.Derivation{

@@ -45,7 +45,12 @@ func (p *Planner) Detail(
 	}
 	switch {
 	case b.Drill != nil:
-		out.Levelling = q.levelling(b, planned.Blocks[i].Drill, formation.Sharings(l, b, from, len(students)), from)
+		out.Levelling = q.levelling(
+			b,
+			planned.Blocks[i].Drill,
+			formation.Sharings(l, b, from, len(students)),
+			from,
+		)
 	case b.Match != nil && len(students) == 2:
 		if _, fair := even(b, students); fair != nil {
 			out.Levelling = append(out.Levelling, *fair)

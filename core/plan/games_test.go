@@ -33,7 +33,11 @@ func TestGamesThatCannotEndAreSaid(t *testing.T) {
 	require.Zero(t, got.Match.Ends.Value)
 	i := slices.IndexFunc(got.Notices, func(n plan.Notice) bool { return n.Kind == "willNotEnd" })
 	require.GreaterOrEqual(t, i, 0)
-	require.Equal(t, "Most games will not be over when their time is up: under 1% of them are.", got.Notices[i].Text)
+	require.Equal(
+		t,
+		"Most games will not be over when their time is up: under 1% of them are.",
+		got.Notices[i].Text,
+	)
 	require.Len(t, got.Notices[i].Fixes, 2)
 	for _, f := range got.Notices[i].Fixes {
 		l.Blocks = f.Blocks

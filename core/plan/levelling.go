@@ -216,7 +216,12 @@ func (q *question) levelGoal(b *lesson.Block, outlook *drill.Outlook, at float64
 
 // goalsLevelled says what changed from a block to one with other counts; nil where nothing
 // did.
-func (q *question) goalsLevelled(b *lesson.Block, fit lesson.Block, outlook *drill.Outlook, at float64) *Levelling {
+func (q *question) goalsLevelled(
+	b *lesson.Block,
+	fit lesson.Block,
+	outlook *drill.Outlook,
+	at float64,
+) *Levelling {
 	l := Levelling{What: "goal"}
 	var chances []float64
 	for i := range q.students {
@@ -229,8 +234,13 @@ func (q *question) goalsLevelled(b *lesson.Block, fit lesson.Block, outlook *dri
 		if chances == nil {
 			chances = q.chances(&fit, at)
 		}
-		l.Why = append(l.Why, fmt.Sprintf("%s: chance to finish %s now. Start at %s and keep the rest: %s.",
-			s.FirstName(), percent(o.Finish.Value), units.Plural(counts[0], "ball", "balls"), percent(chances[i])))
+		l.Why = append(l.Why, fmt.Sprintf(
+			"%s: chance to finish %s now. Start at %s and keep the rest: %s.",
+			s.FirstName(),
+			percent(o.Finish.Value),
+			units.Plural(counts[0], "ball", "balls"),
+			percent(chances[i]),
+		))
 	}
 	if len(l.Why) == 0 {
 		return nil

@@ -32,7 +32,12 @@ func (q *question) match(b *lesson.Block) *Match {
 	inputs := []float64{float64(rules.To), rallies, rules.SecondsPerPoint}
 	out := &Match{
 		Minutes: gameDerivation.Of(length, units.Minutes, inputs...),
-		Games:   gamesDerivation.Of(math.Floor(float64(b.Minutes)/length), units.Count, float64(b.Minutes), length),
+		Games: gamesDerivation.Of(
+			math.Floor(float64(b.Minutes)/length),
+			units.Count,
+			float64(b.Minutes),
+			length,
+		),
 	}
 	if len(q.students) != 2 {
 		return out

@@ -159,7 +159,11 @@ func (s *Script) Again(st *State) {
 		tallies[i] = Tally{Tries: tallies[i].Tries[:0], Times: tallies[i].Times[:0]}
 	}
 	for i := range st.Students {
-		st.Students[i] = Student{Away: !slices.Contains(s.Here, i), done: Nobody, Stage: s.groups[s.begins[i]][0]}
+		st.Students[i] = Student{
+			Away:  !slices.Contains(s.Here, i),
+			done:  Nobody,
+			Stage: s.groups[s.begins[i]][0],
+		}
 	}
 	for i := range st.Own {
 		st.Own[i] = Own{LastHeld: Nobody}

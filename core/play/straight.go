@@ -35,7 +35,14 @@ func (s *Script) HitStraight(
 	at, gap int64,
 	good func(i int) bool,
 ) (hit int, met bool) {
-	g, tally, who := s.aim(due.Student, due.Stage), s.TallyAt(st, due.Student, due.Stage), &st.Students[due.Student]
+	g, tally, who := s.aim(
+		due.Student,
+		due.Stage,
+	), s.TallyAt(
+		st,
+		due.Student,
+		due.Stage,
+	), &st.Students[due.Student]
 	counts, wanted := &tally.good, g.Count-tally.Extra
 	if g.startsAgain {
 		counts, wanted = &tally.Streak, g.Count

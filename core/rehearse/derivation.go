@@ -73,7 +73,10 @@ var (
 		Source:  "simulation with the engine that counts on court",
 		Words:   "How often the basket is empty before the block is over, the mean of the plays.",
 		Formula: "times the basket was empty",
-		Inputs:  []units.Parameter{{Name: "Balls fed", Unit: units.Balls}, {Name: "Basket", Unit: units.Balls}},
+		Inputs: []units.Parameter{
+			{Name: "Balls fed", Unit: units.Balls},
+			{Name: "Basket", Unit: units.Balls},
+		},
 	}
 	hitDerivation = units.Derivation{
 		ID:      "rehearse.hit",
@@ -82,7 +85,10 @@ var (
 		Source:  "simulation with the engine that counts on court",
 		Words:   "The student’s own balls in the block, the mean of the plays.",
 		Formula: "balls of their own turns",
-		Inputs:  []units.Parameter{{Name: "Block", Unit: units.Minutes}, {Name: "Balls fed", Unit: units.Balls}},
+		Inputs: []units.Parameter{
+			{Name: "Block", Unit: units.Minutes},
+			{Name: "Balls fed", Unit: units.Balls},
+		},
 	}
 )
 
