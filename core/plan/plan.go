@@ -220,6 +220,9 @@ func (q *question) totals(out *Plan, sums *sums, at int) {
 		t.Overhead = overheadDerivation.Of(sums.overhead[s], units.Balls)
 		t.Part = formation.PartOf(t.Lane)
 		today := progress.Worked{Minutes: float64(at) - t.Part.Away}
+		if given := q.students[s].Given; given != nil {
+			today = *given
+		}
 		t.week = progress.Loads(q.students[s].Worked, today.Load())
 		t.Load = progress.LoadDerivation.Of(t.week.Total, units.Load,
 			today.Load(), t.week.Usual, t.week.Monotony, t.week.Strain)

@@ -30,8 +30,10 @@ type Student struct {
 	// Others is what to believe of a skill that is not among them; nil: what the
 	// level alone says.
 	Others *progress.Belief
-	// Worked are the lessons near this one, for the load.
+	// Worked are the lessons near this one, for the load, and Given what this one came to;
+	// nil: it is still planned.
 	Worked []progress.Worked
+	Given  *progress.Worked
 	// Series are what was counted besides chance.
 	Series map[progress.Key]*progress.Series
 	// Games are those played lately, the latest first.

@@ -143,7 +143,7 @@ func (w *climber) climb(ctx context.Context, id string) (out Climb, on bool, err
 	if !on || i < 0 {
 		return out, false, nil
 	}
-	s := w.p.at(w.day, l.Sport)
+	s := w.p.at(w.day, l.Sport, "")
 	out = Climb{Ladder: *l, Rung: rung, Since: standing[len(standing)-1].At, Moves: standing, Rungs: []Rung{}}
 	for k := range l.Rungs {
 		r := &l.Rungs[k]
@@ -327,7 +327,7 @@ func (w *climber) more(ctx context.Context) (out []MoreAdvice) {
 		if err != nil {
 			continue
 		}
-		who := w.p.at(w.day, dc.Sport)
+		who := w.p.at(w.day, dc.Sport, "")
 		known, ok := who.Known[d.Skill(d.Stages[at])]
 		if !ok {
 			continue

@@ -42,6 +42,7 @@ type person struct {
 
 // session is a run that a student took part in.
 type session struct {
+	lesson  string
 	day     int
 	minutes float64
 	rating  float64
@@ -141,15 +142,16 @@ func (c *Club) readPerson(ctx context.Context, q *gen.Queries, id string) (*pers
 	for _, r := range sessions {
 		out.sessions = append(
 			out.sessions,
-			session{dayOf(time.UnixMilli(r.StartedAt)), r.Minutes, float64(r.Rating)},
+			session{r.LessonID, dayOf(time.UnixMilli(r.StartedAt)), r.Minutes, float64(r.Rating)},
 		)
 	}
 	return out, err
 }
 
 // at is the student as the reckoning knows them on that day in that sport: what was
-// counted, and the lessons given before it.
-func (p *person) at(day int, in string) plan.Student {
+// counted, and the lessons given before it; where that lesson itself was given, what it
+// came to.
+func (p *person) at(day int, in, lesson string) plan.Student {
 	s := p.student
 	out := plan.Student{
 		ID: s.ID, Name: s.Name, Hand: s.Hand, Level: s.In(in), Series: p.series,
@@ -157,6 +159,10 @@ func (p *person) at(day int, in string) plan.Student {
 	}
 	out.Learn(p.histories, day)
 	for _, r := range p.sessions {
+		if r.lesson == lesson {
+			out.Given = &progress.Worked{Minutes: r.minutes, Rating: r.rating}
+			continue
+		}
 		if before := day - r.day; before >= 0 && before < progress.LoadDays {
 			out.Worked = append(
 				out.Worked,
@@ -213,7 +219,7 @@ func (c *Club) everybody(
 			case err != nil:
 				return err
 			default:
-				s := p.at(day, sportOf(courtID))
+				s := p.at(day, sportOf(courtID), lesson)
 				soon, err := c.planned(ctx, q, id, day, lesson)
 				if err != nil {
 					return err
@@ -249,7 +255,7 @@ func (c *Club) knownBefore(
 		if err != nil {
 			return nil, err
 		}
-		s := p.at(dayOf(c.Now()), sportOf(courtID))
+		s := p.at(dayOf(c.Now()), sportOf(courtID), "")
 		s.Series = map[progress.Key]*progress.Series{}
 		for k, series := range p.series {
 			other := progress.Series{Key: k}

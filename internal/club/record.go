@@ -160,7 +160,7 @@ func (r *Record) seen(ctx context.Context, q *gen.Queries, p *person) error {
 		return err
 	}
 	r.Games = gamesOf(games, names)
-	alone := []plan.Student{p.at(0, "")}
+	alone := []plan.Student{p.at(0, "", "")}
 	if err := stand(ctx, q, alone); err != nil {
 		return err
 	}

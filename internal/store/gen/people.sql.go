@@ -216,7 +216,7 @@ func (q *Queries) ListResultsOfStudent(ctx context.Context, student string) ([]R
 }
 
 const listSessionsOfStudent = `-- name: ListSessionsOfStudent :many
-select r.started_at, r.minutes, cast(coalesce(e.value, 0) as integer) as rating
+select r.lesson_id, r.started_at, r.minutes, cast(coalesce(e.value, 0) as integer) as rating
 from runs r left join efforts e on e.run_id = r.id and e.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1)
 where r.status = 'finished'
   and exists (select 1 from attended x where x.run_id = r.id and x.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1))
@@ -224,6 +224,7 @@ order by r.started_at desc
 `
 
 type ListSessionsOfStudentRow struct {
+	LessonID  string
 	StartedAt int64
 	Minutes   float64
 	Rating    int64
@@ -238,7 +239,12 @@ func (q *Queries) ListSessionsOfStudent(ctx context.Context, student string) ([]
 	var items []ListSessionsOfStudentRow
 	for rows.Next() {
 		var i ListSessionsOfStudentRow
-		if err := rows.Scan(&i.StartedAt, &i.Minutes, &i.Rating); err != nil {
+		if err := rows.Scan(
+			&i.LessonID,
+			&i.StartedAt,
+			&i.Minutes,
+			&i.Rating,
+		); err != nil {
 			return nil, err
 		}
 		items = append(items, i)
