@@ -15,10 +15,10 @@ WEB_SOURCES := $(shell find web/src web/static web/scripts -type f ! -name core.
 GO_FILES = $(shell git ls-files --cached --others --exclude-standard '*.go' | grep -vE '\.gen\.go$$|/gen/')
 WIDEST := 110
 
-.PHONY: help demo dev serve build test check go web lint audit format generate fresh unit e2e bench pictures clean chromium
+.PHONY: help demo dev serve build test check go web lint audit format generate fresh unit e2e bench bench-check pictures clean chromium
 
 help: ## this list
-	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | awk -F ':.*## ' '{printf "  make %-10s %s\n", $$1, $$2}'
+	@grep -hE '^[a-z-]+:.*##' $(MAKEFILE_LIST) | awk -F ':.*## ' '{printf "  make %-12s %s\n", $$1, $$2}'
 
 demo: build ## build, fill a demo file and serve it
 	./bin/hodometer demo --addr $(ADDR) --db bin/demo.db
@@ -91,8 +91,11 @@ fresh: $(STAMPS)/npm $(TOOLS)/staticcheck ## generated code is up to date
 	after=$$(cat internal/api/api.gen.go internal/store/gen/*.go web/src/lib/api/schema.d.ts docs/formats/*.json | sha256sum); \
 	test "$$before" = "$$after" || { echo "Generated code was stale; it has been written again: commit it."; exit 1; }
 
-bench: ## how long the core and the server take
-	$(GO) test -run '^$$' -bench . -benchmem ./core/... ./internal/... ./cmd/...
+bench: ## what every benchmark costs, kept in docs/speed.md
+	$(GO) run ./internal/speed -agree
+
+bench-check: ## fails where a benchmark costs half as much again as agreed
+	$(GO) run ./internal/speed -check
 
 pictures: build chromium ## take the pictures of docs/screenshots again
 	cd web && npx playwright test -c pictures.config.ts
