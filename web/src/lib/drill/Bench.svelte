@@ -1,7 +1,15 @@
 <!-- A drill on the workbench: drawn, reckoned while it is drawn, bent, mended, played. -->
 <script lang="ts">
   import type { Snippet } from 'svelte';
-  import { api, type Court, type Drill, type DrillCheck, type Point, type Student } from '$lib/api/client';
+  import {
+    api,
+    type Court,
+    type Drill,
+    type DrillCheck,
+    type DrillOutlook,
+    type Point,
+    type Student
+  } from '$lib/api/client';
   import Choice from '$lib/shell/Choice.svelte';
   import { derivations, label as wordOf, vocabulary } from '$lib/api/vocabulary';
   import { Latest } from '$lib/shell/latest.svelte';
@@ -50,8 +58,10 @@
     ontake: (drill: Drill, label: string) => void;
     /** Stands over the wheels: title and what can be done with the drill. */
     head: Snippet<[SVGSVGElement | undefined]>;
+    /** The drill is a lesson's: what it comes to is said for those who are in it. */
+    lesson?: { minutes: number; outlook?: DrillOutlook; name: (id: string) => string };
   }
-  let { holder, courts, students, ontake, head }: Props = $props();
+  let { holder, courts, students, ontake, head, lesson }: Props = $props();
 
   const drill = $derived(holder.drill);
   type Edits = DrillCheck['edits'];
@@ -68,9 +78,15 @@
   // For whom: anybody of a level, or a student with their own counts.
   let forWhom = $state('');
   // svelte-ignore state_referenced_locally
-  let many = $state(holder.drill.players.best);
+  let many = $state(lesson ? students.length : holder.drill.players.best);
   // svelte-ignore state_referenced_locally
-  let minutes = $state(holder.drill.minutes.best);
+  let minutes = $state(lesson?.minutes ?? holder.drill.minutes.best);
+  /** Those of the lesson who have to be told apart: all of a few, of many the weakest. */
+  const ofLesson = $derived.by(() => {
+    const all = (lesson?.outlook?.players ?? []).filter((p) => p.finish);
+    if (all.length <= 3) return all;
+    return all.toSorted((a, b) => a.finish!.value - b.finish!.value).slice(0, 2);
+  });
   const student = $derived(students.find((s) => s.id === forWhom));
 
   // The stage in hand is drawn and run through as it is played; −1 is the drill itself.
@@ -407,12 +423,25 @@
             derivation={derivations['estimate']}
             inputs={[]}
           />{/if}
-        {#if check.player.finish}<Wheel small label="Chance to finish" figure={check.player.finish} />{/if}
-        <Wheel
-          small
-          label={check.player.finish ? 'Half the time under' : 'Takes'}
-          figure={check.player.likely}
-        />
+        {#if lesson}
+          {#if lesson.outlook?.all}<Wheel
+              small
+              label="Chance that all finish"
+              figure={lesson.outlook.all}
+            />{/if}
+          {#each ofLesson as p (p.id)}<Wheel
+              small
+              label="{lesson.name(p.id)} finishes"
+              figure={p.finish}
+            />{/each}
+        {:else}
+          {#if check.player.finish}<Wheel small label="Chance to finish" figure={check.player.finish} />{/if}
+          <Wheel
+            small
+            label={check.player.finish ? 'Half the time under' : 'Takes'}
+            figure={check.player.likely}
+          />
+        {/if}
       </div>
     {/if}
     <StageStrip
@@ -508,8 +537,13 @@
           {#each students as s (s.id)}<option value={s.id}>{s.name}</option>{/each}
         </select></label
       >
-      <Num label="Students" whole value={many} min={1} max={16} onset={(v) => (many = v)} />
-      <Num label="Minutes" whole value={minutes} min={1} max={240} onset={(v) => (minutes = v)} />
+      {#if lesson}<p class="pb-1.5 text-sm">
+          {many === 1 ? 'one student' : `${many} students`}, {minutes} min, as in the lesson
+        </p>
+      {:else}
+        <Num label="Students" whole value={many} min={1} max={16} onset={(v) => (many = v)} />
+        <Num label="Minutes" whole value={minutes} min={1} max={240} onset={(v) => (minutes = v)} />
+      {/if}
     </div>
     <div class="mt-3 flex gap-1" role="group" aria-label="Drill details">
       {#each tabs as o (o.id)}<button

@@ -94,7 +94,13 @@
 </script>
 
 {#if benching}
-  <Bench {holder} {courts} {students} ontake={(d) => holder.set(d)}>
+  <Bench
+    {holder}
+    {courts}
+    {students}
+    lesson={{ minutes: block.minutes, outlook: plan?.drill, name }}
+    ontake={(d) => holder.set(d)}
+  >
     {#snippet head()}<p class="flex items-center gap-3">
         <span class="text-sm">Changes apply to this lesson only. The drill on the shelf stays as it is.</span
         ><button type="button" class="btn ml-auto btn-sm" onclick={() => (benching = false)}
