@@ -20,10 +20,11 @@ import (
 
 	"github.com/stretchr/testify/require"
 	"gonum.org/v1/gonum/stat/distuv"
+	"pgregory.net/rapid"
 )
 
 // club is a student of the level of whom nothing was counted.
-func club(t testing.TB, d *drill.Drill) drill.Player {
+func club(t require.TestingT, d *drill.Drill) drill.Player {
 	level, err := target.LevelOf(units.Club)
 	require.NoError(t, err)
 	out := drill.Player{Hand: court.RightHand, Level: level, Mover: footwork.Club}
@@ -34,7 +35,7 @@ func club(t testing.TB, d *drill.Drill) drill.Player {
 }
 
 // block of a drill for so many students, rehearsed.
-func block(t testing.TB, d *drill.Drill, students, minutes int) rehearse.Block {
+func block(t require.TestingT, d *drill.Drill, students, minutes int) rehearse.Block {
 	b := lesson.ForDrill(d)
 	b.ID, b.Minutes = sample.ID(11), minutes
 	l := &lesson.Lesson{
@@ -260,4 +261,84 @@ func TestEveryGameCanBeRehearsed(t *testing.T) {
 			require.Positive(t, got.Games, "%s for %d", g.ID, n)
 		}
 	}
+}
+
+// Whatever drill of the shelf is played by however many: every share is one, nobody finishes
+// more than everything, all is no likelier than the least likely, and more minutes never
+// make anything less likely.
+func TestWhateverIsPlayedAddsUp(t *testing.T) {
+	all := library.All()
+	rapid.Check(t, func(t *rapid.T) {
+		d := &all[rapid.IntRange(0, len(all)-1).Draw(t, "drill")]
+		n, minutes := rapid.IntRange(1, 8).Draw(t, "students"), rapid.IntRange(2, 20).Draw(t, "minutes")
+		got := block(t, d, n, minutes).Rehearse(rehearse.Few)
+		least := 1.0
+		for i, s := range got.Students {
+			least = min(least, s.All.Value)
+			sum := 0.0
+			for j, g := range s.Goals {
+				require.GreaterOrEqual(t, g.Met.Value, 0.0)
+				require.LessOrEqual(t, g.Met.Value, 1.0)
+				if d.Stages[j].Goal.Kind != goal.Race {
+					require.LessOrEqual(t, s.All.Value, g.Met.Value+1e-9, "all is each")
+				}
+				if g.Half != nil && g.Sure != nil {
+					require.LessOrEqual(t, *g.Half, *g.Sure)
+				}
+				sum += g.Met.Value
+			}
+			require.InDelta(t, sum, s.Met, 1e-9)
+			require.LessOrEqual(t, s.InHalf, s.All.Value+1e-9)
+			require.LessOrEqual(t, s.All.Low, s.All.Value+1e-9, i)
+			require.GreaterOrEqual(t, s.All.High, s.All.Value-1e-9, i)
+		}
+		require.LessOrEqual(t, got.All.Value, least+1e-9)
+		longer := block(t, d, n, minutes+6).Rehearse(rehearse.Few)
+		for i := range got.Students {
+			require.GreaterOrEqual(t, longer.Students[i].All.Value, got.Students[i].All.Value-1e-9)
+			require.GreaterOrEqual(t, longer.Students[i].Balls, got.Students[i].Balls-1e-9)
+		}
+	})
+}
+
+// In a rally a miss stops the ball for those who play it, so that who misses more hits fewer;
+// where balls are fed nothing waits for a miss.
+func TestAMissStopsARally(t *testing.T) {
+	d, err := library.ByID("lines-two-net-partner")
+	require.NoError(t, err)
+	rally, err := library.ByID("marker-duel")
+	require.NoError(t, err)
+	for _, v := range []struct {
+		d     *drill.Drill
+		stops bool
+	}{{rally, true}, {d, d.Pattern.Feeds[0].How == "live"}} {
+		b := block(t, v.d, 2, 10)
+		good := b.Rehearse(rehearse.Few).Students[0].Balls
+		for i := range b.Players { // students who scatter as widely as anybody
+			for j := range b.Players[i].Beliefs {
+				b.Players[i].Beliefs[j] = progress.Unknown(1)
+			}
+		}
+		bad := b.Rehearse(rehearse.Few).Students[0].Balls
+		if v.stops {
+			require.Less(t, bad, good-1, v.d.Title)
+		} else {
+			require.InDelta(t, good, bad, 1, v.d.Title)
+		}
+	}
+}
+
+// A turn that ends with the first miss is shorter for who misses more, and the other then has
+// more of the balls.
+func TestATurnThatEndsOnAMiss(t *testing.T) {
+	d := corner(t, drill.Each, goal.Goal{Kind: goal.Total, Count: 40})
+	d.Turn = &drill.Turn{Ends: []drill.End{{By: drill.ByMiss}}, MostBalls: 20}
+	b := block(t, d, 2, 10)
+	for j := range b.Players[0].Beliefs {
+		b.Players[0].Beliefs[j] = progress.Unknown(-1)
+		b.Players[1].Beliefs[j] = progress.Unknown(1)
+	}
+	got := b.Rehearse(rehearse.Plays).Students
+	require.Greater(t, got[0].Balls, got[1].Balls+10)
+	require.Greater(t, got[0].All.Value, got[1].All.Value)
 }
