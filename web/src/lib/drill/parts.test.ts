@@ -1,6 +1,21 @@
 import { expect, test } from 'vitest';
 import type { Court, Drill } from '$lib/api/client';
-import { betweenFeeds, change, everything, inRhythm, placeOf, snap, twice, without } from './parts';
+import {
+  betweenFeeds,
+  bring,
+  bringerOf,
+  bringers,
+  broughtBy,
+  change,
+  everything,
+  inRhythm,
+  placeOf,
+  sayBalls,
+  snap,
+  twice,
+  without
+} from './parts';
+import { withPerson } from './putDown';
 
 const court = {
   id: 'tennis',
@@ -144,4 +159,57 @@ test('another rhythm keeps the pattern’s shape', () => {
   };
   expect(betweenFeeds(p)).toBe(3);
   expect(inRhythm(p, 6).pattern.feeds.map((f) => f.gap)).toEqual([4, 8]);
+});
+
+test('who brings balls takes them along, a machine throws its own, and a toss is nobody’s to bring', () => {
+  const feed = fed.pattern.feeds[0]!;
+  const d: Drill = {
+    ...fed,
+    pattern: {
+      ...fed.pattern,
+      feeds: [feed, { ...feed, how: 'self' }, feed],
+      people: [
+        ...fed.pattern.people,
+        { role: 'waiting', at: { x: 0, y: -16 } },
+        { role: 'partner', at: { x: 2, y: 11 } }
+      ],
+      objects: [
+        { kind: 'cone', at: { x: 1, y: -4 } },
+        { kind: 'machine', at: { x: -2, y: 8 } }
+      ]
+    }
+  };
+  expect(bringers(d)).toEqual([
+    { part: 'person', i: 0 },
+    { part: 'person', i: 2 },
+    { part: 'thing', i: 1 }
+  ]);
+  const thrown = bring(d, [0, 1, 2], { part: 'thing', i: 1 }).pattern.feeds;
+  expect(thrown.map((f) => f.how)).toEqual(['machine', 'self', 'machine']);
+  expect(thrown.map((f) => f.from.x)).toEqual([-2, 0, -2]);
+  const played = bring({ ...d, pattern: { ...d.pattern, feeds: thrown } }, [2], { part: 'person', i: 2 });
+  expect(played.pattern.feeds[2]).toMatchObject({ how: 'racket', from: { x: 2, y: 11, z: 1 } });
+  expect(played.pattern.feeds[0]!.how).toBe('machine');
+});
+
+test('balls are said as a coach counts them, and belong to who brings them', () => {
+  const sources = [
+    { person: 0, thing: -1 },
+    { person: -1, thing: -1 },
+    { person: -1, thing: 1 },
+    { person: 0, thing: -1 }
+  ];
+  expect(broughtBy(sources, { part: 'person', i: 0 })).toEqual([0, 3]);
+  expect(broughtBy(sources, { part: 'thing', i: 1 })).toEqual([2]);
+  expect(broughtBy(sources, { part: 'ball', i: 0 })).toEqual([]);
+  expect(bringerOf(sources[1])).toBeUndefined();
+  expect([[0], [0, 3], [0, 1, 3]].map(sayBalls)).toEqual(['ball 1', 'balls 1 and 4', 'balls 1, 2 and 4']);
+});
+
+test('a second feeder stands beside the first', () => {
+  const spacious = { ...court, runBack: 6.4 } as Court;
+  const three = withPerson(withPerson(fed, spacious, 'feeder'), spacious, 'feeder').pattern.people;
+  for (const [i, a] of three.entries())
+    for (const b of three.slice(i + 1))
+      expect(Math.hypot(a.at.x - b.at.x, a.at.y - b.at.y)).toBeGreaterThan(0.8);
 });

@@ -1,6 +1,7 @@
 package plan_test
 
 import (
+	"fmt"
 	"slices"
 	"testing"
 
@@ -60,4 +61,46 @@ func TestANewResultIsNotForgotten(t *testing.T) {
 	after := by(t, &p, l, students).Blocks[0].Match
 	require.Greater(t, after.ChanceA.Value, before.ChanceA.Value+0.1)
 	require.Greater(t, after.Ends.Value, before.Ends.Value, "an uneven game is over sooner")
+}
+
+// The same drill comes to the same on the workbench and in a lesson of students who are
+// alike, for as long.
+func TestTheWorkbenchAgreesWithTheBlock(t *testing.T) {
+	for _, id := range []string{"short-ball-corners", "line-deep-short-deep", "lines-two-net-partner"} {
+		l, students := sample.Line(t, id, 3, 14)
+		for i := range students { // nothing is known of anybody
+			students[i] = plan.Student{
+				ID: students[i].ID, Name: students[i].Name, Hand: students[i].Hand, Level: "club",
+			}
+		}
+		d := l.Blocks[0].Drill
+		var p plan.Planner
+		bench, err := p.Bench(t.Context(), d, plan.BenchQuestion{Student: students[0], Students: 3, Minutes: 14})
+		require.NoError(t, err)
+		block := reckon(t, l, students).Blocks[0].Drill.Players[0]
+		require.InDelta(t, block.Finish.Value, bench.Player.Finish.Value, 0.06, id)
+		require.InDelta(t, block.Contacts.Value, bench.Player.Contacts.Value, 3, id)
+		require.InDelta(t, block.GoalsMet, bench.Player.GoalsMet, 0.15*float64(len(d.Stages)), id)
+		require.Equal(t, bench.Player.Contacts.Value, bench.Wheels.Contacts.Value, "one figure on one screen")
+	}
+}
+
+// What a fix says it comes to is what the block comes to once it was taken.
+func TestAFixKeepsItsWord(t *testing.T) {
+	l, students := sample.Line(t, "short-ball-corners", 2, 40)
+	took := 0
+	for _, n := range reckon(t, l, students).Blocks[0].Notices {
+		if n.Kind != "willNotFit" {
+			continue
+		}
+		for _, f := range n.Fixes {
+			other := *l
+			other.Blocks = f.Blocks
+			worst := reckon(t, &other, students).Blocks[0].Drill.Worst()
+			require.Equal(t, fmt.Sprintf("%.0f%% to finish", 100*worst), f.Outcome, f.Label)
+			require.GreaterOrEqual(t, worst, drill.Enough)
+			took++
+		}
+	}
+	require.Positive(t, took, "something is offered")
 }
