@@ -42,7 +42,7 @@ check: $(STAMPS)/web $(TOOLS)/staticcheck ## the quick ones, under a minute
 	cd web && npm run -s check && npm run -s unit
 
 go: $(STAMPS)/web $(TOOLS)/staticcheck ## Go tests with the race detector
-	$(GO) test -race $(PKGS)
+	$(GO) test -race -timeout 30m $(PKGS)
 
 format: $(STAMPS)/npm $(TOOLS)/staticcheck ## format Go, TypeScript, Svelte and CSS
 	$(TOOLS)/golines -m $(WIDEST) -t 4 --no-reformat-tags -w $(GO_FILES)

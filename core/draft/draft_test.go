@@ -40,6 +40,7 @@ func TestTemplatesOfEveryCourt(t *testing.T) {
 // what goes on between, begins with a warm-up, asks for nothing that is not at
 // hand, and draws none of the notices that a draft is there to avoid.
 func TestDraftsHoldWhatTheyPromise(t *testing.T) {
+	sample.Checks(t, 30)
 	rapid.Check(t, func(t *rapid.T) {
 		n := rapid.IntRange(1, 8).Draw(t, "n")
 		students, _ := sample.Group(n, rapid.IntRange(0, n).Draw(t, "beginners"))

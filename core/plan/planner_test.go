@@ -108,6 +108,7 @@ func BenchmarkReckonToday(b *testing.B) {
 
 // What is remembered is what would be reckoned anew, whatever is edited.
 func TestRememberingChangesNothing(t *testing.T) {
+	sample.Checks(t, 30)
 	var p plan.Planner
 	big, everybody := bigLesson(t)
 	rapid.Check(t, func(t *rapid.T) {

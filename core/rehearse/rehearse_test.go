@@ -267,6 +267,7 @@ func TestEveryGameCanBeRehearsed(t *testing.T) {
 // more than everything, all is no likelier than the least likely, and more minutes never
 // make anything less likely.
 func TestWhateverIsPlayedAddsUp(t *testing.T) {
+	sample.Checks(t, 40)
 	all := library.All()
 	rapid.Check(t, func(t *rapid.T) {
 		d := &all[rapid.IntRange(0, len(all)-1).Draw(t, "drill")]
