@@ -75,7 +75,11 @@ func TestTheWorkbenchAgreesWithTheBlock(t *testing.T) {
 		}
 		d := l.Blocks[0].Drill
 		var p plan.Planner
-		bench, err := p.Bench(t.Context(), d, plan.BenchQuestion{Student: students[0], Students: 3, Minutes: 14})
+		bench, err := p.Bench(
+			t.Context(),
+			d,
+			plan.BenchQuestion{Student: students[0], Students: 3, Minutes: 14},
+		)
 		require.NoError(t, err)
 		block := reckon(t, l, students).Blocks[0].Drill.Players[0]
 		require.InDelta(t, block.Finish.Value, bench.Player.Finish.Value, 0.06, id)

@@ -41,7 +41,19 @@ func run(packages []string, agree, check bool) error {
 	for _, pkg := range strings.Fields(string(listed)) {
 		before := yardstick()
 		out, err := exec.Command(
-			"go", "test", "-run", "^$", "-bench", ".", "-skip", loads, "-benchtime", "100ms", "-count", "3", pkg,
+			"go",
+			"test",
+			"-run",
+			"^$",
+			"-bench",
+			".",
+			"-skip",
+			loads,
+			"-benchtime",
+			"100ms",
+			"-count",
+			"3",
+			pkg,
 		).CombinedOutput()
 		if err != nil {
 			return fmt.Errorf("%s: %w\n%s", pkg, err, out)
