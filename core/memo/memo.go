@@ -16,8 +16,15 @@ type Of[K comparable, V any] struct {
 // known all are forgotten, which is simple and rare. Two who ask at once may both
 // make it.
 func (m *Of[K, V]) Get(key K, most int, reckon func() V) V {
+	return m.GetIf(key, most, func() (V, bool) { return reckon(), true })
+}
+
+// GetIf is Get, where what is made is remembered only if it says so: not an answer that
+// was broken off.
+func (m *Of[K, V]) GetIf(key K, most int, reckon func() (v V, whole bool)) V {
 	if m == nil {
-		return reckon()
+		v, _ := reckon()
+		return v
 	}
 	m.mu.Lock()
 	v, ok := m.known[key]
@@ -25,7 +32,10 @@ func (m *Of[K, V]) Get(key K, most int, reckon func() V) V {
 	if ok {
 		return v
 	}
-	v = reckon()
+	v, whole := reckon()
+	if !whole {
+		return v
+	}
 	m.mu.Lock()
 	defer m.mu.Unlock()
 	if m.known == nil || len(m.known) >= most {

@@ -62,7 +62,7 @@ func (p *Planner) Bench(ctx context.Context, d *drill.Drill, q BenchQuestion) (o
 	rerate := func(b *drill.Drill) []drill.Player { return []drill.Player{q.Student.PlayerOf(b)} }
 	player := rerate(d)[0]
 	turns := d.Turns(&p.Curves, &p.Flights, float64(q.Students), float64(q.Minutes))
-	rehearsed := p.alike(d, q, player, turns)
+	rehearsed := p.alike(ctx, d, q, player, turns)
 	out.Player = rehearsed.Players[0]
 	out.Wheels = turns.Wheels(player, out.Player.Contacts, rehearsed.Balls.Value)
 	out.Notices = notices(p, d, played, mover, out.Turn, &player, q)
@@ -77,6 +77,7 @@ func (p *Planner) Bench(ctx context.Context, d *drill.Drill, q BenchQuestion) (o
 // alike is what the drill comes to for so many students who are all alike, in a block of
 // its own.
 func (p *Planner) alike(
+	ctx context.Context,
 	d *drill.Drill,
 	q BenchQuestion,
 	player drill.Player,
@@ -99,7 +100,7 @@ func (p *Planner) alike(
 	if q.Quick {
 		plays = rehearse.Few
 	}
-	r.Rehearse(plays).Fill(&out, d, float64(q.Minutes))
+	r.Rehearse(ctx, plays).Fill(&out, d, float64(q.Minutes))
 	return out
 }
 

@@ -68,7 +68,7 @@ func (q *question) gamesIn(b *lesson.Block, at float64) rehearse.GamePlayed {
 		return chance
 	}}
 	rallies := float64(b.Minutes) * 60 / b.Match.Rules.SecondsPerPoint * float64(max(1, len(among)/2))
-	return g.Rehearse(int(min(rehearse.Few, max(fewest, mostRallies/rallies))))
+	return g.Rehearse(q.ctx, int(min(rehearse.Few, max(fewest, mostRallies/rallies))))
 }
 
 // willNotEnd says that games will be broken off, and offers a shorter game and more time.

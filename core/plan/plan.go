@@ -144,19 +144,15 @@ func (q *question) block(i, at int, out *Plan, sums *sums) Block {
 	switch {
 	case b.Drill != nil && n > 0:
 		parts := formation.Sharings(l, b, float64(at), n)
-		known := q.known.Get(
-			q.key(b, parts, float64(at)),
-			mostKnown,
-			func() blockAnswer { return q.drillBlock(b, parts, lanes, float64(at)) },
-		)
+		known := q.known.GetIf(q.key(b, parts, float64(at)), mostKnown, func() (blockAnswer, bool) {
+			return q.drillBlock(b, parts, lanes, float64(at)), q.ctx.Err() == nil
+		})
 		bp.Drill, bp.Before, bp.Notices = known.drill, known.before, known.notices
 		sums.add(b, known, q.students)
 	case b.Match != nil:
-		known := q.known.Get(
-			q.key(b, nil, float64(at)),
-			mostKnown,
-			func() blockAnswer { return q.gameBlock(b, float64(at)) },
-		)
+		known := q.known.GetIf(q.key(b, nil, float64(at)), mostKnown, func() (blockAnswer, bool) {
+			return q.gameBlock(b, float64(at)), q.ctx.Err() == nil
+		})
 		bp.Match, bp.Notices = known.match, known.notices
 	default:
 		bp.Notices = q.aboutBlock(b, nil, float64(at))

@@ -18,7 +18,7 @@ func (q *question) outlook(b *lesson.Block, parts []formation.Sharing, at float6
 		who[i] = q.students[i].PlayerOf(d)
 		out.Players[i] = q.turns(d, parts[i]).Sketch(who[i])
 	}
-	q.stage(b, parts, at, who).Rehearse(q.plays()).Fill(&out, b.Drill, float64(b.Minutes))
+	q.stage(b, parts, at, who).Rehearse(q.ctx, q.plays()).Fill(&out, b.Drill, float64(b.Minutes))
 	return out
 }
 
@@ -37,7 +37,7 @@ func (q *question) chancesIn(b *lesson.Block, at float64, plays int) []float64 {
 	for i := range q.students {
 		who[i] = q.students[i].PlayerOf(b.DrillFor(q.students[i].ID))
 	}
-	return q.stage(b, formation.Sharings(q.lesson, b, at, len(q.students)), at, who).Chances(plays)
+	return q.stage(b, formation.Sharings(q.lesson, b, at, len(q.students)), at, who).Chances(q.ctx, plays)
 }
 
 // plays are how often a block is rehearsed.
@@ -81,7 +81,7 @@ func (q *question) before(b *lesson.Block, parts []formation.Sharing, at float64
 	if len(out) == 0 {
 		return nil
 	}
-	chances := q.stage(b, parts, at, who).Chances(q.plays())
+	chances := q.stage(b, parts, at, who).Chances(q.ctx, q.plays())
 	for i := range out {
 		for j := range q.students {
 			if q.students[j].ID == out[i].Student {

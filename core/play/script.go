@@ -196,6 +196,14 @@ func (s *Script) hits(turn, student int) bool { return s.roleIn(turn, student) >
 // does not hit.
 func (s *Script) roleIn(turn, student int) int { return s.placeOf[s.around(turn)*s.students+student] }
 
+// Working is how many hit in a turn, the most of any.
+func (s *Script) Working() (most int) {
+	for _, who := range s.hitters {
+		most = max(most, len(who))
+	}
+	return most
+}
+
 // hitting are those who hit in a turn, in the order of the places.
 func (s *Script) hitting(turn int) []hitter { return s.hitters[s.around(turn)] }
 
@@ -221,9 +229,12 @@ func (s *Script) mine(ball Ball, place int) bool {
 	return s.Round.Roles[place] == ball.Role || s.Round.Roles[place] == Nobody
 }
 
-// works reports whether who holds a place of the round hits balls that are counted: a
-// partner hits only those that are given to them.
+// works reports whether who holds a place of the round hits balls that are counted: at
+// stations those with the coach, at the first; a partner only those that are given to them.
 func (s *Script) works(place int) bool {
+	if s.Block.Drill != nil && s.Block.Moves() == lesson.Stations {
+		return place == 0
+	}
 	if s.Round.Places[place].Doing != rotation.Hitting {
 		return false
 	}

@@ -84,7 +84,11 @@ func (b Block) lay() *rehearsal {
 		beside = max(1, b.Sources)
 	}
 	r.fetch = ms(fetching / float64(max(1, hitters/2)))
-	r.pickUp = ms(d.TempoFor(float64(len(here))).PickUpMinutes * 60)
+	hands := len(here)
+	if b.Block.Moves() == lesson.Stations { // the others are elsewhere
+		hands = r.stretches[0].script.Working()
+	}
+	r.pickUp = ms(d.TempoFor(float64(hands)).PickUpMinutes * 60)
 	for i, id := range b.Lesson.Students {
 		own := b.Block.DrillFor(id)
 		for j, s := range own.Stages {

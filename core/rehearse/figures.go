@@ -2,6 +2,7 @@ package rehearse
 
 import (
 	"cmp"
+	"context"
 	"math"
 	"runtime"
 	"slices"
@@ -63,23 +64,43 @@ type plays struct {
 // when the goals are met that the block's minutes do not hold.
 const oneIn = 8
 
+// runsOn reports whether a play does: of few plays as many as of twice as many.
+func runsOn(k int) bool { return k/truths%2 == 0 && k%oneIn == 0 }
+
+// A block with very many balls is played fewer times, so that it is answered in the time of
+// any other; its figures say how often it was played.
+const (
+	fewest    = 32
+	mostBalls = 2_000_000
+)
+
+// bounded is how often the block is played where so many plays are asked for.
+func (r *rehearsal) bounded(number int) int {
+	gap := int64(math.MaxInt64)
+	for _, g := range r.gap {
+		gap = min(gap, g)
+	}
+	balls := float64(r.ends) / float64(max(1, gap))
+	return max(min(number, fewest), min(number, int(mostBalls/max(1, balls))))
+}
+
 // playAll plays the block so many times, on as many processors as there are. What a play
 // comes to hangs on its number alone, so the order does not matter.
-func (r *rehearsal) playAll(number int, on bool) *plays {
+func (r *rehearsal) playAll(ctx context.Context, number int, on bool) *plays {
 	n := len(r.Lesson.Students)
 	out := &plays{
 		n: n, stages: r.stages, goals: make([]int64, number*n*r.stages), all: make([]int64, number*n),
 		balls: make([]int64, n),
 	}
-	workers := max(1, min(runtime.GOMAXPROCS(0), number/truths))
+	workers := max(1, min(runtime.GOMAXPROCS(0), number/fewest))
 	var wait sync.WaitGroup
 	var lock sync.Mutex
 	for w := range workers {
 		wait.Go(func() {
 			p := r.start()
 			balls, fed, pickUps, whole := make([]int64, n), int64(0), int64(0), 0
-			for k := w; k < number; k += workers {
-				if k/truths%2 == 0 && k%oneIn == 0 { // of few plays as many as of twice as many
+			for k := w; k < number && ctx.Err() == nil; k += workers {
+				if runsOn(k) {
 					p.play(k, r.ends, true)
 					whole++
 					fed, pickUps = fed+int64(p.st.Fed), pickUps+int64(p.st.PickUps)
@@ -107,10 +128,12 @@ func (r *rehearsal) playAll(number int, on bool) *plays {
 	return out
 }
 
-// Chances are how likely each student is to meet every goal, read off so many plays.
-func (b Block) Chances(number int) []float64 {
+// Chances are how likely each student is to meet every goal, read off so many plays. It
+// stops with the context.
+func (b Block) Chances(ctx context.Context, number int) []float64 {
 	r := b.lay()
-	p := r.playAll(number, false)
+	number = r.bounded(number)
+	p := r.playAll(ctx, number, false)
 	out := make([]float64, p.n)
 	for i := range out {
 		out[i] = p.tally(number, r.ends, func(k int) int64 { return p.all[k*p.n+i] }).share().Value
@@ -118,10 +141,11 @@ func (b Block) Chances(number int) []float64 {
 	return out
 }
 
-// Rehearse plays a drill block so many times.
-func (b Block) Rehearse(number int) Outcome {
+// Rehearse plays a drill block so many times. It stops with the context.
+func (b Block) Rehearse(ctx context.Context, number int) Outcome {
 	r := b.lay()
-	p := r.playAll(number, true)
+	number = r.bounded(number)
+	p := r.playAll(ctx, number, true)
 	whole := float64(max(1, p.whole))
 	out := Outcome{
 		Students: make([]Played, p.n), Plays: number, Fed: float64(p.fed) / whole,
@@ -147,8 +171,8 @@ func (b Block) Rehearse(number int) Outcome {
 
 // tally of the plays in which something came about by a time.
 func (p *plays) tally(number int, ends int64, at func(k int) int64) *tally {
-	out := &tally{of: max(1, number/truths)}
-	for k := range number {
+	out := &tally{of: max(1, number/truths), truths: min(number, truths)}
+	for k := range out.of * out.truths {
 		if t := at(k); t >= 0 && t <= ends {
 			out.met[k%truths]++
 		}
@@ -205,7 +229,7 @@ func (p *plays) holds(number, student int, ends int64) int {
 func (p *plays) minutes(number int, at func(k int) int64) Minutes {
 	var out []int64
 	for k := range number {
-		if k/truths%2 == 0 && k%oneIn == 0 {
+		if runsOn(k) {
 			out = append(out, at(k))
 		}
 	}
@@ -228,8 +252,8 @@ func minutesOf(at []int64) (out Minutes) {
 
 // tally counts in how many plays of each truth something came about in time.
 type tally struct {
-	of  int // plays of a truth
-	met [truths]int
+	of, truths int // plays of a truth, and truths
+	met        [truths]int
 }
 
 // share is the mean, and the range of the truths with the luck of the plays taken out:
@@ -238,20 +262,20 @@ type tally struct {
 //
 // as a Beta law of that mean and variance has it.
 func (t *tally) share() Share {
-	mean, luck := 0.0, 0.0
-	for _, n := range t.met {
+	mean, luck, all := 0.0, 0.0, float64(t.truths)
+	for _, n := range t.met[:t.truths] {
 		m := float64(n) / float64(t.of)
-		mean += m / truths
+		mean += m / all
 		if t.of > 1 {
-			luck += m * (1 - m) / float64(t.of-1) / truths
+			luck += m * (1 - m) / float64(t.of-1) / all
 		}
 	}
 	variance := 0.0
-	for _, n := range t.met {
+	for _, n := range t.met[:t.truths] {
 		m := float64(n)/float64(t.of) - mean
-		variance += m * m / (truths - 1)
+		variance += m * m / (all - 1)
 	}
-	out := Share{mean, math.Sqrt(mean * (1 - mean) / float64(t.of*truths)), mean, mean}
+	out := Share{mean, math.Sqrt(mean * (1 - mean) / float64(t.of*t.truths)), mean, mean}
 	known := (variance - luck) / (mean * (1 - mean)) // the share of a coin's variance
 	if t.of == 1 || !(known > 0.001) {
 		return out

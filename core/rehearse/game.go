@@ -1,6 +1,8 @@
 package rehearse
 
 import (
+	"context"
+
 	"hodometer/core/game"
 	"hodometer/core/lesson"
 	"hodometer/core/play"
@@ -26,11 +28,15 @@ type GamePlayed struct {
 }
 
 // Rehearse plays a game block so many times, a rally on every court at a time.
-func (g Game) Rehearse(number int) GamePlayed {
+// It stops with the context.
+func (g Game) Rehearse(ctx context.Context, number int) GamePlayed {
 	stretches := stretchesOf(g.Lesson, g.Block, g.From)
 	out := GamePlayed{Plays: number}
 	begun, over, turns := 0, 0, 0
 	for k := range number {
+		if ctx.Err() != nil {
+			break
+		}
 		p := evening{Game: g, dice: dieOf(seedOf(g.Block.ID), k), stretches: stretches}
 		p.play()
 		begun, over, turns = begun+p.begun, over+p.over, turns+p.turns

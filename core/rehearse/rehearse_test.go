@@ -1,6 +1,7 @@
 package rehearse_test
 
 import (
+	"context"
 	"math"
 	"testing"
 
@@ -22,6 +23,8 @@ import (
 	"gonum.org/v1/gonum/stat/distuv"
 	"pgregory.net/rapid"
 )
+
+var ctx = context.Background()
 
 // club is a student of the level of whom nothing was counted.
 func club(t require.TestingT, d *drill.Drill) drill.Player {
@@ -67,7 +70,7 @@ func corner(t testing.TB, holder drill.Holder, g goal.Goal) *drill.Drill {
 }
 
 func chances(b rehearse.Block) (out []float64) {
-	for _, s := range b.Rehearse(rehearse.Many).Students {
+	for _, s := range b.Rehearse(ctx, rehearse.Many).Students {
 		out = append(out, s.All.Value)
 	}
 	return out
@@ -108,7 +111,7 @@ func TestWhoIsFirstInARace(t *testing.T) {
 	race := corner(t, drill.Each, goal.Goal{Kind: goal.Race, Count: 6})
 	for n, want := range map[int][]float64{2: {0.64, 0.36}, 4: {0.44, 0.26, 0.17, 0.12}} {
 		sum := 0.0
-		for i, s := range block(t, race, n, 8).Rehearse(rehearse.Many).Students {
+		for i, s := range block(t, race, n, 8).Rehearse(ctx, rehearse.Many).Students {
 			require.InDelta(t, want[i], s.Goals[0].Met.Value, 0.05, "%d of %d", i+1, n)
 			sum += s.Goals[0].Met.Value
 		}
@@ -154,7 +157,7 @@ func TestOneStudentAgreesWithTheExactLaw(t *testing.T) {
 			d := corner(t, drill.Each, g)
 			b := block(t, d, 1, minutes)
 			exact := d.Turns(nil, nil, 1, float64(minutes)).Player(club(t, d)).Finish.Value
-			got := b.Rehearse(rehearse.Many).Students[0].All
+			got := b.Rehearse(ctx, rehearse.Many).Students[0].All
 			deviation := math.Sqrt(exact * (1 - exact) / rehearse.Many)
 			require.InDelta(t, exact, got.Value, 3*deviation+1e-4, "%s in %d min", g, minutes)
 			require.LessOrEqual(t, got.Low, got.Value)
@@ -168,12 +171,12 @@ func TestOneStudentAgreesWithTheExactLaw(t *testing.T) {
 func TestTheSameBlockComesToTheSame(t *testing.T) {
 	d := corner(t, drill.Each, goal.Goal{Kind: goal.InARow, Count: 4})
 	b := block(t, d, 3, 12)
-	require.Equal(t, b.Rehearse(rehearse.Plays), b.Rehearse(rehearse.Plays))
-	require.Equal(t, b.Rehearse(rehearse.Plays).Students[1].All.Value, b.Chances(rehearse.Plays)[1])
-	alone := b.Rehearse(rehearse.Plays).Students
+	require.Equal(t, b.Rehearse(ctx, rehearse.Plays), b.Rehearse(ctx, rehearse.Plays))
+	require.Equal(t, b.Rehearse(ctx, rehearse.Plays).Students[1].All.Value, b.Chances(ctx, rehearse.Plays)[1])
+	alone := b.Rehearse(ctx, rehearse.Plays).Students
 	easier := block(t, d, 3, 12)
 	easier.Block.Variants = []lesson.Variant{{Student: easier.Lesson.Students[2], Scale: 1, Counts: []int{2}}}
-	eased := easier.Rehearse(rehearse.Plays).Students
+	eased := easier.Rehearse(ctx, rehearse.Plays).Students
 	require.Equal(t, alone[0].All, eased[0].All)
 	require.Greater(t, eased[2].All.Value, alone[2].All.Value)
 }
@@ -182,9 +185,9 @@ func TestTheSameBlockComesToTheSame(t *testing.T) {
 func TestWhoComesLateHitsLater(t *testing.T) {
 	d := corner(t, drill.Each, goal.Goal{Kind: goal.Total, Count: 10})
 	b := block(t, d, 2, 8)
-	both := b.Rehearse(rehearse.Plays)
+	both := b.Rehearse(ctx, rehearse.Plays)
 	b.Lesson.Attendance = []lesson.Stay{{Student: b.Lesson.Students[1], From: 5}}
-	late := b.Rehearse(rehearse.Plays)
+	late := b.Rehearse(ctx, rehearse.Plays)
 	require.Greater(t, late.Students[0].Balls, both.Students[0].Balls+10)
 	require.Less(t, late.Students[1].Balls, both.Students[1].Balls/2)
 	require.InDelta(t, both.Fed, late.Fed, 8, "the coach feeds as many")
@@ -198,7 +201,14 @@ func TestStraightIsTheSameAsSingly(t *testing.T) {
 			fast := block(t, &b, n, 12)
 			singly := fast
 			singly.Singly = true
-			require.Equal(t, singly.Rehearse(rehearse.Few), fast.Rehearse(rehearse.Few), "%s for %d", b.ID, n)
+			require.Equal(
+				t,
+				singly.Rehearse(ctx, rehearse.Few),
+				fast.Rehearse(ctx, rehearse.Few),
+				"%s for %d",
+				b.ID,
+				n,
+			)
 		}
 	}
 }
@@ -209,7 +219,7 @@ func BenchmarkBlock(b *testing.B) {
 	r := block(b, d, 4, 25)
 	b.ReportAllocs()
 	for b.Loop() {
-		r.Rehearse(rehearse.Plays)
+		r.Rehearse(ctx, rehearse.Plays)
 	}
 }
 
@@ -234,15 +244,15 @@ func versus(t testing.TB, rules game.Rules, students, minutes int, a *lesson.Arr
 // the exact law of the race].
 func TestAGameTakesItsTime(t *testing.T) {
 	rules := game.Rules{To: 11, WinBy: 1, FeedChangesEvery: 4, SecondsPerPoint: 20}
-	long := versus(t, rules, 2, 90, nil).Rehearse(rehearse.Plays)
+	long := versus(t, rules, 2, 90, nil).Rehearse(ctx, rehearse.Plays)
 	require.InDelta(t, rules.MeanMinutes(0.5), long.Minutes, 0.1)
 	require.InDelta(t, 6.1, long.Minutes, 0.15)
 	require.InDelta(t, 1, long.Ends, 1e-9)
 	require.InDelta(t, 90/6.1, long.Games, 0.8)
-	short := versus(t, rules, 2, 3, nil).Rehearse(rehearse.Plays)
+	short := versus(t, rules, 2, 3, nil).Rehearse(ctx, rehearse.Plays)
 	require.Zero(t, short.Ends, "eleven points do not fit into three minutes")
 	// 18 rallies in six minutes: over unless both have 10 or fewer, so nearly even.
-	even := versus(t, rules, 2, 6, nil).Rehearse(rehearse.Plays)
+	even := versus(t, rules, 2, 6, nil).Rehearse(ctx, rehearse.Plays)
 	law := 0.0
 	for a := range 19 {
 		if b := 18 - a; a >= 11 || b >= 11 {
@@ -257,7 +267,7 @@ func TestEveryGameCanBeRehearsed(t *testing.T) {
 	for _, g := range game.Presets() {
 		m := lesson.MatchOf(g)
 		for _, n := range []int{2, 3, 4, 6} {
-			got := versus(t, m.Rules, n, 40, nil).Rehearse(rehearse.Few)
+			got := versus(t, m.Rules, n, 40, nil).Rehearse(ctx, rehearse.Few)
 			require.Positive(t, got.Games, "%s for %d", g.ID, n)
 		}
 	}
@@ -272,7 +282,7 @@ func TestWhateverIsPlayedAddsUp(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		d := &all[rapid.IntRange(0, len(all)-1).Draw(t, "drill")]
 		n, minutes := rapid.IntRange(1, 8).Draw(t, "students"), rapid.IntRange(2, 20).Draw(t, "minutes")
-		got := block(t, d, n, minutes).Rehearse(rehearse.Few)
+		got := block(t, d, n, minutes).Rehearse(ctx, rehearse.Few)
 		least := 1.0
 		for i, s := range got.Students {
 			least = min(least, s.All.Value)
@@ -294,7 +304,7 @@ func TestWhateverIsPlayedAddsUp(t *testing.T) {
 			require.GreaterOrEqual(t, s.All.High, s.All.Value-1e-9, i)
 		}
 		require.LessOrEqual(t, got.All.Value, least+1e-9)
-		longer := block(t, d, n, minutes+6).Rehearse(rehearse.Few)
+		longer := block(t, d, n, minutes+6).Rehearse(ctx, rehearse.Few)
 		for i := range got.Students {
 			require.GreaterOrEqual(t, longer.Students[i].All.Value, got.Students[i].All.Value-1e-9)
 			require.GreaterOrEqual(t, longer.Students[i].Balls, got.Students[i].Balls-1e-9)
@@ -314,13 +324,13 @@ func TestAMissStopsARally(t *testing.T) {
 		stops bool
 	}{{rally, true}, {d, d.Pattern.Feeds[0].How == "live"}} {
 		b := block(t, v.d, 2, 10)
-		good := b.Rehearse(rehearse.Few).Students[0].Balls
+		good := b.Rehearse(ctx, rehearse.Few).Students[0].Balls
 		for i := range b.Players { // students who scatter as widely as anybody
 			for j := range b.Players[i].Beliefs {
 				b.Players[i].Beliefs[j] = progress.Unknown(1)
 			}
 		}
-		bad := b.Rehearse(rehearse.Few).Students[0].Balls
+		bad := b.Rehearse(ctx, rehearse.Few).Students[0].Balls
 		if v.stops {
 			require.Less(t, bad, good-1, v.d.Title)
 		} else {
@@ -339,7 +349,46 @@ func TestATurnThatEndsOnAMiss(t *testing.T) {
 		b.Players[0].Beliefs[j] = progress.Unknown(-1)
 		b.Players[1].Beliefs[j] = progress.Unknown(1)
 	}
-	got := b.Rehearse(rehearse.Plays).Students
+	got := b.Rehearse(ctx, rehearse.Plays).Students
 	require.Greater(t, got[0].Balls, got[1].Balls+10)
 	require.Greater(t, got[0].All.Value, got[1].All.Value)
+}
+
+// The heaviest block is answered in the time of any other, with fewer plays, and says so; who
+// does not wait for the answer stops it.
+func TestHeavyBlocksArePlayedFewerTimes(t *testing.T) {
+	d := corner(t, drill.Each, goal.Goal{Kind: goal.Total, Count: 1000})
+	d.Pattern.Feeds[0].Gap, d.Basket = 0.5, 0
+	heavy := block(t, d, 8, 480).Rehearse(ctx, rehearse.Plays)
+	require.Less(t, heavy.Plays, 64)
+	require.Positive(t, heavy.Plays)
+	require.InDelta(t, 480*60/0.5, heavy.Fed, 1)
+	require.InDelta(t, 1, heavy.Students[0].All.Value, 0.1)
+	gone, cancel := context.WithCancel(ctx)
+	cancel()
+	require.Zero(t, block(t, d, 8, 480).Rehearse(gone, rehearse.Plays).Fed)
+	require.Equal(
+		t,
+		rehearse.Plays,
+		block(t, corner(t, drill.Each, goal.Goal{Kind: goal.Total, Count: 9}), 8, 90).
+			Rehearse(ctx, rehearse.Plays).Plays,
+		"a usual block is played as often as was asked",
+	)
+}
+
+// At stations only those with the coach pick up, so that it takes longer and fewer balls are
+// fed than where everybody helps.
+func TestAtStationsTheOthersDoNotPickUp(t *testing.T) {
+	d := corner(t, drill.Each, goal.Goal{Kind: goal.Total, Count: 10})
+	d.Hitters, d.PickUp, d.Players.Best, d.Players.Most = 2, 3, 2, 8
+	turns := block(t, d, 8, 24)
+	stations := block(t, d, 8, 24)
+	stations.Block.Arrangement = &lesson.Arrangement{
+		Manner: lesson.Stations, Others: []string{"serves", "rally", "shadow"},
+	}
+	require.Empty(t, stations.Lesson.Validate())
+	all := turns.Rehearse(ctx, rehearse.Few)
+	few := stations.Rehearse(ctx, rehearse.Few)
+	require.Less(t, few.Fed, all.Fed-5)
+	require.Positive(t, few.Students[7].Balls, "everybody comes to the coach once")
 }

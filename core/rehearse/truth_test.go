@@ -66,7 +66,7 @@ func TestDiceAreEven(t *testing.T) {
 	require.InDelta(t, 0, stat.Correlation(values, next, nil), 0.01)
 	d := dieOf(7, 3)
 	fifth := d.throw(5)
-	d.throw(1)
+	require.NotEqual(t, fifth, d.throw(1))
 	require.Equal(t, fifth, d.throw(5))
 	require.NotEqual(t, fifth, dieOf(7, 4).throw(5))
 	require.NotEqual(t, fifth, dieOf(8, 3).throw(5))
@@ -88,7 +88,7 @@ func TestAThresholdIsItsChance(t *testing.T) {
 
 // Without luck there is no range, and with a truth that decides alone it is the whole of it.
 func TestTheRangeIsWhatIsNotKnown(t *testing.T) {
-	luck, truth := tally{of: 4}, tally{of: 4}
+	luck, truth := tally{of: 4, truths: truths}, tally{of: 4, truths: truths}
 	for k := range truths {
 		luck.met[k] = 2 // half of the plays in every truth
 		if k < truths/2 {
