@@ -64,7 +64,11 @@ var (
 		Source:  "simulation with the engine that counts on court",
 		Words:   "The balls that come new from a basket, the mean of the plays.",
 		Formula: "balls brought × share of the pattern that is fed",
-		Inputs:  []units.Parameter{{Name: "Block", Unit: units.Minutes}, {Name: "Basket", Unit: units.Balls}},
+		Inputs: []units.Parameter{
+			{Name: "Block", Unit: units.Minutes},
+			{Name: "Time between feeds", Unit: units.Seconds},
+			{Name: "Balls in the basket", Unit: units.Balls},
+		},
 	}
 	pickUpsDerivation = units.Derivation{
 		ID:      "rehearse.pickUps",
@@ -97,7 +101,7 @@ var (
 func (o Outcome) Fill(out *drill.Outlook, d *drill.Drill, minutes float64) {
 	plays := float64(o.Plays)
 	fed := math.Round(o.Fed * d.FedShare())
-	out.Balls = fedDerivation.Of(fed, units.Balls, minutes, float64(d.Basket))
+	out.Balls = fedDerivation.Of(fed, units.Balls, minutes, d.Tempo().SecondsPerBall, float64(d.Basket))
 	out.PickUps = pickUpsDerivation.Of(math.Round(o.PickUps), units.Count, fed, float64(d.Basket))
 	time := func(minutes *float64, share float64) *units.Figure {
 		if minutes == nil {

@@ -177,10 +177,11 @@ func Fill(ctx context.Context, c *club.Club) error {
 	if _, err := b.drafted(ctx, all[0], b.now.AddDate(0, 0, 2)); err != nil {
 		return err
 	}
-	// What fell short comes back: Wren, who met everything, is offered more, and Tove
-	// what she can hit.
+	// What is worked on today comes back in a week: Wren, who met everything, is offered
+	// more, and Tove what she can hit.
 	pair := team{
-		name: "Tuesday pair", court: "tennis", minutes: 60, start: "17:00", people: []*person{wren, tove},
+		wants: "Short balls",
+		name:  "Tuesday pair", court: "tennis", minutes: 60, start: "17:00", people: []*person{wren, tove},
 		have: lesson.Resources{Balls: 72, Equipment: []string{"markers"}},
 	}
 	if _, err := b.drafted(ctx, pair, b.now.AddDate(0, 0, 7)); err != nil {

@@ -15,6 +15,7 @@ import (
 // team is a group of invented people, where they play, and what was given to
 // them: so many lessons, the last so many days ago.
 type team struct {
+	wants   string // the title of the draft that is taken, where there is one
 	name    string
 	court   string
 	minutes int
@@ -156,7 +157,8 @@ func (b *builder) join(ctx context.Context, t team) error {
 	return nil
 }
 
-// drafted is the first draft for the team on a day, saved.
+// drafted is a draft for the team on a day, saved: the one of the title it wants, or the
+// first.
 func (b *builder) drafted(ctx context.Context, t team, day time.Time) (*lesson.Lesson, error) {
 	w := club.Brief{
 		Court:     t.court,
@@ -177,6 +179,11 @@ func (b *builder) drafted(ctx context.Context, t team, day time.Time) (*lesson.L
 		return nil, fmt.Errorf("demo draft for %s: %d found: %w", t.name, len(drafts), err)
 	}
 	l := drafts[0].Lesson
+	for _, d := range drafts {
+		if d.Lesson.Title == t.wants {
+			l = d.Lesson
+		}
+	}
 	l.ID = b.newID(day.AddDate(0, 0, -1)) // from the seed, not from the clock
 	for i := range l.Blocks {
 		l.Blocks[i].ID = b.newID(day.AddDate(0, 0, -1))
