@@ -18,6 +18,7 @@
   const never: Figure = { value: Infinity, unit: 'minutes', derivation: 'rehearse.minutes', inputs: [] };
   const figure = $derived(known ?? never);
 
+  const percent = (chance: number) => Math.round(100 * chance);
   const how = $derived(derivations[figure.derivation]);
   const inputs = $derived([
     ...(how?.inputs ?? []).flatMap((p, i) =>
@@ -62,8 +63,8 @@
             }[figure.unit]
   );
   const range = $derived(
-    figure.low !== undefined && figure.high !== undefined && sayChance(figure.low) !== sayChance(figure.high)
-      ? `${sayChance(figure.low).replace('%', '')}–${sayChance(figure.high)}`
+    figure.low !== undefined && figure.high !== undefined && percent(figure.low) !== percent(figure.high)
+      ? `${percent(figure.low)}–${percent(figure.high)}%`
       : undefined
   );
 </script>
