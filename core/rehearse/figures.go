@@ -53,7 +53,8 @@ type Outcome struct {
 // plays are the times of many plays: when each goal of each student was met, and all of
 // them; ms, −1 for never. Of the whole ones also what was brought.
 type plays struct {
-	n, stages    int
+	number       int
+	n, stages    int     // students, and stages
 	goals, all   []int64 // plays × students × stages, plays × students
 	balls        []int64 // of whole plays, by student
 	fed, pickUps int64
@@ -89,8 +90,12 @@ func (r *rehearsal) bounded(number int) int {
 func (r *rehearsal) playAll(ctx context.Context, number int, on bool) *plays {
 	n := len(r.Lesson.Students)
 	out := &plays{
-		n: n, stages: r.stages, goals: make([]int64, number*n*r.stages), all: make([]int64, number*n),
-		balls: make([]int64, n),
+		number: number,
+		n:      n,
+		stages: r.stages,
+		goals:  make([]int64, number*n*r.stages),
+		all:    make([]int64, number*n),
+		balls:  make([]int64, n),
 	}
 	workers := max(1, min(runtime.GOMAXPROCS(0), number/fewest))
 	var wait sync.WaitGroup
@@ -136,7 +141,7 @@ func (b Block) Chances(ctx context.Context, number int) []float64 {
 	p := r.playAll(ctx, number, false)
 	out := make([]float64, p.n)
 	for i := range out {
-		out[i] = p.tally(number, r.ends, func(k int) int64 { return p.all[k*p.n+i] }).share().Value
+		out[i] = p.tally(r.ends, func(k int) int64 { return p.all[k*p.n+i] }).share().Value
 	}
 	return out
 }
@@ -151,27 +156,27 @@ func (b Block) Rehearse(ctx context.Context, number int) Outcome {
 		Students: make([]Played, p.n), Plays: number, Fed: float64(p.fed) / whole,
 		PickUps: float64(p.pickUps) / whole,
 	}
-	out.All, out.Waits = p.together(number, r.ends)
+	out.All, out.Waits = p.together(r.ends)
 	for i := range out.Students {
 		all := func(k int) int64 { return p.all[k*p.n+i] }
 		s := &out.Students[i]
 		s.Balls = float64(p.balls[i]) / whole
-		s.All = p.tally(number, r.ends, all).share()
-		s.InHalf = p.tally(number, r.ends/2, all).share().Value
-		s.Minutes, s.Goals = p.minutes(number, all), make([]GoalPlayed, r.stages)
+		s.All = p.tally(r.ends, all).share()
+		s.InHalf = p.tally(r.ends/2, all).share().Value
+		s.Minutes, s.Goals = p.minutes(r.ends, all), make([]GoalPlayed, r.stages)
 		for j := range s.Goals {
 			at := func(k int) int64 { return p.goals[(k*p.n+i)*p.stages+j] }
-			s.Goals[j] = GoalPlayed{p.tally(number, r.ends, at).share(), p.minutes(number, at)}
+			s.Goals[j] = GoalPlayed{p.tally(r.ends, at).share(), p.minutes(r.ends, at)}
 			s.Met += s.Goals[j].Met.Value
 		}
-		s.Holds = p.holds(number, i, r.ends)
+		s.Holds = p.holds(i, r.ends)
 	}
 	return out
 }
 
 // tally of the plays in which something came about by a time.
-func (p *plays) tally(number int, ends int64, at func(k int) int64) *tally {
-	out := &tally{of: max(1, number/truths), truths: min(number, truths)}
+func (p *plays) tally(ends int64, at func(k int) int64) *tally {
+	out := &tally{of: max(1, p.number/truths), truths: min(p.number, truths)}
 	for k := range out.of * out.truths {
 		if t := at(k); t >= 0 && t <= ends {
 			out.met[k%truths]++
@@ -182,7 +187,7 @@ func (p *plays) tally(number int, ends int64, at func(k int) int64) *tally {
 
 // together is the chance that everybody meets everything by a time, and how many minutes
 // the first then waits for the last.
-func (p *plays) together(number int, ends int64) (all Share, waits float64) {
+func (p *plays) together(ends int64) (all Share, waits float64) {
 	both := 0
 	last := func(k int) int64 {
 		from, to := slices.Min(p.all[k*p.n:(k+1)*p.n]), slices.Max(p.all[k*p.n:(k+1)*p.n])
@@ -194,20 +199,20 @@ func (p *plays) together(number int, ends int64) (all Share, waits float64) {
 	if p.n == 0 {
 		return Share{}, 0
 	}
-	for k := range number {
+	for k := range p.number {
 		if to := last(k); to >= 0 && to <= ends {
 			both++
 			waits += float64(to-slices.Min(p.all[k*p.n:(k+1)*p.n])) / 60_000
 		}
 	}
-	return p.tally(number, ends, last).share(), waits / float64(max(1, both))
+	return p.tally(ends, last).share(), waits / float64(max(1, both))
 }
 
 // holds is the goal that a student is at most often where a play ends without all; −1
 // where that never is.
-func (p *plays) holds(number, student int, ends int64) int {
+func (p *plays) holds(student int, ends int64) int {
 	first := make([]int, p.stages)
-	for k := range number {
+	for k := range p.number {
 		at := p.goals[(k*p.n+student)*p.stages:][:p.stages]
 		if j := slices.IndexFunc(at, func(t int64) bool { return t < 0 || t > ends }); j >= 0 {
 			first[j]++
@@ -225,22 +230,32 @@ func (p *plays) holds(number, student int, ends int64) int {
 	return most
 }
 
-// minutes are the times of the plays that ran on.
-func (p *plays) minutes(number int, at func(k int) int64) Minutes {
-	var out []int64
-	for k := range number {
-		if runsOn(k) {
-			out = append(out, at(k))
+// minutes are when something came about: of the plays in which it did before the block was
+// over, and for those in which it did not, of the ones that ran on, which stand for them all.
+func (p *plays) minutes(ends int64, at func(k int) int64) Minutes {
+	var in, late []int64
+	for k := range p.number {
+		switch t := at(k); {
+		case t >= 0 && t <= ends:
+			in = append(in, t)
+		case runsOn(k):
+			late = append(late, t)
 		}
 	}
-	return minutesOf(out)
-}
-
-// minutesOf times in ms, −1 for never.
-func minutesOf(at []int64) (out Minutes) {
-	slices.SortFunc(at, func(a, b int64) int { return cmp.Compare(uint64(a), uint64(b)) }) // never comes last
+	slices.Sort(in)
+	slices.SortFunc(
+		late,
+		func(a, b int64) int { return cmp.Compare(uint64(a), uint64(b)) },
+	) // never comes last
 	quantile := func(q float64) *float64 {
-		t := at[min(len(at)-1, int(q*float64(len(at))))]
+		n := int(math.Ceil(q*float64(p.number))) - 1
+		t := int64(-1)
+		switch {
+		case n < len(in):
+			t = in[max(0, n)]
+		case len(late) > 0:
+			t = late[(n-len(in))*len(late)/(p.number-len(in))]
+		}
 		if t < 0 {
 			return nil
 		}

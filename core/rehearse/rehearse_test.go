@@ -300,6 +300,13 @@ func TestWhateverIsPlayedAddsUp(t *testing.T) {
 			}
 			require.InDelta(t, sum, s.Met, 1e-9)
 			require.LessOrEqual(t, s.InHalf, s.All.Value+1e-9)
+			for share, by := range map[float64]*float64{0.5: s.Half, 0.9: s.Sure} {
+				if s.All.Value >= share { // the chance and the minutes are of the same plays
+					require.LessOrEqual(t, *by, float64(minutes)+1e-9)
+				} else if by != nil {
+					require.Greater(t, *by, float64(minutes)-1e-9)
+				}
+			}
 			require.LessOrEqual(t, s.All.Low, s.All.Value+1e-9, i)
 			require.GreaterOrEqual(t, s.All.High, s.All.Value-1e-9, i)
 		}
