@@ -99,8 +99,11 @@ export const broughtBy = (sources: Sources, by: Selection) =>
     return b && sameThing(b, by) ? [i] : [];
   });
 /** "ball 2", "balls 1, 2 and 4"; they count from 0. */
-export const sayBalls = (balls: number[]) =>
-  `${balls.length > 1 ? 'balls' : 'ball'} ${new Intl.ListFormat('en-GB').format(balls.map((i) => String(i + 1)))}`;
+export function sayBalls(balls: number[]) {
+  const said = balls.map((i) => String(i + 1));
+  const last = said.pop() ?? '';
+  return said.length ? `balls ${said.join(', ')} and ${last}` : `ball ${last}`;
+}
 
 /** The drill with balls brought by somebody or something else. */
 export function bring(d: Drill, balls: number[], by: Bringer): Drill {
