@@ -60,7 +60,7 @@ func history(b *testing.B, students, lessons int) (*desk, *sql.DB, []string) {
 			for i, s := range drill.Stages {
 				do(
 					`insert into results
-					 values (?, ?, 'block', ?, ?, ?, 20, ?, 5, 1, 1.37, ?, ?, ?, ?, 'x', '{"goal":10}')`,
+					 values (?, ?, 'block', ?, ?, ?, 20, ?, 5, 1, 1.37, ?, ?, ?, ?, 'x', '{"goal":10}', 0)`,
 					run,
 					id,
 					i,
