@@ -1,6 +1,9 @@
 package rehearse
 
-import "hodometer/core/play"
+import (
+	"hodometer/core/lesson"
+	"hodometer/core/play"
+)
 
 // nobody is play.Nobody, for short.
 const nobody = play.Nobody
@@ -183,11 +186,12 @@ func (p *one) straight(s *play.Script, due play.Due, i int, gap int64) int {
 	return n
 }
 
-// pickUp fills the basket. The turn's time does not run meanwhile.
+// pickUp fills the basket. The turn's time does not run meanwhile, but at stations, where
+// the others go on by the clock.
 func (p *one) pickUp() {
 	p.left, p.clock = p.r.basket, p.clock+p.r.pickUp
 	p.st.PickUps++
-	if t := &p.st.Turn; t.On {
+	if t := &p.st.Turn; t.On && p.r.Block.Block.Moves() != lesson.Stations {
 		t.From += p.r.pickUp
 		if t.Bell > 0 {
 			t.Bell += p.r.pickUp
