@@ -86,7 +86,7 @@ func (d *Drill) PaceFirst() Drill {
 }
 
 // ControlFirst is the drill as those teach it who want long streaks at half
-// Paced first: a half slower, counted in a row [trade].
+// pace first: a half slower, counted in a row [trade].
 func (d *Drill) ControlFirst() Drill {
 	out := d.with(d.Pattern.Tempo(1.5))
 	for i := range out.Stages {

@@ -274,7 +274,7 @@ func HeldBy(s Stage, students, i int) (out []int) {
 	return out
 }
 
-// Paced of the stage's balls, of the drill's.
+// Paced is the pace of the stage's balls as a share of the drill's.
 func (s Stage) Paced() float64 {
 	if s.Pace == 0 {
 		return 1

@@ -78,7 +78,7 @@ var (
 		Inputs:  gameInputs,
 	}
 	gamesDerivation = units.Derivation{
-		ID: "lesson.games", Name: "Games that are over", Mark: units.Rule,
+		ID: "lesson.games", Name: "Games that are over", Mark: units.Trade,
 		Source:  "simulation with the engine that counts on court",
 		Words:   "The games that are over within the block, on all courts, the mean of many plays of it.",
 		Formula: "games that were over ÷ plays",
@@ -93,7 +93,7 @@ var (
 	endsDerivation = units.Derivation{
 		ID:     "lesson.ends",
 		Name:   "Chance that a game ends",
-		Mark:   units.Rule,
+		Mark:   units.Trade,
 		Source: "simulation with the engine that counts on court",
 		Words: "The block is played many times with dice, rally by rally on every court. This is the share of " +
 			"the games that are over when their time is up: the round’s, or the block’s.",

@@ -18,7 +18,7 @@ var (
 	finishDerivation = units.Derivation{
 		ID:     "rehearse.finish",
 		Name:   "Chance to finish",
-		Mark:   units.Rule,
+		Mark:   units.Trade,
 		Source: "simulation with the engine that counts on court",
 		Words: "The block is played many times with dice, ball by ball, turn by turn, pick-up by pick-up. " +
 			"This is the share of the plays in which the student meets every goal. " +
@@ -33,7 +33,7 @@ var (
 	allDerivation = units.Derivation{
 		ID:     "rehearse.all",
 		Name:   "Chance that everybody finishes",
-		Mark:   units.Rule,
+		Mark:   units.Trade,
 		Source: "simulation with the engine that counts on court",
 		Words: "The share of the plays in which every student meets every goal within the block. " +
 			"How long the first waits for the last is the mean of those plays.",
@@ -47,7 +47,7 @@ var (
 	minutesDerivation = units.Derivation{
 		ID:     "rehearse.minutes",
 		Name:   "Minutes to the goal",
-		Mark:   units.Rule,
+		Mark:   units.Trade,
 		Source: "simulation with the engine that counts on court",
 		Words: "When the goals were met in the plays, which run on to four times the block for this. " +
 			"Turns of the others, changes and pick-ups are in it.",
@@ -60,7 +60,7 @@ var (
 	fedDerivation = units.Derivation{
 		ID:      "rehearse.fed",
 		Name:    "Balls fed",
-		Mark:    units.Rule,
+		Mark:    units.Trade,
 		Source:  "simulation with the engine that counts on court",
 		Words:   "The balls that come new from a basket, the mean of the plays.",
 		Formula: "balls brought × share of the pattern that is fed",
@@ -73,7 +73,7 @@ var (
 	pickUpsDerivation = units.Derivation{
 		ID:      "rehearse.pickUps",
 		Name:    "Pick-ups",
-		Mark:    units.Rule,
+		Mark:    units.Trade,
 		Source:  "simulation with the engine that counts on court",
 		Words:   "How often the basket is empty before the block is over, the mean of the plays.",
 		Formula: "times the basket was empty",
@@ -85,7 +85,7 @@ var (
 	hitDerivation = units.Derivation{
 		ID:      "rehearse.hit",
 		Name:    "Balls hit",
-		Mark:    units.Rule,
+		Mark:    units.Trade,
 		Source:  "simulation with the engine that counts on court",
 		Words:   "The student’s own balls in the block, the mean of the plays.",
 		Formula: "balls of their own turns",

@@ -19,7 +19,7 @@ type one struct {
 	tried []int   // the turn of that try
 	left  int     // balls in the basket
 	clock int64
-	// MetAt is when a student had met everything, and StageAt when each goal was met; ms, −1: not.
+	// metAt is when a student had met everything, and stageAt when each goal was met; ms, −1: not.
 	metAt, stageAt []int64
 	unmet          int   // students who are still at it
 	until          int64 // somebody comes or goes, or the play ends

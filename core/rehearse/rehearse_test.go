@@ -397,5 +397,10 @@ func TestAtStationsTheOthersDoNotPickUp(t *testing.T) {
 	all := turns.Rehearse(ctx, rehearse.Few)
 	few := stations.Rehearse(ctx, rehearse.Few)
 	require.Less(t, few.Fed, all.Fed-5)
-	require.Positive(t, few.Students[7].Balls, "everybody comes to the coach once")
+	require.Greater(
+		t,
+		few.Students[7].Balls,
+		few.Students[0].Balls/3,
+		"the clock gives the last group its turn",
+	)
 }
