@@ -71,10 +71,10 @@ func (q *question) gamesIn(b *lesson.Block, at float64) rehearse.GamePlayed {
 	return g.Rehearse(q.ctx, int(min(rehearse.Few, max(fewest, mostRallies/rallies))))
 }
 
-// willNotEnd says that games will be broken off, and offers a shorter game and more time.
+// willNotEnd says that games will stay unfinished, and offers a shorter game and more time.
 func (q *question) willNotEnd(b *lesson.Block, at, ends float64) Notice {
 	n := notice("willNotEnd",
-		fmt.Sprintf("Games will be broken off: %s of them are over when their time is up.", percent(ends)))
+		fmt.Sprintf("Games will stay unfinished: %s of them are over when their time is up.", percent(ends)))
 	try := func(label string, fit lesson.Block) {
 		if chance := q.gamesIn(&fit, at).Ends; chance >= drill.Wanted {
 			n.Fixes = append(n.Fixes, change(label, percent(chance)+" of the games end", fit))

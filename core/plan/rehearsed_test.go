@@ -36,7 +36,7 @@ func TestGamesThatCannotEndAreSaid(t *testing.T) {
 	require.GreaterOrEqual(t, i, 0)
 	require.Equal(
 		t,
-		"Games will be broken off: under 1% of them are over when their time is up.",
+		"Games will stay unfinished: under 1% of them are over when their time is up.",
 		got.Notices[i].Text,
 	)
 	require.Len(t, got.Notices[i].Fixes, 2)
