@@ -80,9 +80,9 @@ test('a plan says whether everybody will be done and what is left, on its workbe
 
   // Two minutes a round are too few for a game to 11: it is said, and one press mends it.
   await page.getByText('To eleven').first().click();
-  await expect(page.getByText(/Games will be broken off/)).toBeVisible();
+  await expect(page.getByText(/Games will stay unfinished/)).toBeVisible();
   await page.getByRole('button', { name: /^Play to \d/ }).click();
-  await expect(page.getByText(/Games will be broken off/)).toBeHidden();
+  await expect(page.getByText(/Games will stay unfinished/)).toBeHidden();
   await page.keyboard.press('Control+z');
-  await expect(page.getByText(/Games will be broken off/)).toBeVisible();
+  await expect(page.getByText(/Games will stay unfinished/)).toBeVisible();
 });
