@@ -50,6 +50,10 @@ type StageOutlook struct {
 	// where it would take more than four times the block.
 	Likely *units.Figure `json:"likely,omitempty"`
 	Sure   *units.Figure `json:"sure,omitempty"`
+	// Tries are how many there are at a timed goal in the block, and Best the best count of
+	// them; the means.
+	Tries float64 `json:"tries,omitempty"`
+	Best  float64 `json:"best,omitempty"`
 }
 
 // PlayerOutlook is what the drill asks of one student.
@@ -88,6 +92,8 @@ type Outlook struct {
 
 	// Flown are the pattern's balls, for who runs through them.
 	Flown []pattern.Ball `json:"-"`
+	// Over are the minutes that the last turn goes on after the time is up, by play.
+	Over []float64 `json:"-"`
 }
 
 // Outlook reckons a valid drill for these students in a block of that length,

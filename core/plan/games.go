@@ -18,8 +18,12 @@ func (q *question) gameBlock(b *lesson.Block, at float64) (a blockAnswer) {
 		return a
 	}
 	played := q.gamesIn(b, at)
+	a.over = played.Over
 	ends := endsDerivation.Of(played.Ends, units.Chance, float64(b.Minutes), float64(played.Plays))
-	a.match.Ends = &ends
+	a.match.Ends, a.match.Stands = &ends, played.Ends < 0.5
+	if played.Score != [2]int{} {
+		a.match.Score = &played.Score
+	}
 	if played.Games > 0 {
 		a.match.Games = gamesDerivation.Of(played.Games, units.Count, float64(b.Minutes), played.Minutes)
 	} else {
@@ -31,9 +35,15 @@ func (q *question) gameBlock(b *lesson.Block, at float64) (a blockAnswer) {
 	return a
 }
 
-// gamesIn a block, read off plays of it: rallies go by the strengths of those on either
-// side.
+// gamesIn a block, read off plays of it.
 func (q *question) gamesIn(b *lesson.Block, at float64) rehearse.GamePlayed {
+	rallies := float64(b.Minutes) * 60 / b.Match.Rules.SecondsPerPoint * float64(max(1, len(q.students)/2))
+	return q.game(b, at).Rehearse(q.ctx, int(min(rehearse.Few, max(fewest, mostRallies/rallies))))
+}
+
+// game is a game block that begins at that minute, ready to be rehearsed: rallies go by the
+// strengths of those on either side.
+func (q *question) game(b *lesson.Block, at float64) rehearse.Game {
 	among := q.students
 	if among[0].Standing == nil || slices.ContainsFunc(
 		among,
@@ -56,7 +66,7 @@ func (q *question) gamesIn(b *lesson.Block, at float64) rehearse.GamePlayed {
 		}
 		return out
 	}
-	g := rehearse.Game{Lesson: q.lesson, Block: b, From: at, Rally: func(a, o []int) float64 {
+	return rehearse.Game{Lesson: q.lesson, Block: b, From: at, Rally: func(a, o []int) float64 {
 		key := [2]uint32{mask(a), mask(o)}
 		chance, ok := known[key]
 		if !ok {
@@ -67,8 +77,6 @@ func (q *question) gamesIn(b *lesson.Block, at float64) rehearse.GamePlayed {
 		}
 		return chance
 	}}
-	rallies := float64(b.Minutes) * 60 / b.Match.Rules.SecondsPerPoint * float64(max(1, len(among)/2))
-	return g.Rehearse(q.ctx, int(min(rehearse.Few, max(fewest, mostRallies/rallies))))
 }
 
 // willNotEnd says that games will stay unfinished, and offers a shorter game and more time.

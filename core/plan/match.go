@@ -22,6 +22,10 @@ type Match struct {
 	Games   units.Figure  `json:"games"`             // that are over in the block, on all courts
 	Ends    *units.Figure `json:"ends,omitempty"`    // chance that a game is over in its time
 	ChanceA *units.Figure `json:"chanceA,omitempty"` // for the first of two
+	// Score is the likely one, the higher points first: of a game that is over, or Stands
+	// where most are not when their time is up.
+	Score  *[2]int `json:"score,omitempty"`
+	Stands bool    `json:"stands,omitempty"`
 }
 
 // match reckons a game block; for two students also who wins.

@@ -12,6 +12,7 @@ import (
 	"hodometer/core/lesson"
 	"hodometer/core/pattern"
 	"hodometer/core/progress"
+	"hodometer/core/rehearse"
 	"hodometer/core/units"
 )
 
@@ -28,12 +29,25 @@ type Block struct {
 	// the last session that counted any of this drill's skills.
 	Before  []Earlier `json:"before,omitempty"`
 	Notices []Notice  `json:"notices"`
+	// Ends is when it is over in eight of ten plays.
+	Ends Edge `json:"ends"`
 	// Between is the minutes that go on after it, before the next.
 	Between float64 `json:"between"`
 	// Room is what it may stretch between when the lesson is fitted.
 	Room drill.Span `json:"room"`
 	// Playable: a game can begin from its drill.
 	Playable bool `json:"playable,omitempty"`
+
+	over []float64 // minutes that it goes on after its time, by play
+}
+
+// Edge is between which times something ends, eight in ten: in minutes after the start of the
+// lesson by the clock, and by the time of day.
+type Edge struct {
+	Early float64 `json:"early"`
+	Late  float64 `json:"late"`
+	From  string  `json:"from"`
+	To    string  `json:"to"`
 }
 
 // Earlier is a student's chance to finish before the latest evidence.
@@ -61,6 +75,7 @@ type Plan struct {
 	Minutes  units.Figure     `json:"minutes"`
 	Over     int              `json:"over"` // minutes past the slot; negative: to spare
 	End      string           `json:"end"`
+	Ends     Edge             `json:"ends"` // of the last block
 	Balls    units.Figure     `json:"balls"`
 	PickUps  units.Figure     `json:"pickUps"`
 	Blocks   []Block          `json:"blocks"`
@@ -99,14 +114,24 @@ func (p *Planner) Plan(
 	}
 	sums := newSums(len(students))
 	at, between := 0, 0.0
+	var ends rehearse.Ends
 	for i := range l.Blocks {
 		if err := ctx.Err(); err != nil {
 			return Plan{}, err
 		}
 		b := q.block(i, at, &out, sums)
 		b.Start, b.End = clock(l.Start, float64(at)+between), clock(l.Start, float64(b.To)+between)
+		behind := rehearse.Range{}
+		if kind := &l.Blocks[i]; kind.Drill == nil && kind.Match == nil && kind.Script == nil {
+			behind = ends.Loose(b.ID, float64(kind.Minutes))
+		} else {
+			behind = ends.Block(b.over)
+		}
+		b.Ends = edge(l.Start, float64(b.To)+between, behind)
+		ends.Between(b.ID, b.Between)
 		between += b.Between
 		at = b.To
+		out.Ends = b.Ends
 		out.Blocks[i] = b
 	}
 	sums.between = between
@@ -148,12 +173,13 @@ func (q *question) block(i, at int, out *Plan, sums *sums) Block {
 			return q.drillBlock(b, parts, lanes, float64(at)), q.ctx.Err() == nil
 		})
 		bp.Drill, bp.Before, bp.Notices = known.drill, known.before, known.notices
+		bp.over = known.over
 		sums.add(b, known, q.students)
 	case b.Match != nil:
 		known := q.known.GetIf(q.key(b, nil, float64(at)), mostKnown, func() (blockAnswer, bool) {
 			return q.gameBlock(b, float64(at)), q.ctx.Err() == nil
 		})
-		bp.Match, bp.Notices = known.match, known.notices
+		bp.Match, bp.Notices, bp.over = known.match, known.notices, known.over
 	default:
 		bp.Notices = q.aboutBlock(b, nil, float64(at))
 	}
@@ -168,6 +194,7 @@ func (q *question) drillBlock(
 	at float64,
 ) (a blockAnswer) {
 	outlook := q.outlook(b, parts, at)
+	a.over = outlook.Over
 	a.drill, a.before = &outlook, q.before(b, parts, at)
 	a.notices = append(q.aboutBlock(b, &outlook, at), q.idle(b, lanes)...)
 	a.notices = append(a.notices, q.lacking(b, outlook.Balls.Value)...)
@@ -275,6 +302,12 @@ func strain(d *drill.Drill, contacts float64) float64 {
 func clock(start string, minutes float64) string {
 	t, _ := time.Parse("15:04", start)
 	return t.Add(time.Duration(math.Round(minutes)) * time.Minute).Format("15:04")
+}
+
+// edge is about a minute after start, so far behind.
+func edge(start string, minute float64, behind rehearse.Range) Edge {
+	early, late := minute+behind.Early, minute+behind.Late
+	return Edge{early, late, clock(start, early), clock(start, late)}
 }
 
 // Outline is what a plan comes to in a few figures, to choose among several.

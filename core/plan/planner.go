@@ -36,6 +36,7 @@ type blockAnswer struct {
 	match   *Match
 	before  []Earlier
 	notices []Notice
+	over    []float64 // minutes that it goes on after its time, by play
 }
 
 // mostKnown blocks are remembered, some 30 kB each.

@@ -33,11 +33,7 @@ func (q *question) few(b *lesson.Block, at float64) []float64 {
 }
 
 func (q *question) chancesIn(b *lesson.Block, at float64, plays int) []float64 {
-	who := make([]drill.Player, len(q.students))
-	for i := range q.students {
-		who[i] = q.students[i].PlayerOf(b.DrillFor(q.students[i].ID))
-	}
-	return q.stage(b, formation.Sharings(q.lesson, b, at, len(q.students)), at, who).Chances(q.ctx, plays)
+	return q.staged(b, at).Chances(q.ctx, plays)
 }
 
 // plays are how often a block is rehearsed.

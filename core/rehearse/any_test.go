@@ -15,41 +15,6 @@ import (
 	"pgregory.net/rapid"
 )
 
-// stays are who comes late and who leaves early.
-func stays(t *rapid.T, students []string) (out []lesson.Stay) {
-	for _, id := range students {
-		if !rapid.Bool().Draw(t, "all the time") {
-			continue
-		}
-		s := lesson.Stay{Student: id, From: rapid.IntRange(0, 60).Draw(t, "from")}
-		if rapid.Bool().Draw(t, "leaves") {
-			s.To = s.From + rapid.IntRange(1, 30).Draw(t, "for")
-		}
-		out = append(out, s)
-	}
-	return out
-}
-
-// arranged in any manner that there is.
-func arranged(t *rapid.T) *lesson.Arrangement {
-	a := &lesson.Arrangement{Manner: rapid.SampledFrom([]lesson.Manner{
-		"", lesson.Posts, lesson.Stations, lesson.RoundRobin, lesson.Partners, lesson.OnDeck,
-		lesson.WinnersStay,
-	}).Draw(t, "manner")}
-	switch a.Manner {
-	case "":
-		return nil
-	case lesson.Posts:
-		a.Feeders, a.Collectors = rapid.IntRange(0, 2).
-			Draw(t, "feeders"),
-			rapid.IntRange(0, 2).
-				Draw(t, "collectors")
-	case lesson.Stations:
-		a.Others = []string{"serves", "rally"}
-	}
-	return a
-}
-
 // Whoever comes late or leaves, and however they are arranged, a drill of the shelf is played
 // to its end: who is not there hits nothing, and nobody hits more than is brought.
 func TestAnyDrillIsPlayedToItsEnd(t *testing.T) {
@@ -60,7 +25,7 @@ func TestAnyDrillIsPlayedToItsEnd(t *testing.T) {
 		minutes := rapid.IntRange(2, 30).Draw(t, "minutes")
 		b := block(t, d, rapid.IntRange(1, 8).Draw(t, "students"), minutes)
 		b.From = float64(rapid.IntRange(0, 40).Draw(t, "minute"))
-		b.Lesson.Attendance, b.Block.Arrangement = stays(t, b.Lesson.Students), arranged(t)
+		b.Lesson.Attendance, b.Block.Arrangement = sample.Stays(t, b.Lesson.Students), sample.Arranged(t)
 		got := b.Rehearse(ctx, rehearse.Few)
 		sum := 0.0
 		for i, id := range b.Lesson.Students {
@@ -90,13 +55,13 @@ func TestAnyGameIsPlayedToItsEnd(t *testing.T) {
 			Title:       "Game",
 			Minutes:     minutes,
 			Match:       &m,
-			Arrangement: arranged(t),
+			Arrangement: sample.Arranged(t),
 		}
 		l := &lesson.Lesson{Court: "tennis", Blocks: []lesson.Block{b}}
 		for i := range rapid.IntRange(2, 9).Draw(t, "students") {
 			l.Students = append(l.Students, sample.ID(101+i))
 		}
-		l.Attendance = stays(t, l.Students)
+		l.Attendance = sample.Stays(t, l.Students)
 		g := rehearse.Game{Lesson: l, Block: &l.Blocks[0], Rally: rehearse.Even(m.Rules)}
 		got := g.Rehearse(ctx, 32)
 		require.GreaterOrEqual(t, got.Ends, 0.0)

@@ -100,6 +100,7 @@ var (
 // players are those of the lesson in their order.
 func (o Outcome) Fill(out *drill.Outlook, d *drill.Drill, minutes float64) {
 	plays := float64(o.Plays)
+	out.Over = o.Over
 	fed := math.Round(o.Fed * d.FedShare())
 	out.Balls = fedDerivation.Of(fed, units.Balls, minutes, d.Tempo().SecondsPerBall, float64(d.Basket))
 	out.PickUps = pickUpsDerivation.Of(math.Round(o.PickUps), units.Count, fed, float64(d.Basket))
@@ -120,6 +121,7 @@ func (o Outcome) Fill(out *drill.Outlook, d *drill.Drill, minutes float64) {
 		p.Likely, p.Sure = time(was.Half, 0.5), time(was.Sure, drill.Certainty)
 		for j := range p.Stages {
 			s, g := &p.Stages[j], &was.Goals[j]
+			s.Tries, s.Best = g.Tries, g.Best
 			s.Likely, s.Sure = time(g.Half, 0.5), time(g.Sure, drill.Certainty)
 			if s.Goal.Kind == goal.Race {
 				s.First = &g.Met.Value

@@ -27,6 +27,7 @@ type Minutes struct {
 type GoalPlayed struct {
 	Met Share // within the block
 	Minutes
+	Tries, Best float64 // at a timed goal in the block, and the best of them; means
 }
 
 // Played is what a block comes to for one student.
@@ -48,6 +49,7 @@ type Outcome struct {
 	Fed      float64
 	PickUps  float64
 	Plays    int
+	Over     []float64 // minutes that the last turn goes on after the time is up, by play
 }
 
 // plays are the times of many plays: when each goal of each student was met, and all of
@@ -57,8 +59,10 @@ type plays struct {
 	n, stages    int     // students, and stages
 	goals, all   []int64 // plays × students × stages, plays × students
 	balls        []int64 // of whole plays, by student
+	tries, best  []int64 // of whole plays, by student and stage
 	fed, pickUps int64
 	whole        int
+	over         []int64 // when the last turn of a play was over, of the whole ones
 }
 
 // One play in so many is played to the block's end for what is brought, and runs on to see
@@ -96,6 +100,9 @@ func (r *rehearsal) playAll(ctx context.Context, number int, on bool) *plays {
 		goals:  make([]int64, number*n*r.stages),
 		all:    make([]int64, number*n),
 		balls:  make([]int64, n),
+		over:   make([]int64, number),
+		tries:  make([]int64, n*r.stages),
+		best:   make([]int64, n*r.stages),
 	}
 	workers := max(1, min(runtime.GOMAXPROCS(0), number/fewest))
 	var wait sync.WaitGroup
@@ -104,6 +111,7 @@ func (r *rehearsal) playAll(ctx context.Context, number int, on bool) *plays {
 		wait.Go(func() {
 			p := r.start()
 			balls, fed, pickUps, whole := make([]int64, n), int64(0), int64(0), 0
+			tries, best := make([]int64, n*r.stages), make([]int64, n*r.stages)
 			for k := w; k < number && ctx.Err() == nil; k += workers {
 				if runsOn(k) {
 					p.play(k, r.ends, true)
@@ -112,6 +120,8 @@ func (r *rehearsal) playAll(ctx context.Context, number int, on bool) *plays {
 					for i, own := range p.balls {
 						balls[i] += int64(own)
 					}
+					p.tries(tries, best)
+					out.over[k] = p.finish(r.ends)
 					if on && p.unmet > 0 {
 						p.play(k, Longer*r.ends, false)
 					}
@@ -124,13 +134,31 @@ func (r *rehearsal) playAll(ctx context.Context, number int, on bool) *plays {
 			lock.Lock()
 			defer lock.Unlock()
 			out.fed, out.pickUps, out.whole = out.fed+fed, out.pickUps+pickUps, out.whole+whole
-			for i := range balls {
-				out.balls[i] += balls[i]
-			}
+			add(out.balls, balls)
+			add(out.tries, tries)
+			add(out.best, best)
 		})
 	}
 	wait.Wait()
 	return out
+}
+
+// add the terms to the sums.
+func add(sums, terms []int64) {
+	for i, t := range terms {
+		sums[i] += t
+	}
+}
+
+// tries adds those of each student at each timed goal, and the best of them.
+func (p *one) tries(tries, best []int64) {
+	for i := range tries {
+		if j := i % p.r.stages; p.r.timed[j] {
+			t := p.script.TallyAt(&p.st, i/p.r.stages, j)
+			tries[i] += int64(len(t.Tries))
+			best[i] += int64(t.Best)
+		}
+	}
 }
 
 // Chances are how likely each student is to meet every goal, read off so many plays. It
@@ -157,6 +185,11 @@ func (b Block) Rehearse(ctx context.Context, number int) Outcome {
 		PickUps: float64(p.pickUps) / whole,
 	}
 	out.All, out.Waits = p.together(r.ends)
+	for k, over := range p.over {
+		if runsOn(k) {
+			out.Over = append(out.Over, float64(over-r.ends)/60_000)
+		}
+	}
 	for i := range out.Students {
 		all := func(k int) int64 { return p.all[k*p.n+i] }
 		s := &out.Students[i]
@@ -166,7 +199,10 @@ func (b Block) Rehearse(ctx context.Context, number int) Outcome {
 		s.Minutes, s.Goals = p.minutes(r.ends, all), make([]GoalPlayed, r.stages)
 		for j := range s.Goals {
 			at := func(k int) int64 { return p.goals[(k*p.n+i)*p.stages+j] }
-			s.Goals[j] = GoalPlayed{p.tally(r.ends, at).share(), p.minutes(r.ends, at)}
+			s.Goals[j] = GoalPlayed{
+				p.tally(r.ends, at).share(), p.minutes(r.ends, at),
+				float64(p.tries[i*p.stages+j]) / whole, float64(p.best[i*p.stages+j]) / whole,
+			}
 			s.Met += s.Goals[j].Met.Value
 		}
 		s.Holds = p.holds(i, r.ends)

@@ -23,6 +23,8 @@ type one struct {
 	metAt, stageAt []int64
 	unmet          int   // students who are still at it
 	until          int64 // somebody comes or goes, or the play ends
+	script         *play.Script
+	told           func(Step) // who watches; nil: nobody
 }
 
 func (r *rehearsal) start() *one {
@@ -52,10 +54,15 @@ func (p *one) play(number int, until int64, whole bool) {
 	}
 	s.Enter(&p.st, 0)
 	next := 1
+	p.script = s
+	p.tell(Step{What: AreHere, Here: s.Here})
 	for p.clock < until && (whole || p.unmet > 0) {
 		for next < len(r.stretches) && p.clock >= r.stretches[next].from {
 			was := s
+			was.Time(&p.st, p.clock)
 			s = r.stretches[next].script
+			p.script = s
+			p.tell(Step{At: p.clock, What: AreHere, Here: s.Here})
 			s.Carry(&p.st, was, p.clock)
 			s.Enter(&p.st, p.clock)
 			next++
@@ -78,6 +85,13 @@ func (p *one) play(number int, until int64, whole bool) {
 	}
 }
 
+// tell who watches of a step.
+func (p *one) tell(s Step) {
+	if p.told != nil {
+		p.told(s)
+	}
+}
+
 // change begins the next turn where this one is over, and waits for the bell where the
 // next student steps in.
 func (p *one) change(s *play.Script) bool {
@@ -97,6 +111,7 @@ func (p *one) change(s *play.Script) bool {
 		return false
 	case t.Full || t.Ms > 0 && p.clock >= t.From+t.Ms:
 		s.Call(&p.st, t.N+1, p.clock)
+		p.tell(Step{At: p.clock, What: Changed, Turn: t.N})
 		return true
 	}
 	return false
@@ -138,18 +153,23 @@ func (p *one) ball(s *play.Script, due play.Due) {
 	good := p.dice[due.Student].throw(p.balls[due.Student]) < p.rates[i]
 	p.balls[due.Student]++
 	fed, met := p.st.Fed, false
-	if r.tapped[due.Stage] {
-		o := play.Outcome{
-			Did: play.Reps, Student: due.Student, Stage: due.Stage, Value: 1, Where: nobody,
-			At: p.clock + 1, Clock: p.clock,
-		}
-		if r.clocked[due.Stage] {
-			o.Did, o.Value = play.Timed, int(gap)*len(s.Balls(due.Stage))
-		}
+	o := play.Outcome{
+		Student: due.Student, Stage: due.Stage, Value: 1, Where: nobody, At: p.clock + 1, Clock: p.clock,
+	}
+	switch {
+	case r.clocked[due.Stage]:
+		o.Did, o.Value = play.Timed, int(gap)*len(s.Balls(due.Stage))
 		met = s.Play(&p.st, o).Met
-	} else {
+	case r.tapped[due.Stage]:
+		o.Did = play.Reps
+		met = s.Play(&p.st, o).Met
+	default:
+		if o.Did = play.Good; !good {
+			o.Did = play.Miss
+		}
 		met, _ = s.Hit(&p.st, due, good, p.clock+1, p.clock)
 	}
+	p.tell(Step{At: p.clock, What: Tapped, Outcome: o})
 	took := int64(max(1, p.st.Fed-fed))
 	p.left -= int(took)
 	p.clock += took * gap
@@ -168,7 +188,7 @@ func (p *one) ball(s *play.Script, due play.Due) {
 // end of the block.
 func (p *one) straight(s *play.Script, due play.Due, i int, gap int64) int {
 	r := p.r
-	if r.live || r.tapped[due.Stage] || r.Singly {
+	if r.live || r.tapped[due.Stage] || r.Singly || p.told != nil {
 		return 1
 	}
 	n := s.Straight(&p.st, due)
@@ -187,15 +207,13 @@ func (p *one) straight(s *play.Script, due play.Due, i int, gap int64) int {
 }
 
 // pickUp fills the basket. The turn's time does not run meanwhile, but at stations, where
-// the others go on by the clock.
+// the others go on by the clock, and where a bell ends the stage.
 func (p *one) pickUp() {
 	p.left, p.clock = p.r.basket, p.clock+p.r.pickUp
 	p.st.PickUps++
+	p.tell(Step{At: p.clock, What: PickedUp})
 	if t := &p.st.Turn; t.On && p.r.Block.Block.Moves() != lesson.Stations {
 		t.From += p.r.pickUp
-		if t.Bell > 0 {
-			t.Bell += p.r.pickUp
-		}
 	}
 }
 
@@ -212,9 +230,11 @@ func (p *one) begins(s *play.Script, due play.Due) bool {
 		return false
 	}
 	p.tried[i], p.try[i] = t.N, over
-	s.Play(&p.st, play.Outcome{
+	o := play.Outcome{
 		Did: play.Go, Student: due.Student, Stage: due.Stage, At: p.clock + 1, Clock: p.clock,
-	})
+	}
+	s.Play(&p.st, o)
+	p.tell(Step{At: p.clock, What: Tapped, Outcome: o})
 	return true
 }
 

@@ -91,6 +91,7 @@ var rules = map[string]rule{
 	"listLadders":        {Assistant, ""},
 	// Planning.
 	"checkLesson":        {Coach, ""},
+	"watchLesson":        {Coach, ""},
 	"draftLessons":       {Coach, ""},
 	"placeDrill":         {Coach, ""},
 	"matchFromBlock":     {Coach, ""},

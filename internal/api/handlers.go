@@ -12,6 +12,7 @@ import (
 	"hodometer/core/ladder"
 	"hodometer/core/lesson"
 	"hodometer/core/pattern"
+	"hodometer/core/plan"
 	"hodometer/core/sport"
 	"hodometer/core/units"
 	"hodometer/internal/access"
@@ -164,6 +165,14 @@ func (h handlers) CheckLesson(
 	}
 	plan, err := h.club.Reckon(ctx, &r.Body.Lesson, system, value(r.Body.Detail, ""))
 	return CheckLesson200JSONResponse(plan), err
+}
+
+func (h handlers) WatchLesson(
+	ctx context.Context,
+	r WatchLessonRequestObject,
+) (WatchLessonResponseObject, error) {
+	out, err := h.club.Watch(ctx, &r.Body.Lesson, value(r.Body.Play, plan.Typical))
+	return WatchLesson200JSONResponse(out), err
 }
 
 func (h handlers) ListRuns(ctx context.Context, _ ListRunsRequestObject) (ListRunsResponseObject, error) {

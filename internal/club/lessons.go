@@ -7,11 +7,13 @@ import (
 	"errors"
 	"fmt"
 	"slices"
+	"time"
 
 	"hodometer/core/drill"
 	"hodometer/core/lesson"
 	"hodometer/core/plan"
 	"hodometer/core/units"
+	"hodometer/core/watch"
 	"hodometer/internal/store"
 	"hodometer/internal/store/gen"
 
@@ -376,6 +378,32 @@ func (c *Club) reckon(
 		}
 	}
 	return out, nil
+}
+
+// Watched is one play of a lesson, and its number.
+type Watched struct {
+	Play int `json:"play"`
+	watch.Lesson
+}
+
+// Watch plays a lesson once with dice, as the play of that number or the typical one.
+func (c *Club) Watch(ctx context.Context, l *lesson.Lesson, number int) (out Watched, err error) {
+	if err := l.Validate().Err(); err != nil {
+		return out, err
+	}
+	students, err := c.everybody(ctx, l.Students, l.Date, l.ID, l.Court)
+	if err != nil {
+		return out, err
+	}
+	trails, number, err := c.planner.Watch(ctx, l, students, number)
+	if err != nil {
+		return out, err
+	}
+	began, err := time.Parse("2006-01-02 15:04", l.Date+" "+l.Start)
+	if err != nil {
+		return out, err
+	}
+	return Watched{number, watch.Events(l, began.UnixMilli(), trails)}, nil
 }
 
 // Place is a block for a drill, brought to the court of a lesson, and where in

@@ -6,6 +6,7 @@ export type Lesson = Schemas['Lesson'];
 export type Block = Schemas['Block'];
 export type Drill = Schemas['Drill'];
 export type Plan = Schemas['Plan'];
+export type Watched = Schemas['Watched'];
 export type DrillOutlook = Schemas['DrillOutlook'];
 export type PlayerOutlook = Schemas['PlayerOutlook'];
 export type Notice = Schemas['Notice'];

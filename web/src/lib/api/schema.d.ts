@@ -194,6 +194,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/lessons/watch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** One play of a lesson with dice, as the events that a coach would tap on court */
+        post: operations["watchLesson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/lessons/drafts": {
         parameters: {
             query?: never;
@@ -3390,6 +3407,10 @@ export interface components {
             first?: number;
             /** @description chance to meet the goal in the block */
             met?: number;
+            /** @description at a timed goal in the block, the mean */
+            tries?: number;
+            /** @description the best count of those tries, the mean */
+            best?: number;
             /** @description minutes; absent where half of the plays take more than four times the block */
             likely?: components["schemas"]["Figure"];
             /** @description minutes; absent where a tenth of the plays take more than four times the block */
@@ -3452,7 +3473,40 @@ export interface components {
         };
         /** @description the students of a script's partners 0 and 1, by their place in the lesson */
         Pairs: number[][];
+        Watched: {
+            play: number;
+            /**
+             * Format: int64
+             * @description ms since 1970
+             */
+            began: number;
+            events: components["schemas"]["Event"][];
+            blocks: {
+                id: string;
+                /**
+                 * Format: int64
+                 * @description ms since the lesson began
+                 */
+                from: number;
+                /** Format: int64 */
+                to: number;
+                met: {
+                    student: string;
+                    step: number;
+                    /** Format: int64 */
+                    at: number;
+                }[];
+            }[];
+        };
+        /** @description Between which times something ends in eight of ten plays: minutes after the start of the lesson, and times of day */
+        Edge: {
+            early: number;
+            late: number;
+            from: string;
+            to: string;
+        };
         Plan: {
+            ends: components["schemas"]["Edge"];
             coach: components["schemas"]["Stretch"][];
             between: components["schemas"]["Figure"];
             atOnce: components["schemas"]["Figure"];
@@ -3471,6 +3525,7 @@ export interface components {
             pickUps: components["schemas"]["Figure"];
             notices: components["schemas"]["Notice"][];
             blocks: {
+                ends: components["schemas"]["Edge"];
                 room: components["schemas"]["Span"];
                 /** @description minutes that go on after it */
                 between: number;
@@ -3487,6 +3542,10 @@ export interface components {
                     games: components["schemas"]["Figure"];
                     ends?: components["schemas"]["Figure"];
                     chanceA?: components["schemas"]["Figure"];
+                    /** @description the likely score, the higher points first */
+                    score?: number[];
+                    /** @description it is how most games stand when their time is up */
+                    stands?: boolean;
                 };
                 before?: {
                     student: string;
@@ -4595,6 +4654,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Plan"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    watchLesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    lesson: components["schemas"]["Lesson"];
+                    /** @description its number; absent for the typical one */
+                    play?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description The play */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Watched"];
                 };
             };
             default: components["responses"]["Problem"];

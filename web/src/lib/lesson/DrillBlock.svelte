@@ -52,6 +52,13 @@
       (left ? ` Left most often: ${left.label.toLowerCase()}, ${left.goalLabel}.` : '')
     );
   }
+  /** Tries at a timed goal, and the best of them where something is counted: "6 tries, best about 4". */
+  function triesSaid(s: (typeof players)[number]['stages'][number]) {
+    const n = Math.round(s.tries ?? 0);
+    if (n < 1) return '';
+    const best = s.best ? `, best about ${s.best < 10 ? s.best.toFixed(1) : Math.round(s.best)}` : '';
+    return `${n} ${n > 1 ? 'tries' : 'try'}${best}`;
+  }
   const was = (id: string) => plan?.before?.find((b) => b.student === id)?.chance;
 
   function set(next: Partial<Drill>, key = '') {
@@ -397,6 +404,7 @@
                             )})</span
                           >{:else}{sayTime(sp.likely)}{/if}
                       </button>
+                      {#if sp.tries}<span class="figures block text-xs">{triesSaid(sp)}</span>{/if}
                     </td>
                   {/if}
                 {/each}

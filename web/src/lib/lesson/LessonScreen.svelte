@@ -2,6 +2,7 @@
 <script lang="ts">
   import When from '$lib/shell/When.svelte';
   import { beforeNavigate } from '$app/navigation';
+  import { onDestroy, untrack } from 'svelte';
   import {
     api,
     explain,
@@ -31,6 +32,8 @@
   import Resources from './Resources.svelte';
   import OtherBlock from './OtherBlock.svelte';
   import Versions from './Versions.svelte';
+  import Watch from '$lib/watch/Watch.svelte';
+  import { Watching } from '$lib/watch/watching.svelte';
   import StudentPicker from './StudentPicker.svelte';
 
   interface Props {
@@ -101,6 +104,7 @@
     const later = setTimeout(() => void takeAlong(lesson.id).then((done) => (along = done)), 1500);
     return () => clearTimeout(later);
   });
+  onDestroy(() => watching?.close());
   beforeNavigate((to) => void editor.save(to.willUnload));
 
   function key(e: KeyboardEvent) {
@@ -129,6 +133,36 @@
     if (data) editor.add(data.block);
     else editor.trouble = explain(error);
   }
+  let watching = $state.raw<Watching>();
+  async function watch() {
+    watching = new Watching(lesson);
+    await watching.ask();
+    if (!window.matchMedia('(prefers-reduced-motion: reduce)').matches) watching?.start();
+  }
+  function stopWatching() {
+    watching?.close();
+    watching = undefined;
+  }
+  // What is changed while it is watched is watched with the same dice.
+  $effect(() => {
+    const now = lesson;
+    untrack(() => {
+      if (!watching) return;
+      watching.pause();
+      void watching.ask(watching.play.value?.play, now);
+    });
+  });
+  /** Where the play is on the tape, on which changeovers take no room. */
+  const tapeAt = (ms: number) => {
+    const i = watching?.play.value?.blocks.findLastIndex((b) => b.from <= ms) ?? -1;
+    const b = plan?.blocks[i];
+    return b ? b.from + Math.min(b.to - b.from, (ms - watching!.play.value!.blocks[i]!.from) / 60_000) : 0;
+  };
+  const marks = $derived(
+    watching?.play.value?.blocks.flatMap((b) =>
+      b.met.filter((m) => m.at <= watching!.now).map((m) => ({ student: m.student, minute: tapeAt(m.at) }))
+    ) ?? []
+  );
   async function toCourt() {
     await editor.save();
     await runLesson(lesson.id, summary);
@@ -174,11 +208,17 @@
     {#if !editor.nothing}<a class="btn" href="/lessons/{lesson.id}/sheet">Lesson sheet</a>{/if}
     {#if lesson.blocks.length}<button
         type="button"
+        class="btn"
+        aria-pressed={!!watching}
+        onclick={() => (watching ? stopWatching() : void watch())}>Watch it</button
+      >{/if}
+    {#if lesson.blocks.length}<button
+        type="button"
         class="btn border-base-content btn-accent"
         onclick={toCourt}>Run courtside</button
       >{:else}<span class="text-sm">Add a block to run this lesson courtside.</span>{/if}
   </div>
-  <div class="mt-2 flex flex-wrap items-end gap-x-4 gap-y-2">
+  <div class="mt-2 flex flex-wrap items-end gap-x-4 gap-y-2" class:hidden={watching}>
     <When label="Day" value={lesson.date} onset={(date) => editor.change({ date })} />
     <When label="Start" time value={lesson.start} onset={(start) => editor.change({ start })} />
     <Num
@@ -219,13 +259,20 @@
       coach={plan?.coach}
       between={Object.fromEntries(plan?.blocks.map((b) => [b.id, b.between]) ?? [])}
       {troubled}
-      selected={editor.selected}
-      onselect={(id) => (editor.selected = id)}
+      edges={Object.fromEntries(plan?.blocks.map((b) => [b.id, b.ends]) ?? [])}
+      at={watching ? tapeAt(watching.now) : undefined}
+      {marks}
+      selected={watching ? lesson.blocks[watching.at]?.id : editor.selected}
+      onselect={(id) => {
+        editor.selected = id;
+        const b = watching?.play.value?.blocks.find((o) => o.id === id);
+        if (b) watching?.seek(b.from);
+      }}
       onresize={(id, minutes) => editor.setBlock(id, { minutes }, `minutes ${id}`)}
       onmove={move}
       onremove={(id) => editor.remove(id)}
     >
-      {#if plan}
+      {#if plan && !watching}
         <div class="flex w-full flex-wrap items-end gap-x-2 gap-y-1">
           <Wheel
             label="Planned of {lesson.slotMinutes} min{plan.over > 0 ? `, ${plan.over} over` : ''}"
@@ -235,7 +282,7 @@
           {#if plan.balls.value > 0}<Wheel label="Balls fed" figure={plan.balls} />{/if}
           {@render adding()}
         </div>
-      {:else}{@render adding()}{/if}
+      {:else if !watching}{@render adding()}{/if}
     </Tape>
   </div>
   {#snippet adding()}
@@ -259,15 +306,17 @@
       {#if court}<PickDrill {court} {courts} students={lesson.students.length} onpick={take} />{/if}
     </div>
   {/snippet}
-  {#if counting && plan}<section class="mt-3 bg-base-200 p-3" aria-label="Totals">
+  {#if counting && plan && !watching}<section class="mt-3 bg-base-200 p-3" aria-label="Totals">
       <Counts {lesson} {plan} />
     </section>{/if}
   <p class="sr-only" aria-live="polite">{announced}</p>
-  {#if plan?.notices.length}<div class="mt-3">
+  {#if plan?.notices.length && !watching}<div class="mt-3">
       <Notices notices={plan.notices} onfix={(f) => editor.fix(f)} />
     </div>{/if}
 
-  {#if block}
+  {#if watching}
+    <Watch {watching} {lesson} {students} pairs={plan?.pairs ?? []} onclose={stopWatching} />
+  {:else if block}
     <section class="mt-2 border-t border-base-content pt-2" aria-label="Selected block">
       <div class="mb-2 flex flex-wrap items-center gap-3">
         <h2 dir="auto" class="sr-only">{block.title}</h2>

@@ -235,6 +235,11 @@
       <Wheel label="One game" figure={plan.match.minutes} />
       <Wheel label="Games that end" figure={plan.match.games} small />
       {#if plan.match.ends}<Wheel label="A game ends in its time" figure={plan.match.ends} small />{/if}
+      {#if plan.match.score}<p class="text-sm leading-tight">
+          {plan.match.stands ? 'When the time is up it stands at about' : 'Likely score'}<br /><strong
+            class="figures text-lg">{plan.match.score.join('–')}</strong
+          >
+        </p>{/if}
       {#if plan.match.chanceA && students[0]}<Wheel
           label="{names[0]} wins"
           figure={plan.match.chanceA}

@@ -1,8 +1,7 @@
 <!-- Whose turn it is and how full it is; when it is full, the change is called. -->
 <script lang="ts">
   import { initials } from '$lib/lesson/where';
-  import { hitters, sayPosts } from './called';
-  import { sayLeft } from './clock';
+  import { sayPosts, sayTurn } from './called';
   import MiniCourt from './MiniCourt.svelte';
   import type { Session } from './session.svelte';
   import { call } from './sound';
@@ -13,56 +12,11 @@
   const place = (id: string) => session.students.findIndex((s) => s.id === id);
   const name = (id: string) => names[place(id)] ?? '';
   const short = $derived(initials(names));
-  const into = $derived(turn ? session.elapsed - turn.from : 0);
-  const left = $derived(turn?.ms ? (turn.ms - into) / 1000 : 0);
-  const due = $derived(
-    !!turn && !turn.held && !turn.bell && (turn.full || (!!turn.ms && turn.by !== 'ends' && left <= 0))
-  );
-  const filled = $derived(
-    !turn || turn.secret
-      ? 0
-      : turn.ms && turn.by !== 'ends'
-        ? Math.min(1, into / turn.ms)
-        : turn.of
-          ? Math.min(1, turn.balls / turn.of)
-          : 0
-  );
-  /** What those do whose turn it is not, with the task that the plan gives them. */
-  const waits = $derived((block?.match ? 'On deck' : 'Wait') + (block?.waiting ? ` (${block.waiting})` : ''));
-  const task = $derived(
-    block?.waiting && turn?.now.some((p) => p.place.doing === 'waiting') ? `Others: ${block.waiting}` : ''
-  );
-  const who = $derived(turn ? hitters(turn.now).map(name) : []);
-  const head = $derived.by(() => {
-    if (!turn) return '';
-    if (turn.by === 'score') return `Winner stays on`;
-    if (turn.by === 'time' && block?.match)
-      return `Round ${(turn.n % turn.round) + 1} of ${turn.round} · ${sayLeft(left)}`;
-    if (turn.by === 'time') return `Change in ${sayLeft(left)}`;
-    const whose =
-      who.length === 1 ? `${who[0]}’s turn` : who.length < 4 ? who.join(' & ') : `${who.length} hit`;
-    if (turn.rests) return `${who.join(' & ')} steps in`;
-    return turn.by === 'rallies' ? `Ball ${Math.min(turn.balls + 1, turn.of ?? 0)} of ${turn.of}` : whose;
-  });
+  const words = $derived(sayTurn(turn, block, session.due, session.elapsed, name));
+  const due = $derived(words.due);
+  const waits = $derived(words.waits);
   /** Groups at stations stand where the coach knows; their names say more than a picture. */
   const stations = $derived(!!turn && turn.now.some((p) => p.place.id.startsWith('station')));
-  const tail = $derived.by(() => {
-    if (!turn) return '';
-    if (turn.by === 'balls') return `${turn.balls} of ${turn.of}`;
-    if (turn.by === 'ends' && !turn.bell && session.due)
-      return `ball ${session.due.ball}${turn.of && !turn.secret ? ` of ${turn.of}` : ''}`;
-    return '';
-  });
-  const next = $derived.by(() => {
-    if (!turn || !turn.next?.length) {
-      const line = turn?.now.find((p) => p.place.doing === 'waiting')?.students ?? [];
-      return line.length ? `Next in: ${name(line[0]!)}` : '';
-    }
-    const comes = hitters(turn.next).filter((id) => !hitters(turn.now).includes(id));
-    if (!comes.length) return '';
-    const all = comes.map(name).join(', ');
-    return turn.comes ? `${all} ${comes.length > 1 ? 'come' : 'comes'} up now` : `Next: ${all}`;
-  });
 
   function begin(n: number) {
     if (block) session.add({ kind: 'turn', block: block.id, value: n });
@@ -98,16 +52,18 @@
         </div>
       {/if}
       <div class="min-w-0 flex-1">
-        <p class="truncate text-base leading-tight font-bold">{head}{tail ? `, ${tail}` : ''}</p>
+        <p class="truncate text-base leading-tight font-bold">
+          {words.head}{words.tail ? `, ${words.tail}` : ''}
+        </p>
         <div
           class="bar"
           role="meter"
           aria-label="Progress of this turn"
-          aria-valuenow={Math.round(filled * 100)}
+          aria-valuenow={Math.round(words.filled * 100)}
           aria-valuemin="0"
           aria-valuemax="100"
         >
-          <span style:width="{100 * filled}%"></span>
+          <span style:width="{100 * words.filled}%"></span>
         </div>
         {#if stations && !turn.held}
           <p class="line-clamp-2 text-sm leading-tight">
@@ -115,9 +71,7 @@
               {p.students.map(name).join(', ')}{/each}
           </p>
         {:else}<p class="truncate text-base leading-tight">
-            {turn.held
-              ? 'Paused: no changes are called'
-              : [next, turn.until && !turn.bell ? `Ends ${turn.until}` : '', task].filter(Boolean).join('. ')}
+            {turn.held ? 'Paused: no changes are called' : words.next}
           </p>{/if}
       </div>
       <button

@@ -29,6 +29,11 @@
     /** Ids of blocks with a notice of trouble. */
     troubled?: string[];
     selected?: string;
+    /** Between which minutes by the clock each block is over in eight of ten plays, by its id. */
+    edges?: Record<string, { early: number; late: number; from: string; to: string }>;
+    /** The minute of the tape that is watched, and what was met before it. */
+    at?: number;
+    marks?: { student: string; minute: number }[];
     onselect?: (id: string) => void;
     onresize?: (id: string, minutes: number) => void;
     onmove?: (from: number, to: number) => void;
@@ -45,6 +50,9 @@
     between = {},
     troubled = [],
     selected,
+    edges = {},
+    at,
+    marks = [],
     onselect,
     onresize,
     onmove,
@@ -73,6 +81,13 @@
       return { ...b, from, begins };
     });
   });
+  /** Where the end of a block is soft, from its planned end on, in pixels. */
+  function soft(b: (typeof placed)[number]) {
+    const edge = edges[b.id]!;
+    const end = b.begins + b.minutes;
+    return { left: (edge.early - end) * px, width: (edge.late - edge.early) * px };
+  }
+  const lastEdge = $derived(edges[blocks.at(-1)?.id ?? '']);
   const ends = $derived(total + blocks.reduce((sum, b) => sum + (between[b.id] ?? 0), 0));
 
   function pulling(e: PointerEvent) {
@@ -170,6 +185,13 @@
             title="Changeover: about {Math.round((between[b.id] ?? 0) * 10) /
               10} min to move, set up and pick up balls"
           ></span>{/if}
+        {#if edges[b.id] && soft(b).width > 1}<span
+            class="soft"
+            style:left="calc(100% + {soft(b).left}px)"
+            style:width="{soft(b).width}px"
+            style:background="linear-gradient(90deg, var(--kind-{b.kind}, var(--color-neutral)), transparent)"
+            title="Over between {edges[b.id]!.from} and {edges[b.id]!.to}, eight times in ten"
+          ></span>{/if}
         {#if onresize}
           <div
             class="edge"
@@ -202,6 +224,7 @@
       ></div>
     {/if}
     <div class="end" style:left="{slot * px}px" aria-hidden="true"></div>
+    {#if at !== undefined}<div class="head" style:left="{at * px}px" aria-hidden="true"></div>{/if}
     {#if blocks.length === 0}<p class="p-4 text-sm" style:color="var(--tape-ink)">
         No blocks yet. Add one below.
       </p>{/if}
@@ -215,8 +238,10 @@
           style:left="{b.from * px}px">{clock(start, b.begins)}</span
         >{/if}
     {/each}
-    <span class="absolute right-0 pt-0.5 font-semibold" class:text-error={ends > slot + 0.5}
-      >{clock(start, ends)}</span
+    <span class="absolute right-0 bg-base-100 pt-0.5 pl-2 font-semibold" class:text-error={ends > slot + 0.5}
+      >{lastEdge && lastEdge.from !== lastEdge.to
+        ? `${lastEdge.from}–${lastEdge.to}`
+        : clock(start, ends)}</span
     >
   </div>
 
@@ -245,6 +270,11 @@
             : ''}"
         ></span>
       {/each}
+      {#each marks.filter((m) => m.student === s.id) as m, i (i)}<span
+          class="met"
+          style:left="{m.minute * px}px"
+        ></span>{/each}
+      {#if at !== undefined}<span class="head" style:left="{at * px}px"></span>{/if}
     </div>
   {/each}
   {#if coach.length && lanes.length}
@@ -274,6 +304,10 @@
         {/each}
       </ul>
     {/if}
+    {#if lastEdge && lastEdge.from !== lastEdge.to}<p class="ml-auto text-xs">
+        Ends <strong class="figures">{lastEdge.from}</strong> to
+        <strong class="figures">{lastEdge.to}</strong>, eight times in ten
+      </p>{/if}
     {@render children?.()}
   </div>
 </div>
@@ -436,6 +470,39 @@
     width: 0;
     border-left: 3px solid var(--color-error);
     pointer-events: none;
+    z-index: 2;
+  }
+  /* The end of a block lies somewhere here. */
+  .soft {
+    position: absolute;
+    top: 0;
+    height: 0.4rem;
+    z-index: 1;
+    pointer-events: none;
+  }
+  /* What is watched: here, now. */
+  .head {
+    position: absolute;
+    top: -1.6rem;
+    bottom: 0;
+    width: 0;
+    border-left: 3px solid #d7ee2a;
+    box-shadow: 0 0 0 1px #1c2421;
+    z-index: 3;
+    pointer-events: none;
+  }
+  .lane .head {
+    top: 0;
+  }
+  .met {
+    position: absolute;
+    top: 50%;
+    width: 0.62rem;
+    height: 0.62rem;
+    translate: -50% -50%;
+    border: 2px solid #1c2421;
+    border-radius: 50%;
+    background: #d7ee2a;
     z-index: 2;
   }
   .lane {

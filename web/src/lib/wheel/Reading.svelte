@@ -5,6 +5,7 @@
 <script lang="ts">
   import type { Derivation } from '$lib/api/client';
   import { beside } from '$lib/shell/float';
+  import Drums from './Drums.svelte';
 
   interface Props {
     label: string;
@@ -35,8 +36,6 @@
   }: Props = $props();
 
   const id = $props.id();
-  const digits = $derived(shown.split(''));
-  const column = [...'0123456789'].join('\n');
   const marks = {
     rule: 'Published rule or exact formula',
     paper: 'Published result',
@@ -50,20 +49,12 @@
   bind:this={button}
   type="button"
   class="wheel group inline-flex flex-col items-start gap-0.5 rounded px-1 text-left"
-  class:small
   popovertarget="how-{id}"
   aria-label="{label}: {said}. How this was calculated"
 >
   {#if !bare}<span class="name">{label}</span>{/if}
   <span class="flex items-baseline gap-1" aria-hidden="true">
-    <span class="drums figures">
-      {#each digits as d, i (digits.length - i)}
-        {#if !(d >= '0' && d <= '9')}<span class="sign">{d}</span>
-        {:else}<span class="drum"
-            ><span class="roll" style:transform="translateY(-{Number(d) * 10}%)">{column}</span></span
-          >{/if}
-      {/each}
-    </span>
+    <Drums {shown} {small} />
     {#if unit}<span class="text-sm">{unit}</span>{/if}
     {#if range && !small}<span class="figures text-xs opacity-80">{range}</span>{/if}
   </span>
@@ -95,48 +86,9 @@
 </div>
 
 <style>
-  .wheel:hover .drums {
-    border-color: #d7ee2a;
-  }
   .name {
     font-size: 0.8rem;
     line-height: 1.1;
-  }
-  .drums {
-    display: inline-flex;
-    background: #1c2421;
-    color: #f7f4ea;
-    border: 2px solid var(--color-neutral);
-    border-radius: 0.25rem;
-    overflow: hidden;
-    font-size: 1.35rem;
-    line-height: 1.3;
-    font-weight: 500;
-  }
-  :global([data-theme='lamplight']) .drums {
-    border-color: var(--color-base-300);
-  }
-  .small .drums {
-    font-size: 1rem;
-  }
-  .drum {
-    display: inline-block;
-    height: 1.3em;
-    overflow: hidden;
-    padding: 0 0.14em;
-    border-right: 1px solid #47524d;
-    background: linear-gradient(#0d1210, #2c3632 45%, #2c3632 55%, #0d1210);
-  }
-  .drum:last-child {
-    border-right: 0;
-  }
-  .sign {
-    padding: 0 0.1em;
-  }
-  .roll {
-    display: block;
-    white-space: pre;
-    transition: transform 260ms cubic-bezier(0.3, 1.2, 0.5, 1);
   }
   .how {
     width: min(23.75rem, calc(100vw - 16px));
