@@ -57,7 +57,25 @@ func (q *question) stage(
 	}
 	for i, p := range who {
 		d := b.DrillFor(q.students[i].ID)
-		out.Players[i] = rehearse.Player{Beliefs: p.Beliefs, Curves: q.turns(d, parts[i]).Curves(p)}
+		out.Players[i] = rehearse.Player{
+			Beliefs: p.Beliefs, Curves: q.turns(d, parts[i]).Curves(p), Counted: q.students[i].counted(d),
+		}
+	}
+	return out
+}
+
+// counted is what was counted of the student at each timed stage of a drill; nil where
+// nothing was.
+func (s *Student) counted(d *drill.Drill) (out []rehearse.Counted) {
+	for j, stage := range d.Stages {
+		known := s.Series[d.Series(stage)]
+		if known == nil || !stage.Goal.Kind.Timed() {
+			continue
+		}
+		if out == nil {
+			out = make([]rehearse.Counted, len(d.Stages))
+		}
+		out[j] = rehearse.Counted{Value: known.Last().Value, Sessions: len(known.Marks)}
 	}
 	return out
 }

@@ -10,6 +10,7 @@ import (
 	"hodometer/core/internal/sample"
 	"hodometer/core/lesson"
 	"hodometer/core/plan"
+	"hodometer/core/progress"
 
 	"github.com/stretchr/testify/require"
 )
@@ -107,4 +108,29 @@ func TestAFixKeepsItsWord(t *testing.T) {
 		}
 	}
 	require.Positive(t, took, "something is offered")
+}
+
+// Fourteen sets in a minute are likely for a pair just after they counted fourteen, and where
+// nothing was counted they go by the tempo of the rally.
+func TestTheRateOfATimedCount(t *testing.T) {
+	l, students := sample.Line(t, "two-count-tempo", 2, 9)
+	d := l.Blocks[0].Drill
+	d.Stages = d.Stages[:1]
+	d.Stages[0].Goal.Count = 14
+	chance := func() float64 {
+		f := reckon(t, l, students).Blocks[0].Drill.Players[0].Finish
+		require.NotNil(t, f)
+		return f.Value
+	}
+	was := chance()
+	for i := range students {
+		key := d.Series(d.Stages[0])
+		students[i].Series = map[progress.Key]*progress.Series{
+			key: {Key: key, Marks: []progress.Mark{{Run: "a", Value: 14}, {Run: "b", Value: 14}}},
+		}
+	}
+	is := chance()
+	t.Log(was, is)
+	require.Greater(t, is, 0.5, "just after 14 were counted")
+	require.Greater(t, is, was)
 }

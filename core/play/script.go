@@ -179,8 +179,8 @@ func (s *Script) Goal(student, stage int) goal.Goal { return s.aim(student, stag
 
 func (s *Script) aim(student, stage int) *aim { return &s.goals[student*s.stages+stage] }
 
-// holders calls visit with everyone who holds a student's goal.
-func (s *Script) holders(student, stage int, visit func(student int)) {
+// Holders calls visit with everyone who holds a student's goal.
+func (s *Script) Holders(student, stage int, visit func(student int)) {
 	pot := s.pots[student*s.stages+stage]
 	for i := range s.students {
 		if s.pots[i*s.stages+stage] == pot {

@@ -13,7 +13,7 @@ func (s *Script) at(st *State, student, stage int) bool {
 
 // toward goes on where a goal was just met, for all who hold it.
 func (s *Script) toward(st *State, student, stage int, clock int64) {
-	s.holders(student, stage, func(other int) {
+	s.Holders(student, stage, func(other int) {
 		who := &st.Students[other]
 		over := s.overAll(st, other, stage)
 		if over && s.turn.OneBall && s.at(st, other, stage) {

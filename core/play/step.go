@@ -180,7 +180,7 @@ func (s *Script) Hit(st *State, due Due, good bool, at, clock int64) (met bool, 
 	}
 	if !good {
 		if tally.Met && g.Kind == goal.Rally && s.at(st, due.Student, due.Stage) {
-			s.holders(due.Student, due.Stage, func(other int) { s.advance(st, other, due.Stage, clock) })
+			s.Holders(due.Student, due.Stage, func(other int) { s.advance(st, other, due.Stage, clock) })
 		}
 		if s.turn.OneBall {
 			s.tryAgain(st, due.Student)

@@ -19,6 +19,14 @@ import (
 type Player struct {
 	Beliefs []progress.Belief
 	Curves  []*target.Curve
+	Counted []Counted // at each timed stage before; may be nil
+}
+
+// Counted is what came of a try of a timed stage in earlier sessions: what was counted in
+// it the last time, and in how many sessions something was; nothing where none were.
+type Counted struct {
+	Value    float64
+	Sessions int
 }
 
 // Block is a drill block about to be rehearsed.
@@ -56,7 +64,7 @@ type rehearsal struct {
 	seeds     []uint64
 	basket    int
 	pickUp    int64
-	fetch     int64 // after a miss in a rally, ms
+	fetch     []int64 // after a miss in a rally, by student and stage, ms
 	live      bool
 	timed     []bool
 	clocked   []bool
@@ -70,7 +78,7 @@ func (b Block) lay() *rehearsal {
 	n, stages := len(b.Lesson.Students), len(d.Stages)
 	r := &rehearsal{
 		Block: b, drill: d, stages: stages, ends: ms(float64(b.Block.Minutes) * 60),
-		gap: make([]int64, n*stages), basket: d.Basket * max(1, b.Sources),
+		gap: make([]int64, n*stages), fetch: make([]int64, n*stages), basket: d.Basket * max(1, b.Sources),
 		live: !d.Fed() && d.Pattern.Feeds[0].How == pattern.Live,
 	}
 	if d.Turn != nil && d.Turn.OneBall {
@@ -83,7 +91,6 @@ func (b Block) lay() *rehearsal {
 	if d.Fed() {
 		beside = max(1, b.Sources)
 	}
-	r.fetch = ms(fetching / float64(max(1, hitters/2)))
 	hands := len(here)
 	if b.Block.Moves() == lesson.Stations { // the others are elsewhere
 		hands = r.stretches[0].script.Working()
@@ -94,6 +101,7 @@ func (b Block) lay() *rehearsal {
 		for j, s := range own.Stages {
 			seconds := own.Tempo().SecondsPerBall / math.Sqrt(s.Paced())
 			r.gap[i*stages+j] = max(1, ms(seconds/float64(beside)))
+			r.fetch[i*stages+j] = ms(fetching / float64(max(1, hitters/2)))
 		}
 		r.seeds = append(r.seeds, seedOf(b.Block.ID, id))
 	}
@@ -106,7 +114,47 @@ func (b Block) lay() *rehearsal {
 		r.tapped = append(r.tapped, r.stretches[0].script.Repeats(j) && kind.Repeats() || kind == goal.Clock)
 	}
 	r.believe()
+	r.pace(beside)
 	return r
+}
+
+// How far what was counted before moves the time of a ball: by one session two thirds of the
+// way, and never beyond these [trade].
+const (
+	halfASession = 0.5
+	quickest     = 0.4
+	slowest      = 2.5
+)
+
+// pace sets the time of the balls at timed stages by what was counted before, of so many who
+// hit beside each other:
+//
+//	expected = seconds × p/(gap + (1 − p) × fetching) / balls of a set
+//	time of a ball × (expected/counted)^(sessions/(sessions + ½))
+func (r *rehearsal) pace(beside int) {
+	for i, p := range r.Players {
+		for j, c := range p.Counted {
+			g := r.stretches[0].script.Goal(i, j)
+			if !r.timed[j] || c.Sessions == 0 || c.Value <= 0 || g.Seconds == 0 {
+				continue
+			}
+			at, rate := i*r.stages+j, 0.0
+			for k := range r.rates {
+				rate += float64(r.rates[k][at]>>11) / (1 << 53) / truths
+			}
+			holders := 0
+			r.stretches[0].script.Holders(i, j, func(int) { holders++ })
+			each := float64(r.gap[at]) / 1000 * float64(beside)
+			if r.live {
+				each = each/float64(holders) + (1-rate)*fetching
+			}
+			expected := float64(g.Seconds) * rate / each / float64(max(1, g.SetOf))
+			weight := float64(c.Sessions) / (float64(c.Sessions) + halfASession)
+			factor := min(slowest, max(quickest, math.Pow(expected/c.Value, weight)))
+			r.gap[at] = max(1, int64(factor*float64(r.gap[at])))
+			r.fetch[at] = int64(factor * float64(r.fetch[at]))
+		}
+	}
 }
 
 // stretchesOf a block that begins at that minute: laid out for those who are there, from

@@ -174,7 +174,7 @@ func (p *one) ball(s *play.Script, due play.Due) {
 	p.left -= int(took)
 	p.clock += took * gap
 	if !good && r.live {
-		p.clock += r.fetch
+		p.clock += r.fetch[i]
 	}
 	if p.st.Turn.Bell > 0 {
 		p.note(s, nobody, p.clock)
