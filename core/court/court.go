@@ -122,8 +122,8 @@ type Court struct {
 	Spots      []Spot           `json:"spots"`
 }
 
-// half is the half width of an area; an area the court lacks counts as singles.
-func (c *Court) half(a Area) float64 {
+// Half is the half width of an area; an area the court lacks counts as singles.
+func (c *Court) Half(a Area) float64 {
 	if w, ok := c.HalfWidth[a]; ok {
 		return w
 	}
@@ -145,7 +145,7 @@ func (c *Court) In(a Area, end End, p Point) bool {
 		return false
 	}
 	y := p.Y * end.sign()
-	return math.Abs(p.X) <= c.half(a) && y > 0 && y <= c.HalfLength
+	return math.Abs(p.X) <= c.Half(a) && y > 0 && y <= c.HalfLength
 }
 
 // InServe says whether a serve is in. The serve is struck from end from, from
@@ -180,7 +180,7 @@ func (c *Court) ServiceBox(a Area, from End, deuce bool) (Box, error) {
 // NetHeight is the height of the net's top edge in metres at x, for the area
 // played; zero beyond the posts, where a ball may pass.
 func (c *Court) NetHeight(a Area, x float64) float64 {
-	post := c.half(a) + c.Net.PostOutside
+	post := c.Half(a) + c.Net.PostOutside
 	if math.Abs(x) > post+1e-9 { // a hair of rounding is still the post
 		return 0
 	}
@@ -223,7 +223,7 @@ type Offsets struct {
 // Measure gives the offsets of p from the lines of that area.
 func (c *Court) Measure(a Area, p Point) Offsets {
 	o := Offsets{Side: "right", End: Far,
-		FromSideline: c.half(a) - math.Abs(p.X),
+		FromSideline: c.Half(a) - math.Abs(p.X),
 		FromBaseline: c.HalfLength - math.Abs(p.Y),
 		FromNet:      math.Abs(p.Y)}
 	if p.X < 0 {
@@ -241,7 +241,7 @@ func (c *Court) OnFloor(p Point) bool {
 	if c.Walls != nil && p.Y > 0 {
 		return false
 	}
-	return math.Abs(p.X) <= c.half(Doubles)+c.RunSide && math.Abs(p.Y) <= c.HalfLength+c.RunBack
+	return math.Abs(p.X) <= c.Half(Doubles)+c.RunSide && math.Abs(p.Y) <= c.HalfLength+c.RunBack
 }
 
 // ToEdge is how far a ray from p runs before it leaves the half court of that
@@ -251,7 +251,7 @@ func (c *Court) ToEdge(a Area, end End, p Point, theta float64) float64 {
 	if !c.In(a, end, p) {
 		return 0
 	}
-	w, dx, dy := c.half(a), math.Cos(theta), math.Sin(theta)*end.sign()
+	w, dx, dy := c.Half(a), math.Cos(theta), math.Sin(theta)*end.sign()
 	y := p.Y * end.sign()
 	t := math.Inf(1)
 	if dx != 0 {
@@ -272,6 +272,6 @@ func (c *Court) ToEdge(a Area, end End, p Point, theta float64) float64 {
 // Between walls it is the window of first bounces depth metres from the front
 // wall, which the ball meets on the way: the court beyond it, as in a mirror.
 func (c *Court) Window(a Area, from Point, depth float64) (left, right float64) {
-	w := c.half(a)
+	w := c.Half(a)
 	return math.Atan2(-w-from.X, depth-from.Y), math.Atan2(w-from.X, depth-from.Y)
 }

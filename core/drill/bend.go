@@ -3,6 +3,7 @@ package drill
 import (
 	"cmp"
 	"math"
+	"reflect"
 	"slices"
 
 	"hodometer/core/court"
@@ -151,9 +152,25 @@ var bends = []struct {
 		func(d *Drill) Drill { return d.with(d.Pattern.Shuffled()) },
 	},
 	{
+		units.Term{ID: "nearer", Label: "from nearer to the net"},
+		(*Drill).Nearer,
+	},
+	{
 		units.Term{ID: "fewer", Label: "one ball fewer"},
 		func(d *Drill) Drill { return d.with(d.Pattern.Fewer()) },
 	},
+}
+
+// Nearer is the drill with a shorter shot: struck nearer to the net, at targets nearer to it.
+func (d *Drill) Nearer() Drill {
+	out := d.with(d.Pattern.Nearer())
+	if reflect.DeepEqual(out.Pattern, d.Pattern) {
+		return out
+	}
+	for i := range out.Targets {
+		out.Targets[i].At.Y *= pattern.Nearer
+	}
+	return out
 }
 
 // Bends are the bends of a feeding pattern that one student can have.

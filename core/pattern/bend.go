@@ -187,6 +187,33 @@ func (p Pattern) OnePlace() Pattern {
 	return p
 }
 
+// Nearer has the student play a fifth nearer to the net, to an aim that is a fifth nearer: the
+// shot is shorter. A serve is struck from behind its line, and a table and a wall stay where
+// they are: there the pattern is as it was.
+func (p Pattern) Nearer() Pattern {
+	c, err := court.ByID(p.Court)
+	serves := slices.ContainsFunc(p.Feeds, func(f Feed) bool { return f.Stroke == Serve })
+	if err != nil || c.Table || c.Walls != nil || serves {
+		return p
+	}
+	p = p.Clone()
+	near := func(q court.Point) court.Point { return court.Point{X: q.X, Y: Nearer * q.Y} }
+	p.Start, p.Base = near(p.Start), near(p.Base)
+	for i := range p.Feeds {
+		f := &p.Feeds[i]
+		f.To = near(f.To)
+		for _, q := range []*court.Point{f.Aim, f.Go} {
+			if q != nil {
+				*q = near(*q)
+			}
+		}
+	}
+	return p
+}
+
+// Nearer is how far from the net a shot that was made shorter begins and ends, as a share.
+const Nearer = 0.8
+
 // Shuffled has the order drawn anew every turn, so that the student knows the few
 // places but not which is next.
 func (p Pattern) Shuffled() Pattern {

@@ -29,14 +29,14 @@ const tooTight = 0.85
 // Levelling is an offer to give each student what is hard enough for them, with
 // the reason for each.
 type Levelling struct {
-	What string     `json:"what"` // "target", "goal", "tempo" or "race"
+	What string     `json:"what"` // "target", "shot", "goal", "turn", "tempo" or "race"
 	Why  []string   `json:"why"`  // a line for each student
 	Fix  lesson.Fix `json:"fix"`
 }
 
-// levelling are the offers for a drill block: the target size that gives the
-// middle of the band, the counts that will be reached, the tempo that leaves
-// time enough. What nobody needs is not offered.
+// levelling are the offers for a drill block: the target size that gives the middle of the
+// band, a shorter shot, the counts that will be reached, turns long enough for them, and the
+// tempo that leaves time enough. What nobody needs is not offered.
 func (q *question) levelling(
 	b *lesson.Block,
 	outlook *drill.Outlook,
@@ -47,8 +47,10 @@ func (q *question) levelling(
 	if outlook == nil || len(q.students) == 0 {
 		return out
 	}
-	for _, l := range []*Levelling{q.levelTarget(b, outlook, parts), q.levelGoal(b, outlook, at),
-		q.levelTempo(b)} {
+	for _, l := range []*Levelling{
+		q.levelTarget(b, outlook, parts), q.levelShot(b, outlook, parts), q.levelGoal(b, outlook, at),
+		q.levelTurn(b, outlook, at), q.levelTempo(b),
+	} {
 		if l != nil {
 			out = append(out, *l)
 		}
@@ -111,6 +113,7 @@ func (q *question) levelTarget(
 		return nil
 	}
 	grid := 0.05 * c.HalfLength / (units.Feet(78) / 2) // a table is laid out more finely than a court
+	largest := c.Half(b.Drill.Pattern.Area) / 2 // half as wide as the court
 	kind := "radius"
 	if t := b.Drill.Targets[min(step.Target, len(b.Drill.Targets)-1)]; t.Kind != drill.Circle {
 		kind = "size"
@@ -130,7 +133,7 @@ func (q *question) levelTarget(
 			d := alone.DrillFor(s.ID)
 			return q.turns(d, parts[i]).Rates(s.PlayerOf(d))[first].Mean
 		}
-		if v.Scale = scaleFor(size, grid, gives); v.Scale > now && q.hasMet(s.ID) {
+		if v.Scale = scaleFor(size, grid, max(now, largest/size), gives); v.Scale > now && q.hasMet(s.ID) {
 			v.Scale = now
 		}
 		got := gives(v.Scale)
@@ -152,13 +155,14 @@ func (q *question) levelTarget(
 	return &l
 }
 
-// scaleFor is how many times as large a target must be, in steps of the grid, for
-// the middle of the band; gives is the chance at a scale.
-func scaleFor(size, grid float64, gives func(scale float64) float64) float64 {
+// scaleFor is how many times as large a target must be, in steps of the grid and at the most
+// so many times, for the middle of the band; gives is the chance at a scale.
+func scaleFor(size, grid, most float64, gives func(scale float64) float64) float64 {
+	most = min(lesson.MostScale, most)
 	scaleOf := func(n int) float64 {
-		return math.Round(1000*min(lesson.MostScale, max(lesson.LeastScale, float64(n)*grid/size))) / 1000
+		return math.Round(1000*min(most, max(lesson.LeastScale, float64(n)*grid/size))) / 1000
 	}
-	lo, hi := int(math.Ceil(lesson.LeastScale*size/grid)), int(lesson.MostScale*size/grid)
+	lo, hi := int(math.Ceil(lesson.LeastScale*size/grid)), int(most*size/grid+1e-9)
 	for lo < hi {
 		if mid := (lo + hi) / 2; gives(scaleOf(mid)) < bandMid {
 			lo = mid + 1
@@ -168,6 +172,88 @@ func scaleFor(size, grid float64, gives func(scale float64) float64) float64 {
 	}
 	return scaleOf(lo)
 }
+
+// levelShot proposes a shorter shot for each student who makes the first goal's ball too
+// seldom, where that brings it nearer to the band.
+func (q *question) levelShot(b *lesson.Block, outlook *drill.Outlook, parts []formation.Sharing) *Levelling {
+	first := slices.IndexFunc(b.Drill.Stages, b.Drill.ByChance)
+	if first < 0 {
+		return nil
+	}
+	fit := *b
+	l := Levelling{What: "shot"}
+	for i := range q.students {
+		s, v := &q.students[i], b.Variant(q.students[i].ID)
+		rate := outlook.Players[i].Stages[first].Rate.Mean
+		if rate >= BandLow-0.005 || v.Bend != "" || q.hasMet(s.ID) {
+			continue
+		}
+		v.Bend = "nearer"
+		try := fit.With(v)
+		d := try.DrillFor(s.ID)
+		if d.Validate().Err() != nil {
+			continue
+		}
+		if _, ok := q.Flights.Asks(d.Pattern, s.mover(), d.TurnBalls); !ok {
+			continue
+		}
+		got := q.turns(d, parts[i]).Rates(s.PlayerOf(d))[first].Mean
+		if got < rate+0.03 || got > BandHigh+0.05 {
+			continue
+		}
+		fit = try
+		l.Why = append(l.Why, fmt.Sprintf("%s: success rate %s now. From nearer to the net it is %s.",
+			s.FirstName(), percent(rate), percent(got)))
+	}
+	if len(l.Why) == 0 {
+		return nil
+	}
+	l.Fix = change("Make it even by a shorter shot",
+		fmt.Sprintf("a fifth nearer to the net for %d of %d students", len(l.Why), len(q.students)), fit)
+	return &l
+}
+
+// levelTurn proposes that a turn ends as its goal is met, so that the balls go to those who
+// still need them, where somebody will probably not be done and the one with the least chance
+// gains by it.
+func (q *question) levelTurn(b *lesson.Block, outlook *drill.Outlook, at float64) *Levelling {
+	d := b.Drill
+	if d.Turn != nil || len(q.students) <= d.Hitters || b.Moves() == lesson.Stations {
+		return nil
+	}
+	least := 1.0
+	for _, o := range outlook.Players {
+		if o.Finish == nil {
+			return nil
+		}
+		least = min(least, o.Finish.Value)
+	}
+	if least >= drill.Enough {
+		return nil
+	}
+	own := d.Clone()
+	own.Turn = &drill.Turn{Ends: []drill.End{{By: drill.ByMet}, {By: drill.ByBalls, Count: d.TurnBalls}}}
+	if own.Validate().Err() != nil {
+		return nil
+	}
+	fit := *b
+	fit.Drill = &own
+	is := q.chances(&fit, at)
+	if slices.Min(is) < least+leastGain {
+		return nil
+	}
+	l := &Levelling{What: "turn"}
+	for i, chance := range is {
+		l.Why = append(l.Why, fmt.Sprintf("%s: chance to finish %s now, %s then.",
+			q.students[i].FirstName(), percent(outlook.Players[i].Finish.Value), percent(chance)))
+	}
+	l.Fix = change("End a turn as soon as its goal is met",
+		fmt.Sprintf("the balls go to those who need them: at least %s each", percent(slices.Min(is))), fit)
+	return l
+}
+
+// leastGain is by how much a change must raise the least chance to be offered [trade].
+const leastGain = 0.03
 
 // hasMet says whether the student has met everything and so gets nothing easier.
 func (q *question) hasMet(id string) bool { return slices.Contains(q.met, id) }

@@ -6,8 +6,10 @@ import (
 	"hodometer/core/drill"
 	"hodometer/core/footwork"
 	"hodometer/core/game"
+	"hodometer/core/goal"
 	"hodometer/core/internal/sample"
 	"hodometer/core/lesson"
+	"hodometer/core/library"
 	"hodometer/core/pattern"
 	"hodometer/core/plan"
 	"hodometer/core/units"
@@ -182,4 +184,85 @@ func TestOneStaysOne(t *testing.T) {
 	require.Len(t, counts, 2)
 	require.Equal(t, 1, counts[0])
 	require.Less(t, counts[1], 90)
+}
+
+// levelled are the offers for the first block, by what they change.
+func levelled(t testing.TB, l *lesson.Lesson, students []plan.Student) map[string]plan.Levelling {
+	out := map[string]plan.Levelling{}
+	for _, v := range detail(t, l, 0, students).Levelling {
+		out[v.What] = v
+	}
+	return out
+}
+
+// However seldom a student makes it, no target is proposed that is wider than half of the
+// court.
+func TestNoTargetIsLargerThanHalfTheCourt(t *testing.T) {
+	offered := 0
+	for _, id := range []string{"line-all-deep", "short-ball-corners", "line-deep-short-deep", "cone-drive"} {
+		if _, err := library.ByID(id); err != nil {
+			continue
+		}
+		l, students := sample.Line(t, id, 2, 12)
+		for i := range students {
+			sample.Count(t, &students[i], l.Blocks[0].Drill, sample.Session{DaysAgo: 3, Balls: 60, Good: 1})
+		}
+		d := l.Blocks[0].Drill
+		v, ok := levelled(t, l, students)["target"]
+		if !ok {
+			continue
+		}
+		offered++
+		c, err := d.Court()
+		require.NoError(t, err)
+		for _, own := range v.Fix.Blocks[0].Variants {
+			size := own.Scale * d.Radial(d.Stages[0])
+			require.LessOrEqual(t, 2*size, c.Half(d.Pattern.Area)+0.03, "%s: %.2f m", id, size)
+		}
+	}
+	require.Positive(t, offered)
+}
+
+// Who makes a ball too seldom is offered a shorter shot, which comes more often; who makes it
+// often enough is not.
+func TestAShorterShotIsOffered(t *testing.T) {
+	l, students := sample.Line(t, "line-all-deep", 2, 12)
+	d := l.Blocks[0].Drill
+	sample.Count(t, &students[0], d, sample.Session{DaysAgo: 3, Balls: 60, Good: 20})
+	sample.Count(t, &students[1], d, sample.Session{DaysAgo: 3, Balls: 60, Good: 54})
+	before := reckon(t, l, students).Blocks[0].Drill.Players
+	require.Less(t, before[0].Stages[0].Rate.Mean, plan.BandLow)
+	v, ok := levelled(t, l, students)["shot"]
+	require.True(t, ok)
+	l.Blocks[0] = v.Fix.Blocks[0]
+	require.Empty(t, l.Validate())
+	after := reckon(t, l, students).Blocks[0].Drill.Players
+	require.Greater(t, after[0].Stages[0].Rate.Mean, before[0].Stages[0].Rate.Mean+0.02)
+	require.Equal(t, before[1].Stages[0].Rate.Mean, after[1].Stages[0].Rate.Mean)
+}
+
+// Where one is done long before the other, it is offered that a turn ends as its goal is met:
+// the balls left go to who needs them, and the least chance is better.
+func TestTurnsThatEndAsTheGoalIsMetAreOffered(t *testing.T) {
+	l, students := sample.Line(t, "short-ball-corners", 2, 8)
+	d := l.Blocks[0].Drill
+	d.Stages = d.Stages[:1]
+	d.Stages[0].Goal = goal.Goal{Kind: goal.Total, Count: 24}
+	sample.Count(t, &students[0], d, sample.Session{DaysAgo: 3, Balls: 60, Good: 56})
+	sample.Count(t, &students[1], d, sample.Session{DaysAgo: 3, Balls: 60, Good: 24})
+	require.Empty(t, l.Validate())
+	least := func() float64 {
+		out := 1.0
+		for _, p := range reckon(t, l, students).Blocks[0].Drill.Players {
+			out = min(out, p.Finish.Value)
+		}
+		return out
+	}
+	before := least()
+	v, ok := levelled(t, l, students)["turn"]
+	require.True(t, ok)
+	l.Blocks[0] = v.Fix.Blocks[0]
+	require.Empty(t, l.Validate())
+	require.Greater(t, least(), before)
+	require.NotContains(t, levelled(t, l, students), "turn", "it is offered once")
 }

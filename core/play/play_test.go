@@ -443,3 +443,30 @@ func TestComingAndGoingInMidTurn(t *testing.T) {
 	require.Equal(t, 0, st.Turn.Balls)
 	require.Equal(t, 2, tap(gone, &st, play.Good, 0).Student)
 }
+
+// Where a turn ends as its stage is met, who has met everything is passed over: the balls are
+// those of the others.
+func TestWhoHasMetEverythingIsPassedOver(t *testing.T) {
+	l, b := on(t, "short-ball-corners", 2)
+	d := b.Drill.Clone()
+	d.Stages = d.Stages[:1]
+	d.Stages[0].Goal.Count = 2
+	d.Turn = &drill.Turn{Ends: []drill.End{{By: drill.ByMet}, {By: drill.ByBalls, Count: 4}}}
+	b.Drill = &d
+	require.Empty(t, l.Validate())
+	s := play.Compile(l, b, everybody(2))
+	st := s.Begin()
+	s.Enter(&st, 0)
+	for range 2 {
+		s.Play(&st, play.Outcome{Did: play.Good, Student: play.Nobody, Stage: play.Nobody, Where: play.Nobody})
+	}
+	require.True(t, st.Students[0].Met)
+	for n := range 3 { // the second misses for three turns
+		s.Call(&st, st.Turn.N+1, 0)
+		require.Equal(t, 1, s.Due(&st, play.Nobody).Student, "turn %d", n)
+		for range 4 {
+			s.Play(&st, play.Outcome{Did: play.Miss, Student: play.Nobody, Stage: play.Nobody, Where: play.Nobody})
+		}
+		require.True(t, st.Turn.Full)
+	}
+}

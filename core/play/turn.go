@@ -26,9 +26,31 @@ func (s *Script) Enter(st *State, clock int64) (focus int) {
 	return s.Call(st, 0, clock)
 }
 
-// Call begins turn n of the block, the ones before it done or not. It returns who is to
-// be watched: the first who hits.
+// Call begins turn n of the block, the ones before it done or not. Where a turn ends as its
+// stage is met, those of students who have met everything are passed over. It returns who is
+// to be watched: the first who hits.
 func (s *Script) Call(st *State, n int, clock int64) (focus int) {
+	focus = s.begin(st, n, clock)
+	for i := 1; i < len(s.hitters) && s.passes(st); i++ {
+		focus = s.begin(st, st.Turn.N+1, clock)
+	}
+	return focus
+}
+
+// passes reports whether everybody who hits in the turn has met everything, and the turn
+// would be over before its first ball.
+func (s *Script) passes(st *State) bool {
+	t := &st.Turn
+	if !t.On || t.By != ByEnds || s.turn.Runs || s.Round == nil ||
+		!slices.ContainsFunc(s.ends, func(e drill.End) bool { return e.By == drill.ByMet }) {
+		return false
+	}
+	who := s.hitting(t.Seat)
+	return len(who) > 0 && !slices.ContainsFunc(who, func(h hitter) bool { return !st.Students[h.student].Met })
+}
+
+// begin begins turn n.
+func (s *Script) begin(st *State, n int, clock int64) (focus int) {
 	was := st.Turn
 	if s.Round == nil && !s.turn.Runs || n < 0 {
 		st.Turn = Turn{}

@@ -60,7 +60,8 @@
     {/each}
   </div>
 {:else}<p class="mb-3 text-sm">
-    This drill cannot be made even by target, goals or tempo. Each student’s result is in the last columns.
+    This drill cannot be made more even by its target, shot, goals, turns or tempo. Each student’s result is
+    in the last columns.
   </p>{/if}
 
 <div class="overflow-x-auto">
