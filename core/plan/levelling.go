@@ -89,6 +89,10 @@ func (p *Planner) Level(
 		}
 		outlook = q.outlook(&b, parts, 0)
 	}
+	if v := q.levelShot(&b, &outlook, parts); v != nil { // no target is large enough
+		b = v.Fix.Blocks[0]
+		outlook = q.outlook(&b, parts, 0)
+	}
 	if v := q.levelGoal(&b, &outlook, 0); v != nil {
 		b = v.Fix.Blocks[0]
 	}
@@ -113,7 +117,7 @@ func (q *question) levelTarget(
 		return nil
 	}
 	grid := 0.05 * c.HalfLength / (units.Feet(78) / 2) // a table is laid out more finely than a court
-	largest := c.Half(b.Drill.Pattern.Area) / 2 // half as wide as the court
+	largest := c.Half(b.Drill.Pattern.Area) / 2        // half as wide as the court
 	kind := "radius"
 	if t := b.Drill.Targets[min(step.Target, len(b.Drill.Targets)-1)]; t.Kind != drill.Circle {
 		kind = "size"

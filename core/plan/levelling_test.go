@@ -149,7 +149,8 @@ func TestMeetingEverythingNeverEases(t *testing.T) {
 	require.LessOrEqual(t, scale, 1.0)
 	require.GreaterOrEqual(t, count, l.Blocks[0].Drill.Stages[0].Goal.Count)
 	scale, count = asked(students[1])
-	require.True(t, scale > 1 || count < l.Blocks[0].Drill.Stages[0].Goal.Count)
+	nearer := b.Variant(students[1].ID).Bend != ""
+	require.True(t, scale > 1 || nearer || count < l.Blocks[0].Drill.Stages[0].Goal.Count)
 }
 
 // Rallies of games outweigh the levels as they add up, those against others too.

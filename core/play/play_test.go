@@ -458,14 +458,20 @@ func TestWhoHasMetEverythingIsPassedOver(t *testing.T) {
 	st := s.Begin()
 	s.Enter(&st, 0)
 	for range 2 {
-		s.Play(&st, play.Outcome{Did: play.Good, Student: play.Nobody, Stage: play.Nobody, Where: play.Nobody})
+		s.Play(
+			&st,
+			play.Outcome{Did: play.Good, Student: play.Nobody, Stage: play.Nobody, Where: play.Nobody},
+		)
 	}
 	require.True(t, st.Students[0].Met)
 	for n := range 3 { // the second misses for three turns
 		s.Call(&st, st.Turn.N+1, 0)
 		require.Equal(t, 1, s.Due(&st, play.Nobody).Student, "turn %d", n)
 		for range 4 {
-			s.Play(&st, play.Outcome{Did: play.Miss, Student: play.Nobody, Stage: play.Nobody, Where: play.Nobody})
+			s.Play(
+				&st,
+				play.Outcome{Did: play.Miss, Student: play.Nobody, Stage: play.Nobody, Where: play.Nobody},
+			)
 		}
 		require.True(t, st.Turn.Full)
 	}

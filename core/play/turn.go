@@ -46,7 +46,8 @@ func (s *Script) passes(st *State) bool {
 		return false
 	}
 	who := s.hitting(t.Seat)
-	return len(who) > 0 && !slices.ContainsFunc(who, func(h hitter) bool { return !st.Students[h.student].Met })
+	return len(who) > 0 &&
+		!slices.ContainsFunc(who, func(h hitter) bool { return !st.Students[h.student].Met })
 }
 
 // begin begins turn n.

@@ -2,7 +2,6 @@ package progress
 
 import (
 	"math"
-	"slices"
 
 	"hodometer/core/target"
 )
@@ -223,27 +222,22 @@ func (b *Belief) Rate(c *target.Curve) Rate {
 		r.Low, r.High = c.At(b.Quantile(0.9)), c.At(b.Quantile(0.1))
 		return r
 	}
-	order := make([]int, points)
-	for i := range order {
-		order[i] = i
-	}
-	slices.SortFunc(order, func(i, j int) int {
-		if chance[i] < chance[j] {
-			return -1
-		}
-		return 1
-	})
-	sum := 0.0
-	r.Low, r.High = chance[order[0]], chance[order[points-1]]
-	for _, i := range order {
-		if before := sum; before < 0.1 && before+b.share[i] >= 0.1 {
-			r.Low = chance[i]
-		} else if before < 0.9 && before+b.share[i] >= 0.9 {
-			r.High = chance[i]
-		}
-		sum += b.share[i]
-	}
+	r.Low, r.High = b.surelyAt(c, 0.9), b.surelyAt(c, 0.1)
 	return r
+}
+
+// surelyAt is the chance at a stroke with that curve that is reached with so much certainty,
+// found between 0 and 1 by halving.
+func (b *Belief) surelyAt(c *target.Curve, sure float64) float64 {
+	lo, hi := 0.0, 1.0
+	for range 20 {
+		if mid := (lo + hi) / 2; b.AtLeast(c, mid) >= sure {
+			lo = mid
+		} else {
+			hi = mid
+		}
+	}
+	return (lo + hi) / 2
 }
 
 // AtLeast is how sure it is that the chance at a stroke with that curve is p or

@@ -53,7 +53,11 @@ func (b Block) Watch(number int) (t Trail) {
 	for i := range b.Lesson.Students {
 		for j := range r.stages {
 			met := p.script.TallyAt(&p.st, i, j).Met && !p.script.Skipped(i, j)
-			t.Met, t.MetAt = append(t.Met, met), append(t.MetAt, p.stageAt[i*r.stages+j])
+			at := p.stageAt[i*r.stages+j]
+			if at < 0 { // by the last bell
+				at = t.Over
+			}
+			t.Met, t.MetAt = append(t.Met, met), append(t.MetAt, at)
 		}
 	}
 	return t
