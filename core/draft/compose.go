@@ -1,7 +1,6 @@
 package draft
 
 import (
-	"math"
 	"slices"
 
 	"hodometer/core/drill"
@@ -138,7 +137,7 @@ func squeeze(l *lesson.Lesson, students int) {
 // fits sets the blocks to the lengths that fill the slot best, and says whether
 // they fit.
 func fits(l *lesson.Lesson, students int) bool {
-	f := fit.To(l, l.SlotMinutes-int(math.Ceil(fit.Between(l.Blocks, students)-0.25)))
+	f := fit.Into(l, l.SlotMinutes, students)
 	l.Blocks = f.Blocks
 	return f.Over == 0
 }

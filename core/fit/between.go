@@ -1,6 +1,8 @@
 package fit
 
 import (
+	"math"
+
 	"hodometer/core/drill"
 	"hodometer/core/lesson"
 )
@@ -60,3 +62,26 @@ func Between(blocks []lesson.Block, students int) (sum float64) {
 	}
 	return sum
 }
+
+// Into fits the blocks into so many minutes together with what goes on between them for so
+// many students, which is less where blocks are shorter: nothing is left over past the end.
+func Into(l *lesson.Lesson, minutes, students int) Fitted {
+	free := minutes - ceil(Between(l.Blocks, students))
+	f := To(l, free)
+	for range 4 {
+		sum := Between(f.Blocks, students)
+		for i := range f.Blocks {
+			sum += float64(f.Blocks[i].Minutes)
+		}
+		over := ceil(sum - float64(minutes))
+		if over <= 0 || f.Over > 0 {
+			break
+		}
+		free -= over
+		f = To(l, free)
+	}
+	return f
+}
+
+// ceil is minutes rounded up.
+func ceil(minutes float64) int { return int(math.Ceil(minutes - 1e-9)) }

@@ -9,6 +9,7 @@ import (
 	"hodometer/core/fit"
 	"hodometer/core/internal/sample"
 	"hodometer/core/lesson"
+	"hodometer/core/library"
 
 	"github.com/stretchr/testify/require"
 	"gonum.org/v1/gonum/mat"
@@ -113,4 +114,33 @@ func leastShare(t *rapid.T, l *lesson.Lesson, give float64) float64 {
 	share, _, err := lp.Simplex(c, a, b, 1e-10, nil)
 	require.NoError(t, err)
 	return share
+}
+
+// Fitted into a slot with what goes on between, nothing ends past it, and where every block
+// could be a minute longer, no minute is left that would hold one.
+func TestFittedBlocksEndInTheirTime(t *testing.T) {
+	all := library.All()
+	rapid.Check(t, func(t *rapid.T) {
+		l := anyLesson(t)
+		for i := range l.Blocks {
+			if rapid.Bool().Draw(t, "a drill") {
+				d := &all[rapid.IntRange(0, len(all)-1).Draw(t, "drill")]
+				l.Blocks[i].Kind, l.Blocks[i].Drill = lesson.Drill, d
+			}
+		}
+		slot, students := rapid.IntRange(1, 260).Draw(t, "slot"), rapid.IntRange(1, 8).Draw(t, "students")
+		f := fit.Into(l, slot, students)
+		sum, room := fit.Between(f.Blocks, students), false
+		for i := range f.Blocks {
+			sum += float64(f.Blocks[i].Minutes)
+			room = room || f.Blocks[i].Minutes < fit.Room(&l.Blocks[i]).Most
+		}
+		if f.Over > 0 {
+			return
+		}
+		require.LessOrEqual(t, sum, float64(slot)+1e-9)
+		if room {
+			require.Greater(t, sum, float64(slot)-2.5, "a changeover may be longer for a minute more")
+		}
+	})
 }

@@ -12,9 +12,8 @@ import (
 
 // fitToSlot offers the blocks fitted to the slot, what goes on between them left
 // free; nil where they are as they would be.
-func fitToSlot(l *lesson.Lesson, between float64) *lesson.Fix {
-	free := l.SlotMinutes - int(math.Ceil(between-0.25))
-	f := fit.To(l, free)
+func fitToSlot(l *lesson.Lesson, students int) *lesson.Fix {
+	f := fit.Into(l, l.SlotMinutes, students)
 	if f.Over > 0 ||
 		slices.EqualFunc(f.Blocks, l.Blocks, func(a, b lesson.Block) bool { return a.Minutes == b.Minutes }) {
 		return nil

@@ -81,21 +81,23 @@ func (s State) Refit(l *lesson.Lesson, now, planned int64) *Refit {
 		needs += b.Minutes
 		rest.Blocks = append(rest.Blocks, b)
 	}
-	changes := int(math.Ceil(fit.Between(rest.Blocks, len(l.Students)) - 0.25)) // from block to block
+	changes := int(math.Ceil(fit.Between(rest.Blocks, len(l.Students)) - 1e-9)) // from block to block
 	left -= changes
 	out := &Refit{Over: needs - left}
 	if len(rest.Blocks) == 0 || out.Over < worthSaying && out.Over > -worthSaying {
 		return nil
 	}
-	f := fit.To(&rest, left+here)
+	// From the start of this block to the end of the lesson.
+	whole := int(math.Floor(float64(Ends(l, s.Began, planned)-now+spent) / 60_000))
+	f := fit.Into(&rest, whole, len(l.Students))
 	var gone []string
 	if f.Over > 0 {
 		kept := rest
 		kept.Blocks = slices.Clone(rest.Blocks)
 		kept.Blocks[0].Minutes, kept.Blocks[0].Fixed = f.Blocks[0].Minutes, true // nobody leaves out where they are
-		gone = fit.To(&kept, left+here).Drop
+		gone = fit.Into(&kept, whole, len(l.Students)).Drop
 		kept.Blocks = kept.Without(gone)
-		f = fit.To(&kept, left+here)
+		f = fit.Into(&kept, whole, len(l.Students))
 	}
 	var words []string
 	for _, b := range rest.Blocks {
