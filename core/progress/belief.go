@@ -4,12 +4,17 @@ import (
 	"math"
 
 	"hodometer/core/target"
+
+	"gonum.org/v1/gonum/stat/distuv"
 )
 
 // Belief is what is held of ln k, k being a student's spread ÷ that of their
 // level, at one skill: a share for each point of a grid from ln 0.3 to ln 3.5.
 // Shares sum to 1. It is a value, and may be compared.
-type Belief struct{ share [points]float64 }
+type Belief struct {
+	share [points]float64
+	balls float64 // that were counted
+}
 
 // points of the grid, some 0.03 apart in ln k.
 const points = 81
@@ -79,6 +84,7 @@ func (b Belief) blurred(deviation float64) Belief {
 // convolved with a kernel that is alike to both sides. What would leave the grid
 // stays at its end.
 func (b Belief) convolved(kernel []float64) (out Belief) {
+	out.balls = b.balls
 	for i, s := range b.share {
 		if s == 0 {
 			continue
@@ -114,6 +120,7 @@ func (b Belief) Seen(c *target.Curve, balls, good int) Belief {
 		b.share[i] *= math.Exp(weigh[i] - most)
 	}
 	b.scale()
+	b.balls += float64(balls)
 	return b
 }
 
@@ -220,9 +227,25 @@ func (b *Belief) Rate(c *target.Curve) Rate {
 	}
 	if falls { // a wider spread is never better
 		r.Low, r.High = c.At(b.Quantile(0.9)), c.At(b.Quantile(0.1))
+	} else {
+		r.Low, r.High = b.surelyAt(c, 0.9), b.surelyAt(c, 0.1)
+	}
+	return r.asWide(b.balls + levelBalls)
+}
+
+// levelBalls are how many counted balls a level is worth [trade].
+const levelBalls = 12
+
+// asWide is the rate with a range no narrower than so many counted balls justify: that of a
+// Beta law of its mean. A wide target is made almost as often with a spread that is poor as
+// with one that is good, and four of four say little of it all the same.
+func (r Rate) asWide(balls float64) Rate {
+	deviation := math.Sqrt(r.Mean * (1 - r.Mean) / (balls + 1))
+	if r.High-r.Low > 2*1.3*deviation || !(deviation > 0) {
 		return r
 	}
-	r.Low, r.High = b.surelyAt(c, 0.9), b.surelyAt(c, 0.1)
+	law := distuv.Beta{Alpha: balls * r.Mean, Beta: balls * (1 - r.Mean)}
+	r.Low, r.High = min(r.Low, law.Quantile(0.1)), max(r.High, law.Quantile(0.9))
 	return r
 }
 

@@ -159,3 +159,14 @@ func BenchmarkSession(b *testing.B) {
 		belief = belief.After(7).Seen(c, 30, 20)
 	}
 }
+
+// Four good of four at a target that everybody hits are no certainty: the range is as wide as
+// the balls justify, and narrower for four hundred of four hundred.
+func TestARangeIsAsWideAsItsBalls(t *testing.T) {
+	wide := circle(t, units.Club, 4)
+	few, many := Unknown(0).Seen(wide, 4, 4), Unknown(0).Seen(wide, 400, 400)
+	four, all := few.Rate(wide), many.Rate(wide)
+	require.Greater(t, four.High-four.Low, 0.05)
+	require.Less(t, all.High-all.Low, four.High-four.Low)
+	require.True(t, four.Low <= four.Mean && four.Mean <= four.High)
+}
