@@ -20,7 +20,8 @@ var TempoDerivation = units.Derivation{
 	Mark:   units.Rule,
 	Source: "flight and bounce, as for one ball; places and heights of the strokes are common practice",
 	Words: "One ball of the rally is flown at that pace over the net at that height, bounced, and " +
-		"met where the partner stands, at the latest at its second bounce. Each player’s stroke " +
-		"is the next one’s feed.",
+		"met where the partner stands. A partner comes in for a ball that would be down before, and " +
+		"plays it at three tenths of the usual height at the least. Each player’s stroke is the next " +
+		"one’s feed.",
 	Formula: "balls a minute = 60 s ÷ stroke to stroke",
 }

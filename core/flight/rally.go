@@ -19,6 +19,7 @@ type Beat struct {
 	Bounce   *Moment
 	Met      Moment
 	Feasible bool
+	TooLow   bool // nobody would play it
 	Reason   Reason
 }
 
@@ -88,7 +89,7 @@ func BeatPath(c *court.Court, air Air, b Beat) []Moment {
 	if x.Volley {
 		most = 1
 	}
-	return moments(
+	path := moments(
 		m.track(
 			Moment{0, l.From, l.velocity()},
 			l.spin(),
@@ -96,6 +97,11 @@ func BeatPath(c *court.Court, air Air, b Beat) []Moment {
 			func(floors int) bool { return floors < most },
 		),
 	)
+	// It ends where the ball is met.
+	for n := len(path); n > 0 && path[n-1].Time >= b.Met.Time; n-- {
+		path = path[:n-1]
+	}
+	return append(path, b.Met)
 }
 
 // beat plays the launch until it is met.
@@ -116,14 +122,14 @@ func (m *medium) beat(c *court.Court, x court.Rally, l Launch) Beat {
 			out.Feasible = out.Bounce != nil || x.Volley || c.Walls != nil
 			if !out.Feasible {
 				out.Reason = why("The ball flies past the baseline before it bounces.")
+			} else if next.Velocity.Z < 0 { // one that rises is played off the ground
+				out.playedAt(lowest * x.Height)
 			}
 			return out
 		case "floor":
-			if out.Bounce != nil || x.Volley { // met at the latest here
-				out.Met, out.Seconds, out.Feasible = next, next.Time, !x.Volley
-				if x.Volley {
-					out.Reason = why("The ball lands before it reaches the partner.")
-				}
+			if x.Volley {
+				out.Met, out.Seconds = next, next.Time
+				out.Reason = why("The ball lands before it reaches the partner.")
 				return out
 			}
 			bounce := next
@@ -133,11 +139,29 @@ func (m *medium) beat(c *court.Court, x court.Rally, l Launch) Beat {
 				out.Met, out.Seconds = next, next.Time
 				return out
 			}
+		case "reach":
+			out.Met, out.Seconds, out.Feasible = next, next.Time, true
+			out.playedAt(lowest * x.Height)
+			return out
 		}
 		next.Velocity, spin = m.ball.Bounce(next.Velocity, spin, around[hit].Normal)
-		now = next
+		if now = next; around[hit].Name == "floor" { // who comes in meets it before it is down again
+			around[hit] = Wall{"reach", Vec{0, 0, 1}, lowest*x.Height - r}
+		}
 	}
 }
+
+// playedAt refuses a ball that is met lower than that, in m.
+func (b *Beat) playedAt(least float64) {
+	if low := least - b.Met.At.Z; low > 0.01 {
+		b.Feasible, b.TooLow = false, true
+		b.Reason = why("The ball is %s too low to be played.", units.Distance(low))
+	}
+}
+
+// lowest is the height at which a ball of a rally is played at the least, as a share of the
+// usual [trade].
+const lowest = 0.3
 
 // Holding is the least topspin in rad/s, up to 5 000 rpm, that keeps such a
 // ball in court, and whether there is one.

@@ -204,3 +204,25 @@ func TestNearestOverTheNet(t *testing.T) {
 	f.Want = a.Nearest
 	require.True(t, Solve(b, Standard, f, false).Feasible)
 }
+
+// Nobody plays a ball that is nearly down, and where it comes up too low it is no tempo: a
+// beat that is feasible is met at a height at which somebody hits.
+func TestNobodyPlaysABallThatIsDown(t *testing.T) {
+	courts := court.All()
+	low := 0
+	rapid.Check(t, func(t *rapid.T) {
+		c := courts[rapid.IntRange(0, len(courts)-1).Draw(t, "court")]
+		x := c.Play.Rally
+		pace := rapid.Float64Range(3, 45).Draw(t, "pace")
+		b := BeatAt(&c, Standard, pace, rapid.Float64Range(0.05, 3).Draw(t, "clearance"), 0)
+		if !b.Feasible {
+			require.False(t, b.Reason.IsZero() && b.Seconds > 0, "it says why")
+			low++
+			return
+		}
+		if b.Met.Velocity.Z < 0 { // one that rises is played off the ground
+			require.Greater(t, b.Met.At.Z, lowest*x.Height-0.02)
+		}
+	})
+	require.Positive(t, low)
+}

@@ -256,8 +256,10 @@ func (h handlers) ReckonTempo(
 	if b.Seconds == 0 {
 		return ReckonTempo200JSONResponse(out), nil
 	}
-	perMinute := b.BallsPerMinute()
-	out.BallsPerMinute, out.SecondsPerBall, out.Pace = &perMinute, &b.Seconds, &b.Launch.Speed
+	out.Pace = &b.Launch.Speed
+	if perMinute := b.BallsPerMinute(); !b.TooLow {
+		out.BallsPerMinute, out.SecondsPerBall = &perMinute, &b.Seconds
+	}
 	met := c.HalfLength - math.Abs(b.Met.At.Y)
 	in := math.Round(1e6*(c.Play.Rally.Depth-math.Abs(b.Met.At.Y))) / 1e6
 	out.MetFromLine, out.MetHeight, out.ComesIn = &met, &b.Met.At.Z, &in

@@ -3294,7 +3294,7 @@ export interface components {
             }[];
             levelling: {
                 /** @enum {string} */
-                what: "target" | "goal" | "tempo" | "race";
+                what: "target" | "shot" | "goal" | "turn" | "tempo" | "race";
                 why: string[];
                 fix: components["schemas"]["LessonFix"];
             }[];

@@ -104,6 +104,8 @@
     const back = !court.walls && Math.floor(clock / each) % 2 === 1;
     return { y: back ? -y : y, z: p.z + k * (n.z - p.z) };
   });
+  /** Where the handle stands: at the tempo, or at the one asked for where nobody would play the ball. */
+  const beats = $derived(a?.ballsPerMinute ?? (now.by === 'beats' ? now.beats : undefined));
   const wide = 80;
   const scaleX = (n: number) => (Math.min(wide, n) / wide) * 1000;
   const asked = $derived([
@@ -264,13 +266,13 @@
           fill="var(--color-base-content)">{m.perMinute}: {m.words}</text
         >
       {/each}
-      {#if a?.ballsPerMinute !== undefined}
-        {@const x = scaleX(a.ballsPerMinute)}
+      {#if beats !== undefined}
+        {@const x = scaleX(beats)}
         <Handle
           at={{ x, y: 20 }}
           label="Balls a minute"
-          said="{a.ballsPerMinute.toFixed(0)} a minute"
-          now={a.ballsPerMinute}
+          said="{beats.toFixed(0)} a minute"
+          now={beats}
           scale={125}
           onmove={(p) =>
             q.move({
@@ -292,7 +294,7 @@
           />
           <path d="M{x} 0l-8 -10h16z" fill="#1c2421" />
           <text {x} y="-18" text-anchor="middle" font-size="19" font-weight="650" fill="#f7f4ea"
-            >{a.ballsPerMinute > wide ? `>${wide}` : a.ballsPerMinute.toFixed(0)}</text
+            >{beats > wide ? `>${wide}` : beats.toFixed(0)}</text
           >
         </Handle>
       {/if}
