@@ -3,7 +3,6 @@ package drill
 import (
 	"encoding/json"
 	"math"
-	"math/rand/v2"
 	"strings"
 	"testing"
 
@@ -49,7 +48,7 @@ func player(t testing.TB, name string, level units.Level, k float64, steps int) 
 // baseline, success within 4.5 ft.
 func TestTargetIsMeasuredAsCoachesSayIt(t *testing.T) {
 	d := shortBall(t)
-	o := d.Outlook(nil, 20).Offsets
+	o := turns(t, d, 1, 20).Outlook().Offsets
 	require.InDelta(t, units.Feet(4.5), o.FromSideline, 1e-9)
 	require.InDelta(t, units.Feet(6.5), o.FromBaseline, 1e-9)
 	require.InDelta(t, units.Feet(4.5), d.Targets[0].Radius, 1e-9)
@@ -76,99 +75,6 @@ func TestShapesFollowWingAndHand(t *testing.T) {
 	require.Equal(t, right.Aim.Mirror(), straight.Aim)
 }
 
-// An independent count of the same thing: draw what may be true of each student
-// at every skill, play the drill ball by ball with turns and pick-ups, and see
-// how often they finish in time; and that eight truths in ten lie in the band.
-func TestChanceAgreesWithPlayingItOut(t *testing.T) {
-	d := shortBall(t)
-	d.Stages = d.Stages[:3]
-	players := []Player{player(t, "a", units.Club, 0.8, 3), player(t, "b", units.Performance, 1, 3)}
-	const minutes, times = 14, 20000
-	plan := d.Outlook(players, minutes)
-	rng := rand.New(rand.NewPCG(7, 7))
-	for i, p := range players {
-		curves := turns(t, d, 2, minutes).Curves(p)
-		own := d.TempoFor(2).Balls(minutes) / len(players)
-		done := 0
-		for range times {
-			skills := map[Skill]float64{}
-			step, count := 0, 0
-			for ball := 0; ball < own && step < len(d.Stages); ball++ {
-				s := d.Stages[step]
-				if _, ok := skills[d.Skill(s)]; !ok {
-					skills[d.Skill(s)] = p.Beliefs[step].Quantile(rng.Float64())
-				}
-				if rng.Float64() < curves[step].At(skills[d.Skill(s)]) {
-					count++
-				} else if s.Goal.Kind == goal.InARow {
-					count = 0
-				}
-				if count == s.Goal.Count {
-					step, count = step+1, 0
-				}
-			}
-			if step == len(d.Stages) {
-				done++
-			}
-		}
-		f := plan.Players[i].Finish
-		require.InDelta(t, f.Value, float64(done)/times, 4*math.Sqrt(0.25/times), p.Name)
-		require.Less(t, *f.Low, f.Value)
-		require.Greater(t, *f.High, f.Value)
-		require.NotEmpty(t, plan.Players[i].Said)
-	}
-}
-
-// Every change offered does what it promises and nothing else; it is the
-// smallest of its sort.
-func TestChangesReachWhatTheyPromise(t *testing.T) {
-	d := shortBall(t)
-	players := []Player{player(t, "a", units.Club, 0.45, 8), player(t, "b", units.Club, 0.4, 8)}
-	require.Less(t, d.Outlook(players, 16).Worst(), Enough)
-	changes := turns(t, d, 2, 16).Fitting(players)
-	require.NotEmpty(t, changes)
-	kinds := map[string]Adjustment{}
-	for _, b := range changes {
-		kinds[b.Kind] = b
-		require.Empty(t, b.Drill.Validate(), b.Kind)
-		worst := b.Drill.Outlook(players, float64(b.Minutes)).Worst()
-		require.GreaterOrEqual(t, worst, Wanted, b.Kind)
-		require.InDelta(t, b.Chance, worst, 1e-9, b.Kind)
-	}
-	require.Contains(t, kinds, Longer)
-	require.Less(
-		t,
-		turns(t, d, 2, kinds[Longer].Minutes-1).worst(players, Wanted),
-		Wanted,
-		"a minute less is not enough",
-	)
-	require.Equal(t, 5, d.Stages[4].Goal.Count, "the drill itself is untouched")
-	if b, ok := kinds[Wider]; ok {
-		require.Zero(t, b.Drill.Overhang(), "the larger circle is moved into court")
-	}
-	hopeless := []Player{player(t, "a", units.Beginner, 2, 8)}
-	require.Empty(t, turns(t, d, 2, 3).Fitting(hopeless), "nothing is offered that cannot work")
-}
-
-// What is nearly sure is stretched until it is not, and no further than the
-// wanted chance.
-func TestNearlySureIsStretched(t *testing.T) {
-	d := shortBall(t)
-	d.Stages = d.Stages[:1]
-	d.Stages[0].Goal = goal.Goal{Kind: goal.Total, Count: 3}
-	players := []Player{player(t, "a", units.Performance, 0.8, 1)}
-	o := d.Outlook(players, 15)
-	require.Greater(t, o.Players[0].Half, NearlySure)
-	changes := turns(t, d, 1, 15).Stretching(players)
-	require.NotEmpty(t, changes)
-	for _, b := range changes {
-		p := b.Drill.Outlook(players, float64(b.Minutes)).Players[0]
-		require.InDelta(t, b.Chance, p.Finish.Value, 1e-9, b.Kind)
-		require.GreaterOrEqual(t, b.Chance, Wanted, b.Kind)
-		require.LessOrEqual(t, b.Chance, o.Players[0].Finish.Value+1e-9, b.Kind)
-	}
-}
-
 // What is not a ball stays out of chance: it is counted in repetitions and takes
 // its time.
 func TestRepetitionsHaveNoChance(t *testing.T) {
@@ -178,12 +84,10 @@ func TestRepetitionsHaveNoChance(t *testing.T) {
 	for i := range d.Pattern.Feeds {
 		d.Pattern.Feeds[i].How = pattern.Shadow
 	}
-	p := d.Outlook([]Player{player(t, "a", units.Club, 1, 1)}, 10).Players[0]
-	require.Nil(t, p.Finish)
+	p := turns(t, d, 1, 10).Sketch(player(t, "a", units.Club, 1, 1))
 	require.Nil(t, p.Stages[0].Rate)
 	require.Equal(t, "12 repetitions", p.Stages[0].GoalLabel)
-	require.InDelta(t, 12*d.Tempo().SecondsPerBall/60, p.Likely.Value, 1e-9)
-	require.Equal(t, 1.0, d.Outlook([]Player{player(t, "a", units.Club, 1, 1)}, 10).Worst())
+	require.Equal(t, 1.0, Outlook{Players: []PlayerOutlook{p}}.Worst())
 	require.False(t, d.Playable())
 }
 
@@ -211,19 +115,20 @@ func TestChancesAreWhatACoachExpects(t *testing.T) {
 	require.LessOrEqual(t, rate(hurried, units.Club), base)
 	for _, hitters := range []int{1, 2} {
 		d.Hitters = hitters
-		o := d.Outlook([]Player{player(t, "a", units.Club, 1, 8), player(t, "b", units.Club, 1, 8)}, 20)
-		require.LessOrEqual(t, o.Players[0].Contacts.Value+o.Players[1].Contacts.Value, o.Balls.Value)
+		two := turns(t, d, 2, 20)
+		own := two.Sketch(player(t, "a", units.Club, 1, 8)).Contacts.Value
+		require.LessOrEqual(t, 2*own, two.Outlook().Balls.Value)
 	}
 }
 
 // A target past the line loses the part that is out, and no other.
 func TestOverhangCostsChance(t *testing.T) {
 	d := shortBall(t)
-	players := []Player{player(t, "a", units.Club, 1, 8)}
-	inside := d.Outlook(players, 20).Players[0].Stages[0].Rate.Mean
+	p := player(t, "a", units.Club, 1, 8)
+	inside := turns(t, d, 1, 20).Rates(p)[0].Mean
 	d.Targets[0].At.X += 1
 	require.InDelta(t, 1, d.Overhang(), 1e-6)
-	out := d.Outlook(players, 20).Players[0].Stages[0].Rate.Mean
+	out := turns(t, d, 1, 20).Rates(p)[0].Mean
 	require.Less(t, out, inside)
 	require.Greater(t, out, inside/2)
 	fixed := d.PulledIn()
@@ -341,51 +246,6 @@ func TestNewBallsLieApart(t *testing.T) {
 			require.Greater(t, f.To.Distance(next.To), 0.9, "%v", next.To)
 		}
 		d.Pattern.Feeds = append(d.Pattern.Feeds, next)
-	}
-}
-
-// A goal that one ball in three is played for takes three times the balls, in
-// the chain as in a count by hand: rally twice, go on the third.
-func TestOnlyItsOwnBallsCountForAGoal(t *testing.T) {
-	d := shortBall(t)
-	d.Stages = []Stage{
-		{Stroke: pattern.Forehand, Direction: Straight, Goal: goal.Goal{Kind: goal.InARow, Count: 3}},
-	}
-	rally := d.Pattern.Feeds[0]
-	rally.Stroke, rally.How = pattern.Either, pattern.Live
-	d.Pattern.Feeds = append(d.Pattern.Feeds, rally, rally)
-	const minutes = 10
-	p := player(t, "a", units.Performance, 0.6, 1)
-	plan := d.Outlook([]Player{p}, minutes)
-	curve := turns(t, d, 1, minutes).Curves(p)[0]
-	rng := rand.New(rand.NewPCG(3, 9))
-	done, times := 0, 40000
-	balls := d.TempoFor(1).Balls(minutes)
-	for range times {
-		count, rate := 0, curve.At(p.Beliefs[0].Quantile(rng.Float64()))
-		for i := 0; i < balls && count < 3; i++ {
-			switch {
-			case rng.Float64() >= 1.0/3: // not for this goal
-			case rng.Float64() < rate:
-				count++
-			default:
-				count = 0
-			}
-		}
-		if count == 3 {
-			done++
-		}
-	}
-	require.InDelta(t, plan.Players[0].Finish.Value, float64(done)/float64(times), 0.01)
-	require.Less(t, plan.Balls.Value, float64(balls)/2, "two in three come from the rally")
-}
-
-// Every kind of goal can say how its minutes come about.
-func TestEveryKindOfGoalHasItsWords(t *testing.T) {
-	for _, k := range goal.Kinds() {
-		d := goalDerivations[goal.Kind(k.ID)]
-		require.NotNil(t, d, k.ID)
-		require.Contains(t, Derivations, d, "and they can be asked for")
 	}
 }
 

@@ -15,13 +15,6 @@ import (
 // Certainty is how sure the second time of a pair is: "12 min, 18 to be sure".
 const Certainty = 0.9
 
-// Balls past which a course is not followed: the least of so many and what
-// farthest minutes of feeding give.
-const (
-	mostBalls = 3000
-	farthest  = 240.0
-)
-
 // Rate is the chance of a good ball with an 80 % interval.
 type Rate = progress.Rate
 
@@ -72,6 +65,10 @@ type PlayerOutlook struct {
 	GoalsMet float64 `json:"goalsMet,omitempty"`
 	Holds    *int    `json:"holds,omitempty"`
 
+	// Wanted are the minutes by which all is met with the wanted chance, nil where it is not
+	// in four times the block, and Never says that in no play it was.
+	Wanted *float64 `json:"-"`
+	Never  bool     `json:"-"`
 	// Half is the chance that every goal is met within half of the time, and Metres
 	// what the student runs in the block.
 	Half     float64 `json:"-"`
@@ -96,27 +93,16 @@ type Outlook struct {
 	Over []float64 `json:"-"`
 }
 
-// Outlook reckons a valid drill for these students in a block of that length,
-// each of whom has a belief for every step.
-func (d *Drill) Outlook(players []Player, minutes float64) Outlook {
-	return d.Turns(nil, nil, float64(len(players)), minutes).Among(players).Outlook(players)
-}
-
-// Outlook is the whole drill for these students, who all take turns alike.
-func (t Turns) Outlook(players []Player) Outlook {
+// Outlook is the whole drill; its players are put in by who plays it.
+func (t Turns) Outlook() Outlook {
 	d := t.d
 	fed := d.FedShare() * t.balls * t.sources
-	out := Outlook{
+	return Outlook{
 		Balls:   ballsFigure(t.tempo, t.minutes, math.Floor(fed)),
 		PickUps: pickUpsFigure(t.tempo, math.Floor(d.FedShare()*t.balls)),
 		Offsets: t.c.Measure(d.Pattern.Area, d.targetOf(Stage{}).Aim()),
-		Players: make([]PlayerOutlook, len(players)),
 		Flown:   t.flown,
 	}
-	for i, p := range players {
-		out.Players[i] = t.Player(p)
-	}
-	return out
 }
 
 // Turns is a drill in a block: what is the same for every student who shares
@@ -131,7 +117,6 @@ type Turns struct {
 	sources  float64 // that bring balls at the same time
 	balls    float64 // from one of them in the block
 	own      float64 // one student's own; −1: an equal share
-	team     []Player
 	flights  *pattern.Flights
 	flown    []pattern.Ball
 	stages   map[int]*atStage // by their place; those that are the drill's own under −1
@@ -175,13 +160,6 @@ func (d *Drill) slower() float64 {
 		sum += math.Sqrt(1 / s.Paced())
 	}
 	return sum / float64(max(1, len(d.Stages)))
-}
-
-// Among says who plays it together, in the lesson's order; a goal that several hold
-// hangs on all of them.
-func (t Turns) Among(team []Player) Turns {
-	t.team = team
-	return t
 }
 
 // lasting is the same drill in a block of so many minutes.
@@ -287,14 +265,6 @@ func (t Turns) Rates(p Player) []*Rate {
 	return out
 }
 
-// perBall is how many balls come for each of the student's own.
-func (t Turns) perBall(p Player) float64 {
-	if own := t.played(p); own > 0 {
-		return max(1, t.balls/own)
-	}
-	return t.share() // somebody whose turn does not come has it later
-}
-
 // Sketch is what the drill asks of one student, but for the chances and times of its
 // goals.
 func (t Turns) Sketch(p Player) PlayerOutlook {
@@ -320,89 +290,6 @@ func (t Turns) Sketch(p Player) PlayerOutlook {
 	}
 	out.Metres = out.Contacts.Value / float64(d.TurnBalls) * t.turnMetres(p.Mover)
 	return out
-}
-
-// Player is what the drill asks of one student, by the laws of its goals: what a student
-// alone comes to, with balls in equal shares.
-func (t Turns) Player(p Player) PlayerOutlook {
-	d, share := t.d, t.share()
-	own := t.played(p)
-	// minutesFor is when the student has played so many balls of their own.
-	perBall := t.perBall(p)
-	minutesFor := func(balls float64) float64 { return t.tempo.Minutes(balls * perBall) }
-	out := t.Sketch(p)
-	most := min(mostBalls, int(float64(t.tempo.Balls(farthest))/perBall)+1)
-	w := t.worlds(p)
-	all := w.course(int(own), most)
-	for i, s := range d.Stages {
-		sp, rate := &out.Stages[i], 1.0
-		if sp.First = t.first(i, p); sp.Rate != nil {
-			rate = sp.Rate.Mean
-		}
-		one := all
-		if len(d.Stages) > 1 {
-			one = w.only(i).course(0, most)
-		}
-		figure := func(q float64) *units.Figure {
-			f := stepFigure(s.Goal, rate, q, one.quantile(q), t.tempo, share, minutesFor)
-			return &f
-		}
-		sp.Likely, sp.Sure = figure(0.5), figure(Certainty)
-	}
-	if w.chance {
-		all.low, all.high = w.band(int(own))
-		finish := finishFigure(all, out.Stages, own, t.minutes, share)
-		out.Finish, out.Said = &finish, units.SayChance(finish.Value, *finish.Low, *finish.High)
-	}
-	out.Half = all.mean.Chance(int(own / 2))
-	figure := func(q float64) *units.Figure {
-		f := courseFigure(all.quantile(q), q, t.tempo, share, minutesFor)
-		return &f
-	}
-	out.Likely, out.Sure = figure(0.5), figure(Certainty)
-	if d.Turn != nil && d.Turn.Runs {
-		out.byBell(d, math.Ceil(max(1, t.students)/float64(d.Hitters)))
-	}
-	return out
-}
-
-// byBell are the minutes of a drill whose stages run by the bell, for so many turns until
-// everybody has had them.
-func (out *PlayerOutlook) byBell(d *Drill, turns float64) {
-	sum := 0.0
-	for i := range d.Stages {
-		seconds := d.bell(i)
-		if from, _ := d.GroupOf(i); from == i {
-			sum += seconds
-		}
-		if seconds > 0 {
-			f := bellFigure(turns, seconds)
-			out.Stages[i].Likely, out.Stages[i].Sure = &f, &f
-		}
-	}
-	f := bellFigure(turns, sum)
-	out.Likely, out.Sure = &f, &f
-}
-
-// Chance is one student's chance to finish; 1 where nothing is a matter of it
-// and there is time enough.
-func (t Turns) Chance(p Player) float64 {
-	own := int(t.played(p))
-	return t.worlds(p).chanceAfter(own)
-}
-
-// ballsFor is the share of these balls of the pattern that are played for a stage.
-func (d *Drill) ballsFor(s Stage, feeds []pattern.Feed) float64 {
-	n := 0
-	for _, f := range feeds {
-		if d.plays(s, f) {
-			n++
-		}
-	}
-	if n == 0 {
-		return 1
-	}
-	return float64(n) / float64(len(feeds))
 }
 
 // FedShare is the share of the pattern's balls that come new from a basket.

@@ -30,7 +30,7 @@ func TestAStagesOwnSetting(t *testing.T) {
 	rate := func(d *Drill) float64 { return turns(t, *d, 1, 10).Rates(p)[0].Mean }
 	require.Greater(t, rate(&half), rate(&full)+0.03)
 	half.Basket, full.Basket = 0, 0
-	slow, quick := half.Outlook([]Player{p}, 20).Players[0], full.Outlook([]Player{p}, 20).Players[0]
+	slow, quick := turns(t, half, 1, 20).Sketch(p), turns(t, full, 1, 20).Sketch(p)
 	require.InDelta(t, quick.Contacts.Value*math.Sqrt(0.5), slow.Contacts.Value, 2)
 	asks := half.Asks(nil, 0, footwork.Club)
 	require.Less(
@@ -48,58 +48,6 @@ func TestAStagesOwnSetting(t *testing.T) {
 	require.Greater(t, far.Length, near.Length+3)
 	require.Less(t, rate(&farther), rate(&full))
 	require.Equal(t, full.Pattern, farther.Pattern, "the drill keeps its own")
-}
-
-// A pair's total takes each of the two half the balls, as likely for the one as for the
-// other; where nothing is in doubt it is the closed form.
-func TestAPairsTotal(t *testing.T) {
-	d := oneStage(t, func(s *Stage) { s.Goal, s.Holder = goal.Goal{Kind: goal.Total, Count: 20}, Pair })
-	alone := oneStage(t, func(s *Stage) { s.Goal = goal.Goal{Kind: goal.Total, Count: 20} })
-	strong, weak := player(t, "a", units.Performance, 0.9, 200), player(t, "b", units.Club, 1.1, 200)
-	team := []Player{strong, weak}
-	o := d.Turns(nil, nil, 2, 10).Among(team).Outlook(team)
-	require.InDelta(t, o.Players[0].Finish.Value, o.Players[1].Finish.Value, 0.03)
-	by := turns(t, alone, 2, 10).Outlook(team)
-	require.Greater(t, o.Players[1].Finish.Value, by.Players[1].Finish.Value, "the stronger one helps")
-	rates := []float64{o.Players[0].Stages[0].Rate.Mean, o.Players[1].Stages[0].Rate.Mean}
-	own := int(o.Players[0].Contacts.Value)
-	want := d.Stages[0].Goal.Together(rates, 0, own)[own]
-	require.InDelta(t, want, o.Players[0].Finish.Value, 0.05)
-
-	race := oneStage(t, func(s *Stage) { s.Goal = goal.Goal{Kind: goal.Race, Count: 10} })
-	r := race.Turns(nil, nil, 2, 10).Among(team).Outlook(team)
-	require.InDelta(t, 1, *r.Players[0].Stages[0].First+*r.Players[1].Stages[0].First, 0.01)
-	require.Greater(t, *r.Players[0].Stages[0].First, 0.5)
-	require.Nil(t, r.Players[0].Finish, "somebody is always first")
-}
-
-// As many as there are in a minute take a minute, and nothing about it is a matter of
-// chance; fourteen in it are.
-func TestATimedStage(t *testing.T) {
-	p := player(t, "a", units.Club, 1, 20)
-	open := oneStage(t, func(s *Stage) { s.Goal = goal.Goal{Kind: goal.Timed, Seconds: 60} })
-	o := open.Outlook([]Player{p}, 5).Players[0]
-	require.Nil(t, o.Finish)
-	require.InDelta(t, 1, o.Likely.Value, 0.1)
-	balls := int(60 / open.Tempo().SecondsPerBall)
-	some := oneStage(
-		t,
-		func(s *Stage) { s.Goal = goal.Goal{Kind: goal.Timed, Count: balls / 2, Seconds: 60} },
-	)
-	few := some.Outlook([]Player{p}, 1).Players[0]
-	rate := few.Stages[0].Rate.Mean
-	require.InDelta(
-		t,
-		goal.Goal{Kind: goal.Total, Count: balls / 2}.Chance(rate, balls),
-		few.Finish.Value,
-		0.06,
-	)
-	require.Greater(
-		t,
-		some.Outlook([]Player{p}, 5).Players[0].Finish.Value,
-		few.Finish.Value,
-		"it can be tried again",
-	)
 }
 
 func TestWhoHoldsAGoal(t *testing.T) {

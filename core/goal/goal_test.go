@@ -99,56 +99,6 @@ func TestMeanIsTheSumOfWaiting(t *testing.T) {
 	}
 }
 
-// The chain and the single-goal formulas are reckoned in different ways and
-// must agree.
-func TestCourseOfOneIsTheGoal(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
-		g, p := drawGoal(t)
-		s := Course{{Goal: g, Rate: p}}.Spread(200, 200, 1)
-		for _, n := range []int{0, g.Count, 50, 200} {
-			require.InDelta(t, g.Chance(p, n), s.Chance(n), 1e-9)
-		}
-	})
-}
-
-// Ten and ten in all at one rate are twenty in all; order does not matter; the
-// spread never falls and its mean is the sum of the goals' means.
-func TestCourseAddsUp(t *testing.T) {
-	twenty := Course{
-		{Goal: Goal{Kind: Total, Count: 10}, Rate: 0.7, Share: 0},
-		{Goal: Goal{Kind: Total, Count: 10}, Rate: 0.7, Share: 0},
-	}.Spread(
-		100,
-		100,
-		1,
-	)
-	for n := range twenty {
-		require.InDelta(t, Goal{Kind: Total, Count: 20}.Chance(0.7, n), twenty[n], 1e-9)
-	}
-	a, b := Step{
-		Goal:  Goal{Kind: InARow, Count: 5},
-		Rate:  0.7,
-		Share: 0,
-	}, Step{
-		Goal:  Goal{Kind: Total, Count: 10},
-		Rate:  0.6,
-		Share: 0,
-	}
-	ab, ba := Course{a, b}.Spread(900, 900, 1), Course{b, a}.Spread(900, 900, 1)
-	mean := 0.0
-	for n := range ab {
-		require.InDelta(t, ab[n], ba[n], 1e-9)
-		mean += 1 - ab[n]
-		if n > 0 {
-			require.GreaterOrEqual(t, ab[n], ab[n-1])
-		}
-	}
-	require.InEpsilon(t, Course{a, b}.MeanBalls(), mean, 1e-6)
-	n, reached := ab.Quantile(0.9)
-	require.True(t, reached)
-	require.GreaterOrEqual(t, ab.Chance(n), 0.9)
-}
-
 func TestTempo(t *testing.T) {
 	basket := Tempo{SecondsPerBall: 4, Basket: 60, PickUpMinutes: 2}
 	require.InDelta(t, 4, basket.Minutes(60), 1e-12, "the first basket needs no pick-up")
@@ -185,20 +135,6 @@ func BenchmarkQuantile100InARow(b *testing.B) {
 	}
 }
 
-func BenchmarkShortBallCourse(b *testing.B) {
-	c := Course{}
-	for range 4 {
-		c = append(
-			c,
-			Step{Goal: Goal{Kind: Total, Count: 10}, Rate: 0.65, Share: 0},
-			Step{Goal: Goal{Kind: InARow, Count: 5}, Rate: 0.65, Share: 0},
-		)
-	}
-	for b.Loop() {
-		c.Spread(150, 4000, 0.9)
-	}
-}
-
 // A kind nobody knows is refused by name, and is never reckoned as another.
 func TestAnUnknownKindIsNoOther(t *testing.T) {
 	g := Goal{Kind: "mostOfFive", Count: 3}
@@ -222,63 +158,10 @@ func TestAnUnknownKindIsNoOther(t *testing.T) {
 	}
 }
 
-// A timed goal is tries of so many balls: the chain agrees with the geometric law of
-// tries that are each a binomial.
-func TestTimedGoalsAreMadeAgainWhole(t *testing.T) {
-	g := Goal{Kind: Timed, Count: 8, Seconds: 30}
-	s := Step{Goal: g, Rate: 0.7, Try: 10}
-	one := Goal{Kind: Total, Count: 8}.Chance(0.7, 10)
-	got := Course{s}.Spread(40, 40, 1)
-	for n := range 41 {
-		require.InDelta(t, 1-math.Pow(1-one, float64(n/10)), got[n], 1e-12, n)
-	}
-	open := Course{
-		{Goal: Goal{Kind: Timed, Seconds: 30}, Rate: 0.7, Try: 10},
-		{Goal: Goal{Kind: InARow, Count: 3}, Rate: 0.5},
-	}
-	alone := Course{open[1]}.Spread(60, 60, 1)
-	both := open.Spread(70, 70, 1)
-	for n := range 61 {
-		require.InDelta(t, alone[n], both[n+10], 1e-12, "whatever there is takes its time and no more")
-	}
+// Sets count as the good balls they are made of.
+func TestSetsOfATimedGoal(t *testing.T) {
 	sets := Goal{Kind: Timed, Count: 7, SetOf: 2, Seconds: 60}
 	require.Equal(t, 14, sets.Good())
 	require.Equal(t, "7 sets of 2 in 1 min", sets.String())
 	require.Equal(t, Goal{Kind: Total, Count: 14}.Chance(0.8, 20), sets.Chance(0.8, 20))
-}
-
-// Held together by one it is the goal of one; of several alike, a total needs each
-// one's part of the balls.
-func TestHeldTogether(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
-		p := rapid.Float64Range(0.2, 0.95).Draw(t, "p")
-		for _, k := range []Kind{Total, InARow, Rally, Race} {
-			g := Goal{Kind: k, Count: rapid.IntRange(1, 8).Draw(t, "count")}
-			alone := g.Together([]float64{p}, 0, 40)
-			pair := g.Together([]float64{p, p}, 0, 20)
-			for n := range 41 {
-				require.InDelta(t, g.Chance(p, n), alone[n], 1e-9)
-			}
-			for n := range 21 {
-				switch k {
-				case Race:
-					require.InDelta(t, 1-math.Pow(1-g.Chance(p, n), 2), pair[n], 1e-9)
-				default:
-					require.InDelta(t, g.Chance(p, 2*n), pair[n], 1e-9)
-				}
-			}
-		}
-	})
-}
-
-// Somebody is first; two alike race as in a game of points won by the one or the
-// other, but for who hits first.
-func TestFirstThere(t *testing.T) {
-	first := First(10, []float64{0.5, 0.6, 0.6}, 2000)
-	require.InDelta(t, 1, first[0]+first[1]+first[2], 1e-9)
-	require.Greater(t, first[1], first[0])
-	require.Greater(t, first[1], first[2], "who hits earlier is there earlier")
-	// Closed form: the first to hit the marker, two alike in turn: p / (1 − (1−p)²).
-	one := First(1, []float64{0.3, 0.3}, 2000)
-	require.InDelta(t, 0.3/(1-0.7*0.7), one[0], 1e-12)
 }

@@ -166,14 +166,15 @@ func (q *question) willNotFit(b *lesson.Block, outlook *drill.Outlook, at float6
 				q.students[i].FirstName(), takes(p.Likely, b.Minutes), percent(p.Finish.Value)))
 		}
 	}
+	search := searched{q, b, outlook, at}
+	if search.hopeless() {
+		return notice("willNotFit", fmt.Sprintf(
+			"Nobody met these goals in %d plays of a hundred times %d minutes. Set other goals.",
+			hopelessPlays, b.Minutes)), true
+	}
 	n := notice("willNotFit",
 		fmt.Sprintf("These goals will probably take longer than %d minutes: %s.", b.Minutes, named(who)))
-	for _, a := range q.whole(b).Fitting(players(b.Drill, q.students)) {
-		if fix, chance := q.adjusted(b, a, at); chance >= drill.Enough {
-			n.Fixes = append(n.Fixes, fix)
-		}
-	}
-	if len(n.Fixes) == 0 {
+	if n.Fixes = append(n.Fixes, search.fitting()...); len(n.Fixes) == 0 {
 		n.Text += " No single change gives an 80% chance. Set fewer goals, or spread them over two lessons."
 	}
 	return n, true
@@ -202,47 +203,8 @@ func (q *question) nearlySure(b *lesson.Block, outlook *drill.Outlook, at float6
 		fmt.Sprintf("Everyone will almost certainly finish this in half the time: %s needs %s of %d.",
 			b.Drill.Goals(), takes(longest, b.Minutes), b.Minutes),
 	)
-	for _, a := range q.whole(b).Stretching(players(b.Drill, q.students)) {
-		if fix, chance := q.adjusted(b, a, at); chance >= drill.Enough {
-			n.Fixes = append(n.Fixes, fix)
-		}
-	}
+	n.Fixes = append(n.Fixes, searched{q, b, outlook, at}.stretching()...)
 	return n, true
-}
-
-// adjusted is a change of a drill as one of its block, and the least chance of a student to
-// finish that it leads to. The laws of the goals found it; what it comes to is rehearsed.
-func (q *question) adjusted(b *lesson.Block, a drill.Adjustment, at float64) (lesson.Fix, float64) {
-	fit := *b
-	fit.Drill, fit.Minutes = &a.Drill, a.Minutes
-	chance := slices.Min(q.chances(&fit, at))
-	return change(adjustmentLabel(a, q.system), percent(chance)+" to finish", fit), chance
-}
-
-func adjustmentLabel(a drill.Adjustment, system units.System) string {
-	target := func(verb string) string {
-		if len(a.Drill.Targets) == 1 && a.Drill.Targets[0].Kind == drill.Circle {
-			return verb + " the target to " + units.Length(a.Drill.Targets[0].Radius, system)
-		}
-		return verb + " the targets"
-	}
-	switch a.Kind {
-	case drill.Fewer:
-		return fmt.Sprintf("Set the goal to %d in a row", a.Drill.LongestStreak())
-	case drill.Streak:
-		return fmt.Sprintf("Make it %d in a row", a.Drill.LongestStreak())
-	case drill.Longer:
-		return fmt.Sprintf("Give it %d minutes", a.Minutes)
-	case drill.Shorter:
-		return fmt.Sprintf("Shorten it to %d minutes", a.Minutes)
-	case drill.MoreOf:
-		return "Set the goal to " + a.Drill.Goals()
-	case drill.Wider:
-		return target("Widen")
-	case drill.Closer:
-		return target("Narrow")
-	}
-	panic("plan: no adjustment called " + a.Kind)
 }
 
 // percent writes a chance as a coach says it; never a certainty it is not.

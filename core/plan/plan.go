@@ -3,7 +3,6 @@ package plan
 import (
 	"context"
 	"math"
-	"slices"
 	"time"
 
 	"hodometer/core/drill"
@@ -212,9 +211,6 @@ func (q *question) turns(d *drill.Drill, s formation.Sharing) drill.Turns {
 	t, ok := q.shared[shared{d, s}]
 	if !ok {
 		t = d.Turns(&q.Curves, &q.Flights, s.Students, s.Minutes).From(s.Sources)
-		if slices.ContainsFunc(d.Stages, drill.Stage.Shared) {
-			t = t.Among(players(d, q.students))
-		}
 		q.shared[shared{d, s}] = t
 	}
 	return t.Own(own)

@@ -10,7 +10,7 @@ import (
 // outlook is what the block's drill comes to from minute at of the lesson, each student
 // with what is their own: read off many plays of it.
 func (q *question) outlook(b *lesson.Block, parts []formation.Sharing, at float64) drill.Outlook {
-	out := q.whole(b).Outlook(nil)
+	out := q.whole(b).Outlook()
 	out.Players = make([]drill.PlayerOutlook, len(q.students))
 	who := make([]drill.Player, len(q.students))
 	for i := range q.students {

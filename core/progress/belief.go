@@ -228,7 +228,8 @@ func (b *Belief) Rate(c *target.Curve) Rate {
 	if falls { // a wider spread is never better
 		r.Low, r.High = c.At(b.Quantile(0.9)), c.At(b.Quantile(0.1))
 	} else {
-		r.Low, r.High = b.surelyAt(c, 0.9), b.surelyAt(c, 0.1)
+		at := borders(c)
+		r.Low, r.High = b.surelyAt(&at, 0.9), b.surelyAt(&at, 0.1)
 	}
 	return r.asWide(b.balls + levelBalls)
 }
@@ -249,12 +250,12 @@ func (r Rate) asWide(balls float64) Rate {
 	return r
 }
 
-// surelyAt is the chance at a stroke with that curve that is reached with so much certainty,
-// found between 0 and 1 by halving.
-func (b *Belief) surelyAt(c *target.Curve, sure float64) float64 {
+// surelyAt is the chance that is reached with so much certainty where the chances at the
+// borders of the cells are those, found between 0 and 1 by halving.
+func (b *Belief) surelyAt(borders *[points + 1]float64, sure float64) float64 {
 	lo, hi := 0.0, 1.0
 	for range 20 {
-		if mid := (lo + hi) / 2; b.AtLeast(c, mid) >= sure {
+		if mid := (lo + hi) / 2; b.atLeast(borders, mid) >= sure {
 			lo = mid
 		} else {
 			hi = mid
@@ -263,12 +264,25 @@ func (b *Belief) surelyAt(c *target.Curve, sure float64) float64 {
 	return (lo + hi) / 2
 }
 
+// borders are the chances of a curve at the borders of the cells.
+func borders(c *target.Curve) (out [points + 1]float64) {
+	for i := range out {
+		out[i] = c.At(grid(i) - width/2)
+	}
+	return out
+}
+
 // AtLeast is how sure it is that the chance at a stroke with that curve is p or
 // better.
-func (b *Belief) AtLeast(c *target.Curve, p float64) (sure float64) {
+func (b *Belief) AtLeast(c *target.Curve, p float64) float64 {
+	at := borders(c)
+	return b.atLeast(&at, p)
+}
+
+func (b *Belief) atLeast(borders *[points + 1]float64, p float64) (sure float64) {
 	for i, s := range b.share {
 		// A cell counts by the part of it in which the chance is reached.
-		least, most := c.At(grid(i)+width/2), c.At(grid(i)-width/2)
+		most, least := borders[i], borders[i+1]
 		switch {
 		case min(least, most) >= p:
 			sure += s

@@ -118,6 +118,7 @@ func (o Outcome) Fill(out *drill.Outlook, d *drill.Drill, minutes float64) {
 			p.Metres *= math.Round(was.Balls) / p.Contacts.Value
 		}
 		p.Contacts = hitDerivation.Of(math.Round(was.Balls), units.Balls, minutes, fed)
+		p.Wanted, p.Never = was.Wanted, was.Never
 		p.Likely, p.Sure = time(was.Half, 0.5), time(was.Sure, drill.Certainty)
 		for j := range p.Stages {
 			s, g := &p.Stages[j], &was.Goals[j]

@@ -8,6 +8,8 @@ import (
 	"slices"
 	"sync"
 
+	"hodometer/core/drill"
+
 	"gonum.org/v1/gonum/stat/distuv"
 )
 
@@ -17,10 +19,10 @@ type Share struct {
 	Value, Error, Low, High float64
 }
 
-// Minutes are when something is over, in so many of ten plays; nil where half of the
-// plays, or nine in ten, never came to it in four times the block.
+// Minutes are when something is over, in half of the plays, in as many as are wanted and in
+// nine of ten; nil where fewer ever came to it in four times the block.
 type Minutes struct {
-	Half, Sure *float64
+	Half, Wanted, Sure *float64
 }
 
 // GoalPlayed is one goal of one student.
@@ -39,6 +41,7 @@ type Played struct {
 	Holds  int     // the goal that holds the student back most; −1 where none does
 	Minutes
 	Balls float64 // of their own in the block
+	Never bool    // no play came to all goals in four times the block
 }
 
 // Outcome is what a block comes to for everybody.
@@ -197,6 +200,10 @@ func (b Block) Rehearse(ctx context.Context, number int) Outcome {
 		s.All = p.tally(r.ends, all).share()
 		s.InHalf = p.tally(r.ends/2, all).share().Value
 		s.Minutes, s.Goals = p.minutes(r.ends, all), make([]GoalPlayed, r.stages)
+		s.Never = true
+		for k := range number {
+			s.Never = s.Never && all(k) < 0
+		}
 		for j := range s.Goals {
 			at := func(k int) int64 { return p.goals[(k*p.n+i)*p.stages+j] }
 			s.Goals[j] = GoalPlayed{
@@ -298,7 +305,7 @@ func (p *plays) minutes(ends int64, at func(k int) int64) Minutes {
 		m := float64(t) / 60_000
 		return &m
 	}
-	return Minutes{quantile(0.5), quantile(0.9)}
+	return Minutes{quantile(0.5), quantile(drill.Wanted), quantile(drill.Certainty)}
 }
 
 // tally counts in how many plays of each truth something came about in time.
