@@ -1,6 +1,10 @@
 package footwork
 
-import "hodometer/core/court"
+import (
+	"math"
+
+	"hodometer/core/court"
+)
 
 // Ball is one ball of a sequence, as the student must meet it.
 type Ball struct {
@@ -24,19 +28,52 @@ type Leg struct {
 
 // Sequence runs a student from start through the balls. Between balls the student
 // recovers as far as the time allows, from rest and without reaction; a ball
-// that cannot be reached is still run for, and the next starts where it was.
-func (m Mover) Sequence(start court.Point, balls []Ball) []Leg {
+// that cannot be reached is still run for, and the next starts where it was. What
+// stands in the way is run around.
+func (m Mover) Sequence(start court.Point, balls []Ball, obstacles ...court.Point) []Leg {
 	out := make([]Leg, len(balls))
 	at := start
 	for i, b := range balls {
-		stands := toward(at, b.Recover, m.Covered(b.Between))
+		stands := toward(at, b.Recover, max(0, m.Covered(b.Between)-around(at, b.Recover, obstacles)))
+		more := around(stands, b.Contact, obstacles)
 		run := max(0, stands.Distance(b.Contact)-m.Reach)
 		ends := toward(stands, b.Contact, run)
-		meets := m.Meet(stands.Distance(b.Contact), b.Available)
-		out[i] = Leg{stands, at.Distance(stands) + run, ends, meets}
+		if run > 0 {
+			run += more
+		}
+		meets := m.Meet(stands.Distance(b.Contact)+more, b.Available)
+		out[i] = Leg{stands, at.Distance(stands) + around(at, stands, obstacles) + run, ends, meets}
 		at = ends
 	}
 	return out
+}
+
+// berth is how far from the middle of an obstacle a student runs past it, m [trade].
+const berth = 0.35
+
+// around is how much longer the way from a to b is around the obstacles that stand in it, m:
+// along the tangents of the circle about each, and its arc between them,
+//
+//	√(da² − r²) + √(db² − r²) + r·(γ − acos(r/da) − acos(r/db)) − |ab|
+//
+// with γ the angle at its middle between a and b. Who stands at an obstacle steps off it.
+func around(a, b court.Point, obstacles []court.Point) (more float64) {
+	way := a.Distance(b)
+	for _, c := range obstacles {
+		da, db := a.Distance(c), b.Distance(c)
+		if da <= berth || db <= berth || way == 0 {
+			continue
+		}
+		// How far along the way it is nearest, as a share.
+		along := ((c.X-a.X)*(b.X-a.X) + (c.Y-a.Y)*(b.Y-a.Y)) / (way * way)
+		if along <= 0 || along >= 1 || toward(a, b, along*way).Distance(c) >= berth {
+			continue
+		}
+		angle := math.Acos(max(-1, min(1, (da*da+db*db-way*way)/(2*da*db))))
+		arc := angle - math.Acos(berth/da) - math.Acos(berth/db)
+		more += math.Sqrt(da*da-berth*berth) + math.Sqrt(db*db-berth*berth) + berth*max(0, arc) - way
+	}
+	return more
 }
 
 // toward is the point at most d metres on the way from a to b.

@@ -332,6 +332,16 @@ func (p Pattern) Whole(m footwork.Mover, balls []Ball, n int) Turn {
 	return out
 }
 
+// obstacles are where the soft obstacles stand.
+func (p Pattern) obstacles() (out []court.Point) {
+	for _, o := range p.Objects {
+		if o.Kind == Obstacle {
+			out = append(out, o.At)
+		}
+	}
+	return out
+}
+
 // run sends the student through the balls and adds up.
 func (p Pattern) run(m footwork.Mover, plan *Turn) {
 	sequence := make([]footwork.Ball, len(plan.Balls))
@@ -354,7 +364,7 @@ func (p Pattern) run(m footwork.Mover, plan *Turn) {
 		last = max(last, b.Contact)
 	}
 	at := p.Start
-	for i, leg := range m.Sequence(p.Start, sequence) {
+	for i, leg := range m.Sequence(p.Start, sequence, p.obstacles()...) {
 		b := &plan.Balls[i]
 		b.Leg = leg
 		plan.Metres += leg.Metres
