@@ -221,7 +221,10 @@ func (s searched) inARow() *lesson.Fix {
 // moreInAll asks for more, by halves of what is asked.
 func (s searched) moreInAll() *lesson.Fix {
 	d := s.b.Drill
-	if !slices.ContainsFunc(d.Stages, func(t drill.Stage) bool { return t.Goal.Kind == goal.Total && d.ByChance(t) }) {
+	if !slices.ContainsFunc(
+		d.Stages,
+		func(t drill.Stage) bool { return t.Goal.Kind == goal.Total && d.ByChance(t) },
+	) {
 		return nil
 	}
 	at := func(n int) lesson.Block {

@@ -197,15 +197,6 @@ func (s *Student) before(d *drill.Drill, daysAgo int) drill.Player {
 	})
 }
 
-// players are the students as the drill sees them.
-func players(d *drill.Drill, students []Student) []drill.Player {
-	out := make([]drill.Player, len(students))
-	for i := range students {
-		out[i] = students[i].PlayerOf(d)
-	}
-	return out
-}
-
 // latest is how many days ago one of the drill's skills was last counted; false
 // where none was.
 func (s *Student) latest(d *drill.Drill) (days int, ok bool) {

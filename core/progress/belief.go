@@ -171,44 +171,6 @@ func (b *Belief) Worlds(n int) []float64 {
 	return out
 }
 
-// nodes of ln k that stand for a belief, so many deviations apart.
-const (
-	nodes     = 9
-	nodesStep = 0.75
-)
-
-// Nodes are a few values of ln k and the weight of each, summing to 1: evenly
-// spread about the mean, each weighed by the belief there. Sums over them are
-// means over the belief (trapezoids, which for a bell are as good as exact).
-func (b *Belief) Nodes() (logK, weight []float64) {
-	mean, step := b.Mean(), nodesStep*max(b.Deviation(), width)
-	sum := 0.0
-	for i := range nodes {
-		at := mean + step*float64(i-nodes/2)
-		if at < from || at > to {
-			continue
-		}
-		logK, weight = append(logK, at), append(weight, b.near(at))
-		sum += weight[len(weight)-1]
-	}
-	for i := range weight {
-		weight[i] /= sum
-	}
-	return logK, weight
-}
-
-// near is the belief in a ln k between two points of the grid, which a bell
-// reaches in a straight line of logarithms.
-func (b *Belief) near(logK float64) float64 {
-	x := (logK - from) / width
-	i := min(points-2, int(x))
-	lo, hi, t := b.share[i], b.share[i+1], x-float64(i)
-	if lo <= 0 || hi <= 0 {
-		return lo + t*(hi-lo)
-	}
-	return math.Exp((1-t)*math.Log(lo) + t*math.Log(hi))
-}
-
 // Rate is the chance of a good ball, and between what it lies with 80 %
 // certainty.
 type Rate struct {

@@ -10,6 +10,7 @@ import (
 	"hodometer/core/units"
 
 	"github.com/stretchr/testify/require"
+	"gonum.org/v1/gonum/stat/distuv"
 	"pgregory.net/rapid"
 )
 
@@ -169,4 +170,24 @@ func TestARangeIsAsWideAsItsBalls(t *testing.T) {
 	require.Greater(t, four.High-four.Low, 0.05)
 	require.Less(t, all.High-all.Low, four.High-four.Low)
 	require.True(t, four.Low <= four.Mean && four.Mean <= four.High)
+}
+
+// After a long pause what is believed has drifted apart, past the edges of the grid too: the
+// chance is that of every grid point's own drift, drawn out as far as it goes.
+func TestALongPauseIsNotCutOff(t *testing.T) {
+	c := circle(t, units.Performance, 1.3716)
+	b := Unknown(0).Seen(c, 60, 57)
+	const days = 400
+	want, nodes := 0.0, 400
+	deviation := math.Sqrt(DriftPerDay * days)
+	law := distuv.Normal{Sigma: deviation}
+	for i, s := range b.share {
+		for n := range nodes {
+			at := grid(i) + law.Quantile((float64(n)+0.5)/float64(nodes))
+			want += s / float64(nodes) * c.At(max(from, min(to, at)))
+		}
+	}
+	got := b.After(days)
+	rate := got.Rate(c)
+	require.InDelta(t, want, rate.Mean, 0.002)
 }
