@@ -152,3 +152,37 @@ func FuzzCheckLesson(f *testing.F) {
 		},
 	)
 }
+
+// A lesson can be watched before it is given: a play of a number is the same each time, the
+// typical one says its number, and nothing is saved of either.
+func TestALessonIsWatched(t *testing.T) {
+	t.Parallel()
+	d := newDesk(t)
+	l, _ := d.pair()
+	var typical, again, other club.Watched
+	d.ask("POST", "/api/v1/lessons/watch", map[string]any{"lesson": l}, 200, &typical)
+	d.ask("POST", "/api/v1/lessons/watch", map[string]any{"lesson": l, "play": typical.Play}, 200, &again)
+	require.Equal(t, typical, again)
+	d.ask("POST", "/api/v1/lessons/watch", map[string]any{"lesson": l, "play": typical.Play + 1}, 200, &other)
+	require.NotEqual(t, typical.Events, other.Events)
+	require.Len(t, typical.Blocks, len(l.Blocks))
+	for i := range typical.Events {
+		require.Empty(t, typical.Events[i].Validate(&l))
+	}
+	var runs []any
+	d.ask("GET", "/api/v1/runs", nil, 200, &runs)
+	require.Empty(t, runs)
+
+	bare := l
+	bare.Blocks = []lesson.Block{}
+	d.ask("POST", "/api/v1/lessons/watch", map[string]any{"lesson": bare}, 200, &other)
+	require.Empty(t, other.Blocks)
+	alone := l
+	alone.Students = []string{}
+	d.ask("POST", "/api/v1/lessons/watch", map[string]any{"lesson": alone}, 200, &other)
+	require.Len(t, other.Blocks, len(l.Blocks))
+	d.ask("POST", "/api/v1/lessons/watch", map[string]any{"lesson": l, "play": -1}, 400, nil)
+	wrong := l
+	wrong.SlotMinutes = 0
+	d.ask("POST", "/api/v1/lessons/watch", map[string]any{"lesson": wrong}, 400, nil)
+}
