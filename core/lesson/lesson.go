@@ -48,6 +48,9 @@ type Match struct {
 	Sides []string `json:"sides,omitempty"`
 	// From is the drill it was made from, to draw.
 	From *drill.Drill `json:"from,omitempty"`
+	// WholeRounds plays each round of a round robin to its end before the next, as runs were
+	// laid out that began before they took the fewest turns; who met whom in them stays.
+	WholeRounds bool `json:"wholeRounds,omitempty"`
 }
 
 // Block is a stretch of the tape. Only the part that its kind asks for is set.

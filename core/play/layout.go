@@ -289,7 +289,11 @@ func Games(b *lesson.Block, n, courts int, minutes float64) (y Layout, ok bool) 
 		y = heats(rotation.Doubles(n), courts)
 		y.Words = "Two against two with changing partners"
 	default:
-		y = heats(rotation.RoundRobin(n), courts)
+		rounds := rotation.RoundRobin(n)
+		if !b.Match.WholeRounds {
+			rounds = rotation.Fewest(n, courts)
+		}
+		y = heats(rounds, courts)
 		y.Words = "One against one until every pair has met"
 	}
 	if y.Each == 0 {

@@ -25,11 +25,17 @@ test('the main views, from the demo', async ({ page, club }) => {
   await expect(page.getByRole('article')).toHaveCount(3);
   await picture(page, 'new-lesson');
   await page.getByRole('button', { name: 'Use this draft' }).first().click();
-  await page.getByRole('button', { name: /^Who is where/ }).click();
-  await page.getByRole('button', { name: 'Next turn' }).click();
-  await page.getByRole('button', { name: 'Next turn' }).focus();
-  await page.getByRole('region', { name: 'Who is where' }).scrollIntoViewIfNeeded();
-  await picture(page, 'who-is-where');
+  await page.getByRole('button', { name: 'Watch it' }).click();
+  const watch = page.getByRole('region', { name: 'Watch one play of the lesson' });
+  await watch.getByRole('button', { name: 'Pause' }).click();
+  await page
+    .getByRole('button', { name: /^Drill: / })
+    .last()
+    .click();
+  for (let i = 0; i < 40; i++) await watch.getByRole('button', { name: 'Next ball' }).click();
+  await page.waitForTimeout(400); // names have moved
+  await picture(page, 'watch');
+  await watch.getByRole('button', { name: 'Close' }).click();
   await page.getByRole('button', { name: /^Each student/ }).click();
   await picture(page, 'each-student');
   await page.getByRole('link', { name: 'Lesson sheet' }).click();

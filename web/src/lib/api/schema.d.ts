@@ -3165,6 +3165,8 @@ export interface components {
             /** @description players on each side, where the sides are not of one size */
             sizes?: number[];
             from?: components["schemas"]["Drill"];
+            /** @description each round of a round robin is played to its end before the next, as in runs of before */
+            wholeRounds?: boolean;
         };
         Group: {
             id: components["schemas"]["Id"];
