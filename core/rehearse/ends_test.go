@@ -24,6 +24,13 @@ func TestABlockEndsWithItsTurn(t *testing.T) {
 		require.GreaterOrEqual(t, over, 0.0)
 		require.LessOrEqual(t, over, 8*4.0/60)
 	}
+	for _, basket := range []int{8, 30, 60, 90} { // a pick-up at the end is part of the changeover
+		d.Basket, d.PickUp = basket, 3
+		for _, over := range block(t, d, 2, 8).Rehearse(ctx, rehearse.Few).Over {
+			require.LessOrEqual(t, over, 8*4.0/60, "a basket of %d", basket)
+		}
+	}
+	d.Basket = 1000
 	d.Turn = &drill.Turn{Ends: []drill.End{{By: drill.ByMiss}}, MostBalls: 8}
 	sum := 0.0
 	missed := block(t, d, 2, 8).Rehearse(ctx, rehearse.Many).Over

@@ -23,6 +23,7 @@ type one struct {
 	metAt, stageAt []int64
 	unmet          int   // students who are still at it
 	until          int64 // somebody comes or goes, or the play ends
+	picking        bool  // the balls were being picked up as the block's time was up
 	script         *play.Script
 	told           func(Step) // who watches; nil: nobody
 }
@@ -42,7 +43,7 @@ func (p *one) play(number int, until int64, whole bool) {
 	s := r.stretches[0].script
 	s.Again(&p.st)
 	p.rates = r.rates[number%truths]
-	p.clock, p.left, p.unmet = 0, r.basket, 0
+	p.clock, p.left, p.unmet, p.picking = 0, r.basket, 0, false
 	for i := range p.dice {
 		p.dice[i], p.balls[i], p.metAt[i] = dieOf(r.seeds[i], number), 0, -1
 		if len(r.Block.Players) > i {
@@ -211,7 +212,9 @@ func (p *one) straight(s *play.Script, due play.Due, i int, gap int64) int {
 func (p *one) pickUp() {
 	p.left, p.clock = p.r.basket, p.clock+p.r.pickUp
 	p.st.PickUps++
-	p.tell(Step{At: p.clock, What: PickedUp})
+	if p.picking = p.clock > p.r.ends; !p.picking {
+		p.tell(Step{At: p.clock, What: PickedUp})
+	}
 	if t := &p.st.Turn; t.On && p.r.Block.Block.Moves() != lesson.Stations {
 		t.From += p.r.pickUp
 	}

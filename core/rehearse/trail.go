@@ -90,9 +90,14 @@ func (b Block) Worked(ctx context.Context, number int) []float64 {
 }
 
 // finish plays on to the end of the turn that is on when the time is up, since nobody stops
-// in the middle of one, and returns when that is. It stops where the balls are used up.
+// in the middle of one, and returns when that is. It stops where the balls are used up, and
+// where they were being picked up: that is part of the changeover.
 func (p *one) finish(ends int64) int64 {
 	s, t := p.script, &p.st.Turn
+	if p.picking {
+		s.Time(&p.st, ends)
+		return ends
+	}
 	for n := t.N; s.Round != nil && t.On && t.N == n && !t.Full && !t.Rests; {
 		up := ends + longestFinish
 		if t.Ms > 0 {

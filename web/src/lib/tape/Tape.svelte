@@ -85,7 +85,9 @@
   function soft(b: (typeof placed)[number]) {
     const edge = edges[b.id]!;
     const end = b.begins + b.minutes;
-    return { left: (edge.early - end) * px, width: (edge.late - edge.early) * px };
+    const left = (edge.early - end) * px;
+    const room = (span - b.from - b.minutes) * px - left;
+    return { left, width: Math.min(room, (edge.late - edge.early) * px) };
   }
   const lastEdge = $derived(edges[blocks.at(-1)?.id ?? '']);
   const ends = $derived(total + blocks.reduce((sum, b) => sum + (between[b.id] ?? 0), 0));

@@ -1,0 +1,40 @@
+import { chromium } from 'playwright';
+const b = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
+const ctx = await b.newContext({ viewport: { width: 390, height: 844 } });
+const page = await ctx.newPage();
+page.on('pageerror', (e) => console.log('pageerror', e.message));
+const url = 'http://127.0.0.1:8123';
+const shot = (n) => page.screenshot({ path: `/tmp/shots/walk-${n}.png` });
+const lessons = await (await page.request.get(url + '/api/v1/lessons')).json();
+await page.goto(`${url}/lessons/${lessons[0].id}`);
+await page.getByRole('button', { name: 'Run courtside' }).click();
+await page.waitForTimeout(2000);
+// to the drill
+const press = async (n) => { const x = page.getByRole('button', { name: n }).first(); if (await x.count()) { await x.click(); return true; } return false; };
+await press(/^Start the clock|^Start$/);
+await page.keyboard.press('n');
+await page.waitForTimeout(800);
+await shot(4);
+await page.keyboard.press('Enter');
+await page.waitForTimeout(500);
+for (let i = 0; i < 30; i++) { await page.keyboard.press(i % 4 === 3 ? 'm' : 'g'); await page.waitForTimeout(60); if (i % 9 === 8) { await page.keyboard.press('t'); } }
+await page.waitForTimeout(500);
+await shot(5);
+await page.keyboard.press('n'); await page.keyboard.press('n'); await page.keyboard.press('n');
+await page.waitForTimeout(500);
+await page.keyboard.press('Enter');
+for (let i = 0; i < 12; i++) { await page.keyboard.press(i % 3 ? '1' : '2'); await page.waitForTimeout(60); }
+await shot(6);
+await page.keyboard.press('n');
+await page.waitForTimeout(500);
+await press(/^Finish lesson/);
+await page.waitForTimeout(800);
+await shot(7);
+await press(/^Finish|^Save|^End/);
+await page.waitForTimeout(1500);
+console.log(page.url());
+await page.goto(url + '/log');
+await page.waitForTimeout(1500);
+await shot(8);
+console.log((await page.locator('main').innerText()).slice(0, 700));
+await b.close();
