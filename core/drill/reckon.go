@@ -69,8 +69,10 @@ type PlayerOutlook struct {
 	// in four times the block, and Never says that in no play it was.
 	Wanted *float64 `json:"-"`
 	Never  bool     `json:"-"`
-	// Half is the chance that every goal is met within half of the time, and Metres
+	// Few is the chance to finish of the first few plays alone, Half that to finish within half
+	// of the time, and Metres
 	// what the student runs in the block.
+	Few      float64 `json:"-"`
 	Half     float64 `json:"-"`
 	Metres   float64 `json:"-"`
 	ByChance bool    `json:"-"` // whether every goal is met is a matter of chance

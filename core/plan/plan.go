@@ -194,7 +194,7 @@ func (q *question) drillBlock(
 ) (a blockAnswer) {
 	outlook := q.outlook(b, parts, at)
 	a.over = outlook.Over
-	a.drill, a.before = &outlook, q.before(b, parts, at)
+	a.drill, a.before = &outlook, q.before(b, parts, at, outlook)
 	a.notices = append(q.aboutBlock(b, &outlook, at), q.idle(b, lanes)...)
 	a.notices = append(a.notices, q.lacking(b, outlook.Balls.Value)...)
 	return a

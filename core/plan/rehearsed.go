@@ -81,8 +81,14 @@ func (s *Student) counted(d *drill.Drill) (out []rehearse.Counted) {
 }
 
 // before is each student's chance to finish as it was before the latest session that
-// counted any of the drill's skills.
-func (q *question) before(b *lesson.Block, parts []formation.Sharing, at float64) (out []Earlier) {
+// counted any of the drill's skills: what it is now, less the difference in a few plays with
+// the same dice.
+func (q *question) before(
+	b *lesson.Block,
+	parts []formation.Sharing,
+	at float64,
+	now drill.Outlook,
+) (out []Earlier) {
 	who := make([]drill.Player, len(q.students))
 	for i := range q.students {
 		d := b.DrillFor(q.students[i].ID)
@@ -95,11 +101,11 @@ func (q *question) before(b *lesson.Block, parts []formation.Sharing, at float64
 	if len(out) == 0 {
 		return nil
 	}
-	chances := q.stage(b, parts, at, who).Chances(q.ctx, q.plays())
+	chances := q.stage(b, parts, at, who).Chances(q.ctx, rehearse.Few)
 	for i := range out {
 		for j := range q.students {
-			if q.students[j].ID == out[i].Student {
-				out[i].Chance = chances[j]
+			if p := &now.Players[j]; p.ID == out[i].Student && p.Finish != nil {
+				out[i].Chance = min(1, max(0, p.Finish.Value+chances[j]-p.Few))
 			}
 		}
 	}

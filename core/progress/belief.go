@@ -162,11 +162,20 @@ func (b *Belief) Quantile(q float64) float64 {
 	return to
 }
 
-// Worlds are n values of ln k, each as likely as the others.
+// Worlds are n values of ln k, each as likely as the others: Quantile of the middle of each
+// of n shares.
 func (b *Belief) Worlds(n int) []float64 {
 	out := make([]float64, n)
-	for i := range out {
-		out[i] = b.Quantile((float64(i) + 0.5) / float64(n))
+	i, below := 0, 0.0
+	for j := range out {
+		q := (float64(j) + 0.5) / float64(n)
+		for i < points && (below+b.share[i] < q || b.share[i] <= 0) {
+			below += b.share[i]
+			i++
+		}
+		if out[j] = to; i < points {
+			out[j] = grid(i) - width/2 + width*(q-below)/b.share[i]
+		}
 	}
 	return out
 }

@@ -202,13 +202,23 @@ func (r *rehearsal) believe() {
 			}
 		}
 		drawn := scatters(beliefs, seedOf(r.Lesson.Students[i]))
-		for k := range r.rates {
-			for j, c := range p.Curves {
-				rate := 1.0
-				if c != nil {
-					rate = c.At(drawn[of[j]][k])
+		for j, c := range p.Curves {
+			at, same := i*r.stages+j, j
+			for o := range j { // a stage of the same stroke at the same target
+				if p.Curves[o] == c && of[o] == of[j] {
+					same = o
+					break
 				}
-				r.rates[k][i*r.stages+j] = threshold(rate)
+			}
+			for k := range r.rates {
+				switch {
+				case same < j:
+					r.rates[k][at] = r.rates[k][i*r.stages+same]
+				case c == nil:
+					r.rates[k][at] = threshold(1)
+				default:
+					r.rates[k][at] = threshold(c.At(drawn[of[j]][k]))
+				}
 			}
 		}
 	}

@@ -145,7 +145,7 @@ func (o Outcome) Fill(out *drill.Outlook, d *drill.Drill, minutes float64) {
 			}
 		}
 		p.Finish, p.Said = &f, units.SayChance(f.Value, *f.Low, *f.High)
-		p.Half, p.GoalsMet = was.InHalf, was.Met
+		p.Half, p.Few, p.GoalsMet = was.InHalf, was.InFew, was.Met
 		if len(p.Stages) > 1 && was.Holds >= 0 && was.All.Value < nearlyAll {
 			p.Holds = &was.Holds
 		}

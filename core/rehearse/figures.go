@@ -36,6 +36,7 @@ type GoalPlayed struct {
 type Played struct {
 	All    Share   // every goal
 	InHalf float64 // every goal within half of the time
+	InFew  float64 // every goal, of the first Few plays alone
 	Goals  []GoalPlayed
 	Met    float64 // how many of the goals, the mean
 	Holds  int     // the goal that holds the student back most; −1 where none does
@@ -199,6 +200,12 @@ func (b Block) Rehearse(ctx context.Context, number int) Outcome {
 		s.Balls = float64(p.balls[i]) / whole
 		s.All = p.tally(r.ends, all).share()
 		s.InHalf = p.tally(r.ends/2, all).share().Value
+		few := min(number, Few)
+		for k := range few {
+			if at := all(k); at >= 0 && at <= r.ends {
+				s.InFew += 1 / float64(few)
+			}
+		}
 		s.Minutes, s.Goals = p.minutes(r.ends, all), make([]GoalPlayed, r.stages)
 		s.Never = true
 		for k := range number {

@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"math"
 	"slices"
+	"sync"
 
 	"hodometer/core/progress"
 )
@@ -22,13 +23,13 @@ const together = 0.7
 func scatters(beliefs []*progress.Belief, seed uint64) [][truths]float64 {
 	out := make([][truths]float64, len(beliefs))
 	common := normals(seed)
+	order := make([]int, truths)
 	for i, b := range beliefs {
 		own := normals(mixed(seed + uint64(i) + 1))
 		var z [truths]float64
 		for k := range z {
 			z[k] = math.Sqrt(together)*common[k] + math.Sqrt(1-together)*own[k]
 		}
-		order := make([]int, truths)
 		for k := range order {
 			order[k] = k
 		}
@@ -41,11 +42,17 @@ func scatters(beliefs []*progress.Belief, seed uint64) [][truths]float64 {
 	return out
 }
 
-// normals are the middles of equal shares of a normal law, shuffled.
-func normals(seed uint64) (out [truths]float64) {
+// middles of equal shares of a normal law.
+var middles = sync.OnceValue(func() (out [truths]float64) {
 	for k := range out {
 		out[k] = math.Sqrt2 * math.Erfinv(2*(float64(k)+0.5)/truths-1)
 	}
+	return out
+})
+
+// normals are the middles of equal shares of a normal law, shuffled.
+func normals(seed uint64) (out [truths]float64) {
+	out = middles()
 	for k := truths - 1; k > 0; k-- {
 		j := int(mixed(seed+uint64(k)) % uint64(k+1))
 		out[k], out[j] = out[j], out[k]
