@@ -79,3 +79,24 @@ test('a server that is gone while a play is asked for is said, and the plan stay
   await watch.getByRole('button', { name: 'Close' }).click();
   await expect(page.getByRole('region', { name: 'Selected block' })).toBeVisible();
 });
+
+test('a lesson that is saved meanwhile is watched on, and one that is edited with the same dice', async ({
+  page,
+  club
+}) => {
+  const lesson = await lessonOfThree(page, club);
+  await page.goto(`${club.url}/lessons/${lesson.id}`);
+  await page.getByRole('textbox', { name: 'Title of the lesson' }).fill('Three, renamed');
+  await page.keyboard.press('Tab'); // it is saved a moment later
+  await page.getByRole('button', { name: 'Watch it' }).click();
+  const watch = page.getByRole('region', { name: 'Watch one play of the lesson' });
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await expect(watch.getByRole('button', { name: 'Pause' })).toBeVisible();
+  const play = await watch.getByText(/^Play \d+/).innerText();
+  await watch.getByRole('slider', { name: 'Time in the lesson' }).fill('600000');
+  await page.getByRole('slider', { name: 'Length of Corners' }).press('ArrowLeft');
+  await expect(page.getByRole('button', { name: /^Drill: Corners, 39 minutes/ })).toBeVisible();
+  await expect(watch.getByText(play)).toBeVisible();
+  await expect(watch.getByRole('button', { name: 'Play', exact: false }).first()).toBeVisible();
+  expect(await watch.getByRole('slider', { name: 'Time in the lesson' }).inputValue()).toBe('600000');
+});

@@ -134,7 +134,11 @@
     else editor.trouble = explain(error);
   }
   let watching = $state.raw<Watching>();
+  /** The lesson that is watched, whatever version it was saved as. */
+  let watched = '';
+  const asWatched = (l: Lesson) => JSON.stringify({ ...l, version: 0 });
   async function watch() {
+    watched = asWatched(lesson);
     watching = new Watching(lesson);
     await watching.ask();
     if (!window.matchMedia('(prefers-reduced-motion: reduce)').matches) watching?.start();
@@ -147,7 +151,8 @@
   $effect(() => {
     const now = lesson;
     untrack(() => {
-      if (!watching) return;
+      if (!watching || asWatched(now) === watched) return;
+      watched = asWatched(now);
       watching.pause();
       void watching.ask(watching.play.value?.play, now);
     });
