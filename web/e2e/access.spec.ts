@@ -96,6 +96,12 @@ test('nobody is kept out of planning a lesson', async ({ page, club }) => {
     await page.getByRole('button', { name: tab }).first().click();
     await sound(page, String(tab));
   }
+  await page.getByRole('button', { name: 'Watch it' }).click();
+  const watch = page.getByRole('region', { name: 'Watch one play of the lesson' });
+  await watch.getByRole('button', { name: 'Next block »' }).click();
+  for (let i = 0; i < 5; i++) await watch.getByRole('button', { name: 'Next ball ›' }).click();
+  await sound(page, 'a play that is watched');
+  await watch.getByRole('button', { name: 'Close' }).click();
   await page.getByRole('button', { name: /^Courts and equipment/ }).click();
   await sound(page, 'courts and equipment');
   await page.keyboard.press('Escape');

@@ -28,6 +28,7 @@ export const shortcuts: [string, string][] = [
   ['D', 'Workbench: duplicate the selected item'],
   ['/', 'Drills: search'],
   ['Arrow keys', 'Move the selected item in a picture (Shift: small steps); change a number'],
+  ['Space  ← →  X', 'Watch a play: play and pause, ball by ball, throw new dice'],
   ['Space', 'Courtside: start and pause the clock; workbench: play the turn'],
   ['G  M  U', 'Courtside: good or one more, miss, undo'],
   ['W', 'Courtside: total, where a miss went, observation, note'],
