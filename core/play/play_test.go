@@ -476,3 +476,18 @@ func TestWhoHasMetEverythingIsPassedOver(t *testing.T) {
 		require.True(t, st.Turn.Full)
 	}
 }
+
+// Before anybody is there, a block at stations whose stages run by the bell waits: nobody is
+// due, and it begins when somebody comes.
+func TestStationsByTheBellWaitForSomebody(t *testing.T) {
+	l, b := on(t, "through-the-zones", 2)
+	b.Arrangement = &lesson.Arrangement{Manner: lesson.Stations, Others: []string{"serves"}}
+	empty, both := play.Compile(l, b, nil), play.Compile(l, b, everybody(2))
+	st := empty.Begin()
+	empty.Enter(&st, 0)
+	empty.Time(&st, 60_000)
+	require.Equal(t, play.Nobody, empty.Due(&st, play.Nobody).Student)
+	both.Carry(&st, empty, 60_000)
+	both.Enter(&st, 60_000)
+	require.NotEqual(t, play.Nobody, both.Due(&st, play.Nobody).Student)
+}

@@ -91,7 +91,7 @@ func (s *Script) begin(st *State, n int, clock int64) (focus int) {
 		if set := b.Match.Rules.Set; set != nil {
 			t.Of = set.Rallies
 		}
-	case b.Match != nil || b.Moves() == lesson.Stations:
+	case b.Match != nil || b.Moves() == lesson.Stations && s.Round != nil:
 		t.By, t.Ms = ByTime, int64(1000*s.Round.Seconds)
 	case s.turn.Runs:
 		t.By = ByEnds
