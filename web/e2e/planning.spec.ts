@@ -77,7 +77,7 @@ test('a junior group of eight on an orange court: planned, fitted, levelled, pri
     await hand.click(level.getByRole('button').first());
     await expect(level.getByRole('button')).not.toHaveCount(n); // a smaller goal may be enough once the target is right
   }
-  await expect(page.getByText('cannot be made even')).toBeVisible();
+  await expect(page.getByText('cannot be made more even')).toBeVisible();
   await saved(page);
 
   // Lesson sheet: the lesson on one page, then the court and eight cards.
