@@ -169,8 +169,8 @@ func (q *question) willNotFit(b *lesson.Block, outlook *drill.Outlook, at float6
 	search := searched{q, b, outlook, at}
 	if search.hopeless() {
 		return notice("willNotFit", fmt.Sprintf(
-			"Nobody met these goals in %d plays of a hundred times %d minutes. Set other goals.",
-			hopelessPlays, b.Minutes)), true
+			"In %d rehearsals a hundred times as long as this block, nobody met these goals. Set other goals.",
+			hopelessPlays)), true
 	}
 	n := notice("willNotFit",
 		fmt.Sprintf("These goals will probably take longer than %d minutes: %s.", b.Minutes, named(who)))

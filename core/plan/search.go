@@ -65,8 +65,7 @@ func (s searched) with(d drill.Drill) lesson.Block {
 	return fit
 }
 
-// offer is a change with what comes of it; nil where that is not enough after all, or where
-// it leaves a goal as good as sure that was to be made harder.
+// offer is a change with what comes of it; nil where that is not enough after all.
 func (s searched) offer(fit lesson.Block, label string) *lesson.Fix {
 	chance := slices.Min(s.chances(&fit, s.at))
 	if chance < drill.Enough {

@@ -63,7 +63,6 @@
     lesson.blocks.reduce((n, b) => n + (b.drill ? b.drill.stages.length * lesson.students.length : 0), 0)
   );
   const now = $derived(clock(lesson.start, watching.now / 60_000));
-  const playWords = $derived(play ? `Play ${play.play + 1}` : '');
 
   function key(e: KeyboardEvent) {
     if (typing(e) || e.ctrlKey || e.metaKey || e.altKey) return;
@@ -146,7 +145,7 @@
         watching.seek(Number(e.currentTarget.value));
       }}
     />
-    <span class="figures text-sm">{playWords} · {SPEED} times as fast</span>
+    <span class="figures text-sm">{play ? `Play ${play.play + 1} · ` : ''}{SPEED} times as fast</span>
     <button type="button" class="btn" aria-keyshortcuts="Escape" onclick={onclose}>Close</button>
   </div>
 
@@ -181,7 +180,7 @@
         {#if block.drill && stations}
           <ul class="mt-3 space-y-2 text-lg">
             {#each posts as p, i (p.place.id)}<li>
-                <strong class="inline-block first-letter:uppercase">{i ? p.place.name : 'With you'}</strong>: {p.students
+                <strong class="task">{i ? p.place.name : 'With you'}</strong>: {p.students
                   .map(name)
                   .join(', ')}
               </li>{/each}
@@ -265,9 +264,8 @@
       </div>
     </div>
     <p class="mt-3 text-sm">
-      {play?.play === undefined
-        ? ''
-        : 'One of many plays with dice: on court it will be another. The figures of the plan are the mean of hundreds.'}
+      One of many plays with dice: on court it will be another. The figures of the plan are the mean of
+      hundreds.
     </p>
   {/if}
 </section>
@@ -275,6 +273,12 @@
 <style>
   section:focus-visible {
     outline-offset: 4px;
+  }
+  .task {
+    display: inline-block;
+  }
+  .task::first-letter {
+    text-transform: uppercase;
   }
   .call {
     min-height: 2.6rem;
