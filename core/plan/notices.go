@@ -170,7 +170,8 @@ func (q *question) willNotFit(b *lesson.Block, outlook *drill.Outlook, at float6
 	if search.hopeless() {
 		return notice("willNotFit", fmt.Sprintf(
 			"In %d rehearsals a hundred times as long as this block, nobody met these goals. Set other goals.",
-			hopelessPlays)), true
+			hopelessPlays,
+		)), true
 	}
 	n := notice("willNotFit",
 		fmt.Sprintf("These goals will probably take longer than %d minutes: %s.", b.Minutes, named(who)))

@@ -100,6 +100,10 @@ func TestWhatNobodyCanMeetIsSaid(t *testing.T) {
 	require.Empty(t, l.Validate())
 	n, ok := fixesOf(t, l, students, "willNotFit")
 	require.True(t, ok)
-	require.Contains(t, n.Text, "In 8 rehearsals a hundred times as long as this block, nobody met these goals.")
+	require.Contains(
+		t,
+		n.Text,
+		"In 8 rehearsals a hundred times as long as this block, nobody met these goals.",
+	)
 	require.Empty(t, n.Fixes)
 }
