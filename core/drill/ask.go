@@ -215,7 +215,7 @@ func (d *Drill) Asks(k *pattern.Flights, i int, m footwork.Mover) []Ask {
 }
 
 func (d *Drill) asked(k *pattern.Flights, i int, m footwork.Mover, balls int) []Ask {
-	at := d.At(i)
+	at := d.At(k, i)
 	c, err := at.Court()
 	if err != nil {
 		return nil

@@ -22,7 +22,7 @@ func (t Turns) stage(i int) *atStage {
 	}
 	out, ok := t.stages[i]
 	if !ok {
-		at := t.d.At(i)
+		at := t.d.At(t.flights, i)
 		flown, _ := t.flights.Fly(at.Pattern, false)
 		out = &atStage{at.Pattern, at.countedBalls, flown, at.metAt(flown), map[footwork.Mover]pattern.Turn{}}
 		t.stages[i] = out

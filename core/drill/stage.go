@@ -291,7 +291,7 @@ func (d *Drill) elsewhere(i int) bool {
 
 // At is the drill as its i-th stage is played: some of its balls, from another
 // place, slower or faster. The stages stay.
-func (d *Drill) At(i int) *Drill {
+func (d *Drill) At(k *pattern.Flights, i int) *Drill {
 	s := d.Stages[i]
 	if !d.elsewhere(i) {
 		return d
@@ -312,7 +312,7 @@ func (d *Drill) At(i int) *Drill {
 	if s.Place != nil {
 		p = p.Moved(court.Point{X: s.Place.X - p.Feeds[0].To.X, Y: s.Place.Y - p.Feeds[0].To.Y})
 	}
-	out.Pattern = p.Paced(s.Paced())
+	out.Pattern = k.Paced(p, s.Paced())
 	out.countedBalls = d.counted(i)
 	return &out
 }

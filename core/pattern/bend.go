@@ -150,11 +150,14 @@ func (p Pattern) Moved(by court.Point) Pattern {
 // the work put into the ball, so that it flies √½ as fast. A ball takes 1/√k as long to
 // its bounce, and all come as much farther apart [trade, set by judgement]. A ball that
 // cannot be made so slow or so fast flies as it did.
-func (p Pattern) Paced(k float64) Pattern {
+func (p Pattern) Paced(k float64) Pattern { return (*Flights)(nil).Paced(p, k) }
+
+// Paced is Pattern.Paced with what is remembered of its balls.
+func (known *Flights) Paced(p Pattern, k float64) Pattern {
 	if k == 1 {
 		return p
 	}
-	balls, err := p.Fly()
+	balls, err := known.Fly(p, false)
 	c, err2 := court.ByID(p.Court)
 	longer := math.Sqrt(1 / k)
 	p = p.Tempo(longer)
@@ -171,7 +174,7 @@ func (p Pattern) Paced(k float64) Pattern {
 			was = balls[i].Contact
 		}
 		if f.By, f.Want = flight.ByTime, was*longer; f.How.Flown() && was > 0 &&
-			f.fly(c, ball, false).Feasible {
+			known.fly(f, c, ball).Feasible {
 			p.Feeds[i] = f
 		}
 	}

@@ -52,7 +52,7 @@ func (p *Planner) Bench(ctx context.Context, d *drill.Drill, q BenchQuestion) (o
 	mover := q.Student.mover()
 	played := d
 	if q.Stage > 0 && q.Stage <= len(d.Stages) {
-		if played = d.At(q.Stage - 1); played != d {
+		if played = d.At(&p.Flights, q.Stage-1); played != d {
 			out.Shown = &played.Pattern
 		}
 	}

@@ -263,43 +263,46 @@ const leastGain = 0.03
 func (q *question) hasMet(id string) bool { return slices.Contains(q.met, id) }
 
 // lengths that goals are tried at, as shares of what the drill asks for.
-var lengths = []float64{4, 3, 2.5, 2, 1.75, 1.5, 1.25, 1, 0.8, 0.6, 0.5, 0.4, 0.3, 0.2}
+var lengths = []float64{4, 3, 2.5, 2, 1.75, 1.5, 1.25, 0.8, 0.6, 0.5, 0.4, 0.3, 0.2}
 
 // levelGoal proposes counts with the wanted chance for each student who will
 // probably not meet the goals in their time, or nearly surely in half of it: all
-// shortened or lengthened together. Every length is tried for all of them at once, as
-// they share the balls, and each keeps the first that does.
+// shortened or lengthened together. Every length is tried at once for all who need one of
+// that sort, as they share the balls, and each keeps the first that does.
 func (q *question) levelGoal(b *lesson.Block, outlook *drill.Outlook, at float64) *Levelling {
-	asked := func(i int) bool {
-		o := &outlook.Players[i]
-		return o.Finish != nil && (o.Finish.Value < drill.Enough || o.Half >= drill.NearlySure)
-	}
-	fit, left := *b, 0 // left are who have no length yet
-	has := make([]bool, len(q.students))
-	for i := range q.students {
-		if has[i] = !asked(i); !has[i] {
-			left++
+	fit := *b
+	var easy, hard []int // whose goals are lengthened, and shortened
+	for i, o := range outlook.Players {
+		switch {
+		case o.Finish == nil:
+		case o.Half >= drill.NearlySure:
+			easy = append(easy, i)
+		case o.Finish.Value < drill.Enough && !q.hasMet(q.students[i].ID):
+			hard = append(hard, i)
 		}
 	}
 	for _, k := range lengths {
-		if left == 0 {
-			break
+		left := &hard
+		if k > 1 {
+			left = &easy
+		}
+		if len(*left) == 0 {
+			continue
 		}
 		try := fit
-		for i := range q.students {
-			if !has[i] && (k >= 1 || !q.hasMet(q.students[i].ID)) {
-				v := b.Variant(q.students[i].ID)
-				v.Counts = countsOf(b.Drill, k)
-				try = try.With(v)
-			}
+		for _, i := range *left {
+			v := b.Variant(q.students[i].ID)
+			v.Counts = countsOf(b.Drill, k)
+			try = try.With(v)
 		}
-		for i, chance := range q.few(&try, at) {
-			if id := q.students[i].ID; !has[i] && chance >= drill.Wanted && (k >= 1 || !q.hasMet(id)) {
-				fit = fit.With(try.Variant(id))
-				has[i] = true
-				left--
+		chances := q.few(&try, at)
+		*left = slices.DeleteFunc(*left, func(i int) bool {
+			if chances[i] < drill.Wanted {
+				return false
 			}
-		}
+			fit = fit.With(try.Variant(q.students[i].ID))
+			return true
+		})
 	}
 	return q.goalsLevelled(b, fit, outlook, at)
 }

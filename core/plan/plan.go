@@ -3,6 +3,9 @@ package plan
 import (
 	"context"
 	"math"
+	"runtime"
+	"sync"
+	"sync/atomic"
 	"time"
 
 	"hodometer/core/drill"
@@ -112,13 +115,14 @@ func (p *Planner) Plan(
 		out.Students[s] = Total{ID: students[s].ID, Name: students[s].Name, Lane: []formation.Span{}}
 	}
 	sums := newSums(len(students))
+	answers := q.answers()
 	at, between := 0, 0.0
 	var ends rehearse.Ends
 	for i := range l.Blocks {
 		if err := ctx.Err(); err != nil {
 			return Plan{}, err
 		}
-		b := q.block(i, at, &out, sums)
+		b := q.block(i, at, answers[i], &out, sums)
 		b.Start, b.End = clock(l.Start, float64(at)+between), clock(l.Start, float64(b.To)+between)
 		behind := rehearse.Range{}
 		if kind := &l.Blocks[i]; kind.Drill == nil && kind.Match == nil && kind.Script == nil {
@@ -141,16 +145,60 @@ func (p *Planner) Plan(
 	return out, nil
 }
 
-// block reckons the i-th block, which starts at minute at, and adds its lanes
+// answers are what the blocks come to, reckoned side by side.
+func (q *question) answers() []blockAnswer {
+	out, from := make([]blockAnswer, len(q.lesson.Blocks)), make([]float64, len(q.lesson.Blocks)+1)
+	for i := range out {
+		from[i+1] = from[i] + float64(q.lesson.Blocks[i].Minutes)
+	}
+	var next atomic.Int64
+	var work sync.WaitGroup
+	for range min(len(out), runtime.GOMAXPROCS(0)) {
+		work.Go(func() {
+			own := *q // drills that are shared are its own
+			for i := int(next.Add(1)) - 1; i < len(out); i = int(next.Add(1)) - 1 {
+				out[i] = own.answer(&own.lesson.Blocks[i], from[i])
+			}
+		})
+	}
+	work.Wait()
+	return out
+}
+
+// answer is what a block comes to that starts at a minute, as it is remembered.
+func (q *question) answer(b *lesson.Block, at float64) blockAnswer {
+	switch n := len(q.students); {
+	case b.Drill != nil && n > 0:
+		parts := formation.Sharings(q.lesson, b, at, n)
+		return q.known.GetIf(q.key(b, parts, at), mostKnown, func() (blockAnswer, bool) {
+			lanes, _ := formation.Lanes(q.lesson, b, n, at)
+			return q.drillBlock(b, parts, lanes, at), q.ctx.Err() == nil
+		})
+	case b.Match != nil:
+		return q.known.GetIf(q.key(b, nil, at), mostKnown, func() (blockAnswer, bool) {
+			return q.gameBlock(b, at), q.ctx.Err() == nil
+		})
+	}
+	return blockAnswer{notices: q.aboutBlock(b, nil, at)}
+}
+
+// block is the i-th block, which starts at minute at and comes to that; it adds its lanes
 // and sums.
-func (q *question) block(i, at int, out *Plan, sums *sums) Block {
+func (q *question) block(i, at int, known blockAnswer, out *Plan, sums *sums) Block {
 	l, b, n := q.lesson, &q.lesson.Blocks[i], len(q.students)
 	bp := Block{
 		ID:      b.ID,
 		From:    at,
 		To:      at + b.Minutes,
-		Notices: []Notice{},
 		Room:    fit.Room(b),
+		Drill:   known.drill,
+		Match:   known.match,
+		Before:  known.before,
+		Notices: known.notices,
+		over:    known.over,
+	}
+	if bp.Notices == nil {
+		bp.Notices = []Notice{}
 	}
 	bp.Playable = b.Drill != nil && b.Drill.Playable()
 	if i+1 < len(l.Blocks) {
@@ -165,22 +213,8 @@ func (q *question) block(i, at int, out *Plan, sums *sums) Block {
 	for _, span := range coach {
 		out.Coach = formation.Append(out.Coach, span)
 	}
-	switch {
-	case b.Drill != nil && n > 0:
-		parts := formation.Sharings(l, b, float64(at), n)
-		known := q.known.GetIf(q.key(b, parts, float64(at)), mostKnown, func() (blockAnswer, bool) {
-			return q.drillBlock(b, parts, lanes, float64(at)), q.ctx.Err() == nil
-		})
-		bp.Drill, bp.Before, bp.Notices = known.drill, known.before, known.notices
-		bp.over = known.over
+	if known.drill != nil {
 		sums.add(b, known, q.students)
-	case b.Match != nil:
-		known := q.known.GetIf(q.key(b, nil, float64(at)), mostKnown, func() (blockAnswer, bool) {
-			return q.gameBlock(b, float64(at)), q.ctx.Err() == nil
-		})
-		bp.Match, bp.Notices, bp.over = known.match, known.notices, known.over
-	default:
-		bp.Notices = q.aboutBlock(b, nil, float64(at))
 	}
 	return bp
 }

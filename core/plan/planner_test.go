@@ -17,6 +17,17 @@ import (
 
 // eight students, twelve blocks, two hundred feeds.
 func bigLesson(t require.TestingT) (*lesson.Lesson, []plan.Student) {
+	l, students := lessonOf(t, 8, 12, 17)
+	feeds := 0
+	for _, b := range l.Blocks {
+		feeds += len(b.Drill.Pattern.Feeds)
+	}
+	require.GreaterOrEqual(t, feeds, 200)
+	return l, students
+}
+
+// lessonOf so many students with something of their own counted, blocks and feeds in each.
+func lessonOf(t require.TestingT, number, blocks, feeds int) (*lesson.Lesson, []plan.Student) {
 	l := &lesson.Lesson{
 		ID:          sample.ID(1),
 		Title:       "Big",
@@ -26,7 +37,7 @@ func bigLesson(t require.TestingT) (*lesson.Lesson, []plan.Student) {
 		Court:       "tennis",
 	}
 	var students []plan.Student
-	for i := range 8 {
+	for i := range number {
 		l.Students = append(l.Students, sample.ID(100+i))
 		students = append(
 			students,
@@ -39,17 +50,15 @@ func bigLesson(t require.TestingT) (*lesson.Lesson, []plan.Student) {
 		)
 	}
 	var counted []progress.Result
-	feeds := 0
-	for i := range 12 {
+	for i := range blocks {
 		d := *sample.Drill(t, []string{"line-deep-short-deep", "four-stations-volley", "line-workout",
 			"through-the-zones"}[i%4])
-		for j := 0; len(d.Pattern.Feeds) < 17; j++ {
+		for j := 0; len(d.Pattern.Feeds) < feeds; j++ {
 			f := d.Pattern.Feeds[j]
 			f.To.X += 0.01 * float64(i+j) // no two alike
 			d.Pattern.Feeds = append(d.Pattern.Feeds, f)
 		}
 		d.TurnBalls = len(d.Pattern.Feeds)
-		feeds += len(d.Pattern.Feeds)
 		if i < 4 { // something was counted of each
 			counted = append(
 				counted,
@@ -66,7 +75,6 @@ func bigLesson(t require.TestingT) (*lesson.Lesson, []plan.Student) {
 		}
 		students[j].Learn(progress.Histories(counted), 0)
 	}
-	require.GreaterOrEqual(t, feeds, 200)
 	require.Empty(t, l.Validate())
 	return l, students
 }
@@ -97,7 +105,20 @@ func BenchmarkReckonBig(b *testing.B) {
 	}
 }
 
-// The aim is 1 ms for this lesson.
+// The heaviest lesson that is legal, all new.
+func BenchmarkReckonHeaviest(b *testing.B) {
+	l, students := lessonOf(b, 16, 40, 24)
+	var p plan.Planner
+	b.ReportAllocs()
+	for b.Loop() {
+		for i := range l.Blocks {
+			move(&l.Blocks[i])
+		}
+		by(b, &p, l, students)
+	}
+}
+
+// Today's lesson, all new.
 func BenchmarkReckonToday(b *testing.B) {
 	l, students := sample.Today(b)
 	b.ReportAllocs()

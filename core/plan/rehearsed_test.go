@@ -90,6 +90,18 @@ func TestTheWorkbenchAgreesWithTheBlock(t *testing.T) {
 	}
 }
 
+// keepsItsWord sees that what a fix says it comes to is what it came to, as near as the plays
+// of an offer tell it.
+func keepsItsWord(t testing.TB, f lesson.Fix, chance float64) {
+	t.Helper()
+	said := 100.0
+	if f.Outcome != "almost certain to finish" {
+		_, err := fmt.Sscanf(f.Outcome, "about %f%% to finish", &said)
+		require.NoError(t, err, f.Outcome)
+	}
+	require.InDelta(t, said/100, chance, 0.075, f.Label)
+}
+
 // What a fix says it comes to is what the block comes to once it was taken.
 func TestAFixKeepsItsWord(t *testing.T) {
 	l, students := sample.Line(t, "short-ball-corners", 2, 40)
@@ -102,7 +114,7 @@ func TestAFixKeepsItsWord(t *testing.T) {
 			other := *l
 			other.Blocks = f.Blocks
 			worst := reckon(t, &other, students).Blocks[0].Drill.Worst()
-			require.Equal(t, fmt.Sprintf("%.0f%% to finish", 100*worst), f.Outcome, f.Label)
+			keepsItsWord(t, f, worst)
 			require.GreaterOrEqual(t, worst, drill.Enough)
 			took++
 		}

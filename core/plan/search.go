@@ -21,11 +21,13 @@ type searched struct {
 	at      float64
 }
 
-// chance is the least of a student to finish the block changed so.
-func (s searched) chance(fit lesson.Block) float64 { return slices.Min(s.few(&fit, s.at)) }
-
 // does reports whether everybody probably finishes the block changed so.
-func (s searched) does(fit lesson.Block) bool { return s.chance(fit) >= drill.Wanted }
+func (s searched) does(fit lesson.Block) bool { return s.likely(fit, drill.Wanted) }
+
+// likely reports whether everybody finishes the block changed so, with a chance at least.
+func (s searched) likely(fit lesson.Block, chance float64) bool {
+	return s.staged(&fit, s.at).Likely(s.ctx, 2*rehearse.Few, chance)
+}
 
 // lasting is the block with other minutes.
 func (s searched) lasting(minutes int) lesson.Block {
@@ -49,7 +51,7 @@ func (s searched) wanted() (minutes int, ok bool) {
 // wantedInLongest are the same minutes told by plays of the longest block.
 func (s searched) wantedInLongest() (minutes int, ok bool) {
 	fit := s.lasting(drill.Longest)
-	for _, p := range s.staged(&fit, s.at).Rehearse(s.ctx, rehearse.Few/4).Students {
+	for _, p := range s.staged(&fit, s.at).Rehearse(s.ctx, rehearse.Few/2).Students {
 		if p.Wanted == nil {
 			return 0, false
 		}
@@ -67,12 +69,20 @@ func (s searched) with(d drill.Drill) lesson.Block {
 
 // offer is a change with what comes of it; nil where that is not enough after all.
 func (s searched) offer(fit lesson.Block, label string) *lesson.Fix {
-	chance := slices.Min(s.chances(&fit, s.at))
+	chance := slices.Min(s.chancesIn(&fit, s.at, 2*rehearse.Few))
 	if chance < drill.Enough {
 		return nil
 	}
-	out := change(label, percent(chance)+" to finish", fit)
+	out := change(label, roughly(chance)+" to finish", fit)
 	return &out
+}
+
+// roughly says a chance to a twentieth, which is what an offer's plays tell.
+func roughly(chance float64) string {
+	if chance > 0.975 {
+		return "almost certain"
+	}
+	return fmt.Sprintf("about %.0f%%", 5*math.Round(20*chance))
 }
 
 // most is the largest n from lo to hi that does, where smaller ones do too; lo − 1 where none
@@ -130,7 +140,7 @@ func (s searched) fewerInARow() *lesson.Fix {
 	}
 	// One in a row is no streak.
 	longest := d.LongestStreak()
-	if longest <= 2 || s.chance(at(2)) < drill.Enough {
+	if longest <= 2 || !s.likely(at(2), drill.Enough) {
 		return nil
 	}
 	n := max(2, most(3, longest-1, func(n int) bool { return s.does(at(n)) }))
@@ -146,7 +156,12 @@ func (s searched) longer() *lesson.Fix {
 	if n = max(n, s.b.Minutes+1); !ok || n > drill.Longest {
 		return nil
 	}
-	return s.offer(s.lasting(n), fmt.Sprintf("Give it %d minutes", n))
+	label := fmt.Sprintf("Give it %d minutes", n)
+	if s.b.Moves() == lesson.Stations { // its turns grow too
+		return s.offer(s.lasting(n), label)
+	}
+	out := change(label, roughly(drill.Wanted)+" to finish", s.lasting(n))
+	return &out
 }
 
 // sized is the block with targets so many times as large, and how that is said.
@@ -181,7 +196,7 @@ func (s searched) wider() *lesson.Fix {
 		fit, _ := s.sized("", at(n))
 		return s.does(fit)
 	}
-	if fit, _ := s.sized("", at(hi)); s.chance(fit) < drill.Enough {
+	if fit, _ := s.sized("", at(hi)); !s.likely(fit, drill.Enough) {
 		return nil
 	}
 	return s.offer(s.sized("Widen", at(min(hi, least(1, hi-1, try)))))
@@ -251,7 +266,7 @@ func (s searched) shorter() *lesson.Fix {
 		return nil
 	}
 	fit := s.lasting(n)
-	if s.chance(fit) > sure {
+	if s.likely(fit, sure) {
 		return nil
 	}
 	return s.offer(fit, fmt.Sprintf("Shorten it to %d minutes", n))
@@ -271,5 +286,5 @@ func (s searched) hopeless() bool {
 const (
 	hopelessTimes   = 100
 	hopelessMinutes = 7 * 24 * 60
-	hopelessPlays   = 8
+	hopelessPlays   = 4
 )

@@ -60,7 +60,7 @@ func TestChangesDoWhatTheySay(t *testing.T) {
 		for _, f := range n.Fixes {
 			fit := changed(t, l, f)
 			chance := worst(t, fit, students)
-			require.Equal(t, plan.Percent(chance)+" to finish", f.Outcome, "%s: %s", g, f.Label)
+			keepsItsWord(t, f, chance)
 			require.Greater(t, chance, drill.Wanted-0.07, "%s: %s", g, f.Label)
 			if strings.HasPrefix(f.Label, "Give it") {
 				fit.Blocks[0].Minutes -= 2
@@ -82,6 +82,9 @@ func TestWhatIsNearlySureIsStretched(t *testing.T) {
 	before := worst(t, l, students)
 	n, ok := fixesOf(t, l, students, "nearlySure")
 	require.True(t, ok)
+	for _, f := range n.Fixes {
+		t.Log(f.Label, f.Outcome)
+	}
 	require.GreaterOrEqual(t, len(n.Fixes), 3)
 	for _, f := range n.Fixes {
 		chance := worst(t, changed(t, l, f), students)
@@ -103,7 +106,7 @@ func TestWhatNobodyCanMeetIsSaid(t *testing.T) {
 	require.Contains(
 		t,
 		n.Text,
-		"In 8 rehearsals a hundred times as long as this block, nobody met these goals.",
+		"In 4 rehearsals a hundred times as long as this block, nobody met these goals.",
 	)
 	require.Empty(t, n.Fixes)
 }

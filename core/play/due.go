@@ -1,6 +1,10 @@
 package play
 
-import "hodometer/core/goal"
+import (
+	"math"
+
+	"hodometer/core/goal"
+)
 
 // Due is the ball that comes next: who hits it, at which stage it counts, which feed of
 // the pattern it is, and which ball of the turn it is, from 1.
@@ -22,13 +26,9 @@ func (s *Script) Due(st *State, student int) Due {
 		return s.first(st, s.Hitter(t.Seat+1))
 	}
 	if student == Nobody {
-		least := 0
+		least := math.MaxInt
 		for _, h := range s.hitting(st.Turn.Seat) {
-			had := st.Students[h.student].had
-			if s.waits(st, h.student) {
-				continue
-			}
-			if student == Nobody || had < least {
+			if had := st.Students[h.student].had; had < least && !s.waits(st, h.student) {
 				student, least, place = h.student, had, h.place
 			}
 		}

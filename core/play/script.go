@@ -40,6 +40,7 @@ type Script struct {
 	balls            [][]Ball // of a turn, by stage; alike for those side by side
 	ends             []drill.End
 	turn             drill.Turn
+	byMiss, byRow    bool         // a miss, or good ones in a row, may end a turn or a try
 	pairings         [][][2][]int // who plays whom, turn by turn and court by court
 	soLong           float64      // s of a turn by the clock; 0: balls fill it
 	shared           bool         // two who hit take the balls in turn: of one feeder, or of a rally
@@ -117,6 +118,10 @@ func (s *Script) compile(d *drill.Drill) {
 		s.turn = *d.Turn
 	}
 	s.ends = d.EndsOf()
+	s.byMiss = s.turn.OneBall
+	for _, e := range s.ends {
+		s.byMiss, s.byRow = s.byMiss || e.By == drill.ByMiss, s.byRow || e.By == drill.ByRow
+	}
 	for i, stage := range d.Stages {
 		from, to := d.GroupOf(i)
 		s.groups = append(s.groups, [2]int{from, to})

@@ -1,13 +1,17 @@
 package play
 
-import "hodometer/core/goal"
+import (
+	"math/bits"
+
+	"hodometer/core/goal"
+)
 
 // Straight is how many balls of whoever is due may follow each other before anything but
 // the count changes: before the turn is over, and with nobody else hitting; 1 where each
-// ball has to be looked at by itself.
+// ball has to be looked at by itself. A bell is for the caller to see to.
 func (s *Script) Straight(st *State, due Due) int {
 	t := &st.Turn
-	if s.turn.OneBall || s.turn.Runs || t.On && t.By != ByBalls && t.By != ByTime ||
+	if t.On && (t.By == ByRallies || t.By == ByScore || s.byRow) ||
 		len(s.hitting(t.Seat)) != 1 || s.aim(due.Student, due.Stage).Kind == goal.Rally {
 		return 1
 	}
@@ -16,8 +20,8 @@ func (s *Script) Straight(st *State, due Due) int {
 			return 1
 		}
 	}
-	if t.On && t.By == ByBalls {
-		return max(1, t.Of-st.Students[due.Student].had)
+	if t.On && t.Of > 0 {
+		return min(straightest, max(1, t.Of-st.Students[due.Student].had))
 	}
 	return straightest
 }
@@ -25,62 +29,69 @@ func (s *Script) Straight(st *State, due Due) int {
 // straightest is how many balls are counted without looking up.
 const straightest = 64
 
-// HitStraight is Hit for up to so many balls that Straight allows, the i-th good where good
-// says so. The first is hit at a time, and each gap later. It stops with the ball that
-// meets the goal, and returns how many were hit.
+// HitStraight is Hit for up to so many balls that Straight allows: the i-th is good where
+// bit i says so. The first is hit at a time, and each gap later. It stops with the ball that
+// meets the goal, and with a miss that changes more than the count, and returns how many were
+// hit.
 func (s *Script) HitStraight(
 	st *State,
 	due Due,
 	most int,
 	at, gap int64,
-	good func(i int) bool,
+	good uint64,
 ) (hit int, met bool) {
-	g, tally, who := s.aim(
-		due.Student,
-		due.Stage,
-	), s.TallyAt(
-		st,
-		due.Student,
-		due.Stage,
-	), &st.Students[due.Student]
-	counts, wanted := &tally.good, g.Count-tally.Extra
-	if g.startsAgain {
-		counts, wanted = &tally.Streak, g.Count
+	g, who := s.aim(due.Student, due.Stage), &st.Students[due.Student]
+	tally := s.TallyAt(st, due.Student, due.Stage)
+	if s.byMiss {
+		most = min(most, bits.TrailingZeros64(^good)+1)
 	}
-	plain := !g.timed && !tally.Met && !tally.Over && !tally.again
-	for hit < most && !met {
-		is := good(hit)
-		if is {
-			who.row++
-		} else {
-			who.row, who.missed = 0, true
-		}
-		switch {
-		case !plain:
-			one := 0
-			if is {
-				one = 1
-			}
-			met = tally.add(g, one, !is, at+int64(hit)*gap)
-		case is: // as add and judge have it
-			tally.good++
-			tally.Streak++
-			tally.Best = max(tally.Best, tally.Streak)
-			met = *counts >= wanted
-		default:
-			tally.Streak = 0
-		}
-		hit++
-	}
-	if plain {
+	if plain := !g.timed && !tally.Met && !tally.Over && !tally.again; plain {
+		hit = tally.plain(g, most, good)
 		met = tally.judge(g, at+int64(hit-1)*gap)
+	} else {
+		for hit < most && !met {
+			is := int(good >> hit & 1)
+			met = tally.add(g, is, is == 0, at+int64(hit)*gap)
+			hit++
+		}
 	}
+	missed := bits.Len64(^good & (1<<hit - 1)) // up to the last miss
+	if missed > 0 {
+		who.row, who.missed = 0, true
+	}
+	who.row += hit - missed
 	st.Balls += hit
 	s.took(st, hit)
-	who.ball = (who.ball + hit) % len(s.balls[due.Stage])
+	if n := len(s.balls[due.Stage]); n > 1 {
+		who.ball = (who.ball + hit) % n
+	}
 	if met {
 		s.toward(st, due.Student, due.Stage, at+int64(hit-1)*gap)
 	}
+	if s.turn.OneBall && missed == hit {
+		s.tryAgain(st, due.Student)
+	}
 	s.had(st, due.Student, hit)
 	return hit, met
+}
+
+// plain counts up to so many balls toward a goal that nobody has met, as add has it, and
+// stops with the one that meets it.
+func (t *Tally) plain(g *aim, most int, good uint64) (hit int) {
+	all, streak, best := t.good, t.Streak, t.Best
+	counts, wanted := &all, g.Count-t.Extra
+	if g.startsAgain {
+		counts, wanted = &streak, g.Count
+	}
+	for hit < most {
+		is := int(good >> hit & 1)
+		all += is
+		streak = (streak + 1) * is
+		best = max(best, streak)
+		if hit++; is == 1 && *counts >= wanted {
+			break
+		}
+	}
+	t.good, t.Streak, t.Best = all, streak, best
+	return hit
 }

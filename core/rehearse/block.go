@@ -60,12 +60,15 @@ type rehearsal struct {
 	stretches []stretch
 	ends      int64 // ms
 	gap       []int64
-	rates     [truths][]uint64 // of a good ball, by student and stage
+	strokes   []stroke         // by student and stage
+	rates     [truths][]uint64 // of a good ball, by student and stage, of the truths learnt
+	learnt    int
 	seeds     []uint64
 	basket    int
 	pickUp    int64
 	fetch     []int64 // after a miss in a rally, by student and stage, ms
 	live      bool
+	runs      bool // by the bell
 	timed     []bool
 	clocked   []bool
 	tapped    []bool // counted otherwise than as balls
@@ -84,6 +87,7 @@ func (b Block) lay() *rehearsal {
 	if d.Turn != nil && d.Turn.OneBall {
 		r.basket = 0
 	}
+	r.runs = d.Turn != nil && d.Turn.Runs
 	r.stretches = stretchesOf(b.Lesson, b.Block, b.From)
 	here := r.stretches[0].script.Here
 	hitters := max(1, min(d.Hitters, len(here)))
@@ -138,6 +142,7 @@ func (r *rehearsal) pace(beside int) {
 			if !r.timed[j] || c.Sessions == 0 || c.Value <= 0 || g.Seconds == 0 {
 				continue
 			}
+			r.learn(truths)
 			at, rate := i*r.stages+j, 0.0
 			for k := range r.rates {
 				rate += float64(r.rates[k][at]>>11) / (1 << 53) / truths
@@ -183,12 +188,17 @@ func stretchesOf(l *lesson.Lesson, b *lesson.Block, from float64) (out []stretch
 	return out
 }
 
-// believe draws what may be true of each student, and the rates that follow.
+// stroke is how a ball of a student at a stage is judged: by a curve, for the scatter of a
+// skill in each truth; every ball is good without a curve. A student who is no player has none
+// of both, and makes none.
+type stroke struct {
+	curve   *target.Curve
+	scatter *[truths]float64
+}
+
+// believe draws what may be true of each student.
 func (r *rehearsal) believe() {
-	n := len(r.Lesson.Students)
-	for k := range r.rates {
-		r.rates[k] = make([]uint64, n*r.stages)
-	}
+	r.strokes = make([]stroke, len(r.Lesson.Students)*r.stages)
 	for i, p := range r.Players {
 		own := r.Block.Block.DrillFor(r.Lesson.Students[i])
 		var skills []drill.Skill
@@ -203,24 +213,33 @@ func (r *rehearsal) believe() {
 		}
 		drawn := scatters(beliefs, seedOf(r.Lesson.Students[i]))
 		for j, c := range p.Curves {
-			at, same := i*r.stages+j, j
-			for o := range j { // a stage of the same stroke at the same target
-				if p.Curves[o] == c && of[o] == of[j] {
-					same = o
-					break
-				}
-			}
-			for k := range r.rates {
-				switch {
-				case same < j:
-					r.rates[k][at] = r.rates[k][i*r.stages+same]
-				case c == nil:
-					r.rates[k][at] = threshold(1)
-				default:
-					r.rates[k][at] = threshold(c.At(drawn[of[j]][k]))
-				}
+			r.strokes[i*r.stages+j] = stroke{c, &drawn[of[j]]}
+		}
+	}
+}
+
+// learn reckons the rates that follow from the first so many truths.
+func (r *rehearsal) learn(number int) {
+	number = min(number, truths)
+	each := len(r.strokes)
+	rates := make([]uint64, max(0, number-r.learnt)*each)
+	for ; r.learnt < number; r.learnt++ {
+		k, own := r.learnt, rates[:each:each]
+		rates = rates[each:]
+		for i, s := range r.strokes {
+			first := i - i%r.stages // of the student's
+			same := first + slices.Index(r.strokes[first:], s)
+			switch {
+			case same < i: // a stage of the same stroke at the same target
+				own[i] = own[same]
+			case s.scatter == nil:
+			case s.curve == nil:
+				own[i] = threshold(1)
+			default:
+				own[i] = threshold(s.curve.At(s.scatter[k]))
 			}
 		}
+		r.rates[k] = own
 	}
 }
 

@@ -3,6 +3,7 @@ package rehearse
 import (
 	"hash/fnv"
 	"math"
+	"math/bits"
 )
 
 // Plays of a rehearsal: so many truths about the students, and so many plays in each. A
@@ -10,7 +11,7 @@ import (
 // block is only compared with another, and Many where time does not matter.
 const (
 	truths = 256
-	Few    = 256
+	Few    = 128
 	Plays  = 512
 	Many   = 8192
 )
@@ -33,6 +34,16 @@ func dieOf(seed uint64, play int) die { return die(mixed(seed ^ uint64(play)*0xd
 
 // throw is the die's n-th number, even from 0 to 2⁶⁴.
 func (d die) throw(n int) uint64 { return mixed(uint64(d) + uint64(n)) }
+
+// below has bit i set where the throw that comes i after number from is below a threshold,
+// of so many, 64 at the most.
+func (d die) below(from, number int, threshold uint64) (set uint64) {
+	for i := range number {
+		_, less := bits.Sub64(d.throw(from+i), threshold, 0)
+		set |= less << i
+	}
+	return set
+}
 
 // threshold is the number below which a throw falls with chance p.
 func threshold(p float64) uint64 {

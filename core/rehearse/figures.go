@@ -93,9 +93,15 @@ func (r *rehearsal) bounded(number int) int {
 	return max(min(number, fewest), min(number, int(mostBalls/max(1, balls))))
 }
 
-// playAll plays the block so many times, on as many processors as there are. What a play
-// comes to hangs on its number alone, so the order does not matter.
+// playAll plays the block so many times.
 func (r *rehearsal) playAll(ctx context.Context, number int, on bool) *plays {
+	return r.playFrom(ctx, 0, number, on)
+}
+
+// playFrom plays the block so many times, from the play of a number, on as many processors
+// as there are. What a play comes to hangs on its number alone, so the order does not matter.
+func (r *rehearsal) playFrom(ctx context.Context, first, number int, on bool) *plays {
+	r.learn(first + number)
 	n := len(r.Lesson.Students)
 	out := &plays{
 		number: number,
@@ -117,8 +123,8 @@ func (r *rehearsal) playAll(ctx context.Context, number int, on bool) *plays {
 			balls, fed, pickUps, whole := make([]int64, n), int64(0), int64(0), 0
 			tries, best := make([]int64, n*r.stages), make([]int64, n*r.stages)
 			for k := w; k < number && ctx.Err() == nil; k += workers {
-				if runsOn(k) {
-					p.play(k, r.ends, true)
+				if on && runsOn(k) {
+					p.play(first+k, r.ends, true)
 					whole++
 					fed, pickUps = fed+int64(p.st.Fed), pickUps+int64(p.st.PickUps)
 					for i, own := range p.balls {
@@ -126,11 +132,11 @@ func (r *rehearsal) playAll(ctx context.Context, number int, on bool) *plays {
 					}
 					p.tries(tries, best)
 					out.over[k] = p.finish(r.ends)
-					if on && p.unmet > 0 {
+					if p.unmet > 0 {
 						p.play(k, Longer*r.ends, false)
 					}
 				} else {
-					p.play(k, r.ends, false)
+					p.play(first+k, r.ends, false)
 				}
 				copy(out.goals[k*n*r.stages:], p.stageAt)
 				copy(out.all[k*n:], p.metAt)
@@ -176,6 +182,29 @@ func (b Block) Chances(ctx context.Context, number int) []float64 {
 		out[i] = p.tally(r.ends, func(k int) int64 { return p.all[k*p.n+i] }).share().Value
 	}
 	return out
+}
+
+// Likely reports whether every student meets every goal with a chance at least: of so many
+// plays at the most, for it stops as soon as two standard errors leave no doubt.
+func (b Block) Likely(ctx context.Context, number int, chance float64) bool {
+	r := b.lay()
+	number = r.bounded(number)
+	met, played := make([]int, len(b.Lesson.Students)), 0
+	for played < number && ctx.Err() == nil {
+		more := min(number-played, max(fewest, played))
+		p := r.playFrom(ctx, played, more, false)
+		for k, at := range p.all {
+			if at >= 0 && at <= r.ends {
+				met[k%p.n]++
+			}
+		}
+		played += more
+		least := float64(slices.Min(met)) / float64(played)
+		if doubt := 2 * math.Sqrt(chance*(1-chance)/float64(played)); math.Abs(least-chance) > doubt {
+			return least > chance
+		}
+	}
+	return float64(slices.Min(met)) >= chance*float64(played)
 }
 
 // Rehearse plays a drill block so many times. It stops with the context.

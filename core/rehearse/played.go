@@ -126,7 +126,7 @@ func (p *one) ball(s *play.Script, due play.Due) {
 		p.pickUp()
 		return
 	}
-	if r.basket > 0 && r.timed[due.Stage] && p.tried[i] != p.st.Turn.N {
+	if r.basket > 0 && r.timed[due.Stage] && p.st.Turn.Bell == 0 && p.tried[i] != p.st.Turn.N {
 		// A try is begun with the balls for it in the basket.
 		tries := 1000 * int64(s.Goal(due.Student, due.Stage).Seconds) / gap
 		if int64(p.left) < min(tries, int64(r.basket)) {
@@ -140,10 +140,8 @@ func (p *one) ball(s *play.Script, due play.Due) {
 		return
 	}
 	if n := p.straight(s, due, i, gap); n > 1 {
-		dice, from, rate := p.dice[due.Student], p.balls[due.Student], p.rates[i]
-		hit, met := s.HitStraight(&p.st, due, n, p.clock+1, gap, func(i int) bool {
-			return dice.throw(from+i) < rate
-		})
+		good := p.dice[due.Student].below(p.balls[due.Student], n, p.rates[i])
+		hit, met := s.HitStraight(&p.st, due, n, p.clock+1, gap, good)
 		p.balls[due.Student] += hit
 		p.left -= hit
 		if p.clock += int64(hit) * gap; met {
@@ -170,16 +168,16 @@ func (p *one) ball(s *play.Script, due play.Due) {
 		}
 		met, _ = s.Hit(&p.st, due, good, p.clock+1, p.clock)
 	}
-	p.tell(Step{At: p.clock, What: Tapped, Outcome: o})
+	if p.told != nil { // asked here, for a step is large
+		p.told(Step{At: p.clock, What: Tapped, Outcome: o})
+	}
 	took := int64(max(1, p.st.Fed-fed))
 	p.left -= int(took)
 	p.clock += took * gap
 	if !good && r.live {
 		p.clock += r.fetch[i]
 	}
-	if p.st.Turn.Bell > 0 {
-		p.note(s, nobody, p.clock)
-	} else if met {
+	if met {
 		p.note(s, p.whose(due), p.clock)
 	}
 }
@@ -200,7 +198,9 @@ func (p *one) straight(s *play.Script, due play.Due, i int, gap int64) int {
 	if t := &p.st.Turn; t.On && t.Ms > 0 {
 		until(t.From + t.Ms)
 	}
-	if r.timed[due.Stage] {
+	if t := &p.st.Turn; t.Bell > 0 {
+		until(t.Bell)
+	} else if r.timed[due.Stage] {
 		until(p.try[i])
 	}
 	until(p.until)
@@ -242,9 +242,9 @@ func (p *one) begins(s *play.Script, due play.Due) bool {
 }
 
 // whose goals a ball may have met: those of who hit it, or everybody's where a goal is held
-// together.
+// together or a bell ends the stage of all.
 func (p *one) whose(due play.Due) int {
-	if p.r.shared[due.Stage] {
+	if p.r.shared[due.Stage] || p.r.runs {
 		return nobody
 	}
 	return due.Student
@@ -256,6 +256,9 @@ func (p *one) note(s *play.Script, student int, at int64) {
 		for i := range p.metAt {
 			p.note(s, i, at)
 		}
+		return
+	}
+	if p.metAt[student] >= 0 {
 		return
 	}
 	all := true

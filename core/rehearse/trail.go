@@ -46,6 +46,7 @@ func (t *Trail) watched(s Step) { t.Steps = append(t.Steps, s) }
 // Watch plays a drill block once, as the play of that number, to the end of its last turn.
 func (b Block) Watch(number int) (t Trail) {
 	r := b.lay()
+	r.learn(truths)
 	p := r.start()
 	p.told = t.watched
 	p.play(number, r.ends, true)

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"sync"
 
+	"hodometer/core/memo"
 	"hodometer/core/progress"
 )
 
@@ -22,24 +23,42 @@ const together = 0.7
 // so that what is believed of each skill stays exact.
 func scatters(beliefs []*progress.Belief, seed uint64) [][truths]float64 {
 	out := make([][truths]float64, len(beliefs))
-	common := normals(seed)
-	order := make([]int, truths)
 	for i, b := range beliefs {
-		own := normals(mixed(seed + uint64(i) + 1))
-		var z [truths]float64
-		for k := range z {
-			z[k] = math.Sqrt(together)*common[k] + math.Sqrt(1-together)*own[k]
-		}
-		for k := range order {
-			order[k] = k
-		}
-		slices.SortFunc(order, func(a, b int) int { return cmp.Compare(z[a], z[b]) })
 		worlds := b.Worlds(truths)
-		for rank, k := range order {
+		for k, rank := range ranks.Get(drawing{seed, i}, mostRanks, func() *[truths]uint16 {
+			return ranked(seed, i)
+		}) {
 			out[i][k] = worlds[rank]
 		}
 	}
 	return out
+}
+
+// drawing is the i-th skill of a student.
+type drawing struct {
+	student uint64
+	skill   int
+}
+
+// ranks remembers in which order the truths stand, half a kB of each skill.
+var ranks memo.Of[drawing, *[truths]uint16]
+
+const mostRanks = 2000
+
+// ranked is the place of each truth among them, from the worst, of a student's i-th skill.
+func ranked(student uint64, skill int) (rank *[truths]uint16) {
+	common, own := normals(student), normals(mixed(student+uint64(skill)+1))
+	var z [truths]float64
+	var order [truths]int
+	for k := range z {
+		z[k], order[k] = math.Sqrt(together)*common[k]+math.Sqrt(1-together)*own[k], k
+	}
+	slices.SortFunc(order[:], func(a, b int) int { return cmp.Compare(z[a], z[b]) })
+	rank = new([truths]uint16)
+	for place, k := range order {
+		rank[k] = uint16(place)
+	}
+	return rank
 }
 
 // middles of equal shares of a normal law.
