@@ -97,6 +97,18 @@ func TestATapIsCreditedToTheBallThatIsDue(t *testing.T) {
 	require.Equal(t, []int{1, 0}, []int{e.Student, e.Stage})
 }
 
+// A rally goes on with the ball that began it, so that only that one is out of the basket.
+func TestTheBallsOfARallyAreNotOutOfTheBasket(t *testing.T) {
+	s, st := begun(t, "serve-volley-bonus", 2)
+	full := st.BasketLeft
+	for range 4 {
+		tap(s, &st, play.Good, 0)
+	}
+	require.Equal(t, 4, st.Fed)
+	require.Equal(t, 2, st.New)
+	require.Equal(t, full-2, st.BasketLeft)
+}
+
 // The next student comes up for the approach while this one hits the overhead, and what
 // is tapped of them meanwhile is of their own turn.
 func TestTheNextComesUpBeforeTheEnd(t *testing.T) {

@@ -15,9 +15,10 @@ const Nobody = -1
 
 // Ball is one ball of a turn: the feed of the pattern that it is, the stage it counts
 // for, Nobody where it is not counted, and who hits it: a place of the roles, Nobody
-// for whoever hits.
+// for whoever hits. A new one comes from the basket, another from the rally before it.
 type Ball struct {
 	Feed, Stage, Role int
+	New               bool
 }
 
 // Script is a block laid out for those who are there. It never changes; what happens is
@@ -153,7 +154,7 @@ func (s *Script) compile(d *drill.Drill) {
 func ballsOf(d *drill.Drill, i int) (out []Ball) {
 	from, to := d.GroupOf(i)
 	for _, f := range d.FeedsAt(i) {
-		ball := Ball{Feed: f, Stage: Nobody, Role: Nobody}
+		ball := Ball{Feed: f, Stage: Nobody, Role: Nobody, New: d.Pattern.Feeds[f].How.Fed()}
 		for j := from; j < to; j++ {
 			g := d.Stages[j]
 			counts := g.Counts
@@ -175,6 +176,18 @@ func ballsOf(d *drill.Drill, i int) (out []Ball) {
 
 // Balls are the balls of a turn at a stage, those of the stages beside it among them.
 func (s *Script) Balls(stage int) []Ball { return s.balls[stage] }
+
+// newOf is how many of so many balls of a stage come from the basket.
+func (s *Script) newOf(stage, balls int) int {
+	of := s.balls[stage]
+	fresh := 0
+	for _, b := range of {
+		if b.New {
+			fresh++
+		}
+	}
+	return (balls*fresh + len(of)/2) / max(1, len(of))
+}
 
 // Group are the stages that run side by side with one, from and to.
 func (s *Script) Group(stage int) (from, to int) { return s.groups[stage][0], s.groups[stage][1] }

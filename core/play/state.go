@@ -102,7 +102,8 @@ type State struct {
 	Tallies    []Tally
 	Turn       Turn
 	Balls      int // counted, of everybody
-	Fed        int // brought, counted or not
+	Fed        int // played, counted or not
+	New        int // of those, from the basket
 	PickUps    int
 	BasketLeft int // −1: no basket to count
 	Courts     []Court

@@ -92,7 +92,7 @@ func (s *Script) Play(st *State, o Outcome) (e Effects) {
 			balls = max(balls, o.Value, 0)
 			e.Met = tally.many(g, o.Value, o.At)
 		}
-		s.took(st, balls)
+		s.took(st, balls, s.newOf(e.Stage, balls))
 		s.onward(st, &e, o.Clock)
 		e.watch(s.had(st, e.Student, balls))
 	case Rally:
@@ -133,11 +133,11 @@ func (e *Effects) watch(focus int) {
 	}
 }
 
-// took counts balls that were brought.
-func (s *Script) took(st *State, balls int) {
-	st.Fed += balls
+// took counts balls that were played, so many of them new from the basket.
+func (s *Script) took(st *State, balls, fresh int) {
+	st.Fed, st.New = st.Fed+balls, st.New+fresh
 	if st.BasketLeft > 0 {
-		st.BasketLeft = max(0, st.BasketLeft-balls)
+		st.BasketLeft = max(0, st.BasketLeft-fresh)
 	}
 }
 
@@ -165,8 +165,8 @@ func (s *Script) ball(st *State, e *Effects, o Outcome, known bool) {
 func (s *Script) Hit(st *State, due Due, good bool, at, clock int64) (met bool, focus int) {
 	who := &st.Students[due.Student]
 	st.Balls++
-	skipped := s.skip(st, due.Student, due.Stage)
-	s.took(st, 1+skipped)
+	skipped, fresh := s.skip(st, due.Student, due.Stage)
+	s.took(st, 1+skipped, fresh)
 	one := 0
 	if good {
 		one = 1
@@ -207,16 +207,23 @@ func (s *Script) credit(st *State, student, stage int, good bool, where int) {
 }
 
 // skip moves a student on to the ball after the next one that counts for a stage, and
-// returns how many were passed over that nobody counted.
-func (s *Script) skip(st *State, student, stage int) (skipped int) {
+// returns how many were passed over that nobody counted, and how many of them all, with the
+// one that counts, came from the basket.
+func (s *Script) skip(st *State, student, stage int) (skipped, fresh int) {
 	balls, who := s.balls[stage], &st.Students[student]
 	if !s.at(st, student, stage) { // another stage, chosen by hand
-		return 0
+		return 0, s.newOf(stage, 1)
+	}
+	news := func(ball Ball) {
+		if ball.New {
+			fresh++
+		}
 	}
 	place := max(0, s.roleIn(st.Turn.Seat, student))
 	pass := func() {
 		if s.mine(balls[who.ball], place) {
 			skipped++
+			news(balls[who.ball])
 		}
 		who.ball = after(who.ball, balls)
 	}
@@ -227,13 +234,14 @@ func (s *Script) skip(st *State, student, stage int) (skipped int) {
 		pass()
 	}
 	if skipped >= len(balls) { // none of them is theirs: a ball more
-		skipped = 0
+		skipped, fresh = 0, 0
 	}
+	news(balls[who.ball])
 	// What comes after it and is not counted goes with it, up to the end of the pattern.
 	for who.ball = after(who.ball, balls); who.ball > 0 && balls[who.ball].Stage == Nobody; {
 		pass()
 	}
-	return skipped
+	return skipped, fresh
 }
 
 // after is the place of the ball after one, going round.

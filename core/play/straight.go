@@ -16,7 +16,7 @@ func (s *Script) Straight(st *State, due Due) int {
 		return 1
 	}
 	for _, b := range s.balls[due.Stage] {
-		if b.Stage != due.Stage || b.Role != Nobody {
+		if b.Stage != due.Stage || b.Role != Nobody || b.New != s.balls[due.Stage][0].New {
 			return 1
 		}
 	}
@@ -61,7 +61,7 @@ func (s *Script) HitStraight(
 	}
 	who.row += hit - missed
 	st.Balls += hit
-	s.took(st, hit)
+	s.took(st, hit, s.newOf(due.Stage, hit))
 	if n := len(s.balls[due.Stage]); n > 1 {
 		who.ball = (who.ball + hit) % n
 	}

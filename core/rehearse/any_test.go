@@ -36,7 +36,7 @@ func TestAnyDrillIsPlayedToItsEnd(t *testing.T) {
 			}
 		}
 		if !slices.ContainsFunc(d.Stages, func(s drill.Stage) bool { return !d.ByChance(s) }) {
-			require.LessOrEqual(t, sum, got.Fed+1e-6, "contacts never exceed balls")
+			require.LessOrEqual(t, sum, got.Hit+1e-6, "contacts never exceed balls")
 		}
 	})
 }

@@ -101,7 +101,7 @@ var (
 func (o Outcome) Fill(out *drill.Outlook, d *drill.Drill, minutes float64) {
 	plays := float64(o.Plays)
 	out.Over = o.Over
-	fed := math.Round(o.Fed * d.FedShare())
+	fed := math.Round(o.Fed)
 	out.Balls = fedDerivation.Of(fed, units.Balls, minutes, d.Tempo().SecondsPerBall, float64(d.Basket))
 	out.PickUps = pickUpsDerivation.Of(math.Round(o.PickUps), units.Count, fed, float64(d.Basket))
 	time := func(minutes *float64, share float64) *units.Figure {

@@ -50,7 +50,8 @@ type Outcome struct {
 	Students []Played
 	All      Share   // everybody has met everything
 	Waits    float64 // minutes that the first is done before the last, where all are
-	Fed      float64
+	Fed      float64 // from the basket
+	Hit      float64 // from the basket or not, counted or not
 	PickUps  float64
 	Plays    int
 	Over     []float64 // minutes that the last turn goes on after the time is up, by play
@@ -65,6 +66,7 @@ type plays struct {
 	balls        []int64 // of whole plays, by student
 	tries, best  []int64 // of whole plays, by student and stage
 	fed, pickUps int64
+	hit          int64
 	whole        int
 	over         []int64 // when the last turn of a play was over, of the whole ones
 }
@@ -121,12 +123,14 @@ func (r *rehearsal) playFrom(ctx context.Context, first, number int, on bool) *p
 		wait.Go(func() {
 			p := r.start()
 			balls, fed, pickUps, whole := make([]int64, n), int64(0), int64(0), 0
+			hit := int64(0)
 			tries, best := make([]int64, n*r.stages), make([]int64, n*r.stages)
 			for k := w; k < number && ctx.Err() == nil; k += workers {
 				if on && runsOn(k) {
 					p.play(first+k, r.ends, true)
 					whole++
-					fed, pickUps = fed+int64(p.st.Fed), pickUps+int64(p.st.PickUps)
+					hit += int64(p.st.Fed)
+					fed, pickUps = fed+int64(p.st.New), pickUps+int64(p.st.PickUps)
 					for i, own := range p.balls {
 						balls[i] += int64(own)
 					}
@@ -143,6 +147,7 @@ func (r *rehearsal) playFrom(ctx context.Context, first, number int, on bool) *p
 			}
 			lock.Lock()
 			defer lock.Unlock()
+			out.hit += hit
 			out.fed, out.pickUps, out.whole = out.fed+fed, out.pickUps+pickUps, out.whole+whole
 			add(out.balls, balls)
 			add(out.tries, tries)
@@ -214,7 +219,7 @@ func (b Block) Rehearse(ctx context.Context, number int) Outcome {
 	p := r.playAll(ctx, number, true)
 	whole := float64(max(1, p.whole))
 	out := Outcome{
-		Students: make([]Played, p.n), Plays: number, Fed: float64(p.fed) / whole,
+		Students: make([]Played, p.n), Plays: number, Fed: float64(p.fed) / whole, Hit: float64(p.hit) / whole,
 		PickUps: float64(p.pickUps) / whole,
 	}
 	out.All, out.Waits = p.together(r.ends)

@@ -140,10 +140,11 @@ func (p *one) ball(s *play.Script, due play.Due) {
 		return
 	}
 	if n := p.straight(s, due, i, gap); n > 1 {
+		fresh := p.st.New
 		good := p.dice[due.Student].below(p.balls[due.Student], n, p.rates[i])
 		hit, met := s.HitStraight(&p.st, due, n, p.clock+1, gap, good)
 		p.balls[due.Student] += hit
-		p.left -= hit
+		p.left -= p.st.New - fresh
 		if p.clock += int64(hit) * gap; met {
 			p.note(s, p.whose(due), p.clock)
 		}
@@ -151,7 +152,7 @@ func (p *one) ball(s *play.Script, due play.Due) {
 	}
 	good := p.dice[due.Student].throw(p.balls[due.Student]) < p.rates[i]
 	p.balls[due.Student]++
-	fed, met := p.st.Fed, false
+	fed, fresh, met := p.st.Fed, p.st.New, false
 	o := play.Outcome{
 		Student: due.Student, Stage: due.Stage, Value: 1, Where: nobody, At: p.clock + 1, Clock: p.clock,
 	}
@@ -171,9 +172,8 @@ func (p *one) ball(s *play.Script, due play.Due) {
 	if p.told != nil { // asked here, for a step is large
 		p.told(Step{At: p.clock, What: Tapped, Outcome: o})
 	}
-	took := int64(max(1, p.st.Fed-fed))
-	p.left -= int(took)
-	p.clock += took * gap
+	p.left -= p.st.New - fresh
+	p.clock += int64(max(1, p.st.Fed-fed)) * gap
 	if !good && r.live {
 		p.clock += r.fetch[i]
 	}

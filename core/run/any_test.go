@@ -169,8 +169,11 @@ func TestRunsOfTheVersionBefore(t *testing.T) {
 		was := strings.NewReplacer(`"steps":`, `"stages":`, `"step":`, `"stage":`).Replace(string(r.State))
 		var want, got any
 		require.NoError(t, json.Unmarshal([]byte(was), &want))
-		for _, b := range want.(map[string]any)["blocks"].([]any) {
+		for i, b := range want.(map[string]any)["blocks"].([]any) {
 			block := b.(map[string]any)
+			if d := r.Lesson.Blocks[i].Drill; d != nil && d.FedShare() < 1 {
+				delete(block, "basketLeft") // balls of a rally counted against it then
+			}
 			if score, ok := block["score"]; ok {
 				delete(block, "score")
 				block["courts"] = []any{map[string]any{"score": score}}
