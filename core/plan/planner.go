@@ -11,6 +11,7 @@ import (
 	"hodometer/core/lesson"
 	"hodometer/core/memo"
 	"hodometer/core/pattern"
+	"hodometer/core/rehearse"
 	"hodometer/core/target"
 	"hodometer/core/units"
 )
@@ -25,6 +26,7 @@ type Planner struct {
 	// Curves are the chances of strokes, for every spread.
 	Curves target.Curves
 
+	ranks rehearse.Ranks
 	once  sync.Once
 	seed  maphash.Seed
 	known memo.Of[uint64, blockAnswer]

@@ -53,7 +53,7 @@ func (q *question) stage(
 ) rehearse.Block {
 	out := rehearse.Block{
 		Lesson: q.lesson, Block: b, From: at, Sources: formation.Sources(b, len(q.students)),
-		Players: make([]rehearse.Player, len(who)),
+		Players: make([]rehearse.Player, len(who)), Ranks: &q.ranks,
 	}
 	for i, p := range who {
 		d := b.DrillFor(q.students[i].ID)

@@ -36,6 +36,7 @@ type Block struct {
 	Players []Player // of the lesson's students, in their order
 	From    float64  // minutes of the lesson before it
 	Sources int      // who bring balls at the same time
+	Ranks   *Ranks   // may be nil
 	// Singly has every ball looked at by itself: slower, and the same.
 	Singly bool
 }
@@ -211,7 +212,7 @@ func (r *rehearsal) believe() {
 				skills, beliefs = append(skills, skill), append(beliefs, &p.Beliefs[j])
 			}
 		}
-		drawn := scatters(beliefs, seedOf(r.Lesson.Students[i]))
+		drawn := r.Ranks.scatters(beliefs, seedOf(r.Lesson.Students[i]))
 		for j, c := range p.Curves {
 			r.strokes[i*r.stages+j] = stroke{c, &drawn[of[j]]}
 		}

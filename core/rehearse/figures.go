@@ -219,7 +219,13 @@ func (b Block) Rehearse(ctx context.Context, number int) Outcome {
 	p := r.playAll(ctx, number, true)
 	whole := float64(max(1, p.whole))
 	out := Outcome{
-		Students: make([]Played, p.n), Plays: number, Fed: float64(p.fed) / whole, Hit: float64(p.hit) / whole,
+		Students: make(
+			[]Played,
+			p.n,
+		),
+		Plays:   number,
+		Fed:     float64(p.fed) / whole,
+		Hit:     float64(p.hit) / whole,
 		PickUps: float64(p.pickUps) / whole,
 	}
 	out.All, out.Waits = p.together(r.ends)

@@ -21,13 +21,11 @@ const together = 0.7
 //	z = √ρ·c + √(1−ρ)·e, c the student's, e the skill's own
 //
 // so that what is believed of each skill stays exact.
-func scatters(beliefs []*progress.Belief, seed uint64) [][truths]float64 {
+func (known *Ranks) scatters(beliefs []*progress.Belief, seed uint64) [][truths]float64 {
 	out := make([][truths]float64, len(beliefs))
 	for i, b := range beliefs {
 		worlds := b.Worlds(truths)
-		for k, rank := range ranks.Get(drawing{seed, i}, mostRanks, func() *[truths]uint16 {
-			return ranked(seed, i)
-		}) {
+		for k, rank := range known.of(seed, i) {
 			out[i][k] = worlds[rank]
 		}
 	}
@@ -40,10 +38,22 @@ type drawing struct {
 	skill   int
 }
 
-// ranks remembers in which order the truths stand, half a kB of each skill.
-var ranks memo.Of[drawing, *[truths]uint16]
+// Ranks remember in which order the truths of each skill stand, half a kB each. They may be
+// used by many at once; the zero value is ready, and nil remembers nothing.
+type Ranks struct {
+	known memo.Of[drawing, *[truths]uint16]
+}
 
 const mostRanks = 2000
+
+func (known *Ranks) of(student uint64, skill int) *[truths]uint16 {
+	if known == nil {
+		return ranked(student, skill)
+	}
+	return known.known.Get(drawing{student, skill}, mostRanks, func() *[truths]uint16 {
+		return ranked(student, skill)
+	})
+}
 
 // ranked is the place of each truth among them, from the worst, of a student's i-th skill.
 func ranked(student uint64, skill int) (rank *[truths]uint16) {

@@ -103,6 +103,8 @@
   function key(e: KeyboardEvent) {
     if (typing(e) || e.ctrlKey || e.metaKey || e.altKey || sheet || calling) return;
     const at = Number(e.key) - 1;
+    const point = !!block?.match && (at === 0 || at === 1);
+    if (card && (point || 'gmtb'.includes(e.key))) ready(); // who counts has begun
     if (e.key === ' ') clockButton();
     else if (e.key === 'Enter' && card && document.activeElement?.tagName !== 'BUTTON') ready();
     else if (e.key === 'g') session.tap('good');
@@ -115,8 +117,7 @@
     else if (e.key === 't' && block && session.blockState?.turn)
       session.add({ kind: 'turn', block: block.id, value: session.blockState.turn.n + 1 });
     else if (e.key === 'b' && block?.drill?.basket) session.add({ kind: 'pickUp', block: block.id });
-    else if (block?.match && (at === 0 || at === 1))
-      session.add({ kind: 'point', block: block.id, value: at });
+    else if (point) session.add({ kind: 'point', block: block!.id, value: at });
     else if (at >= 0 && session.students[at])
       session.add({ kind: 'focus', student: session.students[at].id });
     else if (e.key === '0') session.add({ kind: 'focus' });
