@@ -41,7 +41,8 @@ check: $(STAMPS)/web $(TOOLS)/staticcheck ## the quick ones, under a minute
 	$(GO) test $(PKGS)
 	cd web && npm run -s check && npm run -s unit
 
-go: $(STAMPS)/web $(TOOLS)/staticcheck ## Go tests with the race detector
+go: $(STAMPS)/web $(TOOLS)/staticcheck ## Go tests, and again with the race detector, where properties are tried less often
+	$(GO) test -timeout 30m $(PKGS)
 	$(GO) test -race -timeout 30m $(PKGS)
 
 format: $(STAMPS)/npm $(TOOLS)/staticcheck ## format Go, TypeScript, Svelte and CSS

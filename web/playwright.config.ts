@@ -2,6 +2,7 @@ import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: 'e2e',
+  globalSetup: './e2e/prepare.ts',
   workers: 2,
   fullyParallel: true,
   forbidOnly: !!process.env.CI,

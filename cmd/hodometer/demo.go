@@ -9,14 +9,19 @@ import (
 	"time"
 
 	"hodometer/internal/club"
-	"hodometer/internal/demo"
 	"hodometer/internal/store"
 )
 
 // buildDemo makes the demo file beside the wanted name and moves it there when it is
 // whole, so a half-built one is never served. A file that is not a demo is neither opened
-// nor overwritten; what a coach did in the demo is kept beside it.
-func buildDemo(ctx context.Context, path string, fresh bool) error {
+// nor overwritten; what a coach did in the demo is kept beside it. What is in it is what
+// fill puts there.
+func buildDemo(
+	ctx context.Context,
+	path string,
+	fresh bool,
+	fill func(context.Context, *club.Club) error,
+) error {
 	l, err := store.Hold(path, "hodometer demo")
 	if err != nil {
 		return err
@@ -55,7 +60,7 @@ func buildDemo(ctx context.Context, path string, fresh bool) error {
 	if err != nil {
 		return err
 	}
-	if err := demo.Fill(ctx, club.New(s)); err != nil {
+	if err := fill(ctx, club.New(s)); err != nil {
 		s.Close()
 		return err
 	}

@@ -10,6 +10,8 @@ import (
 	"runtime/debug"
 	"syscall"
 
+	"hodometer/internal/demo"
+
 	"github.com/alecthomas/kong"
 )
 
@@ -61,7 +63,7 @@ func main() {
 	case "serve":
 		err = serve(ctx, log, cli.Serve.DB, cli.Serve.Copies, cli.Serve.door)
 	case "demo":
-		if err = buildDemo(ctx, cli.Demo.DB, cli.Demo.Fresh); err == nil {
+		if err = buildDemo(ctx, cli.Demo.DB, cli.Demo.Fresh, demo.Fill); err == nil {
 			err = serve(ctx, log, cli.Demo.DB, noCopies, cli.Demo.door)
 		}
 	case "owner":

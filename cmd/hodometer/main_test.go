@@ -12,6 +12,7 @@ import (
 	"hodometer/internal/access"
 	"hodometer/internal/api"
 	"hodometer/internal/club"
+	"hodometer/internal/demo"
 	"hodometer/internal/store"
 
 	"github.com/stretchr/testify/require"
@@ -26,21 +27,29 @@ func students(t *testing.T, path string) int {
 	return len(people)
 }
 
+// oneStudent fills a demo quickly.
+func oneStudent(ctx context.Context, c *club.Club) error {
+	_, err := c.SaveStudent(ctx, club.Student{
+		ID: "0192aaaa-0000-7000-8000-000000000002", Name: "Marlow", Hand: "right", Level: "club",
+	})
+	return err
+}
+
 // The demo is built once, built anew when asked, and never from or over a real file; what
 // a coach did in it is kept.
 func TestDemoNeverTouchesARealFile(t *testing.T) {
 	ctx, dir := context.Background(), t.TempDir()
 	demo, real := filepath.Join(dir, "demo.db"), filepath.Join(dir, "club.db")
-	require.NoError(t, buildDemo(ctx, demo, false))
+	require.NoError(t, buildDemo(ctx, demo, false, oneStudent))
 	built, err := os.Stat(demo)
 	require.NoError(t, err)
-	require.NoError(t, buildDemo(ctx, demo, false))
+	require.NoError(t, buildDemo(ctx, demo, false, oneStudent))
 	kept, err := os.Stat(demo)
 	require.NoError(t, err)
 	require.True(t, os.SameFile(built, kept), "a demo that is there is kept")
 	require.Positive(t, students(t, demo))
 
-	require.NoError(t, buildDemo(ctx, demo, true))
+	require.NoError(t, buildDemo(ctx, demo, true, oneStudent))
 	beside := func() []string {
 		found, err := filepath.Glob(demo + ".kept-*")
 		require.NoError(t, err)
@@ -56,14 +65,14 @@ func TestDemoNeverTouchesARealFile(t *testing.T) {
 	require.NoError(t, err)
 	require.NoError(t, s.Close())
 	before := students(t, demo)
-	require.NoError(t, buildDemo(ctx, demo, true))
+	require.NoError(t, buildDemo(ctx, demo, true, oneStudent))
 	require.Len(t, beside(), 1)
 	require.Equal(t, before, students(t, beside()[0]))
 	require.Equal(t, before-1, students(t, demo))
 
 	require.Zero(t, students(t, real))
 	for _, fresh := range []bool{false, true} {
-		require.ErrorContains(t, buildDemo(ctx, real, fresh), "was not built by demo")
+		require.ErrorContains(t, buildDemo(ctx, real, fresh, oneStudent), "was not built by demo")
 	}
 	require.Zero(t, students(t, real))
 }
@@ -73,7 +82,7 @@ func TestDemoNeverTouchesARealFile(t *testing.T) {
 func BenchmarkStartToFirstAnswer(b *testing.B) {
 	ctx := context.Background()
 	path := filepath.Join(b.TempDir(), "demo.db")
-	require.NoError(b, buildDemo(ctx, path, false))
+	require.NoError(b, buildDemo(ctx, path, false, demo.Fill))
 	log := slog.New(slog.NewTextHandler(io.Discard, nil))
 	for b.Loop() {
 		s, err := store.Open(ctx, path)

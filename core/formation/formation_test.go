@@ -20,6 +20,7 @@ import (
 // covers every minute once, and what the lanes say of hitting is what the
 // contacts say.
 func TestLanesCoverEveryMinuteOnce(t *testing.T) {
+	sample.Checks(t, 100)
 	rapid.Check(t, func(t *rapid.T) {
 		n := rapid.IntRange(1, 12).Draw(t, "n")
 		l, students := sample.Line(

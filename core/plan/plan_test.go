@@ -17,6 +17,7 @@ import (
 // Blocks tile the tape, their sum is the lesson, and every student's lane
 // covers each minute exactly once.
 func TestTheTapeAddsUp(t *testing.T) {
+	sample.Checks(t, 100)
 	rapid.Check(t, func(t *rapid.T) {
 		l, students := sample.Today(t)
 		students = students[:rapid.IntRange(0, 2).Draw(t, "students")]
@@ -288,6 +289,7 @@ func TestMatchPlayFromADrill(t *testing.T) {
 // arrangement, with any number who hit at once, nothing is rounded away but parts
 // of a ball.
 func TestContactsAreTheBallsFed(t *testing.T) {
+	sample.Checks(t, 100)
 	rapid.Check(t, func(t *rapid.T) {
 		n := rapid.IntRange(1, 8).Draw(t, "students")
 		l, students := sample.Line(t, "line-deep-short-deep", n, rapid.IntRange(3, 30).Draw(t, "minutes"))

@@ -200,7 +200,10 @@ func TestWhoComesLateHitsLater(t *testing.T) {
 
 // Balls counted in one go come to what they come to one by one.
 func TestStraightIsTheSameAsSingly(t *testing.T) {
-	for _, b := range library.All() {
+	for i, b := range library.All() {
+		if sample.Race && i%10 > 0 {
+			continue
+		}
 		for _, n := range []int{1, 3, 4} {
 			fast := block(t, &b, n, 12)
 			singly := fast

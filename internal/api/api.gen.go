@@ -451,6 +451,24 @@ func (e CheckDrillJSONBodyUnits) Valid() bool {
 	}
 }
 
+// Defines values for ListLessonsParamsOrder.
+const (
+	Earliest ListLessonsParamsOrder = "earliest"
+	Latest   ListLessonsParamsOrder = "latest"
+)
+
+// Valid indicates whether the value is a known member of the ListLessonsParamsOrder enum.
+func (e ListLessonsParamsOrder) Valid() bool {
+	switch e {
+	case Earliest:
+		return true
+	case Latest:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for CheckLessonJSONBodyUnits.
 const (
 	CheckLessonJSONBodyUnitsImperial CheckLessonJSONBodyUnits = "imperial"
@@ -689,6 +707,9 @@ type CurvePoint struct {
 	At     float64 `json:"at"`
 	Chance float64 `json:"chance"`
 }
+
+// Day such as 2026-11-29
+type Day = string
 
 // Deed defines model for Deed.
 type Deed = access.Deed
@@ -1131,6 +1152,9 @@ type Lesson = lesson.Lesson
 // LessonFix The changed blocks; they replace those with the same ids, and others are added
 type LessonFix = lesson.Fix
 
+// LessonPage defines model for LessonPage.
+type LessonPage = club.Page[club.Summary]
+
 // LessonPart minutes of a student at each thing
 type LessonPart = formation.Part
 
@@ -1377,6 +1401,9 @@ type Rules = game.Rules
 
 // Run defines model for Run.
 type Run = club.Run
+
+// RunPage defines model for RunPage.
+type RunPage = club.Page[club.Entry]
 
 // RunState defines model for RunState.
 type RunState = run.State
@@ -1729,8 +1756,14 @@ type WindowQuestion struct {
 // WindowQuestionArea defines model for WindowQuestion.Area.
 type WindowQuestionArea string
 
+// After defines model for after.
+type After = string
+
 // CourseId a UUIDv7 in lower case
 type CourseId = Id
+
+// From such as 2026-11-29
+type From = Day
 
 // LadderId defines model for ladderId.
 type LadderId = string
@@ -1738,11 +1771,23 @@ type LadderId = string
 // LessonId a UUIDv7 in lower case
 type LessonId = Id
 
+// Limit defines model for limit.
+type Limit = int
+
+// OfStudent a UUIDv7 in lower case
+type OfStudent = Id
+
 // RunId a UUIDv7 in lower case
 type RunId = Id
 
 // StudentId a UUIDv7 in lower case
 type StudentId = Id
+
+// Until such as 2026-11-29
+type Until = Day
+
+// Words defines model for words.
+type Words = string
 
 // MakeCodeJSONBody defines parameters for MakeCode.
 type MakeCodeJSONBody struct {
@@ -1886,6 +1931,29 @@ type PutGameJSONBody struct {
 	Game Game `json:"game"`
 }
 
+// ListLessonsParams defines parameters for ListLessons.
+type ListLessonsParams struct {
+	// From the first day
+	From *From `form:"from,omitempty" json:"from,omitempty"`
+
+	// Until the day after the last
+	Until *Until `form:"until,omitempty" json:"until,omitempty"`
+
+	// Student with that student
+	Student *OfStudent `form:"student,omitempty" json:"student,omitempty"`
+
+	// Words all of these words are in its titles, names or notes
+	Words *Words `form:"words,omitempty" json:"words,omitempty"`
+	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
+
+	// After next of the page before
+	After *After                  `form:"after,omitempty" json:"after,omitempty"`
+	Order *ListLessonsParamsOrder `form:"order,omitempty" json:"order,omitempty"`
+}
+
+// ListLessonsParamsOrder defines parameters for ListLessons.
+type ListLessonsParamsOrder string
+
 // CheckLessonJSONBody defines parameters for CheckLesson.
 type CheckLessonJSONBody struct {
 	// Detail the block of which the rotation, the other arrangements and the levelling are asked too
@@ -1896,6 +1964,11 @@ type CheckLessonJSONBody struct {
 
 // CheckLessonJSONBodyUnits defines parameters for CheckLesson.
 type CheckLessonJSONBodyUnits string
+
+// LastLessonParams defines parameters for LastLesson.
+type LastLessonParams struct {
+	Students []Id `form:"students" json:"students"`
+}
 
 // PlaceDrillJSONBody defines parameters for PlaceDrill.
 type PlaceDrillJSONBody struct {
@@ -1930,6 +2003,28 @@ type ListResultsParams struct {
 
 // ListResultsParamsAs defines parameters for ListResults.
 type ListResultsParamsAs string
+
+// ListRunsParams defines parameters for ListRuns.
+type ListRunsParams struct {
+	// From the first day
+	From *From `form:"from,omitempty" json:"from,omitempty"`
+
+	// Until the day after the last
+	Until *Until `form:"until,omitempty" json:"until,omitempty"`
+
+	// Student with that student
+	Student *OfStudent `form:"student,omitempty" json:"student,omitempty"`
+
+	// Words all of these words are in its titles, names or notes
+	Words *Words `form:"words,omitempty" json:"words,omitempty"`
+	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
+
+	// After next of the page before
+	After *After `form:"after,omitempty" json:"after,omitempty"`
+
+	// Gone those that were removed or abandoned instead
+	Gone *bool `form:"gone,omitempty" json:"gone,omitempty"`
+}
 
 // PutRunJSONBody defines parameters for PutRun.
 type PutRunJSONBody struct {
@@ -2318,15 +2413,18 @@ type ServerInterface interface {
 	// PutLadder Create or change one of the club's own ladders; version 0 creates
 	// (PUT /api/v1/ladders/{ladder})
 	PutLadder(ctx *echo.Context, ladder LadderId) error
-	// ListLessons Lessons, latest day first
+	// ListLessons A page of the lessons, latest day first
 	// (GET /api/v1/lessons)
-	ListLessons(ctx *echo.Context) error
+	ListLessons(ctx *echo.Context, params ListLessonsParams) error
 	// CheckLesson Calculate a lesson as it is on the screen, saved or not
 	// (POST /api/v1/lessons/check)
 	CheckLesson(ctx *echo.Context) error
 	// DraftLessons Up to three lesson drafts made by rules from what the coach knows, each fitting its time, with the reason
 	// (POST /api/v1/lessons/drafts)
 	DraftLessons(ctx *echo.Context) error
+	// LastLesson The latest lesson, given or planned, of just these students, or where there is none of any of them
+	// (GET /api/v1/lessons/last)
+	LastLesson(ctx *echo.Context, params LastLessonParams) error
 	// MatchFromBlock A match drill made from a drill block; each point starts with its first ball
 	// (POST /api/v1/lessons/matchFrom)
 	MatchFromBlock(ctx *echo.Context) error
@@ -2345,6 +2443,9 @@ type ServerInterface interface {
 	// GetSheet A lesson as it is printed - the plan, who is where, and where the equipment goes
 	// (GET /api/v1/lessons/{lesson}/sheet)
 	GetSheet(ctx *echo.Context, lesson LessonId, params GetSheetParams) error
+	// GetLessonSummary A lesson in short, with its latest run
+	// (GET /api/v1/lessons/{lesson}/summary)
+	GetLessonSummary(ctx *echo.Context, lesson LessonId) error
 	// ListLessonVersions The version history of a lesson, latest first, with what each save changed
 	// (GET /api/v1/lessons/{lesson}/versions)
 	ListLessonVersions(ctx *echo.Context, lesson LessonId) error
@@ -2396,9 +2497,9 @@ type ServerInterface interface {
 	// ListResults The counts of one student or all in a period, as JSON or CSV
 	// (GET /api/v1/results)
 	ListResults(ctx *echo.Context, params ListResultsParams) error
-	// ListRuns The log, latest first
+	// ListRuns A page of the log, latest first
 	// (GET /api/v1/runs)
-	ListRuns(ctx *echo.Context) error
+	ListRuns(ctx *echo.Context, params ListRunsParams) error
 	// GetRun A run, with the lesson as it was when the run began
 	// (GET /api/v1/runs/{run})
 	GetRun(ctx *echo.Context, run RunId) error
@@ -3130,8 +3231,59 @@ func (w *ServerInterfaceWrapper) PutLadder(ctx *echo.Context) error {
 func (w *ServerInterfaceWrapper) ListLessons(ctx *echo.Context) error {
 	var err error
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListLessonsParams
+	// ------------- Optional query parameter "from" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "from", ctx.QueryParams(), &params.From, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter from: %s", err))
+	}
+
+	// ------------- Optional query parameter "until" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "until", ctx.QueryParams(), &params.Until, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter until: %s", err))
+	}
+
+	// ------------- Optional query parameter "student" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "student", ctx.QueryParams(), &params.Student, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter student: %s", err))
+	}
+
+	// ------------- Optional query parameter "words" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "words", ctx.QueryParams(), &params.Words, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter words: %s", err))
+	}
+
+	// ------------- Optional query parameter "limit" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter limit: %s", err))
+	}
+
+	// ------------- Optional query parameter "after" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "after", ctx.QueryParams(), &params.After, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter after: %s", err))
+	}
+
+	// ------------- Optional query parameter "order" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "order", ctx.QueryParams(), &params.Order, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter order: %s", err))
+	}
+
 	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.ListLessons(ctx)
+	err = w.Handler.ListLessons(ctx, params)
 	return err
 }
 
@@ -3150,6 +3302,24 @@ func (w *ServerInterfaceWrapper) DraftLessons(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.DraftLessons(ctx)
+	return err
+}
+
+// LastLesson converts echo context to params.
+func (w *ServerInterfaceWrapper) LastLesson(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params LastLessonParams
+	// ------------- Required query parameter "students" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", false, true, "students", ctx.QueryParams(), &params.Students, runtime.BindQueryParameterOptions{Type: "array", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter students: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.LastLesson(ctx, params)
 	return err
 }
 
@@ -3234,6 +3404,22 @@ func (w *ServerInterfaceWrapper) GetSheet(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.GetSheet(ctx, lesson, params)
+	return err
+}
+
+// GetLessonSummary converts echo context to params.
+func (w *ServerInterfaceWrapper) GetLessonSummary(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "lesson" -------------
+	var lesson LessonId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "lesson", ctx.Param("lesson"), &lesson, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter lesson: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetLessonSummary(ctx, lesson)
 	return err
 }
 
@@ -3431,8 +3617,59 @@ func (w *ServerInterfaceWrapper) ListResults(ctx *echo.Context) error {
 func (w *ServerInterfaceWrapper) ListRuns(ctx *echo.Context) error {
 	var err error
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListRunsParams
+	// ------------- Optional query parameter "from" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "from", ctx.QueryParams(), &params.From, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter from: %s", err))
+	}
+
+	// ------------- Optional query parameter "until" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "until", ctx.QueryParams(), &params.Until, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter until: %s", err))
+	}
+
+	// ------------- Optional query parameter "student" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "student", ctx.QueryParams(), &params.Student, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter student: %s", err))
+	}
+
+	// ------------- Optional query parameter "words" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "words", ctx.QueryParams(), &params.Words, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter words: %s", err))
+	}
+
+	// ------------- Optional query parameter "limit" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter limit: %s", err))
+	}
+
+	// ------------- Optional query parameter "after" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "after", ctx.QueryParams(), &params.After, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter after: %s", err))
+	}
+
+	// ------------- Optional query parameter "gone" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "gone", ctx.QueryParams(), &params.Gone, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter gone: %s", err))
+	}
+
 	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.ListRuns(ctx)
+	err = w.Handler.ListRuns(ctx, params)
 	return err
 }
 
@@ -3924,6 +4161,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/api/v1/students/:student", wrapper.GetStudent, options.OperationMiddlewares["getStudent"]...)
 	router.PUT(options.BaseURL+"/api/v1/students/:student", wrapper.PutStudent, options.OperationMiddlewares["putStudent"]...)
 	router.GET(options.BaseURL+"/api/v1/lessons", wrapper.ListLessons, options.OperationMiddlewares["listLessons"]...)
+	router.GET(options.BaseURL+"/api/v1/lessons/last", wrapper.LastLesson, options.OperationMiddlewares["lastLesson"]...)
 	router.POST(options.BaseURL+"/api/v1/lessons/check", wrapper.CheckLesson, options.OperationMiddlewares["checkLesson"]...)
 	router.POST(options.BaseURL+"/api/v1/lessons/watch", wrapper.WatchLesson, options.OperationMiddlewares["watchLesson"]...)
 	router.POST(options.BaseURL+"/api/v1/lessons/drafts", wrapper.DraftLessons, options.OperationMiddlewares["draftLessons"]...)
@@ -3934,6 +4172,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/api/v1/groups", wrapper.ListGroups, options.OperationMiddlewares["listGroups"]...)
 	router.DELETE(options.BaseURL+"/api/v1/groups/:group", wrapper.RemoveGroup, options.OperationMiddlewares["removeGroup"]...)
 	router.PUT(options.BaseURL+"/api/v1/groups/:group", wrapper.PutGroup, options.OperationMiddlewares["putGroup"]...)
+	router.GET(options.BaseURL+"/api/v1/lessons/:lesson/summary", wrapper.GetLessonSummary, options.OperationMiddlewares["getLessonSummary"]...)
 	router.GET(options.BaseURL+"/api/v1/lessons/:lesson", wrapper.GetLesson, options.OperationMiddlewares["getLesson"]...)
 	router.PUT(options.BaseURL+"/api/v1/lessons/:lesson", wrapper.PutLesson, options.OperationMiddlewares["putLesson"]...)
 	router.GET(options.BaseURL+"/api/v1/runs", wrapper.ListRuns, options.OperationMiddlewares["listRuns"]...)
@@ -5814,13 +6053,14 @@ func (response PutLadderdefaultApplicationProblemPlusJSONResponse) VisitPutLadde
 }
 
 type ListLessonsRequestObject struct {
+	Params ListLessonsParams
 }
 
 type ListLessonsResponseObject interface {
 	VisitListLessonsResponse(w http.ResponseWriter) error
 }
 
-type ListLessons200JSONResponse []LessonSummary
+type ListLessons200JSONResponse LessonPage
 
 func (response ListLessons200JSONResponse) VisitListLessonsResponse(w http.ResponseWriter) error {
 
@@ -5830,6 +6070,22 @@ func (response ListLessons200JSONResponse) VisitListLessonsResponse(w http.Respo
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListLessons422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ListLessons422ApplicationProblemPlusJSONResponse) VisitListLessonsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -5918,6 +6174,45 @@ type DraftLessonsdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response DraftLessonsdefaultApplicationProblemPlusJSONResponse) VisitDraftLessonsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LastLessonRequestObject struct {
+	Params LastLessonParams
+}
+
+type LastLessonResponseObject interface {
+	VisitLastLessonResponse(w http.ResponseWriter) error
+}
+
+type LastLesson200JSONResponse Lesson
+
+func (response LastLesson200JSONResponse) VisitLastLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LastLessondefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response LastLessondefaultApplicationProblemPlusJSONResponse) VisitLastLessonResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -6168,6 +6463,45 @@ type GetSheetdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetSheetdefaultApplicationProblemPlusJSONResponse) VisitGetSheetResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLessonSummaryRequestObject struct {
+	Lesson LessonId `json:"lesson"`
+}
+
+type GetLessonSummaryResponseObject interface {
+	VisitGetLessonSummaryResponse(w http.ResponseWriter) error
+}
+
+type GetLessonSummary200JSONResponse LessonSummary
+
+func (response GetLessonSummary200JSONResponse) VisitGetLessonSummaryResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLessonSummarydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetLessonSummarydefaultApplicationProblemPlusJSONResponse) VisitGetLessonSummaryResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -6863,13 +7197,14 @@ func (response ListResultsdefaultApplicationProblemPlusJSONResponse) VisitListRe
 }
 
 type ListRunsRequestObject struct {
+	Params ListRunsParams
 }
 
 type ListRunsResponseObject interface {
 	VisitListRunsResponse(w http.ResponseWriter) error
 }
 
-type ListRuns200JSONResponse []RunSummary
+type ListRuns200JSONResponse RunPage
 
 func (response ListRuns200JSONResponse) VisitListRunsResponse(w http.ResponseWriter) error {
 
@@ -6879,6 +7214,22 @@ func (response ListRuns200JSONResponse) VisitListRunsResponse(w http.ResponseWri
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListRuns422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ListRuns422ApplicationProblemPlusJSONResponse) VisitListRunsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -8089,7 +8440,7 @@ type StrictServerInterface interface {
 	// PutLadder Create or change one of the club's own ladders; version 0 creates
 	// (PUT /api/v1/ladders/{ladder})
 	PutLadder(ctx context.Context, request PutLadderRequestObject) (PutLadderResponseObject, error)
-	// ListLessons Lessons, latest day first
+	// ListLessons A page of the lessons, latest day first
 	// (GET /api/v1/lessons)
 	ListLessons(ctx context.Context, request ListLessonsRequestObject) (ListLessonsResponseObject, error)
 	// CheckLesson Calculate a lesson as it is on the screen, saved or not
@@ -8098,6 +8449,9 @@ type StrictServerInterface interface {
 	// DraftLessons Up to three lesson drafts made by rules from what the coach knows, each fitting its time, with the reason
 	// (POST /api/v1/lessons/drafts)
 	DraftLessons(ctx context.Context, request DraftLessonsRequestObject) (DraftLessonsResponseObject, error)
+	// LastLesson The latest lesson, given or planned, of just these students, or where there is none of any of them
+	// (GET /api/v1/lessons/last)
+	LastLesson(ctx context.Context, request LastLessonRequestObject) (LastLessonResponseObject, error)
 	// MatchFromBlock A match drill made from a drill block; each point starts with its first ball
 	// (POST /api/v1/lessons/matchFrom)
 	MatchFromBlock(ctx context.Context, request MatchFromBlockRequestObject) (MatchFromBlockResponseObject, error)
@@ -8116,6 +8470,9 @@ type StrictServerInterface interface {
 	// GetSheet A lesson as it is printed - the plan, who is where, and where the equipment goes
 	// (GET /api/v1/lessons/{lesson}/sheet)
 	GetSheet(ctx context.Context, request GetSheetRequestObject) (GetSheetResponseObject, error)
+	// GetLessonSummary A lesson in short, with its latest run
+	// (GET /api/v1/lessons/{lesson}/summary)
+	GetLessonSummary(ctx context.Context, request GetLessonSummaryRequestObject) (GetLessonSummaryResponseObject, error)
 	// ListLessonVersions The version history of a lesson, latest first, with what each save changed
 	// (GET /api/v1/lessons/{lesson}/versions)
 	ListLessonVersions(ctx context.Context, request ListLessonVersionsRequestObject) (ListLessonVersionsResponseObject, error)
@@ -8167,7 +8524,7 @@ type StrictServerInterface interface {
 	// ListResults The counts of one student or all in a period, as JSON or CSV
 	// (GET /api/v1/results)
 	ListResults(ctx context.Context, request ListResultsRequestObject) (ListResultsResponseObject, error)
-	// ListRuns The log, latest first
+	// ListRuns A page of the log, latest first
 	// (GET /api/v1/runs)
 	ListRuns(ctx context.Context, request ListRunsRequestObject) (ListRunsResponseObject, error)
 	// GetRun A run, with the lesson as it was when the run began
@@ -9756,8 +10113,10 @@ func (sh *strictHandler) PutLadder(ctx *echo.Context, ladder LadderId) error {
 }
 
 // ListLessons operation middleware
-func (sh *strictHandler) ListLessons(ctx *echo.Context) error {
+func (sh *strictHandler) ListLessons(ctx *echo.Context, params ListLessonsParams) error {
 	var request ListLessonsRequestObject
+
+	request.Params = params
 
 	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.ListLessons(ctx.Request().Context(), request.(ListLessonsRequestObject))
@@ -9864,6 +10223,31 @@ func (sh *strictHandler) DraftLessons(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(DraftLessonsResponseObject); ok {
 		return validResponse.VisitDraftLessonsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// LastLesson operation middleware
+func (sh *strictHandler) LastLesson(ctx *echo.Context, params LastLessonParams) error {
+	var request LastLessonRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.LastLesson(ctx.Request().Context(), request.(LastLessonRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "LastLesson")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(LastLessonResponseObject); ok {
+		return validResponse.VisitLastLessonResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -10101,6 +10485,31 @@ func (sh *strictHandler) GetSheet(ctx *echo.Context, lesson LessonId, params Get
 		return err
 	} else if validResponse, ok := response.(GetSheetResponseObject); ok {
 		return validResponse.VisitGetSheetResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// GetLessonSummary operation middleware
+func (sh *strictHandler) GetLessonSummary(ctx *echo.Context, lesson LessonId) error {
+	var request GetLessonSummaryRequestObject
+
+	request.Lesson = lesson
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetLessonSummary(ctx.Request().Context(), request.(GetLessonSummaryRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetLessonSummary")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetLessonSummaryResponseObject); ok {
+		return validResponse.VisitGetLessonSummaryResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -10848,8 +11257,10 @@ func (sh *strictHandler) ListResults(ctx *echo.Context, params ListResultsParams
 }
 
 // ListRuns operation middleware
-func (sh *strictHandler) ListRuns(ctx *echo.Context) error {
+func (sh *strictHandler) ListRuns(ctx *echo.Context, params ListRunsParams) error {
 	var request ListRunsRequestObject
+
+	request.Params = params
 
 	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.ListRuns(ctx.Request().Context(), request.(ListRunsRequestObject))
@@ -11761,504 +12172,511 @@ func (sh *strictHandler) GetVocabulary(ctx *echo.Context) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3rktw4ki74KrDYOaZuGyoVmcrUJdP2hy5V3WVH1aWR1FNrp08dM0QQEYFJBsAGwAxFlem59gH2xdbg",
-	"DoA3kAQjU6rq3TM/pksZJAg4HA6/fv7bYi33pRRMGL24/m1RUkX3zDAF/1rLSmn2Q27/m4vF9aKkZrfI",
-	"FoLu2eLa/bzIFor9s+KK5YtroyqWLfR6x/bUvvVvim0W14v/40n9mSf4q37yQ7748iVb5IoXxeA34NeT",
-	"P/HWjW2/s6X74aXYH0/+yl9wZPuRguY5U4OfwZ9HP1RSY5iyr/6vfywfv6SPf331+H88/uW3i+zZ8su/",
-	"LbKFOZZ2KG0UF1v8KNNaiuGPws/33SZVDX9BVfceXpsqZ8IMfsL9fr/P2GUwXUqhGfD3eyVXBdsjqwtj",
-	"x7/+bUHLsuBrargUT0p84t//y1Lw+rfEj/lx4Ys502vFSzvc4nrx844acqCaHJQUW0JFTg72T0aSXCIl",
-	"cBD7jVfrNdN4LpUsmTKcuXNZHt9WzP5ne3SzY4oRrslBqlvCBTE7RtZFtcrgS/ZfBdWG2AHsY7LImSJm",
-	"RwWh5MDY7Q3ZSAXPyYMATnXstpKyYFQsvmSLDRdbpkrFkVztGcgNvK2kNMT9tzwIQiuzk4qbY5+Bs8Ut",
-	"F3l/pJ08wOuaqTum7GwVo+sdyxfZgolqv7j+x4IWUthzKw+WATe8YHqRLegaDnOp5Gf7vbKgXCx+iXy4",
-	"4OJW979M81wxrZkmlJQ7KRhZU0Hs20iew06SHdVkLfeMcPtlbtheTwojKdU7Lm7tl91UqFL0aP+NXD5A",
-	"zJzd8TWz22QI1bc6RkNZMhHlhwb9VrKyTCCJ2XFN9nS944IRoCGwhx2bCLmS+RHWaHbsSKhiUS4oqdbl",
-	"TlEdZ0PkHyCTZobgNvVHUbJgU3T7YJ+xNFOyWhWRz8EBumWs1IHfieUFslFyT1aMiy05KG4MEzeE7Utz",
-	"vCZCmp39ey5ZlJ5GVdrEPmUPmGeLglElNFDUPt5g10e6x/b35JEvTcn3D9xvRz/HPq09cafK83hNvSxI",
-	"j/pEyNV/sbWx33ylFBVbtveiMM+5XTkt3jcE0IYWmmWR40rJVsmqJHt5x+xeKFltd4SSVSHXt3giG1Js",
-	"RYsicvpWbCMtjYsCxrGsQ8qCrtkNWV6TDb+za9jTz3xvZcDVMlvsucB/LMOKuDBsy5Rd0loWBVsbiSpN",
-	"ePH82dSLG8ZyNvutPRVWcPaFiiA89yLxTq7pqiqoOuJa3jGxNbvF9eUydrStVI8QShu4ozRZMc1zhszv",
-	"9aXAbY3Rzy9iw+/p5x/w4WcTPOeW1uObbPH58VY+dn9EdeOsyUmNBx7zfSmVcZrODhgnl6ByPllLxZ44",
-	"bcV++zWwzRQbtpmKthl47Kw1Z+j10CSFEi/BzyxyaaEU4kaTAohODjuGtzCuy4rhjZVEeVQc8jxFjxm6",
-	"MU9nsT01693Up3+Eh77AAagMax+MyxfNg3geOxlC1i8FllwuY/MpldyXaJHEGPliOc7I5xf9GxYJ1Rpx",
-	"dLGwxs75WEaGZbF7d00rPJqUrCVd7+AepOtbIQ8Fy7csz8jqSHg+cFCfjS/v4jIyj5KKqTV9LJHLDDd4",
-	"jU7KhjuqOHWmYeTOzflmw5QGpUhzsS0YcXq6tson7UujGSd5xbZ8SKUxdMvstQvPkAMHSyHw4sXTKSG9",
-	"YrHz406Olfv6hpx+mtayGqaZHW0raaGtumUpB9caRemNov5Rhy3cmYKjMnX5jPHIumJJB0mvaUzNMlRt",
-	"mdFES7Kn4kgM31sVWZPC/tDcgBb9zy6uwjdEtV/hTL09lyTuDNuXMqIpWAWiP50NVYSWVJk4ZeOz7E2x",
-	"c/fV9idSJ+0S/E88P6degA2J9qy/nQfKjd2xIT6TmpFcWk1eM2IqJQg39v4R0rSZOCJuOqsHSeUUSpQe",
-	"9S2QRonXTgU8XRF4ywzlxcBquSZrWqyrghqWgzyyaiPonUSK4thTPvGm7VuEVJtPHG2xpHvinX8hYtQV",
-	"7I4VhduiMFp7Hhv+efITQIjv+WfY9B0FmnkLGA+lZcsdbKsVLXaTKmXNAzw42ULRNYtawIfdsTW5vh00",
-	"phDCZHAQ0IiiJkWXKhLujBGSrBhaXjHPwzxi7bjxJ6QngBqnZ/zk+wfr4TKcYvqSlURVfWrywOcf/MPR",
-	"Q+io12SuBtdOnMWyoOLMnaM5R9G+Vx/ED43VdI+iBOcTeqGEt/yIFIRZLchxZUdjt6K6sQ2N66xgVJtX",
-	"w7+DWaiTz6qf+Hv7WmyfNFtLkeuoZkD97PtX2Y6qGbNADn1vFxWbQrXfWy0jehYrJSKTs9IukBccOUCX",
-	"DN0RXh9bHe2/ucIfvW8w+IbD1Pv/0ad7d9Lj/+7epG6FYfv8wmr6B5pmjjtarDDB5Bup9rDNZ4FR5/B6",
-	"eB0ZXnG7k7M8IXAhecXfqvya0JWsUPUT7LOpqd45CXwfMerIRq4r3VdEb0jBNobIylyToFmG7RYMTMwE",
-	"VRWJMfVgTk3PZBi0JH8SSY9Om5FXMSVXMS0r5Q7+6HkPD4LCSXsrvYopv46CyecZVdRxVc3s2D7qJ6XB",
-	"S35g7La9YVGLrBLcmxYbWhVmcb3YM6P4uuEVD3/g+5IpTovI1R9Xb/XCs4TbcU+3EXXvS7Z4Q1UOXsve",
-	"Xc4+l9wJRzxYuJXPLhexnU11f+xpzhKHlCUT6KhJeFiztWIRr6+RRU6ksDIV/DmoR8MskjRn96QnxoQA",
-	"oxD1OQtETZRedh1K0OIJvg8zeWN1fxGPrciNYXBF06KAiJTVmB0zgoH9SJP1TnIU0Unas4hfF4pvdwMa",
-	"3UGqPK54Qnws9lKMwDiMnUCUPQu+X/V5k+Z3fM2mFfw8Z+oVPgvhvHXBHUv11+MCvEljAifLOzamC6Oy",
-	"n8C63iPYo6Ni1MUu+z9VLQoPcLAz++DhzE4oReO111x/NcHFmjqVbKHpAK8FJ9b47N20vdEKw8UW4CcQ",
-	"C/c0LlZ7MlBDiS5hdCtX8m4gVqbpPhy9TSGliqmZw8Tburu5ozjU3kdNj5pwE4JfqAvij48gWJzHVjRA",
-	"+SGvHEzwkSae1n0KuXmO3tkUva66Uiwut+wvTgIbr/asd1SsIfDtPWzUWPkFRhKRiqyYMSxK1iE+yhZG",
-	"8Yc5m3s2IP1UJeYxvd5JNTDWHS0qNm3NgsGOz+LE/KDTpzomeP1eb1FZQJK53cscy6fIC83FOu1K78yi",
-	"zqjBg44DecHqT2Xmhb2TTNFbQpZuY3vJFrP4wOpNjw3fR4/A6miStSGfEzAu4FzoF/YVR59QL7SRip29",
-	"keVxtmYBr8IMuvuXt3iv6bKBFJMRyQoZBkSiOepyEia1Krcn+N3wkfiuVsJ8oGIbkSZ/kTIH9UdnxGW9",
-	"rJi2Ml4xept5G9lpvjfkpf3L+ZKwz2vGclLIQ0bOW3/TZMe3u566BH+MezjkIf7DnlER9VvtWc5pVNHq",
-	"RmvtCPiF8FaGU5ngkK2kxRnSbI7lDK7HL0hzhWkhM8I9MyzRY8QJcm6F/49S5PQYjZ48n4pO1gbc8z57",
-	"szsXq5iyaf2xrh20gUhnLl0y5obdKLlPGT7VQEIHQ1tozdkLqvzd16ayG9fFFCDJbG11F3uYB2KZT5+N",
-	"5xxEYqqpvgakxuS3TotW2wskH1B06NEqIGgzkQ1XuhNQic423QHhlu85yIo5JcsSHDqKgvER9eUzdtta",
-	"5dX5eLwwakmhG2KG8V/v5dNnEdfHieSXm82p3Jt6mIxMecpFSNo5C1P3E0wBvjBOsWhGwe/qqEpPDWBK",
-	"czlg8VsuOln6ODfo1D0QfGrjLrPOzuBb47tydTGh+jopXxMha2vDEW9a9yS5eyzzrIIUqyX3xBWNd8nZ",
-	"G5+Bn35Lu1uovqc/ennTv4/1pLnmJgDmKd0YlJip0cRsseV36J5Kf6WQNB/TxhtXX0So18Ko/2OlK1pM",
-	"W1D1DvpP+VdTDJ2RY9P5Ts1boc7C09gTzlNjilmKajWTVYLKb98NzBJx6Vj1ObpvK/l53GpSjOp5W7+n",
-	"k+Hf95JjNt+ei+RnZxlae0j4tlPJ3BpStn1Hi40XUhGl3v78M8/x147PDNJ2dfQ1zLnS0zzrH8zCcLFJ",
-	"D+VEcPHQO7mimtlhB2xGd4HfZ/P89Z4wRnyf6yt8zj4PzkawyOFZM2EUi25tKVtJEO0ffqqM5nmCt8d9",
-	"wA3Xfjm2nLKgx7jOCxKOgONIQ8IdOez4ekf+WTHts5C3PBLTtIwX4WpWDhyFlM3/GzwNYT15h96FcTq4",
-	"zcSvupdi61/R6Suv8fENwwuvIxLj0fuZC9vSMi4qWCea0nQNtByNEdMj8dvTR6fx8IEKkyCBnP7TPFYr",
-	"a6ofMD8O5h5Wh8uPcihdR9hpgAvqx/tuX1l+KPfT84YBHMeEt6IBBFoUxzmMPrKRd7Io2DEh+OUZ2o0V",
-	"mxfkhfXTzh7klM3klFSaN3lkmvCQ4/YjVbdjd1TJlMvojuaCDUQhu7wQBvGvzHaaI5dknq1c0t4KK3ZQ",
-	"VjqxMhCkek2xJKK3BlWJj/E7wZUUjt7hA1e/jyp6V4TnN7hArGKq2gUhjftu6CL8VY5rEzhmulUbFIHu",
-	"VTwYvfJ1nqlzjrlJnJLgBsvCrE+LorjRXKQVKZQUNfHhoP59bYckdC/FloAJCglE3GBZmga9P+ZTKNvx",
-	"pdYvZjoIkrRRq+NfqRiInw8lFszeGRcPgS+lkNLQaGmhVYhYTqTIiDZS5oQqWYl48c4hXs+GshkKIvbM",
-	"KBZSuUCv9pGPA4YhfH3hRklh4I/ETkG73DHzSBOXENe5AKv4TSIrMygxNFN3fM3etfXwZmRUTMtqAzpf",
-	"cyj46KL+dIz6QeCOl6tIZX6GJ6M77bnY7TgehgwtUr+hdWoIqLYtQ6xpdtWytZakqLR7+8dbtLU09Yci",
-	"wVVjzt44P9A8Rw1aJ28qdcfw+EwGH32RZ283MUSe9HAsZOxej23m26gWnBwdz3nEzb6VeDToxjAouI5J",
-	"K5H4hVlFxjs+kIliJzHtJPCiB6fsynPzWNJJNOnrLaZtnpzw9ZYpfjeQnf1XqNDd8G2FGAF1wcSN+6v9",
-	"m1JHuCd47iEDuCJclJXpp4FZ2lcFjd+zQ9cvjDR8kQwqDpXgk3fM3+0zAwY9vJ9yFeypum0qPaoqsLi6",
-	"RFVUYTbfnu2lOs5TfjAfNc5eaTpo847zos1vQxjfrWGC5SCV9KzBMXOkE+ahIsv5NLpO0JvFMnh84g7W",
-	"dUcgDU6ohh0k95yD7ws5U9JEk5NVrFJwbPJSq0J/LXM2nZrb3HEnTw5wlflUF5h5hvROlTIuGeZ0OeNx",
-	"CvoGrzs9fZW05GtTNdATFKO5zoiSB7I62v+5JhDFhxGyGd7EShXTB8c+lOHsopeYz66bE6iyl1NKqGpF",
-	"9W0srxgLGLmA3LzlNabDCHbHFFGVIKhH1WWtCQWgvvB4qHL66QmV0+uKPWglNtQzJFevZ4RqSBGCXL6M",
-	"aG4qEFdWI1fylmUk54qt8U+oLwRUnVtuwBLSCaUQY6kbmHsZE/U7bkwUnQFAYrjxCYmQ4umywuJoEufD",
-	"GfFdEQq3s6/g4drcEEyIsn/zKRo7esfClyfrPZt28SS73KJhMKMkJqSH+rwJmG9OnKenW/8n8qQQ9PT9",
-	"EPC/0iPbY1mOMLOY9Ljl6cgC/50bezg65drLgfLRFPHSiGqmlP8HhLEJe909Zt/g69u/lz9GMjmeLUeL",
-	"qNHscucjZW72gtMD1wdUi6HKEMqcdrLIQ6KeVDmzuqoLTYA03cqAQ2N2bH9DhBTsmrhjW8NiNXBDHmni",
-	"oF/g1wZ+zGlABjtWDMBbQd26XQJBQSGFQ7lBuKQZqDO9VKhL3JjA6bHjky6EH2mCOzMtRn1Yr7uBkDC2",
-	"k+RAuYECbe6S6bFQ1L5GVmzH7R9MVB30at74DGLnl09lLr2IZSS7eybOjVA1g8qs9xFtNjfNGhqfXS8P",
-	"AmNjLm4mD+JxXx43Yf8Q82/5+OXjX/7936JuOj+3v0Vhw0I1YHMK4R1n+hXW7FNM0D0XW7uSGrpmx7WR",
-	"XaSLZwM5bVt2cqIP4hbFL7itpIVVgnTvAg2IDsAwgBXFTYY1/2bHFGb0+l0wlRLXsCqA9Ygylq9yihPS",
-	"VUitqd3GgLW0lTInUpE915rlJ0qG6KntWzEJ5VNTY5xQTTV+YmLwIgOwJ3j2nfsZNwftPmU5tBLggECx",
-	"TDvYVd8A7CQojylkRB4a0OMdx7mTXK8R5UOGaHTLr7DUeP1PqDZGtBxZMkjcBTgqjtV+XBMsAfEaL6Pr",
-	"3SJb0AFlFzK8p8BQIQs8W+wGE/8lXHk6IOEQrD28IXSlmTDXxM2itpk5+F0Y3UdnFdORERSklmV2qbes",
-	"NKQSVkeQUC2EqijIQMuCDbBEzayObRIkoEiQwCBudV1YWa/UzhCtGFA1al6c/rCPbMcRI10pFjCmh8HZ",
-	"UN2yJ8/PrqaVt+kCyRDX0TtaDhW42Z9CcelOGjwdHECQELAlGwJcqqlFRQr6kh0+hpZn/+wqxugtXgw6",
-	"g2OAEt4fzGb9K+KKniLaZ4mVQLnJB4FXJpVpfAqiWoAO04KRmpcU7r7YlJNh2Inc5lhq86nT7x4vq9/7",
-	"Gx5hqbx8bXH4w63VCb/xJVvhvOfC+z5iUUaYa7Kt+Ak/PulSSU/bBhCTqa9WSnyoCsRNsC+8HkDqBLHm",
-	"dLDGdeMrZUGfFDchqAn4JEzkGhW1A9cMvDtgBlHt1GnF1rdSsLwH63a1nKwaaGTXtqd6dUMoyeW6sgae",
-	"5Rz3JLl0wMK5u4Vq8xFXx0RO2B1TRw//4m6ly+zql0mGiuSJe1dCyBxAb5i39pt2R208N9PGvcOpNhlq",
-	"tgoKeXA5dm335n5mzoHpPHwN5yE6NCZ8yXDHnL11CH/pkQP0pX3xPtc3O7aOuJGjjsyknBXjSs9T/DpD",
-	"taC9+q+cjwL6HaS6XTGx3gHuCiACr3dUbN2xgAvVct3KEb4T8mKfzfcuiDp2LuGZEEUa8Dmu7HI1AgLZ",
-	"z2UDyD+Oex5pUjJZFswaM0gAfUMen4M9JRi3B7V5BfbSqvRQDUg3kjp0SNwY/oWkZA3Pw9+zQysxrfl5",
-	"/8yPspViOzSNsAndV3ufqzcgNlfB+Ha3ktWMFKa/+VeiGcXS8DkgV3Co/gYvxYZDkTKp08FTP1WmkPLW",
-	"KVWHOR7DlGvGPW5vG4yvM1ZMLu9nfKqXhoLC2Y0RllmTryXd8DingKW9tof6NKy0t3Vfiy6i09///sPb",
-	"u+fgrZcHpsia2pvQlSALBwbh0FOdw3PHy6bMr7tD/OL+F1pEXL38EnUYNZminwvKYoWO3lp9fO7x3Dx4",
-	"JHpeqDUwoiHPDR+v/JgHtFzQFYtXmMjKrGVKXhgOUb/gsTRSRM0grkraNeNS+jZOsNh3PIGSrle3Z/e4",
-	"X/0h7ifoTG/C95AVghHMYvps1o/LzUY7PXfshZ/cYyHEMOMTjcBCWp5oV6TF4FQjd6rTvGqsEaj3tf8l",
-	"wJetQ8eMAu3r8WSqoAG49da0qpeUxBl+Jfdgjf+steX7nFBN71j+ysRIVxTcYfoRyFYg5y+fLxdZSuLE",
-	"KYVyfiaDBzxSF9eixMnVcW+ruo6yK+3BfQzsY6WPjvZBGPTk2IvNmbbni6EuBSMhirZTsnZCPj6/dlqh",
-	"i5qhaL8V6PKIJL0MYtJYkyOugzVAnvuvRQF+EFigEVzhGueUES2dSxWdxk7TFpK43JgJz3YDwBkmHISy",
-	"yxcdRIb6Lo9hh7xm5sBYCDUC9rS27AFdRcDI5YJA6i/sAROYyHvt4URcqoLzNqmAA4jxexeYhGHlhiCq",
-	"RQdaj6riOFpCFUE3NmykjGP8KsPvuUGysRL3iB4FRDxJjfpOG76nhr0S2un6HUMx5LVGIFsR247bTUF3",
-	"LFfrAn2t8s5RH5N8EzJoc3bHByKCckMKQW7TxvFoMAmPFnL7sVSMRk74nlFB3HczcouMBM/6pdEGT6Fv",
-	"IemLh8ip5GZHXizJfyNrpgzlwhyDOggMmzJ2tzQR980D1DjcnHrBTXpHj6Xji/9wBYhfEW4mil7kUSDB",
-	"gd3EYg1NtjTT9lJ5FKdOC9e/5dl67P/S3xyfEfJQfT8UzXksF2ufhSi2OzHgpgcY24nVtGIKZ8vzGGAy",
-	"EibmUTxaUZcRqtdM5AhufVJk2aurw1SOxtncZj/Mbm2lzE+Yw/ie0LAjAVKY8v0D7IkrE+zi/UATm4AK",
-	"CpEqLsi+zfC1pPHlwOMTamcNnZ1PyQq8/rzqDHQNdJrwyDe3plk3dfpiGRZUPdJEsQ1TzKq1ha8oecBF",
-	"e6EdEET8qRld+nd3Ka27Opbgnok8ET5moKxj3C3vEf0nmrL4dk/Ts2hKbxccSMuQSm+tNN0yqVtxOv3G",
-	"CMKY3EwTqGHydmKb7I4pWkB+Vc4xm0y7JLKToYFGA1mQBBOHi3/Q7zROcvPJWH+nUqaXIGrDypHWQosp",
-	"ZprZveZzD89pGcf2hm6ESYN24T6bJQe+8sInULgyNgnX6QFL27qgn2NhEghhwbmYUPVVJc5QAM1R9VWF",
-	"mr4PgcyHikosO23SRJdo/a0LRpXTRF16Ni3Z51GUvgk305r9dOc0AFrGDis6RMASh1QcxQpGNcPOnBhF",
-	"XUT1ieS1jmALYPwwzvxKFq4mB4tOuamTLw47CYUJO25S0kB3MTviHg3qWCwP4PTxrPyKYxGckKWQvi+D",
-	"CAipMBo7MJaGQDTc8PXy+rgaIcchCrDRsdzRaXT2/YyiRDTefSDInmrOirzRaLkLj+GbOvVPG3d50xNQ",
-	"e/BY5kdKqnnz0zmt4M35oHvc+ArhcZyrjwqi6ZHs5CHUPIR6y54vJx8p28RyD0iU4II8oSV/cnf+ZEV1",
-	"vHFtB2u2ZrC68rIzfjN5PnQc9vN5pCOlWA3HUQ+d7RCHppExikHiXV1c+vUqQpPhsZ0v0QNkJ9eMfoWp",
-	"tOaQNVkk7GUSszt2PZHXCys3hnxvoQAuEjoED7SsrHUkk1tkv6dmNwjoAfdymt8MP9yfMN76aWMY1wYu",
-	"4dHUaR1PKb//vLAvBu0ElxDjyVqVGQomYNCWICpYywPqg88I55CwlA2jmq+KAQQ3LgJcYCQugVzBQZ5t",
-	"pCKUeFicWEONBNO0EUcsaCWmW9m+w6cgXYMqpgdmivJcbrCY0MpwaPuLEv4gqyInuUyjl2Dmr0Epm7M5",
-	"0A+iDsGvlYTO9LM813jKf3uAMzjSTcTy5yf5N5YKSGFktd6xaANwF1px/h5IZQIoFCpyRw9oqSCqokgU",
-	"LJ/sxwZW1VUoPGeH1cYOGwrGZOdze4XfQVoVQV7FxA8Ji2Of6doUR19GBGc9I+FgZ64ARuQEhGHPHCoM",
-	"t5Zpqz/UcsIr1fZmXkVdmV70zmbcuEvMb13dinWqjJAqRttdr2pIy2DSjYBcNmuxi6SiypOlqaElS1x2",
-	"yzH7OOaWXcfFKIZJrdzGfjSEGnIk/ydZ3kC0S1bGyorGJDGq21mzVJDy7qd1ur17iuCtLbqaTzvWXQiQ",
-	"uhvDBbJ3GF7dUGh/2Sjv5JoEO2eE5SerHpy09KWhkNUMdQKdCXnCUUOgPaFLFL64IlYg4W9heVFBQAst",
-	"w7Ki91/QWDrBgCew547oU/GlCcez/QqfG0BrWNBdo9zwdSHXtweuGXo5oA8MlEpKzQ2/QxG2rtQd0+Bb",
-	"n1jBRTfkchGPuNTm9f1H+zIANcgUNcH8c3t7MS5jr1rH/OlyRNns9p1rctvoN160QzwX2UJ3zvUc0MZw",
-	"qsfaDcabpzsgIS4I3p437lRgbWaNPvTxh/t1LHRpGyCjohe0lOYg1e2Q7cI2G2cD1cVv+ojVj7cYedRG",
-	"MQPHqxLKaiEAKRYF/GEsTzYslLXiEp/VhUNvm2s1uBn5EfxXM7/uMZKdGFKnd5QXHkYvPRAWDUfm3F5s",
-	"azYdjZ0Q5nv6+eOw0VcP1G5ZH+tYDxwwMczTidnYMTxl7zGMlRZvpLAkMhNDdUK/V5OhVk/4Buk6H2ws",
-	"w1Mla2x+jLP+4lw4M3TkV2RLsdi7UbjzGGSMqgrs9J9TQ7HNsbXh7F8C2l+smCQJ3GQMBsbOKF4Yy++Y",
-	"/nuZ9AHnGZ+MBk0HLC1VMRo0GBn0nbcdYGu/L9KL9L5IUxE42JZJuC1fVxYiiJGSmjBle1FIRSAsFm8v",
-	"9Gw80joZNZTKsPz1Man4spTKnBryPb+Yiqh6jO4+TIjzjzgUiW6T4GiV31A94AQkSCPp1nH/+b2q3BzJ",
-	"/G43K9o8IDhGNJB3pvqS0T07e6+YZvMCjHBsvzgxNJ5H+CrxXt4zKhp4OIlvfLAmS/Ib5cvlvE+UL5eN",
-	"L8RSePdlMZQtjEL1AF35pCQGwKhzYiTZyKKQB6fGaUvRG495UpXguSDW5NR1xioX2jCaZz718ql96or8",
-	"t+ksXb8LbXq1ltYmfotM9RKHLqF71ePAhTRRjvPq8f+ASpxny3gljp3EifoVghLV6ciDdnOe48aBPg4v",
-	"QStnOmlELM8um5YK/DOiUbnEl/jUx9WsCcWmvRDX1VVu8EKwH0awoI67uNEdQHJh3gxkBL8iBy5043X2",
-	"eV1Umt+xH/38jKpY8+9+rvj3eyxszt3Y62CMTq3m2uLsbU7ouShML0VxKvklkiEVLTV3iQ6t8Z8+mx5f",
-	"M/PTpvXWxXJWHb8rusLVRUnlcExOIVXP6g1QI/azWJugb8gSOdXKw+tmjbvBWnjVSypNpXoqXtdW0iIl",
-	"UaOxS5EEejt/t6jMNUjFohLFSmaAeHXzVHBOG0lWjLaARmZtehcH2rdoRRGsmalB0huTc9EkV0j1dRgn",
-	"0iQVGOmkHqn2zSFVBNb7g/jE9wMZXit2lFFu8P4VSDeoAFPunL0MZecx6CsrT+pv9fxPACO5Z6ZG63H5",
-	"Apb4HtohbD7XBDqTkT/B3mTQT9de3Mc/e8bwGbTCXNs/7ektI3uss05BMa9UrIm6uyngEySvfbVa4sHz",
-	"BEiKFTXg1iMRsA03hovtm7g8wOR/tbXmKDImnE3upINHvbEEbdCRRAosokVYPGzURFM+3/PYKZ4BwOMr",
-	"qbY5n/sN+8Zs7XbOJ2Zrz04Qfi/Vi+XAxkoBGwtb5qOUGwR8sBu7Z8zo3kHx9V6NPR5WxSZaD4atbBO9",
-	"QZyudtymdEdbbp3+rCV3OoweZM7QdXpiJLQhwh2mHgp7a0sE2UGaxMfm3B3ioqXhTpzDBwR10QmdG2IY",
-	"3X+Sxm6LJhteWNtmdSTOHoXhoNISg812MKsnGg9axZULoXUldQ3sPKSOL4ndEY98dz9057jQCRhaAPVh",
-	"FwkpQq8+yAOWEfq19wOQy2lMnYbITQplOVm8OkZwT/oXULfDUHv6zvUIZZqeGxwUHC7ol3E43BGNvd2D",
-	"OBoH7KLeJofUp4wBamKuL6gjDytrXFZfwR6Zk+qPcvE9U69d6Hw8uDbpSNcV4Mh/iJdLN3mZFgVZVaZF",
-	"lQcnRlwH7Kx6vAX2X5SsypOwP9ObG0xDsX6FdtANf+DcRuK1M9D35/ETTKnKR4qeXI7/Vypyvqblwzj7",
-	"NpSreFEsF2R5tnwKLoo7JjD7Itz4oApn7durAmBqasiGo66wj4rF+UpYaGCVtPmeQFbGfhnCqXs1gKwE",
-	"P75OQGbww9TvZIH0sXPkZ3Wig8wR+VMf9PBqut1/U8x3FT9w/O0rDbs27kLrXCtWAEpB6B1TgJIwEJHv",
-	"+K2+oWOqlnOhwVS45s6vRod+OqA7RHgyUXWwB40oumZwAaDDGUjjlQpErzi7WlrFbnn2cjntUW6SNuuw",
-	"yBgPfsAw3X3khhUJg87I4JJFmdGyL2B2eAnKgbLSqNkGW5hsILV5LknEPIhUaO/ImIxokbC1xOjOOTCo",
-	"TlaCvh2CpBbS1PizDqAGmgZAFGRtn0nPXFd0PYS5ltwKzX0ymlKdSzFDvMs9e2tfiCHAuZnOgE4aWZve",
-	"sWLzACN1eSRMMlDFkcB/MoOdTdEl/oqYX6eqEp6Up3e4w9reSD2vp8ZQOvVAHC9Edyfa1frh63gs+GVx",
-	"5NgJSo+OxWJfm19+e/Hlcfjvy4T/Pr+IR8l+gB2KthXMXaJV7PRQsR36cWsVypld6hXbVHpoQCUPoyB3",
-	"rpLX27U0zxd+ihinxARz+4WoFdtpj9/48nB3OXpM6CBXYJNOp5W71Ap4NanlLN2noGkCdTK3W/XWdBZu",
-	"/+A2JuUgB644+TD73jszU5EEsbsMWv4/K17uscI5KUC0vIZrxvU5mOvw8SlnfUcBpsgETKuh5nnRHM1W",
-	"nAgAq/QN9AjBvv5S5QhqB3DIBrJvYBE7escSIkqxphQvUhq1JOHewf6dBnr3zrKjmht1H8kHK3DA4aYE",
-	"JzXdiqf0QP7sUMDBTsNH/KFRii/qhKRbKO1MaCmgKrFN1wqQmh+qbqbTZQxwZb2TsmgSEcJswihZfM8V",
-	"4CZCpjv+45ex1tRT7JeOhZ4OMRhJcWo1BvOtiAOqN5JygqFx384cW87hacd4NVO/yuNNOHN3JbSZxv61",
-	"1nyjOss+Vm8P78lGfy2ypQajjXtmag06YMCv6T7AGliSxNvzDteUwTvRqy7e+dxj5NiPCSwOoYZsWFEQ",
-	"3x46ok7J6CfumMr5unXywSWlDaARMdSCjCync9X9UG5BYclI5gx3qY/JUd/CjbM2FwhrfTuU72XJI8lW",
-	"EvsQMbLZAKNurpQgN5Jb7USZsc9PXLtI7p65vpgH2U6XmMTx4nsmdD/lNyoGAtppDBBDBmir0L+Qa3+d",
-	"Q3cDJBqCrIeOW/YOTKAc1si1EnAm/DVWEqUsyvcEGs8fNiz9rhoAn6uTtGgdwHP7pytlf/ENaLgmla7A",
-	"i5/un/Loov3NuWVH31UKWxxBbk2TizfuapnuinHv5pDxU6tNPLECs3px1gcrKLEM2otNDy9oBStACTrL",
-	"N2Z/PiDkrofpiviWBvqPPTQorFEsltdyTlbMGpsZoJFLpVkcMjgNWKGPBAtXO6ylhn4AYvgZIQlSgE7D",
-	"np8EdvouFFHOkPGsYAgM8ZZtJ8JzL1428zvtv/r4QIzmXGzdWBFgB20UBVhbah8lf/r3458nyvdetMvt",
-	"7D9DIaBXDrA0fsA9PlwEOav0cSr05zGhWgRtUSR6ygGw9zTgqsliEWoME3nchVzYu5Iqxe+oy5gAiF6S",
-	"s5IqUymmoTPqAN7wiciaviZ4Mo5+MlqajBrRjk/cYUz++ODRT4YvRjzms4+o9c1Q0ZEtvkzGWAH2MN3s",
-	"eg0oiZMW1wx8W9O7+cbrorqomTU0JveggxFTGcnxy+DI/9krPbn45T44jntq1rufBrq35vTo1Tqo7oaH",
-	"O4pC1EJmjd47o6nc4UEo4pQm1jy5zb3n8aNDe9t49a2i/ydZ0n1FR25Mrc4ARP8iu0c6QfBlA+xtjmjk",
-	"XqQ1Sd2ATvXUCact7dA70X7isce3v+cR5IxPLk9qy3KCM7rByJNi2KTJ9Uv2kUH06eSuXzV4dbApvnew",
-	"dqy+E0VKD83rhN4r2eKwk0VcZdcMJ133JUByPdKOCr6VN6+dVhPh3X5vl1k7bHfnXtv7Plq15+9czFl3",
-	"Wr0vbMQ+Vz2N4EDjaP6u/3i7mVYTiInlQ7/tMIUz+psLNv9MuRnGqMRqG8zD6wMW8sHBD1LdfpIf4vZE",
-	"F9LQTbJeSmvN9YcypFFr9PY6JvYcLxouxdl7lBbp+x5ebWz9x2q/p+oYyd8Px6/vt88VPaBjCpFiiN53",
-	"OgG3xxrsP9RIWDk5Quhy3bxEHUtxG9QvBhWKAZd4zMc35NY2TBvMlXVJ9IUXyHwD3WCHkGtUJT4aaqpW",
-	"CE4xmh/RByfcCaQuCLXhgusdxqP4HRN/L8FJt5d3rVrCxn3bvtJHLu6hq/qHfGY0snnF92EUYzCNw2Ml",
-	"8kfLxz33pm2sM1UoQ5TPH6uTg3zv2B0r9FDqH7ixxiK3dEu50OaVT9karjU51MWIxL1FaEj2crnl/qbb",
-	"uozGh24QckgtbzDKqXDzwUTCu51uHR1STcuNGMS9HrCq7U8nJgI24BDqrOxmaetFPA6hq6KjQs8x6RMQ",
-	"7qcfOUjxqt80Ipt+6/Xctzp7Qe0pXbgJuBHn91bopqCEcn9P3Ohe81tWHH12ece51S4P2HEMs6HGtwBc",
-	"xaiA/iaQnGygIOZHMCdnFpj2gihxWJAUULbQmm1L9ywdRWQ+gEdfOvqCGmlFo33EO//bjXD9PUF2tG60",
-	"H0GyitrEfwzkEP5rbBaN9Ye5ZI0ySZg8WEECQ0tS2D/+GkdnccUZDwLPEnMlxON0YMB9kFW0LBhWpeyP",
-	"aN3gfyq54gIQ3hAYwkiIyzAo42r1B/dA1qoSYB+FKOOEoefL4L3+Yc9Lmo33o3PunGTloYpz77McJ7SS",
-	"BTv5vvEZZpNfKakyYih3BJBGVTNZxKEtlJSr6UDdYI6v+6ZLMBu/SO7je+pWHDhlFSk7i0two09kk7qF",
-	"c7yaO24kzOuz6ftJ9ZHd84Fuf0Pemz0zisUB3QM43VClwLRBD1aD98vkrj+8h5/zo4RJdPo6pXXFDdQ+",
-	"LRFsqBNyAyesH+vstzUezY4Kzr+I+cUHMHjc9x9Fgf0HPQGaDeWMz+pR7BfvBpzXrRhinyc0Kw6Rz78B",
-	"L0VN4uFuAz/VbYZHtUbBKCARUzXY1+U11ayTcttuqPk3ZgZ/+8jz4Ze9nuQn4/BOMeI5mTrkgNsw7tX6",
-	"Vmfe9SynjGxrqp/9FLoOp28WGvl2hj+pPIqpKWS1jSSs7q0CYHVR7VDTd1TlxdG5wOv2EwOJrDMdJegO",
-	"mfeKOyjx0i/dBHw3rCjIXupWALX7paYrrnuxdcsxKFcDnbROGKyg65hWqo1ytUWQEnMT6t6tIspFzteA",
-	"2mW1tnykEwfg+MaDPJDqg8lRrlM2BgPtH9zXoSepGG1xNNi8ZKiviOvzP+CCqz0e4zeWGyUbdnTAwtMa",
-	"gbA7FMcDNKz71UYbD7Uc6r3yqrn8cWD0NiG91X3YPV9/zFdizffsBJdk7lD/sJQHmT1QyR28zAuOFPfg",
-	"T2pGsmzfOfhTZbyk7qKD2bsIIx4bdvBAxovB1qId3z7ipPYakSBKyFR0pnNad1R54Ika4cI3/G3k1+po",
-	"IWDPLZ0Ss+kijQTPrl9BrafVARs/XIpy4Al/knbwnnIFWCR5LMeZbx1IdU/Os88lV50S6uH8t4KLGVHT",
-	"t1Kqd1xEA6fKRUBHHSn2mT787hb7q8EI9QL85GIH8b2/QWLdDJ2bBQOR8OsjTZx1pskS4snnmUtf5Ypg",
-	"+NmVD9Thlge4m+q+Ivdry/O79OTJFr/ex1H4q31ytHnPe19NN6syCYQhyz0IkWxHm/GmpYowkWPmwGEn",
-	"fccI7BLZc2K7Phtze2poltwDbyRyqOhhIBbY6k6Gq+UagqmCUME8OqmplIgqkfBK8tGGhndt59rlBErK",
-	"jrZNDuX6UIC2H6MZbv3p0Yb0ZqezkAMn67vixiM1Ez6eWI5ayWTZwaz4Sr0/Z1BLRZNXHohaTqpPUusi",
-	"2rSabyJGimJrbD3jqr9KaQA5C1PKiwKxlzJwN/t+ElSzeLMR7yJOoFQXuNcFgEGAuONQO2vdF3EJ/jQG",
-	"BqgPQ2JDSi8sT+1J6d7/VKmIuPnkIIxJp1GrKyfw3VqHFcMh40kpfjeglyXwZ7OvbN3ergs1FvqEtUEG",
-	"0ZcbSS0Shq4H/BqjDd4KTA/vKmJ104Y+GMZD9tsYcWDWrTjm+DZ9m41Y/UlCA7r4mXDvNlydje4KpzTo",
-	"aDSrizWYG2UI3zhOSNc3rjeCFSNxI5sO7Gmvr1ybH+IT/Rz9azz37ddpSwVkRFCzUkz0sXpDd7Ynv1oL",
-	"ASRmaNHjj5QrKgHSZeHsOyJnzSZzxUBdQXfayBejyNuDSnk9KjSq+mlop+HXj4OHYeTYlUzVobJI3xO4",
-	"pHR6g/bUYIM3SsMXoiGGenZNCrTWWxM48RL6VN3nBircmZrVEQWxkKQgUtX95uDmzUi91hZLfJ7qD9Pp",
-	"/pduIc0Z4teJIS5m1engcY9aUeGWnKdLPrBMGpdHMMk9iyJ5kpIzB3nvkSYIlAaWTGGitFXwwBmkK7D8",
-	"vHJScBHZ/hmK70iydx1mSerCOpCiDQLRj5XiMqoJdZrTyP5HBLXnJ6eijFqA2DT5S1ardYmP1w6/xBf6",
-	"ufodvRITJE70KA/VWg4WRiV7fFtrjae/QyRgKyEZCKrPeFTxSA+D/1SZQkpwubGBaChLUNegh0Yjl2qo",
-	"yiiSHuQSuwZh4dI2PWWS9dNbH9BKe7zhAE57AXq6DORgQ2oedn1BJMsd3+6YwqtIhwrrEb/grAylaMoR",
-	"mjM7eYC4mwvJwcNYKY2eSw9AD1m2E8lEtXsbaRtVtuU8lDQX/Y5H5Y41EmJb3gO05JoKbO6E4pwbTXze",
-	"RN/0UnI6AfBj2THo+xFQmRAX4k0bHkPQDDWrunyyJlQzVgCTTKsjcBBHSTT+6CzEyEA5M5QXSaVOb/HR",
-	"hxIi3MxKBrnF54eEuTUVWtr5ZAHF0MU9lpbjP5OyRbPlycOdnI5J2sTO80GP8Vbm9qEA5T1HJMbqKbuA",
-	"X2DpzRh0cP9mIDuOnIBC0nzGLRFsucRNHUKds3u0Y3M+XSZ4GRvVdVFGdvB1YRMaxl6YkCOt+6Aj0OxQ",
-	"dn1XONu9JQi9/ek5LCh0rVoYlHJxUekUUhQMnrET1WNxsmZ8ZLlvynkiqiWsM8oR3QhP46UNvZOVirsQ",
-	"fLJ69/LXhOchIsk1ZE1vXX5BREOb6E6W4CPpSJ3G3SsP4p5jlwGid0YoVdVd/ea8VcWdXCF/vh/VjUHU",
-	"95sdxyXB4ClNuWNSC9SyxYELEb8Uegnjwp/GGvkUs4NDtZrvSombUhM6nHX3tZpxk8Dr6X0AZ+FwKm/p",
-	"PMC1g8WNM8wNSQv9IxtoRgr9lHxNmwTkEQVIXWge7BkV0cwuWeSDSQoI3kQNgadaCHKATWbV/syBf98Q",
-	"utIOJAmqKATzVR7JZhxaNTO0ATqYsRuKAZHKVk75HsRxUCQ946qnW9aweHvmkmtDn7KG2OFs3J1uZknJ",
-	"123+PC0BO+SBfBUfXZq7MJYVi/M6LSf2fQPN+V61InEkoFz26peWKbijL6JgohvDRBKyB8KYpIwZAKu7",
-	"Ju6BsdtWJcnlVIVXOvDIgWMEahwOb7SsWboyEU+VsObJ00A35ux9DbI95yDQjWcauSoQkLhNtg/fvyEv",
-	"L6+ekxKfIGjfRnqbQw61jvcnIZfLl+mF4RnW0HlgkhrO04GvuDRoqgnLOaBzi6oosEWUSgB4cnAq9Qtv",
-	"Uxx/H3es2IQimNrM7xvtSsl4D3TXT4Kud2TDWVH34Tu4vNe0rCD7qt+waIG+RxxIB2Two0xpU/BrA28W",
-	"PxXIEVOxPtD1Aza7ntFaYrSl80j/BjvhUwu+f7f+KY2eGAOwc9GyzUa3jDmvHbjAXvV1j5ZulPCCUH2L",
-	"+N3snxUtSJ3MXYfbxr+T0MVnqhmxb+7V3qbZ6f2gTU4nK6PO2cjYT1JkPlDDTtRfPmC0+TjcwVWzDz7b",
-	"pAPWAXkf5P/5vwm9o7ygq4IRl0ftczZX0H7c/UOxEjogOoEllTWAoW0M41uELEk4wnbIENfvArhRbQhk",
-	"oTSzniJzSv/UzwzxHHt3EvwdzQdqcG1po4bst7T0Aft02IDU4QOBUl+olzkbUcNlwtWM0pp0c8Nak4ue",
-	"NceMJ7bg/I5D3S8lgMYBzZwdQNeefv5YMpZnEFt5I4U2VJiMKGZ1HikgpRgStWKNMVlSSlsLWXgKq9BP",
-	"aKoJ4dPJHoTKd1YY62811cbRkeHew5Q9586cNFgvRSam0e5KebaMUeXQOLb1/ZIOsHq2PE/PxP+mKSgD",
-	"CRo18abzcUfTv5sHZGquU/vQy3DS2DEF2SQuAcLF1fHlGiYG++WMFKbXyZr9PE6xpduBBMtOPL2JRt4t",
-	"yYxiLs0r2kzvvzTozw2R7zl1LWnYWS2Ho1+f/6KbU4pntFP135jYzgEw3rsjWB0Kcij2oOhoQl0LSw+z",
-	"1kk8rwRomagd2OfrJjezitL2XA92WRLSjDNOKg8MOsN3VLU+Prt8Hv3MuN1YzejGTMtFLZkBUT/Aff2e",
-	"LB04s9DTpn9byru5ddCDncqKdgpwZ4IJTad8jxPXAAMHhA/6iSZ1n7rl40n2IzJt+CDxadAj1ylhOEfu",
-	"QBMHGUiOGwfBiHobFKMTiWPaJIHzR/ogpKGsePx8+FLapJOQwD+6x4aasySgemf15RckTNYsa23SuxE8",
-	"bh7IwG81tf2B9Feak8JeUKVEh9xlfXJ86EMTg3pOq/0daySVGqwLSK5vXl6TsmDCHE/oWa9ioJUA0rU6",
-	"1hhhiBxe66uTvdFCK7ZYnzPwZAppXGEgBODJjmpf6tou4orhg11O4INNYd/V80sDIKr39UQMog81fmF7",
-	"S/va14RZ5pMDohdWHyTx1ASCYVndEV1tdhIDP+UtAOXT+/tA0yovSXpOZjxvsTjHnqrb9mCAbQcOc9Sj",
-	"Yn16JC3m3lc7VkTCkZbZj8xkUPJbHDMCj2VzVNtBiKEi9LjoJ2f4yyBWpBXXq0Ac3zdJYzAfaVDT65WU",
-	"NLFCmPlpQPeBO2DmPTra4yYeJ9vreXs1ElFQc3NFuiAEEAuirl/ZImx/1rhpfftQl6bqNQFXDow0692y",
-	"rqcONj3Dkzw7HcsLoMHU3eiV69859c51RcEBUEquJGBJU605Gv11kpc8iFhTyPa86HrNtD77gAXB86aF",
-	"77qJGYAlH3JE7xkz3FkQbX77q4SieVEcrYza889M3xD22Y6Mhpwm/mUC8DcOEYJqQ0qpffVaBwAK3o+z",
-	"nCzdTfPOjjHxzI9y+BHD9y2Z2ZAsHthi5BP+keEvaGpG3tfUDL0ax0B0k+l8uUeP7uIb86g/mnkK13SY",
-	"4H/lGOTsEy2KeR1s/Ku4sAAHOnDtT7p4ZrpZVveRYAhmnGSR1CA8p37MWwJ+qNQdAYTV03ck0omdmWnQ",
-	"GRzhIzzchyeATY66GN2LoXCx1/1YxRVxLHFw2VvnUUUwl24HGijPaS0hhjvvpmYtDuEYOz3OFVeeE6nI",
-	"xSKtVU3orD2HGd47h8iJzOC358T4OdzT75mqERGc+/9py8k+GZ/G1JGPtaYVBrrKxoMTy4koiVdNA76K",
-	"ZdUPcgVQ4B6bJvPNzc1BvnP1kB4JVoq3DKJpmNKpXUMvjXSL49rspTY/c9FeyTLrJdqEAW+IrIyrddMS",
-	"cyUbPVSm6l27Hrcokh/1zok6CnPRhraXisCqyZ8uLN8+/XOnT0b7Mx4pv+PdDfSFKJ+jMDH0lpGqJEaS",
-	"i+VN+DN0JQICE2qcknDZCoJNd7pCpnnPlAeCDxS/nMM70XCfqdTULi4hdVWTShheoNdACgb45NaQcqDI",
-	"gI4FeRXFkfh8sbqhVwJSPzJLLF2rwUVL8Kw7tKYjs8S1Qsi729c7WhRMbMGjGkENn5pEE5Znyo3hNHrP",
-	"KGN3w0d/A7VX9vNOAhmxyy+SUIoGYhNiU0HWr0s+8MQ+2nNUMvsnD6juajk6ykVJhyoOrI77yh7I+M/A",
-	"q6+GX6/PYZLzpH1Nxm7pQWADFzc40bv9lbpEhYMT4eQH6v+En4jBC072g2p8JqnIwC+mX/hwD1y7qQYY",
-	"6NHzq3R73OTLzLFvixlrTknVIPD0na5B+OYPM1zKn6CPeOEbnVlF7wY64GCGvv0JcvPBEUtLTPbp1juW",
-	"Ldl1MS1CGzVEA7iZrowDG0G8IgcuNKF7KbYounUGkpQb7aURXpjYqgIkk+i6o5dnL6+mWnMzlr/BbNzv",
-	"rGyL9zH1TcKJB8GKJzHEV85Y/j1UXPfdj6BzhAIND5Pnknl1A7/K8H1oyuFkMPYrnjkRlKheHwuFMoXU",
-	"CKXbLv2JVGidku2ykqJqX3ZXk3GCtrhtIborbT4ydRctO/NekNCEEcmn7fNECuDlGFp1JIyw5yKksY9l",
-	"zqcvCvuoD/am2lETOlNhqW+3y8pUXisWsXT7wkZT8KUKOfhp/fn7RtN49s2zGGC3iXKfHmgHZPfrb8x8",
-	"tHJPD9b2fS9VrK+MRPwDjWgDnq6QjSl8ORKebKey2Fe4JtYQzBvdcL3uF53gQYxNrtaOQ+lMQ7eOK9fN",
-	"1g3mlIRqPbyrURW+UaZYv3U11XZLHxjr3gGz+Kcu2gt1fDhmVCeQs1O15ViadlzJp2r/9zLSHMgVi2DT",
-	"HH1NNDMOiTXcWfYKW1UiL1ieEVbo8Ms8CR0yxU9N+pYLP0jkZusz5ISWYlWDsw+uhU+6hgIlwaidiChW",
-	"Qj4aRurcHWrA0TecD+N6YpxQJJuWO4SVSPbRJF8lM8hVqXFch540paTiuJkjUGPVsUm1OXp1xM69GQbc",
-	"jSRl5UszvVEXhouMZlWtGV2rv7uLrqfOhRvihDSK+VquKLxIZ9kuFOYWjgguJJeCEVrY/49+BOgu7vSr",
-	"3uIH8SC0+cQfYD3v/EAp63HbaDVIqxhjRSg5uEpbge2pD3Zf7fxgpYsovqCPFKdVgpWI7K6TFjttt420",
-	"PJ35774SYC93K63lnnDnjAD0Hkc576Cwlh7wvq8y72MAzMIu+adz6Q40FMZGwsXtrP6v2rj6nPFOf9BE",
-	"l53UX76ZwtWltKIx8NqCWgvGlzNm904vGThdgzkOlQCejqhfMaEN0XEYK60rSC7jCFB2++wwYEKDNETt",
-	"3QkUQ2+ZgCL4WfsbtPdIxbo1Ph9pIg/CORmxssg1fUr9RhRcqJMm4CrLocrKCfoGKepuIEEGNGSfX4Nn",
-	"l8zd9s3z4MR+UgZAJe4R/fcHIdIQR7s0j/S9WbEtFTEzA4UsWVtx4rGmobDtBDCW7k8nehVXVN8y845t",
-	"hrOx1Ggy2GnIJSEtf1TCwEPjeCYzb4VI7y3dyNn3i0k58Xk1uYC3FQvylRW01Cz/MbVVSV3rnJ5C1enj",
-	"CSOQWpO5IWxfmiMIBcxvsddcSZXh66qgKnaTbVgkEQ2LAbBW3OoLKyWr7c5kvj6AwAdM3RUVBRAA1Lea",
-	"xHqPcDo8Y0Ag7ss9/A0dldY+e1yV4dMgtNqM60tZEvbCp+P1rXaRkCUifNpy1AdSl010V2Rn7mDeqUBo",
-	"f3oLGbVCHsC/hz8XbGMI9kqOBIKkNj9Ge+kiarh20kgbWQKvcKNZsUmTSb6pWuoZQAitv2EpcH8DURYB",
-	"p0CCI7Jr1AnXgHsbCHnmY/LwFGCr/4071UipeSh5PAPtyeM8zYZ2mmV497NfrVYCGb4KEecirrudjJ4x",
-	"wCuFrBhoAb3DTGTvXXStOkLH5EaGsut7k3YIE4AMN1RF8wys/dfoIVG4DoJGHdEnbqdtRfQsCT2UE9zN",
-	"pW0toQeblK7AsHh6DzfYgNpVt2trx8GGOFLD2rBxdROzuDHhkRT1neRrdq/L2VrhkF1AKJAYQVesdYmD",
-	"QxUDz2NX8kiCvIMainRJM4r2abSVMneVfYed1PYKhQ4SB+a6l/fq/VpBuq/AVD5ZfrSdvX3GPftusFzr",
-	"d0iu38miEzNzLbYNo/toTGC42syaSX9tqx3NnAa5vh2qafy6Sfn+Bus2T8LW4j46Qmvc6Ai8MSsZNYMo",
-	"0NZGx2ZGO25uQhkTERLYMy6Bo/BtDuSAG3vmqQvKanrUxA7cAZkzOy62MPMe0zdrSaV58OLERHTf0+sI",
-	"b3lZDnELlr0NQRo9TB2Dmq9hGHV8leYGGqASCJKmjOiVKriVh5oFFKt4flLIeqDc6Djgt2G+Ra7rua/J",
-	"jt4BiKBCD6KUAQkRu+hOI5p7qG70nflyjNTZGpf3OSZYP1XK+wNj364t2GBWxOotGzi5tW+hqfunt8K5",
-	"p6xCIANfQHifgUIMI2Knfy7Z2sSs5NCa87CTBPsDkcLyBhU5BAFBxlnpc2RmlvNvI9eVHrj1Yp1vWzMB",
-	"cxHuuFnfFNLEdYtQwD9B4Ea5XtsrzAWDApTKEGxGGWl+W+8FHCA20CefO3iwJLXZY7mFhGNGoeJHVUJg",
-	"mKykFVYVI/Qn/CfU+UEwTbG9vGuhADSoR8cDHvdgxmGHL/hTs4bDJ0a/SuTytbd/IzY4eAN8ee3fRW5F",
-	"1h1TRg95c5xtc4gWP9qv/fdod0rvFu94xZtfHBrw52HfN4h/X6IJY60qY+Tg3OgqpRo+gPF5GxQZrYEE",
-	"jieyJXKCEHNnJ4iRqXS/Spx9NHORy1Qlgie72u8pJqd1uvcNlM8+ZPUwnyovHXDp6URUrkEx9HXPc4KR",
-	"fVKxc/uKittDeuSnH5mZjYUx1PjGube6fkIHCOpdu2hv6+C6nXGDDNbztiFS2hPAgLvIvUUwr0QnXp6K",
-	"VG2QMEmDSkPOaMfJAgZtKEWp2lqTEw2NGy+96PU7YdTx9KDXRx+D6TiLQuZnPCtUDweL+oJkWtMPGDYx",
-	"9/JQheiUG3XG909ym7p0u3lvDNMNs8lGfk/1kQZfqK9YdJvZ3LlJ92gkr+uji4+dkNcFr55YtBbzTs94",
-	"vZ+HPIL28Sze1QnJHk92HCn/mVOt09nDGdvyYXbFb9iWJszJchlrLVFM947BdL8+XBYmAY4FUz/uaDm3",
-	"O+bPkDWBKdvg0Nlx8DK6DH9XzsnVumA1/ijNeaUJhXRM1yh5f00oUWxtKBgb4KDfc2Gt8z39TP5EieWP",
-	"EnAyoQcCvrxiR2kNN+jD+GdQs/eudm5PP98QZ/hLEZo1kiNxTWDQ6AIwTQ6B0pJqDUVf8PCBHus2j646",
-	"BvuvQbEFki0julrvcOXgMYaukWvwlqH3VvNfwVPGIac9N9CrAHGPMmdgQUCDCaMY+ZOPG157uvwZZmip",
-	"GlIVWL51EdWV86bZv/oEjUfaExitMgRD8f2IsWOutpRp7grrbAr1EwJXHaSt9GtI4IlkuNFuKSl+HnvI",
-	"4q6DiDR1Y/K4d9YJ5PshW+7p5+SJ77lIflYNI9POmZ5lmnhZt2e865qhMrJfZMlQqHGw0IdG+hxM0foI",
-	"IH1vqMr7Sg77XHLFUnMxBjVXn+79EBmo3awBVGD9RJvfii82YOgPWyYdd7sgFHIZ4yX7yS072/66vk2+",
-	"oypn2oAEeRQCcjD+I42YxI0Sinv0jMeyMW4GOtrzPGk5P+RtxMwI3kGbaI3+6gcxWtwxczhdyoHejq5d",
-	"Q6wd/AauBQwkwxWod7yM59j8KgUb8KPkrDQ7Ag/UrmyMFLpmQITfN5nQLwLp1ty+BupQv9O3N+mCd0U7",
-	"tD1cTorh1Dgsp1tPdoy/RBuavcKs4YGGZt0Kh8orxpMNYgaRyZodPJzkPghXrOk5YlXxwjzmoh1saNp2",
-	"Tg42QDr88s+2Q6V+W37H9N/LpOnvMO+n8dzVSIOb0Qgw3TM8poMnbhD2wCdxQ9ZArLb+xVS5UHq72zlK",
-	"dCOrJuKBCVOGZDbl+2HFUA2fTaAaTrXolcqwPFQWjWIlwslr333p8IrnFxOI26G1bT9zwufQQEtdVzdV",
-	"dweK9y4aaDg0UbnZkLTuWJz/MmnCuaPUFHGtjkSObo0cJsetdS/eHcCJeFPKn3xk+GQRd782dTDEu4A+",
-	"PMPwriGLx4tX4KnR6wxyHOEGA3MMUgMPi1n2dL0HblrJ5HvnIY1PJSDf7ukQbpvvlJLg83a9U1J6Vtgv",
-	"ntStAl4c77DiV3RiF4qfBCOF3MI+anbHFC0wIQitMyiP8H+3Rom+wZ9D2wqo5lcc2YCLdVEh9u+Astss",
-	"51xOF4HuuJl4LeruCZ0tugkxhOfe3m0B0U4JyEJuT6+d/7ZrRzt+qlXH1ZRJ2Cv2hVFbcCF6on78aqp7",
-	"w8NNtX8mSipOAGoGJBDsqLmy1pGvpdwjCmAc6Ht8GwuPaTihv8jpp7pZNQ6l0MN7Sm3SOjABcU7rwPTR",
-	"PhhCvX1Gj1odq5Hm6kOt4H3+6Hhcx6Us+g/4JtHw8gQp4Lo/+9lVO6XTAg0boEWzUeggDHwkmm85C1ym",
-	"KIukZgTSscZbuW7iCCR1K9SVx8pA6DMs3+q3ez41mbO/EPtzJItvMS+ncmZT2D0bJcKeMROa5Hprz2cI",
-	"9JsApdRj+lpM7x3v1KLxfXJ/LHS+Jj/ui2GSHt7x1D5dXb0YIbfd3HCgDJYVE+9zut82sgw7F7EhFPK+",
-	"8/42jR2C9LRC3Kw0adg8xidKRecNizgdnKMM3fUlUxoc9AUVLINAAMacHXaha8scQVpbH9fFAFxmpYS+",
-	"xsygrWSaOAe+yPG/hkt6A/7nWPbH+A7gEPULSSV6g5/t9DGqj2m5c33NOjmvjnhcuLINoBKhxpfSN+vA",
-	"G+BqcnphzY4WSYiiqMEAINjc2zW86nlJ3rIHU17bsyypsfbQmfvInFm6V90cA876nJZp29iyyIqKyLpu",
-	"iJBkxZXZkZwa8LDcstJ0vQqRq4byntOjFU1tPKnWO343lITdBCHpAp7Jg0CcgYjDahy2aTS2bVd6sp3R",
-	"81eeR2GjdtQkTLRzHMBSh1enG7b1CjBoB0IWQmQukPfLSa5GdDPOs/JuQlEBARUOtRVXI5FgAu6Z2rJ8",
-	"qJU+ds33eeMglFkOqLSgmLXHf/osGwZK7jgNJzxhIc93mttD78WOEPWgdGj/YNwnEvVg0cXLksBPcJc9",
-	"0Ylj9RyUc9xYqV0rQ6Bm8kEzIJl8UeP4AF2njQt84DzHj8t5xNXbcLvNA3NrOjZdnBKO3uBUYh62kKJ8",
-	"qncNB0AnnY52wI62JXKg38IgIAdYE3BHQUpHzvdMaN/61N6Xw1rNmo23KnuIPjlhPnE1xs5vXvVbvHlK",
-	"V9kKX3Xf6GVSht4hKXrYsEkmBXvf6TzXLk5yCspUfrbTMbyajjvTGD5tloGTkkL5bwq+X8VTGlWsCAM6",
-	"jUEaK4byNcuhHqQ4IjwyBAhb2DCukH1YrWbrgoshrSJE8FMB9HsI7FCo58IT0ftTMTqU1j0nXdYhUPug",
-	"rw+TuNFnN5DxG+l2IvOiYIZYeheGuJ90+sDWMpZ/8pAp95hsrEf1hUeaaKbtidYZMJ02oULzvtKr10q2",
-	"l99+H1EUmm+mHOGv3kz0tIahaQgEcQfGnlFdKaaxkNCKB+ER4sWahc10uzu1qas4YPeYsCjowCv99NoT",
-	"id0op08TvDupmYgWxn3NmvThSvI56e5D1dkimkribAtf7ZncCm24d9gdLVogAUNRmJqF8Q0/ZgovO55t",
-	"3iWG7UvZSuhRLnk51OE6zaJZDRItxaED19fJ7d+mm6VGNyVcV/32bCxW8XZOVswYpjLy+JwcpNJsupal",
-	"233NU7aRS0Cx4qQVoMEZ+CP6IH13h3W4OrYWJZOhausc5UwbvqfGYeBupIomk0a6JkRzC9HzZjU/BOSM",
-	"FuzfRjtD2ld5fu1eP8u5YtDo/0xzU1GXahHZVxorm7TCYyOVMyVQDmdEFnnyJdv1NRYF930yoNKQnL98",
-	"vkyEiTup5SbcJanRiWHbYlC4Jd30jXaEw10FkyrzudnxSDbJvlMHgLr2ThY52dFi4x05/uOzcyhcS8Qi",
-	"BAbQPA8BbeSf1NbP6AXoAYIquUdLAczV14rmBTs+/sSUOl43FANiJDnwGsvc9aeH3g13TNFtgDIPV4xX",
-	"FL03pWdOizUbaC+CqSxDiSuRWFio65mQf+6rrcSU8cqSExpQ0+20GhOBcnSNXwEs12FrJhzQAKoRKR1y",
-	"psL4MYGn/DiJmvFgO+26/TWqn3XlGFDFa9S1kZHWjHONczzRdvoEN8Zcl7+ZERuNnSxtqOtCZH8nWOXa",
-	"bBIXRZ6BROkY9IwU22Z/OayhkZ8zEhKZZ3VDCyUsK/nZF6/8ku7bnXNp+3Kd1KlCZUiEBGsltY7RgEgF",
-	"tVLJH/D9JzpY+1Ds6NObaQHB3U4PjOW8RgPOmen8EbQlvXGZfscdF/nJJYV/HV+fFvjFl4eyCe0N+QrT",
-	"A7pphiYxdxBvzIQHPyc+dzwlEdEy9zGkBvC492ddyCpPB0mHtA/oORcD7Xp4AhV2q7T5MH3EugrJYSeh",
-	"8YgIEicpPRSD3CnoCSx1sZbt+TAe+YqK/IZs2AF6obhgl1sT11BDCMqVb6AXNirh073cPTmdm/LTZqOZ",
-	"0U4csVM4L3CcG8IRtrudMX7Es3likXNKVo+v+aOK0eatgHg5utEgM3YnrGjMHKX6Vod+g7DdWPrpmiFp",
-	"r0nq8e1r9s96OV39l16IEA75cEdH34ATE7uC4j7QzzSawxoAX6dCd0kZUn6fBDNQfTgxfd/NrIGnzETu",
-	"vVSCGV+CbLgYr7tMaF5WMkELc5xgBMxF5fubUPJbGbKW2trajtqQjzs6m/OpXq8PlI7byJQb1fXhIYjT",
-	"AobrvGTdj1YvpConObvj2Jq1VVcNmt5niOAcXcq65ZWM6H9Wdn9dwhDAvwLyF7zAIy0uQWGaIEq7c1Kc",
-	"KHT4RpgxTtc6x9n50ftisGu5uQsMRBYm+TWUKbcTUWHK9qUc1HNcG+MfAw54woWylnumfxDxUqINVQD5",
-	"yVSNyBvO3UZJYa08rKUUBJqyBVTuxPt5wyj20o+6RnayyLnYfpLlh3I/jNNNNtA7yl1Jka9aKSFLXYLw",
-	"oIYcZFXk5JaxEuYrOh2Cm9qKyPX3Su7f8Rh2nKcRF1B+5nC6mWvD3J9IXfjvvyhVDW6woutboOfgdPbM",
-	"POhkcKduiGBbavidlXA7boWsOXl+f2XDpfd9sUvXLPlRNHPSYoLU7IJF21OZhuOy/S7McxWlwM+jEVo4",
-	"xieWCn3HEU3Wde7sHPqe3CwMN1Xeu2zHO0p3UAZit1SKsBno0RdrUb0uGFXeiRZ1lbsKeY+HcefydFMU",
-	"Ac+v0TLWZVQoJio+ZbSXz/6JJnLj8TzWtwPCsJ7OVAdDz/xhBx1n9CWmYfuSKWqqjn51Mb7nV0114vHT",
-	"ZTRdtxbCSXx01eej2LiVCFCxblgoZ+frRRZnhA2ktYOegUfsxjVyxSAw/mxF28cfGtAJYUxuCcRpEbEG",
-	"Bm7pmjfjZ1ntYxnnB6ly9Oq0soST2ucloh674NZqOqsMiHwGU53jYcG9+eJWmR6Ehg9FRO8nWa13oYVn",
-	"LG+2H1f6XRwv2eLXU6Q/hMa8l+ZX+3icZSol3rtCs07jUZ/vNavLehSAcR7oBH64MVQCEOd7rMabj8Np",
-	"139Kw22sbocOc1BiEfQ/q8dIhF8VwRQLmMud7HfKxZAq6XtOQPJDqJ8PDgVffs4Uwie2AlatWrpBqAKR",
-	"a8IdqpRrSO0gY/fMAHLBDRFSsGtY5usujuScetdj0xkSzH+4ixxWvIK4UZ11UCqm416S0FahJ5Gn/QoS",
-	"wmjQTgEgUzDwJg8dLTJWq9mhoDUf91I78nU6JYXOIIQKdqiDzg5AZo7fIxSBzninkWBRqz3Ppt8zshjP",
-	"ZtfkVshD6G0+jYW+Os5vKG1X/DqOhLS8hhIQV8M0l4wfh8B9BoZNIZk9oa+GijqtOWotvB1f7+rz7CsD",
-	"wNolVZmhVXOOifKh6OsEXpGCeVuhNxtUQ6hH7rZzuyEUOjWgJIBvqngXJ1WJgbY5uW9PupFFIQ/I5qj8",
-	"rI7OUVUUWVg0rq8He93kn+gVFbr+9ZuBch082wcEoGWfzTDcQCzfIkazQ0BTKuT69lHov7WTB13j7sHq",
-	"HYRhJeDgO9TOlByQqFh0PWrrLkm+6R3I8rhE3A/hQ0U5zlIqs2xZsMBqeIs182ma7fmdTzWZQiwnPvSO",
-	"TRaT6LGpWqmNTefLYGO3vY57H0JctyyoIAB/hL68FBi5IZjbzyZd7fR6VTT79fAg48iBRDnFtEnhB21Y",
-	"CXcgdkj2pzUuAkA69seslNDufbB8oFsh9Eiy/zo4/SR6RylmJm4b33zBQOrP8K1jLTfDi+H8D3csY9D4",
-	"tHd5DySpRboF+mra1bGRC+XqRAUoNCKaVtzXX2sZd4oS+3fBTVTDCvDVIT8nAtTmG6oUkkZA1WPGG3zv",
-	"NOPtP2sDtLdbn3YMeyNgn4Jab+L5Tej8Y9VTatY7lrsbZt/Xq+0lk2QYQiASU65mPM7SH155BTzpaWvl",
-	"a/YjFWLO/EMR0JxXXCJl+itYPTDj+TkLt+eq3Cekg4U3oJHDjI2wYj/96a2vuk172oP/Jz2N3cfmPH9I",
-	"fxgaWPdPVuhr7WEvBnLoQGi3e283cQGLvNW4AXQT+5FGTRCcTTyR+9LokWreGYAgKZkFUGM/4pXy88/q",
-	"RbqBJ8QzZtSdvW0QdI7ocy0GvkQLgu7YDMbZz5QLe8ZmnFdce/rzShYzjohe76ScsVaIF8943KeDz3il",
-	"X3Kc5A8dxhju1Ed2Ekan+/TXOEpjnTK8dwzHTEI0+ujqj09BNIpkPMvbGTtjL+hZj0P7+dm7AophdLsY",
-	"y/VQSWuiWxtlBXwiLX9w11GcZqQPxnLkU8kXKzuHTABsRYdDtfQFfy/WBzTsWFcb8XdL3ZXFia/6Lm6d",
-	"w5pVwmlu6R3uYvNiqlYwvGipRVLmNTqnVQSVzetXtWysr1d/iQeeamoZMafUz6hVxnI2tzRWpXBC0Qe2",
-	"oRppABw1tMOXEEPB3idzzOrxBsD3LQq0RuRQvVbI8J8qCw9p7naw5CpSRO2Z23kSjnQTzCe1XKXuLphk",
-	"uX93x+JBf6jSTugRU0AvIr/R7uuBiVIS/D1Ln5zh//OOOQ1lwJuWhvm1lsLQBOWifgPc7j/dTYPTtlDg",
-	"FJvxibKZMJD2inKVWYlIZ5USP86clH2n4adOeanDNs0RWnNorrixJQ1HgMLyLe89qPcg6dZzvHLatfcz",
-	"F7k8DGWTFWxj3rLtQJWVNory7c4QusPO7/1QaUgqcqlj2DFkKNGKbcyPA20FGu9DCqjLAzjA9BPTwNmm",
-	"mXQaySrA0fAjcpOyvn7ipn3BkSz18XrNKbWeblKzXjpQbv4vvF2wJWWJTP1I1+lhblfahPncjqP498iO",
-	"FndMz94CKBFJpU4PYhV5sUHjxoDN7W1xUpvGPfp52kQVE1jZqVnrJ2WiJycdDZRVuR5MLikqMROqk+p6",
-	"3s74q1M8Bw/ujNTv8SRYpx3g4iIZtFBkspH9db8vqAAgbKujZWRNi3UFrYS5yYiqBPwvFS7fs0Y4OiNI",
-	"ZXR5N7KWoXrQ/sHXGVfCDk4oseYgApZBuO3ANct8JQBZWkF3fka+g2QkphSCcdOyLPgaFPQnpZKrgu3/",
-	"/b+0FGeWV/maCYRU5FYb4xvA5138+MMnb3ziP+p6+8VfvThvIE1dL87PlmdLsLBKJmjJF9eLp2fLs6cL",
-	"TB4DtnxCS/7k7vwJXa8Z5lK7SkIJKWNcih/yxfXiL8y8wifgdiqlcD6/i+USil2lMB51sLG2/3JJlbjp",
-	"UyzhvgDb2smc0i54IOQBud2lhcUHDDN88h6JC3ymfZtX8G9b2wZvDa4hU33NbiC0AYEPpu4Y7JTrnnyD",
-	"IJ5ck4OSYhuKPojV0MiGF8jKbWo+WUvXoKJ0yQNtov5Ib9kbmWNeKLQIey3z4yxyzukNKIuELKKifybh",
-	"xfjhqx8zqmJfviJvvKfcijogV4RBPsEJztkDMIfdFYBNzl18ai2FsOYvgJ4gp2TkjhYc4M7IxqozPsAT",
-	"YYLcOz6iB+sd1+YtPGEPpaJwivXi+h/RoKFXc6CEGsAMfbdZ31Ca22f/WTFIIHDCYsU2GLiuST1tq/1y",
-	"z81MMs3syiNpaL3tRQrdf29/3kkQzVuIi1PThnbKiOafzZEECOT4dt557J2RDcVnvg0J7+Ld0SJExFnd",
-	"n4yvisKfCpa7IwEwWa6w34F4DFPvyW/4H1/w5i4YGn9tSn4ncre4PxYd7erdOhye5hG0BbNj4gGI+5Fv",
-	"reqCXyCyMpjs3RINcMrBlAuHPK9J1ZTJWaJ8/SHHM19WEZ5+A0fmbfMLX/mySq7KP/VSc078b3a3/Wvx",
-	"4AcGWm3NhQoyd6wS5lB5QX+KnfCScjWs8thr/FvyEegECeZTGr/1jJX891eMEpTmhxRMXPgmQ6AgPbZX",
-	"Jsn5lhsd+v9iShHWOfzHB6eXxThF63KnHHx8VPB8ZOZ9/dQ34Zj2rNpQ3JMc0Xj5NL647JuyP8AeamYe",
-	"Ygsdrpg8CKYeaVLP9yaIE823AkGjg5EjC0jTBgnjfoZ7qb+n9lcsHI2f/4/4+x/qDvl9d/xfWRJQjZxU",
-	"c0qDHAPc8ROe82H2sA+knwunHz3EggARvvYGtBawonpC539N9f01/jh3TykNit+5HhVRDuxbynl45SGs",
-	"gb/KQ6i/sxIiONvyzOeeB9B/rhofv6nRNNj6VgqmwgugfnSap7c2ZE0LJnKqzvh61Gv1xj23iOvQHUu5",
-	"EQBN15qz+Fgu32iuAj7BP4Z9NmHxbebpCqq4k8S/ev99f4cIZ1YKcE9m8qcP378hV1eXV38G+Cqf4pXB",
-	"/eHIC4qC/TeS6IbwXBNhH3XGeWenVa6fyJKNXCs/lUxA3/JvcrHUKdPzOnW4937ve6LR5n2QSVT+QG5W",
-	"O5RHEKCk4OL2xt5FkALYKHhDc0PkIbuYFZoRukKZHDinzRiy5BNC+Q0+8hWJ6b4QIaT/5UHIuKLr26rU",
-	"XX+Vpdhhx8AgswfKXl4VBtWj5+QTeJzL4+9Jka9hrzqfLVIJgwQ9Rnny21qWxy+jlwWSZtrZsvY0HHK1",
-	"+I5M14v/FULtj/+xfPzy8S+/nT//8j//51m++rdIacM8r+udyM/0Pwtu2NP2/gT37ooL2qwlG78cMI5x",
-	"7914Kw+ikDR3KOF2Tzr7USk9eXLxmW/hdsFvYdVHgu/lkwNo1A92ug+M3WrMKsA8A192I3KyVbIqdYx+",
-	"T8qCjtyJ7wsqcGXfytUC30qidZ1F3QqJG1Zitcxnn2eVBsjwBzC+Wjw0xjNoK3GjiUeIfQDzBcCh/ICI",
-	"g4I8tToSSpwwQjAtQaTKA4rxHmvLQ0WPpncsjzLbb/gfox77D2wv71iD6aZsuLdSPIjAgfk0j9ENyRXd",
-	"GFYTRRuX9NcW7rHP1Y+41VvdfMg3/r4yf+RTdlrLqrpb1b/G8XoVOPfevPRGMWrA4422SJurHGHIkqzh",
-	"OX1G3nYYzR4Bl95mrV161KPnydWl6Ce/4X98QfXhNCbNJp/Fj3iGjl4cGO35lkydu5ryqQaJuWxeF5bQ",
-	"UPAkSyjT5sKlTkoVh3pGrI72d66m7pdc/gvdLfSBHX0/Wl72aVTuytDuSGRkTcWaAbqfVMQRnnBzA7fb",
-	"QapbOAva33ggfWMiFE4QLvKdd5p8NWK+82VgUTr6IrH7X0l2TUOkw2Q6SyW4grGtsqrEFkoDsU1HQwU0",
-	"WI6L5MytbLFEpoKwz1wbe3PDZQdXXF/YmGlF23w7PdukRjfd1B/ICwGDZciJBRfQDEJ+tv/zK+DPgOuB",
-	"AoxGKU2MiCiwzZcnde3IsC/YPvKJ7cvCVb6kWJSY+DhsUk50uvwm+TqwsJQd/MBofiSOVNkCQXf43mm/",
-	"gh0Izx3e5QM5SOBTrWaANM/xtNSnUPiMrkqZsT0Ozb2iW/y6oOL2rauz/RfY2tHogcv8j8cJ8Mf75wsJ",
-	"wvalOeKA7W3I7A7lih5Ix8MPz07kWSnXjOPrc/7HHSs2bz09UlwEBdfmgXKtkBQZWVW8MI+5CLfCuqhW",
-	"jyAI52QbAorZ04b1ln2CPlnvGDZlGtL+2Dow97fQ/fxRS+DSwb7SDn4IoL4yRLwRMsCrcI2y/abuQoZE",
-	"w849dd52Sqvpuv1+Pz/TDw2Y4AUM0x0cLbDLAXTPFsgN3+5WVilKA/kMGd3dR7t9VrREBnHYqQd6DEcw",
-	"iujyz4r7Jl5jAwtpIH3AsqHz2nNFNhwuWaodypGWexacDbmi2y1UxcU62YbGz0No8DXsExdkR0XeAvAK",
-	"+2H1KVZsWljel5PIbWlNkbDZeRNqcYIpPMRNjCnOn03xxBgs6j0wTfEI/t5WDpxxkD5DEhWjxKHg5Z6Z",
-	"wJDlixwCgP6QrhQilAHyBsHjXJMBaWjhSgEO9kUhDWjmaPLcUcUpdNixbMio5oiRvqMqd06Wjixmn31d",
-	"XvSO+w5+DrdcQgCb56OKRloWov0ecnaND+hR73x39N4d+MtXSX3ABSQlNTxQ8AJp7q5c8hjznnRglVyu",
-	"qz1wiGZ3TNHC/ej+bLnIKS6R7W6UYUbv3h/2Y/vdbaJYHImmx1CY4ns5xdgiV8cPVTsXYepGwQ0duv4h",
-	"DaEsHGzqaA7C75BHO19Zw51hiEb6AFyEO1lfQk68WB7NCHQJQfc7kQqgXWPc8hv8b4LDvdbWJv3tME7+",
-	"cC53ezp8y7egi7ol3wSXqC+y44pgLBYj15regSZgsNmidyFp5ysaitIOLPchEyRq9vm6htFPojHWPKdv",
-	"7qX0SGDiD6vG3zcq8cfQWMb55OFjEv4O+lOIQvzZyg/7FUJ9uMIVxvtHQoGYgvgFqP/hnFGCggXE3ogI",
-	"erKhd7JSHEXQA/PpR2a+D8N/E15trWYCOLl+9sESun+k6vZB2MIO1NBh7f3iZ5vhxWLGNtWxSIKL5T/9",
-	"k9+kCKbxxdTrOyzlYZyJ/vDsuD0oR7y7gWrtBKz7SO3GvmAH2bFd+IvrMfuNVCf7uVTS4+Qfxs/l2jR3",
-	"tAmrKnjPV4uf4fE0G8oT8BuZUPZz/3+3oGB3mgaU/UOK/eQ4qrfRadZTfVT+hW2XOQfwK5ouuIUzLBfc",
-	"qN/s/yTYLX9xNZh/FLMFZv+1rJb4Yh9YGUW+GRbUD2Sy+KHm3X1bJxRHDJZApK+uAzJ8csoCwfbuKeK+",
-	"pzn6L7gh/hDGyhB/fA1bBcT9nxwVxkwV/8iJpkpT5qTptJYKD67SDrLXfVgqW8C2vDKn4CvWDOgHGWLF",
-	"CGJhg0anoxb+UVR3u+r7au5BejVZD3OzR3kNH/kWmgN8KkVrcHO6P8FxoGbKOhTwCdqBTkE6PfkN/jdF",
-	"MYCVpGgGf3nQBGKK2fY3/RSsiSziSNbHNqzhweE47EXZGP2UmzKBj77t9dT46LdL7Q373UvrzRopjWOX",
-	"T0Fz30NgUAS8c898M+sBP5icp+Km9zAmvBttNFclRsEnv+F/JEgHt7xvX18QtxrcAjpCo2E8QGLn/AsH",
-	"x51QmBu0eHhB0GKm30FbbX762wmFiV3uiYo2N7uanlF54J75FvIAv/XRrTZBIviibi6I3kllHq5OPChg",
-	"OT1GAMJ8GURKelojS/zrB7aYobwYaCwIfdbkpoGIq1wfVvRiIlSSJbbYsn0roRtSzwoutlAHS/Ut5KrK",
-	"dgra02eRFDSXo56Y5/7VsobcNH53YMiCDmbzH3ayeNi0oTcBSDYkFYeaC+k6Ea4VYyJDARULw3hOh6T9",
-	"EXhQKCFoCouHl/CvFWebr+rq7OKHz2PdwR4vsjIIUj0+0k/usS/Z4rA7TjdAcKhw9tmsBvDwH0uxm2HT",
-	"vq7FjHyTQfIZMFntsmxl19+f2/9eoo9GsdDuAj9O9jRn1tRTVcFcvlvoQrmWdL2DBrU6wxy6DTcGfaYa",
-	"qgCyGjAIu7VHzwd0sPreQUkPIei6R167dlpf5ZBg0cO3FWuNj/Y5wDcPc0hsuOEPVU3xCtv6ubAybDTs",
-	"rw80w8dvcGNLyaF9JVVG14XNCOmxoq6lQHdfQ3+mwbr1NfsDJ6DPkWDxK/Nb5q/EmskM9MNJZclOZ2nH",
-	"i9Qkycf3rmvWSfJx5DRkpHUYMFRjmRG4jdC9b0OLe/BI++KkhzgwqAdupKrTBPSaFlh9ZHz9GfoiPSR9",
-	"e35cNCYXPTUH6Oc3eGqgw8y31IvnXuW+2U57/ywFMCf+htCVZsIETDBzLPmaFsQ3/fJZ8kv4v2xO4tgf",
-	"RFX1XYAG+Bgo9DABOjtUk93wcOSAXI7wOwTbGGHQhbo7+yCrIieGllaX7RfJxSrVh8Kd/58p5H3VGGqm",
-	"A6dVaj/kwLnvkU0l0bdj8+GNabptLpcvR77YbIoxwxYMO9j79Ee5Z9ASG80yLsiKmQNjooY/OVDtweEf",
-	"ApOFNkrnI24j14Hk6HwE+8qqTGw4d3P0JD7RO8bM2Hn8CA88qDIx2UQvtOONtKtvlt4s0lvTykOkAWCo",
-	"1fEFf74kAv2v8oBgpf5qpgQRSuGdZgve8B+9z/Ya3nX+7b0+SSrUB/8wdF83fy+TvXmgPO2j3eyi7TKh",
-	"IwR+IqWv3k7uWSp1jSS5xA7trus8dLSHrgkxko4fW7o2UeDzWKve2WqHSHMhtev40qItHpVwYjeC3g+z",
-	"aXwoNBF0xE/RoP1JfkANGqXHw92VtU+sVHYGOXmM6MAFhfJcKNY97JhiAcIQsQBJ6AxKtpLp+9y5A6is",
-	"6AyNFkKd6BX9ZUwuJ+WjILd+5YwUvNlmyrm5p62RrdLpnMqLgvvWWXO7tTaqRZIrROqUF7/wbNAMiByy",
-	"1pb86yfAeKOzjR7aQQyA5KyGAnSytts4EOh7f8K04XsH8hS3Xz/Ag9/55+bqw+wz3ZfYCsS1zFsYJgSH",
-	"/nrW8FwG7ADYYACMynmlF9fnZ0+fnz+z96R2R/Ufoa/qxbJ+fStlvrg+f9p902r3eieNffpLan6HX+h/",
-	"1NjWD6SjNykBTegW18uzZ8vzZ+cZ9Ihxesry7PzZ05cvs8WOb3f2n88vXj69yhaF3CKa4OL68fLs4uX5",
-	"hf3bwT5x+fzy4sXsFbpWogPMT92vD8L67HOJHYl23PTquZXcux5/hBqy5mpdMN1AGKZ831KxHeduCr7d",
-	"mSm+/R6fugfXgre0wbS+heJn4L3j4vrx+fnZVbb4dXF9Dk3zmWWTi+f2PzGR3cjyQ7lfXJ9fLJehJ/Pn",
-	"xfXjC3j/fHl2+SV593BBX5U7ack+L64vzi5ePLvKFitZCfQKu6WdPz9bXpxnC9Aor8/Pli/sYjvryRbr",
-	"glGFbH5+9vTi8nm22DCq+cp+BDOuuEDgKffPgrqevkzYDdwANrwl9+vQ+fT87PLF8wv869/srW0/hv/8",
-	"yHP30MXZ+fnli2yheY5w7xtQoQpaCXTUsYIhzj00OD1/enZx9Txb7BjNudjC3x5fnV2cv2jsJuB+mL8y",
-	"5LmLs4tnl+eWzhAjuV4skByfJExqeXb58uXly5l7+g3PI5ICzVigOkA0W6PP2n/g+Aw9Y+zv1ghHdyhe",
-	"WkjJ2KGU0hykup08lv65exxMekd5QYGdzs+eZYuca4P8dgleyY+4d5dnL2Cj7Nafn13gf3tRaznXbtwb",
-	"KezLsHcvrtI3zi3jqx5H7PqP2iAzYBgLxnI4imdXy8tLe+8ZLu3cX14uLy6zhS7o+tb+e/ny6tnyxez1",
-	"fCNW/NkBpIfbwDX19OwY4zCfoj3GXScVKzQoDsGzN+GOvrrKFhBOhVxvxnLE4dTQOhZuAac/v2fqvX3V",
-	"inow78NgWFamaFGA0v80W+gDY+Xi+sJdCM+zxYGL11Z8pt8Fdp3fQE95BVrI+cXTF9liz6j40SMtXZ2d",
-	"L589xT9+8Gu7uDq7enqeLcqXy/DgM3s+y5fL8NBTSwH4TO6iGLMW/Q1FJZKAGEkO4KqC4olK5JZthQuz",
-	"o628kwdSSCxAMvS2k3/m2VfSYpJ97TP307Ptc1fZ4pbDTcrFqw/Q+DtgZD1t8uxr0HCs2KigG9AHsAeW",
-	"Z8/T90TS4qsyImj9P4hPoHJcWq0E2meHCBjukn9gefby2fL5ebZw6Q1vkCDPrMaBT/zmtGtrNIASfYVc",
-	"vLh+cXb5/MVL+6+cw7+/4C+v0e44f3Z21TkF52fn/nH/0IX/Q3hoaW+h8uXSPWH5v3lALs4uwo58L9WL",
-	"5eL6+dnlyxdPZ23BNzwWsCHA9o6nfLzKMvgw+++sMrGm5dQR+Kt/7h7HwJ5Fps0nqsC/c25lUluwP0vn",
-	"cD+hbyVuL188sxf5Bno2onrcYrqLs5dXT7OFgcW9cqjM8I/Xi+ur2cv6hpxjl0SU1SUhnnyQpBLsjgkI",
-	"jUK6e59twEGgp5jmHT51n4vfTcHKR8V0VRh0OlC45VdwiR+keLW4fgn/8RoucPj9HH6/8L9f+d8vweuS",
-	"Gp+zC/iqLOYpaRe1pVxo8+qOKUD0W549v7i0UtOJxrNnT59dBh/DxcuXVtO0OihmwFoh+/zlU1h+b6TL",
-	"5fL5Ve3CWJ6/eH517sZ6vDx7cfH08mlzsMf2lYunl/HRnj67uHjWGO3q5dPz536087Pzl8urzmBXz66u",
-	"Xs6m/Dc6BfgxdHyA8x00RM//5ICo1OD5gxBknZTHFbHGuDKUC3OMnRQ1msGF5+QDXT+kevzs/mLIzuhb",
-	"SdaL5y8tM1lp+t6r5udnyxfns2b7zSwk0DutQQQiEzCTPVTlxnFOlA/YWqJ5MsEL/rl7eciw70XDI3Zx",
-	"dvFllhGuWImWwT86hr0VpM7rco5epqf2b/VXOs+/qJ8H1vy8uG6/8Mu9LH5Pr6+s7Wr2IZj0y5fPX2bw",
-	"t4/erD9/CiaW/dvPNXH0jm+M9y2en10+u2oRCn+vx31+9dL9LYy7vHz69Plz99efazLOJs+3cyAoOBSO",
-	"3e1/Wq2i4LesOBLHVFD6upJmR/R6J2URPzCNRIHRA+Ofu8eBcWZZLqtVgeA3Xu+4TKe0m8dXZcQ9Y9Z+",
-	"QqfsZ2hia4+4LN1s3jFqKXXR+NOPMvzF8L01dlF7Lakygin/ynn9F3zD8i817tcl/AN/WEIWRwWu4X/8",
-	"tnCQTKiU/eNptvwFFK9/nGcXv0DAB02+xfU/frGyofv4uXv8IlumPH7hHl9m573Hf5m9Vymn4iboAVQx",
-	"J+pZjsrC8oFuFPsFlxUOnadQ4SKHndwTLlDzAJL/v+xdbW/juBH+K4S+bAsojh07ib37Kd3uoS32Nodk",
-	"b1vgrsAxEm2zlkWXlOwGwf33gjOk3qLXWHKCbj8ltiWRIofD4bw8T9lCUZ6QjSbGPVx0xBJJXGW/PDkH",
-	"jnxkYz1DWyo3ClIAqNww6fzTTX6fAFBTtaMO3MJ49xOkMdlnaFtdavlCBDhJ1oDXehASSr1g4p95+Mbo",
-	"uNPHyu6eOxifQZeufn0YNBf+VZ/ZEtelFfExLB2tNdM8YmMP/TJxp5lxHXd7rZOcIkEKUwwJQpcRk5C2",
-	"bSWnTHT5yqTL1YkuXHRkwNBEqNdQ31eMTLcfTt2VQaXEHvUml9rGMEe9+fjqUhsBOFrj0WJ2OevY6RPt",
-	"/zc2cPBOEYVUe6AoIcys9Ru4bDGkXCYQkfEN1UuE8SAdE6riNmR8MbqegVG2GC30iYNKRp33juLhCk2B",
-	"Z0kSWclxHWVSAJ4c6kkB+/Fo4To0EHpXmowu2+sgfK2BxQujofPLywvEvx6P5rP5XMuabl1Fd5m3m81d",
-	"B99jPBovptdTiLmCCpMCg+51keHFdS4yrAe4GBm2rZjIsAQD93et6Xw4yo6vptPJpOMInjwYYTIoUHhN",
-	"cYuRfrFEz2ypsLPtTjTKOlx0TPAhE/YvkeYd+CcuLtqPse7Q8LGFn5hE36rzfno5mk8Xuu9bpv4ami00",
-	"n7kAQfMfpNh+BrmajabTOTgVovTLszGGCpKsgfHoerqYpmOQzx8oxmMmo6vr2aTbOJ0+AGDc/yiReut9",
-	"TP1aDxRr8JM6Kzepsd9Z/y8lK75nIUHhLJHaAw99vS3Vi+3f8apjVHSjIvbZDvgPJ6N5koPyLBFI/9Re",
-	"BWO3B3b4LiNMaVmM5hMtfvqbH1kkIYwwG00u5vgdsM9DvNtFzQi32bvgm+JtKpI09/10dK33twPl0T9g",
-	"WA7cj9aYZrMYXU0XHYfmhALtc8nAJaXSvBh9GjIltiYpJpMULYh+zaQqTrJdUHTJmghCTYbxnbmmFQCu",
-	"5b7phFXlluFjYCGwTx8raClAtito03/91X+a/X6m/1zYP2WM6aUNB7S23Uj00GrZg2lVavm/MP/fJpab",
-	"j57al2aUD1icZSUBspPZf6Jz3YcmGNwyKh54jEtE4OdA9fohawwxf1OELMnZ0Vo8CLCQZ8ckFz6UMv7t",
-	"/vaL/u3j/bf8qogbku7v4hNB8NzFXfB3dLf6BN+BPDyxKqIfFkbq/EnG9fWcSB8znFjGlZWcMu6njFPG",
-	"YQZ3IleocgB+MhZaHlbywFb0BRWfMm4q97TD+EbKs1F1v8Va6cEF4nbHtCrRs50tlLY5V4T7CcgJsPiw",
-	"PfdYnis/EpL55IEtkffYAl9AZXXFEjvHsuvuNBoZ0So1UG98/9Pe1JTV8kaBtLzPvBMitRDDphcxw5fn",
-	"Zl8VTSCg6iu3GLBmo2Tny8HPtySX6g/ked+pnO/T3hTztQftz5ZI1XasxEYxGij0nxf8ih0LLV9lRqjM",
-	"+QcVFA8VEn7l3xkLZ5tJC19GwQN1pfbWNoVUt5Kv+IsrqIqIxjifb0A31ZKx4zJCX3G01prHLYen/Lpm",
-	"jxCA2bBdL/WXvp/gOgiUlA+wvEP7tcE4NEu7SkmpSDK6zZgDZVwRWiq3TCm6Yi75bc2CQPzmkrUIfFQm",
-	"af6AaVsJsqTyA6HECzgUEmNoCAvgzeWSUXO/FnOIGY0ct0gZBP1rZZKAjQsdOEvfqqOxa248fn6+sIMd",
-	"jGQlIxyHFgPJ94z8QTG5Z/IMoFDw2j+6enviKkqiZmbYX26gZKY9W/RcaSzfpwXLJ8Cwrayqfo7qYPvV",
-	"D3htPYq1/bUd40z7ITviGBZBPkpvlC0p5LXSB6oPxGNBkOTcovMXasUNUgw4g6kiSyG3cUAxmPzvWABX",
-	"R9nItaNwyQxdFwpM2ytfnJQFs3Hm3NdjnKk1AwxvTJlsATvuA/PoliVJglIc+mOXSSQN/F4f77+RM+KJ",
-	"7ZYqlyi25Z4IRKigOIw+KJf8/PWHs7n++JlGPDybkDMwnCSLYonHNhFHnih2t0wGBZDxVorgrf45t3iH",
-	"P6thCnlOHieTDObVZSNbeGfoiiI7lSGfNp8uGgAtkuZe2xS7lX614xZnuh8fCjwLmQ4wATgNQCBLEuTT",
-	"+G6KgphJoXXJjnKpXMxKN4noGFhTibMXYYD0URIfiMrMGGw8KhfmJ/Nfre/mPnHoDofXjU3cMU9Iv4a/",
-	"G37tLyCPKMsZqAMEMtgg47pFHUgDQrbGX28WEHiDWexuR5nmG5w92XEfAJ3dmkknRmbPNntKqgYz5k0I",
-	"7M+XxrnPvICHzO/udWkxz3/Gh9/4e+6diLuKYlv65J5ChV+MxyUwWtlXb/LJ5FW8aeTVaatwBiyHRj2H",
-	"ReYwBXBCYS/cDzCCBMfDYF0psWXoHAO4UYUxiyqrN5VEi7BVpan/IoYliYPnV4yhR/vVze8U2RlgL0Ij",
-	"ol/dhepVsYxYaN3uvggz+tneAP4Lby2EYoNq6GS8B1+zyZu9CBUtY6c1mWZpQ6+9dJuELUUJ62mpfkSB",
-	"oTUS2GaBnmuZPHqvKIf05/7NKwhdYauYl+0UETckxCnS7qwTyG7SmH3Wdyd/aP1mdBxN5c/qOgN+ZrSf",
-	"txaKhU1C2YFk6nZ5OmO/3Z7c85Yi43BFhPGDYhOuTf1CPOMEVRBQnXDXTg5llm7gmO2kYbJ4uKmfqo9U",
-	"+p/hqlN4U21rrch/oFc94dDRgPsERkNv5nak3sHSU0dv6BV0EBuWvO9pyAPoY15pXjW4agpKE+5/bUWZ",
-	"ikjFSjbic6RU6NmBSEa4wfBUuqq1TBgCNeZJBkoZfXvAuRc8krDKnVdYeedP+k8ti9yn0M8JyZtbgcbh",
-	"LhmxoGJHb0x7kYz9UUvPLeW6DNL19lKqy/qp3TK5Gsgk+1E/+nhPTQedwUPE5uuYmAO3vZHjeHWkFJP1",
-	"eEQCvmfAicX7MK1glgDGI4kcnGW3fcj/Bg4u81WSMAvR5Q9E7QIeEcW0dCCODNs2KZSt2DM1kNSJ/WmF",
-	"DouBn5IMVEggcVwHWGQZVQyRwk2RouM6YrksyU11HbS5CieKq7IThS07KIbtkOtOzw+YZdhq3pNV+rg4",
-	"XDU3W8xms/yY8P7fvTPrpzjKwOCJEFAW0YbWwg6rgsQ7l/jiEBIhiVgugagAaexYAr9EIzzSbFnUahW1",
-	"onf9SjfsT9Tb6MXh/C9Pw8+hL0iSpw4jn5mLYzfo9ryy9ROnJzyTGTxglxryZqFk5IuITuQ1Ubq5LP1E",
-	"lYvcXPgyrTIcWzEMF6Zg6SWLEMfpqjeVJpAOLSQSFfOI7CTfY05brVBIVpv7cscyCRxN+Rv/LxF5oyUi",
-	"MMVHV4js+qlguDGPQhWZSDFU9VUVggzn3gE7chib8F4/+nTuuwYbvg9FZKxtQgkc4Py8Dkqs85zO2QuP",
-	"PsQBRVCpqkDZt/SqAUcq00oVeYO9grO+HGcAEkLUWltgCfcO9yEncV/oECaLogTGMnDeO+dagv8bAAD/",
-	"/w==",
+	"7L3rkhs3ti74KgjOPuHu2FSJVarSpSrmhy52t+PYbW1JvT1x+vhEgEyQxK4kwAaQxaIdeq55gHmxCawF",
+	"IG9AJpJVkt0zZ//YbRUzkbgsLCysy/f9NlvJ3V4KJoyeXf8221NFd8wwBf+ia8OU/Y+C6ZXie8OlmF3P",
+	"BLs3RK6J2TKypxtGlmwtFZvNZ9z+/M+KqeNsPhN0x2bXrpH5TK+2bEdtazt6/wMTG7OdXV8sFvOZOe7t",
+	"g9ooLjazz5/ns5WslGbfF/ZpaHNPzbZuEn+ezWeK/bPiihWza6Mq1vzGvym2nl3P/o+n9fie4q/66fcF",
+	"fKRQvCyT34BfT/7EO9e2/c5ayV1/Eu3krbnShhT0mJg6eDP7k/QIn9vQXXrm7I8nD+ov2LL9SEmLgqnk",
+	"Z/DnwQ/tqTFM2Vf/1z8WT17RJ7++fvI/nvzy28X8+eLzv81iUlEyraVIfxR+fqhUlHzHTfhCZ0Hwx2aL",
+	"BVvTqjSz66vF3Ao231U7J9Y7LvBf52EwXBi2YQo+JNcfTVUwYfqyceBmS8yWGqLdI3H5qH+dNERVpSdR",
+	"VQ+eQder5CfqXj/oM5UwvIzvq4IeCagdUFEl1akJxDam7rCDVIXuf5mWpdOKmhF4hlDFCBeEG00MNyXT",
+	"c2K/rIlUREjDdKJf+IWEzjyP6Uy7rEzvpdAMuvZeyWXJQO+spDBOzOh+X/IVtR1+uscn/v2/7Ka5/i1z",
+	"Dny78MX2+H+2AnugmhyUFBtCRUEO9k9GkkKiZGAj9huvVyum8chRcs+U4djvldwf31Usuq52MrWd2Vs7",
+	"qXZpV2W1nMOX/EIT24B9TJYFrD8VhJIDY7c3ZC1RIORBgHJyc7iUsmRUzKyq5mLD1F7x2K50J56SMpx+",
+	"8iAIrcxWKm6OfZ01n91yUfRb2soDvK6ZumPK9lYxutqyYjafMWFVxj9mtJTCqmp5sBtyzUsQFroC/b1X",
+	"8t5+b19SLma/RD5ccnEbk9GiUExrpgkl+60UjKyoIPZtnJ7DVpIt1WQld1ZyrXgattOjO0NK9QMXt/bL",
+	"ritUKbtdvEgnJrNgd3zFUNdRfatjcyj3TMT3eT1/S1lZIZDEbLkmO7racsEIzCGIh22bCLmUxRHGaLbs",
+	"aHdnVAr2VOv9VlEdF0OUH5gmzQzBZeq3omTJxubtg33GzpmS1bKMfA420C1jex3knVhZINY0IEvGxYYc",
+	"FDeGiRvCdntzvLaKZWv/XkgWnU+jKh07dGCDebEoGVVCw4zaxxvi+o3uif0DZeRz8yT4B663mz8nPq01",
+	"cbvKy3g9e/OgPeodIZf/xVbGfvO1UlRs2M6rwqLgduS0fN9QQGtaajaPbFdKNkpWe7KTd8yuhZLVZkso",
+	"WZZydYs7sqHFlrQsI7sP7WRiDwrbjhUdsi/pit2QxTVZ8zs7hmBEXDVtiEXfhrDDLUu2MhKt9fDi+fOx",
+	"F9eMFWzyWzsqROw+QAXhhVeJd3JFl1VJ4ThrnFqXi9jWtlo9MlHawBmlyZJpXjAUfm+RB2lrnokXseZ3",
+	"9P57fPj5iMy5ofXkZj67f7KRT9wf0cI8a0pS44EnfLeXyjjjdguCU0i4TT1dScWeOgPVfvsNiM2YGLaF",
+	"irYFeGivNXvobzpZVxY8BO9Z5NBCLWRNmRImnRy2DE9hHJdVw2uriYqoOuRFjl2XOjFPF7EdNavt2Kd/",
+	"hIc+wwaoDGtvjMuXI8b8fIa2XM9Mi/Vnr+Ruj5ftmCBfLIYF+fyif8LiRLVaHBwsjLGzPxaRZlns3F3R",
+	"CrcmJStJV1s4B+nqVshDyYoNK+ZkeSS8SGzU58PDu7iM9GNPxdiYPu5RysDKztINd1Rx6rwekTO34Os1",
+	"UxqMIs3FpmT+Lqat8Un72mjCTl6yDU+ZNIZumD124Rlib4LNM+Hi2ZiSXrLY/nE7x+p9fUNO300rWaXn",
+	"zLa2kbTU1tyyMwfHGkXtjar+m45YuD21WCzGD58hGVlVLGsj6RWNmVmGqg0zmmhJdlQcieH2kkY1Ke0P",
+	"zQVozf/ZxVX4hqh2S+yprq/14+rOsN1eRiwFa0D0u7OmitA9VSY+s/Fe9rrYOfuaXgQ7O3mH4H/i/jn1",
+	"AGxotOf95TxQbuyKpeRMakYKaS15zYiplL1i2/NHSNMW4udR92Jz9KCpnEGJ2qM+BfJm4o0zAU83BN4x",
+	"Q2O+DBgt12RFy1VVUsMK0EfWbAS7k0hRHnvGJ560/Rsh1eYTx7tY1jnxg38hcqkr2R0rS7dEobV2P9b8",
+	"fvQTMBHf8XtY9C2FOfM3YNyUViy3sKxWtdhFqpS9HuDGmc8UXbHoDfiwPbY6178HDRmE0BlsBCyi6JWi",
+	"OysSzoyBKVkyvHnFPA/TJmvLjd8hPQXU2D3DO98/WDc3xy7mD1lJNNXHOg9y/sE/HN2EbvaawtWQ2pG9",
+	"uC+pOHP7aMpWtO/VG/FDYzTdrSjB+YReKOFvfkQKwqwV5KSyY7FbVd1YhsZxVjKqzev073At1Nl71Xf8",
+	"vX0ttk6araSIeS3lmlDf+/5RtqVqQi9QQt/bQcW6UO121sqI7sVKiUjnrLYL0wuOHJiXObojvD22PNp/",
+	"c4U/et9gCAeErvf/oz/v3U4P/7t7kroRhuXzA6vnP8zp3ElHSxRGhHwt1Q6W+SwI6hRZD6+jwCtuV3KS",
+	"JwQOJG/4W5NfE7qUFZp+EBYMs97ZCTwSAqNkLVeV7huiN6Rka0NkZa5JsCzDcgsGV8wMUxUnY+zBgpre",
+	"lSF5k/xJZD06fo28ihm5imlZKbfxB/d7eBAMTtob6VXM+HUzmL2f0UQdNtXMlu2iflIavOQHxm7bCxa9",
+	"kVWC+6uFi6nNdswovmp4xcMf+G7PFKdl5OiPm7d65kXCrbiftwFz7/N89paqAryWvbOc3e+5U464sXAp",
+	"n1/OYiub6/7Y0YJlNin3TKCjJuNhzVaKRby+RpYFkcLqVPDnoB0NvciynN2TfjJGFBiFqM9ZmNRM7WXH",
+	"oQQtn+L70JO31vYX8diKXBsGRzQtS4hIWYvZCSNcsL/RZLWVHFV0lvUs4seF4pttwqILUcK+ZapkyzoL",
+	"L8Um2IcCRVw8S75b9mWTFnd8xcYN/KJg6jU+C+G8VcmdSPXH42L6WW2CJMs7NmQLo7GfIbreI9ibR8Wo",
+	"i132f6paM5yQYHftg4fntkM5Fq895vqjCS7W3K7MZ5omZC04sYZ777rtL63QXGwAvgOxcE/jYLU7Ay2U",
+	"6BAGl3Ip7xKxMk13YeutSylVzMxMT97Gnc0dw6H2Pmp61ISbEPxCWxB//AaCxUVsRImZT3nloIPfuCB+",
+	"dIZcPwfPbIpeV10pFtdb9hengY03e1ZbKlYQ+PYeNmqs/oJLEpGKLJkxLDqtKTmaz4zij7M3dyyh/VQl",
+	"pgm93kqVaOuOlhUbv83ChR2fxY75Rsd3dUzx+rXeoLGAU+ZWb+5EPkdfaC5WeUd6pxd1EhVudGzIK1a/",
+	"K+de2TvNFD0l5N4tbC/ZYpIcWLvpieG76BZYHk22NeRzAoYVnAv9wrpi6yPmhTZSsbO3cn+cbFnAq9CD",
+	"7voVLdlrumwgxWRAs0KGAZF4HXU5CaNWlVsT/G74SHxVK2E+ULGJaJO/SFmA+aPnxGW9LJm2Ol4xejv3",
+	"d2Rn+d6QV/Yv5wvC7leMFaSUhzk5b/1Nky3fbHvmEvwx7uGQh/gPO0ZF1G+1YwWnUUOrG621LeAXwltz",
+	"7MqIhGwkLc9wzqbcnMH1+BnnXGFayIRwz4Sb6DHiBDm3yv9HKVyeaC968mIsOllf4F70xZvduVjF2J3W",
+	"b+vaQRsm6cwl5MbcsD77daz53AsSOhjaSmvKWlDlz772LLt2XUwBksxW1naxmzkRy3z2fDjnIBJTzfU1",
+	"4GyMfuu0aLU9QIp05iQ37s6E+cntm3u0t/kOCDd8L0FWzSm534NDR1G4fER9+YzdtkZ5dT4cL4zepNAN",
+	"MeHyX6/ls+cR18eJ0y/X61OlN3czGZnzlIuQjKWWtqfS5aQbOTJj0YyC39VRlZ8awJTmMnHjt1J0svZx",
+	"btCxcyD41IZdZp2VwbeGV+XqYsT0dVq+noR52xqOeNO6O8mdY3MvKjhjteYeOaLxLDl762s88k9pdwrV",
+	"5/RHr2/657Eeva65DsD1lK4NaszcaOJ8tuF36J7Kf6WUtBiyxhtHX0Sp18qo/2OlK1qO36DqFfSf8q/m",
+	"XHQGtk3nO7VshUoeP8d+4vxsjAlLWS0nikow+e27QVgiLh1rPkfXbSnvh29NilE9bel3dDT8+15yzObb",
+	"cZH97KSL1g4Svm1X5m4MOcu+peXaK6mIUW9//pkX+GvHZwZpuzr6GuZc6XGZ9Q/OQ3OxTqdyIrh47JVc",
+	"Us1ss4k7ozvAH7J4/njPaCO+zvURPmWdk70RLLJ5VkwYxaJLu5etJIj2Dz9VRvMiw9vjPuCaa78cG86+",
+	"pMe4zQsajoDjSEPCHTls+WpL/lkx7bOQNzwS07SCF5Fqtk9shZzF/xs8DWE9eYfeheF5cIuJX3Uvxca/",
+	"pONHXuPja4YHXkclxqP3Ewe2ofu4qmCdaErTNdByNEauHpnfHt86jYcPVJgMDeTsn+a2Wtqr+gHz46Dv",
+	"YXQ4/KiE0lVEnBJSUD/ed/vK/Yf9brzf0ICTmPBWNIBAy/I4RdAHFvJOliU7ZgS/vEC7tmL9grywftrZ",
+	"o+yyiZKSO+dNGRmfeMhx+5Gq26Ezas+Uy+iO5oIlopBdWQiN+FcmO81RSuZerFzS3hIrdlBXOrWSCFK9",
+	"oVgS0RuDqsTH+JngSgoHz/DE0e+jit4V4eUNDhBrmKp2QUjjvEsdhL/KYWsC28y/1QZDoHsUJ6NXvs4z",
+	"t88xN4kzElxj89Dr06IorjUXacUZyoqa+HBQ/7y2TRK6k2JD4AoKCUTcYFmaBrs/5lPYt+NLrV/MeBAk",
+	"a6GWx79SkYifpxILJq+Mi4fAl3Km0tBoaaE1iFhBpJgTbaQsCFWyEvHinUO8ng11MxRE7JhRLKRygV3t",
+	"Ix8HDEP4+sK1ksLAH4ntgna5Y+YbTVxCXOcArOIniaxMUmNopu74iv3QtsObkVExrqsN2HzNpuCjs/rT",
+	"sdkPCne4XEUq8zM8GV1pL8VuxXEzzPFG6he0Tg0B07Z1EWteu2rdWmtSNNr9/cffaGtt6jdFhqvGnL11",
+	"fqBpjhq8nbyt1B3D7TMafPRFnr3VxBB51sOxkLF7PbaY72J3Bl2ttoRqcrG4eP7k/PzJxSs49VpwFr/8",
+	"dvn5Cf7HRf0f/xZTTO+ilnZ2BL7gEVf+RuL2QxCEw1bGPiwyvzCpkHnLE9kuthPjjgiv3rDLrgS4iCW2",
+	"RBPL3mFq6MlJZe+Y4neJDPC/QhXwmm8qxCGoizJu3F/t35Q6wlnECw9LwBXhYl+ZfqqZnfuqpPGzPHXE",
+	"Q0vpwyppnFSCj55jf7fPJJwG8H7OcbOj6rZpWKmqxALuPZq7CjMGd2wn1XGagYU5r3HxyrNzm+eoV59+",
+	"GUL7bgwjIgfpqmcNiZmiATHXFUXOp+p1AussliXkk4OwdjwCm3BCxW1yuqdsfF8smpOKmp0QYw2PY1OW",
+	"WigAK1mw8fTf5oo7fXKA49Kn00DP5zjfuVrGJdycrmc8FkL/Uu12T9/s3fOVqRoIDYrRQs+JkgeyPNr/",
+	"uSaQKQAtzCd4LCtVjm8c+9Acexc9KH0G35RgmEcXGwuHLam+jeUuY5Ek4OtAPSSk3Ah2xxRRlSBoqzUx",
+	"mcYBFVxxc6o6+9kJ1dmrij1qtTfUTGRXyM+tpUIVw3zBOdHcVKCurNWv5C2bk4IrtsI/ob0QkHtuuUG8",
+	"ooxyi6H0EMzvjKn6LTcmigABQDTc+KRHSCN1mWdxxIrzdNZ9V4XC6eyrhLg2NwSTruzffBrIlt6x8OXR",
+	"mtLm3XtUXG7x8jGh7CakoPrcDOhvQZw3qVtjKIqsMPf4+RBQ7PKj50OZlNCzmPa45fnoBf+dG7s5OiXh",
+	"i0SJao56aUROcyAGgqU/4hNwj9k3+Or27/sfI9kizxeDhdp4tXP7I6dv9oDTieMDKtJaqHKabGVZhGRA",
+	"qQpmbVUX/gBtupEB68Zs2e6GCCnYNXHbtobeamCTfKOJg5eBXxsYNaeBJWxZmYDQgtp4OwSCikIKh6SD",
+	"kEwTkG166VaXuDBB0mPbJ18Jf6MJrsy4GvWhw+4CQlLaVpID5QaKwLlL2MdiVPsaWbItt38wUXPQm3nD",
+	"PYjtXz6WHfUylvXszpm4NEJlDhqz3g+1Xt8063R8Br88CIy/udicPIgnfX3cvH4jlOTiyasnv/x79MYd",
+	"+va3KDRZqDhsdiG8465+pb32KSbojouNHUkNj7Pl2sgumsbzRN7chp2cTITYSPEDbiNpaY0g3TtAA2qE",
+	"8LithJs54gqYLVOYNexXwVRKXMOoADokKli+kio+ka4Ka0XtMgY8p42UBZGK7LjWrDhRM0R3bf8Wk1Gi",
+	"NdbGCRVbwzsmBmGSgFbBve9c3Lg4eO9TVkIrAQ4IVMu0g4/1FQBVgvGYM40oQwk7PgAKw06ux4j6YY6I",
+	"d4svMNR4jVGoaEZEHrlnkBwMkFccKwq5Jlhm4i1eRlfb2XxGE8YuZJGPYexCpvl8tk0WF0g48nRA2yFY",
+	"33hD6FIzYa6J60V9Z+bgd2F0F+1VzEZG4JFal9mh3rK9IZWwNoKEiiQ0RUEHWhFsADJqZm1sk6EBRYYG",
+	"BnWr6+LNeqS2h3iLAVOjlsXxD/voeRyV0pV7gWB6qJ011a375PnZ1bjxNl6EGWJHekv3qSI6+1MoYN1K",
+	"g7uDA9ASgsLMU6BO9WxRkYPwZJuPIfLZP7uqNHqLB4OewzZADe83ZrPGFrFLT1Htk9RKmLnRB0FWRo1p",
+	"fAoiZ4BA04KqmpZ47r7Y1JOh2ZH86Vj69Knd724va9/7Ex6hr7x+bUn4443VKb/hIVvlvOPC+z5ikUzo",
+	"a/Zd8RN+fNSlkp8aDkApY1+tlPhQlYjNYF94k0ADBbXmbLDGceOrccGeFDchcAoYKEwUGg21A9cMvDtw",
+	"DaLamdOKrW6lYEUPOu5qMVqZ0MjgbXf16oZQUshVZS94VnLck+TSgRcX7hSqr484OiYKwu6YOnqIGXcq",
+	"Xc6vfhkVqEguunclhOwE9Ib5237z3lFfnpup6d7hVF8ZarEKBnlwOXbv7s31nAdmA/DwNZyH6NAY8SXD",
+	"GXP2zqEI5kcO0Jf22ftc327ZKuJGjjoys/JijCtvz/HrpOpNezVmBR8EDTxIdbtkYrUFbBdAHV5tqdi4",
+	"bQEHqpW6pZv4TsiL3ZvvXBB1aF/CMyGKlPA5Lu1wNYIO2c/NE+hCTnq+0WTP5L5k9jKDE6BvyJNzuE8J",
+	"xu1GbR6BvdQtnaoz6UZSU5vEteFfyEoI8TL8HTu0kt+an/fP/ChbabypboRF6L7a+1y9ALG+CsY326Ws",
+	"JqRJ/c2/Es1aloZPAdKCTfU3eCnWHKqUUZsOnvqpMqWUt86oOkzxGOYcM+5xe9pgfJ2xcnR4P+NTvVQX",
+	"VM6ujTDMevpa2g23cw4g2xu7qU/DY3tXs7N0UaP+/vfv3929AG+9PDBFVtSehK7MWTjACYfQ6hyeW77X",
+	"/SwN+uTXX9z/AvPI1atEikZDKPr5pixWTOlvq0/OPWacB6hEzwu1F4xoyHPNh6tLpoE5l3TJ4lUssjIr",
+	"mZN7hk3UL3i8jhxVk8RuyTtmXNrg2ikW+46foKzj1a3ZA85Xv4n7CTrji/AdZIVgBLMc35v143K91s7O",
+	"HXrhJ/dYCDFM+EQjsJCXi9pVaTHI1siZ6iyvGs8EOY/MlgnwZevAyuFoWoYTtoIF4MZbz1U9pCzJ8CN5",
+	"gGj8Z20tP2SHanrHitcmNnVlyR1uIIFsBXL+6sViNs9JnDilGM/3JLnBI7V3rZk4uQLvXVXXana1PbiP",
+	"QXys9tFRroWkJ8cebO5qez5LMSEMhCjaTsnaCfnk/NpZhS5qhqr9VqDLI5L0ksS9sVeOuA3WAJLuvxYF",
+	"EULwgkZwhWvs05xo6Vyq6DR2lraQxOXGjHi2GyDR0OGglF1OahJ96tsihk/yhpkDYyHUCPjW2ooHMJfA",
+	"JZcLAunFsAZMYLLwtYcsafA7Qf1NyDyG+L0LTEKzcu0Y1jrwfVSVx8EyrQiCsmEDpSLDRxl+zzUyHyqj",
+	"j9hRMIknmVHfasN31LDXQjtbv3NRDLmzEVhYxM/jdlHQHcvVqkRfq7xzs4+JxBlZugW744mIoFyTUpDb",
+	"vHY84kzGo6XcfNwrRiM7fMeoIO67c3KLggTP+qHRhkyhbyHri4cEndvLBflvZMWUoVyYYzAHQWBz2u6W",
+	"P+K6eRAch81TD7g539Ft6eTiP1yR4xeEtIkiJHmkSXBgN/FeA5GXZtoeKt/EZ6fFHdDybD3xf+kvjs8I",
+	"eSxuEUULHsvF2s1DFNvtGHDTA1TuyGhaMYWzxXkMlBknJuZRPFpVNydUr5goEED7pMiyN1fTsxyNs7nF",
+	"fpzV2khZnNCH4TWhYUUCbDHlu0dYE1eK2MUUAqKcgDwKkSouyK4t8LWm8SXHwx1qZw2dnY/pCjz+vOkM",
+	"8xrmacQj31yaZm3W6YNlWLT1jSaKrZli1qwtfdXKIw7aK+2AUuJ3zeDQv73LoQfr3AR3TBSZEDWJso5h",
+	"t7xnDRghfvGUUuO9aGpvFxzIy5DKp28ap2XqVrWOvzGAYibX4xPUuPJ2YpvsjilaQn5VwTGbTLskspPh",
+	"hwYDWZAEE4ekf9TvNHZy88kYh9Re5pc5asP2A/RFszFhmsiQc9/DjFrE8cOB8TCr0S6kaLPkwFde+AQK",
+	"Vyon4Tg9YPlcF1h0KEwCISzYFyOmvqrEGSqgKaa+qtDS9yGQ6XBUmaWtzTnRe7z9rUpGlbNEXXo23bP7",
+	"QSTAETfTiv105ywAuo9tVnSIwE0cUnEUKxnVDNk/MYo6i9oT2WMdwC/A+GFc+JUsXU0OFrZyUydfHLYS",
+	"ChO23OSkgW5j94gHkOCxWB7A6e1Z/RXHOzghSyF/XZIoC7lQHVu4LKWAOlzz9fD62B0hxyEK4tG5uaPT",
+	"6Oy7CUWJeHn3gSC7qzkriwaZcxeCwxNH9Xcbd3nTI3B+8Njct5RV8+a7c1rBm/NB96TxNULwOFcfFUTT",
+	"I9nKQ6h5CPWWPV9OMVC2ieUekCjBBXlK9/zp3fnTJdVxctwOnm0tYHXlZaf9ZvJ8YDX2/flGR0qxGo6j",
+	"HgLcIQ5/I2MzBol3dXHpl6sIzYbgdr5ED8KdXTP6BbrS6sO8KSJhLbOE3YnribJeWr2R8r2FArhI6BA8",
+	"0LKytyOZTcP9npptEjQEzuU8vxl+uN9hPPXz2jCOai7j0dxuHU8p8b+f2ReDdYJDiMlkbcqkggkYtCWI",
+	"PNbygPrgM0JGZAxlzajmyzKBEsdFgCSMxCVQKjjos7VUhBIPvRMj7ci4mjbiiCWtxDhd7g/4FKRrUMV0",
+	"oqeoz+UaiwmtDgdqYdTwB1mVBSlk3nwJZv4ajLIpiwOcE3UIfqUksN9P8lzjLv/tEfbgAGOJlc9P8m8s",
+	"F/TCyGq1ZVGScRdacf4eSGUCuBUqCjcfQNsgqrLMVCyf7McSo+oaFF6yw2hjmw0VY7bzuT3CbyGtiqCs",
+	"YuKHhMGxe7oy5dGXEcFen5OwseeuAEYUBJRh7zpUGm5vpi0OqsWIV6rtzbyKujK96p0suHGXmF+6mu51",
+	"rIyQKkbbzFo1bGa40g0AaTZrscusosqTtamhe5Y57JZj9knMLbuKq1EMk1q9jZw3hBpyJP8nWdxAtEtW",
+	"xuqKRicxqtsZs1SQ8u67dfp99xTFW9/oajnt3O5CgNSdGC6QvcXw6poCxWajvJNrEu45AyI/WvXgtKUv",
+	"DYWsZqgT6HTITxw1BCgQXaLwxRWxCgl/C8OLKgJaahmGFT3/gsXSCQY8hTV3kz4WXxpxPNuv8KkBtMYN",
+	"unspN3xVytXtgWuGXg7gmoFSSam54XeowlaVumMafOsjI7johlwu4hGX+nr98NY+J+AMmaImXP/c2l4M",
+	"69ir1jZ/thgwNrvcdk1pG/zGy3aI52I+0519PQUYMuzqIUrDOEG7AxLiguDpeeN2BdZm1uhDH79/GCui",
+	"S9sAHRU9oKU0B6luU3cXtl67O1Bd/KaPWP14i5FHbRQzsL0qoawVArBlUcAfxorsi4Wyt7jMZ3XpEOKm",
+	"3hpcj3wL/qtzP+6hKTsxpE7vKC89VF9+ICwajiy4PdhWbDwaO6LMd/T+Y/rSVzfUpsWPseKDBIw082yk",
+	"N7YNP7MPaMZqi7dS2CkyI011Qr9Xo6FWP/GNqet8sDEMPyvzxuLHJOsvzoUzwUZ+TTYUi70bhTtPQMeo",
+	"qmTa/lJQQ5FK2d7h7F8ComCsmCQL3GQIBsb2KF4Yy++Y/vs+6wPOMz4aDRoPWNpZxWhQMjLo2b0dKGyf",
+	"e+llPvfSWAQOlmUUbsvXlYUIYqSkJnTZHhRSEQiLxSmMng9HWkejhlIZVrw5ZhVf7qUyp4Z8zy/GIqoe",
+	"B7wPE+L8Iw5FoktEHK3yS9UDjkCCNJJunfSfP6jKzU2ZX+1mRZsHHceIBsrOGPcZ3bGz94ppNi3ACNv2",
+	"s1NDw3mErzPP5R2jooGHk/nGB3tlyX5j/2ox7RP7V4vGF2IpvLt9mcoWRqV6AOY/KYkBwOuCGEnWsizl",
+	"wZlx2s7ojcc8qfbguSD2yqnrjFUutGG0mPvUy2f2qSvy38azdP0qtOerNbT25LemqR5i6hB6UD0OHEgj",
+	"5Tivn/wPqMR5vohX4thOnGhfIShRnY6cvDcXBS4c2OPwEtBF09FLxOLssnlTgX9GLCqX+BLv+rCZNWLY",
+	"tAfimGPlGg8E+2EEC+q4ixsMBJIL8zaREfyaHLjQjdfZ/aqsNL9jP/r+GVWx5t99X/HvDxjYlLOxx5KM",
+	"Tq3m2OLibU7gdRSml6I4lvwSyZCKlpq7RIdW+8+ej7evmflp3XrrYjGpjt8VXeHoolPlcExOmarerTdA",
+	"jdjPYm2CviELlFSrD6+bNe4Ga+FVL6k0d9Zz8bo2kpY5iRqNVYok0Nv+u0HNHQkrFpUotmcGJq8maAXn",
+	"tJFkyWgLaGTSondxoD0NLKpgzUwNxN7onIsmuUKqLyM4ESJWEKSTeFjtmylTBMb7vfjEd4kMryU7yqg0",
+	"eP8KpBtUgCl3zl6FsvMY9JXVJ/W3ev4ngJHcMVOj9bh8ATv5HtohLD7XBNjPyJ9gbebA2WsP7uOfvWD4",
+	"DFphru2fdvSWkR3WWecgpVcqRtTuTgr4BClqX62WuPH8BGTFihqQ7pEI2Jobw8XmbVwfYPK/2tjrKAom",
+	"7E3utINHvbET2phHEimwiBZh8bBQI8R/nlfZGZ4BwOMLmbYFn/oN+8Zk63bKJyZbz04RfifVy0ViYaWA",
+	"hYUl81HKNQI+2IXdMWZ0b6P4eq/GGqdNsRF6w7CU7UlvTE7XOm7PdMdabu3+eUvvdAQ96JzUcXpiJLSh",
+	"wh2mHip7e5cIuoM0Jx8JwDuTizcNt+McPiCYi07p3BDD6O6TNHZZNFnz0t5tlkfi7qPQHFRaYrDZNmbt",
+	"RONBq7hyIbSupq6BnVPm+ILYFfHIdw9Dd44rnYChBVAfdpCQIvT6gzxgGaEfez8AuRjH1Gmo3KxQltPF",
+	"y2ME96R/AHVZjNrdd65HKNP00uCg4HBAvwzD4Q5Y7G2e42gcsIt6mx1SH7sMUBNzfUEdeRhZ47D6AveR",
+	"Kan+qBffM/XGhc6Hg2ujjnRdAY78h3i5dFOWaVmSZWVas/LokxG3ATujHqbZ/ouS1f4k7M98coNxKNYv",
+	"QDnd8AdOJSuvnYGeA8h3MKcqH2f05HL8v1JR8BXdP46zb025ihfFckEWZ4tn4KK4YwKzL8KJD6bwvH16",
+	"VQBMTQ1Zc7QVdlG1ON0ICyRZWYvvJ8jq2M8pnLrXCWQl+PFNBjKDb6Z+Zx6mPraPfK9OdJC5Sf7UBz28",
+	"Gj3ldk013zX8wPG3qzSs2rALrXOsWAUoBaF3TAFKQiIi3/FbfUXHVK3nAolVOObOrwabfpawHSIymWk6",
+	"2I1GFF0xOADQ4QxT440KRK84u1pYw25x9mox7lFuTu28IyJDMvgBw3QP0RtWJSSdkcElizqjdb+A3uEh",
+	"KBNlpdFrGyxh9gWpLXNZKuZRtEJ7RYZ0RGsKW0OMrpwDg+pkJejbFCS1kKbGn3UANUAaAFGQlX0mP3Nd",
+	"0VUKcy2bCs19MppSXUgxQb3LHXtnX4ghwLmeToBOGhib3rJy/QgtdWUkdDLMipsC/8k5rGyOLfFXxPw6",
+	"1ZTwU3k6wx3W9kbqef1spNKpE3G8EN0docT1zdfxWPDLYsuxHZQfHYvFvta//PYSqQLhvy8z/vs8QSn4",
+	"PaxQlFawcIlWsd1DxSb148YalBOZ8BVbVzrVoJKHQZA7V8nr77W0KGa+ixinxARz+4XoLbZDwd/4cppd",
+	"jh4zGORKJAJ1VrlLrYBXs2ht6S4HTRNmZ+5Wq16azsDtH9zC5GzkIBUnb2bPvTMxFUkQu8pg5f+z4vsd",
+	"VjhnBYgW13DMOJ6DqQ4fn3LWdxRgikzAtEqR50VzNFtxIgCs0jfAEQKWCKRQIZ2GgJITKyIwiC29YxkR",
+	"pRgpxcscopYs3DtYv9NA736w4qimRt0H8sFKbDBNSnAS6VY8pQfyZ1MBB9sNH/EHohRf1AlJt1DamUEp",
+	"oCqxybcKcDY/VN1Mp8sY4MpqK2XZnEQIswmjZPkdV4CbCJnu+I9fhuivx8QvHws9H2IwkuLUIgbzdMcB",
+	"1RunckSgcd3OnFhOkWkneLVQvy7iJJyFOxLaQmP/Wlu+UZtlF6u3h/dkg1+LbKjBaOOOmdqCDhjwK7oL",
+	"sAZ2SuL0vOmaMngnetTF2dU9Ro79mMDiEGrImpUl8RTUEXNKRj9xx1TBV62dDy4pbQCNiKEVZOR+PFfd",
+	"N+UGFIaM0zzHVepjctSncGOvTQXCWt2m8r3s9EiykcQ+RIxsEmDU5EoZeiObaicqjH154tpFcnfM8WIe",
+	"ZDtdYhTHi++Y0P2U36gaCGinMUAMGaCtAn8h1/44B3YDnDQEWQ+MW/YMzJg5rJFrJeCM+GusJsoZlOcE",
+	"Gs4fNiz/rEqAz9VJWrQO4Ln105Wyv3gCGq5JpSvw4uf7pzy6aH9xbtnRs0ohxRHk1jSleO2OlnFWjAeT",
+	"Q8Z3rTbxxArM6sVeH6yixDJorzY9vKBVrAAl6G6+sfvnI0LuepiuiG8pwT/22KCwRrFYXss5WTJ72ZwD",
+	"GrlUmsUhg/OAFfpIsHC0w1hq6AeYDN8jnIIcoNOw5ieBnf4Qiign6HhWMgSGeMc2I+G5l6+a+Z32X318",
+	"IEYLLjaurQiwgzaKAqwttY+SP/378c8j5Xsv2+V29p+hENAbB1gan3CPp4sgJ5U+joX+PCZUa0JbMxLd",
+	"5QDYexpw1WixCDWGiSLuQi7tWUmV4nfUZUwARC8p2J4qUymmgRk1gTd8IrKmrwkejaOfjJYmo5doJydu",
+	"M2Z/PLn1s+GLEY/57CNafRNMdBSLz6MxVoA9zL92vQGUxNEb1wR8W9M7+YbrorqomTU0Jvegg5GrMk7H",
+	"L8mW/7NXenLxy0NwHHfUrLY/JdhbC3r0Zh1Ud8PDHUMhekNmDe6dwVTu8CAUcUoTI09uS+95fOvQ3jJe",
+	"fa3o/0k36b6hI9emNmcAon82f0A6QfBlA+xtgWjkXqU1p7oBnepnJ+y2vE3vVPuJ2x7f/o5HkDM+uTyp",
+	"DSsI9ugGI0+KIUmT40v2kUH06RSOrxq8OkiK7x2snVvfiSqlh+Z1AvfKfHbYyjJusmuGna55CXC6vtFu",
+	"FjyVN6+dViPh3T63y6QVtqvzoOV97+zcTnLPJFRUbOljtdtRdYxyQDkE0R4IeZN3b28vE1gi6FEbPXcy",
+	"npojdxnoaY4b3g75H/Bfrsu/nO6Q95OoTJp5BRP/3dXIV4ciWVjPrDrQOCWCI3FvM5I10axYkfpti3mw",
+	"0d9cxP5nyk0a6BNLljCZsY/6yJONH6S6/SQ/xC9lXVxI18l6KK0x1x+a4xy1Wm+PY0QE8LTmUpy9R5Wb",
+	"v3nCq42l91LfL4IIOqwf/CgUPaB3D+F2iN516JTbbSVJnBpZPyeHWV3CoD+WhvIEk0Za0ipLxBVijtJU",
+	"bMAwbTDh2FUilP5U42ug1E3B/6hKfDTUVK04pmK0OKIjU7gdSF0kb80F11sM6vE7Jv6+B0/nTt61CjIb",
+	"RkvbLhqwflL2zvfFxJBu007qY1HGsC7TbWXKRytQMNVcaYwz92RrauaHKOY7VupU/iT4AofC33RDudDm",
+	"tc97SxfsHOqKTuLeIjRkzLkEfW8ubFxa6GOzrBxya0SMcnbwdESW8G6H8qQzVeN6I8YToBOuCfvTidmU",
+	"DUyJOrW9WR98EQ/m6Krs3EOm+EUyaALGHzlI8brPvDEff+vN1Lc6a0HtLp25DrgWpxNUdPN4AmaCn9zo",
+	"WvNbVh59in7HQ9iusdhyjFWi2TwDcMqogv4quKYsUVX0I9zJJ1bp9iJRcWyVHGS7wG+3oTuWD8UyHQWl",
+	"rx19VZK0qtE+4iMobTZhf06QLZBnJ+HAoo6FPwb8Cv811ovG+ENf5o1aU+g8XCUFxueksH/8NQ5x4ypc",
+	"HgXjJuaPiQc74Rb8QVbR2moYlbI/4u0G/1PJJRcAk4foGkZCcItBLVyLZN2jgatKwP0ohGpHbsseS8Db",
+	"H3a/5F2Uf3QespOuymjiPHgvxydayZKdfN74NL3Rr+ypMiKVgANwraqZceMgK/aUq/FoZzJR2n3TZekN",
+	"HyQPceB1yzacsYozO0lKcKFPFJOaBzteEh+/JEwjK/WkXH14/CJBmZhyge2YUSyOih8Q/lLlFuMXerg1",
+	"eOdW4Uj2PYafbyV0okOOlUctHGb7tGy6FJ10A2ytHzDuc0OPO8a+4/ex6xdPABm5738TZUdIegI0SyXe",
+	"TyJ69oN3DU6jfIYA8gmMzyF8/DeQpeiVOE3Z8FPN1TxoNQpGAc6ZqiQ5zhuqWSdvuc1K+jdmkr995EX6",
+	"ZW8n+c440FgMG4/mXzn0O3SDtr7V6Xfdy7FLtr2qn/0UqJvzFwsv+baHP6kiCkwqZLWJZP3urAFgbVHt",
+	"oOe3VBXl0cURag6PRDbwREcJukOmvRL1Uvv6Od1EzTesLMlO6lYUuvulpiuue7B1a1ooVwnH+wmNlXQV",
+	"s0q1Ua5AC/KKbgJ4gDVEuSj4CqDPrNVWDNCZABhyPFIG+VKYYeboxjGiav/gvg7ErmKQJyrJAJMiZ8Fx",
+	"pFxwtcdj+MRyrczTjg4YeB6bCrtDdZyYw5r0N8re1HKo92rUpsrHgdHbjBxh92H3fP0xX8423bMTXJKF",
+	"g07EeigU9jBLbuPNveLIcQ/+pCZkHPedgz9VxmvqLsSaPYsw4rFmB48GPUvys3Z8+6yIsrkg1MpYdKaz",
+	"W7dUefSOGibEsyY3kpR1tJqy55bOidl04VqCZ9ePoLbT6oCNby7HOPATf5J18J5yBYAuRSxRnG8c0ndP",
+	"z7P7PVedOvR0EmHJxYTQ8zsp1Q9cRKPPyoWRBx0p9pk+hvEGSeqghXoAvnOxjfjenyAxSkjnZsFAJPz6",
+	"jSbudqbJAoLy53OXA8wVwRi+q8Gowy2PcDbV5CwP4zb6XYiN5rNfH+Io/NU+OciA9N6XJE4q7wJlyAqP",
+	"5CTb0WY8aakiTBSYfnHYSk+7gVSbPSe2IyuZSkyiWTaR4EDkUNFDIhbYonjD0XINwVRBqGAe4tVUSkSN",
+	"SHgle2sDa2DbuXY5AjWzpe0rh3JkHmDtx+YMl/70aEM+Y+wk+MXRIrn45ZGaER9PLNFvz+S+A/zxhQhU",
+	"J8yWimYAPdJsOa0+OlsXUeZvvo5cUhRbIX+PK6HbSwPwY5iXX5YIYDUHd7Mn5aCaxRlbvIs4Y6a66Mcu",
+	"AAwKxG2H2lnrvohD8LsxCEC9GTJZPb2yPJXY073/qVIRdfPJ4UCTDtutq8nwlLdpwzB1eVKK3yXssgz5",
+	"bJLz1hyBXby2QLbWRmpEX24ktUgYukr4NQZZ8krMse8aYjXzRR9R5DFJSwYcmDWfyRTfpucqiRXxZLD4",
+	"xfeEe7fh6mxQVJzCctJg/Iux9A0KhGffE9KR7/VasGokfsmmiTXtkfO15SHe0fvoX+O5b7+O31RARwQz",
+	"K+eKPlS06fb26FdrJYCTGXiO/JZylTkwdfOw990kz5tMfWWiOKPbbZSLQfjypFFetwpsXz+lVhp+/Zjc",
+	"DAPbbs9UHSqLkMfAIaXzWe5zgw3+Uhq+EA0x1L1rzkBrvPUEZx5Cn6qHnECl21OTaGUQUEoKIlVN2gcn",
+	"75zUY22JxP0YyU6HQjH/hjSliV9HmriYVOyE2z16iwqn5DRb8pF10rA+gk7uWBQOlew5c7wBHq6DQH3l",
+	"ninMNrcGHjiDdAU3P2+clFxEln+C4TuQMV+HWbKobBN57qAQfVs5LqN6ok5zGtn/iEAf/eRMlMEbIDJP",
+	"f57XZl3m47XDL/OFfsFDx67EBIkTPcqpgtVkdVm2x7c11nj6O0QCNhKSgaCEj0cNj/ww+E+VKaUElxtL",
+	"RENZhrkGRCSNXKpUqVYkPcgldiWx9fIWPaeT9dMbH9DKe7zhAM57AYhxEjnYkJqH1DkIB7rlmy1TeBTp",
+	"UKY+4BeclKEUTTnC68xWHiDu5kJy8DCWm6Pn0qP4Q5btSDJR7d7GuY0a23Ia1JyLfsejcscaTrKt7wGf",
+	"c0UFlr+gOudGE5830b96KTmeAPhx37nQ9yOgMiMuxJt3eAxBM7Ss6hrUeqKasQLoZF4dgcOJyprjj+6G",
+	"GGmoYIbyMqte7B0++lhKhJtJySC3+HxKmdurQss6Hy2gSB3cQ2k5/jM5SzRZnzzezulcSZsAhD7oMcwH",
+	"bx8KeOhTVGKsKLWLmgY3vQmNJtdvAjzmwA4oJS0mnBLhLpe5qCnoPrtGWzbl0/sML2Ojui4qyA4DMCxC",
+	"47IXOuSm1n3QTdDkUHZ9Vri7e0sR+vunl7Bg0LVqYVDLxVWlM0hRMXjBzjSPxcmW8ZEVntn0RGhQGGdU",
+	"IroRnsZLa3onKxV3Ifhk9e7hrwkvQkSSa8ia3rj8goiFNkLxluEj6WidxtkrD+KBbe8DzvGEUKqqqRGn",
+	"vFXFnVwhf74f1Y3h/PcZo+OaILlLc86Y3AK1+ezAhYgfCr2EceF3Yw0fi9nBoVrNU3viotQTHfa6+1ot",
+	"uFkMAPQhqL2wOZW/6TzCsYPFjROuG5KW+keWYHQFUipf0yYBvkUB3BleD3aMimhmlyyLZJICImBRQ+Cp",
+	"FgwfALxZs3/uENRDgTh6toUUzFd5ZF/j8FYzwRqgyYzdUAyIs2z1lCdyjiNL6QlHPd2wxo23d11yXP45",
+	"Y4htzsbZ6XqWlXzdls/TErBDHsgX8dHluQtjWbHYr9NyYt83ILEfVCsSh1MqZK9+aZED3voyisi6Nkxk",
+	"waMgFkxOmwH1u3vFPTB226okuRyr8MpHbzlwjEANYwoOljVLVybiZyWMeXQ30LU5e18jlU/ZCHTthUYu",
+	"S0R1bk/bh+/ekleXVy/IHp8geL+NEMRDDrWOk7yQy8Wr/MLwOdbQeXSXGhPVIdi4NGiqCSs4QJyLqiyR",
+	"Z0tloGQ5TJr6hXc5jr+PW1auQxFMfc3vX9qVknEieUfKQVdbsuasrMkMDy7vNS8ryL7qFyxaoO8RB/IB",
+	"GXwrY9YU/NoA7cVPhemImVgf6OoRGcMn8HMM8mIPkGDYDp9a8P27kdA0iEUS2H3Rss0G5ciU1w5cIOF/",
+	"TXTTjRJeEKpvEQSd/bOiJamTuetw2/B3MqiQxhidPUNae5kmp/eDNTmerIw2ZyNjP8uQ+UANO9F++YDR",
+	"5mOaBlezDz7bpAPWAXkf5P/5vwm9o7yky5IRl0ftczaXwOHu/qHYHmgkncKSyl6AgXuH8Q1ClmRsYdtk",
+	"iOt3UfCoNgSyUJpZT5E+5X/qZ4agmL0zCf6O1wdqcGx5rYbst7z0Aft0WIDc5sME5b5QD3MyoobLhKsF",
+	"pdXp5oK1Ohfda04YT+Qx/ZZD3S8lgMYBjNgO5WxH7z/uGSvmEFt5K4U2VJg5UczaPFJASjEkasXYRVlW",
+	"SlsLnnkM8NF3aIzJ8dkokaPy9BRDJGFjXJhuGh7czL7n3JmSBuu1yEg32tSeZ4vYrBwa27Y+X/JRas8W",
+	"5/mZ+F81BSWRoFFP3ng+7mD6d3ODjPV1bB16GU4aaWdQTOIaIBxcHV+uYSJJOjRQmF4na/bzOMWGbhIJ",
+	"lp14ehPSvVuSGcVcmla0mU9ilfTnhsj3lLqWPOyslsPRj89/0fUpxzPaqfpvdGzrUCwfTKtWh4IcFQAY",
+	"OppQxwPqYdY6ieeVACsTrQP7fM0UNKkobcd1kqpKSDMsOLkykHSGb6lqfXxy+Tz6mXG5sZrRtZmXi7pn",
+	"BlR9Qvr6xDYdOLNADNQ/LeXd1DroJN1b2U4B7nQwg7nLE8U4FhFsED7oO5pF4XXLh5PsB3RaeiPxcdAj",
+	"RzeRzpE70MxGEslxwyAYUW+DYnQkcUybLIaDCJlEHsqKJyGAL+V1OgtO/aN7LMVwkwGNPq8Pv6Bh5s2y",
+	"1uZ8N4LHzQ0Z5K2ebb8h/ZHmtLBXVDnRIXdYnxwf+tAE8p5g5wOabkgqNVgXkF3fvLgm+5IJczyB+F/F",
+	"QCsBpGt5rDHCEH69tldHCeYCn12MLA48mUIaVxgIAXiypdqXuraLuGL4YJcj+GBj2Hd1//IAiOp1PRGD",
+	"6EONX9he0r71NXIt88kB0QOrD5J4agJBWld3VFdbnETip6IFoHw6SRIwf3lN0nMy436LxTl2VN22GwNs",
+	"O3CYox0VIzuStJx6Xm1ZGQlHWmE/MjOHkt/yOCfw2HyKaZuEGCoDUUg/OcMfBrEirbhdBer4oUkayXyk",
+	"pKXXKylpYoUw81PC9oEzYOI5OkgUFI+T7fS0tRqIKKipuSJdEAKIBVFH+jYLyz9vnLSeg9WlqXpLwJUD",
+	"45z1TllHTITMcbiTJ6djeQWUTN2NHrn+nVPPXFcUHACl5FICljTVmuOlv07ykgcRY9Zs94uuVkzrsw9Y",
+	"EDytW/iu65gBWPKUI3rHmOHuBtGWt79KKJoX5dHqqB2/Z/qGsHvbMl7kNPEvE4C/cYgQVBuyl9pXr3UA",
+	"oOD9uMjJvTtpfrBtjDzzo0w/YviupTMbmsUDWwx8wj+S/oKmZuB9TU3q1TgGoutM58u9+egOvtGP+qNz",
+	"P8P1PIzIv3ICcvaJluU0GiD/Kg4swIEmjv1RF89EN8vyIRoMwYyzbiQ1CM+pH/M3Ad9U7ooAwurpKxKh",
+	"s2dmHHQGW/gID/fhCWCRoy5G92IoXOxRSKu4IY4lDi576zxqCBbSrUAD5TmPEiJNX5ybtZjCMXZ2nCuu",
+	"PCdSkYtZHt9PoCefIgzvnUPkRGHwy3Ni/BzO6fdM1YgIzv3/rOVkH41PY+rIx9rSCg1dzYeDE4uRKIk3",
+	"TQO+ihXVD3IJUOAem2buGeLNQf7g6iE9EqwU7xhE0zClUztWNI3zFse12UltfuaiPZLFvJdoExq8IbIy",
+	"rtZNS8yVbHCojNW7dj1uUSQ/6p0TdRTmog1tLxWBUZM/XVi5ffbnDk9G+zMeKb/j3Q3zC1E+N8PE0FtG",
+	"qj0xklwsbsKfgdoJJphQ44yEy1YQbJwuDIXmPVMeCD7M+OUU2YmG+0ylxlZxAamrmlTC8BK9BlIwwCe3",
+	"FykHigzoWJBXUR6JzxerWdEykPpRWGLpWg0pWoBn3aE1HZmdXKuEvLt9taVlycQGPKoR1PCxTjRhecbc",
+	"GM6i94IydDZ89CdQe2Q/byVMI1Il4xRK0UBsQmwqyPp1yQd+so92H+2Z/ZMHVHe1HB3jYk9TFQfWxn1t",
+	"N2T8Z5DV1+nX632Y5TxpH5OxUzoJbODiBid6t78QS1TYOBFJfiT+J/xEDF5wlA+q8ZmsIgM/mH7hwwNw",
+	"7cYIMNCj50fp1rgpl3Mnvi1hrCUl14LA3Xe6BeHJHya4lD8BGXvpic6soXcDDDiYoW9/gtx8cMTSPSb7",
+	"dOsd9y3ddTGuQhs1RAncTFfGgUQQr8mBC03oTooNqm49B03KjfbaCA9MpKoAzSS67ujF2aurMX5zxoq3",
+	"mI37rdVtcTJYz7ROPAhWPIkhPnLGiu+g4rrvfgSbIxRoeJg8l8yrG/hVhu8CKYfTwUj6PLEjqFG9PRYK",
+	"ZUqpEUq3XfoTqdA6JdtlKUXVPuyuRuMEbXXbQnRX2nxk6i5adua9IIHJEqdP2+eJFCDLMbTqSBhhx0VI",
+	"Yx/KnM8fFJLRJ7mpttQEZios9e2yrIzltWIRS5dcN5qCL1XIwfdZQVNJUoezb57HALtNVPp0gg7Irtff",
+	"mPlo9Z5O1vZ9J1WMV0Yi/oFGtAE/r5CNKXw5Eu5sZ7LYV7gm9iJYNCiFve0X7eBBDHWuto5D6UzDto4b",
+	"103qBnNKQrVOr2rUhG+UKdZvXY3RbukDY90zYJL81EV7oY4P24zaBHJyqrYcStOOG/lU7f6+j5ADuWIR",
+	"JM3R10Qz45BYw5llj7BlJYqSFXPCSh1+maahQ6b4qUnfcuYbiZxsfYEcsVKsaXD2wVH45FsoUBKM1omI",
+	"YiUUg2GkztmhEo6+dD6M48Q4oUg2L3cIK5Hso1m+SmZQqnLjuA49acxIxXbnboIao451qi3RyyPSH88x",
+	"4G4k2Ve+NNNf6kJzkdasqTWB+vvbu+h46ly4lCTkzZiv5YrCi3SG7UJhbuCI4EIKKRihpf3/6EcAemNn",
+	"X/UGn8SD0OYTf4Tx/OAbyhmPW0ZrQVrDGCtCycFV2grk+D7YdbX9g5HOoviCPlKcVwm2R2R3nTXY8Xvb",
+	"AOXpxH/3jQB7uFttLXeEO2cEoPe4mfMOCnvTA9n3VeZ9DIBJ2CX/dC7dBKEwEgmXt5P4X7Vx9TnDTH9A",
+	"ostOIulvpnB1Z1rRGHhtSe0Nxpczzh+cXpLYXckch0qATEfMr5jShug4tJXHClLIOAKUXT7bDFyhQRui",
+	"9e4UiqG3TEAR/KT1DdZ7pGLdXj6/0UQehHMyYmWRI33K/UYUXKiTJuAqy6HKyin6xlTUbCBBBzR0nx+D",
+	"F5e5O+2b+8Gp/awMgEo8IPpfPQpXvt1P/3pE+d8K8yCa/KBFImxC2uXI5Av2km2oiE4T4sOsrC72QN1Q",
+	"FXgCkk33pxNdskuqb5n5ga3TqWxqMJPuNNiXUNMwqJ7hoWEwmIlHaoS4TDcKHvxgctRlUY0O4F3FwuHE",
+	"SrrXrPgxl+elLhTPzz/rkKBCC6Q2A28I2+3NETQqJgdZG2FPleGrqqQqZgasWSSLDyspsNDebv2lktVm",
+	"a+a+uILAB0xNKYvaG9D9Wwy73p2ej20Z4Jv7hwb+hl5ee7l9Uu3Dp0HjtwXX1wFlrIXPZey7PERGio3w",
+	"Od9RB1Jdc9Idke25w8inAnkR6C2kIwt5AOco/lyytSFINB2JokltftQpnW2NaNRG2sg9yAo3mpXrPJ3k",
+	"j4PcPYD4Y3/DOur+AqIuAkmB7FAU16gHs4GVl4gXF0P68BRUsP8N2tXIR3osfTwBKsuDZE3GxZrktein",
+	"DluTDtKjFcL1RfyeWxndYwD2CilFwJ+9xTRu75p1PCeBbrqR3u1Ig/I2YQYK5JqqaJKGvTw3CDhKR79o",
+	"1BEDCrbbVkVP0tCphOpuInJrCD3MqXwDhsVzo7hB9m5neWp7CYYFcVMNY0PW7ybgc6PDA/n9W8lX7EGH",
+	"81YeMDWDUJhiRKyxV3NsHEpAeBE7kgeqCxxOU4Rizijan6ONlIUrizxspbZHKNBvHJijfu8VS7YinF9A",
+	"qHylwdCJ8hf7jHv2h2St2+9QmbCVZSfg6PjJDaO7aEAlXapn75h/bZsdzYQQubpNFYR+2YoGf4J1maeQ",
+	"l92HlmgNuh3BhmZ7Rk0SQruQgiET1Jabm1ADRoQE8Yxr4Cj2nUOI4Mbueeoi2poeNbENdxD6zJaLDfS8",
+	"J/TNQlxpHr2yMxMa+fQizFu+36ekBWsGU3hQj1MEoqZbGEYdX+f50BKzBIqkqSN6dR5u5KHgA9Uq7p+c",
+	"aT1QbnQcLd0wzy/MCGwMTbb0DhAYFbpfpQwwkkhBPA4H73HO0fHoa1lye2tc0uyQYv1UKe9MjX27vsGG",
+	"a0WsWLUBMlz7Fpq2fz6P0AN1FaJA+OrLhzQUAkCRe/r9nq1M7JYceE0PW0mQXImUVjaoKCCCCjrOap8j",
+	"M5M8p2u5qnTi1IvRBrd6AtdFOOMmfVNIE7ctAvrByAQ3ah3bLnUuGFTvVIYgk2eEObheC9hArEhkyTts",
+	"tSyz2QPhhWxtRqFcSlVCYIxxTyssyUbcVPhPKJKESKRiO3nXglBozB4djhY9QBjT3nJwRs8bDp/Y/FWi",
+	"kG/8/TdyBwdvgK9N/rsorMq6Y8rolDfH3W0O0cpR+7X/HqX29DGFTkih+cVUgz+nAweg/n19K7S1rIyR",
+	"yb7RZQ6UQEAy9HdQFLQGjDruyJbKCUrM7Z2gRsZyJStx9tFMhX1TlQiebOe/71MfJmqPH7P0mo/V5iZc",
+	"ejoT0iyphr7sfs64ZJ9UKd4+ouL3IT3w04/MTAYSSbEGOfdW10/o0FS9axfv2zq4biecIMli6Da+TLsD",
+	"mK0gCn8jmFbfFK/txVltTGGWBZUHO9IOMgYA31DHU7WtJqcaGidefsUwRL1OD3p99DGYjrMopM3GU2p1",
+	"OljUVyTjln4AAIq5l1PltWNu1AnfP8lt6nIVp72RnjdMxRv4PddHGnyhvtzTLWZz5Ubdo5GkuI8uPnZC",
+	"Uhy8emLFX8w7PeH1fhL3AFTK8zglFk57PFN0oHZqSqlTZw0nLMuHyeXSYVmaGDGLRYyXo2QZyQL2oT7W",
+	"GGZQDgVTP27pfiq16M+QcoL57uDQ2XLwMrryCFcLy9WqZDV4Ky14pQmFXFbHMr27JpQotjIULhvgoN9x",
+	"YW/nO3pP/kSJlY89gIwCgQS+vGRHaS9uQGL5ZzCzd67wcEfvb4i7+EsRmC7JkTgGHbx0ARIph0DpnmoN",
+	"FXPw8IEea45MV1qE5HVQqYLTNie6Wm1x5OAxBsrNFXjL0Hur+a/gKeNQEFAYIHpA0Ki5u2BBQIMJoxj5",
+	"k48bXvt5+TP00M5qSFVgxcZFVJfOm2b/6rNbvtF+gvFWhkgynswZ6Ya1nZnmqrDOolDfIXDVQc5PvwAH",
+	"nsjGau3W4eLnkYAXVx1UpKlZ3ePeWaeQHwYLuqP32R3fcZH9rErD+k7pnhWaeE28F7zrWqDmZDebZ+PI",
+	"xpFWHxsmNZnf9hEQDt9SVfSNHHa/54rl5mIkLVefK/8Y6bvdrAE0YH1Hm9+KDzYQEKRvJh13uyAUEkHj",
+	"eAfZfKdtf13/Tr6lqmDagAb5JgTkoP1vNAI6N+pPHkC4jzV33LC4bciLrOF8X7ThRiNgEe1Ja5DTH8Rg",
+	"ZczE5vReJogxHddFjEt/DccCBpLhCNRbvo/n2PwqBUv4UQq2N1sCD9SubIwUOiYlwh+aiekHgfPWXL4G",
+	"ZFOfJt1f6YJ3RTuoQhxOzsWpsVlOvz3ZNv4SZYN7jSnXCTa4bnlI5Q3jUXadJKxbk/7Eae6DcJWuXiKW",
+	"FS/NEy7awYbm3c7pwQbCiR/+2SZVJ7nhd0z/fZ/V/S3m/TSeuxpgBxqMANMdw22a3HFJzAifAQ9ZAzFg",
+	"gpdjtVb5XMFTjOhGVk3EAxO6DMlsypOJxSAhn49AQo7xG0tlWBHKsgaBJmHntc++fGzK84sRuPLAC9zP",
+	"nPA5NJhljNZDTa0UJ35KsDWNlL02NK3bFue/jF7h3FZqqrgWnZObt0YOk5PWmsh4C1gs/irldz4KfLaK",
+	"exjHHzTxQ4BunnDxrvGehyt/4KnB4wxyHOEEg+sYpAYeZpPu0/UauG5lT98PHg/61Ankmx1Ngd55mpkM",
+	"n7cjnskh/LBfPInqA14cpqfxIzqRwuMnwUgpN7COmt0xRUtMCMLbGdSW+L/bS4m+wZ8D5wdAISiOYsDF",
+	"qqwQODlh7DZrYRfjFbRbbkZei7p7Ai1INyGG8MLfd1sovmMKspSb04EHvu7Y8R4/xnNyNXYl7FVKQ6st",
+	"rBU9Unx/NUZ98Xhd7e+JPRUnoFwDjArSkS7t7cgXou4QQjGOkj68jKUHhByxX+T4U92sGgfx6LFRpTZ5",
+	"9FUwOafRV320D4ZQb1/Qo7eO5QAzfYpH3+ePDsd1XMqi/4Bn2IaXR6YCjvuzn12pWP5c4MUG5qLJsprE",
+	"0I9E861kgcsUdZHUjEA61jAP7joO31LzyC490AjixmHtW58r+9Rkzv5A7M+RLL7ZtJzKiYy6OzY4CTvG",
+	"TGAY9rc9nyHQZ1DKKWb1hazeO96pReO7bHIxdL5mP+6LYbIe3vJckrOuXYx45a5v2NAchhVT71OogxtZ",
+	"hp2D2BAKed9Ff5mGNkF+WiEuVp42bG7jE7Wi84ZFnA7OUYbu+j1TGhz0JRVsDoEAjDk74EfHaR2BqVsd",
+	"V2UCa7RSQl9jZtBGMk2cA18U+F/peugAnjqU/TG8AthE/UJWiV7ysx0SqHqb7reOFK6T8+omjwtXtgGz",
+	"RKjxOATNIvoGMp0cH1iTDiQLjhUtGEBTm3q6hle9LMlb9mjGa7uXe2rsfejMfWRKL92rro8BpH4K39wm",
+	"NiyypCIyrhsiJFlyZbakoAY8LLdsb7pehchRQ3nP6dGKpjaeVKstv0slYTcRXLpocfIgEKQh4rAaxrwa",
+	"jG3bkZ58z+j5K8+jmFtbajI62tkOcFOHV8fZ7noFGLSDvwshMhfI++UkVyO6Gafd8m5CUQEBEw6tFVcj",
+	"kXEF3DG1YYmUSZcoFPLGQSmzAiB9wTBrt//s+TyNMt1xGo54wkKe77i0B+LKjhL1iH54/8G4TyTqwaKD",
+	"l3sCP8FZ9lRnttVzUE5xY+VSfoZAzeiDJqGZfFHjcANdp40LfGA/h7fLecTV23C7TUPCazo2XZwStl6y",
+	"KzEPW0hRPtW7hg2gk05H6cOjnE4OMV0YRDOB2wScUZDSUfAdE9rzxtrzMm3VrNgwz9tjkAyF/sTNGNu/",
+	"adVvceaZrrEVvuq+0cukDMQrOXZY+komBXvfoe1rFyc5A2UsP9vZGN5Mx5VpNJ/XyyBJWaH8tyXfLeMp",
+	"jSpWhAE0bZDGiqF8zQqoBymPiC0NAcIWsI4rZE+b1WxVcpGyKkIEP5d9oAdfD4V6LjwRPT8Vo6m07inp",
+	"sg6+2wd9fZjEtT6ZfccvpFuJuVcFE9TSD6GJh2mnD2wlY/knj5lyj8nGetBe+EYTzbTd0XoOQqdNqNB8",
+	"qPbq8fD28tsfoooCc2nOFv7iTKynsa3mIRDEHRg7RnWlmMZCQqsehIfXFysWFtOt7tiiLuNo50PKoqSJ",
+	"V/rptSdOdqOcPk/xbqVmIloY9yVr0tOV5FPS3VPV2SKaSuLuFr7aM5tHLk28dkfLFkhAKgpTizC+4dvM",
+	"kWUns82zxLDdXrYSepRLXg51uM6yaFaDREtxaOL4Opk7b5xpNroo4bjqc9uxWMXbOVkyY5iakyfn5CCV",
+	"ZuO1LF3qOj+zjVwCihUnrQAN9sBv0UchLU7bcHVsLTpNhqqNc5QzbfiOGgcgvJYqmkwaoZyI5hai581a",
+	"fohmGi3Yv43SatpXeXHtXj8ruGIr8KhpbirqUi0i60pjZZNWeaylclcJ1MNzIssi+5Dt+hrLknuSEag0",
+	"JOevXiwyYeJO4iuFsyQ3OpG+WySVW9ZJ3+ByTFMyZlXmc7PlkWySXacOAG3trSwLsqXl2jty/Mcn51A4",
+	"PskyBAbweh4C2ig/ubzZ6AXooakqucObAlxX3yhalOz45BNT6njdMAyIkeTAayB4R+4PxBd3TNFNwIEP",
+	"R4w3FL03pXedFiuW4GbBVJZU4kokFhbqekb0n/tqKzFluLLkBPZuuhk3YyJQjo41F5CGHTBpxgYNoBqR",
+	"0iF3VRjeJvCUbyfTMk5ykdfc4Wh+1pVjMCveoq4vGXlMpivs44l3p09wYkx1+ZsJsdHYztKGOgon+zvB",
+	"Ktcmw14UeQYSpWPQM1JsmuR8WEMj7+ckJDJPopILJSxLee+LV37J9+1OObR9uU5uV6EyJDIFKyW1js0B",
+	"kQpqpbI/4Mk7OkQFUOzo05tpCcHdDoHIYhpLg3NmOn8EbWlvHKZfcSdFvnNZ4V8n16cFfvHlVDahPSFf",
+	"Y3pAN83QZOYO4omZ8eB95nPHUxIRrXAfQ2oAj3t/VqWsinyEeUj7AMK+GGjX409QaZdKmw/jW6xrkBy2",
+	"ElhbRNA4WemhGOTOQU9guYO1Ys/TYO5LKoobsmYHIJJxwS43Jq6hhhCMK88+GBYq49O93D05npvy03qt",
+	"mdFOHbFTJC9InGvCTWx3OWPyiHvzxCLnnKweX/NHFaPNUwHxcnSDXTR2Jixp7DpK9a0OZI2w3Fj66Zik",
+	"tLck9fDyNcnHXo1X/+UXIoRNnqbD9OylmNgVDPcEGWw0hzUAvo6F7rIypPw6CWag+nCk+54KroGnzETh",
+	"vVSCGV+CbLgYrrvMYH7bM0FLcxwRBMxF5bubUPJbGbKS2t613WxDPu5gb87HiHIfKR23kSk3aOvDQxCn",
+	"BQzXacm6H61dSFVBCnbHkde2VVcNlt49RHCOLmXdysqc6H9Wdn1dwhDAvwLyF7zAI/ygYDCNTEqbdio+",
+	"KTR9Ikxop3s7x9751vtqsHtzcwcYqCxM8msYU24losqU7fYyaec4DugfAw54xoGykjumvxfxUqI1VQD5",
+	"yVSNyBv23VpJYW95WEspCDDaBVTuzPN5zajmbZypxgViK8uCi80nuf+w36VxuskaiLfckRT5qtUScq/3",
+	"oDyoIQdZlQW5ZWwP/RUdeuWmtSIK/Z2Sux94DDvOzxEXUH7mcLqZ47Dud6Qu/PdflKoGN1jS1S3MZ7I7",
+	"O2YetTO4UjdEsA01/M5quC23Stac3L+/snTpfV/t0hXLfhSvOXkxQWq24UbbM5nScdk+hfVUQynI82CE",
+	"FrbxiaVC33JEk3W0p51N39ObpeGmKnqH7TAddwdlIHZK5SibBMFhjN97VTKqvBMt6ip3FfIeD+PO5enm",
+	"GAJeXqNlrIuoUsw0fPZRIqTdU03k2uN5rG4TyrDuzhj9oxf+sIJOMvoa07Ddnilqqo59dTG85ldNc+LJ",
+	"s0U0XbdWwllydNWXo1i7lQhQsa5ZKGfnq9k8LghrSGsHOwO32I1jwcUgMP5sVdvH7xvQCaFNbieI0zJy",
+	"G0ic0rVsxvey2sUyzg9SFejVaWUJZ3EPZqIeu+DWcjyrDCb5DLo6xcOCa/PZjTI/CA0fiqjeT7JabQP/",
+	"aSxvth9X+l0cL/PZr6dofwiNeS/Nr/bxuMhUSrx3hWYd1laf7zWJoj4KwDgNdAI/3GgqA4jzPVbjTcfh",
+	"tOM/ha0cq9uBng9KLIL9Z+0YifCrIlzFAuZyJ/udcjFK02VUo34+OBR8+TlTCJ/YCli1aumSUAWi0IQ7",
+	"VCnH5u0gY3fMAHLBDRFSsGsY5psujuSUetdj0xkSrv9wFjmseAVxozrrYK+YjntJAq1CTyOP+xUkhNGA",
+	"TgEgUzDwJg8dKzJWq9mZQXt93Entpq/DlBSYQQgV7FAHnR2AzBS/RygCnfBOI8GiNnuej79nZDmcza7J",
+	"rZCHQAw/joW+PE5n47YjfhNHQlpcQwmIq2GaOo0fU+A+iWZzpszu0Nepok57HbU3vC1fbev97CsD4LZL",
+	"qv0cbzXnmCgfir5OkBUpmL8r9HqDZgj1yN22bzeEAlMDagL4poqzOKlKJGhzCs/tupZlKQ8o5mj8LI/O",
+	"UVWW8zBoHF8P9ropP9EjKrD+9ZlUuQ6e7QMC0LJ7k4YbiOVbxObsENCUSrm6/Sbwb23lQde4ezB6B2FY",
+	"Cdj4DrUzJwckqhYdwW/NkuRJ70CXxzXiLoUPFZU4O1NzK5YlC6KGp1gzn6ax/t6nmj1DrCA+9I4ki1nz",
+	"sa5aqY1N50uS2G2n496HENfdl1QQgD9CX14OjFwK5vbe5Jud3q6KZr8eHqUdmUiUU0ybHHnQhu3hDER6",
+	"ab9b4yoAtGO/zUoJ7d6Hmw+wFQJHkv3Xwdkn0TNKMTNy2njyBQOpP+lTx97cDC/T+R9uW8ag8Wnv8E4k",
+	"qUXYAn017fLYyIVydaICDBoRTSvu26+1jjvFiP274CZqYQX46pCfEwFq84QqpaQRUPXY5Q2+d9rl7T/r",
+	"C2hvtT5tGXIjIE9BbTfx4iYw/1jzlJrVlhXuhNn17Wp7yGRdDCEQiSlXEx5n+Q8vvQGe9bS95Wv2IxVi",
+	"Sv9DEdCUV1wiZf4rWD0w4fkpA7f7ar/LSAcLbwCRw4SFsGo//+mNr7rNe9qD/2c9jexjU54/5D8M7N/9",
+	"nRVIwT3sRSKHDpR2m7i8iQtYFi3iBrBN7EcaNUGwN3FH7vZGD1TzTgAEycksgBr7Aa+U7/+8HqRreEQ9",
+	"Y0bd2bvGhE5RfY5i4HO0IOiOTRCc3US9sGNswn7Fsec/r2Q5YYvo1VbKCWOFePGEx306+IRX+iXHWf7Q",
+	"NMZwpz6ykzCqxwU44CgNMWV47xi2mYVo9NHVH5+CaBTJeJa3E1bGHtCTHgfu/smrAoZhdLkYK3SqpDXT",
+	"rY26Aj6Rlz+47RhOE9IHYznyudMXKzuHTACkosOmWvaCPxfrDRpWrGuN+LOlZmVx6qs+i1v7sBaVsJtb",
+	"doc72Lyaqg0Mr1pqlTT3Fp2zKoLJ5u2rWjfWx6s/xINMNa2MmFPqZ7QqYzmbGxqrUjih6ANpqAYIgKMX",
+	"7fAlxFCw58mUa/UwAfBDiwLtJTJVrxUy/MfKwkOau20su4oUUXumMk/Clm6C+eSWq9Tsglk392/vWDzo",
+	"D1XaGRwxJXAR+YV2Xw9ClJPg70X65Az/n7fMWSgJb1oe5tdKCkMzjIv6DXC7/3Q3Dk7bQoFTbMIn9s2E",
+	"gbxXlKvMykQ6q5T4cWKn7DsNP3XOSx2xabbQ6kNzxI0laTgCFJZvee9BvQZZp56TldOOvZ+5KOQhlU1W",
+	"srV5xzaJKittFOWbrSF0i8zv/VBpSCpyqWPIGJJKtGJr82OCVqDxPqSAujyAA3Q/Mw2crZtJp5GsAmwN",
+	"PyLXOePrJ27aF9yU5T5ejzmn1tN1atJLB8rN/4WnC1JS7lGov9F1ephblfbE3LfjKP49sqXlHdOTlwBK",
+	"RHJnpwexirLYmONGg83lbUlSe4578+fnJmqYwMhOzVo/KRM9O+koUVblOJhcUlRmJlQn1fW8nfFXp3gm",
+	"N+6E1O/hJFhnHeDgIhm0UGSylv1xvy+pACBsa6PNyYqWqwqohLmZE1UJ+F8qXL5njXB0RnCW0eXdyFqG",
+	"6kH7B19nXAnbOKHEXgcRsAzCbQeu2dxXApCFVXTnZ+RbSEZiSiEYN93vS74CA/3pXsllyXb//l9aijMr",
+	"q3zFBEIqcmuN8TXg885+/P6Tv3ziP+p6+9lfvTpvIE1dz87PFmcLuGHtmaB7PruePTtbnD2bYfIYiOVT",
+	"uudP786f0tWKYS61qySUkDLGpfi+mF3P/sLMa3wCTqe9FM7nd7FYQLGrFMajDjbG9l8uqRIXfUwk3Bdg",
+	"WTuZU9oFD4Q8oLS7tLB4g6GHT9/j5IKcaU/zCv5te7fBU4NryFRfsRsIbUDgg6k7Bivl2JNvEMSTa3JQ",
+	"UmxC0QexFhpZ8xJFuT2bT1fSEVTsXfJAe1J/pLfsrSwwLxQowt7I4jhpOqdwA8oyI4uo7O9JeDG++erH",
+	"jKrY5y8oG+8pt6oOpisiIJ9gBxfsEYTDrgrAJhcuPrWSQtjrL4CeoKTMyR0tOcCdkbU1Z3yAJyIEhXd8",
+	"RDfWD1ybd/CE3ZSKwi7Ws+t/RIOG3syBEmoAM/Rss55Qmttn/1kxSCBwymLJ1hi4rqd6/K72ywMXM+tq",
+	"ZkceSUPrLS/O0MPX9uetBNW8gbg4NW1opznR/N4cSYBAji/nncfeGVhQfObrTOFdnB0tMonYq4dP4+uy",
+	"9LuCFW5LAEyWK+x3IB7p2Xv6G/7HZzy5S4aXv/ZMfisKN7g/1jza0btxODzNI1gLZsvEI0zuR76xpgt+",
+	"gcjKYLJ3SzXALoerXNjkRT1VTZ08z9Sv3xe45/dVRKbfwpZ51/zCFz6ssqvyTz3UnBP/q51t/1oy+IGB",
+	"VVtLoYLMHWuEOVResJ9iO3xPuUqbPPYY/5pyBDZBxvUpT956l5Xi9zeMMozmx1RMXHiSITCQntgjkxR8",
+	"w40O/L+YUoR1Dv/xwdllMUnRer9VDj4+qng+MvO+fuqrSEy7V20o7lGJaLx8mlxc9q+y38MaamYeYwkd",
+	"rpg8CKa+0aTu701QJ5pvBIJGh0uOLCFNGzSM+xnOpf6a2l+xcDS+/z/i73+oM+T3XfF/ZU1ANUpSLSmN",
+	"6UhIx0+4z9PiYR/I3xfOPnqMAQEifO0NaA1gSfWIzf+G6odb/HHpHjMaFL9zHBVRCezflIvwymPcBv4q",
+	"D6H+zmqI4Gwr5j73PID+c9X4+E2NpsFWt1IwFV4A86NDnt5akBUtmSioOuOrQa/VW/fcLG5Dd27KjQBo",
+	"vtU8j7fl8o2mGuAj8mPYvQmDbwtPV1HFnST+1Yev+w+IcGa1APfTTP704bu35Orq8urPAF/lU7zmcH64",
+	"6QVDwf4bp+iG8EITYR91l/POSqtCP5V7NnCs/LRnAnjLv8rBUqdMT2PqcO/93udEg+Y9KSSqeCQ3q23K",
+	"IwhQUnJxe2PPIkgBbBS84XVDFCG7mJWaEbpEnRwkpy0Ycs9HlPJbfOQLTqb7QmQi/S+PMo1Lurqt9rrr",
+	"r7IzdtgyuJDZDWUPrwqD6tF98gk8zvvj7zkjX+K+6ny2OEsYJOgJytPfVnJ//Dx4WODUjDtbVn4OU64W",
+	"z8h0PftfIdT+5B+LJ6+e/PLb+YvP//N/nhXLf4uUNkzzut6J4kz/s+SGPWuvT3DvLrmgzVqy4cMB4xgP",
+	"Xo138iBKSQuHEm7XpLMeldKjOxef+RpuF/wWVn1k+F4+OYBG/Wi7+8DYrcasAswz8GU3oiAbJau9js3f",
+	"031JB87E9yUVOLKv5WqBb2XNdZ1F3QqJG7bHapl7n2eVB8jwB7h8tWRoSGbwrsSNJh4h9hGuLwAO5RtE",
+	"HBSUqeWRUOKUEYJpCSJVEVCMd1hbHip6NL1jRVTYfsP/GPTYf2A7eccaQjd2h3snxaMoHOhPcxvdkELR",
+	"tWH1pGjjkv7ayj32ufoRN3prm6d84+8r80feZadRVtVsVf8a2+t1kNwHy9JbxagBjzfeRdpS5SaGLMgK",
+	"ntNn5F1H0OwWcOlt9rZLj3pwP7m6FP30N/yPz2g+nCak89Fn8SNeoKMHB0Z7vqZQF66mfIwgsZDN48JO",
+	"NBQ8yT2UaXPhUielikM9I1ZH+ztXY+dLIf+Fzhb6yI6+H60s+zQqd2RotyXmZEXFigG6n1TETTzh5gZO",
+	"t4NUt7AXtD/xQPvGVCjsIBzkD95p8sUm8wdfBhadR18k9vAjyY4pNXWYTGdnCY5gpFVWldhAaSDSdDRM",
+	"QIPluDidhdUtdpKpIOyea2NPbjjs4IjrKxszbmibr2dnm9zopuv6I3khoLE5SmLJBZBByHv7P78C/gy4",
+	"HijAaOyliU0iKmzz+WldO5L2BdtHPrHdvnSVLzk3Skx8TF8pR5guv0q+DgwsZwU/MFociZuq+QxBd/jO",
+	"Wb+CHQgvHN7lIzlI4FMtMkBaFLhb6l0ofEZXpczQGgdyr+gSvympuH3n6mz/BZZ2MHrgMv/jcQL88eH5",
+	"QoKw3d4cscH2MsztChWKHkjHww/PjuRZKUfG8eUl/+OWlet3fj5yXAQl1+aRcq1wKuZkWfHSPOEinAqr",
+	"slp+A0E4p9sQUMzuNqy37E/o09WWISlTyvpjqyDcX8P281stQ0qTvNIOfgigvuaIeCNkgFfhGnX7Tc1C",
+	"hpOGzD113nYO1XRNv9/Pz/RNAyZ4Cc10G8cb2GUC3bMFcsM326U1ivJAPkNGd/fRLs+KliggDjv1QI9h",
+	"C0YRXf5ZcU/iNdSwkAbSB6wYOq89V2TN4ZCl2qEcabljwdlQKLrZQFVcjMk2ED+n0OBr2CcuyJaKogXg",
+	"FdbD2lOsXLewvC9HkdvySJGQ7LwJtTgiFB7iJiYU58/HZGIIFvUBmKa4BX/vWw7scdA+KY2KUeJQ8PLA",
+	"TGDI8kUJAUB/SFcKEcoAeYPgcY5kQBpaulKAg31RSAOWOV557qjiFBh2rBgyqjlipG+pKpyTpaOL2b2v",
+	"y4uecd/Cz+GUywhg82LQ0MjLQrTfQ8mu8QE96p1nR++dgb98kdQHHEBWUsMjBS9wzt2RS55g3pMOolLI",
+	"VbUDCdHsjilauh/dn60UOcMlstyNMszo2fv9bmi9uySK5ZFoegyFKZ7LKSYWhTp+qNq5CGMnCi5o6viH",
+	"NIR96WBTB3MQfoc82unGGq4MQzTSR5AiXMn6EHLqxcronABLCLrfiVQA7RqTlt/gfzMc7rW1Nupvh3aK",
+	"x3O5293hKd+CLeqGfBNcor7IjiuCsViMXGt6B5aAQbJF70LSzleUitImhvuYCRK1+HzZi9FPotHWNKdv",
+	"4bX0QGDiD2vGPzQq8cewWIbl5PFjEv4M+lOIQvzZ6g/7FUJ9uMIVxvtHQoGYgvgFmP9hn1GCigXU3oAK",
+	"erqmd7JSHFXQI8vpR2a+C81/FVltjWYEOLl+9tESun+k6vZRxMI21LBh7fniezvHg8UMLaoTkQwXy3/6",
+	"J79KEUzji7nHdxjK4zgT/ebZcrtRjnh2w6y1E7AeorUb64IMskOr8BfHMfuVTCf7udypx84/jp/L0TR3",
+	"rAlrKnjPV0ue4fG8O5SfwK90hbKf+//7DQpWp3mBsn/IuT85ieotdN7tqd4q/8J3lykb8AteXXAJJ9xc",
+	"cKF+s/+TcW/5i6vB/KNcW6D3X+rWEh/sIxujKDdpRf1IVxbf1LSzb+OU4sCFJUzSF7cBGT45dgNBevcc",
+	"dd+zHP0XXBN/iMtKSj6+xF0F1P2f3CwMXVX8IydeVZo6J8+mtbPw6CZtUrweIlLzGSzLa3MKvmItgL6R",
+	"lChGEAsbc3Q6auEfxXS3o36o5R60V1P0MDd7UNbwka9hOcCncqwG16eHTzg21ExZhwI+QTvQKThPT3+D",
+	"/80xDGAkOZbBXx41gZhitv1NPwVrJIs4kvWxCWN4dDgOe1A2Wj/lpMyQo697PDU++vVSe8N699J6542U",
+	"xqHDp6SF5xBIqoAf3DNf7faAH8zOU3Hde5wrvGttMFclNoNPf8P/yNAObnhfv74gfmtwA+gojcblARI7",
+	"px842O6IwdyYi8dXBC1h+h2s1eanv55SGFnlnqpoS7Or6RnUB+6ZqQIBYJgZKf5IwZTxoFx/9GW14w8j",
+	"zUFOhQHf8awWAUt+liqfhyqleMR6hpZcI+ml/gNVJbf/+cvXTaPENX1PN9Hrla+U54LorcQc6MuLiwki",
+	"+3DdTPZ0EwTbiWmwiQt6jGC2+cqUnIzBRuL+l481MkN5meB6BOo7uW6AFCtHjYuOZUSvsiei2LBdK8ce",
+	"sgFLLjZQmkz1LaQPy3ZW4LPnkaxAVzaQWXrwxRK5XDd+d6zOkiYLLA5bWT5uJtfbgO0b8rxDGYx05JAr",
+	"xZiY45kRi4x5SYc6igHEVqjqqPX3lzh03yjO1l/U+9yFdJ8muknaHVkZxA0fbukn99jn+eywPY5zUjig",
+	"PvvsvMZU8R/LcWXAon1ZJwbKzRzyAUHIai9yq+Dh4dL+9z26zRQLDCT4cbKjBbO3b1WVzKUgBmLQlaSr",
+	"LXAG6zmmNa65MejG1lCYMa8xnJBAP7o/SsfBHLdtqLdt+qYNu9+XAMXnFPoA+I5+ePitG3pzmbVfLPL2",
+	"B6g3w5ucwcRzBD3f8DsmrLbbl1QIVgAgz39VQC/ONGv4bKQKfJyOn1g4K5iKow/4RAUCWOa+c3DvKZRr",
+	"98gbR3n3RbQmFiZ93XOu8dH+ynqCP4eWiBrgsSqeXiP1pkv9gJ0PG94ng8DHb3Cn7yUHilmqjK7BBxB2",
+	"Z0kd7Ud3XQOHWhJbYsX+wEUiU460uA31NXPMYoRPCc6qXJHssL87WaQm68B875jtTjowB3bDnLQ2A4ZT",
+	"rTCCtBG681TRuAbfaF9A+BgbBi8Ga6nqVB69oiVWCBpfI4rxAq9B2/3jotG56K45AOdmctcAC9TXvChN",
+	"te08IVZ7/ewMYN3KDaFLzYQJuH3muOcrWhJPzOcrWRbwf/MpyZ1/kLuLZ+pKyDHM0OME0W1TTXHDzVEA",
+	"uwBCZBGkGsPAKHVG3EFWZUEM3dvLTb+QNYYmkUpJ+P9Msf3rRlMTnawtOIyUk/WhWzZ3ir6emKcXpula",
+	"vVy8Gvhik7hmgnMgrGDv0x/ljgFtPd7TuSBLZg6MiRqi6EC1J3B4DNwk2oC3iLh2HUvQ0TmNdtZ2XrJ0",
+	"fvXgTnyqt4yZof34ER54VGNilOgyUGZ3C2o75XGzfPpoeYiQdIZ6Ol+U68uWMEYiDwgo7I9mShBFGN5p",
+	"0mSH/+h9tkdK2fm3dwNmmVAf/MNWXpj5+z777gnG0y7KOBmltAXWFvxEDvflVu5Y7uwaSQpJaGnvchAU",
+	"IILdG2Q2iU3p8LalKxMlJ4jRaU82O0SeT7Fda5sXEQ0hjuHVCHY/9Gbe9EYEGAuY/BwL2u/kR7SgUXs8",
+	"3llZO0n3yvagIE8QwbukUEIPBfXgFQgwo+ggIIG9l2wk0w85cxOhH/SOx0M/p7nJfxnUy35uxiylj+7B",
+	"L34u+w8N2k2taNJjCYVvc96AKUSvkqoeZl4NrUBW1h5OzRfO20PbYuJJM1XfNXL6OvzSvCy5Jxicymnd",
+	"qKnLrqOrEwP9wOfJi1hEzbWW5F8/TdBf+9sYyx1cFUhhbZigj7EhMBz2lGnDdw4KL+5B+AAPfuufm3oj",
+	"Yfd0t0fCJEcsOjNMCA4spPbqvwgIK7DAAKtX8ErPrs/Pnr04f24tFe226j8C+/TFon59I2Uxuz5/1n3T",
+	"3q/0Vhr79OfcLDg/0P+oGQAe6ZbUnAmg6pxdL86eL86fn8+BSctZiouz8+fPXr2az7Z8s7X/fHHx6tnV",
+	"fFbKDWKuzq6fLM4uXp1f2L8d7BOXLy4vXk4eoSNcTgg/db8+iuiz+z3ytm2tdu+gXii5c0yohBqy4mpV",
+	"Mt3AYae8HQdwkrsu+WZrxuT2O3zqAVIL/uqG0Hqi2XuQvePs+sn5+dnVfPbr7PrcDnzPrJhcvLD/ieU+",
+	"Ru4/7Hez6/OLxSIw19/Prp9cwPvni7PLz9mrhwP6otJJ9+x+dn1xdvHy+dV8tpSVQL+8G9r5i7PFxfl8",
+	"Bjb99fnZ4qUdbGc889mqZFShmJ+fPbu4fDGfrRnVfGk/giE2LhCez/2zpI75nAm7gGtg0LDT/SbwQ5+f",
+	"Xb58cYF//Zs9te3H8J8feeEeujg7P798OZ9pXiApxhrslZJWAl2lrGTIBgI00OfPzi6uXsxnW0YLLjbw",
+	"tydXZxfnLxurCehI5q8MZe7i7OL55bmdZwhbXs9mOB2fJHRqcXb56tXlq4lr+hX3I04FOhJg1gHI3l67",
+	"7Q0cXM+BWcv+zsXGOaTx0MKZjG1KKc1BqtvRbemfe8DGpHeUlxTE6fzs+XxWcG1Q3i7BL/wR1+7y7CUs",
+	"lF3687ML/G+vaq3k2oV7K4V9Gdbu5VX+wrlhfNHtyNZrsGusNcgMuCYEYwVsxbOrxeWlPfcMl7bvry4X",
+	"F5fzmS7p6tb+e/Hq6vni5eTxfCVR/NnRSITTwFEfe3GMSZgvZBmSrpNKuhozDuHLt+GMvrqazyDDASpi",
+	"GCsQrVgDwTacAs5+fs/Ue/uqVfXgYAmNYQqAomUJRv+z+UwfGNvPri/cgfBiPjtw8caqz/yzwI7zK9gp",
+	"r8EKOb949nI+2zEqfvR4dFdn54vnz/CPH/zYLq7Orp6dz2f7V4vw4HO7P/evFuGhZ3YG4DOFiyNNGvRX",
+	"VJU4BcRIcgBnIZSYVaKwYitc5gt6K7byQEqJZZqG3naydL34SlqOiq995mF2tn3uaj675XCScvH6gzzM",
+	"GkiCz5oy+wYsHKs2KuBM+wD3gcXZi/w1kbT8ooIIVv/34hOYHJfWKmFHKYoQg8RV8g8szl49X7w4n89c",
+	"xtFbnJDn1uLAJ35z1rW9NIARfYVSPLt+eXb54uUr+6+Cw78/4y9v8N5x/vzsqrMLzs/O/eP+oQv/h/DQ",
+	"wp5C+1cL94SV/+YGuTi7CCvynVQvF7PrF2eXr14+m7QEX3FbwIKA2DuZ8hFDK+Bp8d9aY2JF92Nb4K/+",
+	"uQdsA7sXmTafqAL/zrnVSW3F/jxfwn2Hvpa6vXz53B7ka2C2RfO4JXQXZ6+uns1nBgb32mHXwz/ezK6v",
+	"Jg/rK0qOHRJR1paEiP5BkkqwOyYgOA1FQX2xAQeBHhOaH/Cphxz8rgtWPyqmq9Kg04HCKb+EQ/wgxevZ",
+	"9Sv4jzdwgMPv5/D7hf/9yv9+CV6XXE+sHcAXFTE/k3ZQG8qFNq/vmALc08XZi4tLqzWdajx7/uz5ZfAx",
+	"XLx6ZS1Na4NiUrpVsi9ePYPh91q6XCxeXNUujMX5yxdX566tJ4uzlxfPLp81G3tiX7l4dhlv7dnzi4vn",
+	"jdauXj07f+FbOz87f7W46jR29fzq6tXkmf9KuwA/ho4PCH+AhejlnxwQux88fxAErvNkuSL2Mq4M5cIc",
+	"YztFDebQ4T75QFePaR4/f7gasj36Wpr14sUrK0z/L3tX29u2boX/CiEM6AYojmQ7iZ1+6rp7sQ1tU8S9",
+	"7YDcDJeR6JiLLHqk7DQI+t8HnkNKsqLX2HKC3fupjUyJEnl4eHhenkdr08/WNPcH3sTv9LYHOyGB3akP",
+	"RKAyAVneAvrOjeSUygELBB5PGmTBttvJQ4bsQDmP2HAw/NHpEC7ZCk8GV4WDvVakxuvio5dppK9lvRTa",
+	"T7L2IJrfnfPtG653OvHb8erZ2lXsMj3Se9OzqQvXZvZY74/giKWvfcsGRy34PLG+RX8wPj3ZGij8PXvu",
+	"2cnUXEuf641Ho7Mzc/VbNoydh+dwDgQJi8KIu/6vtioifseiB2KECgACbkSyICpYCBGVL5hcqkbtgrHt",
+	"dlgw5lgWivVNhBBh1u4Ytx9p8x69CuKSMX1+Qqfsd6D61ktcrMzbfGBQnDHMXfoo0isJX+rDLlqvKyqT",
+	"mEl7i59dwTu0/NLE/OrBH/iDB3k0a3ANXz06BrgOjbKrketdg+F15bvDawj44JHPOb+61rqh2Nw3zYeu",
+	"16b50DT3XP9J8+vOc9VmVbxN7QAqmVH1LERjwdvTjqJ7MHn5wM+HBhe5X4gl4TFaHjDkZQtFBUI2mhgz",
+	"aLTDEkldZVePzj1H1kZPz9CSyjsFSRhU3jHpXLvp7z4U1VQ76sAtjHc/QiKZfYa21aWWL8TJlGQBqNb3",
+	"QkL1JUz8Ew+fh447fazs7rmD8el16erPh0Fz4b/qA5vjurQi7sHS0Vozy+Q29tCV745y4+p1+6yDnCJB",
+	"CjOkHQKF3ZA7YiWnTHT5rUlYrBNdaLRjwNBEqBdQcluMTLcfTv0qvUqJPer5J9rGMEe9iXd6oo0AHC1v",
+	"MB2fjDu+9IH2/3c2cPBGEYWEpKAoIcys9Ru4bDGkXCYQifEN1UuE8SDtEqriNmQ8HJyNwSibDqb6xEEl",
+	"o865o3h8i6bAkySJvOS4jjIpAI8ODaSA/XgwdR0aCb0r+YOT9joIP6tn8cJo6OTkZIgFmN5gMp5MtKzp",
+	"3lVymfu68cR18Du8gTcdnY0g5goqTAoMutdFhqdnW5FhPcDFyLDtxUSGJRi4P7SmC+Eo652ORr7fcQQP",
+	"HowwGRQovKa8yEi/mKNntlTY2XIlGmUdGu0SfMiF/UukeQX+ieGw/RjrF+o/tvCZSfStOuejk8FkNNXv",
+	"vmTqH7HZQrczFyBo/rMUyw8gV+PBaDQBp0KSXTzyMFSQZg14g7PRdJSNwXb+QDEe4w9Oz8Z+t3E6fADA",
+	"uP9RIvXW+5D5tW4owmKklW5uCnuxsv5fakqGUThLpPaex6HelurF9hu22kVFNyrikK2AJdYfTNIclCeJ",
+	"QPqn9ioYX7tnh+88wZSW6WDia/HTVz6yREIYYTzwhxO8NltQifFuFzUj3GbvgivF21Qi6db10eBM72/3",
+	"lCf/gmG552GywDSb6eB0NO04NAcU6JBLBi4pleXF6NOQKXI2STG5tHRB9GemdYmSraKiS9ZEEGoyjC9N",
+	"m1Yw4ZYhrBOin1sGWYOl2CF9qCDvAdnOd2P43J1z59+//ho+jn8c6X+G9p8/OSU4MWUdR7S230Tsodey",
+	"B9Oq5P7/YAWGTe03fwZqc2g4JysJkJ3MvifH+h2awMLLCMvgMS4RUbgFPbofStsY8zdFnGI5EK3FowhL",
+	"qVZMchFCMek/Zxef9G/vZ1+3V8W6Ien+cv0HUFkOqKy4hoRipgJQayHJkKBZT8INjUMRQxWjSvQpoXyN",
+	"3WLldFdarr7Efl0JYaYF4RXhl4nbIp5vQaqPH+W6vvoZCdH6HMtKtbDeT9GzXMc52J6tsq57YNxksWUW",
+	"Jzfslj6jgEeum4qj7TC+EjAD3GZfI7JA7wJxsWJa7evZzsMK2Pw4wsMUIwp46diGBywrreaKANxtSG7Y",
+	"HJn8LUwM4BBULLFjBCnoTgyVE63Sw8S7MPxpYyowa5kQQVrOc9+EQFfE8MMmzDDAuvlPRXOVVelluK9c",
+	"MW8RqrSkS9wfbcGmU/HrTxtT+tqehiZfzlb7YiX2pNFAcfi0PF6sWGwZmHNCZc6qqKB4rJDCcvubscy8",
+	"Ge/reaRyUIVtb21T9HYh+S1/drVbEaMf5/MV6KYZSHxV8TEsI/TrIxaYWw64/GXBHiBYdsdWeylMDcMU",
+	"BUWgpLyF5R3bywa11yztKiWlEsnoMmcOlLEfaalcMqXoLXPJbwsWReI3lyxEFKIyyXI9TN9KkDmVbwkl",
+	"QcSh7B7DeAgXYZpLRs39Wswhvjdw3CIJHrxfK5MEziPwAkfZV3U8mJgbd5+fT+zeDka6khG8RouB5BtG",
+	"/qyY3DB5BMBB2PYvrt6euErSCKcZ9ucbKLlpz0MEVB5sZnmwwd5R2SsxCJ5ioNj32g8cez0vg/21HYda",
+	"+yHb4cicQO7Q3kjIMhIHpQ+/b0nAoijNj0ZHPSArGFwlcNxTReZCLtcRxcD/f9cC2KfKRq4dKVlu6LqQ",
+	"Otu3CsVBeZ0bZ859OQ61WjPAMKGVyRbwvd+wgC5ZmtApxf3++NJSSQMf5fvZV3JEArFcUuUSxZY8EJGI",
+	"FRTy0Rvlkl++/Hw00X9+oAmPj3xyBIaTZMla4rFNrJNAFF+3TAYRKr1SBC/0z7NtcNW+z2qY7r8lj76f",
+	"Q4g7yYPD+WVwBp2BXupBX4cN8C9pdy9tisFsVWlHnOn9OBDhWcjdg8naWbAIef8g9ynMIYHk0p1dsqJc",
+	"KhcrCEzRAAZBVeqYR9AsfZTEB6IyMwYbT8qF+dH8r9Z3M0ud7/0xUGAXlywQMqx28OKv+0ueQJD6HCwF",
+	"gk7c8Sh6o4hFiMiCdxaPQW8WECQlxvva0Y4y3Tc4e/Lj3gPfiDWTDsw1ku/2kORDZsybOEWeLo3jkAUR",
+	"j1nY3evSYp7/hg9/F254cCA2Rop96ZN7xrQw9LwS0Ln8pzf5ZLZVvOnkxYkYcQYsK1Q9K1PuMAXgW/Fe",
+	"2IxgBAmOh0GGU2LJ0DkG4LwK40tVVm8miRaPrkpT/130S3sKz68Yw4DuVze/UWRlYPAITYj+dBcqjcU8",
+	"YbF1u4cizulnewP4L4KFEIr1qqHT8e59zaZf9iwMwZyd1mSaZR299NJtErYMU29PS/U9CgytkcA2C/RY",
+	"y+TOe0U5IwoP372A0BW2iknZTpFwQ6uf4VKPO0FSp53ZZ/3u5A+t35yOo5n8WV1ngOqM9gsWQrG4SSg7",
+	"0CZezA9n7Lfbk/e8pch1fEuE8YNiF65N00P07xSDExC4cNdOD2WWrWWX7aRhsnh8Vz9V76kMP0CrQ3hT",
+	"bW9t3Kn4VnvCDKQRDwmMht7M7Ui9gaWndt7QK8hT7lj6vYeh2qAP20rztMFVU1CacP9LK8pMRCpWshGf",
+	"HaVCzw5EMuI7DE9lq1rLhKEEZYFkoJTRtwcsstEDiavceYWVd/yo/6nlRf0pDreE5NWtQONwl4xYALid",
+	"N6aNSMd+p6XnlrI3R9l6ey55c/3ULpm87ckk+6gfvbunpoPO4DHiKHZMzIHbXslxvDpSiomVPCER3zCg",
+	"FOT7MK1glgByJY0cHOW3fch0AwpDcylNbobo8luiVhFPiGJaOhDzp8DRVSZ1YsNUT1InNocVOizcfkyz",
+	"hSGBxHEd4EVnVDHE1TcFpY7riPm8JI/YddDmKpwoTstOFLZEpBi2Q6pQPT9glmGv256s0set49vmbovZ",
+	"bJbxGb7/d+/M+rxOcpCFIgZETLShtbDDqiDrlUtCcQ9keGI+B1oPZAFlKVQWTfBIs2RJq1XUirD8C71j",
+	"f6XBnV4czv/zNPwSh4KkNQUw8rm52HWDbs+UXj9xesJzmcE9vlJD3iyU93wSyYG8Jkp3lydrqXKRm4bP",
+	"0yr98e/DcGEKll6yCEedrXpTFQTp0EIi9T5PyEryDea01QqFZLW5L5csl8DRlL/xRznPKy3ngSneuZpn",
+	"tS+2DXwUqshUiqECs6popz/3DtiR/diEM/3ow7nvGmz4fSgiY20TSuAAF27roNQ639I5GxHQm3XUQDHz",
+	"NWvV40jleqki2rAtONuX4wwqsohaaAssZariIeQkbgovhMmiKIFrGTnnzrGW4P8FAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

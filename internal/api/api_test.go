@@ -277,15 +277,15 @@ func TestTheDay(t *testing.T) {
 	require.Equal(t, 24, record.Skills[0].Track[0].Balls, "ten in all and five in a row are one skill")
 	require.Greater(t, record.Skills[0].Track[0].Chance.Mean, 0.6)
 	require.Greater(t, chance(), before+0.1)
-	var log []club.Entry
+	var log club.Page[club.Entry]
 	d.ask("GET", "/api/v1/runs", nil, 200, &log)
-	require.Equal(t, 8, log[0].Students[0].Engagement)
-	require.Equal(t, 8, log[0].Students[0].GoalsMet)
-	require.Equal(t, "Through it", log[0].Note)
-	require.InDelta(t, 100.0/60, log[0].Minutes, 0.02)
-	var list []club.Summary
+	require.Equal(t, 8, log.Items[0].Students[0].Engagement)
+	require.Equal(t, 8, log.Items[0].Students[0].GoalsMet)
+	require.Equal(t, "Through it", log.Items[0].Note)
+	require.InDelta(t, 100.0/60, log.Items[0].Minutes, 0.02)
+	var list club.Page[club.Summary]
 	d.ask("GET", "/api/v1/lessons", nil, 200, &list)
-	require.Equal(t, "finished", list[0].RunStatus)
+	require.Equal(t, "finished", list.Items[0].RunStatus)
 
 	d.ask(
 		"POST",

@@ -156,10 +156,10 @@ func TestAnswersAreLight(t *testing.T) {
 	require.NoError(t, demo.Fill(t.Context(), club.New(s)))
 	require.NoError(t, s.Close())
 	d := deskOver(t, path)
-	var lessons []club.Summary
+	var lessons club.Page[club.Summary]
 	d.ask("GET", "/api/v1/lessons", nil, 200, &lessons)
 	found := false
-	for _, sum := range lessons {
+	for _, sum := range lessons.Items {
 		if len(sum.Students) != 8 || found {
 			continue
 		}

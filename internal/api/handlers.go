@@ -130,10 +130,39 @@ func (h handlers) PutStudent(
 
 func (h handlers) ListLessons(
 	ctx context.Context,
-	_ ListLessonsRequestObject,
+	r ListLessonsRequestObject,
 ) (ListLessonsResponseObject, error) {
-	out, err := h.club.Lessons(ctx)
+	p := r.Params
+	part := partOf(p.From, p.Until, p.Student, p.Words, p.Limit, p.After)
+	out, err := h.club.Lessons(ctx, part, value(p.Order, Latest) == Earliest)
 	return ListLessons200JSONResponse(out), err
+}
+
+// partOf a list is what its parameters ask for.
+func partOf(from, until *Day, student, words *string, limit *int, after *string) club.Part {
+	return club.Part{
+		Since: value(from, ""), Until: value(until, ""), Student: value(student, ""),
+		Words: value(words, ""), Limit: value(limit, 0), After: value(after, ""),
+	}
+}
+
+func (h handlers) LastLesson(
+	ctx context.Context,
+	r LastLessonRequestObject,
+) (LastLessonResponseObject, error) {
+	l, err := h.club.LastLesson(ctx, r.Params.Students)
+	if err != nil {
+		return nil, err
+	}
+	return LastLesson200JSONResponse(*l), nil
+}
+
+func (h handlers) GetLessonSummary(
+	ctx context.Context,
+	r GetLessonSummaryRequestObject,
+) (GetLessonSummaryResponseObject, error) {
+	out, err := h.club.LessonInShort(ctx, r.Lesson)
+	return GetLessonSummary200JSONResponse(out), err
 }
 
 func (h handlers) GetLesson(ctx context.Context, r GetLessonRequestObject) (GetLessonResponseObject, error) {
@@ -175,8 +204,10 @@ func (h handlers) WatchLesson(
 	return WatchLesson200JSONResponse(out), err
 }
 
-func (h handlers) ListRuns(ctx context.Context, _ ListRunsRequestObject) (ListRunsResponseObject, error) {
-	out, err := h.club.Log(ctx)
+func (h handlers) ListRuns(ctx context.Context, r ListRunsRequestObject) (ListRunsResponseObject, error) {
+	p := r.Params
+	part := partOf(p.From, p.Until, p.Student, p.Words, p.Limit, p.After)
+	out, err := h.club.Log(ctx, part, value(p.Gone, false))
 	return ListRuns200JSONResponse(out), err
 }
 

@@ -191,9 +191,9 @@ func TestWhatCannotBegin(t *testing.T) {
 	require.ErrorAs(t, err, &Missing{})
 	first, err := c.OpenRun(ctx, id(), l.ID)
 	require.NoError(t, err)
-	log, err := c.Log(ctx)
+	log, err := c.Log(ctx, Part{}, false)
 	require.NoError(t, err)
-	require.Empty(t, log, "opening it and leaving again leaves no row")
+	require.Empty(t, log.Items, "opening it and leaving again leaves no row")
 	_, err = c.AddEvents(ctx, first.ID, first.From(), []run.Event{{ID: id(), At: 1, Kind: run.Start}})
 	require.NoError(t, err)
 	other := *l

@@ -41,41 +41,12 @@ func (c *Club) Courses(ctx context.Context) (out []Course, err error) {
 		if err != nil {
 			return err
 		}
-		given, err := runsOfLessons(ctx, q)
-		if err != nil {
+		if out, err = readCourses(ctx, q, rows...); err != nil {
 			return err
-		}
-		for _, r := range rows {
-			one, err := readCourse(r, given)
-			if err != nil {
-				return err
-			}
-			out = append(out, one)
 		}
 		slices.SortStableFunc(out, func(a, b Course) int { return cmp.Compare(a.Course.From, b.Course.From) })
 		return nil
 	})
-	return out, err
-}
-
-// runsOfLessons says of every lesson that is there whether it was given.
-func runsOfLessons(ctx context.Context, q *gen.Queries) (map[string]become, error) {
-	out := map[string]become{}
-	rows, err := q.ListLessons(ctx)
-	if err != nil {
-		return nil, err
-	}
-	for _, l := range rows {
-		out[l.ID] = become{date: l.Date, start: l.Start, minutes: int(l.SlotMinutes)}
-	}
-	runs, err := q.ListLatestRuns(ctx)
-	for _, r := range runs {
-		if r.Status == "finished" {
-			l := out[r.LessonID]
-			l.given = true
-			out[r.LessonID] = l
-		}
-	}
 	return out, err
 }
 
@@ -86,11 +57,54 @@ type become struct {
 	given       bool
 }
 
-func readCourse(r gen.Document, lessons map[string]become) (Course, error) {
-	out := Course{Version: int(r.Version), Drafted: []string{}, Given: []string{}}
-	if err := json.Unmarshal([]byte(r.Body), &out.Course); err != nil {
-		return out, fmt.Errorf("course %s: %w", r.ID, err)
+// readCourses reads the documents of courses, with what their lessons became.
+func readCourses(ctx context.Context, q *gen.Queries, rows ...gen.Document) ([]Course, error) {
+	out, ids := make([]Course, len(rows)), []string{}
+	for i, r := range rows {
+		out[i] = Course{Version: int(r.Version), Drafted: []string{}, Given: []string{}}
+		if err := json.Unmarshal([]byte(r.Body), &out[i].Course); err != nil {
+			return nil, fmt.Errorf("course %s: %w", r.ID, err)
+		}
+		for _, s := range out[i].Course.Lessons {
+			ids = append(ids, s.ID)
+		}
 	}
+	lessons, err := becameOf(ctx, q, ids)
+	if err != nil {
+		return nil, err
+	}
+	for i := range out {
+		out[i].became(lessons)
+	}
+	return out, nil
+}
+
+// becameOf says of those lessons that are there when they are and whether they were given.
+func becameOf(ctx context.Context, q *gen.Queries, ids []string) (map[string]become, error) {
+	out := map[string]become{}
+	for some := range slices.Chunk(ids, 1000) {
+		rows, err := q.ListLessonDays(ctx, some)
+		if err != nil {
+			return nil, err
+		}
+		for _, l := range rows {
+			out[l.ID] = become{date: l.Date, start: l.Start, minutes: int(l.SlotMinutes)}
+		}
+		runs, err := q.ListLatestRuns(ctx, some)
+		if err != nil {
+			return nil, err
+		}
+		for _, r := range runs {
+			l := out[r.LessonID]
+			l.given = r.Status == "finished"
+			out[r.LessonID] = l
+		}
+	}
+	return out, nil
+}
+
+// became says what the course's lessons became.
+func (out *Course) became(lessons map[string]become) {
 	for i := range out.Course.Lessons {
 		s := &out.Course.Lessons[i]
 		l, there := lessons[s.ID]
@@ -104,7 +118,6 @@ func readCourse(r gen.Document, lessons map[string]become) (Course, error) {
 	}
 	out.Course.Carry()
 	out.Loads = out.Course.Loads()
-	return out, nil
 }
 
 // PlanCourse lays a course's lessons over its days; nothing is saved. Themes are laid
@@ -175,11 +188,10 @@ func (c *Club) course(ctx context.Context, id string) (out Course, err error) {
 		if err != nil {
 			return orMissing(err, called(courses))
 		}
-		lessons, err := runsOfLessons(ctx, q)
-		if err != nil {
-			return err
+		one, err := readCourses(ctx, q, row)
+		if err == nil {
+			out = one[0]
 		}
-		out, err = readCourse(row, lessons)
 		return err
 	})
 	return out, err
@@ -296,7 +308,10 @@ func (c *Club) DraftSlot(ctx context.Context, id, slot string) (*lesson.Lesson, 
 		Students: w.Course.Students, Court: w.Course.Court, Date: s.Date, Start: s.Start, Minutes: s.Minutes,
 		Aim: drill.Focus(week.Aim), MatchOn: w.Course.Event, Theme: week.Theme,
 	}
-	if brief.Resources, err = c.usual(ctx, w.Course.Students); err != nil {
+	switch last, err := c.LastLesson(ctx, w.Course.Students); { // with what was at hand then
+	case err == nil:
+		brief.Resources = last.Resources
+	case !errors.As(err, &Missing{}):
 		return nil, err
 	}
 	for _, from := range s.Carries {
@@ -360,30 +375,6 @@ func (c *Club) sayDate(date string) string {
 	return units.Day(t, c.Now())
 }
 
-// usual is what was at hand the last time these students had a lesson.
-func (c *Club) usual(ctx context.Context, students []string) (*lesson.Resources, error) {
-	all, err := c.Lessons(ctx)
-	if err != nil {
-		return nil, err
-	}
-	for _, l := range all {
-		if len(l.StudentIDs) > 0 && slices.Equal(sorted(l.StudentIDs), sorted(students)) {
-			last, err := c.Lesson(ctx, l.ID)
-			if err != nil {
-				return nil, err
-			}
-			return last.Resources, nil
-		}
-	}
-	return nil, nil
-}
-
-func sorted(ids []string) []string {
-	out := slices.Clone(ids)
-	slices.Sort(out)
-	return out
-}
-
 // Appointment is a lesson as a calendar shows it.
 type Appointment struct {
 	ID      string
@@ -404,7 +395,11 @@ func (c *Club) Calendar(ctx context.Context, student, lesson string) (out []Appo
 			return nil, Missing{"student"}
 		}
 	}
-	all, err := c.Lessons(ctx)
+	var all []Summary
+	err = c.store.View(ctx, func(q *gen.Queries) error {
+		all, err = everyLesson(ctx, q, Part{Student: student})
+		return err
+	})
 	if err != nil {
 		return nil, err
 	}

@@ -58,7 +58,7 @@ func (c *Club) HomeOf(ctx context.Context, id string) (out Home, err error) {
 			Ask:       []draft.Practice{},
 			Practices: []draft.Practice{},
 		}
-		l, err := c.lastLesson(ctx, q, id)
+		l, err := lastLesson(ctx, q, []string{id})
 		if err != nil {
 			return err
 		}
@@ -114,18 +114,6 @@ func homeOf(ctx context.Context, q *gen.Queries, id string) (out []draft.Practic
 		return nil, 0, err
 	}
 	return out, row.At, json.Unmarshal([]byte(row.Practices), &out)
-}
-
-// lastLesson is the latest lesson of a student, given or planned; nil for none.
-func (c *Club) lastLesson(ctx context.Context, q *gen.Queries, id string) (*lesson.Lesson, error) {
-	found, err := q.LatestLessonOf(ctx, id)
-	if errors.Is(err, sql.ErrNoRows) {
-		return nil, nil
-	}
-	if err != nil {
-		return nil, err
-	}
-	return readLesson(ctx, q, found)
 }
 
 // SaveHome chooses what a student does until next time.

@@ -171,9 +171,9 @@ func TestMergeAndSplit(t *testing.T) {
 	people, err := c.Students(ctx)
 	require.NoError(t, err)
 	require.Len(t, people, 1)
-	log, err := c.Log(ctx)
+	log, err := c.Log(ctx, Part{}, false)
 	require.NoError(t, err)
-	for _, e := range log {
+	for _, e := range log.Items {
 		require.Equal(t, "Wren", e.Students[0].Name)
 		require.Positive(t, e.Students[0].Balls)
 	}

@@ -42,56 +42,155 @@ type Summary struct {
 	RunStatus   string    `json:"runStatus,omitempty"`
 }
 
-// Lessons lists lessons, latest day first.
-func (c *Club) Lessons(ctx context.Context) (out []Summary, err error) {
+// Lessons are a page of the lessons, latest day first, or earliest first.
+func (c *Club) Lessons(ctx context.Context, part Part, earliest bool) (out Page[Summary], err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
-		rows, err := q.ListLessons(ctx)
-		if err != nil {
-			return err
-		}
-		at := map[string]*Summary{}
-		out = make([]Summary, len(rows))
-		for i, r := range rows {
-			out[i] = Summary{
-				ID:          r.ID,
-				Title:       r.Title,
-				Date:        r.Date,
-				Start:       r.Start,
-				SlotMinutes: int(r.SlotMinutes),
-				Court:       r.Court,
-				Students:    []string{},
-				StudentIDs:  []string{},
-				Blocks:      []Outline{},
-			}
-			at[r.ID] = &out[i]
-		}
-		names, err := q.ListNamesInLessons(ctx)
-		if err != nil {
-			return err
-		}
-		for _, n := range names {
-			if s := at[n.LessonID]; s != nil {
-				s.Students, s.StudentIDs = append(s.Students, n.Name), append(s.StudentIDs, n.StudentID)
-			}
-		}
-		blocks, err := q.ListBlockOutlines(ctx)
-		if err != nil {
-			return err
-		}
-		for _, b := range blocks {
-			if s := at[b.LessonID]; s != nil {
-				s.Blocks = append(s.Blocks, Outline{b.Kind, b.Title, int(b.Minutes)})
-			}
-		}
-		runs, err := q.ListLatestRuns(ctx)
-		for _, r := range runs {
-			if s := at[r.LessonID]; s != nil {
-				s.Run, s.RunStatus = r.ID, r.Status
-			}
-		}
+		out, err = lessonsOf(ctx, q, part, earliest)
 		return err
 	})
 	return out, err
+}
+
+// everyLesson are the lessons of all pages.
+func everyLesson(ctx context.Context, q *gen.Queries, part Part) (out []Summary, err error) {
+	for part.Limit = 200; ; {
+		page, err := lessonsOf(ctx, q, part, false)
+		if err != nil {
+			return nil, err
+		}
+		if out = append(out, page.Items...); page.Next == "" {
+			return out, nil
+		}
+		part.After = page.Next
+	}
+}
+
+func lessonsOf(ctx context.Context, q *gen.Queries, part Part, earliest bool) (out Page[Summary], err error) {
+	key, err := part.after(3)
+	if err != nil {
+		return out, err
+	}
+	since, until := part.days()
+	asked := gen.PageOfLessonsParams{
+		Since: since, Until: until, Date: "9999", Student: part.Student, Words: part.words(),
+		Limit: int64(part.limit() + 1),
+	}
+	if earliest {
+		asked.Date = ""
+	}
+	if key != nil {
+		asked.Date, asked.Start, asked.ID = key[0], key[1], key[2]
+	}
+	var rows []gen.PageOfLessonsRow
+	if earliest {
+		var ahead []gen.PageOfLessonsAheadRow
+		ahead, err = q.PageOfLessonsAhead(ctx, gen.PageOfLessonsAheadParams(asked))
+		for _, r := range ahead {
+			rows = append(rows, gen.PageOfLessonsRow(r))
+		}
+	} else {
+		rows, err = q.PageOfLessons(ctx, asked)
+	}
+	if err != nil {
+		return out, err
+	}
+	page := paged(rows, part.limit(), func(r gen.PageOfLessonsRow) []string {
+		return []string{r.Date, r.Start, r.ID}
+	})
+	out.Next = page.Next
+	out.Items, err = summaries(ctx, q, page.Items)
+	return out, err
+}
+
+// summaries are those lessons with their students, blocks and latest runs.
+func summaries(ctx context.Context, q *gen.Queries, rows []gen.PageOfLessonsRow) ([]Summary, error) {
+	at, ids := map[string]*Summary{}, make([]string, len(rows))
+	out := make([]Summary, len(rows))
+	for i, r := range rows {
+		out[i] = Summary{
+			ID:          r.ID,
+			Title:       r.Title,
+			Date:        r.Date,
+			Start:       r.Start,
+			SlotMinutes: int(r.SlotMinutes),
+			Court:       r.Court,
+			Students:    []string{},
+			StudentIDs:  []string{},
+			Blocks:      []Outline{},
+		}
+		at[r.ID], ids[i] = &out[i], r.ID
+	}
+	names, err := q.ListNamesInLessons(ctx, ids)
+	if err != nil {
+		return nil, err
+	}
+	for _, n := range names {
+		s := at[n.LessonID]
+		s.Students, s.StudentIDs = append(s.Students, n.Name), append(s.StudentIDs, n.StudentID)
+	}
+	blocks, err := q.ListBlockOutlines(ctx, ids)
+	if err != nil {
+		return nil, err
+	}
+	for _, b := range blocks {
+		s := at[b.LessonID]
+		s.Blocks = append(s.Blocks, Outline{b.Kind, b.Title, int(b.Minutes)})
+	}
+	runs, err := q.ListLatestRuns(ctx, ids)
+	for _, r := range runs {
+		s := at[r.LessonID]
+		s.Run, s.RunStatus = r.ID, r.Status
+	}
+	return out, err
+}
+
+// LessonInShort is one lesson as a list shows it.
+func (c *Club) LessonInShort(ctx context.Context, id string) (out Summary, err error) {
+	err = c.store.View(ctx, func(q *gen.Queries) error {
+		rows, err := q.ListLessonDays(ctx, []string{id})
+		if err != nil {
+			return err
+		}
+		if len(rows) == 0 {
+			return Missing{"lesson"}
+		}
+		all, err := summaries(ctx, q, []gen.PageOfLessonsRow{gen.PageOfLessonsRow(rows[0])})
+		out = all[0]
+		return err
+	})
+	return out, err
+}
+
+// LastLesson is the latest lesson, given or planned, of just these students, or where there
+// is none of any of them; Missing where none had one.
+func (c *Club) LastLesson(ctx context.Context, students []string) (l *lesson.Lesson, err error) {
+	err = c.store.View(ctx, func(q *gen.Queries) error {
+		l, err = lastLesson(ctx, q, students)
+		return err
+	})
+	if err == nil && l == nil {
+		err = Missing{"lesson"}
+	}
+	return l, err
+}
+
+// lastLesson is the same; nil where none had one.
+func lastLesson(ctx context.Context, q *gen.Queries, students []string) (*lesson.Lesson, error) {
+	text, err := json.Marshal(students)
+	if err != nil {
+		return nil, err
+	}
+	for _, only := range []int{len(students), 0} {
+		id, err := q.LatestLessonOf(ctx, gen.LatestLessonOfParams{Students: string(text), Only: int64(only)})
+		if errors.Is(err, sql.ErrNoRows) {
+			continue
+		}
+		if err != nil {
+			return nil, err
+		}
+		return readLesson(ctx, q, id)
+	}
+	return nil, nil
 }
 
 // Lesson is one lesson, whole.

@@ -5,7 +5,9 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"math"
 	"slices"
+	"strconv"
 	"time"
 
 	"hodometer/core/drill"
@@ -13,6 +15,7 @@ import (
 	"hodometer/core/lesson"
 	"hodometer/core/plan"
 	"hodometer/core/progress"
+	"hodometer/core/units"
 	"hodometer/internal/store"
 	"hodometer/internal/store/gen"
 )
@@ -46,63 +49,108 @@ type Entry struct {
 	Games    []Game    `json:"games"`
 }
 
-// Log lists the runs, latest first.
-func (c *Club) Log(ctx context.Context) (out []Entry, err error) {
+// Log is a page of the runs, latest first: those that count, or those that were removed or
+// given up.
+func (c *Club) Log(ctx context.Context, part Part, gone bool) (out Page[Entry], err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
-		names, one, err := names(ctx, q)
-		if err != nil {
-			return err
-		}
-		rows, err := q.ListRuns(ctx)
-		if err != nil {
-			return err
-		}
-		at := map[string]*Entry{}
-		out = make([]Entry, len(rows))
-		for i, r := range rows {
-			var l lesson.Lesson
-			if err := json.Unmarshal([]byte(r.Lesson), &l); err != nil {
-				return err
-			}
-			e := Entry{
-				ID:       r.ID,
-				Lesson:   r.LessonID,
-				Title:    l.Title,
-				Day:      time.UnixMilli(r.StartedAt),
-				Status:   r.Status,
-				Minutes:  r.Minutes,
-				Note:     r.Note,
-				Students: []Share{},
-				Games:    []Game{},
-			}
-			for _, s := range l.Students {
-				e.Students = append(e.Students, Share{ID: one[s], Name: names[s]})
-			}
-			out[i], at[r.ID] = e, &out[i]
-		}
-		results, err := q.ListResultsOfRuns(ctx)
-		if err != nil {
-			return err
-		}
-		for _, r := range results {
-			if err := at[r.RunID].share(one[r.StudentID]).add(r); err != nil {
-				return err
-			}
-		}
-		played, err := q.ListGamesOfRuns(ctx)
-		if err != nil {
-			return err
-		}
-		for _, g := range gamesOf(played, names) {
-			at[g.Run].Games = append(at[g.Run].Games, g)
-		}
-		engaged, err := q.ListEngagements(ctx)
-		for _, g := range engaged {
-			at[g.RunID].share(one[g.StudentID]).Engagement = int(g.Value)
-		}
+		out, err = logOf(ctx, q, part, gone, c.Now().Location())
 		return err
 	})
 	return out, err
+}
+
+func logOf(
+	ctx context.Context,
+	q *gen.Queries,
+	part Part,
+	gone bool,
+	where *time.Location,
+) (out Page[Entry], err error) {
+	names, one, err := names(ctx, q)
+	if err != nil {
+		return out, err
+	}
+	rows, err := runsOf(ctx, q, part, gone, where)
+	if err != nil {
+		return out, err
+	}
+	at, ids := map[string]*Entry{}, make([]string, len(rows.Items))
+	out = Page[Entry]{make([]Entry, len(rows.Items)), rows.Next}
+	for i, r := range rows.Items {
+		var l lesson.Lesson
+		if err := json.Unmarshal([]byte(r.Lesson), &l); err != nil {
+			return out, err
+		}
+		e := Entry{
+			ID:       r.ID,
+			Lesson:   r.LessonID,
+			Title:    l.Title,
+			Day:      time.UnixMilli(r.StartedAt),
+			Status:   r.Status,
+			Minutes:  r.Minutes,
+			Note:     r.Note,
+			Students: []Share{},
+			Games:    []Game{},
+		}
+		for _, s := range l.Students {
+			e.Students = append(e.Students, Share{ID: one[s], Name: names[s]})
+		}
+		out.Items[i], at[r.ID], ids[i] = e, &out.Items[i], r.ID
+	}
+	results, err := q.ListResultsOfRuns(ctx, ids)
+	if err != nil {
+		return out, err
+	}
+	for _, r := range results {
+		if err := at[r.RunID].share(one[r.StudentID]).add(r); err != nil {
+			return out, err
+		}
+	}
+	played, err := q.ListGamesOfRuns(ctx, ids)
+	if err != nil {
+		return out, err
+	}
+	for _, g := range gamesOf(played, names) {
+		at[g.Run].Games = append(at[g.Run].Games, g)
+	}
+	engaged, err := q.ListEngagements(ctx, ids)
+	for _, g := range engaged {
+		at[g.RunID].share(one[g.StudentID]).Engagement = int(g.Value)
+	}
+	return out, err
+}
+
+// runsOf are the rows of a page of runs.
+func runsOf(
+	ctx context.Context,
+	q *gen.Queries,
+	part Part,
+	gone bool,
+	where *time.Location,
+) (out Page[gen.Run], err error) {
+	key, err := part.after(2)
+	if err != nil {
+		return out, err
+	}
+	since, until, err := part.times(where)
+	if err != nil {
+		return out, err
+	}
+	asked := gen.PageOfRunsParams{
+		Since: since, Until: until, At: math.MaxInt64, Student: part.Student, Words: part.words(),
+		Limit: int64(part.limit() + 1),
+	}
+	if gone {
+		asked.Gone = 1
+	}
+	if key != nil {
+		if asked.At, err = strconv.ParseInt(key[0], 10, 64); err != nil {
+			return out, units.Problems{{Field: "after", Detail: "this page does not exist; begin again"}}
+		}
+		asked.ID = key[1]
+	}
+	rows, err := q.PageOfRuns(ctx, asked)
+	return paged(rows, part.limit(), func(r gen.Run) []string { return keyOf(r.StartedAt, r.ID) }), err
 }
 
 // add puts a result into a student's part of a run.

@@ -78,11 +78,11 @@ func TestEveryKindOfGoalGoesRound(t *testing.T) {
 			{Name: "As it is", Stroke: "either", Direction: drill.Anywhere, Goal: k.goal},
 		}
 		given, _ := round(t, c, who, d, k.events...)
-		log, err := c.Log(ctx)
+		log, err := c.Log(ctx, Part{}, false)
 		require.NoError(t, err)
-		require.Equal(t, given.ID, log[0].ID)
+		require.Equal(t, given.ID, log.Items[0].ID)
 		if k.measure != progress.Good && k.measure != progress.Streak {
-			require.Equal(t, []string{"As it is: " + k.said}, log[0].Students[0].Marks)
+			require.Equal(t, []string{"As it is: " + k.said}, log.Items[0].Students[0].Marks)
 		}
 		record, err := c.Record(ctx, who)
 		require.NoError(t, err)
@@ -230,10 +230,10 @@ func TestShotsAndChoicesAreKept(t *testing.T) {
 		}
 	}
 	require.Contains(t, said, "in the air 2 (2 of 2 right, 2 of 3 the time before)")
-	entries, err := c.Log(ctx)
+	entries, err := c.Log(ctx, Part{}, false)
 	require.NoError(t, err)
-	require.Contains(t, entries[0].Students[0].Marks, "In turn: in the air 2")
-	require.Equal(t, 2, entries[0].Students[0].Good)
-	require.Equal(t, 1, entries[0].Students[0].Goals, "one goal, whichever shots it has")
+	require.Contains(t, entries.Items[0].Students[0].Marks, "In turn: in the air 2")
+	require.Equal(t, 2, entries.Items[0].Students[0].Good)
+	require.Equal(t, 1, entries.Items[0].Students[0].Goals, "one goal, whichever shots it has")
 	_ = given
 }

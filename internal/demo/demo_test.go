@@ -39,10 +39,10 @@ func TestTheStoryIsThere(t *testing.T) {
 	require.Greater(t, gain["Wren Ashdown"], 0.08)
 	require.Less(t, gain["Tove Marlin"], 0.08)
 
-	lessons, err := c.Lessons(ctx)
+	lessons, err := c.Lessons(ctx, club.Part{Limit: 200}, false)
 	require.NoError(t, err)
 	today := 0
-	for _, l := range lessons {
+	for _, l := range lessons.Items {
 		if l.Date == time.Now().Format(time.DateOnly) {
 			today++
 			whole, err := c.Lesson(ctx, l.ID)
@@ -57,10 +57,10 @@ func TestTheStoryIsThere(t *testing.T) {
 	groups, err := c.Groups(ctx)
 	require.NoError(t, err)
 	require.Len(t, groups, 7)
-	log, err := c.Log(ctx)
+	log, err := c.Log(ctx, club.Part{Limit: 200}, false)
 	require.NoError(t, err)
-	require.Len(t, log, 11+27+3)
-	for _, e := range log {
+	require.Len(t, log.Items, 11+27+3)
+	for _, e := range log.Items {
 		require.Equal(t, "finished", e.Status)
 		require.Greater(t, e.Minutes, 35.0)
 		for _, s := range e.Students {

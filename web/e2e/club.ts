@@ -1,8 +1,15 @@
 import { test as base, expect, type Page } from '@playwright/test';
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
-import { mkdtemp, rm } from 'node:fs/promises';
+import { copyFile, mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+
+/** A folder of its own, with a copy of the demo club that was built for all walks (prepare.ts). */
+async function prepared() {
+  const dir = await mkdtemp(join(tmpdir(), 'hodometer-'));
+  await copyFile(process.env.PREPARED!, join(dir, 'demo.db'));
+  return dir;
+}
 
 /** A demo club of its own for each test, whose server can be killed and started again. */
 export class Club {
@@ -51,9 +58,6 @@ export class Reached {
     this.db = join(dir, 'demo.db');
   }
   async make() {
-    const built = new Club(this.dir);
-    await built.start();
-    await built.kill();
     execFileSync('../bin/hodometer', ['owner', '--db', this.db], { input: PASSPHRASE });
     await this.start();
   }
@@ -81,7 +85,7 @@ export class Reached {
 
 export const test = base.extend<{ club: Club; emptyClub: Club; reached: Reached }>({
   reached: async ({}, use) => {
-    const reached = new Reached(await mkdtemp(join(tmpdir(), 'hodometer-')));
+    const reached = new Reached(await prepared());
     await reached.make();
     await use(reached);
     await reached.stop();
@@ -95,7 +99,7 @@ export const test = base.extend<{ club: Club; emptyClub: Club; reached: Reached 
     await rm(club.dir, { recursive: true });
   },
   club: async ({}, use) => {
-    const club = new Club(await mkdtemp(join(tmpdir(), 'hodometer-')));
+    const club = new Club(await prepared());
     await club.start();
     await use(club);
     await club.kill();

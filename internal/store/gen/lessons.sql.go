@@ -7,6 +7,7 @@ package gen
 
 import (
 	"context"
+	"strings"
 )
 
 const deleteBlocks = `-- name: DeleteBlocks :exec
@@ -157,20 +158,31 @@ func (q *Queries) InsertLessonVersion(ctx context.Context, arg InsertLessonVersi
 }
 
 const latestLessonOf = `-- name: LatestLessonOf :one
-select l.id from lessons l join lesson_students p on p.lesson_id = l.id
-where p.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1)
-order by l.date desc, l.start desc limit 1
+select l.id from lessons l
+where l.id in (select p.lesson_id from lesson_students p join who w on w.id = p.student_id
+               where w.one in (select a.value from json_each(cast(?1 as text)) a))
+  and (cast(?2 as integer) = 0
+    or (select count(*) from lesson_students p join who w on w.id = p.student_id
+        where p.lesson_id = l.id and w.one in (select b.value from json_each(cast(?1 as text)) b)) = ?2
+    and (select count(*) from lesson_students p where p.lesson_id = l.id) = ?2)
+order by l.date desc, l.start desc, l.id desc limit 1
 `
 
-func (q *Queries) LatestLessonOf(ctx context.Context, student string) (string, error) {
-	row := q.db.QueryRowContext(ctx, latestLessonOf, student)
+type LatestLessonOfParams struct {
+	Students string
+	Only     int64
+}
+
+// The latest lesson with any of these students, a JSON list; of just these, so many, where only is not 0.
+func (q *Queries) LatestLessonOf(ctx context.Context, arg LatestLessonOfParams) (string, error) {
+	row := q.db.QueryRowContext(ctx, latestLessonOf, arg.Students, arg.Only)
 	var id string
 	err := row.Scan(&id)
 	return id, err
 }
 
 const listBlockOutlines = `-- name: ListBlockOutlines :many
-select lesson_id, kind, title, minutes from blocks order by lesson_id, place
+select lesson_id, kind, title, minutes from blocks where lesson_id in (/*SLICE:ids*/?) order by lesson_id, place
 `
 
 type ListBlockOutlinesRow struct {
@@ -180,8 +192,18 @@ type ListBlockOutlinesRow struct {
 	Minutes  int64
 }
 
-func (q *Queries) ListBlockOutlines(ctx context.Context) ([]ListBlockOutlinesRow, error) {
-	rows, err := q.db.QueryContext(ctx, listBlockOutlines)
+func (q *Queries) ListBlockOutlines(ctx context.Context, ids []string) ([]ListBlockOutlinesRow, error) {
+	query := listBlockOutlines
+	var queryParams []interface{}
+	if len(ids) > 0 {
+		for _, v := range ids {
+			queryParams = append(queryParams, v)
+		}
+		query = strings.Replace(query, "/*SLICE:ids*/?", strings.Repeat(",?", len(ids))[1:], 1)
+	} else {
+		query = strings.Replace(query, "/*SLICE:ids*/?", "NULL", 1)
+	}
+	rows, err := q.db.QueryContext(ctx, query, queryParams...)
 	if err != nil {
 		return nil, err
 	}
@@ -244,7 +266,8 @@ func (q *Queries) ListBlocks(ctx context.Context, lessonID string) ([]Block, err
 }
 
 const listLatestRuns = `-- name: ListLatestRuns :many
-select lesson_id, id, status, max(started_at) as started_at from runs where status not in ('removed', 'givenUp') group by lesson_id
+select lesson_id, id, status, max(started_at) as started_at from runs
+where lesson_id in (/*SLICE:ids*/?) and status not in ('removed', 'givenUp') group by lesson_id
 `
 
 type ListLatestRunsRow struct {
@@ -254,8 +277,18 @@ type ListLatestRunsRow struct {
 	StartedAt interface{}
 }
 
-func (q *Queries) ListLatestRuns(ctx context.Context) ([]ListLatestRunsRow, error) {
-	rows, err := q.db.QueryContext(ctx, listLatestRuns)
+func (q *Queries) ListLatestRuns(ctx context.Context, ids []string) ([]ListLatestRunsRow, error) {
+	query := listLatestRuns
+	var queryParams []interface{}
+	if len(ids) > 0 {
+		for _, v := range ids {
+			queryParams = append(queryParams, v)
+		}
+		query = strings.Replace(query, "/*SLICE:ids*/?", strings.Repeat(",?", len(ids))[1:], 1)
+	} else {
+		query = strings.Replace(query, "/*SLICE:ids*/?", "NULL", 1)
+	}
+	rows, err := q.db.QueryContext(ctx, query, queryParams...)
 	if err != nil {
 		return nil, err
 	}
@@ -268,6 +301,60 @@ func (q *Queries) ListLatestRuns(ctx context.Context) ([]ListLatestRunsRow, erro
 			&i.ID,
 			&i.Status,
 			&i.StartedAt,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const listLessonDays = `-- name: ListLessonDays :many
+select id, title, date, start, slot_minutes, court from lessons where id in (/*SLICE:ids*/?)
+`
+
+type ListLessonDaysRow struct {
+	ID          string
+	Title       string
+	Date        string
+	Start       string
+	SlotMinutes int64
+	Court       string
+}
+
+// When some lessons are.
+func (q *Queries) ListLessonDays(ctx context.Context, ids []string) ([]ListLessonDaysRow, error) {
+	query := listLessonDays
+	var queryParams []interface{}
+	if len(ids) > 0 {
+		for _, v := range ids {
+			queryParams = append(queryParams, v)
+		}
+		query = strings.Replace(query, "/*SLICE:ids*/?", strings.Repeat(",?", len(ids))[1:], 1)
+	} else {
+		query = strings.Replace(query, "/*SLICE:ids*/?", "NULL", 1)
+	}
+	rows, err := q.db.QueryContext(ctx, query, queryParams...)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []ListLessonDaysRow
+	for rows.Next() {
+		var i ListLessonDaysRow
+		if err := rows.Scan(
+			&i.ID,
+			&i.Title,
+			&i.Date,
+			&i.Start,
+			&i.SlotMinutes,
+			&i.Court,
 		); err != nil {
 			return nil, err
 		}
@@ -315,51 +402,9 @@ func (q *Queries) ListLessonVersions(ctx context.Context, lessonID string) ([]Li
 	return items, nil
 }
 
-const listLessons = `-- name: ListLessons :many
-select id, title, date, start, slot_minutes, court from lessons order by date desc, start desc, id limit 500
-`
-
-type ListLessonsRow struct {
-	ID          string
-	Title       string
-	Date        string
-	Start       string
-	SlotMinutes int64
-	Court       string
-}
-
-func (q *Queries) ListLessons(ctx context.Context) ([]ListLessonsRow, error) {
-	rows, err := q.db.QueryContext(ctx, listLessons)
-	if err != nil {
-		return nil, err
-	}
-	defer rows.Close()
-	var items []ListLessonsRow
-	for rows.Next() {
-		var i ListLessonsRow
-		if err := rows.Scan(
-			&i.ID,
-			&i.Title,
-			&i.Date,
-			&i.Start,
-			&i.SlotMinutes,
-			&i.Court,
-		); err != nil {
-			return nil, err
-		}
-		items = append(items, i)
-	}
-	if err := rows.Close(); err != nil {
-		return nil, err
-	}
-	if err := rows.Err(); err != nil {
-		return nil, err
-	}
-	return items, nil
-}
-
 const listNamesInLessons = `-- name: ListNamesInLessons :many
-select ls.lesson_id, s.id as student_id, s.name from lesson_students ls join who w on w.id = ls.student_id join students s on s.id = w.one order by ls.lesson_id, ls.place
+select ls.lesson_id, s.id as student_id, s.name from lesson_students ls join who w on w.id = ls.student_id join students s on s.id = w.one
+where ls.lesson_id in (/*SLICE:ids*/?) order by ls.lesson_id, ls.place
 `
 
 type ListNamesInLessonsRow struct {
@@ -368,8 +413,18 @@ type ListNamesInLessonsRow struct {
 	Name      string
 }
 
-func (q *Queries) ListNamesInLessons(ctx context.Context) ([]ListNamesInLessonsRow, error) {
-	rows, err := q.db.QueryContext(ctx, listNamesInLessons)
+func (q *Queries) ListNamesInLessons(ctx context.Context, ids []string) ([]ListNamesInLessonsRow, error) {
+	query := listNamesInLessons
+	var queryParams []interface{}
+	if len(ids) > 0 {
+		for _, v := range ids {
+			queryParams = append(queryParams, v)
+		}
+		query = strings.Replace(query, "/*SLICE:ids*/?", strings.Repeat(",?", len(ids))[1:], 1)
+	} else {
+		query = strings.Replace(query, "/*SLICE:ids*/?", "NULL", 1)
+	}
+	rows, err := q.db.QueryContext(ctx, query, queryParams...)
 	if err != nil {
 		return nil, err
 	}
@@ -413,6 +468,148 @@ func (q *Queries) ListStudentsInLesson(ctx context.Context, lessonID string) ([]
 			&i.More,
 			&i.Archived,
 			&i.Merged,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const pageOfLessons = `-- name: PageOfLessons :many
+select l.id, l.title, l.date, l.start, l.slot_minutes, l.court from lessons l
+where l.date >= ?1 and l.date < ?2
+  and (l.date, l.start, l.id) < (?3, ?4, ?5)
+  and (cast(?6 as text) = '' or exists (select 1 from lesson_students p where p.lesson_id = l.id and p.student_id in (select w.id from who w where w.one = ?6)))
+  and not exists (select 1 from json_each(cast(?7 as text)) w where not (instr(lower(l.title), w.value) > 0 or instr(lower(l.aim), w.value) > 0
+    or exists (select 1 from lesson_students p join who on who.id = p.student_id join students s on s.id = who.one where p.lesson_id = l.id and instr(lower(s.name), w.value) > 0)
+    or exists (select 1 from blocks b where b.lesson_id = l.id and instr(lower(b.title), w.value) > 0)))
+order by l.date desc, l.start desc, l.id desc limit ?8
+`
+
+type PageOfLessonsParams struct {
+	Since   string
+	Until   string
+	Date    string
+	Start   string
+	ID      string
+	Student string
+	Words   string
+	Limit   int64
+}
+
+type PageOfLessonsRow struct {
+	ID          string
+	Title       string
+	Date        string
+	Start       string
+	SlotMinutes int64
+	Court       string
+}
+
+// Lessons before a key, latest day first.
+func (q *Queries) PageOfLessons(ctx context.Context, arg PageOfLessonsParams) ([]PageOfLessonsRow, error) {
+	rows, err := q.db.QueryContext(ctx, pageOfLessons,
+		arg.Since,
+		arg.Until,
+		arg.Date,
+		arg.Start,
+		arg.ID,
+		arg.Student,
+		arg.Words,
+		arg.Limit,
+	)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []PageOfLessonsRow
+	for rows.Next() {
+		var i PageOfLessonsRow
+		if err := rows.Scan(
+			&i.ID,
+			&i.Title,
+			&i.Date,
+			&i.Start,
+			&i.SlotMinutes,
+			&i.Court,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const pageOfLessonsAhead = `-- name: PageOfLessonsAhead :many
+select l.id, l.title, l.date, l.start, l.slot_minutes, l.court from lessons l
+where l.date >= ?1 and l.date < ?2
+  and (l.date, l.start, l.id) > (?3, ?4, ?5)
+  and (cast(?6 as text) = '' or exists (select 1 from lesson_students p where p.lesson_id = l.id and p.student_id in (select w.id from who w where w.one = ?6)))
+  and not exists (select 1 from json_each(cast(?7 as text)) w where not (instr(lower(l.title), w.value) > 0 or instr(lower(l.aim), w.value) > 0
+    or exists (select 1 from lesson_students p join who on who.id = p.student_id join students s on s.id = who.one where p.lesson_id = l.id and instr(lower(s.name), w.value) > 0)
+    or exists (select 1 from blocks b where b.lesson_id = l.id and instr(lower(b.title), w.value) > 0)))
+order by l.date asc, l.start asc, l.id asc limit ?8
+`
+
+type PageOfLessonsAheadParams struct {
+	Since   string
+	Until   string
+	Date    string
+	Start   string
+	ID      string
+	Student string
+	Words   string
+	Limit   int64
+}
+
+type PageOfLessonsAheadRow struct {
+	ID          string
+	Title       string
+	Date        string
+	Start       string
+	SlotMinutes int64
+	Court       string
+}
+
+// Lessons after a key, earliest day first.
+func (q *Queries) PageOfLessonsAhead(ctx context.Context, arg PageOfLessonsAheadParams) ([]PageOfLessonsAheadRow, error) {
+	rows, err := q.db.QueryContext(ctx, pageOfLessonsAhead,
+		arg.Since,
+		arg.Until,
+		arg.Date,
+		arg.Start,
+		arg.ID,
+		arg.Student,
+		arg.Words,
+		arg.Limit,
+	)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []PageOfLessonsAheadRow
+	for rows.Next() {
+		var i PageOfLessonsAheadRow
+		if err := rows.Scan(
+			&i.ID,
+			&i.Title,
+			&i.Date,
+			&i.Start,
+			&i.SlotMinutes,
+			&i.Court,
 		); err != nil {
 			return nil, err
 		}

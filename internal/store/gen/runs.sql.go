@@ -325,11 +325,21 @@ func (q *Queries) InsertTag(ctx context.Context, arg InsertTagParams) error {
 }
 
 const listEngagements = `-- name: ListEngagements :many
-select e.run_id, e.student_id, e.value from engagements e join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = e.run_id
+select run_id, student_id, value from engagements where run_id in (/*SLICE:runs*/?)
 `
 
-func (q *Queries) ListEngagements(ctx context.Context) ([]Engagement, error) {
-	rows, err := q.db.QueryContext(ctx, listEngagements)
+func (q *Queries) ListEngagements(ctx context.Context, runs []string) ([]Engagement, error) {
+	query := listEngagements
+	var queryParams []interface{}
+	if len(runs) > 0 {
+		for _, v := range runs {
+			queryParams = append(queryParams, v)
+		}
+		query = strings.Replace(query, "/*SLICE:runs*/?", strings.Repeat(",?", len(runs))[1:], 1)
+	} else {
+		query = strings.Replace(query, "/*SLICE:runs*/?", "NULL", 1)
+	}
+	rows, err := q.db.QueryContext(ctx, query, queryParams...)
 	if err != nil {
 		return nil, err
 	}
@@ -425,7 +435,7 @@ const listGamesOfRuns = `-- name: ListGamesOfRuns :many
 select g.run_id, g.block_id, g.n, g.at, g.title, g.court, g.points_a, g.points_b, g.won_a, g.won_b, g."over", g.winner, g.favours, g.marks, g.own, g.game, w.one as student_id, p.side
 from games g join game_players p on p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n
 join who w on w.id = p.student_id
-join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = g.run_id
+where g.run_id in (/*SLICE:runs*/?)
 order by g.run_id, g.n, p.side, p.student_id
 `
 
@@ -450,8 +460,18 @@ type ListGamesOfRunsRow struct {
 	Side      int64
 }
 
-func (q *Queries) ListGamesOfRuns(ctx context.Context) ([]ListGamesOfRunsRow, error) {
-	rows, err := q.db.QueryContext(ctx, listGamesOfRuns)
+func (q *Queries) ListGamesOfRuns(ctx context.Context, runs []string) ([]ListGamesOfRunsRow, error) {
+	query := listGamesOfRuns
+	var queryParams []interface{}
+	if len(runs) > 0 {
+		for _, v := range runs {
+			queryParams = append(queryParams, v)
+		}
+		query = strings.Replace(query, "/*SLICE:runs*/?", strings.Repeat(",?", len(runs))[1:], 1)
+	} else {
+		query = strings.Replace(query, "/*SLICE:runs*/?", "NULL", 1)
+	}
+	rows, err := q.db.QueryContext(ctx, query, queryParams...)
 	if err != nil {
 		return nil, err
 	}
@@ -657,11 +677,21 @@ func (q *Queries) ListResultsOfRun(ctx context.Context, runID string) ([]Result,
 }
 
 const listResultsOfRuns = `-- name: ListResultsOfRuns :many
-select r.run_id, r.student_id, r.block_id, r.step, r.skill, r.at, r.balls, r.good, r.best, r.met, r.radius, r.asked, r.kind, r.stage, r.drill, r.edition, r.more, r.shot from results r join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = r.run_id order by r.run_id, r.student_id
+select run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked, kind, stage, drill, edition, more, shot from results where run_id in (/*SLICE:runs*/?) order by run_id, student_id
 `
 
-func (q *Queries) ListResultsOfRuns(ctx context.Context) ([]Result, error) {
-	rows, err := q.db.QueryContext(ctx, listResultsOfRuns)
+func (q *Queries) ListResultsOfRuns(ctx context.Context, runs []string) ([]Result, error) {
+	query := listResultsOfRuns
+	var queryParams []interface{}
+	if len(runs) > 0 {
+		for _, v := range runs {
+			queryParams = append(queryParams, v)
+		}
+		query = strings.Replace(query, "/*SLICE:runs*/?", strings.Repeat(",?", len(runs))[1:], 1)
+	} else {
+		query = strings.Replace(query, "/*SLICE:runs*/?", "NULL", 1)
+	}
+	rows, err := q.db.QueryContext(ctx, query, queryParams...)
 	if err != nil {
 		return nil, err
 	}
@@ -688,41 +718,6 @@ func (q *Queries) ListResultsOfRuns(ctx context.Context) ([]Result, error) {
 			&i.Edition,
 			&i.More,
 			&i.Shot,
-		); err != nil {
-			return nil, err
-		}
-		items = append(items, i)
-	}
-	if err := rows.Close(); err != nil {
-		return nil, err
-	}
-	if err := rows.Err(); err != nil {
-		return nil, err
-	}
-	return items, nil
-}
-
-const listRuns = `-- name: ListRuns :many
-select id, lesson_id, lesson, started_at, status, minutes, note from runs order by started_at desc, id desc limit 200
-`
-
-func (q *Queries) ListRuns(ctx context.Context) ([]Run, error) {
-	rows, err := q.db.QueryContext(ctx, listRuns)
-	if err != nil {
-		return nil, err
-	}
-	defer rows.Close()
-	var items []Run
-	for rows.Next() {
-		var i Run
-		if err := rows.Scan(
-			&i.ID,
-			&i.LessonID,
-			&i.Lesson,
-			&i.StartedAt,
-			&i.Status,
-			&i.Minutes,
-			&i.Note,
 		); err != nil {
 			return nil, err
 		}
@@ -847,6 +842,72 @@ func (q *Queries) ListTagsOfStudent(ctx context.Context, student string) ([]List
 			&i.Times,
 			&i.RunID,
 			&i.StartedAt,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const pageOfRuns = `-- name: PageOfRuns :many
+select r.id, r.lesson_id, r.lesson, r.started_at, r.status, r.minutes, r.note from runs r join lessons l on l.id = r.lesson_id
+where r.started_at >= ?1 and r.started_at < ?2
+  and (r.started_at, r.id) < (cast(?3 as integer), cast(?4 as text))
+  and (r.status in ('removed', 'givenUp')) = cast(?5 as integer)
+  and (cast(?6 as text) = '' or exists (select 1 from lesson_students p where p.lesson_id = r.lesson_id and p.student_id in (select w.id from who w where w.one = ?6))
+    or exists (select 1 from attended a where a.run_id = r.id and a.student_id in (select w.id from who w where w.one = ?6)))
+  and not exists (select 1 from json_each(cast(?7 as text)) w where not (instr(lower(l.title), w.value) > 0 or instr(lower(r.note), w.value) > 0
+    or exists (select 1 from lesson_students p join who on who.id = p.student_id join students s on s.id = who.one
+               where p.lesson_id = r.lesson_id and instr(lower(s.name), w.value) > 0)
+    or exists (select 1 from attended a where a.run_id = r.id and instr(lower(a.note), w.value) > 0)))
+order by r.started_at desc, r.id desc limit ?8
+`
+
+type PageOfRunsParams struct {
+	Since   int64
+	Until   int64
+	At      int64
+	ID      string
+	Gone    int64
+	Student string
+	Words   string
+	Limit   int64
+}
+
+// Runs before a key, latest first: those that count, or those that were removed or given up.
+func (q *Queries) PageOfRuns(ctx context.Context, arg PageOfRunsParams) ([]Run, error) {
+	rows, err := q.db.QueryContext(ctx, pageOfRuns,
+		arg.Since,
+		arg.Until,
+		arg.At,
+		arg.ID,
+		arg.Gone,
+		arg.Student,
+		arg.Words,
+		arg.Limit,
+	)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Run
+	for rows.Next() {
+		var i Run
+		if err := rows.Scan(
+			&i.ID,
+			&i.LessonID,
+			&i.Lesson,
+			&i.StartedAt,
+			&i.Status,
+			&i.Minutes,
+			&i.Note,
 		); err != nil {
 			return nil, err
 		}

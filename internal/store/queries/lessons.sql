@@ -1,14 +1,39 @@
--- name: ListLessons :many
-select id, title, date, start, slot_minutes, court from lessons order by date desc, start desc, id limit 500;
+-- name: PageOfLessons :many
+-- Lessons before a key, latest day first.
+select l.id, l.title, l.date, l.start, l.slot_minutes, l.court from lessons l
+where l.date >= sqlc.arg('since') and l.date < sqlc.arg('until')
+  and (l.date, l.start, l.id) < (sqlc.arg('date'), sqlc.arg('start'), sqlc.arg('id'))
+  and (cast(sqlc.arg('student') as text) = '' or exists (select 1 from lesson_students p where p.lesson_id = l.id and p.student_id in (select w.id from who w where w.one = sqlc.arg('student'))))
+  and not exists (select 1 from json_each(cast(sqlc.arg('words') as text)) w where not (instr(lower(l.title), w.value) > 0 or instr(lower(l.aim), w.value) > 0
+    or exists (select 1 from lesson_students p join who on who.id = p.student_id join students s on s.id = who.one where p.lesson_id = l.id and instr(lower(s.name), w.value) > 0)
+    or exists (select 1 from blocks b where b.lesson_id = l.id and instr(lower(b.title), w.value) > 0)))
+order by l.date desc, l.start desc, l.id desc limit sqlc.arg('limit');
+
+-- name: PageOfLessonsAhead :many
+-- Lessons after a key, earliest day first.
+select l.id, l.title, l.date, l.start, l.slot_minutes, l.court from lessons l
+where l.date >= sqlc.arg('since') and l.date < sqlc.arg('until')
+  and (l.date, l.start, l.id) > (sqlc.arg('date'), sqlc.arg('start'), sqlc.arg('id'))
+  and (cast(sqlc.arg('student') as text) = '' or exists (select 1 from lesson_students p where p.lesson_id = l.id and p.student_id in (select w.id from who w where w.one = sqlc.arg('student'))))
+  and not exists (select 1 from json_each(cast(sqlc.arg('words') as text)) w where not (instr(lower(l.title), w.value) > 0 or instr(lower(l.aim), w.value) > 0
+    or exists (select 1 from lesson_students p join who on who.id = p.student_id join students s on s.id = who.one where p.lesson_id = l.id and instr(lower(s.name), w.value) > 0)
+    or exists (select 1 from blocks b where b.lesson_id = l.id and instr(lower(b.title), w.value) > 0)))
+order by l.date asc, l.start asc, l.id asc limit sqlc.arg('limit');
+
+-- name: ListLessonDays :many
+-- When some lessons are.
+select id, title, date, start, slot_minutes, court from lessons where id in (sqlc.slice('ids'));
 
 -- name: ListBlockOutlines :many
-select lesson_id, kind, title, minutes from blocks order by lesson_id, place;
+select lesson_id, kind, title, minutes from blocks where lesson_id in (sqlc.slice('ids')) order by lesson_id, place;
 
 -- name: ListNamesInLessons :many
-select ls.lesson_id, s.id as student_id, s.name from lesson_students ls join who w on w.id = ls.student_id join students s on s.id = w.one order by ls.lesson_id, ls.place;
+select ls.lesson_id, s.id as student_id, s.name from lesson_students ls join who w on w.id = ls.student_id join students s on s.id = w.one
+where ls.lesson_id in (sqlc.slice('ids')) order by ls.lesson_id, ls.place;
 
 -- name: ListLatestRuns :many
-select lesson_id, id, status, max(started_at) as started_at from runs where status not in ('removed', 'givenUp') group by lesson_id;
+select lesson_id, id, status, max(started_at) as started_at from runs
+where lesson_id in (sqlc.slice('ids')) and status not in ('removed', 'givenUp') group by lesson_id;
 
 -- name: GetLesson :one
 select * from lessons where id = ?;
@@ -47,6 +72,12 @@ select body from lesson_versions where lesson_id = ? and version = ?;
 select version, saved_at, body from lesson_versions where lesson_id = ? order by version desc limit 100;
 
 -- name: LatestLessonOf :one
-select l.id from lessons l join lesson_students p on p.lesson_id = l.id
-where p.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student'))
-order by l.date desc, l.start desc limit 1;
+-- The latest lesson with any of these students, a JSON list; of just these, so many, where only is not 0.
+select l.id from lessons l
+where l.id in (select p.lesson_id from lesson_students p join who w on w.id = p.student_id
+               where w.one in (select a.value from json_each(cast(sqlc.arg('students') as text)) a))
+  and (cast(sqlc.arg('only') as integer) = 0
+    or (select count(*) from lesson_students p join who w on w.id = p.student_id
+        where p.lesson_id = l.id and w.one in (select b.value from json_each(cast(sqlc.arg('students') as text)) b)) = sqlc.arg('only')
+    and (select count(*) from lesson_students p where p.lesson_id = l.id) = sqlc.arg('only'))
+order by l.date desc, l.start desc, l.id desc limit 1;

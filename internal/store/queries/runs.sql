@@ -1,5 +1,16 @@
--- name: ListRuns :many
-select id, lesson_id, lesson, started_at, status, minutes, note from runs order by started_at desc, id desc limit 200;
+-- name: PageOfRuns :many
+-- Runs before a key, latest first: those that count, or those that were removed or given up.
+select r.id, r.lesson_id, r.lesson, r.started_at, r.status, r.minutes, r.note from runs r join lessons l on l.id = r.lesson_id
+where r.started_at >= sqlc.arg('since') and r.started_at < sqlc.arg('until')
+  and (r.started_at, r.id) < (cast(sqlc.arg('at') as integer), cast(sqlc.arg('id') as text))
+  and (r.status in ('removed', 'givenUp')) = cast(sqlc.arg('gone') as integer)
+  and (cast(sqlc.arg('student') as text) = '' or exists (select 1 from lesson_students p where p.lesson_id = r.lesson_id and p.student_id in (select w.id from who w where w.one = sqlc.arg('student')))
+    or exists (select 1 from attended a where a.run_id = r.id and a.student_id in (select w.id from who w where w.one = sqlc.arg('student'))))
+  and not exists (select 1 from json_each(cast(sqlc.arg('words') as text)) w where not (instr(lower(l.title), w.value) > 0 or instr(lower(r.note), w.value) > 0
+    or exists (select 1 from lesson_students p join who on who.id = p.student_id join students s on s.id = who.one
+               where p.lesson_id = r.lesson_id and instr(lower(s.name), w.value) > 0)
+    or exists (select 1 from attended a where a.run_id = r.id and instr(lower(a.note), w.value) > 0)))
+order by r.started_at desc, r.id desc limit sqlc.arg('limit');
 
 -- name: GetRun :one
 select * from runs where id = ?;
@@ -24,7 +35,7 @@ insert into results (run_id, student_id, block_id, step, skill, at, balls, good,
 values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
 
 -- name: ListResultsOfRuns :many
-select r.* from results r join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = r.run_id order by r.run_id, r.student_id;
+select * from results where run_id in (sqlc.slice('runs')) order by run_id, student_id;
 
 -- name: DeleteEngagements :exec
 delete from engagements where run_id = ?;
@@ -33,7 +44,7 @@ delete from engagements where run_id = ?;
 insert into engagements (run_id, student_id, value) values (?, ?, ?);
 
 -- name: ListEngagements :many
-select e.* from engagements e join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = e.run_id;
+select * from engagements where run_id in (sqlc.slice('runs'));
 
 -- name: DeleteEfforts :exec
 delete from efforts where run_id = ?;
@@ -76,7 +87,7 @@ limit 4000;
 select g.*, w.one as student_id, p.side
 from games g join game_players p on p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n
 join who w on w.id = p.student_id
-join (select id from runs order by started_at desc, id desc limit 200) recent on recent.id = g.run_id
+where g.run_id in (sqlc.slice('runs'))
 order by g.run_id, g.n, p.side, p.student_id;
 
 -- name: DeleteTags :exec

@@ -18,6 +18,7 @@
   import { newLesson } from '$lib/lesson/create';
   import ToCount from '$lib/run/ToCount.svelte';
   import { runLesson } from '$lib/run/begin';
+  import { upcoming } from '$lib/lesson/lists';
   import PlanLesson from '$lib/lesson/PlanLesson.svelte';
   import AskHome from '$lib/people/AskHome.svelte';
   import Load from '$lib/shell/Load.svelte';
@@ -69,12 +70,12 @@
   async function askServer() {
     const units = settings.units;
     const [all, courts, students] = await Promise.all([
-      need(api.GET('/api/v1/lessons')),
+      upcoming(),
       need(api.GET('/api/v1/courts')),
       need(api.GET('/api/v1/students'))
     ]);
     // What was left empty is no lesson yet; it stands under Lessons.
-    const coming = all.filter((l) => l.date >= today() && l.blocks.length).reverse();
+    const coming = all.filter((l) => l.blocks.length);
     const open = inOrder(coming.filter((l) => l.runStatus !== 'finished' && !isLeft(l)));
     const missed = coming.filter((l) => l.runStatus !== 'finished' && isLeft(l));
     const todays = open.filter((l) => l.date === today()).length;

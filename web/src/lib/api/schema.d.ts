@@ -167,8 +167,25 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Lessons, latest day first */
+        /** A page of the lessons, latest day first */
         get: operations["listLessons"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lessons/last": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The latest lesson, given or planned, of just these students, or where there is none of any of them */
+        get: operations["lastLesson"];
         put?: never;
         post?: never;
         delete?: never;
@@ -339,6 +356,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/lessons/{lesson}/summary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson: components["parameters"]["lessonId"];
+            };
+            cookie?: never;
+        };
+        /** A lesson in short, with its latest run */
+        get: operations["getLessonSummary"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/lessons/{lesson}": {
         parameters: {
             query?: never;
@@ -366,7 +402,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The log, latest first */
+        /** A page of the log, latest first */
         get: operations["listRuns"];
         put?: never;
         post?: never;
@@ -1524,6 +1560,8 @@ export interface components {
         DrillId: string;
         /** @description a UUIDv7 in lower case, or the name of a game that ships */
         GameId: string;
+        /** @description such as 2026-11-29 */
+        Day: string;
         /** @enum {string} */
         Role: "nobody" | "assistant" | "coach" | "owner";
         Access: {
@@ -3366,6 +3404,16 @@ export interface components {
                 to: number;
             }[];
         };
+        LessonPage: {
+            items: components["schemas"]["LessonSummary"][];
+            /** @description where the next page begins; absent at the end */
+            next?: string;
+        };
+        RunPage: {
+            items: components["schemas"]["RunSummary"][];
+            /** @description where the next page begins; absent at the end */
+            next?: string;
+        };
         LessonSummary: {
             id: string;
             court: string;
@@ -4361,6 +4409,17 @@ export interface components {
         ladderId: string;
         courseId: components["schemas"]["Id"];
         runId: components["schemas"]["Id"];
+        /** @description the first day */
+        from: components["schemas"]["Day"];
+        /** @description the day after the last */
+        until: components["schemas"]["Day"];
+        /** @description with that student */
+        ofStudent: components["schemas"]["Id"];
+        /** @description all of these words are in its titles, names or notes */
+        words: string;
+        limit: number;
+        /** @description next of the page before */
+        after: string;
     };
     requestBodies: never;
     headers: never;
@@ -4608,7 +4667,20 @@ export interface operations {
     };
     listLessons: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description the first day */
+                from?: components["parameters"]["from"];
+                /** @description the day after the last */
+                until?: components["parameters"]["until"];
+                /** @description with that student */
+                student?: components["parameters"]["ofStudent"];
+                /** @description all of these words are in its titles, names or notes */
+                words?: components["parameters"]["words"];
+                limit?: components["parameters"]["limit"];
+                /** @description next of the page before */
+                after?: components["parameters"]["after"];
+                order?: "latest" | "earliest";
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -4621,7 +4693,31 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LessonSummary"][];
+                    "application/json": components["schemas"]["LessonPage"];
+                };
+            };
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    lastLesson: {
+        parameters: {
+            query: {
+                students: components["schemas"]["Id"][];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The lesson */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lesson"];
                 };
             };
             default: components["responses"]["Problem"];
@@ -4917,6 +5013,29 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    getLessonSummary: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson: components["parameters"]["lessonId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The lesson in short */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonSummary"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     getLesson: {
         parameters: {
             query?: never;
@@ -4978,7 +5097,21 @@ export interface operations {
     };
     listRuns: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description the first day */
+                from?: components["parameters"]["from"];
+                /** @description the day after the last */
+                until?: components["parameters"]["until"];
+                /** @description with that student */
+                student?: components["parameters"]["ofStudent"];
+                /** @description all of these words are in its titles, names or notes */
+                words?: components["parameters"]["words"];
+                limit?: components["parameters"]["limit"];
+                /** @description next of the page before */
+                after?: components["parameters"]["after"];
+                /** @description those that were removed or abandoned instead */
+                gone?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -4991,9 +5124,10 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RunSummary"][];
+                    "application/json": components["schemas"]["RunPage"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };

@@ -17,6 +17,7 @@
   import { again, begin, empty, nextHour, open } from '$lib/lesson/create';
   import WhoComes from '$lib/people/WhoComes.svelte';
   import { Latest } from '$lib/shell/latest.svelte';
+  import { lastOf, latest } from './lists';
   import Load from '$lib/shell/Load.svelte';
   import Num from '$lib/shell/Num.svelte';
   import Tape from '$lib/tape/Tape.svelte';
@@ -55,12 +56,12 @@
     const [students, courts, lessons, all] = await Promise.all([
       need(api.GET('/api/v1/students')),
       need(api.GET('/api/v1/courts')),
-      need(api.GET('/api/v1/lessons')),
+      latest(200),
       need(api.GET('/api/v1/groups'))
     ]);
     groups = all;
     people = students;
-    if (chosen.length) void asLastTime(lessons);
+    if (chosen.length) void asLastTime();
     return { courts, lessons };
   };
   const resources = $derived<Resources>({
@@ -89,21 +90,15 @@
       else void drafts.ask(() => api.POST('/api/v1/lessons/drafts', { body }));
     });
   });
-  function choose(ids: string[], lessons: LessonSummary[]) {
+  function choose(ids: string[]) {
     chosen = ids;
-    void asLastTime(lessons);
+    void asLastTime();
   }
   /** Court, minutes, start, balls and kit as they were the last time with these people, or some of them. */
-  async function asLastTime(lessons: LessonSummary[]) {
+  async function asLastTime() {
     if (byHand || !chosen.length) return;
-    const was =
-      lessons.find((l) => same(l.studentIds, chosen)) ??
-      lessons.find((l) => l.studentIds.some((s) => chosen.includes(s)));
-    if (!was) return;
     const of = chosen;
-    const { data } = await api
-      .GET('/api/v1/lessons/{lesson}', { params: { path: { lesson: was.id } } })
-      .catch(() => ({ data: undefined }));
+    const data = await lastOf(of).catch(() => undefined);
     if (!data || byHand || of !== chosen) return;
     court = data.court;
     minutes = data.slotMinutes;
@@ -114,8 +109,8 @@
     lastTime = sayDay(data.date);
   }
   /** A group, with what was true of it last time. */
-  function take(g: Group, lessons: LessonSummary[]) {
-    choose(same(g.students, chosen) ? [] : g.students, lessons);
+  function take(g: Group) {
+    choose(same(g.students, chosen) ? [] : g.students);
   }
   const same = (a: string[], b: string[]) => a.length === b.length && a.every((x) => b.includes(x));
   let naming = $state('');
@@ -141,6 +136,16 @@
     } catch (error) {
       wrong = (error as Error).message;
     }
+  }
+  /** The latest lessons of any of these students, or of all. */
+  async function before(of: string[], lately: LessonSummary[]) {
+    if (!of.length) return lately.slice(0, 8);
+    const all = (await Promise.all(of.map((student) => latest(8, student)))).flat();
+    const at = (l: LessonSummary) => `${l.date} ${l.start}`;
+    return all
+      .filter((l, i) => all.findIndex((o) => o.id === l.id) === i)
+      .toSorted((a, b) => at(b).localeCompare(at(a)))
+      .slice(0, 8);
   }
   /** Those taught lately, the latest first: the others are found by their names. */
   const lately = (lessons: LessonSummary[]) => {
@@ -175,9 +180,6 @@
 
 <Load {ask}>
   {#snippet children({ courts, lessons })}
-    {@const before = lessons
-      .filter((l) => chosen.length === 0 || l.studentIds.some((s) => chosen.includes(s)))
-      .slice(0, 8)}
     <main
       class="mx-auto grid max-w-[1280px] items-start gap-x-10 gap-y-6 px-6 py-5 lg:grid-cols-[27rem_minmax(0,1fr)]"
     >
@@ -191,7 +193,7 @@
             {people}
             {chosen}
             autofocus={wide || !people.length}
-            onchoose={(ids) => choose(ids, lessons)}
+            onchoose={choose}
             onsaved={(p) => (people = [...people.filter((x) => x.id !== p.id), p])}
           />
           {#if groups.length}
@@ -203,7 +205,7 @@
                   class:btn-primary={same(g.students, chosen)}
                   aria-pressed={same(g.students, chosen)}
                   title={names(people, g.students)}
-                  onclick={() => take(g, lessons)}>{g.name}</button
+                  onclick={() => take(g)}>{g.name}</button
                 >{/each}
             </div>
           {/if}
@@ -217,7 +219,7 @@
                   dir="auto"
                   type="button"
                   class="person"
-                  onclick={() => choose([...chosen, s.id], lessons)}>{s.name}</button
+                  onclick={() => choose([...chosen, s.id])}>{s.name}</button
                 >{/each}
             </div>
           {/if}
@@ -399,30 +401,36 @@
           >
         </div>
         {#if copying}
-          <ul class="mt-3 space-y-1.5">
-            {#each before as l (l.id)}
-              <li>
-                <button
-                  type="button"
-                  class="flex w-full items-center gap-4 px-2 py-1.5 text-left hover:bg-base-200"
-                  onclick={() =>
-                    make(() => again(l.id, { date, start, ...(chosen.length ? { students: chosen } : {}) }))}
-                >
-                  <span class="figures w-32 shrink-0 text-sm">{sayDay(l.date)} {l.start}</span>
-                  <span class="min-w-0 flex-1 truncate"
-                    ><strong dir="auto">{l.title}</strong> ·
-                    <bdi>{callNames(l.students).join(', ')}</bdi></span
-                  >
-                  <span class="flex h-4 w-40 gap-px" aria-hidden="true"
-                    >{#each l.blocks as b, i (i)}<span
-                        style:flex="{b.minutes} 0 0"
-                        style:background="var(--kind-{b.kind}, var(--color-neutral))"
-                      ></span>{/each}</span
-                  >
-                </button>
-              </li>
-            {:else}<li class="text-sm">No earlier lessons with these students.</li>{/each}
-          </ul>
+          <Load small ask={() => before(chosen, lessons)}>
+            {#snippet children(found)}
+              <ul class="mt-3 space-y-1.5">
+                {#each found as l (l.id)}
+                  <li>
+                    <button
+                      type="button"
+                      class="flex w-full items-center gap-4 px-2 py-1.5 text-left hover:bg-base-200"
+                      onclick={() =>
+                        make(() =>
+                          again(l.id, { date, start, ...(chosen.length ? { students: chosen } : {}) })
+                        )}
+                    >
+                      <span class="figures w-32 shrink-0 text-sm">{sayDay(l.date)} {l.start}</span>
+                      <span class="min-w-0 flex-1 truncate"
+                        ><strong dir="auto">{l.title}</strong> ·
+                        <bdi>{callNames(l.students).join(', ')}</bdi></span
+                      >
+                      <span class="flex h-4 w-40 gap-px" aria-hidden="true"
+                        >{#each l.blocks as b, i (i)}<span
+                            style:flex="{b.minutes} 0 0"
+                            style:background="var(--kind-{b.kind}, var(--color-neutral))"
+                          ></span>{/each}</span
+                      >
+                    </button>
+                  </li>
+                {:else}<li class="text-sm">No earlier lessons with these students.</li>{/each}
+              </ul>
+            {/snippet}
+          </Load>
         {/if}
       </section>
     </main>

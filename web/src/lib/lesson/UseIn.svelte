@@ -4,7 +4,8 @@
   import { api, need, type Lesson } from '$lib/api/client';
   import { beside } from '$lib/shell/float';
   import Load from '$lib/shell/Load.svelte';
-  import { sayDay, today } from '$lib/units/when';
+  import { sayDay } from '$lib/units/when';
+  import { upcoming } from './lists';
 
   interface Props {
     label: string;
@@ -19,7 +20,7 @@
   let wrong = $state('');
   let button: HTMLButtonElement;
 
-  const ask = async () => (await need(api.GET('/api/v1/lessons'))).filter((l) => l.date >= today()).reverse();
+  const ask = () => upcoming();
   async function use(lesson: string) {
     wrong = '';
     try {

@@ -1,5 +1,6 @@
 import { api, need, type Block, type Lesson } from '$lib/api/client';
 import { empty, nextHour } from '$lib/lesson/create';
+import { lastOf } from '$lib/lesson/lists';
 import { today } from '$lib/units/when';
 import { v7 } from 'uuid';
 
@@ -8,11 +9,8 @@ const THREE_QUARTER = 'three-quarter-start';
 
 /** A lesson of one round: everybody plays everybody, short games from three-quarter court where the sport has them. */
 export async function shortRound(students: string[], name: string): Promise<Lesson> {
-  const lessons = await need(api.GET('/api/v1/lessons'));
-  const last = lessons.find((l) => l.studentIds.some((s) => students.includes(s)));
-  const court = last?.court ?? 'tennis';
-  const was =
-    last && (await need(api.GET('/api/v1/lessons/{lesson}', { params: { path: { lesson: last.id } } })));
+  const was = await lastOf(students);
+  const court = was?.court ?? 'tennis';
   const templates = await need(api.GET('/api/v1/courts/{court}/blocks', { params: { path: { court } } }));
   let game: Block | undefined = templates.find((t) => t.kind === 'game');
   if (court.startsWith('tennis')) {

@@ -1,6 +1,6 @@
 <!-- Today for who only counts: what is on, and one press to the court. -->
 <script lang="ts">
-  import { api, need } from '$lib/api/client';
+  import { upcoming } from '$lib/lesson/lists';
   import { carried, takeAlong } from '$lib/device/packs';
   import Load from '$lib/shell/Load.svelte';
   import { sayDay, today } from '$lib/units/when';
@@ -9,10 +9,8 @@
 
   const ask = async () => {
     try {
-      const all = await need(api.GET('/api/v1/lessons'));
-      const coming = all
-        .filter((l) => l.date >= today() && l.blocks.length && l.runStatus !== 'finished')
-        .toSorted((a, b) => `${a.date} ${a.start}`.localeCompare(`${b.date} ${b.start}`))
+      const coming = (await upcoming())
+        .filter((l) => l.blocks.length && l.runStatus !== 'finished')
         .slice(0, 8);
       void Promise.all(coming.slice(0, 4).map((l) => takeAlong(l.id)));
       return { coming, away: [] };

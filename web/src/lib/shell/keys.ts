@@ -26,7 +26,7 @@ export const shortcuts: [string, string][] = [
   ['+ −', 'Make the block longer or shorter; make the target larger or smaller'],
   ['Delete', 'Remove the selected item'],
   ['D', 'Workbench: duplicate the selected item'],
-  ['/', 'Drills: search'],
+  ['/', 'Drills, lessons and log: search'],
   ['Arrow keys', 'Move the selected item in a picture (Shift: small steps); change a number'],
   ['Space  ← →  X', 'Watch a play: play and pause, ball by ball, throw new dice'],
   ['Space', 'Courtside: start and pause the clock; workbench: play the turn'],

@@ -26,6 +26,10 @@ export function sayDate(when: string | number, now = new Date()): string {
   return `${weekdays[(d.getDay() + 6) % 7]} ${sayShortDate(when)}${year}`;
 }
 
+/** "Nov 2026", of 2026-11. */
+export const sayMonth = (month: string): string =>
+  `${months[Number(month.slice(5, 7)) - 1]} ${month.slice(0, 4)}`;
+
 /** "Today", "Tomorrow", "Yesterday", else the date. Only on a screen, and at the head of a line. */
 export function sayDay(when: string | number, now = new Date()): string {
   const far = noon(when).setHours(12, 0, 0, 0) - new Date(now).setHours(12, 0, 0, 0);

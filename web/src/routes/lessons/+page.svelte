@@ -1,13 +1,31 @@
 <!-- Every lesson, planned and given. -->
 <script lang="ts">
+  import { untrack } from 'svelte';
+  import { page } from '$app/state';
   import { api, need, type LessonSummary } from '$lib/api/client';
   import { newLesson } from '$lib/lesson/create';
   import { runLesson } from '$lib/run/begin';
-  import Load from '$lib/shell/Load.svelte';
+  import FindBar from '$lib/shell/FindBar.svelte';
+  import { findingOf, queryOf } from '$lib/shell/finding';
+  import More from '$lib/shell/More.svelte';
+  import { Pages } from '$lib/shell/pages.svelte';
   import { sayDay, today } from '$lib/units/when';
   import { callNames } from '$lib/people/names';
 
-  const ask = () => need(api.GET('/api/v1/lessons'));
+  const query = $derived(queryOf(findingOf(page.url)));
+  const found = $derived(Object.values(query).some(Boolean));
+  const read = (more: { from?: string; until?: string; order: 'latest' | 'earliest' }, after?: string) =>
+    need(api.GET('/api/v1/lessons', { params: { query: { ...query, ...more, limit: 50, after } } }));
+  const later = (a: string | undefined, b: string) => (a && a > b ? a : b);
+  const sooner = (a: string | undefined, b: string) => (a && a < b ? a : b);
+  const ahead = new Pages((after) => read({ from: later(query.from, today()), order: 'earliest' }, after));
+  const behind = new Pages((after) => read({ until: sooner(query.until, today()), order: 'latest' }, after));
+  let aheadList = $state<HTMLElement>();
+  let behindList = $state<HTMLElement>();
+  $effect(() => {
+    void query;
+    untrack(() => void Promise.all([ahead.begin(), behind.begin()]));
+  });
   const total = (l: LessonSummary) => l.blocks.reduce((sum, b) => sum + b.minutes, 0);
 </script>
 
@@ -54,27 +72,30 @@
   </li>
 {/snippet}
 
-<Load {ask}>
-  {#snippet children(all)}
-    {@const ahead = all.filter((l) => l.date >= today()).reverse()}
-    {@const behind = all.filter((l) => l.date < today())}
-    <main class="mx-auto max-w-[1280px] px-6 py-6">
-      <div class="flex items-center">
-        <h1 class="text-3xl">Lessons</h1>
-        <button type="button" class="btn ml-auto btn-primary" onclick={newLesson}>Plan a lesson</button>
-      </div>
-      <h2 class="mt-6 text-lg">Upcoming</h2>
-      <ul class="mt-1 border-t border-base-content">
-        {#each ahead as l (l.id)}{@render row(l)}{:else}<li class="py-3">
-            No upcoming lessons. Add students and choose a draft.
-          </li>{/each}
-      </ul>
-      {#if behind.length}
-        <h2 class="mt-8 text-lg">Past</h2>
-        <ul class="mt-1 border-t border-base-content">
-          {#each behind as l (l.id)}{@render row(l)}{/each}
-        </ul>
-      {/if}
-    </main>
-  {/snippet}
-</Load>
+<main class="mx-auto max-w-[1280px] px-6 py-6">
+  <div class="flex items-center">
+    <h1 class="text-3xl">Lessons</h1>
+    <button type="button" class="btn ml-auto btn-primary" onclick={newLesson}>Plan a lesson</button>
+  </div>
+  <FindBar label="Find lessons" placeholder="title, name, drill …" />
+  <h2 class="mt-6 text-lg">Upcoming</h2>
+  {#if ahead.ready}
+    <ul class="mt-1 border-t border-base-content" bind:this={aheadList}>
+      {#each ahead.items as l (l.id)}{@render row(l)}{:else}<li class="py-3">
+          {found
+            ? 'No upcoming lessons match the search.'
+            : 'No upcoming lessons. Add students and choose a draft.'}
+        </li>{/each}
+    </ul>
+  {:else if !ahead.wrong}<p class="py-3 opacity-70" role="status">Loading…</p>{/if}
+  <More list={ahead} one="upcoming lesson" many="upcoming lessons" of={aheadList} />
+  {#if behind.items.length || found}
+    <h2 class="mt-8 text-lg">Past</h2>
+    <ul class="mt-1 border-t border-base-content" bind:this={behindList}>
+      {#each behind.items as l (l.id)}{@render row(l)}{:else}<li class="py-3">
+          No past lessons match the search.
+        </li>{/each}
+    </ul>
+  {/if}
+  <More list={behind} one="past lesson" many="past lessons" of={behindList} />
+</main>

@@ -1,12 +1,27 @@
 <!-- What was done: counts, best streaks, minutes, how engaged, and the notes. -->
 <script lang="ts">
+  import { untrack } from 'svelte';
+  import { page } from '$app/state';
   import { api, need, type PlayedGame } from '$lib/api/client';
-  import Load from '$lib/shell/Load.svelte';
+  import FindBar from '$lib/shell/FindBar.svelte';
+  import { findingOf, queryOf } from '$lib/shell/finding';
+  import More from '$lib/shell/More.svelte';
+  import { Pages } from '$lib/shell/pages.svelte';
   import { sayDay } from '$lib/units/when';
   import { calledAmong } from '$lib/people/names';
 
-  const ask = () => need(api.GET('/api/v1/runs'));
-  const gone = (status: string) => status === 'removed' || status === 'givenUp';
+  const query = $derived(queryOf(findingOf(page.url)));
+  const found = $derived(Object.values(query).some(Boolean));
+  const read = (gone: boolean) => (after?: string) =>
+    need(api.GET('/api/v1/runs', { params: { query: { ...query, gone, limit: 30, after } } }));
+  const runs = new Pages(read(false));
+  const gone = new Pages(read(true));
+  let shown = $state<HTMLElement>();
+  let left = $state<HTMLElement>();
+  $effect(() => {
+    void query;
+    untrack(() => void Promise.all([runs.begin(), gone.begin()]));
+  });
   const side = (of: { id: string }[], i: number, called: (id: string) => string) =>
     of.map((p) => called(p.id)).join(' & ') || `Side ${'AB'[i]}`;
   /** What was played: each game in a line, or the own scores where sides changed all the time. */
@@ -32,86 +47,89 @@
 
 <svelte:head><title>Log · Hodometer</title></svelte:head>
 
-<Load {ask}>
-  {#snippet children(runs)}
-    <main class="mx-auto max-w-[1280px] px-6 py-6">
-      <h1 class="text-3xl">Log</h1>
-      {#each runs.filter((r) => !gone(r.status)) as r (r.id)}
-        {@const called = calledAmong([...r.students, ...r.games.flatMap((g) => g.sides.flat())])}
-        {@const played = said(r.games, called)}
-        <article class="mt-4 grid gap-x-6 gap-y-2 border-t border-base-content pt-3 md:grid-cols-[13rem_1fr]">
-          <div>
-            <p class="figures text-sm">{sayDay(r.day)} · {Math.round(r.minutes)} min</p>
-            <h2 class="text-lg"><a dir="auto" class="hover:underline" href="/log/{r.id}">{r.title}</a></h2>
-            {#if r.status !== 'finished'}<a
-                class="btn mt-1 border-base-content btn-accent btn-sm"
-                href="/court/{r.id}">Continue courtside</a
-              >{/if}
-          </div>
-          <div>
-            <ul class="max-w-4xl text-base tabular-nums">
-              {#each r.students as s (s.id)}
-                <li class="line">
-                  <a dir="auto" class="font-semibold hover:underline" href="/students/{s.id}"
-                    >{called(s.id)}</a
-                  >
-                  <span>
-                    {#if s.balls}<span
-                        class="bar"
-                        role="img"
-                        aria-label="{Math.round((100 * s.good) / s.balls)} percent good"
-                        ><span style:width="{(100 * s.good) / s.balls}%"></span></span
-                      >{/if}
-                  </span>
-                  <span
-                    >{s.balls
-                      ? `${s.good} of ${s.balls}`
-                      : s.repetitions
-                        ? `${s.repetitions} done`
-                        : s.marks?.length
-                          ? ''
-                          : played.length
-                            ? 'played'
-                            : r.status === 'finished'
-                              ? 'not counted'
-                              : 'not finished yet'}</span
-                  >
-                  <span class="rest">
-                    {#if s.balls}<span class="w-24">best {s.best}</span>{/if}
-                    {#if s.goals}<span class="w-36">met {s.goalsMet} of {s.goals} tried</span>{/if}
-                    {#if s.engagement}<span>engaged {s.engagement}</span>{/if}
-                  </span>
-                </li>
-              {/each}
-            </ul>
-            {#each r.students.filter((x) => x.marks?.length) as x (x.id)}
-              <p class="text-sm"><strong dir="auto">{called(x.id)}</strong> {x.marks?.join('; ')}</p>
-            {/each}
-            {#each played as line, i (i)}<p class="text-sm">{line}</p>{/each}
-            {#if r.note}<p class="mt-1 italic">“<bdi>{r.note}</bdi>”</p>{/if}
-          </div>
-        </article>
-      {:else}
-        <p class="mt-4 max-w-xl">No finished lessons yet. Run a lesson; what you count appears here.</p>
-        <a class="btn mt-4 btn-primary" href="/">Go to Today</a>
-      {/each}
-      {#if runs.some((r) => gone(r.status))}
-        <details class="mt-6 border-t border-base-content pt-2">
-          <summary class="cursor-pointer text-base">Abandoned or removed</summary>
-          <ul class="mt-1 text-base">
-            {#each runs.filter((r) => gone(r.status)) as r (r.id)}<li>
-                <a class="hover:underline" href="/log/{r.id}"
-                  >{sayDay(r.day)}, <bdi>{r.title}</bdi>: {r.status === 'removed'
-                    ? 'removed from the log'
-                    : 'abandoned'}</a
+<main class="mx-auto max-w-[1280px] px-6 py-6">
+  <h1 class="text-3xl">Log</h1>
+  <FindBar label="Find in the log" placeholder="title, name, note …" />
+  <div bind:this={shown}>
+    {#each runs.items as r (r.id)}
+      {@const called = calledAmong([...r.students, ...r.games.flatMap((g) => g.sides.flat())])}
+      {@const played = said(r.games, called)}
+      <article class="mt-4 grid gap-x-6 gap-y-2 border-t border-base-content pt-3 md:grid-cols-[13rem_1fr]">
+        <div>
+          <p class="figures text-sm">{sayDay(r.day)} · {Math.round(r.minutes)} min</p>
+          <h2 class="text-lg"><a dir="auto" class="hover:underline" href="/log/{r.id}">{r.title}</a></h2>
+          {#if r.status !== 'finished'}<a
+              class="btn mt-1 border-base-content btn-accent btn-sm"
+              href="/court/{r.id}">Continue courtside</a
+            >{/if}
+        </div>
+        <div>
+          <ul class="max-w-4xl text-base tabular-nums">
+            {#each r.students as s (s.id)}
+              <li class="line">
+                <a dir="auto" class="font-semibold hover:underline" href="/students/{s.id}">{called(s.id)}</a>
+                <span>
+                  {#if s.balls}<span
+                      class="bar"
+                      role="img"
+                      aria-label="{Math.round((100 * s.good) / s.balls)} percent good"
+                      ><span style:width="{(100 * s.good) / s.balls}%"></span></span
+                    >{/if}
+                </span>
+                <span
+                  >{s.balls
+                    ? `${s.good} of ${s.balls}`
+                    : s.repetitions
+                      ? `${s.repetitions} done`
+                      : s.marks?.length
+                        ? ''
+                        : played.length
+                          ? 'played'
+                          : r.status === 'finished'
+                            ? 'not counted'
+                            : 'not finished yet'}</span
                 >
-              </li>{/each}
+                <span class="rest">
+                  {#if s.balls}<span class="w-24">best {s.best}</span>{/if}
+                  {#if s.goals}<span class="w-36">met {s.goalsMet} of {s.goals} tried</span>{/if}
+                  {#if s.engagement}<span>engaged {s.engagement}</span>{/if}
+                </span>
+              </li>
+            {/each}
           </ul>
-        </details>
-      {/if}
-    </main>
-  {/snippet}
-</Load>
+          {#each r.students.filter((x) => x.marks?.length) as x (x.id)}
+            <p class="text-sm"><strong dir="auto">{called(x.id)}</strong> {x.marks?.join('; ')}</p>
+          {/each}
+          {#each played as line, i (i)}<p class="text-sm">{line}</p>{/each}
+          {#if r.note}<p class="mt-1 italic">“<bdi>{r.note}</bdi>”</p>{/if}
+        </div>
+      </article>
+    {/each}
+  </div>
+  {#if !runs.ready && !runs.wrong}<p class="py-3 opacity-70" role="status">Loading…</p>
+  {:else if runs.ready && !runs.items.length && found}
+    <p class="mt-4 max-w-xl">Nothing in the log matches the search.</p>
+  {:else if runs.ready && !runs.items.length}
+    <p class="mt-4 max-w-xl">No finished lessons yet. Run a lesson; what you count appears here.</p>
+    <a class="btn mt-4 btn-primary" href="/">Go to Today</a>
+  {/if}
+  <More list={runs} one="lesson" many="lessons" of={shown} />
+  {#if gone.items.length}
+    <details class="mt-6 border-t border-base-content pt-2">
+      <summary class="cursor-pointer text-base">Abandoned or removed</summary>
+      <ul class="mt-1 text-base" bind:this={left}>
+        {#each gone.items as r (r.id)}<li>
+            <a class="hover:underline" href="/log/{r.id}"
+              >{sayDay(r.day)}, <bdi>{r.title}</bdi>: {r.status === 'removed'
+                ? 'removed from the log'
+                : 'abandoned'}</a
+            >
+          </li>{/each}
+      </ul>
+      <More list={gone} one="lesson" many="lessons" of={left} />
+    </details>
+  {/if}
+</main>
 
 <style>
   .line {

@@ -5,6 +5,7 @@
   import { page } from '$app/state';
   import { api, need, type CourseState, type LessonSummary, type Student } from '$lib/api/client';
   import { label, vocabulary } from '$lib/api/vocabulary';
+  import { from } from '$lib/lesson/lists';
   import Load from '$lib/shell/Load.svelte';
   import { sayDay, today, sayDate } from '$lib/units/when';
   import { callNames } from '$lib/people/names';
@@ -28,7 +29,7 @@
   const ask = async () => {
     const [c, l, s, courts] = await Promise.all([
       need(api.GET('/api/v1/courses')),
-      need(api.GET('/api/v1/lessons')),
+      from(monday(today())),
       need(api.GET('/api/v1/students')),
       need(api.GET('/api/v1/courts'))
     ]);
@@ -60,13 +61,13 @@
     try {
       const now = await work();
       if (now) put(now);
-      lessons = await need(api.GET('/api/v1/lessons'));
+      lessons = await from(monday(today()));
       told = words;
       if (undo)
         back = async () => {
           const was = await undo();
           if (was) put(was);
-          lessons = await need(api.GET('/api/v1/lessons'));
+          lessons = await from(monday(today()));
           told = 'Undone.';
           back = undefined;
         };

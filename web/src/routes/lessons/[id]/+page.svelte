@@ -10,13 +10,13 @@
 
   const id = $derived(page.params.id ?? '');
   async function ask() {
-    const [lesson, courts, students, all] = await Promise.all([
+    const [lesson, courts, students, summary] = await Promise.all([
       Promise.resolve(
         freshLesson(id) ?? need(api.GET('/api/v1/lessons/{lesson}', { params: { path: { lesson: id } } }))
       ),
       need(api.GET('/api/v1/courts')),
       need(api.GET('/api/v1/students')),
-      need(api.GET('/api/v1/lessons'))
+      api.GET('/api/v1/lessons/{lesson}/summary', { params: { path: { lesson: id } } }).then((r) => r.data)
     ]);
     const [templates, plan] = await Promise.all([
       need(api.GET('/api/v1/courts/{court}/blocks', { params: { path: { court: lesson.court } } })),
@@ -26,7 +26,7 @@
         })
       )
     ]);
-    return { lesson, plan, courts, students, templates, summary: all.find((l) => l.id === id) };
+    return { lesson, plan, courts, students, templates, summary };
   }
 </script>
 
