@@ -186,3 +186,21 @@ func TestALessonIsWatched(t *testing.T) {
 	wrong.SlotMinutes = 0
 	d.ask("POST", "/api/v1/lessons/watch", map[string]any{"lesson": wrong}, 400, nil)
 }
+
+// The last lesson of some students is asked for by all of their ids.
+func TestTheLastLessonOf(t *testing.T) {
+	d := newDesk(t)
+	l, students := d.pair()
+	var last lesson.Lesson
+	at := "/api/v1/lessons/last?students=" + students[0].ID
+	d.ask("GET", at+"&students="+students[1].ID, nil, 200, &last)
+	require.Equal(t, l.ID, last.ID)
+	d.ask("GET", at, nil, 200, &last)
+	d.ask("GET", "/api/v1/lessons/last?students=0192aaaa-0000-7000-8000-00000000ffff", nil, 404, nil)
+	d.ask("GET", "/api/v1/lessons/last", nil, 400, nil)
+	var short club.Summary
+	d.ask("GET", "/api/v1/lessons/"+l.ID+"/summary", nil, 200, &short)
+	require.Equal(t, l.Title, short.Title)
+	d.ask("GET", "/api/v1/lessons?after=nonsense", nil, 422, nil)
+	d.ask("GET", "/api/v1/lessons?limit=201", nil, 400, nil)
+}

@@ -38,8 +38,9 @@ const events = async (page: Page, club: Club) => {
 /** What next week's lesson says each one's chance was before the last lesson. */
 async function nextPlan(page: Page, club: Club) {
   const answer = await page.request.get(`${club.url}/api/v1/lessons`);
-  const plans = (await answer.json()) as { id: string; title: string; runStatus?: string }[];
-  const next = plans.find((l) => l.title === 'Short balls' && !l.runStatus)!;
+  type Listed = { id: string; title: string; runStatus?: string };
+  const plans = (await answer.json()) as { items: Listed[] };
+  const next = plans.items.find((l) => l.title === 'Short balls' && !l.runStatus)!;
   await page.goto(`${club.url}/lessons/${next.id}`);
   const said = page.getByText(/(up|down) from \S+ before the last lesson/);
   await expect(said.first()).toBeVisible();

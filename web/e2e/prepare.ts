@@ -14,7 +14,9 @@ export default async function prepare() {
     server.stdout.on('data', (part: Buffer) => {
       if (part.toString().includes('http://')) resolve();
     });
-    server.once('exit', (code) => reject(new Error(`the demo was not built: the server stopped with ${code}`)));
+    server.once('exit', (code) =>
+      reject(new Error(`the demo was not built: the server stopped with ${code}`))
+    );
   });
   const gone = new Promise((resolve) => server.once('exit', resolve));
   server.kill('SIGTERM'); // which leaves one whole file

@@ -33,7 +33,7 @@
 
 {#snippet row(l: LessonSummary)}
   <li
-    class="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 gap-y-1.5 border-b border-base-300 py-2.5 md:grid-cols-[8.5rem_minmax(0,1fr)_minmax(0,1.2fr)_7rem]"
+    class="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 gap-y-1.5 border-b border-base-300 py-2.5 md:grid-cols-[8.5rem_minmax(0,1fr)_minmax(0,1.2fr)_11rem]"
   >
     <span class="figures order-2 col-span-2 text-sm md:order-none md:col-span-1"
       >{sayDay(l.date)}<br class="hidden md:inline" />
@@ -59,11 +59,11 @@
         ></span>{/each}
     </span>
     <span class="text-right">
-      {#if l.runStatus === 'finished'}<a class="text-sm underline" href="/log">finished</a>
+      {#if l.runStatus === 'finished'}<a class="text-sm underline" href="/log/{l.run}">finished</a>
       {:else if !l.blocks.length}<span class="text-sm">no blocks yet</span>
       {:else}<button
           type="button"
-          class="btn btn-sm"
+          class="btn whitespace-nowrap btn-sm"
           onclick={() => runLesson(l.id, l)}
           aria-label="{l.run ? 'Continue' : 'Run'} {l.title} courtside"
           >{l.run ? 'Continue courtside' : 'Run courtside'}</button
