@@ -62,13 +62,14 @@ func serve(ctx context.Context, log *slog.Logger, path, copies string, d door) e
 	}
 	if copies != noCopies && !strings.HasSuffix(copies, string(os.PathSeparator)+noCopies) {
 		options.Copies = store.CopiesOf(path, copies)
-		defer daily(ctx, log, options.Copies)()
+		defer meanwhile(ctx, func(ctx context.Context) { daily(ctx, log, options.Copies) })()
 	}
 	served := club.New(s)
 	handler, err := api.New(served, options)
 	if err != nil {
 		return err
 	}
+	defer meanwhile(ctx, func(ctx context.Context) { tidy(ctx, log, served) })()
 	server := &http.Server{
 		Handler:           handler,
 		ReadHeaderTimeout: 5 * time.Second,
@@ -84,21 +85,48 @@ func serve(ctx context.Context, log *slog.Logger, path, copies string, d door) e
 	return run(ctx, log, server, l, config, own, d.Host)
 }
 
-// daily takes a copy a day until what it gives is called, or ctx ends.
-func daily(ctx context.Context, log *slog.Logger, copies *store.Copies) (stop func()) {
-	copying, end := context.WithCancel(ctx)
+// meanwhile does some work beside the serving, until what it gives is called, or ctx ends.
+func meanwhile(ctx context.Context, work func(ctx context.Context)) (stop func()) {
+	working, end := context.WithCancel(ctx)
 	done := make(chan struct{})
 	go func() {
 		defer close(done)
-		copies.Daily(copying, func(c store.Copy, err error) {
-			if err != nil {
-				log.Error("copy", "err", err)
-				return
-			}
-			log.Info("copy", "name", c.Name, "bytes", c.Bytes)
-		})
+		work(working)
 	}()
 	return func() { end(); <-done }
+}
+
+// daily takes a copy a day.
+func daily(ctx context.Context, log *slog.Logger, copies *store.Copies) {
+	copies.Daily(ctx, func(c store.Copy, err error) {
+		if err != nil {
+			log.Error("copy", "err", err)
+			return
+		}
+		log.Info("copy", "name", c.Name, "bytes", c.Bytes)
+	})
+}
+
+// Old runs are packed a while after the start, and then so often [trade].
+const (
+	tidyFirst = time.Minute
+	tidyAgain = 6 * time.Hour
+)
+
+// tidy packs what happened in old runs, now and then.
+func tidy(ctx context.Context, log *slog.Logger, served *club.Club) {
+	for wait := tidyFirst; ; wait = tidyAgain {
+		select {
+		case <-ctx.Done():
+			return
+		case <-time.After(wait):
+		}
+		if runs, err := served.Pack(ctx); err != nil && ctx.Err() == nil {
+			log.Error("packing old runs", "err", err)
+		} else if runs > 0 {
+			log.Info("packed old runs", "runs", runs)
+		}
+	}
 }
 
 // run serves until ctx ends, then lets what is being answered go on for a moment. A request

@@ -19,8 +19,8 @@ import (
 // the owner's is for coaches.
 var (
 	forAnybody    = "getAccess signIn pairDevice openCard getVocabulary listBases listCourts"
-	forAssistants = "signOut listStudents listGroups listLessons lastLesson getLesson getLessonSummary getSheet listRuns getRun putRun streamRun " +
-		"addEvents listBlockTemplates blankDrill listDrills checkDrill getDrill " +
+	forAssistants = "signOut listStudents listGroups listLessons lastLesson getLesson getLessonSummary getSheet " +
+		"listRuns getRun putRun streamRun addEvents listBlockTemplates blankDrill listDrills checkDrill getDrill " +
 		"listDrillVersions listGames getGame listGameVersions listLadders"
 	forOwners = "setPassphrase makeCode listDevices changeDevice endDevice listDeeds listCopies takeCopy getCopy"
 )

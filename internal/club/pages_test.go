@@ -118,7 +118,9 @@ func TestAPartOfAList(t *testing.T) {
 	require.Equal(t, []string{pair.ID}, list(Part{Words: "marlin EVENING"}))
 	require.Equal(t, []string{off.ID}, list(Part{Words: "100%"}))
 	require.Empty(t, list(Part{Words: "marlin serves"}))
-	for _, p := range []Part{{}, {Student: tove.ID}, {Words: "pairs tove"}, {Since: "2026-06-03", Until: "2026-06-04"}} {
+	for _, p := range []Part{
+		{}, {Student: tove.ID}, {Words: "pairs tove"}, {Since: "2026-06-03", Until: "2026-06-04"},
+	} {
 		page, err := c.Log(ctx, p, false)
 		require.NoError(t, err)
 		require.Len(t, page.Items, 1, p)

@@ -278,17 +278,11 @@ func readRun(
 	if err = json.Unmarshal([]byte(row.Lesson), l); err != nil {
 		return row, nil, nil, fmt.Errorf("lesson of run %s: %w", id, err)
 	}
-	bodies, err := q.ListEvents(ctx, id)
-	if err != nil {
-		return row, nil, nil, err
+	noted, err := notedOf(ctx, q, id)
+	for _, n := range noted {
+		events = append(events, n.event)
 	}
-	events = make([]run.Event, len(bodies))
-	for i, b := range bodies {
-		if err = json.Unmarshal([]byte(b), &events[i]); err != nil {
-			return row, nil, nil, fmt.Errorf("event of run %s: %w", id, err)
-		}
-	}
-	return row, l, events, nil
+	return row, l, events, err
 }
 
 // AddEvents adds what happened to a run and gives the state after it. Events

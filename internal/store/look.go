@@ -197,6 +197,13 @@ func lookAt(ctx context.Context, path, there, how string, deep bool) (out Holds,
 			return out, damaged(err)
 		}
 	}
+	if out.Version >= packs {
+		var packed int64
+		if err := one(&packed, "select coalesce(sum(number), 0) from packed_events"); err != nil {
+			return out, damaged(err)
+		}
+		out.Events += packed
+	}
 	if out.Version >= doors {
 		row := db.QueryRowContext(ctx, "select id, demo, base from club where one = 1")
 		if err := row.Scan(&out.id, &out.Demo, &out.base); err != nil {
@@ -226,6 +233,9 @@ func briefly(err error) string {
 	const most = 120
 	return first[:min(len(first), most)]
 }
+
+// packs is the version of the tables from which events may be packed.
+const packs = 17
 
 // doors is the version of the tables from which a file says which club it is.
 const doors = 13

@@ -222,6 +222,12 @@ type Move struct {
 	Reason    string
 }
 
+type PackedEvent struct {
+	RunID  string
+	Number int64
+	Body   []byte
+}
+
 type Result struct {
 	RunID     string
 	StudentID string

@@ -11,14 +11,15 @@ import (
 )
 
 const countEvents = `-- name: CountEvents :one
-select count(*) from events where run_id = ?
+select cast((select count(*) from events e where e.run_id = ?1)
+    + coalesce((select p.number from packed_events p where p.run_id = ?1), 0) as integer)
 `
 
-func (q *Queries) CountEvents(ctx context.Context, runID string) (int64, error) {
-	row := q.db.QueryRowContext(ctx, countEvents, runID)
-	var count int64
-	err := row.Scan(&count)
-	return count, err
+func (q *Queries) CountEvents(ctx context.Context, run string) (int64, error) {
+	row := q.db.QueryRowContext(ctx, countEvents, run)
+	var column_1 int64
+	err := row.Scan(&column_1)
+	return column_1, err
 }
 
 const deleteAttended = `-- name: DeleteAttended :exec
@@ -45,6 +46,15 @@ delete from engagements where run_id = ?
 
 func (q *Queries) DeleteEngagements(ctx context.Context, runID string) error {
 	_, err := q.db.ExecContext(ctx, deleteEngagements, runID)
+	return err
+}
+
+const deleteEvents = `-- name: DeleteEvents :exec
+delete from events where run_id = ?
+`
+
+func (q *Queries) DeleteEvents(ctx context.Context, runID string) error {
+	_, err := q.db.ExecContext(ctx, deleteEvents, runID)
 	return err
 }
 
@@ -82,6 +92,17 @@ delete from tags where run_id = ?
 func (q *Queries) DeleteTags(ctx context.Context, runID string) error {
 	_, err := q.db.ExecContext(ctx, deleteTags, runID)
 	return err
+}
+
+const getPacked = `-- name: GetPacked :one
+select body from packed_events where run_id = ?
+`
+
+func (q *Queries) GetPacked(ctx context.Context, runID string) ([]byte, error) {
+	row := q.db.QueryRowContext(ctx, getPacked, runID)
+	var body []byte
+	err := row.Scan(&body)
+	return body, err
 }
 
 const getRun = `-- name: GetRun :one
@@ -856,6 +877,42 @@ func (q *Queries) ListTagsOfStudent(ctx context.Context, student string) ([]List
 	return items, nil
 }
 
+const listToPack = `-- name: ListToPack :many
+select r.id from runs r
+where r.started_at < ? and r.status in ('finished', 'removed', 'givenUp')
+  and exists (select 1 from events e where e.run_id = r.id)
+order by r.started_at limit ?
+`
+
+type ListToPackParams struct {
+	StartedAt int64
+	Limit     int64
+}
+
+// Runs that are over, began before a time and have events that are not packed, the first ones first.
+func (q *Queries) ListToPack(ctx context.Context, arg ListToPackParams) ([]string, error) {
+	rows, err := q.db.QueryContext(ctx, listToPack, arg.StartedAt, arg.Limit)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []string
+	for rows.Next() {
+		var id string
+		if err := rows.Scan(&id); err != nil {
+			return nil, err
+		}
+		items = append(items, id)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const pageOfRuns = `-- name: PageOfRuns :many
 select r.id, r.lesson_id, r.lesson, r.started_at, r.status, r.minutes, r.note from runs r join lessons l on l.id = r.lesson_id
 where r.started_at >= ?1 and r.started_at < ?2
@@ -920,6 +977,22 @@ func (q *Queries) PageOfRuns(ctx context.Context, arg PageOfRunsParams) ([]Run, 
 		return nil, err
 	}
 	return items, nil
+}
+
+const putPacked = `-- name: PutPacked :exec
+insert into packed_events (run_id, number, body) values (?, ?, ?)
+on conflict (run_id) do update set number = excluded.number, body = excluded.body
+`
+
+type PutPackedParams struct {
+	RunID  string
+	Number int64
+	Body   []byte
+}
+
+func (q *Queries) PutPacked(ctx context.Context, arg PutPackedParams) error {
+	_, err := q.db.ExecContext(ctx, putPacked, arg.RunID, arg.Number, arg.Body)
+	return err
 }
 
 const updateRun = `-- name: UpdateRun :exec

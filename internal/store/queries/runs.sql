@@ -122,4 +122,22 @@ left join efforts e on e.run_id = r.id and e.student_id = a.student_id
 where a.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student')) order by r.started_at desc limit 200;
 
 -- name: CountEvents :one
-select count(*) from events where run_id = ?;
+select cast((select count(*) from events e where e.run_id = sqlc.arg('run'))
+    + coalesce((select p.number from packed_events p where p.run_id = sqlc.arg('run')), 0) as integer);
+
+-- name: GetPacked :one
+select body from packed_events where run_id = ?;
+
+-- name: PutPacked :exec
+insert into packed_events (run_id, number, body) values (?, ?, ?)
+on conflict (run_id) do update set number = excluded.number, body = excluded.body;
+
+-- name: DeleteEvents :exec
+delete from events where run_id = ?;
+
+-- name: ListToPack :many
+-- Runs that are over, began before a time and have events that are not packed, the first ones first.
+select r.id from runs r
+where r.started_at < ? and r.status in ('finished', 'removed', 'givenUp')
+  and exists (select 1 from events e where e.run_id = r.id)
+order by r.started_at limit ?;
