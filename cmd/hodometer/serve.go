@@ -69,6 +69,7 @@ func serve(ctx context.Context, log *slog.Logger, path, copies string, d door) e
 	if err != nil {
 		return err
 	}
+	defer meanwhile(ctx, func(ctx context.Context) { lookThrough(ctx, log, s) })()
 	defer meanwhile(ctx, func(ctx context.Context) { tidy(ctx, log, served) })()
 	server := &http.Server{
 		Handler:           handler,
@@ -94,6 +95,19 @@ func meanwhile(ctx context.Context, work func(ctx context.Context)) (stop func()
 		work(working)
 	}()
 	return func() { end(); <-done }
+}
+
+// lookThrough looks at all of a large file while it is served, and says when that is done.
+func lookThrough(ctx context.Context, log *slog.Logger, s *store.Store) {
+	begun := time.Now()
+	looked, err := s.Check(ctx)
+	switch {
+	case ctx.Err() != nil:
+	case err != nil:
+		log.Error("checking the file", "err", err)
+	case looked:
+		log.Info("checked the file", "ms", time.Since(begun).Milliseconds())
+	}
 }
 
 // daily takes a copy a day.

@@ -12,7 +12,6 @@ import (
 
 	"hodometer/core/drill"
 	"hodometer/core/goal"
-	"hodometer/core/lesson"
 	"hodometer/core/plan"
 	"hodometer/core/progress"
 	"hodometer/core/units"
@@ -77,14 +76,14 @@ func logOf(
 	at, ids := map[string]*Entry{}, make([]string, len(rows.Items))
 	out = Page[Entry]{make([]Entry, len(rows.Items)), rows.Next}
 	for i, r := range rows.Items {
-		var l lesson.Lesson
-		if err := json.Unmarshal([]byte(r.Lesson), &l); err != nil {
-			return out, err
+		students := []string{}
+		if err := json.Unmarshal([]byte(r.Students), &students); err != nil {
+			return out, fmt.Errorf("students of run %s: %w", r.ID, err)
 		}
 		e := Entry{
 			ID:       r.ID,
 			Lesson:   r.LessonID,
-			Title:    l.Title,
+			Title:    r.Title,
 			Day:      time.UnixMilli(r.StartedAt),
 			Status:   r.Status,
 			Minutes:  r.Minutes,
@@ -92,7 +91,7 @@ func logOf(
 			Students: []Share{},
 			Games:    []Game{},
 		}
-		for _, s := range l.Students {
+		for _, s := range students {
 			e.Students = append(e.Students, Share{ID: one[s], Name: names[s]})
 		}
 		out.Items[i], at[r.ID], ids[i] = e, &out.Items[i], r.ID
@@ -127,7 +126,7 @@ func runsOf(
 	part Part,
 	gone bool,
 	where *time.Location,
-) (out Page[gen.Run], err error) {
+) (out Page[gen.PageOfRunsRow], err error) {
 	key, err := part.after(2)
 	if err != nil {
 		return out, err
@@ -150,7 +149,11 @@ func runsOf(
 		asked.ID = key[1]
 	}
 	rows, err := q.PageOfRuns(ctx, asked)
-	return paged(rows, part.limit(), func(r gen.Run) []string { return keyOf(r.StartedAt, r.ID) }), err
+	return paged(
+		rows,
+		part.limit(),
+		func(r gen.PageOfRunsRow) []string { return keyOf(r.StartedAt, r.ID) },
+	), err
 }
 
 // add puts a result into a student's part of a run.

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"time"
 
+	"hodometer/core/units"
 	"hodometer/internal/store"
 	"hodometer/internal/store/gen"
 )
@@ -38,6 +39,9 @@ type Results struct {
 	Games   []Game   `json:"games"`
 }
 
+// mostResults in one answer; more is refused, not cut.
+const mostResults = 50_000
+
 // Results lists what was counted from the one day to the other, both included and ""
 // for none, of one student or ("") all.
 func (c *Club) Results(ctx context.Context, student, from, to string) (out Results, err error) {
@@ -47,27 +51,25 @@ func (c *Club) Results(ctx context.Context, student, from, to string) (out Resul
 	}
 	out = Results{[]Result{}, []Game{}}
 	err = c.store.View(ctx, func(q *gen.Queries) error {
-		rows, err := q.ListResults(ctx, gen.ListResultsParams{Student: student, Since: since, Until: until})
+		rows, err := q.ListResults(ctx, gen.ListResultsParams{
+			Student: student, Since: since, Until: until, Limit: mostResults + 1,
+		})
 		if err != nil {
 			return err
 		}
-		title := map[string]string{}
-		for _, r := range rows {
-			if _, ok := title[r.RunID]; !ok {
-				var l struct {
-					Title string `json:"title"`
-				}
-				if err := json.Unmarshal([]byte(r.Lesson), &l); err != nil {
-					return err
-				}
-				title[r.RunID] = l.Title
+		if len(rows) > mostResults {
+			return units.Problems{
+				{Field: "from", Detail: "more than 50 000 goals were counted in this time; " +
+					"choose a shorter one"},
 			}
+		}
+		for _, r := range rows {
 			k := Result{
 				Day: time.UnixMilli(r.At).
 					Format(time.DateOnly),
 				At:      r.At,
 				Run:     r.RunID,
-				Lesson:  title[r.RunID],
+				Lesson:  r.Title,
 				Student: r.StudentID,
 				Name:    r.Name,
 				Drill:   r.Drill,

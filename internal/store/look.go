@@ -42,11 +42,27 @@ type Holds struct {
 	base int64  // see edition.go
 }
 
+// depth is how thoroughly a file is looked at.
+type depth int
+
+const (
+	briefest depth = iota // what it says of itself, which takes no longer for a large file
+	sound                 // and every page, and how much it holds: a tenth of a second for 100 MB
+	deepest               // and every row and index against each other: a second for 100 MB
+)
+
 // Look reads what a file is and holds, without touching it: the file and the log beside
 // it are the same afterwards. It gives Refused where it is not a club file that this
-// version can open. Deep reads every row and index against each other, which takes about
-// a second for 100 MB; else every page is looked at, which takes a tenth of that.
+// version can open. Deep reads every row and index against each other; else every page is
+// looked at.
 func Look(ctx context.Context, path string, deep bool) (Holds, error) {
+	if deep {
+		return look(ctx, path, deepest)
+	}
+	return look(ctx, path, sound)
+}
+
+func look(ctx context.Context, path string, how depth) (Holds, error) {
 	info, err := os.Stat(path)
 	switch {
 	case errors.Is(err, fs.ErrNotExist):
@@ -69,9 +85,9 @@ func Look(ctx context.Context, path string, deep bool) (Holds, error) {
 	}
 	log, err := os.Stat(path + "-wal")
 	if err != nil || log.Size() == 0 {
-		return lookAt(ctx, path, path, "&immutable=1", deep)
+		return lookAt(ctx, path, path, "&mode=ro&immutable=1", how)
 	}
-	return lookWithLog(ctx, path, deep)
+	return lookWithLog(ctx, path, how)
 }
 
 func isSQLite(path string) error {
@@ -89,7 +105,8 @@ func isSQLite(path string) error {
 
 // lookWithLog looks at a file that was not closed: what was last written is in the log
 // beside it. Both are copied elsewhere first, for SQLite puts them together when it looks.
-func lookWithLog(ctx context.Context, path string, deep bool) (Holds, error) {
+// Every page is looked at: what tells a log from another's is in part what it would damage.
+func lookWithLog(ctx context.Context, path string, how depth) (Holds, error) {
 	dir, err := os.MkdirTemp("", "hodometer")
 	if err != nil {
 		return Holds{}, err
@@ -105,8 +122,8 @@ func lookWithLog(ctx context.Context, path string, deep bool) (Holds, error) {
 	if err != nil {
 		return Holds{}, err
 	}
-	alone, aloneErr := lookAt(ctx, path, path, "&immutable=1", false)
-	both, err := lookAt(ctx, path, there, "", deep)
+	alone, aloneErr := lookAt(ctx, path, path, "&mode=ro&immutable=1", sound)
+	both, err := lookAt(ctx, path, there, "", max(how, sound))
 	stale := refuse(
 		"The log %s-wal does not belong to the file beside it: perhaps an older copy was put there"+
 			" by hand. Nothing was changed. To go on from the copy, run: hodometer restore %s --db %s"+
@@ -128,20 +145,17 @@ func lookWithLog(ctx context.Context, path string, deep bool) (Holds, error) {
 	return both, nil
 }
 
-// lookAt reads the file at there, which stands for the one named path.
-func lookAt(ctx context.Context, path, there, how string, deep bool) (out Holds, err error) {
+// lookAt reads the file at there, which stands for the one named path and is opened in that
+// mode; none where it is a private copy with its log, which SQLite must be able to put together.
+func lookAt(ctx context.Context, path, there, mode string, how depth) (out Holds, err error) {
 	damaged := func(err error) error {
 		return refuse("%s is damaged (%s). Nothing was changed. Put the last good backup in its place:"+
 			" hodometer restore COPY --db %s (the file that is there now is kept next to it).",
 			path, briefly(err), path)
 	}
-	mode := "&mode=ro"
-	if how == "" {
-		mode = "" // a private copy with its log, which SQLite must be able to put together
-	}
 	db, err := sql.Open(
 		"sqlite",
-		"file:"+(&url.URL{Path: there}).EscapedPath()+"?_pragma=busy_timeout(5000)"+mode+how,
+		"file:"+(&url.URL{Path: there}).EscapedPath()+"?_pragma=busy_timeout(5000)"+mode,
 	)
 	if err != nil {
 		return out, damaged(err)
@@ -153,16 +167,16 @@ func lookAt(ctx context.Context, path, there, how string, deep bool) (out Holds,
 		out.Bytes = info.Size()
 	}
 	one := func(into any, query string) error { return db.QueryRowContext(ctx, query).Scan(into) }
-	var sound string
-	check := "pragma quick_check(1)"
-	if deep {
-		check = "pragma integrity_check(1)"
-	}
-	if err := one(&sound, check); err != nil {
-		return out, damaged(err)
-	}
-	if sound != "ok" {
-		return out, damaged(errors.New(sound))
+	if check := map[depth]string{
+		sound: "pragma quick_check(1)", deepest: "pragma integrity_check(1)",
+	}[how]; check != "" {
+		var found string
+		if err := one(&found, check); err != nil {
+			return out, damaged(err)
+		}
+		if found != "ok" {
+			return out, damaged(errors.New(found))
+		}
 	}
 	var id int64
 	var tables int
@@ -188,21 +202,10 @@ func lookAt(ctx context.Context, path, there, how string, deep bool) (out Holds,
 			newest,
 		)
 	}
-	counts := []struct {
-		into *int64
-		of   string
-	}{{&out.Students, "students"}, {&out.Lessons, "lessons"}, {&out.Runs, "runs"}, {&out.Events, "events"}}
-	for _, c := range counts {
-		if err := one(c.into, "select count(*) from "+c.of); err != nil {
+	if how > briefest {
+		if err := out.count(one); err != nil {
 			return out, damaged(err)
 		}
-	}
-	if out.Version >= packs {
-		var packed int64
-		if err := one(&packed, "select coalesce(sum(number), 0) from packed_events"); err != nil {
-			return out, damaged(err)
-		}
-		out.Events += packed
 	}
 	if out.Version >= doors {
 		row := db.QueryRowContext(ctx, "select id, demo, base from club where one = 1")
@@ -210,7 +213,7 @@ func lookAt(ctx context.Context, path, there, how string, deep bool) (out Holds,
 			return out, damaged(err)
 		}
 	}
-	if deep {
+	if how == deepest {
 		rows, err := db.QueryContext(ctx, "pragma foreign_key_check")
 		if err != nil {
 			return out, damaged(err)
@@ -224,6 +227,26 @@ func lookAt(ctx context.Context, path, there, how string, deep bool) (out Holds,
 		}
 	}
 	return out, nil
+}
+
+// count is how much there is.
+func (h *Holds) count(one func(into any, query string) error) error {
+	counts := []struct {
+		into *int64
+		of   string
+	}{{&h.Students, "students"}, {&h.Lessons, "lessons"}, {&h.Runs, "runs"}, {&h.Events, "events"}}
+	for _, c := range counts {
+		if err := one(c.into, "select count(*) from "+c.of); err != nil {
+			return err
+		}
+	}
+	if h.Version < packs {
+		return nil
+	}
+	var packed int64
+	err := one(&packed, "select coalesce(sum(number), 0) from packed_events")
+	h.Events += packed
+	return err
 }
 
 // briefly is the first line of what SQLite found.

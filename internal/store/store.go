@@ -45,19 +45,35 @@ type Store struct {
 	writes    atomic.Int64 // since then
 	trouble   atomic.Pointer[Trouble]
 
+	unchecked        bool // not every page was looked at before it was opened
 	closing, watched chan struct{}
 }
 
+// large is from how many bytes on a file is not read whole before it is opened [trade].
+var large int64 = 64 << 20
+
 // Open opens the file at path, or makes it, and brings it up to date. Every commit is on
 // the disk before it is acknowledged. A file that is not ours to open is Refused, and is
-// as it was.
+// as it was. Of a large file that was closed and is up to date not every page was looked
+// at: Check does.
 func Open(ctx context.Context, path string) (*Store, error) {
-	if _, err := os.Stat(path); errors.Is(err, fs.ErrNotExist) {
+	unchecked := false
+	if info, err := os.Stat(path); errors.Is(err, fs.ErrNotExist) {
 		if err := create(ctx, path); err != nil {
 			return nil, err
 		}
-	} else if _, err := Look(ctx, path, false); err != nil {
-		return nil, err
+	} else {
+		log, noLog := os.Stat(path + "-wal")
+		closed := noLog != nil || log.Size() == 0
+		if err == nil && info.Mode().IsRegular() && info.Size() > large && closed {
+			held, err := look(ctx, path, briefest)
+			unchecked = err == nil && held.Version == Newest()
+		}
+		if !unchecked {
+			if _, err := Look(ctx, path, false); err != nil {
+				return nil, err
+			}
+		}
 	}
 	f, err := os.OpenFile(path, os.O_RDWR, 0)
 	if err != nil {
@@ -69,8 +85,28 @@ func Open(ctx context.Context, path string) (*Store, error) {
 	if err != nil {
 		return nil, err
 	}
+	s.unchecked = unchecked
 	go s.watch()
 	return s, nil
+}
+
+// Check looks at every page of a large file, which Open did not, while it is open. Damage
+// becomes the store's Trouble, and nothing more is written. It reports whether it looked.
+func (s *Store) Check(ctx context.Context) (looked bool, err error) {
+	if !s.unchecked {
+		return false, nil
+	}
+	var found string
+	if err := s.read.QueryRowContext(ctx, "pragma quick_check(1)").Scan(&found); err != nil {
+		if t := s.noteDamage(err); t != nil {
+			return true, *t
+		}
+		return true, err
+	}
+	if found != "ok" {
+		return true, s.damaged()
+	}
+	return true, nil
 }
 
 // create makes a new club file, which is there whole or not at all.

@@ -477,3 +477,51 @@ func TestAFullDiskWhileCarryingOver(t *testing.T) {
 	require.NoError(t, s.carry(t.Context()))
 	require.NoError(t, tryPut(s, "Moss"))
 }
+
+// A large file is opened before all of it was read: what is damaged in it is found while it is
+// served, and nothing more is written. One that is to be brought up to date is read whole first.
+func TestALargeFileIsCheckedWhileItIsServed(t *testing.T) {
+	was := large
+	large = 0
+	t.Cleanup(func() { large = was })
+	path := someClub(t, 400)
+	s := openAt(t, path)
+	looked, err := s.Check(t.Context())
+	require.True(t, looked)
+	require.NoError(t, err)
+	require.Nil(t, s.Trouble())
+	pages := s.pages(t)
+	require.NoError(t, s.Close())
+
+	bad := bytesOf(t, path)
+	for i := range 4096 { // the last page, which is one of the students'
+		bad[(pages-1)*4096+i] = 0xa5
+	}
+	require.NoError(t, os.WriteFile(path, bad, 0o600))
+	s = openAt(t, path)
+	looked, err = s.Check(t.Context())
+	require.True(t, looked)
+	require.ErrorAs(t, err, &Trouble{})
+	require.Contains(t, s.Trouble().Why, "is damaged")
+	require.ErrorAs(t, tryPut(s, "Juno"), &Trouble{})
+	_ = s.Close() // into a damaged file
+
+	large = was
+	_, err = Open(t.Context(), path)
+	require.ErrorAs(t, err, &Refused{}, "a small one is read at once")
+
+	// Where a log was left beside it, all of it is read at once.
+	large = 0
+	left := someClub(t, 10)
+	s = openAt(t, left)
+	put(t, s, "Juno")
+	one, log := bytesOf(t, left), bytesOf(t, left+"-wal")
+	require.NoError(t, s.Close())
+	require.NoError(t, os.WriteFile(left, one, 0o600))
+	require.NoError(t, os.WriteFile(left+"-wal", log, 0o600))
+	s = openAt(t, left)
+	looked, err = s.Check(t.Context())
+	require.False(t, looked)
+	require.NoError(t, err)
+	require.NoError(t, s.Close())
+}

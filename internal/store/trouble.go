@@ -152,10 +152,16 @@ func (s *Store) noteDamage(err error) *Trouble {
 	if code := said.Code() & 0xff; code != sqlite3.SQLITE_CORRUPT && code != sqlite3.SQLITE_NOTADB {
 		return nil
 	}
+	t := s.damaged()
+	return &t
+}
+
+// damaged remembers that the file is.
+func (s *Store) damaged() Trouble {
 	t := &Trouble{
 		Why: "The club file " + s.name() + " is damaged. Nothing is being saved. Stop the server and put" +
 			" the last good copy in its place with hodometer restore." + kept,
 	}
 	s.trouble.Store(t)
-	return t
+	return *t
 }

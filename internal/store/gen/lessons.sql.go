@@ -159,8 +159,8 @@ func (q *Queries) InsertLessonVersion(ctx context.Context, arg InsertLessonVersi
 
 const latestLessonOf = `-- name: LatestLessonOf :one
 select l.id from lessons l
-where l.id in (select p.lesson_id from lesson_students p join who w on w.id = p.student_id
-               where w.one in (select a.value from json_each(cast(?1 as text)) a))
+where l.id in (select p.lesson_id from lesson_students p where p.student_id in (
+        select w.id from who w where w.one in (select a.value from json_each(cast(?1 as text)) a)))
   and (cast(?2 as integer) = 0
     or (select count(*) from lesson_students p join who w on w.id = p.student_id
         where p.lesson_id = l.id and w.one in (select b.value from json_each(cast(?1 as text)) b)) = ?2

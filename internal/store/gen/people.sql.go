@@ -217,9 +217,10 @@ func (q *Queries) ListResultsOfStudent(ctx context.Context, student string) ([]R
 
 const listSessionsOfStudent = `-- name: ListSessionsOfStudent :many
 select r.lesson_id, r.started_at, r.minutes, cast(coalesce(e.value, 0) as integer) as rating
-from runs r left join efforts e on e.run_id = r.id and e.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1)
+from (select distinct x.run_id from attended x where x.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1)) own
+join runs r on r.id = own.run_id
+left join efforts e on e.run_id = r.id and e.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1)
 where r.status = 'finished'
-  and exists (select 1 from attended x where x.run_id = r.id and x.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1))
 order by r.started_at desc
 `
 

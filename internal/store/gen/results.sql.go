@@ -10,16 +10,17 @@ import (
 )
 
 const listResults = `-- name: ListResults :many
-select r.run_id, r.student_id, r.block_id, r.step, r.skill, r.at, r.balls, r.good, r.best, r.met, r.radius, r.asked, r.kind, r.stage, r.drill, r.edition, r.more, r.shot, s.name, runs.lesson from results r
+select r.run_id, r.student_id, r.block_id, r.step, r.skill, r.at, r.balls, r.good, r.best, r.met, r.radius, r.asked, r.kind, r.stage, r.drill, r.edition, r.more, r.shot, s.name, cast(runs.lesson ->> '$.title' as text) as title from results r
 join students s on s.id = r.student_id join runs on runs.id = r.run_id
 where (?1 = '' or r.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1)) and r.at >= ?2 and r.at < ?3
-order by r.at, r.run_id, r.student_id, r.block_id, r.step limit 50000
+order by r.at, r.run_id, r.student_id, r.block_id, r.step limit ?4
 `
 
 type ListResultsParams struct {
 	Student interface{}
 	Since   int64
 	Until   int64
+	Limit   int64
 }
 
 type ListResultsRow struct {
@@ -42,12 +43,17 @@ type ListResultsRow struct {
 	More      string
 	Shot      int64
 	Name      string
-	Lesson    string
+	Title     string
 }
 
 // What was counted from one moment to another, of one student or (”) all.
 func (q *Queries) ListResults(ctx context.Context, arg ListResultsParams) ([]ListResultsRow, error) {
-	rows, err := q.db.QueryContext(ctx, listResults, arg.Student, arg.Since, arg.Until)
+	rows, err := q.db.QueryContext(ctx, listResults,
+		arg.Student,
+		arg.Since,
+		arg.Until,
+		arg.Limit,
+	)
 	if err != nil {
 		return nil, err
 	}
@@ -75,7 +81,7 @@ func (q *Queries) ListResults(ctx context.Context, arg ListResultsParams) ([]Lis
 			&i.More,
 			&i.Shot,
 			&i.Name,
-			&i.Lesson,
+			&i.Title,
 		); err != nil {
 			return nil, err
 		}

@@ -535,10 +535,11 @@ func (q *Queries) ListGamesOfRuns(ctx context.Context, runs []string) ([]ListGam
 
 const listGamesOfStudents = `-- name: ListGamesOfStudents :many
 select g.run_id, g.block_id, g.n, g.at, g.title, g.court, g.points_a, g.points_b, g.won_a, g.won_b, g."over", g.winner, g.favours, g.marks, g.own, g.game, w.one as student_id, p.side
-from games g join game_players p on p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n
+from (select distinct x.run_id, x.block_id, x.n from game_players x
+      where x.student_id in (select v.id from who v where v.one in (/*SLICE:students*/?))) own
+join games g on g.run_id = own.run_id and g.block_id = own.block_id and g.n = own.n
+join game_players p on p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n
 join who w on w.id = p.student_id
-where exists (select 1 from game_players x where x.run_id = g.run_id and x.block_id = g.block_id and x.n = g.n
-              and x.student_id in (select v.id from who v where v.one in (/*SLICE:students*/?)))
 order by g.at desc, g.run_id, g.n desc, p.side, p.student_id
 limit 4000
 `
@@ -914,7 +915,7 @@ func (q *Queries) ListToPack(ctx context.Context, arg ListToPackParams) ([]strin
 }
 
 const pageOfRuns = `-- name: PageOfRuns :many
-select r.id, r.lesson_id, r.lesson, r.started_at, r.status, r.minutes, r.note from runs r join lessons l on l.id = r.lesson_id
+select r.id, r.lesson_id, cast(r.lesson ->> '$.title' as text) as title, cast(r.lesson -> '$.students' as text) as students, r.started_at, r.status, r.minutes, r.note from runs r join lessons l on l.id = r.lesson_id
 where r.started_at >= ?1 and r.started_at < ?2
   and (r.started_at, r.id) < (cast(?3 as integer), cast(?4 as text))
   and (r.status in ('removed', 'givenUp')) = cast(?5 as integer)
@@ -938,8 +939,19 @@ type PageOfRunsParams struct {
 	Limit   int64
 }
 
+type PageOfRunsRow struct {
+	ID        string
+	LessonID  string
+	Title     string
+	Students  string
+	StartedAt int64
+	Status    string
+	Minutes   float64
+	Note      string
+}
+
 // Runs before a key, latest first: those that count, or those that were removed or given up.
-func (q *Queries) PageOfRuns(ctx context.Context, arg PageOfRunsParams) ([]Run, error) {
+func (q *Queries) PageOfRuns(ctx context.Context, arg PageOfRunsParams) ([]PageOfRunsRow, error) {
 	rows, err := q.db.QueryContext(ctx, pageOfRuns,
 		arg.Since,
 		arg.Until,
@@ -954,13 +966,14 @@ func (q *Queries) PageOfRuns(ctx context.Context, arg PageOfRunsParams) ([]Run, 
 		return nil, err
 	}
 	defer rows.Close()
-	var items []Run
+	var items []PageOfRunsRow
 	for rows.Next() {
-		var i Run
+		var i PageOfRunsRow
 		if err := rows.Scan(
 			&i.ID,
 			&i.LessonID,
-			&i.Lesson,
+			&i.Title,
+			&i.Students,
 			&i.StartedAt,
 			&i.Status,
 			&i.Minutes,

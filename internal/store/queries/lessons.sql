@@ -74,8 +74,8 @@ select version, saved_at, body from lesson_versions where lesson_id = ? order by
 -- name: LatestLessonOf :one
 -- The latest lesson with any of these students, a JSON list; of just these, so many, where only is not 0.
 select l.id from lessons l
-where l.id in (select p.lesson_id from lesson_students p join who w on w.id = p.student_id
-               where w.one in (select a.value from json_each(cast(sqlc.arg('students') as text)) a))
+where l.id in (select p.lesson_id from lesson_students p where p.student_id in (
+        select w.id from who w where w.one in (select a.value from json_each(cast(sqlc.arg('students') as text)) a)))
   and (cast(sqlc.arg('only') as integer) = 0
     or (select count(*) from lesson_students p join who w on w.id = p.student_id
         where p.lesson_id = l.id and w.one in (select b.value from json_each(cast(sqlc.arg('students') as text)) b)) = sqlc.arg('only')

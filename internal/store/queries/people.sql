@@ -36,9 +36,10 @@ delete from groups where id = ?;
 
 -- name: ListSessionsOfStudent :many
 select r.lesson_id, r.started_at, r.minutes, cast(coalesce(e.value, 0) as integer) as rating
-from runs r left join efforts e on e.run_id = r.id and e.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student'))
+from (select distinct x.run_id from attended x where x.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student'))) own
+join runs r on r.id = own.run_id
+left join efforts e on e.run_id = r.id and e.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student'))
 where r.status = 'finished'
-  and exists (select 1 from attended x where x.run_id = r.id and x.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student')))
 order by r.started_at desc;
 
 -- name: ListPlannedOfStudent :many

@@ -1,6 +1,6 @@
 -- name: PageOfRuns :many
 -- Runs before a key, latest first: those that count, or those that were removed or given up.
-select r.id, r.lesson_id, r.lesson, r.started_at, r.status, r.minutes, r.note from runs r join lessons l on l.id = r.lesson_id
+select r.id, r.lesson_id, cast(r.lesson ->> '$.title' as text) as title, cast(r.lesson -> '$.students' as text) as students, r.started_at, r.status, r.minutes, r.note from runs r join lessons l on l.id = r.lesson_id
 where r.started_at >= sqlc.arg('since') and r.started_at < sqlc.arg('until')
   and (r.started_at, r.id) < (cast(sqlc.arg('at') as integer), cast(sqlc.arg('id') as text))
   and (r.status in ('removed', 'givenUp')) = cast(sqlc.arg('gone') as integer)
@@ -76,10 +76,11 @@ insert into game_players (student_id, run_id, block_id, n, side) values (?, ?, ?
 -- name: ListGamesOfStudents :many
 -- The games of any of these students, with everybody in them, latest first.
 select g.*, w.one as student_id, p.side
-from games g join game_players p on p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n
+from (select distinct x.run_id, x.block_id, x.n from game_players x
+      where x.student_id in (select v.id from who v where v.one in (sqlc.slice('students')))) own
+join games g on g.run_id = own.run_id and g.block_id = own.block_id and g.n = own.n
+join game_players p on p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n
 join who w on w.id = p.student_id
-where exists (select 1 from game_players x where x.run_id = g.run_id and x.block_id = g.block_id and x.n = g.n
-              and x.student_id in (select v.id from who v where v.one in (sqlc.slice('students'))))
 order by g.at desc, g.run_id, g.n desc, p.side, p.student_id
 limit 4000;
 

@@ -1,0 +1,144 @@
+package api
+
+import (
+	"context"
+	"database/sql"
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"net/http/httptest"
+	"os"
+	"path/filepath"
+	"strconv"
+	"testing"
+	"time"
+
+	"hodometer/internal/club"
+	"hodometer/internal/demo"
+	"hodometer/internal/store"
+	"hodometer/internal/store/growth"
+
+	"github.com/labstack/echo/v5"
+	"github.com/stretchr/testify/require"
+)
+
+// largeClub is a club of several years: LARGE times the demo's nine weeks of 44 lessons, 50
+// where nothing is said, and 450 for ten years of forty lessons a week.
+func largeClub(b *testing.B) (path string, times int) {
+	times, _ = strconv.Atoi(os.Getenv("LARGE"))
+	times = max(times, 50)
+	path = filepath.Join(b.TempDir(), "club.db")
+	s, err := store.Open(b.Context(), path)
+	require.NoError(b, err)
+	require.NoError(b, demo.Fill(b.Context(), club.New(s)))
+	require.NoError(b, s.Close())
+	require.NoError(b, growth.Grow(b.Context(), path, times))
+	return path, times
+}
+
+// bare answers with the rows of one query, in the framework that we use and nothing else.
+func bare(b *testing.B, db *sql.DB, query string, args ...any) http.Handler {
+	e := echo.New()
+	e.GET("/", func(c *echo.Context) error {
+		rows, err := db.QueryContext(c.Request().Context(), query, args...)
+		if err != nil {
+			return err
+		}
+		defer rows.Close()
+		names, err := rows.Columns()
+		if err != nil {
+			return err
+		}
+		all := []map[string]any{}
+		for rows.Next() {
+			row, into := make([]any, len(names)), make([]any, len(names))
+			for i := range row {
+				into[i] = &row[i]
+			}
+			if err := rows.Scan(into...); err != nil {
+				return err
+			}
+			one := map[string]any{}
+			for i, name := range names {
+				one[name] = row[i]
+			}
+			all = append(all, one)
+		}
+		return c.JSON(http.StatusOK, all)
+	})
+	return e
+}
+
+// The pages of a club of years, each beside one indexed query of the same rows in the bare
+// framework: ×bare is how many times as long ours takes.
+func BenchmarkLargeClub(b *testing.B) {
+	path, _ := largeClub(b)
+	begun := time.Now()
+	d := deskOver(b, path)
+	b.Logf("opened in %d ms", time.Since(begun).Milliseconds())
+	db, err := sql.Open("sqlite", "file:"+path+"?mode=ro")
+	require.NoError(b, err)
+	b.Cleanup(func() { db.Close() })
+	text := func(query string) (out string) {
+		require.NoError(b, db.QueryRow(query).Scan(&out))
+		return out
+	}
+	id := text("select id from lessons order by date desc limit 1 offset 30")
+	who := text("select id from students order by name limit 1")
+	for _, page := range []struct {
+		name, path, query string
+		args              []any
+	}{
+		{"lessons", "/api/v1/lessons", "select l.*, (select group_concat(s.name) from lesson_students p" +
+			" join students s on s.id = p.student_id where p.lesson_id = l.id), (select json_group_array(title)" +
+			" from blocks where lesson_id = l.id) from lessons l order by date desc, start desc limit 50", nil},
+		{"log", "/api/v1/runs?limit=30", "select r.*, (select json_group_array(json_array(balls, good, best," +
+			" more)) from results where run_id = r.id), (select json_group_array(json_array(points_a, marks))" +
+			" from games where run_id = r.id) from runs r order by started_at desc limit 30", nil},
+		{"lesson", "/api/v1/lessons/" + id, "select l.*, b.* from lessons l join blocks b on b.lesson_id = l.id" +
+			" where l.id = ?", []any{id}},
+		{"student", "/api/v1/students/" + who, "select * from results where student_id = ? order by at",
+			[]any{who}},
+		{"month", "/api/v1/lessons?from=2026-10-01&until=2026-11-01&limit=200", "select l.*, (select" +
+			" group_concat(s.name) from lesson_students p join students s on s.id = p.student_id where" +
+			" p.lesson_id = l.id), (select json_group_array(title) from blocks where lesson_id = l.id) from" +
+			" lessons l where date >= '2026-10-01' and date < '2026-11-01' order by date desc", nil},
+	} {
+		b.Run(page.name, func(b *testing.B) {
+			ask := func(h http.Handler, path string) time.Duration {
+				from := time.Now()
+				w := httptest.NewRecorder()
+				h.ServeHTTP(w, httptest.NewRequest("GET", "http://localhost"+path, nil))
+				require.Equal(b, http.StatusOK, w.Code, w.Body.String())
+				require.True(b, json.Valid(w.Body.Bytes()))
+				return time.Since(from)
+			}
+			h := bare(b, db, page.query, page.args...)
+			ask(h, "/")
+			ask(d.handler, page.path)
+			var ours, theirs time.Duration
+			for b.Loop() {
+				ours += ask(d.handler, page.path)
+				theirs += ask(h, "/")
+			}
+			b.ReportMetric(float64(ours)/float64(theirs), "×bare")
+			b.ReportMetric(float64(ours.Microseconds())/float64(b.N), "µs/page")
+		})
+	}
+}
+
+// A club of years is opened, and gives its first page.
+func BenchmarkLargeStart(b *testing.B) {
+	path, _ := largeClub(b)
+	for b.Loop() {
+		s, err := store.Open(context.Background(), path)
+		require.NoError(b, err)
+		_, err = club.New(s).Lessons(context.Background(), club.Part{}, false)
+		require.NoError(b, err)
+		require.NoError(b, s.Close())
+	}
+	info, err := os.Stat(path)
+	require.NoError(b, err)
+	b.ReportMetric(float64(info.Size())/1e6, "MB")
+	_ = fmt.Sprint
+}
