@@ -3,7 +3,6 @@ package club
 import (
 	"cmp"
 	"context"
-	"database/sql"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -31,13 +30,11 @@ type Course struct {
 	Loads   []course.WeekLoad `json:"loads"`
 }
 
-const courses = "course" // the kind of document
-
 // Courses lists the weeks ahead, those that begin first coming first.
 func (c *Club) Courses(ctx context.Context) (out []Course, err error) {
 	out = []Course{}
 	err = c.store.View(ctx, func(q *gen.Queries) error {
-		rows, err := q.ListDocuments(ctx, courses)
+		rows, err := q.ListDocuments(ctx, string(courses))
 		if err != nil {
 			return err
 		}
@@ -160,66 +157,65 @@ func validCourse(w *course.Course) error {
 }
 
 // SaveCourse makes a course (version 0) or changes one; lessons that are drafted already
-// go to the days they are on now.
+// go to the days they are on now. All of it happens, or nothing.
 func (c *Club) SaveCourse(ctx context.Context, w Course) (Course, error) {
 	if err := validCourse(&w.Course); err != nil {
 		return w, err
 	}
-	err := c.store.View(ctx, func(q *gen.Queries) error { return known(ctx, q, w.Course.Students) })
-	if err != nil {
-		return w, err
-	}
-	was, err := c.keptCourse(ctx, w.Course.ID)
-	if err != nil {
-		return w, err
-	}
-	if _, err := c.putDocument(ctx, courses, w.Course.ID, w.Version, w.Course); err != nil {
-		return w, err
-	}
-	if err := c.moveLessons(ctx, &w.Course, was); err != nil {
-		return w, err
-	}
-	return c.course(ctx, w.Course.ID)
-}
-
-func (c *Club) course(ctx context.Context, id string) (out Course, err error) {
-	err = c.store.View(ctx, func(q *gen.Queries) error {
-		row, err := q.GetDocument(ctx, gen.GetDocumentParams{Kind: courses, ID: id})
+	out := w
+	err := c.store.Write(ctx, func(q *gen.Queries) error {
+		if err := known(ctx, q, w.Course.Students); err != nil {
+			return err
+		}
+		was, err := kept(ctx, q, courses, w.Course.ID, course.Course{})
 		if err != nil {
-			return orMissing(err, called(courses))
+			return err
 		}
-		one, err := readCourses(ctx, q, row)
-		if err == nil {
-			out = one[0]
+		if _, err := c.put(ctx, q, courses, w.Course.ID, w.Version, w.Course); err != nil {
+			return err
 		}
+		if err := c.moveLessons(ctx, q, &w.Course, was); err != nil {
+			return err
+		}
+		out, err = courseOf(ctx, q, w.Course.ID)
 		return err
 	})
 	return out, err
 }
 
-// keptCourse is a course as it was saved last; empty for a new one.
-func (c *Club) keptCourse(ctx context.Context, id string) (out course.Course, err error) {
+func (c *Club) course(ctx context.Context, id string) (out Course, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
-		row, err := q.GetDocument(ctx, gen.GetDocumentParams{Kind: courses, ID: id})
-		if errors.Is(err, sql.ErrNoRows) {
-			return nil
-		}
-		if err != nil {
-			return err
-		}
-		return json.Unmarshal([]byte(row.Body), &out)
+		out, err = courseOf(ctx, q, id)
+		return err
 	})
 	return out, err
 }
 
+func courseOf(ctx context.Context, q *gen.Queries, id string) (out Course, err error) {
+	row, err := courses.find(ctx, q, id)
+	if err != nil {
+		return out, err
+	}
+	one, err := readCourses(ctx, q, row)
+	if err != nil {
+		return out, err
+	}
+	return one[0], nil
+}
+
 // moveLessons puts drafted lessons on the days that the course moves them to. One whose
 // day was changed on its own page stays there: only what moved in the course moves.
-func (c *Club) moveLessons(ctx context.Context, w *course.Course, was course.Course) error {
+func (c *Club) moveLessons(
+	ctx context.Context,
+	q *gen.Queries,
+	w *course.Course,
+	was course.Course,
+) error {
 	for _, s := range w.Lessons {
 		if old := was.Lesson(s.ID); old != nil && old.Date == s.Date && old.Start == s.Start {
 			continue
 		}
-		l, err := c.Lesson(ctx, s.ID)
+		l, err := readLesson(ctx, q, s.ID)
 		if errors.As(err, &Missing{}) {
 			continue
 		}
@@ -230,7 +226,7 @@ func (c *Club) moveLessons(ctx context.Context, w *course.Course, was course.Cou
 			continue
 		}
 		l.Date, l.Start = s.Date, s.Start
-		if _, err := c.SaveLesson(ctx, l); err != nil {
+		if _, err := c.saveLesson(ctx, q, l); err != nil {
 			return err
 		}
 	}
@@ -239,7 +235,7 @@ func (c *Club) moveLessons(ctx context.Context, w *course.Course, was course.Cou
 
 // RemoveCourse takes a course away; lessons that were drafted stay.
 func (c *Club) RemoveCourse(ctx context.Context, id string) error {
-	return c.removeDocument(ctx, courses, id)
+	return c.remove(ctx, courses, id)
 }
 
 // SlotChange is what is done to a lesson of a course.

@@ -4,13 +4,10 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
-	"fmt"
 	"slices"
-	"strings"
 	"sync"
 
 	"hodometer/core/drill"
-	"hodometer/core/lesson"
 	"hodometer/core/library"
 	"hodometer/core/plan"
 	"hodometer/core/units"
@@ -49,30 +46,21 @@ var shipped = sync.OnceValue(func() (out []ShelfDrill) {
 	return out
 })
 
-func readShelf(r gen.Drill) (ShelfDrill, error) {
+func readShelf(r gen.Document) (ShelfDrill, error) {
 	var d drill.Drill
-	if err := json.Unmarshal([]byte(r.Body), &d); err != nil {
-		return ShelfDrill{}, fmt.Errorf("drill %s: %w", r.ID, err)
-	}
+	err := json.Unmarshal([]byte(r.Body), &d)
 	d.ID = r.ID
-	return shelved(int(r.Version), true, d), nil
+	return shelved(int(r.Version), true, d), err
 }
 
 // Drills is the shelf: the club's own, latest first, then those that ship.
 func (c *Club) Drills(ctx context.Context) (out []ShelfDrill, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
-		rows, err := q.ListDrills(ctx)
+		own, err := all(ctx, q, drills, readShelf)
 		if err != nil {
 			return err
 		}
-		for _, r := range rows {
-			s, err := readShelf(r)
-			if err != nil {
-				return err
-			}
-			out = append(out, s)
-		}
-		out = append(out, shipped()...)
+		out = append(own, shipped()...)
 		favourites, err := q.ListFavourites(ctx)
 		for i := range out {
 			out[i].Favourite = slices.Contains(favourites, out[i].ID)
@@ -99,9 +87,9 @@ func findDrill(ctx context.Context, q *gen.Queries, id string) (ShelfDrill, erro
 	if i := slices.IndexFunc(shipped(), func(s ShelfDrill) bool { return s.ID == id }); i >= 0 {
 		return shipped()[i], nil
 	}
-	r, err := q.GetDrill(ctx, id)
+	r, err := drills.find(ctx, q, id)
 	if err != nil {
-		return ShelfDrill{}, orMissing(err, "drill")
+		return ShelfDrill{}, err
 	}
 	return readShelf(r)
 }
@@ -120,14 +108,8 @@ func (c *Club) SaveDrill(
 		under.Under("drill", p)
 		return out, under
 	}
-	if !lesson.IsID(id) {
-		return out, units.Problems{
-			{
-				Field: "id",
-				Detail: "a drill that comes with Hodometer cannot be changed; save a copy with its own id, a UUID in " +
-					"lower case",
-			},
-		}
+	if err := drills.ownID(id); err != nil {
+		return out, err
 	}
 	err = c.store.Write(ctx, func(q *gen.Queries) error {
 		out, err = c.putDrill(ctx, q, id, version, d)
@@ -145,77 +127,27 @@ func (c *Club) putDrill(
 ) (ShelfDrill, error) {
 	d = d.Clone() // the caller's stays as it is
 	d.ID = id
-	now := c.Now().UnixMilli()
 	current, err := findDrill(ctx, q, id)
 	if err == nil {
 		d.Follow(&current.Drill)
-	}
-	body, wrong := json.Marshal(d)
-	if wrong != nil {
-		return ShelfDrill{}, wrong
-	}
-	switch isNew := errors.As(err, &Missing{}) && version == 0; {
-	case isNew:
-		err = q.InsertDrill(ctx, gen.InsertDrillParams{ID: id, SavedAt: now, Body: string(body)})
-	case err != nil:
+	} else if !errors.As(err, &Missing{}) {
 		return ShelfDrill{}, err
-	case current.Version != version:
-		return ShelfDrill{}, Stale{
-			What:    "drill",
-			Drill:   &current,
-			Changes: drillChanges(ctx, q, id, version, current.Drill),
-		}
-	default:
-		err = q.UpdateDrill(ctx, gen.UpdateDrillParams{SavedAt: now, Body: string(body), ID: id})
 	}
-	if err == nil {
-		err = q.InsertDrillVersion(
-			ctx,
-			gen.InsertDrillVersionParams{
-				DrillID: id,
-				Version: int64(version + 1),
-				SavedAt: now,
-				Body:    string(body),
-			},
-		)
+	version, err = c.put(ctx, q, drills, id, version, d)
+	var stale Stale
+	if errors.As(err, &stale) {
+		stale.Drill = &current
+		return ShelfDrill{}, stale
 	}
 	if err == nil {
 		err = nameSituation(ctx, q, &d)
 	}
-	return shelved(version+1, true, d), err
-}
-
-// drillChanges says which parts of a drill differ from the version edited.
-func drillChanges(ctx context.Context, q *gen.Queries, id string, version int, now drill.Drill) []string {
-	rows, err := q.ListDrillVersions(ctx, id)
-	i := slices.IndexFunc(rows, func(r gen.ListDrillVersionsRow) bool { return int(r.Version) == version })
-	if err != nil || i < 0 {
-		return []string{}
-	}
-	var was, is map[string]json.RawMessage
-	body, _ := json.Marshal(now)
-	if json.Unmarshal([]byte(rows[i].Body), &was) != nil || json.Unmarshal(body, &is) != nil {
-		return []string{}
-	}
-	out := []string{}
-	for field, v := range is {
-		if string(was[field]) != string(v) {
-			out = append(out, strings.ToUpper(field[:1])+field[1:]+" changed")
-		}
-	}
-	slices.Sort(out)
-	return out
+	return shelved(version, true, d), err
 }
 
 // RemoveDrill takes one of the club's own off the shelf.
 func (c *Club) RemoveDrill(ctx context.Context, id string) error {
-	return c.store.Write(ctx, func(q *gen.Queries) error {
-		n, err := q.RemoveDrill(ctx, id)
-		if err == nil && n == 0 {
-			return Missing{"drill in my drills"}
-		}
-		return err
-	})
+	return c.remove(ctx, drills, id)
 }
 
 // SetFavourite marks a drill, or takes the mark away.
@@ -235,24 +167,17 @@ func (c *Club) SetFavourite(ctx context.Context, id string, yes bool) error {
 // one that ships.
 func (c *Club) DrillVersions(ctx context.Context, id string) (out []DrillVersion, err error) {
 	out = []DrillVersion{}
-	err = c.store.View(ctx, func(q *gen.Queries) error {
-		rows, err := q.ListDrillVersions(ctx, id)
-		for _, r := range rows {
-			v := DrillVersion{Version: int(r.Version), SavedAt: r.SavedAt}
-			if err := json.Unmarshal([]byte(r.Body), &v.Drill); err != nil {
-				return err
-			}
-			out = append(out, v)
-		}
-		return err
+	err = c.versions(ctx, drills, id, func(version int, savedAt int64) any {
+		out = append(out, DrillVersion{Version: version, SavedAt: savedAt})
+		return &out[len(out)-1].Drill
 	})
 	return out, err
 }
 
 // AddDrills puts drills on the shelf as the club's own, all or none.
-func (c *Club) AddDrills(ctx context.Context, drills []drill.Drill) (out []ShelfDrill, err error) {
+func (c *Club) AddDrills(ctx context.Context, added []drill.Drill) (out []ShelfDrill, err error) {
 	err = c.store.Write(ctx, func(q *gen.Queries) error {
-		for _, d := range drills {
+		for _, d := range added {
 			id, err := uuid.NewV7()
 			if err != nil {
 				return err
@@ -301,9 +226,9 @@ func (c *Club) CheckDrill(ctx context.Context, d *drill.Drill, a Asked) (plan.Be
 }
 
 // Shelf sums drills up as the shelf would, without putting them there.
-func Shelf(drills []drill.Drill) []ShelfDrill {
-	out := make([]ShelfDrill, len(drills))
-	for i, d := range drills {
+func Shelf(some []drill.Drill) []ShelfDrill {
+	out := make([]ShelfDrill, len(some))
+	for i, d := range some {
 		d.ID = "unsaved"
 		out[i] = shelved(0, true, d)
 	}

@@ -3,12 +3,9 @@ package club
 import (
 	"context"
 	"encoding/json"
-	"errors"
-	"fmt"
 	"slices"
 
 	"hodometer/core/game"
-	"hodometer/core/lesson"
 	"hodometer/core/units"
 	"hodometer/internal/store/gen"
 
@@ -36,26 +33,17 @@ func document(g game.Preset) game.Preset {
 	return g
 }
 
-func readGame(r gen.GameShelf) (ShelfGame, error) {
+func readGame(r gen.Document) (ShelfGame, error) {
 	out := ShelfGame{Edition: int(r.Version), Own: true}
-	if err := json.Unmarshal([]byte(r.Body), &out.Preset); err != nil {
-		return out, fmt.Errorf("game %s: %w", r.ID, err)
-	}
+	err := json.Unmarshal([]byte(r.Body), &out.Preset)
 	out.ID = r.ID
-	return out, nil
+	return out, err
 }
 
 // Games are the shelf of games: the club's own, latest first, then those that ship.
 func (c *Club) Games(ctx context.Context) (out []ShelfGame, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
-		rows, err := q.ListShelfGames(ctx)
-		for _, r := range rows {
-			g, err := readGame(r)
-			if err != nil {
-				return err
-			}
-			out = append(out, g)
-		}
+		out, err = all(ctx, q, games, readGame)
 		return err
 	})
 	for _, g := range game.Presets() {
@@ -77,9 +65,9 @@ func findGame(ctx context.Context, q *gen.Queries, id string) (ShelfGame, error)
 	if i := slices.IndexFunc(game.Presets(), func(g game.Preset) bool { return g.ID == id }); i >= 0 {
 		return ShelfGame{Preset: document(game.Presets()[i])}, nil
 	}
-	r, err := q.GetShelfGame(ctx, id)
+	r, err := games.find(ctx, q, id)
 	if err != nil {
-		return ShelfGame{}, orMissing(err, "game")
+		return ShelfGame{}, err
 	}
 	return readGame(r)
 }
@@ -99,14 +87,8 @@ func (c *Club) SaveGame(
 		under.Under("game", p)
 		return out, under
 	}
-	if !lesson.IsID(id) {
-		return out, units.Problems{
-			{
-				Field: "id",
-				Detail: "a game that comes with Hodometer cannot be changed; save a copy with its own id, a UUID in " +
-					"lower case",
-			},
-		}
+	if err := games.ownID(id); err != nil {
+		return out, err
 	}
 	err = c.store.Write(ctx, func(q *gen.Queries) error {
 		out, err = c.putGame(ctx, q, id, edition, g)
@@ -123,64 +105,31 @@ func (c *Club) putGame(
 	g game.Preset,
 ) (ShelfGame, error) {
 	g.ID = id
-	body, err := json.Marshal(g)
-	if err != nil {
-		return ShelfGame{}, err
-	}
-	now := c.Now().UnixMilli()
-	current, err := findGame(ctx, q, id)
-	switch isNew := errors.As(err, &Missing{}) && edition == 0; {
-	case isNew:
-		err = q.InsertShelfGame(ctx, gen.InsertShelfGameParams{ID: id, SavedAt: now, Body: string(body)})
-	case err != nil:
-		return ShelfGame{}, err
-	case current.Edition != edition:
-		return ShelfGame{}, Stale{What: "game", Changes: []string{"“" + current.Title + "” as it is now"}}
-	default:
-		err = q.UpdateShelfGame(ctx, gen.UpdateShelfGameParams{SavedAt: now, Body: string(body), ID: id})
-	}
-	if err == nil {
-		err = q.InsertGameVersion(ctx, gen.InsertGameVersionParams{
-			GameID: id, Version: int64(edition + 1), SavedAt: now, Body: string(body),
-		})
-	}
-	return ShelfGame{Preset: g, Edition: edition + 1, Own: true}, err
+	edition, err := c.put(ctx, q, games, id, edition, g)
+	return ShelfGame{Preset: g, Edition: edition, Own: true}, err
 }
 
 // RemoveGame takes one of the club's own off the shelf; lessons keep theirs, and saving
 // it again brings it back.
 func (c *Club) RemoveGame(ctx context.Context, id string) error {
-	return c.store.Write(ctx, func(q *gen.Queries) error {
-		n, err := q.RemoveShelfGame(ctx, id)
-		if err == nil && n == 0 {
-			return Missing{"game in my games"}
-		}
-		return err
-	})
+	return c.remove(ctx, games, id)
 }
 
 // GameVersions are the states a game was saved in, latest first; none for one that
 // ships.
 func (c *Club) GameVersions(ctx context.Context, id string) (out []GameVersion, err error) {
 	out = []GameVersion{}
-	err = c.store.View(ctx, func(q *gen.Queries) error {
-		rows, err := q.ListGameVersions(ctx, id)
-		for _, r := range rows {
-			v := GameVersion{Edition: int(r.Version), SavedAt: r.SavedAt}
-			if err := json.Unmarshal([]byte(r.Body), &v.Game); err != nil {
-				return err
-			}
-			out = append(out, v)
-		}
-		return err
+	err = c.versions(ctx, games, id, func(edition int, savedAt int64) any {
+		out = append(out, GameVersion{Edition: edition, SavedAt: savedAt})
+		return &out[len(out)-1].Game
 	})
 	return out, err
 }
 
 // AddGames puts games on the shelf as the club's own, all or none.
-func (c *Club) AddGames(ctx context.Context, games []game.Preset) (out []ShelfGame, err error) {
+func (c *Club) AddGames(ctx context.Context, added []game.Preset) (out []ShelfGame, err error) {
 	err = c.store.Write(ctx, func(q *gen.Queries) error {
-		for _, g := range games {
+		for _, g := range added {
 			id, err := uuid.NewV7()
 			if err != nil {
 				return err

@@ -1,12 +1,12 @@
 package club
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
-	"fmt"
+	"slices"
 
 	"hodometer/core/ladder"
-	"hodometer/core/lesson"
 	"hodometer/core/units"
 	"hodometer/internal/store/gen"
 )
@@ -17,22 +17,18 @@ type ShelfLadder struct {
 	Ladder  ladder.Ladder `json:"ladder"`
 }
 
-const ladders = "ladder" // the kind of document
-
 // Ladders lists those that ship, and the club's own after them.
 func (c *Club) Ladders(ctx context.Context) (out []ShelfLadder, err error) {
 	for _, l := range ladder.All() {
 		out = append(out, ShelfLadder{Ladder: l})
 	}
 	err = c.store.View(ctx, func(q *gen.Queries) error {
-		rows, err := q.ListDocuments(ctx, ladders)
-		for _, r := range rows {
-			s := ShelfLadder{Version: int(r.Version)}
-			if err := json.Unmarshal([]byte(r.Body), &s.Ladder); err != nil {
-				return fmt.Errorf("ladder %s: %w", r.ID, err)
-			}
-			out = append(out, s)
-		}
+		own, err := all(ctx, q, ladders, func(r gen.Document) (s ShelfLadder, err error) {
+			s.Version = int(r.Version)
+			return s, json.Unmarshal([]byte(r.Body), &s.Ladder)
+		})
+		slices.SortFunc(own, func(a, b ShelfLadder) int { return cmp.Compare(a.Ladder.ID, b.Ladder.ID) })
+		out = append(out, own...)
 		return err
 	})
 	return out, err
@@ -44,9 +40,9 @@ func findLadder(ctx context.Context, q *gen.Queries, id string) (*ladder.Ladder,
 	if l, ok := ladder.ByID(id); ok {
 		return l, nil
 	}
-	row, err := q.GetDocument(ctx, gen.GetDocumentParams{Kind: ladders, ID: id})
+	row, err := ladders.find(ctx, q, id)
 	if err != nil {
-		return nil, orMissing(err, "ladder")
+		return nil, err
 	}
 	var l ladder.Ladder
 	return &l, json.Unmarshal([]byte(row.Body), &l)
@@ -54,26 +50,22 @@ func findLadder(ctx context.Context, q *gen.Queries, id string) (*ladder.Ladder,
 
 // SaveLadder makes a ladder of the club's own (version 0) or changes one.
 func (c *Club) SaveLadder(ctx context.Context, s ShelfLadder) (ShelfLadder, error) {
-	if !lesson.IsID(s.Ladder.ID) {
-		return s, units.Problems{
-			{
-				Field: "id",
-				Detail: "a ladder that comes with Hodometer cannot be changed; save a copy with its own id, " +
-					"a UUID in lower case",
-			},
-		}
+	if err := ladders.ownID(s.Ladder.ID); err != nil {
+		return s, err
 	}
 	var under units.Problems
 	under.Under("ladder", s.Ladder.Validate())
 	if err := under.Err(); err != nil {
 		return s, err
 	}
-	version, err := c.putDocument(ctx, ladders, s.Ladder.ID, s.Version, s.Ladder)
-	s.Version = version
+	err := c.store.Write(ctx, func(q *gen.Queries) (err error) {
+		s.Version, err = c.put(ctx, q, ladders, s.Ladder.ID, s.Version, s.Ladder)
+		return err
+	})
 	return s, err
 }
 
 // RemoveLadder takes a ladder of the club's own away; who stands on it stays.
 func (c *Club) RemoveLadder(ctx context.Context, id string) error {
-	return c.removeDocument(ctx, ladders, id)
+	return c.remove(ctx, ladders, id)
 }

@@ -257,7 +257,22 @@ func readLesson(ctx context.Context, q *gen.Queries, id string) (*lesson.Lesson,
 // was read. A save that comes too late is put together with what was saved
 // meanwhile, and refused with Stale where both changed the same thing. What is
 // returned is the lesson as it now stands.
-func (c *Club) SaveLesson(ctx context.Context, l *lesson.Lesson) (*lesson.Lesson, error) {
+func (c *Club) SaveLesson(ctx context.Context, l *lesson.Lesson) (saved *lesson.Lesson, err error) {
+	err = c.store.Write(ctx, func(q *gen.Queries) error {
+		saved, err = c.saveLesson(ctx, q, l)
+		return err
+	})
+	if err != nil {
+		return nil, err
+	}
+	return saved, nil
+}
+
+func (c *Club) saveLesson(
+	ctx context.Context,
+	q *gen.Queries,
+	l *lesson.Lesson,
+) (*lesson.Lesson, error) {
 	if err := l.Validate().Err(); err != nil {
 		return nil, err
 	}
@@ -268,69 +283,66 @@ func (c *Club) SaveLesson(ctx context.Context, l *lesson.Lesson) (*lesson.Lesson
 	if err != nil {
 		return nil, err
 	}
-	err = c.store.Write(ctx, func(q *gen.Queries) error {
-		if err := known(ctx, q, l.Students); err != nil {
-			return err
-		}
-		current, err := readLesson(ctx, q, l.ID)
-		isNew := errors.As(err, &Missing{}) && l.Version == 0
-		switch {
-		case isNew:
-			err = q.InsertLesson(
-				ctx,
-				gen.InsertLessonParams{
-					ID:          l.ID,
-					Title:       l.Title,
-					Aim:         l.Aim,
-					Date:        l.Date,
-					Start:       l.Start,
-					SlotMinutes: int64(l.SlotMinutes),
-					Court:       l.Court,
-					More:        extra,
-				},
-			)
-		case err != nil:
-			return err
-		default:
-			if current.Version != l.Version { // saved by somebody else meanwhile
-				if saved, err = merged(ctx, q, l, current); err != nil {
-					return err
-				}
-				l = &saved
-				if extra, err = moreOf(l); err != nil {
-					return err
-				}
-				saved.Version++
+	if err := known(ctx, q, l.Students); err != nil {
+		return nil, err
+	}
+	current, err := readLesson(ctx, q, l.ID)
+	isNew := errors.As(err, &Missing{}) && l.Version == 0
+	switch {
+	case isNew:
+		err = q.InsertLesson(
+			ctx,
+			gen.InsertLessonParams{
+				ID:          l.ID,
+				Title:       l.Title,
+				Aim:         l.Aim,
+				Date:        l.Date,
+				Start:       l.Start,
+				SlotMinutes: int64(l.SlotMinutes),
+				Court:       l.Court,
+				More:        extra,
+			},
+		)
+	case err != nil:
+		return nil, err
+	default:
+		if current.Version != l.Version { // saved by somebody else meanwhile
+			if saved, err = merged(ctx, q, l, current); err != nil {
+				return nil, err
 			}
-			saved.Blocks = follow(saved.Blocks, current)
-			_, err = q.UpdateLesson(
-				ctx,
-				gen.UpdateLessonParams{
-					Title:       l.Title,
-					Aim:         l.Aim,
-					Date:        l.Date,
-					Start:       l.Start,
-					SlotMinutes: int64(l.SlotMinutes),
-					Court:       l.Court,
-					More:        extra,
-					ID:          l.ID,
-					Version:     int64(saved.Version - 1),
-				},
-			)
-		}
-		if err != nil {
-			return err
-		}
-		for _, b := range saved.Blocks {
-			if b.Drill != nil {
-				if err := nameSituation(ctx, q, b.Drill); err != nil {
-					return err
-				}
+			l = &saved
+			if extra, err = moreOf(l); err != nil {
+				return nil, err
 			}
+			saved.Version++
 		}
-		return c.writeParts(ctx, q, &saved)
-	})
+		saved.Blocks = follow(saved.Blocks, current)
+		_, err = q.UpdateLesson(
+			ctx,
+			gen.UpdateLessonParams{
+				Title:       l.Title,
+				Aim:         l.Aim,
+				Date:        l.Date,
+				Start:       l.Start,
+				SlotMinutes: int64(l.SlotMinutes),
+				Court:       l.Court,
+				More:        extra,
+				ID:          l.ID,
+				Version:     int64(saved.Version - 1),
+			},
+		)
+	}
 	if err != nil {
+		return nil, err
+	}
+	for _, b := range saved.Blocks {
+		if b.Drill != nil {
+			if err := nameSituation(ctx, q, b.Drill); err != nil {
+				return nil, err
+			}
+		}
+	}
+	if err := c.writeParts(ctx, q, &saved); err != nil {
 		return nil, err
 	}
 	return &saved, nil

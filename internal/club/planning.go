@@ -112,18 +112,11 @@ func (c *Club) Drafts(ctx context.Context, w Brief) ([]Draft, error) {
 
 // ownDrills are the club's own on the shelf.
 func ownDrills(ctx context.Context, q *gen.Queries) (out []drill.Drill, err error) {
-	rows, err := q.ListDrills(ctx)
-	if err != nil {
-		return nil, err
-	}
-	for _, r := range rows {
-		s, err := readShelf(r)
-		if err != nil {
-			return nil, err
-		}
+	own, err := all(ctx, q, drills, readShelf)
+	for _, s := range own {
 		out = append(out, s.Drill)
 	}
-	return out, nil
+	return out, err
 }
 
 // past are the drills of finished lessons of these students, the latest first,

@@ -70,7 +70,11 @@ func Open(ctx context.Context, path string) (*Store, error) {
 			unchecked = err == nil && held.Version == Newest()
 		}
 		if !unchecked {
-			if _, err := Look(ctx, path, false); err != nil {
+			held, err := Look(ctx, path, false)
+			if err == nil && held.Version < Newest() {
+				err = asItWas(ctx, held)
+			}
+			if err != nil {
 				return nil, err
 			}
 		}
@@ -88,6 +92,23 @@ func Open(ctx context.Context, path string) (*Store, error) {
 	s.unchecked = unchecked
 	go s.watch()
 	return s, nil
+}
+
+// asItWas keeps a copy of a file beside it before its tables are brought up to date.
+func asItWas(ctx context.Context, held Holds) error {
+	keep := fmt.Sprintf("%s.version-%d", held.Path, held.Version)
+	if _, err := os.Stat(keep); err == nil {
+		return nil // a start before this one kept it
+	}
+	if _, err := Backup(ctx, held.Path, keep); err != nil {
+		return refuse(
+			"%s is from an older Hodometer, and no copy of it could be kept before it is brought up"+
+				" to date: %v. Nothing was changed.",
+			held.Path,
+			err,
+		)
+	}
+	return nil
 }
 
 // Check looks at every page of a large file, which Open did not, while it is open. Damage

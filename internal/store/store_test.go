@@ -1,9 +1,11 @@
 package store
 
 import (
+	"compress/gzip"
 	"context"
 	"database/sql"
 	"fmt"
+	"io"
 	"math/rand/v2"
 	"os"
 	"path/filepath"
@@ -455,6 +457,9 @@ func TestAFullDiskWhileCarryingOver(t *testing.T) {
 	path := someClub(t, 1)
 	s := openAt(t, path)
 	defer s.Close()
+	_, err := s.write.Exec("vacuum") // no page is free
+	require.NoError(t, err)
+	require.NoError(t, s.carry(t.Context()))
 	for i := range 8 {
 		put(t, s, fmt.Sprint("Student ", i))
 		longNote(t, s, i, i)
@@ -524,4 +529,33 @@ func TestALargeFileIsCheckedWhileItIsServed(t *testing.T) {
 	require.False(t, looked)
 	require.NoError(t, err)
 	require.NoError(t, s.Close())
+}
+
+// A file of an earlier version is kept as it was before it is brought up to date, once.
+func TestAFileIsKeptBeforeItIsBroughtUpToDate(t *testing.T) {
+	packed, err := os.Open("testdata/version3.db.gz")
+	require.NoError(t, err)
+	defer packed.Close()
+	plain, err := gzip.NewReader(packed)
+	require.NoError(t, err)
+	old, err := io.ReadAll(plain)
+	require.NoError(t, err)
+	path := filepath.Join(t.TempDir(), "club.db")
+	require.NoError(t, os.WriteFile(path, old, 0o600))
+	was, err := Look(t.Context(), path, true)
+	require.NoError(t, err)
+	for range 2 {
+		require.NoError(t, openAt(t, path).Close())
+		kept, err := Look(t.Context(), fmt.Sprintf("%s.version-%d", path, was.Version), true)
+		require.NoError(t, err)
+		require.Equal(t, was.Version, kept.Version)
+		require.Equal(t, was.Events, kept.Events)
+		is, err := Look(t.Context(), path, true)
+		require.NoError(t, err)
+		require.Equal(t, Newest(), is.Version)
+		require.Equal(t, was.Events, is.Events)
+	}
+	beside, err := filepath.Glob(path + "*")
+	require.NoError(t, err)
+	require.Len(t, beside, 2)
 }

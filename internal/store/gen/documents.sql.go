@@ -9,6 +9,24 @@ import (
 	"context"
 )
 
+const addFavourite = `-- name: AddFavourite :exec
+insert into drill_favourites (drill_id) values (?) on conflict do nothing
+`
+
+func (q *Queries) AddFavourite(ctx context.Context, drillID string) error {
+	_, err := q.db.ExecContext(ctx, addFavourite, drillID)
+	return err
+}
+
+const dropFavourite = `-- name: DropFavourite :exec
+delete from drill_favourites where drill_id = ?
+`
+
+func (q *Queries) DropFavourite(ctx context.Context, drillID string) error {
+	_, err := q.db.ExecContext(ctx, dropFavourite, drillID)
+	return err
+}
+
 const getDocument = `-- name: GetDocument :one
 select kind, id, version, saved_at, removed, body from documents where kind = ? and id = ?
 `
@@ -30,6 +48,23 @@ func (q *Queries) GetDocument(ctx context.Context, arg GetDocumentParams) (Docum
 		&i.Body,
 	)
 	return i, err
+}
+
+const getDocumentVersion = `-- name: GetDocumentVersion :one
+select body from document_versions where kind = ? and id = ? and version = ?
+`
+
+type GetDocumentVersionParams struct {
+	Kind    string
+	ID      string
+	Version int64
+}
+
+func (q *Queries) GetDocumentVersion(ctx context.Context, arg GetDocumentVersionParams) (string, error) {
+	row := q.db.QueryRowContext(ctx, getDocumentVersion, arg.Kind, arg.ID, arg.Version)
+	var body string
+	err := row.Scan(&body)
+	return body, err
 }
 
 const insertDocument = `-- name: InsertDocument :exec
@@ -76,10 +111,49 @@ func (q *Queries) InsertDocumentVersion(ctx context.Context, arg InsertDocumentV
 	return err
 }
 
-const listDocuments = `-- name: ListDocuments :many
-select kind, id, version, saved_at, removed, body from documents where kind = ? and removed = 0 order by id limit 2000
+const listDocumentVersions = `-- name: ListDocumentVersions :many
+select version, saved_at, body from document_versions where kind = ? and id = ? order by version desc limit 200
 `
 
+type ListDocumentVersionsParams struct {
+	Kind string
+	ID   string
+}
+
+type ListDocumentVersionsRow struct {
+	Version int64
+	SavedAt int64
+	Body    string
+}
+
+func (q *Queries) ListDocumentVersions(ctx context.Context, arg ListDocumentVersionsParams) ([]ListDocumentVersionsRow, error) {
+	rows, err := q.db.QueryContext(ctx, listDocumentVersions, arg.Kind, arg.ID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []ListDocumentVersionsRow
+	for rows.Next() {
+		var i ListDocumentVersionsRow
+		if err := rows.Scan(&i.Version, &i.SavedAt, &i.Body); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const listDocuments = `-- name: ListDocuments :many
+select kind, id, version, saved_at, removed, body from documents where kind = ? and removed = 0 order by saved_at desc, id
+`
+
+// Those of a kind that are there, the one saved last first.
 func (q *Queries) ListDocuments(ctx context.Context, kind string) ([]Document, error) {
 	rows, err := q.db.QueryContext(ctx, listDocuments, kind)
 	if err != nil {
@@ -100,6 +174,33 @@ func (q *Queries) ListDocuments(ctx context.Context, kind string) ([]Document, e
 			return nil, err
 		}
 		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const listFavourites = `-- name: ListFavourites :many
+select drill_id from drill_favourites
+`
+
+func (q *Queries) ListFavourites(ctx context.Context) ([]string, error) {
+	rows, err := q.db.QueryContext(ctx, listFavourites)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []string
+	for rows.Next() {
+		var drill_id string
+		if err := rows.Scan(&drill_id); err != nil {
+			return nil, err
+		}
+		items = append(items, drill_id)
 	}
 	if err := rows.Close(); err != nil {
 		return nil, err

@@ -82,23 +82,8 @@ type DocumentVersion struct {
 	Body    string
 }
 
-type Drill struct {
-	ID      string
-	Version int64
-	SavedAt int64
-	Removed int64
-	Body    string
-}
-
 type DrillFavourite struct {
 	DrillID string
-}
-
-type DrillVersion struct {
-	DrillID string
-	Version int64
-	SavedAt int64
-	Body    string
 }
 
 type Effort struct {
@@ -148,21 +133,6 @@ type GamePlayer struct {
 	BlockID   string
 	N         int64
 	Side      int64
-}
-
-type GameShelf struct {
-	ID      string
-	Version int64
-	SavedAt int64
-	Removed int64
-	Body    string
-}
-
-type GameVersion struct {
-	GameID  string
-	Version int64
-	SavedAt int64
-	Body    string
 }
 
 type Group struct {

@@ -1,5 +1,6 @@
 -- name: ListDocuments :many
-select * from documents where kind = ? and removed = 0 order by id limit 2000;
+-- Those of a kind that are there, the one saved last first.
+select * from documents where kind = ? and removed = 0 order by saved_at desc, id;
 
 -- name: GetDocument :one
 select * from documents where kind = ? and id = ?;
@@ -15,3 +16,18 @@ update documents set removed = 1 where kind = ? and id = ? and removed = 0;
 
 -- name: InsertDocumentVersion :exec
 insert into document_versions (kind, id, version, saved_at, body) values (?, ?, ?, ?, ?);
+
+-- name: ListDocumentVersions :many
+select version, saved_at, body from document_versions where kind = ? and id = ? order by version desc limit 200;
+
+-- name: GetDocumentVersion :one
+select body from document_versions where kind = ? and id = ? and version = ?;
+
+-- name: ListFavourites :many
+select drill_id from drill_favourites;
+
+-- name: AddFavourite :exec
+insert into drill_favourites (drill_id) values (?) on conflict do nothing;
+
+-- name: DropFavourite :exec
+delete from drill_favourites where drill_id = ?;
