@@ -55,6 +55,7 @@ var rules = map[string]rule{
 	// What is needed on court: lessons, who is in them, and counting.
 	"listStudents":     {Assistant, ""},
 	"listGroups":       {Assistant, ""},
+	"getGroup":         {Assistant, ""},
 	"listLessons":      {Assistant, ""},
 	"lastLesson":       {Assistant, ""},
 	"getLesson":        {Assistant, ""},
@@ -91,6 +92,7 @@ var rules = map[string]rule{
 	"getGame":            {Assistant, ""},
 	"listGameVersions":   {Assistant, ""},
 	"listLadders":        {Assistant, ""},
+	"getLadder":          {Assistant, ""},
 	// Planning.
 	"checkLesson":        {Coach, ""},
 	"watchLesson":        {Coach, ""},
@@ -100,6 +102,7 @@ var rules = map[string]rule{
 	"listLessonVersions": {Coach, ""},
 	"putLesson":          {Coach, "changed the lesson"},
 	"listCourses":        {Coach, ""},
+	"getCourse":          {Coach, ""},
 	"planCourse":         {Coach, ""},
 	"putCourse":          {Coach, "changed a weekly plan"},
 	"removeCourse":       {Coach, "deleted a weekly plan"},

@@ -19,9 +19,10 @@ import (
 // the owner's is for coaches.
 var (
 	forAnybody    = "getAccess signIn pairDevice openCard getVocabulary listBases listCourts"
-	forAssistants = "signOut listStudents listGroups listLessons lastLesson getLesson getLessonSummary getSheet " +
-		"listRuns getRun putRun streamRun addEvents listBlockTemplates blankDrill listDrills checkDrill getDrill " +
-		"listDrillVersions listGames getGame listGameVersions listLadders"
+	forAssistants = "signOut listStudents listGroups getGroup listLessons lastLesson getLesson " +
+		"getLessonSummary getSheet listRuns getRun putRun streamRun " +
+		"addEvents listBlockTemplates blankDrill listDrills checkDrill getDrill " +
+		"listDrillVersions listGames getGame listGameVersions listLadders getLadder"
 	forOwners = "setPassphrase makeCode listDevices changeDevice endDevice listDeeds listCopies takeCopy getCopy"
 )
 

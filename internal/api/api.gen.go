@@ -223,6 +223,39 @@ func (e LikelyBallEnd) Valid() bool {
 	}
 }
 
+// Defines values for ProblemType.
+const (
+	AboutBlank          ProblemType = "about:blank"
+	Problemsinvalid     ProblemType = "/problems/invalid"
+	Problemsmissing     ProblemType = "/problems/missing"
+	Problemsrefused     ProblemType = "/problems/refused"
+	Problemsstale       ProblemType = "/problems/stale"
+	ProblemstooLarge    ProblemType = "/problems/too-large"
+	Problemsunavailable ProblemType = "/problems/unavailable"
+)
+
+// Valid indicates whether the value is a known member of the ProblemType enum.
+func (e ProblemType) Valid() bool {
+	switch e {
+	case AboutBlank:
+		return true
+	case Problemsinvalid:
+		return true
+	case Problemsmissing:
+		return true
+	case Problemsrefused:
+		return true
+	case Problemsstale:
+		return true
+	case ProblemstooLarge:
+		return true
+	case Problemsunavailable:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for RotationQuestionKind.
 const (
 	RotationQuestionKindDoubles     RotationQuestionKind = "doubles"
@@ -1287,8 +1320,13 @@ type Problem struct {
 	Errors *[]FieldProblem `json:"errors,omitempty"`
 	Status int             `json:"status"`
 	Title  string          `json:"title"`
-	Type   string          `json:"type"`
+
+	// Type what sort of problem it is, for a program to go by
+	Type ProblemType `json:"type"`
 }
+
+// ProblemType what sort of problem it is, for a program to go by
+type ProblemType string
 
 // RaceAnswer defines model for RaceAnswer.
 type RaceAnswer struct {
@@ -1923,6 +1961,12 @@ type ExportGamesParams struct {
 // ImportGamesTextBody defines parameters for ImportGames.
 type ImportGamesTextBody = string
 
+// ImportGamesParams defines parameters for ImportGames.
+type ImportGamesParams struct {
+	// DryRun only say what is in it
+	DryRun *bool `form:"dryRun,omitempty" json:"dryRun,omitempty"`
+}
+
 // PutGameJSONBody defines parameters for PutGame.
 type PutGameJSONBody struct {
 	Edition int `json:"edition"`
@@ -2329,6 +2373,9 @@ type ServerInterface interface {
 	// RemoveCourse Delete weeks ahead; drafted lessons stay
 	// (DELETE /api/v1/courses/{course})
 	RemoveCourse(ctx *echo.Context, course CourseId) error
+	// GetCourse Weeks ahead
+	// (GET /api/v1/courses/{course})
+	GetCourse(ctx *echo.Context, course CourseId) error
 	// PutCourse Create or change weeks ahead; version 0 creates. Drafted lessons move to their days
 	// (PUT /api/v1/courses/{course})
 	PutCourse(ctx *echo.Context, course CourseId) error
@@ -2382,7 +2429,7 @@ type ServerInterface interface {
 	ExportGames(ctx *echo.Context, params ExportGamesParams) error
 	// ImportGames Import the games of a file, all of them or none
 	// (POST /api/v1/games/import)
-	ImportGames(ctx *echo.Context) error
+	ImportGames(ctx *echo.Context, params ImportGamesParams) error
 	// RemoveGame Delete one of the club's own games; lessons keep their copies, and saving it again restores it
 	// (DELETE /api/v1/games/{game})
 	RemoveGame(ctx *echo.Context, game GameId) error
@@ -2401,6 +2448,9 @@ type ServerInterface interface {
 	// RemoveGroup Delete a group; its students and lessons stay
 	// (DELETE /api/v1/groups/{group})
 	RemoveGroup(ctx *echo.Context, group Id) error
+	// GetGroup A group
+	// (GET /api/v1/groups/{group})
+	GetGroup(ctx *echo.Context, group Id) error
 	// PutGroup Create or change a group; version 0 creates, or restores a deleted one
 	// (PUT /api/v1/groups/{group})
 	PutGroup(ctx *echo.Context, group Id) error
@@ -2410,6 +2460,9 @@ type ServerInterface interface {
 	// RemoveLadder Delete one of the club's own ladders; its students keep their rungs
 	// (DELETE /api/v1/ladders/{ladder})
 	RemoveLadder(ctx *echo.Context, ladder LadderId) error
+	// GetLadder A ladder, built-in or one of the club's own
+	// (GET /api/v1/ladders/{ladder})
+	GetLadder(ctx *echo.Context, ladder LadderId) error
 	// PutLadder Create or change one of the club's own ladders; version 0 creates
 	// (PUT /api/v1/ladders/{ladder})
 	PutLadder(ctx *echo.Context, ladder LadderId) error
@@ -2806,6 +2859,22 @@ func (w *ServerInterfaceWrapper) RemoveCourse(ctx *echo.Context) error {
 	return err
 }
 
+// GetCourse converts echo context to params.
+func (w *ServerInterfaceWrapper) GetCourse(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "course" -------------
+	var course CourseId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "course", ctx.Param("course"), &course, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter course: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetCourse(ctx, course)
+	return err
+}
+
 // PutCourse converts echo context to params.
 func (w *ServerInterfaceWrapper) PutCourse(ctx *echo.Context) error {
 	var err error
@@ -3076,8 +3145,17 @@ func (w *ServerInterfaceWrapper) ExportGames(ctx *echo.Context) error {
 func (w *ServerInterfaceWrapper) ImportGames(ctx *echo.Context) error {
 	var err error
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ImportGamesParams
+	// ------------- Optional query parameter "dryRun" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "dryRun", ctx.QueryParams(), &params.DryRun, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter dryRun: %s", err))
+	}
+
 	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.ImportGames(ctx)
+	err = w.Handler.ImportGames(ctx, params)
 	return err
 }
 
@@ -3170,6 +3248,22 @@ func (w *ServerInterfaceWrapper) RemoveGroup(ctx *echo.Context) error {
 	return err
 }
 
+// GetGroup converts echo context to params.
+func (w *ServerInterfaceWrapper) GetGroup(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "group" -------------
+	var group Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "group", ctx.Param("group"), &group, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter group: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetGroup(ctx, group)
+	return err
+}
+
 // PutGroup converts echo context to params.
 func (w *ServerInterfaceWrapper) PutGroup(ctx *echo.Context) error {
 	var err error
@@ -3208,6 +3302,22 @@ func (w *ServerInterfaceWrapper) RemoveLadder(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.RemoveLadder(ctx, ladder)
+	return err
+}
+
+// GetLadder converts echo context to params.
+func (w *ServerInterfaceWrapper) GetLadder(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "ladder" -------------
+	var ladder LadderId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", ctx.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter ladder: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetLadder(ctx, ladder)
 	return err
 }
 
@@ -4171,6 +4281,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/api/v1/lessons/:lesson/sheet", wrapper.GetSheet, options.OperationMiddlewares["getSheet"]...)
 	router.GET(options.BaseURL+"/api/v1/groups", wrapper.ListGroups, options.OperationMiddlewares["listGroups"]...)
 	router.DELETE(options.BaseURL+"/api/v1/groups/:group", wrapper.RemoveGroup, options.OperationMiddlewares["removeGroup"]...)
+	router.GET(options.BaseURL+"/api/v1/groups/:group", wrapper.GetGroup, options.OperationMiddlewares["getGroup"]...)
 	router.PUT(options.BaseURL+"/api/v1/groups/:group", wrapper.PutGroup, options.OperationMiddlewares["putGroup"]...)
 	router.GET(options.BaseURL+"/api/v1/lessons/:lesson/summary", wrapper.GetLessonSummary, options.OperationMiddlewares["getLessonSummary"]...)
 	router.GET(options.BaseURL+"/api/v1/lessons/:lesson", wrapper.GetLesson, options.OperationMiddlewares["getLesson"]...)
@@ -4224,10 +4335,12 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/students/:student/split", wrapper.SplitStudent, options.OperationMiddlewares["splitStudent"]...)
 	router.GET(options.BaseURL+"/api/v1/ladders", wrapper.ListLadders, options.OperationMiddlewares["listLadders"]...)
 	router.DELETE(options.BaseURL+"/api/v1/ladders/:ladder", wrapper.RemoveLadder, options.OperationMiddlewares["removeLadder"]...)
+	router.GET(options.BaseURL+"/api/v1/ladders/:ladder", wrapper.GetLadder, options.OperationMiddlewares["getLadder"]...)
 	router.PUT(options.BaseURL+"/api/v1/ladders/:ladder", wrapper.PutLadder, options.OperationMiddlewares["putLadder"]...)
 	router.GET(options.BaseURL+"/api/v1/courses", wrapper.ListCourses, options.OperationMiddlewares["listCourses"]...)
 	router.POST(options.BaseURL+"/api/v1/courses/plan", wrapper.PlanCourse, options.OperationMiddlewares["planCourse"]...)
 	router.DELETE(options.BaseURL+"/api/v1/courses/:course", wrapper.RemoveCourse, options.OperationMiddlewares["removeCourse"]...)
+	router.GET(options.BaseURL+"/api/v1/courses/:course", wrapper.GetCourse, options.OperationMiddlewares["getCourse"]...)
 	router.PUT(options.BaseURL+"/api/v1/courses/:course", wrapper.PutCourse, options.OperationMiddlewares["putCourse"]...)
 	router.POST(options.BaseURL+"/api/v1/courses/:course/lessons/:lesson", wrapper.ChangeCourse, options.OperationMiddlewares["changeCourse"]...)
 	router.PUT(options.BaseURL+"/api/v1/courses/:course/lessons/:lesson", wrapper.DraftCourseLesson, options.OperationMiddlewares["draftCourseLesson"]...)
@@ -4985,6 +5098,45 @@ func (response RemoveCoursedefaultApplicationProblemPlusJSONResponse) VisitRemov
 	return err
 }
 
+type GetCourseRequestObject struct {
+	Course CourseId `json:"course"`
+}
+
+type GetCourseResponseObject interface {
+	VisitGetCourseResponse(w http.ResponseWriter) error
+}
+
+type GetCourse200JSONResponse CourseState
+
+func (response GetCourse200JSONResponse) VisitGetCourseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetCoursedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetCoursedefaultApplicationProblemPlusJSONResponse) VisitGetCourseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type PutCourseRequestObject struct {
 	Course CourseId `json:"course"`
 	Body   *PutCourseJSONRequestBody
@@ -5641,7 +5793,8 @@ func (response ExportGamesdefaultApplicationProblemPlusJSONResponse) VisitExport
 }
 
 type ImportGamesRequestObject struct {
-	Body *ImportGamesTextRequestBody
+	Params ImportGamesParams
+	Body   *ImportGamesTextRequestBody
 }
 
 type ImportGamesResponseObject interface {
@@ -5901,6 +6054,45 @@ func (response RemoveGroupdefaultApplicationProblemPlusJSONResponse) VisitRemove
 	return err
 }
 
+type GetGroupRequestObject struct {
+	Group Id `json:"group"`
+}
+
+type GetGroupResponseObject interface {
+	VisitGetGroupResponse(w http.ResponseWriter) error
+}
+
+type GetGroup200JSONResponse Group
+
+func (response GetGroup200JSONResponse) VisitGetGroupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetGroupdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetGroupdefaultApplicationProblemPlusJSONResponse) VisitGetGroupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type PutGroupRequestObject struct {
 	Group Id `json:"group"`
 	Body  *PutGroupJSONRequestBody
@@ -6001,6 +6193,45 @@ type RemoveLadderdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response RemoveLadderdefaultApplicationProblemPlusJSONResponse) VisitRemoveLadderResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLadderRequestObject struct {
+	Ladder LadderId `json:"ladder"`
+}
+
+type GetLadderResponseObject interface {
+	VisitGetLadderResponse(w http.ResponseWriter) error
+}
+
+type GetLadder200JSONResponse ShelfLadder
+
+func (response GetLadder200JSONResponse) VisitGetLadderResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLadderdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetLadderdefaultApplicationProblemPlusJSONResponse) VisitGetLadderResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -8356,6 +8587,9 @@ type StrictServerInterface interface {
 	// RemoveCourse Delete weeks ahead; drafted lessons stay
 	// (DELETE /api/v1/courses/{course})
 	RemoveCourse(ctx context.Context, request RemoveCourseRequestObject) (RemoveCourseResponseObject, error)
+	// GetCourse Weeks ahead
+	// (GET /api/v1/courses/{course})
+	GetCourse(ctx context.Context, request GetCourseRequestObject) (GetCourseResponseObject, error)
 	// PutCourse Create or change weeks ahead; version 0 creates. Drafted lessons move to their days
 	// (PUT /api/v1/courses/{course})
 	PutCourse(ctx context.Context, request PutCourseRequestObject) (PutCourseResponseObject, error)
@@ -8428,6 +8662,9 @@ type StrictServerInterface interface {
 	// RemoveGroup Delete a group; its students and lessons stay
 	// (DELETE /api/v1/groups/{group})
 	RemoveGroup(ctx context.Context, request RemoveGroupRequestObject) (RemoveGroupResponseObject, error)
+	// GetGroup A group
+	// (GET /api/v1/groups/{group})
+	GetGroup(ctx context.Context, request GetGroupRequestObject) (GetGroupResponseObject, error)
 	// PutGroup Create or change a group; version 0 creates, or restores a deleted one
 	// (PUT /api/v1/groups/{group})
 	PutGroup(ctx context.Context, request PutGroupRequestObject) (PutGroupResponseObject, error)
@@ -8437,6 +8674,9 @@ type StrictServerInterface interface {
 	// RemoveLadder Delete one of the club's own ladders; its students keep their rungs
 	// (DELETE /api/v1/ladders/{ladder})
 	RemoveLadder(ctx context.Context, request RemoveLadderRequestObject) (RemoveLadderResponseObject, error)
+	// GetLadder A ladder, built-in or one of the club's own
+	// (GET /api/v1/ladders/{ladder})
+	GetLadder(ctx context.Context, request GetLadderRequestObject) (GetLadderResponseObject, error)
 	// PutLadder Create or change one of the club's own ladders; version 0 creates
 	// (PUT /api/v1/ladders/{ladder})
 	PutLadder(ctx context.Context, request PutLadderRequestObject) (PutLadderResponseObject, error)
@@ -9226,6 +9466,31 @@ func (sh *strictHandler) RemoveCourse(ctx *echo.Context, course CourseId) error 
 	return nil
 }
 
+// GetCourse operation middleware
+func (sh *strictHandler) GetCourse(ctx *echo.Context, course CourseId) error {
+	var request GetCourseRequestObject
+
+	request.Course = course
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetCourse(ctx.Request().Context(), request.(GetCourseRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetCourse")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetCourseResponseObject); ok {
+		return validResponse.VisitGetCourseResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // PutCourse operation middleware
 func (sh *strictHandler) PutCourse(ctx *echo.Context, course CourseId) error {
 	var request PutCourseRequestObject
@@ -9768,8 +10033,10 @@ func (sh *strictHandler) ExportGames(ctx *echo.Context, params ExportGamesParams
 }
 
 // ImportGames operation middleware
-func (sh *strictHandler) ImportGames(ctx *echo.Context) error {
+func (sh *strictHandler) ImportGames(ctx *echo.Context, params ImportGamesParams) error {
 	var request ImportGamesRequestObject
+
+	request.Params = params
 
 	data, err := io.ReadAll(ctx.Request().Body)
 	if err != nil {
@@ -9968,6 +10235,31 @@ func (sh *strictHandler) RemoveGroup(ctx *echo.Context, group Id) error {
 	return nil
 }
 
+// GetGroup operation middleware
+func (sh *strictHandler) GetGroup(ctx *echo.Context, group Id) error {
+	var request GetGroupRequestObject
+
+	request.Group = group
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetGroup(ctx.Request().Context(), request.(GetGroupRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetGroup")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetGroupResponseObject); ok {
+		return validResponse.VisitGetGroupResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // PutGroup operation middleware
 func (sh *strictHandler) PutGroup(ctx *echo.Context, group Id) error {
 	var request PutGroupRequestObject
@@ -10058,6 +10350,31 @@ func (sh *strictHandler) RemoveLadder(ctx *echo.Context, ladder LadderId) error 
 		return err
 	} else if validResponse, ok := response.(RemoveLadderResponseObject); ok {
 		return validResponse.VisitRemoveLadderResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// GetLadder operation middleware
+func (sh *strictHandler) GetLadder(ctx *echo.Context, ladder LadderId) error {
+	var request GetLadderRequestObject
+
+	request.Ladder = ladder
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetLadder(ctx.Request().Context(), request.(GetLadderRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetLadder")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetLadderResponseObject); ok {
+		return validResponse.VisitGetLadderResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -12172,511 +12489,514 @@ func (sh *strictHandler) GetVocabulary(ctx *echo.Context) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3rkhs3ti74KgjOPuHu2FSJVarSpSrmhy52t+PYbW1JvT1x+vhEgEyQxK4kwAaQxaIdeq55gHmxCawF",
-	"IG9AJpJVkt0zZ//YbRUzkbgsLCysy/f9NlvJ3V4KJoyeXf8221NFd8wwBf+ia8OU/Y+C6ZXie8OlmF3P",
-	"BLs3RK6J2TKypxtGlmwtFZvNZ9z+/M+KqeNsPhN0x2bXrpH5TK+2bEdtazt6/wMTG7OdXV8sFvOZOe7t",
-	"g9ooLjazz5/ns5WslGbfF/ZpaHNPzbZuEn+ezWeK/bPiihWza6Mq1vzGvym2nl3P/o+n9fie4q/66fcF",
-	"fKRQvCyT34BfT/7EO9e2/c5ayV1/Eu3krbnShhT0mJg6eDP7k/QIn9vQXXrm7I8nD+ov2LL9SEmLgqnk",
-	"Z/DnwQ/tqTFM2Vf/1z8WT17RJ7++fvI/nvzy28X8+eLzv81iUlEyraVIfxR+fqhUlHzHTfhCZ0Hwx2aL",
-	"BVvTqjSz66vF3Ao231U7J9Y7LvBf52EwXBi2YQo+JNcfTVUwYfqyceBmS8yWGqLdI3H5qH+dNERVpSdR",
-	"VQ+eQder5CfqXj/oM5UwvIzvq4IeCagdUFEl1akJxDam7rCDVIXuf5mWpdOKmhF4hlDFCBeEG00MNyXT",
-	"c2K/rIlUREjDdKJf+IWEzjyP6Uy7rEzvpdAMuvZeyWXJQO+spDBOzOh+X/IVtR1+uscn/v2/7Ka5/i1z",
-	"Dny78MX2+H+2AnugmhyUFBtCRUEO9k9GkkKiZGAj9huvVyum8chRcs+U4djvldwf31Usuq52MrWd2Vs7",
-	"qXZpV2W1nMOX/EIT24B9TJYFrD8VhJIDY7c3ZC1RIORBgHJyc7iUsmRUzKyq5mLD1F7x2K50J56SMpx+",
-	"8iAIrcxWKm6OfZ01n91yUfRb2soDvK6ZumPK9lYxutqyYjafMWFVxj9mtJTCqmp5sBtyzUsQFroC/b1X",
-	"8t5+b19SLma/RD5ccnEbk9GiUExrpgkl+60UjKyoIPZtnJ7DVpIt1WQld1ZyrXgattOjO0NK9QMXt/bL",
-	"ritUKbtdvEgnJrNgd3zFUNdRfatjcyj3TMT3eT1/S1lZIZDEbLkmO7racsEIzCGIh22bCLmUxRHGaLbs",
-	"aHdnVAr2VOv9VlEdF0OUH5gmzQzBZeq3omTJxubtg33GzpmS1bKMfA420C1jex3knVhZINY0IEvGxYYc",
-	"FDeGiRvCdntzvLaKZWv/XkgWnU+jKh07dGCDebEoGVVCw4zaxxvi+o3uif0DZeRz8yT4B663mz8nPq01",
-	"cbvKy3g9e/OgPeodIZf/xVbGfvO1UlRs2M6rwqLgduS0fN9QQGtaajaPbFdKNkpWe7KTd8yuhZLVZkso",
-	"WZZydYs7sqHFlrQsI7sP7WRiDwrbjhUdsi/pit2QxTVZ8zs7hmBEXDVtiEXfhrDDLUu2MhKt9fDi+fOx",
-	"F9eMFWzyWzsqROw+QAXhhVeJd3JFl1VJ4ThrnFqXi9jWtlo9MlHawBmlyZJpXjAUfm+RB2lrnokXseZ3",
-	"9P57fPj5iMy5ofXkZj67f7KRT9wf0cI8a0pS44EnfLeXyjjjdguCU0i4TT1dScWeOgPVfvsNiM2YGLaF",
-	"irYFeGivNXvobzpZVxY8BO9Z5NBCLWRNmRImnRy2DE9hHJdVw2uriYqoOuRFjl2XOjFPF7EdNavt2Kd/",
-	"hIc+wwaoDGtvjMuXI8b8fIa2XM9Mi/Vnr+Ruj5ftmCBfLIYF+fyif8LiRLVaHBwsjLGzPxaRZlns3F3R",
-	"CrcmJStJV1s4B+nqVshDyYoNK+ZkeSS8SGzU58PDu7iM9GNPxdiYPu5RysDKztINd1Rx6rwekTO34Os1",
-	"UxqMIs3FpmT+Lqat8Un72mjCTl6yDU+ZNIZumD124Rlib4LNM+Hi2ZiSXrLY/nE7x+p9fUNO300rWaXn",
-	"zLa2kbTU1tyyMwfHGkXtjar+m45YuD21WCzGD58hGVlVLGsj6RWNmVmGqg0zmmhJdlQcieH2kkY1Ke0P",
-	"zQVozf/ZxVX4hqh2S+yprq/14+rOsN1eRiwFa0D0u7OmitA9VSY+s/Fe9rrYOfuaXgQ7O3mH4H/i/jn1",
-	"AGxotOf95TxQbuyKpeRMakYKaS15zYiplL1i2/NHSNMW4udR92Jz9KCpnEGJ2qM+BfJm4o0zAU83BN4x",
-	"Q2O+DBgt12RFy1VVUsMK0EfWbAS7k0hRHnvGJ560/Rsh1eYTx7tY1jnxg38hcqkr2R0rS7dEobV2P9b8",
-	"fvQTMBHf8XtY9C2FOfM3YNyUViy3sKxWtdhFqpS9HuDGmc8UXbHoDfiwPbY6178HDRmE0BlsBCyi6JWi",
-	"OysSzoyBKVkyvHnFPA/TJmvLjd8hPQXU2D3DO98/WDc3xy7mD1lJNNXHOg9y/sE/HN2EbvaawtWQ2pG9",
-	"uC+pOHP7aMpWtO/VG/FDYzTdrSjB+YReKOFvfkQKwqwV5KSyY7FbVd1YhsZxVjKqzev073At1Nl71Xf8",
-	"vX0ttk6araSIeS3lmlDf+/5RtqVqQi9QQt/bQcW6UO121sqI7sVKiUjnrLYL0wuOHJiXObojvD22PNp/",
-	"c4U/et9gCAeErvf/oz/v3U4P/7t7kroRhuXzA6vnP8zp3ElHSxRGhHwt1Q6W+SwI6hRZD6+jwCtuV3KS",
-	"JwQOJG/4W5NfE7qUFZp+EBYMs97ZCTwSAqNkLVeV7huiN6Rka0NkZa5JsCzDcgsGV8wMUxUnY+zBgpre",
-	"lSF5k/xJZD06fo28ihm5imlZKbfxB/d7eBAMTtob6VXM+HUzmL2f0UQdNtXMlu2iflIavOQHxm7bCxa9",
-	"kVWC+6uFi6nNdswovmp4xcMf+G7PFKdl5OiPm7d65kXCrbiftwFz7/N89paqAryWvbOc3e+5U464sXAp",
-	"n1/OYiub6/7Y0YJlNin3TKCjJuNhzVaKRby+RpYFkcLqVPDnoB0NvciynN2TfjJGFBiFqM9ZmNRM7WXH",
-	"oQQtn+L70JO31vYX8diKXBsGRzQtS4hIWYvZCSNcsL/RZLWVHFV0lvUs4seF4pttwqILUcK+ZapkyzoL",
-	"L8Um2IcCRVw8S75b9mWTFnd8xcYN/KJg6jU+C+G8VcmdSPXH42L6WW2CJMs7NmQLo7GfIbreI9ibR8Wo",
-	"i132f6paM5yQYHftg4fntkM5Fq895vqjCS7W3K7MZ5omZC04sYZ777rtL63QXGwAvgOxcE/jYLU7Ay2U",
-	"6BAGl3Ip7xKxMk13YeutSylVzMxMT97Gnc0dw6H2Pmp61ISbEPxCWxB//AaCxUVsRImZT3nloIPfuCB+",
-	"dIZcPwfPbIpeV10pFtdb9hengY03e1ZbKlYQ+PYeNmqs/oJLEpGKLJkxLDqtKTmaz4zij7M3dyyh/VQl",
-	"pgm93kqVaOuOlhUbv83ChR2fxY75Rsd3dUzx+rXeoLGAU+ZWb+5EPkdfaC5WeUd6pxd1EhVudGzIK1a/",
-	"K+de2TvNFD0l5N4tbC/ZYpIcWLvpieG76BZYHk22NeRzAoYVnAv9wrpi6yPmhTZSsbO3cn+cbFnAq9CD",
-	"7voVLdlrumwgxWRAs0KGAZF4HXU5CaNWlVsT/G74SHxVK2E+ULGJaJO/SFmA+aPnxGW9LJm2Ol4xejv3",
-	"d2Rn+d6QV/Yv5wvC7leMFaSUhzk5b/1Nky3fbHvmEvwx7uGQh/gPO0ZF1G+1YwWnUUOrG621LeAXwltz",
-	"7MqIhGwkLc9wzqbcnMH1+BnnXGFayIRwz4Sb6DHiBDm3yv9HKVyeaC968mIsOllf4F70xZvduVjF2J3W",
-	"b+vaQRsm6cwl5MbcsD77daz53AsSOhjaSmvKWlDlz772LLt2XUwBksxW1naxmzkRy3z2fDjnIBJTzfU1",
-	"4GyMfuu0aLU9QIp05iQ37s6E+cntm3u0t/kOCDd8L0FWzSm534NDR1G4fER9+YzdtkZ5dT4cL4zepNAN",
-	"MeHyX6/ls+cR18eJ0y/X61OlN3czGZnzlIuQjKWWtqfS5aQbOTJj0YyC39VRlZ8awJTmMnHjt1J0svZx",
-	"btCxcyD41IZdZp2VwbeGV+XqYsT0dVq+noR52xqOeNO6O8mdY3MvKjhjteYeOaLxLDl762s88k9pdwrV",
-	"5/RHr2/657Eeva65DsD1lK4NaszcaOJ8tuF36J7Kf6WUtBiyxhtHX0Sp18qo/2OlK1qO36DqFfSf8q/m",
-	"XHQGtk3nO7VshUoeP8d+4vxsjAlLWS0nikow+e27QVgiLh1rPkfXbSnvh29NilE9bel3dDT8+15yzObb",
-	"cZH97KSL1g4Svm1X5m4MOcu+peXaK6mIUW9//pkX+GvHZwZpuzr6GuZc6XGZ9Q/OQ3OxTqdyIrh47JVc",
-	"Us1ss4k7ozvAH7J4/njPaCO+zvURPmWdk70RLLJ5VkwYxaJLu5etJIj2Dz9VRvMiw9vjPuCaa78cG86+",
-	"pMe4zQsajoDjSEPCHTls+WpL/lkx7bOQNzwS07SCF5Fqtk9shZzF/xs8DWE9eYfeheF5cIuJX3Uvxca/",
-	"pONHXuPja4YHXkclxqP3Ewe2ofu4qmCdaErTNdByNEauHpnfHt86jYcPVJgMDeTsn+a2Wtqr+gHz46Dv",
-	"YXQ4/KiE0lVEnBJSUD/ed/vK/Yf9brzf0ICTmPBWNIBAy/I4RdAHFvJOliU7ZgS/vEC7tmL9grywftrZ",
-	"o+yyiZKSO+dNGRmfeMhx+5Gq26Ezas+Uy+iO5oIlopBdWQiN+FcmO81RSuZerFzS3hIrdlBXOrWSCFK9",
-	"oVgS0RuDqsTH+JngSgoHz/DE0e+jit4V4eUNDhBrmKp2QUjjvEsdhL/KYWsC28y/1QZDoHsUJ6NXvs4z",
-	"t88xN4kzElxj89Dr06IorjUXacUZyoqa+HBQ/7y2TRK6k2JD4AoKCUTcYFmaBrs/5lPYt+NLrV/MeBAk",
-	"a6GWx79SkYifpxILJq+Mi4fAl3Km0tBoaaE1iFhBpJgTbaQsCFWyEvHinUO8ng11MxRE7JhRLKRygV3t",
-	"Ix8HDEP4+sK1ksLAH4ntgna5Y+YbTVxCXOcArOIniaxMUmNopu74iv3QtsObkVExrqsN2HzNpuCjs/rT",
-	"sdkPCne4XEUq8zM8GV1pL8VuxXEzzPFG6he0Tg0B07Z1EWteu2rdWmtSNNr9/cffaGtt6jdFhqvGnL11",
-	"fqBpjhq8nbyt1B3D7TMafPRFnr3VxBB51sOxkLF7PbaY72J3Bl2ttoRqcrG4eP7k/PzJxSs49VpwFr/8",
-	"dvn5Cf7HRf0f/xZTTO+ilnZ2BL7gEVf+RuL2QxCEw1bGPiwyvzCpkHnLE9kuthPjjgiv3rDLrgS4iCW2",
-	"RBPL3mFq6MlJZe+Y4neJDPC/QhXwmm8qxCGoizJu3F/t35Q6wlnECw9LwBXhYl+ZfqqZnfuqpPGzPHXE",
-	"Q0vpwyppnFSCj55jf7fPJJwG8H7OcbOj6rZpWKmqxALuPZq7CjMGd2wn1XGagYU5r3HxyrNzm+eoV59+",
-	"GUL7bgwjIgfpqmcNiZmiATHXFUXOp+p1AussliXkk4OwdjwCm3BCxW1yuqdsfF8smpOKmp0QYw2PY1OW",
-	"WigAK1mw8fTf5oo7fXKA49Kn00DP5zjfuVrGJdycrmc8FkL/Uu12T9/s3fOVqRoIDYrRQs+JkgeyPNr/",
-	"uSaQKQAtzCd4LCtVjm8c+9Acexc9KH0G35RgmEcXGwuHLam+jeUuY5Ek4OtAPSSk3Ah2xxRRlSBoqzUx",
-	"mcYBFVxxc6o6+9kJ1dmrij1qtTfUTGRXyM+tpUIVw3zBOdHcVKCurNWv5C2bk4IrtsI/ob0QkHtuuUG8",
-	"ooxyi6H0EMzvjKn6LTcmigABQDTc+KRHSCN1mWdxxIrzdNZ9V4XC6eyrhLg2NwSTruzffBrIlt6x8OXR",
-	"mtLm3XtUXG7x8jGh7CakoPrcDOhvQZw3qVtjKIqsMPf4+RBQ7PKj50OZlNCzmPa45fnoBf+dG7s5OiXh",
-	"i0SJao56aUROcyAGgqU/4hNwj9k3+Or27/sfI9kizxeDhdp4tXP7I6dv9oDTieMDKtJaqHKabGVZhGRA",
-	"qQpmbVUX/gBtupEB68Zs2e6GCCnYNXHbtobeamCTfKOJg5eBXxsYNaeBJWxZmYDQgtp4OwSCikIKh6SD",
-	"kEwTkG166VaXuDBB0mPbJ18Jf6MJrsy4GvWhw+4CQlLaVpID5QaKwLlL2MdiVPsaWbItt38wUXPQm3nD",
-	"PYjtXz6WHfUylvXszpm4NEJlDhqz3g+1Xt8063R8Br88CIy/udicPIgnfX3cvH4jlOTiyasnv/x79MYd",
-	"+va3KDRZqDhsdiG8465+pb32KSbojouNHUkNj7Pl2sgumsbzRN7chp2cTITYSPEDbiNpaY0g3TtAA2qE",
-	"8LithJs54gqYLVOYNexXwVRKXMOoADokKli+kio+ka4Ka0XtMgY8p42UBZGK7LjWrDhRM0R3bf8Wk1Gi",
-	"NdbGCRVbwzsmBmGSgFbBve9c3Lg4eO9TVkIrAQ4IVMu0g4/1FQBVgvGYM40oQwk7PgAKw06ux4j6YY6I",
-	"d4svMNR4jVGoaEZEHrlnkBwMkFccKwq5Jlhm4i1eRlfb2XxGE8YuZJGPYexCpvl8tk0WF0g48nRA2yFY",
-	"33hD6FIzYa6J60V9Z+bgd2F0F+1VzEZG4JFal9mh3rK9IZWwNoKEiiQ0RUEHWhFsADJqZm1sk6EBRYYG",
-	"BnWr6+LNeqS2h3iLAVOjlsXxD/voeRyV0pV7gWB6qJ011a375PnZ1bjxNl6EGWJHekv3qSI6+1MoYN1K",
-	"g7uDA9ASgsLMU6BO9WxRkYPwZJuPIfLZP7uqNHqLB4OewzZADe83ZrPGFrFLT1Htk9RKmLnRB0FWRo1p",
-	"fAoiZ4BA04KqmpZ47r7Y1JOh2ZH86Vj69Knd724va9/7Ex6hr7x+bUn4443VKb/hIVvlvOPC+z5ikUzo",
-	"a/Zd8RN+fNSlkp8aDkApY1+tlPhQlYjNYF94k0ADBbXmbLDGceOrccGeFDchcAoYKEwUGg21A9cMvDtw",
-	"DaLamdOKrW6lYEUPOu5qMVqZ0MjgbXf16oZQUshVZS94VnLck+TSgRcX7hSqr484OiYKwu6YOnqIGXcq",
-	"Xc6vfhkVqEguunclhOwE9Ib5237z3lFfnpup6d7hVF8ZarEKBnlwOXbv7s31nAdmA/DwNZyH6NAY8SXD",
-	"GXP2zqEI5kcO0Jf22ftc327ZKuJGjjoys/JijCtvz/HrpOpNezVmBR8EDTxIdbtkYrUFbBdAHV5tqdi4",
-	"bQEHqpW6pZv4TsiL3ZvvXBB1aF/CMyGKlPA5Lu1wNYIO2c/NE+hCTnq+0WTP5L5k9jKDE6BvyJNzuE8J",
-	"xu1GbR6BvdQtnaoz6UZSU5vEteFfyEoI8TL8HTu0kt+an/fP/ChbabypboRF6L7a+1y9ALG+CsY326Ws",
-	"JqRJ/c2/Es1aloZPAdKCTfU3eCnWHKqUUZsOnvqpMqWUt86oOkzxGOYcM+5xe9pgfJ2xcnR4P+NTvVQX",
-	"VM6ujTDMevpa2g23cw4g2xu7qU/DY3tXs7N0UaP+/vfv3929AG+9PDBFVtSehK7MWTjACYfQ6hyeW77X",
-	"/SwN+uTXX9z/AvPI1atEikZDKPr5pixWTOlvq0/OPWacB6hEzwu1F4xoyHPNh6tLpoE5l3TJ4lUssjIr",
-	"mZN7hk3UL3i8jhxVk8RuyTtmXNrg2ikW+46foKzj1a3ZA85Xv4n7CTrji/AdZIVgBLMc35v143K91s7O",
-	"HXrhJ/dYCDFM+EQjsJCXi9pVaTHI1siZ6iyvGs8EOY/MlgnwZevAyuFoWoYTtoIF4MZbz1U9pCzJ8CN5",
-	"gGj8Z20tP2SHanrHitcmNnVlyR1uIIFsBXL+6sViNs9JnDilGM/3JLnBI7V3rZk4uQLvXVXXana1PbiP",
-	"QXys9tFRroWkJ8cebO5qez5LMSEMhCjaTsnaCfnk/NpZhS5qhqr9VqDLI5L0ksS9sVeOuA3WAJLuvxYF",
-	"EULwgkZwhWvs05xo6Vyq6DR2lraQxOXGjHi2GyDR0OGglF1OahJ96tsihk/yhpkDYyHUCPjW2ooHMJfA",
-	"JZcLAunFsAZMYLLwtYcsafA7Qf1NyDyG+L0LTEKzcu0Y1jrwfVSVx8EyrQiCsmEDpSLDRxl+zzUyHyqj",
-	"j9hRMIknmVHfasN31LDXQjtbv3NRDLmzEVhYxM/jdlHQHcvVqkRfq7xzs4+JxBlZugW744mIoFyTUpDb",
-	"vHY84kzGo6XcfNwrRiM7fMeoIO67c3KLggTP+qHRhkyhbyHri4cEndvLBflvZMWUoVyYYzAHQWBz2u6W",
-	"P+K6eRAch81TD7g539Ft6eTiP1yR4xeEtIkiJHmkSXBgN/FeA5GXZtoeKt/EZ6fFHdDybD3xf+kvjs8I",
-	"eSxuEUULHsvF2s1DFNvtGHDTA1TuyGhaMYWzxXkMlBknJuZRPFpVNydUr5goEED7pMiyN1fTsxyNs7nF",
-	"fpzV2khZnNCH4TWhYUUCbDHlu0dYE1eK2MUUAqKcgDwKkSouyK4t8LWm8SXHwx1qZw2dnY/pCjz+vOkM",
-	"8xrmacQj31yaZm3W6YNlWLT1jSaKrZli1qwtfdXKIw7aK+2AUuJ3zeDQv73LoQfr3AR3TBSZEDWJso5h",
-	"t7xnDRghfvGUUuO9aGpvFxzIy5DKp28ap2XqVrWOvzGAYibX4xPUuPJ2YpvsjilaQn5VwTGbTLskspPh",
-	"hwYDWZAEE4ekf9TvNHZy88kYh9Re5pc5asP2A/RFszFhmsiQc9/DjFrE8cOB8TCr0S6kaLPkwFde+AQK",
-	"Vyon4Tg9YPlcF1h0KEwCISzYFyOmvqrEGSqgKaa+qtDS9yGQ6XBUmaWtzTnRe7z9rUpGlbNEXXo23bP7",
-	"QSTAETfTiv105ywAuo9tVnSIwE0cUnEUKxnVDNk/MYo6i9oT2WMdwC/A+GFc+JUsXU0OFrZyUydfHLYS",
-	"ChO23OSkgW5j94gHkOCxWB7A6e1Z/RXHOzghSyF/XZIoC7lQHVu4LKWAOlzz9fD62B0hxyEK4tG5uaPT",
-	"6Oy7CUWJeHn3gSC7qzkriwaZcxeCwxNH9Xcbd3nTI3B+8Njct5RV8+a7c1rBm/NB96TxNULwOFcfFUTT",
-	"I9nKQ6h5CPWWPV9OMVC2ieUekCjBBXlK9/zp3fnTJdVxctwOnm0tYHXlZaf9ZvJ8YDX2/flGR0qxGo6j",
-	"HgLcIQ5/I2MzBol3dXHpl6sIzYbgdr5ED8KdXTP6BbrS6sO8KSJhLbOE3YnribJeWr2R8r2FArhI6BA8",
-	"0LKytyOZTcP9npptEjQEzuU8vxl+uN9hPPXz2jCOai7j0dxuHU8p8b+f2ReDdYJDiMlkbcqkggkYtCWI",
-	"PNbygPrgM0JGZAxlzajmyzKBEsdFgCSMxCVQKjjos7VUhBIPvRMj7ci4mjbiiCWtxDhd7g/4FKRrUMV0",
-	"oqeoz+UaiwmtDgdqYdTwB1mVBSlk3nwJZv4ajLIpiwOcE3UIfqUksN9P8lzjLv/tEfbgAGOJlc9P8m8s",
-	"F/TCyGq1ZVGScRdacf4eSGUCuBUqCjcfQNsgqrLMVCyf7McSo+oaFF6yw2hjmw0VY7bzuT3CbyGtiqCs",
-	"YuKHhMGxe7oy5dGXEcFen5OwseeuAEYUBJRh7zpUGm5vpi0OqsWIV6rtzbyKujK96p0suHGXmF+6mu51",
-	"rIyQKkbbzFo1bGa40g0AaTZrscusosqTtamhe5Y57JZj9knMLbuKq1EMk1q9jZw3hBpyJP8nWdxAtEtW",
-	"xuqKRicxqtsZs1SQ8u67dfp99xTFW9/oajnt3O5CgNSdGC6QvcXw6poCxWajvJNrEu45AyI/WvXgtKUv",
-	"DYWsZqgT6HTITxw1BCgQXaLwxRWxCgl/C8OLKgJaahmGFT3/gsXSCQY8hTV3kz4WXxpxPNuv8KkBtMYN",
-	"unspN3xVytXtgWuGXg7gmoFSSam54XeowlaVumMafOsjI7johlwu4hGX+nr98NY+J+AMmaImXP/c2l4M",
-	"69ir1jZ/thgwNrvcdk1pG/zGy3aI52I+0519PQUYMuzqIUrDOEG7AxLiguDpeeN2BdZm1uhDH79/GCui",
-	"S9sAHRU9oKU0B6luU3cXtl67O1Bd/KaPWP14i5FHbRQzsL0qoawVArBlUcAfxorsi4Wyt7jMZ3XpEOKm",
-	"3hpcj3wL/qtzP+6hKTsxpE7vKC89VF9+ICwajiy4PdhWbDwaO6LMd/T+Y/rSVzfUpsWPseKDBIw082yk",
-	"N7YNP7MPaMZqi7dS2CkyI011Qr9Xo6FWP/GNqet8sDEMPyvzxuLHJOsvzoUzwUZ+TTYUi70bhTtPQMeo",
-	"qmTa/lJQQ5FK2d7h7F8ComCsmCQL3GQIBsb2KF4Yy++Y/vs+6wPOMz4aDRoPWNpZxWhQMjLo2b0dKGyf",
-	"e+llPvfSWAQOlmUUbsvXlYUIYqSkJnTZHhRSEQiLxSmMng9HWkejhlIZVrw5ZhVf7qUyp4Z8zy/GIqoe",
-	"B7wPE+L8Iw5FoktEHK3yS9UDjkCCNJJunfSfP6jKzU2ZX+1mRZsHHceIBsrOGPcZ3bGz94ppNi3ACNv2",
-	"s1NDw3mErzPP5R2jooGHk/nGB3tlyX5j/2ox7RP7V4vGF2IpvLt9mcoWRqV6AOY/KYkBwOuCGEnWsizl",
-	"wZlx2s7ojcc8qfbguSD2yqnrjFUutGG0mPvUy2f2qSvy38azdP0qtOerNbT25LemqR5i6hB6UD0OHEgj",
-	"5Tivn/wPqMR5vohX4thOnGhfIShRnY6cvDcXBS4c2OPwEtBF09FLxOLssnlTgX9GLCqX+BLv+rCZNWLY",
-	"tAfimGPlGg8E+2EEC+q4ixsMBJIL8zaREfyaHLjQjdfZ/aqsNL9jP/r+GVWx5t99X/HvDxjYlLOxx5KM",
-	"Tq3m2OLibU7gdRSml6I4lvwSyZCKlpq7RIdW+8+ej7evmflp3XrrYjGpjt8VXeHoolPlcExOmarerTdA",
-	"jdjPYm2CviELlFSrD6+bNe4Ga+FVL6k0d9Zz8bo2kpY5iRqNVYok0Nv+u0HNHQkrFpUotmcGJq8maAXn",
-	"tJFkyWgLaGTSondxoD0NLKpgzUwNxN7onIsmuUKqLyM4ESJWEKSTeFjtmylTBMb7vfjEd4kMryU7yqg0",
-	"eP8KpBtUgCl3zl6FsvMY9JXVJ/W3ev4ngJHcMVOj9bh8ATv5HtohLD7XBNjPyJ9gbebA2WsP7uOfvWD4",
-	"DFphru2fdvSWkR3WWecgpVcqRtTuTgr4BClqX62WuPH8BGTFihqQ7pEI2Jobw8XmbVwfYPK/2tjrKAom",
-	"7E3utINHvbET2phHEimwiBZh8bBQI8R/nlfZGZ4BwOMLmbYFn/oN+8Zk63bKJyZbz04RfifVy0ViYaWA",
-	"hYUl81HKNQI+2IXdMWZ0b6P4eq/GGqdNsRF6w7CU7UlvTE7XOm7PdMdabu3+eUvvdAQ96JzUcXpiJLSh",
-	"wh2mHip7e5cIuoM0Jx8JwDuTizcNt+McPiCYi07p3BDD6O6TNHZZNFnz0t5tlkfi7qPQHFRaYrDZNmbt",
-	"RONBq7hyIbSupq6BnVPm+ILYFfHIdw9Dd44rnYChBVAfdpCQIvT6gzxgGaEfez8AuRjH1Gmo3KxQltPF",
-	"y2ME96R/AHVZjNrdd65HKNP00uCg4HBAvwzD4Q5Y7G2e42gcsIt6mx1SH7sMUBNzfUEdeRhZ47D6AveR",
-	"Kan+qBffM/XGhc6Hg2ujjnRdAY78h3i5dFOWaVmSZWVas/LokxG3ATujHqbZ/ouS1f4k7M98coNxKNYv",
-	"QDnd8AdOJSuvnYGeA8h3MKcqH2f05HL8v1JR8BXdP46zb025ihfFckEWZ4tn4KK4YwKzL8KJD6bwvH16",
-	"VQBMTQ1Zc7QVdlG1ON0ICyRZWYvvJ8jq2M8pnLrXCWQl+PFNBjKDb6Z+Zx6mPraPfK9OdJC5Sf7UBz28",
-	"Gj3ldk013zX8wPG3qzSs2rALrXOsWAUoBaF3TAFKQiIi3/FbfUXHVK3nAolVOObOrwabfpawHSIymWk6",
-	"2I1GFF0xOADQ4QxT440KRK84u1pYw25x9mox7lFuTu28IyJDMvgBw3QP0RtWJSSdkcElizqjdb+A3uEh",
-	"KBNlpdFrGyxh9gWpLXNZKuZRtEJ7RYZ0RGsKW0OMrpwDg+pkJejbFCS1kKbGn3UANUAaAFGQlX0mP3Nd",
-	"0VUKcy2bCs19MppSXUgxQb3LHXtnX4ghwLmeToBOGhib3rJy/QgtdWUkdDLMipsC/8k5rGyOLfFXxPw6",
-	"1ZTwU3k6wx3W9kbqef1spNKpE3G8EN0docT1zdfxWPDLYsuxHZQfHYvFvta//PYSqQLhvy8z/vs8QSn4",
-	"PaxQlFawcIlWsd1DxSb148YalBOZ8BVbVzrVoJKHQZA7V8nr77W0KGa+ixinxARz+4XoLbZDwd/4cppd",
-	"jh4zGORKJAJ1VrlLrYBXs2ht6S4HTRNmZ+5Wq16azsDtH9zC5GzkIBUnb2bPvTMxFUkQu8pg5f+z4vsd",
-	"VjhnBYgW13DMOJ6DqQ4fn3LWdxRgikzAtEqR50VzNFtxIgCs0jfAEQKWCKRQIZ2GgJITKyIwiC29YxkR",
-	"pRgpxcscopYs3DtYv9NA736w4qimRt0H8sFKbDBNSnAS6VY8pQfyZ1MBB9sNH/EHohRf1AlJt1DamUEp",
-	"oCqxybcKcDY/VN1Mp8sY4MpqK2XZnEQIswmjZPkdV4CbCJnu+I9fhuivx8QvHws9H2IwkuLUIgbzdMcB",
-	"1RunckSgcd3OnFhOkWkneLVQvy7iJJyFOxLaQmP/Wlu+UZtlF6u3h/dkg1+LbKjBaOOOmdqCDhjwK7oL",
-	"sAZ2SuL0vOmaMngnetTF2dU9Ro79mMDiEGrImpUl8RTUEXNKRj9xx1TBV62dDy4pbQCNiKEVZOR+PFfd",
-	"N+UGFIaM0zzHVepjctSncGOvTQXCWt2m8r3s9EiykcQ+RIxsEmDU5EoZeiObaicqjH154tpFcnfM8WIe",
-	"ZDtdYhTHi++Y0P2U36gaCGinMUAMGaCtAn8h1/44B3YDnDQEWQ+MW/YMzJg5rJFrJeCM+GusJsoZlOcE",
-	"Gs4fNiz/rEqAz9VJWrQO4Ln105Wyv3gCGq5JpSvw4uf7pzy6aH9xbtnRs0ohxRHk1jSleO2OlnFWjAeT",
-	"Q8Z3rTbxxArM6sVeH6yixDJorzY9vKBVrAAl6G6+sfvnI0LuepiuiG8pwT/22KCwRrFYXss5WTJ72ZwD",
-	"GrlUmsUhg/OAFfpIsHC0w1hq6AeYDN8jnIIcoNOw5ieBnf4Qiign6HhWMgSGeMc2I+G5l6+a+Z32X318",
-	"IEYLLjaurQiwgzaKAqwttY+SP/378c8j5Xsv2+V29p+hENAbB1gan3CPp4sgJ5U+joX+PCZUa0JbMxLd",
-	"5QDYexpw1WixCDWGiSLuQi7tWUmV4nfUZUwARC8p2J4qUymmgRk1gTd8IrKmrwkejaOfjJYmo5doJydu",
-	"M2Z/PLn1s+GLEY/57CNafRNMdBSLz6MxVoA9zL92vQGUxNEb1wR8W9M7+YbrorqomTU0Jvegg5GrMk7H",
-	"L8mW/7NXenLxy0NwHHfUrLY/JdhbC3r0Zh1Ud8PDHUMhekNmDe6dwVTu8CAUcUoTI09uS+95fOvQ3jJe",
-	"fa3o/0k36b6hI9emNmcAon82f0A6QfBlA+xtgWjkXqU1p7oBnepnJ+y2vE3vVPuJ2x7f/o5HkDM+uTyp",
-	"DSsI9ugGI0+KIUmT40v2kUH06RSOrxq8OkiK7x2snVvfiSqlh+Z1AvfKfHbYyjJusmuGna55CXC6vtFu",
-	"FjyVN6+dViPh3T63y6QVtqvzoOV97+zcTnLPJFRUbOljtdtRdYxyQDkE0R4IeZN3b28vE1gi6FEbPXcy",
-	"npojdxnoaY4b3g75H/Bfrsu/nO6Q95OoTJp5BRP/3dXIV4ciWVjPrDrQOCWCI3FvM5I10axYkfpti3mw",
-	"0d9cxP5nyk0a6BNLljCZsY/6yJONH6S6/SQ/xC9lXVxI18l6KK0x1x+a4xy1Wm+PY0QE8LTmUpy9R5Wb",
-	"v3nCq42l91LfL4IIOqwf/CgUPaB3D+F2iN516JTbbSVJnBpZPyeHWV3CoD+WhvIEk0Za0ipLxBVijtJU",
-	"bMAwbTDh2FUilP5U42ug1E3B/6hKfDTUVK04pmK0OKIjU7gdSF0kb80F11sM6vE7Jv6+B0/nTt61CjIb",
-	"RkvbLhqwflL2zvfFxJBu007qY1HGsC7TbWXKRytQMNVcaYwz92RrauaHKOY7VupU/iT4AofC33RDudDm",
-	"tc97SxfsHOqKTuLeIjRkzLkEfW8ubFxa6GOzrBxya0SMcnbwdESW8G6H8qQzVeN6I8YToBOuCfvTidmU",
-	"DUyJOrW9WR98EQ/m6Krs3EOm+EUyaALGHzlI8brPvDEff+vN1Lc6a0HtLp25DrgWpxNUdPN4AmaCn9zo",
-	"WvNbVh59in7HQ9iusdhyjFWi2TwDcMqogv4quKYsUVX0I9zJJ1bp9iJRcWyVHGS7wG+3oTuWD8UyHQWl",
-	"rx19VZK0qtE+4iMobTZhf06QLZBnJ+HAoo6FPwb8Cv811ovG+ENf5o1aU+g8XCUFxueksH/8NQ5x4ypc",
-	"HgXjJuaPiQc74Rb8QVbR2moYlbI/4u0G/1PJJRcAk4foGkZCcItBLVyLZN2jgatKwP0ohGpHbsseS8Db",
-	"H3a/5F2Uf3QespOuymjiPHgvxydayZKdfN74NL3Rr+ypMiKVgANwraqZceMgK/aUq/FoZzJR2n3TZekN",
-	"HyQPceB1yzacsYozO0lKcKFPFJOaBzteEh+/JEwjK/WkXH14/CJBmZhyge2YUSyOih8Q/lLlFuMXerg1",
-	"eOdW4Uj2PYafbyV0okOOlUctHGb7tGy6FJ10A2ytHzDuc0OPO8a+4/ex6xdPABm5738TZUdIegI0SyXe",
-	"TyJ69oN3DU6jfIYA8gmMzyF8/DeQpeiVOE3Z8FPN1TxoNQpGAc6ZqiQ5zhuqWSdvuc1K+jdmkr995EX6",
-	"ZW8n+c440FgMG4/mXzn0O3SDtr7V6Xfdy7FLtr2qn/0UqJvzFwsv+baHP6kiCkwqZLWJZP3urAFgbVHt",
-	"oOe3VBXl0cURag6PRDbwREcJukOmvRL1Uvv6Od1EzTesLMlO6lYUuvulpiuue7B1a1ooVwnH+wmNlXQV",
-	"s0q1Ua5AC/KKbgJ4gDVEuSj4CqDPrNVWDNCZABhyPFIG+VKYYeboxjGiav/gvg7ErmKQJyrJAJMiZ8Fx",
-	"pFxwtcdj+MRyrczTjg4YeB6bCrtDdZyYw5r0N8re1HKo92rUpsrHgdHbjBxh92H3fP0xX8423bMTXJKF",
-	"g07EeigU9jBLbuPNveLIcQ/+pCZkHPedgz9VxmvqLsSaPYsw4rFmB48GPUvys3Z8+6yIsrkg1MpYdKaz",
-	"W7dUefSOGibEsyY3kpR1tJqy55bOidl04VqCZ9ePoLbT6oCNby7HOPATf5J18J5yBYAuRSxRnG8c0ndP",
-	"z7P7PVedOvR0EmHJxYTQ8zsp1Q9cRKPPyoWRBx0p9pk+hvEGSeqghXoAvnOxjfjenyAxSkjnZsFAJPz6",
-	"jSbudqbJAoLy53OXA8wVwRi+q8Gowy2PcDbV5CwP4zb6XYiN5rNfH+Io/NU+OciA9N6XJE4q7wJlyAqP",
-	"5CTb0WY8aakiTBSYfnHYSk+7gVSbPSe2IyuZSkyiWTaR4EDkUNFDIhbYonjD0XINwVRBqGAe4tVUSkSN",
-	"SHgle2sDa2DbuXY5AjWzpe0rh3JkHmDtx+YMl/70aEM+Y+wk+MXRIrn45ZGaER9PLNFvz+S+A/zxhQhU",
-	"J8yWimYAPdJsOa0+OlsXUeZvvo5cUhRbIX+PK6HbSwPwY5iXX5YIYDUHd7Mn5aCaxRlbvIs4Y6a66Mcu",
-	"AAwKxG2H2lnrvohD8LsxCEC9GTJZPb2yPJXY073/qVIRdfPJ4UCTDtutq8nwlLdpwzB1eVKK3yXssgz5",
-	"bJLz1hyBXby2QLbWRmpEX24ktUgYukr4NQZZ8krMse8aYjXzRR9R5DFJSwYcmDWfyRTfpucqiRXxZLD4",
-	"xfeEe7fh6mxQVJzCctJg/Iux9A0KhGffE9KR7/VasGokfsmmiTXtkfO15SHe0fvoX+O5b7+O31RARwQz",
-	"K+eKPlS06fb26FdrJYCTGXiO/JZylTkwdfOw990kz5tMfWWiOKPbbZSLQfjypFFetwpsXz+lVhp+/Zjc",
-	"DAPbbs9UHSqLkMfAIaXzWe5zgw3+Uhq+EA0x1L1rzkBrvPUEZx5Cn6qHnECl21OTaGUQUEoKIlVN2gcn",
-	"75zUY22JxP0YyU6HQjH/hjSliV9HmriYVOyE2z16iwqn5DRb8pF10rA+gk7uWBQOlew5c7wBHq6DQH3l",
-	"ninMNrcGHjiDdAU3P2+clFxEln+C4TuQMV+HWbKobBN57qAQfVs5LqN6ok5zGtn/iEAf/eRMlMEbIDJP",
-	"f57XZl3m47XDL/OFfsFDx67EBIkTPcqpgtVkdVm2x7c11nj6O0QCNhKSgaCEj0cNj/ww+E+VKaUElxtL",
-	"RENZhrkGRCSNXKpUqVYkPcgldiWx9fIWPaeT9dMbH9DKe7zhAM57AYhxEjnYkJqH1DkIB7rlmy1TeBTp",
-	"UKY+4BeclKEUTTnC68xWHiDu5kJy8DCWm6Pn0qP4Q5btSDJR7d7GuY0a23Ia1JyLfsejcscaTrKt7wGf",
-	"c0UFlr+gOudGE5830b96KTmeAPhx37nQ9yOgMiMuxJt3eAxBM7Ss6hrUeqKasQLoZF4dgcOJyprjj+6G",
-	"GGmoYIbyMqte7B0++lhKhJtJySC3+HxKmdurQss6Hy2gSB3cQ2k5/jM5SzRZnzzezulcSZsAhD7oMcwH",
-	"bx8KeOhTVGKsKLWLmgY3vQmNJtdvAjzmwA4oJS0mnBLhLpe5qCnoPrtGWzbl0/sML2Ojui4qyA4DMCxC",
-	"47IXOuSm1n3QTdDkUHZ9Vri7e0sR+vunl7Bg0LVqYVDLxVWlM0hRMXjBzjSPxcmW8ZEVntn0RGhQGGdU",
-	"IroRnsZLa3onKxV3Ifhk9e7hrwkvQkSSa8ia3rj8goiFNkLxluEj6WidxtkrD+KBbe8DzvGEUKqqqRGn",
-	"vFXFnVwhf74f1Y3h/PcZo+OaILlLc86Y3AK1+ezAhYgfCr2EceF3Yw0fi9nBoVrNU3viotQTHfa6+1ot",
-	"uFkMAPQhqL2wOZW/6TzCsYPFjROuG5KW+keWYHQFUipf0yYBvkUB3BleD3aMimhmlyyLZJICImBRQ+Cp",
-	"FgwfALxZs3/uENRDgTh6toUUzFd5ZF/j8FYzwRqgyYzdUAyIs2z1lCdyjiNL6QlHPd2wxo23d11yXP45",
-	"Y4htzsbZ6XqWlXzdls/TErBDHsgX8dHluQtjWbHYr9NyYt83ILEfVCsSh1MqZK9+aZED3voyisi6Nkxk",
-	"waMgFkxOmwH1u3vFPTB226okuRyr8MpHbzlwjEANYwoOljVLVybiZyWMeXQ30LU5e18jlU/ZCHTthUYu",
-	"S0R1bk/bh+/ekleXVy/IHp8geL+NEMRDDrWOk7yQy8Wr/MLwOdbQeXSXGhPVIdi4NGiqCSs4QJyLqiyR",
-	"Z0tloGQ5TJr6hXc5jr+PW1auQxFMfc3vX9qVknEieUfKQVdbsuasrMkMDy7vNS8ryL7qFyxaoO8RB/IB",
-	"GXwrY9YU/NoA7cVPhemImVgf6OoRGcMn8HMM8mIPkGDYDp9a8P27kdA0iEUS2H3Rss0G5ciU1w5cIOF/",
-	"TXTTjRJeEKpvEQSd/bOiJamTuetw2/B3MqiQxhidPUNae5kmp/eDNTmerIw2ZyNjP8uQ+UANO9F++YDR",
-	"5mOaBlezDz7bpAPWAXkf5P/5vwm9o7yky5IRl0ftczaXwOHu/qHYHmgkncKSyl6AgXuH8Q1ClmRsYdtk",
-	"iOt3UfCoNgSyUJpZT5E+5X/qZ4agmL0zCf6O1wdqcGx5rYbst7z0Aft0WIDc5sME5b5QD3MyoobLhKsF",
-	"pdXp5oK1Ohfda04YT+Qx/ZZD3S8lgMYBjNgO5WxH7z/uGSvmEFt5K4U2VJg5UczaPFJASjEkasXYRVlW",
-	"SlsLnnkM8NF3aIzJ8dkokaPy9BRDJGFjXJhuGh7czL7n3JmSBuu1yEg32tSeZ4vYrBwa27Y+X/JRas8W",
-	"5/mZ+F81BSWRoFFP3ng+7mD6d3ODjPV1bB16GU4aaWdQTOIaIBxcHV+uYSJJOjRQmF4na/bzOMWGbhIJ",
-	"lp14ehPSvVuSGcVcmla0mU9ilfTnhsj3lLqWPOyslsPRj89/0fUpxzPaqfpvdGzrUCwfTKtWh4IcFQAY",
-	"OppQxwPqYdY6ieeVACsTrQP7fM0UNKkobcd1kqpKSDMsOLkykHSGb6lqfXxy+Tz6mXG5sZrRtZmXi7pn",
-	"BlR9Qvr6xDYdOLNADNQ/LeXd1DroJN1b2U4B7nQwg7nLE8U4FhFsED7oO5pF4XXLh5PsB3RaeiPxcdAj",
-	"RzeRzpE70MxGEslxwyAYUW+DYnQkcUybLIaDCJlEHsqKJyGAL+V1OgtO/aN7LMVwkwGNPq8Pv6Bh5s2y",
-	"1uZ8N4LHzQ0Z5K2ebb8h/ZHmtLBXVDnRIXdYnxwf+tAE8p5g5wOabkgqNVgXkF3fvLgm+5IJczyB+F/F",
-	"QCsBpGt5rDHCEH69tldHCeYCn12MLA48mUIaVxgIAXiypdqXuraLuGL4YJcj+GBj2Hd1//IAiOp1PRGD",
-	"6EONX9he0r71NXIt88kB0QOrD5J4agJBWld3VFdbnETip6IFoHw6SRIwf3lN0nMy436LxTl2VN22GwNs",
-	"O3CYox0VIzuStJx6Xm1ZGQlHWmE/MjOHkt/yOCfw2HyKaZuEGCoDUUg/OcMfBrEirbhdBer4oUkayXyk",
-	"pKXXKylpYoUw81PC9oEzYOI5OkgUFI+T7fS0tRqIKKipuSJdEAKIBVFH+jYLyz9vnLSeg9WlqXpLwJUD",
-	"45z1TllHTITMcbiTJ6djeQWUTN2NHrn+nVPPXFcUHACl5FICljTVmuOlv07ykgcRY9Zs94uuVkzrsw9Y",
-	"EDytW/iu65gBWPKUI3rHmOHuBtGWt79KKJoX5dHqqB2/Z/qGsHvbMl7kNPEvE4C/cYgQVBuyl9pXr3UA",
-	"oOD9uMjJvTtpfrBtjDzzo0w/YviupTMbmsUDWwx8wj+S/oKmZuB9TU3q1TgGoutM58u9+egOvtGP+qNz",
-	"P8P1PIzIv3ICcvaJluU0GiD/Kg4swIEmjv1RF89EN8vyIRoMwYyzbiQ1CM+pH/M3Ad9U7ooAwurpKxKh",
-	"s2dmHHQGW/gID/fhCWCRoy5G92IoXOxRSKu4IY4lDi576zxqCBbSrUAD5TmPEiJNX5ybtZjCMXZ2nCuu",
-	"PCdSkYtZHt9PoCefIgzvnUPkRGHwy3Ni/BzO6fdM1YgIzv3/rOVkH41PY+rIx9rSCg1dzYeDE4uRKIk3",
-	"TQO+ihXVD3IJUOAem2buGeLNQf7g6iE9EqwU7xhE0zClUztWNI3zFse12UltfuaiPZLFvJdoExq8IbIy",
-	"rtZNS8yVbHCojNW7dj1uUSQ/6p0TdRTmog1tLxWBUZM/XVi5ffbnDk9G+zMeKb/j3Q3zC1E+N8PE0FtG",
-	"qj0xklwsbsKfgdoJJphQ44yEy1YQbJwuDIXmPVMeCD7M+OUU2YmG+0ylxlZxAamrmlTC8BK9BlIwwCe3",
-	"FykHigzoWJBXUR6JzxerWdEykPpRWGLpWg0pWoBn3aE1HZmdXKuEvLt9taVlycQGPKoR1PCxTjRhecbc",
-	"GM6i94IydDZ89CdQe2Q/byVMI1Il4xRK0UBsQmwqyPp1yQd+so92H+2Z/ZMHVHe1HB3jYk9TFQfWxn1t",
-	"N2T8Z5DV1+nX632Y5TxpH5OxUzoJbODiBid6t78QS1TYOBFJfiT+J/xEDF5wlA+q8ZmsIgM/mH7hwwNw",
-	"7cYIMNCj50fp1rgpl3Mnvi1hrCUl14LA3Xe6BeHJHya4lD8BGXvpic6soXcDDDiYoW9/gtx8cMTSPSb7",
-	"dOsd9y3ddTGuQhs1RAncTFfGgUQQr8mBC03oTooNqm49B03KjfbaCA9MpKoAzSS67ujF2aurMX5zxoq3",
-	"mI37rdVtcTJYz7ROPAhWPIkhPnLGiu+g4rrvfgSbIxRoeJg8l8yrG/hVhu8CKYfTwUj6PLEjqFG9PRYK",
-	"ZUqpEUq3XfoTqdA6JdtlKUXVPuyuRuMEbXXbQnRX2nxk6i5adua9IIHJEqdP2+eJFCDLMbTqSBhhx0VI",
-	"Yx/KnM8fFJLRJ7mpttQEZios9e2yrIzltWIRS5dcN5qCL1XIwfdZQVNJUoezb57HALtNVPp0gg7Irtff",
-	"mPlo9Z5O1vZ9J1WMV0Yi/oFGtAE/r5CNKXw5Eu5sZ7LYV7gm9iJYNCiFve0X7eBBDHWuto5D6UzDto4b",
-	"103qBnNKQrVOr2rUhG+UKdZvXY3RbukDY90zYJL81EV7oY4P24zaBHJyqrYcStOOG/lU7f6+j5ADuWIR",
-	"JM3R10Qz45BYw5llj7BlJYqSFXPCSh1+maahQ6b4qUnfcuYbiZxsfYEcsVKsaXD2wVH45FsoUBKM1omI",
-	"YiUUg2GkztmhEo6+dD6M48Q4oUg2L3cIK5Hso1m+SmZQqnLjuA49acxIxXbnboIao451qi3RyyPSH88x",
-	"4G4k2Ve+NNNf6kJzkdasqTWB+vvbu+h46ly4lCTkzZiv5YrCi3SG7UJhbuCI4EIKKRihpf3/6EcAemNn",
-	"X/UGn8SD0OYTf4Tx/OAbyhmPW0ZrQVrDGCtCycFV2grk+D7YdbX9g5HOoviCPlKcVwm2R2R3nTXY8Xvb",
-	"AOXpxH/3jQB7uFttLXeEO2cEoPe4mfMOCnvTA9n3VeZ9DIBJ2CX/dC7dBKEwEgmXt5P4X7Vx9TnDTH9A",
-	"ostOIulvpnB1Z1rRGHhtSe0Nxpczzh+cXpLYXckch0qATEfMr5jShug4tJXHClLIOAKUXT7bDFyhQRui",
-	"9e4UiqG3TEAR/KT1DdZ7pGLdXj6/0UQehHMyYmWRI33K/UYUXKiTJuAqy6HKyin6xlTUbCBBBzR0nx+D",
-	"F5e5O+2b+8Gp/awMgEo8IPpfPQpXvt1P/3pE+d8K8yCa/KBFImxC2uXI5Av2km2oiE4T4sOsrC72QN1Q",
-	"FXgCkk33pxNdskuqb5n5ga3TqWxqMJPuNNiXUNMwqJ7hoWEwmIlHaoS4TDcKHvxgctRlUY0O4F3FwuHE",
-	"SrrXrPgxl+elLhTPzz/rkKBCC6Q2A28I2+3NETQqJgdZG2FPleGrqqQqZgasWSSLDyspsNDebv2lktVm",
-	"a+a+uILAB0xNKYvaG9D9Wwy73p2ej20Z4Jv7hwb+hl5ee7l9Uu3Dp0HjtwXX1wFlrIXPZey7PERGio3w",
-	"Od9RB1Jdc9Idke25w8inAnkR6C2kIwt5AOco/lyytSFINB2JokltftQpnW2NaNRG2sg9yAo3mpXrPJ3k",
-	"j4PcPYD4Y3/DOur+AqIuAkmB7FAU16gHs4GVl4gXF0P68BRUsP8N2tXIR3osfTwBKsuDZE3GxZrktein",
-	"DluTDtKjFcL1RfyeWxndYwD2CilFwJ+9xTRu75p1PCeBbrqR3u1Ig/I2YQYK5JqqaJKGvTw3CDhKR79o",
-	"1BEDCrbbVkVP0tCphOpuInJrCD3MqXwDhsVzo7hB9m5neWp7CYYFcVMNY0PW7ybgc6PDA/n9W8lX7EGH",
-	"81YeMDWDUJhiRKyxV3NsHEpAeBE7kgeqCxxOU4Rizijan6ONlIUrizxspbZHKNBvHJijfu8VS7YinF9A",
-	"qHylwdCJ8hf7jHv2h2St2+9QmbCVZSfg6PjJDaO7aEAlXapn75h/bZsdzYQQubpNFYR+2YoGf4J1maeQ",
-	"l92HlmgNuh3BhmZ7Rk0SQruQgiET1Jabm1ADRoQE8Yxr4Cj2nUOI4Mbueeoi2poeNbENdxD6zJaLDfS8",
-	"J/TNQlxpHr2yMxMa+fQizFu+36ekBWsGU3hQj1MEoqZbGEYdX+f50BKzBIqkqSN6dR5u5KHgA9Uq7p+c",
-	"aT1QbnQcLd0wzy/MCGwMTbb0DhAYFbpfpQwwkkhBPA4H73HO0fHoa1lye2tc0uyQYv1UKe9MjX27vsGG",
-	"a0WsWLUBMlz7Fpq2fz6P0AN1FaJA+OrLhzQUAkCRe/r9nq1M7JYceE0PW0mQXImUVjaoKCCCCjrOap8j",
-	"M5M8p2u5qnTi1IvRBrd6AtdFOOMmfVNIE7ctAvrByAQ3ah3bLnUuGFTvVIYgk2eEObheC9hArEhkyTts",
-	"tSyz2QPhhWxtRqFcSlVCYIxxTyssyUbcVPhPKJKESKRiO3nXglBozB4djhY9QBjT3nJwRs8bDp/Y/FWi",
-	"kG/8/TdyBwdvgK9N/rsorMq6Y8rolDfH3W0O0cpR+7X/HqX29DGFTkih+cVUgz+nAweg/n19K7S1rIyR",
-	"yb7RZQ6UQEAy9HdQFLQGjDruyJbKCUrM7Z2gRsZyJStx9tFMhX1TlQiebOe/71MfJmqPH7P0mo/V5iZc",
-	"ejoT0iyphr7sfs64ZJ9UKd4+ouL3IT3w04/MTAYSSbEGOfdW10/o0FS9axfv2zq4biecIMli6Da+TLsD",
-	"mK0gCn8jmFbfFK/txVltTGGWBZUHO9IOMgYA31DHU7WtJqcaGidefsUwRL1OD3p99DGYjrMopM3GU2p1",
-	"OljUVyTjln4AAIq5l1PltWNu1AnfP8lt6nIVp72RnjdMxRv4PddHGnyhvtzTLWZz5Ubdo5GkuI8uPnZC",
-	"Uhy8emLFX8w7PeH1fhL3AFTK8zglFk57PFN0oHZqSqlTZw0nLMuHyeXSYVmaGDGLRYyXo2QZyQL2oT7W",
-	"GGZQDgVTP27pfiq16M+QcoL57uDQ2XLwMrryCFcLy9WqZDV4Ky14pQmFXFbHMr27JpQotjIULhvgoN9x",
-	"YW/nO3pP/kSJlY89gIwCgQS+vGRHaS9uQGL5ZzCzd67wcEfvb4i7+EsRmC7JkTgGHbx0ARIph0DpnmoN",
-	"FXPw8IEea45MV1qE5HVQqYLTNie6Wm1x5OAxBsrNFXjL0Hur+a/gKeNQEFAYIHpA0Ki5u2BBQIMJoxj5",
-	"k48bXvt5+TP00M5qSFVgxcZFVJfOm2b/6rNbvtF+gvFWhkgynswZ6Ya1nZnmqrDOolDfIXDVQc5PvwAH",
-	"nsjGau3W4eLnkYAXVx1UpKlZ3ePeWaeQHwYLuqP32R3fcZH9rErD+k7pnhWaeE28F7zrWqDmZDebZ+PI",
-	"xpFWHxsmNZnf9hEQDt9SVfSNHHa/54rl5mIkLVefK/8Y6bvdrAE0YH1Hm9+KDzYQEKRvJh13uyAUEkHj",
-	"eAfZfKdtf13/Tr6lqmDagAb5JgTkoP1vNAI6N+pPHkC4jzV33LC4bciLrOF8X7ThRiNgEe1Ja5DTH8Rg",
-	"ZczE5vReJogxHddFjEt/DccCBpLhCNRbvo/n2PwqBUv4UQq2N1sCD9SubIwUOiYlwh+aiekHgfPWXL4G",
-	"ZFOfJt1f6YJ3RTuoQhxOzsWpsVlOvz3ZNv4SZYN7jSnXCTa4bnlI5Q3jUXadJKxbk/7Eae6DcJWuXiKW",
-	"FS/NEy7awYbm3c7pwQbCiR/+2SZVJ7nhd0z/fZ/V/S3m/TSeuxpgBxqMANMdw22a3HFJzAifAQ9ZAzFg",
-	"gpdjtVb5XMFTjOhGVk3EAxO6DMlsypOJxSAhn49AQo7xG0tlWBHKsgaBJmHntc++fGzK84sRuPLAC9zP",
-	"nPA5NJhljNZDTa0UJ35KsDWNlL02NK3bFue/jF7h3FZqqrgWnZObt0YOk5PWmsh4C1gs/irldz4KfLaK",
-	"exjHHzTxQ4BunnDxrvGehyt/4KnB4wxyHOEEg+sYpAYeZpPu0/UauG5lT98PHg/61Ankmx1Ngd55mpkM",
-	"n7cjnskh/LBfPInqA14cpqfxIzqRwuMnwUgpN7COmt0xRUtMCMLbGdSW+L/bS4m+wZ8D5wdAISiOYsDF",
-	"qqwQODlh7DZrYRfjFbRbbkZei7p7Ai1INyGG8MLfd1sovmMKspSb04EHvu7Y8R4/xnNyNXYl7FVKQ6st",
-	"rBU9Unx/NUZ98Xhd7e+JPRUnoFwDjArSkS7t7cgXou4QQjGOkj68jKUHhByxX+T4U92sGgfx6LFRpTZ5",
-	"9FUwOafRV320D4ZQb1/Qo7eO5QAzfYpH3+ePDsd1XMqi/4Bn2IaXR6YCjvuzn12pWP5c4MUG5qLJsprE",
-	"0I9E861kgcsUdZHUjEA61jAP7joO31LzyC490AjixmHtW58r+9Rkzv5A7M+RLL7ZtJzKiYy6OzY4CTvG",
-	"TGAY9rc9nyHQZ1DKKWb1hazeO96pReO7bHIxdL5mP+6LYbIe3vJckrOuXYx45a5v2NAchhVT71OogxtZ",
-	"hp2D2BAKed9Ff5mGNkF+WiEuVp42bG7jE7Wi84ZFnA7OUYbu+j1TGhz0JRVsDoEAjDk74EfHaR2BqVsd",
-	"V2UCa7RSQl9jZtBGMk2cA18U+F/peugAnjqU/TG8AthE/UJWiV7ysx0SqHqb7reOFK6T8+omjwtXtgGz",
-	"RKjxOATNIvoGMp0cH1iTDiQLjhUtGEBTm3q6hle9LMlb9mjGa7uXe2rsfejMfWRKL92rro8BpH4K39wm",
-	"NiyypCIyrhsiJFlyZbakoAY8LLdsb7pehchRQ3nP6dGKpjaeVKstv0slYTcRXLpocfIgEKQh4rAaxrwa",
-	"jG3bkZ58z+j5K8+jmFtbajI62tkOcFOHV8fZ7noFGLSDvwshMhfI++UkVyO6Gafd8m5CUQEBEw6tFVcj",
-	"kXEF3DG1YYmUSZcoFPLGQSmzAiB9wTBrt//s+TyNMt1xGo54wkKe77i0B+LKjhL1iH54/8G4TyTqwaKD",
-	"l3sCP8FZ9lRnttVzUE5xY+VSfoZAzeiDJqGZfFHjcANdp40LfGA/h7fLecTV23C7TUPCazo2XZwStl6y",
-	"KzEPW0hRPtW7hg2gk05H6cOjnE4OMV0YRDOB2wScUZDSUfAdE9rzxtrzMm3VrNgwz9tjkAyF/sTNGNu/",
-	"adVvceaZrrEVvuq+0cukDMQrOXZY+komBXvfoe1rFyc5A2UsP9vZGN5Mx5VpNJ/XyyBJWaH8tyXfLeMp",
-	"jSpWhAE0bZDGiqF8zQqoBymPiC0NAcIWsI4rZE+b1WxVcpGyKkIEP5d9oAdfD4V6LjwRPT8Vo6m07inp",
-	"sg6+2wd9fZjEtT6ZfccvpFuJuVcFE9TSD6GJh2mnD2wlY/knj5lyj8nGetBe+EYTzbTd0XoOQqdNqNB8",
-	"qPbq8fD28tsfoooCc2nOFv7iTKynsa3mIRDEHRg7RnWlmMZCQqsehIfXFysWFtOt7tiiLuNo50PKoqSJ",
-	"V/rptSdOdqOcPk/xbqVmIloY9yVr0tOV5FPS3VPV2SKaSuLuFr7aM5tHLk28dkfLFkhAKgpTizC+4dvM",
-	"kWUns82zxLDdXrYSepRLXg51uM6yaFaDREtxaOL4Opk7b5xpNroo4bjqc9uxWMXbOVkyY5iakyfn5CCV",
-	"ZuO1LF3qOj+zjVwCihUnrQAN9sBv0UchLU7bcHVsLTpNhqqNc5QzbfiOGgcgvJYqmkwaoZyI5hai581a",
-	"fohmGi3Yv43SatpXeXHtXj8ruGIr8KhpbirqUi0i60pjZZNWeaylclcJ1MNzIssi+5Dt+hrLknuSEag0",
-	"JOevXiwyYeJO4iuFsyQ3OpG+WySVW9ZJ3+ByTFMyZlXmc7PlkWySXacOAG3trSwLsqXl2jty/Mcn51A4",
-	"PskyBAbweh4C2ig/ubzZ6AXooakqucObAlxX3yhalOz45BNT6njdMAyIkeTAayB4R+4PxBd3TNFNwIEP",
-	"R4w3FL03pXedFiuW4GbBVJZU4kokFhbqekb0n/tqKzFluLLkBPZuuhk3YyJQjo41F5CGHTBpxgYNoBqR",
-	"0iF3VRjeJvCUbyfTMk5ykdfc4Wh+1pVjMCveoq4vGXlMpivs44l3p09wYkx1+ZsJsdHYztKGOgon+zvB",
-	"Ktcmw14UeQYSpWPQM1JsmuR8WEMj7+ckJDJPopILJSxLee+LV37J9+1OObR9uU5uV6EyJDIFKyW1js0B",
-	"kQpqpbI/4Mk7OkQFUOzo05tpCcHdDoHIYhpLg3NmOn8EbWlvHKZfcSdFvnNZ4V8n16cFfvHlVDahPSFf",
-	"Y3pAN83QZOYO4omZ8eB95nPHUxIRrXAfQ2oAj3t/VqWsinyEeUj7AMK+GGjX409QaZdKmw/jW6xrkBy2",
-	"ElhbRNA4WemhGOTOQU9guYO1Ys/TYO5LKoobsmYHIJJxwS43Jq6hhhCMK88+GBYq49O93D05npvy03qt",
-	"mdFOHbFTJC9InGvCTWx3OWPyiHvzxCLnnKweX/NHFaPNUwHxcnSDXTR2Jixp7DpK9a0OZI2w3Fj66Zik",
-	"tLck9fDyNcnHXo1X/+UXIoRNnqbD9OylmNgVDPcEGWw0hzUAvo6F7rIypPw6CWag+nCk+54KroGnzETh",
-	"vVSCGV+CbLgYrrvMYH7bM0FLcxwRBMxF5bubUPJbGbKS2t613WxDPu5gb87HiHIfKR23kSk3aOvDQxCn",
-	"BQzXacm6H61dSFVBCnbHkde2VVcNlt49RHCOLmXdysqc6H9Wdn1dwhDAvwLyF7zAI/ygYDCNTEqbdio+",
-	"KTR9Ikxop3s7x9751vtqsHtzcwcYqCxM8msYU24losqU7fYyaec4DugfAw54xoGykjumvxfxUqI1VQD5",
-	"yVSNyBv23VpJYW95WEspCDDaBVTuzPN5zajmbZypxgViK8uCi80nuf+w36VxuskaiLfckRT5qtUScq/3",
-	"oDyoIQdZlQW5ZWwP/RUdeuWmtSIK/Z2Sux94DDvOzxEXUH7mcLqZ47Dud6Qu/PdflKoGN1jS1S3MZ7I7",
-	"O2YetTO4UjdEsA01/M5quC23Stac3L+/snTpfV/t0hXLfhSvOXkxQWq24UbbM5nScdk+hfVUQynI82CE",
-	"FrbxiaVC33JEk3W0p51N39ObpeGmKnqH7TAddwdlIHZK5SibBMFhjN97VTKqvBMt6ip3FfIeD+PO5enm",
-	"GAJeXqNlrIuoUsw0fPZRIqTdU03k2uN5rG4TyrDuzhj9oxf+sIJOMvoa07Ddnilqqo59dTG85ldNc+LJ",
-	"s0U0XbdWwllydNWXo1i7lQhQsa5ZKGfnq9k8LghrSGsHOwO32I1jwcUgMP5sVdvH7xvQCaFNbieI0zJy",
-	"G0ic0rVsxvey2sUyzg9SFejVaWUJZ3EPZqIeu+DWcjyrDCb5DLo6xcOCa/PZjTI/CA0fiqjeT7JabQP/",
-	"aSxvth9X+l0cL/PZr6dofwiNeS/Nr/bxuMhUSrx3hWYd1laf7zWJoj4KwDgNdAI/3GgqA4jzPVbjTcfh",
-	"tOM/ha0cq9uBng9KLIL9Z+0YifCrIlzFAuZyJ/udcjFK02VUo34+OBR8+TlTCJ/YCli1aumSUAWi0IQ7",
-	"VCnH5u0gY3fMAHLBDRFSsGsY5psujuSUetdj0xkSrv9wFjmseAVxozrrYK+YjntJAq1CTyOP+xUkhNGA",
-	"TgEgUzDwJg8dKzJWq9mZQXt93Entpq/DlBSYQQgV7FAHnR2AzBS/RygCnfBOI8GiNnuej79nZDmcza7J",
-	"rZCHQAw/joW+PE5n47YjfhNHQlpcQwmIq2GaOo0fU+A+iWZzpszu0Nepok57HbU3vC1fbev97CsD4LZL",
-	"qv0cbzXnmCgfir5OkBUpmL8r9HqDZgj1yN22bzeEAlMDagL4poqzOKlKJGhzCs/tupZlKQ8o5mj8LI/O",
-	"UVWW8zBoHF8P9ropP9EjKrD+9ZlUuQ6e7QMC0LJ7k4YbiOVbxObsENCUSrm6/Sbwb23lQde4ezB6B2FY",
-	"Cdj4DrUzJwckqhYdwW/NkuRJ70CXxzXiLoUPFZU4O1NzK5YlC6KGp1gzn6ax/t6nmj1DrCA+9I4ki1nz",
-	"sa5aqY1N50uS2G2n496HENfdl1QQgD9CX14OjFwK5vbe5Jud3q6KZr8eHqUdmUiUU0ybHHnQhu3hDER6",
-	"ab9b4yoAtGO/zUoJ7d6Hmw+wFQJHkv3Xwdkn0TNKMTNy2njyBQOpP+lTx97cDC/T+R9uW8ag8Wnv8E4k",
-	"qUXYAn017fLYyIVydaICDBoRTSvu26+1jjvFiP274CZqYQX46pCfEwFq84QqpaQRUPXY5Q2+d9rl7T/r",
-	"C2hvtT5tGXIjIE9BbTfx4iYw/1jzlJrVlhXuhNn17Wp7yGRdDCEQiSlXEx5n+Q8vvQGe9bS95Wv2IxVi",
-	"Sv9DEdCUV1wiZf4rWD0w4fkpA7f7ar/LSAcLbwCRw4SFsGo//+mNr7rNe9qD/2c9jexjU54/5D8M7N/9",
-	"nRVIwT3sRSKHDpR2m7i8iQtYFi3iBrBN7EcaNUGwN3FH7vZGD1TzTgAEycksgBr7Aa+U7/+8HqRreEQ9",
-	"Y0bd2bvGhE5RfY5i4HO0IOiOTRCc3US9sGNswn7Fsec/r2Q5YYvo1VbKCWOFePGEx306+IRX+iXHWf7Q",
-	"NMZwpz6ykzCqxwU44CgNMWV47xi2mYVo9NHVH5+CaBTJeJa3E1bGHtCTHgfu/smrAoZhdLkYK3SqpDXT",
-	"rY26Aj6Rlz+47RhOE9IHYznyudMXKzuHTACkosOmWvaCPxfrDRpWrGuN+LOlZmVx6qs+i1v7sBaVsJtb",
-	"doc72Lyaqg0Mr1pqlTT3Fp2zKoLJ5u2rWjfWx6s/xINMNa2MmFPqZ7QqYzmbGxqrUjih6ANpqAYIgKMX",
-	"7fAlxFCw58mUa/UwAfBDiwLtJTJVrxUy/MfKwkOau20su4oUUXumMk/Clm6C+eSWq9Tsglk392/vWDzo",
-	"D1XaGRwxJXAR+YV2Xw9ClJPg70X65Az/n7fMWSgJb1oe5tdKCkMzjIv6DXC7/3Q3Dk7bQoFTbMIn9s2E",
-	"gbxXlKvMykQ6q5T4cWKn7DsNP3XOSx2xabbQ6kNzxI0laTgCFJZvee9BvQZZp56TldOOvZ+5KOQhlU1W",
-	"srV5xzaJKittFOWbrSF0i8zv/VBpSCpyqWPIGJJKtGJr82OCVqDxPqSAujyAA3Q/Mw2crZtJp5GsAmwN",
-	"PyLXOePrJ27aF9yU5T5ejzmn1tN1atJLB8rN/4WnC1JS7lGov9F1ephblfbE3LfjKP49sqXlHdOTlwBK",
-	"RHJnpwexirLYmONGg83lbUlSe4578+fnJmqYwMhOzVo/KRM9O+koUVblOJhcUlRmJlQn1fW8nfFXp3gm",
-	"N+6E1O/hJFhnHeDgIhm0UGSylv1xvy+pACBsa6PNyYqWqwqohLmZE1UJ+F8qXL5njXB0RnCW0eXdyFqG",
-	"6kH7B19nXAnbOKHEXgcRsAzCbQeu2dxXApCFVXTnZ+RbSEZiSiEYN93vS74CA/3pXsllyXb//l9aijMr",
-	"q3zFBEIqcmuN8TXg885+/P6Tv3ziP+p6+9lfvTpvIE1dz87PFmcLuGHtmaB7PruePTtbnD2bYfIYiOVT",
-	"uudP786f0tWKYS61qySUkDLGpfi+mF3P/sLMa3wCTqe9FM7nd7FYQLGrFMajDjbG9l8uqRIXfUwk3Bdg",
-	"WTuZU9oFD4Q8oLS7tLB4g6GHT9/j5IKcaU/zCv5te7fBU4NryFRfsRsIbUDgg6k7Bivl2JNvEMSTa3JQ",
-	"UmxC0QexFhpZ8xJFuT2bT1fSEVTsXfJAe1J/pLfsrSwwLxQowt7I4jhpOqdwA8oyI4uo7O9JeDG++erH",
-	"jKrY5y8oG+8pt6oOpisiIJ9gBxfsEYTDrgrAJhcuPrWSQtjrL4CeoKTMyR0tOcCdkbU1Z3yAJyIEhXd8",
-	"RDfWD1ybd/CE3ZSKwi7Ws+t/RIOG3syBEmoAM/Rss55Qmttn/1kxSCBwymLJ1hi4rqd6/K72ywMXM+tq",
-	"ZkceSUPrLS/O0MPX9uetBNW8gbg4NW1opznR/N4cSYBAji/nncfeGVhQfObrTOFdnB0tMonYq4dP4+uy",
-	"9LuCFW5LAEyWK+x3IB7p2Xv6G/7HZzy5S4aXv/ZMfisKN7g/1jza0btxODzNI1gLZsvEI0zuR76xpgt+",
-	"gcjKYLJ3SzXALoerXNjkRT1VTZ08z9Sv3xe45/dVRKbfwpZ51/zCFz6ssqvyTz3UnBP/q51t/1oy+IGB",
-	"VVtLoYLMHWuEOVResJ9iO3xPuUqbPPYY/5pyBDZBxvUpT956l5Xi9zeMMozmx1RMXHiSITCQntgjkxR8",
-	"w40O/L+YUoR1Dv/xwdllMUnRer9VDj4+qng+MvO+fuqrSEy7V20o7lGJaLx8mlxc9q+y38MaamYeYwkd",
-	"rpg8CKa+0aTu701QJ5pvBIJGh0uOLCFNGzSM+xnOpf6a2l+xcDS+/z/i73+oM+T3XfF/ZU1ANUpSLSmN",
-	"6UhIx0+4z9PiYR/I3xfOPnqMAQEifO0NaA1gSfWIzf+G6odb/HHpHjMaFL9zHBVRCezflIvwymPcBv4q",
-	"D6H+zmqI4Gwr5j73PID+c9X4+E2NpsFWt1IwFV4A86NDnt5akBUtmSioOuOrQa/VW/fcLG5Dd27KjQBo",
-	"vtU8j7fl8o2mGuAj8mPYvQmDbwtPV1HFnST+1Yev+w+IcGa1APfTTP704bu35Orq8urPAF/lU7zmcH64",
-	"6QVDwf4bp+iG8EITYR91l/POSqtCP5V7NnCs/LRnAnjLv8rBUqdMT2PqcO/93udEg+Y9KSSqeCQ3q23K",
-	"IwhQUnJxe2PPIkgBbBS84XVDFCG7mJWaEbpEnRwkpy0Ycs9HlPJbfOQLTqb7QmQi/S+PMo1Lurqt9rrr",
-	"r7IzdtgyuJDZDWUPrwqD6tF98gk8zvvj7zkjX+K+6ny2OEsYJOgJytPfVnJ//Dx4WODUjDtbVn4OU64W",
-	"z8h0PftfIdT+5B+LJ6+e/PLb+YvP//N/nhXLf4uUNkzzut6J4kz/s+SGPWuvT3DvLrmgzVqy4cMB4xgP",
-	"Xo138iBKSQuHEm7XpLMeldKjOxef+RpuF/wWVn1k+F4+OYBG/Wi7+8DYrcasAswz8GU3oiAbJau9js3f",
-	"031JB87E9yUVOLKv5WqBb2XNdZ1F3QqJG7bHapl7n2eVB8jwB7h8tWRoSGbwrsSNJh4h9hGuLwAO5RtE",
-	"HBSUqeWRUOKUEYJpCSJVEVCMd1hbHip6NL1jRVTYfsP/GPTYf2A7eccaQjd2h3snxaMoHOhPcxvdkELR",
-	"tWH1pGjjkv7ayj32ufoRN3prm6d84+8r80feZadRVtVsVf8a2+t1kNwHy9JbxagBjzfeRdpS5SaGLMgK",
-	"ntNn5F1H0OwWcOlt9rZLj3pwP7m6FP30N/yPz2g+nCak89Fn8SNeoKMHB0Z7vqZQF66mfIwgsZDN48JO",
-	"NBQ8yT2UaXPhUielikM9I1ZH+ztXY+dLIf+Fzhb6yI6+H60s+zQqd2RotyXmZEXFigG6n1TETTzh5gZO",
-	"t4NUt7AXtD/xQPvGVCjsIBzkD95p8sUm8wdfBhadR18k9vAjyY4pNXWYTGdnCY5gpFVWldhAaSDSdDRM",
-	"QIPluDidhdUtdpKpIOyea2NPbjjs4IjrKxszbmibr2dnm9zopuv6I3khoLE5SmLJBZBByHv7P78C/gy4",
-	"HijAaOyliU0iKmzz+WldO5L2BdtHPrHdvnSVLzk3Skx8TF8pR5guv0q+DgwsZwU/MFociZuq+QxBd/jO",
-	"Wb+CHQgvHN7lIzlI4FMtMkBaFLhb6l0ofEZXpczQGgdyr+gSvympuH3n6mz/BZZ2MHrgMv/jcQL88eH5",
-	"QoKw3d4cscH2MsztChWKHkjHww/PjuRZKUfG8eUl/+OWlet3fj5yXAQl1+aRcq1wKuZkWfHSPOEinAqr",
-	"slp+A0E4p9sQUMzuNqy37E/o09WWISlTyvpjqyDcX8P281stQ0qTvNIOfgigvuaIeCNkgFfhGnX7Tc1C",
-	"hpOGzD113nYO1XRNv9/Pz/RNAyZ4Cc10G8cb2GUC3bMFcsM326U1ivJAPkNGd/fRLs+KliggDjv1QI9h",
-	"C0YRXf5ZcU/iNdSwkAbSB6wYOq89V2TN4ZCl2qEcabljwdlQKLrZQFVcjMk2ED+n0OBr2CcuyJaKogXg",
-	"FdbD2lOsXLewvC9HkdvySJGQ7LwJtTgiFB7iJiYU58/HZGIIFvUBmKa4BX/vWw7scdA+KY2KUeJQ8PLA",
-	"TGDI8kUJAUB/SFcKEcoAeYPgcY5kQBpaulKAg31RSAOWOV557qjiFBh2rBgyqjlipG+pKpyTpaOL2b2v",
-	"y4uecd/Cz+GUywhg82LQ0MjLQrTfQ8mu8QE96p1nR++dgb98kdQHHEBWUsMjBS9wzt2RS55g3pMOolLI",
-	"VbUDCdHsjilauh/dn60UOcMlstyNMszo2fv9bmi9uySK5ZFoegyFKZ7LKSYWhTp+qNq5CGMnCi5o6viH",
-	"NIR96WBTB3MQfoc82unGGq4MQzTSR5AiXMn6EHLqxcronABLCLrfiVQA7RqTlt/gfzMc7rW1Nupvh3aK",
-	"x3O5293hKd+CLeqGfBNcor7IjiuCsViMXGt6B5aAQbJF70LSzleUitImhvuYCRK1+HzZi9FPotHWNKdv",
-	"4bX0QGDiD2vGPzQq8cewWIbl5PFjEv4M+lOIQvzZ6g/7FUJ9uMIVxvtHQoGYgvgFmP9hn1GCigXU3oAK",
-	"erqmd7JSHFXQI8vpR2a+C81/FVltjWYEOLl+9tESun+k6vZRxMI21LBh7fniezvHg8UMLaoTkQwXy3/6",
-	"J79KEUzji7nHdxjK4zgT/ebZcrtRjnh2w6y1E7AeorUb64IMskOr8BfHMfuVTCf7udypx84/jp/L0TR3",
-	"rAlrKnjPV0ue4fG8O5SfwK90hbKf+//7DQpWp3mBsn/IuT85ieotdN7tqd4q/8J3lykb8AteXXAJJ9xc",
-	"cKF+s/+TcW/5i6vB/KNcW6D3X+rWEh/sIxujKDdpRf1IVxbf1LSzb+OU4sCFJUzSF7cBGT45dgNBevcc",
-	"dd+zHP0XXBN/iMtKSj6+xF0F1P2f3CwMXVX8IydeVZo6J8+mtbPw6CZtUrweIlLzGSzLa3MKvmItgL6R",
-	"lChGEAsbc3Q6auEfxXS3o36o5R60V1P0MDd7UNbwka9hOcCncqwG16eHTzg21ExZhwI+QTvQKThPT3+D",
-	"/80xDGAkOZbBXx41gZhitv1NPwVrJIs4kvWxCWN4dDgOe1A2Wj/lpMyQo697PDU++vVSe8N699J6542U",
-	"xqHDp6SF5xBIqoAf3DNf7faAH8zOU3Hde5wrvGttMFclNoNPf8P/yNAObnhfv74gfmtwA+gojcblARI7",
-	"px842O6IwdyYi8dXBC1h+h2s1eanv55SGFnlnqpoS7Or6RnUB+6ZqQIBYJgZKf5IwZTxoFx/9GW14w8j",
-	"zUFOhQHf8awWAUt+liqfhyqleMR6hpZcI+ml/gNVJbf/+cvXTaPENX1PN9Hrla+U54LorcQc6MuLiwki",
-	"+3DdTPZ0EwTbiWmwiQt6jGC2+cqUnIzBRuL+l481MkN5meB6BOo7uW6AFCtHjYuOZUSvsiei2LBdK8ce",
-	"sgFLLjZQmkz1LaQPy3ZW4LPnkaxAVzaQWXrwxRK5XDd+d6zOkiYLLA5bWT5uJtfbgO0b8rxDGYx05JAr",
-	"xZiY45kRi4x5SYc6igHEVqjqqPX3lzh03yjO1l/U+9yFdJ8muknaHVkZxA0fbukn99jn+eywPY5zUjig",
-	"PvvsvMZU8R/LcWXAon1ZJwbKzRzyAUHIai9yq+Dh4dL+9z26zRQLDCT4cbKjBbO3b1WVzKUgBmLQlaSr",
-	"LXAG6zmmNa65MejG1lCYMa8xnJBAP7o/SsfBHLdtqLdtJoHt6IeH27qhNpdJ+8UibX+A+jK8uRlMNEeQ",
-	"8w2/Y8Jqt31JhWAFAPD8VwV04kyzho9GqsC/6fiIhbN6qTj6AE9UAIBV7jsH755CtXaPvHEUd19ES2Ih",
-	"0tc91xof7a+sJ/Rz6Ii44x+rwuk1Um26VA/Y6bDBffIHfPwGd/ZecqCUpcroGmwAYXaW1NF8dNc1cKYl",
-	"sSRW7A9cFDLlCIvbTF8zpyxG8JTgqMoVyQ7bu5NFarIOyPeOye6kA3JgN8xJazNg+NQKI0gboTtPDY1r",
-	"8I32BYOPsWHwIrCWqk7d0StaYkWg8TWhGB/wGrTdPy4anYvumgNwbCZ3DbA+fc2L0VRbzhNgtdfPzgDW",
-	"qdwQutRMmIDTZ457vqIl8UR8vnJlAf83n5LM+Qe5q3hmroQcwww9TtDcNtUUN9wcBbAJICQWQWoxDIRS",
-	"Z7QdZFUWxNC9vcz0C1dj6BGpFIT/zxTXv240NdGp2oK/SDlVH7plc6fo64l5emGartTLxauBLzaJaiY4",
-	"A8IK9j79Ue4Y0NTjvZwLsmTmwJioIYkOVHvChsfASaINOIuIK9exAh2dk2hnbeclS+dTD+7Ep3rLmBna",
-	"jx/hgUc1JkaJLQNFdreAtlMON8uni5aHCClnqJ/zRbi+TAljIvKAAML+aKYEUYPhnSYtdviP3md7JJSd",
-	"f3u3X5YJ9cE/bOWFmb/vs++eYDztogyTUQpbYGnBT+RwXW7ljuXOrpGkkISW9i4HQQAi2L1BJpPYlA5v",
-	"W7oyUTKCGH32ZLND5PkQ27W1eRHQENIYXo1g90Nv5k1vRICtgMnPsaD9Tn5ECxq1x+OdlbVTdK9sDwry",
-	"BBG7Swol81BAD16BACuKDgIS2HrJRjL9kDM3EepBb3g81HOaW/yXQb3s52bMUvroHvzi57L/0KDd1Ioe",
-	"PZZQ+DbnDVhC9Cqp6mHm1dAKZGXp4dR84Tw9tC0mnjRT9V0jh6/DJ83LkntCwakc1o0auuy6uToR0A98",
-	"nryIRdRca0n+9dMC/bW/jancwVGBlNWGCfoYGwLDX0+ZNnznoO/iHoQP8OC3/rmpNxJ2T3d7JEhyRKIz",
-	"w4TgwDpqr/6LgKgCCwwwegWv9Oz6/OzZi/Pn1lLRbqv+I7BNXyzq1zdSFrPr82fdN+39Sm+lsU9/zs16",
-	"8wP9jxrx/5FuSc2ZAGrO2fXi7Pni/Pn5HJiznKW4ODt//uzVq/lsyzdb+88XF6+eXc1npdwgxurs+sni",
-	"7OLV+YX928E+cfni8uLl5BE6guWE8FP366OIPrvfI0/b1mr3DsqFkjvHfEqoISuuViXTDdx1yttxACe5",
-	"65JvtmZMbr/Dpx4gteCvbgitJ5a9B9k7zq6fnJ+fXc1nv86uz+3A98yKycUL+59Y3mPk/sN+N7s+v1gs",
-	"AlP9/ez6yQW8f744u/ycvXo4oC8qnXTP7mfXF2cXL59fzWdLWQn0y7uhnb84W1ycz2dg01+fny1e2sF2",
-	"xjOfrUpGFYr5+dmzi8sX89maUc2X9iMYYuMC4fjcP0vqmM6ZsAu4BsYMO91vAh/0+dnlyxcX+Ne/2VPb",
-	"fgz/+ZEX7qGLs/Pzy5fzmeYFkmCswV4paSXQVcpKhuwfQPt8/uzs4urFfLZltOBiA397cnV2cf6ysZqA",
-	"hmT+ylDmLs4unl+e23mGMOX1bIbT8UlCpxZnl69eXb6auKZfcT/iVKAjAWYdgOvttdvewMH1HJi07O9c",
-	"bJxDGg8tnMnYppTSHKS6Hd2W/rkHbEx6R3lJQZzOz57PZwXXBuXtEvzCH3HtLs9ewkLZpT8/u8D/9qrW",
-	"Sq5duLdS2Jdh7V5e5S+cG8YX3Y5svQa7xlqDzIBrQjBWwFY8u1pcXtpzz3Bp+/7qcnFxOZ/pkq5u7b8X",
-	"r66eL15OHs9XEsWfHW1EOA0c1bEXx5iE+cKVIek6qYSrMeMQvnwbzuirq/kMMhqgAoaxAtGJNRBqwyng",
-	"7Of3TL23r1pVDw6W0BimAChalmD0P5vP9IGx/ez6wh0IL+azAxdvrPrMPwvsOL+CnfIarJDzi2cv57Md",
-	"o+JHjz93dXa+eP4M//jBj+3i6uzq2fl8tn+1CA8+t/tz/2oRHnpmZwA+U7g40qRBf0VViVNAjCQHcBZC",
-	"SVklCiu2wmW6oLdiKw+klFiWaehtJyvXi6+k5aj42mceZmfb567ms1sOJykXrz/Iw6yBHPisKbNvwMKx",
-	"aqMCjrQPcB9YnL3IXxNJyy8qiGD1fy8+gclxaa0SdpSiCDFIXCX/wOLs1fPFi/P5zGUYvcUJeW4tDnzi",
-	"N2dd20sDGNFXKMWz65dnly9evrL/Kjj8+zP+8gbvHefPz646u+D87Nw/7h+68H8IDy3sKbR/tXBPWPlv",
-	"bpCLs4uwIt9J9XIxu35xdvnq5bNJS/AVtwUsCIi9kykfMbQCnhb/rTUmVnQ/tgX+6p97wDawe5Fp84kq",
-	"8O+cW53UVuzP8yXcd+hrqdvLl8/tQb4GJls0j1tCd3H26urZfGZgcK8dVj38483s+mrysL6i5NghEWVt",
-	"SYjoHySpBLtjAoLTUATUFxtwEOgxofkBn3rIwe+6YPWjYroqDTodKJzySzjED1K8nl2/gv94Awc4/H4O",
-	"v1/436/875fgdcn1xNoBfFER8zNpB7WhXGjz+o4pwDldnL24uLRa06nGs+fPnl8GH8PFq1fW0rQ2KCah",
-	"WyX74tUzGH6vpcvF4sVV7cJYnL98cXXu2nqyOHt58ezyWbOxJ/aVi2eX8daePb+4eN5o7erVs/MXvrXz",
-	"s/NXi6tOY1fPr65eTZ75r7QL8GPo+IDwB1iIXv7JAbH6wfMHQeA6L5YrYi/jylAuzDG2U9RgDh3ukw90",
-	"9Zjm8fOHqyHbo6+lWS9evLLCZLXpe2+an58tXv6/7F1tb9u6Ff4rhDCgG6A4ku0kdvqp63qxDW1zEfe2",
-	"A3IzXEaiYy6y6JGy0yDofx94DinJil5jywl276c2MiVK5OHh4Xl5Hr/T2x7shAR2pz4QgcoEJHkL4Ds3",
-	"klMqBywQeDxpkAXbbicPGbIB5Txiw8HwR6dDuGQrPBlcFQ72WpEar4uPXqaRvpb1Umg/ydqDaH53zrdv",
-	"uN7pxG/Hq2drV7HL9EjvTc+mLlyb2WO9P4Ijlr72LRscteDzxPoW/cH49GRroPD37LlnJ1NzLX2uNx6N",
-	"zs7M1W/ZMHYensM5ECQsCiPu+r/aqoj4HYseiBEqAAS4EcmCqGAhRFS+YHKpGrULxrbbYcGYY1ko1jcR",
-	"QoJZu2PcfqTNe/QqiEvG9PkJnbLfgdpbL3GxMm/zkUExxjB36ZNIryR8qQ+7aL2uqExiJu0tfnYF79Dy",
-	"SxPzqwd/4A8e5NGswTV89egYoDo0yq5GrncNhteV7w6vIeCDRz7n/Opa64Zic980H7pem+ZD09xz/SfN",
-	"rzvPVZtV8Ta1A6hkRtWzEI0Fb087iu7B5OUDHx8aXOR+IZaEx2h5wJCXLRQVCNloYsyg0Q5LJHWVXT06",
-	"9xxZGj09Q0sq7xQkYVB5x6Rz7aa/+1BUU+2oA7cw3v0IiWT2GdpWl1q+EBdTkgWgWN8LCdWWMPFPPHwe",
-	"Ou70sbK75w7Gp9elqz8fBs2F/6qPbI7r0oq4B0tHa80sk9vYQ1e+O8qNq9ftsw5yigQpzJB1CBRyQ+6I",
-	"lZwy0eW3JmGxTnSh0Y4BQxOhXkCJbTEy3X449av0KiX2qOefaBvDHPUm3umJNgJwtLzBdHwy7vjSB9r/",
-	"39nAwRtFFBKQgqKEMLPWb+CyxZBymUAkxjdULxHGg7RLqIrbkPFwcDYGo2w6mOoTB5WMOueO4vEtmgJP",
-	"kiTykuM6yqQAPDo0kAL248HUdWgk9K7kD07a6yD8rJ7FC6Ohk5OTIbICeIPJeDLRsqZ7V8ll7uvGE9fB",
-	"7/AG3nR0NoKYK6gwKTDoXhcZnp5tRYb1ABcjw7YXExmWYOD+0JouhKOsdzoa+X7HETx4MMJkUKDwmvIi",
-	"I/1ijp7ZUmFny5VolHVotEvwIRf2L5HmFfgnhsP2Y6xfqP/Yws9Mom/VOR+dDCajqX73JVP/iM0Wup25",
-	"AEHzn6RYfgS5Gg9Gowk4FZLs4pGHoYI0a8AbnI2mo2wMtvMHivEYf3B6Nva7jdPhAwDG/Y8Sqbfeh8yv",
-	"dUMRBiOtdHNTmIuV9f9SUzKMwlkitfc8DvW2VC+237DVLiq6URGHbAWssP5gkuagPEkE0j+1V8H42j07",
-	"fOcJprRMBxNfi5++8oklEsII44E/nOC12YJKjHe7qBnhNnsXXCnephJJt66PBmd6f7unPPkXDMs9D5MF",
-	"ptlMB6ejacehOaBAh1wycEmpLC9Gn4ZMkbNJismlpQuiPzOtS5RsFRVdsiaCUJNhfGnadEErcDoh+Lll",
-	"EDVYih3ShwqyHpDtfDeGv905d/7966/h4/jHkf5naP/5k1OCC1PWcURr+03EHnotezCtSu7/D1Zg2NR+",
-	"82egNoeGb7KSANnJ7HtyrN+hCRy8jKAMHuMSEYVbUKP7obCNMX9TxCmWA9FaPIqwlGrFJBchFJP+c3bx",
-	"Wf/2fvZ1e1WsG5LuL9d/AJPlgMmKa0goZioAtRaSDAmZ9STc0DgUMVQxqkSfEsrX2C1WTnel4epL7NeV",
-	"kGVaEF4RXpm4LeL3FqT6+FGu66ufkQCtz7GsVAvr/RQ9y3Wcg+nZKuu6B4ZNFlsmcXLDbukzCnjkuqk4",
-	"2g7jKwEzwG32NSIL9C4QFyum1b6e7TysgM2PIzxMMaGAh45teMCy0mquCMDbhuSGzZG538LEAA5BxRI7",
-	"RpCC7kRQOdEqPUy8C8MPG1OBWct8CNJynvsmBLYihg82YYbx1c1/KpqrrEovw33linmLQKUlPeL+aAo2",
-	"nYpfP2xM6Wt72pl8OVvti5XYk0YDxeHT8nixYrFlXM4JlTmrooLisULKyu1vxjLzZryv55HIQRW2vbVN",
-	"0duF5Lf82dVuRUx+nM9XoJtmIPFVxcewjNCvj1hgbjnA8pcFe4Bg2R1b7aUwNQxTFBSBkvIWlndsLxuU",
-	"XrO0q5SUSiSjy5w5UMZ2pKVyyZSit8wlvy1YFInfXLIQUYjKJMv1MH0rQeZUviWUBBGHsnsM4yFchGku",
-	"GTX3azGH+N7AcYukd/B+rUwSOI/ACxxlX9XxYGJu3H1+PrN7OxjpSkbwGi0Gkm8Y+bNicsPkEQAHYdu/",
-	"uHp74ipJI5xm2J9voOSmPQ8RUHmwmeXBBntHYa/EIHiKgWLfaz/w6/U8DPbXdpxp7YdshyNzArlDeyMd",
-	"y0gblD78viUBi6I0Pxod9YCsYHCVwHFPFZkLuVxHFAP//10LYJsqG7l2JGS5oetC4mzfKhQH5XFunDn3",
-	"5TjTas0Aw3xWJlvA737DArpkaUKnFPf740dLJQ18lO9nX8kRCcRySZVLFFvyQEQiVlDIR2+US3758tPR",
-	"RP/5kSY8PvLJERhOkiVricc2sU4CUXzdMhlEaPRKEbzQP8+2wVX7Pqthuv+WPPp+DiHuJA8O55fBGXQG",
-	"eqkHfR02wL+k3b20KQazVaUdcab340CEZyFXDyZrZ8Ei5PmD3KcwhwSSS3d2yYpyqVysIDBFAxgEValj",
-	"HkGz9FESH4jKzBhsPCkX5kfzv1rfzSx1vvfHOIFdXLJAyLDawYu/7i95AkHpc7AUCDpxx6PojSIWISIL",
-	"3lk8Br1ZQJCUGO9rRzvKdN/g7MmPew/8ItZMOjC3SL7bQ5INmTFv4hB5ujSOQxZEPGZhd69Li3n+Gz78",
-	"XbjhwYHYFyn2pU/uGbPC0PNKQOfyn97kk9lW8aaTFydexBmwLFD1LEy5wxSAb8V7YS+CESQ4HgYZTokl",
-	"Q+cYgPMqjC9VWb2ZJFo8uipN/XfRL80pPL9iDAO6X938RpGVgcEjNCH6012oNBbzhMXW7R6KOKef7Q3g",
-	"vwgWQijWq4ZOx7v3NZt+2bMwBHN2WpNplnX00ku3SdgyTL09LdX3KDC0RgLbLNBjLZM77xXlDCg8fPcC",
-	"QlfYKiZlO0XCDY1+hks97gRJnXZmn/W7kz+0fnM6jmbyZ3WdAaoz2i9YCMXiJqHsQJN4MT+csd9uT97z",
-	"liLX8S0Rxg+KXbg2TQ/Rv1MMTkDgwl07PZRZdpZdtpOGyeLxXf1Uvacy/AitDuFNtb21cafiW+0JM5BG",
-	"PCQwGnoztyP1Bpae2nlDryBPuWPp9x6GaoM+bCvN0wZXTUFpwv0vrSgzEalYyUZ8dpQKPTsQyYjvMDyV",
-	"rWotE4YClAWSgVJG3x6wxkYPJK5y5xVW3vGj/qeWB/VDHG4JyatbgcbhLhmxAHA7b0wbkY79TkvPLWVr",
-	"jrL19lyy5vqpXTJ525NJ9kk/endPTQedwWPEUeyYmAO3vZLjeHWkFBMreUIivmFAIcj3YVrBLAHkSho5",
-	"OMpv+5DpBpSF5lKa3AzR5bdErSKeEMW0dCDmT4Gjq0zqxIapnqRObA4rdFi4/ZhmC0MCieM6wIPOqGKI",
-	"q28KSh3XEfN5SR6x66DNVThRnJadKGyJSDFsh9Sgen7ALMNetz1ZpY9bx7fN3Raz2SzDM3z/796Z9fM6",
-	"yUEWihgQMdGG1sIOq4KsVy4JxT2Q4Yn5HGg9kPWTpVBZNMEjzZIlrVZRK4LyL/SO/ZUGd3pxOP/P0/BL",
-	"HAqS1hTAyOfmYtcNuj0zev3E6QnPZQb3+EoNebNQ3vNZJAfymijdXZ6spcpFbho+T6v0x7cPw4UpWHrJ",
-	"Ihx1tupNVRCkQwuJVPs8ISvJN5jTVisUktXmvlyyXAJHU/7GH+U8r7ScB6Z452qe1b7YNvBRqCJTKYYK",
-	"zKqinf7cO2BH9mMTzvSjD+e+a7Dh96GIjLVNKIEDXLitg1LrfEvnbERAb9ZRA8XM16xVjyOV66WKaMO2",
-	"4GxfjjOoyCJqoS2wlKmKh5CTuCm8ECaLogSuZeScO8dagv8XAAD//w==",
+	"7L39khw3kif4KrC8WWO3TbJYVWRRZJXdH/yQumUrtTgke3S2vVozZAYyE1ORQDSAqGRKxue6B7gXO4M7",
+	"gPgCIhBZRUp9t/PHtFgZgQAcDod//vy3xVruKymYMHpx/duioorumWEK/kU3hin7HwXTa8Urw6VYXC8E",
+	"+2SI3BCzY6SiW0ZWbCMVWywX3P78z5qp42K5EHTPFtdukOVCr3dsT+1oe/rpBya2Zre4vjw/Xy7MsbIP",
+	"aqO42C4+f14u1rJWmn1f2KdhzIqaXTMk/rxYLhT7Z80VKxbXRtWs/Y1/U2yzuF78H0+a9T3BX/WT7wv4",
+	"SKF4WSa/Ab+e/Im3bmz7nY2S+yERLfE2XGlDCnpMkA7ezP4kPcLntnSfppz98eRF/QVHth8paVEwlfwM",
+	"/jz6oYoaw5R99X/94/zxS/r411eP/8fjX367XD4///xvixhXlExrKdIfhZ/vyxUl33MTvtDbEPyxPWLB",
+	"NrQuzeL66nxpGZvv671j6z0X+K+LsBguDNsyBR+Smw+mLpgwQ944cLMjZkcN0e6ROH80v85aoqrTRFT1",
+	"vSnoZpX8RDPre32mFoaX8XNV0CMBsQMiqqQ6RUAcY+4JO0hV6OGXaVk6qagZgWcIVYxwQbjRxHBTMr0k",
+	"9suaSEWENEwn5oVfSMjMi5jMtNvKdCWFZjC1d0quSgZyZy2FcWxGq6rka2on/KTCJ/79v+yhuf4tkwZ+",
+	"XPhid/0/W4Y9UE0OSootoaIgB/snI0khkTNwEPuNV+s103jlKFkxZTjOey2r49uaRffVElNbyt5aotqt",
+	"XZf1aglf8htN7AD2MVkWsP9UEEoOjN3ekI1EhpAHAcLJ0XAlZcmoWFhRzcWWqUrx2Kl0N56SMtx+8iAI",
+	"rc1OKm6OQ5m1XNxyUQxH2skDvK6ZumPKzlYxut6xYrFcMGFFxj8WtJTCimp5sAdyw0tgFroG+V0p+cl+",
+	"ryopF4tfIh8uubiN8WhRKKY104SSaicFI2sqiH0byXPYSbKjmqzl3nKuZU/D9nryZEipfuDi1n7ZTYUq",
+	"ZY+LZ+kEMQt2x9cMZR3VtzpGQ1kxET/nDf1WsrZMIInZcU32dL3jghGgIbCHHZsIuZLFEdZoduxoT2eU",
+	"CyqqdbVTVMfZEPkHyKSZIbhNw1GULNkU3d7bZyzNlKxXZeRzcIBuGat04HdieYFY1YCsGBdbclDcGCZu",
+	"CNtX5nhtBcvO/r2QLEpPo2odu3TggHm2KBlVQgNF7eMtdn2kB2x/Tx753L4J/oH77ejn2KezJ+5UeR5v",
+	"qLcM0qM5EXL1X2xt7DdfKUXFlu29KCwKbldOy3ctAbShpWbLyHGlZKtkXZG9vGN2L5SstztCyaqU61s8",
+	"kS0ptqJlGTl9qCcTe1HYcSzrkKqka3ZDzq/Jht/ZNQQl4qqtQ5wPdQi73LJkayNRWw8vXjyfenHDWMFm",
+	"v7WnQsTsASoIL7xIvJNruqpLCtdZ69Z6dh472laqRwilDdxRmqyY5gVD5vcaeeC29p14GRt+Tz99jw8/",
+	"n+A5t7QB3ywXnx5v5WP3R9Qwz9qc1HrgMd9XUhmn3O6AcQoJ1tSTtVTsiVNQ7bdfA9tMsWGXqWiXgcfO",
+	"WnuG3tLJMlnwEvzEIpcWSiGrypRAdHLYMbyFcV1WDG+sJCqi4pAXOXpd6sY8ncX21Kx3U5/+ER76DAeg",
+	"Nqx7MJ69mFDmlwvU5QZqWmw+lZL7Co3tGCNfno8z8sXl8IZFQnVGHF0srLF3Ps4jw7LYvbumNR5NStaS",
+	"rndwD9L1rZCHkhVbVizJ6kh4kTioz8eXd/ksMo+Kiqk1faiQy0DLzpINd1Rx6rwekTu34JsNUxqUIs3F",
+	"tmTeFtNW+aRDaTTjJK/YlqdUGkO3zF678AyxlmD7Trh8OiWkVyx2ftzJsXJf35DTT9Na1mma2dG2kpba",
+	"qluWcnCtUZTeKOof9djCnanz8/Ppy2eMR9Y1yzpIek1japahasuMJlqSPRVHYrg10qgmpf2hvQEd+p9d",
+	"XoVviHq/wpnqxqyfFneG7SsZ0RSsAjGczoYqQiuqTJyy8VkOpti7+9peBEudvEvwP/H8nHoBtiTa8+F2",
+	"Hig3dsdSfCY1I4W0mrxmxNTKmtj2/hHSdJn4edS92F49SCqnUKL0aG6BPEq8dirg6YrAW2ZozJcBq+Wa",
+	"rGm5rktqWAHyyKqNoHcSKcrjQPnEm3ZoEVJtPnK0xbLuiR/8CxGjrmR3rCzdFoXRuvPY8E+TnwBCfMc/",
+	"wabvKNDMW8B4KC1b7mBbrWixm1Qrax7gwVkuFF2zqAV82B07kxvaQWMKIUwGBwGNKGpS9Kki4c4YIcmK",
+	"oeUV8zzMI9aOG39CBgKodXrGT75/sBluiVPMX7KSqKpPTR74/L1/OHoIHfXazNXi2omzWJVUnLlzNOco",
+	"2veag/i+tZr+UZTgfEIvlPCWH5GCMKsFOa7saexWVLe2oXWdlYxq8yr9O5iFOvus+om/s6/F9kmztRQx",
+	"r6XcEOpnP7zKdlTNmAVy6Du7qNgU6v3eahnRs1grEZmclXaBvODIAbos0R3h9bHV0f6bK/zR+wZDOCBM",
+	"ffgfQ7r3Jz3+7/5N6lYYts8vrKF/oOnScUeHFSaYfCPVHrb5LDDqHF4PryPDK253cpYnBC4kr/hblV8T",
+	"upI1qn4QFgxU750EHgmBUbKR61oPFdEbUrKNIbI21yRolmG7BQMTM0NVRWJMPVhQMzAZkpbkTyLr0Wkz",
+	"8iqm5CqmZa3cwR897+FBUDjpYKVXMeXXUTD7PKOKOq6qmR3bR/2kNHjJD4zddjcsapHVgnvTwsXUFntm",
+	"FF+3vOLhD3xfMcVpGbn64+qtXniWcDvu6Tai7n1eLt5QVYDXcnCXs08Vd8IRDxZu5fNni9jO5ro/9rRg",
+	"mUPKigl01GQ8rNlasYjX18iyIFJYmQr+HNSjYRZZmrN70hNjQoBRiPqcBaJmSi+7DiVo+QTfh5m8sbq/",
+	"iMdW5MYwuKJpWUJEymrMjhnBwH6kyXonOYroLO1ZxK8Lxbe7hEYXooRDzVTJjnYWXooR2IcCRZw9S75f",
+	"DXmTFnd8zaYV/KJg6hU+C+G8dckdSw3X42L6WWMCJ8s7NqYLo7KfwbreIzigo2LUxS6HP9UdCic42Jl9",
+	"8PDSTihH47XX3HA1wcWaO5XlQtMErwUn1vjs3bS90QrDxRbgJxAL97QuVnsyUEOJLmF0K1fyLhEr03Qf",
+	"jt6mlFLF1Mw08bbubu4pDo33UdOjJtyE4BfqgvjjIwgWF7EVJSif8srBBB+5IH6UQm6eo3c2Ra+rrhWL",
+	"yy37i5PAxqs96x0Vawh8ew8bNVZ+gZFEpCIrZgyLkjXFR8uFUfxhzuaeJaSfqsU8ptc7qRJj3dGyZtPW",
+	"LBjs+CxOzA86fapjgtfv9RaVBSSZ272lY/kceaG5WOdd6b1ZNElUeNBxIC9Y/alcemHvJFP0lpCV29hB",
+	"ssUsPrB602PD99EjsDqabG3I5wSMCzgX+oV9xdEn1AttpGJnb2R1nK1ZwKswg/7+FR3ea7tsIMVkRLJC",
+	"hgGRaI66nIRJrcrtCX43fCS+q7Uw76nYRqTJX6QsQP3RS+KyXlZMWxmvGL1dehvZab435KX9y8U5YZ/W",
+	"jBWklIcluej8TZMd3+4G6hL8Me7hkIf4D3tGRdRvtWcFp1FFqx+ttSPgF8JbS5zKBIdsJS3PkGZzLGdw",
+	"PX5GmitMC5kR7plhiR4jTpALK/x/lMLliQ6iJ99MRScbA+6bIXuzOxermLJp/bFuHLSBSGcuITfmhvXZ",
+	"r1PD5xpI6GDoCq05e0GVv/u6VHbjupgCJJmtre5iD3Milvn0+XjOQSSmmutrQGpMfuu0aLW9QIp05iQ3",
+	"zmbC/OSu5R6dbb4Dwi3fc5AVc0pWFTh0FAXjI+rLZ+y2s8qri/F4YdSSQjfEDOO/2cunzyOujxPJLzeb",
+	"U7k39zAZmfOUi5BMpZZ2Sely0o2coFg0o+B3dVTlpwYwpblMWPyWi06WPs4NOnUPBJ/auMustzP41viu",
+	"XF1OqL5OyjdEWHa14Yg3rX+S3D229KyCFGsk98QVjXfJ2Rtf45F/S7tbqLmnP3h5M7yP9aS55iYA5ind",
+	"GJSYudHE5WLL79A9lf9KKWkxpo23rr6IUG+E0fDHWte0nLagmh30n/Kv5hg6I8em952Gt0Ilj6exJ5yn",
+	"xhSzlPVqJqsEld++G5gl4tKx6nN031by07jVpBjV87Z+TyfDv+8kx2y+PRfZz84ytPaQ8G2nsnRryNn2",
+	"HS03XkhFlHr788+8wF97PjNI29XR1zDnSk/zrH9wGYaLTTqVE8HFQ+/kimpmh03YjO4Cv8/m+es9Y4z4",
+	"PjdX+Jx9Ts5GsMjhWTNhFItubSU7SRDdH36qjeZFhrfHfcAN1305tpyqpMe4zgsSjoDjSEPCHTns+HpH",
+	"/lkz7bOQtzwS07SMF+FqViWOQs7m/w2ehrCevEPvwjgd3GbiV91LsfWv6PSV1/r4huGF1xOJ8ej9zIVt",
+	"aRUXFawXTWm7BjqOxojpkfnt6aPTevhAhcmQQE7/aR+rlTXVD5gfB3MPq8PlRzmUriPslOCC5vGh21dW",
+	"76v99LxhAMcx4a1oAIGW5XEOo49s5J0sS3bMCH55hnZjxeYFeWHDtLMHOWUzOSWX5m0emSY85Lj9SNXt",
+	"2B1VMeUyuqO5YIkoZJ8XwiD+ldlOc+SSpWcrl7S3woodlJVOrCSCVK8plkQM1qBq8SF+J7iSwtE7PHH1",
+	"+6iid0V4foMLxCqmqlsQ0rrvUhfhr3Jcm8Ax863aoAj0r+Jk9MrXeebOOeYmcUqCG2wZZn1aFMWN5iKt",
+	"SKGsqIkPBw3vazskoXsptgRMUEgg4gbL0jTo/TGfQtWNL3V+MdNBkKyNWh3/SkUifp5KLJi9My4eAl/K",
+	"IaWh0dJCqxCxgkixJNpIWRCqZC3ixTuHeD0bymYoiNgzo1hI5QK92kc+DhiG8PWFGyWFgT8SOwXtcsfM",
+	"I01cQlzvAqzjN4msTVJiaKbu+Jr90NXD25FRMS2rDeh87aHgo4vm0zHqB4E7Xq4ilfkZnozutOdit+N4",
+	"GJZokfoNbVJDQLXtGGJts6uRrY0kRaXd2z/eom2kqT8UGa4ac/bG+YHmOWrQOnlTqzuGx2cy+OiLPAe7",
+	"iSHyrIdjIWP3emwz38ZsBl2vd4Rqcnl++fzxxcXjy5dw63XgLH757dnnx/gfl81//FtMML2NatrZEfiC",
+	"R1z5W4nHD0EQDjsZ+7DI/MKsQuYdT2S72ElMOyK8eMMpuxLgIpbYEk0se4upoScnlb1lit8lMsD/ClXA",
+	"G76tEYegKcq4cX+1f1PqCHcRLzwsAVeEi6o2w1QzS/u6pPG7PHXFw0jpyyqpnNSCT95jf7fPJJwG8H7O",
+	"dbOn6ratWKm6xALuCtVdhRmDe7aX6jhPwcKc1zh75em57XvUi0+/DWF8t4YJloN01bMWx8yRgJjriizn",
+	"U/V6gXUWyxLyyUFYOx6BTTih4jZJ7jkH3xeL5qSiZifEWMXj2OalDgrAWhZsOv23veNOnhzguvTpNDDz",
+	"JdI7V8q4hJvT5YzHQhga1e70DNXeiq9N3UJoUIwWekmUPJDV0f7PNYFMARhhOcNjWaty+uDYh5Y4u+hF",
+	"6TP45gTDPLrYVDhsRfVtLHcZiyQBXwfqISHlRrA7poiqBUFdrY3JNA2o4IqbU9XZT0+ozl7X7EGrvaFm",
+	"IrtCfmk1FaoY5gsuieamBnFltX4lb9mSFFyxNf4J9YWA3HPLDeIVZZRbjKWHYH5nTNTvuDFRBAgAouHG",
+	"Jz1CGqnLPIsjVlyks+77IhRuZ18lxLW5IZh0Zf/m00B29I6FL0/WlLZt70l2uUXjY0bZTUhB9bkZMN+C",
+	"OG9Sv8ZQFFlh7un7IaDY5UfPxzIpYWYx6XHL89EL/js39nD0SsLPEyWqOeKlFTnNgRgImv6ET8A9Zt/g",
+	"69u/Vz9GskWen48WaqNp585HztzsBacT1wdUpHVQ5TTZybIIyYBSFczqqi78AdJ0KwPWjdmx/Q0RUrBr",
+	"4o5tA73VwiZ5pImDl4FfWxg1p4El7FiZgNCC2ni7BIKCQgqHpIOQTDOQbQbpVs9wYwKnx45PvhB+pAnu",
+	"zLQY9aHD/gZCUtpOkgPlBorAuUvYx2JU+xpZsR23fzBRddCreeMziJ1fPpUd9SKW9ezumTg3QmUOKrPe",
+	"D7XZ3LTrdHwGvzwIjL+52Jw8iMdDedw2vxFK8vzxy8e//HvU4g5z+1sUmixUHLanEN5xpl9pzT7FBN1z",
+	"sbUraeBxdlwb2UfTeJ7Im9uyk5OJEBspfsFtJS2tEqQHF2hAjRAet5Vws0RcAbNjCrOG/S6YWolrWBVA",
+	"h0QZy1dSxQnpqrDW1G5jwHPaSlkQqciea82KEyVD9NQOrZiMEq2pMU6o2Bo/MTEIkwS0Cp595+LGzUG7",
+	"T1kOrQU4IFAs0x4+1lcAVAnKYw4ZkYcSenwAFIaT3KwR5cMSEe/Ov8BS4zVGoaIZEXlkxSA5GCCvOFYU",
+	"ck2wzMRrvIyud4vlgiaUXcgin8LYhUzz5WKXLC6QcOXpgLZDsL7xhtCVZsJcEzeLxmbm4HdhdB+dVUxH",
+	"RuCRRpbZpd6yypBaWB1BQkUSqqIgAy0LtgAZNbM6tsmQgCJDAoO41U3xZrNSO0O0YkDVaHhx+sM+eh5H",
+	"pXTlXsCYHmpnQ3XHnrw4u5pW3qaLMEPsSO9olSqisz+FAtadNHg6OAAtISjMMgXq1FCLihyEJzt8DJHP",
+	"/tlVpdFbvBj0Eo4BSnh/MNs1tohdeoponyVWAuUmHwRemVSm8SmInAECTQeqal7iuftiW06GYSfyp2Pp",
+	"06dOv3+8rH7vb3iEvvLytcPhD7dWJ/zGl2yF854L7/uIRTJhrtm24kf8+KRLJT81HIBSpr5aK/G+LhGb",
+	"wb7wOoEGCmLN6WCt68ZX44I+KW5C4BQwUJgoNCpqB64ZeHfADKLaqdOKrW+lYMUAOu7qfLIyoZXB253q",
+	"1Q2hpJDr2hp4lnPck+SZAy8u3C3UmI+4OiYKwu6YOnqIGXcrPVte/TLJUJFcdO9KCNkJ6A3z1n7b7miM",
+	"53Zqunc4NSZDw1ZBIQ8ux77t3t7PZehsAB6+lvMQHRoTvmS4Y87eOhTB/MgB+tI+e5/rmx1bR9zIUUdm",
+	"Vl6MceXtOX6dVL3poMas4KOggQepbldMrHeA7QKow+sdFVt3LOBCtVy3coTvhbzYJ/OdC6KOnUt4JkSR",
+	"Ej7HlV2uRtAh+7llAl3Icc8jTSomq5JZYwYJoG/I4wuwpwTj9qC2r8BB6pZO1Zn0I6mpQ+LG8C9kJYR4",
+	"Hv6OHTrJb+3P+2d+lJ003tQ0wib0Xx18rtmA2FwF49vdStYz0qT+5l+JZi1Lw+cAacGh+hu8FBsORcqk",
+	"TgdP/VSbUspbp1Qd5ngMc64Z97i9bTC+zlg5ubyf8alBqgsKZzdGWGZDvo50w+OcA8j22h7q0/DY3jbd",
+	"WfqoUX//+/dv774Bb708MEXW1N6ErsxZOMAJh9DqHJ47XulhlgZ9/Osv7n+h88jVy0SKRosphvmmLFZM",
+	"6a3VxxceM84DVKLnhVoDIxry3PDx6pJ5YM4lXbF4FYuszVrm5J7hEM0LHq8jR9QksVvyrhmXNrhxgsW+",
+	"4wmUdb26PbvH/eoP8TBBZ3oTvoOsEIxgltNns3lcbjba6bljL/zkHgshhhmfaAUW8nJR+yItBtkauVOd",
+	"5tXgmWDPI7NjAnzZOnTlcG1axhO2ggbg1tvQqllSFmf4ldyDNf6z0Zbvc0I1vWPFKxMjXVlyhxtIIFuB",
+	"XLz85nyxzEmcOKUYz88kecAjtXcdSpxcgfe2bmo1+9Ie3MfAPlb66GivhaQnx15szrS9WKQ6IYyEKLpO",
+	"ycYJ+fji2mmFLmqGov1WoMsjkvSSxL2xJkdcB2sBSQ9fi4IIIXhBK7jCNc5pSbR0LlV0GjtNW0jicmMm",
+	"PNstkGiYcBDKLic1iT71bRHDJ3nNzIGxEGoEfGtt2QM6l4CRywWB9GLYAyYwWfjaQ5a0+jtB/U3IPIb4",
+	"vQtMwrBy4zqs9eD7qCqPo2VaEQRlw0ZKRcavMvyeG2Q5VkYf0aOAiCepUd9qw/fUsFdCO12/ZyiG3NkI",
+	"LCzi53G7KeiO5Wpdoq9V3jnqYyJxRpZuwe54IiIoN6QU5DZvHI84k/FoKbcfKsVo5ITvGRXEfXdJbpGR",
+	"4Fm/NNriKfQtZH3xkGjn9uKc/DeyZspQLswxqIPAsDlj98sfcd88CI7D5mkW3KZ39Fg6vvgPV+T4BSFt",
+	"oghJHmkSHNhtvNfQyEszbS+VR3HqdHoHdDxbj/1fhpvjM0IeqreIogWP5WLtlyGK7U4MuOkBKndiNZ2Y",
+	"wtn5RQyUGQkT8ygerahbEqrXTBQIoH1SZNmrq2kqR+NsbrMfZre2UhYnzGF8T2jYkQBbTPn+AfbElSL2",
+	"MYWgUU5AHoVIFRdk32X4RtL4kuPxCXWzhs4upmQFXn9edQa6BjpNeOTbW9OuzTp9sQyLth5potiGKWbV",
+	"2tJXrTzgor3QDigl/tSMLv3bu5z2YD1LcM9EkQlRkyjrGHfL+64BE41ffEup6Vm0pbcLDuRlSOW3b5pu",
+	"y9Svap1+YwTFTG6mCdQyeXuxTXbHFC0hv6rgmE2mXRLZyfBDo4EsSIKJQ9I/6HdaJ7n9ZKyHVCXzyxy1",
+	"YdVI+6LFFDPN7JDzaYAZdR7HD4eOh1mD9iFF2yUHvvLCJ1C4UjkJ1+kBy+f6wKJjYRIIYcG5mFD1VS3O",
+	"UADNUfVVjZq+D4HMh6PKLG1t00RXaP2tS0aV00Rdejat2KdRJMAJN9Oa/XTnNABaxQ4rOkTAEodUHMVK",
+	"RjXD7p8YRV1E9YnstY7gF2D8MM78SpauJgcLW7lpki8OOwmFCTtuctJAdzE74h5N8FgsD+D08az8iuMd",
+	"nJClkL8vSZSFXKiOHRhLKaAON3yzvCF2R8hxiIJ49Cx3dBqdfTejKBGNdx8Isqeas7JoNXPuQ3D4xlHD",
+	"08Zd3vQEnB88tvQjZdW8+emcVvDmfNADbnyFEDzO1UcF0fRIdvIQah5CveXAl1OMlG1iuQckSnBBntCK",
+	"P7m7eLKiOt4ct4dn2zBYU3nZG7+dPB+6Gvv5PNKRUqyW42iAAHeIw9/IGMUg8a4pLv1yFaHZENzOl+hB",
+	"uLNrRr/AVDpzWLZZJOxlFrM7dj2R10srN1K+t1AAFwkdggda1tY6ktltuN9Rs0uChsC9nOc3ww8PJ4y3",
+	"ft4YxrWay3g0d1rHU0r8Py3si0E7wSXEeLJRZVLBBAzaEkQe63hAffAZISMylrJhVPNVmUCJ4yJAEkbi",
+	"EsgVHOTZRipCiYfeiTXtyDBNW3HEktZiul3uD/gUpGtQxXRipijP5QaLCa0Mh9bCKOEPsi4LUsg8eglm",
+	"/hqUsjmbAz0nmhD8Wknofj/Lc42n/LcHOIMjHUssf36Uf2O5oBdG1usdizYZd6EV5++BVCaAW6GicPSA",
+	"tg2iLstMwfLRfiyxqr5C4Tk7rDZ22FAwZjufuyv8FtKqCPIqJn5IWBz7RNemPPoyIjjrSxIO9tIVwIiC",
+	"gDAcmEOl4dYy7fSgOp/wSnW9mVdRV6YXvbMZN+4S81vXtHudKiOkitFuZ60GNjOYdCNAmu1a7DKrqPJk",
+	"aWpoxTKX3XHMPo65ZddxMYphUiu3secNoYYcyf9Jzm8g2iVrY2VFa5IY1e2tWSpIeffTOt3ePUXwNhZd",
+	"w6c96y4ESN2N4QLZOwyvbii02GyVd3JNgp0zwvKTVQ9OWvrSUMhqhjqB3oQ84agh0ALRJQpfXhErkPC3",
+	"sLyoIKCllmFZ0fsvaCy9YMAT2HNH9Kn40oTj2X6Fzw2gtSzovlFu+LqU69sD1wy9HNBrBkolpeaG36EI",
+	"W9fqjmnwrU+s4LIfcrmMR1wa8/r+o31OwBkyRU0w/9zeXo7L2KvOMX96PqJs9nvbtblt9BsvuiGey+VC",
+	"9871HGDIcKrHWhrGG7Q7ICEuCN6eN+5UYG1mgz704fv7dUV0aRsgo6IXtJTmINVtynZhm42zgZriN33E",
+	"6sdbjDxqo5iB41ULZbUQgC2LAv4wVmQbFspacZnP6tIhxM21GtyM/Aj+q0u/7jGSnRhSp3eUlx6qLz8Q",
+	"Fg1HFtxebGs2HY2dEOZ7+ulD2uhrBuq2xY91xQcOmBjm6cRs7BiesvcYxkqLN1JYEpmJoXqh36vJUKsn",
+	"fIt0vQ+2luGpsmxtfoyz/uJcODN05FdkS7HYu1W48xhkjKpLpu0vBTUUWylbG87+JSAKxopJssBNxmBg",
+	"7IzihbH8jum/V1kfcJ7xyWjQdMDSUhWjQcnIoO/u7UBhh72XXuT3XpqKwMG2TMJt+bqyEEGMlNSEKduL",
+	"QioCYbF4C6Pn45HWyaihVIYVr49ZxZeVVObUkO/F5VRE1eOAD2FCnH/EoUj0GxFHq/xS9YATkCCtpFvH",
+	"/Rf3qnJzJPO73a5o86DjGNFA3pnqfUb37OydYprNCzDCsf3sxNB4HuGrzHt5z6ho4eFkvvHemizZb1Qv",
+	"z+d9onp53vpCLIV3X5WpbGEUqgfo/CclMQB4XRAjyUaWpTw4NU5bit54zJO6As8FsSanbjJWudCG0WLp",
+	"Uy+f2qeuyH+bztL1u9ClV2dpXeJ3yNQsMXUJ3aseBy6kiXKcV4//B1TiPD+PV+LYSZyoXyEoUZOOnLSb",
+	"iwI3DvRxeAnaRdNJI+L87FnbUoF/RjQql/gSn/q4mjWh2HQX4jrHyg1eCPbDCBbUcxe3OhBILsybREbw",
+	"K3LgQrdeZ5/WZa35HfvRz8+omrX/7ueKf7/HwubcjYMuyejUaq8tzt7mhL6OwgxSFKeSXyIZUtFSc5fo",
+	"0Bn/6fPp8TUzP206b12ez6rjd0VXuLooqRyOySmkGli9AWrEfhZrE/QNOUdOtfLwul3jbrAWXg2SSnOp",
+	"novXtZW0zEnUaO1SJIHezt8taumasGJRiWIVM0C8pkErOKeNJCtGO0Ajsza9jwPt28CiCNbMNEDsrcm5",
+	"aJIrpPoyjBNpxAqMdFIfVvtmShWB9X4vPvJ9IsNrxY4yyg3evwLpBjVgyl2wl6HsPAZ9ZeVJ862B/wlg",
+	"JPfMNGg9Ll/AEt9DO4TN55pA9zPyJ9ibJfTstRf38c+eMXwGrTDX9k97esvIHuusc5DSaxVr1O5uCvgE",
+	"KRpfrZZ48DwBsmJFLUj3SARsw43hYvsmLg8w+V9trTmKjAlnkzvp4FFvLEFbdCSRAotoERYPGzXR+M/3",
+	"VXaKZwDw+EKqbcHnfsO+MVu7nfOJ2dqzE4TfSfXiPLGxUsDGwpb5KOUGAR/sxu4ZM3pwUHy9V2uP06rY",
+	"RHvDsJVdoreI09eOu5Tuacud07/syJ0eoweZk7pOT4yEtkS4w9RDYW9tiSA7SJv42AC8R1y0NNyJc/iA",
+	"oC46oXNDDKP7j9LYbdFkw0tr26yOxNmjMBxUWmKw2Q5m9UTjQau4ciG0vqRugJ1T6vg5sTvike/uh+4c",
+	"FzoBQwugPuwiIUXo1Xt5wDJCv/ZhAPJ8GlOnJXKzQllOFq+OEdyT4QXU72LUnb5zPUKZpucGBwWHC/pl",
+	"HA53RGPv9jmOxgH7qLfZIfUpY4CamOsL6sjDylqX1RewR+ak+qNcfMfUaxc6Hw+uTTrSdQ048u/j5dJt",
+	"XqZlSVa16VDlwYkR1wF7qx5vs/0XJevqJOzP/OYG01CsX6DldMsfOLdZeeMM9D2A/ARzqvKRoieX4/+V",
+	"ioKvafUwzr4N5SpeFMsFOT87fwouijsmMPsi3PigCi+7t1cNwNTUkA1HXWEfFYvzlbDQJCtr8z2BrIz9",
+	"nMKpe5VAVoIfX2cgM/hhmneWgfSxc+RndaKDzBH54xD08Gryltu3xXxf8QPH377WsGvjLrTetWIFoBSE",
+	"3jEFKAmJiHzPb/UVHVONnAtNrMI1d3E1OvTThO4Q4clM1cEeNKLomsEFgA5nII1XKhC94uzq3Cp252cv",
+	"z6c9ym3SLnssMsaD7zFMdx+5YUVC0hkZXLIoMzr2BcwOL0GZKCuNmm2whdkGUpfnskTMg0iF7o6MyYgO",
+	"CTtLjO6cA4PqZSXo2xQktZCmwZ91ADXQNACiIGv7TH7muqLrFOZadis098loSnUhxQzxLvfsrX0hhgDn",
+	"ZjoDOmlkbXrHys0DjNTnkTDJQBVHAv/JJexsji7xV8T8OlWV8KQ8vcMd1vZG6nk9NVLp1Ik4XojuTrTE",
+	"9cM38Vjwy+LIsROUHx2Lxb42v/z2AlsFwn8/y/jvi0RLwe9hh6JtBQuXaBU7PVRsUz9urUI5sxO+Ypta",
+	"pwZU8jAKcucqeb1dS4ti4aeIcUpMMLdfiFqxvRb8rS+nu8vRY0YHuRIbgTqt3KVWwKtZbW3pPgdNE6iz",
+	"dLvVbE1v4fYPbmNyDnLgipMPs++9MzMVSRC7y6Dl/7Pm1R4rnLMCROfXcM24PgdzHT4+5WzoKMAUmYBp",
+	"lWqeF83R7MSJALBK30CPENBEIIUK22kIKDmxLAKL2NE7lhFRijWleJHTqCUL9w727zTQux8sO6q5UfeR",
+	"fLASB0w3JTip6VY8pQfyZ1MBBzsNH/GHRim+qBOSbqG0M6OlgKrFNl8rQGq+r/uZTs9igCvrnZRlm4gQ",
+	"ZhNGyfI7rgA3ETLd8R+/jLW/nmK/fCz0fIjBSIpTpzGYb3ccUL2RlBMMjft25thyDk87xmuY+lURb8JZ",
+	"uCuhyzT2r43mG9VZ9rF6e3hPtvprkS01GG3cM9No0AEDfk33AdbAkiTenjddUwbvRK+6eHd1j5FjPyaw",
+	"OIQasmFlSXwL6og6JaOfuGOq4OvOyQeXlDaARsRQCzKyms5V90O5BYUlI5mXuEtDTI7mFm6dtblAWOvb",
+	"VL6XJY8kW0nsQ8TIdgOMprlShtzIbrUTZcYhP3HtIrl75vpiHmQ3XWISx4vvmdDDlN+oGAhopzFADBmg",
+	"rUL/Qq79dQ7dDZBoCLIeOm7ZOzCDclgj10nAmfDXWEmUsyjfE2g8f9iw/LsqAT7XJGnRJoDn9k/Xyv7i",
+	"G9BwTWpdgxc/3z/l0UWHm3PLjr6rFLY4gtyaNhdv3NUy3RXj3s0h46dWm3hiBWb14qwPVlBiGbQXmx5e",
+	"0ApWgBJ0lm/M/nxAyF0P0xXxLSX6jz00KKxRLJbXckFWzBqbS0Ajl0qzOGRwHrDCEAkWrnZYSwP9AMTw",
+	"M0IS5ACdhj0/Cez0h1BEOUPGs5IhMMRbtp0Iz7142c7vtP8a4gMxWnCxdWNFgB20URRgbal9lPzp349/",
+	"nijfe9Ett7P/DIWAXjnA0viEezxdBDmr9HEq9OcxoToE7VAkesoBsPc04KrJYhFqDBNF3IVc2ruSKsXv",
+	"qMuYAIheUrCKKlMrpqEzagJv+ERkTV8TPBlHPxktTUaNaMcn7jBmfzx59LPhixGP+ewDan0zVHRki8+T",
+	"MVaAPcw3u14DSuKkxTUD39YMbr7xuqg+amYDjck96GDEVEZy/JIc+T8HpSeXv9wHx3FPzXr3U6J7a0GP",
+	"Xq2D6m54uKcoRC1k1uq9M5rKHR6EIk5pYs2Tu9x7ET86dLCNV18r+n+SJT1UdOTGNOoMQPQvlvdIJwi+",
+	"bIC9LRCN3Iu0Nqlb0KmeOuG05R16J9pPPPb49nc8gpzx0eVJbVlBcEY3GHlSDJs0uX7JPjKIPp3C9asG",
+	"rw42xfcO1p7Vd6JIGaB5ndB7Zbk47GQZV9k1w0k3fQmQXI+0o4Jv5c0bp9VEeHfY22XWDtvdudf2vnN6",
+	"bi+5ZxYqKo70od7vqTpGe0A5BNEBCHm7715ljQksEfSojb53Mt6aE7YMzDTHDW+X/A/4LzflX053yHsi",
+	"KpPuvIKJ/8408tWh2CxsoFYdaLwlgmvi3u1I1kazYkXqtx3mwUZ/cxH7nyk3aaBPLFnCZMYh6iNPDn6Q",
+	"6vajfB83yvq4kG6SzVI6a24+tEQadUbvrmOCBfC25lKcvUORm394wqutrfdcPyyCCDJsGPwoFD2gdw/h",
+	"doje99opd8dKNnFqZf2cHGZ1CYP+WhrLE0wqaUmtLBFXiDlKU7EBw7TBhGNXiVD6W41voKVuCv5H1eKD",
+	"oabuxDEVo8URHZnCnUDqInkbLrjeYVCP3zHx9wo8nXt51ynIbCktXb1oRPtJ6TvfFzNDum09aYhFGcO6",
+	"TI+VyR+dQMFcdaW1ztybrS2Z7yOY71ipU/mT4AscC3/TLeVCm1c+7y1dsHNoKjqJe4vQkDHnEvS9urB1",
+	"aaEP3WXlkFsjYpTTg+cjsoR3ey1PeqSalhuxPgE64ZqwP52YTdnClGhS29v1wZfxYI6uy54dMscvktEm",
+	"YPqRgxSvhp03ltNvvZ77Vm8vqD2lCzcBN+L8BhX9PJ6AmeCJG91rfsvKo0/R73kIuzUWO46xSlSbFwBO",
+	"GRXQXwXXlCWqin4Em3xmle4gEhXHVslBtgv97bZ0z/KhWOajoAylo69KklY02kd8BKXbTdjfE2QHzbOT",
+	"cGBRx8IfA36F/xqbRWv9YS7LVq0pTB5MSYHxOSnsH3+NQ9y4CpcHwbiJ+WPiwU6wgt/LOlpbDatS9ke0",
+	"bvA/lVxxATB5iK5hJAS3GNTCdZqsezRwVQuwj0KodsJa9lgCXv+w5yXPUP7RechOMpVRxbn3WY4TWsmS",
+	"nXzf+DS9ya9UVBmRSsABuFbVzrhxkBUV5Wo62plMlHbfdFl64xfJfRx4/bINp6wiZWdxCW70iWzS9MGO",
+	"l8THjYR5zUp9U64hPH6RaJmYcoHtmVEsjoofEP5S5RbTBj1YDd65Vbgm+x7Dz48SJtFrjpXXWjhQ+7Rs",
+	"ulQ76RbY2jBgPOwNPe0Y+45/iplfPAFk5L7/KNodIekJ0CyVeD+r0bNfvBtwXstnCCCf0PE5hI//BrwU",
+	"NYnTLRt+ano1j2qNglGAc6Yq2RznNdWsl7fc7Ur6N2aSv33gRfplryf5yTjQWAwbT+ZfOfQ7dIN2vtWb",
+	"dzPLKSPbmupnP4XWzfmbhUa+neFPqogCkwpZbyNZv3urAFhdVDvo+R1VRXl0cYSmh0ciG3imowTdIfNe",
+	"iXqpff2cbqPmG1aWZC91Jwrd/1LbFde/2Po1LZSrhOP9hMFKuo5ppdooV6AFeUU3ATzAKqJcFHwN0GdW",
+	"aytG2pkAGHI8Ugb5Uphh5tqNY0TV/sF9HRq7itE+UckOMKnmLLiOlAuu8XiM31hulGXa0QELz+umwu5Q",
+	"HCdo2DT9jXZv6jjUBzVqc/njwOhtRo6w+7B7vvmYL2eb79kJLsnCQSdiPRQye6CSO3hLLzhy3IM/qRkZ",
+	"x0Pn4E+18ZK6D7Fm7yKMeGzYwaNBL5L9WXu+fVZEu7kg1MpUdKZ3WndUefSOBibEd01uJSnraDXlwC2d",
+	"E7Ppw7UEz65fQaOnNQEbP1yOcuAJf5J28I5yBYAuRSxRnG8d0vdAzrNPFVe9OvR0EmHJxYzQ81sp1Q9c",
+	"RKPPyoWRRx0p9pkhhvEWm9TBCM0C/ORiB/Gdv0FiLSGdmwUDkfDrI02cdabJOQTlL5YuB5grgjF8V4PR",
+	"hFse4G5qmrPcr7fR79LYaLn49T6Owl/tk6MdkN75ksRZ5V0gDFnhkZxkN9qMNy1VhIkC0y8OO+nbbmCr",
+	"zYET2zUrmduYRLPsRoIjkUNFD4lYYKfFG66WawimCkIF8xCvplYiqkTCK9lHG7oGdp1rzyagZna0a3Io",
+	"18wDtP0YzXDrT4825HeMnQW/OFkkFzceqZnw8cQS/Somqx7wxxdqoDqDWiqaAfRA1HJSfZJal9HO33wT",
+	"MVIUW2P/HldCV0kD8GOYl1+WCGC1BHezb8pBNYt3bPEu4gxK9dGPXQAYBIg7Do2z1n0Rl+BPY2CA5jBk",
+	"dvX0wvLUxp7u/Y+1ioibjw4HmvS63bqaDN/yNq0YpownpfhdQi/L4M92c96mR2Afry00W+siNaIvN5Ja",
+	"JAxdJ/wao13ySsyx7ytiTeeLIaLIQzYtGXFgNv1M5vg2fa+SWBFPRhe/+Jlw77Zcna0WFad0OWl1/It1",
+	"6RtlCN99T0jXfG8wghUjcSObJvZ00Jyvyw/xiX6K/jWe+/brtKUCMiKoWTkm+ljRpjvbk19thAASM/Q5",
+	"8kfKVeYA6Zbh7DsiL9ud+spEcUZ/2sgXo/DlSaW8GRW6ff2U2mn49UPyMIwcu4qpJlQWaR4Dl5TO73Kf",
+	"G2zwRmn4QjTE0MyuTYHOehsCZ15CH+v73EClO1Oz2sogoJQURKqmaR/cvEvSrLXDEp+mmuz0WijmW0hz",
+	"hvh1YojLWcVOeNyjVlS4Jefpkg8sk8blEUxyz6JwqKTizPUN8HAdBOorK6Yw29wqeOAM0jVYfl45KbmI",
+	"bP8MxXckY74Js2S1sk3kuYNA9GPluIwaQp3mNLL/EYE++smpKKMWIHae/rxs1LrMxxuHX+YLw4KHnl6J",
+	"CRInepRTBavJ6rJsj29nrfH0d4gEbCUkA0EJH48qHvlh8J9qU0oJLjeWiIayDHUNGpG0cqlSpVqR9CCX",
+	"2JXE1svb9JxJNk9vfUAr7/GWAzjvBWiMk8jBhtQ8bJ2DcKA7vt0xhVeRDmXqI37BWRlK0ZQjNGd28gBx",
+	"NxeSg4ex3Bw9lx7FH7JsJ5KJGvc20jaqbMt5UHMu+h2Pyh0bOMmuvAd8zjUVWP6C4pwbTXzexND0UnI6",
+	"AfBD1TPohxFQmREX4m0bHkPQDDWrpga1IVQ7VgCTzKsjcDhRWTT+4CzEyEAFM5SXWfVib/HRhxIi3MxK",
+	"BrnF51PC3JoKHe18soAidXGPpeX4z+Rs0Wx58nAnp2eStgEIfdBjvB+8fSjgoc8RibGi1D5qGlh6MwZN",
+	"7t8MeMyRE1BKWsy4JYItl7mpKeg+u0c7NufTVYaXsVVdF2VkhwEYNqFl7IUJOdK6DzoCzQ5lN3eFs907",
+	"gtDbn57DgkLXqYVBKRcXlU4hRcHgGTtTPRYna8ZHVvjOpidCg8I6oxzRj/C0XtrQO1mruAvBJ6v3L39N",
+	"eBEiklxD1vTW5RdENLSJFm8ZPpKe1GndvfIg7jl2FXCOZ4RSVdMacc5bddzJFfLnh1HdGM7/sGN0XBIk",
+	"T2nOHZNboLZcHLgQ8UthkDAu/Gls4GMxOzhUq/nWnrgpDaHDWXdfaxg3qwMAvQ9qLxxO5S2dB7h2sLhx",
+	"hrkhaal/ZImOrtCUyte0SYBvUQB3hubBnlERzeySZZFMUkAELGoIPNWB4QOAN6v2Lx2CeigQR8+2kIL5",
+	"Ko9sMw6tmhnaAE1m7IZiQKSylVO+kXMcWUrPuOrplrUs3oG55Hr556whdjhbd6ebWVbydZc/T0vADnkg",
+	"X8RHl+cujGXF4rxOy4l914LEvletSBxOqZCD+qXzHPDWF1FE1o1hIgseBbFgcsYMqN99E/fA2G2nkuTZ",
+	"VIVXPnrLgWMEahxTcLSsWboyEU+VsObJ00A35uxdg1Q+5yDQjWcauSoR1blLtvffvSEvn119Qyp8gqB9",
+	"G2kQDznUOt7khTw7f5lfGL7EGjqP7tJgojoEG5cGTTVhBQeIc1GXJfbZUhkoWQ6TpnnhbY7j78OOlZtQ",
+	"BNOY+UOjXSkZbyTvmnLQ9Y5sOCubZoYHl/ealxVkX/UbFi3Q94gD+YAMfpRoMaOWCpRdzwLgB1s6wMVK",
+	"ya2ie4+DemxBVz1xL+gnXNzREti9+duea43x9uZv2lA4DM1fGpTz5m+1oHeUl3TVe9ZI+Rg6R2KmdG2u",
+	"VyUVt9PFDfBrC4oYCRg2OaY4vqfrB+yDPqPryGi375HWHnbCp5ax/26tdVrtUhKIhNFi1FYjlTmvHbh4",
+	"fey27+nHPi8J1bcI7c7+WdOSNCnqTRBx/DsZDZ6m+lT7vm/dbZpdtAA68nQKNmrSrTqELPXsPTXsRK3s",
+	"PcbQj+nmvpq99zk0PQgSyGYh/8//TYKIIC473GeirqAzvfuHYhU0x3RiWCpr1kNHIca3CMSScYTtkCFb",
+	"oY/tR7UhkFvTzuWKzCn/Uz8zhPocCGv4OxpF1ODa8kYNOX15SRH26bABucMHAuW+0CxzNk6Iy+9rGKUz",
+	"6faGdSYXPWuOGU/szvoth2pmSgBjBPp8O+y2Pf30oWKsWELE6I0U2lBhlkQxq8lJAYnSkH4W65nKshL1",
+	"OqDTUzCWfkJT/SmfTranVL7pxljrs6kOn44M9x6mGris5iT3BkVjfBrdhqVn5zGqHFrHtrlf8rF3z84v",
+	"8usLvmpiTSLtpCHedJbxaFJ7+4BMzXVqHwZ5Wxqb6SCbxCVAuLh6HmrDRLKV0ki5fZOCOsxOFVu6TaSN",
+	"9rIE2kD1/ULTKJLUvFLU/NZcSS91iOfPqdbJQwTruFH9+vwX3Zxy/L09LIPWxHYOm/PezeKaAJdrcACK",
+	"jibUdTf14HG9dPpagJaJ2oF9vul/NKvUzppZKR4V0owzTi4PJF38O6o6H58NCoDec9xurNF0Y+Zl2FbM",
+	"gKhPcN+wXU8PpC20OxrelvJubnV3sold2U1s7k0wox+Zb3/jeqPggPBBP9GsxmS3fLx0YESmpQ8Sn4Zy",
+	"ck000pl/B5o5SCLlbxzaI+pDUYxOpMNpk9W3IdIiIw87xrdWgC/lTToLJP6DeyzVtycD8H3ZXH5Bwizb",
+	"xbpterdC4u0DGfitobY/kP5Kc1LYC6qcmJe7rE+Oer1vw5PP0PMBIzikyhqsdsiu2j6/JlXJhDnO7W4H",
+	"bv8Y0AIvGFkdG+QzBJVv9NXJtnmhS1+sBR64BYU0rtwR0grIjmpfwNstTYuhnj2bQD2bQvRr5pcHq9Ts",
+	"64nISu8bVMbulg61rwmzzKc8RC+sIfTjqWkRaVndE11ddhKJn4oOLPTprZ+gn5mXJAPXOZ63WPRmT9Vt",
+	"dzBA7IMwAOpRsRZOkpZz76sdKyNBVsvsR2aWUMhcHpcEHlvOUW2TwEllaH8yTDnxl0Gs9CyuV4E4vm/q",
+	"STLLKqnpDQpl2ggozPyU0H3gDph5j462P4pH//Z63l6NxEnU3AyYPrQCRLioa2W3CNu/bN20vrOsS771",
+	"moArckaaDW5Z124J++HhSZ6dZOYFUDIhOXrl+ndOvXNdqXOAyZIrCQjZVGuORn+TuiYPItYvtDsvul4z",
+	"rc/eY5nzvGnhu25iBsDWU47oPWOGOwuiy29/lQAFIMqjlVF7/onpG8I+2ZHRkNPEv0wA1MfhXFBtSCW1",
+	"r8nrwVrB+3GWk5W7aX6wY0w886NMP2L4viMzW5LFw3WMfMI/kv6CpmbkfU1N6tU4sqObTO/LA3r0F9+a",
+	"R/PRpadwQ4cJ/leOQc4+0rKc19zIv4oLCyCniWt/0sUz082yuo8EQ4jmLIukgRY69WPeEvBD5e4I4Mae",
+	"viORJv3MTEPp4Agf4OEh6AJsctTF6F4M5ZiDxtgqrohj4YbLSbuIKoKFdDvQwq7Oa3SRbsqcm4uZQmd2",
+	"epwrGb0gUpHLRV4Xo9B0fQ4zvHMOkROZwW/PifFzuKffMdXgPDj3/9OOk30yPo0JMR8aTSsMdLUcD06c",
+	"T0RJvGoaUGMsq76XKwA494g7S9/33hzkD67K0+PbSvGWQTQNE1W16/WmkW5xtJ691OZnLrorOV8O0ofC",
+	"gDdE1sZV8GmJGaCtzjBTVbx9j1sUn5B650QThbnsAvZLRWDV5E+Xlm+f/rnX/aP7GY//3/PuBvpClM9R",
+	"mBh6y0hdESPJ5flN+DM0rAICE2qckvCsEwSbboKGTPOOKQ9vHyj+bA7vRMN9plZTu3gOCbma1MLwEr0G",
+	"UjBAXbeGlIN6BswvyKsoj8RnwTW93jL6DyCzxJLQWlx0Dp51h0F1ZJa4Vgh5d/t6R8uSiS14VCNY6FOT",
+	"aIMNTbkxnEbvGWXsbvjgb6Duyn7eSSAjNoBGEkrRwqFCxC3IZXbJB57YR3uOKmb/5GHiXYVKT7moaKqO",
+	"wuq4r+yBjP8MvPoq/XpzDrOcJ91rMnZLJ+EaXNzgRO/2F+p9FQ5OhJMfqKsVfiIGmjjZ5ar1mazSCb+Y",
+	"YTnHPdD6ptp6oEfPr9LtcZsvl459O8zYcEquBoGn73QNwre0mOFS/ggt5kvfvs0qejfQ1wfrDuxPUHEA",
+	"jlhaYbJPv4qz6siuy2kR2qqMSqCBuuIUbG/xihy40ITupdii6HaZodxoL43wwsQGHCCZRN8dfX728mqq",
+	"aztjxRvMMf7WyrZ4i1vfP554aK94EkN85YwV30Ed+dD9CDpHKDvx4H8uRVm3ULkM34dWI04GYyvrmRNB",
+	"ier1sVD+U0qNAMHdgqZI3dkp2S4rKeruZXc1GSfoitsOTr3S5gNTd9FiOu8FCf05kXzaPk+kAF6OYXBH",
+	"wgh7LkJy/lg9QP6isMV+suPWjprQbwsLmPu9Y6byWrE0p98yOFpYIFWoLPBZQXNbv45n3zyPwZCbKPfp",
+	"RJMju19/Y+aDlXs6WbH4nVSxBHOJqA4aMRQ8XSEbU/giKzzZTmWxr3BNrCFYtLLNve4XneBBjE2u0Y5D",
+	"QVBLt44r1+2GFOaUhGqd3tWoCt8qvmzeuppqJqYPjPXvgFn805QihupEHDOqE8jZqdpyLE07ruRTtf97",
+	"FWl55EpgsBWQviaaGYcvG+4se4WtalGUrFgSVurwyzwJHTLFT036lgs/SORmGzLkhJZiVYOz964xUb6G",
+	"AoXOqJ2IKAJEMRpG6t0dKuHoS+fDuE4fJ5T+5uUOYX2VfTTLV8kMclVuHNdhQk0pqTju0hGoterYpLoc",
+	"vTpiU+clBtyNJFXtC069UReGi4xmVa0ZDc2/vYuup8mFS3FCHsV8hVoUNKW3bBcKcwtHXBpSSMEILe3/",
+	"Rz8CNG12+tVg8UmUC20+8gdYzw9+oJz1uG20GqRVjLHOlRxc/bDAzuUHu692frDSRRQ10UeK8+rbKsSr",
+	"11mLnbbbRhq5zvz3UAmwl7uV1nJPuHNGACaRo5x3UFhLD3jf184PkQ1mIbL807l0E22SsT1yeTurq602",
+	"rj5nvH8htAZOo7zkpnD1Ka1oDJK3pNaC8UWay3unlyROVzLHoRbA0xH1Kya0IToOY+X1OilkHNfKbp8d",
+	"BkxokIaovTuBYugtE1DaP2t/g/YeqcO3xucjTeRBOCcjVha5Vla534hCJvXSBFy9PFRZOUHfIkXT4yTI",
+	"gJbs82vw7LJ0t337PDixn5UBUIt7RP9r8c5lelQTgmnqPP3rtf//Vph7Nf8PUiTSI0m7HJl8xl6xLRVR",
+	"MiHqzdrKYg8/DlWBJ+Dz9H860SW7ovqWmR/YJp3KpkYz6U4Dswk1DaPiGR4ah7iZeaVG2rHpVsGDX0yO",
+	"uCzqyQW8rVm4nFhJK82KH3O71zTl7/n5Z73WrjACadTAG8L2lTmCRMXkIKsjVFQZvq5LqmJqwIZFsviw",
+	"kgLhA+zRXylZb3dm6YsrCHzANI1yUXpDz4JO32DvTs9H7Ayg1MNLA39DL681bh/XVfg0SPwu4/o6oIy9",
+	"8LmMQ5eHyEixET7nO+pAampO+iuyM3fI/1Rgtwd6C+nIQh7AOYo/l2xjCLbPjkTRpDY/6pTMtko0SiNt",
+	"ZAW8wo1m5SZPJvnrIPcMIKra37COeriBKIuAUyA7FNk16sFsIQAm4sXFmDw8Bevsf0ORtfKRHkoezwAA",
+	"89Bfs9G+ZnkthqnDVqWD9GiFIIQRv+dORs8YQNhCShF0Bd9hGrd3zbruLaGJdiu927VCyjuEGdiWG6qi",
+	"SRrWeG61FSldU0mjjhhQsNO2InqWhE4lVPcTkTtLGCBp5SswLJ4bxQ32JHeap7ZGMGyIIzWsDXuZt2Gs",
+	"WxMeye/fSb5m97qcd/KAqRmEAokRh8ea5jg4lIDwInYlj1QXOPSpSOM8o+iQRlspC1cWedhJba9QaCpy",
+	"YK6h/aBYshPh/AJM5SsNxm6Uv9hn3LM/JGvdfofKhJ0sewFH13XdMLqPBlTSpXrWxvxrV+1oJ4TI9W2q",
+	"IPTLVjT4G6zfTwu7zfvQEm2gxCOI16xi1CSBwQspGPa32nFzE2rAiJDAnnEJHEX0cwgR3NgzT11EW9Oj",
+	"JnbgHu6g2XGxhZkPmL5diCvNg1d2ZgI+n16EecurKsUtWDOYQrl6mCIQNV/DMOr4Ks+HlqASCJK2jBjU",
+	"ebiVh4IPFKt4fnLIeqDc6DgGvGG+azIjcDA02dE7wJVU6H6VMoBjYmPlaZB7j96Ojkdfy5I7W+OSZscE",
+	"68daeWdq7NuNBRvMilixags6ufEttHX//O5I95RViALhqy/vM1AIAEXs9E8VW5uYlRy6tR52kmDLKFJa",
+	"3qCigAgqyDgrfY7MzPKcbuS61olbL9YMuTMTMBfhjpv1TSFNXLcI6AcTBG7VOnZd6lwwqN6pDcH+pJF+",
+	"yM1ewAFiRSJL3mGrZanNHt4vZGszCuVSqhYCY4wVdaB5iAYL/wlFkhCJVGwv7zoQCi3q0fFo0T2YMe0t",
+	"B2f0suXwidGvFoV87e3fiA0O3gBfm/x3UViRdceU0SlvjrNtDtHKUfu1/x5tWOpjCr2QQvuLqQF/TgcO",
+	"QPz7+lYYa1UbI5Nzo6scKIGAZOhtUGS0Fjg8nsiOyAlCzJ2dIEamciVrcfbBzIV9U7UInmznvx82dEzU",
+	"Hj9k6TWfqs1NuPR0JqRZUgx92fOcYWSfVCnevaLi9pAe+elHZmYDiaR6ITn3VgS5tKUVE7S3dXDdzrhB",
+	"ksXQXXyZ7gQwW0EU3iKYV98Ur+1FqrZImKVB5cGOdIOMAZY41PHUXa3JiYbWjZdfMQxRr9ODXh98DKbn",
+	"LApps/GUWp0OFg0FybSmHwCAYu7lVHntlBt1xvdPcpu6XMV5b6Tphql4I7/n+kiDL9SXe7rNbO/cpHs0",
+	"khT3wcXHTkiKg1dPrPiLeadnvD5M4h6BSnkeb/SFZI9nio7UTs0pdert4YxteT+7XDpsSxsj5vw81m2k",
+	"ZBnJAvahIdYYZlCOBVM/7Gg1t2Hqz5Bygvnu4NDZcfAyuvIIVwvL1bpkDXgrLXitCYVcVtc7e39NKFFs",
+	"bSgYG+Cg33NhrfM9/UT+RInljwpARqEtBr68YkdpDTdozflnULP3rvBwTz/dEGf4SxH6d5IjcX2B0OgC",
+	"JFIOgdKKag0Vc/DwgR6bzp+utAhb8kGlCpJtSXS93uHKwWMMuOFr8Jah91bzX8FTxqEgoDDQvgJBo5bO",
+	"wIKABhNGMfInHze89nT5M8zQUjWkKrBi6yKqK+dNs3/12S2PtCcwWmWIJONbVGMTZW0p094V1tsU6icE",
+	"rjrI+RkW4MAT2Vit/Tpc/Dy2FcZdBxFpml71ce+sE8j3gwXd00/ZE99zkf2sSsP6zpmeZZp4TbxnvOuG",
+	"oZZkv1hm48jGkVYfGiY1md/2ARAO31BVDJUc9qniiuXmYiQ1V58r/xDpu/2sAVRg/UTb34ovNrRVSFsm",
+	"PXe7IBQSQeN4B9ldXLv+uqFNvqOqYNqABHkUAnIw/iONgM6t+hNG9dFVTaLRpl2LPGuwg5jpQeE2u4E1",
+	"d9ywuG7Ii6zlfF904UYjYBFdorVa7h/EaGXMzOF0JRPtPl0Hj0jxnmsngYFkuAL1jlfxHJtfpWAJP0rB",
+	"KrMj8EDjysZIoesPRfh9MzH9IpBu7e1rQTYNm797ky54V7SDKsTl5BhOrcNyuvVkx/hLtMfdK0y5TvS4",
+	"65eH1F4xnuwZlIR1azd1cZL7IFylq+eIVc1L85iLbrChbds5OdhCOPHLP9um6iS3/I7pv1dZ099h3k/r",
+	"uauRnkejEWC6Z3hMkycuiRnhM+AhayAGTPBiqtYqvwPyHCW6lVUT8cCEKUMym/It0mKQkM8nICGnujZL",
+	"ZVgRyrJGgSbh5HXvvnxsyovLCbjy0O14mDnhc2gwyxi1h6ZhVLydVaIH1UTZa0vSumNx8cukCeeOUlvE",
+	"dZpUObq1cpgctzbtmXeAxeJNKX/ykeGzRdz9OhfCED8E6OYZhneD9zxe+QNPjV5nkOMINxiYY5AaeFjM",
+	"sqebPXDTyibfDx4P+lQC8u2epkDvfJuZDJ+3azyT0/DDfvGkVh/w4nh7Gr+iE1t4/CQYKeUW9lGzO6Zo",
+	"iQlBaJ1BbYn/uzVK9A3+HHp+ABSC4sgGXKzLGoGTE8puuxb2fLqCdsfNxGtRd09oC9JPiCG88PZuB8V3",
+	"SkCWcns68MDXXTva8VN9Tq6mTMJBpTSM2sFa0RPF91dTrS8ebqrDM1FRcQLKNcCoYJPVlbWOfCHqHiEU",
+	"4yjp49tYekDICf1FTj/Vz6pxEI8eG1Vqk9e+CohzWvuqD/bBEOodMnrU6liN9NtnohjF1huP67iURf8B",
+	"3zccXp4gBVz3Zz+7UrF8WqBhA7Ro945NYuhHovmWs8BlirJIakYgHWu8u+8mDt/SdMddeaARxI3D2rdh",
+	"B/BTkzmHC7E/R7L4FvNyKmf2Cd6zUSLsGTOhb7K39nyGwLCDUk4xqy9k9d7xXi0a32c3F0Pna/bjvhgm",
+	"6+Edz21y1teLEa/czQ0HWsKyYuJ9TkPkVpZh7yI2hELedzHcprFDkJ9WiJuVJw3bx/hEqei8YRGng3OU",
+	"obu+YkqDg76kgi0hEIAxZwf86Dp1R2Dq1sd1mcAarZXQ15gZtJVME+fAFwX+V7oeOoCnjmV/jO8ADtG8",
+	"kFWil/xsrwlUc0yrnWsK18t5dcTjwpVtAJUINR6HoF1E30Kmk9MLa7cDyYJjRQ0G0NTm3q7hVc9L8pY9",
+	"mPLanWVFjbWHztxH5szSvermGEDq5/Sb28aWRVZURNZ1Q4QkK67MjhTUgIflllWm71WIXDWUD5wenWhq",
+	"60m13vG7VBJ2G8GljxYnDwJBGiIOq3HMq9HYtl3pyXbGwF95EcXc2lGTMdHecQBLHV6d7nY3KMCgPfxd",
+	"CJG5QN4vJ7ka0c04z8q7CUUFBFQ41FZcjUSGCbhnassSKZMuUSjkjYNQZgVA+oJi1h3/6fNlGmW65zSc",
+	"8ISFPN9pbg+NK3tC1CP6of2DcZ9I1INFFy8rAj/BXfZEZ441cFDOcWPltvwMgZrJB01CMvmixvEB+k4b",
+	"F/jAeY4fl4uIq7fldpuHhNd2bLo4JRy95FRiHraQonyqdw0HQCedjrYPj/Z0cojpwiCaCVgTcEdBSkfB",
+	"90xo3zfW3pdprWbNxvu8PUSToTCfuBpj5zev+i3eeaavbIWvum8MMilD45UcPSxtkknB3vXa9nWLk5yC",
+	"MpWf7XQMr6bjzrSGz5tl4KSsUP6bku9X8ZRGFSvCgDZtkMaKoXzNCqgHKY+ILQ0Bwg6wjitkT6vVbF1y",
+	"kdIqQgQ/t/vAAL4eCvVceCJ6fypGU2ndc9JlHXy3D/r6MIkbfXb3Hb+RbieWXhTMEEs/hCHuJ53es7WM",
+	"5Z88ZMo9JhvrUX3hkSaaaXui9RKYTptQoXlf6TXowzvIb7+PKAqdS3OO8BfvxHpat9U8BIK4A2PPqK4V",
+	"01hIaMWD8PD6Ys3CZrrdndrUVRztfExYlDTxyjC99kRit8rp8wTvTmomooVxX7ImPV1JPifdPVWdLaKp",
+	"JM628NWe2X3k0o3X7mjZAQlIRWEaFsY3/Jg5vOx4tn2XGLavZCehR7nk5VCH6zSLdjVItBSHJq6vk3vn",
+	"TXeajW5KuK6Gve1YrOLtgqyYMUwtyeMLcpBKs+laln7rOk/ZVi4BxYqTToAGZ+CP6IM0LU7rcE1sLUom",
+	"Q9XWOcqZNnxPjQMQ3kgVTSaNtJyI5hai581qfohmGi3Yv4221bSv8uLavX5WcMXW4FHT3NTUpVpE9pXG",
+	"yiat8NhI5UwJlMNLIssi+5Lt+xrLkvsmI1BpSC5efnOeCRN3Ur9SuEtyoxNp2yIp3LJu+lYvx3RLxqzK",
+	"fG52PJJNsu/VAaCuvZNlQXa03HhHjv/47BwK10+yDIEBNM9DQBv5J7dvNnoBBmiqSu7RUgBz9bWiRcmO",
+	"jz8ypY7XLcWAGEkOvAGCd839ofHFHVN0G3DgwxXjFUXvTRmY02LNEr1ZMJUllbgSiYWFup4J+ee+2klM",
+	"Ga8sOaF7N91OqzERKEfXNReQhh0wacYBDaAakdIhZyqMHxN4yo+TqRkne5E3vcNR/Wwqx4AqXqNujIy8",
+	"TqZrnOOJttNHuDHmuvzNjNho7GRpQ10LJ/s7wSrXdoe9KPIMJErHoGek2Lab82ENjfy0JCGReVYruVDC",
+	"spKffPHKL/m+3TmXti/XyZ0qVIZESLBWUusYDYhUUCuV/QHfvKPXqACKHX16My0huNtrIHI+r0uDc2Y6",
+	"fwTtSG9cpt9xx0V+clnhX8fXpwV+8eVUNqG9IV9hekA/zdBk5g7ijZnx4KfM546nJCJa5j6G1AAe9/6s",
+	"S1kX+QjzkPYBDftioF0PT6DSbpU276ePWF8hOewkdG0RQeJkpYdikDsHPYHlLtayPU+Dua+oKG7Ihh2g",
+	"kYwLdrk1cQ01hKBc+e6DYaMyPj3I3ZPTuSk/bTaaGe3EETuF8wLHuSEcYfvbGeNHPJsnFjnnZPX4mj+q",
+	"GG3fCoiXo1vdRWN3worGzFGqb3Vo1gjbjaWfrpOU9pqkHt++dvOxl9PVf/mFCOGQp9th+u6lmNgVFPdE",
+	"M9hoDmsAfJ0K3WVlSPl9EsxA9eHE9H0ruBaeMhOF91IJZnwJsuFivO4yo/NbxQQtzXGCETAXle9vQslv",
+	"bchaamtrO2pDPu7obC6mGuU+UDpuK1NuVNeHhyBOCxiu85J1P1i9kKqCFOyOY1/bTl01aHqfIIJzdCnr",
+	"lleWRP+ztvvrEoYA/hWQv+AFHukPCgrTBFG6bafiRKHpG2HGOH3rHGfnRx+Kwb7l5i4wEFmY5NdSptxO",
+	"RIUp21cyqee4HtA/BhzwjAtlLfdMfy/ipUQbqgDyk6kGkTecu42Swlp5WEspCHS0C6jcmffzhlHNuzhT",
+	"LQNiJ8uCi+1HWb2v9mmcbrKBxlvuSop81UoJWekKhAc15CDrsiC3jFUwX9Frr9zWVkShv1Ny/wOPYcd5",
+	"GnEB5WcOp5u5HtbDiTSF//6LUjXgBiu6vgV6JqezZ+ZBJ4M7dUME21LD76yE23ErZM3J8/srS5feD8Uu",
+	"XbPsR9HMyYsJUrMLFu1AZUrHZYctrOcqSoGfRyO0cIxPLBX6liOarGt72jv0A7lZGm7qYnDZjrfj7qEM",
+	"xG6pHGGTaHAY6++9LhlV3okWdZW7CnmPh3Hn8nRzFAHPr9Ey1vOoUMxUfKpoI6T9E03kxuN5rG8TwrCZ",
+	"zlT7R8/8YQcdZwwlpmH7iilq6p5+dTm+51dtdeLx0/Noum4jhLP46GrIR7FxaxGgYt2wUM7O14tlnBE2",
+	"kNYOegYesRvXBReDwPizFW0fvm9BJ4QxuSUQp2XEGkjc0g1vxs+y2scyzg9SFejV6WQJZ/UezEQ9dsGt",
+	"1XRWGRD5DKY6x8OCe/PZrTI/CA0fiojej7Je70L/01je7DCu9Ls4XpaLX0+R/hAa816aX+3jcZaplXjn",
+	"Cs16XVt9vtesFvVRAMZ5oBP44dZQGUCc77Aabz4Op13/Kd3Ksbod2vNBiUXQ/6weIxF+VQRTLGAu97Lf",
+	"KReTbbqMatXPB4eCLz9nCuETOwGrTi1dEqpAFJpwhyrlunk7yNg9M4BccEOEFOwalvm6jyM5p9712HaG",
+	"BPMf7iKHFa8gbtRkHVSK6biXJLRVGEjkab+ChDAatFMAyBQMvMlDT4uM1Wr2KGjNx73Ujny9TkmhMwih",
+	"gh2aoLMDkJnj9whFoDPeaSVYNGrP8+n3jCzHs9k1uRXyEBrDT2Ohr47zu3HbFb+OIyGdX0MJiKthmkvG",
+	"Dylwn8SwOSSzJ/RVqqjTmqPWwtvx9a45z74yAKxdUldLtGouMFE+FH2dwCtSMG8rDGaDagj1yN12bjeE",
+	"QqcGlATwTRXv4qRqkWibU/jerhtZlvKAbI7Kz+roHFVluQyLxvUNYK/b/BO9okLXv2EnVa6DZ/uAALTs",
+	"k0nDDcTyLWI0OwQ0pVKubx+F/ls7edAN7h6s3kEY1gIOvkPtzMkBiYpF1+C36ZLkm96BLI9LxH0KHyrK",
+	"cZZSS8uWJQushrdYO5+mtf/ep5pNIVYQH3rHJotZ9NjUndTGtvMl2dhtr+PehxDXrUoqCMAfoS8vB0Yu",
+	"BXP7yeSrnV6vima/Hh5kHJlIlFNMmxx+0IZVcAdie2l/WuMiAKTjcMxaCe3eB8sHuhVCjyT7r4PTT6J3",
+	"lGJm4rbxzRcMpP6kbx1ruRlepvM/3LGMQePTweWdSFKLdAv01bSrYysXytWJClBoRDSteKi/NjLuFCX2",
+	"74KbqIYV4KtDfk4EqM03VCkljYCqx4w3+N5pxtt/NgboYLc+7hj2RsA+BY3exIub0PnHqqfUrHescDfM",
+	"fqhX20smyzCEQCSmXM14nOU/vPIKeNbT1srX7EcqxJz5hyKgOa+4RMr8V7B6YMbzcxZuz1W1z0gHC29A",
+	"I4cZG2HFfv7TW191m/e0B//Pehq7j815/pD/MHT/Hp6s0BTcw14kcuhAaHcbl7dxAcui07gBdBP7kVZN",
+	"EJxNPJH7yuiRat4ZgCA5mQVQYz/ilfLzXzaLdANPiGfMqDt72yLoHNHnWgx8jhYE3bEZjLOfKRf2jM04",
+	"r7j2/OeVLGccEb3eSTljrRAvnvG4Twef8cqw5DjLH5rGGO7VR/YSRvU0AwccpbFOGd47hmNmIRp9cPXH",
+	"pyAaRTKe5e2MnbEX9KzHoXf/7F0BxTC6XYwVOlXSmunWRlkBn8jLH9z1FKcZ6YOxHPlc8sXKziETAFvR",
+	"4VAdfcHfi80BDTvW10b83dJ0ZXHiq7mLO+ewYZVwmjt6h7vYvJhqFAwvWhqRtPQandMqgsrm9atGNjbX",
+	"q7/EA0+1tYyYU+pn1CpjOZtbGqtSOKHoA9tQjTQAjhra4UuIoWDvkzlm9XgD4PsWBVojMlWvFTL8p8rC",
+	"Q5q7HSy7ihRRe+Z2noQj3QbzyS1XaboLZlnu396xeNAfqrQzesSU0IvIb7T7emCinAR/z9InZ/j/vGNO",
+	"Q0l40/Iwv9ZSGJqhXDRvgNv9p7tpcNoOCpxiMz5RtRMG8l5RrjIrE+msVuLHmZOy77T81Dkv9dimPUJn",
+	"Du0Vt7ak5QhQWL7lvQfNHmTdeo5XTrv2fuaikIdUNlnJNuYt2yaqrLRRlG93htAddn4fhkpDUpFLHcOO",
+	"IalEK7YxPybaCrTehxRQlwdwgOlnpoGzTTvpNJJVgKPhR+QmZ33DxE37giNZ7uPNmnNqPd2kZr10oNz8",
+	"X3i7YEvKCpn6kW7Sw9yudAnzqRtH8e+RHS3vmJ69BVAikkudAcQq8mKLxq0B29vb4aQujQf087SJKiaw",
+	"slOz1k/KRM9OOkqUVbkeTC4pKjMTqpfqetHN+GtSPJMHd0bq93gSrNMOcHGRDFooMtnI4brflVQAELbV",
+	"0ZZkTct1Da2EuVkSVQv4XypcvmeDcHRGkMro8m5lLUP1oP2DrzOuhR2cUGLNQQQsg3DbgWu29JUA5NwK",
+	"uosz8i0kIzGlEIybVlXJ16CgP6mUXJVs/+//paU4s7zK10wgpCK32hjfAD7v4sfvP3rjE//R1Nsv/urF",
+	"eQtp6npxcXZ+dg4WVsUErfjievH07Pzs6QKTx4Atn9CKP7m7eELXa4a51K6SUELKGJfi+2JxvfgLM6/w",
+	"CbidKimcz+/y/ByKXaUwHnWwtbb/ckmVuOlTLOG+ANvay5zSLngg5AG53aWFxQcMM3zyDokLfKZ9m1fw",
+	"b1vbBm8NriFTfc1uILQBgQ+m7hjslOuefIMgnlyTg5JiG4o+iNXQyIaXyMpdaj5ZS9egonLJA12i/khv",
+	"2RtZYF4otAh7LYvjLHLO6Q0oy4wsonJ4JuHF+OFrHjOqZp+/IG+8o9yKOiBXhEE+wgku2AMwh90VgE0u",
+	"XHxqLYWw5i+AniCnLMkdLTnAnZGNVWd8gCfCBIV3fEQP1g9cm7fwhD2UisIp1ovrf0SDhl7NgRJqADP0",
+	"3WZ9Q2lun/1nzSCBwAmLFdtg4Loh9bSt9ss9NzPLNLMrj6ShDbYXKXT/vf15J0E0byEuTk0X2mlJNP9k",
+	"jiRAIMe3885j74xsKD7zdUh4F++OFiEizur+ZHxVlv5UsMIdCYDJcoX9DsQjTb0nv+F/fMabu2Ro/HUp",
+	"+a0o3OL+WHS0q3frcHiaR9AWzI6JByDuB761qgt+gcjaYLJ3RzTAKQdTLhzyoiFVWyYvM+Xr9wWe+aqO",
+	"8PQbODJv21/4wpdVdlX+qZeac+J/tbvtX4sH3zPQahsuVJC5Y5Uwh8oL+lPshFeUq7TKY6/xr8lHoBNk",
+	"mE95/DYwVorfXzHKUJofUjBx4ZsMgYL02F6ZpOBbbnTo/4spRVjn8B/vnV4W4xStq51y8PFRwfOBmXfN",
+	"U1+FY7qz6kJxT3JE6+XT+OLZ0JT9HvZQM/MQW+hwxeRBMPVIk2a+N0GcaL4VCBodjBxZQpo2SBj3M9xL",
+	"wz21v2LhaPz8f8Df/1B3yO+74//KkoBq5KSGU1rkSHDHT3jO0+xhH8g/F04/eogFASJ84w3oLGBF9YTO",
+	"/5rq+2v8ce6eUhoUv3M9KqIcOLSUi/DKQ1gDf5WHUH9nJURwthVLn3seQP+5an38pkHTYOtbKZgKL4D6",
+	"0Wue3tmQNS2ZKKg64+tRr9Ub99wirkP3LOVWADRfa17Gx3L5RnMV8An+MeyTCYvvMk9fUMWdJP7V++/7",
+	"D4hwZqUA92Qmf3r/3RtydfXs6s8AX+VTvJZwfzjygqJg/40kuiG80ETYR51x3ttpVegnsmIj18pPFRPQ",
+	"t/yrXCxNyvS8Th3uvd/7nmi1eU8yiSoeyM1qh/IIApSUXNze2LsIUgBbBW9obogiZBezUjNCVyiTA+d0",
+	"GUNWfEIov8FHviAx3RcihPS/PAgZV3R9W1e676+yFDvsGBhk9kDZy6vGoHr0nHwEj3N1/D0p8iXsVeez",
+	"RSphkGDAKE9+W8vq+Hn0skDSTDtb1p6GKVeL78h0vfhfIdT++B/nj18+/uW3i28+/8//eVas/i1S2jDP",
+	"63onijP9z5Ib9rS7P8G9u+KCtmvJxi8HjGPcezfeyoMoJS0cSrjdk95+1EpPnlx85mu4XfBbWPWR4Xv5",
+	"6AAa9YOd7gNjtxqzCjDPwJfdiIJslawrHaPfk6qkI3fiu5IKXNnXcrXAt7Jo3WRRd0LihlVYLfPJ51nl",
+	"ATL8AYyvDg+N8QzaStxo4hFiH8B8AXAoPyDioCBPrY6EEieMEExLEKmKgGK8x9ryUNGj6R0rosz2G/7H",
+	"qMf+PdvLO9Ziuikb7q0UDyJwYD7tY3RDCkU3hjVE0QaT/tKyPz7rr8Yi3z+EIftzQ4JI2CA2YvOI22pr",
+	"iKQCAe9q80cWKaf152pac/1ryJJX4Zjem13eKEYNuPfR8OoeIUcYck7W8Jw+I297p8qed5fLZ017etSj",
+	"wsMV4egnv+F/fEZd6TQmXU4+ix/xDB29JTG09TWZunAF9FPdIAvZvhstoaG6S1ZQk86FyxOVKo5rjcAk",
+	"3e9cTV2mhfwXukjpA3s1f7S87HPG3P2o3ZFYkjUVawZQhlIRR3jCzQ1c5QepbuEsaH+9g/SNiVA4QbjI",
+	"H7yH6IsR8wdf8xalo6+Iu//9a9eUIh1mDloqgb6BPaRVLbZQB4k9SVr6rsHaYyRnYWWLJTIVhH3i2lg1",
+	"BW52uM+HwsZMWxXm6xkVJjeU66b+QC4XGGyJnFhyAZ0v5Cf7P78C2A74WShghlTSxIiIAtt8ftIUyqQd",
+	"3/aRj2xfla7MJ8d8xizPtP080dbzqyQnwcJydvA9o8WROFItF4gwxPdO1RfsQHjhwD0fyBsEn+p0PqRF",
+	"gaelOYXCp6/VyoztcehkFt3i1yUVt29dUfG/wNaOhkpcmUM8KII/3j85ShC2r8wRB+xuw9LuUKHogfTC",
+	"GfDsRFKZcp1Hvjznf9ixcvPW0yPHH1JybR4osQxJsSSrmpfmMRfhVliX9eoRRBydbEP0NHvasLh0SNAn",
+	"6x3DDlQp7Y+tA3N/Dd3PH7UMLk020XZYS4BrtkR4HyEDlgzXKNtvmpZrSDRsU9Qkqef01XZZrVFwGD80",
+	"AKCXMEx/cLTAniWgTDuIPny7W1mlKA/RNKSv9x/tN5XREhnEAcUe6DEcwSh8zT9r7juWjQ0spIFcCcuG",
+	"LkTBFdlwuGSpdpBOWu5Z8KwUim63UAIYa9sbulynoO8bjCsuyI6KooNWFvbD6lOs3HSAy59NwtTldYDC",
+	"zu5tXMkJpvB4PjGmuHg+xRNjGLD3AHDFI/h7WzlwxkH6pCQqhsRDdc89054hpRk5BLoXQG5WCMcGfB9E",
+	"ynMdFaShpat7ONgXhTSgmaPJc0cVp9BOyLIho5ojIPyOqsI5WXqymH3yRYjRO+5b+DncchnRel6MKhp5",
+	"KZf2e8jZDRiih/jzreAHd+AvXyTPAxeQlcHxQJEapLm7csljTPLSgVUKua73wCGa3TFFS/ej+7PlIqe4",
+	"RLa7VXMavXu/34/td79jZHkkmh5DFY5vXBVji0Id39fdxIupGwU3NHX9Q85FVTqM2NGEi98haXi+soY7",
+	"wxB69QG4CHeyuYSceLE8uiTQEgVjDUQqwLGNcctv8L8Z0YVGW5sMLsA4xcPFF+zp8P3tgi7qlnwTXKK+",
+	"opArgoFnDNNregeagMHOkt6FpJ2vKBWWSCz3IbNBGvb5sobRT6I11jynb+Gl9Ehg4g+rxt83KvHH0FjG",
+	"+eThYxL+DvpTiEL82coP+xVCfbjCoQD4R0I1nIL4Baj/4ZxRgoIFxN6ICHqyoXeyVhxF0APz6QdmvgvD",
+	"fxVe7axmAiW6efbBstd/pOr2QdjCDtTSYe394me7xIvFjG2qY5EMF8t/+ie/SsVP64u513dYysM4E/3h",
+	"2XF7UI54dwPVutlm95HarX3Bdrlju/AX11D3K6lO9nO5pMfJP4yfy/Wk7mkTVlXwnq8OP8PjeTaUJ+BX",
+	"MqHs5/7/bkHB7rQNKPuHHPvJcdRgo/Osp8RO/2/j6YtJgC9oOyEPzTCdkFN+s/+TYTj9xVW8/lHsJpj9",
+	"lzKb4ot9YG0Y+SZ9UzyQzeSHmnf5bp1UHrGYApG+uBLK8MkpEwib6efcNwPV1X/BDfGHsJZS/PEljCW4",
+	"b/7kqDBmK/lHTrSV2jInT6m2VHhwnTrJXvdhqeUCtuWVOQXNsmFAP0iKFSP4kC0anY4R+UexHeyq72s6",
+	"BOnVZj3MhB/lNXzka2gO8KkcrcHN6f4Ex4HaBQJQLiloD6gG6fTkN/jfHMUAVpKjGfzlQdO1KdY23Axz",
+	"wHJzthMzfzgx7jb5CyVrv0IC5OG7bMNaHxzexaoCrdFP0QUyifj1LuDkzn3J7OnA0YPM6WUra3Tsei1p",
+	"4XtSJIXcD+6Zr2Yf4QezU4Hc9B7GS+JGG00HilHwyW/4Hxnyzy3v69erxO0it4CeWGyZR5A7OyYWUwt6",
+	"YPXWs8UXk45IidbWu7LxAc3m6xc49IR91KLjw0vFAQm/snGS3r0vKSEnWH4gN7tH2xXMjQpH98xchgCk",
+	"2YySEuxvlvGg3HzwNevTD2MPkZyKFr7nWSNCo4ZFCpsCSgDjTr4FKu6tJKvmD1SV3P7nL183bRf39B3d",
+	"Rq1pD0PBBdE7iTn3zy4vZ7DsA4iqim4DYzs2DSZQQY8RQERfCZWTodoqFPnysW1mKC8TjVShr6TctBDA",
+	"les7jYEMhIaz6oHYsn2npgOyT0sutlD3T/UtpKvLbhbq0+eRLFRXppJZ6vLFEgfdNH53INySJgt6DjtZ",
+	"Pmzm4JsAnB3qCkLZlXSdV9eKMbHEOyMWifWcDnU7I3DIUEXUyO8vcem+Vpxtvmiwod8vYR7rJntaydog",
+	"KP/4SD+5xz4vF4fdcbrhi0PBtM8uG8Ai/7EczxVs2pf1WSHfLCH/FJisCRp0Cmzuz+1/r9BLqlho74Mf",
+	"J3taMLI6ElWXzKW8hq67a0nXO2jIrZeYRrvhxmDUQkMh0LIBSFOM6l7thz8fpWtwHtdtqNdtZiFZ6fuH",
+	"d/uhXZe5/cUiu3+AekY0Yw0WNmAHgS2/Y2CAVCUVghWAbvVfNfTqZ5q1XHJShea2rtm3cFovFUcfz4sy",
+	"ALRs/M71TkhBxrtHXrv+kV9ESmLh29e911ofHe6s75bpoEfxxD9URd0r7GPrUovgpMMB98lG8PEbPNmV",
+	"5NCvmSqjGyQPxLBaUddDp7+voSFhEqhlzf7ARUhzrrC4zvQ1cxhj3dMSDeByWbK7Js+L1GRdkO9cm8iT",
+	"LsiR07AkncOA0XLLjMBthO5933Xcg0faF6g+xIFBQ2AjVZMqpte0xApU42uQMRzkJWh3fly0Jhc9NQdo",
+	"YJs8NdBS7WsaRnN1Od9drrt/lgJYF3VD6EozYQIIpjlWfE1L4rtc+kqpc/i/5Zzk4T+IreLb3iX4GCj0",
+	"MDkSdqg2u+HhKKBVB+LNEezbh3Fv6pS2g6zLghhaWWNmWCgdQytJOl3/vwLm8Ko11EynagduJeVUve+R",
+	"zSXR12Pz9Ma0XanPzl+OfLHdBWqGMyDs4ODTH+SerWRxdHY5F2TFzIEx0eB9Haj23VAeAoSMtuBTIq5c",
+	"13Lr6JxEe6s7r1g6f3/0JD7RO8bM2Hn8AA88qDIx2TU29J/vF2z3yi8X+b3Y5SHS8TbUa/qib5/ZiQEi",
+	"eUB0bn81U4KQ3PBOu+d8+I/BZwcdXnv/9m6/LBXqvX/Y8gszf6+ybU9QnvbR9q3R/tDQAgk/kdNIdif3",
+	"LJe6RpJCElpaWw6CAESwTwbbBMVIOn5s6dpEO33EetPPVjtEng+xW8udFw4OIY3x3Qh6P8xm2fZGBJgU",
+	"IH6OBu1P8gNq0Cg9Hu6ubJyilbIzKMhjhMMvKUA0AGADeAUCZi86CEhohU22EhOKT71zE6Ee9IbHQz2n",
+	"ucV/GZXLnjZTmtIH9+AXv5f9h0b1pk706KGYwo+5bGF+oldJ1fdTr8Z2ICspE0nzhdMyUbeYedPMlXet",
+	"lM1es3Zeltx365zbIL5Vs5ldp9nkffqFL5OGWETMdbbkXz8L1Jv9XcDyHm4PZCi3VNCHOBAY/nrCtOF7",
+	"B7UY9yC8hwe/9c/NtUjYJ7qvsPuY69K7MEwIDi19rel/HhB8YIMBtrHgtV5cX5w9/ebiudVUtDuq/wit",
+	"3C/Pm9e3UhaL64un/TetfaV30tinP+emAPqF/kfTTuOBrKQ2JaDv7eL6/Oz5+cXziyW0pXOa4vnZxfOn",
+	"L18uFzu+3dl/fnP58unVclHKLQIYL64fn59dvry4tH872CeeffPs8sXsFbru5Qnmp+7XB2F99qnCJog7",
+	"K917qCpK7l1bYUINWXO1LpluNTWgvBsHcJy7Kfl2Z6b49jt86h5cC/7qFtP6rs2fgPeOi+vHFxdnV8vF",
+	"r4vrC7vwilk2ufzG/idWcxlZva/2i+uLy3PLh0a61x9fwvsX52fPPmfvHi7oi3InrdinxfXl2eWL51fL",
+	"xUrWAv3ybmkX35ydX14sF6DTX1+cnb+wi+2tZ7lYl4wqZPOLs6eXz75ZLjaMar6yH8EQGxcI/+j+WVKB",
+	"LWCZsBu4gXY0ltyvQ7P1i7NnL765xL/+zd7a9mP4zw+8cA9dnl1cPHuxXGheYIeZDegrJa0FukpZybC1",
+	"DvRUv3h6dnn1zXKxY7TgYgt/e3x1dnnxorWbgL5l/sqQ5y7PLp8/u7B0hjDl9WKB5PgoYVLnZ89evnz2",
+	"cuaefsXziKRARwJQHbpCWLPbWuDgeg5t6uzvXGydQxovLaRk7FBKaQ5S3U4eS//cPQ4mvaO8pMBOF2fP",
+	"l4uCa4P89gz8wh9w756dvYCNslt/cXaJ/+1FreVcu3FvpLAvw969uMrfOLeML3oc2WYDeo3VBpkB14Rg",
+	"rICjeHZ1/uyZvfcMl3buL5+dXz5bLnRJ17f23+cvr56fv5i9nq/Eij+7nizhNnB9xD07xjjM1ymNcddJ",
+	"FXstikP48k24o6+ulgvIaICCJ8YKRMPW0K0ebgGnP79j6p191Yp6cLCEwTAFQNGyBKX/6XKhD4xVi+tL",
+	"dyF8s1wcuHhtxWf+XWDX+RX0lFeghVxcPn2xXOwZFT96vMOrs4vz50/xj+/92i6vzq6eXiwX1cvz8OBz",
+	"ez6rl+fhoaeWAvCZwsWRZi36K4pKJAExkhzAWQgVhLUoLNsKl+mC3oqdPJBSYhWuobe9rFzPvpKWk+xr",
+	"n7mfnm2fu1oubjncpFy8ei8PixZS5dM2z74GDceKjRoaEL4He+D87Jv8PZG0/KKMCFr/9+IjqBzPrFbC",
+	"jlIUIQaJu+QfOD97+fz8m4vlwmUYvUGCPLcaBz7xm9OurdEASvQVcvHi+sXZs29evLT/Kjj8+zP+8hrt",
+	"jovnZ1e9U3BxduEf9w9d+j+Eh87tLVS9PHdPWP5vH5DLs8uwI99J9eJ8cf3N2bOXL57O2oKveCxgQ4Dt",
+	"HU/5iKFl8DT776wysabV1BH4q3/uHsfAnkWmzUeqwL9zYWVSV7A/z+dwP6GvJW6fvXhuL/INtIlG9bjD",
+	"dJdnL6+eLhcGFvfK9UaAf7xeXF/NXtZX5By7JKKsLgkR/YMktWB3TEBwGiqihmwDDgI9xTQ/4FP3ufjd",
+	"FKx8VEzXpUGnA4VbfgWX+EGKV4vrl/Afr+ECh98v4PdL//uV//0ZeF1yPbF2AV+UxTwl7aK2lAttXt0x",
+	"Bbi652ffXD6zUtOJxrPnT58/Cz6Gy5cvraZpdVBMQrdC9puX/y97V9vbNo6E/wohHNA7QHEky47t9FOv",
+	"28XdoW9Iuu0B2RyWsehYF1n0kbLdIOh/P3CGlGhFL1ZsOcHufmojS6REDofDeXmeAD7/UUsDzxsNcxeG",
+	"549HQ1+3deL1xv1gENiNnahH+sGgvLXgrN8/s1obTgJ/ZFrze/7EGxYaG54Nh5PWI3+kVYCdoeMDwh9g",
+	"IRr5JxvkhgDPHwSB87zYSBB1GBcpjZL0vmyliNocOlwnF3R6SPP4bH81pN7oWJq1P5ooYVLa9LMxzf2e",
+	"N/Zbve3RTkhgd6oDEahMYC4wgNEzLTmlcsCmHI8nDbJg7tvLQ4bsU5ZHrN/r/2h1CBdsiSeDq8LBXilS",
+	"7XXx0csUqGt5L4X7x/n9IJrfnfPtB673OvGb8erY2pXsIjvSe5PRxIVrl+ZY7wdwxFLXvuWDI+fRLDW+",
+	"Rb83OBtuDRT+nrc7Gk70taxdbxAEo5G++i0fxtbDczwHgoBFocVd/VdZFXF0x+J7ooUK8B9ueDoncjrn",
+	"PC5fMFaqRu2CMfftsWD0sSzkq5sYgcmM3THYfaT1e3QqiAvG1PkJnbLfgTdfLXG+1G/znkExRt+69IFn",
+	"V9JooQ67aL0uqUgTJswjfn4Fn1DyS1P9qwd/4A8e5NGswDV89eBoYEQ0yq4C17sGw+vKd/vXEPDBI59z",
+	"fnWtdEPxdl/f3ne9XW7v69s91390+3XrudplVbzO7AAqmFb1LERjwTvQjqJ60Hn5QHaJBhfZzPmCRAla",
+	"HjDkZQtFTrloNDEu4aY9lkjmKrt6cDYRUqB6aoYWVNxJSMKg4o4J59rNfvehqKbaUQduYXz6ARLJTBvK",
+	"VhdKvhCHVZA5AP9tuIBqS5j4Rx4+Dx136ljZ3nMH49Pp0lWfD4Pmwn/lezbDdWlE3IOlo7Rmnsmt7aEr",
+	"3w2scfXafdZRTpEghTmQEoFCbsgdMZJTJrrRrU5YrBNduGnPgKGOUM+hxLYYmd59ONWrdCol5qjnD5WN",
+	"oY96Y+9sqIwAHC2vNxkMBy1f+kj7/xsTOHgliUR2X1CUEGZW+g1cthhSLhOIVPuG6iVCe5D2CVVFJmTc",
+	"740GYJRNehN14qCCUefckVFyi6bAoyQJW3JcR+oUgAeHTgWH/bg3cR0ac7Ur+b3h7joIP6tj8cJo6Hg4",
+	"7COQqtcbD8ZjJWuqd5leWF83GLsOfofX8ybBKICYK6gwwTHoXhcZnoy2IsNqgIuRYdOLjgwLMHB/KE0X",
+	"wlHWOwsC3285gkcPRugMChReXV6kpZ/P0DNbKuxsseSNsg437RN8sML+JdK8BP9Ev7/7GKsX6j628JkJ",
+	"9K0658GwNw4m6t0XTP4z0VvoduYCBM1/FnzxHuRq0AuCMTgV0vziiYehgixrwOuNgkmQj8F2/kAxHuP3",
+	"zkYDv904HT8AoN3/KJFq673P/Vo3FGEwsko3N4O5WBr/L9UlwyicJVK7iZJQbUv1YvsN79pHRTcq4pAt",
+	"gYXY742zHJRHiUDqp91VML52xw7fWYopLZPe2Ffip658YKmAMMKg5/fHeO1yTgXGu13UjPCYeQquFB+T",
+	"qaBb14PeSO1vGxql/4Zh2URhOsc0m0nvLJi0HJojCnQYCQYuKZnnxajTkC5y1kkxVlo6J+ozs7pEwZZx",
+	"0SWrIwg1GcYX+p42aAVOKzhDtwyiBkuxQ3pfgW8Osm13s6RpyoS68z+//ho+DH6cqH/65p+/OCW4MGUd",
+	"x7S235QfoNeyhmlVcv9/sQLDpPbrP6dyfWz4JiMJkJ3Mvqen6h2asODLCPGgGZfwONxClj0MZXKC+Zs8",
+	"ybAciNLicYylVEsmIh5CMem/Lj99VL+9vfy6vSpWDUn3F6s/gcksYLLiGuKS6QpApYUEQwJwNQk3NAl5",
+	"AlWMMlWnhPI1douV022ZC7oS+1UlZJkShBeEV8Zvi3DNBak+fRCr+upn5Izociwr1cLqMEXPYpVYMD1b",
+	"ZV0bYHRliWGuJzfslj6hgEesmoqjzTC+EDAD3GZfIrJA5wLxacmU2lezbcMKmPw4EoUZJhTwHrJ1NGV5",
+	"aXUkCWD9huSGzbhgFkwM4BBULLFTBCloTzxmiVbpYeJNGL5b6wrMWrIYkJZz65sQ2Ipo/uGUaYZh1/5U",
+	"NFdZlV6G58oV8xZhz46MModjpVi3Kn59t9alr7vTHNnlbLUvVmJPag2UhI/L4/mSJYbh2xIqfVZFBRUl",
+	"Ell+tr8Zy8yb8b6eRloIVdjm0V2K3j6J6DZ6crVbkYIB5/MF6KZLkPiq4mNYRujXRywwtxxt+suc3UOw",
+	"7I4tD1KYGoYZCgpHSXkNyzsxlzVKr17aVUpKpoLRhWUOlLFrKalcMCnpLXPJb3MWx/w3l8x5HKIyyXM9",
+	"dN+SkxkVrwkl0ziCsnsM4yFchL5dMKqfV2IO8b2e4xZJFuH9djJJ4DwCL3CSf1XLg4l+cP/5+cg2ZjCy",
+	"lYzgNUoMRLRm5K+SiTUTJwAchPf+zVXbUyTTLMKph/3pBoo17TZEQOXB5tIGG+wckr4Sg+AxBop5r8Ng",
+	"0dfTbphfd+Po233I9jgyp5A7dDCSu5yjQ6rD72syZXGc5Uejox6QFTSuEjjuqSQzLharmGLg/38rDuRi",
+	"ZSO3G+mdNXRteO/MW4X8qNR3jTPnPh9FXq0ZoInuymTrmxrQGzalC5YldAq+ORwdXiZp4KN8e/mVnJAp",
+	"XyyodIlki2jKY55IKOSjN9Ilv3z5+WSs/nxP0yg58ckJGE6CpSuBxza+Sqe8+LplMojQ6JUi+En9fLkN",
+	"rtr1WQ3T/bfk0fcthLihDQ7nl8EZtAZ6qQd97TfAv2TdPbcpBrNVpR1xpg/jQIS2kJoJk7XzYBHSOkLu",
+	"U2ghgVjpzi5Z0khIFysIdNEABkFl5phH0Cx1lMQGUZlpgy1Ky4X5Qf+v1ndzmTnfu2OcwC4u2JSLsNrB",
+	"i78eLnkCQektWAoEnbiL4viVJAYhIg/eGTwGtVlAkJRo72tLO0p33+Dssce9A34RYyYdmVvE7vaYzEt6",
+	"zJs4RB4vjdOQTeMoYWF7r8sO8/wTNv4mXEfTI5FtUuxLndxzZoW+55WAztmf3uST2VbxupNn59nEGTCU",
+	"WPWUVNZhCsC3koNQOcEIEhwPjQwn+YKhcwzAeSXGl6qs3lwSDR5dlab+B++W1RbarxjDKT2sbn4lyVLD",
+	"4BGaEvXpLlQa81nKEuN2D3li6WfzAPgvpnPOJetUQ2fj3fmazb7sSRiClp3WZJrlHT330m0SthxT70BL",
+	"9S0KDK2RwF0W6KmSyb33inIGlCh88wxCV9gqxmU7RRot8KEcl3rQCpI668y09YeTP7R+LR1Hc/kzuk4D",
+	"1WntN51zyZImoWzBGflpdjxjf7c9+cBbilglt4RrP6jhD0zzDI80x+AEBC7ctbNDmWFn2Wc7aZisKLmr",
+	"n6q3VITv4a5jeFNNb7u4U/GtDoQZSOMoJDAaajM3I/UKlp7ce0OvIE+5Y9n3Hodqg95vK82zBldNQWnC",
+	"88+tKHMRqVjJWnz2lAo1OxDJSO4wPJWvaiUTmg+VTQUDpYy+PaDQje9JUuXOK6y80wf1Ty0p7Lsk3BKS",
+	"F7cCtcNdMGIA4PbemNY8G/u9lp5bSl0d5+vtqczV9VO7YOK2I5Psg2p6f09NC50RJYij2DIxBx57Icfx",
+	"6kgpJlZGKYmjNQMKwegQphXMEkCuZJGDE3vbh0w3oCzUl7LkZoguvyZyGUcpkUxJB2L+FDi6yqSOr5ns",
+	"SOr4+rhCh4XbD1m2MCSQOK4DpPCMSoa4+rqg1HEdPpuV5BG7DtpchRPFWdmJwpSIFMN2SA2q5gfMMux1",
+	"25NV2twquW3utpjNZhie4fv/8M6sz6vUgizkCSBiog2thB1WBVktXRLyDbJxz2ZA64GsnyyDyqIpHmkW",
+	"LN1pFe3E1v6F3rG/0+mdWhzO73kafklCTrKaAhh5ay723aB3Z0avnzg14VZmcIev1JA3C+U9H3l6JK+J",
+	"VN3ZZC1VLnJ949O0Skk62E88OUQyBwwXpmCpJYtw1Pmq11VBkA7NBbljbKn266WI1pjTVisUgtXmvlww",
+	"K4GjKX/jz3KeF1rOA1O8dzXP8lBsG9gUqshMiqECs6popzv3DtiR3diEl6rp47nvGmz4QygibW0TSuAA",
+	"F27roMw639I5az6lN6u4gWLma35XhyNl9VJFtGHuiNihHGdQkUXkXFlgGVNVFEJO4rrwQpgsihK4ErFz",
+	"7pwqCf5/AAAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -7,6 +7,7 @@ import (
 	"net/http"
 
 	"hodometer/core/game"
+	"hodometer/internal/club"
 	"hodometer/internal/exchange"
 )
 
@@ -47,6 +48,9 @@ func (h handlers) ImportGames(
 	games, err := exchange.ReadGames([]byte(*r.Body))
 	if err != nil {
 		return nil, err
+	}
+	if value(r.Params.DryRun, false) {
+		return ImportGames200JSONResponse(club.GamesShelf(games)), nil
 	}
 	out, err := h.club.AddGames(ctx, games)
 	return ImportGames200JSONResponse(out), err

@@ -80,3 +80,8 @@ func (h handlers) RemoveGroup(
 ) (RemoveGroupResponseObject, error) {
 	return RemoveGroup204Response{}, h.club.RemoveGroup(ctx, r.Group)
 }
+
+func (h handlers) GetGroup(ctx context.Context, r GetGroupRequestObject) (GetGroupResponseObject, error) {
+	out, err := h.club.Group(ctx, r.Group)
+	return GetGroup200JSONResponse(out), err
+}

@@ -6,9 +6,12 @@ import (
 	"testing"
 
 	"hodometer/core/drill"
+	"hodometer/core/game"
+	"hodometer/core/ladder"
 	"hodometer/core/lesson"
 	"hodometer/core/plan"
 	"hodometer/internal/club"
+	"hodometer/internal/exchange"
 
 	"github.com/stretchr/testify/require"
 )
@@ -203,4 +206,51 @@ func TestTheLastLessonOf(t *testing.T) {
 	require.Equal(t, l.Title, short.Title)
 	d.ask("GET", "/api/v1/lessons?after=nonsense", nil, 422, nil)
 	d.ask("GET", "/api/v1/lessons?limit=201", nil, 400, nil)
+}
+
+// Every document can be asked for by itself, a file of games is looked at before it is taken,
+// and a problem says of what sort it is.
+func TestTheContractIsEven(t *testing.T) {
+	d := newDesk(t)
+	_, students := d.pair()
+	group := club.Group{ID: newID(), Name: "Pair", Students: []string{students[0].ID}}
+	at := "/api/v1/groups/" + group.ID
+	d.ask("PUT", at, group, 200, &group)
+	var one club.Group
+	d.ask("GET", at, nil, 200, &one)
+	require.Equal(t, group, one)
+	var rungs club.ShelfLadder
+	d.ask("GET", "/api/v1/ladders/"+ladder.All()[0].ID, nil, 200, &rungs)
+	require.Equal(t, ladder.All()[0].Title, rungs.Ladder.Title)
+
+	var shelf []club.ShelfGame
+	d.ask("GET", "/api/v1/games", nil, 200, &shelf)
+	file, err := exchange.WriteGames([]game.Preset{shelf[0].Preset, shelf[1].Preset})
+	require.NoError(t, err)
+	for _, n := range []int{0, 2} {
+		path := "/api/v1/games/import?dryRun=true"
+		if n > 0 {
+			path = "/api/v1/games/import"
+		}
+		w := d.rawAs("POST", path, "text/plain", file)
+		require.Equal(t, 200, w.Code, w.Body.String())
+		d.ask("GET", "/api/v1/games", nil, 200, &shelf)
+		require.Len(t, shelf, len(game.Presets())+n)
+	}
+
+	for path, sort := range map[string]ProblemType{
+		"/api/v1/courses/" + newID():    Problemsmissing,
+		"/api/v1/lessons?from=tomorrow": Problemsinvalid,
+		"/api/v1/nowhere":               Problemsmissing,
+	} {
+		var p Problem
+		w := d.raw("GET", path, nil)
+		require.NoError(t, json.Unmarshal(w.Body.Bytes(), &p))
+		require.Equal(t, sort, p.Type, path)
+		require.NotContains(t, p.Detail, "regular expression", path)
+	}
+	var p Problem
+	group.Version, group.Name = 7, "Late"
+	d.ask("PUT", at, group, 409, &p)
+	require.Equal(t, Problemsstale, p.Type)
 }

@@ -21,7 +21,7 @@ import (
 
 // problem says what went wrong in the words of RFC 9457.
 func problem(err error) Problem {
-	p := Problem{Type: "about:blank"}
+	p := Problem{Type: AboutBlank}
 	var (
 		fields  units.Problems
 		missing club.Missing
@@ -73,7 +73,22 @@ func problem(err error) Problem {
 			"Nothing was changed. Try again."
 	}
 	p.Title = http.StatusText(p.Status)
+	if sort, ok := sorts[p.Status]; ok {
+		p.Type = sort
+	}
 	return p
+}
+
+// sorts of problem that a program can go by; any other is about its status alone.
+var sorts = map[int]ProblemType{
+	http.StatusBadRequest:            Problemsinvalid,
+	http.StatusUnprocessableEntity:   Problemsinvalid,
+	http.StatusNotFound:              Problemsmissing,
+	http.StatusConflict:              Problemsstale,
+	http.StatusUnauthorized:          Problemsrefused,
+	http.StatusForbidden:             Problemsrefused,
+	http.StatusServiceUnavailable:    Problemsunavailable,
+	http.StatusRequestEntityTooLarge: ProblemstooLarge,
 }
 
 // unknown is how the validator words a field that the contract does not have.
@@ -88,6 +103,8 @@ func schemaProblems(request *openapi3filter.RequestError) (out units.Problems) {
 		syntax *json.SyntaxError
 	)
 	switch {
+	case request.Parameter != nil && request.Parameter.In == openapi3.ParameterInQuery:
+		out.Add(request.Parameter.Name, "this cannot be asked for")
 	case request.Parameter != nil:
 		out.Add(request.Parameter.Name, "unknown id")
 	case errors.As(request.Err, &schema):

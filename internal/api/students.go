@@ -235,3 +235,13 @@ func (h handlers) GetCalendar(
 
 // VisitGetCalendarResponse writes it.
 func (f attachment) VisitGetCalendarResponse(w http.ResponseWriter) error { return f.write(w) }
+
+func (h handlers) GetLadder(ctx context.Context, r GetLadderRequestObject) (GetLadderResponseObject, error) {
+	out, err := h.club.Ladder(ctx, r.Ladder)
+	return GetLadder200JSONResponse(out), err
+}
+
+func (h handlers) GetCourse(ctx context.Context, r GetCourseRequestObject) (GetCourseResponseObject, error) {
+	out, err := h.club.Course(ctx, r.Course)
+	return GetCourse200JSONResponse(out), err
+}

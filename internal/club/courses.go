@@ -183,7 +183,8 @@ func (c *Club) SaveCourse(ctx context.Context, w Course) (Course, error) {
 	return out, err
 }
 
-func (c *Club) course(ctx context.Context, id string) (out Course, err error) {
+// Course is one of the weeks ahead.
+func (c *Club) Course(ctx context.Context, id string) (out Course, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		out, err = courseOf(ctx, q, id)
 		return err
@@ -248,7 +249,7 @@ type SlotChange struct {
 
 // ChangeCourse moves a lesson of a course, calls it off or takes it up again.
 func (c *Club) ChangeCourse(ctx context.Context, id string, ch SlotChange) (Course, error) {
-	w, err := c.course(ctx, id)
+	w, err := c.Course(ctx, id)
 	if err != nil {
 		return w, err
 	}
@@ -283,7 +284,7 @@ func (c *Club) ChangeCourse(ctx context.Context, id string, ch SlotChange) (Cour
 // and the work it carries, and saves it under the id it always had. One that is there
 // already stays as it is.
 func (c *Club) DraftSlot(ctx context.Context, id, slot string) (*lesson.Lesson, error) {
-	w, err := c.course(ctx, id)
+	w, err := c.Course(ctx, id)
 	if err != nil {
 		return nil, err
 	}

@@ -106,7 +106,7 @@ func TestSavingWeeksIsAllOrNothing(t *testing.T) {
 	broken := 0
 	for n := int64(1); ; n++ {
 		require.Less(t, n, int64(5000))
-		was, err := c.course(ctx, made.Course.ID)
+		was, err := c.Course(ctx, made.Course.ID)
 		require.NoError(t, err)
 		to := was
 		to.Course.Lessons = append([]course.Slot{}, was.Course.Lessons...)
@@ -118,7 +118,7 @@ func TestSavingWeeksIsAllOrNothing(t *testing.T) {
 		left.Store(n)
 		_, err = c.SaveCourse(cutOff{ending, left, end}, to)
 		end()
-		is, e := c.course(ctx, made.Course.ID)
+		is, e := c.Course(ctx, made.Course.ID)
 		require.NoError(t, e)
 		want := was
 		if is.Version > was.Version {

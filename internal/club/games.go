@@ -126,6 +126,16 @@ func (c *Club) GameVersions(ctx context.Context, id string) (out []GameVersion, 
 	return out, err
 }
 
+// GamesShelf shows games as the shelf would, without putting them there.
+func GamesShelf(some []game.Preset) []ShelfGame {
+	out := make([]ShelfGame, len(some))
+	for i, g := range some {
+		g.ID = "unsaved"
+		out[i] = ShelfGame{Preset: document(g), Own: true}
+	}
+	return out
+}
+
 // AddGames puts games on the shelf as the club's own, all or none.
 func (c *Club) AddGames(ctx context.Context, added []game.Preset) (out []ShelfGame, err error) {
 	err = c.store.Write(ctx, func(q *gen.Queries) error {

@@ -34,6 +34,22 @@ func (c *Club) Ladders(ctx context.Context) (out []ShelfLadder, err error) {
 	return out, err
 }
 
+// Ladder is one that ships, or one of the club's own.
+func (c *Club) Ladder(ctx context.Context, id string) (out ShelfLadder, err error) {
+	if l, ok := ladder.ByID(id); ok {
+		return ShelfLadder{Ladder: *l}, nil
+	}
+	err = c.store.View(ctx, func(q *gen.Queries) error {
+		row, err := ladders.find(ctx, q, id)
+		if err != nil {
+			return err
+		}
+		out.Version = int(row.Version)
+		return json.Unmarshal([]byte(row.Body), &out.Ladder)
+	})
+	return out, err
+}
+
 // findLadder finds one that ships or is the club's own, taken away or not: whoever stands
 // on it goes on standing.
 func findLadder(ctx context.Context, q *gen.Queries, id string) (*ladder.Ladder, error) {

@@ -322,6 +322,19 @@ func (c *Club) Groups(ctx context.Context) (out []Group, err error) {
 	return out, err
 }
 
+// Group is one of them.
+func (c *Club) Group(ctx context.Context, id string) (out Group, err error) {
+	err = c.store.View(ctx, func(q *gen.Queries) error {
+		row, err := q.GetGroup(ctx, id)
+		if err != nil {
+			return orMissing(err, "group")
+		}
+		out = Group{ID: row.ID, Version: int(row.Version), Name: row.Name}
+		return json.Unmarshal([]byte(row.Students), &out.Students)
+	})
+	return out, err
+}
+
 // SaveGroup makes a group (version 0) or changes the version that was read.
 func (c *Club) SaveGroup(ctx context.Context, g Group) (Group, error) {
 	var p units.Problems

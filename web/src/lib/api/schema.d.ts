@@ -345,7 +345,8 @@ export interface paths {
             };
             cookie?: never;
         };
-        get?: never;
+        /** A group */
+        get: operations["getGroup"];
         /** Create or change a group; version 0 creates, or restores a deleted one */
         put: operations["putGroup"];
         post?: never;
@@ -1165,7 +1166,8 @@ export interface paths {
             };
             cookie?: never;
         };
-        get?: never;
+        /** A ladder, built-in or one of the club's own */
+        get: operations["getLadder"];
         /** Create or change one of the club's own ladders; version 0 creates */
         put: operations["putLadder"];
         post?: never;
@@ -1219,7 +1221,8 @@ export interface paths {
             };
             cookie?: never;
         };
-        get?: never;
+        /** Weeks ahead */
+        get: operations["getCourse"];
         /** Create or change weeks ahead; version 0 creates. Drafted lessons move to their days */
         put: operations["putCourse"];
         post?: never;
@@ -1655,7 +1658,11 @@ export interface components {
         };
         /** @description RFC 9457 problem details */
         Problem: {
-            type: string;
+            /**
+             * @description what sort of problem it is, for a program to go by
+             * @enum {string}
+             */
+            type: "/problems/invalid" | "/problems/missing" | "/problems/stale" | "/problems/refused" | "/problems/unavailable" | "/problems/too-large" | "about:blank";
             title: string;
             status: number;
             detail: string;
@@ -4965,6 +4972,29 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    getGroup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                group: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Group"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     putGroup: {
         parameters: {
             query?: never;
@@ -6360,7 +6390,10 @@ export interface operations {
     };
     importGames: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description only say what is in it */
+                dryRun?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -6835,6 +6868,29 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    getLadder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["ladderId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfLadder"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     putLadder: {
         parameters: {
             query?: never;
@@ -6922,6 +6978,29 @@ export interface operations {
         };
         responses: {
             /** @description The course with its lessons */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseState"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getCourse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: components["parameters"]["courseId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It */
             200: {
                 headers: {
                     [name: string]: unknown;
