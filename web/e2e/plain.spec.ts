@@ -166,9 +166,9 @@ const read = (page: Page) =>
   });
 
 test('no view shows an id, a field name or a figure that is none', async ({ page, club }) => {
-  const lessons = await ask<{ id: string }[]>(page, club, 'GET', '/lessons');
+  const { items: lessons } = await ask<{ items: { id: string }[] }>(page, club, 'GET', '/lessons');
   const students = await ask<{ id: string }[]>(page, club, 'GET', '/students');
-  const runs = await ask<{ id: string }[]>(page, club, 'GET', '/runs');
+  const { items: runs } = await ask<{ items: { id: string }[] }>(page, club, 'GET', '/runs');
   const paths = [
     ...[
       '/',
