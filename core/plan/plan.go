@@ -2,8 +2,10 @@ package plan
 
 import (
 	"context"
+	"fmt"
 	"math"
 	"runtime"
+	"runtime/debug"
 	"sync"
 	"sync/atomic"
 	"time"
@@ -153,8 +155,14 @@ func (q *question) answers() []blockAnswer {
 	}
 	var next atomic.Int64
 	var work sync.WaitGroup
+	var fault atomic.Value // of ours: it is the asker's, and not the end of the server
 	for range min(len(out), runtime.GOMAXPROCS(0)) {
 		work.Go(func() {
+			defer func() {
+				if r := recover(); r != nil {
+					fault.Store(fmt.Sprintf("%v\n%s", r, debug.Stack()))
+				}
+			}()
 			own := *q // drills that are shared are its own
 			for i := int(next.Add(1)) - 1; i < len(out); i = int(next.Add(1)) - 1 {
 				out[i] = own.answer(&own.lesson.Blocks[i], from[i])
@@ -162,6 +170,9 @@ func (q *question) answers() []blockAnswer {
 		})
 	}
 	work.Wait()
+	if f := fault.Load(); f != nil {
+		panic(f)
+	}
 	return out
 }
 

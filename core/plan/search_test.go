@@ -82,9 +82,6 @@ func TestWhatIsNearlySureIsStretched(t *testing.T) {
 	before := worst(t, l, students)
 	n, ok := fixesOf(t, l, students, "nearlySure")
 	require.True(t, ok)
-	for _, f := range n.Fixes {
-		t.Log(f.Label, f.Outcome)
-	}
 	require.GreaterOrEqual(t, len(n.Fixes), 3)
 	for _, f := range n.Fixes {
 		chance := worst(t, changed(t, l, f), students)

@@ -4,7 +4,6 @@ import (
 	"context"
 	"database/sql"
 	"encoding/json"
-	"fmt"
 	"net/http"
 	"net/http/httptest"
 	"os"
@@ -140,5 +139,4 @@ func BenchmarkLargeStart(b *testing.B) {
 	info, err := os.Stat(path)
 	require.NoError(b, err)
 	b.ReportMetric(float64(info.Size())/1e6, "MB")
-	_ = fmt.Sprint
 }
