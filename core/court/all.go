@@ -21,6 +21,15 @@ var all = sync.OnceValue(func() []Court {
 	return out
 })
 
+// SportOf returns the sport of a court; "" where there is no such court.
+func SportOf(id string) string {
+	c, err := ByID(id)
+	if err != nil {
+		return ""
+	}
+	return c.Sport
+}
+
 // ByID finds a court, or says which there are.
 func ByID(id string) (*Court, error) {
 	courts := all()

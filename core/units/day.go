@@ -10,3 +10,16 @@ func Day(t, now time.Time) string {
 	}
 	return t.Format("Mon 2 Jan")
 }
+
+// DayNumber returns the day of t by the calendar of the place it is told for, counted
+// from 1 January 1970.
+func DayNumber(t time.Time) int {
+	y, m, d := t.Date()
+	return int(time.Date(y, m, d, 0, 0, 0, 0, time.UTC).Unix() / (24 * 60 * 60))
+}
+
+// DayNumbered returns the same for a date such as 2026-05-17; false where it is none.
+func DayNumbered(date string) (int, bool) {
+	t, err := time.Parse(time.DateOnly, date)
+	return DayNumber(t), err == nil
+}

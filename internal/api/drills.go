@@ -81,7 +81,7 @@ func (h handlers) ImportDrills(
 		return nil, err
 	}
 	if value(r.Params.DryRun, false) {
-		return ImportDrills200JSONResponse(club.Shelf(drills)), nil
+		return ImportDrills200JSONResponse(club.Summed(drills)), nil
 	}
 	out, err := h.club.AddDrills(ctx, drills)
 	return ImportDrills200JSONResponse(out), err

@@ -12,9 +12,19 @@ import (
 	"hodometer/core/goal"
 	"hodometer/core/ladder"
 	"hodometer/core/library"
+	"hodometer/core/plan"
 	"hodometer/core/progress"
+	"hodometer/core/units"
+	"hodometer/internal/store"
 	"hodometer/internal/store/gen"
 )
+
+// Guide is where students stand on ladders, and what is advised.
+type Guide struct {
+	store    *store.Store
+	planner  *plan.Planner
+	evidence *Ledger
+}
 
 // Climb is a student on one ladder: the rungs with what was counted at each, where the
 // student stands, how that came, and what is advised.
@@ -69,7 +79,7 @@ type MoreAdvice struct {
 
 // climber is a student with what ladders ask for.
 type climber struct {
-	c        *Club
+	c        *Guide
 	q        *gen.Queries
 	p        *person
 	moves    map[string]ladder.Standing
@@ -78,12 +88,12 @@ type climber struct {
 	day      int
 }
 
-func (c *Club) climber(ctx context.Context, q *gen.Queries, id string, day int) (*climber, error) {
+func (c *Guide) climber(ctx context.Context, q *gen.Queries, id string, day int) (*climber, error) {
 	version, err := q.EvidenceVersion(ctx)
 	if err != nil {
 		return nil, err
 	}
-	p, err := c.read(ctx, q, version, id)
+	p, err := c.evidence.read(ctx, q, version, id)
 	if err != nil {
 		return nil, err
 	}
@@ -102,7 +112,7 @@ func (c *Club) climber(ctx context.Context, q *gen.Queries, id string, day int) 
 			),
 			Rung:   r.Rung,
 			At:     r.At,
-			Day:    dayOf(time.UnixMilli(r.At)),
+			Day:    units.DayNumber(time.UnixMilli(r.At)),
 			Reason: r.Reason,
 		})
 	}
@@ -152,7 +162,7 @@ func (w *climber) climb(ctx context.Context, id string) (out Climb, on bool, err
 			ID:       r.ID,
 			Title:    r.Title,
 			Drill:    r.Drill,
-			Evidence: ladder.EvidenceOf(&w.c.planner, &s, r, d),
+			Evidence: ladder.EvidenceOf(w.c.planner, &s, r, d),
 		}
 		if d != nil {
 			one.In = d.Title
@@ -169,7 +179,7 @@ func (w *climber) climb(ctx context.Context, id string) (out Climb, on bool, err
 		standing,
 		out.Rungs[i].Evidence,
 		out.Rungs[min(i+1, len(l.Rungs)-1)].Evidence,
-		w.c.Now(),
+		w.c.store.Now(),
 	)
 	out.Declined = w.isDeclined(adviceKey(id, out.Advice), int64(len(out.Rungs[i].Tries)))
 	out.Next = w.next(ctx, l, &out)
@@ -237,10 +247,10 @@ func (w *climber) next(ctx context.Context, l *ladder.Ladder, c *Climb) Next {
 }
 
 // Ladders of a student: where they stand, what was counted, and what is advised.
-func (c *Club) LaddersOf(ctx context.Context, id string) (out StudentLadders, err error) {
+func (c *Guide) LaddersOf(ctx context.Context, id string) (out StudentLadders, err error) {
 	out = StudentLadders{Ladders: []Climb{}, More: []MoreAdvice{}, Charts: []ladder.Chart{}}
 	err = c.store.View(ctx, func(q *gen.Queries) error {
-		w, err := c.climber(ctx, q, id, dayOf(c.Now()))
+		w, err := c.climber(ctx, q, id, units.DayNumber(c.store.Now()))
 		if err != nil {
 			return err
 		}
@@ -332,7 +342,7 @@ func (w *climber) more(ctx context.Context) (out []MoreAdvice) {
 		if !ok {
 			continue
 		}
-		e := ladder.EvidenceOf(&w.c.planner, &who, &ladder.Rung{Stage: d.Stages[at].Key()}, d)
+		e := ladder.EvidenceOf(w.c.planner, &who, &ladder.Rung{Stage: d.Stages[at].Key()}, d)
 		if e.Rate == nil || e.Rate.Mean < holds {
 			continue
 		}

@@ -11,8 +11,12 @@ import (
 
 	"hodometer/core/lesson"
 	"hodometer/core/units"
+	"hodometer/internal/store"
 	"hodometer/internal/store/gen"
 )
+
+// Shelf is where documents are kept.
+type Shelf struct{ store *store.Store }
 
 // kind of document: the club's own drills, games, ladders and courses are kept alike. Each
 // save is a version that stays; one that is taken away is only hidden, and saving it again
@@ -61,7 +65,7 @@ func all[T any](
 
 // put saves a document: a new one (version 0) or a change to the version that was read, and
 // returns its version now. A late save is refused with Stale, which says what changed.
-func (c *Club) put(
+func (c *Shelf) put(
 	ctx context.Context,
 	q *gen.Queries,
 	k kind,
@@ -73,7 +77,7 @@ func (c *Club) put(
 	if err != nil {
 		return version, err
 	}
-	now := c.Now().UnixMilli()
+	now := c.store.Now().UnixMilli()
 	row, err := k.find(ctx, q, id)
 	switch isNew := errors.As(err, &Missing{}) && version == 0; {
 	case isNew:
@@ -127,7 +131,7 @@ func (k kind) changes(ctx context.Context, q *gen.Queries, now gen.Document, ver
 }
 
 // remove takes a document of the club's own away; what was made with it keeps it.
-func (c *Club) remove(ctx context.Context, k kind, id string) error {
+func (c *Shelf) remove(ctx context.Context, k kind, id string) error {
 	return c.store.Write(ctx, func(q *gen.Queries) error {
 		n, err := q.RemoveDocument(ctx, gen.RemoveDocumentParams{Kind: string(k), ID: id})
 		if err == nil && n == 0 {
@@ -138,7 +142,7 @@ func (c *Club) remove(ctx context.Context, k kind, id string) error {
 }
 
 // versions are the states a document was saved in, latest first, each read into what add gives.
-func (c *Club) versions(
+func (c *Shelf) versions(
 	ctx context.Context,
 	k kind,
 	id string,

@@ -9,7 +9,6 @@ import (
 
 	"hodometer/core/drill"
 	"hodometer/core/library"
-	"hodometer/core/plan"
 	"hodometer/core/units"
 	"hodometer/internal/store/gen"
 
@@ -54,7 +53,7 @@ func readShelf(r gen.Document) (ShelfDrill, error) {
 }
 
 // Drills is the shelf: the club's own, latest first, then those that ship.
-func (c *Club) Drills(ctx context.Context) (out []ShelfDrill, err error) {
+func (c *Shelf) Drills(ctx context.Context) (out []ShelfDrill, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		own, err := all(ctx, q, drills, readShelf)
 		if err != nil {
@@ -71,7 +70,7 @@ func (c *Club) Drills(ctx context.Context) (out []ShelfDrill, err error) {
 }
 
 // Drill is one of the shelf, also one that was taken off it.
-func (c *Club) Drill(ctx context.Context, id string) (out ShelfDrill, err error) {
+func (c *Shelf) Drill(ctx context.Context, id string) (out ShelfDrill, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		if out, err = findDrill(ctx, q, id); err != nil {
 			return err
@@ -97,7 +96,7 @@ func findDrill(ctx context.Context, q *gen.Queries, id string) (ShelfDrill, erro
 // SaveDrill makes a drill of the club's own (version 0) or saves a change to
 // the version that was read; a late save is refused with Stale. Those that ship
 // cannot be saved over: a copy is made under an id of its own.
-func (c *Club) SaveDrill(
+func (c *Shelf) SaveDrill(
 	ctx context.Context,
 	id string,
 	version int,
@@ -118,7 +117,7 @@ func (c *Club) SaveDrill(
 	return out, err
 }
 
-func (c *Club) putDrill(
+func (c *Shelf) putDrill(
 	ctx context.Context,
 	q *gen.Queries,
 	id string,
@@ -136,7 +135,7 @@ func (c *Club) putDrill(
 	version, err = c.put(ctx, q, drills, id, version, d)
 	var stale Stale
 	if errors.As(err, &stale) {
-		stale.Drill = &current
+		stale.Current = current
 		return ShelfDrill{}, stale
 	}
 	if err == nil {
@@ -146,12 +145,12 @@ func (c *Club) putDrill(
 }
 
 // RemoveDrill takes one of the club's own off the shelf.
-func (c *Club) RemoveDrill(ctx context.Context, id string) error {
+func (c *Shelf) RemoveDrill(ctx context.Context, id string) error {
 	return c.remove(ctx, drills, id)
 }
 
 // SetFavourite marks a drill, or takes the mark away.
-func (c *Club) SetFavourite(ctx context.Context, id string, yes bool) error {
+func (c *Shelf) SetFavourite(ctx context.Context, id string, yes bool) error {
 	return c.store.Write(ctx, func(q *gen.Queries) error {
 		if _, err := findDrill(ctx, q, id); err != nil {
 			return err
@@ -165,7 +164,7 @@ func (c *Club) SetFavourite(ctx context.Context, id string, yes bool) error {
 
 // DrillVersions are the states a drill was saved in, latest first; none for
 // one that ships.
-func (c *Club) DrillVersions(ctx context.Context, id string) (out []DrillVersion, err error) {
+func (c *Shelf) DrillVersions(ctx context.Context, id string) (out []DrillVersion, err error) {
 	out = []DrillVersion{}
 	err = c.versions(ctx, drills, id, func(version int, savedAt int64) any {
 		out = append(out, DrillVersion{Version: version, SavedAt: savedAt})
@@ -175,7 +174,7 @@ func (c *Club) DrillVersions(ctx context.Context, id string) (out []DrillVersion
 }
 
 // AddDrills puts drills on the shelf as the club's own, all or none.
-func (c *Club) AddDrills(ctx context.Context, added []drill.Drill) (out []ShelfDrill, err error) {
+func (c *Shelf) AddDrills(ctx context.Context, added []drill.Drill) (out []ShelfDrill, err error) {
 	err = c.store.Write(ctx, func(q *gen.Queries) error {
 		for _, d := range added {
 			id, err := uuid.NewV7()
@@ -193,40 +192,8 @@ func (c *Club) AddDrills(ctx context.Context, added []drill.Drill) (out []ShelfD
 	return out, err
 }
 
-// Asked is for whom a drill is checked: a student, or anybody of a level, or
-// else of the drill's own.
-type Asked struct {
-	Student string
-	Level   units.Level
-	plan.BenchQuestion
-}
-
-// CheckDrill reckons a drill as it stands on the bench, saved or not.
-func (c *Club) CheckDrill(ctx context.Context, d *drill.Drill, a Asked) (plan.Bench, error) {
-	if p := d.Validate(); len(p) > 0 {
-		var under units.Problems
-		under.Under("drill", p)
-		return plan.Bench{}, under
-	}
-	a.BenchQuestion.Student = anybody(d.Level, d.Pattern.Hand)
-	if a.Level != "" {
-		if err := a.Level.Validate(); err != nil {
-			return plan.Bench{}, units.Problems{{Field: "level", Detail: err.Error()}}
-		}
-		a.BenchQuestion.Student.Level = a.Level
-	}
-	if a.Student != "" {
-		found, err := c.everybody(ctx, []string{a.Student}, "", "", d.Pattern.Court)
-		if err != nil {
-			return plan.Bench{}, err
-		}
-		a.BenchQuestion.Student = found[0]
-	}
-	return c.planner.Bench(ctx, d, a.BenchQuestion)
-}
-
-// Shelf sums drills up as the shelf would, without putting them there.
-func Shelf(some []drill.Drill) []ShelfDrill {
+// Summed sums drills up as the shelf would, without putting them there.
+func Summed(some []drill.Drill) []ShelfDrill {
 	out := make([]ShelfDrill, len(some))
 	for i, d := range some {
 		d.ID = "unsaved"

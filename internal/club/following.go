@@ -39,7 +39,7 @@ const mostAtOnce = 64
 
 // queue has an adding written: whoever comes first writes for all who come meanwhile,
 // so that many courts at once share one flush to the disk.
-func (c *Club) queue(ctx context.Context, a *adding) {
+func (c *Runs) queue(ctx context.Context, a *adding) {
 	w := &c.following
 	w.queue.Lock()
 	w.line = append(w.line, a)
@@ -66,7 +66,7 @@ func (c *Club) queue(ctx context.Context, a *adding) {
 }
 
 // write adds in one transaction, and tells who listens.
-func (c *Club) write(ctx context.Context, all []*adding) {
+func (c *Runs) write(ctx context.Context, all []*adding) {
 	w := &c.following
 	w.mu.Lock()
 	defer w.mu.Unlock()
@@ -116,7 +116,7 @@ type followed struct {
 const mostFollowed = 128
 
 // follow is that run, from memory or from the file. The lock must be held.
-func (c *Club) follow(ctx context.Context, q *gen.Queries, id string) (*followed, error) {
+func (c *Runs) follow(ctx context.Context, q *gen.Queries, id string) (*followed, error) {
 	w := &c.following
 	w.uses++
 	if f := w.runs[id]; f != nil {
@@ -157,7 +157,7 @@ func (f *followed) earliest(events []run.Event) {
 
 // Listen to what is added to a run from now on. Who is too slow to hear hears of it by
 // the next reading; the channel is closed then. Stop must be called.
-func (c *Club) Listen(id string) (added <-chan []run.Event, stop func()) {
+func (c *Runs) Listen(id string) (added <-chan []run.Event, stop func()) {
 	w := &c.following
 	ear := make(chan []run.Event, 64)
 	w.heard.Lock()
@@ -200,7 +200,7 @@ func (w *following) tell(id string, added []run.Event) {
 }
 
 // EventCount is how many events a run has so far; none where it has not begun.
-func (c *Club) EventCount(ctx context.Context, id string) (n int, err error) {
+func (c *Runs) EventCount(ctx context.Context, id string) (n int, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		count, err := q.CountEvents(ctx, id)
 		n = int(count)
@@ -210,7 +210,7 @@ func (c *Club) EventCount(ctx context.Context, id string) (n int, err error) {
 }
 
 // Hush ends all listening: the server stops.
-func (c *Club) Hush() {
+func (c *Runs) Hush() {
 	w := &c.following
 	w.heard.Lock()
 	defer w.heard.Unlock()

@@ -41,7 +41,7 @@ func readGame(r gen.Document) (ShelfGame, error) {
 }
 
 // Games are the shelf of games: the club's own, latest first, then those that ship.
-func (c *Club) Games(ctx context.Context) (out []ShelfGame, err error) {
+func (c *Shelf) Games(ctx context.Context) (out []ShelfGame, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		out, err = all(ctx, q, games, readGame)
 		return err
@@ -53,7 +53,7 @@ func (c *Club) Games(ctx context.Context) (out []ShelfGame, err error) {
 }
 
 // Game is one of the shelf, also one that was taken off it.
-func (c *Club) Game(ctx context.Context, id string) (out ShelfGame, err error) {
+func (c *Shelf) Game(ctx context.Context, id string) (out ShelfGame, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		out, err = findGame(ctx, q, id)
 		return err
@@ -75,7 +75,7 @@ func findGame(ctx context.Context, q *gen.Queries, id string) (ShelfGame, error)
 // SaveGame makes a game of the club's own (edition 0) or saves a change to the edition
 // that was read; a late save is refused with Stale. Those that ship cannot be saved
 // over.
-func (c *Club) SaveGame(
+func (c *Shelf) SaveGame(
 	ctx context.Context,
 	id string,
 	edition int,
@@ -97,7 +97,7 @@ func (c *Club) SaveGame(
 	return out, err
 }
 
-func (c *Club) putGame(
+func (c *Shelf) putGame(
 	ctx context.Context,
 	q *gen.Queries,
 	id string,
@@ -111,13 +111,13 @@ func (c *Club) putGame(
 
 // RemoveGame takes one of the club's own off the shelf; lessons keep theirs, and saving
 // it again brings it back.
-func (c *Club) RemoveGame(ctx context.Context, id string) error {
+func (c *Shelf) RemoveGame(ctx context.Context, id string) error {
 	return c.remove(ctx, games, id)
 }
 
 // GameVersions are the states a game was saved in, latest first; none for one that
 // ships.
-func (c *Club) GameVersions(ctx context.Context, id string) (out []GameVersion, err error) {
+func (c *Shelf) GameVersions(ctx context.Context, id string) (out []GameVersion, err error) {
 	out = []GameVersion{}
 	err = c.versions(ctx, games, id, func(edition int, savedAt int64) any {
 		out = append(out, GameVersion{Edition: edition, SavedAt: savedAt})
@@ -137,7 +137,7 @@ func GamesShelf(some []game.Preset) []ShelfGame {
 }
 
 // AddGames puts games on the shelf as the club's own, all or none.
-func (c *Club) AddGames(ctx context.Context, added []game.Preset) (out []ShelfGame, err error) {
+func (c *Shelf) AddGames(ctx context.Context, added []game.Preset) (out []ShelfGame, err error) {
 	err = c.store.Write(ctx, func(q *gen.Queries) error {
 		for _, g := range added {
 			id, err := uuid.NewV7()

@@ -9,6 +9,7 @@ import (
 	"fmt"
 	"strings"
 
+	"hodometer/core/court"
 	"hodometer/core/draft"
 	"hodometer/core/lesson"
 	"hodometer/core/sport"
@@ -45,7 +46,7 @@ const (
 )
 
 // HomeOf a student.
-func (c *Club) HomeOf(ctx context.Context, id string) (out Home, err error) {
+func (c *Diary) HomeOf(ctx context.Context, id string) (out Home, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		row, err := q.GetStudent(ctx, id)
 		if err != nil {
@@ -67,7 +68,7 @@ func (c *Club) HomeOf(ctx context.Context, id string) (out Home, err error) {
 			in = s.Sports[0].Sport
 		}
 		if l != nil {
-			in = sportOf(l.Court)
+			in = court.SportOf(l.Court)
 			out.Practices = draft.Home(l, s.In(in))
 		}
 		out.Shelf = draft.Shelf(in, s.In(in))
@@ -117,7 +118,7 @@ func homeOf(ctx context.Context, q *gen.Queries, id string) (out []draft.Practic
 }
 
 // SaveHome chooses what a student does until next time.
-func (c *Club) SaveHome(ctx context.Context, id string, practices []draft.Practice) (Home, error) {
+func (c *Diary) SaveHome(ctx context.Context, id string, practices []draft.Practice) (Home, error) {
 	var p units.Problems
 	if len(practices) > mostPractices {
 		p.Add(
@@ -156,7 +157,7 @@ func (c *Club) SaveHome(ctx context.Context, id string, practices []draft.Practi
 		}
 		return q.InsertHome(
 			ctx,
-			gen.InsertHomeParams{StudentID: id, N: n, At: c.Now().UnixMilli(), Practices: string(body)},
+			gen.InsertHomeParams{StudentID: id, N: n, At: c.store.Now().UnixMilli(), Practices: string(body)},
 		)
 	})
 	if err != nil {
@@ -166,7 +167,7 @@ func (c *Club) SaveHome(ctx context.Context, id string, practices []draft.Practi
 }
 
 // DidAtHome notes how often a practice was done since it was chosen.
-func (c *Club) DidAtHome(ctx context.Context, id, practice string, times int) (Home, error) {
+func (c *Diary) DidAtHome(ctx context.Context, id, practice string, times int) (Home, error) {
 	if times < 0 || times > mostTimes {
 		return Home{}, units.Problems{{Field: "times", Detail: fmt.Sprintf("0 to %d times", mostTimes)}}
 	}
@@ -175,7 +176,7 @@ func (c *Club) DidAtHome(ctx context.Context, id, practice string, times int) (H
 			return orMissing(err, "student")
 		}
 		return q.PutHomeDone(ctx, gen.PutHomeDoneParams{
-			StudentID: id, Practice: practice, At: c.Now().UnixMilli(), Times: int64(times),
+			StudentID: id, Practice: practice, At: c.store.Now().UnixMilli(), Times: int64(times),
 		})
 	})
 	if err != nil {
@@ -189,7 +190,7 @@ func (c *Club) DidAtHome(ctx context.Context, id, practice string, times int) (H
 func cardOfHome(ctx context.Context, q *gen.Queries, s Student, l *lesson.Lesson) ([]draft.Practice, error) {
 	chosen, at, err := homeOf(ctx, q, s.ID)
 	if err == nil && at == 0 {
-		chosen = draft.Home(l, s.In(sportOf(l.Court)))
+		chosen = draft.Home(l, s.In(court.SportOf(l.Court)))
 	}
 	return chosen, err
 }

@@ -46,7 +46,7 @@ type Imported struct {
 // ImportStudents takes in a table, or says (try) row by row what it would do. A row that
 // is wrong is refused and the others are taken. Who has the id, or the name, of somebody
 // who is there is changed in what the row says; the rest stays.
-func (c *Club) ImportStudents(ctx context.Context, rows []StudentRow, try bool) (out Imported, err error) {
+func (c *Roll) ImportStudents(ctx context.Context, rows []StudentRow, try bool) (out Imported, err error) {
 	out = Imported{Rows: []RowDone{}, Groups: []string{}}
 	undo := errors.New("preview only")
 	err = c.store.Write(ctx, func(q *gen.Queries) error {
@@ -131,7 +131,7 @@ func (out *Imported) add(r RowDone) {
 
 // importing is one table on its way in.
 type importing struct {
-	c      *Club
+	c      *Roll
 	q      *gen.Queries
 	byID   map[string]Student
 	byName map[string][]string

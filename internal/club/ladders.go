@@ -18,7 +18,7 @@ type ShelfLadder struct {
 }
 
 // Ladders lists those that ship, and the club's own after them.
-func (c *Club) Ladders(ctx context.Context) (out []ShelfLadder, err error) {
+func (c *Shelf) Ladders(ctx context.Context) (out []ShelfLadder, err error) {
 	for _, l := range ladder.All() {
 		out = append(out, ShelfLadder{Ladder: l})
 	}
@@ -35,7 +35,7 @@ func (c *Club) Ladders(ctx context.Context) (out []ShelfLadder, err error) {
 }
 
 // Ladder is one that ships, or one of the club's own.
-func (c *Club) Ladder(ctx context.Context, id string) (out ShelfLadder, err error) {
+func (c *Shelf) Ladder(ctx context.Context, id string) (out ShelfLadder, err error) {
 	if l, ok := ladder.ByID(id); ok {
 		return ShelfLadder{Ladder: *l}, nil
 	}
@@ -65,7 +65,7 @@ func findLadder(ctx context.Context, q *gen.Queries, id string) (*ladder.Ladder,
 }
 
 // SaveLadder makes a ladder of the club's own (version 0) or changes one.
-func (c *Club) SaveLadder(ctx context.Context, s ShelfLadder) (ShelfLadder, error) {
+func (c *Shelf) SaveLadder(ctx context.Context, s ShelfLadder) (ShelfLadder, error) {
 	if err := ladders.ownID(s.Ladder.ID); err != nil {
 		return s, err
 	}
@@ -82,6 +82,6 @@ func (c *Club) SaveLadder(ctx context.Context, s ShelfLadder) (ShelfLadder, erro
 }
 
 // RemoveLadder takes a ladder of the club's own away; who stands on it stays.
-func (c *Club) RemoveLadder(ctx context.Context, id string) error {
+func (c *Shelf) RemoveLadder(ctx context.Context, id string) error {
 	return c.remove(ctx, ladders, id)
 }

@@ -49,7 +49,7 @@ func TestARungGoesRound(t *testing.T) {
 	c, l := withLesson(t)
 	who := l.Students[0]
 	day := time.Date(2026, 5, 4, 10, 0, 0, 0, time.Local)
-	c.Now = func() time.Time { return day }
+	c.SetClock(func() time.Time { return day })
 	const id = "short-ball-pressure"
 	all, err := c.Move(ctx, who, Step{Ladder: id, Kind: ladder.Begin, Rung: "toss"})
 	require.NoError(t, err)
@@ -111,7 +111,7 @@ func TestARungIsEased(t *testing.T) {
 	c, l := withLesson(t)
 	who := l.Students[0]
 	day := time.Date(2026, 5, 4, 10, 0, 0, 0, time.Local)
-	c.Now = func() time.Time { return day }
+	c.SetClock(func() time.Time { return day })
 	_, err := c.Move(ctx, who, Step{Ladder: "finger-holds", Kind: ladder.Begin, Rung: "two"})
 	require.NoError(t, err)
 	grip := ofShelf(t, "loosen-the-grip")
@@ -214,7 +214,7 @@ func TestHomeIsAskedOnce(t *testing.T) {
 func TestWeeksCarryTheirWork(t *testing.T) {
 	c, l := withLesson(t)
 	day := time.Date(2026, 5, 4, 10, 0, 0, 0, time.Local) // a Monday
-	c.Now = func() time.Time { return day }
+	c.SetClock(func() time.Time { return day })
 	planned, err := c.PlanCourse(course.Course{
 		Format: course.Format, Version: course.Version, ID: id(), Title: "Spring", Students: l.Students,
 		Court: "tennis", Start: "17:00", Minutes: 60, Days: []int{2, 4}, From: "2026-05-05",

@@ -9,16 +9,19 @@ import (
 	"slices"
 	"time"
 
-	"hodometer/core/drill"
 	"hodometer/core/lesson"
 	"hodometer/core/plan"
-	"hodometer/core/units"
-	"hodometer/core/watch"
 	"hodometer/internal/store"
 	"hodometer/internal/store/gen"
-
-	"github.com/google/uuid"
 )
+
+// Diary is where lessons are kept, and reckoned as they stand.
+type Diary struct {
+	store    *store.Store
+	planner  *plan.Planner
+	students *Roll
+	evidence *Ledger
+}
 
 // Outline is a block as a list shows it.
 type Outline struct {
@@ -43,7 +46,7 @@ type Summary struct {
 }
 
 // Lessons are a page of the lessons, latest day first, or earliest first.
-func (c *Club) Lessons(ctx context.Context, part Part, earliest bool) (out Page[Summary], err error) {
+func (c *Diary) Lessons(ctx context.Context, part Part, earliest bool) (out Page[Summary], err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		out, err = lessonsOf(ctx, q, part, earliest)
 		return err
@@ -145,7 +148,7 @@ func summaries(ctx context.Context, q *gen.Queries, rows []gen.PageOfLessonsRow)
 }
 
 // LessonInShort is one lesson as a list shows it.
-func (c *Club) LessonInShort(ctx context.Context, id string) (out Summary, err error) {
+func (c *Diary) LessonInShort(ctx context.Context, id string) (out Summary, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		rows, err := q.ListLessonDays(ctx, []string{id})
 		if err != nil {
@@ -163,7 +166,7 @@ func (c *Club) LessonInShort(ctx context.Context, id string) (out Summary, err e
 
 // LastLesson is the latest lesson, given or planned, of just these students, or where there
 // is none of any of them; Missing where none had one.
-func (c *Club) LastLesson(ctx context.Context, students []string) (l *lesson.Lesson, err error) {
+func (c *Diary) LastLesson(ctx context.Context, students []string) (l *lesson.Lesson, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		l, err = lastLesson(ctx, q, students)
 		return err
@@ -194,7 +197,7 @@ func lastLesson(ctx context.Context, q *gen.Queries, students []string) (*lesson
 }
 
 // Lesson is one lesson, whole.
-func (c *Club) Lesson(ctx context.Context, id string) (l *lesson.Lesson, err error) {
+func (c *Diary) Lesson(ctx context.Context, id string) (l *lesson.Lesson, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		l, err = readLesson(ctx, q, id)
 		return err
@@ -257,7 +260,7 @@ func readLesson(ctx context.Context, q *gen.Queries, id string) (*lesson.Lesson,
 // was read. A save that comes too late is put together with what was saved
 // meanwhile, and refused with Stale where both changed the same thing. What is
 // returned is the lesson as it now stands.
-func (c *Club) SaveLesson(ctx context.Context, l *lesson.Lesson) (saved *lesson.Lesson, err error) {
+func (c *Diary) SaveLesson(ctx context.Context, l *lesson.Lesson) (saved *lesson.Lesson, err error) {
 	err = c.store.Write(ctx, func(q *gen.Queries) error {
 		saved, err = c.saveLesson(ctx, q, l)
 		return err
@@ -268,7 +271,7 @@ func (c *Club) SaveLesson(ctx context.Context, l *lesson.Lesson) (saved *lesson.
 	return saved, nil
 }
 
-func (c *Club) saveLesson(
+func (c *Diary) saveLesson(
 	ctx context.Context,
 	q *gen.Queries,
 	l *lesson.Lesson,
@@ -362,19 +365,6 @@ func follow(blocks []lesson.Block, was *lesson.Lesson) []lesson.Block {
 	return out
 }
 
-// known refuses students nobody has heard of.
-func known(ctx context.Context, q *gen.Queries, ids []string) error {
-	var p units.Problems
-	for i, id := range ids {
-		if _, err := q.GetStudent(ctx, id); errors.Is(err, sql.ErrNoRows) {
-			p.Add(fmt.Sprintf("students[%d]", i), "this student does not exist")
-		} else if err != nil {
-			return err
-		}
-	}
-	return p.Err()
-}
-
 // merged puts a late save and what was saved meanwhile together, or is Stale,
 // with what changed since the version that was edited, where both changed the
 // same thing.
@@ -400,7 +390,7 @@ func merged(ctx context.Context, q *gen.Queries, l, current *lesson.Lesson) (les
 	return lesson.Lesson{}, out
 }
 
-func (c *Club) writeParts(ctx context.Context, q *gen.Queries, l *lesson.Lesson) error {
+func (c *Diary) writeParts(ctx context.Context, q *gen.Queries, l *lesson.Lesson) error {
 	if err := q.DeleteLessonStudents(ctx, l.ID); err != nil {
 		return err
 	}
@@ -444,109 +434,20 @@ func (c *Club) writeParts(ctx context.Context, q *gen.Queries, l *lesson.Lesson)
 		gen.InsertLessonVersionParams{
 			LessonID: l.ID,
 			Version:  int64(l.Version),
-			SavedAt:  c.Now().UnixMilli(),
+			SavedAt:  c.store.Now().UnixMilli(),
 			Body:     string(whole),
 		},
 	)
 }
 
-// Reckon plans a lesson as it stands on a screen, saved or not, with what is
-// known of its students now; of one block, if it is named, also who is where and
-// what could be otherwise.
-func (c *Club) Reckon(
-	ctx context.Context,
-	l *lesson.Lesson,
-	system units.System,
-	detail string,
-) (out plan.Plan, err error) {
-	if err := l.Validate().Err(); err != nil {
-		return out, err
-	}
-	students, err := c.everybody(ctx, l.Students, l.Date, l.ID, l.Court)
-	if err != nil {
-		return out, err
-	}
-	return c.reckon(ctx, l, students, system, detail)
-}
-
-func (c *Club) reckon(
-	ctx context.Context,
-	l *lesson.Lesson,
-	students []plan.Student,
-	system units.System,
-	detail string,
-) (plan.Plan, error) {
-	out, err := c.planner.Plan(ctx, l, students, system)
-	if err != nil {
-		return out, err
-	}
-	if detail != "" {
-		out.Detail = c.planner.Detail(ctx, l, &out, detail, students, system)
-	}
-	for _, n := range out.Notices { // a block that a fix adds gets its id here: the core makes none
-		for _, f := range n.Fixes {
-			name(f.Blocks)
+// Since is when the first lesson was saved; the zero time: none was.
+func (c *Diary) Since(ctx context.Context) (at time.Time, err error) {
+	err = c.store.View(ctx, func(q *gen.Queries) error {
+		ms, err := q.FirstWork(ctx)
+		if ms > 0 {
+			at = time.UnixMilli(ms)
 		}
-	}
-	return out, nil
-}
-
-// Watched is one play of a lesson, and its number.
-type Watched struct {
-	Play int `json:"play"`
-	watch.Lesson
-}
-
-// Watch plays a lesson once with dice, as the play of that number or the typical one.
-func (c *Club) Watch(ctx context.Context, l *lesson.Lesson, number int) (out Watched, err error) {
-	if err := l.Validate().Err(); err != nil {
-		return out, err
-	}
-	students, err := c.everybody(ctx, l.Students, l.Date, l.ID, l.Court)
-	if err != nil {
-		return out, err
-	}
-	trails, number, err := c.planner.Watch(ctx, l, students, number)
-	if err != nil {
-		return out, err
-	}
-	began, err := time.Parse("2006-01-02 15:04", l.Date+" "+l.Start)
-	if err != nil {
-		return out, err
-	}
-	return Watched{number, watch.Events(l, began.UnixMilli(), trails)}, nil
-}
-
-// Place is a block for a drill, brought to the court of a lesson, and where in
-// the lesson it goes.
-type Place struct {
-	Block lesson.Block `json:"block"`
-	At    int          `json:"at"`
-}
-
-// PlaceDrill says where a drill goes in a lesson. A drill that cannot be brought
-// to the lesson's court is placed as it is.
-func (c *Club) PlaceDrill(l *lesson.Lesson, d *drill.Drill) (Place, error) {
-	if p := d.Validate(); len(p) > 0 {
-		var under units.Problems
-		under.Under("drill", p)
-		return Place{}, under
-	}
-	if d.Pattern.Court != l.Court {
-		if there, err := d.On(&c.planner.Flights, l.Court); err == nil && there.Validate().Err() == nil {
-			d = &there
-		}
-	}
-	blocks := []lesson.Block{lesson.ForDrill(d)}
-	name(blocks)
-	return Place{blocks[0], l.PlaceForDrill()}, nil
-}
-
-// name gives ids to blocks that have none.
-func name(blocks []lesson.Block) {
-	for i := range blocks {
-		if blocks[i].ID == "" {
-			blocks[i].ID = uuid.Must(uuid.NewV7()).String()
-		}
-	}
+		return err
+	})
+	return at, err
 }

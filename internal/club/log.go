@@ -50,9 +50,9 @@ type Entry struct {
 
 // Log is a page of the runs, latest first: those that count, or those that were removed or
 // given up.
-func (c *Club) Log(ctx context.Context, part Part, gone bool) (out Page[Entry], err error) {
+func (c *Ledger) Log(ctx context.Context, part Part, gone bool) (out Page[Entry], err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
-		out, err = logOf(ctx, q, part, gone, c.Now().Location())
+		out, err = logOf(ctx, q, part, gone, c.store.Now().Location())
 		return err
 	})
 	return out, err
@@ -200,7 +200,7 @@ func markOf(r gen.Result) (key progress.Key, m progress.Mark, err error) {
 	g := goal.Goal{Kind: goal.Kind(r.Kind), Count: more.Goal, Seconds: more.Seconds, SetOf: more.SetOf}
 	key = drill.SeriesOf(r.Drill, r.Stage, g)
 	m = progress.Mark{
-		Run: r.RunID, At: r.At, Day: dayOf(time.UnixMilli(r.At)), Goal: more.Goal, Met: r.Met != 0,
+		Run: r.RunID, At: r.At, Day: units.DayNumber(time.UnixMilli(r.At)), Goal: more.Goal, Met: r.Met != 0,
 		Held: more.Held, Title: more.Title, Name: cmp.Or(more.Name, r.Stage), Value: float64(more.Count),
 		Balls: int(r.Balls), Choices: more.Choices, Far: more.Far,
 	}
@@ -275,3 +275,6 @@ func (e *Entry) share(student string) *Share {
 	}
 	return &e.Students[i]
 }
+
+// keyOf a run: when it began, and its id.
+func keyOf(at int64, id string) []string { return []string{strconv.FormatInt(at, 10), id} }

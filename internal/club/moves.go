@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 
+	"hodometer/core/court"
 	"hodometer/core/draft"
 	"hodometer/core/ladder"
 	"hodometer/core/units"
@@ -22,7 +23,7 @@ type Step struct {
 
 // Move puts a student on a ladder, up, down or off it. Setting somebody elsewhere than
 // advised takes a reason.
-func (c *Club) Move(ctx context.Context, student string, s Step) (out StudentLadders, err error) {
+func (c *Guide) Move(ctx context.Context, student string, s Step) (out StudentLadders, err error) {
 	err = c.store.Write(ctx, func(q *gen.Queries) error {
 		if _, err := q.GetStudent(ctx, student); err != nil {
 			return orMissing(err, "student")
@@ -55,7 +56,7 @@ func (c *Club) Move(ctx context.Context, student string, s Step) (out StudentLad
 			return err
 		}
 		return q.InsertMove(ctx, gen.InsertMoveParams{
-			StudentID: student, Ladder: s.Ladder, N: n + 1, At: c.Now().UnixMilli(), Kind: string(s.Kind),
+			StudentID: student, Ladder: s.Ladder, N: n + 1, At: c.store.Now().UnixMilli(), Kind: string(s.Kind),
 			Rung: s.Rung, Reason: strings.TrimSpace(s.Reason),
 		})
 	})
@@ -66,7 +67,7 @@ func (c *Club) Move(ctx context.Context, student string, s Step) (out StudentLad
 }
 
 // TakeBack undoes a student's last move on a ladder.
-func (c *Club) TakeBack(ctx context.Context, student, ladderID string) (out StudentLadders, err error) {
+func (c *Guide) TakeBack(ctx context.Context, student, ladderID string) (out StudentLadders, err error) {
 	err = c.store.Write(ctx, func(q *gen.Queries) error {
 		n, err := q.LastMove(ctx, gen.LastMoveParams{StudentID: student, Ladder: ladderID})
 		if err != nil {
@@ -86,7 +87,7 @@ func (c *Club) TakeBack(ctx context.Context, student, ladderID string) (out Stud
 
 // Decline remembers that advice was declined, or (not) that it is wanted again. What was
 // declined comes back when something new was counted.
-func (c *Club) Decline(ctx context.Context, student, advice string, no bool) (out StudentLadders, err error) {
+func (c *Guide) Decline(ctx context.Context, student, advice string, no bool) (out StudentLadders, err error) {
 	if out, err = c.LaddersOf(ctx, student); err != nil {
 		return out, err
 	}
@@ -110,7 +111,7 @@ func (c *Club) Decline(ctx context.Context, student, advice string, no bool) (ou
 			return q.DropDeclined(ctx, gen.DropDeclinedParams{StudentID: student, Advice: advice})
 		}
 		return q.Decline(ctx, gen.DeclineParams{
-			StudentID: student, Advice: advice, At: c.Now().UnixMilli(), Sessions: int64(sessions),
+			StudentID: student, Advice: advice, At: c.store.Now().UnixMilli(), Sessions: int64(sessions),
 		})
 	})
 	if err != nil {
@@ -120,14 +121,14 @@ func (c *Club) Decline(ctx context.Context, student, advice string, no bool) (ou
 }
 
 // work is what the ladders of these students give a lesson on that court to do.
-func (c *Club) work(
+func (c *Guide) work(
 	ctx context.Context,
 	q *gen.Queries,
 	students []string,
 	courtID string,
 ) (out []draft.Work, err error) {
 	for _, id := range students {
-		w, err := c.climber(ctx, q, id, dayOf(c.Now()))
+		w, err := c.climber(ctx, q, id, units.DayNumber(c.store.Now()))
 		if err != nil {
 			return nil, err
 		}
@@ -138,7 +139,7 @@ func (c *Club) work(
 		for _, climb := range climbs {
 			r := &climb.Ladder.Rungs[climb.Ladder.At(climb.Next.Rung)]
 			d := w.drill(ctx, r.Drill)
-			if climb.Ladder.Sport != sportOf(courtID) || d == nil {
+			if climb.Ladder.Sport != court.SportOf(courtID) || d == nil {
 				continue
 			}
 			at := r.StageIn(d)

@@ -18,7 +18,7 @@ type Order struct {
 
 // OrderOf students by the games they played against each other and others: most of it is
 // their level until there are games.
-func (c *Club) OrderOf(ctx context.Context, ids []string, longest int) (out Order, err error) {
+func (c *Ledger) OrderOf(ctx context.Context, ids []string, longest int) (out Order, err error) {
 	if len(ids) < 2 {
 		return out, units.Problems{{Field: "students", Detail: "a ranking needs at least two students"}}
 	}

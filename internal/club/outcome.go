@@ -6,6 +6,7 @@ import (
 	"maps"
 	"slices"
 
+	"hodometer/core/court"
 	"hodometer/core/lesson"
 	"hodometer/core/run"
 	"hodometer/core/units"
@@ -19,7 +20,7 @@ const clockOff = 36 * 60 * 60 * 1000
 
 // writeOutcome writes what the log and the estimates read: the run's status and, once
 // it is finished, what it keeps.
-func (c *Club) writeOutcome(
+func (c *Runs) writeOutcome(
 	ctx context.Context,
 	q *gen.Queries,
 	id string,
@@ -82,7 +83,7 @@ type writing struct {
 
 // writeResults keeps what was counted of each stage, and what its balls were asked
 // for.
-func (c *Club) writeResults(ctx context.Context, w writing) error {
+func (c *Runs) writeResults(ctx context.Context, w writing) error {
 	level := map[string]units.Level{}
 	for _, k := range w.state.Results(w.l) {
 		if level[k.Student] == "" {
@@ -91,7 +92,7 @@ func (c *Club) writeResults(ctx context.Context, w writing) error {
 				return err
 			}
 			who := student(s)
-			level[k.Student] = who.In(sportOf(w.l.Court))
+			level[k.Student] = who.In(court.SportOf(w.l.Court))
 		}
 		d := w.l.Block(k.Block).DrillFor(k.Student)
 		whole := d

@@ -109,8 +109,8 @@ const (
 // Pack puts together the events of the runs that are over and were begun days ago: an event
 // then takes an eighth of the room. It goes on until there are none, a few at a time, so that
 // who counts meanwhile does not wait, and returns how many there were.
-func (c *Club) Pack(ctx context.Context) (runs int, err error) {
-	before := c.Now().Add(-quiet).UnixMilli()
+func (c *Runs) Pack(ctx context.Context) (runs int, err error) {
+	before := c.store.Now().Add(-quiet).UnixMilli()
 	for ctx.Err() == nil {
 		var some []string
 		err = c.store.Write(ctx, func(q *gen.Queries) error {

@@ -14,7 +14,7 @@ import (
 func over(t testing.TB, c *Club, of string, days, balls int) string {
 	was := c.Now
 	defer func() { c.Now = was }()
-	c.Now = func() time.Time { return was().AddDate(0, 0, -days) }
+	c.SetClock(func() time.Time { return was().AddDate(0, 0, -days) })
 	at := c.Now().UnixMilli()
 	opened, err := c.OpenRun(ctx, id(), of)
 	require.NoError(t, err)

@@ -5,7 +5,6 @@ import (
 	"encoding/base64"
 	"encoding/json"
 	"math"
-	"strconv"
 	"strings"
 	"time"
 
@@ -83,6 +82,3 @@ func (p Part) times(where *time.Location) (since, until int64, err error) {
 	}
 	return since, until, nil
 }
-
-// keyOf a run: when it began, and its id.
-func keyOf(at int64, id string) []string { return []string{strconv.FormatInt(at, 10), id} }

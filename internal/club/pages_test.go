@@ -42,7 +42,7 @@ func TestPagesHoldEverythingOnce(t *testing.T) {
 	lessons, runs := map[string]bool{l.ID: true}, map[string]bool{}
 	for i := range 25 {
 		day := time.Date(2026, 1, 1+i/3, 0, 0, 0, 0, time.Local) // several begin at once
-		c.Now = func() time.Time { return day }
+		c.SetClock(func() time.Time { return day })
 		other := on(t, c, l, day.Format(time.DateOnly), "Lesson")
 		lessons[other.ID] = true
 		runs[begun(t, c, other.ID)] = true
@@ -101,7 +101,7 @@ func TestAPartOfAList(t *testing.T) {
 	both.Students = append([]string{tove.ID}, l.Students...)
 	pair := on(t, c, &both, "2026-06-03", "Pairs in the evening")
 	off := on(t, c, l, "2026-07-01", "100% serves")
-	c.Now = func() time.Time { return time.Date(2026, 6, 3, 18, 0, 0, 0, time.Local) }
+	c.SetClock(func() time.Time { return time.Date(2026, 6, 3, 18, 0, 0, 0, time.Local) })
 	of := begun(t, c, pair.ID)
 	list := func(p Part) (ids []string) {
 		page, err := c.Lessons(ctx, p, false)

@@ -15,8 +15,16 @@ import (
 	"hodometer/core/progress"
 	"hodometer/core/target"
 	"hodometer/core/units"
+	"hodometer/internal/store"
 	"hodometer/internal/store/gen"
 )
+
+// Ledger is what was counted of everybody.
+type Ledger struct {
+	store   *store.Store
+	planner *plan.Planner
+	people  people
+}
 
 // people remembers what is known of students, since every check of a lesson
 // asks for all of it. The file counts the writes that change it: what was read
@@ -48,20 +56,8 @@ type session struct {
 	rating  float64
 }
 
-// dayOf is the day by the calendar of that place, counted from any.
-func dayOf(t time.Time) int {
-	y, m, d := t.Date()
-	return int(time.Date(y, m, d, 0, 0, 0, 0, time.UTC).Unix() / (24 * 60 * 60))
-}
-
-// dayNamed is the day of a date such as 2026-05-17; false where it is none.
-func dayNamed(date string) (int, bool) {
-	t, err := time.Parse(time.DateOnly, date)
-	return dayOf(t), err == nil
-}
-
 // read gives a student as of that count of writes, from memory where it can.
-func (c *Club) read(ctx context.Context, q *gen.Queries, version int64, id string) (*person, error) {
+func (c *Ledger) read(ctx context.Context, q *gen.Queries, version int64, id string) (*person, error) {
 	p := &c.people
 	p.mu.Lock()
 	if p.known == nil || p.version != version {
@@ -84,7 +80,7 @@ func (c *Club) read(ctx context.Context, q *gen.Queries, version int64, id strin
 	return out, nil
 }
 
-func (c *Club) readPerson(ctx context.Context, q *gen.Queries, id string) (*person, error) {
+func (c *Ledger) readPerson(ctx context.Context, q *gen.Queries, id string) (*person, error) {
 	row, err := q.GetStudent(ctx, id)
 	if err != nil {
 		return nil, orMissing(err, "student")
@@ -119,14 +115,14 @@ func (c *Club) readPerson(ctx context.Context, q *gen.Queries, id string) (*pers
 		}
 		in := ""
 		if len(asks) > 0 {
-			in = sportOf(asks[0].Court)
+			in = court.SportOf(asks[0].Court)
 		}
 		level, err := target.LevelOf(out.student.In(in))
 		if err != nil {
 			return nil, err
 		}
 		results = append(results, progress.Result{
-			Run: r.RunID, Skill: r.Skill, At: r.At, Day: dayOf(time.UnixMilli(r.At)),
+			Run: r.RunID, Skill: r.Skill, At: r.At, Day: units.DayNumber(time.UnixMilli(r.At)),
 			Balls: int(r.Balls), Good: int(r.Good), Best: int(r.Best), Met: r.Met != 0, Radius: r.Radius,
 			Curve: drill.CurveOf(&c.planner.Curves, level, asks),
 		})
@@ -142,7 +138,7 @@ func (c *Club) readPerson(ctx context.Context, q *gen.Queries, id string) (*pers
 	for _, r := range sessions {
 		out.sessions = append(
 			out.sessions,
-			session{r.LessonID, dayOf(time.UnixMilli(r.StartedAt)), r.Minutes, float64(r.Rating)},
+			session{r.LessonID, units.DayNumber(time.UnixMilli(r.StartedAt)), r.Minutes, float64(r.Rating)},
 		)
 	}
 	return out, err
@@ -174,7 +170,7 @@ func (p *person) at(day int, in, lesson string) plan.Student {
 }
 
 // planned are the lessons of a student from now until that day, but for that one.
-func (c *Club) planned(
+func (c *Ledger) planned(
 	ctx context.Context,
 	q *gen.Queries,
 	student string,
@@ -183,10 +179,10 @@ func (c *Club) planned(
 ) (out []progress.Worked, err error) {
 	rows, err := q.ListPlannedOfStudent(
 		ctx,
-		gen.ListPlannedOfStudentParams{Student: student, From: c.Now().Format(time.DateOnly)},
+		gen.ListPlannedOfStudentParams{Student: student, From: c.store.Now().Format(time.DateOnly)},
 	)
 	for _, r := range rows {
-		on, ok := dayNamed(r.Date)
+		on, ok := units.DayNumbered(r.Date)
 		if before := day - on; ok && r.ID != lesson && before >= 0 && before < progress.LoadDays {
 			out = append(out, progress.Worked{DaysBefore: before, Minutes: float64(r.SlotMinutes)})
 		}
@@ -196,14 +192,14 @@ func (c *Club) planned(
 
 // everybody are the students of these ids, in order, as they are known on the date
 // of that lesson in the sport of its court; today where it has none, and for what is past.
-func (c *Club) everybody(
+func (c *Ledger) everybody(
 	ctx context.Context,
 	ids []string,
 	date, lesson, courtID string,
 ) (out []plan.Student, err error) {
-	day, ok := dayNamed(date)
+	day, ok := units.DayNumbered(date)
 	if !ok {
-		day = dayOf(c.Now())
+		day = units.DayNumber(c.store.Now())
 	}
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		version, err := q.EvidenceVersion(ctx)
@@ -219,7 +215,7 @@ func (c *Club) everybody(
 			case err != nil:
 				return err
 			default:
-				s := p.at(day, sportOf(courtID), lesson)
+				s := p.at(day, court.SportOf(courtID), lesson)
 				soon, err := c.planned(ctx, q, id, day, lesson)
 				if err != nil {
 					return err
@@ -240,7 +236,7 @@ func (c *Club) everybody(
 }
 
 // knownBefore are these students with what was counted of them in other runs.
-func (c *Club) knownBefore(
+func (c *Ledger) knownBefore(
 	ctx context.Context,
 	q *gen.Queries,
 	ids []string,
@@ -255,7 +251,7 @@ func (c *Club) knownBefore(
 		if err != nil {
 			return nil, err
 		}
-		s := p.at(dayOf(c.Now()), sportOf(courtID), "")
+		s := p.at(units.DayNumber(c.store.Now()), court.SportOf(courtID), "")
 		s.Series = map[progress.Key]*progress.Series{}
 		for k, series := range p.series {
 			other := progress.Series{Key: k}
@@ -336,9 +332,4 @@ func stand(ctx context.Context, q *gen.Queries, students []plan.Student) error {
 	}
 	plan.Stand(students, others, meetings)
 	return nil
-}
-
-// anybody of a level, of whom nothing was counted.
-func anybody(level units.Level, hand court.Hand) plan.Student {
-	return plan.Student{Name: "a student", Hand: hand, Level: level}
 }

@@ -44,9 +44,9 @@ func give(t *testing.T, c *Club, l *lesson.Lesson, effort int) {
 func TestTheNextLessonKnowsTheLast(t *testing.T) {
 	c, l := withLesson(t)
 	now := time.Date(2026, 5, 17, 17, 0, 0, 0, time.Local)
-	c.Now = func() time.Time { return now.AddDate(0, 0, -6) }
+	c.SetClock(func() time.Time { return now.AddDate(0, 0, -6) })
 	give(t, c, l, 8)
-	c.Now = func() time.Time { return now }
+	c.SetClock(func() time.Time { return now })
 
 	itself, err := c.Reckon(ctx, l, units.Metric, "")
 	require.NoError(t, err)
@@ -79,12 +79,12 @@ func TestTheNextLessonKnowsTheLast(t *testing.T) {
 	}
 	require.InDelta(t, planned+soon, later.Students[0].Load.Value, 0.1)
 
-	c.Now = func() time.Time { return now.AddDate(0, 0, 40) }
+	c.SetClock(func() time.Time { return now.AddDate(0, 0, 40) })
 	w.Date = c.Now().Format(time.DateOnly)
 	drafts, err = c.Drafts(ctx, w)
 	require.NoError(t, err)
 	require.Contains(t, drafts[0].Why, "was last done 46 days ago")
-	c.Now = func() time.Time { return now.AddDate(1, 0, 0) }
+	c.SetClock(func() time.Time { return now.AddDate(1, 0, 0) })
 	w.Date = c.Now().Format(time.DateOnly)
 	drafts, err = c.Drafts(ctx, w)
 	require.NoError(t, err)

@@ -4,6 +4,7 @@ import (
 	"context"
 	"math"
 
+	"hodometer/core/court"
 	"hodometer/core/drill"
 	"hodometer/core/plan"
 	"hodometer/core/progress"
@@ -65,7 +66,7 @@ type Lived struct {
 }
 
 // Record reads a student and all that was counted.
-func (c *Club) Record(ctx context.Context, id string) (out Record, err error) {
+func (c *Ledger) Record(ctx context.Context, id string) (out Record, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		version, err := q.EvidenceVersion(ctx)
 		if err != nil {
@@ -139,7 +140,7 @@ func (p *person) near(i int) (float64, error) {
 	if len(asks) == 0 {
 		return 0, nil
 	}
-	level, err := target.LevelOf(p.student.In(sportOf(asks[0].Court)))
+	level, err := target.LevelOf(p.student.In(court.SportOf(asks[0].Court)))
 	if err != nil {
 		return 0, err
 	}
@@ -194,4 +195,16 @@ func (r *Record) seen(ctx context.Context, q *gen.Queries, p *person) error {
 		r.Lessons = append(r.Lessons, Lived{l.RunID, l.StartedAt, int(l.Engaged), int(l.Effort)})
 	}
 	return err
+}
+
+// Skill is a student's way at one skill, oldest session first. The estimates
+// are for a target of Radius metres, the last one played to; Within is the metres
+// around its aim that hold half of the balls, 0 where fewer come over the net.
+type Skill struct {
+	ID     drill.Skill        `json:"skill"`
+	Label  string             `json:"label"`
+	Short  string             `json:"short"` // its stroke alone
+	Radius float64            `json:"radius"`
+	Within float64            `json:"within,omitempty"`
+	Track  []progress.Counted `json:"track"`
 }

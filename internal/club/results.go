@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"math"
 	"time"
 
 	"hodometer/core/units"
@@ -44,7 +45,7 @@ const mostResults = 50_000
 
 // Results lists what was counted from the one day to the other, both included and ""
 // for none, of one student or ("") all.
-func (c *Club) Results(ctx context.Context, student, from, to string) (out Results, err error) {
+func (c *Ledger) Results(ctx context.Context, student, from, to string) (out Results, err error) {
 	since, until, err := period(from, to)
 	if err != nil {
 		return out, err
@@ -94,7 +95,7 @@ func (c *Club) Results(ctx context.Context, student, from, to string) (out Resul
 }
 
 // gamesBetween puts in the games of the period.
-func (c *Club) gamesBetween(
+func (c *Ledger) gamesBetween(
 	ctx context.Context,
 	q *gen.Queries,
 	out *Results,
@@ -124,4 +125,27 @@ func (c *Club) gamesBetween(
 		}
 	}
 	return err
+}
+
+// period is the time from one day to another, both included.
+func period(from, to string) (since, until int64, err error) {
+	until = math.MaxInt64
+	var wrong units.Problems
+	day := func(field, said string) (time.Time, bool) {
+		if said == "" {
+			return time.Time{}, false
+		}
+		t, err := time.ParseInLocation(time.DateOnly, said, time.Local)
+		if err != nil {
+			wrong.Add(field, fmt.Sprintf("%q is not a date; write it as 2026-05-17", said))
+		}
+		return t, err == nil
+	}
+	if t, given := day("from", from); given {
+		since = t.UnixMilli()
+	}
+	if t, given := day("to", to); given {
+		until = t.AddDate(0, 0, 1).UnixMilli()
+	}
+	return since, until, wrong.Err()
 }

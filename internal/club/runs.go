@@ -15,8 +15,18 @@ import (
 	"hodometer/core/play"
 	"hodometer/core/run"
 	"hodometer/core/units"
+	"hodometer/internal/store"
 	"hodometer/internal/store/gen"
 )
+
+// Runs are the lessons that are given, and were.
+type Runs struct {
+	store    *store.Store
+	planner  *plan.Planner
+	evidence *Ledger
+	// following are those that go on.
+	following following
+}
 
 // Run is a lesson being given, or given.
 type Run struct {
@@ -54,7 +64,7 @@ func (r Run) From() *Origin { return &Origin{r.Lesson.ID, r.Lesson.Version} }
 
 // OpenRun is the run of that id, made by the device; before anything has happened in
 // it, it is the lesson as it stands now, and nothing is written.
-func (c *Club) OpenRun(ctx context.Context, id, lessonID string) (out Run, err error) {
+func (c *Runs) OpenRun(ctx context.Context, id, lessonID string) (out Run, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		row, err := q.GetRun(ctx, id)
 		switch {
@@ -94,7 +104,7 @@ func begins(l *lesson.Lesson) error {
 }
 
 // begin writes the row of a run with its first event.
-func (c *Club) begin(ctx context.Context, q *gen.Queries, id string, of Origin) error {
+func (c *Runs) begin(ctx context.Context, q *gen.Queries, id string, of Origin) error {
 	if _, err := q.GetRun(ctx, id); !errors.Is(err, sql.ErrNoRows) {
 		return err
 	}
@@ -125,12 +135,12 @@ func (c *Club) begin(ctx context.Context, q *gen.Queries, id string, of Origin) 
 	}
 	return q.InsertRun(
 		ctx,
-		gen.InsertRunParams{ID: id, LessonID: of.ID, Lesson: string(text), StartedAt: c.Now().UnixMilli()},
+		gen.InsertRunParams{ID: id, LessonID: of.ID, Lesson: string(text), StartedAt: c.store.Now().UnixMilli()},
 	)
 }
 
 // Run reads a run and folds its events.
-func (c *Club) Run(ctx context.Context, id string) (out Run, err error) {
+func (c *Runs) Run(ctx context.Context, id string) (out Run, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		_, l, events, err := readRun(ctx, q, id)
 		if err != nil {
@@ -143,7 +153,7 @@ func (c *Club) Run(ctx context.Context, id string) (out Run, err error) {
 }
 
 // run is all that a run carries.
-func (c *Club) run(
+func (c *Runs) run(
 	ctx context.Context,
 	q *gen.Queries,
 	id string,
@@ -176,7 +186,7 @@ func (c *Club) run(
 			return out, err
 		}
 	}
-	known, err := c.knownBefore(ctx, q, l.Students, id, l.Court)
+	known, err := c.evidence.knownBefore(ctx, q, l.Students, id, l.Court)
 	if err != nil {
 		return out, err
 	}
@@ -288,7 +298,7 @@ func readRun(
 // AddEvents adds what happened to a run and gives the state after it. Events
 // that are there already change nothing. Either all are taken or none. The first
 // of a run begins it, of the lesson it says it is of.
-func (c *Club) AddEvents(
+func (c *Runs) AddEvents(
 	ctx context.Context,
 	id string,
 	of *Origin,
@@ -301,7 +311,7 @@ func (c *Club) AddEvents(
 }
 
 // add is one adding, in a transaction; the lock of those that go on must be held.
-func (c *Club) add(ctx context.Context, q *gen.Queries, a *adding) error {
+func (c *Runs) add(ctx context.Context, q *gen.Queries, a *adding) error {
 	if _, known := c.following.runs[a.run]; !known && a.of != nil {
 		if err := c.begin(ctx, q, a.run, *a.of); err != nil {
 			return err

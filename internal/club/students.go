@@ -15,8 +15,12 @@ import (
 	"hodometer/core/lesson"
 	"hodometer/core/sport"
 	"hodometer/core/units"
+	"hodometer/internal/store"
 	"hodometer/internal/store/gen"
 )
+
+// Roll is the list of those who are taught.
+type Roll struct{ store *store.Store }
 
 // Student is one person taught. No more is kept of a child than a lesson needs: an age
 // band and no birth date, no address, nothing of anybody else.
@@ -83,15 +87,6 @@ func (s *Student) In(sportID string) units.Level {
 	return s.Level
 }
 
-// sportOf a court; "" for one that is none.
-func sportOf(courtID string) string {
-	c, err := court.ByID(courtID)
-	if err != nil {
-		return ""
-	}
-	return c.Sport
-}
-
 func (s *Student) validate() (p units.Problems) {
 	if !lesson.IsID(s.ID) {
 		p.Add("id", "a student's id is a UUID in lower case")
@@ -119,7 +114,7 @@ func (s *Student) validate() (p units.Problems) {
 		if err := in.Level.Validate(); err != nil {
 			p.Add(field+".level", err.Error())
 		}
-		if in.Stage != "" && sportOf(in.Stage) != in.Sport {
+		if in.Stage != "" && court.SportOf(in.Stage) != in.Sport {
 			p.Add(field+".stage", "this court is not for that sport")
 		}
 	}
@@ -175,7 +170,7 @@ func student(s gen.Student) Student {
 }
 
 // Students lists everybody, by name; those merged into others are not there.
-func (c *Club) Students(ctx context.Context) (out []Student, err error) {
+func (c *Roll) Students(ctx context.Context) (out []Student, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		rows, err := q.ListStudents(ctx)
 		out = make([]Student, 0, len(rows))
@@ -190,7 +185,7 @@ func (c *Club) Students(ctx context.Context) (out []Student, err error) {
 }
 
 // SaveStudent makes a student (version 0) or changes one.
-func (c *Club) SaveStudent(ctx context.Context, s Student) (Student, error) {
+func (c *Roll) SaveStudent(ctx context.Context, s Student) (Student, error) {
 	s.Name = strings.TrimSpace(s.Name)
 	if err := s.validate().Err(); err != nil {
 		return s, err
@@ -205,7 +200,7 @@ func (c *Club) SaveStudent(ctx context.Context, s Student) (Student, error) {
 	return s, err
 }
 
-func (c *Club) putStudent(ctx context.Context, q *gen.Queries, s Student) (Student, error) {
+func (c *Roll) putStudent(ctx context.Context, q *gen.Queries, s Student) (Student, error) {
 	more, err := json.Marshal(s.About)
 	if err != nil {
 		return s, err
@@ -260,7 +255,7 @@ func insertStudent(ctx context.Context, q *gen.Queries, s Student) (Student, err
 
 // Merge makes one student of two: what was counted of the one counts for the other from
 // then on. Nothing is moved: Split takes them apart again.
-func (c *Club) Merge(ctx context.Context, id, into string) (out Student, err error) {
+func (c *Roll) Merge(ctx context.Context, id, into string) (out Student, err error) {
 	if id == into {
 		return out, units.Problems{{Field: "into", Detail: "that is the same student"}}
 	}
@@ -291,7 +286,7 @@ func (c *Club) Merge(ctx context.Context, id, into string) (out Student, err err
 }
 
 // Split takes a student that was merged into another out again.
-func (c *Club) Split(ctx context.Context, id string) (out Student, err error) {
+func (c *Roll) Split(ctx context.Context, id string) (out Student, err error) {
 	err = c.store.Write(ctx, func(q *gen.Queries) error {
 		if err := q.EvidenceChanged(ctx); err != nil {
 			return err

@@ -73,7 +73,7 @@ type builder struct {
 // Fill builds the demo in an empty club.
 func Fill(ctx context.Context, c *club.Club) error {
 	b := &builder{club: c, rng: rand.New(rand.NewPCG(20, 26)), now: c.Now()}
-	defer func(now func() time.Time) { c.Now = now }(c.Now)
+	defer c.SetClock(time.Now)
 	wren := &person{
 		name:  "Wren Ashdown",
 		hand:  court.RightHand,
@@ -170,7 +170,7 @@ func Fill(ctx context.Context, c *club.Club) error {
 	if err := b.rhythm(ctx, wren, tove); err != nil {
 		return err
 	}
-	b.club.Now = func() time.Time { return b.now }
+	b.club.SetClock(func() time.Time { return b.now })
 	if _, err := b.plan(ctx, b.now, "17:00", "tennis", "Short balls to match play", wren, tove); err != nil {
 		return err
 	}
@@ -262,7 +262,7 @@ func (b *builder) give(
 	if err != nil {
 		return err
 	}
-	b.club.Now = func() time.Time { return clock }
+	b.club.SetClock(func() time.Time { return clock })
 	id := b.newID(clock)
 	r, err := b.club.OpenRun(ctx, id, l.ID)
 	if err != nil {

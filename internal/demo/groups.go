@@ -195,7 +195,7 @@ func (b *builder) drafted(ctx context.Context, t team, day time.Time) (*lesson.L
 func (b *builder) taught(ctx context.Context, t team) error {
 	for n := t.given - 1; n >= 0; n-- {
 		day := b.now.AddDate(0, 0, -t.ago-7*n)
-		b.club.Now = func() time.Time { return day }
+		b.club.SetClock(func() time.Time { return day })
 		l, err := b.drafted(ctx, t, day)
 		if err != nil {
 			return err

@@ -89,7 +89,7 @@ func (b *builder) ahead(ctx context.Context, pair team, player team) error {
 	}
 	for _, s := range steps {
 		at := b.now.AddDate(0, 0, -s.ago)
-		b.club.Now = func() time.Time { return at }
+		b.club.SetClock(func() time.Time { return at })
 		if _, err := b.club.Move(ctx, byName[s.who].ID, club.Step{
 			Ladder: s.ladder, Kind: s.kind, Rung: s.rung, Reason: s.reason,
 		}); err != nil {
@@ -99,7 +99,7 @@ func (b *builder) ahead(ctx context.Context, pair team, player team) error {
 	if err := b.home(ctx, byName["Wren Ashdown"].ID); err != nil {
 		return err
 	}
-	b.club.Now = func() time.Time { return b.now }
+	b.club.SetClock(func() time.Time { return b.now })
 	event := b.now.AddDate(0, 0, player.matchIn).Format(time.DateOnly)
 	if err := b.weeks(ctx, pair, 8, 6, course.StepByStep, ""); err != nil {
 		return err
@@ -110,7 +110,7 @@ func (b *builder) ahead(ctx context.Context, pair team, player team) error {
 // home gives somebody two practices, the first done twice since.
 func (b *builder) home(ctx context.Context, id string) error {
 	at := b.now.AddDate(0, 0, -7)
-	b.club.Now = func() time.Time { return at }
+	b.club.SetClock(func() time.Time { return at })
 	card, err := b.club.HomeOf(ctx, id)
 	if err != nil {
 		return err

@@ -29,6 +29,8 @@ var migrations embed.FS
 
 // Store is an open club file.
 type Store struct {
+	// Now tells the time at which things are saved; the demo sets it back to build the past.
+	Now func() time.Time
 	// read answers queries, several at once.
 	read *sql.DB
 	// write has one connection, so writers queue instead of colliding.
@@ -164,7 +166,7 @@ func Beside(ctx context.Context, path string) (*Store, error) {
 		db.Close()
 		return nil, err
 	}
-	s := &Store{path: path, beside: true, read: db, write: db}
+	s := &Store{Now: time.Now, path: path, beside: true, read: db, write: db}
 	s.closing, s.watched = make(chan struct{}), make(chan struct{})
 	close(s.watched) // the server watches
 	return s, nil
@@ -185,7 +187,7 @@ func dsn(path string) string {
 }
 
 func open(ctx context.Context, path string) (*Store, error) {
-	s := &Store{path: path, closing: make(chan struct{}), watched: make(chan struct{})}
+	s := &Store{Now: time.Now, path: path, closing: make(chan struct{}), watched: make(chan struct{})}
 	var err error
 	if s.write, err = sql.Open("sqlite", dsn(path)+"&_txlock=immediate"); err != nil {
 		return nil, fmt.Errorf("opening %s: %w", path, err)

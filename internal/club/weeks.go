@@ -7,7 +7,6 @@ import (
 	"errors"
 	"fmt"
 	"slices"
-	"strings"
 	"time"
 
 	"hodometer/core/course"
@@ -15,10 +14,20 @@ import (
 	"hodometer/core/drill"
 	"hodometer/core/lesson"
 	"hodometer/core/units"
+	"hodometer/internal/store"
 	"hodometer/internal/store/gen"
 
 	"github.com/google/uuid"
 )
+
+// Weeks are the courses of lessons ahead.
+type Weeks struct {
+	store     *store.Store
+	documents *Shelf
+	students  *Roll
+	lessons   *Diary
+	drafts    *Drafter
+}
 
 // Course is the weeks ahead of a student or a group, with what became of its lessons.
 type Course struct {
@@ -31,7 +40,7 @@ type Course struct {
 }
 
 // Courses lists the weeks ahead, those that begin first coming first.
-func (c *Club) Courses(ctx context.Context) (out []Course, err error) {
+func (c *Weeks) Courses(ctx context.Context) (out []Course, err error) {
 	out = []Course{}
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		rows, err := q.ListDocuments(ctx, string(courses))
@@ -119,7 +128,7 @@ func (out *Course) became(lessons map[string]become) {
 
 // PlanCourse lays a course's lessons over its days; nothing is saved. Themes are laid
 // where a manner is named.
-func (c *Club) PlanCourse(w course.Course, m course.Manner) (Course, error) {
+func (c *Weeks) PlanCourse(w course.Course, m course.Manner) (Course, error) {
 	if m != "" {
 		themes, err := course.Lay(len(w.Weeks), m)
 		if err != nil {
@@ -158,7 +167,7 @@ func validCourse(w *course.Course) error {
 
 // SaveCourse makes a course (version 0) or changes one; lessons that are drafted already
 // go to the days they are on now. All of it happens, or nothing.
-func (c *Club) SaveCourse(ctx context.Context, w Course) (Course, error) {
+func (c *Weeks) SaveCourse(ctx context.Context, w Course) (Course, error) {
 	if err := validCourse(&w.Course); err != nil {
 		return w, err
 	}
@@ -171,7 +180,7 @@ func (c *Club) SaveCourse(ctx context.Context, w Course) (Course, error) {
 		if err != nil {
 			return err
 		}
-		if _, err := c.put(ctx, q, courses, w.Course.ID, w.Version, w.Course); err != nil {
+		if _, err := c.documents.put(ctx, q, courses, w.Course.ID, w.Version, w.Course); err != nil {
 			return err
 		}
 		if err := c.moveLessons(ctx, q, &w.Course, was); err != nil {
@@ -184,7 +193,7 @@ func (c *Club) SaveCourse(ctx context.Context, w Course) (Course, error) {
 }
 
 // Course is one of the weeks ahead.
-func (c *Club) Course(ctx context.Context, id string) (out Course, err error) {
+func (c *Weeks) Course(ctx context.Context, id string) (out Course, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		out, err = courseOf(ctx, q, id)
 		return err
@@ -206,7 +215,7 @@ func courseOf(ctx context.Context, q *gen.Queries, id string) (out Course, err e
 
 // moveLessons puts drafted lessons on the days that the course moves them to. One whose
 // day was changed on its own page stays there: only what moved in the course moves.
-func (c *Club) moveLessons(
+func (c *Weeks) moveLessons(
 	ctx context.Context,
 	q *gen.Queries,
 	w *course.Course,
@@ -227,7 +236,7 @@ func (c *Club) moveLessons(
 			continue
 		}
 		l.Date, l.Start = s.Date, s.Start
-		if _, err := c.saveLesson(ctx, q, l); err != nil {
+		if _, err := c.lessons.saveLesson(ctx, q, l); err != nil {
 			return err
 		}
 	}
@@ -235,8 +244,8 @@ func (c *Club) moveLessons(
 }
 
 // RemoveCourse takes a course away; lessons that were drafted stay.
-func (c *Club) RemoveCourse(ctx context.Context, id string) error {
-	return c.remove(ctx, courses, id)
+func (c *Weeks) RemoveCourse(ctx context.Context, id string) error {
+	return c.documents.remove(ctx, courses, id)
 }
 
 // SlotChange is what is done to a lesson of a course.
@@ -248,7 +257,7 @@ type SlotChange struct {
 }
 
 // ChangeCourse moves a lesson of a course, calls it off or takes it up again.
-func (c *Club) ChangeCourse(ctx context.Context, id string, ch SlotChange) (Course, error) {
+func (c *Weeks) ChangeCourse(ctx context.Context, id string, ch SlotChange) (Course, error) {
 	w, err := c.Course(ctx, id)
 	if err != nil {
 		return w, err
@@ -283,7 +292,7 @@ func (c *Club) ChangeCourse(ctx context.Context, id string, ch SlotChange) (Cour
 // DraftSlot drafts one lesson of a course by its week's theme, the rungs of its students
 // and the work it carries, and saves it under the id it always had. One that is there
 // already stays as it is.
-func (c *Club) DraftSlot(ctx context.Context, id, slot string) (*lesson.Lesson, error) {
+func (c *Weeks) DraftSlot(ctx context.Context, id, slot string) (*lesson.Lesson, error) {
 	w, err := c.Course(ctx, id)
 	if err != nil {
 		return nil, err
@@ -293,7 +302,7 @@ func (c *Club) DraftSlot(ctx context.Context, id, slot string) (*lesson.Lesson, 
 		return nil, Missing{"lesson in this weekly plan"}
 	}
 	if slices.Contains(w.Drafted, slot) {
-		return c.Lesson(ctx, slot)
+		return c.lessons.Lesson(ctx, slot)
 	}
 	if s.State != course.Planned {
 		return nil, units.Problems{
@@ -305,7 +314,7 @@ func (c *Club) DraftSlot(ctx context.Context, id, slot string) (*lesson.Lesson, 
 		Students: w.Course.Students, Court: w.Course.Court, Date: s.Date, Start: s.Start, Minutes: s.Minutes,
 		Aim: drill.Focus(week.Aim), MatchOn: w.Course.Event, Theme: week.Theme,
 	}
-	switch last, err := c.LastLesson(ctx, w.Course.Students); { // with what was at hand then
+	switch last, err := c.lessons.LastLesson(ctx, w.Course.Students); { // with what was at hand then
 	case err == nil:
 		brief.Resources = last.Resources
 	case !errors.As(err, &Missing{}):
@@ -318,7 +327,7 @@ func (c *Club) DraftSlot(ctx context.Context, id, slot string) (*lesson.Lesson, 
 		}
 		brief.Carried = append(brief.Carried, work...)
 	}
-	drafts, err := c.Drafts(ctx, brief)
+	drafts, err := c.drafts.Drafts(ctx, brief)
 	if err != nil {
 		return nil, err
 	}
@@ -333,13 +342,13 @@ func (c *Club) DraftSlot(ctx context.Context, id, slot string) (*lesson.Lesson, 
 	l := drafts[0].Lesson
 	l.ID, l.Version = slot, 0
 	l.Title = fmt.Sprintf("%s, week %d: %s", w.Course.Title, s.Week+1, l.Title)
-	return c.SaveLesson(ctx, &l)
+	return c.lessons.SaveLesson(ctx, &l)
 }
 
 // carried is the work of a lesson that could not be given: its drills, where it had been
 // drafted.
-func (c *Club) carried(ctx context.Context, id string, s *course.Slot) (out []draft.Work, err error) {
-	l, err := c.Lesson(ctx, id)
+func (c *Weeks) carried(ctx context.Context, id string, s *course.Slot) (out []draft.Work, err error) {
+	l, err := c.lessons.Lesson(ctx, id)
 	if errors.As(err, &Missing{}) {
 		return nil, nil
 	}
@@ -364,101 +373,10 @@ func (c *Club) carried(ctx context.Context, id string, s *course.Slot) (out []dr
 	return out, nil
 }
 
-func (c *Club) sayDate(date string) string {
+func (c *Weeks) sayDate(date string) string {
 	t, err := time.Parse(time.DateOnly, date)
 	if err != nil {
 		return date
 	}
-	return units.Day(t, c.Now())
-}
-
-// Appointment is a lesson as a calendar shows it.
-type Appointment struct {
-	ID      string
-	Title   string
-	About   string
-	Date    string // 2006-01-02, local
-	Start   string // 15:04, local
-	Minutes int
-	Off     bool // called off
-	Version int
-}
-
-// Calendar is every lesson, drafted or not, of one student or ("") all, or one lesson.
-func (c *Club) Calendar(ctx context.Context, student, lesson string) (out []Appointment, err error) {
-	if student != "" {
-		err := c.store.View(ctx, func(q *gen.Queries) error { return known(ctx, q, []string{student}) })
-		if err != nil {
-			return nil, Missing{"student"}
-		}
-	}
-	var all []Summary
-	err = c.store.View(ctx, func(q *gen.Queries) error {
-		all, err = everyLesson(ctx, q, Part{Student: student})
-		return err
-	})
-	if err != nil {
-		return nil, err
-	}
-	weeks, err := c.Courses(ctx)
-	if err != nil {
-		return nil, err
-	}
-	named := map[string]string{}
-	people, err := c.Students(ctx)
-	if err != nil {
-		return nil, err
-	}
-	for _, s := range people {
-		named[s.ID] = s.Name
-	}
-	names := func(ids []string) string {
-		whole := make([]string, len(ids))
-		for i, id := range ids {
-			whole[i] = named[id]
-		}
-		return strings.Join(units.CallNames(whole), ", ")
-	}
-	off := map[string]bool{}
-	in := map[string]bool{}
-	for _, l := range all {
-		in[l.ID] = true
-	}
-	for _, w := range weeks {
-		for _, s := range w.Course.Lessons {
-			off[s.ID] = s.State != course.Planned
-			if in[s.ID] || student != "" && !slices.Contains(w.Course.Students, student) {
-				continue
-			}
-			theme := units.LabelOf(course.Themes, string(w.Course.Weeks[s.Week].Theme))
-			out = append(out, Appointment{
-				ID:      s.ID,
-				Title:   w.Course.Title,
-				About:   strings.TrimPrefix(theme+"\n", "\n") + names(w.Course.Students),
-				Date:    s.Date,
-				Start:   s.Start,
-				Minutes: s.Minutes,
-				Off:     off[s.ID],
-				Version: w.Version,
-			})
-		}
-	}
-	for _, l := range all {
-		if student == "" || slices.Contains(l.StudentIDs, student) {
-			out = append(out, Appointment{
-				ID: l.ID, Title: l.Title, About: names(l.StudentIDs), Date: l.Date, Start: l.Start,
-				Minutes: l.SlotMinutes, Off: off[l.ID],
-			})
-		}
-	}
-	if lesson != "" {
-		out = slices.DeleteFunc(out, func(a Appointment) bool { return a.ID != lesson })
-		if len(out) == 0 {
-			return nil, Missing{"lesson"}
-		}
-	}
-	slices.SortFunc(out, func(a, b Appointment) int {
-		return cmp.Or(cmp.Compare(a.Date+a.Start, b.Date+b.Start), cmp.Compare(a.ID, b.ID))
-	})
-	return out, nil
+	return units.Day(t, c.store.Now())
 }

@@ -5,10 +5,10 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
-	"math"
 	"slices"
 	"time"
 
+	"hodometer/core/court"
 	"hodometer/core/drill"
 	"hodometer/core/footwork"
 	"hodometer/core/ladder"
@@ -16,8 +16,18 @@ import (
 	"hodometer/core/plan"
 	"hodometer/core/progress"
 	"hodometer/core/units"
+	"hodometer/internal/store"
 	"hodometer/internal/store/gen"
 )
+
+// Reports are what a student's time comes to, for who may read it.
+type Reports struct {
+	store    *store.Store
+	planner  *plan.Planner
+	evidence *Ledger
+	lessons  *Diary
+	ladders  *Guide
+}
 
 // Report is what a period came to for one student, on one page: what was counted, none of
 // it judged. Notes are those that the coach marked as shareable.
@@ -85,20 +95,20 @@ type SharedLine struct {
 
 // Report of a student from one day to another, both included, "" for no end. All notes
 // are there for the coach; others get those that are shared.
-func (c *Club) Report(ctx context.Context, id, from, to string) (out Report, err error) {
+func (c *Reports) Report(ctx context.Context, id, from, to string) (out Report, err error) {
 	since, until, err := period(from, to)
 	if err != nil {
 		return out, err
 	}
-	record, err := c.Record(ctx, id)
+	record, err := c.evidence.Record(ctx, id)
 	if err != nil {
 		return out, err
 	}
-	climbs, err := c.LaddersOf(ctx, id)
+	climbs, err := c.ladders.LaddersOf(ctx, id)
 	if err != nil {
 		return out, err
 	}
-	home, err := c.HomeOf(ctx, id)
+	home, err := c.lessons.HomeOf(ctx, id)
 	if err != nil {
 		return out, err
 	}
@@ -110,7 +120,7 @@ func (c *Club) Report(ctx context.Context, id, from, to string) (out Report, err
 	out.skills(record.Skills, in)
 	out.marks(record.Series, in)
 	out.games(record.Games, id, in)
-	out.rungs(climbs.Ladders, in, c.Now())
+	out.rungs(climbs.Ladders, in, c.store.Now())
 	for _, d := range home.Done {
 		if in(d.At) {
 			out.Home = append(out.Home, d)
@@ -151,29 +161,6 @@ func mean(all []float64) (m float64) {
 		m += v / float64(len(all))
 	}
 	return m
-}
-
-// period is the time from one day to another, both included.
-func period(from, to string) (since, until int64, err error) {
-	until = math.MaxInt64
-	var wrong units.Problems
-	day := func(field, said string) (time.Time, bool) {
-		if said == "" {
-			return time.Time{}, false
-		}
-		t, err := time.ParseInLocation(time.DateOnly, said, time.Local)
-		if err != nil {
-			wrong.Add(field, fmt.Sprintf("%q is not a date; write it as 2026-05-17", said))
-		}
-		return t, err == nil
-	}
-	if t, given := day("from", from); given {
-		since = t.UnixMilli()
-	}
-	if t, given := day("to", to); given {
-		until = t.AddDate(0, 0, 1).UnixMilli()
-	}
-	return since, until, wrong.Err()
 }
 
 func (out *Report) skills(all []Skill, in func(int64) bool) {
@@ -263,7 +250,7 @@ func (out *Report) rungs(all []Climb, in func(int64) bool, now time.Time) {
 
 // lived puts in the lessons of the period: minutes, and the metres that the balls
 // counted took, by each drill's turn as it was given.
-func (c *Club) lived(ctx context.Context, q *gen.Queries, out *Report, since, until int64) error {
+func (c *Reports) lived(ctx context.Context, q *gen.Queries, out *Report, since, until int64) error {
 	runs, err := q.ListRunsOfStudentBetween(ctx, gen.ListRunsOfStudentBetweenParams{
 		Since: since, Until: until, Student: out.Student.ID,
 	})
@@ -291,13 +278,13 @@ func (c *Club) lived(ctx context.Context, q *gen.Queries, out *Report, since, un
 			continue
 		}
 		d := b.DrillFor(k.StudentID)
-		out.Metres += float64(k.Balls) * c.metresABall(d, &out.Student, sportOf(l.Court))
+		out.Metres += float64(k.Balls) * c.metresABall(d, &out.Student, court.SportOf(l.Court))
 	}
 	return err
 }
 
 // metresABall is what a ball of a turn of the drill takes the student to run.
-func (c *Club) metresABall(d *drill.Drill, who *Student, in string) float64 {
+func (c *Reports) metresABall(d *drill.Drill, who *Student, in string) float64 {
 	m, err := footwork.For(who.In(in))
 	if err != nil {
 		return 0
@@ -316,7 +303,7 @@ func (c *Club) metresABall(d *drill.Drill, who *Student, in string) float64 {
 }
 
 // ShareNote lets others read the line about a student from a run, or keeps it.
-func (c *Club) ShareNote(ctx context.Context, id, run string, shared bool) error {
+func (c *Reports) ShareNote(ctx context.Context, id, run string, shared bool) error {
 	return c.store.Write(ctx, func(q *gen.Queries) error {
 		if _, err := q.GetStudent(ctx, id); err != nil {
 			return orMissing(err, "student")

@@ -1,0 +1,30 @@
+package club
+
+import (
+	"database/sql"
+	"errors"
+)
+
+// Missing says that something asked for is not there.
+type Missing struct{ What string }
+
+func (m Missing) Error() string { return "this " + m.What + " does not exist" }
+
+// Stale says that a save came too late: what is there now, and what changed
+// since the version that was edited. Nothing was saved.
+type Stale struct {
+	What    string
+	Current any // as it is there now
+	Changes []string
+}
+
+func (s Stale) Error() string {
+	return "this " + s.What + " was changed by someone else in the meantime"
+}
+
+func orMissing(err error, what string) error {
+	if errors.Is(err, sql.ErrNoRows) {
+		return Missing{what}
+	}
+	return err
+}
