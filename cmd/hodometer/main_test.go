@@ -12,13 +12,14 @@ import (
 	"hodometer/internal/access"
 	"hodometer/internal/api"
 	"hodometer/internal/club"
+	"hodometer/internal/club/students"
 	"hodometer/internal/demo"
 	"hodometer/internal/store"
 
 	"github.com/stretchr/testify/require"
 )
 
-func students(t *testing.T, path string) int {
+func howMany(t *testing.T, path string) int {
 	s, err := store.Open(context.Background(), path)
 	require.NoError(t, err)
 	defer s.Close()
@@ -29,7 +30,7 @@ func students(t *testing.T, path string) int {
 
 // oneStudent fills a demo quickly.
 func oneStudent(ctx context.Context, c *club.Club) error {
-	_, err := c.SaveStudent(ctx, club.Student{
+	_, err := c.SaveStudent(ctx, students.Student{
 		ID: "0192aaaa-0000-7000-8000-000000000002", Name: "Marlow", Hand: "right", Level: "club",
 	})
 	return err
@@ -47,7 +48,7 @@ func TestDemoNeverTouchesARealFile(t *testing.T) {
 	kept, err := os.Stat(demo)
 	require.NoError(t, err)
 	require.True(t, os.SameFile(built, kept), "a demo that is there is kept")
-	require.Positive(t, students(t, demo))
+	require.Positive(t, howMany(t, demo))
 
 	require.NoError(t, buildDemo(ctx, demo, true, oneStudent))
 	beside := func() []string {
@@ -59,22 +60,22 @@ func TestDemoNeverTouchesARealFile(t *testing.T) {
 	s, err := store.Open(ctx, demo)
 	require.NoError(t, err)
 	own := club.New(s)
-	_, err = own.SaveStudent(ctx, club.Student{
+	_, err = own.SaveStudent(ctx, students.Student{
 		ID: "0192aaaa-0000-7000-8000-000000000001", Name: "Isolde", Hand: "right", Level: "club",
 	})
 	require.NoError(t, err)
 	require.NoError(t, s.Close())
-	before := students(t, demo)
+	before := howMany(t, demo)
 	require.NoError(t, buildDemo(ctx, demo, true, oneStudent))
 	require.Len(t, beside(), 1)
-	require.Equal(t, before, students(t, beside()[0]))
-	require.Equal(t, before-1, students(t, demo))
+	require.Equal(t, before, howMany(t, beside()[0]))
+	require.Equal(t, before-1, howMany(t, demo))
 
-	require.Zero(t, students(t, real))
+	require.Zero(t, howMany(t, real))
 	for _, fresh := range []bool{false, true} {
 		require.ErrorContains(t, buildDemo(ctx, real, fresh, oneStudent), "was not built by demo")
 	}
-	require.Zero(t, students(t, real))
+	require.Zero(t, howMany(t, real))
 }
 
 // From an existing demo file to the first answer; the aim is 300 ms for the

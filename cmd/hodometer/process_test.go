@@ -289,5 +289,5 @@ func TestBackupAndRestore(t *testing.T) {
 	said, code = says(t, "", "restore", copied, "--db", db)
 	require.Zero(t, code, said)
 	require.Contains(t, said, "The replaced file is kept as")
-	require.Equal(t, 41, students(t, db))
+	require.Equal(t, 41, howMany(t, db))
 }

@@ -2,7 +2,6 @@ package access
 
 import (
 	"context"
-	"database/sql"
 	"errors"
 	"fmt"
 	"net/http"
@@ -92,7 +91,7 @@ func (d *Doors) who(ctx context.Context) (Visitor, error) {
 	})
 	now := d.Now()
 	switch {
-	case errors.Is(err, sql.ErrNoRows): // signed out
+	case errors.Is(err, store.ErrNone): // signed out
 		return Visitor{Role: Nobody}, nil
 	case err != nil:
 		return Visitor{}, err
@@ -304,7 +303,7 @@ func (k kept) FindCtx(ctx context.Context, token string) (b []byte, found bool, 
 		b, err = q.GetSession(ctx, gen.GetSessionParams{Token: token, Expiry: k.d.Now().UnixMilli()})
 		return err
 	})
-	if errors.Is(err, sql.ErrNoRows) {
+	if errors.Is(err, store.ErrNone) {
 		return nil, false, nil
 	}
 	return b, err == nil, err

@@ -2,12 +2,12 @@ package access
 
 import (
 	"context"
-	"database/sql"
 	"errors"
 	"fmt"
 	"time"
 
 	"hodometer/core/units"
+	"hodometer/internal/store"
 	"hodometer/internal/store/gen"
 
 	"github.com/google/uuid"
@@ -83,7 +83,7 @@ func (d *Doors) OpenCard(ctx context.Context, said string) (student string, expi
 		student, expires = row.StudentID, row.Expires
 		return err
 	})
-	if errors.Is(err, sql.ErrNoRows) {
+	if errors.Is(err, store.ErrNone) {
 		return "", 0, Wrong{
 			"This link is not valid: it has expired or was revoked. Ask the coach for a new one.",
 		}

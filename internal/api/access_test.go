@@ -9,7 +9,7 @@ import (
 
 	"hodometer/core/run"
 	"hodometer/internal/access"
-	"hodometer/internal/club"
+	"hodometer/internal/club/students"
 
 	"github.com/stretchr/testify/require"
 )
@@ -122,7 +122,7 @@ func TestAnAssistantCounts(t *testing.T) {
 	t.Parallel()
 	g := newGate(t)
 	coach, assistant := g.come(access.Coach), g.come(access.Assistant)
-	wren := club.Student{ID: newID(), Name: "Wren", Hand: "right", Level: "club"}
+	wren := students.Student{ID: newID(), Name: "Wren", Hand: "right", Level: "club"}
 	wren.Notes, wren.Aims, wren.Age, wren.Cautions = "shy of heights", "a cup", "10to11", []string{
 		"no overheads",
 	}

@@ -32,7 +32,16 @@ import (
 	"hodometer/core/sport"
 	"hodometer/core/units"
 	"hodometer/internal/access"
-	"hodometer/internal/club"
+	"hodometer/internal/club/answer"
+	"hodometer/internal/club/documents"
+	"hodometer/internal/club/drafts"
+	"hodometer/internal/club/evidence"
+	"hodometer/internal/club/ladders"
+	"hodometer/internal/club/lessons"
+	"hodometer/internal/club/reports"
+	"hodometer/internal/club/runs"
+	"hodometer/internal/club/students"
+	"hodometer/internal/club/weeks"
 	"hodometer/internal/store"
 
 	"github.com/getkin/kin-openapi/openapi3"
@@ -730,7 +739,7 @@ type CountRange = goal.Range
 type Course = course.Course
 
 // CourseState defines model for CourseState.
-type CourseState = club.Course
+type CourseState = weeks.Course
 
 // Court defines model for Court.
 type Court = court.Court
@@ -776,7 +785,7 @@ type DrillNotice = drill.Notice
 type DrillOutlook = drill.Outlook
 
 // DrillVersion defines model for DrillVersion.
-type DrillVersion = club.DrillVersion
+type DrillVersion = documents.DrillVersion
 
 // DueState a ball that comes
 type DueState struct {
@@ -1058,7 +1067,7 @@ type GoalQuestion struct {
 type GoalQuestionKind string
 
 // Group defines model for Group.
-type Group = club.Group
+type Group = students.Group
 
 // HandicapAnswer defines model for HandicapAnswer.
 type HandicapAnswer struct {
@@ -1098,7 +1107,7 @@ type HandicapRow struct {
 }
 
 // Home defines model for Home.
-type Home = club.Home
+type Home = lessons.Home
 
 // HomeDone defines model for HomeDone.
 type HomeDone struct {
@@ -1113,7 +1122,7 @@ type HomeDone struct {
 type Id = string
 
 // Imported defines model for Imported.
-type Imported = club.Imported
+type Imported = students.Imported
 
 // KitItem An item of equipment
 type KitItem = drill.Item
@@ -1186,13 +1195,13 @@ type Lesson = lesson.Lesson
 type LessonFix = lesson.Fix
 
 // LessonPage defines model for LessonPage.
-type LessonPage = club.Page[club.Summary]
+type LessonPage = answer.Page[lessons.Summary]
 
 // LessonPart minutes of a student at each thing
 type LessonPart = formation.Part
 
 // LessonSummary defines model for LessonSummary.
-type LessonSummary = club.Summary
+type LessonSummary = lessons.Summary
 
 // LevelsAnswer defines model for LevelsAnswer.
 type LevelsAnswer struct {
@@ -1245,7 +1254,7 @@ type Numbers = []float32
 type Offsets = court.Offsets
 
 // Order defines model for Order.
-type Order = club.Order
+type Order = evidence.Order
 
 // Outline A plan in a few figures
 type Outline = plan.Outline
@@ -1297,7 +1306,7 @@ type Placement = plan.Placement
 type Plan = plan.Plan
 
 // PlayedGame defines model for PlayedGame.
-type PlayedGame = club.Game
+type PlayedGame = evidence.Game
 
 // PlayerOutlook defines model for PlayerOutlook.
 type PlayerOutlook = drill.PlayerOutlook
@@ -1311,10 +1320,11 @@ type Practice = draft.Practice
 // Problem RFC 9457 problem details
 type Problem struct {
 	// Changes with 409
-	Changes      *[]string   `json:"changes,omitempty"`
-	Current      *Lesson     `json:"current,omitempty"`
-	CurrentDrill *ShelfDrill `json:"currentDrill,omitempty"`
-	Detail       string      `json:"detail"`
+	Changes *[]string `json:"changes,omitempty"`
+
+	// Current with 409, what is there now of a lesson or a document
+	Current *any   `json:"current,omitempty"`
+	Detail  string `json:"detail"`
 
 	// Errors one for each field that is wrong
 	Errors *[]FieldProblem `json:"errors,omitempty"`
@@ -1323,6 +1333,9 @@ type Problem struct {
 
 	// Type what sort of problem it is, for a program to go by
 	Type ProblemType `json:"type"`
+
+	// Version with current, the version it is in
+	Version *int `json:"version,omitempty"`
 }
 
 // ProblemType what sort of problem it is, for a program to go by
@@ -1381,13 +1394,13 @@ type RecoveryQuestion struct {
 }
 
 // Report defines model for Report.
-type Report = club.Report
+type Report = reports.Report
 
 // Resources the equipment there is
 type Resources = lesson.Resources
 
 // Results defines model for Results.
-type Results = club.Results
+type Results = evidence.Results
 
 // Role defines model for Role.
 type Role = access.Role
@@ -1438,16 +1451,16 @@ type RotationSheet = rotation.Sheet
 type Rules = game.Rules
 
 // Run defines model for Run.
-type Run = club.Run
+type Run = runs.Run
 
 // RunPage defines model for RunPage.
-type RunPage = club.Page[club.Entry]
+type RunPage = answer.Page[evidence.Entry]
 
 // RunState defines model for RunState.
 type RunState = run.State
 
 // RunSummary defines model for RunSummary.
-type RunSummary = club.Entry
+type RunSummary = evidence.Entry
 
 // Score defines model for Score.
 type Score = game.Score
@@ -1490,13 +1503,13 @@ type SharedCard struct {
 }
 
 // ShelfDrill defines model for ShelfDrill.
-type ShelfDrill = club.ShelfDrill
+type ShelfDrill = documents.ShelfDrill
 
 // ShelfGame A game in the list of games
-type ShelfGame = club.ShelfGame
+type ShelfGame = documents.ShelfGame
 
 // ShelfLadder defines model for ShelfLadder.
-type ShelfLadder = club.ShelfLadder
+type ShelfLadder = documents.ShelfLadder
 
 // SigmaAnswer defines model for SigmaAnswer.
 type SigmaAnswer struct {
@@ -1536,13 +1549,13 @@ type Stretch = formation.Span
 type Stroke = pattern.Stroke
 
 // Student defines model for Student.
-type Student = club.Student
+type Student = students.Student
 
 // StudentLadders defines model for StudentLadders.
-type StudentLadders = club.StudentLadders
+type StudentLadders = ladders.StudentLadders
 
 // StudentRecord defines model for StudentRecord.
-type StudentRecord = club.Record
+type StudentRecord = evidence.Record
 
 // Target defines model for Target.
 type Target = drill.Target
@@ -1755,7 +1768,7 @@ type Vocabulary struct {
 }
 
 // Watched defines model for Watched.
-type Watched = club.Watched
+type Watched = lessons.Watched
 
 // Wheels defines model for Wheels.
 type Wheels = drill.Wheels
@@ -2081,7 +2094,7 @@ type AddEventsJSONBody struct {
 	Events []Event `json:"events"`
 
 	// Lesson the lesson and version that was opened; the first event of a run begins it
-	Lesson *club.Origin `json:"lesson,omitempty"`
+	Lesson *runs.Origin `json:"lesson,omitempty"`
 }
 
 // AddEventsParams defines parameters for AddEvents.
@@ -5952,7 +5965,7 @@ type ListGameVersionsResponseObject interface {
 	VisitListGameVersionsResponse(w http.ResponseWriter) error
 }
 
-type ListGameVersions200JSONResponse []club.GameVersion
+type ListGameVersions200JSONResponse []documents.GameVersion
 
 func (response ListGameVersions200JSONResponse) VisitListGameVersionsResponse(w http.ResponseWriter) error {
 
@@ -6385,7 +6398,7 @@ type DraftLessonsResponseObject interface {
 	VisitDraftLessonsResponse(w http.ResponseWriter) error
 }
 
-type DraftLessons200JSONResponse []club.Draft
+type DraftLessons200JSONResponse []drafts.Draft
 
 func (response DraftLessons200JSONResponse) VisitDraftLessonsResponse(w http.ResponseWriter) error {
 
@@ -6502,7 +6515,7 @@ type PlaceDrillResponseObject interface {
 	VisitPlaceDrillResponse(w http.ResponseWriter) error
 }
 
-type PlaceDrill200JSONResponse club.Place
+type PlaceDrill200JSONResponse lessons.Place
 
 func (response PlaceDrill200JSONResponse) VisitPlaceDrillResponse(w http.ResponseWriter) error {
 
@@ -6674,7 +6687,7 @@ type GetSheetResponseObject interface {
 	VisitGetSheetResponse(w http.ResponseWriter) error
 }
 
-type GetSheet200JSONResponse club.Sheet
+type GetSheet200JSONResponse lessons.Sheet
 
 func (response GetSheet200JSONResponse) VisitGetSheetResponse(w http.ResponseWriter) error {
 
@@ -6752,7 +6765,7 @@ type ListLessonVersionsResponseObject interface {
 	VisitListLessonVersionsResponse(w http.ResponseWriter) error
 }
 
-type ListLessonVersions200JSONResponse []club.LessonVersion
+type ListLessonVersions200JSONResponse []lessons.LessonVersion
 
 func (response ListLessonVersions200JSONResponse) VisitListLessonVersionsResponse(w http.ResponseWriter) error {
 
@@ -12489,514 +12502,517 @@ func (sh *strictHandler) GetVocabulary(ctx *echo.Context) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L39khw3kif4KrC8WWO3TbJYVWRRZJXdH/yQumUrtTgke3S2vVozZAYyE1ORQDSAqGRKxue6B7gXO4M7",
-	"gPgCIhBZRUp9t/PHtFgZgQAcDod//vy3xVruKymYMHpx/duioorumWEK/kU3hin7HwXTa8Urw6VYXC8E",
-	"+2SI3BCzY6SiW0ZWbCMVWywX3P78z5qp42K5EHTPFtdukOVCr3dsT+1oe/rpBya2Zre4vjw/Xy7MsbIP",
-	"aqO42C4+f14u1rJWmn1f2KdhzIqaXTMk/rxYLhT7Z80VKxbXRtWs/Y1/U2yzuF78H0+a9T3BX/WT7wv4",
-	"SKF4WSa/Ab+e/Im3bmz7nY2S+yERLfE2XGlDCnpMkA7ezP4kPcLntnSfppz98eRF/QVHth8paVEwlfwM",
-	"/jz6oYoaw5R99X/94/zxS/r411eP/8fjX367XD4///xvixhXlExrKdIfhZ/vyxUl33MTvtDbEPyxPWLB",
-	"NrQuzeL66nxpGZvv671j6z0X+K+LsBguDNsyBR+Smw+mLpgwQ944cLMjZkcN0e6ROH80v85aoqrTRFT1",
-	"vSnoZpX8RDPre32mFoaX8XNV0CMBsQMiqqQ6RUAcY+4JO0hV6OGXaVk6qagZgWcIVYxwQbjRxHBTMr0k",
-	"9suaSEWENEwn5oVfSMjMi5jMtNvKdCWFZjC1d0quSgZyZy2FcWxGq6rka2on/KTCJ/79v+yhuf4tkwZ+",
-	"XPhid/0/W4Y9UE0OSootoaIgB/snI0khkTNwEPuNV+s103jlKFkxZTjOey2r49uaRffVElNbyt5aotqt",
-	"XZf1aglf8htN7AD2MVkWsP9UEEoOjN3ekI1EhpAHAcLJ0XAlZcmoWFhRzcWWqUrx2Kl0N56SMtx+8iAI",
-	"rc1OKm6OQ5m1XNxyUQxH2skDvK6ZumPKzlYxut6xYrFcMGFFxj8WtJTCimp5sAdyw0tgFroG+V0p+cl+",
-	"ryopF4tfIh8uubiN8WhRKKY104SSaicFI2sqiH0byXPYSbKjmqzl3nKuZU/D9nryZEipfuDi1n7ZTYUq",
-	"ZY+LZ+kEMQt2x9cMZR3VtzpGQ1kxET/nDf1WsrZMIInZcU32dL3jghGgIbCHHZsIuZLFEdZoduxoT2eU",
-	"CyqqdbVTVMfZEPkHyKSZIbhNw1GULNkU3d7bZyzNlKxXZeRzcIBuGat04HdieYFY1YCsGBdbclDcGCZu",
-	"CNtX5nhtBcvO/r2QLEpPo2odu3TggHm2KBlVQgNF7eMtdn2kB2x/Tx753L4J/oH77ejn2KezJ+5UeR5v",
-	"qLcM0qM5EXL1X2xt7DdfKUXFlu29KCwKbldOy3ctAbShpWbLyHGlZKtkXZG9vGN2L5SstztCyaqU61s8",
-	"kS0ptqJlGTl9qCcTe1HYcSzrkKqka3ZDzq/Jht/ZNQQl4qqtQ5wPdQi73LJkayNRWw8vXjyfenHDWMFm",
-	"v7WnQsTsASoIL7xIvJNruqpLCtdZ69Z6dh472laqRwilDdxRmqyY5gVD5vcaeeC29p14GRt+Tz99jw8/",
-	"n+A5t7QB3ywXnx5v5WP3R9Qwz9qc1HrgMd9XUhmn3O6AcQoJ1tSTtVTsiVNQ7bdfA9tMsWGXqWiXgcfO",
-	"WnuG3tLJMlnwEvzEIpcWSiGrypRAdHLYMbyFcV1WDG+sJCqi4pAXOXpd6sY8ncX21Kx3U5/+ER76DAeg",
-	"Nqx7MJ69mFDmlwvU5QZqWmw+lZL7Co3tGCNfno8z8sXl8IZFQnVGHF0srLF3Ps4jw7LYvbumNR5NStaS",
-	"rndwD9L1rZCHkhVbVizJ6kh4kTioz8eXd/ksMo+Kiqk1faiQy0DLzpINd1Rx6rwekTu34JsNUxqUIs3F",
-	"tmTeFtNW+aRDaTTjJK/YlqdUGkO3zF678AyxlmD7Trh8OiWkVyx2ftzJsXJf35DTT9Na1mma2dG2kpba",
-	"qluWcnCtUZTeKOof9djCnanz8/Ppy2eMR9Y1yzpIek1japahasuMJlqSPRVHYrg10qgmpf2hvQEd+p9d",
-	"XoVviHq/wpnqxqyfFneG7SsZ0RSsAjGczoYqQiuqTJyy8VkOpti7+9peBEudvEvwP/H8nHoBtiTa8+F2",
-	"Hig3dsdSfCY1I4W0mrxmxNTKmtj2/hHSdJn4edS92F49SCqnUKL0aG6BPEq8dirg6YrAW2ZozJcBq+Wa",
-	"rGm5rktqWAHyyKqNoHcSKcrjQPnEm3ZoEVJtPnK0xbLuiR/8CxGjrmR3rCzdFoXRuvPY8E+TnwBCfMc/",
-	"wabvKNDMW8B4KC1b7mBbrWixm1Qrax7gwVkuFF2zqAV82B07kxvaQWMKIUwGBwGNKGpS9Kki4c4YIcmK",
-	"oeUV8zzMI9aOG39CBgKodXrGT75/sBluiVPMX7KSqKpPTR74/L1/OHoIHfXazNXi2omzWJVUnLlzNOco",
-	"2veag/i+tZr+UZTgfEIvlPCWH5GCMKsFOa7saexWVLe2oXWdlYxq8yr9O5iFOvus+om/s6/F9kmztRQx",
-	"r6XcEOpnP7zKdlTNmAVy6Du7qNgU6v3eahnRs1grEZmclXaBvODIAbos0R3h9bHV0f6bK/zR+wZDOCBM",
-	"ffgfQ7r3Jz3+7/5N6lYYts8vrKF/oOnScUeHFSaYfCPVHrb5LDDqHF4PryPDK253cpYnBC4kr/hblV8T",
-	"upI1qn4QFgxU750EHgmBUbKR61oPFdEbUrKNIbI21yRolmG7BQMTM0NVRWJMPVhQMzAZkpbkTyLr0Wkz",
-	"8iqm5CqmZa3cwR897+FBUDjpYKVXMeXXUTD7PKOKOq6qmR3bR/2kNHjJD4zddjcsapHVgnvTwsXUFntm",
-	"FF+3vOLhD3xfMcVpGbn64+qtXniWcDvu6Tai7n1eLt5QVYDXcnCXs08Vd8IRDxZu5fNni9jO5ro/9rRg",
-	"mUPKigl01GQ8rNlasYjX18iyIFJYmQr+HNSjYRZZmrN70hNjQoBRiPqcBaJmSi+7DiVo+QTfh5m8sbq/",
-	"iMdW5MYwuKJpWUJEymrMjhnBwH6kyXonOYroLO1ZxK8Lxbe7hEYXooRDzVTJjnYWXooR2IcCRZw9S75f",
-	"DXmTFnd8zaYV/KJg6hU+C+G8dckdSw3X42L6WWMCJ8s7NqYLo7KfwbreIzigo2LUxS6HP9UdCic42Jl9",
-	"8PDSTihH47XX3HA1wcWaO5XlQtMErwUn1vjs3bS90QrDxRbgJxAL97QuVnsyUEOJLmF0K1fyLhEr03Qf",
-	"jt6mlFLF1Mw08bbubu4pDo33UdOjJtyE4BfqgvjjIwgWF7EVJSif8srBBB+5IH6UQm6eo3c2Ra+rrhWL",
-	"yy37i5PAxqs96x0Vawh8ew8bNVZ+gZFEpCIrZgyLkjXFR8uFUfxhzuaeJaSfqsU8ptc7qRJj3dGyZtPW",
-	"LBjs+CxOzA86fapjgtfv9RaVBSSZ272lY/kceaG5WOdd6b1ZNElUeNBxIC9Y/alcemHvJFP0lpCV29hB",
-	"ssUsPrB602PD99EjsDqabG3I5wSMCzgX+oV9xdEn1AttpGJnb2R1nK1ZwKswg/7+FR3ea7tsIMVkRLJC",
-	"hgGRaI66nIRJrcrtCX43fCS+q7Uw76nYRqTJX6QsQP3RS+KyXlZMWxmvGL1dehvZab435KX9y8U5YZ/W",
-	"jBWklIcluej8TZMd3+4G6hL8Me7hkIf4D3tGRdRvtWcFp1FFqx+ttSPgF8JbS5zKBIdsJS3PkGZzLGdw",
-	"PX5GmitMC5kR7plhiR4jTpALK/x/lMLliQ6iJ99MRScbA+6bIXuzOxermLJp/bFuHLSBSGcuITfmhvXZ",
-	"r1PD5xpI6GDoCq05e0GVv/u6VHbjupgCJJmtre5iD3Milvn0+XjOQSSmmutrQGpMfuu0aLW9QIp05iQ3",
-	"zmbC/OSu5R6dbb4Dwi3fc5AVc0pWFTh0FAXjI+rLZ+y2s8qri/F4YdSSQjfEDOO/2cunzyOujxPJLzeb",
-	"U7k39zAZmfOUi5BMpZZ2Sely0o2coFg0o+B3dVTlpwYwpblMWPyWi06WPs4NOnUPBJ/auMustzP41viu",
-	"XF1OqL5OyjdEWHa14Yg3rX+S3D229KyCFGsk98QVjXfJ2Rtf45F/S7tbqLmnP3h5M7yP9aS55iYA5ind",
-	"GJSYudHE5WLL79A9lf9KKWkxpo23rr6IUG+E0fDHWte0nLagmh30n/Kv5hg6I8em952Gt0Ilj6exJ5yn",
-	"xhSzlPVqJqsEld++G5gl4tKx6nN031by07jVpBjV87Z+TyfDv+8kx2y+PRfZz84ytPaQ8G2nsnRryNn2",
-	"HS03XkhFlHr788+8wF97PjNI29XR1zDnSk/zrH9wGYaLTTqVE8HFQ+/kimpmh03YjO4Cv8/m+es9Y4z4",
-	"PjdX+Jx9Ts5GsMjhWTNhFItubSU7SRDdH36qjeZFhrfHfcAN1305tpyqpMe4zgsSjoDjSEPCHTns+HpH",
-	"/lkz7bOQtzwS07SMF+FqViWOQs7m/w2ehrCevEPvwjgd3GbiV91LsfWv6PSV1/r4huGF1xOJ8ej9zIVt",
-	"aRUXFawXTWm7BjqOxojpkfnt6aPTevhAhcmQQE7/aR+rlTXVD5gfB3MPq8PlRzmUriPslOCC5vGh21dW",
-	"76v99LxhAMcx4a1oAIGW5XEOo49s5J0sS3bMCH55hnZjxeYFeWHDtLMHOWUzOSWX5m0emSY85Lj9SNXt",
-	"2B1VMeUyuqO5YIkoZJ8XwiD+ldlOc+SSpWcrl7S3woodlJVOrCSCVK8plkQM1qBq8SF+J7iSwtE7PHH1",
-	"+6iid0V4foMLxCqmqlsQ0rrvUhfhr3Jcm8Ax863aoAj0r+Jk9MrXeebOOeYmcUqCG2wZZn1aFMWN5iKt",
-	"SKGsqIkPBw3vazskoXsptgRMUEgg4gbL0jTo/TGfQtWNL3V+MdNBkKyNWh3/SkUifp5KLJi9My4eAl/K",
-	"IaWh0dJCqxCxgkixJNpIWRCqZC3ixTuHeD0bymYoiNgzo1hI5QK92kc+DhiG8PWFGyWFgT8SOwXtcsfM",
-	"I01cQlzvAqzjN4msTVJiaKbu+Jr90NXD25FRMS2rDeh87aHgo4vm0zHqB4E7Xq4ilfkZnozutOdit+N4",
-	"GJZokfoNbVJDQLXtGGJts6uRrY0kRaXd2z/eom2kqT8UGa4ac/bG+YHmOWrQOnlTqzuGx2cy+OiLPAe7",
-	"iSHyrIdjIWP3emwz38ZsBl2vd4Rqcnl++fzxxcXjy5dw63XgLH757dnnx/gfl81//FtMML2NatrZEfiC",
-	"R1z5W4nHD0EQDjsZ+7DI/MKsQuYdT2S72ElMOyK8eMMpuxLgIpbYEk0se4upoScnlb1lit8lMsD/ClXA",
-	"G76tEYegKcq4cX+1f1PqCHcRLzwsAVeEi6o2w1QzS/u6pPG7PHXFw0jpyyqpnNSCT95jf7fPJJwG8H7O",
-	"dbOn6ratWKm6xALuCtVdhRmDe7aX6jhPwcKc1zh75em57XvUi0+/DWF8t4YJloN01bMWx8yRgJjriizn",
-	"U/V6gXUWyxLyyUFYOx6BTTih4jZJ7jkH3xeL5qSiZifEWMXj2OalDgrAWhZsOv23veNOnhzguvTpNDDz",
-	"JdI7V8q4hJvT5YzHQhga1e70DNXeiq9N3UJoUIwWekmUPJDV0f7PNYFMARhhOcNjWaty+uDYh5Y4u+hF",
-	"6TP45gTDPLrYVDhsRfVtLHcZiyQBXwfqISHlRrA7poiqBUFdrY3JNA2o4IqbU9XZT0+ozl7X7EGrvaFm",
-	"IrtCfmk1FaoY5gsuieamBnFltX4lb9mSFFyxNf4J9YWA3HPLDeIVZZRbjKWHYH5nTNTvuDFRBAgAouHG",
-	"Jz1CGqnLPIsjVlyks+77IhRuZ18lxLW5IZh0Zf/m00B29I6FL0/WlLZt70l2uUXjY0bZTUhB9bkZMN+C",
-	"OG9Sv8ZQFFlh7un7IaDY5UfPxzIpYWYx6XHL89EL/js39nD0SsLPEyWqOeKlFTnNgRgImv6ET8A9Zt/g",
-	"69u/Vz9GskWen48WaqNp585HztzsBacT1wdUpHVQ5TTZybIIyYBSFczqqi78AdJ0KwPWjdmx/Q0RUrBr",
-	"4o5tA73VwiZ5pImDl4FfWxg1p4El7FiZgNCC2ni7BIKCQgqHpIOQTDOQbQbpVs9wYwKnx45PvhB+pAnu",
-	"zLQY9aHD/gZCUtpOkgPlBorAuUvYx2JU+xpZsR23fzBRddCreeMziJ1fPpUd9SKW9ezumTg3QmUOKrPe",
-	"D7XZ3LTrdHwGvzwIjL+52Jw8iMdDedw2vxFK8vzxy8e//HvU4g5z+1sUmixUHLanEN5xpl9pzT7FBN1z",
-	"sbUraeBxdlwb2UfTeJ7Im9uyk5OJEBspfsFtJS2tEqQHF2hAjRAet5Vws0RcAbNjCrOG/S6YWolrWBVA",
-	"h0QZy1dSxQnpqrDW1G5jwHPaSlkQqciea82KEyVD9NQOrZiMEq2pMU6o2Bo/MTEIkwS0Cp595+LGzUG7",
-	"T1kOrQU4IFAs0x4+1lcAVAnKYw4ZkYcSenwAFIaT3KwR5cMSEe/Ov8BS4zVGoaIZEXlkxSA5GCCvOFYU",
-	"ck2wzMRrvIyud4vlgiaUXcgin8LYhUzz5WKXLC6QcOXpgLZDsL7xhtCVZsJcEzeLxmbm4HdhdB+dVUxH",
-	"RuCRRpbZpd6yypBaWB1BQkUSqqIgAy0LtgAZNbM6tsmQgCJDAoO41U3xZrNSO0O0YkDVaHhx+sM+eh5H",
-	"pXTlXsCYHmpnQ3XHnrw4u5pW3qaLMEPsSO9olSqisz+FAtadNHg6OAAtISjMMgXq1FCLihyEJzt8DJHP",
-	"/tlVpdFbvBj0Eo4BSnh/MNs1tohdeoponyVWAuUmHwRemVSm8SmInAECTQeqal7iuftiW06GYSfyp2Pp",
-	"06dOv3+8rH7vb3iEvvLytcPhD7dWJ/zGl2yF854L7/uIRTJhrtm24kf8+KRLJT81HIBSpr5aK/G+LhGb",
-	"wb7wOoEGCmLN6WCt68ZX44I+KW5C4BQwUJgoNCpqB64ZeHfADKLaqdOKrW+lYMUAOu7qfLIyoZXB253q",
-	"1Q2hpJDr2hp4lnPck+SZAy8u3C3UmI+4OiYKwu6YOnqIGXcrPVte/TLJUJFcdO9KCNkJ6A3z1n7b7miM",
-	"53Zqunc4NSZDw1ZBIQ8ux77t3t7PZehsAB6+lvMQHRoTvmS4Y87eOhTB/MgB+tI+e5/rmx1bR9zIUUdm",
-	"Vl6MceXtOX6dVL3poMas4KOggQepbldMrHeA7QKow+sdFVt3LOBCtVy3coTvhbzYJ/OdC6KOnUt4JkSR",
-	"Ej7HlV2uRtAh+7llAl3Icc8jTSomq5JZYwYJoG/I4wuwpwTj9qC2r8BB6pZO1Zn0I6mpQ+LG8C9kJYR4",
-	"Hv6OHTrJb+3P+2d+lJ003tQ0wib0Xx18rtmA2FwF49vdStYz0qT+5l+JZi1Lw+cAacGh+hu8FBsORcqk",
-	"TgdP/VSbUspbp1Qd5ngMc64Z97i9bTC+zlg5ubyf8alBqgsKZzdGWGZDvo50w+OcA8j22h7q0/DY3jbd",
-	"WfqoUX//+/dv774Bb708MEXW1N6ErsxZOMAJh9DqHJ47XulhlgZ9/Osv7n+h88jVy0SKRosphvmmLFZM",
-	"6a3VxxceM84DVKLnhVoDIxry3PDx6pJ5YM4lXbF4FYuszVrm5J7hEM0LHq8jR9QksVvyrhmXNrhxgsW+",
-	"4wmUdb26PbvH/eoP8TBBZ3oTvoOsEIxgltNns3lcbjba6bljL/zkHgshhhmfaAUW8nJR+yItBtkauVOd",
-	"5tXgmWDPI7NjAnzZOnTlcG1axhO2ggbg1tvQqllSFmf4ldyDNf6z0Zbvc0I1vWPFKxMjXVlyhxtIIFuB",
-	"XLz85nyxzEmcOKUYz88kecAjtXcdSpxcgfe2bmo1+9Ie3MfAPlb66GivhaQnx15szrS9WKQ6IYyEKLpO",
-	"ycYJ+fji2mmFLmqGov1WoMsjkvSSxL2xJkdcB2sBSQ9fi4IIIXhBK7jCNc5pSbR0LlV0GjtNW0jicmMm",
-	"PNstkGiYcBDKLic1iT71bRHDJ3nNzIGxEGoEfGtt2QM6l4CRywWB9GLYAyYwWfjaQ5a0+jtB/U3IPIb4",
-	"vQtMwrBy4zqs9eD7qCqPo2VaEQRlw0ZKRcavMvyeG2Q5VkYf0aOAiCepUd9qw/fUsFdCO12/ZyiG3NkI",
-	"LCzi53G7KeiO5Wpdoq9V3jnqYyJxRpZuwe54IiIoN6QU5DZvHI84k/FoKbcfKsVo5ITvGRXEfXdJbpGR",
-	"4Fm/NNriKfQtZH3xkGjn9uKc/DeyZspQLswxqIPAsDlj98sfcd88CI7D5mkW3KZ39Fg6vvgPV+T4BSFt",
-	"oghJHmkSHNhtvNfQyEszbS+VR3HqdHoHdDxbj/1fhpvjM0IeqreIogWP5WLtlyGK7U4MuOkBKndiNZ2Y",
-	"wtn5RQyUGQkT8ygerahbEqrXTBQIoH1SZNmrq2kqR+NsbrMfZre2UhYnzGF8T2jYkQBbTPn+AfbElSL2",
-	"MYWgUU5AHoVIFRdk32X4RtL4kuPxCXWzhs4upmQFXn9edQa6BjpNeOTbW9OuzTp9sQyLth5potiGKWbV",
-	"2tJXrTzgor3QDigl/tSMLv3bu5z2YD1LcM9EkQlRkyjrGHfL+64BE41ffEup6Vm0pbcLDuRlSOW3b5pu",
-	"y9Svap1+YwTFTG6mCdQyeXuxTXbHFC0hv6rgmE2mXRLZyfBDo4EsSIKJQ9I/6HdaJ7n9ZKyHVCXzyxy1",
-	"YdVI+6LFFDPN7JDzaYAZdR7HD4eOh1mD9iFF2yUHvvLCJ1C4UjkJ1+kBy+f6wKJjYRIIYcG5mFD1VS3O",
-	"UADNUfVVjZq+D4HMh6PKLG1t00RXaP2tS0aV00Rdejat2KdRJMAJN9Oa/XTnNABaxQ4rOkTAEodUHMVK",
-	"RjXD7p8YRV1E9YnstY7gF2D8MM78SpauJgcLW7lpki8OOwmFCTtuctJAdzE74h5N8FgsD+D08az8iuMd",
-	"nJClkL8vSZSFXKiOHRhLKaAON3yzvCF2R8hxiIJ49Cx3dBqdfTejKBGNdx8Isqeas7JoNXPuQ3D4xlHD",
-	"08Zd3vQEnB88tvQjZdW8+emcVvDmfNADbnyFEDzO1UcF0fRIdvIQah5CveXAl1OMlG1iuQckSnBBntCK",
-	"P7m7eLKiOt4ct4dn2zBYU3nZG7+dPB+6Gvv5PNKRUqyW42iAAHeIw9/IGMUg8a4pLv1yFaHZENzOl+hB",
-	"uLNrRr/AVDpzWLZZJOxlFrM7dj2R10srN1K+t1AAFwkdggda1tY6ktltuN9Rs0uChsC9nOc3ww8PJ4y3",
-	"ft4YxrWay3g0d1rHU0r8Py3si0E7wSXEeLJRZVLBBAzaEkQe63hAffAZISMylrJhVPNVmUCJ4yJAEkbi",
-	"EsgVHOTZRipCiYfeiTXtyDBNW3HEktZiul3uD/gUpGtQxXRipijP5QaLCa0Mh9bCKOEPsi4LUsg8eglm",
-	"/hqUsjmbAz0nmhD8Wknofj/Lc42n/LcHOIMjHUssf36Uf2O5oBdG1usdizYZd6EV5++BVCaAW6GicPSA",
-	"tg2iLstMwfLRfiyxqr5C4Tk7rDZ22FAwZjufuyv8FtKqCPIqJn5IWBz7RNemPPoyIjjrSxIO9tIVwIiC",
-	"gDAcmEOl4dYy7fSgOp/wSnW9mVdRV6YXvbMZN+4S81vXtHudKiOkitFuZ60GNjOYdCNAmu1a7DKrqPJk",
-	"aWpoxTKX3XHMPo65ZddxMYphUiu3secNoYYcyf9Jzm8g2iVrY2VFa5IY1e2tWSpIeffTOt3ePUXwNhZd",
-	"w6c96y4ESN2N4QLZOwyvbii02GyVd3JNgp0zwvKTVQ9OWvrSUMhqhjqB3oQ84agh0ALRJQpfXhErkPC3",
-	"sLyoIKCllmFZ0fsvaCy9YMAT2HNH9Kn40oTj2X6Fzw2gtSzovlFu+LqU69sD1wy9HNBrBkolpeaG36EI",
-	"W9fqjmnwrU+s4LIfcrmMR1wa8/r+o31OwBkyRU0w/9zeXo7L2KvOMX96PqJs9nvbtblt9BsvuiGey+VC",
-	"9871HGDIcKrHWhrGG7Q7ICEuCN6eN+5UYG1mgz704fv7dUV0aRsgo6IXtJTmINVtynZhm42zgZriN33E",
-	"6sdbjDxqo5iB41ULZbUQgC2LAv4wVmQbFspacZnP6tIhxM21GtyM/Aj+q0u/7jGSnRhSp3eUlx6qLz8Q",
-	"Fg1HFtxebGs2HY2dEOZ7+ulD2uhrBuq2xY91xQcOmBjm6cRs7BiesvcYxkqLN1JYEpmJoXqh36vJUKsn",
-	"fIt0vQ+2luGpsmxtfoyz/uJcODN05FdkS7HYu1W48xhkjKpLpu0vBTUUWylbG87+JSAKxopJssBNxmBg",
-	"7IzihbH8jum/V1kfcJ7xyWjQdMDSUhWjQcnIoO/u7UBhh72XXuT3XpqKwMG2TMJt+bqyEEGMlNSEKduL",
-	"QioCYbF4C6Pn45HWyaihVIYVr49ZxZeVVObUkO/F5VRE1eOAD2FCnH/EoUj0GxFHq/xS9YATkCCtpFvH",
-	"/Rf3qnJzJPO73a5o86DjGNFA3pnqfUb37OydYprNCzDCsf3sxNB4HuGrzHt5z6ho4eFkvvHemizZb1Qv",
-	"z+d9onp53vpCLIV3X5WpbGEUqgfo/CclMQB4XRAjyUaWpTw4NU5bit54zJO6As8FsSanbjJWudCG0WLp",
-	"Uy+f2qeuyH+bztL1u9ClV2dpXeJ3yNQsMXUJ3aseBy6kiXKcV4//B1TiPD+PV+LYSZyoXyEoUZOOnLSb",
-	"iwI3DvRxeAnaRdNJI+L87FnbUoF/RjQql/gSn/q4mjWh2HQX4jrHyg1eCPbDCBbUcxe3OhBILsybREbw",
-	"K3LgQrdeZ5/WZa35HfvRz8+omrX/7ueKf7/HwubcjYMuyejUaq8tzt7mhL6OwgxSFKeSXyIZUtFSc5fo",
-	"0Bn/6fPp8TUzP206b12ez6rjd0VXuLooqRyOySmkGli9AWrEfhZrE/QNOUdOtfLwul3jbrAWXg2SSnOp",
-	"novXtZW0zEnUaO1SJIHezt8taumasGJRiWIVM0C8pkErOKeNJCtGO0Ajsza9jwPt28CiCNbMNEDsrcm5",
-	"aJIrpPoyjBNpxAqMdFIfVvtmShWB9X4vPvJ9IsNrxY4yyg3evwLpBjVgyl2wl6HsPAZ9ZeVJ862B/wlg",
-	"JPfMNGg9Ll/AEt9DO4TN55pA9zPyJ9ibJfTstRf38c+eMXwGrTDX9k97esvIHuusc5DSaxVr1O5uCvgE",
-	"KRpfrZZ48DwBsmJFLUj3SARsw43hYvsmLg8w+V9trTmKjAlnkzvp4FFvLEFbdCSRAotoERYPGzXR+M/3",
-	"VXaKZwDw+EKqbcHnfsO+MVu7nfOJ2dqzE4TfSfXiPLGxUsDGwpb5KOUGAR/sxu4ZM3pwUHy9V2uP06rY",
-	"RHvDsJVdoreI09eOu5Tuacud07/syJ0eoweZk7pOT4yEtkS4w9RDYW9tiSA7SJv42AC8R1y0NNyJc/iA",
-	"oC46oXNDDKP7j9LYbdFkw0tr26yOxNmjMBxUWmKw2Q5m9UTjQau4ciG0vqRugJ1T6vg5sTvike/uh+4c",
-	"FzoBQwugPuwiIUXo1Xt5wDJCv/ZhAPJ8GlOnJXKzQllOFq+OEdyT4QXU72LUnb5zPUKZpucGBwWHC/pl",
-	"HA53RGPv9jmOxgH7qLfZIfUpY4CamOsL6sjDylqX1RewR+ak+qNcfMfUaxc6Hw+uTTrSdQ048u/j5dJt",
-	"XqZlSVa16VDlwYkR1wF7qx5vs/0XJevqJOzP/OYG01CsX6DldMsfOLdZeeMM9D2A/ARzqvKRoieX4/+V",
-	"ioKvafUwzr4N5SpeFMsFOT87fwouijsmMPsi3PigCi+7t1cNwNTUkA1HXWEfFYvzlbDQJCtr8z2BrIz9",
-	"nMKpe5VAVoIfX2cgM/hhmneWgfSxc+RndaKDzBH54xD08Gryltu3xXxf8QPH377WsGvjLrTetWIFoBSE",
-	"3jEFKAmJiHzPb/UVHVONnAtNrMI1d3E1OvTThO4Q4clM1cEeNKLomsEFgA5nII1XKhC94uzq3Cp252cv",
-	"z6c9ym3SLnssMsaD7zFMdx+5YUVC0hkZXLIoMzr2BcwOL0GZKCuNmm2whdkGUpfnskTMg0iF7o6MyYgO",
-	"CTtLjO6cA4PqZSXo2xQktZCmwZ91ADXQNACiIGv7TH7muqLrFOZadis098loSnUhxQzxLvfsrX0hhgDn",
-	"ZjoDOmlkbXrHys0DjNTnkTDJQBVHAv/JJexsji7xV8T8OlWV8KQ8vcMd1vZG6nk9NVLp1Ik4XojuTrTE",
-	"9cM38Vjwy+LIsROUHx2Lxb42v/z2AlsFwn8/y/jvi0RLwe9hh6JtBQuXaBU7PVRsUz9urUI5sxO+Ypta",
-	"pwZU8jAKcucqeb1dS4ti4aeIcUpMMLdfiFqxvRb8rS+nu8vRY0YHuRIbgTqt3KVWwKtZbW3pPgdNE6iz",
-	"dLvVbE1v4fYPbmNyDnLgipMPs++9MzMVSRC7y6Dl/7Pm1R4rnLMCROfXcM24PgdzHT4+5WzoKMAUmYBp",
-	"lWqeF83R7MSJALBK30CPENBEIIUK22kIKDmxLAKL2NE7lhFRijWleJHTqCUL9w727zTQux8sO6q5UfeR",
-	"fLASB0w3JTip6VY8pQfyZ1MBBzsNH/GHRim+qBOSbqG0M6OlgKrFNl8rQGq+r/uZTs9igCvrnZRlm4gQ",
-	"ZhNGyfI7rgA3ETLd8R+/jLW/nmK/fCz0fIjBSIpTpzGYb3ccUL2RlBMMjft25thyDk87xmuY+lURb8JZ",
-	"uCuhyzT2r43mG9VZ9rF6e3hPtvprkS01GG3cM9No0AEDfk33AdbAkiTenjddUwbvRK+6eHd1j5FjPyaw",
-	"OIQasmFlSXwL6og6JaOfuGOq4OvOyQeXlDaARsRQCzKyms5V90O5BYUlI5mXuEtDTI7mFm6dtblAWOvb",
-	"VL6XJY8kW0nsQ8TIdgOMprlShtzIbrUTZcYhP3HtIrl75vpiHmQ3XWISx4vvmdDDlN+oGAhopzFADBmg",
-	"rUL/Qq79dQ7dDZBoCLIeOm7ZOzCDclgj10nAmfDXWEmUsyjfE2g8f9iw/LsqAT7XJGnRJoDn9k/Xyv7i",
-	"G9BwTWpdgxc/3z/l0UWHm3PLjr6rFLY4gtyaNhdv3NUy3RXj3s0h46dWm3hiBWb14qwPVlBiGbQXmx5e",
-	"0ApWgBJ0lm/M/nxAyF0P0xXxLSX6jz00KKxRLJbXckFWzBqbS0Ajl0qzOGRwHrDCEAkWrnZYSwP9AMTw",
-	"M0IS5ACdhj0/Cez0h1BEOUPGs5IhMMRbtp0Iz7142c7vtP8a4gMxWnCxdWNFgB20URRgbal9lPzp349/",
-	"nijfe9Ett7P/DIWAXjnA0viEezxdBDmr9HEq9OcxoToE7VAkesoBsPc04KrJYhFqDBNF3IVc2ruSKsXv",
-	"qMuYAIheUrCKKlMrpqEzagJv+ERkTV8TPBlHPxktTUaNaMcn7jBmfzx59LPhixGP+ewDan0zVHRki8+T",
-	"MVaAPcw3u14DSuKkxTUD39YMbr7xuqg+amYDjck96GDEVEZy/JIc+T8HpSeXv9wHx3FPzXr3U6J7a0GP",
-	"Xq2D6m54uKcoRC1k1uq9M5rKHR6EIk5pYs2Tu9x7ET86dLCNV18r+n+SJT1UdOTGNOoMQPQvlvdIJwi+",
-	"bIC9LRCN3Iu0Nqlb0KmeOuG05R16J9pPPPb49nc8gpzx0eVJbVlBcEY3GHlSDJs0uX7JPjKIPp3C9asG",
-	"rw42xfcO1p7Vd6JIGaB5ndB7Zbk47GQZV9k1w0k3fQmQXI+0o4Jv5c0bp9VEeHfY22XWDtvdudf2vnN6",
-	"bi+5ZxYqKo70od7vqTpGe0A5BNEBCHm7715ljQksEfSojb53Mt6aE7YMzDTHDW+X/A/4LzflX053yHsi",
-	"KpPuvIKJ/8408tWh2CxsoFYdaLwlgmvi3u1I1kazYkXqtx3mwUZ/cxH7nyk3aaBPLFnCZMYh6iNPDn6Q",
-	"6vajfB83yvq4kG6SzVI6a24+tEQadUbvrmOCBfC25lKcvUORm394wqutrfdcPyyCCDJsGPwoFD2gdw/h",
-	"doje99opd8dKNnFqZf2cHGZ1CYP+WhrLE0wqaUmtLBFXiDlKU7EBw7TBhGNXiVD6W41voKVuCv5H1eKD",
-	"oabuxDEVo8URHZnCnUDqInkbLrjeYVCP3zHx9wo8nXt51ynIbCktXb1oRPtJ6TvfFzNDum09aYhFGcO6",
-	"TI+VyR+dQMFcdaW1ztybrS2Z7yOY71ipU/mT4AscC3/TLeVCm1c+7y1dsHNoKjqJe4vQkDHnEvS9urB1",
-	"aaEP3WXlkFsjYpTTg+cjsoR3ey1PeqSalhuxPgE64ZqwP52YTdnClGhS29v1wZfxYI6uy54dMscvktEm",
-	"YPqRgxSvhp03ltNvvZ77Vm8vqD2lCzcBN+L8BhX9PJ6AmeCJG91rfsvKo0/R73kIuzUWO46xSlSbFwBO",
-	"GRXQXwXXlCWqin4Em3xmle4gEhXHVslBtgv97bZ0z/KhWOajoAylo69KklY02kd8BKXbTdjfE2QHzbOT",
-	"cGBRx8IfA36F/xqbRWv9YS7LVq0pTB5MSYHxOSnsH3+NQ9y4CpcHwbiJ+WPiwU6wgt/LOlpbDatS9ke0",
-	"bvA/lVxxATB5iK5hJAS3GNTCdZqsezRwVQuwj0KodsJa9lgCXv+w5yXPUP7RechOMpVRxbn3WY4TWsmS",
-	"nXzf+DS9ya9UVBmRSsABuFbVzrhxkBUV5Wo62plMlHbfdFl64xfJfRx4/bINp6wiZWdxCW70iWzS9MGO",
-	"l8THjYR5zUp9U64hPH6RaJmYcoHtmVEsjoofEP5S5RbTBj1YDd65Vbgm+x7Dz48SJtFrjpXXWjhQ+7Rs",
-	"ulQ76RbY2jBgPOwNPe0Y+45/iplfPAFk5L7/KNodIekJ0CyVeD+r0bNfvBtwXstnCCCf0PE5hI//BrwU",
-	"NYnTLRt+ano1j2qNglGAc6Yq2RznNdWsl7fc7Ur6N2aSv33gRfplryf5yTjQWAwbT+ZfOfQ7dIN2vtWb",
-	"dzPLKSPbmupnP4XWzfmbhUa+neFPqogCkwpZbyNZv3urAFhdVDvo+R1VRXl0cYSmh0ciG3imowTdIfNe",
-	"iXqpff2cbqPmG1aWZC91Jwrd/1LbFde/2Po1LZSrhOP9hMFKuo5ppdooV6AFeUU3ATzAKqJcFHwN0GdW",
-	"aytG2pkAGHI8Ugb5Uphh5tqNY0TV/sF9HRq7itE+UckOMKnmLLiOlAuu8XiM31hulGXa0QELz+umwu5Q",
-	"HCdo2DT9jXZv6jjUBzVqc/njwOhtRo6w+7B7vvmYL2eb79kJLsnCQSdiPRQye6CSO3hLLzhy3IM/qRkZ",
-	"x0Pn4E+18ZK6D7Fm7yKMeGzYwaNBL5L9WXu+fVZEu7kg1MpUdKZ3WndUefSOBibEd01uJSnraDXlwC2d",
-	"E7Ppw7UEz65fQaOnNQEbP1yOcuAJf5J28I5yBYAuRSxRnG8d0vdAzrNPFVe9OvR0EmHJxYzQ81sp1Q9c",
-	"RKPPyoWRRx0p9pkhhvEWm9TBCM0C/ORiB/Gdv0FiLSGdmwUDkfDrI02cdabJOQTlL5YuB5grgjF8V4PR",
-	"hFse4G5qmrPcr7fR79LYaLn49T6Owl/tk6MdkN75ksRZ5V0gDFnhkZxkN9qMNy1VhIkC0y8OO+nbbmCr",
-	"zYET2zUrmduYRLPsRoIjkUNFD4lYYKfFG66WawimCkIF8xCvplYiqkTCK9lHG7oGdp1rzyagZna0a3Io",
-	"18wDtP0YzXDrT4825HeMnQW/OFkkFzceqZnw8cQS/Somqx7wxxdqoDqDWiqaAfRA1HJSfZJal9HO33wT",
-	"MVIUW2P/HldCV0kD8GOYl1+WCGC1BHezb8pBNYt3bPEu4gxK9dGPXQAYBIg7Do2z1n0Rl+BPY2CA5jBk",
-	"dvX0wvLUxp7u/Y+1ioibjw4HmvS63bqaDN/yNq0YpownpfhdQi/L4M92c96mR2Afry00W+siNaIvN5Ja",
-	"JAxdJ/wao13ySsyx7ytiTeeLIaLIQzYtGXFgNv1M5vg2fa+SWBFPRhe/+Jlw77Zcna0WFad0OWl1/It1",
-	"6RtlCN99T0jXfG8wghUjcSObJvZ00Jyvyw/xiX6K/jWe+/brtKUCMiKoWTkm+ljRpjvbk19thAASM/Q5",
-	"8kfKVeYA6Zbh7DsiL9ud+spEcUZ/2sgXo/DlSaW8GRW6ff2U2mn49UPyMIwcu4qpJlQWaR4Dl5TO73Kf",
-	"G2zwRmn4QjTE0MyuTYHOehsCZ15CH+v73EClO1Oz2sogoJQURKqmaR/cvEvSrLXDEp+mmuz0WijmW0hz",
-	"hvh1YojLWcVOeNyjVlS4Jefpkg8sk8blEUxyz6JwqKTizPUN8HAdBOorK6Yw29wqeOAM0jVYfl45KbmI",
-	"bP8MxXckY74Js2S1sk3kuYNA9GPluIwaQp3mNLL/EYE++smpKKMWIHae/rxs1LrMxxuHX+YLw4KHnl6J",
-	"CRInepRTBavJ6rJsj29nrfH0d4gEbCUkA0EJH48qHvlh8J9qU0oJLjeWiIayDHUNGpG0cqlSpVqR9CCX",
-	"2JXE1svb9JxJNk9vfUAr7/GWAzjvBWiMk8jBhtQ8bJ2DcKA7vt0xhVeRDmXqI37BWRlK0ZQjNGd28gBx",
-	"NxeSg4ex3Bw9lx7FH7JsJ5KJGvc20jaqbMt5UHMu+h2Pyh0bOMmuvAd8zjUVWP6C4pwbTXzexND0UnI6",
-	"AfBD1TPohxFQmREX4m0bHkPQDDWrpga1IVQ7VgCTzKsjcDhRWTT+4CzEyEAFM5SXWfVib/HRhxIi3MxK",
-	"BrnF51PC3JoKHe18soAidXGPpeX4z+Rs0Wx58nAnp2eStgEIfdBjvB+8fSjgoc8RibGi1D5qGlh6MwZN",
-	"7t8MeMyRE1BKWsy4JYItl7mpKeg+u0c7NufTVYaXsVVdF2VkhwEYNqFl7IUJOdK6DzoCzQ5lN3eFs907",
-	"gtDbn57DgkLXqYVBKRcXlU4hRcHgGTtTPRYna8ZHVvjOpidCg8I6oxzRj/C0XtrQO1mruAvBJ6v3L39N",
-	"eBEiklxD1vTW5RdENLSJFm8ZPpKe1GndvfIg7jl2FXCOZ4RSVdMacc5bddzJFfLnh1HdGM7/sGN0XBIk",
-	"T2nOHZNboLZcHLgQ8UthkDAu/Gls4GMxOzhUq/nWnrgpDaHDWXdfaxg3qwMAvQ9qLxxO5S2dB7h2sLhx",
-	"hrkhaal/ZImOrtCUyte0SYBvUQB3hubBnlERzeySZZFMUkAELGoIPNWB4QOAN6v2Lx2CeigQR8+2kIL5",
-	"Ko9sMw6tmhnaAE1m7IZiQKSylVO+kXMcWUrPuOrplrUs3oG55Hr556whdjhbd6ebWVbydZc/T0vADnkg",
-	"X8RHl+cujGXF4rxOy4l914LEvletSBxOqZCD+qXzHPDWF1FE1o1hIgseBbFgcsYMqN99E/fA2G2nkuTZ",
-	"VIVXPnrLgWMEahxTcLSsWboyEU+VsObJ00A35uxdg1Q+5yDQjWcauSoR1blLtvffvSEvn119Qyp8gqB9",
-	"G2kQDznUOt7khTw7f5lfGL7EGjqP7tJgojoEG5cGTTVhBQeIc1GXJfbZUhkoWQ6TpnnhbY7j78OOlZtQ",
-	"BNOY+UOjXSkZbyTvmnLQ9Y5sOCubZoYHl/ealxVkX/UbFi3Q94gD+YAMfpRoMaOWCpRdzwLgB1s6wMVK",
-	"ya2ie4+DemxBVz1xL+gnXNzREti9+duea43x9uZv2lA4DM1fGpTz5m+1oHeUl3TVe9ZI+Rg6R2KmdG2u",
-	"VyUVt9PFDfBrC4oYCRg2OaY4vqfrB+yDPqPryGi375HWHnbCp5ax/26tdVrtUhKIhNFi1FYjlTmvHbh4",
-	"fey27+nHPi8J1bcI7c7+WdOSNCnqTRBx/DsZDZ6m+lT7vm/dbZpdtAA68nQKNmrSrTqELPXsPTXsRK3s",
-	"PcbQj+nmvpq99zk0PQgSyGYh/8//TYKIIC473GeirqAzvfuHYhU0x3RiWCpr1kNHIca3CMSScYTtkCFb",
-	"oY/tR7UhkFvTzuWKzCn/Uz8zhPocCGv4OxpF1ODa8kYNOX15SRH26bABucMHAuW+0CxzNk6Iy+9rGKUz",
-	"6faGdSYXPWuOGU/szvoth2pmSgBjBPp8O+y2Pf30oWKsWELE6I0U2lBhlkQxq8lJAYnSkH4W65nKshL1",
-	"OqDTUzCWfkJT/SmfTranVL7pxljrs6kOn44M9x6mGris5iT3BkVjfBrdhqVn5zGqHFrHtrlf8rF3z84v",
-	"8usLvmpiTSLtpCHedJbxaFJ7+4BMzXVqHwZ5Wxqb6SCbxCVAuLh6HmrDRLKV0ki5fZOCOsxOFVu6TaSN",
-	"9rIE2kD1/ULTKJLUvFLU/NZcSS91iOfPqdbJQwTruFH9+vwX3Zxy/L09LIPWxHYOm/PezeKaAJdrcACK",
-	"jibUdTf14HG9dPpagJaJ2oF9vul/NKvUzppZKR4V0owzTi4PJF38O6o6H58NCoDec9xurNF0Y+Zl2FbM",
-	"gKhPcN+wXU8PpC20OxrelvJubnV3sold2U1s7k0wox+Zb3/jeqPggPBBP9GsxmS3fLx0YESmpQ8Sn4Zy",
-	"ck000pl/B5o5SCLlbxzaI+pDUYxOpMNpk9W3IdIiIw87xrdWgC/lTToLJP6DeyzVtycD8H3ZXH5Bwizb",
-	"xbpterdC4u0DGfitobY/kP5Kc1LYC6qcmJe7rE+Oer1vw5PP0PMBIzikyhqsdsiu2j6/JlXJhDnO7W4H",
-	"bv8Y0AIvGFkdG+QzBJVv9NXJtnmhS1+sBR64BYU0rtwR0grIjmpfwNstTYuhnj2bQD2bQvRr5pcHq9Ts",
-	"64nISu8bVMbulg61rwmzzKc8RC+sIfTjqWkRaVndE11ddhKJn4oOLPTprZ+gn5mXJAPXOZ63WPRmT9Vt",
-	"dzBA7IMwAOpRsRZOkpZz76sdKyNBVsvsR2aWUMhcHpcEHlvOUW2TwEllaH8yTDnxl0Gs9CyuV4E4vm/q",
-	"STLLKqnpDQpl2ggozPyU0H3gDph5j462P4pH//Z63l6NxEnU3AyYPrQCRLioa2W3CNu/bN20vrOsS771",
-	"moArckaaDW5Z124J++HhSZ6dZOYFUDIhOXrl+ndOvXNdqXOAyZIrCQjZVGuORn+TuiYPItYvtDsvul4z",
-	"rc/eY5nzvGnhu25iBsDWU47oPWOGOwuiy29/lQAFIMqjlVF7/onpG8I+2ZHRkNPEv0wA1MfhXFBtSCW1",
-	"r8nrwVrB+3GWk5W7aX6wY0w886NMP2L4viMzW5LFw3WMfMI/kv6CpmbkfU1N6tU4sqObTO/LA3r0F9+a",
-	"R/PRpadwQ4cJ/leOQc4+0rKc19zIv4oLCyCniWt/0sUz082yuo8EQ4jmLIukgRY69WPeEvBD5e4I4Mae",
-	"viORJv3MTEPp4Agf4OEh6AJsctTF6F4M5ZiDxtgqrohj4YbLSbuIKoKFdDvQwq7Oa3SRbsqcm4uZQmd2",
-	"epwrGb0gUpHLRV4Xo9B0fQ4zvHMOkROZwW/PifFzuKffMdXgPDj3/9OOk30yPo0JMR8aTSsMdLUcD06c",
-	"T0RJvGoaUGMsq76XKwA494g7S9/33hzkD67K0+PbSvGWQTQNE1W16/WmkW5xtJ691OZnLrorOV8O0ofC",
-	"gDdE1sZV8GmJGaCtzjBTVbx9j1sUn5B650QThbnsAvZLRWDV5E+Xlm+f/rnX/aP7GY//3/PuBvpClM9R",
-	"mBh6y0hdESPJ5flN+DM0rAICE2qckvCsEwSbboKGTPOOKQ9vHyj+bA7vRMN9plZTu3gOCbma1MLwEr0G",
-	"UjBAXbeGlIN6BswvyKsoj8RnwTW93jL6DyCzxJLQWlx0Dp51h0F1ZJa4Vgh5d/t6R8uSiS14VCNY6FOT",
-	"aIMNTbkxnEbvGWXsbvjgb6Duyn7eSSAjNoBGEkrRwqFCxC3IZXbJB57YR3uOKmb/5GHiXYVKT7moaKqO",
-	"wuq4r+yBjP8MvPoq/XpzDrOcJ91rMnZLJ+EaXNzgRO/2F+p9FQ5OhJMfqKsVfiIGmjjZ5ar1mazSCb+Y",
-	"YTnHPdD6ptp6oEfPr9LtcZsvl459O8zYcEquBoGn73QNwre0mOFS/ggt5kvfvs0qejfQ1wfrDuxPUHEA",
-	"jlhaYbJPv4qz6siuy2kR2qqMSqCBuuIUbG/xihy40ITupdii6HaZodxoL43wwsQGHCCZRN8dfX728mqq",
-	"aztjxRvMMf7WyrZ4i1vfP554aK94EkN85YwV30Ed+dD9CDpHKDvx4H8uRVm3ULkM34dWI04GYyvrmRNB",
-	"ier1sVD+U0qNAMHdgqZI3dkp2S4rKeruZXc1GSfoitsOTr3S5gNTd9FiOu8FCf05kXzaPk+kAF6OYXBH",
-	"wgh7LkJy/lg9QP6isMV+suPWjprQbwsLmPu9Y6byWrE0p98yOFpYIFWoLPBZQXNbv45n3zyPwZCbKPfp",
-	"RJMju19/Y+aDlXs6WbH4nVSxBHOJqA4aMRQ8XSEbU/giKzzZTmWxr3BNrCFYtLLNve4XneBBjE2u0Y5D",
-	"QVBLt44r1+2GFOaUhGqd3tWoCt8qvmzeuppqJqYPjPXvgFn805QihupEHDOqE8jZqdpyLE07ruRTtf97",
-	"FWl55EpgsBWQviaaGYcvG+4se4WtalGUrFgSVurwyzwJHTLFT036lgs/SORmGzLkhJZiVYOz964xUb6G",
-	"AoXOqJ2IKAJEMRpG6t0dKuHoS+fDuE4fJ5T+5uUOYX2VfTTLV8kMclVuHNdhQk0pqTju0hGoterYpLoc",
-	"vTpiU+clBtyNJFXtC069UReGi4xmVa0ZDc2/vYuup8mFS3FCHsV8hVoUNKW3bBcKcwtHXBpSSMEILe3/",
-	"Rz8CNG12+tVg8UmUC20+8gdYzw9+oJz1uG20GqRVjLHOlRxc/bDAzuUHu692frDSRRQ10UeK8+rbKsSr",
-	"11mLnbbbRhq5zvz3UAmwl7uV1nJPuHNGACaRo5x3UFhLD3jf184PkQ1mIbL807l0E22SsT1yeTurq602",
-	"rj5nvH8htAZOo7zkpnD1Ka1oDJK3pNaC8UWay3unlyROVzLHoRbA0xH1Kya0IToOY+X1OilkHNfKbp8d",
-	"BkxokIaovTuBYugtE1DaP2t/g/YeqcO3xucjTeRBOCcjVha5Vla534hCJvXSBFy9PFRZOUHfIkXT4yTI",
-	"gJbs82vw7LJ0t337PDixn5UBUIt7RP9r8c5lelQTgmnqPP3rtf//Vph7Nf8PUiTSI0m7HJl8xl6xLRVR",
-	"MiHqzdrKYg8/DlWBJ+Dz9H860SW7ovqWmR/YJp3KpkYz6U4Dswk1DaPiGR4ah7iZeaVG2rHpVsGDX0yO",
-	"uCzqyQW8rVm4nFhJK82KH3O71zTl7/n5Z73WrjACadTAG8L2lTmCRMXkIKsjVFQZvq5LqmJqwIZFsviw",
-	"kgLhA+zRXylZb3dm6YsrCHzANI1yUXpDz4JO32DvTs9H7Ayg1MNLA39DL681bh/XVfg0SPwu4/o6oIy9",
-	"8LmMQ5eHyEixET7nO+pAampO+iuyM3fI/1Rgtwd6C+nIQh7AOYo/l2xjCLbPjkTRpDY/6pTMtko0SiNt",
-	"ZAW8wo1m5SZPJvnrIPcMIKra37COeriBKIuAUyA7FNk16sFsIQAm4sXFmDw8Bevsf0ORtfKRHkoezwAA",
-	"89Bfs9G+ZnkthqnDVqWD9GiFIIQRv+dORs8YQNhCShF0Bd9hGrd3zbruLaGJdiu927VCyjuEGdiWG6qi",
-	"SRrWeG61FSldU0mjjhhQsNO2InqWhE4lVPcTkTtLGCBp5SswLJ4bxQ32JHeap7ZGMGyIIzWsDXuZt2Gs",
-	"WxMeye/fSb5m97qcd/KAqRmEAokRh8ea5jg4lIDwInYlj1QXOPSpSOM8o+iQRlspC1cWedhJba9QaCpy",
-	"YK6h/aBYshPh/AJM5SsNxm6Uv9hn3LM/JGvdfofKhJ0sewFH13XdMLqPBlTSpXrWxvxrV+1oJ4TI9W2q",
-	"IPTLVjT4G6zfTwu7zfvQEm2gxCOI16xi1CSBwQspGPa32nFzE2rAiJDAnnEJHEX0cwgR3NgzT11EW9Oj",
-	"JnbgHu6g2XGxhZkPmL5diCvNg1d2ZgI+n16EecurKsUtWDOYQrl6mCIQNV/DMOr4Ks+HlqASCJK2jBjU",
-	"ebiVh4IPFKt4fnLIeqDc6DgGvGG+azIjcDA02dE7wJVU6H6VMoBjYmPlaZB7j96Ojkdfy5I7W+OSZscE",
-	"68daeWdq7NuNBRvMilixags6ufEttHX//O5I95RViALhqy/vM1AIAEXs9E8VW5uYlRy6tR52kmDLKFJa",
-	"3qCigAgqyDgrfY7MzPKcbuS61olbL9YMuTMTMBfhjpv1TSFNXLcI6AcTBG7VOnZd6lwwqN6pDcH+pJF+",
-	"yM1ewAFiRSJL3mGrZanNHt4vZGszCuVSqhYCY4wVdaB5iAYL/wlFkhCJVGwv7zoQCi3q0fFo0T2YMe0t",
-	"B2f0suXwidGvFoV87e3fiA0O3gBfm/x3UViRdceU0SlvjrNtDtHKUfu1/x5tWOpjCr2QQvuLqQF/TgcO",
-	"QPz7+lYYa1UbI5Nzo6scKIGAZOhtUGS0Fjg8nsiOyAlCzJ2dIEamciVrcfbBzIV9U7UInmznvx82dEzU",
-	"Hj9k6TWfqs1NuPR0JqRZUgx92fOcYWSfVCnevaLi9pAe+elHZmYDiaR6ITn3VgS5tKUVE7S3dXDdzrhB",
-	"ksXQXXyZ7gQwW0EU3iKYV98Ur+1FqrZImKVB5cGOdIOMAZY41PHUXa3JiYbWjZdfMQxRr9ODXh98DKbn",
-	"LApps/GUWp0OFg0FybSmHwCAYu7lVHntlBt1xvdPcpu6XMV5b6Tphql4I7/n+kiDL9SXe7rNbO/cpHs0",
-	"khT3wcXHTkiKg1dPrPiLeadnvD5M4h6BSnkeb/SFZI9nio7UTs0pdert4YxteT+7XDpsSxsj5vw81m2k",
-	"ZBnJAvahIdYYZlCOBVM/7Gg1t2Hqz5Bygvnu4NDZcfAyuvIIVwvL1bpkDXgrLXitCYVcVtc7e39NKFFs",
-	"bSgYG+Cg33NhrfM9/UT+RInljwpARqEtBr68YkdpDTdozflnULP3rvBwTz/dEGf4SxH6d5IjcX2B0OgC",
-	"JFIOgdKKag0Vc/DwgR6bzp+utAhb8kGlCpJtSXS93uHKwWMMuOFr8Jah91bzX8FTxqEgoDDQvgJBo5bO",
-	"wIKABhNGMfInHze89nT5M8zQUjWkKrBi6yKqK+dNs3/12S2PtCcwWmWIJONbVGMTZW0p094V1tsU6icE",
-	"rjrI+RkW4MAT2Vit/Tpc/Dy2FcZdBxFpml71ce+sE8j3gwXd00/ZE99zkf2sSsP6zpmeZZp4TbxnvOuG",
-	"oZZkv1hm48jGkVYfGiY1md/2ARAO31BVDJUc9qniiuXmYiQ1V58r/xDpu/2sAVRg/UTb34ovNrRVSFsm",
-	"PXe7IBQSQeN4B9ldXLv+uqFNvqOqYNqABHkUAnIw/iONgM6t+hNG9dFVTaLRpl2LPGuwg5jpQeE2u4E1",
-	"d9ywuG7Ii6zlfF904UYjYBFdorVa7h/EaGXMzOF0JRPtPl0Hj0jxnmsngYFkuAL1jlfxHJtfpWAJP0rB",
-	"KrMj8EDjysZIoesPRfh9MzH9IpBu7e1rQTYNm797ky54V7SDKsTl5BhOrcNyuvVkx/hLtMfdK0y5TvS4",
-	"65eH1F4xnuwZlIR1azd1cZL7IFylq+eIVc1L85iLbrChbds5OdhCOPHLP9um6iS3/I7pv1dZ099h3k/r",
-	"uauRnkejEWC6Z3hMkycuiRnhM+AhayAGTPBiqtYqvwPyHCW6lVUT8cCEKUMym/It0mKQkM8nICGnujZL",
-	"ZVgRyrJGgSbh5HXvvnxsyovLCbjy0O14mDnhc2gwyxi1h6ZhVLydVaIH1UTZa0vSumNx8cukCeeOUlvE",
-	"dZpUObq1cpgctzbtmXeAxeJNKX/ykeGzRdz9OhfCED8E6OYZhneD9zxe+QNPjV5nkOMINxiYY5AaeFjM",
-	"sqebPXDTyibfDx4P+lQC8u2epkDvfJuZDJ+3azyT0/DDfvGkVh/w4nh7Gr+iE1t4/CQYKeUW9lGzO6Zo",
-	"iQlBaJ1BbYn/uzVK9A3+HHp+ABSC4sgGXKzLGoGTE8puuxb2fLqCdsfNxGtRd09oC9JPiCG88PZuB8V3",
-	"SkCWcns68MDXXTva8VN9Tq6mTMJBpTSM2sFa0RPF91dTrS8ebqrDM1FRcQLKNcCoYJPVlbWOfCHqHiEU",
-	"4yjp49tYekDICf1FTj/Vz6pxEI8eG1Vqk9e+CohzWvuqD/bBEOodMnrU6liN9NtnohjF1huP67iURf8B",
-	"3zccXp4gBVz3Zz+7UrF8WqBhA7Ro945NYuhHovmWs8BlirJIakYgHWu8u+8mDt/SdMddeaARxI3D2rdh",
-	"B/BTkzmHC7E/R7L4FvNyKmf2Cd6zUSLsGTOhb7K39nyGwLCDUk4xqy9k9d7xXi0a32c3F0Pna/bjvhgm",
-	"6+Edz21y1teLEa/czQ0HWsKyYuJ9TkPkVpZh7yI2hELedzHcprFDkJ9WiJuVJw3bx/hEqei8YRGng3OU",
-	"obu+YkqDg76kgi0hEIAxZwf86Dp1R2Dq1sd1mcAarZXQ15gZtJVME+fAFwX+V7oeOoCnjmV/jO8ADtG8",
-	"kFWil/xsrwlUc0yrnWsK18t5dcTjwpVtAJUINR6HoF1E30Kmk9MLa7cDyYJjRQ0G0NTm3q7hVc9L8pY9",
-	"mPLanWVFjbWHztxH5szSvermGEDq5/Sb28aWRVZURNZ1Q4QkK67MjhTUgIflllWm71WIXDWUD5wenWhq",
-	"60m13vG7VBJ2G8GljxYnDwJBGiIOq3HMq9HYtl3pyXbGwF95EcXc2lGTMdHecQBLHV6d7nY3KMCgPfxd",
-	"CJG5QN4vJ7ka0c04z8q7CUUFBFQ41FZcjUSGCbhnassSKZMuUSjkjYNQZgVA+oJi1h3/6fNlGmW65zSc",
-	"8ISFPN9pbg+NK3tC1CP6of2DcZ9I1INFFy8rAj/BXfZEZ441cFDOcWPltvwMgZrJB01CMvmixvEB+k4b",
-	"F/jAeY4fl4uIq7fldpuHhNd2bLo4JRy95FRiHraQonyqdw0HQCedjrYPj/Z0cojpwiCaCVgTcEdBSkfB",
-	"90xo3zfW3pdprWbNxvu8PUSToTCfuBpj5zev+i3eeaavbIWvum8MMilD45UcPSxtkknB3vXa9nWLk5yC",
-	"MpWf7XQMr6bjzrSGz5tl4KSsUP6bku9X8ZRGFSvCgDZtkMaKoXzNCqgHKY+ILQ0Bwg6wjitkT6vVbF1y",
-	"kdIqQgQ/t/vAAL4eCvVceCJ6fypGU2ndc9JlHXy3D/r6MIkbfXb3Hb+RbieWXhTMEEs/hCHuJ53es7WM",
-	"5Z88ZMo9JhvrUX3hkSaaaXui9RKYTptQoXlf6TXowzvIb7+PKAqdS3OO8BfvxHpat9U8BIK4A2PPqK4V",
-	"01hIaMWD8PD6Ys3CZrrdndrUVRztfExYlDTxyjC99kRit8rp8wTvTmomooVxX7ImPV1JPifdPVWdLaKp",
-	"JM628NWe2X3k0o3X7mjZAQlIRWEaFsY3/Jg5vOx4tn2XGLavZCehR7nk5VCH6zSLdjVItBSHJq6vk3vn",
-	"TXeajW5KuK6Gve1YrOLtgqyYMUwtyeMLcpBKs+laln7rOk/ZVi4BxYqTToAGZ+CP6IM0LU7rcE1sLUom",
-	"Q9XWOcqZNnxPjQMQ3kgVTSaNtJyI5hai581qfohmGi3Yv4221bSv8uLavX5WcMXW4FHT3NTUpVpE9pXG",
-	"yiat8NhI5UwJlMNLIssi+5Lt+xrLkvsmI1BpSC5efnOeCRN3Ur9SuEtyoxNp2yIp3LJu+lYvx3RLxqzK",
-	"fG52PJJNsu/VAaCuvZNlQXa03HhHjv/47BwK10+yDIEBNM9DQBv5J7dvNnoBBmiqSu7RUgBz9bWiRcmO",
-	"jz8ypY7XLcWAGEkOvAGCd839ofHFHVN0G3DgwxXjFUXvTRmY02LNEr1ZMJUllbgSiYWFup4J+ee+2klM",
-	"Ga8sOaF7N91OqzERKEfXNReQhh0wacYBDaAakdIhZyqMHxN4yo+TqRkne5E3vcNR/Wwqx4AqXqNujIy8",
-	"TqZrnOOJttNHuDHmuvzNjNho7GRpQ10LJ/s7wSrXdoe9KPIMJErHoGek2Lab82ENjfy0JCGReVYruVDC",
-	"spKffPHKL/m+3TmXti/XyZ0qVIZESLBWUusYDYhUUCuV/QHfvKPXqACKHX16My0huNtrIHI+r0uDc2Y6",
-	"fwTtSG9cpt9xx0V+clnhX8fXpwV+8eVUNqG9IV9hekA/zdBk5g7ijZnx4KfM546nJCJa5j6G1AAe9/6s",
-	"S1kX+QjzkPYBDftioF0PT6DSbpU276ePWF8hOewkdG0RQeJkpYdikDsHPYHlLtayPU+Dua+oKG7Ihh2g",
-	"kYwLdrk1cQ01hKBc+e6DYaMyPj3I3ZPTuSk/bTaaGe3EETuF8wLHuSEcYfvbGeNHPJsnFjnnZPX4mj+q",
-	"GG3fCoiXo1vdRWN3worGzFGqb3Vo1gjbjaWfrpOU9pqkHt++dvOxl9PVf/mFCOGQp9th+u6lmNgVFPdE",
-	"M9hoDmsAfJ0K3WVlSPl9EsxA9eHE9H0ruBaeMhOF91IJZnwJsuFivO4yo/NbxQQtzXGCETAXle9vQslv",
-	"bchaamtrO2pDPu7obC6mGuU+UDpuK1NuVNeHhyBOCxiu85J1P1i9kKqCFOyOY1/bTl01aHqfIIJzdCnr",
-	"lleWRP+ztvvrEoYA/hWQv+AFHukPCgrTBFG6bafiRKHpG2HGOH3rHGfnRx+Kwb7l5i4wEFmY5NdSptxO",
-	"RIUp21cyqee4HtA/BhzwjAtlLfdMfy/ipUQbqgDyk6kGkTecu42Swlp5WEspCHS0C6jcmffzhlHNuzhT",
-	"LQNiJ8uCi+1HWb2v9mmcbrKBxlvuSop81UoJWekKhAc15CDrsiC3jFUwX9Frr9zWVkShv1Ny/wOPYcd5",
-	"GnEB5WcOp5u5HtbDiTSF//6LUjXgBiu6vgV6JqezZ+ZBJ4M7dUME21LD76yE23ErZM3J8/srS5feD8Uu",
-	"XbPsR9HMyYsJUrMLFu1AZUrHZYctrOcqSoGfRyO0cIxPLBX6liOarGt72jv0A7lZGm7qYnDZjrfj7qEM",
-	"xG6pHGGTaHAY6++9LhlV3okWdZW7CnmPh3Hn8nRzFAHPr9Ey1vOoUMxUfKpoI6T9E03kxuN5rG8TwrCZ",
-	"zlT7R8/8YQcdZwwlpmH7iilq6p5+dTm+51dtdeLx0/Noum4jhLP46GrIR7FxaxGgYt2wUM7O14tlnBE2",
-	"kNYOegYesRvXBReDwPizFW0fvm9BJ4QxuSUQp2XEGkjc0g1vxs+y2scyzg9SFejV6WQJZ/UezEQ9dsGt",
-	"1XRWGRD5DKY6x8OCe/PZrTI/CA0fiojej7Je70L/01je7DCu9Ls4XpaLX0+R/hAa816aX+3jcZaplXjn",
-	"Cs16XVt9vtesFvVRAMZ5oBP44dZQGUCc77Aabz4Op13/Kd3Ksbod2vNBiUXQ/6weIxF+VQRTLGAu97Lf",
-	"KReTbbqMatXPB4eCLz9nCuETOwGrTi1dEqpAFJpwhyrlunk7yNg9M4BccEOEFOwalvm6jyM5p9712HaG",
-	"BPMf7iKHFa8gbtRkHVSK6biXJLRVGEjkab+ChDAatFMAyBQMvMlDT4uM1Wr2KGjNx73Ujny9TkmhMwih",
-	"gh2aoLMDkJnj9whFoDPeaSVYNGrP8+n3jCzHs9k1uRXyEBrDT2Ohr47zu3HbFb+OIyGdX0MJiKthmkvG",
-	"Dylwn8SwOSSzJ/RVqqjTmqPWwtvx9a45z74yAKxdUldLtGouMFE+FH2dwCtSMG8rDGaDagj1yN12bjeE",
-	"QqcGlATwTRXv4qRqkWibU/jerhtZlvKAbI7Kz+roHFVluQyLxvUNYK/b/BO9okLXv2EnVa6DZ/uAALTs",
-	"k0nDDcTyLWI0OwQ0pVKubx+F/ls7edAN7h6s3kEY1gIOvkPtzMkBiYpF1+C36ZLkm96BLI9LxH0KHyrK",
-	"cZZSS8uWJQushrdYO5+mtf/ep5pNIVYQH3rHJotZ9NjUndTGtvMl2dhtr+PehxDXrUoqCMAfoS8vB0Yu",
-	"BXP7yeSrnV6vima/Hh5kHJlIlFNMmxx+0IZVcAdie2l/WuMiAKTjcMxaCe3eB8sHuhVCjyT7r4PTT6J3",
-	"lGJm4rbxzRcMpP6kbx1ruRlepvM/3LGMQePTweWdSFKLdAv01bSrYysXytWJClBoRDSteKi/NjLuFCX2",
-	"74KbqIYV4KtDfk4EqM03VCkljYCqx4w3+N5pxtt/NgboYLc+7hj2RsA+BY3exIub0PnHqqfUrHescDfM",
-	"fqhX20smyzCEQCSmXM14nOU/vPIKeNbT1srX7EcqxJz5hyKgOa+4RMr8V7B6YMbzcxZuz1W1z0gHC29A",
-	"I4cZG2HFfv7TW191m/e0B//Pehq7j815/pD/MHT/Hp6s0BTcw14kcuhAaHcbl7dxAcui07gBdBP7kVZN",
-	"EJxNPJH7yuiRat4ZgCA5mQVQYz/ilfLzXzaLdANPiGfMqDt72yLoHNHnWgx8jhYE3bEZjLOfKRf2jM04",
-	"r7j2/OeVLGccEb3eSTljrRAvnvG4Twef8cqw5DjLH5rGGO7VR/YSRvU0AwccpbFOGd47hmNmIRp9cPXH",
-	"pyAaRTKe5e2MnbEX9KzHoXf/7F0BxTC6XYwVOlXSmunWRlkBn8jLH9z1FKcZ6YOxHPlc8sXKziETAFvR",
-	"4VAdfcHfi80BDTvW10b83dJ0ZXHiq7mLO+ewYZVwmjt6h7vYvJhqFAwvWhqRtPQandMqgsrm9atGNjbX",
-	"q7/EA0+1tYyYU+pn1CpjOZtbGqtSOKHoA9tQjTQAjhra4UuIoWDvkzlm9XgD4PsWBVojMlWvFTL8p8rC",
-	"Q5q7HSy7ihRRe+Z2noQj3QbzyS1XaboLZlnu396xeNAfqrQzesSU0IvIb7T7emCinAR/z9InZ/j/vGNO",
-	"Q0l40/Iwv9ZSGJqhXDRvgNv9p7tpcNoOCpxiMz5RtRMG8l5RrjIrE+msVuLHmZOy77T81Dkv9dimPUJn",
-	"Du0Vt7ak5QhQWL7lvQfNHmTdeo5XTrv2fuaikIdUNlnJNuYt2yaqrLRRlG93htAddn4fhkpDUpFLHcOO",
-	"IalEK7YxPybaCrTehxRQlwdwgOlnpoGzTTvpNJJVgKPhR+QmZ33DxE37giNZ7uPNmnNqPd2kZr10oNz8",
-	"X3i7YEvKCpn6kW7Sw9yudAnzqRtH8e+RHS3vmJ69BVAikkudAcQq8mKLxq0B29vb4aQujQf087SJKiaw",
-	"slOz1k/KRM9OOkqUVbkeTC4pKjMTqpfqetHN+GtSPJMHd0bq93gSrNMOcHGRDFooMtnI4brflVQAELbV",
-	"0ZZkTct1Da2EuVkSVQv4XypcvmeDcHRGkMro8m5lLUP1oP2DrzOuhR2cUGLNQQQsg3DbgWu29JUA5NwK",
-	"uosz8i0kIzGlEIybVlXJ16CgP6mUXJVs/+//paU4s7zK10wgpCK32hjfAD7v4sfvP3rjE//R1Nsv/urF",
-	"eQtp6npxcXZ+dg4WVsUErfjievH07Pzs6QKTx4Atn9CKP7m7eELXa4a51K6SUELKGJfi+2JxvfgLM6/w",
-	"CbidKimcz+/y/ByKXaUwHnWwtbb/ckmVuOlTLOG+ANvay5zSLngg5AG53aWFxQcMM3zyDokLfKZ9m1fw",
-	"b1vbBm8NriFTfc1uILQBgQ+m7hjslOuefIMgnlyTg5JiG4o+iNXQyIaXyMpdaj5ZS9egonLJA12i/khv",
-	"2RtZYF4otAh7LYvjLHLO6Q0oy4wsonJ4JuHF+OFrHjOqZp+/IG+8o9yKOiBXhEE+wgku2AMwh90VgE0u",
-	"XHxqLYWw5i+AniCnLMkdLTnAnZGNVWd8gCfCBIV3fEQP1g9cm7fwhD2UisIp1ovrf0SDhl7NgRJqADP0",
-	"3WZ9Q2lun/1nzSCBwAmLFdtg4Loh9bSt9ss9NzPLNLMrj6ShDbYXKXT/vf15J0E0byEuTk0X2mlJNP9k",
-	"jiRAIMe3885j74xsKD7zdUh4F++OFiEizur+ZHxVlv5UsMIdCYDJcoX9DsQjTb0nv+F/fMabu2Ro/HUp",
-	"+a0o3OL+WHS0q3frcHiaR9AWzI6JByDuB761qgt+gcjaYLJ3RzTAKQdTLhzyoiFVWyYvM+Xr9wWe+aqO",
-	"8PQbODJv21/4wpdVdlX+qZeac+J/tbvtX4sH3zPQahsuVJC5Y5Uwh8oL+lPshFeUq7TKY6/xr8lHoBNk",
-	"mE95/DYwVorfXzHKUJofUjBx4ZsMgYL02F6ZpOBbbnTo/4spRVjn8B/vnV4W4xStq51y8PFRwfOBmXfN",
-	"U1+FY7qz6kJxT3JE6+XT+OLZ0JT9HvZQM/MQW+hwxeRBMPVIk2a+N0GcaL4VCBodjBxZQpo2SBj3M9xL",
-	"wz21v2LhaPz8f8Df/1B3yO+74//KkoBq5KSGU1rkSHDHT3jO0+xhH8g/F04/eogFASJ84w3oLGBF9YTO",
-	"/5rq+2v8ce6eUhoUv3M9KqIcOLSUi/DKQ1gDf5WHUH9nJURwthVLn3seQP+5an38pkHTYOtbKZgKL4D6",
-	"0Wue3tmQNS2ZKKg64+tRr9Ub99wirkP3LOVWADRfa17Gx3L5RnMV8An+MeyTCYvvMk9fUMWdJP7V++/7",
-	"D4hwZqUA92Qmf3r/3RtydfXs6s8AX+VTvJZwfzjygqJg/40kuiG80ETYR51x3ttpVegnsmIj18pPFRPQ",
-	"t/yrXCxNyvS8Th3uvd/7nmi1eU8yiSoeyM1qh/IIApSUXNze2LsIUgBbBW9obogiZBezUjNCVyiTA+d0",
-	"GUNWfEIov8FHviAx3RcihPS/PAgZV3R9W1e676+yFDvsGBhk9kDZy6vGoHr0nHwEj3N1/D0p8iXsVeez",
-	"RSphkGDAKE9+W8vq+Hn0skDSTDtb1p6GKVeL78h0vfhfIdT++B/nj18+/uW3i28+/8//eVas/i1S2jDP",
-	"63onijP9z5Ib9rS7P8G9u+KCtmvJxi8HjGPcezfeyoMoJS0cSrjdk95+1EpPnlx85mu4XfBbWPWR4Xv5",
-	"6AAa9YOd7gNjtxqzCjDPwJfdiIJslawrHaPfk6qkI3fiu5IKXNnXcrXAt7Jo3WRRd0LihlVYLfPJ51nl",
-	"ATL8AYyvDg+N8QzaStxo4hFiH8B8AXAoPyDioCBPrY6EEieMEExLEKmKgGK8x9ryUNGj6R0rosz2G/7H",
-	"qMf+PdvLO9Ziuikb7q0UDyJwYD7tY3RDCkU3hjVE0QaT/tKyPz7rr8Yi3z+EIftzQ4JI2CA2YvOI22pr",
-	"iKQCAe9q80cWKaf152pac/1ryJJX4Zjem13eKEYNuPfR8OoeIUcYck7W8Jw+I297p8qed5fLZ017etSj",
-	"wsMV4egnv+F/fEZd6TQmXU4+ix/xDB29JTG09TWZunAF9FPdIAvZvhstoaG6S1ZQk86FyxOVKo5rjcAk",
-	"3e9cTV2mhfwXukjpA3s1f7S87HPG3P2o3ZFYkjUVawZQhlIRR3jCzQ1c5QepbuEsaH+9g/SNiVA4QbjI",
-	"H7yH6IsR8wdf8xalo6+Iu//9a9eUIh1mDloqgb6BPaRVLbZQB4k9SVr6rsHaYyRnYWWLJTIVhH3i2lg1",
-	"BW52uM+HwsZMWxXm6xkVJjeU66b+QC4XGGyJnFhyAZ0v5Cf7P78C2A74WShghlTSxIiIAtt8ftIUyqQd",
-	"3/aRj2xfla7MJ8d8xizPtP080dbzqyQnwcJydvA9o8WROFItF4gwxPdO1RfsQHjhwD0fyBsEn+p0PqRF",
-	"gaelOYXCp6/VyoztcehkFt3i1yUVt29dUfG/wNaOhkpcmUM8KII/3j85ShC2r8wRB+xuw9LuUKHogfTC",
-	"GfDsRFKZcp1Hvjznf9ixcvPW0yPHH1JybR4osQxJsSSrmpfmMRfhVliX9eoRRBydbEP0NHvasLh0SNAn",
-	"6x3DDlQp7Y+tA3N/Dd3PH7UMLk020XZYS4BrtkR4HyEDlgzXKNtvmpZrSDRsU9Qkqef01XZZrVFwGD80",
-	"AKCXMEx/cLTAniWgTDuIPny7W1mlKA/RNKSv9x/tN5XREhnEAcUe6DEcwSh8zT9r7juWjQ0spIFcCcuG",
-	"LkTBFdlwuGSpdpBOWu5Z8KwUim63UAIYa9sbulynoO8bjCsuyI6KooNWFvbD6lOs3HSAy59NwtTldYDC",
-	"zu5tXMkJpvB4PjGmuHg+xRNjGLD3AHDFI/h7WzlwxkH6pCQqhsRDdc89054hpRk5BLoXQG5WCMcGfB9E",
-	"ynMdFaShpat7ONgXhTSgmaPJc0cVp9BOyLIho5ojIPyOqsI5WXqymH3yRYjRO+5b+DncchnRel6MKhp5",
-	"KZf2e8jZDRiih/jzreAHd+AvXyTPAxeQlcHxQJEapLm7csljTPLSgVUKua73wCGa3TFFS/ej+7PlIqe4",
-	"RLa7VXMavXu/34/td79jZHkkmh5DFY5vXBVji0Id39fdxIupGwU3NHX9Q85FVTqM2NGEi98haXi+soY7",
-	"wxB69QG4CHeyuYSceLE8uiTQEgVjDUQqwLGNcctv8L8Z0YVGW5sMLsA4xcPFF+zp8P3tgi7qlnwTXKK+",
-	"opArgoFnDNNregeagMHOkt6FpJ2vKBWWSCz3IbNBGvb5sobRT6I11jynb+Gl9Ehg4g+rxt83KvHH0FjG",
-	"+eThYxL+DvpTiEL82coP+xVCfbjCoQD4R0I1nIL4Baj/4ZxRgoIFxN6ICHqyoXeyVhxF0APz6QdmvgvD",
-	"fxVe7axmAiW6efbBstd/pOr2QdjCDtTSYe394me7xIvFjG2qY5EMF8t/+ie/SsVP64u513dYysM4E/3h",
-	"2XF7UI54dwPVutlm95HarX3Bdrlju/AX11D3K6lO9nO5pMfJP4yfy/Wk7mkTVlXwnq8OP8PjeTaUJ+BX",
-	"MqHs5/7/bkHB7rQNKPuHHPvJcdRgo/Osp8RO/2/j6YtJgC9oOyEPzTCdkFN+s/+TYTj9xVW8/lHsJpj9",
-	"lzKb4ot9YG0Y+SZ9UzyQzeSHmnf5bp1UHrGYApG+uBLK8MkpEwib6efcNwPV1X/BDfGHsJZS/PEljCW4",
-	"b/7kqDBmK/lHTrSV2jInT6m2VHhwnTrJXvdhqeUCtuWVOQXNsmFAP0iKFSP4kC0anY4R+UexHeyq72s6",
-	"BOnVZj3MhB/lNXzka2gO8KkcrcHN6f4Ex4HaBQJQLiloD6gG6fTkN/jfHMUAVpKjGfzlQdO1KdY23Axz",
-	"wHJzthMzfzgx7jb5CyVrv0IC5OG7bMNaHxzexaoCrdFP0QUyifj1LuDkzn3J7OnA0YPM6WUra3Tsei1p",
-	"4XtSJIXcD+6Zr2Yf4QezU4Hc9B7GS+JGG00HilHwyW/4Hxnyzy3v69erxO0it4CeWGyZR5A7OyYWUwt6",
-	"YPXWs8UXk45IidbWu7LxAc3m6xc49IR91KLjw0vFAQm/snGS3r0vKSEnWH4gN7tH2xXMjQpH98xchgCk",
-	"2YySEuxvlvGg3HzwNevTD2MPkZyKFr7nWSNCo4ZFCpsCSgDjTr4FKu6tJKvmD1SV3P7nL183bRf39B3d",
-	"Rq1pD0PBBdE7iTn3zy4vZ7DsA4iqim4DYzs2DSZQQY8RQERfCZWTodoqFPnysW1mKC8TjVShr6TctBDA",
-	"les7jYEMhIaz6oHYsn2npgOyT0sutlD3T/UtpKvLbhbq0+eRLFRXppJZ6vLFEgfdNH53INySJgt6DjtZ",
-	"Pmzm4JsAnB3qCkLZlXSdV9eKMbHEOyMWifWcDnU7I3DIUEXUyO8vcem+Vpxtvmiwod8vYR7rJntaydog",
-	"KP/4SD+5xz4vF4fdcbrhi0PBtM8uG8Ai/7EczxVs2pf1WSHfLCH/FJisCRp0Cmzuz+1/r9BLqlho74Mf",
-	"J3taMLI6ElWXzKW8hq67a0nXO2jIrZeYRrvhxmDUQkMh0LIBSFOM6l7thz8fpWtwHtdtqNdtZiFZ6fuH",
-	"d/uhXZe5/cUiu3+AekY0Yw0WNmAHgS2/Y2CAVCUVghWAbvVfNfTqZ5q1XHJShea2rtm3cFovFUcfz4sy",
-	"ALRs/M71TkhBxrtHXrv+kV9ESmLh29e911ofHe6s75bpoEfxxD9URd0r7GPrUovgpMMB98lG8PEbPNmV",
-	"5NCvmSqjGyQPxLBaUddDp7+voSFhEqhlzf7ARUhzrrC4zvQ1cxhj3dMSDeByWbK7Js+L1GRdkO9cm8iT",
-	"LsiR07AkncOA0XLLjMBthO5933Xcg0faF6g+xIFBQ2AjVZMqpte0xApU42uQMRzkJWh3fly0Jhc9NQdo",
-	"YJs8NdBS7WsaRnN1Od9drrt/lgJYF3VD6EozYQIIpjlWfE1L4rtc+kqpc/i/5Zzk4T+IreLb3iX4GCj0",
-	"MDkSdqg2u+HhKKBVB+LNEezbh3Fv6pS2g6zLghhaWWNmWCgdQytJOl3/vwLm8Ko11EynagduJeVUve+R",
-	"zSXR12Pz9Ma0XanPzl+OfLHdBWqGMyDs4ODTH+SerWRxdHY5F2TFzIEx0eB9Haj23VAeAoSMtuBTIq5c",
-	"13Lr6JxEe6s7r1g6f3/0JD7RO8bM2Hn8AA88qDIx2TU29J/vF2z3yi8X+b3Y5SHS8TbUa/qib5/ZiQEi",
-	"eUB0bn81U4KQ3PBOu+d8+I/BZwcdXnv/9m6/LBXqvX/Y8gszf6+ybU9QnvbR9q3R/tDQAgk/kdNIdif3",
-	"LJe6RpJCElpaWw6CAESwTwbbBMVIOn5s6dpEO33EetPPVjtEng+xW8udFw4OIY3x3Qh6P8xm2fZGBJgU",
-	"IH6OBu1P8gNq0Cg9Hu6ubJyilbIzKMhjhMMvKUA0AGADeAUCZi86CEhohU22EhOKT71zE6Ee9IbHQz2n",
-	"ucV/GZXLnjZTmtIH9+AXv5f9h0b1pk706KGYwo+5bGF+oldJ1fdTr8Z2ICspE0nzhdMyUbeYedPMlXet",
-	"lM1es3Zeltx365zbIL5Vs5ldp9nkffqFL5OGWETMdbbkXz8L1Jv9XcDyHm4PZCi3VNCHOBAY/nrCtOF7",
-	"B7UY9yC8hwe/9c/NtUjYJ7qvsPuY69K7MEwIDi19rel/HhB8YIMBtrHgtV5cX5w9/ebiudVUtDuq/wit",
-	"3C/Pm9e3UhaL64un/TetfaV30tinP+emAPqF/kfTTuOBrKQ2JaDv7eL6/Oz5+cXziyW0pXOa4vnZxfOn",
-	"L18uFzu+3dl/fnP58unVclHKLQIYL64fn59dvry4tH872CeeffPs8sXsFbru5Qnmp+7XB2F99qnCJog7",
-	"K917qCpK7l1bYUINWXO1LpluNTWgvBsHcJy7Kfl2Z6b49jt86h5cC/7qFtP6rs2fgPeOi+vHFxdnV8vF",
-	"r4vrC7vwilk2ufzG/idWcxlZva/2i+uLy3PLh0a61x9fwvsX52fPPmfvHi7oi3InrdinxfXl2eWL51fL",
-	"xUrWAv3ybmkX35ydX14sF6DTX1+cnb+wi+2tZ7lYl4wqZPOLs6eXz75ZLjaMar6yH8EQGxcI/+j+WVKB",
-	"LWCZsBu4gXY0ltyvQ7P1i7NnL765xL/+zd7a9mP4zw+8cA9dnl1cPHuxXGheYIeZDegrJa0FukpZybC1",
-	"DvRUv3h6dnn1zXKxY7TgYgt/e3x1dnnxorWbgL5l/sqQ5y7PLp8/u7B0hjDl9WKB5PgoYVLnZ89evnz2",
-	"cuaefsXziKRARwJQHbpCWLPbWuDgeg5t6uzvXGydQxovLaRk7FBKaQ5S3U4eS//cPQ4mvaO8pMBOF2fP",
-	"l4uCa4P89gz8wh9w756dvYCNslt/cXaJ/+1FreVcu3FvpLAvw969uMrfOLeML3oc2WYDeo3VBpkB14Rg",
-	"rICjeHZ1/uyZvfcMl3buL5+dXz5bLnRJ17f23+cvr56fv5i9nq/Eij+7nizhNnB9xD07xjjM1ymNcddJ",
-	"FXstikP48k24o6+ulgvIaICCJ8YKRMPW0K0ebgGnP79j6p191Yp6cLCEwTAFQNGyBKX/6XKhD4xVi+tL",
-	"dyF8s1wcuHhtxWf+XWDX+RX0lFeghVxcPn2xXOwZFT96vMOrs4vz50/xj+/92i6vzq6eXiwX1cvz8OBz",
-	"ez6rl+fhoaeWAvCZwsWRZi36K4pKJAExkhzAWQgVhLUoLNsKl+mC3oqdPJBSYhWuobe9rFzPvpKWk+xr",
-	"n7mfnm2fu1oubjncpFy8ei8PixZS5dM2z74GDceKjRoaEL4He+D87Jv8PZG0/KKMCFr/9+IjqBzPrFbC",
-	"jlIUIQaJu+QfOD97+fz8m4vlwmUYvUGCPLcaBz7xm9OurdEASvQVcvHi+sXZs29evLT/Kjj8+zP+8hrt",
-	"jovnZ1e9U3BxduEf9w9d+j+Eh87tLVS9PHdPWP5vH5DLs8uwI99J9eJ8cf3N2bOXL57O2oKveCxgQ4Dt",
-	"HU/5iKFl8DT776wysabV1BH4q3/uHsfAnkWmzUeqwL9zYWVSV7A/z+dwP6GvJW6fvXhuL/INtIlG9bjD",
-	"dJdnL6+eLhcGFvfK9UaAf7xeXF/NXtZX5By7JKKsLgkR/YMktWB3TEBwGiqihmwDDgI9xTQ/4FP3ufjd",
-	"FKx8VEzXpUGnA4VbfgWX+EGKV4vrl/Afr+ECh98v4PdL//uV//0ZeF1yPbF2AV+UxTwl7aK2lAttXt0x",
-	"Bbi652ffXD6zUtOJxrPnT58/Cz6Gy5cvraZpdVBMQrdC9puX/y97V9vbNo6E/wohHNA7QHEky47t9FOv",
-	"28XdoW9Iuu0B2RyWsehYF1n0kbLdIOh/P3CGlGhFL1ZsOcHufmojS6REDofDeXmeAD7/UUsDzxsNcxeG",
-	"549HQ1+3deL1xv1gENiNnahH+sGgvLXgrN8/s1obTgJ/ZFrze/7EGxYaG54Nh5PWI3+kVYCdoeMDwh9g",
-	"IRr5JxvkhgDPHwSB87zYSBB1GBcpjZL0vmyliNocOlwnF3R6SPP4bH81pN7oWJq1P5ooYVLa9LMxzf2e",
-	"N/Zbve3RTkhgd6oDEahMYC4wgNEzLTmlcsCmHI8nDbJg7tvLQ4bsU5ZHrN/r/2h1CBdsiSeDq8LBXilS",
-	"7XXx0csUqGt5L4X7x/n9IJrfnfPtB673OvGb8erY2pXsIjvSe5PRxIVrl+ZY7wdwxFLXvuWDI+fRLDW+",
-	"Rb83OBtuDRT+nrc7Gk70taxdbxAEo5G++i0fxtbDczwHgoBFocVd/VdZFXF0x+J7ooUK8B9ueDoncjrn",
-	"PC5fMFaqRu2CMfftsWD0sSzkq5sYgcmM3THYfaT1e3QqiAvG1PkJnbLfgTdfLXG+1G/znkExRt+69IFn",
-	"V9JooQ67aL0uqUgTJswjfn4Fn1DyS1P9qwd/4A8e5NGswDV89eBoYEQ0yq4C17sGw+vKd/vXEPDBI59z",
-	"fnWtdEPxdl/f3ne9XW7v69s91390+3XrudplVbzO7AAqmFb1LERjwTvQjqJ60Hn5QHaJBhfZzPmCRAla",
-	"HjDkZQtFTrloNDEu4aY9lkjmKrt6cDYRUqB6aoYWVNxJSMKg4o4J59rNfvehqKbaUQduYXz6ARLJTBvK",
-	"VhdKvhCHVZA5AP9tuIBqS5j4Rx4+Dx136ljZ3nMH49Pp0lWfD4Pmwn/lezbDdWlE3IOlo7Rmnsmt7aEr",
-	"3w2scfXafdZRTpEghTmQEoFCbsgdMZJTJrrRrU5YrBNduGnPgKGOUM+hxLYYmd59ONWrdCol5qjnD5WN",
-	"oY96Y+9sqIwAHC2vNxkMBy1f+kj7/xsTOHgliUR2X1CUEGZW+g1cthhSLhOIVPuG6iVCe5D2CVVFJmTc",
-	"740GYJRNehN14qCCUefckVFyi6bAoyQJW3JcR+oUgAeHTgWH/bg3cR0ac7Ur+b3h7joIP6tj8cJo6Hg4",
-	"7COQqtcbD8ZjJWuqd5leWF83GLsOfofX8ybBKICYK6gwwTHoXhcZnoy2IsNqgIuRYdOLjgwLMHB/KE0X",
-	"wlHWOwsC3285gkcPRugMChReXV6kpZ/P0DNbKuxsseSNsg437RN8sML+JdK8BP9Ev7/7GKsX6j628JkJ",
-	"9K0658GwNw4m6t0XTP4z0VvoduYCBM1/FnzxHuRq0AuCMTgV0vziiYehgixrwOuNgkmQj8F2/kAxHuP3",
-	"zkYDv904HT8AoN3/KJFq673P/Vo3FGEwsko3N4O5WBr/L9UlwyicJVK7iZJQbUv1YvsN79pHRTcq4pAt",
-	"gYXY742zHJRHiUDqp91VML52xw7fWYopLZPe2Ffip658YKmAMMKg5/fHeO1yTgXGu13UjPCYeQquFB+T",
-	"qaBb14PeSO1vGxql/4Zh2URhOsc0m0nvLJi0HJojCnQYCQYuKZnnxajTkC5y1kkxVlo6J+ozs7pEwZZx",
-	"0SWrIwg1GcYX+p42aAVOKzhDtwyiBkuxQ3pfgW8Osm13s6RpyoS68z+//ho+DH6cqH/65p+/OCW4MGUd",
-	"x7S235QfoNeyhmlVcv9/sQLDpPbrP6dyfWz4JiMJkJ3Mvqen6h2asODLCPGgGZfwONxClj0MZXKC+Zs8",
-	"ybAciNLicYylVEsmIh5CMem/Lj99VL+9vfy6vSpWDUn3F6s/gcksYLLiGuKS6QpApYUEQwJwNQk3NAl5",
-	"AlWMMlWnhPI1douV022ZC7oS+1UlZJkShBeEV8Zvi3DNBak+fRCr+upn5Izociwr1cLqMEXPYpVYMD1b",
-	"ZV0bYHRliWGuJzfslj6hgEesmoqjzTC+EDAD3GZfIrJA5wLxacmU2lezbcMKmPw4EoUZJhTwHrJ1NGV5",
-	"aXUkCWD9huSGzbhgFkwM4BBULLFTBCloTzxmiVbpYeJNGL5b6wrMWrIYkJZz65sQ2Ipo/uGUaYZh1/5U",
-	"NFdZlV6G58oV8xZhz46MModjpVi3Kn59t9alr7vTHNnlbLUvVmJPag2UhI/L4/mSJYbh2xIqfVZFBRUl",
-	"Ell+tr8Zy8yb8b6eRloIVdjm0V2K3j6J6DZ6crVbkYIB5/MF6KZLkPiq4mNYRujXRywwtxxt+suc3UOw",
-	"7I4tD1KYGoYZCgpHSXkNyzsxlzVKr17aVUpKpoLRhWUOlLFrKalcMCnpLXPJb3MWx/w3l8x5HKIyyXM9",
-	"dN+SkxkVrwkl0ziCsnsM4yFchL5dMKqfV2IO8b2e4xZJFuH9djJJ4DwCL3CSf1XLg4l+cP/5+cg2ZjCy",
-	"lYzgNUoMRLRm5K+SiTUTJwAchPf+zVXbUyTTLMKph/3pBoo17TZEQOXB5tIGG+wckr4Sg+AxBop5r8Ng",
-	"0dfTbphfd+Po233I9jgyp5A7dDCSu5yjQ6rD72syZXGc5Uejox6QFTSuEjjuqSQzLharmGLg/38rDuRi",
-	"ZSO3G+mdNXRteO/MW4X8qNR3jTPnPh9FXq0ZoInuymTrmxrQGzalC5YldAq+ORwdXiZp4KN8e/mVnJAp",
-	"XyyodIlki2jKY55IKOSjN9Ilv3z5+WSs/nxP0yg58ckJGE6CpSuBxza+Sqe8+LplMojQ6JUi+En9fLkN",
-	"rtr1WQ3T/bfk0fcthLihDQ7nl8EZtAZ6qQd97TfAv2TdPbcpBrNVpR1xpg/jQIS2kJoJk7XzYBHSOkLu",
-	"U2ghgVjpzi5Z0khIFysIdNEABkFl5phH0Cx1lMQGUZlpgy1Ky4X5Qf+v1ndzmTnfu2OcwC4u2JSLsNrB",
-	"i78eLnkCQektWAoEnbiL4viVJAYhIg/eGTwGtVlAkJRo72tLO0p33+Dssce9A34RYyYdmVvE7vaYzEt6",
-	"zJs4RB4vjdOQTeMoYWF7r8sO8/wTNv4mXEfTI5FtUuxLndxzZoW+55WAztmf3uST2VbxupNn59nEGTCU",
-	"WPWUVNZhCsC3koNQOcEIEhwPjQwn+YKhcwzAeSXGl6qs3lwSDR5dlab+B++W1RbarxjDKT2sbn4lyVLD",
-	"4BGaEvXpLlQa81nKEuN2D3li6WfzAPgvpnPOJetUQ2fj3fmazb7sSRiClp3WZJrlHT330m0SthxT70BL",
-	"9S0KDK2RwF0W6KmSyb33inIGlCh88wxCV9gqxmU7RRot8KEcl3rQCpI668y09YeTP7R+LR1Hc/kzuk4D",
-	"1WntN51zyZImoWzBGflpdjxjf7c9+cBbilglt4RrP6jhD0zzDI80x+AEBC7ctbNDmWFn2Wc7aZisKLmr",
-	"n6q3VITv4a5jeFNNb7u4U/GtDoQZSOMoJDAaajM3I/UKlp7ce0OvIE+5Y9n3Hodqg95vK82zBldNQWnC",
-	"88+tKHMRqVjJWnz2lAo1OxDJSO4wPJWvaiUTmg+VTQUDpYy+PaDQje9JUuXOK6y80wf1Ty0p7Lsk3BKS",
-	"F7cCtcNdMGIA4PbemNY8G/u9lp5bSl0d5+vtqczV9VO7YOK2I5Psg2p6f09NC50RJYij2DIxBx57Icfx",
-	"6kgpJlZGKYmjNQMKwegQphXMEkCuZJGDE3vbh0w3oCzUl7LkZoguvyZyGUcpkUxJB2L+FDi6yqSOr5ns",
-	"SOr4+rhCh4XbD1m2MCSQOK4DpPCMSoa4+rqg1HEdPpuV5BG7DtpchRPFWdmJwpSIFMN2SA2q5gfMMux1",
-	"25NV2twquW3utpjNZhie4fv/8M6sz6vUgizkCSBiog2thB1WBVktXRLyDbJxz2ZA64GsnyyDyqIpHmkW",
-	"LN1pFe3E1v6F3rG/0+mdWhzO73kafklCTrKaAhh5ay723aB3Z0avnzg14VZmcIev1JA3C+U9H3l6JK+J",
-	"VN3ZZC1VLnJ949O0Skk62E88OUQyBwwXpmCpJYtw1Pmq11VBkA7NBbljbKn266WI1pjTVisUgtXmvlww",
-	"K4GjKX/jz3KeF1rOA1O8dzXP8lBsG9gUqshMiqECs6popzv3DtiR3diEl6rp47nvGmz4QygibW0TSuAA",
-	"F27roMw639I5az6lN6u4gWLma35XhyNl9VJFtGHuiNihHGdQkUXkXFlgGVNVFEJO4rrwQpgsihK4ErFz",
-	"7pwqCf5/AAAA//8=",
+	"7P3rkhw3liaKvgosTo+xyjqYzEwyKTLTzg9epCrZSCUOSbWOTY3GDBGOiECnB+AFwDMYkvG5zgPsF9uG",
+	"tQD4DXCHRyYp9d7TP7rEDHc4LgsLC+vyfb8v1nJfScGE0Yvr3xcVVXTPDFPwL7oxTNn/KJheK14ZLsXi",
+	"eiHYJ0PkhpgdIxXdMrJiG6nYYrng9ud/1UwdF8uFoHu2uHaNLBd6vWN7alvb008/MLE1u8X15fn5cmGO",
+	"lX1QG8XFdvH583KxlrXS7PvCPg1tVtTsmibx58Vyodi/aq5Ysbg2qmbtb/ybYpvF9eL/86QZ3xP8VT/5",
+	"voCPFIqXZfIb8OvJn3jr2rbf2Si5H06inbwNV9qQgh4TUwdvZn+SHuFzW7pPz5z98eRB/Q1bth8paVEw",
+	"lfwM/jz6oYoaw5R99X//8/zxS/r4t1eP/+fjX3+/XD4///xvi5hUlExrKdIfhZ/vKxUl33MTvtBbEPyx",
+	"3WLBNrQuzeL66nxpBZvv670T6z0X+K+LMBguDNsyBR+Smw+mLpgwQ9k4cLMjZkcN0e6RuHw0v84aoqrT",
+	"k6jqe8+g61XyE02v7/WZWhhexvdVQY8E1A6oqJLq1ARiG3N32EGqQg+/TMvSaUXNCDxDqGKEC8KNJoab",
+	"kuklsV/WRCoipGE60S/8QkJnXsR0pl1WpispNIOuvVNyVTLQO2spjBMzWlUlX1Pb4ScVPvHv/2k3zfXv",
+	"mXPg24Uvdsf/ixXYA9XkoKTYEioKcrB/MpIUEiUDG7HfeLVeM41HjpIVU4Zjv9eyOr6tWXRd7WRqO7O3",
+	"dlLt0q7LerWEL/mFJrYB+5gsC1h/KgglB8Zub8hGokDIgwDl5OZwJWXJqFhYVc3FlqlK8diudCeekjKc",
+	"fvIgCK3NTipujkOdtVzcclEMW9rJA7yumbpjyvZWMbresWKxXDBhVcY/F7SUwqpqebAbcsNLEBa6Bv1d",
+	"KfnJfq8qKReLXyMfLrm4jcloUSimNdOEkmonBSNrKoh9G6fnsJNkRzVZy72VXCuehu315M6QUv3Axa39",
+	"susKVcpuFy/Sicks2B1fM9R1VN/q2BzKion4Pm/mbyVrKwSSmB3XZE/XOy4YgTkE8bBtEyFXsjjCGM2O",
+	"He3ujEpBRbWudorquBii/MA0aWYILtOwFSVLNjVv7+0zds6UrFdl5HOwgW4Zq3SQd2JlgVjTgKwYF1ty",
+	"UNwYJm4I21fmeG0Vy87+vZAsOp9G1Tp26MAG82JRMqqEhhm1j7fE9ZEeiP09ZeRz+yT4J663mz8nPp01",
+	"cbvKy3gze8ugPZodIVf/ydbGfvOVUlRs2d6rwqLgduS0fNdSQBtaaraMbFdKtkrWFdnLO2bXQsl6uyOU",
+	"rEq5vsUd2dJiK1qWkd2HdjKxB4Vtx4oOqUq6Zjfk/Jps+J0dQzAirto2xPnQhrDDLUu2NhKt9fDixfOp",
+	"FzeMFWz2W3sqROw+QAXhhVeJd3JNV3VJ4ThrnVrPzmNb22r1yERpA2eUJiumecFQ+L1FHqStfSZexprf",
+	"00/f48PPJ2TODW0gN8vFp8db+dj9ES3Ms7YktR54zPeVVMYZtzsQnELCberJWir2xBmo9tuvQWymxLAr",
+	"VLQrwGN7rd1Df9PJurLgIfiJRQ4t1ELWlClh0slhx/AUxnFZNbyxmqiIqkNe5Nh1qRPzdBHbU7PeTX36",
+	"R3joM2yA2rDuxnj2YsKYXy7QlhuYabH+VEruK7xsxwT58nxckC8uhycsTlSnxdHBwhh7++M80iyLnbtr",
+	"WuPWpGQt6XoH5yBd3wp5KFmxZcWSrI6EF4mN+nx8eJfPIv2oqJga04cKpQys7CzdcEcVp87rETlzC77Z",
+	"MKXBKNJcbEvm72LaGp90qI1m7OQV2/KUSWPoltljF54h9ibYPhMun04p6RWL7R+3c6ze1zfk9N20lnV6",
+	"zmxrW0lLbc0tO3NwrFHU3qjqH/XEwu2p8/Pz6cNnTEbWNcvaSHpNY2aWoWrLjCZakj0VR2K4vaRRTUr7",
+	"Q3sBOvN/dnkVviHq/Qp7qptr/bS6M2xfyYilYA2IYXc2VBFaUWXiMxvv5aCLvbOv7UWws5N3CP4H7p9T",
+	"D8CWRns+XM4D5cauWErOpGakkNaS14yYWtkrtj1/hDRdIX4edS+2Rw+ayhmUqD2aUyBvJl47E/B0Q+At",
+	"MzTmy4DRck3WtFzXJTWsAH1kzUawO4kU5XFgfOJJO7wRUm0+cryLZZ0TP/gXIpe6kt2xsnRLFFrr9mPD",
+	"P01+AibiO/4JFn1HYc78DRg3pRXLHSyrVS12kWplrwe4cZYLRdcsegM+7I6dzg3vQWMGIXQGGwGLKHql",
+	"6M+KhDNjZEpWDG9eMc/DvMnaceN3yEABtXbP+M73DzbNLbGL+UNWEk31qc6DnL/3D0c3oZu9tnC1pHZi",
+	"L1YlFWduH83Ziva9ZiO+b42mvxUlOJ/QCyX8zY9IQZi1gpxU9ix2q6pby9A6zkpGtXmV/h2uhTp7r/qO",
+	"v7OvxdZJs7UUMa+l3BDqez88ynZUzegFSug7O6hYF+r93loZ0b1YKxHpnNV2YXrBkQPzskR3hLfHVkf7",
+	"b67wR+8bDOGA0PXhfwznvd/p8X/3T1I3wrB8fmDN/Ic5XTrp6IjChJBvpNrDMp8FQZ0j6+F1FHjF7UrO",
+	"8oTAgeQNf2vya0JXskbTD8KCYdZ7O4FHQmCUbOS61kND9IaUbGOIrM01CZZlWG7B4IqZYariZEw9WFAz",
+	"uDIkb5I/iaxHp6+RVzEjVzEta+U2/uh+Dw+CwUkHI72KGb9uBrP3M5qo46aa2bF91E9Kg5f8wNhtd8Gi",
+	"N7JacH+1cDG1xZ4Zxdctr3j4A99XTHFaRo7+uHmrF14k3Ir7eRsx9z4vF2+oKsBrOTjL2aeKO+WIGwuX",
+	"8vmzRWxlc90fe1qwzCZlxQQ6ajIe1mytWMTra2RZECmsTgV/DtrR0Issy9k96SdjQoFRiPqchUnN1F52",
+	"HErQ8gm+Dz15Y21/EY+tyI1hcETTsoSIlLWYnTDCBfuRJuud5Kiis6xnET8uFN/uEhZdiBIOLVMlO9ZZ",
+	"eCk2wT4UKOLiWfL9aiibtLjjazZt4BcFU6/wWQjnrUvuRGo4HhfTz2oTJFnesTFbGI39DNH1HsHBPCpG",
+	"Xexy+FPdmeGEBLtrHzy8tB3KsXjtMTccTXCx5nZludA0IWvBiTXee9dtf2mF5mID8B2IhXtaB6vdGWih",
+	"RIcwupQreZeIlWm6D1tvU0qpYmZmevK27mzuGQ6N91HToybchOAX2oL44yMIFhexESVmPuWVgw4+ckH8",
+	"6Ay5fo6e2RS9rrpWLK637C9OAxtv9qx3VKwh8O09bNRY/QWXJCIVWTFjWHRaU3K0XBjFH2Zv7llC+6la",
+	"zBN6vZMq0dYdLWs2fZuFCzs+ix3zjU7v6pji9Wu9RWMBp8yt3tKJfI6+0Fys8470Xi+aJCrc6NiQV6x+",
+	"Vy69sneaKXpKyMot7CDZYpYcWLvpseH76BZYHU22NeRzAsYVnAv9wrpi6xPmhTZSsbM3sjrOtizgVehB",
+	"f/2Kjuy1XTaQYjKiWSHDgEi8jrqchEmryq0Jfjd8JL6qtTDvqdhGtMnfpCzA/NFL4rJeVkxbHa8YvV36",
+	"O7KzfG/IS/uXi3PCPq0ZK0gpD0ty0fmbJju+3Q3MJfhj3MMhD/Ef9oyKqN9qzwpOo4ZWP1prW8AvhLeW",
+	"2JUJCdlKWp7hnM25OYPr8TPOucK0kBnhnhk30WPECXJhlf+PUrg80UH05Jup6GRzgftmKN7szsUqpu60",
+	"fls3DtowSWcuITfmhvXZr1PN516Q0MHQVVpz1oIqf/Z1Z9m162IKkGS2traL3cyJWObT5+M5B5GYaq6v",
+	"AWdj8lunRavtAVKkMye5cXcmzE/u3tyjvc13QLjhewmyak7JqgKHjqJw+Yj68hm77Yzy6mI8Xhi9SaEb",
+	"Ysblv1nLp88jro8Tp19uNqdKb+5mMjLnKRchmUot7U6ly0k3cmLGohkFf6ijKj81gCnNZeLGb6XoZO3j",
+	"3KBT50DwqY27zHorg2+Nr8rV5YTp67R8MwnLrjUc8ab1d5I7x5ZeVHDGGs09cUTjWXL2xtd45J/S7hRq",
+	"zukPXt8Mz2M9eV1zHYDrKd0Y1Ji50cTlYsvv0D2V/0opaTFmjbeOvohSb5TR8Mda17ScvkE1K+g/5V/N",
+	"ueiMbJvedxrZCpU8fo79xPnZmBAWkK2ZshJs/nVZr56gdHqZiXh2rBUdXb6V/DR+eVKM6nkSsKeTUeB3",
+	"kmNS356L7Gdn3bf2kPdtu7J0Y8hZ/R0tN15XRWx7+/MvvMBfe64zyN7V0dcw9UpPi65/cBmai3U6lRrB",
+	"xUOv5IpqZptNXB3dOX6fxfOnfEYb8XVuTvI565zsjWCRzbNmwigWXdpKdnIhuj/8VBvNiwynj/uAa677",
+	"cmw4VUmPcdMXFB0B/5GGvDty2PH1jvyrZtonI295JLRpBS8i1axKbIWcxf8HPA3RPXmHTobxeXCLiV91",
+	"L8XGv6LTJ1/r4xuG515PJcaD+DMHtqVVXFWwXlCl7SHo+BsjN5DMb09vndbDBypMhgZyZlB7W63sjf2A",
+	"aXLQ9zA6HH5UQuk6Ik4JKWgeH3p/ZfW+2k/3GxpwEhPeisYRaFke5wj6yELeybJkx4wYmBdo11asX5Ae",
+	"Nsw+e5BdNlNScue8LSPTEw+pbj9SdTt2RlVMucTuaEpYIhjZl4XQiH9ltu8cpWTpxcrl7q2wcAd1pVMr",
+	"iVjVa4qVEYMxqFp8iJ8JrrJw9AxPHP0+uOg9El7e4ACx9qnq1oW0zrvUQfibHLcmsM38y20wBPpHcTKI",
+	"5cs9c/sc85Y4I8E1tgy9Pi2Y4lpzAVecoazgiY8KDc9r2ySheym2BG6ikEfEDVanabD+Y66Fqhtm6vxi",
+	"pmMhWQu1Ov6dikQYPZVfMHtlXFgEvpQzlYZGKwytQcQKIsWSaCNlQaiStYjX8BziZW2om6EuYs+MYiGj",
+	"C+xqHwA5YDTClxlulBQG/khsF7RLITOPNHF5cb0DsI6fJLI2SY2hmbrja/ZD1w5vB0jFtK42YPO1m4KP",
+	"LppPx2Y/KNzxqhWpzC/wZHSlvRS7FcfNsMQbqV/QJkMETNvORax97Wp0a6NJ0Wj39x9/o220qd8UGR4b",
+	"c/bGuYPm+WvwdvKmVncMt89kDNLXeg5WEyPlWQ/HIsfu9dhivo3dGXS93hGqyeX55fPHFxePL1/CqddB",
+	"tfj192efH+N/XDb/8W8xxfQ2amlnB+ILHvHobyVuP8RCOOxk7MMi8wuz6pl3PJH0Yjsx7Yjw6g277CqB",
+	"i1h+SzS/7C1miJ6cW/aWKX6XSAT/OxQDb/i2RjiCpjbjxv3V/k2pI5xFvPDoBFwRLqraDDPO7NzXJY2f",
+	"5akjHlpKH1ZJ46QWfPIc+9k+k3AawPs5x82eqtu2YaXqEuu4KzR3FSYO7tlequM8AwtTX+PilWfnts9R",
+	"rz79MoT23RgmRA6yVs9aEjNHA2LKK4qcz9jrxddZLFnI5whhCXkEPeGEwtvkdM/Z+L5mNCcjNTsvxhoe",
+	"x7YsdcAA1rJg01nA7RV3+uQAx6XPqoGeL3G+c7WMy7s5Xc94SIThpdrtnqHZW/G1qVtADYrRQi+Jkgey",
+	"Otr/uSaQMAAtLGd4LGtVTm8c+9ASexc9KH0i35yYmAcZm4qKrai+jaUwY60kwOxAWSRk3gh2xxRRtSBo",
+	"q7WhmaZxFVyNc6pI++kJRdrrmj1o0TeUTmQXyi+tpUIVw7TBJdHc1KCurNWv5C1bkoIrtsY/ob0QAHxu",
+	"uUHYooyqi7EsEUzzjKn6HTcmCgQBeDTc+NxHyCZ1CWhx4IqLdPJ9X4XC6eyLhbg2NwRzr+zffDbIjt6x",
+	"8OXJ0tL23XtSXG7x8jGj+iZkovoUDehvQZw3qV9qKIqsaPf0+RDA7PKD6GMJldCzmPa45fkgBv+dG7s5",
+	"epXh54lK1Rz10gqg5iANBEt/wifgHrNv8PXtz9WPkaSR5+ej9dp4tXP7I6dv9oDTieMDCtM64HKa7GRZ",
+	"hJxAqQpmbVUX/gBtupUB8sbs2P6GCCnYNXHbtkHgakGUPNLEoczAry2omtMwE3asTCBpQYm8HQJBRSGF",
+	"A9RBZKYZADeDrKtnuDBB0mPbJ18JP9IEV2ZajfrQYX8BITdtJ8mBcgO14Nzl7WNNqn2NrNiO2z+YqDno",
+	"zbzxHsT2L59KknoRS35250xcGqFAB41Z74fabG7a5To+kV8eBMbfXGxOHsTjoT5uX78RUfL88cvHv/57",
+	"9MYd+vaPKEJZKDxsdyG8465+pb32KSbonoutHUmDkrPj2sg+qMbzRPrclp2cU4QQSfEDbitpaY0gPThA",
+	"A3iE8PCthJslwguYHVOYPOxXwdRKXMOoAEEkKli+oCo+ka4Ya03tMgZYp62UBZGK7LnWrDhRM0R37fAW",
+	"k1GpNdXGCYVb4zsmhmSSQFjBve9c3Lg4eO9TVkJrAQ4IVMu0B5P1FXBVgvGYM40oQwk7PuAKw05uxoj6",
+	"YYnAd+dfYKjxUqNQ2IzAPLJikCMMyFccCwu5Jlht4i1eRte7xXJBE8YuJJNPQe1CwvlysUvWGEg48nQA",
+	"3SFY5nhD6EozYa6J60VzZ+bgd2F0H+1VzEZG/JFGl9mh3rLKkFpYG0FCYRKaoqADrQi2cBk1sza2ydCA",
+	"IkMDg7rVTQ1nM1LbQ7zFgKnRyOL0h330PA5O6aq+QDA94s6G6s598uLsatp4m67FDLEjvaNVqpbO/hTq",
+	"WHfS4O7ggLeE2DDLFLZTM1tU5AA92eZjwHz2z644jd7iwaCXsA1Qw/uN2S61RQjTU1T7LLUSZm7yQZCV",
+	"SWMan4LIGQDRdBCr5uWfuy+29WRodiKNOpZFfWr3+9vL2vf+hEcELK9fOxL+cGN1ym98yFY577nwvo9Y",
+	"JBP6mn1X/Igfn3Sp5GeIA17K1FdrJd7XJUI02BdeJ0BBQa05G6x13PiiXLAnxU0InAIUChOFRkPtwDUD",
+	"7w5cg6h25rRi61spWDFAkLs6nyxQaCXydrt6dUMoKeS6thc8KznuSfLMYRgX7hRqro84OiYKwu6YOnqk",
+	"GXcqPVte/TopUJGUdO9KCNkJ6A3zt/32vaO5PLcz1L3DqbkyNGIVDPLgcuzf3dvruQwEB+DhazkP0aEx",
+	"4UuGM+bsrQMTzI8coC/ts/e5vtmxdcSNHHVkZuXFGFflnuPXSZWdDkrNCj6KHXiQ6nbFxHoHEC8APrze",
+	"UbF12wIOVCt1KzfxvZAX+2S+c0HUsX0Jz4QoUsLnuLLD1Yg9ZD+3TIAMOel5pEnFZFUye5nBCdA35PEF",
+	"3KcE43ajto/AQeqWTpWb9COpqU3i2vAvZCWEeBn+jh06yW/tz/tnfpSdNN5UN8Ii9F8dfK5ZgFhfBePb",
+	"3UrWM9Kk/uFfiWYtS8Pn4GnBpvoHvBRrDlXKpE0HT/1Um1LKW2dUHeZ4DHOOGfe4PW0wvs5YOTm8X/Cp",
+	"QaoLKmfXRhhmM30d7YbbOQeX7bXd1KfBsr1tSFr64FE///z927tvwFsvD0yRNbUnoat2Fg53wgG1Oofn",
+	"jld6mKVBH//2q/tfICC5eplI0WgJxTDflMVqKv1t9fGFh47zOJXoeaH2ghENeW74eHXJPEznkq5YvIpF",
+	"1mYtc3LPsInmBQ/bkaNqkhAueceMSxvcOMVi3/ETlHW8ujW7x/nqN/EwQWd6Eb6DrBCMYJbTe7N5XG42",
+	"2tm5Yy/85B4LIYYZn2gFFvJyUfsqLYbcGjlTneXVwJog9ZHZMQG+bB3IORxby3jCVrAA3HibuWqGlCUZ",
+	"fiT3EI3/aKzl++xQTe9Y8crEpq4suYMPJJCtQC5efnO+WOYkTpxSk+d7ktzgvYl09wF91pmOk4rxQls4",
+	"vXVTwdlX/uBNBmmyykhHGRiSjh17zrmb7sUixY8wErHo+igbn+Tji2tnJLogGmr6W4EekEgOTBINx95A",
+	"4iZZC156+FoUWgghDVqxFq6xT0uipfOwog/ZGd5CEpcqM+HobkFHQ4eDjnYpqklMqm+LGGrJa2YOjIXI",
+	"I6BeaysowGcCd14uCGQbwxowgbnD1x7IpMX6BOU4IREZwvkuTgnNyo3jXeuB+lFVHkertiK4yoaNVI6M",
+	"n2z4PdfIcqy4PmJWwSSeZFV9qw3fU8NeCe1M/969MaTSRsBiEVWP20VB7yxX6xJdr/LOzT7mFWck7Rbs",
+	"jicChHJDSkFu89rxODQZj5Zy+6FSjEZ2+J5RQdx3l+QWBQme9UOjLZlCV0PWFw8JkrcX5+S/kTVThnJh",
+	"jsE6BIHNabtfDYnr5qFxHGJPM+D2fEe3pZOL/+FqHr8g0E0UN8njT4I/u40CG+i9NNP2eHkUn50Oo0DH",
+	"0fXY/2W4OD5B5KEYRxQteCw1a78MQW23Y8BrDwC6E6PphBjOzi9iUM04MTEH49GquiWhes1EgbDaJwWa",
+	"vfWanuVo2M0t9sOs1lbK4oQ+jK8JDSsSwIwp3z/AmrjKxD7SENDnBDxSCFxxQfZdgW80ja9AHu9QN4no",
+	"7GJKV+Dx5y1pmNcwTxMO+vbStEu1Th8swxquR5ootmGKWSu39EUsDzhor7QDdonfNaND//YuhzSsdzHc",
+	"M1FkAtckqjzGvfSeS2CCDsYTTU33oq29XawgL2Eqn9RpmqypX+Q6/cYItpncTE9Q6wbcC3WyO6ZoCelW",
+	"BcfkMu1yyk4GJRqNa0FOTByo/kG/09rJ7SdjzFKVzK961IZVI6RGiylhmsmb82mAJHUeRxUHHsSsRvtA",
+	"o+0KBF+I4fMpXOWchOP0gNV0fbjRsagJRLRgX0yY+qoWZ6iA5pj6qkZL30dE5oNUZVa6tudEV3j7W5eM",
+	"KmeJumxtWrFPo/iAE16nNfvpzlkAtIptVvSPwE0cMnMUKxnVDDlBMai6iNoT2WMdgTPAcGJc+JUsXYkO",
+	"1rly0+RiHHYS6hR23ORkhe5i94h7UOOxWFrA6e1Z/RWHPzghaSF/XZKgC7nIHTu4LKVwO1zzzfCGUB4h",
+	"5SGK6dG7uaPT6Oy7GTWKeHn3cSG7qzkrixbFcx+Rw9NJDXcbd2nUEyB/8NjSt5RVAue7c1r9m3NJD6Tx",
+	"FSLyOFcfFUTTI9nJQyiBCOWXA19OMVLFidUfkDfBBXlCK/7k7uLJiuo4ZW4P5bYRsKYQs9d+O5c+cB37",
+	"/jzSkcqsluNogAt3iKPhyNiMQR5eU2v65QpEs4G5nS/RQ3Nnl5B+ga50+rBsi0hYyyxhd+J6oqyXVm+k",
+	"fG+hHi4SSQQPtKzt7Uhmk3O/o2aXxBCBcznPb4YfHnYYT/28NowjoMt4NLdbx1Mq/j8t7IvBOsEhxGSy",
+	"MWVSwQSM4RIEIut4QH0sGhEkMoayYVTzVZkAjeMiIBRG4hIoFRz02UYqQolH4olReWRcTVthxZLWYppE",
+	"9wd8CrI3qGI60VPU53KDtYVWhwPhMGr4g6zLghQyb74EM38PRtmcxQEmiiYiv1YSOPFnea5xl//+AHtw",
+	"hMfEyudH+Q+Wi4FhZL3esSj1uAutOH8PZDYB+goVhZsPIHMQdVlmKpaP9mOJUfUNCi/ZYbSxzYaKMdv5",
+	"3B3ht5BlRVBWMQ9EwuDYJ7o25dFXFcFeX5KwsZeuHkYUBJTh4DpUGm5vph1mqvMJr1TXm3kVdWV61Ttb",
+	"cOMuMb90DQnsVFUhVYx2+bYaFM1wpRvB1WyXZpdZNZYna1NDK5Y57I5j9nHMLbuOq1EMk1q9jUw4hBpy",
+	"JP9fcn4D0S5ZG6srWp3EqG5vzFJBBrzv1un33VMUb3Oja+S0d7sLAVJ3YrhA9g7DqxsKxJutak+uSbjn",
+	"jIj8ZBGE05a+UhSSnKFsoNchP3HUECBGdHnDl1fEKiT8LQwvqghoqWUYVvT8CxZLLxjwBNbcTfpUfGnC",
+	"8Wy/wucG0Fo36P6l3PB1Kde3B64ZejmAgQYqJ6Xmht+hClvX6o5p8K1PjOCyH3K5jEdcmuv1/Vv7nEA3",
+	"ZIqacP1za3s5rmOvOtv86fmIsdlnvGtL2+g3XnRDPJfLhe7t6zk4kWFXjxEdxmnbHa4QFwRPzxu3K7BU",
+	"swEj+vD9/bgSXdoG6KjoAS2lOUh1m7q7sM3G3YGaWjh9xGLIW4w8aqOYge1VC2WtEEAxi+L/MFZkXyyU",
+	"vcVlPqtLBxg399bgeuRb8F9d+nGPTdmJIXV6R3npkfvyA2HRcGTB7cG2ZtPR2AllvqefPqQvfU1DXbL8",
+	"GFc+SMBEM08nemPb8DN7j2astngjhZ0iM9FUL/R7NRlq9RPfmrreB1vD8LOybC1+TLL+5lw4M2zkV2RL",
+	"sfa7VcfzGHSMqkum7S8FNRQJlu0dzv4lAAzGakuysE7GUGFsj+J1svyO6Z+rrA84z/hkNGg6YGlnFaNB",
+	"ycig5/x2GLFDRqYX+YxMUxE4WJZJ9C1fZhYiiJEKm9Ble1BIRSAsFic2ej4eaZ2MGkplWPH6mFWLWUll",
+	"Tg35XlxORVQ9LPgQNcT5RxyoRJ+eOFr0lyoPnEAIaeXgOum/uFfRm5syv9rtAjePQY4RDZSdKUY0umdn",
+	"7xTTbF6AEbbtZ6eGxvMIX2Wey3tGRQseJ/ON9/bKkv1G9fJ83ieql+etL8RSePdVmcoWRqV6AD5AKYkB",
+	"/OuCGEk2sizlwZlx2s7ojYdAqSvwXBB75dRNxioX2jBaLH3q5VP71BX5b9NZun4VuvPVGVp38jvT1Awx",
+	"dQjdqzwHDqSJ6pxXj/8nFOY8P48X5thOnGhfIUZRk46cvDcXBS4c2OPwEpBI08lLxPnZs/ZNBf4Zsahc",
+	"4ku86+Nm1oRh0x2I45OVGzwQ7IcRO6jnLm4REkguzJtERvArcuBCt15nn9Zlrfkd+9H3z6iatf/u+4p/",
+	"v8fA5pyNA+5kdGq1xxYXb3MC26MwgxTFqeSXSIZUtPLcJTp02n/6fLp9zcxPm85bl+ezyvpdDRaOLjpV",
+	"DtbklKka3HoD8oj9LNYm6BtyjpJq9eF1u+TdYGm8GiSV5s56LnzXVtIyJ1GjtUqRBHrbfzeopaNmxaIS",
+	"xSpmYPIa2lZwThtJVox2cEdmLXofFtqTw6IK1sw0uOytzrlokqur+jKCE6FnBUE6iZ3VvpkyRWC834uP",
+	"fJ/I8Fqxo4xKg/evQLpBDRBzF+xlqEKPIWFZfdJ8a+B/AlTJPTMNeI/LF7CT75EewuJzTYATjfwF1mYJ",
+	"TL724D7+1QuGz6AV5tr+aU9vGdlj2XUOcHqtYvTt7qSAT5Ci8dVqiRvPT0BWrKiF8B6JgG24MVxs38T1",
+	"ASb/q629jqJgwt7kTjt4EBw7oa15JJECi2gRFg8LNUEH6NmWneEZ8Dy+kGlb8LnfsG/Mtm7nfGK29ewU",
+	"4XdSvThPLKwUsLCwZD5KuUH8B7uwe8aMHmwUX+/VWuO0KTZBehiWsjvprcnpW8fdme5Zy53dv+zonZ6g",
+	"B52TOk5PjIS2VLiD2ENlb+8SQXeQ9uQjLXhvcvGm4XacgwsEc9EpnRtiGN1/lMYuiyYbXtq7zepI3H0U",
+	"moNKSww228asnWg8hhVXLoTW19QNznPKHD8ndkU8EN79wJ7jSidAagHyhx0kpAi9ei8PWEboxz4MQJ5P",
+	"Q+y0VG5WKMvp4tUxAoMyPID6pEbd7jvXI5RpemlwyHA4oF/H0XFHLPYu+3E0DtgHwc0OqU9dBqiJub6g",
+	"rDyMrHVYfYH7yJxUf9SL75h67ULn48G1SUe6rgFW/n28XLoty7Qsyao2nVl58MmI24C9UY+Tb/9Nybo6",
+	"CQo0n+tgGpn1CxBRt/yBcynMG2egpwTyHZwwrP1zZzirJxXnh2/Zrv2dioKvafUwnr8N5SpeIcsFOT87",
+	"fwr+ijsmMBUjHP9gFy+7R1kNoNXUkA1Hw2Ef1ZHzLbJAoJUlCX6CrML9nMKwe5VAXYIfX2egNvhmmneW",
+	"Yepjm8r36kRvmZvkj0NAxKvJI2/f1vl9KxC8gPtaw6qN+9N6Z4zVhlIQescUQCYkwvM9J9ZX9FI1Si8Q",
+	"XIUz7+JqtOmnCUMiIpOZdoTdaETRNYPTAL3PMDXewkAoi7Orc2vlnZ+9PJ92L7endtkTkTEZfI8xu/vo",
+	"DasSkp7J4J9FndG5bEDv8ESUiRrT6B0OljD7ttSVuSwV8yBaobsiYzqiM4WdIUZXzgFF9VIU9G0KrlpI",
+	"02DTOvAaIBSAkMjaPpOfxq7oOoXHlk2T5j4Zza8upJih3uWevbUvxNDhXE9nwCqNjE3vWLl5gJb6MhI6",
+	"GWbFTYH/5BJWdsKwcEQpZ39HSLATzArXAloVflZPJ8LDmt9Ina+fmFSadSK+F6K+E8y5vvkmTgv+Wmw5",
+	"tpnyo2axmNjm199fIKMg/PezjP++SDAPfg8rFWUfLFwCVmwjUbFN/bi1RuZMwnzFNrVONajkYRQLz1X4",
+	"+vsuLYqF7yLGLzHx3H4hervtMfW3vpwmoaPHDKK5EvlCnbXuUi7g1Sz2W7rPAd2E2Vm61WqWpjdw+we3",
+	"MLmXhSAZ978veL6emflKgtglB+v/XzWv9lgGnRVFOr+G48dxI8z1Cvm8tKE3AfNoAvBVinAvmsjZCSYB",
+	"qpW+AV4RsFAgzwopOATUpVh5gUHs6B3LCDvFiCxe5JC7ZGHlwfqdBpT3g5VNNTc0P5I0VmKDaSKDk4i6",
+	"4nk/kGSbikrYbvi0ACBX8ZWfkJkL9Z8ZNASqFtt8awFn833dT4d6FkNlWe+kLNuTCLE4YZQsv+MKsBYh",
+	"HR7/8esYZfaU+OXjp+fDEkbyoDpkYp4iOSCB41ROWS0wg2dOLOfItBO8RqhfFXHizsKdD12hsX9tLOKo",
+	"AbOPFeXDe7LFyUW21GBIcs9MY1kH3Pg13QfsAzslcUrfdOEZvBM99+KM7B5Ix35MYAUJNWTDypJ42uqI",
+	"bSWjn7hjquDrzs4Hn5U2AFnE0CQysppOaPdNuQGFIeM0L3GVhsAdzZHc2mtz0bLWt6mkMDs9kmwlsQ8R",
+	"I9ukGQ0hU4beyKbniQrjUJ64duHePXNcmgfZzamYBPvieyb0MC84qgYCQmoMNUMG/KvAeci1P86BEQEn",
+	"DYHZA0uXPQMzZg4L6TpZOhN+HKuJcgbleYTGk4wNyz+rEgh1TSYXbaJ8bv10rewvnrSGa1LrGlz9+X4r",
+	"D0E6XJxbdvRMVEiLBAk4bSneuKNlmknj3oSS8V2rTTz7AlN/sdcHqyixVtqrTY9BaBUr4A26G3HsMvqA",
+	"ML0eyyvic0pwlj00cqxRLJb8ckFWzN48l4BgLpVmcZjhPPSFIVwsHO0wlgYfAibD9winIAcNNaz5SYio",
+	"P4RKyxk6npUM0SPesu1EDO/Fy3YSqP3XEESI0YKLrWsrgv6gjaKAfUvto+Qv/37860SN34tuTZ79Z6gW",
+	"9MYB1s8n3ObpSslZ9ZFT8UEPHNWZ0M6MRHc5eI5OQ7earCihxjBRxF3LpT0rqVL8jrq0CsDxJQWrqDK1",
+	"YhrYVBOgxCfCb/rC4clg+8mQajJ6iXZy4jZj9seTWz8b4xgdg2cf0OqbYaKjWHyeDMQCNmL+tes1QClO",
+	"3rhmgOCawck3XjzVh9Zs8DO5RyaMXJVxOn5Ntvwfg/qUy1/vA/a4p2a9+ynB+FrQozfroAQcHu4ZCtEb",
+	"Mmvx9Yzme4cHodJTmhjhcld6L+Jbhw6W8eprpQicdJMeGjpyYxpzBmD9F8t75BwExzZg4xYIWe5VWnuq",
+	"W/iqfnbCbsvb9E61n7jt8e3veARe46NLptqygmCPbjAipRgSOzmOZR8xRJ9O4TiuwauDRPre29q79Z2o",
+	"UgaQXyfwtSwXh50s4ya7ZtjphrwAp+uRdrPg6b9547SaCPsO+WBmrbBdnXst7ztn5/YygGZBp2JLH+r9",
+	"nqpjlDfKwYwOkMrbXH2VvUxgHaGHdvR8y3hqTtxloKcTs0Yhz+bMDvqfPubm+v3rae55bLEzocqkmVuw",
+	"UsBdk3w5KZKNDUysA41zKDgS+C6jWRv+ihWp33aYOBv9zUX1f6HcpJFBscYJsx+HMJE82fhBqtuP8n38",
+	"gtYHknSdbIbSGXPzoSXOUaf17jgmxAFPbi7F2TtUv/kbKbzaWnq/A4ZVE0GfDQMhhaIH9PQhPg/R+x4d",
+	"c7etJAlUKzPo5PiryzD0R9RYYmHSYEtaaIkYQ8xpmooTGKYNZii70oXSn3B8A5S8KbwgVYsPhpq6E+BU",
+	"jBZHdGoKtwOpC/FtuOB6h9E+fsfEzxV4PffyrlPB2TJgujbSiCWUsn2+L2bGets20xC8MgaOmW4rUz46",
+	"QYO5pktrnPNOuaCj758a8QO7Y6VOpVuCi3AsRE63lAttXvk0uXSxz6GpBiXuLUJDgp1L7vdWxNalkz40",
+	"Q8sht77EKGcez0dzCe/26FJ6UzWtQmIcAzrhsbA/nZh82cKjaNLi27XFl/EYj67L3vVkjrskg2Jg+pGD",
+	"FK+GrB3L6bdez32rtxbUbtiF64BrcT65RT/XJ+At+MmNrjW/ZeXRp/f3HIfd+owdxxAmWtMLALaM6uqv",
+	"gonKEhVJP8JVfWaF7yBAFcdlyUHFC1R5W7pn+TAu8xFUhtrRVzRJqxrtIz6w0iUm9kcG2QEPdxJKLOpv",
+	"+HNAt/DfYr1ojT/0ZdmqU4XOww1TYNhOCvvH3+LwOK465kHwcWJumngMFC7H72UdrcuGUSn7I1508D+V",
+	"XHEBEHuIzGEkxLwY1NF1+No9kriqBVyVQgR34hLtcQi8KWL3S979+UfnODvpBo3Wzr33cnyilSzZyeeN",
+	"T+Wb/EpFlRGpvByAelXtRBwHd1FRrqaDoMm8avdNl8k3fpDcx6/Xr/JwdivO7CwpwYU+UUwaSu14OX38",
+	"vjCP99QTeg2h9YsE3WLKM7ZnRrE4on5AB0xVZ0zf7eEC4X1ehePr9/h/vpXQiR6xVh5LcZjt05LsUszU",
+	"LaC2YRx5SDM97S/7jn+K3cR4AgTJff9RlFkh6RTQLJWnP4sz2g/eNTiPPRriyieQR4eo8j9AlqK34zTd",
+	"w08N7fOo1SgYBShoqpLEOq+pZr3c5i6j6T+YSf72gRfpl72d5DvjAGcxmjyZluWQ89A72vlWr99NLyeW",
+	"Cm7tZz8FFuj8xcL7vu3hT6qIgpoKWW8jycB7awBYW1Q72PodVUV5dOGFhv8jkSQ802eCnpF5r0Sd177c",
+	"TrcR9w0rS7KXuhOc7n+p7ZXrH2z9EhjKVcIff0JjJV3HrFJtlKvngnSjmwA8YA1RLgq+Btg0a7UVI1Qo",
+	"AKQcD6BBGhUmnjnmcgy02j+4rwMprBjlmEqyx6SIXXAcKW9c4/EYP7FcK8u0owMGnsfEwu5QHSfmsCEM",
+	"jjI/dXzrg5K2ufJxYPQ2I3XYfdg933zMV7/N9+wE72ThYBexfAqFPcyS23hLrzgmNBe74wUTa3b2k5qR",
+	"jNx1FPo2UI3VxqvtPlabPZgwErJhBw8rvUgSvfZ8/qyI0sIgZstU1Ka3dXdUeRiQBm/E0y+3Epl1tBJz",
+	"4K7OieX0cV+Cx9ePoDHamkCOby7HUvATf5Kp8I5yBcgwRSyZnG8dZPhA6bNPFVe9GvZ0omHJxYzw9Fsp",
+	"1Q9cRCPUyoWaR70q9pkhGPIW2e6ghWYAvnOxXfnOHycxbknnc8EAJfz6SBN3VdPkHAL3F0uXJ8wVwTi/",
+	"q9NowjAPcFA1LC/3I0n6QxiSlovf7uM1/M0+OUql9M7XMM4qAQOtyAoPCSW7UWg8dqkiTBSYonHYSc/f",
+	"gZydA4+2Yz2Zy3CiWTYj4UhEUdFDIkbY4YrD0XINQVZBqGAeK9bUSkQtSngle2sD/WDX0/ZsArNmR7v3",
+	"D+VYQcD0j80ZLv3poYd86tlZOI6ThXTxmyQ1Ew6fWDJgxWTVAw35QkysM2ZLRbOEHmi2nFafnK3LKIU4",
+	"30RuLIqtkQjIldlV0gCOGebulyUiYS3B9+zZPahmceoX7y/OmKk+jLILDIMCcduh8dy6L+IQ/G4MAtBs",
+	"hkx6UK8sT2UIde9/rFVE3Xx0gNKkR5vr6jY8d27aMEzdpJTidwm7LEM+2yy/DdlgH/gtsLZ1IR/RsRtJ",
+	"ORKGrhNOjlG6vRLz8PuGWEOhMUQjeUj2kxFvZkOMMsfR6UlPYoU+GXSA8T3h3m35PVtcF6fQpbSoA2N0",
+	"f6MC4Wn8hHQsfoMWrBqJ37hpYk0HLH9deYh39FP0r/GcuN+mbyqgI4KZlXNfHyvsdHt78quNEsDJDIRJ",
+	"fku56h2YumXY+26Sl23KvzJRwNHvNsrFKA560ihvWgXasJ9SKw2/fkhuhpFtVzHVxM0iLDRwSOl8uvzc",
+	"yIO/lIYvROMNTe/aM9AZbzPBmYfQx/o+J1Dp9tQsfhoEo5KCSNWw/8HJuyTNWDsi8WmKrafHxZh/Q5rT",
+	"xG8TTVzOKojC7R69RYVTcp4t+cA6aVwfQSf3LIqrSirOHAGBh/QgUINZMYUZ6dbAA2eQruHm542TkovI",
+	"8s8wfEey6puYSxYnbiIXHhSibyvHZdRM1GlOI/sfEaykn5yJMnoDRArrz8vGrMt8vHH4Zb4wLIro2ZWY",
+	"LXGiezlV1JqsQMt2/3bGGk+Lh7DAVkJmEJT58ajhkR8T/6k2pZTgcmOJ0CjLMNeA0aSVWJUq54rkCrks",
+	"ryQuX96i53SyeXrro1t5j7ccwHkvAMNOIjcb8vSQgwehRHd8u2MKjyIdStlH/IKz0pWi+Ud4ndnJAwTh",
+	"XHwOHsaSdPRcejoASLmdyCxq3Ns4t1FjW86DqXOh8HiI7thAUXb1PWB7rqnAEhlU59xo4pMohlcvJaez",
+	"AT9UvQv9MBwqM4JEvH2Hx3g0Q8uqqVNtJqodK4BO5tUXOCyprDn+4G6IkYYKZigvs2rK3uKjD6VEuJmV",
+	"GXKLz6eUub0qdKzzycKK1ME9lqPjP5OzRLP1ycPtnN6VtI1Y6IMe48Ty9qEArD5HJcYKV/vIanDTm9Fo",
+	"cv1mQGuO7IBS0mLGKRHucpmLmsL6s2u0Y3M+XWV4GVtVd1FBdqCBYRFal73QITe17oNugmbHtZuzwt3d",
+	"O4rQ3z+9hAWDrlMjg1ouriqdQYqKwQt2pnksTraMj6zwFKknYonCOKMS0Y/wtF7a0DtZq7gLwWeu9w9/",
+	"TXgRIpJcQwr11iUbRCy0Ca64DB9JT+u0zl55EPdsuwoYyTNCqarhWJzzVh13coVk+mFUN0YYMKSejmuC",
+	"5C7NOWNyC9eWiwMXIn4oDLLHhd+NDd4spgqHKjbPEYqL0kx02Ovua43g5uar/I2eCvnbSVeBnar8tecB",
+	"ziCsgJxx95C01D+yBE8sUF35ajcJeC8K8NHwrrBnVERzvmRZJDMWEDKLGgJPdXD7ABHO3gGWDoo9VJSj",
+	"m1tIwXz9R/adDq84M0wDmszlDWWCOMtWaXl66DgUlZ5x7tMta11/B3enWmU7NWI7tXWQup5lpWV35fO0",
+	"1OyQFPJFHHZ5vsNYviz267Rs2XctQO17VZHE8ZcKOahsOs9Be30RhXDdGCay8FQQPCanzYAZ3r/vHhi7",
+	"7dSYPJuq/cqHezlwDEeNgxCO1j5LV0DiZyWMeXI30I05e9fgnM/ZCHTjhUauSoSB7k7b++/ekJfPrr4h",
+	"FT5B8LIboZ2H7GodZ4shz85f5lePL7G6zsPBNCCqDvLGJUhTTVjBASBd1GWJ7F0q6tz2fVg6AlNPTSoA",
+	"jIdQl26G/m5PwG9XQrCfNovrf+ZcGBafl3mlNdMFkpMPOYDcqcfeWLuBLT7/2scs6bkthk4IpWScYd8R",
+	"lND1jmw4KxuWx4NL6s3LcrKvepmLAhF4ZIV84AnfSrRSU0sFxruXYvDrLR3IZKXkVtG9x349tuC6nrgX",
+	"9BMu7mgJO7b5255rjfkDzd+0obCfm780MO/N32pB7ygv6ar3rJHyMVBqYhp4ba5XJRW30UyEJMQU0gPi",
+	"Xlh2Ng533LGLyZI6+LkF54wLEoQmZli/p+sHJJyfwegySqs+QptiO3xqzf8fRlvUoqJJoDpGK3dbJDVz",
+	"Xjtw8frYpUbqx4YvCdW3CI/P/lXTkjT5/E2Qdfw7GeRZU4TgnmCvu0yzKzzg2jCdoo6Xi1bRRpbF+p4a",
+	"dqKh+h5zDI5pFmXN3vscox50C2T7kP/r/0+CyiEue95n6tq3l/4filXAQurUulTaEAlsTYxvEcAmYwvb",
+	"JkM2Rx8fkWpDIPeonesW6VP+p35hCJc6UIXwd7wnUoNjy2s15DzmJY3Yp8MC5DYfJij3hWaYs0FVXP5j",
+	"IyidTrcXrNO56F5zwngiDe63HEq/rdF1x0ogVHf4d3v66UPFWLGEiNobKbSh9ghTzBq3UkAiOaTnxchp",
+	"WVYiYwe4ewoK1Hdoigj06SQPqPLEJWO0clNUqm4a7t1MNXDpzUl+DobLeDe6zLBn57FZObS2bXO+5OMX",
+	"n51f5NdffNXEo0RaTjN501nYo0n/7Q0y1depdRjktWlkJ0IxiWuAcHD1PPiGiSQ31Qg2QZOiO8zeFVu6",
+	"TaTV9rIo2mD//arcKOzWvLrdfK6zpBc/5DvMqWbKQ1LruJn9+PwXXZ9y/OE94IdWx3YO3/TeRHxNANCR",
+	"RIChowl1zLEedK9XblALsDLROrDPNxxSs0oR7bUtJaNCmnHByZWBZAhkR1Xn47MRFDC6gMuNBa2uzbwM",
+	"5IoZUPUJ6RtSHvUQ7QJl1PC0lHdzS+GTrIBlN/G718EMgjdPIeT4ZbBB+KDvaBbT2y0fL60Y0WnpjcSn",
+	"ca8cEUk6M/JAMxtJpESO46BEfTKK0Yl0QW2yuC8iNCN5QDuengK+lNfpLKD9D+6xFPdRBmj+sjn8goZZ",
+	"touZ2/PdShlob8ggb81s+w3pjzSnhb2imrh3Kjin9Zk7r08KCro23DW0hfY+w+QHyOWQVYy+V55d4H5+",
+	"TaqSCXOcSxYIQZEYQAUvGFkdG8Q4xOhvTNdJFsJAehhjFASPo5DGVYZCBgbZUe1rnbtVfDG0uGcTaHFT",
+	"SIhN//LgqJp1PRGR6n2DZtld0qEhNnFD89kh0bNrCJl5agZJWm33tFhXnETip6KDrH06kxbQw3mlMvDK",
+	"436Lxbb2VN12GwOkQwiSoEkVY8SStJx7dO1YGQlBW2E/MrOEmu/yuCTw2HKOlZsEnCoDm8wwO8efC7Eq",
+	"vbiJBZr5vlk6yYS0pNE3qClqI8cw81PCDILjYOaROsomFY+N7vW8tRoJwai5yUJ9FAqI/1HHDLgIy79s",
+	"HbqetdflKXujwNWD45wNDlzHXoX0griTZ+fjeQWUzN1OZOS8D+/dNynnvSsRD1hjciUBcZxqzdEZ0KT8",
+	"yYOIcbH2goHrNdP67D2Wh8/rH77rOmYAvD7loN4zZri7WXSF7+8SIBREebQKa88/MX1D2CfbMl7wNPEv",
+	"E0BGcvggVBtSSe1rGXvYYPB+XP5k5Y6dH2wbE8/8KNOPGL7vKNCWmvEwJyOf8I+kv6CpGXlfU5N6NQ6P",
+	"6TrT+/JgPvqDb/Wj+ejSz3AzD1OmqBOQs4+0LOcRR/lXcWABKTZhA0y6fma6X1b3UWeIc511U2kgmU79",
+	"mL8h+KZyVwTAd09fkSFaBGNmGoIIW/gADw/BKmCRo65H92IoYx2Qjqu4VY4FLy597yJqFRbSrUALADyP",
+	"OCRNeJ2bw5qCuHZGnSu1vSBSkctFHkNUYLefIwzvnKPkRGHwy3NiXB0O7XdMNfgYLizwtON8n4xbY+7Q",
+	"h8bsCg1dLceDFucT0RNvpwa0HSuq7+UKkio8UhFgZoFhepA/uOpYDxIsxVsGUTZM8NWOR0/jvMVRjvZS",
+	"m1+46I7kfDnI+wgN3hBZG1f5qCUmy7aYdqaqn/ueuCjII/VOiyY6c9llPZCKwKjJXy6t3D79a49NpfsZ",
+	"T6LQ8/qG+YXon5thYugtI3VFjCSX5zfhz0AGBhNMqHFGwrNOcGyaYA6F5h1TniMgzPizObITDQOaWk2t",
+	"4jnkLmtSC8NLdCFIwQC63t6qHF42YKVBvkV5JD5hsOHRyyBxQGGJZQ+1pOgcPO4Ou+vI7ORaJeTd8Osd",
+	"LUsmtuBpjQDKT3WiDdI05dNw5r0XlLGz4YM/gboj+2UnYRqRXBunUIoWfhcilUHat0tK8JN9tPuoYvZP",
+	"HmvfVfb0jIuKpupPrI37ym7I+M8gq6/Srzf7MMuT0j0mY6d0EubCxRNO9Hp/IS6xsHEikvxALGH4iRjY",
+	"5CRrWOszWSUnfjDDMph7oBxOcaOge8+P0q1xWy6XTnw7wthISq4FgbvvdAvC84LM8C9/BPr+0tPhWUPv",
+	"BsiRsETD/gTFGeCVpRUmAfWrX6uO7rqcVqGtirIEiqor6kGOkFfkwIUmdC/FFlW3y0DlRntthAcmspiA",
+	"ZhJ93/T52curKUZ8xoo3mI79rdVtcfpgz81PPCRaPLkhPnLGiu+g/n7oiwSbI1ToeNBEl82tW2hmhu8D",
+	"X4vTwUgTPrMjqFG9PRbKpkqpEWW5WwgWqdc7JQtmJUXdPeyuJoMGXXXbAftX2nxg6i5ahOi9IIH7FKdP",
+	"2+eJFCDLMSDzSExhz0WoYxgrncgfVK1rWqZpy3bUBNIyLPzuE/BM5btiFVOfjjlagyFVKMLw2UJzaXXH",
+	"s3Kex7DcTVT6dIIpyq7XP5j5YPWeTlZ6fidVLJFdIhqGRuwJP6+QpSl8PRrubGey2Fe4JvYiWLSy2r3t",
+	"F+3gQYx1rrGOQ+1Uy7aOG9dtVg9zSqK1Tq9q1IRvFa02b11NMbLpA2P9M2CW/DQlnKGqE9uM2gRydgq3",
+	"HEvfjhv5VO1/riK8Ua5aCPmU9DXRzDhc3nBm2SNsVYuiZMWSsFKHX+Zp6JBBfmoyuFz4RiIn21AgJ6wU",
+	"axqcvXfsTvkWChSIo3UiosgZxWhMqXd2qISjL50n4+hSTiiZzsspwlI0+2iWr5IZlKrcoK7D0poyUrHd",
+	"pZug1qhjnepK9OqIhNmuwstIUtW+Ntdf6kJzkdasqTWDLP7bu+h4mhy5lCTkzZgv5ouCzfSG7eJibuCI",
+	"50MKKRihpf3/6EcAQmxnXw0Gn0QH0eYjf4Dx/OAbyhmPW0ZrQVrDGEuCycGVWgtkhT/YdbX9g5EuomiT",
+	"PmycVboH4Bc+QDU52Ol72wgx7sx/D40Ae7hbbS33hDtnBGA5uZnzDgp70wPZ95gDQ0SIWUg2/3Iu3QTt",
+	"NNJNl7ezWIK1cXU74ySQQLWcRsfJTe3qz7SiMSjjktobjK9nXd471ySxu5IJD7UAmY6YXzGlDaFyaCuP",
+	"MKaQcTwwu3y2GbhCgzZE690pFENvmQAUhFnrG6z3CGSBvXw+0kQehHMyYsWR4wPL/UYUaqqXM+CgBaD6",
+	"yin61lQ0RDFBB7R0nx+DF5elO+3b+8Gp/SkHSS302ftanJiGVzvC6fe1eOdyP6oJ7TS1qRwHdjZFVUMs",
+	"CsdJRbcMweN0QMNw1VsIVDRhc0A3JyaNQj7BmR3xP0M+xbfCqOOvp80jNuhn8oOJ1g3iYObp9RXbUhGd",
+	"M8QPWlvt7IHcoX7wBKSj/k8nOmlXVN8y8wPbpDPd1Gii3WmwQKH6YVRhw0PjYEEzD9kIy51ulUb4weQo",
+	"0KKeHMDbmoXjipW00qz4MZcHqCm8z09P6zHmQgukMQxvCNtX5gg6FtOFrNVQUWX4ui6pihkGGxZJ8sOa",
+	"C8ResHpgpWS93ZmlL8Mg8AHT8A+jPgf2hw4ds3ew52OfBnjv4TGCv6Hf1153H9dV+DScAV3B9RVDGWvh",
+	"Ux2HThCRkXQjfHZ41KXUVKf0R2R77jgUqEDeDHoL2cpCHsBdij+XbGMIspJH4mpSmx91SoFbsxq1kTay",
+	"AlnhRrNyk6eT/NmQuwcQn+4fWHE9XEDURSApkDyK4hr1abawFBMR5GJMH56CGvd/QN1aGUoPpY9nQKl5",
+	"ELXZuGmz/BjDzGJr5EH2tEI4x4gndCejewzAgCHJCMjWd5jl7Z21jgcncJO3sr8dqVTeJsxACd1QFU3b",
+	"sNfpFkFL6bg6jTpiiMF226roWRo6lW/dz1PuDGEAQ5ZvwLB4thQ3SPXuzFBtr8WwIG6qYWxIEd8GBG91",
+	"eCT9fyf5mt3rcN4B3pAB570dHYIY2cs6Ng4VIryIHckjxQcOuitCQWgUHc7RVsrCFVAedlLbIxToWQ6I",
+	"iGSGZZWdmOcXECpfiDCKi2Sfcc/+kKyK+wMKF3ay7IUgHZm9YXQfDbGki/rsrfPvXbOjnSIi17ep0tEv",
+	"W/DgT7A+MxmS+PtgE21A2SPY4axi1CQh1gspGDKF7bi5CSViREgQz7gGjsIhOiwJbuyepy7GrelRE9tw",
+	"D7TR7LjYQs8HQt8u2ZXmwWtAM6GzTy/XvOVVlZIWrC5M4Ws9TI2Imm9hGHV8ledVS8wSKJK2jhiUgbiR",
+	"h3oQVKu4f3Km9UC50XE0fcM8GTUjsDE02dE7AOVU6JCVMiCLIl/1NF2Ax8FHV6QvdcntrXFptGOK9WOt",
+	"vHs19u3mBhuuFbGy1hYIdeNbaNv++TxT99RViBfhizPv01AICUXu6Z8qtjaxW3LgvT3sJEHyLVJa2aCi",
+	"gJgq6DirfY7MzPKlbuS61olTL0Yr3ekJXBfhjJv1TSFN3LYIOAkTE9wqhew62blgUM9TG4JMrxFm6WYt",
+	"YAOxIpE371DYssxmDywY8rcZhQIqVQuBUceKOrg+hNKF/4QaSohNKraXdx2whdbs0fH40T2EMe0/B/f0",
+	"suXwic1fLQr52t9/I3dw8Ab40uWfRWFV1h1TRqe8Oe5uc4gWltqv/fco9auPMvSCDO0vphr8JR1KAPXv",
+	"y1+hrVVtjEz2ja5yQAcC5qG/g6KgtWD2cUd2VE5QYm7vBDUyHRw4+2DmAsSpWgRPtnPmD6kxE6XJD1mZ",
+	"zadKdxMuPZ0JfpZUQ192P2dcsk8qJO8eUfH7kB756UdmZkOOpFilnHsrgpnasooJ3rd1cN3OOEGStdJd",
+	"JJpuBzB/QRT+RjCv4ile+ouz2prCLAsqD6CkG3YMmM6hsqfuWk1ONbROvHkFxRAAe4By4g8+INPzHIWs",
+	"2njGrU5HjoZaZdrsD7hBMV9zqvp2yqc64/sn+VBdKuO8N9Lzhpl6I7/nOkyDY9RXg7rFbK/cpK80kjP3",
+	"wQXLTsiZg1dPLAiMuapnvD7M8R6BVXke50/DaY8nko6UVs2phOqt4YxleT+7mjosSxtP5vw8RuJSsow0",
+	"AvvQEKIMEyzHIqsfdrSay0P7C2SkYDo8eHd2HFyOrnrClcpytS5Zg/lKC15rQiHV1VGS768JJYqtDYWb",
+	"B3jr91zYq/qefiJ/ocTKRwXYpEAwgi+v2FHaWxwwnv4VbO69q0vc0083xHkBpAi0qORIHN0S3sAAwJRD",
+	"1LSiWkNBHTx8oMeGUNVVHiHTIRSy4LQtia7XOxw5uI8BvnwNrjN05Wr+G7jNONQLFAaIQBBrauluWxDd",
+	"YMIoRv7ig4jXfl7+Cj20sxryFlixdeHVlXOt2b/65JdH2k8wXtEQdcYzfyM3tbYz014V1lsU6jsEfjtI",
+	"CRrW58AT2RCv/TJd/DyyNeOqg4qEY9jJZNRV6xTy/dBE9/RTdsf3XGQ/q9JowHO6Z4UmXjLvBe+6Eagl",
+	"2S+W2fCzcYDWh0ZXTaa/fQBgxDdUFUMjh32quGK5iRlJM9an0j9Edm8/hQCtWd/R9rfig2Xl5q0HnMpC",
+	"VoOScINs4pHYVTY5btd5N7yg76gqmDagQR6F6By0/0gjDnSrPIVRfXRFlXiD04550N7eQc30EHSb1cCS",
+	"PG5Y3DbkRdZwvi+6KKURLInupDWi7azPZOHMzOZ0JRMsqkn2h3PHaoFRZTgC9Y5X8YSb36RgCadKwSqz",
+	"I/BA49fGsKFj2kIiifskavpB4Ly1l68F7zTk1Pf3u+Bq0Q7eEIczBcbv+F30WWvHnHSXCi2hmWtb+1uU",
+	"SfAVJmgnmAT7xSS1t5MnyZiSiHBt0g+nyA/C1cV6AVnVvDSPuegGItpXPacWW3gofiLOtqmqyi2/Y/rn",
+	"Kqv7O8wJaj13NUImNcWag7s2uQGTCBM+Xx4yCmIwBi+mKrPyeabn2NStjJuIdyZ0GRLdlOeei6FJPp9A",
+	"k5zixpbKsCIUcY1iVGrECm0fhfmwlheXE6DngVN6mFXh82swHRmNiYaJK84TliD3miiSbSlety0ufp28",
+	"0bmt1NZ4HfYvN2+t/CYnrQ0J9g6QW/zNyu98FPh5Gu90gsiIwvsh4EHPuJY3INJZLFcjhx2kQ8L5Bpc1",
+	"yCI8LGbdtpslcd2aN5s/eKTp+88n3+5pCkDPU9lkeMsduU0OqYj94kl0IvDiOAWOH9GJNCE/CUZKuYVl",
+	"1eyOKVpiKhFe5aBOxf/d3mD0Df4ceEUAVkFxlAou1mWN4MwJy7hdV3s+XY2742bitahvKFCP9FNpCC/8",
+	"5bgDDzylPku5PR3E4OuOHS/9U1wqV1P3x0HVNbTawW3RE4X8V1P0Gg/X1eGeqKg4AT4bIFmQzW1lr1K+",
+	"qHWPcIxxJPbxZSw9uOSEdSOnn+rn4zi4SA+6KrXJo8iCyTmNIuuDfTAEiYeCHr2irACTIk5nwEQxitM3",
+	"HhFyyY7+A567HV6emAowBs5+cWVn+XOBtyCYizZlbxKnP5IHYCUL/Kuoi6RmBBK5xkmVN3EomIaUeOVB",
+	"SxCDDuvohizsp6aBDgdif47k/y3mZWPOpGfes9FJ2DNmAl21vwv63IIhS1NOYawvivWu9F4VG99nE5ih",
+	"pzb7cV9Gk/XwjucSqfWtZgRCd33DhpYwrJh6n8ND3cpP7B3EhlDIGC+GyzS2CfITEnGx8rRhexufqBWd",
+	"6yziknBeNfTtV0xp8OaXVLAlRA0wWu1AJB1BegTybn1clwnc0loJfY05RVvJNHHeflHgf6VrqwMQ61je",
+	"yPgKYBPNC1nFfcnP9oimmm1a7RzxXC9b1k0eF67gA2aJUOMxDdoF+S2UOzk9sDblSBa0K1owgMw293QN",
+	"r3pZkrfswYzXbi8rauzN6Mx9ZE4v3auujwH9fg6n3TY2LLKiIjKuGyIkWXFldqSgBvwvt6wyfZ9D5Kih",
+	"fOAS6YReW0+q9Y7fpdK322gwfeQ5eRAI+BBxZ43jZ40Gwu1IT75nDLyZF1H8rh01GR3tbQe4uMOr04x6",
+	"g9IN2sPyhXiai/r9epIjEp2Q8255N6EcgYAJh9aKq67IuALumdqyRLKlSzEKGeeglFkB8MBgmHXbf/p8",
+	"mUas7rkUJ/xkIUN4WtoDOWZPiXp0QLz/YJAoEiJh0cHLisBPcJY90ZltDdyXc7xaubSiIaoz+aBJaCZf",
+	"DjneQN9p46Ik2M/x7XIRcQS3vHDzUPXabk8X1IStl+xK7z7k0uTOPoQE5xN8bSHZrnVMoO9OR/nKo8xR",
+	"DopdGIRJgasFHFiQDFLwPRPaE9XawzNt4qzZOLHcQ1AZhf7EbRrbv3lFdHF+m77lFb7qvjFIyAz0LjlG",
+	"Wfp+JgV71+MJ7NY4OWtlKs3bGRzeZseVaTWf18sgSVlJAG9Kvl/FkyFVrJYDeOEgGxaTADQroKykPCJo",
+	"NcQSO4g9rh4+bWOzdclFysQIsf9cWoMBLj7U+7lIRvQwVYymssPnZN06XHAfLvYRFdf6bI4fv5BuJZZe",
+	"FUwRqeFrZz3FcpKm8l1oKar3bC1jSSwPmcSP6ct61I54pIlm2m5uvQT50ybUfN5XkQ04gAcZ8/fRSoE1",
+	"NWc3f3EW2NOYXvMwDeKOjT2julZMY2mi1RTCQ/iLNQuL6VZ3alFXcUT1Mb1R0sQrwxzdEye7VaCfp4N3",
+	"UjMRLbX7klXu6dr0OTnzqXpvEU1AcXcOXz+aTVyXZnq7o2UHdiAVnWlEGN/wbebIspPZ9rFi2L6Snawg",
+	"5TKgQ2WvMzLa9SXR4h6aOMlOJuubZrmNLko4uYZkeixWQ3dBVswYppbk8QU5SKXZdHVMnyvPz2wrA4Fi",
+	"DUsncIM98Fv0QQiT0+ZcE3OLTpOhausc6EwbvqfGgRRvpIpmpEZoLaIJiuiRs0YgIqZGIQBuozye9lVe",
+	"XLvXzwqu2Bo8bZqbmroEjci60lghplUeG6ncrQL18JLIssg+ZPs+yLLknsgEahfJxctvzjOB504iSIWz",
+	"JDdqkb5mJJVb1knfIo9Mc0Bm1fpzs+ORpJN9r5gAze6dLAuyo+XGO3j8x2fnVjgCyzIEDPDaHgLdKD+5",
+	"nN3oHRggtiq5x0sD3FxfK1qU7Pj4I1PqeN0yDIiR5MAbsHm6pVxA+JnQO6boNmDNhyPGG4reyzK4WYs1",
+	"S/C/YIpLKqElEiMLxUET+s99tZOwMl6ecgJzON1OmzERcEhH0wtoxg78NGODBpiOSP2RuyqMbxN4yreT",
+	"aRknedAb3nI0P5vyM5gVb1E3l4x86tQ19vO+pY4f4fiYGxcwMwKosW2mDXWcUfZ3gkW0bUq/KLANpF7H",
+	"kG2k2LbZALEqR35akpAaPYu7LhTFrOQnXw7za74DeM4J7guAcrsKtSaRKVgrqXVsDohUUH2V/QHPFtJj",
+	"RoDySZ8hTUuIAPcYS87n0UI4j6fzU9COKsdh+hV3UuQ7lxUjdnJ9WnQYX06lHNrj8hXmEPRzEU1mgiEe",
+	"nxkPfsp87nhKtqIV7mPIH+Bxr9C6lHWRD2kPuSHAEBjDBHv4CSrtUmnzfnqL9a2Tw04CTYwIGicrhxQj",
+	"4TngDCx3sFbseRo9fkVFcUM27ADMNS4i5sbENVQlgqXl6Q7DQmV8epDgJ6cTWH7abDQz2qkjdorkBYlz",
+	"TbiJ7S9nTB5xb55YNp2T+uOrCKlitH0qIByPbtGZxs6EFY3dTam+1YEdEpYbi0kddZX2ZqUeX74229nL",
+	"6XrC/FqGsMnT/JueLhWzv4IVn2CfjSa6BjzZqfheVhqVXyfBDNQzTnTfc8+14JqZKLzLSjDji5oNF+OV",
+	"nBlUcxUTtDTHCUHAhFW+vwlFxLUha6ntxdvNNiTtjvbmYoqZ94FydlvpdKOGPzwEwVyAiJ2X0fvB2oVU",
+	"FaRgdxyJdDuV2mDpfYLIztHltVtZWRL9r9qur8sqAnRZABaDF3iEkBQMpolJ6fJcxSeFpk+EGe30r+rY",
+	"O9/6UA32r3HuAAOVhZmALWPKrURUmbJ9JZN2jiOd/jHAjGccKGu5Z/p7Ea9G2lAFiKJMNYC/Yd9tlBT2",
+	"yofVmYIAhV4A/c48nzeMat6FsWpdIHayLLjYfpTV+2qfhgEnG2D6ckdS5KtWS8hKV6A8qCEHWZcFuWWs",
+	"gv6KHp9z21oRhf5Oyf0PPAZN5+eIC6hgczDgzJFmDzvSQAn4L0rVwCWs6PoW5jPZnT0zD9oZXKkbItiW",
+	"Gn5nNdyOWyVrTu7f31m6mH+odumaZT+K15y8ACE1u3CjHZhM6XjtkDN7rqEU5Hk0cgvb+MR6om85gtU6",
+	"ntXeph/ozdJwUxeDw3ac/7uHWxA7pXKUTYJRMUYovi4ZVd6jFvWbu5p7j7Bx55J5cwwBL6/RStjzqFLM",
+	"NHyqKPPS/okmcuMRQta3CWXYdGeKb9ILf1hBJxlDjWnYvmKKmrpnX12Or/lV25x4/PQ8mtPbKOEsOboa",
+	"ylGs3VoEJFrXLBTI8/ViGReEDeS+g52BW+zG0e5iRBh/tqrtw/ctMIbQJrcTxGkZuQ0kTulGNuN7We1j",
+	"aekHqQr06nRSibPIDjNBlV2kazWdegaTfAZdneNhwbX57EaZH5GGD0VU70dZr3eBcDWWXDsMMv0hjpfl",
+	"4rdTtD/EybyX5jf7eFxkaiXeuWq0Hk2szwObxYkfxXecB2OBH241lYHz+Q5L9ubDfNrxn0KPjgXywAcI",
+	"dRjB/rN2jER0VxGuYgHSuZciT7mYpAQzqlWCHxwKvoKdKURn7ESvOgV3SbQDUWjCHU6Vow93iLR7ZgD8",
+	"4IYIKdg1DPN1H6ZyTlHsse0MCdd/OIscFL2CIFKTglAppuNeksDaMNDI034FCTE1YGsAEBaMwslDz4qM",
+	"FXT2ZtBeH/dSu+nrETEF4hFCBTs0EWgHSTPH7xEqRWe808q2aMye59PvGVmOp7xrcivkITDRT0Otr47z",
+	"6b/tiF/HsZXOr6FOxBU6zZ3GDym4oESzOVNmd+irVOWnvY7aG96Or3fNfvblA3DbJXW1xFvNBWbTh8qw",
+	"E2RFCubvCoPeoBlCPTC47dsNoUAEgZoAvqniJFFAlBhl5Sk8mexGlqU8oJij8bM6OkdVWS7DoHF8A1Tt",
+	"tvxEj6hAKjikbuU6eLYPiG/LPpk0JkEs+SI2Z4eAz1TK9e2jQO+1kwfdIPnB6B0oYi1g4zsc0JyEkKha",
+	"dIzCDQmT59QDXR7XiPsU4lRU4uxMLa1YliyIGp5i7eSa1vp7n2r2DLGC+Dg8cjhmzcem7uQ5tp0vSd64",
+	"vY57H0JctyqpIICghL68HGC6FHDuJ5Nvdnq7KpoKe3iQdmQia04xbXLkQRtWwRmIfNZ+t8ZVAGjHYZu1",
+	"Etq9DzcfIEMECib7r4OzT6JnlGJm4rTx3A4G8oDSp469uRleppNB3LaMIe/TweGdyFiLkBH6ktvVsZUY",
+	"5YpJBRg0IppjPLRfGx13ihH7s+AmamEFdOyQrBOBfvN8LaWkEcz22OUNvnfa5e0/mgvoYLU+7hhSLyAN",
+	"QmM38eImEAtZ85Sa9Y4V7oTZD+1qe8hkXQwhEIn5VzMeZ/kPr7wBnvW0veVr9iMVYk7/Q3HQnFdcVmX+",
+	"K1hKMOP5OQO3+6raZ+SGhTeAJ2LGQli1n//01pfm5j3tuQWynkZysznPH/IfBrrx4c4KLOQeGyORUAdK",
+	"u8uU3oYWLIsOLwTYJvYjrVoh2Ju4I/eV0SMlvzNQQ3IyC6AQf8Qr5fu/bAbpGp4qQ4L0urO3rQmdo/oc",
+	"g8HnaHXQHZshOPuZemHP2Iz9imPPf17JcsYW0eudlDPGCvHiGY/73PAZrwzrkrP8oWnU4l7dZC97VE8L",
+	"cABbGiPi8N4xbDML9uiDK1I+BfYokv4sb2esjD2gZz3OxfaEVQHDMLpcjBU6Veqa6dZGXQGfyMsf3PUM",
+	"pxnpg7GE+dzpi9WmQyYAMt1hUx17wZ+LzQYNK9a3RvzZ0pC+OPXVnMWdfdiIStjNHbvDHWxeTTUGhlct",
+	"jUpaeovOWRXBZPP2VaMbm+PVH+JBptpWRswp9QtalbGczS2NlSycUAGCLFcj/MLRi3b4EgIt2PNkzrV6",
+	"nF/4vhWC9hKZKt4K6f5T5eIh5902ll1SitA+c4ktYUu3EX9ya1ca8sKsm/u3dywe9Ifq7QzWmRKojvxC",
+	"u68HIcqyWvSZl+rTqqZdZYHt2i875oyVhGMtDyNsLYWhGXZG8wZ44H+6m8a27aDGKTbjE1U7dyDvFeUq",
+	"tjKR0WolfpzZKftOy2Wd81JPgtotdPrQHnFrSVo+AYVlXd6R0KxB1gHoZOW0E/AXLgp5SCWWlWxj3rJt",
+	"ovpKG0X5dmcI3SHH/DBqGvKLXBYZ0pGkcq7YxvyY4CxovQ/ZoC4l4ADdz8wIZ5t2/mkkwQBbw4/ITc74",
+	"hjmc9gU3ZbmPN2POqQF1nZr10oFy8//DgwbJLysU6ke6yRRzq9KdmE/dkIp/j+xoecf07CWAapHc2RlA",
+	"sqIstua41WB7eTuS1J3jwfz5uYnaKDCyUxPYT0pKz84/SlRYOYInlx+VmRTVy3q96Cb/NdmeyY07Iwt8",
+	"PB/WGQo4uEgyLdSbbORw3O9KKgA42x6hS7Km5boG0mJulkTVAv6XCpf62YAgnRGcZfR+txKYoarQ/sHX",
+	"H9fCNk4osTdDBDiDyNuBa7b0RQHk3Cq6izPyLeQlMaUQvJtWVcnXYKs/qZRclWz/7/+ppTizssrXTCAE",
+	"I7eGGd8Anu/ix+8/+nso/qOpw1/83avzFjLV9eLi7PzsHC5bFRO04ovrxdOz87OnC8wjA7F8Qiv+5O7i",
+	"CV2vGaZVu6JCCdljXIrvi8X14m/MvMIn4HSqpHDuv8vzcyiClcJ4lMLW2P7T5Vfiok+JhPsCLGsviUq7",
+	"OIKQB5R2lyEWbzD08Mk7nFyQM+0JZcHVba85eGpwDUnra3YDUQ6IgTB1x2ClHE/zDYJ+ck0OSoptqP8g",
+	"1lIjG16iKHdn88laOrqLyuURdCf1R3rL3sgCU0SBf+y1LI6zpnMO8aAsMxKKyuGehBfjm695zKiaff6C",
+	"svGOcqvqYLoiAvIRdnDBHkA47KoAzHLhQlVrKYS9CQMYCkrKktzRkgMiGtlYc8bHeiJCUHgfSHRj/cC1",
+	"eQtP2E2pKOxivbj+ZzR+6M0cKK0G8EPPa+upq7l99l81g1wCpyxWbIMx7Gaqp69tv95zMbNuaXbkkYy0",
+	"wfLiDN1/bX/ZSVDNWwiRU9OFfFoSzT+ZIwmQyfHlvPOYPCMLis98nSm8i1OvRSYRe3X/aXxVln5XsMJt",
+	"CYDPcgX/DtwjPXtPfsf/+Iwnd8nw8tedyW9F4Qb355pHO3o3Doe/eQRrweyYeIDJ/cC31nTBLxBZG8z7",
+	"7qgG2OVwlQubvGimqq2Tl5n69fsC93xVR2T6DWyZt+0vfOHDKrtA/9RDzfnzv9rZ9l9LBt8zsGobKVSQ",
+	"xGONMIfiC/ZTbIdXlKu0yWOP8a8pR2ATZFyf8uRtcFkp/njDKMNofkjFxIUnJQID6bE9MknBt9zoQC6M",
+	"2UVY8vA/3ju7LCYpWlc75eDmo4rnAzPvmqe+isR0e9WF7p6UiNbLp8nFs+FV9ntYQ83MQyyhwxuTB8HU",
+	"I02a/t4EdaL5ViDIdLjkyBIytkHDuJ/hXBquqf0Va0jj+/8D/v6nOkP+2BX/r6wJqEZJaiSlNR0J6fgJ",
+	"93laPOwD+fvC2UcPMSBAkG+8AZ0BrKiesPlfU31/iz8u3VNGg+J3jtMiKoHDm3IRXnmI28Df5SGU4lkN",
+	"EZxtxdKnoQeSAK5aH79pgDXY+lYKpsILYH70mNk7C7KmJRMFVWd8Peq1euOeW8Rt6N5NuRULzbeal/G2",
+	"XOrRXAN8Qn4M+2TC4LvC01dUcSeJf/X+6/4DxietFuB+mslf3n/3hlxdPbv6KyBZ+WyvJZwfbnrBULD/",
+	"xim6IbzQRNhH3eW8t9Kq0E9kxUaOlZ8qJoAU/ascLE329DxmD/feH31OtDjkk0Kiigdys9qmPJgAJSUX",
+	"tzf2LIJswFbtG143RBESjVmpGaEr1MlBcrqCISs+oZTf4CNfcDLdFyIT6X95kGlc0fVtXem+v8rO2GHH",
+	"4EJmN5Q9vGoMqkf3yUfwOFfHP3JGvsR91flscZYwSDAQlCe/r2V1/Dx6WODUTDtb1n4OU64Wz+B0vfjf",
+	"IdT++J/nj18+/vX3i28+/6//dVas/i1S5TDP63onijP9r5Ib9rS7PsG9u+KCtsvKxg8HjGPcezXeyoMo",
+	"JS0cerhdk9561EpP7lx85mu4XfBbWACS4Xv56LAa9YPt7gNjtxqzCjDPwFfgiIJslawrHZu/J1VJR87E",
+	"dyUVOLKv5WqBb2XNdZNQ3QmJG1Zh4cwnn3KVh83wJ7h8dWRoTGbwrsSNJiG/6/7XF8CJ8g0iJArK1OpI",
+	"KHHKCHG1BJGqCOjGeywzD8U9mt6xIipsv+N/jHrs37O9vGMtoZu6w72V4kEUDvSnvY1uSKHoxrBmUrTB",
+	"/L+07o/3+quJyPcPcZH9pZmCSNgg1mLziFtqexFJBQLe1ebPrFJO4/NqqLz+a+iSV2Gb3ltc3ihGDbj3",
+	"8eLV3UJuYsg5WcNz+oy87e0qu99dLp+92tOjHlUePqf1ye/4H5/RVjpNSJeTz+JHvEBHT0kMbX1NoS5c",
+	"Lf0Ue2Qh22ejnWgo9JIVlKdz4fJEpYpDXCNGSfc7V1OHaSH/Cx2k9IG9mj9aWfY5Y+581G5LLMmaijUD",
+	"VEOpiJt4ws0NHOUHqW5hL2h/vIP2jalQ2EE4yB+8h+iLTeYPvvwtOo++OO7+568dU2rqMHPQzhLYG8g5",
+	"rWqxhZJI5Cpp2bsGy5BxOgurW+wkU0HYJ66NNVPgZIfzfKhszPStwny9S4XJDeW6rj+QywUaW6IkllwA",
+	"I4b8ZP/nN8DdAT8LBfiQSprYJKLCNp+fNDUzace3feQj21elq/jJuT5jlmf6/jxBA/pVkpNgYDkr+J7R",
+	"4kjcVC0XCDbE987UF+xAeOFwPh/IGwSf6pAj0qLA3dLsQuHT12plxtY4MJxFl/h1ScXtW1df/F9gaUdD",
+	"Ja7MIR4UwR/vnxwlCNtX5ogNdpdhaVeoUPRAeuEMeHYiqUw5RpIvL/kfdqzcvPXzkeMPKbk2D5RYhlOx",
+	"JKual+YxF+FUWJf16hFEHJ1uQyA1u9uwznQ4oU/WO4bMVCnrj62DcH8N289vtQwpTZJuO9glgDhbItKP",
+	"kAFWhmvU7TcNFRtOGtIXNUnqOTzcLqs1ihPjmwYs9BKa6TeON7BnCVTTDrgP3+5W1ijKAzcN6ev9R/v8",
+	"MlqigDjM2AM9hi0YRbL5V809k9lYw0IayJWwYuhCFFyRDYdDlmqH7qTlngXPSqHodgulgDFm38CKnULB",
+	"b+CuuCA7KooOcFlYD2tPsXLTwTB/NolYl8cMhUzwbYjJCaHw0D4xobh4PiUTY3Cw98ByxS34R99yYI+D",
+	"9klpVAyJh+qee6Y9Q0ozSggQGUBuVgjHBqgfBM1z5ArS0NLVPRzsi0IasMzxynNHFafALGTFkFHNERt+",
+	"R1XhnCw9Xcw++SLE6Bn3LfwcTrmMaD0vRg2NvJRL+z2U7AYX0aP9eer4wRn46xfJ88ABZGVwPFCkBufc",
+	"HbnkMSZ56SAqhVzXe5AQze6YoqX70f3ZSpEzXCLL3ao5jZ693+/H1rvPJFkeiabHUIXjOaxiYlGo4/u6",
+	"m3gxdaLggqaOf8i5qEoHFzuacPEHJA3PN9ZwZRiisD6AFOFKNoeQUy9WRpcE2FEw1kCkAkjbmLT8Dv+b",
+	"EV1orLXJ4AK0UzxcfMHuDk91F2xRN+Sb4BL1FYVcEQw8Y5he0zuwBAwyTnoXkna+olRYIjHch8wGacTn",
+	"y16MfhKttuY5fQuvpUcCE39aM/6+UYk/h8UyLicPH5PwZ9BfQhTir1Z/2K8Q6sMVDgXAPxKq4RTEL8D8",
+	"D/uMElQsoPZGVNCTDb2TteKogh5YTj8w811o/qvIamc0E4DRzbMPlr3+I1W3DyIWtqGWDWvPF9/bJR4s",
+	"ZmxRnYhkuFj+wz/5VSp+Wl/MPb7DUB7Gmeg3z47bjXLEsxtmrZttdh+t3VoXpNEdW4W/OaLdr2Q62c/l",
+	"Tj12/mH8XI6rumdNWFPBe7468gyP592h/AR+pSuU/dz/229QsDrtC5T9Q879yUnUYKHzbk+Jlf4/l6cv",
+	"pgG+4N0JZWjG1Qkl5Xf7PxkXp7+5itc/y70Jev+lrk3xwT6wNYxykz4pHujO5Juad/hunVYeuTGFSfri",
+	"RijDJ6euQEiyn3PeDExX/wXXxJ/itpSSjy9xWYLz5i9uFsbuSv6RE+9KbZ2TZ1TbWXhwmzopXvcRqeUC",
+	"luWVOQXYshFA30hKFHuYfc4Y0GetiToNMDI0FcGy/eOuEnYS7nuTCMqsLYmYGD8qevjI1zAk4FM5RoTr",
+	"0/0nHBtq1wtA9aSgPdwanKcnv8P/5tgJMJIcQ+FvD5q9TbHU4WaYEpabwp3o+cNpdbfIXyh3+xVOQB7c",
+	"yzaM9cHRXqxl0Gr9FNMgcxK/3nmcXLkvmUwdJHqQSL1sJZGOnbYlLTxbRVLJ/eCe+WrXJfxgdmaQ697D",
+	"OE1ca6PZQbEZfPI7/keG/nPD+/rlK/FrkhtATy22bkuQSjumFlMDemBr14vFF9OOOBOtpXdV5IM5m29f",
+	"YNMT16XWPD68VhxM4Ve+q6RX70tqyAmRH+jN7tZ29XOjytE9M1cgAHg2o8IEmc8yHpSbD76EffphZBfJ",
+	"KXDhe57VIlA4LFJQFVARGPf5LdBwb+VcNX+gquT2P3/9ulm8uKbv6DZ6ufaoFFwQvZOYgv/s8nKGyD6A",
+	"qqroNgi2E9NwBSroMYKP6AujchJWW3UjXz7UzQzlZYJiFRgn5aYFCK4cIzXGNRApzpoHYsv2nRIPSEYt",
+	"udgCDADVt5C9LrtJqU+fR5JSXdVKZuXLF8sjdN34w3FxS5qs7znsZPmwiYRvAo52KDMIVVjScbKuFWNi",
+	"iWdGLDDrJR3KeEbQkaGoqNHfX+LQfa0423zR2EOfPmGe6CbZrmRtEKN/vKWf3GOfl4vD7jhNBeNAMe2z",
+	"ywa/yH9sknzCrucZLNuJ/iuUiFznFT6+hLxUkLYmmNApvLm/2P9cofdUscAAhB8ne1owsjoSVZfMpcIG",
+	"Yt61pOsdcHbrJabXbrgxGM3QUCC0bIDTFKO6VxPiN0rpONDjRg71Rs4shCt9/7BvP+TrMrq/WMT3T1Dn",
+	"iPdZgwUPyCyw5XcMbiJVSYVgBaBe/WcNdP5Ms5ZvTqrAf+v4wIUzf6k4+jhfVACA1fE7x6mQgpJ3j7x2",
+	"FJNfRF1iQdzXPeBaHx2urCfUdJCkuOMfqtLuFVLdupQj2OmwwX0SEnz8Bnd2JTlQOlNldIPwgdhWK+q4",
+	"dfrrGjgLkwAua/YnLk6ac5bFjaevmdsYI1hLcMTlimR3TF4WqcllB3vnyCTvxQ02sjGWpLMvMKBu5RIE",
+	"j9C9Z2nH1h5pX8P6EHsHLwcbqZpsMr2mJRapGl+mjCEir0y7/eOi1bnoBjoA3W1yAwH72te8LM217zwX",
+	"XXf97Axg6dQNoSvNhAk4meZY8TUtiefE9MVU5/B/yzn5xX+S+4tnyEvIMczQw6RR2Kba4oabowA2D4Sk",
+	"I8jyh6Fx6uy3g6zLghha2QvOsJY6BmiSdMT+PwXv4VWrqZmO1g4iS8rRet8tmztFX0/M0wvTdq8+O385",
+	"8sU2UdQMB0FYwcGnP8g9W8ni6O7qXJAVMwfGRAMJdqDaE6Y8BE4ZbSGsRNy7jpXr6BxHe2tGr1g6xX90",
+	"Jz7RO8bM2H78AA88qF0xyTEb2Or7Nd29Cs1FPnO7PET4cUNJp68L98mfGDSSBwTw9kczJYjaDe+0GerD",
+	"fww+O+CD7f3buwKzrKn3/mErL8z8XGVfQ8GI2kfJXqNs0sCShJ/IoZ3dyT3LnV0jSSEJLe21DgIDRLBP",
+	"BpmEYlM6vm3p2kTJQGJM9rPNDpHnV+yWe+eFiEOYY3w1whUAerNsOyYCkgpMfqYx7TfzFzCmUZE83LHZ",
+	"+EwrZXtSkMcInl9SAHQAeAfwFQSEX3QbkMChTbYS049PPX4TkSB0lscjQad5zX8dVdF+bqaMpg/uwS9+",
+	"RPsPjZpQneDSQwmFb3PZQghFX5Oq72dpja1AVgonTs0XTuJEM2PmoTNX9bUSPHss77wsuef2nMss36rw",
+	"zK7qbLJE/cCXyTtZXON1VuX+FON/lnxR7wzoIp33AH8gtbllmD7E3sBA2ROmDd87jMa4X+E9PPitf27u",
+	"PYV9ovsKacscve/CMCE4cAHTI1zeHfTPwq4S4D0WvNaL64uzp99cPLf2i3a79p+BA/7yvHl9K2WxuL54",
+	"2n/T3rr0Thr79OfcZEE/0P/R8HA80N2pPRNAmLu4Pj97fn7x/GIJfHbOfjw/u3j+9OXL5WLHtzv7z28u",
+	"Xz69Wi5KuUXk48X14/Ozy5cXl/ZvB/vEs2+eXb6YPUJHe54Qfup+fRDRZ58qZE/cWUXfg2NRcu/4iAk1",
+	"ZM3VumS6xYZAeTdQ4CR3U/LtzkzJ7Xf41D2kFhzaLaH1dM+fQPaOi+vHFxdnV8vFb4vrCzvwilkxufzG",
+	"/ieWgRlZva/2i+uLy3Mrh0a61x9fwvsX52fPPmevHg7oi0onrdinxfXl2eWL51fLxUrWAh33bmgX35yd",
+	"X14sF2DpX1+cnb+wg+2NZ7lYl4wqFPOLs6eXz75ZLjaMar6yH8EYHBeIG+n+WVKB3LFM2AXcAI+Nne7X",
+	"gaX94uzZi28u8a//sAe4/Rj+8wMv3EOXZxcXz14sF5oXeIJswHQpaS3QgcpKhpw8QMZ+8fTs8uqb5WLH",
+	"aMHFFv72+Ors8uJFazUBtsv8naHMXZ5dPn92YecZ4pjXiwVOx0cJnTo/e/by5bOXM9f0K+5HnAp0L8Cs",
+	"A52EvYzbezk4pAO/nf2di61zU+OhhTMZ25RSmoNUt5Pb0j93j41J7ygvKYjTxdnz5aLg2qC8PQNv8Qdc",
+	"u2dnL2Ch7NJfnF3if3tVayXXLtwbKezLsHYvrvIXzg3ji25HttmAfWMNQ2bAYSEYK2Arnl2dP3tmzz3D",
+	"pe37y2fnl8+WC13S9a399/nLq+fnL2aP5yuJ4i+OzCWcBo6A3ItjTMJ8gdOYdJ1U6teacYhvvgln9NXV",
+	"cgEpD1ApxViBMNoaaO7hFHCm9Dum3tlXraoHt0toDHMEFC1LsP+fLhf6wFi1uL50B8I3y8WBi9dWfeaf",
+	"BXacX8FOeQVWyMXl0xfLxZ5R8aMHSrw6uzh//hT/+N6P7fLq7OrpxXJRvTwPDz63+7N6eR4eempnAD5T",
+	"uOjSrEF/RVWJU0CMJAdwIULpYS0KK7bCpcKg42InD6SUWL5r6G0vf9eLr6TlpPjaZ+5nZ9vnrpaLWw4n",
+	"KRev3svDogVx+bQts6/BwrFqowbmwvdwHzg/+yZ/TSQtv6gggtX/vfgIJscza5WwoxRFiEziKvkHzs9e",
+	"Pj//5mK5cClIb3BCnluLA5/43VnX9tIARvQVSvHi+sXZs29evLT/Kjj8+zP+8hrvHRfPz656u+Di7MI/",
+	"7h+69H8ID53bU6h6ee6esPLf3iCXZ5dhRb6T6sX54vqbs2cvXzydtQRfcVvAgoDYO5nycUQr4Gnx31lj",
+	"Yk2rqS3w9/+bvWvvbdxG4l+FEA7YO0BRJMvP7F/ptsXdYdstkm33gDSHMhYd6yKLPlK2GwT73Q8zQ0qy",
+	"I1tWbDnBtX8llig+h8PhPH5jyx2wDWAvCp195gpVPQHwpHXG3t+fwm2HTsVuu8M+HOQTzC9N4vEa0XW8",
+	"US90nQwHd2mSKuCPb5yLXuNhnZByYEhMgSyJdv6VZItULEWKJmuMnXpONqgg0HVE85FKHXLwmy4Af1RC",
+	"L5KMlA4cT/k7PMRXMr10Lkb4zzd4gOP7AN937Puefd9Frcu+SlkYQKskZmcSBnXP41Rnl0uhEJDX9wad",
+	"LnBNwxq9ftjv5jqGzmgEkibIoOSuDkx2MApx+M9q6vr+oFeoMPxgOOgFpq4z3xt2wm5YruwMPumE3era",
+	"wn6n0y/V1huFwcDWFnjByO9tVNbr93qjxjN/ol1AjZHiAy0hKCFa+mcrSiqBmj80DReOs7FicBlXGY/T",
+	"7LFqp6idTna0T674+Jjicf9wNgQ9OhVn7QxGQEzATX+yonng+cOgUW9PdkNCuRMuRMgyMeWBRZqeGMqp",
+	"pAMxlnQ9qaEFW+4gDRmlrSppxDpe52ujS7gSc7oZ3Gxc7IGRGq1LQFqmEJ4VrWyUHxblkTR/dy7WP7g9",
+	"6MZv56tlaVeLq/xK748GIxefXdtrfRDiFQuefSkmR0/jSWZ1i4HX7ffWJoreF/UOeiPzLK/X74bhYGCe",
+	"fimmsfH0nE6BoHBTGHKHf0GqSOIHkTwyQ1SIFHEnsynT46mUSfWGKTlw7NwwttwBG8ZcyyK5uEsI0czK",
+	"Hd39Z9r0o1VCnAkB9ydSyv6OCfdhi8u56c1HgdEandKjH2T+JItncNkl6XXOVZYKZT8Jiif0BdAvz8xb",
+	"H3/QCx+9axaoGr55cgyiIgllN6Hr36LgdRO4nVs0+NCVz7m4uQXesFk8MMU7rr9P8Y4p7rvBs+K3jddq",
+	"n13xPpcDuBKG1YuIhAX/SCcKtGAc9zFLJglcbDWVMxanJHnglFdtFD2WqlbEuMZCB2yRXFV28+SsYsqd",
+	"6sMKzbh60OiPwdWDUM6tm78PMOpmu6IO1cL09RO6l9k6QFZXQF8E4KrYFBEDV1JhXCYu/DMNn0+KO7hW",
+	"Ntfc4fy0unVh+DhpLv6rP4oJ7UtL4j5uHeCahX+3kYduAjcszavfbFgnuUUiFRaQSwxDvtGNxFJOFenG",
+	"98aNcRfpYqEDDYbGQj3FYNxNy/T+0wldaZVK7FUv6IGMYa56Q7/fAyGAZsv3Rt1et2GnT3T+X1rDwTvN",
+	"NKUFRkaJZmbgb6iyJZNyFUFkRje0myKMBukQU1VsTcYdb9BFoWzkjeDGwZXgzoWj4/SeRIFnThJlynEd",
+	"bVwAnhw+VhLPY2/kOjyRcCoFXm9/HkTDapm8yBo67PU6hMDqe8PucAi0Bq3r7Ko0uu7QdWgcvuePwkGI",
+	"NldkYUqS0X2XZXg0WLMMwwRvWoZtK8YyrFDA/QqcLsKrrN8PwyBoOIMnN0YYDwoiXhN0ZKhfTkgzW0ns",
+	"YjaXtbSOhQ4xPpTM/hXUPEf9RKez/xxDh9q3LfwkFOlWnYuw5w3DEfR9JvQ/UnOErnsuoNH8eyVnH5Gu",
+	"ul4YDlGpkBUPz3wyFeReA743CEdhMQfr/gOb9pjA6w+6QbN5Or0BwKj/iSLh6H0s9Fp3nAAz8vg3NwfE",
+	"mFv9LzcxxUScFVS7itMIjqXdZPuFSh3ComsZcSTmmL448Ia5D8ozRyB4tT8Lpm63rPCdZOTSMvKGAZAf",
+	"PPlBZArNCF0v6Azp2fWUK7J3u8QZ8TP7FT7Z/Exniq89D70BnG8rHmf/wmlZxVE2JTebkdcPRw2n5oQE",
+	"HcVKoEpKF34xcBsyUdDGKabkoS4ZDDOPVlRinmyqZI0FYYez8ZUp0wTOwGkEfOhWgdlQrHbEH7cAoyNt",
+	"l5uZ8ywTCkr++9dfo6fu1zP407F//uJUIMhUNZzwne1m8gitVlXMt/n5/4fiMqyXv/k51stTAz1ZSkDv",
+	"ZPF7dg59qAORr8qkh9W4TCbRGgbtcXItp+S/KdMc7IEBF08SCrCaCxXLCENM/3n96Ud49+H6l/Vdsajx",
+	"v79a/AlhVoIw29xDUgsTFwhcSAnKHA6LcMfTSKYY26gzuCVU77F7iqdumvKgLbJfbAU3A0J4Q8hm8n4T",
+	"2HmDqs+f1GJ3TDQlm2hzLreyhcVxQqHVIi3h+KxFeK0wFaxIbcp7difu+QtiedSiLmTaTuMbgTigY/Yt",
+	"4g20ThCf5gLYPqx2GWzA+sexOMpBozBholjGY1EEXMeaISpwxO7ERCpRwpFBdIItW+ycoAuaZywrkVbl",
+	"ZeIyir5bmrjMnVlmkFouSmMi5CtmEhdnwqQmdstDJXFVbOPL+F01Y17L9LNnKprjpbNYNgqJ/W5pAmL3",
+	"z49Ujmzb2bEKedJwoDR6HjQv5yK1qcFLRGXuqsSg4lRTeqD1MVPweT0g2MuyHWJstv20Jv4NqN77pOL7",
+	"+IVRbyhvfX2WwIEW9Q0wqGsk+23ByLiXSLlPiGFuNTj156l4RIvZg5gfJVA1inKAFEnk8h73eGofG1Bf",
+	"s7+3cSqdKcFnJZmgKjcXkOZMaM3vhct+m4okkb+5bCqTiDhK4fBh2taSTbh6zzgbJzFG5JMtj5AkTHEl",
+	"uPkeaB2NfJ7jbqZoxP7tJZfgpQQ7cFaMquHtxHx4+Pr8KFZ2MvLtTLg2QAYqXgr2Vy3UUqgzxBSisn9z",
+	"4YyKdZabOc20v1xKKS17GT1g6+3mugxJ2DqC/VZ4gufwKLZfx4Gu352lw77dL8Pf/lN2wL05Qweio6XI",
+	"K1J6aLgBv2djkSS5kzRp6xFpwUAuofaeazaRarZIOFn//7uQmJqsaub2S5lXmromWfNsryJ50sR5tSvn",
+	"vl6CvZ2ygEmTV0VbX2BC78SYz0Tu1ank6njJ9HJKQ0Xlh+tf2Bkby9mMa5dpMYvHMpGpxmg+fqdd9vPn",
+	"78+G8PMjz+L0LGBnKD0pkS0U3d3kIhvLze5W0SAhqW8lwU/w+nodgrXtCxv5/K/RYxCUwON6Zdy4oAre",
+	"oDEGzG5o2E4NMkze3GuLYrha27gjrfRxtIhYF2VyIo/twmJESSHRASoqIYOUfJ5dNuex0i6FEZjIAbKE",
+	"6lw7T3hacJ+kComZGYEtzqqJ+cn8t1OBc51r4NtLUEFNXImxVNF2LS+9PZ4HBWHYl7ApCHniIU6Sd5pZ",
+	"mIjCgmdBGeCwQEspMyrYhnKUab5G41Oe9xbSkVgx6cSpSMrNnjJRk5nzupQjz7fGeSTGSZyKqLnqZY91",
+	"/pYqv4yW8fhEqTo5tQXX9yIRQ8f3K/DoykOvU8yss3jTyKtn6aQVsBm0dmewKl2mEIwrPUrmJ5xBRvNh",
+	"QOO0nAnSkCFuryYj0zapt6BEC1W3jVP/XbabExfr3zKHY35c3vxOs7lByGM8YzB0F8ON5SQTqdW9RzIt",
+	"8Wf7AeovxlMptWiVQ+fz3fqezUf2InjBkpxWJ5oVDb321q0jtgJj70hb9QMRDN9Bgfts0HOgyYPPiuqE",
+	"KXF0+QpEt3FUDKtOiiye0UcFZHW3EVp13pit6w9HfyT9lngcL+jP8joDXGe433gqtUjriLJBislPk9MJ",
+	"+/udyUc+UtQivWfS6EFtusGscPPICkxOhOGiUzu/lNkcLoccJzWLFacPu5fqA1fRRyx1Cm2qbW0fdSr1",
+	"6kjAgTyJI4azAYe5nal3uPX0wQf6lhQrDyIf72kScvDHdabZr1HVbDBN/P61GWVBIlt2siGfA6kCVgct",
+	"GekDmaeKXQ00YdKnirESyJRJt4cZd5NHlm5T523svPMn+LMzh+x3abRGJG9uBxqFuxLMosAdfDAtZT73",
+	"B209tzLTdVLst5cmut69tDOh7lsSyX6Aqg/X1DTgGXFKYIoNvXPwszdyHd9uKSXvyjhjSbwUmHEwPoZo",
+	"hauEuCu55eCsfOyjuxtmODSPcg9ntC6/Z3qexBnTAqiDgH82MnlVUZ1cCt0S1cnlaYmOorefcpdh9CJx",
+	"XAdzyAuuBUHum6hSx3XkZFLhTOw6JHNt3Cj6VTcKGyeyabajTKKwPiiWUavrmqzK6hbpfX2zmy5tNiE0",
+	"jv8Pr8z6aZGVcAtlirCYJEMDseOuYIu5yyK5ouTdkwlm/KAkoSLHy+IZXWlmIttrF+2V3P0zfxDf8PED",
+	"bA7n/3kZfk4jyfLAApz50locekDvn0h998LBgpfcg1vsUo3zLMb4/CizE2lNNDRXzuOyTUVuCr6Mq1S4",
+	"g30r02M4c+B0kQsWbFnCpC52vQkNQp9oqdiDEHM4r+cqXpJP206iUGKn78uVKDlw1Plv/BnT80ZjenCJ",
+	"Dw7pmR8r+wZVRSwyp2IMw9wWudOeegflyHZkwmuo+nTquxoZ/hiMyEjbjDO8wEXrPCiXztd4zlKO+d0i",
+	"qUk580tRqsWZKrWyLduGLRGLYynOMCyL6SlIYHkSqzhCn8TlRofIWZQocKES58I5Bwr+XwAAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

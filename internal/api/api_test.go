@@ -14,7 +14,10 @@ import (
 	"hodometer/core/lesson"
 	"hodometer/core/plan"
 	"hodometer/core/run"
-	"hodometer/internal/club"
+	"hodometer/internal/club/answer"
+	"hodometer/internal/club/evidence"
+	"hodometer/internal/club/lessons"
+	"hodometer/internal/club/runs"
 
 	"github.com/stretchr/testify/require"
 )
@@ -168,14 +171,17 @@ func TestStaleSaveIsRefusedWithWhatChanged(t *testing.T) {
 	var p Problem
 	d.ask("PUT", "/api/v1/lessons/"+mine.ID, mine, 409, &p)
 	require.Equal(t, []string{"Title: Short balls → Mine", "Lesson length: 60 min → 75 min"}, *p.Changes)
-	require.Equal(t, 75, p.Current.SlotMinutes)
+	current, is := (*p.Current).(map[string]any)
+	require.True(t, is)
+	require.EqualValues(t, 75, current["slotMinutes"])
+	require.EqualValues(t, 3, current["version"])
 
-	mine.Version = p.Current.Version
+	mine.Version = 3
 	d.ask("PUT", "/api/v1/lessons/"+mine.ID, mine, 200, &mine)
 	require.Equal(t, 4, mine.Version)
 
 	// Every state can be brought back, and says what the save changed.
-	var versions []club.LessonVersion
+	var versions []lessons.LessonVersion
 	d.ask("GET", "/api/v1/lessons/"+mine.ID+"/versions", nil, 200, &versions)
 	require.Len(t, versions, 4)
 	require.Equal(t, []string{"Title: Short balls → Mine"}, versions[1].Changes)
@@ -216,7 +222,7 @@ func TestTheDay(t *testing.T) {
 	before := chance()
 
 	id, k := newID(), &tick{}
-	var r club.Run
+	var r runs.Run
 	d.ask("PUT", "/api/v1/runs/"+id, map[string]any{"lesson": l.ID}, 200, &r)
 	d.ask("PUT", "/api/v1/runs/"+id, map[string]any{"lesson": l.ID}, 200, &r)
 	require.Equal(t, run.Ready, r.State.Status)
@@ -271,19 +277,19 @@ func TestTheDay(t *testing.T) {
 	}
 	d.ask("POST", path, map[string]any{"events": after}, 200, &once)
 
-	var record club.Record
+	var record evidence.Record
 	d.ask("GET", "/api/v1/students/"+students[0].ID, nil, 200, &record)
 	require.Len(t, record.Skills, 4)
 	require.Equal(t, 24, record.Skills[0].Track[0].Balls, "ten in all and five in a row are one skill")
 	require.Greater(t, record.Skills[0].Track[0].Chance.Mean, 0.6)
 	require.Greater(t, chance(), before+0.1)
-	var log club.Page[club.Entry]
+	var log answer.Page[evidence.Entry]
 	d.ask("GET", "/api/v1/runs", nil, 200, &log)
 	require.Equal(t, 8, log.Items[0].Students[0].Engagement)
 	require.Equal(t, 8, log.Items[0].Students[0].GoalsMet)
 	require.Equal(t, "Through it", log.Items[0].Note)
 	require.InDelta(t, 100.0/60, log.Items[0].Minutes, 0.02)
-	var list club.Page[club.Summary]
+	var list answer.Page[lessons.Summary]
 	d.ask("GET", "/api/v1/lessons", nil, 200, &list)
 	require.Equal(t, "finished", list.Items[0].RunStatus)
 

@@ -15,7 +15,7 @@ import (
 	"time"
 
 	"hodometer/internal/access"
-	"hodometer/internal/club"
+	"hodometer/internal/club/students"
 	"hodometer/internal/reach"
 
 	"github.com/makiuchi-d/gozxing"
@@ -259,7 +259,7 @@ func TestALinkToACard(t *testing.T) {
 	t.Parallel()
 	g := newGate(t)
 	coach := g.come(access.Coach)
-	wren := club.Student{ID: newID(), Name: "Wren Alder", Hand: "right", Level: "club"}
+	wren := students.Student{ID: newID(), Name: "Wren Alder", Hand: "right", Level: "club"}
 	require.Equal(t, 200, g.call("PUT", "/api/v1/students/"+wren.ID, coach, wren, nil).Code)
 	at := "/api/v1/students/" + wren.ID + "/links"
 	made := func() (l access.CardLink) {

@@ -9,7 +9,7 @@ import (
 	"time"
 
 	"hodometer/internal/access"
-	"hodometer/internal/club"
+	"hodometer/internal/club/students"
 
 	"github.com/stretchr/testify/require"
 )
@@ -69,7 +69,7 @@ func TestTheFileIsGone(t *testing.T) {
 	g := newGate(t)
 	coach := g.come(access.Coach)
 	save := func() *httptest.ResponseRecorder {
-		wren := club.Student{ID: newID(), Name: "Wren", Hand: "right", Level: "club"}
+		wren := students.Student{ID: newID(), Name: "Wren", Hand: "right", Level: "club"}
 		return g.call("PUT", "/api/v1/students/"+wren.ID, coach, wren, nil)
 	}
 	require.Equal(t, 200, save().Code)

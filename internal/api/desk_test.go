@@ -17,6 +17,7 @@ import (
 	"hodometer/core/lesson"
 	"hodometer/internal/access"
 	"hodometer/internal/club"
+	"hodometer/internal/club/students"
 	"hodometer/internal/store"
 
 	"github.com/getkin/kin-openapi/openapi3filter"
@@ -135,8 +136,8 @@ func (d *desk) ask(method, path string, body any, status int, out any) {
 }
 
 // pair makes two students and a lesson for them with every kind of block.
-func (d *desk) pair() (lesson.Lesson, []club.Student) {
-	students := []club.Student{
+func (d *desk) pair() (lesson.Lesson, []students.Student) {
+	students := []students.Student{
 		{ID: newID(), Name: "Wren", Hand: "right", Level: "club"},
 		{ID: newID(), Name: "Tove", Hand: "left", Level: "beginner"},
 	}

@@ -10,7 +10,8 @@ import (
 
 	"hodometer/core/run"
 	"hodometer/internal/access"
-	"hodometer/internal/club"
+	"hodometer/internal/club/answer"
+	"hodometer/internal/club/students"
 	"hodometer/internal/reach"
 	"hodometer/internal/store"
 
@@ -255,11 +256,11 @@ func (h handlers) TakeCopy(ctx context.Context, _ TakeCopyRequestObject) (TakeCo
 
 func (h handlers) GetCopy(_ context.Context, r GetCopyRequestObject) (GetCopyResponseObject, error) {
 	if h.copies == nil {
-		return nil, club.Missing{What: "copy"}
+		return nil, answer.Missing{What: "copy"}
 	}
 	path, ok := h.copies.File(r.Copy)
 	if !ok {
-		return nil, club.Missing{What: "copy"}
+		return nil, answer.Missing{What: "copy"}
 	}
 	f, err := os.Open(path)
 	if err != nil {
@@ -299,12 +300,12 @@ func mayErase(ctx context.Context, events []run.Event) error {
 }
 
 // asSeen leaves out of students what somebody who only counts does not need.
-func asSeen(ctx context.Context, students []club.Student) []club.Student {
+func asSeen(ctx context.Context, all []students.Student) []students.Student {
 	if access.From(ctx).Role.May(access.Coach) {
-		return students
+		return all
 	}
-	out := make([]club.Student, len(students))
-	for i, s := range students {
+	out := make([]students.Student, len(all))
+	for i, s := range all {
 		s.Age, s.Aims, s.Dates, s.Notes = "", "", nil, ""
 		out[i] = s
 	}

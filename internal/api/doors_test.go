@@ -19,6 +19,8 @@ import (
 
 	"hodometer/internal/access"
 	"hodometer/internal/club"
+	"hodometer/internal/club/answer"
+	"hodometer/internal/club/lessons"
 	"hodometer/internal/demo"
 	"hodometer/internal/store"
 
@@ -156,7 +158,7 @@ func TestAnswersAreLight(t *testing.T) {
 	require.NoError(t, demo.Fill(t.Context(), club.New(s)))
 	require.NoError(t, s.Close())
 	d := deskOver(t, path)
-	var lessons club.Page[club.Summary]
+	var lessons answer.Page[lessons.Summary]
 	d.ask("GET", "/api/v1/lessons", nil, 200, &lessons)
 	found := false
 	for _, sum := range lessons.Items {

@@ -7,7 +7,8 @@ import (
 	"hodometer/core/drill"
 	"hodometer/core/plan"
 	"hodometer/core/units"
-	"hodometer/internal/club"
+	"hodometer/internal/club/documents"
+	"hodometer/internal/club/lessons"
 	"hodometer/internal/exchange"
 )
 
@@ -56,7 +57,7 @@ func (h handlers) CheckDrill(
 	r CheckDrillRequestObject,
 ) (CheckDrillResponseObject, error) {
 	q := r.Body
-	out, err := h.club.CheckDrill(ctx, &q.Drill, club.Asked{
+	out, err := h.club.CheckDrill(ctx, &q.Drill, lessons.Asked{
 		Student: value(q.Student, ""),
 		Level:   units.Level(value(q.Level, "")),
 		BenchQuestion: plan.BenchQuestion{
@@ -81,7 +82,7 @@ func (h handlers) ImportDrills(
 		return nil, err
 	}
 	if value(r.Params.DryRun, false) {
-		return ImportDrills200JSONResponse(club.Summed(drills)), nil
+		return ImportDrills200JSONResponse(documents.Summed(drills)), nil
 	}
 	out, err := h.club.AddDrills(ctx, drills)
 	return ImportDrills200JSONResponse(out), err

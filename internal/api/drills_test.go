@@ -6,10 +6,11 @@ import (
 	"strings"
 	"testing"
 
+	"hodometer/core/court"
 	"hodometer/core/drill"
 	"hodometer/core/library"
 	"hodometer/core/plan"
-	"hodometer/internal/club"
+	"hodometer/internal/club/documents"
 
 	"github.com/stretchr/testify/require"
 )
@@ -99,7 +100,7 @@ func TestDrillsAreChecked(t *testing.T) {
 func TestOwnDrillsAreVersioned(t *testing.T) {
 	t.Parallel()
 	d := newDesk(t)
-	var all []club.ShelfDrill
+	var all []documents.ShelfDrill
 	d.ask("GET", "/api/v1/drills", nil, 200, &all)
 	require.Len(t, all, len(library.All()))
 
@@ -110,7 +111,7 @@ func TestOwnDrillsAreVersioned(t *testing.T) {
 	put := func(version, status int, drill any, out any) {
 		d.ask("PUT", "/api/v1/drills/"+id, map[string]any{"version": version, "drill": drill}, status, out)
 	}
-	var saved club.ShelfDrill
+	var saved documents.ShelfDrill
 	put(0, 200, own, &saved)
 	require.Equal(t, 1, saved.Version)
 	require.Equal(t, id, saved.ID)
@@ -118,11 +119,13 @@ func TestOwnDrillsAreVersioned(t *testing.T) {
 	mirrored := own.Mirror()
 	put(1, 200, mirrored, &saved)
 	var late Problem
-	put(1, 409, own, &late)
+	unseen := own.Clone()
+	unseen.Pattern.Hand = court.LeftHand
+	put(1, 409, unseen, &late)
 	require.Contains(t, *late.Changes, "Pattern changed")
-	require.Equal(t, 2, late.CurrentDrill.Version)
+	require.Equal(t, 2, *late.Version)
 
-	var versions []club.DrillVersion
+	var versions []documents.DrillVersion
 	d.ask("GET", "/api/v1/drills/"+id+"/versions", nil, 200, &versions)
 	require.Equal(t, []int{2, 1}, []int{versions[0].Version, versions[1].Version})
 	own.ID = id
@@ -167,10 +170,10 @@ func TestDrillsGoOutAndComeIn(t *testing.T) {
 	w := d.raw("GET", "/api/v1/drills/export?id=line-all-deep&id=squash-length-and-t", nil)
 	require.Equal(t, 200, w.Code)
 	file := w.Body.String()
-	send := func(text, query string) (int, Problem, []club.ShelfDrill) {
+	send := func(text, query string) (int, Problem, []documents.ShelfDrill) {
 		w := d.rawAs("POST", "/api/v1/drills/import"+query, "text/plain", []byte(text))
 		var p Problem
-		var in []club.ShelfDrill
+		var in []documents.ShelfDrill
 		if w.Code == 200 {
 			require.NoError(t, json.Unmarshal(w.Body.Bytes(), &in))
 		} else {
@@ -181,7 +184,7 @@ func TestDrillsGoOutAndComeIn(t *testing.T) {
 	code, _, in := send(file, "?dryRun=true")
 	require.Equal(t, 200, code)
 	require.Len(t, in, 2)
-	var all []club.ShelfDrill
+	var all []documents.ShelfDrill
 	d.ask("GET", "/api/v1/drills", nil, 200, &all)
 	require.Len(t, all, len(library.All()), "only looked at")
 

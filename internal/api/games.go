@@ -7,7 +7,7 @@ import (
 	"net/http"
 
 	"hodometer/core/game"
-	"hodometer/internal/club"
+	"hodometer/internal/club/documents"
 	"hodometer/internal/exchange"
 )
 
@@ -50,7 +50,7 @@ func (h handlers) ImportGames(
 		return nil, err
 	}
 	if value(r.Params.DryRun, false) {
-		return ImportGames200JSONResponse(club.GamesShelf(games)), nil
+		return ImportGames200JSONResponse(documents.GamesShelf(games)), nil
 	}
 	out, err := h.club.AddGames(ctx, games)
 	return ImportGames200JSONResponse(out), err

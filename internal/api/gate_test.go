@@ -15,6 +15,7 @@ import (
 	"hodometer/core/run"
 	"hodometer/internal/access"
 	"hodometer/internal/club"
+	"hodometer/internal/club/students"
 	"hodometer/internal/reach"
 	"hodometer/internal/store"
 
@@ -152,7 +153,7 @@ func BenchmarkTapThroughTheDoor(b *testing.B) {
 	g.doors.Now = time.Now
 	tap := func(call func(method, path string, body any) int) func(b *testing.B) {
 		return func(b *testing.B) {
-			wren := club.Student{ID: newID(), Name: "Wren", Hand: "right", Level: "club"}
+			wren := students.Student{ID: newID(), Name: "Wren", Hand: "right", Level: "club"}
 			require.Equal(b, 200, call("PUT", "/api/v1/students/"+wren.ID, wren))
 			l := shortBalls(wren.ID)
 			require.Equal(b, 200, call("PUT", "/api/v1/lessons/"+l["id"].(string), l))

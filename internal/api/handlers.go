@@ -17,6 +17,7 @@ import (
 	"hodometer/core/units"
 	"hodometer/internal/access"
 	"hodometer/internal/club"
+	"hodometer/internal/club/answer"
 	"hodometer/internal/store"
 
 	"github.com/google/uuid"
@@ -41,7 +42,7 @@ func (h handlers) ListBlockTemplates(
 ) (ListBlockTemplatesResponseObject, error) {
 	c, err := court.ByID(r.Court)
 	if err != nil {
-		return nil, club.Missing{What: "court"}
+		return nil, answer.Missing{What: "court"}
 	}
 	blocks := draft.Palette(c)
 	for i := range blocks {
@@ -53,7 +54,7 @@ func (h handlers) ListBlockTemplates(
 func (h handlers) BlankDrill(_ context.Context, r BlankDrillRequestObject) (BlankDrillResponseObject, error) {
 	c, err := court.ByID(r.Court)
 	if err != nil {
-		return nil, club.Missing{What: "court"}
+		return nil, answer.Missing{What: "court"}
 	}
 	return BlankDrill200JSONResponse(drill.Blank(c)), nil
 }
@@ -139,8 +140,8 @@ func (h handlers) ListLessons(
 }
 
 // partOf a list is what its parameters ask for.
-func partOf(from, until *Day, student, words *string, limit *int, after *string) club.Part {
-	return club.Part{
+func partOf(from, until *Day, student, words *string, limit *int, after *string) answer.Part {
+	return answer.Part{
 		Since: value(from, ""), Until: value(until, ""), Student: value(student, ""),
 		Words: value(words, ""), Limit: value(limit, 0), After: value(after, ""),
 	}

@@ -13,6 +13,7 @@ import (
 	"time"
 
 	"hodometer/internal/club"
+	"hodometer/internal/club/answer"
 	"hodometer/internal/demo"
 	"hodometer/internal/store"
 	"hodometer/internal/store/growth"
@@ -132,7 +133,7 @@ func BenchmarkLargeStart(b *testing.B) {
 	for b.Loop() {
 		s, err := store.Open(context.Background(), path)
 		require.NoError(b, err)
-		_, err = club.New(s).Lessons(context.Background(), club.Part{}, false)
+		_, err = club.New(s).Lessons(context.Background(), answer.Part{}, false)
 		require.NoError(b, err)
 		require.NoError(b, s.Close())
 	}

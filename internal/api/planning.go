@@ -6,7 +6,7 @@ import (
 	"hodometer/core/course"
 	"hodometer/core/drill"
 	"hodometer/core/units"
-	"hodometer/internal/club"
+	"hodometer/internal/club/drafts"
 )
 
 func (h handlers) DraftLessons(
@@ -14,7 +14,7 @@ func (h handlers) DraftLessons(
 	r DraftLessonsRequestObject,
 ) (DraftLessonsResponseObject, error) {
 	q := r.Body
-	out, err := h.club.Drafts(ctx, club.Brief{
+	out, err := h.club.Drafts(ctx, drafts.Brief{
 		Students:  q.Students,
 		Court:     q.Court,
 		Date:      q.Date,

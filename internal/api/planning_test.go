@@ -10,7 +10,12 @@ import (
 	"hodometer/core/ladder"
 	"hodometer/core/lesson"
 	"hodometer/core/plan"
-	"hodometer/internal/club"
+	"hodometer/internal/club/answer"
+	"hodometer/internal/club/documents"
+	"hodometer/internal/club/drafts"
+	"hodometer/internal/club/evidence"
+	"hodometer/internal/club/lessons"
+	"hodometer/internal/club/students"
 	"hodometer/internal/exchange"
 
 	"github.com/stretchr/testify/require"
@@ -22,11 +27,11 @@ func TestDraftedForAGroupAndPrinted(t *testing.T) {
 	t.Parallel()
 	d := newDesk(t)
 	l, _ := d.pair()
-	group := club.Group{ID: newID(), Name: "Thursday pair", Students: l.Students}
+	group := students.Group{ID: newID(), Name: "Thursday pair", Students: l.Students}
 	d.ask("PUT", "/api/v1/groups/"+group.ID, group, 200, &group)
-	var groups []club.Group
+	var groups []students.Group
 	d.ask("GET", "/api/v1/groups", nil, 200, &groups)
-	require.Equal(t, []club.Group{group}, groups)
+	require.Equal(t, []students.Group{group}, groups)
 
 	brief := map[string]any{
 		"students":  groups[0].Students,
@@ -37,7 +42,7 @@ func TestDraftedForAGroupAndPrinted(t *testing.T) {
 		"resources": map[string]any{"balls": 60, "courts": 1, "equipment": []string{"markers"}},
 		"matchOn":   "2026-05-19",
 	}
-	var drafts []club.Draft
+	var drafts []drafts.Draft
 	d.ask("POST", "/api/v1/lessons/drafts", brief, 200, &drafts)
 	require.NotEmpty(t, drafts)
 	for _, draft := range drafts {
@@ -49,7 +54,7 @@ func TestDraftedForAGroupAndPrinted(t *testing.T) {
 	require.Equal(t, "2026-05-19", saved.MatchOn)
 	require.Equal(t, 60, saved.Resources.Balls)
 
-	var sheet club.Sheet
+	var sheet lessons.Sheet
 	d.ask("GET", "/api/v1/lessons/"+saved.ID+"/sheet?units=imperial", nil, 200, &sheet)
 	require.Len(t, sheet.Blocks, len(saved.Blocks))
 	laid := 0
@@ -162,7 +167,7 @@ func TestALessonIsWatched(t *testing.T) {
 	t.Parallel()
 	d := newDesk(t)
 	l, _ := d.pair()
-	var typical, again, other club.Watched
+	var typical, again, other lessons.Watched
 	d.ask("POST", "/api/v1/lessons/watch", map[string]any{"lesson": l}, 200, &typical)
 	d.ask("POST", "/api/v1/lessons/watch", map[string]any{"lesson": l, "play": typical.Play}, 200, &again)
 	require.Equal(t, typical, again)
@@ -172,7 +177,7 @@ func TestALessonIsWatched(t *testing.T) {
 	for i := range typical.Events {
 		require.Empty(t, typical.Events[i].Validate(&l))
 	}
-	var runs club.Page[club.Entry]
+	var runs answer.Page[evidence.Entry]
 	d.ask("GET", "/api/v1/runs", nil, 200, &runs)
 	require.Empty(t, runs.Items)
 
@@ -201,7 +206,7 @@ func TestTheLastLessonOf(t *testing.T) {
 	d.ask("GET", at, nil, 200, &last)
 	d.ask("GET", "/api/v1/lessons/last?students=0192aaaa-0000-7000-8000-00000000ffff", nil, 404, nil)
 	d.ask("GET", "/api/v1/lessons/last", nil, 400, nil)
-	var short club.Summary
+	var short lessons.Summary
 	d.ask("GET", "/api/v1/lessons/"+l.ID+"/summary", nil, 200, &short)
 	require.Equal(t, l.Title, short.Title)
 	d.ask("GET", "/api/v1/lessons?after=nonsense", nil, 422, nil)
@@ -212,18 +217,18 @@ func TestTheLastLessonOf(t *testing.T) {
 // and a problem says of what sort it is.
 func TestTheContractIsEven(t *testing.T) {
 	d := newDesk(t)
-	_, students := d.pair()
-	group := club.Group{ID: newID(), Name: "Pair", Students: []string{students[0].ID}}
+	_, pair := d.pair()
+	group := students.Group{ID: newID(), Name: "Pair", Students: []string{pair[0].ID}}
 	at := "/api/v1/groups/" + group.ID
 	d.ask("PUT", at, group, 200, &group)
-	var one club.Group
+	var one students.Group
 	d.ask("GET", at, nil, 200, &one)
 	require.Equal(t, group, one)
-	var rungs club.ShelfLadder
+	var rungs documents.ShelfLadder
 	d.ask("GET", "/api/v1/ladders/"+ladder.All()[0].ID, nil, 200, &rungs)
 	require.Equal(t, ladder.All()[0].Title, rungs.Ladder.Title)
 
-	var shelf []club.ShelfGame
+	var shelf []documents.ShelfGame
 	d.ask("GET", "/api/v1/games", nil, 200, &shelf)
 	file, err := exchange.WriteGames([]game.Preset{shelf[0].Preset, shelf[1].Preset})
 	require.NoError(t, err)

@@ -11,7 +11,7 @@ import (
 
 	"hodometer/core/units"
 	"hodometer/internal/access"
-	"hodometer/internal/club"
+	"hodometer/internal/club/answer"
 	"hodometer/internal/store"
 
 	"github.com/getkin/kin-openapi/openapi3"
@@ -24,8 +24,8 @@ func problem(err error) Problem {
 	p := Problem{Type: AboutBlank}
 	var (
 		fields  units.Problems
-		missing club.Missing
-		stale   club.Stale
+		missing answer.Missing
+		stale   answer.Stale
 		status  echo.HTTPStatusCoder
 		large   *http.MaxBytesError
 		request *openapi3filter.RequestError
@@ -41,7 +41,10 @@ func problem(err error) Problem {
 		p.Status, p.Detail = http.StatusNotFound, "This "+missing.What+" does not exist. "+
 			"The link may be old. Nothing was changed."
 	case errors.As(err, &stale):
-		p.Status, p.Changes, p.Current, p.CurrentDrill = http.StatusConflict, &stale.Changes, stale.Current, stale.Drill
+		p.Status, p.Changes = http.StatusConflict, &stale.Changes
+		if stale.Current != nil {
+			p.Current, p.Version = &stale.Current, &stale.Version
+		}
 		p.Detail = "This " + stale.What + " was changed by someone else in the meantime. Nothing was " +
 			"overwritten and your changes are still on your screen."
 	case errors.As(err, &wrong):

@@ -10,7 +10,8 @@ import (
 	"hodometer/core/course"
 	"hodometer/core/draft"
 	"hodometer/core/ladder"
-	"hodometer/internal/club"
+	"hodometer/internal/club/ladders"
+	"hodometer/internal/club/weeks"
 	"hodometer/internal/exchange"
 )
 
@@ -89,7 +90,7 @@ func (h handlers) MoveStudent(
 	ctx context.Context,
 	r MoveStudentRequestObject,
 ) (MoveStudentResponseObject, error) {
-	out, err := h.club.Move(ctx, r.Student, club.Step{
+	out, err := h.club.Move(ctx, r.Student, ladders.Step{
 		Ladder: r.Body.Ladder, Kind: ladder.Kind(r.Body.Kind), Rung: value(r.Body.Rung, ""),
 		Reason: value(r.Body.Reason, ""),
 	})
@@ -189,7 +190,7 @@ func (h handlers) PutCourse(ctx context.Context, r PutCourseRequestObject) (PutC
 	if err := sameID(r.Course, r.Body.Course.ID); err != nil {
 		return nil, err
 	}
-	out, err := h.club.SaveCourse(ctx, club.Course{Version: r.Body.Version, Course: r.Body.Course})
+	out, err := h.club.SaveCourse(ctx, weeks.Course{Version: r.Body.Version, Course: r.Body.Course})
 	return PutCourse200JSONResponse(out), err
 }
 
@@ -204,7 +205,7 @@ func (h handlers) ChangeCourse(
 	ctx context.Context,
 	r ChangeCourseRequestObject,
 ) (ChangeCourseResponseObject, error) {
-	out, err := h.club.ChangeCourse(ctx, r.Course, club.SlotChange{
+	out, err := h.club.ChangeCourse(ctx, r.Course, weeks.SlotChange{
 		Lesson: r.Lesson, Do: string(r.Body.Do), Date: value(r.Body.Date, ""), Start: value(r.Body.Start, ""),
 	})
 	return ChangeCourse200JSONResponse(out), err

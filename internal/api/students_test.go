@@ -6,7 +6,13 @@ import (
 	"strings"
 	"testing"
 
-	"hodometer/internal/club"
+	"hodometer/internal/club/documents"
+	"hodometer/internal/club/evidence"
+	"hodometer/internal/club/ladders"
+	"hodometer/internal/club/lessons"
+	"hodometer/internal/club/reports"
+	"hodometer/internal/club/students"
+	"hodometer/internal/club/weeks"
 
 	"github.com/google/uuid"
 	"github.com/stretchr/testify/require"
@@ -23,7 +29,7 @@ func TestAGroupFromTableToWeeks(t *testing.T) {
 		require.Equal(t, http.StatusOK, w.Code, w.Body.String())
 		require.Contains(t, w.Body.String(), `"added":2`)
 	}
-	var students []club.Student
+	var students []students.Student
 	d.ask("GET", "/api/v1/students", nil, 200, &students)
 	require.Empty(t, students)
 	w := d.rawAs("POST", "/api/v1/students/import", "text/csv", []byte(table))
@@ -38,11 +44,11 @@ func TestAGroupFromTableToWeeks(t *testing.T) {
 	require.Equal(t, http.StatusUnprocessableEntity, w.Code)
 	require.Contains(t, w.Body.String(), "the column name is missing")
 
-	var all []club.ShelfLadder
+	var all []documents.ShelfLadder
 	d.ask("GET", "/api/v1/ladders", nil, 200, &all)
 	require.GreaterOrEqual(t, len(all), 15)
 	who := "/api/v1/students/" + students[0].ID
-	var climbs club.StudentLadders
+	var climbs ladders.StudentLadders
 	d.ask(
 		"POST",
 		who+"/moves",
@@ -59,16 +65,16 @@ func TestAGroupFromTableToWeeks(t *testing.T) {
 	own.ID = uuid.Must(uuid.NewV7()).String()
 	own.Title = "Ours"
 	own.Rungs = own.Rungs[:2]
-	var saved club.ShelfLadder
-	d.ask("PUT", "/api/v1/ladders/"+own.ID, club.ShelfLadder{Ladder: own}, 200, &saved)
-	d.ask("PUT", "/api/v1/ladders/"+own.ID, club.ShelfLadder{Ladder: own}, 409, nil)
+	var saved documents.ShelfLadder
+	d.ask("PUT", "/api/v1/ladders/"+own.ID, documents.ShelfLadder{Ladder: own}, 200, &saved)
+	d.ask("PUT", "/api/v1/ladders/"+own.ID, documents.ShelfLadder{Ladder: own}, 409, nil)
 	own.Rungs = append(own.Rungs[:1:1], own.Rungs[1])
 	own.Rungs[1].Back = "roof"
-	d.ask("PUT", "/api/v1/ladders/"+own.ID, club.ShelfLadder{Version: 1, Ladder: own}, 422, nil)
+	d.ask("PUT", "/api/v1/ladders/"+own.ID, documents.ShelfLadder{Version: 1, Ladder: own}, 422, nil)
 	d.ask("DELETE", who+"/moves/"+all[0].Ladder.ID, nil, 200, &climbs)
 	require.Empty(t, climbs.Ladders)
 
-	var home club.Home
+	var home lessons.Home
 	d.ask("PUT", who+"/home", map[string]any{"practices": []map[string]any{
 		{"id": "own", "title": "Wall", "do": "", "cue": "", "often": "", "source": "", "times": 2},
 	}}, 200, &home)
@@ -76,7 +82,7 @@ func TestAGroupFromTableToWeeks(t *testing.T) {
 	d.ask("POST", who+"/home/done", map[string]any{"practice": "own", "times": 2}, 200, &home)
 	require.Empty(t, home.Ask)
 
-	var planned, kept club.Course
+	var planned, kept weeks.Course
 	course := uuid.Must(uuid.NewV7()).String()
 	d.ask("POST", "/api/v1/courses/plan", map[string]any{"manner": "steps", "course": map[string]any{
 		"format":   "hodometer.course",
@@ -112,7 +118,7 @@ func TestAGroupFromTableToWeeks(t *testing.T) {
 		require.Equal(t, lessons, strings.Count(w.Body.String(), "BEGIN:VEVENT"), query)
 		require.Contains(t, w.Body.String(), "UID:"+slot)
 	}
-	var order club.Order
+	var order evidence.Order
 	d.ask(
 		"POST",
 		"/api/v1/students/order",
@@ -121,7 +127,7 @@ func TestAGroupFromTableToWeeks(t *testing.T) {
 		&order,
 	)
 	require.Len(t, order.Places, 2)
-	var report club.Report
+	var report reports.Report
 	d.ask("GET", who+"/report?from=2026-01-01", nil, 200, &report)
 	w = d.raw("GET", who+"/report?as=csv", nil)
 	require.Contains(t, w.Body.String(), "lessons,attended,0")

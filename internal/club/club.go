@@ -1,43 +1,55 @@
-// Package club is what a coach can do: keep students, save lessons, reckon
-// them, run them and read the log. It joins the rules of the core to the store,
-// and is the one way in for the API and the demo alike.
+// Package club joins the parts of a club in one file: it makes each from those it stands
+// on, and has no rule of its own. It is the one way in for the API and the demo alike.
 package club
 
 import (
+	"time"
+
 	"hodometer/core/plan"
+	"hodometer/internal/club/documents"
+	"hodometer/internal/club/drafts"
+	"hodometer/internal/club/evidence"
+	"hodometer/internal/club/ladders"
+	"hodometer/internal/club/lessons"
+	"hodometer/internal/club/reports"
+	"hodometer/internal/club/runs"
+	"hodometer/internal/club/students"
+	"hodometer/internal/club/weeks"
 	"hodometer/internal/store"
 )
 
 // Club is one open file with all that can be done with it.
 type Club struct {
 	store *store.Store
-	*Shelf
-	*Roll
-	*Ledger
-	*Diary
-	*Runs
-	*Guide
-	*Drafter
-	*Weeks
-	*Reports
+	*documents.Shelf
+	*students.Roll
+	*evidence.Ledger
+	*lessons.Diary
+	*runs.Runs
+	*ladders.Guide
+	*drafts.Drafter
+	*weeks.Weeks
+	*reports.Reports
 }
 
-// New is the club in that file.
+// New returns the club in that file.
 func New(s *store.Store) *Club {
 	planner := &plan.Planner{}
-	shelf := &Shelf{s}
-	roll := &Roll{s}
-	ledger := &Ledger{store: s, planner: planner}
-	diary := &Diary{s, planner, roll, ledger}
-	runs := &Runs{store: s, planner: planner, evidence: ledger}
-	guide := &Guide{s, planner, ledger}
-	drafter := &Drafter{s, planner, ledger, diary, guide}
-	weeks := &Weeks{s, shelf, roll, diary, drafter}
-	return &Club{
-		s, shelf, roll, ledger, diary, runs, guide, drafter, weeks,
-		&Reports{s, planner, ledger, diary, guide},
-	}
+	c := &Club{store: s, Shelf: documents.New(s), Roll: students.New(s), Ledger: evidence.New(s, planner)}
+	c.Diary = lessons.New(s, planner, c.Roll, c.Ledger)
+	c.Runs = runs.New(s, planner, c.Ledger)
+	c.Guide = ladders.New(s, planner, c.Ledger)
+	c.Drafter = drafts.New(s, planner, c.Ledger, c.Diary, c.Guide)
+	c.Weeks = weeks.New(s, c.Shelf, c.Roll, c.Diary, c.Drafter)
+	c.Reports = reports.New(s, planner, c.Ledger, c.Diary, c.Guide)
+	return c
 }
 
-// Trouble is what keeps the club file from being written; nil: nothing does.
+// Trouble returns what keeps the club file from being written; nil where nothing does.
 func (c *Club) Trouble() *store.Trouble { return c.store.Trouble() }
+
+// Now returns the time at which what is saved now is saved.
+func (c *Club) Now() time.Time { return c.store.Now() }
+
+// SetClock has the club told another time, to build a past.
+func (c *Club) SetClock(now func() time.Time) { c.store.Now = now }

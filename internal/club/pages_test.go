@@ -1,4 +1,4 @@
-package club
+package club_test
 
 import (
 	"fmt"
@@ -6,49 +6,26 @@ import (
 	"time"
 
 	"hodometer/core/court"
-	"hodometer/core/lesson"
-	"hodometer/core/run"
+	"hodometer/internal/club/answer"
+	"hodometer/internal/club/clubtest"
+	"hodometer/internal/club/students"
 
 	"github.com/stretchr/testify/require"
 )
 
-// begun opens a run of the lesson and starts it.
-func begun(t testing.TB, c *Club, of string) string {
-	opened, err := c.OpenRun(ctx, id(), of)
-	require.NoError(t, err)
-	_, err = c.AddEvents(ctx, opened.ID, opened.From(), []run.Event{
-		{ID: id(), At: c.Now().UnixMilli(), Kind: run.Start},
-	})
-	require.NoError(t, err)
-	return opened.ID
-}
-
-// on is another lesson of the same, that day.
-func on(t testing.TB, c *Club, l *lesson.Lesson, date, title string) *lesson.Lesson {
-	other := *l
-	other.ID, other.Version, other.Date, other.Title = id(), 0, date, title
-	other.Blocks = append([]lesson.Block{}, l.Blocks...)
-	for i := range other.Blocks {
-		other.Blocks[i].ID = id()
-	}
-	saved, err := c.SaveLesson(ctx, &other)
-	require.NoError(t, err)
-	return saved
-}
-
 // Whoever pages to the end meets every lesson and every run once, in order, while others write.
 func TestPagesHoldEverythingOnce(t *testing.T) {
-	c, l := withLesson(t)
+	c, l := clubtest.New(t)
 	lessons, runs := map[string]bool{l.ID: true}, map[string]bool{}
 	for i := range 25 {
 		day := time.Date(2026, 1, 1+i/3, 0, 0, 0, 0, time.Local) // several begin at once
 		c.SetClock(func() time.Time { return day })
-		other := on(t, c, l, day.Format(time.DateOnly), "Lesson")
+		other := clubtest.On(t, c, l, day.Format(time.DateOnly), "Lesson")
 		lessons[other.ID] = true
-		runs[begun(t, c, other.ID)] = true
+		runs[clubtest.Begun(t, c, other.ID)] = true
 	}
 	for _, earliest := range []bool{false, true} {
-		met, last, part := map[string]bool{}, "", Part{Limit: 4}
+		met, last, part := map[string]bool{}, "", answer.Part{Limit: 4}
 		for {
 			page, err := c.Lessons(ctx, part, earliest)
 			require.NoError(t, err)
@@ -63,15 +40,15 @@ func TestPagesHoldEverythingOnce(t *testing.T) {
 				require.Equal(t, []string{"Wren"}, s.Students)
 				require.Len(t, s.Blocks, len(l.Blocks))
 			}
-			on(t, c, l, "2026-03-01", "Written meanwhile")
-			on(t, c, l, "2025-03-01", "Written meanwhile")
+			clubtest.On(t, c, l, "2026-03-01", "Written meanwhile")
+			clubtest.On(t, c, l, "2025-03-01", "Written meanwhile")
 			if part.After = page.Next; part.After == "" || len(met) == len(lessons) {
 				break
 			}
 		}
 		require.Equal(t, lessons, met)
 	}
-	met, part := map[string]bool{}, Part{Limit: 4}
+	met, part := map[string]bool{}, answer.Part{Limit: 4}
 	for {
 		page, err := c.Log(ctx, part, false)
 		require.NoError(t, err)
@@ -81,7 +58,7 @@ func TestPagesHoldEverythingOnce(t *testing.T) {
 				delete(met, e.ID)
 			}
 		}
-		begun(t, c, l.ID)
+		clubtest.Begun(t, c, l.ID)
 		if part.After = page.Next; part.After == "" {
 			break
 		}
@@ -91,19 +68,19 @@ func TestPagesHoldEverythingOnce(t *testing.T) {
 
 // A part of a list is what its days, its student and its words leave of it.
 func TestAPartOfAList(t *testing.T) {
-	c, l := withLesson(t)
+	c, l := clubtest.New(t)
 	tove, err := c.SaveStudent(
 		ctx,
-		Student{ID: id(), Name: "Tove Marlin", Hand: court.RightHand, Level: "club"},
+		students.Student{ID: clubtest.ID(), Name: "Tove Marlin", Hand: court.RightHand, Level: "club"},
 	)
 	require.NoError(t, err)
 	both := *l
 	both.Students = append([]string{tove.ID}, l.Students...)
-	pair := on(t, c, &both, "2026-06-03", "Pairs in the evening")
-	off := on(t, c, l, "2026-07-01", "100% serves")
+	pair := clubtest.On(t, c, &both, "2026-06-03", "Pairs in the evening")
+	off := clubtest.On(t, c, l, "2026-07-01", "100% serves")
 	c.SetClock(func() time.Time { return time.Date(2026, 6, 3, 18, 0, 0, 0, time.Local) })
-	of := begun(t, c, pair.ID)
-	list := func(p Part) (ids []string) {
+	of := clubtest.Begun(t, c, pair.ID)
+	list := func(p answer.Part) (ids []string) {
 		page, err := c.Lessons(ctx, p, false)
 		require.NoError(t, err)
 		require.Empty(t, page.Next)
@@ -112,13 +89,13 @@ func TestAPartOfAList(t *testing.T) {
 		}
 		return ids
 	}
-	require.Equal(t, []string{off.ID, pair.ID, l.ID}, list(Part{}))
-	require.Equal(t, []string{pair.ID}, list(Part{Since: "2026-06-01", Until: "2026-07-01"}))
-	require.Equal(t, []string{pair.ID}, list(Part{Student: tove.ID}))
-	require.Equal(t, []string{pair.ID}, list(Part{Words: "marlin EVENING"}))
-	require.Equal(t, []string{off.ID}, list(Part{Words: "100%"}))
-	require.Empty(t, list(Part{Words: "marlin serves"}))
-	for _, p := range []Part{
+	require.Equal(t, []string{off.ID, pair.ID, l.ID}, list(answer.Part{}))
+	require.Equal(t, []string{pair.ID}, list(answer.Part{Since: "2026-06-01", Until: "2026-07-01"}))
+	require.Equal(t, []string{pair.ID}, list(answer.Part{Student: tove.ID}))
+	require.Equal(t, []string{pair.ID}, list(answer.Part{Words: "marlin EVENING"}))
+	require.Equal(t, []string{off.ID}, list(answer.Part{Words: "100%"}))
+	require.Empty(t, list(answer.Part{Words: "marlin serves"}))
+	for _, p := range []answer.Part{
 		{}, {Student: tove.ID}, {Words: "pairs tove"}, {Since: "2026-06-03", Until: "2026-06-04"},
 	} {
 		page, err := c.Log(ctx, p, false)
@@ -126,14 +103,14 @@ func TestAPartOfAList(t *testing.T) {
 		require.Len(t, page.Items, 1, p)
 		require.Equal(t, of, page.Items[0].ID)
 	}
-	for _, p := range []Part{{Until: "2026-06-03"}, {Words: "serves"}} {
+	for _, p := range []answer.Part{{Until: "2026-06-03"}, {Words: "serves"}} {
 		page, err := c.Log(ctx, p, false)
 		require.NoError(t, err)
 		require.Empty(t, page.Items, p)
 	}
-	_, err = c.Lessons(ctx, Part{After: "nowhere"}, false)
+	_, err = c.Lessons(ctx, answer.Part{After: "nowhere"}, false)
 	require.ErrorContains(t, err, "this page does not exist")
-	_, err = c.Log(ctx, Part{Since: "2026-02-31"}, false)
+	_, err = c.Log(ctx, answer.Part{Since: "2026-02-31"}, false)
 	require.ErrorContains(t, err, "write a day")
 
 	last, err := c.LastLesson(ctx, []string{tove.ID})
@@ -142,17 +119,23 @@ func TestAPartOfAList(t *testing.T) {
 	last, err = c.LastLesson(ctx, l.Students)
 	require.NoError(t, err)
 	require.Equal(t, off.ID, last.ID)
-	_, err = c.LastLesson(ctx, []string{id()})
-	require.ErrorAs(t, err, &Missing{})
+	_, err = c.LastLesson(ctx, []string{clubtest.ID()})
+	require.ErrorAs(t, err, &answer.Missing{})
 }
 
 // No list of lessons or runs ends early however many there are: a calendar has them all, and
 // a course knows of each lesson what it became.
 func TestNothingIsCutSilently(t *testing.T) {
-	c, l := withLesson(t)
+	c, l := clubtest.New(t)
 	const many = 210
 	for i := range many {
-		on(t, c, l, time.Date(2020, 1, 1+i, 0, 0, 0, 0, time.Local).Format(time.DateOnly), fmt.Sprint(i))
+		clubtest.On(
+			t,
+			c,
+			l,
+			time.Date(2020, 1, 1+i, 0, 0, 0, 0, time.Local).Format(time.DateOnly),
+			fmt.Sprint(i),
+		)
 	}
 	all, err := c.Calendar(ctx, "", "")
 	require.NoError(t, err)

@@ -1,7 +1,8 @@
-package club
+package club_test
 
 import (
 	"compress/gzip"
+	"context"
 	"encoding/json"
 	"io"
 	"math"
@@ -11,9 +12,12 @@ import (
 	"testing"
 
 	"hodometer/core/drill"
+	"hodometer/internal/club/clubtest"
 
 	"github.com/stretchr/testify/require"
 )
+
+var ctx = context.Background()
 
 // before is what the version before said of its own file.
 type before struct {
@@ -52,7 +56,7 @@ func fileOfBefore(t *testing.T) (string, before) {
 // ball, and feed what is believed now.
 func TestEstimatesOfTheVersionBefore(t *testing.T) {
 	path, said := fileOfBefore(t)
-	c := open(t, path)
+	c := clubtest.Open(t, path)
 	everybody, err := c.Students(ctx)
 	require.NoError(t, err)
 	require.Len(t, everybody, len(said.Students))
@@ -101,8 +105,8 @@ func TestEstimatesOfTheVersionBefore(t *testing.T) {
 // that was brought up to date is opened again as it is.
 func TestDocumentsOfTheVersionBefore(t *testing.T) {
 	path, said := fileOfBefore(t)
-	open(t, path)
-	c := open(t, path)
+	clubtest.Open(t, path)
+	c := clubtest.Open(t, path)
 	own, err := c.Drill(ctx, said.Drill)
 	require.NoError(t, err)
 	require.Equal(t, said.Drill, own.Drill.ID)
@@ -154,7 +158,7 @@ func TestDocumentsOfTheVersionBefore(t *testing.T) {
 // The runs that were recorded fold to what they folded to.
 func TestRunsOfTheVersionBefore(t *testing.T) {
 	path, said := fileOfBefore(t)
-	c := open(t, path)
+	c := clubtest.Open(t, path)
 	for id, blocks := range said.Balls {
 		r, err := c.Run(ctx, id)
 		require.NoError(t, err)

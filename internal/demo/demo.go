@@ -22,6 +22,7 @@ import (
 	"hodometer/core/target"
 	"hodometer/core/units"
 	"hodometer/internal/club"
+	"hodometer/internal/club/students"
 )
 
 // person is an invented student and the truth that the counting only samples:
@@ -106,7 +107,7 @@ func Fill(ctx context.Context, c *club.Club) error {
 		p.id = b.newID(b.now.AddDate(0, 0, -70))
 		if _, err := c.SaveStudent(
 			ctx,
-			club.Student{ID: p.id, Name: p.name, Hand: p.hand, Level: p.level},
+			students.Student{ID: p.id, Name: p.name, Hand: p.hand, Level: p.level},
 		); err != nil {
 			return fmt.Errorf("demo student %s: %w", p.name, err)
 		}
@@ -163,7 +164,7 @@ func Fill(ctx context.Context, c *club.Club) error {
 	}
 	if _, err := c.SaveGroup(
 		ctx,
-		club.Group{ID: b.newID(b.now), Name: "Tuesday pair", Students: []string{wren.id, tove.id}},
+		students.Group{ID: b.newID(b.now), Name: "Tuesday pair", Students: []string{wren.id, tove.id}},
 	); err != nil {
 		return fmt.Errorf("demo group: %w", err)
 	}

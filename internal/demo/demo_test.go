@@ -8,6 +8,7 @@ import (
 
 	"hodometer/core/units"
 	"hodometer/internal/club"
+	"hodometer/internal/club/answer"
 	"hodometer/internal/store"
 
 	"github.com/stretchr/testify/require"
@@ -39,7 +40,7 @@ func TestTheStoryIsThere(t *testing.T) {
 	require.Greater(t, gain["Wren Ashdown"], 0.08)
 	require.Less(t, gain["Tove Marlin"], 0.08)
 
-	lessons, err := c.Lessons(ctx, club.Part{Limit: 200}, false)
+	lessons, err := c.Lessons(ctx, answer.Part{Limit: 200}, false)
 	require.NoError(t, err)
 	today := 0
 	for _, l := range lessons.Items {
@@ -57,7 +58,7 @@ func TestTheStoryIsThere(t *testing.T) {
 	groups, err := c.Groups(ctx)
 	require.NoError(t, err)
 	require.Len(t, groups, 7)
-	log, err := c.Log(ctx, club.Part{Limit: 200}, false)
+	log, err := c.Log(ctx, answer.Part{Limit: 200}, false)
 	require.NoError(t, err)
 	require.Len(t, log.Items, 11+27+3)
 	for _, e := range log.Items {

@@ -9,7 +9,8 @@ import (
 	"hodometer/core/drill"
 	"hodometer/core/lesson"
 	"hodometer/core/units"
-	"hodometer/internal/club"
+	"hodometer/internal/club/drafts"
+	"hodometer/internal/club/students"
 )
 
 // team is a group of invented people, where they play, and what was given to
@@ -141,7 +142,7 @@ func (b *builder) join(ctx context.Context, t team) error {
 			p.id = b.newID(b.now.AddDate(0, 0, -60))
 			if _, err := b.club.SaveStudent(
 				ctx,
-				club.Student{ID: p.id, Name: p.name, Hand: p.hand, Level: p.level},
+				students.Student{ID: p.id, Name: p.name, Hand: p.hand, Level: p.level},
 			); err != nil {
 				return fmt.Errorf("demo student %s: %w", p.name, err)
 			}
@@ -150,7 +151,7 @@ func (b *builder) join(ctx context.Context, t team) error {
 	}
 	if _, err := b.club.SaveGroup(
 		ctx,
-		club.Group{ID: b.newID(b.now.AddDate(0, 0, -60)), Name: t.name, Students: ids},
+		students.Group{ID: b.newID(b.now.AddDate(0, 0, -60)), Name: t.name, Students: ids},
 	); err != nil {
 		return fmt.Errorf("demo group %s: %w", t.name, err)
 	}
@@ -160,7 +161,7 @@ func (b *builder) join(ctx context.Context, t team) error {
 // drafted is a draft for the team on a day, saved: the one of the title it wants, or the
 // first.
 func (b *builder) drafted(ctx context.Context, t team, day time.Time) (*lesson.Lesson, error) {
-	w := club.Brief{
+	w := drafts.Brief{
 		Court:     t.court,
 		Date:      day.Format(time.DateOnly),
 		Start:     t.start,

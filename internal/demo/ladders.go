@@ -8,7 +8,8 @@ import (
 	"hodometer/core/course"
 	"hodometer/core/draft"
 	"hodometer/core/ladder"
-	"hodometer/internal/club"
+	"hodometer/internal/club/ladders"
+	"hodometer/internal/club/students"
 )
 
 // step is a move of the story, so many days ago.
@@ -43,23 +44,23 @@ var steps = []step{
 }
 
 // abouts are what else is known of some.
-var abouts = map[string]club.About{
+var abouts = map[string]students.About{
 	"Wren Ashdown": {
 		Age:    "15to17",
 		Aims:   "Attack short balls in matches",
-		Sports: []club.Playing{{Sport: "tennis", Level: "club"}},
+		Sports: []students.Playing{{Sport: "tennis", Level: "club"}},
 	},
 	"Tove Marlin": {
 		Age:    "15to17",
-		Sports: []club.Playing{{Sport: "tennis", Level: "club"}, {Sport: "badminton", Level: "beginner"}},
+		Sports: []students.Playing{{Sport: "tennis", Level: "club"}, {Sport: "badminton", Level: "beginner"}},
 	},
 	"Pip Orrin": {
 		Age:    "8to9",
-		Sports: []club.Playing{{Sport: "tennis", Level: "beginner", Stage: "tennisOrange"}},
+		Sports: []students.Playing{{Sport: "tennis", Level: "beginner", Stage: "tennisOrange"}},
 	},
 	"Juno Farrow": {
 		Age:      "8to9",
-		Sports:   []club.Playing{{Sport: "tennis", Level: "beginner", Stage: "tennisOrange"}},
+		Sports:   []students.Playing{{Sport: "tennis", Level: "beginner", Stage: "tennisOrange"}},
 		Cautions: []string{"wears glasses, soft balls at the net"},
 	},
 	"Cass Verrin":  {Age: "15to17", Aims: "Hold serve under pressure"},
@@ -77,7 +78,7 @@ func (b *builder) ahead(ctx context.Context, pair team, player team) error {
 	if err != nil {
 		return err
 	}
-	byName := map[string]club.Student{}
+	byName := map[string]students.Student{}
 	for _, s := range people {
 		if about, ok := abouts[s.Name]; ok {
 			s.About = about
@@ -90,7 +91,7 @@ func (b *builder) ahead(ctx context.Context, pair team, player team) error {
 	for _, s := range steps {
 		at := b.now.AddDate(0, 0, -s.ago)
 		b.club.SetClock(func() time.Time { return at })
-		if _, err := b.club.Move(ctx, byName[s.who].ID, club.Step{
+		if _, err := b.club.Move(ctx, byName[s.who].ID, ladders.Step{
 			Ladder: s.ladder, Kind: s.kind, Rung: s.rung, Reason: s.reason,
 		}); err != nil {
 			return fmt.Errorf("demo ladder of %s: %w", s.who, err)

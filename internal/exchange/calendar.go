@@ -4,7 +4,7 @@ import (
 	"fmt"
 	"time"
 
-	"hodometer/internal/club"
+	"hodometer/internal/club/weeks"
 
 	ics "github.com/arran4/golang-ical"
 )
@@ -12,7 +12,7 @@ import (
 // WriteCalendar writes lessons as iCalendar (RFC 5545). Times are local to whoever reads
 // it, as lessons are; a lesson keeps its id whatever becomes of it, and one that was
 // called off says so.
-func WriteCalendar(all []club.Appointment, now time.Time) ([]byte, error) {
+func WriteCalendar(all []weeks.Appointment, now time.Time) ([]byte, error) {
 	cal := ics.NewCalendar()
 	cal.SetProductId("-//Hodometer//Lessons//EN")
 	cal.SetMethod(ics.MethodPublish)

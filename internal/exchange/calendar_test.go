@@ -6,7 +6,7 @@ import (
 	"testing"
 	"time"
 
-	"hodometer/internal/club"
+	"hodometer/internal/club/weeks"
 
 	other "github.com/emersion/go-ical"
 	"github.com/stretchr/testify/require"
@@ -17,7 +17,7 @@ import (
 // RFC 5545 allows.
 func TestCalendarIsReadElsewhere(t *testing.T) {
 	now := time.Date(2026, 5, 4, 9, 30, 0, 0, time.UTC)
-	all := []club.Appointment{
+	all := []weeks.Appointment{
 		{
 			ID:      "a",
 			Title:   `Depth; spin, "pace" \ and more`,

@@ -8,12 +8,12 @@ import (
 	"time"
 
 	"hodometer/core/progress"
-	"hodometer/internal/club"
+	"hodometer/internal/club/reports"
 )
 
 // WriteReport writes a report as a table of what, which and value, a line each. Only
 // notes that are shared are in it.
-func WriteReport(r club.Report) ([]byte, error) {
+func WriteReport(r reports.Report) ([]byte, error) {
 	rate := func(p *progress.Rate) string {
 		if p == nil {
 			return ""

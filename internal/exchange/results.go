@@ -7,12 +7,12 @@ import (
 	"strings"
 	"time"
 
-	"hodometer/internal/club"
+	"hodometer/internal/club/evidence"
 )
 
 // WriteResults writes results as a table with a line of heads: one line for each stage
 // of each student in each lesson, and one for each player of each game.
-func WriteResults(r club.Results) ([]byte, error) {
+func WriteResults(r evidence.Results) ([]byte, error) {
 	var out bytes.Buffer
 	w := csv.NewWriter(&out)
 	lines := [][]string{

@@ -12,7 +12,7 @@ import (
 
 	"hodometer/core/court"
 	"hodometer/core/units"
-	"hodometer/internal/club"
+	"hodometer/internal/club/students"
 )
 
 // mostRows of a table of students are read.
@@ -45,7 +45,7 @@ var others = map[string]string{
 // ReadStudents reads a table of students: a line of heads, then one student a line.
 // Commas, semicolons or tabs, with or without a byte-order mark, UTF-8 or Latin-1. A row
 // that is wrong says why and is kept in its place; a file that is no table is refused.
-func ReadStudents(file []byte) (out []club.StudentRow, err error) {
+func ReadStudents(file []byte) (out []students.StudentRow, err error) {
 	text := decode(file)
 	if strings.ContainsRune(text, 0) {
 		return nil, refused("this is not a text file; save the table as CSV first")
@@ -128,8 +128,8 @@ func separator(text string) rune {
 }
 
 // rowOf reads one student off a row.
-func rowOf(line int, get func(string) string) (row club.StudentRow) {
-	row = club.StudentRow{Line: line, Known: map[string]bool{}}
+func rowOf(line int, get func(string) string) (row students.StudentRow) {
+	row = students.StudentRow{Line: line, Known: map[string]bool{}}
 	s := &row.Student
 	wrong := func(format string, a ...any) {
 		if row.Wrong == "" {
@@ -171,7 +171,7 @@ func rowOf(line int, get func(string) string) (row club.StudentRow) {
 	}
 	for _, p := range parts(get("sports")) {
 		sport, level, _ := strings.Cut(p, " ")
-		in := club.Playing{Sport: sport, Level: units.Level(strings.ToLower(level))}
+		in := students.Playing{Sport: sport, Level: units.Level(strings.ToLower(level))}
 		if level == "" {
 			in.Level = s.Level
 		}
@@ -231,7 +231,7 @@ func ageOf(said string) (string, bool) {
 
 // WriteStudents writes a table of students that ReadStudents reads back. What a
 // spreadsheet would take for a formula has a quote before it.
-func WriteStudents(all []club.Student, groups []club.Group) ([]byte, error) {
+func WriteStudents(all []students.Student, groups []students.Group) ([]byte, error) {
 	in := map[string][]string{}
 	for _, g := range groups {
 		for _, s := range g.Students {

@@ -12,6 +12,7 @@ import (
 	"hodometer/core/court"
 	"hodometer/core/units"
 	"hodometer/internal/club"
+	"hodometer/internal/club/students"
 	"hodometer/internal/store"
 
 	"github.com/stretchr/testify/require"
@@ -143,7 +144,7 @@ func FuzzStudents(f *testing.F) {
 		if err != nil {
 			return
 		}
-		var all []club.Student
+		var all []students.Student
 		for _, r := range rows {
 			all = append(all, r.Student)
 		}

@@ -51,6 +51,9 @@ type Store struct {
 	closing, watched chan struct{}
 }
 
+// ErrNone is the error of a query for one row where there is none.
+var ErrNone = sql.ErrNoRows
+
 // large is from how many bytes on a file is not read whole before it is opened [trade].
 var large int64 = 64 << 20
 

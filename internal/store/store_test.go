@@ -407,7 +407,7 @@ func TestOneCopyADay(t *testing.T) {
 	path := someClub(t, 3)
 	c := CopiesOf(path, "")
 	now := time.Now()
-	c.SetClock(func() time.Time { return now })
+	c.Now = func() time.Time { return now }
 	day := func() (made int) {
 		ctx, stop := context.WithCancel(t.Context())
 		done := make(chan struct{})

@@ -1670,8 +1670,10 @@ export interface components {
             errors?: components["schemas"]["FieldProblem"][];
             /** @description with 409 */
             changes?: string[];
-            current?: components["schemas"]["Lesson"];
-            currentDrill?: components["schemas"]["ShelfDrill"];
+            /** @description with 409, what is there now of a lesson or a document */
+            current?: components["schemas"]["Lesson"] | components["schemas"]["Drill"] | components["schemas"]["Game"] | components["schemas"]["Ladder"] | components["schemas"]["Course"];
+            /** @description with current, the version it is in */
+            version?: number;
         };
         FieldProblem: {
             field: string;

@@ -1,7 +1,7 @@
 import { replaceState } from '$app/navigation';
 import { api, type Drill, type ShelfDrill } from '$lib/api/client';
 import { outlives } from '$lib/device/unsaved';
-import { answered, EditedDocument, type Put } from '$lib/shell/document.svelte';
+import { answered, EditedDocument, lateOf, type Put } from '$lib/shell/document.svelte';
 import { v7 } from 'uuid';
 import type { Holder } from './holder';
 
@@ -55,12 +55,8 @@ export class Shelved extends EditedDocument<Drill> implements Holder {
         this.own = true;
         if (!leaving) replaceState(`/drills/${id}`, {});
       }
-      return { version: data.version };
+      return { version: data.version, merged: data.version > version + 1 ? data.drill : undefined };
     }
-    if (response.status === 409 && error && 'currentDrill' in error && error.currentDrill) {
-      const { drill: current, version: now } = error.currentDrill;
-      return { stale: { current, version: now, changes: error.changes ?? [] } };
-    }
-    return { error };
+    return lateOf<Drill>(response, error) ?? { error };
   }
 }

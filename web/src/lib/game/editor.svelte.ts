@@ -1,7 +1,7 @@
 import { replaceState } from '$app/navigation';
 import { api, type Game, type Preset } from '$lib/api/client';
 import { outlives } from '$lib/device/unsaved';
-import { answered, EditedDocument, type Put } from '$lib/shell/document.svelte';
+import { answered, EditedDocument, lateOf, type Put } from '$lib/shell/document.svelte';
 import { v7 } from 'uuid';
 
 /** The document of a game of the shelf, without what the shelf adds. */
@@ -35,9 +35,8 @@ export class GameEditor extends EditedDocument<Game> {
   }
   protected async put(game: Game, edition: number, leaving: boolean): Promise<Put<Game>> {
     const id = this.own ? this.id : v7();
-    const path = { game: id };
     const { data, error, response } = await api.PUT('/api/v1/games/{game}', {
-      params: { path },
+      params: { path: { game: id } },
       body: { edition, game },
       keepalive: leaving && outlives(this.value)
     });
@@ -48,13 +47,8 @@ export class GameEditor extends EditedDocument<Game> {
         this.own = true;
         if (!leaving) replaceState(`/games/${id}`, {});
       }
-      return { version: data.edition };
+      return { version: data.edition, merged: data.edition > edition + 1 ? documentOf(data) : undefined };
     }
-    if (response.status === 409) {
-      const { data: now } = await api.GET('/api/v1/games/{game}', { params: { path } });
-      const changes = error && 'changes' in error ? (error.changes ?? []) : [];
-      if (now) return { stale: { current: documentOf(now), version: now.edition, changes } };
-    }
-    return { error };
+    return lateOf(response, error, (g) => documentOf(g as Preset)) ?? { error };
   }
 }

@@ -1,7 +1,7 @@
 import { replaceState } from '$app/navigation';
 import { api, type Ladder, type LadderRung, type ShelfLadder } from '$lib/api/client';
 import { outlives } from '$lib/device/unsaved';
-import { answered, EditedDocument, type Put } from '$lib/shell/document.svelte';
+import { answered, EditedDocument, lateOf, type Put } from '$lib/shell/document.svelte';
 import { v7 } from 'uuid';
 
 /** A ladder of the club's own with one rung, or one that goes as another does. */
@@ -73,14 +73,8 @@ export class LadderEditor extends EditedDocument<Ladder> {
         this.own = true;
         if (!leaving) replaceState(`/ladders/${id}`, {});
       }
-      return { version: data.version };
+      return { version: data.version, merged: data.version > version + 1 ? data.ladder : undefined };
     }
-    if (response.status === 409) {
-      const { data: all } = await api.GET('/api/v1/ladders');
-      const now = all?.find((l) => l.ladder.id === id);
-      const changes = error && 'changes' in error ? (error.changes ?? []) : [];
-      if (now) return { stale: { current: now.ladder, version: now.version, changes } };
-    }
-    return { error };
+    return lateOf<Ladder>(response, error) ?? { error };
   }
 }

@@ -9,7 +9,7 @@ import {
   type Variant
 } from '$lib/api/client';
 import { leave, outlives } from '$lib/device/unsaved';
-import { answered, EditedDocument, type Put } from '$lib/shell/document.svelte';
+import { answered, EditedDocument, lateOf, type Put } from '$lib/shell/document.svelte';
 import { Latest } from '$lib/shell/latest.svelte';
 import { moved } from '$lib/tape/tape';
 import { settings } from '$lib/units/settings.svelte';
@@ -171,11 +171,7 @@ export class Editor extends EditedDocument<Lesson> {
     answered(response);
     if (data && version === 0) forgetFresh(lesson.id);
     if (data) return { version: data.version, merged: data.version > version + 1 ? data : undefined };
-    if (response.status === 409 && error && 'current' in error && error.current)
-      return {
-        stale: { current: error.current, version: error.current.version, changes: error.changes ?? [] }
-      };
-    return { error };
+    return lateOf<Lesson>(response, error) ?? { error };
   }
 
   /** Reckons the lesson as it stands; of many questions the last one counts. */

@@ -21,6 +21,16 @@ export function answered(response: Response) {
     throw new Error('no answer of ours');
 }
 
+/** What a late save is told: what is there now, and what changed; nothing where it was not late. */
+export function lateOf<T>(
+  response: Response,
+  error: Problem | undefined,
+  read = (current: unknown) => current as T
+): Put<T> | undefined {
+  if (response.status !== 409 || !error?.current || error.version === undefined) return undefined;
+  return { stale: { current: read(error.current), version: error.version, changes: error.changes ?? [] } };
+}
+
 const SAVE_AFTER = 500; // ms of rest before a save
 const RETRY_AFTER = 3000;
 

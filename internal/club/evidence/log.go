@@ -1,0 +1,282 @@
+package evidence
+
+import (
+	"cmp"
+	"context"
+	"encoding/json"
+	"fmt"
+	"math"
+	"slices"
+	"strconv"
+	"time"
+
+	"hodometer/core/drill"
+	"hodometer/core/goal"
+	"hodometer/core/plan"
+	"hodometer/core/progress"
+	"hodometer/core/units"
+	"hodometer/internal/club/answer"
+	"hodometer/internal/club/students"
+	"hodometer/internal/store"
+	"hodometer/internal/store/gen"
+)
+
+// Share is one student's part of a run, for the log.
+type Share struct {
+	ID    string `json:"id"`
+	Name  string `json:"name"`
+	Balls int    `json:"balls"`
+	Good  int    `json:"good"`
+	Best  int    `json:"best"`
+	Goals int    `json:"goals"` // that were tried
+	// Repetitions are what was done and not hit; they are no balls.
+	Repetitions int `json:"repetitions,omitempty"`
+	GoalsMet    int `json:"goalsMet"`
+	Engagement  int `json:"engagement,omitempty"` // absent: not asked
+	// Marks are what was counted besides balls, as a coach says it.
+	Marks []string `json:"marks,omitempty"`
+}
+
+// Entry is a run as the log shows it.
+type Entry struct {
+	ID       string    `json:"id"`
+	Lesson   string    `json:"lesson"`
+	Title    string    `json:"title"`
+	Day      time.Time `json:"day"`
+	Status   string    `json:"status"`
+	Minutes  float64   `json:"minutes"`
+	Note     string    `json:"note"`
+	Students []Share   `json:"students"`
+	Games    []Game    `json:"games"`
+}
+
+// Log is a page of the runs, latest first: those that count, or those that were removed or
+// given up.
+func (c *Ledger) Log(ctx context.Context, part answer.Part, gone bool) (out answer.Page[Entry], err error) {
+	err = c.store.View(ctx, func(q *gen.Queries) error {
+		out, err = logOf(ctx, q, part, gone, c.store.Now().Location())
+		return err
+	})
+	return out, err
+}
+
+func logOf(
+	ctx context.Context,
+	q *gen.Queries,
+	part answer.Part,
+	gone bool,
+	where *time.Location,
+) (out answer.Page[Entry], err error) {
+	names, one, err := students.Names(ctx, q)
+	if err != nil {
+		return out, err
+	}
+	rows, err := runsOf(ctx, q, part, gone, where)
+	if err != nil {
+		return out, err
+	}
+	at, ids := map[string]*Entry{}, make([]string, len(rows.Items))
+	out = answer.Page[Entry]{Items: make([]Entry, len(rows.Items)), Next: rows.Next}
+	for i, r := range rows.Items {
+		students := []string{}
+		if err := json.Unmarshal([]byte(r.Students), &students); err != nil {
+			return out, fmt.Errorf("students of run %s: %w", r.ID, err)
+		}
+		e := Entry{
+			ID:       r.ID,
+			Lesson:   r.LessonID,
+			Title:    r.Title,
+			Day:      time.UnixMilli(r.StartedAt),
+			Status:   r.Status,
+			Minutes:  r.Minutes,
+			Note:     r.Note,
+			Students: []Share{},
+			Games:    []Game{},
+		}
+		for _, s := range students {
+			e.Students = append(e.Students, Share{ID: one[s], Name: names[s]})
+		}
+		out.Items[i], at[r.ID], ids[i] = e, &out.Items[i], r.ID
+	}
+	results, err := q.ListResultsOfRuns(ctx, ids)
+	if err != nil {
+		return out, err
+	}
+	for _, r := range results {
+		if err := at[r.RunID].share(one[r.StudentID]).add(r); err != nil {
+			return out, err
+		}
+	}
+	played, err := q.ListGamesOfRuns(ctx, ids)
+	if err != nil {
+		return out, err
+	}
+	for _, g := range gamesOf(played, names) {
+		at[g.Run].Games = append(at[g.Run].Games, g)
+	}
+	engaged, err := q.ListEngagements(ctx, ids)
+	for _, g := range engaged {
+		at[g.RunID].share(one[g.StudentID]).Engagement = int(g.Value)
+	}
+	return out, err
+}
+
+// runsOf are the rows of a page of runs.
+func runsOf(
+	ctx context.Context,
+	q *gen.Queries,
+	part answer.Part,
+	gone bool,
+	where *time.Location,
+) (out answer.Page[gen.PageOfRunsRow], err error) {
+	key, err := part.Key(2)
+	if err != nil {
+		return out, err
+	}
+	since, until, err := part.Times(where)
+	if err != nil {
+		return out, err
+	}
+	asked := gen.PageOfRunsParams{
+		Since: since, Until: until, At: math.MaxInt64, Student: part.Student, Words: part.WordList(),
+		Limit: int64(part.AtMost() + 1),
+	}
+	if gone {
+		asked.Gone = 1
+	}
+	if key != nil {
+		if asked.At, err = strconv.ParseInt(key[0], 10, 64); err != nil {
+			return out, units.Problems{{Field: "after", Detail: "this page does not exist; begin again"}}
+		}
+		asked.ID = key[1]
+	}
+	rows, err := q.PageOfRuns(ctx, asked)
+	return answer.Paged(
+		rows,
+		part.AtMost(),
+		func(r gen.PageOfRunsRow) []string { return keyOf(r.StartedAt, r.ID) },
+	), err
+}
+
+// add puts a result into a student's part of a run.
+func (s *Share) add(r gen.Result) error {
+	if r.Balls > 0 {
+		if r.Asked == "[]" { // done, not hit
+			s.Repetitions += int(r.Balls)
+		} else {
+			s.Balls += int(r.Balls)
+			s.Good += int(r.Good)
+			if goal.Kind(r.Kind) != goal.Timed { // its best is a count of its own
+				s.Best = max(s.Best, int(r.Best))
+			}
+		}
+	}
+	if r.Shot > 0 {
+		return nil // the stage's first shot has what it came to
+	}
+	s.Goals++ // a goal without a ball leaves no result: what was not begun is not "not met"
+	s.GoalsMet += int(r.Met)
+	key, mark, err := markOf(r)
+	if err != nil {
+		return err
+	}
+	if said := mark.SayChoices(); said != "" {
+		s.Marks = append(s.Marks, mark.Name+": "+said)
+	}
+	switch goal.Kind(r.Kind) {
+	case goal.Total, goal.InARow, goal.Race: // said by the balls
+		return nil
+	}
+	one := progress.Series{Key: key}
+	one.Add(mark)
+	s.Marks = append(s.Marks, mark.Name+": "+plan.SayMark(&one, mark))
+	return nil
+}
+
+// markOf a result: which series it belongs to, and what it came to.
+func markOf(r gen.Result) (key progress.Key, m progress.Mark, err error) {
+	var more store.MoreCounted
+	if err := json.Unmarshal([]byte(r.More), &more); err != nil {
+		return key, m, fmt.Errorf("result of run %s: %w", r.RunID, err)
+	}
+	g := goal.Goal{Kind: goal.Kind(r.Kind), Count: more.Goal, Seconds: more.Seconds, SetOf: more.SetOf}
+	key = drill.SeriesOf(r.Drill, r.Stage, g)
+	m = progress.Mark{
+		Run: r.RunID, At: r.At, Day: units.DayNumber(time.UnixMilli(r.At)), Goal: more.Goal, Met: r.Met != 0,
+		Held: more.Held, Title: more.Title, Name: cmp.Or(more.Name, r.Stage), Value: float64(more.Count),
+		Balls: int(r.Balls), Choices: more.Choices, Far: more.Far,
+	}
+	switch key.Measure {
+	case progress.Seconds:
+		if m.Value = 0; len(more.Times) > 0 {
+			m.Value = float64(slices.Min(more.Times)) / 1000
+		}
+	case progress.Tempo, progress.Rally, progress.Streak:
+		m.Value = float64(r.Best)
+	}
+	return key, m, nil
+}
+
+// Game is one that was played, as the log and a student's page show it.
+type Game struct {
+	Run    string     `json:"run"`
+	Block  string     `json:"block"`
+	At     int64      `json:"at"`
+	Title  string     `json:"title"`
+	Court  int        `json:"court"`
+	Sides  [2][]Named `json:"sides"`
+	Points [2]int     `json:"points"`
+	// Rallies won by each side; Over says whether the game was finished, Winner who won.
+	Rallies [2]int         `json:"rallies"`
+	Over    bool           `json:"over"`
+	Winner  int            `json:"winner"`
+	Game    string         `json:"game,omitempty"` // its id on the shelf
+	Favours float64        `json:"favours"`
+	Marks   map[string]int `json:"marks"`
+	Own     map[string]int `json:"own"` // by the student's id
+}
+
+// Named is a student by id and name.
+type Named struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+}
+
+// gamesOf puts together the rows of games, of which there is one for each player.
+func gamesOf[Row gen.ListGamesOfRunsRow | gen.ListGamesOfStudentsRow](
+	rows []Row,
+	names map[string]string,
+) []Game {
+	out := []Game{}
+	last := gen.ListGamesOfRunsRow{}
+	for _, row := range rows {
+		r := gen.ListGamesOfRunsRow(row)
+		if len(out) == 0 || r.RunID != last.RunID || r.BlockID != last.BlockID || r.N != last.N {
+			g := Game{
+				Run: r.RunID, Block: r.BlockID, At: r.At, Title: r.Title, Court: int(r.Court),
+				Sides: [2][]Named{{}, {}}, Points: [2]int{int(r.PointsA), int(r.PointsB)},
+				Rallies: [2]int{int(r.WonA), int(r.WonB)}, Over: r.Over != 0, Winner: int(r.Winner),
+				Favours: r.Favours, Game: r.Game,
+			}
+			_ = json.Unmarshal([]byte(r.Marks), &g.Marks) // written by us
+			_ = json.Unmarshal([]byte(r.Own), &g.Own)
+			out = append(out, g)
+		}
+		last = r
+		g := &out[len(out)-1]
+		g.Sides[r.Side] = append(g.Sides[r.Side], Named{r.StudentID, names[r.StudentID]})
+	}
+	return out
+}
+
+// share is a student's part; one who is not in the lesson has a part nobody sees.
+func (e *Entry) share(student string) *Share {
+	i := slices.IndexFunc(e.Students, func(s Share) bool { return s.ID == student })
+	if i < 0 {
+		return &Share{}
+	}
+	return &e.Students[i]
+}
+
+// keyOf a run: when it began, and its id.
+func keyOf(at int64, id string) []string { return []string{strconv.FormatInt(at, 10), id} }

@@ -1,0 +1,211 @@
+package evidence
+
+import (
+	"context"
+	"math"
+
+	"hodometer/core/court"
+	"hodometer/core/drill"
+	"hodometer/core/plan"
+	"hodometer/core/progress"
+	"hodometer/core/target"
+	"hodometer/internal/club/students"
+	"hodometer/internal/store/gen"
+)
+
+// Record is a student and all that was counted.
+type Record struct {
+	Student  students.Student `json:"student"`
+	Skills   []Skill          `json:"skills"`
+	Strength *Strength        `json:"strength,omitempty"` // nil before any game
+	Series   []Series         `json:"series"`
+	Games    []Game           `json:"games"`
+	Tags     []Tag            `json:"tags"`
+	Notes    []Line           `json:"notes"`
+	Lessons  []Lived          `json:"lessons"`
+}
+
+// Strength is what games say: the chance of a rally against somebody in the middle of
+// the student's own level, with 80 % certainty.
+type Strength struct {
+	Chance  float64 `json:"chance"`
+	Low     float64 `json:"low"`
+	High    float64 `json:"high"`
+	Rallies int     `json:"rallies"`
+}
+
+// Series is one measure over the sessions, oldest first.
+type Series struct {
+	progress.Series
+	Title string  `json:"title"` // of the drill
+	Said  string  `json:"said"`  // the last, and the best where that is another
+	Last  float64 `json:"last"`
+	Best  float64 `json:"best"`
+	Trend int     `json:"trend"`
+}
+
+// Tag is one of the coach's words for what was seen, with how often and when last.
+type Tag struct {
+	Word  string `json:"word"`
+	Times int    `json:"times"`
+	At    int64  `json:"at"`
+}
+
+// Line is a line about the student, from a run.
+type Line struct {
+	Run  string `json:"run"`
+	At   int64  `json:"at"`
+	Text string `json:"text"`
+}
+
+// Lived is a lesson the student was in; 0 was not asked.
+type Lived struct {
+	Run     string `json:"run"`
+	At      int64  `json:"at"`
+	Engaged int    `json:"engaged,omitempty"`
+	Effort  int    `json:"effort,omitempty"`
+}
+
+// Record reads a student and all that was counted.
+func (c *Ledger) Record(ctx context.Context, id string) (out Record, err error) {
+	err = c.store.View(ctx, func(q *gen.Queries) error {
+		version, err := q.EvidenceVersion(ctx)
+		if err != nil {
+			return err
+		}
+		p, err := c.Read(ctx, q, version, id)
+		if err != nil {
+			return err
+		}
+		out = Record{
+			Student: p.Student,
+			Tags:    []Tag{},
+			Notes:   []Line{},
+			Lessons: []Lived{},
+			Series:  []Series{},
+		}
+		if out.Skills, err = skills(ctx, q, p); err != nil {
+			return err
+		}
+		for _, s := range progress.Sorted(p.Series) {
+			last := s.Last()
+			out.Series = append(out.Series, Series{
+				Series: s,
+				Title:  last.Title,
+				Said:   plan.SayMark(&s, last),
+				Last:   last.Value,
+				Best:   s.Best().Value,
+				Trend:  s.Trend(),
+			})
+		}
+		return out.seen(ctx, q, p)
+	})
+	return out, err
+}
+
+// skills are the student's ways at each skill.
+func skills(ctx context.Context, q *gen.Queries, p *Person) ([]Skill, error) {
+	situations, err := q.ListSituations(ctx)
+	if err != nil {
+		return nil, err
+	}
+	own := map[string]string{}
+	for _, s := range situations {
+		own[s.ID] = s.Words
+	}
+	p.shown.Do(func() {
+		p.tracks, p.within = make([][]progress.Counted, len(p.histories)), make([]float64, len(p.histories))
+		for i := range p.histories {
+			p.tracks[i] = p.histories[i].Track()
+			if p.within[i], err = p.near(i); err != nil {
+				return
+			}
+		}
+	})
+	out := make([]Skill, len(p.histories))
+	for i := range p.histories {
+		h := &p.histories[i]
+		id := drill.Skill(h.Skill)
+		out[i] = Skill{
+			ID: id, Label: id.Label(own), Short: id.Short(), Radius: h.Radius, Track: p.tracks[i],
+			Within: p.within[i],
+		}
+	}
+	return out, err
+}
+
+// near is the metres around the aim that hold half of the balls at the i-th skill.
+func (p *Person) near(i int) (float64, error) {
+	h := &p.histories[i]
+	asks := p.last[h.Skill]
+	if len(asks) == 0 {
+		return 0, nil
+	}
+	level, err := target.LevelOf(p.Student.In(court.SportOf(asks[0].Court)))
+	if err != nil {
+		return 0, err
+	}
+	b := h.At(h.Sessions[len(h.Sessions)-1].Day)
+	within, _ := drill.Within(level, asks, math.Exp(b.Mean()), 0.5)
+	return within, nil
+}
+
+// seen puts in the games, and what the coach wrote down.
+func (r *Record) seen(ctx context.Context, q *gen.Queries, p *Person) error {
+	id := p.Student.ID
+	names, _, err := students.Names(ctx, q)
+	if err != nil {
+		return err
+	}
+	games, err := q.ListGamesOfStudents(ctx, []string{id})
+	if err != nil {
+		return err
+	}
+	r.Games = gamesOf(games, names)
+	alone := []plan.Student{p.At(0, "", "")}
+	if err := stand(ctx, q, alone); err != nil {
+		return err
+	}
+	if s := alone[0]; s.Standing != nil {
+		chance, low, high := s.AgainstLevel()
+		r.Strength = &Strength{chance, low, high, s.Rallied}
+	}
+	tags, err := q.ListTagsOfStudent(ctx, id)
+	if err != nil {
+		return err
+	}
+	at := map[string]int{}
+	for _, t := range tags { // the latest first
+		i, ok := at[t.Word]
+		if !ok {
+			i = len(r.Tags)
+			at[t.Word] = i
+			r.Tags = append(r.Tags, Tag{Word: t.Word, At: t.StartedAt})
+		}
+		r.Tags[i].Times += int(t.Times)
+	}
+	notes, err := q.ListNotesOfStudent(ctx, id)
+	if err != nil {
+		return err
+	}
+	for _, n := range notes {
+		r.Notes = append(r.Notes, Line{n.RunID, n.StartedAt, n.Note})
+	}
+	lessons, err := q.ListEngagementsOfStudent(ctx, id)
+	for _, l := range lessons {
+		r.Lessons = append(r.Lessons, Lived{l.RunID, l.StartedAt, int(l.Engaged), int(l.Effort)})
+	}
+	return err
+}
+
+// Skill is a student's way at one skill, oldest session first. The estimates
+// are for a target of Radius metres, the last one played to; Within is the metres
+// around its aim that hold half of the balls, 0 where fewer come over the net.
+type Skill struct {
+	ID     drill.Skill        `json:"skill"`
+	Label  string             `json:"label"`
+	Short  string             `json:"short"` // its stroke alone
+	Radius float64            `json:"radius"`
+	Within float64            `json:"within,omitempty"`
+	Track  []progress.Counted `json:"track"`
+}

@@ -1,0 +1,380 @@
+package ladders
+
+import (
+	"cmp"
+	"context"
+	"fmt"
+	"slices"
+	"strings"
+	"time"
+
+	"hodometer/core/drill"
+	"hodometer/core/goal"
+	"hodometer/core/ladder"
+	"hodometer/core/library"
+	"hodometer/core/plan"
+	"hodometer/core/progress"
+	"hodometer/core/units"
+	"hodometer/internal/club/documents"
+	"hodometer/internal/club/evidence"
+	"hodometer/internal/store"
+	"hodometer/internal/store/gen"
+)
+
+// Guide is where students stand on ladders, and what is advised.
+type Guide struct {
+	store    *store.Store
+	planner  *plan.Planner
+	evidence *evidence.Ledger
+}
+
+// New returns the guide in that file.
+func New(s *store.Store, p *plan.Planner, e *evidence.Ledger) *Guide { return &Guide{s, p, e} }
+
+// Climb is a student on one ladder: the rungs with what was counted at each, where the
+// student stands, how that came, and what is advised.
+type Climb struct {
+	Ladder ladder.Ladder   `json:"ladder"`
+	Rung   string          `json:"rung"` // where the student stands
+	Since  int64           `json:"since"`
+	Moves  ladder.Standing `json:"moves"`
+	Rungs  []Rung          `json:"rungs"`
+	Advice ladder.Advice   `json:"advice"`
+	// Declined says that the coach declined this advice and nothing new was counted since.
+	Declined bool `json:"declined,omitempty"`
+	Next     Next `json:"next"`
+}
+
+// Rung is one of a student's rungs.
+type Rung struct {
+	ID    string `json:"id"`
+	Title string `json:"title"`
+	Gate  string `json:"gate"` // as a coach says it; "": by the coach's word
+	Drill string `json:"drill,omitempty"`
+	In    string `json:"in,omitempty"` // the drill's title
+	ladder.Evidence
+}
+
+// Next is the drill to go on with, and at what.
+type Next struct {
+	Rung  string `json:"rung"`
+	Drill string `json:"drill,omitempty"`
+	Title string `json:"title"`
+	Said  string `json:"said"` // what to change in it
+}
+
+// StudentLadders are all that a student stands on, what else is advised, and the chart of
+// what was counted in which form.
+type StudentLadders struct {
+	Ladders []Climb        `json:"ladders"`
+	More    []MoreAdvice   `json:"more"`
+	Charts  []ladder.Chart `json:"charts"`
+}
+
+// MoreAdvice is advice beside the ladders: what fades, what can be played.
+type MoreAdvice struct {
+	ID       string `json:"id"`
+	Kind     string `json:"kind"` // repeat, play
+	Drill    string `json:"drill"`
+	Title    string `json:"title"`
+	Reason   string `json:"reason"`
+	Declined bool   `json:"declined,omitempty"`
+	Sessions int    `json:"-"` // counted so far
+}
+
+// climber is a student with what ladders ask for.
+type climber struct {
+	c        *Guide
+	q        *gen.Queries
+	p        *evidence.Person
+	moves    map[string]ladder.Standing
+	declined map[string]int64 // sessions counted when it was
+	drills   map[string]*drill.Drill
+	day      int
+}
+
+func (c *Guide) climber(ctx context.Context, q *gen.Queries, id string, day int) (*climber, error) {
+	version, err := q.EvidenceVersion(ctx)
+	if err != nil {
+		return nil, err
+	}
+	p, err := c.evidence.Read(ctx, q, version, id)
+	if err != nil {
+		return nil, err
+	}
+	w := &climber{
+		c: c, q: q, p: p, day: day,
+		moves: map[string]ladder.Standing{}, declined: map[string]int64{}, drills: map[string]*drill.Drill{},
+	}
+	rows, err := q.ListMoves(ctx, id)
+	if err != nil {
+		return nil, err
+	}
+	for _, r := range rows {
+		w.moves[r.Ladder] = append(w.moves[r.Ladder], ladder.Move{
+			Kind: ladder.Kind(
+				r.Kind,
+			),
+			Rung:   r.Rung,
+			At:     r.At,
+			Day:    units.DayNumber(time.UnixMilli(r.At)),
+			Reason: r.Reason,
+		})
+	}
+	no, err := q.ListDeclined(ctx, id)
+	for _, r := range no {
+		w.declined[r.Advice] = r.Sessions
+	}
+	return w, err
+}
+
+// drill is one of the shelf by its root: the club's own, or as it ships; nil for none.
+func (w *climber) drill(ctx context.Context, root string) *drill.Drill {
+	if root == "" {
+		return nil
+	}
+	if d, ok := w.drills[root]; ok {
+		return d
+	}
+	var d *drill.Drill
+	if found, err := documents.FindDrill(ctx, w.q, root); err == nil {
+		d = &found.Drill
+	} else if shipped, err := library.ByID(root); err == nil {
+		d = shipped
+	}
+	w.drills[root] = d
+	return d
+}
+
+// climb judges a student's way on one ladder; false off it.
+func (w *climber) climb(ctx context.Context, id string) (out Climb, on bool, err error) {
+	l, err := documents.FindLadder(ctx, w.q, id)
+	if err != nil {
+		return out, false, err
+	}
+	standing := onRungsOf(l, w.moves[id])
+	rung, on := standing.Now()
+	i := l.At(rung)
+	if !on || i < 0 {
+		return out, false, nil
+	}
+	s := w.p.At(w.day, l.Sport, "")
+	out = Climb{Ladder: *l, Rung: rung, Since: standing[len(standing)-1].At, Moves: standing, Rungs: []Rung{}}
+	for k := range l.Rungs {
+		r := &l.Rungs[k]
+		d := w.drill(ctx, r.Drill)
+		one := Rung{
+			ID:       r.ID,
+			Title:    r.Title,
+			Drill:    r.Drill,
+			Evidence: ladder.EvidenceOf(w.c.planner, &s, r, d),
+		}
+		if d != nil {
+			one.In = d.Title
+			if at := r.StageIn(d); at >= 0 {
+				stage := d.Stages[at]
+				stage.Goal = r.GateIn(d, at)
+				one.Gate = d.GoalLabel(stage)
+			}
+		}
+		out.Rungs = append(out.Rungs, one)
+	}
+	out.Advice, _ = ladder.Advise(
+		l,
+		standing,
+		out.Rungs[i].Evidence,
+		out.Rungs[min(i+1, len(l.Rungs)-1)].Evidence,
+		w.c.store.Now(),
+	)
+	out.Declined = w.isDeclined(adviceKey(id, out.Advice), int64(len(out.Rungs[i].Tries)))
+	out.Next = w.next(ctx, l, &out)
+	return out, true, nil
+}
+
+// onRungsOf is a way on a ladder that may have been changed since: moves to rungs that are
+// gone do not count, and where all are gone it begins anew.
+func onRungsOf(l *ladder.Ladder, s ladder.Standing) (out ladder.Standing) {
+	for _, m := range s {
+		if m.Kind == ladder.Off || l.At(m.Rung) >= 0 {
+			out = append(out, m)
+		}
+	}
+	if len(s) > 0 && (len(out) == 0 || out[len(out)-1].Kind == ladder.Off && s[len(s)-1].Kind != ladder.Off) {
+		out = append(
+			out,
+			ladder.Move{Kind: ladder.Begin, Rung: l.Rungs[0].ID, At: last(s).At, Day: last(s).Day},
+		)
+	}
+	return out
+}
+
+// adviceKey is what advice on a rung is remembered under.
+func adviceKey(ladderID string, a ladder.Advice) string {
+	return ladderID + "/" + a.Rung + "/" + string(a.Verdict)
+}
+
+// isDeclined says whether advice was declined and nothing was counted since.
+func (w *climber) isDeclined(key string, sessions int64) bool {
+	at, no := w.declined[key]
+	return no && sessions <= at
+}
+
+// next is the drill to go on with: that of the rung advised, where the advice stands.
+func (w *climber) next(ctx context.Context, l *ladder.Ladder, c *Climb) Next {
+	to := c.Rung
+	if c.Advice.To != "" && !c.Declined {
+		to = c.Advice.To
+	}
+	r := &l.Rungs[l.At(to)]
+	out := Next{Rung: r.ID, Drill: r.Drill, Title: r.Title}
+	d := w.drill(ctx, r.Drill)
+	if d == nil {
+		out.Said = "judged by you: this rung has no drill"
+		return out
+	}
+	at := r.StageIn(d)
+	if at < 0 {
+		out.Said = fmt.Sprintf("“%s” no longer has this stage", d.Title)
+		return out
+	}
+	stage := d.Stages[at]
+	stage.Goal = r.GateIn(d, at)
+	out.Title = d.Title
+	said := []string{d.GoalLabel(stage)}
+	if d.Stages[at].Name != "" {
+		said = slices.Insert(said, 0, strings.ToLower(stage.Name))
+	}
+	if cue := cmp.Or(r.Cue, stage.Cue); cue != "" {
+		said = append(said, cue)
+	}
+	out.Said = strings.Join(said, "; ")
+	return out
+}
+
+// Ladders of a student: where they stand, what was counted, and what is advised.
+func (c *Guide) LaddersOf(ctx context.Context, id string) (out StudentLadders, err error) {
+	out = StudentLadders{Ladders: []Climb{}, More: []MoreAdvice{}, Charts: []ladder.Chart{}}
+	err = c.store.View(ctx, func(q *gen.Queries) error {
+		w, err := c.climber(ctx, q, id, units.DayNumber(c.store.Now()))
+		if err != nil {
+			return err
+		}
+		out, err = w.all(ctx)
+		return err
+	})
+	return out, err
+}
+
+func (w *climber) all(ctx context.Context) (out StudentLadders, err error) {
+	out = StudentLadders{More: []MoreAdvice{}, Charts: []ladder.Chart{}}
+	if out.Ladders, err = w.climbs(ctx); err != nil {
+		return out, err
+	}
+	counted, err := w.counted(ctx)
+	if err != nil {
+		return out, err
+	}
+	out.Charts = append(out.Charts, ladder.Charts(counted)...)
+	out.More = append(out.More, w.more(ctx)...)
+	return out, nil
+}
+
+// climbs are the ladders that the student is on, the latest moved first.
+func (w *climber) climbs(ctx context.Context) ([]Climb, error) {
+	out := []Climb{}
+	var ids []string
+	for id := range w.moves {
+		ids = append(ids, id)
+	}
+	slices.SortFunc(ids, func(a, b string) int {
+		return cmp.Or(cmp.Compare(last(w.moves[b]).At, last(w.moves[a]).At), cmp.Compare(a, b))
+	})
+	for _, id := range ids {
+		climb, on, err := w.climb(ctx, id)
+		if err != nil {
+			return nil, err
+		}
+		if on {
+			out = append(out, climb)
+		}
+	}
+	return out, nil
+}
+
+func last(s ladder.Standing) ladder.Move { return s[len(s)-1] }
+
+// counted is all that was counted of the student, for the chart.
+func (w *climber) counted(ctx context.Context) (out []ladder.Counted, err error) {
+	rows, err := w.q.ListResultsOfStudent(ctx, w.p.Student.ID)
+	for _, r := range rows {
+		focus := drill.Focus("")
+		if d := w.drill(ctx, r.Drill); d != nil {
+			focus = d.Focus
+		}
+		out = append(out, ladder.Counted{
+			Skill: drill.Skill(r.Skill), Focus: focus, Kind: goal.Kind(r.Kind),
+			Balls: int(r.Balls), Good: int(r.Good), At: r.At, Run: r.RunID,
+		})
+	}
+	return out, err
+}
+
+// Advice beside the ladders [trade]: what was good and was not counted for three weeks
+// fades and is repeated; what holds is played.
+const (
+	fadesAfter = 21
+	holds      = 0.65
+	mostMore   = 4
+)
+
+// more is what fades and what can be played, of the drills last done.
+func (w *climber) more(ctx context.Context) (out []MoreAdvice) {
+	for _, s := range progress.Sorted(w.p.Series) {
+		d := w.drill(ctx, s.Drill)
+		if d == nil || slices.ContainsFunc(out, func(m MoreAdvice) bool { return m.Drill == s.Drill }) {
+			continue
+		}
+		at := slices.IndexFunc(d.Stages, func(st drill.Stage) bool { return d.Series(st) == s.Key })
+		if at < 0 || !d.ByChance(d.Stages[at]) {
+			continue
+		}
+		dc, err := d.Court()
+		if err != nil {
+			continue
+		}
+		who := w.p.At(w.day, dc.Sport, "")
+		known, ok := who.Known[d.Skill(d.Stages[at])]
+		if !ok {
+			continue
+		}
+		e := ladder.EvidenceOf(w.c.planner, &who, &ladder.Rung{Stage: d.Stages[at].Key()}, d)
+		if e.Rate == nil || e.Rate.Mean < holds {
+			continue
+		}
+		m := MoreAdvice{Kind: "play", Drill: s.Drill, Title: d.Title}
+		switch {
+		case known.DaysAgo >= fadesAfter:
+			m.Kind = "repeat"
+			m.Reason = fmt.Sprintf(
+				"Success rate about %.0f%%, but not counted for %d days, so the estimate is getting old.",
+				100*e.Rate.Mean,
+				known.DaysAgo,
+			)
+		case d.Playable() && e.Sure >= ladder.Sure && s.Last().Met:
+			m.Reason = fmt.Sprintf(
+				"Reliable: success rate about %.0f%% (%.0f to %.0f). Use it in match play.",
+				100*e.Rate.Mean,
+				100*e.Rate.Low,
+				100*e.Rate.High,
+			)
+		default:
+			continue
+		}
+		m.ID, m.Sessions = m.Kind+"/"+s.Drill, len(s.Marks)
+		m.Declined = w.isDeclined(m.ID, int64(m.Sessions))
+		if out = append(out, m); len(out) == mostMore {
+			break
+		}
+	}
+	return out
+}

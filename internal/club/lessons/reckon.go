@@ -1,0 +1,175 @@
+package lessons
+
+import (
+	"context"
+	"time"
+
+	"hodometer/core/court"
+	"hodometer/core/drill"
+	"hodometer/core/lesson"
+	"hodometer/core/plan"
+	"hodometer/core/units"
+	"hodometer/core/watch"
+
+	"github.com/google/uuid"
+)
+
+// MatchFrom is a match drill made from a drill block.
+func (c *Diary) MatchFrom(b *lesson.Block) (lesson.Block, error) {
+	if b.Drill == nil {
+		return lesson.Block{}, units.Problems{
+			{Field: "drill", Detail: "match play needs a drill; this block has none"},
+		}
+	}
+	if err := b.Drill.Validate().Err(); err != nil {
+		return lesson.Block{}, err
+	}
+	if !b.Drill.Playable() {
+		return lesson.Block{}, units.Problems{{
+			Field:  "drill",
+			Detail: "this drill cannot become match play: no ball in it is hit over the net",
+		}}
+	}
+	out := []lesson.Block{plan.MatchFrom(b.Drill)}
+	Name(out)
+	return out[0], nil
+}
+
+// Reckon plans a lesson as it stands on a screen, saved or not, with what is
+// known of its students now; of one block, if it is named, also who is where and
+// what could be otherwise.
+func (c *Diary) Reckon(
+	ctx context.Context,
+	l *lesson.Lesson,
+	system units.System,
+	detail string,
+) (out plan.Plan, err error) {
+	if err := l.Validate().Err(); err != nil {
+		return out, err
+	}
+	students, err := c.evidence.Everybody(ctx, l.Students, l.Date, l.ID, l.Court)
+	if err != nil {
+		return out, err
+	}
+	return c.ReckonFor(ctx, l, students, system, detail)
+}
+
+// ReckonFor plans a valid lesson for those students.
+func (c *Diary) ReckonFor(
+	ctx context.Context,
+	l *lesson.Lesson,
+	students []plan.Student,
+	system units.System,
+	detail string,
+) (plan.Plan, error) {
+	out, err := c.planner.Plan(ctx, l, students, system)
+	if err != nil {
+		return out, err
+	}
+	if detail != "" {
+		out.Detail = c.planner.Detail(ctx, l, &out, detail, students, system)
+	}
+	for _, n := range out.Notices { // a block that a fix adds gets its id here: the core makes none
+		for _, f := range n.Fixes {
+			Name(f.Blocks)
+		}
+	}
+	return out, nil
+}
+
+// Watched is one play of a lesson, and its number.
+type Watched struct {
+	Play int `json:"play"`
+	watch.Lesson
+}
+
+// Watch plays a lesson once with dice, as the play of that number or the typical one.
+func (c *Diary) Watch(ctx context.Context, l *lesson.Lesson, number int) (out Watched, err error) {
+	if err := l.Validate().Err(); err != nil {
+		return out, err
+	}
+	students, err := c.evidence.Everybody(ctx, l.Students, l.Date, l.ID, l.Court)
+	if err != nil {
+		return out, err
+	}
+	trails, number, err := c.planner.Watch(ctx, l, students, number)
+	if err != nil {
+		return out, err
+	}
+	began, err := time.Parse("2006-01-02 15:04", l.Date+" "+l.Start)
+	if err != nil {
+		return out, err
+	}
+	return Watched{number, watch.Events(l, began.UnixMilli(), trails)}, nil
+}
+
+// Place is a block for a drill, brought to the court of a lesson, and where in
+// the lesson it goes.
+type Place struct {
+	Block lesson.Block `json:"block"`
+	At    int          `json:"at"`
+}
+
+// PlaceDrill says where a drill goes in a lesson. A drill that cannot be brought
+// to the lesson's court is placed as it is.
+func (c *Diary) PlaceDrill(l *lesson.Lesson, d *drill.Drill) (Place, error) {
+	if p := d.Validate(); len(p) > 0 {
+		var under units.Problems
+		under.Under("drill", p)
+		return Place{}, under
+	}
+	if d.Pattern.Court != l.Court {
+		if there, err := d.On(&c.planner.Flights, l.Court); err == nil && there.Validate().Err() == nil {
+			d = &there
+		}
+	}
+	blocks := []lesson.Block{lesson.ForDrill(d)}
+	Name(blocks)
+	return Place{blocks[0], l.PlaceForDrill()}, nil
+}
+
+// Name gives ids to blocks that have none.
+func Name(blocks []lesson.Block) {
+	for i := range blocks {
+		if blocks[i].ID == "" {
+			blocks[i].ID = uuid.Must(uuid.NewV7()).String()
+		}
+	}
+}
+
+// Asked is for whom a drill is checked: a student, or anybody of a level, or
+// else of the drill's own.
+type Asked struct {
+	Student string
+	Level   units.Level
+	plan.BenchQuestion
+}
+
+// CheckDrill reckons a drill as it stands on the bench, saved or not.
+func (c *Diary) CheckDrill(ctx context.Context, d *drill.Drill, a Asked) (plan.Bench, error) {
+	if p := d.Validate(); len(p) > 0 {
+		var under units.Problems
+		under.Under("drill", p)
+		return plan.Bench{}, under
+	}
+	a.BenchQuestion.Student = anybody(d.Level, d.Pattern.Hand)
+	if a.Level != "" {
+		if err := a.Level.Validate(); err != nil {
+			return plan.Bench{}, units.Problems{{Field: "level", Detail: err.Error()}}
+		}
+		a.BenchQuestion.Student.Level = a.Level
+	}
+	if a.Student != "" {
+		found, err := c.evidence.Everybody(ctx, []string{a.Student}, "", "", d.Pattern.Court)
+		if err != nil {
+			return plan.Bench{}, err
+		}
+		a.BenchQuestion.Student = found[0]
+	}
+	return c.planner.Bench(ctx, d, a.BenchQuestion)
+}
+
+// anybody of a level, of whom nothing was counted.
+func anybody(level units.Level, hand court.Hand) plan.Student {
+	return plan.Student{Name: "a student", Hand: hand, Level: level}
+}

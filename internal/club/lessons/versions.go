@@ -1,0 +1,47 @@
+package lessons
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+
+	"hodometer/core/lesson"
+	"hodometer/internal/club/answer"
+	"hodometer/internal/store/gen"
+)
+
+// LessonVersion is a state a lesson was saved in, and what that save changed.
+type LessonVersion struct {
+	Version int           `json:"version"`
+	SavedAt int64         `json:"savedAt"` // ms since 1970
+	Changes []string      `json:"changes"`
+	Lesson  lesson.Lesson `json:"lesson"`
+}
+
+// LessonVersions lists the states a lesson was saved in, latest first.
+func (c *Diary) LessonVersions(ctx context.Context, id string) (out []LessonVersion, err error) {
+	err = c.store.View(ctx, func(q *gen.Queries) error {
+		if _, err := q.GetLesson(ctx, id); err != nil {
+			return answer.OrMissing(err, "lesson")
+		}
+		rows, err := q.ListLessonVersions(ctx, id)
+		if err != nil {
+			return err
+		}
+		out = make([]LessonVersion, len(rows))
+		for i, r := range rows {
+			v := LessonVersion{Version: int(r.Version), SavedAt: r.SavedAt, Changes: []string{}}
+			if err := json.Unmarshal([]byte(r.Body), &v.Lesson); err != nil {
+				return fmt.Errorf("version %d of lesson %s: %w", r.Version, id, err)
+			}
+			v.Lesson.Version = v.Version
+			if out[i] = v; i > 0 {
+				if changes := lesson.Diff(&v.Lesson, &out[i-1].Lesson); changes != nil {
+					out[i-1].Changes = changes
+				}
+			}
+		}
+		return nil
+	})
+	return out, err
+}
