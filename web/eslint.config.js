@@ -21,5 +21,27 @@ export default ts.config(
     files: ['**/*.svelte', '**/*.svelte.ts'],
     languageOptions: { parserOptions: { parser: ts.parser, extraFileExtensions: ['.svelte'], svelteConfig } }
   },
-  { rules: { 'svelte/no-navigation-without-resolve': 'off' } }
+  { rules: { 'svelte/no-navigation-without-resolve': 'off' } },
+  {
+    // What a sport or a kind of goal is and needs is said by the vocabulary (`goalKind`, `usualCourt`).
+    files: ['src/**'],
+    ignores: ['src/**/*.test.ts', 'src/lib/reckon/GoalQuestion.svelte'], // asks for kinds of its own
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'Literal[value=/^(tennis\\w*|tableTennis|badminton|squash|pickleball)$/]',
+          message: 'A sport is a folder of data in core/sport: ask the vocabulary.'
+        },
+        {
+          selector: 'Literal[value=/^(inARow|timed)$/]',
+          message: 'What a kind of goal needs is in the vocabulary: ask goalKind.'
+        },
+        {
+          selector: 'BinaryExpression[left.property.name="kind"][left.object.property.name="goal"] > Literal',
+          message: 'What a kind of goal needs is in the vocabulary: ask goalKind.'
+        }
+      ]
+    }
+  }
 );

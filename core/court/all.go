@@ -21,6 +21,9 @@ var all = sync.OnceValue(func() []Court {
 	return out
 })
 
+// Usual returns the court that is meant where none is named.
+func Usual() *Court { return &all()[0] }
+
 // SportOf returns the sport of a court; "" where there is no such court.
 func SportOf(id string) string {
 	c, err := ByID(id)

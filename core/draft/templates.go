@@ -22,6 +22,7 @@ type document struct {
 	} `json:"game"`
 	FirstDrill string   `json:"firstDrill"` // on an empty tape; "": none
 	ServeDrill string   `json:"serveDrill"` // for practising the serve; "": none
+	RankBy     string   `json:"rankBy"`     // its points are short and fair to rank by; "": none
 	Wall       Practice `json:"wall"`
 	WarmUp     struct {
 		Title string `json:"title"`

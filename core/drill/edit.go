@@ -19,13 +19,98 @@ type Edits struct {
 	TurnBallsFewer int          `json:"turnBallsFewer"`
 
 	Sources []pattern.Source `json:"sources"`
+	// Put is what can be put on the court: a target, a person or a thing of each kind, where
+	// one more of it goes.
+	Put Put `json:"put"`
+}
+
+// Put is what one more target, person or thing is, by its kind.
+type Put struct {
+	Targets map[Kind]Target                 `json:"targets"`
+	People  map[pattern.Role]pattern.Person `json:"people"`
+	Objects map[string]pattern.Object       `json:"objects"`
 }
 
 // Edits of the drill as it stands.
 func (d *Drill) Edits() Edits {
 	n := len(d.Pattern.Feeds)
-	return Edits{d.nextFeed(), d.turnBallsFor(n + 1), d.turnBallsFor(max(1, n-1)), d.Pattern.Sources()}
+	return Edits{
+		d.nextFeed(),
+		d.turnBallsFor(n + 1),
+		d.turnBallsFor(max(1, n-1)),
+		d.Pattern.Sources(),
+		d.put(),
+	}
 }
+
+// put is what can be put on the drill's court, where coaches usually put it [trade]: sizes are
+// those of a tennis court, for a court of this length.
+func (d *Drill) put() Put {
+	out := Put{map[Kind]Target{}, map[pattern.Role]pattern.Person{}, map[string]pattern.Object{}}
+	c, err := d.Court()
+	if err != nil {
+		return out
+	}
+	const circle, box, gate, tennis = 1.4, 3.0, 1.8, 11.885 // m
+	l, w, walls := c.HalfLength, c.Half(court.Doubles), c.Walls != nil
+	size := l / tennis
+	deep := 0.77 * l
+	if walls {
+		deep = -0.86 * l
+	}
+	for _, t := range []Target{
+		{Kind: Circle, At: court.Point{Y: deep}, Radius: circle * size},
+		{Kind: Box, At: court.Point{Y: deep}, Width: box * size, Depth: box * size},
+		{Kind: Gate, At: court.Point{Y: 0.42 * l}, Width: gate * size},
+	} {
+		if walls {
+			t.At.Y = deep
+		}
+		t.At.Y, t.Worth = hundredth(t.At.Y), 1
+		t.Radius, t.Width, t.Depth = hundredth(t.Radius), hundredth(t.Width), hundredth(t.Depth)
+		out.Targets[t.Kind] = t
+	}
+	spots := map[pattern.Role]court.Point{
+		pattern.Feeder:    {Y: 0.55 * l},
+		pattern.Partner:   {Y: l},
+		pattern.Hitter:    {X: -0.6 * w, Y: -l},
+		pattern.InLine:    {Y: -l - 0.6*c.RunBack},
+		pattern.Collector: {X: 1.13 * w, Y: 0.9 * l},
+	}
+	if walls {
+		spots = map[pattern.Role]court.Point{
+			pattern.Feeder:    {X: -0.3 * w, Y: -0.5 * l},
+			pattern.Partner:   {X: 0.4 * w, Y: -0.5 * l},
+			pattern.Hitter:    {X: -0.5 * w, Y: -0.7 * l},
+			pattern.InLine:    {Y: -0.97 * l},
+			pattern.Collector: {X: -0.9 * w, Y: -0.15 * l},
+		}
+	}
+	for role, at := range spots {
+		taken := func(p pattern.Person) bool { return p.At.Distance(at) < 0.15*w }
+		beside := 0.3 * w
+		if at.X > 0 {
+			beside = -beside
+		}
+		for slices.ContainsFunc(d.Pattern.People, taken) {
+			at.X += beside // beside who stands there already, on the floor
+		}
+		out.People[role] = pattern.Person{
+			Role: role, At: court.Point{X: hundredth(at.X), Y: hundredth(at.Y)},
+		}
+	}
+	ahead := court.Point{Y: hundredth(0.3 * l)}
+	if walls {
+		ahead.Y = hundredth(-0.6 * l)
+	}
+	for _, k := range pattern.Kinds {
+		out.Objects[k.ID] = pattern.Object{Kind: k.ID, At: ahead}
+	}
+	return out
+}
+
+// hundredth of a metre: what is set out by hand is not finer.
+func hundredth(m float64) float64 { return math.Round(100*m) / 100 }
 
 // nextFeed is a new ball: like the last one, to the other side and the other wing, and
 // shorter where another ball goes there already.

@@ -3,6 +3,7 @@ package formation
 import (
 	"fmt"
 
+	"hodometer/core/court"
 	"hodometer/core/lesson"
 	"hodometer/core/play"
 	"hodometer/core/rotation"
@@ -12,6 +13,8 @@ import (
 type Rotation struct {
 	Summary string           `json:"summary"`
 	Places  []rotation.Place `json:"places"`
+	// At is where the holder of each place stands, m, where a drill is played.
+	At []court.Point `json:"at,omitempty"`
 	// Turns are one round of them: for each place those who hold it, by their
 	// place in the lesson's list of students.
 	Turns   [][][]int `json:"turns"`
@@ -94,6 +97,9 @@ func RotationOf(l *lesson.Lesson, b *lesson.Block, at float64, n int) *Rotation 
 	}
 	y := play.RoundOf(l, b, here)
 	out := &Rotation{Summary: y.Words, Places: y.Places, Seconds: y.Seconds, Shares: make([]Part, n)}
+	if b.Drill != nil {
+		out.At = play.Stand(b.Drill, y.Places)
+	}
 	hits := make([]int, n)
 	seats := 0
 	for t, turn := range y.Turns {

@@ -28,13 +28,69 @@ const (
 )
 
 // timing is whether a kind of goal has seconds.
-type timing int
+type timing string
 
 const (
-	noTime timing = iota
-	maybe
-	always
+	noTime timing = "none"
+	maybe  timing = "maybe"
+	always timing = "always"
 )
+
+// Counter is what a coach counts on court, whatever the goal.
+type Counter string
+
+// The counters.
+const (
+	Balls Counter = "balls" // good or missed
+	Shots Counter = "shots" // of a rally, until it is over
+	Sets  Counter = "sets"  // what is done in a time
+	Times Counter = "times" // of a stopwatch
+	Done  Counter = "done"  // what is done, good or not
+)
+
+// Holding is whose a goal can be.
+type Holding string
+
+const (
+	anybodys Holding = "any"  // each student's, a pair's or the whole group's
+	aPairs   Holding = "pair" // of the two who hit its balls, to begin with
+	nobodys  Holding = "none" // whoever is first has it alone
+)
+
+// Description is what a kind of goal needs, for whoever lets a coach choose one.
+type Description struct {
+	units.Term
+	Counter Counter `json:"counter"`
+	Holding Holding `json:"holding"`
+	// Open goals may count whatever there is: their count may be 0.
+	Open bool `json:"open"`
+	// Time says whether the goal has seconds: none, maybe or always.
+	Time timing `json:"time"`
+	// Misses are counted; a goal without them has no success rate.
+	Misses bool `json:"misses"`
+	// Streaks are entered whole: the best of them counts.
+	Streaks bool `json:"streaks"`
+	// Start is what a new goal of this kind has. Most is the count that one which was of
+	// another kind keeps at the most; 0: all of it.
+	Start Goal `json:"start"`
+	Most  int  `json:"most"`
+}
+
+// What a new goal has [trade].
+const (
+	startCount   = 10
+	startSeconds = 60
+	startTimes   = 3
+)
+
+func (r *rule) describe() Description {
+	return Description{
+		Term:    units.Term{ID: string(r.id), Label: r.label},
+		Counter: r.counter, Holding: r.holding, Open: r.open, Time: r.time,
+		Misses: r.counter == Balls || r.counter == Shots, Streaks: r.startsAgain, Start: r.start,
+		Most: r.most,
+	}
+}
 
 // rule is what is its own of a kind of goal, for n good balls at success rate p
 // below 1. Adding a kind is adding a row, and the words of its derivation in
@@ -45,6 +101,12 @@ type rule struct {
 	say   func(g Goal) string
 	time  timing
 	open  bool // it may count whatever there is
+	// counter is what a coach counts, holding whose the goal can be; start and most are as in
+	// Description.
+	counter Counter
+	holding Holding
+	start   Goal
+	most    int
 	// startsAgain: a miss takes the count back to nothing.
 	startsAgain bool
 	// repeats: each one done counts, and there is no chance of a good one.
@@ -88,6 +150,8 @@ var (
 
 // counted gives a law a name and its words.
 func (r rule) counted(id Kind, label string, say func(g Goal) string) rule {
+	r.time, r.counter, r.holding = noTime, Balls, anybodys
+	r.start = Goal{Kind: id, Count: startCount}
 	if r.id, r.label, r.say = id, label, say; say == nil {
 		r.say = func(g Goal) string { return fmt.Sprintf("%d %s", g.Count, label) }
 	}
@@ -100,18 +164,33 @@ func (r rule) within(t timing, open bool) rule {
 	return r
 }
 
+// by gives a law what is counted of it on court, and whose it can be.
+func (r rule) by(c Counter, h Holding) rule {
+	r.counter, r.holding = c, h
+	return r
+}
+
+// from gives a law what a goal begins with, and the most that one keeps.
+func (r rule) from(count, seconds, most int) rule {
+	r.start.Count, r.start.Seconds, r.most = count, seconds, most
+	return r
+}
+
 var rules = []rule{
 	inAll.counted(Total, "in all", nil),
 	running.counted(InARow, "in a row", nil),
-	inAll.counted(Timed, "in a set time", sayTimed).within(always, true),
+	inAll.counted(Timed, "in a set time", sayTimed).within(always, true).by(Sets, anybodys).
+		from(0, startSeconds, 0),
 	running.counted(
 		Rally,
 		"in a rally",
 		func(g Goal) string { return fmt.Sprintf("a rally of %d", g.Count) },
-	),
-	inAll.counted(Race, "first to", func(g Goal) string { return fmt.Sprintf("first to %d", g.Count) }),
-	done.counted(Repetitions, "repetitions", sayRepetitions).within(maybe, false),
-	done.counted(Clock, "against the clock", sayClock).within(maybe, false),
+	).by(Shots, aPairs),
+	inAll.counted(Race, "first to", func(g Goal) string { return fmt.Sprintf("first to %d", g.Count) }).
+		by(Balls, nobodys),
+	done.counted(Repetitions, "repetitions", sayRepetitions).within(maybe, false).by(Done, anybodys),
+	done.counted(Clock, "against the clock", sayClock).within(maybe, false).by(Times, anybodys).
+		from(startTimes, 0, startTimes),
 }
 
 func sayTimed(g Goal) string {
@@ -159,6 +238,14 @@ func ruleOf(k Kind) *rule {
 		}
 	}
 	return &never
+}
+
+// Descriptions are what each kind of goal needs, in order.
+func Descriptions() (out []Description) {
+	for i := range rules {
+		out = append(out, rules[i].describe())
+	}
+	return out
 }
 
 // Kinds there are, with the words that follow a number.

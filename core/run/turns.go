@@ -3,6 +3,8 @@ package run
 import (
 	"slices"
 
+	"hodometer/core/court"
+	"hodometer/core/lesson"
 	"hodometer/core/play"
 	"hodometer/core/rotation"
 )
@@ -23,6 +25,27 @@ const (
 type Post struct {
 	Place    rotation.Place `json:"place"`
 	Students []string       `json:"students"`
+	// At is where each of them stands, m, where a drill is played.
+	At []court.Point `json:"at,omitempty"`
+}
+
+// stand says where everybody of these posts stands in the block.
+func stand(b *lesson.Block, posts []Post) []Post {
+	if b.Drill == nil {
+		return posts
+	}
+	var places []rotation.Place
+	for _, p := range posts {
+		for range p.Students {
+			places = append(places, p.Place)
+		}
+	}
+	at := play.Stand(b.Drill, places)
+	for i := range posts {
+		n := len(posts[i].Students)
+		posts[i].At, at = at[:n:n], at[n:]
+	}
+	return posts
 }
 
 // TurnState is who is where now and next. A turn that is full stays until the coach, or
@@ -185,15 +208,16 @@ func (f *fold) turnState(i int) *TurnState {
 		out.Until, out.Secret = d.Until(), !s.Told()
 	}
 	if t.By != ByScore {
-		out.Now, out.Next = f.posts(s, t.Seat), f.posts(s, t.Seat+1)
+		b := &f.lesson.Blocks[i]
+		out.Now, out.Next = stand(b, f.posts(s, t.Seat)), stand(b, f.posts(s, t.Seat+1))
 		return out
 	}
 	queue := func(next bool) (posts []Post) {
 		sides, line := s.Queue(&f.plays[i], next)
 		for side, who := range sides {
-			posts = append(posts, Post{rotation.CourtPlace(1, side+1, "plays"), f.ids(who)})
+			posts = append(posts, Post{Place: rotation.CourtPlace(1, side+1, "plays"), Students: f.ids(who)})
 		}
-		return append(posts, Post{rotation.WaitingPlace, f.ids(line)})
+		return append(posts, Post{Place: rotation.WaitingPlace, Students: f.ids(line)})
 	}
 	if out.Now = queue(false); t.Full {
 		out.Next = queue(true)
@@ -204,7 +228,7 @@ func (f *fold) turnState(i int) *TurnState {
 // posts of a turn, those of nobody left out.
 func (f *fold) posts(s *play.Script, seat int) (out []Post) {
 	if s.Round == nil { // all of them hit
-		return []Post{{rotation.HitterPlace, f.ids(s.Here)}}
+		return []Post{{Place: rotation.HitterPlace, Students: f.ids(s.Here)}}
 	}
 	for p, held := range s.Seats(seat) {
 		if len(held) == 0 {

@@ -98,6 +98,7 @@ var rules = map[string]rule{
 	"watchLesson":        {Coach, ""},
 	"draftLessons":       {Coach, ""},
 	"placeDrill":         {Coach, ""},
+	"draftShortRound":    {Coach, ""},
 	"matchFromBlock":     {Coach, ""},
 	"listLessonVersions": {Coach, ""},
 	"putLesson":          {Coach, "changed the lesson"},

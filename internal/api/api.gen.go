@@ -1041,6 +1041,9 @@ type GoalAnswer struct {
 	SecondsFor80 *float64 `json:"secondsFor80,omitempty"`
 }
 
+// GoalKind what a kind of goal needs
+type GoalKind = goal.Description
+
 // GoalQuestion timed counts good balls and bestRally the longest streak in the minutes, with count as the mark to beat; teamTotal is filled by players in turn, each with a rate of their own
 type GoalQuestion struct {
 	// Basket 0 means balls never run out
@@ -1250,6 +1253,9 @@ type Notice = plan.Notice
 // Numbers defines model for Numbers.
 type Numbers = []float32
 
+// Object defines model for Object.
+type Object = pattern.Object
+
 // Offsets defines model for Offsets.
 type Offsets = court.Offsets
 
@@ -1284,6 +1290,9 @@ type Pattern = pattern.Pattern
 
 // PatternTurn Times in seconds from the first release
 type PatternTurn = pattern.Turn
+
+// Person defines model for Person.
+type Person = pattern.Person
 
 // Place A point on or over the court, metres
 type Place struct {
@@ -1407,6 +1416,9 @@ type Role = access.Role
 
 // RotationAnswer defines model for RotationAnswer.
 type RotationAnswer struct {
+	// At where each place of the sheet is on the court that was named
+	At *[]Point `json:"at,omitempty"`
+
 	// Meetings How evenly it mixes; excess counts meetings above the least possible
 	Meetings *rotation.Tally  `json:"meetings,omitempty"`
 	Rounds   []rotation.Round `json:"rounds"`
@@ -1420,9 +1432,12 @@ type RotationPlace = rotation.Place
 
 // RotationQuestion defines model for RotationQuestion.
 type RotationQuestion struct {
-	BallsPerTurn  *int                 `json:"ballsPerTurn,omitempty"`
-	ChangeSeconds *float64             `json:"changeSeconds,omitempty"`
-	Kind          RotationQuestionKind `json:"kind"`
+	BallsPerTurn  *int     `json:"ballsPerTurn,omitempty"`
+	ChangeSeconds *float64 `json:"changeSeconds,omitempty"`
+
+	// Court a court to say where each place is on
+	Court *string              `json:"court,omitempty"`
+	Kind  RotationQuestionKind `json:"kind"`
 
 	// MostWins winnersStay; out after so many in a row
 	MostWins *int `json:"mostWins,omitempty"`
@@ -1733,22 +1748,22 @@ type Unit = units.Unit
 
 // Vocabulary The words shown for each id; nothing is matched by them
 type Vocabulary struct {
-	Afters        Terms `json:"afters"`
-	Agains        Terms `json:"agains"`
-	Ages          Terms `json:"ages"`
-	Bends         Terms `json:"bends"`
-	CourseManners Terms `json:"courseManners"`
-	Dimensions    Terms `json:"dimensions"`
-	Directions    Terms `json:"directions"`
-	Efforts       Terms `json:"efforts"`
-	Ends          Terms `json:"ends"`
-	Equipment     Terms `json:"equipment"`
-	Focuses       Terms `json:"focuses"`
-	Forms         Terms `json:"forms"`
-	Gates         Terms `json:"gates"`
-	Goals         Terms `json:"goals"`
-	Holders       Terms `json:"holders"`
-	Hows          Terms `json:"hows"`
+	Afters        Terms      `json:"afters"`
+	Agains        Terms      `json:"agains"`
+	Ages          Terms      `json:"ages"`
+	Bends         Terms      `json:"bends"`
+	CourseManners Terms      `json:"courseManners"`
+	Dimensions    Terms      `json:"dimensions"`
+	Directions    Terms      `json:"directions"`
+	Efforts       Terms      `json:"efforts"`
+	Ends          Terms      `json:"ends"`
+	Equipment     Terms      `json:"equipment"`
+	Focuses       Terms      `json:"focuses"`
+	Forms         Terms      `json:"forms"`
+	Gates         Terms      `json:"gates"`
+	Goals         []GoalKind `json:"goals"`
+	Holders       Terms      `json:"holders"`
+	Hows          Terms      `json:"hows"`
 
 	// Kinds kinds of block
 	Kinds      []lesson.Description `json:"kinds"`
@@ -1764,7 +1779,10 @@ type Vocabulary struct {
 	Strokes    Terms                `json:"strokes"`
 	Themes     Terms                `json:"themes"`
 	Things     []drill.Thing        `json:"things"`
-	Withs      Terms                `json:"withs"`
+
+	// UsualCourt the court that is meant where none is named
+	UsualCourt string `json:"usualCourt"`
+	Withs      Terms  `json:"withs"`
 }
 
 // Watched defines model for Watched.
@@ -2033,6 +2051,14 @@ type PlaceDrillJSONBody struct {
 	Lesson Lesson `json:"lesson"`
 }
 
+// DraftShortRoundJSONBody defines parameters for DraftShortRound.
+type DraftShortRoundJSONBody struct {
+	Date     string `json:"date"`
+	Start    string `json:"start"`
+	Students []Id   `json:"students"`
+	Title    string `json:"title"`
+}
+
 // WatchLessonJSONBody defines parameters for WatchLesson.
 type WatchLessonJSONBody struct {
 	Lesson Lesson `json:"lesson"`
@@ -2239,6 +2265,9 @@ type MatchFromBlockJSONRequestBody = Block
 
 // PlaceDrillJSONRequestBody defines body for PlaceDrill for application/json ContentType.
 type PlaceDrillJSONRequestBody PlaceDrillJSONBody
+
+// DraftShortRoundJSONRequestBody defines body for DraftShortRound for application/json ContentType.
+type DraftShortRoundJSONRequestBody DraftShortRoundJSONBody
 
 // WatchLessonJSONRequestBody defines body for WatchLesson for application/json ContentType.
 type WatchLessonJSONRequestBody WatchLessonJSONBody
@@ -2497,6 +2526,9 @@ type ServerInterface interface {
 	// PlaceDrill A block for a drill, scaled to the court of a lesson, and its place in the lesson
 	// (POST /api/v1/lessons/place)
 	PlaceDrill(ctx *echo.Context) error
+	// DraftShortRound A lesson of short games in which these students all meet, to rank them by; it is not saved
+	// (POST /api/v1/lessons/shortRound)
+	DraftShortRound(ctx *echo.Context) error
 	// WatchLesson One play of a lesson with dice, as the events that a coach would tap on court
 	// (POST /api/v1/lessons/watch)
 	WatchLesson(ctx *echo.Context) error
@@ -3464,6 +3496,15 @@ func (w *ServerInterfaceWrapper) PlaceDrill(ctx *echo.Context) error {
 	return err
 }
 
+// DraftShortRound converts echo context to params.
+func (w *ServerInterfaceWrapper) DraftShortRound(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.DraftShortRound(ctx)
+	return err
+}
+
 // WatchLesson converts echo context to params.
 func (w *ServerInterfaceWrapper) WatchLesson(ctx *echo.Context) error {
 	var err error
@@ -4289,6 +4330,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/lessons/watch", wrapper.WatchLesson, options.OperationMiddlewares["watchLesson"]...)
 	router.POST(options.BaseURL+"/api/v1/lessons/drafts", wrapper.DraftLessons, options.OperationMiddlewares["draftLessons"]...)
 	router.POST(options.BaseURL+"/api/v1/lessons/place", wrapper.PlaceDrill, options.OperationMiddlewares["placeDrill"]...)
+	router.POST(options.BaseURL+"/api/v1/lessons/shortRound", wrapper.DraftShortRound, options.OperationMiddlewares["draftShortRound"]...)
 	router.POST(options.BaseURL+"/api/v1/lessons/matchFrom", wrapper.MatchFromBlock, options.OperationMiddlewares["matchFromBlock"]...)
 	router.GET(options.BaseURL+"/api/v1/lessons/:lesson/versions", wrapper.ListLessonVersions, options.OperationMiddlewares["listLessonVersions"]...)
 	router.GET(options.BaseURL+"/api/v1/lessons/:lesson/sheet", wrapper.GetSheet, options.OperationMiddlewares["getSheet"]...)
@@ -6546,6 +6588,45 @@ func (response PlaceDrilldefaultApplicationProblemPlusJSONResponse) VisitPlaceDr
 	return err
 }
 
+type DraftShortRoundRequestObject struct {
+	Body *DraftShortRoundJSONRequestBody
+}
+
+type DraftShortRoundResponseObject interface {
+	VisitDraftShortRoundResponse(w http.ResponseWriter) error
+}
+
+type DraftShortRound200JSONResponse Lesson
+
+func (response DraftShortRound200JSONResponse) VisitDraftShortRoundResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DraftShortRounddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DraftShortRounddefaultApplicationProblemPlusJSONResponse) VisitDraftShortRoundResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type WatchLessonRequestObject struct {
 	Body *WatchLessonJSONRequestBody
 }
@@ -8711,6 +8792,9 @@ type StrictServerInterface interface {
 	// PlaceDrill A block for a drill, scaled to the court of a lesson, and its place in the lesson
 	// (POST /api/v1/lessons/place)
 	PlaceDrill(ctx context.Context, request PlaceDrillRequestObject) (PlaceDrillResponseObject, error)
+	// DraftShortRound A lesson of short games in which these students all meet, to rank them by; it is not saved
+	// (POST /api/v1/lessons/shortRound)
+	DraftShortRound(ctx context.Context, request DraftShortRoundRequestObject) (DraftShortRoundResponseObject, error)
 	// WatchLesson One play of a lesson with dice, as the events that a coach would tap on court
 	// (POST /api/v1/lessons/watch)
 	WatchLesson(ctx context.Context, request WatchLessonRequestObject) (WatchLessonResponseObject, error)
@@ -10676,6 +10760,52 @@ func (sh *strictHandler) PlaceDrill(ctx *echo.Context) error {
 	return nil
 }
 
+// DraftShortRound operation middleware
+func (sh *strictHandler) DraftShortRound(ctx *echo.Context) error {
+	var request DraftShortRoundRequestObject
+
+	var body DraftShortRoundJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DraftShortRound(ctx.Request().Context(), request.(DraftShortRoundRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DraftShortRound")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(DraftShortRoundResponseObject); ok {
+		return validResponse.VisitDraftShortRoundResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // WatchLesson operation middleware
 func (sh *strictHandler) WatchLesson(ctx *echo.Context) error {
 	var request WatchLessonRequestObject
@@ -12502,517 +12632,527 @@ func (sh *strictHandler) GetVocabulary(ctx *echo.Context) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7P3rkhw3liaKvgosTo+xyjqYzEwyKTLTzg9epCrZSCUOSbWOTY3GDBGOiECnB+AFwDMYkvG5zgPsF9uG",
-	"tQD4DXCHRyYp9d7TP7rEDHc4LgsLC+vyfb8v1nJfScGE0Yvr3xcVVXTPDFPwL7oxTNn/KJheK14ZLsXi",
-	"eiHYJ0PkhpgdIxXdMrJiG6nYYrng9ud/1UwdF8uFoHu2uHaNLBd6vWN7alvb008/MLE1u8X15fn5cmGO",
-	"lX1QG8XFdvH583KxlrXS7PvCPg1tVtTsmibx58Vyodi/aq5Ysbg2qmbtb/ybYpvF9eL/86QZ3xP8VT/5",
-	"voCPFIqXZfIb8OvJn3jr2rbf2Si5H06inbwNV9qQgh4TUwdvZn+SHuFzW7pPz5z98eRB/Q1bth8paVEw",
-	"lfwM/jz6oYoaw5R99X//8/zxS/r4t1eP/+fjX3+/XD4///xvi5hUlExrKdIfhZ/vKxUl33MTvtBbEPyx",
-	"3WLBNrQuzeL66nxpBZvv670T6z0X+K+LMBguDNsyBR+Smw+mLpgwQ9k4cLMjZkcN0e6RuHw0v84aoqrT",
-	"k6jqe8+g61XyE02v7/WZWhhexvdVQY8E1A6oqJLq1ARiG3N32EGqQg+/TMvSaUXNCDxDqGKEC8KNJoab",
-	"kuklsV/WRCoipGE60S/8QkJnXsR0pl1WpispNIOuvVNyVTLQO2spjBMzWlUlX1Pb4ScVPvHv/2k3zfXv",
-	"mXPg24Uvdsf/ixXYA9XkoKTYEioKcrB/MpIUEiUDG7HfeLVeM41HjpIVU4Zjv9eyOr6tWXRd7WRqO7O3",
-	"dlLt0q7LerWEL/mFJrYB+5gsC1h/KgglB8Zub8hGokDIgwDl5OZwJWXJqFhYVc3FlqlK8diudCeekjKc",
-	"fvIgCK3NTipujkOdtVzcclEMW9rJA7yumbpjyvZWMbresWKxXDBhVcY/F7SUwqpqebAbcsNLEBa6Bv1d",
-	"KfnJfq8qKReLXyMfLrm4jcloUSimNdOEkmonBSNrKoh9G6fnsJNkRzVZy72VXCuehu315M6QUv3Axa39",
-	"susKVcpuFy/Sicks2B1fM9R1VN/q2BzKion4Pm/mbyVrKwSSmB3XZE/XOy4YgTkE8bBtEyFXsjjCGM2O",
-	"He3ujEpBRbWudorquBii/MA0aWYILtOwFSVLNjVv7+0zds6UrFdl5HOwgW4Zq3SQd2JlgVjTgKwYF1ty",
-	"UNwYJm4I21fmeG0Vy87+vZAsOp9G1Tp26MAG82JRMqqEhhm1j7fE9ZEeiP09ZeRz+yT4J663mz8nPp01",
-	"cbvKy3gze8ugPZodIVf/ydbGfvOVUlRs2d6rwqLgduS0fNdSQBtaaraMbFdKtkrWFdnLO2bXQsl6uyOU",
-	"rEq5vsUd2dJiK1qWkd2HdjKxB4Vtx4oOqUq6Zjfk/Jps+J0dQzAirto2xPnQhrDDLUu2NhKt9fDixfOp",
-	"FzeMFWz2W3sqROw+QAXhhVeJd3JNV3VJ4ThrnVrPzmNb22r1yERpA2eUJiumecFQ+L1FHqStfSZexprf",
-	"00/f48PPJ2TODW0gN8vFp8db+dj9ES3Ms7YktR54zPeVVMYZtzsQnELCberJWir2xBmo9tuvQWymxLAr",
-	"VLQrwGN7rd1Df9PJurLgIfiJRQ4t1ELWlClh0slhx/AUxnFZNbyxmqiIqkNe5Nh1qRPzdBHbU7PeTX36",
-	"R3joM2yA2rDuxnj2YsKYXy7QlhuYabH+VEruK7xsxwT58nxckC8uhycsTlSnxdHBwhh7++M80iyLnbtr",
-	"WuPWpGQt6XoH5yBd3wp5KFmxZcWSrI6EF4mN+nx8eJfPIv2oqJga04cKpQys7CzdcEcVp87rETlzC77Z",
-	"MKXBKNJcbEvm72LaGp90qI1m7OQV2/KUSWPoltljF54h9ibYPhMun04p6RWL7R+3c6ze1zfk9N20lnV6",
-	"zmxrW0lLbc0tO3NwrFHU3qjqH/XEwu2p8/Pz6cNnTEbWNcvaSHpNY2aWoWrLjCZakj0VR2K4vaRRTUr7",
-	"Q3sBOvN/dnkVviHq/Qp7qptr/bS6M2xfyYilYA2IYXc2VBFaUWXiMxvv5aCLvbOv7UWws5N3CP4H7p9T",
-	"D8CWRns+XM4D5cauWErOpGakkNaS14yYWtkrtj1/hDRdIX4edS+2Rw+ayhmUqD2aUyBvJl47E/B0Q+At",
-	"MzTmy4DRck3WtFzXJTWsAH1kzUawO4kU5XFgfOJJO7wRUm0+cryLZZ0TP/gXIpe6kt2xsnRLFFrr9mPD",
-	"P01+AibiO/4JFn1HYc78DRg3pRXLHSyrVS12kWplrwe4cZYLRdcsegM+7I6dzg3vQWMGIXQGGwGLKHql",
-	"6M+KhDNjZEpWDG9eMc/DvMnaceN3yEABtXbP+M73DzbNLbGL+UNWEk31qc6DnL/3D0c3oZu9tnC1pHZi",
-	"L1YlFWduH83Ziva9ZiO+b42mvxUlOJ/QCyX8zY9IQZi1gpxU9ix2q6pby9A6zkpGtXmV/h2uhTp7r/qO",
-	"v7OvxdZJs7UUMa+l3BDqez88ynZUzegFSug7O6hYF+r93loZ0b1YKxHpnNV2YXrBkQPzskR3hLfHVkf7",
-	"b67wR+8bDOGA0PXhfwznvd/p8X/3T1I3wrB8fmDN/Ic5XTrp6IjChJBvpNrDMp8FQZ0j6+F1FHjF7UrO",
-	"8oTAgeQNf2vya0JXskbTD8KCYdZ7O4FHQmCUbOS61kND9IaUbGOIrM01CZZlWG7B4IqZYariZEw9WFAz",
-	"uDIkb5I/iaxHp6+RVzEjVzEta+U2/uh+Dw+CwUkHI72KGb9uBrP3M5qo46aa2bF91E9Kg5f8wNhtd8Gi",
-	"N7JacH+1cDG1xZ4Zxdctr3j4A99XTHFaRo7+uHmrF14k3Ir7eRsx9z4vF2+oKsBrOTjL2aeKO+WIGwuX",
-	"8vmzRWxlc90fe1qwzCZlxQQ6ajIe1mytWMTra2RZECmsTgV/DtrR0Issy9k96SdjQoFRiPqchUnN1F52",
-	"HErQ8gm+Dz15Y21/EY+tyI1hcETTsoSIlLWYnTDCBfuRJuud5Kiis6xnET8uFN/uEhZdiBIOLVMlO9ZZ",
-	"eCk2wT4UKOLiWfL9aiibtLjjazZt4BcFU6/wWQjnrUvuRGo4HhfTz2oTJFnesTFbGI39DNH1HsHBPCpG",
-	"Xexy+FPdmeGEBLtrHzy8tB3KsXjtMTccTXCx5nZludA0IWvBiTXee9dtf2mF5mID8B2IhXtaB6vdGWih",
-	"RIcwupQreZeIlWm6D1tvU0qpYmZmevK27mzuGQ6N91HToybchOAX2oL44yMIFhexESVmPuWVgw4+ckH8",
-	"6Ay5fo6e2RS9rrpWLK637C9OAxtv9qx3VKwh8O09bNRY/QWXJCIVWTFjWHRaU3K0XBjFH2Zv7llC+6la",
-	"zBN6vZMq0dYdLWs2fZuFCzs+ix3zjU7v6pji9Wu9RWMBp8yt3tKJfI6+0Fys8470Xi+aJCrc6NiQV6x+",
-	"Vy69sneaKXpKyMot7CDZYpYcWLvpseH76BZYHU22NeRzAsYVnAv9wrpi6xPmhTZSsbM3sjrOtizgVehB",
-	"f/2Kjuy1XTaQYjKiWSHDgEi8jrqchEmryq0Jfjd8JL6qtTDvqdhGtMnfpCzA/NFL4rJeVkxbHa8YvV36",
-	"O7KzfG/IS/uXi3PCPq0ZK0gpD0ty0fmbJju+3Q3MJfhj3MMhD/Ef9oyKqN9qzwpOo4ZWP1prW8AvhLeW",
-	"2JUJCdlKWp7hnM25OYPr8TPOucK0kBnhnhk30WPECXJhlf+PUrg80UH05Jup6GRzgftmKN7szsUqpu60",
-	"fls3DtowSWcuITfmhvXZr1PN516Q0MHQVVpz1oIqf/Z1Z9m162IKkGS2traL3cyJWObT5+M5B5GYaq6v",
-	"AWdj8lunRavtAVKkMye5cXcmzE/u3tyjvc13QLjhewmyak7JqgKHjqJw+Yj68hm77Yzy6mI8Xhi9SaEb",
-	"Ysblv1nLp88jro8Tp19uNqdKb+5mMjLnKRchmUot7U6ly0k3cmLGohkFf6ijKj81gCnNZeLGb6XoZO3j",
-	"3KBT50DwqY27zHorg2+Nr8rV5YTp67R8MwnLrjUc8ab1d5I7x5ZeVHDGGs09cUTjWXL2xtd45J/S7hRq",
-	"zukPXt8Mz2M9eV1zHYDrKd0Y1Ji50cTlYsvv0D2V/0opaTFmjbeOvohSb5TR8Mda17ScvkE1K+g/5V/N",
-	"ueiMbJvedxrZCpU8fo79xPnZmBAWkK2ZshJs/nVZr56gdHqZiXh2rBUdXb6V/DR+eVKM6nkSsKeTUeB3",
-	"kmNS356L7Gdn3bf2kPdtu7J0Y8hZ/R0tN15XRWx7+/MvvMBfe64zyN7V0dcw9UpPi65/cBmai3U6lRrB",
-	"xUOv5IpqZptNXB3dOX6fxfOnfEYb8XVuTvI565zsjWCRzbNmwigWXdpKdnIhuj/8VBvNiwynj/uAa677",
-	"cmw4VUmPcdMXFB0B/5GGvDty2PH1jvyrZtonI295JLRpBS8i1axKbIWcxf8HPA3RPXmHTobxeXCLiV91",
-	"L8XGv6LTJ1/r4xuG515PJcaD+DMHtqVVXFWwXlCl7SHo+BsjN5DMb09vndbDBypMhgZyZlB7W63sjf2A",
-	"aXLQ9zA6HH5UQuk6Ik4JKWgeH3p/ZfW+2k/3GxpwEhPeisYRaFke5wj6yELeybJkx4wYmBdo11asX5Ae",
-	"Nsw+e5BdNlNScue8LSPTEw+pbj9SdTt2RlVMucTuaEpYIhjZl4XQiH9ltu8cpWTpxcrl7q2wcAd1pVMr",
-	"iVjVa4qVEYMxqFp8iJ8JrrJw9AxPHP0+uOg9El7e4ACx9qnq1oW0zrvUQfibHLcmsM38y20wBPpHcTKI",
-	"5cs9c/sc85Y4I8E1tgy9Pi2Y4lpzAVecoazgiY8KDc9r2ySheym2BG6ikEfEDVanabD+Y66Fqhtm6vxi",
-	"pmMhWQu1Ov6dikQYPZVfMHtlXFgEvpQzlYZGKwytQcQKIsWSaCNlQaiStYjX8BziZW2om6EuYs+MYiGj",
-	"C+xqHwA5YDTClxlulBQG/khsF7RLITOPNHF5cb0DsI6fJLI2SY2hmbrja/ZD1w5vB0jFtK42YPO1m4KP",
-	"LppPx2Y/KNzxqhWpzC/wZHSlvRS7FcfNsMQbqV/QJkMETNvORax97Wp0a6NJ0Wj39x9/o220qd8UGR4b",
-	"c/bGuYPm+WvwdvKmVncMt89kDNLXeg5WEyPlWQ/HIsfu9dhivo3dGXS93hGqyeX55fPHFxePL1/CqddB",
-	"tfj192efH+N/XDb/8W8xxfQ2amlnB+ILHvHobyVuP8RCOOxk7MMi8wuz6pl3PJH0Yjsx7Yjw6g277CqB",
-	"i1h+SzS/7C1miJ6cW/aWKX6XSAT/OxQDb/i2RjiCpjbjxv3V/k2pI5xFvPDoBFwRLqraDDPO7NzXJY2f",
-	"5akjHlpKH1ZJ46QWfPIc+9k+k3AawPs5x82eqtu2YaXqEuu4KzR3FSYO7tlequM8AwtTX+PilWfnts9R",
-	"rz79MoT23RgmRA6yVs9aEjNHA2LKK4qcz9jrxddZLFnI5whhCXkEPeGEwtvkdM/Z+L5mNCcjNTsvxhoe",
-	"x7YsdcAA1rJg01nA7RV3+uQAx6XPqoGeL3G+c7WMy7s5Xc94SIThpdrtnqHZW/G1qVtADYrRQi+Jkgey",
-	"Otr/uSaQMAAtLGd4LGtVTm8c+9ASexc9KH0i35yYmAcZm4qKrai+jaUwY60kwOxAWSRk3gh2xxRRtSBo",
-	"q7WhmaZxFVyNc6pI++kJRdrrmj1o0TeUTmQXyi+tpUIVw7TBJdHc1KCurNWv5C1bkoIrtsY/ob0QAHxu",
-	"uUHYooyqi7EsEUzzjKn6HTcmCgQBeDTc+NxHyCZ1CWhx4IqLdPJ9X4XC6eyLhbg2NwRzr+zffDbIjt6x",
-	"8OXJ0tL23XtSXG7x8jGj+iZkovoUDehvQZw3qV9qKIqsaPf0+RDA7PKD6GMJldCzmPa45fkgBv+dG7s5",
-	"epXh54lK1Rz10gqg5iANBEt/wifgHrNv8PXtz9WPkaSR5+ej9dp4tXP7I6dv9oDTieMDCtM64HKa7GRZ",
-	"hJxAqQpmbVUX/gBtupUB8sbs2P6GCCnYNXHbtkHgakGUPNLEoczAry2omtMwE3asTCBpQYm8HQJBRSGF",
-	"A9RBZKYZADeDrKtnuDBB0mPbJ18JP9IEV2ZajfrQYX8BITdtJ8mBcgO14Nzl7WNNqn2NrNiO2z+YqDno",
-	"zbzxHsT2L59KknoRS35250xcGqFAB41Z74fabG7a5To+kV8eBMbfXGxOHsTjoT5uX78RUfL88cvHv/57",
-	"9MYd+vaPKEJZKDxsdyG8465+pb32KSbonoutHUmDkrPj2sg+qMbzRPrclp2cU4QQSfEDbitpaY0gPThA",
-	"A3iE8PCthJslwguYHVOYPOxXwdRKXMOoAEEkKli+oCo+ka4Ya03tMgZYp62UBZGK7LnWrDhRM0R37fAW",
-	"k1GpNdXGCYVb4zsmhmSSQFjBve9c3Lg4eO9TVkJrAQ4IVMu0B5P1FXBVgvGYM40oQwk7PuAKw05uxoj6",
-	"YYnAd+dfYKjxUqNQ2IzAPLJikCMMyFccCwu5Jlht4i1eRte7xXJBE8YuJJNPQe1CwvlysUvWGEg48nQA",
-	"3SFY5nhD6EozYa6J60VzZ+bgd2F0H+1VzEZG/JFGl9mh3rLKkFpYG0FCYRKaoqADrQi2cBk1sza2ydCA",
-	"IkMDg7rVTQ1nM1LbQ7zFgKnRyOL0h330PA5O6aq+QDA94s6G6s598uLsatp4m67FDLEjvaNVqpbO/hTq",
-	"WHfS4O7ggLeE2DDLFLZTM1tU5AA92eZjwHz2z644jd7iwaCXsA1Qw/uN2S61RQjTU1T7LLUSZm7yQZCV",
-	"SWMan4LIGQDRdBCr5uWfuy+29WRodiKNOpZFfWr3+9vL2vf+hEcELK9fOxL+cGN1ym98yFY577nwvo9Y",
-	"JBP6mn1X/Igfn3Sp5GeIA17K1FdrJd7XJUI02BdeJ0BBQa05G6x13PiiXLAnxU0InAIUChOFRkPtwDUD",
-	"7w5cg6h25rRi61spWDFAkLs6nyxQaCXydrt6dUMoKeS6thc8KznuSfLMYRgX7hRqro84OiYKwu6YOnqk",
-	"GXcqPVte/TopUJGUdO9KCNkJ6A3zt/32vaO5PLcz1L3DqbkyNGIVDPLgcuzf3dvruQwEB+DhazkP0aEx",
-	"4UuGM+bsrQMTzI8coC/ts/e5vtmxdcSNHHVkZuXFGFflnuPXSZWdDkrNCj6KHXiQ6nbFxHoHEC8APrze",
-	"UbF12wIOVCt1KzfxvZAX+2S+c0HUsX0Jz4QoUsLnuLLD1Yg9ZD+3TIAMOel5pEnFZFUye5nBCdA35PEF",
-	"3KcE43ajto/AQeqWTpWb9COpqU3i2vAvZCWEeBn+jh06yW/tz/tnfpSdNN5UN8Ii9F8dfK5ZgFhfBePb",
-	"3UrWM9Kk/uFfiWYtS8Pn4GnBpvoHvBRrDlXKpE0HT/1Um1LKW2dUHeZ4DHOOGfe4PW0wvs5YOTm8X/Cp",
-	"QaoLKmfXRhhmM30d7YbbOQeX7bXd1KfBsr1tSFr64FE///z927tvwFsvD0yRNbUnoat2Fg53wgG1Oofn",
-	"jld6mKVBH//2q/tfICC5eplI0WgJxTDflMVqKv1t9fGFh47zOJXoeaH2ghENeW74eHXJPEznkq5YvIpF",
-	"1mYtc3LPsInmBQ/bkaNqkhAueceMSxvcOMVi3/ETlHW8ujW7x/nqN/EwQWd6Eb6DrBCMYJbTe7N5XG42",
-	"2tm5Yy/85B4LIYYZn2gFFvJyUfsqLYbcGjlTneXVwJog9ZHZMQG+bB3IORxby3jCVrAA3HibuWqGlCUZ",
-	"fiT3EI3/aKzl++xQTe9Y8crEpq4suYMPJJCtQC5efnO+WOYkTpxSk+d7ktzgvYl09wF91pmOk4rxQls4",
-	"vXVTwdlX/uBNBmmyykhHGRiSjh17zrmb7sUixY8wErHo+igbn+Tji2tnJLogGmr6W4EekEgOTBINx95A",
-	"4iZZC156+FoUWgghDVqxFq6xT0uipfOwog/ZGd5CEpcqM+HobkFHQ4eDjnYpqklMqm+LGGrJa2YOjIXI",
-	"I6BeaysowGcCd14uCGQbwxowgbnD1x7IpMX6BOU4IREZwvkuTgnNyo3jXeuB+lFVHkertiK4yoaNVI6M",
-	"n2z4PdfIcqy4PmJWwSSeZFV9qw3fU8NeCe1M/969MaTSRsBiEVWP20VB7yxX6xJdr/LOzT7mFWck7Rbs",
-	"jicChHJDSkFu89rxODQZj5Zy+6FSjEZ2+J5RQdx3l+QWBQme9UOjLZlCV0PWFw8JkrcX5+S/kTVThnJh",
-	"jsE6BIHNabtfDYnr5qFxHGJPM+D2fEe3pZOL/+FqHr8g0E0UN8njT4I/u40CG+i9NNP2eHkUn50Oo0DH",
-	"0fXY/2W4OD5B5KEYRxQteCw1a78MQW23Y8BrDwC6E6PphBjOzi9iUM04MTEH49GquiWhes1EgbDaJwWa",
-	"vfWanuVo2M0t9sOs1lbK4oQ+jK8JDSsSwIwp3z/AmrjKxD7SENDnBDxSCFxxQfZdgW80ja9AHu9QN4no",
-	"7GJKV+Dx5y1pmNcwTxMO+vbStEu1Th8swxquR5ootmGKWSu39EUsDzhor7QDdonfNaND//YuhzSsdzHc",
-	"M1FkAtckqjzGvfSeS2CCDsYTTU33oq29XawgL2Eqn9RpmqypX+Q6/cYItpncTE9Q6wbcC3WyO6ZoCelW",
-	"BcfkMu1yyk4GJRqNa0FOTByo/kG/09rJ7SdjzFKVzK961IZVI6RGiylhmsmb82mAJHUeRxUHHsSsRvtA",
-	"o+0KBF+I4fMpXOWchOP0gNV0fbjRsagJRLRgX0yY+qoWZ6iA5pj6qkZL30dE5oNUZVa6tudEV3j7W5eM",
-	"KmeJumxtWrFPo/iAE16nNfvpzlkAtIptVvSPwE0cMnMUKxnVDDlBMai6iNoT2WMdgTPAcGJc+JUsXYkO",
-	"1rly0+RiHHYS6hR23ORkhe5i94h7UOOxWFrA6e1Z/RWHPzghaSF/XZKgC7nIHTu4LKVwO1zzzfCGUB4h",
-	"5SGK6dG7uaPT6Oy7GTWKeHn3cSG7qzkrixbFcx+Rw9NJDXcbd2nUEyB/8NjSt5RVAue7c1r9m3NJD6Tx",
-	"FSLyOFcfFUTTI9nJQyiBCOWXA19OMVLFidUfkDfBBXlCK/7k7uLJiuo4ZW4P5bYRsKYQs9d+O5c+cB37",
-	"/jzSkcqsluNogAt3iKPhyNiMQR5eU2v65QpEs4G5nS/RQ3Nnl5B+ga50+rBsi0hYyyxhd+J6oqyXVm+k",
-	"fG+hHi4SSQQPtKzt7Uhmk3O/o2aXxBCBcznPb4YfHnYYT/28NowjoMt4NLdbx1Mq/j8t7IvBOsEhxGSy",
-	"MWVSwQSM4RIEIut4QH0sGhEkMoayYVTzVZkAjeMiIBRG4hIoFRz02UYqQolH4olReWRcTVthxZLWYppE",
-	"9wd8CrI3qGI60VPU53KDtYVWhwPhMGr4g6zLghQyb74EM38PRtmcxQEmiiYiv1YSOPFnea5xl//+AHtw",
-	"hMfEyudH+Q+Wi4FhZL3esSj1uAutOH8PZDYB+goVhZsPIHMQdVlmKpaP9mOJUfUNCi/ZYbSxzYaKMdv5",
-	"3B3ht5BlRVBWMQ9EwuDYJ7o25dFXFcFeX5KwsZeuHkYUBJTh4DpUGm5vph1mqvMJr1TXm3kVdWV61Ttb",
-	"cOMuMb90DQnsVFUhVYx2+bYaFM1wpRvB1WyXZpdZNZYna1NDK5Y57I5j9nHMLbuOq1EMk1q9jUw4hBpy",
-	"JP9fcn4D0S5ZG6srWp3EqG5vzFJBBrzv1un33VMUb3Oja+S0d7sLAVJ3YrhA9g7DqxsKxJutak+uSbjn",
-	"jIj8ZBGE05a+UhSSnKFsoNchP3HUECBGdHnDl1fEKiT8LQwvqghoqWUYVvT8CxZLLxjwBNbcTfpUfGnC",
-	"8Wy/wucG0Fo36P6l3PB1Kde3B64ZejmAgQYqJ6Xmht+hClvX6o5p8K1PjOCyH3K5jEdcmuv1/Vv7nEA3",
-	"ZIqacP1za3s5rmOvOtv86fmIsdlnvGtL2+g3XnRDPJfLhe7t6zk4kWFXjxEdxmnbHa4QFwRPzxu3K7BU",
-	"swEj+vD9/bgSXdoG6KjoAS2lOUh1m7q7sM3G3YGaWjh9xGLIW4w8aqOYge1VC2WtEEAxi+L/MFZkXyyU",
-	"vcVlPqtLBxg399bgeuRb8F9d+nGPTdmJIXV6R3npkfvyA2HRcGTB7cG2ZtPR2AllvqefPqQvfU1DXbL8",
-	"GFc+SMBEM08nemPb8DN7j2astngjhZ0iM9FUL/R7NRlq9RPfmrreB1vD8LOybC1+TLL+5lw4M2zkV2RL",
-	"sfa7VcfzGHSMqkum7S8FNRQJlu0dzv4lAAzGakuysE7GUGFsj+J1svyO6Z+rrA84z/hkNGg6YGlnFaNB",
-	"ycig5/x2GLFDRqYX+YxMUxE4WJZJ9C1fZhYiiJEKm9Ble1BIRSAsFic2ej4eaZ2MGkplWPH6mFWLWUll",
-	"Tg35XlxORVQ9LPgQNcT5RxyoRJ+eOFr0lyoPnEAIaeXgOum/uFfRm5syv9rtAjePQY4RDZSdKUY0umdn",
-	"7xTTbF6AEbbtZ6eGxvMIX2Wey3tGRQseJ/ON9/bKkv1G9fJ83ieql+etL8RSePdVmcoWRqV6AD5AKYkB",
-	"/OuCGEk2sizlwZlx2s7ojYdAqSvwXBB75dRNxioX2jBaLH3q5VP71BX5b9NZun4VuvPVGVp38jvT1Awx",
-	"dQjdqzwHDqSJ6pxXj/8nFOY8P48X5thOnGhfIUZRk46cvDcXBS4c2OPwEpBI08lLxPnZs/ZNBf4Zsahc",
-	"4ku86+Nm1oRh0x2I45OVGzwQ7IcRO6jnLm4REkguzJtERvArcuBCt15nn9Zlrfkd+9H3z6iatf/u+4p/",
-	"v8fA5pyNA+5kdGq1xxYXb3MC26MwgxTFqeSXSIZUtPLcJTp02n/6fLp9zcxPm85bl+ezyvpdDRaOLjpV",
-	"DtbklKka3HoD8oj9LNYm6BtyjpJq9eF1u+TdYGm8GiSV5s56LnzXVtIyJ1GjtUqRBHrbfzeopaNmxaIS",
-	"xSpmYPIa2lZwThtJVox2cEdmLXofFtqTw6IK1sw0uOytzrlokqur+jKCE6FnBUE6iZ3VvpkyRWC834uP",
-	"fJ/I8Fqxo4xKg/evQLpBDRBzF+xlqEKPIWFZfdJ8a+B/AlTJPTMNeI/LF7CT75EewuJzTYATjfwF1mYJ",
-	"TL724D7+1QuGz6AV5tr+aU9vGdlj2XUOcHqtYvTt7qSAT5Ci8dVqiRvPT0BWrKiF8B6JgG24MVxs38T1",
-	"ASb/q629jqJgwt7kTjt4EBw7oa15JJECi2gRFg8LNUEH6NmWneEZ8Dy+kGlb8LnfsG/Mtm7nfGK29ewU",
-	"4XdSvThPLKwUsLCwZD5KuUH8B7uwe8aMHmwUX+/VWuO0KTZBehiWsjvprcnpW8fdme5Zy53dv+zonZ6g",
-	"B52TOk5PjIS2VLiD2ENlb+8SQXeQ9uQjLXhvcvGm4XacgwsEc9EpnRtiGN1/lMYuiyYbXtq7zepI3H0U",
-	"moNKSww228asnWg8hhVXLoTW19QNznPKHD8ndkU8EN79wJ7jSidAagHyhx0kpAi9ei8PWEboxz4MQJ5P",
-	"Q+y0VG5WKMvp4tUxAoMyPID6pEbd7jvXI5RpemlwyHA4oF/H0XFHLPYu+3E0DtgHwc0OqU9dBqiJub6g",
-	"rDyMrHVYfYH7yJxUf9SL75h67ULn48G1SUe6rgFW/n28XLoty7Qsyao2nVl58MmI24C9UY+Tb/9Nybo6",
-	"CQo0n+tgGpn1CxBRt/yBcynMG2egpwTyHZwwrP1zZzirJxXnh2/Zrv2dioKvafUwnr8N5SpeIcsFOT87",
-	"fwr+ijsmMBUjHP9gFy+7R1kNoNXUkA1Hw2Ef1ZHzLbJAoJUlCX6CrML9nMKwe5VAXYIfX2egNvhmmneW",
-	"Yepjm8r36kRvmZvkj0NAxKvJI2/f1vl9KxC8gPtaw6qN+9N6Z4zVhlIQescUQCYkwvM9J9ZX9FI1Si8Q",
-	"XIUz7+JqtOmnCUMiIpOZdoTdaETRNYPTAL3PMDXewkAoi7Orc2vlnZ+9PJ92L7endtkTkTEZfI8xu/vo",
-	"DasSkp7J4J9FndG5bEDv8ESUiRrT6B0OljD7ttSVuSwV8yBaobsiYzqiM4WdIUZXzgFF9VIU9G0KrlpI",
-	"02DTOvAaIBSAkMjaPpOfxq7oOoXHlk2T5j4Zza8upJih3uWevbUvxNDhXE9nwCqNjE3vWLl5gJb6MhI6",
-	"GWbFTYH/5BJWdsKwcEQpZ39HSLATzArXAloVflZPJ8LDmt9Ina+fmFSadSK+F6K+E8y5vvkmTgv+Wmw5",
-	"tpnyo2axmNjm199fIKMg/PezjP++SDAPfg8rFWUfLFwCVmwjUbFN/bi1RuZMwnzFNrVONajkYRQLz1X4",
-	"+vsuLYqF7yLGLzHx3H4hervtMfW3vpwmoaPHDKK5EvlCnbXuUi7g1Sz2W7rPAd2E2Vm61WqWpjdw+we3",
-	"MLmXhSAZ978veL6emflKgtglB+v/XzWv9lgGnRVFOr+G48dxI8z1Cvm8tKE3AfNoAvBVinAvmsjZCSYB",
-	"qpW+AV4RsFAgzwopOATUpVh5gUHs6B3LCDvFiCxe5JC7ZGHlwfqdBpT3g5VNNTc0P5I0VmKDaSKDk4i6",
-	"4nk/kGSbikrYbvi0ACBX8ZWfkJkL9Z8ZNASqFtt8awFn833dT4d6FkNlWe+kLNuTCLE4YZQsv+MKsBYh",
-	"HR7/8esYZfaU+OXjp+fDEkbyoDpkYp4iOSCB41ROWS0wg2dOLOfItBO8RqhfFXHizsKdD12hsX9tLOKo",
-	"AbOPFeXDe7LFyUW21GBIcs9MY1kH3Pg13QfsAzslcUrfdOEZvBM99+KM7B5Ix35MYAUJNWTDypJ42uqI",
-	"bSWjn7hjquDrzs4Hn5U2AFnE0CQysppOaPdNuQGFIeM0L3GVhsAdzZHc2mtz0bLWt6mkMDs9kmwlsQ8R",
-	"I9ukGQ0hU4beyKbniQrjUJ64duHePXNcmgfZzamYBPvieyb0MC84qgYCQmoMNUMG/KvAeci1P86BEQEn",
-	"DYHZA0uXPQMzZg4L6TpZOhN+HKuJcgbleYTGk4wNyz+rEgh1TSYXbaJ8bv10rewvnrSGa1LrGlz9+X4r",
-	"D0E6XJxbdvRMVEiLBAk4bSneuKNlmknj3oSS8V2rTTz7AlN/sdcHqyixVtqrTY9BaBUr4A26G3HsMvqA",
-	"ML0eyyvic0pwlj00cqxRLJb8ckFWzN48l4BgLpVmcZjhPPSFIVwsHO0wlgYfAibD9winIAcNNaz5SYio",
-	"P4RKyxk6npUM0SPesu1EDO/Fy3YSqP3XEESI0YKLrWsrgv6gjaKAfUvto+Qv/37860SN34tuTZ79Z6gW",
-	"9MYB1s8n3ObpSslZ9ZFT8UEPHNWZ0M6MRHc5eI5OQ7earCihxjBRxF3LpT0rqVL8jrq0CsDxJQWrqDK1",
-	"YhrYVBOgxCfCb/rC4clg+8mQajJ6iXZy4jZj9seTWz8b4xgdg2cf0OqbYaKjWHyeDMQCNmL+tes1QClO",
-	"3rhmgOCawck3XjzVh9Zs8DO5RyaMXJVxOn5Ntvwfg/qUy1/vA/a4p2a9+ynB+FrQozfroAQcHu4ZCtEb",
-	"Mmvx9Yzme4cHodJTmhjhcld6L+Jbhw6W8eprpQicdJMeGjpyYxpzBmD9F8t75BwExzZg4xYIWe5VWnuq",
-	"W/iqfnbCbsvb9E61n7jt8e3veARe46NLptqygmCPbjAipRgSOzmOZR8xRJ9O4TiuwauDRPre29q79Z2o",
-	"UgaQXyfwtSwXh50s4ya7ZtjphrwAp+uRdrPg6b9547SaCPsO+WBmrbBdnXst7ztn5/YygGZBp2JLH+r9",
-	"nqpjlDfKwYwOkMrbXH2VvUxgHaGHdvR8y3hqTtxloKcTs0Yhz+bMDvqfPubm+v3rae55bLEzocqkmVuw",
-	"UsBdk3w5KZKNDUysA41zKDgS+C6jWRv+ihWp33aYOBv9zUX1f6HcpJFBscYJsx+HMJE82fhBqtuP8n38",
-	"gtYHknSdbIbSGXPzoSXOUaf17jgmxAFPbi7F2TtUv/kbKbzaWnq/A4ZVE0GfDQMhhaIH9PQhPg/R+x4d",
-	"c7etJAlUKzPo5PiryzD0R9RYYmHSYEtaaIkYQ8xpmooTGKYNZii70oXSn3B8A5S8KbwgVYsPhpq6E+BU",
-	"jBZHdGoKtwOpC/FtuOB6h9E+fsfEzxV4PffyrlPB2TJgujbSiCWUsn2+L2bGets20xC8MgaOmW4rUz46",
-	"QYO5pktrnPNOuaCj758a8QO7Y6VOpVuCi3AsRE63lAttXvk0uXSxz6GpBiXuLUJDgp1L7vdWxNalkz40",
-	"Q8sht77EKGcez0dzCe/26FJ6UzWtQmIcAzrhsbA/nZh82cKjaNLi27XFl/EYj67L3vVkjrskg2Jg+pGD",
-	"FK+GrB3L6bdez32rtxbUbtiF64BrcT65RT/XJ+At+MmNrjW/ZeXRp/f3HIfd+owdxxAmWtMLALaM6uqv",
-	"gonKEhVJP8JVfWaF7yBAFcdlyUHFC1R5W7pn+TAu8xFUhtrRVzRJqxrtIz6w0iUm9kcG2QEPdxJKLOpv",
-	"+HNAt/DfYr1ojT/0ZdmqU4XOww1TYNhOCvvH3+LwOK465kHwcWJumngMFC7H72UdrcuGUSn7I1508D+V",
-	"XHEBEHuIzGEkxLwY1NF1+No9kriqBVyVQgR34hLtcQi8KWL3S979+UfnODvpBo3Wzr33cnyilSzZyeeN",
-	"T+Wb/EpFlRGpvByAelXtRBwHd1FRrqaDoMm8avdNl8k3fpDcx6/Xr/JwdivO7CwpwYU+UUwaSu14OX38",
-	"vjCP99QTeg2h9YsE3WLKM7ZnRrE4on5AB0xVZ0zf7eEC4X1ehePr9/h/vpXQiR6xVh5LcZjt05LsUszU",
-	"LaC2YRx5SDM97S/7jn+K3cR4AgTJff9RlFkh6RTQLJWnP4sz2g/eNTiPPRriyieQR4eo8j9AlqK34zTd",
-	"w08N7fOo1SgYBShoqpLEOq+pZr3c5i6j6T+YSf72gRfpl72d5DvjAGcxmjyZluWQ89A72vlWr99NLyeW",
-	"Cm7tZz8FFuj8xcL7vu3hT6qIgpoKWW8jycB7awBYW1Q72PodVUV5dOGFhv8jkSQ802eCnpF5r0Sd177c",
-	"TrcR9w0rS7KXuhOc7n+p7ZXrH2z9EhjKVcIff0JjJV3HrFJtlKvngnSjmwA8YA1RLgq+Btg0a7UVI1Qo",
-	"AKQcD6BBGhUmnjnmcgy02j+4rwMprBjlmEqyx6SIXXAcKW9c4/EYP7FcK8u0owMGnsfEwu5QHSfmsCEM",
-	"jjI/dXzrg5K2ufJxYPQ2I3XYfdg933zMV7/N9+wE72ThYBexfAqFPcyS23hLrzgmNBe74wUTa3b2k5qR",
-	"jNx1FPo2UI3VxqvtPlabPZgwErJhBw8rvUgSvfZ8/qyI0sIgZstU1Ka3dXdUeRiQBm/E0y+3Epl1tBJz",
-	"4K7OieX0cV+Cx9ePoDHamkCOby7HUvATf5Kp8I5yBcgwRSyZnG8dZPhA6bNPFVe9GvZ0omHJxYzw9Fsp",
-	"1Q9cRCPUyoWaR70q9pkhGPIW2e6ghWYAvnOxXfnOHycxbknnc8EAJfz6SBN3VdPkHAL3F0uXJ8wVwTi/",
-	"q9NowjAPcFA1LC/3I0n6QxiSlovf7uM1/M0+OUql9M7XMM4qAQOtyAoPCSW7UWg8dqkiTBSYonHYSc/f",
-	"gZydA4+2Yz2Zy3CiWTYj4UhEUdFDIkbY4YrD0XINQVZBqGAeK9bUSkQtSngle2sD/WDX0/ZsArNmR7v3",
-	"D+VYQcD0j80ZLv3poYd86tlZOI6ThXTxmyQ1Ew6fWDJgxWTVAw35QkysM2ZLRbOEHmi2nFafnK3LKIU4",
-	"30RuLIqtkQjIldlV0gCOGebulyUiYS3B9+zZPahmceoX7y/OmKk+jLILDIMCcduh8dy6L+IQ/G4MAtBs",
-	"hkx6UK8sT2UIde9/rFVE3Xx0gNKkR5vr6jY8d27aMEzdpJTidwm7LEM+2yy/DdlgH/gtsLZ1IR/RsRtJ",
-	"ORKGrhNOjlG6vRLz8PuGWEOhMUQjeUj2kxFvZkOMMsfR6UlPYoU+GXSA8T3h3m35PVtcF6fQpbSoA2N0",
-	"f6MC4Wn8hHQsfoMWrBqJ37hpYk0HLH9deYh39FP0r/GcuN+mbyqgI4KZlXNfHyvsdHt78quNEsDJDIRJ",
-	"fku56h2YumXY+26Sl23KvzJRwNHvNsrFKA560ihvWgXasJ9SKw2/fkhuhpFtVzHVxM0iLDRwSOl8uvzc",
-	"yIO/lIYvROMNTe/aM9AZbzPBmYfQx/o+J1Dp9tQsfhoEo5KCSNWw/8HJuyTNWDsi8WmKrafHxZh/Q5rT",
-	"xG8TTVzOKojC7R69RYVTcp4t+cA6aVwfQSf3LIqrSirOHAGBh/QgUINZMYUZ6dbAA2eQruHm542TkovI",
-	"8s8wfEey6puYSxYnbiIXHhSibyvHZdRM1GlOI/sfEaykn5yJMnoDRArrz8vGrMt8vHH4Zb4wLIro2ZWY",
-	"LXGiezlV1JqsQMt2/3bGGk+Lh7DAVkJmEJT58ajhkR8T/6k2pZTgcmOJ0CjLMNeA0aSVWJUq54rkCrks",
-	"ryQuX96i53SyeXrro1t5j7ccwHkvAMNOIjcb8vSQgwehRHd8u2MKjyIdStlH/IKz0pWi+Ud4ndnJAwTh",
-	"XHwOHsaSdPRcejoASLmdyCxq3Ns4t1FjW86DqXOh8HiI7thAUXb1PWB7rqnAEhlU59xo4pMohlcvJaez",
-	"AT9UvQv9MBwqM4JEvH2Hx3g0Q8uqqVNtJqodK4BO5tUXOCyprDn+4G6IkYYKZigvs2rK3uKjD6VEuJmV",
-	"GXKLz6eUub0qdKzzycKK1ME9lqPjP5OzRLP1ycPtnN6VtI1Y6IMe48Ty9qEArD5HJcYKV/vIanDTm9Fo",
-	"cv1mQGuO7IBS0mLGKRHucpmLmsL6s2u0Y3M+XWV4GVtVd1FBdqCBYRFal73QITe17oNugmbHtZuzwt3d",
-	"O4rQ3z+9hAWDrlMjg1ouriqdQYqKwQt2pnksTraMj6zwFKknYonCOKMS0Y/wtF7a0DtZq7gLwWeu9w9/",
-	"TXgRIpJcQwr11iUbRCy0Ca64DB9JT+u0zl55EPdsuwoYyTNCqarhWJzzVh13coVk+mFUN0YYMKSejmuC",
-	"5C7NOWNyC9eWiwMXIn4oDLLHhd+NDd4spgqHKjbPEYqL0kx02Ovua43g5uar/I2eCvnbSVeBnar8tecB",
-	"ziCsgJxx95C01D+yBE8sUF35ajcJeC8K8NHwrrBnVERzvmRZJDMWEDKLGgJPdXD7ABHO3gGWDoo9VJSj",
-	"m1tIwXz9R/adDq84M0wDmszlDWWCOMtWaXl66DgUlZ5x7tMta11/B3enWmU7NWI7tXWQup5lpWV35fO0",
-	"1OyQFPJFHHZ5vsNYviz267Rs2XctQO17VZHE8ZcKOahsOs9Be30RhXDdGCay8FQQPCanzYAZ3r/vHhi7",
-	"7dSYPJuq/cqHezlwDEeNgxCO1j5LV0DiZyWMeXI30I05e9fgnM/ZCHTjhUauSoSB7k7b++/ekJfPrr4h",
-	"FT5B8LIboZ2H7GodZ4shz85f5lePL7G6zsPBNCCqDvLGJUhTTVjBASBd1GWJ7F0q6tz2fVg6AlNPTSoA",
-	"jIdQl26G/m5PwG9XQrCfNovrf+ZcGBafl3mlNdMFkpMPOYDcqcfeWLuBLT7/2scs6bkthk4IpWScYd8R",
-	"lND1jmw4KxuWx4NL6s3LcrKvepmLAhF4ZIV84AnfSrRSU0sFxruXYvDrLR3IZKXkVtG9x349tuC6nrgX",
-	"9BMu7mgJO7b5255rjfkDzd+0obCfm780MO/N32pB7ygv6ar3rJHyMVBqYhp4ba5XJRW30UyEJMQU0gPi",
-	"Xlh2Ng533LGLyZI6+LkF54wLEoQmZli/p+sHJJyfwegySqs+QptiO3xqzf8fRlvUoqJJoDpGK3dbJDVz",
-	"Xjtw8frYpUbqx4YvCdW3CI/P/lXTkjT5/E2Qdfw7GeRZU4TgnmCvu0yzKzzg2jCdoo6Xi1bRRpbF+p4a",
-	"dqKh+h5zDI5pFmXN3vscox50C2T7kP/r/0+CyiEue95n6tq3l/4filXAQurUulTaEAlsTYxvEcAmYwvb",
-	"JkM2Rx8fkWpDIPeonesW6VP+p35hCJc6UIXwd7wnUoNjy2s15DzmJY3Yp8MC5DYfJij3hWaYs0FVXP5j",
-	"IyidTrcXrNO56F5zwngiDe63HEq/rdF1x0ogVHf4d3v66UPFWLGEiNobKbSh9ghTzBq3UkAiOaTnxchp",
-	"WVYiYwe4ewoK1Hdoigj06SQPqPLEJWO0clNUqm4a7t1MNXDpzUl+DobLeDe6zLBn57FZObS2bXO+5OMX",
-	"n51f5NdffNXEo0RaTjN501nYo0n/7Q0y1depdRjktWlkJ0IxiWuAcHD1PPiGiSQ31Qg2QZOiO8zeFVu6",
-	"TaTV9rIo2mD//arcKOzWvLrdfK6zpBc/5DvMqWbKQ1LruJn9+PwXXZ9y/OE94IdWx3YO3/TeRHxNANCR",
-	"RIChowl1zLEedK9XblALsDLROrDPNxxSs0oR7bUtJaNCmnHByZWBZAhkR1Xn47MRFDC6gMuNBa2uzbwM",
-	"5IoZUPUJ6RtSHvUQ7QJl1PC0lHdzS+GTrIBlN/G718EMgjdPIeT4ZbBB+KDvaBbT2y0fL60Y0WnpjcSn",
-	"ca8cEUk6M/JAMxtJpESO46BEfTKK0Yl0QW2yuC8iNCN5QDuengK+lNfpLKD9D+6xFPdRBmj+sjn8goZZ",
-	"touZ2/PdShlob8ggb81s+w3pjzSnhb2imrh3Kjin9Zk7r08KCro23DW0hfY+w+QHyOWQVYy+V55d4H5+",
-	"TaqSCXOcSxYIQZEYQAUvGFkdG8Q4xOhvTNdJFsJAehhjFASPo5DGVYZCBgbZUe1rnbtVfDG0uGcTaHFT",
-	"SIhN//LgqJp1PRGR6n2DZtld0qEhNnFD89kh0bNrCJl5agZJWm33tFhXnETip6KDrH06kxbQw3mlMvDK",
-	"436Lxbb2VN12GwOkQwiSoEkVY8SStJx7dO1YGQlBW2E/MrOEmu/yuCTw2HKOlZsEnCoDm8wwO8efC7Eq",
-	"vbiJBZr5vlk6yYS0pNE3qClqI8cw81PCDILjYOaROsomFY+N7vW8tRoJwai5yUJ9FAqI/1HHDLgIy79s",
-	"HbqetdflKXujwNWD45wNDlzHXoX0griTZ+fjeQWUzN1OZOS8D+/dNynnvSsRD1hjciUBcZxqzdEZ0KT8",
-	"yYOIcbH2goHrNdP67D2Wh8/rH77rOmYAvD7loN4zZri7WXSF7+8SIBREebQKa88/MX1D2CfbMl7wNPEv",
-	"E0BGcvggVBtSSe1rGXvYYPB+XP5k5Y6dH2wbE8/8KNOPGL7vKNCWmvEwJyOf8I+kv6CpGXlfU5N6NQ6P",
-	"6TrT+/JgPvqDb/Wj+ejSz3AzD1OmqBOQs4+0LOcRR/lXcWABKTZhA0y6fma6X1b3UWeIc511U2kgmU79",
-	"mL8h+KZyVwTAd09fkSFaBGNmGoIIW/gADw/BKmCRo65H92IoYx2Qjqu4VY4FLy597yJqFRbSrUALADyP",
-	"OCRNeJ2bw5qCuHZGnSu1vSBSkctFHkNUYLefIwzvnKPkRGHwy3NiXB0O7XdMNfgYLizwtON8n4xbY+7Q",
-	"h8bsCg1dLceDFucT0RNvpwa0HSuq7+UKkio8UhFgZoFhepA/uOpYDxIsxVsGUTZM8NWOR0/jvMVRjvZS",
-	"m1+46I7kfDnI+wgN3hBZG1f5qCUmy7aYdqaqn/ueuCjII/VOiyY6c9llPZCKwKjJXy6t3D79a49NpfsZ",
-	"T6LQ8/qG+YXon5thYugtI3VFjCSX5zfhz0AGBhNMqHFGwrNOcGyaYA6F5h1TniMgzPizObITDQOaWk2t",
-	"4jnkLmtSC8NLdCFIwQC63t6qHF42YKVBvkV5JD5hsOHRyyBxQGGJZQ+1pOgcPO4Ou+vI7ORaJeTd8Osd",
-	"LUsmtuBpjQDKT3WiDdI05dNw5r0XlLGz4YM/gboj+2UnYRqRXBunUIoWfhcilUHat0tK8JN9tPuoYvZP",
-	"HmvfVfb0jIuKpupPrI37ym7I+M8gq6/Srzf7MMuT0j0mY6d0EubCxRNO9Hp/IS6xsHEikvxALGH4iRjY",
-	"5CRrWOszWSUnfjDDMph7oBxOcaOge8+P0q1xWy6XTnw7wthISq4FgbvvdAvC84LM8C9/BPr+0tPhWUPv",
-	"BsiRsETD/gTFGeCVpRUmAfWrX6uO7rqcVqGtirIEiqor6kGOkFfkwIUmdC/FFlW3y0DlRntthAcmspiA",
-	"ZhJ93/T52curKUZ8xoo3mI79rdVtcfpgz81PPCRaPLkhPnLGiu+g/n7oiwSbI1ToeNBEl82tW2hmhu8D",
-	"X4vTwUgTPrMjqFG9PRbKpkqpEWW5WwgWqdc7JQtmJUXdPeyuJoMGXXXbAftX2nxg6i5ahOi9IIH7FKdP",
-	"2+eJFCDLMSDzSExhz0WoYxgrncgfVK1rWqZpy3bUBNIyLPzuE/BM5btiFVOfjjlagyFVKMLw2UJzaXXH",
-	"s3Kex7DcTVT6dIIpyq7XP5j5YPWeTlZ6fidVLJFdIhqGRuwJP6+QpSl8PRrubGey2Fe4JvYiWLSy2r3t",
-	"F+3gQYx1rrGOQ+1Uy7aOG9dtVg9zSqK1Tq9q1IRvFa02b11NMbLpA2P9M2CW/DQlnKGqE9uM2gRydgq3",
-	"HEvfjhv5VO1/riK8Ua5aCPmU9DXRzDhc3nBm2SNsVYuiZMWSsFKHX+Zp6JBBfmoyuFz4RiIn21AgJ6wU",
-	"axqcvXfsTvkWChSIo3UiosgZxWhMqXd2qISjL50n4+hSTiiZzsspwlI0+2iWr5IZlKrcoK7D0poyUrHd",
-	"pZug1qhjnepK9OqIhNmuwstIUtW+Ntdf6kJzkdasqTWDLP7bu+h4mhy5lCTkzZgv5ouCzfSG7eJibuCI",
-	"50MKKRihpf3/6EcAQmxnXw0Gn0QH0eYjf4Dx/OAbyhmPW0ZrQVrDGEuCycGVWgtkhT/YdbX9g5EuomiT",
-	"PmycVboH4Bc+QDU52Ol72wgx7sx/D40Ae7hbbS33hDtnBGA5uZnzDgp70wPZ95gDQ0SIWUg2/3Iu3QTt",
-	"NNJNl7ezWIK1cXU74ySQQLWcRsfJTe3qz7SiMSjjktobjK9nXd471ySxu5IJD7UAmY6YXzGlDaFyaCuP",
-	"MKaQcTwwu3y2GbhCgzZE690pFENvmQAUhFnrG6z3CGSBvXw+0kQehHMyYsWR4wPL/UYUaqqXM+CgBaD6",
-	"yin61lQ0RDFBB7R0nx+DF5elO+3b+8Gp/SkHSS302ftanJiGVzvC6fe1eOdyP6oJ7TS1qRwHdjZFVUMs",
-	"CsdJRbcMweN0QMNw1VsIVDRhc0A3JyaNQj7BmR3xP0M+xbfCqOOvp80jNuhn8oOJ1g3iYObp9RXbUhGd",
-	"M8QPWlvt7IHcoX7wBKSj/k8nOmlXVN8y8wPbpDPd1Gii3WmwQKH6YVRhw0PjYEEzD9kIy51ulUb4weQo",
-	"0KKeHMDbmoXjipW00qz4MZcHqCm8z09P6zHmQgukMQxvCNtX5gg6FtOFrNVQUWX4ui6pihkGGxZJ8sOa",
-	"C8ResHpgpWS93ZmlL8Mg8AHT8A+jPgf2hw4ds3ew52OfBnjv4TGCv6Hf1153H9dV+DScAV3B9RVDGWvh",
-	"Ux2HThCRkXQjfHZ41KXUVKf0R2R77jgUqEDeDHoL2cpCHsBdij+XbGMIspJH4mpSmx91SoFbsxq1kTay",
-	"AlnhRrNyk6eT/NmQuwcQn+4fWHE9XEDURSApkDyK4hr1abawFBMR5GJMH56CGvd/QN1aGUoPpY9nQKl5",
-	"ELXZuGmz/BjDzGJr5EH2tEI4x4gndCejewzAgCHJCMjWd5jl7Z21jgcncJO3sr8dqVTeJsxACd1QFU3b",
-	"sNfpFkFL6bg6jTpiiMF226roWRo6lW/dz1PuDGEAQ5ZvwLB4thQ3SPXuzFBtr8WwIG6qYWxIEd8GBG91",
-	"eCT9fyf5mt3rcN4B3pAB570dHYIY2cs6Ng4VIryIHckjxQcOuitCQWgUHc7RVsrCFVAedlLbIxToWQ6I",
-	"iGSGZZWdmOcXECpfiDCKi2Sfcc/+kKyK+wMKF3ay7IUgHZm9YXQfDbGki/rsrfPvXbOjnSIi17ep0tEv",
-	"W/DgT7A+MxmS+PtgE21A2SPY4axi1CQh1gspGDKF7bi5CSViREgQz7gGjsIhOiwJbuyepy7GrelRE9tw",
-	"D7TR7LjYQs8HQt8u2ZXmwWtAM6GzTy/XvOVVlZIWrC5M4Ws9TI2Imm9hGHV8ledVS8wSKJK2jhiUgbiR",
-	"h3oQVKu4f3Km9UC50XE0fcM8GTUjsDE02dE7AOVU6JCVMiCLIl/1NF2Ax8FHV6QvdcntrXFptGOK9WOt",
-	"vHs19u3mBhuuFbGy1hYIdeNbaNv++TxT99RViBfhizPv01AICUXu6Z8qtjaxW3LgvT3sJEHyLVJa2aCi",
-	"gJgq6DirfY7MzPKlbuS61olTL0Yr3ekJXBfhjJv1TSFN3LYIOAkTE9wqhew62blgUM9TG4JMrxFm6WYt",
-	"YAOxIpE371DYssxmDywY8rcZhQIqVQuBUceKOrg+hNKF/4QaSohNKraXdx2whdbs0fH40T2EMe0/B/f0",
-	"suXwic1fLQr52t9/I3dw8Ab40uWfRWFV1h1TRqe8Oe5uc4gWltqv/fco9auPMvSCDO0vphr8JR1KAPXv",
-	"y1+hrVVtjEz2ja5yQAcC5qG/g6KgtWD2cUd2VE5QYm7vBDUyHRw4+2DmAsSpWgRPtnPmD6kxE6XJD1mZ",
-	"zadKdxMuPZ0JfpZUQ192P2dcsk8qJO8eUfH7kB756UdmZkOOpFilnHsrgpnasooJ3rd1cN3OOEGStdJd",
-	"JJpuBzB/QRT+RjCv4ile+ouz2prCLAsqD6CkG3YMmM6hsqfuWk1ONbROvHkFxRAAe4By4g8+INPzHIWs",
-	"2njGrU5HjoZaZdrsD7hBMV9zqvp2yqc64/sn+VBdKuO8N9Lzhpl6I7/nOkyDY9RXg7rFbK/cpK80kjP3",
-	"wQXLTsiZg1dPLAiMuapnvD7M8R6BVXke50/DaY8nko6UVs2phOqt4YxleT+7mjosSxtP5vw8RuJSsow0",
-	"AvvQEKIMEyzHIqsfdrSay0P7C2SkYDo8eHd2HFyOrnrClcpytS5Zg/lKC15rQiHV1VGS768JJYqtDYWb",
-	"B3jr91zYq/qefiJ/ocTKRwXYpEAwgi+v2FHaWxwwnv4VbO69q0vc0083xHkBpAi0qORIHN0S3sAAwJRD",
-	"1LSiWkNBHTx8oMeGUNVVHiHTIRSy4LQtia7XOxw5uI8BvnwNrjN05Wr+G7jNONQLFAaIQBBrauluWxDd",
-	"YMIoRv7ig4jXfl7+Cj20sxryFlixdeHVlXOt2b/65JdH2k8wXtEQdcYzfyM3tbYz014V1lsU6jsEfjtI",
-	"CRrW58AT2RCv/TJd/DyyNeOqg4qEY9jJZNRV6xTy/dBE9/RTdsf3XGQ/q9JowHO6Z4UmXjLvBe+6Eagl",
-	"2S+W2fCzcYDWh0ZXTaa/fQBgxDdUFUMjh32quGK5iRlJM9an0j9Edm8/hQCtWd/R9rfig2Xl5q0HnMpC",
-	"VoOScINs4pHYVTY5btd5N7yg76gqmDagQR6F6By0/0gjDnSrPIVRfXRFlXiD04550N7eQc30EHSb1cCS",
-	"PG5Y3DbkRdZwvi+6KKURLInupDWi7azPZOHMzOZ0JRMsqkn2h3PHaoFRZTgC9Y5X8YSb36RgCadKwSqz",
-	"I/BA49fGsKFj2kIiifskavpB4Ly1l68F7zTk1Pf3u+Bq0Q7eEIczBcbv+F30WWvHnHSXCi2hmWtb+1uU",
-	"SfAVJmgnmAT7xSS1t5MnyZiSiHBt0g+nyA/C1cV6AVnVvDSPuegGItpXPacWW3gofiLOtqmqyi2/Y/rn",
-	"Kqv7O8wJaj13NUImNcWag7s2uQGTCBM+Xx4yCmIwBi+mKrPyeabn2NStjJuIdyZ0GRLdlOeei6FJPp9A",
-	"k5zixpbKsCIUcY1iVGrECm0fhfmwlheXE6DngVN6mFXh82swHRmNiYaJK84TliD3miiSbSlety0ufp28",
-	"0bmt1NZ4HfYvN2+t/CYnrQ0J9g6QW/zNyu98FPh5Gu90gsiIwvsh4EHPuJY3INJZLFcjhx2kQ8L5Bpc1",
-	"yCI8LGbdtpslcd2aN5s/eKTp+88n3+5pCkDPU9lkeMsduU0OqYj94kl0IvDiOAWOH9GJNCE/CUZKuYVl",
-	"1eyOKVpiKhFe5aBOxf/d3mD0Df4ceEUAVkFxlAou1mWN4MwJy7hdV3s+XY2742bitahvKFCP9FNpCC/8",
-	"5bgDDzylPku5PR3E4OuOHS/9U1wqV1P3x0HVNbTawW3RE4X8V1P0Gg/X1eGeqKg4AT4bIFmQzW1lr1K+",
-	"qHWPcIxxJPbxZSw9uOSEdSOnn+rn4zi4SA+6KrXJo8iCyTmNIuuDfTAEiYeCHr2irACTIk5nwEQxitM3",
-	"HhFyyY7+A567HV6emAowBs5+cWVn+XOBtyCYizZlbxKnP5IHYCUL/Kuoi6RmBBK5xkmVN3EomIaUeOVB",
-	"SxCDDuvohizsp6aBDgdif47k/y3mZWPOpGfes9FJ2DNmAl21vwv63IIhS1NOYawvivWu9F4VG99nE5ih",
-	"pzb7cV9Gk/XwjucSqfWtZgRCd33DhpYwrJh6n8ND3cpP7B3EhlDIGC+GyzS2CfITEnGx8rRhexufqBWd",
-	"6yziknBeNfTtV0xp8OaXVLAlRA0wWu1AJB1BegTybn1clwnc0loJfY05RVvJNHHeflHgf6VrqwMQ61je",
-	"yPgKYBPNC1nFfcnP9oimmm1a7RzxXC9b1k0eF67gA2aJUOMxDdoF+S2UOzk9sDblSBa0K1owgMw293QN",
-	"r3pZkrfswYzXbi8rauzN6Mx9ZE4v3auujwH9fg6n3TY2LLKiIjKuGyIkWXFldqSgBvwvt6wyfZ9D5Kih",
-	"fOAS6YReW0+q9Y7fpdK322gwfeQ5eRAI+BBxZ43jZ40Gwu1IT75nDLyZF1H8rh01GR3tbQe4uMOr04x6",
-	"g9IN2sPyhXiai/r9epIjEp2Q8255N6EcgYAJh9aKq67IuALumdqyRLKlSzEKGeeglFkB8MBgmHXbf/p8",
-	"mUas7rkUJ/xkIUN4WtoDOWZPiXp0QLz/YJAoEiJh0cHLisBPcJY90ZltDdyXc7xaubSiIaoz+aBJaCZf",
-	"DjneQN9p46Ik2M/x7XIRcQS3vHDzUPXabk8X1IStl+xK7z7k0uTOPoQE5xN8bSHZrnVMoO9OR/nKo8xR",
-	"DopdGIRJgasFHFiQDFLwPRPaE9XawzNt4qzZOLHcQ1AZhf7EbRrbv3lFdHF+m77lFb7qvjFIyAz0LjlG",
-	"Wfp+JgV71+MJ7NY4OWtlKs3bGRzeZseVaTWf18sgSVlJAG9Kvl/FkyFVrJYDeOEgGxaTADQroKykPCJo",
-	"NcQSO4g9rh4+bWOzdclFysQIsf9cWoMBLj7U+7lIRvQwVYymssPnZN06XHAfLvYRFdf6bI4fv5BuJZZe",
-	"FUwRqeFrZz3FcpKm8l1oKar3bC1jSSwPmcSP6ct61I54pIlm2m5uvQT50ybUfN5XkQ04gAcZ8/fRSoE1",
-	"NWc3f3EW2NOYXvMwDeKOjT2julZMY2mi1RTCQ/iLNQuL6VZ3alFXcUT1Mb1R0sQrwxzdEye7VaCfp4N3",
-	"UjMRLbX7klXu6dr0OTnzqXpvEU1AcXcOXz+aTVyXZnq7o2UHdiAVnWlEGN/wbebIspPZ9rFi2L6Snawg",
-	"5TKgQ2WvMzLa9SXR4h6aOMlOJuubZrmNLko4uYZkeixWQ3dBVswYppbk8QU5SKXZdHVMnyvPz2wrA4Fi",
-	"DUsncIM98Fv0QQiT0+ZcE3OLTpOhausc6EwbvqfGgRRvpIpmpEZoLaIJiuiRs0YgIqZGIQBuozye9lVe",
-	"XLvXzwqu2Bo8bZqbmroEjci60lghplUeG6ncrQL18JLIssg+ZPs+yLLknsgEahfJxctvzjOB504iSIWz",
-	"JDdqkb5mJJVb1knfIo9Mc0Bm1fpzs+ORpJN9r5gAze6dLAuyo+XGO3j8x2fnVjgCyzIEDPDaHgLdKD+5",
-	"nN3oHRggtiq5x0sD3FxfK1qU7Pj4I1PqeN0yDIiR5MAbsHm6pVxA+JnQO6boNmDNhyPGG4reyzK4WYs1",
-	"S/C/YIpLKqElEiMLxUET+s99tZOwMl6ecgJzON1OmzERcEhH0wtoxg78NGODBpiOSP2RuyqMbxN4yreT",
-	"aRknedAb3nI0P5vyM5gVb1E3l4x86tQ19vO+pY4f4fiYGxcwMwKosW2mDXWcUfZ3gkW0bUq/KLANpF7H",
-	"kG2k2LbZALEqR35akpAaPYu7LhTFrOQnXw7za74DeM4J7guAcrsKtSaRKVgrqXVsDohUUH2V/QHPFtJj",
-	"RoDySZ8hTUuIAPcYS87n0UI4j6fzU9COKsdh+hV3UuQ7lxUjdnJ9WnQYX06lHNrj8hXmEPRzEU1mgiEe",
-	"nxkPfsp87nhKtqIV7mPIH+Bxr9C6lHWRD2kPuSHAEBjDBHv4CSrtUmnzfnqL9a2Tw04CTYwIGicrhxQj",
-	"4TngDCx3sFbseRo9fkVFcUM27ADMNS4i5sbENVQlgqXl6Q7DQmV8epDgJ6cTWH7abDQz2qkjdorkBYlz",
-	"TbiJ7S9nTB5xb55YNp2T+uOrCKlitH0qIByPbtGZxs6EFY3dTam+1YEdEpYbi0kddZX2ZqUeX74229nL",
-	"6XrC/FqGsMnT/JueLhWzv4IVn2CfjSa6BjzZqfheVhqVXyfBDNQzTnTfc8+14JqZKLzLSjDji5oNF+OV",
-	"nBlUcxUTtDTHCUHAhFW+vwlFxLUha6ntxdvNNiTtjvbmYoqZ94FydlvpdKOGPzwEwVyAiJ2X0fvB2oVU",
-	"FaRgdxyJdDuV2mDpfYLIztHltVtZWRL9r9qur8sqAnRZABaDF3iEkBQMpolJ6fJcxSeFpk+EGe30r+rY",
-	"O9/6UA32r3HuAAOVhZmALWPKrURUmbJ9JZN2jiOd/jHAjGccKGu5Z/p7Ea9G2lAFiKJMNYC/Yd9tlBT2",
-	"yofVmYIAhV4A/c48nzeMat6FsWpdIHayLLjYfpTV+2qfhgEnG2D6ckdS5KtWS8hKV6A8qCEHWZcFuWWs",
-	"gv6KHp9z21oRhf5Oyf0PPAZN5+eIC6hgczDgzJFmDzvSQAn4L0rVwCWs6PoW5jPZnT0zD9oZXKkbItiW",
-	"Gn5nNdyOWyVrTu7f31m6mH+odumaZT+K15y8ACE1u3CjHZhM6XjtkDN7rqEU5Hk0cgvb+MR6om85gtU6",
-	"ntXeph/ozdJwUxeDw3ac/7uHWxA7pXKUTYJRMUYovi4ZVd6jFvWbu5p7j7Bx55J5cwwBL6/RStjzqFLM",
-	"NHyqKPPS/okmcuMRQta3CWXYdGeKb9ILf1hBJxlDjWnYvmKKmrpnX12Or/lV25x4/PQ8mtPbKOEsOboa",
-	"ylGs3VoEJFrXLBTI8/ViGReEDeS+g52BW+zG0e5iRBh/tqrtw/ctMIbQJrcTxGkZuQ0kTulGNuN7We1j",
-	"aekHqQr06nRSibPIDjNBlV2kazWdegaTfAZdneNhwbX57EaZH5GGD0VU70dZr3eBcDWWXDsMMv0hjpfl",
-	"4rdTtD/EybyX5jf7eFxkaiXeuWq0Hk2szwObxYkfxXecB2OBH241lYHz+Q5L9ubDfNrxn0KPjgXywAcI",
-	"dRjB/rN2jER0VxGuYgHSuZciT7mYpAQzqlWCHxwKvoKdKURn7ESvOgV3SbQDUWjCHU6Vow93iLR7ZgD8",
-	"4IYIKdg1DPN1H6ZyTlHsse0MCdd/OIscFL2CIFKTglAppuNeksDaMNDI034FCTE1YGsAEBaMwslDz4qM",
-	"FXT2ZtBeH/dSu+nrETEF4hFCBTs0EWgHSTPH7xEqRWe808q2aMye59PvGVmOp7xrcivkITDRT0Otr47z",
-	"6b/tiF/HsZXOr6FOxBU6zZ3GDym4oESzOVNmd+irVOWnvY7aG96Or3fNfvblA3DbJXW1xFvNBWbTh8qw",
-	"E2RFCubvCoPeoBlCPTC47dsNoUAEgZoAvqniJFFAlBhl5Sk8mexGlqU8oJij8bM6OkdVWS7DoHF8A1Tt",
-	"tvxEj6hAKjikbuU6eLYPiG/LPpk0JkEs+SI2Z4eAz1TK9e2jQO+1kwfdIPnB6B0oYi1g4zsc0JyEkKha",
-	"dIzCDQmT59QDXR7XiPsU4lRU4uxMLa1YliyIGp5i7eSa1vp7n2r2DLGC+Dg8cjhmzcem7uQ5tp0vSd64",
-	"vY57H0JctyqpIICghL68HGC6FHDuJ5Nvdnq7KpoKe3iQdmQia04xbXLkQRtWwRmIfNZ+t8ZVAGjHYZu1",
-	"Etq9DzcfIEMECib7r4OzT6JnlGJm4rTx3A4G8oDSp469uRleppNB3LaMIe/TweGdyFiLkBH6ktvVsZUY",
-	"5YpJBRg0IppjPLRfGx13ihH7s+AmamEFdOyQrBOBfvN8LaWkEcz22OUNvnfa5e0/mgvoYLU+7hhSLyAN",
-	"QmM38eImEAtZ85Sa9Y4V7oTZD+1qe8hkXQwhEIn5VzMeZ/kPr7wBnvW0veVr9iMVYk7/Q3HQnFdcVmX+",
-	"K1hKMOP5OQO3+6raZ+SGhTeAJ2LGQli1n//01pfm5j3tuQWynkZysznPH/IfBrrx4c4KLOQeGyORUAdK",
-	"u8uU3oYWLIsOLwTYJvYjrVoh2Ju4I/eV0SMlvzNQQ3IyC6AQf8Qr5fu/bAbpGp4qQ4L0urO3rQmdo/oc",
-	"g8HnaHXQHZshOPuZemHP2Iz9imPPf17JcsYW0eudlDPGCvHiGY/73PAZrwzrkrP8oWnU4l7dZC97VE8L",
-	"cABbGiPi8N4xbDML9uiDK1I+BfYokv4sb2esjD2gZz3OxfaEVQHDMLpcjBU6Veqa6dZGXQGfyMsf3PUM",
-	"pxnpg7GE+dzpi9WmQyYAMt1hUx17wZ+LzQYNK9a3RvzZ0pC+OPXVnMWdfdiIStjNHbvDHWxeTTUGhlct",
-	"jUpaeovOWRXBZPP2VaMbm+PVH+JBptpWRswp9QtalbGczS2NlSycUAGCLFcj/MLRi3b4EgIt2PNkzrV6",
-	"nF/4vhWC9hKZKt4K6f5T5eIh5902ll1SitA+c4ktYUu3EX9ya1ca8sKsm/u3dywe9Ifq7QzWmRKojvxC",
-	"u68HIcqyWvSZl+rTqqZdZYHt2i875oyVhGMtDyNsLYWhGXZG8wZ44H+6m8a27aDGKTbjE1U7dyDvFeUq",
-	"tjKR0WolfpzZKftOy2Wd81JPgtotdPrQHnFrSVo+AYVlXd6R0KxB1gHoZOW0E/AXLgp5SCWWlWxj3rJt",
-	"ovpKG0X5dmcI3SHH/DBqGvKLXBYZ0pGkcq7YxvyY4CxovQ/ZoC4l4ADdz8wIZ5t2/mkkwQBbw4/ITc74",
-	"hjmc9gU3ZbmPN2POqQF1nZr10oFy8//DgwbJLysU6ke6yRRzq9KdmE/dkIp/j+xoecf07CWAapHc2RlA",
-	"sqIstua41WB7eTuS1J3jwfz5uYnaKDCyUxPYT0pKz84/SlRYOYInlx+VmRTVy3q96Cb/NdmeyY07Iwt8",
-	"PB/WGQo4uEgyLdSbbORw3O9KKgA42x6hS7Km5boG0mJulkTVAv6XCpf62YAgnRGcZfR+txKYoarQ/sHX",
-	"H9fCNk4osTdDBDiDyNuBa7b0RQHk3Cq6izPyLeQlMaUQvJtWVcnXYKs/qZRclWz/7/+ppTizssrXTCAE",
-	"I7eGGd8Anu/ix+8/+nso/qOpw1/83avzFjLV9eLi7PzsHC5bFRO04ovrxdOz87OnC8wjA7F8Qiv+5O7i",
-	"CV2vGaZVu6JCCdljXIrvi8X14m/MvMIn4HSqpHDuv8vzcyiClcJ4lMLW2P7T5Vfiok+JhPsCLGsviUq7",
-	"OIKQB5R2lyEWbzD08Mk7nFyQM+0JZcHVba85eGpwDUnra3YDUQ6IgTB1x2ClHE/zDYJ+ck0OSoptqP8g",
-	"1lIjG16iKHdn88laOrqLyuURdCf1R3rL3sgCU0SBf+y1LI6zpnMO8aAsMxKKyuGehBfjm695zKiaff6C",
-	"svGOcqvqYLoiAvIRdnDBHkA47KoAzHLhQlVrKYS9CQMYCkrKktzRkgMiGtlYc8bHeiJCUHgfSHRj/cC1",
-	"eQtP2E2pKOxivbj+ZzR+6M0cKK0G8EPPa+upq7l99l81g1wCpyxWbIMx7Gaqp69tv95zMbNuaXbkkYy0",
-	"wfLiDN1/bX/ZSVDNWwiRU9OFfFoSzT+ZIwmQyfHlvPOYPCMLis98nSm8i1OvRSYRe3X/aXxVln5XsMJt",
-	"CYDPcgX/DtwjPXtPfsf/+Iwnd8nw8tedyW9F4Qb355pHO3o3Doe/eQRrweyYeIDJ/cC31nTBLxBZG8z7",
-	"7qgG2OVwlQubvGimqq2Tl5n69fsC93xVR2T6DWyZt+0vfOHDKrtA/9RDzfnzv9rZ9l9LBt8zsGobKVSQ",
-	"xGONMIfiC/ZTbIdXlKu0yWOP8a8pR2ATZFyf8uRtcFkp/njDKMNofkjFxIUnJQID6bE9MknBt9zoQC6M",
-	"2UVY8vA/3ju7LCYpWlc75eDmo4rnAzPvmqe+isR0e9WF7p6UiNbLp8nFs+FV9ntYQ83MQyyhwxuTB8HU",
-	"I02a/t4EdaL5ViDIdLjkyBIytkHDuJ/hXBquqf0Va0jj+/8D/v6nOkP+2BX/r6wJqEZJaiSlNR0J6fgJ",
-	"93laPOwD+fvC2UcPMSBAkG+8AZ0BrKiesPlfU31/iz8u3VNGg+J3jtMiKoHDm3IRXnmI28Df5SGU4lkN",
-	"EZxtxdKnoQeSAK5aH79pgDXY+lYKpsILYH70mNk7C7KmJRMFVWd8Peq1euOeW8Rt6N5NuRULzbeal/G2",
-	"XOrRXAN8Qn4M+2TC4LvC01dUcSeJf/X+6/4DxietFuB+mslf3n/3hlxdPbv6KyBZ+WyvJZwfbnrBULD/",
-	"xim6IbzQRNhH3eW8t9Kq0E9kxUaOlZ8qJoAU/ascLE329DxmD/feH31OtDjkk0Kiigdys9qmPJgAJSUX",
-	"tzf2LIJswFbtG143RBESjVmpGaEr1MlBcrqCISs+oZTf4CNfcDLdFyIT6X95kGlc0fVtXem+v8rO2GHH",
-	"4EJmN5Q9vGoMqkf3yUfwOFfHP3JGvsR91flscZYwSDAQlCe/r2V1/Dx6WODUTDtb1n4OU64Wz+B0vfjf",
-	"IdT++J/nj18+/vX3i28+/6//dVas/i1S5TDP63onijP9r5Ib9rS7PsG9u+KCtsvKxg8HjGPcezXeyoMo",
-	"JS0cerhdk9561EpP7lx85mu4XfBbWACS4Xv56LAa9YPt7gNjtxqzCjDPwFfgiIJslawrHZu/J1VJR87E",
-	"dyUVOLKv5WqBb2XNdZNQ3QmJG1Zh4cwnn3KVh83wJ7h8dWRoTGbwrsSNJiG/6/7XF8CJ8g0iJArK1OpI",
-	"KHHKCHG1BJGqCOjGeywzD8U9mt6xIipsv+N/jHrs37O9vGMtoZu6w72V4kEUDvSnvY1uSKHoxrBmUrTB",
-	"/L+07o/3+quJyPcPcZH9pZmCSNgg1mLziFtqexFJBQLe1ebPrFJO4/NqqLz+a+iSV2Gb3ltc3ihGDbj3",
-	"8eLV3UJuYsg5WcNz+oy87e0qu99dLp+92tOjHlUePqf1ye/4H5/RVjpNSJeTz+JHvEBHT0kMbX1NoS5c",
-	"Lf0Ue2Qh22ejnWgo9JIVlKdz4fJEpYpDXCNGSfc7V1OHaSH/Cx2k9IG9mj9aWfY5Y+581G5LLMmaijUD",
-	"VEOpiJt4ws0NHOUHqW5hL2h/vIP2jalQ2EE4yB+8h+iLTeYPvvwtOo++OO7+568dU2rqMHPQzhLYG8g5",
-	"rWqxhZJI5Cpp2bsGy5BxOgurW+wkU0HYJ66NNVPgZIfzfKhszPStwny9S4XJDeW6rj+QywUaW6IkllwA",
-	"I4b8ZP/nN8DdAT8LBfiQSprYJKLCNp+fNDUzace3feQj21elq/jJuT5jlmf6/jxBA/pVkpNgYDkr+J7R",
-	"4kjcVC0XCDbE987UF+xAeOFwPh/IGwSf6pAj0qLA3dLsQuHT12plxtY4MJxFl/h1ScXtW1df/F9gaUdD",
-	"Ja7MIR4UwR/vnxwlCNtX5ogNdpdhaVeoUPRAeuEMeHYiqUw5RpIvL/kfdqzcvPXzkeMPKbk2D5RYhlOx",
-	"JKual+YxF+FUWJf16hFEHJ1uQyA1u9uwznQ4oU/WO4bMVCnrj62DcH8N289vtQwpTZJuO9glgDhbItKP",
-	"kAFWhmvU7TcNFRtOGtIXNUnqOTzcLqs1ihPjmwYs9BKa6TeON7BnCVTTDrgP3+5W1ijKAzcN6ev9R/v8",
-	"MlqigDjM2AM9hi0YRbL5V809k9lYw0IayJWwYuhCFFyRDYdDlmqH7qTlngXPSqHodgulgDFm38CKnULB",
-	"b+CuuCA7KooOcFlYD2tPsXLTwTB/NolYl8cMhUzwbYjJCaHw0D4xobh4PiUTY3Cw98ByxS34R99yYI+D",
-	"9klpVAyJh+qee6Y9Q0ozSggQGUBuVgjHBqgfBM1z5ArS0NLVPRzsi0IasMzxynNHFafALGTFkFHNERt+",
-	"R1XhnCw9Xcw++SLE6Bn3LfwcTrmMaD0vRg2NvJRL+z2U7AYX0aP9eer4wRn46xfJ88ABZGVwPFCkBufc",
-	"HbnkMSZ56SAqhVzXe5AQze6YoqX70f3ZSpEzXCLL3ao5jZ693+/H1rvPJFkeiabHUIXjOaxiYlGo4/u6",
-	"m3gxdaLggqaOf8i5qEoHFzuacPEHJA3PN9ZwZRiisD6AFOFKNoeQUy9WRpcE2FEw1kCkAkjbmLT8Dv+b",
-	"EV1orLXJ4AK0UzxcfMHuDk91F2xRN+Sb4BL1FYVcEQw8Y5he0zuwBAwyTnoXkna+olRYIjHch8wGacTn",
-	"y16MfhKttuY5fQuvpUcCE39aM/6+UYk/h8UyLicPH5PwZ9BfQhTir1Z/2K8Q6sMVDgXAPxKq4RTEL8D8",
-	"D/uMElQsoPZGVNCTDb2TteKogh5YTj8w811o/qvIamc0E4DRzbMPlr3+I1W3DyIWtqGWDWvPF9/bJR4s",
-	"ZmxRnYhkuFj+wz/5VSp+Wl/MPb7DUB7Gmeg3z47bjXLEsxtmrZttdh+t3VoXpNEdW4W/OaLdr2Q62c/l",
-	"Tj12/mH8XI6rumdNWFPBe7468gyP592h/AR+pSuU/dz/229QsDrtC5T9Q879yUnUYKHzbk+Jlf4/l6cv",
-	"pgG+4N0JZWjG1Qkl5Xf7PxkXp7+5itc/y70Jev+lrk3xwT6wNYxykz4pHujO5Juad/hunVYeuTGFSfri",
-	"RijDJ6euQEiyn3PeDExX/wXXxJ/itpSSjy9xWYLz5i9uFsbuSv6RE+9KbZ2TZ1TbWXhwmzopXvcRqeUC",
-	"luWVOQXYshFA30hKFHuYfc4Y0GetiToNMDI0FcGy/eOuEnYS7nuTCMqsLYmYGD8qevjI1zAk4FM5RoTr",
-	"0/0nHBtq1wtA9aSgPdwanKcnv8P/5tgJMJIcQ+FvD5q9TbHU4WaYEpabwp3o+cNpdbfIXyh3+xVOQB7c",
-	"yzaM9cHRXqxl0Gr9FNMgcxK/3nmcXLkvmUwdJHqQSL1sJZGOnbYlLTxbRVLJ/eCe+WrXJfxgdmaQ697D",
-	"OE1ca6PZQbEZfPI7/keG/nPD+/rlK/FrkhtATy22bkuQSjumFlMDemBr14vFF9OOOBOtpXdV5IM5m29f",
-	"YNMT16XWPD68VhxM4Ve+q6RX70tqyAmRH+jN7tZ29XOjytE9M1cgAHg2o8IEmc8yHpSbD76EffphZBfJ",
-	"KXDhe57VIlA4LFJQFVARGPf5LdBwb+VcNX+gquT2P3/9ulm8uKbv6DZ6ufaoFFwQvZOYgv/s8nKGyD6A",
-	"qqroNgi2E9NwBSroMYKP6AujchJWW3UjXz7UzQzlZYJiFRgn5aYFCK4cIzXGNRApzpoHYsv2nRIPSEYt",
-	"udgCDADVt5C9LrtJqU+fR5JSXdVKZuXLF8sjdN34w3FxS5qs7znsZPmwiYRvAo52KDMIVVjScbKuFWNi",
-	"iWdGLDDrJR3KeEbQkaGoqNHfX+LQfa0423zR2EOfPmGe6CbZrmRtEKN/vKWf3GOfl4vD7jhNBeNAMe2z",
-	"ywa/yH9sknzCrucZLNuJ/iuUiFznFT6+hLxUkLYmmNApvLm/2P9cofdUscAAhB8ne1owsjoSVZfMpcIG",
-	"Yt61pOsdcHbrJabXbrgxGM3QUCC0bIDTFKO6VxPiN0rpONDjRg71Rs4shCt9/7BvP+TrMrq/WMT3T1Dn",
-	"iPdZgwUPyCyw5XcMbiJVSYVgBaBe/WcNdP5Ms5ZvTqrAf+v4wIUzf6k4+jhfVACA1fE7x6mQgpJ3j7x2",
-	"FJNfRF1iQdzXPeBaHx2urCfUdJCkuOMfqtLuFVLdupQj2OmwwX0SEnz8Bnd2JTlQOlNldIPwgdhWK+q4",
-	"dfrrGjgLkwAua/YnLk6ac5bFjaevmdsYI1hLcMTlimR3TF4WqcllB3vnyCTvxQ02sjGWpLMvMKBu5RIE",
-	"j9C9Z2nH1h5pX8P6EHsHLwcbqZpsMr2mJRapGl+mjCEir0y7/eOi1bnoBjoA3W1yAwH72te8LM217zwX",
-	"XXf97Axg6dQNoSvNhAk4meZY8TUtiefE9MVU5/B/yzn5xX+S+4tnyEvIMczQw6RR2Kba4oabowA2D4Sk",
-	"I8jyh6Fx6uy3g6zLghha2QvOsJY6BmiSdMT+PwXv4VWrqZmO1g4iS8rRet8tmztFX0/M0wvTdq8+O385",
-	"8sU2UdQMB0FYwcGnP8g9W8ni6O7qXJAVMwfGRAMJdqDaE6Y8BE4ZbSGsRNy7jpXr6BxHe2tGr1g6xX90",
-	"Jz7RO8bM2H78AA88qF0xyTEb2Or7Nd29Cs1FPnO7PET4cUNJp68L98mfGDSSBwTw9kczJYjaDe+0GerD",
-	"fww+O+CD7f3buwKzrKn3/mErL8z8XGVfQ8GI2kfJXqNs0sCShJ/IoZ3dyT3LnV0jSSEJLe21DgIDRLBP",
-	"BpmEYlM6vm3p2kTJQGJM9rPNDpHnV+yWe+eFiEOYY3w1whUAerNsOyYCkgpMfqYx7TfzFzCmUZE83LHZ",
-	"+EwrZXtSkMcInl9SAHQAeAfwFQSEX3QbkMChTbYS049PPX4TkSB0lscjQad5zX8dVdF+bqaMpg/uwS9+",
-	"RPsPjZpQneDSQwmFb3PZQghFX5Oq72dpja1AVgonTs0XTuJEM2PmoTNX9bUSPHss77wsuef2nMss36rw",
-	"zK7qbLJE/cCXyTtZXON1VuX+FON/lnxR7wzoIp33AH8gtbllmD7E3sBA2ROmDd87jMa4X+E9PPitf27u",
-	"PYV9ovsKacscve/CMCE4cAHTI1zeHfTPwq4S4D0WvNaL64uzp99cPLf2i3a79p+BA/7yvHl9K2WxuL54",
-	"2n/T3rr0Thr79OfcZEE/0P/R8HA80N2pPRNAmLu4Pj97fn7x/GIJfHbOfjw/u3j+9OXL5WLHtzv7z28u",
-	"Xz69Wi5KuUXk48X14/Ozy5cXl/ZvB/vEs2+eXb6YPUJHe54Qfup+fRDRZ58qZE/cWUXfg2NRcu/4iAk1",
-	"ZM3VumS6xYZAeTdQ4CR3U/LtzkzJ7Xf41D2kFhzaLaH1dM+fQPaOi+vHFxdnV8vFb4vrCzvwilkxufzG",
-	"/ieWgRlZva/2i+uLy3Mrh0a61x9fwvsX52fPPmevHg7oi0onrdinxfXl2eWL51fLxUrWAh33bmgX35yd",
-	"X14sF2DpX1+cnb+wg+2NZ7lYl4wqFPOLs6eXz75ZLjaMar6yH8EYHBeIG+n+WVKB3LFM2AXcAI+Nne7X",
-	"gaX94uzZi28u8a//sAe4/Rj+8wMv3EOXZxcXz14sF5oXeIJswHQpaS3QgcpKhpw8QMZ+8fTs8uqb5WLH",
-	"aMHFFv72+Ors8uJFazUBtsv8naHMXZ5dPn92YecZ4pjXiwVOx0cJnTo/e/by5bOXM9f0K+5HnAp0L8Cs",
-	"A52EvYzbezk4pAO/nf2di61zU+OhhTMZ25RSmoNUt5Pb0j93j41J7ygvKYjTxdnz5aLg2qC8PQNv8Qdc",
-	"u2dnL2Ch7NJfnF3if3tVayXXLtwbKezLsHYvrvIXzg3ji25HttmAfWMNQ2bAYSEYK2Arnl2dP3tmzz3D",
-	"pe37y2fnl8+WC13S9a399/nLq+fnL2aP5yuJ4i+OzCWcBo6A3ItjTMJ8gdOYdJ1U6teacYhvvgln9NXV",
-	"cgEpD1ApxViBMNoaaO7hFHCm9Dum3tlXraoHt0toDHMEFC1LsP+fLhf6wFi1uL50B8I3y8WBi9dWfeaf",
-	"BXacX8FOeQVWyMXl0xfLxZ5R8aMHSrw6uzh//hT/+N6P7fLq7OrpxXJRvTwPDz63+7N6eR4eempnAD5T",
-	"uOjSrEF/RVWJU0CMJAdwIULpYS0KK7bCpcKg42InD6SUWL5r6G0vf9eLr6TlpPjaZ+5nZ9vnrpaLWw4n",
-	"KRev3svDogVx+bQts6/BwrFqowbmwvdwHzg/+yZ/TSQtv6gggtX/vfgIJscza5WwoxRFiEziKvkHzs9e",
-	"Pj//5mK5cClIb3BCnluLA5/43VnX9tIARvQVSvHi+sXZs29evLT/Kjj8+zP+8hrvHRfPz656u+Di7MI/",
-	"7h+69H8ID53bU6h6ee6esPLf3iCXZ5dhRb6T6sX54vqbs2cvXzydtQRfcVvAgoDYO5nycUQr4Gnx31lj",
-	"Yk2rqS3w9/+bvWvvbdxG4l+FEA7YO0BRJMvP7F/ptsXdYdstkm33gDSHMhYd6yKLPlK2GwT73Q8zQ0qy",
-	"I1tWbDnBtX8llig+h8PhPH5jyx2wDWAvCp195gpVPQHwpHXG3t+fwm2HTsVuu8M+HOQTzC9N4vEa0XW8",
-	"US90nQwHd2mSKuCPb5yLXuNhnZByYEhMgSyJdv6VZItULEWKJmuMnXpONqgg0HVE85FKHXLwmy4Af1RC",
-	"L5KMlA4cT/k7PMRXMr10Lkb4zzd4gOP7AN937Puefd9Frcu+SlkYQKskZmcSBnXP41Rnl0uhEJDX9wad",
-	"LnBNwxq9ftjv5jqGzmgEkibIoOSuDkx2MApx+M9q6vr+oFeoMPxgOOgFpq4z3xt2wm5YruwMPumE3era",
-	"wn6n0y/V1huFwcDWFnjByO9tVNbr93qjxjN/ol1AjZHiAy0hKCFa+mcrSiqBmj80DReOs7FicBlXGY/T",
-	"7LFqp6idTna0T674+Jjicf9wNgQ9OhVn7QxGQEzATX+yonng+cOgUW9PdkNCuRMuRMgyMeWBRZqeGMqp",
-	"pAMxlnQ9qaEFW+4gDRmlrSppxDpe52ujS7gSc7oZ3Gxc7IGRGq1LQFqmEJ4VrWyUHxblkTR/dy7WP7g9",
-	"6MZv56tlaVeLq/xK748GIxefXdtrfRDiFQuefSkmR0/jSWZ1i4HX7ffWJoreF/UOeiPzLK/X74bhYGCe",
-	"fimmsfH0nE6BoHBTGHKHf0GqSOIHkTwyQ1SIFHEnsynT46mUSfWGKTlw7NwwttwBG8ZcyyK5uEsI0czK",
-	"Hd39Z9r0o1VCnAkB9ydSyv6OCfdhi8u56c1HgdEandKjH2T+JItncNkl6XXOVZYKZT8Jiif0BdAvz8xb",
-	"H3/QCx+9axaoGr55cgyiIgllN6Hr36LgdRO4nVs0+NCVz7m4uQXesFk8MMU7rr9P8Y4p7rvBs+K3jddq",
-	"n13xPpcDuBKG1YuIhAX/SCcKtGAc9zFLJglcbDWVMxanJHnglFdtFD2WqlbEuMZCB2yRXFV28+SsYsqd",
-	"6sMKzbh60OiPwdWDUM6tm78PMOpmu6IO1cL09RO6l9k6QFZXQF8E4KrYFBEDV1JhXCYu/DMNn0+KO7hW",
-	"Ntfc4fy0unVh+DhpLv6rP4oJ7UtL4j5uHeCahX+3kYduAjcszavfbFgnuUUiFRaQSwxDvtGNxFJOFenG",
-	"98aNcRfpYqEDDYbGQj3FYNxNy/T+0wldaZVK7FUv6IGMYa56Q7/fAyGAZsv3Rt1et2GnT3T+X1rDwTvN",
-	"NKUFRkaJZmbgb6iyJZNyFUFkRje0myKMBukQU1VsTcYdb9BFoWzkjeDGwZXgzoWj4/SeRIFnThJlynEd",
-	"bVwAnhw+VhLPY2/kOjyRcCoFXm9/HkTDapm8yBo67PU6hMDqe8PucAi0Bq3r7Ko0uu7QdWgcvuePwkGI",
-	"NldkYUqS0X2XZXg0WLMMwwRvWoZtK8YyrFDA/QqcLsKrrN8PwyBoOIMnN0YYDwoiXhN0ZKhfTkgzW0ns",
-	"YjaXtbSOhQ4xPpTM/hXUPEf9RKez/xxDh9q3LfwkFOlWnYuw5w3DEfR9JvQ/UnOErnsuoNH8eyVnH5Gu",
-	"ul4YDlGpkBUPz3wyFeReA743CEdhMQfr/gOb9pjA6w+6QbN5Or0BwKj/iSLh6H0s9Fp3nAAz8vg3NwfE",
-	"mFv9LzcxxUScFVS7itMIjqXdZPuFSh3ComsZcSTmmL448Ia5D8ozRyB4tT8Lpm63rPCdZOTSMvKGAZAf",
-	"PPlBZArNCF0v6Azp2fWUK7J3u8QZ8TP7FT7Z/Exniq89D70BnG8rHmf/wmlZxVE2JTebkdcPRw2n5oQE",
-	"HcVKoEpKF34xcBsyUdDGKabkoS4ZDDOPVlRinmyqZI0FYYez8ZUp0wTOwGkEfOhWgdlQrHbEH7cAoyNt",
-	"l5uZ8ywTCkr++9dfo6fu1zP407F//uJUIMhUNZzwne1m8gitVlXMt/n5/4fiMqyXv/k51stTAz1ZSkDv",
-	"ZPF7dg59qAORr8qkh9W4TCbRGgbtcXItp+S/KdMc7IEBF08SCrCaCxXLCENM/3n96Ud49+H6l/Vdsajx",
-	"v79a/AlhVoIw29xDUgsTFwhcSAnKHA6LcMfTSKYY26gzuCVU77F7iqdumvKgLbJfbAU3A0J4Q8hm8n4T",
-	"2HmDqs+f1GJ3TDQlm2hzLreyhcVxQqHVIi3h+KxFeK0wFaxIbcp7difu+QtiedSiLmTaTuMbgTigY/Yt",
-	"4g20ThCf5gLYPqx2GWzA+sexOMpBozBholjGY1EEXMeaISpwxO7ERCpRwpFBdIItW+ycoAuaZywrkVbl",
-	"ZeIyir5bmrjMnVlmkFouSmMi5CtmEhdnwqQmdstDJXFVbOPL+F01Y17L9LNnKprjpbNYNgqJ/W5pAmL3",
-	"z49Ujmzb2bEKedJwoDR6HjQv5yK1qcFLRGXuqsSg4lRTeqD1MVPweT0g2MuyHWJstv20Jv4NqN77pOL7",
-	"+IVRbyhvfX2WwIEW9Q0wqGsk+23ByLiXSLlPiGFuNTj156l4RIvZg5gfJVA1inKAFEnk8h73eGofG1Bf",
-	"s7+3cSqdKcFnJZmgKjcXkOZMaM3vhct+m4okkb+5bCqTiDhK4fBh2taSTbh6zzgbJzFG5JMtj5AkTHEl",
-	"uPkeaB2NfJ7jbqZoxP7tJZfgpQQ7cFaMquHtxHx4+Pr8KFZ2MvLtTLg2QAYqXgr2Vy3UUqgzxBSisn9z",
-	"4YyKdZabOc20v1xKKS17GT1g6+3mugxJ2DqC/VZ4gufwKLZfx4Gu352lw77dL8Pf/lN2wL05Qweio6XI",
-	"K1J6aLgBv2djkSS5kzRp6xFpwUAuofaeazaRarZIOFn//7uQmJqsaub2S5lXmromWfNsryJ50sR5tSvn",
-	"vl6CvZ2ygEmTV0VbX2BC78SYz0Tu1ank6njJ9HJKQ0Xlh+tf2Bkby9mMa5dpMYvHMpGpxmg+fqdd9vPn",
-	"78+G8PMjz+L0LGBnKD0pkS0U3d3kIhvLze5W0SAhqW8lwU/w+nodgrXtCxv5/K/RYxCUwON6Zdy4oAre",
-	"oDEGzG5o2E4NMkze3GuLYrha27gjrfRxtIhYF2VyIo/twmJESSHRASoqIYOUfJ5dNuex0i6FEZjIAbKE",
-	"6lw7T3hacJ+kComZGYEtzqqJ+cn8t1OBc51r4NtLUEFNXImxVNF2LS+9PZ4HBWHYl7ApCHniIU6Sd5pZ",
-	"mIjCgmdBGeCwQEspMyrYhnKUab5G41Oe9xbSkVgx6cSpSMrNnjJRk5nzupQjz7fGeSTGSZyKqLnqZY91",
-	"/pYqv4yW8fhEqTo5tQXX9yIRQ8f3K/DoykOvU8yss3jTyKtn6aQVsBm0dmewKl2mEIwrPUrmJ5xBRvNh",
-	"QOO0nAnSkCFuryYj0zapt6BEC1W3jVP/XbabExfr3zKHY35c3vxOs7lByGM8YzB0F8ON5SQTqdW9RzIt",
-	"8Wf7AeovxlMptWiVQ+fz3fqezUf2InjBkpxWJ5oVDb321q0jtgJj70hb9QMRDN9Bgfts0HOgyYPPiuqE",
-	"KXF0+QpEt3FUDKtOiiye0UcFZHW3EVp13pit6w9HfyT9lngcL+jP8joDXGe433gqtUjriLJBislPk9MJ",
-	"+/udyUc+UtQivWfS6EFtusGscPPICkxOhOGiUzu/lNkcLoccJzWLFacPu5fqA1fRRyx1Cm2qbW0fdSr1",
-	"6kjAgTyJI4azAYe5nal3uPX0wQf6lhQrDyIf72kScvDHdabZr1HVbDBN/P61GWVBIlt2siGfA6kCVgct",
-	"GekDmaeKXQ00YdKnirESyJRJt4cZd5NHlm5T523svPMn+LMzh+x3abRGJG9uBxqFuxLMosAdfDAtZT73",
-	"B209tzLTdVLst5cmut69tDOh7lsSyX6Aqg/X1DTgGXFKYIoNvXPwszdyHd9uKSXvyjhjSbwUmHEwPoZo",
-	"hauEuCu55eCsfOyjuxtmODSPcg9ntC6/Z3qexBnTAqiDgH82MnlVUZ1cCt0S1cnlaYmOorefcpdh9CJx",
-	"XAdzyAuuBUHum6hSx3XkZFLhTOw6JHNt3Cj6VTcKGyeyabajTKKwPiiWUavrmqzK6hbpfX2zmy5tNiE0",
-	"jv8Pr8z6aZGVcAtlirCYJEMDseOuYIu5yyK5ouTdkwlm/KAkoSLHy+IZXWlmIttrF+2V3P0zfxDf8PED",
-	"bA7n/3kZfk4jyfLAApz50locekDvn0h998LBgpfcg1vsUo3zLMb4/CizE2lNNDRXzuOyTUVuCr6Mq1S4",
-	"g30r02M4c+B0kQsWbFnCpC52vQkNQp9oqdiDEHM4r+cqXpJP206iUGKn78uVKDlw1Plv/BnT80ZjenCJ",
-	"Dw7pmR8r+wZVRSwyp2IMw9wWudOeegflyHZkwmuo+nTquxoZ/hiMyEjbjDO8wEXrPCiXztd4zlKO+d0i",
-	"qUk580tRqsWZKrWyLduGLRGLYynOMCyL6SlIYHkSqzhCn8TlRofIWZQocKES58I5Bwr+XwAAAP//",
+	"7P37khw3kieMvgosz6yx2yZZrCpeJFbZ+YMXqVu2UpNLUqNj26s1Q2YgMzEVCUQDiMpKyfhc5wG+F/sM",
+	"7gDiBkQgsoqU5vt2/pgWKyMQgMPh8OvPf1+s5b6SggmjF1e/Lyqq6J4ZpuBfdGOYsv9RML1WvDJcisXV",
+	"QrA7Q+SGmB0jFd0ysmIbqdhiueD253/VTB0Xy4Wge7a4coMsF3q9Y3tqR9vTux+Z2Jrd4ury/Hy5MMfK",
+	"PqiN4mK7+Px5uVjLWmn2Q2GfhjEranbNkPjzYrlQ7F81V6xYXBlVs/Y3/k2xzeJq8f950qzvCf6qn/xQ",
+	"wEcKxcsy+Q349eRPvHVj2+9slNwPiWiJt+FKG1LQY4J08Gb2J+kRPrel+zTl7I8nL+pvOLL9SEmLgqnk",
+	"Z/Dn0Q9V1Bim7Kv/+5/nj1/Sx7+9evw/H//6++Xyxfnnf1vEuKJkWkuR/ij8fF+uKPmem/CF3obgj+0R",
+	"C7ahdWkWV8/Pl5ax+b7eO7bec4H/ugiL4cKwLVPwIbn5aOqCCTPkjQM3O2J21BDtHonzR/PrrCWqOk1E",
+	"Vd+bgm5WyU80s77XZ2pheBk/VwU9EhA7IKJKqlMExDHmnrCDVIUefpmWpZOKmhF4hlDFCBeEG00MNyXT",
+	"S2K/rIlUREjDdGJe+IWEzLyIyUy7rUxXUmgGU3uv5KpkIHfWUhjHZrSqSr6mdsJPKnzi3//THpqr3zNp",
+	"4MeFL3bX/4tl2APV5KCk2BIqCnKwfzKSFBI5Awex33i1XjONV46SFVOG47zXsjq+rVl0Xy0xtaXsjSWq",
+	"3dp1Wa+W8CW/0cQOYB+TZQH7TwWh5MDYzTXZSGQIeRAgnBwNV1KWjIqFFdVcbJmqFI+dSnfjKSnD7ScP",
+	"gtDa7KTi5jiUWcvFDRfFcKSdPMDrmqlbpuxsFaPrHSsWywUTVmT8c0FLKayolgd7IDe8BGaha5DflZJ3",
+	"9ntVSblY/Br5cMnFTYxHi0IxrZkmlFQ7KRhZU0Hs20iew06SHdVkLfeWcy17GrbXkydDSvUjFzf2y24q",
+	"VCl7XDxLJ4hZsFu+ZijrqL7RMRrKion4OW/ot5K1ZQJJzI5rsqfrHReMAA2BPezYRMiVLI6wRrNjR3s6",
+	"o1xQUa2rnaI6zobIP0AmzQzBbRqOomTJpuj2wT5jaaZkvSojn4MDdMNYpQO/E8sLxKoGZMW42JKD4sYw",
+	"cU3YvjLHKytYdvbvhWRRehpV69ilAwfMs0XJqBIaKGofb7HrIz1g+3vyyOf2TfBP3G9HP8c+nT1xp8rz",
+	"eEO9ZZAezYmQq/9ka2O/+UopKrZs70VhUXC7clq+bwmgDS01W0aOKyVbJeuK7OUts3uhZL3dEUpWpVzf",
+	"4IlsSbEVLcvI6UM9mdiLwo5jWYdUJV2za3J+RTb81q4hKBHP2zrE+VCHsMstS7Y2ErX18OLFi6kXN4wV",
+	"bPZbeypEzB6ggvDCi8RbuaaruqRwnbVurWfnsaNtpXqEUNrAHaXJimleMGR+r5EHbmvfiZex4ff07gd8",
+	"+MUEz7mlDfhmubh7vJWP3R9Rwzxrc1Lrgcd8X0llnHK7A8YpJFhTT9ZSsSdOQbXffg1sM8WGXaaiXQYe",
+	"O2vtGXpLJ8tkwUvwjkUuLZRCVpUpgejksGN4C+O6rBjeWElURMUhL3L0utSNeTqL7alZ76Y+/RM89BkO",
+	"QG1Y92A8+3ZCmV8uUJcbqGmx+VRK7is0tmOMfHk+zsgXl8MbFgnVGXF0sbDG3vk4jwzLYvfumtZ4NClZ",
+	"S7rewT1I1zdCHkpWbFmxJKsj4UXioL4YX97ls8g8Kiqm1vSxQi4DLTtLNtxSxanzekTu3IJvNkxpUIo0",
+	"F9uSeVtMW+WTDqXRjJO8YlueUmkM3TJ77cIzxFqC7Tvh8umUkF6x2PlxJ8fKfX1NTj9Na1mnaWZH20pa",
+	"aqtuWcrBtUZReqOof9RjC3emzs/Ppy+fMR5Z1yzrIOk1jalZhqotM5poSfZUHInh1kijmpT2h/YGdOh/",
+	"dvk8fEPU+xXOVDdm/bS4M2xfyYimYBWI4XQ2VBFaUWXilI3PcjDF3t3X9iJY6uRdgv+B5+fUC7Al0V4M",
+	"t/NAubE7luIzqRkppNXkNSOmVtbEtvePkKbLxC+i7sX26kFSOYUSpUdzC+RR4rVTAU9XBN4yQ2O+DFgt",
+	"12RNy3VdUsMKkEdWbQS9k0hRHgfKJ960Q4uQavOJoy2WdU/86F+IGHUlu2Vl6bYojNadx4bfTX4CCPE9",
+	"v4NN31GgmbeA8VBattzBtlrRYjepVtY8wIOzXCi6ZlEL+LA7diY3tIPGFEKYDA4CGlHUpOhTRcKdMUKS",
+	"FUPLK+Z5mEesHTf+hAwEUOv0jJ98/2Az3BKnmL9kJVFVn5o88PkH/3D0EDrqtZmrxbUTZ7EqqThz52jO",
+	"UbTvNQfxQ2s1/aMowfmEXijhLT8iBWFWC3Jc2dPYrahubUPrOqNJC9yK9B16r+QGBwcb0aoGotBL4g11",
+	"0EDspKqSHlmRa4e/l1yY+Jmm2rxKTxlmobPFh6fle/ta7HuaraWIOVLlhlBP0OHtuqNqxizw0Ly3i4pN",
+	"od7vreITFQ+1EpHJWQEcdhx8S0CXJXpIvIq4Otp/c+W2jrcNpfZGDf9jSPf+pMf/3b/c3QrD9vmFNfQP",
+	"NF06hu2wwsS520i1h20+C2dnzvELr+MZVNzu5CznDNyR3haxVogmdCVr1EYhUhmo3jucPBKVo2Qj17Ue",
+	"6sbXpGQbQ2RtrkhQdsN2CwbnL0N7RmJMPVhQM7BiksbtO5H16LRl+zymdyumZa3cwR897+FB0IHpYKXP",
+	"Y/q4o2D2eUateVx7NDu2j7puaXDcHxi76W5Y1EisBffWjgvzLfbMKL5uOerDH/i+YorTMqKNxDVuvfAs",
+	"4Xbc021EA/28XLyhqgBH6kC9YHcVd8IRDxZu5Ytni9jO5npk9rRgmUPKign0HWU8rNlascg1aGRZECms",
+	"TAUXE6r2MIssZd496YkxIcAoBKLOAlEzpZddhxK0fILvw0zeWHNExMM9cmMYaA20LCFIZpV4x4xg8z/S",
+	"ZL2THEV0lkIv4teF4ttdQskMgcuhsqxkR2EML8UI7KOTIs6eJd+vhrxJi1u+ZtM2R1Ew9QqfhQjjuuSO",
+	"pYbrcWkGWWMCJ8tbNqaeo1KWwbreSTmgo2LUhVOHP9UdCic42Fmi8DBoiTlKuL3mhqsJXt/cqSwXmiZ4",
+	"LfjVxmfvpu3taBgutgA/gZT+6wSkU3ljQSw7wuhWruRtInyn6T4cvU0ppYqpmWnibd3d3FMcGoeopkdN",
+	"uAnxONQF8cdHEL8uYitKUD7lKIQJPnJ5BVEKuXmO3tkUHcG6Viwut+wvTgIbr/asd1SsIRbvnX7UWPkF",
+	"dhuRiqyYMSxK1hQfLRdG8Yc5m3uWkH6qFvOYXu+kSox1S8uaTRvY4EPAZ3FiftDpUx0TvH6vt6gsIMnc",
+	"7i0dy+fIC83FOu9K782iyevCg44DecHqT+XSC3snmaK3hKzcxg7yP2bxgdWbHhu+jx6B1dFka0M+TWFc",
+	"wLloNOwrjj6hXmgjFTt7I6vjbM0CXoUZ9Pev6PBe24sEfoMRyQpJD0SiOerSJCa1Krcn+N3wkfiu1sJ8",
+	"oGIbkSZ/k7IA9UcviUvEWTFtZbxi9GbpbWSn+V6Tl/YvF+eE3a0ZK0gpD0ty0fmbJju+3Q3UJfhjVDUq",
+	"5SH+w55REXWl7VnBaVTR6geQ7Qj4hfDWEqcywSFbScszpNkcyxm8oZ+R5gozVWZEoGZYoseIE+TCCv+f",
+	"pHCpq4OAzjdTAdPGgPtmyN7s1oVPpmxaf6wbn3Eg0pnLEY55hn1C7tTwuQYSOhi6QmvOXlDl774uld24",
+	"LswBeW9rq7vYw5wIrz59MZ4GEQnz5voakBqT3zotgG4vkCKdzMmNs5kwZbpruUdnm++AcMv3HGTFnJJV",
+	"BQ4dRcH4iIYXGLvprPL5xXgIM2pJoRtihvHf7OXTFxHXx4nkl5vNqdybe5iMzHnKBW2msl27pHRp8kZO",
+	"UCya5PCHOqrysxWY0lwmLH7LRSdLH+cGnboHgk9t3GXW2xl8a3xXnl9OqL5OyjdEWHa14Yg3rX+S3D22",
+	"9KyCFGsk98QVjXfJ2RtfdpJ/S7tbqLmnP3p5M7yP9aS55iYA5indGJSYuQHO5WLLb9E9lf9KKWkxpo23",
+	"rr6IUG+E0fDHWte0nLagmh30n/Kv5hg6I8em952Gt0JxkaexJ5ynxgSzAG/N5JWg86/LevUEudPzTMSz",
+	"Y7Xo6Pat5N248aQY1fM4YE/vsiOKey6yn51lb+0hFd1OZenWkLP7O1puvKyK6Pb25194gb/2XGeQUKyj",
+	"r2E2mJ5mXf/gMgwXm3QqW4OLh97JFdXMDpswHd09fp/N87d8xhjxfW5u8jn7nJyNYJHDs2bCKBbd2kp2",
+	"0jO6P7yrjeZFhtPHfcAN1305tpyqpMe46guCjoD/SEMqIDns+HpH/lUz7fOjtzwS2rSMF+FqViWOQs7m",
+	"/wOehuievEUnwzgd3GbiV91LsfWv6PTN1/r4huG91xOJ8SD+zIVtaRUXFawXVGl7CDr+xogFkvnt6aPT",
+	"evhAhcmQQE4Nah+rlbXYD5i5B3MPq8PlRzmUriPslOCC5vGh91dWH6r99LxhAMcx4a1oHIGW5XEOo49s",
+	"5K0sS3bMiIF5hnZjxeYFGWvDhLgHOWUzOSWX5m0emSY8ZN/9RNXN2B1VMeVyzaNZaolgZJ8XwiD+ldm+",
+	"c+SSpWcrl064wloilJVOrCRiVa8pFmsM1qBq8TF+J7hix9E7PHH1++Ci90h4foMLxOqnqluq0rrvUhfh",
+	"b3Jcm8Ax843bZA5ZMojlK1Bz5xzzljglwQ22DLM+LZjiRnMBV6RQVvDER4WG97UdktC9FFsClijkEXGD",
+	"BXMatP+Ya6Hqhpk6v5jpWEjWRq2Of6ciEUZP5RfM3hkXFoEv5ZDS0GjRI+YzEimWRBspC0KVrEW8rOgQ",
+	"r7RD2QylGntmFAsZXaBX+wDIAaMRPqFyo6Qw8EdIqdQuhcw80sTlxfUuwDp+k8jaJCWGZuqWr9mPXT28",
+	"HSAV07LagM7XHgo+umg+HaN+ELjjhTRSmV/gyehOey52O46HYYkWqd/QJkMEVNuOIdY2uxrZ2khSVNq9",
+	"/eMt2kaa+kOR4bExZ2+cO2ievwatkze1umV4fCZjkL78dLCbGCnPejgWOXavxzbzbcxm0PV6R6gml+eX",
+	"Lx5fXDy+fAm3Xgdo49ffn31+jP9x2fzHv8UE09uopp0diC94xKO/lXj8EJ7hsJOxD4vML8wqsd7xRNKL",
+	"ncS0I8KLN5yyK04uYvkt0fyyt5ghenJu2Vum+G0iN/3vUJ+84dsaERKacpFr91f7N6WOcBfxwgMmcEW4",
+	"qGozzDiztK9LGr/LU1c8jJS+rJLKSS345D32s30m4TSA93Oumz1VN23FStUllpZXqO4qTBzcs71Ux3kK",
+	"Fqa+xtkrT89t36NefPptCOO7NUywHGStnrU4Zo4ExJRXZDmfsdeLr7NYspDPEcKq9gigwwm1wElyzzn4",
+	"vow1JyM1Oy/GKh7HNi918AnWsmDTWcDtHXfy5ADXpc+qgZkvkd65Usbl3ZwuZzxKw9CodqdnqPZWfG3q",
+	"FnaEYrTQS6LkgayO9n+uCCQMwAjLGR7LWpXTB8c+tMTZRS9Kn8g3Jybmcc+momIrqm9iKcxYvgnIP1Cp",
+	"CZk3gt0yRVQtCOpqbbSoaagHV3adqht/ekLd+LpmD1qHDqUT2bX7S6upUMUwbXBJNDc1iCur9St5w5ak",
+	"4Iqt8U+oLwRMoRtuEEkpo+piLEsE0zxjon7HjYliUwBEDjc+9xGySV0CWhxL4yKdfN8XoXA7+2Ihrs01",
+	"wdwr+zefDbKjtyx8ebLatW17T7LLDRofM6pvQiaqT9GA+RbEeZP61Y+iyIp2T98PAV8vP4g+llAJM4tJ",
+	"jxuej6vw37mxh6NXrH6eKJ7NES+tAGoO+EHQ9Cd8Au4x+wZf3/xc/RRJGnlxPlpCjqadOx85c7MXnE5c",
+	"H1CY1sG701ABGXICpSqY1VVd+AOk6VYGFB6zY/trIqRgV8Qd2wYUrIWa8kgTB3wDv7bQc06DcdixMgHu",
+	"BVX7dgkEBYUUDuMHwaJmYO4Msq6e4cYETo8dn3wh/EgT3JlpMepDh/0NhNy0nSQHyg2Up3OXt49lsvY1",
+	"smI7bv9gouqgV/PGZxA7v3wqSerbWPKzu2fi3AgFOqjMej/UZnPdLtfxifzyIDD+5mJz8iAeD+Vx2/xG",
+	"kMvzxy8f//rvUYs7zO0fUdC0UHjYnkJ4x5l+pTX7FBN0z8XWrqQB7tlxbWQf5+NFIn1uy07OKULUpvgF",
+	"t5W0tEqQHlygAc9CeERZws0SEQ/MjilMHva7YGolrmBVAGoSZSxfUBUnpCvGWlO7jQFpaitlQaQie651",
+	"t6h6BgGip3ZoxWRUak2NcULh1viJiYGrJEBf8Ow7FzduDtp9ynJoLcABgWKZ9pC7vgLUS1Aec8iIPJTQ",
+	"4wPUMZzkZo0oH5aIxXf+BZYaLzUKhc2IFSQrBjnCAMbFsbCQa4LVJl7jZXS9WywXNKHsQjL5FPovJJwv",
+	"F7tkjYGEK08HHCCCZY7XhK40E+aKuFk0NjMHvwuj++isYjoyQqI0sswu9YZVhtQCEBOgMAlVUZCBlgVb",
+	"UJGaWR3bZEhAkSGBQdzqpoazWamdIVoxoGo0vDj9YR89j+NluqovYEwPArShumNPXpw9n1bepmsxQ+xI",
+	"72iVqqWzP4U61p00eDo4QEAhXM0yBTfVUIuKHOwpO3wMK9D+2RWn0Ru8GPQSjgFKeH8w26W2iKp6imif",
+	"JVYC5SYfBF6ZVKbxKYicATZOB0RrXv65+2JbToZhJ9KoY1nUp06/f7ysfu9veATl8vK1w+EPt1Yn/MaX",
+	"bIXzngvv+4hFMmGu2bbiJ/z4pEslP0Mc8FKmvlor8aEuEaLBvvA6gVMKYs3pYK3rxhflgj4prkPgFKBQ",
+	"mCg0KmoHrhl4d8AMotqp04qtb6RgxQDU7vn5ZIFCK5G3O9Xn14SSQq5ra+BZznFPkmcOVrlwt1BjPuLq",
+	"mCgIu2Xq6JFm3K30bPn810mGiqSke1dCyE5Ab5i39tt2R2M8tzPUvcOpMRkatgoKeXA59m339n4uQ88F",
+	"8PC1nIfo0JjwJcMdc/bW4RvmRw7Ql/bZ+1zf7Ng64kaOOjKz8mKMq3LP8eukyk4HpWYFH4UzPEh1s2Ji",
+	"vQOIF8BDXu+o2LpjAReq5bqVI3wv5MXuzPcuiDp2LuEZey3XJjEXy8B7OI3AEUtSMaWlwEJKsPM04m4a",
+	"TVxGSy9XAUgwctmNz/Bdn4Kt5EAmq5KdOvB7WEd04JZMPWXkRsT2Ru4nU4Qz5layDMSKpvY1aDhD/Xdl",
+	"WVIjPpRliWUCCMqd8Eea4DftPrqPXpPHF2DzCsatMG2rKYP0Op0qCepHu1OCzI3hX8hK2vFy5nt26CQo",
+	"tj/vn/lJdlKtU9MIB6X/6uBzzQbgcYnNWDC+3a1kPSOh7R/+lWh+uTR8DvIZiL9/wEux4VD4Tx4MeOpd",
+	"bUopb5z6e5jj281RCNzjVi/ATAjGysnl/YJPDc4RXqNujLDMhnydewgFbw6o32srfk/D9HvbdPjpw3z9",
+	"/PMPb2+/gbiKPDBF1tTqLK4uXTiEEI+xh67pHa/0MJ+GPv7tV/e/0L3m+ctEMk2LKYaZwSxW/er9Co8v",
+	"PO6gBzlFHxm1pmA0OL3h43VA8wDBS7pi8XojWZu1zMkSxCGaFzzASo7ASYLt5CkE7jrcOPFi3/EEylKE",
+	"3J7dQxPyh3iYSjW9Cd9D/g7Gmsvps9k8Ljcb7W7P0YvdPRaCQTM+0QoB5WUN90VaDPY3crM6HbkBoMG+",
+	"WWbHBEQddOjs4lr9jKfWBV3NrbehVbOkLM7wK7kHa/xHY9fc54RqesuKVyZGurLkDuiRQF4JuXj5zfli",
+	"mZPickr1pJ9J8oD3COksN33WIcdJZZNhLCRv3dTa9oU/+P2Bm6ww0tH2HUkXnL3nnE/iYpFqrjESW+p6",
+	"kxvv8eOLK6cqunAnSvobgb6qSLZSErfI2opxxayFTT58LQoCheATragY1zinJdHS+cLR2+9MJCGJS2qa",
+	"CEm0cMdhwkFGu2TiJHrYd0UMX+Y1MwfGQowYINO1ZRSwj8A7wQWBvHDYAyYwy/vKQ860WoZB4VRIGYfE",
+	"CxdRhmHlxjXt68EvUlUeR+vrIqDcho3U+IzfbPg9N8hyDAYholYBEU/Sqr7Thu+pYa+EdgZAz8IPSc8R",
+	"WF/EP+R2U9CPztW6RCe5vHXUxwzwjPTqgt3yRChXbkgpyE3eOB4xKOPRUm4/VorRyAnfMyqI++6S3CAj",
+	"wbN+abTFU+gUyvriIdEh8Ntz8t/ImilDuTDHoB0Cw+aM3a9bxX3zIEYOW6lZcJve0WPp+OJ/uOrULwhJ",
+	"FEW48kihEHlo4/WG3nCaaXu9PIpTp9OOouOSfOz/Mtwcn8rzUO1qFC14LIluvwzpB+7EQHwFoI4nVtMJ",
+	"Bp2dX8RAtZEwMVfw0Yq6JaF6zUSBmOwnpQR47TVN5WiA1G32w+zWVsrihDmM7wkNOxJgpynfP8CeuBrS",
+	"PiYU9F4KyLEQYuSC7LsM30gaXys+PqFuutfZxZSswOvPa9JA10CniVBKe2vaRXWnL5Zhtd0jTRTbMMWs",
+	"llv6cqMHXLQX2gFlxp+a0aV/d5vTca5nGO6ZKDIhhhL1OOPxFN+IYqKXkO9SNj2LtvR2UZ281Lb8jmDT",
+	"nb765cjTb4yg0MnNNIFaFnAvKM1umaIlJMYVHNMAtcv+Oxk+ajQCCdlL8ZYCD/qd1kluPxlrS1bJ/PpU",
+	"bVg10hFrMcVMM5su3Q0wv87j+O/QRDNr0D4kbLtWxJfM+MwXV+Mo4To9YN1jHxh2LL4FsUc4FxOqvqrF",
+	"GQqgOaq+qlHT97Gr+XBimTXJbZroCq2/dcmocpqoy6unFbsbRXKc8Dqt2btbpwHQKnZY0T8CljjkUClW",
+	"MqoZNpTF8Pciqk9kr3UEeAIDv3HmV7J0xVRYkcxNkzVz2EmoKNlxk5O/u4vZEffoq8hiCRynj2flVxyo",
+	"4oT0kvx9ScJj5GKs7MBYSiGsuOGb5Q1BV0JyShR9pWe5o9Po7PsZ1aRovPu4kD3VnJVFqz94HzvF9yIb",
+	"njbuEt4n4BjhsaUfKatY0U/ntEpF55IecOMrxE5yrj4qiKZHspOHUKwSCmUHvpxipN4W63Qgw4UL8oRW",
+	"/MntxZMV1fF+yz084obBmpLZ3vjtqofQKNvP55GO1NC1HEcDBL9DHLdIxigGGZNNVfCXK+XNhlB3vkQP",
+	"op5d7PsFptKZw7LNImEvs5jdseuJvF5auZHyvYXKxUgkETzQsrbWkczu7P6eml0S7QXu5Ty/GX54OGG8",
+	"9fPGMK57YcajudM6noLNcLewLwbtBJcQ48lGlUkFEzCGSxAyruMB9bFoxPrIWMqGUc1XZQLej4uAJRmJ",
+	"SyBXcJBnG6kIJR4zKdZ0JcM0bYUVS1qL6Q7MP+JTkL1BFdOJmaI8lxusArUyHLpVo4Q/yLosSCHz6CWY",
+	"+XtQyuZsDvQMaSLyayW1Znqe5xpP+e8PcAZHOs5Y/vwk/8Fy0UqMrNc7Fu1b70Irzt8D+U2Ak0NF4egB",
+	"bTdEXZaZguWT/VhiVX2FwnN2WG3ssKFgzHY+d1f4HeRaEeRVzAORsDh2R9emPPr6LzjrSxIO9tJVLomC",
+	"gDAcmEOl4dYy7fQQO5/wSnW9mc+jrkwvemczbtwl5reu6SA8Vf9JFaPdzmgN3mkw6UYQUNtF9GVWNezJ",
+	"0tTQimUuu+OYfRxzy67jYhTDpFZuY88iQg05kv8vOb+GaJesjZUVrUliVLe3ZqmgVsFP63R79xTB21h0",
+	"DZ/2rLsQIHU3hgtk7zC8uqHQtbVVl8s1CXbOCMtPlqs4aelreiEdHQo8ehPyhKOGQAtLl+F9+ZxYgYS/",
+	"heVFBQEttQzLit5/QWPpBQOewJ47ok/FlyYcz/YrfG4ArWVB941yw9elXN8cuGbo5YBeQVDjKjU3/BZF",
+	"2LpWt0yDb31iBZf9kMtlPOLSmNf3H+1zAoeSKWqC+ef29nJcxj7vHPOn5yPKZr83YZvbRr/xbTfEc7lc",
+	"6N65noPoGU71WEvKeM9/hwDFBcHb89qdCiyqbWCjPv5wv66WLm0DZFT0gpbSHKS6SdkubLNxNlBTtaiP",
+	"WLZ6g5FHbRQzcLxqoawWAnhzUaQmxopsw0JZKy7zWV06aL+5VoObkR/Bf3Xp1z1GshND6vSW8tJjLOYH",
+	"wqLhyILbi23NpqOxE8J8T+8+po2+ZqCnnTk9j20b1JOOD/N0YjZ2DE/ZewxjpcUbKSyJzMRQvdDv88lQ",
+	"qyd8i3S9D7aW4amybG1+jLP+5lw4M3TkV2RLsUq/VXH1GGSMqkum7S8FNRRbYVsbzv4lQEHGqoCyUGnG",
+	"8HvsjOIVzfyW6Z+rrA84z/hkNGg6YGmpitGgZGTQN4x3aL7D3lnf5vfOmorAwbZM4qT5gsAQQYzUH4Up",
+	"24tCKgJhsXgLqhfjkdbJqKFUhhWvj1lVs5VU5tSQ78XlVETVA7gP8V2cf8TBf/QbSUfLM1OFnBNYLq0c",
+	"XMf9F/cqT3Qk87vdLkX0aPEY0UDemepdR/fs7L1ims0LMMKx/ezE0Hge4avMe3nPqGgBGWW+8cGaLNlv",
+	"VC/P532ienne+kIshXdflalsYRSqB+jcKCUxgFReECPJRpalPDg1TluKXnuwmroCzwWxJqduMla50IbR",
+	"YulTL5/ap56T/zadpet3oUuvztK6xO+QqVli6hK6V3kOXEgT1TmvHv9PKMx5cR4vzLGTOFG/QjSpJh05",
+	"aTcXBW4c6OPwErT7ppNGxPnZs7alAv+MaFQu8SVVJjmmZk0oNt2FuM6/coMXgv0wojz13MWt6lDJhXmT",
+	"yAh+RQ5c6Nbr7G5d1prfsp/8/IyqWfvvfq7493ssbM7dOOhyjU6t9tri7G1O6MspzCBFcSr5JZIhFcUI",
+	"cIkOnfGfvpgeXzPzbtN56/J8FgCDq8HC1UVJ5QBoTiHVwOoNGDH2s1iboK/JOXKqlYdXbXACgyAGapBU",
+	"mkv1XKC1raRlTqJGa5ciCfR2/m5RS9dEF4tKFKuYAeI1DXbBOW0kWTHaQYiZtel9AG/fxhdFsGamQdBv",
+	"Tc5Fk1xd1ZdhnEgjXWCkk/ro2jdTqgis9wfxie8TGV4rdpRRbvD+FUg3qAEM8IK9DHgBMcwyK0+abw38",
+	"T4D/uWemgVly+QKW+B6TI2w+1wS615G/wN4soeeyvbiPf/WM4TNohbmyf9rTG8QayItkgc9wOFF3U8An",
+	"SNH4arXEg+cJkBUramHxRyJgG24MF9s3cXmAyf9qa81RZEw4m9xJBw9XZAnaoiOJFFhEi7B42KiJxo2+",
+	"L7ZTPAPyyhdSbQs+9xv2jdna7ZxPzNaenSD8XqpvzxMbKwVsLGyZj1JuEKnDbuyeMaMHB8XXe7X2OK2K",
+	"TbSnDFvZJXqLOH3tuEvpnrbcOf3LjtzpMXqQOanr9L9HryeHfAi8LzdIFuEAFCP3axzozdX8AQIa3K5E",
+	"CuKz4r2Txp9whO2C+0Q7xxVGBEXcc7OTZeHAK2IhNm4cYmPrU4gf5uDkRGrgVKfFZHU7QEDq8QJSKzoA",
+	"KRLQNxH0MCrX9zKV04BSyVVSwoZgCSN0vN4QKtBRD1uGWJ5OZtshrV4DGRuoBLQRVtv9nSuWyGPDj+/p",
+	"0cppN1SjG1VS+8h7JBCW0+DOowZil/8EArC9kwg+4Rgq+sF4SOawY0AfbsiOauK1p4Y7hAfdPQLT0PJA",
+	"jzoz0drjFvjD0LCnI2rIAnLM0qy01YXYbn2O8vK2tbCTdZgTMyBaqpsDQUUlj4qi0RlIW+i6DesKVfQw",
+	"OLZygK5gJjpl45oYRvefpLHiWJMNL0tWkNWROD8UDAcV1phkYgez9qHxKINcudB5X0NrkPhTZvg5sZLY",
+	"Q5XeD44/rmwE0EPA/bGLhNTAVx/kAcuH/dqHiQfn0yBoLVUrK4TtdLDVMQJUNTxd/bZz3ek7RofybM8N",
+	"DrsTF/TrOH75iKXe7U8fjf/3YcqzU2mmnADUxAQ8wEmElbWU1C/gh5hT4oOi7T1Tr13KzHhQfTKApmto",
+	"/PEhDpPQ5mV7vaxq06HKgxMjbvv1Vt1wVVTxUbKuTgJrzu9GM42d7frR36cGa6ST+QzzGe6wJgjgm7b5",
+	"CU7cSf65M6TqSaAc4Vt2an+nouBrWj2Mx39j9b1oZTwX5Pzs/Cn4KW+ZwBSsoPaDPbzsXmU1tBWghmw4",
+	"Ggz7uBI32xILLQ6zOMETyArczymU0VcJzDX48XUGWosfpnlnGUgfO1R+Vid6yR2RPw0ha59PXnn7tszv",
+	"q43g/d/XGnZt3I/eu2OsNJSC0FumAColkZbTc15/Re90I/RCC8Jw5108Hx36aUKRiPBkph5hDxpRdM3g",
+	"NsCoE5DGaxgIYXP2/NxqeednL8+nw0pt0i57LDLGgx8wVn8fuWFFQjIiEeIyKDM6TgaYHd6IMlFbHvXd",
+	"wBZme0m6PJclYh5EKnR3ZExGdEjYWWJ05xxAXC81Sd+kGgoIaRr0cAdaBS1fIBS6ts/kl68ouk7hMGY3",
+	"snSfjNZVgBsjW7zLPXtrX4ihQrqZzoBTG1mb3rFy8wAj9XkkTDJQxZHAf3IJOzuhWLhWVmd/RyjAE9QK",
+	"NwJqFZ6qp7cqxVr/SH2/J0yqvCIR1w/ZHhO9zf3wTX4GxGlw5Nhhyo+Wx2Lhm19//xZ7vsJ/P8v474tE",
+	"b9gfYKei/WELl3gZO0hUbFM/bq2S2eX+yQaBim1qnRpQycMoBqar7A9OxKJY+Cli3gIWnNgvRK3bstvD",
+	"ufXldJtQesxoBVpiR2enrbtUK911Wo30J6f7HMhdoM7S7VazNb2F2z+4jck1FgJn3N9e8B3VZuYpCmK3",
+	"HLT/f9W82iP8QVb0+PwKrp/GkTvLK+TzUYfeBMyfC4B3qZao0QTuThAZ0Oz0NXR+Ag0F8iuxSZIA77jl",
+	"F1jEjt6yjHBzrNXQtzntt7IwMmH/TgPI/NHyppqbkjOSLFrigOnYwEmtFOP5fuCzT0Uj7TR8OhC0v/IV",
+	"3+DIhrrvjEYxqhbbfG0Bqfmh7qdBPouhMa13UpZtIoILXBgly++5AoxVKIPBf/yaSs3MScjM73CRD0ca",
+	"yX/stHv0TexDrwYk5ZTWAhQ8c2w5h6cd4zVM/aqIt1Yu3P3QZRr710Yjjiow+xgYB7wnW10TyZYaTEXY",
+	"M9No1qGzx5ruA+aJJUm86Xq64BTeid57OxlLpfUAWvZjAivHqCEbVpYE34h9P4qMCVtd8HXn5IPPShuA",
+	"KmOoEhlZTUd+/FBuQWHJSOYl7tIQsKe5kltnbS5K3vomlQxqySPJVhL7EDGy3daoaZmXITeyG6hFmXHI",
+	"T1y7NI89c92OD7KbSzUJ8sf3TOhhPUBUDARk5Bhajgy4d6ErbROXhZ41SDRsyxD6KNo7MINyWEDbyc6b",
+	"8ONYSZSzKN/pbby4wLD8uyqBTNlkcNImyuf2T9fK/uLbinFNal2Dqz/fb+Whh4ebc8OOvlcgNq6DxLs2",
+	"F2/c1TLd6+jeLX/jp1abeNYVpvzjrA9WUCJGghebHnvUClbAGXUWccwYfUB4bo/hF/E5JbpKPjRitFEs",
+	"lmNyQVbMWp5L6FwglWZxePE81JUhTDRc7bCWBhcGiOFnhCTIQUEOe34SEvKPocJ6hoxnJUPUmLdsOxHD",
+	"+/ZlO/nb/msIHsZowcXWjRVBfdFGUcC8pvZR8pd/P/51orb3224trv1nqBL2ygHiZiTc5ukK6Vl10VPx",
+	"QQ8Y1yFohyLRUw6eo9NQ7SYryagxTBRx13Jp70qqFL+lLq0C8LtJwSqqTK2Yhn7XCTDyE2F3PWDAZLD9",
+	"ZChFGTWiHZ+4w5j98eTRz8Y2R8fg2UfU+mao6MgWnycDsYCJmm92vQYI1UmLawb4tRncfONFk31I3QY3",
+	"l3tE0oipjOT4NTnyfwzq0i5/vQ/I656a9e5doid3QY9erQPoB3i4pyhELWTW6tY1WucRHoQKb2liLfG7",
+	"3HsRPzp0sI3Pv1aKwEmW9FDRkRvTqDPQzmOxvEfOQXBsAyZ2ga0KvEhrk7qFq+ypE05b3qF3ov3EY49v",
+	"f88jsDqfXDLVlhUEZ3SNESnFsK2b64LvI4bo0yk09owAr46GjtHe29qz+k4UKQOovxP6NC0Xh50s4yq7",
+	"ZjjppmkJkuuRdlRYOscVb5xWE2HfYR+oWTtsd+de2/ve6bm9DKBZkMk40sd6v6fqGO0X5+CFB3mq7W6q",
+	"lTUmsH7YQ7r6vF68NSdsGZjpBNUo5Nmc2UX/08fc3Lx/Pc09jyN2CKpMumMTVgg5M8mXkWOrwYGKdaDx",
+	"3ilrWZZsbbr9DNuwd6xI/bbDhPnoby6q/wvlJo0IjLWNmP04hIflycEPUt18kh/iBlofQNZNsllKZ83N",
+	"h5ZIo87o3XVMsAPe3FyKs/cofvMPUni1tfX+BAyrpYI8GwZCCkUP6OlDXC6i972G+d2xks3fWplBJ8df",
+	"XYahv6LGEguTCltSQ8utP1C1SMUJDNMGM5RdyVLpbzi+gabpKZwwVYuPhpq6E+BUjBZHdGoKdwKpC/Ft",
+	"uOB6h9E+fsvEzxV4PffytlO53VJgujrSiCaU0n1+KGbGets60xC0NgaKmx4rkz86QYO5qktrnfNuuSCj",
+	"758a8SO7ZaVOpVuCi3AsRE63lAttXvk0uXSR36GpAifuLUJDgp1L7vdaxNalkz50Z6ZDbl2ZUU49no/i",
+	"FN7ttUnqkWpahMR6i+iEx8L+dGLyZQuHpkmLb2MKXMZjPLoue+bJHHdJRmuR6UcOUrwadutZTr/1eu5b",
+	"vb2g9sAu3ATciPOb2vRzfQLOiidudK/5DSuPPr2/5zjs1mfsOIYwUZteAKBtVFZ/FSxklqhE/AlM9ZmV",
+	"/YMAVRyPKQcNM7TI3NI9y4dvmo+cNJSOvqJJWtFoH/GBlW7reH9lQPUaN0kIwai/4c8B2cR/i82itf4w",
+	"l2WrPh0mDxamwLCdFPaPv8VhsVx1zIPgYsXcNPEYKBjHH2QdxWOAVSn7Ixo6+J9KrrgAaE1E5DESYl4M",
+	"6ug2smUD+g4CqhZgKoUI7oQR7fFHvCpiz0ue/fyTc5ydZEGjtnPvsxwntJIlO/m+8al8k1+pqDIilZcD",
+	"EM+qnYjjYG5cYfFEEDSZV+2+6TL5xi+S+/j1+lUeTm9Fys7iEtzoE9mkaaUfh9GI2wvz+h37Rn7Dlhqz",
+	"a7yZUSzeSSOggqaqM6Zt+04NMS6xwf1sKpXdJHoN9fK6kwdqn5Zkl+pI3wJoHMaRh+3lp/1l3/O7mCXG",
+	"E+Bn7vuPoh1Vkk4BzVJ5+rN6xfvFuwHndY2HuPIJTeNDVPkfwEtR6zjd5uUdTmWmnp7fn20W2NFk1mmc",
+	"7NTk9j96N/hxVgekd01v/FEVWzAKePlUJbuPvaaa9RLBu22f/8FM8rePvEi/7JVKPxmHyo2h98kcNgcv",
+	"iq7kzrd6825mOUF7cHGcvQut8vNJj84RILwqosjPQtbbSOb03mpLVnHXrrfHjqqiPLpYTNMkKZFRPdPB",
+	"hG6kea9EPf2+NlG325IYVpaA2NHWbvtfarsw+1pAv16IcpUIXpwwWEnXMRVeG+WK3yA36zqgNFitnYuC",
+	"rwFb0qq4xUi/KECbj0cbIecMs/SAWD4qbf/gvg6ds8VoI75ki61U9ytcR8p12biHxq93N8oy7RWChee1",
+	"q2K3eHclaNh0VY+2x+sEIgb1f3P548DoTUaetfuwe775mC8VnO8GC67cwmHTYq0ZMnugkjt4Sy84JiQX",
+	"u+UFE2t29k7NyNzuelX9GCjGauPFdh/Q0t7iGDbasIPH3l8ku2H3AiRt7KBW7ywEtpoKcfWO7o4qj5nS",
+	"gLP4HvWtrG8dLVsd+PZzAl99cKzgHvcraDTcJurlh8tRqzzhT9Kr3lOuAD6riGXe863rqzAQ+uyu4qpX",
+	"8J/Oyiy5mBHLfyul+pGLaDhfubj8qAvKPjNEjN9iS1AYoVmAn1zsVL7310msAa9zUGE0F359pImzazU5",
+	"hyyHi6VLquaKYFKEK2ppYlYPcFE1rbDu10nuD2kjt1z8dh8X62/2ydF+c+99weesejmQiqzwuHmyG7LH",
+	"a5cqwkSB+SyHnfRNjrCx8cCscK2h5raB0izbHBkJvyp6SARUOw01cbVcQ0RaECqYB9Q2tRJRjRJeyT7a",
+	"0KO165Z8NgHws6Nd+0O51kmg+sdohlufP6d3EZdTLB2xYrKaAVvyninw/nRDIrGqdL6J6MuKrbFXl6uI",
+	"q6RBSDgPbAeXxhLcxL4BD9X3AKVzbNRHOncxXGBftxmNk9V9EZfgeSFQqtmKTAvWH9VTTVj3/qdaRZj9",
+	"k8N8J73O1q7Ewre3TqslKT1eKX6b0AoyfAntRtxNP9A+RltorNhFZUUfbCQ7SBi6TpjYox0xS0yZ76sB",
+	"TZebIXDIQzYoGnE8Nr2L5vgkfV+iWE1ORsfO+Jlw77ZclK12NKd0NGp194x15BxlCN9pU0jXaHMwghUj",
+	"cXuPJvZ00Iizyw/xid5F/xpPX/ttWk8GGREu+RxrcawG053tya82QgCJGXqa+SPlCm2AdMtw9h2Rl+2u",
+	"nGWi1qI/beSL0VYFSZWwGRU6+71L7TT8+jF5GEaOXcVUE+KKNIqCS0pnqyjZQQJvEoUvREMDzezaFOis",
+	"tyFw5iX0qb7PDYSX/kmFNFkEnOGdVtEU5gfyTjsrKt877ShzMmFLJ6xm9eZCQC4piFRN51NQaazVb2Je",
+	"iLupTmW9PrT5hs+cIX6bGOJyVlEYytGocRTUj3ks+8DCflzQwyT3LIotSyrOXPMVD2tCoA61An57pEFz",
+	"Bh+PrsGg81pfyUVk+2ecr5HKgiaUktUPPFEPADeNHyvHE9QQ6jRfkP2PCF7UO6f7jRp22L7/87LRlzMf",
+	"b/x4mS8MC0N6CjtmjJzoNU4V9iar8LK9up21xksDwNu/lZAdBaWOPKrR5ecFvKtNKSV40lgiPMwy9GDo",
+	"5tRKLkuVtEXypVymWxKbMG/TcybZPL31Qau8x1t+3bwXoLtYIj8dchWx/xjCqe74dscUXkU6lPOPuPtm",
+	"pWxFc7DQTtzJA8TWXNgNHsayfHRI+lYokHY8kV3VeK2RtlErRs6D6nPpAPHI27GB4+zKe8A3xWYHWy5Q",
+	"nHOjiU8kGdq0Sk5nRH6sep6SYZRTZsR+eNs5gmFmhiprU6vbEKodAoBJ5tVYODytLBp/dKZ3ZKCCGcrL",
+	"rLq6t/joQwkRbmZlx9zg8ylhbm2wjtlzcnOL0V4H7jM5WzRbnjzcyenZ+m3URh/LGNVt4KEALj9HJMaK",
+	"d/vocmBCzxg0uX8z4EVHTkApaTHjlghGcuampvAO7R7t2JxPVxnu21blYZSRHXBi2ISWFR0m5EjrPugI",
+	"NDtc3dwVzinSEYTesPccFhS6Tp0QSrm4qHQKKQoGz9iZ6rE4WTM+ssK3hz4RTxXWGeWIfuCm9dKG3spa",
+	"xX0zPnt/2MCGFyHQyDWkkW9dDkFEQ5vok5nhfOpJndbdKw/inmNXASd6RoRUNf1l57xVx72HoaBgGKyN",
+	"NU0Ytt2PS4LkKc25Y3KL95aLAxcifikMMuiFP40N5i6mS4dKPt8fGTelIXQ46+5rDePmpqH8jZ4Ke9zJ",
+	"QoGTqrzZ8wB3EFaBzrA9JC31TyzRIxt6SPmKPwmYNwow4tBW2DMqoqlcsiySiQgIG0YNgac62IWAimdt",
+	"gKWDow9V9Rg/EFIwXwOTbdOhiTNDNaDJfOZQKolUtkLLt8aPw3HpGfc+3bKW+TuwnWqV7dSIndTWRepm",
+	"lpWa3uXP09LTQ67HF3HY5fkOY2mwOK/TkmDft0DF71VJE8egKuSguus8B/H22yiM7cYwkYUpgwA6OWMG",
+	"3PS+vXtg7KZTZ/Nsqv4tH/LmwDHONw7EOFr/LV0RjadKWPPkaaAbc/a+wXqfcxDoxjONXJUIhd0l24fv",
+	"35CXz55/Qyp8gqCxG+nnCEnTOt4xhzw7f5lfQb/ECkMPidMAyTrYH5f3TDVhBQeQeFGXJXYwU1Hntp/D",
+	"0jVv9m2ZBQASEeqyyNDfXch17Vy/UrB3m8XVP3MMhsXnZV550XSR6ORDDiR46rE3Vm9gi8+/9nFbem6L",
+	"oRNCKami6KyuSQtd78iGs7LpcHtwubp5yUv2Vc9zUTAGjy6RD77hR4lWq2qpQHn3XAx+vaUD2qyU3Cq6",
+	"9/i3xxZk2RP3gn7CxS0t4cQ2f9tzrTExo/mbNhTOc/OXBuq++Vst6C3lJV31njVSPoZ2wpjdXZurVUnF",
+	"TTTFIwmzhS0S8SwsOweHu77Zi8myQvi5BWmNGxKYJqZYf6Br9jCtt2Z2teknWoU+MhOtY+yET8U9+MNa",
+	"N7Xa8SSQLaPVy61GPXNeO3Dx+thtD9WPDV8Sqm+wRQD7V01L0qTpN0HW8e9kNBBrEzy+lybiUZhduAFm",
+	"w3TmORoXrVqMLI31AzXsREX1AyZvHNMd5DX74JO3evA1kEZF/q//Pwkih7ikeJ+Aa99e+n8oVkEnVifW",
+	"pdKGSOhYxfgWQXwyjrAdMqTJ9DEiqTYEkrraSYSROeV/6heGkLEDUQh/RzuRGlxb3qghmTQvG8c+HTYg",
+	"d/hAoNwXmmXOBpZxiaUNo3Qm3d6wzuSiZ80x44mtgL/jUP5ula5bVi5J0156T+8+VowVS4iovZFCG2qv",
+	"MMWscisF5IdD3mOsQS/LyhDtgJdPwaH6CU01Q3062QtV+eYtY631ptrJOjLce5hq4NKbk2MVFJfxaXS7",
+	"456dx6hyaB3b5n7Jx3A+O7/IL6v4qolHibSchnhTiD8TufztAzI116l9GCQMauzQhGwSlwDh4up58A0T",
+	"yf5cI/gMTe7zMC1abOk2ka/cy6JoNzzoF9tGocfmlePm93tLevFDvsOcIqU8NLmOm9mvz3/RzSnHH94D",
+	"v2hNbOcwXu/djLAJALpGGaDoaEJd91wPPNir46gFaJmoHdjnmz5asyoMoZd+Yo1CmnHGyeWBZAhkR1Xn",
+	"47NRJDC6gNuNdapuzLzU7ooZEPUJ7hu2feqh+oW2WcPbUt7OrXBPdkYsuxn1vQlmNLnzbZRcjx0cED7o",
+	"J5rV7e6Gj9esjMi09EHi09hfrhlLOjPyQDMHSaREjmPBRH0yitGJdEFtsvp/RFqt5IEN+RYd8KW8SWc1",
+	"G/joHkv1f8poHLBsLr8gYZbtGuU2vVspA+0DGfitobY/kP5Kc1LYC6oJu1PBPa3P3H19UlDQjeHM0Bbi",
+	"/QyVH2CnQ1Yx+l55dt36+RWpSibMcW7DRAiKxHAneMHI6tig5mGfgkZ1nezEGBo/xroqgsdRSOMKPiED",
+	"g+yo9iXM3WKBGGLeswnEvCk0yGZ+eZBczb6eiMr1oUH07G7pUBGbsNB8dkj07hrChp6aQZIW2z0p1mUn",
+	"kfip6KCLn95NDFrkeaEy8MrjeYvFtvZU3XQHA7RHCJKgShXrCiZpOffq2rEyEoK2zH5kZgml3OVxSeCx",
+	"5RwtNwm6VYaOOsPsHH8vxMof4yoWSOb7ZukkE9KSSt+gWKsNCMPMu4QaBNfBzCt1tKNWPDa61/P2aiQE",
+	"o+YmC/XBJSD+R113xEXY/mXr0vWdi12eslcKHMwX0mxw4boOXthiEU/y7Hw8L4CSuduJjJwP4b37JuV8",
+	"cJVoAUJMriSgrlOtOToDmpQ/eRCxfrS9YOB6zbQ++4BVaPPmh++6iRkA8E85qGmyZQViYAKkh0eO2TEG",
+	"zmcpmjKzJuhrt7/I7tDvPbRDG5QZ7kyd7rT+LgGqQZRHK0H3/I7pa8Lu7FLR4tTEv0wAgcnhkFBtSCW1",
+	"r1rtYZDB+/EDISs36x/tGBPP/CTTjxi+70j0ltzzcCojn/CPpL+gqRl5X1OTejWOWeom0/vygB79xbfm",
+	"0Xx06Snc0GFKN3Yce/aJluW8bl7+VVxYgO9NKCWTvqiZ/qDVfeQrgo9nmU4N9NOpH/Mmix8qd0cAEfn0",
+	"HRnigjBmpqGOcISP8PCwSBc2OeoLdS+GutpBJ3gVNxOwAsflE15E1dRCuh1oobLndXNJdyHPTapN4Y47",
+	"Ie1qfy+IVORykde2y1/ccg4zvHeemxOZwW/PiYF+0CLeM9Ugobg4xdNONGAykI7JTB8bPTAM9Hw5HkU5",
+	"nwjnJBiM+mtTEk2PZHDXwvWa0b/f6+UBNMiehA9yBUkkHnAJoL9AET/IH101sAeGluItg6giJjRr1ztR",
+	"47bEwZr2UptfuOgS6nw5yHMJA14TWRtX6aklJge3uitNVXv3PY9RrErqnTRNNOqy2+lCKgKrJn+5tMfi",
+	"6V97HXS6n/GNM3pe7kBfiHY6ChNDbxipK7udl+fX4c/QAA4ITKhxOsizTjBwuqkg8uR7pnxfiEDxZ3NY",
+	"Mxr2NLWa2sVzyNXWpBaGl+gykYJBuwJrRbZ5FvJLyiPxCZJN78SMxh3ILLFsqRYXnUOEwUGQHZklrpVx",
+	"Puyw3tGyZGILnuVIE4GpSbRhsaZ8OM6c8YwydvV89Bdcd2W/7CSQERuqOxVbtGDIEHANVG6XhOGJfbTn",
+	"qGL2T76/gqtk6ukuFU3V21gV+pU9kPGfgVdfpV9vzmGWnt+9hWNKQBIvxcVPTvTyf6H+ceHgRDj5gTrD",
+	"4SdimJmTneJan8kqsfGLGZb93AOscaofDroz/SrdHrf5cunYt8OMDafkKih4+k5XUHwvmBn+9E87RqBN",
+	"Bwl65DU0xMKSFPsTFKOAF5pWmPTUr/atOrLrclqEtiroEmCwrogJ+8K8IgcuNKF7KbYoul3GLTfaSyO8",
+	"MLFzDUgm0ffFn5+9fD6hAVl2fYPp599Z2RZvGQ06K+QtO2y9eDJHfOWMFd8D3sBQzwKdI1QkeexHl72u",
+	"W7B4hu9Djx4ng7E1/MyJoET1+lgoEyulRrDobuFbpD7xlKyflRR197J7Phkk6YrbToMHpc1Hpm6jRZfe",
+	"yRL63SL5tH2eSAG8HMNjj8RQ9lyEuo2xUpH8RdW6pmW6Vd2OmtCoDgvd+02XpvJ7sWqr34I7WnMiVSg6",
+	"8dlRc1spj2chvYhB0pso9+lEdzC7X/9g5qOVezpZ2fq9VDH3oET0D41YG56ukJUqfP0dnmynsthXeOMh",
+	"7M4ybmrIgxibXKMdh1qxlm4dV67bnVzMKYnlOr2rURW+VaTbvPV8qgufPjDWvwNm8U9TshqqWHHMqE4g",
+	"Z6esy7F09biST9X+5yrSK8xVR2EPLX1FNDMOXjjcWfYKW9WiKFmxJKzU4Zd5EjpkzJ+a/C4XfpDIzTZk",
+	"yAktxaoGZx9cR698DQUK4lE7EVGkkGI0hta7O1TCj5jOC3Itck4oEc/LocLSO/toliuUGeSq3CC2ww6b",
+	"UlJx3KUjUGvVsUl1OXp1xCbprqLNSFLVvhbZG3VhuMhoVtWagez83S2Lh1F8TmCKE/Io5osXo+A6vWW7",
+	"OKBbOOIXkUIKRmhp/z/6EaAJutOvBotPoqFo84k/wHp+9APlrMdto9UgrWKMJdDk4ErLIQJ2JAe7r3Z+",
+	"sNJFFLbUh8mzShUB7MPHvyYXO223jTRDnvnvoRJgL3crreWecOeMAOwqRznvoLCWHvC+x1gYImDMQu75",
+	"l/MYJ1qNY4vx8mZWZ2htXJ3SeONPaK+dRgPKTWXrU1rRGCZ2Sa0F4+t3l/fOrUmcrmSCRy2ApyPqV0xo",
+	"Q2oAjJXX96aQcfwzu312GDChQRqi9u4EiqE3TADqw6z9Ddp7BKLBGp+PNJEH4ZyMWGHlesDlfiMKrdXL",
+	"kXBQClBt5gR9ixRNv5sgA1qyz6/Bs8vS3fbt8+DE/pSDpBb67EMtTkw7rF2T8Q+1eO9yXaoJ6TR1qFzf",
+	"8+xOW00zWbhOKrplCJanA/qHq1ZDYKYJnQOmOUE0CvkTZ3bF/wz5I98Jo46/nkZHHNBT8qOJ1kniYubJ",
+	"9RXbUhGlmcvasNLZdwSAeskTkJ36P53opF1RfcPMj2yTzuxTo4mFp8EghWqPUYEND42DI828ZCPN+nSr",
+	"FMQvJkeAFvXkAt7WLFxXrKSVZsVPue2MGqCB/HS8XpdkGIE0iuE1YfvKHEHGYnqU1Roqqgxf1yVVMcVg",
+	"wyJJjVhjgmlHVg6slKy3O7P0ZScEPmCantMoz6GNSKcFt3ew52O9Bpz44TWCv6Hf15q7j+sqfBrugC7j",
+	"+gqpjL3wqZ1DJ4jIyOkRPhs+6lJqqnH6K7Izd804qMAGLPQGsrOFPIC7FH8u2cYQ7EQfiatJbX7SKQFu",
+	"1WqURtrICniFG83KTZ5M8ndD7hlAPL5/YIX5cANRFgGnQLIssmvUp9nCjkxEkIsxeXgKSt7/AbFrJUA9",
+	"lDyeAR3nQeNm48TN8mMMM6mtkgfZlQrhKyOe0J2MnjEAP4YcJmiwv8Osdu+sdQ2VQj/6Vra7642Vdwgz",
+	"UFE3VEXTNqw53er0U7qWo0YdMcRgp21F9CwJncov7+dld5YwgF3LV2BYPBmLG2zv79RQbc1i2BBHalgb",
+	"oLh3ANBbEx4pd9hJvmb3upx3gK9kwHlvV4egTdZYx8GhIoYXsSt5pNjCQZVFOikaRYc02kpZuILRw05q",
+	"e4VCn58DIkCZYRlpJ+b5BZjKF16M4kDZZ9yzPyarAP+AQo2dLHshyMo1z2J0Hw2xpIsYrdX5967a0U4R",
+	"keubVKnsly3w8DdYv+GLBOQKH2yiDQh9BCudVYyaJKR8IQXDlnM7bq5DSRwREtgzLoGj8I8OO4Mbe+ap",
+	"i3FretTEDtwDqTQ7LrYw8wHTt0uUpXnwmtdMqPDTy1NveFWluAWrKVN4Yg9TE6PmaxhGHV/ledUSVAJB",
+	"0pYRg7IXt/JQ/4JiFc9PDlkPlBsd7x5gmO+pzQgcDE129BZASBU6ZKUMSKrYdnu6PYLH/UdXpC/tyZ2t",
+	"cVm6Y4L1U628ezX27caCDWZFrIy3Bbrd+Bbaun9+w7J7yirEx/DFqPcZKISEInb6XcXWJmYlh/a9h50k",
+	"2MWNlJY3qCggpgoyzkqfIzOzfKkbua514taLdcfuzATMRbjjZn1TSBPXLQIuxASBW6WfXSc7FwzKhWpD",
+	"sGFtpEF2sxdwgFiRSMt3qHNZarMHUgz524xCwZiqhcCoY0UdPCFCB8N/Qs0oxCYV28vbDrhEi3p0PH50",
+	"D2ZM+8/BPb1sOXxi9KtFIV97+zdig4M3wJdq/ywKK7JumTI65c1xts0hWkhrv/bfXXgjHmXoBRnaX0wN",
+	"+Es6lADi31fLwVir2hiZnBtd5YAsBIxHb4Mio7XaCuCJ7IicIMTc2QliZDo4cPbRzAXEU7UInmznzB/2",
+	"WE2UYj9kJTqfKlVOuPR0JthbUgx92fOcYWSfVDjfvaLi9pAe+eknZmZDrKS6aDn3VgQjtqUVE7S3dXDd",
+	"zrhBkrXhXeSd7gQwf0EU3iKYV1AVL3VGqrZImKVB5QGydMOOAcM6VPbUXa3JiYbWjTevgBoCYA9QPv3R",
+	"B2R6nqOQVRvPuNXpyNFQqkyr/QEnKeZrThX3TvlUZ3z/JB+qS2Wc90aabpipN/J7rsM0OEZ9sanbzPbO",
+	"TfpKIzlzH12w7IScOXj1xHrDmKt6xuvDHO8RGJkX8X5xSPZ4IulIadWcSqjeHs7Ylg+zi7XDtrTxc4bV",
+	"V/YGLVlGGoF9aAjJhgmWY5HVjztaze27+wtkpGA6PHh3dhxcjh24hDVX65I1GLe04LUmFFJdXW/7/RWh",
+	"RLG1oWB5gLd+z4U11ff0jvyFEssfFWCxQkMVfHnFjtJacdDh9a+gc+9dXeKe3l0T5wWQIrSBJUfi2kuh",
+	"BQaArRyiphXVGgrq4OEDPTYNZF3lEXZ2hEIWJNuS6Hq9w5WD+xjg2tfgOkNXrua/gduMQ71AYaDxCWJr",
+	"LZ21BdENJoxi5C8+iHjl6fJXmKGlashbYMXWhVdXzrVm/+qTXx5pT2A00RBlx7eQxybn2lKmvSustynU",
+	"Twj8dpASNKzPgSeyIW37Zbr4eWz7jbsOIhKuYceTUVetE8j3Q0/d07vsie+5yH5WpdGP50zPMk28It8z",
+	"3lXDUEuyXyyz4XbjgLQPjSabTH/7CECQb6gqhkoOu6u4YrmJGUk11qfSP0R2bz+FALVZP9H2t+KLZeXm",
+	"rQfYykKSg5Jwg23pI7Gr7GbAXefd0EDfUVUwbUCCPArRORj/kUbc61Z5CqP66Ioq0YLTrtOitd5BzPQQ",
+	"g5vdwJI8blhcN+RF1nJ+KLqorBGoii7RGtZ22meycGbmcLqSia6xyW4X566LB0aV4QrUO17FE25+k4Il",
+	"nCoFq8yOwAONXxvDhq6zGDbOuE+ipl8E0q29fS04K0e4Fkakt++Cq0U7OEdczlTzAdfPRp+1TsxJtlQY",
+	"CdVcO9rfop0TX2GCdqJzYr+YpPZ68mTzqSQCXrvJiRPkB+HqYj2DrGpemsdcdAMRbVPPicUW3IonxNk2",
+	"VVW55bdM/1xlTX+HOUGt556PNM+a6hKEpzZ5AJMIEz5fHjIKYjAG305VZuX31Z6jU7cybiLemTBlSHRT",
+	"vtdeDD3zxQR65lQvcKkMK0IR1yg6ikZs1PZVmA/jeXE5AfIeemgPsyp8fg2mI3dxXC7P433REs3MJopk",
+	"W4LXHYuLXyctOneU2hKv0+3M0a2V3+S4tWn6vQPkFm9Z+ZOPDD9P4p3eEDMi8H4M+NczzPIGNDurq9fI",
+	"ZQfpkHC/gbEGWYSHxSxru9kSN6151PzRI2vfn558u6cpwEDfuifDW+6a+eQ0UbFfPKl9Crw43vLHr+jE",
+	"tijvBCOl3MK2anbLFC0xlQhNOahT8X+3Foy+xp9DHxWAVVAcuYKLdVkjGHVCM27X1Z5PV+PuuJl4Leob",
+	"Cq1W+qk0hBfeOO7AIU+Jz1JuTwcx+LprR6N/qnfM8yn7cVB1DaN2cFv0RCH/86l2Ig831eGZqKg4AS4c",
+	"IFmwe93KmlK+qHWPaI9x5PnxbSw9duWEdiOnn+rn4zg0Sg8yK7XJawkGxDmtJdhH+2AIEg8ZPWqirACT",
+	"It6+gYliFAZwPCLkkh39B3yvenh5ghSgDJz94srO8mmBVhDQot2iONmXIJIHYDkL/Ksoi6RmBBK5xptI",
+	"b+JQME0T5pUHLUEMOqyjG3adPzUNdLgQ+3Mk/28xLxtzZjvqPRslwp4xE9pze1vQ5xYMu1LlFMb6oljv",
+	"Su9VsfF9NhwwemqzH/dlNFkP73hu47i+1ozA725uONASlhUT73P6brfyE3sXsSEUMsaL4TaNHYL8hETc",
+	"rDxp2D7GJ0pF5zqLuCScVw19+xVTGrz5JRVsCVEDjFY7EEnXED4Cebc+rssELGqthL7CnKKtZJo4b78o",
+	"8L/StdUB53Usb2R8B3CI5oWs4r7kZ3uNtZpjWu1co71etqwjHheu4AOoRKjxmAbtgvwWyp2cXli7xUoW",
+	"cixqMIDMNvd2Da96XpI37MGU1+4sK2qsZXTmPjJnlu5VN8eA9j+nh982tiyyoiKyrmsiJFlxZXakoAb8",
+	"LzesMn2fQ+SqoXzgEumEXltPqvWO36bSt9toMH3kOXkQCPgQcWeN42eNBsLtSk+2MwbezIsofteOmoyJ",
+	"9o4DGO7w6nQHwUHpBu1h+UI8zUX9fj3JEYlOyHlW3nUoRyCgwqG24qorMkzAPVNblki2dClGIeMchDIr",
+	"AB4YFLPu+E9fLNOA2D2X4oSfLGQIT3N7aAbaE6IeHRDtHwwSRUIkLLp4WRH4Ce6yJzpzrIH7co5XK7eN",
+	"aojqTD5oEpLJl0OOD9B32rgoCc5z/LhcRBzBLS/cPFS9ttvTBTXh6CWn0rOHXJrc2ceQ4HyCry0k27Wu",
+	"CfTd6Wh/9minLIf0LgzCpIBpARcWJIMUfM+E9o157eWZVnHWbLyR3kO0bgrzies0dn7ziuji/Xz6mlf4",
+	"qvvGICEztLPJUcrS9pkU7H2vL2K3xslpK1Np3k7h8Do77kxr+LxZBk7KSgJ4U/L9Kp4MqWK1HNAHD7Jh",
+	"MQlAswLKSsojglZDLLGD2OPq4dM6NluXXKRUjBD7z+2aMMDFh3o/F8mIXqaK0VR2+JysW4cL7sPFPqLi",
+	"Rp/d08hvpNuJpRcFU43j8LWznmA5SVL5KbQE1Qe2lrEklodM4sf0ZT2qRzzSRDNtD7deAv9pE2o+7yvI",
+	"Bj2PBxnz95FKoUtszmn+4l1vT+tsm4dpEHds7BnVtWIaSxOtpBAewl+sWdhMt7tTm7qKI6qPyY2SJl4Z",
+	"5uieSOxWgX6eDN5JzUS01O5LVrmna9Pn5Myn6r1FNAHFdxJz9aPZjfrSne1uadmBHUhFZxoWxjf8mDm8",
+	"7Hi2fa0Ytq9kJytIuQzoUNnrlIx2fUm0uIcmbrKTmxNOd/WNbkq4uYbNA1mshu6CrJgxTC3J4wtykEqz",
+	"6eqYfm9AT9lWBgLFGpZO4AZn4I/ogzSITqtzTcwtSiZD1dY50Jk2fE+NAyneSBXNSI20tYgmKKJHziqB",
+	"iJgahQC4ifYtta/y4sq9flZwxdbgadPc1NQlaET2lcYKMa3w2EjlrAqUw0siyyL7ku37IMuS+0YmULtI",
+	"Ll5+c54JPHdSQ1i4S3KjFmkzIyncsm76VrPMdM/LrFp/bnY8knSy7xUToNq9k2VBdrTceAeP//js3ArX",
+	"sLMMAQM020OgG/knt0c5egcGiK1K7tFoAMv1taJFyY6PPzGljlctxYAYSQ68AZunW8oFhJ8JvWWKbgPW",
+	"fLhivKLovSwDy1qsWaL/C6a4pBJaIjGyUBw0If/cVzsJK+PlKSd0SqfbaTUmAg7p2hIDmrEDP804oAGm",
+	"I1J/5EyF8WMCT/lxMjXjZN/3pk87qp9N+RlQxWvUjZGR3yp2jfO8b6njJ7g+5sYFzIwAauyYaUNdzyj7",
+	"O8Ei2nbHwCiwDaRex5BtpNi2mw1iVY68W5KQGj3aSyNZFLOSd74c5td8B/CcG9wXAOVOFWpNIiRYK6l1",
+	"jAZEKqi+yv6A7xbS64wA5ZM+Q5qWEAHudSw5n9cWwnk8nZ+CdkQ5LtPvuOMiP7msGLHj69Oiw/hyKuXQ",
+	"XpevMIegn4toMhMM8frMePAu87njKdmKlrmPIX+Ax71C61LWRT6kPeSGQIfAGCbYwxOotFulzYfpI9bX",
+	"Tg47CW1iRJA4WTmkGAnPAWdguYu1bM/T6PErKoprsmEH6FzjImJuTVxDVSJoWr7dYdiojE8PEvzkdALL",
+	"u81GM6OdOGKncF7gODeEI2x/O2P8iGfzxLLpnNQfX0VIFaPtWwHheHSrnWnsTljRmG1K9Y0O3SFhu7GY",
+	"1LWu0l6t1OPb1+529nK6njC/liEc8nT/Td8uFbO/ghafaG4bTXQNeLJT8b2sNCq/T4IZqGecmL7vPdeC",
+	"a2ai8C4rwYwvajZcjFdyZrSaq5igpTlOMAImrPL9dSgirg1ZS20Nb0dtSNodnc3FVOPfB8rZbaXTjSr+",
+	"8BAEcwEidl5G70erF1JVkILdcmyk26nUBk3vDiI7R5fXbnllSfS/aru/LqsI0GUBWAxe4JGGpKAwTRCl",
+	"2+cqThSavhFmjNM31XF2fvShGOybce4CA5GFmYAtZcrtRFSYsn0lk3qO62n9U4AZz7hQ1nLP9A8iXo20",
+	"oQoQRZlqAH/DudsoKazJh9WZgkALvQD6nXk/bxjVvAtj1TIgdrIsuNh+ktWHap+GAScb6PTlrqTIV62U",
+	"kJWuQHhQQw6yLgtyw1gF8xW9fs5tbUUU+nsl9z/yGDSdpxEXUMHmYMCZa5o9nEgDJeC/KFUDl7Ci6xug",
+	"Z3I6e2YedDK4U9dEsC01/NZKuB23QtacPL+/s3Qx/1Ds0jXLfhTNnLwAITW7YNEOVKZ0vHbYM3uuohT4",
+	"eTRyC8f4xHqi7ziC1bo+q71DP5CbpeGmLgaX7Xj/7x5uQeyWyhE2iY6KsYbi65JR5T1qUb+5q7n3CBu3",
+	"Lpk3RxHw/BqthB3tvT+l+FTRzkv7J5rIjUcIWd8khGEznal+k575ww46zhhKTMP2FVPU1D396nJ8z5+3",
+	"1YnHT8+jOb2NEM7io+dDPoqNW4uAROuGhQJ5vl4s44ywgdx30DPwiF27trsYEcafrWj7+EMLjCGMyS2B",
+	"OC0j1kDilm54M36W1T6Wln6QqkCvTieVOKvZYSaosot0raZTz4DIZzDVOR4W3JvPbpX5EWn4UET0fpL1",
+	"ehcarsaSa4dBpj/E8bJc/HaK9Ic4mffS/GYfj7NMrcR7V42W5VxXDKNpeAL2BN2xHtOUNp0XhslSWU7f",
+	"CFxYRvyr35o/CjM5D00DP9waKgNu9D1WDs5HG7XbcEqXdqzTh7aEUA4S1FCrTkkEmRXBIgzI0r1MfcrF",
+	"ZGcyo1pIAMGv4QvpmUKQyE4QrVP3lwRdEIUm3MFluS7mDhh3zwxgMFwTIQW7gmW+7qNlzqnNPbZ9MsEL",
+	"AVeiQ8RXEMtqMiEqxXTcWROaRwwuhmn3hoTQHjSNACwYDAbKQ0+ZjdWV9ihordi91I58vX5Qof8JoYId",
+	"mkC4Q8aZ434JBasz3mklfTTa14vp94wsxzPvNbkR8hAa4k8jvq+O87uQ2xW/jkM8nV9BuYqrt5pLxo8p",
+	"1KLEsDkksyf0VaoA1VrF1tDc8fWuOc++igGMblJXSzSuLjCpPxSoncArUjBvsgxmg9oQ9fjkdm7XhEI/",
+	"CpQE8E0V71UF/RqjzYEK39N2I8tSHtwNBTrY6uj8ZWW5DIvG9Q3Avdv8E70pQ2/DYQdZroOD/YAwu+zO",
+	"pKERYjkgMZodAkxUKdc3j0KXsZ086AZQEFbvsBlrAQffwZHm5KVExaJrbNz0gvKt/UCWxyXiPgV8FeU4",
+	"SymrN/CSBVbDW6yd49Paf+/azaYQK4hPB8BWkln02NSddMu2DyjZvm6v406QEF6uSioIADmhSzEHHy+F",
+	"33tn8rVfr95FM3IPDzKOTCTvKaZNDj9owyq4A7Gttj+tcREA0nE4Zq2Edu+DAQY9GaETlP3Xwekn0TtK",
+	"MTNx2/gWEwbSkdK3jjUgDS/TOSnuWMYaANDB5Z1InIv0RPSVv6tjKz/L1bQKUGhENNV5qL82Mu4UJfZn",
+	"wU1Uwwog3SFnKIJA59vGlJJGoONjNiR87zQb8j8aO3iwW592DDtAYDeGRm/ixXXob2TVU2rWO1a4G2Y/",
+	"1KvtJZNln0I8FNPAZjzO8h9eeQU86+m1rJVmP1Eh5sw/1CjNecUld+a/ghUNM56fs3B7rqp9RopaeAPa",
+	"VczYCCv285/e+grhvKd9i4Msif43SUtoKJLsv5b/ZauMZD8MHdGHpy40SvfwHYmcPxDo3WbubfTDsui0",
+	"rgC9xX6kVc4E5xZP674yeqQqeQawSU7yA2AFjDjO/PyXzSLdwFOVUpABePa2RdA5YtE1WfgcLWC6ZWX+",
+	"3u5nyow9YzPOMq49/3klyxnHR693Us5YK4S0Zzzu09dnvDIsnc5y2aaBlXulnb0EVz3NwAEPaqxXiPec",
+	"4ZhZyEwfXR31KchMkQxteTNjZ+zlPetxLrYn7AoojdHtYqzQqWrcTM87ygr4RF6K466nVM3IcOzTG4Lt",
+	"b3yYKlrcrdpOPdpqFimwIyXdx9tEHrjZ5e5MjyytWbWwQF3TPxy3o7P4u7kRBIEz+hqRv8Oa/jdOTDb6",
+	"QOe8NywZpEZH93EXqBeHjZLjRVgj+pZeq3SaTVAbvY7XyODmGveKRODdtqYTc4z9gpptLH11S2PVGycU",
+	"w2DDr5FWy1FjP3wJMSfsvTXHtB9vtXzfYklryKbq2ELlw1TlfEj/t4NlV9ciytHcHp8gOtrgR7llPE0f",
+	"xyxd87tblgzuHHMa8JTQ9clvtPt6YKIs7Uifea4+rYDcFVnYqf2yY04pSjj38uDS1lIYmqHPNG9AFODd",
+	"7TTMbwdAT7EZn6jaaRR5ryhXvJYJElcr8dPMSdl3Wm7znJd6HNQeoTOH9opbW9LySyiscPPOjGYPsi5a",
+	"xyun3bS/cFHIQyrHrmQb85ZtE4Vo2ijKtztD6A7b7Q8DyCHVyiXUYWeWVPoZ25ifEu0bWu9DYqzLjjjA",
+	"9DOT49mmnYobybXA0fAjcpOzvmE6q33BkSz38WbNOeWwblKzXjpQbv5/eNFgH9AKmfqRbpLm3K50CXPX",
+	"Dev498iOlrdMz94CKJzJpc4AnRZ5sUXj1oDt7e1wUpfGA/p52kR1FFjZqbn8J+XnZ6diJYrNXK8rlyqW",
+	"mR/WSwC+6OZBNomvyYM7IyF+PDXYKQq4uEheMZTebORw3e9LKgBD3F6hS7Km5bqG/s3cLImqBfwvFS4L",
+	"tsGDOiNIZfTAt3K5ocDS/sGXYtfCDk4oWBKI9QbRvwPXbOnrI8i5FXQXZ+Q7SNFiSiGOOa2qkq9BV39S",
+	"Kbkq2f7f/1NLcWZ5la+ZQDRKbhUzvgFo48VPP3zy9i7+o4EkWPzdi/MWSNfV4uLs/OwcjLqKCVrxxdXi",
+	"6dn52dMFptQBWz6hFX9ye/GErtcMM8xdfaWERDouxQ/F4mrxN2Ze4RNwO1VSOBfk5fk51ANLYTxgY2tt",
+	"/+lSTXHTp1jCfQG2tZdPpl0sQ8gDcrtLlosPGGb45D0SF/hM+9664G63Zg7eGlxD/v6aXUOkBeIwTN0y",
+	"2CnXsvoa8U+5JgclxTaUwhCrqZENL5GVu9R8spau80flchm6RP2J3rA3ssBsWWjF9loWx1nknNODUZYZ",
+	"SU3l8EzCi/HD1zxmVM0+f0HeeE+5FXVArgiDfIITXLAHYA67K4A4Xbhw2VoKYS1hwIVBTlmSW1pyAIcj",
+	"G6vO+HhThAkK72uJHqwfuTZv4Ql7KBWFU6wXV/+MxjC9mgNV5oAD6Vv8+i7e3D77r5pBPoMTFiu2wTh6",
+	"Q+pps+3Xe25mlpVmVx7JihtsL1Lo/nv7y06CaN5CmJ6aLvrVkmh+Z44koEfHt/PWwxONbCg+83VIeBvv",
+	"QhchIs7q/mR8VZb+VLDCHQlAEnPYBw7nJE29J7/jf3zGm7tkaPx1KfmdKNzi/lx0tKt363BQpEfQFsyO",
+	"iQcg7ke+taoLfoHI2mAKfEc0wCkHUy4c8qIhVVsmLzPl6w8FnvmqjvD0Gzgyb9tf+MKXVTZWwamXmosb",
+	"fLW77b8WD35goNU2XKggkcgqYQ7QGPSn2AmvKFdplcde41+Tj0AnyDCf8vhtYKwUf7xilKE0P6Rg4sL3",
+	"ZwIF6bG9MknBt9zo0GcZM5yw+uN/fHB6WYxTtK52yiHvRwXPR2beN099FY7pzqqLYj7JEa2XT+OLZ0NT",
+	"9gfYQ83MQ2yhg16TB8HUI02a+V4HcaL5ViDedjByZAlZ4yBh3M9wLw331P6K5bTx8/8Rf/9T3SF/7I7/",
+	"V5YEVCMnNZzSIkeCO97hOU+zh30g/1w4/eghFgRg+o03oLOAFdUTOv9rqu+v8ce5e0ppUPzWtfeIcuDQ",
+	"Ui7CKw9hDfxdHkJVopUQwdlWLH0qfOiXwFXr49cNxghb30jBVHgB1I9ek/rOhqxpyURB1Rlfj3qt3rjn",
+	"FnEdumcpt2Kh+VrzMj6WS3Gaq4BP8I9hdyYsvss8fUEVd5L4V++/7z9ifNJKAe7JTP7y4fs35PnzZ8//",
+	"CqBePqtsCfeHIy8oCvbfSKJrwgtNhH3UGee9nVaFfiIrNnKtvKuYgP7wX+ViaTK45zU5ce/90fdEq51+",
+	"kklU8UBuVjuUx1WgpOTi5treRZB12Kq/Q3NDFCHZmZWaEbpCmRw4p8sYsuITQvkNPvIFiem+ECGk/+VB",
+	"yLii65u60n1/laXYYcfAIHOJTUWNQfXoOfkEHufq+EdS5EvYq85ni1TCIMGAUZ78vpbV8fPoZYGkmXa2",
+	"rD0NU64W38zqavG/Q6j98T/PH798/OvvF998/l//66xY/Vuk0mKe1/VWFGf6XyU37Gl3f4J7d8UFbZe2",
+	"jV8OGMe49268lQdRSlo4IHW7J739qJWePLn4zNdwu+C3sAglw/fyySUY6gc73QfGbjRmFWCega8CEgXZ",
+	"KllXOka/J1VJR+7E9yUVuLKv5WqBb2XRuknc7oTEDauweOfOp1zlwVT8CYyvDg+N8QzaStxoEvK77m++",
+	"AGSWHxDRYZCnVkdCiRNGCDEmiFRFAHreY6l7KDDS9JYVUWb7Hf9j1GP/ge3lLWsx3ZQN91aKBxE4MJ/2",
+	"MbomhaIbwxqiaIP5f2nZH5/1V2ORHx7CkP2lIUEkbBAbsXnEbbU1RFKBgPe1+TOLlNNamzVdzf5ryJJX",
+	"4Zjem13eKEYNuPfR8OoeIUcYck7W8Jw+I297p8qed5fLZ017etSjwsPntD75Hf/jM+pKpzHpcvJZ/Ihn",
+	"6OgtiaGtr8nUhavnn2qkWcj23WgJDQVlsoISeS5cnqhUcbRvxEnpfuf51GVayP9CFyl9YK/mT5aXfc6Y",
+	"ux+1OxJLsqZizQDgUSriCE+4uYar/CDVDZwF7a93kL4xEQonCBf5o/cQfTFi/ujL7KJ09EV4979/7ZpS",
+	"pMPMQUsl0Dew/baqxRZKL7FtS0vfNVgKjeQsrGyxRKaCsDuujVVT4GaH+3wobMy0VWG+nlFhckO5buoP",
+	"5HKBwZbIiSUX0BxE3tn/+Q2wf8DPQgHCpJImRkQU2Obzk6ZmJu34to98YvuqdBU/OeYzZnmm7eeJjqhf",
+	"JTkJFpazgx8YLY7EkWq5QMAjvneqvmAHwgsHefpA3iD4VKdPJC0KPC3NKRQ+fa1WZmyPQ7O36Ba/Lqm4",
+	"eevqmP8LbO1oqMSVOcSDIvjj/ZOjBGH7yhwdLF1nG5Z2hwpFD6QXzoBnJ5LKlGvO8uU5/+OOlZu3nh45",
+	"/pCSa/NAiWVIiiVZ1bw0j7kIt8K6rFePIOLoZBuCudnThvWsQ4I+We8YNulKaX9sHZj7a+h+/qhlcGmy",
+	"/7iDfgKYtSWiDQkZoG18bet105UOiYadnJok9ZyW5C6rNVpj64cGWPgShukPjhbYswTAawdgiG93K6sU",
+	"5eG8hvT1/qP9VjtaIoM4+NwDPYYjGEXT+VfNfVO3sYGFNJArYdnQhSi4IhsOlyzVDmFKyz0LnpVC0e22",
+	"XXLcaXIcGoSnGgI0kFtckB0VRQc8LeyH1adYuenAuT+bRM3La5KFTfHbMJcTTOHhhWJMcfFiiifGkHHv",
+	"AWuLR/CPtnLgjIP0SUlUDImH6p57pj1DSjNyCPR0gNysEI4NcEMI3Of6TEhDS1f3cLAvCmlAM0eT55Yq",
+	"TqHJkmVDRjVHmPwdVYVzsvRkMbvzRYjRO+47+DncchnRel6MKhp5KZf2e8jZDTajRxz0XfQHd+CvXyTP",
+	"AxeQlcHxQJEapLm7csljTPLSgVUKua73wCGa3TJFS/ej+7PlIqe4RLa7VXMavXt/2I/td7+pZnkkmh5D",
+	"FY5v5xVji0IdP9TdxIupGwU3NHX9Q85FVTrI2tGEiz8gaXi+soY7wxAJ9gG4CHeyuYSceLE8uiTQKMYB",
+	"N0sF+Bsxbvkd/jcjutBoa5PBBRineLj4gj0dvutf0EXdkq+DS9RXFHJFMPCMYXpNb0ETMNh807uQtPMV",
+	"pcISieU+ZDZIwz5f1jB6J1pjzXP6Fl5KjwQm/rRq/H2jEn8OjWWcTx4+JuHvoL+EKMRfrfywXyHUhysc",
+	"CoB/JFTDKYhfgPofzhklKFhA7I2IoCcbeitrxVEEPTCffmTm+zD8V+HVzmomQKubZx8se/0nqm4ehC3s",
+	"QC0d1t4vfrZLvFjM2KY6FslwsfyHf/KrVPy0vph7fYelPIwz0R+eHbcH5Yh3N1Ctm212H6nd2hfsKDy2",
+	"C39zPYe/kupkP5dLepz8w/i5XNvunjZhVQXv+erwMzyeZ0N5An4lE8p+7v/tFhTsTtuAsn/IsZ8cRw02",
+	"Os96Suz0/zGevpgE+IK2E/LQDNMJOeV3+z8ZhtPfXMXrn8Vugtl/KbMpvtgH1oaRb9I3xQPZTH6oeZfv",
+	"1knlEYspEOmLK6EMn5wygZaLravZm7pvBqqr/4Ib4k9hLaX440sYS3Df/MVRYcxW8o+caCu1ZU6eUm2p",
+	"8OA6dZK97sNSywVsyytzCrBlw4B+kBQr9jD7nDKgz1qEOg0wMgwVwcz940wJS4T7WhJBmLU5ERPjR1kP",
+	"H/kaigR8KkeJcHO6P8FxoHa9AFRPCtrDrUE6Pfkd/jdHT4CV5CgKf3vQ7G2KpQ7Xw5Sw3BTuxMwfTqq7",
+	"Tf5CuduvkAB5cC/bsNYHR3uxmkFr9FNUg0wifr37OLlzXzKZOnD0IJF62UoiHbttS1r4rhhJIfeje+ar",
+	"mUv4wezMIDe9h3GauNFGs4NiFHzyO/5Hhvxzy/v65StxM8ktoCcWW9YSpNKOicXUgh5Y2/Vs8cWkI1Ki",
+	"tfWuinxAs/n6BQ49YS616PjwUnFAwq9sq6R370tKyAmWH8jN7tF29XOjwtE9M5chAHg2o8IEu69lPCg3",
+	"H30J+/TD2MUkp8CF73nWiNDCYZGCqoCKwLjPb4GKeyvnqvkDVSW3//nr183ixT19T7dR49qjUnBB9E5i",
+	"Cv6zy8sZLPsAoqqi28DYjk2DCVTQYwQf0RdG5SSstupGvnyomxnKy0SbV+h6KTctQHDlumJjXAOR4qx6",
+	"ILZs3ynxgGTUkostwABQfQPZ67KblPr0RSQp1VWtZFa+fLE8QjeNPxwXt6TJ+p7DTpYPm0j4JuBohzKD",
+	"UIUlXV/YtWJMLPHOiAVmPadDGc8IOjIUFTXy+0tcuq8VZ5svGnvot0+Yx7rJrlqyNojRPz7SO/fY5+Xi",
+	"sDtOt4JxoJj22WWDX+Q/Ntl8wu7nGWzbif4r5Ihc5xU+voS8VOC2JpjQKby5P9v/XKH3VLHQAQg/Tva0",
+	"YGR1JKoumUuFDc2B15Kud9A3XC8xvXbDjcFohoYCoWUDnKYY1b2aEH9QSteHPa7kUK/kzEK40vcP+/ZD",
+	"vi6j+4tFfP8EdY5ozxoseMDOAlt+y8ASqUoqBCsA9eo/a21cCWTjm5Mq9OB1PcmFU3+pOPo4X5QBoHvk",
+	"966nQgpK3j3y2rWy/CLiEgvivu4F1/rocGd9404HSYon/qEq7V5hu12XcgQnHQ64T0KCj1/jya4kh7bS",
+	"VBndIHwgttWKut46/X0NvRGTAC5r9icuTppzl8WVp6+Z2xhrsJboEZfLkt01eV6kJrc72HvXtPJevcFG",
+	"DsaSdM4FBtQtXwLjEbr3neJxtEfa17A+xNlB42AjVZNNpte0xCLVpkcjhIi8MO3Oj4vW5KIHCAy8D74/",
+	"+4ga+bF58E+F8ZAH0tAtunqAy/ky0s0PO8l0p+waAYV/L/NaCUK/MxhviZTwC/2jjaWvpCa8agEhAIu6",
+	"1B4uGktZt5v92+uFMawOVlTcYMrP6ngdut6YCDKTPwUHaC6dPADQg/BrugzmWjm+I2N3R6wcwALCa0JX",
+	"mgkT0GLNseJrWhLfgdaXFJ7D/y3nZNn/Sax43ycywZlAoYdJJrJDtYUuXhEF9LRBYEaCvS4xQYQ6K+Yg",
+	"67IghlbWzB8iCsRgfZLhiP+noJ68ag01M9zQwSVKhRvue2RzSfRnkL/tIMOz85cjX2y3S5vhJgs7OPj0",
+	"R7lnK1kcnceKC7Ji5sCYaIDxDlT7tkEPgdZHWzhDkSCH6013dO7TvTUmVyxd6DJ6Ep/oHWNm7Dx+hAce",
+	"VLue7LSMTawjyAa9OuVYg+5EQ2V5iHSJDoXNHh3Bp0Bj6FQeEMbeK6iUIHY9vLNYNrMP/zH47ECP6v3b",
+	"O8SzbIoP/mHLL8z8XGXre2BK7KMtj6O926FXGH4ip/nyTu5ZLnWNJIUktJSCEQiPEcHuDPbTipF0/NjS",
+	"tYm2xBn++wS1Q+R510/Qv5tg3/huBEMYZrNsa9ABTwiIn2lS+sP8BUxKFCQPqB2HyEGl7EwK8hhbSJQU",
+	"YE0A5AQ8ZgHnGp1nJHSSJ1uJSfinXr+JeCiGjOLx0NNiR7+OimhPmyml6aN78Itf0f5DoypUJ8T6UEzh",
+	"x1y2cHLR46rq+2laYzuQlciMpPnCqcyoZsy8dOaKvlaac3dz97wsue9wq7lYM3Lx8pvzdt/gVDp0p845",
+	"u7a5yZX2C18mbbK4xOvsyv0b7f9Zsqa9S6yL99+DvYIE/5Zi+hBnA8PFT5g2fO+8WHG/wgd48Dv/3Fw7",
+	"hd3RfYUuJ9fkemGYEBw6YtMjGO8OAGthdwlQTwte68XVxdnTby5eWP1Fu1P7z99ds3zoXe1f30pZLK4u",
+	"nvbftFaX3kljn/6cmzLrF/o/mm40D2Q7tSkBbaMXV+dnL84vXlwsoauj0x/Pzy5ePH35crnY8e3O/vOb",
+	"y5dPny8Xpdwi/vfi6vH52eXLi0v7t4N94tk3zy6/nb1C1/w/wfzU/fogrM/uKuwhurOCvgdKpOTedeUm",
+	"1JA1V+uS6VZPEMq74TLHuZuSb3dmim+/x6fuwbUQ1mkxrW96fge8d1xcPb64OHu+XPy2uLqwC6+YZZPL",
+	"b+x/YjGkkdWHag9+VsuHRrrXH1/C+xfnZ88+Z+8eLuiLciet2N3i6vLs8tsXz5eLlawFhq/c0i6+OTu/",
+	"vFguQNO/ujg7/9Yutree5WJdMqqQzS/Onl4++2a52DCq+cp+BCPRXCB6qvtnSQV2UGbCbuAGujlZcr+m",
+	"mmEexMXZs2+/ucS//sNe4PZj+M+PvHAPXZ5dXDz7drnQvMAbZAOqS0lrgQ5UVjLsTPWWba3gOLt8/s1y",
+	"sWO04GILf3v8/Ozy4tvWbgJ4nfk7Q567PLt88ezC0hmi+VeLBZLjk4RJnZ89e/ny2cuZe/oVzyOSAt0L",
+	"QHVoqmKNcWuXQ1gmdHm0v3OxdcEavLSQkrFDKaU5SHUzeSz9c/c4mPSW8pICO12cvVguCq4N8tsz8BZ/",
+	"xL17dvYtbJTd+ouzS/xvL2r/b/auvbdtHIl/FUI4oHeAouhh2Vb6V5rtYvfQboukuz0g28MyFh3rLIs+",
+	"SrYbBP3uh5khJdmRH4ofDW73r8QSJYrkb4bDeQJyYeGuZAYP49r1w90XTg/jqOQohkOUb0AwFAUqLDIh",
+	"YiRFJ3Q7Hdj3ikTCt0cd1+/YVp7ywRh+u1HYdfutx3MiKH7WJY3K3UCX4TdwbEKYCfPbhK5nBbzWZhyt",
+	"/FflHh2GtoWOPxgvKERMyeTzt3M4TcIuoEXpj0J9hEeB1aPapXwZecoonqYo/we2lS+EmFoXvt4Qera1",
+	"SLI3wD533wtgnCeQUy5RCvH8oG9bE8Gz9yZdaOh4bjegi9dmbH7ohIFnW9PILRt2gT6nkVs2CmAGsJtY",
+	"W5daDfqErJKmgBWSLVCFiAG4sywG2GbaIYwUFyO5YKmkIPaCj1e82A18JU+3whfa7CdnQ7vQtsYJ7qRJ",
+	"dnktF1Yt0WtQx+wblHCAbcywfuc1ngdcp7f7mkieHhWIKPX/nH1CkaMDUol4kFlcWiZplUwD14m6bs+z",
+	"Le2Id0UT0gWJg1o8aukaDg0oRIeEYuui73R6/Qh+xQn+/kZ33tC5w+s64QoVeI5nmptGvrlQNnJhF5pG",
+	"rm4B+K8TiO/45Yr8KFXftS56TifqB62W4IRkgQuCsNeYMnZEAPh6+I9AmBjw6TYS+Mm024MMgBZFXnzi",
+	"ClU9HvCkZcbe3R3h5oNOxW47/S5s5EOssk7i8RLofCcKA9sqcHCX2u0Ef7yxLsLWwzohcmBITIEsiXb+",
+	"hWSzTMxFhiZrjCB8ChtUEOTbQPOOWu2z8etPAP6oRD5LC1I6cNzl73ATX8js0rqI8J83uIHjfQ/v++Z+",
+	"aO53UOuyq1IWBnBUiJmZhEHd8yTLi8u5UJiW2nV6fge4pmaNTjfodkodgx9FIGmCDEpeQsBke1GAw3/y",
+	"po7r9sJKheF6/V7o6XeduU7fDzpB/WVn8IgfdJrfFnR9v1t7WxgFXs+8zXO8yA1XXhZ2wzBqPfMnogLq",
+	"jBQfaAlBCdHgny3Iowg1f2gartzHE8XgMK4KnmTFQxOlqI2upkQn1+SOeCjxuLs/G4IvOhVn9XsRgAm4",
+	"6UcjmnuO2/dafe3JTkgod8KBCFkmFv4w+daHGjmNOBADSceTLVgw7fbSkFHxtppGzHf8b60O4UpM6WRw",
+	"u3KwB0aqtS4eaZkCuFb1stK+X7VHaH61LpYf+LLXid/M15Gl3Vxcl0d6N+pFNl67Mcd6L8AjFlz7XE1O",
+	"PkqGhdEtek6nGy5NFN2v3tsLI32tfK/bCYJeT1/9XE1j6+k5nQJBIVFouMO/IFWkyVikD0yDCvOl3Mli",
+	"xPLBSMq0mWBqDhwbCca024Ng9LEslrO7lPL6Gbmjs/tM6+84KhAnQsD5iZSyX+FsiCQup/pr3gmMWfJr",
+	"l97L8kqRTOCwS9LrlKsiE8o84lVX6AnALy/0XRd/0A0XvWtmqBq+fbR0XlESym4D2/2CgtetZ/tf0OBD",
+	"Rz7r4vYL8IbV5p5u7tvuLs193dy1vSfNv7Req12o4nUpB3AlNKsXMQkL7oF2FOhBh69grVgSuNhiJCcs",
+	"yUjywClvIpR8INVWEeMGG+1BIqWq7PbRWiRUQdiFFZpwNc7RH4OrsVDWF7u872Hs2XpFHaqF6elHdC8z",
+	"7wBZXQG+KI2xYiPMm7mQCqOTceGfaPhcUtzBsbK95g7n56ikC8PHSbPx3/ydGBJdGoi7SDrANSv/bi0P",
+	"3Xp2UJtXt92wTnKKRBRWiccYJj5ANxKDnCboJvfajXETdLHRngZDbaEeYUj6qmV69+mETzkqSsxRzwtB",
+	"xtBHvb7bDUEIoNlynagTdlp+9In2/0tjOHiVs5yKYyOjRDMz8DdU2ZJJuQkQhdYNbUaE1iDtY6pKjMnY",
+	"d3odFMoiJ4ITB1eCWxdWnmT3JAo8cZKoI8e2cu0C8GjxgZK4HzuRbfFUwq7kOeHuPIiGdWR4kTW0H4Y+",
+	"5SF2nX6n3wesQe95cV0bXadvWzQO13GjoBegzRVZmJJkdN9kGY56S5ZhmOBVy7DpRVuGFQq434DTxXiU",
+	"dbtB4HktZ/DkxgjtQUHg1aF3Gv1ySJrZRrCLyVRuxTo22sf4UDP7N6B5ivoJ3999juGDjm9b+CgU6Vat",
+	"iyB0+kEE3z4R+c+Z3kKXPRfQaP6jkpN3iKuOEwR9VCoU1cUzl0wFpdeA6/SCKKjmYNl/YNUe4zndXsdr",
+	"N0+nNwBo9T8hErbeh0qvdccpbUwZBWqXaWGmRv/LdWQ9gbMBtYski2Fb2gzbz9RqHxa9lRHHYorRkZ7T",
+	"L31QnjgCwa3dWTB99pEVvsOCXFoip+8B/ODKe1EoNCN0HM/v07WbEVdk77aJM+Jj5im8svpYXii+dD1w",
+	"erC/LXhS/AunZZHExYjcbCKnG0Qtp+aEgI4TJVAllVd+MXAa0rkAtFNMzUNdMhhmGa2oxDRdVclqC8IG",
+	"Z+Nr3aZNUg+rVfpPuymlE2UsiPnDmvIAiO16N1NeFEJBy3///nv82Pl2Bn988+dvVkPMcFPHKd/YbyEP",
+	"0GvTi/k6P///UFyG8fLXPwf5/NTpzgwS0DtZfC3O4Ru2lVJoqieJr7GZTOOlTMyHqTiekf+mzMq4ZgZc",
+	"PE0pwGoqVCJjDDH9582HX+De1c1vy1Qx2+J/fz37K5FfLZHfKg3JXOi4QOBCSlD9fFiEO57FMsPYxryA",
+	"U0Izjd1TPHXbwh/Hgv1sbYo/AMILyu8n71fTm6+g+vxRzTbHRFPJlWPO5Vq2MDtMKLSaZbVsVksRXgss",
+	"iCwom4eaZexO3PNnxPKo2baQaTONLyTFAW2zLzHfwNEB8WEqgO3DateTDRj/OJbEZeo0LBsq5slAVAHX",
+	"Sc4wN3bM7sRQKlHLpoTZCdaQ2DmlLmhft68GrcbDxGUcv53ruMyNtZYQLRe1MVH+N6bLdxdCF+i260Ml",
+	"cVWs48v4XDNjXqp3tWNBpsMVdZm3Col9O9cBsbtXCatHtm38sAZ5UnOgLH4aNC+nIjMF8mug0mdVYlBJ",
+	"llORrOUxU/D59sw7z6v5ibHZ5tEt8W+AeueDSu6TZ0a9obz17UkZE1rUF8CgbhD264KRkZZIuU958+zm",
+	"FO2fRuIBLWZjMT1IoGoclwlSJMHlNdJ4Zi7r1NaavtdxqrxQgk9qMkFThTqA5kTkOb8XNvtjJNJU/mGz",
+	"kUxj4iiVw4fuO5dsyNVrxtkgTTAin2x5lElCN1eC6+cB62jkcyx7tVApft9OcgkeSvADzqpRtTyd6Af3",
+	"X59fxMJMRknOlNcGYKCSuWB/z4WaC3WGOYWo7T9s2KOSvCjNnHrany+l1Ja9nj1g7enmpp6Y8+h1HNam",
+	"J3iaHsV812EKOGyuVWPu7lbncvcp2+PcXKAD0cEKRVZJv3I4Ab9mA5GmpZM0aesx04JOuYTae56zoVST",
+	"WcrJ+v/fmSxWkoGVM7db4cja1LWpHWm+KpYnLR+5deXs71dmcqMsoItFNmHrM0zonRjwiSi9OpVcHK6k",
+	"ZIk0VFRe3fzGzthATiY8t1kuJslApjLLMZqP3+U2+/XTj2d9+PmOF0l25rEzlJ6UKGaKzm5yVgzk6uc2",
+	"YZDqCayF4Ae4fbOciPjYBzby+V/Co+fVkseF9bxxXlN6g2PnYFyXS/F7i2K4Wuu4I630YbSI+C6qZ0Ye",
+	"25XFiPInogNUXMsMUvN5ttmUJyq3KYxARw6QJTQvtfOUTwvOk/RCYmZaYEuKZjA/6v82KnBuSg388cq0",
+	"UBfXYiBVvF7LS3cP50FBlRxquSko88Q4SdNXOTNpIioLnknKAJsFWkqZVsG2lKN091s0PvV5P0JRHiMm",
+	"nbggT73bU5Yr03O+rfDOU9I4j8UgTTIRt1e97LDOP9DLL+N5MjhRwVpOfS3nw/Xdphy+9aFvU8wss3jd",
+	"yXevVUsrYOrIba7jVjtMYTKu7CD1z3AGGc2HThqXy4kgDRlmr87JyLRO6q2QaFLVrePUP8njVobG96+Z",
+	"wwE/LG9+lbOpzpDHeMFg6DaGG8thITKje49lVuPP5gHUXwxGUubiqBy6nO+j02w5smelF6zJadtEs6qj",
+	"702628BW5dg7EKleEWD4BgTuQqDngMm994rmfO9JfPkdQLeyVfSbdooimdBDVcrqTqts1WVn5l1/OvyR",
+	"9FvjcbzCn+F1OnGd5n6DkcxFtg2ULQqtfhieTtjfbU8+8JaiZtk9k1oPaopuFpWbR1Hl5MQ0XLRrl4cy",
+	"U8lon+1ky2Il2XjzUl1xFb/DVqfQppredlGn0lcdKHEgT5OY4WzAZm5m6hWSXr73hr6m0NBYlOM9US2N",
+	"h2Wm2d2iqllhmvj892aUFUTWULKGz56ogNVBS0Y2JvNURdWACV1EWAyUQKZMuj2sO50+sGydOm+F8s4f",
+	"4c/GSspvs3gJJC+OArXCXQlmssDtvTHNZTn3e5Ge3VjvPa3o7bnl3jcv7USo+yOJZO/h1ftralrwjCSj",
+	"ZIotvXPwsRdyHF9vKSXvyqRgaTIXWHczOYRohauEeVdKy8FZfdtHdzes86kvlR7OaF1+zfJpmhQsF4AO",
+	"SvyzUs+uCXVyLvIjoU7OTws6it5+LF2G0YvEsq3ZFIsl54JS7uuoUsu25HDY4ExsWyRzrZwouk0nChMn",
+	"smq2o3q6sD4ollGvy5qsxtfNsvvt3a66tJmy6Dj+P70y6+OsqOUtlBmmxSQZGsBOpZ1mU5vFckEl7IdD",
+	"rPhBpXJFmS+LF3SkmYhiJyo6f6R+Nm7Mn/hYvOGDMRCH9f+8DL9msWRlYAHOfG0t9t2gt3lzYyc7nGRg",
+	"wWvuwUf8pC3Osxjj84ssTqQ1yaG7eh2XdSpy3fB5XKXBHewHmR3CmQOni1ywgGQpJ3VF9To0CH2ipWJj",
+	"IaawX09VMiefto2gUGKj78u1qDlwbPPf+Cum54XG9OAS7x3SMz1U9Q16FbHIEsUYhrkucud46h2UI48j",
+	"E97Aq0+nvtsiwx+CEWlpm3GGB7h4mQeV0vkSz5nLAb+bpVtKzvxWtTriTNV6WVdtw7RIxKEUZxiWxfIR",
+	"SGBlEaskRp/E+coHkbMoIXCmUuvCOgcE/y8AAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -68,6 +68,7 @@ func (h handlers) GetVocabulary(
 
 // vocabulary holds the words of every id.
 var vocabulary = Vocabulary{
+	UsualCourt:    court.Usual().ID,
 	Sports:        sport.All(),
 	Ages:          units.Ages,
 	Withs:         draft.Withs,
@@ -77,7 +78,7 @@ var vocabulary = Vocabulary{
 	Themes:        course.Themes,
 	CourseManners: course.Manners,
 	Kinds:         lesson.Kinds,
-	Goals:         goal.Kinds(),
+	Goals:         goal.Descriptions(),
 	Levels:        units.Levels,
 	Focuses:       drill.Focuses,
 	Situations:    drill.Situations,

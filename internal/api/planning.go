@@ -37,6 +37,18 @@ func (h handlers) PlaceDrill(
 	return PlaceDrill200JSONResponse(out), err
 }
 
+func (h handlers) DraftShortRound(
+	ctx context.Context,
+	r DraftShortRoundRequestObject,
+) (DraftShortRoundResponseObject, error) {
+	b := r.Body
+	out, err := h.club.ShortRound(ctx, b.Students, b.Title, b.Date, b.Start)
+	if err != nil {
+		return nil, err
+	}
+	return DraftShortRound200JSONResponse(*out), nil
+}
+
 func (h handlers) MatchFromBlock(
 	_ context.Context,
 	r MatchFromBlockRequestObject,

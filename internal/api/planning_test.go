@@ -213,6 +213,24 @@ func TestTheLastLessonOf(t *testing.T) {
 	d.ask("GET", "/api/v1/lessons?limit=201", nil, 400, nil)
 }
 
+// A short round is a lesson of all who are asked for, on the court of their last one, that can
+// be saved as it is.
+func TestAShortRoundIsALesson(t *testing.T) {
+	d := newDesk(t)
+	l, pair := d.pair()
+	ids := []string{pair[0].ID, pair[1].ID}
+	var round lesson.Lesson
+	ask := map[string]any{"students": ids, "title": "Ranking", "date": "2026-06-01", "start": "17:00"}
+	d.ask("POST", "/api/v1/lessons/shortRound", ask, 200, &round)
+	require.Equal(t, l.Court, round.Court)
+	require.Equal(t, ids, round.Students)
+	d.ask("PUT", "/api/v1/lessons/"+round.ID, round, 200, &round)
+	ask["students"] = ids[:1]
+	d.ask("POST", "/api/v1/lessons/shortRound", ask, 400, nil)
+	ask["students"], ask["date"] = ids, "some day"
+	d.ask("POST", "/api/v1/lessons/shortRound", ask, 422, nil)
+}
+
 // Every document can be asked for by itself, a file of games is looked at before it is taken,
 // and a problem says of what sort it is.
 func TestTheContractIsEven(t *testing.T) {

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 
+	"hodometer/core/court"
 	"hodometer/core/game"
 	"hodometer/core/rotation"
 	"hodometer/core/units"
@@ -181,5 +182,14 @@ func (h handlers) ReckonRotation(
 		return nil, err
 	}
 	sheet := rotation.Lay(a)
-	return ReckonRotation200JSONResponse{Rounds: []rotation.Round{}, Sheet: &sheet}, nil
+	out := ReckonRotation200JSONResponse{Rounds: []rotation.Round{}, Sheet: &sheet}
+	if q.Court != nil {
+		c, err := court.ByID(*q.Court)
+		if err != nil {
+			return nil, missing("court", err.Error())
+		}
+		at := sheet.Stand(a.Pattern, c)
+		out.At = &at
+	}
+	return out, nil
 }

@@ -262,6 +262,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/lessons/shortRound": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A lesson of short games in which these students all meet, to rank them by; it is not saved */
+        post: operations["draftShortRound"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/lessons/matchFrom": {
         parameters: {
             query?: never;
@@ -1719,6 +1736,8 @@ export interface components {
         };
         /** @description The words shown for each id; nothing is matched by them */
         Vocabulary: {
+            /** @description the court that is meant where none is named */
+            usualCourt: string;
             sports: {
                 id: string;
                 name: string;
@@ -1741,7 +1760,7 @@ export interface components {
             schools: components["schemas"]["Terms"];
             themes: components["schemas"]["Terms"];
             courseManners: components["schemas"]["Terms"];
-            goals: components["schemas"]["Terms"];
+            goals: components["schemas"]["GoalKind"][];
             levels: components["schemas"]["Terms"];
             focuses: components["schemas"]["Terms"];
             situations: components["schemas"]["Terms"];
@@ -1767,6 +1786,35 @@ export interface components {
                 many: string;
                 needs?: string;
             }[];
+        };
+        /** @description what a kind of goal needs */
+        GoalKind: {
+            id: string;
+            label: string;
+            /**
+             * @description what a coach counts on court
+             * @enum {string}
+             */
+            counter: "balls" | "shots" | "sets" | "times" | "done";
+            /**
+             * @description whose it can be
+             * @enum {string}
+             */
+            holding: "any" | "pair" | "none";
+            /** @description its count may be 0 for as many as possible */
+            open: boolean;
+            /**
+             * @description whether it has seconds
+             * @enum {string}
+             */
+            time: "none" | "maybe" | "always";
+            /** @description a ball that is missed is counted */
+            misses: boolean;
+            /** @description the best streak counts */
+            streaks: boolean;
+            start: components["schemas"]["Goal"];
+            /** @description the count that a goal which was of another kind keeps at the most; 0 for all of it */
+            most: number;
         };
         Terms: components["schemas"]["Term"][];
         SportWords: {
@@ -2254,17 +2302,19 @@ export interface components {
             /** @description the order of the feeds is drawn anew every turn */
             drawn?: boolean;
             feeds: components["schemas"]["Feed"][];
-            people: {
-                /** @description an id of the vocabulary */
-                role: string;
-                at: components["schemas"]["Point"];
-                aim?: components["schemas"]["Point"];
-            }[];
-            objects: {
-                /** @description an id of the vocabulary */
-                kind: string;
-                at: components["schemas"]["Point"];
-            }[];
+            people: components["schemas"]["Person"][];
+            objects: components["schemas"]["Object"][];
+        };
+        Person: {
+            /** @description an id of the vocabulary */
+            role: string;
+            at: components["schemas"]["Point"];
+            aim?: components["schemas"]["Point"];
+        };
+        Object: {
+            /** @description an id of the vocabulary */
+            kind: string;
+            at: components["schemas"]["Point"];
         };
         Feed: {
             /** @description an id of the vocabulary */
@@ -2379,6 +2429,18 @@ export interface components {
                 nextFeed: components["schemas"]["Feed"];
                 turnBallsMore: number;
                 turnBallsFewer: number;
+                /** @description what one more target, person or thing is, by its kind */
+                put: {
+                    targets: {
+                        [key: string]: components["schemas"]["Target"];
+                    };
+                    people: {
+                        [key: string]: components["schemas"]["Person"];
+                    };
+                    objects: {
+                        [key: string]: components["schemas"]["Object"];
+                    };
+                };
                 /** @description who brings each ball, by their place in the pattern's people or objects; -1 for neither */
                 sources: {
                     person: number;
@@ -2979,6 +3041,8 @@ export interface components {
             mostWins?: number;
             /** @description winnersStay; 0 for who stayed on, 1 for the challenger */
             winners?: number[];
+            /** @description a court to say where each place is on */
+            court?: string;
         };
         /** @description Who has which place on every turn, and the seconds each player spends on each part */
         RotationSheet: {
@@ -3000,6 +3064,8 @@ export interface components {
         };
         RotationAnswer: {
             sheet?: components["schemas"]["RotationSheet"];
+            /** @description where each place of the sheet is on the court that was named */
+            at?: components["schemas"]["Point"][];
             rounds: {
                 games: {
                     a: number[];
@@ -3285,6 +3351,8 @@ export interface components {
         BlockRotation: {
             summary: string;
             places: components["schemas"]["RotationPlace"][];
+            /** @description where the holder of each place stands, where a drill is played */
+            at?: components["schemas"]["Point"][];
             /** @description for each turn and place, the students by their place in the lesson */
             turns: number[][][];
             /** @description of a turn */
@@ -4140,6 +4208,8 @@ export interface components {
         TurnPost: {
             place: components["schemas"]["RotationPlace"];
             students: string[];
+            /** @description where each of them stands, where a drill is played */
+            at?: components["schemas"]["Point"][];
         };
         RunState: {
             /** @enum {string} */
@@ -4851,6 +4921,36 @@ export interface operations {
                         block: components["schemas"]["Block"];
                         at: number;
                     };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    draftShortRound: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    students: components["schemas"]["Id"][];
+                    title: string;
+                    date: string;
+                    start: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The lesson */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lesson"];
                 };
             };
             default: components["responses"]["Problem"];

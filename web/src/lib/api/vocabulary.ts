@@ -5,6 +5,7 @@ import { api, need, type Derivation, type Term, type Vocabulary } from './client
  * are read once, before the first screen; nothing is ever matched by a word.
  */
 const none: Vocabulary = {
+  usualCourt: '',
   sports: [],
   ages: [],
   withs: [],
@@ -68,6 +69,9 @@ export const heading = (terms: readonly Term[], id: string): string => {
 export const sportName = (id: string) => vocabulary.sports.find((s) => s.id === id)?.name ?? id;
 export const kindOf = (id: string) => vocabulary.kinds.find((k) => k.id === id);
 export const kindName = (id: string) => kindOf(id)?.label ?? id;
+
+/** What a kind of goal needs; undefined for one that is not known. */
+export const goalKind = (id: string) => vocabulary.goals.find((g) => g.id === id);
 
 /** A stroke with its direction: "forehand cross-court"; empty for any stroke anywhere. */
 export function strokeName(s: { stroke: string; direction: string }): string {

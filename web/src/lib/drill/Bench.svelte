@@ -256,7 +256,10 @@
     take({ part: 'ball', i: drill.pattern.feeds.length - 1 });
   }
   /** Something was put on the court, last of its kind. */
-  function putDown(next: Drill, part: 'target' | 'person' | 'thing') {
+  async function putDown(one: (put: Edits['put']) => Drill | undefined, part: 'target' | 'person' | 'thing') {
+    const put = (await edits())?.put;
+    const next = put && one(put);
+    if (!next) return;
     set(next);
     const all = { target: next.targets, person: next.pattern.people, thing: next.pattern.objects }[part];
     const i = all.length - 1;
@@ -454,7 +457,7 @@
       }}
       onset={(d) => set(d)}
     />
-    <PutDown {drill} {court} onball={() => void addBall()} onput={putDown} />
+    <PutDown {drill} onball={() => void addBall()} onput={(one, part) => void putDown(one, part)} />
     <div class="mt-1.5">
       <DrillCourt
         bind:svg

@@ -1,7 +1,7 @@
 <!-- The stage in hand: what is done, by whom, what differs in it, and its gate; and for whom the drill is. -->
 <script lang="ts">
   import type { Court, Drill, DrillCheck } from '$lib/api/client';
-  import { strokeName, vocabulary } from '$lib/api/vocabulary';
+  import { goalKind, strokeName, vocabulary } from '$lib/api/vocabulary';
   import Word from '$lib/game/Word.svelte';
   import Choice from '$lib/shell/Choice.svelte';
   import Num from '$lib/shell/Num.svelte';
@@ -27,7 +27,7 @@
   const step = (next: Partial<Step>) =>
     onset({ ...drill, stages: drill.stages.map((t, j) => (j === i ? { ...t, ...next } : t)) });
   const goal = (next: Partial<Step['goal']>) => step({ goal: { ...s.goal, ...next } });
-  const kind = $derived(s.goal.kind);
+  const kind = $derived(goalKind(s.goal.kind)!);
   const holders = $derived([
     { id: '', label: 'each' },
     { id: 'pair', label: 'the pair' },
@@ -38,10 +38,8 @@
     { id: 'each', label: 'opens when a student meets it' },
     { id: 'all', label: 'opens when everyone meets it' }
   ];
-  const open = $derived(kind === 'timed' && s.goal.count === 0);
-  const timed = $derived(
-    kind === 'timed' || ((kind === 'repetitions' || kind === 'clock') && !!s.goal.seconds)
-  );
+  const open = $derived(kind.open && s.goal.count === 0);
+  const timed = $derived(kind.time === 'always' || (kind.time === 'maybe' && !!s.goal.seconds));
   // Where a stage can be put with one choice: the zones by depth, on the student's side.
   const places = $derived(
     (court.schemes.find((x) => x.kind === 'depth')?.zones ?? []).map((z, n) => {
@@ -114,7 +112,7 @@
   /></label
 >
 <p class="mt-2 text-[0.95rem] leading-8">
-  {#if kind === 'timed'}<Word
+  {#if kind.open}<Word
       label="As many as possible, goal {i + 1}"
       value={open ? 'yes' : 'no'}
       options={[
@@ -131,11 +129,11 @@
     />{/if}
   <Word
     label="How goal {i + 1} is counted"
-    value={kind}
+    value={kind.id}
     options={vocabulary.goals}
     onset={(v) => step(ofKind(s, v))}
   />
-  {#if kind === 'timed'}of <Word
+  {#if kind.time === 'always'}of <Word
       label="Seconds of goal {i + 1}"
       value={s.goal.seconds ?? 60}
       min={5}
@@ -155,10 +153,10 @@
         min={2}
         max={20}
         onset={(v) => goal({ setOf: Math.round(+v) })}
-      />{/if}{/if}{#if kind === 'repetitions' || kind === 'clock'}<Word
-      label={kind === 'clock' ? 'Time to beat' : 'Bell'}
+      />{/if}{/if}{#if kind.time === 'maybe'}<Word
+      label={kind.counter === 'times' ? 'Time to beat' : 'Bell'}
       value={timed ? 'yes' : 'no'}
-      options={kind === 'clock'
+      options={kind.counter === 'times'
         ? [
             { id: 'no', label: 'without a time to beat' },
             { id: 'yes', label: 'under' }
@@ -174,7 +172,7 @@
         min={5}
         max={3600}
         onset={(v) => goal({ seconds: Math.round(+v) })}
-      /> s{/if}{/if}{#if kind !== 'race'}, by <Word
+      /> s{/if}{/if}{#if kind.holding !== 'none'}, by <Word
       label="Whose goal {i + 1} is"
       value={s.holder ?? ''}
       options={holders}

@@ -1,17 +1,17 @@
 <!-- What can be put on the court: balls, targets, people and things. -->
 <script lang="ts">
-  import type { Court, Drill } from '$lib/api/client';
+  import type { Drill, DrillCheck } from '$lib/api/client';
   import { heading, vocabulary } from '$lib/api/vocabulary';
-  import { withPerson, withTarget, withThing } from './putDown';
+  import { withOne } from './parts';
 
   interface Props {
-    drill: Drill;
-    court: Court;
     onball: () => void;
-    /** The drill with one more, the last of its kind. */
-    onput: (drill: Drill, part: 'target' | 'person' | 'thing') => void;
+    /** One more of what the answer says can be put there, the last of its kind. */
+    onput: (one: (put: Put) => Drill | undefined, part: 'target' | 'person' | 'thing') => void;
+    drill: Drill;
   }
-  let { drill, court, onball, onput }: Props = $props();
+  type Put = DrillCheck['edits']['put'];
+  let { drill, onball, onput }: Props = $props();
   const targets = [
     { id: 'circle', name: 'Circle' },
     { id: 'box', name: 'Box' },
@@ -31,15 +31,15 @@
   <button type="button" class="btn btn-primary btn-xs" onclick={onball}>+ Ball</button>
   <span aria-hidden="true"></span>
   {#each targets as t (t.id)}{@render put(t.name, () =>
-      onput(withTarget(drill, court, t.id), 'target')
+      onput((put) => withOne(drill, 'targets', put.targets[t.id]), 'target')
     )}{/each}
   <span aria-hidden="true"></span>
   {#each vocabulary.roles as r (r.id)}{@render put(heading(vocabulary.roles, r.id), () =>
-      onput(withPerson(drill, court, r.id), 'person')
+      onput((put) => withOne(drill, 'people', put.people[r.id]), 'person')
     )}{/each}
   <span aria-hidden="true"></span>
   {#each vocabulary.objects as k (k.id)}{@render put(heading(vocabulary.objects, k.id), () =>
-      onput(withThing(drill, court, k.id), 'thing')
+      onput((put) => withOne(drill, 'objects', put.objects[k.id]), 'thing')
     )}{/each}
 </div>
 

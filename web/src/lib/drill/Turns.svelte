@@ -1,7 +1,7 @@
 <!-- How a turn goes: what ends it, with how many balls, and who holds which place. -->
 <script lang="ts">
   import type { Drill } from '$lib/api/client';
-  import { vocabulary } from '$lib/api/vocabulary';
+  import { goalKind, vocabulary } from '$lib/api/vocabulary';
   import Word from '$lib/game/Word.svelte';
 
   let { drill, onset }: { drill: Drill; onset: (drill: Drill) => void } = $props();
@@ -25,7 +25,7 @@
       .map((e) => ({ id: e.id, label: endWords[e.id] ?? e.label })),
     { id: 'balls', label: 'after' },
     { id: 'drawn', label: 'after a number drawn each time:' },
-    ...(drill.stages.some((s) => s.goal.kind === 'timed')
+    ...(drill.stages.some((s) => goalKind(s.goal.kind)?.time === 'always')
       ? [{ id: 'runs', label: 'by the bell: stage after stage, student after student' }]
       : [])
   ]);

@@ -15,7 +15,6 @@ import {
   twice,
   without
 } from './parts';
-import { withPerson } from './putDown';
 
 const court = {
   id: 'tennis',
@@ -204,12 +203,4 @@ test('balls are said as a coach counts them, and belong to who brings them', () 
   expect(broughtBy(sources, { part: 'ball', i: 0 })).toEqual([]);
   expect(bringerOf(sources[1])).toBeUndefined();
   expect([[0], [0, 3], [0, 1, 3]].map(sayBalls)).toEqual(['ball 1', 'balls 1 and 4', 'balls 1, 2 and 4']);
-});
-
-test('a second feeder stands beside the first', () => {
-  const spacious = { ...court, runBack: 6.4 } as Court;
-  const three = withPerson(withPerson(fed, spacious, 'feeder'), spacious, 'feeder').pattern.people;
-  for (const [i, a] of three.entries())
-    for (const b of three.slice(i + 1))
-      expect(Math.hypot(a.at.x - b.at.x, a.at.y - b.at.y)).toBeGreaterThan(0.8);
 });

@@ -220,6 +220,20 @@ export function without(d: Drill, on: Selection, turnBalls: number): Drill | und
   return undefined;
 }
 
+/** The drill with one more target, person or thing; the first target is aimed at by every goal. */
+export function withOne<K extends 'targets' | 'people' | 'objects'>(
+  d: Drill,
+  of: K,
+  one: DrillCheck['edits']['put'][K][string] | undefined
+): Drill | undefined {
+  if (!one) return undefined;
+  if (of === 'targets') {
+    const stages = d.targets.length ? d.stages : d.stages.map((s) => ({ ...s, target: 0 }));
+    return { ...d, stages, targets: [...d.targets, one as Target] };
+  }
+  return { ...d, pattern: { ...d.pattern, [of]: [...d.pattern[of as 'people'], one] } };
+}
+
 /** The circle of a drill that is one ball to one circle at either corner: it is set out by dragging it. */
 export const soleCircle = (d: Drill) =>
   d.targets.length === 1 &&

@@ -1,4 +1,4 @@
-import { heading as word, strokeName, vocabulary } from '$lib/api/vocabulary';
+import { goalKind, heading as word, strokeName, vocabulary } from '$lib/api/vocabulary';
 import type { Step } from './parts';
 
 /** A stroke with its direction, or that any does. */
@@ -15,11 +15,17 @@ export function heading(s: Step): string {
 export const holderWord = (id: string) => word(vocabulary.holders, id);
 
 /** A stage of another kind of goal, with what that kind needs and nothing else. */
-export function ofKind(s: Step, kind: string): Step {
-  const count = Math.max(1, s.goal.count);
-  const goal: Step['goal'] = { kind, count };
-  if (kind === 'timed') Object.assign(goal, { count: 0, seconds: s.goal.seconds || 60 });
-  if (kind === 'clock') goal.count = Math.min(count, 3);
-  if (kind === 'repetitions' && s.goal.seconds) goal.seconds = s.goal.seconds;
-  return { ...s, goal, holder: kind === 'race' ? undefined : kind === 'rally' ? 'pair' : s.holder };
+export function ofKind(s: Step, id: string): Step {
+  const kind = goalKind(id);
+  if (!kind) return s;
+  const seconds = s.goal.seconds || kind.start.seconds;
+  return {
+    ...s,
+    goal: {
+      kind: id,
+      count: kind.open ? 0 : Math.min(s.goal.count || kind.start.count, kind.most || Infinity),
+      ...(kind.time !== 'none' && seconds ? { seconds } : {})
+    },
+    holder: kind.holding === 'none' ? undefined : kind.holding === 'pair' ? 'pair' : s.holder
+  };
 }

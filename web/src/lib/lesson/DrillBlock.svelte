@@ -1,7 +1,7 @@
 <!-- A drill on the workbench of a lesson: the court, its goals, its tempo, and what it asks of each student. -->
 <script lang="ts">
   import type { Block, BlockDetail, Court, Drill, Plan, Point, Student } from '$lib/api/client';
-  import { kitName, vocabulary } from '$lib/api/vocabulary';
+  import { goalKind, kitName, vocabulary } from '$lib/api/vocabulary';
   import { heading, ofKind } from '$lib/drill/stages';
   import CourtDiagram from '$lib/court/CourtDiagram.svelte';
   import Bench from '$lib/drill/Bench.svelte';
@@ -363,7 +363,7 @@
                     value={s.goal.count}
                     onchange={(e) => {
                       const n = Number(e.currentTarget.value);
-                      const least = s.goal.kind === 'timed' ? 0 : 1;
+                      const least = goalKind(s.goal.kind)?.open ? 0 : 1;
                       if (Number.isInteger(n) && n >= least && n <= 1000) setStep(i, { count: n });
                       else e.currentTarget.value = String(s.goal.count);
                     }}

@@ -34,7 +34,7 @@
   let people = $state.raw<Student[]>([]);
   // svelte-ignore state_referenced_locally
   let chosen = $state.raw<string[]>(come);
-  let court = $state('tennis');
+  let court = $state(vocabulary.usualCourt);
   let date = $state(today());
   let start = $state(nextHour());
   let minutes = $state(60);

@@ -6,7 +6,7 @@
   import { frame, toView } from '$lib/court/geometry';
   import { callNames } from '$lib/people/names';
   import type { Editor } from './editor.svelte';
-  import { initials, placesOn } from './where';
+  import { initials } from './where';
 
   interface Props {
     editor: Editor;
@@ -26,7 +26,7 @@
   const short = $derived(initials(names));
   const stations = $derived(block.arrangement?.manner === 'stations');
   const onCourt = $derived(!!block.drill && !stations);
-  const places = $derived(rotation && block.drill && onCourt ? placesOn(rotation, block.drill, court) : []);
+  const places = $derived((onCourt && rotation?.at) || []);
   const coach = $derived(block.drill?.pattern.people.find((p) => p.role === 'feeder')?.at);
   /** The court, and as much around it as the people on it need. */
   const box = $derived.by(() => {

@@ -36,7 +36,7 @@ beforeEach(() => {
   put.mockReset().mockImplementation(async (_: string, { body }: { body: Lesson }) => {
     if (body.version !== saved.version)
       return {
-        error: { detail: 'late', current: saved, changes: ['Slot: 60 min → 75 min'] },
+        error: { detail: 'late', current: saved, changes: ['Slot: 60 min → 75 min'], version: saved.version },
         response: ours(409)
       };
     saved = { ...body, version: body.version + 1 };

@@ -4,30 +4,21 @@
   import CourtFloor from '$lib/court/CourtFloor.svelte';
   import Sides from '$lib/court/Sides.svelte';
   import { frame, toView } from '$lib/court/geometry';
-  import { layOut } from './places';
 
   interface Props {
     court: Court;
-    kind: string;
     answer: RotationAnswer;
     turn: number;
     names: string[];
     onturn: (turn: number) => void;
   }
-  let { court, kind, answer, turn, names, onturn }: Props = $props();
+  let { court, answer, turn, names, onturn }: Props = $props();
 
   const sheet = $derived(answer.sheet);
   const people = $derived(names.length);
-  const queue = $derived(sheet?.places.filter((p) => p.doing === 'waiting').length ?? 0);
-  const behind = $derived(
-    court.walls
-      ? 0.1
-      : kind === 'twoLines'
-        ? 0.16 + 0.11 * Math.ceil(queue / 2)
-        : kind === 'line' || kind === 'roles'
-          ? 0.16 + 0.11 * queue
-          : 0.16
-  );
+  const places = $derived(answer.at ?? []);
+  /** How far behind the baseline people stand, in half lengths, and a little more. */
+  const behind = $derived(Math.max(0.1, ...places.map((p) => -p.y / court.halfLength - 1)) + 0.06);
   const side = $derived(Math.max(court.halfWidth.doubles * 0.3, court.net.postOutside * 1.1));
   const box = $derived.by(() => {
     const f = frame(court, 'across', court.halfLength * 0.1, 'all', side);
@@ -35,7 +26,6 @@
     return court.walls ? f : { ...f, x: f.x - more, width: f.width + more };
   });
   const u = $derived(box.width / 31);
-  const places = $derived(sheet ? layOut(kind, sheet.places, court) : []);
   /** Half of the way to the nearest other place, so that nobody stands on anybody. */
   function crowd(i: number): number {
     const p = places[i]!;

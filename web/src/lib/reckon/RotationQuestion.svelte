@@ -42,11 +42,13 @@
   const answer = new Latest<RotationAnswer>();
   $effect(() => {
     const { kind, n, places, balls, sec, change, turns, most } = now;
+    const on = court.id;
     void answer.ask(() =>
       api.POST('/api/v1/reckon/rotation', {
         body: {
           kind: kind as 'line',
           players: n,
+          court: on,
           ...(kind === 'roles' || kind === 'stations'
             ? { places: kind === 'roles' ? Math.min(3, places) : places }
             : {}),
@@ -188,14 +190,7 @@
       <button type="button" class="btn btn-sm" onclick={() => step(1)} aria-label="Next turn">→</button>
       <span class="text-xs">or use the arrow keys</span>
     </div>
-    {#if a}<RotationPicture
-        {court}
-        kind={now.kind}
-        answer={a}
-        {turn}
-        {names}
-        onturn={(t) => q.set({ at: t + 1 })}
-      />{/if}
+    {#if a}<RotationPicture {court} answer={a} {turn} {names} onturn={(t) => q.set({ at: t + 1 })} />{/if}
     {#if sheet}
       <div
         class="lanes"

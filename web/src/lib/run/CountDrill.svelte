@@ -1,6 +1,7 @@
 <!-- A drill being counted: whose turn, which stage, and the buttons that its goal needs. -->
 <script lang="ts">
   import type { Drill } from '$lib/api/client';
+  import { goalKind } from '$lib/api/vocabulary';
   import { sayLength } from '$lib/units/length';
   import { settings } from '$lib/units/settings.svelte';
   import { hitters } from './called';
@@ -23,7 +24,7 @@
   const count = $derived(session.blockState);
   const student = $derived(session.student);
   const step = $derived(session.stage);
-  const kind = $derived(step?.goal.kind ?? '');
+  const counter = $derived(step && goalKind(step.goal.kind)?.counter);
   let cue = $state(0);
   let more = $state(false);
   let suggested = $state(false);
@@ -39,7 +40,7 @@
   /** All goals run side by side: the ball that is due says which one counts. */
   const beside = $derived(drill.stages.length > 1 && drill.stages.slice(1).every((s) => s.beside));
   const running = $derived(!!turn?.bell || !!turn?.rests);
-  const byBalls = $derived(!!step && !step.repeats && ['total', 'inARow', 'race'].includes(kind));
+  const byBalls = $derived(counter === 'balls' && !step?.repeats);
   const hitting = $derived(
     turn ? hitters(turn.now) : (count?.students ?? []).map((s) => s.id).filter((id) => !away(id))
   );
@@ -78,7 +79,7 @@
   );
   const waits = $derived(student?.waits);
   /** The bell of the stage has rung: the next one is waited for. */
-  const rung = $derived(kind === 'timed' && !!step?.tryAt && !trying);
+  const rung = $derived(counter === 'sets' && !!step?.tryAt && !trying);
 
   /** The stage in hand for this student; one behind a gate is opened on purpose. */
   function pick(i: number) {
@@ -165,8 +166,8 @@
           onclick={() => step1(1)}>›</button
         >{/if}
     </div>
-    {#if kind === 'timed'}<TimedCounter {session} />
-    {:else if kind === 'clock'}<Stopwatch {session} {watch} />
+    {#if counter === 'sets'}<TimedCounter {session} />
+    {:else if counter === 'times'}<Stopwatch {session} {watch} />
     {:else if step.repeats}<Repetitions {session} bell={watch} />
     {:else if !both}<BallCounter {session} tight={suggested} />{/if}
     {#if student.met}<p class="text-lg leading-tight font-semibold">
@@ -250,7 +251,7 @@
           onclick={() => session.at('count', { value: 1 })}>+1</button
         >
       </div>
-    {:else if kind === 'timed'}
+    {:else if counter === 'sets'}
       <button type="button" class="big good" onclick={() => session.at('count', { value: 1 })}>+1</button>
       <div class="grid grid-rows-2 gap-2">
         <button type="button" class="big half" onclick={() => session.at('count', { value: 5 })}>+5</button>
@@ -258,7 +259,7 @@
           >{step.tries?.length ? 'Next try' : 'Start'}</button
         >
       </div>
-    {:else if kind === 'clock'}
+    {:else if counter === 'times'}
       {#if watch.since}
         <button
           type="button"
@@ -280,11 +281,11 @@
       <button type="button" class="big" onclick={() => session.at('reps', { value: 5 })}>+5</button>
     {:else}
       <button type="button" class="big good" aria-keyshortcuts="g" onclick={() => session.tap('good')}
-        ><span aria-hidden="true">{kind === 'rally' ? '+1' : '✓'}</span>
-        {kind === 'rally' ? 'Shot' : 'Good'}</button
+        ><span aria-hidden="true">{counter === 'shots' ? '+1' : '✓'}</span>
+        {counter === 'shots' ? 'Shot' : 'Good'}</button
       >
       <button type="button" class="big miss" aria-keyshortcuts="m" onclick={() => session.tap('miss')}
-        ><span aria-hidden="true">×</span> {kind === 'rally' ? 'Rally over' : 'Miss'}</button
+        ><span aria-hidden="true">×</span> {counter === 'shots' ? 'Rally over' : 'Miss'}</button
       >
     {/if}
   </div>

@@ -1,6 +1,7 @@
 <!-- One count to put right: what was good, of how many, the best in a row. -->
 <script lang="ts">
   import type { Run } from '$lib/api/client';
+  import { goalKind } from '$lib/api/vocabulary';
 
   type Stage = NonNullable<Run['state']['blocks'][number]['students']>[number]['stages'][number];
   interface Props {
@@ -9,8 +10,9 @@
     onset: (v: { value: number; of?: number; best?: number }) => void;
   }
   let { stage, label, onset }: Props = $props();
-  const kind = $derived(stage.goal.kind);
-  const streak = $derived(kind === 'inARow');
+  const kind = $derived(goalKind(stage.goal.kind));
+  const counter = $derived(kind?.counter ?? 'balls');
+  const streak = $derived(counter === 'balls' && !!kind?.streaks);
   let trouble = $state('');
   const field = 'figures input w-14 border-base-content/60 px-1.5 text-right input-xs';
 
@@ -18,9 +20,9 @@
     const read = (v: string | undefined, was: number) => (v === undefined ? was : Number(v));
     const good = read(
       next.good,
-      kind === 'timed'
+      counter === 'sets'
         ? (stage.tries?.at(-1) ?? 0)
-        : kind === 'rally'
+        : counter === 'shots'
           ? stage.best
           : stage.repeats
             ? stage.count
@@ -34,33 +36,33 @@
       trouble = 'Good balls and best in a row cannot be more than the number of balls.';
     } else {
       trouble = '';
-      if (kind === 'timed') onset({ value: good });
-      else if (kind === 'rally') onset({ value: good, best: good });
+      if (counter === 'sets') onset({ value: good });
+      else if (counter === 'shots') onset({ value: good, best: good });
       else if (stage.repeats) onset({ value: good, of: good });
       else onset({ value: good, of, best: streak ? best : Math.min(stage.best, good) });
     }
   }
 </script>
 
-{#if kind === 'clock'}
+{#if counter === 'times'}
   {stage.said ?? 'no time recorded'}
 {:else}
   <span class="flex flex-wrap items-baseline gap-1.5">
     <input
       class={field}
       inputmode="numeric"
-      aria-label="{label}: {kind === 'rally' ? 'longest rally' : stage.repeats ? 'repetitions' : 'good'}"
-      value={kind === 'timed'
+      aria-label="{label}: {counter === 'shots' ? 'longest rally' : stage.repeats ? 'repetitions' : 'good'}"
+      value={counter === 'sets'
         ? (stage.tries?.at(-1) ?? 0)
-        : kind === 'rally'
+        : counter === 'shots'
           ? stage.best
           : stage.repeats
             ? stage.count
             : stage.good}
       onchange={(e) => set({ good: e.currentTarget.value })}
     />
-    {#if kind === 'timed'}{stage.goal.setOf ? `sets of ${stage.goal.setOf}` : 'good'}
-    {:else if kind === 'rally'}in the longest rally
+    {#if counter === 'sets'}{stage.goal.setOf ? `sets of ${stage.goal.setOf}` : 'good'}
+    {:else if counter === 'shots'}in the longest rally
     {:else if stage.repeats}done
     {:else}good of
       <input

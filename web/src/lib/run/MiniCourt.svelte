@@ -3,7 +3,6 @@
   import { api, need, type Court, type Drill } from '$lib/api/client';
   import CourtFloor from '$lib/court/CourtFloor.svelte';
   import { frame, toView } from '$lib/court/geometry';
-  import { placesOn } from '$lib/lesson/where';
   import type { Post } from './called';
 
   interface Props {
@@ -25,7 +24,9 @@
   const people = $derived(
     posts
       .filter((p) => name || p.place.doing !== 'waiting')
-      .flatMap((p) => p.students.map((id) => ({ id, place: p.place })))
+      .flatMap((p) =>
+        p.students.map((id, i) => ({ id, place: p.place, at: p.at?.[i] ?? drill.pattern.start }))
+      )
   );
   const margin = $derived((court?.halfLength ?? 0) * (name ? 0.36 : 0.16));
   /** The coach, where the balls are brought by nobody else. */
@@ -34,7 +35,6 @@
       ? drill.pattern.people.find((p) => p.role === 'feeder')?.at
       : undefined
   );
-  const at = $derived(court ? placesOn({ places: people.map((p) => p.place) }, drill, court) : []);
 </script>
 
 {#if court}
@@ -59,8 +59,8 @@
         >
       </g>
     {/if}
-    {#each people as p, i (p.id)}
-      {@const v = toView(at[i]!, 'across')}
+    {#each people as p (p.id)}
+      {@const v = toView(p.at, 'across')}
       <g class="person" style:transform="translate({v.x}px, {v.y}px)">
         <circle
           {r}

@@ -1,4 +1,5 @@
 import { api, type Run, type RunEvent } from '$lib/api/client';
+import { goalKind } from '$lib/api/vocabulary';
 import { core, Folded } from '$lib/core/core';
 import { REFUSED, WAITING, type Tap } from '$lib/device/db';
 import { giveUp, keep, known, learn, listen, unstoredCount, type News } from '$lib/device/outbox';
@@ -312,14 +313,11 @@ export class Session {
   }
   tap(kind: 'good' | 'miss') {
     this.soon(() => {
-      const goal = this.stage?.goal.kind;
-      if (kind === 'miss' && this.stage?.repeats) return; // it is done, not hit
-      if (goal === 'timed') {
-        // What is counted in a time has no misses; one more, or one set more.
-        if (kind === 'good') this.#at('count', { value: 1 });
-      } else if (goal !== 'clock') {
-        this.#at(kind);
-      }
+      const goal = this.stage && goalKind(this.stage.goal.kind);
+      if (kind === 'miss' && (!goal?.misses || this.stage?.repeats)) return; // it is done, not hit
+      // In a time one more is counted, or one set more; times are taken by their own buttons.
+      if (goal?.counter === 'sets') this.#at('count', { value: 1 });
+      else if (goal?.counter !== 'times') this.#at(kind);
     });
   }
   goTo(index: number) {

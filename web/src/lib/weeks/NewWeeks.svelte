@@ -35,7 +35,7 @@
   // svelte-ignore state_referenced_locally
   let title = $state(called);
   // svelte-ignore state_referenced_locally
-  let court = $state(usual?.court ?? 'tennis');
+  let court = $state(usual?.court ?? vocabulary.usualCourt);
   // svelte-ignore state_referenced_locally
   let start = $state(usual?.start ?? '17:00');
   // svelte-ignore state_referenced_locally

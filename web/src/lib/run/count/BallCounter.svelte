@@ -1,13 +1,16 @@
 <!-- Balls, one press each: good or missed; the shots of a rally; a race. -->
 <script lang="ts">
+  import { goalKind } from '$lib/api/vocabulary';
   import type { Session } from '../session.svelte';
 
   let { session, tight = false }: { session: Session; tight?: boolean } = $props();
   const step = $derived(session.stage!);
-  const rally = $derived(step.goal.kind === 'rally');
+  const kind = $derived(goalKind(step.goal.kind));
+  const rally = $derived(kind?.counter === 'shots');
+  const race = $derived(kind?.holding === 'none');
   const pips = $derived(step.goal.count > 1 && step.goal.count <= 12 ? step.goal.count : 0);
   const others = $derived(
-    step.goal.kind === 'race'
+    race
       ? (session.blockState?.students ?? [])
           .filter((s) => s.id !== session.student?.id)
           .map((s) => s.stages[session.step]?.count ?? 0)
@@ -20,7 +23,7 @@
     <span class="text-7xl font-semibold">{step.count}</span><span class="text-3xl">/{step.goal.count}</span>
   </p>
   <dl class="grid grid-cols-[auto_auto] items-baseline gap-x-2 text-right leading-tight">
-    {#if step.goal.kind === 'race'}
+    {#if race}
       <dt>the other{others.length > 1 ? 's' : ''}</dt>
       <dd class="figures text-3xl font-semibold">{others.join(' · ')}</dd>
     {:else}

@@ -1,6 +1,7 @@
 <!-- What is written beside the count: a total, where a miss went, what was seen, a line. -->
 <script lang="ts">
   import type { Drill } from '$lib/api/client';
+  import { goalKind } from '$lib/api/vocabulary';
   import type { Session } from '../session.svelte';
   import Observations from './Observations.svelte';
   import WhereItWent from './WhereItWent.svelte';
@@ -15,8 +16,9 @@
   let { session, drill, name, onclose }: Props = $props();
   const student = $derived(session.student!);
   const step = $derived(session.stage!);
-  const byBalls = $derived(!step.repeats && step.goal.kind !== 'timed' && step.goal.kind !== 'clock');
-  const whole = $derived(step.goal.kind === 'inARow' || step.goal.kind === 'rally');
+  const kind = $derived(goalKind(step.goal.kind));
+  const byBalls = $derived(!!kind?.misses && !step.repeats);
+  const whole = $derived(!!kind?.streaks);
   let good = $state('');
   let of = $state('');
 

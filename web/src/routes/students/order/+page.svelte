@@ -2,10 +2,10 @@
 <script lang="ts">
   import { page } from '$app/state';
   import { api, need, type Order } from '$lib/api/client';
-  import { open } from '$lib/lesson/create';
-  import { shortRound } from '$lib/people/shortRound';
+  import { nextHour, open } from '$lib/lesson/create';
   import Load from '$lib/shell/Load.svelte';
   import { callNames } from '$lib/people/names';
+  import { today } from '$lib/units/when';
 
   let wrong = $state('');
   let longest = $state(11);
@@ -23,7 +23,13 @@
   async function play(students: string[], title: string) {
     wrong = '';
     try {
-      await open(await shortRound(students, title));
+      await open(
+        await need(
+          api.POST('/api/v1/lessons/shortRound', {
+            body: { students, title: `${title}: ranking by games`, date: today(), start: nextHour() }
+          })
+        )
+      );
     } catch (error) {
       wrong = (error as Error).message;
     }
