@@ -140,6 +140,11 @@ func tidy(ctx context.Context, log *slog.Logger, served *club.Club) {
 		} else if runs > 0 {
 			log.Info("packed old runs", "runs", runs)
 		}
+		if gone, err := served.Tidy(ctx); err != nil && ctx.Err() == nil {
+			log.Error("joining the saves of old sittings", "err", err)
+		} else if gone > 0 {
+			log.Info("joined the saves of old sittings", "versions", gone)
+		}
 	}
 }
 

@@ -3,6 +3,7 @@
 package club
 
 import (
+	"context"
 	"time"
 
 	"hodometer/core/plan"
@@ -47,6 +48,16 @@ func New(s *store.Store) *Club {
 
 // Trouble returns what keeps the club file from being written; nil where nothing does.
 func (c *Club) Trouble() *store.Trouble { return c.store.Trouble() }
+
+// Tidy keeps of each old sitting with a lesson or a document the last version alone, and
+// returns how many went.
+func (c *Club) Tidy(ctx context.Context) (gone int64, err error) {
+	if gone, err = c.ThinLessons(ctx); err != nil {
+		return gone, err
+	}
+	also, err := c.Thin(ctx)
+	return gone + also, err
+}
 
 // Now returns the time at which what is saved now is saved.
 func (c *Club) Now() time.Time { return c.store.Now() }

@@ -4,9 +4,11 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"time"
 
 	"hodometer/core/lesson"
 	"hodometer/internal/club/answer"
+	"hodometer/internal/club/documents"
 	"hodometer/internal/store/gen"
 )
 
@@ -16,6 +18,25 @@ type LessonVersion struct {
 	SavedAt int64         `json:"savedAt"` // ms since 1970
 	Changes []string      `json:"changes"`
 	Lesson  lesson.Lesson `json:"lesson"`
+}
+
+// lookedBack is how far back sittings are looked for: a server that stood still for longer
+// leaves them be.
+const lookedBack = 90 * 24 * time.Hour
+
+// ThinLessons keeps of each old sitting the last version alone, and returns how many went. What
+// was run holds its own lesson.
+func (c *Diary) ThinLessons(ctx context.Context) (gone int64, err error) {
+	until := c.store.Now().Add(-documents.Apart)
+	err = c.store.Write(ctx, func(q *gen.Queries) error {
+		gone, err = q.ThinLessonVersions(ctx, gen.ThinLessonVersionsParams{
+			Since:   until.Add(-lookedBack).UnixMilli(),
+			Until:   until.UnixMilli(),
+			Sitting: documents.Sitting.Milliseconds(),
+		})
+		return err
+	})
+	return gone, err
 }
 
 // LessonVersions lists the states a lesson was saved in, latest first.

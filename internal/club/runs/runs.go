@@ -121,18 +121,18 @@ func (c *Runs) begin(ctx context.Context, q *gen.Queries, id string, of Origin) 
 		return err
 	}
 	if l.Version != of.Version { // changed meanwhile: what was opened is what is run
-		text, err := q.GetLessonVersion(
+		row, err := q.LessonVersionFrom(
 			ctx,
-			gen.GetLessonVersionParams{LessonID: of.ID, Version: int64(of.Version)},
+			gen.LessonVersionFromParams{LessonID: of.ID, Version: int64(of.Version)},
 		)
 		if err != nil {
 			return answer.OrMissing(err, "version of the lesson")
 		}
 		l = &lesson.Lesson{}
-		if err := json.Unmarshal([]byte(text), l); err != nil {
+		if err := json.Unmarshal([]byte(row.Body), l); err != nil {
 			return fmt.Errorf("version %d of lesson %s: %w", of.Version, of.ID, err)
 		}
-		l.Version = of.Version
+		l.Version = int(row.Version)
 	}
 	if err := begins(l); err != nil {
 		return err

@@ -228,6 +228,29 @@ func (q *Queries) RemoveDocument(ctx context.Context, arg RemoveDocumentParams) 
 	return result.RowsAffected()
 }
 
+const thinDocumentVersions = `-- name: ThinDocumentVersions :execrows
+delete from document_versions
+where document_versions.saved_at < ?1
+  and exists (select 1 from document_versions n
+              where n.kind = document_versions.kind and n.id = document_versions.id
+                and n.version > document_versions.version
+                and n.saved_at < document_versions.saved_at + ?2)
+`
+
+type ThinDocumentVersionsParams struct {
+	Until   int64
+	Sitting int64
+}
+
+// Of the versions saved before that time all that were saved again in the same sitting.
+func (q *Queries) ThinDocumentVersions(ctx context.Context, arg ThinDocumentVersionsParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, thinDocumentVersions, arg.Until, arg.Sitting)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
 const updateDocument = `-- name: UpdateDocument :exec
 update documents set version = version + 1, saved_at = ?, removed = 0, body = ? where kind = ? and id = ?
 `

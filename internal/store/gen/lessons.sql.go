@@ -181,6 +181,28 @@ func (q *Queries) LatestLessonOf(ctx context.Context, arg LatestLessonOfParams) 
 	return id, err
 }
 
+const lessonVersionFrom = `-- name: LessonVersionFrom :one
+select version, body from lesson_versions where lesson_id = ? and version >= ? order by version limit 1
+`
+
+type LessonVersionFromParams struct {
+	LessonID string
+	Version  int64
+}
+
+type LessonVersionFromRow struct {
+	Version int64
+	Body    string
+}
+
+// The version, or the one that its sitting became.
+func (q *Queries) LessonVersionFrom(ctx context.Context, arg LessonVersionFromParams) (LessonVersionFromRow, error) {
+	row := q.db.QueryRowContext(ctx, lessonVersionFrom, arg.LessonID, arg.Version)
+	var i LessonVersionFromRow
+	err := row.Scan(&i.Version, &i.Body)
+	return i, err
+}
+
 const listBlockOutlines = `-- name: ListBlockOutlines :many
 select lesson_id, kind, title, minutes from blocks where lesson_id in (/*SLICE:ids*/?) order by lesson_id, place
 `
@@ -622,6 +644,29 @@ func (q *Queries) PageOfLessonsAhead(ctx context.Context, arg PageOfLessonsAhead
 		return nil, err
 	}
 	return items, nil
+}
+
+const thinLessonVersions = `-- name: ThinLessonVersions :execrows
+delete from lesson_versions where rowid in (
+    select v.rowid from lesson_versions v
+    where v.saved_at >= ?1 and v.saved_at < ?2
+      and exists (select 1 from lesson_versions n where n.lesson_id = v.lesson_id and n.version > v.version
+                  and n.saved_at < v.saved_at + ?3))
+`
+
+type ThinLessonVersionsParams struct {
+	Since   int64
+	Until   int64
+	Sitting int64
+}
+
+// Of the versions saved between these times all that were saved again in the same sitting.
+func (q *Queries) ThinLessonVersions(ctx context.Context, arg ThinLessonVersionsParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, thinLessonVersions, arg.Since, arg.Until, arg.Sitting)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
 }
 
 const updateLesson = `-- name: UpdateLesson :execrows

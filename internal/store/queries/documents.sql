@@ -23,6 +23,15 @@ select version, saved_at, body from document_versions where kind = ? and id = ? 
 -- name: GetDocumentVersion :one
 select body from document_versions where kind = ? and id = ? and version = ?;
 
+-- name: ThinDocumentVersions :execrows
+-- Of the versions saved before that time all that were saved again in the same sitting.
+delete from document_versions
+where document_versions.saved_at < sqlc.arg('until')
+  and exists (select 1 from document_versions n
+              where n.kind = document_versions.kind and n.id = document_versions.id
+                and n.version > document_versions.version
+                and n.saved_at < document_versions.saved_at + sqlc.arg('sitting'));
+
 -- name: ListFavourites :many
 select drill_id from drill_favourites;
 

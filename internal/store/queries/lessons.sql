@@ -68,6 +68,18 @@ insert into lesson_versions (lesson_id, version, saved_at, body) values (?, ?, ?
 -- name: GetLessonVersion :one
 select body from lesson_versions where lesson_id = ? and version = ?;
 
+-- name: LessonVersionFrom :one
+-- The version, or the one that its sitting became.
+select version, body from lesson_versions where lesson_id = ? and version >= ? order by version limit 1;
+
+-- name: ThinLessonVersions :execrows
+-- Of the versions saved between these times all that were saved again in the same sitting.
+delete from lesson_versions where rowid in (
+    select v.rowid from lesson_versions v
+    where v.saved_at >= sqlc.arg('since') and v.saved_at < sqlc.arg('until')
+      and exists (select 1 from lesson_versions n where n.lesson_id = v.lesson_id and n.version > v.version
+                  and n.saved_at < v.saved_at + sqlc.arg('sitting')));
+
 -- name: ListLessonVersions :many
 select version, saved_at, body from lesson_versions where lesson_id = ? order by version desc limit 100;
 

@@ -18,7 +18,7 @@
   const people = $derived(names.length);
   const places = $derived(answer.at ?? []);
   /** How far behind the baseline people stand, in half lengths, and a little more. */
-  const behind = $derived(Math.max(0.1, ...places.map((p) => -p.y / court.halfLength - 1)) + 0.06);
+  const behind = $derived(Math.max(0.1, ...places.map((p) => -p.y / court.halfLength - 1)) + 0.12);
   const side = $derived(Math.max(court.halfWidth.doubles * 0.3, court.net.postOutside * 1.1));
   const box = $derived.by(() => {
     const f = frame(court, 'across', court.halfLength * 0.1, 'all', side);
