@@ -137,7 +137,39 @@ func BenchmarkLargeStart(b *testing.B) {
 		require.NoError(b, err)
 		require.NoError(b, s.Close())
 	}
+	// What it takes once its old runs are packed and its sittings joined.
+	s, err := store.Open(b.Context(), path)
+	require.NoError(b, err)
+	c := club.New(s)
+	c.SetClock(func() time.Time { return time.Now().AddDate(0, 1, 0) })
+	_, err = c.Pack(b.Context())
+	require.NoError(b, err)
+	_, err = c.Tidy(b.Context())
+	require.NoError(b, err)
+	require.NoError(b, s.Close())
+	db, err := sql.Open("sqlite", "file:"+path)
+	require.NoError(b, err)
+	defer db.Close()
+	_, err = db.Exec("vacuum")
+	require.NoError(b, err)
+	var events int
+	require.NoError(b, db.QueryRow("select (select count(*) from events) + "+
+		"(select coalesce(sum(number), 0) from packed_events)").Scan(&events))
+	_, err = db.Exec("pragma wal_checkpoint(truncate)")
+	require.NoError(b, err)
 	info, err := os.Stat(path)
 	require.NoError(b, err)
 	b.ReportMetric(float64(info.Size())/1e6, "MB")
+	b.ReportMetric(float64(info.Size())/float64(events), "B/event")
+	if os.Getenv("TABLES") != "" {
+		rows, err := db.Query("select name, sum(pgsize) n from dbstat group by name order by n desc limit 12")
+		require.NoError(b, err)
+		defer rows.Close()
+		for rows.Next() {
+			var name string
+			var n int
+			require.NoError(b, rows.Scan(&name, &n))
+			b.Logf("%s %.1f B/event", name, float64(n)/float64(events))
+		}
+	}
 }

@@ -14,7 +14,7 @@ import (
 
 // growing are the tables that grow with every lesson; the others hold what a club is made of.
 var growing = regexp.MustCompile(
-	`^(lessons|lesson_students|blocks|lesson_versions|runs|events|packed_events|results|engagements|` +
+	`^(lessons|lesson_students|blocks|lesson_versions|texts|runs|events|packed_events|results|engagements|` +
 		`efforts|games|game_players|tags|attended|deeds)$`,
 )
 
@@ -26,6 +26,7 @@ func TestNoQueryReadsAWholeTable(t *testing.T) {
 		"FirstWork":    "one row is asked for once a day, for the copies",
 		"ListResults":  "an export of all that was counted is just that",
 		"ListToPack":   "it is asked every six hours, from the oldest run on",
+		"DropTexts":    "it is asked when versions went, by the same that joins them",
 	}
 	path := filepath.Join(t.TempDir(), "club.db")
 	require.NoError(t, openAt(t, path).Close())

@@ -241,11 +241,12 @@ func (s *Store) migrate(ctx context.Context) error {
 	ids := goose.NewGoMigration(5, &goose.GoFunc{RunTx: idsInstead}, nil)
 	asked := goose.NewGoMigration(7, &goose.GoFunc{RunTx: askedBefore}, nil)
 	counted := goose.NewGoMigration(10, &goose.GoFunc{RunTx: countedBefore}, nil)
+	texts := goose.NewGoMigration(21, &goose.GoFunc{RunTx: textsOnce}, nil)
 	p, err := goose.NewProvider(
 		goose.DialectSQLite3,
 		s.write,
 		files,
-		goose.WithGoMigrations(ids, asked, counted),
+		goose.WithGoMigrations(ids, asked, counted, texts),
 	)
 	if err != nil {
 		return err

@@ -2,7 +2,6 @@ package drafts
 
 import (
 	"context"
-	"encoding/json"
 	"fmt"
 	"strings"
 	"time"
@@ -166,7 +165,7 @@ func (c *Drafter) past(
 	}
 	for _, r := range runs {
 		var l lesson.Lesson
-		if err := json.Unmarshal([]byte(r.Lesson), &l); err != nil {
+		if err := store.ReadText(r.Lesson, &l); err != nil {
 			return nil, fmt.Errorf("lesson of run %s: %w", r.ID, err)
 		}
 		results, err := q.ListResultsOfRun(ctx, r.ID)

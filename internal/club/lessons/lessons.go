@@ -389,13 +389,13 @@ func follow(blocks []lesson.Block, was *lesson.Lesson) []lesson.Block {
 // same thing.
 func merged(ctx context.Context, q *gen.Queries, l, current *lesson.Lesson) (lesson.Lesson, error) {
 	out := answer.Stale{What: "lesson", Version: current.Version, Current: current}
-	text, err := q.GetLessonVersion(
+	body, err := q.GetLessonVersion(
 		ctx,
 		gen.GetLessonVersionParams{LessonID: l.ID, Version: int64(l.Version)},
 	)
 	if err == nil {
 		var base lesson.Lesson
-		if err := json.Unmarshal([]byte(text), &base); err != nil {
+		if err := store.ReadText(body, &base); err != nil {
 			return lesson.Lesson{}, err
 		}
 		if both, ok := lesson.Merge(&base, current, l); ok && both.Validate().Err() == nil {
@@ -448,13 +448,17 @@ func (c *Diary) writeParts(ctx context.Context, q *gen.Queries, l *lesson.Lesson
 	if err != nil {
 		return err
 	}
+	kept, err := store.KeepText(ctx, q, whole)
+	if err != nil {
+		return err
+	}
 	return q.InsertLessonVersion(
 		ctx,
 		gen.InsertLessonVersionParams{
 			LessonID: l.ID,
 			Version:  int64(l.Version),
 			SavedAt:  c.store.Now().UnixMilli(),
-			Body:     string(whole),
+			Text:     kept,
 		},
 	)
 }

@@ -2,13 +2,13 @@ package lessons
 
 import (
 	"context"
-	"encoding/json"
 	"fmt"
 	"time"
 
 	"hodometer/core/lesson"
 	"hodometer/internal/club/answer"
 	"hodometer/internal/club/documents"
+	"hodometer/internal/store"
 	"hodometer/internal/store/gen"
 )
 
@@ -34,6 +34,9 @@ func (c *Diary) ThinLessons(ctx context.Context) (gone int64, err error) {
 			Until:   until.UnixMilli(),
 			Sitting: documents.Sitting.Milliseconds(),
 		})
+		if err == nil && gone > 0 {
+			_, err = q.DropTexts(ctx)
+		}
 		return err
 	})
 	return gone, err
@@ -52,7 +55,7 @@ func (c *Diary) LessonVersions(ctx context.Context, id string) (out []LessonVers
 		out = make([]LessonVersion, len(rows))
 		for i, r := range rows {
 			v := LessonVersion{Version: int(r.Version), SavedAt: r.SavedAt, Changes: []string{}}
-			if err := json.Unmarshal([]byte(r.Body), &v.Lesson); err != nil {
+			if err := store.ReadText(r.Body, &v.Lesson); err != nil {
 				return fmt.Errorf("version %d of lesson %s: %w", r.Version, id, err)
 			}
 			v.Lesson.Version = v.Version

@@ -3,7 +3,6 @@ package reports
 import (
 	"cmp"
 	"context"
-	"encoding/json"
 	"fmt"
 	"slices"
 	"time"
@@ -278,7 +277,7 @@ func (c *Reports) lived(ctx context.Context, q *gen.Queries, out *Report, since,
 		out.Attended++
 		out.Minutes += r.Minutes
 		l := &lesson.Lesson{}
-		if err := json.Unmarshal([]byte(r.Lesson), l); err != nil {
+		if err := store.ReadText(r.Lesson, l); err != nil {
 			return fmt.Errorf("lesson of run %s: %w", r.ID, err)
 		}
 		lessons[r.ID] = l

@@ -1,14 +1,11 @@
 package runs
 
 import (
-	"bytes"
 	"cmp"
-	"compress/zlib"
 	"context"
 	"encoding/json"
 	"errors"
 	"fmt"
-	"io"
 	"slices"
 	"strings"
 	"time"
@@ -57,11 +54,7 @@ func unpacked(ctx context.Context, q *gen.Queries, id string) ([]string, error) 
 	if err != nil {
 		return nil, err
 	}
-	r, err := zlib.NewReader(bytes.NewReader(body))
-	if err != nil {
-		return nil, fmt.Errorf("packed events of run %s: %w", id, err)
-	}
-	text, err := io.ReadAll(r) // its end holds a sum of all that was packed
+	text, err := store.Unpack(body)
 	if err != nil {
 		return nil, fmt.Errorf("packed events of run %s: %w", id, err)
 	}
@@ -78,20 +71,13 @@ func pack(ctx context.Context, q *gen.Queries, id string) error {
 	for i, n := range all {
 		texts[i] = n.text
 	}
-	var body bytes.Buffer
-	w, err := zlib.NewWriterLevel(&body, zlib.BestCompression)
+	body, err := store.Pack([]byte(strings.Join(texts, "\n")))
 	if err != nil {
-		return err
-	}
-	if _, err := io.WriteString(w, strings.Join(texts, "\n")); err != nil {
-		return err
-	}
-	if err := w.Close(); err != nil {
 		return err
 	}
 	if err := q.PutPacked(
 		ctx,
-		gen.PutPackedParams{RunID: id, Number: int64(len(all)), Body: body.Bytes()},
+		gen.PutPackedParams{RunID: id, Number: int64(len(all)), Body: body},
 	); err != nil {
 		return err
 	}

@@ -129,7 +129,7 @@ func (c *Runs) begin(ctx context.Context, q *gen.Queries, id string, of Origin) 
 			return answer.OrMissing(err, "version of the lesson")
 		}
 		l = &lesson.Lesson{}
-		if err := json.Unmarshal([]byte(row.Body), l); err != nil {
+		if err := store.ReadText(row.Body, l); err != nil {
 			return fmt.Errorf("version %d of lesson %s: %w", of.Version, of.ID, err)
 		}
 		l.Version = int(row.Version)
@@ -141,12 +141,22 @@ func (c *Runs) begin(ctx context.Context, q *gen.Queries, id string, of Origin) 
 	if err != nil {
 		return err
 	}
+	kept, err := store.KeepText(ctx, q, text)
+	if err != nil {
+		return err
+	}
+	students, err := json.Marshal(slices.Concat([]string{}, l.Students))
+	if err != nil {
+		return err
+	}
 	return q.InsertRun(
 		ctx,
 		gen.InsertRunParams{
 			ID:        id,
 			LessonID:  of.ID,
-			Lesson:    string(text),
+			Text:      kept,
+			Title:     l.Title,
+			Students:  string(students),
 			StartedAt: c.store.Now().UnixMilli(),
 		},
 	)
@@ -293,12 +303,12 @@ func readRun(
 	ctx context.Context,
 	q *gen.Queries,
 	id string,
-) (row gen.Run, l *lesson.Lesson, events []run.Event, err error) {
+) (row gen.GetRunRow, l *lesson.Lesson, events []run.Event, err error) {
 	if row, err = q.GetRun(ctx, id); err != nil {
 		return row, nil, nil, answer.OrMissing(err, "run")
 	}
 	l = &lesson.Lesson{}
-	if err = json.Unmarshal([]byte(row.Lesson), l); err != nil {
+	if err = store.ReadText(row.Lesson, l); err != nil {
 		return row, nil, nil, fmt.Errorf("lesson of run %s: %w", id, err)
 	}
 	noted, err := notedOf(ctx, q, id)

@@ -278,7 +278,7 @@ func (q *Queries) ListMoves(ctx context.Context, student string) ([]Move, error)
 }
 
 const listRunsOfStudentBetween = `-- name: ListRunsOfStudentBetween :many
-select r.id, r.lesson, r.started_at, r.minutes from runs r
+select r.id, t.body as lesson, r.started_at, r.minutes from runs r join texts t on t.id = r.text
 where r.status = 'finished' and r.started_at >= ?1 and r.started_at < ?2
   and exists (select 1 from attended x where x.run_id = r.id and x.student_id in (select w.id from who w where w.one = ?3))
 order by r.started_at
@@ -292,7 +292,7 @@ type ListRunsOfStudentBetweenParams struct {
 
 type ListRunsOfStudentBetweenRow struct {
 	ID        string
-	Lesson    string
+	Lesson    []byte
 	StartedAt int64
 	Minutes   float64
 }

@@ -7,6 +7,7 @@ package gen
 
 import (
 	"context"
+	"database/sql"
 	"strings"
 )
 
@@ -50,7 +51,7 @@ func (q *Queries) GetLesson(ctx context.Context, id string) (Lesson, error) {
 }
 
 const getLessonVersion = `-- name: GetLessonVersion :one
-select body from lesson_versions where lesson_id = ? and version = ?
+select t.body from lesson_versions v join texts t on t.id = v.text where v.lesson_id = ? and v.version = ?
 `
 
 type GetLessonVersionParams struct {
@@ -58,9 +59,9 @@ type GetLessonVersionParams struct {
 	Version  int64
 }
 
-func (q *Queries) GetLessonVersion(ctx context.Context, arg GetLessonVersionParams) (string, error) {
+func (q *Queries) GetLessonVersion(ctx context.Context, arg GetLessonVersionParams) ([]byte, error) {
 	row := q.db.QueryRowContext(ctx, getLessonVersion, arg.LessonID, arg.Version)
-	var body string
+	var body []byte
 	err := row.Scan(&body)
 	return body, err
 }
@@ -137,14 +138,14 @@ func (q *Queries) InsertLessonStudent(ctx context.Context, arg InsertLessonStude
 }
 
 const insertLessonVersion = `-- name: InsertLessonVersion :exec
-insert into lesson_versions (lesson_id, version, saved_at, body) values (?, ?, ?, ?)
+insert into lesson_versions (lesson_id, version, saved_at, text) values (?, ?, ?, ?)
 `
 
 type InsertLessonVersionParams struct {
 	LessonID string
 	Version  int64
 	SavedAt  int64
-	Body     string
+	Text     sql.NullInt64
 }
 
 func (q *Queries) InsertLessonVersion(ctx context.Context, arg InsertLessonVersionParams) error {
@@ -152,7 +153,7 @@ func (q *Queries) InsertLessonVersion(ctx context.Context, arg InsertLessonVersi
 		arg.LessonID,
 		arg.Version,
 		arg.SavedAt,
-		arg.Body,
+		arg.Text,
 	)
 	return err
 }
@@ -182,7 +183,8 @@ func (q *Queries) LatestLessonOf(ctx context.Context, arg LatestLessonOfParams) 
 }
 
 const lessonVersionFrom = `-- name: LessonVersionFrom :one
-select version, body from lesson_versions where lesson_id = ? and version >= ? order by version limit 1
+select v.version, t.body from lesson_versions v join texts t on t.id = v.text
+where v.lesson_id = ? and v.version >= ? order by v.version limit 1
 `
 
 type LessonVersionFromParams struct {
@@ -192,7 +194,7 @@ type LessonVersionFromParams struct {
 
 type LessonVersionFromRow struct {
 	Version int64
-	Body    string
+	Body    []byte
 }
 
 // The version, or the one that its sitting became.
@@ -392,13 +394,14 @@ func (q *Queries) ListLessonDays(ctx context.Context, ids []string) ([]ListLesso
 }
 
 const listLessonVersions = `-- name: ListLessonVersions :many
-select version, saved_at, body from lesson_versions where lesson_id = ? order by version desc limit 100
+select v.version, v.saved_at, t.body from lesson_versions v join texts t on t.id = v.text
+where v.lesson_id = ? order by v.version desc limit 100
 `
 
 type ListLessonVersionsRow struct {
 	Version int64
 	SavedAt int64
-	Body    string
+	Body    []byte
 }
 
 func (q *Queries) ListLessonVersions(ctx context.Context, lessonID string) ([]ListLessonVersionsRow, error) {

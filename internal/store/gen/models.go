@@ -4,6 +4,10 @@
 
 package gen
 
+import (
+	"database/sql"
+)
+
 type Attended struct {
 	RunID     string
 	StudentID string
@@ -179,7 +183,7 @@ type LessonVersion struct {
 	LessonID string
 	Version  int64
 	SavedAt  int64
-	Body     string
+	Text     sql.NullInt64
 }
 
 type Move struct {
@@ -222,11 +226,13 @@ type Result struct {
 type Run struct {
 	ID        string
 	LessonID  string
-	Lesson    string
 	StartedAt int64
 	Status    string
 	Minutes   float64
 	Note      string
+	Title     string
+	Students  string
+	Text      sql.NullInt64
 }
 
 type Session struct {
@@ -261,6 +267,12 @@ type Tag struct {
 	StudentID string
 	Word      string
 	Times     int64
+}
+
+type Text struct {
+	ID   int64
+	Hash []byte
+	Body []byte
 }
 
 type Who struct {

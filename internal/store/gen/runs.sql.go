@@ -7,6 +7,7 @@ package gen
 
 import (
 	"context"
+	"database/sql"
 	"strings"
 )
 
@@ -106,20 +107,26 @@ func (q *Queries) GetPacked(ctx context.Context, runID string) ([]byte, error) {
 }
 
 const getRun = `-- name: GetRun :one
-select id, lesson_id, lesson, started_at, status, minutes, note from runs where id = ?
+select r.id, r.lesson_id, r.started_at, r.status, t.body as lesson from runs r join texts t on t.id = r.text where r.id = ?
 `
 
-func (q *Queries) GetRun(ctx context.Context, id string) (Run, error) {
+type GetRunRow struct {
+	ID        string
+	LessonID  string
+	StartedAt int64
+	Status    string
+	Lesson    []byte
+}
+
+func (q *Queries) GetRun(ctx context.Context, id string) (GetRunRow, error) {
 	row := q.db.QueryRowContext(ctx, getRun, id)
-	var i Run
+	var i GetRunRow
 	err := row.Scan(
 		&i.ID,
 		&i.LessonID,
-		&i.Lesson,
 		&i.StartedAt,
 		&i.Status,
-		&i.Minutes,
-		&i.Note,
+		&i.Lesson,
 	)
 	return i, err
 }
@@ -304,13 +311,15 @@ func (q *Queries) InsertResult(ctx context.Context, arg InsertResultParams) erro
 }
 
 const insertRun = `-- name: InsertRun :exec
-insert into runs (id, lesson_id, lesson, started_at, status, minutes, note) values (?, ?, ?, ?, 'ready', 0, '')
+insert into runs (id, lesson_id, text, title, students, started_at, status, minutes, note) values (?, ?, ?, ?, ?, ?, 'ready', 0, '')
 `
 
 type InsertRunParams struct {
 	ID        string
 	LessonID  string
-	Lesson    string
+	Text      sql.NullInt64
+	Title     string
+	Students  string
 	StartedAt int64
 }
 
@@ -318,7 +327,9 @@ func (q *Queries) InsertRun(ctx context.Context, arg InsertRunParams) error {
 	_, err := q.db.ExecContext(ctx, insertRun,
 		arg.ID,
 		arg.LessonID,
-		arg.Lesson,
+		arg.Text,
+		arg.Title,
+		arg.Students,
 		arg.StartedAt,
 	)
 	return err
@@ -755,7 +766,7 @@ func (q *Queries) ListResultsOfRuns(ctx context.Context, runs []string) ([]Resul
 }
 
 const listRunsOfStudents = `-- name: ListRunsOfStudents :many
-select distinct r.id, r.lesson, r.started_at from runs r join attended x on x.run_id = r.id
+select distinct r.id, t.body as lesson, r.started_at from runs r join attended x on x.run_id = r.id join texts t on t.id = r.text
 where r.status = 'finished' and r.started_at >= ?1 and x.student_id in (select w.id from who w where w.one in (/*SLICE:students*/?))
 order by r.started_at desc limit 12
 `
@@ -767,7 +778,7 @@ type ListRunsOfStudentsParams struct {
 
 type ListRunsOfStudentsRow struct {
 	ID        string
-	Lesson    string
+	Lesson    []byte
 	StartedAt int64
 }
 
@@ -915,7 +926,7 @@ func (q *Queries) ListToPack(ctx context.Context, arg ListToPackParams) ([]strin
 }
 
 const pageOfRuns = `-- name: PageOfRuns :many
-select r.id, r.lesson_id, cast(r.lesson ->> '$.title' as text) as title, cast(r.lesson -> '$.students' as text) as students, r.started_at, r.status, r.minutes, r.note from runs r join lessons l on l.id = r.lesson_id
+select r.id, r.lesson_id, r.title, r.students, r.started_at, r.status, r.minutes, r.note from runs r join lessons l on l.id = r.lesson_id
 where r.started_at >= ?1 and r.started_at < ?2
   and (r.started_at, r.id) < (cast(?3 as integer), cast(?4 as text))
   and (r.status in ('removed', 'givenUp')) = cast(?5 as integer)

@@ -33,6 +33,8 @@ func steps() []string {
 	of := func(table, columns string) string {
 		return copies + "insert into " + table + " select " + columns + " from " + table + ", copies"
 	}
+	// A lesson of another week is another text.
+	const text = "text + k * 1000000"
 	run, who, block := idOf("run_id"), student("student_id"), "block_id"
 	return []string{
 		of(
@@ -43,10 +45,11 @@ func steps() []string {
 		),
 		of("lesson_students", idOf("lesson_id")+", place, "+who),
 		of("blocks", idOf("lesson_id")+", place, id, kind, title, minutes, body"),
-		of("lesson_versions", idOf("lesson_id")+", version, saved_at - "+back+", body"),
+		of("texts", "id + k * 1000000, unhex(substr(hex(hash), 1, 56) || printf('%08x', k)), body"),
+		of("lesson_versions", idOf("lesson_id")+", version, saved_at - "+back+", "+text),
 		of(
 			"runs",
-			idOf("id")+", "+idOf("lesson_id")+", lesson, started_at - "+back+", status, minutes, note",
+			idOf("id")+", "+idOf("lesson_id")+", started_at - "+back+", status, minutes, note, title, students, "+text,
 		),
 		of("events", run+", id, body"),
 		of("results", run+", "+who+", "+block+", step, skill, at - "+back+

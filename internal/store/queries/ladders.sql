@@ -43,7 +43,7 @@ insert into shared_notes (run_id, student_id) values (?, ?) on conflict do nothi
 delete from shared_notes where run_id = ? and student_id = ?;
 
 -- name: ListRunsOfStudentBetween :many
-select r.id, r.lesson, r.started_at, r.minutes from runs r
+select r.id, t.body as lesson, r.started_at, r.minutes from runs r join texts t on t.id = r.text
 where r.status = 'finished' and r.started_at >= sqlc.arg('since') and r.started_at < sqlc.arg('until')
   and exists (select 1 from attended x where x.run_id = r.id and x.student_id in (select w.id from who w where w.one = sqlc.arg('student')))
 order by r.started_at;

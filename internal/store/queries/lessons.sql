@@ -63,14 +63,15 @@ delete from lesson_students where lesson_id = ?;
 insert into lesson_students (lesson_id, place, student_id) values (?, ?, ?);
 
 -- name: InsertLessonVersion :exec
-insert into lesson_versions (lesson_id, version, saved_at, body) values (?, ?, ?, ?);
+insert into lesson_versions (lesson_id, version, saved_at, text) values (?, ?, ?, ?);
 
 -- name: GetLessonVersion :one
-select body from lesson_versions where lesson_id = ? and version = ?;
+select t.body from lesson_versions v join texts t on t.id = v.text where v.lesson_id = ? and v.version = ?;
 
 -- name: LessonVersionFrom :one
 -- The version, or the one that its sitting became.
-select version, body from lesson_versions where lesson_id = ? and version >= ? order by version limit 1;
+select v.version, t.body from lesson_versions v join texts t on t.id = v.text
+where v.lesson_id = ? and v.version >= ? order by v.version limit 1;
 
 -- name: ThinLessonVersions :execrows
 -- Of the versions saved between these times all that were saved again in the same sitting.
@@ -81,7 +82,8 @@ delete from lesson_versions where rowid in (
                   and n.saved_at < v.saved_at + sqlc.arg('sitting')));
 
 -- name: ListLessonVersions :many
-select version, saved_at, body from lesson_versions where lesson_id = ? order by version desc limit 100;
+select v.version, v.saved_at, t.body from lesson_versions v join texts t on t.id = v.text
+where v.lesson_id = ? order by v.version desc limit 100;
 
 -- name: LatestLessonOf :one
 -- The latest lesson with any of these students, a JSON list; of just these, so many, where only is not 0.

@@ -1,6 +1,6 @@
 -- name: PageOfRuns :many
 -- Runs before a key, latest first: those that count, or those that were removed or given up.
-select r.id, r.lesson_id, cast(r.lesson ->> '$.title' as text) as title, cast(r.lesson -> '$.students' as text) as students, r.started_at, r.status, r.minutes, r.note from runs r join lessons l on l.id = r.lesson_id
+select r.id, r.lesson_id, r.title, r.students, r.started_at, r.status, r.minutes, r.note from runs r join lessons l on l.id = r.lesson_id
 where r.started_at >= sqlc.arg('since') and r.started_at < sqlc.arg('until')
   and (r.started_at, r.id) < (cast(sqlc.arg('at') as integer), cast(sqlc.arg('id') as text))
   and (r.status in ('removed', 'givenUp')) = cast(sqlc.arg('gone') as integer)
@@ -13,10 +13,10 @@ where r.started_at >= sqlc.arg('since') and r.started_at < sqlc.arg('until')
 order by r.started_at desc, r.id desc limit sqlc.arg('limit');
 
 -- name: GetRun :one
-select * from runs where id = ?;
+select r.id, r.lesson_id, r.started_at, r.status, t.body as lesson from runs r join texts t on t.id = r.text where r.id = ?;
 
 -- name: InsertRun :exec
-insert into runs (id, lesson_id, lesson, started_at, status, minutes, note) values (?, ?, ?, ?, 'ready', 0, '');
+insert into runs (id, lesson_id, text, title, students, started_at, status, minutes, note) values (?, ?, ?, ?, ?, ?, 'ready', 0, '');
 
 -- name: UpdateRun :exec
 update runs set started_at = ?, status = ?, minutes = ?, note = ? where id = ?;
@@ -53,7 +53,7 @@ delete from efforts where run_id = ?;
 insert into efforts (run_id, student_id, value) values (?, ?, ?);
 
 -- name: ListRunsOfStudents :many
-select distinct r.id, r.lesson, r.started_at from runs r join attended x on x.run_id = r.id
+select distinct r.id, t.body as lesson, r.started_at from runs r join attended x on x.run_id = r.id join texts t on t.id = r.text
 where r.status = 'finished' and r.started_at >= sqlc.arg('since') and x.student_id in (select w.id from who w where w.one in (sqlc.slice('students')))
 order by r.started_at desc limit 12;
 
