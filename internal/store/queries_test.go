@@ -26,6 +26,7 @@ func TestNoQueryReadsAWholeTable(t *testing.T) {
 		"FirstWork":    "one row is asked for once a day, for the copies",
 		"ListResults":  "an export of all that was counted is just that",
 		"ListToPack":   "it is asked every six hours, from the oldest run on",
+		"CountTexts":   "tests alone ask it",
 		"DropTexts":    "it is asked when versions went, by the same that joins them",
 	}
 	path := filepath.Join(t.TempDir(), "club.db")

@@ -159,7 +159,7 @@ func runsOf(
 }
 
 // add puts a result into a student's part of a run.
-func (s *Share) add(r gen.Result) error {
+func (s *Share) add(r gen.Counted) error {
 	if r.Balls > 0 {
 		if r.Asked == "[]" { // done, not hit
 			s.Repetitions += int(r.Balls)
@@ -194,7 +194,7 @@ func (s *Share) add(r gen.Result) error {
 }
 
 // markOf a result: which series it belongs to, and what it came to.
-func markOf(r gen.Result) (key progress.Key, m progress.Mark, err error) {
+func markOf(r gen.Counted) (key progress.Key, m progress.Mark, err error) {
 	var more store.MoreCounted
 	if err := json.Unmarshal([]byte(r.More), &more); err != nil {
 		return key, m, fmt.Errorf("result of run %s: %w", r.RunID, err)

@@ -85,6 +85,28 @@ func (c *Ledger) Read(ctx context.Context, q *gen.Queries, version int64, id str
 	return out, nil
 }
 
+// asking is what a goal asked of its balls, and how a student's spread tells on it.
+type asking struct {
+	asks  []drill.Ask
+	curve *target.Curve
+}
+
+// asking reads what was asked of a student.
+func (c *Ledger) asking(s *students.Student, text string) (out asking, err error) {
+	if err := json.Unmarshal([]byte(text), &out.asks); err != nil {
+		return out, err
+	}
+	in := ""
+	if len(out.asks) > 0 {
+		in = court.SportOf(out.asks[0].Court)
+	}
+	level, err := target.LevelOf(s.In(in))
+	if err == nil {
+		out.curve = drill.CurveOf(&c.planner.Curves, level, out.asks)
+	}
+	return out, err
+}
+
 func (c *Ledger) readPerson(ctx context.Context, q *gen.Queries, id string) (*Person, error) {
 	row, err := q.GetStudent(ctx, id)
 	if err != nil {
@@ -100,6 +122,7 @@ func (c *Ledger) readPerson(ctx context.Context, q *gen.Queries, id string) (*Pe
 		return nil, err
 	}
 	var results []progress.Result
+	asked := map[int64]asking{} // most lessons ask what others did
 	for _, r := range rows {
 		if r.Shot == 0 { // the others are of the same stage
 			key, mark, err := markOf(r)
@@ -114,25 +137,20 @@ func (c *Ledger) readPerson(ctx context.Context, q *gen.Queries, id string) (*Pe
 		if r.Balls == 0 {
 			continue // whose balls they were is not known, or there were none
 		}
-		var asks []drill.Ask
-		if err := json.Unmarshal([]byte(r.Asked), &asks); err != nil {
-			return nil, fmt.Errorf("result of run %s: %w", r.RunID, err)
-		}
-		in := ""
-		if len(asks) > 0 {
-			in = court.SportOf(asks[0].Court)
-		}
-		level, err := target.LevelOf(out.Student.In(in))
-		if err != nil {
-			return nil, err
+		ask, known := asked[r.Ask]
+		if !known {
+			if ask, err = c.asking(&out.Student, r.Asked); err != nil {
+				return nil, fmt.Errorf("result of run %s: %w", r.RunID, err)
+			}
+			asked[r.Ask] = ask
 		}
 		results = append(results, progress.Result{
 			Run: r.RunID, Skill: r.Skill, At: r.At, Day: units.DayNumber(time.UnixMilli(r.At)),
 			Balls: int(r.Balls), Good: int(r.Good), Best: int(r.Best), Met: r.Met != 0, Radius: r.Radius,
-			Curve: drill.CurveOf(&c.planner.Curves, level, asks),
+			Curve: ask.curve,
 		})
-		if len(asks) > 0 {
-			out.last[r.Skill] = asks
+		if len(ask.asks) > 0 {
+			out.last[r.Skill] = ask.asks
 		}
 	}
 	out.histories = progress.Histories(results)

@@ -230,46 +230,27 @@ func moreOf(l *lesson.Lesson) (string, error) {
 	return string(text), err
 }
 
-// Read returns the lesson of that id; Missing where there is none.
+// Read returns the lesson of that id, whole; Missing where there is none.
 func Read(ctx context.Context, q *gen.Queries, id string) (*lesson.Lesson, error) {
-	r, err := q.GetLesson(ctx, id)
+	row, err := q.GetLesson(ctx, id)
 	if err != nil {
 		return nil, answer.OrMissing(err, "lesson")
 	}
-	l := &lesson.Lesson{Format: lesson.Format, FormatVersion: lesson.FormatVersion, ID: r.ID,
-		Version:     int(r.Version),
-		Title:       r.Title,
-		Aim:         r.Aim,
-		Date:        r.Date,
-		Start:       r.Start,
-		SlotMinutes: int(r.SlotMinutes),
-		Court:       r.Court,
-		Students:    []string{},
-		Blocks:      []lesson.Block{},
-	}
-	var m store.More
-	if err := json.Unmarshal([]byte(r.More), &m); err != nil {
+	l := &lesson.Lesson{}
+	if err := store.ReadText(row.Body, l); err != nil {
 		return nil, fmt.Errorf("lesson %s: %w", id, err)
 	}
-	l.Resources, l.MatchOn, l.Attendance = m.Resources, m.MatchOn, m.Attendance
-	students, err := q.ListStudentsInLesson(ctx, id)
+	l.Format, l.FormatVersion, l.Version = lesson.Format, lesson.FormatVersion, int(row.Version)
+	students, err := q.ListStudentsInLesson(ctx, id) // who turned out to be somebody else is them
 	if err != nil {
 		return nil, err
+	}
+	l.Students = []string{}
+	if l.Blocks == nil {
+		l.Blocks = []lesson.Block{}
 	}
 	for _, s := range students {
 		l.Students = append(l.Students, s.ID)
-	}
-	blocks, err := q.ListBlocks(ctx, id)
-	if err != nil {
-		return nil, err
-	}
-	for _, b := range blocks {
-		var block lesson.Block // the body is the block; what has a column of its own counts
-		if err := json.Unmarshal([]byte(b.Body), &block); err != nil {
-			return nil, fmt.Errorf("block %s of lesson %s: %w", b.ID, id, err)
-		}
-		block.ID, block.Kind, block.Title, block.Minutes = b.ID, lesson.Kind(b.Kind), b.Title, int(b.Minutes)
-		l.Blocks = append(l.Blocks, block)
 	}
 	return l, nil
 }
@@ -425,10 +406,6 @@ func (c *Diary) writeParts(ctx context.Context, q *gen.Queries, l *lesson.Lesson
 		return err
 	}
 	for i, b := range l.Blocks {
-		own, err := json.Marshal(b)
-		if err != nil {
-			return err
-		}
 		if err := q.InsertBlock(
 			ctx,
 			gen.InsertBlockParams{
@@ -438,7 +415,6 @@ func (c *Diary) writeParts(ctx context.Context, q *gen.Queries, l *lesson.Lesson
 				Kind:     string(b.Kind),
 				Title:    b.Title,
 				Minutes:  int64(b.Minutes),
-				Body:     string(own),
 			},
 		); err != nil {
 			return err

@@ -7,6 +7,7 @@ import (
 	"hodometer/core/library"
 	"hodometer/core/run"
 	"hodometer/internal/club/clubtest"
+	"hodometer/internal/store/gen"
 
 	"github.com/stretchr/testify/require"
 )
@@ -43,6 +44,17 @@ func TestSavesOfASittingBecomeOneVersion(t *testing.T) {
 	away := l.Version - 1 // downloaded in the middle of the sitting
 	now = now.Add(2 * time.Hour)
 	save("Four")
+	texts := func() (n int) {
+		require.NoError(t, c.Store.View(ctx, func(q *gen.Queries) (err error) {
+			count, err := q.CountTexts(ctx)
+			n = int(count)
+			return err
+		}))
+		return n
+	}
+	kept := texts()
+	clubtest.Begun(t, c, l.ID)
+	require.Equal(t, kept, texts(), "a lesson that is run as it was saved stands there already")
 	before := versions()
 
 	gone, err := c.Tidy(ctx)
@@ -55,6 +67,7 @@ func TestSavesOfASittingBecomeOneVersion(t *testing.T) {
 	require.NoError(t, err)
 	require.EqualValues(t, 2+2, gone, "two of the lesson's and two of the drill's")
 	require.Equal(t, []int{l.Version, l.Version - 1}, versions()[:2])
+	require.Equal(t, kept-2, texts())
 	is, err := c.Lesson(ctx, l.ID)
 	require.NoError(t, err)
 	require.Equal(t, "Four", is.Title)

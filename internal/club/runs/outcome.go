@@ -112,6 +112,9 @@ func (c *Runs) writeResults(ctx context.Context, w writing) error {
 		if k.State.Met {
 			met = 1
 		}
+		if err := w.q.KeepAsk(ctx, asked); err != nil {
+			return err
+		}
 		if err := w.q.InsertResult(ctx, gen.InsertResultParams{
 			RunID:     w.run,
 			StudentID: k.Student,

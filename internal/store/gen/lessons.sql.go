@@ -30,12 +30,26 @@ func (q *Queries) DeleteLessonStudents(ctx context.Context, lessonID string) err
 }
 
 const getLesson = `-- name: GetLesson :one
-select id, version, title, aim, date, start, slot_minutes, court, more from lessons where id = ?
+select l.id, l.version, l.title, l.aim, l.date, l.start, l.slot_minutes, l.court, l.more, t.body from lessons l join lesson_versions v on v.lesson_id = l.id and v.version = l.version
+join texts t on t.id = v.text where l.id = ?
 `
 
-func (q *Queries) GetLesson(ctx context.Context, id string) (Lesson, error) {
+type GetLessonRow struct {
+	ID          string
+	Version     int64
+	Title       string
+	Aim         string
+	Date        string
+	Start       string
+	SlotMinutes int64
+	Court       string
+	More        string
+	Body        []byte
+}
+
+func (q *Queries) GetLesson(ctx context.Context, id string) (GetLessonRow, error) {
 	row := q.db.QueryRowContext(ctx, getLesson, id)
-	var i Lesson
+	var i GetLessonRow
 	err := row.Scan(
 		&i.ID,
 		&i.Version,
@@ -46,6 +60,7 @@ func (q *Queries) GetLesson(ctx context.Context, id string) (Lesson, error) {
 		&i.SlotMinutes,
 		&i.Court,
 		&i.More,
+		&i.Body,
 	)
 	return i, err
 }
@@ -67,7 +82,7 @@ func (q *Queries) GetLessonVersion(ctx context.Context, arg GetLessonVersionPara
 }
 
 const insertBlock = `-- name: InsertBlock :exec
-insert into blocks (lesson_id, place, id, kind, title, minutes, body) values (?, ?, ?, ?, ?, ?, ?)
+insert into blocks (lesson_id, place, id, kind, title, minutes) values (?, ?, ?, ?, ?, ?)
 `
 
 type InsertBlockParams struct {
@@ -77,7 +92,6 @@ type InsertBlockParams struct {
 	Kind     string
 	Title    string
 	Minutes  int64
-	Body     string
 }
 
 func (q *Queries) InsertBlock(ctx context.Context, arg InsertBlockParams) error {
@@ -88,7 +102,6 @@ func (q *Queries) InsertBlock(ctx context.Context, arg InsertBlockParams) error 
 		arg.Kind,
 		arg.Title,
 		arg.Minutes,
-		arg.Body,
 	)
 	return err
 }
@@ -240,41 +253,6 @@ func (q *Queries) ListBlockOutlines(ctx context.Context, ids []string) ([]ListBl
 			&i.Kind,
 			&i.Title,
 			&i.Minutes,
-		); err != nil {
-			return nil, err
-		}
-		items = append(items, i)
-	}
-	if err := rows.Close(); err != nil {
-		return nil, err
-	}
-	if err := rows.Err(); err != nil {
-		return nil, err
-	}
-	return items, nil
-}
-
-const listBlocks = `-- name: ListBlocks :many
-select lesson_id, place, id, kind, title, minutes, body from blocks where lesson_id = ? order by place
-`
-
-func (q *Queries) ListBlocks(ctx context.Context, lessonID string) ([]Block, error) {
-	rows, err := q.db.QueryContext(ctx, listBlocks, lessonID)
-	if err != nil {
-		return nil, err
-	}
-	defer rows.Close()
-	var items []Block
-	for rows.Next() {
-		var i Block
-		if err := rows.Scan(
-			&i.LessonID,
-			&i.Place,
-			&i.ID,
-			&i.Kind,
-			&i.Title,
-			&i.Minutes,
-			&i.Body,
 		); err != nil {
 			return nil, err
 		}

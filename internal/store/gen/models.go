@@ -8,6 +8,11 @@ import (
 	"database/sql"
 )
 
+type Ask struct {
+	ID   int64
+	Body string
+}
+
 type Attended struct {
 	RunID     string
 	StudentID string
@@ -21,7 +26,6 @@ type Block struct {
 	Kind     string
 	Title    string
 	Minutes  int64
-	Body     string
 }
 
 type CardLink struct {
@@ -40,6 +44,28 @@ type Club struct {
 	Demo       string
 	Base       int64
 	Passphrase string
+}
+
+type Counted struct {
+	RunID     string
+	StudentID string
+	BlockID   string
+	Step      int64
+	Shot      int64
+	At        int64
+	Balls     int64
+	Good      int64
+	Best      int64
+	Met       int64
+	Radius    float64
+	Kind      string
+	Skill     string
+	Stage     string
+	Drill     string
+	Edition   string
+	More      string
+	Ask       int64
+	Asked     string
 }
 
 type Declined struct {
@@ -207,20 +233,20 @@ type Result struct {
 	StudentID string
 	BlockID   string
 	Step      int64
-	Skill     string
+	Shot      int64
 	At        int64
 	Balls     int64
 	Good      int64
 	Best      int64
 	Met       int64
 	Radius    float64
-	Asked     string
+	Ask       int64
 	Kind      string
+	Skill     string
 	Stage     string
 	Drill     string
 	Edition   string
 	More      string
-	Shot      int64
 }
 
 type Run struct {

@@ -170,37 +170,38 @@ func (q *Queries) ListPlannedOfStudent(ctx context.Context, arg ListPlannedOfStu
 }
 
 const listResultsOfStudent = `-- name: ListResultsOfStudent :many
-select run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked, kind, stage, drill, edition, more, shot from results where student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1) order by at, run_id, block_id, step, shot
+select run_id, student_id, block_id, step, shot, at, balls, good, best, met, radius, kind, skill, stage, drill, edition, more, ask, asked from counted where student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1) order by at, run_id, block_id, step, shot
 `
 
-func (q *Queries) ListResultsOfStudent(ctx context.Context, student string) ([]Result, error) {
+func (q *Queries) ListResultsOfStudent(ctx context.Context, student string) ([]Counted, error) {
 	rows, err := q.db.QueryContext(ctx, listResultsOfStudent, student)
 	if err != nil {
 		return nil, err
 	}
 	defer rows.Close()
-	var items []Result
+	var items []Counted
 	for rows.Next() {
-		var i Result
+		var i Counted
 		if err := rows.Scan(
 			&i.RunID,
 			&i.StudentID,
 			&i.BlockID,
 			&i.Step,
-			&i.Skill,
+			&i.Shot,
 			&i.At,
 			&i.Balls,
 			&i.Good,
 			&i.Best,
 			&i.Met,
 			&i.Radius,
-			&i.Asked,
 			&i.Kind,
+			&i.Skill,
 			&i.Stage,
 			&i.Drill,
 			&i.Edition,
 			&i.More,
-			&i.Shot,
+			&i.Ask,
+			&i.Asked,
 		); err != nil {
 			return nil, err
 		}

@@ -10,7 +10,7 @@ import (
 )
 
 const listResults = `-- name: ListResults :many
-select r.run_id, r.student_id, r.block_id, r.step, r.skill, r.at, r.balls, r.good, r.best, r.met, r.radius, r.asked, r.kind, r.stage, r.drill, r.edition, r.more, r.shot, s.name, runs.title from results r
+select r.run_id, r.student_id, r.block_id, r.step, r.shot, r.at, r.balls, r.good, r.best, r.met, r.radius, r.kind, r.skill, r.stage, r.drill, r.edition, r.more, r.ask, r.asked, s.name, runs.title from counted r
 join students s on s.id = r.student_id join runs on runs.id = r.run_id
 where (?1 = '' or r.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1)) and r.at >= ?2 and r.at < ?3
 order by r.at, r.run_id, r.student_id, r.block_id, r.step limit ?4
@@ -28,20 +28,21 @@ type ListResultsRow struct {
 	StudentID string
 	BlockID   string
 	Step      int64
-	Skill     string
+	Shot      int64
 	At        int64
 	Balls     int64
 	Good      int64
 	Best      int64
 	Met       int64
 	Radius    float64
-	Asked     string
 	Kind      string
+	Skill     string
 	Stage     string
 	Drill     string
 	Edition   string
 	More      string
-	Shot      int64
+	Ask       int64
+	Asked     string
 	Name      string
 	Title     string
 }
@@ -66,20 +67,21 @@ func (q *Queries) ListResults(ctx context.Context, arg ListResultsParams) ([]Lis
 			&i.StudentID,
 			&i.BlockID,
 			&i.Step,
-			&i.Skill,
+			&i.Shot,
 			&i.At,
 			&i.Balls,
 			&i.Good,
 			&i.Best,
 			&i.Met,
 			&i.Radius,
-			&i.Asked,
 			&i.Kind,
+			&i.Skill,
 			&i.Stage,
 			&i.Drill,
 			&i.Edition,
 			&i.More,
-			&i.Shot,
+			&i.Ask,
+			&i.Asked,
 			&i.Name,
 			&i.Title,
 		); err != nil {

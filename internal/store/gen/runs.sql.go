@@ -261,8 +261,8 @@ func (q *Queries) InsertGamePlayer(ctx context.Context, arg InsertGamePlayerPara
 }
 
 const insertResult = `-- name: InsertResult :exec
-insert into results (run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked, kind, stage, drill, edition, more, shot)
-values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+insert into results (run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, ask, kind, stage, drill, edition, more, shot)
+values (?1, ?2, ?3, ?4, ?5, ?6, ?7, ?8, ?9, ?10, ?11, (select id from asks where body = ?12), ?13, ?14, ?15, ?16, ?17, ?18)
 `
 
 type InsertResultParams struct {
@@ -353,6 +353,15 @@ func (q *Queries) InsertTag(ctx context.Context, arg InsertTagParams) error {
 		arg.Word,
 		arg.Times,
 	)
+	return err
+}
+
+const keepAsk = `-- name: KeepAsk :exec
+insert into asks (body) values (?) on conflict do nothing
+`
+
+func (q *Queries) KeepAsk(ctx context.Context, body string) error {
+	_, err := q.db.ExecContext(ctx, keepAsk, body)
 	return err
 }
 
@@ -664,37 +673,38 @@ func (q *Queries) ListNotesOfStudent(ctx context.Context, student string) ([]Lis
 }
 
 const listResultsOfRun = `-- name: ListResultsOfRun :many
-select run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked, kind, stage, drill, edition, more, shot from results where run_id = ? order by student_id, block_id, step, shot
+select run_id, student_id, block_id, step, shot, at, balls, good, best, met, radius, kind, skill, stage, drill, edition, more, ask, asked from counted where run_id = ? order by student_id, block_id, step, shot
 `
 
-func (q *Queries) ListResultsOfRun(ctx context.Context, runID string) ([]Result, error) {
+func (q *Queries) ListResultsOfRun(ctx context.Context, runID string) ([]Counted, error) {
 	rows, err := q.db.QueryContext(ctx, listResultsOfRun, runID)
 	if err != nil {
 		return nil, err
 	}
 	defer rows.Close()
-	var items []Result
+	var items []Counted
 	for rows.Next() {
-		var i Result
+		var i Counted
 		if err := rows.Scan(
 			&i.RunID,
 			&i.StudentID,
 			&i.BlockID,
 			&i.Step,
-			&i.Skill,
+			&i.Shot,
 			&i.At,
 			&i.Balls,
 			&i.Good,
 			&i.Best,
 			&i.Met,
 			&i.Radius,
-			&i.Asked,
 			&i.Kind,
+			&i.Skill,
 			&i.Stage,
 			&i.Drill,
 			&i.Edition,
 			&i.More,
-			&i.Shot,
+			&i.Ask,
+			&i.Asked,
 		); err != nil {
 			return nil, err
 		}
@@ -710,10 +720,10 @@ func (q *Queries) ListResultsOfRun(ctx context.Context, runID string) ([]Result,
 }
 
 const listResultsOfRuns = `-- name: ListResultsOfRuns :many
-select run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked, kind, stage, drill, edition, more, shot from results where run_id in (/*SLICE:runs*/?) order by run_id, student_id
+select run_id, student_id, block_id, step, shot, at, balls, good, best, met, radius, kind, skill, stage, drill, edition, more, ask, asked from counted where run_id in (/*SLICE:runs*/?) order by run_id, student_id
 `
 
-func (q *Queries) ListResultsOfRuns(ctx context.Context, runs []string) ([]Result, error) {
+func (q *Queries) ListResultsOfRuns(ctx context.Context, runs []string) ([]Counted, error) {
 	query := listResultsOfRuns
 	var queryParams []interface{}
 	if len(runs) > 0 {
@@ -729,28 +739,29 @@ func (q *Queries) ListResultsOfRuns(ctx context.Context, runs []string) ([]Resul
 		return nil, err
 	}
 	defer rows.Close()
-	var items []Result
+	var items []Counted
 	for rows.Next() {
-		var i Result
+		var i Counted
 		if err := rows.Scan(
 			&i.RunID,
 			&i.StudentID,
 			&i.BlockID,
 			&i.Step,
-			&i.Skill,
+			&i.Shot,
 			&i.At,
 			&i.Balls,
 			&i.Good,
 			&i.Best,
 			&i.Met,
 			&i.Radius,
-			&i.Asked,
 			&i.Kind,
+			&i.Skill,
 			&i.Stage,
 			&i.Drill,
 			&i.Edition,
 			&i.More,
-			&i.Shot,
+			&i.Ask,
+			&i.Asked,
 		); err != nil {
 			return nil, err
 		}

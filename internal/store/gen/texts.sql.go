@@ -9,6 +9,17 @@ import (
 	"context"
 )
 
+const countTexts = `-- name: CountTexts :one
+select count(*) from texts
+`
+
+func (q *Queries) CountTexts(ctx context.Context) (int64, error) {
+	row := q.db.QueryRowContext(ctx, countTexts)
+	var count int64
+	err := row.Scan(&count)
+	return count, err
+}
+
 const dropTexts = `-- name: DropTexts :execrows
 delete from texts where not exists (select 1 from lesson_versions v where v.text = texts.id)
   and not exists (select 1 from runs r where r.text = texts.id)

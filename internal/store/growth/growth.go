@@ -44,7 +44,7 @@ func steps() []string {
 			)+", version, title, aim, date(date, printf('-%d days', k * 7)), start, slot_minutes, court, more",
 		),
 		of("lesson_students", idOf("lesson_id")+", place, "+who),
-		of("blocks", idOf("lesson_id")+", place, id, kind, title, minutes, body"),
+		of("blocks", idOf("lesson_id")+", place, id, kind, title, minutes"),
 		of("texts", "id + k * 1000000, unhex(substr(hex(hash), 1, 56) || printf('%08x', k)), body"),
 		of("lesson_versions", idOf("lesson_id")+", version, saved_at - "+back+", "+text),
 		of(
@@ -52,8 +52,8 @@ func steps() []string {
 			idOf("id")+", "+idOf("lesson_id")+", started_at - "+back+", status, minutes, note, title, students, "+text,
 		),
 		of("events", run+", id, body"),
-		of("results", run+", "+who+", "+block+", step, skill, at - "+back+
-			", balls, good, best, met, radius, asked, kind, stage, drill, edition, more, shot"),
+		of("results", run+", "+who+", "+block+", step, shot, at - "+back+
+			", balls, good, best, met, radius, ask, kind, skill, stage, drill, edition, more"),
 		of("engagements", run+", "+who+", value"),
 		of("efforts", run+", "+who+", value"),
 		of("games", run+", "+block+", n, at - "+back+

@@ -36,10 +36,8 @@ select lesson_id, id, status, max(started_at) as started_at from runs
 where lesson_id in (sqlc.slice('ids')) and status not in ('removed', 'givenUp') group by lesson_id;
 
 -- name: GetLesson :one
-select * from lessons where id = ?;
-
--- name: ListBlocks :many
-select * from blocks where lesson_id = ? order by place;
+select l.*, t.body from lessons l join lesson_versions v on v.lesson_id = l.id and v.version = l.version
+join texts t on t.id = v.text where l.id = ?;
 
 -- name: ListStudentsInLesson :many
 select s.* from lesson_students ls join who w on w.id = ls.student_id join students s on s.id = w.one where ls.lesson_id = ? order by ls.place;
@@ -54,7 +52,7 @@ update lessons set version = version + 1, title = ?, aim = ?, date = ?, start = 
 delete from blocks where lesson_id = ?;
 
 -- name: InsertBlock :exec
-insert into blocks (lesson_id, place, id, kind, title, minutes, body) values (?, ?, ?, ?, ?, ?, ?);
+insert into blocks (lesson_id, place, id, kind, title, minutes) values (?, ?, ?, ?, ?, ?);
 
 -- name: DeleteLessonStudents :exec
 delete from lesson_students where lesson_id = ?;

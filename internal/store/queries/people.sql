@@ -17,7 +17,7 @@ update students set version = version + 1, merged = sqlc.arg('into') where id = 
 update students set version = version + 1, merged = '' where id = ?;
 
 -- name: ListResultsOfStudent :many
-select * from results where student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student')) order by at, run_id, block_id, step, shot;
+select * from counted where student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student')) order by at, run_id, block_id, step, shot;
 
 -- name: ListGroups :many
 select * from groups order by name, id;

@@ -31,11 +31,14 @@ insert into events (run_id, id, body) values (?, ?, ?) on conflict do nothing;
 delete from results where run_id = ?;
 
 -- name: InsertResult :exec
-insert into results (run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, asked, kind, stage, drill, edition, more, shot)
-values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
+insert into results (run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, ask, kind, stage, drill, edition, more, shot)
+values (sqlc.arg('run_id'), sqlc.arg('student_id'), sqlc.arg('block_id'), sqlc.arg('step'), sqlc.arg('skill'), sqlc.arg('at'), sqlc.arg('balls'), sqlc.arg('good'), sqlc.arg('best'), sqlc.arg('met'), sqlc.arg('radius'), (select id from asks where body = sqlc.arg('asked')), sqlc.arg('kind'), sqlc.arg('stage'), sqlc.arg('drill'), sqlc.arg('edition'), sqlc.arg('more'), sqlc.arg('shot'));
+
+-- name: KeepAsk :exec
+insert into asks (body) values (?) on conflict do nothing;
 
 -- name: ListResultsOfRuns :many
-select * from results where run_id in (sqlc.slice('runs')) order by run_id, student_id;
+select * from counted where run_id in (sqlc.slice('runs')) order by run_id, student_id;
 
 -- name: DeleteEngagements :exec
 delete from engagements where run_id = ?;
@@ -58,7 +61,7 @@ where r.status = 'finished' and r.started_at >= sqlc.arg('since') and x.student_
 order by r.started_at desc limit 12;
 
 -- name: ListResultsOfRun :many
-select * from results where run_id = ? order by student_id, block_id, step, shot;
+select * from counted where run_id = ? order by student_id, block_id, step, shot;
 
 -- name: DeleteGames :exec
 delete from games where run_id = ?;

@@ -1,6 +1,9 @@
 -- name: FindText :one
 select id from texts where hash = ?;
 
+-- name: CountTexts :one
+select count(*) from texts;
+
 -- name: InsertText :one
 insert into texts (hash, body) values (?, ?) returning id;
 
