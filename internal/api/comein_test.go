@@ -107,7 +107,7 @@ func TestSessionsEnd(t *testing.T) {
 	require.Len(t, devices, 2)
 	for _, d := range devices {
 		if d.Role == access.Assistant {
-			require.Equal(t, 200, g.call("DELETE", "/api/v1/access/devices/"+d.ID, laptop, nil, nil).Code)
+			require.Equal(t, 204, g.call("DELETE", "/api/v1/access/devices/"+d.ID, laptop, nil, nil).Code)
 			require.Equal(t, 422, g.call("DELETE", "/api/v1/access/devices/"+d.ID, laptop, nil, nil).Code)
 		} else {
 			require.True(t, d.Here)
@@ -181,7 +181,7 @@ func TestASignedOutDeviceHearsNoMore(t *testing.T) {
 	<-listens
 	for _, d := range devices {
 		if d.Role == access.Assistant {
-			require.Equal(t, 200, g.call("DELETE", "/api/v1/access/devices/"+d.ID, owner, nil, nil).Code)
+			require.Equal(t, 204, g.call("DELETE", "/api/v1/access/devices/"+d.ID, owner, nil, nil).Code)
 		}
 	}
 	select {
@@ -283,7 +283,7 @@ func TestALinkToACard(t *testing.T) {
 		one.Secret,
 		"only a digest is kept",
 	)
-	require.Equal(t, 200, g.call("DELETE", at+"/"+one.ID, coach, nil, nil).Code)
+	require.Equal(t, 204, g.call("DELETE", at+"/"+one.ID, coach, nil, nil).Code)
 	require.Equal(t, 403, open(one).Code)
 	require.Equal(t, 200, open(two).Code)
 	g.now = g.now.Add(14 * 24 * time.Hour)

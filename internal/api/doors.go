@@ -152,11 +152,7 @@ func (h handlers) ChangeDevice(
 }
 
 func (h handlers) EndDevice(ctx context.Context, r EndDeviceRequestObject) (EndDeviceResponseObject, error) {
-	if err := h.doors.End(ctx, r.Device); err != nil {
-		return nil, err
-	}
-	out, err := h.doors.Devices(ctx, access.From(ctx).Device)
-	return EndDevice200JSONResponse(out), err
+	return EndDevice204Response{}, h.doors.End(ctx, r.Device)
 }
 
 func (h handlers) ListDeeds(ctx context.Context, r ListDeedsRequestObject) (ListDeedsResponseObject, error) {
@@ -187,11 +183,7 @@ func (h handlers) EndCardLink(
 	ctx context.Context,
 	r EndCardLinkRequestObject,
 ) (EndCardLinkResponseObject, error) {
-	if err := h.doors.EndCardLink(ctx, r.Student, r.Link); err != nil {
-		return nil, err
-	}
-	out, err := h.doors.CardLinks(ctx, r.Student)
-	return EndCardLink200JSONResponse(out), err
+	return EndCardLink204Response{}, h.doors.EndCardLink(ctx, r.Student, r.Link)
 }
 
 // OpenCard shows the practices of one student, and of the name the first alone.

@@ -101,8 +101,7 @@ func (h handlers) TakeBackMove(
 	ctx context.Context,
 	r TakeBackMoveRequestObject,
 ) (TakeBackMoveResponseObject, error) {
-	out, err := h.club.TakeBack(ctx, r.Student, r.Ladder)
-	return TakeBackMove200JSONResponse(out), err
+	return TakeBackMove204Response{}, h.club.TakeBack(ctx, r.Student, r.Ladder)
 }
 
 func (h handlers) DeclineAdvice(

@@ -71,7 +71,8 @@ func TestARungGoesRound(t *testing.T) {
 	}
 	require.True(t, found)
 
-	all, err = c.TakeBack(ctx, who, id)
+	require.NoError(t, c.TakeBack(ctx, who, id))
+	all, err = c.LaddersOf(ctx, who)
 	require.NoError(t, err)
 	require.Equal(t, "toss", all.Ladders[0].Rung)
 	_, err = c.Move(ctx, who, ladders.Step{Ladder: id, Kind: ladder.Set, Rung: "game"})

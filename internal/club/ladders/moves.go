@@ -75,8 +75,8 @@ func (c *Guide) Move(ctx context.Context, student string, s Step) (out StudentLa
 }
 
 // TakeBack undoes a student's last move on a ladder.
-func (c *Guide) TakeBack(ctx context.Context, student, ladderID string) (out StudentLadders, err error) {
-	err = c.store.Write(ctx, func(q *gen.Queries) error {
+func (c *Guide) TakeBack(ctx context.Context, student, ladderID string) error {
+	return c.store.Write(ctx, func(q *gen.Queries) error {
 		n, err := q.LastMove(ctx, gen.LastMoveParams{StudentID: student, Ladder: ladderID})
 		if err != nil {
 			return err
@@ -87,10 +87,6 @@ func (c *Guide) TakeBack(ctx context.Context, student, ladderID string) (out Stu
 		}
 		return err
 	})
-	if err != nil {
-		return out, err
-	}
-	return c.LaddersOf(ctx, student)
 }
 
 // Decline remembers that advice was declined, or (not) that it is wanted again. What was

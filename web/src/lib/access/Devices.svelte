@@ -1,6 +1,6 @@
 <!-- Who may come in, and when each was last seen; any can be signed out. -->
 <script lang="ts">
-  import { api, need, type Device } from '$lib/api/client';
+  import { api, done, need, type Device } from '$lib/api/client';
   import { ago } from '$lib/units/when';
 
   let { devices, change }: { devices: Device[]; change: (all: Device[]) => void } = $props();
@@ -29,7 +29,11 @@
       )
     );
   const end = (d: Device) =>
-    act(need(api.DELETE('/api/v1/access/devices/{device}', { params: { path: { device: d.id } } })));
+    act(
+      done(api.DELETE('/api/v1/access/devices/{device}', { params: { path: { device: d.id } } })).then(() =>
+        need(api.GET('/api/v1/access/devices'))
+      )
+    );
 </script>
 
 <section aria-labelledby="devices">

@@ -1,6 +1,6 @@
 <!-- Links to a student's card: they run out, and can be taken back. -->
 <script lang="ts">
-  import { api, need } from '$lib/api/client';
+  import { api, done, need } from '$lib/api/client';
   import { door } from './door.svelte';
   import { sayDate } from '$lib/units/when';
 
@@ -32,9 +32,10 @@
     });
   const takeBack = (link: string) =>
     act(async () => {
-      links = await need(
+      await done(
         api.DELETE('/api/v1/students/{student}/links/{link}', { params: { path: { student, link } } })
       );
+      links = await read();
       fresh = '';
     });
   async function copy() {

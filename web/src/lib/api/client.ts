@@ -91,3 +91,9 @@ export async function need<T>(answer: Promise<{ data?: T; error?: unknown }>): P
   if (data === undefined) throw new Error(explain(error));
   return data;
 }
+
+/** The same of what answers with nothing. */
+export async function done(answer: Promise<{ error?: unknown }>): Promise<void> {
+  const { error } = await answer.catch((error: unknown) => ({ error }));
+  if (error !== undefined) throw new Error(explain(error));
+}

@@ -6714,14 +6714,12 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The ladders as they are then */
-            200: {
+            /** @description Undone */
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/json": components["schemas"]["StudentLadders"];
-                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };
@@ -7508,14 +7506,12 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description All devices as they are then */
-            200: {
+            /** @description Signed out */
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/json": components["schemas"]["Device"][];
-                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };
@@ -7608,14 +7604,12 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description Links that are left */
-            200: {
+            /** @description Revoked */
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/json": components["schemas"]["CardLink"][];
-                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };

@@ -1,6 +1,6 @@
 <!-- One ladder of a student: where they stand, the advice with its reason, and the coach’s answer to it. -->
 <script lang="ts">
-  import { api, need, type Climb, type StudentLadders } from '$lib/api/client';
+  import { api, done, need, type Climb, type StudentLadders } from '$lib/api/client';
   import { label, vocabulary } from '$lib/api/vocabulary';
   import { sayDate } from '$lib/units/when';
   import Rungs from './Rungs.svelte';
@@ -68,15 +68,14 @@
       declined ? 'Advice hidden until there are new results.' : 'Advice shown again.'
     );
   const undo = () =>
-    act(
-      () =>
-        need(
-          api.DELETE('/api/v1/students/{student}/moves/{ladder}', {
-            params: { path: { student, ladder: climb.ladder.id } }
-          })
-        ),
-      'Undone.'
-    );
+    act(async () => {
+      await done(
+        api.DELETE('/api/v1/students/{student}/moves/{ladder}', {
+          params: { path: { student, ladder: climb.ladder.id } }
+        })
+      );
+      return need(api.GET('/api/v1/students/{student}/ladders', { params: { path } }));
+    }, 'Undone.');
   const byWord = $derived(!climb.rungs.find((r) => r.id === climb.rung)?.gate);
 </script>
 
