@@ -1685,7 +1685,7 @@ export interface components {
             detail: string;
             /** @description one for each field that is wrong */
             errors?: components["schemas"]["FieldProblem"][];
-            /** @description with 409 */
+            /** @description with 409, what changed since the version that was edited */
             changes?: string[];
             /** @description with 409, what is there now of a lesson or a document */
             current?: components["schemas"]["Lesson"] | components["schemas"]["Drill"] | components["schemas"]["Game"] | components["schemas"]["Ladder"] | components["schemas"]["Course"];
@@ -1951,7 +1951,7 @@ export interface components {
         GoalQuestion: {
             /** @enum {string} */
             kind: "total" | "inARow" | "timed" | "bestRally" | "teamTotal";
-            /** @description asked for by total */
+            /** @description asked for by total, inARow and teamTotal */
             count?: number;
             /**
              * Format: double
@@ -2137,14 +2137,14 @@ export interface components {
             elevationDeg: number;
             /**
              * Format: double
-             * @description from straight ahead (+y)
+             * @description from straight ahead (+y), positive to the right
              */
             headingDeg: number;
         };
         /** @description Either launch, or to and exactly one of speed, clearance, time and apex */
         FlightQuestion: {
             ball: string;
-            /** @description whose net stands at y = 0; without it the ball's own */
+            /** @description whose net stands at y = 0; without it the ball's own, or none */
             court?: string;
             from: components["schemas"]["Place"];
             to?: components["schemas"]["Place"];
@@ -2165,17 +2165,17 @@ export interface components {
             speed?: number;
             /**
              * Format: double
-             * @description of the ball's centre over the tape
+             * @description of the ball's centre over the tape, m
              */
             clearance?: number;
             /**
              * Format: double
-             * @description to the bounce
+             * @description to the bounce, s
              */
             time?: number;
             /**
              * Format: double
-             * @description of the ball's centre over the floor
+             * @description of the ball's centre over the floor, m
              */
             apex?: number;
             /**
@@ -2184,7 +2184,7 @@ export interface components {
              */
             area?: "singles" | "doubles";
             /**
-             * @description also the path
+             * @description also the path, at least every 25 ms, and the next one after the bounce
              * @default false
              */
             path?: boolean;
@@ -2250,7 +2250,7 @@ export interface components {
             path?: components["schemas"]["PathPoint"][];
             /** @description from the bounce on */
             after?: components["schemas"]["PathPoint"][];
-            /** @description between walls */
+            /** @description between walls, each wall and floor met */
             touches?: components["schemas"]["TouchPoint"][];
         };
         PathPoint: {
@@ -2492,7 +2492,7 @@ export interface components {
             ballsPerMinute?: number;
             /**
              * Format: double
-             * @description of the ball's centre over the net or the tin
+             * @description of the ball's centre over the net or the tin, m
              */
             clearance: number;
             /**
@@ -2530,12 +2530,12 @@ export interface components {
             pace?: number;
             /**
              * Format: double
-             * @description how far inside the baseline
+             * @description how far inside the baseline, or from the back wall, it bounces
              */
             landsFromLine?: number;
             /**
              * Format: double
-             * @description how far inside the baseline
+             * @description how far inside the baseline, or from the back wall, it is met; negative behind it
              */
             metFromLine?: number;
             /** Format: double */
@@ -2547,7 +2547,7 @@ export interface components {
             comesIn?: number;
             /**
              * Format: double
-             * @description where it flies long
+             * @description where it flies long, the topspin that would keep it in
              */
             holdingTopRpm?: number;
             path?: components["schemas"]["PathPoint"][];
@@ -2559,14 +2559,14 @@ export interface components {
             from: components["schemas"]["Place"];
             /**
              * Format: double
-             * @description beyond the net
+             * @description beyond the net, or from the front wall, m
              */
             depth: number;
         };
         WindowAnswer: {
             /**
              * Format: double
-             * @description from straight ahead
+             * @description from straight ahead, negative to the left
              */
             leftDeg: number;
             /** Format: double */
@@ -2589,7 +2589,7 @@ export interface components {
             straightMetres: number;
             /**
              * Format: double
-             * @description x at which the opponent halves the window
+             * @description x at which the opponent halves the window, at the opponent's baseline
              */
             waitX: number;
         };
@@ -2886,7 +2886,7 @@ export interface components {
             longestTarget: number;
             /**
              * Format: double
-             * @description the game must fit
+             * @description the game must fit, on average
              */
             minutes?: number;
             /**
@@ -3015,7 +3015,7 @@ export interface components {
             kind: "roundRobin" | "doubles" | "line" | "twoLines" | "roles" | "onDeck" | "winnersStay" | "stations";
             /** @description roundRobin and doubles take up to 20; doubles and onDeck at least 4 */
             players: number;
-            /** @description stations */
+            /** @description stations, or roles (2 or 3) */
             places?: number;
             /**
              * @description 0 means until everyone has held each place equally often
@@ -3213,7 +3213,7 @@ export interface components {
             ends?: {
                 /** @enum {string} */
                 by: "balls" | "met" | "miss" | "row" | "seconds" | "press";
-                /** @description of balls */
+                /** @description of balls, or of good ones in a row */
                 count?: number;
                 seconds?: number;
                 /** @description with most: the number of balls is drawn anew for each turn */
@@ -3507,7 +3507,7 @@ export interface components {
                 title: string;
                 minutes: number;
             }[];
-            /** @description the latest run of this lesson */
+            /** @description the latest run of this lesson, if any */
             run?: string;
             /** @enum {string} */
             runStatus?: "ready" | "running" | "paused" | "finished" | "givenUp" | "removed";
@@ -3918,7 +3918,7 @@ export interface components {
             minutes: number;
             balls: number;
             good: number;
-            /** @description run for the balls counted */
+            /** @description run for the balls counted, by the drills as given */
             metres: number;
             repetitions: number;
             skills: {
@@ -4538,7 +4538,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description Ready blocks */
+            /** @description Ready blocks, each time with new ids */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -4969,7 +4969,7 @@ export interface operations {
             };
         };
         responses: {
-            /** @description The block */
+            /** @description The block, with a new id */
             200: {
                 headers: {
                     [name: string]: unknown;
