@@ -81,7 +81,8 @@ func Advise(l *Ladder, s Standing, e, next Evidence, now time.Time) (a Advice, o
 	}
 	a.Rung, a.Met, a.Days = r.ID, len(met), r.days()+s.eased(r.ID)
 	level, _ := r.Band()
-	sure := e.Rate == nil || e.Sure >= Sure
+	least := l.Least().Up
+	sure := e.Rate == nil || e.Sure >= Sure && !few(tries, least)
 	back := l.Back(i)
 	again := s.eased(r.ID) == 0 || next.Rate == nil || next.Above >= Sure
 	switch {
@@ -95,12 +96,12 @@ func Advise(l *Ladder, s Standing, e, next Evidence, now time.Time) (a Advice, o
 	case a.Met >= a.Days && sure && again:
 		a.Verdict, a.To = GoUp, l.Rungs[i+1].ID
 		a.Reason = fmt.Sprintf("%s%s.", a.sayMet(met, now), sayRate(e, level))
-	case len(tries) > 0 && e.Rate != nil && e.Above <= 1-Sure && back >= 0:
+	case !few(tries, least) && e.Rate != nil && e.Above <= 1-Sure && back >= 0:
 		a.Verdict, a.To = GoEase, l.Rungs[back].ID
 		a.Reason = fmt.Sprintf("Too hard for now: %s.", sayFloor(e, r))
 	case a.Short >= shortOnes && (e.Rate == nil || e.Above < likely) && back >= 0:
 		a.Verdict, a.To = GoEase, l.Rungs[back].ID
-		a.Reason = fmt.Sprintf("Not met in %d lessons in a row%s.", a.Short, sayShort(e, tries, level))
+		a.Reason = fmt.Sprintf("Not met in %d lessons in a row%s.", a.Short, sayTooHard(e, tries, r))
 	case a.Met >= a.Days && sure: // and eased once from a next rung that is too hard still
 		a.Verdict = Stay
 		a.Reason = fmt.Sprintf(
@@ -109,12 +110,12 @@ func Advise(l *Ladder, s Standing, e, next Evidence, now time.Time) (a Advice, o
 			100*next.Rate.Mean,
 		)
 	default:
-		a.Verdict, a.Reason = Stay, a.whyStay(e, tries, met, level, back, now)
+		a.Verdict, a.Reason = Stay, a.whyStay(e, tries, met, level, back, least, now)
 	}
 	return a, true
 }
 
-func (a *Advice) whyStay(e Evidence, tries, met []Try, level float64, back int, now time.Time) string {
+func (a *Advice) whyStay(e Evidence, tries, met []Try, level float64, back, least int, now time.Time) string {
 	switch {
 	case len(tries) == 0:
 		return "Nothing counted on this rung yet."
@@ -123,6 +124,10 @@ func (a *Advice) whyStay(e Evidence, tries, met []Try, level float64, back int, 
 			"Not met in %d lessons in a row, and this is the first rung: use a larger target or a smaller goal.",
 			a.Short,
 		)
+	case a.Met >= a.Days && e.Rate != nil && few(tries, least):
+		seen, _ := counted(tries)
+		return fmt.Sprintf("%s, but only %s counted: %d are needed.", a.sayMet(met, now),
+			units.Plural(seen, "ball", "balls"), least)
 	case a.Met >= a.Days:
 		return fmt.Sprintf("%s, but %s.", a.sayMet(met, now), sayUnsure(e, level))
 	case a.Met > 0:
@@ -131,6 +136,12 @@ func (a *Advice) whyStay(e Evidence, tries, met []Try, level float64, back int, 
 		return "Tried but not met yet: too few balls to judge."
 	}
 	return fmt.Sprintf("Not met yet%s.", sayShort(e, tries, level))
+}
+
+// few says whether fewer balls were counted than that.
+func few(tries []Try, least int) bool {
+	seen, _ := counted(tries)
+	return seen < least
 }
 
 func sayMore(days int) string {
@@ -188,6 +199,19 @@ func sayFloor(e Evidence, r *Rung) string {
 		100*e.Rate.High,
 		100*floor,
 	)
+}
+
+// sayTooHard says why a rung is eased that was not met: by the last try, and what is believed
+// of the chance beside the floor, which is what it was judged by.
+func sayTooHard(e Evidence, tries []Try, r *Rung) string {
+	said := ""
+	if last := tries[len(tries)-1]; last.Said != "" {
+		said = ", last " + last.Said
+	}
+	if e.Rate != nil {
+		said += ": " + sayFloor(e, r)
+	}
+	return said
 }
 
 func sayShort(e Evidence, tries []Try, level float64) string {

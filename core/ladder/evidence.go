@@ -1,12 +1,15 @@
 package ladder
 
 import (
+	"fmt"
 	"slices"
+	"time"
 
 	"hodometer/core/drill"
 	"hodometer/core/goal"
 	"hodometer/core/plan"
 	"hodometer/core/progress"
+	"hodometer/core/units"
 )
 
 // Try is what one session came to at a rung's stage.
@@ -17,6 +20,9 @@ type Try struct {
 	Said  string  `json:"said,omitempty"`
 	Value float64 `json:"value"`
 	Met   bool    `json:"met"`
+	// Balls are those of the session, Good those of them that were good.
+	Balls int `json:"balls,omitempty"`
+	Good  int `json:"good,omitempty"`
 	// Short is a try that fell short: a turn's balls at least, and the gate not met.
 	Short bool `json:"short"`
 }
@@ -54,8 +60,10 @@ func EvidenceOf(p *plan.Planner, s *plan.Student, r *Rung, d *drill.Drill) (out 
 			tried := m.Balls == 0 || m.Balls >= min(d.TurnBalls, max(1, gate.Good()))
 			// Who met all that was asked, less than the gate, did not fall short of it.
 			asked := m.Goal == 0 || m.Goal >= gate.Count || !m.Met
+			tried = tried && gate.Count > 0 // as many as possible is never too few
 			out.Tries = append(out.Tries, Try{
 				Run: m.Run, At: m.At, Day: m.Day, Said: plan.SayMark(k, m), Value: m.Value, Met: met,
+				Balls: m.Balls, Good: m.Good,
 				Short: !met && tried && asked,
 			})
 		}
@@ -73,6 +81,44 @@ func EvidenceOf(p *plan.Planner, s *plan.Student, r *Rung, d *drill.Drill) (out 
 	rate := b.Rate(curve)
 	out.Rate, out.Sure, out.Above = &rate, b.AtLeast(curve, level), b.AtLeast(curve, floor)
 	return out
+}
+
+// counted are the balls of these sessions, and on how many days.
+func counted(tries []Try) (balls, days int) {
+	last := 0
+	for _, t := range tries {
+		if balls += t.Balls; t.Balls > 0 && (days == 0 || t.Day != last) {
+			days, last = days+1, t.Day
+		}
+	}
+	return balls, days
+}
+
+// Balls returns how many were counted at the stage in all.
+func (e *Evidence) Balls() int {
+	balls, _ := counted(e.Tries)
+	return balls
+}
+
+// Holds returns why a skill is ready for match play: so many balls on two days, sure to be at
+// the rung's level, met last time and no fewer good then than the level asks; "" where it is not.
+func (e *Evidence) Holds(r *Rung, least int, now time.Time) string {
+	balls, days := counted(e.Tries)
+	if e.Rate == nil || balls < least || days < UsualDays {
+		return ""
+	}
+	level, _ := r.Band()
+	last := e.Tries[len(e.Tries)-1]
+	if e.Sure < Sure || !last.Met || float64(last.Good) < level*float64(last.Balls) {
+		return ""
+	}
+	good := 0
+	for _, t := range e.Tries {
+		good += t.Good
+	}
+	return fmt.Sprintf("%d of %d good on %d days, last %d of %d on %s. Success rate about %.0f%% (%.0f to %.0f)",
+		good, balls, days, last.Good, last.Balls, units.Day(time.UnixMilli(last.At), now),
+		100*e.Rate.Mean, 100*e.Rate.Low, 100*e.Rate.High)
 }
 
 // reached says whether a session's mark meets the gate.

@@ -1,12 +1,14 @@
 package ladder
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"strings"
 
 	"hodometer/core/drill"
 	"hodometer/core/goal"
+	"hodometer/core/progress"
 	"hodometer/core/sport"
 	"hodometer/core/units"
 )
@@ -45,7 +47,22 @@ type Ladder struct {
 	School  School `json:"school,omitempty"`
 	// Other is the ladder that goes to the same in the other order.
 	Other string `json:"other,omitempty"`
-	Rungs []Rung `json:"rungs"`
+	// LeastBalls are counted on a rung before moving up is advised, LeastPlay before match play
+	// is; 0: as is usual. Neither counts where nothing is a matter of chance.
+	LeastBalls int    `json:"leastBalls,omitempty"`
+	LeastPlay  int    `json:"leastPlay,omitempty"`
+	Rungs      []Rung `json:"rungs"`
+}
+
+// Least is how many balls are counted before moving up is advised, and before match play is.
+type Least struct {
+	Up   int `json:"up"`
+	Play int `json:"play"`
+}
+
+// Least returns the ladder's own numbers, or the usual ones.
+func (l *Ladder) Least() Least {
+	return Least{cmp.Or(l.LeastBalls, progress.LeastBalls), cmp.Or(l.LeastPlay, UsualPlay)}
 }
 
 // Rung is one step. With no drill it is met by the coach's word alone.
@@ -77,13 +94,16 @@ const (
 	UsualDays  = 2
 	UsualLevel = 0.60
 	UsualFloor = 0.40
+	// UsualPlay balls on UsualDays days come before match play.
+	UsualPlay = 12
 )
 
 // Limits of a ladder.
 const (
-	MaxRungs = 40
-	mostDays = 10
-	mostText = 120
+	MaxRungs  = 40
+	mostDays  = 10
+	mostText  = 120
+	mostLeast = 200
 )
 
 func (r *Rung) days() int {
@@ -133,6 +153,11 @@ func (l *Ladder) Validate() (p units.Problems) {
 		p.Add("sport", err.Error())
 	}
 	p.OneOf("school", string(l.School), Schools)
+	for field, n := range map[string]int{"leastBalls": l.LeastBalls, "leastPlay": l.LeastPlay} {
+		if n < 0 || n > mostLeast {
+			p.Add(field, fmt.Sprintf("1 to %d balls, or 0 for the usual number", mostLeast))
+		}
+	}
 	if len(l.Rungs) == 0 || len(l.Rungs) > MaxRungs {
 		p.Add("rungs", fmt.Sprintf("a ladder has 1 to %d rungs, got %d", MaxRungs, len(l.Rungs)))
 	}

@@ -63,7 +63,9 @@ func (p *pupil) lesson(logK float64) Verdict {
 	}
 	p.belief = p.belief.After(weekly).Seen(p.curves[i], balls, good)
 	at := int64(p.day) * 24 * 3600 * 1000
-	p.tries[rung] = append(p.tries[rung], Try{At: at, Day: p.day, Met: good >= wanted, Short: good < wanted})
+	p.tries[rung] = append(p.tries[rung], Try{
+		At: at, Day: p.day, Met: good >= wanted, Short: good < wanted, Balls: balls, Good: good,
+	})
 	a, _ := Advise(&p.ladder, p.stand, p.evidence(i), p.evidence(min(i+1, len(p.curves)-1)), time.Now())
 	if a.To != "" {
 		p.stand = append(p.stand, Move{Kind: Kind(a.Verdict), Rung: a.To, At: at, Day: p.day})

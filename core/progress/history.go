@@ -119,7 +119,16 @@ type Counted struct {
 	Met   bool   `json:"met"`
 	// Chance is absent where repetitions were counted.
 	Chance *Rate `json:"chance,omitempty"`
+	// Moved is 1 where this session made it Real that the chance is higher than was believed
+	// before it, −1 lower, 0 where neither is.
+	Moved int `json:"moved,omitempty"`
 }
+
+// LeastBalls are counted before an estimate is more than a guess by level [trade].
+const LeastBalls = 8
+
+// Real is how sure it must be that a change is one, to be marked [trade].
+const Real = 0.8
 
 // Track are the history's sessions as they are shown.
 func (h *History) Track() []Counted {
@@ -130,6 +139,15 @@ func (h *History) Track() []Counted {
 		if h.Last != nil {
 			r := s.After.Rate(h.Last)
 			out[i].Chance = &r
+			if i == 0 {
+				continue
+			}
+			switch sure := s.After.AtLeast(h.Last, out[i-1].Chance.Mean); {
+			case sure > Real:
+				out[i].Moved = 1
+			case sure < 1-Real:
+				out[i].Moved = -1
+			}
 		}
 	}
 	return out

@@ -40,8 +40,9 @@ type Mark struct {
 	Met   bool    `json:"met,omitempty"`
 	// Held counts what was not yet, nearly and held.
 	Held [3]int `json:"held,omitzero"`
-	// Balls are those counted toward it.
+	// Balls are those counted toward it, Good those of them that were good.
 	Balls int `json:"-"`
+	Good  int `json:"-"`
 	// Title is what the drill was called, Name what the stage was.
 	Title string `json:"title"`
 	Name  string `json:"name"`

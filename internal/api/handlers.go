@@ -68,6 +68,7 @@ func (h handlers) GetVocabulary(
 
 // vocabulary holds the words of every id.
 var vocabulary = Vocabulary{
+	LeastEvidence: (&ladder.Ladder{}).Least(),
 	UsualCourt:    court.Usual().ID,
 	Sports:        sport.All(),
 	Ages:          units.Ages,

@@ -204,7 +204,7 @@ func markOf(r gen.Counted) (key progress.Key, m progress.Mark, err error) {
 	m = progress.Mark{
 		Run: r.RunID, At: r.At, Day: units.DayNumber(time.UnixMilli(r.At)), Goal: more.Goal, Met: r.Met != 0,
 		Held: more.Held, Title: more.Title, Name: cmp.Or(more.Name, r.Stage), Value: float64(more.Count),
-		Balls: int(r.Balls), Choices: more.Choices, Far: more.Far,
+		Balls: int(r.Balls), Good: int(r.Good), Choices: more.Choices, Far: more.Far,
 	}
 	switch key.Measure {
 	case progress.Seconds:

@@ -122,6 +122,7 @@ func (c *Ledger) readPerson(ctx context.Context, q *gen.Queries, id string) (*Pe
 		return nil, err
 	}
 	var results []progress.Result
+	var stage *progress.Series  // that of the row before
 	asked := map[int64]asking{} // most lessons ask what others did
 	for _, r := range rows {
 		if r.Shot == 0 { // the others are of the same stage
@@ -133,6 +134,10 @@ func (c *Ledger) readPerson(ctx context.Context, q *gen.Queries, id string) (*Pe
 				out.Series[key] = &progress.Series{Key: key}
 			}
 			out.Series[key].Add(mark)
+			stage = out.Series[key]
+		} else if stage != nil {
+			m := &stage.Marks[len(stage.Marks)-1]
+			m.Balls, m.Good = m.Balls+int(r.Balls), m.Good+int(r.Good)
 		}
 		if r.Balls == 0 {
 			continue // whose balls they were is not known, or there were none

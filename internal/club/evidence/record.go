@@ -130,8 +130,19 @@ func skills(ctx context.Context, q *gen.Queries, p *Person) ([]Skill, error) {
 			ID: id, Label: id.Label(own), Short: id.Short(), Radius: h.Radius, Track: p.tracks[i],
 			Within: p.within[i],
 		}
+		out[i].count(h)
 	}
 	return out, err
+}
+
+// count says how much the skill rests on.
+func (k *Skill) count(h *progress.History) {
+	for i, s := range h.Sessions {
+		if k.Balls += s.Balls; i == 0 || s.Day != h.Sessions[i-1].Day {
+			k.Days++
+		}
+	}
+	k.Guess = k.Balls < progress.LeastBalls
 }
 
 // near is the metres around the aim that hold half of the balls at the i-th skill.
@@ -206,6 +217,10 @@ type Skill struct {
 	Label  string             `json:"label"`
 	Short  string             `json:"short"` // its stroke alone
 	Radius float64            `json:"radius"`
+	// Balls counted in all, on so many Days; a Guess where they say little more than the level.
+	Balls int  `json:"balls"`
+	Days  int  `json:"days"`
+	Guess bool `json:"guess"`
 	Within float64            `json:"within,omitempty"`
 	Track  []progress.Counted `json:"track"`
 }

@@ -275,7 +275,7 @@ func (w *climber) all(ctx context.Context) (out StudentLadders, err error) {
 		return out, err
 	}
 	out.Charts = append(out.Charts, ladder.Charts(counted)...)
-	out.More = append(out.More, w.more(ctx)...)
+	out.More = append(out.More, w.more(ctx, out.Ladders)...)
 	return out, nil
 }
 
@@ -323,12 +323,12 @@ func (w *climber) counted(ctx context.Context) (out []ladder.Counted, err error)
 // fades and is repeated; what holds is played.
 const (
 	fadesAfter = 21
-	holds      = 0.65
+	repeats    = 0.65
 	mostMore   = 4
 )
 
 // more is what fades and what can be played, of the drills last done.
-func (w *climber) more(ctx context.Context) (out []MoreAdvice) {
+func (w *climber) more(ctx context.Context, climbs []Climb) (out []MoreAdvice) {
 	for _, s := range progress.Sorted(w.p.Series) {
 		d := w.drill(ctx, s.Drill)
 		if d == nil || slices.ContainsFunc(out, func(m MoreAdvice) bool { return m.Drill == s.Drill }) {
@@ -347,34 +347,39 @@ func (w *climber) more(ctx context.Context) (out []MoreAdvice) {
 		if !ok {
 			continue
 		}
-		e := ladder.EvidenceOf(w.c.planner, &who, &ladder.Rung{Stage: d.Stages[at].Key()}, d)
-		if e.Rate == nil || e.Rate.Mean < holds {
-			continue
-		}
-		m := MoreAdvice{Kind: "play", Drill: s.Drill, Title: d.Title}
-		switch {
-		case known.DaysAgo >= fadesAfter:
+		least := leastFor(climbs, s.Drill)
+		rung := &ladder.Rung{Stage: d.Stages[at].Key()}
+		e := ladder.EvidenceOf(w.c.planner, &who, rung, d)
+		m := MoreAdvice{Kind: "play", Drill: s.Drill, Title: d.Title, Sessions: len(s.Marks)}
+		switch why := e.Holds(rung, least.Play, w.c.store.Now()); {
+		case e.Rate != nil && e.Rate.Mean >= repeats && known.DaysAgo >= fadesAfter && e.Balls() >= least.Up:
 			m.Kind = "repeat"
 			m.Reason = fmt.Sprintf(
-				"Success rate about %.0f%%, but not counted for %d days, so the estimate is getting old.",
-				100*e.Rate.Mean,
-				known.DaysAgo,
+				"Success rate about %.0f%% after %d balls, but not counted for %d days, so the estimate is getting old.",
+				100*e.Rate.Mean, e.Balls(), known.DaysAgo,
 			)
-		case d.Playable() && e.Sure >= ladder.Sure && s.Last().Met:
-			m.Reason = fmt.Sprintf(
-				"Reliable: success rate about %.0f%% (%.0f to %.0f). Use it in match play.",
-				100*e.Rate.Mean,
-				100*e.Rate.Low,
-				100*e.Rate.High,
-			)
+		case d.Playable() && why != "" && known.DaysAgo < fadesAfter:
+			m.Reason = fmt.Sprintf("Reliable: %s. Use it in match play.", why)
 		default:
 			continue
 		}
-		m.ID, m.Sessions = m.Kind+"/"+s.Drill, len(s.Marks)
+		m.ID = m.Kind + "/" + s.Drill
 		m.Declined = w.isDeclined(m.ID, int64(m.Sessions))
 		if out = append(out, m); len(out) == mostMore {
 			break
 		}
 	}
 	return out
+}
+
+// leastFor is how many balls advice on a drill takes: as its ladder says, of those that the
+// student is on, else as is usual.
+func leastFor(climbs []Climb, root string) ladder.Least {
+	for i := range climbs {
+		l := &climbs[i].Ladder
+		if slices.ContainsFunc(l.Rungs, func(r ladder.Rung) bool { return r.Drill == root }) {
+			return l.Least()
+		}
+	}
+	return (&ladder.Ladder{}).Least()
 }

@@ -1736,6 +1736,11 @@ export interface components {
         };
         /** @description The words shown for each id; nothing is matched by them */
         Vocabulary: {
+            /** @description balls to be counted before moving up is advised, and before match play is, where a ladder says nothing */
+            leastEvidence: {
+                up: number;
+                play: number;
+            };
             /** @description the court that is meant where none is named */
             usualCourt: string;
             sports: {
@@ -3798,6 +3803,10 @@ export interface components {
             school?: "" | "controlFirst" | "speedFirst";
             /** @description the ladder to the same in the other order */
             other?: string;
+            /** @description balls to be counted on a rung before moving up is advised; 0 for the usual number */
+            leastBalls?: number;
+            /** @description balls to be counted before match play is advised; 0 for the usual number */
+            leastPlay?: number;
             rungs: components["schemas"]["LadderRung"][];
         };
         ShelfLadder: {
@@ -3847,6 +3856,8 @@ export interface components {
                     value: number;
                     met: boolean;
                     short: boolean;
+                    balls?: number;
+                    good?: number;
                 }[];
                 rate?: components["schemas"]["Rate"];
                 /** @description how sure it is that the chance is at the gate's level or better */
@@ -4077,6 +4088,12 @@ export interface components {
                 label: string;
                 /** @description its stroke alone */
                 short: string;
+                /** @description that were counted in all */
+                balls: number;
+                /** @description on so many days */
+                days: number;
+                /** @description too few balls were counted to say more than the level does */
+                guess: boolean;
                 /**
                  * Format: double
                  * @description of the target the estimates are for
@@ -4099,6 +4116,8 @@ export interface components {
                     good: number;
                     best: number;
                     met: boolean;
+                    /** @description 1 where it made it likely, four to one, that the chance is higher than believed before, -1 lower */
+                    moved?: number;
                     /** @description after it, of a ball at the last target; absent where repetitions were counted */
                     chance?: components["schemas"]["Rate"];
                 }[];

@@ -6,6 +6,7 @@ import { api, need, type Derivation, type Term, type Vocabulary } from './client
  */
 const none: Vocabulary = {
   usualCourt: '',
+  leastEvidence: { up: 0, play: 0 },
   sports: [],
   ages: [],
   withs: [],

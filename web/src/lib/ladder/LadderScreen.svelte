@@ -4,6 +4,7 @@
   import { api, type LadderRung, type ShelfDrill, type ShelfLadder } from '$lib/api/client';
   import { heading } from '$lib/drill/stages';
   import { label, vocabulary } from '$lib/api/vocabulary';
+  import Word from '$lib/game/Word.svelte';
   import Num from '$lib/shell/Num.svelte';
   import SaveState from '$lib/shell/SaveState.svelte';
   import { typing } from '$lib/shell/keys';
@@ -22,6 +23,7 @@
   const stage = $derived(
     drill ? (drill.stages.find((s) => (s.id ?? heading(s)) === rung?.stage) ?? drill.stages[0]) : undefined
   );
+  const usual = vocabulary.leastEvidence;
   const gate = $derived(rung?.gate ?? stage?.goal);
   beforeNavigate((to) => void editor.save(to.willUnload));
 
@@ -106,6 +108,22 @@
         >Open this ladder by the other method</a
       >{/if}</label
   >
+
+  <p class="mt-1 leading-8">
+    Advice to move up after at least <Word
+      label="Balls before advice to move up"
+      value={ladder.leastBalls || usual.up}
+      min={1}
+      max={200}
+      onset={(v) => editor.set({ ...ladder, leastBalls: +v === usual.up ? undefined : Math.round(+v) })}
+    /> counted balls, to use it in match play after <Word
+      label="Balls before advice to play"
+      value={ladder.leastPlay || usual.play}
+      min={1}
+      max={200}
+      onset={(v) => editor.set({ ...ladder, leastPlay: +v === usual.play ? undefined : Math.round(+v) })}
+    /> on two days.
+  </p>
 
   <div class="mt-4 grid items-start gap-8 md:grid-cols-[minmax(0,1fr)_24rem]">
     <div>

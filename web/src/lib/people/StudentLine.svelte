@@ -58,21 +58,29 @@
     {#each skills as k (k.skill)}
       {@const last = k.track.at(-1)}
       {@const by =
-        last?.chance && k.track.length > 1
+        last?.chance && last.moved
           ? Math.round(last.chance.mean * 100) - Math.round((k.track.at(-2)?.chance?.mean ?? 0) * 100)
           : 0}
       {#if last}
         <div class="min-w-0">
           <p class="flex items-baseline gap-2 text-sm" title={k.label}>
             <span class="truncate">{k.short}</span>
-            <span class="ml-auto text-lg font-semibold tabular-nums"
-              >{last.chance ? `${Math.round(last.chance.mean * 100)}%` : `${last.balls} done`}</span
+            <span
+              class="ml-auto text-lg tabular-nums"
+              class:font-semibold={!k.guess}
+              title={k.guess
+                ? `a guess by level: ${k.balls} ${k.balls === 1 ? 'ball' : 'balls'} counted`
+                : undefined}
+              >{last.chance
+                ? `${k.guess ? '~' : ''}${Math.round(last.chance.mean * 100)}%`
+                : `${last.balls} done`}</span
             >
             <span class="w-8 text-sm tabular-nums">{by ? `${by > 0 ? '▲' : '▼'}${Math.abs(by)}` : ''}</span>
           </p>
           {#if last.chance}<EstimateChart
               track={k.track}
               small
+              guess={k.guess}
               label="{k.label}: {Math.round(last.chance.mean * 100)} percent, {by > 0
                 ? `up ${by}`
                 : by < 0

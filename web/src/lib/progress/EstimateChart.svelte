@@ -5,7 +5,12 @@
 
   type Session = StudentRecord['skills'][number]['track'][number];
   /** Small leaves out the scale and the sessions' own shares. */
-  let { track: all, label, small = false }: { track: Session[]; label: string; small?: boolean } = $props();
+  let {
+    track: all,
+    label,
+    small = false,
+    guess = false
+  }: { track: Session[]; label: string; small?: boolean; guess?: boolean } = $props();
   const track = $derived(all.flatMap((s) => (s.chance ? [{ ...s, ...s.chance }] : [])));
 
   const W = $derived(small ? 150 : 520);
@@ -59,7 +64,13 @@
           class="share"
         /></a
       >{/if}
-    {#if i === track.length - 1}<circle cx={x(times[i]!)} cy={y(s.mean)} r={small ? 4 : 6} class="now" />{/if}
+    {#if i === track.length - 1}<circle
+        cx={x(times[i]!)}
+        cy={y(s.mean)}
+        r={small ? 4 : 6}
+        class="now"
+        class:guess
+      />{/if}
   {/each}
   {#if !small}<text x={x(t0)} y={H - 5} text-anchor={track.length === 1 ? 'middle' : 'start'} class="figures"
       >{sayShortDate(t0)}</text
@@ -98,5 +109,9 @@
     fill: #d7ee2a;
     stroke: var(--color-base-content);
     stroke-width: 2;
+  }
+  .now.guess {
+    fill: none;
+    stroke-dasharray: 3 2;
   }
 </style>

@@ -27,11 +27,14 @@
           ? `${n} days ago`
           : `${Math.round(n / 7)} weeks ago`;
   };
+  /** Which way it went with the last lesson, where that is likely to be real. */
   const way = (k: Skill) => {
-    const [a, b] = [k.track.at(-2)?.chance?.mean, last(k).chance?.mean];
-    const by = a === undefined || b === undefined ? 0 : percent(b) - percent(a);
-    return by > 0 ? `▲${by}` : by < 0 ? `▼${-by}` : '';
+    const { moved, chance } = last(k);
+    const by = Math.abs(percent(chance?.mean ?? 0) - percent(k.track.at(-2)?.chance?.mean ?? 0));
+    return moved ? `${moved > 0 ? '▲' : '▼'}${by}` : '';
   };
+  const rests = (k: Skill) =>
+    `${k.balls} ${k.balls === 1 ? 'ball' : 'balls'} on ${k.days} ${k.days === 1 ? 'day' : 'days'}`;
   /** Under the heading of its stroke: the ball, and where it was sent. */
   const words = (k: Skill) => {
     const situation = k.label.slice(k.short.length + 2);
@@ -76,9 +79,9 @@
                 style:opacity={fades(k)}
                 preserveAspectRatio="none"
                 role="img"
-                aria-label="{percent(rate.mean)} percent, between {percent(rate.low)} and {percent(
-                  rate.high
-                )}"
+                aria-label="{k.guess ? 'a guess by level: ' : ''}{percent(
+                  rate.mean
+                )} percent, between {percent(rate.low)} and {percent(rate.high)}, from {rests(k)}"
               >
                 <line x1="0" x2="100" y1="8" y2="8" class="scale" />
                 <rect
@@ -87,10 +90,19 @@
                   y="4"
                   height="8"
                   class="band"
+                  class:hollow={k.guess}
                 />
-                <rect x={rate.mean * 100 - 1.2} width="2.4" y="1" height="14" class="now" />
+                {#if !k.guess}<rect
+                    x={rate.mean * 100 - 1.2}
+                    width="2.4"
+                    y="1"
+                    height="14"
+                    class="now"
+                  />{/if}
               </svg>
-              <span class="text-right text-lg font-semibold tabular-nums">{percent(rate.mean)}%</span>
+              <span class="text-right text-lg tabular-nums" class:font-semibold={!k.guess}
+                >{k.guess ? '~' : ''}{percent(rate.mean)}%</span
+              >
               <span class="text-sm tabular-nums">{way(k)}</span>
               <span class="hidden text-right text-sm sm:block">{ago(k)}</span>
             </button>
@@ -101,11 +113,14 @@
               <div class="pb-3">
                 <EstimateChart
                   track={k.track}
+                  guess={k.guess}
                   label="{k.label}: {percent(rate.mean)} percent now, between {percent(
                     rate.low
                   )} and {percent(rate.high)}, over {k.track.length} sessions"
                 />
                 <p class="text-sm">
+                  {#if k.guess}<strong>Only {rests(k)} counted: a guess, mostly by level.</strong>
+                  {:else}From {rests(k)}. {#if k.track.length > 1 && !now.moved}No change yet since last time.{/if}{/if}
                   Last: {now.good} of {now.balls}, best streak {now.best}{now.met ? ', goals met' : ''}.
                   {#if k.within}Half of the balls within {sayLength(k.within, settings.units)} of the aim.{/if}
                   The band is the 80% range of the estimate. Each ring is the share of good balls in one lesson;
@@ -135,6 +150,13 @@
   }
   .band {
     fill: color-mix(in oklab, var(--doing-hitting) 38%, transparent);
+  }
+  .band.hollow {
+    fill: none;
+    stroke: var(--color-base-content);
+    stroke-width: 1;
+    stroke-dasharray: 3 2;
+    vector-effect: non-scaling-stroke;
   }
   .now {
     fill: var(--color-base-content);
