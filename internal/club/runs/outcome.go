@@ -15,10 +15,6 @@ import (
 	"hodometer/internal/store/gen"
 )
 
-// clockOff is how far the time of a device may be from the server's when the run
-// began, in milliseconds, and still be believed.
-const clockOff = 36 * 60 * 60 * 1000
-
 // writeOutcome writes what the log and the estimates read: the run's status and, once
 // it is finished, what it keeps.
 func (c *Runs) writeOutcome(
@@ -28,9 +24,10 @@ func (c *Runs) writeOutcome(
 	f *followed,
 	state run.State,
 ) error {
-	started, minutes, was := f.first, 0.0, f.status
-	if off := started - f.startedAt; off > clockOff || off < -clockOff {
-		started = f.startedAt // the device's clock is wrong, not the day
+	minutes, was := 0.0, f.status
+	started, err := c.began(ctx, q, f)
+	if err != nil {
+		return err
 	}
 	for _, b := range state.Blocks {
 		minutes += float64(b.ElapsedMs) / 60000

@@ -29,6 +29,17 @@ func (q *Queries) DeleteLessonStudents(ctx context.Context, lessonID string) err
 	return err
 }
 
+const firstSaved = `-- name: FirstSaved :one
+select cast(coalesce(min(saved_at), 0) as integer) from lesson_versions where lesson_id = ?
+`
+
+func (q *Queries) FirstSaved(ctx context.Context, lessonID string) (int64, error) {
+	row := q.db.QueryRowContext(ctx, firstSaved, lessonID)
+	var column_1 int64
+	err := row.Scan(&column_1)
+	return column_1, err
+}
+
 const getLesson = `-- name: GetLesson :one
 select l.id, l.version, l.title, l.aim, l.date, l.start, l.slot_minutes, l.court, l.more, t.body from lessons l join lesson_versions v on v.lesson_id = l.id and v.version = l.version
 join texts t on t.id = v.text where l.id = ?

@@ -66,6 +66,9 @@ insert into lesson_versions (lesson_id, version, saved_at, text) values (?, ?, ?
 -- name: GetLessonVersion :one
 select t.body from lesson_versions v join texts t on t.id = v.text where v.lesson_id = ? and v.version = ?;
 
+-- name: FirstSaved :one
+select cast(coalesce(min(saved_at), 0) as integer) from lesson_versions where lesson_id = ?;
+
 -- name: LessonVersionFrom :one
 -- The version, or the one that its sitting became.
 select v.version, t.body from lesson_versions v join texts t on t.id = v.text
