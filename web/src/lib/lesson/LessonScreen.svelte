@@ -14,7 +14,7 @@
     type ShelfDrill,
     type Student
   } from '$lib/api/client';
-  import { runLesson } from '$lib/run/begin';
+  import { fromPaper, overAt, runLesson } from '$lib/run/begin';
   import { beside } from '$lib/shell/float';
   import Num from '$lib/shell/Num.svelte';
   import { takeAlong } from '$lib/device/packs';
@@ -168,6 +168,16 @@
       b.met.filter((m) => m.at <= watching!.now).map((m) => ({ student: m.student, minute: tapeAt(m.at) }))
     ) ?? []
   );
+  /** Its day is over, and nothing of it is in the log. */
+  const past = $derived(overAt(lesson) < Date.now() && !summary?.run);
+  async function onPaper() {
+    await editor.save();
+    try {
+      await fromPaper(editor.value);
+    } catch (error) {
+      editor.trouble = (error as Error).message;
+    }
+  }
   async function toCourt() {
     await editor.save();
     await runLesson(lesson.id, summary);
@@ -216,6 +226,12 @@
         class="btn"
         aria-pressed={!!watching}
         onclick={() => (watching ? stopWatching() : void watch())}>Watch it</button
+      >{/if}
+    {#if lesson.blocks.length && past}<button
+        type="button"
+        class="btn"
+        title="It went as planned and was counted on paper: enter the counts for its day"
+        onclick={() => void onPaper()}>Enter from paper</button
       >{/if}
     {#if lesson.blocks.length}<button
         type="button"
