@@ -14,8 +14,9 @@ type Meeting struct {
 	Favours float64
 }
 
-// levelsWeigh is the even rallies that a level is worth beside those played [trade].
-const levelsWeigh = 30.0
+// levelsWeigh is the even rallies that a level is worth beside those played: fewer than a game
+// to eleven has, so that one clear result shows [trade].
+const levelsWeigh = 10.0
 
 // Levels estimates strengths by Bradley–Terry with a prior: a rally goes to A with
 // log odds mean(θ of A) − mean(θ of B) + what the rules favour; every θ begins at

@@ -21,7 +21,7 @@ func TestLevelsAgreeWithStrengthsOnManyRallies(t *testing.T) {
 	require.InDelta(t, s[1].Against(s[2]), 1/(1+math.Exp(l.Mean[2]-l.Mean[1])), 0.002)
 }
 
-// Nothing played leaves the levels, with 30 even rallies' worth of certainty:
+// Nothing played leaves the levels, with ten even rallies' worth of certainty:
 // the binomial deviation of their log odds, 2/√30.
 func TestLevelsBeforeAnyGame(t *testing.T) {
 	l := Levels([]float64{math.Log(2), math.Log(1)}, nil)

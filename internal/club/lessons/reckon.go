@@ -2,6 +2,7 @@ package lessons
 
 import (
 	"context"
+	"encoding/json"
 	"time"
 
 	"hodometer/core/court"
@@ -10,6 +11,7 @@ import (
 	"hodometer/core/plan"
 	"hodometer/core/units"
 	"hodometer/core/watch"
+	"hodometer/internal/store/gen"
 
 	"github.com/google/uuid"
 )
@@ -66,6 +68,9 @@ func (c *Diary) ReckonFor(
 	if err != nil {
 		return out, err
 	}
+	if err := c.clashes(ctx, l, students, &out); err != nil {
+		return out, err
+	}
 	if detail != "" {
 		out.Detail = c.planner.Detail(ctx, l, &out, detail, students, system)
 	}
@@ -75,6 +80,39 @@ func (c *Diary) ReckonFor(
 		}
 	}
 	return out, nil
+}
+
+// clashes puts in who is in another lesson at the same time; of lessons that are past nobody
+// needs to know.
+func (c *Diary) clashes(ctx context.Context, l *lesson.Lesson, students []plan.Student, p *plan.Plan) error {
+	if len(l.Students) == 0 || l.Date < c.store.Now().Format(time.DateOnly) {
+		return nil
+	}
+	ids, err := json.Marshal(l.Students)
+	if err != nil {
+		return err
+	}
+	var others []plan.Elsewhere
+	err = c.store.View(ctx, func(q *gen.Queries) error {
+		rows, err := q.ListElsewhere(
+			ctx,
+			gen.ListElsewhereParams{Date: l.Date, ID: l.ID, Students: string(ids)},
+		)
+		last := ""
+		for _, r := range rows {
+			if r.ID != last {
+				others = append(others, plan.Elsewhere{
+					Title: r.Title, Start: r.Start, Minutes: int(r.SlotMinutes),
+				})
+				last = r.ID
+			}
+			o := &others[len(others)-1]
+			o.Students = append(o.Students, r.Student)
+		}
+		return err
+	})
+	p.Clashes(l, students, others)
+	return err
 }
 
 // Watched is one play of a lesson, and its number.

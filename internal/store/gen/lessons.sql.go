@@ -278,6 +278,58 @@ func (q *Queries) ListBlockOutlines(ctx context.Context, ids []string) ([]ListBl
 	return items, nil
 }
 
+const listElsewhere = `-- name: ListElsewhere :many
+select l.id, l.title, l.start, l.slot_minutes, w.one as student from lessons l
+join lesson_students p on p.lesson_id = l.id join who w on w.id = p.student_id
+where l.date = ?1 and l.id <> ?2
+  and w.one in (select a.value from json_each(cast(?3 as text)) a)
+order by l.start, l.id, p.place
+`
+
+type ListElsewhereParams struct {
+	Date     string
+	ID       string
+	Students string
+}
+
+type ListElsewhereRow struct {
+	ID          string
+	Title       string
+	Start       string
+	SlotMinutes int64
+	Student     string
+}
+
+// Who of these students, a JSON list, is in another lesson on a day.
+func (q *Queries) ListElsewhere(ctx context.Context, arg ListElsewhereParams) ([]ListElsewhereRow, error) {
+	rows, err := q.db.QueryContext(ctx, listElsewhere, arg.Date, arg.ID, arg.Students)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []ListElsewhereRow
+	for rows.Next() {
+		var i ListElsewhereRow
+		if err := rows.Scan(
+			&i.ID,
+			&i.Title,
+			&i.Start,
+			&i.SlotMinutes,
+			&i.Student,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const listLatestRuns = `-- name: ListLatestRuns :many
 select lesson_id, id, status, max(started_at) as started_at from runs
 where lesson_id in (/*SLICE:ids*/?) and status not in ('removed', 'givenUp') group by lesson_id

@@ -66,6 +66,14 @@ insert into lesson_versions (lesson_id, version, saved_at, text) values (?, ?, ?
 -- name: GetLessonVersion :one
 select t.body from lesson_versions v join texts t on t.id = v.text where v.lesson_id = ? and v.version = ?;
 
+-- name: ListElsewhere :many
+-- Who of these students, a JSON list, is in another lesson on a day.
+select l.id, l.title, l.start, l.slot_minutes, w.one as student from lessons l
+join lesson_students p on p.lesson_id = l.id join who w on w.id = p.student_id
+where l.date = sqlc.arg('date') and l.id <> sqlc.arg('id')
+  and w.one in (select a.value from json_each(cast(sqlc.arg('students') as text)) a)
+order by l.start, l.id, p.place;
+
 -- name: FirstSaved :one
 select cast(coalesce(min(saved_at), 0) as integer) from lesson_versions where lesson_id = ?;
 

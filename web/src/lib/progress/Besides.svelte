@@ -10,7 +10,7 @@
   const series = $derived(record.series.filter((s) => s.measure !== 'good'));
   const id = $derived(record.student.id);
   const trend = (n: number) => (n > 0 ? '▲ improving' : n < 0 ? '▼ getting worse' : '');
-  const tenths = (p: number) => Math.round(p * 10);
+  const percent = (p: number) => Math.round(100 * p);
   const games = $derived(
     record.games.slice(0, 12).map((g) => {
       const called = calledAmong(g.sides.flat());
@@ -64,9 +64,10 @@
   {#if record.strength}
     <p class="mt-1 text-base">
       Against an average player of the same level: wins about <strong
-        >{tenths(record.strength.chance)} in 10</strong
+        >{percent(record.strength.chance)}%</strong
       >
-      rallies ({tenths(record.strength.low)} to {tenths(record.strength.high)}, from {record.strength.rallies} rallies).
+      of rallies ({percent(record.strength.low)} to {percent(record.strength.high)}%, from {record.strength.rallies}
+      rallies).
     </p>
   {/if}
   <table class="mt-2 w-full max-w-3xl text-base">
