@@ -208,6 +208,26 @@ func (c *Course) Make() []Slot {
 	return out
 }
 
+// Lay gives the weeks their themes in that manner. A week without a lesson has none: its theme
+// is the next week's, so that none is lost to days off.
+func (c *Course) Lay(m Manner) error {
+	taught := map[int]bool{}
+	for _, s := range c.Make() {
+		taught[s.Week] = true
+	}
+	themes, err := Lay(len(taught), m)
+	if err != nil {
+		return err
+	}
+	for i := range c.Weeks {
+		c.Weeks[i].Theme = Open
+		if taught[i] {
+			c.Weeks[i].Theme, themes = themes[0], themes[1:]
+		}
+	}
+	return nil
+}
+
 // at is the place of a lesson.
 func (c *Course) at(id string) int {
 	return slices.IndexFunc(c.Lessons, func(s Slot) bool { return s.ID == id })

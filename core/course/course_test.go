@@ -44,6 +44,25 @@ func TestTowardAnEvent(t *testing.T) {
 	}, on)
 }
 
+// Weeks without a lesson take no theme from the others: after two weeks off comes what would
+// have come in them. Toward an event the last week that is taught eases.
+func TestDaysOffTakeNoTheme(t *testing.T) {
+	c := sample(6, 2, 5)
+	c.Off = []Off{{From: "2026-05-18", To: "2026-05-31", Why: "half-term"}}
+	themes := func(m Manner) (out []Theme) {
+		require.NoError(t, c.Lay(m))
+		for _, w := range c.Weeks {
+			out = append(out, w.Theme)
+		}
+		return out
+	}
+	require.Equal(t, []Theme{Basics, Open, Open, Combined, AtSpeed, MatchDay}, themes(StepByStep))
+	require.Equal(t, []Theme{Mix, Open, Open, Mix, Mix, Mix}, themes(EvenMix))
+	c.Event = "2026-06-09" // two weeks are left
+	require.Equal(t, []Theme{MatchDay, Open, Open, Easing, Open, Open}, themes(ToEvent))
+	require.Error(t, c.Lay("somehow"))
+}
+
 // Where the first day of the pattern is next week, the first theme is next week's.
 func TestTheFirstWeekHasLessons(t *testing.T) {
 	c := sample(3, 1)

@@ -9,6 +9,10 @@ import (
 	ics "github.com/arran4/golang-ical"
 )
 
+// epoch is from when on changes are numbered by their seconds, 1 January 2020: they fit 32 bits
+// for decades.
+const epoch = 1577836800
+
 // WriteCalendar writes lessons as iCalendar (RFC 5545). Times are local to whoever reads
 // it, as lessons are; a lesson keeps its id whatever becomes of it, and one that was
 // called off says so.
@@ -34,7 +38,9 @@ func WriteCalendar(all []weeks.Appointment, now time.Time) ([]byte, error) {
 		if a.About != "" {
 			e.SetDescription(a.About)
 		}
-		e.SetSequence(a.Version)
+		// A sequence is a whole number that grows with every change; RFC 5545 leaves it to us which.
+		e.SetSequence(int(max(0, a.Changed-epoch)))
+		e.SetModifiedAt(time.Unix(a.Changed, 0))
 		e.SetStatus(ics.ObjectStatusConfirmed)
 		if a.Off {
 			e.SetStatus(ics.ObjectStatusCancelled)

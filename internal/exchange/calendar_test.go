@@ -33,7 +33,7 @@ func TestCalendarIsReadElsewhere(t *testing.T) {
 			Start:   "23:30",
 			Minutes: 90,
 			Off:     true,
-			Version: 3,
+			Changed: 1780000000,
 		},
 	}
 	file, err := WriteCalendar(all, now)

@@ -213,14 +213,14 @@ func (r *Record) seen(ctx context.Context, q *gen.Queries, p *Person) error {
 // are for a target of Radius metres, the last one played to; Within is the metres
 // around its aim that hold half of the balls, 0 where fewer come over the net.
 type Skill struct {
-	ID     drill.Skill        `json:"skill"`
-	Label  string             `json:"label"`
-	Short  string             `json:"short"` // its stroke alone
-	Radius float64            `json:"radius"`
+	ID     drill.Skill `json:"skill"`
+	Label  string      `json:"label"`
+	Short  string      `json:"short"` // its stroke alone
+	Radius float64     `json:"radius"`
 	// Balls counted in all, on so many Days; a Guess where they say little more than the level.
-	Balls int  `json:"balls"`
-	Days  int  `json:"days"`
-	Guess bool `json:"guess"`
+	Balls  int                `json:"balls"`
+	Days   int                `json:"days"`
+	Guess  bool               `json:"guess"`
 	Within float64            `json:"within,omitempty"`
 	Track  []progress.Counted `json:"track"`
 }

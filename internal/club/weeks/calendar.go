@@ -23,7 +23,8 @@ type Appointment struct {
 	Start   string // 15:04, local
 	Minutes int
 	Off     bool // called off
-	Version int
+	// Changed is when the lesson or its course was last saved, s since 1970: it never goes back.
+	Changed int64
 }
 
 // Calendar is every lesson, drafted or not, of one student or ("") all, or one lesson.
@@ -64,6 +65,14 @@ func (c *Weeks) Calendar(ctx context.Context, student, lesson string) (out []App
 		}
 		return strings.Join(units.CallNames(whole), ", ")
 	}
+	ids := make([]string, len(all))
+	for i, l := range all {
+		ids[i] = l.ID
+	}
+	changed, err := c.changed(ctx, ids)
+	if err != nil {
+		return nil, err
+	}
 	off := map[string]bool{}
 	in := map[string]bool{}
 	for _, l := range all {
@@ -72,6 +81,7 @@ func (c *Weeks) Calendar(ctx context.Context, student, lesson string) (out []App
 	for _, w := range weeks {
 		for _, s := range w.Course.Lessons {
 			off[s.ID] = s.State != course.Planned
+			changed[s.ID] = max(changed[s.ID], w.savedAt/1000)
 			if in[s.ID] || student != "" && !slices.Contains(w.Course.Students, student) {
 				continue
 			}
@@ -84,7 +94,7 @@ func (c *Weeks) Calendar(ctx context.Context, student, lesson string) (out []App
 				Start:   s.Start,
 				Minutes: s.Minutes,
 				Off:     off[s.ID],
-				Version: w.Version,
+				Changed: changed[s.ID],
 			})
 		}
 	}
@@ -92,7 +102,7 @@ func (c *Weeks) Calendar(ctx context.Context, student, lesson string) (out []App
 		if student == "" || slices.Contains(l.StudentIDs, student) {
 			out = append(out, Appointment{
 				ID: l.ID, Title: l.Title, About: names(l.StudentIDs), Date: l.Date, Start: l.Start,
-				Minutes: l.SlotMinutes, Off: off[l.ID],
+				Minutes: l.SlotMinutes, Off: off[l.ID], Changed: changed[l.ID],
 			})
 		}
 	}
@@ -106,4 +116,21 @@ func (c *Weeks) Calendar(ctx context.Context, student, lesson string) (out []App
 		return cmp.Or(cmp.Compare(a.Date+a.Start, b.Date+b.Start), cmp.Compare(a.ID, b.ID))
 	})
 	return out, nil
+}
+
+// changed is when each of these lessons was saved last, s since 1970.
+func (c *Weeks) changed(ctx context.Context, ids []string) (map[string]int64, error) {
+	out := map[string]int64{}
+	return out, c.store.View(ctx, func(q *gen.Queries) error {
+		for some := range slices.Chunk(ids, 1000) {
+			rows, err := q.ListSavedAt(ctx, some)
+			if err != nil {
+				return err
+			}
+			for _, r := range rows {
+				out[r.LessonID] = r.SavedAt / 1000
+			}
+		}
+		return nil
+	})
 }

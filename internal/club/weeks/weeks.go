@@ -53,6 +53,7 @@ type Course struct {
 	Drafted []string          `json:"drafted"`
 	Given   []string          `json:"given"`
 	Loads   []course.WeekLoad `json:"loads"`
+	savedAt int64             // ms since 1970
 }
 
 // Courses lists the weeks ahead, those that begin first coming first.
@@ -83,7 +84,7 @@ type become struct {
 func readCourses(ctx context.Context, q *gen.Queries, rows ...gen.Document) ([]Course, error) {
 	out, ids := make([]Course, len(rows)), []string{}
 	for i, r := range rows {
-		out[i] = Course{Version: int(r.Version), Drafted: []string{}, Given: []string{}}
+		out[i] = Course{Version: int(r.Version), savedAt: r.SavedAt, Drafted: []string{}, Given: []string{}}
 		if err := json.Unmarshal([]byte(r.Body), &out[i].Course); err != nil {
 			return nil, fmt.Errorf("course %s: %w", r.ID, err)
 		}
@@ -145,20 +146,16 @@ func (out *Course) became(lessons map[string]become) {
 // PlanCourse lays a course's lessons over its days; nothing is saved. Themes are laid
 // where a manner is named.
 func (c *Weeks) PlanCourse(w course.Course, m course.Manner) (Course, error) {
-	if m != "" {
-		themes, err := course.Lay(len(w.Weeks), m)
-		if err != nil {
-			return Course{}, units.Problems{{Field: "manner", Detail: err.Error()}}
-		}
-		for i := range w.Weeks {
-			w.Weeks[i].Theme = themes[i]
-		}
-	}
 	w.Lessons = []course.Slot{}
 	if err := validCourse(&w); err != nil {
 		return Course{}, err
 	}
 	w.From = w.Begins()
+	if m != "" {
+		if err := w.Lay(m); err != nil {
+			return Course{}, units.Problems{{Field: "manner", Detail: err.Error()}}
+		}
+	}
 	w.Lessons = w.Make()
 	for i := range w.Lessons {
 		w.Lessons[i].ID = uuid.Must(uuid.NewV7()).String()

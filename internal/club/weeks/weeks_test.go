@@ -163,3 +163,36 @@ func TestWeeksCarryTheirWork(t *testing.T) {
 	_, err = c.ChangeCourse(ctx, w.Course.ID, weeks.SlotChange{Lesson: second, Do: "move", Date: "tomorrow"})
 	require.ErrorContains(t, err, "is not a date")
 }
+
+// A lesson's number in a calendar never goes back: not when it is drafted, saved or moved.
+func TestACalendarOnlyGoesForward(t *testing.T) {
+	c, l := clubtest.New(t)
+	now := time.Date(2026, 5, 20, 9, 0, 0, 0, time.Local)
+	c.SetClock(func() time.Time { return now })
+	w, err := c.SaveCourse(ctx, clubtest.Weeks(t, c, l.Students))
+	require.NoError(t, err)
+	slot := w.Course.Lessons[0].ID
+	last := int64(0)
+	goesOn := func(what string) {
+		all, err := c.Calendar(ctx, "", slot)
+		require.NoError(t, err)
+		require.Len(t, all, 1)
+		require.Greater(t, all[0].Changed, last, what)
+		last = all[0].Changed
+		now = now.Add(time.Minute)
+	}
+	goesOn("planned")
+	drafted, err := c.DraftSlot(ctx, w.Course.ID, slot)
+	require.NoError(t, err)
+	goesOn("drafted")
+	drafted.Title = "Another title"
+	_, err = c.SaveLesson(ctx, drafted)
+	require.NoError(t, err)
+	goesOn("saved")
+	_, err = c.ChangeCourse(ctx, w.Course.ID, weeks.SlotChange{Lesson: slot, Do: "move", Date: "2026-06-03"})
+	require.NoError(t, err)
+	goesOn("moved")
+	_, err = c.ChangeCourse(ctx, w.Course.ID, weeks.SlotChange{Lesson: slot, Do: "rain"})
+	require.NoError(t, err)
+	goesOn("rained off")
+}

@@ -512,6 +512,49 @@ func (q *Queries) ListNamesInLessons(ctx context.Context, ids []string) ([]ListN
 	return items, nil
 }
 
+const listSavedAt = `-- name: ListSavedAt :many
+select lesson_id, cast(max(saved_at) as integer) as saved_at from lesson_versions
+where lesson_id in (/*SLICE:ids*/?) group by lesson_id
+`
+
+type ListSavedAtRow struct {
+	LessonID string
+	SavedAt  int64
+}
+
+func (q *Queries) ListSavedAt(ctx context.Context, ids []string) ([]ListSavedAtRow, error) {
+	query := listSavedAt
+	var queryParams []interface{}
+	if len(ids) > 0 {
+		for _, v := range ids {
+			queryParams = append(queryParams, v)
+		}
+		query = strings.Replace(query, "/*SLICE:ids*/?", strings.Repeat(",?", len(ids))[1:], 1)
+	} else {
+		query = strings.Replace(query, "/*SLICE:ids*/?", "NULL", 1)
+	}
+	rows, err := q.db.QueryContext(ctx, query, queryParams...)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []ListSavedAtRow
+	for rows.Next() {
+		var i ListSavedAtRow
+		if err := rows.Scan(&i.LessonID, &i.SavedAt); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const listStudentsInLesson = `-- name: ListStudentsInLesson :many
 select s.id, s.version, s.name, s.hand, s.level, s.more, s.archived, s.merged from lesson_students ls join who w on w.id = ls.student_id join students s on s.id = w.one where ls.lesson_id = ? order by ls.place
 `

@@ -74,6 +74,10 @@ where l.date = sqlc.arg('date') and l.id <> sqlc.arg('id')
   and w.one in (select a.value from json_each(cast(sqlc.arg('students') as text)) a)
 order by l.start, l.id, p.place;
 
+-- name: ListSavedAt :many
+select lesson_id, cast(max(saved_at) as integer) as saved_at from lesson_versions
+where lesson_id in (sqlc.slice('ids')) group by lesson_id;
+
 -- name: FirstSaved :one
 select cast(coalesce(min(saved_at), 0) as integer) from lesson_versions where lesson_id = ?;
 
