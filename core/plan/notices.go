@@ -62,6 +62,7 @@ func (q *question) aboutBlock(b *lesson.Block, outlook *drill.Outlook, at float6
 	out = append(out, q.outOfReach(b)...)
 	out = append(out, q.gatesMet(b)...)
 	out = append(out, q.toBeat(b)...)
+	out = append(out, q.misses(b)...)
 	if outlook != nil {
 		if n, bad := q.willNotFit(b, outlook, at); bad {
 			out = append(out, n)

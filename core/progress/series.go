@@ -50,6 +50,8 @@ type Mark struct {
 	// were met one after the other with one ball.
 	Choices []Choice `json:"choices,omitempty"`
 	Far     int      `json:"far,omitempty"`
+	// Misses are where those went that were marked.
+	Misses Misses `json:"misses,omitempty"`
 }
 
 // Choice is a result that balls had besides good or missed, with how often: right, wrong

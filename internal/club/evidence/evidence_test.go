@@ -13,6 +13,7 @@ import (
 	"hodometer/core/units"
 	"hodometer/internal/club/answer"
 	"hodometer/internal/club/clubtest"
+	"hodometer/internal/club/evidence"
 	"hodometer/internal/club/students"
 
 	"github.com/stretchr/testify/require"
@@ -85,7 +86,7 @@ func TestShotsAndChoicesAreKept(t *testing.T) {
 	d.ID = "shots"
 	d.Stages = []drill.Stage{{
 		Name: "In turn", Stroke: "forehand", Direction: drill.CrossCourt,
-		Goal: goal.Goal{Kind: goal.Total, Count: 9},
+		Goal: goal.Goal{Kind: goal.Total, Count: 2},
 		Shots: []drill.Shot{
 			{Stroke: "forehand", Direction: drill.CrossCourt},
 			{Stroke: "backhand", Direction: drill.Straight, Shape: "slice"},
@@ -174,4 +175,45 @@ func TestUnknownKindsAreRefused(t *testing.T) {
 	l.Blocks[0].Kind = lesson.Kind("picnic")
 	_, err = c.SaveLesson(ctx, l)
 	require.ErrorContains(t, err, "picnic")
+}
+
+// A block that was left early is not failed: what could not be met yet was not tried. Where
+// misses went is in the log, and on the student's page over the last lessons.
+func TestLeftEarlyAndWhereItWent(t *testing.T) {
+	c, l := clubtest.New(t)
+	who, d := l.Students[0], l.Block(l.Blocks[1].ID).Drill.Clone()
+	d.Stages = []drill.Stage{{
+		Stroke: "forehand", Direction: drill.CrossCourt, Goal: goal.Goal{Kind: goal.Total, Count: 10},
+	}}
+	day := time.Date(2026, 5, 18, 10, 0, 0, 0, time.Local)
+	played := func(good int, net, long int) evidence.Share {
+		c.SetClock(func() time.Time { return day })
+		day = day.AddDate(0, 0, 7)
+		events := clubtest.Many(run.Good, 0, good)
+		for range net {
+			events = append(events, run.Event{Kind: run.Miss, Where: run.InNet})
+		}
+		for range long {
+			events = append(events, run.Event{Kind: run.Miss, Where: run.Long})
+		}
+		clubtest.Round(t, c, who, d, events...)
+		log, err := c.Log(ctx, answer.Part{Limit: 1}, false)
+		require.NoError(t, err)
+		return log.Items[0].Students[0]
+	}
+	early := played(3, 1, 0)
+	require.Equal(t, []int{4, 0, 0}, []int{early.Balls, early.Goals, early.GoalsMet})
+	require.Equal(t, "1 net", early.Missed)
+	tried := played(4, 5, 2)
+	require.Equal(t, []int{11, 1, 0}, []int{tried.Balls, tried.Goals, tried.GoalsMet})
+	require.Equal(t, "5 net, 2 long", tried.Missed)
+	met := played(10, 0, 1)
+	require.Equal(t, []int{11, 1, 1}, []int{met.Balls, met.Goals, met.GoalsMet})
+
+	record, err := c.Record(ctx, who)
+	require.NoError(t, err)
+	require.Len(t, record.Missed, 1)
+	require.Equal(t, "6 net, 3 long", record.Missed[0].Said)
+	require.Equal(t, 3, record.Missed[0].Lessons)
+	require.Equal(t, d.Title, record.Missed[0].Title)
 }

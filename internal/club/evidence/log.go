@@ -35,6 +35,28 @@ type Share struct {
 	Engagement  int `json:"engagement,omitempty"` // absent: not asked
 	// Marks are what was counted besides balls, as a coach says it.
 	Marks []string `json:"marks,omitempty"`
+	// Missed says where balls went that were marked: "7 net, 2 long".
+	Missed string `json:"missed,omitempty"`
+	missed progress.Misses
+	stage  stageMark
+}
+
+// stageMark is what a stage came to, and whether its goal was counted among those tried.
+type stageMark struct {
+	kind  goal.Kind
+	mark  progress.Mark
+	among bool
+}
+
+// judge counts the stage's goal among those tried, once.
+func (m *stageMark) judge(s *Share) {
+	if m.among || !tried(m.kind, m.mark) {
+		return
+	}
+	m.among = true
+	if s.Goals++; m.mark.Met {
+		s.GoalsMet++
+	}
 }
 
 // Entry is a run as the log shows it.
@@ -171,14 +193,22 @@ func (s *Share) add(r gen.Counted) error {
 			}
 		}
 	}
-	if r.Shot > 0 {
-		return nil // the stage's first shot has what it came to
+	if r.Shot > 0 { // the stage's first shot has what it came to
+		s.stage.mark.Balls += int(r.Balls)
+		s.stage.judge(s)
+		return nil
 	}
-	s.Goals++ // a goal without a ball leaves no result: what was not begun is not "not met"
-	s.GoalsMet += int(r.Met)
 	key, mark, err := markOf(r)
 	if err != nil {
 		return err
+	}
+	// What was not begun leaves no result, and what could not be met yet was not tried: a block
+	// that was left early has not been failed.
+	s.stage = stageMark{kind: goal.Kind(r.Kind), mark: mark}
+	s.stage.judge(s)
+	if mark.Misses.Marked() > 0 {
+		s.missed.Add(mark.Misses)
+		s.Missed = s.missed.String()
 	}
 	if said := mark.SayChoices(); said != "" {
 		s.Marks = append(s.Marks, mark.Name+": "+said)
@@ -193,6 +223,22 @@ func (s *Share) add(r gen.Counted) error {
 	return nil
 }
 
+// tried says whether a goal could have been met by what was counted; of one to do as many as
+// possible there is nothing to meet.
+func tried(k goal.Kind, m progress.Mark) bool {
+	switch {
+	case m.Met:
+		return m.Goal > 0
+	case m.Goal == 0:
+		return false
+	case k == goal.Total || k == goal.InARow:
+		return m.Balls >= m.Goal
+	case k.Repeats():
+		return int(m.Value) >= m.Goal
+	}
+	return true
+}
+
 // markOf a result: which series it belongs to, and what it came to.
 func markOf(r gen.Counted) (key progress.Key, m progress.Mark, err error) {
 	var more store.MoreCounted
@@ -204,7 +250,7 @@ func markOf(r gen.Counted) (key progress.Key, m progress.Mark, err error) {
 	m = progress.Mark{
 		Run: r.RunID, At: r.At, Day: units.DayNumber(time.UnixMilli(r.At)), Goal: more.Goal, Met: r.Met != 0,
 		Held: more.Held, Title: more.Title, Name: cmp.Or(more.Name, r.Stage), Value: float64(more.Count),
-		Balls: int(r.Balls), Good: int(r.Good), Choices: more.Choices, Far: more.Far,
+		Balls: int(r.Balls), Good: int(r.Good), Choices: more.Choices, Far: more.Far, Misses: more.Misses,
 	}
 	switch key.Measure {
 	case progress.Seconds:

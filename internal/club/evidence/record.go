@@ -19,11 +19,28 @@ type Record struct {
 	Skills   []Skill          `json:"skills"`
 	Strength *Strength        `json:"strength,omitempty"` // nil before any game
 	Series   []Series         `json:"series"`
+	Missed   []Missed         `json:"missed"`
 	Games    []Game           `json:"games"`
 	Tags     []Tag            `json:"tags"`
 	Notes    []Line           `json:"notes"`
 	Lessons  []Lived          `json:"lessons"`
 }
+
+// Missed is where a student's balls went at one stage over the last lessons in which it was
+// marked.
+type Missed struct {
+	Drill   string `json:"drill"`
+	Title   string `json:"title"`
+	Name    string `json:"name"` // of the stage
+	Said    string `json:"said"` // "7 net, 2 long"
+	Lessons int    `json:"lessons"`
+}
+
+// Misses of fewer balls say nothing, and a page shows so many stages [trade].
+const (
+	leastMissed = 3
+	mostMissed  = 4
+)
 
 // Strength is what games say: the chance of a rally against somebody in the middle of
 // the student's own level, with 80 % certainty.
@@ -83,6 +100,7 @@ func (c *Ledger) Record(ctx context.Context, id string) (out Record, err error) 
 			Notes:   []Line{},
 			Lessons: []Lived{},
 			Series:  []Series{},
+			Missed:  []Missed{},
 		}
 		if out.Skills, err = skills(ctx, q, p); err != nil {
 			return err
@@ -97,6 +115,13 @@ func (c *Ledger) Record(ctx context.Context, id string) (out Record, err error) 
 				Best:   s.Best().Value,
 				Trend:  s.Trend(),
 			})
+			missed, lessons := s.Missed()
+			if missed.Marked() >= leastMissed && len(out.Missed) < mostMissed {
+				out.Missed = append(
+					out.Missed,
+					Missed{s.Drill, last.Title, last.Name, missed.String(), lessons},
+				)
+			}
 		}
 		return out.seen(ctx, q, p)
 	})

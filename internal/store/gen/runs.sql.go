@@ -720,7 +720,7 @@ func (q *Queries) ListResultsOfRun(ctx context.Context, runID string) ([]Counted
 }
 
 const listResultsOfRuns = `-- name: ListResultsOfRuns :many
-select run_id, student_id, block_id, step, shot, at, balls, good, best, met, radius, kind, skill, stage, drill, edition, more, ask, asked from counted where run_id in (/*SLICE:runs*/?) order by run_id, student_id
+select run_id, student_id, block_id, step, shot, at, balls, good, best, met, radius, kind, skill, stage, drill, edition, more, ask, asked from counted where run_id in (/*SLICE:runs*/?) order by run_id, student_id, block_id, step, shot
 `
 
 func (q *Queries) ListResultsOfRuns(ctx context.Context, runs []string) ([]Counted, error) {

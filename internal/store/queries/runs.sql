@@ -38,7 +38,7 @@ values (sqlc.arg('run_id'), sqlc.arg('student_id'), sqlc.arg('block_id'), sqlc.a
 insert into asks (body) values (?) on conflict do nothing;
 
 -- name: ListResultsOfRuns :many
-select * from counted where run_id in (sqlc.slice('runs')) order by run_id, student_id;
+select * from counted where run_id in (sqlc.slice('runs')) order by run_id, student_id, block_id, step, shot;
 
 -- name: DeleteEngagements :exec
 delete from engagements where run_id = ?;

@@ -4020,6 +4020,15 @@ export interface components {
         };
         StudentRecord: {
             student: components["schemas"]["Student"];
+            /** @description where balls went over the last lessons in which it was marked, the stages done last first */
+            missed: {
+                drill: string;
+                title: string;
+                name: string;
+                /** @description 7 net, 2 long */
+                said: string;
+                lessons: number;
+            }[];
             /** @description from games, by Bradley-Terry: the chance to win a rally against an average player of the student's level */
             strength?: {
                 chance: number;
@@ -4484,6 +4493,8 @@ export interface components {
                 repetitions?: number;
                 /** @description what was counted besides balls */
                 marks?: string[];
+                /** @description where balls went that were marked: 7 net, 2 long */
+                missed?: string;
                 engagement?: number;
             }[];
         };

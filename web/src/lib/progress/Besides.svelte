@@ -59,6 +59,19 @@
     {/each}
   </div>
 {/if}
+{#if record.missed.length}
+  <h2 class="mt-8 border-t border-base-content pt-2 text-xl">Where balls are missed</h2>
+  <ul class="mt-1 text-base">
+    {#each record.missed as m, i (i)}<li>
+        <strong>{m.said}</strong>
+        <span dir="auto" class="text-sm"
+          >{m.title}{m.name ? `, ${m.name}` : ''}; {m.lessons === 1
+            ? 'one lesson'
+            : `last ${m.lessons} lessons`}</span
+        >
+      </li>{/each}
+  </ul>
+{/if}
 {#if games.length}
   <h2 class="mt-8 border-t border-base-content pt-2 text-xl">Games</h2>
   {#if record.strength}
@@ -66,7 +79,8 @@
       Against an average player of the same level: wins about <strong
         >{percent(record.strength.chance)}%</strong
       >
-      of rallies ({percent(record.strength.low)} to {percent(record.strength.high)}%, from {record.strength.rallies}
+      of rallies ({percent(record.strength.low)} to {percent(record.strength.high)}%, from {record.strength
+        .rallies}
       rallies).
     </p>
   {/if}

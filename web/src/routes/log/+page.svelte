@@ -100,6 +100,9 @@
           {#each r.students.filter((x) => x.marks?.length) as x (x.id)}
             <p class="text-sm"><strong dir="auto">{called(x.id)}</strong> {x.marks?.join('; ')}</p>
           {/each}
+          {#each r.students.filter((x) => x.missed) as x (x.id)}
+            <p class="text-sm"><strong dir="auto">{called(x.id)}</strong> missed: {x.missed}</p>
+          {/each}
           {#each played as line, i (i)}<p class="text-sm">{line}</p>{/each}
           {#if r.note}<p class="mt-1 italic">“<bdi>{r.note}</bdi>”</p>{/if}
         </div>
