@@ -181,7 +181,7 @@ func (q *question) fresh(drills []*lesson.Block) (titles []string) {
 				},
 			)
 		})
-		if !known && len(q.students) > 0 {
+		if !known && len(q.students) > 0 && !slices.Contains(titles, b.Title) {
 			titles = append(titles, b.Title)
 		}
 	}

@@ -332,7 +332,7 @@
     </section>{/if}
   <p class="sr-only" aria-live="polite">{announced}</p>
   {#if plan?.notices.length && !watching}<div class="mt-3">
-      <Notices notices={plan.notices} onfix={(f) => editor.fix(f)} />
+      <Notices notices={plan.notices} lesson={lesson.id} onfix={(f) => editor.fix(f)} />
     </div>{/if}
 
   {#if watching}

@@ -1,20 +1,34 @@
 <!-- What will not work or needs care, where its cause is, with a button that mends it. -->
 <script lang="ts">
   import type { Fix, Notice } from '$lib/api/client';
+  import { hide, isHidden, showAll } from './hidden.svelte';
 
   interface Props {
     notices: Notice[];
     onfix: (fix: Fix) => void;
     onseen?: (caution: string, seen: boolean) => void;
+    /** The lesson that is advised on, where advice can be hidden. */
+    lesson?: string;
   }
-  let { notices, onfix, onseen }: Props = $props();
-  const advice = $derived(notices.filter((n) => !n.caution));
+  let { notices, onfix, onseen, lesson }: Props = $props();
+  /** What stands in the way is not hidden. */
+  const must = ['nobody', 'overTime', 'elsewhere'];
+  const all = $derived(notices.filter((n) => !n.caution));
+  const advice = $derived(all.filter((n) => !lesson || must.includes(n.kind) || !isHidden(lesson, n.kind)));
   const cautions = $derived(notices.filter((n) => n.caution));
 </script>
 
 {#each advice as n, i (i)}
   <div class="advice" role="status">
     <p class="text-[0.95rem]"><span class="heed" aria-hidden="true">!</span><bdi>{n.text}</bdi></p>
+    {#if lesson && !must.includes(n.kind)}
+      <p class="mt-1 flex gap-3 text-sm">
+        <button type="button" class="underline" onclick={() => hide(n.kind, lesson)}
+          >Hide in this lesson</button
+        >
+        <button type="button" class="underline" onclick={() => hide(n.kind)}>Never show this again</button>
+      </p>
+    {/if}
     {#if n.fixes.length}
       <div class="mt-2 flex flex-wrap gap-2">
         {#each n.fixes as f, j (j)}
@@ -30,6 +44,10 @@
     {/if}
   </div>
 {/each}
+{#if lesson && advice.length < all.length}<p class="mt-1 text-sm">
+    {all.length - advice.length === 1 ? 'One notice is' : `${all.length - advice.length} notices are`} hidden.
+    <button type="button" class="underline" onclick={() => showAll(lesson)}>Show</button>
+  </p>{/if}
 {#if cautions.length}
   <ul class="mt-2 space-y-1" aria-label="Cautions">
     {#each cautions as n, i (i)}
