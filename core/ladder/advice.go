@@ -157,6 +157,9 @@ func (a *Advice) sayMet(met []Try, now time.Time) string {
 	for _, t := range met[max(0, len(met)-3):] {
 		days = append(days, units.Day(time.UnixMilli(t.At), now))
 	}
+	if n := len(met); n > 0 && met[n-1].Balls > 0 { // what was counted stands beside what is believed
+		days[len(days)-1] += fmt.Sprintf(" (%d of %d)", met[n-1].Good, met[n-1].Balls)
+	}
 	said := fmt.Sprintf("Met on %d of %s", a.Met, units.Plural(a.Days, "day", "days"))
 	if a.Met > a.Days {
 		said = fmt.Sprintf("Met on %d days (%d needed)", a.Met, a.Days)
@@ -172,7 +175,7 @@ func sayRate(e Evidence, level float64) string {
 	if e.Rate == nil {
 		return ""
 	}
-	return fmt.Sprintf(". Success rate about %.0f%% (%.0f to %.0f), %s",
+	return fmt.Sprintf(". Success rate at this target about %.0f%% (%.0f to %.0f), %s",
 		100*e.Rate.Mean, 100*e.Rate.Low, 100*e.Rate.High, sayOdds(e.Sure, level))
 }
 

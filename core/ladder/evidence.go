@@ -116,9 +116,8 @@ func (e *Evidence) Holds(r *Rung, least int, now time.Time) string {
 	for _, t := range e.Tries {
 		good += t.Good
 	}
-	return fmt.Sprintf("%d of %d good on %d days, last %d of %d on %s. Success rate about %.0f%% (%.0f to %.0f)",
-		good, balls, days, last.Good, last.Balls, units.Day(time.UnixMilli(last.At), now),
-		100*e.Rate.Mean, 100*e.Rate.Low, 100*e.Rate.High)
+	return fmt.Sprintf("%d of %d good on %d days, last %d of %d on %s",
+		good, balls, days, last.Good, last.Balls, units.Day(time.UnixMilli(last.At), now))
 }
 
 // reached says whether a session's mark meets the gate.

@@ -56,7 +56,7 @@ func TestLeastEvidence(t *testing.T) {
 		})
 	}
 	e := of([2]int{5, 6}, [2]int{6, 6})
-	require.Equal(t, "11 of 12 good on 2 days, last 6 of 6 on Fri 29 May. Success rate about 88% (70 to 95)",
+	require.Equal(t, "11 of 12 good on 2 days, last 6 of 6 on Fri 29 May",
 		e.Holds(&l.Rungs[0], UsualPlay, now))
 	// Two misses are no reason to move down.
 	low := progress.Rate{Mean: 0.2, Low: 0.1, High: 0.3}
@@ -72,7 +72,14 @@ func TestEasedByTheFloor(t *testing.T) {
 	rate := progress.Rate{Mean: 0.35, Low: 0.25, High: 0.45}
 	a, _ := Advise(l, Standing{{Kind: Begin, Rung: "a"}}, Evidence{
 		Rate: &rate, Sure: 0.01, Above: 0.3, Tries: []Try{
-			{At: 1, Day: 1, Balls: 20, Good: 7, Short: true}, {At: 2, Day: 8, Balls: 20, Good: 7, Short: true},
+			{
+				At:    1,
+				Day:   1,
+				Balls: 20,
+				Good:  7,
+				Short: true,
+			},
+			{At: 2, Day: 8, Balls: 20, Good: 7, Short: true},
 		},
 	}, Evidence{}, time.Now())
 	require.Equal(t, GoEase, a.Verdict)

@@ -359,7 +359,7 @@ func (w *climber) more(ctx context.Context, climbs []Climb) (out []MoreAdvice) {
 				100*e.Rate.Mean, e.Balls(), known.DaysAgo,
 			)
 		case d.Playable() && why != "" && known.DaysAgo < fadesAfter:
-			m.Reason = fmt.Sprintf("Reliable: %s. Use it in match play.", why)
+			m.Reason = fmt.Sprintf("Reliable: %s.", why)
 		default:
 			continue
 		}
