@@ -65,6 +65,10 @@ var focuses = map[drill.Focus]Dimension{
 // DimensionOf what was counted in a drill of that focus: what it is for, where it says
 // so; direction, where a place across was asked; else how steadily.
 func DimensionOf(focus drill.Focus, skill drill.Skill, kind goal.Kind) Dimension {
+	switch skill.Shape() { // a ball that was to have spin trains it, whatever the drill is for
+	case pattern.Topspin, pattern.Slice:
+		return "spin"
+	}
 	if d, ok := focuses[focus]; ok {
 		return d
 	}
@@ -83,9 +87,12 @@ type Cell struct {
 	Dimension Dimension `json:"dimension"`
 	Form      Form      `json:"form"`
 	Balls     int       `json:"balls"`
-	Good      int       `json:"good"`
-	At        int64     `json:"at"`  // when last, ms since 1970
-	Run       string    `json:"run"` // in which
+	// Judged are those of them of which somebody said whether they were good, Good those that
+	// were: of repetitions without a rating nobody did.
+	Judged int    `json:"judged"`
+	Good   int    `json:"good"`
+	At     int64  `json:"at"`  // when last, ms since 1970
+	Run    string `json:"run"` // in which
 }
 
 // Chart is a stroke's cells.
@@ -104,9 +111,11 @@ type Counted struct {
 	Focus drill.Focus
 	Kind  goal.Kind
 	Balls int
-	Good  int
-	At    int64
-	Run   string
+	// Judged are those that were said to be good or not.
+	Judged int
+	Good   int
+	At     int64
+	Run    string
 }
 
 // much is how many balls make it worth a word that they were all of one kind [trade].
@@ -133,6 +142,7 @@ func Charts(counted []Counted) []Chart {
 		}
 		cell := cells[k]
 		cell.Balls += c.Balls
+		cell.Judged += c.Judged
 		cell.Good += c.Good
 		if c.At >= cell.At {
 			cell.At, cell.Run = c.At, c.Run

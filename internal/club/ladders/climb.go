@@ -3,6 +3,7 @@ package ladders
 import (
 	"cmp"
 	"context"
+	"encoding/json"
 	"fmt"
 	"slices"
 	"strings"
@@ -311,10 +312,18 @@ func (w *climber) counted(ctx context.Context) (out []ladder.Counted, err error)
 		if d := w.drill(ctx, r.Drill); d != nil {
 			focus = d.Focus
 		}
-		out = append(out, ladder.Counted{
+		one := ladder.Counted{
 			Skill: drill.Skill(r.Skill), Focus: focus, Kind: goal.Kind(r.Kind),
-			Balls: int(r.Balls), Good: int(r.Good), At: r.At, Run: r.RunID,
-		})
+			Balls: int(r.Balls), Judged: int(r.Balls), Good: int(r.Good), At: r.At, Run: r.RunID,
+		}
+		if r.Asked == "[]" { // done, not hit: good is what was rated so
+			var more store.MoreCounted
+			if err := json.Unmarshal([]byte(r.More), &more); err != nil {
+				return nil, fmt.Errorf("result of run %s: %w", r.RunID, err)
+			}
+			one.Judged, one.Good = more.Held[0]+more.Held[1]+more.Held[2], more.Held[2]
+		}
+		out = append(out, one)
 	}
 	return out, err
 }

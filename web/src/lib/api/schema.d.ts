@@ -3895,6 +3895,8 @@ export interface components {
                     dimension: string;
                     form: string;
                     balls: number;
+                    /** @description of which somebody said whether they were good */
+                    judged: number;
                     good: number;
                     /** Format: int64 */
                     at: number;

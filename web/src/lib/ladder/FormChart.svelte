@@ -32,8 +32,11 @@
             {@const c = at(d.id, f.id)}
             <td class="border border-base-300 p-0 text-center">
               {#if c}
-                {@const share = c.good / c.balls}
-                {@const words = `${label(vocabulary.dimensions, d.id)}, ${label(vocabulary.forms, f.id)}: ${c.good} of ${c.balls} good`}
+                {@const share = c.judged ? c.good / c.judged : 0}
+                {@const words =
+                  `${label(vocabulary.dimensions, d.id)}, ${label(vocabulary.forms, f.id)}: ` +
+                  (c.judged < c.balls ? `${c.balls} done, ` : '') +
+                  (c.judged ? `${c.good} of ${c.judged} good` : 'not rated')}
                 <a href="/log/{c.run}" title={words} aria-label={words}>
                   <svg
                     viewBox="0 0 34 30"
