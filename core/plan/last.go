@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 	"strings"
+	"time"
 
 	"hodometer/core/drill"
 	"hodometer/core/goal"
@@ -65,6 +66,13 @@ func SayMark(k *progress.Series, m progress.Mark) string {
 	if chose := m.SayChoices(); chose != "" {
 		best += "; " + chose + sayRead(k, m)
 	}
+	if k.Measure == progress.Good && m.Balls > 0 {
+		said := fmt.Sprintf("%d of %d", m.Good, m.Balls)
+		if m.Goal > 0 && !m.Met {
+			said += fmt.Sprintf(", goal %d", m.Goal)
+		}
+		return said + best
+	}
 	if k.Measure == progress.Good && m.Goal > 0 {
 		return fmt.Sprintf("%.0f of %d", m.Value, m.Goal) + best // more than was asked is not counted
 	}
@@ -122,6 +130,7 @@ func number(k *progress.Series, v float64) string {
 func (q *question) gatesMet(b *lesson.Block) (out []Notice) {
 	fit := *b
 	var said []string
+	var at int64
 	stage := ""
 	for i := range q.students {
 		s := &q.students[i]
@@ -139,14 +148,17 @@ func (q *question) gatesMet(b *lesson.Block) (out []Notice) {
 		}
 		v.Begin = begin
 		fit = fit.With(v)
-		said = append(said, s.FirstName())
-		stage = d.Stages[begin-1].Label()
+		last := d.Stages[begin-1]
+		k := s.Series[d.Series(last)]
+		said = append(said, fmt.Sprintf("%s (%s)", s.FirstName(), SayMark(k, k.Last())))
+		stage, at = last.Label(), max(at, k.Last().At)
 	}
 	if len(said) == 0 {
 		return nil
 	}
 	return []Notice{notice("gateMet",
-		fmt.Sprintf("%s was met last time by %s.", stage, named(said)),
+		fmt.Sprintf("%s was met on %s by %s.", stage,
+			units.Day(time.UnixMilli(at), time.UnixMilli(at)), named(said)),
 		change("Start at the next stage", "the next stage is open from the first ball", fit))}
 }
 
@@ -157,7 +169,7 @@ func (q *question) toBeat(b *lesson.Block) []Notice {
 	d := b.Drill.Clone()
 	fit.Drill = &d
 	var said []string
-	changed := false
+	at, changed := int64(0), false
 	for j, st := range d.Stages {
 		if st.Goal.Kind != goal.Timed && st.Goal.Kind != goal.Rally && st.Goal.Kind != goal.Clock {
 			continue
@@ -170,6 +182,7 @@ func (q *question) toBeat(b *lesson.Block) []Notice {
 				continue
 			}
 			said = append(said, fmt.Sprintf("%s %s", s.FirstName(), SayMark(k, k.Last())))
+			at = max(at, k.Last().At)
 			if k.Measure == progress.Seconds {
 				continue
 			}
@@ -201,7 +214,11 @@ func (q *question) toBeat(b *lesson.Block) []Notice {
 	if len(said) > mostNamed {
 		said = append(said[:mostNamed], "and more")
 	}
-	n := notice("lastTime", "Last time: "+strings.Join(said, "; ")+".")
+	when := ""
+	if at > 0 {
+		when = " (" + units.Day(time.UnixMilli(at), time.UnixMilli(at)) + ")"
+	}
+	n := notice("lastTime", "Last time"+when+": "+strings.Join(said, "; ")+".")
 	if changed {
 		n.Fixes = append(n.Fixes, change("Raise the goal by one", "beat the best so far", fit))
 	}

@@ -28,7 +28,7 @@ func TestEveryKindOfGoalGoesRound(t *testing.T) {
 		said    string
 		measure progress.Measure
 	}{
-		{goal.Goal{Kind: goal.Total, Count: 5}, []run.Event{good, good, miss}, "2 of 5", progress.Good},
+		{goal.Goal{Kind: goal.Total, Count: 5}, []run.Event{good, good, miss}, "2 of 3, goal 5", progress.Good},
 		{goal.Goal{Kind: goal.InARow, Count: 5}, []run.Event{good, good, miss, good}, "2 in a row", progress.Streak},
 		{
 			goal.Goal{Kind: goal.Timed, Seconds: 60, SetOf: 2},
@@ -39,7 +39,7 @@ func TestEveryKindOfGoalGoesRound(t *testing.T) {
 			goal.Goal{Kind: goal.Rally, Count: 10}, []run.Event{good, good, miss, {Kind: run.Many, Value: 12}},
 			"a rally of 12", progress.Rally,
 		},
-		{goal.Goal{Kind: goal.Race, Count: 3}, []run.Event{good, miss, good}, "2 of 3", progress.Good},
+		{goal.Goal{Kind: goal.Race, Count: 3}, []run.Event{good, miss, good}, "2 of 3, goal 3", progress.Good},
 		{
 			goal.Goal{Kind: goal.Repetitions, Count: 12},
 			[]run.Event{{Kind: run.Reps, Value: 11}, good, {Kind: run.Held, Value: 2}, {Kind: run.Held}},
