@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"strings"
 	"testing"
 
 	"hodometer/core/lesson"
@@ -12,17 +13,20 @@ import (
 func TestTwoLessonsAtOnce(t *testing.T) {
 	l := &lesson.Lesson{Start: "17:00", SlotMinutes: 60}
 	students := []Student{{ID: "a", Name: "Juno Vale"}, {ID: "b", Name: "Moss"}, {ID: "c", Name: "Pip"}}
+	at := func(start string, minutes int, ids ...string) Elsewhere {
+		return Elsewhere{"Depth", start, minutes, ids}
+	}
 	for what, c := range map[string]struct {
 		other Elsewhere
-		said  string
+		said  string // who, and when
 	}{
-		"within it":       {Elsewhere{"Depth", "17:15", 20, []string{"a"}}, "Juno is also in “Depth” from 17:15 to 17:35."},
-		"over its end":    {Elsewhere{"Depth", "17:59", 60, []string{"a", "b", "x"}}, "Juno and Moss are also in “Depth” from 17:59 to 18:59."},
-		"all of them":     {Elsewhere{"Depth", "16:00", 180, []string{"a", "b", "c"}}, "Juno, Moss and Pip are also in “Depth” from 16:00 to 19:00."},
-		"before it":       {Elsewhere{"Depth", "16:00", 60, []string{"a"}}, ""},
-		"after it":        {Elsewhere{"Depth", "18:00", 60, []string{"a"}}, ""},
-		"nobody of these": {Elsewhere{"Depth", "17:00", 60, []string{"x"}}, ""},
-		"at no time":      {Elsewhere{"Depth", "", 60, []string{"a"}}, ""},
+		"within it":       {at("17:15", 20, "a"), "Juno is from 17:15 to 17:35"},
+		"over its end":    {at("17:59", 60, "a", "b", "x"), "Juno and Moss are from 17:59 to 18:59"},
+		"all of them":     {at("16:00", 180, "a", "b", "c"), "Juno, Moss and Pip are from 16:00 to 19:00"},
+		"before it":       {at("16:00", 60, "a"), ""},
+		"after it":        {at("18:00", 60, "a"), ""},
+		"nobody of these": {at("17:00", 60, "x"), ""},
+		"at no time":      {at("", 60, "a"), ""},
 	} {
 		p := &Plan{Notices: []Notice{notice("load", "…")}}
 		p.Clashes(l, students, []Elsewhere{c.other})
@@ -30,6 +34,7 @@ func TestTwoLessonsAtOnce(t *testing.T) {
 			require.Len(t, p.Notices, 1, what)
 			continue
 		}
-		require.Equal(t, c.said, p.Notices[0].Text, what)
+		who, when, _ := strings.Cut(c.said, " from ")
+		require.Equal(t, who+" also in “Depth” from "+when+".", p.Notices[0].Text, what)
 	}
 }

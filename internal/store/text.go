@@ -103,8 +103,12 @@ func keepAll(ctx context.Context, tx *sql.Tx, table, column string) error {
 			if err != nil {
 				return err
 			}
-			if _, err := tx.ExecContext(ctx,
-				`insert into texts (hash, body) values (?, ?) on conflict do nothing`, hash[:], body); err != nil {
+			if _, err := tx.ExecContext(
+				ctx,
+				`insert into texts (hash, body) values (?, ?) on conflict do nothing`,
+				hash[:],
+				body,
+			); err != nil {
 				return err
 			}
 			if _, err := tx.ExecContext(ctx, "update "+table+

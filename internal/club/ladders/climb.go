@@ -364,8 +364,10 @@ func (w *climber) more(ctx context.Context, climbs []Climb) (out []MoreAdvice) {
 		case e.Rate != nil && e.Rate.Mean >= repeats && known.DaysAgo >= fadesAfter && e.Balls() >= least.Up:
 			m.Kind = "repeat"
 			m.Reason = fmt.Sprintf(
-				"Success rate about %.0f%% after %d balls, but not counted for %d days, so the estimate is getting old.",
-				100*e.Rate.Mean, e.Balls(), known.DaysAgo,
+				"Success rate about %.0f%% after %d balls, but not counted for %d days: the estimate is getting old.",
+				100*e.Rate.Mean,
+				e.Balls(),
+				known.DaysAgo,
 			)
 		case d.Playable() && why != "" && known.DaysAgo < fadesAfter:
 			m.Reason = fmt.Sprintf("Reliable: %s.", why)

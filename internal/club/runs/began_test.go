@@ -38,7 +38,13 @@ func TestALateRunIsOfItsDay(t *testing.T) {
 			at := times[0].UnixMilli()
 			_, err = c.AddEvents(ctx, opened.ID, opened.From(), []run.Event{
 				{ID: clubtest.ID(), At: at, Kind: run.Start},
-				{ID: clubtest.ID(), At: at + 1000, Kind: run.Good, Block: l.Blocks[1].ID, Student: l.Students[0]},
+				{
+					ID:      clubtest.ID(),
+					At:      at + 1000,
+					Kind:    run.Good,
+					Block:   l.Blocks[1].ID,
+					Student: l.Students[0],
+				},
 				{ID: clubtest.ID(), At: at + 3_600_000, Kind: run.Finish},
 			})
 			require.NoError(t, err)

@@ -49,7 +49,11 @@ func steps() []string {
 		of("lesson_versions", idOf("lesson_id")+", version, saved_at - "+back+", "+text),
 		of(
 			"runs",
-			idOf("id")+", "+idOf("lesson_id")+", started_at - "+back+", status, minutes, note, title, students, "+text,
+			idOf(
+				"id",
+			)+", "+idOf(
+				"lesson_id",
+			)+", started_at - "+back+", status, minutes, note, title, students, "+text,
 		),
 		of("events", run+", id, body"),
 		of("results", run+", "+who+", "+block+", step, shot, at - "+back+
