@@ -48,7 +48,9 @@ func (p *Plan) Clashes(l *lesson.Lesson, students []Student, others []Elsewhere)
 		out = append(out, notice("elsewhere", fmt.Sprintf("%s %s also in “%s” from %s to %s.",
 			units.List(names), are, strings.TrimSpace(o.Title), o.Start, clock(o.Start, float64(o.Minutes)))))
 	}
-	p.Notices = append(out, p.Notices...)
+	if len(out) > 0 { // an empty list stays one, and does not become none
+		p.Notices = append(out, p.Notices...)
+	}
 }
 
 // within are the minutes of the day at which something begins and ends.

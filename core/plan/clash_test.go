@@ -37,4 +37,7 @@ func TestTwoLessonsAtOnce(t *testing.T) {
 		who, when, _ := strings.Cut(c.said, " from ")
 		require.Equal(t, who+" also in “Depth” from "+when+".", p.Notices[0].Text, what)
 	}
+	none := &Plan{Notices: []Notice{}}
+	none.Clashes(l, students, nil)
+	require.NotNil(t, none.Notices, "a screen goes through the list")
 }
