@@ -109,6 +109,11 @@ func (e *Evidence) Holds(r *Rung, least int, now time.Time) string {
 	}
 	level, _ := r.Band()
 	last := e.Tries[len(e.Tries)-1]
+	for _, t := range e.Tries { // a count without its misses shows nothing here
+		if t.Balls > 0 {
+			last = t
+		}
+	}
 	if e.Sure < Sure || !last.Met || float64(last.Good) < level*float64(last.Balls) {
 		return ""
 	}

@@ -126,11 +126,32 @@ func number(k *progress.Series, v float64) string {
 	return fmt.Sprint(int(math.Round(v)))
 }
 
+// past is what is said of a student's last session, and when that was.
+type past struct {
+	said string
+	at   int64
+}
+
+// dated returns what is said, and the day of it all; where the days differ each has its own.
+func dated(all []past) (words []string, day string) {
+	of := func(p past) string { return units.Day(time.UnixMilli(p.at), time.UnixMilli(p.at)) }
+	same := !slices.ContainsFunc(all, func(p past) bool { return of(p) != of(all[0]) })
+	for _, p := range all {
+		if !same {
+			p.said += " on " + of(p)
+		}
+		words = append(words, p.said)
+	}
+	if same {
+		day = of(all[0])
+	}
+	return words, day
+}
+
 // gatesMet offers those who have met a gated stage last time to begin past it.
 func (q *question) gatesMet(b *lesson.Block) (out []Notice) {
 	fit := *b
-	var said []string
-	var at int64
+	var said []past
 	stage := ""
 	for i := range q.students {
 		s := &q.students[i]
@@ -150,15 +171,18 @@ func (q *question) gatesMet(b *lesson.Block) (out []Notice) {
 		fit = fit.With(v)
 		last := d.Stages[begin-1]
 		k := s.Series[d.Series(last)]
-		said = append(said, fmt.Sprintf("%s (%s)", s.FirstName(), SayMark(k, k.Last())))
-		stage, at = last.Label(), max(at, k.Last().At)
+		said = append(said, past{fmt.Sprintf("%s (%s)", s.FirstName(), SayMark(k, k.Last())), k.Last().At})
+		stage = last.Label()
 	}
 	if len(said) == 0 {
 		return nil
 	}
+	words, when := dated(said)
+	if when = "on " + when; when == "on " {
+		when = "last time"
+	}
 	return []Notice{notice("gateMet",
-		fmt.Sprintf("%s was met on %s by %s.", stage,
-			units.Day(time.UnixMilli(at), time.UnixMilli(at)), named(said)),
+		fmt.Sprintf("%s was met %s by %s.", stage, when, named(words)),
 		change("Start at the next stage", "the next stage is open from the first ball", fit))}
 }
 
@@ -168,8 +192,8 @@ func (q *question) toBeat(b *lesson.Block) []Notice {
 	fit := *b
 	d := b.Drill.Clone()
 	fit.Drill = &d
-	var said []string
-	at, changed := int64(0), false
+	var said []past
+	changed := false
 	for j, st := range d.Stages {
 		if st.Goal.Kind != goal.Timed && st.Goal.Kind != goal.Rally && st.Goal.Kind != goal.Clock {
 			continue
@@ -181,8 +205,7 @@ func (q *question) toBeat(b *lesson.Block) []Notice {
 			if k == nil {
 				continue
 			}
-			said = append(said, fmt.Sprintf("%s %s", s.FirstName(), SayMark(k, k.Last())))
-			at = max(at, k.Last().At)
+			said = append(said, past{fmt.Sprintf("%s %s", s.FirstName(), SayMark(k, k.Last())), k.Last().At})
 			if k.Measure == progress.Seconds {
 				continue
 			}
@@ -209,16 +232,16 @@ func (q *question) toBeat(b *lesson.Block) []Notice {
 	if len(said) == 0 {
 		return nil
 	}
-	slices.Sort(said)
-	said = slices.Compact(said)
-	if len(said) > mostNamed {
-		said = append(said[:mostNamed], "and more")
+	words, day := dated(said)
+	slices.Sort(words)
+	words = slices.Compact(words)
+	if len(words) > mostNamed {
+		words = append(words[:mostNamed], "and more")
 	}
-	when := ""
-	if at > 0 {
-		when = " (" + units.Day(time.UnixMilli(at), time.UnixMilli(at)) + ")"
+	if day != "" {
+		day = " (" + day + ")"
 	}
-	n := notice("lastTime", "Last time"+when+": "+strings.Join(said, "; ")+".")
+	n := notice("lastTime", "Last time"+day+": "+strings.Join(words, "; ")+".")
 	if changed {
 		n.Fixes = append(n.Fixes, change("Raise the goal by one", "beat the best so far", fit))
 	}
