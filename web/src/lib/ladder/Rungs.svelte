@@ -6,12 +6,16 @@
 <script lang="ts">
   import { sayDate } from '$lib/units/when';
   import type { Climb } from '$lib/api/client';
+  import { vocabulary } from '$lib/api/vocabulary';
   import { sayChance } from '$lib/units/say';
 
   let { climb, onchoose }: { climb: Climb; onchoose?: (rung: string) => void } = $props();
   const rungs = $derived(climb.rungs.map((r, i) => ({ ...r, i })).toReversed());
   const at = $derived(climb.rungs.findIndex((r) => r.id === climb.rung));
   const to = $derived(climb.declined ? -1 : climb.rungs.findIndex((r) => r.id === climb.advice.to));
+  /** Too few balls were counted there to say more than the level does. */
+  const guess = (r: Climb['rungs'][number]) =>
+    r.tries.reduce((n, t) => n + (t.balls ?? 0), 0) < vocabulary.leastEvidence.up;
   const backOf = (id: string) => climb.ladder.rungs.find((r) => r.id === id)?.back;
 </script>
 
@@ -55,7 +59,7 @@
         {/each}
       </span>
       <span class="figures w-12 text-right text-sm"
-        >{r.rate && r.tries.length ? sayChance(r.rate.mean) : ''}</span
+        >{r.rate && r.tries.length ? `${guess(r) ? '~' : ''}${sayChance(r.rate.mean)}` : ''}</span
       >
     </li>
   {/each}
