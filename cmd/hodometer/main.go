@@ -9,6 +9,7 @@ import (
 	"os/signal"
 	"runtime/debug"
 	"syscall"
+	_ "time/tzdata" // a club may be where the machine knows nothing of
 
 	"hodometer/internal/demo"
 

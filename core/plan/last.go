@@ -5,7 +5,6 @@ import (
 	"math"
 	"slices"
 	"strings"
-	"time"
 
 	"hodometer/core/drill"
 	"hodometer/core/goal"
@@ -129,12 +128,12 @@ func number(k *progress.Series, v float64) string {
 // past is what is said of a student's last session, and when that was.
 type past struct {
 	said string
-	at   int64
+	day  int // since 1970, by the club's calendar
 }
 
 // dated returns what is said, and the day of it all; where the days differ each has its own.
 func dated(all []past) (words []string, day string) {
-	of := func(p past) string { return units.Day(time.UnixMilli(p.at), time.UnixMilli(p.at)) }
+	of := func(p past) string { return units.SayDay(p.day) }
 	same := !slices.ContainsFunc(all, func(p past) bool { return of(p) != of(all[0]) })
 	for _, p := range all {
 		if !same {
@@ -171,7 +170,7 @@ func (q *question) gatesMet(b *lesson.Block) (out []Notice) {
 		fit = fit.With(v)
 		last := d.Stages[begin-1]
 		k := s.Series[d.Series(last)]
-		said = append(said, past{fmt.Sprintf("%s (%s)", s.FirstName(), SayMark(k, k.Last())), k.Last().At})
+		said = append(said, past{fmt.Sprintf("%s (%s)", s.FirstName(), SayMark(k, k.Last())), k.Last().Day})
 		stage = last.Label()
 	}
 	if len(said) == 0 {
@@ -205,7 +204,7 @@ func (q *question) toBeat(b *lesson.Block) []Notice {
 			if k == nil {
 				continue
 			}
-			said = append(said, past{fmt.Sprintf("%s %s", s.FirstName(), SayMark(k, k.Last())), k.Last().At})
+			said = append(said, past{fmt.Sprintf("%s %s", s.FirstName(), SayMark(k, k.Last())), k.Last().Day})
 			if k.Measure == progress.Seconds {
 				continue
 			}

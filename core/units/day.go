@@ -2,13 +2,20 @@ package units
 
 import "time"
 
-// Day returns a day as it is written everywhere: "Tue 1 Dec", with the year where
-// it is not that of now: "Mon 1 Dec 2025".
+// Day returns a day as it is written everywhere, by the clock that now is told by: "Tue 1
+// Dec", with the year where it is not that of now: "Mon 1 Dec 2025".
 func Day(t, now time.Time) string {
+	t = t.In(now.Location())
 	if t.Year() != now.Year() {
 		return t.Format("Mon 2 Jan 2006")
 	}
 	return t.Format("Mon 2 Jan")
+}
+
+// SayDay returns a numbered day as Day does, without its year.
+func SayDay(number int) string {
+	t := time.Unix(int64(number)*24*60*60, 0).UTC()
+	return Day(t, t)
 }
 
 // DayNumber returns the day of t by the calendar of the place it is told for, counted

@@ -44,6 +44,7 @@ var rules = map[string]rule{
 	"listCourts":    {Nobody, ""},
 	// Who comes in, and the copies, which hold everything.
 	"setPassphrase": {Owner, "set a new passphrase"},
+	"setZone":       {Owner, "set the time zone of the club"},
 	"makeCode":      {Owner, "made a code for a new device"},
 	"listDevices":   {Owner, ""},
 	"changeDevice":  {Owner, "changed the role of a device"},

@@ -68,7 +68,7 @@ func (h handlers) accessOf(ctx context.Context, v access.Visitor) (Access, error
 	set, err := h.doors.HasPassphrase(ctx)
 	out := Access{
 		Open: h.doors.Open, Role: v.Role, Name: v.Name, Passphrase: set, Kind: AccessKind(h.reach.Kind),
-		Links: []DoorLink{},
+		Links: []DoorLink{}, Zone: h.club.Zone(),
 	}
 	if t := h.club.Trouble(); t != nil {
 		out.Trouble = t.Why
@@ -121,6 +121,10 @@ func (h handlers) SetPassphrase(
 	r SetPassphraseRequestObject,
 ) (SetPassphraseResponseObject, error) {
 	return SetPassphrase204Response{}, h.doors.SetPassphrase(ctx, r.Body.Passphrase, access.From(ctx).Device)
+}
+
+func (h handlers) SetZone(ctx context.Context, r SetZoneRequestObject) (SetZoneResponseObject, error) {
+	return SetZone204Response{}, h.club.SetZone(ctx, r.Body.Zone)
 }
 
 func (h handlers) MakeCode(_ context.Context, r MakeCodeRequestObject) (MakeCodeResponseObject, error) {

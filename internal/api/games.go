@@ -85,7 +85,7 @@ func (h handlers) ListResults(
 	if err != nil || value(r.Params.As, "json") != "csv" {
 		return ListResults200JSONResponse(out), err
 	}
-	file, err := exchange.WriteResults(out)
+	file, err := exchange.WriteResults(out, h.club.Now().Location())
 	return attachment{bytes.NewReader(file), "text/csv; charset=utf-8", "results.csv"}, err
 }
 

@@ -135,7 +135,7 @@ func (h handlers) ReportStudent(
 	if err != nil || value(r.Params.As, "json") != "csv" {
 		return ReportStudent200JSONResponse(out), err
 	}
-	file, err := exchange.WriteReport(out)
+	file, err := exchange.WriteReport(out, h.club.Now().Location())
 	return attachment{bytes.NewReader(file), "text/csv; charset=utf-8", "report.csv"}, err
 }
 

@@ -59,8 +59,14 @@ func (c *Club) Tidy(ctx context.Context) (gone int64, err error) {
 	return gone + also, err
 }
 
-// Now returns the time at which what is saved now is saved.
+// Zone returns the time zone in whose days the club counts; "" where nobody said it yet.
+func (c *Club) Zone() string { return c.store.Zone() }
+
+// SetZone keeps the time zone in whose days the club counts.
+func (c *Club) SetZone(ctx context.Context, name string) error { return c.store.SetZone(ctx, name) }
+
+// Now returns the time at which what is saved now is saved, by the club's clock.
 func (c *Club) Now() time.Time { return c.store.Now() }
 
 // SetClock has the club told another time, to build a past.
-func (c *Club) SetClock(now func() time.Time) { c.store.Now = now }
+func (c *Club) SetClock(now func() time.Time) { c.store.Clock = now }

@@ -10,6 +10,8 @@ import (
 	"encoding/binary"
 	"fmt"
 	"math/rand/v2"
+	"path/filepath"
+	"strings"
 	"time"
 
 	"hodometer/core/court"
@@ -102,6 +104,11 @@ func Fill(ctx context.Context, c *club.Club) error {
 		level: units.Beginner,
 		start: 0.35,
 		gains: 0.02,
+	}
+	if zone := here(); zone != "" {
+		if err := c.SetZone(ctx, zone); err != nil {
+			return err
+		}
 	}
 	for _, p := range []*person{wren, tove, pip, juno} {
 		p.id = b.newID(b.now.AddDate(0, 0, -70))
@@ -353,4 +360,17 @@ func (b *builder) playDrill(
 		}
 	}
 	return nil
+}
+
+// here returns the name of the time zone in which this machine stands; "" where it does not
+// tell, and the first who opens the demo is asked.
+func here() string {
+	if name := time.Local.String(); name != "Local" {
+		return name
+	}
+	link, err := filepath.EvalSymlinks("/etc/localtime")
+	if _, name, found := strings.Cut(link, "/zoneinfo/"); err == nil && found && strings.Contains(name, "/") {
+		return name
+	}
+	return ""
 }

@@ -69,3 +69,25 @@ func TestCalendarIsReadElsewhere(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, file, again)
 }
+
+// With the club's zone a lesson is at the same moment for every reader, also over the change
+// of the clocks: 17:00 in Oslo is 16:00 UTC in winter and 15:00 in summer.
+func TestCalendarHasTheClubsZone(t *testing.T) {
+	oslo, err := time.LoadLocation("Europe/Oslo")
+	require.NoError(t, err)
+	file, err := WriteCalendar([]weeks.Appointment{
+		{ID: "a", Date: "2026-01-05", Start: "17:00", Minutes: 60},
+		{ID: "b", Date: "2026-07-06", Start: "17:00", Minutes: 60},
+	}, time.Date(2026, 1, 1, 9, 0, 0, 0, oslo))
+	require.NoError(t, err)
+	cal, err := other.NewDecoder(bytes.NewReader(file)).Decode()
+	require.NoError(t, err)
+	for i, hour := range []int{16, 15} {
+		from, err := cal.Events()[i].DateTimeStart(nil)
+		require.NoError(t, err)
+		require.Equal(t, hour, from.UTC().Hour())
+		to, err := cal.Events()[i].DateTimeEnd(nil)
+		require.NoError(t, err)
+		require.Equal(t, hour+1, to.UTC().Hour())
+	}
+}

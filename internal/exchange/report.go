@@ -13,14 +13,14 @@ import (
 
 // WriteReport writes a report as a table of what, which and value, a line each. Only
 // notes that are shared are in it.
-func WriteReport(r reports.Report) ([]byte, error) {
+func WriteReport(r reports.Report, where *time.Location) ([]byte, error) {
 	rate := func(p *progress.Rate) string {
 		if p == nil {
 			return ""
 		}
 		return fmt.Sprintf("%.0f%% (%.0f to %.0f)", 100*p.Mean, 100*p.Low, 100*p.High)
 	}
-	day := func(at int64) string { return time.UnixMilli(at).Format(time.DateOnly) }
+	day := func(at int64) string { return time.UnixMilli(at).In(where).Format(time.DateOnly) }
 	lines := [][]string{
 		{"what", "which", "value", "before"},
 		{"student", r.Student.Name, "", ""},

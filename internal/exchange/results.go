@@ -11,8 +11,9 @@ import (
 )
 
 // WriteResults writes results as a table with a line of heads: one line for each stage
-// of each student in each lesson, and one for each player of each game.
-func WriteResults(r evidence.Results) ([]byte, error) {
+// of each student in each lesson, and one for each player of each game, with the days of that
+// place.
+func WriteResults(r evidence.Results, where *time.Location) ([]byte, error) {
 	var out bytes.Buffer
 	w := csv.NewWriter(&out)
 	lines := [][]string{
@@ -96,8 +97,7 @@ func WriteResults(r evidence.Results) ([]byte, error) {
 			}
 			for _, p := range who {
 				line := make([]string, len(lines[0]))
-				line[0], line[1], line[2], line[5] = time.UnixMilli(g.At).
-					Format(time.DateOnly),
+				line[0], line[1], line[2], line[5] = time.UnixMilli(g.At).In(where).Format(time.DateOnly),
 					p.Name, g.Title, "game"
 				line[20] = strings.Join(others, " and ")
 				line[21], line[22] = fmt.Sprint(g.Points[side]), fmt.Sprint(g.Points[1-side])

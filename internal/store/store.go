@@ -29,8 +29,10 @@ var migrations embed.FS
 
 // Store is an open club file.
 type Store struct {
-	// Now tells the time at which things are saved; the demo sets it back to build the past.
-	Now func() time.Time
+	// Clock tells the time; the demo sets it back to build the past.
+	Clock func() time.Time
+	// place is where the club's days begin and end.
+	place atomic.Pointer[time.Location]
 	// read answers queries, several at once.
 	read *sql.DB
 	// write has one connection, so writers queue instead of colliding.
@@ -169,10 +171,10 @@ func Beside(ctx context.Context, path string) (*Store, error) {
 		db.Close()
 		return nil, err
 	}
-	s := &Store{Now: time.Now, path: path, beside: true, read: db, write: db}
+	s := &Store{Clock: time.Now, path: path, beside: true, read: db, write: db}
 	s.closing, s.watched = make(chan struct{}), make(chan struct{})
 	close(s.watched) // the server watches
-	return s, nil
+	return s, s.stay(ctx)
 }
 
 // stand notes what a file is like.
@@ -190,7 +192,7 @@ func dsn(path string) string {
 }
 
 func open(ctx context.Context, path string) (*Store, error) {
-	s := &Store{Now: time.Now, path: path, closing: make(chan struct{}), watched: make(chan struct{})}
+	s := &Store{Clock: time.Now, path: path, closing: make(chan struct{}), watched: make(chan struct{})}
 	var err error
 	if s.write, err = sql.Open("sqlite", dsn(path)+"&_txlock=immediate"); err != nil {
 		return nil, fmt.Errorf("opening %s: %w", path, err)
@@ -209,6 +211,11 @@ func open(ctx context.Context, path string) (*Store, error) {
 		return nil, fmt.Errorf("opening %s: %w", path, err)
 	}
 	s.read.SetMaxOpenConns(4)
+	if err := s.stay(ctx); err != nil {
+		s.read.Close()
+		s.write.Close()
+		return nil, fmt.Errorf("opening %s: %w", path, err)
+	}
 	return s, nil
 }
 

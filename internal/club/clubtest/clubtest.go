@@ -162,7 +162,7 @@ func Brief(c *Club, student string) drafts.Brief {
 
 // Over is a run of some days ago that is over, with so many balls counted.
 func Over(t testing.TB, c *Club, of string, days, balls int) string {
-	was := c.Store.Now
+	was := c.Store.Clock
 	defer c.SetClock(was)
 	c.SetClock(func() time.Time { return was().AddDate(0, 0, -days) })
 	at := c.Now().UnixMilli()

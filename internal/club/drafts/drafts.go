@@ -189,7 +189,7 @@ func (c *Drafter) past(
 				},
 			)
 		}
-		ago := max(0, day-units.DayNumber(time.UnixMilli(r.StartedAt)))
+		ago := max(0, day-units.DayNumber(c.store.At(r.StartedAt)))
 		out = append(out, draft.PastOf(&l, float64(ago), students, outcomes)...)
 	}
 	return out, nil

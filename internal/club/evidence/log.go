@@ -108,7 +108,7 @@ func logOf(
 			ID:       r.ID,
 			Lesson:   r.LessonID,
 			Title:    r.Title,
-			Day:      time.UnixMilli(r.StartedAt),
+			Day:      time.UnixMilli(r.StartedAt).In(where),
 			Status:   r.Status,
 			Minutes:  r.Minutes,
 			Note:     r.Note,
@@ -125,7 +125,7 @@ func logOf(
 		return out, err
 	}
 	for _, r := range results {
-		if err := at[r.RunID].share(one[r.StudentID]).add(r); err != nil {
+		if err := at[r.RunID].share(one[r.StudentID]).add(r, where); err != nil {
 			return out, err
 		}
 	}
@@ -181,7 +181,7 @@ func runsOf(
 }
 
 // add puts a result into a student's part of a run.
-func (s *Share) add(r gen.Counted) error {
+func (s *Share) add(r gen.Counted, where *time.Location) error {
 	if r.Balls > 0 {
 		if r.Asked == "[]" { // done, not hit
 			s.Repetitions += int(r.Balls)
@@ -198,7 +198,7 @@ func (s *Share) add(r gen.Counted) error {
 		s.stage.judge(s)
 		return nil
 	}
-	key, mark, err := markOf(r)
+	key, mark, err := markOf(r, where)
 	if err != nil {
 		return err
 	}
@@ -240,7 +240,7 @@ func tried(k goal.Kind, m progress.Mark) bool {
 }
 
 // markOf a result: which series it belongs to, and what it came to.
-func markOf(r gen.Counted) (key progress.Key, m progress.Mark, err error) {
+func markOf(r gen.Counted, where *time.Location) (key progress.Key, m progress.Mark, err error) {
 	var more store.MoreCounted
 	if err := json.Unmarshal([]byte(r.More), &more); err != nil {
 		return key, m, fmt.Errorf("result of run %s: %w", r.RunID, err)
@@ -248,9 +248,20 @@ func markOf(r gen.Counted) (key progress.Key, m progress.Mark, err error) {
 	g := goal.Goal{Kind: goal.Kind(r.Kind), Count: more.Goal, Seconds: more.Seconds, SetOf: more.SetOf}
 	key = drill.SeriesOf(r.Drill, r.Stage, g)
 	m = progress.Mark{
-		Run: r.RunID, At: r.At, Day: units.DayNumber(time.UnixMilli(r.At)), Goal: more.Goal, Met: r.Met != 0,
-		Held: more.Held, Title: more.Title, Name: cmp.Or(more.Name, r.Stage), Value: float64(more.Count),
-		Balls: int(r.Balls), Good: int(r.Good), Choices: more.Choices, Far: more.Far, Misses: more.Misses,
+		Run:     r.RunID,
+		At:      r.At,
+		Day:     units.DayNumber(time.UnixMilli(r.At).In(where)),
+		Goal:    more.Goal,
+		Met:     r.Met != 0,
+		Held:    more.Held,
+		Title:   more.Title,
+		Name:    cmp.Or(more.Name, r.Stage),
+		Value:   float64(more.Count),
+		Balls:   int(r.Balls),
+		Good:    int(r.Good),
+		Choices: more.Choices,
+		Far:     more.Far,
+		Misses:  more.Misses,
 	}
 	switch key.Measure {
 	case progress.Seconds:

@@ -126,7 +126,7 @@ func (c *Ledger) readPerson(ctx context.Context, q *gen.Queries, id string) (*Pe
 	asked := map[int64]asking{} // most lessons ask what others did
 	for _, r := range rows {
 		if r.Shot == 0 { // the others are of the same stage
-			key, mark, err := markOf(r)
+			key, mark, err := markOf(r, c.store.Now().Location())
 			if err != nil {
 				return nil, err
 			}
@@ -150,7 +150,7 @@ func (c *Ledger) readPerson(ctx context.Context, q *gen.Queries, id string) (*Pe
 			asked[r.Ask] = ask
 		}
 		results = append(results, progress.Result{
-			Run: r.RunID, Skill: r.Skill, At: r.At, Day: units.DayNumber(time.UnixMilli(r.At)),
+			Run: r.RunID, Skill: r.Skill, At: r.At, Day: units.DayNumber(c.store.At(r.At)),
 			Balls: int(r.Balls), Good: int(r.Good), Best: int(r.Best), Met: r.Met != 0, Radius: r.Radius,
 			Curve: ask.curve,
 		})
@@ -166,7 +166,7 @@ func (c *Ledger) readPerson(ctx context.Context, q *gen.Queries, id string) (*Pe
 	for _, r := range sessions {
 		out.sessions = append(
 			out.sessions,
-			session{r.LessonID, units.DayNumber(time.UnixMilli(r.StartedAt)), r.Minutes, float64(r.Rating)},
+			session{r.LessonID, units.DayNumber(c.store.At(r.StartedAt)), r.Minutes, float64(r.Rating)},
 		)
 	}
 	return out, err

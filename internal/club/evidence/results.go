@@ -47,7 +47,7 @@ const mostResults = 50_000
 // Results lists what was counted from the one day to the other, both included and ""
 // for none, of one student or ("") all.
 func (c *Ledger) Results(ctx context.Context, student, from, to string) (out Results, err error) {
-	since, until, err := Period(from, to)
+	since, until, err := Period(from, to, c.store.Now().Location())
 	if err != nil {
 		return out, err
 	}
@@ -67,8 +67,7 @@ func (c *Ledger) Results(ctx context.Context, student, from, to string) (out Res
 		}
 		for _, r := range rows {
 			k := Result{
-				Day: time.UnixMilli(r.At).
-					Format(time.DateOnly),
+				Day:     c.store.At(r.At).Format(time.DateOnly),
 				At:      r.At,
 				Run:     r.RunID,
 				Lesson:  r.Title,
@@ -128,15 +127,15 @@ func (c *Ledger) gamesBetween(
 	return err
 }
 
-// Period is the time from one day to another, both included.
-func Period(from, to string) (since, until int64, err error) {
+// Period is the time from one day to another where the club is, both included.
+func Period(from, to string, where *time.Location) (since, until int64, err error) {
 	until = math.MaxInt64
 	var wrong units.Problems
 	day := func(field, said string) (time.Time, bool) {
 		if said == "" {
 			return time.Time{}, false
 		}
-		t, err := time.ParseInLocation(time.DateOnly, said, time.Local)
+		t, err := time.ParseInLocation(time.DateOnly, said, where)
 		if err != nil {
 			wrong.Add(field, fmt.Sprintf("%q is not a date; write it as 2026-05-17", said))
 		}

@@ -7,7 +7,6 @@ import (
 	"fmt"
 	"slices"
 	"strings"
-	"time"
 
 	"hodometer/core/drill"
 	"hodometer/core/goal"
@@ -118,7 +117,7 @@ func (c *Guide) climber(ctx context.Context, q *gen.Queries, id string, day int)
 			),
 			Rung:   r.Rung,
 			At:     r.At,
-			Day:    units.DayNumber(time.UnixMilli(r.At)),
+			Day:    units.DayNumber(c.store.At(r.At)),
 			Reason: r.Reason,
 		})
 	}

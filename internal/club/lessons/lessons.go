@@ -444,7 +444,7 @@ func (c *Diary) Since(ctx context.Context) (at time.Time, err error) {
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		ms, err := q.FirstWork(ctx)
 		if ms > 0 {
-			at = time.UnixMilli(ms)
+			at = c.store.At(ms)
 		}
 		return err
 	})

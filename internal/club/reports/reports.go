@@ -111,7 +111,7 @@ type SharedLine struct {
 // Report of a student from one day to another, both included, "" for no end. All notes
 // are there for the coach; others get those that are shared.
 func (c *Reports) Report(ctx context.Context, id, from, to string) (out Report, err error) {
-	since, until, err := evidence.Period(from, to)
+	since, until, err := evidence.Period(from, to, c.store.Now().Location())
 	if err != nil {
 		return out, err
 	}

@@ -152,6 +152,17 @@ func (q *Queries) GetSession(ctx context.Context, arg GetSessionParams) ([]byte,
 	return data, err
 }
 
+const getZone = `-- name: GetZone :one
+select zone from club
+`
+
+func (q *Queries) GetZone(ctx context.Context) (string, error) {
+	row := q.db.QueryRowContext(ctx, getZone)
+	var zone string
+	err := row.Scan(&zone)
+	return zone, err
+}
+
 const insertCardLink = `-- name: InsertCardLink :exec
 insert into card_links (id, student_id, secret, made, expires, opened, ended) values (?, ?, ?, ?, ?, 0, 0)
 `
@@ -410,5 +421,14 @@ update club set passphrase = ?
 
 func (q *Queries) SetPassphrase(ctx context.Context, passphrase string) error {
 	_, err := q.db.ExecContext(ctx, setPassphrase, passphrase)
+	return err
+}
+
+const setZone = `-- name: SetZone :exec
+update club set zone = ?
+`
+
+func (q *Queries) SetZone(ctx context.Context, zone string) error {
+	_, err := q.db.ExecContext(ctx, setZone, zone)
 	return err
 }

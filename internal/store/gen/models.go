@@ -44,6 +44,7 @@ type Club struct {
 	Demo       string
 	Base       int64
 	Passphrase string
+	Zone       string
 }
 
 type Counted struct {

@@ -4,6 +4,12 @@ select passphrase from club;
 -- name: SetPassphrase :exec
 update club set passphrase = ?;
 
+-- name: GetZone :one
+select zone from club;
+
+-- name: SetZone :exec
+update club set zone = ?;
+
 -- name: GetSession :one
 select data from sessions where token = ? and expiry > ?;
 

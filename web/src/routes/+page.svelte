@@ -11,6 +11,7 @@
   } from '$lib/api/client';
   import type { PlayerOutlook } from '$lib/api/client';
   import { door } from '$lib/access/door.svelte';
+  import ClubZone from '$lib/access/ClubZone.svelte';
   import CourtDiagram from '$lib/court/CourtDiagram.svelte';
   import DrillCourt from '$lib/drill/DrillCourt.svelte';
   import { soleCircle } from '$lib/drill/parts';
@@ -24,7 +25,7 @@
   import Load from '$lib/shell/Load.svelte';
   import Tape from '$lib/tape/Tape.svelte';
   import { sayChance } from '$lib/units/say';
-  import { sayDay, today } from '$lib/units/when';
+  import { clubTime, sayDay, today } from '$lib/units/when';
   import { calledAmong, callName, callNames } from '$lib/people/names';
   import { settings } from '$lib/units/settings.svelte';
   import Finish from '$lib/wheel/Finish.svelte';
@@ -49,7 +50,7 @@
     }
   }
   let along = $state<Record<string, boolean>>({});
-  const ahead = new Date(Date.now() + AHEAD * 24 * 3600 * 1000).toISOString().slice(0, 10);
+  const ahead = today(clubTime(Date.now() + AHEAD * 24 * 3600 * 1000));
   /** What is on today and in the days ahead is put on the device, one after the other. */
   async function take(lessons: LessonSummary[]) {
     for (const l of lessons.filter((l) => l.date <= ahead))
@@ -99,7 +100,7 @@
   /** Minutes from now to a time of day today. */
   function minutesTo(start: string) {
     const [h, m] = start.split(':').map(Number);
-    const now = new Date();
+    const now = clubTime();
     return (h ?? 0) * 60 + (m ?? 0) - now.getHours() * 60 - now.getMinutes();
   }
   /** It was begun and given up: it is not what comes next. */
@@ -139,6 +140,7 @@
     <a class="link" href="/copies">Back up now</a>
   </p>
 {/if}
+{#if door.owner && door.access?.zone === ''}<ClubZone first />{/if}
 {#if !door.coach}<ToCount />{:else}
   <Load {ask}>
     {#snippet children(data)}

@@ -1,5 +1,6 @@
 import { api, explain, type Access } from '$lib/api/client';
 import { sendNow } from '$lib/device/outbox';
+import { standIn } from '$lib/units/when';
 import { forget } from '$lib/device/packs';
 
 const OFTEN = 5000; // ms between looks at whether the club can be written, and who we are
@@ -20,6 +21,7 @@ class Door {
   readonly owner = $derived((this.access?.role ?? 'owner') === 'owner');
 
   take(access: Access) {
+    standIn(access.zone);
     const back = this.out && access.role !== 'nobody';
     this.access = access;
     // Pictures of addresses are of no use later.
@@ -60,7 +62,9 @@ async function came(answer: Promise<{ data?: Access; error?: unknown }>): Promis
 
 function remembered(): Access | undefined {
   try {
-    return JSON.parse(localStorage.getItem(LAST) ?? '') as Access;
+    const access = JSON.parse(localStorage.getItem(LAST) ?? '') as Access;
+    standIn(access.zone);
+    return access;
   } catch {
     return undefined;
   }

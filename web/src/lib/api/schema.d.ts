@@ -1407,6 +1407,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/zone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Set the time zone of the club; its days are those of that place */
+        put: operations["setZone"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/access/codes": {
         parameters: {
             query?: never;
@@ -1605,6 +1622,8 @@ export interface components {
             fingerprint?: string;
             /** @description what keeps the club file from being written; empty: nothing does */
             trouble: string;
+            /** @description the club's time zone, such as Europe/Oslo; empty: nobody said it yet, and the server's clock counts */
+            zone: string;
             /** @description there is work in the club, and the last copy is older than a week; for the owner */
             copyDue: boolean;
         };
@@ -7435,6 +7454,32 @@ export interface operations {
             content: {
                 "application/json": {
                     passphrase: string;
+                };
+            };
+        };
+        responses: {
+            /** @description It is set */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setZone: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description such as Europe/Oslo, by the IANA time zone database */
+                    zone: string;
                 };
             };
         };

@@ -1,10 +1,10 @@
 import { goto } from '$app/navigation';
 import { api, need, type Drill, type Lesson } from '$lib/api/client';
-import { today } from '$lib/units/when';
+import { clubTime, today } from '$lib/units/when';
 import { v7 } from 'uuid';
 
 /** The next full hour. */
-export function nextHour(now = new Date()): string {
+export function nextHour(now = clubTime()): string {
   return `${String(Math.min(22, now.getHours() + 1)).padStart(2, '0')}:00`;
 }
 

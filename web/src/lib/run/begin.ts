@@ -1,13 +1,13 @@
 import { goto } from '$app/navigation';
 import { api, done, type Lesson, type RunEvent } from '$lib/api/client';
+import { momentOf } from '$lib/units/when';
 import { v7 } from 'uuid';
 
 /** Runs that are over, in whatever way; the next one is a new one. */
 const over = ['finished', 'givenUp', 'removed'];
 
 /** When a lesson is over as it was planned, in ms since 1970. */
-export const overAt = (l: Lesson) =>
-  new Date(`${l.date}T${l.start || '12:00'}`).getTime() + l.slotMinutes * 60_000;
+export const overAt = (l: Lesson) => momentOf(l.date, l.start || '12:00') + l.slotMinutes * 60_000;
 
 /** A lesson counted on paper, as if it had gone as planned on its day; its counts are entered in the log. */
 export async function fromPaper(lesson: Lesson) {

@@ -1,5 +1,18 @@
 import { expect, test } from 'vitest';
-import { ago, later, readDay, readTime, sayDate, sayDay, sayMoment, sayShortDate, today } from './when';
+import {
+  ago,
+  clubTime,
+  later,
+  momentOf,
+  readDay,
+  readTime,
+  sayDate,
+  sayDay,
+  sayMoment,
+  sayShortDate,
+  standIn,
+  today
+} from './when';
 
 const now = new Date('2026-11-29T15:00');
 
@@ -62,4 +75,21 @@ test('a time is read as it is written, and in the ways people type it', () => {
   expect(['9', '12 am', '12 pm', '9am'].map(readTime)).toEqual(['09:00', '00:00', '12:00', '09:00']);
   for (const typed of ['25:00', '16:60', 'noonish', '13 pm', '0 am', ''])
     expect(readTime(typed), typed).toBeUndefined();
+});
+
+test('days and times are those of the club, wherever the browser stands', () => {
+  const at = Date.UTC(2026, 4, 15, 20, 30);
+  for (const [zone, day, time] of [
+    ['Pacific/Auckland', '2026-05-16', '08:30'],
+    ['America/Lima', '2026-05-15', '15:30'],
+    ['Asia/Kathmandu', '2026-05-16', '02:15']
+  ] as const) {
+    standIn(zone);
+    expect(today(clubTime(at)), zone).toBe(day);
+    expect(sayMoment(at, clubTime(at)), zone).toBe(`${sayDate(day, clubTime(at))}, ${time}`);
+    expect(momentOf(day, time), zone).toBe(at);
+  }
+  standIn('Nowhere/Atall'); // unknown here: the browser's own
+  expect(clubTime(at).getTime()).toBe(at);
+  standIn('');
 });

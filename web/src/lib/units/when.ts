@@ -5,12 +5,46 @@
 export const weekdays = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
+let place: Intl.DateTimeFormat | undefined;
+/** From now on days and times are those of that time zone, such as Europe/Oslo; '' for the browser's own. */
+export function standIn(zone: string) {
+  try {
+    place = zone
+      ? new Intl.DateTimeFormat('en-GB', {
+          timeZone: zone,
+          hourCycle: 'h23',
+          year: 'numeric',
+          month: 'numeric',
+          day: 'numeric',
+          hour: 'numeric',
+          minute: 'numeric',
+          second: 'numeric'
+        })
+      : undefined;
+  } catch {
+    place = undefined; // a zone that this browser does not know
+  }
+}
+
+/** A date whose local parts are what the club's clock shows at that moment. */
+export function clubTime(at: number | Date = Date.now()): Date {
+  if (!place) return new Date(at);
+  const parts = Object.fromEntries(place.formatToParts(at).map((p) => [p.type, Number(p.value)]));
+  return new Date(parts.year!, parts.month! - 1, parts.day, parts.hour, parts.minute, parts.second);
+}
+
+/** The moment at which the club's clock shows that day and time. */
+export function momentOf(day: string, time: string): number {
+  const shown = new Date(`${day}T${time}`).getTime();
+  return shown - (clubTime(shown).getTime() - shown);
+}
+
 const two = (n: number) => String(n).padStart(2, '0');
 const noon = (when: string | number) =>
-  typeof when === 'string' ? new Date(`${when.slice(0, 10)}T12:00`) : new Date(when);
+  typeof when === 'string' ? new Date(`${when.slice(0, 10)}T12:00`) : clubTime(when);
 
-/** The local day as 2026-05-17. */
-export const today = (now = new Date()): string =>
+/** The club’s day as 2026-05-17. */
+export const today = (now = clubTime()): string =>
   `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
 
 /** "1 Dec": for a chart, where the year is plain. */
@@ -20,7 +54,7 @@ export function sayShortDate(when: string | number): string {
 }
 
 /** "Tue 1 Dec", with the year where it is not this one. For paper and for sentences. */
-export function sayDate(when: string | number, now = new Date()): string {
+export function sayDate(when: string | number, now = clubTime()): string {
   const d = noon(when);
   const year = d.getFullYear() === now.getFullYear() ? '' : ` ${d.getFullYear()}`;
   return `${weekdays[(d.getDay() + 6) % 7]} ${sayShortDate(when)}${year}`;
@@ -31,19 +65,19 @@ export const sayMonth = (month: string): string =>
   `${months[Number(month.slice(5, 7)) - 1]} ${month.slice(0, 4)}`;
 
 /** "Today", "Tomorrow", "Yesterday", else the date. Only on a screen, and at the head of a line. */
-export function sayDay(when: string | number, now = new Date()): string {
+export function sayDay(when: string | number, now = clubTime()): string {
   const far = noon(when).setHours(12, 0, 0, 0) - new Date(now).setHours(12, 0, 0, 0);
   return { [-1]: 'Yesterday', 0: 'Today', 1: 'Tomorrow' }[Math.round(far / 86_400_000)] ?? sayDate(when, now);
 }
 
 /** "16:00". */
 export function sayTime(at: number): string {
-  const d = new Date(at);
+  const d = clubTime(at);
   return `${two(d.getHours())}:${two(d.getMinutes())}`;
 }
 
 /** "Tue 1 Dec, 16:00". */
-export const sayMoment = (at: number, now = new Date()): string => `${sayDate(at, now)}, ${sayTime(at)}`;
+export const sayMoment = (at: number, now = clubTime()): string => `${sayDate(at, now)}, ${sayTime(at)}`;
 
 const spans: [number, string][] = [
   [365.25 * 86_400, 'year'],
@@ -74,7 +108,7 @@ const begins = (names: string[], word: string) =>
  * The day that was typed: "1 Dec", "Tue 1 Dec 2027", "1.12.", "1/12/2027", "2026-12-01", "today", "Tue" (the next
  * one). Without a year it is the nearest such day. Undefined when it is none.
  */
-export function readDay(text: string, now = new Date()): string | undefined {
+export function readDay(text: string, now = clubTime()): string | undefined {
   const said = text.trim().toLowerCase().replace(/,/g, ' ');
   const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})$/.exec(said);
   if (iso) return exact(+iso[1]!, +iso[2]! - 1, +iso[3]!);

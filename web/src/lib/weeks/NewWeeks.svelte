@@ -13,7 +13,7 @@
   import { label, vocabulary } from '$lib/api/vocabulary';
   import WhoComes from '$lib/people/WhoComes.svelte';
   import Num from '$lib/shell/Num.svelte';
-  import { sayDate, today, weekdays } from '$lib/units/when';
+  import { clubTime, sayDate, today, weekdays } from '$lib/units/when';
   import { callNames } from '$lib/people/names';
   import { v7 } from 'uuid';
   import { plus } from './days';
@@ -40,7 +40,7 @@
   let start = $state(usual?.start ?? '17:00');
   // svelte-ignore state_referenced_locally
   let minutes = $state(usual?.minutes ?? 60);
-  let days = $state.raw([((new Date().getDay() + 6) % 7) + 1]);
+  let days = $state.raw([((clubTime().getDay() + 6) % 7) + 1]);
   let from = $state(plus(today(), 1));
   let weeks = $state(6);
   let manner = $state<'steps' | 'mix' | 'event'>('steps');

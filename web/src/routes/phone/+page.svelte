@@ -1,6 +1,7 @@
 <!-- On your phone: how the server is reached, who may come in, and what this device is granted. -->
 <script lang="ts">
   import { api, type Device } from '$lib/api/client';
+  import ClubZone from '$lib/access/ClubZone.svelte';
   import Devices from '$lib/access/Devices.svelte';
   import { door } from '$lib/access/door.svelte';
   import LetIn from '$lib/access/LetIn.svelte';
@@ -101,6 +102,12 @@
               <Passphrase />
             </section>
           {/if}
+        {/if}
+        {#if door.owner}
+          <section aria-labelledby="club-time">
+            <h2 id="club-time" class="text-xl">The club’s time</h2>
+            <ClubZone />
+          </section>
         {/if}
         <p class="text-sm">
           Keep as little about children as your work needs. Follow local law and the club’s policy; ask the
