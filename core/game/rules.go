@@ -202,6 +202,35 @@ func (r Rules) Validate() (p units.Problems) {
 	return p
 }
 
+// Whose is the side that a mark of a rally belongs to: who won it with a marker, who lost
+// it by stepping back, and who fed where the feeder alone can earn it.
+func (r Rules) Whose(mark string, winner, feeder Side) Side {
+	i := slices.IndexFunc(r.Marks, func(m Mark) bool { return m.ID == mark })
+	switch {
+	case i < 0 || r.Marks[i].Bonus > 0:
+		return feeder // the second serve is the server's too
+	case r.Marks[i].Ends:
+		return 1 - winner
+	}
+	return winner
+}
+
+// usualWeighs is how many rallies what a coach says of a mark stands for [trade].
+const usualWeighs = 10
+
+// Seen returns the rules with the chance of each mark as those rallies of earlier games, and
+// how many of them carried it, make it likely: what the coach said stands for ten rallies.
+func (r Rules) Seen(carried map[string]int, rallies int) Rules {
+	r.Marks = slices.Clone(r.Marks)
+	for i := range r.Marks {
+		m := &r.Marks[i]
+		if rallies > 0 {
+			m.Usual = (usualWeighs*m.Usual + float64(carried[m.ID])) / float64(usualWeighs+rallies)
+		}
+	}
+	return r
+}
+
 // MarkID is the id of the i-th of the marks that a rally may carry; past the last it is
 // the second serve's.
 func (r Rules) MarkID(i int) string {

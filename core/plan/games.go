@@ -13,7 +13,7 @@ import (
 // gameBlock is what a game block comes to that begins at that minute.
 func (q *question) gameBlock(b *lesson.Block, at float64) (a blockAnswer) {
 	a.match = q.match(b)
-	a.notices = q.lastGame(b)
+	a.notices = append(q.lastGame(b), q.marksSeen(b)...)
 	if len(q.students) < 2 {
 		return a
 	}
@@ -66,7 +66,8 @@ func (q *question) game(b *lesson.Block, at float64) rehearse.Game {
 		}
 		return out
 	}
-	return rehearse.Game{Lesson: q.lesson, Block: b, From: at, Rally: func(a, o []int) float64 {
+	with, _, _ := q.seen(b)
+	return rehearse.Game{Lesson: q.lesson, Block: with, From: at, Rally: func(a, o []int) float64 {
 		key := [2]uint32{mask(a), mask(o)}
 		chance, ok := known[key]
 		if !ok {

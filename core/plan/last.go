@@ -255,7 +255,66 @@ type Game struct {
 	Run    string
 	Sides  [2][]string // students
 	Points [2]int
-	At     int64
+	// Marks are how many of its Rallies carried each mark of the rules.
+	Rallies int
+	Marks   map[string]int
+	At      int64
+}
+
+// of reports whether it was the game that a block plays.
+func (g *Game) of(b *lesson.Block) bool {
+	return g.Game == b.Match.Game && g.Game != "" || g.Game == "" && g.Block == b.Title
+}
+
+// seen returns the block with the chance of each mark as the games of it make likely that
+// these students played, and in how many rallies what was counted.
+func (q *question) seen(b *lesson.Block) (*lesson.Block, map[string]int, int) {
+	if len(b.Match.Rules.Marks) == 0 {
+		return b, nil, 0
+	}
+	carried, rallies := map[string]int{}, 0
+	type one struct {
+		run, who string
+		at       int64
+		points   [2]int
+	}
+	known := map[one]bool{}
+	for i := range q.students {
+		for j := range q.students[i].Games {
+			g := &q.students[i].Games[j]
+			this := one{g.Run, strings.Join(slices.Concat(g.Sides[0], g.Sides[1]), " "), g.At, g.Points}
+			if known[this] || !g.of(b) {
+				continue
+			}
+			known[this] = true
+			rallies += g.Rallies
+			for id, n := range g.Marks {
+				carried[id] += n
+			}
+		}
+	}
+	to, match := *b, *b.Match
+	match.Rules = match.Rules.Seen(carried, rallies)
+	to.Match = &match
+	return &to, carried, rallies
+}
+
+// marksSeen says how often rallies carried the game's marks so far, and what is reckoned with.
+func (q *question) marksSeen(b *lesson.Block) []Notice {
+	with, carried, rallies := q.seen(b)
+	if rallies == 0 {
+		return nil
+	}
+	var said []string
+	for i, m := range with.Match.Rules.Marks {
+		was := ""
+		if u := b.Match.Rules.Marks[i].Usual; u > 0 {
+			was = fmt.Sprintf("the rules expect %.0f in 100, ", 100*u)
+		}
+		said = append(said, fmt.Sprintf("%s: in %d of %s so far (%sthe plan uses %.0f in 100).",
+			m.Words, carried[m.ID], units.Plural(rallies, "rally", "rallies"), was, 100*m.Usual))
+	}
+	return []Notice{notice("marksSeen", strings.Join(said, " "))}
 }
 
 // lastGame says how the latest of this game went among these students, one that was not
@@ -267,8 +326,7 @@ func (q *question) lastGame(b *lesson.Block) []Notice {
 		name[q.students[i].ID] = q.students[i].FirstName()
 	}
 	among := func(g *Game) bool {
-		same := g.Game == b.Match.Game && g.Game != "" || g.Game == "" && g.Block == b.Title
-		if !g.Over || !same {
+		if !g.Over || !g.of(b) {
 			return false
 		}
 		for _, side := range g.Sides {

@@ -30,7 +30,8 @@ type Match struct {
 
 // match reckons a game block; for two students also who wins.
 func (q *question) match(b *lesson.Block) *Match {
-	rules := b.Match.Rules
+	with, _, _ := q.seen(b)
+	rules := with.Match.Rules
 	rallies := rules.MeanPoints(0.5)
 	length := rallies * rules.SecondsPerPoint / 60
 	inputs := []float64{float64(rules.To), rallies, rules.SecondsPerPoint}

@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"hodometer/core/drill"
+	"hodometer/core/game"
 	"hodometer/core/internal/sample"
 	"hodometer/core/lesson"
 	"hodometer/core/plan"
@@ -384,4 +385,42 @@ func TestTheLastOfThisGameIsQuoted(t *testing.T) {
 		said += n.Text
 	}
 	require.Contains(t, said, "11–7")
+}
+
+// What was counted of a bonus changes what the plan reckons with, and it says so: 3 of 8
+// against the 40 in 100 that was said. The same game is counted once, though both played it;
+// another game and other rallies are not counted.
+func TestCountedBonusesAreReckonedWith(t *testing.T) {
+	l, students := sample.Today(t)
+	i := slices.IndexFunc(l.Blocks, func(b lesson.Block) bool { return b.Match != nil })
+	m := l.Blocks[i].Match
+	m.Game = "markers"
+	m.Rules = game.Rules{
+		To: 30, WinBy: 1, SecondsPerPoint: 10,
+		Marks: []game.Mark{{ID: "marker", Words: "Marker hit", Worth: 3, Usual: 0.4}},
+	}
+	said := func() (out string) {
+		for _, n := range reckon(t, l, students).Blocks[i].Notices {
+			out += n.Text + "\n"
+		}
+		return out
+	}
+	require.NotContains(t, said(), "Marker hit")
+	before := reckon(t, l, students).Blocks[i].Match.Minutes.Value
+	sides := [2][]string{{students[0].ID}, {students[1].ID}}
+	played := plan.Game{
+		Game: "markers", Sides: sides, Points: [2]int{9, 5}, Rallies: 8,
+		Marks: map[string]int{"marker": 3}, At: 1,
+	}
+	other := plan.Game{Game: "others", Sides: sides, Rallies: 90, Marks: map[string]int{"marker": 90}, At: 2}
+	for j := range students {
+		students[j].Games = []plan.Game{other, played}
+	}
+	require.Contains(t, said(), "Marker hit: in 3 of 8 rallies so far "+
+		"(the rules expect 40 in 100, the plan uses 39 in 100).")
+	require.Greater(t, reckon(t, l, students).Blocks[i].Match.Minutes.Value, before)
+	for j := range students {
+		students[j].Games[1].Rallies, students[j].Games[1].Marks = 80, map[string]int{"marker": 8}
+	}
+	require.Contains(t, said(), "the plan uses 13 in 100", "what was mended in the same game counts at once")
 }

@@ -122,6 +122,11 @@ func (p *Planner) markOf(students []Student) uint64 {
 		for _, g := range s.Games {
 			maphash.WriteComparable(&all, g.At)
 			all.WriteString(g.Run + "\x00" + g.Block + "\x00" + g.Game)
+			marked := 0
+			for _, n := range g.Marks {
+				marked += n
+			}
+			maphash.WriteComparable(&all, [2]int{g.Rallies, marked})
 		}
 		if s.Standing != nil {
 			maphash.WriteComparable(&all, [3]float64{

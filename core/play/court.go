@@ -65,7 +65,7 @@ func (s *Script) Point(st *State, o Point) (over *game.Score) {
 	c.Score = rules.Rally(c.Score, y)
 	if counts {
 		c.Rallies[o.Side]++
-		s.note(c, o.Marks, was)
+		s.note(c, o, was)
 	}
 	if c.Score.Over {
 		over = &c.Score
@@ -87,17 +87,17 @@ func (s *Script) Point(st *State, o Point) (over *game.Score) {
 }
 
 // note counts what the rally carried, and the own score of who made it.
-func (s *Script) note(c *Court, marks []string, was game.Score) {
+func (s *Script) note(c *Court, o Point, was game.Score) {
 	rules := s.Block.Match.Rules
-	for _, m := range marks {
+	for _, m := range o.Marks {
 		if c.Marks == nil {
-			c.Marks = make([]int, len(rules.Marks)+1)
+			c.Marks = make([][2]int, len(rules.Marks)+1)
 		}
 		i := slices.IndexFunc(rules.Marks, func(o game.Mark) bool { return o.ID == m })
 		if i < 0 { // begun with the second serve
 			i = len(rules.Marks)
 		}
-		c.Marks[i]++
+		c.Marks[i][rules.Whose(m, game.Side(o.Side), was.Feeder)]++
 	}
 	for i, n := range c.Score.Own {
 		if i < len(was.Own) {

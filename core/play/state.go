@@ -84,9 +84,9 @@ type Turn struct {
 type Court struct {
 	Sides   [2][]int
 	Score   game.Score
-	Rallies [2]int // won by each side in this game, practice left out
-	Marks   []int  // by the rules' order
-	Own     []int  // by student
+	Rallies [2]int   // won by each side in this game, practice left out
+	Marks   [][2]int // by the rules' order, of each side
+	Own     []int    // by student
 }
 
 // Played is a game, over or as it stood when it was left.

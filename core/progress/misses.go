@@ -29,8 +29,8 @@ func (m Misses) Marked() (sum int) {
 	return sum
 }
 
-// order are the places, the one hit most first.
-func (m Misses) order() []string {
+// Places returns where balls went, the place hit most first.
+func (m Misses) Places() []string {
 	return slices.SortedFunc(maps.Keys(m), func(a, b string) int {
 		return cmp.Or(cmp.Compare(m[b], m[a]), cmp.Compare(a, b))
 	})
@@ -39,7 +39,7 @@ func (m Misses) order() []string {
 // String says them as a coach does: "7 net, 2 long".
 func (m Misses) String() string {
 	var said []string
-	for _, where := range m.order() {
+	for _, where := range m.Places() {
 		if m[where] > 0 {
 			said = append(said, fmt.Sprintf("%d %s", m[where], where))
 		}
@@ -49,7 +49,7 @@ func (m Misses) String() string {
 
 // Most returns where most of them went, and how many; "" where there are none.
 func (m Misses) Most() (where string, n int) {
-	if all := m.order(); len(all) > 0 {
+	if all := m.Places(); len(all) > 0 {
 		return all[0], m[all[0]]
 	}
 	return "", 0

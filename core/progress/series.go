@@ -3,6 +3,7 @@ package progress
 import (
 	"cmp"
 	"fmt"
+	"maps"
 	"slices"
 	"strings"
 )
@@ -95,20 +96,38 @@ type Series struct {
 	Marks []Mark `json:"marks"`
 }
 
-// Add puts in a session's mark; several of one run become its best.
+// Add puts in a session's mark; several of one run become one, with the best of them and all
+// that was counted, chosen and missed.
 func (s *Series) Add(m Mark) {
 	if n := len(s.Marks); n > 0 && s.Marks[n-1].Run == m.Run {
 		last := &s.Marks[n-1]
 		for i := range m.Held {
 			last.Held[i] += m.Held[i]
 		}
-		last.Balls += m.Balls
+		last.Balls, last.Good = last.Balls+m.Balls, last.Good+m.Good
+		last.Choices = together(last.Choices, m.Choices)
+		last.Misses = maps.Clone(last.Misses)
+		last.Misses.Add(m.Misses)
+		last.Far = max(last.Far, m.Far)
 		if last.Met = last.Met || m.Met; s.better(m.Value, last.Value) {
 			last.Value = m.Value
 		}
 		return
 	}
 	s.Marks = append(s.Marks, m)
+}
+
+// together are the choices of two marks, those that both have once.
+func together(a, b []Choice) []Choice {
+	out := slices.Clone(a)
+	for _, c := range b {
+		if i := slices.IndexFunc(out, func(o Choice) bool { return o.ID == c.ID }); i >= 0 {
+			out[i].N += c.N
+		} else {
+			out = append(out, c)
+		}
+	}
+	return out
 }
 
 // better says whether a is better than b.

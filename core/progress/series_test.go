@@ -36,3 +36,29 @@ func TestARunHasOneMark(t *testing.T) {
 	require.Len(t, s.Marks, 1)
 	require.Equal(t, Mark{Run: "a", Value: 12.9, Met: true, Held: [3]int{1, 0, 2}}, s.Marks[0])
 }
+
+// Two blocks of a drill in one lesson are one session: all balls and all good ones, all misses
+// and choices, and neither mark is changed by it.
+func TestTwoBlocksOfALessonAreOneSession(t *testing.T) {
+	a := Mark{
+		Run: "r", Value: 5, Balls: 10, Good: 5, Misses: Misses{"net": 3},
+		Choices: []Choice{{ID: "air", Words: "In the air", Right: true, N: 2}},
+	}
+	b := Mark{
+		Run: "r", Value: 7, Balls: 8, Good: 7, Misses: Misses{"net": 1, "long": 2},
+		Choices: []Choice{{ID: "air", Words: "In the air", Right: true, N: 3},
+			{ID: "wall", Words: "After the wall", Wrong: true, N: 1}},
+	}
+	s := Series{Key: Key{Measure: Good}}
+	s.Add(a)
+	s.Add(b)
+	require.Len(t, s.Marks, 1)
+	m := s.Last()
+	require.Equal(t, [2]int{18, 12}, [2]int{m.Balls, m.Good})
+	require.Equal(t, "4 net, 2 long", m.Misses.String())
+	require.Equal(t, "in the air 5, after the wall 1", m.SayChoices())
+	right, of := m.Read()
+	require.Equal(t, [2]int{5, 6}, [2]int{right, of})
+	require.Equal(t, "3 net", a.Misses.String())
+	require.Equal(t, 2, a.Choices[0].N)
+}

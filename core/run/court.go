@@ -83,11 +83,11 @@ func (f *fold) played(i int, g play.Played) Played {
 	}
 	rules := f.lesson.Blocks[i].Match.Rules
 	for m, n := range g.Marks {
-		if n == 0 {
+		if n == [2]int{} {
 			continue
 		}
 		if out.Marks == nil {
-			out.Marks = map[string]int{}
+			out.Marks = map[string][2]int{}
 		}
 		out.Marks[rules.MarkID(m)] = n
 	}

@@ -245,7 +245,7 @@ func TestAGameWithAllItsMarks(t *testing.T) {
 	g := state.Blocks[1].Played[0]
 	require.Equal(t, [2]int{3, 1}, g.Points)
 	require.Equal(t, [2]int{1, 1}, g.Rallies)
-	require.Equal(t, map[string]int{"marker": 1, "bonus": 1, game.SecondServe: 1}, g.Marks)
+	require.Equal(t, map[string][2]int{"marker": {1, 0}, "bonus": {1, 0}, game.SecondServe: {1, 0}}, g.Marks)
 	require.Equal(t, map[string]int{s.l.Students[0]: 3, s.l.Students[2]: 1}, g.Own)
 	s.rally(1, 3)
 	s.add(Event{

@@ -112,9 +112,9 @@ type Played struct {
 	Over    bool        `json:"over"`
 	// Winner is the side that won, where it is over.
 	Winner int `json:"winner"`
-	// Marks counts what rallies carried, by id; Own the students' own scores.
-	Marks map[string]int `json:"marks,omitempty"`
-	Own   map[string]int `json:"own,omitempty"`
+	// Marks counts what rallies carried, by id, of each side; Own the students' own scores.
+	Marks map[string][2]int `json:"marks,omitempty"`
+	Own   map[string]int    `json:"own,omitempty"`
 }
 
 // BlockState is one block so far.

@@ -2,6 +2,7 @@ package exchange
 
 import (
 	"bytes"
+	"cmp"
 	"encoding/csv"
 	"fmt"
 	"strings"
@@ -39,6 +40,18 @@ func WriteReport(r reports.Report, where *time.Location) ([]byte, error) {
 	for _, s := range r.Streaks {
 		lines = append(lines, []string{"best", s.Title + ", " + s.Stage, s.Best, ""})
 	}
+	for _, c := range r.Choices {
+		lines = append(lines, []string{"choices", c.Title + ", " + c.Stage, c.Said, ""})
+		if c.First != "" {
+			lines = append(
+				lines,
+				[]string{"right choices", c.Title + ", " + c.Stage, cmp.Or(c.Last, c.First), c.First},
+			)
+		}
+	}
+	for _, m := range r.Misses {
+		lines = append(lines, []string{"missed", m.Where, fmt.Sprint(m.N), ""})
+	}
 	for _, g := range r.Rungs {
 		lines = append(lines, []string{"rung", g.Ladder, fmt.Sprintf("%d of %d: %s", g.Place, g.Of, g.Rung),
 			strings.Join(g.Moves, "; ")})
@@ -46,6 +59,9 @@ func WriteReport(r reports.Report, where *time.Location) ([]byte, error) {
 	for _, g := range r.Games {
 		lines = append(lines, []string{"game", g.Title + " against " + strings.Join(g.Against, " and "),
 			fmt.Sprintf("%d to %d", g.Score[0], g.Score[1]), day(g.At)})
+		for _, m := range g.Marks {
+			lines = append(lines, []string{"in the game", g.Title, m, day(g.At)})
+		}
 	}
 	if r.Engaged > 0 {
 		lines = append(lines, []string{"engaged", "mean of 1 to 10", fmt.Sprintf("%.1f", r.Engaged), ""})

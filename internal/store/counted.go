@@ -5,8 +5,11 @@ import (
 	"database/sql"
 	"encoding/json"
 	"fmt"
+	"maps"
+	"slices"
 
 	"hodometer/core/drill"
+	"hodometer/core/game"
 	"hodometer/core/lesson"
 	"hodometer/core/progress"
 	"hodometer/core/run"
@@ -61,6 +64,56 @@ func MoreOf(r run.Result, d *drill.Drill) MoreCounted {
 	}
 }
 
+// Carried is how often rallies of a game carried a mark: By each side, or in all, where the
+// game is from before that was kept.
+type Carried struct {
+	ID    string `json:"id"`
+	Words string `json:"words"`
+	By    []int  `json:"by"`
+}
+
+// Times is how often it was, whoever's it was.
+func (c Carried) Times() (n int) {
+	for _, by := range c.By {
+		n += by
+	}
+	return n
+}
+
+// carriedIn are the marks that rallies carried, in the order of the rules.
+func carriedIn(rules game.Rules, marks map[string][2]int) []Carried {
+	out := []Carried{}
+	for i := range len(rules.Marks) + 1 {
+		id, words := rules.MarkID(i), "second serve"
+		if i < len(rules.Marks) {
+			words = rules.Marks[i].Words
+		}
+		if by, any := marks[id]; any {
+			out = append(out, Carried{id, words, by[:]})
+		}
+	}
+	return out
+}
+
+// CarriedOf reads the marks of a game as its table keeps them; of games from before, only
+// how often each was.
+func CarriedOf(kept string) ([]Carried, error) {
+	out := []Carried{}
+	err := json.Unmarshal([]byte(kept), &out)
+	if err == nil {
+		return append([]Carried{}, out...), nil
+	}
+	var before map[string]int
+	if err := json.Unmarshal([]byte(kept), &before); err != nil {
+		return nil, err
+	}
+	out = []Carried{}
+	for _, id := range slices.Sorted(maps.Keys(before)) {
+		out = append(out, Carried{ID: id, By: []int{before[id]}})
+	}
+	return out, nil
+}
+
 // GamesOf are the games of a run that began at that time, as their table keeps them.
 func GamesOf(
 	runID string,
@@ -70,7 +123,7 @@ func GamesOf(
 ) (out []gen.InsertGameParams, err error) {
 	for n, g := range games {
 		b := l.Block(g.Block)
-		marks, err := json.Marshal(g.Marks)
+		marks, err := json.Marshal(carriedIn(b.Match.Rules, g.Marks))
 		if err != nil {
 			return nil, err
 		}

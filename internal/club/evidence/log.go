@@ -284,13 +284,13 @@ type Game struct {
 	Sides  [2][]Named `json:"sides"`
 	Points [2]int     `json:"points"`
 	// Rallies won by each side; Over says whether the game was finished, Winner who won.
-	Rallies [2]int         `json:"rallies"`
-	Over    bool           `json:"over"`
-	Winner  int            `json:"winner"`
-	Game    string         `json:"game,omitempty"` // its id on the shelf
-	Favours float64        `json:"favours"`
-	Marks   map[string]int `json:"marks"`
-	Own     map[string]int `json:"own"` // by the student's id
+	Rallies [2]int          `json:"rallies"`
+	Over    bool            `json:"over"`
+	Winner  int             `json:"winner"`
+	Game    string          `json:"game,omitempty"` // its id on the shelf
+	Favours float64         `json:"favours"`
+	Marks   []store.Carried `json:"marks"`
+	Own     map[string]int  `json:"own"` // by the student's id
 }
 
 // Named is a student by id and name.
@@ -315,7 +315,7 @@ func gamesOf[Row gen.ListGamesOfRunsRow | gen.ListGamesOfStudentsRow](
 				Rallies: [2]int{int(r.WonA), int(r.WonB)}, Over: r.Over != 0, Winner: int(r.Winner),
 				Favours: r.Favours, Game: r.Game,
 			}
-			_ = json.Unmarshal([]byte(r.Marks), &g.Marks) // written by us
+			g.Marks, _ = store.CarriedOf(r.Marks) // written by us
 			_ = json.Unmarshal([]byte(r.Own), &g.Own)
 			out = append(out, g)
 		}

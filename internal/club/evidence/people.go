@@ -323,12 +323,17 @@ func stand(ctx context.Context, q *gen.Queries, students []plan.Student) error {
 			continue
 		}
 		played := plan.Game{
-			Block:  g.Title,
-			Game:   g.Game,
-			Over:   g.Over,
-			Run:    g.Run,
-			Points: g.Points,
-			At:     g.At,
+			Block:   g.Title,
+			Game:    g.Game,
+			Over:    g.Over,
+			Run:     g.Run,
+			Points:  g.Points,
+			Rallies: g.Rallies[0] + g.Rallies[1],
+			Marks:   map[string]int{},
+			At:      g.At,
+		}
+		for _, c := range g.Marks {
+			played.Marks[c.ID] = c.Times()
 		}
 		m := plan.Meeting{WonA: float64(g.Rallies[0]), WonB: float64(g.Rallies[1]), Favours: g.Favours}
 		for side, who := range g.Sides {

@@ -60,12 +60,15 @@ type Report struct {
 	Repetitions int            `json:"repetitions"`
 	Skills      []ReportSkill  `json:"skills"`
 	Streaks     []ReportMark   `json:"streaks"`
-	Rungs       []ReportRung   `json:"rungs"`
-	Games       []ReportGame   `json:"games"`
-	Engaged     float64        `json:"engaged,omitempty"` // mean of 1 to 10; 0: not asked
-	Effort      float64        `json:"effort,omitempty"`
-	Home        []lessons.Done `json:"home"`
-	Notes       []SharedLine   `json:"notes"`
+	Choices     []ReportChoice `json:"choices"`
+	// Misses are where balls went that were marked, the place hit most first.
+	Misses  []ReportMiss   `json:"misses"`
+	Rungs   []ReportRung   `json:"rungs"`
+	Games   []ReportGame   `json:"games"`
+	Engaged float64        `json:"engaged,omitempty"` // mean of 1 to 10; 0: not asked
+	Effort  float64        `json:"effort,omitempty"`
+	Home    []lessons.Done `json:"home"`
+	Notes   []SharedLine   `json:"notes"`
 }
 
 // ReportSkill is a skill as it was before the period and at its end.
@@ -84,6 +87,21 @@ type ReportMark struct {
 	Best  string `json:"best"`
 }
 
+// ReportChoice is how often a choice was right, the first time in the period and the last.
+type ReportChoice struct {
+	Title string `json:"title"`
+	Stage string `json:"stage"`
+	First string `json:"first"` // "5 of 11"
+	Last  string `json:"last"`  // "" where it was chosen once
+	Said  string `json:"said"`  // what was chosen, in all of the period
+}
+
+// ReportMiss is a place that balls went to.
+type ReportMiss struct {
+	Where string `json:"where"` // net, long, wide, short
+	N     int    `json:"n"`
+}
+
 // ReportRung is where the student stands on a ladder, with what moved in the period.
 type ReportRung struct {
 	Ladder string   `json:"ladder"`
@@ -99,6 +117,7 @@ type ReportGame struct {
 	Title   string   `json:"title"`
 	Against []string `json:"against"`
 	Score   [2]int   `json:"score"` // the student's side first
+	Marks   []string `json:"marks"` // of the student's side: "Marker hit 2"
 	Over    bool     `json:"over"`
 }
 
@@ -128,12 +147,22 @@ func (c *Reports) Report(ctx context.Context, id, from, to string) (out Report, 
 		return out, err
 	}
 	out = Report{
-		Student: record.Student, From: from, To: to, Skills: []ReportSkill{}, Streaks: []ReportMark{},
-		Rungs: []ReportRung{}, Games: []ReportGame{}, Home: []lessons.Done{}, Notes: []SharedLine{},
+		Student: record.Student,
+		From:    from,
+		To:      to,
+		Skills:  []ReportSkill{},
+		Streaks: []ReportMark{},
+		Choices: []ReportChoice{},
+		Misses:  []ReportMiss{},
+		Rungs:   []ReportRung{},
+		Games:   []ReportGame{},
+		Home:    []lessons.Done{},
+		Notes:   []SharedLine{},
 	}
 	in := func(at int64) bool { return at >= since && at < until }
 	out.skills(record.Skills, in)
 	out.marks(record.Series, in)
+	out.choices(record.Series, in)
 	out.games(record.Games, id, in)
 	out.rungs(climbs.Ladders, in, c.store.Now())
 	for _, d := range home.Done {
@@ -221,6 +250,41 @@ func (out *Report) marks(all []evidence.Series, in func(int64) bool) {
 	}
 }
 
+// choices says what was chosen and how much of it was right, and where balls went.
+func (out *Report) choices(all []evidence.Series, in func(int64) bool) {
+	var missed progress.Misses
+	for _, s := range all {
+		var first, last string
+		var chosen progress.Series
+		for _, m := range s.Marks {
+			if !in(m.At) {
+				continue
+			}
+			missed.Add(m.Misses)
+			if right, of := m.Read(); of > 0 {
+				said := fmt.Sprintf("%d of %d", right, of)
+				if first == "" {
+					first = said
+				} else {
+					last = said
+				}
+			}
+			m.Run = ""
+			chosen.Add(m)
+		}
+		if len(chosen.Marks) == 0 || chosen.Last().SayChoices() == "" {
+			continue
+		}
+		m := chosen.Last()
+		out.Choices = append(out.Choices, ReportChoice{
+			s.Title, cmp.Or(m.Name, s.Stage), first, last, m.SayChoices(),
+		})
+	}
+	for _, where := range missed.Places() {
+		out.Misses = append(out.Misses, ReportMiss{where, missed[where]})
+	}
+}
+
 func (out *Report) games(all []evidence.Game, id string, in func(int64) bool) {
 	for _, g := range all {
 		if !in(g.At) {
@@ -230,10 +294,15 @@ func (out *Report) games(all []evidence.Game, id string, in func(int64) bool) {
 		if slices.ContainsFunc(g.Sides[1], func(n evidence.Named) bool { return n.ID == id }) {
 			mine = 1
 		}
-		r := ReportGame{At: g.At, Title: g.Title, Against: []string{}, Over: g.Over,
+		r := ReportGame{At: g.At, Title: g.Title, Against: []string{}, Marks: []string{}, Over: g.Over,
 			Score: [2]int{g.Points[mine], g.Points[1-mine]}}
 		for _, n := range g.Sides[1-mine] {
 			r.Against = append(r.Against, n.Name)
+		}
+		for _, c := range g.Marks {
+			if len(c.By) == 2 && c.By[mine] > 0 {
+				r.Marks = append(r.Marks, fmt.Sprintf("%s %d", c.Words, c.By[mine]))
+			}
 		}
 		out.Games = append(out.Games, r)
 	}

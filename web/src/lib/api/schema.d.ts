@@ -3965,6 +3965,19 @@ export interface components {
                 stage: string;
                 best: string;
             }[];
+            /** @description what was chosen in the period, and how much of it was right the first time and the last */
+            choices: {
+                title: string;
+                stage: string;
+                first: string;
+                last: string;
+                said: string;
+            }[];
+            /** @description where balls went that were marked, most first */
+            misses: {
+                where: string;
+                n: number;
+            }[];
             rungs: {
                 ladder: string;
                 rung: string;
@@ -3973,6 +3986,8 @@ export interface components {
                 moves: string[];
             }[];
             games: {
+                /** @description of the student's side */
+                marks: string[];
                 /** Format: int64 */
                 at: number;
                 title: string;
@@ -4355,8 +4370,9 @@ export interface components {
                     rallies: number[];
                     over: boolean;
                     winner: number;
+                    /** @description of each side, by the id of the mark */
                     marks?: {
-                        [key: string]: number;
+                        [key: string]: number[];
                     };
                     own?: {
                         [key: string]: number;
@@ -4484,12 +4500,17 @@ export interface components {
             favours: number;
             /** @description its id in the list of games */
             game?: string;
-            marks?: {
-                [key: string]: number;
-            };
+            marks?: components["schemas"]["Carried"][];
             own?: {
                 [key: string]: number;
             };
+        };
+        Carried: {
+            id: string;
+            /** @description empty: of a game from before they were kept */
+            words: string;
+            /** @description of each side; one number where whose they are is not known */
+            by: number[];
         };
         RunSummary: {
             id: string;

@@ -1,5 +1,6 @@
 <!-- The games of a block: who against whom, the score, marks and own scores; the last of a court can be put right. -->
 <script lang="ts">
+  import { sideCounts } from '$lib/game/marks';
   import type { Block, Run } from '$lib/api/client';
 
   type State = Run['state']['blocks'][number];
@@ -24,6 +25,11 @@
       .sort((a, b) => b[1] - a[1])
       .map(([k, n]) => `${as(k)} ${n}`)
       .join(', ');
+  /** Whose each mark was: "Marker hit: Ida 2, Otto 1". */
+  const whose = (g: (typeof played)[number]) =>
+    Object.entries(g.marks ?? {})
+      .map(([id, by]) => `${words(id)}: ${sideCounts(by, (i) => said(g.sides, i))}`)
+      .join('; ');
   let trouble = $state('');
 
   function set(c: (typeof open)[number], side: number, e: Event & { currentTarget: HTMLInputElement }) {
@@ -48,7 +54,7 @@
       <strong class="figures">{g.points[0]}–{g.points[1]}</strong>
       <span dir="auto" class:font-bold={g.over && g.winner === 1}>{said(g.sides, 1)}</span>
       {#if !g.over}<span class="text-sm">unfinished</span>{/if}
-      {#if g.marks}<span class="text-sm">· {list(g.marks, words)}</span>{/if}
+      {#if g.marks}<span class="text-sm">· {whose(g)}</span>{/if}
       {#if g.own}<span class="text-sm">· individual scores: {list(g.own, name)}</span>{/if}
     </li>
   {:else}{#if !open.length}<li>No rallies were counted.</li>{/if}{/each}

@@ -7,6 +7,7 @@
   import { findingOf, queryOf } from '$lib/shell/finding';
   import More from '$lib/shell/More.svelte';
   import { Pages } from '$lib/shell/pages.svelte';
+  import { sideCounts } from '$lib/game/marks';
   import { sayDay } from '$lib/units/when';
   import { calledAmong } from '$lib/people/names';
 
@@ -32,6 +33,12 @@
       (by[g.title] ??= []).push(
         `${side(g.sides[0] ?? [], 0, called)} ${g.points[0]}–${g.points[1]} ${side(g.sides[1] ?? [], 1, called)}${g.over ? '' : ', unfinished'}`
       );
+    }
+    for (const g of games) {
+      for (const m of (g.marks ?? []).filter((m) => m.words))
+        (by[g.title] ??= []).push(
+          `${m.words}: ${sideCounts(m.by, (i) => side(g.sides[i] ?? [], i, called))}`
+        );
     }
     const out = Object.entries(by).map(([title, all]) => `${title}: ${all.join('; ')}`);
     const total: Record<string, number> = {};

@@ -126,6 +126,21 @@
                 </li>{/each}
             </ul>
           </section>{/if}
+        {#if r.misses.length || r.choices.length}<section aria-label="Misses and choices">
+            <h2 class="text-lg">Misses and choices</h2>
+            {#if r.misses.length}<p>
+                Marked misses: <span class="figures"
+                  >{r.misses.map((m) => `${m.where} ${m.n}`).join(', ')}</span
+                >
+              </p>{/if}
+            <ul>
+              {#each r.choices as c, i (i)}<li>
+                  {#if c.first}<strong class="figures">{c.last ? `${c.first} → ${c.last}` : c.first}</strong>
+                    right,
+                  {/if}<bdi>{c.title}</bdi>, {c.stage}<span class="text-sm">: {c.said}</span>
+                </li>{/each}
+            </ul>
+          </section>{/if}
         {#if r.games.length}<section aria-label="Games">
             <h2 class="text-lg">Games</h2>
             <ul>
@@ -133,7 +148,9 @@
                   <span class="figures text-sm">{sayDate(g.at)}</span>
                   <strong class="figures">{g.score[0]}–{g.score[1]}</strong>
                   <bdi>{callNames(g.against).join(' & ')}</bdi><span class="text-sm"
-                    >, <bdi>{g.title}</bdi>{g.over ? '' : ', unfinished'}</span
+                    >, <bdi>{g.title}</bdi>{g.over ? '' : ', unfinished'}{g.marks.length
+                      ? ` (${g.marks.join(', ')})`
+                      : ''}</span
                   >
                 </li>{/each}
               {#if r.games.length > 16}<li class="text-sm">and {r.games.length - 16} more</li>{/if}
