@@ -49,6 +49,7 @@ const (
 	Remove     Kind = "remove"     // it is taken out of the log
 	Engagement Kind = "engagement" // Student was engaged Value of 10
 	Effort     Kind = "effort"     // Student found it Value of 10 hard
+	Confidence Kind = "confidence" // Student says how confident they are, Value of 10
 	Note       Kind = "note"       // Text is the line of notes, of Student where one is named
 	Tag        Kind = "tag"        // the coach saw Text of Student
 	Lasted     Kind = "lasted"     // Block took Value milliseconds, whatever the clock said

@@ -109,6 +109,7 @@ func (f *fold) begin() {
 		Blocks:     make([]BlockState, len(l.Blocks)),
 		Engagement: map[string]int{},
 		Effort:     map[string]int{},
+		Confidence: map[string]int{},
 	}
 	for _, id := range l.Students {
 		if from, _ := l.Stay(id); from > 0 {

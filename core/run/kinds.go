@@ -97,6 +97,10 @@ var kinds = []kind{
 		func(f *fold, e *Event) { f.state.Engagement[e.Student] = e.Value },
 		"",
 	},
+	{
+		Confidence, []need{aStudent, oneToTen},
+		func(f *fold, e *Event) { f.state.Confidence[e.Student] = e.Value }, "",
+	},
 	{Effort, []need{aStudent, oneToTen}, func(f *fold, e *Event) { f.state.Effort[e.Student] = e.Value }, ""},
 	{
 		Lasted,

@@ -83,6 +83,7 @@ func (v *Live) shown() State {
 func (s State) clone() State {
 	s.Blocks = slices.Clone(s.Blocks)
 	s.Engagement, s.Effort = maps.Clone(s.Engagement), maps.Clone(s.Effort)
+	s.Confidence = maps.Clone(s.Confidence)
 	s.Notes, s.Tags = maps.Clone(s.Notes), maps.Clone(s.Tags)
 	for id, of := range s.Tags {
 		s.Tags[id] = maps.Clone(of)

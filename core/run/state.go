@@ -197,7 +197,8 @@ type State struct {
 	UndoBlock  string         `json:"undoBlock,omitempty"`
 	Reached    string         `json:"reached,omitempty"` // goal met by the latest tap, in words
 	Engagement map[string]int `json:"engagement"`
-	Effort     map[string]int `json:"effort"` // how hard it was, 1 to 10
+	Effort     map[string]int `json:"effort"`     // how hard it was, 1 to 10
+	Confidence map[string]int `json:"confidence"` // what the students say, 1 to 10
 	Note       string         `json:"note"`
 	// Began is when the clock first ran, in device milliseconds.
 	Began int64 `json:"began,omitempty"`

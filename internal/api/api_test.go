@@ -285,7 +285,7 @@ func TestTheDay(t *testing.T) {
 	require.Greater(t, chance(), before+0.1)
 	var log answer.Page[evidence.Entry]
 	d.ask("GET", "/api/v1/runs", nil, 200, &log)
-	require.Equal(t, 8, log.Items[0].Students[0].Engagement)
+	require.Equal(t, 8, log.Items[0].Students[0].Engaged)
 	require.Equal(t, 8, log.Items[0].Students[0].GoalsMet)
 	require.Equal(t, "Through it", log.Items[0].Note)
 	require.InDelta(t, 100.0/60, log.Items[0].Minutes, 0.02)

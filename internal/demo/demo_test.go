@@ -66,7 +66,7 @@ func TestTheStoryIsThere(t *testing.T) {
 		require.Greater(t, e.Minutes, 35.0)
 		for _, s := range e.Students {
 			require.True(t, s.Balls > 0 || len(s.Marks) > 0, "%s %s", e.Title, s.Name)
-			require.Positive(t, s.Engagement)
+			require.Positive(t, s.Engaged)
 		}
 	}
 }

@@ -69,6 +69,9 @@ func WriteReport(r reports.Report, where *time.Location) ([]byte, error) {
 	if r.Effort > 0 {
 		lines = append(lines, []string{"effort", "mean of 1 to 10", fmt.Sprintf("%.1f", r.Effort), ""})
 	}
+	if r.Confident > 0 {
+		lines = append(lines, []string{"confident", "mean of 1 to 10", fmt.Sprintf("%.1f", r.Confident), ""})
+	}
 	for _, d := range r.Home {
 		lines = append(lines, []string{"home", d.Title, fmt.Sprint(d.Times), day(d.At)})
 	}

@@ -96,7 +96,7 @@ test('a coach plans, mends, runs and logs a lesson, and the next one changes', a
   await page.getByRole('link', { name: 'Open the log' }).click();
   const entry = page.getByRole('article').first();
   await expect(entry).toContainText('Ready for a live feed');
-  await expect(entry).toContainText('met 8 of 8 tried');
+  await expect(entry).toContainText('met 8 of 8');
   await expect(entry).toContainText('engaged 9');
   await entry.getByRole('link', { name: 'Wren' }).click();
   await expect(page.getByRole('region', { name: 'Forehand cross-court, short ball' })).toContainText('▲ up');

@@ -32,7 +32,10 @@ type Share struct {
 	// Repetitions are what was done and not hit; they are no balls.
 	Repetitions int `json:"repetitions,omitempty"`
 	GoalsMet    int `json:"goalsMet"`
-	Engagement  int `json:"engagement,omitempty"` // absent: not asked
+	// Tried are the goals that were tried, those met among them.
+	Tried []Tried `json:"tried"`
+	Felt
+	Note string `json:"note,omitempty"`
 	// Marks are what was counted besides balls, as a coach says it.
 	Marks []string `json:"marks,omitempty"`
 	// Missed says where balls went that were marked: "7 net, 2 long".
@@ -41,19 +44,41 @@ type Share struct {
 	stage  stageMark
 }
 
+// Tried is a goal that was tried, with what it came to.
+type Tried struct {
+	Name string `json:"name"`
+	Met  bool   `json:"met"`
+	Said string `json:"said"`
+}
+
+// Felt is what was said of a student in a lesson, each 1 to 10; 0 was not asked.
+type Felt struct {
+	Engaged   int `json:"engaged,omitempty"`
+	Effort    int `json:"effort,omitempty"`
+	Confident int `json:"confident,omitempty"`
+}
+
 // stageMark is what a stage came to, and whether its goal was counted among those tried.
 type stageMark struct {
 	kind  goal.Kind
+	key   progress.Key
 	mark  progress.Mark
 	among bool
 }
 
-// judge counts the stage's goal among those tried, once.
+// judge counts the stage's goal among those tried, once, with what it came to so far.
 func (m *stageMark) judge(s *Share) {
-	if m.among || !tried(m.kind, m.mark) {
+	if !m.among && !tried(m.kind, m.mark) {
 		return
 	}
-	m.among = true
+	one := progress.Series{Key: m.key}
+	one.Add(m.mark)
+	is := Tried{m.mark.Name, m.mark.Met, plan.SayMark(&one, m.mark)}
+	if m.among {
+		s.Tried[len(s.Tried)-1] = is
+		return
+	}
+	m.among, s.Tried = true, append(s.Tried, is)
 	if s.Goals++; m.mark.Met {
 		s.GoalsMet++
 	}
@@ -116,7 +141,7 @@ func logOf(
 			Games:    []Game{},
 		}
 		for _, s := range students {
-			e.Students = append(e.Students, Share{ID: one[s], Name: names[s]})
+			e.Students = append(e.Students, Share{ID: one[s], Name: names[s], Tried: []Tried{}})
 		}
 		out.Items[i], at[r.ID], ids[i] = e, &out.Items[i], r.ID
 	}
@@ -136,9 +161,10 @@ func logOf(
 	for _, g := range gamesOf(played, names) {
 		at[g.Run].Games = append(at[g.Run].Games, g)
 	}
-	engaged, err := q.ListEngagements(ctx, ids)
-	for _, g := range engaged {
-		at[g.RunID].share(one[g.StudentID]).Engagement = int(g.Value)
+	there, err := q.ListAttended(ctx, ids)
+	for _, a := range there {
+		s := at[a.RunID].share(one[a.StudentID])
+		s.Felt, s.Note = Felt{int(a.Engagement), int(a.Effort), int(a.Confidence)}, a.Note
 	}
 	return out, err
 }
@@ -204,7 +230,7 @@ func (s *Share) add(r gen.Counted, where *time.Location) error {
 	}
 	// What was not begun leaves no result, and what could not be met yet was not tried: a block
 	// that was left early has not been failed.
-	s.stage = stageMark{kind: goal.Kind(r.Kind), mark: mark}
+	s.stage = stageMark{kind: goal.Kind(r.Kind), key: key, mark: mark}
 	s.stage.judge(s)
 	if mark.Misses.Marked() > 0 {
 		s.missed.Add(mark.Misses)

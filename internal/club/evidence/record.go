@@ -75,12 +75,14 @@ type Line struct {
 	Text string `json:"text"`
 }
 
-// Lived is a lesson the student was in; 0 was not asked.
+// Lived is a lesson the student was in, with the balls that were counted.
 type Lived struct {
-	Run     string `json:"run"`
-	At      int64  `json:"at"`
-	Engaged int    `json:"engaged,omitempty"`
-	Effort  int    `json:"effort,omitempty"`
+	Run   string `json:"run"`
+	At    int64  `json:"at"`
+	Title string `json:"title"`
+	Balls int    `json:"balls"`
+	Good  int    `json:"good"`
+	Felt
 }
 
 // Record reads a student and all that was counted.
@@ -227,9 +229,22 @@ func (r *Record) seen(ctx context.Context, q *gen.Queries, p *Person) error {
 	for _, n := range notes {
 		r.Notes = append(r.Notes, Line{n.RunID, n.StartedAt, n.Note})
 	}
-	lessons, err := q.ListEngagementsOfStudent(ctx, id)
+	lessons, err := q.ListAttendedByStudent(ctx, id)
+	counted := map[string][2]int{}
+	for _, k := range r.Skills {
+		for _, t := range k.Track {
+			if t.Chance != nil {
+				n := counted[t.Run]
+				counted[t.Run] = [2]int{n[0] + t.Balls, n[1] + t.Good}
+			}
+		}
+	}
 	for _, l := range lessons {
-		r.Lessons = append(r.Lessons, Lived{l.RunID, l.StartedAt, int(l.Engaged), int(l.Effort)})
+		n := counted[l.RunID]
+		r.Lessons = append(r.Lessons, Lived{
+			l.RunID, l.StartedAt, l.Title, n[0], n[1],
+			Felt{int(l.Engagement), int(l.Effort), int(l.Confidence)},
+		})
 	}
 	return err
 }

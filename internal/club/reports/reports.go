@@ -62,13 +62,14 @@ type Report struct {
 	Streaks     []ReportMark   `json:"streaks"`
 	Choices     []ReportChoice `json:"choices"`
 	// Misses are where balls went that were marked, the place hit most first.
-	Misses  []ReportMiss   `json:"misses"`
-	Rungs   []ReportRung   `json:"rungs"`
-	Games   []ReportGame   `json:"games"`
-	Engaged float64        `json:"engaged,omitempty"` // mean of 1 to 10; 0: not asked
-	Effort  float64        `json:"effort,omitempty"`
-	Home    []lessons.Done `json:"home"`
-	Notes   []SharedLine   `json:"notes"`
+	Misses    []ReportMiss   `json:"misses"`
+	Rungs     []ReportRung   `json:"rungs"`
+	Games     []ReportGame   `json:"games"`
+	Engaged   float64        `json:"engaged,omitempty"` // mean of 1 to 10; 0: not asked
+	Effort    float64        `json:"effort,omitempty"`
+	Confident float64        `json:"confident,omitempty"`
+	Home      []lessons.Done `json:"home"`
+	Notes     []SharedLine   `json:"notes"`
 }
 
 // ReportSkill is a skill as it was before the period and at its end.
@@ -170,16 +171,15 @@ func (c *Reports) Report(ctx context.Context, id, from, to string) (out Report, 
 			out.Home = append(out.Home, d)
 		}
 	}
-	engaged, efforts := []float64{}, []float64{}
+	var felt [3][]int
 	for _, l := range record.Lessons {
-		if in(l.At) && l.Engaged > 0 {
-			engaged = append(engaged, float64(l.Engaged))
-		}
-		if in(l.At) && l.Effort > 0 {
-			efforts = append(efforts, float64(l.Effort))
+		if in(l.At) {
+			for i, v := range []int{l.Engaged, l.Effort, l.Confident} {
+				felt[i] = append(felt[i], v)
+			}
 		}
 	}
-	out.Engaged, out.Effort = mean(engaged), mean(efforts)
+	out.Engaged, out.Effort, out.Confident = asked(felt[0]), asked(felt[1]), asked(felt[2])
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		shared, err := q.ListSharedNotes(ctx, id)
 		if err != nil {
@@ -200,11 +200,15 @@ func (c *Reports) Report(ctx context.Context, id, from, to string) (out Report, 
 	return out, err
 }
 
-func mean(all []float64) (m float64) {
+// asked is the mean of what was answered; 0 where nobody was asked.
+func asked(all []int) float64 {
+	sum, n := 0, 0
 	for _, v := range all {
-		m += v / float64(len(all))
+		if v > 0 {
+			sum, n = sum+v, n+1
+		}
 	}
-	return m
+	return float64(sum) / float64(max(1, n))
 }
 
 func (out *Report) skills(all []evidence.Skill, in func(int64) bool) {

@@ -50,7 +50,6 @@ func (c *Runs) writeOutcome(
 	}
 	for _, forget := range []func(context.Context, string) error{
 		q.DeleteResults, q.DeleteGamePlayers, q.DeleteGames, q.DeleteTags, q.DeleteAttended,
-		q.DeleteEngagements, q.DeleteEfforts,
 	} {
 		if err := forget(ctx, id); err != nil {
 			return err
@@ -175,22 +174,10 @@ func (w writing) people(ctx context.Context) error {
 		}
 		if err := w.q.InsertAttended(ctx, gen.InsertAttendedParams{
 			RunID: w.run, StudentID: s, Note: w.state.Notes[s],
+			Engagement: int64(w.state.Engagement[s]), Effort: int64(w.state.Effort[s]),
+			Confidence: int64(w.state.Confidence[s]),
 		}); err != nil {
 			return err
-		}
-		if v, ok := w.state.Effort[s]; ok {
-			if err := w.q.InsertEffort(ctx, gen.InsertEffortParams{
-				RunID: w.run, StudentID: s, Value: int64(v),
-			}); err != nil {
-				return err
-			}
-		}
-		if v, ok := w.state.Engagement[s]; ok {
-			if err := w.q.InsertEngagement(ctx, gen.InsertEngagementParams{
-				RunID: w.run, StudentID: s, Value: int64(v),
-			}); err != nil {
-				return err
-			}
 		}
 		seen := maps.Clone(w.state.Tags[s])
 		for _, b := range w.state.Blocks { // counted where no ball is: told as what was seen

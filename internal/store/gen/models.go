@@ -14,9 +14,12 @@ type Ask struct {
 }
 
 type Attended struct {
-	RunID     string
-	StudentID string
-	Note      string
+	RunID      string
+	StudentID  string
+	Note       string
+	Engagement int64
+	Effort     int64
+	Confidence int64
 }
 
 type Block struct {
@@ -115,18 +118,6 @@ type DocumentVersion struct {
 
 type DrillFavourite struct {
 	DrillID string
-}
-
-type Effort struct {
-	RunID     string
-	StudentID string
-	Value     int64
-}
-
-type Engagement struct {
-	RunID     string
-	StudentID string
-	Value     int64
 }
 
 type Event struct {

@@ -217,10 +217,9 @@ func (q *Queries) ListResultsOfStudent(ctx context.Context, student string) ([]C
 }
 
 const listSessionsOfStudent = `-- name: ListSessionsOfStudent :many
-select r.lesson_id, r.started_at, r.minutes, cast(coalesce(e.value, 0) as integer) as rating
-from (select distinct x.run_id from attended x where x.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1)) own
+select r.lesson_id, r.started_at, r.minutes, cast(own.effort as integer) as rating
+from (select x.run_id, max(x.effort) as effort from attended x where x.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1) group by x.run_id) own
 join runs r on r.id = own.run_id
-left join efforts e on e.run_id = r.id and e.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1)
 where r.status = 'finished'
 order by r.started_at desc
 `

@@ -32,24 +32,6 @@ func (q *Queries) DeleteAttended(ctx context.Context, runID string) error {
 	return err
 }
 
-const deleteEfforts = `-- name: DeleteEfforts :exec
-delete from efforts where run_id = ?
-`
-
-func (q *Queries) DeleteEfforts(ctx context.Context, runID string) error {
-	_, err := q.db.ExecContext(ctx, deleteEfforts, runID)
-	return err
-}
-
-const deleteEngagements = `-- name: DeleteEngagements :exec
-delete from engagements where run_id = ?
-`
-
-func (q *Queries) DeleteEngagements(ctx context.Context, runID string) error {
-	_, err := q.db.ExecContext(ctx, deleteEngagements, runID)
-	return err
-}
-
 const deleteEvents = `-- name: DeleteEvents :exec
 delete from events where run_id = ?
 `
@@ -132,47 +114,27 @@ func (q *Queries) GetRun(ctx context.Context, id string) (GetRunRow, error) {
 }
 
 const insertAttended = `-- name: InsertAttended :exec
-insert into attended (run_id, student_id, note) values (?, ?, ?)
+insert into attended (run_id, student_id, note, engagement, effort, confidence) values (?, ?, ?, ?, ?, ?)
 `
 
 type InsertAttendedParams struct {
-	RunID     string
-	StudentID string
-	Note      string
+	RunID      string
+	StudentID  string
+	Note       string
+	Engagement int64
+	Effort     int64
+	Confidence int64
 }
 
 func (q *Queries) InsertAttended(ctx context.Context, arg InsertAttendedParams) error {
-	_, err := q.db.ExecContext(ctx, insertAttended, arg.RunID, arg.StudentID, arg.Note)
-	return err
-}
-
-const insertEffort = `-- name: InsertEffort :exec
-insert into efforts (run_id, student_id, value) values (?, ?, ?)
-`
-
-type InsertEffortParams struct {
-	RunID     string
-	StudentID string
-	Value     int64
-}
-
-func (q *Queries) InsertEffort(ctx context.Context, arg InsertEffortParams) error {
-	_, err := q.db.ExecContext(ctx, insertEffort, arg.RunID, arg.StudentID, arg.Value)
-	return err
-}
-
-const insertEngagement = `-- name: InsertEngagement :exec
-insert into engagements (run_id, student_id, value) values (?, ?, ?)
-`
-
-type InsertEngagementParams struct {
-	RunID     string
-	StudentID string
-	Value     int64
-}
-
-func (q *Queries) InsertEngagement(ctx context.Context, arg InsertEngagementParams) error {
-	_, err := q.db.ExecContext(ctx, insertEngagement, arg.RunID, arg.StudentID, arg.Value)
+	_, err := q.db.ExecContext(ctx, insertAttended,
+		arg.RunID,
+		arg.StudentID,
+		arg.Note,
+		arg.Engagement,
+		arg.Effort,
+		arg.Confidence,
+	)
 	return err
 }
 
@@ -365,12 +327,12 @@ func (q *Queries) KeepAsk(ctx context.Context, body string) error {
 	return err
 }
 
-const listEngagements = `-- name: ListEngagements :many
-select run_id, student_id, value from engagements where run_id in (/*SLICE:runs*/?)
+const listAttended = `-- name: ListAttended :many
+select run_id, student_id, note, engagement, effort, confidence from attended where run_id in (/*SLICE:runs*/?)
 `
 
-func (q *Queries) ListEngagements(ctx context.Context, runs []string) ([]Engagement, error) {
-	query := listEngagements
+func (q *Queries) ListAttended(ctx context.Context, runs []string) ([]Attended, error) {
+	query := listAttended
 	var queryParams []interface{}
 	if len(runs) > 0 {
 		for _, v := range runs {
@@ -385,10 +347,17 @@ func (q *Queries) ListEngagements(ctx context.Context, runs []string) ([]Engagem
 		return nil, err
 	}
 	defer rows.Close()
-	var items []Engagement
+	var items []Attended
 	for rows.Next() {
-		var i Engagement
-		if err := rows.Scan(&i.RunID, &i.StudentID, &i.Value); err != nil {
+		var i Attended
+		if err := rows.Scan(
+			&i.RunID,
+			&i.StudentID,
+			&i.Note,
+			&i.Engagement,
+			&i.Effort,
+			&i.Confidence,
+		); err != nil {
 			return nil, err
 		}
 		items = append(items, i)
@@ -402,35 +371,37 @@ func (q *Queries) ListEngagements(ctx context.Context, runs []string) ([]Engagem
 	return items, nil
 }
 
-const listEngagementsOfStudent = `-- name: ListEngagementsOfStudent :many
-select r.id as run_id, r.started_at, cast(coalesce(g.value, 0) as integer) as engaged, cast(coalesce(e.value, 0) as integer) as effort
+const listAttendedByStudent = `-- name: ListAttendedByStudent :many
+select r.id as run_id, r.title, r.started_at, a.engagement, a.effort, a.confidence
 from attended a join runs r on r.id = a.run_id
-left join engagements g on g.run_id = r.id and g.student_id = a.student_id
-left join efforts e on e.run_id = r.id and e.student_id = a.student_id
 where a.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1) order by r.started_at desc limit 200
 `
 
-type ListEngagementsOfStudentRow struct {
-	RunID     string
-	StartedAt int64
-	Engaged   int64
-	Effort    int64
+type ListAttendedByStudentRow struct {
+	RunID      string
+	Title      string
+	StartedAt  int64
+	Engagement int64
+	Effort     int64
+	Confidence int64
 }
 
-func (q *Queries) ListEngagementsOfStudent(ctx context.Context, student string) ([]ListEngagementsOfStudentRow, error) {
-	rows, err := q.db.QueryContext(ctx, listEngagementsOfStudent, student)
+func (q *Queries) ListAttendedByStudent(ctx context.Context, student string) ([]ListAttendedByStudentRow, error) {
+	rows, err := q.db.QueryContext(ctx, listAttendedByStudent, student)
 	if err != nil {
 		return nil, err
 	}
 	defer rows.Close()
-	var items []ListEngagementsOfStudentRow
+	var items []ListAttendedByStudentRow
 	for rows.Next() {
-		var i ListEngagementsOfStudentRow
+		var i ListAttendedByStudentRow
 		if err := rows.Scan(
 			&i.RunID,
+			&i.Title,
 			&i.StartedAt,
-			&i.Engaged,
+			&i.Engagement,
 			&i.Effort,
+			&i.Confidence,
 		); err != nil {
 			return nil, err
 		}
@@ -946,7 +917,9 @@ where r.started_at >= ?1 and r.started_at < ?2
   and not exists (select 1 from json_each(cast(?7 as text)) w where not (instr(lower(l.title), w.value) > 0 or instr(lower(r.note), w.value) > 0
     or exists (select 1 from lesson_students p join who on who.id = p.student_id join students s on s.id = who.one
                where p.lesson_id = r.lesson_id and instr(lower(s.name), w.value) > 0)
-    or exists (select 1 from attended a where a.run_id = r.id and instr(lower(a.note), w.value) > 0)))
+    or exists (select 1 from attended a where a.run_id = r.id and instr(lower(a.note), w.value) > 0)
+    or exists (select 1 from tags t where t.run_id = r.id and instr(lower(t.word), w.value) > 0)
+    or exists (select 1 from blocks b where b.lesson_id = r.lesson_id and instr(lower(b.title), w.value) > 0)))
 order by r.started_at desc, r.id desc limit ?8
 `
 

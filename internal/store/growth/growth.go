@@ -58,13 +58,11 @@ func steps() []string {
 		of("events", run+", id, body"),
 		of("results", run+", "+who+", "+block+", step, shot, at - "+back+
 			", balls, good, best, met, radius, ask, kind, skill, stage, drill, edition, more"),
-		of("engagements", run+", "+who+", value"),
-		of("efforts", run+", "+who+", value"),
 		of("games", run+", "+block+", n, at - "+back+
 			", title, court, points_a, points_b, won_a, won_b, over, winner, favours, marks, own, game"),
 		of("game_players", who+", "+run+", "+block+", n, side"),
 		of("tags", run+", "+who+", word, times"),
-		of("attended", run+", "+who+", note"),
+		of("attended", run+", "+who+", note, engagement, effort, confidence"),
 	}
 }
 

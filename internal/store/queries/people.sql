@@ -35,10 +35,9 @@ update groups set version = version + 1, name = ?, students = ? where id = ? and
 delete from groups where id = ?;
 
 -- name: ListSessionsOfStudent :many
-select r.lesson_id, r.started_at, r.minutes, cast(coalesce(e.value, 0) as integer) as rating
-from (select distinct x.run_id from attended x where x.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student'))) own
+select r.lesson_id, r.started_at, r.minutes, cast(own.effort as integer) as rating
+from (select x.run_id, max(x.effort) as effort from attended x where x.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student')) group by x.run_id) own
 join runs r on r.id = own.run_id
-left join efforts e on e.run_id = r.id and e.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student'))
 where r.status = 'finished'
 order by r.started_at desc;
 

@@ -9,7 +9,9 @@ where r.started_at >= sqlc.arg('since') and r.started_at < sqlc.arg('until')
   and not exists (select 1 from json_each(cast(sqlc.arg('words') as text)) w where not (instr(lower(l.title), w.value) > 0 or instr(lower(r.note), w.value) > 0
     or exists (select 1 from lesson_students p join who on who.id = p.student_id join students s on s.id = who.one
                where p.lesson_id = r.lesson_id and instr(lower(s.name), w.value) > 0)
-    or exists (select 1 from attended a where a.run_id = r.id and instr(lower(a.note), w.value) > 0)))
+    or exists (select 1 from attended a where a.run_id = r.id and instr(lower(a.note), w.value) > 0)
+    or exists (select 1 from tags t where t.run_id = r.id and instr(lower(t.word), w.value) > 0)
+    or exists (select 1 from blocks b where b.lesson_id = r.lesson_id and instr(lower(b.title), w.value) > 0)))
 order by r.started_at desc, r.id desc limit sqlc.arg('limit');
 
 -- name: GetRun :one
@@ -40,20 +42,8 @@ insert into asks (body) values (?) on conflict do nothing;
 -- name: ListResultsOfRuns :many
 select * from counted where run_id in (sqlc.slice('runs')) order by run_id, student_id, block_id, step, shot;
 
--- name: DeleteEngagements :exec
-delete from engagements where run_id = ?;
-
--- name: InsertEngagement :exec
-insert into engagements (run_id, student_id, value) values (?, ?, ?);
-
--- name: ListEngagements :many
-select * from engagements where run_id in (sqlc.slice('runs'));
-
--- name: DeleteEfforts :exec
-delete from efforts where run_id = ?;
-
--- name: InsertEffort :exec
-insert into efforts (run_id, student_id, value) values (?, ?, ?);
+-- name: ListAttended :many
+select * from attended where run_id in (sqlc.slice('runs'));
 
 -- name: ListRunsOfStudents :many
 select distinct r.id, t.body as lesson, r.started_at from runs r join attended x on x.run_id = r.id join texts t on t.id = r.text
@@ -112,17 +102,15 @@ select word, cast(sum(times) as integer) as times from tags group by word order 
 delete from attended where run_id = ?;
 
 -- name: InsertAttended :exec
-insert into attended (run_id, student_id, note) values (?, ?, ?);
+insert into attended (run_id, student_id, note, engagement, effort, confidence) values (?, ?, ?, ?, ?, ?);
 
 -- name: ListNotesOfStudent :many
 select a.note, a.run_id, r.started_at from attended a join runs r on r.id = a.run_id
 where a.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student')) and a.note <> '' order by r.started_at desc limit 100;
 
--- name: ListEngagementsOfStudent :many
-select r.id as run_id, r.started_at, cast(coalesce(g.value, 0) as integer) as engaged, cast(coalesce(e.value, 0) as integer) as effort
+-- name: ListAttendedByStudent :many
+select r.id as run_id, r.title, r.started_at, a.engagement, a.effort, a.confidence
 from attended a join runs r on r.id = a.run_id
-left join engagements g on g.run_id = r.id and g.student_id = a.student_id
-left join efforts e on e.run_id = r.id and e.student_id = a.student_id
 where a.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student')) order by r.started_at desc limit 200;
 
 -- name: CountEvents :one

@@ -3997,6 +3997,7 @@ export interface components {
             }[];
             engaged?: number;
             effort?: number;
+            confident?: number;
             home: components["schemas"]["HomeDone"][];
             notes: {
                 run: string;
@@ -4124,8 +4125,12 @@ export interface components {
                 run: string;
                 /** Format: int64 */
                 at: number;
+                title: string;
+                balls: number;
+                good: number;
                 engaged?: number;
                 effort?: number;
+                confident?: number;
             }[];
             skills: {
                 /** @description its id: stroke.direction.situation */
@@ -4294,6 +4299,9 @@ export interface components {
                 [key: string]: number;
             };
             effort: {
+                [key: string]: number;
+            };
+            confidence: {
                 [key: string]: number;
             };
             note: string;
@@ -4537,7 +4545,18 @@ export interface components {
                 marks?: string[];
                 /** @description where balls went that were marked: 7 net, 2 long */
                 missed?: string;
-                engagement?: number;
+                /** @description goals that were tried */
+                tried: {
+                    name: string;
+                    met: boolean;
+                    said: string;
+                }[];
+                /** @description 1 to 10; absent: not asked */
+                engaged?: number;
+                effort?: number;
+                confident?: number;
+                /** @description about this student */
+                note?: string;
             }[];
         };
     };

@@ -7,15 +7,19 @@
 
   let { session, onback }: { session: Session; onback: () => void } = $props();
   const finished = $derived(session.state.status === 'finished');
-  let asked = $state<'engaged' | 'hard'>('engaged');
+  /** What is asked of each: the event it becomes, and what is given to all at once. */
+  const ratings = [
+    { kind: 'engagement', name: 'Engaged', usual: 7 },
+    { kind: 'effort', name: 'Effort', usual: 5 },
+    { kind: 'confidence', name: 'Confident', usual: 6 }
+  ] as const;
+  let asked = $state<(typeof ratings)[number]>(ratings[0]);
   let open = $state('');
-  /** What is given to all at once: seven is wanted; five is the middle of hard. */
-  const usual = $derived(asked === 'engaged' ? 7 : 5);
-  const values = $derived(asked === 'engaged' ? session.state.engagement : session.state.effort);
+  const usual = $derived(asked.usual);
+  const values = $derived(session.state[asked.kind]);
   const there = $derived(session.students.filter((s) => !session.state.absent?.includes(s.id)));
   const called = $derived(calledAmong(session.students));
-  const set = (student: string, value: number) =>
-    session.add({ kind: asked === 'engaged' ? 'engagement' : 'effort', student, value });
+  const set = (student: string, value: number) => session.add({ kind: asked.kind, student, value });
   /** One more or less; the first press says what is usual. */
   const step = (student: string, by: number) =>
     session.soon(() => {
@@ -52,16 +56,16 @@
     session.add({ kind: 'lasted', block, value: Math.round(minutes * 60000) });
 </script>
 
-<div class="flex items-center gap-2">
-  <h1 class="min-w-0 flex-1 text-xl leading-tight">How was it? 1 to 10</h1>
+<div class="flex flex-wrap items-center gap-2">
+  <h1 class="min-w-0 flex-1 text-xl leading-tight whitespace-nowrap">How was it? 1 to 10</h1>
   <div class="flex gap-2" role="group" aria-label="Rating">
-    {#each ['engaged', 'hard'] as const as w (w)}
+    {#each ratings as w (w.kind)}
       <button
         type="button"
-        class="btn h-14 border-2 border-base-content px-3 text-lg"
+        class="btn h-14 border-2 border-base-content px-2.5 text-lg"
         class:btn-accent={asked === w}
         aria-pressed={asked === w}
-        onclick={() => (asked = w)}>{w === 'engaged' ? 'Engaged' : 'Effort'}</button
+        onclick={() => (asked = w)}>{w.name}</button
       >
     {/each}
   </div>
@@ -80,7 +84,7 @@
       <div
         class="grid grid-cols-[1fr_3.5rem_3.5rem_3.5rem] items-center gap-2"
         role="group"
-        aria-label="{called(s.id)}: {asked === 'engaged' ? 'engaged' : 'effort'}, 1 to 10"
+        aria-label="{called(s.id)}: {asked.name.toLowerCase()}, 1 to 10"
       >
         <button
           type="button"
@@ -116,7 +120,9 @@
     </li>
   {/each}
 </ul>
-<p class="text-sm">Engaged: aim for 7 or more. Effort: 1 is rest, 10 is everything.</p>
+<p class="text-sm">
+  Engaged: aim for 7 or more. Effort: 1 is rest, 10 is everything. Confident: as the student says.
+</p>
 {#each games as line, i (i)}<p class="mt-1 text-base">{line}</p>{/each}
 <label class="mt-2 block">
   <span class="text-xl font-semibold">Note on the lesson</span>

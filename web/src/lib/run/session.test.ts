@@ -50,6 +50,7 @@ function opened(): Run {
       focus: '',
       engagement: {},
       effort: {},
+      confidence: {},
       note: '',
       events: 0
     }
