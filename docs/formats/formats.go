@@ -15,6 +15,11 @@ var Drills []byte
 //go:embed game.schema.json
 var Games []byte
 
+// Share is the JSON Schema of what one coach hands to another, generated too.
+//
+//go:embed share.schema.json
+var Share []byte
+
 // Drills4, Drills3 and Drills2 are the schemas of drills of versions before, which are
 // read too.
 var (

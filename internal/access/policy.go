@@ -142,6 +142,8 @@ var rules = map[string]rule{
 	"mergeStudent":         {Coach, "merged into another:"},
 	"splitStudent":         {Coach, "undid the merge of"},
 	"listResults":          {Coach, ""},
+	"shareParts":           {Coach, "exported parts of the club"},
+	"takeParts":            {Coach, "imported parts of another club"},
 	"listCardLinks":        {Coach, ""},
 	"makeCardLink":         {Coach, "made a link to the card of"},
 	"endCardLink":          {Coach, "revoked a link to the card of"},

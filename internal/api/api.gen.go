@@ -40,6 +40,7 @@ import (
 	"hodometer/internal/club/lessons"
 	"hodometer/internal/club/reports"
 	"hodometer/internal/club/runs"
+	"hodometer/internal/club/shares"
 	"hodometer/internal/club/students"
 	"hodometer/internal/club/weeks"
 	"hodometer/internal/store"
@@ -1284,6 +1285,12 @@ type PairingCode struct {
 // Pairs the students of a script's partners 0 and 1, by their place in the lesson
 type Pairs = [][]int
 
+// Parts defines model for Parts.
+type Parts = []struct {
+	Id    string `json:"id"`
+	Title string `json:"title"`
+}
+
 // PathPoint defines model for PathPoint.
 type PathPoint struct {
 	Speed float64 `json:"speed"`
@@ -1579,6 +1586,9 @@ type StudentLadders = ladders.StudentLadders
 
 // StudentRecord defines model for StudentRecord.
 type StudentRecord = evidence.Record
+
+// Taken defines model for Taken.
+type Taken = shares.Taken
 
 // Target defines model for Target.
 type Target = drill.Target
@@ -2140,6 +2150,29 @@ type AddEventsParams struct {
 	State *bool `form:"state,omitempty" json:"state,omitempty"`
 }
 
+// SharePartsParams defines parameters for ShareParts.
+type SharePartsParams struct {
+	Lesson *[]Id     `form:"lesson,omitempty" json:"lesson,omitempty"`
+	Ladder *[]string `form:"ladder,omitempty" json:"ladder,omitempty"`
+	Course *[]Id     `form:"course,omitempty" json:"course,omitempty"`
+	Run    *[]Id     `form:"run,omitempty" json:"run,omitempty"`
+}
+
+// TakePartsTextBody defines parameters for TakeParts.
+type TakePartsTextBody = string
+
+// TakePartsParams defines parameters for TakeParts.
+type TakePartsParams struct {
+	// DryRun only say what is in it
+	DryRun *bool `form:"dryRun,omitempty" json:"dryRun,omitempty"`
+
+	// Student whom lessons and weekly plans are for
+	Student *[]Id `form:"student,omitempty" json:"student,omitempty"`
+
+	// From the day of lessons, and the first of weekly plans; absent: as in the file
+	From *string `form:"from,omitempty" json:"from,omitempty"`
+}
+
 // ImportStudentsTextBody defines parameters for ImportStudents.
 type ImportStudentsTextBody = string
 
@@ -2342,6 +2375,9 @@ type PutRunJSONRequestBody PutRunJSONBody
 
 // AddEventsJSONRequestBody defines body for AddEvents for application/json ContentType.
 type AddEventsJSONRequestBody AddEventsJSONBody
+
+// TakePartsTextRequestBody defines body for TakeParts for text/plain ContentType.
+type TakePartsTextRequestBody = TakePartsTextBody
 
 // ImportStudentsTextRequestBody defines body for ImportStudents for text/plain ContentType.
 type ImportStudentsTextRequestBody = ImportStudentsTextBody
@@ -2630,6 +2666,12 @@ type ServerInterface interface {
 	// StreamRun New events of a run as they arrive (server-sent events), a list in each message
 	// (GET /api/v1/runs/{run}/stream)
 	StreamRun(ctx *echo.Context, run RunId) error
+	// ShareParts Write lessons, ladders, weekly plans and given lessons into one file for another coach
+	// (GET /api/v1/share)
+	ShareParts(ctx *echo.Context, params SharePartsParams) error
+	// TakeParts Import a file that another coach wrote; what is here already stays as it is
+	// (POST /api/v1/share)
+	TakeParts(ctx *echo.Context, params TakePartsParams) error
 	// ListStudents All students, by name
 	// (GET /api/v1/students)
 	ListStudents(ctx *echo.Context) error
@@ -3933,6 +3975,77 @@ func (w *ServerInterfaceWrapper) StreamRun(ctx *echo.Context) error {
 	return err
 }
 
+// ShareParts converts echo context to params.
+func (w *ServerInterfaceWrapper) ShareParts(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params SharePartsParams
+	// ------------- Optional query parameter "lesson" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "lesson", ctx.QueryParams(), &params.Lesson, runtime.BindQueryParameterOptions{Type: "array", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter lesson: %s", err))
+	}
+
+	// ------------- Optional query parameter "ladder" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "ladder", ctx.QueryParams(), &params.Ladder, runtime.BindQueryParameterOptions{Type: "array", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter ladder: %s", err))
+	}
+
+	// ------------- Optional query parameter "course" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "course", ctx.QueryParams(), &params.Course, runtime.BindQueryParameterOptions{Type: "array", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter course: %s", err))
+	}
+
+	// ------------- Optional query parameter "run" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "run", ctx.QueryParams(), &params.Run, runtime.BindQueryParameterOptions{Type: "array", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter run: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ShareParts(ctx, params)
+	return err
+}
+
+// TakeParts converts echo context to params.
+func (w *ServerInterfaceWrapper) TakeParts(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params TakePartsParams
+	// ------------- Optional query parameter "dryRun" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "dryRun", ctx.QueryParams(), &params.DryRun, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter dryRun: %s", err))
+	}
+
+	// ------------- Optional query parameter "student" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "student", ctx.QueryParams(), &params.Student, runtime.BindQueryParameterOptions{Type: "array", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter student: %s", err))
+	}
+
+	// ------------- Optional query parameter "from" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "from", ctx.QueryParams(), &params.From, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter from: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.TakeParts(ctx, params)
+	return err
+}
+
 // ListStudents converts echo context to params.
 func (w *ServerInterfaceWrapper) ListStudents(ctx *echo.Context) error {
 	var err error
@@ -4439,6 +4552,8 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/access/pair", wrapper.PairDevice, options.OperationMiddlewares["pairDevice"]...)
 	router.POST(options.BaseURL+"/api/v1/access/signOut", wrapper.SignOut, options.OperationMiddlewares["signOut"]...)
 	router.PUT(options.BaseURL+"/api/v1/access/passphrase", wrapper.SetPassphrase, options.OperationMiddlewares["setPassphrase"]...)
+	router.GET(options.BaseURL+"/api/v1/share", wrapper.ShareParts, options.OperationMiddlewares["shareParts"]...)
+	router.POST(options.BaseURL+"/api/v1/share", wrapper.TakeParts, options.OperationMiddlewares["takeParts"]...)
 	router.PUT(options.BaseURL+"/api/v1/zone", wrapper.SetZone, options.OperationMiddlewares["setZone"]...)
 	router.POST(options.BaseURL+"/api/v1/access/codes", wrapper.MakeCode, options.OperationMiddlewares["makeCode"]...)
 	router.GET(options.BaseURL+"/api/v1/access/devices", wrapper.ListDevices, options.OperationMiddlewares["listDevices"]...)
@@ -7799,6 +7914,85 @@ func (response StreamRundefaultApplicationProblemPlusJSONResponse) VisitStreamRu
 	return err
 }
 
+type SharePartsRequestObject struct {
+	Params SharePartsParams
+}
+
+type SharePartsResponseObject interface {
+	VisitSharePartsResponse(w http.ResponseWriter) error
+}
+
+type ShareParts200JSONResponse map[string]interface{}
+
+func (response ShareParts200JSONResponse) VisitSharePartsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SharePartsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SharePartsdefaultApplicationProblemPlusJSONResponse) VisitSharePartsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TakePartsRequestObject struct {
+	Params TakePartsParams
+	Body   *TakePartsTextRequestBody
+}
+
+type TakePartsResponseObject interface {
+	VisitTakePartsResponse(w http.ResponseWriter) error
+}
+
+type TakeParts200JSONResponse Taken
+
+func (response TakeParts200JSONResponse) VisitTakePartsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TakePartsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response TakePartsdefaultApplicationProblemPlusJSONResponse) VisitTakePartsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListStudentsRequestObject struct {
 }
 
@@ -8924,6 +9118,12 @@ type StrictServerInterface interface {
 	// StreamRun New events of a run as they arrive (server-sent events), a list in each message
 	// (GET /api/v1/runs/{run}/stream)
 	StreamRun(ctx context.Context, request StreamRunRequestObject) (StreamRunResponseObject, error)
+	// ShareParts Write lessons, ladders, weekly plans and given lessons into one file for another coach
+	// (GET /api/v1/share)
+	ShareParts(ctx context.Context, request SharePartsRequestObject) (SharePartsResponseObject, error)
+	// TakeParts Import a file that another coach wrote; what is here already stays as it is
+	// (POST /api/v1/share)
+	TakeParts(ctx context.Context, request TakePartsRequestObject) (TakePartsResponseObject, error)
 	// ListStudents All students, by name
 	// (GET /api/v1/students)
 	ListStudents(ctx context.Context, request ListStudentsRequestObject) (ListStudentsResponseObject, error)
@@ -11939,6 +12139,63 @@ func (sh *strictHandler) StreamRun(ctx *echo.Context, run RunId) error {
 	return nil
 }
 
+// ShareParts operation middleware
+func (sh *strictHandler) ShareParts(ctx *echo.Context, params SharePartsParams) error {
+	var request SharePartsRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ShareParts(ctx.Request().Context(), request.(SharePartsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ShareParts")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(SharePartsResponseObject); ok {
+		return validResponse.VisitSharePartsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// TakeParts operation middleware
+func (sh *strictHandler) TakeParts(ctx *echo.Context, params TakePartsParams) error {
+	var request TakePartsRequestObject
+
+	request.Params = params
+
+	data, err := io.ReadAll(ctx.Request().Body)
+	if err != nil {
+		return err
+	}
+	body := TakePartsTextRequestBody(data)
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.TakeParts(ctx.Request().Context(), request.(TakePartsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "TakeParts")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(TakePartsResponseObject); ok {
+		return validResponse.VisitTakePartsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ListStudents operation middleware
 func (sh *strictHandler) ListStudents(ctx *echo.Context) error {
 	var request ListStudentsRequestObject
@@ -12729,540 +12986,547 @@ func (sh *strictHandler) SetZone(ctx *echo.Context) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3vkhw3kif4KrC6WWO3TbBYRZFsiWX3gSKlbtlSTQ5Jjc62V2uGzEBmoisSiAYQlUzJ+Fz3APdiZ3AH",
-	"EP+ACERWktLs3XyYpiojEIDD4fC/P//tYi33tRRMGH3x/LeLmiq6Z4Yp+C+6MUzZf5RMrxWvDZfi4vmF",
-	"YB8NkRtidozUdMvIim2kYhfFBbc//6th6nhRXAi6ZxfP3SDFhV7v2J7a0fb042smtmZ38fzx1VVxYY61",
-	"fVAbxcX24tOn4mItG6XZD6V9Gsasqdm1Q+LPF8WFYv9quGLlxXOjGtb9xr8ptrl4fvF/PGrX9wh/1Y9+",
-	"KOEjpeJVlfwG/HryJ165se13Nkrux0S0xNtwpQ0p6TFBOngz+5P0CJ/b0n2acvbHkxf1VxzZfqSiZclU",
-	"8jP48+SHamoMU/bV//WPq4ff0Ie/vnj4Px7+8tvj4tnVp3+7iHFFxbSWIv1R+Pm+XFHxPTfhC4MNwR+7",
-	"I5ZsQ5vKXDx/elVYxub7Zu/Yes8F/td1WAwXhm2Zgg/JzXvTlEyYMW8cuNkRs6OGaPdInD/aXxctUTVp",
-	"Iqrm3hR0s0p+op31vT7TCMOr+Lkq6ZGA2AERVVGdIiCOsfSEHaQq9fjLtKqcVNSMwDOEKka4INxoYrip",
-	"mC6I/bImUhEhDdOJeeEXEjLzOiYz7bYyXUuhGUztrZKrioHcWUthHJvRuq74mtoJP6rxiX//pz00z3/L",
-	"pIEfF77YX//PlmEPVJODkmJLqCjJwf7JSFJK5AwcxH7jxXrNNF45StZMGY7zXsv6+Kph0X21xNSWsreW",
-	"qHZr11WzKuBLfqOJHcA+JqsS9p8KQsmBsdsbspHIEPIgQDg5Gq6krBgVF1ZUc7FlqlY8dirdjaekDLef",
-	"PAhCG7OTipvjWGYVF7dclOORdvIAr2um7piys1WMrnesvCgumLAi4x8XtJLCimp5sAdywytgFroG+V0r",
-	"+dF+r64oFxe/RD5ccXEb49GyVExrpgkl9U4KRtZUEPs2kuewk2RHNVnLveVcy56G7fXsyZBSvebi1n7Z",
-	"TYUqZY+LZ+kEMUt2x9cMZR3VtzpGQ1kzET/nLf1WsrFMIInZcU32dL3jghGgIbCHHZsIuZLlEdZoduxo",
-	"T2eUC2qqdb1TVMfZEPkHyKSZIbhN41GUrNgc3d7ZZyzNlGxWVeRzcIBuGat14HdieYFY1YCsGBdbclDc",
-	"GCZuCNvX5vjcCpad/XspWZSeRjU6dunAAfNsUTGqhAaK2sc77PpAj9j+3jzyqyVilNZ2xQ+s9NwzYp8q",
-	"iG7WO0I1+a6xguPRG13JztJhhzXlJeGGHJlppUOY/bqS61uylo3VeWN6Rnst/QOZz22m4+Ueg7gj7g9c",
-	"u5VFEGVuee0plat/srWx636hFBVbtvfiuSy5XTut3naE4oZWmhUREULJVsmmJnt5xyx/KNlsd4SSlV0g",
-	"SomOZF3RqopIBNTdib287DiWnUld0TW7IVfPyYbf2QUExeZpV6+5Gus1dtVVxdZGogURXrx+NvfihrGS",
-	"LX5rT4WI2ShUEF56MX0n13TVVBSu2M5N+uQqJm7sTRMhlDZwb2qyYpqXDA+ktxLCCeje049jw+/pxx/w",
-	"4WfDczBgPbe0Ed8UFx8fbuVD90fUei+7nNR54CHf11IZp3DvgHFKCRbeo7VU7JFTmu23vwW2mWPDPlPR",
-	"PgNPnf/uDL31lWVG4cX8kUUuUpSMVr2qgOjksGOoGeC67NWwsdKxjIpoXubomqlb/HQW21Oz3s19+kd4",
-	"6BMcgMaw/sF48vWMgVFcoH45Uh1j86mV3NfoAIgx8uOraUa+fjyW6Eio3oiTi4U1Ds7HVWRYFtMF1rTB",
-	"o0nJWtL1Du5mur4V8lCxcsvKgqyOhJeJg/psenmPn0TmUVMxt6b3NXIZaP5ZsuGOKk6dJyaiB5R8s2FK",
-	"g6KmudhWzNuH2irEdCyNFpzkFdvylJpl6JZZVQCeIdY67d4Jj7+aE9IrFjs/7uRYua9vyOmnyd3kcZrZ",
-	"0baSVtqqgJZycK1RlN4o6h8M2MKdqaurq/nLZ4pH1g3LOkh6TWOqn6Fqy4wmWpI9FUdQgewqSGV/6G5A",
-	"j/6Xj5+Gb4hmv8KZ6tbVMC/uDNvXMqIpWAViPJ0NVYTWVJk4ZeOzHE1xcPd1PRuWOnmX4H/i+Tn1AuxI",
-	"tGfj7TxQbuyOpfhMakZKaa0LzYhplDX77f0jpOkz8bOrOaUTJJXTK1F6tLdAHiW+dSrg6YrAK2ZozL8C",
-	"q+WarGm1bipqWAnyyKqNoHcSKarjSPnEm3ZspVJtPnC0D7Puidf+hYgRUbE7VlVui8Jo/Xls+MfZTwAh",
-	"vucfYdN3FGjmrXI8lJYtd7CtVrTYTWqUtRLw4BQXiq5Z1Co/7I69yY1tsymFECaDg4BGFDUphlSRcGdM",
-	"kGTF0BqMeUOWEWvHjT8hIwHUOT3TJ98/2A5X4BTzl6wkqupzkwc+f+cfjh5CR70uc3W4duYs1hUVl+4c",
-	"LTmK9r32IL7rrGZ4FCU4xNAzJrzlR6QgzGpBjisHGrsV1Z1t6FxnNOkVsCJ9hx41ucHBwUa0qoEodUG8",
-	"8wA0EDupuqJHVub6Bt5KLkz8TFNtXqSnDLPQ2eLD0/KtfS32Pc3WUsScu3JDqCfo+HbdUbVgFnho3tpF",
-	"xabQ7PdW8YmKh0aJyOSsAA47Dg4PoEuBfg+vIq6O9r+5clvHu4ZSd6PG/xjTfTjp6f8eXu5uhWH7/MJa",
-	"+geaFo5he6wwc+42Uu1hmy/D2Vly/MLreAYVtzu5yDkDd6S3RawVogldyQa1UYieBqoPDiePRAop2ch1",
-	"o8e68Q2p2MYQ2ZjnJCi7YbsFg/OXoT0jMeYeLKkZWTFJ4/aNyHp03rJ9GtO7FdOyUe7gT5738CDowHS0",
-	"0qcxfdxRMPs8o9Y8rT2aHdtHXZw0BBMOjN32NyxqJDaCe2vHhR4v9swovu4ED8If+L5mitMqoo3ENW59",
-	"4VnC7bin24QG+qm4eElVCc7dkXrBPtbcCUc8WLiVz55cxHY21yOzpyXLHFLWTKDvKONhzdaKRa5BI6uS",
-	"SGFlKriYULWHWWQp8+5JT4wZAUYhOHYZiJopvew6lKDVI3wfZvKSKsVx+QO17xi95OAa0bxkN6DS4x3n",
-	"rndn2rjQibNtQL717o/52yJhDSTiqs63Dzfwlu5D7AP81jCbg53dLatN3mb46OrqOLcR2kjFLj0Nl24D",
-	"vI27YCkn4oFAuTEMdDdaVRA+tXR3IgE8Lw80We8kx4syy6wS8W1QfLtLqPqB9ONNUbKntoeXpigr4kKi",
-	"4vvVmBNpecfXbN7yK0umXuCzEHteV9wd7PF6XAJK1pggT+QdmzKSUDXOECDeVTyio2LUBdrHPzU9CidY",
-	"1/kD4GHQ1XNMIatsjFcTfO+5UykuNE3wWvBuTs/eTdt7M2C42AL8BFJWiLumnOERC2/aESa3ciXvEsFG",
-	"baWLd0tWUqqYsp8m3tZpSAP1rXVLa3rUhJsQrkSNHH98AJkNZWxFCcqn3LUwwQcu4yRKITfPSc2Jojte",
-	"N4rF5Zb9xd2Dxiuf6x0Va7gZvOuVGiu/wHomUpEVM4ZFyZrio+LCKH6esxkioOOftlKW8V/2LCEyVSOW",
-	"nRS9kyox1h2tGjbvGwH3Dz6LE/ODzouCmLT2DLJFPQ/p7La8cOckR8hoLtZ52thgFm2aIEoHHMhLY3+U",
-	"C39DOHEWvVpk7bhhlE60iHmsyvvQ8H303KyOJluR9Vkv01LR5RPAvuLoeQqJrI/30EaG+1f2eK/rAASX",
-	"z4Q4RkVQoifBZd3M6mBuT/C74SPxXW2EeUfFNiKC/iplCTqTLojL61oxbS8Gxeht4d0bzmi5Id/Yv1xf",
-	"EfZxzVhJKnkoyHXvb5rs+HY30rHgj1HRUMlDSmZQEfWC7lnJaVQ7G8b+7Qj4hfBWgVOZ4ZCtpNUl0myJ",
-	"0wMc2Z+Q5goTnxYEDxc4EY4RDf/a3hg/SuEyoUexuL/Mxbpb2/svY/Zmdy7yNeeO8Me6dfcHIl26lPOY",
-	"U9/nd88Nn2vbom+oL7SW7AVYKxEqu3GdGQdplGur8NjDnIiMf/VsOoMlEqHPdRMhNWa/dVrug71AynRu",
-	"MDfO0MIM/L7TJTrbfN+RW77nICvmlKxrMB8VBYslGhli7La3yqfX09HnqPmFHqQFfpt2L796FvFanUh+",
-	"udmcyr25h8nInKdcvG0uebpPSld1YeQMxaL5Kb+rjzE/0YQpzWXCTWC56GTp4zzYc/dAcIdOezsHO4Nv",
-	"Te/K08czqq+T8i0Rir42HHGEDk+Su8cKzypIsVZyz1zReJdcvvRVTPm3tLuF2nv6vZc34/tYz9p4bgJg",
-	"09KNQYmZG5suLrb8Dn1a+a9UkpZT2njn6osI9VYYjX9sdEOreQuq3UH/Kf9qjqEzcWwG32l5K9SqeRp7",
-	"wnlqzDAL8NZCXgk6/7pqVo+QOz3PRNxBVouObt9Kfpw2nhSjehkH7OnH7GDwnovsZxfZW3uobLBTKdwa",
-	"cnZ/R6uNl1UR3d7+/DMv8deBvw1SwnX0NUzk0/Os6x8swnCxSacSbbg4906uqGZ22ITp6O7x+2yev+Uz",
-	"xojvc3uTL9nn5GwEixyeNRNGsejW1rKXWdP/4U1jNC8znD7uA264/sux5dQVPcZVXxB0BPxHGrI4yWHH",
-	"1zvyr4Zpn9q+5ZGotGW8CFezOnEUcjb/7/A0BGblHToZpungNhO/6l6KrX9F52++zsc3LB0dS5p6mWNv",
-	"aR0XFWwQiel6CHr+xogFkvnt+aPTefhAhcmQQE4N6h6rlbXYD5h0CXMPq8PlRzmUriPslOCC9vGxy1jW",
-	"7+r9/LxhAMcx4a1o8IFW1XEJo09s5J2sKnbMCJx5hnZjxeYFyYbjXMaznLKFnJJL8y6PzBMeEid/pOp2",
-	"6o6qmXJlAtEEw0QEc8gLYRD/ymLfOXJJ4dnKZYKusBoMZaUTK4kA17cU62xGa1CNeB+/E1zt7OQdnrj6",
-	"fUTSeyQ8v8EFYvVT1a8y6tx3qYvwVzmtTeCY+cZtMv0vGfnyBc25c455S5yS4AYrwqxPC6a40VyUFimU",
-	"FTzxUaHxfW2HJHQvxZaAJQopYNxg/aUG7T/mWqj7YabeL2Y+FpK1Uavj36hIxN5TSQmLd8aFReBLOaQ0",
-	"NFpDi6moRIqCaCNlSaiSjYhXhB3iRZIom6HKZs+MYiEZD/RqHwA5YDTC58JulBQG/gjZsNpl/5kHmriU",
-	"xsEF2MRvEtmYpMTQTN3xNXvd18O7UVUxL6sN6HzdoeCjF+2nY9QPAne6Bkoq8zM8Gd1pz8Vux/EwYKT2",
-	"wm9om1YCqm3PEOuaXa1sbSUpKu3e/vEWbStN/aHI8NiYy5fOHbTMX4PWyctG3TE8PrMxSF9APNpNDK9n",
-	"PRyLHLvXY5v5KmYz+Errx1ePnz28vn74+Bu49Xq4Lb/89uTTQ/zH4/Yf/xYTTK+imnZ29L7kEY/+VuLx",
-	"Q7SPw07GPiwyv7CoYn/HE5kydhLzjggv3nDKrry8jCXFRFMDX7ET8tE6aYGvmOJ3ibKCv0Fp+YZvG0zy",
-	"ayt9btxf7d+UOsJdxEtfYc8V4aJuzDhNzdK+qWj8Lk9d8TBS+rJKKieN4LP32E/2mYTTAN7PuW72VN12",
-	"FSvVVAgOUKO6qzDnc8/2Uh2XKViYtTydJJl/j3rx6bchjO/WMMNykHB82eGYJRIQs5WR5Xya3yC+zmIZ",
-	"Rj6xCAEJIvggJ5RxJ8m95OD7CuScZOLsvBireBy7vNRDmFjLks0ncHd33MmTA1yXPqsGZl4gvXOljMu7",
-	"OV3OeNCPsVHtTs9Y7a352jQdKBLFaKkLouSBrI72f54TSBiAEYoFHstGVfMHxz5U4OyiF6XP/lsSE/Mw",
-	"enNRsRXVt7Hsc6y8BSApKLKFzBvB7pgiqhEEdbUu+Ng8SoermE+V/H91Qsn/umFnhRCAqpds2IXCaipU",
-	"Mcw1LIjmpgFxZbV+JW9ZQUqu2Br/hPpCgKi65QaBuTIKZqayRDA3NCbqd9yYKKwIIC5x4xMmIQXVJaDF",
-	"YVCu03UTQxEKt7Ov8+La3BDMvbJ/89kgO3rHwpdnC5W7tvcsu9yi8bGgcCqkr/oUDZhvSZw3aVi4Ksqs",
-	"aPf8/RDgGvOD6FMJlTCzmPS45fmQGP+dG3s4BjgDV4m65xzx0gmg5uBWBE1/xifgHrNv8PXtT/WPkaSR",
-	"Z1eT1f9o2rnzkTM3e8HpxPUBNYU9+EQNxashJ1Cqklld1YU/QJpuZQBQMju2vyFCCvacuGPbokh1AG8e",
-	"aOIwi+DXDvDRaQgcO1YlsOIAcMEugaCgkMLBMyH22AK4pFHW1RPcmMDpseOTL4QfaII7My9GfehwuIGQ",
-	"m7aT5EC5AWQB7pL9scLZvkZWbMftH0xUHfRq3vQMYueXzyVJfR1Lfnb3TJwboaoHlVnvh9psbro1Pj77",
-	"Xx4Ext9cbE4exMOxPO6a34iZevXwm4e//HvU4g5z+3sUgy/UjHanEN5xpl9lzT7FBN1zsbUraTGXdlwb",
-	"OYRoeZZIn9uyk3OKEHArfsFtJa2sEqRHF2iAIhEeoJhwUyBYhdkxhcnDfhdMo8RzWBXg0UQZy1dhxQnp",
-	"KrjW1G5jAAnbSlkSqciea92vh19AgOipHVsxGeVdc2OcUO01fWJiuDgJvB48+87FjZuDdp9iiNZnORHF",
-	"Mh2Arn0BlJ6gPOaQEXkooccH5Gw4ye0aUT4UWN549RmWGq9PCjXpCPMkawY5woCjxrEakWuC1SZe42V0",
-	"vbsoLmhC2YVk8jkwaUg4Ly52yRoDCVeeDhBOBGsjbwhdaSbMc+Jm0drMHPwujO6js4rpyIhm08oyu9Rb",
-	"VhvSCAC7gGomVEVBBloW7CCPamZ1bJMhAUWGBAZxq9vCz3aldoZoxYCq0fLi/Id99DwOv+pKxYAxPX7T",
-	"huqePXl9+XReeZsv4AyxI72jdaoAz/4Uil930uDp4IDehUhDRQoprKUWFTmwYXb4GMyj/bOraKO3eDHo",
-	"Ao4BSnh/MLv1uYMK6AWifZFYCZSbfRB4ZVaZxqcgcgawRj38s2X55+6LXTkZhp1Jo45lUZ86/eHxsvq9",
-	"v+ERT83L1x6Hn2+tTvhNL9kK5z0X3vcRi2TCXLNtxQ/48VmXSn6GOEDdzH21UeJdUyG6hn3h2wTELIi1",
-	"tmDfXze+khf0SXETAqeAYsNEqVFRO3DNwLsDZhDVTp1WbH0rBStHeIRPr2YLFDqJvP2pPr0hlJRy3VgD",
-	"z3KOe5I8cSjdpbuFWvMRV8dESdgdU0cPEuRupSfF019mGSqSku5dCSE7Ab1h3trv2h2t8dzNUPcOp9Zk",
-	"aNkqKOTB5Ti03bv7WYQWHuDh6zgP0aEx40uGO+bylYOmzI8coC/tk/e5vtyxdcSNHHVkZuXFGFcan+PX",
-	"SZWdjkrNSj6JRHmQ6nbFxHoH6DwAr73eUbF1xwLBNuQGeWrk8LLH5nsXRJ06l/CMvZYbk5iLZeA9nEbg",
-	"iILUTGkpsJAS7DyNkKlGE5fRMshVABJMXHbTM3wzpGAnOZDJumKnDvwW1hEduCNTTxm5FbGDkYfJFOGM",
-	"uZUUgVjR1L4WyGis/64sS2rEZLEsUSQwvNwJf6AJftPuo/voDXl4DTavYNwK066aMkqv06mSoGG0OyXI",
-	"3Bj+haykHS9nvmeHXoJi9/P+mR9lL9U6NY1wUIavjj7XbgAel9iMBePb3Uo2CxLa/u5fieaXS8OXgNaB",
-	"+Ps7vBQbDoX/7MGAp940ppLy1qm/hyW+3RyFwD1u9QLMhGCsml3ez/jU6BzhNerGCMtsyde7h1Dw5uAx",
-	"fmvF72lwjK/ahlFDhLaffvrh1d1fIK4iD0yRNbU6i6tLFw5WxMMjomt6x2s9zqehD3/9xf0vNEN6+k0i",
-	"mabDFOPMYBarfvV+hYfXHjLS49Oij4xaUzAanN7w6TqgZVjuFV2xeL2RbMxa5mQJ4hDtCx6VJUfgJBF6",
-	"8hQCdx1unHix73gCZSlCbs/uoQn5QzxOpZrfhO8hf6cHhpL3uNxstLs9Jy9291gIBi34RCcElJc1PBRp",
-	"McTmyM3qdOQWtQbbsJkdExB10KFRkOscNZ1aF3Q1t96WVu2SsjjDr+QerPGfrV1znxOq6R0rX5gY6aqK",
-	"O4xOAnkl5Pqbv1xdFDkpLqdUT/qZJA/4gJDOctOXPXKcVDYZxkLyNm2t7VD4g98fuMkKIx3tvJJ0wdl7",
-	"zvkkri9SfVEmYkt9b3LrPX54/dypii7c2Ufri2QrJXGLrK0YV8w6sPLj16LIUQg+0YmKcY1zKoiWzheO",
-	"3n5nIglJXFLTTEiiAxkPEw4y2iUTJyHHvitj+DLfMnNgLMSIAe1eW0YB+wi8E1wQyAuHPWACs7yfe8iZ",
-	"Tgc6KJwKKeOQeOEiyjCs3LgekAPkTKqq42R9XQRP3bCJGp/pmw2/5wYppmAQImoVEPEkreo7bfieGvZC",
-	"aGcADCz8kPQcQWRG0ERuNwX96FytK3SSyztHfcwAz0ivLtkdT4Ry5YZUgtzmjeMRgzIereT2fa0YjZzw",
-	"PaOCuO8W5BYZCZ71S6MdnkKnUNYXD4mGk19fkf9G1kwZyoU5Bu0QGDZn7GHdKu6bBzFy2Ertgrv0jh5L",
-	"xxf/4apTPyMkURThyoO8QuShC7UcWg1qpu318iBOnV4nkZ5L8qH/y3hzfCrPuToNKVryWBLdvgjpB+7E",
-	"QHwFUKpnVtMLBl1eXcfw0JEwMVfw0Yq6glC9ZqJEOP2TUgK89pqmcjRA6jb7PLvlQQMXzmF6T2jYkYAY",
-	"Tvn+DHviakiHmFDQNivAzUKIkQuy7zN8K2l8rfj0hPrpXpfXc7ICrz+vSQNdA51mQindrekW1Z2+WIbV",
-	"dg80UWzDFLNabuXLjc64aC+0A8qMPzWTS//uLqdZ4MAw3DNRZkIMJepxpuMpvofITBso32BufhZd6e2i",
-	"OnmpbfnN3OabtA3LkeffmEChk5t5AnUs4EFQmt0xRStIjCuxtyWGoXIbbMTgoyYjkJC9FO8GcdbvdE5y",
-	"98lYR7la5tenasPqiWZmF3PMtLBf1scR5tdVHLoferJmDTqEhO3WiviSGZ/54mocJVynB6x7HALDTsW3",
-	"IPYI52JG1VeNuEQBtETVVw1q+j52tRxOLLMmuUsTXaP1t64YVU4TdXn1tGYfJ5EcZ7xOa/bmzmkAtI4d",
-	"VvSPgCUOOVSKVYxqhv2JMfx9EdUnstc6ATyBgd848ytZuWIqrEjmps2aOewkVJTsuMnJ393F7Ih7tMRk",
-	"sQSO08ez8isOVHFCekn+viThMXIxVnZgLKUQVtzw7fLGoCshOSWKvjKw3NFpdPn9gmpSNN59XMieas6q",
-	"stNufoid4tvIjU8bdwnvM3CM8FjhR8oqVvTTOa1S0bmkR9z4ArGTnKuPCqLpkezkIRSrhELZkS+nnKi3",
-	"xTodyHDhgjyiNX90d/1oRXW8ffcAj7hlsLZkdjB+t+oh9F3383mgIzV0HcfRCMHvEMctkjGKQcZkWxX8",
-	"+Up5syHUnS/Rg6hnF/t+hqn05lB0WSTsZRazO3Y9kdcrKzdSvrdQuRiJJIIHWjbWOur3D5uJEO+SaC9w",
-	"L+f5zfDD4wnjrZ83hnGNJzMezZ3W8RRsho8X9sWgneASYjzZqjKpYALGcAlCxvU8oD4WjVgfGUvZMKr5",
-	"qkrA+3ERsCQjcQnkCg7ybCMVocRjJsU6tWSYpp2wYkUbMd88+zU+BdkbVDnrdDxTlOdyg1WgVoZDo3GU",
-	"8AfZVCUpZR69BDN/C0rZks2BRiNtRH6tpNZML/Nc4yn/7QxncKJNjeXPD/LvLBetxMhmvYulNq18aAXx",
-	"ciC9CWByqCgdObDcIC/31X4msZ6hKuF5OqwzdsxQJGa7nftr+w6yrAhyKWaASFgX+0jXpjr6yi845QUJ",
-	"R7pwNUuiJCAGR4ZQZbi1SXuN365m/FF9P+bTqBPTC93FLFuQGa/kV3M1n1Qx2m9k12KcBjNuAvW0Wzhf",
-	"ZVXAnixBDa3Z7IJ7btiHMSfsOi40MShqpTS2NSLUkCP5P8nVDcS2ZGOsZOhMD+KlUkElQk7Jeq5de4qA",
-	"bS23lisHVlwIhLqbwQWsdxhG3VBorNupv+WaBHtmgt6zZSlOKoaZRU8srbQMMyos6aHTqMvmfvyU7Dvl",
-	"v5C5DrUggzVF77agjQwc/Y9ghx2h52JHM05l+xW+NDjWsY6HBrfh60qubw9cu0Z70AcI6lel5obfoZBa",
-	"N+qOafCbz6zg8TCc8jgeTWlN5/uP9imBMckUNcG0c0zxeFqKPu0d6q+uJhTJYcvIDnsUZCZI+HU/gvO4",
-	"OAWnM5zhqR6hUbHncZ24IHgz3jj+x1LZFgzq/Q/3azPqkjFAIkUvXynNQarblEXCNhtn2bS1iPqIxai3",
-	"GE/URjEDB6sRyioXgCIXxV9irMw2F5S1zTKf1ZUD7FtqC7gZ+RH8Vwu/7imSnRgop3eUVx45MT+8FQ0y",
-	"ltxeYGs2H2OdEd17+vF92pRrB/qqN6ensW2DKtHpYb6amY0dw1P2HsNYOfFSCksiMzPUIKD7dDaA6gnf",
-	"Id3gg51leKoUnc2PcdZfnWNmgf77Alu0QtPDUEf1EGSMaiqm7S8lNRR7k1vLzP4lADzGanuysGamUHns",
-	"jOJ1yvyO6Z/qrA84f/dsjGc+DGmpijGeZLzPd/B3GL3jjlhf53fEmourwbbMop/5Mr8QF4xUFYUp24tC",
-	"KgLBrnhjqWfT8dPZWKBUhpXfHrNqYWupzKmB3OvHc3FSD8s+Rm1xXg8H6jHs7B0tukyVZ84gtHQyax33",
-	"X9+r6NCRzO92t8DQY8BjnAJ5Z64jHd2zy7eKabYsbAjH9pMTQ9PZgS8y7+U9o6IDT5T5xjtroGS/UX9z",
-	"tewT9TdXnS/EEnP3dZXKAUahCg2wjZTEAP54SYwkG1lV8uDUOG0peuMhaJoavBLEmpa6zUPlQhtGy8In",
-	"VH5ln3pK/tt87q3fhT69ekvrE79HpnaJqUvoXkU3cCHN1Ny8ePg/oNzm2VW83MZO4kT9CjGi2iTjpJVc",
-	"lrhxoI/DS9D5213rE8rC1eWTro0C/xnRqFw6S6r4cUrNmlFs+gtxTYB9M3n7YcRuGjiBOzWfkgvzMpHn",
-	"+4IcuNCd19nHddVofsd+9PMzqmHdv/u54t/vsbAld+Oo4TW6rbpri7O3OaHbpjCjxMO5lJZI3lO08t+l",
-	"L/TG/+rZ/PiamTeb3luPrxbBKrjKKlxdlFQOVuYUUo2s3oD8Yj+LFQf6hlwhp1p5+LwLOWAQmkCNUkVz",
-	"qZ4Ln7aVtMpJv+jsUiQt3s7fLapwrXGxVESxmhkgXts2FxzPRpIVoz3cl0WbPoTl9s15UQRrZlpc/M7k",
-	"XIzIVUt9HsaJtMcFRjqpO659M6WKwHp/EB/4PpG3tWJHGeUG71+BJIIGIP6u2TcBBSCGRGblSfutkecJ",
-	"UD33zLTgSS4LwBLfI22EzeeaQE868ifYmwI6KduL+/hnzxg+L1aY5/ZPe3qLCAJ58SnwFo4n6m4K+AQp",
-	"W7eqlnjwPAGy4kAdhP1IXGvDjeFi+zIuDzClX22tOYqMCWeTO+ngQYgsQTt0JJGyiWhpFQ8bNdOO0Xe7",
-	"dopnwFP5TKptyZd+w76xWLtd8onF2rMThN9L9fVVYmOlgI2FLfOxxw3ib9iN3TNm9Oig+Cquzh6nVbGZ",
-	"ppNhK/tE7xBnqB33KT3Qlnunv+jJnQGjB5mTuk7/e/R6cniGwPtyg2QRDhYxcr/G4dtcJR/gmsHtSqQg",
-	"PtfdO2n8CUcwLrhPtHNcYcxPxD03O1mVDpIiFkrjxuEwdj6FqGAOJE6kBk71T0zWrAOwo54uC7WiA/Af",
-	"AVMToQyjcn0vU5kKKJVcfSRsCBYmQh/rDaECHfWwZYjQ6WS2HdLqNZCHgUpAFze127W5ZonsNPz4nh6t",
-	"nHZDtbpRLbWPqkdCYDlt6zwWIPbuT+D6drr7O4aKfjAejDnsGNCHG7KjmnjtqeWOEEk9AtPQ6kCPOjN9",
-	"2qMR+MPQsqcjasjtcczSrrTTW9hufY7y8qqzsJN1mBOzGzqqm4M2RSWPirLVGUhX6LoN6wtV9DA4tnIw",
-	"rWAmOmXjhhhG9x+kseJYkw2vKlaS1ZE4PxQMB3XTmDtiB7P2ofHYgVw5SL6hhtbi66fM8CtiJbEHIL0f",
-	"yH5c2QhQhoDmYxdZEC5evJMHDDP7pU+YGlGXb0fJyop3O+1rdYwAT43P1bCNnHFTxJk7Fodya88HDosT",
-	"1/LLNB75hI3e7zcfjfMPYcezE2TmzH9qYqId4CE6uxTU08/ggVhSsoNC7S1T37p0mOlA+mzoTDfQyONd",
-	"HPagy8X2Ylk1pkeVsxMjbvUNVt1yVVTlUbKpTwJfzu8uM4+F/Rla/3ciAAsMZ7i9Wve/b8LmJzhzG/nn",
-	"LpGqJ4FshG/Zqf2NipKvaX0eX//GanrRSncuyNXl1VfgobxjApOsgsIPlnDRv8QaaBNADdlwNBX2cfVt",
-	"sQ0WWhZmcYInkBW4n1KooS8SGGrw47cZ6Ct+mPadIpA+dqj8rE70jzsifxhD0D6dvfL2XZk/VBjB779v",
-	"NOxaAV3i7phy0CDZ901UMg4c1l/QI92Ku9BMMNx2109n8jHj9IxwY6YGYY8YUXTN4B7ASBOQxusWCEZz",
-	"+fTKanZXl99czYeSuqQtBswxxX3vMD5/H4lhhUEyChFiMSgteo4FmB3ehTJRJR7118AWZntG+jyXJVzO",
-	"Ig/6OzIlHXok7C0xunMO6m2QjqRvU60BhDQtDriDn4LmLRD+XNtn8gtRFF2nEBWzW1K6T0YrJMB1kS3Y",
-	"5Z69si/E8B3dTBcAo02sTe9YtTnDSEMeCZMMVHEk8J8sYGdnVArXlOrybwjqd4JC4UZAfcJT9fSmo1i1",
-	"H6nU94RJFUokYvkhw2OmS7kfvs3JgNgMjhw7TPkR8lj8e/PLb19j91b495OMf18nurz+ADsV7fRaumTL",
-	"2EGiYpv6cWvVyz73z7b6U2zT6NSASh4m0SxdjX5wHJblhZ8i5ipgAYn9QtSurfrdmDtfTjf8pMeMpp4V",
-	"9mZ2erpLr9J9R9VEp3G6zwHPBeoUbrfarRks3P7BbUyumRA44/6Wgu+NtjA3URC75aD3/6vh9R6BDLIi",
-	"xlfP4fppnbeLPEE+B3XsR8CcuQBdl2puGk3a7gWOAZdO30APJ9BQIKcS2x0J8IhbfoFF7OhdTtVIrGnQ",
-	"1zmNtLLQLmH/ToO6fG15Uy1Nw5lIEK1wwHQ84KSmiPEcPygumWyUgOFQx2lgthDViK1voLCXd1xsSVMD",
-	"OFl5xzUrvYPfckWjG1o5l96AT+fYFOb2tooBosWm5idEzXoHrtnzzwiiGql4rd00nzAFbb98pTu4+qHe",
-	"PaNBjqVtvm6FvPeuGSaKPomhUK13UlZdloMggTBKVt9zBdiyUCKE//FLKnk1J2U1v7NHPgxrJEO01+bS",
-	"N+8PPSqQlHM6HlDw0h3iJRLAHdNWBLwo4y2lS3eb9pnG/rW1H6Lq3j4GQgLvyU63SLKlBpM19sy0dkjo",
-	"aLKm+4D1YkkSbzafLrSFd6Jawk7Gko09cJj9mMBKOmrIhlUVwTdi348igsJWl3zdk5Pg29MGINoYKpBG",
-	"1vOxMT+UW1BYMpK5wF0aAxW1CkznrC1FB1zfptJlLXkk2UpiHyJGdts5ta0CM+RGduO4KDOO+Yl78bpn",
-	"rsvzQfZDQLPghnzPhB5XTETFQECEjqEEyYD3F7rxtpFr6NWDRMN2FKF/pNUYMigH5cP9/MUZr5eVRDmL",
-	"8h3upssvDMu/2ROInG2OK23joG7/dKPsL76dGtd4AS7y8nnI5fHm3LKj75GIDfsgNbHLxRt3tcz3eLp3",
-	"q+P4qdUmnpeGRRE464MVlIgN4cWmx1y1ghXwVZ3/IGa6nxGW3GMXRjx0iW6a50bKNorFsnCuyYpZO72A",
-	"jg1SaRaHVc9DmxnDY8PVDmtp8XCAGH5GSIIc9Oew5ychQL8OFecLZDyrGKLlvGLbmVjn19900+Ptf41B",
-	"0xgtudi6sSJoN9ooCljf1D5K/vTvxz8XbUW0v+zna9avv+6XL38dPf7JuvFF1eJzEVQPkdcjZY8W0fMN",
-	"HrbTcPxmq+yoMUyUcRd8ZW9JqhS/oy7lBBDLSclqqkyjmIYO3wn49ROBhj10wmw6wsngkTLqbHAc5Y5h",
-	"9seThz4bzR0dqJfvUd9boJwjW3yaDVUDCmy+wfUtgMbO2loL4L7N6M6bLigdggi3SMHcY7BGXApIjl+S",
-	"I//nqGbv8S/3gbUFK/xNogt5SY9eoQMEC3h4oCJEbWPW6U82WQMTHoTqd2k6YfAE917Hjw4dbePTL5VE",
+	"7L3vkhw3kif4KrC6WWO3TbBYRZFsiWX3gSKlbtlQTS5Jjc62l2uGzEBmoisSiAYQlUzJ9Fz3APdiZ3AH",
+	"EP+ACERWktLs3XyYpiojEIDD4fC/P//1Yi33tRRMGH3x/NeLmiq6Z4Yp+C+6MUzZf5RMrxWvDZfi4vmF",
+	"YJ8MkRtidozUdMvIim2kYhfFBbc//6th6nhRXAi6ZxfP3SDFhV7v2J7a0fb002smtmZ38fzx1VVxYY61",
+	"fVAbxcX24rffiou1bJRmP5T2aRizpmbXDok/XxQXiv2r4YqVF8+Nalj3G/+m2Obi+cX/8ahd3yP8VT/6",
+	"oYSPlIpXVfIb8OvJn3jlxrbf2Si5HxPREm/DlTakpMcE6eDN7E/SI3xuS/dpytkfT17UX3Fk+5GKliVT",
+	"yc/gz5MfqqkxTNlX/9c/rh5+Qx/+8uLh/3j48dfHxbOr3/7tIsYVFdNaivRH4ef7ckXF99yELww2BH/s",
+	"jliyDW0qc/H86VVhGZvvm71j6z0X+F/XYTFcGLZlCj4kN+9NUzJhxrxx4GZHzI4aot0jcf5of120RNWk",
+	"iaiae1PQzSr5iXbW9/pMIwyv4ueqpEcCYgdEVEV1ioA4xtITdpCq1OMv06pyUlEzAs8QqhjhgnCjieGm",
+	"Yrog9suaSEWENEwn5oVfSMjM65jMtNvKdC2FZjC1t0quKgZyZy2FcWxG67ria2on/KjGJ/79n/bQPP81",
+	"kwZ+XPhif/0/W4Y9UE0OSootoaIkB/snI0kpkTNwEPuNF+s103jlKFkzZTjOey3r46uGRffVElNbyt5a",
+	"otqtXVfNqoAv+Y0mdgD7mKxK2H8qCCUHxm5vyEYiQ8iDAOHkaLiSsmJUXFhRzcWWqVrx2Kl0N56SMtx+",
+	"8iAIbcxOKm6OY5lVXNxyUY5H2skDvK6ZumPKzlYxut6x8qK4YMKKjH9c0EoKK6rlwR7IDa+AWega5Het",
+	"5Cf7vbqiXFx8jHy44uI2xqNlqZjWTBNK6p0UjKypIPZtJM9hJ8mOarKWe8u5lj0N2+vZkyGles3Frf2y",
+	"mwpVyh4Xz9IJYpbsjq8Zyjqqb3WMhrJmIn7OW/qtZGOZQBKz45rs6XrHBSNAQ2APOzYRciXLI6zR7NjR",
+	"ns4oF9RU63qnqI6zIfIPkEkzQ3CbxqMoWbE5ur2zz1iaKdmsqsjn4ADdMlbrwO/E8gKxqgFZMS625KC4",
+	"MUzcELavzfG5FSw7+/dSsig9jWp07NKBA+bZomJUCQ0UtY932PWBHrH9vXnkF0vEKK3tih9Y6blnxD5V",
+	"EN2sd4Rq8l1jBcejN7qSnaXDDmvKS8INOTLTSocw+3Ul17dkLRur88b0jPZa+gcyn9tMx8s9BnFH3B+4",
+	"diuLIMrc8tpTKlf/ZGtj1/1CKSq2bO/Fc1lyu3Zave0IxQ2tNCsiIoSSrZJNTfbyjln+ULLZ7gglK7tA",
+	"lBIdybqiVRWRCKi7E3t52XEsO5O6omt2Q66ekw2/swsIis3Trl5zNdZr7Kqriq2NRAsivHj9bO7FDWMl",
+	"W/zWngoRs1GoILz0YvpOrumqqShcsZ2b9MlVTNzYmyZCKG3g3tRkxTQvGR5IbyWEE9C9px/Hht/TTz/g",
+	"w8+G52DAem5pI74pLj493MqH7o+o9V52OanzwEO+r6UyTuHeAeOUEiy8R2up2COnNNtvfwtsM8eGfaai",
+	"fQaeOv/dGXrrK8uMwov5E4tcpCgZrXpVAdHJYcdQM8B12athY6VjGRXRvMzRNVO3+OkstqdmvZv79I/w",
+	"0G9wABrD+gfjydczBkZxgfrlSHWMzadWcl+jAyDGyI+vphn5+vFYoiOheiNOLhbWODgfV5FhWUwXWNMG",
+	"jyYla0nXO7ib6fpWyEPFyi0rC7I6El4mDuqz6eU9fhKZR03F3Jre18hloPlnyYY7qjh1npiIHlDyzYYp",
+	"DYqa5mJbMW8faqsQ07E0WnCSV2zLU2qWoVtmVQF4hljrtHsnPP5qTkivWOz8uJNj5b6+IaefJneTx2lm",
+	"R9tKWmmrAlrKwbVGUXqjqH8wYAt3pq6uruYvnykeWTcs6yDpNY2pfoaqLTOaaEn2VBxBBbKrIJX9obsB",
+	"PfpfPn4aviGa/QpnqltXw7y4M2xfy4imYBWI8XQ2VBFaU2XilI3PcjTFwd3X9WxY6uRdgv+J5+fUC7Aj",
+	"0Z6Nt/NAubE7luIzqRkppbUuNCOmUdbst/ePkKbPxM+u5pROkFROr0Tp0d4CeZT41qmApysCr5ihMf8K",
+	"rJZrsqbVuqmoYSXII6s2gt5JpKiOI+UTb9qxlUq1+cDRPsy6J177FyJGRMXuWFW5LQqj9eex4Z9mPwGE",
+	"+J5/gk3fUaCZt8rxUFq23MG2WtFiN6lR1krAg1NcKLpmUav8sDv2Jje2zaYUQpgMDgIaUdSkGFJFwp0x",
+	"QZIVQ2sw5g1ZRqwdN/6EjARQ5/RMn3z/YDtcgVPMX7KSqKrPTR74/J1/OHoIHfW6zNXh2pmzWFdUXLpz",
+	"tOQo2vfag/ius5rhUZTgEEPPmPCWH5GCMKsFOa4caOxWVHe2oXOd0aRXwIr0HXrU5AYHBxvRqgai1AXx",
+	"zgPQQOyk6ooeWZnrG3gruTDxM021eZGeMsxCZ4sPT8u39rXY9zRbSxFz7soNoZ6g49t1R9WCWeCheWsX",
+	"FZtCs99bxScqHholIpOzAjjsODg8gC4F+j28irg62v/mym0d7xpK3Y0a/2NM9+Gkp/97eLm7FYbt8wtr",
+	"6R9oWjiG7bHCzLnbSLWHbb4MZ2fJ8Quv4xlU3O7kIucM3JHeFrFWiCZ0JRvURiF6Gqg+OJw8EimkZCPX",
+	"jR7rxjekYhtDZGOek6Dshu0WDM5fhvaMxJh7sKRmZMUkjds3IuvRecv2aUzvVkzLRrmDP3new4OgA9PR",
+	"Sp/G9HFHwezzjFrztPZodmwfdXHSEEw4MHbb37CokdgI7q0dF3q82DOj+LoTPAh/4PuaKU6riDYS17j1",
+	"hWcJt+OebhMa6G/FxUuqSnDujtQL9qnmTjjiwcKtfPbkIrazuR6ZPS1Z5pCyZgJ9RxkPa7ZWLHINGlmV",
+	"RAorU8HFhKo9zCJLmXdPemLMCDAKwbHLQNRM6WXXoQStHuH7MJOXVCmOyx+ofcfoJQfXiOYluwGVHu84",
+	"d70708aFTpxtA/Ktd3/M3xYJayARV3W+fbiBt3QfYh/gt4bZHOzsbllt8jbDR1dXx7mN0EYqdulpuHQb",
+	"4G3cBUs5EQ8Eyo1hoLvRqoLwqaW7EwngeXmgyXonOV6UWWaViG+D4ttdQtUPpB9vipI9tT28NEVZERcS",
+	"Fd+vxpxIyzu+ZvOWX1ky9QKfhdjzuuLuYI/X4xJQssYEeSLv2JSRhKpxhgDxruIRHRWjLtA+/qnpUTjB",
+	"us4fAA+Drp5jClllY7ya4HvPnUpxoWmC14J3c3r2btremwHDxRbgJ5CyQtw15QyPWHjTjjC5lSt5lwg2",
+	"aitdvFuyklLFlP008bZOQxqob61bWtOjJtyEcCVq5PjjA8hsKGMrSlA+5a6FCT5wGSdRCrl5TmpOFN3x",
+	"ulEsLrfsL+4eNF75XO+oWMPN4F2v1Fj5BdYzkYqsmDEsStYUHxUXRvHznM0QAR3/tJWyjP+yZwmRqRqx",
+	"7KTonVSJse5o1bB53wi4f/BZnJgfdF4UxKS1Z5At6nlIZ7flhTsnOUJGc7HO08YGs2jTBFE64EBeGvuj",
+	"XPgbwomz6NUia8cNo3SiRcxjVd6Hhu+j52Z1NNmKrM96mZaKLp8A9hVHz1NIZH28hzYy3L+yx3tdByC4",
+	"fCbEMSqCEj0JLutmVgdze4LfDR+J72ojzDsqthER9FcpS9CZdEFcXteKaXsxKEZvC+/ecEbLDfnG/uX6",
+	"irBPa8ZKUslDQa57f9Nkx7e7kY4Ff4yKhkoeUjKDiqgXdM9KTqPa2TD2b0fAL4S3CpzKDIdsJa0ukWZL",
+	"nB7gyP4Naa4w8WlB8HCBE+EY0fCv7Y3xoxQuE3oUi/vLXKy7tb3/MmZvduciX3PuCH+sW3d/INKlSzmP",
+	"OfV9fvfc8Lm2LfqG+kJryV6AtRKhshvXmXGQRrm2Co89zInI+FfPpjNYIhH6XDcRUmP2W6flPtgLpEzn",
+	"BnPjDC3MwO87XaKzzfcdueV7DrJiTsm6BvNRUbBYopEhxm57q3x6PR19jppf6EFa4Ldp9/KrZxGv1Ynk",
+	"l5vNqdybe5iMzHnKxdvmkqf7pHRVF0bOUCyan/K7+hjzE02Y0lwm3ASWi06WPs6DPXcPBHfotLdzsDP4",
+	"1vSuPH08o/o6Kd8SoehrwxFH6PAkuXus8KyCFGsl98wVjXfJ5UtfxZR/S7tbqL2n33t5M76P9ayN5yYA",
+	"Ni3dGJSYubHp4mLL79Cnlf9KJWk5pY13rr6IUG+F0fjHRje0mreg2h30n/Kv5hg6E8dm8J2Wt0Ktmqex",
+	"J5ynxgyzAG8t5JWg86+rZvUIudPzTMQdZLXo6Pat5Kdp40kxqpdxwJ5+yg4G77nIfnaRvbWHygY7lcKt",
+	"IWf3d7TaeFkV0e3tzz/zEn8d+NsgJVxHX8NEPj3Puv7BIgwXm3Qq0YaLc+/kimpmh02Yju4ev8/m+Vs+",
+	"Y4z4Prc3+ZJ9Ts5GsMjhWTNhFItubS17mTX9H940RvMyw+njPuCG678cW05d0WNc9QVBR8B/pCGLkxx2",
+	"fL0j/2qY9qntWx6JSlvGi3A1qxNHIWfz/w5PQ2BW3qGTYZoObjPxq+6l2PpXdP7m63x8w9LRsaSplzn2",
+	"ltZxUcEGkZiuh6Dnb4xYIJnfnj86nYcPVJgMCeTUoO6xWlmL/YBJlzD3sDpcfpRD6TrCTgkuaB8fu4xl",
+	"/a7ez88bBnAcE96KBh9oVR2XMPrERt7JqmLHjMCZZ2g3VmxekGw4zmU8yylbyCm5NO/yyDzhIXHyR6pu",
+	"p+6omilXJhBNMExEMIe8EAbxryz2nSOXFJ6tXCboCqvBUFY6sZIIcH1Lsc5mtAbViPfxO8HVzk7e4Ymr",
+	"30ckvUfC8xtcIFY/Vf0qo859l7oIf5HT2gSOmW/cJtP/kpEvX9CcO+eYt8QpCW6wIsz6tGCKG81FaZFC",
+	"WcETHxUa39d2SEL3UmwJWKKQAsYN1l9q0P5jroW6H2bq/WLmYyFZG7U6/o2KROw9lZSweGdcWAS+lENK",
+	"Q6M1tJiKSqQoiDZSloQq2Yh4RdghXiSJshmqbPbMKBaS8UCv9gGQA0YjfC7sRklh4I+QDatd9p95oIlL",
+	"aRxcgE38JpGNSUoMzdQdX7PXfT28G1UV87LagM7XHQo+etF+Okb9IHCna6CkMj/Dk9Gd9lzsdhwPA0Zq",
+	"L/yGtmkloNr2DLGu2dXK1laSotLu7R9v0bbS1B+KDI+NuXzp3EHL/DVonbxs1B3D4zMbg/QFxKPdxPB6",
+	"1sOxyLF7PbaZr2I2g6+0fnz1+NnD6+uHj7+BW6+H2/Lx1ye/PcR/PG7/8W8xwfQqqmlnR+9LHvHobyUe",
+	"P0T7OOxk7MMi8wuLKvZ3PJEpYycx74jw4g2n7MrLy1hSTDQ18BU7IR+tkxb4iil+lygr+BuUlm/4tsEk",
+	"v7bS58b91f5NqSPcRbz0FfZcES7qxozT1Cztm4rG7/LUFQ8jpS+rpHLSCD57j/1kn0k4DeD9nOtmT9Vt",
+	"V7FSTYXgADWquwpzPvdsL9VxmYKFWcvTSZL596gXn34bwvhuDTMsBwnHlx2OWSIBMVsZWc6n+Q3i6yyW",
+	"YeQTixCQIIIPckIZd5LcSw6+r0DOSSbOzouxisexy0s9hIm1LNl8And3x508OcB16bNqYOYF0jtXyri8",
+	"m9PljAf9GBvV7vSM1d6ar03TgSJRjJa6IEoeyOpo/+c5gYQBGKFY4LFsVDV/cOxDBc4uelH67L8lMTEP",
+	"ozcXFVtRfRvLPsfKWwCSgiJbyLwR7I4pohpBUFfrgo/No3S4ivlUyf9XJ5T8rxt2VggBqHrJhl0orKZC",
+	"FcNcw4JobhoQV1brV/KWFaTkiq3xT6gvBIiqW24QmCujYGYqSwRzQ2OifseNicKKAOISNz5hElJQXQJa",
+	"HAblOl03MRShcDv7Oi+uzQ3B3Cv7N58NsqN3LHx5tlC5a3vPssstGh8LCqdC+qpP0YD5lsR5k4aFq6LM",
+	"inbP3w8BrjE/iD6VUAkzi0mPW54PifEf3NjDMcAZuErUPeeIl04ANQe3Imj6Mz4B95h9g69vf6p/jCSN",
+	"PLuarP5H086dj5y52QtOJ64PqCnswSdqKF4NOYFSlczqqi78AdJ0KwOAktmx/Q0RUrDnxB3bFkWqA3jz",
+	"QBOHWQS/doCPTkPg2LEqgRUHgAt2CQQFhRQOngmxxxbAJY2yrp7gxgROjx2ffCH8QBPcmXkx6kOHww2E",
+	"3LSdJAfKDSALcJfsjxXO9jWyYjtu/2Ci6qBX86ZnEDu/fC5J6utY8rO7Z+LcCFU9qMx6P9Rmc9Ot8fHZ",
+	"//IgMP7mYnPyIB6O5XHX/EbM1KuH3zz8+O9RizvM7e9RDL5QM9qdQnjHmX6VNfsUE3TPxdaupMVc2nFt",
+	"5BCi5VkifW7LTs4pQsCt+AW3lbSySpAeXaABikR4gGLCTYFgFWbHFCYP+10wjRLPYVWARxNlLF+FFSek",
+	"q+BaU7uNASRsK2VJpCJ7rnW/Hn4BAaKndmzFZJR3zY1xQrXX9ImJ4eIk8Hrw7DsXN24O2n2KIVqf5UQU",
+	"y3QAuvYFUHqC8phDRuShhB4fkLPhJLdrRPlQYHnj1WdYarw+KdSkI8yTrBnkCAOOGsdqRK4JVpt4jZfR",
+	"9e6iuKAJZReSyefApCHhvLjYJWsMJFx5OkA4EayNvCF0pZkwz4mbRWszc/C7MLqPziqmIyOaTSvL7FJv",
+	"WW1IIwDsAqqZUBUFGWhZsIM8qpnVsU2GBBQZEhjErW4LP9uV2hmiFQOqRsuL8x/20fM4/KorFQPG9PhN",
+	"G6p79uT15dN55W2+gDPEjvSO1qkCPPtTKH7dSYOngwN6FyINFSmksJZaVOTAhtnhYzCP9s+uoo3e4sWg",
+	"CzgGKOH9wezW5w4qoBeI9kViJVBu9kHglVllGp+CyBnAGvXwz5bln7svduVkGHYmjTqWRX3q9IfHy+r3",
+	"/oZHPDUvX3scfr61OuE3vWQrnPdceN9HLJIJc822FT/gx2ddKvkZ4gB1M/fVRol3TYXoGvaFbxMQsyDW",
+	"2oJ9f934Sl7QJ8VNCJwCig0TpUZF7cA1A+8OmEFUO3VasfWtFKwc4RE+vZotUOgk8van+vSGUFLKdWMN",
+	"PMs57knyxKF0l+4Was1HXB0TJWF3TB09SJC7lZ4UTz/OMlQkJd27EkJ2AnrDvLXftTta47mboe4dTq3J",
+	"0LJVUMiDy3Fou3f3swgtPMDD13EeokNjxpcMd8zlKwdNmR85QF/ab97n+nLH1hE3ctSRmZUXY1xpfI5f",
+	"J1V2Oio1K/kkEuVBqtsVE+sdoPMAvPZ6R8XWHQsE25Ab5KmRw8sem+9dEHXqXMIz9lpuTGIuloH3cBqB",
+	"IwpSM6WlwEJKsPM0QqYaTVxGyyBXAUgwcdlNz/DNkIKd5EAm64qdOvBbWEd04I5MPWXkVsQORh4mU4Qz",
+	"5lZSBGJFU/taIKOx/ruyLKkRk8WyRJHA8HIn/IEm+E27j+6jN+ThNdi8gnErTLtqyii9TqdKgobR7pQg",
+	"c2P4F7KSdryc+Z4degmK3c/7Z36UvVTr1DTCQRm+OvpcuwF4XGIzFoxvdyvZLEho+7t/JZpfLg1fAloH",
+	"4u/v8FJsOBT+swcDnnrTmErKW6f+Hpb4dnMUAve41QswE4KxanZ5P+NTo3OE16gbIyyzJV/vHkLBm4PH",
+	"+K0Vv6fBMb5qG0YNEdp++umHV3d/gbiKPDBF1tTqLK4uXThYEQ+PiK7pHa/1OJ+GPvzlo/tfaIb09JtE",
+	"Mk2HKcaZwSxW/er9Cg+vPWSkx6dFHxm1pmA0OL3h03VAy7DcK7pi8Xoj2Zi1zMkSxCHaFzwqS47ASSL0",
+	"5CkE7jrcOPFi3/EEylKE3J7dQxPyh3icSjW/Cd9D/k4PDCXvcbnZaHd7Tl7s7rEQDFrwiU4IKC9reCjS",
+	"YojNkZvV6cgtag22YTM7JiDqoEOjINc5ajq1Luhqbr0trdolZXGGX8k9WOM/W7vmPidU0ztWvjAx0lUV",
+	"dxidBPJKyPU3f7m6KHJSXE6pnvQzSR7wASGd5aYve+Q4qWwyjIXkbdpa26HwB78/cJMVRjraeSXpgrP3",
+	"nPNJXF+k+qJMxJb63uTWe/zw+rlTFV24s4/WF8lWSuIWWVsxrph1YOXHr0WRoxB8ohMV4xrnVBAtnS8c",
+	"vf3ORBKSuKSmmZBEBzIeJhxktEsmTkKOfVfG8GW+ZebAWIgRA9q9towC9hF4J7ggkBcOe8AEZnk/95Az",
+	"nQ50UDgVUsYh8cJFlGFYuXE9IAfImVRVx8n6ugieumETNT7TNxt+zw1STMEgRNQqIOJJWtV32vA9NeyF",
+	"0M4AGFj4Iek5gsiMoIncbgr60blaV+gkl3eO+pgBnpFeXbI7ngjlyg2pBLnNG8cjBmU8Wsnt+1oxGjnh",
+	"e0YFcd8tyC0yEjzrl0Y7PIVOoawvHhINJ7++Iv+NrJkylAtzDNohMGzO2MO6Vdw3D2LksJXaBXfpHT2W",
+	"ji/+u6tO/YyQRFGEKw/yCpGHLtRyaDWombbXy4M4dXqdRHouyYf+L+PN8ak85+o0pGjJY0l0+yKkH7gT",
+	"A/EVQKmeWU0vGHR5dR3DQ0fCxFzBRyvqCkL1mokS4fRPSgnw2muaytEAqdvs8+yWBw1cOIfpPaFhRwJi",
+	"OOX7M+yJqyEdYkJB26wANwshRi7Ivs/wraTxteLTE+qne11ez8kKvP68Jg10DXSaCaV0t6ZbVHf6YhlW",
+	"2z3QRLENU8xquZUvNzrjor3QDigz/tRMLv27u5xmgQPDcM9EmQkxlKjHmY6n+B4iM22gfIO5+Vl0pbeL",
+	"6uSltuU3c5tv0jYsR55/YwKFTm7mCdSxgAdBaXbHFK0gMa7E3pYYhsptsBGDj5qMQEL2UrwbxFm/0znJ",
+	"3SdjHeVqmV+fqg2rJ5qZXcwx08J+WZ9GmF9Xceh+6MmaNegQErZbK+JLZnzmi6txlHCdHrDucQgMOxXf",
+	"gtgjnIsZVV814hIF0BJVXzWo6fvY1XI4scya5C5NdI3W37piVDlN1OXV05p9mkRynPE6rdmbO6cB0Dp2",
+	"WNE/ApY45FApVjGqGfYnxvD3RVSfyF7rBPAEBn7jzK9k5YqpsCKZmzZr5rCTUFGy4yYnf3cXsyPu0RKT",
+	"xRI4Th/Pyq84UMUJ6SX5+5KEx8jFWNmBsZRCWHHDt8sbg66E5JQo+srAcken0eX3C6pJ0Xj3cSF7qjmr",
+	"yk67+SF2im8jNz5t3CW8z8AxwmOFHymrWNFP57RKReeSHnHjC8ROcq4+KoimR7KTh1CsEgplR76ccqLe",
+	"Fut0IMOFC/KI1vzR3fWjFdXx9t0DPOKWwdqS2cH43aqH0Hfdz+eBjtTQdRxHIwS/Qxy3SMYoBhmTbVXw",
+	"5yvlzYZQd75ED6KeXez7GabSm0PRZZGwl1nM7tj1RF6vrNxI+d5C5WIkkggeaNlY66jfP2wmQrxLor3A",
+	"vZznN8MPjyeMt37eGMY1nsx4NHdax1OwGT5d2BeDdoJLiPFkq8qkggkYwyUIGdfzgPpYNGJ9ZCxlw6jm",
+	"qyoB78dFwJKMxCWQKzjIs41UhBKPmRTr1JJhmnbCihVtxHzz7Nf4FGRvUOWs0/FMUZ7LDVaBWhkOjcZR",
+	"wh9kU5WklHn0Esz8LShlSzYHGo20Efm1klozvcxzjaf81zOcwYk2NZY/P8i/s1y0EiOb9S6W2rTyoRXE",
+	"y4H0JoDJoaJ05MByg7zcV/uZxHqGqoTn6bDO2DFDkZjtdu6v7TvIsiLIpZgBImFd7BNdm+roK7/glBck",
+	"HOnC1SyJkoAYHBlCleHWJu01frua8Uf1/ZhPo05ML3QXs2xBZrySX83VfFLFaL+RXYtxGsy4CdTTbuF8",
+	"lVUBe7IENbRmswvuuWEfxpyw67jQxKColdLY1ohQQ47k/yRXNxDbko2xkqEzPYiXSgWVCDkl67l27SkC",
+	"trXcWq4cWHEhEOpuBhew3mEYdUOhsW6n/pZrEuyZCXrPlqU4qRhmFj2xtNIyzKiwpIdOoy6b+/FTsu+U",
+	"/0LmOtSCDNYUvduCNjJw9D+CHXaEnosdzTiV7Vf40uBYxzoeGtyGryu5vj1w7RrtQR8gqF+Vmht+h0Jq",
+	"3ag7psFvPrOCx8NwyuN4NKU1ne8/2m8JjEmmqAmmnWOKx9NS9GnvUH91NaFIDltGdtijIDNBwq/7EZzH",
+	"xSk4neEMT/UIjYo9j+vEBcGb8cbxP5bKtmBQ73+4X5tRl4wBEil6+UppDlLdpiwSttk4y6atRdRHLEa9",
+	"xXiiNooZOFiNUFa5ABS5KP4SY2W2uaCsbZb5rK4cYN9SW8DNyI/gv1r4dU+R7MRAOb2jvPLIifnhrWiQ",
+	"seT2Aluz+RjrjOje00/v06ZcO9BXvTk9jW0bVIlOD/PVzGzsGJ6y9xjGyomXUlgSmZmhBgHdp7MBVE/4",
+	"DukGH+wsw1Ol6Gx+jLP+6hwzC/TfF9iiFZoehjqqhyBjVFMxbX8pqaHYm9xaZvYvAeAxVtuThTUzhcpj",
+	"ZxSvU+Z3TP9UZ33A+btnYzzzYUhLVYzxJON9voO/w+gdd8T6Or8j1lxcDbZlFv3Ml/mFuGCkqihM2V4U",
+	"UhEIdsUbSz2bjp/OxgKlMqz89phVC1tLZU4N5F4/nouTelj2MWqL83o4UI9hZ+9o0WWqPHMGoaWTWeu4",
+	"//peRYeOZH63uwWGHgMe4xTIO3Md6eieXb5VTLNlYUM4tr85MTSdHfgi817eMyo68ESZb7yzBkr2G/U3",
+	"V8s+UX9z1flCLDF3X1epHGAUqtAA20hJDOCPl8RIspFVJQ9OjdOWojcegqapwStBrGmp2zxULrRhtCx8",
+	"QuVX9qmn5L/N5976XejTq7e0PvF7ZGqXmLqE7lV0AxfSTM3Ni4f/A8ptnl3Fy23sJE7UrxAjqk0yTlrJ",
+	"ZYkbB/o4vASdv921PqEsXF0+6doo8J8Rjcqls6SKH6fUrBnFpr8Q1wTYN5O3H0bspoETuFPzKbkwLxN5",
+	"vi/IgQvdeZ19WleN5nfsRz8/oxrW/bufK/79HgtbcjeOGl6j26q7tjh7mxO6bQozSjycS2mJ5D1FK/9d",
+	"+kJv/K+ezY+vmXmz6b31+GoRrIKrrMLVRUnlYGVOIdXI6g3IL/azWHGgb8gVcqqVh8+7kAMGoQnUKFU0",
+	"l+q58GlbSauc9IvOLkXS4u383aIK1xoXS0UUq5kB4rVtc8HxbCRZMdrDfVm06UNYbt+cF0WwZqbFxe9M",
+	"zsWIXLXU52GcSHtcYKSTuuPaN1OqCKz3B/GB7xN5Wyt2lFFu8P4VSCJoAOLvmn0TUABiSGRWnrTfGnme",
+	"ANVzz0wLnuSyACzxPdJG2HyuCfSkI3+CvSmgk7K9uI9/9ozh82KFeW7/tKe3iCCQF58Cb+F4ou6mgE+Q",
+	"snWraokHzxMgKw7UQdiPxLU23Bguti/j8gBT+tXWmqPImHA2uZMOHoTIErRDRxIpm4iWVvGwUTPtGH23",
+	"a6d4BjyVz6TalnzpN+wbi7XbJZ9YrD07Qfi9VF9fJTZWCthY2DIfe9wg/obd2D1jRo8Oiq/i6uxxWhWb",
+	"aToZtrJP9A5xhtpxn9IDbbl3+oue3BkwepA5qev0P6LXk8MzBN6XGySLcLCIkfs1Dt/mKvkA1wxuVyIF",
+	"8bnu3knjTziCccF9op3jCmN+Iu652cmqdJAUsVAaNw6HsfMpRAVzIHEiNXCqf2KyZh2AHfV0WagVHYD/",
+	"CJiaCGUYlet7mcpUQKnk6iNhQ7AwEfpYbwgV6KiHLUOETiez7ZBWr4E8DFQCurip3a7NNUtkp+HH9/Ro",
+	"5bQbqtWNaql9VD0SAstpW+exALF3fwLXt9Pd3zFU9IPxYMxhx4A+3JAd1cRrTy13hEjqEZiGVgd61Jnp",
+	"0x6NwB+Glj0dUUNuj2OWdqWd3sJ263OUl1edhZ2sw5yY3dBR3Ry0KSp5VJStzkC6QtdtWF+ooofBsZWD",
+	"aQUz0SkbN8Qwuv8gjRXHmmx4VbGSrI7E+aFgOKibxtwRO5i1D43HDuTKQfINNbQWXz9lhl8RK4k9AOn9",
+	"QPbjykaAMgQ0H7vIgnDx4p08YJjZL33C1Ii6fDtKVla822lfq2MEeGp8roZt5IybIs7csTiUW3s+cFic",
+	"uJaP03jkEzZ6v998NM4/hB3PTpCZM/+piYl2gIfo7FJQTz+DB2JJyQ4KtbdMfevSYaYD6bOhM91AI493",
+	"cdiDLhfbi2XVmB5Vzk6MuNU3WHXLVVGVR8mmPgl8Ob+7zDwW9mdo/d+JACwwnOH2at3/vgmbn+DMbeSf",
+	"u0SqngSyEb5lp/Y3Kkq+pvV5fP0bq+lFK925IFeXV1+Bh/KOCUyyCgo/WMJF/xJroE0ANWTD0VTYx9W3",
+	"xTZYaFmYxQmeQFbg/pZCDX2RwFCDH7/NQF/xw7TvFIH0sUPlZ3Wif9wR+cMYgvbp7JW378r8ocIIfv99",
+	"o2HXCugSd8eUgwbJvm+iknHgsP6CHulW3IVmguG2u346k48Zp2eEGzM1CHvEiKJrBvcARpqANF63QDCa",
+	"y6dXVrO7uvzmaj6U1CVtMWCOKe57h/H5+0gMKwySUYgQi0Fp0XMswOzwLpSJKvGovwa2MNsz0ue5LOFy",
+	"FnnQ35Ep6dAjYW+J0Z1zUG+DdCR9m2oNIKRpccAd/BQ0b4Hw59o+k1+Ioug6haiY3ZLSfTJaIQGui2zB",
+	"LvfslX0hhu/oZroAGG1ibXrHqs0ZRhrySJhkoIojgf9kATs7o1K4plSXf0NQvxMUCjcC6hOeqqc3HcWq",
+	"/UilvidMqlAiEcsPGR4zXcr98G1OBsRmcOTYYcqPkMfi35uPv36N3Vvh308y/n2d6PL6A+xUtNNr6ZIt",
+	"YweJim3qx61VL/vcP9vqT7FNo1MDKnmYRLN0NfrBcViWF36KmKuABST2C1G7tup3Y+58Od3wkx4zmnpW",
+	"2JvZ6ekuvUr3HVUTncbpPgc8F6hTuN1qt2awcPsHtzG5ZkLgjPtbCr432sLcREHsloPe/6+G13sEMsiK",
+	"GF89h+undd4u8gT5HNSxHwFz5gJ0Xaq5aTRpuxc4Blw6fQM9nEBDgZxKbHckwCNu+QUWsaN3OVUjsaZB",
+	"X+c00spCu4T9Ow3q8rXlTbU0DWciQbTCAdPxgJOaIsZz/KC4ZLJRAoZDHaeB2UJUI7a+gcJe3nGxJU0N",
+	"4GTlHdes9A5+yxWNbmjlXHoDPp1jU5jb2yoGiBabmp8QNesduGbPPyOIaqTitXbTfMIUtP3yle7g6od6",
+	"94wGOZa2+boV8t67Zpgo+iSGQrXeSVl1WQ6CBMIoWX3PFWDLQokQ/sfHVPJqTspqfmePfBjWSIZor82l",
+	"b94felQgKed0PKDgpTvESySAO6atCHhRxltKl+427TON/WtrP0TVvX0MhATek51ukWRLDSZr7Jlp7ZDQ",
+	"0WRN9wHrxZIk3mw+XWgL70S1hJ2MJRt74DD7MYGVdNSQDasqgm/Evh9FBIWtLvm6JyfBt6cNQLQxVCCN",
+	"rOdjY34ot6CwZCRzgbs0BipqFZjOWVuKDri+TaXLWvJIspXEPkSM7LZzalsFZsiN7MZxUWYc8xP34nXP",
+	"XJfng+yHgGbBDfmeCT2umIiKgYAIHUMJkgHvL3TjbSPX0KsHiYbtKEL/SKsxZFAOyof7+YszXi8riXIW",
+	"5TvcTZdfGJZ/sycQOdscV9rGQd3+6UbZX3w7Na7xAlzk5fOQy+PNuWVH3yMRG/ZBamKXizfuapnv8XTv",
+	"VsfxU6tNPC8NiyJw1gcrKBEbwotNj7lqBSvgqzr/Qcx0PyMsuccujHjoEt00z42UbRSLZeFckxWzdnoB",
+	"HRuk0iwOq56HNjOGx4arHdbS4uEAMfyMkAQ56M9hz09CgH4dKs4XyHhWMUTLecW2M7HOr7/ppsfb/xqD",
+	"pjFacrF1Y0XQbrRRFLC+qX2U/Onfj38u2opof9nP16xff90vX/46evyTdeOLqsXnIqgeIq9Hyh4toucb",
+	"PGyn4fjNVtlRY5go4y74yt6SVCl+R13KCSCWk5LVVJlGMQ0dvhPw6ycCDXvohNl0hJPBI2XU2eA4yh3D",
+	"7I8nD302mjs6UC/fo763QDlHtvhtNlQNKLD5Bte3ABo7a2stgPs2oztvuqB0CCLcIgVzj8EacSkgOT4m",
+	"R/7PUc3e44/3gbUFK/xNogt5SY9eoQMEC3h4oCJEbWPW6U82WQMTHoTqd2k6YfAE917Hjw4dbePTL5VE",
 	"cZINPVZx5Ma0igw0MLko7pGVEQIAgAJeYnMGL9K6pO4gSXvqhNOWd+idaD/x2OPb3/MInNAHl262ZSXB",
 	"Gd1g5E4xbGTn+v77yCp6c0oHvAL+HA09sr1XemDvnShSRuCGJ3SmKi4OO1nFlXXNcNJtmxYk1wPtqFA4",
 	"lxVv3VUz4fFx56tFO2x3517b+9ZpuIMcqUUg0TjS+2a/p+oY7ZDnAJVHObzd/rG1NSOwttqD2PqcZ7w1",
-	"Z6wYmOkM1ShkIl3aRf/DxybdvH85LYyBI/YIqky6RxVWTzkDyZfYY3PFkYp1oPFuMWtZVWxt+h0cu0B/",
-	"rEz9tsNiguhvLvvhZ8pNGgMZ6z4xP3QMiMuTgx+kuv0g38VNsyFkrptku5TemtsPFUij3uj9dcywA97c",
-	"XIrLtyh+8w9SeLWz9f4EjCvJgjwbB4xKRQ/o40NUMqL3mPeYiGYm2911cqdOjlO7HEx/RU2lXiYVtqSG",
-	"lluboRqRihAYpg1mb7tyLt98iW9cl/jYaO8NNU0vBKwYLY/oyBTu7FEXBN1wwfUO46H8jomfavB07uVd",
-	"r569o7r0taMJHSil9fxQLoyGd7WlMUBvDAA4PVYmZ/QCBUuVls46l91vQTrfP3nkNbtjlU6looJbcCqJ",
-	"gG4pF9q8cBmHE6WPh7Y2nri3CA25iq7kwesPW5dqe+4uVIfcajujnGK8HNsqvDtoCTUg1bzwiPVR0Qlf",
-	"hf3pxMTUDjpPWzLQRVp4HI/r6KYaGCZLHCUZbVTmHzlI8WLcmaiYf+vbpW8N9oLaA3vhJuBGXN7AZ5gN",
-	"FdBnPHGje81vWXX0pQ8DZ2G/dmXHMWyJevQFgPdGZfUXwX1mifrMH8FIX4h3MApKxVGqchBBQzvQLd2z",
-	"fFCr5XhSY+no67wg+cE+4oMp/Tb5/sqAmj5ukniKUU/DHwPIiv8am0Vn/WEuRadqHyYPtqXAUJ0U9o+/",
-	"xsHCXOXQWdDCYg6aeNwTzOJ3somiVMCqlP0RTRz8p5IrLgBqFHGKjIQ4FxMh18Rbf75bgmoEGEkhajtj",
-	"PntUFq+K2POSZzn/6FxmJ9nOqO3c+yzHCa1kxU6+b3yy4+xXaqqMSOXiAKi16ibfOPAfV249E/hMZp67",
-	"b7pcx+mL5D4evWEFjNNbkbKLuAQ3+kQ2+Tvj291KNilwkbi9sKy3s29aOG4fsrjynRnF4l1DAlZqqn5l",
-	"3qrvVVbjEls01LZ+201i0DwwrxN7oPZpaYip7vsd2Mpx7HjcSn/eU/Y9/xizxHgCEs59/0G0e0zSHaBZ",
-	"qpJhUV98v3g34LIO+RBLPqFBfogk/x14KWodp1vavMGpLNTT83vRLYKAms3LjZOdmtxeT29GPy7q9uQ7",
-	"ccyp2IJRe642VCU7rX1LNRukyvdbXP+dmeRv73mZftkrlX4yDqUcw/OzeWsOdBWdyL1vDebdznKG9uDi",
-	"uPSkW0J6dI4A4VUZxcMWstlGcsv3Vluyirt2fUx2VJXV0UVh2oZQiZzzhQ4mdCMteyXq4/d1m7rbgsWw",
-	"qgIck652O/xS13k51AKGFVWUq0TY4oTBKrqOqfDaKFceCPlYNwG7wmrtXJR8DYibVsUtJ3pjAfp+PM4I",
-	"eWaYmQfE8vFo+wf3degSLiabDibbiaU6feE6Uq7L1j00fb27UYq0VwgWnteai93h3ZWgYdtBPtoKsBeC",
-	"GFVILuWPA6O3GbnV7sPu+fZjvphyuRssuHJLh9iL1XjI7IFK7uAVXnDMSC52x0sm1uzyjVqQrd33qvox",
-	"UIw1xovtIcynvcUxYLRhB9+R4CLZ+XsQGukiKnX6hCHc11xwa3B0d1R5JJkWssb34+9keutoYe/It58T",
-	"8hpChgX3uF9Bq+G28S4/XI5a5Ql/kl71lnIFoGJlLNueb123iZHQZx9rrgZgCOlMzIqLBVH8V1Kq11xE",
-	"A/nKReQnXVD2mTGO/hbbn8II7QL85GKn8q2/TmLNhp2DCuO48OsDTZxdq8kV5DdcFy6RmiuC6RCukKXy",
-	"+RjnuKjatl/365r3u7TMKy5+vY+L9Vf75GRvvbe+JHZRRSFIRVZ6NEHZD9bjtUsVYaLETJbDTvoWT9jE",
-	"eWRWuJZYS9tfaZZtjkwEXhU9JEKpveahuFquIRYtCBXMw4ybRomoRgmvZB9t6Efbd0s+mQE/2tG+/eFT",
-	"cUH1j9EMtz5/Tm8iLqdYImLNZL0A0uUtU+D96YdEYnX7fBPRlxVbY48yVwVXS4NAeR7ub4U99oQ0/pkV",
-	"1feA6nNsNMR/dzFcYF+3Ga2T1X0Rl+B5IVCq3YpMC9Yf1VNNWPf+h0ZFmP2DQ8Ingy7erqzCt/JOqyUp",
-	"PV4pfpfQCjJ8Cd2m423v0yFyXWgi2ceqRR9sJC9IGLpOmNiT3T8rTJMfqgFt758xtMo52zZNOB7bjk5L",
-	"fJK+W1OsDiejO2n8TLh3Oy7KTpOeU/o8dTqZxrqPTjKE7yoqpGsqOhrBipG4vUcTezpqOtrnh/hEP0b/",
-	"Gk9c+3VeTwYZES75HGtxqu7Sne3Zr7ZCAIkZWgD6I+WKa4B0RTj7jshFtw9plaiyGE4b+WKygUNSJWxH",
-	"hQLvN6mdhl/fJw/DxLGrmWpDXJH2WXBJ6WwVJTtI4E2i8IVoaKCdXZcCvfW2BM68hD4097mB8NI/qYQm",
-	"i4ALvNMqmrx8Ju+0s6LyvdOOMicTtnLCalHHMoQsk4JI1XZ8BZXGWv0m5oX4ONe/bdB5N9/wWTLErzND",
-	"PF5UDoZyNGocBfVjGcueWdhPC3qY5J5FEXdJzZlrSeOBXwjUntbAbw80aM7g49ENGHRe66u4iGz/gvM1",
-	"UVPQhlKyep8nKgHgpvFj5XiCWkKd5guy/4ggar1xut+kYQdOPd+xWS94vPXjZb4wLgkZKOyYMXKi1zhV",
-	"zJusv8v26vbWGi8KAG//VkJ2FBQ58qhGl58X8KYxlZTgSWOJ8DDL0IOhx1UnuSxVzBbJl3KZbkn0xrxN",
-	"z5lk+/TWB63yHu/4dfNegJ5ricx0yFXErmwINbvj2x1TeBXpUMI/4e5blLIVzcFCO3EnDxBbc2E3eBhL",
-	"8dEh6RvEQNrxTHZV67VG2katGLkMzNClA8Qjb8cWsLQv7wH7FVtAbLlAcc6NJj6RZGzTKjmfEfm+HnhK",
-	"xlFOmRH74V3nCIaZGaqsbZVuS6huCAAmmVdd4RDHsmj83pnekYFKZiivsirqXuGj5xIi3CzKjrnF51PC",
-	"3NpgPbPn5JYfkx0g3GdytmixPDnfyRnY+l1cSx/LmNRt4KEAvL9EJMbKdof4e2BCLxg0uX8LAFgnTkAl",
-	"abnglghGcuamphAh7R7t2JJP1xnu207NYZSRHbRk2ISOFR0m5EjrPugItDhc3d4VzinSE4TesPccFhS6",
-	"Xp0QSrm4qHQKKQoGz9iZ6rE4WTM+stI3zT4RcRbWGeWIYeCm89KG3slGxX0zPnt/3NaHlyHQyDWkkW9d",
-	"DkFEQ1MLQrMvQQyWGaKncwHLg7ind6sOcNoLwqSqbb275K0m7kIMVQXjiG2sq8To/YQ4SB7VnIsmt4Kv",
-	"uDhwIeI3wyiNXvgj2UITY850KOfzraNxU1pChwPvvtZyb24uyl/pqejQvVQUOK7K2z5nuIiwFHSBASJp",
-	"pX9kifbh0F7Ll/1JgLxRAA6HBsOeURHN55JVmcxGQLwwagg81QMtBDg8awgUDrU/FNVjEEFIwXwhTLZh",
-	"h3bOAv2AJpOaQ70kUtlKLgSoLRI4XHrB5U+3rGMDjwyoRmV7NmIntXObupll5af3+fO0HPWQ8PFZvHZ5",
-	"DsRYLizO67RM2Lcd7PV7ldPEIahKOSrxusoBBv469hRgwWRByiB+Ts6YAV5+aPQeGLvtFds8mSuCy0e8",
-	"OXAM9k0jME4WgUtXSeOpEtY8exroxly+bSHxlxwEuvFMI1cVIob3yfbu+5fkmydP/0JqfIKgxRtpdQmZ",
-	"0zreUog8ufqmwJ7SHuemxYV1WD4upZlqwkqOIOL56dLrRqmob3vwde57VQtAIiLUJZGhu7uU68Z5fqVg",
-	"bzYXz/+RYy9cfCryqovma0RnH3K4wHOPvbQaA7v49MsQsGXgtRj7IJSSKgrI6rrY0PWObDir2ra/B5eq",
-	"m5e7ZF/13BbFYvDgEvmoG36UaLGqlgp0d8+/4NYrHLZmreRW0b2HvD12sMoeuRf0Iy7uaAVntf3bnmuN",
-	"eRnt37ShcJLbv7S9ANq/NYLeUV7R1eBZI+VD6LGMyd2Neb6qqLiNZngk8bWwbySehaJ3uLhrJn4xW1UI",
-	"P3dQrHFDAtPEVOp3dM3O05VsYdufYZ5VaLQz01vHTvhU2IPfrbdVp19RAtIyWrzc6WS05LUDF98e+/2z",
-	"hqHhx4TqW+yhwP7V0Iq0WfptjHX6Oxm91boEj++liTgUFtdtgMEwn3iOZkWnFCNLV31HDTtRRX2HuRvH",
-	"dFt9zd753K0Beg1kUZH/5/8mQeQQlxPv82/t24X/D8VqaE/rxLpU2hAJLb0Y3yKGT8YRtkOGLJkhOCTV",
-	"hkBOVzeHMDKn/E/9zCCVdSwK4e9oIVKDa8sbNeSS5iXj2KfDBuQOHwiU+0K7zMW4Mi6vtGWU3qS7G9ab",
-	"XPSsOWY8sT/ydxyq363SdceqgrQ9t/f04/uasbKAgNpLKbSh9gpTzKq1UkB6OKQ9xroWs6wE0R5e+RwO",
-	"qp/QXJ/Yr2abISrf3Waq9+Bcp11HhnsPU4+ceUtSrILiMj2NfuPgy6sYVQ6dY9veL/ngzZdX1/lVFV80",
-	"7yiRldMSbw7wZyaVv3tA5uY6tw+jfEGNLayQTeISIFxcAwe+YSLZwGwCnmG9k3ydhJqx5iA2zPO++Jop",
-	"Ll29CPgBm/UOEf/hYShs6CSkQ3we+oYD4l0/bWCAZQ1ZBfFYWeKHbKj7SFeBPIwNj0bvUx7cEuDDeZFu",
-	"seGDbJxY3vn4J7Gl20Su+CCDpdtgYljoHIV9W1YKnR0bClGYaDsw58l9oImrYM+fQToqE5JYllSe5XFA",
-	"L2zgCee/6Bfr5pbDCQNkk84Edw669969ONvo7qAMpxGh2xV2ynK9UnxlHyaeaEJdf+mlhaPWHE/JHvhN",
-	"p/BycTrQbgP9TwxadqlbOzlI/BklG/VZWsS/ivVrs5vsy9xE1hYKaaaPV+5JScbndlT16LgY5wRDX8i7",
-	"WEntxswrPqiZAW0kcZTGzcgGuJOh9d1YoZN3SzEYkt1Nq37Nx2CCGY0qfXMv1/kJB4QP+olmday85dNV",
-	"VRPXbloa8Hl0OtciKJ27e6CZgySSdqfRiqJuQ8XoTEJr6g4/91UNX8qbdFYjjPfusVRXsoymFkWrnwVh",
-	"WXSr6Lv07iS1dA9k4LeW2q32FsSsP6NeF3C3i5ddM94SBdqlvnRa5klBbDeGc550GjQsMFQBJT2kwmPE",
-	"gGeDLVw9J3XFhDku7YMKQbwYWAovmb0pA9QjttVoDa7ZBquhn2tMOwJNW0jjqpQhbYjsqA63c6/CJQbz",
-	"+GQG5nEOwrSdXx6OXLuvJ0LJvWthaPtbOtZgZ/wKPqUpep2NsW5PTXtKS/KBYOuzk0j8VPbA8E9vewe9",
-	"HL2cGcWS8LzFYrFWw+oPBhClYMINNMCOdSFptfQ227EqkjJhmf3ITAH4A9WxIPBYsUSLTyLFVaEB1Dil",
-	"zF8VsZrduNbVaq/3yPxKZlEm9cBRhWEXxYiZNwnNCG6IhbfsZOu3eCx/r5ft1UTgUC1NbhsiokDHBOra",
-	"eF6E7S8697BvSO6S672e4LDpkGajO9i1msNeoHiSFyeRegGULDhIZJC9C+/dN4nsnSufDLh3ciWhVQDV",
-	"mqMLq81TlQcRazM9CGGv10zry3dYOrlsfvium5iBfhOpsApNdlhB4FbAofGehR1jEDKRoq2NbNMZ7PaX",
-	"ufHxEFcY29bMcGf99Kf1Nwn4IqI6Wgm65x+ZviHso10q2tma+JcJwIY58ByqDaml9qXWA+A8eD9+IGTt",
-	"Zv2a0dTdE575UaYfMXzfk+gduecxgCY+4R9Jf0FTM/G+pib1ahxo101m8OURPYaL78yj/WjhKdzSYU43",
-	"dhx7+YFW1bLmc/5VXFjAnE4oJbNOvIX+rtV95Csi5mdZUy1e2akf8yaLHyp3RwDG+/QdGYPZMGbm8blw",
-	"hPfw8LiyHDY56sF3L4Zi8GFeb6PiZgKWjbn81+uomlpKtwOdVgJ5zYd+KbIrj5LaTBws3wlpV7B+TaQi",
-	"jy/yusz5i1suYYa3zplzIjP47TkxPQW0iLdMtfA9Lrr2VS+GNZv+gWl671s9MAz0tJiO/V3NBCETDEb9",
-	"tSmJpkcyumvhep0FWGj18oB0ZU/CO7mC1CePEgZ4daCIH+RrV8Lu0cyleMUgFo4J+Nq1+tS4LXGEsb3U",
-	"5mcu+oS6KkbZWWHAGyIb48qTtcRk9k4zsDmIgqEzMgqwivOFKDusjfzpsf33V3/uhVUfz3Vs6fR5GXj1",
-	"A2UhwOZoSwy9ZaSp7UY+vroJf4ZOhUBaQo3TPp70gtfz3S+RG98y5duYBFo/WcKU0TC9adTc/l1BVYEm",
-	"jTC8QmeJFAy6a1j7scutkA9VHYlP5W2bfGb0mUE2iWX3dfjnCiIqDjHvyCxxrXTzYZb1jlYVE1twM0d6",
-	"XsxNooviNue9cYaMZ5SpS+e9v9r6K/t5J4GM2PPfKdeig5pXhBiuTxryxD7aE1Qz+yffDsQV3g20lpqm",
-	"ysOs8vzCHsX4z8CrL9KvtycwS8Pv37+x6z8J7+OCKSe6/D9To8NwcCKcfKYWhviJGMTrbEvDzmeyisH8",
-	"YsYFavfAFp1r34SOTL9Kt8ddviwc+/aYseWUXNUET9/pqolvXbTAk/5hxwh0lSFBg7yB/m1YPGV/grIp",
-	"8D/TGpP0hsXpdU92PZ4XoZ2CzwR2sSu3wzZGL8iBC03oXootim6XIc6N9tIIL1FstASSSQy98FeX3zyd",
-	"0X0su77EQonvrGyL9zYHbRXy7B0UZDz5KL5yxsrvfSLLQMMCbSPUznmoUleRoQdJM76llJPBfM+WTwQl",
-	"qtfEQkFjJTVim/dLNKfKaZdowFI0/cvu6Wx4pC9ue/1IlDbvmbqL1gh790pozIzk0/Z5IkV1TLQPiERP",
-	"9lyECqOpoqb8RTW6oVW6s+KOmtBXEXEZhj3C5vLRsb5w2Cs+Wh0lVSiP8tl8S3t+T2fNPYt1UDBR7tOJ",
-	"ZnZ2v/7OzHsr93SyBvt7qWKOQYlgNRqhYTxdIYta+EpRPNlOZbGv8NY32J9l3MiQBzE1uVY7DlWNHd06",
-	"rlx3Gw+ZUwohdHpXoyp8p5y8fevpnAmiD4wN74BF/NMWV4d6axwzqhPIxSUWcqq8Iq7kU7X/qY60tnN1",
-	"fNjyTT8nmhmHhh3uLHuFrRpRVqwsCKt0+GWZhA4VHqcWa8gLP0jkZhsz5IyWYlWDy3euAV2+hgL4Daid",
-	"iCiwTTkZPRvcHSrhQZyoPMSOTieAGeQlVGGRqH00ywnKDHJVbvjaQd3NKak4buEI1Fl1bFJ9jl4dsZu/",
-	"q8A0ktSNr5r3Rl0YLjKaVbUWAJF/d8fiARSf5ZjihDyK+TLbKBbUYNkuAugLXwFui5RSMEIr+//RjwDd",
-	"+p1+NVp8ErxHmw/8DOt57QfKWY/bRqtBWsUYi/Uxd9Ijoh0xgdLOD1Z6EUXZ9QHyrNJawKbxka/Zxc7b",
-	"bRO9uxf+91gJsJe7ldZyT7hzRgDUmqOcd1BYSw9436OBjLFaFgFN/cv5ihM98bEXfnW7KOdZG1dXN92n",
-	"FrrBp8GrcvPahpRWNAbhXlFrwfhK8+LeWTWJ05VM7WgE8HRE/YoJbUgKgLHy2jSVMg7XZ7fPDgMmNEhD",
-	"1N6dQDH0lgnAJ1m0v0F7j4CJWOPzgSbyIJyTESsCXcvC3G9EkeAG2REO9AOqI52g75Cibc8UZEBH9vk1",
-	"eHYp3G3fPQ9O7M85SBqhL9814sSEw8b1xH/XiLcuy6WekU5zh8q16c9uDNf2PobrpKZbhtiOOuDUuOpK",
-	"xBGb0TlgmjNEo5A5cWlX/I+QOfKdMOr4y2l0xAE9Jd+baF0vLmaZXF+xLRVRmrl8DSudfQMLqO89AYhs",
-	"+NOJTtoV1bfMvGabdE6fmkwpPA2wK9SxTApseGgaxmvhJRvpLak7RS5+MTkCtGxmF/CqYeG6YhWtNSt/",
-	"zO2+1QJj5CfiDZp6wwikVQxvCNvX5ggyFhOjrNZQU2X4uqmoiikGGxZJZ8QilrZ+ZaVks92ZwpfZEPiA",
-	"aVukozyHrje9jvHewZ4PTRzaGoyvEfwN/b7W3H3Y1OHTcAcMyu9cUVnGXvikzrETRGRk8wifGh91KbVV",
-	"RsMV2Zm73jFUYL8gegt52UIewF2KP1dsY4hsTLxGTWrzY7IayarVKI20kTXwCjeaVZs8meTvhtwzgPCR",
-	"f0dEhPEGoiwCToE0WWTXqE+zA3WaiCCXU/LwFFDH4CSetQnmxd8oYwTUdCuNQg582+/Bfjh2NP83wW48",
-	"n3BfgJjosRIXwyMucoqME7Ktxoh1wwjdGnGr7mT0wEJhMaRCWVPePoWSDj2/rpmYPZAFobqbNO/6wuWd",
-	"6AxE4A1V0ewPa5t3ulxVrt2uUUeMV9hpW3m/SNyn0tSH6d29JYzQBvO1IRbP6eKGWK3b67Ta2thY6Y2k",
-	"hrVBB4Me+H9nwhNVE21B+qk3/Q7AxQxEAuzqENXMihQcHIQKL2NCZKJmwyH0RbqIGkXHNNpKWfry1p3U",
-	"9j6GHlcHhD8zXjm4iAdQPwNT+fqNSRA0+4x79nWyvvB3qPfYyWoQz6xd4zhG99F4Tbo80pqwf+vrMN18",
-	"E7m+TRXhft46EX+DDZsdSYBt8ZEr2jZgiPQJYDWjJtlOoZSCYbvFHTc3obKOCAnsGZfAUdRTBxzDjT3z",
-	"1AXMNT1qYgceYLOaHRdbBJMYMn23+Fmas1fTZsLkn174esvrOsUtWKeZAtM7T2mNWq5hGHV8keeiS1AJ",
-	"BElXRoyqZ9zKQxkNilU8PzlkPVBudLxzhmG+nzwjcDA02dE7wN5V6N2VMgAIY8v5+dYgvucF+jV9hVDu",
-	"bI1L9p0SrB8a5X21sW+35nCwUWIFwh3A+dZR0TUklmCSrNk95VULX3KfQQDoxBfH3megEKiKeA8+1mxt",
-	"YrZ76IF92EmCrRBJZZmMihIivSAsrRg7MrPIw7uR60Ynrs9Yi/neTMCIhcty0TeFNHElJUBXzBC4U4ra",
-	"d/1zwaB8qTEEuz5Husy3ewEnkSWwebjjvCz928ORhnxyRqGATTVCYCy0pg7kE6G34Z9QwwoRU8X28q6H",
-	"f9GhHp2Oat2DGdNefXCaFx03VIx+jSjlt94qj3gGwEfhS8d/EqWVfXdMGZ3yMTkj6RAt7LVf++8u6BKP",
-	"fQxCH90vpgb8OR3ggHvEm/Mw1qoxRibnRlc5OBABKdUbs8hond4ceCJ7IicIsZ5YdAcpyJT5+MXle7MU",
-	"Y1I1IjjbXbxh3LU4USd+zjJ5PldHnfA66kz8xKRM+ryHO8N0P7Gqf4zo1b1phpBevTzHgOnVPxTXVnu5",
-	"vmoz1SAbV98mrEPot5DShNumDYtQZ1Kt76KQXi02nHNwo6NABwd2/o3VQkcthId6Tv5ChLUpH4MZHJMd",
-	"yUo1z5ID7RJuN1AaR6K524a5B5LUHwKzS0TpTazo9hnoPhNxGNBeFAEfS0bZk6Zouj4vjpY3dM9j0R0W",
-	"vmfi3E0U78XL6pGDO+zqqZKlbufhAvUD3gHnP1STNX0V20n8jlazrGgfQq9nKNl/70OBAzdjyOeO53rr",
-	"dMxyfFnM24gBrisW5UgVlM854Bd8/ySHu0uiXfZGmm6YIzrxe653PXjRfYGz28zuzs061iPZmu9dmPaE",
-	"bE149cQa11hcY8Hr4+qCCeiiZ/HGmkj2eArzRFHfkhq8IVJg/ra8WwwQELali9k0rvuzilHFMhJY7ENj",
-	"ZEBM7Z2K6b/f0Xppg/KfIRcKCzHAFbjj4J/uQXSsuVpXrEUDpyVvNKGQZA0PUL5/TihRbG0oWJcQ2tlz",
-	"YTWjPf1I/kSJ5Y8a6mmh6RS+vGJHaS11aIX9Z7Cr9q4idk8/3hDnMpIi9MsmR+L68KGVDdDWHOL1NbXK",
-	"iH/4QI9tp21X84YtcKGECslWEN2sd7hyiDVAY4s1+FnR76/5r+Bj5VCpUhpoDoUQb4WzqCEUxoRRjPzJ",
-	"h6+fe7r8GbF2eZvlSVi5dYH9lfPD2r/6tKsH2hMYzXBEdnIBbrKSjVgzbSnT3RU22BTqJwROXkhGG1eG",
-	"wRPZ4N/D0nD8PKjxbtdBRMI17Hgy6td3Avl+ONN7+jF74nsusp9VaZz4JdOzTBNHgfCM97xlqILsL4ps",
-	"YPI4dPe5cbeTiZfvAY/0JVXlWMlhH2uuWG5KUFLR9UUc58grj2vHfqLdb8UXy6rNKw/qloVeCDAE4FGO",
-	"Inxkd03vG6NjJ8yOqpJpAxLkQQjlwvgPNHYI6BRGMaqPrpwXDXPtWtIWF40AMTPAVm93A4tBuWFx3ZCX",
-	"Wcv5oZxCOAZZ2Cday9pO+0yWbC0cTtcy0V472RfoyvU7whQEuAL1jtfxVK9fpWAJx1nJarMj8EAbBEEb",
-	"2XVfxBZD90kR9otAunW3rwOh5gjXgSr1dl5wp2kHIYrLmWvT4jp/6cvOiTnJlgojoZprR/trtMXsCywN",
-	"SLSYHZYxNV5Pnm3Ql0Rd7LaDcoL8IFxFtmeQVcMr85CLftSqa+o5sdiB+PGEuNym6nm3/I7pn+qs6e8w",
-	"G63z3NOJBoNz/dTw1CYPYBLbxFdqDKHiw3X09VxNYEeT7jZ0eHw/nbqTnhXxiIUpQ4ql8v1IY4itz2YQ",
-	"W2fmrKUyrAzlg5OIPBrxeLtXYT507PXjmXYY2lCVaBHrk7EwEb6PHfT4Kt47MtHwcaY8uyN43bG4/mXW",
-	"onNHqSvxeh0hHd06yXCOW/2i8bAUwbLyJx8ZfpnEO71pcETgvQ4w7AvM8ha7Pav/4cRlB4m4cL+BsQb5",
-	"q4eLRdZ2uyVuWsuo+doDvN+fnny7pymQSt/kLCMI4tqe5bSbsl88qdEUvDjdHM2v6MQGUm8EI5XcwrZq",
-	"dscUrTDvDE05qJDyf7cWjL7Bn0PHKQD0UBy5got11SAmekIz7lZ0X83Xge+4mXkt6hsKTamGeVedpOMe",
-	"BPec+Kzk9nT4jC+7djT657psPZ2zH0f1/jBqDzFIz0BIPJ1rvHS+qY7PRE3FCRD1AAaEfT5X1pTy5dR7",
-	"RBiNN0CY3sbK46XOaDdy/qlh8pZDQPXAxlKbvOaJQJzTmie+tw+GRIAxo0dNlBWgocS7iDBRTkJPTkeE",
-	"XGas/wAO516eIQUoA5c/u4LHfFqgFQS06LZxT7bHiOR6WM4C/yrKIqkxNKinG+1v4iBEbaP6lYfLQdxD",
-	"rOAcDXNyzvB4IfbnSLLoxbLU3YUt+/dskgh7xtCIhsk5W9Dnj4z79+WUZPtybO9KH9RP8n02BDV6arMf",
-	"9wVcWQ/veG6LzaHWjM0G3NxwoAKWFRPvupn3D7ebFZJZBxexIRTKC8rxNk0dgvzsVdysPGnYPcYnSkXn",
-	"Oou4JJxXDX37NVMavPkVFayAqAFGqx1wKXZVi4Etro/rKgHF2yihn2Pe2FYyTZy3X5T4r3S+QcAWnkoH",
-	"mt4BHKJ9IausNPnZQRe89pjWO9eSdJBa7YjHhasOAioRajyaRhcKooOvKOcX1u30k4VWjBoMYAIuvV3D",
-	"q56X5C07m/Lan2VNjbWMLt1HlszSvermGDpMLOl2uo0ti6yoiKzrhghJVlyZHSmpAf/LLavN0OcQuWoo",
-	"H7lEeqHXzpNqveN3qVz/Lg7REPNQHgRCjUTcWdPIbZOBcLvSk+2MkTfzOooct6MmY6KD4wCGO7w632t1",
-	"VOdDB/jREE9zUb9fTnJEohNymZV3E2pXCKhwqK24UpwME3DPVDTTr9MJM5QngFBmJUBSg2LWH/+rZxOp",
-	"bQOX4oyfLGSBz3N7aJs8EKIelxLtHwwSRUIkLLp4WRP4Ce6yRzpzrJH7colXK7fhdIjqzD5oEpLJ185O",
-	"DzB02rgoCc5z+rhcRxzBHS/cMjzHrtvTBTXh6CWnMrCHXJrc5fuQKXmCry0k23WuCfTdRRSQ9Y5Gu7O5",
-	"7gLCIEAPmBZwYUEySMn3TGjfwtxenmkVZ82m+zmeo11YmE9cp7HzW1Zx+c+mjEoaqA7glhhyzwDcQlNe",
-	"WrEG1YQtWJjLzMztUjrU6cJ63Oxbp4+bWcj9DF2acvS+tAkoBXs76ADar7lzCtFctYDTabxZgJvfGT5v",
-	"loFZs/IMXlZ8v4rnW6pYSRB0fIRkYswz0KyE6qTqiIjsEK7swVE5sIe0Gs/WFRcpLSakF+Q2Axm1e4D6",
-	"Uxcsid7XitFUXcGSxF4Heu8j0j5o40ZfnLLsN9LtROGlzVw/RHztciC7ThKGfgodWfiOrWUsT+ac5R+Y",
-	"Ia0nVZUHmmimNfazsPw335f5HLLyPKUWS8ogUg35Mjmz233ZMeTiiuLsggh553wAgPbottFqVij2XTdH",
-	"30vbOQu2DIvA8aWZPUxLgw7TLMjLileSz5ZxZBJ/KAqcVgMfbWf8h+jzfVov7zyslbgPbc+obhTTWDJt",
-	"bwzh+5SINQuH2p3yOcZYxdtGTN0fFU28Mk4HP5HYHeCQvLt4JzUT0crdz4m+kcbMWFKeMVf8E+3B5eva",
-	"s/uQpht33tGqB4eSCgS2LIxv+DGzJCHybFe9MGxfy14CmnLJ9gFxwCmb3TKtaHkgTWg0J/dene9jHt2U",
-	"ILbGvVGZiNYKrpgxTBXk4TU5SKXZPHDDsPWpp2wn2cVJyV6MEGfgj+h5W+JH0N3AGvEVhVyQ1Ekq6TGe",
-	"MuY7ecED0TPYuKaaQ7+EJBt2CJdrZxquHZpVCluhCRayz+4an8G06dKGsKOsYKjaungU04bvqXFo8xup",
-	"ognekf5E0XxfdHBbgwehr6PwK7fR1tP2VV4+d69fllyxNTiuNTcNdflOEd6lsdp1KyA3UjkjHe+agsiq",
-	"zFYohy79quK+IxWUe5Prb/5ylYkgelL1L9yXuUHAtKKZBhKSd/EK4VDAsacl/C+GQguykY2yfAolJyEr",
-	"2MU4uSY7vg1X/opVnN1Bwe5GKgYypJIH79IcF0Y9vD7ZM9BpypzurZwFBsPNjkcSzfaDAiJc/E5WJdnR",
-	"auOduv7ji/OpXGPoKgQJ0VU3Sm5x4gaFi+f9LGlpBezWRNysUHYEVh44sb5VtKzY8eEHptTxeXd/jSQH",
-	"3nY8oVvKBWSiEHrHFN2GhidBBfAGnXe4jpxsYs0STcgw2y2V2xYJl4c6wZn7yX21l7s2XanW6Vqei3FO",
-	"t/NqZgSh2NlRYC85BO4M4RLgnSKliM6knz498JQfB1SoxT6NtojdXcvBPAhWZluSCuTxps+EuZRsWb7G",
-	"Cd+3/PkD3IFLY4VmQVJF7LxpQ10HQ/s7QTCDbufa6EUP5RgxaDQptt2mt1ipJz8WJJRLTHZ2ShbKreRH",
-	"XyL3S35QaIka4osCc6cK9WcREqyV1DpGAyIVVGRmf8D3rhr06YGSal81QSvIChn0z7pa1qTI+QucY5H2",
-	"RD0u0++44yI/uay8EcfXp2WM4MupNGR7nb7AvKJhfrLJTDrG6zXjwY+Zzx1PyWC2zH0MOUU87sZdV7Ip",
-	"8xusgJIE/WpjoJLnJ1Blt0qbd/NHbKi9HHYSmpaJIHGy8soxOyYHh4flLtayPU/3MllRUd5Ygwn6qLko",
-	"uVsT6JsOrMU33w0blfHpUdKvnE9qe7PZaGa0E0fsFM4LHOeGcIQdbmeMH/FsngilkJMO6CuLqWK0eysg",
-	"DJvutNWO3QkrGnMiUH2rQ69i2G4sMHeNFLXXL/X09nV7b34zX2OcX98UDnm6G7Q39tEMClp+osl6NPk9",
-	"oJvPxfyzUiv9PglmoMZ5Zvq+E2qneQATpfctCmY80IHhYrq6O6Pxac0ErcxxhhEwiZ3vbwKwQGPIWmqj",
-	"g2sFEvknZ3M914D+THn8nRTbSQsAHoIED8AYX5bl/97qhVSVpGR3HBu699AbQNP7CKHYo6t1sbxSEP2v",
-	"xu6vyzQEeHIAlIQXeKQ9NihMM0Tpd12ME4Wmb4QF4wxNeZydH30sBof2nLvAQGRhdnBHmXI7ERWmbF/L",
-	"pJ5jT8pbpn4MTS8yLpS13DP9g4hXKG6oAkhqplrE+HDuNkoKa/thxbYg0NA1tKDIvJ83jGrehy/sGBA7",
-	"WZVcbD/I+l29TzelIBvoO2lpj4E8I2tdg6SghhxkU5XklrEaJicyFQdr8Hyv5P41j4GReupwAfWsrh0F",
-	"q7hgUP0VcFFWdH0LRCo64CJ5U9gzc/YJ4N7cEMG21PA7K9N23IpVkz2nv7E0hMdYsNI1y34UDZm8mD01",
-	"u2CzjpSidApF2/TzW1dfs1QVChw7mUwBB/XEKsLvOOKZu77eg2M9koyV4aYpR9fphHx71i98e9itYG/3",
-	"I0ecJDr4Po0JmopR5Z1nUfe+Q9rwuDo+fN+/6mexXL6euV6zlZo62uNv/0gTufGIQOvbhKBrpzPX2diz",
-	"fdg7xxNjaWjYvmaKmmagOz2e3u2nXVXh4VdX0Rz+VsBmcdDTMQfFxm1EgCl3wwIgBl9fFHEW2ECtC+gQ",
-	"eLhuXIN3DMvjz1aIvf+hA74SxuSWQJxWEU0/cQO3XBk/xWofK0M5SFWix6ZXOpDVVjcTcd+FG1fzqaZA",
-	"5EuY6hLvCe7NJ7fK/LQA+FBE6H6QzXoXWnvHkunHUbDfxalSXPx6ityHQJ73wPxqH4+zTKPEW1d9muVB",
-	"VwzDfXgC9gRdrR6nmrZtecaZi1kO3Qg8YEaAThrQ5oPRFkULXoaegx/uDJWBGv0WK4WXg0bbbXjngUsW",
-	"3L2IywENcKH8K6iYVnEKQW5v7YW2A4PKHMrFbA9MozrIH8Fn4YEzmMLkuF6krFfnmwRZEaUm3MHjYQWr",
-	"BzvfMwNR+RsipGDPYZnfDhGJl9TiH7v+luBhgCvRtUtRELBq01FqxXTcERM6C40uBhgYlFq5gWxsAgBP",
-	"GNaD8Zc4NUIF+YB21jbdS+0IN+g5GNpiESrYoY3ROwysJd8PpekL3unk3LQa17P594yspmtsNLkV8gAt",
-	"sy1DzzcCWR1nijCexXK3tfk2ntdy9RwK01xl5VIyvk/hkyWGzSGZPZsvUqXm1ta1FiUkkIaT7OuVwJQm",
-	"TV2g8XWN5TuhFPUEXpGCeTNlNBvUg6jvNmHndkMotClCGQDfVPF+iNATONozrvRZsBtZVfLg7ibQvlyn",
-	"wRWztqRfNK5vhAfe5Z/oHRn65467lHMd3OYHBAtnH00aBCWWnhKj2SEAwlVyffsgdLLcyYNuoUNh9Q6F",
-	"tRFw8B3wcE7KTFQguub5bYtA3z4WpHhcFu5TEHdRjrOUshoDr1hgNby/uulHnf33DttsCrGS+Gg/tivO",
-	"osem6WW7dj07yRapex13doSgcV1RQQCybeC1mEDCTCF1fzT5eq9X7KIJ0YezjCMTuZOKaZPDD9qwGi7G",
-	"RhhehdMaFwEgHcdjNkpo9z6YXlAaBQ0C7X8dnGYSvaMUMzO3jW8YZCAJKX3rWNPR8CqdcuKOZaydCx1d",
-	"3omcvkjfXV/jvzp28pdc9boAVUNEM83Hmmsr405RX38S3ER1qwDHH1KCIliTvptYJWmk90fMeoTvnWY9",
-	"/mdrAY9268OOYT8f7K3T6k28vAlt76xiSs16x0p3w+zHGrW9ZLIsU4hyYpbXgsdZ/sMrr3pnPb2WjdLs",
-	"RyrEkvmHmsElr7i80/xXsDxowfNLFm7PVb3PyEALb0DzoQUbYcV+/tNbjwWQ97RvIJMl0f8qaQXtoZJt",
-	"OfO/bJWR7IdveVT7hT+D9HNAPYmUPhDortVaBOe0Knu9h0BvsR/pVBXCucXTuq+NnsAfWABhlJPSAKgg",
-	"Ey4zP/+iXaQbeK5gEfL6Ll91CLpELLp2Kp+idYRUm+/u2saC0R75gDvVdg2CFsF7eWflZFODwl/ecc1K",
-	"LG/1D9htAP8Q4R3PERZMIjKDE7YjyQplqFGdo6kzElObelzKOlEIevnagawtoKgD1PQIFfmnY79Q6u4Z",
-	"WyANcZX5zytZLRBAer2TcsFaIdS/4HFfm7DglTHMRJa7Ow1CP6hRH2QA63kRELDzpvorea8jjpmFYvfe",
-	"YU6cgmIXSWGXtwt2xqo/ix7nYnvCroDaHd0uxkqdghXIjFqgtIVP5KV+7gZq6YLMzyG9IQnhpQ/xRYEw",
-	"VNchSjtdmAW2eqb7eP/lAze73J0Zisl2VsOLoIOj7Lrr4nd6WqDXdlrBEDhlqGN6raDtIebEZqth9c5/",
-	"y6JBivS0SaeSePHYqo1epLWisPB6utMVgyLuteZWJreKkVfNAi93dceYq/FntBViab5bGquCOaHyCRti",
-	"pk9V3H0SvoQ1cFYTWOIsSR3VQdOuE6t/tWF1qjCzGWAIJCFBQr2EHSyz6MIjxC1tpg2ipAscl1sO1fY5",
-	"ztLev7tjyUDZMad5WQUd8/xGu68HJsrSN/Wl5+rTkDFcMYqd2s875pSkhLs0D2pyLYWhGfpN+waItTd3",
-	"8xDpPfBRxRZ8ou4mo+S9olylYibAZqPEjwsnZd/pBCJyXhpwUHeE3hy6K+5sScfTo7BS0LuH2j3Iungd",
-	"r5x28/7MRSkPqVzEim3MK7ZNVO5poyjf7gyhO0bLos1Gc1mGFXb8y0nTYxvzY6LpTWcwSB12OSYHmHj+",
-	"8J1k5UjGCo6GH5GbwcryPgIQfo5YuY+3a86penaTWvTSgXLzf42X/bEfAJM1MjnZ0eqO6Q5JCt8yyT/y",
-	"QIcMxTy6QFFRLl1GaN7Ifx3qdgbsbmyPh/rUHVHOUyWql8CqT61zOKl2ITuVLVGI53oDuiS7ftpom907",
-	"m3E3SJeOJbktKBCYTpV2CgEuKJJnDaVIGzle69uKCuizYK/KgqxptW4qgEI1BVGNgP+lwiUKt5h5lwQp",
-	"i7GLTm47VJ7aP/j6+kbYwQkFCwK9LhA3PXDNCl8vQq6glfUl+Q7S2phS2OuB1nXF16CTP6qVXFVs/+//",
-	"1FJcWv7kayYQsRet6Ysff/jQAc64+JuX0R3UwucX15dXl1dgudVM0JpfPL/46vLq8qsLzDkEvntEa/7o",
-	"7voRXa8d8oMrLpWQacil+KG8eH7xV2Ze4BNw5dRSOE/t46srqIqWwngE285C/umycHGH5/bffQH2cJBw",
-	"p13IR8gDsrPLJowPGGb46C1SEphK+x7yEJWwtgteCFxD8cKa3UBACsJVTN0x2BZsEFneICA01+SgpNiG",
-	"OiBi1S+y4RXybZ+aj9bStUKqXcpHn6g/0lv2UpaYSAy9Kb+V5XEROZc0pZVVRtZXNT6A8GL8pLWPGdWw",
-	"T5+RN95SbmUZkCvCIB/guJbsDMxhdwUg+EsXVVxLIax5C+hFyCkFuaMVB7RMsrFqiw/LRZig9A6V6MF6",
-	"zbV5BU/YQ6konGJ98fwf0VCv12Cg1h6AcX2feQivYYXe84t/NQzSPpywQCcx+g7YoHVO0hb75Z6bmWV6",
-	"2ZVH0gZH24sUuv/e/ryTIIe3kM1ATR+rryCafzRHEuD049t550G0JjYUn/kyJLyLt+WMEBFndX8yvqgq",
-	"fypY6Y4E4B46BAiHVJOm3qPf8B+f8JquGFp0fUp+J0q3uBEdn4yv9/d86yCiz7BAOxihbmV+zMHxhJMG",
-	"NlI4aGU73a5cLDJl3A8lnru6ifDVS2DbV90vfOYLIxss4dSLxTnov9j9cubzZE+B42eH0X0EFdHsmDgD",
-	"D75joEa2XKgg58kqQg5lHXSY2CmrKVdptcNepV+Sj+BezrBR8vhtZB2Uv79ykqG4nokpQDBx4ZvGgZLy",
-	"0F5bpORbbnRo/o7JWFii8h/vnG4U4xSt651y7UCiguc9M2/bp74Ix/Rn1W+tMMsRnZdP44vI5fID7KFm",
-	"Z7lbHICdPAimHmjSzvcmiBONl5nfaHi8gqx3kDC6c9eN99T+ivW88fP/Hn//Q90hv++O/1eWBFQjJ7Wc",
-	"0iFHgjve4DlPs4d9IP9cnFHngg4frUXeW8CK6hm9+1uq7691x7l7TmlQ/M71HIpy4NhaLcMr59DI/yYP",
-	"oXTSSojg3SoLn7Ufmrhw1fn4TQtywta3UjAVXgD1wxmc//Jeze6GrGnFREnVJV9Peo5euucu4jr0wFrt",
-	"BBnzteYiPpbLxlqqgM/wj2EfTVh8n3mGgiruqPCv3n/fXztQc6oJ92Qmf3r3/Uvy9OmTp38GVDGfAFfA",
-	"/eHIi9VUwoepbwgvNRH2UWcgD3ZalfqRrNnEtfKmZuIlVeWXuVjaZPNlnZfce7/3PQGRhxLIlWQSVZ7J",
-	"1WmH8jAPlFRc3N7YuwgSJDtFgmhuiDLkZbNKM0JXKJMD5/QZQ9Z8Rii/xEc+IzHdFyKE9L+chYwrur5t",
-	"aj30GVmK+Z4xLoOobDBaHT0nH8DrWx9/T4p8DnvV+U2RSuioHzHKo9/Wsj5+mrwskDTzzpa1p2HK1eI7",
-	"7D2/+F8hhv3wH1cPv3n4y2/Xf/n0P//nZbn6t0hRyDLP550oL/W/Km7YV/39CS7WFRe0W4U3fTlgLOHe",
-	"u/FKHkQlaekg9+2eDPajUXr25OIzX8Ltgt/CepkM38sHl8mnz3a6D4zdagzaYxjfFyyJkmyVbGodo9+j",
-	"uqITd+Lbigpc2ZdytcC3smjdZkj34s6G1Vhn9NHnMuVhafwBjK8eD03xDNpK3GgSEqfub74AZlfoMgPg",
-	"NchTqyOhxAkjxDgTRKoyQE7vsR4/1EJpesfKKLP9hv+Y9Jq/Y3t5xzpMN2fDvZLiLAIH5tM9RjekVHRj",
-	"WEsUbTCxLi3747P+YizywzkM2Z9bEkTCBrER20fcVltDJBUIeNuYP7JIOa3fYttq8b+GLHkRjum92eWl",
-	"YtSAex8Nr/4RcoQhV2QNz+lL8mpwqux5d3lz1rSnRz0pPHyy6KPf8B+fUFc6jUmL2WfxI56ho7ckhra+",
-	"JFOXDnpgrrtvKbt3oyU01L7JGqr5uXAJmFLF4cYRzKX/nadzl2kp/wtdpPTMXs0fLS/7JC13P2p3JAqy",
-	"pmLNAGFSKuIIT7i5gav8INUtnAXtr3eQvjERCicIF/nae4g+GzFf+4rAKB19veD971+7phTpMKvPUgn0",
-	"DcTIVI3YQpUoNr/p6LsGq7aRnNDixxKZCsI+cm2smgI3O9znY2Fj5q0K8+WMCpMbynVTP5PLBQYrkBMr",
-	"LqBNifxo/+dXwC4CPwsFtJVamhgRUWCbT4/aYpS049s+8oHt68qV0uSYz5hWmbafZ9o0f5EEIVhYzg6+",
-	"Y7Q8Yr2zLhw0E987TV+wA+Hl2fxA8JFeT1lalnhO2vMnfPJYo8zU7oaGgNHN/bai4vaVK7b+L7Cpk0ES",
-	"VzkQD4fgj/dPTRKE7WtzdKh5vW0o7A6Vih7IIJABz86kdCnXIObz8/z7Has2rzw9cjwhFdfmTGldSIqC",
-	"rBpemYdchPtgXTWrBxBrdFINsebsQcOS0TFBH613DJucpfQ+tg7M/SW0Pn/UMri0aBvjR/GpAAuuQEgk",
-	"IQP+ji8fvWk7FyLRXEu8kA8+2wa/hXqJlrH6oQGRvoJhhoOj7fUkgT/bQ0Hi293KqkN5MLQheXz46LDL",
-	"j5bIIA7X90CP4QhGIX/+1XDfFG9qYCENZElYNnTBCa7IhsP1SrWDwdJyz4JPpVR0u+1W9fYaoru+lOle",
-	"BC0uGBdkR0XZQ3gL+2E1KVZteqURT2ah/fIadYG11UPhnGEKj4EUY4rrZ3M8MQXcew/UXTyCv7d9A2cc",
-	"pE9KomIwPBTP3DPpGBKKkUOgnQRkZYVAbMBEQnRB1+JCGlq5qoODfVFIAzo5Gjt3VHEK/Z0sGzKqOSL0",
-	"76jyYBkDWcw++rq+6B33HfwcbrmMOD0vJxWNvGRL+z3k7BZA0sMiuv+8Ht2Bv3yWDA9cQFbuxpliNEhz",
-	"d+WSh5jepQOrlHLd7IFDNLtjilbuR/dny0VOcYlsd6eMM3r3/rCf2u9hU9LqCE1efQ2M7yQWY4tSHd81",
-	"/ZSLuRsFNzR1/UO2RV05RN3JVIvfIV14ubKGO8MQw/YMXIQ72V5CTrxYHi0I9KhxuNJSAcRFjFt+g//N",
-	"iCu02tpsWAHGKc8XWbCnwzccDLqoW/JNcIb64j2uCIacMUCvKSAocYMNQL3zSDsvUSogkVjuOfNAWvb5",
-	"vIbRG9EZa5m7t/RSeiIk8YdV4+8bj/hjaCzTfHL+aIS/g/4U4g9/tvLDfoVQH6hw5fX+kVCLpiByAep/",
-	"OGeUoGABsTchgh5t6J1sFEcRdGY+fc/M92H4L8KrvdXMIGu3z54tb/1Hqm7PwhZ2oI4Oa+8XP9sCLxYz",
-	"tamORTJcLP/pn/witT6dL+Ze32Ep53Em+sOz4/agHPHuBqr188zuI7U7+4LNjKd24a+u3fEXUp3s53JJ",
-	"j5M/j5/LtQ4faBMAqeg8Xz1+hsfzbChPwC9kQtnP/X/dgoLd6RpQ9g859pPjqNFG51lPiZ3+/42nzyYB",
-	"PqPthDy0wHRCTvnN/k+G4fRXV+v6R7GbYPafy2yKL/bM2jDyTfqmOJPN5IdadvlunVSesJgCkT67Esrw",
-	"yTkTqLjYumq9uftmpLr6L7gh/hDWUoo/PoexBPfNnxwVpmwl/8iJtlJX5uQp1ZYKZ9epk+x1H5YqLmBb",
-	"XphTsCJbBvSDpFhxAIPnlAF92SHUaRiMYagILO3vZ0pYItzXkgjCrMuJmBI/yXr4yJdQJOBTOUqEm9P9",
-	"CY4DdSsFoG5S0AFqDNLp0W/wvzl6AqwkR1H461nztikWOdyMk8Fyk7cTMz+fVHeb/Jmytl8gAfKAXrZh",
-	"rWfHebGaQWf0U1SDTCJ+ufs4uXOfM406cPQohbropI9O3bbYeWBayL12z3wxc+m1a4eQmRnkpncep4kb",
-	"bTI7KEbBR7/hPzLkn1vely9ciZtJbgEDsdixliCJdkosphZ0Zm3Xs8Vnk45Iic7Wu/rxEc2W6xc49Iy5",
-	"1KHj+aXiiIRf2FZJ797nlJAzLD+Sm/2j7SrnJoWje2YpQwDGa0ZtCbaIy3hQbt774vX5h7FRSE5pC9/z",
-	"rBGhK8JFCqQCagHjPr8LVNw7OVftH6iquP3nL182ixf39C3dRo1rj0fBBdE7icn3Tx4/XsCyZxBVNd0G",
-	"xnZsGkygkh4j6IS+JConYbVTMfL5Q93MUF4letFCa0656WBxK9e0G+MaiBFn1QOxZftecQcko1ZcbAEA",
-	"gOpbyF6X/aTUr55FklJdvUpmzctnyyN00/jdUWkrmqzsOexkdd5EwpcBsjqUGYT6K+ma164VY6LAOyMW",
-	"mPWcDgU8E9jEUE7Uyu/Pcel+qzjbfNbYw7AjwTLWTTauko0BDPuZkd64xz4VF4fdcb67ioPDtM8WLXKR",
-	"/9hsPwe7n5ewbSf6r5Ajcp1X+HgBeanAbW0w4cw1Nz/V6D1VLDTVwY+TPS0ZWR2JairmUmFDB+O1pOsd",
-	"NDf39UAbbgxGMzTUBhUtZJpiVA9qQvxBqVyz+LiSQ72SswjbSt8/7DsM+bqM7s8W8f0DVDiiPWuw4AFB",
-	"/Lf8joElUldUCFYC3tU/G21c8WPrm5MqNAp2jdOFU3+pOPo4X5QBoLfi9659QQrI3T3yreu3+VnEJZbC",
-	"fdkLrvPR8c6CBlJ4LFI88GdR4LCdJSYbwRmHo+3Tj+CzN3ima8mh6zVVRreoHohntaKuUc1wR0PjwSRo",
-	"y5r9gcuSltxicbXpS2Y1xrqVJRqu5TJjf02+xy01ua223rqOkPdqtJV/JDCUbvkSGI/QvW9kj6M90K6k",
-	"9CxnB82CjVRtHple0wrLU9sGiBAc8mK0Pz8uOpOLHiAw7d759vETCuT79sE/FK5DHjBDv9zqDNfy40hr",
-	"POzg0p+y66cT/rvI68sHzcNgvAIp4Rf6e5tJX0hBeNEBPwAWdUk9XLQ2ckcpgAyfPWNYF6youMVkn9Xx",
-	"JnSbMRE0Jn8KDtD7OnkAoKHfl3QWLLVvfHvD/o5YOYClgzeErjQTJiDEmmPN17Qivr2rLya8gv8rluTX",
-	"/0Hsd990McGZQKHzpBFBb+6O0MUrooReMgjGSLBxJKaGUGe/HGRTlcTQ2hr4YyyBGJRPMhDxvwvSyYvO",
-	"UAsDDT0solSg4b5HNpdEfwT52w0vPLn6ZuKL3Z5kCxxkYQdHn34v92wly6PzVXFBVswcGBMtGN6Bat+u",
-	"5xwIfbSDLRQJb7gGcEfnON1bM3LF0iUukyfxkd4xZqbO43t44Kza9WzbYuwIHcE0GFQox7pfJ7oTy0Ok",
-	"5XIoafa4CD75GYOm8oDQ9V5BpQTx6uGdi6KdffjH6LMjPWrw394VnmVTvPMPW35h5qc6W98DU2If7R8c",
-	"bYwOPbrwEzmdjHdyz3KpayQpJaGVFIxAYIwI9tFgH6sYSaePLV2baBuc8X+foHaIPL/6Cfp3G+ab3o1g",
-	"CMNsiq4G7Q6RI36mSekP82cwKVGQnFE7DjGDWtmZlOQhto2oKACaALwJ+MoCtjW6zUhoy062EtPvT71+",
-	"E5FQDBbFI6GnRY1+mRTRnjZzStN79+Bnv6L9hyZVqF5w9VxM4ccsOti46GtVzf00rakdyEphRtJ85iRm",
-	"VDMWXjpLRV8nwbm/uXteVdy3kdVcrBm5/uYvV92uu+nG/p0K5+yq5jZL2i+8SNpkcYnX25X7d63/o+RL",
-	"e5dYH+N/AHgFqf0dxfQcZwMDxY+YNnzvvFhxv8I7ePA7/9xSO4V9pPsaXU6ue/SFYUJwaDVNj2C8O+ir",
-	"C7tLgHRa8kZfPL++/Oov18+s/qLdqf3Hb67zPLSA9q9vpSwvnl9/NXzTWl16J419+lNusqxf6H/8v+xd",
-	"+2/bPpL/VwThgN4BiqKnLbk/pd0W3x76QtL99nDdHpaxaFtnWfRRst1s0P/9MDOkJDvyQ/GjBXZ/SixR",
-	"ojj8cDicZ12B5kRnpyYlsDazOXDsnuP2XAsrOSr50bHdnh/HljlJxxP42fdiP7TMTIwp57c5uHJsL3Y9",
-	"uLaCFkE/8KLOI1SV9LeAn6m7J4E+/zGn2p0TYPQb6YikmKnS1wYrjWEqhxkvGnVAWLpuKFPIHWXpeFLu",
-	"w+1banUEatGs0wCtriz+A7H3YA6uXNcOLfMf5sCFgc85wMTrw78UBlmK+e18hnpWwGEp1ONXHj7vOnbw",
-	"8+DZowGdFZ1szn+YA8/2ol5omfdikZP5Sg3N7duO51omSvoD13YiGOzGeCxzmHEmCeau7XtB3zJHnBXp",
-	"PXRCNug0p4yp6mfGcqpczHOYwBFWcAJyv9JV/AeuHUR9j65+hA0cOqOfd2miGnm26waRZRZpQjvICEWX",
-	"jC1yUqDyjFM1Kqz17/q2F/Ytc8JZkuZjvHYV2p4bNWYT09aVf3DCnGd7vcAFOqMdf2CaRI4vAj/KsYM4",
-	"DuKOc3rB9UikIPUCUh0LqcBhHM7laJapKjvC/TQfK2MNbVpEybZFKUS5EnK6d1nqdkcsTLZkacYQTq7d",
-	"s8wkLUrCW4Da4juau8COcKJg6l3bo/81qwXkwsS9Fjk8jHMXhYdPnBrGWZcjH41QvgHBkJeosMg5T3Ap",
-	"2qETBLDvlamAb48Dxwsss8jYcAq/nTjsOVHn8VwIil9VGaNqN1Dl7zUc2xCmA/x2oetZoa4NiqOV/3W1",
-	"R4ehZaLLD0YKcp5QAvnizRJOk7ALKFH6M5ef4VFg9ah2qV5GPjKSZRnK/75lFivO5+bAUxtC3zJXaf4K",
-	"2OfhewGM8wJyyg1KIa7nR5Y54yz/oBOFhrbr9Hy6eKvH5oV26LuWOY+dqmEP1uc8dqpGPlAAu0mUdanT",
-	"oC/IKokERimMFaoQMfR2kScA21y5gpHiYiJWRiYofL1k0w3/dQ1fwbK98IU2x8nZ0C60zGmKO2ma39yK",
-	"ldlI8eo3MfsKJRxgGwus2XmL5wHH7h8+J4JlZwUiSv3v8i8ocgQglfAHkSeVZZJmSTdw7Ljn9F3LVC54",
-	"r4kgPZA4qMWjkq7h0IBCdEgoNgeRHfSjGH4lKf7+SXde0bnD7dnhxipwbVc31408faFq5MAuNI8d1QLw",
-	"31wgnu1VM/JWyMgxB307iCO/0xRccFnghCDsFaa0HREAvh3+ExAmhmy+bwn8odsdsQxgLfKi/MIkqnpc",
-	"4EnrjL13OML1B12K3QZRDzbyEVZWJ/F4DXSeHYe+ZZY4uBvldoI/XpmDsPOwLogcGJIhQZZEO/9KGIuc",
-	"L3mOJmuMHXwKG1QQFPtA855aHbPxq08A/ih5schKUjow3OXvcRNfifzGHMT4zyvcwPG+i/c9fT/U9wPU",
-	"uhyqlIUBnBVimpIwqDFL86K8WXKJCakdu+8FwDUVa7R7fi+odAxeHIOkCTIoeQkBk+3HPg7/yZsCx+mH",
-	"tQrDcaN+6Kp3XTl25PmB33zZFTzi+UH72/ye5/Uabwtj3+3rt7m2GzvhxsvCXhjGnSl/oVVAnZHiAy0h",
-	"KCFq/Bsr8ihCzR+ahmvH8VQacBiXJUvz8qFtpcidrqa0Tm7JHfFU4nHveDYEX3Qpzur1YwATcNPPWjR3",
-	"bSdyO33txU5IKHfCgQhZJpb80JnWRwo5rTjgQ0HHkz1Y0O2O0pBRwbaGRsyzvZ+dDuGSz+lk8G3jYA+M",
-	"VGldXNIy+XCt7mWjfVS3R2j+MAfrD3w/6sSv6XVmabfgt9WR3on7sYXX7vSx3vXxiAXXvtbEKSbpqNS6",
-	"RdcOeuEaoeh+/d5+GKtr1XudwPf7fXX1a03GzuS5nAJB4qJQcId/QarI0inPHgwFKsyUci/KiVEMJ0Jk",
-	"7Qum4cCxc8HodkcsGHUsS8TiPqOMflruCA6ntPqOswJxxjmcn0gp+wPOhrjExVx9zXuO0Upe49IHUV0p",
-	"0xkcdkl6nTNZ5lzqR9z6Cj0B+GWluuvgD7rhoHfNAlXD3x5NlVGUhLJvvuV8R8Hrm2t539HgQ0c+c/Dt",
-	"O/CGzeauau5ZziHNPdXcsdwnzb93nqtDVsXLSg5gkitWzxMSFpwT7SjQgwpfwfqwJHAZq4mYGWlOkgeS",
-	"vG2hFEMh94oYd9joiCVSqcq+PZqrlKoGOzBDMyanBfpjMDnl0vxuVfddjDrbrqhDtTA9/YjuZfodIKtL",
-	"wBclMJbGBDNmroTEuGSc+CcaPocUd3Cs7K65Q/qcdenC8JFoFv5bvOcjWpca4g4uHeCatX+3koe+uZbf",
-	"oKvTbVgXOUUiCuuUYwamPEA3Eo2cNuimY+XGuAu62OhIg6GyUE8wGH3TMn04OeFTzooSfdRzQ5Ax1FEv",
-	"cnohCAFELceOgzDo+NEX2v9vtOHgRWEUVBAbGSWamYG/ocqWTMptgCiVbmg3IpQG6RhTVapNxp7dD1Ao",
-	"i+0YThxMcmYOzCLNxyQKPHGSaCLHMgvlAvBosqEUuB/bsWWyTMCu5Nrh4TyIhnVmeJE1NApDjzIQO3YU",
-	"RBFgDXovytvG6ILIMmkcju3Eft9HmyuyMCnI6L7LMhz31yzDQOBNy7DuRVmGJQq4P4HTJXiUdXq+77od",
-	"KXhxY4TyoCDwqtA7hX4xIs1sK9j5bC72Yh0bHWN8aJj9W9A8R/2E5x1OY/ig89sWPnNJulVz4Id25Mfw",
-	"7TNevMvVFrruuYBG87dSzN4jrgLb9yNUKpT1xSuHTAWV14Bj9/3Yr2mw7j+waY9x7V4/cLvR6fIGAKX+",
-	"J0TC1vtQ67XuGSWMqaJArSohzFzrf5mKqSdwtqB2leYJbEu7YfuVWh3Dovcy4oTPMTrStaPKB+WJIxDc",
-	"OpwF02efWeE7KsmlJbYjF+AHVz7wUqIZIbBdL6JrdxMmyd5tEWfEx/RTeGXzsaKUbO26b/dhf1uxtPwv",
-	"JMsqTcoJudnEds+PO5LmgoBOUslRJVXUfjFwGlK5AJRTTMNDXRgwzCpaUfJ5tqmSVRaEHc7Gt6pNl3Qe",
-	"ZqfEn1ZbMifKWJCwhy2FARDbzW7mrCy5hJb/87e/JY/Bzyv44+k//2a2xAy3dZyxnf2W4gS9tr2YbfPz",
-	"/1+Ky9Be/urnsFheOtGZRgJ6J/Mf5TV8w74iCm2VJPE1liGyZC0H82mqjOfkvynyKq7ZAC6eZRRgNecy",
-	"FQmGmP7n3aePcO/13Z/rq2Kxx//+dvGvFH6NFH6ba0gUXMUFAheSnGrmwyTcszwROcY2FiWcEtrX2Jji",
-	"qbuW/DgX7Bdbk/sBEH6jzH5ivJnYfAPV149ysTsmmoqtnJOWW9nC4jSh0HKRN/JYrUV4rbAUMqdsHnKR",
-	"G/d8zJ4RyyMX+0KmNRl/kxQHtM3+jvkGzg6IT3MObB9mu5lsQPvHGWlSJU3DgqF8mQ55HXCdFgZmxU6M",
-	"ez4SkjeyKWF2gi1L7JpSF3Sv2NeAVuth4iZJ3ixVXObOKkuIlkFjTJT5zVCFu0uuSnNbzaGSuMq38WV8",
-	"rp0xr1W6OrAU0+nKuSw7hcS+WaqA2MPrgzUj23Z+WIs8qThQnjwNmhdznuvS+A1QqbMqMag0L6g81vqY",
-	"Kfh8f+ad51X7xNhs/eie+DdAvf1JpuP0mVFvKG/9fFLAhCb1N2BQdwj7bcHIuJZIuU8Z86z25OxfJvwB",
-	"LWZTPj9JoGqSVAlSBMHlJa7xXF9WSa3V+t7GqYpScjZryARttekAmjNeFGzMLePvE55l4u+WMRFZQhyl",
-	"dvhQfRfCGDH50mDGMEsxIp9seZRJQjWXnKnnAeto5LNNa7NEKX7fQXIJHkrwA67qUXU8nagHj5+fj3yl",
-	"iVEtZ8prAzCQ6ZIb/15wueTyCnMKUdv/sGCPSouyMnMqsj9fSmlMezN7wNbTzV0zJefZKzhsTU/wND2K",
-	"/q7TlG7YXaVG3z2swuXhJDvi3FyiA9HJSkTWSb8KOAG/NIY8yyonadLWY6YFlXIJtfesMEZCzhYZI+v/",
-	"/y1EuZEMrKLcYSUjG6TrUjVSf1UiLlo4cu/MWb+uwOROWUCViWzD1lcg6D0fshmvvDqlWJ2umGSFNFRU",
-	"vr7707gyhmI2Y4VlFHyWDkUm8gKj+dh9YRl//fL2KoKf71mZ5leucYXSk+TlQtLZTSzKodj83DYMUiWB",
-	"rRD8BLfv1lMQn/vARj7/a3h03UbyuLCZN85tS29w7hyM23Ip/mpRDGdrG3ekmT6NFhHfRZXMyGO7thhR",
-	"/kR0gEoamUEaPs+WMWepLCwKI1CRA2QJLSrtPOXTgvMkvZCYmRLY0rIdzI/qv50KnLtKA3++Ai3UxS0f",
-	"Cpls1/LS3dN5UFANh0ZuCso8MU2z7EVh6DQRtQVPJ2WAzQItpYZSwXaUo1T3ezQ+TbqfoRyPFpMuXIqn",
-	"2e0lC5Upmu8rufN0aVwnfJilOU+6q14OmOe/0MtvkmU6vFCpWkZ9refD9Zy2HL7Noe9TzKyzeNXJL69S",
-	"SzOgK8jtruDWOExhMq78JJXPkIIG0UMljSvEjJOGDLNXF2Rk2ib11kjUqeq2ceo/xHlrQuP7t9BwyE7L",
-	"m18UxlxlyDNYacDQLQw3FqOS51r3noi8wZ/1A6i/GE6EKPhZOXRF77Ov2Wpkz0ov2JDT9olmdUe/eunu",
-	"A1udY+9ES/U1AYbtQOAhC/QaMHn0XtGe7z1Nbn4B6Da2iqhtpyjTGT1Up6wOOmWrrjrT7/qnwx9Jvw0e",
-	"x2r8aV6nEtcp7jeciILn+0DZocTqp9HlhP3D9uQTbylykY8NofSgutxmWbt5lHVOTkzDRbt2dSjTNYyO",
-	"2U72TFaaT3dP1Wsmk/fY6hLaVN3bIepU+qoTJQ5kWZoYSA3YzDWlXuDSK47e0LeUGJryarwXqqXxsM40",
-	"e3tUNRtME5//1YyyhsiWlazgcyQqYHbQkpFPyTxVr2rAhCofzIeSI1Mm3R5WnM4ejHybOm9j5V0/wp+d",
-	"NZTf5MkaSPaVUL7lSzE9yamW3qRocNQSsForrmc17p9bcH03iWdcjs8kGn2AVx+vMemwdtOckhp29JLB",
-	"x36TY/F2iyV5OaalkaVLjpUv01OIODhLmP+k0uBfNbdfdDvDSpvqUuVpjFbel0Yxz9LSKDiggxLwbFSU",
-	"a0OdWPLiTKgTy8uCjqKoHyvXXfTmMC1zMcdyxQWn1PcqutO0TDEatTj1WibJPhuSfa9NstfxGpt8jSra",
-	"wvygeES9rmuUWl+3yMf7u910LdOFyXH8//RKpc+LspE/UOSYnpJkWQA7lVhazC0jESsqIj8aYeUNKlbL",
-	"q7xVrKSjxYyXB62i60fqZ+cG+YVN+Ss2nMLiOGiH/Cu68J6iimmeCKPyuEdSNIhz7I55eIX93ZSEGWj4",
-	"zZ7xk/Z4lWLwy0dRXkidUEB3zQIn23THquHzlnkLvv5yGnQhucg3CdYQJWuul6GKmUFnYSGNKedz2EDn",
-	"Ml2Ss9dOUEi+0ynkljc8G/Y5Nvwr2OU3DXbBKT461mV+qrIU9CpikRWKMT5xW0jL+fQeKNidR0i7g1df",
-	"Tq+1R6g+BSNS4q/BDDxRJes8qBKX13jOUgzZ/SLbU4vlz7rVGSnV6GVbGQrdIuWn0ihhvJJRTEAkqqo7",
-	"pQk66y2bH1TT7B9ak9+6e/Lyvymq6AJ7p/6SdUoVi+EE1uibBTS+/lRkwtJhB+9uPt5gYSoDnjUSVrJ7",
-	"Oh90kryx45PtxO9QNVPw06wCKpVQj1GHXWeLe9IGJeyhUHK3KNR9VlJYK42B3GWJ1SxkZg7Ma2BV/x8A",
-	"AP//",
+	"Z6wYmOkM1ShkIl3aRf/DxybdvD+eFsbAEXsEVSbdowqrp5yB5EvssbniSMU60Hi3mLWsKrY2/Q6OXaA/",
+	"VqZ+22ExQfQ3l/3wM+UmjYGMdZ+YHzoGxOXJwQ9S3X6Q7+Km2RAy102yXUpvze2HCqRRb/T+OmbYAW9u",
+	"LsXlWxS/+QcpvNrZen8CxpVkQZ6NA0alogf08SEqGdF7zHtMRDOT7e46uVMnx6ldDqa/oqZSL5MKW1JD",
+	"y63NUI1IRQgM0wazt105l2++xDeuS3xstPeGmqYXAlaMlkd0ZAp39qgLgm644HqH8VB+x8RPNXg69/Ku",
+	"V8/eUV362tGEDpTSen4oF0bDu9rSGKA3BgCcHiuTM3qBgqVKS2edy+63IJ3vnzzymt2xSqdSUcEtOJVE",
+	"QLeUC21euIzDidLHQ1sbT9xbhIZcRVfy4PWHrUu1PXcXqkNutZ1RTjFejm0V3h20hBqQal54xPqo6ISv",
+	"wv50YmJqB52nLRnoIi08jsd1dFMNDJMljpKMNirzjxykeDHuTFTMv/Xt0rcGe0Htgb1wE3AjLm/gM8yG",
+	"CugznrjRvea3rDr60oeBs7Bfu7LjGLZEPfoCwHujsvqL4D6zRH3mj2CkL8Q7GAWl4ihVOYigoR3olu5Z",
+	"PqjVcjypsXT0dV6Q/GAf8cGUfpt8f2VATR83STzFqKfhjwFkxX+JzaKz/jCXolO1D5MH21JgqE4K+8df",
+	"4mBhrnLoLGhhMQdNPO4JZvE72URRKmBVyv6IJg7+U8kVFwA1ijhFRkKci4mQa+KtP98tQTUCjKQQtZ0x",
+	"nz0qi1dF7HnJs5x/dC6zk2xn1HbufZbjhFayYiffNz7ZcfYrNVVGpHJxANRadZNvHPiPK7eeCXwmM8/d",
+	"N12u4/RFch+P3rACxumtSNlFXIIbfSKb/J3x7W4lmxS4SNxeWNbb2TctHLcPWVz5zoxi8a4hASs1Vb8y",
+	"b9X3KqtxiS0aalu/7SYxaB6Y14k9UPu0NMRU9/0ObOU4djxupT/vKfuef4pZYjwBCee+/yDaPSbpDtAs",
+	"VcmwqC++X7wbcFmHfIgln9AgP0SS/w68FLWO0y1t3uBUFurp+b3oFkFAzeblxslOTW6vpzejHxd1e/Kd",
+	"OOZUbMGoPVcbqpKd1r6lmg1S5fstrv/OTPK397xMv+yVSj8Zh1KO4fnZvDUHuopO5N63BvNuZzlDe3Bx",
+	"XHrSLSE9OkeA8KqM4mEL2WwjueV7qy1ZxV27PiY7qsrq6KIwbUOoRM75QgcTupGWvRL18fu6Td1twWJY",
+	"VQGOSVe7HX6p67wcagHDiirKVSJsccJgFV3HVHhtlCsPhHysm4BdYbV2Lkq+BsRNq+KWE72xAH0/HmeE",
+	"PDPMzANi+Xi0/YP7OnQJF5NNB5PtxFKdvnAdKddl6x6avt7dKEXaKwQLz2vNxe7w7krQsO0gH20F2AtB",
+	"jCokl/LHgdHbjNxq92H3fPsxX0y53A0WXLmlQ+zFajxk9kAld/AKLzhmJBe74yUTa3b5Ri3I1u57Vf0Y",
+	"KMYa48X2EObT3uIYMNqwg+9IcJHs/D0IjXQRlTp9whDuay64NTi6O6o8kkwLWeP78XcyvXW0sHfk288J",
+	"eQ0hw4J73K+g1XDbeJcfLket8oQ/Sa96S7kCULEylm3Pt67bxEjos081VwMwhHQmZsXFgij+KynVay6i",
+	"gXzlIvKTLij7zBhHf4vtT2GEdgF+crFT+dZfJ7Fmw85BhXFc+PWBJs6u1eQK8huuC5dIzRXBdAhXyFL5",
+	"fIxzXFRv6RAGPYZzkk4SvldS8HgyvgfZ/Vr4/S79+4qLX+7j7/3FPjnZ6O+tr89dVN4IIpqVHtpQ9jMH",
+	"UAegijBRYlrNYSd9vynsKD2ycVx/rqW9uDTLto0mosCKHhJx3V4nU1wt1xAYF4QK5jHPTaNEVL2FV7Ll",
+	"DDTH7ftIn8wgMe1o3xjyecFgh8RohlufP6c3Ef9XLCuyZrJegC/zlilwRfXjMzEQAb6JKO+KrbFhmivJ",
+	"q6VB1D6PPbjChn9CGv/Miup74AY6NhqC0buAMrCv24zW4+u+iEvwvBAo1W5Fpjntj+qp9rR7/0OjIsz+",
+	"wcHyk0FLcVfj4fuKp3WklFGhFL9LqCgZjo1uB/S2EesQRi90tOwD56JDOJKkJAxdJ+z9yVakFebsD3WS",
+	"thHRGOflnD2kJrygbXupJQ5S3zoqVhSU0So1fibcux1/aadj0ClNpzptVWOtUCcZwrc4FdJ1OB2NYMVI",
+	"3PikiT0ddUDt80N8op+if41n0f0yr7SDjAiXfI4aNFUE6s727FdbIYDEDP0I/ZFylT5AuiKcfUfkotsU",
+	"tUqUfAynjXwx2U0iqZ+2o0K1+ZvUTsOv75OHYeLY1Uy18bZILy+4pHS2ipIdsfD2WfhCNE7Rzq5Lgd56",
+	"WwJnXkIfmvvcQHjpn1TPk0XABa5yFc2kPpOr3Jl0+a5yR5mTCVs5YbWofRrip0lBpGrbz4JKU5CWiXqb",
+	"8WmumdygDXC+4bNkiF9mhni8qDYN5WjUOArqxzKWPbOwnxb0MMk9i8L/kpoz1x/Ho9AQKIStgd8eaNCc",
+	"weGkGzDovNZXcRHZ/gXna6LAoY3rZDViT5QlwE3jx8pxS7WEOs0xZf8Rgfd643S/ScMOPIy+fbRe8Hjr",
+	"VMx8YVyfMlDYMX3lRBd2qrI4WQyY7WLurTVeoQChh62EVC2ouORRjS4/SeFNYyopwa3HErFqlqEHQ8Ot",
+	"TqZbqrIukrzl0u6SUJJ5m54zyfbprY+g5T3ecTLnvQAN4BJp8pA4iS3iEPd2x7c7pvAq0gFPYML3uCh/",
+	"LJoQhnbiTh4g0OdigPAw4gKgd9R3q4Ec6JlUr9aFjrSNWjFyGbKiy02IhwGPLXpqX94DEC32o9hygeKc",
+	"G018VsvYplVyPj3zfT3wlIxdtzIjEMW7zhGMeTNUWduS4ZZQ3XgETDKv1MPBn2XR+L0zvSMDlcxQXmWV",
+	"973CR88lRLhZlKpzi8+nhLm1wXpmz8n9RybbUbjP5GzRYnlyvpMzsPW7IJs+sDKp28BDoQvAEpEYqyEe",
+	"ggGCCb1g0OT+LUCDnTgBlaTlglsiGMmZm5qCp7R7tGNLPl1nuG87BZBRRnY4l2ETOlZ0mJAjrfugI9Di",
+	"2Hl7VzinSE8QesPec1hQ6HpFSyjl4qLSKaQoGDxjZ6rH4mTN+MhK38H7RPhbWGeUI4aBm85LG3onGxX3",
+	"zfhSgnGPIV6GqCfXkNO+dQkNEQ1NLYgTvwQxWGaIns4FLA/int6tOmB7L4jZqrYP8JK3mrgLMZQ4jMPH",
+	"WaHfhDhIHtWciya3nLC4OHAh4jfDKKdf+CPZ4iRjAneoLfR9rHFTWkKHA+++1nJvbmLMX+mpUNW9vBg4",
+	"rsrbPme4iLAudYEBImmlf2SJXubQ68vXIErA31GAVIcGw55REU0uk1WZTI1A8DJqCDzVQ1AEbD5rCBSu",
+	"hUCo8McggpCC+aqcbMMO7ZwF+gFNZliH4k2kspVciJZbJEDB9ILLn25ZxwYeGVCNyvZsxE5q5zZ1M8tK",
+	"lu/z52kJ8yHh47N47fIciLHEXJzXaWm5bztA8Peq7YnjYZVyVG92lYNS/HXsKQCmycK3QTCfnDED1v3Q",
+	"6D0wdtur/HkyV5GXD79z4Bjsm4aDnKxIl66sx1MlrHn2NNCNuXzb4vMvOQh045lGriqEL++T7d33L8k3",
+	"T57+hdT4BEGLN9J3E9K4dby/EXly9U2BDa496E4LUuuAhVx+NdWElRwRzfNzt9eNUlHf9uDr3DfOFgCL",
+	"RKjLaEN3dynXjfP8SsHebC6e/yPHXrj4rcgrdZovWJ19yIEUzz320moM7OK3j0P0mIHXYuyDUEqqKDqs",
+	"a6lD1zuy4axqexAfXN5wXu6SfdVzWxQYwiNd5EOA+FGilbNaKtDdPf+CW69wQJ+1kltF9x5/99gBTnvk",
+	"XtCPuLijFZzV9m97rjXmZbR/04bCSW7/0jYmaP/WCHpHeUVXg2eNlA+h4TNmmjfm+aqi4jaa4ZEE+8Im",
+	"lngWit7h4q6z+cVsiSP83IHUxg0JTBNTqd/RNTtPi7SFPYiGeVah689Mox874VMxGH63Rlud5kkJfM1o",
+	"JXWnrdKS1w5cfHvsN/MahoYfE6pvsaED+1dDK9KWDLQx1unvZDR66xI8vpcm4lBYXEQCBsN8FjyaFZ26",
+	"kCxd9R017EQV9R3mbhzTPf41e+dztwZQOpBFRf6f/5sEkUNcgr7Pv7VvF/4/FKuhV64T61JpQyT0F2N8",
+	"i4BCGUfYDhmyZIZIlVQbAjld3RzCyJzyP/Uzg1TWsSiEv6OFSA2uLW/UkEual4xjnw4bkDt8IFDuC+0y",
+	"F4PcuLzSllF6k+5uWG9y0bPmmPHEZs3fcSjFt0rXHasK0jYA39NP72vGygICai+l0IbaK0wxq9ZKAenh",
+	"kPYYa6HMshJEe+Dpc6CsfkJzTWu/mu3MqHyrnalGiHNtfx0Z7j1MPXLmLUmxCorL9DT6XYwvr2JUOXSO",
+	"bXu/5CNJX15d51dVfNG8o0RWTku8OfShmVT+7gGZm+vcPozyBTX200I2iUuAcHENHPiGiWQ3tQmsiPVO",
+	"8nUS98aag9i9z/via6a4dPUi4Ads1jtsPwAPQ2FDJyEd4vPQxBzg9/ppAwNgbcgqiMfKEj9k4+4vrl7q",
+	"qN/YHtalPLglwIfzIt1iwwfZOLG88/FPYku3iVzxQQZLt9vFsOo6ikG3rC47OzYUojDR3mTOk/tAE1dO",
+	"nz+DdFQmJLEsKYPL44Be2MATzn/RL9bNLYcTBjArnQnuHI7wvRuDttHdQRlOI0LrLWzb5Rq3+DJDTDzR",
+	"hLpm10urWK05npI98JtOgffidKD3B/qfGPQPU7d2cpD4M0o26rO0iH8V69dmN9mXuYmsLRTSTB+v3JOS",
+	"jM/tqOrRcTHoCoa+kHexrNuNmVd8UDMD2kjiKI07ow1AMEMfvrFCJ++WAkIkW61W/ZqPwQQzumb6TmOu",
+	"DRUOCB/0E81qn3nLp6uqJq7dtDTg81B5rl9ROnf3QDMHSSTtTkMnRd2GitGZhNbUHX7uqxq+lDfprK4c",
+	"791jqRZpGR02ilY/C8Ky6Jb0d+ndSWrpHsjAby21W+0tiFl/Rr0u4G4XL7tmvCUKtEt96bTMk4LYbgzn",
+	"POl0i1hgqAJke0iFx4gBz0Z+uHpO6ooJc1zalBWCeDHkFl4ye1MG3Ens8dEaXLPdXkNz2Zh2BJq2kMZV",
+	"KUPaENlRHW7nXoVLDHPyyQzm5Byeaju/PFC7dl9PxLV712Li9rd0rMHO+BV8SlP0OhsD756a9pSW5APB",
+	"1mcnkfip7CHzn96DDxpLejkziiXheYvFYq2G1R8M8FLBhBtogB3rQtJq6W22Y1UkZcIy+5GZAvAHqmNB",
+	"4LFiiRafhK2rQjeqcUqZvypiNbtxravVXu+R+ZXMokzqgaMKwy6kEjNvEpoR3BALb9nJPnTxWP5eL9ur",
+	"icChWprcNoRngfYN1PUUvQjbX3TuYd8d3SXXez3BAeUhzUZ3sOt7h41J8SQvTiL1AihZcJDIIHsX3rtv",
+	"Etk7Vz4ZQPjkSkLfAqo1RxdWm6cqDyLW83oQwl6vmdaX77B0ctn88F03MQPNL1JhFZps94IosgCK4z0L",
+	"O8YgZCJFWxvZpjPY7S9z4+MhrjC2rZnhzvrpT+tvEvBFRHW0EnTPPzF9Q9gnu1S0szXxLxPAMHNIPlQb",
+	"UkvtS60HKH7wfvxAyNrN+jWjqbsnPPOjTD9i+L4n0TtyzwMSTXzCP5L+gqZm4n1NTerVOOqvm8zgyyN6",
+	"DBffmUf70cJTuKXDnG7sOPbyA62qZZ3w/Ku4sACAnVBKZp14C/1dq/vIV4Tvz7KmWvC0Uz/mTRY/VO6O",
+	"AKb46TsyBrNhzMyDheEI7+HhcWU5bHLUg+9eDMXgw7zeRsXNBCwbc/mv11E1tZRuBzp9DfI6IX0ssiuP",
+	"ktpMHLnfCWlXsH5NpCKPL/Ja3vmLWy5hhrfOmXMiM/jtOTE9BbSIt0y18D0uuvZVL4Y1m/6BaXrvWz0w",
+	"DPS0mI79Xc0EIRMMRv21KYmmRzK6a+F6nQVYaPXygHRlT8I7uYLUJ48SBuB5oIgf5GtXwu6h1aV4xSAW",
+	"jgn42vUd1bgtcYSxvdTmZy76hLoqRtlZYcAbIhvjypO1xGT2TmeyOYiCoTMyivaK84UoO6yN/Omx/fdX",
+	"f+6FVR/PtY/pNJ0ZePUDZSHA5mhLDL1lpKntRj6+ugl/hraJQFpCjdM+nvSC1/OtOJEb3zLle6oEWj9Z",
+	"wpTRML1p1Nz+XUFVgSaNMLxCZ4kUDFp9WPuxy62QD1UdiU/lbTuOZjS9QTaJZfd1+OcKIioOMe/ILHGt",
+	"dPNhlvWOVhUTW3AzRxpwzE2ii+I2571xhoxnlKlL572/2vor+3kngYyHHW+Va9FBzStCDNcnDXliH+0J",
+	"qpn9k+9N4grvBlpLTVPlYVZ5fmGPYvxn4NUX6dfbE5il4ffv39j1n4T3ccGUE13+n6nrYjg4EU4+Uz9F",
+	"/EQMb3a2v2LnM1nFYH4x4wK1ewCdzvWSQkemX6Xb4y5fFo59e8zYckquaoKn73TVxPdRWuBJ/7BjBFrc",
+	"kKBB3kAzOSyesj9B2RT4n2mNSXrD4vS6J7sez4vQTsFnAkjZldthT6UX5MCFJnQvxRZFt8sQ50Z7aYSX",
+	"KHZ9Askkhl74q8tvns7oPpZdX2KhxHdWtsUbrYO2Cnn2DgoynnwUXzlj5fc+kWWgYYG2EWrnPFSpq8jQ",
+	"g6QZ39/KyWC+Z8snghLVa2KhoLGSGoHW+yWaU+W0SzRgKZr+Zfd0NjzSF7e95ihKm/dM3UVrhL17JXSJ",
+	"RvJp+zyRojomehlEoid7LkKF0VRRU/6iGt3QKt3mcUdNaPKIuAzDhmVz+ehYXzhsXB+tjpIqlEf5bL6l",
+	"Dcins+aexdo5mCj36URnPbtff2fmvZV7OlmD/b1UMcegRLAajdAwnq6QRS18pSiebKey2Fd46xvszzJu",
+	"ZMiDmJpcqx2HqsaObh1XrrtdkMwphRA6vatRFb5TTt6+9XTOBNEHxoZ3wCL+aYurQ701jhnVCeTiEgs5",
+	"VV4RV/Kp2v9UR/rsuTo+7D+nnxPNjEPDDneWvcJWjSgrVhaEVTr8skxChwqPU4s15IUfJHKzjRlyRkux",
+	"qsHlO9cNL19DAfwG1E5EFNimnIyeDe4OlfAgTlQeYnupU3DssxKqsEjUPprlBGUGuSo3fO2g7uaUVBy3",
+	"cATqrDo2qT5Hr44EkBBcBaaRpG581bw36sJwkdGsqrUAiPy7OxYPoPgsxxQn5FHMl9lGsaAGy3YRQF/4",
+	"CnBbpJSCEVrZ/49+BME+Ga9fjRafBO/R5gM/w3pe+4Fy1uO20WqQVjHGYn3MnfSIaEdMoLTzg5VeRFF2",
+	"fYA8q7QWsGl85Gt2sfN220Qj8YX/PVYC7OVupbXcE+6cEQC15ijnHRTW0gPe92ggY6yWRUBT/3K+4kSD",
+	"fmzMX90uynnWxtXVTTfNhdb0afCq3Ly2IaUVjUG4V9RaML7SvLh3Vk3idCVTOxoBPB1Rv2JCG5ICYKy8",
+	"nlGljMP12e2zw4AJDdIQtXcnUAy9ZQLwSRbtb9DeI2Ai1vh8oIk8COdkxIpA1z8x9xtRJLhBdoQD/YDq",
+	"SCfoO6Roe0UFGdCRfX4Nnl0Kd9t3z4MT+3MOkkboy3eNODHhsHEN+t814q3LcqlnpNPcoWr2e6qO+V3q",
+	"2kbMcJ3UdMsQ21EHnBpXXYk4YjM6B0xzhmgUMicu7Yr/ETJHvhNGHT+eRkcc0FPyvYnW9eJilsn1FdtS",
+	"EaWZy9ew0tk3sID63hOAyIY/neikXVF9y8xrtknn9E03TToNsCvUsUwKbHhoGsZr4SUbaXSpO0UufjE5",
+	"ArRsZhfwqmHhumIVrTUrf8xtBdYCY+Qn4g06jMMIpFUMbwjb1+YIMhYTo6zWUFNl+LqpqIopBhsWSWfE",
+	"Ipa2fmWlZLPdmcKX2RD4gGn7taM8h643vfb13sGeD00c2hqMrxH8Df2+1tx92NTh03AHDMrvXFFZxl74",
+	"pM6xE0RkZPMInxofdSm1VUbDFdmZu94xVGC/IHoLedlCHsBdij9XbGOIbEy8Rk1q82OyGsmq1SiNtJE1",
+	"8Ao3mlWbPJnk74bcM4DwkX9HRITxBqIsAk6BNFlk16hPswN1moggl1Py8BRQx+AknrUJ5sXfKGME1HQr",
+	"jUIOfNvvwX44djT/N8FuPJ9wX4CY6LESF8MjLnKKjBOyrcaIdcMI3Rpxq+5k9MBCYTGkQllT3j6Fkg49",
+	"v66ZmD2QBaG6mzTv+sLlnegMROANVdHsD2ubd7pcVa73r1FHjFfYaVt5v0jcp9LUh+ndvSWM0AbztSEW",
+	"z+nihlit2+u02trYWOmNpIa1QQeDHvh/Z8ITVRNtQfqpN/0OwMUMRALs6hDVzIoUHByECi9jQmSiZsMh",
+	"9EVamhpFxzTaSln68tad1PY+hh5XB4Q/M145uIgHUD8DU/n6jUkQNPuMe/Z1sr7wd6j32MlqEM+sXeM4",
+	"RvfReE26PNKasH/r6zDdfBO5vk0V4X7eOhF/gw2bHUmAbfGRK9o2YIj0CWA1oybZTqGUgmG7xR03N6Gy",
+	"jggJ7BmXwFHUUwccw40989QFzDU9amIHHmCzmh0XWwSTGDJ9t/hZmrNX02bC5J9e+HrL6zrFLVinmQLT",
+	"O09pjVquYRh1fJHnoktQCQRJV0aMqmfcykMZDYpVPD85ZD1QbnS8c4Zhvrk9I3AwNNnRO8DeVejdlTIA",
+	"CGP/+/nWIL7nBfo1fYVQ7myNS/adEqwfGuV9tbFvt+ZwsFFiBcIdwPnWUdE1JJZgkqzZPeVVC19yn0EA",
+	"6MQXx95noBCoingPPtVsbWK2e2jIfdhJgq0QSWWZjIoSIr0gLK0YOzKzyMO7ketGJ67PWL/73kzAiIXL",
+	"ctE3hTRxJSVAV8wQuFOK2nf9c8GgfKkxBLs+R1ret3sBJ5ElsHm447ws/dvDkYZ8ckahgE01QmAstKYO",
+	"5BOht+GfUMMKEVPF9vKuh3/RoR6djmrdgxnTXn1wmhcdN1SMfo0o5bfeKo94BsBH4UvHfxKllX13TBmd",
+	"8jE5I+kQLey1X/sPF3SJxz4GoY/uF1MD/pwOcMA94s15GGvVGCOTc6OrHByIgJTqjVlktE5vDjyRPZET",
+	"hFhPLLqDFGTKfPzi8r1ZijGpGhGc7S7eMO5anKgTP2eZPJ+ro054HXUmfmJSJn3ew51hup9Y1T9G9Ore",
+	"NENIr16eY8D06h+Ka6u9XF+1mWqQjatvE9Yh9FtIacJt04ZFqDOp1ndRSK8WG845uNFRoIMDO//GaqGj",
+	"FsJDPSd/IcLalI/BDI7JjmSlmmfJgXYJtxsojSPR3G3D3ANJ6g+B2SWi9CZWdPsMdJ+JOAxoL4qAjxXL",
+	"nbYDnIYM95GINuEJwG2oDZ+OvhfDEI9+atD/LiHog3z3E3OoDq5c0FknWLmfCdQ3UX0YxwXAI9g5b35b",
+	"s+yFPGCjfsQ+NCoI5XBN30ZwV1ZHLVuGOgCx4zNgDrz3scyBnzQkpMeT1XU66Dq+7eaN3IA3FgvTpCri",
+	"5yIIC75/UsTAZQEveyNNN0xynfg9NzwQwgC+QtttZnfnZiMDkXTT9y7OfEK6Kbx6YpFuLDCz4PVxecQE",
+	"9tKzeGdQJHs8B3uiKnFJEeEQ6jB/W94tRjgI29IFnRoXLlrNrmIZGTj2oTG0IeYmTyUlvN/RemmH9Z8h",
+	"mQsrScCXuePgYO9hjKy5WleshTOnJW80oZAlDg9Qvn9OKFFsbSiYxxCb2nNhVbs9/UT+RInljxoKgqFr",
+	"Fr68YkcpSkKhl/efwTDcu5LePf10Q5zPS4rQ8JsciWskiG4CwObmkHBQU6tN+YcP9Ni2CndFe9jDF2rA",
+	"kGwF0c16hyuHYAl05liDoxgDF5r/Ak5iDqU2pYHuVohRVziXAMTymDCKkT/5+PtzT5c/I1gwb9NUCSu3",
+	"LjNh5RzJ9q8+b+yB9gRGPwJCU7kIPVnJRqyZtpTp7gobbAr1EwIvNWTTjUvb4Ils9PJhbTt+HuwQt+sg",
+	"IuEadjwZDUw4gXw/oOw9/ZQ98T0X2c+qNND9kulZponDWHjGe94yVEH2F0U2snoce/zcwOHJzNH3AKj6",
+	"kqpyrOSwTzVXLDenKWmf+CqUcyTGD7NvUKv1E+1+K75YVm1eeVS6LPhFwFEAl3gUoiS77Xvfmh57kXZU",
+	"lUwbkCAPQiwaxn+gscVBp7KLUX109cjoWdCup25x0QgQMwNw+HY3sJqVGxbXDXmZtZwfyimIZpCFfaK1",
+	"rO20z2TN2cLhdC0T/cGTjY2uXMMmzKGAK1DveB3PVftFCpbw/JWsNjsCD7RRHDTyXftI7JF0nxxnvwik",
+	"W3f7OhhwjnAdrFVv5wV/oHYYqLicuT4zrnWZvuycmJNsqTASqrl2tL9GzfMXWNuQ6JE7rMNqvJ4822Ew",
+	"CRvZ7WflBPlBuJJyzyCrhlfmIRf9sFvX1HNisYNR5AlxuU0VJG/5HdM/1VnT32E6Xee5pxMdEucawuGp",
+	"TR7AJDiLLzUZYt2H6+jruaLGjibd7Ujx+H46dSe/LOLSC1OGHFHlG6rGIGefzUDOzsxZS2VYGeofJyGF",
+	"NAIKd6/CfOzb68cz/Ty0oSrR49Znk2Emfx/86PFVvPllomPlTH15R/C6Y3H9cdaic0epK/F6LS0d3TrZ",
+	"fI5b/aLxsBTBsvInHxl+mcQ7vetxROC9DjjyC8zyFnw+q4HjxGUHmcRwv4GxBgm4h4tF1na7JW5ay6j5",
+	"2iPU35+efLunKZRN36UtI4rj+rbl9MuyXzypUxa8ON3dza/oxA5YbwQjldzCtmp2xxStMHEOTTko8fJ/",
+	"txaMvsGfQ8ssQCRRHLmCi3XVIKh7QjPulqRfzRey77iZeS3qGwpdtYaJY52s6R6G+Jz4rOT2dPyPL7t2",
+	"NPrn2oQ9nbMfR4AFMGoP8kjPYGA8nescdb6pjs9ETcUJGPuAZoSNSlfWlPL14HuESI13cJjexsoDvs5o",
+	"N3L+qWH2mYNw9cjMUpu87o9AnNO6P763D4ZMhjGjR02UFcC5xNugMFFOYmfORL6og6rGD+Bw7uUZUoAy",
+	"cPmzq9jMpwVaQUCLbh/6ZH+PSLKK5Szwr6IskhpjmxoZz7X0HGM1xVGU2k77K4/3g8CNWII6GubkpOfx",
+	"QuzPkWzXi2W5x/yWVcfcfv0hZpsiwp4xNKJhcs4W9AHScQPCnJpyX0/uXemDAlC+z8bQRk9t9uO+Ai3r",
+	"4R3P7RE61JqxW4KbGw5UwLJi4l038/7hdrNCNu7gIjaEQn1EOd6mqUOQn36Lm5UnDbvH+ESp6FxnEZeE",
+	"86qhb79mSoM3v6KCFRA1wGi1Q1512QURtMj1cZ1KE2iU0M8x8W0rmSbO2y9K/Fc6YSKAI0/lM03vAA7R",
+	"vpBVF5v87KCNX3tM653rqTrIDXfE48KVNwGVCDUeDqSLZdEBiJTzC+u2KsqCW0YNBkANl96u4VXPS/KW",
+	"nU157c+ypsZaRpfuI0tm6V51cwwtMpa0a93GlkVWVETWdUOEJCuuzI6U1ID/5ZbVZuhziFw1lI9cIr3Q",
+	"a+dJtd7xu1SxQhdIaQjaKA8CsVIi7qxp6LnJQLhd6cl2xsibeR2FvttRkzHRwXEAwx1enW8WOypUogMA",
+	"bIinuajfx5MckeiEXGbl3YTiGwIqHGorrpYowwTcMxVNVey08gz1FSCUWQmY2qCY9cf/6tlEbt7ApTjj",
+	"Jwtp7PPcHvo+D4SoB9ZE+weDRJEQCYsuXtYEfoK77JHOHGvkvlzi1crtmB2iOrMPmoRk8sW/0wMMnTYu",
+	"SoLznD4u1xFHcMcLtwyQsuv2dEFNOHrJqQzsIZcmd/k+pHqe4GsLyXadawJ9dxEFZL2j0fZyrj2CMIgw",
+	"BKYFXFiQDFLyPRPa92C3l2daxVmz6YaU5+h3FuYT12ns/JaVjP6zKaOSBsobuCWG3DNA59CUl1asQTlk",
+	"i3bmMjNz26wOdbqwHjf71unjZhZyP0ObqRy9L20CSsHeDlqY9osGnUI0V+7gdBpvFuDmd4bPmWXCyvZQ",
+	"gaX0ddxUHLGKEwAvfXkJLe+4ZuVzf/+gs5tIQDPZ2/ccNq99fOwnnewXm+rfOwa0aw9cVq7Ey4rvV/Gc",
+	"URWry4K2m5DRjbkSmpVQIlYdERYfQq49TDCHuJE2Rdi64iKliYUUidyOLKOeG1AE7AI+UZ1DMZoq7liS",
+	"nOw6D4S0bRd4cqMvTrv2G+l2ovASc64pJb52OZC/Jwl0P4WOPH/H1jKW63POGhzM8taT6tYDTTTTGpuK",
+	"WP6bb459Dnl/nnqXJbUoqa6ImZzZbYHtGHJxWXd2VYq8c34MgNx022i1Q7y6XEtN39A8lFNgJT6+NLOH",
+	"aWnQYZoFuWXxcv7ZWppM4g9FgdPM4KPtjP8QzdZPa6ieB3gT9wPuGdWNYhrr1u2NIXyzGLFm4VC7Uz7H",
+	"GKt4746p+6OiiVfGKe0nEruD3pJ3F++kZiKqmXxOCJQ0cMmSEpPzllMtFXvFxR2tepg0qWBmy8L4hh8z",
+	"SxIiz3bVC8P2tewl0SlXMBBgH5zC3K2V+7ioguzUBrjzzeSXFJ4VF0YxES3YXDFjmCrIw2tykEqzefSM",
+	"Yf9ZT9lOwo6Tkr04J87AH9FMTJJpMzCRuNuWHvqyTi5I6iSV9BhPe/Pt1OCB6BlsXGfToW9Fkg07hMu1",
+	"Mw3Xkw7siSA0wcr3GWrjM5g2v9owfJQVDFVbF1Nj2vA9NQ7yfyNVNEk90iQqmrOMTnprtCH+eLSk8jba",
+	"/9u+ysvn7vXLkiu2Bue75qahLmcrwrs0BiBgBeRGKudowLumILIqsxXKYViiqrhvCwY19+T6m79cZcK4",
+	"nlSCDfdlbiAzrWim0ZzkXbxMOxSh7GkJ/4vh3IJsZKMsn0LZTMhsdnFarsmOb8OVv2IVZ3dQNW1Na5Ah",
+	"lTx4t+y4uOvh9cnejU5n7HSD6yxEHm7N/8juD4qgcPE7WZVkR6uNdwz4jy/OCXPduasQ6ER34yhBx4kb",
+	"FC6e97OkpRWwWxNxFUPpFFh54Ij7VtGyYseHH5hSx+fd/TWSHHjbdoZuKReQTUPoHVN0G7rOBBXAG3Te",
+	"aTxyFIo1S3SCw4y9VH5eJOQfah1n7if31V7+3XS1Xad1fC7QPN3Oq5kRmGhnR4G95GDQM4RLwNiKlFM6",
+	"k3769MBTfhxQoRb7NFokAXctB/MgWJltWS2Qx5s+E+ZSsm/8Gid83xLuD/SWiYQpmtEWQRndK9vOe5rf",
+	"MZH99K1wOfkJYApsb1J5QJEYMFxwGmZ9sGNsZz3fhR8ZgCGCuzCkQiHuFCOCHWDWy7oIMHabO6eYOtqt",
+	"6W69b36tfny/OT1wAdyBuSgL9FK8RH46LcKC3RiRK61mtjQKbxakK8VuAW2oa25qfyeIc9Jtah1VP6HQ",
+	"KYaaKMW22w8ba2Dlp4KEQqTJpm/JEtSV/OSLTz/mh1uXKMe+3DZ3qlDZGSHBWkmtYzQgUkGtc/YHfFu7",
+	"QQsvACvw9Ui0gnyrQWu9q2X9y5wXy7m7aU8BwWX6HXdc5CeXlZHl+Pq0XCx8OZXgb5W8F5ixN8z8N5np",
+	"/Kj0ZTz4KfO54ym1AZa5jyFbj8eDC+tKNmV+7yVQ3aGVdQxv9vwEquxWafNu/ogNderDTkI/QxEkTlbF",
+	"Buad5UB0sdzFWrbn6TZHKyrKG2vGQ4tFl3/i1gRWkMNx8n25w0ZlfHqUTi/n00XfbDaa4YV8cBnWSzkv",
+	"cJwbwhF2uJ0xfsSzeSJISU6ira/Zp4rR7q2ACI2603E/diesaMy1RfWtDm3MYbsRusH1WNXe6tHT29dt",
+	"y/vNfPV+fuVgOOTpRvHeBYXGebA9O1AAs2UlofHBXDZNVtKy3yfBDKAHzEzfN0nu9BVhovQeb8GMhxAx",
+	"XEzjJmT0RK6ZoJU5zjAClofw/U2A7GgMWUttdHD4QYnM5GwSXWf70uUMFTKd5PVJuxQegtQpaD+wrH7m",
+	"vdULqSpJye44+OB0DxcFNL1PkCBwdFVkllcKov/V2P11ObzQuQCwZuEFHumcDwrTDFH6DVnjRKHpG2HB",
+	"OEMHE87Ojz4Wg0Mvg7vAQGRh3n1HmXI7ERWmbF/LpJ5jT8pbpn4M/XAyLpS13DP9g4jX/m6oArR6ptpm",
+	"EuHcbZQU1s5ELARBoNdz6E6TeT9vGNW8j2zaMSB2siq52H6Q9bt6n+5XQzbQktbSHsPLRta6BklhLWHZ",
+	"VCW5ZayGyYlMxcEaPN8ruX/NYzjFnjpcQKW461TDKi4Y1FUGxKEVXd8CkYoObE/eFPbMnH0CuDc3RLAt",
+	"NfzOyrQdt2LVZM/pbywNjjMWrHTNsh9FQyYvk4SaXbBZR0pROrGn7Qf8ratcW6oKBY6dTPGBg3pife53",
+	"HFsduJb/g2M9koyV4aYpR9fphHx71i8pfdjFhmj3I0ecJJp7P40JmopR5V260aCTw7DxiFU+qaR/1c+i",
+	"JH09c71mKzV1tP3n/pEmcuOxtta3CUHXTmeu6bln+7B3jifG0tCwfc0UNc1Ad3o8vdtPu6rCw6+uotUx",
+	"rYDN4qCnYw6KjduI0MHADQtQM3x9UcRZYANVZKBD4OG6IeyOqaNLFsGfrRB7/0MH1iiMyS2BOK0imn7i",
+	"Bm65Mn6K1T5W4HWQqkSPTa8oJ6vjdmYzDhcEX80ncQORL2GqS7wnuDe/uVXmJ6vAhyJC94Ns1rvQ9T9W",
+	"pjJ25P4uTpXi4pdT5D6El70H5hf7eJxlGiXeurrurLiOYhiExhOwJ+hq9RD2tO3YNc6nzXLoRoA3M8LG",
+	"0oA2H4y2KJD4Mlwq/HBnqAxA+bdYg78cT95uwzsPCbTg7kXEG+iNDYWVQcW0ilNIvfDWXuhIMqh5o1zM",
+	"tsc1qoOpE3wWHpIGYyCrfvy2V0GfhC8SpSbcAU9ibbhPVN8zA7kiN0RIwZ7DMr8dgpUvQbk4dv0twcMA",
+	"V6LrpKQgjNomSdWK6bgjJjQdG10MMHDh8umhoxhAp2GwGcZf4tQI2AwD2lnbdC+1I9ygHWnomEeoYIc2",
+	"c8Shyy35fgB9WPBOJxOs1biezb9nZDVdvabJrZAH6KZvGXq+R9DqOFPe9CxWUaDNt/Fsq6vnUPLpapaX",
+	"kvF9CvkvMWwOyezZfJECcbC2rrUoIa05nGRfCQimNGnqAo2vayyMC0XeJ/CKFMybKaPZoB5EfSMaO7cb",
+	"QqGDGcoA+KaKt0qFduHRdpKlz83eyKqSB3c3gfblmpCumLUl/aJxfaNWAV3+id6RobX2UIRJuyzvNj9g",
+	"HwH2yaThhWJJUzGaHQLUYiXXtw9Ck9udPOgWlBdW7/CNGwEH30F65yRyRQWiwUbxbfdQ31kapHhcFu5T",
+	"4JFRjrOUshoDr1hgNby/uklxnf33DttsCrGS+BwU7GSeRY9N08vB7np2kt2T9zru7AhB47qiggAY4sBr",
+	"MYExm8LA/2Ty9V6v2EXT9A9nGUcmMnoV0yaHH7RhNVyMjTC8Cqc1LgJAOo7HbJTQ7n0wvaDoEHqH2v86",
+	"OM0kekcpZmZuG99LzEBqXPrWsaaj4VU6Ecody1inJzq6vBOZppGW3B49Y3XsZNU5XAgBqoaI1j+MNddW",
+	"xp2ivv4kuInqVqHRRUhUi6C4+kaDlaSRtkAx6xG+d5r1+J+tBTzarQ87hq2+sO1Wqzfx8iZ0xLSKKTXr",
+	"HSvdDbMfa9T2ksmyTCHKibmHCx5n+Q+vvOqd9fRaNkqzH6kQS+YfqnGXvOKyofNfwaK1Bc8vWbg9V/U+",
+	"Iy8yvAF9yRZshBX7+U9vPcpG3tO+t1SWRP+rpBV0jkt27M3/slVGsh++5VHtF/4M0s9BYCUSTUGguy6M",
+	"EQThquy1JQO9xX6kU+sK5xZP6742egLZYwE4WE5KA+DtTLjM/PyLdpFu4LkyWsj6u3zVIegSsegaFf0W",
+	"rW6l2nx31/Yc7W+aC3MDolvbUAyqzvfyzsrJpu4Um2PRtX/AbgP4hwjveI5cHTpgnjhhO5KsUBwd1Tma",
+	"OiNduqnHBdYT5cmXrx184QKKOqhaj/2Sfzr2C6XunrEF0hBXmf+8ktUCAaTXOykXrBVC/Qse9xUzC14Z",
+	"A7hkubvT7R0G6A+DvHQ9LwICKuVU5zLvdcQxs/Ah3zs0l1PwISOFFfJ2wc5Y9WfR41xsT9gVULuj28VY",
+	"qVOAHZlRC5S28Im81M/dQC1dkPk5pDckIbz0Ib4oxIzqOkRpp0G7wC7wdB9vzX7gZpe7M0Mx2c5qeBF0",
+	"EMpd4238Tk8L9NpOKxgCpwx1TK8VtN35nNhsNaze+W9ZNEiRnjbpVBIvHlu10Yu0VhQWXk93umJQxL3W",
+	"3MrkVjHyqlng5a7uGHM1/oy2QizNd0tjtVkn1ONhr9z0qYq7T8KXsDLTagJLnCWpozpoh3diTbo2rE6V",
+	"CzcDZIsk2E6o4rGDZZYCeezFpX32QZR0IRlzi/TaFuhZ2vt3dywZKDvmtAWsoBel32j39cBEWfqmvvRc",
+	"fRpeiytVsVP7ececkpRwl+aBuK6lMDRDv2nfALH25m6++UAP1lexBZ+ou8koea8oVz+bCV3bKPHjwknZ",
+	"dzqBiJyXBhzUHaE3h+6KO1vS8fQorF/17qF2D7IuXscrp928P3NRykMqF7FiG/OKbRP1pNooyrc7Q+iO",
+	"0bJos9FclmGFvTRz0vTYxvyYaCfVGQxSh12OyQEmnj98J1k5krGCo+FH5GawsryPADimI1bu4+2ac2rx",
+	"3aQWvXSg3Pxf42V/6gfAZI1MTna0umO6Q5LCNyPzjzzQIUMxjy5QVJRLlxFOPvJfh7qdAbsb2+OhPnVH",
+	"lPNUieolsOpT6xxOql3ITmVLFOK5rpsuya6fNtpm985m3A3SpWNJbgsKBKZTpZ1CgAuK5FlDKdJGjtf6",
+	"tqICOpjYq7Iga1qtmwpAhk1BVCPgf6lwicItGuUlQcpi7KKT2w710PYPHvWhEXZwQsGCQK8LxE0PXLPC",
+	"14uQK+hyf0m+g7Q2phR2UaF1XfE16OSPaiVXFdv/+z+1FJeWP/maCcTCRmv64scfPnTgXC7+5mV0Bw/0",
+	"+cX15dXlFVhuNRO05hfPL766vLr86gJzDoHvHtGaP7q7fkTXa4dH4opLJWQacil+KC+eX/yVmRf4BFw5",
+	"tRTOU/v46gpq9aUwHhu6s5B/uixc3OG5/XdfgD0cJNxpF/IR8oDs7LIJ4wOGGT56i5QEptLNfg9BCohK",
+	"WNsFLwSuoXhhzW4gIAXhKqbuGGwLtl4tbxBqnWtyUFJsQx0QseoX2fAK+bZPzUdr6ZqM1S7lo0/UH+kt",
+	"eylLTCSGrq/fyvK4iJxL2j3LKiPrqxofQHgxftLax4xq2G+fkTfeUm5lGZArwiAf4LiW7AzMYXcFmluU",
+	"Lqq4lkJY8xYwtZBTCnJHKw44tGRj1RYfloswQekdKtGD9Zpr8wqesIdSUTjF+uL5P6Kh3hZgVBuEnPaV",
+	"/hBewwq95xf/ahikfThhgU5i9B2wQVOqpC328Z6bmWV62ZVH0gZH24sUuv/e/ryTIIe3kM1ATR9BsiCa",
+	"fzJHEhpVxLfzzkO7TWwoPvNlSHgXb3gbISLO6v5kfFFV/lSw0h0JQON0uCQOPylNvUe/4j9+w2u6YmjR",
+	"9Sn5nSjd4kZ0fDK+3t/zrQNfP8MC7WCEupX5MQfHE04a2EjhoJXtdLtysciUcT+UeO7qJsJXL4FtX3W/",
+	"8JkvjGywhFMvFueg/2L3y5nPkz0Fjp8d+v0RVESzY+IMPPiOgRrZcqGCnCerCLn+BaDDxE5ZTblKqx32",
+	"Kv2SfAT3coaNksdvI+ug/P2VkwzF9UxMAYKJC9+OEZSUh/baIiXfcoNJ0qjBrhUzWKLy39853SjGKVrX",
+	"O+Ua7UQFz3tm3rZPfRGO6c+q37RkliM6L5/GF5HL5QfYQ83Ocrc4WEV5EEw90KSd700QJxovM7/R8HgF",
+	"We8gYXTnrhvvqf0V63nj5/89/v6HukN+3x3/rywJqEZOajmlQ44Ed7zBc55mD/tA/rk4o84FvXNai7y3",
+	"gBXVM3r3t1TfX+uOc/ec0qD4nevmFeXAsbVahlfOoZH/TR5C6aSVEMG7VRY+az+0R+Kq8/GbFuSErW+l",
+	"YCq8AOqHMzj/5b2a3Q1Z04qJkqpLvp70HL10z13EdeiBtdoJMuZrzUV8LJeNtVQBn+Efwz6ZsPg+8wwF",
+	"VdxR4V+9/76/dlD7VBPuyUz+9O77l+Tp0ydP/wyoYj4BroD7w5EXq6mED1PfEF5qIuyjzkAe7LQq9SNZ",
+	"s4lr5U3NxEuqyi9zsbTJ5st6mrn3fu97AiIPJZArySSqPJOr0w7lYR4oqbi4vbF3ESRIdooE0dwQZcjL",
+	"hh43dIUyOXBOnzFkzWeE8kt85DMS030hQkj/y1nIuKLr26bWQ5+RpZjvxuQyiMoGo9XRc/IBvL718fek",
+	"yOewV53fFKmEjvoRozz6dS3r42+TlwWSZt7ZsvY0TLlafO/K5xf/K8SwH/7j6uE3Dz/+ev2X3/7n/7ws",
+	"V/8WKQpZ5vm8E+Wl/lfFDfuqvz/Bxbrignar8KYvB4wl3Hs3XsmDqCQtXSMIuyeD/WiUnj25+MyXcLvg",
+	"t7BeJsP38sFl8umznW7AeMWgPYbxfcGSKMlWyabWMfo9qis6cSe+rajAlX0pVwt8K4vWbYZ0L+5sWI11",
+	"Rp98LlMelsYfwPjq8dAUz6CtxI0mIXHq/uYLYHaF3kcAXoM8tToSSpwwQowzQaQqAxD6HuvxQy2Upnes",
+	"jDLbr/iPSa/5O7aXd6zDdHM23CspziJwYD7dY3RDSkU3hrVE0QYT69KyPz7rL8YiP5zDkP25JUEkbBAb",
+	"sX3EbbU1RFKBgLeN+SOLlNM6mbZNTP9ryJIX4Zjem11eKkYNuPfR8OofIUcYckXW8Jy+JK8Gp8qed5c3",
+	"Z017etSTwsMniz76Ff/xG+pKpzFpMfssfsQzdPSWxNDWl2Tq0kEPzPXNLmX3brSEhto3WUM1PxcuAVOq",
+	"ONw4grn0v/N07jIt5X+hi5Se2av5o+Vln6Tl7kftjkRB1lSsGSBMSkUc4Qk3N3CVH6S6hbOg/fUO0jcm",
+	"QuEE4SJfew/RZyPma18RGKWjrxe8//1r15QiHWb1WSqBvoEYmaoRW6gSxZZMHX3XYNU2khMaT1kiU0HY",
+	"J66NVVPgZof7fCxszLxVYb6cUWFyQ7lu6mdyucBgBXJixQU0z5Gf7P/8AthF4GehgLZSSxMjIgps89uj",
+	"thgl7fi2j3xg+7pypTQ55jOmVabt55kG6F8kQQgWlrOD7xgtj1jvrAsHzcT3TtMX7EB4eTY/EHyk1+mY",
+	"liWek/b8CZ881igztbuhTWV0c7+tqLh95Yqt/wts6mSQxFUOxMMh+OP9U5MEYfvaHB1qXm8bCujlreiB",
+	"DAIZbUefdEqX7xPz+Xn+/Y5Vm1eeHjmekIprc6a0LiRFQVYNr8xDLsJ9sK6a1QOINTqphlhz9qBhyeiY",
+	"oI/WO4at91J6H1sH5v4SWp8/ahlc6qomk/hUgAVXICSSkAF/x5eP3rT9NJForlFjyAfH9PnJfBifUxot",
+	"Y/VDAyJ9BcMMB0fb60kCf7aHgsS3u5VVh/JgaEPy+PDRYZcfLZFBHK7vgR7DEYxC/vyr4b5V49TAQhrI",
+	"krBs6IITXJENh+uVageDpeWeBZ9Kqeh2263q7Xw1dEtN9yJoccG4IDsqyh7CW9gPq0mxatMrjXgyC+2X",
+	"1z4OrK2JflojpvAYSDGmuH42xxNTwL33QN3FI/h72zdwxkH6pCQqBsND8cw9k44hoRg5BNpJQFZWCMQG",
+	"TCREF3QtLqShlas6ONgXhTSgk6Oxc0cVp9DfybIho5ojQv+OKg+WMZDF7JOv64vecd/Bz+GWy4jT83JS",
+	"0chLtrTfQ85uASQ9LKL7z+vRHfjxs2R44AKycjfOFKNBmrsrlzzE9C4dWKWU62YPHKLZHVO0cj+6P1su",
+	"copLZLs7ZZzRu/eH/dR+D1vlVkdoPexrYHwnsRhblOr4rumnXMzdKLihqesfsi3qyiHqTqZa/A7pwsuV",
+	"NdwZhhi2Z+Ai3Mn2EnLixfJoQaBHjcOVlgogLmLc8iv8b0ZcodXWZsMKME55vsiCPR2+4WDQRd2Sb4Iz",
+	"1BfvcUUw5IwBek0BQYkbbEvrnUfaeYlSAYnEcs+ZB9Kyz+c1jN6IzljL3L2ll9ITIYk/rBp/33jEH0Nj",
+	"meaT80cj/B30pxB/+LOVH/YrhPpAhSuv94+EWjQFkQtQ/8M5owQFC4i9CRH0aEPvZKM4iqAz8+l7Zr4P",
+	"w38RXu2tZgZZu332bHnrP1J1exa2sAN1dFh7v/jZFnixmKlNdSyS4WL5T//kF6n16Xwx9/oOSzmPM9Ef",
+	"nh23B+WIdzdQrZ9ndh+p3dmX0Iw6uQt/dX2Qv5DqZD+XS3qc/Hn8XK6h/UCbAEhF5/nq8TM8nmdDeQJ+",
+	"IRPKfu7/6xYU7E7XgLJ/yLGfHEeNNjrPekrs9P9vPH02CfAZbaet70efazohp/xq/yfDcPqrq3X9o9hN",
+	"MPvPZTbFF3tmbRj5Jn1TnMlm8kMtu3y3TipPWEyBSJ9dCWX45JwJVFxsXbXe3H0zUl39F9wQfwhrKcUf",
+	"n8NYgvvmT44KU7aSf+REW6krc/KUakuFs+vUSfa6D0sVF7AtL8wpWJEtA/pBUqw4gMFzyoC+7BDqNAzG",
+	"MFQElvb3MyUsEe5rSQRh1uVETImfZD185EsoEvCpHCXCzen+BMeBupUCUDcp6AA1Bun06Ff43xw9AVaS",
+	"oyj89ax52xSLHG7GyWC5yduJmZ9PqrtN/kxZ2y+QAHlAL9uw1rPjvFjNoDP6KapBJhG/3H2c3LnPmUYd",
+	"OHqUQl100kenblvsPDAt5F67Z76YufTatUPIzAxy0zuP08SNNpkdFKPgo1/xHxnyzy3vyxeuxM0kt4CB",
+	"WOxYS5BEOyUWUws6s7br2eKzSUekRGfrXf34iGbL9QscesZc6tDx/FJxRMIvbKukd+9zSsgZlh/Jzf7R",
+	"dpVzk8LRPbOUIQDjNaO2BFvEZTwoN+998fr8w9goJKe0he951ojQFeEiBVIBtYBxn98FKu6dnKv2D1RV",
+	"3P7z45fN4sU9fUu3UePa41FwQfROYvL9k8ePF7DsGURVTbeBsR2bBhOopMcIOqEvicpJWO1UjHz+UDcz",
+	"lFeJXrTQmlNuOljcyjXtxrgGYsRZ9UBs2b5X3AHJqBUXWwAAoPoWstdlPyn1q2eRpFRXr5JZ8/LZ8gjd",
+	"NH53VNqKJit7DjtZnTeR8GWArA5lBqH+SrrmtWvFmCjwzogFZj2nQwHPBDYxlBO18vtzXLrfKs42nzX2",
+	"MOxIsIx1k42rZGMAw35mpDfusd+Ki8PuON9dxcFh2meLFrnIf2y2n4Pdz0vYthP9V8gRuc4rfLyAvFTg",
+	"tjaYcOaam59q9J4qFprq4MfJnpaMrI5ENRVzqbChg/Fa0vUOmpv7eqANNwajGRpqg4oWMk0xqgc1If6g",
+	"VK5ZfFzJoV7JWYRtpe8f9h2GfF1G92eL+P4BKhzRnjVY8IAg/lt+x8ASqSsqBCsB7+qfjTau+LH1zUkV",
+	"GgW7xunCqb9UHH2cL8oA0Fvxe9e+IAXk7h751vXb/CziEkvhvuwF1/noeGdBAyk8Fike+LMocNjOEpON",
+	"4IzD0fbpR/DZGzzTteTQ9Zoqo1tUD8SzWlHXqGa4o6HxYBK0Zc3+wGVJS26xuNr0JbMaY93KEg3Xcpmx",
+	"vybf45aa3FZbb11HyHs12so/EhhKt3wJjEfo3jeyx9EeaFdSepazg2bBRqo2j0yvaYXlqW0DRAgOeTHa",
+	"nx8XnclFDxCYdu98+/gJBfJ9++AfCtchD5ihX251hmv5caQ1HnZw6U/Z9dMJ/13k9eWD5mEwXoGU8Av9",
+	"vc2kL6QgvOiAHwCLuqQeLlobuaMUQIbPnjGsC1ZU3GKyz+p4E7rNmAgakz8FB+h9nTwA0NDvSzoLlto3",
+	"vr1hf0esHMDSwRtCV5oJExBizbHma1oR397VFxNewf8VS/Lr/yD2u2+6mOBMoNB50oigN3dH6OIVUUIv",
+	"GQRjJNg4ElNDqLNfDrKpSmJobQ38MZZADMonGYj43wXp5EVnqIWBhh4WUSrQcN8jm0uiP4L87YYXnlx9",
+	"M/HFbk+yBQ6ysIOjT7+Xe7aS5dH5qrggK2YOjIkWDO9AtW/Xcw6EPtrBFoqEN1wDuKNznO6tGbli6RKX",
+	"yZP4SO8YM1Pn8T08cFbterZtMXaEjmAaDCqUY92vE92J5SHScjmUNHtcBJ/8jEFTeUDoeq+gUoJ49fDO",
+	"RdHOPvxj9NmRHjX4b+8Kz7Ip3vmHLb8w81Odre+BKbGP9g+ONkaHHl34iZxOxju5Z7nUNZKUktBKCkYg",
+	"MEYE+2Swj1WMpNPHlq5NtA3O+L9PUDtEnl/9BP27DfNN70YwhGE2RVeDdofIET/TpPSH+TOYlChIzqgd",
+	"h5hBrexMSvIQ20ZUFABNAN4EfGUB2xrdZiS0ZSdbien3p16/iUgoBovikdDTokYfJ0W0p82c0vTePfjZ",
+	"r2j/oUkVqhdcPRdT+DGLDjYu+lpVcz9Na2oHslKY/1/2rr23bV3JfxVBWODsAoqip225f6W9PThd9LTd",
+	"pPd0sb1dXMaiba5l0UvJdnODfvfFzJCS7Miv+NFg7/krsUSJIvmb4XCeNDVndmImMePATedQ1tdwcF5d",
+	"3KnIMmHKyBYiH3DLT7pes+ru5sL+jQjnvaOaay9pM3Bn45msneOtrMrxVetfir+0UYmt5vhfS3iFrv0N",
+	"wfQUtEGG4mtelGKqtVjteoVbbPjWtDv0nMK/s+mMVE66erRd8jwXWGqaPeDhXae+smGVMNNpKuaF3ffd",
+	"sOt3QH4pNNV+fdSV57EEtHl8JGVq9/1w/Uk4dRVjWULrH/s6y5qB/kddgeZEZ6fmTGBtZrvvuR3P7/gO",
+	"VnLU8qPn+p0wSRx7LEZj+NkNkjB27EyOKOe33b/y3CDxA7i2hBZRNwp6B49QV9LfAH6m754E+vz7jGp3",
+	"joHRr6UjUnKqS19brLQGQg0yXjTqgDCxaijTyB1mYjQud+H2V2p1BGrRrNMAraks/h2x92D3r3zfjR37",
+	"H3bfh4HPOMAk6MK/FAZZytntbIp6VsBhKfXjVwE+73tu9GPv1aMBnRWdbMa/2/3ADXqd2LHv5Twn85Ue",
+	"mt91vcB3bJT0+77r9WCwa+Nx7EHGmSKY+24YRF3HHnJWiHvohGzQIqeMqfpnxnKqXMxzWMAhVnCC6X5t",
+	"qvj3fTfqdQO6+gE2cOiMft6JVDcKXN+Peo5diJR2kCGKLhmb56RA5RmnalRY698P3SDuOvaYs1TkI7x2",
+	"FbuB32usJqatK3/jhLnADTqRD/OMdvy+bdN0fJb4UZ4bJUmUHLimF6RHmgpSL+CsYyEVOIzDuRzNMlVl",
+	"R7gv8pE21tCmRTPZRpRSlkupJjvJ0rQ7gjDZgomMIZx8t+PYqShKwluE2uI7WrvI7eFCwdL7bkD/G1YL",
+	"yIWFeyNzeBjXrhfvv3B6GGclRz4conwDgiEvUWGRc54iKbqxF0Ww75VCwrcnkRdEjl1kbDCB314Sd7ze",
+	"weO5EBS/6DJG1W6gy98bOLYhzAT4bUPXs0JdGzOOVv431R4dx46NLj8YKch5Sgnki7cLOE3CLqBF6U9c",
+	"fYJHgdWj2qV6GfnIKJZlKP+Hjl0sOZ/Z/UBvCF3HXor8NbDP/fcCGOcF5JQblEL8IOw59pSz/HeTKDR2",
+	"fa8T0sVbM7YgduPQd+xZ4lUNO0Cfs8SrGoUwA9hNqq1LBw36gqySpsAqpbVEFSKG3s7zFGCba1cwUlyM",
+	"5dLKJIWvl2yy5r9u4CtZthO+0OY4ORvaxY49EbiTivzmVi7tRorXsInZ1yjhANuYY83OWzwPeG53/zWR",
+	"LDsrEFHqf5d/RpEjAqmEP8g8rSyTtEqmgecmHa/rO7Z2wXtDE9IBiYNaPGrpGg4NKETHhGK733Ojbi+B",
+	"X6nA3z/ozms6d/gdN16jAt/1TXPTKDAXqkYe7EKzxNMtAP9NAgncoFqRX6XqeXa/60ZJLzxoCS5IFrgg",
+	"CHuNKWNHBIBvhv8YhIkBm+0igd9MuyPIAGiRF+VnplDV4wNPWmXsnf0Rbj7oUuw26nVgIx9iZXUSj1dA",
+	"F7hJHDp2iYO70W4n+OO13Y8PHtYFkQNDshTIkmjnX0prnvMFz9FkjbGDT2GDCoJiF2jeU6tjNn79CcAf",
+	"FS/mWUlKB4a7/D1u4kuZ39j9BP95jRs43vfxfmDux+Z+hFqXfZWyMICzQszMJAxqxERelDcLrjAhted2",
+	"gwi4pmaNbifsRJWOIUgSkDRBBiUvIWCy3STE4T95U+R53bhWYXh+rxv7+l1XntsLwihsvuwKHgnCqP1t",
+	"YScIOo23xUnod83bfNdPvHjtZXEnjpODZ/5CVECdkeIDLSEoIRr8W0vyKELNH5qGa8dxoSw4jKuSibx8",
+	"aKMUtdXVlOjkltwRTyUed45nQ/BFl+KsQTcBMAE3/WREc9/1ev5BX3uxExLKnXAgQpaJJT9MpvWhRk4r",
+	"DvhA0vFkBxZMu6M0ZFSwraERC9zgx0GHcMVndDL4unawB0aqtS4+aZlCuFb3sta+V7dHaH63+6sPfDvq",
+	"xG/m68zSbsFvqyO9l3QTB6/dmWO9H+IRC659qSenGIthaXSLvht14pWJovv1e7txoq9V7/WiMOx29dUv",
+	"9TQePD2XUyAoJAoNd/gXpIpMTHj2YGlQYaaUe1mOrWIwljJrJ5iGA8dWgjHtjiAYfSxL5fw+o4x+Ru6I",
+	"9p9p/R1nBeKUczg/kVL2O5wNkcTlTH/Ne47RSkHj0u+yulKKKRx2SXqdMVXmXJlH/PoKPQH4ZaW+6+EP",
+	"uuGhd80cVcNfH22dUZSEsq+h431Dweur7wTf0OBDRz67//Ub8Ib15r5uHjjePs0D3dxz/CfNvx28VvtQ",
+	"xatKDmCKa1bPUxIWvBPtKNCDDl/B+rAkcFnLsZxaIifJA6e8jVCKgVQ7RYw7bHQEiVSqsq+P9lJQ1WAP",
+	"VmjK1KRAfwymJlzZ35zqvo9RZ5sVdagWpqcf0b3MvANkdQX4ogTGyhpjxsylVBiXjAv/RMPnkeIOjpWH",
+	"a+5wfs5KujB8nDQH/y3e8yHRpYG4h6QDXLP279by0FffCRvz6h02rIucIhGFdcoxC1MeoBuJQU4bdMVI",
+	"uzFugy42OtJgqC3UYwxGX7dM7z+d8ClnRYk56vkxyBj6qNfzOjEIATRbnptEcXTgR19o/78xhoNfCqug",
+	"gtjIKNHMDPwNVbZkUm4DRKl1Q9sRoTVIx5iqhDEZB243QqEscRM4cTDFmd23C5GPSBR44iTRRI5jF9oF",
+	"4NFmAyVxP3YTx2aZhF3Jd+P9eRAN68zwImtoL44DykDsub2o1wOsQe9FedsYXdRzbBqH53pJ2A3R5oos",
+	"TEkyum+zDCfdFcswTPC6Zdj0oi3DCgXcH8DpUjzKep0w9P0DZ/DixgjtQUHg1aF3Gv1ySJrZVrDz6Uzu",
+	"xDo2Osb40DD7t6B5hvqJINh/juGDzm9b+MQV6Vbtfhi7vTCBb5/y4l2ut9BVzwU0mv+q5PQ94ipyw7CH",
+	"SoWyvnjlkamg8hrw3G6YhPUcrPoPrNtjfLfTjfzD5unyBgCt/idEwtb7UOu17hkljKmiQJ0qIczM6H+Z",
+	"jqkncLagdinyFLal7bD9Qq2OYdE7GXHKZxgd6bu9ygfliSMQ3NqfBdNnn1nhOyzJpSVxez7AD678zkuF",
+	"ZoTI9YMeXbsbM0X2boc4Iz5mnsIr648VpWIr10O3C/vbkonyP3FaliItx+Rmk7idMDlwai4I6FQojiqp",
+	"ovaLgdOQzgWgnWIaHurSgmFW0YqKz7J1lay2IGxxNr7VbQ5J52EflPjTaUvmRBkLUvawoTAAYrvZzYyV",
+	"JVfQ8r//9rf0MfpxBX8C8+df7JaY4baOM7a131KeoNe2F7NNfv7/Q3EZxstf/xwUi0snOjNIQO9k/r28",
+	"hm/YVUShrZIkvsaxZJau5GA+TZXxnPw3ZV7FNVvAxbOMAqxmXAmZYojpv999/AD33tz9sUoV8x3+97fz",
+	"P1P4NVL4rdOQLLiOCwQupDjVzIdFuGd5KnOMbSxKOCW009iI4qkPLflxLtjPNyb3AyC8oMx+crSe2HwN",
+	"1dePar49JpqKrZxzLjeyhflpQqHVPG/ksVqJ8FpiKWRO2TzUPLfu+Yg9I5ZHzXeFTJtpfCEpDmibfYn5",
+	"Bs4OiI8zDmwfVruZbMD4x1kirZKmYcFQvhADXgdci8LCrNipdc+HUvFGNiXMTrCBxK4pdcHhFfsa0Go9",
+	"TNyk6duFjsvcWmUJ0dJvjIkyv1m6cHfJdWlupzlUElf5Jr6Mz7Uz5pVKV3uWYjpdOZfFQSGxbxc6IHb/",
+	"+mDNyLatH9YiT2oOlKdPg+bljOemNH4DVPqsSgxK5AWVx1odMwWf786887xqnxibbR7dEf8GqHc/KjES",
+	"z4x6Q3nrx5MCJrSoL4BB3SHsNwUjIy2Rcp8y5jntydk/j/kDWswmfHaSQNU0rRKkSILLK6Tx3FzWSa01",
+	"fW/iVEWpOJs2ZIK22nQAzSkvCjbijvX3Mc8y+XfHGsssJY5SO3zovgtpDZl6ZTFrkAmMyCdbHmWS0M0V",
+	"Z/p5wDoa+VzbWS9Rit+3l1yChxL8gKt6VAeeTvSDx6/PB740k1GRM+W1ARgoseDWvxZcLbi6wpxC1Pbf",
+	"HNijRFFWZk497c+XUhrLXpACZYP4h+qVT0zte9ivUgYcmakz8LynyQk2dGly3rd02cgX1mlLcfasDgdy",
+	"rgp+0TGq+Znm9P9LjcsvSpQrecx1DY4l55PsAdM2kOM3KW6zKgN7KVEtAJ9Bql3NjjCzFBJYq8z1mU02",
+	"kcWFK1s6T/PUyGk1QNT8rcyBwnFulOae6uqendLvKbSfSkIpJfyqFs6o2ml7kcOVjze51vp4dst1Q8zk",
+	"t5c6cHvCwxdaI3S7KW/CW89KX4w0aWqBnq4MKFX+1IETTWKxlkqW/FUFdNQ3sww29Aesi1VUSVVW5I5m",
+	"+pqN6rW7Zk7os5cQ2pgf52l+LvNdp6kdtL1Mmrm7X4nl/afsCMVtiR6sJ6tRXGedLKw3d3+8sgY8y6oo",
+	"HTIXY6ofnfMPzcesAI42nWeM2Nv/zmW5lo2ymrn9ahY3pu4Q5m6+KpUXrVy8c+Wcl8m93lW8aQMDu+cD",
+	"NuVVWIGSy9OxsQppaCl7c/eHdWUN5HTKCscq+FQMZAb7p1QA8cKx/vr516se/HzPSpFf+dYV7lWKl3NF",
+	"O5GclwO5/rltGKRSNhsh+BFu363mwD+3xpCCzlbw6PuN7KVxM3Gp35Zf59xJgDcl8/3ZugBcrU3ckVb6",
+	"NGYsfBeV0qSQodplgRL4ogdu2khN1Qi6cawZEyAPYxybDl0jV5yiMg9TQkepzAuJmWmNgSjbwfyo/9tq",
+	"QbirxMrzVQijLm75QKp0s5mR7p7OhY+KCDWSI1Hqo4nIsl8Ky+QpquVakxUINgt01bG0DfDAg7zufofJ",
+	"oTnvZ6gHZ8SkC9eCa3Z7yUqZes531Xx7ShrXKR9kIufp4br/Pdb5L/Tym3QhBheqlc6or9UjVVO9UGtY",
+	"mkPfZRlYZfG6k59eJp1WwJQw3V5CtKHNw2yQ+UlKb+IMWjQfOmtpIaecTDRYPqEgL4dNUm+NRJMrdROn",
+	"/k3qJCRnmk18/4Y5HLDT8uZfCmumU7RarLRg6A7mu5DDkufG+JvKvMGfzQOoQB+MpSz4WTl0Nd9np9lq",
+	"ZM/Kb9uQ03aJZnVHP5t0d4GtTvJ6IlJ9Q4BhWxC4D4FeAyaP3ivaC46I9OYngG5tq+i17RSlmHKjtNcH",
+	"jeigcglVZ+Zd/3T4I+m3weNYjT/D63TmVM39BmNZ8HwXKA+o8f1xeDlhf789+cRbiprnI0tqQ5yp91zW",
+	"foZlnRQa80DSrl0dykwRvWO2kx2LJfLJ9qV6w1T6HltdQptqettHnUpfdaLMtSwTqYWzAZu5malfkPSK",
+	"ozf0DTXuJrwa74WKOT2sMs3ODlXNGtPE5382o6whsoGSNXyORAWsDprS8wn5R9RUDZjQ9ev5QHFkyqTb",
+	"46mFat58kzpvjfKuH+HP1iL+b/N0BSS7avjf8oWcnORUS2/Sc3AUCRhDNfrx1Lb4GvftZTt3eiTuYG5T",
+	"rkZnEo1+h1cfrzE5gHZFTll1D3TTxMdeyLF4s8sMudmL0srEgmPpZXEKEQdXCRNwVRr8q+b2i37PWOpZ",
+	"X6pCXdBU+coqZpkorYIDOigD3FpJ0zbUyQUvzoQ6ubgs6CiNx2MVO4LuhLZjz2dYL58cW7jOJIDlWIbD",
+	"lqgSx/jd7OFlYwIG1/kalVSH9UHxiHpd1Si1vm6ej3Z3u+7bbLyEcPz/9EqlT/OykcBW5pgfmWRZADvV",
+	"+JvPHCuVS6wdLIdDLP1E1dJ5lTiRlXS0mPJyLyq6fqR+tm6Qn9mEv2aDCRDHXjvkXzGG5BRltPNUWlXI",
+	"F05FY3KO3TF3xdlgJ3uI+LACjcCNM37SjrAGdA/8IMsLqRPQV7FZYWuT7lg3fB6Zt+DrL6dBF04XOccC",
+	"DVG1gJoMddAmRqtIZU04n8EGOlNiQd7GW0Gh+FankFve8GzY5djwZ7TlC422xCU+Othydqq6SPQqYpEV",
+	"ijFAflNM5fn0HijYnUdIu4NXX06vtUOoPgUj0uKvxSw8UaWrPKgSl1d4zkIO2P0821EM7I+61RlnqtHL",
+	"pjpIpoXgp9IoYcCsVYxBJKrKC4oUnfUWzQ+q5+wfRpPfunvy8r8orPUCe6f5ktWZKuaDMdDo2zk0vv5Y",
+	"ZNIxcW/vbj7cYGVEC561UlayezofHCR5Y8cn24nfoWqm4KehAqrVU4/R5P3I5vekDUrRbRU3bVno+6yk",
+	"vAo0BorXIFYzV5ndt6+BVf1fAAAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

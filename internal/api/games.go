@@ -110,3 +110,6 @@ func (f attachment) VisitListResultsResponse(w http.ResponseWriter) error { retu
 
 // VisitExportDrillsResponse writes it.
 func (f attachment) VisitExportDrillsResponse(w http.ResponseWriter) error { return f.write(w) }
+
+// VisitSharePartsResponse writes it.
+func (f attachment) VisitSharePartsResponse(w http.ResponseWriter) error { return f.write(w) }

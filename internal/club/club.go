@@ -14,6 +14,7 @@ import (
 	"hodometer/internal/club/lessons"
 	"hodometer/internal/club/reports"
 	"hodometer/internal/club/runs"
+	"hodometer/internal/club/shares"
 	"hodometer/internal/club/students"
 	"hodometer/internal/club/weeks"
 	"hodometer/internal/store"
@@ -31,6 +32,7 @@ type Club struct {
 	*drafts.Drafter
 	*weeks.Weeks
 	*reports.Reports
+	*shares.Shares
 }
 
 // New returns the club in that file.
@@ -43,6 +45,7 @@ func New(s *store.Store) *Club {
 	c.Drafter = drafts.New(s, planner, c.Ledger, c.Diary, c.Guide)
 	c.Weeks = weeks.New(s, c.Shelf, c.Roll, c.Diary, c.Drafter)
 	c.Reports = reports.New(s, planner, c.Ledger, c.Diary, c.Guide)
+	c.Shares = shares.New(c.Shelf, c.Roll, c.Diary, c.Runs, c.Weeks)
 	return c
 }
 

@@ -184,3 +184,7 @@ export async function signIn(page: Page, reached: Reached) {
   await page.getByRole('button', { name: 'Sign in' }).click();
   await expect(page.getByRole('heading', { name: 'Connect a phone' })).toBeVisible();
 }
+
+/** Opens a folded part of a page. */
+export const unfold = (page: Page, title: string) =>
+  page.locator('summary', { has: page.getByRole('heading', { name: title }) }).click();

@@ -1,4 +1,4 @@
-import { expect, openToday, test, wheel, begin, rate } from './club';
+import { begin, expect, openToday, rate, test, unfold, wheel } from './club';
 
 test('a coach plans, mends, runs and logs a lesson, and the next one changes', async ({ page, club }) => {
   await page.goto(club.url);
@@ -99,6 +99,7 @@ test('a coach plans, mends, runs and logs a lesson, and the next one changes', a
   await expect(entry).toContainText('met 8 of 8');
   await expect(entry).toContainText('engaged 9');
   await entry.getByRole('link', { name: 'Wren' }).click();
+  await unfold(page, 'Success rates');
   await expect(page.getByRole('region', { name: 'Forehand cross-court, short ball' })).toContainText('▲ up');
   await page.getByRole('link', { name: 'Today' }).click();
   const next = page
@@ -137,7 +138,7 @@ test('a lesson is planned from nothing for somebody new', async ({ page, club })
   await page.reload();
   await expect(page.getByRole('button', { name: /^Drill: Short ball to the corners/ })).toBeVisible();
   await page.getByRole('link', { name: 'Mira Quill' }).click();
-  await expect(page.getByText('Nothing counted yet')).toBeVisible();
+  await expect(page.getByText('Plan a first lesson')).toBeVisible();
   // A student is changed in place, and back.
   await page.getByLabel('Level').selectOption('performance');
   await expect(page.getByRole('status')).toHaveText('Saved');

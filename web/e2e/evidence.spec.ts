@@ -1,4 +1,4 @@
-import { expect, test } from './club';
+import { expect, test, unfold } from './club';
 import { lessonOfThree } from './lessons';
 
 test('a lesson counted on paper is entered for its day, and stands in the log and on the student’s page', async ({
@@ -36,6 +36,7 @@ test('a lesson counted on paper is entered for its day, and stands in the log an
   const said = day.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
   await expect(entry).toContainText(said.replace('Sept', 'Sep'));
   await entry.getByRole('link', { name: 'Odile' }).click();
+  await unfold(page, 'Success rates');
   await expect(page.getByRole('img', { name: /from 20 balls on 1 day/ }).first()).toBeVisible();
 
   // What is in the log is not entered once more.
@@ -82,6 +83,7 @@ test('two balls are a guess, where misses went is seen again, and the next plan 
   await entry.getByRole('link', { name: 'Odile' }).click();
   await expect(page.getByRole('heading', { name: 'Where balls are missed' })).toBeVisible();
   await expect(page.getByText('5 net, 1 long')).toBeVisible();
+  await unfold(page, 'Success rates');
   await expect(page.getByRole('img', { name: /^a guess by level: .* from 7 balls on 1 day$/ })).toBeVisible();
 
   // The next plan with that drill says so, and gives her the cue with one press.

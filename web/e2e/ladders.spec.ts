@@ -1,4 +1,4 @@
-import { begin, expect, finish, test } from './club';
+import { begin, expect, finish, test, unfold } from './club';
 
 test('a group comes in by a table, is sorted by games, climbs, and next week’s lesson is changed by it', async ({
   page,
@@ -51,7 +51,7 @@ test('a group comes in by a table, is sorted by games, climbs, and next week’s
     .getByRole('combobox', { name: /^Ladder/ })
     .selectOption('Tennis: Serve, from the service line to the first volley');
   await page.getByRole('button', { name: 'Add to ladder' }).click();
-  const climb = page.getByRole('region', { name: /^Serve, from the service line/ });
+  const climb = page.getByRole('region', { name: /^Serve, from the service line/ }).first();
   await expect(climb).toContainText('Stay on “From the service line”');
   await expect(climb).toContainText('Nothing counted on this rung yet');
   for (const day of [1, 2]) {
@@ -78,7 +78,10 @@ test('a group comes in by a table, is sorted by games, climbs, and next week’s
   await expect(climb).toContainText('▲ Move up to “Three in a row from there”');
   await expect(climb).toContainText(/Met on 2 (of 2 days|days)/);
   await climb.getByRole('button', { name: 'Move up' }).click();
-  await expect(climb.getByRole('listitem').filter({ hasText: 'Three in a row from there' })).toHaveAttribute(
+  await expect(page.getByRole('img', { name: 'Rung 2 of 5' })).toBeVisible();
+  await unfold(page, 'Ladders and advice');
+  const whole = page.getByRole('region', { name: /^Serve, from the service line/ }).last();
+  await expect(whole.getByRole('listitem').filter({ hasText: 'Three in a row from there' })).toHaveAttribute(
     'aria-current',
     'step'
   );

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { v7 } from 'uuid';
-import { begin, expect, finish, test, type Club } from './club';
+import { begin, type Club, expect, finish, test, unfold } from './club';
 
 // Words and names on screen: each person is told from the others, and no id is ever read.
 
@@ -141,6 +141,7 @@ test('two games that ended alike on one court both stand on the student’s page
   await expect(page.getByRole('button', { name: /^Point to Cleo/ })).toBeVisible();
   await finish(page);
   await page.goto(`${club.url}/students/${ids[0]}`);
+  await unfold(page, 'Games');
   await expect(page.getByRole('row', { name: /against Bo 1–0/ })).toBeVisible();
   await expect(page.getByRole('row', { name: /against Cleo 1–0/ })).toBeVisible();
 });

@@ -1,4 +1,4 @@
-import { begin, finish, expect, test, type Club } from './club';
+import { begin, type Club, expect, finish, test, unfold } from './club';
 import type { Page } from '@playwright/test';
 import { v7 } from 'uuid';
 
@@ -314,6 +314,7 @@ test('games with all their marks go all the way', async ({ page, club }) => {
   await page.goto(`${club.url}/lessons/${again.id}`);
   await expect(page.getByText('Last game: Ida 11–0 Bo (Four serves, four returns).')).toBeVisible();
   await page.goto(`${club.url}/students/${two[0]}`);
+  await unfold(page, 'Games');
   await expect(
     page.getByRole('row', { name: /Four serves, four returns against Bo 11–0 won/ })
   ).toBeVisible();

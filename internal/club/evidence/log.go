@@ -46,9 +46,13 @@ type Share struct {
 
 // Tried is a goal that was tried, with what it came to.
 type Tried struct {
-	Name string `json:"name"`
-	Met  bool   `json:"met"`
-	Said string `json:"said"`
+	Block string `json:"block"`
+	Stage int    `json:"stage"`
+	Title string `json:"title"` // of the drill
+	Name  string `json:"name"`  // of the stage
+	Goal  string `json:"goal"`
+	Met   bool   `json:"met"`
+	Said  string `json:"said"`
 }
 
 // Felt is what was said of a student in a lesson, each 1 to 10; 0 was not asked.
@@ -60,7 +64,9 @@ type Felt struct {
 
 // stageMark is what a stage came to, and whether its goal was counted among those tried.
 type stageMark struct {
-	kind  goal.Kind
+	block string
+	stage int
+	goal  goal.Goal
 	key   progress.Key
 	mark  progress.Mark
 	among bool
@@ -68,12 +74,16 @@ type stageMark struct {
 
 // judge counts the stage's goal among those tried, once, with what it came to so far.
 func (m *stageMark) judge(s *Share) {
-	if !m.among && !tried(m.kind, m.mark) {
+	if !m.among && !tried(m.goal.Kind, m.mark) {
 		return
 	}
 	one := progress.Series{Key: m.key}
-	one.Add(m.mark)
-	is := Tried{m.mark.Name, m.mark.Met, plan.SayMark(&one, m.mark)}
+	said := m.mark
+	said.Goal = 0 // it stands beside it
+	one.Add(said)
+	is := Tried{
+		m.block, m.stage, said.Title, said.Name, m.goal.String(), said.Met, plan.SayMark(&one, said),
+	}
 	if m.among {
 		s.Tried[len(s.Tried)-1] = is
 		return
@@ -230,7 +240,10 @@ func (s *Share) add(r gen.Counted, where *time.Location) error {
 	}
 	// What was not begun leaves no result, and what could not be met yet was not tried: a block
 	// that was left early has not been failed.
-	s.stage = stageMark{kind: goal.Kind(r.Kind), key: key, mark: mark}
+	s.stage = stageMark{
+		block: r.BlockID, stage: int(r.Step), key: key, mark: mark,
+		goal: goal.Goal{Kind: goal.Kind(r.Kind), Count: mark.Goal, Seconds: key.Seconds, SetOf: key.SetOf},
+	}
 	s.stage.judge(s)
 	if mark.Misses.Marked() > 0 {
 		s.missed.Add(mark.Misses)

@@ -69,6 +69,36 @@ type StudentLadders struct {
 	Ladders []Climb        `json:"ladders"`
 	More    []MoreAdvice   `json:"more"`
 	Charts  []ladder.Chart `json:"charts"`
+	First   *First         `json:"first,omitempty"` // nil: nothing is advised
+}
+
+// First is what to do before anything else that is advised: of the Ladder or of More with
+// that id.
+type First struct {
+	Ladder string `json:"ladder,omitempty"`
+	More   string `json:"more,omitempty"`
+}
+
+// first chooses among what is advised and was not declined: a step down comes before a step
+// up, for a student who fails loses most; then what can be played or fades; then the work on
+// the rung, of the ladder moved on last.
+func (s *StudentLadders) first() *First {
+	for _, v := range []ladder.Verdict{ladder.GoEase, ladder.GoUp} {
+		for _, c := range s.Ladders {
+			if c.Advice.Verdict == v && !c.Declined {
+				return &First{Ladder: c.Ladder.ID}
+			}
+		}
+	}
+	for _, m := range s.More {
+		if !m.Declined {
+			return &First{More: m.ID}
+		}
+	}
+	if len(s.Ladders) > 0 {
+		return &First{Ladder: s.Ladders[0].Ladder.ID}
+	}
+	return nil
 }
 
 // MoreAdvice is advice beside the ladders: what fades, what can be played.
@@ -276,6 +306,7 @@ func (w *climber) all(ctx context.Context) (out StudentLadders, err error) {
 	}
 	out.Charts = append(out.Charts, ladder.Charts(counted)...)
 	out.More = append(out.More, w.more(ctx, out.Ladders)...)
+	out.First = out.first()
 	return out, nil
 }
 

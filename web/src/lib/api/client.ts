@@ -74,6 +74,7 @@ export type Device = Schemas['Device'];
 export type Deed = Schemas['Deed'];
 export type PairingCode = Schemas['PairingCode'];
 export type Copies = Schemas['Copies'];
+export type Taken = Schemas['Taken'];
 export type Problem = Schemas['Problem'];
 
 /** The one typed face over the contract. */

@@ -1407,6 +1407,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/share": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Write lessons, ladders, weekly plans and given lessons into one file for another coach */
+        get: operations["shareParts"];
+        put?: never;
+        /** Import a file that another coach wrote; what is here already stays as it is */
+        post: operations["takeParts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/zone": {
         parameters: {
             query?: never;
@@ -2802,6 +2820,47 @@ export interface components {
             version: 1;
             games: components["schemas"]["Game"][];
         };
+        ShareDocument: {
+            /** @enum {string} */
+            format: "hodometer.share";
+            /** @enum {integer} */
+            version: 1;
+            drills?: components["schemas"]["Drill"][];
+            games?: components["schemas"]["Game"][];
+            ladders?: components["schemas"]["Ladder"][];
+            lessons?: components["schemas"]["Lesson"][];
+            weeks?: components["schemas"]["Course"][];
+            /** @description lessons that were given, with who was in them and what was counted */
+            given?: {
+                id: components["schemas"]["Id"];
+                lesson: components["schemas"]["Lesson"];
+                students: {
+                    id: components["schemas"]["Id"];
+                    name: string;
+                    /** @enum {string} */
+                    hand: "left" | "right";
+                    /** @enum {string} */
+                    level: "beginner" | "club" | "performance";
+                }[];
+                events: components["schemas"]["Event"][];
+            }[];
+        };
+        Taken: {
+            drills: components["schemas"]["Parts"];
+            games: components["schemas"]["Parts"];
+            ladders: components["schemas"]["Parts"];
+            lessons: components["schemas"]["Parts"];
+            weeks: components["schemas"]["Parts"];
+            given: components["schemas"]["Parts"];
+            /** @description names of those who are new here */
+            students: string[];
+            /** @description what was here already */
+            known: number;
+        };
+        Parts: {
+            id: string;
+            title: string;
+        }[];
         /** @description A game in the list of games */
         ShelfGame: {
             /** @description the version of an own game; 0 for a built-in one */
@@ -3905,6 +3964,11 @@ export interface components {
                 reason: string;
                 declined?: boolean;
             }[];
+            /** @description what to do before anything else that is advised: of the ladder or of more with that id */
+            first?: {
+                ladder?: string;
+                more?: string;
+            };
             /** @description the counts of each stroke, by dimension and form */
             charts: {
                 stroke: string;
@@ -4547,7 +4611,13 @@ export interface components {
                 missed?: string;
                 /** @description goals that were tried */
                 tried: {
+                    block: string;
+                    stage: number;
+                    /** @description of the drill */
+                    title: string;
+                    /** @description of the stage */
                     name: string;
+                    goal: string;
                     met: boolean;
                     said: string;
                 }[];
@@ -7504,6 +7574,66 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    shareParts: {
+        parameters: {
+            query?: {
+                lesson?: components["schemas"]["Id"][];
+                ladder?: string[];
+                course?: components["schemas"]["Id"][];
+                run?: components["schemas"]["Id"][];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    takeParts: {
+        parameters: {
+            query?: {
+                /** @description only say what is in it */
+                dryRun?: boolean;
+                /** @description whom lessons and weekly plans are for */
+                student?: components["schemas"]["Id"][];
+                /** @description the day of lessons, and the first of weekly plans; absent: as in the file */
+                from?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/plain": string;
+            };
+        };
+        responses: {
+            /** @description What was imported */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taken"];
+                };
             };
             default: components["responses"]["Problem"];
         };

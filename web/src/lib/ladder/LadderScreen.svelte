@@ -85,6 +85,12 @@
     <button type="button" class="btn btn-sm" disabled={!editor.canRedo} onclick={() => editor.redo()}
       >Redo</button
     >
+    <a
+      class="btn btn-sm"
+      href="/api/v1/share?ladder={ladder.id}"
+      download="ladder.json"
+      title="For another coach, with your own drills in it">Export</a
+    >
     {#if editor.own}<button type="button" class="btn btn-sm" onclick={takeAway}>Delete</button>{/if}
   </div>
   <input

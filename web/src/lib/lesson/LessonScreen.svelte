@@ -220,7 +220,13 @@
         onclick={() => editor.redo()}>Redo</button
       >
     </div>
-    {#if !editor.nothing}<a class="btn" href="/lessons/{lesson.id}/sheet">Lesson sheet</a>{/if}
+    {#if !editor.nothing}<a class="btn" href="/lessons/{lesson.id}/sheet">Lesson sheet</a>
+      <a
+        class="btn"
+        href="/api/v1/share?lesson={lesson.id}"
+        download="lesson.json"
+        title="For another coach: drills, games and set-up, without the students">Export</a
+      >{/if}
     {#if lesson.blocks.length}<button
         type="button"
         class="btn"

@@ -68,7 +68,15 @@
     {#if status}<p class="rounded border border-base-content px-2 text-base font-semibold" role="status">
         {status}
       </p>{/if}
-    <span class="ml-auto text-sm" role="status">{session.waiting ? 'saving' : 'saved'}</span>
+    {#if door.coach}<a
+        class="ml-auto text-sm underline"
+        href="/api/v1/share?run={session.id}"
+        download="given.json"
+        title="For another coach: the lesson, its students and every count">Export</a
+      >{/if}
+    <span class="text-sm" class:ml-auto={!door.coach} role="status"
+      >{session.waiting ? 'saving' : 'saved'}</span
+    >
   </div>
   {#if session.trouble}<p class="mt-2 rounded bg-warning px-3 py-2 text-sm text-warning-content" role="alert">
       {session.trouble}

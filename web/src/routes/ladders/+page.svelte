@@ -4,6 +4,7 @@
   import { api, need, type Ladder } from '$lib/api/client';
   import { label, sportName, vocabulary } from '$lib/api/vocabulary';
   import { newLadder } from '$lib/ladder/editor.svelte';
+  import TakeIn from '$lib/shell/TakeIn.svelte';
   import Load from '$lib/shell/Load.svelte';
 
   let sport = $state('');
@@ -51,8 +52,8 @@
               onclick={() => (sport = s.id)}>{s.name}</button
             >{/each}
         </div>
-        <button type="button" class="btn ml-auto btn-primary btn-sm" onclick={() => make()}>New ladder</button
-        >
+        <span class="ml-auto"><TakeIn ondone={() => location.reload()} /></span>
+        <button type="button" class="btn btn-primary btn-sm" onclick={() => make()}>New ladder</button>
       </div>
       <p class="mt-1 max-w-3xl">
         A ladder is an ordered list of drills and goals, starting at the bottom. After every lesson the

@@ -7,6 +7,7 @@
   import { runLesson } from '$lib/run/begin';
   import FindBar from '$lib/shell/FindBar.svelte';
   import { findingOf, queryOf } from '$lib/shell/finding';
+  import TakeIn from '$lib/shell/TakeIn.svelte';
   import More from '$lib/shell/More.svelte';
   import { Pages } from '$lib/shell/pages.svelte';
   import { sayDay, today } from '$lib/units/when';
@@ -75,7 +76,8 @@
 <main class="mx-auto max-w-[1280px] px-6 py-6">
   <div class="flex items-center">
     <h1 class="text-3xl">Lessons</h1>
-    <button type="button" class="btn ml-auto btn-primary" onclick={newLesson}>Plan a lesson</button>
+    <span class="ml-auto"><TakeIn ondone={() => void Promise.all([ahead.begin(), behind.begin()])} /></span>
+    <button type="button" class="btn btn-primary" onclick={newLesson}>Plan a lesson</button>
   </div>
   <FindBar label="Find lessons" placeholder="title, name, drill …" />
   <h2 class="mt-6 text-lg">Upcoming</h2>

@@ -2,14 +2,16 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { page } from '$app/state';
-  import { api, need, type PlayedGame, type RunSummary } from '$lib/api/client';
+  import { api, need, type PlayedGame } from '$lib/api/client';
   import FindBar from '$lib/shell/FindBar.svelte';
   import { findingOf, queryOf } from '$lib/shell/finding';
+  import { door } from '$lib/access/door.svelte';
+  import TakeIn from '$lib/shell/TakeIn.svelte';
   import More from '$lib/shell/More.svelte';
   import { Pages } from '$lib/shell/pages.svelte';
   import { sideCounts } from '$lib/game/marks';
   import { sayDay } from '$lib/units/when';
-  import { sayFelt } from '$lib/people/felt';
+  import Tried from '$lib/run/Tried.svelte';
   import { calledAmong } from '$lib/people/names';
 
   const query = $derived(queryOf(findingOf(page.url)));
@@ -26,17 +28,6 @@
   });
   const side = (of: { id: string }[], i: number, called: (id: string) => string) =>
     of.map((p) => called(p.id)).join(' & ') || `Side ${'AB'[i]}`;
-  const MANY = 4; // goals of one student, from which on those met are only counted
-  type Share = RunSummary['students'][number];
-  const sayCounted = (s: Share, status: string, played: boolean) => {
-    if (s.balls) return `${s.good} of ${s.balls}`;
-    if (s.repetitions) return `${s.repetitions} done`;
-    if (s.marks?.length || s.tried.length) return '';
-    return played ? 'played' : status === 'finished' ? 'not counted' : 'not finished yet';
-  };
-  /** What was counted besides balls, where no goal says it already. */
-  const besides = (s: Share) =>
-    (s.marks ?? []).filter((m) => !s.tried.some((g) => m === `${g.name}: ${g.said}`));
   /** What was played: each game in a line, or the own scores where sides changed all the time. */
   function said(games: PlayedGame[], called: (id: string) => string): string[] {
     const by: Record<string, string[]> = {};
@@ -67,7 +58,10 @@
 <svelte:head><title>Log · Hodometer</title></svelte:head>
 
 <main class="mx-auto max-w-[1280px] px-6 py-6">
-  <h1 class="text-3xl">Log</h1>
+  <div class="flex items-center">
+    <h1 class="text-3xl">Log</h1>
+    {#if door.coach}<span class="ml-auto"><TakeIn ondone={() => void runs.begin()} /></span>{/if}
+  </div>
   <FindBar label="Find in the log" placeholder="title, name, drill, note …" />
   <div bind:this={shown}>
     {#each runs.items as r (r.id)}
@@ -83,40 +77,7 @@
             >{/if}
         </div>
         <div>
-          <ul class="text-base">
-            {#each r.students as s (s.id)}
-              {@const counted = sayCounted(s, r.status, played.length > 0)}
-              <li class="line">
-                <a dir="auto" class="truncate font-semibold hover:underline" href="/students/{s.id}"
-                  >{called(s.id)}</a
-                >
-                <span>
-                  {#if s.balls}<span
-                      class="bar"
-                      role="img"
-                      aria-label="{Math.round((100 * s.good) / s.balls)} percent good"
-                      ><span style:width="{(100 * s.good) / s.balls}%"></span></span
-                    >{/if}
-                </span>
-                <span class="tabular-nums">{counted}</span>
-                <span class="rest">
-                  {#if s.tried.length > MANY}<span>met {s.goalsMet} of {s.goals}</span>{/if}
-                  {#each s.tried.length > MANY ? s.tried.filter((g) => !g.met) : s.tried as g, i (i)}<span
-                      class="whitespace-nowrap"
-                      title={g.said}
-                      ><span class="mark" class:met={g.met} aria-label={g.met ? 'met' : 'not met'}
-                        >{g.met ? '✓' : '○'}</span
-                      >&nbsp;<bdi>{g.name}</bdi>{#if !g.met}<span class="text-sm">&nbsp;({g.said})</span
-                        >{/if}</span
-                    >{/each}
-                  {#each besides(s) as m, i (i)}<span class="text-sm">{m}</span>{/each}
-                  {#if s.missed}<span class="text-sm">missed: <strong>{s.missed}</strong></span>{/if}
-                  {#if sayFelt(s)}<span class="text-sm">{sayFelt(s)}</span>{/if}
-                  {#if s.note}<span class="text-sm italic">“<bdi>{s.note}</bdi>”</span>{/if}
-                </span>
-              </li>
-            {/each}
-          </ul>
+          <Tried run={r} {called} played={played.length > 0} />
           {#each played as line, i (i)}<p class="text-sm">{line}</p>{/each}
           {#if r.note}<p class="mt-1 italic">“<bdi>{r.note}</bdi>”</p>{/if}
         </div>
@@ -147,54 +108,3 @@
     </details>
   {/if}
 </main>
-
-<style>
-  .line {
-    display: grid;
-    grid-template-columns: 6.5rem 8rem 6.5rem 1fr;
-    gap: 0 0.75rem;
-    align-items: baseline;
-    padding: 0.15rem 0;
-  }
-  .rest {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0 1rem;
-  }
-  @media (max-width: 46rem) {
-    .line {
-      grid-template-columns: 5.5rem 1fr 6.5rem;
-    }
-    .rest {
-      grid-column: 1 / -1;
-      font-size: 0.875rem;
-    }
-    .rest > span {
-      width: auto;
-    }
-    .line + .line {
-      border-top: 1px solid var(--color-base-300);
-    }
-  }
-  .mark {
-    display: inline-block;
-    width: 1em;
-    text-align: center;
-    opacity: 0.7;
-  }
-  .mark.met {
-    font-weight: 700;
-    opacity: 1;
-  }
-  .bar {
-    display: block;
-    height: 0.9rem;
-    border: 1px solid var(--color-base-content);
-    background: var(--color-base-100);
-  }
-  .bar > span {
-    display: block;
-    height: 100%;
-    background: var(--doing-hitting);
-  }
-</style>

@@ -6,6 +6,7 @@
   import { api, need, type CourseState, type LessonSummary, type Student } from '$lib/api/client';
   import { label, vocabulary } from '$lib/api/vocabulary';
   import { from } from '$lib/lesson/lists';
+  import TakeIn from '$lib/shell/TakeIn.svelte';
   import Load from '$lib/shell/Load.svelte';
   import { sayDay, today, sayDate } from '$lib/units/when';
   import { callNames } from '$lib/people/names';
@@ -199,6 +200,13 @@
               >{/each}
           </div>{/if}
         <span class="ml-auto flex flex-wrap gap-1.5">
+          <TakeIn ondone={() => location.reload()} />
+          {#if shownCourses.length}<a
+              class="btn btn-sm"
+              href="/api/v1/share?{shownCourses.map((c) => `course=${c.course.id}`).join('&')}"
+              download="weeks.json"
+              title="For another coach: themes, days and times, without the students">Export</a
+            >{/if}
           <a class="btn btn-sm" href="/api/v1/calendar.ics" download="lessons.ics">Export calendar</a>
           <button type="button" class="btn btn-primary btn-sm" onclick={() => (making = !making)}
             >New weekly plan</button

@@ -6,6 +6,8 @@
   import FormChart from '$lib/ladder/FormChart.svelte';
   import MoreAdvice from '$lib/ladder/MoreAdvice.svelte';
   import PutOn from '$lib/ladder/PutOn.svelte';
+  import Fold from '$lib/shell/Fold.svelte';
+  import Glance from '$lib/progress/Glance.svelte';
   import Besides from '$lib/progress/Besides.svelte';
   import Skills from '$lib/progress/Skills.svelte';
   import StudentHeader from '$lib/progress/StudentHeader.svelte';
@@ -43,6 +45,10 @@
   }
   /** The sports of what was counted: ladders of those come first. */
   const sportsOf = (r: StudentRecord) => (r.student.sports ?? []).map((s) => s.sport);
+  const sayAdvice = (all?: StudentLadders) =>
+    [...(all?.ladders ?? []).map((c) => c.ladder.title), ...(all?.more ?? []).map((m) => m.title)]
+      .slice(0, 3)
+      .join(' · ');
 </script>
 
 <svelte:head><title>Student · Hodometer</title></svelte:head>
@@ -59,11 +65,14 @@
               >Undo merge</button
             >
           </p>{/if}
-        <div class="mt-3 grid items-start gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1.05fr)_minmax(0,1fr)]">
-          <section aria-labelledby="stands">
-            <h2 id="stands" class="border-t border-base-content pt-2 text-xl">
-              Where <bdi>{callName(r.student.name)}</bdi> stands
-            </h2>
+        {#if ladders}<Glance
+            record={r}
+            {ladders}
+            sports={sportsOf(r)}
+            onchanged={(all) => (ladders = all)}
+          />{/if}
+        <div class="mt-6">
+          <Fold title="Ladders and advice" says={sayAdvice(ladders)}>
             {#each ladders?.ladders ?? [] as climb (climb.ladder.id)}
               <ClimbCard
                 student={r.student.id}
@@ -75,41 +84,45 @@
                 Not on a ladder yet. A ladder is an ordered list of drills and goals. Once a student is on
                 one, each lesson’s results give advice: move up, stay or move down, with the reason.
               </p>{/each}
-            <PutOn
-              student={r.student.id}
-              on={ladders?.ladders.map((c) => c.ladder.id) ?? []}
-              sports={sportsOf(r)}
-              onchanged={(all) => (ladders = all)}
-            />
+            {#if ladders?.ladders.length}
+              <PutOn
+                student={r.student.id}
+                on={ladders.ladders.map((c) => c.ladder.id)}
+                sports={sportsOf(r)}
+                onchanged={(all) => (ladders = all)}
+              />{/if}
             {#if ladders?.more.length}<MoreAdvice
                 student={r.student.id}
                 more={ladders.more}
                 onchanged={(all) => (ladders = all)}
               />{/if}
-          </section>
-          <section aria-labelledby="hits">
-            <h2 id="hits" class="border-t border-base-content pt-2 text-xl">Success rates</h2>
+          </Fold>
+          <Fold
+            title="Success rates"
+            says={r.skills.length ? `${r.skills.length} counted` : 'nothing counted yet'}
+          >
             {#if nothing}
               <p class="mt-1 max-w-xl">
                 Nothing counted yet. Until then estimates use only the level. Every ball you count makes them
                 more certain.
               </p>
             {:else}
-              <Skills skills={r.skills} />
+              <div class="max-w-3xl"><Skills skills={r.skills} /></div>
             {/if}
-          </section>
+          </Fold>
+          {#if ladders?.charts.length}
+            <Fold title="Practice form" says="shadow, tossed, fed, rally, game">
+              <div class="mt-2 flex flex-wrap gap-x-8 gap-y-4">
+                {#each ladders.charts.slice(0, 8) as chart (chart.stroke)}<FormChart {chart} />{/each}
+              </div>
+              <p class="mt-1 max-w-xl text-xs">
+                Rows: what is trained. Columns: practice form. The size of a ring is the number of balls, its
+                filled part the share that was good. Faded: older than a month.
+              </p>
+            </Fold>
+          {/if}
+          <Besides record={r} />
         </div>
-        {#if ladders?.charts.length}
-          <h2 class="mt-8 border-t border-base-content pt-2 text-xl">Practice form</h2>
-          <div class="mt-2 flex flex-wrap gap-x-8 gap-y-4">
-            {#each ladders.charts.slice(0, 8) as chart (chart.stroke)}<FormChart {chart} />{/each}
-          </div>
-          <p class="mt-1 max-w-xl text-xs">
-            Rows: what is trained. Columns: practice form. The size of a ring is the number of balls, its
-            filled part the share that was good. Faded: older than a month.
-          </p>
-        {/if}
-        <Besides record={r} />
         {#if r.lessons.length}<p class="mt-6 text-sm">
             <a
               class="hover:underline"
