@@ -35,7 +35,8 @@ func TestTheLogSaysWhoMetWhat(t *testing.T) {
 	}
 	events = append(events, run.Event{Kind: run.Tag, Text: "head still"},
 		run.Event{Kind: run.Note, Text: "Sore after school"})
-	clubtest.Round(t, c, who, d, events...)
+	_, given := clubtest.Round(t, c, who, d, events...)
+	block := given.Blocks[0].ID
 	find := func(words string) []evidence.Entry {
 		log, err := c.Log(ctx, answer.Part{Words: words, Limit: 9}, false)
 		require.NoError(t, err)
@@ -47,8 +48,8 @@ func TestTheLogSaysWhoMetWhat(t *testing.T) {
 	require.Empty(t, find("volley"))
 	s := find("")[0].Students[0]
 	require.Equal(t, []evidence.Tried{
-		{Name: "Half pace", Met: true, Said: "4 of 4"},
-		{Name: "Full pace", Met: false, Said: "3 in a row"},
+		{Block: block, Title: d.Title, Name: "Half pace", Asks: "4 in all", Met: true, Said: "4 of 4"},
+		{Block: block, Stage: 1, Title: d.Title, Name: "Full pace", Asks: "5 in a row", Said: "3 in a row"},
 	}, s.Tried)
 	felt := evidence.Felt{Engaged: 8, Effort: 6, Confident: 4}
 	require.Equal(t, felt, s.Felt)

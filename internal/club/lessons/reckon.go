@@ -11,6 +11,7 @@ import (
 	"hodometer/core/plan"
 	"hodometer/core/units"
 	"hodometer/core/watch"
+	"hodometer/internal/club/documents"
 	"hodometer/internal/store/gen"
 
 	"github.com/google/uuid"
@@ -98,8 +99,15 @@ func (c *Diary) clashes(ctx context.Context, l *lesson.Lesson, students []plan.S
 			ctx,
 			gen.ListElsewhereParams{Date: l.Date, ID: l.ID, Students: string(ids)},
 		)
+		if err != nil || len(rows) == 0 {
+			return err
+		}
+		off, err := documents.CalledOff(ctx, q)
 		last := ""
 		for _, r := range rows {
+			if off[r.ID] {
+				continue
+			}
 			if r.ID != last {
 				others = append(others, plan.Elsewhere{
 					Title: r.Title, Start: r.Start, Minutes: int(r.SlotMinutes),

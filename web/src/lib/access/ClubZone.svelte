@@ -2,12 +2,13 @@
 <script lang="ts">
   import { api, explain } from '$lib/api/client';
   import { door } from './door.svelte';
+  import { ownZone, zones } from '$lib/units/zone';
   import { sayTime } from '$lib/units/when';
 
   /** It stands over a page until it is answered. */
   let { first = false }: { first?: boolean } = $props();
-  const here = Intl.DateTimeFormat().resolvedOptions().timeZone;
-  const all = [...new Set([here, 'UTC', ...Intl.supportedValuesOf('timeZone')])].toSorted();
+  const here = ownZone();
+  const all = zones();
   const kept = $derived(door.access?.zone ?? '');
   let chosen = $state<string>();
   const zone = $derived(chosen ?? (kept || here));
@@ -36,7 +37,7 @@
         {#each all as z (z)}<option>{z}</option>{/each}
       </select>
     </label>
-    <button class="btn btn-sm" disabled={zone === kept}>Use this time zone</button>
+    <button class="btn border-base-content btn-sm" disabled={zone === kept}>Use this time zone</button>
   </p>
   {#if !first}
     <p class="mt-1 text-sm">

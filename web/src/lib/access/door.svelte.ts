@@ -1,4 +1,5 @@
 import { api, explain, type Access } from '$lib/api/client';
+import { clock } from '$lib/device/clock.svelte';
 import { sendNow } from '$lib/device/outbox';
 import { standIn } from '$lib/units/when';
 import { forget } from '$lib/device/packs';
@@ -29,7 +30,10 @@ class Door {
     if (back) sendNow();
   }
   async look() {
-    const { data } = await api.GET('/api/v1/access').catch(() => ({ data: undefined }));
+    const { data, response } = await api
+      .GET('/api/v1/access')
+      .catch(() => ({ data: undefined, response: undefined }));
+    clock.heard(response?.headers.get('Date') ?? null);
     if (data) this.take(data);
     this.ready = true;
   }

@@ -4617,7 +4617,8 @@ export interface components {
                     title: string;
                     /** @description of the stage */
                     name: string;
-                    goal: string;
+                    /** @description the goal as a coach says it */
+                    asks: string;
                     met: boolean;
                     said: string;
                 }[];

@@ -23,7 +23,7 @@
       key,
       of: of[0]!,
       /** What was asked of all; nothing where each had a goal of their own. */
-      goal: of.every((g) => g.goal === of[0]!.goal) ? of[0]!.goal : ''
+      asks: of.every((g) => g.asks === of[0]!.asks) ? of[0]!.asks : ''
     }));
   });
   const columns = $derived(goals.length <= MOST ? goals : []);
@@ -52,11 +52,13 @@
     {#if columns.length}
       <thead class="text-left align-bottom text-sm">
         <tr>
-          <td colspan="3"></td>
-          {#each columns as c, i (c.key)}<th class="max-w-44 pr-5 pb-1 font-normal">
+          <td></td>
+          <td class="hidden sm:table-cell"></td>
+          <td></td>
+          {#each columns as c, i (c.key)}<th class="max-w-44 pr-3 pb-1 font-normal sm:pr-5">
               {#if first(i)}<span dir="auto" class="line-clamp-2">{c.of.title}</span>{/if}
               {#if several(i)}<span dir="auto" class="line-clamp-1 text-xs">{c.of.name}</span>{/if}
-              <span class="font-semibold">{c.goal || 'own goals'}</span>
+              <span class="font-semibold">{c.asks || 'own goals'}</span>
             </th>{/each}
           <td></td>
         </tr>
@@ -76,12 +78,12 @@
                 ><span style:width="{(100 * s.good) / s.balls}%"></span></span
               >{/if}
           </td>
-          <td class="figures pr-5 whitespace-nowrap">{counted(s)}</td>
+          <td class="figures pr-3 whitespace-nowrap sm:pr-5">{counted(s)}</td>
           {#each columns as c (c.key)}
             {@const g = s.tried.find((t) => keyOf(t) === c.key)}
-            <td class="pr-5 whitespace-nowrap">
+            <td class="pr-3 whitespace-nowrap sm:pr-5">
               {#if g}{@render mark(g)}&nbsp;<span class="text-sm"
-                  >{g.said}{c.goal ? '' : `, goal ${g.goal}`}</span
+                  >{g.said}{c.asks ? '' : `, goal ${g.asks}`}</span
                 >{/if}
             </td>
           {/each}
@@ -90,7 +92,7 @@
               {#if goals.length > MOST && s.goals}
                 <span>met {s.goalsMet} of {s.goals}</span>
                 {#each s.tried.filter((g) => !g.met) as g (keyOf(g))}<span class="whitespace-nowrap"
-                    >{@render mark(g)}&nbsp;<bdi>{g.name}</bdi>, {g.goal}: {g.said}</span
+                    >{@render mark(g)}&nbsp;<bdi>{g.name}</bdi>, {g.asks}: {g.said}</span
                   >{/each}
               {/if}
               {#each besides(s) as m, i (i)}<span>{m}</span>{/each}

@@ -1,3 +1,4 @@
+import { clock } from '$lib/device/clock.svelte';
 import { api, type Run, type RunEvent } from '$lib/api/client';
 import { goalKind } from '$lib/api/vocabulary';
 import { core, Folded } from '$lib/core/core';
@@ -43,7 +44,7 @@ export class Session {
   /** How many are in this page alone, for the device would not store them. */
   unstored = $state(0);
   trouble = $state('');
-  now = $state(Date.now());
+  now = $state(clock.now());
   /** Who else is at it now: when somebody's tap last came from another device. */
   other = $state(0);
 
@@ -187,7 +188,7 @@ export class Session {
 
   /** Time goes on; a bell that rings by itself changes the state. */
   #time() {
-    this.now = Date.now();
+    this.now = clock.now();
     const b = this.blockState;
     if (!b || !this.running || !this.#folded) return;
     const { turn, minute } = b;
@@ -255,10 +256,10 @@ export class Session {
   /** Adds what happened, and gives its id. */
   add(event: Omit<RunEvent, 'id' | 'at'>): string {
     // Later than everything known, whatever the clock says: order is by id.
-    this.#last = Math.max(Date.now(), this.#last + 1);
+    this.#last = Math.max(clock.now(), this.#last + 1);
     const id = v7({ msecs: this.#last });
     this.#own.add(id);
-    const written = keep(this.id, [{ id, at: Date.now(), ...event }]);
+    const written = keep(this.id, [{ id, at: clock.now(), ...event }]);
     this.#writing = this.#writing ? Promise.all([this.#writing, written]) : written;
     const mine = this.#writing;
     void mine.then(() => this.#writing === mine && (this.#writing = undefined));

@@ -91,6 +91,7 @@
     {/if}
     {#if would && !taken && forSomebody}
       <div class="mt-3 space-y-2">
+        <p class="font-semibold">Who are the lessons for, and from which day?</p>
         <WhoComes
           {people}
           chosen={whom}

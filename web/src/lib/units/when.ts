@@ -2,36 +2,19 @@
  * Days and times in one style, whatever the browser's own is: "Tue 1 Dec", "16:00", the year where it is
  * another. A day is written 2026-05-17; a moment is in milliseconds.
  */
+import { clockIn } from './zone';
+
 export const weekdays = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
-let place: Intl.DateTimeFormat | undefined;
+let place: ReturnType<typeof clockIn>;
 /** From now on days and times are those of that time zone, such as Europe/Oslo; '' for the browser's own. */
 export function standIn(zone: string) {
-  try {
-    place = zone
-      ? new Intl.DateTimeFormat('en-GB', {
-          timeZone: zone,
-          hourCycle: 'h23',
-          year: 'numeric',
-          month: 'numeric',
-          day: 'numeric',
-          hour: 'numeric',
-          minute: 'numeric',
-          second: 'numeric'
-        })
-      : undefined;
-  } catch {
-    place = undefined; // a zone that this browser does not know
-  }
+  place = clockIn(zone);
 }
 
 /** A date whose local parts are what the club's clock shows at that moment. */
-export function clubTime(at: number | Date = Date.now()): Date {
-  if (!place) return new Date(at);
-  const parts = Object.fromEntries(place.formatToParts(at).map((p) => [p.type, Number(p.value)]));
-  return new Date(parts.year!, parts.month! - 1, parts.day, parts.hour, parts.minute, parts.second);
-}
+export const clubTime = (at: number | Date = Date.now()): Date => place?.(at) ?? new Date(at);
 
 /** The moment at which the club's clock shows that day and time. */
 export function momentOf(day: string, time: string): number {

@@ -76,7 +76,7 @@
               href="/court/{r.id}">Continue courtside</a
             >{/if}
         </div>
-        <div>
+        <div class="min-w-0">
           <Tried run={r} {called} played={played.length > 0} />
           {#each played as line, i (i)}<p class="text-sm">{line}</p>{/each}
           {#if r.note}<p class="mt-1 italic">“<bdi>{r.note}</bdi>”</p>{/if}
