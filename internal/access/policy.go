@@ -139,6 +139,8 @@ var rules = map[string]rule{
 	"didAtHome":            {Coach, "noted home practice of"},
 	"reportStudent":        {Coach, ""},
 	"shareNote":            {Coach, "changed who may read a note about"},
+	"putShown":             {Coach, "noted video or paper of"},
+	"removeShown":          {Coach, "removed a line about video or paper of"},
 	"mergeStudent":         {Coach, "merged into another:"},
 	"splitStudent":         {Coach, "undid the merge of"},
 	"listResults":          {Coach, ""},

@@ -1541,6 +1541,9 @@ type ShelfGame = documents.ShelfGame
 // ShelfLadder defines model for ShelfLadder.
 type ShelfLadder = documents.ShelfLadder
 
+// Shown defines model for Shown.
+type Shown = evidence.Shown
+
 // SigmaAnswer defines model for SigmaAnswer.
 type SigmaAnswer struct {
 	High  float64 `json:"high"`
@@ -2247,6 +2250,15 @@ type ReportStudentParams struct {
 // ReportStudentParamsAs defines parameters for ReportStudent.
 type ReportStudentParamsAs string
 
+// PutShownJSONBody defines parameters for PutShown.
+type PutShownJSONBody struct {
+	Day string `json:"day"`
+
+	// Place a web address, the name of a file, a folder; empty: none
+	Place string `json:"place"`
+	Words string `json:"words"`
+}
+
 // SetZoneJSONBody defines parameters for SetZone.
 type SetZoneJSONBody struct {
 	// Zone such as Europe/Oslo, by the IANA time zone database
@@ -2408,6 +2420,9 @@ type MoveStudentJSONRequestBody MoveStudentJSONBody
 
 // ShareNoteJSONRequestBody defines body for ShareNote for application/json ContentType.
 type ShareNoteJSONRequestBody ShareNoteJSONBody
+
+// PutShownJSONRequestBody defines body for PutShown for application/json ContentType.
+type PutShownJSONRequestBody PutShownJSONBody
 
 // SetZoneJSONRequestBody defines body for SetZone for application/json ContentType.
 type SetZoneJSONRequestBody SetZoneJSONBody
@@ -2729,6 +2744,12 @@ type ServerInterface interface {
 	// ReportStudent A report on a student for a period, as JSON or CSV
 	// (GET /api/v1/students/{student}/report)
 	ReportStudent(ctx *echo.Context, student StudentId, params ReportStudentParams) error
+	// RemoveShown Remove such a line
+	// (DELETE /api/v1/students/{student}/shown/{shown})
+	RemoveShown(ctx *echo.Context, student StudentId, shown Id) error
+	// PutShown Keep a line about a video or a sheet of paper with a day of a student, or change it
+	// (PUT /api/v1/students/{student}/shown/{shown})
+	PutShown(ctx *echo.Context, student StudentId, shown Id) error
 	// SplitStudent Separate a merged student from the other
 	// (POST /api/v1/students/{student}/split)
 	SplitStudent(ctx *echo.Context, student StudentId) error
@@ -4378,6 +4399,54 @@ func (w *ServerInterfaceWrapper) ReportStudent(ctx *echo.Context) error {
 	return err
 }
 
+// RemoveShown converts echo context to params.
+func (w *ServerInterfaceWrapper) RemoveShown(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "student" -------------
+	var student StudentId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", ctx.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter student: %s", err))
+	}
+
+	// ------------- Path parameter "shown" -------------
+	var shown Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "shown", ctx.Param("shown"), &shown, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter shown: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RemoveShown(ctx, student, shown)
+	return err
+}
+
+// PutShown converts echo context to params.
+func (w *ServerInterfaceWrapper) PutShown(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "student" -------------
+	var student StudentId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", ctx.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter student: %s", err))
+	}
+
+	// ------------- Path parameter "shown" -------------
+	var shown Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "shown", ctx.Param("shown"), &shown, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter shown: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.PutShown(ctx, student, shown)
+	return err
+}
+
 // SplitStudent converts echo context to params.
 func (w *ServerInterfaceWrapper) SplitStudent(ctx *echo.Context) error {
 	var err error
@@ -4531,6 +4600,8 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/students/:student/home/done", wrapper.DidAtHome, options.OperationMiddlewares["didAtHome"]...)
 	router.GET(options.BaseURL+"/api/v1/students/:student/report", wrapper.ReportStudent, options.OperationMiddlewares["reportStudent"]...)
 	router.PUT(options.BaseURL+"/api/v1/students/:student/notes/:run", wrapper.ShareNote, options.OperationMiddlewares["shareNote"]...)
+	router.DELETE(options.BaseURL+"/api/v1/students/:student/shown/:shown", wrapper.RemoveShown, options.OperationMiddlewares["removeShown"]...)
+	router.PUT(options.BaseURL+"/api/v1/students/:student/shown/:shown", wrapper.PutShown, options.OperationMiddlewares["putShown"]...)
 	router.POST(options.BaseURL+"/api/v1/students/:student/merge", wrapper.MergeStudent, options.OperationMiddlewares["mergeStudent"]...)
 	router.POST(options.BaseURL+"/api/v1/students/:student/split", wrapper.SplitStudent, options.OperationMiddlewares["splitStudent"]...)
 	router.GET(options.BaseURL+"/api/v1/ladders", wrapper.ListLadders, options.OperationMiddlewares["listLadders"]...)
@@ -8754,6 +8825,81 @@ func (response ReportStudentdefaultApplicationProblemPlusJSONResponse) VisitRepo
 	return err
 }
 
+type RemoveShownRequestObject struct {
+	Student StudentId `json:"student"`
+	Shown   Id        `json:"shown"`
+}
+
+type RemoveShownResponseObject interface {
+	VisitRemoveShownResponse(w http.ResponseWriter) error
+}
+
+type RemoveShown204Response struct {
+}
+
+func (response RemoveShown204Response) VisitRemoveShownResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type RemoveShowndefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RemoveShowndefaultApplicationProblemPlusJSONResponse) VisitRemoveShownResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutShownRequestObject struct {
+	Student StudentId `json:"student"`
+	Shown   Id        `json:"shown"`
+	Body    *PutShownJSONRequestBody
+}
+
+type PutShownResponseObject interface {
+	VisitPutShownResponse(w http.ResponseWriter) error
+}
+
+type PutShown200JSONResponse Shown
+
+func (response PutShown200JSONResponse) VisitPutShownResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutShowndefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PutShowndefaultApplicationProblemPlusJSONResponse) VisitPutShownResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type SplitStudentRequestObject struct {
 	Student StudentId `json:"student"`
 }
@@ -9181,6 +9327,12 @@ type StrictServerInterface interface {
 	// ReportStudent A report on a student for a period, as JSON or CSV
 	// (GET /api/v1/students/{student}/report)
 	ReportStudent(ctx context.Context, request ReportStudentRequestObject) (ReportStudentResponseObject, error)
+	// RemoveShown Remove such a line
+	// (DELETE /api/v1/students/{student}/shown/{shown})
+	RemoveShown(ctx context.Context, request RemoveShownRequestObject) (RemoveShownResponseObject, error)
+	// PutShown Keep a line about a video or a sheet of paper with a day of a student, or change it
+	// (PUT /api/v1/students/{student}/shown/{shown})
+	PutShown(ctx context.Context, request PutShownRequestObject) (PutShownResponseObject, error)
 	// SplitStudent Separate a merged student from the other
 	// (POST /api/v1/students/{student}/split)
 	SplitStudent(ctx context.Context, request SplitStudentRequestObject) (SplitStudentResponseObject, error)
@@ -12887,6 +13039,81 @@ func (sh *strictHandler) ReportStudent(ctx *echo.Context, student StudentId, par
 	return nil
 }
 
+// RemoveShown operation middleware
+func (sh *strictHandler) RemoveShown(ctx *echo.Context, student StudentId, shown Id) error {
+	var request RemoveShownRequestObject
+
+	request.Student = student
+	request.Shown = shown
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RemoveShown(ctx.Request().Context(), request.(RemoveShownRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RemoveShown")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RemoveShownResponseObject); ok {
+		return validResponse.VisitRemoveShownResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// PutShown operation middleware
+func (sh *strictHandler) PutShown(ctx *echo.Context, student StudentId, shown Id) error {
+	var request PutShownRequestObject
+
+	request.Student = student
+	request.Shown = shown
+
+	var body PutShownJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PutShown(ctx.Request().Context(), request.(PutShownRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PutShown")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(PutShownResponseObject); ok {
+		return validResponse.VisitPutShownResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // SplitStudent operation middleware
 func (sh *strictHandler) SplitStudent(ctx *echo.Context, student StudentId) error {
 	var request SplitStudentRequestObject
@@ -12986,188 +13213,188 @@ func (sh *strictHandler) SetZone(ctx *echo.Context) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3vkhw3kif4KrC6WWO3TbBYRZFsiWX3gSKlbtlQTS5Jjc62l2uGzEBmoisSiAYQlUzJ9Fz3APdiZ3AH",
-	"EP+ACERWktLs3XyYpiojEIDD4fC/P//1Yi33tRRMGH3x/NeLmiq6Z4Yp+C+6MUzZf5RMrxWvDZfi4vmF",
-	"YJ8MkRtidozUdMvIim2kYhfFBbc//6th6nhRXAi6ZxfP3SDFhV7v2J7a0fb002smtmZ38fzx1VVxYY61",
-	"fVAbxcX24rffiou1bJRmP5T2aRizpmbXDok/XxQXiv2r4YqVF8+Nalj3G/+m2Obi+cX/8ahd3yP8VT/6",
-	"oYSPlIpXVfIb8OvJn3jlxrbf2Si5HxPREm/DlTakpMcE6eDN7E/SI3xuS/dpytkfT17UX3Fk+5GKliVT",
-	"yc/gz5MfqqkxTNlX/9c/rh5+Qx/+8uLh/3j48dfHxbOr3/7tIsYVFdNaivRH4ef7ckXF99yELww2BH/s",
-	"jliyDW0qc/H86VVhGZvvm71j6z0X+F/XYTFcGLZlCj4kN+9NUzJhxrxx4GZHzI4aot0jcf5of120RNWk",
-	"iaiae1PQzSr5iXbW9/pMIwyv4ueqpEcCYgdEVEV1ioA4xtITdpCq1OMv06pyUlEzAs8QqhjhgnCjieGm",
-	"Yrog9suaSEWENEwn5oVfSMjM65jMtNvKdC2FZjC1t0quKgZyZy2FcWxG67ria2on/KjGJ/79n/bQPP81",
-	"kwZ+XPhif/0/W4Y9UE0OSootoaIkB/snI0kpkTNwEPuNF+s103jlKFkzZTjOey3r46uGRffVElNbyt5a",
-	"otqtXVfNqoAv+Y0mdgD7mKxK2H8qCCUHxm5vyEYiQ8iDAOHkaLiSsmJUXFhRzcWWqVrx2Kl0N56SMtx+",
-	"8iAIbcxOKm6OY5lVXNxyUY5H2skDvK6ZumPKzlYxut6x8qK4YMKKjH9c0EoKK6rlwR7IDa+AWega5Het",
-	"5Cf7vbqiXFx8jHy44uI2xqNlqZjWTBNK6p0UjKypIPZtJM9hJ8mOarKWe8u5lj0N2+vZkyGles3Frf2y",
-	"mwpVyh4Xz9IJYpbsjq8Zyjqqb3WMhrJmIn7OW/qtZGOZQBKz45rs6XrHBSNAQ2APOzYRciXLI6zR7NjR",
-	"ns4oF9RU63qnqI6zIfIPkEkzQ3CbxqMoWbE5ur2zz1iaKdmsqsjn4ADdMlbrwO/E8gKxqgFZMS625KC4",
-	"MUzcELavzfG5FSw7+/dSsig9jWp07NKBA+bZomJUCQ0UtY932PWBHrH9vXnkF0vEKK3tih9Y6blnxD5V",
-	"EN2sd4Rq8l1jBcejN7qSnaXDDmvKS8INOTLTSocw+3Ul17dkLRur88b0jPZa+gcyn9tMx8s9BnFH3B+4",
-	"diuLIMrc8tpTKlf/ZGtj1/1CKSq2bO/Fc1lyu3Zave0IxQ2tNCsiIoSSrZJNTfbyjln+ULLZ7gglK7tA",
-	"lBIdybqiVRWRCKi7E3t52XEsO5O6omt2Q66ekw2/swsIis3Trl5zNdZr7Kqriq2NRAsivHj9bO7FDWMl",
-	"W/zWngoRs1GoILz0YvpOrumqqShcsZ2b9MlVTNzYmyZCKG3g3tRkxTQvGR5IbyWEE9C9px/Hht/TTz/g",
-	"w8+G52DAem5pI74pLj493MqH7o+o9V52OanzwEO+r6UyTuHeAeOUEiy8R2up2COnNNtvfwtsM8eGfaai",
-	"fQaeOv/dGXrrK8uMwov5E4tcpCgZrXpVAdHJYcdQM8B12athY6VjGRXRvMzRNVO3+OkstqdmvZv79I/w",
-	"0G9wABrD+gfjydczBkZxgfrlSHWMzadWcl+jAyDGyI+vphn5+vFYoiOheiNOLhbWODgfV5FhWUwXWNMG",
-	"jyYla0nXO7ib6fpWyEPFyi0rC7I6El4mDuqz6eU9fhKZR03F3Jre18hloPlnyYY7qjh1npiIHlDyzYYp",
-	"DYqa5mJbMW8faqsQ07E0WnCSV2zLU2qWoVtmVQF4hljrtHsnPP5qTkivWOz8uJNj5b6+IaefJneTx2lm",
-	"R9tKWmmrAlrKwbVGUXqjqH8wYAt3pq6uruYvnykeWTcs6yDpNY2pfoaqLTOaaEn2VBxBBbKrIJX9obsB",
-	"PfpfPn4aviGa/QpnqltXw7y4M2xfy4imYBWI8XQ2VBFaU2XilI3PcjTFwd3X9WxY6uRdgv+J5+fUC7Aj",
-	"0Z6Nt/NAubE7luIzqRkppbUuNCOmUdbst/ePkKbPxM+u5pROkFROr0Tp0d4CeZT41qmApysCr5ihMf8K",
-	"rJZrsqbVuqmoYSXII6s2gt5JpKiOI+UTb9qxlUq1+cDRPsy6J177FyJGRMXuWFW5LQqj9eex4Z9mPwGE",
-	"+J5/gk3fUaCZt8rxUFq23MG2WtFiN6lR1krAg1NcKLpmUav8sDv2Jje2zaYUQpgMDgIaUdSkGFJFwp0x",
-	"QZIVQ2sw5g1ZRqwdN/6EjARQ5/RMn3z/YDtcgVPMX7KSqKrPTR74/J1/OHoIHfW6zNXh2pmzWFdUXLpz",
-	"tOQo2vfag/ius5rhUZTgEEPPmPCWH5GCMKsFOa4caOxWVHe2oXOd0aRXwIr0HXrU5AYHBxvRqgai1AXx",
-	"zgPQQOyk6ooeWZnrG3gruTDxM021eZGeMsxCZ4sPT8u39rXY9zRbSxFz7soNoZ6g49t1R9WCWeCheWsX",
-	"FZtCs99bxScqHholIpOzAjjsODg8gC4F+j28irg62v/mym0d7xpK3Y0a/2NM9+Gkp/97eLm7FYbt8wtr",
-	"6R9oWjiG7bHCzLnbSLWHbb4MZ2fJ8Quv4xlU3O7kIucM3JHeFrFWiCZ0JRvURiF6Gqg+OJw8EimkZCPX",
-	"jR7rxjekYhtDZGOek6Dshu0WDM5fhvaMxJh7sKRmZMUkjds3IuvRecv2aUzvVkzLRrmDP3new4OgA9PR",
-	"Sp/G9HFHwezzjFrztPZodmwfdXHSEEw4MHbb37CokdgI7q0dF3q82DOj+LoTPAh/4PuaKU6riDYS17j1",
-	"hWcJt+OebhMa6G/FxUuqSnDujtQL9qnmTjjiwcKtfPbkIrazuR6ZPS1Z5pCyZgJ9RxkPa7ZWLHINGlmV",
-	"RAorU8HFhKo9zCJLmXdPemLMCDAKwbHLQNRM6WXXoQStHuH7MJOXVCmOyx+ofcfoJQfXiOYluwGVHu84",
-	"d70708aFTpxtA/Ktd3/M3xYJayARV3W+fbiBt3QfYh/gt4bZHOzsbllt8jbDR1dXx7mN0EYqdulpuHQb",
-	"4G3cBUs5EQ8Eyo1hoLvRqoLwqaW7EwngeXmgyXonOV6UWWaViG+D4ttdQtUPpB9vipI9tT28NEVZERcS",
-	"Fd+vxpxIyzu+ZvOWX1ky9QKfhdjzuuLuYI/X4xJQssYEeSLv2JSRhKpxhgDxruIRHRWjLtA+/qnpUTjB",
-	"us4fAA+Drp5jClllY7ya4HvPnUpxoWmC14J3c3r2btremwHDxRbgJ5CyQtw15QyPWHjTjjC5lSt5lwg2",
-	"aitdvFuyklLFlP008bZOQxqob61bWtOjJtyEcCVq5PjjA8hsKGMrSlA+5a6FCT5wGSdRCrl5TmpOFN3x",
-	"ulEsLrfsL+4eNF75XO+oWMPN4F2v1Fj5BdYzkYqsmDEsStYUHxUXRvHznM0QAR3/tJWyjP+yZwmRqRqx",
-	"7KTonVSJse5o1bB53wi4f/BZnJgfdF4UxKS1Z5At6nlIZ7flhTsnOUJGc7HO08YGs2jTBFE64EBeGvuj",
-	"XPgbwomz6NUia8cNo3SiRcxjVd6Hhu+j52Z1NNmKrM96mZaKLp8A9hVHz1NIZH28hzYy3L+yx3tdByC4",
-	"fCbEMSqCEj0JLutmVgdze4LfDR+J72ojzDsqthER9FcpS9CZdEFcXteKaXsxKEZvC+/ecEbLDfnG/uX6",
-	"irBPa8ZKUslDQa57f9Nkx7e7kY4Ff4yKhkoeUjKDiqgXdM9KTqPa2TD2b0fAL4S3CpzKDIdsJa0ukWZL",
-	"nB7gyP4Naa4w8WlB8HCBE+EY0fCv7Y3xoxQuE3oUi/vLXKy7tb3/MmZvduciX3PuCH+sW3d/INKlSzmP",
-	"OfV9fvfc8Lm2LfqG+kJryV6AtRKhshvXmXGQRrm2Co89zInI+FfPpjNYIhH6XDcRUmP2W6flPtgLpEzn",
-	"BnPjDC3MwO87XaKzzfcdueV7DrJiTsm6BvNRUbBYopEhxm57q3x6PR19jppf6EFa4Ldp9/KrZxGv1Ynk",
-	"l5vNqdybe5iMzHnKxdvmkqf7pHRVF0bOUCyan/K7+hjzE02Y0lwm3ASWi06WPs6DPXcPBHfotLdzsDP4",
-	"1vSuPH08o/o6Kd8SoehrwxFH6PAkuXus8KyCFGsl98wVjXfJ5UtfxZR/S7tbqL2n33t5M76P9ayN5yYA",
-	"Ni3dGJSYubHp4mLL79Cnlf9KJWk5pY13rr6IUG+F0fjHRje0mreg2h30n/Kv5hg6E8dm8J2Wt0Ktmqex",
-	"J5ynxgyzAG8t5JWg86+rZvUIudPzTMQdZLXo6Pat5Kdp40kxqpdxwJ5+yg4G77nIfnaRvbWHygY7lcKt",
-	"IWf3d7TaeFkV0e3tzz/zEn8d+NsgJVxHX8NEPj3Puv7BIgwXm3Qq0YaLc+/kimpmh02Yju4ev8/m+Vs+",
-	"Y4z4Prc3+ZJ9Ts5GsMjhWTNhFItubS17mTX9H940RvMyw+njPuCG678cW05d0WNc9QVBR8B/pCGLkxx2",
-	"fL0j/2qY9qntWx6JSlvGi3A1qxNHIWfz/w5PQ2BW3qGTYZoObjPxq+6l2PpXdP7m63x8w9LRsaSplzn2",
-	"ltZxUcEGkZiuh6Dnb4xYIJnfnj86nYcPVJgMCeTUoO6xWlmL/YBJlzD3sDpcfpRD6TrCTgkuaB8fu4xl",
-	"/a7ez88bBnAcE96KBh9oVR2XMPrERt7JqmLHjMCZZ2g3VmxekGw4zmU8yylbyCm5NO/yyDzhIXHyR6pu",
-	"p+6omilXJhBNMExEMIe8EAbxryz2nSOXFJ6tXCboCqvBUFY6sZIIcH1Lsc5mtAbViPfxO8HVzk7e4Ymr",
-	"30ckvUfC8xtcIFY/Vf0qo859l7oIf5HT2gSOmW/cJtP/kpEvX9CcO+eYt8QpCW6wIsz6tGCKG81FaZFC",
-	"WcETHxUa39d2SEL3UmwJWKKQAsYN1l9q0P5jroW6H2bq/WLmYyFZG7U6/o2KROw9lZSweGdcWAS+lENK",
-	"Q6M1tJiKSqQoiDZSloQq2Yh4RdghXiSJshmqbPbMKBaS8UCv9gGQA0YjfC7sRklh4I+QDatd9p95oIlL",
-	"aRxcgE38JpGNSUoMzdQdX7PXfT28G1UV87LagM7XHQo+etF+Okb9IHCna6CkMj/Dk9Gd9lzsdhwPA0Zq",
-	"L/yGtmkloNr2DLGu2dXK1laSotLu7R9v0bbS1B+KDI+NuXzp3EHL/DVonbxs1B3D4zMbg/QFxKPdxPB6",
-	"1sOxyLF7PbaZr2I2g6+0fnz1+NnD6+uHj7+BW6+H2/Lx1ye/PcR/PG7/8W8xwfQqqmlnR+9LHvHobyUe",
-	"P0T7OOxk7MMi8wuLKvZ3PJEpYycx74jw4g2n7MrLy1hSTDQ18BU7IR+tkxb4iil+lygr+BuUlm/4tsEk",
-	"v7bS58b91f5NqSPcRbz0FfZcES7qxozT1Cztm4rG7/LUFQ8jpS+rpHLSCD57j/1kn0k4DeD9nOtmT9Vt",
-	"V7FSTYXgADWquwpzPvdsL9VxmYKFWcvTSZL596gXn34bwvhuDTMsBwnHlx2OWSIBMVsZWc6n+Q3i6yyW",
-	"YeQTixCQIIIPckIZd5LcSw6+r0DOSSbOzouxisexy0s9hIm1LNl8And3x508OcB16bNqYOYF0jtXyri8",
-	"m9PljAf9GBvV7vSM1d6ar03TgSJRjJa6IEoeyOpo/+c5gYQBGKFY4LFsVDV/cOxDBc4uelH67L8lMTEP",
-	"ozcXFVtRfRvLPsfKWwCSgiJbyLwR7I4pohpBUFfrgo/No3S4ivlUyf9XJ5T8rxt2VggBqHrJhl0orKZC",
-	"FcNcw4JobhoQV1brV/KWFaTkiq3xT6gvBIiqW24QmCujYGYqSwRzQ2OifseNicKKAOISNz5hElJQXQJa",
-	"HAblOl03MRShcDv7Oi+uzQ3B3Cv7N58NsqN3LHx5tlC5a3vPssstGh8LCqdC+qpP0YD5lsR5k4aFq6LM",
-	"inbP3w8BrjE/iD6VUAkzi0mPW54PifEf3NjDMcAZuErUPeeIl04ANQe3Imj6Mz4B95h9g69vf6p/jCSN",
-	"PLuarP5H086dj5y52QtOJ64PqCnswSdqKF4NOYFSlczqqi78AdJ0KwOAktmx/Q0RUrDnxB3bFkWqA3jz",
-	"QBOHWQS/doCPTkPg2LEqgRUHgAt2CQQFhRQOngmxxxbAJY2yrp7gxgROjx2ffCH8QBPcmXkx6kOHww2E",
-	"3LSdJAfKDSALcJfsjxXO9jWyYjtu/2Ci6qBX86ZnEDu/fC5J6utY8rO7Z+LcCFU9qMx6P9Rmc9Ot8fHZ",
-	"//IgMP7mYnPyIB6O5XHX/EbM1KuH3zz8+O9RizvM7e9RDL5QM9qdQnjHmX6VNfsUE3TPxdaupMVc2nFt",
-	"5BCi5VkifW7LTs4pQsCt+AW3lbSySpAeXaABikR4gGLCTYFgFWbHFCYP+10wjRLPYVWARxNlLF+FFSek",
-	"q+BaU7uNASRsK2VJpCJ7rnW/Hn4BAaKndmzFZJR3zY1xQrXX9ImJ4eIk8Hrw7DsXN24O2n2KIVqf5UQU",
-	"y3QAuvYFUHqC8phDRuShhB4fkLPhJLdrRPlQYHnj1WdYarw+KdSkI8yTrBnkCAOOGsdqRK4JVpt4jZfR",
-	"9e6iuKAJZReSyefApCHhvLjYJWsMJFx5OkA4EayNvCF0pZkwz4mbRWszc/C7MLqPziqmIyOaTSvL7FJv",
-	"WW1IIwDsAqqZUBUFGWhZsIM8qpnVsU2GBBQZEhjErW4LP9uV2hmiFQOqRsuL8x/20fM4/KorFQPG9PhN",
-	"G6p79uT15dN55W2+gDPEjvSO1qkCPPtTKH7dSYOngwN6FyINFSmksJZaVOTAhtnhYzCP9s+uoo3e4sWg",
-	"CzgGKOH9wezW5w4qoBeI9kViJVBu9kHglVllGp+CyBnAGvXwz5bln7svduVkGHYmjTqWRX3q9IfHy+r3",
-	"/oZHPDUvX3scfr61OuE3vWQrnPdceN9HLJIJc822FT/gx2ddKvkZ4gB1M/fVRol3TYXoGvaFbxMQsyDW",
-	"2oJ9f934Sl7QJ8VNCJwCig0TpUZF7cA1A+8OmEFUO3VasfWtFKwc4RE+vZotUOgk8van+vSGUFLKdWMN",
-	"PMs57knyxKF0l+4Was1HXB0TJWF3TB09SJC7lZ4UTz/OMlQkJd27EkJ2AnrDvLXftTta47mboe4dTq3J",
-	"0LJVUMiDy3Fou3f3swgtPMDD13EeokNjxpcMd8zlKwdNmR85QF/ab97n+nLH1hE3ctSRmZUXY1xpfI5f",
-	"J1V2Oio1K/kkEuVBqtsVE+sdoPMAvPZ6R8XWHQsE25Ab5KmRw8sem+9dEHXqXMIz9lpuTGIuloH3cBqB",
-	"IwpSM6WlwEJKsPM0QqYaTVxGyyBXAUgwcdlNz/DNkIKd5EAm64qdOvBbWEd04I5MPWXkVsQORh4mU4Qz",
-	"5lZSBGJFU/taIKOx/ruyLKkRk8WyRJHA8HIn/IEm+E27j+6jN+ThNdi8gnErTLtqyii9TqdKgobR7pQg",
-	"c2P4F7KSdryc+Z4degmK3c/7Z36UvVTr1DTCQRm+OvpcuwF4XGIzFoxvdyvZLEho+7t/JZpfLg1fAloH",
-	"4u/v8FJsOBT+swcDnnrTmErKW6f+Hpb4dnMUAve41QswE4KxanZ5P+NTo3OE16gbIyyzJV/vHkLBm4PH",
-	"+K0Vv6fBMb5qG0YNEdp++umHV3d/gbiKPDBF1tTqLK4uXThYEQ+PiK7pHa/1OJ+GPvzlo/tfaIb09JtE",
-	"Mk2HKcaZwSxW/er9Cg+vPWSkx6dFHxm1pmA0OL3h03VAy7DcK7pi8Xoj2Zi1zMkSxCHaFzwqS47ASSL0",
-	"5CkE7jrcOPFi3/EEylKE3J7dQxPyh3icSjW/Cd9D/k4PDCXvcbnZaHd7Tl7s7rEQDFrwiU4IKC9reCjS",
-	"YojNkZvV6cgtag22YTM7JiDqoEOjINc5ajq1Luhqbr0trdolZXGGX8k9WOM/W7vmPidU0ztWvjAx0lUV",
-	"dxidBPJKyPU3f7m6KHJSXE6pnvQzSR7wASGd5aYve+Q4qWwyjIXkbdpa26HwB78/cJMVRjraeSXpgrP3",
-	"nPNJXF+k+qJMxJb63uTWe/zw+rlTFV24s4/WF8lWSuIWWVsxrph1YOXHr0WRoxB8ohMV4xrnVBAtnS8c",
-	"vf3ORBKSuKSmmZBEBzIeJhxktEsmTkKOfVfG8GW+ZebAWIgRA9q9towC9hF4J7ggkBcOe8AEZnk/95Az",
-	"nQ50UDgVUsYh8cJFlGFYuXE9IAfImVRVx8n6ugieumETNT7TNxt+zw1STMEgRNQqIOJJWtV32vA9NeyF",
-	"0M4AGFj4Iek5gsiMoIncbgr60blaV+gkl3eO+pgBnpFeXbI7ngjlyg2pBLnNG8cjBmU8Wsnt+1oxGjnh",
-	"e0YFcd8tyC0yEjzrl0Y7PIVOoawvHhINJ7++Iv+NrJkylAtzDNohMGzO2MO6Vdw3D2LksJXaBXfpHT2W",
-	"ji/+u6tO/YyQRFGEKw/yCpGHLtRyaDWombbXy4M4dXqdRHouyYf+L+PN8ak85+o0pGjJY0l0+yKkH7gT",
-	"A/EVQKmeWU0vGHR5dR3DQ0fCxFzBRyvqCkL1mokS4fRPSgnw2muaytEAqdvs8+yWBw1cOIfpPaFhRwJi",
-	"OOX7M+yJqyEdYkJB26wANwshRi7Ivs/wraTxteLTE+qne11ez8kKvP68Jg10DXSaCaV0t6ZbVHf6YhlW",
-	"2z3QRLENU8xquZUvNzrjor3QDigz/tRMLv27u5xmgQPDcM9EmQkxlKjHmY6n+B4iM22gfIO5+Vl0pbeL",
-	"6uSltuU3c5tv0jYsR55/YwKFTm7mCdSxgAdBaXbHFK0gMa7E3pYYhsptsBGDj5qMQEL2UrwbxFm/0znJ",
-	"3SdjHeVqmV+fqg2rJ5qZXcwx08J+WZ9GmF9Xceh+6MmaNegQErZbK+JLZnzmi6txlHCdHrDucQgMOxXf",
-	"gtgjnIsZVV814hIF0BJVXzWo6fvY1XI4scya5C5NdI3W37piVDlN1OXV05p9mkRynPE6rdmbO6cB0Dp2",
-	"WNE/ApY45FApVjGqGfYnxvD3RVSfyF7rBPAEBn7jzK9k5YqpsCKZmzZr5rCTUFGy4yYnf3cXsyPu0RKT",
-	"xRI4Th/Pyq84UMUJ6SX5+5KEx8jFWNmBsZRCWHHDt8sbg66E5JQo+srAcken0eX3C6pJ0Xj3cSF7qjmr",
-	"yk67+SF2im8jNz5t3CW8z8AxwmOFHymrWNFP57RKReeSHnHjC8ROcq4+KoimR7KTh1CsEgplR76ccqLe",
-	"Fut0IMOFC/KI1vzR3fWjFdXx9t0DPOKWwdqS2cH43aqH0Hfdz+eBjtTQdRxHIwS/Qxy3SMYoBhmTbVXw",
-	"5yvlzYZQd75ED6KeXez7GabSm0PRZZGwl1nM7tj1RF6vrNxI+d5C5WIkkggeaNlY66jfP2wmQrxLor3A",
-	"vZznN8MPjyeMt37eGMY1nsx4NHdax1OwGT5d2BeDdoJLiPFkq8qkggkYwyUIGdfzgPpYNGJ9ZCxlw6jm",
-	"qyoB78dFwJKMxCWQKzjIs41UhBKPmRTr1JJhmnbCihVtxHzz7Nf4FGRvUOWs0/FMUZ7LDVaBWhkOjcZR",
-	"wh9kU5WklHn0Esz8LShlSzYHGo20Efm1klozvcxzjaf81zOcwYk2NZY/P8i/s1y0EiOb9S6W2rTyoRXE",
-	"y4H0JoDJoaJ05MByg7zcV/uZxHqGqoTn6bDO2DFDkZjtdu6v7TvIsiLIpZgBImFd7BNdm+roK7/glBck",
-	"HOnC1SyJkoAYHBlCleHWJu01frua8Uf1/ZhPo05ML3QXs2xBZrySX83VfFLFaL+RXYtxGsy4CdTTbuF8",
-	"lVUBe7IENbRmswvuuWEfxpyw67jQxKColdLY1ohQQ47k/yRXNxDbko2xkqEzPYiXSgWVCDkl67l27SkC",
-	"trXcWq4cWHEhEOpuBhew3mEYdUOhsW6n/pZrEuyZCXrPlqU4qRhmFj2xtNIyzKiwpIdOoy6b+/FTsu+U",
-	"/0LmOtSCDNYUvduCNjJw9D+CHXaEnosdzTiV7Vf40uBYxzoeGtyGryu5vj1w7RrtQR8gqF+Vmht+h0Jq",
-	"3ag7psFvPrOCx8NwyuN4NKU1ne8/2m8JjEmmqAmmnWOKx9NS9GnvUH91NaFIDltGdtijIDNBwq/7EZzH",
-	"xSk4neEMT/UIjYo9j+vEBcGb8cbxP5bKtmBQ73+4X5tRl4wBEil6+UppDlLdpiwSttk4y6atRdRHLEa9",
-	"xXiiNooZOFiNUFa5ABS5KP4SY2W2uaCsbZb5rK4cYN9SW8DNyI/gv1r4dU+R7MRAOb2jvPLIifnhrWiQ",
-	"seT2Aluz+RjrjOje00/v06ZcO9BXvTk9jW0bVIlOD/PVzGzsGJ6y9xjGyomXUlgSmZmhBgHdp7MBVE/4",
-	"DukGH+wsw1Ol6Gx+jLP+6hwzC/TfF9iiFZoehjqqhyBjVFMxbX8pqaHYm9xaZvYvAeAxVtuThTUzhcpj",
-	"ZxSvU+Z3TP9UZ33A+btnYzzzYUhLVYzxJON9voO/w+gdd8T6Or8j1lxcDbZlFv3Ml/mFuGCkqihM2V4U",
-	"UhEIdsUbSz2bjp/OxgKlMqz89phVC1tLZU4N5F4/nouTelj2MWqL83o4UI9hZ+9o0WWqPHMGoaWTWeu4",
-	"//peRYeOZH63uwWGHgMe4xTIO3Md6eieXb5VTLNlYUM4tr85MTSdHfgi817eMyo68ESZb7yzBkr2G/U3",
-	"V8s+UX9z1flCLDF3X1epHGAUqtAA20hJDOCPl8RIspFVJQ9OjdOWojcegqapwStBrGmp2zxULrRhtCx8",
-	"QuVX9qmn5L/N5976XejTq7e0PvF7ZGqXmLqE7lV0AxfSTM3Ni4f/A8ptnl3Fy23sJE7UrxAjqk0yTlrJ",
-	"ZYkbB/o4vASdv921PqEsXF0+6doo8J8Rjcqls6SKH6fUrBnFpr8Q1wTYN5O3H0bspoETuFPzKbkwLxN5",
-	"vi/IgQvdeZ19WleN5nfsRz8/oxrW/bufK/79HgtbcjeOGl6j26q7tjh7mxO6bQozSjycS2mJ5D1FK/9d",
-	"+kJv/K+ezY+vmXmz6b31+GoRrIKrrMLVRUnlYGVOIdXI6g3IL/azWHGgb8gVcqqVh8+7kAMGoQnUKFU0",
-	"l+q58GlbSauc9IvOLkXS4u383aIK1xoXS0UUq5kB4rVtc8HxbCRZMdrDfVm06UNYbt+cF0WwZqbFxe9M",
-	"zsWIXLXU52GcSHtcYKSTuuPaN1OqCKz3B/GB7xN5Wyt2lFFu8P4VSCJoAOLvmn0TUABiSGRWnrTfGnme",
-	"ANVzz0wLnuSyACzxPdJG2HyuCfSkI3+CvSmgk7K9uI9/9ozh82KFeW7/tKe3iCCQF58Cb+F4ou6mgE+Q",
-	"snWraokHzxMgKw7UQdiPxLU23Bguti/j8gBT+tXWmqPImHA2uZMOHoTIErRDRxIpm4iWVvGwUTPtGH23",
-	"a6d4BjyVz6TalnzpN+wbi7XbJZ9YrD07Qfi9VF9fJTZWCthY2DIfe9wg/obd2D1jRo8Oiq/i6uxxWhWb",
-	"aToZtrJP9A5xhtpxn9IDbbl3+oue3BkwepA5qev0P6LXk8MzBN6XGySLcLCIkfs1Dt/mKvkA1wxuVyIF",
-	"8bnu3knjTziCccF9op3jCmN+Iu652cmqdJAUsVAaNw6HsfMpRAVzIHEiNXCqf2KyZh2AHfV0WagVHYD/",
-	"CJiaCGUYlet7mcpUQKnk6iNhQ7AwEfpYbwgV6KiHLUOETiez7ZBWr4E8DFQCurip3a7NNUtkp+HH9/Ro",
-	"5bQbqtWNaql9VD0SAstpW+exALF3fwLXt9Pd3zFU9IPxYMxhx4A+3JAd1cRrTy13hEjqEZiGVgd61Jnp",
-	"0x6NwB+Glj0dUUNuj2OWdqWd3sJ263OUl1edhZ2sw5yY3dBR3Ry0KSp5VJStzkC6QtdtWF+ooofBsZWD",
-	"aQUz0SkbN8Qwuv8gjRXHmmx4VbGSrI7E+aFgOKibxtwRO5i1D43HDuTKQfINNbQWXz9lhl8RK4k9AOn9",
-	"QPbjykaAMgQ0H7vIgnDx4p08YJjZL33C1Ii6fDtKVla822lfq2MEeGp8roZt5IybIs7csTiUW3s+cFic",
-	"uJaP03jkEzZ6v998NM4/hB3PTpCZM/+piYl2gIfo7FJQTz+DB2JJyQ4KtbdMfevSYaYD6bOhM91AI493",
-	"cdiDLhfbi2XVmB5Vzk6MuNU3WHXLVVGVR8mmPgl8Ob+7zDwW9mdo/d+JACwwnOH2at3/vgmbn+DMbeSf",
-	"u0SqngSyEb5lp/Y3Kkq+pvV5fP0bq+lFK925IFeXV1+Bh/KOCUyyCgo/WMJF/xJroE0ANWTD0VTYx9W3",
-	"xTZYaFmYxQmeQFbg/pZCDX2RwFCDH7/NQF/xw7TvFIH0sUPlZ3Wif9wR+cMYgvbp7JW378r8ocIIfv99",
-	"o2HXCugSd8eUgwbJvm+iknHgsP6CHulW3IVmguG2u346k48Zp2eEGzM1CHvEiKJrBvcARpqANF63QDCa",
-	"y6dXVrO7uvzmaj6U1CVtMWCOKe57h/H5+0gMKwySUYgQi0Fp0XMswOzwLpSJKvGovwa2MNsz0ue5LOFy",
-	"FnnQ35Ep6dAjYW+J0Z1zUG+DdCR9m2oNIKRpccAd/BQ0b4Hw59o+k1+Ioug6haiY3ZLSfTJaIQGui2zB",
-	"LvfslX0hhu/oZroAGG1ibXrHqs0ZRhrySJhkoIojgf9kATs7o1K4plSXf0NQvxMUCjcC6hOeqqc3HcWq",
-	"/UilvidMqlAiEcsPGR4zXcr98G1OBsRmcOTYYcqPkMfi35uPv36N3Vvh308y/n2d6PL6A+xUtNNr6ZIt",
-	"YweJim3qx61VL/vcP9vqT7FNo1MDKnmYRLN0NfrBcViWF36KmKuABST2C1G7tup3Y+58Od3wkx4zmnpW",
-	"2JvZ6ekuvUr3HVUTncbpPgc8F6hTuN1qt2awcPsHtzG5ZkLgjPtbCr432sLcREHsloPe/6+G13sEMsiK",
-	"GF89h+undd4u8gT5HNSxHwFz5gJ0Xaq5aTRpuxc4Blw6fQM9nEBDgZxKbHckwCNu+QUWsaN3OVUjsaZB",
-	"X+c00spCu4T9Ow3q8rXlTbU0DWciQbTCAdPxgJOaIsZz/KC4ZLJRAoZDHaeB2UJUI7a+gcJe3nGxJU0N",
-	"4GTlHdes9A5+yxWNbmjlXHoDPp1jU5jb2yoGiBabmp8QNesduGbPPyOIaqTitXbTfMIUtP3yle7g6od6",
-	"94wGOZa2+boV8t67Zpgo+iSGQrXeSVl1WQ6CBMIoWX3PFWDLQokQ/sfHVPJqTspqfmePfBjWSIZor82l",
-	"b94felQgKed0PKDgpTvESySAO6atCHhRxltKl+427TON/WtrP0TVvX0MhATek51ukWRLDSZr7Jlp7ZDQ",
-	"0WRN9wHrxZIk3mw+XWgL70S1hJ2MJRt74DD7MYGVdNSQDasqgm/Evh9FBIWtLvm6JyfBt6cNQLQxVCCN",
-	"rOdjY34ot6CwZCRzgbs0BipqFZjOWVuKDri+TaXLWvJIspXEPkSM7LZzalsFZsiN7MZxUWYc8xP34nXP",
-	"XJfng+yHgGbBDfmeCT2umIiKgYAIHUMJkgHvL3TjbSPX0KsHiYbtKEL/SKsxZFAOyof7+YszXi8riXIW",
-	"5TvcTZdfGJZ/sycQOdscV9rGQd3+6UbZX3w7Na7xAlzk5fOQy+PNuWVH3yMRG/ZBamKXizfuapnv8XTv",
-	"VsfxU6tNPC8NiyJw1gcrKBEbwotNj7lqBSvgqzr/Qcx0PyMsuccujHjoEt00z42UbRSLZeFckxWzdnoB",
-	"HRuk0iwOq56HNjOGx4arHdbS4uEAMfyMkAQ56M9hz09CgH4dKs4XyHhWMUTLecW2M7HOr7/ppsfb/xqD",
-	"pjFacrF1Y0XQbrRRFLC+qX2U/Onfj38u2opof9nP16xff90vX/46evyTdeOLqsXnIqgeIq9Hyh4toucb",
-	"PGyn4fjNVtlRY5go4y74yt6SVCl+R13KCSCWk5LVVJlGMQ0dvhPw6ycCDXvohNl0hJPBI2XU2eA4yh3D",
-	"7I8nD302mjs6UC/fo763QDlHtvhtNlQNKLD5Bte3ABo7a2stgPs2oztvuqB0CCLcIgVzj8EacSkgOT4m",
-	"R/7PUc3e44/3gbUFK/xNogt5SY9eoQMEC3h4oCJEbWPW6U82WQMTHoTqd2k6YfAE917Hjw4dbePTL5VE",
-	"cZINPVZx5Ma0igw0MLko7pGVEQIAgAJeYnMGL9K6pO4gSXvqhNOWd+idaD/x2OPb3/MInNAHl262ZSXB",
-	"Gd1g5E4xbGTn+v77yCp6c0oHvAL+HA09sr1XemDvnShSRuCGJ3SmKi4OO1nFlXXNcNJtmxYk1wPtqFA4",
-	"lxVv3VUz4fFx56tFO2x3517b+9ZpuIMcqUUg0TjS+2a/p+oY7ZDnAJVHObzd/rG1NSOwttqD2PqcZ7w1",
-	"Z6wYmOkM1ShkIl3aRf/DxybdvD+eFsbAEXsEVSbdowqrp5yB5EvssbniSMU60Hi3mLWsKrY2/Q6OXaA/",
+	"7L3vkhw3kif4KrC6WWO3TbBYRZFsiWX3gSKlbtlQTS5Jjc62V2uGzEBmoisSiAYQlUzJ+Fz3APdiZ3AH",
+	"EP+ACERWktLs3XyYpiojEIDD4fC/P//tYi33tRRMGH3x/LeLmiq6Z4Yp+C+6MUzZf5RMrxWvDZfi4vmF",
+	"YB8NkRtidozUdMvIim2kYhfFBbc//6th6nhRXAi6ZxfP3SDFhV7v2J7a0fb042smtmZ38fzx1VVxYY61",
+	"fVAbxcX24tOn4mItG6XZD6V9Gsasqdm1Q+LPF8WFYv9quGLlxXOjGtb9xr8ptrl4fvF/PGrX9wh/1Y9+",
+	"KOEjpeJVlfwG/HryJ165se13Nkrux0S0xNtwpQ0p6TFBOngz+5P0CJ/b0n2acvbHkxf1VxzZfqSiZclU",
+	"8jP48+SHamoMU/bV//WPq4ff0Ie/vnj4Px7+8tvj4tnVp3+7iHFFxbSWIv1R+Pm+XFHxPTfhC4MNwR+7",
+	"I5ZsQ5vKXDx/elVYxub7Zu/Yes8F/td1WAwXhm2Zgg/JzXvTlEyYMW8cuNkRs6OGaPdInD/aXxctUTVp",
+	"Iqrm3hR0s0p+op31vT7TCMOr+Lkq6ZGA2AERVVGdIiCOsfSEHaQq9fjLtKqcVNSMwDOEKka4INxoYrip",
+	"mC6I/bImUhEhDdOJeeEXEjLzOiYz7bYyXUuhGUztrZKrioHcWUthHJvRuq74mtoJP6rxiX//pz00z3/L",
+	"pIEfF77YX//PlmEPVJODkmJLqCjJwf7JSFJK5AwcxH7jxXrNNF45StZMGY7zXsv6+Kph0X21xNSWsreW",
+	"qHZr11WzKuBLfqOJHcA+JqsS9p8KQsmBsdsbspHIEPIgQDg5Gq6krBgVF1ZUc7FlqlY8dirdjaekDLef",
+	"PAhCG7OTipvjWGYVF7dclOORdvIAr2um7piys1WMrnesvCgumLAi4x8XtJLCimp5sAdywytgFroG+V0r",
+	"+dF+r64oFxe/RD5ccXEb49GyVExrpgkl9U4KRtZUEPs2kuewk2RHNVnLveVcy56G7fXsyZBSvebi1n7Z",
+	"TYUqZY+LZ+kEMUt2x9cMZR3VtzpGQ1kzET/nLf1WsrFMIInZcU32dL3jghGgIbCHHZsIuZLlEdZoduxo",
+	"T2eUC2qqdb1TVMfZEPkHyKSZIbhN41GUrNgc3d7ZZyzNlGxWVeRzcIBuGat14HdieYFY1YCsGBdbclDc",
+	"GCZuCNvX5vjcCpad/XspWZSeRjU6dunAAfNsUTGqhAaK2sc77PpAj9j+3jzyqyVilNZ2xQ+s9NwzYp8q",
+	"iG7WO0I1+a6xguPRG13JztJhhzXlJeGGHJlppUOY/bqS61uylo3VeWN6Rnst/QOZz22m4+Ueg7gj7g9c",
+	"u5VFEGVuee0plat/srWx636hFBVbtvfiuSy5XTut3naE4oZWmhUREULJVsmmJnt5xyx/KNlsd4SSlV0g",
+	"SomOZF3RqopIBNTdib287DiWnUld0TW7IVfPyYbf2QUExeZpV6+5Gus1dtVVxdZGogURXrx+NvfihrGS",
+	"LX5rT4WI2ShUEF56MX0n13TVVBSu2M5N+uQqJm7sTRMhlDZwb2qyYpqXDA+ktxLCCeje049jw+/pxx/w",
+	"4WfDczBgPbe0Ed8UFx8fbuVD90fUei+7nNR54CHf11IZp3DvgHFKCRbeo7VU7JFTmu23vwW2mWPDPlPR",
+	"PgNPnf/uDL31lWVG4cX8kUUuUpSMVr2qgOjksGOoGeC67NWwsdKxjIpoXubomqlb/HQW21Oz3s19+kd4",
+	"6BMcgMaw/sF48vWMgVFcoH45Uh1j86mV3NfoAIgx8uOraUa+fjyW6Eio3oiTi4U1Ds7HVWRYFtMF1rTB",
+	"o0nJWtL1Du5mur4V8lCxcsvKgqyOhJeJg/psenmPn0TmUVMxt6b3NXIZaP5ZsuGOKk6dJyaiB5R8s2FK",
+	"g6KmudhWzNuH2irEdCyNFpzkFdvylJpl6JZZVQCeIdY67d4Jj7+aE9IrFjs/7uRYua9vyOmnyd3kcZrZ",
+	"0baSVtqqgJZycK1RlN4o6h8M2MKdqaurq/nLZ4pH1g3LOkh6TWOqn6Fqy4wmWpI9FUdQgewqSGV/6G5A",
+	"j/6Xj5+Gb4hmv8KZ6tbVMC/uDNvXMqIpWAViPJ0NVYTWVJk4ZeOzHE1xcPd1PRuWOnmX4H/i+Tn1AuxI",
+	"tGfj7TxQbuyOpfhMakZKaa0LzYhplDX77f0jpOkz8bOrOaUTJJXTK1F6tLdAHiW+dSrg6YrAK2ZozL8C",
+	"q+WarGm1bipqWAnyyKqNoHcSKarjSPnEm3ZspVJtPnC0D7Puidf+hYgRUbE7VlVui8Jo/Xls+MfZTwAh",
+	"vucfYdN3FGjmrXI8lJYtd7CtVrTYTWqUtRLw4BQXiq5Z1Co/7I69yY1tsymFECaDg4BGFDUphlSRcGdM",
+	"kGTF0BqMeUOWEWvHjT8hIwHUOT3TJ98/2A5X4BTzl6wkqupzkwc+f+cfjh5CR70uc3W4duYs1hUVl+4c",
+	"LTmK9r32IL7rrGZ4FCU4xNAzJrzlR6QgzGpBjisHGrsV1Z1t6FxnNOkVsCJ9hx41ucHBwUa0qoEodUG8",
+	"8wA0EDupuqJHVub6Bt5KLkz8TFNtXqSnDLPQ2eLD0/KtfS32Pc3WUsScu3JDqCfo+HbdUbVgFnho3tpF",
+	"xabQ7PdW8YmKh0aJyOSsAA47Dg4PoEuBfg+vIq6O9r+5clvHu4ZSd6PG/xjTfTjp6f8eXu5uhWH7/MJa",
+	"+geaFo5he6wwc+42Uu1hmy/D2Vly/MLreAYVtzu5yDkDd6S3RawVogldyQa1UYieBqoPDiePRAop2ch1",
+	"o8e68Q2p2MYQ2ZjnJCi7YbsFg/OXoT0jMeYeLKkZWTFJ4/aNyHp03rJ9GtO7FdOyUe7gT5738CDowHS0",
+	"0qcxfdxRMPs8o9Y8rT2aHdtHXZw0BBMOjN32NyxqJDaCe2vHhR4v9swovu4ED8If+L5mitMqoo3ENW59",
+	"4VnC7bin24QG+qm4eElVCc7dkXrBPtbcCUc8WLiVz55cxHY21yOzpyXLHFLWTKDvKONhzdaKRa5BI6uS",
+	"SGFlKriYULWHWWQp8+5JT4wZAUYhOHYZiJopvew6lKDVI3wfZvKSKsVx+QO17xi95OAa0bxkN6DS4x3n",
+	"rndn2rjQibNtQL717o/52yJhDSTiqs63Dzfwlu5D7AP81jCbg53dLatN3mb46OrqOLcR2kjFLj0Nl24D",
+	"vI27YCkn4oFAuTEMdDdaVRA+tXR3IgE8Lw80We8kx4syy6wS8W1QfLtLqPqB9ONNUbKntoeXpigr4kKi",
+	"4vvVmBNpecfXbN7yK0umXuCzEHteV9wd7PF6XAJK1pggT+QdmzKSUDXOECDeVTyio2LUBdrHPzU9CidY",
+	"1/kD4GHQ1XNMIatsjFcTfO+5UykuNE3wWvBuTs/eTdt7M2C42AL8BFJWiLumnOERC2/aESa3ciXvEsFG",
+	"baWLd0tWUqqYsp8m3tZpSAP1rXVLa3rUhJsQrkSNHH98AJkNZWxFCcqn3LUwwQcu4yRKITfPSc2Jojte",
+	"N4rF5Zb9xd2Dxiuf6x0Va7gZvOuVGiu/wHomUpEVM4ZFyZrio+LCKH6esxkioOOftlKW8V/2LCEyVSOW",
+	"nRS9kyox1h2tGjbvGwH3Dz6LE/ODzouCmLT2DLJFPQ/p7La8cOckR8hoLtZ52thgFm2aIEoHHMhLY3+U",
+	"C39DOHEWvVpk7bhhlE60iHmsyvvQ8H303KyOJluR9Vkv01LR5RPAvuLoeQqJrI/30EaG+1f2eK/rAASX",
+	"z4Q4RkVQoifBZd3M6mBuT/C74SPxXW2EeUfFNiKC/iplCTqTLojL61oxbS8Gxeht4d0bzmi5Id/Yv1xf",
+	"EfZxzVhJKnkoyHXvb5rs+HY30rHgj1HRUMlDSmZQEfWC7lnJaVQ7G8b+7Qj4hfBWgVOZ4ZCtpNUl0myJ",
+	"0wMc2Z+Q5goTnxYEDxc4EY4RDf/a3hg/SuEyoUexuL/Mxbpb2/svY/Zmdy7yNeeO8Me6dfcHIl26lPOY",
+	"U9/nd88Nn2vbom+oL7SW7AVYKxEqu3GdGQdplGur8NjDnIiMf/VsOoMlEqHPdRMhNWa/dVrug71AynRu",
+	"MDfO0MIM/L7TJTrbfN+RW77nICvmlKxrMB8VBYslGhli7La3yqfX09HnqPmFHqQFfpt2L796FvFanUh+",
+	"udmcyr25h8nInKdcvG0uebpPSld1YeQMxaL5Kb+rjzE/0YQpzWXCTWC56GTp4zzYc/dAcIdOezsHO4Nv",
+	"Te/K08czqq+T8i0Rir42HHGEDk+Su8cKzypIsVZyz1zReJdcvvRVTPm3tLuF2nv6vZc34/tYz9p4bgJg",
+	"09KNQYmZG5suLrb8Dn1a+a9UkpZT2njn6osI9VYYjX9sdEOreQuq3UH/Kf9qjqEzcWwG32l5K9SqeRp7",
+	"wnlqzDAL8NZCXgk6/7pqVo+QOz3PRNxBVouObt9Kfpw2nhSjehkH7OnH7GDwnovsZxfZW3uobLBTKdwa",
+	"cnZ/R6uNl1UR3d7+/DMv8deBvw1SwnX0NUzk0/Os6x8swnCxSacSbbg4906uqGZ22ITp6O7x+2yev+Uz",
+	"xojvc3uTL9nn5GwEixyeNRNGsejW1rKXWdP/4U1jNC8znD7uA264/sux5dQVPcZVXxB0BPxHGrI4yWHH",
+	"1zvyr4Zpn9q+5ZGotGW8CFezOnEUcjb/7/A0BGblHToZpungNhO/6l6KrX9F52++zsc3LB0dS5p6mWNv",
+	"aR0XFWwQiel6CHr+xogFkvnt+aPTefhAhcmQQE4N6h6rlbXYD5h0CXMPq8PlRzmUriPslOCC9vGxy1jW",
+	"7+r9/LxhAMcx4a1o8IFW1XEJo09s5J2sKnbMCJx5hnZjxeYFyYbjXMaznLKFnJJL8y6PzBMeEid/pOp2",
+	"6o6qmXJlAtEEw0QEc8gLYRD/ymLfOXJJ4dnKZYKusBoMZaUTK4kA17cU62xGa1CNeB+/E1zt7OQdnrj6",
+	"fUTSeyQ8v8EFYvVT1a8y6tx3qYvwVzmtTeCY+cZtMv0vGfnyBc25c455S5yS4AYrwqxPC6a40VyUFimU",
+	"FTzxUaHxfW2HJHQvxZaAJQopYNxg/aUG7T/mWqj7YabeL2Y+FpK1Uavj36hIxN5TSQmLd8aFReBLOaQ0",
+	"NFpDi6moRIqCaCNlSaiSjYhXhB3iRZIom6HKZs+MYiEZD/RqHwA5YDTC58JulBQG/gjZsNpl/5kHmriU",
+	"xsEF2MRvEtmYpMTQTN3xNXvd18O7UVUxL6sN6HzdoeCjF+2nY9QPAne6Bkoq8zM8Gd1pz8Vux/EwYKT2",
+	"wm9om1YCqm3PEOuaXa1sbSUpKu3e/vEWbStN/aHI8NiYy5fOHbTMX4PWyctG3TE8PrMxSF9APNpNDK9n",
+	"PRyLHLvXY5v5KmYz+Errx1ePnz28vn74+Bu49Xq4Lb/89uTTQ/zH4/Yf/xYTTK+imnZ29L7kEY/+VuLx",
+	"Q7SPw07GPiwyv7CoYn/HE5kydhLzjggv3nDKrry8jCXFRFMDX7ET8tE6aYGvmOJ3ibKCv0Fp+YZvG0zy",
+	"ayt9btxf7d+UOsJdxEtfYc8V4aJuzDhNzdK+qWj8Lk9d8TBS+rJKKieN4LP32E/2mYTTAN7PuW72VN12",
+	"FSvVVAgOUKO6qzDnc8/2Uh2XKViYtTydJJl/j3rx6bchjO/WMMNykHB82eGYJRIQs5WR5Xya3yC+zmIZ",
+	"Rj6xCAEJIvggJ5RxJ8m95OD7CuScZOLsvBireBy7vNRDmFjLks0ncHd33MmTA1yXPqsGZl4gvXOljMu7",
+	"OV3OeNCPsVHtTs9Y7a352jQdKBLFaKkLouSBrI72f54TSBiAEYoFHstGVfMHxz5U4OyiF6XP/lsSE/Mw",
+	"enNRsRXVt7Hsc6y8BSApKLKFzBvB7pgiqhEEdbUu+Ng8SoermE+V/H91Qsn/umFnhRCAqpds2IXCaipU",
+	"Mcw1LIjmpgFxZbV+JW9ZQUqu2Br/hPpCgKi65QaBuTIKZqayRDA3NCbqd9yYKKwIIC5x4xMmIQXVJaDF",
+	"YVCu03UTQxEKt7Ov8+La3BDMvbJ/89kgO3rHwpdnC5W7tvcsu9yi8bGgcCqkr/oUDZhvSZw3aVi4Ksqs",
+	"aPf8/RDgGvOD6FMJlTCzmPS45fmQGP/BjT0cA5yBq0Tdc4546QRQc3ArgqY/4xNwj9k3+Pr2p/rHSNLI",
+	"s6vJ6n807dz5yJmbveB04vqAmsIefKKG4tWQEyhVyayu6sIfIE23MgAomR3b3xAhBXtO3LFtUaQ6gDcP",
+	"NHGYRfBrB/joNASOHasSWHEAuGCXQFBQSOHgmRB7bAFc0ijr6gluTOD02PHJF8IPNMGdmRejPnQ43EDI",
+	"TdtJcqDcALIAd8n+WOFsXyMrtuP2DyaqDno1b3oGsfPL55Kkvo4lP7t7Js6NUNWDyqz3Q202N90aH5/9",
+	"Lw8C428uNicP4uFYHnfNb8RMvXr4zcNf/j1qcYe5/T2KwRdqRrtTCO8406+yZp9igu652NqVtJhLO66N",
+	"HEK0PEukz23ZyTlFCLgVv+C2klZWCdKjCzRAkQgPUEy4KRCswuyYwuRhvwumUeI5rArwaKKM5auw4oR0",
+	"FVxrarcxgIRtpSyJVGTPte7Xwy8gQPTUjq2YjPKuuTFOqPaaPjExXJwEXg+efefixs1Bu08xROuznIhi",
+	"mQ5A174ASk9QHnPIiDyU0OMDcjac5HaNKB8KLG+8+gxLjdcnhZp0hHmSNYMcYcBR41iNyDXBahOv8TK6",
+	"3l0UFzSh7EIy+RyYNCScFxe7ZI2BhCtPBwgngrWRN4SuNBPmOXGzaG1mDn4XRvfRWcV0ZESzaWWZXeot",
+	"qw1pBIBdQDUTqqIgAy0LdpBHNbM6tsmQgCJDAoO41W3hZ7tSO0O0YkDVaHlx/sM+eh6HX3WlYsCYHr9p",
+	"Q3XPnry+fDqvvM0XcIbYkd7ROlWAZ38Kxa87afB0cEDvQqShIoUU1lKLihzYMDt8DObR/tlVtNFbvBh0",
+	"AccAJbw/mN363EEF9ALRvkisBMrNPgi8MqtM41MQOQNYox7+2bL8c/fFrpwMw86kUceyqE+d/vB4Wf3e",
+	"3/CIp+bla4/Dz7dWJ/yml2yF854L7/uIRTJhrtm24gf8+KxLJT9DHKBu5r7aKPGuqRBdw77wbQJiFsRa",
+	"W7DvrxtfyQv6pLgJgVNAsWGi1KioHbhm4N0BM4hqp04rtr6VgpUjPMKnV7MFCp1E3v5Un94QSkq5bqyB",
+	"ZznHPUmeOJTu0t1CrfmIq2OiJOyOqaMHCXK30pPi6S+zDBVJSfeuhJCdgN4wb+137Y7WeO5mqHuHU2sy",
+	"tGwVFPLgchza7t39LEILD/DwdZyH6NCY8SXDHXP5ykFT5kcO0Jf2yftcX+7YOuJGjjoys/JijCuNz/Hr",
+	"pMpOR6VmJZ9EojxIdbtiYr0DdB6A117vqNi6Y4FgG3KDPDVyeNlj870Lok6dS3jGXsuNSczFMvAeTiNw",
+	"REFqprQUWEgJdp5GyFSjictoGeQqAAkmLrvpGb4ZUrCTHMhkXbFTB34L64gO3JGpp4zcitjByMNkinDG",
+	"3EqKQKxoal8LZDTWf1eWJTVisliWKBIYXu6EP9AEv2n30X30hjy8BptXMG6FaVdNGaXX6VRJ0DDanRJk",
+	"bgz/QlbSjpcz37NDL0Gx+3n/zI+yl2qdmkY4KMNXR59rNwCPS2zGgvHtbiWbBQltf/evRPPLpeFLQOtA",
+	"/P0dXooNh8J/9mDAU28aU0l569TfwxLfbo5C4B63egFmQjBWzS7vZ3xqdI7wGnVjhGW25OvdQyh4c/AY",
+	"v7Xi9zQ4xldtw6ghQttPP/3w6u4vEFeRB6bImlqdxdWlCwcr4uER0TW947Ue59PQh7/+4v4XmiE9/SaR",
+	"TNNhinFmMItVv3q/wsNrDxnp8WnRR0atKRgNTm/4dB3QMiz3iq5YvN5INmYtc7IEcYj2BY/KkiNwkgg9",
+	"eQqBuw43TrzYdzyBshQht2f30IT8IR6nUs1vwveQv9MDQ8l7XG422t2ekxe7eywEgxZ8ohMCyssaHoq0",
+	"GGJz5GZ1OnKLWoNt2MyOCYg66NAoyHWOmk6tC7qaW29Lq3ZJWZzhV3IP1vjP1q65zwnV9I6VL0yMdFXF",
+	"HUYngbwScv3NX64uipwUl1OqJ/1Mkgd8QEhnuenLHjlOKpsMYyF5m7bWdij8we8P3GSFkY52Xkm64Ow9",
+	"53wS1xepvigTsaW+N7n1Hj+8fu5URRfu7KP1RbKVkrhF1laMK2YdWPnxa1HkKASf6ETFuMY5FURL5wtH",
+	"b78zkYQkLqlpJiTRgYyHCQcZ7ZKJk5Bj35UxfJlvmTkwFmLEgHavLaOAfQTeCS4I5IXDHjCBWd7PPeRM",
+	"pwMdFE6FlHFIvHARZRhWblwPyAFyJlXVcbK+LoKnbthEjc/0zYbfc4MUUzAIEbUKiHiSVvWdNnxPDXsh",
+	"tDMABhZ+SHqOIDIjaCK3m4J+dK7WFTrJ5Z2jPmaAZ6RXl+yOJ0K5ckMqQW7zxvGIQRmPVnL7vlaMRk74",
+	"nlFB3HcLcouMBM/6pdEOT6FTKOuLh0TDya+vyH8ja6YM5cIcg3YIDJsz9rBuFffNgxg5bKV2wV16R4+l",
+	"44v/7qpTPyMkURThyoO8QuShC7UcWg1qpu318iBOnV4nkZ5L8qH/y3hzfCrPuToNKVryWBLdvgjpB+7E",
+	"QHwFUKpnVtMLBl1eXcfw0JEwMVfw0Yq6glC9ZqJEOP2TUgK89pqmcjRA6jb7PLvlQQMXzmF6T2jYkYAY",
+	"Tvn+DHviakiHmFDQNivAzUKIkQuy7zN8K2l8rfj0hPrpXpfXc7ICrz+vSQNdA51mQindrekW1Z2+WIbV",
+	"dg80UWzDFLNabuXLjc64aC+0A8qMPzWTS//uLqdZ4MAw3DNRZkIMJepxpuMpvofITBso32BufhZd6e2i",
+	"OnmpbfnN3OabtA3LkeffmEChk5t5AnUs4EFQmt0xRStIjCuxtyWGoXIbbMTgoyYjkJC9FO8GcdbvdE5y",
+	"98lYR7la5tenasPqiWZmF3PMtLBf1scR5tdVHLoferJmDTqEhO3WiviSGZ/54mocJVynB6x7HALDTsW3",
+	"IPYI52JG1VeNuEQBtETVVw1q+j52tRxOLLMmuUsTXaP1t64YVU4TdXn1tGYfJ5EcZ7xOa/bmzmkAtI4d",
+	"VvSPgCUOOVSKVYxqhv2JMfx9EdUnstc6ATyBgd848ytZuWIqrEjmps2aOewkVJTsuMnJ393F7Ih7tMRk",
+	"sQSO08ez8isOVHFCekn+viThMXIxVnZgLKUQVtzw7fLGoCshOSWKvjKw3NFpdPn9gmpSNN59XMieas6q",
+	"stNufoid4tvIjU8bdwnvM3CM8FjhR8oqVvTTOa1S0bmkR9z4ArGTnKuPCqLpkezkIRSrhELZkS+nnKi3",
+	"xTodyHDhgjyiNX90d/1oRXW8ffcAj7hlsLZkdjB+t+oh9F3383mgIzV0HcfRCMHvEMctkjGKQcZkWxX8",
+	"+Up5syHUnS/Rg6hnF/t+hqn05lB0WSTsZRazO3Y9kdcrKzdSvrdQuRiJJIIHWjbWOur3D5uJEO+SaC9w",
+	"L+f5zfDD4wnjrZ83hnGNJzMezZ3W8RRsho8X9sWgneASYjzZqjKpYALGcAlCxvU8oD4WjVgfGUvZMKr5",
+	"qkrA+3ERsCQjcQnkCg7ybCMVocRjJsU6tWSYpp2wYkUbMd88+zU+BdkbVDnrdDxTlOdyg1WgVoZDo3GU",
+	"8AfZVCUpZR69BDN/C0rZks2BRiNtRH6tpNZML/Nc4yn/7QxncKJNjeXPD/LvLBetxMhmvYulNq18aAXx",
+	"ciC9CWByqCgdObDcIC/31X4msZ6hKuF5OqwzdsxQJGa7nftr+w6yrAhyKWaASFgX+0jXpjr6yi845QUJ",
+	"R7pwNUuiJCAGR4ZQZbi1SXuN365m/FF9P+bTqBPTC93FLFuQGa/kV3M1n1Qx2m9k12KcBjNuAvW0Wzhf",
+	"ZVXAnixBDa3Z7IJ7btiHMSfsOi40MShqpTS2NSLUkCP5P8nVDcS2ZGOsZOhMD+KlUkElQk7Jeq5de4qA",
+	"bS23lisHVlwIhLqbwQWsdxhG3VBorNupv+WaBHtmgt6zZSlOKoaZRU8srbQMMyos6aHTqMvmfvyU7Dvl",
+	"v5C5DrUggzVF77agjQwc/Y9ghx2h52JHM05l+xW+NDjWsY6HBrfh60qubw9cu0Z70AcI6lel5obfoZBa",
+	"N+qOafCbz6zg8TCc8jgeTWlN5/uP9imBMckUNcG0c0zxeFqKPu0d6q+uJhTJYcvIDnsUZCZI+HU/gvO4",
+	"OAWnM5zhqR6hUbHncZ24IHgz3jj+x1LZFgzq/Q/3azPqkjFAIkUvXynNQarblEXCNhtn2bS1iPqIxai3",
+	"GE/URjEDB6sRyioXgCIXxV9irMw2F5S1zTKf1ZUD7FtqC7gZ+RH8Vwu/7imSnRgop3eUVx45MT+8FQ0y",
+	"ltxeYGs2H2OdEd17+vF92pRrB/qqN6ensW2DKtHpYb6amY0dw1P2HsNYOfFSCksiMzPUIKD7dDaA6gnf",
+	"Id3gg51leKoUnc2PcdZfnWNmgf77Alu0QtPDUEf1EGSMaiqm7S8lNRR7k1vLzP4lADzGanuysGamUHns",
+	"jOJ1yvyO6Z/qrA84f/dsjGc+DGmpijGeZLzPd/B3GL3jjlhf53fEmourwbbMop/5Mr8QF4xUFYUp24tC",
+	"KgLBrnhjqWfT8dPZWKBUhpXfHrNqYWupzKmB3OvHc3FSD8s+Rm1xXg8H6jHs7B0tukyVZ84gtHQyax33",
+	"X9+r6NCRzO92t8DQY8BjnAJ5Z64jHd2zy7eKabYsbAjH9pMTQ9PZgS8y7+U9o6IDT5T5xjtroGS/UX9z",
+	"tewT9TdXnS/EEnP3dZXKAUahCg2wjZTEAP54SYwkG1lV8uDUOG0peuMhaJoavBLEmpa6zUPlQhtGy8In",
+	"VH5ln3pK/tt87q3fhT69ekvrE79HpnaJqUvoXkU3cCHN1Ny8ePg/oNzm2VW83MZO4kT9CjGi2iTjpJVc",
+	"lrhxoI/DS9D5213rE8rC1eWTro0C/xnRqFw6S6r4cUrNmlFs+gtxTYB9M3n7YcRuGjiBOzWfkgvzMpHn",
+	"+4IcuNCd19nHddVofsd+9PMzqmHdv/u54t/vsbAld+Oo4TW6rbpri7O3OaHbpjCjxMO5lJZI3lO08t+l",
+	"L/TG/+rZ/PiamTeb3luPrxbBKrjKKlxdlFQOVuYUUo2s3oD8Yj+LFQf6hlwhp1p5+LwLOWAQmkCNUkVz",
+	"qZ4Ln7aVtMpJv+jsUiQt3s7fLapwrXGxVESxmhkgXts2FxzPRpIVoz3cl0WbPoTl9s15UQRrZlpc/M7k",
+	"XIzIVUt9HsaJtMcFRjqpO659M6WKwHp/EB/4PpG3tWJHGeUG71+BJIIGIP6u2TcBBSCGRGblSfutkecJ",
+	"UD33zLTgSS4LwBLfI22EzeeaQE868ifYmwI6KduL+/hnzxg+L1aY5/ZPe3qLCAJ58SnwFo4n6m4K+AQp",
+	"W7eqlnjwPAGy4kAdhP1IXGvDjeFi+zIuDzClX22tOYqMCWeTO+ngQYgsQTt0JJGyiWhpFQ8bNdOO0Xe7",
+	"dopnwFP5TKptyZd+w76xWLtd8onF2rMThN9L9fVVYmOlgI2FLfOxxw3ib9iN3TNm9Oig+Cquzh6nVbGZ",
+	"ppNhK/tE7xBnqB33KT3Qlnunv+jJnQGjB5mTuk7/I3o9OTxD4H25QbIIB4sYuV/j8G2ukg9wzeB2JVIQ",
+	"n+vunTT+hCMYF9wn2jmuMOYn4p6bnaxKB0kRC6Vx43AYO59CVDAHEidSA6f6JyZr1gHYUU+XhVrRAfiP",
+	"gKmJUIZRub6XqUwFlEquPhI2BAsToY/1hlCBjnrYMkTodDLbDmn1GsjDQCWgi5va7dpcs0R2Gn58T49W",
+	"TruhWt2oltpH1SMhsJy2dR4LEHv3J3B9O939HUNFPxgPxhx2DOjDDdlRTbz21HJHiKQegWlodaBHnZk+",
+	"7dEI/GFo2dMRNeT2OGZpV9rpLWy3Pkd5edVZ2Mk6zInZDR3VzUGbopJHRdnqDKQrdN2G9YUqehgcWzmY",
+	"VjATnbJxQwyj+w/SWHGsyYZXFSvJ6kicHwqGg7ppzB2xg1n70HjsQK4cJN9QQ2vx9VNm+BWxktgDkN4P",
+	"ZD+ubAQoQ0DzsYssCBcv3skDhpn90idMjajLt6NkZcW7nfa1OkaAp8bnathGzrgp4swdi0O5tecDh8WJ",
+	"a/llGo98wkbv95uPxvmHsOPZCTJz5j81MdEO8BCdXQrq6WfwQCwp2UGh9papb106zHQgfTZ0phto5PEu",
+	"DnvQ5WJ7sawa06PK2YkRt/oGq265KqryKNnUJ4Ev53eXmcfC/gyt/zsRgAWGM9xerfvfN2HzE5y5jfxz",
+	"l0jVk0A2wrfs1P5GRcnXtD6Pr39jNb1opTsX5Ory6ivwUN4xgUlWQeEHS7joX2INtAmghmw4mgr7uPq2",
+	"2AYLLQuzOMETyArcTynU0BcJDDX48dsM9BU/TPtOEUgfO1R+Vif6xx2RP4whaJ/OXnn7rswfKozg9983",
+	"GnatgC5xd0w5aJDs+yYqGQcO6y/okW7FXWgmGG6766cz+Zhxeka4MVODsEeMKLpmcA9gpAlI43ULBKO5",
+	"fHplNbury2+u5kNJXdIWA+aY4r53GJ+/j8SwwiAZhQixGJQWPccCzA7vQpmoEo/6a2ALsz0jfZ7LEi5n",
+	"kQf9HZmSDj0S9pYY3TkH9TZIR9K3qdYAQpoWB9zBT0HzFgh/ru0z+YUoiq5TiIrZLSndJ6MVEuC6yBbs",
+	"cs9e2Rdi+I5upguA0SbWpnes2pxhpCGPhEkGqjgS+E8WsLMzKoVrSnX5NwT1O0GhcCOgPuGpenrTUaza",
+	"j1Tqe8KkCiUSsfyQ4THTpdwP3+ZkQGwGR44dpvwIeSz+vfnlt6+xeyv8+0nGv68TXV5/gJ2KdnotXbJl",
+	"7CBRsU39uLXqZZ/7Z1v9KbZpdGpAJQ+TaJauRj84Dsvywk8RcxWwgMR+IWrXVv1uzJ0vpxt+0mNGU88K",
+	"ezM7Pd2lV+m+o2qi0zjd54DnAnUKt1vt1gwWbv/gNibXTAiccX9LwfdGW5ibKIjdctD7/9Xweo9ABlkR",
+	"46vncP20zttFniCfgzr2I2DOXICuSzU3jSZt9wLHgEunb6CHE2gokFOJ7Y4EeMQtv8AidvQup2ok1jTo",
+	"65xGWllol7B/p0Fdvra8qZam4UwkiFY4YDoecFJTxHiOHxSXTDZKwHCo4zQwW4hqxNY3UNjLOy62pKkB",
+	"nKy845qV3sFvuaLRDa2cS2/Ap3NsCnN7W8UA0WJT8xOiZr0D1+z5ZwRRjVS81m6aT5iCtl++0h1c/VDv",
+	"ntEgx9I2X7dC3nvXDBNFn8RQqNY7Kasuy0GQQBglq++5AmxZKBHC//gllbyak7Ka39kjH4Y1kiHaa3Pp",
+	"m/eHHhVIyjkdDyh46Q7xEgngjmkrAl6U8ZbSpbtN+0xj/9raD1F1bx8DIYH3ZKdbJNlSg8kae2ZaOyR0",
+	"NFnTfcB6sSSJN5tPF9rCO1EtYSdjycYeOMx+TGAlHTVkw6qK4Bux70cRQWGrS77uyUnw7WkDEG0MFUgj",
+	"6/nYmB/KLSgsGclc4C6NgYpaBaZz1paiA65vU+myljySbCWxDxEju+2c2laBGXIju3FclBnH/MS9eN0z",
+	"1+X5IPshoFlwQ75nQo8rJqJiICBCx1CCZMD7C91428g19OpBomE7itA/0moMGZSD8uF+/uKM18tKopxF",
+	"+Q530+UXhuXf7AlEzjbHlbZxULd/ulH2F99OjWu8ABd5+Tzk8nhzbtnR90jEhn2Qmtjl4o27WuZ7PN27",
+	"1XH81GoTz0vDogic9cEKSsSG8GLTY65awQr4qs5/EDPdzwhL7rELIx66RDfNcyNlG8ViWTjXZMWsnV5A",
+	"xwapNIvDquehzYzhseFqh7W0eDhADD8jJEEO+nPY85MQoF+HivMFMp5VDNFyXrHtTKzz62+66fH2v8ag",
+	"aYyWXGzdWBG0G20UBaxvah8lf/r345+LtiLaX/bzNevXX/fLl7+OHv9k3fiiavG5CKqHyOuRskeL6PkG",
+	"D9tpOH6zVXbUGCbKuAu+srckVYrfUZdyAojlpGQ1VaZRTEOH7wT8+olAwx46YTYd4WTwSBl1NjiOcscw",
+	"++PJQ5+N5o4O1Mv3qO8tUM6RLT7NhqoBBTbf4PoWQGNnba0FcN9mdOdNF5QOQYRbpGDuMVgjLgUkxy/J",
+	"kf9zVLP3+Jf7wNqCFf4m0YW8pEev0AGCBTw8UBGitjHr9CebrIEJD0L1uzSdMHiCe6/jR4eOtvHpl0qi",
+	"OMmGHqs4cmNaRQYamFwU98jKCAEAQAEvsTmDF2ldUneQpD11wmnLO/ROtJ947PHt73kETuiDSzfbspLg",
+	"jG4wcqcYNrJzff99ZBW9OaUDXgF/joYe2d4rPbD3ThQpI3DDEzpTFReHnaziyrpmOOm2TQuS64F2VCic",
+	"y4q37qqZ8Pi489WiHba7c6/tfes03EGO1CKQaBzpfbPfU3WMdshzgMqjHN5u/9jamhFYW+1BbH3OM96a",
+	"M1YMzHSGahQykS7tov/hY5Nu3r+cFsbAEXsEVSbdowqrp5yB5EvssbniSMU60Hi3mLWsKrY2/Q6OXaA/",
 	"VqZ+22ExQfQ3l/3wM+UmjYGMdZ+YHzoGxOXJwQ9S3X6Q7+Km2RAy102yXUpvze2HCqRRb/T+OmbYAW9u",
 	"LsXlWxS/+QcpvNrZen8CxpVkQZ6NA0alogf08SEqGdF7zHtMRDOT7e46uVMnx6ldDqa/oqZSL5MKW1JD",
 	"y63NUI1IRQgM0wazt105l2++xDeuS3xstPeGmqYXAlaMlkd0ZAp39qgLgm644HqH8VB+x8RPNXg69/Ku",
@@ -13175,11 +13402,11 @@ var swaggerSpec = []string{
 	"QLeUC21euIzDidLHQ1sbT9xbhIZcRVfy4PWHrUu1PXcXqkNutZ1RTjFejm0V3h20hBqQal54xPqo6ISv",
 	"wv50YmJqB52nLRnoIi08jsd1dFMNDJMljpKMNirzjxykeDHuTFTMv/Xt0rcGe0Htgb1wE3AjLm/gM8yG",
 	"CugznrjRvea3rDr60oeBs7Bfu7LjGLZEPfoCwHujsvqL4D6zRH3mj2CkL8Q7GAWl4ihVOYigoR3olu5Z",
-	"PqjVcjypsXT0dV6Q/GAf8cGUfpt8f2VATR83STzFqKfhjwFkxX+JzaKz/jCXolO1D5MH21JgqE4K+8df",
-	"4mBhrnLoLGhhMQdNPO4JZvE72URRKmBVyv6IJg7+U8kVFwA1ijhFRkKci4mQa+KtP98tQTUCjKQQtZ0x",
+	"PqjVcjypsXT0dV6Q/GAf8cGUfpt8f2VATR83STzFqKfhjwFkxX+NzaKz/jCXolO1D5MH21JgqE4K+8df",
+	"42BhrnLoLGhhMQdNPO4JZvE72URRKmBVyv6IJg7+U8kVFwA1ijhFRkKci4mQa+KtP98tQTUCjKQQtZ0x",
 	"nz0qi1dF7HnJs5x/dC6zk2xn1HbufZbjhFayYiffNz7ZcfYrNVVGpHJxANRadZNvHPiPK7eeCXwmM8/d",
 	"N12u4/RFch+P3rACxumtSNlFXIIbfSKb/J3x7W4lmxS4SNxeWNbb2TctHLcPWVz5zoxi8a4hASs1Vb8y",
-	"b9X3KqtxiS0aalu/7SYxaB6Y14k9UPu0NMRU9/0ObOU4djxupT/vKfuef4pZYjwBCee+/yDaPSbpDtAs",
+	"b9X3KqtxiS0aalu/7SYxaB6Y14k9UPu0NMRU9/0ObOU4djxupT/vKfuef4xZYjwBCee+/yDaPSbpDtAs",
 	"VcmwqC++X7wbcFmHfIgln9AgP0SS/w68FLWO0y1t3uBUFurp+b3oFkFAzeblxslOTW6vpzejHxd1e/Kd",
 	"OOZUbMGoPVcbqpKd1r6lmg1S5fstrv/OTPK397xMv+yVSj8Zh1KO4fnZvDUHuopO5N63BvNuZzlDe3Bx",
 	"XHrSLSE9OkeA8KqM4mEL2WwjueV7qy1ZxV27PiY7qsrq6KIwbUOoRM75QgcTupGWvRL18fu6Td1twWJY",
@@ -13187,18 +13414,18 @@ var swaggerSpec = []string{
 	"PDPMzANi+Xi0/YP7OnQJF5NNB5PtxFKdvnAdKddl6x6avt7dKEXaKwQLz2vNxe7w7krQsO0gH20F2AtB",
 	"jCokl/LHgdHbjNxq92H3fPsxX0y53A0WXLmlQ+zFajxk9kAld/AKLzhmJBe74yUTa3b5Ri3I1u57Vf0Y",
 	"KMYa48X2EObT3uIYMNqwg+9IcJHs/D0IjXQRlTp9whDuay64NTi6O6o8kkwLWeP78XcyvXW0sHfk288J",
-	"eQ0hw4J73K+g1XDbeJcfLket8oQ/Sa96S7kCULEylm3Pt67bxEjos081VwMwhHQmZsXFgij+KynVay6i",
+	"eQ0hw4J73K+g1XDbeJcfLket8oQ/Sa96S7kCULEylm3Pt67bxEjos481VwMwhHQmZsXFgij+KynVay6i",
 	"gXzlIvKTLij7zBhHf4vtT2GEdgF+crFT+dZfJ7Fmw85BhXFc+PWBJs6u1eQK8huuC5dIzRXBdAhXyFL5",
-	"fIxzXFRv6RAGPYZzkk4SvldS8HgyvgfZ/Vr4/S79+4qLX+7j7/3FPjnZ6O+tr89dVN4IIpqVHtpQ9jMH",
+	"fIxzXFRv6RAGPYZzkk4SvldS8HgyvgfZ/Vr4/S79+4qLX+/j7/3VPjnZ6O+tr89dVN4IIpqVHtpQ9jMH",
 	"UAegijBRYlrNYSd9vynsKD2ycVx/rqW9uDTLto0mosCKHhJx3V4nU1wt1xAYF4QK5jHPTaNEVL2FV7Ll",
 	"DDTH7ftIn8wgMe1o3xjyecFgh8RohlufP6c3Ef9XLCuyZrJegC/zlilwRfXjMzEQAb6JKO+KrbFhmivJ",
 	"q6VB1D6PPbjChn9CGv/Miup74AY6NhqC0buAMrCv24zW4+u+iEvwvBAo1W5Fpjntj+qp9rR7/0OjIsz+",
 	"wcHyk0FLcVfj4fuKp3WklFGhFL9LqCgZjo1uB/S2EesQRi90tOwD56JDOJKkJAxdJ+z9yVakFebsD3WS",
 	"thHRGOflnD2kJrygbXupJQ5S3zoqVhSU0So1fibcux1/aadj0ClNpzptVWOtUCcZwrc4FdJ1OB2NYMVI",
-	"3PikiT0ddUDt80N8op+if41n0f0yr7SDjAiXfI4aNFUE6s727FdbIYDEDP0I/ZFylT5AuiKcfUfkotsU",
+	"3PikiT0ddUDt80N8oh+jf41n0f06r7SDjAiXfI4aNFUE6s727FdbIYDEDP0I/ZFylT5AuiKcfUfkotsU",
 	"tUqUfAynjXwx2U0iqZ+2o0K1+ZvUTsOv75OHYeLY1Uy18bZILy+4pHS2ipIdsfD2WfhCNE7Rzq5Lgd56",
 	"WwJnXkIfmvvcQHjpn1TPk0XABa5yFc2kPpOr3Jl0+a5yR5mTCVs5YbWofRrip0lBpGrbz4JKU5CWiXqb",
-	"8WmumdygDXC+4bNkiF9mhni8qDYN5WjUOArqxzKWPbOwnxb0MMk9i8L/kpoz1x/Ho9AQKIStgd8eaNCc",
+	"8XGumdygDXC+4bNkiF9nhni8qDYN5WjUOArqxzKWPbOwnxb0MMk9i8L/kpoz1x/Ho9AQKIStgd8eaNCc",
 	"weGkGzDovNZXcRHZ/gXna6LAoY3rZDViT5QlwE3jx8pxS7WEOs0xZf8Rgfd643S/ScMOPIy+fbRe8Hjr",
 	"VMx8YVyfMlDYMX3lRBd2qrI4WQyY7WLurTVeoQChh62EVC2ouORRjS4/SeFNYyopwa3HErFqlqEHQ8Ot",
 	"TqZbqrIukrzl0u6SUJJ5m54zyfbprY+g5T3ecTLnvQAN4BJp8pA4iS3iEPd2x7c7pvAq0gFPYML3uCh/",
@@ -13214,33 +13441,33 @@ var swaggerSpec = []string{
 	"lu/z52kJ8yHh47N47fIciLHEXJzXaWm5bztA8Peq7YnjYZVyVG92lYNS/HXsKQCmycK3QTCfnDED1v3Q",
 	"6D0wdtur/HkyV5GXD79z4Bjsm4aDnKxIl66sx1MlrHn2NNCNuXzb4vMvOQh045lGriqEL++T7d33L8k3",
 	"T57+hdT4BEGLN9J3E9K4dby/EXly9U2BDa496E4LUuuAhVx+NdWElRwRzfNzt9eNUlHf9uDr3DfOFgCL",
-	"RKjLaEN3dynXjfP8SsHebC6e/yPHXrj4rcgrdZovWJ19yIEUzz320moM7OK3j0P0mIHXYuyDUEqqKDqs",
-	"a6lD1zuy4axqexAfXN5wXu6SfdVzWxQYwiNd5EOA+FGilbNaKtDdPf+CW69wQJ+1kltF9x5/99gBTnvk",
-	"XtCPuLijFZzV9m97rjXmZbR/04bCSW7/0jYmaP/WCHpHeUVXg2eNlA+h4TNmmjfm+aqi4jaa4ZEE+8Im",
-	"lngWit7h4q6z+cVsiSP83IHUxg0JTBNTqd/RNTtPi7SFPYiGeVah689Mox874VMxGH63Rlud5kkJfM1o",
-	"JXWnrdKS1w5cfHvsN/MahoYfE6pvsaED+1dDK9KWDLQx1unvZDR66xI8vpcm4lBYXEQCBsN8FjyaFZ26",
-	"kCxd9R017EQV9R3mbhzTPf41e+dztwZQOpBFRf6f/5sEkUNcgr7Pv7VvF/4/FKuhV64T61JpQyT0F2N8",
-	"i4BCGUfYDhmyZIZIlVQbAjld3RzCyJzyP/Uzg1TWsSiEv6OFSA2uLW/UkEual4xjnw4bkDt8IFDuC+0y",
-	"F4PcuLzSllF6k+5uWG9y0bPmmPHEZs3fcSjFt0rXHasK0jYA39NP72vGygICai+l0IbaK0wxq9ZKAenh",
-	"kPYYa6HMshJEe+Dpc6CsfkJzTWu/mu3MqHyrnalGiHNtfx0Z7j1MPXLmLUmxCorL9DT6XYwvr2JUOXSO",
-	"bXu/5CNJX15d51dVfNG8o0RWTku8OfShmVT+7gGZm+vcPozyBTX200I2iUuAcHENHPiGiWQ3tQmsiPVO",
-	"8nUS98aag9i9z/via6a4dPUi4Ads1jtsPwAPQ2FDJyEd4vPQxBzg9/ppAwNgbcgqiMfKEj9k4+4vrl7q",
-	"qN/YHtalPLglwIfzIt1iwwfZOLG88/FPYku3iVzxQQZLt9vFsOo6ikG3rC47OzYUojDR3mTOk/tAE1dO",
-	"nz+DdFQmJLEsKYPL44Be2MATzn/RL9bNLYcTBjArnQnuHI7wvRuDttHdQRlOI0LrLWzb5Rq3+DJDTDzR",
-	"hLpm10urWK05npI98JtOgffidKD3B/qfGPQPU7d2cpD4M0o26rO0iH8V69dmN9mXuYmsLRTSTB+v3JOS",
-	"jM/tqOrRcTHoCoa+kHexrNuNmVd8UDMD2kjiKI07ow1AMEMfvrFCJ++WAkIkW61W/ZqPwQQzumb6TmOu",
-	"DRUOCB/0E81qn3nLp6uqJq7dtDTg81B5rl9ROnf3QDMHSSTtTkMnRd2GitGZhNbUHX7uqxq+lDfprK4c",
-	"791jqRZpGR02ilY/C8Ky6Jb0d+ndSWrpHsjAby21W+0tiFl/Rr0u4G4XL7tmvCUKtEt96bTMk4LYbgzn",
-	"POl0i1hgqAJke0iFx4gBz0Z+uHpO6ooJc1zalBWCeDHkFl4ye1MG3Ens8dEaXLPdXkNz2Zh2BJq2kMZV",
-	"KUPaENlRHW7nXoVLDHPyyQzm5Byeaju/PFC7dl9PxLV712Li9rd0rMHO+BV8SlP0OhsD756a9pSW5APB",
-	"1mcnkfip7CHzn96DDxpLejkziiXheYvFYq2G1R8M8FLBhBtogB3rQtJq6W22Y1UkZcIy+5GZAvAHqmNB",
-	"4LFiiRafhK2rQjeqcUqZvypiNbtxravVXu+R+ZXMokzqgaMKwy6kEjNvEpoR3BALb9nJPnTxWP5eL9ur",
-	"icChWprcNoRngfYN1PUUvQjbX3TuYd8d3SXXez3BAeUhzUZ3sOt7h41J8SQvTiL1AihZcJDIIHsX3rtv",
-	"Etk7Vz4ZQPjkSkLfAqo1RxdWm6cqDyLW83oQwl6vmdaX77B0ctn88F03MQPNL1JhFZps94IosgCK4z0L",
-	"O8YgZCJFWxvZpjPY7S9z4+MhrjC2rZnhzvrpT+tvEvBFRHW0EnTPPzF9Q9gnu1S0szXxLxPAMHNIPlQb",
-	"UkvtS60HKH7wfvxAyNrN+jWjqbsnPPOjTD9i+L4n0TtyzwMSTXzCP5L+gqZm4n1NTerVOOqvm8zgyyN6",
-	"DBffmUf70cJTuKXDnG7sOPbyA62qZZ3w/Ku4sACAnVBKZp14C/1dq/vIV4Tvz7KmWvC0Uz/mTRY/VO6O",
-	"AKb46TsyBrNhzMyDheEI7+HhcWU5bHLUg+9eDMXgw7zeRsXNBCwbc/mv11E1tZRuBzp9DfI6IX0ssiuP",
+	"RKjLaEN3dynXjfP8SsHebC6e/yPHXrj4VOSVOs0XrM4+5ECK5x57aTUGdvHplyF6zMBrMfZBKCVVFB3W",
+	"tdSh6x3ZcFa1PYgPLm84L3fJvuq5LQoM4ZEu8iFA/CjRylktFejunn/BrVc4oM9aya2ie4+/e+wApz1y",
+	"L+hHXNzRCs5q+7c91xrzMtq/aUPhJLd/aRsTtH9rBL2jvKKrwbNGyofQ8BkzzRvzfFVRcRvN8EiCfWET",
+	"SzwLRe9wcdfZ/GK2xBF+7kBq44YEpomp1O/omp2nRdrCHkTDPKvQ9Wem0Y+d8KkYDL9bo61O86QEvma0",
+	"krrTVmnJawcuvj32m3kNQ8OPCdW32NCB/auhFWlLBtoY6/R3Mhq9dQke30sTcSgsLiIBg2E+Cx7Nik5d",
+	"SJau+o4adqKK+g5zN47pHv+avfO5WwMoHciiIv/P/02CyCEuQd/n39q3C/8fitXQK9eJdam0IRL6izG+",
+	"RUChjCNshwxZMkOkSqoNgZyubg5hZE75n/qZQSrrWBTC39FCpAbXljdqyCXNS8axT4cNyB0+ECj3hXaZ",
+	"i0FuXF5pyyi9SXc3rDe56FlzzHhis+bvOJTiW6XrjlUFaRuA7+nH9zVjZQEBtZdSaEPtFaaYVWulgPRw",
+	"SHuMtVBmWQmiPfD0OVBWP6G5prVfzXZmVL7VzlQjxLm2v44M9x6mHjnzlqRYBcVlehr9LsaXVzGqHDrH",
+	"tr1f8pGkL6+u86sqvmjeUSIrpyXeHPrQTCp/94DMzXVuH0b5ghr7aSGbxCVAuLgGDnzDRLKb2gRWxHon",
+	"+TqJe2PNQeze533xNVNcunoR8AM26x22H4CHobChk5AO8XloYg7we/20gQGwNmQVxGNliR+ycfcXVy91",
+	"1G9sD+tSHtwS4MN5kW6x4YNsnFje+fgnsaXbRK74IIOl2+1iWHUdxaBbVpedHRsKUZhobzLnyX2giSun",
+	"z59BOioTkliWlMHlcUAvbOAJ57/oF+vmlsMJA5iVzgR3Dkf43o1B2+juoAynEaH1Frbtco1bfJkhJp5o",
+	"Ql2z66VVrNYcT8ke+E2nwHtxOtD7A/1PDPqHqVs7OUj8GSUb9VlaxL+K9Wuzm+zL3ETWFgpppo9X7klJ",
+	"xud2VPXouBh0BUNfyLtY1u3GzCs+qJkBbSRxlMad0QYgmKEP31ihk3dLASGSrVarfs3HYIIZXTN9pzHX",
+	"hgoHhA/6iWa1z7zl01VVE9duWhrweag8168onbt7oJmDJJJ2p6GTom5DxehMQmvqDj/3VQ1fypt0VleO",
+	"9+6xVIu0jA4bRaufBWFZdEv6u/TuJLV0D2Tgt5barfYWxKw/o14XcLeLl10z3hIF2qW+dFrmSUFsN4Zz",
+	"nnS6RSwwVAGyPaTCY8SAZyM/XD0ndcWEOS5tygpBvBhyCy+ZvSkD7iT2+GgNrtlur6G5bEw7Ak1bSOOq",
+	"lCFtiOyoDrdzr8Ilhjn5ZAZzcg5PtZ1fHqhdu68n4tq9azFx+1s61mBn/Ao+pSl6nY2Bd09Ne0pL8oFg",
+	"67OTSPxU9pD5T+/BB40lvZwZxZLwvMVisVbD6g8GeKlgwg00wI51IWm19DbbsSqSMmGZ/chMAfgD1bEg",
+	"8FixRItPwtZVoRvVOKXMXxWxmt241tVqr/fI/EpmUSb1wFGFYRdSiZk3Cc0IboiFt+xkH7p4LH+vl+3V",
+	"ROBQLU1uG8KzQPsG6nqKXoTtLzr3sO+O7pLrvZ7ggPKQZqM72PW9w8akeJIXJ5F6AZQsOEhkkL0L7903",
+	"ieydK58MIHxyJaFvAdWaowurzVOVBxHreT0IYa/XTOvLd1g6uWx++K6bmIHmF6mwCk22e0EUWQDF8Z6F",
+	"HWMQMpGirY1s0xns9pe58fEQVxjb1sxwZ/30p/U3CfgiojpaCbrnH5m+IeyjXSra2Zr4lwlgmDkkH6oN",
+	"qaX2pdYDFD94P34gZO1m/ZrR1N0TnvlRph8xfN+T6B255wGJJj7hH0l/QVMz8b6mJvVqHPXXTWbw5RE9",
+	"hovvzKP9aOEp3NJhTjd2HHv5gVbVsk54/lVcWADATigls068hf6u1X3kK8L3Z1lTLXjaqR/zJosfKndH",
+	"AFP89B0Zg9kwZubBwnCE9/DwuLIcNjnqwXcvhmLwYV5vo+JmApaNufzX66iaWkq3A52+BnmdkH4psiuP",
 	"ktpMHLnfCWlXsH5NpCKPL/Ja3vmLWy5hhrfOmXMiM/jtOTE9BbSIt0y18D0uuvZVL4Y1m/6BaXrvWz0w",
 	"DPS0mI79Xc0EIRMMRv21KYmmRzK6a+F6nQVYaPXygHRlT8I7uYLUJ48SBuB5oIgf5GtXwu6h1aV4xSAW",
 	"jgn42vUd1bgtcYSxvdTmZy76hLoqRtlZYcAbIhvjypO1xGT2TmeyOYiCoTMyivaK84UoO6yN/Omx/fdX",
@@ -13258,275 +13485,280 @@ var swaggerSpec = []string{
 	"VV4RV/Kp2v9UR/rsuTo+7D+nnxPNjEPDDneWvcJWjSgrVhaEVTr8skxChwqPU4s15IUfJHKzjRlyRkux",
 	"qsHlO9cNL19DAfwG1E5EFNimnIyeDe4OlfAgTlQeYnupU3DssxKqsEjUPprlBGUGuSo3fO2g7uaUVBy3",
 	"cATqrDo2qT5Hr44EkBBcBaaRpG581bw36sJwkdGsqrUAiPy7OxYPoPgsxxQn5FHMl9lGsaAGy3YRQF/4",
-	"CnBbpJSCEVrZ/49+BME+Ga9fjRafBO/R5gM/w3pe+4Fy1uO20WqQVjHGYn3MnfSIaEdMoLTzg5VeRFF2",
+	"CnBbpJSCEVrZ/49+BME+Gq9fjRafBO/R5gM/w3pe+4Fy1uO20WqQVjHGYn3MnfSIaEdMoLTzg5VeRFF2",
 	"fYA8q7QWsGl85Gt2sfN220Qj8YX/PVYC7OVupbXcE+6cEQC15ijnHRTW0gPe92ggY6yWRUBT/3K+4kSD",
 	"fmzMX90uynnWxtXVTTfNhdb0afCq3Ly2IaUVjUG4V9RaML7SvLh3Vk3idCVTOxoBPB1Rv2JCG5ICYKy8",
 	"nlGljMP12e2zw4AJDdIQtXcnUAy9ZQLwSRbtb9DeI2Ai1vh8oIk8COdkxIpA1z8x9xtRJLhBdoQD/YDq",
 	"SCfoO6Roe0UFGdCRfX4Nnl0Kd9t3z4MT+3MOkkboy3eNODHhsHEN+t814q3LcqlnpNPcoWr2e6qO+V3q",
-	"2kbMcJ3UdMsQ21EHnBpXXYk4YjM6B0xzhmgUMicu7Yr/ETJHvhNGHT+eRkcc0FPyvYnW9eJilsn1FdtS",
-	"EaWZy9ew0tk3sID63hOAyIY/neikXVF9y8xrtknn9E03TToNsCvUsUwKbHhoGsZr4SUbaXSpO0UufjE5",
-	"ArRsZhfwqmHhumIVrTUrf8xtBdYCY+Qn4g06jMMIpFUMbwjb1+YIMhYTo6zWUFNl+LqpqIopBhsWSWfE",
-	"Ipa2fmWlZLPdmcKX2RD4gGn7taM8h643vfb13sGeD00c2hqMrxH8Df2+1tx92NTh03AHDMrvXFFZxl74",
-	"pM6xE0RkZPMInxofdSm1VUbDFdmZu94xVGC/IHoLedlCHsBdij9XbGOIbEy8Rk1q82OyGsmq1SiNtJE1",
-	"8Ao3mlWbPJnk74bcM4DwkX9HRITxBqIsAk6BNFlk16hPswN1moggl1Py8BRQx+AknrUJ5sXfKGME1HQr",
-	"jUIOfNvvwX44djT/N8FuPJ9wX4CY6LESF8MjLnKKjBOyrcaIdcMI3Rpxq+5k9MBCYTGkQllT3j6Fkg49",
-	"v66ZmD2QBaG6mzTv+sLlnegMROANVdHsD2ubd7pcVa73r1FHjFfYaVt5v0jcp9LUh+ndvSWM0AbztSEW",
-	"z+nihlit2+u02trYWOmNpIa1QQeDHvh/Z8ITVRNtQfqpN/0OwMUMRALs6hDVzIoUHByECi9jQmSiZsMh",
-	"9EVamhpFxzTaSln68tad1PY+hh5XB4Q/M145uIgHUD8DU/n6jUkQNPuMe/Z1sr7wd6j32MlqEM+sXeM4",
-	"RvfReE26PNKasH/r6zDdfBO5vk0V4X7eOhF/gw2bHUmAbfGRK9o2YIj0CWA1oybZTqGUgmG7xR03N6Gy",
-	"jggJ7BmXwFHUUwccw40989QFzDU9amIHHmCzmh0XWwSTGDJ9t/hZmrNX02bC5J9e+HrL6zrFLVinmQLT",
-	"O09pjVquYRh1fJHnoktQCQRJV0aMqmfcykMZDYpVPD85ZD1QbnS8c4Zhvrk9I3AwNNnRO8DeVejdlTIA",
-	"CGP/+/nWIL7nBfo1fYVQ7myNS/adEqwfGuV9tbFvt+ZwsFFiBcIdwPnWUdE1JJZgkqzZPeVVC19yn0EA",
-	"6MQXx95noBCoingPPtVsbWK2e2jIfdhJgq0QSWWZjIoSIr0gLK0YOzKzyMO7ketGJ67PWL/73kzAiIXL",
-	"ctE3hTRxJSVAV8wQuFOK2nf9c8GgfKkxBLs+R1ret3sBJ5ElsHm447ws/dvDkYZ8ckahgE01QmAstKYO",
-	"5BOht+GfUMMKEVPF9vKuh3/RoR6djmrdgxnTXn1wmhcdN1SMfo0o5bfeKo94BsBH4UvHfxKllX13TBmd",
-	"8jE5I+kQLey1X/sPF3SJxz4GoY/uF1MD/pwOcMA94s15GGvVGCOTc6OrHByIgJTqjVlktE5vDjyRPZET",
-	"hFhPLLqDFGTKfPzi8r1ZijGpGhGc7S7eMO5anKgTP2eZPJ+ro054HXUmfmJSJn3ew51hup9Y1T9G9Ore",
-	"NENIr16eY8D06h+Ka6u9XF+1mWqQjatvE9Yh9FtIacJt04ZFqDOp1ndRSK8WG845uNFRoIMDO//GaqGj",
-	"FsJDPSd/IcLalI/BDI7JjmSlmmfJgXYJtxsojSPR3G3D3ANJ6g+B2SWi9CZWdPsMdJ+JOAxoL4qAj6Wj",
-	"7Po2IV7tQBGrLLaYtOc3aemKaMOeAPKGmvPpSH0xvPHopwa98hKXQrgL/MQcAoQrLQQi+ir/TFC/iUrF",
-	"OIYAHtfO2fQskGVb5IEg9aP7oalBKJ1r+vaEu946KtwyhAKIM58Bn+C9j3sOfKoheT2e2K7TAdrxzThv",
-	"EAdsslhIJ1U9PxdtWPD9k6ILLmN42RtpumFC7MTvuaGEEDLw1dxuM7s7NxtFiKSmvncx6RNSU+HVEwt6",
-	"Y0GcBa+PSykmcJqexbuIItnj+doTFYxLCg6HsIj52/JuMRpC2JYuQNW4yNFqgRXLyNaxD41hEDGPeSqB",
-	"4f2O1ku7sf8MiV9YdQI37I6DM76HR7Lmal2xFvqclrzRhEJGOTxA+f45oUSxtaFgSkMca8+FVQP39BP5",
-	"EyWWP2ooHoYrHV9esaMUJaHQ9/vPYETuXfnvnn66Ic4/JkVoDk6OxDUdRJcC4HhzSE6oqdW8/MMHemzb",
-	"irsCP+z3C/ViSLaC6Ga9w5VDYAW6eKzBqYxBDs1/AYcyh7Kc0kAnLMSzK5z7AOJ+TBjFyJ98rP65p8uf",
-	"EViYtymthJVbl8Wwck5n+1efY/ZAewKjzwFhrFw0n6xkI9ZMW8p0d4UNNoX6CYFHGzLvxmVw8EQ20vmw",
-	"Dh4/DzaL23UQkXANO56MBjGcQL4fqPaefsqe+J6L7GdVGhR/yfQs08QhLzzjPW8ZqiD7iyIbhT2OU35u",
-	"kPFklul7AF99SVU5VnLYp5orlpv/lLRlfMXKOZLoh5k6qNX6iXa/FV8sqzavPIJdFlQjYC6A+zwKZ5Ld",
-	"Ir5veY9Noh1VJdMGJMiDELeG8R9obIfQqQJjVB9d7TJ6IbTrv1tcNALEzABIvt0NrHzlhsV1Q15mLeeH",
-	"cgrOGWRhn2gtazvtM1mftnA4XctEL/FkE6Qr19wJ8y3gCtQ7Xsfz2n6RgiXM2JLVZkfggTbigw4B12oS",
-	"+yndJx/aLwLp1t2+Dl6cI1wHl9XbecF3qB1eKi5nrieNa3OmLzsn5iRbKoyEaq4d7a9R8/wF1kEk+ukO",
-	"a7YaryfPdiNMQkx2e185QX4QrvzcM8iq4ZV5yEU/RNc19ZxY7OAZeUJcblPFy1t+x/RPddb0d5h613nu",
-	"6UQ3xbnmcXhqkwcwCeTiy1KGuPjhOvp6rgCyo0l3u1c8vp9O3clFi7j/wpQhn1T55qsxeNpnM/C0M3PW",
-	"UhlWhlrJSfghjeDD3aswHyf3+vFM7w9tqEr0w/WZZ5j13wdKenwVb5SZ6G45U4veEbzuWFx/nLXo3FHq",
-	"Srxe+0tHt07mn+NWv2g8LEWwrPzJR4ZfJvFO75AcEXivA+b8ArO8BarPavY4cdlB1jHcb2CsQbLu4WKR",
-	"td1uiZvWMmq+9mj296cn3+5pCpHTd3TLiPi4Hm85vbXsF0/qqgUvTneC8ys6sVvWG8FIJbewrZrdMUUr",
-	"TLJDUw7KwfzfrQWjb/Dn0F4L0EsUR67gYl01CACf0Iy75etX80XvO25mXov6hkIHrmGSWSfDuoc3Pic+",
-	"K7k9HSvky64djf65lmJP5+zHEbgBjNqDR9IzeBlP57pMnW+q4zNRU3ECHj8gH2FT05U1pXzt+B7hVOPd",
-	"Hqa3sfLgsDPajZx/apip5uBePYqz1CavUyQQ57ROke/tgyHrYczoURNlBdAv8ZYpTJSTOJszkS/qYK3x",
-	"Azice3mGFKAMXP7sqjvzaYFWENCi27M+2QskkthiOQv8qyiLpMY4qEbGc+0/x7hOccSltiv/ymMDIcgj",
-	"lquOhjk5QfpeMdiJPGV+y6pjbm//ELNNEWHPGBrRMDlnC/oA6bhZYU79ua899670QYia77PxttFTm/24",
-	"r1bLenjHc/uJDrVm7Kzg5oYDFbCsmHjXzbx/uN2skLk7uIgNoVBLUY63aeoQ5Kfq4mblScPuMT5RKjrX",
-	"WcQl4bxq6NuvmdLgza+oYAVEDTBa7VBaXXZBBFlyfVyn0gQaJfRzTJLbSqaJ8/aLEv+VTq4IQMpTuU/T",
-	"O4BDtC9k1dAmPzto+dce03rn+q8O8sgd8bhwpVBAJUKNhw7p4l50wCTl/MK6bY2yoJlRgwEAxKW3a3jV",
-	"85K8ZWdTXvuzrKmxltGl+8iSWbpX3RxDO40lrV23sWWRFRWRdd0QIcmKK7MjJTXgf7lltRn6HCJXDeUj",
-	"l0gv9Np5Uq13/C5V2NAFXRoCPMqDQFyViDtrGqZuMhBuV3qynTHyZl5HYfJ21GRMdHAcwHCHV+cby46K",
-	"mugALBviaS7q9/EkRyQ6IZdZeTehUIeACofaiqs7yjAB90xF0xo7bT9DLQYIZVYC/jYoZv3xv3o2kcc3",
-	"cCnO+MlCyvs8t4ce0QMh6kE40f7BIFEkRMKii5c1gZ/gLnukM8cauS+XeLVyu2uHqM7sgyYhmXyh8PQA",
-	"Q6eNi5LgPKePy3XEEdzxwi0Dr+y6PV1QE45ecioDe8ilyV2+D2mhJ/jaQrJd55pA311EAVnvaLQVnWul",
-	"IAyiEYFpARcWJIOUfM+E9v3a7eWZVnHWbLp55Tl6o4X5xHUaO79l5aX/bMqopIFSCG6JIfcMkDw05aUV",
-	"a1A62SKjuczM3JasQ50urMfNvnX6uJmF3M/QkipH70ubgFKwt4N2p/0CQ6cQzZVGOJ3GmwW4+Z3hc2aZ",
-	"sLI9rGApfc03FUes+ARwTF+KQss7rln53N8/6OwmEpBP9vY9h+NrHx/7SSd7y6Z6/Y7B79oDl5Ur8bLi",
-	"+1U8Z1TFarigRSdkf2OuhGYllJNVR4TQh5BrDz/MoXOkTRG2rrhIaWIhRSK3e8uoPwcUDLuAT1TnUIym",
-	"CkGWJCe7LgUhbdsFntzoi9Ou/Ua6nSi8xJxrYImvXQ7k70kC3U+hI8/fsbWM5fqcs14Hs7z1pLr1QBPN",
-	"tMYGJJb/5htpn0Pen6c2ZkndSqqDYiZndttlO4ZcXAKeXcEi75wfA+A53TZa7RCvLtd+0zc/D+UUWLWP",
-	"L83sYVoadJhmQW5ZvPR/tu4mk/hDUeA0M/hoO+M/RGP205qv54HjxP2Ae0Z1o5jGGnd7YwjfWEasWTjU",
-	"7pTPMcYq3udj6v6oaOKVcUr7icTuIL3k3cU7qZmIaiafEy4lDXKypMTkvOVUS8VecXFHqx5+TSqY2bIw",
-	"vuHHzJKEyLNd9cKwfS17SXTKFQwEiAinMHfr6j4uqiA7tVnufOP5JYVnxYVRTESLO1fMGKYK8vCaHKTS",
-	"bB5pY9ir1lO2k7DjpGQvzokz8Ec0E79k2gxMJO62ZYq+BJQLkjpJJT3G09586zV4IHoGG9cFdehbkWTD",
-	"DuFy7UzD9a8DeyIITbDyfYba+Aymza82DB9lBUPV1sXUmDZ8T41rD7CRKpqkHmkoFc1ZRie9NdoQqzxa",
-	"Unkb7RVuX+Xlc/f6ZckVW4PzXXPTUJezFeFdGgMbsAJyI5VzNOBdUxBZldkK5TAsUVXctxCD+nxy/c1f",
-	"rjIhX08q14b7MjeQmVY008hP8i5e0h2KUPa0hP/FcG5BNrJRlk+hbCZkNrs4Lddkx7fhyl+xirM7qLC2",
-	"pjXIkEoevFt2XNz18Ppk70ani3a6GXYWeg+35n9k9wdFULj4naxKsqPVxjsG/McX54S5Tt5VCHSiu3GU",
-	"oOPEDQoXz/tZ0tIK2K2JuIqhdAqsPHDEfatoWbHjww9MqePz7v4aSQ68bVFDt5QLyKYh9I4pug0daoIK",
-	"4A067zQeOQrFmiW6xmHGXio/LxLyD7WOM/eT+2ov/2662q7TZj4XlJ5u59XMCKS0s6PAXnKQ6RnCJeBx",
-	"RcopnUk/fXrgKT8OqFCLfRot6oC7loN5EKzMtqwWyONNnwlzKdljfo0Tvm8J9wd6y0TCFM1ooaCM7pVt",
-	"5z3N75jIfvpWuJz8BIgFtkKpPPhIDEQuOA2zPtgxtrOe70KVDIATwV0YUqEQo4oRwQ4w62UdBxi7zZ1T",
-	"TB3t1nS33je/Vj++35weuADuwFyUBfouXiI/nRZhwc6NyJVWM1sahTcL0pVit4A21DVCtb8TxETpNsCO",
-	"qp9Q6BRDWJRi2+2djTWw8lNBQiHSZIO4ZAnqSn7yxacf88OtS5RjX26bO1Wo7IyQYK2k1jEaEKmg1jn7",
-	"A74F3qDdF4AV+HokWkG+1aAN39WyXmfOi+Xc3bSngOAy/Y47LvKTy8rIcnx9Wi4WvpxK8LdK3gvM2Btm",
-	"/pvMdH5U+jIe/JT53PGU2gDL3MeQrcfjwYV1JZsyv08TqO7Q9jqGTXt+AlV2q7R5N3/Ehjr1YSeh96EI",
-	"EierYgPzznLgvFjuYi3b83RLpBUV5Y0146Edo8s/cWsCK8hhPvke3mGjMj49SqeX8+mibzYbzfBCPrgM",
-	"66WcFzjODeEIO9zOGD/i2TwRpCQn0dbX7FPFaPdWQDRH3enOH7sTVjTm2qL6VoeW57DdCN3g+rFqb/Xo",
-	"6e3rtvD9Zr56P79yMBzydFN574JC4zzYnh0ogNmyktAkYS6bJitp2e+TYAbQA2am7xsqd3qQMFF6j7dg",
-	"xkOIGC6mcRMy+ifXTNDKHGcYActD+P4mQHY0hqylNjo4/KBEZnI2iQ61felyhgqZTvL6pF0KD0HqFLQq",
-	"WFY/897qhVSVpGR3HHxwuoeLApreJ0gQOLoqMssrBdH/auz+uhxe6HIAuLTwAo902QeFaYYo/eatcaLQ",
-	"9I2wYJyhgwln50cfi8Ghl8FdYCCyMO++o0y5nYgKU7avZVLPsSflLVM/ht45GRfKWu6Z/kHEa383VAGy",
-	"PVNt44lw7jZKCmtnIhaCINAXOnSyybyfN4xq3kdB7RgQO1mVXGw/yPpdvU/3tiEbaF9raY/hZSNrXYOk",
-	"sJawbKqS3DJWw+REpuJgDZ7vldy/5jFMY08dLqBS3HW1YRUXDOoqA+LQiq5vgUhFB7Ynbwp7Zs4+Adyb",
-	"GyLYlhp+Z2XajluxarLn9DeWBscZC1a6ZtmPoiGTl0lCzS7YrCOlKJ3Y0/YO/tZVri1VhQLHTqb4wEE9",
-	"sT73O45tEQB5S5HBsR5Jxspw05Sj63RCvj3rl5Q+7GJDtPuRI04SjcCfxgRNxajyLt1o0Mlh2HjEKp9U",
-	"0r/qZ1GSvp65XrOVmjraKnT/SBO58Vhb69uEoGunM9cg3bN92DvHE2NpaNi+ZoqaZqA7PZ7e7addVeHh",
-	"V1fR6phWwGZx0NMxB8XGbUToduCGBagZvr4o4iywgSoy0CHwcN0QdsfU0SWL4M9WiL3/oQNrFMbklkCc",
-	"VhFNP3EDt1wZP8VqHyvwOkhVosemV5ST1Z07s3GHC4Kv5pO4gciXMNUl3hPcm9/cKvOTVeBDEaH7QTZr",
-	"J5JHmkkqy/J3caoUF7+cIvchvOw9ML/Yx+Ms0yjx1tV1Z8V1FMMgNJ6APUFXq4e7p213r3E+bZZDNwK8",
-	"mRE2lga0+WC0RUHHl+FS4Yc7Q2WAz7/FGvzl2PN2G955SKAFdy8i3kAfbSisDCqmVZxC6oW39kL3kkHN",
-	"G+VitpWuUR1MneCz8JA0GANZ9eO3vQr6JHyRKDXhDngSa8N9ovqeGcgVuSFCCvYclvntENh8CcrFsetv",
-	"CR4GuBJd1yUFYdQ2SapWTMcdMaFB2ehigIELl08P3ccAOg2DzTD+EqdGwGYY0M7apnupHeEGrUtDdz1C",
-	"BTu0mSMOXW7J9wPow4J3Oplgrcb1bP49I6vp6jVNboU8QOd9y9Dz/YRWx5nypmexigJtvo1nW109h5JP",
-	"V7O8lIzvU8h/iWFzSGbP5osUiIO1da1FCWnN4ST7SkAwpUlTF2h8XWNhXCjyPoFXpGDeTBnNBvUg6pvW",
-	"2LndEArdzlAGwDdVvK0qtBaPtp4sfW72RlaVPLi7CbQv17B0xawt6ReN6xu1FejyT/SODG24hyJM2mV5",
-	"t/kBew6wTyYNLxRLmorR7BCgFiu5vn0QGuLu5EG3oLyweodv3Ag4+A7SOyeRKyoQDTaVbzuN+i7UIMXj",
-	"snCfAo+McpyllNUYeMUCq+H91U2K6+y/d9hmU4iVxOegYNfzLHpsml4Odtezk+y0vNdxZ0cIGtcVFQTA",
-	"EAdeiwmM2RQG/ieTr/d6xS6apn84yzgykdGrmDY5/KANq+FibIThVTitcREA0nE8ZqOEdu+D6QVFh9Bn",
-	"1P7XwWkm0TtKMTNz2/i+YwZS49K3jjUdDa/SiVDuWMa6QtHR5Z3INI207/boGatjJ6vO4UIIUDVEtP5h",
-	"rLm2Mu4U9fUnwU1UtwqNLkKiWgTF1TclrCSNtBCKWY/wvdOsx/9sLeDRbn3YMWwLhi26Wr2Jlzehe6ZV",
-	"TKlZ71jpbpj9WKO2l0yWZQpRTsw9XPA4y3945VXvrKfXslGa/UiFWDL/UI275BWXDZ3/ChatLXh+ycLt",
-	"uar3GXmR4Q3oYbZgI6zYz39661E28p72faiyJPpfJa2gy1yyu2/+l60ykv3wLY9qv/BnkH4OAiuRaAoC",
-	"3XVsjCAIV2WvhRnoLfYjnVpXOLd4Wve10RPIHgvAwXJSGgBvZ8Jl5udftIt0A8+V0ULW3+WrDkGXiEXX",
-	"qOi3aHUr1ea7u7Y/aX/TXJgbEN3a5mNQdb6Xd1ZONnWn2ByLrv0DdhvAP0R4x3Pk6tAB88QJ25FkheLo",
-	"qM7R1Bnp0k09LrCeKE++fO3gCxdQ1EHVeuyX/NOxXyh194wtkIa4yvznlawWCCC93km5YK0Q6l/wuK+Y",
-	"WfDKGMAly92dbu8wQH8Y5KXreREQUCmnOpd5ryOOmYUP+d6huZyCDxkprJC3C3bGqj+LHudie8KugNod",
-	"3S7GSp0C7MiMWqC0hU/kpX7uBmrpgszPIb0hCeGlD/FFIWZU1yFKO83cBXaMp/t4G/cDN7vcnRmKyXZW",
-	"w4ugg1DumnTjd3paoNd2WsEQOGWoY3qtoO3O58Rmq2H1zn/LokGK9LRJp5J48diqjV6ktaKw8Hq60xWD",
-	"Iu615lYmt4qRV80CL3d1x5ir8We0FWJpvlsaq806oR4P++qmT1XcfRK+hJWZVhNY4ixJHdVBO7wTa9K1",
-	"YXWqXLgZIFskwXZCFY8dLLMUyGMvLu3JD6KkC8mYW6TXtkvP0t6/u2PJQNkxpy1gBb0o/Ua7rwcmytI3",
-	"9aXn6tPwWlypip3azzvmlKSEuzQPxHUthaEZ+k37Boi1N3fzzQd6sL6KLfhE3U1GyXtFufrZTOjaRokf",
-	"F07KvtMJROS8NOCg7gi9OXRX3NmSjqdHYf2qdw+1e5B18TpeOe3m/ZmLUh5SuYgV25hXbJuoJ9VGUb7d",
-	"GUJ3jJZFm43msgwr7KWZk6bHNubHRDupzmCQOuxyTA4w8fzhO8nKkYwVHA0/IjeDleV9BMAxHbFyH2/X",
-	"nFOL7ya16KUD5eb/Gi/7Uz8AJmtkcrKj1R3THZIUvhmZf+SBDhmKeXSBoqJcuoxw8pH/OtTtDNjd2B4P",
-	"9ak7opynSlQvgVWfWudwUu1CdipbohDPdd10SXb9tNE2u3c2426QLh1LcltQIDCdKu0UAlxQJM8aSpE2",
-	"crzWtxUV0MHEXpUFWdNq3VQAMmwKohoB/0uFSxRu0SgvCVIWYxed3Haoh7Z/8KgPjbCDEwoWBHpdIG56",
-	"4JoVvl6EXEFH/EvyHaS1MaWwiwqt64qvQSd/VCu5qtj+3/+ppbi0/MnXTCAWNlrTFz/+8KED53LxNy+j",
-	"O3igzy+uL68ur8Byq5mgNb94fvHV5dXlVxeYcwh894jW/NHd9SO6Xjs8EldcKiHTkEvxQ3nx/OKvzLzA",
-	"J+DKqaVwntrHV1dQqy+F8djQnYX802Xh4g7P7b/7AuzhIOFOu5CPkAdkZ5dNGB8wzPDRW6QkMJVu9nsI",
-	"UkBUwtoueCFwDcULa3YDASkIVzF1x2BbsPVqeYNQ61yTg5JiG+qAiFW/yIZXyLd9aj5aS9dkrHYpH32i",
-	"/khv2UtZYiIxdH39VpbHReRc0u5ZVhlZX9X4AMKL8ZPWPmZUw377jLzxlnIry4BcEQb5AMe1ZGdgDrsr",
-	"0NyidFHFtRTCmreAqYWcUpA7WnHAoSUbq7b4sFyECUrvUIkerNdcm1fwhD2UisIp1hfP/xEN9bYAo9og",
-	"5LSv9IfwGlboPb/4V8Mg7cMJC3QSo++ADZpSJW2xj/fczCzTy648kjY42l6k0P339uedBDm8hWwGavoI",
-	"kgXR/JM5ktCoIr6ddx7abWJD8ZkvQ8K7eMPbCBFxVvcn44uq8qeCle5IABqnwyVx+Elp6j36Ff/xG17T",
-	"FUOLrk/J70TpFjei45Px9f6ebx34+hkWaAcj1K3Mjzk4nnDSwEYKB61sp9uVi0WmjPuhxHNXNxG+egls",
-	"+6r7hc98YWSDJZx6sTgH/Re7X858nuwpcPzs0O+PoCKaHRNn4MF3DNTIlgsV5DxZRcj1LwAdJnbKaspV",
-	"Wu2wV+mX5CO4lzNslDx+G1kH5e+vnGQormdiChBMXPh2jKCkPLTXFin5lhtMkkYNdq2YwRKV//7O6UYx",
-	"TtG63inXaCcqeN4z87Z96otwTH9W/aYlsxzRefk0vohcLj/AHmp2lrvFwSrKg2DqgSbtfG+CONF4mfmN",
-	"hscryHoHCaM7d914T+2vWM8bP//v8fc/1B3y++74f2VJQDVyUsspHXIkuOMNnvM0e9gH8s/FGXUu6J3T",
-	"WuS9BayontG7v6X6/lp3nLvnlAbF71w3rygHjq3VMrxyDo38b/IQSiethAjerbLwWfuhPRJXnY/ftCAn",
-	"bH0rBVPhBVA/nMH5L+/V7G7ImlZMlFRd8vWk5+ile+4irkMPrNVOkDFfay7iY7lsrKUK+Az/GPbJhMX3",
-	"mWcoqOKOCv/q/ff9tYPap5pwT2byp3ffvyRPnz55+mdAFfMJcAXcH468WE0lfJj6hvBSE2EfdQbyYKdV",
-	"qR/Jmk1cK29qJl5SVX6Zi6VNNl/W08y993vfExB5KIFcSSZR5ZlcnXYoD/NAScXF7Y29iyBBslMkiOaG",
-	"KENeNvS4oSuUyYFz+owhaz4jlF/iI5+RmO4LEUL6X85CxhVd3za1HvqMLMV8NyaXQVQ2GK2OnpMP4PWt",
-	"j78nRT6Hver8pkgldNSPGOXRr2tZH3+bvCyQNPPOlrWnYcrV4ntXPr/4XyGG/fAfVw+/efjx1+u//PY/",
-	"/+dlufq3SFHIMs/nnSgv9b8qbthX/f0JLtYVF7RbhTd9OWAs4d678UoeRCVp6RpB2D0Z7Eej9OzJxWe+",
-	"hNsFv4X1Mhm+lw8uk0+f7XQDxisG7TGM7wuWREm2Sja1jtHvUV3RiTvxbUUFruxLuVrgW1m0bjOke3Fn",
-	"w2qsM/rkc5nysDT+AMZXj4emeAZtJW40CYlT9zdfALMr9D4C8BrkqdWRUOKEEWKcCSJVGYDQ91iPH2qh",
-	"NL1jZZTZfsV/THrN37G9vGMdppuz4V5JcRaBA/PpHqMbUiq6MawlijaYWJeW/fFZfzEW+eEchuzPLQki",
-	"YYPYiO0jbqutIZIKBLxtzB9ZpJzWybRtYvpfQ5a8CMf03uzyUjFqwL2Phlf/CDnCkCuyhuf0JXk1OFX2",
-	"vLu8OWva06OeFB4+WfTRr/iP31BXOo1Ji9ln8SOeoaO3JIa2viRTlw56YK5vdim7d6MlNNS+yRqq+blw",
-	"CZhSxeHGEcyl/52nc5dpKf8LXaT0zF7NHy0v+yQtdz9qdyQKsqZizQBhUiriCE+4uYGr/CDVLZwF7a93",
-	"kL4xEQonCBf52nuIPhsxX/uKwCgdfb3g/e9fu6YU6TCrz1IJ9A3EyFSN2EKVKLZk6ui7Bqu2kZzQeMoS",
-	"mQrCPnFtrJoCNzvc52NhY+atCvPljAqTG8p1Uz+TywUGK5ATKy6geY78ZP/nF8AuAj8LBbSVWpoYEVFg",
-	"m98etcUoace3feQD29eVK6XJMZ8xrTJtP880QP8iCUKwsJwdfMdoecR6Z104aCa+d5q+YAfCy7P5geAj",
-	"vU7HtCzxnLTnT/jksUaZqd0NbSqjm/ttRcXtK1ds/V9gUyeDJK5yIB4OwR/vn5okCNvX5uhQ83rbUEAv",
-	"b0UPZBDIaDv6pFO6fJ+Yz8/z73es2rzy9MjxhFRcmzOldSEpCrJqeGUechHug3XVrB5ArNFJNcSaswcN",
-	"S0bHBH203jFsvZfS+9g6MPeX0Pr8UcvgUlc1mcSnAiy4AiGRhAz4O7589Kbtp4lEc40aQz44ps9P5sP4",
-	"nNJoGasfGhDpKxhmODjaXk8S+LM9FCS+3a2sOpQHQxuSx4ePDrv8aIkM4nB9D/QYjmAU8udfDfetGqcG",
-	"FtJAloRlQxec4IpsOFyvVDsYLC33LPhUSkW3225Vb+eroVtquhdBiwvGBdlRUfYQ3sJ+WE2KVZteacST",
-	"WWi/vPZxYG1N9NMaMYXHQIoxxfWzOZ6YAu69B+ouHsHf276BMw7SJyVRMRgeimfumXQMCcXIIdBOArKy",
-	"QiA2YCIhuqBrcSENrVzVwcG+KKQBnRyNnTuqOIX+TpYNGdUcEfp3VHmwjIEsZp98XV/0jvsOfg63XEac",
-	"npeTikZesqX9HnJ2CyDpYRHdf16P7sCPnyXDAxeQlbtxphgN0txdueQhpnfpwCqlXDd74BDN7piilfvR",
-	"/dlykVNcItvdKeOM3r0/7Kf2e9gqtzpC62FfA+M7icXYolTHd00/5WLuRsENTV3/kG1RVw5RdzLV4ndI",
-	"F16urOHOMMSwPQMX4U62l5ATL5ZHCwI9ahyutFQAcRHjll/hfzPiCq22NhtWgHHK80UW7OnwDQeDLuqW",
-	"fBOcob54jyuCIWcM0GsKCErcYFta7zzSzkuUCkgklnvOPJCWfT6vYfRGdMZa5u4tvZSeCEn8YdX4+8Yj",
-	"/hgayzSfnD8a4e+gP4X4w5+t/LBfIdQHKlx5vX8k1KIpiFyA+h/OGSUoWEDsTYigRxt6JxvFUQSdmU/f",
-	"M/N9GP6L8GpvNTPI2u2zZ8tb/5Gq27OwhR2oo8Pa+8XPtsCLxUxtqmORDBfLf/onv0itT+eLudd3WMp5",
-	"nIn+8Oy4PShHvLuBav08s/tI7c6+hGbUyV34q+uD/IVUJ/u5XNLj5M/j53IN7QfaBEAqOs9Xj5/h8Twb",
-	"yhPwC5lQ9nP/X7egYHe6BpT9Q4795DhqtNF51lNip/9/4+mzSYDPaDttfT/6XNMJOeVX+z8ZhtNfXa3r",
-	"H8Vugtl/LrMpvtgza8PIN+mb4kw2kx9q2eW7dVJ5wmIKRPrsSijDJ+dMoOJi66r15u6bkerqv+CG+ENY",
-	"Syn++BzGEtw3f3JUmLKV/CMn2kpdmZOnVFsqnF2nTrLXfViquIBteWFOwYpsGdAPkmLFAQyeUwb0ZYdQ",
-	"p2EwhqEisLS/nylhiXBfSyIIsy4nYkr8JOvhI19CkYBP5SgRbk73JzgO1K0UgLpJQQeoMUinR7/C/+bo",
-	"CbCSHEXhr2fN26ZY5HAzTgbLTd5OzPx8Ut1t8mfK2n6BBMgDetmGtZ4d58VqBp3RT1ENMon45e7j5M59",
-	"zjTqwNGjFOqikz46ddti54FpIffaPfPFzKXXrh1CZmaQm955nCZutMnsoBgFH/2K/8iQf255X75wJW4m",
-	"uQUMxGLHWoIk2imxmFrQmbVdzxafTToiJTpb7+rHRzRbrl/g0DPmUoeO55eKIxJ+YVslvXufU0LOsPxI",
-	"bvaPtqucmxSO7pmlDAEYrxm1JdgiLuNBuXnvi9fnH8ZGITmlLXzPs0aErggXKZAKqAWM+/wuUHHv5Fy1",
-	"f6Cq4vafH79sFi/u6Vu6jRrXHo+CC6J3EpPvnzx+vIBlzyCqaroNjO3YNJhAJT1G0Al9SVROwmqnYuTz",
-	"h7qZobxK9KKF1pxy08HiVq5pN8Y1ECPOqgdiy/a94g5IRq242AIAANW3kL0u+0mpXz2LJKW6epXMmpfP",
-	"lkfopvG7o9JWNFnZc9jJ6ryJhC8DZHUoMwj1V9I1r10rxkSBd0YsMOs5HQp4JrCJoZyold+f49L9VnG2",
-	"+ayxh2FHgmWsm2xcJRsDGPYzI71xj/1WXBx2x/nuKg4O0z5btMhF/mOz/Rzsfl7Ctp3ov0KOyHVe4eMF",
-	"5KUCt7XBhDPX3PxUo/dUsdBUBz9O9rRkZHUkqqmYS4UNHYzXkq530Nzc1wNtuDEYzdBQG1S0kGmKUT2o",
-	"CfEHpXLN4uNKDvVKziJsK33/sO8w5Osyuj9bxPcPUOGI9qzBggcE8d/yOwaWSF1RIVgJeFf/bLRxxY+t",
-	"b06q0CjYNU4XTv2l4ujjfFEGgN6K37v2BSkgd/fIt67f5mcRl1gK92UvuM5HxzsLGkjhsUjxwJ9FgcN2",
-	"lphsBGccjrZPP4LP3uCZriWHrtdUGd2ieiCe1Yq6RjXDHQ2NB5OgLWv2By5LWnKLxdWmL5nVGOtWlmi4",
-	"lsuM/TX5HrfU5Lbaeus6Qt6r0Vb+kcBQuuVLYDxC976RPY72QLuS0rOcHTQLNlK1eWR6TSssT20bIEJw",
-	"yIvR/vy46EwueoDAtHvn28dPKJDv2wf/ULgOecAM/XKrM1zLjyOt8bCDS3/Krp9O+O8iry8fNA+D8Qqk",
-	"hF/o720mfSEF4UUH/ABY1CX1cNHayB2lADJ89oxhXbCi4haTfVbHm9BtxkTQmPwpOEDv6+QBgIZ+X9JZ",
-	"sNS+8e0N+zti5QCWDt4QutJMmIAQa441X9OK+PauvpjwCv6vWJJf/wex333TxQRnAoXOk0YEvbk7Qhev",
-	"iBJ6ySAYI8HGkZgaQp39cpBNVRJDa2vgj7EEYlA+yUDE/y5IJy86Qy0MNPSwiFKBhvse2VwS/RHkbze8",
-	"8OTqm4kvdnuSLXCQhR0cffq93LOVLI/OV8UFWTFzYEy0YHgHqn27nnMg9NEOtlAkvOEawB2d43RvzcgV",
-	"S5e4TJ7ER3rHmJk6j+/hgbNq17Nti7EjdATTYFChHOt+nehOLA+RlsuhpNnjIvjkZwyaygNC13sFlRLE",
-	"q4d3Lop29uEfo8+O9KjBf3tXeJZN8c4/bPmFmZ/qbH0PTIl9tH9wtDE69OjCT+R0Mt7JPculrpGklIRW",
-	"UjACgTEi2CeDfaxiJJ0+tnRtom1wxv99gtoh8vzqJ+jfbZhvejeCIQyzKboatDtEjviZJqU/zJ/BpERB",
-	"ckbtOMQMamVnUpKH2DaiogBoAvAm4CsL2NboNiOhLTvZSky/P/X6TURCMVgUj4SeFjX6OCmiPW3mlKb3",
-	"7sHPfkX7D02qUL3g6rmYwo9ZdLBx0deqmv+XvWvvbVtX8l9FEBY4u4Ci6Glb7l9pbw9OFz1tN+k9XWxv",
-	"F5exaJtrWfRSst3coN99MTOkJDvyK3402Hv+SixRokj+Zjic53GS1rYV2MuFmabmzE7MJGYcuOkcyvoa",
-	"Ds6rizsVWSZMGdlC5ANu+UnXa1bd3VzYvxHhvHdUc+0lbQbubDyTtXO8lVU5vmr9S/GXNiqx1Rz/awmv",
-	"0LW/IZiegjbIUHzNi1JMtRarXa9wiw3fmnaHnlP4dzadkcpJV4+2S57nAktNswc8vOvUVzasEmY6TcW8",
-	"sPu+G3b9Dsgvhabar4+68jyWgDaPj6RM7b4frj8Jp65iLEto/WNfZ1kz0P+oK9Cc6OzUnAmszWz3Pbfj",
-	"+R3fwUqOWn70XL8TJoljj8VoDD+7QRLGjp3JEeX8tvtXnhskfgDXltAi6kZB7+AR6kr6G8DP9N2TQJ9/",
-	"n1HtzjEw+rV0REpOdelri5XWQKhBxotGHRAmVg1lGrnDTIzG5S7c/kqtjkAtmnUaoDWVxb8j9h7s/pXv",
-	"u7Fj/8Pu+zDwGQeYBF34l8IgSzm7nU1Rzwo4LKV+/CrA533PjX7svXo0oLOik834d7sfuEGvEzv2vZzn",
-	"ZL7SQ/O7rhf4jo2Sft93vR4Mdm08jj3IOFMEc98Ng6jr2EPOCnEPnZANWuSUMVX/zFhOlYt5Dgs4xApO",
-	"MN2vTRX/vu9GvW5AVz/ABg6d0c87kepGgev7Uc+xC5HSDjJE0SVj85wUqDzjVI0Ka/37oRvEXccec5aK",
-	"fITXrmI38HuN1cS0deVvnDAXuEEn8mGe0Y7ft22ajs8SP8pzoySJkgPX9IL0SFNB6gWcdSykAodxOJej",
-	"Waaq7Aj3RT7SxhratGgm24hSynIp1WQnWZp2RxAmWzCRMYST73YcOxVFSXiLUFt8R2sXuT1cKFh63w3o",
-	"f8NqAbmwcG9kDg/j2vXi/RdOD+Os5MiHQ5RvQDDkJSoscs5TJEU39qII9r1SSPj2JPKCyLGLjA0m8NtL",
-	"4o7XO3g8F4LiF13GqNoNdPl7A8c2hJkAv23oelaoa2PG0cr/ptqj49ix0eUHIwU5TymBfPF2AadJ2AW0",
-	"KP2Jq0/wKLB6VLtULyMfGcWyDOX/0LGLJeczux/oDaHr2EuRvwb2uf9eAOO8gJxyg1KIH4Q9x55ylv9u",
-	"EoXGru91Qrp4a8YWxG4c+o49S7yqYQfoc5Z4VaMQZgC7SbV16aBBX5BV0hRYpbSWqELE0Nt5ngJsc+0K",
-	"RoqLsVxamaTw9ZJN1vzXDXwly3bCF9ocJ2dDu9ixJwJ3UpHf3Mql3UjxGjYx+xolHGAbc6zZeYvnAc/t",
-	"7r8mkmVnBSJK/e/yzyhyRCCV8AeZp5VlklbJNPDcpON1fcfWLnhvaEI6IHFQi0ctXcOhAYXomFBs93tu",
-	"1O0l8CsV+PsH3XlN5w6/48ZrVOC7vmluGgXmQtXIg11olni6BeC/SSCBG1Qr8qtUPc/ud90o6YUHLcEF",
-	"yQIXBGGvMWXsiADwzfAfgzAxYLNdJPCbaXcEGQAt8qL8zBSqenzgSauMvbM/ws0HXYrdRr0ObORDrKxO",
-	"4vEK6AI3iUPHLnFwN9rtBH+8tvvxwcO6IHJgSJYCWRLt/EtpzXO+4DmarDF28ClsUEFQ7ALNe2p1zMav",
-	"PwH4o+LFPCtJ6cBwl7/HTXwp8xu7n+A/r3EDx/s+3g/M/djcj1Drsq9SFgZwVoiZmYRBjZjIi/JmwRUm",
-	"pPbcbhAB19Ss0e2EnajSMQRJApImyKDkJQRMtpuEOPwnb4o8rxvXKgzP73VjX7/rynN7QRiFzZddwSNB",
-	"GLW/LewEQafxtjgJ/a55m+/6iRevvSzuxHFy8MxfiAqoM1J8oCUEJUSDf2tJHkWo+UPTcO04LpQFh3FV",
-	"MpGXD22Uora6mhKd3JI74qnE487xbAi+6FKcNegmACbgpp+MaO67Xs8/6GsvdkJCuRMORMgyseSHybQ+",
-	"1MhpxQEfSDqe7MCCaXeUhowKtjU0YoEb/DjoEK74jE4GX9cO9sBItdbFJy1TCNfqXtba9+r2CM3vdn/1",
-	"gW9HnfjNfJ1Z2i34bXWk95Ju4uC1O3Os90M8YsG1L/XkFGMxLI1u0XejTrwyUXS/fm83TvS16r1eFIbd",
-	"rr76pZ7Gg6fncgoEhUSh4Q7/glSRiQnPHiwNKsyUci/LsVUMxlJm7QTTcODYSjCm3REEo49lqZzfZ5TR",
-	"z8gd0f4zrb/jrECccg7nJ1LKfoezIZK4nOmvec8xWiloXPpdVldKMYXDLkmvM6bKnCvziF9foScAv6zU",
-	"dz38QTc89K6Zo2r466OtM4qSUPY1dLxvKHh99Z3gGxp86Mhn979+A96w3tzXzQPH26d5oJt7jv+k+beD",
-	"12ofqnhVyQFMcc3qeUrCgneiHQV60OErWB+WBC5rOZZTS+QkeeCUtxFKMZBqp4hxh42OIJFKVfb10V4K",
-	"qhrswQpNmZoU6I/B1IQr+5tT3fcx6myzog7VwvT0I7qXmXeArK4AX5TAWFljzJi5lArjknHhn2j4PFLc",
-	"wbHycM0dzs9ZSReGj5Pm4L/Fez4kujQQ95B0gGvW/t1aHvrqO2FjXr3DhnWRUySisE45ZmHKA3QjMchp",
-	"g64YaTfGbdDFRkcaDLWFeozB6OuW6f2nEz7lrCgxRz0/BhlDH/V6XicGIYBmy3OTKI4O/OgL7f83xnDw",
-	"S2EVVBAbGSWamYG/ocqWTMptgCi1bmg7IrQG6RhTlTAm48DtRiiUJW4CJw6mOLP7diHyEYkCT5wkmshx",
-	"7EK7ADzabKAk7sdu4tgsk7Ar+W68Pw+iYZ0ZXmQN7cVxQBmIPbcX9XqANei9KG8bo4t6jk3j8FwvCbsh",
-	"2lyRhSlJRvdtluGku2IZhgletwybXrRlWKGA+wM4XYpHWa8Thr5/4Axe3BihPSgIvDr0TqNfDkkz2wp2",
-	"Pp3JnVjHRscYHxpm/xY0z1A/EQT7zzF80PltC5+4It2q3Q9jtxcm8O1TXrzL9Ra66rmARvNflZy+R1xF",
-	"bhj2UKlQ1hevPDIVVF4DntsNk7Ceg1X/gXV7jO92upF/2Dxd3gCg1f+ESNh6H2q91j2jhDFVFKhTJYSZ",
-	"Gf0v0zH1BM4W1C5FnsK2tB22X6jVMSx6JyNO+QyjI323V/mgPHEEglv7s2D67DMrfIclubQkbs8H+MGV",
-	"33mp0IwQuX7Qo2t3Y6bI3u0QZ8THzFN4Zf2xolRs5XrodmF/WzJR/idOy1Kk5ZjcbBK3EyYHTs0FAZ0K",
-	"xVElVdR+MXAa0rkAtFNMw0NdWjDMKlpR8Vm2rpLVFoQtzsa3us0h6TzsgxJ/Om3JnChjQcoeNhQGQGw3",
-	"u5mxsuQKWv733/6WPkY/ruBPYP78i90SM9zWcca29lvKE/Ta9mK2yc//fyguw3j565+DYnHpRGcGCeid",
-	"zL+X1/ANu4ootFWSxNc4lszSlRzMp6kynpP/psyruGYLuHiWUYDVjCshUwwx/fe7jx/g3pu7P1apYr7D",
-	"//52/mcKv0YKv3UakgXXcYHAhRSnmvmwCPcsT2WOsY1FCaeEdhobUTz1oSU/zgX7+cbkfgCEF5TZT47W",
-	"E5uvofr6Uc23x0RTsZVzzuVGtjA/TSi0mueNPFYrEV5LLIXMKZuHmufWPR+xZ8TyqPmukGkzjS8kxQFt",
-	"sy8x38DZAfFxxoHtw2o3kw0Y/zhLpFXSNCwYyhdiwOuAa1FYmBU7te75UCreyKaE2Qk2kNg1pS44vGJf",
-	"A1qth4mbNH270HGZW6ssIVr6jTFR5jdLF+4uuS7N7TSHSuIq38SX8bl2xrxS6WrPUkynK+eyOCgk9u1C",
-	"B8TuXx+sGdm29cNa5EnNgfL0adC8nPHclMZvgEqfVYlBibyg8lirY6bg892Zd55X7RNjs82jO+LfAPXu",
-	"RyVG4plRbyhv/XhSwIQW9QUwqDuE/aZgZKQlUu5TxjynPTn75zF/QIvZhM9OEqiaplWCFElweYU0npvL",
-	"Oqm1pu9NnKooFWfThkzQVpsOoDnlRcFG3LH+PuZZJv/uWGOZpcRRaocP3XchrSFTryxmDTKBEflky6NM",
-	"Erq54kw/D1hHI59rO+slSvH79pJL8FCCH3BVj+rA04l+8Pj1+cCXZjIqcqa8NgADJRbc+teCqwVXV5hT",
-	"iNr+mwN7lCjKysypp/35Ukpj2QtSoGwQ/1C98ompfQ/7VcqAIzN1Bp73NDnBhi5NzvuWLhv5wjptKc6e",
-	"1eFAzlXBLzpGNT/TnP5/qXH5RYlyJY+5rsGx5HySPWDaBnL8JsVtVmVgLyWqBeAzSLWr2RFmlkICa5W5",
-	"PrPJJrK4cGVL52meGjmtBoiav5U5UDjOjdLcU13ds1P6PYX2U0kopYRf1cIZVTttL3K48vEm11ofz265",
-	"boiZ/PZSB25PePhCa4RuN+VNeOtZ6YuRJk0t0NOVAaXKnzpwokks1lLJkr+qgI76ZpbBhv6AdbGKKqnK",
-	"itzRTF+zUb1218wJffYSQhvz4zzNz2W+6zS1g7aXSTN39yuxvP+UHaG4LdGD9WQ1iuusk4X15u6PV9aA",
-	"Z1kVpUPmYkz1o3P+ofmYFcDRpvOMEXv737ks17JRVjO3X83ixtQdwtzNV6XyopWLd66c8zK517uKN21g",
-	"YPd8wKa8CitQcnk6NlYhDS1lb+7+sK6sgZxOWeFYBZ+Kgcxg/5QKIF441l8//3rVg5/vWSnyK9+6wr1K",
-	"8XKuaCeS83Ig1z+3DYNUymYjBD/C7bvVHPjn1hhS0NkKHn2/kb00biYu9dvy65w7CfCmZL4/WxeAq7WJ",
-	"O9JKn8aMhe+iUpoUMlS7LFACX/TATRupqRpBN441YwLkYYxj06Fr5IpTVOZhSugolXkhMTOtMRBlO5gf",
-	"9X9bLQh3lVh5vgph1MUtH0iVbjYz0t3TufBREaFGciRKfTQRWfZLYZk8RbVca7ICwWaBrjqWtgEeeJDX",
-	"3e8wOTTn/Qz14IyYdOFacM1uL1kpU8/5rppvT0njOuWDTOQ8PVz3v8c6/4VefpMuxOBCtdIZ9bV6pGqq",
-	"F2oNS3PouywDqyxed/LTy6TTCpgSpttLiDa0eZgNMj9J6U2cQYvmQ2ctLeSUk4kGyycU5OWwSeqtkWhy",
-	"pW7i1L9JnYTkTLOJ798whwN2Wt78S2HNdIpWi5UWDN3BfBdyWPLcGH9TmTf4s3kAFeiDsZQFPyuHrub7",
-	"7DRbjexZ+W0bctou0azu6GeT7i6w1UleT0SqbwgwbAsC9yHQa8Dk0XtFe8ERkd78BNCtbRW9tp2iFFNu",
-	"lPb6oBEdVC6h6sy8658OfyT9Nngcq/FneJ3OnKq532AsC57vAuUBNb4/Di8n7O+3J594S1HzfGRJbYgz",
-	"9Z7L2s+wrJNCYx5I2rWrQ5kponfMdrJjsUQ+2b5Ub5hK32OrS2hTTW/7qFPpq06UuZZlIrVwNmAzNzP1",
-	"C5JecfSGvqHG3YRX471QMaeHVabZ2aGqWWOa+PzPZpQ1RDZQsobPkaiA1UFTej4h/4iaqgETun49HyiO",
-	"TJl0ezy1UM2bb1LnrVHe9SP82VrE/22eroBkVw3/W76Qk5OcaulNeg6OIgFjqEY/ntoWX+O+vWznTo/E",
-	"HcxtytXoTKLR7/Dq4zUmB9CuyCmr7oFumvjYCzkWb3aZITd7UVqZWHAsvSxOIeLgKmECrkqDf9XcftHv",
-	"GUs960tVqAuaKl9ZxSwTpVVwQAdlgFsradqGOrngxZlQJxeXBR2l8XisYkfQndB27PkM6+WTYwvXmQSw",
-	"HMtw2BJV4hi/mz28bEzA4Dpfo5LqsD4oHlGvqxql1tfN89Hubtd9m42XEI7/n16p9GleNhLYyhzzI5Ms",
-	"C2CnGn/zmWOlcom1g+VwiKWfqFo6rxInspKOFlNe7kVF14/Uz9YN8jOb8NdsMAHi2GuH/CvGkJyijHae",
-	"SqsK+cKpaEzOsTvmrjgb7GQPER9WoBG4ccZP2hHWgO6BH2R5IXUC+io2K2xt0h3rhs8j8xZ8/eU06MLp",
-	"IudYoCGqFlCToQ7axGgVqawJ5zPYQGdKLMjbeCsoFN/qFHLLG54Nuxwb/oy2fKHRlrjERwdbzk5VF4le",
-	"RSyyQjEGyG+KqTyf3gMFu/MIaXfw6svptXYI1adgRFr8tZiFJ6p0lQdV4vIKz1nIAbufZzuKgf1Rtzrj",
-	"TDV62VQHybQQ/FQaJQyYtYoxiERVeUGRorPeovlB9Zz9w2jyW3dPXv4XhbVeYO80X7I6U8V8MAYafTuH",
-	"xtcfi0w6Ju7t3c2HG6yMaMGzVspKdk/ng4Mkb+z4ZDvxO1TNFPw0VEC1euoxmrwf2fyetEEpuq3ipi0L",
-	"fZ+VlFeBxkDxGsRq5iqz+/Y1sKr/CwAA//8=",
+	"2kbMcJ3UdMsQ21EHnBpXXYk4YjM6B0xzhmgUMicu7Yr/ETJHvhNGHX85jY44oKfkexOt68XFLJPrK7al",
+	"Ikozl69hpbNvYAH1vScAkQ1/OtFJu6L6lpnXbJPO6ZtumnQaYFeoY5kU2PDQNIzXwks20uhSd4pc/GJy",
+	"BGjZzC7gVcPCdcUqWmtW/pjbCqwFxshPxBt0GIcRSKsY3hC2r80RZCwmRlmtoabK8HVTURVTDDYsks6I",
+	"RSxt/cpKyWa7M4UvsyHwAdP2a0d5Dl1veu3rvYM9H5o4tDUYXyP4G/p9rbn7sKnDp+EOGJTfuaKyjL3w",
+	"SZ1jJ4jIyOYRPjU+6lJqq4yGK7Izd71jqMB+QfQW8rKFPIC7FH+u2MYQ2Zh4jZrU5sdkNZJVq1EaaSNr",
+	"4BVuNKs2eTLJ3w25ZwDhI/+OiAjjDURZBJwCabLIrlGfZgfqNBFBLqfk4SmgjsFJPGsTzIu/UcYIqOlW",
+	"GoUc+Lbfg/1w7Gj+b4LdeD7hvgAx0WMlLoZHXOQUGSdkW40R64YRujXiVt3J6IGFwmJIhbKmvH0KJR16",
+	"fl0zMXsgC0J1N2ne9YXLO9EZiMAbqqLZH9Y273S5qlzvX6OOGK+w07byfpG4T6WpD9O7e0sYoQ3ma0Ms",
+	"ntPFDbFat9dptbWxsdIbSQ1rgw4GPfD/zoQnqibagvRTb/odgIsZiATY1SGqmRUpODgIFV7GhMhEzYZD",
+	"6Iu0NDWKjmm0lbL05a07qe19DD2uDgh/ZrxycBEPoH4GpvL1G5MgaPYZ9+zrZH3h71DvsZPVIJ5Zu8Zx",
+	"jO6j8Zp0eaQ1Yf/W12G6+SZyfZsqwv28dSL+Bhs2O5IA2+IjV7RtwBDpE8BqRk2ynUIpBcN2iztubkJl",
+	"HRES2DMugaOopw44hht75qkLmGt61MQOPMBmNTsutggmMWT6bvGzNGevps2EyT+98PWW13WKW7BOMwWm",
+	"d57SGrVcwzDq+CLPRZegEgiSrowYVc+4lYcyGhSreH5yyHqg3Oh45wzDfHN7RuBgaLKjd4C9q9C7K2UA",
+	"EMb+9/OtQXzPC/Rr+gqh3Nkal+w7JVg/NMr7amPfbs3hYKPECoQ7gPOto6JrSCzBJFmze8qrFr7kPoMA",
+	"0Ikvjr3PQCFQFfEefKzZ2sRs99CQ+7CTBFshksoyGRUlRHpBWFoxdmRmkYd3I9eNTlyfsX73vZmAEQuX",
+	"5aJvCmniSkqArpghcKcUte/654JB+VJjCHZ9jrS8b/cCTiJLYPNwx3lZ+reHIw355IxCAZtqhMBYaE0d",
+	"yCdCb8M/oYYVIqaK7eVdD/+iQz06HdW6BzOmvfrgNC86bqgY/RpRym+9VR7xDICPwpeO/yRKK/vumDI6",
+	"5WNyRtIhWthrv/YfLugSj30MQh/dL6YG/Dkd4IB7xJvzMNaqMUYm50ZXOTgQASnVG7PIaJ3eHHgieyIn",
+	"CLGeWHQHKciU+fjF5XuzFGNSNSI42128Ydy1OFEnfs4yeT5XR53wOupM/MSkTPq8hzvDdD+xqn+M6NW9",
+	"aYaQXr08x4Dp1T8U11Z7ub5qM9UgG1ffJqxD6LeQ0oTbpg2LUGdSre+ikF4tNpxzcKOjQAcHdv6N1UJH",
+	"LYSHek7+QoS1KR+DGRyTHclKNc+SA+0SbjdQGkeiuduGuQeS1B8Cs0tE6U2s6PYZ6D4TcRjQXhQBH0tH",
+	"2fVtQrzagSJWWWwxac9v0tIV0YY9AeQNNefTkfpieOPRTw165SUuhXAX+Ik5BAhXWghE9FX+maB+E5WK",
+	"cQwBPK6ds+lZIMu2yANB6kf3Q1ODUDrX9O0Jd711VLhlCAUQZz4DPsF7H/cc+FRD8no8sV2nA7Tjm3He",
+	"IA7YZLGQTqp6fi7asOD7J0UXXMbwsjfSdMOE2Infc0MJIWTgq7ndZnZ3bjaKEElNfe9i0iekpsKrJxb0",
+	"xoI4C14fl1JM4DQ9i3cRRbLH87UnKhiXFBwOYRHzt+XdYjSEsC1dgKpxkaPVAiuWka1jHxrDIGIe81QC",
+	"w/sdrZd2Y/8ZEr+w6gRu2B0HZ3wPj2TN1bpiLfQ5LXmjCYWMcniA8v1zQolia0PBlIY41p4Lqwbu6Ufy",
+	"J0osf9RQPAxXOr68YkcpSkKh7/efwYjcu/LfPf14Q5x/TIrQHJwciWs6iC4FwPHmkJxQU6t5+YcP9Ni2",
+	"FXcFftjvF+rFkGwF0c16hyuHwAp08ViDUxmDHJr/Cg5lDmU5pYFOWIhnVzj3AcT9mDCKkT/5WP1zT5c/",
+	"I7Awb1NaCSu3Loth5ZzO9q8+x+yB9gRGnwPCWLloPlnJRqyZtpTp7gobbAr1EwKPNmTejcvg4IlspPNh",
+	"HTx+HmwWt+sgIuEadjwZDWI4gXw/UO09/Zg98T0X2c+qNCj+kulZpolDXnjGe94yVEH2F0U2Cnscp/zc",
+	"IOPJLNP3AL76kqpyrOSwjzVXLDf/KWnL+IqVcyTRDzN1UKv1E+1+K75YVm1eeQS7LKhGwFwA93kUziS7",
+	"RXzf8h6bRDuqSqYNSJAHIW4N4z/Q2A6hUwXGqD662mX0QmjXf7e4aASImQGQfLsbWPnKDYvrhrzMWs4P",
+	"5RScM8jCPtFa1nbaZ7I+beFwupaJXuLJJkhXrrkT5lvAFah3vI7ntf0qBUuYsSWrzY7AA23EBx0CrtUk",
+	"9lO6Tz60XwTSrbt9Hbw4R7gOLqu384LvUDu8VFzOXE8a1+ZMX3ZOzEm2VBgJ1Vw72l+j5vkLrINI9NMd",
+	"1mw1Xk+e7UaYhJjs9r5ygvwgXPm5Z5BVwyvzkIt+iK5r6jmx2MEz8oS43KaKl7f8jumf6qzp7zD1rvPc",
+	"04luinPN4/DUJg9gEsjFl6UMcfHDdfT1XAFkR5Pudq94fD+dupOLFnH/hSlDPqnyzVdj8LTPZuBpZ+as",
+	"pTKsDLWSk/BDGsGHu1dhPk7u9eOZ3h/aUJXoh+szzzDrvw+U9Pgq3igz0d1ypha9I3jdsbj+Zdaic0ep",
+	"K/F67S8d3TqZf45b/aLxsBTBsvInHxl+mcQ7vUNyROC9DpjzC8zyFqg+q9njxGUHWcdwv4GxBsm6h4tF",
+	"1na7JW5ay6j52qPZn4GeTnjlBaHmpSJKxIqLRBwzQItRcmArQstSsUQW0hD0v4duUOpMDyk6RH3dksf9",
+	"hwnmuj7fuyjqvV2ffLunKfhT3z4vI7zmGurlNDKzXzyphRm8ON12z6/oxNZkbwQjldzCGdLsjilaYUYj",
+	"2s1Qe+f/bs1FfYM/h15mABWjOB5BLtZVg2j7CTOkixVwNY8wsONm5rWoIy60Oxtm9HXS2Xvg7nN3VSW3",
+	"pwOzfNm1o4dlrn/b0zljfYQkAaP2sKj0DDjJ07mWXueb6vhM1FSc0PwAYKawg+zK2q2+UH+P2LXx1hrT",
+	"21h5JN4ZVVLOPzVMC3TYuh4yW2qT15YTiHNaW8739sGQYjJm9OhNsQKcnXh/GibKSVDTmTAjdRji+AEc",
+	"zr08QwrQvC5/dldSPi3Q5ARaGLplvhF/svFKJIvIchY4s1EWSY1BZ42M53qtjkG04vBWHthIkpUHYkJE",
+	"TbxjR8OcnI1+r4D3RFI4v2XVcb5/9rbBIsw9myTCnjH0WMDknOHto9HjzpA5xf6+0N/HLQb5AHyfDW6O",
+	"bvHsx31pYNbDO57bvHVoomAbCzc3HKiAZcXEu27mnfHtZoU06cFFbAiFwpVyvE1ThyA/Lxo3K08ado/x",
+	"iVLR+Skj/h/nwsRASs2UhtBJRQUrIESDqQEOEtelckRgPNfHdSono1FCP8eMxK1kmrjQiijxX+lMloBa",
+	"PZVoNr0DOET7QlbBcvKzg/6K7TGtd67Z7SBp3xGPC1d3BlQi1Hicli7ISAe5U84vrNtDKgsHGzUYQJtc",
+	"eruGVz0vyVt2NuW1P8uaGmsYXbqPLJmle9XNMfQuWdJHdxtbFllREVnXDRGSrLgyO1JSA8bqLavN0MET",
+	"uWooH/mfenHuzpNqveN3qSqSLsLVEE1THgSC2ER8h9OYgJNZB3alJ9sZI9fxdRSTcEdNxkQHxwG8JPDq",
+	"fBffUQUZHSCTQ/DShVh/Ke7h31hk5d2EqigCKhxqK67IK8ME3DMVzSHt9FgNhS8glFkJYOegmPXH/+rZ",
+	"RNLkwH8745QM9QXz3B4acg+EqEc8RfsHI3KReBSLLl7WBH6Cu+yRzhxr5Cte4kLMbWUeQmizD5qEZPJV",
+	"2dMDDJ02LiSF85w+LtcRr3vH5bkMKbTrY3YRZDh6yakM7CGXk3j5PuTgnuBqC5mNnWsCHaURBWS9o9G+",
+	"f65vhTAI/QSmBVxYkHlT8j0T2jfHt5dnWsVZs+lOoedoRBfmE9dp7PyW1fL+symjkgbqTrglhtwzgE3R",
+	"lJdWrEGdagtD59Jgc/vfDnW6sB43+9bp42YWEm1D/68cvS9tAkrB3g7czP1qTqcQzdWhOJ3GmwW4+Z3h",
+	"c2aZsLI9hmMpfYE9FUcsrwUkUl/3Q8s7rln53N8/GFkgEmBm9vY9B5psHx/7SScb+aYaK4+RBtsDl5WY",
+	"8rLi+1U8QVfFCuagHyqk2mNiimYl1O5VR+xXAPHtHlibg0JJmyJsXXGR0sRCPkpuq5xRMxSoznbRtajO",
+	"oRhNVd0syQR3LSFCjryL8rnRF+e4+410O1F4iTnXLRRfuxzI35MEup9CR56/Y2sZS6w6Z3EUptTrSXXr",
+	"gSaaaY3dXiz/zXctP4e8P08h0pIioVS7ykzO7PYmdwy5uN4+u1xI3jk/BmChum202iFeXa7Xqe80H2pX",
+	"ECIBX5rZw7Q06DDNgkS+OM7CbJFTJvGHosBpZvDRdsZ/iC74p3W6z0MiivsB94zqRjGNgAL2xhC+i49Y",
+	"s3Co3SmfY4xVvKnK1P1R0cQr4/qBE4ndgdXJu4t3UjMR1Uw+JzZNGlFmST3PeWvXloq94uKOVj2woFQw",
+	"s2VhfMOPmSUJkWe76oVh+1r2MhaVq84IeBxOYe4WMf6yqFzv1M7E813+l1T5FRdGMRGtpF0xY5gqyMNr",
+	"cpBKs3lYk2FjYE/ZTnaUk5K9OCfOwB/RLPHj82v6c77jJZOgsNa0tlPHawtETkmPY3EzCRIK34gj1Uzb",
+	"oIkU7bYg1Rf7ckFSx7ikx3iCo2+yBw9EBUDj+t0OHTuSbNgh3OydabhOhWDMBIkNLgafizgWAGnbr80B",
+	"iPKhoWrrAnpMG76nxjWC2EgVLUeItA6LZqdjhMBajIhKHy2evY12hbev8vK5e/2y5IqtwfOvuWmoy86L",
+	"HBwag5Ww0nkjlfNy4EVXEFmV2drsMCZSVdw3iwMkBnL9zV+uMsF9TyrMh8s6N4qa1nLTGF/yLl68H8qN",
+	"9rSE/8VYckE2slGWT6FAKuSwuyAx12THt0HfWLGKszuopbd2PQiwSh68T3hcxvfw+mTXSqdferrteRZO",
+	"Ezc7HhFp+0G5Gy5+J6uS7Gi18V4J//HFCWmuZ3sVoqzo6xxlBzlxg8LF836WqLbSfWsifmookgMTE7yA",
+	"3ypaVuz48ANT6vi8u79GkgNvmxHRLeUCUnkIvWOKbkMvoqB/eGvSe6xHXkqxZon+gJgumEoOjOQbhKrW",
+	"mcvRfbWX/DddV6nboFxu+wG6nddxI+DhzogDY82B42cIl4C8Fimcdf6E6dMDT/lxQH9b7FBp8SXctRxs",
+	"k2DitgXUQB5vd7W2mtcnchNXnbvk/pmrH+gtEwl7OKNphjK6V6if9zS/YyL76VsRVbQCbAk2v6k83EwM",
+	"NjB4LrM+2LH4s57vgtMMoDLBZxnysRCVjBHBDjDrZT0mGLvNnVNMJ+5W8bcuwJb/cHy/OT04CdyBuVAP",
+	"dNq8RH46LcyDvTqRK62GtjQVwCzImYrdBtpQ1/rW/k4QBafb8jyqhkJpWwxTU4ptt1s6Vj3LjwUJpWeT",
+	"LQGTRccr+dGXG/+SH/NdoiT7AuvcqUItb4QEayW1jtGASAXV7dkf8E0PBw3eAJ7CV6DRCpK+Bo0Xr5Z1",
+	"t3OuNOdzpz1FBJfpd9xxkZ9cVlqY4+vTEsLw5VSVgVX2XmDa4LD8wGTWFKDyl/Hgx8znjqcUKFjmPoaU",
+	"QR6PcKwr2ZT5nblAhYdG5zE04vMTqLJbpc27+SM21K0POwndLkWQOFllI5j8lgPgxnIXa9mep5tgrago",
+	"b6w5Dw04XRKMWxNYQw7ly3dtDxuV8elRTr+cz1l9s9lohhfywaV5L+W8wHFuCEfY4XbG+BHP5omwNDnZ",
+	"vh6lgSpGu7cC4neCeQSLjLsAVzTmX6P6Vocm97DdCNbhOvBqb/3o6e3rNm3+Zh6vIb9WNBzykm1oUxmQ",
+	"34Mr27mi0EgPNmgH/GG2tiW0xZhL6cnKnPb7JJgBvIiZ6fsW2p2uM0yU3u0umPGgMYaLaaSMjI7ZNRO0",
+	"MscZRsAaFb6/CSAtjSFrqY0Ojj+o05mcTaIncV+6nKFMp5NBP+1ItQ9B/hY0p1hWxPPe6oVUlaRkdxx8",
+	"cbqHhAOa3kdw+h5dKZvllYLofzV2f10iMfS1ACRieIGPE7JRYZohSr9db5woNH0jLBhn6GjC2fnRx2Jw",
+	"6G1wFxiILEz+7yhTbieiwpTta5nUc+xJecvUj6FbUsaFspZ7pn8Q8WrvDVXQy4CpttVIOHcbJYW1MxH9",
+	"QhDoBB56F2XezxtGNe/j3nYMiJ2sSi62H2T9rt6nuxmRDTQstrTHqIKRta5BUlhLWDZVSW4Zq2FyIlNx",
+	"sAbP90ruX/MYirWnDheADeD6GLGKCwbFnQFjakXXt0CkogPUlDeFPTNnnwDuzQ0RbEsNv7MybcetWDXZ",
+	"c/obS8MhjQUrXbPsR9GQyUtnoWYXbNaRUpTOLmq7RX/ryueWqkKBYyfzjOCgnlgk/B3HRhiAtabI4FiP",
+	"JGNluGnK0XU6Id+e9etaH3bRQNr9yBEnidbvT2OCpmJUedduNPjkUIs8RpnPbOlf9bO4WF/PXK/ZSk0d",
+	"bQ67f6SJ3Hh0tfVtQtC105lrie/ZPuyd44mxNDRsXzNFTTPQnR5P7/bTrqrw8KuraIlOK2CzOOjpmINi",
+	"4zYi9LdwwwK4EF9fFHEW2EApG+gQeLhuCLtj6ugyVvBnK8Te/9ABsgpjcksgTquIpp+4gVuujJ9itY9V",
+	"mR2kKtFj06sMyurHntmqxUXiV/OZ5EDkS5jqEu8J7s0nt8r8jBn4UETofpDN2onkkWaSSvX8XZwqxcWv",
+	"p8h9CDN7D8yv9vE4yzRKvHXF5VnxHcUwGI0nYE/Q1eobHNC2n9s4qTfLoRuBWs0IH0sD2nww2qIw88uQ",
+	"yDwMSRgqo93AWwQCWN5twG7DOw8CteDuRYwj6JwO1Z1BxbSKU0jB8NZe6FczKLyjXMw2Tzaqg6IUfBYe",
+	"hAhjIKt+HLdXxp8ErBKlJtxBjWKBus+W3zMDOSM3REjBnsMyvx1C2S+B2jh2/S3BwwBXouuzpSCc2mZq",
+	"1YB8E1tSaEk3uhhg4MIl9UO/OQDLw6AzjL/EqREAIga0s7bpXmpHuEGz2tBPkVDBDm0GicMTXPL9gDyx",
+	"4J1OOlqrcT2bf8/IarqETpNbIQ/Ecr1l6PkOUqvjTI3Vs1hZgzbfxrOurp5D3akrnF5KxvcprMfEsDkk",
+	"s2fzRQpJwtq61qKE3Opwkn05IpjSpKkLNL6usTovVJqfwCtSMG+mjGajHKKUa1Nk53ZDKPS3QxkA31Tx",
+	"RrrQTD7abLT0CeIbWVXy4O4m0L5ci9oVs7akXzSub9RIoss/0TsyNF4fijBpl+Xd5gfsMsE+mjTGUSx5",
+	"KkazQwDXrOT69kFogbyTB93CMMPqHaJ1I+DgOxD3nISuqEC0ZO31lvV9x0GKx2XhPgUXGuU4SymrMfCK",
+	"BVbD+6ubHNfZf++wzaYQK4nPRcE+91n02DS9RPCuZyfZW3uv486OEDSuKyoIwF8OvBYTqMKprgcfTb7e",
+	"6xW7aK3A4SzjyERasWLa5PCDNqyGi7ERhlfhtMZFAEjH8ZiNEtq9D6YXVD5CZ1n7XwenmUTvKMXMzG3j",
+	"O80ZSJFL3zrWdDS8SidEuWMZ6wNGR5d3IuM00rDdQ3isjp3sOgdOIUDVENEijLHm2sq4U9TXnwQ3Ud0q",
+	"tDYJCWsR3F7fhrKSNNI0KmY9wvdOsx7/s7WAR7v1YcewERw2ZWv1Jl7ehH6pVjGlZr1jpbth9mON2l4y",
+	"WZYpRDkxB3HB4yz/4ZVXvbOeXstGafYjFWLJ/ENJ8JJXXFZ0/itYObfg+SULt+eq3mfkR4Y3oGvdgo2w",
+	"Yj//6a2H+sh72ncey5Lof5W0gr6CyX7O+V+2ykj2w7c8qv3Cn0H6ORyuRMIpCHTXozOCGV2VvaZ1oLfY",
+	"j3QKbuHc4mnd10ZPwIssQCjLSWkA0J8Jl5mff9Eu0g08V8sLWX+XrzoEXSIWXWuqT9ESW6rNd3dtR9r+",
+	"prkwN8DKte3moPR9L++snGzqTsU7Vn77B+w2gH+I8I7nyBXDA/CKE7YjyQoV2lGdo6kz0qabelzlPVEj",
+	"ffnaYSguoKgDJ/YANPmnY79Q6u4ZWyANcZX5zytZLRBAer2TcsFaIdS/4HFfObPglTGKTJa7O93QYwBB",
+	"MchPn68Aa6Exp3rVea8jjpkFUvneQcqcAlIZKbCQtwt2xqo/ix7nYnvCroDaHd0uxkqdQg3JjFqgtIVP",
+	"5KV+7gZq6YLMzyG9IQnhpQ/xRXFuVNchSjvt+wV4VCzfRBv3H7jZ5e7MUEy2sxpeBB1MeteWHb/T0wK9",
+	"ttMKhsApQx3TawVtP0YnNlsNq3f+WxYNUqSnTTqVxIvHVm30Iq0VhYXX052uGBRxrzW3MrlVjLxqFni5",
+	"qzvGXI0/o60QS/Pd0liN1gl1edhJOX2q4u6T8CWs0LSawBJnSeqoDhognlgYrw2rUzXLzQBeI4n4E6p5",
+	"7GCZJUEeAHJ2jjFR0sWFzC3WaxvkZ2nv392xZKDsmNMIsgKwfb/R7uuBibL0TX3pufo00BhXqmKn9vOO",
+	"OSUp4S7NQ5JdS2Fohn7TvgFi7c3dfLuJHrawYgs+UXeTUfJeUa6ONhM/t1Hix4WTsu90AhE5Lw04qDtC",
+	"bw7dFXe2pOPpUVjH6t1D7R5kXbyOV067eX/mopSHVC5ixTbmFdsm6kq1UZRvd4bQHaNl0WajuSzDCrun",
+	"5qTpsY35MdFArDMYpA67HJMDTDx/+E6yciRjBUfDj8jNYGV5HwGETkes3MfbNefU5LtJLXrpQLn5v8bL",
+	"/tgPgMkamZzsaHXHdIckhW8/5x95oEOGYh5doKgoly4jsH7kvw51OwN2N7bHQ33qjijnqRLVS2DVp9Y5",
+	"nFS7kJ3KlijEc31WXZJdP220ze6dzbgbpEvHktwWFAhMp0o7hQAXFMmzhlKkjRyv9W1FBbRRsVdlQda0",
+	"WjcVIB2bgqhGwP9S4RKFW0jMS4KUxdhFJ7cd6qLtHzz6QyPs4ISCBYFeF4ibHrhmha8XIVdWxl1fku8g",
+	"rY0pha1caF1XfA06+aNayVXF9v/+Ty3FJfTtWTOBgNxoTV/8+MOHDqbMxd+8jO6Akj6/uL68urwCy61m",
+	"gtb84vnFV5dXl19dYM4h8N0jWvNHd9eP6HrtcElccamETEMuxQ/lxfOLvzLzAp+AK6eWwnlqH19dQc2+",
+	"FMYDVHcW8k+XhYs7PLf/7guwh4OEO+1CPkIekJ1dNmF8wDDDR2+RksBUutnvIUgBUQlru+CFwDUUL6zZ",
+	"DQSkIFzF1B2DbcFmu+UN4r1zTQ5Kim2oAyJW/SIbXiHf9qn5aC1dW7napXz0ifojvWUvZYmJxNDn91tZ",
+	"HheRc0mDb1llZH1V4wMIL8ZPWvuYUQ379Bl54y3lVpYBuSIM8gGOa8nOwBx2V6DDRumiimsphDVvAdgL",
+	"OaUgd7TiAIZLNlZt8WG5CBOU3qESPVivuTav4Al7KBWFU6wvnv8jGuptUU61QdxrX+mvXbcubp/9V8Mg",
+	"7cMJC3QSo++ADTpjJW2xX+65mVmml115JG1wtL1Iofvv7c87CXJ4C9kM1PRhLAui+UdzJKFbRnw77zy+",
+	"3MSG4jNfhoR38RbHESLirO5PxhdV5U8FK92RAEhQh0/icJTS1Hv0G/7jE17TFUOLrk/J70TpFjei45Px",
+	"9f6ebx0C/BkWaAcj1K3Mjzk4nnDSwEYKB61sp9uVi0WmjPuhxHNXNxG+egls+6r7hc98YWSDJZx6sTgH",
+	"/Re7X858nuwpcPzsIPiPoCKaHRNn4MF3DNTIlgsV5DxZRcg1UQAdJnbKaspVWu2wV+mX5CO4lzNslDx+",
+	"G1kH5e+vnGQormdiChBMXPiekKCkPLTXFin5lhtMkkYNdq2YwRKV//7O6UYxTtG63inX7ScqeN4z87Z9",
+	"6otwTH9W/c4psxzRefk0vohcLj/AHmp2lrvFwSvKg2DqgSbtfG+CONF4mfmNhscryHoHCaM7d914T+2v",
+	"WM8bP//v8fc/1B3y++74f2VJQDVyUsspHXIkuOMNnvM0e9gH8s/FGXUuaODTWuS9BayontG7v6X6/lp3",
+	"nLvnlAbF71xLsSgHjq3VMrxyDo38b/IQSiethAjerbLwWfuhRxNXnY/ftCAnbH0rBVPhBVA/nMH5L+/V",
+	"7G7ImlZMlFRd8vWk5+ile+4irkMPrNVOkDFfay7iY7lsrKUK+Az/GPbRhMX3mWcoqOKOCv/q/ff9tcP7",
+	"p5pwT2byp3ffvyRPnz55+mdAFfMJcAXcH468WE0lfJj6hvBSE2EfdQbyYKdVqR/Jmk1cK29qJl5SVX6Z",
+	"i6VNNl/WWM2993vfExB5KIFcSSZR5ZlcnXYoD/NAScXF7Y29iyBBslMkiOaGKENeNjTaoSuUyYFz+owh",
+	"az4jlF/iI5+RmO4LEUL6X85CxhVd3za1HvqMLMV8SyiXQVQ2GK2OnpMP4PWtj78nRT6Hver8pkgldNSP",
+	"GOXRb2tZHz9NXhZImnlny9rTMOVq8Q00n1/8rxDDfviPq4ffPPzlt+u/fPqf//OyXP1bpChkmefzTpSX",
+	"+l8VN+yr/v4EF+uKC9qtwpu+HDCWcO/deCUPopK0dN0o7J4M9qNRevbk4jNfwu2C38J6mQzfyweXyafP",
+	"droB4xWD9hjG9wVLoiRbJZtax+j3qK7oxJ34tqICV/alXC3wrSxatxnSvbizYTXWGX30uUx5WBp/AOOr",
+	"x0NTPIO2EjeahMSp+5svgNkVGjABeA3y1OpIKHHCCDHOBJGqDIDoe6zHD7VQmt6xMspsv+E/Jr3m79he",
+	"3rEO083ZcK+kOIvAgfl0j9ENKRXdGNYSRRtMrEvL/visvxiL/HAOQ/bnlgSRsEFsxPYRt9XWEEkFAt42",
+	"5o8sUk5rp9p2Uv2vIUtehGN6b3Z5qRg14N5Hw6t/hBxhyBVZw3P6krwanCp73l3enDXt6VFPCg+fLPro",
+	"N/zHJ9SVTmPSYvZZ/Ihn6OgtiaGtL8nUpYMemGveXcru3WgJDbVvsoZqfi5cAqZUcbhxBHPpf+fp3GVa",
+	"yv9CFyk9s1fzR8vLPknL3Y/aHYmCrKlYM0CYlIo4whNubuAqP0h1C2dB++sdpG9MhMIJwkW+9h6iz0bM",
+	"174iMEpHXy94//vXrilFOszqs1QCfQMxMlUjtlAliq2ZOvquwaptJCc0oLJEpoKwj1wbq6bAzQ73+VjY",
+	"mHmrwnw5o8LkhnLd1M/kcoHBCuTEigtooiM/2v/5FbCLwM9CAW2lliZGRBTY5tOjthgl7fi2j3xg+7py",
+	"pTQ55jOmVabt55ku7F8kQQgWlrOD7xgtj1jvrAsHzcT3TtMX7EB4eTY/EHyk126ZliWek/b8CZ881igz",
+	"tbuhV2Z0c7+tqLh95Yqt/wts6mSQxFUOxMMh+OP9U5MEYfvaHB1qXm8bCmgoruiBDAIZbUefdEqX7xPz",
+	"+Xn+/Y5Vm1eeHjmekIprc6a0LiRFQVYNr8xDLsJ9sK6a1QOINTqphlhz9qBhyeiYoI/WO4Yt+FJ6H1sH",
+	"5v4SWp8/ahlc6qomk/hUgAVXICSSkAF/x5eP3rRNPZFormFjyAfH9PnJfBifUxotY/VDAyJ9BcMMB0fb",
+	"60kCf7aHgsS3u5VVh/JgaEPy+PDRYZcfLZFBHK7vgR7DEYxC/vyr4b5l49TAQhrIkrBs6IITXJENh+uV",
+	"ageDpeWeBZ9Kqeh2263q7Xw1tGxN9yJoccG4IDsqyh7CW9gPq0mxatMrjXgyC+2X10YOrK2JflojpvAY",
+	"SDGmuH42xxNTwL33QN3FI/h72zdwxkH6pCQqBsND8cw9k44hoRg5BNpJQFZWCMQGTCREF3QtLqShlas6",
+	"ONgXhTSgk6Oxc0cVp9DfybIho5ojQv+OKg+WMZDF7KOv64vecd/Bz+GWy4jT83JS0chLtrTfQ85uASQ9",
+	"LKL7z+vRHfjLZ8nwwAVk5W6cKUaDNHdXLnmI6V06sEop180eOESzO6Zo5X50f7Zc5BSXyHZ3yjijd+8P",
+	"+6n9HrbMrY7QgtjXwPhOYjG2KNXxXdNPuZi7UXBDU9c/ZFvUlUPUnUy1+B3ShZcra7gzDDFsz8BFuJPt",
+	"JeTEi+XRgkCPGocrLRVAXMS45Tf434y4QqutzYYVYJzyfJEFezp8w8Ggi7ol3wRnqC/e44pgyBkD9JoC",
+	"ghI32J7WO4+08xKlAhKJ5Z4zD6Rln89rGL0RnbGWuXtLL6UnQhJ/WDX+vvGIP4bGMs0n549G+DvoTyH+",
+	"8GcrP+xXCPWBClde7x8JtWgKIheg/odzRgkKFhB7EyLo0YbeyUZxFEFn5tP3zHwfhv8ivNpbzQyydvvs",
+	"2fLWf6Tq9ixsYQfq6LD2fvGzLfBiMVOb6lgkw8Xyn/7JL1Lr0/li7vUdlnIeZ6I/PDtuD8oR726gWj/P",
+	"7D5Su7MvoRl1chf+6vogfyHVyX4ul/Q4+fP4uVxj+4E2AZCKzvPV42d4PM+G8gT8QiaU/dz/1y0o2J2u",
+	"AWX/kGM/OY4abXSe9ZTY6f/fePpsEuAz2k5b348+13RCTvnN/k+G4fRXV+v6R7GbYPafy2yKL/bM2jDy",
+	"TfqmOJPN5IdadvlunVSesJgCkT67EsrwyTkTqLjYumq9uftmpLr6L7gh/hDWUoo/PoexBPfNnxwVpmwl",
+	"/8iJtlJX5uQp1ZYKZ9epk+x1H5YqLmBbXphTsCJbBvSDpFhxAIPnlAF92SHUaRiMYagILO3vZ0pYItzX",
+	"kgjCrMuJmBI/yXr4yJdQJOBTOUqEm9P9CY4DdSsFoG5S0AFqDNLp0W/wvzl6AqwkR1H461nztikWOdyM",
+	"k8Fyk7cTMz+fVHeb/Jmytl8gAfKAXrZhrWfHebGaQWf0U1SDTCJ+ufs4uXOfM406cPQohbropI9O3bbY",
+	"eWBayL12z3wxc+m1a4eQmRnkpncep4kbbTI7KEbBR7/hPzLkn1vely9ciZtJbgEDsdixliCJdkosphZ0",
+	"Zm3Xs8Vnk45Iic7Wu/rxEc2W6xc49Iy51KHj+aXiiIRf2FZJ797nlJAzLD+Sm/2j7SrnJoWje2YpQwDG",
+	"a0ZtCbaIy3hQbt774vX5h7FRSE5pC9/zrBGhK8JFCqQCagHjPr8LVNw7OVftH6iquP3nL182ixf39C3d",
+	"Ro1rj0fBBdE7icn3Tx4/XsCyZxBVNd0GxnZsGkygkh4j6IS+JConYbVTMfL5Q93MUF4letFCa0656WBx",
+	"K9e0G+MaiBFn1QOxZftecQcko1ZcbAEAgOpbyF6X/aTUr55FklJdvUpmzctnyyN00/jdUWkrmqzsOexk",
+	"dd5EwpcBsjqUGYT6K+ma164VY6LAOyMWmPWcDgU8E9jEUE7Uyu/Pcel+qzjbfNbYw7AjwTLWTTauko0B",
+	"DPuZkd64xz4VF4fdcb67ioPDtM8WLXKR/9hsPwe7n5ewbSf6r5Ajcp1X+HgBeanAbW0w4cw1Nz/V6D1V",
+	"LDTVwY+TPS0ZWR2JairmUmFDB+O1pOsdNDf39UAbbgxGMzTUBhUtZJpiVA9qQvxBqVyz+LiSQ72Sswjb",
+	"St8/7DsM+bqM7s8W8f0DVDiiPWuw4AFB/Lf8joElUldUCFYC3tU/G21c8WPrm5MqNAp2jdOFU3+pOPo4",
+	"X5QBoLfi9659QQrI3T3yreu3+VnEJZbCfdkLrvPR8c6CBlJ4LFI88GdR4LCdJSYbwRmHo+3Tj+CzN3im",
+	"a8mh6zVVRreoHohntaKuUc1wR0PjwSRoy5r9gcuSltxicbXpS2Y1xrqVJRqu5TJjf02+xy01ua223rqO",
+	"kPdqtJV/JDCUbvkSGI/QvW9kj6M90K6k9CxnB82CjVRtHple0wrLU9sGiBAc8mK0Pz8uOpOLHiAw7d75",
+	"9vETCuT79sE/FK5DHjBDv9zqDNfy40hrPOzg0p+y66cT/rvI68sHzcNgvAIp4Rf6e5tJX0hBeNEBPwAW",
+	"dUk9XLQ2ckcpgAyfPWNYF6youMVkn9XxJnSbMRE0Jn8KDtD7OnkAoKHfl3QWLLVvfHvD/o5YOYClgzeE",
+	"rjQTJiDEmmPN17Qivr2rLya8gv8rluTX/0Hsd990McGZQKHzpBFBb+6O0MUrooReMgjGSLBxJKaGUGe/",
+	"HGRTlcTQ2hr4YyyBGJRPMhDxvwvSyYvOUAsDDT0solSg4b5HNpdEfwT52w0vPLn6ZuKL3Z5kCxxkYQdH",
+	"n34v92wly6PzVXFBVswcGBMtGN6Bat+u5xwIfbSDLRQJb7gGcEfnON1bM3LF0iUukyfxkd4xZqbO43t4",
+	"4Kza9WzbYuwIHcE0GFQox7pfJ7oTy0Ok5XIoafa4CD75GYOm8oDQ9V5BpQTx6uGdi6KdffjH6LMjPWrw",
+	"394VnmVTvPMPW35h5qc6W98DU2If7R8cbYwOPbrwEzmdjHdyz3KpayQpJaGVFIxAYOz/Ze/am9vWsftX",
+	"wXA6c9sZmuZLDyp/OdncuWlzk9TO3nSaTWdhEZJYUYQKUlK8nnz3zjkHICmZEiXrEc/u/mWLBAkCODg4",
+	"7x/LxPeCcKyapnT3tuXDohEG5+nvZ4gd2X529WfI35Wbb/dqlIowfo1dl6D1JtKTv6dKaTbzGVRKYiQn",
+	"lI5Ln8FcwZfE7IpgI1KOBU2wvAnaysra1mQ2YyUsOxtLCr9/7vG7xRNKzqJmT+jzvEbfdrJoMzdtQtOd",
+	"bnj2I9p0tFOEWnOunooozDvtWm1csrWqxXGS1q4V2CuEmabmzEHMJGYceOgcyvpqAc7riztL0jQxMLJ5",
+	"kg0F86KeW0fd3Q7sX8tw3juruYqSNgO3t+pkzRxvbVWOR61/KfHSxiS2XuN/o+AVhvbXBNNT7A1yFF+L",
+	"vEhm2orVbFe4xYZvTbtD9RTxnc/mZHLS6NFWIbIsQahp/oDKuy59ZcEqYaXTOFnk1sBzgp7XBfkl17v2",
+	"66NGnkcIaPP4WMrYGnjB5pOgdeUTWUDrH/sGy5qB/meFQHMi3ak+E4jNbA1cp+t6Xc9GJEctP7qO1w2i",
+	"yLYmyXgCP3t+FHRsK5VjqvltDa5cx488H66toEXYC/3+wSPUSPpbiJ/ruychffF9TtidE2D0G+WIlJxp",
+	"6GvGCzZM1DAVeQ0HhCfrjjJNuaM0GU+KNrr9lVodQbXo1qkRrUEW/46092ANrjzP6djW36yBBwOfCyAT",
+	"vwf/UhpkIee38xnaWYEOC6kfv/Lxec91wh97rx4N6KzUyefiuzXwHb/f7djWvVxk5L7SQ/N6jut7toWS",
+	"/sBz3D4MdmM8tjVMBVdE5p4T+GHPtkaC58k9dEI+6CSjiqn6Z8ozQi4WGSzgCBGcYLpfGxT/geeE/Z5P",
+	"Vz/AAQ6d0c+7JNaNfMfzwr5t5UlMJ8gIRZeULzIyoIpUEBoVYv17geN3erY1ETxOsjFeu+o4vtevrSaW",
+	"rSt+E0RzvuN3Qw/mGf34A8ui6fgs8aNcJ4yiMDpwTS+4H2kqyLyAs45AKqCMg16ObpkS2RHuJ9lYO2vo",
+	"0KKZbNqUUhYrqaat29K0O2Jj8iVPUo7k5Dld24qTvCB6C9FafEdrFzp9XChYes/x6X/DaoFyYeHeyAwe",
+	"xrXrd/ZfOD2Ms25HMRqhfAOCoSjQYJEJEeNWdDpuGMK5VyQSvj0KXT+0rTzlwyn8dqNO1+0fPJ4LkeIX",
+	"DWNUngYa/t6QYxOFmQS/XdT1rFTX2oyjl/9NeUZ3OraFIT+YKShETAXk87dL0CbhFNCi9CehPsGjwOrR",
+	"7FK+jGJkFE9TlP8D28pXQsytga8PhJ5trZLsNbDP/c8CGOcF5JQblEI8P+jb1kzw7HdTKLTjeG43oIu3",
+	"Zmx+x+kEnm3NI7ds2IX9OY/cslEAM4DdxNq7dNCgL8gqaQpYIdkKTYiYervIYiDbTIeCkeFiIlcslZS+",
+	"XvDpRvy6IV/J01byhTbHydnQrmNb0wRP0iS7uZUrq1biNajT7GuUcIBtLBCz8xb1Adfp7b8mkqdnJUSU",
+	"+t9ln1HkCEEqEQ8yi0vPJK2SaeA6UdftebalQ/De0IR0QeKgFo9augalAYXoDlGxNeg7Ya8fwa84wd8/",
+	"6M5r0ju8rtPZ2AWe45nmppFvLpSNXDiF5pGrWwD91zeI7/jlivwqVd+1Bj0njPrBQUtwwW2BC4Jkr2nK",
+	"+BGBwLeT/wSEiSGft22B30y7I7YB7EWRF5+5QlOPBzxpnbF396dw80GXYrdhvwsH+QiR1Uk8XiM634k6",
+	"gW0VOLgbHXaCP15bg87Bw7og5cCQmAJZEv38K8kWmViKDF3WmDv4lGzQQJC3Ec17anXMwa8/AfijEvki",
+	"LcjowPGUv8dDfCWzG2sQ4T+v8QDH+x7e9839jrkfotVlX6MsDOCsJGZmEgY15kmWFzdLobAgtev0/BC4",
+	"pmaNTjfohqWNwY8ikDRBBqUoIWCyvSjA4T95U+i6vU5lwnC9fq/j6XdduU7fD8Kg/rIreMQPwua3BV3f",
+	"79be1okCr2fe5jle5HY2XtbpdjrRwTN/oV1AnZHhAz0hKCEa+mcriihCyx+6hqvA8UQxUMZVwZOseGja",
+	"KWpnqCntk1sKRzyVeNw9ng3BF12Ks/q9CIgJuOknI5p7jtv3Dvrai2lIKHeCQoQsEyE/TKX1kaacRjoQ",
+	"Q0nqSQstmHZHWcgIsK1mEfMd/8dBSrgSc9IMvm4o9sBItdXFIytTANeqXjba96v2SJrfrcH6A9+O0vjN",
+	"fJ1Z2s3FbanSu1EvsvHanVHrvQBVLLj2pZqcfJKMCmNb9Jyw21mbKLpfvbfXifS18r1uGAS9nr76pZrG",
+	"g6fncgYEhZtCkzv8C1JFmkxF+sA0UWGllHtZTFg+nEiZNm+YWgDHzg1j2h2xYbRaFsvFfUoV/YzcEe4/",
+	"0/o7zkqIMyFAfyKj7HfQDXGLy7n+mvcCs5X82qXfZXmlSGag7JL0OueqyIQyj3jVFXoC6JcX+q6LP+iG",
+	"i9E1CzQNf320dEVREsq+Brb7DQWvr57tf0OHD6l81uDrN+ANm8093dy33X2a+7q5a3tPmn87eK322RWv",
+	"SjmAK6FZvYhJWHBPdKJADzp9BfFhSeBiq4mcsSQjyQOnvGmj5EOpWkWMO2x0xBYpTWVfH61VQqjBLqzQ",
+	"jKtpjvEYXE2Fsr7Z5X0Ps862G+rQLExPP2J4mXkHyOoK6IsKGCs2wYqZK6kwLxkX/omFzyXDHaiVh1vu",
+	"cH7OunVh+DhpNv6bvxcj2peGxF3cOsA1q/huLQ999eygNq/uYcO6iBaJVFiVHGNY8gDDSAzlNJFuMtZh",
+	"jLtIFxsd6TDUHuoJJqNveqb3n074lLNSiVH1vA7IGFrV67vdDggBNFuuE4Wd8MCPvtD5f2McB7/kLCdA",
+	"bGSU6GYG/oYmW3IpNxFEoW1DuylCW5COcVUlxmXsO70QhbLIiUDj4Epwa2DlSTYmUeBJkESdcmwr1yEA",
+	"jxYfKonnsRPZFk8lnEqe09mfB9Gwzkxe5A3tdzo+VSB2nX7Y7wOtQe95cVsbXdi3LRqH67hR0AvQ54os",
+	"TElyuu/yDEe9Nc8wTPCmZ9j0oj3DCgXcH8DpYlRl3W4QeN6BM3hxZ4SOoCDi1al3mvrliCyzjcQuZnPZ",
+	"SuvY6BjnQ83t30DNc7RP+P7+cwwfdH7fwiehyLZqDYKO0w8i+PaZyN9l+ghdj1xAp/mvSs7eI12FThD0",
+	"0ahQVBevXHIVlFEDrtMLoqCag/X4gU1/jOd0e6F32Dxd3gGgzf9EkXD0PlR2rXtOBWPKLFC7LAgzN/Zf",
+	"rnPqiTgbqHaVZDEcS7vJ9gu1OoZFtzLiWMwxO9Jz+mUMypNAILi1Pwumzz6zwXdUUEhL5PQ9ID+48rso",
+	"FLoRQsfz+3TtbsIV+btt4oz4mHkKr2w+lheKr10PnB6cbyueFP+F07JK4mJCYTaR0w2iA6fmggQdJ0qg",
+	"SSqv4mJAG9K1AHRQTC1CXTIYZpmtqMQ83TTJag/CjmDjW93mkHIe1kGFP+2mYk5UsSDmD1uAAZC2693M",
+	"eVEIBS3/5y9/iR/DH1fwxzd//sVqyBlu6jjlO/st5Al6bXox3xbn/7+Ul2Gi/PXPYb68dKEzQwkYnSy+",
+	"F9fwDW0gCk1Ikvgam8k0XqvBfBqU8YziN2VW5jUz4OJpSglWc6ESGWOK6b/fffwA997c/bG+KxYt8fe3",
+	"i3+W8KuV8NvcQzIXOi8QuJAShJkPi3DPs1hmmNuYF6AlNO+xMeVTHwr5cS6yX2wt7geE8IIq+8nxZmHz",
+	"Daq+flSL3TnRBLZyzrncyhYWp0mFVousVsdqLcNrhVDIgqp5qEXG7sWYPyOXRy3aUqbNNL6QEgd0zL7E",
+	"egNnJ4iPcwFsH1a7XmzAxMexJC6LpiFgqFgmQ1ElXCc5w6rYMbsXI6lErZoSVifYssWuqXTB4Yh9NdJq",
+	"VCZu4vjtUudl7kRZQmoZ1MZEld+YBu4uhIbmtutDJXFVbOPL+FwzY15DutoTiul0cC7Lg1Ji3y51Quz+",
+	"+GD1zLadH9YgT2oOlMVPk+blXGQGGr9GVFpXJQaVZDnBY62PmZLP2yvvPA/tE3OzzaMt+W9A9c5HlYyT",
+	"Z2a9obz14wmACS3qC2BQd0j225KRcS+RcZ8q5tnNxdk/T8QDesymYn6SRNU4LgukSCKXV7jHM3NZF7XW",
+	"+3sbp8oLJfisJhM0YdMBac5EnvOxsNlfJyJN5V9tNpFpTBylCvjQfeeSjbh6xTgbpglm5JMvjypJ6OZK",
+	"cP080Do6+RzL3oQoxe/bSy5BpQQ/4Koa1YHaiX7w+PX5IFZmMsrtTHVtgAxUshTsX3OhlkJdYU0havtv",
+	"NpxRSV6Ubk497c+XUmrLnpMBZYv4h+aVT1ztq+yXJQOOrNTpu+7T4gRbujQ17xu6rNUL6zaVOHtWh0O5",
+	"ULm46BjV4kxz+veCcflFJcVaHXONwbESYpo+YNkGCvwmw21aVmAvJJoF4DPItKvZEVaWwg3WKHN95tNt",
+	"2+LCyJb20zo1clYOEC1/a3OgcJxbpbmntrpnl/R7StpPJaGYCn6VC2dM7XS8yNHax5taawPU3TLdECv5",
+	"7WUO3F3w8IVihO525U1Fo670xUiTBgv0dDCghPypEyfqm4WtlCzEq5LQ0d7MUzjQHxAXKy+LqqzJHfXy",
+	"NVvNa3f1mtBnhxDaWh/naX0u812nwQ7aDZNm7u4Hsbz/lB1huC0wgvVkGMVV1cmcvbn74xUbijQts3TI",
+	"XYylfnTNP3Qf8xw42myRcmJv/7eQxUY1ynLm9sMsrk3dIczdfFUsL4pc3Lpy9svkXu9K3rSFgd2LIZ+J",
+	"Mq1AydXp2FhJaegpe3P3B7tiQzmb8dxmuZglQ5nC+SkVkHhusz9//vWqDz/f8yLJrjx2hWeVEsVC0Ukk",
+	"F8VQbn5uEw0SlM1WEvwIt+/Wa+Cf22JISWdr9Oh5teqlnXrhUq+pvs65iwBvK+b7s20BuFrbuCOt9Gnc",
+	"WPgugtKklKEqZIEK+GIEblwrTVVLurHZnCcgD2Mem05do1CcvHQPU0FHqcwLiZlpi0FSNBPzo/5vpwfh",
+	"rhQrz4cQRl3ciqFU8XY3I909XQgfgQjViiNR6aNpkqa/5MzUKarkWlMVCA4LDNVh2gd4oCKvu29xOdTn",
+	"/Qx4cEZMujAWXL3bSyJl6jlvw3x7ujWuYzFMk0zEh9v+91jnP9HLb+JlMrwQVjqnvtZVqrp5obKw1Ife",
+	"5hlYZ/G6k58Ok04rYCBMd0OI1qx5WA0yOwn0Js4go/nQVUtzORPkokH4hJyiHLZJvRUlmlqp2zj1b1IX",
+	"ITnTbOL7t8zhkJ+WN/+Ss7ku0cp4wWDoNta7kKNCZMb5G8usxp/NA2hAH06kzMVZOXQ532ffs+XInlXf",
+	"tiantYlmVUc/e+u2EVtV5PVEW/UNEQzfQYH7bNBroMmjz4pmwJEkvvkJRLdxVPSbTooimQljtNeKRngQ",
+	"XELZmXnXPxz9kfRb43G8oj/D63TlVM39hhOZi6yNKA/A+P44upywv9+ZfOIjRS2yMZPaEWfwnosqzrCo",
+	"ikJjHUg6tUulzIDoHXOctCxWkk13L9UbruL32OoS1lTT2z7mVPqqE1Wu5WkSM5wNOMzNTP2CWy8/+kDf",
+	"gnE3FeV4LwTm9LDONLstppoNponP/2xGWZHIlp2syedIqoDVQVd6NqX4iGpXA01o/HoxVAKZMtn2RMzQ",
+	"zJttM+dt7LzrR/izE8T/bRavEUkbhv+tWMrpSbRaepOeg6O2gHFUYxxP5Yuv6L4ZtrM1IrGFuc2EGp9J",
+	"NPodXn28xeSAvZtkVFX3wDBNfOyFqMXbQ2YozD4pWJosBUIvJ6cQcXCVsABXacG/qh+/GPeMUM/6Upnq",
+	"gq7KVyyfp0nBcgHUQRXgNiBNm6hOLkV+JqqTy8sSHZXxeCxzRzCc0LKtxRzx8imwRehKAgjHMho1ZJXY",
+	"Ju5mjygbkzC4ydcIUh3WB8Uj6nXdotT4ukU2bu92M7bZRAnh+P/hjUqfFkWtgK3MsD4yybJA7ITxt5jb",
+	"LJYrxA6WoxFCPxFauigLJ/KCVIuZKPbaRdeP1M/OA/Izn4rXfDiFzbHXCflnzCE5BYx2FktWpnzhVNQm",
+	"59gTsy3PBjvZQ8SHFaglbpzxk1rSGjA88IMsLmROwFjFOsLWNtuxbvi8bd5AX386DXXhdFFwLOwhQguo",
+	"tqFO2sRsFanYVIg5HKBzlSwp2ngnUSixMyjkVtQiG9oCG/6ZbflCsy1xiY9OtpyfCheJXkUssqRiTJDf",
+	"llN5PrtHPpGr7PoR/+w8XW4x+/BuQjhz7Zv/HWqD49OwAOqc5YvhhNQwcQY1LC/H9nw9bIdXufb281s3",
+	"9kGqLrHqN+RLthL3jMexEnlORrpMBxRRFKMNf2Uag14gZvPiYcCyEre3hLxuFEJ17a21bwvcVjGU2Bo9",
+	"bL77pwujuJ7N7nQyT58oPeU/4EAjoi/PvmUSC8moGgwG9skRm/O5UAYePjaQwGXEReWTbw1KuUZt7zya",
+	"2x28+nLG7hZN+xTSidaJGWdoZonXBZNSh16b86Uc8vtF2oIQ+EfV6owzVetlGziaaZGIU5mZcS8z5Lis",
+	"xBxNYozgXdY/qJqzvxn3XqNILYr/Jh50Af5qvmR9puhwytnbBTS+/pin0jbJsO9uPtwgXCqDZ1nMC35P",
+	"RoOD1HHs+GTiOZ3QuTjNLiAAr2qMphhQurgnE3GMsewoyctc3+cFFVuhMVASF7GahUqtgXUN8sv/BwAA",
+	"//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -10,6 +10,7 @@ import (
 	"hodometer/core/course"
 	"hodometer/core/draft"
 	"hodometer/core/ladder"
+	"hodometer/internal/club/evidence"
 	"hodometer/internal/club/ladders"
 	"hodometer/internal/club/weeks"
 	"hodometer/internal/exchange"
@@ -144,6 +145,20 @@ func (f attachment) VisitReportStudentResponse(w http.ResponseWriter) error { re
 
 func (h handlers) ShareNote(ctx context.Context, r ShareNoteRequestObject) (ShareNoteResponseObject, error) {
 	return ShareNote204Response{}, h.club.ShareNote(ctx, r.Student, r.Run, r.Body.Shared)
+}
+
+func (h handlers) PutShown(ctx context.Context, r PutShownRequestObject) (PutShownResponseObject, error) {
+	out, err := h.club.Show(ctx, r.Student, evidence.Shown{
+		ID: r.Shown, Day: r.Body.Day, Words: r.Body.Words, Place: r.Body.Place,
+	})
+	return PutShown200JSONResponse(out), err
+}
+
+func (h handlers) RemoveShown(
+	ctx context.Context,
+	r RemoveShownRequestObject,
+) (RemoveShownResponseObject, error) {
+	return RemoveShown204Response{}, h.club.Unshow(ctx, r.Student, r.Shown)
 }
 
 func (h handlers) ListLadders(

@@ -96,3 +96,25 @@ test('two balls are a guess, where misses went is seen again, and the next plan 
   await page.getByRole('button', { name: /Cue for Odile: “Higher over the net”/ }).click();
   await expect(page.getByText('Odile: 5 of 6 marked misses')).toHaveCount(0);
 });
+
+test('a video is noted with a day of a student, changed, and taken back', async ({ page, club }) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  const made = await lessonOfThree(page, club);
+  await page.goto(`${club.url}/students/${made.students[0]}`);
+  await unfold(page, 'Video and paper');
+  await page.getByLabel('What it shows').fill('Late to the short ball');
+  await page.getByLabel('Link, file name or folder').fill('https://films.example/odile');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  const line = page.getByRole('listitem').filter({ hasText: 'Late to the short ball' });
+  await expect(line.getByRole('link')).toHaveAttribute('href', 'https://films.example/odile');
+  await expect(line).toContainText('Today');
+  await line.getByRole('button', { name: /^Remove/ }).click();
+  await expect(line).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(line).toBeVisible();
+  await line.getByRole('button', { name: 'Change' }).click();
+  await page.getByLabel('Link, file name or folder').fill('javascript:alert(1)');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(line).toContainText('javascript:alert(1)');
+  await expect(line.getByRole('link')).toHaveCount(0);
+});

@@ -24,6 +24,7 @@ type Record struct {
 	Tags     []Tag            `json:"tags"`
 	Notes    []Line           `json:"notes"`
 	Lessons  []Lived          `json:"lessons"`
+	Shown    []Shown          `json:"shown"`
 }
 
 // Missed is where a student's balls went at one stage over the last lessons in which it was
@@ -246,6 +247,10 @@ func (r *Record) seen(ctx context.Context, q *gen.Queries, p *Person) error {
 			Felt{int(l.Engagement), int(l.Effort), int(l.Confidence)},
 		})
 	}
+	if err != nil {
+		return err
+	}
+	r.Shown, err = shown(ctx, q, id)
 	return err
 }
 

@@ -264,6 +264,14 @@ type SharedNote struct {
 	StudentID string
 }
 
+type Shown struct {
+	StudentID string
+	ID        string
+	Day       string
+	Words     string
+	Place     string
+}
+
 type Situation struct {
 	ID    string
 	Words string

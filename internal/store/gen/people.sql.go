@@ -18,6 +18,23 @@ func (q *Queries) DeleteGroup(ctx context.Context, id string) error {
 	return err
 }
 
+const dropShown = `-- name: DropShown :execrows
+delete from shown where shown.id = ?1 and shown.student_id in (select w.id from who w where w.one = ?2)
+`
+
+type DropShownParams struct {
+	ID      string
+	Student string
+}
+
+func (q *Queries) DropShown(ctx context.Context, arg DropShownParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, dropShown, arg.ID, arg.Student)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
 const getGroup = `-- name: GetGroup :one
 select id, version, name, students from groups where id = ?
 `
@@ -259,6 +276,39 @@ func (q *Queries) ListSessionsOfStudent(ctx context.Context, student string) ([]
 	return items, nil
 }
 
+const listShown = `-- name: ListShown :many
+select student_id, id, day, words, place from shown where student_id in (select w.id from who w where w.one = ?1) order by day desc, id desc
+`
+
+func (q *Queries) ListShown(ctx context.Context, student string) ([]Shown, error) {
+	rows, err := q.db.QueryContext(ctx, listShown, student)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Shown
+	for rows.Next() {
+		var i Shown
+		if err := rows.Scan(
+			&i.StudentID,
+			&i.ID,
+			&i.Day,
+			&i.Words,
+			&i.Place,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const listStudents = `-- name: ListStudents :many
 select id, version, name, hand, level, more, archived, merged from students order by name, id
 `
@@ -306,6 +356,30 @@ type MergeStudentParams struct {
 
 func (q *Queries) MergeStudent(ctx context.Context, arg MergeStudentParams) error {
 	_, err := q.db.ExecContext(ctx, mergeStudent, arg.Into, arg.ID)
+	return err
+}
+
+const putShown = `-- name: PutShown :exec
+insert into shown (student_id, id, day, words, place) values (?, ?, ?, ?, ?)
+on conflict (student_id, id) do update set day = excluded.day, words = excluded.words, place = excluded.place
+`
+
+type PutShownParams struct {
+	StudentID string
+	ID        string
+	Day       string
+	Words     string
+	Place     string
+}
+
+func (q *Queries) PutShown(ctx context.Context, arg PutShownParams) error {
+	_, err := q.db.ExecContext(ctx, putShown,
+		arg.StudentID,
+		arg.ID,
+		arg.Day,
+		arg.Words,
+		arg.Place,
+	)
 	return err
 }
 

@@ -48,3 +48,13 @@ from lessons l join lesson_students p on p.lesson_id = l.id
 where p.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student')) and l.date >= sqlc.arg('from')
   and not exists (select 1 from runs r where r.lesson_id = l.id and r.status = 'finished')
 order by l.date, l.start;
+
+-- name: ListShown :many
+select * from shown where student_id in (select w.id from who w where w.one = sqlc.arg('student')) order by day desc, id desc;
+
+-- name: PutShown :exec
+insert into shown (student_id, id, day, words, place) values (?, ?, ?, ?, ?)
+on conflict (student_id, id) do update set day = excluded.day, words = excluded.words, place = excluded.place;
+
+-- name: DropShown :execrows
+delete from shown where shown.id = sqlc.arg('id') and shown.student_id in (select w.id from who w where w.one = sqlc.arg('student'));

@@ -1119,6 +1119,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/students/{student}/shown/{shown}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+                shown: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep a line about a video or a sheet of paper with a day of a student, or change it */
+        put: operations["putShown"];
+        post?: never;
+        /** Remove such a line */
+        delete: operations["removeShown"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/students/{student}/merge": {
         parameters: {
             query?: never;
@@ -4119,8 +4140,18 @@ export interface components {
                 usual: number;
             }[];
         };
+        Shown: {
+            id: components["schemas"]["Id"];
+            day: string;
+            words: string;
+            place: string;
+            /** @description the place is a web address */
+            link: boolean;
+        };
         StudentRecord: {
             student: components["schemas"]["Student"];
+            /** @description video and paper, the latest day first */
+            shown: components["schemas"]["Shown"][];
             /** @description where balls went over the last lessons in which it was marked, the stages done last first */
             missed: {
                 drill: string;
@@ -7048,6 +7079,61 @@ export interface operations {
         };
         responses: {
             /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putShown: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+                shown: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    day: string;
+                    words: string;
+                    /** @description a web address, the name of a file, a folder; empty: none */
+                    place: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As it is kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shown"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    removeShown: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+                shown: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone */
             204: {
                 headers: {
                     [name: string]: unknown;

@@ -1,5 +1,6 @@
 <!-- What was counted besides chance: tempo, seconds, rallies, repetitions; games; what was seen and said. -->
 <script lang="ts">
+  import Shown from './Shown.svelte';
   import Fold from '$lib/shell/Fold.svelte';
   import { sayFelt } from '$lib/people/felt';
   import type { StudentRecord } from '$lib/api/client';
@@ -7,7 +8,7 @@
   import { calledAmong } from '$lib/people/names';
   import SeriesChart from './SeriesChart.svelte';
 
-  let { record }: { record: StudentRecord } = $props();
+  let { record, onchanged }: { record: StudentRecord; onchanged: () => void } = $props();
   // Good balls in all are said by the chance; streaks are shown where they were asked for.
   const series = $derived(record.series.filter((s) => s.measure !== 'good'));
   const id = $derived(record.student.id);
@@ -111,6 +112,9 @@
     </ul>
   </Fold>
 {/if}
+<Fold title="Video and paper" says={record.shown[0]?.words ?? 'a line and a link for a day'}>
+  <Shown student={record.student.id} shown={record.shown} {onchanged} />
+</Fold>
 {#if record.lessons.length}
   <Fold title="Lessons" says="{record.lessons.length} so far">
     <table class="mt-1 text-base">

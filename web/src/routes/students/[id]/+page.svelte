@@ -121,7 +121,7 @@
               </p>
             </Fold>
           {/if}
-          <Besides record={r} />
+          <Besides record={r} onchanged={() => void saved()} />
         </div>
         {#if r.lessons.length}<p class="mt-6 text-sm">
             <a
