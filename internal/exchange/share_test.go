@@ -46,7 +46,12 @@ func handed(t *testing.T) (*clubtest.Club, shares.Share) {
 	laid.Course.Title = "Four weeks for Wren"
 	w, err := c.SaveCourse(ctx, laid)
 	require.NoError(t, err)
-	given, _ := clubtest.Round(t, c, who, d, append(clubtest.Many(run.Good, 0, 9), clubtest.Many(run.Miss, 0, 4)...)...)
+	given, _ := clubtest.Round(
+		t,
+		c,
+		who,
+		d,
+		append(clubtest.Many(run.Good, 0, 9), clubtest.Many(run.Miss, 0, 4)...)...)
 	out, err := c.Share(ctx, shares.Asked{
 		Lessons: []string{l.ID}, Ladders: []string{s.Ladder.ID}, Weeks: []string{w.Course.ID},
 		Runs: []string{given.ID},
@@ -112,7 +117,12 @@ func TestAnotherClubTakesItIn(t *testing.T) {
 
 	only = back
 	only.Lessons = nil
-	taken, err = other.Take(ctx, only, shares.For{Students: []string{everybody[0].ID}, From: "2026-07-06"}, false)
+	taken, err = other.Take(
+		ctx,
+		only,
+		shares.For{Students: []string{everybody[0].ID}, From: "2026-07-06"},
+		false,
+	)
 	require.NoError(t, err)
 	require.Equal(t, 2, taken.Known, "the drill and the given lesson")
 	require.Empty(t, taken.Students)

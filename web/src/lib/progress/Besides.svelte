@@ -31,7 +31,12 @@
         against: names(1 - mine),
         own: g.own?.[id],
         score: `${g.points[mine]}–${g.points[1 - mine]}`,
-        how: g.over ? (g.winner === mine ? 'won' : 'lost') : 'unfinished'
+        how: g.over ? (g.winner === mine ? 'won' : 'lost') : 'unfinished',
+        /** What the student's own side did in it. */
+        marks: (g.marks ?? [])
+          .filter((m) => m.words && m.by[mine])
+          .map((m) => `${m.words} ${m.by[mine]}`)
+          .join(', ')
       };
     })
   );
@@ -88,7 +93,7 @@
             <td dir="auto" class="py-0.5">{g.title}</td>
             <td>{g.with ? `with ${g.with} ` : ''}against {g.against || 'nobody named'}</td>
             <td class="figures font-semibold">{g.score}</td>
-            <td>{g.how}{g.own ? `, individual score ${g.own}` : ''}</td>
+            <td>{g.how}{g.own ? `, individual score ${g.own}` : ''}{g.marks ? `; ${g.marks}` : ''}</td>
           </tr>{/each}
       </tbody>
     </table>
