@@ -4703,6 +4703,22 @@ func (response MakeCode200JSONResponse) VisitMakeCodeResponse(w http.ResponseWri
 	return err
 }
 
+type MakeCode422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response MakeCode422ApplicationProblemPlusJSONResponse) VisitMakeCodeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type MakeCodedefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -4813,6 +4829,36 @@ func (response EndDevice204Response) VisitEndDeviceResponse(w http.ResponseWrite
 	return nil
 }
 
+type EndDevice404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response EndDevice404ApplicationProblemPlusJSONResponse) VisitEndDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EndDevice422ApplicationProblemPlusJSONResponse Problem
+
+func (response EndDevice422ApplicationProblemPlusJSONResponse) VisitEndDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type EndDevicedefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -4849,6 +4895,36 @@ func (response ChangeDevice200JSONResponse) VisitChangeDeviceResponse(w http.Res
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeDevice404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ChangeDevice404ApplicationProblemPlusJSONResponse) VisitChangeDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeDevice422ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangeDevice422ApplicationProblemPlusJSONResponse) VisitChangeDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -4892,6 +4968,22 @@ func (response PairDevice200JSONResponse) VisitPairDeviceResponse(w http.Respons
 	return err
 }
 
+type PairDevice422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response PairDevice422ApplicationProblemPlusJSONResponse) VisitPairDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type PairDevicedefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -4923,6 +5015,22 @@ type SetPassphrase204Response struct {
 func (response SetPassphrase204Response) VisitSetPassphraseResponse(w http.ResponseWriter) error {
 	w.WriteHeader(204)
 	return nil
+}
+
+type SetPassphrase422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response SetPassphrase422ApplicationProblemPlusJSONResponse) VisitSetPassphraseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
 }
 
 type SetPassphrasedefaultApplicationProblemPlusJSONResponse struct {
@@ -4960,6 +5068,22 @@ func (response SignIn200JSONResponse) VisitSignInResponse(w http.ResponseWriter)
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SignIn422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response SignIn422ApplicationProblemPlusJSONResponse) VisitSignInResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -5079,6 +5203,22 @@ func (response GetCalendar200TextcalendarResponse) VisitGetCalendarResponse(w ht
 	return err
 }
 
+type GetCalendar422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response GetCalendar422ApplicationProblemPlusJSONResponse) VisitGetCalendarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetCalendardefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -5114,6 +5254,22 @@ func (response OpenCard200JSONResponse) VisitOpenCardResponse(w http.ResponseWri
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type OpenCard422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response OpenCard422ApplicationProblemPlusJSONResponse) VisitOpenCardResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -5239,6 +5395,36 @@ func (response GetCopy200ApplicationvndSqlite3Response) VisitGetCopyResponse(w h
 	return err
 }
 
+type GetCopy404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response GetCopy404ApplicationProblemPlusJSONResponse) VisitGetCopyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetCopy422ApplicationProblemPlusJSONResponse Problem
+
+func (response GetCopy422ApplicationProblemPlusJSONResponse) VisitGetCopyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetCopydefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -5316,6 +5502,22 @@ func (response PlanCourse200JSONResponse) VisitPlanCourseResponse(w http.Respons
 	return err
 }
 
+type PlanCourse422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response PlanCourse422ApplicationProblemPlusJSONResponse) VisitPlanCourseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type PlanCoursedefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -5347,6 +5549,36 @@ type RemoveCourse204Response struct {
 func (response RemoveCourse204Response) VisitRemoveCourseResponse(w http.ResponseWriter) error {
 	w.WriteHeader(204)
 	return nil
+}
+
+type RemoveCourse404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response RemoveCourse404ApplicationProblemPlusJSONResponse) VisitRemoveCourseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemoveCourse422ApplicationProblemPlusJSONResponse Problem
+
+func (response RemoveCourse422ApplicationProblemPlusJSONResponse) VisitRemoveCourseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
 }
 
 type RemoveCoursedefaultApplicationProblemPlusJSONResponse struct {
@@ -5388,6 +5620,36 @@ func (response GetCourse200JSONResponse) VisitGetCourseResponse(w http.ResponseW
 	return err
 }
 
+type GetCourse404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response GetCourse404ApplicationProblemPlusJSONResponse) VisitGetCourseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetCourse422ApplicationProblemPlusJSONResponse Problem
+
+func (response GetCourse422ApplicationProblemPlusJSONResponse) VisitGetCourseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetCoursedefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -5424,6 +5686,50 @@ func (response PutCourse200JSONResponse) VisitPutCourseResponse(w http.ResponseW
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutCourse404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response PutCourse404ApplicationProblemPlusJSONResponse) VisitPutCourseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutCourse409ApplicationProblemPlusJSONResponse Problem
+
+func (response PutCourse409ApplicationProblemPlusJSONResponse) VisitPutCourseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutCourse422ApplicationProblemPlusJSONResponse Problem
+
+func (response PutCourse422ApplicationProblemPlusJSONResponse) VisitPutCourseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -5469,6 +5775,50 @@ func (response ChangeCourse200JSONResponse) VisitChangeCourseResponse(w http.Res
 	return err
 }
 
+type ChangeCourse404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ChangeCourse404ApplicationProblemPlusJSONResponse) VisitChangeCourseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeCourse409ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangeCourse409ApplicationProblemPlusJSONResponse) VisitChangeCourseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeCourse422ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangeCourse422ApplicationProblemPlusJSONResponse) VisitChangeCourseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ChangeCoursedefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -5505,6 +5855,36 @@ func (response DraftCourseLesson200JSONResponse) VisitDraftCourseLessonResponse(
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DraftCourseLesson404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response DraftCourseLesson404ApplicationProblemPlusJSONResponse) VisitDraftCourseLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DraftCourseLesson422ApplicationProblemPlusJSONResponse Problem
+
+func (response DraftCourseLesson422ApplicationProblemPlusJSONResponse) VisitDraftCourseLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -5586,6 +5966,36 @@ func (response ListBlockTemplates200JSONResponse) VisitListBlockTemplatesRespons
 	return err
 }
 
+type ListBlockTemplates404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ListBlockTemplates404ApplicationProblemPlusJSONResponse) VisitListBlockTemplatesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListBlockTemplates422ApplicationProblemPlusJSONResponse Problem
+
+func (response ListBlockTemplates422ApplicationProblemPlusJSONResponse) VisitListBlockTemplatesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListBlockTemplatesdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -5621,6 +6031,36 @@ func (response BlankDrill200JSONResponse) VisitBlankDrillResponse(w http.Respons
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type BlankDrill404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response BlankDrill404ApplicationProblemPlusJSONResponse) VisitBlankDrillResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type BlankDrill422ApplicationProblemPlusJSONResponse Problem
+
+func (response BlankDrill422ApplicationProblemPlusJSONResponse) VisitBlankDrillResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -5702,6 +6142,22 @@ func (response CheckDrill200JSONResponse) VisitCheckDrillResponse(w http.Respons
 	return err
 }
 
+type CheckDrill422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response CheckDrill422ApplicationProblemPlusJSONResponse) VisitCheckDrillResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type CheckDrilldefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -5737,6 +6193,22 @@ func (response ExportDrills200JSONResponse) VisitExportDrillsResponse(w http.Res
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportDrills422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ExportDrills422ApplicationProblemPlusJSONResponse) VisitExportDrillsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -5781,6 +6253,22 @@ func (response ImportDrills200JSONResponse) VisitImportDrillsResponse(w http.Res
 	return err
 }
 
+type ImportDrills422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ImportDrills422ApplicationProblemPlusJSONResponse) VisitImportDrillsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ImportDrillsdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -5812,6 +6300,36 @@ type RemoveDrill204Response struct {
 func (response RemoveDrill204Response) VisitRemoveDrillResponse(w http.ResponseWriter) error {
 	w.WriteHeader(204)
 	return nil
+}
+
+type RemoveDrill404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response RemoveDrill404ApplicationProblemPlusJSONResponse) VisitRemoveDrillResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemoveDrill422ApplicationProblemPlusJSONResponse Problem
+
+func (response RemoveDrill422ApplicationProblemPlusJSONResponse) VisitRemoveDrillResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
 }
 
 type RemoveDrilldefaultApplicationProblemPlusJSONResponse struct {
@@ -5849,6 +6367,36 @@ func (response GetDrill200JSONResponse) VisitGetDrillResponse(w http.ResponseWri
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetDrill404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response GetDrill404ApplicationProblemPlusJSONResponse) VisitGetDrillResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetDrill422ApplicationProblemPlusJSONResponse Problem
+
+func (response GetDrill422ApplicationProblemPlusJSONResponse) VisitGetDrillResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -5893,6 +6441,50 @@ func (response PutDrill200JSONResponse) VisitPutDrillResponse(w http.ResponseWri
 	return err
 }
 
+type PutDrill404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response PutDrill404ApplicationProblemPlusJSONResponse) VisitPutDrillResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutDrill409ApplicationProblemPlusJSONResponse Problem
+
+func (response PutDrill409ApplicationProblemPlusJSONResponse) VisitPutDrillResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutDrill422ApplicationProblemPlusJSONResponse Problem
+
+func (response PutDrill422ApplicationProblemPlusJSONResponse) VisitPutDrillResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type PutDrilldefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -5925,6 +6517,36 @@ type SetFavourite204Response struct {
 func (response SetFavourite204Response) VisitSetFavouriteResponse(w http.ResponseWriter) error {
 	w.WriteHeader(204)
 	return nil
+}
+
+type SetFavourite404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response SetFavourite404ApplicationProblemPlusJSONResponse) VisitSetFavouriteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetFavourite422ApplicationProblemPlusJSONResponse Problem
+
+func (response SetFavourite422ApplicationProblemPlusJSONResponse) VisitSetFavouriteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
 }
 
 type SetFavouritedefaultApplicationProblemPlusJSONResponse struct {
@@ -5962,6 +6584,36 @@ func (response ListDrillVersions200JSONResponse) VisitListDrillVersionsResponse(
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListDrillVersions404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ListDrillVersions404ApplicationProblemPlusJSONResponse) VisitListDrillVersionsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListDrillVersions422ApplicationProblemPlusJSONResponse Problem
+
+func (response ListDrillVersions422ApplicationProblemPlusJSONResponse) VisitListDrillVersionsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -6043,6 +6695,22 @@ func (response ExportGames200JSONResponse) VisitExportGamesResponse(w http.Respo
 	return err
 }
 
+type ExportGames422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ExportGames422ApplicationProblemPlusJSONResponse) VisitExportGamesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ExportGamesdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -6083,6 +6751,22 @@ func (response ImportGames200JSONResponse) VisitImportGamesResponse(w http.Respo
 	return err
 }
 
+type ImportGames422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ImportGames422ApplicationProblemPlusJSONResponse) VisitImportGamesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ImportGamesdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -6114,6 +6798,36 @@ type RemoveGame204Response struct {
 func (response RemoveGame204Response) VisitRemoveGameResponse(w http.ResponseWriter) error {
 	w.WriteHeader(204)
 	return nil
+}
+
+type RemoveGame404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response RemoveGame404ApplicationProblemPlusJSONResponse) VisitRemoveGameResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemoveGame422ApplicationProblemPlusJSONResponse Problem
+
+func (response RemoveGame422ApplicationProblemPlusJSONResponse) VisitRemoveGameResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
 }
 
 type RemoveGamedefaultApplicationProblemPlusJSONResponse struct {
@@ -6151,6 +6865,36 @@ func (response GetGame200JSONResponse) VisitGetGameResponse(w http.ResponseWrite
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetGame404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response GetGame404ApplicationProblemPlusJSONResponse) VisitGetGameResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetGame422ApplicationProblemPlusJSONResponse Problem
+
+func (response GetGame422ApplicationProblemPlusJSONResponse) VisitGetGameResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -6195,6 +6939,50 @@ func (response PutGame200JSONResponse) VisitPutGameResponse(w http.ResponseWrite
 	return err
 }
 
+type PutGame404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response PutGame404ApplicationProblemPlusJSONResponse) VisitPutGameResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutGame409ApplicationProblemPlusJSONResponse Problem
+
+func (response PutGame409ApplicationProblemPlusJSONResponse) VisitPutGameResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutGame422ApplicationProblemPlusJSONResponse Problem
+
+func (response PutGame422ApplicationProblemPlusJSONResponse) VisitPutGameResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type PutGamedefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -6230,6 +7018,36 @@ func (response ListGameVersions200JSONResponse) VisitListGameVersionsResponse(w 
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListGameVersions404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ListGameVersions404ApplicationProblemPlusJSONResponse) VisitListGameVersionsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListGameVersions422ApplicationProblemPlusJSONResponse Problem
+
+func (response ListGameVersions422ApplicationProblemPlusJSONResponse) VisitListGameVersionsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -6305,6 +7123,36 @@ func (response RemoveGroup204Response) VisitRemoveGroupResponse(w http.ResponseW
 	return nil
 }
 
+type RemoveGroup404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response RemoveGroup404ApplicationProblemPlusJSONResponse) VisitRemoveGroupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemoveGroup422ApplicationProblemPlusJSONResponse Problem
+
+func (response RemoveGroup422ApplicationProblemPlusJSONResponse) VisitRemoveGroupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type RemoveGroupdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -6340,6 +7188,36 @@ func (response GetGroup200JSONResponse) VisitGetGroupResponse(w http.ResponseWri
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetGroup404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response GetGroup404ApplicationProblemPlusJSONResponse) VisitGetGroupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetGroup422ApplicationProblemPlusJSONResponse Problem
+
+func (response GetGroup422ApplicationProblemPlusJSONResponse) VisitGetGroupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -6380,6 +7258,50 @@ func (response PutGroup200JSONResponse) VisitPutGroupResponse(w http.ResponseWri
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutGroup404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response PutGroup404ApplicationProblemPlusJSONResponse) VisitPutGroupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutGroup409ApplicationProblemPlusJSONResponse Problem
+
+func (response PutGroup409ApplicationProblemPlusJSONResponse) VisitPutGroupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutGroup422ApplicationProblemPlusJSONResponse Problem
+
+func (response PutGroup422ApplicationProblemPlusJSONResponse) VisitPutGroupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -6455,6 +7377,36 @@ func (response RemoveLadder204Response) VisitRemoveLadderResponse(w http.Respons
 	return nil
 }
 
+type RemoveLadder404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response RemoveLadder404ApplicationProblemPlusJSONResponse) VisitRemoveLadderResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemoveLadder422ApplicationProblemPlusJSONResponse Problem
+
+func (response RemoveLadder422ApplicationProblemPlusJSONResponse) VisitRemoveLadderResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type RemoveLadderdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -6490,6 +7442,36 @@ func (response GetLadder200JSONResponse) VisitGetLadderResponse(w http.ResponseW
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLadder404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response GetLadder404ApplicationProblemPlusJSONResponse) VisitGetLadderResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLadder422ApplicationProblemPlusJSONResponse Problem
+
+func (response GetLadder422ApplicationProblemPlusJSONResponse) VisitGetLadderResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -6530,6 +7512,50 @@ func (response PutLadder200JSONResponse) VisitPutLadderResponse(w http.ResponseW
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutLadder404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response PutLadder404ApplicationProblemPlusJSONResponse) VisitPutLadderResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutLadder409ApplicationProblemPlusJSONResponse Problem
+
+func (response PutLadder409ApplicationProblemPlusJSONResponse) VisitPutLadderResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutLadder422ApplicationProblemPlusJSONResponse Problem
+
+func (response PutLadder422ApplicationProblemPlusJSONResponse) VisitPutLadderResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -6628,6 +7654,22 @@ func (response CheckLesson200JSONResponse) VisitCheckLessonResponse(w http.Respo
 	return err
 }
 
+type CheckLesson422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response CheckLesson422ApplicationProblemPlusJSONResponse) VisitCheckLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type CheckLessondefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -6663,6 +7705,22 @@ func (response DraftLessons200JSONResponse) VisitDraftLessonsResponse(w http.Res
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DraftLessons422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response DraftLessons422ApplicationProblemPlusJSONResponse) VisitDraftLessonsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -6706,6 +7764,36 @@ func (response LastLesson200JSONResponse) VisitLastLessonResponse(w http.Respons
 	return err
 }
 
+type LastLesson404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response LastLesson404ApplicationProblemPlusJSONResponse) VisitLastLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LastLesson422ApplicationProblemPlusJSONResponse Problem
+
+func (response LastLesson422ApplicationProblemPlusJSONResponse) VisitLastLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type LastLessondefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -6741,6 +7829,22 @@ func (response MatchFromBlock200JSONResponse) VisitMatchFromBlockResponse(w http
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MatchFromBlock422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response MatchFromBlock422ApplicationProblemPlusJSONResponse) VisitMatchFromBlockResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -6784,6 +7888,22 @@ func (response PlaceDrill200JSONResponse) VisitPlaceDrillResponse(w http.Respons
 	return err
 }
 
+type PlaceDrill422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response PlaceDrill422ApplicationProblemPlusJSONResponse) VisitPlaceDrillResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type PlaceDrilldefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -6819,6 +7939,22 @@ func (response DraftShortRound200JSONResponse) VisitDraftShortRoundResponse(w ht
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DraftShortRound422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response DraftShortRound422ApplicationProblemPlusJSONResponse) VisitDraftShortRoundResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -6862,6 +7998,22 @@ func (response WatchLesson200JSONResponse) VisitWatchLessonResponse(w http.Respo
 	return err
 }
 
+type WatchLesson422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response WatchLesson422ApplicationProblemPlusJSONResponse) VisitWatchLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type WatchLessondefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -6897,6 +8049,36 @@ func (response GetLesson200JSONResponse) VisitGetLessonResponse(w http.ResponseW
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLesson404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response GetLesson404ApplicationProblemPlusJSONResponse) VisitGetLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLesson422ApplicationProblemPlusJSONResponse Problem
+
+func (response GetLesson422ApplicationProblemPlusJSONResponse) VisitGetLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -6941,6 +8123,22 @@ func (response PutLesson200JSONResponse) VisitPutLessonResponse(w http.ResponseW
 	return err
 }
 
+type PutLesson404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response PutLesson404ApplicationProblemPlusJSONResponse) VisitPutLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type PutLesson409ApplicationProblemPlusJSONResponse Problem
 
 func (response PutLesson409ApplicationProblemPlusJSONResponse) VisitPutLessonResponse(w http.ResponseWriter) error {
@@ -6951,6 +8149,20 @@ func (response PutLesson409ApplicationProblemPlusJSONResponse) VisitPutLessonRes
 	}
 	w.Header().Set("Content-Type", "application/problem+json")
 	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutLesson422ApplicationProblemPlusJSONResponse Problem
+
+func (response PutLesson422ApplicationProblemPlusJSONResponse) VisitPutLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -6995,6 +8207,36 @@ func (response GetSheet200JSONResponse) VisitGetSheetResponse(w http.ResponseWri
 	return err
 }
 
+type GetSheet404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response GetSheet404ApplicationProblemPlusJSONResponse) VisitGetSheetResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetSheet422ApplicationProblemPlusJSONResponse Problem
+
+func (response GetSheet422ApplicationProblemPlusJSONResponse) VisitGetSheetResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetSheetdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -7030,6 +8272,36 @@ func (response GetLessonSummary200JSONResponse) VisitGetLessonSummaryResponse(w 
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLessonSummary404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response GetLessonSummary404ApplicationProblemPlusJSONResponse) VisitGetLessonSummaryResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLessonSummary422ApplicationProblemPlusJSONResponse Problem
+
+func (response GetLessonSummary422ApplicationProblemPlusJSONResponse) VisitGetLessonSummaryResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -7073,6 +8345,36 @@ func (response ListLessonVersions200JSONResponse) VisitListLessonVersionsRespons
 	return err
 }
 
+type ListLessonVersions404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ListLessonVersions404ApplicationProblemPlusJSONResponse) VisitListLessonVersionsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListLessonVersions422ApplicationProblemPlusJSONResponse Problem
+
+func (response ListLessonVersions422ApplicationProblemPlusJSONResponse) VisitListLessonVersionsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListLessonVersionsdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -7108,6 +8410,22 @@ func (response ReckonEstimate200JSONResponse) VisitReckonEstimateResponse(w http
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonEstimate422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ReckonEstimate422ApplicationProblemPlusJSONResponse) VisitReckonEstimateResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -7151,6 +8469,22 @@ func (response ReckonFlight200JSONResponse) VisitReckonFlightResponse(w http.Res
 	return err
 }
 
+type ReckonFlight422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ReckonFlight422ApplicationProblemPlusJSONResponse) VisitReckonFlightResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ReckonFlightdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -7186,6 +8520,22 @@ func (response ReckonFootwork200JSONResponse) VisitReckonFootworkResponse(w http
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonFootwork422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ReckonFootwork422ApplicationProblemPlusJSONResponse) VisitReckonFootworkResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -7229,6 +8579,22 @@ func (response ReckonGame200JSONResponse) VisitReckonGameResponse(w http.Respons
 	return err
 }
 
+type ReckonGame422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ReckonGame422ApplicationProblemPlusJSONResponse) VisitReckonGameResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ReckonGamedefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -7264,6 +8630,22 @@ func (response ReckonGoal200JSONResponse) VisitReckonGoalResponse(w http.Respons
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonGoal422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ReckonGoal422ApplicationProblemPlusJSONResponse) VisitReckonGoalResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -7307,6 +8689,22 @@ func (response ReckonHandicap200JSONResponse) VisitReckonHandicapResponse(w http
 	return err
 }
 
+type ReckonHandicap422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ReckonHandicap422ApplicationProblemPlusJSONResponse) VisitReckonHandicapResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ReckonHandicapdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -7342,6 +8740,22 @@ func (response ReckonLevels200JSONResponse) VisitReckonLevelsResponse(w http.Res
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonLevels422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ReckonLevels422ApplicationProblemPlusJSONResponse) VisitReckonLevelsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -7385,6 +8799,22 @@ func (response ReckonRace200JSONResponse) VisitReckonRaceResponse(w http.Respons
 	return err
 }
 
+type ReckonRace422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ReckonRace422ApplicationProblemPlusJSONResponse) VisitReckonRaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ReckonRacedefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -7420,6 +8850,22 @@ func (response ReckonRecovery200JSONResponse) VisitReckonRecoveryResponse(w http
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonRecovery422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ReckonRecovery422ApplicationProblemPlusJSONResponse) VisitReckonRecoveryResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -7463,6 +8909,22 @@ func (response ReckonRotation200JSONResponse) VisitReckonRotationResponse(w http
 	return err
 }
 
+type ReckonRotation422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ReckonRotation422ApplicationProblemPlusJSONResponse) VisitReckonRotationResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ReckonRotationdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -7498,6 +8960,22 @@ func (response ReckonScore200JSONResponse) VisitReckonScoreResponse(w http.Respo
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonScore422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ReckonScore422ApplicationProblemPlusJSONResponse) VisitReckonScoreResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -7541,6 +9019,22 @@ func (response ReckonSigma200JSONResponse) VisitReckonSigmaResponse(w http.Respo
 	return err
 }
 
+type ReckonSigma422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ReckonSigma422ApplicationProblemPlusJSONResponse) VisitReckonSigmaResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ReckonSigmadefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -7576,6 +9070,22 @@ func (response ReckonTarget200JSONResponse) VisitReckonTargetResponse(w http.Res
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonTarget422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ReckonTarget422ApplicationProblemPlusJSONResponse) VisitReckonTargetResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -7619,6 +9129,22 @@ func (response ReckonTempo200JSONResponse) VisitReckonTempoResponse(w http.Respo
 	return err
 }
 
+type ReckonTempo422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ReckonTempo422ApplicationProblemPlusJSONResponse) VisitReckonTempoResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ReckonTempodefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -7654,6 +9180,22 @@ func (response ReckonWindow200JSONResponse) VisitReckonWindowResponse(w http.Res
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReckonWindow422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ReckonWindow422ApplicationProblemPlusJSONResponse) VisitReckonWindowResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -7714,6 +9256,22 @@ func (response ListResults200TextcsvResponse) VisitListResultsResponse(w http.Re
 		defer closer.Close()
 	}
 	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ListResults422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ListResults422ApplicationProblemPlusJSONResponse) VisitListResultsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
 	return err
 }
 
@@ -7811,6 +9369,36 @@ func (response GetRun200JSONResponse) VisitGetRunResponse(w http.ResponseWriter)
 	return err
 }
 
+type GetRun404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response GetRun404ApplicationProblemPlusJSONResponse) VisitGetRunResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetRun422ApplicationProblemPlusJSONResponse Problem
+
+func (response GetRun422ApplicationProblemPlusJSONResponse) VisitGetRunResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetRundefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -7847,6 +9435,36 @@ func (response PutRun200JSONResponse) VisitPutRunResponse(w http.ResponseWriter)
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutRun404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response PutRun404ApplicationProblemPlusJSONResponse) VisitPutRunResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutRun422ApplicationProblemPlusJSONResponse Problem
+
+func (response PutRun422ApplicationProblemPlusJSONResponse) VisitPutRunResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -7898,6 +9516,36 @@ type AddEvents204Response struct {
 func (response AddEvents204Response) VisitAddEventsResponse(w http.ResponseWriter) error {
 	w.WriteHeader(204)
 	return nil
+}
+
+type AddEvents404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response AddEvents404ApplicationProblemPlusJSONResponse) VisitAddEventsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddEvents422ApplicationProblemPlusJSONResponse Problem
+
+func (response AddEvents422ApplicationProblemPlusJSONResponse) VisitAddEventsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
 }
 
 type AddEventsdefaultApplicationProblemPlusJSONResponse struct {
@@ -7968,6 +9616,36 @@ func (response StreamRun200TexteventStreamResponse) VisitStreamRunResponse(w htt
 	}
 }
 
+type StreamRun404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response StreamRun404ApplicationProblemPlusJSONResponse) VisitStreamRunResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type StreamRun422ApplicationProblemPlusJSONResponse Problem
+
+func (response StreamRun422ApplicationProblemPlusJSONResponse) VisitStreamRunResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type StreamRundefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -8003,6 +9681,22 @@ func (response ShareParts200JSONResponse) VisitSharePartsResponse(w http.Respons
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ShareParts422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ShareParts422ApplicationProblemPlusJSONResponse) VisitSharePartsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -8043,6 +9737,22 @@ func (response TakeParts200JSONResponse) VisitTakePartsResponse(w http.ResponseW
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TakeParts422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response TakeParts422ApplicationProblemPlusJSONResponse) VisitTakePartsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -8170,6 +9880,22 @@ func (response ImportStudents200JSONResponse) VisitImportStudentsResponse(w http
 	return err
 }
 
+type ImportStudents422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ImportStudents422ApplicationProblemPlusJSONResponse) VisitImportStudentsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ImportStudentsdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -8209,6 +9935,22 @@ func (response OrderStudents200JSONResponse) VisitOrderStudentsResponse(w http.R
 	return err
 }
 
+type OrderStudents422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response OrderStudents422ApplicationProblemPlusJSONResponse) VisitOrderStudentsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type OrderStudentsdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -8244,6 +9986,36 @@ func (response GetStudent200JSONResponse) VisitGetStudentResponse(w http.Respons
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetStudent404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response GetStudent404ApplicationProblemPlusJSONResponse) VisitGetStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetStudent422ApplicationProblemPlusJSONResponse Problem
+
+func (response GetStudent422ApplicationProblemPlusJSONResponse) VisitGetStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -8288,6 +10060,50 @@ func (response PutStudent200JSONResponse) VisitPutStudentResponse(w http.Respons
 	return err
 }
 
+type PutStudent404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response PutStudent404ApplicationProblemPlusJSONResponse) VisitPutStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutStudent409ApplicationProblemPlusJSONResponse Problem
+
+func (response PutStudent409ApplicationProblemPlusJSONResponse) VisitPutStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutStudent422ApplicationProblemPlusJSONResponse Problem
+
+func (response PutStudent422ApplicationProblemPlusJSONResponse) VisitPutStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type PutStudentdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -8328,6 +10144,36 @@ func (response DeclineAdvice200JSONResponse) VisitDeclineAdviceResponse(w http.R
 	return err
 }
 
+type DeclineAdvice404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response DeclineAdvice404ApplicationProblemPlusJSONResponse) VisitDeclineAdviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeclineAdvice422ApplicationProblemPlusJSONResponse Problem
+
+func (response DeclineAdvice422ApplicationProblemPlusJSONResponse) VisitDeclineAdviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type DeclineAdvicedefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -8363,6 +10209,36 @@ func (response GetHome200JSONResponse) VisitGetHomeResponse(w http.ResponseWrite
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetHome404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response GetHome404ApplicationProblemPlusJSONResponse) VisitGetHomeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetHome422ApplicationProblemPlusJSONResponse Problem
+
+func (response GetHome422ApplicationProblemPlusJSONResponse) VisitGetHomeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -8407,6 +10283,50 @@ func (response PutHome200JSONResponse) VisitPutHomeResponse(w http.ResponseWrite
 	return err
 }
 
+type PutHome404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response PutHome404ApplicationProblemPlusJSONResponse) VisitPutHomeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutHome409ApplicationProblemPlusJSONResponse Problem
+
+func (response PutHome409ApplicationProblemPlusJSONResponse) VisitPutHomeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutHome422ApplicationProblemPlusJSONResponse Problem
+
+func (response PutHome422ApplicationProblemPlusJSONResponse) VisitPutHomeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type PutHomedefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -8443,6 +10363,36 @@ func (response DidAtHome200JSONResponse) VisitDidAtHomeResponse(w http.ResponseW
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DidAtHome404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response DidAtHome404ApplicationProblemPlusJSONResponse) VisitDidAtHomeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DidAtHome422ApplicationProblemPlusJSONResponse Problem
+
+func (response DidAtHome422ApplicationProblemPlusJSONResponse) VisitDidAtHomeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -8486,6 +10436,36 @@ func (response ListLaddersOfStudent200JSONResponse) VisitListLaddersOfStudentRes
 	return err
 }
 
+type ListLaddersOfStudent404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ListLaddersOfStudent404ApplicationProblemPlusJSONResponse) VisitListLaddersOfStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListLaddersOfStudent422ApplicationProblemPlusJSONResponse Problem
+
+func (response ListLaddersOfStudent422ApplicationProblemPlusJSONResponse) VisitListLaddersOfStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListLaddersOfStudentdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -8521,6 +10501,36 @@ func (response ListCardLinks200JSONResponse) VisitListCardLinksResponse(w http.R
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListCardLinks404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ListCardLinks404ApplicationProblemPlusJSONResponse) VisitListCardLinksResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListCardLinks422ApplicationProblemPlusJSONResponse Problem
+
+func (response ListCardLinks422ApplicationProblemPlusJSONResponse) VisitListCardLinksResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -8565,6 +10575,36 @@ func (response MakeCardLink200JSONResponse) VisitMakeCardLinkResponse(w http.Res
 	return err
 }
 
+type MakeCardLink404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response MakeCardLink404ApplicationProblemPlusJSONResponse) VisitMakeCardLinkResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeCardLink422ApplicationProblemPlusJSONResponse Problem
+
+func (response MakeCardLink422ApplicationProblemPlusJSONResponse) VisitMakeCardLinkResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type MakeCardLinkdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -8597,6 +10637,36 @@ type EndCardLink204Response struct {
 func (response EndCardLink204Response) VisitEndCardLinkResponse(w http.ResponseWriter) error {
 	w.WriteHeader(204)
 	return nil
+}
+
+type EndCardLink404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response EndCardLink404ApplicationProblemPlusJSONResponse) VisitEndCardLinkResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EndCardLink422ApplicationProblemPlusJSONResponse Problem
+
+func (response EndCardLink422ApplicationProblemPlusJSONResponse) VisitEndCardLinkResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
 }
 
 type EndCardLinkdefaultApplicationProblemPlusJSONResponse struct {
@@ -8635,6 +10705,50 @@ func (response MergeStudent200JSONResponse) VisitMergeStudentResponse(w http.Res
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MergeStudent404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response MergeStudent404ApplicationProblemPlusJSONResponse) VisitMergeStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MergeStudent409ApplicationProblemPlusJSONResponse Problem
+
+func (response MergeStudent409ApplicationProblemPlusJSONResponse) VisitMergeStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MergeStudent422ApplicationProblemPlusJSONResponse Problem
+
+func (response MergeStudent422ApplicationProblemPlusJSONResponse) VisitMergeStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -8679,6 +10793,36 @@ func (response MoveStudent200JSONResponse) VisitMoveStudentResponse(w http.Respo
 	return err
 }
 
+type MoveStudent404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response MoveStudent404ApplicationProblemPlusJSONResponse) VisitMoveStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MoveStudent422ApplicationProblemPlusJSONResponse Problem
+
+func (response MoveStudent422ApplicationProblemPlusJSONResponse) VisitMoveStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type MoveStudentdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -8711,6 +10855,36 @@ type TakeBackMove204Response struct {
 func (response TakeBackMove204Response) VisitTakeBackMoveResponse(w http.ResponseWriter) error {
 	w.WriteHeader(204)
 	return nil
+}
+
+type TakeBackMove404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response TakeBackMove404ApplicationProblemPlusJSONResponse) VisitTakeBackMoveResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TakeBackMove422ApplicationProblemPlusJSONResponse Problem
+
+func (response TakeBackMove422ApplicationProblemPlusJSONResponse) VisitTakeBackMoveResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
 }
 
 type TakeBackMovedefaultApplicationProblemPlusJSONResponse struct {
@@ -8746,6 +10920,36 @@ type ShareNote204Response struct {
 func (response ShareNote204Response) VisitShareNoteResponse(w http.ResponseWriter) error {
 	w.WriteHeader(204)
 	return nil
+}
+
+type ShareNote404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ShareNote404ApplicationProblemPlusJSONResponse) VisitShareNoteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ShareNote422ApplicationProblemPlusJSONResponse Problem
+
+func (response ShareNote422ApplicationProblemPlusJSONResponse) VisitShareNoteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
 }
 
 type ShareNotedefaultApplicationProblemPlusJSONResponse struct {
@@ -8808,6 +11012,36 @@ func (response ReportStudent200TextcsvResponse) VisitReportStudentResponse(w htt
 	return err
 }
 
+type ReportStudent404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ReportStudent404ApplicationProblemPlusJSONResponse) VisitReportStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReportStudent422ApplicationProblemPlusJSONResponse Problem
+
+func (response ReportStudent422ApplicationProblemPlusJSONResponse) VisitReportStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ReportStudentdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -8840,6 +11074,36 @@ type RemoveShown204Response struct {
 func (response RemoveShown204Response) VisitRemoveShownResponse(w http.ResponseWriter) error {
 	w.WriteHeader(204)
 	return nil
+}
+
+type RemoveShown404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response RemoveShown404ApplicationProblemPlusJSONResponse) VisitRemoveShownResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemoveShown422ApplicationProblemPlusJSONResponse Problem
+
+func (response RemoveShown422ApplicationProblemPlusJSONResponse) VisitRemoveShownResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
 }
 
 type RemoveShowndefaultApplicationProblemPlusJSONResponse struct {
@@ -8883,6 +11147,36 @@ func (response PutShown200JSONResponse) VisitPutShownResponse(w http.ResponseWri
 	return err
 }
 
+type PutShown404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response PutShown404ApplicationProblemPlusJSONResponse) VisitPutShownResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutShown422ApplicationProblemPlusJSONResponse Problem
+
+func (response PutShown422ApplicationProblemPlusJSONResponse) VisitPutShownResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type PutShowndefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -8918,6 +11212,36 @@ func (response SplitStudent200JSONResponse) VisitSplitStudentResponse(w http.Res
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SplitStudent404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response SplitStudent404ApplicationProblemPlusJSONResponse) VisitSplitStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SplitStudent422ApplicationProblemPlusJSONResponse Problem
+
+func (response SplitStudent422ApplicationProblemPlusJSONResponse) VisitSplitStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -8991,6 +11315,22 @@ type SetZone204Response struct {
 func (response SetZone204Response) VisitSetZoneResponse(w http.ResponseWriter) error {
 	w.WriteHeader(204)
 	return nil
+}
+
+type SetZone422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response SetZone422ApplicationProblemPlusJSONResponse) VisitSetZoneResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
 }
 
 type SetZonedefaultApplicationProblemPlusJSONResponse struct {
@@ -13213,552 +15553,555 @@ func (sh *strictHandler) SetZone(ctx *echo.Context) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3vkhw3kif4KrC6WWO3TbBYRZFsiWX3gSKlbtlQTS5Jjc62V2uGzEBmoisSiAYQlUzJ+Fz3APdiZ3AH",
-	"EP+ACERWktLs3XyYpiojEIDD4fC/P//tYi33tRRMGH3x/LeLmiq6Z4Yp+C+6MUzZf5RMrxWvDZfi4vmF",
-	"YB8NkRtidozUdMvIim2kYhfFBbc//6th6nhRXAi6ZxfP3SDFhV7v2J7a0fb042smtmZ38fzx1VVxYY61",
-	"fVAbxcX24tOn4mItG6XZD6V9Gsasqdm1Q+LPF8WFYv9quGLlxXOjGtb9xr8ptrl4fvF/PGrX9wh/1Y9+",
-	"KOEjpeJVlfwG/HryJ165se13Nkrux0S0xNtwpQ0p6TFBOngz+5P0CJ/b0n2acvbHkxf1VxzZfqSiZclU",
-	"8jP48+SHamoMU/bV//WPq4ff0Ie/vnj4Px7+8tvj4tnVp3+7iHFFxbSWIv1R+Pm+XFHxPTfhC4MNwR+7",
-	"I5ZsQ5vKXDx/elVYxub7Zu/Yes8F/td1WAwXhm2Zgg/JzXvTlEyYMW8cuNkRs6OGaPdInD/aXxctUTVp",
-	"Iqrm3hR0s0p+op31vT7TCMOr+Lkq6ZGA2AERVVGdIiCOsfSEHaQq9fjLtKqcVNSMwDOEKka4INxoYrip",
-	"mC6I/bImUhEhDdOJeeEXEjLzOiYz7bYyXUuhGUztrZKrioHcWUthHJvRuq74mtoJP6rxiX//pz00z3/L",
-	"pIEfF77YX//PlmEPVJODkmJLqCjJwf7JSFJK5AwcxH7jxXrNNF45StZMGY7zXsv6+Kph0X21xNSWsreW",
-	"qHZr11WzKuBLfqOJHcA+JqsS9p8KQsmBsdsbspHIEPIgQDg5Gq6krBgVF1ZUc7FlqlY8dirdjaekDLef",
-	"PAhCG7OTipvjWGYVF7dclOORdvIAr2um7piys1WMrnesvCgumLAi4x8XtJLCimp5sAdywytgFroG+V0r",
-	"+dF+r64oFxe/RD5ccXEb49GyVExrpgkl9U4KRtZUEPs2kuewk2RHNVnLveVcy56G7fXsyZBSvebi1n7Z",
-	"TYUqZY+LZ+kEMUt2x9cMZR3VtzpGQ1kzET/nLf1WsrFMIInZcU32dL3jghGgIbCHHZsIuZLlEdZoduxo",
-	"T2eUC2qqdb1TVMfZEPkHyKSZIbhN41GUrNgc3d7ZZyzNlGxWVeRzcIBuGat14HdieYFY1YCsGBdbclDc",
-	"GCZuCNvX5vjcCpad/XspWZSeRjU6dunAAfNsUTGqhAaK2sc77PpAj9j+3jzyqyVilNZ2xQ+s9NwzYp8q",
-	"iG7WO0I1+a6xguPRG13JztJhhzXlJeGGHJlppUOY/bqS61uylo3VeWN6Rnst/QOZz22m4+Ueg7gj7g9c",
-	"u5VFEGVuee0plat/srWx636hFBVbtvfiuSy5XTut3naE4oZWmhUREULJVsmmJnt5xyx/KNlsd4SSlV0g",
-	"SomOZF3RqopIBNTdib287DiWnUld0TW7IVfPyYbf2QUExeZpV6+5Gus1dtVVxdZGogURXrx+NvfihrGS",
-	"LX5rT4WI2ShUEF56MX0n13TVVBSu2M5N+uQqJm7sTRMhlDZwb2qyYpqXDA+ktxLCCeje049jw+/pxx/w",
-	"4WfDczBgPbe0Ed8UFx8fbuVD90fUei+7nNR54CHf11IZp3DvgHFKCRbeo7VU7JFTmu23vwW2mWPDPlPR",
-	"PgNPnf/uDL31lWVG4cX8kUUuUpSMVr2qgOjksGOoGeC67NWwsdKxjIpoXubomqlb/HQW21Oz3s19+kd4",
-	"6BMcgMaw/sF48vWMgVFcoH45Uh1j86mV3NfoAIgx8uOraUa+fjyW6Eio3oiTi4U1Ds7HVWRYFtMF1rTB",
-	"o0nJWtL1Du5mur4V8lCxcsvKgqyOhJeJg/psenmPn0TmUVMxt6b3NXIZaP5ZsuGOKk6dJyaiB5R8s2FK",
-	"g6KmudhWzNuH2irEdCyNFpzkFdvylJpl6JZZVQCeIdY67d4Jj7+aE9IrFjs/7uRYua9vyOmnyd3kcZrZ",
-	"0baSVtqqgJZycK1RlN4o6h8M2MKdqaurq/nLZ4pH1g3LOkh6TWOqn6Fqy4wmWpI9FUdQgewqSGV/6G5A",
-	"j/6Xj5+Gb4hmv8KZ6tbVMC/uDNvXMqIpWAViPJ0NVYTWVJk4ZeOzHE1xcPd1PRuWOnmX4H/i+Tn1AuxI",
-	"tGfj7TxQbuyOpfhMakZKaa0LzYhplDX77f0jpOkz8bOrOaUTJJXTK1F6tLdAHiW+dSrg6YrAK2ZozL8C",
-	"q+WarGm1bipqWAnyyKqNoHcSKarjSPnEm3ZspVJtPnC0D7Puidf+hYgRUbE7VlVui8Jo/Xls+MfZTwAh",
-	"vucfYdN3FGjmrXI8lJYtd7CtVrTYTWqUtRLw4BQXiq5Z1Co/7I69yY1tsymFECaDg4BGFDUphlSRcGdM",
-	"kGTF0BqMeUOWEWvHjT8hIwHUOT3TJ98/2A5X4BTzl6wkqupzkwc+f+cfjh5CR70uc3W4duYs1hUVl+4c",
-	"LTmK9r32IL7rrGZ4FCU4xNAzJrzlR6QgzGpBjisHGrsV1Z1t6FxnNOkVsCJ9hx41ucHBwUa0qoEodUG8",
-	"8wA0EDupuqJHVub6Bt5KLkz8TFNtXqSnDLPQ2eLD0/KtfS32Pc3WUsScu3JDqCfo+HbdUbVgFnho3tpF",
-	"xabQ7PdW8YmKh0aJyOSsAA47Dg4PoEuBfg+vIq6O9r+5clvHu4ZSd6PG/xjTfTjp6f8eXu5uhWH7/MJa",
-	"+geaFo5he6wwc+42Uu1hmy/D2Vly/MLreAYVtzu5yDkDd6S3RawVogldyQa1UYieBqoPDiePRAop2ch1",
-	"o8e68Q2p2MYQ2ZjnJCi7YbsFg/OXoT0jMeYeLKkZWTFJ4/aNyHp03rJ9GtO7FdOyUe7gT5738CDowHS0",
-	"0qcxfdxRMPs8o9Y8rT2aHdtHXZw0BBMOjN32NyxqJDaCe2vHhR4v9swovu4ED8If+L5mitMqoo3ENW59",
-	"4VnC7bin24QG+qm4eElVCc7dkXrBPtbcCUc8WLiVz55cxHY21yOzpyXLHFLWTKDvKONhzdaKRa5BI6uS",
-	"SGFlKriYULWHWWQp8+5JT4wZAUYhOHYZiJopvew6lKDVI3wfZvKSKsVx+QO17xi95OAa0bxkN6DS4x3n",
-	"rndn2rjQibNtQL717o/52yJhDSTiqs63Dzfwlu5D7AP81jCbg53dLatN3mb46OrqOLcR2kjFLj0Nl24D",
-	"vI27YCkn4oFAuTEMdDdaVRA+tXR3IgE8Lw80We8kx4syy6wS8W1QfLtLqPqB9ONNUbKntoeXpigr4kKi",
-	"4vvVmBNpecfXbN7yK0umXuCzEHteV9wd7PF6XAJK1pggT+QdmzKSUDXOECDeVTyio2LUBdrHPzU9CidY",
-	"1/kD4GHQ1XNMIatsjFcTfO+5UykuNE3wWvBuTs/eTdt7M2C42AL8BFJWiLumnOERC2/aESa3ciXvEsFG",
-	"baWLd0tWUqqYsp8m3tZpSAP1rXVLa3rUhJsQrkSNHH98AJkNZWxFCcqn3LUwwQcu4yRKITfPSc2Jojte",
-	"N4rF5Zb9xd2Dxiuf6x0Va7gZvOuVGiu/wHomUpEVM4ZFyZrio+LCKH6esxkioOOftlKW8V/2LCEyVSOW",
-	"nRS9kyox1h2tGjbvGwH3Dz6LE/ODzouCmLT2DLJFPQ/p7La8cOckR8hoLtZ52thgFm2aIEoHHMhLY3+U",
-	"C39DOHEWvVpk7bhhlE60iHmsyvvQ8H303KyOJluR9Vkv01LR5RPAvuLoeQqJrI/30EaG+1f2eK/rAASX",
-	"z4Q4RkVQoifBZd3M6mBuT/C74SPxXW2EeUfFNiKC/iplCTqTLojL61oxbS8Gxeht4d0bzmi5Id/Yv1xf",
-	"EfZxzVhJKnkoyHXvb5rs+HY30rHgj1HRUMlDSmZQEfWC7lnJaVQ7G8b+7Qj4hfBWgVOZ4ZCtpNUl0myJ",
-	"0wMc2Z+Q5goTnxYEDxc4EY4RDf/a3hg/SuEyoUexuL/Mxbpb2/svY/Zmdy7yNeeO8Me6dfcHIl26lPOY",
-	"U9/nd88Nn2vbom+oL7SW7AVYKxEqu3GdGQdplGur8NjDnIiMf/VsOoMlEqHPdRMhNWa/dVrug71AynRu",
-	"MDfO0MIM/L7TJTrbfN+RW77nICvmlKxrMB8VBYslGhli7La3yqfX09HnqPmFHqQFfpt2L796FvFanUh+",
-	"udmcyr25h8nInKdcvG0uebpPSld1YeQMxaL5Kb+rjzE/0YQpzWXCTWC56GTp4zzYc/dAcIdOezsHO4Nv",
-	"Te/K08czqq+T8i0Rir42HHGEDk+Su8cKzypIsVZyz1zReJdcvvRVTPm3tLuF2nv6vZc34/tYz9p4bgJg",
-	"09KNQYmZG5suLrb8Dn1a+a9UkpZT2njn6osI9VYYjX9sdEOreQuq3UH/Kf9qjqEzcWwG32l5K9SqeRp7",
-	"wnlqzDAL8NZCXgk6/7pqVo+QOz3PRNxBVouObt9Kfpw2nhSjehkH7OnH7GDwnovsZxfZW3uobLBTKdwa",
-	"cnZ/R6uNl1UR3d7+/DMv8deBvw1SwnX0NUzk0/Os6x8swnCxSacSbbg4906uqGZ22ITp6O7x+2yev+Uz",
-	"xojvc3uTL9nn5GwEixyeNRNGsejW1rKXWdP/4U1jNC8znD7uA264/sux5dQVPcZVXxB0BPxHGrI4yWHH",
-	"1zvyr4Zpn9q+5ZGotGW8CFezOnEUcjb/7/A0BGblHToZpungNhO/6l6KrX9F52++zsc3LB0dS5p6mWNv",
-	"aR0XFWwQiel6CHr+xogFkvnt+aPTefhAhcmQQE4N6h6rlbXYD5h0CXMPq8PlRzmUriPslOCC9vGxy1jW",
-	"7+r9/LxhAMcx4a1o8IFW1XEJo09s5J2sKnbMCJx5hnZjxeYFyYbjXMaznLKFnJJL8y6PzBMeEid/pOp2",
-	"6o6qmXJlAtEEw0QEc8gLYRD/ymLfOXJJ4dnKZYKusBoMZaUTK4kA17cU62xGa1CNeB+/E1zt7OQdnrj6",
-	"fUTSeyQ8v8EFYvVT1a8y6tx3qYvwVzmtTeCY+cZtMv0vGfnyBc25c455S5yS4AYrwqxPC6a40VyUFimU",
-	"FTzxUaHxfW2HJHQvxZaAJQopYNxg/aUG7T/mWqj7YabeL2Y+FpK1Uavj36hIxN5TSQmLd8aFReBLOaQ0",
-	"NFpDi6moRIqCaCNlSaiSjYhXhB3iRZIom6HKZs+MYiEZD/RqHwA5YDTC58JulBQG/gjZsNpl/5kHmriU",
-	"xsEF2MRvEtmYpMTQTN3xNXvd18O7UVUxL6sN6HzdoeCjF+2nY9QPAne6Bkoq8zM8Gd1pz8Vux/EwYKT2",
-	"wm9om1YCqm3PEOuaXa1sbSUpKu3e/vEWbStN/aHI8NiYy5fOHbTMX4PWyctG3TE8PrMxSF9APNpNDK9n",
-	"PRyLHLvXY5v5KmYz+Errx1ePnz28vn74+Bu49Xq4Lb/89uTTQ/zH4/Yf/xYTTK+imnZ29L7kEY/+VuLx",
-	"Q7SPw07GPiwyv7CoYn/HE5kydhLzjggv3nDKrry8jCXFRFMDX7ET8tE6aYGvmOJ3ibKCv0Fp+YZvG0zy",
-	"ayt9btxf7d+UOsJdxEtfYc8V4aJuzDhNzdK+qWj8Lk9d8TBS+rJKKieN4LP32E/2mYTTAN7PuW72VN12",
-	"FSvVVAgOUKO6qzDnc8/2Uh2XKViYtTydJJl/j3rx6bchjO/WMMNykHB82eGYJRIQs5WR5Xya3yC+zmIZ",
-	"Rj6xCAEJIvggJ5RxJ8m95OD7CuScZOLsvBireBy7vNRDmFjLks0ncHd33MmTA1yXPqsGZl4gvXOljMu7",
-	"OV3OeNCPsVHtTs9Y7a352jQdKBLFaKkLouSBrI72f54TSBiAEYoFHstGVfMHxz5U4OyiF6XP/lsSE/Mw",
-	"enNRsRXVt7Hsc6y8BSApKLKFzBvB7pgiqhEEdbUu+Ng8SoermE+V/H91Qsn/umFnhRCAqpds2IXCaipU",
-	"Mcw1LIjmpgFxZbV+JW9ZQUqu2Br/hPpCgKi65QaBuTIKZqayRDA3NCbqd9yYKKwIIC5x4xMmIQXVJaDF",
-	"YVCu03UTQxEKt7Ov8+La3BDMvbJ/89kgO3rHwpdnC5W7tvcsu9yi8bGgcCqkr/oUDZhvSZw3aVi4Ksqs",
-	"aPf8/RDgGvOD6FMJlTCzmPS45fmQGP/BjT0cA5yBq0Tdc4546QRQc3ArgqY/4xNwj9k3+Pr2p/rHSNLI",
-	"s6vJ6n807dz5yJmbveB04vqAmsIefKKG4tWQEyhVyayu6sIfIE23MgAomR3b3xAhBXtO3LFtUaQ6gDcP",
-	"NHGYRfBrB/joNASOHasSWHEAuGCXQFBQSOHgmRB7bAFc0ijr6gluTOD02PHJF8IPNMGdmRejPnQ43EDI",
-	"TdtJcqDcALIAd8n+WOFsXyMrtuP2DyaqDno1b3oGsfPL55Kkvo4lP7t7Js6NUNWDyqz3Q202N90aH5/9",
-	"Lw8C428uNicP4uFYHnfNb8RMvXr4zcNf/j1qcYe5/T2KwRdqRrtTCO8406+yZp9igu652NqVtJhLO66N",
-	"HEK0PEukz23ZyTlFCLgVv+C2klZWCdKjCzRAkQgPUEy4KRCswuyYwuRhvwumUeI5rArwaKKM5auw4oR0",
-	"FVxrarcxgIRtpSyJVGTPte7Xwy8gQPTUjq2YjPKuuTFOqPaaPjExXJwEXg+efefixs1Bu08xROuznIhi",
-	"mQ5A174ASk9QHnPIiDyU0OMDcjac5HaNKB8KLG+8+gxLjdcnhZp0hHmSNYMcYcBR41iNyDXBahOv8TK6",
-	"3l0UFzSh7EIy+RyYNCScFxe7ZI2BhCtPBwgngrWRN4SuNBPmOXGzaG1mDn4XRvfRWcV0ZESzaWWZXeot",
-	"qw1pBIBdQDUTqqIgAy0LdpBHNbM6tsmQgCJDAoO41W3hZ7tSO0O0YkDVaHlx/sM+eh6HX3WlYsCYHr9p",
-	"Q3XPnry+fDqvvM0XcIbYkd7ROlWAZ38Kxa87afB0cEDvQqShIoUU1lKLihzYMDt8DObR/tlVtNFbvBh0",
-	"AccAJbw/mN363EEF9ALRvkisBMrNPgi8MqtM41MQOQNYox7+2bL8c/fFrpwMw86kUceyqE+d/vB4Wf3e",
-	"3/CIp+bla4/Dz7dWJ/yml2yF854L7/uIRTJhrtm24gf8+KxLJT9DHKBu5r7aKPGuqRBdw77wbQJiFsRa",
-	"W7DvrxtfyQv6pLgJgVNAsWGi1KioHbhm4N0BM4hqp04rtr6VgpUjPMKnV7MFCp1E3v5Un94QSkq5bqyB",
-	"ZznHPUmeOJTu0t1CrfmIq2OiJOyOqaMHCXK30pPi6S+zDBVJSfeuhJCdgN4wb+137Y7WeO5mqHuHU2sy",
-	"tGwVFPLgchza7t39LEILD/DwdZyH6NCY8SXDHXP5ykFT5kcO0Jf2yftcX+7YOuJGjjoys/JijCuNz/Hr",
-	"pMpOR6VmJZ9EojxIdbtiYr0DdB6A117vqNi6Y4FgG3KDPDVyeNlj870Lok6dS3jGXsuNSczFMvAeTiNw",
-	"REFqprQUWEgJdp5GyFSjictoGeQqAAkmLrvpGb4ZUrCTHMhkXbFTB34L64gO3JGpp4zcitjByMNkinDG",
-	"3EqKQKxoal8LZDTWf1eWJTVisliWKBIYXu6EP9AEv2n30X30hjy8BptXMG6FaVdNGaXX6VRJ0DDanRJk",
-	"bgz/QlbSjpcz37NDL0Gx+3n/zI+yl2qdmkY4KMNXR59rNwCPS2zGgvHtbiWbBQltf/evRPPLpeFLQOtA",
-	"/P0dXooNh8J/9mDAU28aU0l569TfwxLfbo5C4B63egFmQjBWzS7vZ3xqdI7wGnVjhGW25OvdQyh4c/AY",
-	"v7Xi9zQ4xldtw6ghQttPP/3w6u4vEFeRB6bImlqdxdWlCwcr4uER0TW947Ue59PQh7/+4v4XmiE9/SaR",
-	"TNNhinFmMItVv3q/wsNrDxnp8WnRR0atKRgNTm/4dB3QMiz3iq5YvN5INmYtc7IEcYj2BY/KkiNwkgg9",
-	"eQqBuw43TrzYdzyBshQht2f30IT8IR6nUs1vwveQv9MDQ8l7XG422t2ekxe7eywEgxZ8ohMCyssaHoq0",
-	"GGJz5GZ1OnKLWoNt2MyOCYg66NAoyHWOmk6tC7qaW29Lq3ZJWZzhV3IP1vjP1q65zwnV9I6VL0yMdFXF",
-	"HUYngbwScv3NX64uipwUl1OqJ/1Mkgd8QEhnuenLHjlOKpsMYyF5m7bWdij8we8P3GSFkY52Xkm64Ow9",
-	"53wS1xepvigTsaW+N7n1Hj+8fu5URRfu7KP1RbKVkrhF1laMK2YdWPnxa1HkKASf6ETFuMY5FURL5wtH",
-	"b78zkYQkLqlpJiTRgYyHCQcZ7ZKJk5Bj35UxfJlvmTkwFmLEgHavLaOAfQTeCS4I5IXDHjCBWd7PPeRM",
-	"pwMdFE6FlHFIvHARZRhWblwPyAFyJlXVcbK+LoKnbthEjc/0zYbfc4MUUzAIEbUKiHiSVvWdNnxPDXsh",
-	"tDMABhZ+SHqOIDIjaCK3m4J+dK7WFTrJ5Z2jPmaAZ6RXl+yOJ0K5ckMqQW7zxvGIQRmPVnL7vlaMRk74",
-	"nlFB3HcLcouMBM/6pdEOT6FTKOuLh0TDya+vyH8ja6YM5cIcg3YIDJsz9rBuFffNgxg5bKV2wV16R4+l",
-	"44v/7qpTPyMkURThyoO8QuShC7UcWg1qpu318iBOnV4nkZ5L8qH/y3hzfCrPuToNKVryWBLdvgjpB+7E",
-	"QHwFUKpnVtMLBl1eXcfw0JEwMVfw0Yq6glC9ZqJEOP2TUgK89pqmcjRA6jb7PLvlQQMXzmF6T2jYkYAY",
-	"Tvn+DHviakiHmFDQNivAzUKIkQuy7zN8K2l8rfj0hPrpXpfXc7ICrz+vSQNdA51mQindrekW1Z2+WIbV",
-	"dg80UWzDFLNabuXLjc64aC+0A8qMPzWTS//uLqdZ4MAw3DNRZkIMJepxpuMpvofITBso32BufhZd6e2i",
-	"OnmpbfnN3OabtA3LkeffmEChk5t5AnUs4EFQmt0xRStIjCuxtyWGoXIbbMTgoyYjkJC9FO8GcdbvdE5y",
-	"98lYR7la5tenasPqiWZmF3PMtLBf1scR5tdVHLoferJmDTqEhO3WiviSGZ/54mocJVynB6x7HALDTsW3",
-	"IPYI52JG1VeNuEQBtETVVw1q+j52tRxOLLMmuUsTXaP1t64YVU4TdXn1tGYfJ5EcZ7xOa/bmzmkAtI4d",
-	"VvSPgCUOOVSKVYxqhv2JMfx9EdUnstc6ATyBgd848ytZuWIqrEjmps2aOewkVJTsuMnJ393F7Ih7tMRk",
-	"sQSO08ez8isOVHFCekn+viThMXIxVnZgLKUQVtzw7fLGoCshOSWKvjKw3NFpdPn9gmpSNN59XMieas6q",
-	"stNufoid4tvIjU8bdwnvM3CM8FjhR8oqVvTTOa1S0bmkR9z4ArGTnKuPCqLpkezkIRSrhELZkS+nnKi3",
-	"xTodyHDhgjyiNX90d/1oRXW8ffcAj7hlsLZkdjB+t+oh9F3383mgIzV0HcfRCMHvEMctkjGKQcZkWxX8",
-	"+Up5syHUnS/Rg6hnF/t+hqn05lB0WSTsZRazO3Y9kdcrKzdSvrdQuRiJJIIHWjbWOur3D5uJEO+SaC9w",
-	"L+f5zfDD4wnjrZ83hnGNJzMezZ3W8RRsho8X9sWgneASYjzZqjKpYALGcAlCxvU8oD4WjVgfGUvZMKr5",
-	"qkrA+3ERsCQjcQnkCg7ybCMVocRjJsU6tWSYpp2wYkUbMd88+zU+BdkbVDnrdDxTlOdyg1WgVoZDo3GU",
-	"8AfZVCUpZR69BDN/C0rZks2BRiNtRH6tpNZML/Nc4yn/7QxncKJNjeXPD/LvLBetxMhmvYulNq18aAXx",
-	"ciC9CWByqCgdObDcIC/31X4msZ6hKuF5OqwzdsxQJGa7nftr+w6yrAhyKWaASFgX+0jXpjr6yi845QUJ",
-	"R7pwNUuiJCAGR4ZQZbi1SXuN365m/FF9P+bTqBPTC93FLFuQGa/kV3M1n1Qx2m9k12KcBjNuAvW0Wzhf",
-	"ZVXAnixBDa3Z7IJ7btiHMSfsOi40MShqpTS2NSLUkCP5P8nVDcS2ZGOsZOhMD+KlUkElQk7Jeq5de4qA",
-	"bS23lisHVlwIhLqbwQWsdxhG3VBorNupv+WaBHtmgt6zZSlOKoaZRU8srbQMMyos6aHTqMvmfvyU7Dvl",
-	"v5C5DrUggzVF77agjQwc/Y9ghx2h52JHM05l+xW+NDjWsY6HBrfh60qubw9cu0Z70AcI6lel5obfoZBa",
-	"N+qOafCbz6zg8TCc8jgeTWlN5/uP9imBMckUNcG0c0zxeFqKPu0d6q+uJhTJYcvIDnsUZCZI+HU/gvO4",
-	"OAWnM5zhqR6hUbHncZ24IHgz3jj+x1LZFgzq/Q/3azPqkjFAIkUvXynNQarblEXCNhtn2bS1iPqIxai3",
-	"GE/URjEDB6sRyioXgCIXxV9irMw2F5S1zTKf1ZUD7FtqC7gZ+RH8Vwu/7imSnRgop3eUVx45MT+8FQ0y",
-	"ltxeYGs2H2OdEd17+vF92pRrB/qqN6ensW2DKtHpYb6amY0dw1P2HsNYOfFSCksiMzPUIKD7dDaA6gnf",
-	"Id3gg51leKoUnc2PcdZfnWNmgf77Alu0QtPDUEf1EGSMaiqm7S8lNRR7k1vLzP4lADzGanuysGamUHns",
-	"jOJ1yvyO6Z/qrA84f/dsjGc+DGmpijGeZLzPd/B3GL3jjlhf53fEmourwbbMop/5Mr8QF4xUFYUp24tC",
-	"KgLBrnhjqWfT8dPZWKBUhpXfHrNqYWupzKmB3OvHc3FSD8s+Rm1xXg8H6jHs7B0tukyVZ84gtHQyax33",
-	"X9+r6NCRzO92t8DQY8BjnAJ5Z64jHd2zy7eKabYsbAjH9pMTQ9PZgS8y7+U9o6IDT5T5xjtroGS/UX9z",
-	"tewT9TdXnS/EEnP3dZXKAUahCg2wjZTEAP54SYwkG1lV8uDUOG0peuMhaJoavBLEmpa6zUPlQhtGy8In",
-	"VH5ln3pK/tt87q3fhT69ekvrE79HpnaJqUvoXkU3cCHN1Ny8ePg/oNzm2VW83MZO4kT9CjGi2iTjpJVc",
-	"lrhxoI/DS9D5213rE8rC1eWTro0C/xnRqFw6S6r4cUrNmlFs+gtxTYB9M3n7YcRuGjiBOzWfkgvzMpHn",
-	"+4IcuNCd19nHddVofsd+9PMzqmHdv/u54t/vsbAld+Oo4TW6rbpri7O3OaHbpjCjxMO5lJZI3lO08t+l",
-	"L/TG/+rZ/PiamTeb3luPrxbBKrjKKlxdlFQOVuYUUo2s3oD8Yj+LFQf6hlwhp1p5+LwLOWAQmkCNUkVz",
+	"7L39khy3kS/6Koi5e4J2bHE4Q5G0xIn7Bz8kW7GUyUPSqxvHhycC3YXuhqcaKAOoabYUfK77APfFbiAT",
+	"QH0BVaieISmtd/9YU9NVKCCRSOTnL389W8t9LQUTRp89/fWsporumWEK/otuDFP2HyXTa8Vrw6U4e3om",
+	"2EdD5IaYHSM13TKyYhup2Flxxu3P/2yYOp4VZ4Lu2dlTN0hxptc7tqd2tD39+IqJrdmdPX14cVGcmWNt",
+	"H9RGcbE9+/SpOFvLRmn2Y2mfhjFranbtkPjzWXGm2D8brlh59tSohnW/8W+Kbc6env1fD9r1PcBf9YMf",
+	"S/hIqXhVJb8Bv578iZdubPudjZL7MREt8TZcaUNKekyQDt7M/iQ9wue2dJ+mnP3x5EX9GUe2H6loWTKV",
+	"/Az+PPmhmhrDlH31//z94v539P4vz+7/r/sffn1YPLn49G9nMa6omNZSpD8KP9+WKyq+5yZ8YbAh+GN3",
+	"xJJtaFOZs6ePLwrL2Hzf7B1b77nA/7oMi+HCsC1T8CG5eWeakgkz5o0DNztidtQQ7R6J80f766IlqiZN",
+	"RNXcmoJuVslPtLO+1WcaYXgVP1clPRIQOyCiKqpTBMQxlp6wg1SlHn+ZVpWTipoReIZQxQgXhBtNDDcV",
+	"0wWxX9ZEKiKkYToxL/xCQmZexmSm3Vamayk0g6m9UXJVMZA7aymMYzNa1xVfUzvhBzU+8e//sIfm6a+Z",
+	"NPDjwhf76//ZMuyBanJQUmwJFSU52D8ZSUqJnIGD2G88W6+ZxitHyZopw3Hea1kfXzYsuq+WmNpS9toS",
+	"1W7tumpWBXzJbzSxA9jHZFXC/lNBKDkwdn1FNhIZQh4ECCdHw5WUFaPizIpqLrZM1YrHTqW78ZSU4faT",
+	"B0FoY3ZScXMcy6zi7JqLcjzSTh7gdc3UDVN2torR9Y6VZ8UZE1Zk/P2MVlJYUS0P9kBueAXMQtcgv2sl",
+	"P9rv1RXl4uxD5MMVF9cxHi1LxbRmmlBS76RgZE0FsW8jeQ47SXZUk7XcW8617GnYXs+eDCnVKy6u7Zfd",
+	"VKhS9rh4lk4Qs2Q3fM1Q1lF9rWM0lDUT8XPe0m8lG8sEkpgd12RP1zsuGAEaAnvYsYmQK1keYY1mx472",
+	"dEa5oKZa1ztFdZwNkX+ATJoZgts0HkXJis3R7a19xtJMyWZVRT4HB+iasVoHfieWF4hVDciKcbElB8WN",
+	"YeKKsH1tjk+tYNnZv5eSRelpVKNjlw4cMM8WFaNKaKCofbzDrvf0iO1vzSO/WCJGaW1XfM9Kzz0j9qmC",
+	"6Ga9I1ST7xsrOB681pXsLB12WFNeEm7IkZlWOoTZryu5viZr2VidN6ZntNfS35H53GY6Xu4xiDvi/sC1",
+	"W1kEUeaW155SufoHWxu77mdKUbFley+ey5LbtdPqTUcobmilWRERIZRslWxqspc3zPKHks12RyhZ2QWi",
+	"lOhI1hWtqohEQN2d2MvLjmPZmdQVXbMrcvGUbPiNXUBQbB539ZqLsV5jV11VbG0kWhDhxcsncy9uGCvZ",
+	"4rf2VIiYjUIF4aUX0zdyTVdNReGK7dykjy5i4sbeNBFCaQP3piYrpnnJ8EB6KyGcgO49/TA2/J5+/BEf",
+	"fjI8BwPWc0sb8U1x9vH+Vt53f0St97zLSZ0H7vN9LZVxCvcOGKeUYOE9WEvFHjil2X77ObDNHBv2mYr2",
+	"GXjq/Hdn6K2vLDMKL+aPLHKRomS06lUFRCeHHUPNANdlr4aNlY5lVETzMkfXTN3ip7PYnpr1bu7TP8FD",
+	"n+AANIb1D8ajb2cMjOIM9cuR6hibT63kvkYHQIyRH15MM/Llw7FER0L1RpxcLKxxcD4uIsOymC6wpg0e",
+	"TUrWkq53cDfT9bWQh4qVW1YWZHUkvEwc1CfTy3v4KDKPmoq5Nb2rkctA88+SDTdUceo8MRE9oOSbDVMa",
+	"FDXNxbZi3j7UViGmY2m04CSv2Jan1CxDt8yqAvAMsdZp9054+M2ckF6x2PlxJ8fKfX1FTj9N7iaP08yO",
+	"tpW00lYFtJSDa42i9EZRf2/AFu5MXVxczF8+UzyybljWQdJrGlP9DFVbZjTRkuypOIIKZFdBKvtDdwN6",
+	"9D9/+Dh8QzT7Fc5Ut66GeXFn2L6WEU3BKhDj6WyoIrSmysQpG5/laIqDu6/r2bDUybsE/xPPz6kXYEei",
+	"PRlv54FyY3csxWdSM1JKa11oRkyjrNlv7x8hTZ+Jn1zMKZ0gqZxeidKjvQXyKPHcqYCnKwIvmaEx/wqs",
+	"lmuyptW6qahhJcgjqzaC3kmkqI4j5RNv2rGVSrV5z9E+zLonXvkXIkZExW5YVbktCqP157HhH2c/AYT4",
+	"gX+ETd9RoJm3yvFQWrbcwbZa0WI3qVHWSsCDU5wpumZRq/ywO/YmN7bNphRCmAwOAhpR1KQYUkXCnTFB",
+	"khVDazDmDVlGrB03/oSMBFDn9EyffP9gO1yBU8xfspKoqs9NHvj8rX84eggd9brM1eHambNYV1Scu3O0",
+	"5Cja99qD+LazmuFRlOAQQ8+Y8JYfkYIwqwU5rhxo7FZUd7ahc53RpFfAivQdetTkBgcHG9GqBqLUBfHO",
+	"A9BA7KTqih5ZmesbeCO5MPEzTbV5lp4yzEJniw9Pyzf2tdj3NFtLEXPuyg2hnqDj23VH1YJZ4KF5YxcV",
+	"m0Kz31vFJyoeGiUik7MCOOw4ODyALgX6PbyKuDra/+bKbR3vGkrdjRr/Y0z34aSn/3t4ubsVhu3zC2vp",
+	"H2haOIbtscLMudtItYdtPg9nZ8nxC6/jGVTc7uQi5wzckd4WsVaIJnQlG9RGIXoaqD44nDwSKaRkI9eN",
+	"HuvGV6RiG0NkY56SoOyG7RYMzl+G9ozEmHuwpGZkxSSN29ci69F5y/ZxTO9WTMtGuYM/ed7Dg6AD09FK",
+	"H8f0cUfB7POMWvO09mh2bB91cdIQTDgwdt3fsKiR2AjurR0XejzbM6P4uhM8CH/g+5opTquINhLXuPWZ",
+	"Zwm3455uExrop+LsBVUlOHdH6gX7WHMnHPFg4VY+eXQW29lcj8yelixzSFkzgb6jjIc1WysWuQaNrEoi",
+	"hZWp4GJC1R5mkaXMuyc9MWYEGIXg2Hkgaqb0sutQglYP8H2YyQuqFMflD9S+Y/SSg2tE85JdgUqPd5y7",
+	"3p1p40InzrYB+da7P+Zvi4Q1kIirOt8+3MBbug+xD/Bbw2wOdnbXrDZ5m+Gjq6vj3EZoIxU79zRcug3w",
+	"Nu6CpZyIBwLlxjDQ3WhVQfjU0t2JBPC83NNkvZMcL8oss0rEt0Hx7S6h6gfSjzdFyZ7aHl6aoqyIC4mK",
+	"71djTqTlDV+zecuvLJl6hs9C7HldcXewx+txCShZY4I8kTdsykhC1ThDgHhX8YiOilEXaB//1PQonGBd",
+	"5w+Ah0FXzzGFrLIxXk3wvedOpTjTNMFrwbs5PXs3be/NgOFiC/ATSFkh7ppyhkcsvGlHmNzKlbxJBBu1",
+	"lS7eLVlJqWLKfpp4W6chDdS31i2t6VETbkK4EjVy/PEeZDaUsRUlKJ9y18IE77mMkyiF3DwnNSeK7njd",
+	"KBaXW/YXdw8ar3yud1Ss4WbwrldqrPwC65lIRVbMGBYla4qPijOj+N2czRABHf+0lbKM/7JnCZGpGrHs",
+	"pOidVImxbmjVsHnfCLh/8FmcmB90XhTEpLVnkC3qeUhnt+WFOyc5QkZzsc7TxgazaNMEUTrgQF4a+6Nc",
+	"+BvCibPo1SJrxw2jdKJFzGNV3vuG76PnZnU02Yqsz3qZloounwD2FUfPU0hkfbyFNjLcv7LHe10HILh8",
+	"JsQxKoISPQku62ZWB3N7gt8NH4nvaiPMWyq2ERH0ZylL0Jl0QVxe14ppezEoRq8L795wRssV+c7+5fKC",
+	"sI9rxkpSyUNBLnt/02THt7uRjgV/jIqGSh5SMoOKqBd0z0pOo9rZMPZvR8AvhLcKnMoMh2wlrc6RZkuc",
+	"HuDI/oQ0V5j4tCB4uMCJcIxo+Jf2xvhJCpcJPYrF/Wku1t3a3n8asze7cZGvOXeEP9atuz8Q6dylnMec",
+	"+j6/e274XNsWfUN9obVkL8BaiVDZjevMOEijXFuFxx7mRGT8myfTGSyRCH2umwipMfut03If7AVSpnOD",
+	"uXGGFmbg950u0dnm+47c8j0HWTGnZF2D+agoWCzRyBBj171VPr6cjj5HzS/0IC3w27R7+c2TiNfqRPLL",
+	"zeZU7s09TEbmPOXibXPJ031SuqoLI2coFs1P+ao+xvxEE6Y0lwk3geWik6WP82DP3QPBHTrt7RzsDL41",
+	"vSuPH86ovk7Kt0Qo+tpwxBE6PEnuHis8qyDFWsk9c0XjXXL+wlcx5d/S7hZq7+l3Xt6M72M9a+O5CYBN",
+	"SzcGJWZubLo42/Ib9Gnlv1JJWk5p452rLyLUW2E0/rHRDa3mLah2B/2n/Ks5hs7EsRl8p+WtUKvmaewJ",
+	"56kxwyzAWwt5Jej866pZPUDu9DwTcQdZLTq6fSv5cdp4UozqZRywpx+zg8F7LrKfXWRv7aGywU6lcGvI",
+	"2f0drTZeVkV0e/vzz7zEXwf+NkgJ19HXMJFPz7Ouf7AIw8UmnUq04eKud3JFNbPDJkxHd4/fZvP8LZ8x",
+	"Rnyf25t8yT4nZyNY5PCsmTCKRbe2lr3Mmv4PrxujeZnh9HEfcMP1X44tp67oMa76gqAj4D/SkMVJDju+",
+	"3pF/Nkz71PYtj0SlLeNFuJrViaOQs/l/hachMCtv0MkwTQe3mfhV91Js/Ss6f/N1Pr5h6ehY0tTLHHtL",
+	"67ioYINITNdD0PM3RiyQzG/PH53OwwcqTIYEcmpQ91itrMV+wKRLmHtYHS4/yqF0HWGnBBe0j49dxrJ+",
+	"W+/n5w0DOI4Jb0WDD7SqjksYfWIjb2RVsWNG4MwztBsrNi9INhznMt7JKVvIKbk07/LIPOEhcfInqq6n",
+	"7qiaKVcmEE0wTEQwh7wQBvGvLPadI5cUnq1cJugKq8FQVjqxkghwPadYZzNag2rEu/id4GpnJ+/wxNXv",
+	"I5LeI+H5DS4Qq5+qfpVR575LXYS/yGltAsfMN26T6X/JyJcvaM6dc8xb4pQEN1gRZn1aMMWN5qK0SKGs",
+	"4ImPCo3vazskoXsptgQsUUgB4wbrLzVo/zHXQt0PM/V+MfOxkKyNWh3/QkUi9p5KSli8My4sAl/KIaWh",
+	"0RpaTEUlUhREGylLQpVsRLwi7BAvkkTZDFU2e2YUC8l4oFf7AMgBoxE+F3ajpDDwR8iG1S77z9zTxKU0",
+	"Di7AJn6TyMYkJYZm6oav2au+Ht6Nqop5WW1A5+sOBR89az8do34QuNM1UFKZn+HJ6E57LnY7jocBI7Vn",
+	"fkPbtBJQbXuGWNfsamVrK0lRaff2j7doW2nqD0WGx8acv3DuoGX+GrROXjTqhuHxmY1B+gLi0W5ieD3r",
+	"4Vjk2L0e28yXMZvBV1o/vHj45P7l5f2H38Gt18Nt+fDro0/38R8P23/8W0wwvYxq2tnR+5JHPPpbiccP",
+	"0T4OOxn7sMj8wqKK/R1PZMrYScw7Irx4wym78vIylhQTTQ18yU7IR+ukBb5kit8kygr+AqXlG75tMMmv",
+	"rfS5cn+1f1PqCHcRL32FPVeEi7ox4zQ1S/umovG7PHXFw0jpyyqpnDSCz95jf7PPJJwG8H7OdbOn6rqr",
+	"WKmmQnCAGtVdhTmfe7aX6rhMwcKs5ekkyfx71ItPvw1hfLeGGZaDhOPzDscskYCYrYws59P8BvF1Fssw",
+	"8olFCEgQwQc5oYw7Se4lB99XIOckE2fnxVjF49jlpR7CxFqWbD6Bu7vjTp4c4Lr0WTUw8wLpnStlXN7N",
+	"6XLGg36MjWp3esZqb83XpulAkShGS10QJQ9kdbT/85RAwgCMUCzwWDaqmj849qECZxe9KH3235KYmIfR",
+	"m4uKrai+jmWfY+UtAElBkS1k3gh2wxRRjSCoq3XBx+ZROlzFfKrk/5sTSv7XDbtTCAGoesmGXSispkIV",
+	"w1zDgmhuGhBXVutX8poVpOSKrfFPqC8EiKprbhCYK6NgZipLBHNDY6J+x42JwooA4hI3PmESUlBdAloc",
+	"BuUyXTcxFKFwO/s6L67NFcHcK/s3nw2yozcsfHm2ULlre8+yyzUaHwsKp0L6qk/RgPmWxHmThoWrosyK",
+	"ds/fDwGuMT+IPpVQCTOLSY9rng+J8R/c2MMxwBm4SNQ954iXTgA1B7ciaPozPgH3mH2Dr6//Vv8USRp5",
+	"cjFZ/Y+mnTsfOXOzF5xOXB9QU9iDT9RQvBpyAqUqmdVVXfgDpOlWBgAls2P7KyKkYE+JO7YtilQH8Oae",
+	"Jg6zCH7tAB+dhsCxY1UCKw4AF+wSCAoKKRw8E2KPLYBLGmVdPcKNCZweOz75QvieJrgz82LUhw6HGwi5",
+	"aTtJDpQbQBbgLtkfK5zta2TFdtz+wUTVQa/mTc8gdn75XJLUt7HkZ3fPxLkRqnpQmfV+qM3mqlvj47P/",
+	"5UFg/M3F5uRB3B/L4675jZipF/e/u//h36MWd5jbX6MYfKFmtDuF8I4z/Spr9ikm6J6LrV1Ji7m049rI",
+	"IUTLk0T63JadnFOEgFvxC24raWWVID26QAMUifAAxYSbAsEqzI4pTB72u2AaJZ7CqgCPJspYvgorTkhX",
+	"wbWmdhsDSNhWypJIRfZc6349/AICRE/t2IrJKO+aG+OEaq/pExPDxUng9eDZdy5u3By0+xRDtD7LiSiW",
+	"6QB07Qug9ATlMYeMyEMJPT4gZ8NJbteI8qHA8saLz7DUeH1SqElHmCdZM8gRBhw1jtWIXBOsNvEaL6Pr",
+	"3VlxRhPKLiSTz4FJQ8J5cbZL1hhIuPJ0gHAiWBt5RehKM2GeEjeL1mbm4HdhdB+dVUxHRjSbVpbZpV6z",
+	"2pBGANgFVDOhKgoy0LJgB3lUM6tjmwwJKDIkMIhb3RZ+tiu1M0QrBlSNlhfnP+yj53H4VVcqBozp8Zs2",
+	"VPfsycvzx/PK23wBZ4gd6R2tUwV49qdQ/LqTBk8HB/QuRBoqUkhhLbWoyIENs8PHYB7tn11FG73Gi0EX",
+	"cAxQwvuD2a3PHVRALxDti8RKoNzsg8Ars8o0PgWRM4A16uGfLcs/d1/syskw7EwadSyL+tTpD4+X1e/9",
+	"DY94al6+9jj87tbqhN/0kq1w3nPhfR+xSCbMNdtWfI8fn3Wp5GeIA9TN3FcbJd42FaJr2BeeJyBmQay1",
+	"Bfv+uvGVvKBPiqsQOAUUGyZKjYragWsG3h0wg6h26rRi62spWDnCI3x8MVug0Enk7U/18RWhpJTrxhp4",
+	"lnPck+SRQ+ku3S3Umo+4OiZKwm6YOnqQIHcrPSoef5hlqEhKunclhOwE9IZ5a79rd7TGczdD3TucWpOh",
+	"ZaugkAeX49B27+5nEVp4gIev4zxEh8aMLxnumPOXDpoyP3KAvrRP3uf6YsfWETdy1JGZlRdjXGl8jl8n",
+	"VXY6KjUr+SQS5UGq6xUT6x2g8wC89npHxdYdCwTbkBvkqZHDyx6bH1wQdepcwjP2Wm5MYi6WgfdwGoEj",
+	"ClIzpaXAQkqw8zRCphpNXEbLIFcBSDBx2U3P8PWQgp3kQCbrip068BtYR3Tgjkw9ZeRWxA5GHiZThDPm",
+	"VlIEYkVT+1ogo7H+u7IsqRGTxbJEkcDwcif8nib4TbuP7qNX5P4l2LyCcStMu2rKKL1Op0qChtHulCBz",
+	"Y/gXspJ2vJz5gR16CYrdz/tnfpK9VOvUNMJBGb46+ly7AXhcYjMWjG93K9ksSGj7q38lml8uDV8CWgfi",
+	"76/wUmw4FP6zBwOeet2YSsprp/4elvh2cxQC97jVCzATgrFqdnk/41Ojc4TXqBsjLLMlX+8eQsGbg8f4",
+	"3Irf0+AYX7YNo4YIbX/7248vb/4EcRV5YIqsqdVZXF26cLAiHh4RXdM7XutxPg29/8sH97/QDOnxd4lk",
+	"mg5TjDODWaz61fsV7l96yEiPT4s+MmpNwWhwesOn64CWYblXdMXi9UayMWuZkyWIQ7QveFSWHIGTROjJ",
+	"Uwjcdbhx4sW+4wmUpQi5PbuFJuQP8TiVan4TfoD8nR4YSt7jcrPR7vacvNjdYyEYtOATnRBQXtbwUKTF",
+	"EJsjN6vTkVvUGmzDZnZMQNRBh0ZBrnPUdGpd0NXceltatUvK4gy/kluwxn+2ds1tTqimN6x8ZmKkqyru",
+	"MDoJ5JWQy+/+dHFW5KS4nFI96WeSPOADQjrLTZ/3yHFS2WQYC8nbtLW2Q+EPfn/gJiuMdLTzStIFZ+85",
+	"55O4PEv1RZmILfW9ya33+P7lU6cqunBnH60vkq2UxC2ytmJcMevAyo9fiyJHIfhEJyrGNc6pIFo6Xzh6",
+	"+52JJCRxSU0zIYkOZDxMOMhol0ychBz7vozhyzxn5sBYiBED2r22jAL2EXgnuCCQFw57wARmeT/1kDOd",
+	"DnRQOBVSxiHxwkWUYVi5cT0gB8iZVFXHyfq6CJ66YRM1PtM3G37PDVJMwSBE1Cog4kla1ffa8D017JnQ",
+	"zgAYWPgh6TmCyIygidxuCvrRuVpX6CSXN476mAGekV5dshueCOXKDakEuc4bxyMGZTxaye27WjEaOeF7",
+	"RgVx3y3INTISPOuXRjs8hU6hrC8eEg0nv70g/4OsmTKUC3MM2iEwbM7Yw7pV3DcPYuSwldoFd+kdPZaO",
+	"L/6nq079jJBEUYQrD/IKkYcu1HJoNaiZttfLvTh1ep1Eei7J+/4v483xqTx31WlI0ZLHkuj2RUg/cCcG",
+	"4iuAUj2zml4w6PziMoaHjoSJuYKPVtQVhOo1EyXC6Z+UEuC11zSVowFSt9l3s1seNHDhHKb3hIYdCYjh",
+	"lO/vYE9cDekQEwraZgW4WQgxckH2fYZvJY2vFZ+eUD/d6/xyTlbg9ec1aaBroNNMKKW7Nd2iutMXy7Da",
+	"7p4mim2YYlbLrXy50R0u2gvtgDLjT83k0r+/yWkWODAM90yUmRBDiXqc6XiK7yEy0wbKN5ibn0VXeruo",
+	"Tl5qW34zt/kmbcNy5Pk3JlDo5GaeQB0LeBCUZjdM0QoS40rsbYlhqNwGGzH4qMkIJGQvxbtB3Ol3Oie5",
+	"+2Sso1wt8+tTtWH1RDOzszlmWtgv6+MI8+siDt0PPVmzBh1CwnZrRXzJjM98cTWOEq7TA9Y9DoFhp+Jb",
+	"EHuEczGj6qtGnKMAWqLqqwY1fR+7Wg4nllmT3KWJrtH6W1eMKqeJurx6WrOPk0iOM16nNXt94zQAWscO",
+	"K/pHwBKHHCrFKkY1w/7EGP4+i+oT2WudAJ7AwG+c+ZWsXDEVViRz02bNHHYSKkp23OTk7+5idsQtWmKy",
+	"WALH6eNZ+RUHqjghvSR/X5LwGLkYKzswllIIK274dnlj0JWQnBJFXxlY7ug0Ov9hQTUpGu8+LmRPNWdV",
+	"2Wk3P8RO8W3kxqeNu4T3GThGeKzwI2UVK/rpnFap6FzSI258hthJztVHBdH0SHbyEIpVQqHsyJdTTtTb",
+	"Yp0OZLhwQR7Qmj+4uXywojrevnuAR9wyWFsyOxi/W/UQ+q77+dzTkRq6juNohOB3iOMWyRjFIGOyrQr+",
+	"fKW82RDqzpfoQdSzi30/w1R6cyi6LBL2MovZHbueyOuVlRsp31uoXIxEEsEDLRtrHfX7h81EiHdJtBe4",
+	"l/P8Zvjh8YTx1s8bw7jGkxmP5k7reAo2w8cz+2LQTnAJMZ5sVZlUMAFjuAQh43oeUB+LRqyPjKVsGNV8",
+	"VSXg/bgIWJKRuARyBQd5tpGKUOIxk2KdWjJM005YsaKNmG+e/QqfguwNqpx1Op4pynO5wSpQK8Oh0ThK",
+	"+INsqpKUMo9egpm/BKVsyeZAo5E2Ir9WUmuml3mu8ZT/egdncKJNjeXP9/KvLBetxMhmvYulNq18aAXx",
+	"ciC9CWByqCgdObDcIC/31X4msZ6hKuF5OqwzdsxQJGa7nftr+x6yrAhyKWaASFgX+0jXpjr6yi845QUJ",
+	"R7pwNUuiJCAGR4ZQZbi1SXuN3y5m/FF9P+bjqBPTC93FLFuQGa/kN3M1n1Qx2m9k12KcBjNuAvW0Wzhf",
+	"ZVXAnixBDa3Z7IJ7btj7MSfsOi40MShqpTS2NSLUkCP5v8nFFcS2ZGOsZOhMD+KlUkElQk7Jeq5de4qA",
+	"bS23lisHVlwIhLqbwQWsdxhG3VBorNupv+WaBHtmgt6zZSlOKoaZRU8srbQMMyos6aHTqMvmfviY7Dvl",
+	"v5C5DrUggzVF77agjQwc/Q9ghx2h52JHM05l+xW+NDjWsY6HBrfh60qurw9cu0Z70AcI6lel5obfoJBa",
+	"N+qGafCbz6zg4TCc8jAeTWlN59uP9imBMckUNcG0c0zxcFqKPu4d6m8uJhTJYcvIDnsUZCZI+G0/gvOw",
+	"OAWnM5zhqR6hUbHncZ24IHgzXjn+x1LZFgzq3Y+3azPqkjFAIkUvXynNQarrlEXCNhtn2bS1iPqIxajX",
+	"GE/URjEDB6sRyioXgCIXxV9irMw2F5S1zTKf1ZUD7FtqC7gZ+RH8Vwu/7imSnRgopzeUVx45MT+8FQ0y",
+	"ltxeYGs2H2OdEd17+vFd2pRrB/qmN6fHsW2DKtHpYb6ZmY0dw1P2FsNYOfFCCksiMzPUIKD7eDaA6gnf",
+	"Id3gg51leKoUnc2PcdafnWNmgf77DFu0QtPDUEd1H2SMaiqm7S8lNRR7k1vLzP4lADzGanuysGamUHns",
+	"jOJ1yvyG6b/VWR9w/u7ZGM98GNJSFWM8yXif7+DvMHrHHbG+ze+INRdXg22ZRT/zZX4hLhipKgpTtheF",
+	"VASCXfHGUk+m46ezsUCpDCufH7NqYWupzKmB3MuHc3FSD8s+Rm1xXg8H6jHs7B0tukyVZ84gtHQyax33",
+	"X96q6NCRzO92t8DQY8BjnAJ5Z64jHd2z8zeKabYsbAjH9pMTQ9PZgc8y7+U9o6IDT5T5xltroGS/UX93",
+	"sewT9XcXnS/EEnP3dZXKAUahCg2wjZTEAP54SYwkG1lV8uDUOG0peuUhaJoavBLEmpa6zUPlQhtGy8In",
+	"VH5jn3pM/sd87q3fhT69ekvrE79HpnaJqUvoVkU3cCHN1Nw8u/+/oNzmyUW83MZO4kT9CjGi2iTjpJVc",
+	"lrhxoI/DS9D5213rE8rCxfmjro0C/xnRqFw6S6r4cUrNmlFs+gtxTYB9M3n7YcRuGjiBOzWfkgvzIpHn",
+	"+4wcuNCd19nHddVofsN+8vMzqmHdv/u54t9vsbAld+Oo4TW6rbpri7O3OaHbpjCjxMO5lJZI3lO08t+l",
+	"L/TG/+bJ/Piamdeb3lsPLxbBKrjKKlxdlFQOVuYUUo2s3oD8Yj+LFQf6ilwgp1p5+LQLOWAQmkCNUkVz",
 	"qZ4Ln7aVtMpJv+jsUiQt3s7fLapwrXGxVESxmhkgXts2FxzPRpIVoz3cl0WbPoTl9s15UQRrZlpc/M7k",
-	"XIzIVUt9HsaJtMcFRjqpO659M6WKwHp/EB/4PpG3tWJHGeUG71+BJIIGIP6u2TcBBSCGRGblSfutkecJ",
-	"UD33zLTgSS4LwBLfI22EzeeaQE868ifYmwI6KduL+/hnzxg+L1aY5/ZPe3qLCAJ58SnwFo4n6m4K+AQp",
-	"W7eqlnjwPAGy4kAdhP1IXGvDjeFi+zIuDzClX22tOYqMCWeTO+ngQYgsQTt0JJGyiWhpFQ8bNdOO0Xe7",
-	"dopnwFP5TKptyZd+w76xWLtd8onF2rMThN9L9fVVYmOlgI2FLfOxxw3ib9iN3TNm9Oig+Cquzh6nVbGZ",
+	"XIzIVUt9HsaJtMcFRjqpO659M6WKwHp/FO/5PpG3tWJHGeUG71+BJIIGIP4u2XcBBSCGRGblSfutkecJ",
+	"UD33zLTgSS4LwBLfI22EzeeaQE868gfYmwI6KduL+/hHzxg+L1aYp/ZPe3qNCAJ58SnwFo4n6m4K+AQp",
+	"W7eqlnjwPAGy4kAdhP1IXGvDjeFi+yIuDzClX22tOYqMCWeTO+ngQYgsQTt0JJGyiWhpFQ8bNdOO0Xe7",
+	"dopnwFP5TKptyZd+w76xWLtd8onF2rMThD9I9e1FYmOlgI2FLfOxxw3ib9iN3TNm9Oig+Cquzh6nVbGZ",
 	"ppNhK/tE7xBnqB33KT3Qlnunv+jJnQGjB5mTuk7/I3o9OTxD4H25QbIIB4sYuV/j8G2ukg9wzeB2JVIQ",
 	"n+vunTT+hCMYF9wn2jmuMOYn4p6bnaxKB0kRC6Vx43AYO59CVDAHEidSA6f6JyZr1gHYUU+XhVrRAfiP",
 	"gKmJUIZRub6XqUwFlEquPhI2BAsToY/1hlCBjnrYMkTodDLbDmn1GsjDQCWgi5va7dpcs0R2Gn58T49W",
 	"TruhWt2oltpH1SMhsJy2dR4LEHv3J3B9O939HUNFPxgPxhx2DOjDDdlRTbz21HJHiKQegWlodaBHnZk+",
-	"7dEI/GFo2dMRNeT2OGZpV9rpLWy3Pkd5edVZ2Mk6zInZDR3VzUGbopJHRdnqDKQrdN2G9YUqehgcWzmY",
-	"VjATnbJxQwyj+w/SWHGsyYZXFSvJ6kicHwqGg7ppzB2xg1n70HjsQK4cJN9QQ2vx9VNm+BWxktgDkN4P",
-	"ZD+ubAQoQ0DzsYssCBcv3skDhpn90idMjajLt6NkZcW7nfa1OkaAp8bnathGzrgp4swdi0O5tecDh8WJ",
-	"a/llGo98wkbv95uPxvmHsOPZCTJz5j81MdEO8BCdXQrq6WfwQCwp2UGh9papb106zHQgfTZ0phto5PEu",
-	"DnvQ5WJ7sawa06PK2YkRt/oGq265KqryKNnUJ4Ev53eXmcfC/gyt/zsRgAWGM9xerfvfN2HzE5y5jfxz",
-	"l0jVk0A2wrfs1P5GRcnXtD6Pr39jNb1opTsX5Ory6ivwUN4xgUlWQeEHS7joX2INtAmghmw4mgr7uPq2",
-	"2AYLLQuzOMETyArcTynU0BcJDDX48dsM9BU/TPtOEUgfO1R+Vif6xx2RP4whaJ/OXnn7rswfKozg9983",
-	"GnatgC5xd0w5aJDs+yYqGQcO6y/okW7FXWgmGG6766cz+Zhxeka4MVODsEeMKLpmcA9gpAlI43ULBKO5",
-	"fHplNbury2+u5kNJXdIWA+aY4r53GJ+/j8SwwiAZhQixGJQWPccCzA7vQpmoEo/6a2ALsz0jfZ7LEi5n",
-	"kQf9HZmSDj0S9pYY3TkH9TZIR9K3qdYAQpoWB9zBT0HzFgh/ru0z+YUoiq5TiIrZLSndJ6MVEuC6yBbs",
-	"cs9e2Rdi+I5upguA0SbWpnes2pxhpCGPhEkGqjgS+E8WsLMzKoVrSnX5NwT1O0GhcCOgPuGpenrTUaza",
-	"j1Tqe8KkCiUSsfyQ4THTpdwP3+ZkQGwGR44dpvwIeSz+vfnlt6+xeyv8+0nGv68TXV5/gJ2KdnotXbJl",
-	"7CBRsU39uLXqZZ/7Z1v9KbZpdGpAJQ+TaJauRj84Dsvywk8RcxWwgMR+IWrXVv1uzJ0vpxt+0mNGU88K",
-	"ezM7Pd2lV+m+o2qi0zjd54DnAnUKt1vt1gwWbv/gNibXTAiccX9LwfdGW5ibKIjdctD7/9Xweo9ABlkR",
-	"46vncP20zttFniCfgzr2I2DOXICuSzU3jSZt9wLHgEunb6CHE2gokFOJ7Y4EeMQtv8AidvQup2ok1jTo",
-	"65xGWllol7B/p0Fdvra8qZam4UwkiFY4YDoecFJTxHiOHxSXTDZKwHCo4zQwW4hqxNY3UNjLOy62pKkB",
-	"nKy845qV3sFvuaLRDa2cS2/Ap3NsCnN7W8UA0WJT8xOiZr0D1+z5ZwRRjVS81m6aT5iCtl++0h1c/VDv",
-	"ntEgx9I2X7dC3nvXDBNFn8RQqNY7Kasuy0GQQBglq++5AmxZKBHC//gllbyak7Ka39kjH4Y1kiHaa3Pp",
-	"m/eHHhVIyjkdDyh46Q7xEgngjmkrAl6U8ZbSpbtN+0xj/9raD1F1bx8DIYH3ZKdbJNlSg8kae2ZaOyR0",
+	"7dEI/GFo2dMRNeT2OGZpV9rpLWy3Pkd5edlZ2Mk6zInZDR3VzUGbopJHRdnqDKQrdN2G9YUqehgcWzmY",
+	"VjATnbJxRQyj+/fSWHGsyYZXFSvJ6kicHwqGg7ppzB2xg1n70HjsQK4cJN9QQ2vx9VNm+AWxktgDkN4O",
+	"ZD+ubAQoQ0DzsYssCBfP3soDhpn90idMjajLt6NkZcW7nfa1OkaAp8bnathGzrgp4swdi0O5tecDh8WJ",
+	"a/kwjUc+YaP3+81H4/xD2PHsBJk585+amGgHeIjOLgX19DN4IJaU7KBQe8PUc5cOMx1Inw2d6QYaebyN",
+	"wx50udheLKvG9Khy58SIW32DVbdcFVV5lGzqk8CX87vLzGNhf4bW/50IwALDGW6v1v3vm7D5Cc7cRv65",
+	"c6TqSSAb4Vt2an+houRrWt+Nr39jNb1opTsX5OL84hvwUN4wgUlWQeEHS7joX2INtAmghmw4mgr7uPq2",
+	"2AYLLQuzOMETyArcTynU0GcJDDX48XkG+oofpn2nCKSPHSo/qxP9447I78cQtI9nr7x9V+YPFUbw++8b",
+	"DbtWQJe4G6YcNEj2fROVjAOH9Rf0SLfiLjQTDLfd5eOZfMw4PSPcmKlB2CNGFF0zuAcw0gSk8boFgtGc",
+	"P76wmt3F+XcX86GkLmmLAXNMcd9bjM/fRmJYYZCMQoRYDEqLnmMBZod3oUxUiUf9NbCF2Z6RPs9lCZc7",
+	"kQf9HZmSDj0S9pYY3TkH9TZIR9LXqdYAQpoWB9zBT0HzFgh/ru0z+YUoiq5TiIrZLSndJ6MVEuC6yBbs",
+	"cs9e2hdi+I5upguA0SbWpnes2tzBSEMeCZMMVHEk8J8sYGdnVArXlOr8Lwjqd4JC4UZAfcJT9fSmo1i1",
+	"H6nU94RJFUokYvkhw2OmS7kfvs3JgNgMjhw7TPkR8lj8e/Ph12+xeyv8+1HGvy8TXV5/hJ2KdnotXbJl",
+	"7CBRsU39uLXqZZ/7Z1v9KbZpdGpAJQ+TaJauRj84DsvyzE8RcxWwgMR+IWrXVv1uzJ0vpxt+0mNGU88K",
+	"ezM7Pd2lV+m+o2qi0zjd54DnAnUKt1vt1gwWbv/gNibXTAiccXtLwfdGW5ibKIjdctD7/9nweo9ABlkR",
+	"44uncP20zttFniCfgzr2I2DOXICuSzU3jSZt9wLHgEunr6CHE2gokFOJ7Y4EeMQtv8AidvQmp2ok1jTo",
+	"25xGWllol7B/p0FdvrK8qZam4UwkiFY4YDoecFJTxHiOHxSXTDZKwHCo4zQwW4hqxNY3UNjLGy62pKkB",
+	"nKy84ZqV3sFvuaLRDa2cS2/Ap3NsCnN7U8UA0WJT8xOiZr0D1+zdzwiiGql4rd00nzAFbb98pTu4+qHe",
+	"PaNBjqVtvm6FvPe2GSaKPoqhUK13UlZdloMggTBKVj9wBdiyUCKE//Ehlbyak7Ka39kjH4Y1kiHaa3Pp",
+	"m/eHHhVIyjkdDyh47g7xEgngjmkrAp6V8ZbSpbtN+0xj/9raD1F1bx8DIYH3ZKdbJNlSg8kae2ZaOyR0",
 	"NFnTfcB6sSSJN5tPF9rCO1EtYSdjycYeOMx+TGAlHTVkw6qK4Bux70cRQWGrS77uyUnw7WkDEG0MFUgj",
-	"6/nYmB/KLSgsGclc4C6NgYpaBaZz1paiA65vU+myljySbCWxDxEju+2c2laBGXIju3FclBnH/MS9eN0z",
+	"6/nYmB/KLSgsGclc4C6NgYpaBaZz1paiA66vU+myljySbCWxDxEju+2c2laBGXIju3FclBnH/MS9eN0z",
 	"1+X5IPshoFlwQ75nQo8rJqJiICBCx1CCZMD7C91428g19OpBomE7itA/0moMGZSD8uF+/uKM18tKopxF",
-	"+Q530+UXhuXf7AlEzjbHlbZxULd/ulH2F99OjWu8ABd5+Tzk8nhzbtnR90jEhn2Qmtjl4o27WuZ7PN27",
-	"1XH81GoTz0vDogic9cEKSsSG8GLTY65awQr4qs5/EDPdzwhL7rELIx66RDfNcyNlG8ViWTjXZMWsnV5A",
-	"xwapNIvDquehzYzhseFqh7W0eDhADD8jJEEO+nPY85MQoF+HivMFMp5VDNFyXrHtTKzz62+66fH2v8ag",
-	"aYyWXGzdWBG0G20UBaxvah8lf/r345+LtiLaX/bzNevXX/fLl7+OHv9k3fiiavG5CKqHyOuRskeL6PkG",
-	"D9tpOH6zVXbUGCbKuAu+srckVYrfUZdyAojlpGQ1VaZRTEOH7wT8+olAwx46YTYd4WTwSBl1NjiOcscw",
-	"++PJQ5+N5o4O1Mv3qO8tUM6RLT7NhqoBBTbf4PoWQGNnba0FcN9mdOdNF5QOQYRbpGDuMVgjLgUkxy/J",
-	"kf9zVLP3+Jf7wNqCFf4m0YW8pEev0AGCBTw8UBGitjHr9CebrIEJD0L1uzSdMHiCe6/jR4eOtvHpl0qi",
-	"OMmGHqs4cmNaRQYamFwU98jKCAEAQAEvsTmDF2ldUneQpD11wmnLO/ROtJ947PHt73kETuiDSzfbspLg",
-	"jG4wcqcYNrJzff99ZBW9OaUDXgF/joYe2d4rPbD3ThQpI3DDEzpTFReHnaziyrpmOOm2TQuS64F2VCic",
-	"y4q37qqZ8Pi489WiHba7c6/tfes03EGO1CKQaBzpfbPfU3WMdshzgMqjHN5u/9jamhFYW+1BbH3OM96a",
-	"M1YMzHSGahQykS7tov/hY5Nu3r+cFsbAEXsEVSbdowqrp5yB5EvssbniSMU60Hi3mLWsKrY2/Q6OXaA/",
-	"VqZ+22ExQfQ3l/3wM+UmjYGMdZ+YHzoGxOXJwQ9S3X6Q7+Km2RAy102yXUpvze2HCqRRb/T+OmbYAW9u",
-	"LsXlWxS/+QcpvNrZen8CxpVkQZ6NA0alogf08SEqGdF7zHtMRDOT7e46uVMnx6ldDqa/oqZSL5MKW1JD",
-	"y63NUI1IRQgM0wazt105l2++xDeuS3xstPeGmqYXAlaMlkd0ZAp39qgLgm644HqH8VB+x8RPNXg69/Ku",
-	"V8/eUV362tGEDpTSen4oF0bDu9rSGKA3BgCcHiuTM3qBgqVKS2edy+63IJ3vnzzymt2xSqdSUcEtOJVE",
-	"QLeUC21euIzDidLHQ1sbT9xbhIZcRVfy4PWHrUu1PXcXqkNutZ1RTjFejm0V3h20hBqQal54xPqo6ISv",
-	"wv50YmJqB52nLRnoIi08jsd1dFMNDJMljpKMNirzjxykeDHuTFTMv/Xt0rcGe0Htgb1wE3AjLm/gM8yG",
-	"CugznrjRvea3rDr60oeBs7Bfu7LjGLZEPfoCwHujsvqL4D6zRH3mj2CkL8Q7GAWl4ihVOYigoR3olu5Z",
-	"PqjVcjypsXT0dV6Q/GAf8cGUfpt8f2VATR83STzFqKfhjwFkxX+NzaKz/jCXolO1D5MH21JgqE4K+8df",
-	"42BhrnLoLGhhMQdNPO4JZvE72URRKmBVyv6IJg7+U8kVFwA1ijhFRkKci4mQa+KtP98tQTUCjKQQtZ0x",
-	"nz0qi1dF7HnJs5x/dC6zk2xn1HbufZbjhFayYiffNz7ZcfYrNVVGpHJxANRadZNvHPiPK7eeCXwmM8/d",
-	"N12u4/RFch+P3rACxumtSNlFXIIbfSKb/J3x7W4lmxS4SNxeWNbb2TctHLcPWVz5zoxi8a4hASs1Vb8y",
-	"b9X3KqtxiS0aalu/7SYxaB6Y14k9UPu0NMRU9/0ObOU4djxupT/vKfuef4xZYjwBCee+/yDaPSbpDtAs",
-	"VcmwqC++X7wbcFmHfIgln9AgP0SS/w68FLWO0y1t3uBUFurp+b3oFkFAzeblxslOTW6vpzejHxd1e/Kd",
-	"OOZUbMGoPVcbqpKd1r6lmg1S5fstrv/OTPK397xMv+yVSj8Zh1KO4fnZvDUHuopO5N63BvNuZzlDe3Bx",
-	"XHrSLSE9OkeA8KqM4mEL2WwjueV7qy1ZxV27PiY7qsrq6KIwbUOoRM75QgcTupGWvRL18fu6Td1twWJY",
-	"VQGOSVe7HX6p67wcagHDiirKVSJsccJgFV3HVHhtlCsPhHysm4BdYbV2Lkq+BsRNq+KWE72xAH0/HmeE",
-	"PDPMzANi+Xi0/YP7OnQJF5NNB5PtxFKdvnAdKddl6x6avt7dKEXaKwQLz2vNxe7w7krQsO0gH20F2AtB",
-	"jCokl/LHgdHbjNxq92H3fPsxX0y53A0WXLmlQ+zFajxk9kAld/AKLzhmJBe74yUTa3b5Ri3I1u57Vf0Y",
-	"KMYa48X2EObT3uIYMNqwg+9IcJHs/D0IjXQRlTp9whDuay64NTi6O6o8kkwLWeP78XcyvXW0sHfk288J",
-	"eQ0hw4J73K+g1XDbeJcfLket8oQ/Sa96S7kCULEylm3Pt67bxEjos481VwMwhHQmZsXFgij+KynVay6i",
-	"gXzlIvKTLij7zBhHf4vtT2GEdgF+crFT+dZfJ7Fmw85BhXFc+PWBJs6u1eQK8huuC5dIzRXBdAhXyFL5",
-	"fIxzXFRv6RAGPYZzkk4SvldS8HgyvgfZ/Vr4/S79+4qLX+/j7/3VPjnZ6O+tr89dVN4IIpqVHtpQ9jMH",
-	"UAegijBRYlrNYSd9vynsKD2ycVx/rqW9uDTLto0mosCKHhJx3V4nU1wt1xAYF4QK5jHPTaNEVL2FV7Ll",
-	"DDTH7ftIn8wgMe1o3xjyecFgh8RohlufP6c3Ef9XLCuyZrJegC/zlilwRfXjMzEQAb6JKO+KrbFhmivJ",
-	"q6VB1D6PPbjChn9CGv/Miup74AY6NhqC0buAMrCv24zW4+u+iEvwvBAo1W5Fpjntj+qp9rR7/0OjIsz+",
-	"wcHyk0FLcVfj4fuKp3WklFGhFL9LqCgZjo1uB/S2EesQRi90tOwD56JDOJKkJAxdJ+z9yVakFebsD3WS",
-	"thHRGOflnD2kJrygbXupJQ5S3zoqVhSU0So1fibcux1/aadj0ClNpzptVWOtUCcZwrc4FdJ1OB2NYMVI",
-	"3PikiT0ddUDt80N8oh+jf41n0f06r7SDjAiXfI4aNFUE6s727FdbIYDEDP0I/ZFylT5AuiKcfUfkotsU",
-	"tUqUfAynjXwx2U0iqZ+2o0K1+ZvUTsOv75OHYeLY1Uy18bZILy+4pHS2ipIdsfD2WfhCNE7Rzq5Lgd56",
-	"WwJnXkIfmvvcQHjpn1TPk0XABa5yFc2kPpOr3Jl0+a5yR5mTCVs5YbWofRrip0lBpGrbz4JKU5CWiXqb",
-	"8XGumdygDXC+4bNkiF9nhni8qDYN5WjUOArqxzKWPbOwnxb0MMk9i8L/kpoz1x/Ho9AQKIStgd8eaNCc",
-	"weGkGzDovNZXcRHZ/gXna6LAoY3rZDViT5QlwE3jx8pxS7WEOs0xZf8Rgfd643S/ScMOPIy+fbRe8Hjr",
-	"VMx8YVyfMlDYMX3lRBd2qrI4WQyY7WLurTVeoQChh62EVC2ouORRjS4/SeFNYyopwa3HErFqlqEHQ8Ot",
-	"TqZbqrIukrzl0u6SUJJ5m54zyfbprY+g5T3ecTLnvQAN4BJp8pA4iS3iEPd2x7c7pvAq0gFPYML3uCh/",
-	"LJoQhnbiTh4g0OdigPAw4gKgd9R3q4Ec6JlUr9aFjrSNWjFyGbKiy02IhwGPLXpqX94DEC32o9hygeKc",
-	"G018VsvYplVyPj3zfT3wlIxdtzIjEMW7zhGMeTNUWduS4ZZQ3XgETDKv1MPBn2XR+L0zvSMDlcxQXmWV",
-	"973CR88lRLhZlKpzi8+nhLm1wXpmz8n9RybbUbjP5GzRYnlyvpMzsPW7IJs+sDKp28BDoQvAEpEYqyEe",
-	"ggGCCb1g0OT+LUCDnTgBlaTlglsiGMmZm5qCp7R7tGNLPl1nuG87BZBRRnY4l2ETOlZ0mJAjrfugI9Di",
-	"2Hl7VzinSE8QesPec1hQ6HpFSyjl4qLSKaQoGDxjZ6rH4mTN+MhK38H7RPhbWGeUI4aBm85LG3onGxX3",
-	"zfhSgnGPIV6GqCfXkNO+dQkNEQ1NLYgTvwQxWGaIns4FLA/int6tOmB7L4jZqrYP8JK3mrgLMZQ4jMPH",
-	"WaHfhDhIHtWciya3nLC4OHAh4jfDKKdf+CPZ4iRjAneoLfR9rHFTWkKHA+++1nJvbmLMX+mpUNW9vBg4",
-	"rsrbPme4iLAudYEBImmlf2SJXubQ68vXIErA31GAVIcGw55REU0uk1WZTI1A8DJqCDzVQ1AEbD5rCBSu",
-	"hUCo8McggpCC+aqcbMMO7ZwF+gFNZliH4k2kspVciJZbJEDB9ILLn25ZxwYeGVCNyvZsxE5q5zZ1M8tK",
-	"lu/z52kJ8yHh47N47fIciLHEXJzXaWm5bztA8Peq7YnjYZVyVG92lYNS/HXsKQCmycK3QTCfnDED1v3Q",
-	"6D0wdtur/HkyV5GXD79z4Bjsm4aDnKxIl66sx1MlrHn2NNCNuXzb4vMvOQh045lGriqEL++T7d33L8k3",
-	"T57+hdT4BEGLN9J3E9K4dby/EXly9U2BDa496E4LUuuAhVx+NdWElRwRzfNzt9eNUlHf9uDr3DfOFgCL",
-	"RKjLaEN3dynXjfP8SsHebC6e/yPHXrj4VOSVOs0XrM4+5ECK5x57aTUGdvHplyF6zMBrMfZBKCVVFB3W",
-	"tdSh6x3ZcFa1PYgPLm84L3fJvuq5LQoM4ZEu8iFA/CjRylktFejunn/BrVc4oM9aya2ie4+/e+wApz1y",
-	"L+hHXNzRCs5q+7c91xrzMtq/aUPhJLd/aRsTtH9rBL2jvKKrwbNGyofQ8BkzzRvzfFVRcRvN8EiCfWET",
-	"SzwLRe9wcdfZ/GK2xBF+7kBq44YEpomp1O/omp2nRdrCHkTDPKvQ9Wem0Y+d8KkYDL9bo61O86QEvma0",
-	"krrTVmnJawcuvj32m3kNQ8OPCdW32NCB/auhFWlLBtoY6/R3Mhq9dQke30sTcSgsLiIBg2E+Cx7Nik5d",
-	"SJau+o4adqKK+g5zN47pHv+avfO5WwMoHciiIv/P/02CyCEuQd/n39q3C/8fitXQK9eJdam0IRL6izG+",
-	"RUChjCNshwxZMkOkSqoNgZyubg5hZE75n/qZQSrrWBTC39FCpAbXljdqyCXNS8axT4cNyB0+ECj3hXaZ",
-	"i0FuXF5pyyi9SXc3rDe56FlzzHhis+bvOJTiW6XrjlUFaRuA7+nH9zVjZQEBtZdSaEPtFaaYVWulgPRw",
-	"SHuMtVBmWQmiPfD0OVBWP6G5prVfzXZmVL7VzlQjxLm2v44M9x6mHjnzlqRYBcVlehr9LsaXVzGqHDrH",
-	"tr1f8pGkL6+u86sqvmjeUSIrpyXeHPrQTCp/94DMzXVuH0b5ghr7aSGbxCVAuLgGDnzDRLKb2gRWxHon",
-	"+TqJe2PNQeze533xNVNcunoR8AM26x22H4CHobChk5AO8XloYg7we/20gQGwNmQVxGNliR+ycfcXVy91",
-	"1G9sD+tSHtwS4MN5kW6x4YNsnFje+fgnsaXbRK74IIOl2+1iWHUdxaBbVpedHRsKUZhobzLnyX2giSun",
-	"z59BOioTkliWlMHlcUAvbOAJ57/oF+vmlsMJA5iVzgR3Dkf43o1B2+juoAynEaH1Frbtco1bfJkhJp5o",
-	"Ql2z66VVrNYcT8ke+E2nwHtxOtD7A/1PDPqHqVs7OUj8GSUb9VlaxL+K9Wuzm+zL3ETWFgpppo9X7klJ",
-	"xud2VPXouBh0BUNfyLtY1u3GzCs+qJkBbSRxlMad0QYgmKEP31ihk3dLASGSrVarfs3HYIIZXTN9pzHX",
-	"hgoHhA/6iWa1z7zl01VVE9duWhrweag8168onbt7oJmDJJJ2p6GTom5DxehMQmvqDj/3VQ1fypt0VleO",
-	"9+6xVIu0jA4bRaufBWFZdEv6u/TuJLV0D2Tgt5barfYWxKw/o14XcLeLl10z3hIF2qW+dFrmSUFsN4Zz",
-	"nnS6RSwwVAGyPaTCY8SAZyM/XD0ndcWEOS5tygpBvBhyCy+ZvSkD7iT2+GgNrtlur6G5bEw7Ak1bSOOq",
-	"lCFtiOyoDrdzr8Ilhjn5ZAZzcg5PtZ1fHqhdu68n4tq9azFx+1s61mBn/Ao+pSl6nY2Bd09Ne0pL8oFg",
-	"67OTSPxU9pD5T+/BB40lvZwZxZLwvMVisVbD6g8GeKlgwg00wI51IWm19DbbsSqSMmGZ/chMAfgD1bEg",
-	"8FixRItPwtZVoRvVOKXMXxWxmt241tVqr/fI/EpmUSb1wFGFYRdSiZk3Cc0IboiFt+xkH7p4LH+vl+3V",
-	"ROBQLU1uG8KzQPsG6nqKXoTtLzr3sO+O7pLrvZ7ggPKQZqM72PW9w8akeJIXJ5F6AZQsOEhkkL0L7903",
-	"ieydK58MIHxyJaFvAdWaowurzVOVBxHreT0IYa/XTOvLd1g6uWx++K6bmIHmF6mwCk22e0EUWQDF8Z6F",
-	"HWMQMpGirY1s0xns9pe58fEQVxjb1sxwZ/30p/U3CfgiojpaCbrnH5m+IeyjXSra2Zr4lwlgmDkkH6oN",
-	"qaX2pdYDFD94P34gZO1m/ZrR1N0TnvlRph8xfN+T6B255wGJJj7hH0l/QVMz8b6mJvVqHPXXTWbw5RE9",
-	"hovvzKP9aOEp3NJhTjd2HHv5gVbVsk54/lVcWADATigls068hf6u1X3kK8L3Z1lTLXjaqR/zJosfKndH",
-	"AFP89B0Zg9kwZubBwnCE9/DwuLIcNjnqwXcvhmLwYV5vo+JmApaNufzX66iaWkq3A52+BnmdkH4psiuP",
-	"ktpMHLnfCWlXsH5NpCKPL/Ja3vmLWy5hhrfOmXMiM/jtOTE9BbSIt0y18D0uuvZVL4Y1m/6BaXrvWz0w",
-	"DPS0mI79Xc0EIRMMRv21KYmmRzK6a+F6nQVYaPXygHRlT8I7uYLUJ48SBuB5oIgf5GtXwu6h1aV4xSAW",
-	"jgn42vUd1bgtcYSxvdTmZy76hLoqRtlZYcAbIhvjypO1xGT2TmeyOYiCoTMyivaK84UoO6yN/Omx/fdX",
-	"f+6FVR/PtY/pNJ0ZePUDZSHA5mhLDL1lpKntRj6+ugl/hraJQFpCjdM+nvSC1/OtOJEb3zLle6oEWj9Z",
-	"wpTRML1p1Nz+XUFVgSaNMLxCZ4kUDFp9WPuxy62QD1UdiU/lbTuOZjS9QTaJZfd1+OcKIioOMe/ILHGt",
-	"dPNhlvWOVhUTW3AzRxpwzE2ii+I2571xhoxnlKlL572/2vor+3kngYyHHW+Va9FBzStCDNcnDXliH+0J",
-	"qpn9k+9N4grvBlpLTVPlYVZ5fmGPYvxn4NUX6dfbE5il4ffv39j1n4T3ccGUE13+n6nrYjg4EU4+Uz9F",
-	"/EQMb3a2v2LnM1nFYH4x4wK1ewCdzvWSQkemX6Xb4y5fFo59e8zYckquaoKn73TVxPdRWuBJ/7BjBFrc",
-	"kKBB3kAzOSyesj9B2RT4n2mNSXrD4vS6J7sez4vQTsFnAkjZldthT6UX5MCFJnQvxRZFt8sQ50Z7aYSX",
-	"KHZ9Askkhl74q8tvns7oPpZdX2KhxHdWtsUbrYO2Cnn2DgoynnwUXzlj5fc+kWWgYYG2EWrnPFSpq8jQ",
-	"g6QZ39/KyWC+Z8snghLVa2KhoLGSGoHW+yWaU+W0SzRgKZr+Zfd0NjzSF7e95ihKm/dM3UVrhL17JXSJ",
-	"RvJp+zyRojomehlEoid7LkKF0VRRU/6iGt3QKt3mcUdNaPKIuAzDhmVz+ehYXzhsXB+tjpIqlEf5bL6l",
-	"Dcins+aexdo5mCj36URnPbtff2fmvZV7OlmD/b1UMcegRLAajdAwnq6QRS18pSiebKey2Fd46xvszzJu",
-	"ZMiDmJpcqx2HqsaObh1XrrtdkMwphRA6vatRFb5TTt6+9XTOBNEHxoZ3wCL+aYurQ701jhnVCeTiEgs5",
-	"VV4RV/Kp2v9UR/rsuTo+7D+nnxPNjEPDDneWvcJWjSgrVhaEVTr8skxChwqPU4s15IUfJHKzjRlyRkux",
-	"qsHlO9cNL19DAfwG1E5EFNimnIyeDe4OlfAgTlQeYnupU3DssxKqsEjUPprlBGUGuSo3fO2g7uaUVBy3",
-	"cATqrDo2qT5Hr44EkBBcBaaRpG581bw36sJwkdGsqrUAiPy7OxYPoPgsxxQn5FHMl9lGsaAGy3YRQF/4",
-	"CnBbpJSCEVrZ/49+BME+Gq9fjRafBO/R5gM/w3pe+4Fy1uO20WqQVjHGYn3MnfSIaEdMoLTzg5VeRFF2",
-	"fYA8q7QWsGl85Gt2sfN220Qj8YX/PVYC7OVupbXcE+6cEQC15ijnHRTW0gPe92ggY6yWRUBT/3K+4kSD",
-	"fmzMX90uynnWxtXVTTfNhdb0afCq3Ly2IaUVjUG4V9RaML7SvLh3Vk3idCVTOxoBPB1Rv2JCG5ICYKy8",
-	"nlGljMP12e2zw4AJDdIQtXcnUAy9ZQLwSRbtb9DeI2Ai1vh8oIk8COdkxIpA1z8x9xtRJLhBdoQD/YDq",
-	"SCfoO6Roe0UFGdCRfX4Nnl0Kd9t3z4MT+3MOkkboy3eNODHhsHEN+t814q3LcqlnpNPcoWr2e6qO+V3q",
-	"2kbMcJ3UdMsQ21EHnBpXXYk4YjM6B0xzhmgUMicu7Yr/ETJHvhNGHX85jY44oKfkexOt68XFLJPrK7al",
-	"Ikozl69hpbNvYAH1vScAkQ1/OtFJu6L6lpnXbJPO6ZtumnQaYFeoY5kU2PDQNIzXwks20uhSd4pc/GJy",
-	"BGjZzC7gVcPCdcUqWmtW/pjbCqwFxshPxBt0GIcRSKsY3hC2r80RZCwmRlmtoabK8HVTURVTDDYsks6I",
-	"RSxt/cpKyWa7M4UvsyHwAdP2a0d5Dl1veu3rvYM9H5o4tDUYXyP4G/p9rbn7sKnDp+EOGJTfuaKyjL3w",
-	"SZ1jJ4jIyOYRPjU+6lJqq4yGK7Izd71jqMB+QfQW8rKFPIC7FH+u2MYQ2Zh4jZrU5sdkNZJVq1EaaSNr",
-	"4BVuNKs2eTLJ3w25ZwDhI/+OiAjjDURZBJwCabLIrlGfZgfqNBFBLqfk4SmgjsFJPGsTzIu/UcYIqOlW",
-	"GoUc+Lbfg/1w7Gj+b4LdeD7hvgAx0WMlLoZHXOQUGSdkW40R64YRujXiVt3J6IGFwmJIhbKmvH0KJR16",
-	"fl0zMXsgC0J1N2ne9YXLO9EZiMAbqqLZH9Y273S5qlzvX6OOGK+w07byfpG4T6WpD9O7e0sYoQ3ma0Ms",
-	"ntPFDbFat9dptbWxsdIbSQ1rgw4GPfD/zoQnqibagvRTb/odgIsZiATY1SGqmRUpODgIFV7GhMhEzYZD",
-	"6Iu0NDWKjmm0lbL05a07qe19DD2uDgh/ZrxycBEPoH4GpvL1G5MgaPYZ9+zrZH3h71DvsZPVIJ5Zu8Zx",
-	"jO6j8Zp0eaQ1Yf/W12G6+SZyfZsqwv28dSL+Bhs2O5IA2+IjV7RtwBDpE8BqRk2ynUIpBcN2iztubkJl",
-	"HRES2DMugaOopw44hht75qkLmGt61MQOPMBmNTsutggmMWT6bvGzNGevps2EyT+98PWW13WKW7BOMwWm",
-	"d57SGrVcwzDq+CLPRZegEgiSrowYVc+4lYcyGhSreH5yyHqg3Oh45wzDfHN7RuBgaLKjd4C9q9C7K2UA",
-	"EMb+9/OtQXzPC/Rr+gqh3Nkal+w7JVg/NMr7amPfbs3hYKPECoQ7gPOto6JrSCzBJFmze8qrFr7kPoMA",
-	"0Ikvjr3PQCFQFfEefKzZ2sRs99CQ+7CTBFshksoyGRUlRHpBWFoxdmRmkYd3I9eNTlyfsX73vZmAEQuX",
-	"5aJvCmniSkqArpghcKcUte/654JB+VJjCHZ9jrS8b/cCTiJLYPNwx3lZ+reHIw355IxCAZtqhMBYaE0d",
-	"yCdCb8M/oYYVIqaK7eVdD/+iQz06HdW6BzOmvfrgNC86bqgY/RpRym+9VR7xDICPwpeO/yRKK/vumDI6",
-	"5WNyRtIhWthrv/YfLugSj30MQh/dL6YG/Dkd4IB7xJvzMNaqMUYm50ZXOTgQASnVG7PIaJ3eHHgieyIn",
-	"CLGeWHQHKciU+fjF5XuzFGNSNSI42128Ydy1OFEnfs4yeT5XR53wOupM/MSkTPq8hzvDdD+xqn+M6NW9",
-	"aYaQXr08x4Dp1T8U11Z7ub5qM9UgG1ffJqxD6LeQ0oTbpg2LUGdSre+ikF4tNpxzcKOjQAcHdv6N1UJH",
-	"LYSHek7+QoS1KR+DGRyTHclKNc+SA+0SbjdQGkeiuduGuQeS1B8Cs0tE6U2s6PYZ6D4TcRjQXhQBH0tH",
-	"2fVtQrzagSJWWWwxac9v0tIV0YY9AeQNNefTkfpieOPRTw165SUuhXAX+Ik5BAhXWghE9FX+maB+E5WK",
-	"cQwBPK6ds+lZIMu2yANB6kf3Q1ODUDrX9O0Jd711VLhlCAUQZz4DPsF7H/cc+FRD8no8sV2nA7Tjm3He",
-	"IA7YZLGQTqp6fi7asOD7J0UXXMbwsjfSdMOE2Infc0MJIWTgq7ndZnZ3bjaKEElNfe9i0iekpsKrJxb0",
-	"xoI4C14fl1JM4DQ9i3cRRbLH87UnKhiXFBwOYRHzt+XdYjSEsC1dgKpxkaPVAiuWka1jHxrDIGIe81QC",
-	"w/sdrZd2Y/8ZEr+w6gRu2B0HZ3wPj2TN1bpiLfQ5LXmjCYWMcniA8v1zQolia0PBlIY41p4Lqwbu6Ufy",
-	"J0osf9RQPAxXOr68YkcpSkKh7/efwYjcu/LfPf14Q5x/TIrQHJwciWs6iC4FwPHmkJxQU6t5+YcP9Ni2",
-	"FXcFftjvF+rFkGwF0c16hyuHwAp08ViDUxmDHJr/Cg5lDmU5pYFOWIhnVzj3AcT9mDCKkT/5WP1zT5c/",
-	"I7Awb1NaCSu3Loth5ZzO9q8+x+yB9gRGnwPCWLloPlnJRqyZtpTp7gobbAr1EwKPNmTejcvg4IlspPNh",
-	"HTx+HmwWt+sgIuEadjwZDWI4gXw/UO09/Zg98T0X2c+qNCj+kulZpolDXnjGe94yVEH2F0U2Cnscp/zc",
-	"IOPJLNP3AL76kqpyrOSwjzVXLDf/KWnL+IqVcyTRDzN1UKv1E+1+K75YVm1eeQS7LKhGwFwA93kUziS7",
-	"RXzf8h6bRDuqSqYNSJAHIW4N4z/Q2A6hUwXGqD662mX0QmjXf7e4aASImQGQfLsbWPnKDYvrhrzMWs4P",
-	"5RScM8jCPtFa1nbaZ7I+beFwupaJXuLJJkhXrrkT5lvAFah3vI7ntf0qBUuYsSWrzY7AA23EBx0CrtUk",
-	"9lO6Tz60XwTSrbt9Hbw4R7gOLqu384LvUDu8VFzOXE8a1+ZMX3ZOzEm2VBgJ1Vw72l+j5vkLrINI9NMd",
-	"1mw1Xk+e7UaYhJjs9r5ygvwgXPm5Z5BVwyvzkIt+iK5r6jmx2MEz8oS43KaKl7f8jumf6qzp7zD1rvPc",
-	"04luinPN4/DUJg9gEsjFl6UMcfHDdfT1XAFkR5Pudq94fD+dupOLFnH/hSlDPqnyzVdj8LTPZuBpZ+as",
-	"pTKsDLWSk/BDGsGHu1dhPk7u9eOZ3h/aUJXoh+szzzDrvw+U9Pgq3igz0d1ypha9I3jdsbj+Zdaic0ep",
-	"K/F67S8d3TqZf45b/aLxsBTBsvInHxl+mcQ7vUNyROC9DpjzC8zyFqg+q9njxGUHWcdwv4GxBsm6h4tF",
-	"1na7JW5ay6j52qPZn4GeTnjlBaHmpSJKxIqLRBwzQItRcmArQstSsUQW0hD0v4duUOpMDyk6RH3dksf9",
-	"hwnmuj7fuyjqvV2ffLunKfhT3z4vI7zmGurlNDKzXzyphRm8ON12z6/oxNZkbwQjldzCGdLsjilaYUYj",
-	"2s1Qe+f/bs1FfYM/h15mABWjOB5BLtZVg2j7CTOkixVwNY8wsONm5rWoIy60Oxtm9HXS2Xvg7nN3VSW3",
-	"pwOzfNm1o4dlrn/b0zljfYQkAaP2sKj0DDjJ07mWXueb6vhM1FSc0PwAYKawg+zK2q2+UH+P2LXx1hrT",
-	"21h5JN4ZVVLOPzVMC3TYuh4yW2qT15YTiHNaW8739sGQYjJm9OhNsQKcnXh/GibKSVDTmTAjdRji+AEc",
-	"zr08QwrQvC5/dldSPi3Q5ARaGLplvhF/svFKJIvIchY4s1EWSY1BZ42M53qtjkG04vBWHthIkpUHYkJE",
-	"TbxjR8OcnI1+r4D3RFI4v2XVcb5/9rbBIsw9myTCnjH0WMDknOHto9HjzpA5xf6+0N/HLQb5AHyfDW6O",
-	"bvHsx31pYNbDO57bvHVoomAbCzc3HKiAZcXEu27mnfHtZoU06cFFbAiFwpVyvE1ThyA/Lxo3K08ado/x",
-	"iVLR+Skj/h/nwsRASs2UhtBJRQUrIESDqQEOEtelckRgPNfHdSono1FCP8eMxK1kmrjQiijxX+lMloBa",
-	"PZVoNr0DOET7QlbBcvKzg/6K7TGtd67Z7SBp3xGPC1d3BlQi1Hicli7ISAe5U84vrNtDKgsHGzUYQJtc",
-	"eruGVz0vyVt2NuW1P8uaGmsYXbqPLJmle9XNMfQuWdJHdxtbFllREVnXDRGSrLgyO1JSA8bqLavN0MET",
-	"uWooH/mfenHuzpNqveN3qSqSLsLVEE1THgSC2ER8h9OYgJNZB3alJ9sZI9fxdRSTcEdNxkQHxwG8JPDq",
-	"fBffUQUZHSCTQ/DShVh/Ke7h31hk5d2EqigCKhxqK67IK8ME3DMVzSHt9FgNhS8glFkJYOegmPXH/+rZ",
-	"RNLkwH8745QM9QXz3B4acg+EqEc8RfsHI3KReBSLLl7WBH6Cu+yRzhxr5Cte4kLMbWUeQmizD5qEZPJV",
-	"2dMDDJ02LiSF85w+LtcRr3vH5bkMKbTrY3YRZDh6yakM7CGXk3j5PuTgnuBqC5mNnWsCHaURBWS9o9G+",
-	"f65vhTAI/QSmBVxYkHlT8j0T2jfHt5dnWsVZs+lOoedoRBfmE9dp7PyW1fL+symjkgbqTrglhtwzgE3R",
-	"lJdWrEGdagtD59Jgc/vfDnW6sB43+9bp42YWEm1D/68cvS9tAkrB3g7czP1qTqcQzdWhOJ3GmwW4+Z3h",
-	"c2aZsLI9hmMpfYE9FUcsrwUkUl/3Q8s7rln53N8/GFkgEmBm9vY9B5psHx/7SScb+aYaK4+RBtsDl5WY",
-	"8rLi+1U8QVfFCuagHyqk2mNiimYl1O5VR+xXAPHtHlibg0JJmyJsXXGR0sRCPkpuq5xRMxSoznbRtajO",
-	"oRhNVd0syQR3LSFCjryL8rnRF+e4+410O1F4iTnXLRRfuxzI35MEup9CR56/Y2sZS6w6Z3EUptTrSXXr",
-	"gSaaaY3dXiz/zXctP4e8P08h0pIioVS7ykzO7PYmdwy5uN4+u1xI3jk/BmChum202iFeXa7Xqe80H2pX",
-	"ECIBX5rZw7Q06DDNgkS+OM7CbJFTJvGHosBpZvDRdsZ/iC74p3W6z0MiivsB94zqRjGNgAL2xhC+i49Y",
-	"s3Co3SmfY4xVvKnK1P1R0cQr4/qBE4ndgdXJu4t3UjMR1Uw+JzZNGlFmST3PeWvXloq94uKOVj2woFQw",
-	"s2VhfMOPmSUJkWe76oVh+1r2MhaVq84IeBxOYe4WMf6yqFzv1M7E813+l1T5FRdGMRGtpF0xY5gqyMNr",
-	"cpBKs3lYk2FjYE/ZTnaUk5K9OCfOwB/RLPHj82v6c77jJZOgsNa0tlPHawtETkmPY3EzCRIK34gj1Uzb",
-	"oIkU7bYg1Rf7ckFSx7ikx3iCo2+yBw9EBUDj+t0OHTuSbNgh3OydabhOhWDMBIkNLgafizgWAGnbr80B",
-	"iPKhoWrrAnpMG76nxjWC2EgVLUeItA6LZqdjhMBajIhKHy2evY12hbev8vK5e/2y5IqtwfOvuWmoy86L",
-	"HBwag5Ww0nkjlfNy4EVXEFmV2drsMCZSVdw3iwMkBnL9zV+uMsF9TyrMh8s6N4qa1nLTGF/yLl68H8qN",
-	"9rSE/8VYckE2slGWT6FAKuSwuyAx12THt0HfWLGKszuopbd2PQiwSh68T3hcxvfw+mTXSqdferrteRZO",
-	"Ezc7HhFp+0G5Gy5+J6uS7Gi18V4J//HFCWmuZ3sVoqzo6xxlBzlxg8LF836WqLbSfWsifmookgMTE7yA",
-	"3ypaVuz48ANT6vi8u79GkgNvmxHRLeUCUnkIvWOKbkMvoqB/eGvSe6xHXkqxZon+gJgumEoOjOQbhKrW",
-	"mcvRfbWX/DddV6nboFxu+wG6nddxI+DhzogDY82B42cIl4C8Fimcdf6E6dMDT/lxQH9b7FBp8SXctRxs",
-	"k2DitgXUQB5vd7W2mtcnchNXnbvk/pmrH+gtEwl7OKNphjK6V6if9zS/YyL76VsRVbQCbAk2v6k83EwM",
-	"NjB4LrM+2LH4s57vgtMMoDLBZxnysRCVjBHBDjDrZT0mGLvNnVNMJ+5W8bcuwJb/cHy/OT04CdyBuVAP",
-	"dNq8RH46LcyDvTqRK62GtjQVwCzImYrdBtpQ1/rW/k4QBafb8jyqhkJpWwxTU4ptt1s6Vj3LjwUJpWeT",
-	"LQGTRccr+dGXG/+SH/NdoiT7AuvcqUItb4QEayW1jtGASAXV7dkf8E0PBw3eAJ7CV6DRCpK+Bo0Xr5Z1",
-	"t3OuNOdzpz1FBJfpd9xxkZ9cVlqY4+vTEsLw5VSVgVX2XmDa4LD8wGTWFKDyl/Hgx8znjqcUKFjmPoaU",
-	"QR6PcKwr2ZT5nblAhYdG5zE04vMTqLJbpc27+SM21K0POwndLkWQOFllI5j8lgPgxnIXa9mep5tgrago",
-	"b6w5Dw04XRKMWxNYQw7ly3dtDxuV8elRTr+cz1l9s9lohhfywaV5L+W8wHFuCEfY4XbG+BHP5omwNDnZ",
-	"vh6lgSpGu7cC4neCeQSLjLsAVzTmX6P6Vocm97DdCNbhOvBqb/3o6e3rNm3+Zh6vIb9WNBzykm1oUxmQ",
-	"34Mr27mi0EgPNmgH/GG2tiW0xZhL6cnKnPb7JJgBvIiZ6fsW2p2uM0yU3u0umPGgMYaLaaSMjI7ZNRO0",
-	"MscZRsAaFb6/CSAtjSFrqY0Ojj+o05mcTaIncV+6nKFMp5NBP+1ItQ9B/hY0p1hWxPPe6oVUlaRkdxx8",
-	"cbqHhAOa3kdw+h5dKZvllYLofzV2f10iMfS1ACRieIGPE7JRYZohSr9db5woNH0jLBhn6GjC2fnRx2Jw",
-	"6G1wFxiILEz+7yhTbieiwpTta5nUc+xJecvUj6FbUsaFspZ7pn8Q8WrvDVXQy4CpttVIOHcbJYW1MxH9",
-	"QhDoBB56F2XezxtGNe/j3nYMiJ2sSi62H2T9rt6nuxmRDTQstrTHqIKRta5BUlhLWDZVSW4Zq2FyIlNx",
-	"sAbP90ruX/MYirWnDheADeD6GLGKCwbFnQFjakXXt0CkogPUlDeFPTNnnwDuzQ0RbEsNv7MybcetWDXZ",
-	"c/obS8MhjQUrXbPsR9GQyUtnoWYXbNaRUpTOLmq7RX/ryueWqkKBYyfzjOCgnlgk/B3HRhiAtabI4FiP",
-	"JGNluGnK0XU6Id+e9etaH3bRQNr9yBEnidbvT2OCpmJUedduNPjkUIs8RpnPbOlf9bO4WF/PXK/ZSk0d",
-	"bQ67f6SJ3Hh0tfVtQtC105lrie/ZPuyd44mxNDRsXzNFTTPQnR5P7/bTrqrw8KuraIlOK2CzOOjpmINi",
-	"4zYi9LdwwwK4EF9fFHEW2EApG+gQeLhuCLtj6ugyVvBnK8Te/9ABsgpjcksgTquIpp+4gVuujJ9itY9V",
-	"mR2kKtFj06sMyurHntmqxUXiV/OZ5EDkS5jqEu8J7s0nt8r8jBn4UETofpDN2onkkWaSSvX8XZwqxcWv",
-	"p8h9CDN7D8yv9vE4yzRKvHXF5VnxHcUwGI0nYE/Q1eobHNC2n9s4qTfLoRuBWs0IH0sD2nww2qIw88uQ",
-	"yDwMSRgqo93AWwQCWN5twG7DOw8CteDuRYwj6JwO1Z1BxbSKU0jB8NZe6FczKLyjXMw2Tzaqg6IUfBYe",
-	"hAhjIKt+HLdXxp8ErBKlJtxBjWKBus+W3zMDOSM3REjBnsMyvx1C2S+B2jh2/S3BwwBXouuzpSCc2mZq",
-	"1YB8E1tSaEk3uhhg4MIl9UO/OQDLw6AzjL/EqREAIga0s7bpXmpHuEGz2tBPkVDBDm0GicMTXPL9gDyx",
-	"4J1OOlqrcT2bf8/IarqETpNbIQ/Ecr1l6PkOUqvjTI3Vs1hZgzbfxrOurp5D3akrnF5KxvcprMfEsDkk",
-	"s2fzRQpJwtq61qKE3Opwkn05IpjSpKkLNL6usTovVJqfwCtSMG+mjGajHKKUa1Nk53ZDKPS3QxkA31Tx",
-	"RrrQTD7abLT0CeIbWVXy4O4m0L5ci9oVs7akXzSub9RIoss/0TsyNF4fijBpl+Xd5gfsMsE+mjTGUSx5",
-	"KkazQwDXrOT69kFogbyTB93CMMPqHaJ1I+DgOxD3nISuqEC0ZO31lvV9x0GKx2XhPgUXGuU4SymrMfCK",
-	"BVbD+6ubHNfZf++wzaYQK4nPRcE+91n02DS9RPCuZyfZW3uv486OEDSuKyoIwF8OvBYTqMKprgcfTb7e",
-	"6xW7aK3A4SzjyERasWLa5PCDNqyGi7ERhlfhtMZFAEjH8ZiNEtq9D6YXVD5CZ1n7XwenmUTvKMXMzG3j",
-	"O80ZSJFL3zrWdDS8SidEuWMZ6wNGR5d3IuM00rDdQ3isjp3sOgdOIUDVENEijLHm2sq4U9TXnwQ3Ud0q",
-	"tDYJCWsR3F7fhrKSNNI0KmY9wvdOsx7/s7WAR7v1YcewERw2ZWv1Jl7ehH6pVjGlZr1jpbth9mON2l4y",
-	"WZYpRDkxB3HB4yz/4ZVXvbOeXstGafYjFWLJ/ENJ8JJXXFZ0/itYObfg+SULt+eq3mfkR4Y3oGvdgo2w",
-	"Yj//6a2H+sh72ncey5Lof5W0gr6CyX7O+V+2ykj2w7c8qv3Cn0H6ORyuRMIpCHTXozOCGV2VvaZ1oLfY",
-	"j3QKbuHc4mnd10ZPwIssQCjLSWkA0J8Jl5mff9Eu0g08V8sLWX+XrzoEXSIWXWuqT9ESW6rNd3dtR9r+",
-	"prkwN8DKte3moPR9L++snGzqTsU7Vn77B+w2gH+I8I7nyBXDA/CKE7YjyQoV2lGdo6kz0qabelzlPVEj",
-	"ffnaYSguoKgDJ/YANPmnY79Q6u4ZWyANcZX5zytZLRBAer2TcsFaIdS/4HFfObPglTGKTJa7O93QYwBB",
-	"MchPn68Aa6Exp3rVea8jjpkFUvneQcqcAlIZKbCQtwt2xqo/ix7nYnvCroDaHd0uxkqdQg3JjFqgtIVP",
-	"5KV+7gZq6YLMzyG9IQnhpQ/xRXFuVNchSjvt+wV4VCzfRBv3H7jZ5e7MUEy2sxpeBB1MeteWHb/T0wK9",
-	"ttMKhsApQx3TawVtP0YnNlsNq3f+WxYNUqSnTTqVxIvHVm30Iq0VhYXX052uGBRxrzW3MrlVjLxqFni5",
-	"qzvGXI0/o60QS/Pd0liN1gl1edhJOX2q4u6T8CWs0LSawBJnSeqoDhognlgYrw2rUzXLzQBeI4n4E6p5",
-	"7GCZJUEeAHJ2jjFR0sWFzC3WaxvkZ2nv392xZKDsmNMIsgKwfb/R7uuBibL0TX3pufo00BhXqmKn9vOO",
-	"OSUp4S7NQ5JdS2Fohn7TvgFi7c3dfLuJHrawYgs+UXeTUfJeUa6ONhM/t1Hix4WTsu90AhE5Lw04qDtC",
-	"bw7dFXe2pOPpUVjH6t1D7R5kXbyOV067eX/mopSHVC5ixTbmFdsm6kq1UZRvd4bQHaNl0WajuSzDCrun",
-	"5qTpsY35MdFArDMYpA67HJMDTDx/+E6yciRjBUfDj8jNYGV5HwGETkes3MfbNefU5LtJLXrpQLn5v8bL",
-	"/tgPgMkamZzsaHXHdIckhW8/5x95oEOGYh5doKgoly4jsH7kvw51OwN2N7bHQ33qjijnqRLVS2DVp9Y5",
-	"nFS7kJ3KlijEc31WXZJdP220ze6dzbgbpEvHktwWFAhMp0o7hQAXFMmzhlKkjRyv9W1FBbRRsVdlQda0",
-	"WjcVIB2bgqhGwP9S4RKFW0jMS4KUxdhFJ7cd6qLtHzz6QyPs4ISCBYFeF4ibHrhmha8XIVdWxl1fku8g",
-	"rY0pha1caF1XfA06+aNayVXF9v/+Ty3FJfTtWTOBgNxoTV/8+MOHDqbMxd+8jO6Akj6/uL68urwCy61m",
-	"gtb84vnFV5dXl19dYM4h8N0jWvNHd9eP6HrtcElccamETEMuxQ/lxfOLvzLzAp+AK6eWwnlqH19dQc2+",
-	"FMYDVHcW8k+XhYs7PLf/7guwh4OEO+1CPkIekJ1dNmF8wDDDR2+RksBUutnvIUgBUQlru+CFwDUUL6zZ",
-	"DQSkIFzF1B2DbcFmu+UN4r1zTQ5Kim2oAyJW/SIbXiHf9qn5aC1dW7napXz0ifojvWUvZYmJxNDn91tZ",
-	"HheRc0mDb1llZH1V4wMIL8ZPWvuYUQ379Bl54y3lVpYBuSIM8gGOa8nOwBx2V6DDRumiimsphDVvAdgL",
-	"OaUgd7TiAIZLNlZt8WG5CBOU3qESPVivuTav4Al7KBWFU6wvnv8jGuptUU61QdxrX+mvXbcubp/9V8Mg",
-	"7cMJC3QSo++ADTpjJW2xX+65mVmml115JG1wtL1Iofvv7c87CXJ4C9kM1PRhLAui+UdzJKFbRnw77zy+",
-	"3MSG4jNfhoR38RbHESLirO5PxhdV5U8FK92RAEhQh0/icJTS1Hv0G/7jE17TFUOLrk/J70TpFjei45Px",
-	"9f6ebx0C/BkWaAcj1K3Mjzk4nnDSwEYKB61sp9uVi0WmjPuhxHNXNxG+egls+6r7hc98YWSDJZx6sTgH",
-	"/Re7X858nuwpcPzsIPiPoCKaHRNn4MF3DNTIlgsV5DxZRcg1UQAdJnbKaspVWu2wV+mX5CO4lzNslDx+",
-	"G1kH5e+vnGQormdiChBMXPiekKCkPLTXFin5lhtMkkYNdq2YwRKV//7O6UYxTtG63inX7ScqeN4z87Z9",
-	"6otwTH9W/c4psxzRefk0vohcLj/AHmp2lrvFwSvKg2DqgSbtfG+CONF4mfmNhscryHoHCaM7d914T+2v",
-	"WM8bP//v8fc/1B3y++74f2VJQDVyUsspHXIkuOMNnvM0e9gH8s/FGXUuaODTWuS9BayontG7v6X6/lp3",
-	"nLvnlAbF71xLsSgHjq3VMrxyDo38b/IQSiethAjerbLwWfuhRxNXnY/ftCAnbH0rBVPhBVA/nMH5L+/V",
-	"7G7ImlZMlFRd8vWk5+ile+4irkMPrNVOkDFfay7iY7lsrKUK+Az/GPbRhMX3mWcoqOKOCv/q/ff9tcP7",
-	"p5pwT2byp3ffvyRPnz55+mdAFfMJcAXcH468WE0lfJj6hvBSE2EfdQbyYKdVqR/Jmk1cK29qJl5SVX6Z",
-	"i6VNNl/WWM2993vfExB5KIFcSSZR5ZlcnXYoD/NAScXF7Y29iyBBslMkiOaGKENeNjTaoSuUyYFz+owh",
-	"az4jlF/iI5+RmO4LEUL6X85CxhVd3za1HvqMLMV8SyiXQVQ2GK2OnpMP4PWtj78nRT6Hver8pkgldNSP",
-	"GOXRb2tZHz9NXhZImnlny9rTMOVq8Q00n1/8rxDDfviPq4ffPPzlt+u/fPqf//OyXP1bpChkmefzTpSX",
-	"+l8VN+yr/v4EF+uKC9qtwpu+HDCWcO/deCUPopK0dN0o7J4M9qNRevbk4jNfwu2C38J6mQzfyweXyafP",
-	"droB4xWD9hjG9wVLoiRbJZtax+j3qK7oxJ34tqICV/alXC3wrSxatxnSvbizYTXWGX30uUx5WBp/AOOr",
-	"x0NTPIO2EjeahMSp+5svgNkVGjABeA3y1OpIKHHCCDHOBJGqDIDoe6zHD7VQmt6xMspsv+E/Jr3m79he",
-	"3rEO083ZcK+kOIvAgfl0j9ENKRXdGNYSRRtMrEvL/visvxiL/HAOQ/bnlgSRsEFsxPYRt9XWEEkFAt42",
-	"5o8sUk5rp9p2Uv2vIUtehGN6b3Z5qRg14N5Hw6t/hBxhyBVZw3P6krwanCp73l3enDXt6VFPCg+fLPro",
-	"N/zHJ9SVTmPSYvZZ/Ihn6OgtiaGtL8nUpYMemGveXcru3WgJDbVvsoZqfi5cAqZUcbhxBHPpf+fp3GVa",
-	"yv9CFyk9s1fzR8vLPknL3Y/aHYmCrKlYM0CYlIo4whNubuAqP0h1C2dB++sdpG9MhMIJwkW+9h6iz0bM",
-	"174iMEpHXy94//vXrilFOszqs1QCfQMxMlUjtlAliq2ZOvquwaptJCc0oLJEpoKwj1wbq6bAzQ73+VjY",
-	"mHmrwnw5o8LkhnLd1M/kcoHBCuTEigtooiM/2v/5FbCLwM9CAW2lliZGRBTY5tOjthgl7fi2j3xg+7py",
-	"pTQ55jOmVabt55ku7F8kQQgWlrOD7xgtj1jvrAsHzcT3TtMX7EB4eTY/EHyk126ZliWek/b8CZ881igz",
-	"tbuhV2Z0c7+tqLh95Yqt/wts6mSQxFUOxMMh+OP9U5MEYfvaHB1qXm8bCmgoruiBDAIZbUefdEqX7xPz",
-	"+Xn+/Y5Vm1eeHjmekIprc6a0LiRFQVYNr8xDLsJ9sK6a1QOINTqphlhz9qBhyeiYoI/WO4Yt+FJ6H1sH",
-	"5v4SWp8/ahlc6qomk/hUgAVXICSSkAF/x5eP3rRNPZFormFjyAfH9PnJfBifUxotY/VDAyJ9BcMMB0fb",
-	"60kCf7aHgsS3u5VVh/JgaEPy+PDRYZcfLZFBHK7vgR7DEYxC/vyr4b5l49TAQhrIkrBs6IITXJENh+uV",
-	"ageDpeWeBZ9Kqeh2263q7Xw1tGxN9yJoccG4IDsqyh7CW9gPq0mxatMrjXgyC+2X10YOrK2JflojpvAY",
-	"SDGmuH42xxNTwL33QN3FI/h72zdwxkH6pCQqBsND8cw9k44hoRg5BNpJQFZWCMQGTCREF3QtLqShlas6",
-	"ONgXhTSgk6Oxc0cVp9DfybIho5ojQv+OKg+WMZDF7KOv64vecd/Bz+GWy4jT83JS0chLtrTfQ85uASQ9",
-	"LKL7z+vRHfjLZ8nwwAVk5W6cKUaDNHdXLnmI6V06sEop180eOESzO6Zo5X50f7Zc5BSXyHZ3yjijd+8P",
-	"+6n9HrbMrY7QgtjXwPhOYjG2KNXxXdNPuZi7UXBDU9c/ZFvUlUPUnUy1+B3ShZcra7gzDDFsz8BFuJPt",
-	"JeTEi+XRgkCPGocrLRVAXMS45Tf434y4QqutzYYVYJzyfJEFezp8w8Ggi7ol3wRnqC/e44pgyBkD9JoC",
-	"ghI32J7WO4+08xKlAhKJ5Z4zD6Rln89rGL0RnbGWuXtLL6UnQhJ/WDX+vvGIP4bGMs0n549G+DvoTyH+",
-	"8GcrP+xXCPWBClde7x8JtWgKIheg/odzRgkKFhB7EyLo0YbeyUZxFEFn5tP3zHwfhv8ivNpbzQyydvvs",
-	"2fLWf6Tq9ixsYQfq6LD2fvGzLfBiMVOb6lgkw8Xyn/7JL1Lr0/li7vUdlnIeZ6I/PDtuD8oR726gWj/P",
-	"7D5Su7MvoRl1chf+6vogfyHVyX4ul/Q4+fP4uVxj+4E2AZCKzvPV42d4PM+G8gT8QiaU/dz/1y0o2J2u",
-	"AWX/kGM/OY4abXSe9ZTY6f/fePpsEuAz2k5b348+13RCTvnN/k+G4fRXV+v6R7GbYPafy2yKL/bM2jDy",
-	"TfqmOJPN5IdadvlunVSesJgCkT67EsrwyTkTqLjYumq9uftmpLr6L7gh/hDWUoo/PoexBPfNnxwVpmwl",
-	"/8iJtlJX5uQp1ZYKZ9epk+x1H5YqLmBbXphTsCJbBvSDpFhxAIPnlAF92SHUaRiMYagILO3vZ0pYItzX",
-	"kgjCrMuJmBI/yXr4yJdQJOBTOUqEm9P9CY4DdSsFoG5S0AFqDNLp0W/wvzl6AqwkR1H461nztikWOdyM",
-	"k8Fyk7cTMz+fVHeb/Jmytl8gAfKAXrZhrWfHebGaQWf0U1SDTCJ+ufs4uXOfM406cPQohbropI9O3bbY",
-	"eWBayL12z3wxc+m1a4eQmRnkpncep4kbbTI7KEbBR7/hPzLkn1vely9ciZtJbgEDsdixliCJdkosphZ0",
-	"Zm3Xs8Vnk45Iic7Wu/rxEc2W6xc49Iy51KHj+aXiiIRf2FZJ797nlJAzLD+Sm/2j7SrnJoWje2YpQwDG",
-	"a0ZtCbaIy3hQbt774vX5h7FRSE5pC9/zrBGhK8JFCqQCagHjPr8LVNw7OVftH6iquP3nL182ixf39C3d",
-	"Ro1rj0fBBdE7icn3Tx4/XsCyZxBVNd0GxnZsGkygkh4j6IS+JConYbVTMfL5Q93MUF4letFCa0656WBx",
-	"K9e0G+MaiBFn1QOxZftecQcko1ZcbAEAgOpbyF6X/aTUr55FklJdvUpmzctnyyN00/jdUWkrmqzsOexk",
-	"dd5EwpcBsjqUGYT6K+ma164VY6LAOyMWmPWcDgU8E9jEUE7Uyu/Pcel+qzjbfNbYw7AjwTLWTTauko0B",
-	"DPuZkd64xz4VF4fdcb67ioPDtM8WLXKR/9hsPwe7n5ewbSf6r5Ajcp1X+HgBeanAbW0w4cw1Nz/V6D1V",
-	"LDTVwY+TPS0ZWR2JairmUmFDB+O1pOsdNDf39UAbbgxGMzTUBhUtZJpiVA9qQvxBqVyz+LiSQ72Sswjb",
-	"St8/7DsM+bqM7s8W8f0DVDiiPWuw4AFB/Lf8joElUldUCFYC3tU/G21c8WPrm5MqNAp2jdOFU3+pOPo4",
-	"X5QBoLfi9659QQrI3T3yreu3+VnEJZbCfdkLrvPR8c6CBlJ4LFI88GdR4LCdJSYbwRmHo+3Tj+CzN3im",
-	"a8mh6zVVRreoHohntaKuUc1wR0PjwSRoy5r9gcuSltxicbXpS2Y1xrqVJRqu5TJjf02+xy01ua223rqO",
-	"kPdqtJV/JDCUbvkSGI/QvW9kj6M90K6k9CxnB82CjVRtHple0wrLU9sGiBAc8mK0Pz8uOpOLHiAw7d75",
-	"9vETCuT79sE/FK5DHjBDv9zqDNfy40hrPOzg0p+y66cT/rvI68sHzcNgvAIp4Rf6e5tJX0hBeNEBPwAW",
-	"dUk9XLQ2ckcpgAyfPWNYF6youMVkn9XxJnSbMRE0Jn8KDtD7OnkAoKHfl3QWLLVvfHvD/o5YOYClgzeE",
-	"rjQTJiDEmmPN17Qivr2rLya8gv8rluTX/0Hsd990McGZQKHzpBFBb+6O0MUrooReMgjGSLBxJKaGUGe/",
-	"HGRTlcTQ2hr4YyyBGJRPMhDxvwvSyYvOUAsDDT0solSg4b5HNpdEfwT52w0vPLn6ZuKL3Z5kCxxkYQdH",
-	"n34v92wly6PzVXFBVswcGBMtGN6Bat+u5xwIfbSDLRQJb7gGcEfnON1bM3LF0iUukyfxkd4xZqbO43t4",
-	"4Kza9WzbYuwIHcE0GFQox7pfJ7oTy0Ok5XIoafa4CD75GYOm8oDQ9V5BpQTx6uGdi6KdffjH6LMjPWrw",
-	"394VnmVTvPMPW35h5qc6W98DU2If7R8cbYwOPbrwEzmdjHdyz3KpayQpJaGVFIxAYOz/Ze/am9vWsftX",
-	"wXA6c9sZmuZLDyp/OdncuWlzk9TO3nSaTWdhEZJYUYQKUlK8nnz3zjkHICmZEiXrEc/u/mWLBAkCODg4",
-	"7x/LxPeCcKyapnT3tuXDohEG5+nvZ4gd2X529WfI35Wbb/dqlIowfo1dl6D1JtKTv6dKaTbzGVRKYiQn",
-	"lI5Ln8FcwZfE7IpgI1KOBU2wvAnaysra1mQ2YyUsOxtLCr9/7vG7xRNKzqJmT+jzvEbfdrJoMzdtQtOd",
-	"bnj2I9p0tFOEWnOunooozDvtWm1csrWqxXGS1q4V2CuEmabmzEHMJGYceOgcyvpqAc7riztL0jQxMLJ5",
-	"kg0F86KeW0fd3Q7sX8tw3juruYqSNgO3t+pkzRxvbVWOR61/KfHSxiS2XuN/o+AVhvbXBNNT7A1yFF+L",
-	"vEhm2orVbFe4xYZvTbtD9RTxnc/mZHLS6NFWIbIsQahp/oDKuy59ZcEqYaXTOFnk1sBzgp7XBfkl17v2",
-	"66NGnkcIaPP4WMrYGnjB5pOgdeUTWUDrH/sGy5qB/meFQHMi3ak+E4jNbA1cp+t6Xc9GJEctP7qO1w2i",
-	"yLYmyXgCP3t+FHRsK5VjqvltDa5cx488H66toEXYC/3+wSPUSPpbiJ/ruychffF9TtidE2D0G+WIlJxp",
-	"6GvGCzZM1DAVeQ0HhCfrjjJNuaM0GU+KNrr9lVodQbXo1qkRrUEW/46092ANrjzP6djW36yBBwOfCyAT",
-	"vwf/UhpkIee38xnaWYEOC6kfv/Lxec91wh97rx4N6KzUyefiuzXwHb/f7djWvVxk5L7SQ/N6jut7toWS",
-	"/sBz3D4MdmM8tjVMBVdE5p4T+GHPtkaC58k9dEI+6CSjiqn6Z8ozQi4WGSzgCBGcYLpfGxT/geeE/Z5P",
-	"Vz/AAQ6d0c+7JNaNfMfzwr5t5UlMJ8gIRZeULzIyoIpUEBoVYv17geN3erY1ETxOsjFeu+o4vtevrSaW",
-	"rSt+E0RzvuN3Qw/mGf34A8ui6fgs8aNcJ4yiMDpwTS+4H2kqyLyAs45AKqCMg16ObpkS2RHuJ9lYO2vo",
-	"0KKZbNqUUhYrqaat29K0O2Jj8iVPUo7k5Dld24qTvCB6C9FafEdrFzp9XChYes/x6X/DaoFyYeHeyAwe",
-	"xrXrd/ZfOD2Ms25HMRqhfAOCoSjQYJEJEeNWdDpuGMK5VyQSvj0KXT+0rTzlwyn8dqNO1+0fPJ4LkeIX",
-	"DWNUngYa/t6QYxOFmQS/XdT1rFTX2oyjl/9NeUZ3OraFIT+YKShETAXk87dL0CbhFNCi9CehPsGjwOrR",
-	"7FK+jGJkFE9TlP8D28pXQsytga8PhJ5trZLsNbDP/c8CGOcF5JQblEI8P+jb1kzw7HdTKLTjeG43oIu3",
-	"Zmx+x+kEnm3NI7ds2IX9OY/cslEAM4DdxNq7dNCgL8gqaQpYIdkKTYiYervIYiDbTIeCkeFiIlcslZS+",
-	"XvDpRvy6IV/J01byhTbHydnQrmNb0wRP0iS7uZUrq1biNajT7GuUcIBtLBCz8xb1Adfp7b8mkqdnJUSU",
-	"+t9ln1HkCEEqEQ8yi0vPJK2SaeA6UdftebalQ/De0IR0QeKgFo9augalAYXoDlGxNeg7Ya8fwa84wd8/",
-	"6M5r0ju8rtPZ2AWe45nmppFvLpSNXDiF5pGrWwD91zeI7/jlivwqVd+1Bj0njPrBQUtwwW2BC4Jkr2nK",
-	"+BGBwLeT/wSEiSGft22B30y7I7YB7EWRF5+5QlOPBzxpnbF396dw80GXYrdhvwsH+QiR1Uk8XiM634k6",
-	"gW0VOLgbHXaCP15bg87Bw7og5cCQmAJZEv38K8kWmViKDF3WmDv4lGzQQJC3Ec17anXMwa8/AfijEvki",
-	"LcjowPGUv8dDfCWzG2sQ4T+v8QDH+x7e9839jrkfotVlX6MsDOCsJGZmEgY15kmWFzdLobAgtev0/BC4",
-	"pmaNTjfohqWNwY8ikDRBBqUoIWCyvSjA4T95U+i6vU5lwnC9fq/j6XdduU7fD8Kg/rIreMQPwua3BV3f",
-	"79be1okCr2fe5jle5HY2XtbpdjrRwTN/oV1AnZHhAz0hKCEa+mcriihCyx+6hqvA8UQxUMZVwZOseGja",
-	"KWpnqCntk1sKRzyVeNw9ng3BF12Ks/q9CIgJuOknI5p7jtv3Dvrai2lIKHeCQoQsEyE/TKX1kaacRjoQ",
-	"Q0nqSQstmHZHWcgIsK1mEfMd/8dBSrgSc9IMvm4o9sBItdXFIytTANeqXjba96v2SJrfrcH6A9+O0vjN",
-	"fJ1Z2s3FbanSu1EvsvHanVHrvQBVLLj2pZqcfJKMCmNb9Jyw21mbKLpfvbfXifS18r1uGAS9nr76pZrG",
-	"g6fncgYEhZtCkzv8C1JFmkxF+sA0UWGllHtZTFg+nEiZNm+YWgDHzg1j2h2xYbRaFsvFfUoV/YzcEe4/",
-	"0/o7zkqIMyFAfyKj7HfQDXGLy7n+mvcCs5X82qXfZXmlSGag7JL0OueqyIQyj3jVFXoC6JcX+q6LP+iG",
-	"i9E1CzQNf320dEVREsq+Brb7DQWvr57tf0OHD6l81uDrN+ANm8093dy33X2a+7q5a3tPmn87eK322RWv",
-	"SjmAK6FZvYhJWHBPdKJADzp9BfFhSeBiq4mcsSQjyQOnvGmj5EOpWkWMO2x0xBYpTWVfH61VQqjBLqzQ",
-	"jKtpjvEYXE2Fsr7Z5X0Ps862G+rQLExPP2J4mXkHyOoK6IsKGCs2wYqZK6kwLxkX/omFzyXDHaiVh1vu",
-	"cH7OunVh+DhpNv6bvxcj2peGxF3cOsA1q/huLQ999eygNq/uYcO6iBaJVFiVHGNY8gDDSAzlNJFuMtZh",
-	"jLtIFxsd6TDUHuoJJqNveqb3n074lLNSiVH1vA7IGFrV67vdDggBNFuuE4Wd8MCPvtD5f2McB7/kLCdA",
-	"bGSU6GYG/oYmW3IpNxFEoW1DuylCW5COcVUlxmXsO70QhbLIiUDj4Epwa2DlSTYmUeBJkESdcmwr1yEA",
-	"jxYfKonnsRPZFk8lnEqe09mfB9Gwzkxe5A3tdzo+VSB2nX7Y7wOtQe95cVsbXdi3LRqH67hR0AvQ54os",
-	"TElyuu/yDEe9Nc8wTPCmZ9j0oj3DCgXcH8DpYlRl3W4QeN6BM3hxZ4SOoCDi1al3mvrliCyzjcQuZnPZ",
-	"SuvY6BjnQ83t30DNc7RP+P7+cwwfdH7fwiehyLZqDYKO0w8i+PaZyN9l+ghdj1xAp/mvSs7eI12FThD0",
-	"0ahQVBevXHIVlFEDrtMLoqCag/X4gU1/jOd0e6F32Dxd3gGgzf9EkXD0PlR2rXtOBWPKLFC7LAgzN/Zf",
-	"rnPqiTgbqHaVZDEcS7vJ9gu1OoZFtzLiWMwxO9Jz+mUMypNAILi1Pwumzz6zwXdUUEhL5PQ9ID+48rso",
-	"FLoRQsfz+3TtbsIV+btt4oz4mHkKr2w+lheKr10PnB6cbyueFP+F07JK4mJCYTaR0w2iA6fmggQdJ0qg",
-	"SSqv4mJAG9K1AHRQTC1CXTIYZpmtqMQ83TTJag/CjmDjW93mkHIe1kGFP+2mYk5UsSDmD1uAAZC2693M",
-	"eVEIBS3/5y9/iR/DH1fwxzd//sVqyBlu6jjlO/st5Al6bXox3xbn/7+Ul2Gi/PXPYb68dKEzQwkYnSy+",
-	"F9fwDW0gCk1Ikvgam8k0XqvBfBqU8YziN2VW5jUz4OJpSglWc6ESGWOK6b/fffwA997c/bG+KxYt8fe3",
-	"i3+W8KuV8NvcQzIXOi8QuJAShJkPi3DPs1hmmNuYF6AlNO+xMeVTHwr5cS6yX2wt7geE8IIq+8nxZmHz",
-	"Daq+flSL3TnRBLZyzrncyhYWp0mFVousVsdqLcNrhVDIgqp5qEXG7sWYPyOXRy3aUqbNNL6QEgd0zL7E",
-	"egNnJ4iPcwFsH1a7XmzAxMexJC6LpiFgqFgmQ1ElXCc5w6rYMbsXI6lErZoSVifYssWuqXTB4Yh9NdJq",
-	"VCZu4vjtUudl7kRZQmoZ1MZEld+YBu4uhIbmtutDJXFVbOPL+FwzY15DutoTiul0cC7Lg1Ji3y51Quz+",
-	"+GD1zLadH9YgT2oOlMVPk+blXGQGGr9GVFpXJQaVZDnBY62PmZLP2yvvPA/tE3OzzaMt+W9A9c5HlYyT",
-	"Z2a9obz14wmACS3qC2BQd0j225KRcS+RcZ8q5tnNxdk/T8QDesymYn6SRNU4LgukSCKXV7jHM3NZF7XW",
-	"+3sbp8oLJfisJhM0YdMBac5EnvOxsNlfJyJN5V9tNpFpTBylCvjQfeeSjbh6xTgbpglm5JMvjypJ6OZK",
-	"cP080Do6+RzL3oQoxe/bSy5BpQQ/4Koa1YHaiX7w+PX5IFZmMsrtTHVtgAxUshTsX3OhlkJdYU0havtv",
-	"NpxRSV6Ubk497c+XUmrLnpMBZYv4h+aVT1ztq+yXJQOOrNTpu+7T4gRbujQ17xu6rNUL6zaVOHtWh0O5",
-	"ULm46BjV4kxz+veCcflFJcVaHXONwbESYpo+YNkGCvwmw21aVmAvJJoF4DPItKvZEVaWwg3WKHN95tNt",
-	"2+LCyJb20zo1clYOEC1/a3OgcJxbpbmntrpnl/R7StpPJaGYCn6VC2dM7XS8yNHax5taawPU3TLdECv5",
-	"7WUO3F3w8IVihO525U1Fo670xUiTBgv0dDCghPypEyfqm4WtlCzEq5LQ0d7MUzjQHxAXKy+LqqzJHfXy",
-	"NVvNa3f1mtBnhxDaWh/naX0u812nwQ7aDZNm7u4Hsbz/lB1huC0wgvVkGMVV1cmcvbn74xUbijQts3TI",
-	"XYylfnTNP3Qf8xw42myRcmJv/7eQxUY1ynLm9sMsrk3dIczdfFUsL4pc3Lpy9svkXu9K3rSFgd2LIZ+J",
-	"Mq1AydXp2FhJaegpe3P3B7tiQzmb8dxmuZglQ5nC+SkVkHhusz9//vWqDz/f8yLJrjx2hWeVEsVC0Ukk",
-	"F8VQbn5uEw0SlM1WEvwIt+/Wa+Cf22JISWdr9Oh5teqlnXrhUq+pvs65iwBvK+b7s20BuFrbuCOt9Gnc",
-	"WPgugtKklKEqZIEK+GIEblwrTVVLurHZnCcgD2Mem05do1CcvHQPU0FHqcwLiZlpi0FSNBPzo/5vpwfh",
-	"rhQrz4cQRl3ciqFU8XY3I909XQgfgQjViiNR6aNpkqa/5MzUKarkWlMVCA4LDNVh2gd4oCKvu29xOdTn",
-	"/Qx4cEZMujAWXL3bSyJl6jlvw3x7ujWuYzFMk0zEh9v+91jnP9HLb+JlMrwQVjqnvtZVqrp5obKw1Ife",
-	"5hlYZ/G6k58Ok04rYCBMd0OI1qx5WA0yOwn0Js4go/nQVUtzORPkokH4hJyiHLZJvRUlmlqp2zj1b1IX",
-	"ITnTbOL7t8zhkJ+WN/+Ss7ku0cp4wWDoNta7kKNCZMb5G8usxp/NA2hAH06kzMVZOXQ532ffs+XInlXf",
-	"tiantYlmVUc/e+u2EVtV5PVEW/UNEQzfQYH7bNBroMmjz4pmwJEkvvkJRLdxVPSbTooimQljtNeKRngQ",
-	"XELZmXnXPxz9kfRb43G8oj/D63TlVM39hhOZi6yNKA/A+P44upywv9+ZfOIjRS2yMZPaEWfwnosqzrCo",
-	"ikJjHUg6tUulzIDoHXOctCxWkk13L9UbruL32OoS1lTT2z7mVPqqE1Wu5WkSM5wNOMzNTP2CWy8/+kDf",
-	"gnE3FeV4LwTm9LDONLstppoNponP/2xGWZHIlp2syedIqoDVQVd6NqX4iGpXA01o/HoxVAKZMtn2RMzQ",
-	"zJttM+dt7LzrR/izE8T/bRavEUkbhv+tWMrpSbRaepOeg6O2gHFUYxxP5Yuv6L4ZtrM1IrGFuc2EGp9J",
-	"NPodXn28xeSAvZtkVFX3wDBNfOyFqMXbQ2YozD4pWJosBUIvJ6cQcXCVsABXacG/qh+/GPeMUM/6Upnq",
-	"gq7KVyyfp0nBcgHUQRXgNiBNm6hOLkV+JqqTy8sSHZXxeCxzRzCc0LKtxRzx8imwRehKAgjHMho1ZJXY",
-	"Ju5mjygbkzC4ydcIUh3WB8Uj6nXdotT4ukU2bu92M7bZRAnh+P/hjUqfFkWtgK3MsD4yybJA7ITxt5jb",
-	"LJYrxA6WoxFCPxFauigLJ/KCVIuZKPbaRdeP1M/OA/Izn4rXfDiFzbHXCflnzCE5BYx2FktWpnzhVNQm",
-	"59gTsy3PBjvZQ8SHFaglbpzxk1rSGjA88IMsLmROwFjFOsLWNtuxbvi8bd5AX386DXXhdFFwLOwhQguo",
-	"tqFO2sRsFanYVIg5HKBzlSwp2ngnUSixMyjkVtQiG9oCG/6ZbflCsy1xiY9OtpyfCheJXkUssqRiTJDf",
-	"llN5PrtHPpGr7PoR/+w8XW4x+/BuQjhz7Zv/HWqD49OwAOqc5YvhhNQwcQY1LC/H9nw9bIdXufb281s3",
-	"9kGqLrHqN+RLthL3jMexEnlORrpMBxRRFKMNf2Uag14gZvPiYcCyEre3hLxuFEJ17a21bwvcVjGU2Bo9",
-	"bL77pwujuJ7N7nQyT58oPeU/4EAjoi/PvmUSC8moGgwG9skRm/O5UAYePjaQwGXEReWTbw1KuUZt7zya",
-	"2x28+nLG7hZN+xTSidaJGWdoZonXBZNSh16b86Uc8vtF2oIQ+EfV6owzVetlGziaaZGIU5mZcS8z5Lis",
-	"xBxNYozgXdY/qJqzvxn3XqNILYr/Jh50Af5qvmR9puhwytnbBTS+/pin0jbJsO9uPtwgXCqDZ1nMC35P",
-	"RoOD1HHs+GTiOZ3QuTjNLiAAr2qMphhQurgnE3GMsewoyctc3+cFFVuhMVASF7GahUqtgXUN8sv/BwAA",
-	"//8=",
+	"+Q530+UXhuXf7AlEzjbHlbZxULd/ulH2F99OjWu8ABd5+Tzk8nhzrtnR90jEhn2Qmtjl4o27WuZ7PN26",
+	"1XH81GoTz0vDogic9cEKSsSG8GLTY65awQr4qs5/EDPd7xCW3GMXRjx0iW6ad42UbRSLZeFckhWzdnoB",
+	"HRuk0iwOq56HNjOGx4arHdbS4uEAMfyMkAQ56M9hz09CgH4VKs4XyHhWMUTLecm2M7HOb7/rpsfb/xqD",
+	"pjFacrF1Y0XQbrRRFLC+qX2U/OHfj38s2opof9nP16xfftsvX/42evyTdeOLqsXnIqgeIq9Hyh4toucb",
+	"PGyn4fjNVtlRY5go4y74yt6SVCl+Q13KCSCWk5LVVJlGMQ0dvhPw6ycCDXvohNl0hJPBI2XU2eA4yh3D",
+	"7I8nD302mjs6UM/fob63QDlHtvg0G6oGFNh8g+s5gMbO2loL4L7N6M6bLigdggi3SMHcY7BGXApIjg/J",
+	"kf9zVLP38MNtYG3BCn+d6EJe0qNX6ADBAh4eqAhR25h1+pNN1sCEB6H6XZpOGDzBvZfxo0NH2/j4SyVR",
+	"nGRDj1UcuTGtIgMNTM6KW2RlhAAAoICX2JzBi7QuqTtI0p464bTlHXon2k889vj2DzwCJ/TepZttWUlw",
+	"RlcYuVMMG9m5vv8+sorenNIBr4A/R0OPbO+VHth7J4qUEbjhCZ2pirPDTlZxZV0znHTbpgXJdU87KhTO",
+	"ZcVbd9VMeHzc+WrRDtvdudX2vnEa7iBHahFINI70rtnvqTpGO+Q5QOVRDm+3f2xtzQisrfYgtj7nGW/N",
+	"GSsGZjpDNQqZSOd20X/3sUk37w+nhTFwxB5BlUn3qMLqKWcg+RJ7bK44UrEONN4tZi2riq1Nv4NjF+iP",
+	"lanfdlhMEP3NZT/8TLlJYyBj3Sfmh44BcXly8INU1+/l27hpNoTMdZNsl9Jbc/uhAmnUG72/jhl2wJub",
+	"S3H+BsVv/kEKr3a23p+AcSVZkGfjgFGp6AF9fIhKRvQe8x4T0cxku7tO7tTJcWqXg+mvqKnUy6TCltTQ",
+	"cmszVCNSEQLDtMHsbVfO5Zsv8Y3rEh8b7Z2hpumFgBWj5REdmcKdPeqCoBsuuN5hPJTfMPG3Gjyde3nT",
+	"q2fvqC597WhCB0ppPT+WC6PhXW1pDNAbAwBOj5XJGb1AwVKlpbPOZfdbkM63Tx55xW5YpVOpqOAWnEoi",
+	"oFvKhTbPXMbhROnjoa2NJ+4tQkOuoit58PrD1qXa3nUXqkNutZ1RTjFejm0V3h20hBqQal54xPqo6ISv",
+	"wv50YmJqB52nLRnoIi08jMd1dFMNDJMljpKMNirzjxykeDbuTFTMv/V86VuDvaD2wJ65CbgRlzfwGWZD",
+	"BfQZT9zoXvNrVh196cPAWdivXdlxDFuiHn0G4L1RWf1FcJ9Zoj7zJzDSF+IdjIJScZSqHETQ0A50S/cs",
+	"H9RqOZ7UWDr6Oi9IfrCP+GBKv02+vzKgpo+bJJ5i1NPw2wCy4r/EZtFZf5hL0anah8mDbSkwVCeF/eMv",
+	"cbAwVzl0J2hhMQdNPO4JZvFb2URRKmBVyv6IJg7+U8kVFwA1ijhFRkKci4mQa+KtP98tQTUCjKQQtZ0x",
+	"nz0qi1dF7HnJs5x/ci6zk2xn1HZufZbjhFayYiffNz7ZcfYrNVVGpHJxANRadZNvHPiPK7eeCXwmM8/d",
+	"N12u4/RFchuP3rACxumtSNlFXIIbfSKb/JXx7W4lmxS4SNxeWNbb2TctHLcPWVz5zoxi8a4hASs1Vb8y",
+	"b9X3KqtxiS0aalu/7SYxaB6Y14k9UPu0NMRU9/0ObOU4djxupT/vKfuBf4xZYjwBCee+fy/aPSbpDtAs",
+	"VcmwqC++X7wbcFmHfIgln9AgP0SS/wq8FLWO0y1tXuNUFurp+b3oFkFAzeblxslOTW6vp9ejHxd1e/Kd",
+	"OOZUbMGoPVcbqpKd1p5TzQap8v0W139lJvnbO16mX/ZKpZ+MQynH8Pxs3poDXUUncu9bg3m3s5yhPbg4",
+	"zj3plpAenSNAeFVG8bCFbLaR3PK91Zas4q5dH5MdVWV1dFGYtiFUIud8oYMJ3UjLXon6+H3dpu62YDGs",
+	"qgDHpKvdDr/UdV4OtYBhRRXlKhG2OGGwiq5jKrw2ypUHQj7WVcCusFo7FyVfA+KmVXHLid5YgL4fjzNC",
+	"nhlm5gGxfDza/sF9HbqEi8mmg8l2YqlOX7iOlOuydQ9NX+9ulCLtFYKF57XmYjd4dyVo2HaQj7YC7IUg",
+	"RhWSS/njwOh1Rm61+7B7vv2YL6Zc7gYLrtzSIfZiNR4ye6CSO3iFFxwzkovd8JKJNTt/rRZka/e9qn4M",
+	"FGON8WJ7CPNpb3EMGG3YwXckOEt2/h6ERrqISp0+YQj3NRfcGhzdHVUeSaaFrPH9+DuZ3jpa2Dvy7eeE",
+	"vIaQYcE97lfQarhtvMsPl6NWecKfpFe9oVwBqFgZy7bnW9dtYiT02ceaqwEYQjoTs+JiQRT/pZTqFRfR",
+	"QL5yEflJF5R9Zoyjv8X2pzBCuwA/udipfOOvk1izYeegwjgu/HpPE2fXanIB+Q2XhUuk5opgOoQrZKl8",
+	"PsZdXFRv6BAGPYZzkk4SvlVS8HgyvgfZ7Vr4fZX+fcXZL7fx9/5in5xs9PfG1+cuKm8EEc1KD20o+5kD",
+	"qANQRZgoMa3msJO+3xR2lB7ZOK4/19JeXJpl20YTUWBFD4m4bq+TKa6WawiMC0IF85jnplEiqt7CK9ly",
+	"Bprj9n2kj2aQmHa0bwz5vGCwQ2I0w63Pn9PriP8rlhVZM1kvwJd5wxS4ovrxmRiIAN9ElHfF1tgwzZXk",
+	"1dIgap/HHlxhwz8hjX9mRfUtcAMdGw3B6F1AGdjXbUbr8XVfxCV4XgiUarci05z2R/VUe9q9/75REWZ/",
+	"72D5yaCluKvx8H3F0zpSyqhQit8kVJQMx0a3A3rbiHUIoxc6WvaBc9EhHElSEoauE/b+ZCvSCnP2hzpJ",
+	"24hojPNylz2kJrygbXupJQ5S3zoqVhSU0So1fibcux1/aadj0ClNpzptVWOtUCcZwrc4FdJ1OB2NYMVI",
+	"3PikiT0ddUDt80N8oh+jf41n0f0yr7SDjAiXfI4aNFUE6s727FdbIYDEDP0I/ZFylT5AuiKcfUfkotsU",
+	"tUqUfAynjXwx2U0iqZ+2o0K1+evUTsOv75KHYeLY1Uy18bZILy+4pHS2ipIdsfD2WfhCNE7Rzq5Lgd56",
+	"WwJnXkLvm9vcQHjpn1TPk0XABa5yFc2kviNXuTPp8l3ljjInE7ZywmpR+zTET5OCSNW2nwWVpiAtE/U2",
+	"4+NcM7lBG+B8w2fJEL/MDPFwUW0aytGocRTUj2Use8fCflrQwyT3LAr/S2rOXH8cj0JDoBC2Bn67p0Fz",
+	"BoeTbsCg81pfxUVk+xecr4kChzauk9WIPVGWADeNHyvHLdUS6jTHlP1HBN7rtdP9Jg078DD69tF6weOt",
+	"UzHzhXF9ykBhx/SVE13YqcriZDFgtou5t9Z4hQKEHrYSUrWg4pJHNbr8JIXXjamkBLceS8SqWYYeDA23",
+	"Opluqcq6SPKWS7tLQknmbXrOJNuntz6Clvd4x8mc9wI0gEukyUPiJLaIQ9zbHd/umMKrSAc8gQnf46L8",
+	"sWhCGNqJO3mAQJ+LAcLDiAuA3lHfrQZyoGdSvVoXOtI2asXIZciKLjchHgY8tuipfXkPQLTYj2LLBYpz",
+	"bjTxWS1jm1bJ+fTMd/XAUzJ23cqMQBTvOkcw5s1QZW1LhltCdeMRMMm8Ug8Hf5ZF43fO9I4MVDJDeZVV",
+	"3vcSH70rIcLNolSda3w+JcytDdYze07uPzLZjsJ9JmeLFsuTuzs5A1u/C7LpAyuTug08FLoALBGJsRri",
+	"IRggmNALBk3u3wI02IkTUElaLrglgpGcuakpeEq7Rzu25NN1hvu2UwAZZWSHcxk2oWNFhwk50roPOgIt",
+	"jp23d4VzivQEoTfsPYcFha5XtIRSLi4qnUKKgsEzdqZ6LE7WjI+s9B28T4S/hXVGOWIYuOm8tKE3slFx",
+	"34wvJRj3GOJliHpyDTntW5fQENHQ1II48QsQg2WG6OlcwPIgbundqgO294KYrWr7AC95q4m7EEOJwzh8",
+	"nBX6TYiD5FHNuWhyywmLswMXIn4zjHL6hT+SLU4yJnCH2kLfxxo3pSV0OPDuay335ibG/JmeClXdy4uB",
+	"46q87XMHFxHWpS4wQCSt9E8s0cscen35GkQJ+DsKkOrQYNgzKqLJZbIqk6kRCF5GDYGnegiKgM1nDYHC",
+	"tRAIFf4YRBBSMF+Vk23YoZ2zQD+gyQzrULyJVLaSC9FyiwQomF5w+dMt69jAIwOqUdmejdhJ7dymbmZZ",
+	"yfJ9/jwtYT4kfHwWr12eAzGWmIvzOi0t900HCP5WtT1xPKxSjurNLnJQir+NPQXANFn4NgjmkzNmwLof",
+	"Gr0Hxq57lT+P5iry8uF3DhyDfdNwkJMV6dKV9XiqhDXPnga6MedvWnz+JQeBbjzTyFWF8OV9sr394QX5",
+	"7tHjP5EanyBo8Ub6bkIat473NyKPLr4rsMG1B91pQWodsJDLr6aasJIjonl+7va6USrq2x58nfvG2QJg",
+	"kQh1GW3o7i7lunGeXynY683Z07/n2Atnn4q8Uqf5gtXZhxxI8dxjL6zGwM4+fRiixwy8FmMfhFJSRdFh",
+	"XUsdut6RDWdV24P44PKG83KX7Kue26LAEB7pIh8CxI8SrZzVUoHu7vkX3HqFA/qsldwquvf4u8cOcNoD",
+	"94J+wMUNreCstn/bc60xL6P9mzYUTnL7l7YxQfu3RtAbyiu6GjxrpLwPDZ8x07wxT1cVFdfRDI8k2Bc2",
+	"scSzUPQOF3edzc9mSxzh5w6kNm5IYJqYSv2WrtndtEhb2INomGcVuv7MNPqxEz4Vg+GrNdrqNE9K4GtG",
+	"K6k7bZWWvHbg4vmx38xrGBp+SKi+xoYO7J8NrUhbMtDGWKe/k9HorUvw+F6aiENhcREJGAzzWfBoVnTq",
+	"QrJ01bfUsBNV1LeYu3FM9/jX7K3P3RpA6UAWFfn//l8SRA5xCfo+/9a+Xfj/UKyGXrlOrEulDZHQX4zx",
+	"LQIKZRxhO2TIkhkiVVJtCOR0dXMII3PK/9TPDFJZx6IQ/o4WIjW4trxRQy5pXjKOfTpsQO7wgUC5L7TL",
+	"XAxy4/JKW0bpTbq7Yb3JRc+aY8YTmzV/z6EU3ypdN6wqSNsAfE8/vqsZKwsIqL2QQhtqrzDFrForBaSH",
+	"Q9pjrIUyy0oQ7YGnz4Gy+gnNNa39ZrYzo/KtdqYaIc61/XVkuPUw9ciZtyTFKigu09PodzE+v4hR5dA5",
+	"tu39ko8kfX5xmV9V8UXzjhJZOS3x5tCHZlL5uwdkbq5z+zDKF9TYTwvZJC4BwsU1cOAbJpLd1CawItY7",
+	"yddJ3BtrDmL3Pu+Lr5ni0tWLgB+wWe+w/QA8DIUNnYR0iM9DE3OA3+unDQyAtSGrIB4rS/yQjbu/uHqp",
+	"o35je1iX8uCWAB/Oi3SLDR9k48Tyzsc/iS3dJnLFBxks3W4Xw6rrKAbdsrrs7NhQiMJEe5M5T+49TVw5",
+	"ff4M0lGZkMSypAwujwN6YQNPOP9Fv1g3txxOGMCsdCa4czjCt24M2kZ3B2U4jQitt7Btl2vc4ssMMfFE",
+	"E+qaXS+tYrXmeEr2wG86Bd6L04HeH+h/YtA/TF3byUHizyjZqM/SIv5VrF+b3WRf5iaytlBIM328ck9K",
+	"Mj63o6pHx8WgKxj6Qt7Fsm43Zl7xQc0MaCOJozTujDYAwQx9+MYKnbxZCgiRbLVa9Ws+BhPM6JrpO425",
+	"NlQ4IHzQTzSrfeY1n66qmrh209KAz0PluX5F6dzdA80cJJG0Ow2dFHUbKkZnElpTd/hdX9XwpbxJZ3Xl",
+	"eOceS7VIy+iwUbT6WRCWRbekv0vvTlJL90AGfmup3WpvQcz6M+p1AXe7eNk14y1RoF3qc6dlnhTEdmM4",
+	"50mnW8QCQxUg20MqPEYMeDbyw8VTUldMmOPSpqwQxIsht/CS2Zsy4E5ij4/W4Jrt9hqay8a0I9C0hTSu",
+	"ShnShsiO6nA79ypcYpiTj2YwJ+fwVNv55YHatft6Iq7d2xYTt7+lYw12xq/gU5qi19kYePfUtKe0JB8I",
+	"tj47icRPZQ+Z//QefNBY0suZUSwJz1ssFms1rP5ggJcKJtxAA+xYF5JWS2+zHasiKROW2Y/MFIA/UB0L",
+	"Ao8VS7T4JGxdFbpRjVPK/FURq9mNa12t9nqLzK9kFmVSDxxVGHYhlZh5ndCM4IZYeMtO9qGLx/L3etle",
+	"TQQO1dLktiE8C7RvoK6n6FnY/qJzD/vu6C653usJDigPaTa6g13fO2xMiid5cRKpF0DJgoNEBtnb8N5t",
+	"k8jeuvLJAMInVxL6FlCtObqw2jxVeRCxnteDEPZ6zbQ+f4ulk8vmh++6iRlofpEKq9BkuxdEkQVQHO9Z",
+	"2DEGIRMp2trINp3Bbn+ZGx8PcYWxbc0Md9ZPf1p/kYAvIqqjlaB7/pHpK8I+2qWina2Jf5kAhplD8qHa",
+	"kFpqX2o9QPGD9+MHQtZu1q8YTd094ZmfZPoRw/c9id6Rex6QaOIT/pH0FzQ1E+9ralKvxlF/3WQGXx7R",
+	"Y7j4zjzajxaewi0d5nRjx7Hn72lVLeuE51/FhQUA7IRSMuvEW+jvWt1GviJ8f5Y11YKnnfoxb7L4oXJ3",
+	"BDDFT9+RMZgNY2YeLAxHeAcPjyvLYZOjHnz3YigGH+b1NipuJmDZmMt/vYyqqaV0O9Dpa5DXCelDkV15",
+	"lNRm4sj9Tki7gvVLIhV5eJbX8s5f3HIJM7xxzpwTmcFvz4npKaBFvGGqhe9x0bVvejGs2fQPTNN71+qB",
+	"YaDHxXTs72ImCJlgMOqvTUk0PZLRXQvX6yzAQquXB6QrexLeyhWkPnmUMADPA0X8IF+5EnYPrS7FSwax",
+	"cEzA167vqMZtiSOM7aU2P3PRJ9RFMcrOCgNeEdkYV56sJSazdzqTzUEUDJ2RUbRXnC9E2WFt5A8P7b+/",
+	"+WMvrPpwrn1Mp+nMwKsfKAsBNkdbYug1I01tN/LhxVX4M7RNBNISapz28agXvJ5vxYnc+IYp31Ml0PrR",
+	"EqaMhulNo+b27wKqCjRphOEVOkukYNDqw9qPXW6FfKjqSHwqb9txNKPpDbJJLLuvwz8XEFFxiHlHZolr",
+	"pZsPs6x3tKqY2IKbOdKAY24SXRS3Oe+NM2Q8o0xdOu/81dZf2c87CWQ87HirXIsOal4RYrg+acgT+2hP",
+	"UM3sn3xvEld4N9BaapoqD7PK8zN7FOM/A68+S7/ensAsDb9//8au/yS8jwumnOjy/0xdF8PBiXDyHfVT",
+	"xE/E8GZn+yt2PpNVDOYXMy5QuwXQ6VwvKXRk+lW6Pe7yZeHYt8eMLafkqiZ4+k5XTXwfpQWe9Pc7RqDF",
+	"DQka5BU0k8PiKfsTlE2B/5nWmKQ3LE6ve7Lr4bwI7RR8JoCUXbkd9lR6Rg5caEL3UmxRdLsMcW60l0Z4",
+	"iWLXJ5BMYuiFvzj/7vGM7mPZ9QUWSnxvZVu80Tpoq5Bn76Ag48lH8ZUzVv7gE1kGGhZoG6F2zkOVuooM",
+	"PUia8f2tnAzme7Z8IihRvSYWChorqRFovV+iOVVOu0QDlqLpX3aPZ8MjfXHba46itHnH1E20Rti7V0KX",
+	"aCSfts8TKapjopdBJHqy5yJUGE0VNeUvqtENrdJtHnfUhCaPiMswbFg2l4+O9YXDxvXR6iipQnmUz+Zb",
+	"2oB8OmvuSaydg4lyn0501rP79Vdm3lm5p5M12D9IFXMMSgSr0QgN4+kKWdTCV4riyXYqi32Ft77B/izj",
+	"RoY8iKnJtdpxqGrs6NZx5brbBcmcUgih07saVeE75eTtW4/nTBB9YGx4Byzin7a4OtRb45hRnUAuLrGQ",
+	"U+UVcSWfqv3f6kifPVfHh/3n9FOimXFo2OHOslfYqhFlxcqCsEqHX5ZJ6FDhcWqxhjzzg0RutjFDzmgp",
+	"VjU4f+u64eVrKIDfgNqJiALblJPRs8HdoRIexInKQ2wvdQqOfVZCFRaJ2keznKDMIFflhq8d1N2ckorj",
+	"Fo5AnVXHJtXn6NWRABKCq8A0ktSNr5r3Rl0YLjKaVbUWAJF/f8PiARSf5ZjihDyK+TLbKBbUYNkuAugL",
+	"XwFui5RSMEIr+//RjyDYR+P1q9Hik+A92rznd7CeV36gnPW4bbQapFWMsVgfcyc9ItoREyjt/GClZ1GU",
+	"XR8gzyqtBWwaH/maXey83TbRSHzhf4+VAHu5W2kt94Q7ZwRArTnKeQeFtfSA9z0ayBirZRHQ1D+drzjR",
+	"oB8b81fXi3KetXF1ddNNc6E1fRq8KjevbUhpRWMQ7hW1FoyvNC9unVWTOF3J1I5GAE9H1K+Y0IakABgr",
+	"r2dUKeNwfXb77DBgQoM0RO3dCRRDr5kAfJJF+xu09wiYiDU+72kiD8I5GbEi0PVPzP1GFAlukB3hQD+g",
+	"OtIJ+g4p2l5RQQZ0ZJ9fg2eXwt323fPgxP6cg6QR+vxtI05MOGxcg/63jXjjslzqGek0d6ia/Z6qY36X",
+	"urYRM1wnNd0yxHbUAafGVVcijtiMzgHTnCEahcyJc7viv4fMke+FUccPp9ERB/SUfGeidb24mGVyfcW2",
+	"VERp5vI1rHT2DSygvvcEILLhTyc6aVdUXzPzim3SOX3TTZNOA+wKdSyTAhsemobxWnjJRhpd6k6Ri19M",
+	"jgAtm9kFvGxYuK5YRWvNyp9yW4G1wBj5iXiDDuMwAmkVwyvC9rU5gozFxCirNdRUGb5uKqpiisGGRdIZ",
+	"sYilrV9ZKdlsd6bwZTYEPmDafu0oz6HrTa99vXew50MTh7YG42sEf0O/rzV37zd1+DTcAYPyO1dUlrEX",
+	"Pqlz7AQRGdk8wqfGR11KbZXRcEV25q53DBXYL4heQ162kAdwl+LPFdsYIhsTr1GT2vyUrEayajVKI21k",
+	"DbzCjWbVJk8m+bsh9wwgfORfERFhvIEoi4BTIE0W2TXq0+xAnSYiyOWUPDwF1DE4iWdtgnnxN8oYATXd",
+	"SqOQA9/2e7Afjh3N/yLYjXcn3BcgJnqsxMXwiIucIuOEbKsxYt0wQrdG3Ko7GT2wUFgMqVDWlLdPoaRD",
+	"z69rJmYPZEGo7ibNu75weSc6AxF4Q1U0+8Pa5p0uV5Xr/WvUEeMVdtpW3i8S96k09WF6d28JI7TBfG2I",
+	"xXO6uCFW6/Y6rbY2NlZ6I6lhbdDBoAf+35nwRNVEW5B+6k2/A3AxA5EAuzpENbMiBQcHocLLmBCZqNlw",
+	"CH2RlqZG0TGNtlKWvrx1J7W9j6HH1QHhz4xXDs7iAdTPwFS+fmMSBM0+4559lawv/Ar1HjtZDeKZtWsc",
+	"x+g+Gq9Jl0daE/YvfR2mm28i19epItzPWyfib7BhsyMJsC0+ckXbBgyRPgGsZtQk2ymUUjBst7jj5ipU",
+	"1hEhgT3jEjiKeuqAY7ixZ566gLmmR03swANsVrPjYotgEkOm7xY/S3Pn1bSZMPmnF75e87pOcQvWaabA",
+	"9O6mtEYt1zCMOj7Lc9ElqASCpCsjRtUzbuWhjAbFKp6fHLIeKDc63jnDMN/cnhE4GJrs6A1g7yr07koZ",
+	"AISx//18axDf8wL9mr5CKHe2xiX7TgnW943yvtrYt1tzONgosQLhDuB866joGhJLMEnW7JbyqoUvuc0g",
+	"AHTii2NvM1AIVEW8Bx9rtjYx2z005D7sJMFWiKSyTEZFCZFeEJZWjB2ZWeTh3ch1oxPXZ6zffW8mYMTC",
+	"Zbnom0KauJISoCtmCNwpRe27/rlgUL7UGIJdnyMt79u9gJPIEtg83HFelv7t4UhDPjmjUMCmGiEwFlpT",
+	"B/KJ0NvwT6hhhYipYnt508O/6FCPTke1bsGMaa8+OM2LjhsqRr9GlPK5t8ojngHwUfjS8b+J0sq+G6aM",
+	"TvmYnJF0iBb22q/9hwu6xGMfg9BH94upAX9OBzjgHvHmPIy1aoyRybnRVQ4OREBK9cYsMlqnNweeyJ7I",
+	"CUKsJxbdQQoyZT5+cf7OLMWYVI0IznYXbxh3LU7Uid9lmTyfq6NOeB11Jn5iUiZ93sOdYbqfWNU/RvTq",
+	"3jRDSK9enmPA9OofikurvVxetJlqkI2rrxPWIfRbSGnCbdOGRagzqdZ3UUivFhvOObjRUaCDAzv/xmqh",
+	"oxbCQz0lfyLC2pQPwQyOyY5kpZpnyYF2CbcbKI0j0dxtw9wDSeoPgdklovQmVnT7DHSfiTgMaC+KgI+l",
+	"o+z6OiFe7UARqyy2mLTnN2npimjDngDyhprz6Uh9Mbzx6KcGvfISl0K4C/zEHAKEKy0EIvoq/0xQv4lK",
+	"xTiGAB7Xztn0LJBlW+SBIPWj+6GpQSida/r2hLveOircMoQCiDPfAT7BOx/3HPhUQ/J6PLFdpwO045tx",
+	"3iAO2GSxkE6qen4u2rDg+ydFF1zG8LI30nTDhNiJ33NDCSFk4Ku53WZ2d242ihBJTX3nYtInpKbCqycW",
+	"9MaCOAteH5dSTOA0PYl3EUWyx/O1JyoYlxQcDmER87fl7WI0hLAtXYCqcZGj1QIrlpGtYx8awyBiHvNU",
+	"AsO7Ha2XdmP/GRK/sOoEbtgdB2d8D49kzdW6Yi30OS15owmFjHJ4gPL9U0KJYmtDwZSGONaeC6sG7ulH",
+	"8gdKLH/UUDwMVzq+vGJHKUpCoe/3H8GI3Lvy3z39eEWcf0yK0BycHIlrOoguBcDx5pCcUFOrefmHD/TY",
+	"thV3BX7Y7xfqxZBsBdHNeocrh8AKdPFYg1MZgxya/wIOZQ5lOaWBTliIZ1c49wHE/ZgwipE/+Fj9U0+X",
+	"PyKwMG9TWgkrty6LYeWczvavPsfsnvYERp8Dwli5aD5ZyUasmbaU6e4KG2wK9RMCjzZk3o3L4OCJbKTz",
+	"YR08fh5sFrfrICLhGnY8GQ1iOIF8O1DtPf2YPfE9F9nPqjQo/pLpWaaJQ154xnvaMlRB9mdFNgp7HKf8",
+	"rkHGk1mm7wB89QVV5VjJYR9rrlhu/lPSlvEVK3eRRD/M1EGt1k+0+634Ylm1eekR7LKgGgFzAdznUTiT",
+	"7Bbxfct7bBLtqCqZNiBB7oW4NYx/T2M7hE4VGKP66GqX0QuhXf/d4qwRIGYGQPLtbmDlKzcsrhvyMms5",
+	"P5ZTcM4gC/tEa1nbaZ/J+rSFw+laJnqJJ5sgXbjmTphvAVeg3vE6ntf2ixQsYcaWrDY7Ag+0ER90CLhW",
+	"k9hP6Tb50H4RSLfu9nXw4hzhOris3s4LvkPt8FJxOXM9aVybM33eOTEn2VJhJFRz7Wh/jprnz7AOItFP",
+	"d1iz1Xg9ebYbYRJistv7ygnyg3Dl555BVg2vzH0u+iG6rqnnxGIHz8gT4nybKl7e8hum/1ZnTX+HqXed",
+	"5x5PdFOcax6HpzZ5AJNALr4sZYiLH66jb+cKIDuadLd7xcPb6dSdXLSI+y9MGfJJlW++GoOnfTIDTzsz",
+	"Zy2VYWWolZyEH9IIPty9CvNxci8fzvT+0IaqRD9cn3mGWf99oKSHF/FGmYnuljO16B3B647F5YdZi84d",
+	"pa7E67W/dHTrZP45bvWLxsNSBMvKn3xk+GUS7/QOyRGB9ypgzi8wy1ug+qxmjxOXHWQdw/0Gxhok6x7O",
+	"Flnb7Za4aS2j5iuPZn8H9HTCKy8INS8VUSJWXCTimAFajJIDWxFaloolspCGoP89dINSZ3pI0SHq65Y8",
+	"7j9MMNf1+c5FUW/t+uTbPU3Bn/r2eRnhNddQL6eRmf3iSS3M4MXptnt+RSe2JnstGKnkFs6QZjdM0Qoz",
+	"GtFuhto7/3drLuor/Dn0MgOoGMXxCHKxrhpE20+YIV2sgIt5hIEdNzOvRR1xod3ZMKOvk87eA3efu6sq",
+	"uT0dmOXLrh09LHP92x7PGesjJAkYtYdFpWfASR7PtfS6u6mOz0RNxQnNDwBmCjvIrqzd6gv194hdG2+t",
+	"Mb2NlUfinVEl5fxTw7RAh63rIbOlNnltOYE4p7XlfGcfDCkmY0aP3hQrwNmJ96dhopwENZ0JM1KHIY4f",
+	"wOHcyzOkAM3r/Gd3JeXTAk1OoIWhW+Yb8Scbr0SyiCxngTMbZZHUGHTWyHiu1+oYRCsOb+WBjSRZeSAm",
+	"RNTEO3Y0zMnZ6LcKeE8khfNrVh3n+2dvGyzC3LNJIuwZQ48FTM4Z3j4aPe4MmVPs7wv9fdxikA/A99ng",
+	"5ugWz37clwZmPbzjuc1bhyYKtrFwc8OBClhWTLzrZt4Z325WSJMeXMSGUChcKcfbNHUI8vOicbPypGH3",
+	"GJ8oFZ2fMuL/cS5MDKTUTGkInVRUsAJCNJga4CBxXSpHBMZzfVyncjIaJfRTzEjcSqaJC62IEv+VzmQJ",
+	"qNVTiWbTO4BDtC9kFSwnPzvor9ge03rnmt0OkvYd8bhwdWdAJUKNx2npgox0kDvl/MK6PaSycLBRgwG0",
+	"yaW3a3jV85K8ZnemvPZnWVNjDaNz95Els3SvujmG3iVL+uhuY8siKyoi67oiQpIVV2ZHSmrAWL1mtRk6",
+	"eCJXDeUj/1Mvzt15Uq13/CZVRdJFuBqiacqDQBCbiO9wGhNwMuvArvRkO2PkOr6MYhLuqMmY6OA4gJcE",
+	"Xp3v4juqIKMDZHIIXroQ64fiFv6NRVbeVaiKIqDCobbiirwyTMA9U9Ec0k6P1VD4AkKZlQB2DopZf/xv",
+	"nkwkTQ78tzNOyVBfMM/toSH3QIh6xFO0fzAiF4lHsejiZU3gJ7jLHujMsUa+4iUuxNxW5iGENvugSUgm",
+	"X5U9PcDQaeNCUjjP6eNyGfG6d1yey5BCuz5mF0GGo5ecysAecjmJ5+9CDu4JrraQ2di5JtBRGlFA1jsa",
+	"7fvn+lYIg9BPYFrAhQWZNyXfM6F9c3x7eaZVnDWb7hR6F43ownziOo2d37Ja3n80ZVTSQN0Jt8SQewaw",
+	"KZry0oo1qFNtYehcGmxu/9uhThfW42bfOn3czEKibej/laP3pU1AKdibgZu5X83pFKK5OhSn03izADe/",
+	"M3zOLBNWtsdwLKUvsKfiiOW1gETq635oecM1K5/6+wcjC0QCzMzevudAk+3jYz/pZCPfVGPlMdJge+Cy",
+	"ElNeVHy/iifoqljBHPRDhVR7TEzRrITaveqI/Qogvt0Da3NQKGlThK0rLlKaWMhHyW2VM2qGAtXZLroW",
+	"1TkUo6mqmyWZ4K4lRMiRd1E+N/riHHe/kW4nCi8x57qF4mvnA/l7kkD3U+jI87dsLWOJVXdZHIUp9XpS",
+	"3bqniWZaY7cXy3/zXcvvQt7fTSHSkiKhVLvKTM7s9iZ3DLm43j67XEjeOD8GYKG6bbTaIV5drtep7zQf",
+	"alcQIgFfmtnDtDToMM2CRL44zsJskVMm8YeiwGlm8NF2xr+JLvindbrPQyKK+wH3jOpGMY2AAvbGEL6L",
+	"j1izcKjdKZ9jjFW8qcrU/VHRxCvj+oETid2B1cm7i3dSMxHVTD4nNk0aUWZJPc/d1q4tFXvF2Q2temBB",
+	"qWBmy8L4hh8zSxIiz3bVC8P2texlLCpXnRHwOJzC3C1i/LCoXO/UzsTzXf6XVPkVZ0YxEa2kXTFjmCrI",
+	"/UtykEqzeViTYWNgT9lOdpSTkr04J87AH9Es8ePza/pzvuElk6Cw1rS2U8drC0ROSY9jcTMJEgrfiCPV",
+	"TNugiRTttiDVF/tyQVLHuKTHeIKjb7IHD0QFQOP63Q4dO5Js2CHc7J1puE6FYMwEiQ0uBp+LOBYAaduv",
+	"zQGI8qGhausCekwbvqfGNYLYSBUtR4i0Dotmp2OEwFqMiEofLZ69jnaFt6/y8ql7/bzkiq3B86+5aajL",
+	"zoscHBqDlbDSeSOV83LgRVcQWZXZ2uwwJlJV3DeLAyQGcvndny4ywX1PKsyHyzo3iprWctMYX/ImXrwf",
+	"yo32tIT/xVhyQTayUZZPoUAq5LC7IDHXZMe3Qd9YsYqzG6ilt3Y9CLBKHrxPeFzGd//yZNdKp196uu15",
+	"Fk4TNzseEWn7QbkbLn4nq5LsaLXxXgn/8cUJaa5nexWirOjrHGUHOXGDwsXzfpaottJ9ayJ+aiiSAxMT",
+	"vIDPFS0rdrz/nil1fNrdXyPJgbfNiOiWcgGpPITeMEW3oRdR0D+8Nek91iMvpVizRH9ATBdMJQdG8g1C",
+	"VevM5ei+2kv+m66r1G1QLrf9AN3O67gR8HBnxIGx5sDxM4RLQF6LFM46f8L06YGn/Digvy12qLT4Eu5a",
+	"DrZJMHHbAmogj7e7WlvN6xO5iavOXXL7zNX39JqJhD2c0TRDGd0r1M97mt8wkf30tYgqWgG2BJvfVB5u",
+	"JgYbGDyXWR/sWPxZz3fBaQZQmeCzDPlYiErGiGAHmPWyHhOMXefOKaYTd6v4Wxdgy384vt+cHpwE7sBc",
+	"qAc6bZ4jP50W5sFenciVVkNbmgpgFuRMxW4DbahrfWt/J4iC0215HlVDobQthqkpxbbbLR2rnuXHgoTS",
+	"s8mWgMmi45X86MuNP+THfJcoyb7AOneqUMsbIcFaSa1jNCBSQXV79gd808NBgzeAp/AVaLSCpK9B48WL",
+	"Zd3tnCvN+dxpTxHBZfodd1zkJ5eVFub4+rSEMHw5VWVglb1nmDY4LD8wmTUFqPxlPPgx87njKQUKlrmP",
+	"IWWQxyMc60o2ZX5nLlDhodF5DI347glU2a3S5u38ERvq1oedhG6XIkicrLIRTH7LAXBjuYu1bM/TTbBW",
+	"VJRX1pyHBpwuCcatCawhh/Llu7aHjcr49CinX87nrL7ebDTDC/ng0ryXcl7gODeEI+xwO2P8iGfzRFia",
+	"nGxfj9JAFaPdWwHxO8E8gkXGXYArGvOvUX2tQ5N72G4E63AdeLW3fvT09nWbNn83j9eQXysaDnnJNrSp",
+	"DMjvwZXtXFFopAcbtAP+MFvbEtpizKX0ZGVO+30SzABexMz0fQvtTtcZJkrvdhfMeNAYw8U0UkZGx+ya",
+	"CVqZ4wwjYI0K318FkJbGkLXURgfHH9TpTM4m0ZO4L13uoEynk0E/7Ui1D0H+FjSnWFbE887qhVSVpGQ3",
+	"HHxxuoeEA5reR3D6Hl0pm+WVguh/NnZ/XSIx9LUAJGJ4gY8TslFhmiFKv11vnCg0fSMsGGfoaMLZ+dHH",
+	"YnDobXAXGIgsTP7vKFNuJ6LClO1rmdRz7El5w9RPoVtSxoWylnumfxTxau8NVdDLgKm21Ug4dxslhbUz",
+	"Ef1CEOgEHnoXZd7PG0Y17+PedgyInaxKLrbvZf223qe7GZENNCy2tMeogpG1rkFSWEtYNlVJrhmrYXIi",
+	"U3GwBs8PSu5f8RiKtacOF4AN4PoYsYoLBsWdAWNqRdfXQKSiA9SUN4U9M3c+AdybKyLYlhp+Y2Xajlux",
+	"arLn9BeWhkMaC1a6ZtmPoiGTl85CzS7YrCOlKJ1d1HaLfu7K55aqQoFjJ/OM4KCeWCT8PcdGGIC1psjg",
+	"WI8kY2W4acrRdToh357061rvd9FA2v3IESeJ1u+PY4KmYlR51240+ORQizxGmc9s6V/1s7hY385cr9lK",
+	"TR1tDrt/oInceHS19XVC0LXTmWuJ79k+7J3jibE0NGxfM0VNM9CdHk7v9uOuqnD/m4toiU4rYLM46PGY",
+	"g2LjNiL0t3DDArgQX58VcRbYQCkb6BB4uK4Iu2Hq6DJW8GcrxN792AGyCmNySyBOq4imn7iBW66Mn2K1",
+	"j1WZHaQq0WPTqwzK6see2arFReJX85nkQORzmOoS7wnuzSe3yvyMGfhQROi+l83aieSRZpJK9fwqTpXi",
+	"7JdT5D6Emb0H5hf7eJxlGiXeuOLyrPiOYhiMxhOwJ+hq9Q0OaNvPbZzUm+XQjUCtZoSPpQFtPhhtUZj5",
+	"ZUhkHoYkDJXRbuANAgEs7zZgt+GtB4FacPcixhF0TofqzqBiWsUppGB4ay/0qxkU3lEuZpsnG9VBUQo+",
+	"Cw9ChDGQVT+O2yvjTwJWiVIT7qBGsUDdZ8vvmYGckSsipGBPYZnPh1D2S6A2jl1/S/AwwJXo+mwpCKe2",
+	"mVo1IN/ElhRa0o0uBhi4cEn90G8OwPIw6AzjL3FqBICIAe2sbbqX2hFu0Kw29FMkVLBDm0Hi8ASXfD8g",
+	"Tyx4p5OO1mpcT+bfM7KaLqHT5FrIA7Fcbxl6voPU6jhTY/UkVtagzfN41tXFU6g7dYXTS8n4LoX1mBg2",
+	"h2T2bD5LIUlYW9dalJBbHU6yL0cEU5o0dYHG1yVW54VK8xN4RQrmzZTRbJRDlHJtiuzcrgiF/nYoA+Cb",
+	"Kt5IF5rJR5uNlj5BfCOrSh7c3QTal2tRu2LWlvSLxvWNGkl0+Sd6R4bG60MRJu2yvNv8gF0m2EeTxjiK",
+	"JU/FaHYI4JqVXF/fCy2Qd/KgWxhmWL1DtG4EHHwH4p6T0BUViJasvd6yvu84SPG4LNyn4EKjHGcpZTUG",
+	"XrHAanh/dZPjOvvvHbbZFGIl8bko2Oc+ix6bppcI3vXsJHtr73Xc2RGCxnVFBQH4y4HXYgJVONX14KPJ",
+	"13u9YhetFTjcyTgykVasmDY5/KANq+FibIThVTitcREA0nE8ZqOEdu+D6QWVj9BZ1v7XwWkm0TtKMTNz",
+	"2/hOcwZS5NK3jjUdDa/SCVHuWMb6gNHR5Z3IOI00bPcQHqtjJ7vOgVMIUDVEtAhjrLm2Mu4U9fVvgpuo",
+	"bhVam4SEtQhur29DWUkaaRoVsx7he6dZj//ZWsCj3Xq/Y9gIDpuytXoTL69Cv1SrmFKz3rHS3TD7sUZt",
+	"L5ksyxSinJiDuOBxlv/wyqveWU+vZaM0+4kKsWT+oSR4ySsuKzr/FaycW/D8koXbc1XvM/IjwxvQtW7B",
+	"Rlixn//01kN95D3tO49lSfQ/S1pBX8FkP+f8L1tlJPvhax7VfuHPIP0cDlci4RQEuuvRGcGMrspe0zrQ",
+	"W+xHOgW3cG7xtO5royfgRRYglOWkNADoz4TLzM+/aBfpBp6r5YWsv/OXHYIuEYuuNdWnaIkt1eb7m7Yj",
+	"bX/TXJgbYOXadnNQ+r6XN1ZONnWn4h0rv/0DdhvAP0R4x3PkiuEBeMUJ25FkhQrtqM7R1Blp0009rvKe",
+	"qJE+f+UwFBdQ1IETewCa/NOxXyh194wtkIa4yvznlawWCCC93km5YK0Q6l/wuK+cWfDKGEUmy92dbugx",
+	"gKAY5KfPV4C10JhTveq81xHHzAKpfOcgZU4BqYwUWMjrBTtj1Z9Fj3OxPWFXQO2ObhdjpU6hhmRGLVDa",
+	"wifyUj93A7V0QebnkN6QhPDCh/iiODeq6xClnfb9Ajwqlm+ijfsP3Oxyd2YoJttZDS+CDia9a8uO3+lp",
+	"gV7baQVD4JShjum1grYfoxObrYbVO/8tiwYp0tMmnUrixWOrNnqR1orCwuvpTlcMirjXmluZ3CpGXjUL",
+	"vNzVHWOuxp/RVoil+W5prEbrhLo87KScPlVx90n4ElZoWk1gibMkdVQHDRBPLIzXhtWpmuVmAK+RRPwJ",
+	"1Tx2sMySIA8AOTvHmCjp4kLmFuu1DfKztPfvb1gyUHbMaQRZAdi+32j39cBEWfqmPvdcfRpojCtVsVP7",
+	"ececkpRwl+Yhya6lMDRDv2nfALH2+ma+3UQPW1ixBZ+ou8koea8oV0ebiZ/bKPHTwknZdzqBiJyXBhzU",
+	"HaE3h+6KO1vS8fQorGP17qF2D7IuXscrp928P3NRykMqF7FiG/OSbRN1pdooyrc7Q+iO0bJos9FclmGF",
+	"3VNz0vTYxvyUaCDWGQxSh12OyQEmnj98J1k5krGCo+FH5GawsryPAEKnI1bu4+2ac2ry3aQWvXSg3Pw/",
+	"42V/7AfAZI1MTna0umG6Q5LCt5/zj9zTIUMxjy5QVJRLlxFYP/Jfh7qdAbsb2+OhPnVHlPNUieolsOpT",
+	"6xxOql3ITmVLFOK5Pqsuya6fNtpm985m3A3SpWNJbgsKBKZTpZ1CgAuK5FlDKdJGjtf6pqIC2qjYq7Ig",
+	"a1qtmwqQjk1BVCPgf6lwicItJOY5Qcpi7KKT2w510fYPHv2hEXZwQsGCQK8LxE0PXLPC14uQCyvjLs/J",
+	"95DWxpTCVi60riu+Bp38Qa3kqmL7f/+HluIc+vasmUBAbrSmz3768X0HU+bsL15Gd0BJn55dnl+cX4Dl",
+	"VjNBa3729Oyb84vzb84w5xD47gGt+YObywd0vXa4JK64VEKmIZfix/Ls6dmfmXmGT8CVU0vhPLUPLy6g",
+	"Zl8K4wGqOwv5h8vCxR2e23/3BdjDQcKddiEfIQ/Izi6bMD5gmOGDN0hJYCrd7PcQpICohLVd8ELgGooX",
+	"1uwKAlIQrmLqhsG2YLPd8grx3rkmByXFNtQBEat+kQ2vkG/71Hywlq6tXO1SPvpE/YlesxeyxERi6PP7",
+	"XJbHReRc0uBbVhlZX9X4AMKL8ZPWPmZUwz59Rt54Q7mVZUCuCIO8h+Nagj726OHDBYxxa2ayuwgdOUoX",
+	"hVxLIaw5DEBgyFkFuaEVB/BcsrFqjg/jRZim9A6Y6EF8xbV5CU/YQ6wonHp99vTv0dBwi4qqDeJke2QA",
+	"7bp7cfvsPxsGaSJOuKBTGX0NbNBJK2m7fbjl5meZanblkTTDETsghW6/tz/vJMjtLWQ/UNOHvSyI5h/N",
+	"kYTuGvHtvPF4dBMbis98GRLexFsiR4iIs7o9GZ9VlT8VrHRHAiBEHZ6Jw11KU+/Br/iPT3itVwwtwD4l",
+	"vxelW9yIjo/G6sA7vnWI8SAz8JFsmfGFZYydLKGOcn7Og+MPJxlstnCQy5YcXTldZMrcH0s813UT4dsX",
+	"cCxedr/wmS+wbPCGUy86FzD4YvfdHZ9Xe8rceXEtAY6gspod4lv+xnn8LQO1ueVyBTleVvFzTSNAZ4tJ",
+	"iZpylVazrOrwJfkU9JAMmyyPn0fWUPn1lbEMRT0w3VcQlFz4npmglN231zQp+ZYbTCJHDX+tmMESnv/5",
+	"1umOMc7Sut4p1w0pKgjfMfOmfeqLcFh/Vv3OMrMc1Hn5ND6KXKY/wp5rZr7Glju4SnkQTN3TpF3fVRCH",
+	"Gi97zxjweAVVBCAhdUcXGPOA/RXro+Py5R3+/pu6A78uh/wrSRqqkfNazuqQL8FNr1GOpNnJPpB/7pw+",
+	"eBcLggZKrUekt4AV1TN2zHOqb2/FxE/DnJKk+I1r6Rbl2LG3oAyv3IWF8xd5CKWrVqIE72JZ+KqJ0COL",
+	"q87Hr1qQGba+loKp8AKoQ86A/6f3Knc3ZE0rJkqqzvl60nP3wj13FrcZBtZ/J8ibbyUU8bFcNtxSg2OG",
+	"fwz7aMLi+8wzFGxxR5F/9ctLjVeuPwPVhPttIX94+8ML8vjxo8d/BBQ4n7BYwP3ktgOr34RPK7givNRE",
+	"2Eedg2LAGarUD2TNJq6t1zUTL6gqv8zF1RYHLGuE59772vcQRIpKIFeSqVT5FRjKf9rDeFBScXF9Ze9G",
+	"SIDtFIGieSXKkHcPjZToCmV+4LQ+I8mazwj9F/jIZyS++0KE8P6XOyHjiq6vm1oPfXyWYr7ll8sQKxvM",
+	"Roieq/fg1a+PX5MiUfv/bvzcSCUMxIwY5cGva1kfP01eRkiaeefV2tMw5bryDVKfnv2fkKNw/+8X97+7",
+	"/+HXyz99+t//+7xc/Vuk6GeZp/pGlOf6nxU37Jv+/gSX+IoL2q2ynL58MFb0m/fGvJQHUUlaum4mds8H",
+	"+90oPSsZ8Jkv4SbDb2G9VYav7L3LBNV3Jj0AIxiTPjANxBe8iZJslWxqHaPfg7qiE3f0m4oKXNmXcl3B",
+	"t7Jo3WbY9/IWDKuxTu2jz4XLw2L5DRibPR6a4hm09bjRJCTefXn7EzDiQsMvAEtCHlwdCSVOOCKmniBS",
+	"lQGAf4/4D6H2TtMbVkaZ81f8x2TU5S3byxvWYdI5m/WlFL8LAQjr7R7rK1IqujGsJbo2mCiavuviVPli",
+	"LPvj7yG49XNL4khYKzZi+4hjVWs4pgJVbxrzWxahp7UfbjsP/z5k57MgZk5gx4vvfsvs+0IxaiBchYZ4",
+	"X2S4jSIXZA3P6XPyciBFrPx0ea9cYeOoKWHsk70f/Ir/+IS68GmHpph9Fj/iD1hUS8FQ8Jc8ZKWDDplr",
+	"vl/Krm5iCQ21q7IGNA4uXAK1VPF2AQjG1P/O4zllppS/I0WGjrzo/7UO50/2bPmkT6f/aHdEC7KmYs0A",
+	"sVYq4hiBcHMFqt1Bqms4m9qre3A7xa4YONFI9Ffe4/nZNveVrzCO7quvP/7t61eWZqmtwSxkuwugryKm",
+	"r2rEFqrasZVcx74yiDKB2wUN8+wmUkHYR66NVXNBcwN9bSxczbwVa76cEWtyUz3c1O/IhQiDFcjpFRfQ",
+	"9Et+tP/zC2Ctgd+QAjpULU2MiHhBmU8P2uK5dKDIPvKe7evKlf7luIMwDTztD5rOt/gyCYqwsJwdfMto",
+	"eUR8Bl04KDm+d5alYAfCMYHxN36K33usqH77eVqWeA7b8y18cmyjzBT3hN7BUeZ5XlFx/dKBT/wOmGYy",
+	"aOkqqeLhSfzxN88AzwRh+9ocHUppb5sLywGlogcyCFy2HdTSKbG+L9fnP7PvdqzavPT0zvEcVlybO0qL",
+	"RVIUZNXwytznItxn66pZ3YPcAieVEdvTCgos0R8T9MF6x7DlaUpPZ+tweL6Elu6PcsYpcFXqSTxAwN4s",
+	"EIJOyIB35sv1r9omykg01yA31N9gudJkPp7PyY/CBvihoQNIBcMMB0fb/VEC77uHOse3u5VVF/Ngv0Ox",
+	"zvDRYVc1LZFBHI76gR7DEYxCrP2z4b5F7tTAQhrIorJs6IKFXJENB/WAagc7qOWeBZ9iqeh220VR6Hw1",
+	"tMhO935pcRi5IDsqyh6iZtgPqwmyatMrRXs0C6Wa17YTrOOJ/oUjpvCYczGmuHwyxxNTQOm3QDnHI/i1",
+	"7VE44yB9UhIVk1/cQfzS/scdFHAgR0G7H8gKDYkXAbMO0V9dCyJpaOWqwg72RSEN2CBoPN5QxSn037Ns",
+	"y6jm2EFlR5UHMxrIbvbR111H78Tv4edwK2bk8fByUvHJSz6338OT0AL8etha95+Xozvzw2fJAMMFZOV2",
+	"hRjrl2Uk3CN3pZP7mF6qA2uVct3sgaM0u2GKVu5H92fLdU4xirBHpyw/erf/uJ/ij2EL9OoILeV9TaPv",
+	"DBljo1Id3zb9FK65GwsZIKVeQPZWXTmE9MnUra9QbrFcGcSdYYhJ/hW4Dne+vRSd+LJnoCDQo8z1FZAK",
+	"II5i3PUr/G9GnK/VHmfDfDBO+fuJ9NnT6hvaBt3bkfQqOOt9cThXBFNeMEFIU0Do4wbbn3tnonZew1SA",
+	"MEHOu8xba9n5921ovhaduS4Ld5T+FpsIEf5mzaLbxgd/GxrgNB/+148Oeh3gDyEe+Ecrj+2qCfWBQwdX",
+	"4x8JtdoKIolg3gW5QgkKarh2JkT6gw29kY3iKNLv+Ny8Y+aHMPwXOTu91cx0qmifvbM6p5+ouv5d3Gl2",
+	"oh2bxuoDnhoFKgJmimkcC2a46P7TP/lFamE7X8xVz8JSfh/OdH/4d9we9CPqcrAr/bzk29yCnX3f0v1M",
+	"Euef6Z59QT+s/Vzu1uLk78YPC2MVQ+0PIJadZ7Z3XuDxPJvdE/ALmez2c/9tsS+z2GE3uwa7/UOOve44",
+	"cMQYedZ6gjP+21j/bBLjN2SrI88tMNWRs361/5NhqP/ZYVn8q9jpQJ3PZabHiXnH1hHycfqm+53Y6H6q",
+	"y5STrbu1Jiz0sAmf3chg+OScyV2cbV01/tx9PDJN/BfcEL8J6zzFf/8Kxjnc939wuzJlm/tHTrTNuzI8",
+	"z8iyu3LnNlaS3W/D4sUZsMkzcwrWd3sg/CCpozGAMXbKmD7vEOo0DO0wVKStwH9d09IS+baWZRDeXU7H",
+	"krdJ1sZHvoSiCJ/KURLdnG5PcByoWwkIuA6CDlACkU4PfoX/zdHrYCU5it2ff1d1VhSLJK/Gyb25xVYJ",
+	"ytzdLemY6HdaZfUMCZwHHLgNtLxz3ECryXVGP0WVy9ykL6c/JTnjX6nsKZzgUclT0SmvmNKOsNPX9KXx",
+	"yj3zxdwLr1z7sczMUDe9u3FKutEms0NjFHzwK/4j4z5xy/uvV7gbdxM4Ag2umY63AIpMpq6ZFMHu2Brz",
+	"bPe7vW2Q0h3WdfhFoz1Zrm/i0DPugs4+3f0tM9qiL2yrp7njX+nGmTnio3uoLyodcsPkZeOeWcqg0KMi",
+	"o7YWW1xnPCg37zw40/zD2Ogwp7SX73nWiNDV7SwF8gbYEvGYwxkalp0c5vYPVFXc/vPDl626wT19Q7dR",
+	"Z5fHZ+OC6J1U5quIzppuA2M7Ng0mekmPEbR0XxKeUwDSqVD9/KlOzNBYE3fjy8bsMtteQkoa+CjGYRHz",
+	"2apbYsv2vWJPKO6ouNgCwBXV11BtJvtFHt88iRR5uPrYzBrbz5aX76bx1btqVDRZSXzYyerrJua/CC16",
+	"QhlhqFcHHywjeq0YEwXeebHEFn8yoAB4ohcLlCO38v5zKA3PFWebzxorHXZgW8bqyUa9sjHQs2tmpNfu",
+	"sU/F2WF3nO8m6eD27bNFixTqPzbbv87u5zls24n+XuSIXGcvPl5AnQdwWxtsHNXsftlj8rcaoxOKhaaj",
+	"OFmypyUjqyNRTcVcKQpkEWBzK7rekWshD77+eMONweiohlrkooU0VozqQQ2nP1gV1ekMmFfUK1GLsGf1",
+	"7dNghikwrgLrs2XA/AsgNqB/w2ABJDZR2/IbBpZdXVEhWAn4tf9otHFgDq3vWyrXZdnA/4dWXqi+U3H0",
+	"eQ9RBoPe9j+49nGpRlruESy//0ziG0v7v+wF3fnomHNAgyp8rwMUQF9FYYUtcsmmIHNA1Pj0U5jmFcqY",
+	"WnIBOBzK6BZFD/FpV9Q1Fh1yQGgUnwRJXLPfcFnzkls4riZ+ySz+WHfpRIPsXObtr2nlzmisd3S8NfIb",
+	"18H/Vo2R848QpgpZvgTGI3QvxbZjjN3TDvLiq5w1NJs2UrV5wXpNK4TbaBvcQ3DXi+n+erjoLCZ64MD0",
+	"fSsbUc4ozO/aB39TuF95wF398u47UCseRlqfY4fO/pRdv9Tw30Ve33VoDg3jFUgJv9CvbUZmKzhf3Akd",
+	"wKWApV3SJRetz6GjpEAG5p4xxC1RVFxjMubqeBW6j5oIWqo/NQd7C6YPDDR4/5LOl6X2n293399BKzcQ",
+	"2uCK0JVmwoSOFeZY8zWtII7XBTu4gP8rltSr/Ub8Ib4Jf4KTgUJfJ63Sfror1PHKKqG3KIK9EwBbdjhM",
+	"1Nl3B9lUJTG0JlJEsJdiUJLJwNd/I9stEzsnBLZ6WJupwNZtRUjuFvwW7o87CGclZtjtsb3AYRp2fDTV",
+	"d3LPVrI8Ol8kF2TFzIEx0YJtH6j27WS/BmI47WBhRsJjrgH60Tne99aMX7F0SeqkJHmgd4yZKXnyDh64",
+	"U2ulRR5MuES3klY6hjE1QIA5i+iKvIw7Rw9iPGCAjPE4Vb54B5MM5AFbh3kFnhLsFwbvnBXt7MM/Rp8d",
+	"6Zn/P3tfu9w2rqR9KyjWWzXvVtE0SX1S+eXkZGqym5lk7cxka3OydWARsrimCC5ASfFx5d63uhsgKZkS",
+	"JSuy5Z35ZYsESXx0N7ob3U+v/bZHKTvZaJe2MdCLKH7Pd9aH0TSb0cHkukttdYfH3DaqOU2feLjXPxzF",
+	"VM7ErrNbSBZLxlOZCYYHqywT3wqqy9w0pdvZnI+LxrKrD38/Qs3KdjuXeYR9Uh0Tb1+N0rGAvXHrFoZh",
+	"IjP5O5rolpmPYKKTIHk52351RpUrGGnMzqgsYMoRwA7h7NAXWtYWIrcog/XJMbXwRlJ62mPVhw0n9XSY",
+	"2XxS/7hTza9btwA7N21K5ZVpeHQVw35oq4q5evj/QojO9tmt1SYhX72aH6aJblvhnVJYaOqPnMRCatWe",
+	"m+a+oruW4LJKPLMkTRMtxjKLNdNJNhYsiAa+47YnwqwgvOyM6lJlydiBuxtt6GaJvbIqh0ruP0++jHWp",
+	"rtaIWwNoxdSxmqL/I3iPAjHOhS6SmfGCNvuZLrHhW9tuXztRfOOznFyW5C8YOYXIskSj0/EOnTkGqtUB",
+	"KsBKCnEy184o8DqDoA/6nTZS4cu9c80R6jf0q8dvpIydUdBZfxKsXj2VBbT+vmuygR3ov1cVUn+Q7Vqf",
+	"iSnPxsIZ+V7fD/oBkNciMfq17wX9ThS5zjS5mcLPQRh1eq6Tyhuq0eSMznwvjIIQri2hRXfQDYd7j/Ai",
+	"08vmoE+gVm7uPguriG+5GIOqM4WNZw0+U8kZG8s5elgLNk7UOBW6VneSJ6sHv4bSJ2lyMy3a6PxnanUA",
+	"leOxY43IJ+ao+RvS6p0zOgsCr+c6/3RGAQw8F0BW4QD+JViEQuaX+Qz9+kC3hTSPn4X4fOB73e87rzYN",
+	"6KjUzHPxzRmFXjjs91znWs4zOl41QwsGnh8GroOW0yjw/CEMdm08rjNOBVfEFoHXCbsD15kIrpNr+AjF",
+	"bCQZVTQwP1OexZRxmsECTrAiMUz3a64FRRgFXnc4COnqb6BQwMfo51USm0ahFwTdoevoJKYdbYKqWsrn",
+	"GTngRSqouvLfxA0IGi/sDVxnKnicZDd47aznhcGwtpoIy1z8IojmQi/sdwOYZ4x7GTkOTccniZ3yvW4U",
+	"daM91/SE+Zemjtw7uEpY6DNNGfpF8NgQQzjw3JBnMI3mMJE2RZr5JiaWslhKddvKxrbdAYzMFzxJOZJf",
+	"4PVdJ050QfTZxdOJK1rrrjfEhQVSCbyQ/reiHCgdFvqNzOBhXOthb/eFNsM4KvuKyQT1M1BsRYEOo0yI",
+	"GFnX6/ndLuyrRSKh71HXD7uuo1M+voXfftTr+8O9x3OipPvZlOUtdxuG6yos+TZRpE1o30aNj4KaqK0Q",
+	"Rrm8KXWGXs91MAQPM+OFiKlgln67AOscdhljOnwU6iM8ClsJusnKl1HMmuJpivZOx3X0UojcGYVmwxm4",
+	"zjLJXoN43n2vgXE+gd50gVpREHaGrjMTPPvVAu33vMDvd+jipR1b2PN6ncB18sgvG/aBn/PILxt1YAbw",
+	"M7E5/dxr0CcsimnKWCHZEl3ECE0xz2Ig88yEcpLjaCqXLJUEZ1Pw27X8Fkvukqet5A5tDrMToF3PdW4T",
+	"3NmT7OJSLp1aSYVOncZfo8YFYmk+HgutL9Ge8b3B7msoeXpUwkWr5V32CVWgLmhJ4k5mcXnSTqtkG/he",
+	"1PcHgeuYENo3NCF90ICoxb2xDsDoQSOgR1TvjIZedzCM4Fec4O/vdOc12U1B3+utcU3gBba5bRTaC2Uj",
+	"H3a5PPJNC+CXOkOFXliuyM9SDX1nNPC60bCz1xKcMBvhAiKbGBq05+LAEJvZZQrKzZjnbSzzi213ANsA",
+	"7wpdfOIKXWcByLzVjaO/O0fYDj2VOO8O+6BYTHiirHq/QqShF/U6rlPg4C5MmBb+eO2MensP64QpDaaA",
+	"KdCFMS5mKdk8EwuRYcgG5oI/JDN0oOg2IntPrQ5RREwXQP4qoedpQU4ZjlrHNSoVS5ldOKMI/3mNCgXe",
+	"D/B+aO/37P0ueqV2dbrDAI5KknYmYVA3PMl0cbEQCgvM+N4g7IJUNqLX63f63dIHE0YRaMqgQ1MUHgjx",
+	"QdTB4T94U9f3B73KxeMHw0EvMO86871h2Ol26i87g0fCTrf5bZ1+GPZrb+tFnWBg3xZ4QeT31l7W6/d6",
+	"0d4zf6JcQ50jxxCejKGGa/mFLSliDz2pGIpQJaIkis2zsVAFT7Liromz1NZQceKrSwon/lHqff9wMQc9",
+	"eirJHQ4iID6Q1h+taRF4/jDYq7cnaxGi3gwGIIpkLEFoKzNNDKU10o0YSzLHWmjHtjvI40gFwmsextAL",
+	"v+/lpFAiJ0voy5rjAwS18WIF5LXrwLXqK2vth1V7JOVvzmj1ga8HeUTsfB1ZW9fisnR5+NEgcvHalXV7",
+	"BB00KeHa52py9DSZFNZXG3jdfm9louh+9d5BLzLXyvf63U5nMDBXP1fTuPf0nK6DRSETGfaAf0HLSZNb",
+	"kd4xQ4SIbHYtiynT46mUaTOD1QKStjKYbXcAgxkzNJbz65QQlq0e1N19ZUw/jkq4MyHAXiSn+DewhVEk",
+	"yNz05r3A7MqwdulXWV4pkhkY96R951wVmVD2kaC6Qk8AvfPC3PXxB93wMVpsjq75L/eOQYQnJfFLx/W/",
+	"oiL4JXDDr3hARyauM/ryFWTJevPANA9df5fmoWnuu8GD5l/3XqtduOhVqWdwJczWIGJSRvxn2rGgRyYd",
+	"DixWozCy5VTOWJKRJoRL1MRYeixVq8pzhY0OYKnS9fjl3lkmWSYUUs69M+PqVmO8EFe3Qjlf3fJ+gFm1",
+	"mx2f6Janp+8xvNK+A2wNBfRIBTcUmyLi+VIqxHVAQnngMfXJEQpm9P6eUJyfo7I6DB8nzcV/9XsxIT62",
+	"LOEjq4GUrfI5jH72JXA7tXn19xvWSVrNSLUVBClDiBkMW7KU1kTqyY0J+91G6tjowANhE7EwRfCP9UiF",
+	"3acfunJUqrKmbdADnceYtkO/3wOlhGbL96Jur7tnp09UH7mwBz0/aaYxuIIEN4YdgPxElzmFGDQRUGF8",
+	"bdspyHjkDjmKTGwIQegNuqhURl4EFhZXgjsjRyfZDakmD4Js6pTmOtqEkNw7fKwk6gde5Do8lbBLBl5v",
+	"dxlHwzoyOdLp+LDXC6lChe8Nu8Mh0CZ8XReXtdF1h65D4/A9P+oMOngGjyJSSQrC2BYpEA1WIgVggtcj",
+	"BexXTKSAQgX9O0jSGE13v9/pBMGeM3jyh0cmAoeI3aQKG26RE/KMNzKHmOWylTew0SGHRbWwkQbqz9F/",
+	"E4a7rwl06PhnQR+FIt+2M+r0vGEngr7PhH6XmS19NfIFgyh+VnL2Humw63U6Q3S6FNXFM5+OdsqoE98b",
+	"dKJONQer8Sfr52eB1x90g/3m6fQPbMxxDVEwqAJ3lZ/wmhNgWJnl7paAYLn1v3ODSULE3EDlyySLYZvc",
+	"TuafqdUhW0CroI9FjtnfgTcsY54eBJ7Brd1FPHX7yA73SUEhVJE3DIBc4cqvolB47NP1gnBI166mXFH8",
+	"g0uSFx+zT+GV9cd0ofjK9Y43gP1zyZPiP3BalklcTCmsK/L6nWjPqTlhBogTJdDFp6s4LLD+DJaKCcKq",
+	"ZYxIBtNSZmMrkafrLnFz4rMlOP/StNkHnsnZCwjcbQL/I8SXmN9tKGSFvFD/TM6LQiho+V9//3t83/1+",
+	"Bn9C++f/OQ0YCk0fTvnW7xbyB3y16cV8U97Nf1Mels26MT/HevHUwJiWEjCaX3wrzqEPbUW/mir542tc",
+	"JtN4pabEc6hDFHUsJwgVa2PEYJdIU0rAzIVKZIwp9P969eE3uPfm6o9VLpq35Ldczv+CiK1BxK7znNTC",
+	"5A2D1FKIOo5QjfyaZ7HMMFdaF2DlNPPkDeFL7FvS7lhsMt8IHguEcELIsfJmvbDLGlWf36v5dswHKiZ4",
+	"zLncKEbmLwPqQc2zGk7iSgbokmOeJ6EtqXnGrsUNf0Qunpq3QULYZToRSBna9k8R3+XFE9yHXMC2BdRU",
+	"B4Ox8aEsiUvQT6C6WCySsagAKBLNsApHzK7FRCpRQ99D9JgNIuKcoGX2ryBeI91GY+sijt8uTN751iqo",
+	"SI2j2pgIuZQwgAte4EhEOnHrQyV1XmzaV/C55o1lpXLtjqVSf1z5wcVeKf9vFybhf/d6v/XM160da9Cf",
+	"jYTL4oegIDIXmYhfsUrBx6EYW54EYJJpKl+7OmYC12hHXqvlyu6BLoXYE/bRlvxYoHrvg0pukkdmxaK+",
+	"+P1BgTta1BMQgFdI9pvAFpCX6DCGEFnd5mIwn6biDk9Qb0X+IhLl47gEyJJEjq9QhmT2sikqYeTHJkmo",
+	"CyX4rKYzNdWyBtKfCa35jXDZP6YiTeU/XDaVaUwSqwpIMt/Wkk24esU4G6cJIprQWTAh8ZjmSnDzPPAS",
+	"HhJ7jrsmUa+wfzvpbWjkYQfOqlHtae2ZB09//X8TSzvZpTgi3DQgY5UsBPv/WqiFUGeIcUdt/8WFPTbR",
+	"RXkMb5b18Vpcjaw0Ocg2qN/oPvvI1a7OmRLS5UCk7ND3H4LHbPikrbHT8Mka3mW/CaLzUR8cy7nS4knH",
+	"qOZHmtM/a839zyopVuqamBpnSyFu0zuEyaHEDXLkp2VFlkKiGwe6Ta5+Ix4R6RAZslHH/MRvN7HRE1fa",
+	"dx/ijslZOUD07K7MgcJxbtReH/piHw1h+5AVHmp+MQFQlgtnj15ou5OTlc5brNAR2sKZaYjItTu5e7cD",
+	"/G5XxHFfy1OeZK0b2tMpXkCFjbbnZ6s9k4L5LMiA7/DTjBNvUaJUnbnYUslCvCoZA88feAoKyR3WZdUl",
+	"6NWK3lSHL9voPr2q13w4eknHjfhoD/Ecbb9+TC3H7WWA7d1z8c2aGY0T9hZv7z5lBzjyC4wQP3zw1OUa",
+	"yrJmb67+eMXGIk3LrDwKT0CoN4NZi+EKXIMEnM1TTuLwf+ayWENfLmeuZqA17gNE5LWp22czsL2K5Q/c",
+	"D9qlWOvKuacp7d6VsmyDwLsWYz4TZZqPksvnE3slZeJJ65urP9gZG8vZjGuXaTFLxjKF/VkqYAntst8/",
+	"/Xw2hJ/veZFkZwE7w71QiWKuaKeT82Is14fXRLNUOm8jyX6A21erNXGO7eGlpNQV+g2CGrp3rw7sHTTh",
+	"mR0bVH8TOP5z+1ZwtTZJU1rp5zkGxW9TKXpKKaxCaggQHyPi4xp0YC3JzmU5T0A/xzxXk9pKoWW6DEcg",
+	"wGCp7AtJWBqPSlI0E/+9+W/rCdRVqeYer6IqfeJSjKWKNx9r090XcCRVIm/BAtfA6wia7jZJ0580szhy",
+	"lR5vUdtgs8PQNmbOqPd0dJjPtxxZ1df1CPV5rZr3xLV565/9M1eCNzTQVoP3oSg4j8U4TTIR73/WtAPd",
+	"/Y1efhEvkkdkAD9qP+X0rVWTtu4Oqjxi9aG3nUStboHmI8+9ARrytyX6t5fIr3lfEf04exGl5XGFGM23",
+	"QRnXciboyBHLR2mKOtpkpVSUbrHNN+18v0gDQnWk1cL3b1ijMX9Ze91PmuUGsp3xgsHUuoiPJCeFyGww",
+	"Riyz2n5nH8ADofFUSi2OuuOV63l0mVOO7FF49zU9vE31rj703KKnjZgrUPZHi5oT34SJgPkWjthFIJ0D",
+	"jxy89zYXjEvii2dggrWtd9i08xbJTNhDK2PYdvcqX1V+zL7rT8APT0vfZJ3VZDqv6NvKdoO8bqT9eCq1",
+	"yNqI3mgj2wHsqc2HydMZo7vpUC9si1bz7IZJc5BOQ3BtMg9VLiuLYiAuNGlZpVPCFqE+ZHtuIYYku91O",
+	"Cm+4it9jq6c4rbBf2+W4gnr1QpD1eZrEDGcblC+7Ej+haNIHK2AbakTfinI+n6hY6d3qptJvcZ2ubSr4",
+	"/HNvJBUJbpBEhjxPnOpg9TGUJ7ul+K9KKgHNvUIBo8VYCdwUyZcvYobHQNkm9/2a5Di/hz/fyX5PBRVp",
+	"WDu/y+IVIlxZtYYwu0uxkLcifhEbNPTUzPFBLGwDcTDOsoo1qvi2ovy9EtFahP9MqJsjqb6/wqsP93ju",
+	"IXuSjKoQ7Bmmj4+diBtpc8ghpXElBUuThdAMqx/9HzTpkGoQULQ8oTyrq0uY55NoDIrCS2UqKIZuvGI6",
+	"T5OCaQHUSgi4YtYmyGZyIfSRuEAunpYJCAbsvsytxPBzx3XmueM6glMgoTDIQliecDJpyLp0bZzjDlGN",
+	"NmF/XY5zfStiXB9UZ+mrqx7hxtfNs5v2z67n2tioTBz/X07hI7Ppx3lRK0AgM6yHQbYNMBPVEJ/nLovl",
+	"MmNSMTmZYKlVqVgmC1ECU/OCTNmZKHbi0vN7+s5WheMTvxWv+fgWmG8njeN3zMl8AfMOHWVlSjdOdW3y",
+	"D9VA2vJi8SM7mJSwwrVEyyN2qSVNEMPJf5PFE7nfMLa9XjF309mVafg4MdVAv397GdSLy0HJICADqBpW",
+	"JUYM6ANml0rFboXIQeHJVbKg7J2tRKfE1iDCS1GLhGsLhPsLreFE0RpwiQ8Ga8hfSp1T6iqJ+JJLEPBn",
+	"E4bD8fyEeiqX2fk9/tm6+14i2sHVlOpetwuvd+h9uHkZIowGx/R8PCWzXxzB7Nfl3D3e7t8ShVR7+/G9",
+	"ge2JDYhUPG4oec7ZUlwzHsdKaE1O88wE0FLUvgt/ZRqD3SdmeXE3YhnhZtS+2Gs0MgzW6krfOn6rmUFi",
+	"mR62/X52YwPXszn8io67Xki66r/Bhk9MVeoGiyQWkhGaHwbKywnLeS6MTclthk6t9mYVk9UahHmO3oLj",
+	"WP5X8OqnOzxr8Ry9BO3Q+GwYZ+iWjFcVw9LHs7KmCznm1/O0peL6H1WrI65E7SubikHbFonQP+hYCWUR",
+	"wx0DVQM8Z0xizLhZ1DtUzdk/bbhDo8kkiv8kGfoE+4PtyepM0eaq2ds5ND7/oFPpWnCPdxe/XbAimQkG",
+	"z7KYF/yanFp7uYvwwz/M/CINRoviWbiGCgpXc2LBItP5NR3xxJirhpaX1OY+Lwhcj8ZMSeAk+uYqdUbO",
+	"OeiD/xsAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -103,6 +103,7 @@ func (d *desk) rawAs(method, path, kind string, body []byte) *httptest.ResponseR
 	r.Header.Set("Content-Type", kind)
 	w := httptest.NewRecorder()
 	d.handler.ServeHTTP(w, r)
+	declared(d.t, method, path, w.Code)
 	return w
 }
 

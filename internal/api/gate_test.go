@@ -89,6 +89,7 @@ func (g *gate) call(
 	}
 	w := httptest.NewRecorder()
 	g.handler.ServeHTTP(w, r)
+	declared(g.t, method, path, w.Code)
 	return w
 }
 

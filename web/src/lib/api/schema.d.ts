@@ -4740,6 +4740,8 @@ export interface operations {
                     "application/json": components["schemas"]["Block"][];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -4763,6 +4765,8 @@ export interface operations {
                     "application/json": components["schemas"]["Drill"];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -4855,6 +4859,7 @@ export interface operations {
                     "application/json": components["schemas"]["Imported"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -4884,6 +4889,7 @@ export interface operations {
                     "application/json": components["schemas"]["Order"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -4907,6 +4913,8 @@ export interface operations {
                     "application/json": components["schemas"]["StudentRecord"];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -4934,6 +4942,9 @@ export interface operations {
                     "application/json": components["schemas"]["Student"];
                 };
             };
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -4992,6 +5003,8 @@ export interface operations {
                     "application/json": components["schemas"]["Lesson"];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5026,6 +5039,7 @@ export interface operations {
                     "application/json": components["schemas"]["Plan"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5055,6 +5069,7 @@ export interface operations {
                     "application/json": components["schemas"]["Watched"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5085,6 +5100,7 @@ export interface operations {
                     }[];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5116,6 +5132,7 @@ export interface operations {
                     };
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5146,6 +5163,7 @@ export interface operations {
                     "application/json": components["schemas"]["Lesson"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5171,6 +5189,7 @@ export interface operations {
                     "application/json": components["schemas"]["Block"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5203,6 +5222,8 @@ export interface operations {
                     }[];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5243,6 +5264,8 @@ export interface operations {
                     };
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5287,6 +5310,8 @@ export interface operations {
                     "application/json": components["schemas"]["Group"];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5314,6 +5339,9 @@ export interface operations {
                     "application/json": components["schemas"]["Group"];
                 };
             };
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5335,6 +5363,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5358,6 +5388,8 @@ export interface operations {
                     "application/json": components["schemas"]["LessonSummary"];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5381,6 +5413,8 @@ export interface operations {
                     "application/json": components["schemas"]["Lesson"];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5408,6 +5442,7 @@ export interface operations {
                     "application/json": components["schemas"]["Lesson"];
                 };
             };
+            404: components["responses"]["Problem"];
             /** @description Somebody saved in between; nothing was changed */
             409: {
                 headers: {
@@ -5417,6 +5452,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5476,6 +5512,8 @@ export interface operations {
                     "application/json": components["schemas"]["Run"];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5505,6 +5543,8 @@ export interface operations {
                     "application/json": components["schemas"]["Run"];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5549,6 +5589,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5572,6 +5614,8 @@ export interface operations {
                     "text/event-stream": string;
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5627,6 +5671,7 @@ export interface operations {
                     "application/json": components["schemas"]["GoalAnswer"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5684,6 +5729,7 @@ export interface operations {
                     "application/json": components["schemas"]["TargetAnswer"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5756,6 +5802,7 @@ export interface operations {
                     "application/json": components["schemas"]["FlightAnswer"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5799,6 +5846,7 @@ export interface operations {
                     "application/json": components["schemas"]["FootworkAnswer"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5837,6 +5885,7 @@ export interface operations {
                     "application/json": components["schemas"]["RaceAnswer"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5877,6 +5926,7 @@ export interface operations {
                     "application/json": components["schemas"]["HandicapAnswer"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5916,6 +5966,7 @@ export interface operations {
                     "application/json": components["schemas"]["SigmaAnswer"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5967,6 +6018,7 @@ export interface operations {
                     "application/json": components["schemas"]["EstimateAnswer"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6059,6 +6111,7 @@ export interface operations {
                     "application/json": components["schemas"]["RotationAnswer"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6104,6 +6157,7 @@ export interface operations {
                     "application/json": components["schemas"]["TempoAnswer"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6152,6 +6206,7 @@ export interface operations {
                     "application/json": components["schemas"]["WindowAnswer"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6217,6 +6272,7 @@ export interface operations {
                     "application/json": components["schemas"]["RecoveryAnswer"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6268,6 +6324,7 @@ export interface operations {
                     "application/json": components["schemas"]["GameAnswer"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6337,6 +6394,7 @@ export interface operations {
                     "application/json": components["schemas"]["Score"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6405,6 +6463,7 @@ export interface operations {
                     "application/json": components["schemas"]["LevelsAnswer"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6482,6 +6541,7 @@ export interface operations {
                     "application/json": components["schemas"]["DrillCheck"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6510,6 +6570,7 @@ export interface operations {
                     "application/json": components["schemas"]["ShelfDrill"][];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6535,6 +6596,7 @@ export interface operations {
                     };
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6558,6 +6620,8 @@ export interface operations {
                     "application/json": components["schemas"]["ShelfDrill"];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6588,6 +6652,9 @@ export interface operations {
                     "application/json": components["schemas"]["ShelfDrill"];
                 };
             };
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6609,6 +6676,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6636,6 +6705,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6659,6 +6730,8 @@ export interface operations {
                     "application/json": components["schemas"]["DrillVersion"][];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6708,6 +6781,7 @@ export interface operations {
                     "application/json": components["schemas"]["ShelfGame"][];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6733,6 +6807,7 @@ export interface operations {
                     };
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6756,6 +6831,8 @@ export interface operations {
                     "application/json": components["schemas"]["ShelfGame"];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6786,6 +6863,9 @@ export interface operations {
                     "application/json": components["schemas"]["ShelfGame"];
                 };
             };
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6807,6 +6887,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6835,6 +6917,8 @@ export interface operations {
                     }[];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6858,6 +6942,8 @@ export interface operations {
                     "application/json": components["schemas"]["StudentLadders"];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6892,6 +6978,8 @@ export interface operations {
                     "application/json": components["schemas"]["StudentLadders"];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6914,6 +7002,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6945,6 +7035,8 @@ export interface operations {
                     "application/json": components["schemas"]["StudentLadders"];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6968,6 +7060,8 @@ export interface operations {
                     "application/json": components["schemas"]["Home"];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -6997,6 +7091,9 @@ export interface operations {
                     "application/json": components["schemas"]["Home"];
                 };
             };
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7027,6 +7124,8 @@ export interface operations {
                     "application/json": components["schemas"]["Home"];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7057,6 +7156,8 @@ export interface operations {
                     "text/csv": string;
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7085,6 +7186,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7118,6 +7221,8 @@ export interface operations {
                     "application/json": components["schemas"]["Shown"];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7140,6 +7245,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7169,6 +7276,9 @@ export interface operations {
                     "application/json": components["schemas"]["Student"];
                 };
             };
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7192,6 +7302,8 @@ export interface operations {
                     "application/json": components["schemas"]["Student"];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7236,6 +7348,8 @@ export interface operations {
                     "application/json": components["schemas"]["ShelfLadder"];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7263,6 +7377,9 @@ export interface operations {
                     "application/json": components["schemas"]["ShelfLadder"];
                 };
             };
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7284,6 +7401,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7334,6 +7453,7 @@ export interface operations {
                     "application/json": components["schemas"]["CourseState"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7357,6 +7477,8 @@ export interface operations {
                     "application/json": components["schemas"]["CourseState"];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7387,6 +7509,9 @@ export interface operations {
                     "application/json": components["schemas"]["CourseState"];
                 };
             };
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7408,6 +7533,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7432,6 +7559,8 @@ export interface operations {
                     "application/json": components["schemas"]["Lesson"];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7465,6 +7594,9 @@ export interface operations {
                     "application/json": components["schemas"]["CourseState"];
                 };
             };
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7489,6 +7621,7 @@ export interface operations {
                     "text/calendar": string;
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7518,6 +7651,7 @@ export interface operations {
                     "text/csv": string;
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7590,6 +7724,7 @@ export interface operations {
                     "application/json": components["schemas"]["Access"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7618,6 +7753,7 @@ export interface operations {
                     "application/json": components["schemas"]["Access"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7662,6 +7798,7 @@ export interface operations {
                 };
                 content?: never;
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7690,6 +7827,7 @@ export interface operations {
                     };
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7722,6 +7860,7 @@ export interface operations {
                     "application/json": components["schemas"]["Taken"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7748,6 +7887,7 @@ export interface operations {
                 };
                 content?: never;
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7775,6 +7915,7 @@ export interface operations {
                     "application/json": components["schemas"]["PairingCode"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7826,6 +7967,8 @@ export interface operations {
                     "application/json": components["schemas"]["Device"][];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7847,6 +7990,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7894,6 +8039,8 @@ export interface operations {
                     "application/json": components["schemas"]["CardLink"][];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7923,6 +8070,8 @@ export interface operations {
                     "application/json": components["schemas"]["CardLink"];
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7945,6 +8094,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -7972,6 +8123,7 @@ export interface operations {
                     "application/json": components["schemas"]["SharedCard"];
                 };
             };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -8037,6 +8189,8 @@ export interface operations {
                     "application/vnd.sqlite3": string;
                 };
             };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
