@@ -30,9 +30,15 @@ func main() {
 			"where y is negative.")
 	write(spec.Components.Schemas, "game", "A game, or several", "Game", "GamesDocument",
 		"Side A is the first of the two. Times are seconds.")
-	write(spec.Components.Schemas, "share", "What one coach hands to another", "ShareDocument", "ShareDocument",
+	write(
+		spec.Components.Schemas,
+		"share",
+		"What one coach hands to another",
+		"ShareDocument",
+		"ShareDocument",
 		"Lengths are metres, times seconds, moments milliseconds since 1970. Lessons and weeks have no "+
-			"students; lessons that were given have those who were in them.")
+			"students; lessons that were given have those who were in them.",
+	)
 }
 
 // write puts one schema into docs/formats: a document, or several in one, with what

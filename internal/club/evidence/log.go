@@ -50,7 +50,7 @@ type Tried struct {
 	Stage int    `json:"stage"`
 	Title string `json:"title"` // of the drill
 	Name  string `json:"name"`  // of the stage
-	Asks  string `json:"asks"` // the goal, as a coach says it
+	Asks  string `json:"asks"`  // the goal, as a coach says it
 	Met   bool   `json:"met"`
 	Said  string `json:"said"`
 }

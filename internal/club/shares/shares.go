@@ -180,7 +180,12 @@ func newID() string { return uuid.Must(uuid.NewV7()).String() }
 // here, a lesson and weeks become new ones.
 func (c *Shares) Take(ctx context.Context, s Share, whom For, try bool) (out Taken, err error) {
 	out = Taken{
-		Drills: []Part{}, Games: []Part{}, Ladders: []Part{}, Lessons: []Part{}, Weeks: []Part{}, Given: []Part{},
+		Drills:   []Part{},
+		Games:    []Part{},
+		Ladders:  []Part{},
+		Lessons:  []Part{},
+		Weeks:    []Part{},
+		Given:    []Part{},
 		Students: []string{},
 	}
 	if len(s.Weeks) > 0 && len(whom.Students) == 0 && !try {
