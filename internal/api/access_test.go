@@ -23,7 +23,8 @@ var (
 		"getLessonSummary getSheet listRuns getRun putRun streamRun " +
 		"addEvents listBlockTemplates blankDrill listDrills checkDrill getDrill " +
 		"listDrillVersions listGames getGame listGameVersions listLadders getLadder"
-	forOwners = "setPassphrase setZone makeCode listDevices changeDevice endDevice listDeeds listCopies takeCopy getCopy"
+	forOwners = "setPassphrase setZone makeCode listDevices changeDevice endDevice listDeeds listCopies takeCopy " +
+		"getCopy"
 )
 
 func has(list, op string) bool { return strings.Contains(" "+list+" ", " "+op+" ") }

@@ -10,10 +10,7 @@
   }
   let { title, says = '', children }: Props = $props();
   const key = $derived(`open ${title}`);
-  let open = $state(false);
-  $effect.pre(() => {
-    open = localStorage.getItem(key) === 'yes';
-  });
+  let open = $derived(localStorage.getItem(key) === 'yes');
   const keep = (e: Event & { currentTarget: HTMLDetailsElement }) => {
     open = e.currentTarget.open;
     localStorage.setItem(key, open ? 'yes' : 'no');
