@@ -76,7 +76,9 @@
 <main class="mx-auto max-w-[1280px] px-6 py-6">
   <div class="flex items-center">
     <h1 class="text-3xl">Lessons</h1>
-    <span class="mr-2 ml-auto"><TakeIn ondone={() => void Promise.all([ahead.begin(), behind.begin()])} /></span>
+    <span class="mr-2 ml-auto"
+      ><TakeIn ondone={() => void Promise.all([ahead.begin(), behind.begin()])} /></span
+    >
     <button type="button" class="btn btn-primary" onclick={newLesson}>Plan a lesson</button>
   </div>
   <FindBar label="Find lessons" placeholder="title, name, drill …" />
