@@ -24,7 +24,8 @@ func (p *Plan) Clashes(l *lesson.Lesson, students []Student, others []Elsewhere)
 	if !ok {
 		return
 	}
-	var out []Notice
+	var said []string
+	times := map[string]int{} // lessons of one name at one time are said once
 	for _, o := range others {
 		start, end, ok := within(o.Start, o.Minutes)
 		if !ok || start >= to || end <= from {
@@ -45,8 +46,18 @@ func (p *Plan) Clashes(l *lesson.Lesson, students []Student, others []Elsewhere)
 		if len(names) > 1 {
 			are = "are"
 		}
-		out = append(out, notice("elsewhere", fmt.Sprintf("%s %s also in “%s” from %s to %s.",
-			units.List(names), are, strings.TrimSpace(o.Title), o.Start, clock(o.Start, float64(o.Minutes)))))
+		is := fmt.Sprintf("%s %s also in “%s” from %s to %s",
+			units.List(names), are, strings.TrimSpace(o.Title), o.Start, clock(o.Start, float64(o.Minutes)))
+		if times[is]++; times[is] == 1 {
+			said = append(said, is)
+		}
+	}
+	var out []Notice
+	for _, is := range said {
+		if n := times[is]; n > 1 {
+			is += fmt.Sprintf(" (%d lessons)", n)
+		}
+		out = append(out, notice("elsewhere", is+"."))
 	}
 	if len(out) > 0 { // an empty list stays one, and does not become none
 		p.Notices = append(out, p.Notices...)

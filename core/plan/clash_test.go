@@ -41,3 +41,15 @@ func TestTwoLessonsAtOnce(t *testing.T) {
 	none.Clashes(l, students, nil)
 	require.NotNil(t, none.Notices, "a screen goes through the list")
 }
+
+// Lessons of one name at one time are one sentence.
+func TestLessonsAlikeClashOnce(t *testing.T) {
+	l := &lesson.Lesson{Start: "17:00", SlotMinutes: 60}
+	p := &Plan{Notices: []Notice{}}
+	other := Elsewhere{"Depth", "17:00", 60, []string{"a"}}
+	later := Elsewhere{"Depth", "17:30", 60, []string{"a"}}
+	p.Clashes(l, []Student{{ID: "a", Name: "Juno"}}, []Elsewhere{other, other, other, later})
+	require.Len(t, p.Notices, 2)
+	require.Equal(t, "Juno is also in “Depth” from 17:00 to 18:00 (3 lessons).", p.Notices[0].Text)
+	require.Equal(t, "Juno is also in “Depth” from 17:30 to 18:30.", p.Notices[1].Text)
+}

@@ -84,6 +84,17 @@ func Begun(t testing.TB, c *Club, of string) string {
 	return opened.ID
 }
 
+// Finish ends a run.
+func Finish(t testing.TB, c *Club, of string) {
+	_, err := c.AddEvents(
+		ctx,
+		of,
+		nil,
+		[]run.Event{{ID: ID(), At: c.Now().UnixMilli() + 1, Kind: run.Finish}},
+	)
+	require.NoError(t, err)
+}
+
 // On is another lesson of the same, that day.
 func On(t testing.TB, c *Club, l *lesson.Lesson, date, title string) *lesson.Lesson {
 	other := *l

@@ -36,6 +36,12 @@ func TestAPlanKnowsTheOtherLessonsOfItsDay(t *testing.T) {
 	require.True(t, asked())
 	c.SetClock(func() time.Time { return day.AddDate(0, 0, 1) })
 	require.False(t, asked())
+	c.SetClock(func() time.Time { return day })
+	require.True(t, asked())
+	run := clubtest.Begun(t, c, other.ID)
+	require.True(t, asked())
+	clubtest.Finish(t, c, run)
+	require.False(t, asked(), "it was given already")
 }
 
 // A lesson that was rained off does not keep its students from another.

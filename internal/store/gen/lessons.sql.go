@@ -283,6 +283,7 @@ select l.id, l.title, l.start, l.slot_minutes, w.one as student from lessons l
 join lesson_students p on p.lesson_id = l.id join who w on w.id = p.student_id
 where l.date = ?1 and l.id <> ?2
   and w.one in (select a.value from json_each(cast(?3 as text)) a)
+  and not exists (select 1 from runs r where r.lesson_id = l.id and r.status = 'finished')
 order by l.start, l.id, p.place
 `
 
@@ -300,7 +301,7 @@ type ListElsewhereRow struct {
 	Student     string
 }
 
-// Who of these students, a JSON list, is in another lesson on a day.
+// Who of these students, a JSON list, is in another lesson on a day, which was not given yet.
 func (q *Queries) ListElsewhere(ctx context.Context, arg ListElsewhereParams) ([]ListElsewhereRow, error) {
 	rows, err := q.db.QueryContext(ctx, listElsewhere, arg.Date, arg.ID, arg.Students)
 	if err != nil {

@@ -67,11 +67,12 @@ insert into lesson_versions (lesson_id, version, saved_at, text) values (?, ?, ?
 select t.body from lesson_versions v join texts t on t.id = v.text where v.lesson_id = ? and v.version = ?;
 
 -- name: ListElsewhere :many
--- Who of these students, a JSON list, is in another lesson on a day.
+-- Who of these students, a JSON list, is in another lesson on a day, which was not given yet.
 select l.id, l.title, l.start, l.slot_minutes, w.one as student from lessons l
 join lesson_students p on p.lesson_id = l.id join who w on w.id = p.student_id
 where l.date = sqlc.arg('date') and l.id <> sqlc.arg('id')
   and w.one in (select a.value from json_each(cast(sqlc.arg('students') as text)) a)
+  and not exists (select 1 from runs r where r.lesson_id = l.id and r.status = 'finished')
 order by l.start, l.id, p.place;
 
 -- name: ListSavedAt :many

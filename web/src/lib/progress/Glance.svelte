@@ -6,7 +6,7 @@
   import PutOn from '$lib/ladder/PutOn.svelte';
   import { callName } from '$lib/people/names';
   import { sayFelt } from '$lib/people/felt';
-  import { sayDay } from '$lib/units/when';
+  import { sayDate } from '$lib/units/when';
 
   interface Props {
     record: StudentRecord;
@@ -85,7 +85,7 @@
   </section>
   <section aria-labelledby="moved">
     <h2 id="moved" class="text-sm font-semibold">
-      {latest ? `Last lesson, ${sayDay(latest.at)}` : 'Last lesson'}
+      {latest ? `Last lesson: ${sayDate(latest.at)}` : 'Last lesson'}
     </h2>
     {#if latest}
       <p class="mt-1 text-base">

@@ -57,7 +57,7 @@
 </script>
 
 <div class="flex flex-wrap items-center gap-2">
-  <h1 class="min-w-0 flex-1 text-xl leading-tight whitespace-nowrap">How was it? 1 to 10</h1>
+  <h1 class="flex-1 basis-full text-xl leading-tight whitespace-nowrap sm:basis-auto">How was it? 1 to 10</h1>
   <div class="flex gap-2" role="group" aria-label="Rating">
     {#each ratings as w (w.kind)}
       <button

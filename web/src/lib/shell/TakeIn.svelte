@@ -60,8 +60,10 @@
   ] as const;
 </script>
 
-<label class="btn btn-sm" for={id}>Import</label>
-<input {id} type="file" accept=".json,application/json" class="sr-only" onchange={look} />
+<input {id} type="file" accept=".json,application/json" class="peer sr-only" onchange={look} />
+<label class="btn btn-sm peer-focus-visible:outline-2 peer-focus-visible:outline-offset-2" for={id}
+  >Import</label
+>
 
 <dialog bind:this={dialog} class="modal" aria-label="Import a file" onclose={() => taken && ondone()}>
   <div class="modal-box max-w-xl">
