@@ -12,7 +12,58 @@ import (
 // compose puts the drills on a tape with all that belongs around them, and fits
 // it to the slot: warm-up first, the last drill turned into match play, water
 // when it is long, a word at the end.
-func (w *maker) compose(title drill.Focus, drills []found) lesson.Lesson {
+func (w *maker) compose(title drill.Focus, drills, pool []found) lesson.Lesson {
+	l := w.lay(title, drills)
+	for idle(&l, len(w.Students)) >= leastWork { // more work, not longer water
+		more := w.another(drills, pool)
+		if len(more) == len(drills) {
+			break
+		}
+		longer := w.lay(title, more)
+		if idle(&longer, len(w.Students)) >= idle(&l, len(w.Students)) {
+			break
+		}
+		l, drills = longer, more
+	}
+	for i := range l.Blocks {
+		l.Blocks[i] = w.planner.Level(w.ctx, &l, l.Blocks[i], w.Students, w.met(l.Blocks[i].Drill))
+		w.begin(&l.Blocks[i])
+	}
+	return l
+}
+
+// leastWork is how many minutes left over are worth another drill [trade].
+const leastWork = 6
+
+// idle are the minutes of the slot in which nothing is planned and nothing goes on between.
+func idle(l *lesson.Lesson, students int) (minutes float64) {
+	minutes = float64(l.SlotMinutes) - fit.Between(l.Blocks, students)
+	for i := range l.Blocks {
+		minutes -= float64(l.Blocks[i].Minutes)
+	}
+	return minutes
+}
+
+// another adds the next drill of the pool that is not there, of the same purpose where there is
+// one; a lesson has no more than five.
+func (w *maker) another(have, pool []found) []found {
+	have = slices.Clip(have)
+	for _, same := range []bool{true, false} {
+		for _, f := range pool {
+			if len(have) < mostDrills && (f.drill.Focus == have[0].drill.Focus) == same &&
+				!slices.ContainsFunc(have, func(h found) bool { return alike(&h.drill, &f.drill) }) {
+				return append(have, f)
+			}
+		}
+	}
+	return have
+}
+
+// mostDrills is how many a lesson has room for in a coach's head [trade].
+const mostDrills = 5
+
+// lay puts the drills on a tape, as they are.
+func (w *maker) lay(title drill.Focus, drills []found) lesson.Lesson {
 	l := lesson.Lesson{
 		Format: lesson.Format, FormatVersion: lesson.FormatVersion,
 		Title:       title.Label(),
@@ -56,10 +107,6 @@ func (w *maker) compose(title drill.Focus, drills []found) lesson.Lesson {
 		}
 	}
 	squeeze(&l, len(w.Students))
-	for i := range l.Blocks {
-		l.Blocks[i] = w.planner.Level(w.ctx, &l, l.Blocks[i], w.Students, w.met(l.Blocks[i].Drill))
-		w.begin(&l.Blocks[i])
-	}
 	return l
 }
 

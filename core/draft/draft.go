@@ -119,7 +119,7 @@ func (w *maker) drafts() []Draft {
 			) {
 			return
 		}
-		out = append(out, Draft{name, why, w.compose(title, drills)})
+		out = append(out, Draft{name, why, w.compose(title, drills, pool)})
 		pool = demoted(pool, drills) // the next draft had better be another lesson
 	}
 	ladders := func() {

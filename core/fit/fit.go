@@ -28,7 +28,16 @@ func Room(b *lesson.Block) drill.Span {
 		return room
 	}
 	kind, _ := lesson.Describe(b.Kind)
+	if kind.Still && b.Minutes > 0 { // water and talk are never lengthened to fill time
+		return drill.Span{Least: min(kind.Room.Least, b.Minutes), Best: b.Minutes, Most: b.Minutes}
+	}
 	return kind.Room
+}
+
+// keeps reports whether a block keeps its minutes as long as the others can make room.
+func keeps(b *lesson.Block) bool {
+	kind, _ := lesson.Describe(b.Kind)
+	return kind.Still && b.Span == nil
 }
 
 // Fitted is a lesson's blocks fitted to so many minutes. Where even the least
@@ -44,13 +53,24 @@ type Fitted struct {
 // To moves every flexible block from its best length by the same share of its
 // own room, down toward its least or up toward its most, until the blocks fill
 // the minutes; whole minutes go to those whose share they hurt least. The
-// largest share that any block gives is the least it can be.
+// largest share that any block gives is the least it can be. Water and talk keep
+// their minutes, unless the others do not fit without theirs.
 func To(l *lesson.Lesson, minutes int) Fitted {
 	rooms := make([]drill.Span, len(l.Blocks))
 	least, best, most := 0, 0, 0
+	gives := 0 // what water and talk can give
 	for i := range l.Blocks {
 		rooms[i] = Room(&l.Blocks[i])
+		if r := &rooms[i]; keeps(&l.Blocks[i]) {
+			gives, r.Least = gives+r.Best-r.Least, r.Best
+		}
 		least, best, most = least+rooms[i].Least, best+rooms[i].Best, most+rooms[i].Most
+	}
+	if least > minutes && gives > 0 {
+		for i := range l.Blocks {
+			rooms[i] = Room(&l.Blocks[i])
+		}
+		least -= gives
 	}
 	out := Fitted{Blocks: slices.Clone(l.Blocks)}
 	exact := make([]float64, len(rooms))

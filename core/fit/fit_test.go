@@ -144,3 +144,36 @@ func TestFittedBlocksEndInTheirTime(t *testing.T) {
 		}
 	})
 }
+
+// Water and talk are never lengthened to fill time, and give of theirs only where the work cannot
+// make room; a break that was set to ten minutes keeps them.
+func TestWaterAndTalkKeepTheirMinutes(t *testing.T) {
+	work := lesson.Block{
+		ID: sample.ID(1), Kind: lesson.Game, Minutes: 20, Span: &drill.Span{Least: 10, Best: 20, Most: 30},
+	}
+	l := &lesson.Lesson{Blocks: []lesson.Block{
+		work,
+		{ID: sample.ID(2), Kind: lesson.Break, Minutes: 10},
+		{ID: sample.ID(3), Kind: lesson.Talk, Minutes: 5},
+	}}
+	minutes := func(slot int) (out [3]int, over int) {
+		f := fit.To(l, slot)
+		for i, b := range f.Blocks {
+			out[i] = b.Minutes
+		}
+		return out, f.Over
+	}
+	for slot, want := range map[int][3]int{
+		90: {30, 10, 5}, 45: {30, 10, 5}, 35: {20, 10, 5}, 27: {12, 10, 5}, 25: {10, 10, 5},
+	} {
+		got, over := minutes(slot)
+		require.Equal(t, want, got, slot)
+		require.Zero(t, over)
+	}
+	got, over := minutes(18)
+	require.Zero(t, over)
+	require.Equal(t, 18, got[0]+got[1]+got[2])
+	require.Less(t, got[1], 10)
+	_, over = minutes(14)
+	require.Equal(t, 1, over)
+}

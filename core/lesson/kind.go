@@ -74,7 +74,7 @@ var Kinds = []Description{
 		Label:    "Physical",
 		Holds:    HoldsPrompts,
 		Everyone: Moving,
-		Room:     drill.Span{Least: 4, Best: 6, Most: 12},
+		Room:     drill.Span{Least: 4, Best: 6, Most: 8},
 		Warms:    true,
 	},
 	{
@@ -111,7 +111,7 @@ var Kinds = []Description{
 		Label:    "Stretch",
 		Holds:    HoldsPrompts,
 		Everyone: Moving,
-		Room:     drill.Span{Least: 4, Best: 6, Most: 12},
+		Room:     drill.Span{Least: 4, Best: 6, Most: 8},
 	},
 	{
 		Kind:     Talk,
