@@ -78,9 +78,11 @@ const (
 
 // found is a drill brought to the lesson's court, and how well it suits.
 type found struct {
-	drill drill.Drill
-	score float64
-	past  *Past
+	drill  drill.Drill
+	score  float64
+	past   *Past
+	own    bool // the club's
+	native bool // of the lesson's court, not brought to it
 }
 
 // maker makes drafts of one brief.

@@ -36,5 +36,5 @@ func Example() {
 	// Output:
 	// Volleys, step by step: First to one place, then in a sequence, then a game that starts with the same ball.
 	// Two focuses: Volleys and coming in: two focuses, for variety.
-	// Short balls, step by step: Short balls also suits this group. It starts with few balls and builds up.
+	// Rhythm, step by step: Rhythm also suits this group. It starts with few balls and builds up.
 }

@@ -58,15 +58,30 @@ func (w *maker) outOfReach(d *drill.Drill, level units.Level) bool {
 // pool are the drills, those that ship and the club’s own, which suit the brief,
 // the best first.
 func (w *maker) pool() (out []found) {
-	for _, shelf := range [][]drill.Drill{w.Own, library.All()} {
+	for s, shelf := range [][]drill.Drill{w.Own, library.All()} {
 		for i := range shelf {
 			if f, ok := w.weigh(&shelf[i]); ok && w.ctx.Err() == nil {
+				f.own = s == 0
 				out = append(out, f)
 			}
 		}
 	}
 	slices.SortStableFunc(out, func(a, b found) int { return cmp.Compare(b.score, a.score) })
-	return out
+	out = rather(out, func(f found) bool { return f.native })
+	return rather(out, func(f found) bool { return f.drill.Level.Rank() >= w.level() })
+}
+
+// enough is how many drills three drafts choose from [trade].
+const enough = 8
+
+// rather leaves what is second best out of the pool, the club's own excepted, where there is
+// enough without it: a drill of another court, or of a lower level.
+func rather(pool []found, first func(found) bool) []found {
+	best := slices.DeleteFunc(slices.Clone(pool), func(f found) bool { return !f.own && !first(f) })
+	if len(best) < enough {
+		return pool
+	}
+	return best
 }
 
 // weigh says how well a drill suits the brief; false where it does not.
@@ -85,7 +100,7 @@ func (w *maker) weigh(e *drill.Drill) (f found, ok bool) {
 		n == 1 && d.Players.Least > 2 { // with one, the coach is the partner
 		return f, false
 	}
-	f = found{drill: d, score: -0.8 * math.Abs(float64(above))}
+	f = found{drill: d, native: e.Pattern.Court == w.court.ID, score: -0.8 * math.Abs(float64(above))}
 	if w.Aim != "" && d.Focus == w.Aim {
 		f.score += 3
 	}
@@ -99,7 +114,7 @@ func (w *maker) weigh(e *drill.Drill) (f found, ok bool) {
 	if n > d.Players.Most*w.Resources.CourtCount() {
 		f.score -= 1
 	}
-	if e.Pattern.Court == w.court.ID {
+	if f.native {
 		f.score += 0.3
 	}
 	if n >= 3 {

@@ -6,8 +6,11 @@ import (
 
 	"hodometer/core/court"
 	"hodometer/core/draft"
+	"hodometer/core/drill"
 	"hodometer/core/internal/sample"
 	"hodometer/core/lesson"
+	"hodometer/core/library"
+	"hodometer/core/units"
 
 	"github.com/stretchr/testify/require"
 )
@@ -52,4 +55,46 @@ func TestMostOfALessonIsWork(t *testing.T) {
 	}
 	t.Log(table)
 	require.GreaterOrEqual(t, shares/hours, 0.65, "of all hours together")
+}
+
+// Where there is enough for the court and the level, no draft takes a drill of another court,
+// such as a junior stage's for adults on a full court, or one of a lower level. Of a court with
+// few drills of its own others are brought; the club's own drills stand beside all of them.
+func TestDraftsStayOnTheirCourtAndLevel(t *testing.T) {
+	for _, n := range []int{1, 2, 4} {
+		for _, aim := range []drill.Focus{"", "shortBall", "depth"} {
+			students, _ := sample.Group(n, 0)
+			for _, d := range drafts(t, draft.Brief{
+				Students: students, Date: "2026-05-17", Start: "17:00", Minutes: 60, Court: "tennis", Aim: aim,
+			}) {
+				for _, b := range d.Lesson.Blocks {
+					if b.Drill == nil || b.Kind != lesson.Drill {
+						continue
+					}
+					from, err := library.ByID(b.Drill.ID)
+					require.NoError(t, err)
+					require.Equal(t, "tennis", from.Pattern.Court, "%s in %s", from.Title, d.Name)
+					require.NotEqual(t, units.Beginner, from.Level, "%s in %s", from.Title, d.Name)
+				}
+			}
+		}
+	}
+	students, _ := sample.Group(2, 2)
+	few := drafts(t, draft.Brief{
+		Students: students, Date: "2026-05-17", Start: "17:00", Minutes: 60, Court: "tennisRed",
+	})
+	require.NotEmpty(t, few)
+	own := sample.Drill(t, "short-ball-corners").Clone()
+	own.ID, own.Title, own.Level = sample.ID(77), "Ours", units.Beginner
+	students, _ = sample.Group(2, 0)
+	found := false
+	for _, d := range drafts(t, draft.Brief{
+		Students: students, Date: "2026-05-17", Start: "17:00", Minutes: 60, Court: "tennis",
+		Aim: own.Focus, Own: []drill.Drill{own},
+	}) {
+		for _, b := range d.Lesson.Blocks {
+			found = found || b.Drill != nil && b.Drill.Title == "Ours"
+		}
+	}
+	require.True(t, found)
 }
