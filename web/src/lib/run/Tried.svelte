@@ -30,6 +30,11 @@
   /** The drill is said once, over the first of its goals; where it has several each has its stage's name. */
   const first = (i: number) => columns[i - 1]?.of.block !== columns[i]?.of.block;
   const several = (i: number) => !first(i) || (i + 1 < columns.length && !first(i + 1));
+  /** What it came to; where each had a goal of their own, that too. */
+  const cell = (g: Goal, same: string) => {
+    if (same) return g.said;
+    return g.met ? g.asks : `${g.said}, goal ${g.asks}`;
+  };
   const counted = (s: Share) => {
     if (s.balls) return `${s.good} of ${s.balls}`;
     if (s.repetitions) return `${s.repetitions} done`;
@@ -82,9 +87,7 @@
           {#each columns as c (c.key)}
             {@const g = s.tried.find((t) => keyOf(t) === c.key)}
             <td class="pr-3 whitespace-nowrap sm:pr-5">
-              {#if g}{@render mark(g)}&nbsp;<span class="text-sm"
-                  >{g.said}{c.asks ? '' : `, goal ${g.asks}`}</span
-                >{/if}
+              {#if g}{@render mark(g)}&nbsp;<span class="text-sm">{cell(g, c.asks)}</span>{/if}
             </td>
           {/each}
           <td>
