@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"strings"
 	"sync"
+	"time"
 
 	"hodometer/core/units"
 	"hodometer/docs/formats"
@@ -91,6 +92,9 @@ func problemsOf(s *shares.Share) (p units.Problems) {
 // in it has a name.
 func problemsOfGiven(g *shares.Given) (p units.Problems) {
 	p.Under("lesson", g.Lesson.Validate())
+	if _, err := time.Parse(time.DateOnly, g.Day); err != nil {
+		p.Add("day", fmt.Sprintf("%q is not a date; write it as 2026-05-17", g.Day))
+	}
 	names := map[string]bool{}
 	for i, w := range g.Students {
 		if names[w.ID] = true; strings.TrimSpace(w.Name) == "" {

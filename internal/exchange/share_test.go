@@ -7,6 +7,7 @@ import (
 	"path/filepath"
 	"strings"
 	"testing"
+	"time"
 
 	"hodometer/core/ladder"
 	"hodometer/core/lesson"
@@ -104,6 +105,9 @@ func TestAnotherClubTakesItIn(t *testing.T) {
 	require.Len(t, everybody, 1)
 	log, err = other.Log(ctx, answer.Part{Limit: 9}, false)
 	require.NoError(t, err)
+	there, err := c.Log(ctx, answer.Part{Limit: 9}, false)
+	require.NoError(t, err)
+	require.Equal(t, there.Items[0].Day, log.Items[0].Day)
 	require.Equal(t, [2]int{13, 9}, [2]int{log.Items[0].Students[0].Balls, log.Items[0].Students[0].Good})
 	was, err := c.Record(ctx, people[0].ID)
 	require.NoError(t, err)
@@ -243,4 +247,28 @@ func leaf(v any) bool {
 		return len(v) == 0
 	}
 	return true
+}
+
+// A lesson that was given on another day than it was planned for stands under that day in the
+// other club too, however long after it comes there.
+func TestAGivenLessonKeepsItsDay(t *testing.T) {
+	c, l := clubtest.New(t)
+	played := time.Date(2026, 5, 20, 17, 0, 0, 0, time.Local)
+	c.SetClock(func() time.Time { return played.AddDate(0, 0, -7) })
+	l.Date = "2026-05-15"
+	l, err := c.SaveLesson(ctx, l)
+	require.NoError(t, err)
+	c.SetClock(func() time.Time { return played })
+	id := clubtest.Begun(t, c, l.ID)
+	clubtest.Finish(t, c, id)
+	s, err := c.Share(ctx, shares.Asked{Runs: []string{id}})
+	require.NoError(t, err)
+	other := clubtest.Open(t, filepath.Join(t.TempDir(), "other.db"))
+	other.SetClock(func() time.Time { return played.AddDate(1, 0, 0) })
+	_, err = other.Take(ctx, s, shares.For{}, false)
+	require.NoError(t, err)
+	log, err := other.Log(ctx, answer.Part{Limit: 9}, false)
+	require.NoError(t, err)
+	require.Len(t, log.Items, 1)
+	require.Equal(t, played.UnixMilli(), log.Items[0].Day.UnixMilli())
 }

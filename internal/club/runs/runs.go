@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"slices"
+	"time"
 
 	"hodometer/core/draft"
 	"hodometer/core/drill"
@@ -160,6 +161,16 @@ func (c *Runs) begin(ctx context.Context, q *gen.Queries, id string, of Origin) 
 			StartedAt: c.store.Now().UnixMilli(),
 		},
 	)
+}
+
+// Day is the club's day on which a run was played, 2006-01-02.
+func (c *Runs) Day(ctx context.Context, id string) (day string, err error) {
+	err = c.store.View(ctx, func(q *gen.Queries) error {
+		row, err := q.GetRun(ctx, id)
+		day = c.store.At(row.StartedAt).Format(time.DateOnly)
+		return answer.OrMissing(err, "run")
+	})
+	return day, err
 }
 
 // Run reads a run and folds its events.

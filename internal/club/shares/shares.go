@@ -48,6 +48,7 @@ type Share struct {
 // Given is a lesson that was given, with who was in it and what was counted.
 type Given struct {
 	ID       string        `json:"id"` // of the run
+	Day      string        `json:"day"`
 	Lesson   lesson.Lesson `json:"lesson"`
 	Students []Who         `json:"students"`
 	Events   []run.Event   `json:"events"`
@@ -119,7 +120,11 @@ func (c *Shares) Share(ctx context.Context, a Asked) (out Share, err error) {
 		if err != nil {
 			return out, err
 		}
-		g := Given{ID: r.ID, Lesson: *r.Lesson, Events: r.Events, Students: []Who{}}
+		day, err := c.runs.Day(ctx, id)
+		if err != nil {
+			return out, err
+		}
+		g := Given{ID: r.ID, Day: day, Lesson: *r.Lesson, Events: r.Events, Students: []Who{}}
 		for _, s := range r.Students {
 			g.Students = append(g.Students, Who{s.ID, s.Name, string(s.Hand), string(s.Level)})
 		}
@@ -334,6 +339,7 @@ func (c *Shares) takeGiven(ctx context.Context, s *Share, _ For, try bool, out *
 			continue
 		}
 		g.Lesson.ID, g.Lesson.Version = newID(), 0 // the lesson here may have gone on since
+		g.Lesson.Date = g.Day                      // whenever it was planned for, and whatever the phone's clock said
 		l, err := c.lessons.SaveLesson(ctx, &g.Lesson)
 		if err != nil {
 			return err

@@ -2854,6 +2854,8 @@ export interface components {
             /** @description lessons that were given, with who was in them and what was counted */
             given?: {
                 id: components["schemas"]["Id"];
+                /** @description on which it was given */
+                day: string;
                 lesson: components["schemas"]["Lesson"];
                 students: {
                     id: components["schemas"]["Id"];
