@@ -27,6 +27,13 @@ test('a lesson counted on paper is entered for its day, and stands in the log an
   const good = corners.getByLabel(/Odile.*: good$/).first();
   await good.fill('13');
   await good.blur();
+  type Runs = { items: { students: { good: number }[] }[] };
+  await expect
+    .poll(async () => {
+      const runs = (await (await page.request.get(`${club.url}/api/v1/runs?words=Three`)).json()) as Runs;
+      return Math.max(...runs.items.flatMap((r) => r.students.map((s) => s.good)));
+    })
+    .toBe(13);
   await expect(page.getByText('saved', { exact: true })).toBeVisible();
 
   // It is of the day on which it was played, not of today.

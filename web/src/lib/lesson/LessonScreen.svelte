@@ -233,12 +233,6 @@
         aria-pressed={!!watching}
         onclick={() => (watching ? stopWatching() : void watch())}>Watch it</button
       >{/if}
-    {#if lesson.blocks.length && past}<button
-        type="button"
-        class="btn"
-        title="It went as planned and was counted on paper: enter the counts for its day"
-        onclick={() => void onPaper()}>Enter from paper</button
-      >{/if}
     {#if lesson.blocks.length}<button
         type="button"
         class="btn border-base-content btn-accent"
@@ -275,6 +269,13 @@
       onchoose={(ids) => editor.change({ students: ids })}
       onadded={(s) => (people = [...people.filter((p) => p.id !== s.id), s])}
     />
+    <!-- It comes as the day is changed, and must not push away what is being pressed in the line above. -->
+    {#if lesson.blocks.length && past}<button
+        type="button"
+        class="btn btn-sm"
+        title="It went as planned and was counted on paper: enter the counts for its day"
+        onclick={() => void onPaper()}>Enter from paper</button
+      >{/if}
   </div>
 
   <div class="mt-4">
