@@ -27,11 +27,11 @@ test('a lesson counted on paper is entered for its day, and stands in the log an
   const good = corners.getByLabel(/Odile.*: good$/).first();
   await good.fill('13');
   await good.blur();
-  type Runs = { items: { students: { good: number }[] }[] };
+  type Runs = { items: { lesson: string; students: { good: number }[] }[] };
   await expect
     .poll(async () => {
       const runs = (await (await page.request.get(`${club.url}/api/v1/runs?words=Three`)).json()) as Runs;
-      return Math.max(...runs.items.flatMap((r) => r.students.map((s) => s.good)));
+      return runs.items.find((r) => r.lesson === made.id)?.students[0]?.good;
     })
     .toBe(13);
   await expect(page.getByText('saved', { exact: true })).toBeVisible();
