@@ -63,3 +63,34 @@ test('filters hold together, and bounds count', () => {
   expect(ids({ only: 'favourites' })).toEqual(['b']);
   expect(ids({ only: 'own', focus: 'shortBall' })).toEqual(['c']);
 });
+
+test('a drill is found by what is done in it, and by what a coach would say of it', () => {
+  learn({
+    strokes: [{ id: 'backhand', label: 'backhand' }],
+    directions: [{ id: 'straight', label: 'straight' }],
+    hows: [{ id: 'live', label: 'live ball' }]
+  } as never);
+  const stage = { name: 'Off the wall', stroke: 'backhand', direction: 'straight', cue: 'Turn early' };
+  const one = drill('d', 'Stations', {}, {
+    stages: [{ ...stage, choices: [{ id: 'a', words: 'In the air' }] }],
+    pattern: { feeds: [{ how: 'live' }] },
+    turn: { oneBall: true },
+    hitters: 2
+  } as never);
+  const found = (words: string) => find([...all, one], { ...anything, words }).map((s) => s.id);
+  for (const words of [
+    'backhand',
+    'wall',
+    'turn early',
+    'in the air',
+    'one ball',
+    'two lines',
+    'live straight'
+  ])
+    expect(found(words), words).toEqual(['d']);
+  expect(found('forehand')).toEqual([]);
+  expect(found('6 students')).toEqual(['a', 'b', 'd']);
+  expect(found('1 player 10 min')).toEqual(['c']);
+  expect(found('16 minutes')).toEqual([]);
+  expect(found('minutes')).toEqual([]);
+});

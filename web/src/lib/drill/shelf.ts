@@ -40,13 +40,40 @@ function text(s: ShelfDrill): string {
       situationName(d),
       ...d.cues,
       ...d.kit.map(kitName),
-      ...s.zones
+      ...s.zones,
+      ...(d.stages ?? []).flatMap((st) => [
+        st.name ?? '',
+        label(vocabulary.strokes, st.stroke),
+        label(vocabulary.directions, st.direction),
+        st.cue ?? '',
+        ...(st.choices ?? []).map((c) => c.words)
+      ]),
+      ...(d.pattern?.feeds ?? []).map((f) => label(vocabulary.hows, f.how)),
+      d.turn?.oneBall ? 'one ball' : '',
+      d.hitters > 1 ? `${counts[d.hitters] ?? d.hitters} lines` : ''
     ].join(' · ')
   );
 }
+const counts = ['', 'one', 'two', 'three', 'four'];
+
+/** What is typed as a coach says it, "10 min" or "4 students", is a bound; the rest are words to find. */
+export function meaning(w: Wanted): Wanted {
+  const out = { ...w };
+  out.words = w.words
+    .replace(/(\d+)\s*(min|mins|minutes?)\b/i, (_, n: string) => {
+      out.minutes ||= Number(n);
+      return ' ';
+    })
+    .replace(/(\d+)\s*(students?|players?|people)\b/i, (_, n: string) => {
+      out.students ||= Number(n);
+      return ' ';
+    });
+  return out;
+}
 
 /** The drills that fit, the ones whose title fits first; every word typed must be found. */
-export function find(all: ShelfDrill[], w: Wanted): ShelfDrill[] {
+export function find(all: ShelfDrill[], wanted: Wanted): ShelfDrill[] {
+  const w = meaning(wanted);
   const words = plain(w.words).split(/\s+/).filter(Boolean);
   const fits = (s: ShelfDrill) => {
     const d = s.drill;
