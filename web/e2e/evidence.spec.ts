@@ -110,7 +110,7 @@ test('a video is noted with a day of a student, changed, and taken back', async 
   await page.goto(`${club.url}/students/${made.students[0]}`);
   await unfold(page, 'Video and paper');
   await page.getByLabel('What it shows').fill('Late to the short ball');
-  await page.getByLabel('Link, file name or folder').fill('https://films.example/odile');
+  await page.getByLabel('Where it is').fill('https://films.example/odile');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   const line = page.getByRole('listitem').filter({ hasText: 'Late to the short ball' });
   await expect(line.getByRole('link')).toHaveAttribute('href', 'https://films.example/odile');
@@ -120,7 +120,7 @@ test('a video is noted with a day of a student, changed, and taken back', async 
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(line).toBeVisible();
   await line.getByRole('button', { name: 'Change' }).click();
-  await page.getByLabel('Link, file name or folder').fill('javascript:alert(1)');
+  await page.getByLabel('Where it is').fill('javascript:alert(1)');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(line).toContainText('javascript:alert(1)');
   await expect(line.getByRole('link')).toHaveCount(0);

@@ -79,10 +79,11 @@
     /></label
   >
   <label class="flex min-w-60 flex-1 flex-col text-[0.8rem]"
-    >Link, file name or folder<input
+    >Where it is<input
       dir="auto"
       class="input w-full border-base-content/60"
       maxlength="500"
+      placeholder="link, file or folder"
       bind:value={typed.place}
     /></label
   >
