@@ -54,7 +54,7 @@ func history(b *testing.B, students, lessons int) (*desk, *sql.DB, []string) {
 		do("insert into runs (id, lesson_id, text, title, started_at, status, minutes, note)"+
 			" values (?, ?, (select id from texts limit 1), ?, ?, 'finished', 60, '')", run, l.ID, l.Title, at)
 		for n, id := range ids {
-			do("insert into attended values (?, ?, '')", run, id)
+			do("insert into attended (run_id, student_id, note) values (?, ?, '')", run, id)
 			for i, s := range drill.Stages {
 				do("insert into asks (body) values (?) on conflict do nothing", asked[i])
 				do(
