@@ -26,9 +26,20 @@ func (l *Lesson) Unnamed(names []string) Lesson {
 		b.Variants, b.Seen = nil, nil
 		b.Notes, b.Waiting = clean(b.Notes), clean(b.Waiting)
 		b.Prompts = slices.DeleteFunc(slices.Clone(b.Prompts), named)
+		kind, _ := Describe(b.Kind)
 		if named(b.Title) {
-			kind, _ := Describe(b.Kind)
 			b.Title = kind.Label
+		}
+		if b.Drill != nil {
+			d := b.Drill.Unnamed(names, kind.Label)
+			b.Drill = &d
+		}
+		if b.Match != nil {
+			m := *b.Match
+			if m.Cue, m.Start = clean(m.Cue), clean(m.Start); slices.ContainsFunc(m.Sides, named) {
+				m.Sides = nil
+			}
+			b.Match = &m
 		}
 	}
 	return out

@@ -39,6 +39,10 @@ func handed(t *testing.T) (*clubtest.Club, shares.Share) {
 	require.NoError(t, err)
 	l.Title, l.Aim = "Wren before the cup", "Depth"
 	l.Blocks[1].Variants = []lesson.Variant{{Student: who, Scale: 1.5}}
+	told := l.Blocks[1].Drill.Clone()
+	told.Title, told.Intent = "Corners for Wren", "Wren goes deep"
+	told.Cues, told.Stages[0].Cue = []string{"Low, Wren", "Early"}, "Wren: slower"
+	l.Blocks[1].Drill = &told
 	l.Blocks[1].Notes = "Wren: stay low\nCount aloud"
 	l.Attendance = []lesson.Stay{{Student: who, From: 5}}
 	l, err = c.SaveLesson(ctx, l)
@@ -81,6 +85,7 @@ func TestAnotherClubTakesItIn(t *testing.T) {
 		require.NotContains(t, string(text), people[0].ID)
 	}
 	require.Equal(t, "Count aloud", s.Lessons[0].Blocks[1].Notes)
+	require.Equal(t, []string{"Early"}, s.Lessons[0].Blocks[1].Drill.Cues)
 	require.Len(t, s.Drills, 1, "the ladder's own drill goes with it")
 
 	other := clubtest.Open(t, filepath.Join(t.TempDir(), "other.db"))

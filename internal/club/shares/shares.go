@@ -9,6 +9,7 @@ import (
 	"strings"
 
 	"hodometer/core/course"
+	"hodometer/core/court"
 	"hodometer/core/drill"
 	"hodometer/core/game"
 	"hodometer/core/ladder"
@@ -104,7 +105,7 @@ func (c *Shares) Share(ctx context.Context, a Asked) (out Share, err error) {
 			return out, err
 		}
 		out.Ladders = append(out.Ladders, l.Ladder)
-		if err := c.drillsOf(ctx, &out, l.Ladder); err != nil {
+		if err := c.drillsOf(ctx, &out, l.Ladder, names); err != nil {
 			return out, err
 		}
 	}
@@ -134,7 +135,7 @@ func (c *Shares) Share(ctx context.Context, a Asked) (out Share, err error) {
 }
 
 // drillsOf adds the club's own drills in which the rungs of a ladder are counted.
-func (c *Shares) drillsOf(ctx context.Context, out *Share, l ladder.Ladder) error {
+func (c *Shares) drillsOf(ctx context.Context, out *Share, l ladder.Ladder, names []string) error {
 	for _, r := range l.Rungs {
 		if _, err := library.ByID(r.Drill); r.Drill == "" || err == nil ||
 			slices.ContainsFunc(out.Drills, func(d drill.Drill) bool { return d.ID == r.Drill }) {
@@ -146,7 +147,7 @@ func (c *Shares) drillsOf(ctx context.Context, out *Share, l ladder.Ladder) erro
 		case err != nil:
 			return err
 		default:
-			out.Drills = append(out.Drills, d.Drill)
+			out.Drills = append(out.Drills, d.Drill.Unnamed(names, "Drill"))
 		}
 	}
 	return nil
@@ -381,9 +382,9 @@ func (c *Shares) takeStudents(
 		case 1:
 			change = append(change, `"`+w.ID+`"`, `"`+by[0].ID+`"`)
 		case 0:
-			p := students.Student{ID: w.ID, Name: w.Name}
-			_ = json.Unmarshal([]byte(`"`+w.Hand+`"`), &p.Hand)
-			p.Level = units.Level(w.Level)
+			p := students.Student{
+				ID: w.ID, Name: w.Name, Hand: court.Hand(w.Hand), Level: units.Level(w.Level),
+			}
 			if !try {
 				saved, err := c.students.SaveStudent(ctx, p)
 				if err != nil {

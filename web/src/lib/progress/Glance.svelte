@@ -89,9 +89,8 @@
     </h2>
     {#if latest}
       <p class="mt-1 text-base">
-        {#if latest.balls}<strong class="figures">{latest.good} of {latest.balls}</strong> good{/if}{#if sayFelt(latest)}{latest.balls
-            ? '; '
-            : ''}{sayFelt(latest)}{/if}
+        {#if latest.balls}<strong class="figures">{latest.good} of {latest.balls}</strong> good{/if}
+        <span>{sayFelt(latest)}</span>
       </p>
       <ul class="text-base">
         {#each moved as m (m.label)}<li>
