@@ -102,11 +102,13 @@ type Walls struct {
 // Court is the data of one court. One with Walls has its near end only: y runs
 // from 0 at the front wall to −HalfLength at the back.
 type Court struct {
-	ID         string           `json:"id"`
-	Sport      string           `json:"sport"`
-	Name       string           `json:"name"`
-	Short      string           `json:"short"` // the name in a list of one's own
-	Ball       string           `json:"ball"`  // id of the ball played on it
+	ID    string `json:"id"`
+	Sport string `json:"sport"`
+	Name  string `json:"name"`
+	Short string `json:"short"` // the name in a list of one's own
+	Ball  string `json:"ball"`  // id of the ball played on it
+	// Ages are the years from and to which a junior stage is meant for, about; nil: anybody's.
+	Ages       []int            `json:"ages,omitempty"`
 	Table      bool             `json:"table"` // played on, stood around
 	Words      sport.Words      `json:"words"`
 	Play       Play             `json:"play"`

@@ -39,21 +39,30 @@ func TestFullCourtIsTheRuleBooks(t *testing.T) {
 	require.Zero(t, c.NetHeight(Singles, 7))
 }
 
-// ITF Rules of Tennis, 10-and-under appendix [rule; memory].
+// Measures: ITF Rules of Tennis, appendix on competition for ten years and under; ages: the
+// stages of the ITF's programme for that age [rule; memory].
 func TestJuniorStagesLieInTheirRanges(t *testing.T) {
-	for id, r := range map[string]struct{ long0, long1, wide0, wide1, net0, net1 float64 }{
-		"tennisRed":    {36, 36, 14, 20, 31.5, 33},
-		"tennisOrange": {58, 60, 20, 27, 31.5, 36},
+	for id, r := range map[string]struct {
+		long0, long1, wide0, wide1, net0, net1 float64
+		ages                                   []int
+	}{
+		"tennisRed":    {36, 42, 14, 20, 31.5, 33, []int{5, 8}},
+		"tennisOrange": {58, 60, 20, 27, 31.5, 36, []int{8, 10}},
+		"tennisGreen":  {78, 78, 27, 27, 36, 36, []int{9, 10}},
 	} {
 		c := named(t, id)
+		require.Equal(t, id, c.Ball, "each stage has the ball of its colour")
+		require.Equal(t, r.ages, c.Ages, id)
 		in := func(ft0, ft1, metres float64) {
 			require.GreaterOrEqual(t, metres, units.Feet(ft0)-1e-9, id)
 			require.LessOrEqual(t, metres, units.Feet(ft1)+1e-9, id)
 		}
 		in(r.long0, r.long1, 2*c.HalfLength)
 		in(r.wide0, r.wide1, 2*c.HalfWidth[Singles])
-		in(r.wide0, r.wide1, 2*c.HalfWidth[Doubles])
-		in(r.net0/12, r.net1/12, c.NetHeight(Singles, 1))
+		if id != "tennisGreen" { // a full court, alleys and all
+			in(r.wide0, r.wide1, 2*c.HalfWidth[Doubles])
+		}
+		in(r.net0/12, r.net1/12, c.NetHeight(Singles, 0))
 	}
 }
 

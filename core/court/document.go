@@ -27,6 +27,7 @@ type plan struct {
 	ID         string     `json:"id"`
 	Name       string     `json:"name"`
 	Short      string     `json:"short"`
+	Ages       []int      `json:"ages"`
 	Ball       string     `json:"ball"`
 	Table      bool       `json:"table"`
 	HalfLength m          `json:"halfLength"`
@@ -108,6 +109,7 @@ func (p plan) court(s sport.Sport) Court {
 		Sport:      s.ID,
 		Name:       p.Name,
 		Short:      p.Short,
+		Ages:       p.Ages,
 		Ball:       p.Ball,
 		Table:      p.Table,
 		Words:      s.Words,

@@ -40,6 +40,22 @@ func TestRestitutionLiesInTheRuleBooksRanges(t *testing.T) {
 	}
 }
 
+// Masses (g) and sizes (mm) of the balls of the junior stages: ITF Rules of Tennis, appendix on
+// the ball, stages 3 to 1 [rule; memory].
+func TestJuniorBallsAreAllowed(t *testing.T) {
+	for id, r := range map[string]struct{ light, heavy, small, large float64 }{
+		"tennisRed":    {36, 49, 70, 80},
+		"tennisOrange": {36, 46.9, 60, 68.6},
+		"tennisGreen":  {47, 51.5, 63, 68.6},
+	} {
+		b := named(t, id)
+		require.GreaterOrEqual(t, 1000*b.Mass, r.light, id)
+		require.LessOrEqual(t, 1000*b.Mass, r.heavy, id)
+		require.GreaterOrEqual(t, 1000*b.Diameter, r.small, id)
+		require.LessOrEqual(t, 1000*b.Diameter, r.large, id)
+	}
+}
+
 // Closed form [rule]: a ball without spin that grips leaves rolling, with
 // 1/(1+β) of its level speed; the slip is gone.
 func TestAGrippingBallRolls(t *testing.T) {

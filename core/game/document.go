@@ -2,8 +2,10 @@ package game
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
+	"hodometer/core/court"
 	"hodometer/core/sport"
 	"hodometer/core/units"
 )
@@ -31,6 +33,13 @@ func (g Preset) Validate() (p units.Problems) {
 			p.Add(fmt.Sprintf("sports[%d]", i), err.Error())
 		}
 	}
+	for i, id := range g.Courts {
+		if c, err := court.ByID(id); err != nil {
+			p.Add(fmt.Sprintf("courts[%d]", i), err.Error())
+		} else if !slices.Contains(g.Sports, c.Sport) {
+			p.Add(fmt.Sprintf("courts[%d]", i), fmt.Sprintf("%s is no court of the game's sports", c.Name))
+		}
+	}
 	for i, n := range g.Players {
 		if n < 1 || n > mostPlayers/2 {
 			p.Add(
@@ -41,4 +50,9 @@ func (g Preset) Validate() (p units.Problems) {
 	}
 	p.Under("rules", g.Rules.Validate())
 	return p
+}
+
+// On reports whether the game is played on that court.
+func (g Preset) On(c *court.Court) bool {
+	return slices.Contains(g.Sports, c.Sport) && (len(g.Courts) == 0 || slices.Contains(g.Courts, c.ID))
 }

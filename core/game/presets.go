@@ -18,7 +18,8 @@ type Preset struct {
 	ID            string    `json:"id"`
 	Title         string    `json:"title"`
 	Sports        []string  `json:"sports"`
-	Sides         [2]string `json:"sides"` // what each side is or does
+	Courts        []string  `json:"courts,omitempty"` // those it is for; none: every court of its sports
+	Sides         [2]string `json:"sides"`            // what each side is or does
 	Players       [2]int    `json:"players"`
 	Start         string    `json:"start"` // how a rally begins
 	How           string    `json:"how"`

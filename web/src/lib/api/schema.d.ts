@@ -1898,6 +1898,8 @@ export interface components {
             /** @description the name among courts of its own sport */
             short: string;
             ball: string;
+            /** @description the years from and to which a junior stage is meant for, about; absent: anybody's */
+            ages?: number[];
             /** @description played on, stood around */
             table: boolean;
             words: components["schemas"]["SportWords"];
@@ -2822,6 +2824,8 @@ export interface components {
             id?: components["schemas"]["GameId"];
             title: string;
             sports: string[];
+            /** @description the courts it is for, such as a junior stage; absent: every court of its sports */
+            courts?: string[];
             /** @description what each side is or does */
             sides: string[];
             /** @description on each side */
@@ -2896,6 +2900,8 @@ export interface components {
             id: components["schemas"]["GameId"];
             title: string;
             sports: string[];
+            /** @description the courts it is for, such as a junior stage; absent: every court of its sports */
+            courts?: string[];
             /** @description what each side is or does */
             sides: string[];
             /** @description on each side */
