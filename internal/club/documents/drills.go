@@ -19,11 +19,13 @@ import (
 // ShelfDrill is a drill as it stands on the shelf: the document, and what a
 // turn of it asks at its own level.
 type ShelfDrill struct {
-	ID        string      `json:"id"`
-	Version   int         `json:"version"` // 0 for one that ships
-	Own       bool        `json:"own"`
-	Favourite bool        `json:"favourite"`
-	Drill     drill.Drill `json:"drill"`
+	ID        string `json:"id"`
+	Version   int    `json:"version"` // 0 for one that ships
+	Own       bool   `json:"own"`
+	Favourite bool   `json:"favourite"`
+	// Edited says what differs from the drill that this one was copied from.
+	Edited string      `json:"edited,omitempty"`
+	Drill  drill.Drill `json:"drill"`
 	drill.Summary
 }
 
@@ -35,7 +37,15 @@ type DrillVersion struct {
 }
 
 func shelved(version int, own bool, d drill.Drill) ShelfDrill {
-	return ShelfDrill{ID: d.ID, Version: version, Own: own, Drill: d, Summary: d.Summary(nil)}
+	out := ShelfDrill{ID: d.ID, Version: version, Own: own, Drill: d, Summary: d.Summary(nil)}
+	if d.Kin == nil {
+		return out
+	}
+	out.Edited = d.Kin.Bend
+	if from, err := library.ByID(d.Kin.ID); err == nil && own {
+		out.Edited = d.Edited(from)
+	}
+	return out
 }
 
 // shipped is the part of the shelf that never changes.

@@ -2520,6 +2520,8 @@ export interface components {
             version: number;
             own: boolean;
             favourite: boolean;
+            /** @description what differs from the drill that it was copied from, for its name */
+            edited?: string;
             drill: components["schemas"]["Drill"];
             /** @description of a turn */
             seconds: number;

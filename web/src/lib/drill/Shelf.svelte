@@ -5,8 +5,9 @@
   import { label, vocabulary } from '$lib/api/vocabulary';
   import { sayRun } from '$lib/units/length';
   import { settings } from '$lib/units/settings.svelte';
-  import { anything, find, kitOnShelf, type Wanted } from './shelf';
-  import Thumb from './Thumb.svelte';
+  import { anything, find, kitOnShelf, on, type Wanted } from './shelf';
+  import InView from '$lib/shell/InView.svelte';
+  import Thumb, { shapeOf } from './Thumb.svelte';
 
   interface Props {
     drills: ShelfDrill[];
@@ -27,8 +28,18 @@
   let wanted = $state<Wanted>({ ...anything, ...first });
   const found = $derived(find(drills, wanted));
   const zones = $derived([
-    ...new Set(drills.filter((s) => !wanted.sport || s.sport === wanted.sport).flatMap((s) => s.zones))
+    ...new Set(find(drills, { ...anything, sport: wanted.sport }).flatMap((s) => s.zones))
   ]);
+  /** Each sport, and where it has several courts, each of them. */
+  const places = $derived(
+    vocabulary.sports.flatMap((s): [string, string][] => {
+      const own = courts.filter((c) => c.sport === s.id);
+      return [
+        [s.id, s.name],
+        ...(own.length > 1 ? own.map((c): [string, string] => [on(c.id), c.name]) : [])
+      ];
+    })
+  );
   const narrowed = $derived(Object.entries(wanted).some(([key, v]) => v !== anything[key as keyof Wanted]));
   let search: HTMLInputElement;
   function key(e: KeyboardEvent) {
@@ -71,12 +82,7 @@
       ></label
     >
   {/snippet}
-  {@render pick(
-    'Sport',
-    'sport',
-    vocabulary.sports.map((s) => [s.id, s.name]),
-    'w-32'
-  )}
+  {@render pick('Sport', 'sport', places, 'w-36')}
   {@render pick(
     'Focus',
     'focus',
@@ -186,8 +192,10 @@
 
 {#snippet card(s: ShelfDrill, court: Court)}
   {@const d = s.drill}
-  <Thumb drill={d} {court} />
-  <span dir="auto" class="mt-1 block leading-snug font-semibold">{d.title}</span>
+  <InView ratio={shapeOf(court)}><Thumb drill={d} {court} /></InView>
+  <span dir="auto" class="mt-1 block leading-snug font-semibold"
+    >{d.title}{#if s.edited}<span class="font-normal">: {s.edited}</span>{/if}</span
+  >
   <span class="block min-h-8 text-xs leading-snug"
     >{label(vocabulary.focuses, d.focus)} · {court.short} · {d.players.least === d.players.most
       ? d.players.least

@@ -1,13 +1,29 @@
 <!-- A drill as a small court: where the balls come, where the student goes and aims. -->
-<script lang="ts">
-  import type { Court, Drill } from '$lib/api/client';
-  import CourtFloor from '$lib/court/CourtFloor.svelte';
+<script module lang="ts">
+  import type { Court } from '$lib/api/client';
   import { frame, toView } from '$lib/court/geometry';
 
+  /** The floor that a small court shows behind the lines and beside them. */
+  export const floorOf = (court: Court) => ({
+    back: court.halfLength * (court.table ? 0.55 : 0.42),
+    side: court.halfWidth.doubles * 0.12
+  });
+  export const frameOf = (court: Court) => {
+    const { back, side } = floorOf(court);
+    return frame(court, 'across', back, 'all', side);
+  };
+  /** How wide the picture of a court is for its height. */
+  export const shapeOf = (court: Court) => frameOf(court).width / frameOf(court).height;
+</script>
+
+<script lang="ts">
+  import type { Drill } from '$lib/api/client';
+  import CourtFloor from '$lib/court/CourtFloor.svelte';
+
   let { drill, court }: { drill: Drill; court: Court } = $props();
-  const back = $derived(court.halfLength * (court.table ? 0.55 : 0.42));
-  const side = $derived(court.halfWidth.doubles * 0.12);
-  const f = $derived(frame(court, 'across', back, 'all', side));
+  const back = $derived(floorOf(court).back);
+  const side = $derived(floorOf(court).side);
+  const f = $derived(frameOf(court));
   const u = $derived(f.width / 100);
   const v = (p: { x: number; y: number }) => toView(p, 'across');
   /** Somebody far from the court stands at the edge of the picture. */

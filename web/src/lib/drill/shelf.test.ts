@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import type { ShelfDrill } from '$lib/api/client';
 import { learn } from '$lib/api/vocabulary';
-import { anything, find } from './shelf';
+import { anything, find, on } from './shelf';
 
 const drill = (
   id: string,
@@ -22,6 +22,7 @@ const drill = (
       focus: 'depth',
       level: 'club',
       situation: 'x',
+      pattern: { court: 'tennis', feeds: [] } as never,
       cues: [],
       kit: [],
       players: { least: 2, best: 4, most: 6 },
@@ -93,4 +94,15 @@ test('a drill is found by what is done in it, and by what a coach would say of i
   expect(found('1 player 10 min')).toEqual(['c']);
   expect(found('16 minutes')).toEqual([]);
   expect(found('minutes')).toEqual([]);
+});
+
+test('a court of a sport can be looked at alone, and what was edited is found', () => {
+  const junior = drill('r', 'Bounce', { edited: 'larger target' }, {
+    pattern: { court: 'tennisRed', feeds: [] }
+  } as never);
+  const found = (more: Partial<typeof anything>) =>
+    find([...all, junior], { ...anything, ...more }).map((s) => s.id);
+  expect(found({ sport: on('tennisRed') })).toEqual(['r']);
+  expect(found({ sport: 'tennis' })).toContain('r');
+  expect(found({ words: 'larger' })).toEqual(['r']);
 });

@@ -4,6 +4,7 @@ import { kitName, label, sportName, vocabulary } from '$lib/api/vocabulary';
 /** What a coach looks for on the shelf; empty means all. */
 export interface Wanted {
   words: string;
+  /** A sport, or one court (on). */
   sport: string;
   focus: string;
   level: string;
@@ -26,6 +27,9 @@ export const anything: Wanted = {
   only: ''
 };
 
+/** One court, where a sport may stand. */
+export const on = (court: string) => `on ${court}`;
+
 const plain = (text: string) => text.toLowerCase().replace(/[’']/g, "'");
 /** All that can be read on a drill, to search in. */
 function text(s: ShelfDrill): string {
@@ -33,6 +37,7 @@ function text(s: ShelfDrill): string {
   return plain(
     [
       d.title,
+      s.edited ?? '',
       d.intent,
       label(vocabulary.focuses, d.focus),
       sportName(s.sport),
@@ -79,7 +84,7 @@ export function find(all: ShelfDrill[], wanted: Wanted): ShelfDrill[] {
     const d = s.drill;
     if (w.only === 'favourites' && !s.favourite) return false;
     if (w.only === 'own' && !s.own) return false;
-    if (w.sport && s.sport !== w.sport) return false;
+    if (w.sport && s.sport !== w.sport && on(d.pattern.court) !== w.sport) return false;
     if (w.focus && d.focus !== w.focus) return false;
     if (w.level && d.level !== w.level) return false;
     if (w.zone && !s.zones.includes(w.zone)) return false;

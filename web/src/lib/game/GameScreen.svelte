@@ -1,7 +1,7 @@
 <!-- One game: its rules as sentences, and what they come to while they change. -->
 <script lang="ts">
   import { beforeNavigate, goto } from '$app/navigation';
-  import { api, type Game, type Lesson, type Preset } from '$lib/api/client';
+  import { api, need, type Court, type Game, type Lesson, type Preset } from '$lib/api/client';
   import { vocabulary } from '$lib/api/vocabulary';
   import { keepFile } from '$lib/drill/picture';
   import UseIn from '$lib/lesson/UseIn.svelte';
@@ -41,7 +41,21 @@
     set({ players: game.players.map((n, j) => (j === i ? Number(v) : n)) });
   const sport = (id: string, on: boolean) => {
     const sports = on ? [...game.sports, id] : game.sports.filter((s) => s !== id);
-    if (sports.length) set({ sports });
+    if (!sports.length) return;
+    const left = (game.courts ?? []).filter((c) =>
+      sports.includes(courts.find((o) => o.id === c)?.sport ?? '')
+    );
+    set({ sports, courts: left.length ? left : undefined });
+  };
+  let courts = $state.raw<Court[]>([]);
+  void need(api.GET('/api/v1/courts')).then((all) => (courts = all));
+  /** Those of sports that are played on several. */
+  const several = $derived(
+    courts.filter((c) => game.sports.includes(c.sport) && courts.some((o) => o !== c && o.sport === c.sport))
+  );
+  const only = (id: string, on: boolean) => {
+    const next = on ? [...(game.courts ?? []), id] : (game.courts ?? []).filter((c) => c !== id);
+    set({ courts: next.length ? next : undefined });
   };
   const field = 'input input-sm w-full border-base-content/60';
 </script>
@@ -141,6 +155,19 @@
           >{/each}
       </div>
     </fieldset>
+    {#if several.length}<fieldset class="text-sm">
+        <legend>Only on some courts</legend>
+        <div class="mt-1 flex flex-wrap gap-x-3 gap-y-1">
+          {#each several as c (c.id)}<label class="flex items-center gap-1"
+              ><input
+                type="checkbox"
+                class="checkbox border-base-content checkbox-sm"
+                checked={!!game.courts?.includes(c.id)}
+                onchange={(e) => only(c.id, e.currentTarget.checked)}
+              /><bdi>{c.name}</bdi></label
+            >{/each}
+        </div>
+      </fieldset>{/if}
   </div>
   {#if game.caution}<p class="mt-3 flex gap-2 text-sm">
       <span class="heed" aria-hidden="true">!</span>{game.caution}

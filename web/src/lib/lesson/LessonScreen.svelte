@@ -1,5 +1,6 @@
 <!-- A lesson being planned: who and when, the tape, and the block in hand. -->
 <script lang="ts">
+  import { courtLabel } from '$lib/units/court';
   import When from '$lib/shell/When.svelte';
   import { beforeNavigate } from '$app/navigation';
   import { onDestroy, untrack } from 'svelte';
@@ -259,7 +260,7 @@
         value={lesson.court}
         onchange={(e) => setCourt(e.currentTarget.value)}
       >
-        {#each courts as c (c.id)}<option value={c.id}>{c.name}</option>{/each}
+        {#each courts as c (c.id)}<option value={c.id}>{courtLabel(c)}</option>{/each}
       </select>
     </label>
     <Resources {lesson} {students} onchange={(next) => editor.change(next)} />

@@ -13,6 +13,7 @@
   } from '$lib/api/client';
   import DrillCourt from '$lib/drill/DrillCourt.svelte';
   import { matchOf } from '$lib/game/block';
+  import { playedOn } from '$lib/game/picture';
   import Race from '$lib/game/Race.svelte';
   import RuleSentences from '$lib/game/RuleSentences.svelte';
   import Load from '$lib/shell/Load.svelte';
@@ -63,7 +64,11 @@
     roles: m.roles.map((r) => ({ ...r, partner: 1 - r.partner })).sort((a, b) => a.partner - b.partner)
   });
   const ask = () => need(api.GET('/api/v1/games'));
-  const ofSport = (games: Preset[]) => games.filter((g) => g.sports.includes(court.sport));
+  /** Those of the court, what was made for it first. */
+  const ofCourt = (games: Preset[]) =>
+    games
+      .filter((g) => playedOn(g, court))
+      .toSorted((a, b) => Number(!!b.courts?.length) - Number(!!a.courts?.length));
   function takeGame(g: Preset | undefined) {
     if (g && block.match)
       editor.setBlock(block.id, {
@@ -273,7 +278,7 @@
             onchange={(e) => takeGame(games.find((g) => g.id === e.currentTarget.value))}
           >
             <option value="">keep this game</option>
-            {#each ofSport(games) as g (g.id)}<option value={g.id}>{g.own ? '★ ' : ''}{g.title}</option
+            {#each ofCourt(games) as g (g.id)}<option value={g.id}>{g.own ? '★ ' : ''}{g.title}</option
               >{/each}
           </select>
         </label>

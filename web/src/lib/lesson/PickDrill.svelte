@@ -1,6 +1,7 @@
 <!-- Takes a drill from the shelf for the lesson being planned. -->
 <script lang="ts">
   import { api, need, type Court, type ShelfDrill } from '$lib/api/client';
+  import { on } from '$lib/drill/shelf';
   import Shelf from '$lib/drill/Shelf.svelte';
   import Load from '$lib/shell/Load.svelte';
 
@@ -36,7 +37,7 @@
         {#snippet children(drills)}<Shelf
             {drills}
             {courts}
-            first={{ sport: court.sport, students }}
+            first={{ sport: on(court.id), students }}
             onpick={pick}
           />{/snippet}
       </Load>

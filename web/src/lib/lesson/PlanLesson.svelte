@@ -1,5 +1,6 @@
 <!-- From what the coach knows to a lesson: who, how long, what with; drafts that fit answer at once. -->
 <script lang="ts">
+  import { courtLabel } from '$lib/units/court';
   import When from '$lib/shell/When.svelte';
   import {
     api,
@@ -253,7 +254,8 @@
                 onchange={() => (byHand = true)}
               >
                 {#each bySport(courts) as s (s.name)}<optgroup label={s.name}
-                    >{#each s.courts as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</optgroup
+                    >{#each s.courts as c (c.id)}<option value={c.id}>{courtLabel(c)}</option
+                      >{/each}</optgroup
                   >{/each}
               </select>
             </label>
