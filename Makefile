@@ -15,7 +15,7 @@ WEB_SOURCES := $(shell find web/src web/static web/scripts -type f ! -name core.
 GO_FILES = $(shell git ls-files --cached --others --exclude-standard '*.go' | grep -vE '\.gen\.go$$|/gen/')
 WIDEST := 110
 
-.PHONY: help demo dev serve build test check go web lint audit format generate fresh unit e2e bench bench-check pictures clean chromium
+.PHONY: help demo dev serve build test check go web lint audit format generate fresh unit e2e shelf bench bench-check pictures clean chromium
 
 help: ## this list
 	@grep -hE '^[a-z-]+:.*##' $(MAKEFILE_LIST) | awk -F ':.*## ' '{printf "  make %-12s %s\n", $$1, $$2}'
@@ -91,6 +91,9 @@ fresh: $(STAMPS)/npm $(TOOLS)/staticcheck ## generated code is up to date
 	$(MAKE) --no-print-directory generate >/dev/null; \
 	after=$$(cat internal/api/api.gen.go internal/store/gen/*.go web/src/lib/api/schema.d.ts docs/formats/*.json | sha256sum); \
 	test "$$before" = "$$after" || { echo "Generated code was stale; it has been written again: commit it."; exit 1; }
+
+shelf: ## what the goals of every drill and of drafted lessons come to
+	SHELF=all $(GO) test -count 1 -v -run 'TestShelfTable|TestDraftTable' ./core/library ./core/draft
 
 bench: ## what every benchmark costs, kept in docs/speed.md
 	$(GO) run ./internal/speed -agree

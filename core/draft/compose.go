@@ -13,6 +13,54 @@ import (
 // it to the slot: warm-up first, the last drill turned into match play, water
 // when it is long, a word at the end.
 func (w *maker) compose(title drill.Focus, drills, pool []found) lesson.Lesson {
+	var tried []found
+	for {
+		l, laid := w.filled(title, drills, pool)
+		out := l
+		out.Blocks = slices.Clone(l.Blocks)
+		var hopeless []found
+		for i := range out.Blocks {
+			b, least := w.planner.Level(w.ctx, &out, out.Blocks[i], w.Students, w.met(out.Blocks[i].Drill))
+			w.begin(&b)
+			out.Blocks[i] = b
+			at := slices.IndexFunc(laid, func(f found) bool {
+				return b.Drill != nil && b.Kind == lesson.Drill && f.drill.ID == b.Drill.ID
+			})
+			if least < leastHope && at >= 0 && !laid[at].asked {
+				hopeless = append(hopeless, laid[at])
+			}
+		}
+		tried = append(tried, hopeless...)
+		if len(hopeless) == 0 || len(tried) > mostTried || w.ctx.Err() != nil {
+			return out
+		}
+		pool = without(pool, tried)
+		if drills = without(drills, tried); len(pool) == 0 {
+			return out
+		}
+		if len(drills) == 0 {
+			drills = pool[:1]
+		}
+	}
+}
+
+// A drill in which somebody has less than this chance, however it is levelled, gives way to
+// another; so many are tried [trade].
+const (
+	leastHope = 0.05
+	mostTried = 4
+)
+
+// without is the pool without those drills.
+func without(pool, gone []found) []found {
+	return slices.DeleteFunc(slices.Clone(pool), func(f found) bool {
+		return slices.ContainsFunc(gone, func(g found) bool { return alike(&g.drill, &f.drill) })
+	})
+}
+
+// filled is the lesson with as many drills as its slot has room for, not yet levelled, and the
+// drills.
+func (w *maker) filled(title drill.Focus, drills, pool []found) (lesson.Lesson, []found) {
 	l := w.lay(title, drills)
 	for idle(&l, len(w.Students)) >= leastWork { // more work, not longer water
 		more := w.another(drills, pool)
@@ -25,11 +73,7 @@ func (w *maker) compose(title drill.Focus, drills, pool []found) lesson.Lesson {
 		}
 		l, drills = longer, more
 	}
-	for i := range l.Blocks {
-		l.Blocks[i] = w.planner.Level(w.ctx, &l, l.Blocks[i], w.Students, w.met(l.Blocks[i].Drill))
-		w.begin(&l.Blocks[i])
-	}
-	return l
+	return l, drills
 }
 
 // leastWork is how many minutes left over are worth another drill [trade].

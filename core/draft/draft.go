@@ -83,6 +83,7 @@ type found struct {
 	past   *Past
 	own    bool // the club's
 	native bool // of the lesson's court, not brought to it
+	asked  bool // a ladder's, or one that somebody fell short of
 }
 
 // maker makes drafts of one brief.
@@ -289,7 +290,7 @@ func (w *maker) failed() (out []found, why string) {
 			slices.ContainsFunc(out, func(f found) bool { return alike(&f.drill, &d) }) {
 			continue
 		}
-		out = append(out, found{drill: d, past: &w.Past[i]})
+		out = append(out, found{drill: d, past: &w.Past[i], asked: true})
 		if why == "" {
 			why = fmt.Sprintf(
 				"%s did not meet the goal of “%s” %s. It is repeated with a target that suits each student",

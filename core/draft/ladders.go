@@ -32,7 +32,7 @@ func (w *maker) onLadders() (out []found, why string) {
 		at := slices.IndexFunc(all, func(o one) bool { return alike(&o.drill, &d) })
 		if at < 0 {
 			at = len(all)
-			all = append(all, one{found: found{drill: d}})
+			all = append(all, one{found: found{drill: d, asked: true}})
 		}
 		all[at].students += n
 	}

@@ -61,7 +61,9 @@ func (w *maker) pool() (out []found) {
 	for s, shelf := range [][]drill.Drill{w.Own, library.All()} {
 		for i := range shelf {
 			if f, ok := w.weigh(&shelf[i]); ok && w.ctx.Err() == nil {
-				f.own = s == 0
+				if f.own = s == 0; f.own {
+					f.score += ownWeighs
+				}
 				out = append(out, f)
 			}
 		}
@@ -70,6 +72,10 @@ func (w *maker) pool() (out []found) {
 	out = rather(out, func(f found) bool { return f.native })
 	return rather(out, func(f found) bool { return f.drill.Level.Rank() >= w.level() })
 }
+
+// ownWeighs is what a drill of the club's own is worth more: it was drawn for these students
+// [trade].
+const ownWeighs = 1.0
 
 // enough is how many drills three drafts choose from [trade].
 const enough = 8
@@ -83,6 +89,9 @@ func rather(pool []found, first func(found) bool) []found {
 	}
 	return best
 }
+
+// thin is the share of a drill's time below which a student hits too little of it [trade].
+const thin = 0.2
 
 // weigh says how well a drill suits the brief; false where it does not.
 func (w *maker) weigh(e *drill.Drill) (f found, ok bool) {
@@ -112,7 +121,7 @@ func (w *maker) weigh(e *drill.Drill) (f found, ok bool) {
 	}
 	f.score -= 0.15 * math.Abs(float64(n-d.Players.Best))
 	if n > d.Players.Most*w.Resources.CourtCount() {
-		f.score -= 1
+		f.score -= 2
 	}
 	if f.native {
 		f.score += 0.3
@@ -122,6 +131,8 @@ func (w *maker) weigh(e *drill.Drill) (f found, ok bool) {
 		b := w.group.Busiest(l, lesson.ForDrill(&d))
 		lanes, _ := formation.Lanes(l, &b, n, 0)
 		f.score -= waitWeighs * formation.ShareOf(lanes, formation.Waiting, float64(b.Minutes))
+		hits := formation.ShareOf(lanes, formation.Hitting, float64(b.Minutes))
+		f.score -= waitWeighs * max(0, 1-hits/thin)
 	}
 	for i := range w.Past {
 		if alike(&w.Past[i].Drill, &d) {

@@ -210,7 +210,7 @@ const fetching = 6.0
 // kept is the share of a rally's balls that are left when each miss costs the
 // time to fetch and begin again; 1 where balls are fed.
 func (t Turns) kept(p Player) float64 {
-	if t.d.Fed() || !t.d.any(func(f pattern.Feed) bool { return f.How == pattern.Live }) {
+	if t.d.Fed() || !t.d.Rallied() {
 		return 1
 	}
 	step := t.d.Stages[0]

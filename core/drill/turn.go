@@ -55,7 +55,7 @@ func (d *Drill) ToHave(fed, sources int) float64 {
 	c, err := d.Court()
 	comesBack := err == nil && c.Walls != nil && d.Basket == 0
 	if comesBack || !d.any(func(f pattern.Feed) bool { return f.How.Fed() }) {
-		if comesBack || d.any(func(f pattern.Feed) bool { return f.How == pattern.Live }) {
+		if comesBack || d.Rallied() {
 			return float64(2 * max(1, d.Hitters/2))
 		}
 		return 0
@@ -64,4 +64,10 @@ func (d *Drill) ToHave(fed, sources int) float64 {
 		return math.Min(float64(d.Basket*max(1, sources)), float64(fed)) // a basket for each who feeds
 	}
 	return float64(fed)
+}
+
+// Rallied reports whether some of the drill's balls come from a rally, which needs a lane of
+// its own across the net.
+func (d *Drill) Rallied() bool {
+	return d.any(func(f pattern.Feed) bool { return f.How == pattern.Live })
 }

@@ -20,11 +20,12 @@ type Group struct {
 	Beginners bool
 }
 
-// twoLanes is the share of a court's width within which the balls of a drill stay
-// that leaves room for a second lane beside it [trade].
-const twoLanes = 0.3
+// twoLanes is the share of a court's width within which the balls of a drill stay, to the
+// student and back, that leaves room for a second lane beside it [trade].
+const twoLanes = 0.4
 
-// lanesPerCourt is how many can be fed at once on one court.
+// lanesPerCourt is how many lanes a court has for the drill: one hitting line to a lane, and
+// none whose balls cross another's.
 func lanesPerCourt(b *lesson.Block) int {
 	c, err := b.Drill.Court()
 	if err != nil {
@@ -33,6 +34,9 @@ func lanesPerCourt(b *lesson.Block) int {
 	lo, hi := math.Inf(1), math.Inf(-1)
 	for _, f := range b.Drill.Pattern.Feeds {
 		lo, hi = min(lo, f.To.X), max(hi, f.To.X)
+		if f.Aim != nil {
+			lo, hi = min(lo, f.Aim.X), max(hi, f.Aim.X)
+		}
 	}
 	if hi-lo <= 2*c.HalfWidth[b.Drill.Pattern.Area]*twoLanes {
 		return 2
@@ -103,7 +107,10 @@ func (o *options) at(hitters, feeders, collectors int) lesson.Block {
 // there is room for.
 func (o *options) together() {
 	n, pair := o.group.Size, max(1, o.block.Drill.Hitters)
-	room := pair * o.lesson.Resources.CourtCount() * 2
+	room := pair * o.lesson.Resources.CourtCount() * 2 // a toss or a shadow needs no lane across the net
+	if o.block.Drill.Rallied() {
+		room = pair * o.lesson.Resources.CourtCount() * lanesPerCourt(o.block)
+	}
 	for h := pair; h <= min(n, room); h += pair {
 		o.add(o.at(h, 0, 0), fmt.Sprintf("%d at the same time", h))
 	}
@@ -120,12 +127,9 @@ func (o *options) lines() {
 		coached = 2
 	}
 	room := o.lesson.Resources.CourtCount() * lanesPerCourt(o.block)
-	for h := 1; h <= min(n, room*2); h++ {
+	for h := 1; h <= min(n, room); h++ {
 		f := max(0, h-coached)
 		if h+f > n || f > 0 && !o.group.canFeed(o.block) {
-			continue
-		}
-		if h > room && f < h { // past the lanes only pairs who feed each other, across half a court
 			continue
 		}
 		label := fmt.Sprintf("%d lines", h)
@@ -140,7 +144,7 @@ func (o *options) lines() {
 			o.add(o.at(h, f, c), fmt.Sprintf("%s, %s", label, units.Plural(c, "collects", "collect")))
 		}
 	}
-	if h := n / 2; o.group.canFeed(o.block) && n >= 3 && h <= room*2 { // the coach's hands are free
+	if h := n / 2; o.group.canFeed(o.block) && n >= 3 && h <= room { // the coach's hands are free
 		label := "Pairs who feed each other"
 		if n == 3 {
 			label = "One hits, one feeds, one collects"

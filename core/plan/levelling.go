@@ -4,6 +4,7 @@ import (
 	"context"
 	"fmt"
 	"math"
+	"math/bits"
 	"slices"
 
 	"hodometer/core/drill"
@@ -48,7 +49,7 @@ func (q *question) levelling(
 		return out
 	}
 	for _, l := range []*Levelling{
-		q.levelTarget(b, outlook, parts), q.levelShot(b, outlook, parts), q.levelGoal(b, outlook, at),
+		q.levelTarget(b, outlook, parts), q.levelShot(b, outlook, parts), q.levelGoal(b, outlook, at, inOffers),
 		q.levelTurn(b, outlook, at), q.levelTempo(b),
 	} {
 		if l != nil {
@@ -62,16 +63,17 @@ func (q *question) levelling(
 // goals they will probably meet. The block stands by itself: when in the lesson
 // it comes, and who is late, is not looked at.
 //
-// Those who have met everything get nothing easier: met names them.
+// Those who have met everything get nothing easier: met names them. It returns the least chance
+// that a student then has to finish the block, too: 1 where nothing is by chance.
 func (p *Planner) Level(
 	ctx context.Context,
 	l *lesson.Lesson,
 	b lesson.Block,
 	students []Student,
 	met []string,
-) lesson.Block {
+) (fit lesson.Block, least float64) {
 	if b.Drill == nil || len(students) == 0 || !b.Drill.AnyChance() {
-		return b
+		return b, 1
 	}
 	q := p.ask(ctx, l, students, units.Metric)
 	q.met, q.quick = met, true
@@ -93,10 +95,11 @@ func (p *Planner) Level(
 		b = v.Fix.Blocks[0]
 		outlook = q.outlook(&b, parts, 0)
 	}
-	if v := q.levelGoal(&b, &outlook, 0); v != nil {
+	if v := q.levelGoal(&b, &outlook, 0, inDrafts); v != nil {
 		b = v.Fix.Blocks[0]
 	}
-	return b
+	b = q.levelShared(b, &outlook, inDrafts)
+	return b, slices.Min(q.few(&b, 0))
 }
 
 // levelTarget proposes for each student the target that gives the middle of the
@@ -263,48 +266,142 @@ const leastGain = 0.03
 func (q *question) hasMet(id string) bool { return slices.Contains(q.met, id) }
 
 // lengths that goals are tried at, as shares of what the drill asks for.
-var lengths = []float64{4, 3, 2.5, 2, 1.75, 1.5, 1.25, 0.8, 0.6, 0.5, 0.4, 0.3, 0.2}
+var lengths = []float64{
+	0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1.15, 1.3, 1.5, 1.75, 2, 2.25, 2.5, 2.75, 3, 3.5, 4, 5,
+}
 
-// levelGoal proposes counts with the wanted chance for each student who will
-// probably not meet the goals in their time, or nearly surely in half of it: all
-// shortened or lengthened together. Every length is tried at once for all who need one of
-// that sort, as they share the balls, and each keeps the first that does.
-func (q *question) levelGoal(b *lesson.Block, outlook *drill.Outlook, at float64) *Levelling {
-	fit := *b
-	var easy, hard []int // whose goals are lengthened, and shortened
-	for i, o := range outlook.Players {
-		switch {
-		case o.Finish == nil:
-		case o.Half >= drill.NearlySure:
-			easy = append(easy, i)
-		case o.Finish.Value < drill.Enough && !q.hasMet(q.students[i].ID):
-			hard = append(hard, i)
-		}
+// aims are the chances that counts are levelled to: whose goals are too easy or too hard, and
+// the chance that the new counts keep.
+type aims struct {
+	easy   func(o *drill.PlayerOutlook) bool
+	hard   float64 // below this chance
+	wanted float64
+}
+
+// inOffers are the aims of what a coach is offered for a block that is there: only what is met
+// in half of the time is lengthened. inDrafts are those of a block that is still to be chosen:
+// what is nearly sure is too.
+var (
+	inOffers = aims{
+		func(o *drill.PlayerOutlook) bool { return o.Half >= drill.NearlySure }, drill.Enough, drill.Wanted,
 	}
-	for _, k := range lengths {
-		left := &hard
-		if k > 1 {
-			left = &easy
+	inDrafts = aims{
+		func(o *drill.PlayerOutlook) bool { return o.Finish.Value > nearlyAlways }, draftLow, draftWanted,
+	}
+)
+
+// Of drafts [trade]: a goal that is met so nearly always is lengthened, one that is met so
+// seldom shortened, and the new one keeps at least the wanted chance.
+const (
+	nearlyAlways = 0.86
+	draftLow     = 0.6
+	draftWanted  = 0.65
+)
+
+// levelGoal proposes counts with the wanted chance for each student who will probably not meet
+// the goals in their time, or too surely: all shortened or lengthened together, to the longest
+// that keeps it. The lengths are halved for all students at once, as they share the balls.
+func (q *question) levelGoal(b *lesson.Block, outlook *drill.Outlook, at float64, to aims) *Levelling {
+	as := make([]float64, 0, len(lengths)+1) // with what it is now
+	now := slices.IndexFunc(lengths, func(k float64) bool { return k > 1 })
+	as = append(append(append(as, lengths[:now]...), 1), lengths[now:]...)
+	type search struct{ lo, hi int } // lo keeps the chance, as far as is known; hi does not
+	searches := make([]*search, len(outlook.Players))
+	any := false
+	for i := range outlook.Players {
+		switch o := &outlook.Players[i]; {
+		case o.Finish == nil:
+		case to.easy(o):
+			searches[i] = &search{now, len(as)}
+		case o.Finish.Value < to.hard && !q.hasMet(q.students[i].ID):
+			searches[i] = &search{-1, now}
 		}
-		if len(*left) == 0 {
-			continue
+		any = any || searches[i] != nil
+	}
+	if !any {
+		return nil
+	}
+	with := func(b lesson.Block, i, k int) lesson.Block {
+		v := b.Variant(q.students[i].ID)
+		v.Counts = countsOf(b.Drill, as[k])
+		return b.With(v)
+	}
+	fit := *b
+	for range bits.Len(uint(len(as))) {
+		try, left := *b, false
+		for i, s := range searches {
+			if s == nil {
+				continue
+			}
+			k := max(0, s.lo)
+			if s.hi-s.lo > 1 {
+				k, left = (s.lo+s.hi)/2, true
+			}
+			try = with(try, i, k)
 		}
-		try := fit
-		for _, i := range *left {
-			v := b.Variant(q.students[i].ID)
-			v.Counts = countsOf(b.Drill, k)
-			try = try.With(v)
+		if !left {
+			break
 		}
 		chances := q.few(&try, at)
-		*left = slices.DeleteFunc(*left, func(i int) bool {
-			if chances[i] < drill.Wanted {
-				return false
+		for i, s := range searches {
+			if s == nil || s.hi-s.lo < 2 {
+				continue
 			}
-			fit = fit.With(try.Variant(q.students[i].ID))
-			return true
-		})
+			if k := (s.lo + s.hi) / 2; chances[i] >= to.wanted {
+				s.lo = k
+			} else {
+				s.hi = k
+			}
+		}
+	}
+	for i, s := range searches {
+		if s != nil && s.lo >= 0 && s.lo != now {
+			fit = with(fit, i, s.lo)
+		}
 	}
 	return q.goalsLevelled(b, fit, outlook, at)
+}
+
+// levelShared sets the counts that are a pair's or the whole group's so that those who play for
+// them keep the wanted chance; the block as it is where that is not in reach.
+func (q *question) levelShared(b lesson.Block, outlook *drill.Outlook, to aims) lesson.Block {
+	if !slices.ContainsFunc(b.Drill.Stages, drill.Stage.Shared) {
+		return b
+	}
+	easy, hard := 0, 0
+	for i := range outlook.Players {
+		if o := &outlook.Players[i]; o.Finish != nil && to.easy(o) {
+			easy++
+		} else if o.Finish != nil && o.Finish.Value < to.hard {
+			hard++
+		}
+	}
+	if 2*max(easy, hard) <= len(outlook.Players) {
+		return b
+	}
+	best := b
+	for lo, hi := 0, len(lengths); lo < hi; {
+		mid := (lo + hi) / 2
+		own := b.Drill.Clone()
+		counts := countsOf(b.Drill, lengths[mid])
+		for j := range own.Stages {
+			if own.Stages[j].Shared() && own.Stages[j].Goal.Kind != goal.Race {
+				own.Stages[j].Goal.Count = counts[j]
+			}
+		}
+		try := b
+		try.Drill = &own
+		sum := 0.0
+		for _, c := range q.few(&try, 0) {
+			sum += c
+		}
+		if sum/float64(len(q.students)) >= to.wanted {
+			best, lo = try, mid+1
+		} else {
+			hi = mid
+		}
+	}
+	return best
 }
 
 // goalsLevelled says what changed from a block to one with other counts; nil where nothing

@@ -63,7 +63,7 @@
       dir="auto"
       bind:this={search}
       type="search"
-      class="input w-44 border-base-content/60 input-sm"
+      class="input w-40 border-base-content/60 input-sm"
       placeholder="deep, net, band …"
       bind:value={wanted.words}
     /></label
@@ -99,7 +99,7 @@
     'Zone',
     'zone',
     zones.map((z) => [z, zoneNames.get(z) ?? '']),
-    'w-32'
+    'w-28'
   )}
   {@render pick(
     'Equipment',

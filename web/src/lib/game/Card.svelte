@@ -60,4 +60,4 @@
     game
   )}
 </p>
-<p class="figures text-xs leading-snug">{points(game).join(' · ')}</p>
+<p class="text-xs leading-snug">{points(game).join(' · ')}</p>
