@@ -1,10 +1,13 @@
 package draft
 
 import (
+	"fmt"
 	"slices"
+	"strings"
 
 	"hodometer/core/drill"
 	"hodometer/core/fit"
+	"hodometer/core/game"
 	"hodometer/core/lesson"
 	"hodometer/core/plan"
 )
@@ -12,36 +15,93 @@ import (
 // compose puts the drills on a tape with all that belongs around them, and fits
 // it to the slot: warm-up first, the last drill turned into match play, water
 // when it is long, a word at the end.
-func (w *maker) compose(title drill.Focus, drills, pool []found) lesson.Lesson {
+func (w *maker) compose(title drill.Focus, drills, pool []found) (lesson.Lesson, string) {
 	var tried []found
 	for {
 		l, laid := w.filled(title, drills, pool)
 		out := l
 		out.Blocks = slices.Clone(l.Blocks)
 		var hopeless []found
+		said := ""
 		for i := range out.Blocks {
-			b, least := w.planner.Level(w.ctx, &out, out.Blocks[i], w.Students, w.met(out.Blocks[i].Drill))
-			w.begin(&b)
-			out.Blocks[i] = b
+			v := w.planner.Level(w.ctx, &out, out.Blocks[i], w.Students, w.met(out.Blocks[i].Drill))
+			out.Blocks[i] = v.Block
+			w.begin(&out.Blocks[i])
 			at := slices.IndexFunc(laid, func(f found) bool {
-				return b.Drill != nil && b.Kind == lesson.Drill && f.drill.ID == b.Drill.ID
+				return v.Block.Drill != nil && v.Block.Kind == lesson.Drill && f.drill.ID == v.Block.Drill.ID
 			})
-			if least < leastHope && at >= 0 && !laid[at].asked {
+			if v.Least() < leastHope && at >= 0 && !laid[at].asked {
 				hopeless = append(hopeless, laid[at])
+			}
+			if said == "" && at >= 0 {
+				said = w.sayChances(&v)
 			}
 		}
 		tried = append(tried, hopeless...)
-		if len(hopeless) == 0 || len(tried) > mostTried || w.ctx.Err() != nil {
-			return out
+		if pool = without(pool, tried); len(hopeless) == 0 || len(tried) > mostTried ||
+			len(pool) == 0 || w.ctx.Err() != nil {
+			return w.endGames(out), said
 		}
-		pool = without(pool, tried)
-		if drills = without(drills, tried); len(pool) == 0 {
-			return out
-		}
-		if len(drills) == 0 {
+		if drills = without(drills, tried); len(drills) == 0 {
 			drills = pool[:1]
 		}
 	}
+}
+
+// sayChances names the students of a block with their chances to finish it: each of up to
+// three, else the least and the best.
+func (w *maker) sayChances(v *plan.Levelled) string {
+	if len(v.Chances) == 0 {
+		return ""
+	}
+	say := func(i int) string {
+		return fmt.Sprintf("%s %.0f%%", w.Students[i].FirstName(), 100*v.Chances[i])
+	}
+	of := fmt.Sprintf("Chance to meet the goals of “%s”: ", v.Block.Drill.Title)
+	if len(v.Chances) > mostNamed {
+		least, most := 0, 0
+		for i, c := range v.Chances {
+			if c < v.Chances[least] {
+				least = i
+			}
+			if c > v.Chances[most] {
+				most = i
+			}
+		}
+		return of + "from " + say(least) + " to " + say(most) + "."
+	}
+	var all []string
+	for i := range v.Chances {
+		all = append(all, say(i))
+	}
+	return of + strings.Join(all, ", ") + "."
+}
+
+// mostNamed students are named with their chances; of more, the least and the best.
+const mostNamed = 3
+
+// endGames sets the points of each game so that it ends in its minutes, and leaves out one that
+// cannot: its minutes go to the work before it.
+func (w *maker) endGames(l lesson.Lesson) lesson.Lesson {
+	for i := 0; i < len(l.Blocks); i++ {
+		if l.Blocks[i].Match == nil || len(w.Students) < 2 {
+			continue
+		}
+		fit, ok := w.planner.Ending(w.ctx, &l, l.Blocks[i], w.Students)
+		if !ok && len(w.Students) > 2 { // everybody cannot meet everybody: the winner stays on
+			queue := l.Blocks[i]
+			queue.Arrangement = &lesson.Arrangement{Manner: lesson.WinnersStay}
+			fit, ok = w.planner.Ending(w.ctx, &l, queue, w.Students)
+		}
+		if ok {
+			l.Blocks[i] = fit
+			continue
+		}
+		l.Blocks = slices.Delete(l.Blocks, i, i+1)
+		squeeze(&l, len(w.Students))
+		i--
+	}
+	return l
 }
 
 // A drill in which somebody has less than this chance, however it is levelled, gives way to
@@ -92,8 +152,13 @@ func idle(l *lesson.Lesson, students int) (minutes float64) {
 // one; a lesson has no more than five.
 func (w *maker) another(have, pool []found) []found {
 	have = slices.Clip(have)
+	days, match := w.toMatch()
+	calm := match && days <= lastDays
 	for _, same := range []bool{true, false} {
 		for _, f := range pool {
+			if calm && !f.known() {
+				continue
+			}
 			if len(have) < mostDrills && (f.drill.Focus == have[0].drill.Focus) == same &&
 				!slices.ContainsFunc(have, func(h found) bool { return alike(&h.drill, &f.drill) }) {
 				return append(have, f)
@@ -132,8 +197,8 @@ func (w *maker) lay(title drill.Focus, drills []found) lesson.Lesson {
 			l.Blocks = append(l.Blocks, lesson.Standard(lesson.Break))
 		}
 	}
-	if from := matchDrill(drills); from != nil && len(w.Students) != 1 {
-		l.Blocks = append(l.Blocks, plan.MatchFrom(from))
+	if g, ok := w.game(drills); ok {
+		l.Blocks = append(l.Blocks, g)
 	}
 	if w.Minutes >= veryLong {
 		s, ok := servePractice(w.court)
@@ -183,6 +248,38 @@ func (w *maker) met(d *drill.Drill) []string {
 		}
 	}
 	return nil
+}
+
+// game is what the lesson ends with: on a junior stage one of the games made for it, a different
+// one in each draft, and else the last drill played out. False for one student alone.
+func (w *maker) game(drills []found) (lesson.Block, bool) {
+	n := len(w.Students)
+	if n == 1 {
+		return lesson.Block{}, false
+	}
+	if w.court.Ages != nil {
+		var own []game.Preset
+		for _, g := range game.Presets() {
+			if all := g.Players[0] + g.Players[1]; len(g.Courts) > 0 && g.On(w.court) &&
+				all <= max(2, n) && all*w.Resources.CourtCount() >= min(n, 4) {
+				own = append(own, g)
+			}
+		}
+		if len(own) > 0 {
+			g := own[w.made%len(own)]
+			m := lesson.MatchOf(g)
+			return lesson.Block{Kind: lesson.Game, Title: g.Title, Minutes: 12, Match: &m}, true
+		}
+	}
+	from := matchDrill(drills)
+	if from == nil {
+		return lesson.Block{}, false
+	}
+	b := plan.MatchFrom(from)
+	if w.court.Walls != nil { // four play one against one between walls, in turn
+		b.Match.Side = 1
+	}
+	return b, true
 }
 
 // matchDrill is the drill that is turned into match play: the last that a game

@@ -93,6 +93,7 @@ type maker struct {
 	planner *plan.Planner
 	court   *court.Court
 	group   formation.Group
+	made    int // drafts so far
 }
 
 // Drafts makes up to three lessons for a valid brief: what is due or fell short,
@@ -105,7 +106,7 @@ func Drafts(ctx context.Context, p *plan.Planner, b Brief) ([]Draft, error) {
 	if err != nil {
 		return nil, err
 	}
-	w := &maker{b, ctx, p, c, plan.GroupOf(b.Students)}
+	w := &maker{b, ctx, p, c, plan.GroupOf(b.Students), 0}
 	out := w.drafts()
 	return out, ctx.Err()
 }
@@ -114,7 +115,7 @@ func (w *maker) drafts() []Draft {
 	pool := w.pool()
 	var out []Draft
 	offer := func(name, why string, title drill.Focus, drills []found) {
-		drills = w.withBall(drills, pool)
+		drills = w.calm(w.withBall(drills, pool), pool)
 		if len(drills) == 0 ||
 			slices.ContainsFunc(
 				out,
@@ -122,7 +123,12 @@ func (w *maker) drafts() []Draft {
 			) {
 			return
 		}
-		out = append(out, Draft{name, why, w.compose(title, drills, pool)})
+		l, chances := w.compose(title, drills, pool)
+		if chances != "" {
+			why += " " + chances
+		}
+		out = append(out, Draft{name, why, l})
+		w.made = len(out)
 		pool = demoted(pool, drills) // the next draft had better be another lesson
 	}
 	ladders := func() {
@@ -143,16 +149,11 @@ func (w *maker) drafts() []Draft {
 		ladders()
 	}
 	if days, ok := w.toMatch(); ok && days <= nearMatch {
-		d := w.forMatch(pool)
-		offer(
-			"Match preparation",
-			fmt.Sprintf(
-				"The match is %s: nothing new. Serve, return and points under pressure in short blocks.",
-				inDays(days),
-			),
-			"pressure",
-			d,
-		)
+		d := w.calm(w.forMatch(pool), pool)
+		offer("Match preparation", fmt.Sprintf(
+			"The match is %s: %s. Serve, return and points under pressure in short blocks.",
+			inDays(days), sayNew(d),
+		), "pressure", d)
 	}
 	if d, why := w.due(); len(d) > 0 {
 		offer("Due again", why, d[0].drill.Focus, w.fill(d, pool, 2))
@@ -184,6 +185,9 @@ func (w *maker) drafts() []Draft {
 			aim = d[0].drill.Focus // nothing suits that is for the aim: it is called what it is
 		}
 		how := "First to one place, then in a sequence, then a game that starts with the same ball"
+		if w.court.Ages != nil {
+			how = "First to one place, then in a sequence, then a game of this stage"
+		}
 		switch {
 		case matchDrill(d) == nil:
 			how = "First one thing, then in a sequence"
@@ -439,4 +443,52 @@ func (w *maker) variety(aim drill.Focus, pool []found) (out []found) {
 		}
 	}
 	return out
+}
+
+// known reports whether the students have done the drill, or are to do it.
+func (f found) known() bool { return f.past != nil || f.asked }
+
+// calm is a lesson of those drills with at most one that is new: in the last days before a match,
+// where what they have done takes the place of the rest; and on other days in its beginning,
+// where a drill that they know comes first, if there is one.
+func (w *maker) calm(drills, pool []found) []found {
+	days, match := w.toMatch()
+	if !match || days > lastDays {
+		if len(drills) > 2 && !drills[0].known() && !drills[1].known() {
+			if i := slices.IndexFunc(drills, found.known); i > 0 {
+				out := slices.Clone(drills)
+				return slices.Insert(slices.Delete(out, i, i+1), 0, drills[i])
+			}
+		}
+		return drills
+	}
+	var out []found
+	fresh := 0
+	for _, f := range drills {
+		if !f.known() {
+			if fresh++; fresh > 1 {
+				continue
+			}
+		}
+		out = append(out, f)
+	}
+	for _, f := range pool {
+		if len(out) < len(drills) && f.known() &&
+			!slices.ContainsFunc(out, func(o found) bool { return alike(&o.drill, &f.drill) }) {
+			out = append(out, f)
+		}
+	}
+	return out
+}
+
+// lastDays before a match at most one thing is new [trade].
+const lastDays = 3
+
+// sayNew says how much of it is new to the students.
+func sayNew(drills []found) string {
+	i := slices.IndexFunc(drills, func(f found) bool { return !f.known() })
+	if i < 0 {
+		return "nothing new"
+	}
+	return fmt.Sprintf("only “%s” is new to them", drills[i].drill.Title)
 }

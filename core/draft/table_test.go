@@ -14,6 +14,7 @@ import (
 	"hodometer/core/internal/sample"
 	"hodometer/core/lesson"
 	"hodometer/core/plan"
+	"hodometer/core/play"
 	"hodometer/core/units"
 
 	"github.com/stretchr/testify/require"
@@ -112,7 +113,26 @@ func TestDraftTable(t *testing.T) {
 			got, err := p.Plan(context.Background(), &d.Lesson, students, units.Metric)
 			require.NoError(t, err)
 			fmt.Fprintf(&table, "%s: %s:", a, d.Name)
+			roots := map[string]bool{}
 			for i, b := range got.Blocks {
+				block := &d.Lesson.Blocks[i]
+				if b.Match != nil && b.Match.Ends != nil {
+					require.GreaterOrEqual(
+						t,
+						b.Match.Ends.Value,
+						0.7,
+						"%s: %s: %s ends",
+						a,
+						d.Name,
+						block.Title,
+					)
+					walls := block.Match.From != nil && strings.HasPrefix(a.court, "squash")
+					require.False(t, a.n == 4 && walls && block.Match.Side != 1, "%s: four between walls", a)
+				}
+				if block.Kind == lesson.Drill {
+					require.False(t, roots[block.Drill.Root()], "%s: %s twice", a, block.Drill.Title)
+					roots[block.Drill.Root()] = true
+				}
 				if b.Drill == nil {
 					continue
 				}
@@ -150,4 +170,75 @@ func TestDraftTable(t *testing.T) {
 	t.Logf("%s%d goals of students, %.0f%% of them with a chance of 0.55 to 0.90; by tenths %v",
 		table.String(), len(chances), 100*share, tenths)
 	require.GreaterOrEqual(t, share, 0.8)
+}
+
+// In the last days before a match at most one thing is new, and the draft says which; on a day
+// like others a drill that they know comes among the first two.
+func TestLittleIsNewBeforeAMatch(t *testing.T) {
+	students, _ := sample.Group(2, 0)
+	brief := draft.Brief{
+		Students: students, Date: "2026-05-17", Start: "17:00", Minutes: 60, Court: "tennis",
+		MatchOn: "2026-05-19",
+	}
+	known := map[string]bool{}
+	fresh := func(d draft.Draft) (n int) {
+		for _, b := range d.Lesson.Blocks {
+			if b.Kind == lesson.Drill && !known[b.Drill.Root()] {
+				n++
+			}
+		}
+		return n
+	}
+	said := false
+	for _, d := range drafts(t, brief) { // nothing was ever done
+		require.LessOrEqual(t, fresh(d), 1, d.Name)
+		require.NotContains(t, d.Why, "nothing new")
+		said = said || strings.Contains(d.Why, "is new to them")
+	}
+	require.True(t, said)
+	for i, id := range []string{"serve-wide-open-court", "go-on-the-short-ball", "sliced-return"} {
+		brief.Past = append(brief.Past, draft.Past{DaysAgo: float64(3 + i), Drill: *sample.Drill(t, id)})
+		known[id] = true
+	}
+	for _, d := range drafts(t, brief) {
+		require.LessOrEqual(t, fresh(d), 1, d.Name)
+	}
+}
+
+// The reason of a draft names a student with the figure that it is set by.
+func TestTheReasonNamesStudentAndFigure(t *testing.T) {
+	for _, n := range []int{1, 2, 5} {
+		students, _ := sample.Group(n, 0)
+		named := 0
+		for _, d := range drafts(t, draft.Brief{
+			Students: students, Date: "2026-05-17", Start: "17:00", Minutes: 60, Court: "tennis", Aim: "depth",
+		}) {
+			for _, s := range students {
+				if strings.Contains(d.Why, s.FirstName()+" ") && strings.Contains(d.Why, "%") {
+					named++
+					break
+				}
+			}
+		}
+		require.NotZero(t, named, n)
+	}
+}
+
+// Four at one court play doubles, and three or more never hit in lines whose balls cross.
+func TestFourPlayDoublesAndLinesDoNotCross(t *testing.T) {
+	students, _ := sample.Group(4, 0)
+	doubles := 0
+	for _, d := range drafts(t, draft.Brief{
+		Students: students, Date: "2026-05-17", Start: "17:00", Minutes: 60, Court: "tennis",
+	}) {
+		for i := range d.Lesson.Blocks {
+			if b := &d.Lesson.Blocks[i]; b.Match != nil {
+				y, ok := play.Games(b, 4, 1, float64(b.Minutes))
+				require.True(t, ok)
+				require.Len(t, y.Turns[0][0], 2, "%s: two on a side", b.Title)
+				doubles++
+			}
+		}
+	}
+	require.NotZero(t, doubles)
 }

@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"context"
 	"fmt"
 	"slices"
 
@@ -138,3 +139,40 @@ const (
 
 // leastRace is the fewest points that a shorter game is played to.
 const leastRace = 3
+
+// Ending returns the game block with the most points that let its games end in its minutes, no
+// more than it has; false where even the shortest race does not.
+func (p *Planner) Ending(
+	ctx context.Context,
+	l *lesson.Lesson,
+	b lesson.Block,
+	students []Student,
+) (lesson.Block, bool) {
+	q := p.ask(ctx, l, students, units.Metric)
+	if b.Match == nil || len(students) < 2 {
+		return b, b.Match != nil
+	}
+	to := func(points int) lesson.Block {
+		fit, m := b, *b.Match
+		if m.Rules.ToB > 0 { // an uneven race keeps its proportion
+			m.Rules.ToB = max(1, m.Rules.ToB*points/m.Rules.To)
+		}
+		m.Rules.To = points
+		m.Rules.Cap = 0
+		fit.Match = &m
+		return fit
+	}
+	for _, points := range []int{b.Match.Rules.To, 15, 11, 9, 7, 5, leastRace + 1} {
+		if points > b.Match.Rules.To {
+			continue
+		}
+		fit := b
+		if points < b.Match.Rules.To {
+			fit = to(points)
+		}
+		if q.gamesIn(&fit, 0).Ends >= drill.Wanted {
+			return fit, true
+		}
+	}
+	return b, false
+}

@@ -59,26 +59,42 @@ func (q *question) levelling(
 	return out
 }
 
-// Level gives each student of a drill block the target that is hard enough, and
-// goals they will probably meet. The block stands by itself: when in the lesson
-// it comes, and who is late, is not looked at.
+// Levelled is a drill block set to its students: what was changed for whom, and their chances
+// to finish it; nil where nothing is by chance.
+type Levelled struct {
+	Block   lesson.Block
+	Changed []string
+	Chances []float64
+}
+
+// Least is the least chance that a student has to finish the block: 1 where nothing is by chance.
+func (v *Levelled) Least() float64 {
+	if len(v.Chances) == 0 {
+		return 1
+	}
+	return slices.Min(v.Chances)
+}
+
+// Level sets a drill block to its students: first the target, then the length of the shot, and
+// last the counts, so that each has goals worth trying. The block stands by itself: when in the
+// lesson it comes, and who is late, is not looked at.
 //
-// Those who have met everything get nothing easier: met names them. It returns the least chance
-// that a student then has to finish the block, too: 1 where nothing is by chance.
+// Those who have met everything get nothing easier: met names them.
 func (p *Planner) Level(
 	ctx context.Context,
 	l *lesson.Lesson,
 	b lesson.Block,
 	students []Student,
 	met []string,
-) (fit lesson.Block, least float64) {
+) Levelled {
 	if b.Drill == nil || len(students) == 0 || !b.Drill.AnyChance() {
-		return b, 1
+		return Levelled{Block: b}
 	}
 	q := p.ask(ctx, l, students, units.Metric)
 	q.met, q.quick = met, true
 	parts := formation.Sharings(l, &b, 0, len(students))
 	outlook := q.outlook(&b, parts, 0)
+	out := Levelled{}
 	if v := q.levelTarget(&b, &outlook, parts); v != nil {
 		was := b
 		b = v.Fix.Blocks[0]
@@ -90,16 +106,20 @@ func (p *Planner) Level(
 			}
 		}
 		outlook = q.outlook(&b, parts, 0)
+		out.Changed = append(out.Changed, v.Why...)
 	}
 	if v := q.levelShot(&b, &outlook, parts); v != nil { // no target is large enough
 		b = v.Fix.Blocks[0]
 		outlook = q.outlook(&b, parts, 0)
+		out.Changed = append(out.Changed, v.Why...)
 	}
 	if v := q.levelGoal(&b, &outlook, 0, inDrafts); v != nil {
 		b = v.Fix.Blocks[0]
+		out.Changed = append(out.Changed, v.Why...)
 	}
-	b = q.levelShared(b, &outlook, inDrafts)
-	return b, slices.Min(q.few(&b, 0))
+	out.Block = q.levelShared(b, &outlook, inDrafts)
+	out.Chances = q.few(&out.Block, 0)
+	return out
 }
 
 // levelTarget proposes for each student the target that gives the middle of the
