@@ -10,6 +10,7 @@ import (
 	"hodometer/core/game"
 	"hodometer/core/lesson"
 	"hodometer/core/plan"
+	"hodometer/core/units"
 )
 
 // compose puts the drills on a tape with all that belongs around them, and fits
@@ -24,7 +25,14 @@ func (w *maker) compose(title drill.Focus, drills, pool []found) (lesson.Lesson,
 		var hopeless []found
 		said := ""
 		for i := range out.Blocks {
-			v := w.planner.Level(w.ctx, &out, out.Blocks[i], w.Students, w.met(out.Blocks[i].Drill))
+			v := w.planner.Level(
+				w.ctx,
+				&out,
+				out.Blocks[i],
+				w.Students,
+				w.met(out.Blocks[i].Drill),
+				units.Metric,
+			)
 			out.Blocks[i] = v.Block
 			w.begin(&out.Blocks[i])
 			at := slices.IndexFunc(laid, func(f found) bool {
@@ -229,11 +237,10 @@ func (w *maker) warmUp() (out []lesson.Block) {
 	if young && w.Minutes < longLesson {
 		return out
 	}
-	warm := warmUpBlock(w.court)
-	if half := len(warm.Script) / 2; (young || w.Minutes < shortLesson) && half > 2 {
-		warm.Script = slices.Concat(warm.Script[:2], warm.Script[half:half+2]) // both roles
-		warm.Minutes, warm.Title = len(warm.Script), "Short warm-up"
+	if young || w.Minutes < shortLesson {
+		return append(out, warmUpOf(w.court, 5, young))
 	}
+	warm := warmUpBlock(w.court)
 	return append(out, warm)
 }
 

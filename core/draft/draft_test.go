@@ -163,7 +163,7 @@ func TestFortyFiveMinutesAreTwoDrills(t *testing.T) {
 // Common practice [trade]: the scripted warm-up is ten one-minute roles, five
 // and the same swapped.
 func TestTheScriptIsTenMinutes(t *testing.T) {
-	script := draft.WarmUpScript("tennis")
+	script := draft.WarmUpScript("tennis", 10, false)
 	require.Len(t, script, 10)
 	for i, m := range script[:5] {
 		require.Equal(t, m.Title, script[i+5].Title)

@@ -65,12 +65,12 @@ func askedFor() (out []asked) {
 			}
 		}
 	}
-	each := 3
+	each := 6
 	switch {
 	case os.Getenv("SHELF") == "all": // make shelf
 		each = 1
 	case sample.Race:
-		each = 20
+		each = 30
 	}
 	kept := out[:0]
 	for i, a := range out {

@@ -26,13 +26,25 @@ type document struct {
 	Wall       Practice `json:"wall"`
 	WarmUp     struct {
 		Title string `json:"title"`
-		Roles []struct {
-			Title string    `json:"title"`
-			Does  [2]string `json:"does"`
-			Cue   string    `json:"cue"`
-		} `json:"roles"`
+		Roles []role `json:"roles"`
+		Young []role `json:"young"` // for children
 	} `json:"warmUp"`
 }
+
+// role is a minute of a warm-up: what each of two partners does.
+type role struct {
+	Title string    `json:"title"`
+	Does  [2]string `json:"does"`
+	Cue   string    `json:"cue"`
+}
+
+// moves are what both partners of any sport do without a partner's ball.
+var moves = sync.OnceValue(func() (out struct {
+	Moves, YoungMoves []struct{ Title, Does, Cue string }
+}) {
+	sport.ReadCommon("warmUp", &out)
+	return out
+})
 
 var documents = sync.OnceValue(func() map[string]document {
 	out := map[string]document{}
@@ -111,21 +123,58 @@ func gameBlock(c *court.Court) lesson.Block {
 }
 
 func warmUpBlock(c *court.Court) lesson.Block {
-	script := WarmUpScript(c.Sport)
-	return lesson.Block{
-		Kind:    lesson.WarmUp,
-		Title:   documents()[c.Sport].WarmUp.Title,
-		Script:  script,
-		Minutes: len(script),
-	}
+	return warmUpOf(c, 10, c.Ages != nil)
 }
 
-// WarmUpScript is the minute-by-minute script of common practice [trade]: roles
-// of a minute each, then swapped; ten minutes where five roles are known. No
-// errors wanted.
-func WarmUpScript(sportID string) (out []lesson.Minute) {
+// WarmUps are the warm-ups that a court has scripts of: five, ten and fifteen minutes, for
+// children first where the court is theirs. Ids are empty.
+func WarmUps(c *court.Court) (out []lesson.Block) {
+	young := c.Ages != nil
+	for _, y := range []bool{young, !young} {
+		for _, minutes := range []int{5, 10, 15} {
+			out = append(out, warmUpOf(c, minutes, y))
+		}
+	}
+	return out
+}
+
+func warmUpOf(c *court.Court, minutes int, young bool) lesson.Block {
+	script := WarmUpScript(c.Sport, minutes, young)
+	title := documents()[c.Sport].WarmUp.Title
+	switch minutes {
+	case 5:
+		title = "Five-minute warm-up"
+	case 15:
+		title = "Fifteen-minute warm-up"
+	}
+	if young {
+		title += ", juniors"
+	}
+	return lesson.Block{Kind: lesson.WarmUp, Title: title, Script: script, Minutes: len(script)}
+}
+
+// WarmUpScript is the minute-by-minute script of common practice [trade]. Ten minutes are five
+// roles of a minute each, then swapped. Fifteen begin with five minutes without a partner's
+// ball; five have one of those, and two roles swapped. No errors wanted.
+func WarmUpScript(sportID string, minutes int, young bool) (out []lesson.Minute) {
+	d, m := documents()[sportID].WarmUp, moves()
+	roles, alone := d.Roles, m.Moves
+	if young {
+		roles, alone = d.Young, m.YoungMoves
+	}
+	switch minutes {
+	case 5:
+		roles, alone = roles[:2], alone[:1]
+	case 10:
+		alone = nil
+	}
+	for _, a := range alone {
+		out = append(out, lesson.Minute{Title: a.Title, Cue: a.Cue, Roles: []lesson.Role{
+			{Partner: 0, Does: a.Does}, {Partner: 1, Does: a.Does},
+		}})
+	}
 	for half := range 2 {
-		for _, r := range documents()[sportID].WarmUp.Roles {
+		for _, r := range roles {
 			out = append(out, lesson.Minute{
 				Title: r.Title,
 				Cue:   r.Cue,

@@ -51,3 +51,35 @@ func MatchOf(g game.Preset) Match {
 	}
 	return out
 }
+
+// Shortened is what is left of a script of one-minute roles in so many minutes: where its second
+// half is the first with the partners swapped, whole roles of both halves, so that each partner
+// has had each; and else its first minutes.
+func Shortened(script []Minute, minutes int) []Minute {
+	if minutes >= len(script) {
+		return script
+	}
+	minutes = max(0, minutes)
+	for alone := range script { // minutes of one's own come before the roles
+		roles := script[alone:]
+		half := len(roles) / 2
+		if len(roles)%2 > 0 || !swapped(roles[:half], roles[half:]) {
+			continue
+		}
+		most := min(half, minutes/2)
+		if left := minutes - 2*most; left <= alone { // an odd minute is one of those, if there are any
+			return slices.Concat(script[:left], roles[:most], roles[half:half+most])
+		}
+		return slices.Concat(roles[:most+1], roles[half:half+most])
+	}
+	return script[:minutes]
+}
+
+// swapped reports whether b has the roles of a with the partners changed.
+func swapped(a, b []Minute) bool {
+	return slices.EqualFunc(a, b, func(a, b Minute) bool {
+		return a.Title == b.Title && slices.EqualFunc(a.Roles, b.Roles, func(r, o Role) bool {
+			return r.Does == o.Does && r.Partner == 1-o.Partner
+		})
+	})
+}

@@ -49,7 +49,7 @@ func (q *question) levelling(
 		return out
 	}
 	for _, l := range []*Levelling{
-		q.levelTarget(b, outlook, parts), q.levelShot(b, outlook, parts), q.levelGoal(b, outlook, at, inOffers),
+		q.levelTarget(b, outlook, parts), q.levelShot(b, outlook, parts, anyone), q.levelGoal(b, outlook, at, inOffers),
 		q.levelTurn(b, outlook, at), q.levelTempo(b),
 	} {
 		if l != nil {
@@ -86,15 +86,22 @@ func (p *Planner) Level(
 	b lesson.Block,
 	students []Student,
 	met []string,
+	system units.System,
 ) Levelled {
 	if b.Drill == nil || len(students) == 0 || !b.Drill.AnyChance() {
 		return Levelled{Block: b}
 	}
-	q := p.ask(ctx, l, students, units.Metric)
+	q := p.ask(ctx, l, students, system)
 	q.met, q.quick = met, true
 	parts := formation.Sharings(l, &b, 0, len(students))
 	outlook := q.outlook(&b, parts, 0)
 	out := Levelled{}
+	beginner := func(s *Student) bool { return s.Level == units.Beginner }
+	if v := q.levelShot(&b, &outlook, parts, beginner); v != nil { // before a target as large as half a court
+		b = v.Fix.Blocks[0]
+		outlook = q.outlook(&b, parts, 0)
+		out.Changed = append(out.Changed, v.Why...)
+	}
 	if v := q.levelTarget(&b, &outlook, parts); v != nil {
 		was := b
 		b = v.Fix.Blocks[0]
@@ -108,7 +115,7 @@ func (p *Planner) Level(
 		outlook = q.outlook(&b, parts, 0)
 		out.Changed = append(out.Changed, v.Why...)
 	}
-	if v := q.levelShot(&b, &outlook, parts); v != nil { // no target is large enough
+	if v := q.levelShot(&b, &outlook, parts, anyone); v != nil { // no target is large enough
 		b = v.Fix.Blocks[0]
 		outlook = q.outlook(&b, parts, 0)
 		out.Changed = append(out.Changed, v.Why...)
@@ -200,9 +207,16 @@ func scaleFor(size, grid, most float64, gives func(scale float64) float64) float
 	return scaleOf(lo)
 }
 
-// levelShot proposes a shorter shot for each student who makes the first goal's ball too
-// seldom, where that brings it nearer to the band.
-func (q *question) levelShot(b *lesson.Block, outlook *drill.Outlook, parts []formation.Sharing) *Levelling {
+func anyone(*Student) bool { return true }
+
+// levelShot proposes a shorter shot for each of those students who makes the first goal's ball
+// too seldom, where that brings it nearer to the band.
+func (q *question) levelShot(
+	b *lesson.Block,
+	outlook *drill.Outlook,
+	parts []formation.Sharing,
+	who func(*Student) bool,
+) *Levelling {
 	first := slices.IndexFunc(b.Drill.Stages, b.Drill.ByChance)
 	if first < 0 {
 		return nil
@@ -212,7 +226,7 @@ func (q *question) levelShot(b *lesson.Block, outlook *drill.Outlook, parts []fo
 	for i := range q.students {
 		s, v := &q.students[i], b.Variant(q.students[i].ID)
 		rate := outlook.Players[i].Stages[first].Rate.Mean
-		if rate >= BandLow-0.005 || v.Bend != "" || q.hasMet(s.ID) {
+		if rate >= BandLow-0.005 || v.Bend != "" || q.hasMet(s.ID) || !who(s) {
 			continue
 		}
 		v.Bend = "nearer"

@@ -141,7 +141,10 @@ func TestMeetingEverythingNeverEases(t *testing.T) {
 	for i := range students {
 		sample.Count(t, &students[i], l.Blocks[0].Drill, sample.Session{DaysAgo: 3, Balls: 30, Good: 3})
 	}
-	b := new(plan.Planner).Level(t.Context(), l, l.Blocks[0], students, []string{students[0].ID}).Block
+	b := new(
+		plan.Planner,
+	).Level(t.Context(), l, l.Blocks[0], students, []string{students[0].ID}, units.Metric).
+		Block
 	asked := func(s plan.Student) (scale float64, count int) {
 		return b.Variant(s.ID).Scale, b.DrillFor(s.ID).Stages[0].Goal.Count
 	}
@@ -180,7 +183,7 @@ func TestOneStaysOne(t *testing.T) {
 	d.Stages[0].Goal.Count, d.Stages[1].Goal.Count = 1, 90
 	l.Blocks[0].Drill = &d
 	require.Empty(t, l.Validate())
-	b := new(plan.Planner).Level(t.Context(), l, l.Blocks[0], students, nil).Block
+	b := new(plan.Planner).Level(t.Context(), l, l.Blocks[0], students, nil, units.Metric).Block
 	counts := b.Variant(students[0].ID).Counts
 	require.Len(t, counts, 2)
 	require.Equal(t, 1, counts[0])

@@ -42,11 +42,19 @@ func change(label, outcome string, b lesson.Block) lesson.Fix {
 func (q *question) aboutBlock(b *lesson.Block, outlook *drill.Outlook, at float64) []Notice {
 	out := []Notice{}
 	if n := len(b.Script); b.Kind == lesson.WarmUp && n > 0 && n != b.Minutes {
+		said := notice("scriptLength",
+			fmt.Sprintf("The warm-up has %d one-minute roles, but the block lasts %d minutes.", n, b.Minutes))
+		if n > b.Minutes {
+			short := *b
+			short.Script = lesson.Shortened(b.Script, b.Minutes)
+			said.Fixes = append(said.Fixes, change(fmt.Sprintf("Shorten the script to %d minutes", b.Minutes),
+				"the first roles, with the partners swapped", short))
+		}
 		fit := *b
-		fit.Minutes = n
-		out = append(out, notice("scriptLength",
-			fmt.Sprintf("The warm-up has %d one-minute roles, but the block lasts %d minutes.", n, b.Minutes),
-			change(fmt.Sprintf("Make it %d minutes", n), "every role gets its minute", fit)))
+		fit.Minutes, fit.Fixed = n, false
+		said.Fixes = append(said.Fixes,
+			change(fmt.Sprintf("Make it %d minutes", n), "every role gets its minute", fit))
+		out = append(out, said)
 	}
 	if b.Drill == nil {
 		return out

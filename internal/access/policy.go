@@ -69,6 +69,7 @@ var rules = map[string]rule{
 	"addEvents":        {Assistant, "counted in"},
 	// What says nothing about anybody.
 	"listBlockTemplates": {Assistant, ""},
+	"listWarmUps":        {Assistant, ""},
 	"blankDrill":         {Assistant, ""},
 	"reckonGoal":         {Assistant, ""},
 	"reckonTarget":       {Assistant, ""},

@@ -21,7 +21,7 @@ var (
 	forAnybody    = "getAccess signIn pairDevice openCard getVocabulary listBases listCourts"
 	forAssistants = "signOut listStudents listGroups getGroup listLessons lastLesson getLesson " +
 		"getLessonSummary getSheet listRuns getRun putRun streamRun " +
-		"addEvents listBlockTemplates blankDrill listDrills checkDrill getDrill " +
+		"addEvents listBlockTemplates listWarmUps blankDrill listDrills checkDrill getDrill " +
 		"listDrillVersions listGames getGame listGameVersions listLadders getLadder"
 	forOwners = "setPassphrase setZone makeCode listDevices changeDevice endDevice listDeeds listCopies takeCopy " +
 		"getCopy"

@@ -44,11 +44,26 @@ func (h handlers) ListBlockTemplates(
 	if err != nil {
 		return nil, answer.Missing{What: "court"}
 	}
-	blocks := draft.Palette(c)
+	return ListBlockTemplates200JSONResponse(named(draft.Palette(c))), nil
+}
+
+// named gives each block a new id.
+func named(blocks []lesson.Block) []lesson.Block {
 	for i := range blocks {
 		blocks[i].ID = newID()
 	}
-	return ListBlockTemplates200JSONResponse(blocks), nil
+	return blocks
+}
+
+func (h handlers) ListWarmUps(
+	_ context.Context,
+	r ListWarmUpsRequestObject,
+) (ListWarmUpsResponseObject, error) {
+	c, err := court.ByID(r.Court)
+	if err != nil {
+		return nil, answer.Missing{What: "court"}
+	}
+	return ListWarmUps200JSONResponse(named(draft.WarmUps(c))), nil
 }
 
 func (h handlers) BlankDrill(_ context.Context, r BlankDrillRequestObject) (BlankDrillResponseObject, error) {

@@ -30,10 +30,11 @@ func (h handlers) DraftLessons(
 }
 
 func (h handlers) PlaceDrill(
-	_ context.Context,
+	ctx context.Context,
 	r PlaceDrillRequestObject,
 ) (PlaceDrillResponseObject, error) {
-	out, err := h.club.PlaceDrill(&r.Body.Lesson, &r.Body.Drill)
+	system := units.System(value(r.Body.Units, "metric"))
+	out, err := h.club.PlaceDrill(ctx, &r.Body.Lesson, &r.Body.Drill, system)
 	return PlaceDrill200JSONResponse(out), err
 }
 

@@ -149,16 +149,23 @@ func (c *Diary) Watch(ctx context.Context, l *lesson.Lesson, number int) (out Wa
 	return Watched{number, watch.Events(l, began.UnixMilli(), trails)}, nil
 }
 
-// Place is a block for a drill, brought to the court of a lesson, and where in
-// the lesson it goes.
+// Place is a block for a drill, brought to the court of a lesson and set to its students, and
+// where in the lesson it goes: what was changed for whom, and the block as the drill is drawn.
 type Place struct {
-	Block lesson.Block `json:"block"`
-	At    int          `json:"at"`
+	Block   lesson.Block  `json:"block"`
+	At      int           `json:"at"`
+	Changed []string      `json:"changed"`
+	AsDrawn *lesson.Block `json:"asDrawn,omitempty"`
 }
 
-// PlaceDrill says where a drill goes in a lesson. A drill that cannot be brought
-// to the lesson's court is placed as it is.
-func (c *Diary) PlaceDrill(l *lesson.Lesson, d *drill.Drill) (Place, error) {
+// PlaceDrill says where a drill goes in a lesson, set to the students that it has. A drill that
+// cannot be brought to the lesson's court is placed as it is.
+func (c *Diary) PlaceDrill(
+	ctx context.Context,
+	l *lesson.Lesson,
+	d *drill.Drill,
+	system units.System,
+) (Place, error) {
 	if p := d.Validate(); len(p) > 0 {
 		var under units.Problems
 		under.Under("drill", p)
@@ -171,7 +178,18 @@ func (c *Diary) PlaceDrill(l *lesson.Lesson, d *drill.Drill) (Place, error) {
 	}
 	blocks := []lesson.Block{lesson.ForDrill(d)}
 	Name(blocks)
-	return Place{blocks[0], l.PlaceForDrill()}, nil
+	out := Place{Block: blocks[0], At: l.PlaceForDrill(), Changed: []string{}}
+	if len(l.Students) == 0 || l.Validate().Err() != nil {
+		return out, nil
+	}
+	students, err := c.evidence.Everybody(ctx, l.Students, l.Date, l.ID, l.Court)
+	if err != nil {
+		return out, err
+	}
+	if set := c.planner.Level(ctx, l, out.Block, students, nil, system); len(set.Changed) > 0 {
+		out.AsDrawn, out.Block, out.Changed = &blocks[0], set.Block, set.Changed
+	}
+	return out, ctx.Err()
 }
 
 // Name gives ids to blocks that have none.

@@ -62,6 +62,7 @@ func (c *Diary) Sheet(ctx context.Context, id string, system units.System) (out 
 	}
 	for i := range out.Lesson.Blocks {
 		b := &out.Lesson.Blocks[i]
+		b.Script = lesson.Shortened(b.Script, b.Minutes)
 		from := float64(out.Plan.Blocks[i].From)
 		sheet := SheetBlock{
 			ID:       b.ID,

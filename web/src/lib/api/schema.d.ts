@@ -38,6 +38,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/courts/{court}/warmUps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The warm-up scripts of a court - five, ten and fifteen minutes, for adults and for children */
+        get: operations["listWarmUps"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/courts/{court}/drill": {
         parameters: {
             query?: never;
@@ -254,7 +271,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** A block for a drill, scaled to the court of a lesson, and its place in the lesson */
+        /** A block for a drill, scaled to the court of a lesson and set to its students, and its place in the lesson */
         post: operations["placeDrill"];
         delete?: never;
         options?: never;
@@ -4755,6 +4772,31 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    listWarmUps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                court: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Ready blocks, each time with new ids */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Block"][];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
     blankDrill: {
         parameters: {
             query?: never;
@@ -5126,6 +5168,12 @@ export interface operations {
                 "application/json": {
                     lesson: components["schemas"]["Lesson"];
                     drill: components["schemas"]["Drill"];
+                    /**
+                     * @description of the lengths in what was changed
+                     * @default metric
+                     * @enum {string}
+                     */
+                    units?: "metric" | "imperial";
                 };
             };
         };
@@ -5139,6 +5187,9 @@ export interface operations {
                     "application/json": {
                         block: components["schemas"]["Block"];
                         at: number;
+                        /** @description a line for each thing that was changed for a student */
+                        changed: string[];
+                        asDrawn?: components["schemas"]["Block"];
                     };
                 };
             };

@@ -129,10 +129,18 @@
   /** A drill of the shelf becomes a block, brought to this court's measures, after the block selected. */
   async function take(s: ShelfDrill) {
     const { data, error } = await api
-      .POST('/api/v1/lessons/place', { body: { lesson, drill: s.drill } })
+      .POST('/api/v1/lessons/place', { body: { lesson, drill: s.drill, units: settings.units } })
       .catch((error: unknown) => ({ data: undefined, error }));
-    if (data) editor.add(data.block);
-    else editor.trouble = explain(error);
+    if (data) {
+      editor.add(data.block);
+      placed = data.asDrawn ? { changed: data.changed, asDrawn: data.asDrawn } : undefined;
+    } else editor.trouble = explain(error);
+  }
+  /** What was changed in the drill that was put in last, and the block without it. */
+  let placed = $state.raw<{ changed: string[]; asDrawn: Block }>();
+  function asDrawn() {
+    if (placed) editor.setBlock(placed.asDrawn.id, placed.asDrawn);
+    placed = undefined;
   }
   let watching = $state.raw<Watching>();
   /** The lesson that is watched, whatever version it was saved as. */
@@ -347,6 +355,23 @@
     <Watch {watching} {lesson} {students} pairs={plan?.pairs ?? []} onclose={stopWatching} />
   {:else if block}
     <section class="mt-2 border-t border-base-content pt-2" aria-label="Selected block">
+      {#if placed?.asDrawn.id === block.id}
+        <div class="mb-2 flex flex-wrap items-start gap-3 bg-base-200 px-3 py-2 text-sm" role="status">
+          <div class="min-w-60 flex-1">
+            <p class="font-semibold">Set to the students of this lesson</p>
+            <ul>
+              {#each placed.changed as line, i (i)}<li>{line}</li>{/each}
+            </ul>
+          </div>
+          <button type="button" class="btn btn-sm" onclick={asDrawn}>Use it as drawn</button>
+          <button
+            type="button"
+            class="btn btn-ghost btn-sm"
+            aria-label="Close"
+            onclick={() => (placed = undefined)}>✕</button
+          >
+        </div>
+      {/if}
       <div class="mb-2 flex flex-wrap items-center gap-3">
         <h2 dir="auto" class="sr-only">{block.title}</h2>
         <div class="min-w-60 flex-1">
@@ -417,7 +442,7 @@
           value={block.minutes}
           min={1}
           max={480}
-          onset={(minutes) => editor.setBlock(block.id, { minutes })}
+          onset={(minutes) => editor.setBlock(block.id, { minutes, fixed: true })}
         />
         <div class="join flex-wrap">
           <button

@@ -64,6 +64,11 @@
     roles: m.roles.map((r) => ({ ...r, partner: 1 - r.partner })).sort((a, b) => a.partner - b.partner)
   });
   const ask = () => need(api.GET('/api/v1/games'));
+  const askWarmUps = () =>
+    need(api.GET('/api/v1/courts/{court}/warmUps', { params: { path: { court: court.id } } }));
+  function takeScript(b: Block | undefined) {
+    if (b) editor.setBlock(block.id, { title: b.title, script: b.script, minutes: b.minutes });
+  }
   /** Those of the court, what was made for it first. */
   const ofCourt = (games: Preset[]) =>
     games
@@ -231,6 +236,21 @@
       class="btn mt-2 btn-sm"
       onclick={() => setScript([...script, ...script.map(swapped)])}>Repeat with sides swapped</button
     >{/if}
+  <Load ask={askWarmUps} small>
+    {#snippet children(ready)}
+      <label class="mt-3 flex flex-col gap-0.5 text-[0.8rem] leading-tight"
+        >Choose another script
+        <select
+          class="select w-64 border-base-content/60 select-sm"
+          value=""
+          onchange={(e) => takeScript(ready.find((b) => b.id === e.currentTarget.value))}
+        >
+          <option value="">keep this script</option>
+          {#each ready as b (b.id)}<option value={b.id}>{b.title}</option>{/each}
+        </select></label
+      >
+    {/snippet}
+  </Load>
   {#if students.length > 2}<p class="mt-2 text-sm">
       Students pair up in the order of the lesson; with an odd number the last three take turns.
     </p>{/if}
