@@ -19,8 +19,13 @@ import (
 func (d *Drill) Mirror() Drill {
 	out := d.mirrored(d.Pattern.Mirror())
 	for i := range out.Stages {
-		out.Stages[i].Stroke = out.Stages[i].Stroke.OtherSide()
+		st := &out.Stages[i]
+		st.Stroke = st.Stroke.OtherSide()
+		for j := range st.Shots {
+			st.Shots[j].Stroke = st.Shots[j].Stroke.OtherSide()
+		}
 	}
+	out.inWords()
 	return out
 }
 
@@ -31,6 +36,11 @@ func (d *Drill) mirrored(p pattern.Pattern) Drill {
 	out := d.with(p)
 	for i, t := range out.Targets {
 		out.Targets[i] = t.Mirror()
+	}
+	for i := range out.Stages {
+		if p := out.Stages[i].Place; p != nil {
+			*p = p.Mirror()
+		}
 	}
 	return out
 }
@@ -231,10 +241,12 @@ func (d *Drill) Neighbours(
 	rerate Rerate,
 ) []Neighbour {
 	var out []Neighbour
+	seen := map[string]bool{d.Edition(): true} // two ways that come to one drill are one
 	add := func(id, words string, b Drill, n pattern.Neighbour) {
-		if b.Validate().Err() != nil {
+		if b.Validate().Err() != nil || seen[b.Edition()] {
 			return
 		}
+		seen[b.Edition()] = true
 		good := 0.0
 		if players := rerate(&b); len(players) > 0 {
 			if r := b.Turns(curves, k, 1, 1).Rates(players[0])[0]; r != nil {

@@ -26,16 +26,15 @@ const (
 	hopeless                = 0.3 // for whom the turns leave least
 )
 
-// reckoned is what a drill comes to for as many students of its level as suit it best, in its
-// usual minutes; nothing was counted of any of them.
-func reckoned(t *testing.T, p *plan.Planner, d *drill.Drill, minutes int) *drill.Outlook {
-	t.Helper()
+// asked is a lesson of one block of the drill, for so many students of its level of whom nothing
+// was counted.
+func asked(d *drill.Drill, n, minutes int) (*lesson.Lesson, []plan.Student) {
 	l := &lesson.Lesson{
 		Format: lesson.Format, FormatVersion: lesson.FormatVersion, ID: sample.ID(1), Title: d.Title,
 		Date: "2026-05-17", Start: "17:00", SlotMinutes: 240, Court: d.Pattern.Court, Students: []string{},
 	}
 	var students []plan.Student
-	for i := range d.Players.Best {
+	for i := range n {
 		students = append(students, plan.Student{
 			ID: sample.ID(100 + i), Name: fmt.Sprintf("S%d", i), Hand: court.RightHand, Level: d.Level,
 		})
@@ -44,10 +43,45 @@ func reckoned(t *testing.T, p *plan.Planner, d *drill.Drill, minutes int) *drill
 	b := lesson.ForDrill(d)
 	b.ID, b.Minutes = sample.ID(2), minutes
 	l.Blocks = []lesson.Block{b}
+	return l, students
+}
+
+// reckoned is what a drill comes to for as many students as suit it best.
+func reckoned(t *testing.T, p *plan.Planner, d *drill.Drill, minutes int) *drill.Outlook {
+	t.Helper()
+	l, students := asked(d, d.Players.Best, minutes)
 	out, err := p.Plan(context.Background(), l, students, units.Metric)
 	require.NoError(t, err, d.ID)
 	require.NotNil(t, out.Blocks[0].Drill, d.ID)
 	return out.Blocks[0].Drill
+}
+
+// The engine plays every drill to its end, for the fewest, the ideal and the most students: its
+// balls fly, each student has some, and it is over when its last turn is.
+func TestEveryDrillIsPlayedToItsEnd(t *testing.T) {
+	var p plan.Planner
+	for _, d := range library.All() {
+		balls, err := p.Flights.Fly(d.Pattern, true)
+		require.NoError(t, err, d.ID)
+		for i, b := range balls {
+			require.True(t, b.Feasible, "%s, ball %d", d.ID, i+1)
+		}
+		for _, n := range []int{d.Players.Least, d.Players.Best, d.Players.Most} {
+			l, students := asked(&d, n, d.Minutes.Best)
+			require.Empty(t, l.Validate(), d.ID)
+			trails, _, err := p.Watch(context.Background(), l, students, 0)
+			require.NoError(t, err, d.ID)
+			require.Len(t, trails, 1)
+			end := int64(d.Minutes.Best) * 60_000
+			require.GreaterOrEqual(t, trails[0].Over, end, d.ID)
+			require.LessOrEqual(t, trails[0].Over, 2*end, "%s with %d", d.ID, n)
+			out, err := p.Plan(context.Background(), l, students, units.Metric)
+			require.NoError(t, err, d.ID)
+			for _, s := range out.Blocks[0].Drill.Players {
+				require.Positive(t, s.Contacts.Value, "%s with %d: nobody is left out", d.ID, n)
+			}
+		}
+	}
 }
 
 // alone is the drill with one of its goals.

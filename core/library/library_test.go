@@ -3,10 +3,12 @@ package library
 import (
 	"encoding/json"
 	"fmt"
+	"strings"
 	"testing"
 
 	"hodometer/core/drill"
 	"hodometer/core/footwork"
+	"hodometer/core/game"
 	"hodometer/core/goal"
 	"hodometer/core/pattern"
 	"hodometer/core/progress"
@@ -127,6 +129,48 @@ func TestFiguresOfTheTrade(t *testing.T) {
 		require.Equal(t, goal.Goal{Kind: goal.Timed, Seconds: 60 * (i + 1), SetOf: 2}, s.Goal)
 	}
 
+	asks := func(id string, stage int) goal.Goal {
+		d, err := ByID(id)
+		require.NoError(t, err)
+		return d.Stages[stage].Goal
+	}
+	for stage := range 2 { // half pace, then full
+		require.Equal(t, "10 in a row", asks("deep-past-marker", stage).String())
+		require.Equal(t, "a rally of 10", asks("figure-of-eight", stage).String(), "then the roles swapped")
+	}
+	for _, id := range []string{"corridor-forehand", "corridor-backhand"} {
+		require.Equal(t, 25, asks(id, 0).Count, "a pair total")
+		require.Equal(t, goal.Race, asks(id, 1).Kind)
+		require.Equal(t, 25, asks(id, 1).Count)
+	}
+	for stage := range 8 {
+		want := "10 in all"
+		if stage >= 4 {
+			want = "5 in a row"
+		}
+		require.Equal(t, want, asks("short-ball-corners", stage).String())
+	}
+	require.Equal(t, "5 in a row", asks("body-through-middle", 0).String())
+	for stage := range 4 {
+		s := asks("through-the-zones", stage).Seconds
+		require.True(t, s >= 15 && s <= 30, "15 to 30 s in each zone")
+	}
+	require.True(t, asks("brush-the-net", 0).Count >= 10 && asks("brush-the-net", 0).Count <= 15)
+	require.True(t, asks("shadow-minute", 0).Seconds >= 60 && asks("shadow-minute", 0).Seconds <= 90)
+	for id, to := range map[string][2]int{
+		"corridorRace": {25, 0}, "unevenRace": {10, 5}, "guardMarker": {11, 0}, "shortBall11": {11, 0},
+		"serveReturn11": {11, 0}, "takeTheNet": {5, 0},
+	} {
+		g, err := game.PresetByID(id)
+		require.NoError(t, err)
+		require.Equal(t, to, [2]int{g.Rules.To, g.Rules.ToB}, id)
+	}
+	for _, id := range []string{"shortBall11", "serveReturn11"} {
+		g, err := game.PresetByID(id)
+		require.NoError(t, err)
+		require.Equal(t, 4, g.Rules.FeedChangesEvery, id)
+	}
+
 	short, err := ByID("short-ball-corners")
 	require.NoError(t, err)
 	c, _ := short.Court()
@@ -178,4 +222,52 @@ func TestChancesSuitTheLevel(t *testing.T) {
 		}
 	}
 	require.Greater(t, asked, 90)
+}
+
+// The other side of a drill is a drill of the other side in all that it has: places, strokes,
+// targets, and every word that names a side. No neighbour is listed twice.
+func TestTheOtherSideIsWhole(t *testing.T) {
+	text := func(d drill.Drill) string {
+		out := []string{d.Title, d.Intent}
+		out = append(append(out, d.Cues...), d.Cautions...)
+		for _, s := range d.Stages {
+			out = append(out, s.Name, s.Cue)
+		}
+		for _, g := range d.Targets {
+			out = append(out, g.Name)
+		}
+		return strings.ToLower(strings.Join(out, " · "))
+	}
+	named := 0
+	for _, d := range All() {
+		other := d.Mirror()
+		was, is := text(d), text(other)
+		require.Equal(t, strings.Count(was, "forehand"), strings.Count(is, "backhand"), d.ID)
+		require.Equal(t, strings.Count(was, "backhand"), strings.Count(is, "forehand"), d.ID)
+		require.Equal(t, strings.Count(was, " left"), strings.Count(is, " right"), "%s: %s", d.ID, is)
+		if was != is {
+			named++
+		}
+		for i, s := range d.Stages {
+			require.Equal(t, s.Stroke.OtherSide(), other.Stages[i].Stroke, d.ID)
+			for j, shot := range s.Shots {
+				require.Equal(t, shot.Stroke.OtherSide(), other.Stages[i].Shots[j].Stroke, d.ID)
+			}
+			if s.Place != nil {
+				require.InDelta(t, -s.Place.X, other.Stages[i].Place.X, 1e-12, d.ID)
+			}
+		}
+		for i, f := range d.Pattern.Feeds {
+			require.InDelta(t, -f.To.X, other.Pattern.Feeds[i].To.X, 1e-12, d.ID)
+			require.Equal(t, f.Stroke.OtherSide(), other.Pattern.Feeds[i].Stroke, d.ID)
+		}
+		seen := map[string]string{}
+		none := func(*drill.Drill) []drill.Player { return nil }
+		for _, n := range d.Neighbours(&flights, nil, mover(t, &d), none) {
+			key := n.Drill.Edition()
+			require.Empty(t, seen[key], "%s: %s and %s are one", d.ID, seen[key], n.Label)
+			seen[key] = n.Label
+		}
+	}
+	require.Greater(t, named, 20)
 }

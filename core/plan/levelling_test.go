@@ -1,8 +1,10 @@
 package plan_test
 
 import (
+	"strings"
 	"testing"
 
+	"hodometer/core/court"
 	"hodometer/core/drill"
 	"hodometer/core/footwork"
 	"hodometer/core/game"
@@ -269,4 +271,72 @@ func TestTurnsThatEndAsTheGoalIsMetAreOffered(t *testing.T) {
 	require.Empty(t, l.Validate())
 	require.Greater(t, least(), before)
 	require.NotContains(t, levelled(t, l, students), "turn", "it is offered once")
+}
+
+// A drill that is put in a lesson is set to its students at once: whoever they are, each has
+// goals worth trying, and a line says what was changed for whom. What suits them already stays.
+func TestADrillIsSetToItsStudents(t *testing.T) {
+	for _, k := range []struct {
+		drill string
+		level units.Level
+	}{
+		{"short-ball-corners", units.Beginner},
+		{"short-ball-corners", units.Club},
+		{"line-all-deep", units.Performance},
+		{"shuttle-net-drop", units.Performance},
+		{"figure-of-eight", units.Beginner}, // its counts are the pair's
+		{"red-partner-rally", units.Beginner},
+	} {
+		d := sample.Drill(t, k.drill)
+		l := &lesson.Lesson{
+			Format: lesson.Format, FormatVersion: lesson.FormatVersion, ID: sample.ID(1), Title: "Set",
+			Date: "2026-05-17", Start: "17:00", SlotMinutes: 60, Court: d.Pattern.Court,
+		}
+		var students []plan.Student
+		for i, name := range []string{"Wren", "Tove"} {
+			students = append(students, plan.Student{
+				ID: sample.ID(100 + i), Name: name, Hand: court.RightHand, Level: k.level,
+			})
+			l.Students = append(l.Students, students[i].ID)
+		}
+		b := lesson.ForDrill(d)
+		b.ID = sample.ID(2)
+		set := new(plan.Planner).Level(t.Context(), l, b, students, nil, units.Metric)
+		require.Len(t, set.Chances, 2, k.drill)
+		for i, chance := range set.Chances {
+			require.Greater(t, chance, 0.5, "%s for %s", k.drill, k.level)
+			require.LessOrEqual(t, chance, 0.95, "%s for %s", k.drill, k.level)
+			v := set.Block.Variant(students[i].ID)
+			for _, target := range set.Block.DrillFor(students[i].ID).Targets {
+				c, err := d.Court()
+				require.NoError(t, err)
+				require.LessOrEqual(t, target.Radial(), max(d.Targets[0].Radial(), c.Half(d.Pattern.Area)/2)*1.1)
+			}
+			if v.Scale != 1 || len(v.Counts) > 0 || v.Bend != "" {
+				require.Contains(t, strings.Join(set.Changed, "\n"), students[i].Name+": ", k.drill)
+			}
+		}
+		if k.drill == "red-partner-rally" {
+			require.Empty(t, set.Changed, "it was made for them")
+		}
+	}
+}
+
+// A warm-up in fewer minutes than it has roles can be shortened to whole roles of both partners.
+func TestAScriptIsShortened(t *testing.T) {
+	l, students := sample.Today(t)
+	script := l.Blocks[0].Script
+	l.Blocks[0].Minutes = len(script) / 2
+	for _, n := range reckon(t, l, students).Blocks[0].Notices {
+		if n.Kind != "scriptLength" {
+			continue
+		}
+		require.Len(t, n.Fixes, 2)
+		short := n.Fixes[0].Blocks[0]
+		require.Len(t, short.Script, short.Minutes)
+		require.Equal(t, script[0], short.Script[0])
+		require.Equal(t, len(script), n.Fixes[1].Blocks[0].Minutes)
+		return
+	}
+	t.Fatal("nothing is said of the minutes that are missing")
 }

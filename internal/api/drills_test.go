@@ -246,3 +246,21 @@ func BenchmarkCheckDrill(b *testing.B) {
 		})
 	}
 }
+
+// The list of drills with a shelf of 200, some of them the club's own.
+func BenchmarkShelf200(b *testing.B) {
+	d := newDesk(b)
+	all := library.All()
+	for i := len(all); i < 200; i++ {
+		own := all[i%len(all)].Clone()
+		own.Title = fmt.Sprintf("Own %d", i)
+		own.Kin = &drill.Kin{ID: own.ID, Title: all[i%len(all)].Title, Bend: "Changed"}
+		d.ask("PUT", "/api/v1/drills/"+newID(), map[string]any{"version": 0, "drill": own}, 200, nil)
+	}
+	var shelf []documents.ShelfDrill
+	d.ask("GET", "/api/v1/drills", nil, 200, &shelf)
+	require.Len(b, shelf, 200)
+	for b.Loop() {
+		require.Equal(b, 200, d.raw("GET", "/api/v1/drills", nil).Code)
+	}
+}

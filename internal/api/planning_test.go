@@ -3,6 +3,7 @@ package api
 import (
 	"encoding/json"
 	"math"
+	"strings"
 	"testing"
 
 	"hodometer/core/drill"
@@ -276,4 +277,35 @@ func TestTheContractIsEven(t *testing.T) {
 	group.Version, group.Name = 7, "Late"
 	d.ask("PUT", at, group, 409, &p)
 	require.Equal(t, Problemsstale, p.Type)
+}
+
+// A drill that is put in a lesson is set to its students over HTTP, in the coach's units, and can
+// be had as it is drawn; a lesson with nobody in it gets it as it is. Warm-ups come with new ids.
+func TestADrillIsPlacedForItsStudents(t *testing.T) {
+	t.Parallel()
+	d := newDesk(t)
+	l, _ := d.pair()
+	body := map[string]any{"lesson": l, "drill": shippedDrill(t, "short-ball-corners"), "units": "imperial"}
+	var out lessons.Place
+	d.ask("POST", "/api/v1/lessons/place", body, 200, &out)
+	require.NotEmpty(t, out.Changed)
+	require.Regexp(t, "^[A-Z][a-z]+: ", out.Changed[0])
+	require.NotRegexp(t, `\d m\b`, strings.Join(out.Changed, " "))
+	require.Equal(t, out.Block.ID, out.AsDrawn.ID)
+	require.NotEqual(t, out.Block.Variants, out.AsDrawn.Variants)
+	nobody := l
+	nobody.Students, nobody.Attendance, nobody.Blocks = []string{}, nil, []lesson.Block{}
+	body["lesson"], out = nobody, lessons.Place{}
+	d.ask("POST", "/api/v1/lessons/place", body, 200, &out)
+	require.Empty(t, out.Changed)
+	require.Nil(t, out.AsDrawn)
+
+	var first, again []lesson.Block
+	d.ask("GET", "/api/v1/courts/tennisRed/warmUps", nil, 200, &first)
+	d.ask("GET", "/api/v1/courts/tennisRed/warmUps", nil, 200, &again)
+	require.Len(t, first, 6)
+	require.NotEqual(t, first[0].ID, again[0].ID)
+	require.Contains(t, first[0].Title, "juniors", "the court's own age first")
+	require.NotContains(t, first[3].Title, "juniors")
+	d.ask("GET", "/api/v1/courts/nowhere/warmUps", nil, 404, nil)
 }

@@ -124,10 +124,19 @@ test('a lesson is planned from nothing for somebody new', async ({ page, club })
   const shelf = page.getByRole('dialog', { name: 'Choose a drill' });
   await page.getByRole('button', { name: 'Drill', exact: true }).click();
   await shelf.getByRole('button', { name: 'Choose Short ball to the corners', exact: true }).click();
+  // It is set to who is there, and says what was changed; it can be had as it is drawn.
+  const set = page.getByRole('status').filter({ hasText: 'Set to the students of this lesson' });
+  await expect(set).toContainText(/Mira: success rate \d+% with a target/);
+  await set.getByRole('button', { name: 'Use it as drawn' }).click();
+  await expect(set).toBeHidden();
   await expect(page.getByRole('row', { name: /Forehand cross-court 10/ }).first()).toContainText('43%');
   // On a shorter court the next drill comes in its measures.
-  await page.getByRole('combobox', { name: /^Court/ }).selectOption('Tennis, orange stage');
+  await page.getByRole('combobox', { name: /^Court/ }).selectOption('tennisOrange');
   await page.getByRole('button', { name: 'Drill', exact: true }).click();
+  const adults = shelf.getByRole('button', { name: 'Choose Short ball to the corners', exact: true });
+  await expect(shelf.getByRole('button', { name: /^Choose/ }).first()).toBeVisible();
+  await expect(adults, 'those of its own court first').toBeHidden();
+  await shelf.getByRole('button', { name: 'Show all' }).click();
   await shelf.getByRole('button', { name: 'Choose Short ball to the corners', exact: true }).click();
   await expect(page.getByRole('slider', { name: 'Target' })).toHaveAttribute(
     'aria-valuetext',

@@ -293,7 +293,7 @@ test('a shipped drill is copied when changed, versions come back, and the court 
   }
   await page.goto(`${club.url}/drills/outside-the-gates`);
   await page.getByRole('button', { name: 'Stages', exact: true }).click();
-  await expect(page.getByLabel('How many, goal 1'), 'the one that ships is as it was').toHaveValue('6');
+  await expect(page.getByLabel('How many, goal 1'), 'the one that ships is as it was').toHaveValue('24');
 });
 
 test('every sport has its shelf, and a drill of each plays to its end', async ({ page, club }) => {

@@ -115,6 +115,7 @@ test('what was found goes into a lesson', async ({ page, club }) => {
 test('every court answers, and a spread comes from counted balls', async ({ page, club }) => {
   await page.goto(`${club.url}/reckon/flight`);
   for (const name of [
+    'Tennis, green stage',
     'Tennis, orange stage',
     'Tennis, red stage',
     'Table tennis',
