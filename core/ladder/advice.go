@@ -121,7 +121,7 @@ func (a *Advice) whyStay(e Evidence, tries, met []Try, level float64, back, leas
 		return "Nothing counted on this rung yet."
 	case a.Short >= shortOnes && back < 0:
 		return fmt.Sprintf(
-			"Not met in %d lessons in a row, and this is the first rung: use a larger target or a smaller goal.",
+			"Not met in %d lessons in a row, and this is the first rung: ask for fewer, or use a larger target if it has one.",
 			a.Short,
 		)
 	case a.Met >= a.Days && e.Rate != nil && few(tries, least):
@@ -132,8 +132,14 @@ func (a *Advice) whyStay(e Evidence, tries, met []Try, level float64, back, leas
 		return fmt.Sprintf("%s, but %s.", a.sayMet(met, now), sayUnsure(e, level))
 	case a.Met > 0:
 		return fmt.Sprintf("%s; %s.", a.sayMet(met, now), sayMore(a.Days-a.Met))
-	case a.Short == 0:
+	case a.Short == 0 && few(tries, least):
 		return "Tried but not met yet: too few balls to judge."
+	case a.Short == 0:
+		seen, good := 0, 0
+		for _, t := range tries {
+			seen, good = seen+t.Balls, good+t.Good
+		}
+		return fmt.Sprintf("Tried but not met yet: %d of %d good.", good, seen)
 	}
 	return fmt.Sprintf("Not met yet%s.", sayShort(e, tries, level))
 }

@@ -86,3 +86,20 @@ func TestEasedByTheFloor(t *testing.T) {
 	require.Contains(t, a.Reason, "at least 40%")
 	require.NotContains(t, a.Reason, "60%")
 }
+
+// Tried and not met, it is said with what was counted; of a few balls nothing is judged.
+func TestTriedButNotMet(t *testing.T) {
+	l := &Ladder{Rungs: []Rung{{ID: "a", Gate: &goal.Goal{Kind: goal.Total, Count: 90}}, {ID: "b"}}}
+	now := time.Date(2026, 5, 30, 12, 0, 0, 0, time.UTC)
+	half := progress.Rate{Mean: 0.5, Low: 0.4, High: 0.6}
+	said := func(good, balls int) string {
+		a, on := Advise(l, Standing{{Kind: Begin, Rung: "a"}}, Evidence{
+			Rate: &half, Sure: 0.1, Above: 0.9, Tries: []Try{{At: now.UnixMilli(), Balls: balls, Good: good}},
+		}, Evidence{}, now)
+		require.True(t, on)
+		require.Equal(t, Stay, a.Verdict)
+		return a.Reason
+	}
+	require.Equal(t, "Tried but not met yet: 100 of 200 good.", said(100, 200))
+	require.Equal(t, "Tried but not met yet: too few balls to judge.", said(2, 4))
+}

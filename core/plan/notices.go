@@ -229,11 +229,13 @@ func percent(chance float64) string {
 	}
 }
 
-// muchMore than the usual week is worth a word, once there are weeks enough to
-// call anything usual [trade].
+// muchMore than the usual week is worth a word, once there are weeks enough to call anything
+// usual; more than it in two weeks running is too, beside the weeks before those two [trade].
 const (
-	muchMore     = 2.0
-	weeksToJudge = 3
+	muchMore      = 2.0
+	weeksToJudge  = 3
+	more          = 1.5
+	weeksToBeside = 2
 )
 
 // aboutLesson are the notices of the lesson as a whole.
@@ -275,12 +277,17 @@ func (q *question) aboutLesson(p Plan) []Notice {
 func (q *question) aboutLoad(p Plan) []Notice {
 	var who []string
 	for i, t := range p.Students {
-		if w := t.week; w.Weeks >= weeksToJudge && w.Total > muchMore*w.Usual {
-			who = append(
-				who,
-				fmt.Sprintf("%s %.0f, usually %.0f", q.students[i].FirstName(), w.Total, w.Usual),
-			)
+		w := t.week
+		usual, twice := w.Usual, ""
+		switch {
+		case w.Weeks >= weeksToJudge && w.Total > muchMore*w.Usual:
+		case w.Weeks > weeksToBeside && w.Earlier > 0 && min(w.Total, w.Last) >= more*w.Earlier:
+			usual, twice = w.Earlier, fmt.Sprintf(", and %.0f in the week before", w.Last)
+		default:
+			continue
 		}
+		who = append(who,
+			fmt.Sprintf("%s %.0f%s, usually %.0f", q.students[i].FirstName(), w.Total, twice, usual))
 	}
 	if len(who) == 0 {
 		return nil

@@ -21,8 +21,10 @@ func TestLoadOfAWeek(t *testing.T) {
 		360,
 	)
 	require.InDelta(t, 360+450+225, w.Total, 1e-9)
-	require.InDelta(t, (360+240)/4.0, w.Usual, 1e-9)
+	require.InDelta(t, (360+240)/2.0, w.Usual, 1e-9, "of the two weeks that they were here")
 	require.Equal(t, 2, w.Weeks)
+	require.InDelta(t, 360, w.Last, 1e-9)
+	require.InDelta(t, 240, w.Earlier, 1e-9)
 	mean := 1035.0 / 7
 	sd := math.Sqrt(((360-mean)*(360-mean) + (450-mean)*(450-mean) + (225-mean)*(225-mean) + 4*mean*mean) / 7)
 	require.InDelta(t, mean/sd, w.Monotony, 1e-12)
@@ -33,4 +35,15 @@ func TestLoadOfAWeek(t *testing.T) {
 	require.InDelta(t, 300, Loads([]Worked{{DaysBefore: 6, Minutes: 60, Rating: 5}}, 0).Total, 1e-9)
 	require.Zero(t, Loads([]Worked{{DaysBefore: 7, Minutes: 60, Rating: 5}}, 0).Total)
 	require.Zero(t, Loads([]Worked{{DaysBefore: -1, Minutes: 60, Rating: 5}}, 0).Total)
+}
+
+// A regular week after three weeks is a usual one, and weeks away do not lower what is usual.
+func TestUsualIsOfTheWeeksHere(t *testing.T) {
+	var weekly []Worked
+	for _, days := range []int{7, 14, 21} {
+		weekly = append(weekly, Worked{DaysBefore: days, Minutes: 60, Rating: 5})
+	}
+	require.InDelta(t, 300, Loads(weekly, 300).Usual, 1e-9)
+	require.InDelta(t, 300, Loads(weekly[2:], 300).Usual, 1e-9, "after two weeks away")
+	require.Equal(t, 1, Loads(weekly[2:], 300).Weeks)
 }
