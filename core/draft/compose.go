@@ -30,7 +30,7 @@ func (w *maker) compose(title drill.Focus, drills, pool []found) (lesson.Lesson,
 				&out,
 				out.Blocks[i],
 				w.Students,
-				w.met(out.Blocks[i].Drill),
+				w.last(out.Blocks[i].Drill),
 				units.Metric,
 			)
 			out.Blocks[i] = v.Block
@@ -244,17 +244,17 @@ func (w *maker) warmUp() (out []lesson.Block) {
 	return append(out, warm)
 }
 
-// met are those who met all goals of the drill when it was last done.
-func (w *maker) met(d *drill.Drill) []string {
+// last is how the drill went when it was last done.
+func (w *maker) last(d *drill.Drill) plan.Last {
 	if d == nil {
-		return nil
+		return plan.Last{}
 	}
 	for i := range w.Past {
-		if alike(&w.Past[i].Drill, d) {
-			return w.Past[i].Met
+		if p := &w.Past[i]; alike(&p.Drill, d) {
+			return plan.Last{Met: p.Met, Size: p.Size}
 		}
 	}
-	return nil
+	return plan.Last{}
 }
 
 // game is what the lesson ends with: on a junior stage one of the games made for it, a different

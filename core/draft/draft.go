@@ -25,6 +25,8 @@ type Past struct {
 	// who met them all.
 	Short []string
 	Met   []string
+	// Size is how large each student's target was then, metres.
+	Size map[string]float64
 }
 
 // Brief is what a coach knows of a lesson to come.

@@ -27,12 +27,16 @@ func PastOf(l *lesson.Lesson, daysAgo float64, students []string, outcomes []Out
 		if b.Drill == nil {
 			continue
 		}
-		p := Past{DaysAgo: daysAgo, Drill: *b.Drill}
+		p := Past{DaysAgo: daysAgo, Drill: *b.Drill, Size: map[string]float64{}}
+		first := slices.IndexFunc(b.Drill.Stages, b.Drill.ByChance)
 		for _, s := range l.Students {
 			if !slices.Contains(students, s) {
 				continue
 			}
 			d, met, short := b.DrillFor(s), 0, false
+			if first >= 0 && len(d.Targets) > 0 {
+				p.Size[s] = d.Radial(d.Stages[first])
+			}
 			for _, o := range outcomes {
 				if o.Student != s || o.Block != b.ID || o.Stage >= len(d.Stages) {
 					continue

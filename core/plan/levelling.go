@@ -75,24 +75,53 @@ func (v *Levelled) Least() float64 {
 	return slices.Min(v.Chances)
 }
 
+// Last is how a drill went when it was last done: who met all of its goals, and how large each
+// student's target was, in metres as the radius of a circle; 0 or absent: not known.
+type Last struct {
+	Met  []string
+	Size map[string]float64
+}
+
+// targetStep is how much a target grows or shrinks from one lesson to the next [trade].
+const targetStep = 0.2
+
+// asLast is the block with the targets that the students had last.
+func (q *question) asLast(b lesson.Block) lesson.Block {
+	first := slices.IndexFunc(b.Drill.Stages, b.Drill.ByChance)
+	if len(b.Drill.Targets) == 0 || first < 0 {
+		return b
+	}
+	size := b.Drill.Radial(b.Drill.Stages[first])
+	for _, s := range q.students {
+		if was := q.last.Size[s.ID]; was > 0 && size > 0 {
+			v := b.Variant(s.ID)
+			v.Scale = math.Round(1000*min(lesson.MostScale, max(lesson.LeastScale, was/size))) / 1000
+			b = b.With(v)
+		}
+	}
+	return b
+}
+
 // Level sets a drill block to its students: first the target, then the length of the shot, and
 // last the counts, so that each has goals worth trying. The block stands by itself: when in the
 // lesson it comes, and who is late, is not looked at.
 //
-// Those who have met everything get nothing easier: met names them.
+// Those who have met everything get nothing easier than they had, and a target moves by no more
+// than a fifth from the one before: last says how the drill went.
 func (p *Planner) Level(
 	ctx context.Context,
 	l *lesson.Lesson,
 	b lesson.Block,
 	students []Student,
-	met []string,
+	last Last,
 	system units.System,
 ) Levelled {
 	if b.Drill == nil || len(students) == 0 || !b.Drill.AnyChance() {
 		return Levelled{Block: b}
 	}
 	q := p.ask(ctx, l, students, system)
-	q.met, q.quick = met, true
+	q.last, q.quick = last, true
+	b = q.asLast(b)
 	parts := formation.Sharings(l, &b, 0, len(students))
 	outlook := q.outlook(&b, parts, 0)
 	out := Levelled{}
@@ -169,6 +198,9 @@ func (q *question) levelTarget(
 		}
 		if v.Scale = scaleFor(size, grid, max(now, largest/size), gives); v.Scale > now && q.hasMet(s.ID) {
 			v.Scale = now
+		}
+		if q.last.Size[s.ID] > 0 {
+			v.Scale = math.Round(1000*min(max(v.Scale, now*(1-targetStep)), now*(1+targetStep))) / 1000
 		}
 		got := gives(v.Scale)
 		if v.Scale != now && math.Abs(got-bandMid) > math.Abs(rate-bandMid)-0.005 {
@@ -297,7 +329,7 @@ func (q *question) levelTurn(b *lesson.Block, outlook *drill.Outlook, at float64
 const leastGain = 0.03
 
 // hasMet says whether the student has met everything and so gets nothing easier.
-func (q *question) hasMet(id string) bool { return slices.Contains(q.met, id) }
+func (q *question) hasMet(id string) bool { return slices.Contains(q.last.Met, id) }
 
 // lengths that goals are tried at, as shares of what the drill asks for.
 var lengths = []float64{

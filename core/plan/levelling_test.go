@@ -145,7 +145,7 @@ func TestMeetingEverythingNeverEases(t *testing.T) {
 	}
 	b := new(
 		plan.Planner,
-	).Level(t.Context(), l, l.Blocks[0], students, []string{students[0].ID}, units.Metric).
+	).Level(t.Context(), l, l.Blocks[0], students, plan.Last{Met: []string{students[0].ID}}, units.Metric).
 		Block
 	asked := func(s plan.Student) (scale float64, count int) {
 		return b.Variant(s.ID).Scale, b.DrillFor(s.ID).Stages[0].Goal.Count
@@ -185,7 +185,7 @@ func TestOneStaysOne(t *testing.T) {
 	d.Stages[0].Goal.Count, d.Stages[1].Goal.Count = 1, 90
 	l.Blocks[0].Drill = &d
 	require.Empty(t, l.Validate())
-	b := new(plan.Planner).Level(t.Context(), l, l.Blocks[0], students, nil, units.Metric).Block
+	b := new(plan.Planner).Level(t.Context(), l, l.Blocks[0], students, plan.Last{}, units.Metric).Block
 	counts := b.Variant(students[0].ID).Counts
 	require.Len(t, counts, 2)
 	require.Equal(t, 1, counts[0])
@@ -301,7 +301,7 @@ func TestADrillIsSetToItsStudents(t *testing.T) {
 		}
 		b := lesson.ForDrill(d)
 		b.ID = sample.ID(2)
-		set := new(plan.Planner).Level(t.Context(), l, b, students, nil, units.Metric)
+		set := new(plan.Planner).Level(t.Context(), l, b, students, plan.Last{}, units.Metric)
 		require.Len(t, set.Chances, 2, k.drill)
 		for i, chance := range set.Chances {
 			require.Greater(t, chance, 0.5, "%s for %s", k.drill, k.level)
@@ -310,7 +310,11 @@ func TestADrillIsSetToItsStudents(t *testing.T) {
 			for _, target := range set.Block.DrillFor(students[i].ID).Targets {
 				c, err := d.Court()
 				require.NoError(t, err)
-				require.LessOrEqual(t, target.Radial(), max(d.Targets[0].Radial(), c.Half(d.Pattern.Area)/2)*1.1)
+				require.LessOrEqual(
+					t,
+					target.Radial(),
+					max(d.Targets[0].Radial(), c.Half(d.Pattern.Area)/2)*1.1,
+				)
 			}
 			if v.Scale != 1 || len(v.Counts) > 0 || v.Bend != "" {
 				require.Contains(t, strings.Join(set.Changed, "\n"), students[i].Name+": ", k.drill)
@@ -339,4 +343,30 @@ func TestAScriptIsShortened(t *testing.T) {
 		return
 	}
 	t.Fatal("nothing is said of the minutes that are missing")
+}
+
+// A target moves by a fifth from lesson to lesson, whichever way, and what was met at a large one
+// is followed by one a little smaller, not by the drill's own.
+func TestTargetsMoveInSteps(t *testing.T) {
+	l, students := sample.Line(t, "line-all-deep", 2, 10)
+	d := l.Blocks[0].Drill
+	own := d.Radial(d.Stages[0])
+	for i := range students {
+		students[i].Level = units.Beginner
+		sample.Count(t, &students[i], d, sample.Session{DaysAgo: 3, Balls: 40, Good: 12})
+	}
+	for _, was := range []float64{0.5, 1, 1.8, 2.9} {
+		last := plan.Last{Met: []string{students[0].ID}, Size: map[string]float64{}}
+		for _, s := range students {
+			last.Size[s.ID] = was * own
+		}
+		b := new(plan.Planner).Level(t.Context(), l, l.Blocks[0], students, last, units.Metric).Block
+		for i, s := range students {
+			is := b.DrillFor(s.ID).Radial(d.Stages[0]) / own
+			require.InDelta(t, was, is, 0.21*was, "from %g", was)
+			if i == 0 {
+				require.LessOrEqual(t, is, was*1.01, "who met all gets nothing easier")
+			}
+		}
+	}
 }

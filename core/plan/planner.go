@@ -51,8 +51,8 @@ type question struct {
 	lesson   *lesson.Lesson
 	students []Student
 	system   units.System
-	people   uint64   // a mark of the students and what was counted of them
-	met      []string // students who are given nothing easier
+	people   uint64 // a mark of the students and what was counted of them
+	last     Last   // how a drill that is levelled went before
 	shared   map[shared]drill.Turns
 	quick    bool // few plays do, since the answer is only compared
 }
@@ -64,7 +64,7 @@ func (p *Planner) ask(
 	system units.System,
 ) *question {
 	p.once.Do(func() { p.seed = maphash.MakeSeed() })
-	return &question{p, ctx, l, students, system, p.markOf(students), nil, nil, false}
+	return &question{p, ctx, l, students, system, p.markOf(students), Last{}, nil, false}
 }
 
 // key is made of all that a block's answer hangs on: the block, what is at hand,

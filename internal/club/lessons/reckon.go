@@ -186,7 +186,7 @@ func (c *Diary) PlaceDrill(
 	if err != nil {
 		return out, err
 	}
-	if set := c.planner.Level(ctx, l, out.Block, students, nil, system); len(set.Changed) > 0 {
+	if set := c.planner.Level(ctx, l, out.Block, students, plan.Last{}, system); len(set.Changed) > 0 {
 		out.AsDrawn, out.Block, out.Changed = &blocks[0], set.Block, set.Changed
 	}
 	return out, ctx.Err()
