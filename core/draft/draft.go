@@ -125,7 +125,11 @@ func (w *maker) drafts() []Draft {
 			) {
 			return
 		}
-		l, chances := w.compose(title, drills, pool)
+		drills, left, changed := w.refreshed(drills, pool)
+		l, chances := w.compose(title, drills, left)
+		if changed != "" {
+			why += " " + changed
+		}
 		if chances != "" {
 			why += " " + chances
 		}

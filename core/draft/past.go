@@ -69,3 +69,61 @@ func ago(days float64) string {
 		return fmt.Sprintf("%d days ago", n)
 	}
 }
+
+// mostRunning is how many lessons running may have the same drills [trade].
+const mostRunning = 2
+
+// refreshed is the lesson with one of its drills changed where the last lessons all had the same
+// ones, the pool without it, and a sentence that says so: another of the same purpose takes the
+// place of the last that no ladder asks for, or else one of any purpose.
+func (w *maker) refreshed(drills, pool []found) (now, left []found, said string) {
+	if len(drills) < 2 {
+		return drills, pool, ""
+	}
+	var lessons []map[string]bool
+	day := math.Inf(-1)
+	for i := range w.Past { // the latest first, a lesson's together
+		if p := &w.Past[i]; math.Abs(p.DaysAgo-day) > 0.5 {
+			if len(lessons) == mostRunning {
+				break
+			}
+			day = p.DaysAgo
+			lessons = append(lessons, map[string]bool{})
+		}
+		lessons[len(lessons)-1][w.Past[i].Drill.Root()] = true
+	}
+	if len(lessons) < mostRunning {
+		return drills, pool, ""
+	}
+	at := len(drills) - 1
+	for i, f := range drills {
+		for _, had := range lessons {
+			if !had[f.drill.Root()] {
+				return drills, pool, ""
+			}
+		}
+		if !f.asked {
+			at = i
+		}
+	}
+	for _, same := range []bool{true, false} {
+		for _, f := range pool {
+			if (f.drill.Focus == drills[at].drill.Focus) != same || lessons[0][f.drill.Root()] ||
+				slices.ContainsFunc(drills, func(d found) bool { return alike(&d.drill, &f.drill) }) {
+				continue
+			}
+			out := slices.Clone(drills)
+			out[at] = f
+			return out, without(
+					pool,
+					drills[at:at+1],
+				), fmt.Sprintf(
+					"“%s” was in the last %d lessons: “%s” takes its place.",
+					drills[at].drill.Title,
+					mostRunning,
+					f.drill.Title,
+				)
+		}
+	}
+	return drills, pool, ""
+}

@@ -242,3 +242,38 @@ func TestFourPlayDoublesAndLinesDoNotCross(t *testing.T) {
 	}
 	require.NotZero(t, doubles)
 }
+
+// The same drills come at most twice running, also where somebody fell short in both: at the third
+// time one of them changes, and the draft says so.
+func TestTheSameDrillsComeTwiceAtMost(t *testing.T) {
+	students, _ := sample.Group(2, 0)
+	brief := draft.Brief{
+		Students: students, Date: "2026-05-17", Start: "17:00", Minutes: 60, Court: "tennis",
+	}
+	pair := []string{"line-all-deep", "low-ball-lift"}
+	for _, ago := range []float64{3, 10} {
+		for _, id := range pair {
+			brief.Past = append(brief.Past, draft.Past{
+				DaysAgo: ago, Drill: *sample.Drill(t, id), Short: []string{students[0].ID},
+			})
+		}
+	}
+	both := func(d draft.Draft) bool {
+		for _, id := range pair {
+			if !slices.ContainsFunc(d.Lesson.Blocks, func(b lesson.Block) bool {
+				return b.Kind == lesson.Drill && b.Drill.Root() == id
+			}) {
+				return false
+			}
+		}
+		return true
+	}
+	said := false
+	for _, d := range drafts(t, brief) {
+		require.False(t, both(d), "%s: %s", d.Name, d.Why)
+		said = said || strings.Contains(d.Why, "takes its place")
+	}
+	require.True(t, said)
+	brief.Past = brief.Past[:2] // once is no habit
+	require.True(t, slices.ContainsFunc(drafts(t, brief), both))
+}
