@@ -37,7 +37,9 @@ test('a junior group of eight on an orange court: planned, fitted, levelled, pri
   );
   await hand.type(page.getByLabel('Courts'), '2');
   await expect(drafts(page)).toHaveCount(3);
-  await expect(drafts(page).first()).toContainText(/Chance to meet the goals of “.+”: from \w+ \d+% to \w+ \d+%/);
+  await expect(drafts(page).first()).toContainText(
+    /Chance to meet the goals of “.+”: from \w+ \d+% to \w+ \d+%/
+  );
   await hand.click(drafts(page).nth(1).getByRole('button', { name: 'Use this draft' }));
   await expect(page).toHaveURL(/lessons\/[0-9a-f-]{36}$/);
   await expect(page.getByRole('button', { name: /^Planned of \d+ min/ })).toBeVisible();
