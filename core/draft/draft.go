@@ -302,9 +302,13 @@ func (w *maker) failed() (out []found, why string) {
 		}
 		out = append(out, found{drill: d, past: &w.Past[i], asked: true})
 		if why == "" {
+			who := w.names(p.Short) + " did not meet"
+			if len(p.Short) == len(w.Students) && len(p.Short) > 1 {
+				who = "Nobody met"
+			}
 			why = fmt.Sprintf(
-				"%s did not meet the goal of “%s” %s. It is repeated with a target that suits each student",
-				w.names(p.Short),
+				"%s the goal of “%s” %s. It is repeated with a target that suits each student",
+				who,
 				p.Drill.Title,
 				ago(p.DaysAgo),
 			)

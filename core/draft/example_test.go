@@ -3,6 +3,7 @@ package draft_test
 import (
 	"context"
 	"fmt"
+	"strings"
 
 	"hodometer/core/court"
 	"hodometer/core/draft"
@@ -31,10 +32,15 @@ func Example() {
 		return
 	}
 	for _, d := range drafts {
-		fmt.Println(d.Name+":", d.Why)
+		why, chances, _ := strings.Cut(d.Why, " Chance")
+		fmt.Println(d.Name+":", why)
+		fmt.Println("  Chance" + chances)
 	}
 	// Output:
-	// Volleys, step by step: First to one place, then in a sequence, then a game that starts with the same ball. Chance to meet the goals of “Feet, then lob”: Wren 70%, Tove 74%.
-	// Two focuses: Volleys and coming in: two focuses, for variety. Chance to meet the goals of “One step in after each”: Wren 66%, Tove 75%.
-	// Rhythm, step by step: Rhythm also suits this group. It starts with few balls and builds up. Chance to meet the goals of “Alley, centre, alley”: Wren 73%, Tove 71%.
+	// Volleys, step by step: First to one place, then in a sequence, then a game that starts with the same ball.
+	//   Chance to meet the goals of “Feet, then lob”: Wren 70%, Tove 74%.
+	// Two focuses: Volleys and coming in: two focuses, for variety.
+	//   Chance to meet the goals of “One step in after each”: Wren 66%, Tove 75%.
+	// Rhythm, step by step: Rhythm also suits this group. It starts with few balls and builds up.
+	//   Chance to meet the goals of “Alley, centre, alley”: Wren 73%, Tove 71%.
 }

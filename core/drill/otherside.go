@@ -20,7 +20,20 @@ var sides = func() map[string]string {
 // noSide are words after which, and before which, left and right name no side: "right away",
 // "what is left of it", "all right".
 var noSide = struct{ after, before []string }{
-	[]string{"away", "after", "before", "now", "in", "time", "moment", "of", "over", "behind", "answer", "wrong"},
+	[]string{
+		"away",
+		"after",
+		"before",
+		"now",
+		"in",
+		"time",
+		"moment",
+		"of",
+		"over",
+		"behind",
+		"answer",
+		"wrong",
+	},
 	[]string{"all", "is", "are", "was", "be", "has", "just"},
 }
 

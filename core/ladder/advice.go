@@ -121,7 +121,7 @@ func (a *Advice) whyStay(e Evidence, tries, met []Try, level float64, back, leas
 		return "Nothing counted on this rung yet."
 	case a.Short >= shortOnes && back < 0:
 		return fmt.Sprintf(
-			"Not met in %d lessons in a row, and this is the first rung: ask for fewer, or use a larger target if it has one.",
+			"Not met in %d lessons in a row, and this is the first rung: ask for fewer, or make it easier.",
 			a.Short,
 		)
 	case a.Met >= a.Days && e.Rate != nil && few(tries, least):

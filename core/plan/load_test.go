@@ -36,6 +36,10 @@ func TestLoadOfTwoWeeksIsSaid(t *testing.T) {
 	heavy := said(weekly(1, 5), weekly(8, 10), weekly(15, 5), weekly(22, 5))
 	require.Contains(t, heavy, "Wren")
 	require.Contains(t, heavy, "in the week before")
-	require.Empty(t, said(weekly(1, 5), weekly(8, 5), weekly(15, 5), weekly(22, 5)), "one heavy week, not twice the usual")
+	require.Empty(
+		t,
+		said(weekly(1, 5), weekly(8, 5), weekly(15, 5), weekly(22, 5)),
+		"one heavy week, not twice the usual",
+	)
 	require.Contains(t, said(weekly(1, 10), weekly(8, 5), weekly(15, 5), weekly(22, 5)), "usually")
 }

@@ -52,12 +52,27 @@ async function nextPlan(page: Page, club: Club) {
   return chances;
 }
 
+/**
+ * Plans today's lesson for an hour that is far off, so that it ends a slot after it is begun, whatever time of
+ * the day it is when this is tried.
+ */
+async function farFromNow(page: Page, club: Club) {
+  const answer = await page.request.get(`${club.url}/api/v1/lessons`);
+  const plans = (await answer.json()) as { items: { id: string; title: string }[] };
+  const at = `${club.url}/api/v1/lessons/${plans.items.find((l) => l.title === 'Short balls to match play')!.id}`;
+  const lesson = (await (await page.request.get(at)).json()) as object;
+  const start = new Date().getHours() < 12 ? '20:00' : '05:00';
+  const put = await page.request.put(at, { data: { ...lesson, start } });
+  expect(put.status(), await put.text()).toBe(200);
+}
+
 test('the network goes before the first tap: a whole lesson is run, reloaded and finished in the dark', async ({
   page,
   club,
   context
 }) => {
   const planned = await nextPlan(page, club);
+  await farFromNow(page, club);
   await onCourt(page, club);
   await context.setOffline(true);
   await club.kill();

@@ -1,6 +1,6 @@
 <!-- A lesson being planned: who and when, the tape, and the block in hand. -->
 <script lang="ts">
-  import { courtLabel } from '$lib/units/court';
+  import { ages } from '$lib/units/court';
   import When from '$lib/shell/When.svelte';
   import { beforeNavigate } from '$app/navigation';
   import { onDestroy, untrack } from 'svelte';
@@ -133,13 +133,16 @@
       .catch((error: unknown) => ({ data: undefined, error }));
     if (data) {
       editor.add(data.block);
-      placed = data.asDrawn ? { changed: data.changed, asDrawn: data.asDrawn } : undefined;
+      placed =
+        data.asDrawn && editor.selected
+          ? { changed: data.changed, asDrawn: { ...data.asDrawn, id: editor.selected } }
+          : undefined;
     } else editor.trouble = explain(error);
   }
   /** What was changed in the drill that was put in last, and the block without it. */
   let placed = $state.raw<{ changed: string[]; asDrawn: Block }>();
   function asDrawn() {
-    if (placed) editor.setBlock(placed.asDrawn.id, placed.asDrawn);
+    if (placed) editor.setBlock(placed.asDrawn.id, { variants: undefined, ...placed.asDrawn });
     placed = undefined;
   }
   let watching = $state.raw<Watching>();
@@ -262,13 +265,13 @@
       onset={(slotMinutes) => editor.change({ slotMinutes })}
     />
     <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">
-      Court
+      Court{ages(court)}
       <select
         class="select w-48 border-base-content/60 select-sm"
         value={lesson.court}
         onchange={(e) => setCourt(e.currentTarget.value)}
       >
-        {#each courts as c (c.id)}<option value={c.id}>{courtLabel(c)}</option>{/each}
+        {#each courts as c (c.id)}<option value={c.id}>{c.name}</option>{/each}
       </select>
     </label>
     <Resources {lesson} {students} onchange={(next) => editor.change(next)} />

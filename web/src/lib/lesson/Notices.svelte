@@ -34,10 +34,12 @@
         {#each n.fixes as f, j (j)}
           <button
             type="button"
-            class="btn h-auto flex-col items-start gap-0 py-1 btn-primary btn-sm"
+            class="btn h-auto max-w-full flex-col items-start gap-0 py-1 text-left btn-primary btn-sm"
             onclick={() => onfix(f)}
           >
-            <span>{f.label}</span><span class="figures text-xs font-normal">{f.outcome}</span>
+            <span>{f.label}</span><span class="figures text-xs font-normal whitespace-normal"
+              >{f.outcome}</span
+            >
           </button>
         {/each}
       </div>

@@ -1,6 +1,6 @@
 <!-- From what the coach knows to a lesson: who, how long, what with; drafts that fit answer at once. -->
 <script lang="ts">
-  import { courtLabel } from '$lib/units/court';
+  import { ages } from '$lib/units/court';
   import When from '$lib/shell/When.svelte';
   import {
     api,
@@ -247,15 +247,14 @@
           </summary>
           <div class="mt-4 flex flex-wrap items-end gap-x-3 gap-y-2">
             <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
-              >Court
+              >Court{ages(courtOf(courts, court))}
               <select
                 class="select w-52 border-base-content/60 select-sm"
                 bind:value={court}
                 onchange={() => (byHand = true)}
               >
                 {#each bySport(courts) as s (s.name)}<optgroup label={s.name}
-                    >{#each s.courts as c (c.id)}<option value={c.id}>{courtLabel(c)}</option
-                      >{/each}</optgroup
+                    >{#each s.courts as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</optgroup
                   >{/each}
               </select>
             </label>

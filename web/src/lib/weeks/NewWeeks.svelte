@@ -1,6 +1,6 @@
 <!-- Weeks from a pattern: who, which days, how the themes go; shown at once, saved when it is right. -->
 <script lang="ts">
-  import { courtLabel } from '$lib/units/court';
+  import { ages } from '$lib/units/court';
   import When from '$lib/shell/When.svelte';
   import {
     api,
@@ -132,8 +132,10 @@
           /></label
         >
         <label class="flex flex-col text-[0.8rem]"
-          >Court<select class="select w-48 border-base-content/60 select-sm" bind:value={court}
-            >{#each courts as c (c.id)}<option value={c.id}>{courtLabel(c)}</option>{/each}</select
+          >Court{ages(courts.find((c) => c.id === court))}<select
+            class="select w-48 border-base-content/60 select-sm"
+            bind:value={court}
+            >{#each courts as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</select
           ></label
         >
       </div>
