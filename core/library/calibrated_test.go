@@ -60,7 +60,7 @@ func reckoned(t *testing.T, p *plan.Planner, d *drill.Drill, minutes int) *drill
 // balls fly, each student has some, and it is over when its last turn is.
 func TestEveryDrillIsPlayedToItsEnd(t *testing.T) {
 	var p plan.Planner
-	for _, d := range library.All() {
+	for _, d := range some() {
 		balls, err := p.Flights.Fly(d.Pattern, true)
 		require.NoError(t, err, d.ID)
 		for i, b := range balls {
@@ -82,6 +82,18 @@ func TestEveryDrillIsPlayedToItsEnd(t *testing.T) {
 			}
 		}
 	}
+}
+
+// some are all drills that ship, and each eighth where the race detector watches.
+func some() (out []drill.Drill) {
+	all := library.All()
+	if !sample.Race {
+		return all
+	}
+	for i := 0; i < len(all); i += 8 {
+		out = append(out, all[i])
+	}
+	return out
 }
 
 // alone is the drill with one of its goals.
@@ -129,7 +141,7 @@ func TestShelfTable(t *testing.T) {
 	var p plan.Planner
 	table := "drill: level, students, minutes; chance (least), half done by; goals alone\n"
 	judgedAll := 0
-	for _, d := range library.All() {
+	for _, d := range some() {
 		o := reckoned(t, &p, &d, d.Minutes.Best)
 		row := fmt.Sprintf("%-28s %-12s %d %3d min:", d.ID, d.Level, d.Players.Best, d.Minutes.Best)
 		mean, least, half, ok := judged(&d, o)
@@ -161,5 +173,5 @@ func TestShelfTable(t *testing.T) {
 		}
 	}
 	t.Log(table)
-	require.Greater(t, judgedAll, 60)
+	require.Greater(t, judgedAll, len(some())/2)
 }
