@@ -23,6 +23,7 @@ test('the main views, from the demo', async ({ page, club }) => {
   await page.getByLabel('Start').fill('20:00');
   await page.getByLabel('Start').press('Enter'); // after today's lesson, at whatever hour the pictures are taken
   await expect(page.getByRole('article')).toHaveCount(3);
+  await expect(page.getByRole('article').first(), 'drafts of that hour and court').toContainText('20:00');
   await picture(page, 'new-lesson');
   await page.getByRole('button', { name: 'Use this draft' }).first().click();
   await page.getByRole('button', { name: 'Watch it' }).click();

@@ -38,11 +38,11 @@ type DrillVersion struct {
 
 func shelved(version int, own bool, d drill.Drill) ShelfDrill {
 	out := ShelfDrill{ID: d.ID, Version: version, Own: own, Drill: d, Summary: d.Summary(nil)}
-	if d.Kin == nil {
+	if d.Kin == nil || !own { // one that ships has a name that says it all
 		return out
 	}
 	out.Edited = d.Kin.Bend
-	if from, err := library.ByID(d.Kin.ID); err == nil && own {
+	if from, err := library.ByID(d.Kin.ID); err == nil {
 		out.Edited = d.Edited(from)
 	}
 	return out
