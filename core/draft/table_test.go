@@ -172,8 +172,7 @@ func TestDraftTable(t *testing.T) {
 	require.GreaterOrEqual(t, share, 0.8)
 }
 
-// In the last days before a match at most one thing is new, and the draft says which; on a day
-// like others a drill that they know comes among the first two.
+// In the last days before a match at most one thing is new, and the draft says which.
 func TestLittleIsNewBeforeAMatch(t *testing.T) {
 	students, _ := sample.Group(2, 0)
 	brief := draft.Brief{
@@ -224,8 +223,8 @@ func TestTheReasonNamesStudentAndFigure(t *testing.T) {
 	}
 }
 
-// Four at one court play doubles, and three or more never hit in lines whose balls cross.
-func TestFourPlayDoublesAndLinesDoNotCross(t *testing.T) {
+// Four at one court play doubles.
+func TestFourPlayDoubles(t *testing.T) {
 	students, _ := sample.Group(4, 0)
 	doubles := 0
 	for _, d := range drafts(t, draft.Brief{

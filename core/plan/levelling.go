@@ -328,6 +328,10 @@ func (q *question) levelTurn(b *lesson.Block, outlook *drill.Outlook, at float64
 // leastGain is by how much a change must raise the least chance to be offered [trade].
 const leastGain = 0.03
 
+// outOfReach is the chance below which counts give way also for who has met everything: with
+// more students or fewer minutes than then, the same counts are not the same goal [trade].
+const outOfReach = 0.25
+
 // hasMet says whether the student has met everything and so gets nothing easier.
 func (q *question) hasMet(id string) bool { return slices.Contains(q.last.Met, id) }
 
@@ -379,7 +383,7 @@ func (q *question) levelGoal(b *lesson.Block, outlook *drill.Outlook, at float64
 		case o.Finish == nil:
 		case to.easy(o):
 			searches[i] = &search{now, len(as)}
-		case o.Finish.Value < to.hard && !q.hasMet(q.students[i].ID):
+		case o.Finish.Value < to.hard && (!q.hasMet(q.students[i].ID) || o.Finish.Value < outOfReach):
 			searches[i] = &search{-1, now}
 		}
 		any = any || searches[i] != nil

@@ -141,7 +141,12 @@ func TestRallyChanceAndHandicap(t *testing.T) {
 func TestMeetingEverythingNeverEases(t *testing.T) {
 	l, students := sample.Line(t, "line-all-deep", 2, 12)
 	for i := range students {
-		sample.Count(t, &students[i], l.Blocks[0].Drill, sample.Session{DaysAgo: 3, Balls: 30, Good: 3})
+		sample.Count(
+			t,
+			&students[i],
+			l.Blocks[0].Drill,
+			sample.Session{DaysAgo: 3, Balls: 30, Good: 21 - 18*i},
+		)
 	}
 	b := new(
 		plan.Planner,
@@ -368,5 +373,18 @@ func TestTargetsMoveInSteps(t *testing.T) {
 				require.LessOrEqual(t, is, was*1.01, "who met all gets nothing easier")
 			}
 		}
+	}
+}
+
+// Who met everything with balls enough is not left with the same counts where there are far too
+// few for them.
+func TestCountsGiveWayWhereTheyAreOutOfReach(t *testing.T) {
+	l, students := sample.Line(t, "line-all-deep", 6, 3)
+	last := plan.Last{Met: l.Students}
+	set := new(plan.Planner).Level(t.Context(), l, l.Blocks[0], students, last, units.Metric)
+	require.Greater(t, set.Least(), 0.4)
+	for _, s := range students {
+		require.Less(t, set.Block.DrillFor(s.ID).Stages[0].Goal.Count, l.Blocks[0].Drill.Stages[0].Goal.Count)
+		require.LessOrEqual(t, set.Block.Variant(s.ID).Scale, 1.0, "and no larger target")
 	}
 }

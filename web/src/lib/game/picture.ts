@@ -46,7 +46,13 @@ export function feeds(game: Game): string {
 export function points(game: Game): string[] {
   const r = game.rules;
   const out = [
-    `to ${r.to}${r.toB ? ` against ${r.toB}` : ''}${r.winBy > 1 ? ', two ahead' : ''}${r.cap ? `, at most ${r.cap}` : ''}`
+    [
+      `to ${r.to}${r.toB ? ` against ${r.toB}` : ''}`,
+      r.winBy > 1 ? 'two ahead' : '',
+      r.cap ? `at most ${r.cap}` : ''
+    ]
+      .filter(Boolean)
+      .join(', ')
   ];
   if (r.set)
     out.push(
