@@ -141,6 +141,12 @@ func (w *maker) filled(title drill.Focus, drills, pool []found) (lesson.Lesson, 
 		}
 		l, drills = longer, more
 	}
+	for i := range l.Blocks { // what no drill takes, the game may
+		if l.Blocks[i].Span == &gameRoom {
+			l.Blocks[i].Span = nil
+		}
+	}
+	squeeze(&l, len(w.Students))
 	return l, drills
 }
 
@@ -275,7 +281,9 @@ func (w *maker) game(drills []found) (lesson.Block, bool) {
 		if len(own) > 0 {
 			g := own[w.made%len(own)]
 			m := lesson.MatchOf(g)
-			return lesson.Block{Kind: lesson.Game, Title: g.Title, Minutes: 12, Match: &m}, true
+			return lesson.Block{
+				Kind: lesson.Game, Title: g.Title, Minutes: gameRoom.Best, Span: &gameRoom, Match: &m,
+			}, true
 		}
 	}
 	from := matchDrill(drills)
@@ -283,11 +291,16 @@ func (w *maker) game(drills []found) (lesson.Block, bool) {
 		return lesson.Block{}, false
 	}
 	b := plan.MatchFrom(from)
+	b.Span = &gameRoom
 	if w.court.Walls != nil { // four play one against one between walls, in turn
 		b.Match.Side = 1
 	}
 	return b, true
 }
+
+// gameRoom is how long the game at the end is while it is seen whether there is time for another
+// drill [trade].
+var gameRoom = drill.Span{Least: 8, Best: 15, Most: 18}
 
 // matchDrill is the drill that is turned into match play: the last that a game
 // can begin from; nil where there is none.

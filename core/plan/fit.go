@@ -6,19 +6,28 @@ import (
 	"slices"
 	"strings"
 
+	"hodometer/core/drill"
 	"hodometer/core/fit"
 	"hodometer/core/lesson"
 )
 
-// fitToSlot offers the blocks fitted to the slot, what goes on between them left
-// free; nil where they are as they would be.
-func fitToSlot(l *lesson.Lesson, students int) *lesson.Fix {
-	f := fit.Into(l, l.SlotMinutes, students)
+// fitToSlot offers the blocks fitted to the slot, what goes on between them left free, and each
+// drill given what its plays say that it needs; nil where they are as they would be.
+func fitToSlot(l *lesson.Lesson, blocks []Block, students int) *lesson.Fix {
+	asked := *l
+	asked.Blocks = slices.Clone(l.Blocks)
+	for i := range asked.Blocks {
+		asked.Blocks[i].Span = needs(&l.Blocks[i], blocks[i].Drill)
+	}
+	f := fit.Into(&asked, l.SlotMinutes, students)
+	for i := range f.Blocks {
+		f.Blocks[i].Span = l.Blocks[i].Span
+	}
 	if f.Over > 0 ||
 		slices.EqualFunc(f.Blocks, l.Blocks, func(a, b lesson.Block) bool { return a.Minutes == b.Minutes }) {
 		return nil
 	}
-	words := "each block at its ideal length"
+	words := "each block gets the minutes it needs"
 	switch percent := math.Round(100 * math.Abs(f.Share)); {
 	case f.Share < 0:
 		words = fmt.Sprintf("each block gives up %.0f%% of its spare time", percent)
@@ -39,4 +48,29 @@ func fitToSlot(l *lesson.Lesson, students int) *lesson.Fix {
 		Outcome: words + ": " + strings.Join(moved, ", "),
 		Blocks:  f.Blocks,
 	}
+}
+
+// needs is the room of a block whose best length is what the last of its students needs to meet
+// everything with the wanted chance, as far as the drill's own room goes; where that is never,
+// all the room. A length that a coach has set, and what is not by chance, stay as they are.
+func needs(b *lesson.Block, o *drill.Outlook) *drill.Span {
+	if b.Fixed || b.Span != nil || b.Drill == nil || o == nil || !b.Drill.AnyChance() {
+		return b.Span
+	}
+	room, minutes := fit.Room(b), 0
+	for i := range o.Players {
+		p := &o.Players[i]
+		switch {
+		case !p.ByChance:
+		case p.Wanted == nil:
+			minutes = room.Most
+		default:
+			minutes = max(minutes, int(math.Ceil(*p.Wanted)))
+		}
+	}
+	if minutes == 0 {
+		return b.Span
+	}
+	room.Best = min(room.Most, max(room.Least, minutes))
+	return &room
 }

@@ -4,8 +4,10 @@ import (
 	"testing"
 
 	"hodometer/core/draft"
+	"hodometer/core/drill"
 	"hodometer/core/fit"
 	"hodometer/core/formation"
+	"hodometer/core/goal"
 	"hodometer/core/internal/sample"
 	"hodometer/core/lesson"
 
@@ -43,4 +45,32 @@ func TestGamesBreakGames(t *testing.T) {
 		[]int{f.Blocks[0].Minutes, f.Blocks[1].Minutes, f.Blocks[2].Minutes},
 		"the break gives way, the games stand",
 	)
+}
+
+// Fitted to the slot, minutes go to the drill that needs them, not to the one whose goals are met
+// early, although both have the same room; once more changes nothing.
+func TestFitGivesMinutesWhereTheyAreNeeded(t *testing.T) {
+	l, students := sample.Line(t, "short-ball-corners", 2, 10)
+	room := drill.Span{Least: 6, Best: 10, Most: 20}
+	early := l.Blocks[0].Drill.Clone()
+	early.Minutes, early.Stages = room, early.Stages[:1]
+	early.Stages[0].Goal = goal.Goal{Kind: goal.Total, Count: 4}
+	late := early.Clone()
+	late.Stages[0].Goal.Count = 22
+	l.Blocks = []lesson.Block{lesson.ForDrill(&early), lesson.ForDrill(&late)}
+	l = sample.Named(*l)
+	l.SlotMinutes = 23
+	require.Empty(t, l.Validate())
+	f := reckon(t, l, students).Fit
+	require.NotNil(t, f)
+	require.Less(t, f.Blocks[0].Minutes, room.Best, f.Outcome)
+	require.Greater(t, f.Blocks[1].Minutes, room.Best, f.Outcome)
+	require.Nil(t, f.Blocks[1].Span, "the room that was asked for stays with the question")
+	l = changed(t, l, *f)
+	after := reckon(t, l, students)
+	require.Nil(t, after.Fit)
+	require.LessOrEqual(t, float64(after.Over)+after.Between.Value, 0.0)
+
+	l.Blocks[0].Minutes, l.Blocks[0].Fixed = 14, true
+	require.Equal(t, 14, reckon(t, l, students).Fit.Blocks[0].Minutes, "typed minutes stay")
 }

@@ -102,8 +102,8 @@ func (q *question) asLast(b lesson.Block) lesson.Block {
 	return b
 }
 
-// Level sets a drill block to its students: first the target, then the length of the shot, and
-// last the counts, so that each has goals worth trying. The block stands by itself: when in the
+// Level sets a drill block to its students, so that each has goals worth trying: first the
+// target, then the length of the shot, the counts, the end of a turn and the pace. The block stands by itself: when in the
 // lesson it comes, and who is late, is not looked at.
 //
 // Those who have met everything get nothing easier than they had, and a target moves by no more
@@ -153,8 +153,21 @@ func (p *Planner) Level(
 		b = v.Fix.Blocks[0]
 		out.Changed = append(out.Changed, v.Why...)
 	}
-	out.Block = q.levelShared(b, &outlook, inDrafts)
-	out.Chances = q.few(&out.Block, 0)
+	b = q.levelShared(b, &outlook, inDrafts)
+	outlook = q.outlook(&b, parts, 0)
+	if v := q.levelTurn(&b, &outlook, 0); v != nil {
+		b = v.Fix.Blocks[0]
+		out.Changed = append(out.Changed, v.Fix.Label+": "+v.Fix.Outcome+".")
+	}
+	out.Chances = q.few(&b, 0)
+	if v := q.levelTempo(&b); v != nil { // slower feeds are fewer, which must not cost the goals
+		slower := v.Fix.Blocks[0]
+		if chances := q.few(&slower, 0); slices.Min(chances) >= min(draftLow, slices.Min(out.Chances)) {
+			b, out.Chances = slower, chances
+			out.Changed = append(out.Changed, v.Why...)
+		}
+	}
+	out.Block = b
 	return out
 }
 
@@ -346,6 +359,7 @@ type aims struct {
 	easy   func(o *drill.PlayerOutlook) bool
 	hard   float64 // below this chance
 	wanted float64
+	near   bool // where no count keeps the wanted chance, the least count is taken
 }
 
 // inOffers are the aims of what a coach is offered for a block that is there: only what is met
@@ -353,10 +367,16 @@ type aims struct {
 // what is nearly sure is too.
 var (
 	inOffers = aims{
-		func(o *drill.PlayerOutlook) bool { return o.Half >= drill.NearlySure }, drill.Enough, drill.Wanted,
+		func(o *drill.PlayerOutlook) bool { return o.Half >= drill.NearlySure },
+		drill.Enough,
+		drill.Wanted,
+		false,
 	}
 	inDrafts = aims{
-		func(o *drill.PlayerOutlook) bool { return o.Finish.Value > nearlyAlways }, draftLow, draftWanted,
+		func(o *drill.PlayerOutlook) bool { return o.Finish.Value > nearlyAlways },
+		draftLow,
+		draftWanted,
+		true,
 	}
 )
 
@@ -425,8 +445,8 @@ func (q *question) levelGoal(b *lesson.Block, outlook *drill.Outlook, at float64
 		}
 	}
 	for i, s := range searches {
-		if s != nil && s.lo >= 0 && s.lo != now {
-			fit = with(fit, i, s.lo)
+		if s != nil && (s.lo >= 0 || to.near) && s.lo != now {
+			fit = with(fit, i, max(0, s.lo))
 		}
 	}
 	return q.goalsLevelled(b, fit, outlook, at)

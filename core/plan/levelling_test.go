@@ -388,3 +388,44 @@ func TestCountsGiveWayWhereTheyAreOutOfReach(t *testing.T) {
 		require.LessOrEqual(t, set.Block.Variant(s.ID).Scale, 1.0, "and no larger target")
 	}
 }
+
+// A drill that is picked for a group is set to it in all that there is to set: also to its pace
+// where a ball is a stretch, and to the end of a turn where the counts stand, as they do for those
+// who have met them, and that helps who has the least chance.
+func TestAPickedDrillIsSetInTurnAndPace(t *testing.T) {
+	l, _ := sample.Line(t, "short-ball-corners", 8, 6)
+	students, ids := sample.Group(8, 1)
+	l.Students = ids
+	d := l.Blocks[0].Drill
+	d.Stages = d.Stages[:1]
+	d.Stages[0].Goal = goal.Goal{Kind: goal.InARow, Count: 3}
+	d.Turn = nil
+	level := func() plan.Levelled {
+		require.Empty(t, l.Validate())
+		var p plan.Planner
+		return p.Level(t.Context(), l, l.Blocks[0], students, plan.Last{Met: ids}, units.Metric)
+	}
+	v := level()
+	require.NotNil(t, v.Block.Drill.Turn, v.Changed)
+	require.Equal(t, drill.ByMet, v.Block.Drill.Turn.Ends[0].By)
+	require.Contains(t, strings.Join(v.Changed, "\n"), "End a turn as soon as its goal is met")
+
+	l, _ = sample.Line(t, "line-wide-crossover", 3, 10)
+	l.Blocks[0].Drill.Pattern = l.Blocks[0].Drill.Pattern.Tempo(0.55)
+	students, l.Students = students[:3], ids[:3]
+	v = level()
+	require.Contains(t, strings.Join(v.Changed, "\n"), "of the time available", v.Changed)
+	require.Greater(t, max(v.Block.Variant(ids[0]).Tempo, v.Block.Variant(ids[1]).Tempo), 1.0)
+	require.GreaterOrEqual(t, v.Least(), 0.55, "and the goals are still worth trying")
+}
+
+// Where a student has so few balls that no count keeps the wanted chance, the least count is
+// taken, not the full one that nobody meets: six on a squash court.
+func TestTheLeastCountWhereNoneIsInReach(t *testing.T) {
+	l, students := sample.Line(t, "squash-drop-front", 6, 9)
+	l.Court = "squash"
+	require.Empty(t, l.Validate())
+	var p plan.Planner
+	v := p.Level(t.Context(), l, l.Blocks[0], students, plan.Last{}, units.Metric)
+	require.Greater(t, v.Least(), 0.1, v.Changed)
+}

@@ -142,7 +142,7 @@ func (p *Planner) Plan(
 	sums.between = between
 	q.totals(&out, sums, at)
 	out.Over, out.End = at-l.SlotMinutes, clock(l.Start, float64(at)+between)
-	out.Fit = fitToSlot(l, len(students))
+	out.Fit = fitToSlot(l, out.Blocks, len(students))
 	out.Notices = append(out.Notices, q.aboutLesson(out)...)
 	return out, nil
 }
