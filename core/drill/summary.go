@@ -35,7 +35,7 @@ func (d *Drill) Summary(k *pattern.Flights) Summary {
 	if err != nil {
 		return out
 	}
-	out.Seconds, out.Metres, out.Balls = turn.Seconds, turn.Metres, len(turn.Balls)
+	out.Seconds, out.Metres, out.Balls = turn.Seconds, turn.Metres, d.TurnBalls
 	for _, e := range footwork.Efforts {
 		if turn.Efforts[e] > 0 {
 			out.Effort = e

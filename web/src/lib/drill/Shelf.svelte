@@ -27,6 +27,7 @@
   // svelte-ignore state_referenced_locally
   let wanted = $state<Wanted>({ ...anything, ...first });
   const found = $derived(find(drills, wanted));
+  const manyCourts = $derived(new Set(found.map((s) => s.drill.pattern.court)).size > 1);
   const zones = $derived([
     ...new Set(find(drills, { ...anything, sport: wanted.sport }).flatMap((s) => s.zones))
   ]);
@@ -197,9 +198,11 @@
     >{d.title}{#if s.edited}<span class="font-normal">: {s.edited}</span>{/if}</span
   >
   <span class="block min-h-8 text-xs leading-snug"
-    >{label(vocabulary.focuses, d.focus)} · {court.short} · {d.players.least === d.players.most
-      ? d.players.least
-      : `${d.players.least}–${d.players.most}`} students · {d.minutes.best} min</span
+    >{label(vocabulary.focuses, d.focus)} · {#if manyCourts}{court.short} ·
+    {/if}<span class="whitespace-nowrap"
+      >{d.players.least === d.players.most ? d.players.least : `${d.players.least}–${d.players.most}`} students</span
+    >
+    · <span class="whitespace-nowrap">{d.minutes.best} min</span></span
   >
   <span class="figures block pr-14 text-xs"
     ><span class="whitespace-nowrap">{s.balls} {s.balls === 1 ? 'ball' : 'balls'} a turn,</span>
