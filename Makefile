@@ -95,6 +95,9 @@ fresh: $(STAMPS)/npm $(TOOLS)/staticcheck ## generated code is up to date
 shelf: ## what the goals of every drill and of drafted lessons come to
 	SHELF=all $(GO) test -count 1 -v -run 'TestShelfTable|TestDraftTable' ./core/library ./core/draft
 
+season: ## eight weeks of lessons of thirteen invented students, by tables, within their limits
+	go test ./internal/season -run TestSeason -v -count=1
+
 bench: ## what every benchmark costs, kept in docs/speed.md
 	$(GO) run ./internal/speed -agree
 

@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"hodometer/core/court"
+	"hodometer/core/lesson"
 	"hodometer/core/units"
 )
 
@@ -69,7 +70,9 @@ type Course struct {
 	Weeks    []Week   `json:"weeks"`
 	Off      []Off    `json:"off,omitempty"`
 	Event    string   `json:"event,omitempty"` // its day; "": none
-	Lessons  []Slot   `json:"lessons"`
+	// Resources are what is there; nil: what was there at the last lesson of these students.
+	Resources *lesson.Resources `json:"resources,omitempty"`
+	Lessons   []Slot            `json:"lessons"`
 }
 
 // Limits of a course.
@@ -92,6 +95,9 @@ func (c *Course) Validate() (p units.Problems) {
 	}
 	if _, err := court.ByID(c.Court); err != nil {
 		p.Add("court", err.Error())
+	}
+	if c.Resources != nil {
+		p.Under("resources", c.Resources.Validate())
 	}
 	date(&p, "from", c.From)
 	clock(&p, "start", c.Start)

@@ -5,12 +5,12 @@ import (
 	"slices"
 	"strings"
 
+	"hodometer/core/course"
 	"hodometer/core/drill"
 	"hodometer/core/fit"
 	"hodometer/core/game"
 	"hodometer/core/lesson"
 	"hodometer/core/plan"
-	"hodometer/core/units"
 )
 
 // compose puts the drills on a tape with all that belongs around them, and fits
@@ -18,6 +18,16 @@ import (
 // when it is long, a word at the end.
 func (w *maker) compose(title drill.Focus, drills, pool []found) (lesson.Lesson, string) {
 	var tried []found
+	if w.isCalm() { // what takes the place of another is not new
+		if known := slices.DeleteFunc(
+			slices.Clone(pool),
+			func(f found) bool { return !f.known() },
+		); len(
+			known,
+		) > 0 {
+			pool = known
+		}
+	}
 	for {
 		l, laid := w.filled(title, drills, pool)
 		out := l
@@ -25,20 +35,12 @@ func (w *maker) compose(title drill.Focus, drills, pool []found) (lesson.Lesson,
 		var hopeless []found
 		said := ""
 		for i := range out.Blocks {
-			v := w.planner.Level(
-				w.ctx,
-				&out,
-				out.Blocks[i],
-				w.Students,
-				w.last(out.Blocks[i].Drill),
-				units.Metric,
-			)
+			v := w.setTo(&out, out.Blocks[i])
 			out.Blocks[i] = v.Block
-			w.begin(&out.Blocks[i])
 			at := slices.IndexFunc(laid, func(f found) bool {
 				return v.Block.Drill != nil && v.Block.Kind == lesson.Drill && f.drill.ID == v.Block.Drill.ID
 			})
-			if v.Least() < leastHope && at >= 0 && !laid[at].asked {
+			if at >= 0 && v.Least() < w.hope(&laid[at]) {
 				hopeless = append(hopeless, laid[at])
 			}
 			if said == "" && at >= 0 {
@@ -53,6 +55,7 @@ func (w *maker) compose(title drill.Focus, drills, pool []found) (lesson.Lesson,
 		if drills = without(drills, tried); len(drills) == 0 {
 			drills = pool[:1]
 		}
+		drills = w.withBall(w.fill(drills, pool, w.wanted()), pool)
 	}
 }
 
@@ -66,6 +69,14 @@ func (w *maker) sayChances(v *plan.Levelled) string {
 		return fmt.Sprintf("%s %.0f%%", w.Students[i].FirstName(), 100*v.Chances[i])
 	}
 	of := fmt.Sprintf("Chance to meet the goals of “%s”: ", v.Block.Drill.Title)
+	if least, most := slices.Min(
+		v.Chances,
+	), slices.Max(
+		v.Chances,
+	); len(v.Chances) > 1 &&
+		most-least < alikeChance {
+		return of + fmt.Sprintf("about %.0f%% each.", 100*(least+most)/2)
+	}
 	if len(v.Chances) > mostNamed {
 		least, most := 0, 0
 		for i, c := range v.Chances {
@@ -85,8 +96,12 @@ func (w *maker) sayChances(v *plan.Levelled) string {
 	return of + strings.Join(all, ", ") + "."
 }
 
-// mostNamed students are named with their chances; of more, the least and the best.
-const mostNamed = 3
+// mostNamed students are named with their chances; of more, the least and the best. Chances that
+// differ by less are alike.
+const (
+	mostNamed   = 3
+	alikeChance = 0.03
+)
 
 // endGames sets the points of each game so that it ends in its minutes, and leaves out one that
 // cannot: its minutes go to the work before it.
@@ -112,12 +127,27 @@ func (w *maker) endGames(l lesson.Lesson) lesson.Lesson {
 	return l
 }
 
-// A drill in which somebody has less than this chance, however it is levelled, gives way to
-// another; so many are tried [trade].
+// A drill in which somebody has less than some hope, however it is levelled, gives way to another,
+// and that of a rung where it is less than the least; so many are tried [trade].
 const (
+	someHope  = 0.65
 	leastHope = 0.05
 	mostTried = 4
 )
+
+// hope is the chance that everybody has at least in a drill that is kept: of what many share,
+// and of what a rung asks for, less is enough.
+func (w *maker) hope(f *found) float64 {
+	if f.rung || w.crowd(f) {
+		return leastHope
+	}
+	return someHope
+}
+
+// crowd reports whether there are more students than the drill is for.
+func (w *maker) crowd(f *found) bool {
+	return len(w.Students) > f.drill.Players.Most*w.Resources.CourtCount()
+}
 
 // without is the pool without those drills.
 func without(pool, gone []found) []found {
@@ -142,7 +172,7 @@ func (w *maker) filled(title drill.Focus, drills, pool []found) (lesson.Lesson, 
 		l, drills = longer, more
 	}
 	for i := range l.Blocks { // what no drill takes, the game may
-		if l.Blocks[i].Span == &gameRoom {
+		if l.Blocks[i].Span == &usualGame {
 			l.Blocks[i].Span = nil
 		}
 	}
@@ -151,7 +181,7 @@ func (w *maker) filled(title drill.Focus, drills, pool []found) (lesson.Lesson, 
 }
 
 // leastWork is how many minutes left over are worth another drill [trade].
-const leastWork = 6
+const leastWork = 5
 
 // idle are the minutes of the slot in which nothing is planned and nothing goes on between.
 func idle(l *lesson.Lesson, students int) (minutes float64) {
@@ -162,22 +192,10 @@ func idle(l *lesson.Lesson, students int) (minutes float64) {
 	return minutes
 }
 
-// another adds the next drill of the pool that is not there, of the same purpose where there is
-// one; a lesson has no more than five.
+// another adds the next drill of the pool that is not there; a lesson has no more than five.
 func (w *maker) another(have, pool []found) []found {
-	have = slices.Clip(have)
-	days, match := w.toMatch()
-	calm := match && days <= lastDays
-	for _, same := range []bool{true, false} {
-		for _, f := range pool {
-			if calm && !f.known() {
-				continue
-			}
-			if len(have) < mostDrills && (f.drill.Focus == have[0].drill.Focus) == same &&
-				!slices.ContainsFunc(have, func(h found) bool { return alike(&h.drill, &f.drill) }) {
-				return append(have, f)
-			}
-		}
+	if f, ok := w.next(have, pool); ok && len(have) < mostDrills && !w.crowd(&f) {
+		return append(slices.Clip(have), f)
 	}
 	return have
 }
@@ -208,7 +226,11 @@ func (w *maker) lay(title drill.Focus, drills []found) lesson.Lesson {
 	for i := range drills {
 		l.Blocks = append(l.Blocks, w.group.Busiest(&l, lesson.ForDrill(&drills[i].drill)))
 		if w.Minutes >= longLesson && i == (len(drills)-1)/2 {
-			l.Blocks = append(l.Blocks, lesson.Standard(lesson.Break))
+			water := lesson.Standard(lesson.Break)
+			if w.Minutes < veryLong {
+				water.Minutes = shortWater
+			}
+			l.Blocks = append(l.Blocks, water)
 		}
 	}
 	if g, ok := w.game(drills); ok {
@@ -221,7 +243,7 @@ func (w *maker) lay(title drill.Focus, drills []found) lesson.Lesson {
 		}
 		l.Blocks = append(l.Blocks, lesson.Standard(lesson.Stretch))
 	}
-	l.Blocks = append(l.Blocks, w.talk())
+	l.Blocks = append(l.Blocks, w.talk(drills))
 	if w.Resources != nil && w.Resources.Balls > 0 {
 		for i := range l.Blocks {
 			if l.Blocks[i].Drill != nil {
@@ -243,7 +265,7 @@ func (w *maker) warmUp() (out []lesson.Block) {
 	if young && w.Minutes < longLesson {
 		return out
 	}
-	if young || w.Minutes < shortLesson {
+	if young || w.Minutes < mediumLesson {
 		return append(out, warmUpOf(w.court, 5, young))
 	}
 	warm := warmUpBlock(w.court)
@@ -257,7 +279,7 @@ func (w *maker) last(d *drill.Drill) plan.Last {
 	}
 	for i := range w.Past {
 		if p := &w.Past[i]; alike(&p.Drill, d) {
-			return plan.Last{Met: p.Met, Size: p.Size}
+			return plan.Last{Met: p.Met, Size: p.Size, Minutes: p.Minutes, Students: p.Students}
 		}
 	}
 	return plan.Last{}
@@ -282,7 +304,7 @@ func (w *maker) game(drills []found) (lesson.Block, bool) {
 			g := own[w.made%len(own)]
 			m := lesson.MatchOf(g)
 			return lesson.Block{
-				Kind: lesson.Game, Title: g.Title, Minutes: gameRoom.Best, Span: &gameRoom, Match: &m,
+				Kind: lesson.Game, Title: g.Title, Minutes: 12, Span: w.gameRoom(), Match: &m,
 			}, true
 		}
 	}
@@ -291,7 +313,7 @@ func (w *maker) game(drills []found) (lesson.Block, bool) {
 		return lesson.Block{}, false
 	}
 	b := plan.MatchFrom(from)
-	b.Span = &gameRoom
+	b.Span = w.gameRoom()
 	if w.court.Walls != nil { // four play one against one between walls, in turn
 		b.Match.Side = 1
 	}
@@ -299,8 +321,16 @@ func (w *maker) game(drills []found) (lesson.Block, bool) {
 }
 
 // gameRoom is how long the game at the end is while it is seen whether there is time for another
-// drill [trade].
-var gameRoom = drill.Span{Least: 8, Best: 15, Most: 18}
+// drill: in a week of match play a third of the work at least.
+func (w *maker) gameRoom() *drill.Span {
+	if w.Theme == course.MatchDay {
+		return &drill.Span{Least: w.Minutes / 4, Best: w.Minutes * 3 / 10, Most: w.Minutes * 2 / 5}
+	}
+	return &usualGame
+}
+
+// usualGame is how long a game at the end is [trade].
+var usualGame = drill.Span{Least: 8, Best: 15, Most: 18}
 
 // matchDrill is the drill that is turned into match play: the last that a game
 // can begin from; nil where there is none.

@@ -27,6 +27,8 @@ type Past struct {
 	Met   []string
 	// Size is how large each student's target was then, metres.
 	Size map[string]float64
+	// Minutes and Students are those of the block then.
+	Minutes, Students int
 }
 
 // Brief is what a coach knows of a lesson to come.
@@ -57,6 +59,7 @@ type Work struct {
 	Count    int    // what its goal asks for; 0: as the drill has it
 	Why      string // "Full pace (up a rung)"
 	Rung     string // what it is called on a ladder; "": it is not from one
+	Between  bool   // a step toward the rung, which does not ask for its gate
 }
 
 // Draft is a lesson made by rules, and why it is as it is, in a line.
@@ -68,14 +71,15 @@ type Draft struct {
 
 // Rules of thumb for drafting [trade].
 const (
-	dueAfter    = 10.0 // days since a drill was last done
-	nearMatch   = 4    // days before a match in which nothing new is begun
-	longLesson  = 60   // minutes from which there is a break
-	veryLong    = 75   // and from which there is a stretch and a second warm-up
-	mostFailing = 35.0 // days that a drill fallen short of is remembered
-	levelsAbove = 1    // the group that a drill may be pitched at
-	waitWeighs  = 2.0  // a place, of a drill in which all would wait
-	shortLesson = 40   // minutes below which there is one drill
+	dueAfter     = 10.0 // days since a drill was last done
+	nearMatch    = 4    // days before a match in which nothing new is begun
+	longLesson   = 60   // minutes from which there is a break
+	veryLong     = 75   // and from which there is a stretch and a second warm-up
+	mostFailing  = 35.0 // days that a drill fallen short of is remembered
+	levelsAbove  = 1    // the group that a drill may be pitched at
+	waitWeighs   = 2.0  // a place, of a drill in which all would wait
+	shortLesson  = 40   // minutes below which there is one drill
+	mediumLesson = 50   // and below which the warm-up takes five
 )
 
 // found is a drill brought to the lesson's court, and how well it suits.
@@ -86,6 +90,7 @@ type found struct {
 	own    bool // the club's
 	native bool // of the lesson's court, not brought to it
 	asked  bool // a ladder's, or one that somebody fell short of
+	rung   bool // a ladder's
 }
 
 // maker makes drafts of one brief.
@@ -95,7 +100,9 @@ type maker struct {
 	planner *plan.Planner
 	court   *court.Court
 	group   formation.Group
-	made    int // drafts so far
+	made    int             // drafts so far
+	recent  map[string]int  // in how many of the last lessons a drill was, by its root
+	between map[string]bool // students with the rungs whose gate was out of reach
 }
 
 // Drafts makes up to three lessons for a valid brief: what is due or fell short,
@@ -108,7 +115,10 @@ func Drafts(ctx context.Context, p *plan.Planner, b Brief) ([]Draft, error) {
 	if err != nil {
 		return nil, err
 	}
-	w := &maker{b, ctx, p, c, plan.GroupOf(b.Students), 0}
+	w := &maker{
+		Brief: b, ctx: ctx, planner: p, court: c, group: plan.GroupOf(b.Students), recent: recent(b.Past),
+		between: map[string]bool{},
+	}
 	out := w.drafts()
 	return out, ctx.Err()
 }
@@ -127,19 +137,40 @@ func (w *maker) drafts() []Draft {
 		}
 		drills, left, changed := w.refreshed(drills, pool)
 		l, chances := w.compose(title, drills, left)
-		if changed != "" {
-			why += " " + changed
+		var whys []string
+		for _, said := range []string{why, w.sayRungs(&l), changed, chances} {
+			if said != "" {
+				whys = append(whys, said)
+			}
 		}
-		if chances != "" {
-			why += " " + chances
+		if len(out) == 0 {
+			for _, said := range []string{w.sayUndrafted(), w.sayTired(&l)} {
+				if said != "" {
+					whys = append(whys, said)
+				}
+			}
 		}
-		out = append(out, Draft{name, why, l})
+		out = append(out, Draft{name, strings.Join(whys, " "), l})
 		w.made = len(out)
 		pool = demoted(pool, drills) // the next draft had better be another lesson
 	}
+	// The event and the week's theme come first, then the ladders within the theme, then what
+	// was not met, then variety.
+	if days, ok := w.toMatch(); ok && days <= nearMatch {
+		d := w.calm(w.forMatch(pool), pool)
+		offer("Match preparation", fmt.Sprintf(
+			"The match is %s: %s. Serve, return and points under pressure in short blocks.",
+			inDays(days), sayNew(d),
+		), "pressure", d)
+	}
+	if w.themed() {
+		if d := w.ofTheme(pool); len(d) > 0 {
+			offer(w.themeName(), "", d[0].drill.Focus, d)
+		}
+	}
 	ladders := func() {
-		if d, why := w.onLadders(); len(d) > 0 {
-			offer("Next on the ladder", why, d[0].drill.Focus, w.fill(d, pool, max(2, len(d))))
+		if d := w.onLadders(); len(d) > 0 {
+			offer("Next on the ladder", "", d[0].drill.Focus, w.fill(d, pool, max(2, len(d))))
 		}
 	}
 	// Where few of a group are on a ladder, what fell short of all comes before.
@@ -153,13 +184,6 @@ func (w *maker) drafts() []Draft {
 	}
 	if !first && w.Aim == "" {
 		ladders()
-	}
-	if days, ok := w.toMatch(); ok && days <= nearMatch {
-		d := w.calm(w.forMatch(pool), pool)
-		offer("Match preparation", fmt.Sprintf(
-			"The match is %s: %s. Serve, return and points under pressure in short blocks.",
-			inDays(days), sayNew(d),
-		), "pressure", d)
 	}
 	if d, why := w.due(); len(d) > 0 {
 		offer("Due again", why, d[0].drill.Focus, w.fill(d, pool, 2))
@@ -222,10 +246,7 @@ func (w *maker) drafts() []Draft {
 	}
 	if w.Theme != course.Open {
 		for i := range out {
-			out[i].Why = strings.TrimSuffix(
-				units.LabelOf(course.Themes, string(w.Theme)),
-				".",
-			) + ". " + out[i].Why
+			out[i].Why = strings.TrimSpace(units.LabelOf(course.Themes, string(w.Theme)) + ". " + out[i].Why)
 		}
 	}
 	return out[:min(3, len(out))]
@@ -246,15 +267,44 @@ func (w *maker) withBall(drills, pool []found) []found {
 
 // demoted is the pool with those drills behind.
 func demoted(pool, used []found) []found {
-	in := func(f found) int {
-		if slices.ContainsFunc(used, func(u found) bool { return u.drill.ID == f.drill.ID }) {
-			return 1
-		}
-		return 0
-	}
 	out := slices.Clone(pool)
-	slices.SortStableFunc(out, func(a, b found) int { return in(a) - in(b) })
+	for i := range out {
+		if slices.ContainsFunc(used, func(u found) bool { return u.drill.ID == out[i].drill.ID }) {
+			out[i].score -= usedWeighs
+		}
+	}
+	slices.SortStableFunc(out, func(a, b found) int { return cmp.Compare(b.score, a.score) })
 	return out
+}
+
+// What counts beside how well a drill suits [trade]: that it was used in another draft counts
+// against it, that it is for the week's theme or for what the lesson is for in its favour.
+const (
+	usedWeighs  = 100.0
+	focusWeighs = 1.5
+)
+
+// next is the drill of the pool that goes best with those that a lesson has; false where there is
+// none.
+func (w *maker) next(have, pool []found) (best found, ok bool) {
+	most := 0.0
+	for _, f := range pool {
+		if slices.ContainsFunc(have, func(h found) bool { return alike(&h.drill, &f.drill) }) ||
+			w.isCalm() && !f.known() {
+			continue
+		}
+		score := f.score
+		if f.drill.Focus == have[0].drill.Focus {
+			score += focusWeighs
+		}
+		if w.themed() && Suits(w.Theme, &f.drill, f.known()) {
+			score += usedWeighs
+		}
+		if !ok || score > most {
+			best, most, ok = f, score, true
+		}
+	}
+	return best, ok
 }
 
 func inDays(n int) string {
@@ -292,7 +342,8 @@ func (w *maker) toMatch() (int, bool) {
 // failed are the drills of the last lesson that somebody fell short in.
 func (w *maker) failed() (out []found, why string) {
 	for i, p := range w.Past {
-		if len(p.Short) == 0 || p.DaysAgo > w.Past[0].DaysAgo+0.5 || p.DaysAgo > mostFailing {
+		if len(p.Short) == 0 || p.DaysAgo > w.Past[0].DaysAgo+0.5 || p.DaysAgo > mostFailing ||
+			w.running(p.Drill.Root()) >= mostRunning {
 			continue
 		}
 		d, ok := w.on(&p.Drill)
@@ -384,19 +435,15 @@ func (w *maker) wanted() int {
 	return 3
 }
 
-// fill adds drills of the same purpose, then of any, up to as many as are wanted.
+// fill adds the drills that go best with them, up to as many as are wanted.
 func (w *maker) fill(have, pool []found, most int) []found {
 	have = have[:min(len(have), w.wanted(), most)]
-	for _, same := range []bool{true, false} {
-		for _, f := range pool {
-			if len(have) >= min(w.wanted(), most) {
-				return have
-			}
-			if (f.drill.Focus == have[0].drill.Focus) == same &&
-				!slices.ContainsFunc(have, func(h found) bool { return alike(&h.drill, &f.drill) }) {
-				have = append(have, f)
-			}
+	for len(have) < min(w.wanted(), most) {
+		f, ok := w.next(have, pool)
+		if !ok {
+			break
 		}
+		have = append(have, f)
 	}
 	return have
 }
@@ -455,15 +502,15 @@ func (w *maker) variety(aim drill.Focus, pool []found) (out []found) {
 	return out
 }
 
-// known reports whether the students have done the drill, or are to do it.
-func (f found) known() bool { return f.past != nil || f.asked }
+// known reports whether the students have done the drill.
+func (f found) known() bool { return f.past != nil }
 
-// calm is a lesson of those drills with at most one that is new: in the last days before a match,
-// where what they have done takes the place of the rest; and on other days in its beginning,
-// where a drill that they know comes first, if there is one.
+// calm is a lesson of those drills with nothing new in the last days before a match, where what
+// the students have done takes the place of the rest, and one new drill where they have done
+// none; and on other days with nothing new in its beginning, where a drill that they know comes
+// first, if there is one.
 func (w *maker) calm(drills, pool []found) []found {
-	days, match := w.toMatch()
-	if !match || days > lastDays {
+	if !w.isCalm() {
 		if len(drills) > 2 && !drills[0].known() && !drills[1].known() {
 			if i := slices.IndexFunc(drills, found.known); i > 0 {
 				out := slices.Clone(drills)
@@ -473,28 +520,29 @@ func (w *maker) calm(drills, pool []found) []found {
 		return drills
 	}
 	var out []found
-	fresh := 0
-	for _, f := range drills {
-		if !f.known() {
-			if fresh++; fresh > 1 {
-				continue
-			}
-		}
-		out = append(out, f)
-	}
-	for _, f := range pool {
+	for _, f := range append(slices.Clone(drills), pool...) {
 		if len(out) < len(drills) && f.known() &&
 			!slices.ContainsFunc(out, func(o found) bool { return alike(&o.drill, &f.drill) }) {
 			out = append(out, f)
 		}
 	}
+	if len(out) == 0 && len(drills) > 0 { // one that leads into a game, if there is one
+		i := max(0, slices.IndexFunc(drills, func(f found) bool { return f.drill.Playable() }))
+		return drills[i : i+1]
+	}
 	return out
 }
 
-// lastDays before a match at most one thing is new [trade].
+// isCalm reports whether the lesson is in the last days before a match.
+func (w *maker) isCalm() bool {
+	days, match := w.toMatch()
+	return match && days <= lastDays
+}
+
+// lastDays before a match nothing is new [trade].
 const lastDays = 3
 
-// sayNew says how much of it is new to the students.
+// sayNew says how much of it is new to the students, who have something to do again.
 func sayNew(drills []found) string {
 	i := slices.IndexFunc(drills, func(f found) bool { return !f.known() })
 	if i < 0 {

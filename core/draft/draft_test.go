@@ -141,7 +141,7 @@ func TestDraftsKnowThePast(t *testing.T) {
 	}
 	require.Contains(t, made[1].Why, "Lift the low slice")
 	w.MatchOn = "2026-05-18"
-	require.Contains(t, drafts(t, w)[1].Why, "tomorrow")
+	require.Contains(t, drafts(t, w)[0].Why, "tomorrow", "the event comes first")
 }
 
 // Common practice [trade]: 45 minutes are two drills with room to adjust them.

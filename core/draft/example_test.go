@@ -38,9 +38,9 @@ func Example() {
 	}
 	// Output:
 	// Volleys, step by step: First to one place, then in a sequence, then a game that starts with the same ball.
-	//   Chance to meet the goals of “Feet, then lob”: Wren 70%, Tove 74%.
+	//   Chance to meet the goals of “Feet, then lob”: Wren 81%, Tove 74%.
 	// Two focuses: Volleys and coming in: two focuses, for variety.
-	//   Chance to meet the goals of “One step in after each”: Wren 66%, Tove 75%.
+	//   Chance to meet the goals of “One step in after each”: Wren 67%, Tove 80%.
 	// Rhythm, step by step: Rhythm also suits this group. It starts with few balls and builds up.
-	//   Chance to meet the goals of “Alley, centre, alley”: Wren 71%, Tove 67%.
+	//   Chance to meet the goals of “Alley, centre, alley”: Wren 83%, Tove 80%.
 }

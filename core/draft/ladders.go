@@ -3,17 +3,19 @@ package draft
 import (
 	"cmp"
 	"fmt"
+	"math"
 	"slices"
 	"strings"
 
-	"hodometer/core/course"
 	"hodometer/core/drill"
 	"hodometer/core/lesson"
+	"hodometer/core/plan"
+	"hodometer/core/units"
 )
 
-// onLadders are the drills that students have to do, those of most students first, and
-// why, in a line.
-func (w *maker) onLadders() (out []found, why string) {
+// onLadders are the drills that students have to do, those of most students first, and of as many
+// those that were longest not done.
+func (w *maker) onLadders() (out []found) {
 	type one struct {
 		found
 		students int
@@ -21,8 +23,8 @@ func (w *maker) onLadders() (out []found, why string) {
 	var all []one
 	for i := range w.Work {
 		work := &w.Work[i]
-		d, ok := w.on(&work.Drill)
-		if !ok || w.Resources.Lacking(&d) != nil {
+		d, why := w.workOn(work)
+		if why != "" {
 			continue
 		}
 		n := len(work.Students)
@@ -32,23 +34,86 @@ func (w *maker) onLadders() (out []found, why string) {
 		at := slices.IndexFunc(all, func(o one) bool { return alike(&o.drill, &d) })
 		if at < 0 {
 			at = len(all)
-			all = append(all, one{found: found{drill: d, asked: true}})
+			f := found{drill: d, asked: true, rung: true}
+			for k := range w.Past {
+				if alike(&w.Past[k].Drill, &d) {
+					f.past = &w.Past[k]
+					break
+				}
+			}
+			all = append(all, one{found: f})
 		}
 		all[at].students += n
 	}
-	slices.SortStableFunc(all, func(a, b one) int { return cmp.Compare(b.students, a.students) })
-	var whys []string
-	who := map[string][]string{}
+	ago := func(f *found) float64 { // days since it was last done, or never
+		if f.past == nil {
+			return math.Inf(1)
+		}
+		return f.past.DaysAgo
+	}
+	slices.SortStableFunc(all, func(a, b one) int {
+		return cmp.Or(cmp.Compare(b.students, a.students), cmp.Compare(ago(&b.found), ago(&a.found)))
+	})
 	for _, o := range all[:min(len(all), w.wanted())] {
 		out = append(out, o.found)
-		for _, work := range w.Work {
-			if !alike(&work.Drill, &o.drill) {
-				continue
+	}
+	return out
+}
+
+// workOn is the drill of a rung on the lesson's court, or why it cannot be drafted and what to do.
+func (w *maker) workOn(work *Work) (d drill.Drill, why string) {
+	d, ok := w.on(&work.Drill)
+	if !ok {
+		return d, "it is not for this court; use the court of its drill, or choose another ladder"
+	}
+	if lacks := w.Resources.Lacking(&d); len(lacks) > 0 {
+		return d, fmt.Sprintf("it needs %s; bring that, or judge the rung yourself", lacks[0])
+	}
+	if n := len(w.Students); n > 1 && n < d.Players.Least || n == 1 && d.Players.Least > 2 {
+		return d, fmt.Sprintf(
+			"it takes %d students; practise it in a larger group, or judge the rung yourself",
+			d.Players.Least,
+		)
+	}
+	return d, ""
+}
+
+// sayUndrafted says of the rungs that cannot be drafted why, and what to do.
+func (w *maker) sayUndrafted() string {
+	var said []string
+	for i := range w.Work {
+		work := &w.Work[i]
+		if _, why := w.workOn(work); why != "" && work.Rung != "" && len(said) < mostSaid {
+			said = append(said, fmt.Sprintf("“%s” (%s) is not in these drafts: %s.", work.Rung,
+				w.names(work.Students), why))
+		}
+	}
+	return strings.Join(said, " ")
+}
+
+// sayRungs names the rungs that are worked on in a lesson, with the students.
+func (w *maker) sayRungs(l *lesson.Lesson) string {
+	var whys []string
+	who := map[string][]string{}
+	for i := range w.Work {
+		work := &w.Work[i]
+		if !slices.ContainsFunc(l.Blocks, func(b lesson.Block) bool {
+			return b.Kind == lesson.Drill && b.Drill != nil && alike(b.Drill, &work.Drill)
+		}) {
+			continue
+		}
+		for _, id := range work.Students {
+			why := work.Why
+			if w.between[id+work.Rung] {
+				why += ", whose goal is out of reach for now, so this is a step toward it"
 			}
-			if who[work.Why] == nil {
-				whys = append(whys, work.Why)
+			if who[why] == nil {
+				whys = append(whys, why)
 			}
-			who[work.Why] = append(who[work.Why], work.Students...)
+			who[why] = append(who[why], id)
+		}
+		if len(work.Students) == 0 {
+			whys = append(whys, work.Why)
 		}
 	}
 	var said []string
@@ -56,9 +121,9 @@ func (w *maker) onLadders() (out []found, why string) {
 		said = append(said, fmt.Sprintf("%s: %s", w.names(who[why]), why))
 	}
 	if len(said) == 0 {
-		return nil, ""
+		return ""
 	}
-	return out, strings.Join(said, "; ") + "."
+	return strings.Join(said, "; ") + "."
 }
 
 // mostSaid things are named in the line that says why.
@@ -76,11 +141,16 @@ func (w *maker) working() (n int) {
 	return n
 }
 
-// talk is the word at the end, with what the ladders leave to talk about.
-func (w *maker) talk() lesson.Block {
+// talk is the word at the end, with what the rungs that these drills are for leave to talk about.
+func (w *maker) talk(drills []found) lesson.Block {
 	out := lesson.Standard(lesson.Talk)
-	for _, work := range w.Work[:min(len(w.Work), mostTalked)] {
-		if work.Rung != "" {
+	if w.Minutes < veryLong {
+		out.Minutes = shortTalk
+	}
+	for i := range w.Work {
+		work := &w.Work[i]
+		if len(out.Prompts) < mostTalked && work.Rung != "" &&
+			slices.ContainsFunc(drills, func(f found) bool { return alike(&f.drill, &work.Drill) }) {
 			out.Prompts = append(
 				out.Prompts,
 				fmt.Sprintf("%s: what made “%s” work, or not?", w.names(work.Students), work.Rung),
@@ -90,62 +160,64 @@ func (w *maker) talk() lesson.Block {
 	return out
 }
 
-// mostTalked rungs are asked about in one talk [trade].
-const mostTalked = 2
+// mostTalked rungs are asked about in one talk. In an hour the talk and the water take so many
+// minutes [trade].
+const (
+	mostTalked = 2
+	shortTalk  = 3
+	shortWater = 2
+)
 
-// begin sets each student to the stage that their ladder has them at, and to what its
-// gate asks for.
-func (w *maker) begin(b *lesson.Block) {
-	if b.Drill == nil {
-		return
+// begin sets each student to the stage that their ladder has them at, and binds it to what its
+// gate asks for: the target, the pace and the count of the shelf. It reports whether anybody's
+// rung is worked on there.
+func (w *maker) begin(b lesson.Block) (out lesson.Block, on bool) {
+	if b.Drill == nil || b.Kind != lesson.Drill {
+		return b, false
 	}
-	for _, work := range w.Work {
+	for i := range w.Work {
+		work := &w.Work[i]
 		if !alike(&work.Drill, b.Drill) || work.Stage >= len(b.Drill.Stages) {
 			continue
 		}
 		for _, id := range work.Students {
-			v := b.Variant(id)
-			v.Begin = work.Stage
-			if stage := b.Drill.Stages[work.Stage]; work.Count > 0 && work.Count != stage.Goal.Count &&
-				!stage.Shared() {
-				v.Counts = slices.Clone(v.Counts)
-				for len(v.Counts) <= work.Stage {
-					v.Counts = append(v.Counts, 0)
-				}
+			v := lesson.Variant{Student: id, Scale: 1, Begin: work.Stage, Cue: b.Variant(id).Cue}
+			if work.Rung != "" && !work.Between {
+				v.Rung = work.Rung
+			}
+			if stage := b.Drill.Stages[work.Stage]; v.Rung != "" && work.Count > 0 &&
+				work.Count != stage.Goal.Count && !stage.Shared() {
+				v.Counts = make([]int, work.Stage+1)
 				v.Counts[work.Stage] = work.Count
 			}
-			*b = b.With(v)
+			b, on = b.With(v), on || work.Rung != ""
 		}
 	}
+	return b, on
 }
 
-// themed is how much better a drill suits the theme of the week [trade].
-func (w *maker) themed(d *drill.Drill, before bool) float64 {
-	feeds := len(d.Pattern.Feeds)
-	gap := d.Tempo().SecondsPerBall
-	yes := false
-	switch w.Theme {
-	case course.Basics:
-		yes = feeds == 1 || d.Focus == drill.Technique
-	case course.Combined:
-		yes = feeds > 1 && d.Focus != "pressure"
-	case course.AtSpeed:
-		yes = gap <= quick || d.Focus == "early" || d.Focus == "rhythm"
-	case course.MatchDay:
-		yes = d.Focus == "pressure" || d.Focus == "serveReturn" || d.Focus == "anticipation"
-	case course.Easing:
-		yes = before
-	case course.Open, course.Mix:
-	}
-	if yes {
-		return themeWeighs
-	}
-	return 0
-}
+// farReach is a little over what is out of reach, since it is judged by few plays.
+const farReach = plan.OutOfReach + 0.06
 
-// A drill of the week's theme is worth as much as a purpose asked for, nearly; balls that
-// come this many seconds apart are quick [trade].
-const (
-	themeWeighs = 1.5
-	quick       = 2.5
-)
+// setTo is a block set to its students. A gate that is out of a student's reach is let go: the
+// drill is set to that student as a step between.
+func (w *maker) setTo(l *lesson.Lesson, b lesson.Block) plan.Levelled {
+	last := w.last(b.Drill)
+	b, on := w.begin(b)
+	if on { // what is asked there is for the rung to say, not what was met before
+		last.Met = nil
+	}
+	v := w.planner.Level(w.ctx, l, b, w.Students, last, units.Metric)
+	far := false
+	for i, chance := range v.Chances {
+		if own := v.Block.Variant(w.Students[i].ID); own.Rung != "" && chance < farReach {
+			w.between[w.Students[i].ID+own.Rung] = true
+			own.Rung, own.Counts, far = "", nil, true
+			b = b.With(own)
+		}
+	}
+	if far {
+		v = w.planner.Level(w.ctx, l, b, w.Students, last, units.Metric)
+	}
+	return v
+}

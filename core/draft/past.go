@@ -27,7 +27,10 @@ func PastOf(l *lesson.Lesson, daysAgo float64, students []string, outcomes []Out
 		if b.Drill == nil {
 			continue
 		}
-		p := Past{DaysAgo: daysAgo, Drill: *b.Drill, Size: map[string]float64{}}
+		p := Past{
+			DaysAgo: daysAgo, Drill: *b.Drill, Size: map[string]float64{},
+			Minutes: b.Minutes, Students: len(l.Students),
+		}
 		first := slices.IndexFunc(b.Drill.Stages, b.Drill.ByChance)
 		for _, s := range l.Students {
 			if !slices.Contains(students, s) {
@@ -80,18 +83,7 @@ func (w *maker) refreshed(drills, pool []found) (now, left []found, said string)
 	if len(drills) < 2 {
 		return drills, pool, ""
 	}
-	var lessons []map[string]bool
-	day := math.Inf(-1)
-	for i := range w.Past { // the latest first, a lesson's together
-		if p := &w.Past[i]; math.Abs(p.DaysAgo-day) > 0.5 {
-			if len(lessons) == mostRunning {
-				break
-			}
-			day = p.DaysAgo
-			lessons = append(lessons, map[string]bool{})
-		}
-		lessons[len(lessons)-1][w.Past[i].Drill.Root()] = true
-	}
+	lessons := w.lessons(mostRunning)
 	if len(lessons) < mostRunning {
 		return drills, pool, ""
 	}
@@ -102,7 +94,7 @@ func (w *maker) refreshed(drills, pool []found) (now, left []found, said string)
 				return drills, pool, ""
 			}
 		}
-		if !f.asked {
+		if !f.rung {
 			at = i
 		}
 	}
@@ -126,4 +118,65 @@ func (w *maker) refreshed(drills, pool []found) (now, left []found, said string)
 		}
 	}
 	return drills, pool, ""
+}
+
+// lessons are the drills of the last so many lessons, by their roots, the latest first.
+func (w *maker) lessons(most int) []map[string]bool { return lessons(w.Past, most) }
+
+func lessons(past []Past, most int) (out []map[string]bool) {
+	day := math.Inf(-1)
+	for i := range past { // the latest first, a lesson's together
+		if p := &past[i]; math.Abs(p.DaysAgo-day) > 0.5 {
+			if len(out) == most {
+				break
+			}
+			day = p.DaysAgo
+			out = append(out, map[string]bool{})
+		}
+		out[len(out)-1][past[i].Drill.Root()] = true
+	}
+	return out
+}
+
+// running is in how many lessons running up to the last a drill was.
+func (w *maker) running(root string) (n int) {
+	for _, had := range w.lessons(math.MaxInt) {
+		if !had[root] {
+			break
+		}
+		n++
+	}
+	return n
+}
+
+// sayTired names what somebody fell short of in the last lessons, and which is left out now.
+func (w *maker) sayTired(l *lesson.Lesson) string {
+	for i := range w.Past {
+		p := &w.Past[i]
+		if p.DaysAgo > w.Past[0].DaysAgo+0.5 {
+			break
+		}
+		if len(p.Short) > 0 && w.running(p.Drill.Root()) >= mostRunning &&
+			!slices.ContainsFunc(l.Blocks, func(b lesson.Block) bool {
+				return b.Drill != nil && b.Drill.Root() == p.Drill.Root()
+			}) {
+			return fmt.Sprintf("“%s” was in the last %d lessons: something else takes its place.",
+				p.Drill.Title, mostRunning)
+		}
+	}
+	return ""
+}
+
+// lately is how many lessons drafts look back at for what they had [trade].
+const lately = 5
+
+// recent is in how many of the last lessons each drill was, by its root.
+func recent(past []Past) map[string]int {
+	out := map[string]int{}
+	for _, had := range lessons(past, lately) {
+		for root := range had {
+			out[root]++
+		}
+	}
+	return out
 }

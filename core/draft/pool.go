@@ -69,8 +69,9 @@ func (w *maker) pool() (out []found) {
 		}
 	}
 	slices.SortStableFunc(out, func(a, b found) int { return cmp.Compare(b.score, a.score) })
+	ofTheme := func(f *found) bool { return w.themed() && Suits(w.Theme, &f.drill, f.known()) }
 	out = rather(out, func(f found) bool { return f.native })
-	return rather(out, func(f found) bool { return f.drill.Level.Rank() >= w.level() })
+	return rather(out, func(f found) bool { return f.drill.Level.Rank() >= w.level() || ofTheme(&f) })
 }
 
 // ownWeighs is what a drill of the club's own is worth more: it was drawn for these students
@@ -89,6 +90,9 @@ func rather(pool []found, first func(found) bool) []found {
 	}
 	return best
 }
+
+// repeatWeighs is what a drill is worth less for each of the last lessons that it was in [trade].
+const repeatWeighs = 0.6
 
 // thin is the share of a drill's time below which a student hits too little of it [trade].
 const thin = 0.2
@@ -140,12 +144,13 @@ func (w *maker) weigh(e *drill.Drill) (f found, ok bool) {
 			break
 		}
 	}
-	f.score += w.themed(&d, f.past != nil)
+	if w.themed() && Suits(w.Theme, &d, f.past != nil) {
+		f.score += themeWeighs
+	}
+	f.score -= repeatWeighs * float64(w.recent[d.Root()])
 	switch {
 	case match && days <= nearMatch && f.past == nil:
 		f.score -= 2
-	case f.past != nil && f.past.DaysAgo < dueAfter:
-		f.score -= 0.5
 	}
 	return f, true
 }

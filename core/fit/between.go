@@ -80,6 +80,18 @@ func Into(l *lesson.Lesson, minutes, students int) Fitted {
 		free -= over
 		f = To(l, free)
 	}
+	for f.Over == 0 { // what rounding has left over
+		free++
+		longer := To(l, free)
+		sum := Between(longer.Blocks, students)
+		for i := range longer.Blocks {
+			sum += float64(longer.Blocks[i].Minutes)
+		}
+		if sum > float64(minutes) || free > minutes {
+			break
+		}
+		f = longer
+	}
 	return f
 }
 

@@ -24,6 +24,13 @@ const (
 // the floor to ease [trade].
 const Sure = 0.8
 
+// A gate that was met on so many times the days asked for is left as soon as the chance is more
+// likely than not at the level [trade].
+const (
+	often     = 2
+	oftenSure = 0.5
+)
+
 // shortOnes is how many sessions that fall short one after the other ease it, unless
 // the chance is one in three or better to be at the floor: then it is only hard, as
 // practice should be [trade].
@@ -38,7 +45,9 @@ type Advice struct {
 	Verdict Verdict `json:"verdict"`
 	Rung    string  `json:"rung"`
 	To      string  `json:"to,omitempty"` // the rung to go to
-	Reason  string  `json:"reason"`
+	// Toward is the rung whose drill is practised meanwhile, easier than its gate asks; "": none.
+	Toward string `json:"toward,omitempty"`
+	Reason string `json:"reason"`
 	// Met is on how many days the gate was met since the student came to the rung, of
 	// Days asked; Short how many sessions running fell short.
 	Met   int `json:"met"`
@@ -82,7 +91,8 @@ func Advise(l *Ladder, s Standing, e, next Evidence, now time.Time) (a Advice, o
 	a.Rung, a.Met, a.Days = r.ID, len(met), r.days()+s.eased(r.ID)
 	level, _ := r.Band()
 	least := l.Least().Up
-	sure := e.Rate == nil || e.Sure >= Sure && !few(tries, least)
+	sure := e.Rate == nil || !few(tries, least) &&
+		(e.Sure >= Sure || e.Sure >= oftenSure && a.Met >= often*a.Days)
 	back := l.Back(i)
 	again := s.eased(r.ID) == 0 || next.Rate == nil || next.Above >= Sure
 	switch {
@@ -103,9 +113,10 @@ func Advise(l *Ladder, s Standing, e, next Evidence, now time.Time) (a Advice, o
 		a.Verdict, a.To = GoEase, l.Rungs[back].ID
 		a.Reason = fmt.Sprintf("Not met in %d lessons in a row%s.", a.Short, sayTooHard(e, tries, r))
 	case a.Met >= a.Days && sure: // and eased once from a next rung that is too hard still
-		a.Verdict = Stay
+		a.Verdict, a.Toward = Stay, l.Rungs[i+1].ID
 		a.Reason = fmt.Sprintf(
-			"%s, but the next rung is probably still too hard: expected success rate %.0f%%.",
+			"%s, but the next rung is probably still too hard: expected success rate %.0f%%. "+
+				"Practise its drill with a larger target until then.",
 			a.sayMet(met, now),
 			100*next.Rate.Mean,
 		)

@@ -187,7 +187,7 @@ func (l *Lesson) Validate() (p units.Problems) {
 		p.Add("blocks", fmt.Sprintf("a lesson has at most %d blocks, got %d", MaxBlocks, len(l.Blocks)))
 	}
 	if l.Resources != nil {
-		p.Under("resources", l.Resources.validate())
+		p.Under("resources", l.Resources.Validate())
 	}
 	if _, err := time.Parse(time.DateOnly, l.MatchOn); l.MatchOn != "" && err != nil {
 		p.Add("matchOn", fmt.Sprintf("%q is not a date; write it as 2026-05-17", l.MatchOn))

@@ -18,7 +18,8 @@ type Resources struct {
 	Equipment []string `json:"equipment"`
 }
 
-func (r *Resources) validate() (p units.Problems) {
+// Validate lists what is wrong with them.
+func (r *Resources) Validate() (p units.Problems) {
 	if r.Balls < 0 || r.Balls > 2000 {
 		p.Add("balls", fmt.Sprintf("balls: 0 to 2000, got %d", r.Balls))
 	}

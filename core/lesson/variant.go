@@ -24,6 +24,9 @@ type Variant struct {
 	// Bend is one of drill.Bends; "": the feeds as the others have them.
 	Bend string `json:"bend,omitempty"`
 	Cue  string `json:"cue,omitempty"`
+	// Rung is the rung of the student's ladder whose gate stage Begin asks for, exactly as the
+	// drill has it on the shelf: levelling leaves that stage alone. "": none.
+	Rung string `json:"rung,omitempty"`
 }
 
 // Bounds of a scale and of a tempo: past them it is another drill.
@@ -32,6 +35,7 @@ const (
 	MostScale  = 3.0
 	leastTempo = 0.5
 	MostTempo  = 3.0
+	mostRung   = 120
 )
 
 func (v Variant) validate() (p units.Problems) {
@@ -65,6 +69,9 @@ func (v Variant) validate() (p units.Problems) {
 			"begin",
 			fmt.Sprintf("starting stage: one of the first %d stages", drill.MaxStages),
 		)
+	}
+	if len([]rune(v.Rung)) > mostRung {
+		p.Add("rung", fmt.Sprintf("the name of a rung has at most %d characters", mostRung))
 	}
 	if len(v.Counts) > drill.MaxStages ||
 		slices.ContainsFunc(v.Counts, func(c int) bool { return c < 0 || c > 1000 }) {
@@ -110,6 +117,9 @@ func (v Variant) Say(d *drill.Drill, system units.System) []string {
 	}
 	if v.Bend != "" {
 		out = append(out, units.LabelOf(drill.Bends(), v.Bend))
+	}
+	if v.Rung != "" {
+		out = append(out, "on the ladder: "+v.Rung)
 	}
 	if v.Cue != "" {
 		out = append(out, "“"+v.Cue+"”")

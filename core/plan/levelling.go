@@ -80,6 +80,8 @@ func (v *Levelled) Least() float64 {
 type Last struct {
 	Met  []string
 	Size map[string]float64
+	// Minutes that the block had then, and the students that were in it; 0: not known.
+	Minutes, Students int
 }
 
 // targetStep is how much a target grows or shrinks from one lesson to the next [trade].
@@ -93,8 +95,8 @@ func (q *question) asLast(b lesson.Block) lesson.Block {
 	}
 	size := b.Drill.Radial(b.Drill.Stages[first])
 	for _, s := range q.students {
-		if was := q.last.Size[s.ID]; was > 0 && size > 0 {
-			v := b.Variant(s.ID)
+		v := b.Variant(s.ID)
+		if was := q.last.Size[s.ID]; was > 0 && size > 0 && v.Rung == "" {
 			v.Scale = math.Round(1000*min(lesson.MostScale, max(lesson.LeastScale, was/size))) / 1000
 			b = b.With(v)
 		}
@@ -202,6 +204,10 @@ func (q *question) levelTarget(
 		rate := outlook.Players[i].Stages[first].Rate.Mean
 		v := b.Variant(s.ID)
 		now := v.Scale
+		if v.Rung != "" { // the target is the gate's
+			least, most = min(least, rate), max(most, rate)
+			continue
+		}
 		gives := func(scale float64) float64 { // what it comes to on the court, lines and all
 			v := v
 			v.Scale = scale
@@ -213,7 +219,10 @@ func (q *question) levelTarget(
 			v.Scale = now
 		}
 		if q.last.Size[s.ID] > 0 {
-			v.Scale = math.Round(1000*min(max(v.Scale, now*(1-targetStep)), now*(1+targetStep))) / 1000
+			v.Scale = min(
+				max(v.Scale, math.Ceil(1000*now*(1-targetStep))/1000),
+				math.Floor(1000*now*(1+targetStep))/1000,
+			)
 		}
 		got := gives(v.Scale)
 		if v.Scale != now && math.Abs(got-bandMid) > math.Abs(rate-bandMid)-0.005 {
@@ -271,7 +280,7 @@ func (q *question) levelShot(
 	for i := range q.students {
 		s, v := &q.students[i], b.Variant(q.students[i].ID)
 		rate := outlook.Players[i].Stages[first].Rate.Mean
-		if rate >= BandLow-0.005 || v.Bend != "" || q.hasMet(s.ID) || !who(s) {
+		if rate >= BandLow-0.005 || v.Bend != "" || v.Rung != "" || q.hasMet(s.ID) || !who(s) {
 			continue
 		}
 		v.Bend = "nearer"
@@ -341,12 +350,19 @@ func (q *question) levelTurn(b *lesson.Block, outlook *drill.Outlook, at float64
 // leastGain is by how much a change must raise the least chance to be offered [trade].
 const leastGain = 0.03
 
-// outOfReach is the chance below which counts give way also for who has met everything: with
-// more students or fewer minutes than then, the same counts are not the same goal [trade].
-const outOfReach = 0.25
+// OutOfReach is the chance below which counts give way also for who has met everything: with
+// more students or fewer minutes than then, the same counts are not the same goal. The gate of
+// a rung is hard, as it should be, down to the same chance [trade].
+const OutOfReach = 0.25
 
 // hasMet says whether the student has met everything and so gets nothing easier.
 func (q *question) hasMet(id string) bool { return slices.Contains(q.last.Met, id) }
+
+// tighter reports whether the block has fewer minutes or more students than when the drill was
+// last done: then fewer balls are not an easier goal.
+func (q *question) tighter(b *lesson.Block) bool {
+	return b.Minutes < q.last.Minutes || q.last.Students > 0 && len(q.students) > q.last.Students
+}
 
 // lengths that goals are tried at, as shares of what the drill asks for.
 var lengths = []float64{
@@ -383,9 +399,9 @@ var (
 // Of drafts [trade]: a goal that is met so nearly always is lengthened, one that is met so
 // seldom shortened, and the new one keeps at least the wanted chance.
 const (
-	nearlyAlways = 0.86
-	draftLow     = 0.6
-	draftWanted  = 0.65
+	nearlyAlways = 0.88
+	draftLow     = 0.67
+	draftWanted  = 0.72
 )
 
 // levelGoal proposes counts with the wanted chance for each student who will probably not meet
@@ -403,7 +419,8 @@ func (q *question) levelGoal(b *lesson.Block, outlook *drill.Outlook, at float64
 		case o.Finish == nil:
 		case to.easy(o):
 			searches[i] = &search{now, len(as)}
-		case o.Finish.Value < to.hard && (!q.hasMet(q.students[i].ID) || o.Finish.Value < outOfReach):
+		case o.Finish.Value < to.hard &&
+			(!q.hasMet(q.students[i].ID) || o.Finish.Value < OutOfReach || q.tighter(b)):
 			searches[i] = &search{-1, now}
 		}
 		any = any || searches[i] != nil
@@ -413,7 +430,11 @@ func (q *question) levelGoal(b *lesson.Block, outlook *drill.Outlook, at float64
 	}
 	with := func(b lesson.Block, i, k int) lesson.Block {
 		v := b.Variant(q.students[i].ID)
-		v.Counts = countsOf(b.Drill, as[k])
+		counts := countsOf(b.Drill, as[k])
+		if v.Rung != "" && v.Begin < len(counts) { // what the gate asks stays
+			counts[v.Begin] = b.DrillFor(v.Student).Stages[v.Begin].Goal.Count
+		}
+		v.Counts = counts
 		return b.With(v)
 	}
 	fit := *b
@@ -556,6 +577,9 @@ func (q *question) levelTempo(b *lesson.Block) *Levelling {
 		s := &q.students[i]
 		v := b.Variant(s.ID)
 		now := v.Tempo
+		if v.Rung != "" { // the pace is the gate's
+			continue
+		}
 		if now == 0 {
 			now = 1
 		}

@@ -165,15 +165,19 @@ func takes(f *units.Figure, block int) string {
 // willNotFit names the students who will probably not finish, with the figures,
 // and offers the smallest changes that would let everybody.
 func (q *question) willNotFit(b *lesson.Block, outlook *drill.Outlook, at float64) (Notice, bool) {
-	if outlook.Worst() >= drill.Enough {
-		return Notice{}, false
-	}
 	var who []string
 	for i, p := range outlook.Players {
-		if p.Finish != nil && p.Finish.Value < drill.Enough {
+		least := drill.Enough
+		if b.Variant(q.students[i].ID).Rung != "" {
+			least = OutOfReach
+		}
+		if p.Finish != nil && p.Finish.Value < least {
 			who = append(who, fmt.Sprintf("%s needs %s (chance to finish: %s)",
 				q.students[i].FirstName(), takes(p.Likely, b.Minutes), percent(p.Finish.Value)))
 		}
+	}
+	if len(who) == 0 {
+		return Notice{}, false
 	}
 	search := searched{q, b, outlook, at}
 	if search.hopeless() {

@@ -45,6 +45,16 @@ func Unknown(mean float64) (b Belief) {
 	return b
 }
 
+// Certain is the belief of who knows that ln k is that, between the two points of the grid
+// about it: the truth of a student that is made up.
+func Certain(lnK float64) (b Belief) {
+	at := min(points-1, max(0, (lnK-from)/width))
+	i := min(points-2, int(at))
+	b.share[i+1] = at - float64(i)
+	b.share[i] = 1 - b.share[i+1]
+	return b
+}
+
 // scale makes the shares sum to 1.
 func (b *Belief) scale() {
 	sum := 0.0

@@ -1,6 +1,7 @@
 package ladders
 
 import (
+	"cmp"
 	"context"
 	"fmt"
 	"slices"
@@ -145,7 +146,10 @@ func (c *Guide) Work(
 			return nil, err
 		}
 		for _, climb := range climbs {
-			r := &climb.Ladder.Rungs[climb.Ladder.At(climb.Next.Rung)]
+			if climb.Advice.Verdict == ladder.Top { // it has been climbed, and asks for nothing more
+				continue
+			}
+			r := &climb.Ladder.Rungs[climb.Ladder.At(cmp.Or(climb.Advice.Toward, climb.Next.Rung))]
 			d := w.drill(ctx, r.Drill)
 			if climb.Ladder.Sport != court.SportOf(courtID) || d == nil {
 				continue
@@ -159,16 +163,19 @@ func (c *Guide) Work(
 				why = fmt.Sprintf("%s (%s)", r.Title, map[ladder.Verdict]string{
 					ladder.GoUp: "up a rung", ladder.GoEase: "back a rung",
 				}[climb.Advice.Verdict])
+			} else if climb.Advice.Toward != "" {
+				why = r.Title + " (a step toward it)"
 			}
 			out = append(out, draft.Work{
 				Students: []string{
 					id,
 				},
-				Drill: *d,
-				Stage: at,
-				Count: r.GateIn(d, at).Count,
-				Why:   why,
-				Rung:  r.Title,
+				Drill:   *d,
+				Stage:   at,
+				Count:   r.GateIn(d, at).Count,
+				Why:     why,
+				Rung:    r.Title,
+				Between: climb.Advice.Toward != "",
 			})
 		}
 	}

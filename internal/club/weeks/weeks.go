@@ -329,10 +329,7 @@ func (c *Weeks) DraftSlot(ctx context.Context, id, slot string) (*lesson.Lesson,
 		Students: w.Course.Students, Court: w.Course.Court, Date: s.Date, Start: s.Start, Minutes: s.Minutes,
 		Aim: drill.Focus(week.Aim), MatchOn: w.Course.Event, Theme: week.Theme,
 	}
-	switch last, err := c.lessons.LastLesson(ctx, w.Course.Students); { // with what was at hand then
-	case err == nil:
-		brief.Resources = last.Resources
-	case !errors.As(err, &answer.Missing{}):
+	if brief.Resources, err = c.atHand(ctx, &w.Course); err != nil {
 		return nil, err
 	}
 	for _, from := range s.Carries {
@@ -358,6 +355,22 @@ func (c *Weeks) DraftSlot(ctx context.Context, id, slot string) (*lesson.Lesson,
 	l.ID, l.Version = slot, 0
 	l.Title = fmt.Sprintf("%s, week %d: %s", w.Course.Title, s.Week+1, l.Title)
 	return c.lessons.SaveLesson(ctx, &l)
+}
+
+// atHand is what is there for a lesson of the course: as the course says, else as at the last
+// lesson of its students, and where there was none, what any coach brings.
+func (c *Weeks) atHand(ctx context.Context, w *course.Course) (*lesson.Resources, error) {
+	if w.Resources != nil {
+		return w.Resources, nil
+	}
+	last, err := c.lessons.LastLesson(ctx, w.Students)
+	switch {
+	case err == nil && last.Resources != nil:
+		return last.Resources, nil
+	case err != nil && !errors.As(err, &answer.Missing{}):
+		return nil, err
+	}
+	return &lesson.Resources{Equipment: []string{"markers"}}, nil
 }
 
 // carried is the work of a lesson that could not be given: its drills, where it had been

@@ -3577,6 +3577,8 @@ export interface components {
                 cue?: string;
                 /** @description the stage to begin with */
                 begin?: number;
+                /** @description the rung of the student's ladder whose gate that stage asks for; levelling leaves it alone */
+                rung?: string;
             }[];
             arrangement?: components["schemas"]["Arrangement"];
             /** @description what those do whose turn it is not */
@@ -3945,6 +3947,8 @@ export interface components {
             verdict: "up" | "stay" | "ease" | "top";
             rung: string;
             to?: string;
+            /** @description the rung whose drill is practised meanwhile */
+            toward?: string;
             reason: string;
             /** @description days on which the gate was met since the student came to the rung */
             met: number;
@@ -4142,6 +4146,7 @@ export interface components {
                 why?: string;
             }[];
             event?: string;
+            resources?: components["schemas"]["Resources"];
             lessons: {
                 id: string;
                 week: number;

@@ -88,7 +88,10 @@
         {@const p = plan?.drill?.players[i]}
         {@const name = called(s.id)}
         <tr class="border-b border-base-300 align-middle">
-          <th dir="auto" scope="row" class="py-1.5 pr-2 text-left font-semibold">{name}</th>
+          <th dir="auto" scope="row" class="py-1.5 pr-2 text-left font-semibold"
+            >{name}{#if o?.rung}<span class="block max-w-40 text-xs font-normal">on the ladder: {o.rung}</span
+              >{/if}</th
+          >
           {#if drill.targets.length}
             <td>
               {#if circle}<Num

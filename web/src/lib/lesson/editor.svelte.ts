@@ -73,11 +73,13 @@ export class Editor extends EditedDocument<Lesson> {
   setVariant(block: Block, student: string, next: Partial<Variant>) {
     const was = block.variants?.find((v) => v.student === student) ?? { student, scale: 1 };
     const own: Variant = { ...was, ...next };
+    if (!('cue' in next)) own.rung = undefined; // another target, pace or count is not the gate
     const plain =
       own.scale === 1 &&
       (own.tempo ?? 1) === 1 &&
       !own.bend &&
       !own.begin &&
+      !own.rung &&
       !own.cue &&
       !own.counts?.some((c) => c > 0);
     const rest = (block.variants ?? []).filter((v) => v.student !== student);
