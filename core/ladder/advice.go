@@ -6,6 +6,7 @@ import (
 	"strings"
 	"time"
 
+	"hodometer/core/plan"
 	"hodometer/core/units"
 )
 
@@ -30,6 +31,10 @@ const (
 	often     = 2
 	oftenSure = 0.5
 )
+
+// leastJudged repetitions are judged before moving up is advised: each is a whole one, and looked
+// at [trade].
+const leastJudged = 3
 
 // shortOnes is how many sessions that fall short one after the other ease it, unless
 // the chance is one in three or better to be at the floor: then it is only hard, as
@@ -91,6 +96,9 @@ func Advise(l *Ladder, s Standing, e, next Evidence, now time.Time) (a Advice, o
 	a.Rung, a.Met, a.Days = r.ID, len(met), r.days()+s.eased(r.ID)
 	level, _ := r.Band()
 	least := l.Least().Up
+	if e.Judged {
+		least = min(least, leastJudged)
+	}
 	sure := e.Rate == nil || !few(tries, least) &&
 		(e.Sure >= Sure || e.Sure >= oftenSure && a.Met >= often*a.Days)
 	back := l.Back(i)
@@ -116,12 +124,21 @@ func Advise(l *Ladder, s Standing, e, next Evidence, now time.Time) (a Advice, o
 		a.Verdict, a.Toward = Stay, l.Rungs[i+1].ID
 		a.Reason = fmt.Sprintf(
 			"%s, but the next rung is probably still too hard: expected success rate %.0f%%. "+
-				"Practise its drill with a larger target until then.",
+				"Practise its drill in an easier form until then.",
 			a.sayMet(met, now),
 			100*next.Rate.Mean,
 		)
 	default:
 		a.Verdict, a.Reason = Stay, a.whyStay(e, tries, met, level, back, least, now)
+		if a.Met == 0 && len(tries) > 0 && e.gate != nil && *e.gate < plan.OutOfReach {
+			a.Toward = r.ID
+			a.Reason += fmt.Sprintf(" Its goal is out of reach for now (chance in a lesson: %.0f%%). "+
+				"Practise an easier form of its drill first", 100**e.gate)
+			if back >= 0 {
+				a.Reason += fmt.Sprintf(", or go back to “%s”", l.Rungs[back].Title)
+			}
+			a.Reason += "."
+		}
 	}
 	return a, true
 }
@@ -138,7 +155,7 @@ func (a *Advice) whyStay(e Evidence, tries, met []Try, level float64, back, leas
 	case a.Met >= a.Days && e.Rate != nil && few(tries, least):
 		seen, _ := counted(tries)
 		return fmt.Sprintf("%s, but only %s counted: %d are needed.", a.sayMet(met, now),
-			units.Plural(seen, "ball", "balls"), least)
+			units.Plural(seen, e.one(), e.one()+"s"), least)
 	case a.Met >= a.Days:
 		return fmt.Sprintf("%s, but %s.", a.sayMet(met, now), sayUnsure(e, level))
 	case a.Met > 0:
@@ -192,14 +209,35 @@ func sayRate(e Evidence, level float64) string {
 	if e.Rate == nil {
 		return ""
 	}
-	return fmt.Sprintf(". Success rate at this target about %.0f%% (%.0f to %.0f), %s",
+	what := "Success rate at this target about"
+	if e.Judged {
+		what = "Held about"
+	}
+	return fmt.Sprintf(". %s %.0f%% (%.0f to %.0f), %s", what,
 		100*e.Rate.Mean, 100*e.Rate.Low, 100*e.Rate.High, sayOdds(e.Sure, level))
+}
+
+// one of what was counted.
+func (e *Evidence) one() string {
+	if e.Judged {
+		return "repetition"
+	}
+	return "ball"
+}
+
+// what the rate is of.
+func (e *Evidence) what() string {
+	if e.Judged {
+		return "held"
+	}
+	return "success rate"
 }
 
 // sayUnsure says why a gate that was met is not enough.
 func sayUnsure(e Evidence, level float64) string {
 	said := fmt.Sprintf(
-		"success rate about %.0f%% (%.0f to %.0f)",
+		"%s about %.0f%% (%.0f to %.0f)",
+		e.what(),
 		100*e.Rate.Mean,
 		100*e.Rate.Low,
 		100*e.Rate.High,
@@ -213,7 +251,8 @@ func sayUnsure(e Evidence, level float64) string {
 func sayFloor(e Evidence, r *Rung) string {
 	_, floor := r.Band()
 	return fmt.Sprintf(
-		"success rate about %.0f%% (%.0f to %.0f); useful practice needs at least %.0f%%",
+		"%s about %.0f%% (%.0f to %.0f); useful practice needs at least %.0f%%",
+		e.what(),
 		100*e.Rate.Mean,
 		100*e.Rate.Low,
 		100*e.Rate.High,

@@ -30,16 +30,17 @@ type Try struct {
 // Evidence is what was counted at one rung's stage, oldest first.
 type Evidence struct {
 	Tries []Try `json:"tries"`
-	// Rate is the chance of a good ball there; nil where nothing is a matter of chance.
-	Rate *progress.Rate `json:"rate,omitempty"`
+	// Rate is the chance of a good ball there, or of a repetition that is held; nil where nothing
+	// is a matter of chance and nothing was judged. Judged says that it is of repetitions.
+	Rate   *progress.Rate `json:"rate,omitempty"`
+	Judged bool           `json:"judged,omitempty"`
 	// Sure is how sure it is that the chance is at the gate's level or better, Above that
 	// it is at the floor or better.
 	Sure  float64 `json:"sure"`
 	Above float64 `json:"above"`
+	// gate is the chance to meet the gate in a block of the drill by oneself; nil: not known.
+	gate *float64
 }
-
-// held is the share of judged repetitions to be held [trade].
-const held = 0.8
 
 // EvidenceOf what was counted of a student at a rung in that drill, which may be as
 // it stands on the shelf; none where the drill has the stage no more.
@@ -54,21 +55,33 @@ func EvidenceOf(p *plan.Planner, s *plan.Student, r *Rung, d *drill.Drill) (out 
 	}
 	gate, stage := r.GateIn(d, i), d.Stages[i]
 	stage.Goal = gate
+	level, floor := r.Band()
+	seen := progress.Held{}
 	if k := s.Series[d.Series(stage)]; k != nil {
 		for _, m := range k.Marks {
-			met := reached(gate, m)
+			met := reached(gate, m, level)
 			tried := m.Balls == 0 || m.Balls >= min(d.TurnBalls, max(1, gate.Good()))
 			// Who met all that was asked, less than the gate, did not fall short of it.
 			asked := m.Goal == 0 || m.Goal >= gate.Count || !m.Met
 			tried = tried && gate.Count > 0 // as many as possible is never too few
-			out.Tries = append(out.Tries, Try{
+			try := Try{
 				Run: m.Run, At: m.At, Day: m.Day, Said: plan.SayMark(k, m), Value: m.Value, Met: met,
 				Balls: m.Balls, Good: m.Good,
 				Short: !met && tried && asked,
-			})
+			}
+			if n := m.Held[0] + m.Held[1] + m.Held[2]; n > 0 {
+				try.Balls, try.Good = n, m.Held[2]
+				seen.Add(n, m.Held[2])
+			}
+			out.Tries = append(out.Tries, try)
 		}
 	}
 	if !d.ByChance(stage) {
+		if seen.Any() {
+			rate := seen.Rate()
+			out.Rate, out.Judged = &rate, true
+			out.Sure, out.Above = seen.AtLeast(level), seen.AtLeast(floor)
+		}
 		return out
 	}
 	player := s.PlayerOf(d)
@@ -76,10 +89,13 @@ func EvidenceOf(p *plan.Planner, s *plan.Student, r *Rung, d *drill.Drill) (out 
 	if curve == nil {
 		return out
 	}
-	level, floor := r.Band()
 	b := player.Beliefs[i]
 	rate := b.Rate(curve)
 	out.Rate, out.Sure, out.Above = &rate, b.AtLeast(curve, level), b.AtLeast(curve, floor)
+	if gate.Kind == goal.Total || gate.Kind == goal.InARow {
+		chance := gate.Chance(rate.Mean, d.Tempo().Balls(float64(d.Minutes.Best)))
+		out.gate = &chance
+	}
 	return out
 }
 
@@ -125,12 +141,13 @@ func (e *Evidence) Holds(r *Rung, least int, now time.Time) string {
 		good, balls, days, last.Good, last.Balls, units.Day(time.UnixMilli(last.At), now))
 }
 
-// reached says whether a session's mark meets the gate.
-func reached(g goal.Goal, m progress.Mark) bool {
+// reached says whether a session's mark meets the gate; of repetitions that were judged, so large
+// a share is held as the level asks of balls.
+func reached(g goal.Goal, m progress.Mark, level float64) bool {
 	judged := m.Held[0] + m.Held[1] + m.Held[2]
 	switch {
 	case judged > 0:
-		return m.Value >= float64(g.Count) && float64(m.Held[2]) >= held*float64(judged)
+		return m.Value >= float64(g.Count) && float64(m.Held[2]) >= level*float64(judged)
 	case g.Kind == goal.Clock:
 		return m.Value > 0 && (g.Seconds == 0 && m.Met || g.Seconds > 0 && m.Value <= float64(g.Seconds))
 	case g.Count == 0:

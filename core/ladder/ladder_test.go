@@ -69,13 +69,14 @@ func TestReached(t *testing.T) {
 		{goal.Goal{Kind: goal.InARow, Count: 10}, progress.Mark{Value: 5, Goal: 5, Met: true}, false},
 		{goal.Goal{Kind: goal.Repetitions, Count: 6}, progress.Mark{Value: 6, Held: [3]int{0, 0, 1}}, true},
 		{goal.Goal{Kind: goal.Repetitions, Count: 6}, progress.Mark{Value: 4, Held: [3]int{0, 0, 4}}, false},
-		{goal.Goal{Kind: goal.Repetitions, Count: 6}, progress.Mark{Value: 6, Held: [3]int{1, 1, 3}}, false},
+		{goal.Goal{Kind: goal.Repetitions, Count: 6}, progress.Mark{Value: 6, Held: [3]int{2, 1, 3}}, false},
+		{goal.Goal{Kind: goal.Repetitions, Count: 3}, progress.Mark{Value: 3, Held: [3]int{0, 1, 2}}, true},
 		{goal.Goal{Kind: goal.Clock, Count: 2, Seconds: 12}, progress.Mark{Value: 11.9}, true},
 		{goal.Goal{Kind: goal.Clock, Count: 2, Seconds: 12}, progress.Mark{Value: 12.1}, false},
 		{goal.Goal{Kind: goal.Clock, Count: 2, Seconds: 12}, progress.Mark{}, false},
 		{goal.Goal{Kind: goal.Timed, Seconds: 60}, progress.Mark{Value: 14, Met: true}, true},
 	} {
-		require.Equal(t, c.met, reached(c.gate, c.mark), "%v by %+v", c.gate, c.mark)
+		require.Equal(t, c.met, reached(c.gate, c.mark, UsualLevel), "%v by %+v", c.gate, c.mark)
 	}
 }
 

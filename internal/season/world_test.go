@@ -380,6 +380,9 @@ func (w *world) chance(g *group, i int, r *ladder.Rung, day time.Time) float64 {
 	if err != nil {
 		return -1
 	}
+	if at := r.StageIn(d); at < 0 || !d.ByChance(d.Stages[at]) {
+		return -1
+	}
 	known, err := w.club.Everybody(w.ctx, g.ids[i:i+1], day.Format(time.DateOnly), "", g.court)
 	require.NoError(w.t, err)
 	s := w.truly(g, i, known[0], day, []lesson.Block{lesson.ForDrill(d)})
