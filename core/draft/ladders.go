@@ -3,7 +3,6 @@ package draft
 import (
 	"cmp"
 	"fmt"
-	"math"
 	"slices"
 	"strings"
 
@@ -13,8 +12,11 @@ import (
 	"hodometer/core/units"
 )
 
-// onLadders are the drills that students have to do, those of most students first, and of as many
-// those that were longest not done.
+// mostWeeks without the drill of a rung count for it [trade].
+const mostWeeks = 3
+
+// onLadders are the drills that students have to do, those of most students first, and of those
+// that were not done for long.
 func (w *maker) onLadders() (out []found) {
 	type one struct {
 		found
@@ -45,15 +47,13 @@ func (w *maker) onLadders() (out []found) {
 		}
 		all[at].students += n
 	}
-	ago := func(f *found) float64 { // days since it was last done, or never
-		if f.past == nil {
-			return math.Inf(1)
+	urgent := func(o *one) float64 { // a week without it is as another student
+		if o.past == nil {
+			return float64(o.students) + mostWeeks
 		}
-		return f.past.DaysAgo
+		return float64(o.students) + min(mostWeeks, o.past.DaysAgo/7)
 	}
-	slices.SortStableFunc(all, func(a, b one) int {
-		return cmp.Or(cmp.Compare(b.students, a.students), cmp.Compare(ago(&b.found), ago(&a.found)))
-	})
+	slices.SortStableFunc(all, func(a, b one) int { return cmp.Compare(urgent(&b), urgent(&a)) })
 	for _, o := range all[:min(len(all), w.wanted())] {
 		out = append(out, o.found)
 	}

@@ -38,10 +38,12 @@ type given struct {
 type record struct {
 	lessons []*given
 	moves   []move
-	ready   map[string]int // lessons since a student was ready for the next rung, by student and rung
+	ready   map[string]int // lessons with the drill since a student was ready for the next rung, by both
 	waited  []int          // lessons from then to the move
 	reasons map[string]string
 	waits   []string
+	away    map[string]int // lessons running without the drill of a student's rung, by both
+	starved int            // the most of them
 }
 
 // move is one that was advised, with the truth.
@@ -54,7 +56,9 @@ type move struct {
 	wrong        bool
 }
 
-func newRecord() *record { return &record{ready: map[string]int{}, reasons: map[string]string{}} }
+func newRecord() *record {
+	return &record{ready: map[string]int{}, away: map[string]int{}, reasons: map[string]string{}}
+}
 
 func (r *record) why(l *lesson.Lesson, why string) { r.reasons[l.ID] = why }
 
@@ -68,7 +72,13 @@ func (r *record) advice(g *group, i int, c *ladders.Climb, truly float64, day ti
 	rung := &c.Ladder.Rungs[c.Ladder.At(c.Rung)]
 	level, floor := rung.Band()
 	key := fmt.Sprintf("%s%d/%s/%s", g.name, i, c.Ladder.ID, rung.ID)
-	if truly >= level+leeway && c.Advice.Met > 0 && c.Advice.Toward == "" { // it is so, and was met once
+	worked := strings.Contains(r.lessons[len(r.lessons)-1].roots(), rung.Drill)
+	if r.away[key]++; worked {
+		r.away[key] = 0
+	}
+	r.starved = max(r.starved, r.away[key])
+	if worked && truly >= level+leeway && c.Advice.Met > 0 &&
+		c.Advice.Toward == "" { // it is so, and was met once
 		r.ready[key]++
 	}
 	if n := r.ready[key]; n > 3 { // the table says why
@@ -413,6 +423,7 @@ func (r *record) judge(t *testing.T, all []*group) {
 	for _, row := range rows {
 		line("%s", strings.Join(row.astray, "\n"))
 	}
+	line("most lessons running without the drill of somebody's rung: %d", r.starved)
 	line("lessons from ready to the move: %v; still waiting %v", r.waited, r.ready)
 	for _, g := range all {
 		line("\n%s", g.name)
@@ -437,6 +448,7 @@ func (r *record) judge(t *testing.T, all []*group) {
 	require.NotEmpty(t, r.waited)
 	require.LessOrEqual(t, r.waited[len(r.waited)-1], 4, "lessons from ready to the move")
 	require.LessOrEqual(t, r.waited[len(r.waited)/2], 2, "the median of them")
+	require.LessOrEqual(t, r.starved, 4, "lessons running without the drill of somebody's rung")
 	require.LessOrEqual(t, mean(off), 0.045)
 	require.True(t, coverage >= 0.75 && coverage <= 0.95, "coverage %.2f", coverage)
 }
