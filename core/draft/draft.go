@@ -14,6 +14,7 @@ import (
 	"hodometer/core/formation"
 	"hodometer/core/lesson"
 	"hodometer/core/plan"
+	"hodometer/core/progress"
 	"hodometer/core/units"
 )
 
@@ -102,6 +103,7 @@ type maker struct {
 	group   formation.Group
 	made    int             // drafts so far
 	recent  map[string]int  // in how many of the last lessons a drill was, by its root
+	away    []string        // what those are called who have had no lesson for two weeks
 	between map[string]bool // students with the rungs whose gate was out of reach
 }
 
@@ -118,6 +120,11 @@ func Drafts(ctx context.Context, p *plan.Planner, b Brief) ([]Draft, error) {
 	w := &maker{
 		Brief: b, ctx: ctx, planner: p, court: c, group: plan.GroupOf(b.Students), recent: recent(b.Past),
 		between: map[string]bool{},
+	}
+	for i := range w.Students {
+		if days, is := progress.Away(w.Students[i].Felt); is {
+			w.away = append(w.away, fmt.Sprintf("%s (%d days)", w.Students[i].FirstName(), days))
+		}
 	}
 	out := w.drafts()
 	return out, ctx.Err()
@@ -144,6 +151,10 @@ func (w *maker) drafts() []Draft {
 			}
 		}
 		if len(out) == 0 {
+			if len(w.away) > 0 {
+				whys = append(whys, fmt.Sprintf("Back after weeks away: %s. Drills that are known and no hard runs come first.",
+					strings.Join(w.away, ", ")))
+			}
 			for _, said := range []string{w.sayUndrafted(), w.sayTired(&l)} {
 				if said != "" {
 					whys = append(whys, said)

@@ -94,6 +94,10 @@ func rather(pool []found, first func(found) bool) []found {
 // repeatWeighs is what a drill is worth less for each of the last lessons that it was in [trade].
 const repeatWeighs = 0.6
 
+// lightWeighs is what a drill that is known is worth more after weeks away, and one with hard runs
+// less [trade].
+const lightWeighs = 2.0
+
 // thin is the share of a drill's time below which a student hits too little of it [trade].
 const thin = 0.2
 
@@ -148,6 +152,14 @@ func (w *maker) weigh(e *drill.Drill) (f found, ok bool) {
 		f.score += themeWeighs
 	}
 	f.score -= repeatWeighs * float64(w.recent[d.Root()])
+	if len(w.away) > 0 { // back after weeks: what is known, and nothing hard
+		if f.past != nil {
+			f.score += lightWeighs
+		}
+		if s := d.Summary(&w.planner.Flights); s.Effort != footwork.Easy && s.Effort != footwork.Working {
+			f.score -= lightWeighs
+		}
+	}
 	switch {
 	case match && days <= nearMatch && f.past == nil:
 		f.score -= 2

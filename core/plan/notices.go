@@ -11,6 +11,7 @@ import (
 	"hodometer/core/footwork"
 	"hodometer/core/lesson"
 	"hodometer/core/pattern"
+	"hodometer/core/progress"
 	"hodometer/core/rehearse"
 	"hodometer/core/units"
 )
@@ -274,7 +275,45 @@ func (q *question) aboutLesson(p Plan) []Notice {
 	if n := noWarmUp(q.lesson); n != nil {
 		out = append(out, *n)
 	}
-	return append(out, q.aboutLoad(p)...)
+	return append(append(out, q.aboutLoad(p)...), q.aboutStates()...)
+}
+
+// aboutStates say of students who were in pain, tire or have been away what a coach would ask.
+func (q *question) aboutStates() (out []Notice) {
+	for i := range q.students {
+		s := &q.students[i]
+		if s.Given != nil {
+			continue
+		}
+		if f, is := progress.Pain(s.Felt); is {
+			out = append(out, notice("pain", fmt.Sprintf(
+				"%s, %s: “%s”. Ask before you begin and leave out what hurts; a qualified person decides.",
+				s.FirstName(), ago(f.DaysBefore), f.Words)))
+		}
+		if first, last, is := progress.Fades(s.Felt); is {
+			out = append(out, notice("tires", fmt.Sprintf(
+				"%s: over three lessons engagement fell from %d to %d and effort rose from %d to %d. "+
+					"Ask how it is going, and ask for less today.",
+				s.FirstName(), first.Engagement, last.Engagement, first.Effort, last.Effort)))
+		}
+		if days, is := progress.Away(s.Felt); is {
+			out = append(out, notice("away", fmt.Sprintf(
+				"%s: the last lesson was %d days ago. Begin with fewer balls, shorter runs and drills that are known.",
+				s.FirstName(), days)))
+		}
+	}
+	return out
+}
+
+// ago says how many days ago.
+func ago(days int) string {
+	switch days {
+	case 0:
+		return "today"
+	case 1:
+		return "yesterday"
+	}
+	return fmt.Sprintf("%d days ago", days)
 }
 
 // aboutLoad is one line for all whose week is far above their usual.

@@ -34,6 +34,8 @@ type Student struct {
 	// nil: it is still planned.
 	Worked []progress.Worked
 	Given  *progress.Worked
+	// Felt is how the lessons before were for the student, the latest first.
+	Felt []progress.Felt
 	// Series are what was counted besides chance.
 	Series map[progress.Key]*progress.Series
 	// Games are those played lately, the latest first.

@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"slices"
+	"strings"
 	"sync"
 	"time"
 
@@ -59,6 +60,9 @@ type session struct {
 	day     int
 	minutes float64
 	rating  float64
+	// What else the coach said of the student.
+	engagement int
+	words      string
 }
 
 // Read gives a student as of that count of writes, from memory where it can.
@@ -166,7 +170,11 @@ func (c *Ledger) readPerson(ctx context.Context, q *gen.Queries, id string) (*Pe
 	for _, r := range sessions {
 		out.sessions = append(
 			out.sessions,
-			session{r.LessonID, units.DayNumber(c.store.At(r.StartedAt)), r.Minutes, float64(r.Rating)},
+			session{
+				lesson: r.LessonID, day: units.DayNumber(c.store.At(r.StartedAt)), minutes: r.Minutes,
+				rating: float64(r.Rating), engagement: int(r.Engagement),
+				words: strings.Trim(r.Note+", "+r.Words, ", "),
+			},
 		)
 	}
 	return out, err
@@ -186,6 +194,11 @@ func (p *Person) At(day int, in, lesson string) plan.Student {
 		if r.lesson == lesson {
 			out.Given = &progress.Worked{Minutes: r.minutes, Rating: r.rating}
 			continue
+		}
+		if before := day - r.day; before >= 0 {
+			out.Felt = append(out.Felt, progress.Felt{
+				DaysBefore: before, Engagement: r.engagement, Effort: int(r.rating), Words: r.words,
+			})
 		}
 		if before := day - r.day; before >= 0 && before < progress.LoadDays {
 			out.Worked = append(

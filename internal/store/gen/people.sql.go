@@ -234,18 +234,23 @@ func (q *Queries) ListResultsOfStudent(ctx context.Context, student string) ([]C
 }
 
 const listSessionsOfStudent = `-- name: ListSessionsOfStudent :many
-select r.lesson_id, r.started_at, r.minutes, cast(own.effort as integer) as rating
-from (select x.run_id, max(x.effort) as effort from attended x where x.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1) group by x.run_id) own
+select r.lesson_id, r.started_at, r.minutes, cast(own.effort as integer) as rating,
+  cast(own.engagement as integer) as engagement, cast(own.note as text) as note,
+  cast(coalesce((select group_concat(t.word, ', ') from tags t where t.run_id = r.id and t.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1)), '') as text) as words
+from (select x.run_id, max(x.effort) as effort, max(x.engagement) as engagement, max(x.note) as note from attended x where x.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1) group by x.run_id) own
 join runs r on r.id = own.run_id
 where r.status = 'finished'
 order by r.started_at desc
 `
 
 type ListSessionsOfStudentRow struct {
-	LessonID  string
-	StartedAt int64
-	Minutes   float64
-	Rating    int64
+	LessonID   string
+	StartedAt  int64
+	Minutes    float64
+	Rating     int64
+	Engagement int64
+	Note       string
+	Words      string
 }
 
 func (q *Queries) ListSessionsOfStudent(ctx context.Context, student string) ([]ListSessionsOfStudentRow, error) {
@@ -262,6 +267,9 @@ func (q *Queries) ListSessionsOfStudent(ctx context.Context, student string) ([]
 			&i.StartedAt,
 			&i.Minutes,
 			&i.Rating,
+			&i.Engagement,
+			&i.Note,
+			&i.Words,
 		); err != nil {
 			return nil, err
 		}

@@ -35,8 +35,10 @@ update groups set version = version + 1, name = ?, students = ? where id = ? and
 delete from groups where id = ?;
 
 -- name: ListSessionsOfStudent :many
-select r.lesson_id, r.started_at, r.minutes, cast(own.effort as integer) as rating
-from (select x.run_id, max(x.effort) as effort from attended x where x.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student')) group by x.run_id) own
+select r.lesson_id, r.started_at, r.minutes, cast(own.effort as integer) as rating,
+  cast(own.engagement as integer) as engagement, cast(own.note as text) as note,
+  cast(coalesce((select group_concat(t.word, ', ') from tags t where t.run_id = r.id and t.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student'))), '') as text) as words
+from (select x.run_id, max(x.effort) as effort, max(x.engagement) as engagement, max(x.note) as note from attended x where x.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student')) group by x.run_id) own
 join runs r on r.id = own.run_id
 where r.status = 'finished'
 order by r.started_at desc;
