@@ -425,6 +425,7 @@
         {#if plan}
           <Notices
             notices={plan.notices.filter((n) => n.caution)}
+            of={{ lesson: editor.lesson.id, group: editor.lesson.students }}
             onfix={(f) => editor.fix(f)}
             onseen={(text, seen) =>
               editor.setBlock(block.id, {

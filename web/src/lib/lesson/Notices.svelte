@@ -2,6 +2,7 @@
 <script lang="ts">
   import type { Fix, Notice } from '$lib/api/client';
   import { hide, isHidden, showAll } from './hidden.svelte';
+  import { isUsual, shown } from './usual.svelte';
 
   interface Props {
     notices: Notice[];
@@ -9,13 +10,24 @@
     onseen?: (caution: string, seen: boolean) => void;
     /** The lesson that is advised on, where advice can be hidden. */
     lesson?: string;
+    /** Whose cautions they are: what these students have had often is folded. */
+    of?: { lesson: string; group: string[] };
   }
-  let { notices, onfix, onseen, lesson }: Props = $props();
+  let { notices, onfix, onseen, lesson, of }: Props = $props();
   /** What stands in the way is not hidden. */
   const must = ['nobody', 'overTime', 'elsewhere'];
   const all = $derived(notices.filter((n) => !n.caution));
   const advice = $derived(all.filter((n) => !lesson || must.includes(n.kind) || !isHidden(lesson, n.kind)));
   const cautions = $derived(notices.filter((n) => n.caution));
+  const usual = $derived(cautions.filter((n) => of && isUsual(of.group, of.lesson, n.id ?? '')));
+  $effect(() => {
+    if (of)
+      shown(
+        of.group,
+        of.lesson,
+        cautions.map((n) => n.id ?? '')
+      );
+  });
 </script>
 
 {#each advice as n, i (i)}
@@ -50,9 +62,9 @@
     {all.length - advice.length === 1 ? 'One notice is' : `${all.length - advice.length} notices are`} hidden.
     <button type="button" class="underline" onclick={() => showAll(lesson)}>Show</button>
   </p>{/if}
-{#if cautions.length}
-  <ul class="mt-2 space-y-1" aria-label="Cautions">
-    {#each cautions as n, i (i)}
+{#snippet list(some: Notice[], name: string)}
+  <ul class="mt-2 space-y-1" aria-label={name}>
+    {#each some as n, i (i)}
       <li class="flex items-start gap-2 text-sm">
         {#if onseen && n.id}
           <label class="flex cursor-pointer items-start gap-2">
@@ -75,7 +87,15 @@
       </li>
     {/each}
   </ul>
-{/if}
+{/snippet}
+{#if cautions.length > usual.length}{@render list(
+    cautions.filter((n) => !usual.includes(n)),
+    'Cautions'
+  )}{/if}
+{#if usual.length}<details class="mt-2 text-sm">
+    <summary class="cursor-pointer">Usual cautions ({usual.length})</summary>
+    {@render list(usual, 'Usual cautions')}
+  </details>{/if}
 
 <style>
   .advice {

@@ -210,7 +210,13 @@
     {/if}
 
     {#if card}
-      <SetUpCard {block} {card} starts={!session.running} onready={ready} />
+      <SetUpCard
+        {block}
+        {card}
+        starts={!session.running}
+        onready={ready}
+        of={{ lesson: session.lesson.id, group: session.lesson.students }}
+      />
     {:else}
       <div class="flex flex-1 flex-col gap-2">
         {#if block.script}

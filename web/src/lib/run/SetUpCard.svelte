@@ -2,6 +2,7 @@
 <script lang="ts">
   import { api, need, type Run } from '$lib/api/client';
   import SetUpMap from '$lib/lesson/SetUpMap.svelte';
+  import { isUsual, shown } from '$lib/lesson/usual.svelte';
   import Load from '$lib/shell/Load.svelte';
 
   interface Props {
@@ -9,21 +10,40 @@
     card: Run['cards'][string];
     starts: boolean;
     onready: () => void;
+    /** What these students have had in three lessons is folded. */
+    of: { lesson: string; group: string[] };
   }
-  let { block, card, starts, onready }: Props = $props();
+  let { block, card, starts, onready, of }: Props = $props();
+  const usual = $derived(card.cautions.filter((c) => isUsual(of.group, of.lesson, c.id)));
+  const cautions = $derived(card.cautions.filter((c) => !usual.includes(c)));
+  $effect(() =>
+    shown(
+      of.group,
+      of.lesson,
+      card.cautions.map((c) => c.id)
+    )
+  );
   const drill = $derived(block.drill ?? block.match?.from);
   const ask = () => need(api.GET('/api/v1/courts'));
 </script>
 
 <section class="flex flex-1 flex-col gap-2" aria-label="Set-up of {block.title}">
   <div class="flex-1 space-y-3 text-lg leading-snug">
-    {#if card.cautions.length}
+    {#if cautions.length}
       <div class="border-l-6 border-warning bg-base-200 px-3 py-2">
         <strong>Watch out</strong>
         <ul class="mt-1 space-y-1 text-base">
-          {#each card.cautions as c (c.id)}<li dir="auto">{c.text}</li>{/each}
+          {#each cautions as c (c.id)}<li dir="auto">{c.text}</li>{/each}
         </ul>
       </div>
+    {/if}
+    {#if usual.length}
+      <details class="text-base">
+        <summary class="cursor-pointer py-2">Usual cautions ({usual.length})</summary>
+        <ul class="space-y-1">
+          {#each usual as c (c.id)}<li dir="auto">{c.text}</li>{/each}
+        </ul>
+      </details>
     {/if}
     {#if drill && card.setUp.length}
       <Load {ask} small>
