@@ -11,6 +11,7 @@ import (
 	"hodometer/core/course"
 	"hodometer/core/lesson"
 	"hodometer/internal/club/clubtest"
+	"hodometer/internal/club/students"
 	"hodometer/internal/club/weeks"
 
 	"github.com/stretchr/testify/require"
@@ -195,4 +196,37 @@ func TestACalendarOnlyGoesForward(t *testing.T) {
 	_, err = c.ChangeCourse(ctx, w.Course.ID, weeks.SlotChange{Lesson: slot, Do: "rain"})
 	require.NoError(t, err)
 	goesOn("rained off")
+}
+
+// A weekly plan says what is there; where it does not, and no lesson came before, nothing is taken
+// for granted but markers: the first draft asks for no machine.
+func TestWeeksSayWhatIsThere(t *testing.T) {
+	c, _ := clubtest.New(t)
+	s, err := c.SaveStudent(ctx, students.Student{
+		ID: clubtest.ID(), Name: "Tove", Hand: "right", Level: "club",
+	})
+	require.NoError(t, err)
+	first := func(have *lesson.Resources) *lesson.Resources {
+		w := clubtest.Weeks(t, c, []string{s.ID})
+		w.Course.Resources = have
+		w, err := c.SaveCourse(ctx, w)
+		require.NoError(t, err)
+		require.Equal(t, have, w.Course.Resources)
+		l, err := c.DraftSlot(ctx, w.Course.ID, w.Course.Lessons[0].ID)
+		require.NoError(t, err)
+		for i := range l.Blocks {
+			if d := l.Blocks[i].Drill; d != nil {
+				require.Empty(t, l.Resources.Lacking(d), d.Title)
+			}
+		}
+		return l.Resources
+	}
+	require.Equal(t, []string{"markers"}, first(nil).Equipment)
+	require.Equal(t, []string{"markers", "machine"},
+		first(&lesson.Resources{Balls: 40, Equipment: []string{"markers", "machine"}}).Equipment)
+
+	w := clubtest.Weeks(t, c, []string{s.ID})
+	w.Course.Resources = &lesson.Resources{Equipment: []string{"cannon"}}
+	_, err = c.SaveCourse(ctx, w)
+	require.ErrorContains(t, err, "cannon")
 }

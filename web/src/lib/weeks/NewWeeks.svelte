@@ -16,6 +16,7 @@
   import Num from '$lib/shell/Num.svelte';
   import { clubTime, sayDate, today, weekdays } from '$lib/units/when';
   import { callNames } from '$lib/people/names';
+  import { lastOf } from '$lib/lesson/lists';
   import { v7 } from 'uuid';
   import { plus } from './days';
 
@@ -46,6 +47,26 @@
   let weeks = $state(6);
   let manner = $state<'steps' | 'mix' | 'event'>('steps');
   let event = $state('');
+  let resources = $state.raw<NonNullable<Course['resources']>>({ equipment: ['markers'] });
+  let said = false; // by the coach
+  /** What is there is what was there last time with these people, until the coach says it. */
+  $effect(() => {
+    const of = chosen;
+    if (of.length && !said)
+      void lastOf(of)
+        .then((l) => {
+          if (l?.resources && !said && of === chosen) resources = l.resources;
+        })
+        .catch(() => {}); // then it is as usual
+  });
+  const equipment = $derived(resources.equipment);
+  function bring(id: string) {
+    said = true;
+    resources = {
+      ...resources,
+      equipment: equipment.includes(id) ? equipment.filter((k) => k !== id) : [...equipment, id]
+    };
+  }
   let offFrom = $state('');
   let offTo = $state('');
   let offWhy = $state('');
@@ -73,6 +94,7 @@
     weeks: Array.from({ length: weeks }, () => ({ theme: '' })),
     off: off.length ? off : undefined,
     event: event || undefined,
+    resources,
     lessons: []
   });
   let asked = 0;
@@ -186,6 +208,18 @@
             if (d) manner = 'event';
           }}
         />
+      </div>
+      <div class="mt-3">
+        <span class="text-[0.8rem]">Equipment here</span>
+        <div class="flex flex-wrap gap-1" role="group" aria-label="Equipment here">
+          {#each vocabulary.equipment as { id, label } (id)}{@const there = equipment.includes(id)}<button
+              type="button"
+              class="btn btn-sm"
+              class:btn-primary={there}
+              aria-pressed={there}
+              onclick={() => bring(id)}>{label}</button
+            >{/each}
+        </div>
       </div>
       <div class="mt-3 flex flex-wrap items-end gap-2">
         <When label="Days off, from" blank value={offFrom} onset={(d) => (offFrom = d)} />
