@@ -152,8 +152,13 @@ func (w *maker) drafts() []Draft {
 		}
 		if len(out) == 0 {
 			if len(w.away) > 0 {
-				whys = append(whys, fmt.Sprintf("Back after weeks away: %s. Drills that are known and no hard runs come first.",
-					strings.Join(w.away, ", ")))
+				whys = append(
+					whys,
+					fmt.Sprintf(
+						"Back after weeks away: %s. Drills that are known and no hard runs come first.",
+						strings.Join(w.away, ", "),
+					),
+				)
 			}
 			for _, said := range []string{w.sayUndrafted(), w.sayTired(&l)} {
 				if said != "" {

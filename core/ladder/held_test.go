@@ -66,7 +66,9 @@ func TestAGateOutOfReachIsSaid(t *testing.T) {
 		r := &l.Rungs[i]
 		stage := d.Stages[0]
 		stage.Goal = *r.Gate
-		s.Series[d.Series(stage)] = &progress.Series{Marks: []progress.Mark{{Day: 1, At: 1, Balls: 20, Good: 12, Value: 2}}}
+		s.Series[d.Series(stage)] = &progress.Series{
+			Marks: []progress.Mark{{Day: 1, At: 1, Balls: 20, Good: 12, Value: 2}},
+		}
 		e := EvidenceOf(new(plan.Planner), &s, r, d)
 		a, _ := Advise(l, Standing{{Kind: Begin, Rung: r.ID}}, e, Evidence{}, time.Now())
 		require.Equal(t, Stay, a.Verdict)

@@ -299,7 +299,9 @@ func (q *question) aboutStates() (out []Notice) {
 		if days, is := progress.Away(s.Felt); is {
 			out = append(out, notice("away", fmt.Sprintf(
 				"%s: the last lesson was %d days ago. Begin with fewer balls, shorter runs and drills that are known.",
-				s.FirstName(), days)))
+				s.FirstName(),
+				days,
+			)))
 		}
 	}
 	return out

@@ -141,7 +141,7 @@ func TestHistories(t *testing.T) {
 	require.Len(t, h[0].Sessions, 1)
 	require.Equal(t, 30, h[0].Sessions[0].Balls)
 	require.False(t, h[0].Sessions[0].Met)
-	require.Nil(t, h[1].Track()[0].Chance)
+	require.Nil(t, h[1].Track(nil)[0].Chance)
 	one := h[0].At(8)
 	before := h[2].Before(8)
 	require.Less(t, before.Mean(), 0.0, "who is good at one is expected to be at two")

@@ -108,8 +108,7 @@ func Others(known []History, day int) Belief {
 	return Unknown(Pooled(beliefs))
 }
 
-// Counted is one session as it is shown, with the chance after it at the target
-// played to last.
+// Counted is one session as it is shown, with the chance after it at one target.
 type Counted struct {
 	At    int64  `json:"at"` // ms since 1970
 	Run   string `json:"run"`
@@ -130,19 +129,24 @@ const LeastBalls = 8
 // Real is how sure it must be that a change is one, to be marked [trade].
 const Real = 0.8
 
-// Track are the history's sessions as they are shown.
-func (h *History) Track() []Counted {
+// Track are the history's sessions as they are shown, with the chance at a stroke with that curve
+// throughout, so that what was believed then and now can be set beside each other; nil: at the one
+// played last.
+func (h *History) Track(at *target.Curve) []Counted {
+	if h.Last == nil || at == nil {
+		at = h.Last
+	}
 	out := make([]Counted, len(h.Sessions))
 	for i := range h.Sessions {
 		s := &h.Sessions[i]
 		out[i] = Counted{At: s.At, Run: s.Run, Balls: s.Balls, Good: s.Good, Best: s.Best, Met: s.Met}
-		if h.Last != nil {
-			r := s.After.Rate(h.Last)
+		if at != nil {
+			r := s.After.Rate(at)
 			out[i].Chance = &r
 			if i == 0 {
 				continue
 			}
-			switch sure := s.After.AtLeast(h.Last, out[i-1].Chance.Mean); {
+			switch sure := s.After.AtLeast(at, out[i-1].Chance.Mean); {
 			case sure > Real:
 				out[i].Moved = 1
 			case sure < 1-Real:

@@ -141,15 +141,21 @@ func (s *Series) better(a, b float64) bool {
 // Last is the latest mark.
 func (s *Series) Last() Mark { return s.Marks[len(s.Marks)-1] }
 
-// Best is the best mark, the earliest of several alike.
+// Best is the best mark: of several alike the one of which most was held, and of those the latest.
 func (s *Series) Best() Mark {
 	best := s.Marks[0]
 	for _, m := range s.Marks[1:] {
-		if s.better(m.Value, best.Value) {
+		if s.better(m.Value, best.Value) ||
+			!s.better(best.Value, m.Value) && m.heldShare() >= best.heldShare() {
 			best = m
 		}
 	}
 	return best
+}
+
+// heldShare is the share of the judged repetitions that was held; 0 where none was judged.
+func (m *Mark) heldShare() float64 {
+	return float64(m.Held[2]) / float64(max(1, m.Held[0]+m.Held[1]+m.Held[2]))
 }
 
 // looks back over so many sessions for the trend, and calls less than so much of the

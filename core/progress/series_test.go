@@ -17,7 +17,12 @@ func series(m Measure, values ...float64) *Series {
 func TestBestLastAndTrend(t *testing.T) {
 	sets := series(Tempo, 11, 14, 13, 14)
 	require.Equal(t, 14.0, sets.Best().Value)
-	require.EqualValues(t, 1, sets.Best().At, "the first time it was done")
+	require.EqualValues(t, 3, sets.Best().At, "the last time it was done")
+	reps := series(Tempo, 6, 6, 6)
+	for i, held := range []int{2, 5, 4} {
+		reps.Marks[i].Held = [3]int{6 - held, 0, held}
+	}
+	require.EqualValues(t, 1, reps.Best().At, "of as many, those of which most were held")
 	require.Equal(t, 1, sets.Trend())
 	run := series(Seconds, 14.2, 13.8, 13.1)
 	require.Equal(t, 13.1, run.Best().Value)

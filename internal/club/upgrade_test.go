@@ -71,7 +71,7 @@ func TestEstimatesOfTheVersionBefore(t *testing.T) {
 			said := strings.NewReplacer("soft exchange", "dink rally", "crosscourt and", "cross-court and",
 				"ladder of feeds", "progressive feeds").Replace(was.Skill)
 			require.Equal(t, said, now.Label)
-			require.InDelta(t, was.Radius, now.Radius, 1e-12)
+			require.InDelta(t, was.Radius, now.Used, 1e-12)
 			require.Len(t, now.Track, len(was.Track), now.Label)
 			for j, k := range now.Track {
 				sessions++

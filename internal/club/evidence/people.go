@@ -46,12 +46,14 @@ type Person struct {
 	Student   students.Student
 	histories []progress.History
 	last      map[string][]drill.Ask // what was asked last, by skill
+	in        map[string]string      // the root of the drill that a skill was counted in last
 	sessions  []session
 	Series    map[progress.Key]*progress.Series // what was counted besides chance
 	// What a page shows of the histories, reckoned when it is first asked for.
 	shown  sync.Once
 	tracks [][]progress.Counted
 	within []float64
+	size   []float64 // of the target that a track is for, metres
 }
 
 // session is a run that a student took part in.
@@ -119,6 +121,7 @@ func (c *Ledger) readPerson(ctx context.Context, q *gen.Queries, id string) (*Pe
 	out := &Person{
 		Student: students.Of(row),
 		last:    map[string][]drill.Ask{},
+		in:      map[string]string{},
 		Series:  map[progress.Key]*progress.Series{},
 	}
 	rows, err := q.ListResultsOfStudent(ctx, id)
@@ -159,7 +162,7 @@ func (c *Ledger) readPerson(ctx context.Context, q *gen.Queries, id string) (*Pe
 			Curve: ask.curve,
 		})
 		if len(ask.asks) > 0 {
-			out.last[r.Skill] = ask.asks
+			out.last[r.Skill], out.in[r.Skill] = ask.asks, r.Drill
 		}
 	}
 	out.histories = progress.Histories(results)

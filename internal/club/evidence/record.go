@@ -1,14 +1,18 @@
 package evidence
 
 import (
+	"cmp"
 	"context"
 	"math"
+	"slices"
 
 	"hodometer/core/court"
 	"hodometer/core/drill"
+	"hodometer/core/footwork"
 	"hodometer/core/plan"
 	"hodometer/core/progress"
 	"hodometer/core/target"
+	"hodometer/internal/club/documents"
 	"hodometer/internal/club/students"
 	"hodometer/internal/store/gen"
 )
@@ -105,7 +109,7 @@ func (c *Ledger) Record(ctx context.Context, id string) (out Record, err error) 
 			Series:  []Series{},
 			Missed:  []Missed{},
 		}
-		if out.Skills, err = skills(ctx, q, p); err != nil {
+		if out.Skills, err = c.skills(ctx, q, p); err != nil {
 			return err
 		}
 		for _, s := range progress.Sorted(p.Series) {
@@ -132,7 +136,7 @@ func (c *Ledger) Record(ctx context.Context, id string) (out Record, err error) 
 }
 
 // skills are the student's ways at each skill.
-func skills(ctx context.Context, q *gen.Queries, p *Person) ([]Skill, error) {
+func (c *Ledger) skills(ctx context.Context, q *gen.Queries, p *Person) ([]Skill, error) {
 	situations, err := q.ListSituations(ctx)
 	if err != nil {
 		return nil, err
@@ -142,9 +146,11 @@ func skills(ctx context.Context, q *gen.Queries, p *Person) ([]Skill, error) {
 		own[s.ID] = s.Words
 	}
 	p.shown.Do(func() {
-		p.tracks, p.within = make([][]progress.Counted, len(p.histories)), make([]float64, len(p.histories))
+		n := len(p.histories)
+		p.tracks, p.within, p.size = make([][]progress.Counted, n), make([]float64, n), make([]float64, n)
 		for i := range p.histories {
-			p.tracks[i] = p.histories[i].Track()
+			curve, size := c.reference(ctx, q, p, p.histories[i].Skill)
+			p.tracks[i], p.size[i] = p.histories[i].Track(curve), size
 			if p.within[i], err = p.near(i); err != nil {
 				return
 			}
@@ -155,12 +161,54 @@ func skills(ctx context.Context, q *gen.Queries, p *Person) ([]Skill, error) {
 		h := &p.histories[i]
 		id := drill.Skill(h.Skill)
 		out[i] = Skill{
-			ID: id, Label: id.Label(own), Short: id.Short(), Radius: h.Radius, Track: p.tracks[i],
-			Within: p.within[i],
+			ID: id, Label: id.Label(own), Short: id.Short(), Radius: cmp.Or(p.size[i], h.Radius),
+			Used: h.Radius, Track: p.tracks[i], Within: p.within[i],
 		}
 		out[i].count(h)
 	}
 	return out, err
+}
+
+// reference is the ball that a skill is judged by from lesson to lesson, since targets follow the
+// student: that of the shelf's own drill in which it was counted last, with the radius of its
+// target; nil and 0 where the drill is there no more.
+func (c *Ledger) reference(
+	ctx context.Context,
+	q *gen.Queries,
+	p *Person,
+	skill string,
+) (*target.Curve, float64) {
+	if p.in[skill] == "" {
+		return nil, 0
+	}
+	found, err := documents.FindDrill(ctx, q, p.in[skill])
+	if err != nil {
+		return nil, 0
+	}
+	d := &found.Drill
+	if asks := p.last[skill]; asks[0].Court != d.Pattern.Court { // as it is on the court played on
+		there, err := d.On(&c.planner.Flights, asks[0].Court)
+		if err != nil {
+			return nil, 0
+		}
+		d = &there
+	}
+	own, err := d.Court()
+	if err != nil {
+		return nil, 0
+	}
+	at := slices.IndexFunc(
+		d.Stages,
+		func(s drill.Stage) bool { return string(d.Skill(s)) == skill && d.ByChance(s) },
+	)
+	in := p.Student.In(own.Sport)
+	level, err := target.LevelOf(in)
+	mover, err2 := footwork.For(in)
+	if at < 0 || err != nil || err2 != nil {
+		return nil, 0
+	}
+	curve := drill.CurveOf(&c.planner.Curves, level, d.Asks(&c.planner.Flights, at, mover))
+	return curve, d.Radial(d.Stages[at])
 }
 
 // count says how much the skill rests on.
@@ -255,13 +303,15 @@ func (r *Record) seen(ctx context.Context, q *gen.Queries, p *Person) error {
 }
 
 // Skill is a student's way at one skill, oldest session first. The estimates
-// are for a target of Radius metres, the last one played to; Within is the metres
-// around its aim that hold half of the balls, 0 where fewer come over the net.
+// are for a target of Radius metres, that of the shelf's own drill; Used is the one played to
+// last, and Within the metres around its aim that hold half of the balls, 0 where fewer come over
+// the net.
 type Skill struct {
 	ID     drill.Skill `json:"skill"`
 	Label  string      `json:"label"`
 	Short  string      `json:"short"` // its stroke alone
 	Radius float64     `json:"radius"`
+	Used   float64     `json:"used"`
 	// Balls counted in all, on so many Days; a Guess where they say little more than the level.
 	Balls  int                `json:"balls"`
 	Days   int                `json:"days"`

@@ -103,7 +103,7 @@ func TestARungIsEased(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, ladder.GoEase, all.Ladders[0].Advice.Verdict, all.Ladders[0].Advice.Reason)
 	require.Equal(t, "three", all.Ladders[0].Advice.To)
-	require.Contains(t, all.Ladders[0].Advice.Reason, "2 lessons in a row")
+	require.Contains(t, all.Ladders[0].Advice.Reason, "Too hard for now: held about")
 }
 
 // Renaming a stage goes on with its history.

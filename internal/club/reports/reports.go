@@ -79,6 +79,10 @@ type ReportSkill struct {
 	Good  int            `json:"good"`
 	Was   *progress.Rate `json:"was,omitempty"`
 	Is    *progress.Rate `json:"is,omitempty"`
+	// First says that Was is after the first session there ever was. Both rates are at one target
+	// of Target metres, whatever was played to; 0: not known.
+	First  bool    `json:"first,omitempty"`
+	Target float64 `json:"target,omitempty"`
 }
 
 // ReportMark is the best of something counted besides chance.
@@ -213,13 +217,15 @@ func asked(all []int) float64 {
 
 func (out *Report) skills(all []evidence.Skill, in func(int64) bool) {
 	for _, k := range all {
-		s := ReportSkill{Label: k.Label}
+		s := ReportSkill{Label: k.Label, Target: k.Radius}
 		for i, t := range k.Track {
 			if !in(t.At) {
 				continue
 			}
 			if s.Balls == 0 && i > 0 {
 				s.Was = k.Track[i-1].Chance
+			} else if s.Balls == 0 && len(k.Track) > 1 { // the first that there was
+				s.Was, s.First = t.Chance, true
 			}
 			s.Balls, s.Good, s.Is = s.Balls+t.Balls, s.Good+t.Good, t.Chance
 		}

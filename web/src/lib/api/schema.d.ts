@@ -3990,6 +3990,8 @@ export interface components {
                     good?: number;
                 }[];
                 rate?: components["schemas"]["Rate"];
+                /** @description the rate is of repetitions that were held */
+                judged?: boolean;
                 /** @description how sure it is that the chance is at the gate's level or better */
                 sure: number;
                 /** @description the same of the floor */
@@ -4075,6 +4077,10 @@ export interface components {
                 good: number;
                 was?: components["schemas"]["Rate"];
                 is?: components["schemas"]["Rate"];
+                /** @description was is after the first session there ever was */
+                first?: boolean;
+                /** @description metres, of the target that both rates are for */
+                target?: number;
             }[];
             streaks: {
                 title: string;
@@ -4273,9 +4279,14 @@ export interface components {
                 guess: boolean;
                 /**
                  * Format: double
-                 * @description of the target the estimates are for
+                 * @description of the target the estimates are for, that of the shelf's own drill
                  */
                 radius: number;
+                /**
+                 * Format: double
+                 * @description of the target played to last
+                 */
+                used: number;
                 /**
                  * Format: double
                  * @description m around the aim that hold half of the balls

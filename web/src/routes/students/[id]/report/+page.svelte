@@ -6,7 +6,7 @@
   import Load from '$lib/shell/Load.svelte';
   import { sayDate, today } from '$lib/units/when';
   import { settings } from '$lib/units/settings.svelte';
-  import { sayRun } from '$lib/units/length';
+  import { sayLength, sayRun } from '$lib/units/length';
   import { callNames } from '$lib/people/names';
 
   const id = $derived(page.params.id ?? '');
@@ -106,8 +106,16 @@
               >
               <tbody
                 >{#each r.skills as s, i (i)}<tr>
-                    <td>{s.label}</td>
-                    <td class="figures">{percent(s.was?.mean)}</td>
+                    <td
+                      >{s.label}{#if s.target}<span class="block text-xs"
+                          >at a target of {sayLength(s.target, settings.units)}</span
+                        >{/if}</td
+                    >
+                    <td class="figures whitespace-nowrap"
+                      >{percent(s.was?.mean)}{#if s.first}<span class="text-xs">
+                          (first lesson)</span
+                        >{/if}</td
+                    >
                     <td class="figures font-semibold whitespace-nowrap"
                       >{percent(s.is?.mean)}<span class="text-xs font-normal">
                         ({percent(s.is?.low)}–{percent(s.is?.high)})</span
