@@ -107,7 +107,7 @@ func Advise(l *Ladder, s Standing, e, next Evidence, now time.Time) (a Advice, o
 	case a.Met >= a.Days && sure && i == len(l.Rungs)-1:
 		a.Verdict = Top
 		a.Reason = fmt.Sprintf(
-			"%s, the last rung%s: choose another ladder, or use it in match play.",
+			"%s, the last rung%s: begin another ladder, and use it in match play.",
 			a.sayMet(met, now),
 			sayRate(e, level),
 		)

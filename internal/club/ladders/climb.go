@@ -43,6 +43,15 @@ type Climb struct {
 	// Declined says that the coach declined this advice and nothing new was counted since.
 	Declined bool `json:"declined,omitempty"`
 	Next     Next `json:"next"`
+	// After are ladders that could come next, where this one has been climbed.
+	After []Ladder `json:"after,omitempty"`
+}
+
+// Ladder is one that could come next.
+type Ladder struct {
+	ID    string `json:"id"`
+	Title string `json:"title"`
+	Rung  string `json:"rung"` // its first
 }
 
 // Rung is one of a student's rungs.
@@ -218,7 +227,38 @@ func (w *climber) climb(ctx context.Context, id string) (out Climb, on bool, err
 	)
 	out.Declined = w.isDeclined(adviceKey(id, out.Advice), int64(len(out.Rungs[i].Tries)))
 	out.Next = w.next(ctx, l, &out)
+	if out.Advice.Verdict == ladder.Top {
+		out.After = w.after(l)
+	}
 	return out, true, nil
+}
+
+// mostAfter ladders are offered at the end of one.
+const mostAfter = 2
+
+// after are ladders of the sport that the student has not been on, those that go on with what this
+// one is for first; not the one that goes to the same in another order.
+func (w *climber) after(l *ladder.Ladder) (out []Ladder) {
+	ends := map[ladder.Dimension]bool{}
+	for i := range l.Rungs {
+		ends[l.Rungs[i].Dimension] = true
+	}
+	all := slices.DeleteFunc(slices.Clone(ladder.All()), func(o ladder.Ladder) bool {
+		return o.Sport != l.Sport || o.ID == l.ID || o.ID == l.Other || len(w.moves[o.ID]) > 0
+	})
+	slices.SortStableFunc(all, func(a, b ladder.Ladder) int {
+		same := func(o *ladder.Ladder) int {
+			if d := o.Rungs[len(o.Rungs)-1].Dimension; d != "" && ends[d] {
+				return 0
+			}
+			return 1
+		}
+		return same(&a) - same(&b)
+	})
+	for i := range all[:min(len(all), mostAfter)] {
+		out = append(out, Ladder{all[i].ID, all[i].Title, all[i].Rungs[0].ID})
+	}
+	return out
 }
 
 // onRungsOf is a way on a ladder that may have been changed since: moves to rungs that are

@@ -3,9 +3,11 @@ package ladders_test
 import (
 	"context"
 	"slices"
+	"strings"
 	"testing"
 	"time"
 
+	"hodometer/core/drill"
 	"hodometer/core/ladder"
 	"hodometer/core/run"
 	"hodometer/internal/club/clubtest"
@@ -156,4 +158,53 @@ func TestALadderIsChangedUnderAStudent(t *testing.T) {
 		require.NoError(t, err)
 		require.Equal(t, want, all.Ladders[0].Rung)
 	}
+}
+
+// At the end of a ladder others of the sport are offered, and the one that was climbed drives no
+// more drafts.
+func TestAfterTheLastRung(t *testing.T) {
+	c, l := clubtest.New(t)
+	who := l.Students[0]
+	day := time.Date(2026, 4, 7, 12, 0, 0, 0, time.UTC)
+	c.SetClock(func() time.Time { return day })
+	on := "uneven-net-race"
+	all, err := c.Move(ctx, who, ladders.Step{Ladder: on, Kind: ladder.Begin, Rung: "r10"})
+	require.NoError(t, err)
+	require.Empty(t, all.Ladders[0].After, "it is not at its end yet")
+	for range 2 { // no drill: met by the coach's word
+		day = day.AddDate(0, 0, 2)
+		all, err = c.Move(ctx, who, ladders.Step{Ladder: on, Kind: ladder.Word, Rung: "r10"})
+		require.NoError(t, err)
+	}
+	require.Equal(t, ladder.Top, all.Ladders[0].Advice.Verdict, all.Ladders[0].Advice.Reason)
+	require.Len(t, all.Ladders[0].After, 2)
+	next := all.Ladders[0].After[0]
+	require.NotEqual(t, on, next.ID)
+	all, err = c.Move(ctx, who, ladders.Step{Ladder: next.ID, Kind: ladder.Begin, Rung: next.Rung})
+	require.NoError(t, err)
+	require.Len(t, all.Ladders, 2)
+	for _, a := range all.Ladders[1].After {
+		require.NotEqual(t, next.ID, a.ID, "what was begun is offered no more")
+	}
+
+	// One with drills: the last rung of it is drafted until it has been met.
+	grip := clubtest.OfShelf(t, "ball-ladder")
+	_, err = c.Move(ctx, who, ladders.Step{Ladder: "finger-holds", Kind: ladder.Begin, Rung: "net"})
+	require.NoError(t, err)
+	drafted := func() bool {
+		made, err := c.Drafts(ctx, clubtest.Brief(c, who))
+		require.NoError(t, err)
+		return strings.Contains(made[0].Why, "Across the net")
+	}
+	require.True(t, drafted())
+	at := slices.IndexFunc(grip.Stages, func(s drill.Stage) bool { return s.Name == "Across the net" })
+	for range 4 {
+		day = day.AddDate(0, 0, 2)
+		events := clubtest.Many(run.Good, at, grip.Stages[at].Goal.Count)
+		for range 3 {
+			events = append(events, run.Event{Kind: run.Held, Stage: at, Value: 2})
+		}
+		clubtest.Round(t, c, who, grip, events...)
+	}
+	require.False(t, drafted())
 }

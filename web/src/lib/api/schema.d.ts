@@ -3999,6 +3999,13 @@ export interface components {
             }[];
             advice: components["schemas"]["LadderAdvice"];
             declined?: boolean;
+            /** @description ladders that could come next, where this one has been climbed */
+            after?: {
+                id: string;
+                title: string;
+                /** @description its first */
+                rung: string;
+            }[];
             next: {
                 rung: string;
                 drill?: string;

@@ -56,6 +56,17 @@
       words,
       true
     );
+  const begin = (l: NonNullable<Climb['after']>[number]) =>
+    act(
+      () =>
+        need(
+          api.POST('/api/v1/students/{student}/moves', {
+            params: { path },
+            body: { ladder: l.id, kind: 'begin', rung: l.rung }
+          })
+        ),
+      `${name} is now on “${l.title}”.`
+    );
   const decline = (declined: boolean) =>
     act(
       () =>
@@ -120,6 +131,11 @@
         {:else if climb.declined}<button type="button" class="btn btn-sm" onclick={() => decline(false)}
             >Show advice again</button
           >{/if}
+        {#each climb.after ?? [] as l (l.id)}<button
+            type="button"
+            class="btn btn-primary btn-sm"
+            onclick={() => begin(l)}>Begin “{l.title}”</button
+          >{/each}
         {#if byWord && a.verdict === 'stay'}<button
             type="button"
             class="btn btn-sm"
@@ -134,7 +150,9 @@
     </div>
 
     <p dir="auto" class="text-base">{a.reason}</p>
-    <p class="text-sm">Next: <bdi>{climb.next.title}</bdi>, {climb.next.said}.</p>
+    {#if a.verdict !== 'top'}<p class="text-sm">
+        Next: <bdi>{climb.next.title}</bdi>, {climb.next.said}.
+      </p>{/if}
     {#if elsewhere}
       <form
         class="mt-2 flex flex-wrap items-end gap-2"
