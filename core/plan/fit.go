@@ -23,8 +23,7 @@ func fitToSlot(l *lesson.Lesson, blocks []Block, students int) *lesson.Fix {
 	for i := range f.Blocks {
 		f.Blocks[i].Span = l.Blocks[i].Span
 	}
-	if f.Over > 0 ||
-		slices.EqualFunc(f.Blocks, l.Blocks, func(a, b lesson.Block) bool { return a.Minutes == b.Minutes }) {
+	if f.Over > 0 || fitted(l, f.Blocks, students) {
 		return nil
 	}
 	words := "each block gets the minutes it needs"
@@ -49,6 +48,24 @@ func fitToSlot(l *lesson.Lesson, blocks []Block, students int) *lesson.Fix {
 		Blocks:  f.Blocks,
 	}
 }
+
+// fitted reports whether the blocks of a lesson are as good as these: they end in the slot and
+// leave no more of it over, and none is more than two minutes longer or shorter, as what a block
+// needs is told by plays, a little differently for another length.
+func fitted(l *lesson.Lesson, as []lesson.Block, students int) bool {
+	left := float64(l.SlotMinutes) - fit.Between(l.Blocks, students)
+	over := float64(l.SlotMinutes) - fit.Between(as, students)
+	for i := range l.Blocks {
+		if by := l.Blocks[i].Minutes - as[i].Minutes; by < -nearFit || by > nearFit {
+			return false
+		}
+		left, over = left-float64(l.Blocks[i].Minutes), over-float64(as[i].Minutes)
+	}
+	return left >= -1e-9 && left <= over+1
+}
+
+// nearFit is how many minutes make no difference to a block.
+const nearFit = 2
 
 // needs is the room of a block whose best length is what the last of its students needs to meet
 // everything with the wanted chance, as far as the drill's own room goes; where that is never,

@@ -10,8 +10,10 @@ import (
 	"hodometer/core/goal"
 	"hodometer/core/internal/sample"
 	"hodometer/core/lesson"
+	"hodometer/core/library"
 
 	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
 )
 
 // Common practice [trade]: ten minutes of games, a ten-minute break, ten more.
@@ -73,4 +75,33 @@ func TestFitGivesMinutesWhereTheyAreNeeded(t *testing.T) {
 
 	l.Blocks[0].Minutes, l.Blocks[0].Fixed = 14, true
 	require.Equal(t, 14, reckon(t, l, students).Fit.Blocks[0].Minutes, "typed minutes stay")
+}
+
+// What was fitted is not offered to be fitted again, whatever drills there are.
+func TestFittedOnceIsFitted(t *testing.T) {
+	sample.Checks(t, 40)
+	all := library.All()
+	rapid.Check(t, func(t *rapid.T) {
+		n := rapid.IntRange(1, 6).Draw(t, "students")
+		students, ids := sample.Group(n, rapid.IntRange(0, n).Draw(t, "beginners"))
+		l := sample.Named(lesson.Lesson{
+			Title: "Any", Date: "2026-05-17", Start: "17:00", Court: "tennis", Students: ids,
+			SlotMinutes: rapid.IntRange(30, 90).Draw(t, "slot"),
+		})
+		for range rapid.IntRange(1, 4).Draw(t, "drills") {
+			if d := &all[rapid.IntRange(0, len(all)-1).Draw(t, "drill")]; d.Pattern.Court == l.Court {
+				l.Blocks = append(l.Blocks, lesson.ForDrill(d))
+			}
+		}
+		l.Blocks = append(l.Blocks, lesson.Standard(lesson.Talk))
+		l = sample.Named(*l)
+		require.Empty(t, l.Validate())
+		f := reckon(t, l, students).Fit
+		if f == nil {
+			return
+		}
+		l.Blocks = f.Blocks
+		again := reckon(t, l, students).Fit
+		require.Nil(t, again)
+	})
 }
