@@ -67,7 +67,10 @@ func (w *maker) workOn(work *Work) (d drill.Drill, why string) {
 		return d, "it is not for this court; use the court of its drill, or choose another ladder"
 	}
 	if lacks := w.Resources.Lacking(&d); len(lacks) > 0 {
-		return d, fmt.Sprintf("it needs %s; bring that, or judge the rung yourself", lacks[0])
+		return d, fmt.Sprintf(
+			"it asks for what is not here (%s); bring it, or judge the rung yourself",
+			lacks[0],
+		)
 	}
 	if n := len(w.Students); n > 1 && n < d.Players.Least || n == 1 && d.Players.Least > 2 {
 		return d, fmt.Sprintf(
@@ -80,13 +83,27 @@ func (w *maker) workOn(work *Work) (d drill.Drill, why string) {
 
 // sayUndrafted says of the rungs that cannot be drafted why, and what to do.
 func (w *maker) sayUndrafted() string {
-	var said []string
+	type rung struct{ title, why string }
+	var rungs []rung
+	who := map[rung][]string{}
 	for i := range w.Work {
 		work := &w.Work[i]
-		if _, why := w.workOn(work); why != "" && work.Rung != "" && len(said) < mostSaid {
-			said = append(said, fmt.Sprintf("“%s” (%s) is not in these drafts: %s.", work.Rung,
-				w.names(work.Students), why))
+		_, why := w.workOn(work)
+		if why == "" || work.Rung == "" {
+			continue
 		}
+		r := rung{work.Rung, why}
+		if who[r] == nil {
+			rungs = append(rungs, r)
+		}
+		who[r] = append(who[r], work.Students...)
+	}
+	var said []string
+	for _, r := range rungs[:min(len(rungs), mostSaid)] {
+		said = append(
+			said,
+			fmt.Sprintf("“%s” (%s) is not in these drafts: %s.", r.title, w.names(who[r]), r.why),
+		)
 	}
 	return strings.Join(said, " ")
 }

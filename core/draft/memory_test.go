@@ -81,7 +81,7 @@ func TestARungThatCannotBeDraftedIsSaid(t *testing.T) {
 	d := sample.Drill(t, "short-ball-machine")
 	brief, _ := worked(t, draft.Work{Drill: *d, Why: "Machine", Rung: "From a machine"})
 	made := drafts(t, brief)
-	require.Contains(t, made[0].Why, "“From a machine” (Student0) is not in these drafts: it needs")
+	require.Contains(t, made[0].Why, "“From a machine” (Student0) is not in these drafts: it asks for")
 	for _, m := range made {
 		require.Nil(t, blockOf(&m.Lesson, d.Root()))
 		for _, b := range m.Lesson.Blocks {

@@ -105,8 +105,8 @@ func (q *question) asLast(b lesson.Block) lesson.Block {
 }
 
 // Level sets a drill block to its students, so that each has goals worth trying: first the
-// target, then the length of the shot, the counts, the end of a turn and the pace. The block stands by itself: when in the
-// lesson it comes, and who is late, is not looked at.
+// target, then the length of the shot, the counts, the end of a turn and the pace. The block
+// stands by itself: when in the lesson it comes, and who is late, is not looked at.
 //
 // Those who have met everything get nothing easier than they had, and a target moves by no more
 // than a fifth from the one before: last says how the drill went.

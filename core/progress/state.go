@@ -52,7 +52,8 @@ func Pain(felt []Felt) (f Felt, is bool) {
 		if f.DaysBefore > painDays {
 			continue
 		}
-		for _, word := range strings.FieldsFunc(strings.ToLower(f.Words), func(r rune) bool { return !unicode.IsLetter(r) }) {
+		between := func(r rune) bool { return !unicode.IsLetter(r) }
+		for _, word := range strings.FieldsFunc(strings.ToLower(f.Words), between) {
 			for _, p := range pains {
 				if strings.HasPrefix(word, p) && !strings.HasPrefix(word, "paint") {
 					return f, true

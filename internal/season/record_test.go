@@ -14,6 +14,7 @@ import (
 	"hodometer/core/draft"
 	"hodometer/core/ladder"
 	"hodometer/core/lesson"
+	"hodometer/core/library"
 	"hodometer/core/plan"
 	"hodometer/core/run"
 	"hodometer/internal/club/ladders"
@@ -73,10 +74,16 @@ func (r *record) advice(g *group, i int, c *ladders.Climb, truly float64, day ti
 	level, floor := rung.Band()
 	key := fmt.Sprintf("%s%d/%s/%s", g.name, i, c.Ladder.ID, rung.ID)
 	worked := strings.Contains(r.lessons[len(r.lessons)-1].roots(), rung.Drill)
-	if r.away[key]++; worked {
+	d, err := library.ByID(rung.Drill)
+	if r.away[key]++; worked || err != nil || g.have.Lacking(d) != nil { // or it is said why it cannot be
 		r.away[key] = 0
 	}
-	r.starved = max(r.starved, r.away[key])
+	if r.starved = max(r.starved, r.away[key]); r.away[key] > 3 {
+		r.waits = append(
+			r.waits,
+			fmt.Sprintf("%s %s: %d lessons without its drill", key, day.Format("02 Jan"), r.away[key]),
+		)
+	}
 	if worked && truly >= level+leeway && c.Advice.Met > 0 &&
 		c.Advice.Toward == "" { // it is so, and was met once
 		r.ready[key]++
