@@ -80,9 +80,10 @@ type ReportSkill struct {
 	Was   *progress.Rate `json:"was,omitempty"`
 	Is    *progress.Rate `json:"is,omitempty"`
 	// First says that Was is after the first session there ever was. Both rates are at one target
-	// of Target metres, whatever was played to; 0: not known.
+	// of Target metres, whatever was played to; 0: not known. Used is what was played to last.
 	First  bool    `json:"first,omitempty"`
 	Target float64 `json:"target,omitempty"`
+	Used   float64 `json:"used,omitempty"`
 }
 
 // ReportMark is the best of something counted besides chance.
@@ -217,7 +218,7 @@ func asked(all []int) float64 {
 
 func (out *Report) skills(all []evidence.Skill, in func(int64) bool) {
 	for _, k := range all {
-		s := ReportSkill{Label: k.Label, Target: k.Radius}
+		s := ReportSkill{Label: k.Label, Target: k.Radius, Used: k.Used}
 		for i, t := range k.Track {
 			if !in(t.At) {
 				continue

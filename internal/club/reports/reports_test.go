@@ -64,6 +64,7 @@ func TestAReportIsAtOneTarget(t *testing.T) {
 	give(0.7, 10, 10)
 	s := of()
 	require.InDelta(t, shelf, s.Target, 1e-9)
+	require.InDelta(t, 0.7*shelf, s.Used, 0.001)
 	require.True(t, s.First)
 	require.InDelta(t, one.Is.Mean, s.Was.Mean, 1e-9, "what was believed after the first lesson stands")
 	require.Greater(t, s.Is.Mean, s.Was.Mean+0.03, "a smaller target made as often is progress")

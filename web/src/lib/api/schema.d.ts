@@ -4088,6 +4088,8 @@ export interface components {
                 first?: boolean;
                 /** @description metres, of the target that both rates are for */
                 target?: number;
+                /** @description metres, of the target played to last */
+                used?: number;
             }[];
             streaks: {
                 title: string;

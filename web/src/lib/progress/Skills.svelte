@@ -123,6 +123,11 @@
                   {:else}From {rests(k)}. {#if k.track.length > 1 && !now.moved}No change yet since last time.{/if}{/if}
                   Last: {now.good} of {now.balls}, best streak {now.best}{now.met ? ', goals met' : ''}.
                   {#if k.within}Half of the balls within {sayLength(k.within, settings.units)} of the aim.{/if}
+                  {#if k.radius}The rate is for a target radius of {sayLength(k.radius, settings.units)}, in
+                    all lessons alike{#if Math.abs(k.used - k.radius) > 0.04}; the last lesson had {sayLength(
+                        k.used,
+                        settings.units
+                      )}{/if}.{/if}
                   The band is the 80% range of the estimate. Each ring is the share of good balls in one lesson;
                   press it to open the lesson.
                 </p>

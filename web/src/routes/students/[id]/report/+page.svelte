@@ -108,7 +108,10 @@
                 >{#each r.skills as s, i (i)}<tr>
                     <td
                       >{s.label}{#if s.target}<span class="block text-xs"
-                          >at a target of {sayLength(s.target, settings.units)}</span
+                          >at a target of {sayLength(s.target, settings.units)}{s.used &&
+                          Math.abs(s.used - s.target) > 0.04
+                            ? `; last played to ${sayLength(s.used, settings.units)}`
+                            : ''}</span
                         >{/if}</td
                     >
                     <td class="figures whitespace-nowrap"
