@@ -1,12 +1,10 @@
 package draft
 
 import (
-	"cmp"
 	"context"
 	"fmt"
 	"slices"
 	"strings"
-	"time"
 
 	"hodometer/core/course"
 	"hodometer/core/court"
@@ -268,71 +266,6 @@ func (w *maker) drafts() []Draft {
 	return out[:min(3, len(out))]
 }
 
-// withBall sees to it that one of the drills can be played out, where there is
-// one: a lesson of shadow strokes alone leads into no game.
-func (w *maker) withBall(drills, pool []found) []found {
-	if len(drills) == 0 || matchDrill(drills) != nil {
-		return drills
-	}
-	i := slices.IndexFunc(pool, func(f found) bool { return f.drill.Playable() })
-	if i < 0 {
-		return drills
-	}
-	return append(slices.Clone(drills[:min(len(drills), max(0, w.wanted()-1))]), pool[i])
-}
-
-// demoted is the pool with those drills behind.
-func demoted(pool, used []found) []found {
-	out := slices.Clone(pool)
-	for i := range out {
-		if slices.ContainsFunc(used, func(u found) bool { return u.drill.ID == out[i].drill.ID }) {
-			out[i].score -= usedWeighs
-		}
-	}
-	slices.SortStableFunc(out, func(a, b found) int { return cmp.Compare(b.score, a.score) })
-	return out
-}
-
-// What counts beside how well a drill suits [trade]: that it was used in another draft counts
-// against it, that it is for the week's theme or for what the lesson is for in its favour.
-const (
-	usedWeighs  = 100.0
-	focusWeighs = 1.5
-)
-
-// next is the drill of the pool that goes best with those that a lesson has; false where there is
-// none.
-func (w *maker) next(have, pool []found) (best found, ok bool) {
-	most := 0.0
-	for _, f := range pool {
-		if slices.ContainsFunc(have, func(h found) bool { return alike(&h.drill, &f.drill) }) ||
-			w.isCalm() && !f.known() {
-			continue
-		}
-		score := f.score
-		if f.drill.Focus == have[0].drill.Focus {
-			score += focusWeighs
-		}
-		if w.themed() && Suits(w.Theme, &f.drill, f.known()) {
-			score += usedWeighs
-		}
-		if !ok || score > most {
-			best, most, ok = f, score, true
-		}
-	}
-	return best, ok
-}
-
-func inDays(n int) string {
-	switch n {
-	case 0:
-		return "today"
-	case 1:
-		return "tomorrow"
-	}
-	return fmt.Sprintf("in %d days", n)
-}
-
 // sameDrills says whether a lesson holds those drills, in whatever order.
 func sameDrills(l lesson.Lesson, drills []found) bool {
 	var ids []string
@@ -344,52 +277,6 @@ func sameDrills(l lesson.Lesson, drills []found) bool {
 	return len(ids) == len(drills) &&
 		!slices.ContainsFunc(drills, func(f found) bool { return !slices.Contains(ids, f.drill.ID) })
 }
-
-// toMatch is the days from the lesson to the match.
-func (w *maker) toMatch() (int, bool) {
-	a, err := time.Parse(time.DateOnly, w.Date)
-	b, err2 := time.Parse(time.DateOnly, w.MatchOn)
-	if err != nil || err2 != nil || b.Before(a) {
-		return 0, false
-	}
-	return int(b.Sub(a).Hours()/24 + 0.5), true
-}
-
-// failed are the drills of the last lesson that somebody fell short in.
-func (w *maker) failed() (out []found, why string) {
-	for i, p := range w.Past {
-		if len(p.Short) == 0 || p.DaysAgo > w.Past[0].DaysAgo+0.5 || p.DaysAgo > mostFailing ||
-			w.running(p.Drill.Root()) >= mostRunning {
-			continue
-		}
-		d, ok := w.on(&p.Drill)
-		if !ok || w.Resources.Lacking(&d) != nil || len(out) == 2 ||
-			slices.ContainsFunc(out, func(f found) bool { return alike(&f.drill, &d) }) {
-			continue
-		}
-		out = append(out, found{drill: d, past: &w.Past[i], asked: true})
-		if why == "" {
-			who := w.names(p.Short) + " did not meet"
-			if len(p.Short) == len(w.Students) && len(p.Short) > 1 {
-				who = "Nobody met"
-			}
-			why = fmt.Sprintf(
-				"%s the goal of “%s” %s. It is repeated with a target that suits each student",
-				who,
-				p.Drill.Title,
-				ago(p.DaysAgo),
-			)
-			if len(w.Students) > 1 && d.Playable() {
-				why += ", then as match play"
-			}
-			why += "."
-		}
-	}
-	return out, why
-}
-
-// alike says whether two drills are one: the same, or bent from the same.
-func alike(a, b *drill.Drill) bool { return a.Root() == b.Root() }
 
 func (w *maker) names(ids []string) string {
 	var names []string
@@ -408,161 +295,4 @@ func (w *maker) names(ids []string) string {
 	default:
 		return strings.Join(names[:n-1], ", ") + " and " + names[n-1]
 	}
-}
-
-// due are drills done before and not for a while, the longest ago first.
-func (w *maker) due() (out []found, why string) {
-	seen := map[string]bool{}
-	var old []*Past
-	for i := range w.Past { // latest first: the first of a drill is its last time
-		p := &w.Past[i]
-		if !seen[p.Drill.Root()] && p.DaysAgo >= dueAfter {
-			old = append(old, p)
-		}
-		seen[p.Drill.Root()] = true
-	}
-	slices.SortStableFunc(old, func(a, b *Past) int { return cmp.Compare(b.DaysAgo, a.DaysAgo) })
-	for _, p := range old {
-		d, ok := w.on(&p.Drill)
-		if !ok || w.Resources.Lacking(&d) != nil || len(out) == 2 {
-			continue
-		}
-		out = append(out, found{drill: d, past: p})
-		if why == "" {
-			why = fmt.Sprintf(
-				"“%s” was last done %s. Its results are getting old.",
-				p.Drill.Title,
-				ago(p.DaysAgo),
-			)
-		}
-	}
-	return out, why
-}
-
-// wanted is how many drills a lesson of that length holds [trade]: two in 45
-// minutes with many adjustments.
-func (w *maker) wanted() int {
-	switch {
-	case w.Minutes < shortLesson:
-		return 1
-	case w.Minutes < 100:
-		return 2
-	}
-	return 3
-}
-
-// fill adds the drills that go best with them, up to as many as are wanted.
-func (w *maker) fill(have, pool []found, most int) []found {
-	have = have[:min(len(have), w.wanted(), most)]
-	for len(have) < min(w.wanted(), most) {
-		f, ok := w.next(have, pool)
-		if !ok {
-			break
-		}
-		have = append(have, f)
-	}
-	return have
-}
-
-// steps are drills of one purpose from few balls in one place to more.
-func (w *maker) steps(aim drill.Focus, pool []found) []found {
-	var out []found
-	for _, f := range pool {
-		if f.drill.Focus == aim && len(out) < w.wanted() {
-			out = append(out, f)
-		}
-	}
-	if len(out) == 0 && len(pool) > 0 {
-		out = append(out, pool[0])
-	}
-	if len(out) > 0 {
-		out = w.fill(out, pool, w.wanted())
-	}
-	slices.SortStableFunc(out, func(a, b found) int {
-		return cmp.Compare(
-			len(a.drill.Pattern.Feeds)*100+int(10*a.drill.Reach()),
-			len(b.drill.Pattern.Feeds)*100+int(10*b.drill.Reach()),
-		)
-	})
-	return out
-}
-
-// forMatch are serve and return, and what is played under pressure.
-func (w *maker) forMatch(pool []found) (out []found) {
-	for _, focus := range []drill.Focus{"serveReturn", "pressure", "direction"} {
-		for _, f := range pool {
-			if f.drill.Focus == focus {
-				out = append(out, f)
-				break
-			}
-		}
-	}
-	return out[:min(len(out), w.wanted())]
-}
-
-// variety is the best drill for the aim with the best of another purpose.
-func (w *maker) variety(aim drill.Focus, pool []found) (out []found) {
-	for _, f := range pool {
-		if f.drill.Focus == aim {
-			out = append(out, f)
-			break
-		}
-	}
-	for _, f := range pool {
-		if f.drill.Focus != aim && len(out) < w.wanted() &&
-			(len(out) == 0 || f.drill.Focus != out[0].drill.Focus) {
-			out = append(out, f)
-			break
-		}
-	}
-	return out
-}
-
-// known reports whether the students have done the drill.
-func (f found) known() bool { return f.past != nil }
-
-// calm is a lesson of those drills with nothing new in the last days before a match, where what
-// the students have done takes the place of the rest, and one new drill where they have done
-// none; and on other days with nothing new in its beginning, where a drill that they know comes
-// first, if there is one.
-func (w *maker) calm(drills, pool []found) []found {
-	if !w.isCalm() {
-		if len(drills) > 2 && !drills[0].known() && !drills[1].known() {
-			if i := slices.IndexFunc(drills, found.known); i > 0 {
-				out := slices.Clone(drills)
-				return slices.Insert(slices.Delete(out, i, i+1), 0, drills[i])
-			}
-		}
-		return drills
-	}
-	var out []found
-	for _, f := range append(slices.Clone(drills), pool...) {
-		if len(out) < len(drills) && f.known() &&
-			!slices.ContainsFunc(out, func(o found) bool { return alike(&o.drill, &f.drill) }) {
-			out = append(out, f)
-		}
-	}
-	if len(out) == 0 && len(drills) > 0 { // one that leads into a game, if there is one
-		i := max(0, slices.IndexFunc(drills, func(f found) bool { return f.drill.Playable() }))
-		return drills[i : i+1]
-	}
-	return out
-}
-
-// isCalm reports whether the lesson is in the last days before a match.
-func (w *maker) isCalm() bool {
-	days, match := w.toMatch()
-	return match && days <= lastDays
-}
-
-// lastDays before a match nothing is new [trade].
-const lastDays = 3
-
-// sayNew says how much of it is new to the students, who have something to do again.
-func sayNew(drills []found) string {
-	i := slices.IndexFunc(drills, func(f found) bool { return !f.known() })
-	if i < 0 {
-		return "nothing new"
-	}
-	return fmt.Sprintf("only “%s” is new to them", drills[i].drill.Title)
 }

@@ -1,10 +1,12 @@
 package draft
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
 
+	"hodometer/core/drill"
 	"hodometer/core/lesson"
 )
 
@@ -179,4 +181,69 @@ func recent(past []Past) map[string]int {
 		}
 	}
 	return out
+}
+
+// failed are the drills of the last lesson that somebody fell short in.
+func (w *maker) failed() (out []found, why string) {
+	for i, p := range w.Past {
+		if len(p.Short) == 0 || p.DaysAgo > w.Past[0].DaysAgo+0.5 || p.DaysAgo > mostFailing ||
+			w.running(p.Drill.Root()) >= mostRunning {
+			continue
+		}
+		d, ok := w.on(&p.Drill)
+		if !ok || w.Resources.Lacking(&d) != nil || len(out) == 2 ||
+			slices.ContainsFunc(out, func(f found) bool { return alike(&f.drill, &d) }) {
+			continue
+		}
+		out = append(out, found{drill: d, past: &w.Past[i], asked: true})
+		if why == "" {
+			who := w.names(p.Short) + " did not meet"
+			if len(p.Short) == len(w.Students) && len(p.Short) > 1 {
+				who = "Nobody met"
+			}
+			why = fmt.Sprintf(
+				"%s the goal of “%s” %s. It is repeated with a target that suits each student",
+				who,
+				p.Drill.Title,
+				ago(p.DaysAgo),
+			)
+			if len(w.Students) > 1 && d.Playable() {
+				why += ", then as match play"
+			}
+			why += "."
+		}
+	}
+	return out, why
+}
+
+// alike says whether two drills are one: the same, or bent from the same.
+func alike(a, b *drill.Drill) bool { return a.Root() == b.Root() }
+
+// due are drills done before and not for a while, the longest ago first.
+func (w *maker) due() (out []found, why string) {
+	seen := map[string]bool{}
+	var old []*Past
+	for i := range w.Past { // latest first: the first of a drill is its last time
+		p := &w.Past[i]
+		if !seen[p.Drill.Root()] && p.DaysAgo >= dueAfter {
+			old = append(old, p)
+		}
+		seen[p.Drill.Root()] = true
+	}
+	slices.SortStableFunc(old, func(a, b *Past) int { return cmp.Compare(b.DaysAgo, a.DaysAgo) })
+	for _, p := range old {
+		d, ok := w.on(&p.Drill)
+		if !ok || w.Resources.Lacking(&d) != nil || len(out) == 2 {
+			continue
+		}
+		out = append(out, found{drill: d, past: p})
+		if why == "" {
+			why = fmt.Sprintf(
+				"“%s” was last done %s. Its results are getting old.",
+				p.Drill.Title,
+				ago(p.DaysAgo),
+			)
+		}
+	}
+	return out, why
 }
