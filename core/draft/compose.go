@@ -309,6 +309,9 @@ func (w *maker) game(drills []found) (lesson.Block, bool) {
 		}
 	}
 	from := matchDrill(drills)
+	if d, ok := w.climbed(); ok {
+		from = d
+	}
 	if from == nil {
 		return lesson.Block{}, false
 	}
@@ -327,6 +330,17 @@ func (w *maker) gameRoom() *drill.Span {
 		return &drill.Span{Least: w.Minutes / 4, Best: w.Minutes * 3 / 10, Most: w.Minutes * 2 / 5}
 	}
 	return &usualGame
+}
+
+// climbed is the drill at the end of a ladder, which the game of the first draft is played from;
+// false where there is none to be played here.
+func (w *maker) climbed() (*drill.Drill, bool) {
+	for i := range w.play {
+		if d, why := w.workOn(&w.play[i]); w.made == 0 && why == "" && d.Playable() {
+			return &d, true
+		}
+	}
+	return nil, false
 }
 
 // usualGame is how long a game at the end is [trade].

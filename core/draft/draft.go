@@ -59,6 +59,7 @@ type Work struct {
 	Why      string // "Full pace (up a rung)"
 	Rung     string // what it is called on a ladder; "": it is not from one
 	Between  bool   // a step toward the rung, which does not ask for its gate
+	Play     bool   // what has been climbed: no more drills, but the game of the first draft
 }
 
 // Draft is a lesson made by rules, and why it is as it is, in a line.
@@ -102,6 +103,7 @@ type maker struct {
 	made    int             // drafts so far
 	recent  map[string]int  // in how many of the last lessons a drill was, by its root
 	away    []string        // what those are called who have had no lesson for two weeks
+	play    []Work          // what is to be played
 	between map[string]bool // students with the rungs whose gate was out of reach
 }
 
@@ -122,6 +124,14 @@ func Drafts(ctx context.Context, p *plan.Planner, b Brief) ([]Draft, error) {
 	for i := range w.Students {
 		if days, is := progress.Away(w.Students[i].Felt); is {
 			w.away = append(w.away, fmt.Sprintf("%s (%d days)", w.Students[i].FirstName(), days))
+		}
+	}
+	w.Work = nil
+	for _, work := range b.Work {
+		if work.Play {
+			w.play = append(w.play, work)
+		} else {
+			w.Work = append(w.Work, work)
 		}
 	}
 	out := w.drafts()

@@ -133,7 +133,17 @@ func (w *maker) sayRungs(l *lesson.Lesson) string {
 			whys = append(whys, work.Why)
 		}
 	}
+	for i := range w.play {
+		work := &w.play[i]
+		if slices.ContainsFunc(l.Blocks, func(b lesson.Block) bool {
+			return b.Match != nil && b.Match.From != nil && alike(b.Match.From, &work.Drill)
+		}) {
+			why := fmt.Sprintf("“%s” has been climbed and is played as the game", work.Drill.Title)
+			whys, who[why] = append(whys, why), append(who[why], work.Students...)
+		}
+	}
 	var said []string
+	whys = slices.Compact(whys)
 	for _, why := range whys[:min(len(whys), mostSaid)] {
 		said = append(said, fmt.Sprintf("%s: %s", w.names(who[why]), why))
 	}

@@ -1,6 +1,7 @@
 package draft_test
 
 import (
+	"slices"
 	"strings"
 	"testing"
 
@@ -161,4 +162,21 @@ func TestTheFirstLessonBackIsLight(t *testing.T) {
 	require.Contains(t, why, "Back after weeks away: Student0 (20 days)")
 	_, why = hard([]progress.Felt{{DaysBefore: 7}})
 	require.NotContains(t, why, "weeks away")
+}
+
+// What has been climbed is drafted no more as a drill, but is what the first draft plays.
+func TestWhatWasClimbedIsPlayed(t *testing.T) {
+	d := sample.Drill(t, "short-ball-corners")
+	brief, ids := worked(t, draft.Work{Drill: *d, Why: "Corners", Play: true})
+	brief.Work[0].Students = ids
+	made := drafts(t, brief)
+	i := slices.IndexFunc(made[0].Lesson.Blocks, func(b lesson.Block) bool { return b.Match != nil })
+	require.GreaterOrEqual(t, i, 0)
+	require.Equal(t, d.Root(), made[0].Lesson.Blocks[i].Match.From.Root())
+	require.Contains(
+		t,
+		made[0].Why,
+		"Student0 and Student1: “"+d.Title+"” has been climbed and is played as the game.",
+	)
+	require.NotEqual(t, "Next on the ladder", made[0].Name)
 }

@@ -146,10 +146,11 @@ func (c *Guide) Work(
 			return nil, err
 		}
 		for _, climb := range climbs {
-			if climb.Advice.Verdict == ladder.Top { // it has been climbed, and asks for nothing more
+			r := &climb.Ladder.Rungs[climb.Ladder.At(cmp.Or(climb.Advice.Toward, climb.Next.Rung))]
+			top := climb.Advice.Verdict == ladder.Top
+			if top && !climb.fresh(w.day) { // it has been climbed and played, and asks for nothing more
 				continue
 			}
-			r := &climb.Ladder.Rungs[climb.Ladder.At(cmp.Or(climb.Advice.Toward, climb.Next.Rung))]
 			d := w.drill(ctx, r.Drill)
 			if climb.Ladder.Sport != court.SportOf(courtID) || d == nil {
 				continue
@@ -176,8 +177,18 @@ func (c *Guide) Work(
 				Why:     why,
 				Rung:    r.Title,
 				Between: climb.Advice.Toward != "",
+				Play:    top,
 			})
 		}
 	}
 	return out, nil
+}
+
+// playedFor is how many days after the end of a ladder it is brought into match play [trade].
+const playedFor = 14
+
+// fresh reports whether the rung was met in the last two weeks.
+func (c *Climb) fresh(day int) bool {
+	tries := c.Rungs[c.Ladder.At(c.Rung)].Tries
+	return len(tries) > 0 && day-tries[len(tries)-1].Day <= playedFor
 }

@@ -136,6 +136,8 @@
             class="btn btn-primary btn-sm"
             onclick={() => begin(l)}>Begin “{l.title}”</button
           >{/each}
+        {#if a.verdict === 'top'}<a class="btn btn-sm" href="/lessons/new?students={student}">Plan a lesson</a
+          >{/if}
         {#if byWord && a.verdict === 'stay'}<button
             type="button"
             class="btn btn-sm"
