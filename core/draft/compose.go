@@ -19,12 +19,8 @@ import (
 func (w *maker) compose(title drill.Focus, drills, pool []found) (lesson.Lesson, string) {
 	var tried []found
 	if w.isCalm() { // what takes the place of another is not new
-		if known := slices.DeleteFunc(
-			slices.Clone(pool),
-			func(f found) bool { return !f.known() },
-		); len(
-			known,
-		) > 0 {
+		known := slices.DeleteFunc(slices.Clone(pool), func(f found) bool { return !f.known() })
+		if len(known) > 0 {
 			pool = known
 		}
 	}
@@ -42,6 +38,7 @@ func (w *maker) compose(title drill.Focus, drills, pool []found) (lesson.Lesson,
 			})
 			if at >= 0 && v.Least() < w.hope(&laid[at]) {
 				hopeless = append(hopeless, laid[at])
+				w.hopeless[v.Block.Drill.Root()] = true
 			}
 			if said == "" && at >= 0 {
 				said = w.sayChances(&v)
@@ -69,13 +66,9 @@ func (w *maker) sayChances(v *plan.Levelled) string {
 		return fmt.Sprintf("%s %.0f%%", w.Students[i].FirstName(), 100*v.Chances[i])
 	}
 	of := fmt.Sprintf("Chance to meet the goals of “%s”: ", v.Block.Drill.Title)
-	if least, most := slices.Min(
-		v.Chances,
-	), slices.Max(
-		v.Chances,
-	); len(v.Chances) > 1 &&
-		most-least < alikeChance {
-		return of + fmt.Sprintf("about %.0f%% each.", 100*(least+most)/2)
+	low, high := slices.Min(v.Chances), slices.Max(v.Chances)
+	if len(v.Chances) > 1 && high-low < alikeChance {
+		return of + fmt.Sprintf("about %.0f%% each.", 100*(low+high)/2)
 	}
 	if len(v.Chances) > mostNamed {
 		least, most := 0, 0

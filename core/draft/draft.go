@@ -96,15 +96,16 @@ type found struct {
 // maker makes drafts of one brief.
 type maker struct {
 	Brief
-	ctx     context.Context
-	planner *plan.Planner
-	court   *court.Court
-	group   formation.Group
-	made    int             // drafts so far
-	recent  map[string]int  // in how many of the last lessons a drill was, by its root
-	away    []string        // what those are called who have had no lesson for two weeks
-	play    []Work          // what is to be played
-	between map[string]bool // students with the rungs whose gate was out of reach
+	ctx      context.Context
+	planner  *plan.Planner
+	court    *court.Court
+	group    formation.Group
+	made     int             // drafts so far
+	recent   map[string]int  // in how many of the last lessons a drill was, by its root
+	away     []string        // what those are called who have had no lesson for two weeks
+	play     []Work          // what is to be played
+	hopeless map[string]bool // drills, by their roots, in which somebody had hardly a chance
+	between  map[string]bool // students with the rungs whose gate was out of reach
 }
 
 // Drafts makes up to three lessons for a valid brief: what is due or fell short,
@@ -119,7 +120,7 @@ func Drafts(ctx context.Context, p *plan.Planner, b Brief) ([]Draft, error) {
 	}
 	w := &maker{
 		Brief: b, ctx: ctx, planner: p, court: c, group: plan.GroupOf(b.Students), recent: recent(b.Past),
-		between: map[string]bool{},
+		between: map[string]bool{}, hopeless: map[string]bool{},
 	}
 	for i := range w.Students {
 		if days, is := progress.Away(w.Students[i].Felt); is {
@@ -168,7 +169,7 @@ func (w *maker) drafts() []Draft {
 					),
 				)
 			}
-			for _, said := range []string{w.sayUndrafted(), w.sayTired(&l)} {
+			for _, said := range []string{w.sayUndrafted(&l), w.sayTired(&l)} {
 				if said != "" {
 					whys = append(whys, said)
 				}

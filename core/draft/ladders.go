@@ -81,14 +81,24 @@ func (w *maker) workOn(work *Work) (d drill.Drill, why string) {
 	return d, ""
 }
 
+// holds reports whether the drill is in the lesson.
+func holds(l *lesson.Lesson, d *drill.Drill) bool {
+	return slices.ContainsFunc(l.Blocks, func(b lesson.Block) bool {
+		return b.Kind == lesson.Drill && b.Drill != nil && alike(b.Drill, d)
+	})
+}
+
 // sayUndrafted says of the rungs that cannot be drafted why, and what to do.
-func (w *maker) sayUndrafted() string {
+func (w *maker) sayUndrafted(l *lesson.Lesson) string {
 	type rung struct{ title, why string }
 	var rungs []rung
 	who := map[rung][]string{}
 	for i := range w.Work {
 		work := &w.Work[i]
 		_, why := w.workOn(work)
+		if why == "" && w.hopeless[work.Drill.Root()] && !holds(l, &work.Drill) {
+			why = "somebody in this group has hardly a chance in it yet; teach it apart, or choose a rung below"
+		}
 		if why == "" || work.Rung == "" {
 			continue
 		}
@@ -114,9 +124,7 @@ func (w *maker) sayRungs(l *lesson.Lesson) string {
 	who := map[string][]string{}
 	for i := range w.Work {
 		work := &w.Work[i]
-		if !slices.ContainsFunc(l.Blocks, func(b lesson.Block) bool {
-			return b.Kind == lesson.Drill && b.Drill != nil && alike(b.Drill, &work.Drill)
-		}) {
+		if !holds(l, &work.Drill) {
 			continue
 		}
 		for _, id := range work.Students {

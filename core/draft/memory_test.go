@@ -180,3 +180,19 @@ func TestWhatWasClimbedIsPlayed(t *testing.T) {
 	)
 	require.NotEqual(t, "Next on the ladder", made[0].Name)
 }
+
+// A rung in which somebody of the group has hardly a chance is left out, and that is said too.
+func TestARungOutOfReachOfTheGroupIsSaid(t *testing.T) {
+	d := sample.Drill(t, "short-ball-own-toss").Clone()
+	d.Targets[0].Radius, d.Minutes = 0.15, drill.Span{Least: 2, Best: 2, Most: 2}
+	d.Stages = d.Stages[:1]
+	d.Stages[0].Goal = goal.Goal{Kind: goal.InARow, Count: 2}
+	for i := range d.Pattern.Feeds {
+		d.Pattern.Feeds[i].Gap = 15
+	}
+	brief, ids := worked(t, draft.Work{Drill: d, Why: "Hair", Rung: "A hair"})
+	brief.Past = []draft.Past{{DaysAgo: 3, Drill: d, Size: map[string]float64{ids[0]: 0.15, ids[1]: 0.15}}}
+	made := drafts(t, brief)
+	require.Nil(t, blockOf(&made[0].Lesson, d.Root()), made[0].Why)
+	require.Contains(t, made[0].Why, "“A hair” (Student0) is not in these drafts: somebody in this group has hardly a chance")
+}

@@ -159,9 +159,7 @@ func (w *maker) sayTired(l *lesson.Lesson) string {
 			break
 		}
 		if len(p.Short) > 0 && w.running(p.Drill.Root()) >= mostRunning &&
-			!slices.ContainsFunc(l.Blocks, func(b lesson.Block) bool {
-				return b.Drill != nil && b.Drill.Root() == p.Drill.Root()
-			}) {
+			!holds(l, &p.Drill) {
 			return fmt.Sprintf("“%s” was in the last %d lessons: something else takes its place.",
 				p.Drill.Title, mostRunning)
 		}
