@@ -83,7 +83,7 @@
       ></label
     >
   {/snippet}
-  {@render pick('Sport', 'sport', places, 'w-36')}
+  {@render pick('Sport', 'sport', places, 'w-44')}
   {@render pick(
     'Focus',
     'focus',
