@@ -99,3 +99,13 @@ func TestNormalTable(t *testing.T) {
 		require.InDelta(t, math.Exp(-z*z/2)/math.Sqrt(2*math.Pi), bell(z), 1e-8)
 	}
 }
+
+// At the very ends of the table, where what is just below the most is rounded up to it, the law is
+// still read: a ball seven deviations off stopped the reckoning.
+func TestTheNormalLawHasEnds(t *testing.T) {
+	below := math.Nextafter(normalMost, 0)
+	require.InDelta(t, 1, phi(below), 1e-9)
+	require.InDelta(t, 0, phi(-below), 1e-9)
+	require.InDelta(t, 0, bell(below), 1e-6)
+	require.InDelta(t, 0, bell(-below), 1e-6)
+}

@@ -27,7 +27,7 @@ func phi(z float64) float64 {
 		return 1
 	}
 	x := (z + normalMost) * normalPer
-	i := int(x)
+	i := min(int(x), len(normalTable)-2) // just below the most is rounded up to it
 	a, b, t := &normalTable[i], &normalTable[i+1], x-float64(i)
 	// Hermite's cubic over the cell.
 	const h = 1.0 / normalPer
@@ -44,7 +44,7 @@ func bell(z float64) float64 {
 		return 0
 	}
 	x := (z + normalMost) * normalPer
-	i := int(x)
+	i := min(int(x), len(normalTable)-2) // just below the most is rounded up to it
 	a, b, t := normalTable[i].slope, normalTable[i+1].slope, x-float64(i)
 	const h = 1.0 / normalPer
 	za := float64(i)/normalPer - normalMost
