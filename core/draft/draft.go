@@ -100,12 +100,13 @@ type maker struct {
 	planner  *plan.Planner
 	court    *court.Court
 	group    formation.Group
-	made     int             // drafts so far
-	recent   map[string]int  // in how many of the last lessons a drill was, by its root
-	away     []string        // what those are called who have had no lesson for two weeks
-	play     []Work          // what is to be played
-	hopeless map[string]bool // drills, by their roots, in which somebody had hardly a chance
-	between  map[string]bool // students with the rungs whose gate was out of reach
+	made     int                      // drafts so far
+	recent   map[string]int           // in how many of the last lessons a drill was, by its root
+	away     []string                 // what those are called who have had no lesson for two weeks
+	play     []Work                   // what is to be played
+	hopeless map[string]bool          // drills, by their roots, in which somebody had hardly a chance
+	set      map[string]plan.Levelled // drills by what they are and for how long, as they were set
+	between  map[string]bool          // students with the rungs whose gate was out of reach
 }
 
 // Drafts makes up to three lessons for a valid brief: what is due or fell short,
@@ -120,7 +121,7 @@ func Drafts(ctx context.Context, p *plan.Planner, b Brief) ([]Draft, error) {
 	}
 	w := &maker{
 		Brief: b, ctx: ctx, planner: p, court: c, group: plan.GroupOf(b.Students), recent: recent(b.Past),
-		between: map[string]bool{}, hopeless: map[string]bool{},
+		between: map[string]bool{}, hopeless: map[string]bool{}, set: map[string]plan.Levelled{},
 	}
 	for i := range w.Students {
 		if days, is := progress.Away(w.Students[i].Felt); is {

@@ -234,9 +234,24 @@ func (w *maker) begin(b lesson.Block) (out lesson.Block, on bool) {
 // farReach is a little over what is out of reach, since it is judged by few plays.
 const farReach = plan.OutOfReach + 0.06
 
-// setTo is a block set to its students. A gate that is out of a student's reach is let go: the
-// drill is set to that student as a step between.
+// setTo is a block set to its students. A drill that was so in another try of the lesson, for as
+// long, is so again.
 func (w *maker) setTo(l *lesson.Lesson, b lesson.Block) plan.Levelled {
+	if b.Drill == nil || b.Kind != lesson.Drill {
+		return w.levelled(l, b)
+	}
+	key := fmt.Sprintf("%s %d", b.Drill.ID, b.Minutes)
+	v, known := w.set[key]
+	if !known {
+		v = w.levelled(l, b)
+		w.set[key] = v
+	}
+	return v
+}
+
+// levelled is a block levelled for its students. A gate that is out of a student's reach is let go:
+// the drill is set to that student as a step between.
+func (w *maker) levelled(l *lesson.Lesson, b lesson.Block) plan.Levelled {
 	last := w.last(b.Drill)
 	b, on := w.begin(b)
 	if on { // what is asked there is for the rung to say, not what was met before
