@@ -304,7 +304,6 @@ test('every sport has its shelf, and a drill of each plays to its end', async ({
     await expect(first).toBeVisible();
     await first.click();
     await expect(neighbours(page).getByRole('button').first()).toBeVisible();
-    await page.getByRole('button', { name: 'half', exact: true }).click(); // long enough to be seen playing
     await page.getByRole('button', { name: 'Play the turn' }).click();
     await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
     await expect(
