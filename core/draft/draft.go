@@ -143,7 +143,8 @@ func Drafts(ctx context.Context, p *plan.Planner, b Brief) ([]Draft, error) {
 func (w *maker) drafts() []Draft {
 	pool := w.pool()
 	var out []Draft
-	offer := func(name, why string, title drill.Focus, drills []found) {
+	// A draft that is for certain drills is offered where one of them is in it in the end.
+	offerFor := func(asked []found, name, why string, title drill.Focus, drills []found) {
 		drills = w.calm(w.withBall(drills, pool), pool)
 		if len(drills) == 0 ||
 			slices.ContainsFunc(
@@ -154,6 +155,9 @@ func (w *maker) drafts() []Draft {
 		}
 		drills, left, changed := w.refreshed(drills, pool)
 		l, chances := w.compose(title, drills, left)
+		if len(asked) > 0 && !slices.ContainsFunc(asked, func(f found) bool { return holds(&l, &f.drill) }) {
+			return
+		}
 		var whys []string
 		for _, said := range []string{why, w.sayRungs(&l), changed, chances} {
 			if said != "" {
@@ -180,6 +184,9 @@ func (w *maker) drafts() []Draft {
 		w.made = len(out)
 		pool = demoted(pool, drills) // the next draft had better be another lesson
 	}
+	offer := func(name, why string, title drill.Focus, drills []found) {
+		offerFor(nil, name, why, title, drills)
+	}
 	// The event and the week's theme come first, then the ladders within the theme, then what
 	// was not met, then variety.
 	if days, ok := w.toMatch(); ok && days <= nearMatch {
@@ -196,7 +203,7 @@ func (w *maker) drafts() []Draft {
 	}
 	ladders := func() {
 		if d := w.onLadders(); len(d) > 0 {
-			offer("Next on the ladder", "", d[0].drill.Focus, w.fill(d, pool, max(2, len(d))))
+			offerFor(d, "Next on the ladder", "", d[0].drill.Focus, w.fill(d, pool, max(2, len(d))))
 		}
 	}
 	// Where few of a group are on a ladder, what fell short of all comes before.
@@ -206,13 +213,13 @@ func (w *maker) drafts() []Draft {
 		ladders()
 	}
 	if d, why := w.failed(); len(d) > 0 {
-		offer("Not met last time", why, d[0].drill.Focus, w.fill(d, pool, 2))
+		offerFor(d[:1], "Not met last time", why, d[0].drill.Focus, w.fill(d, pool, 2))
 	}
 	if !first && w.Aim == "" {
 		ladders()
 	}
 	if d, why := w.due(); len(d) > 0 {
-		offer("Due again", why, d[0].drill.Focus, w.fill(d, pool, 2))
+		offerFor(d[:1], "Due again", why, d[0].drill.Focus, w.fill(d, pool, 2))
 	}
 	aim := w.Aim
 	if aim == "" && len(pool) > 0 {

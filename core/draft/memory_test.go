@@ -200,3 +200,21 @@ func TestARungOutOfReachOfTheGroupIsSaid(t *testing.T) {
 		"“A hair” (Student0) is not in these drafts: somebody in this group",
 	)
 }
+
+// What a draft says it is for is in it: a drill that somebody did not meet and in which somebody has
+// hardly a chance is not said to be repeated.
+func TestADraftHoldsWhatItIsFor(t *testing.T) {
+	brief, ids := worked(t)
+	d := sample.Drill(t, "deep-past-marker").Clone()
+	d.Targets[0].Width, d.Targets[0].Depth, d.Targets[0].Radius = 0.2, 0.2, 0.2
+	for _, size := range []float64{0, 0.1} { // 0: any target may be set
+		brief.Past = []draft.Past{{DaysAgo: 5, Drill: d, Short: ids[:1], Size: map[string]float64{
+			ids[0]: size, ids[1]: size,
+		}}}
+		for _, m := range drafts(t, brief) {
+			if strings.Contains(m.Why, "It is repeated") {
+				require.NotNil(t, blockOf(&m.Lesson, d.Root()), m.Why)
+			}
+		}
+	}
+}
