@@ -89,7 +89,6 @@ type found struct {
 	past   *Past
 	own    bool // the club's
 	native bool // of the lesson's court, not brought to it
-	asked  bool // a ladder's, or one that somebody fell short of
 	rung   bool // a ladder's
 }
 

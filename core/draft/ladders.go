@@ -36,7 +36,7 @@ func (w *maker) onLadders() (out []found) {
 		at := slices.IndexFunc(all, func(o one) bool { return alike(&o.drill, &d) })
 		if at < 0 {
 			at = len(all)
-			f := found{drill: d, asked: true, rung: true}
+			f := found{drill: d, rung: true}
 			for k := range w.Past {
 				if alike(&w.Past[k].Drill, &d) {
 					f.past = &w.Past[k]

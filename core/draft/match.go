@@ -81,7 +81,7 @@ func (w *maker) isCalm() bool {
 // lastDays before a match nothing is new [trade].
 const lastDays = 3
 
-// sayNew says how much of it is new to the students, who have something to do again.
+// sayNew says how much of it is new to the students.
 func sayNew(drills []found) string {
 	i := slices.IndexFunc(drills, func(f found) bool { return !f.known() })
 	if i < 0 {

@@ -193,7 +193,7 @@ func (w *maker) failed() (out []found, why string) {
 			slices.ContainsFunc(out, func(f found) bool { return alike(&f.drill, &d) }) {
 			continue
 		}
-		out = append(out, found{drill: d, past: &w.Past[i], asked: true})
+		out = append(out, found{drill: d, past: &w.Past[i]})
 		if why == "" {
 			who := w.names(p.Short) + " did not meet"
 			if len(p.Short) == len(w.Students) && len(p.Short) > 1 {
