@@ -115,8 +115,7 @@
                         >{/if}</td
                     >
                     <td class="figures whitespace-nowrap"
-                      >{percent(s.was?.mean)}{#if s.first}<span class="text-xs">
-                          (first lesson)</span
+                      >{percent(s.was?.mean)}{#if s.first}<span class="block text-xs">first lesson</span
                         >{/if}</td
                     >
                     <td class="figures font-semibold whitespace-nowrap"
