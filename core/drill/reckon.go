@@ -69,13 +69,13 @@ type PlayerOutlook struct {
 	// in four times the block, and Never says that in no play it was.
 	Wanted *float64 `json:"-"`
 	Never  bool     `json:"-"`
-	// Few is the chance to finish of the first few plays alone, Half that to finish within half
-	// of the time, and Metres
-	// what the student runs in the block.
-	Few      float64 `json:"-"`
-	Half     float64 `json:"-"`
-	Metres   float64 `json:"-"`
-	ByChance bool    `json:"-"` // whether every goal is met is a matter of chance
+	// Few is the chance to finish of the first few plays alone, and Half that to finish within
+	// half of the time. A ball costs so many metres, and the block Metres.
+	Few        float64 `json:"-"`
+	Half       float64 `json:"-"`
+	MetresBall float64 `json:"-"`
+	Metres     float64 `json:"-"`
+	ByChance   bool    `json:"-"` // whether every goal is met is a matter of chance
 }
 
 // Outlook is what the drill comes to in a block of so many minutes.
@@ -290,7 +290,8 @@ func (t Turns) Sketch(p Player) PlayerOutlook {
 		}
 		out.Stages[i] = sp
 	}
-	out.Metres = out.Contacts.Value / float64(d.TurnBalls) * t.turnMetres(p.Mover)
+	out.MetresBall = t.turnMetres(p.Mover) / float64(d.TurnBalls)
+	out.Metres = own * out.MetresBall
 	return out
 }
 

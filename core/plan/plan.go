@@ -281,7 +281,7 @@ func (q *question) totals(out *Plan, sums *sums, at int) {
 		t := &out.Students[s]
 		t.Contacts = contactsDerivation.Of(sums.contacts[s], units.Balls)
 		t.Metres = metresDerivation.Of(sums.metres[s], units.Metres)
-		t.Overhead = overheadDerivation.Of(sums.overhead[s], units.Balls)
+		t.Overhead = overheadDerivation.Of(math.Round(sums.overhead[s]), units.Balls)
 		t.Part = formation.PartOf(t.Lane)
 		today := progress.Worked{Minutes: float64(at) - t.Part.Away}
 		if given := q.students[s].Given; given != nil {
@@ -336,7 +336,7 @@ func strain(d *drill.Drill, contacts float64) float64 {
 			n++
 		}
 	}
-	return float64(int(contacts * float64(n) / float64(len(d.Pattern.Feeds))))
+	return contacts * float64(n) / float64(len(d.Pattern.Feeds))
 }
 
 // clock is the time of day so many minutes after start, to the nearest.

@@ -5,10 +5,12 @@ import (
 	"slices"
 	"testing"
 
+	"hodometer/core/court"
 	"hodometer/core/drill"
 	"hodometer/core/game"
 	"hodometer/core/internal/sample"
 	"hodometer/core/lesson"
+	"hodometer/core/pattern"
 	"hodometer/core/plan"
 	"hodometer/core/progress"
 
@@ -145,4 +147,37 @@ func TestTheRateOfATimedCount(t *testing.T) {
 	t.Log(was, is)
 	require.Greater(t, is, 0.5, "just after 14 were counted")
 	require.Greater(t, is, was)
+}
+
+// What the students hit is what was fed, to the ball, however many share it.
+func TestNoOddBallIsLost(t *testing.T) {
+	for students := 2; students <= 8; students++ {
+		l, who := sample.Line(t, "net-alley-centre-alley", students, 7)
+		block, hit := reckon(t, l, who).Blocks[0], 0.0
+		for _, p := range block.Drill.Players {
+			hit += p.Contacts.Value
+		}
+		require.Equal(t, block.Drill.Balls.Value, hit, "%d students", students)
+	}
+}
+
+// A student runs for balls that are shuffled, and further where something stands in the way.
+func TestMetresOfAShuffleAndAroundAnObstacle(t *testing.T) {
+	metres := func(bend func(*pattern.Pattern)) float64 {
+		l, who := sample.Line(t, "short-ball-corners", 2, 8)
+		bend(&l.Blocks[0].Drill.Pattern)
+		require.Empty(t, l.Validate())
+		return reckon(t, l, who).Students[0].Metres.Value
+	}
+	plain := metres(func(*pattern.Pattern) {})
+	require.Positive(t, plain)
+	require.Positive(t, metres(func(p *pattern.Pattern) { *p = p.Shuffled() }))
+	require.Greater(t, metres(func(p *pattern.Pattern) {
+		balls, err := p.Fly()
+		require.NoError(t, err)
+		from, to := p.Start, balls[0].At
+		p.Objects = append(p.Objects, pattern.Object{
+			Kind: pattern.Obstacle, At: court.Point{X: (from.X + to.X) / 2, Y: (from.Y + to.Y) / 2},
+		})
+	}), plain)
 }

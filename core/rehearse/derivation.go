@@ -111,13 +111,14 @@ func (o Outcome) Fill(out *drill.Outlook, d *drill.Drill, minutes float64) {
 		f := minutesDerivation.Of(*minutes, units.Minutes, share, plays)
 		return &f
 	}
-	chance := false
+	chance, hit := false, 0.0
 	for i := range out.Players {
 		p, was := &out.Players[i], &o.Students[i]
-		if p.Contacts.Value > 0 {
-			p.Metres *= math.Round(was.Balls) / p.Contacts.Value
-		}
-		p.Contacts = hitDerivation.Of(math.Round(was.Balls), units.Balls, minutes, fed)
+		p.Metres = was.Balls * p.MetresBall
+		// What all hit is rounded, not what each did: no odd ball is lost or made.
+		before := math.Round(hit)
+		hit += was.Balls
+		p.Contacts = hitDerivation.Of(math.Round(hit)-before, units.Balls, minutes, fed)
 		p.Wanted, p.Never = was.Wanted, was.Never
 		p.Likely, p.Sure = time(was.Half, 0.5), time(was.Sure, drill.Certainty)
 		for j := range p.Stages {
