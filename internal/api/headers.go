@@ -37,8 +37,12 @@ func policyOf(site fs.FS) string {
 		"form-action 'self'; frame-ancestors 'none'"
 }
 
-// headers tell a browser what it may do with an answer.
-func headers(site fs.FS, kind reach.Kind) echo.MiddlewareFunc {
+// fileHeader says which club's file answers, and which copy of it: a device that sent its
+// counts to another copy offers them again.
+const fileHeader = "Hodometer-File"
+
+// headers tell a browser what it may do with an answer, and which file gave it.
+func headers(site fs.FS, kind reach.Kind, file string) echo.MiddlewareFunc {
 	screens := policyOf(site)
 	const (
 		answers = "default-src 'none'; frame-ancestors 'none'"
@@ -62,6 +66,7 @@ func headers(site fs.FS, kind reach.Kind) echo.MiddlewareFunc {
 			if isAPI(c.Request()) {
 				h.Set("Content-Security-Policy", answers)
 				h.Set("Cache-Control", "no-store")
+				h.Set(fileHeader, file)
 			}
 			return next(c)
 		}

@@ -93,7 +93,7 @@ func New(c *club.Club, o Options) (http.Handler, error) {
 		middleware.RequestID(),
 		middleware.RequestLoggerWithConfig(requestLog(o.Log)),
 		middleware.Recover(),
-		headers(o.Site, o.Reach.Kind),
+		headers(o.Site, o.Reach.Kind, c.File()),
 		ourHosts(o.Reach.Names),
 		middleware.GzipWithConfig(middleware.GzipConfig{
 			MinLength: 1024,

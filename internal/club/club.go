@@ -40,7 +40,7 @@ func New(s *store.Store) *Club {
 	planner := &plan.Planner{}
 	c := &Club{store: s, Shelf: documents.New(s), Roll: students.New(s), Ledger: evidence.New(s, planner)}
 	c.Diary = lessons.New(s, planner, c.Roll, c.Ledger)
-	c.Runs = runs.New(s, planner, c.Ledger)
+	c.Runs = runs.New(s, planner, c.Diary, c.Ledger)
 	c.Guide = ladders.New(s, planner, c.Ledger)
 	c.Drafter = drafts.New(s, planner, c.Ledger, c.Diary, c.Guide)
 	c.Weeks = weeks.New(s, c.Shelf, c.Roll, c.Diary, c.Drafter)
@@ -61,6 +61,9 @@ func (c *Club) Tidy(ctx context.Context) (gone int64, err error) {
 	also, err := c.Thin(ctx)
 	return gone + also, err
 }
+
+// File returns which club the file is of and, after a point, which copy of it.
+func (c *Club) File() string { return c.store.ID() }
 
 // Zone returns the time zone in whose days the club counts; "" where nobody said it yet.
 func (c *Club) Zone() string { return c.store.Zone() }

@@ -68,7 +68,8 @@ func (s *Store) carry(ctx context.Context) error {
 	return err
 }
 
-// another gives a copy an edition that no log stands on.
+// another gives a copy an edition that no log stands on, and says that it is another copy, so
+// that a device sees that this is not the file that it sent to.
 func another(ctx context.Context, db *sql.DB) error {
 	n, err := rand.Int(rand.Reader, big.NewInt(1<<30))
 	if err != nil {
@@ -78,6 +79,14 @@ func another(ctx context.Context, db *sql.DB) error {
 	if _, err := db.ExecContext(ctx, fmt.Sprintf("pragma user_version = %d", edition)); err != nil {
 		return err
 	}
-	_, err = db.ExecContext(ctx, "update club set base = ?", edition)
+	if _, err := db.ExecContext(ctx, "update club set base = ?", edition); err != nil {
+		return err
+	}
+	var says int // a file from before copies were told apart does not, until it is brought up to date
+	err = db.QueryRowContext(ctx, "select count(*) from pragma_table_info('club') where name = 'copy'").
+		Scan(&says)
+	if err == nil && says > 0 {
+		_, err = db.ExecContext(ctx, "update club set copy = lower(hex(randomblob(8)))")
+	}
 	return err
 }

@@ -38,7 +38,7 @@ type Store struct {
 	// write has one connection, so writers queue instead of colliding.
 	write *sql.DB
 
-	path string
+	path, id string
 	// beside says that a server has the file: it watches it, and carries the log over.
 	beside bool
 	// disk guards what is known of the files: main and log as they were opened, main as it

@@ -217,6 +217,7 @@ func TestRestoreAfterEachOfTwenty(t *testing.T) {
 		then = append(then, digest(t, path))
 	}
 	require.NoError(t, s.Close())
+	copies, club := map[string]bool{}, ""
 	for i, want := range then {
 		before := digest(t, path)
 		kept, held, err := Restore(t.Context(), fmt.Sprintf("%s.copy%d", path, i), path,
@@ -226,6 +227,11 @@ func TestRestoreAfterEachOfTwenty(t *testing.T) {
 		require.Equal(t, want, digest(t, path))
 		require.Equal(t, before, digest(t, kept))
 		s := openAt(t, path)
+		id, copied, _ := strings.Cut(s.ID(), ".")
+		require.Len(t, copied, 16)
+		require.True(t, club == "" || club == id, "it is the same club")
+		require.False(t, copies[copied], "each copy has a name of its own")
+		club, copies[copied] = id, true
 		require.NoError(t, s.Close())
 	}
 }

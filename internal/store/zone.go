@@ -41,13 +41,18 @@ func (s *Store) SetZone(ctx context.Context, name string) error {
 	return nil
 }
 
-// stay finds the place in whose days the club counts. A zone that this machine does not know
+// ID returns which club's file it is and, after a point, which copy of it: one that is put back
+// is another copy of the same club.
+func (s *Store) ID() string { return s.id }
+
+// stay finds which copy this is, and the place in whose days the club counts. A zone that this machine does not know
 // any more is left as it is written, and the server's clock serves.
 func (s *Store) stay(ctx context.Context) error {
 	s.place.Store(time.Local)
 	return s.View(ctx, func(q *gen.Queries) error {
-		name, err := q.GetZone(ctx)
-		if where, e := time.LoadLocation(name); err == nil && name != "" && e == nil {
+		club, err := q.GetClub(ctx)
+		s.id = club.ID + "." + club.Copy
+		if where, e := time.LoadLocation(club.Zone); err == nil && club.Zone != "" && e == nil {
 			s.place.Store(where)
 		}
 		return err

@@ -27,14 +27,15 @@ import (
 type Runs struct {
 	store    *store.Store
 	planner  *plan.Planner
+	diary    *lessons.Diary
 	evidence *evidence.Ledger
 	// following are those that go on.
 	following following
 }
 
 // New returns the runs in that file.
-func New(s *store.Store, p *plan.Planner, e *evidence.Ledger) *Runs {
-	return &Runs{store: s, planner: p, evidence: e}
+func New(s *store.Store, p *plan.Planner, d *lessons.Diary, e *evidence.Ledger) *Runs {
+	return &Runs{store: s, planner: p, diary: d, evidence: e}
 }
 
 // Run is a lesson being given, or given.
@@ -62,14 +63,18 @@ type Run struct {
 	Home      map[string][]draft.Practice `json:"home"`
 }
 
-// Origin is the lesson that a run is of, in the version that was opened.
+// Origin is the lesson that a run is of, in the version that was opened. A device that was
+// told that the file has neither brings Whole, the lesson as it was given, and who was in it:
+// the file may be an older copy.
 type Origin struct {
-	ID      string `json:"id"`
-	Version int    `json:"version"`
+	ID       string             `json:"id"`
+	Version  int                `json:"version"`
+	Whole    *lesson.Lesson     `json:"whole,omitempty"`
+	Students []students.Student `json:"students,omitempty"`
 }
 
 // From is where the run comes from.
-func (r Run) From() *Origin { return &Origin{r.Lesson.ID, r.Lesson.Version} }
+func (r Run) From() *Origin { return &Origin{ID: r.Lesson.ID, Version: r.Lesson.Version} }
 
 // OpenRun is the run of that id, made by the device; before anything has happened in
 // it, it is the lesson as it stands now, and nothing is written.
@@ -117,23 +122,12 @@ func (c *Runs) begin(ctx context.Context, q *gen.Queries, id string, of Origin) 
 	if _, err := q.GetRun(ctx, id); !errors.Is(err, store.ErrNone) {
 		return err
 	}
-	l, err := lessons.Read(ctx, q, of.ID)
+	l, err := opened(ctx, q, of)
+	if errors.As(err, &answer.Missing{}) && of.Whole != nil {
+		l, err = c.bring(ctx, q, of)
+	}
 	if err != nil {
 		return err
-	}
-	if l.Version != of.Version { // changed meanwhile: what was opened is what is run
-		row, err := q.LessonVersionFrom(
-			ctx,
-			gen.LessonVersionFromParams{LessonID: of.ID, Version: int64(of.Version)},
-		)
-		if err != nil {
-			return answer.OrMissing(err, "version of the lesson")
-		}
-		l = &lesson.Lesson{}
-		if err := store.ReadText(row.Body, l); err != nil {
-			return fmt.Errorf("version %d of lesson %s: %w", of.Version, of.ID, err)
-		}
-		l.Version = int(row.Version)
 	}
 	if err := begins(l); err != nil {
 		return err
@@ -161,6 +155,54 @@ func (c *Runs) begin(ctx context.Context, q *gen.Queries, id string, of Origin) 
 			StartedAt: c.store.Now().UnixMilli(),
 		},
 	)
+}
+
+// opened is the lesson in the version that was opened; Missing where the file has none of it.
+func opened(ctx context.Context, q *gen.Queries, of Origin) (*lesson.Lesson, error) {
+	l, err := lessons.Read(ctx, q, of.ID)
+	if err != nil || l.Version == of.Version {
+		return l, err
+	}
+	// It was changed meanwhile: what was opened is what is run.
+	row, err := q.LessonVersionFrom(
+		ctx,
+		gen.LessonVersionFromParams{LessonID: of.ID, Version: int64(of.Version)},
+	)
+	if err != nil {
+		return nil, answer.OrMissing(err, "version of the lesson")
+	}
+	l = &lesson.Lesson{}
+	if err := store.ReadText(row.Body, l); err != nil {
+		return nil, fmt.Errorf("version %d of lesson %s: %w", of.Version, of.ID, err)
+	}
+	l.Version = int(row.Version)
+	return l, nil
+}
+
+// bring is the lesson that a device brought, with those of its students who are not in the
+// file. Where the file has no lesson of that id, it is kept; one that is there stays as it is.
+func (c *Runs) bring(ctx context.Context, q *gen.Queries, of Origin) (*lesson.Lesson, error) {
+	l := *of.Whole
+	if l.ID != of.ID {
+		return nil, units.Problems{{Field: "lesson.whole", Detail: "this is another lesson"}}
+	}
+	for _, s := range of.Students {
+		if !slices.Contains(l.Students, s.ID) {
+			continue
+		}
+		if err := students.Bring(ctx, q, s); err != nil {
+			return nil, err
+		}
+	}
+	_, err := lessons.Read(ctx, q, l.ID)
+	if !errors.As(err, &answer.Missing{}) {
+		if err == nil {
+			err = l.Validate().Err()
+		}
+		return &l, err
+	}
+	l.Version = 0
+	return c.diary.SaveIn(ctx, q, &l)
 }
 
 // Day is the club's day on which a run was played, 2006-01-02.

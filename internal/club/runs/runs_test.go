@@ -56,7 +56,7 @@ func TestManyCourtsAtOnce(t *testing.T) {
 	for i := range ids {
 		ids[i] = clubtest.ID()
 		all.Go(func() {
-			of := &runs.Origin{l.ID, l.Version}
+			of := &runs.Origin{ID: l.ID, Version: l.Version}
 			for n := range taps {
 				e := run.Event{
 					ID: clubtest.ID(), At: time.Now().UnixMilli(), Kind: run.Good,

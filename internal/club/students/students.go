@@ -240,6 +240,21 @@ func (c *Roll) putStudent(ctx context.Context, q *gen.Queries, s Student) (Stude
 	return s, err
 }
 
+// Bring puts a student in who is not there, as somebody knew them; one who is there stays as
+// they are.
+func Bring(ctx context.Context, q *gen.Queries, s Student) error {
+	if _, err := q.GetStudent(ctx, s.ID); !errors.Is(err, store.ErrNone) {
+		return err
+	}
+	s.Name, s.Merged = strings.TrimSpace(s.Name), ""
+	s.Hand = cmp.Or(s.Hand, court.RightHand)
+	if err := s.validate().Err(); err != nil {
+		return err
+	}
+	_, err := insertStudent(ctx, q, s)
+	return err
+}
+
 // insertStudent puts in one who is not there yet.
 func insertStudent(ctx context.Context, q *gen.Queries, s Student) (Student, error) {
 	more, err := json.Marshal(s.About)

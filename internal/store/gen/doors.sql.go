@@ -106,6 +106,23 @@ func (q *Queries) FirstWork(ctx context.Context) (int64, error) {
 	return column_1, err
 }
 
+const getClub = `-- name: GetClub :one
+select id, copy, zone from club
+`
+
+type GetClubRow struct {
+	ID   string
+	Copy string
+	Zone string
+}
+
+func (q *Queries) GetClub(ctx context.Context) (GetClubRow, error) {
+	row := q.db.QueryRowContext(ctx, getClub)
+	var i GetClubRow
+	err := row.Scan(&i.ID, &i.Copy, &i.Zone)
+	return i, err
+}
+
 const getDevice = `-- name: GetDevice :one
 select id, name, role, way, since, seen, ended from devices where id = ? and ended = 0
 `
@@ -150,17 +167,6 @@ func (q *Queries) GetSession(ctx context.Context, arg GetSessionParams) ([]byte,
 	var data []byte
 	err := row.Scan(&data)
 	return data, err
-}
-
-const getZone = `-- name: GetZone :one
-select zone from club
-`
-
-func (q *Queries) GetZone(ctx context.Context) (string, error) {
-	row := q.db.QueryRowContext(ctx, getZone)
-	var zone string
-	err := row.Scan(&zone)
-	return zone, err
 }
 
 const insertCardLink = `-- name: InsertCardLink :exec

@@ -48,6 +48,7 @@ type Club struct {
 	Base       int64
 	Passphrase string
 	Zone       string
+	Copy       string
 }
 
 type Counted struct {

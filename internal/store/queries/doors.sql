@@ -4,8 +4,8 @@ select passphrase from club;
 -- name: SetPassphrase :exec
 update club set passphrase = ?;
 
--- name: GetZone :one
-select zone from club;
+-- name: GetClub :one
+select id, copy, zone from club;
 
 -- name: SetZone :exec
 update club set zone = ?;

@@ -1,6 +1,8 @@
 <!-- What this device is to the server, and what its browser grants it there. -->
 <script lang="ts">
   import { onMount } from 'svelte';
+  import { asFile, download, notTaken, takeIn } from '$lib/device/countsFile';
+  import { listen } from '$lib/device/outbox';
   import { door } from './door.svelte';
 
   const roles: Record<string, string> = {
@@ -12,9 +14,29 @@
   let worker = $state(false);
   const safe = globalThis.isSecureContext;
   const awake = 'wakeLock' in navigator;
+  /** How many counts only this device has. */
+  let alone = $state(0);
+  let said = $state('');
+  let wrong = $state('');
+  const look = async () => (alone = (await notTaken()).length);
   onMount(() => {
     void navigator.serviceWorker?.ready.then(() => (worker = true));
+    void look();
+    return listen(() => void look());
   });
+  async function save() {
+    download(await asFile(await notTaken()), 'counts not sent');
+  }
+  async function take(input: HTMLInputElement) {
+    [said, wrong] = ['', ''];
+    try {
+      const number = await takeIn((await input.files?.[0]?.text()) ?? '');
+      said = `${number === 1 ? 'One entry' : `${number} entries`} taken in. They are sent from here like this device’s own.`;
+    } catch (e) {
+      wrong = e instanceof Error ? e.message : String(e);
+    }
+    input.value = '';
+  }
   const grants = $derived([
     {
       good: safe,
@@ -39,6 +61,22 @@
   {#if !safe && door.access?.trust?.[0]}<a class="btn mt-2 btn-sm" href={door.access.trust[0].url}
       >Make the connection secure</a
     >{/if}
+  {#if alone}<p class="mt-3" role="status">
+      {alone === 1 ? 'One entry is' : `${alone} entries are`} on this device alone.
+      <button type="button" class="btn ml-1 btn-sm" onclick={save}>Save as a file</button>
+    </p>{/if}
+  <p class="mt-3">
+    <label class="link"
+      >Take in counts that another device saved as a file<input
+        class="sr-only"
+        type="file"
+        accept="application/json,.json"
+        onchange={(e) => take(e.currentTarget)}
+      /></label
+    >
+  </p>
+  {#if said}<p class="text-sm" role="status">{said}</p>{/if}
+  {#if wrong}<p class="text-sm text-error" role="alert">{wrong}</p>{/if}
   {#if door.access && !door.access.open}
     <button type="button" class="btn mt-3 btn-sm" onclick={() => door.signOut()}>Sign out</button>
   {/if}

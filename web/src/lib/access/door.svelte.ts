@@ -1,6 +1,6 @@
 import { api, explain, type Access } from '$lib/api/client';
 import { clock } from '$lib/device/clock.svelte';
-import { sendNow } from '$lib/device/outbox';
+import { FILE, meet, sendNow } from '$lib/device/outbox';
 import { standIn } from '$lib/units/when';
 import { forget } from '$lib/device/packs';
 
@@ -34,6 +34,7 @@ class Door {
       .GET('/api/v1/access')
       .catch(() => ({ data: undefined, response: undefined }));
     clock.heard(response?.headers.get('Date') ?? null);
+    void meet(response?.headers.get(FILE));
     if (data) this.take(data);
     this.ready = true;
   }

@@ -5653,6 +5653,10 @@ export interface operations {
                     lesson?: {
                         id: components["schemas"]["Id"];
                         version: number;
+                        /** @description the lesson as it was given, for a file that has none of it any more */
+                        whole?: components["schemas"]["Lesson"];
+                        /** @description who was in it */
+                        students?: components["schemas"]["Student"][];
                     };
                     events: components["schemas"]["Event"][];
                 };

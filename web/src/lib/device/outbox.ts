@@ -1,11 +1,12 @@
 import type { Problem, RunEvent } from '$lib/api/client';
-import { kept, REFUSED, TAKEN, WAITING, type Tap } from './db';
+import { faultOf, kept, packOf, REFUSED, TAKEN, WAITING, type Fault, type Pack, type Tap } from './db';
 
 /**
  * Everything that happened on court goes through here: it is written on the device,
  * told to the other pages, and sent in order by whichever page is open, or by the
  * service worker, until the server has it. Nothing is put aside but what the server
- * refuses, and that is shown.
+ * refuses, and that is shown. What the server cannot place is kept and tried again, and
+ * where another copy of the club's file answers, it is offered again what this device has.
  */
 
 export type News =
@@ -14,6 +15,8 @@ export type News =
   | { kind: 'refused'; run: string; taps: Tap[] }
   | { kind: 'trouble'; text: string };
 
+/** Where an answer says which copy of which club's file gave it. */
+export const FILE = 'Hodometer-File';
 const BATCH = 500;
 const PATIENCE = 15_000; // ms that an answer may take
 const FIRST = 2000; // ms until it is tried again, doubled each time
@@ -35,13 +38,17 @@ function tell(news: News) {
 
 /** Taps that the device would not store: they live as long as this page does. */
 const unstored: Tap[] = [];
-/** How many are in this page alone. */
+/** How many are in this page alone, and why the last of them is. */
 export const unstoredCount = () => unstored.length;
+export let fault: Fault = 'shut';
 
 /** Writes what happened, then tells of it; it comes back once it is written. */
 export async function keep(run: string, events: RunEvent[]) {
   const taps = events.map((event): Tap => ({ run, id: event.id, event, sent: WAITING }));
-  await store(taps).catch(() => void unstored.push(...taps));
+  await store(taps).catch((e: unknown) => {
+    fault = faultOf(e);
+    unstored.push(...taps);
+  });
   tell({ kind: 'kept', run, events });
   void send();
   void inBackground();
@@ -60,6 +67,49 @@ export async function learn(run: string, events: RunEvent[]) {
   } catch {
     // A full device: the server has them.
   }
+}
+
+/** Which club's file answered last, as far as this page knows. */
+let met = '';
+export const metClub = () => met.split('.')[0] || undefined;
+
+/**
+ * Hears which copy of which club's file answers. Where it is another copy than before, one that was put back
+ * for instance, it may lack what this device sent: all of the runs that it holds of this club is offered again.
+ */
+export async function meet(file: string | null | undefined) {
+  if (!file || file === met) return;
+  met = file;
+  const [club = '', copy = ''] = file.split('.');
+  const db = await kept().catch(() => undefined);
+  if (!db) return;
+  const tx = db.transaction(['copies', 'packs', 'taps'], 'readwrite');
+  const was = await tx.objectStore('copies').get(club);
+  await tx.objectStore('copies').put({ club, copy });
+  let again: Tap[] = [];
+  if (was && was.copy !== copy) {
+    const packs = await tx.objectStore('packs').getAll();
+    const held = packs.filter((p) => p.club === club && p.key.startsWith('run ')).map((p) => p.run.id);
+    again = (await tx.objectStore('taps').getAll()).filter((t) => t.sent !== WAITING && held.includes(t.run));
+    for (const t of again) void tx.objectStore('taps').put({ ...t, sent: WAITING, reason: undefined });
+  }
+  await tx.done;
+  offered(again);
+}
+
+/** The server has these events of a run and no others: what it took before and lacks now is offered again. */
+export async function compare(run: string, events: RunEvent[]) {
+  const there = new Set(events.map((e) => e.id));
+  const lost = (await known(run)).filter((t) => t.sent === TAKEN && !there.has(t.id));
+  if (!lost.length) return;
+  await store(lost.map((t) => ({ ...t, sent: WAITING }))).catch(() => undefined);
+  offered(lost);
+}
+
+function offered(taps: Tap[]) {
+  for (const run of new Set(taps.map((t) => t.run)))
+    tell({ kind: 'kept', run, events: taps.filter((t) => t.run === run).map((t) => t.event) });
+  if (taps.length) void send();
 }
 
 /** All taps of a run that this device knows, in order. */
@@ -101,11 +151,11 @@ async function mark(taps: Tap[], sent: Tap['sent'], reason?: string) {
   }
 }
 
-/** The oldest that wait, of one run. */
-async function next(): Promise<Tap[]> {
+/** The oldest that wait, of one run that is none of those. */
+async function next(but: Set<string>): Promise<Tap[]> {
   const db = await kept().catch(() => undefined);
-  const stored = (await db?.getAllFromIndex('taps', 'sent', WAITING, 20 * BATCH)) ?? [];
-  const all = stored.length ? stored : unstored;
+  const stored = (await db?.getAllFromIndex('taps', 'sent', WAITING, (20 + but.size) * BATCH)) ?? [];
+  const all = [...stored, ...unstored].filter((t) => !but.has(t.run));
   return all.filter((t) => t.run === all[0]!.run).slice(0, BATCH);
 }
 
@@ -146,6 +196,7 @@ export function sendNow() {
 }
 
 const OUT = 401;
+const NOT_THERE = 404;
 const NO_CONNECTION =
   'No connection. Your counts are saved on this device and sent when the connection is back.';
 
@@ -154,20 +205,24 @@ const NO_CONNECTION =
 class Stranger extends Error {
   constructor(status: number) {
     super(
-      status === OUT
-        ? 'This device is signed out. Your counts are saved on it and sent when you sign in again.'
-        : status >= 500
-          ? 'The server has a problem. Your counts are saved on this device and sent when it works again.'
-          : 'The connection may be blocked by a network login page. Sign in to the Wi-Fi. Your counts are saved on this device.'
+      status === NOT_THERE
+        ? 'The server does not know this lesson: it may have an older copy or another club’s file open. ' +
+            'Your counts are saved on this device and offered again.'
+        : status === OUT
+          ? 'This device is signed out. Your counts are saved on it and sent when you sign in again.'
+          : status >= 500
+            ? 'The server has a problem. Your counts are saved on this device and sent when it works again.'
+            : 'The connection may be blocked by a network login page. Sign in to the Wi-Fi. Your counts are saved on this device.'
     );
   }
 }
 
 async function all() {
   let size = BATCH;
+  const unplaced = new Set<string>();
   for (;;) {
-    const taps = (await next()).slice(0, size);
-    if (!taps.length) return;
+    const taps = (await next(unplaced)).slice(0, size);
+    if (!taps.length) break;
     const { run } = taps[0]!;
     const problem = await post(run, taps);
     if (!problem) {
@@ -175,6 +230,10 @@ async function all() {
       tell({ kind: 'taken', run, ids: taps.map((t) => t.id) });
       tell({ kind: 'trouble', text: '' });
       size = BATCH;
+      continue;
+    }
+    if (problem.status === NOT_THERE) {
+      unplaced.add(run);
       continue;
     }
     // All or none are taken: what is wrong with which is said, or found one by one.
@@ -192,24 +251,35 @@ async function all() {
     for (const [tap, reason] of wrong) await mark([tap], REFUSED, reason);
     tell({ kind: 'refused', run, taps: [...wrong].map(([t, reason]) => ({ ...t, sent: REFUSED, reason })) });
   }
+  if (unplaced.size) throw new Stranger(NOT_THERE); // the others were sent
+}
+
+/** The lesson that a run is of: which, or for a file that has none of it, all of it. */
+function origin(pack: Pack | undefined, whole: boolean) {
+  if (!pack) return undefined;
+  const { lesson, students } = pack.run;
+  const named = { id: lesson.id, version: lesson.version };
+  return whole ? { ...named, whole: lesson, students } : named;
 }
 
 /** Sends some; gives why they were refused, and throws where nobody of ours answered. */
-async function post(run: string, taps: Tap[]): Promise<Problem | undefined> {
-  const db = await kept().catch(() => undefined);
-  const pack = await db?.get('packs', `run ${run}`);
-  const lesson = pack && { id: pack.run.lesson.id, version: pack.run.lesson.version };
+async function post(run: string, taps: Tap[], whole = false): Promise<Problem | undefined> {
+  const pack = await packOf(`run ${run}`);
   const answer = await fetch(`/api/v1/runs/${run}/events?state=false`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ lesson, events: taps.map((t) => t.event) }),
+    body: JSON.stringify({ lesson: origin(pack, whole), events: taps.map((t) => t.event) }),
     signal: AbortSignal.timeout(PATIENCE),
     redirect: 'manual'
   });
+  void meet(answer.headers.get(FILE));
   if (answer.status === 204) return undefined;
   const ours = answer.headers.get('Content-Type')?.startsWith('application/problem+json');
   const later = answer.status >= 500 || [OUT, 408, 429].includes(answer.status);
   if (!ours || later) throw new Stranger(answer.status);
+  // An older copy of this club's file lacks the lesson: it is brought along. Another club's is not given it.
+  if (answer.status === NOT_THERE && !whole && pack?.club && pack.club === metClub())
+    return post(run, taps, true);
   return (await answer.json()) as Problem;
 }
 

@@ -1,7 +1,7 @@
 import { v7 } from 'uuid';
 import { api, explain, type Run } from '$lib/api/client';
-import { kept, type Pack } from './db';
-import { known, waiting } from './outbox';
+import { keepPack, kept, packOf, type Pack } from './db';
+import { compare, FILE, known, meet, metClub, waiting } from './outbox';
 
 /**
  * What a device takes to the court: a run, or a lesson of which one can be begun, with
@@ -10,18 +10,7 @@ import { known, waiting } from './outbox';
 
 const PATIENCE = 5000; // ms for the server before the device's own is taken
 
-async function put(key: string, run: Run) {
-  try {
-    // The events are kept one by one, as taps.
-    await (await kept()).put('packs', { key, run: { ...run, events: [] }, at: Date.now() });
-  } catch {
-    // A full device: it works as long as there is a connection.
-  }
-}
-
-async function get(key: string): Promise<Pack | undefined> {
-  return (await kept().catch(() => undefined))?.get('packs', key);
-}
+const put = (key: string, run: Run) => keepPack({ key, run, at: 0, club: metClub() });
 
 /** A run as it is opened on court: the server's, or with no connection the device's own. */
 export async function openRun(id: string, lesson: string | null): Promise<Run> {
@@ -31,8 +20,10 @@ export async function openRun(id: string, lesson: string | null): Promise<Run> {
     const { data, error, response } = lesson
       ? await api.PUT('/api/v1/runs/{run}', { params, body: { lesson }, signal })
       : await api.GET('/api/v1/runs/{run}', { params, signal });
+    await meet(response.headers.get(FILE));
     if (data) {
       await put(`run ${id}`, data);
+      await compare(id, data.events);
       return data;
     }
     if (ours(response) && response.status < 500 && ![401, 404].includes(response.status))
@@ -40,7 +31,7 @@ export async function openRun(id: string, lesson: string | null): Promise<Run> {
   } catch (e) {
     if (e instanceof Refused) throw e;
   }
-  const own = (await get(`run ${id}`)) ?? (lesson ? await get(`lesson ${lesson}`) : undefined);
+  const own = (await packOf(`run ${id}`)) ?? (lesson ? await packOf(`lesson ${lesson}`) : undefined);
   if (!own) {
     throw new Error(
       'No connection, and this lesson is not saved on this device. Open it once while online; ' +
@@ -48,7 +39,7 @@ export async function openRun(id: string, lesson: string | null): Promise<Run> {
     );
   }
   const run = { ...own.run, id };
-  await put(`run ${id}`, run);
+  await keepPack({ ...own, key: `run ${id}`, run });
   return run;
 }
 
@@ -59,10 +50,11 @@ const ours = (r: Response) => !!r.headers.get('Content-Type')?.startsWith('appli
 /** Puts a lesson on the device, to begin a run of without a connection; false where it cannot. */
 export async function takeAlong(lesson: string): Promise<boolean> {
   try {
-    const { data } = await api.PUT('/api/v1/runs/{run}', {
+    const { data, response } = await api.PUT('/api/v1/runs/{run}', {
       params: { path: { run: v7() } },
       body: { lesson }
     });
+    await meet(response.headers.get(FILE));
     if (data) await put(`lesson ${lesson}`, data);
     return !!data;
   } catch {

@@ -1,31 +1,27 @@
 <!-- What the server does not have: why, and what becomes of it. -->
 <script lang="ts">
+  import { asFile, download } from '$lib/device/countsFile';
   import { sendNow } from '$lib/device/outbox';
+  import type { Fault } from '$lib/device/db';
   import type { Session } from './session.svelte';
 
   let { session }: { session: Session } = $props();
   let open = $state(false);
   const reasons = $derived([...new Set(session.refused.map((t) => t.reason ?? ''))]);
 
-  function save() {
-    const text = JSON.stringify(
-      session.refused.map((t) => ({ ...t.event, reason: t.reason })),
-      null,
-      2
-    );
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([text], { type: 'application/json' }));
-    link.download = `entries not accepted ${session.lesson.title}.json`;
-    link.click();
-    URL.revokeObjectURL(link.href);
-  }
+  const WHY: Record<Fault, string> = {
+    full: 'This device’s storage is full.',
+    newer: 'This device’s storage was made by a newer Hodometer. Reload the page to get it.',
+    shut: 'This browser does not let Hodometer store anything, as in a private window.'
+  };
+
+  const save = async () => download(await asFile(session.refused), `counts of ${session.lesson.title}`);
 </script>
 
 {#if session.unstored}
   <p class="rounded bg-error px-3 py-1.5 text-base text-error-content" role="alert">
-    This device’s storage is full. The last {session.unstored === 1
-      ? 'entry is'
-      : `${session.unstored} entries are`} only in this page: keep it open until everything has been sent.
+    {WHY[session.fault]} The last {session.unstored === 1 ? 'entry is' : `${session.unstored} entries are`} only
+    in this page: keep it open until everything has been sent.
   </p>
 {:else if session.trouble && session.waiting}
   <div
@@ -56,7 +52,9 @@
         {#each reasons as r (r)}<li>{r}</li>{/each}
       </ul>
       <div class="mt-2 grid grid-cols-2 gap-2">
-        <button type="button" class="btn h-14 border-2 border-base-content" onclick={save}>Export</button>
+        <button type="button" class="btn h-14 border-2 border-base-content" onclick={save}
+          >Save as a file</button
+        >
         <button
           type="button"
           class="btn h-14 border-2 border-base-content"

@@ -2,8 +2,18 @@ import { clock } from '$lib/device/clock.svelte';
 import { api, type Run, type RunEvent } from '$lib/api/client';
 import { goalKind } from '$lib/api/vocabulary';
 import { core, Folded } from '$lib/core/core';
-import { REFUSED, WAITING, type Tap } from '$lib/device/db';
-import { giveUp, keep, known, learn, listen, unstoredCount, type News } from '$lib/device/outbox';
+import { REFUSED, WAITING, type Fault, type Tap } from '$lib/device/db';
+import {
+  compare,
+  fault,
+  giveUp,
+  keep,
+  known,
+  learn,
+  listen,
+  unstoredCount,
+  type News
+} from '$lib/device/outbox';
 import { v7 } from 'uuid';
 
 /** What is counted ball by ball. */
@@ -43,6 +53,8 @@ export class Session {
   refused = $state.raw<Tap[]>([]);
   /** How many are in this page alone, for the device would not store them. */
   unstored = $state(0);
+  /** Why it would not. */
+  fault = $state<Fault>('shut');
   trouble = $state('');
   now = $state(clock.now());
   /** Who else is at it now: when somebody's tap last came from another device. */
@@ -120,6 +132,7 @@ export class Session {
   #count() {
     this.waiting = this.#pending.size;
     this.unstored = unstoredCount();
+    this.fault = fault;
   }
 
   #hear(news: News) {
@@ -129,6 +142,8 @@ export class Session {
       return;
     } else if (news.kind === 'kept') {
       for (const e of news.events) this.#pending.add(e.id);
+      // What was not accepted may be offered again.
+      this.refused = this.refused.filter((t) => !this.#pending.has(t.id));
       this.#take(news.events);
       this.#count();
     } else if (news.kind === 'taken') {
@@ -181,7 +196,7 @@ export class Session {
       .GET('/api/v1/runs/{run}', { params: { path: { run: this.id } } })
       .catch(() => ({ data: undefined }));
     if (!data || this.#closed) return;
-    void learn(this.id, data.events);
+    void learn(this.id, data.events).then(() => compare(this.id, data.events));
     this.#take(data.events);
     if (!this.#folded) this.state = data.state;
   }

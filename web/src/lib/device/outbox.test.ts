@@ -1,0 +1,173 @@
+import 'fake-indexeddb/auto';
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import type { Run, RunEvent } from '$lib/api/client';
+import { asFile, notTaken, takeIn } from './countsFile';
+import { kept } from './db';
+import { compare, FILE, keep, known, listen, meet, refused, send, waiting } from './outbox';
+
+const id = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
+
+/** A server with one file: which lessons and events it has, and which copy it is. */
+interface File {
+  name: string;
+  lessons: string[];
+  runs: Map<string, Map<string, RunEvent>>;
+}
+const copyOf = (f: File, name: string): File => ({
+  name,
+  lessons: [...f.lessons],
+  runs: new Map([...f.runs].map(([run, events]) => [run, new Map(events)]))
+});
+let file: File;
+const answer = (status: number, body?: unknown) =>
+  new Response(body ? JSON.stringify(body) : null, {
+    status,
+    headers: { [FILE]: file.name, 'Content-Type': 'application/problem+json' }
+  });
+interface Sent {
+  lesson?: { id: string; whole?: { id: string } };
+  events: RunEvent[];
+}
+const serve = async (url: unknown, init?: RequestInit) => {
+  const run = /runs\/([0-9a-f-]+)/.exec(String(url))![1]!;
+  const { lesson, events } = JSON.parse(String(init?.body)) as Sent;
+  if (!file.runs.has(run)) {
+    if (lesson?.whole) file.lessons.push(lesson.whole.id);
+    if (!lesson || !file.lessons.includes(lesson.id)) return answer(404, { status: 404, detail: 'none' });
+    file.runs.set(run, new Map());
+  }
+  for (const e of events) file.runs.get(run)!.set(e.id, e);
+  return answer(204);
+};
+
+let n = 0;
+/** A run of a lesson, held on the device. */
+async function held(lesson: string, club?: string) {
+  const run = id(1000 + n++);
+  const pack = { id: run, lesson: { id: lesson, version: 1 }, students: [{ id: id(7), name: 'Wren' }] };
+  const db = await kept();
+  await db.put('packs', { key: `run ${run}`, run: pack as unknown as Run, at: Date.now(), club });
+  return run;
+}
+const tap = (run: string) =>
+  keep(run, [{ id: id(500_000 + n++), at: 5, kind: 'good' } as unknown as RunEvent]);
+const sent = async () => {
+  await send();
+  await vi.waitFor(async () => expect(await waiting()).toBe(0), { timeout: 4000 });
+};
+const count = (run: string) => file.runs.get(run)?.size ?? 0;
+
+beforeEach(async () => {
+  file = { name: `club.${n++}`, lessons: [id(1)], runs: new Map() };
+  vi.stubGlobal('fetch', vi.fn(serve));
+  await meet(file.name);
+});
+afterEach(async () => {
+  const db = await kept();
+  for (const s of ['taps', 'packs', 'copies'] as const) await db.clear(s);
+});
+
+test('an older copy of the file is put back: everything that was sent is there once', async () => {
+  const run = await held(id(1), 'club');
+  for (let i = 0; i < 3; i++) await tap(run);
+  await sent();
+  const older = copyOf(file, 'club.older');
+  for (let i = 0; i < 5; i++) await tap(run);
+  await sent();
+  expect(count(run)).toBe(8);
+  file = older;
+  await tap(run); // the next answer says that it is another copy
+  await vi.waitFor(() => expect(count(run)).toBe(9), { timeout: 4000 });
+  await sent();
+  expect(await refused()).toEqual([]);
+});
+
+test('a copy from before the lesson was planned is brought the lesson, and who was in it', async () => {
+  const run = await held(id(2), 'club');
+  file.lessons.push(id(2));
+  await tap(run);
+  await sent();
+  file = { name: 'club.empty', lessons: [], runs: new Map() };
+  await meet(file.name);
+  await sent();
+  expect(file.lessons).toEqual([id(2)]);
+  expect(count(run)).toBe(1);
+});
+
+test('the file of another club is given nothing, and the right one everything', async () => {
+  const right = file;
+  const run = await held(id(1), 'club');
+  await tap(run);
+  await sent();
+  file = { name: 'other.1', lessons: [], runs: new Map() };
+  await meet(file.name);
+  await tap(run);
+  let said = '';
+  const stop = listen((news) => news.kind === 'trouble' && (said = news.text));
+  await send();
+  await vi.waitFor(() => expect(said).toContain('another club’s file'));
+  expect(file.lessons).toEqual([]);
+  expect(file.runs.size).toBe(0);
+  expect(await waiting()).toBe(1);
+  expect(await refused()).toEqual([]);
+  file = right;
+  await meet(file.name);
+  await sent();
+  expect(count(run)).toBe(2);
+  stop();
+});
+
+test('what cannot be placed holds up nothing else', async () => {
+  const lost = await held(id(3));
+  const run = await held(id(1), 'club');
+  await tap(lost);
+  await tap(run);
+  await send();
+  await vi.waitFor(() => expect(count(run)).toBe(1), { timeout: 4000 });
+  expect(await waiting()).toBe(1);
+  expect((await known(lost))[0]!.event.kind).toBe('good');
+});
+
+test('a file that was put back by hand, without a new name, is offered what it lacks', async () => {
+  const run = await held(id(1), 'club');
+  await tap(run);
+  await sent();
+  const older = copyOf(file, file.name);
+  await tap(run);
+  await sent();
+  file = older;
+  await compare(run, [...file.runs.get(run)!.values()]);
+  await sent();
+  expect(count(run)).toBe(2);
+});
+
+test('what was saved as a file is sent from another device, once', async () => {
+  const gone = async () => {
+    throw new TypeError('no connection');
+  };
+  vi.stubGlobal('fetch', vi.fn(gone));
+  const run = await held(id(1), 'club');
+  for (let i = 0; i < 3; i++) await tap(run);
+  const text = JSON.stringify(await asFile(await notTaken()));
+  const db = await kept();
+  await Promise.all([db.clear('taps'), db.clear('packs')]); // the device is gone
+  vi.stubGlobal('fetch', vi.fn(serve));
+  expect(await takeIn(text)).toBe(3);
+  await sent();
+  await takeIn(text);
+  await sent();
+  expect(count(run)).toBe(3);
+});
+
+test('a file of something else is refused, and nothing of it taken in', async () => {
+  const runs = [{ run: id(1), lesson: {}, students: [], events: [{}] }];
+  for (const text of [
+    '',
+    '[]',
+    '{"format":"other"}',
+    JSON.stringify({ format: 'hodometer.counts', formatVersion: 1, runs })
+  ])
+    await expect(takeIn(text)).rejects.toThrow('Nothing was taken in');
+  await expect(takeIn('{"format":"hodometer.counts","formatVersion":2,"runs":[]}')).rejects.toThrow('newer');
+  expect(await waiting()).toBe(0);
+});
