@@ -87,9 +87,7 @@ func (c *Course) Validate() (p units.Problems) {
 	if c.Format != Format || c.Version != Version {
 		p.Add("format", fmt.Sprintf("this is not a %s document of version %d", Format, Version))
 	}
-	if strings.TrimSpace(c.Title) == "" {
-		p.Add("title", "a weekly plan needs a title")
-	}
+	p.Named("title", c.Title, "a weekly plan needs a title")
 	if len(c.Students) == 0 {
 		p.Add("students", "add at least one student")
 	}

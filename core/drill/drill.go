@@ -195,13 +195,11 @@ func (d *Drill) Validate() (p units.Problems) {
 	if d.Format != Format || d.Version != Version {
 		p.Add("format", fmt.Sprintf("this is not a %s document of version %d", Format, Version))
 	}
-	if strings.TrimSpace(d.Title) == "" {
-		p.Add("title", "a drill needs a title")
-	}
+	p.Named("title", d.Title, "a drill needs a title")
 	switch own := strings.HasPrefix(d.Situation, OwnPrefix); {
-	case own && strings.TrimSpace(d.SituationName) == "":
-		p.Add("situationName", "your own situation needs a name, for example short ball")
-	case !own && !units.Known(Situations, d.Situation):
+	case own:
+		p.Named("situationName", d.SituationName, "your own situation needs a name, for example short ball")
+	case !units.Known(Situations, d.Situation):
 		p.Add(
 			"situation",
 			fmt.Sprintf("unknown situation %q; the id of your own begins with %q",

@@ -3,7 +3,6 @@ package drill
 import (
 	"fmt"
 	"slices"
-	"strings"
 
 	"hodometer/core/units"
 )
@@ -103,8 +102,8 @@ func (i Item) validate() (p units.Problems) {
 			),
 		)
 	}
-	if i.ID == OwnItem && strings.TrimSpace(i.Words) == "" {
-		p.Add("words", "your own item needs a name")
+	if i.ID == OwnItem {
+		p.Named("words", i.Words, "your own item needs a name")
 	}
 	if i.Count < 0 || i.Count > 2000 {
 		p.Add("count", fmt.Sprintf("number of an item: 0 to 2000, got %d", i.Count))

@@ -171,8 +171,9 @@ func (s Stage) validate(targets int, p *pattern.Pattern) (out units.Problems) {
 	}
 	for i, c := range s.Choices {
 		field := fmt.Sprintf("choices[%d].", i)
-		if n := len([]rune(strings.TrimSpace(c.Words))); n == 0 || n > mostWords {
-			out.Add(field+"words", fmt.Sprintf("a choice needs a name of at most %d characters", mostWords))
+		needs := fmt.Sprintf("a choice needs a name of at most %d characters", mostWords)
+		if out.Named(field+"words", c.Words, needs); len([]rune(c.Words)) > mostWords {
+			out.Add(field+"words", needs)
 		}
 		if c.ID == "" || slices.ContainsFunc(s.Choices[:i], func(o Choice) bool { return o.ID == c.ID }) {
 			out.Add(field+"id", "each choice needs its own id")

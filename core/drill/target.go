@@ -146,6 +146,12 @@ func (t Target) validate(c *court.Court) (p units.Problems) {
 	default:
 		p.Add("kind", fmt.Sprintf("unknown kind of target %q; use circle, box or gate", t.Kind))
 	}
+	// What this kind does not use is kept for when it becomes another.
+	for field, v := range map[string]float64{"radius": t.Radius, "width": t.Width, "depth": t.Depth} {
+		if !(v >= 0 && v <= 2*c.HalfLength) && len(p) == 0 {
+			p.Add(field, fmt.Sprintf("at most %.2f m, or 0 where it is not used; got %g", 2*c.HalfLength, v))
+		}
+	}
 	if t.Worth < 0 || t.Worth > 100 {
 		p.Add("worth", fmt.Sprintf("a target is worth 0 to 100 points, got %d", t.Worth))
 	}

@@ -3,7 +3,6 @@ package game
 import (
 	"fmt"
 	"slices"
-	"strings"
 
 	"hodometer/core/court"
 	"hodometer/core/sport"
@@ -22,9 +21,7 @@ func (g Preset) Validate() (p units.Problems) {
 	if g.Format != Format || g.FormatVersion != FormatVersion {
 		p.Add("format", fmt.Sprintf("this is not a %s document of version %d", Format, FormatVersion))
 	}
-	if strings.TrimSpace(g.Title) == "" {
-		p.Add("title", "a game needs a title")
-	}
+	p.Named("title", g.Title, "a game needs a title")
 	if len(g.Sports) == 0 {
 		p.Add("sports", "a game needs at least one sport")
 	}

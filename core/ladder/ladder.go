@@ -4,7 +4,6 @@ import (
 	"cmp"
 	"fmt"
 	"slices"
-	"strings"
 
 	"hodometer/core/drill"
 	"hodometer/core/goal"
@@ -144,8 +143,9 @@ func (l *Ladder) Validate() (p units.Problems) {
 		p.Add("format", fmt.Sprintf("this is not a %s document of version %d", Format, Version))
 	}
 	text := func(field, what, said string) {
-		if n := len([]rune(strings.TrimSpace(said))); n == 0 || n > mostText {
-			p.Add(field, fmt.Sprintf("%s has 1 to %d characters", what, mostText))
+		has := fmt.Sprintf("%s has 1 to %d characters", what, mostText)
+		if p.Named(field, said, has); len([]rune(said)) > mostText {
+			p.Add(field, has)
 		}
 	}
 	text("title", "a title", l.Title)

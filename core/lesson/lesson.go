@@ -3,7 +3,6 @@ package lesson
 import (
 	"fmt"
 	"slices"
-	"strings"
 	"time"
 
 	"hodometer/core/court"
@@ -157,9 +156,7 @@ func (l *Lesson) Validate() (p units.Problems) {
 	if !IsID(l.ID) {
 		p.Add("id", "a lesson's id is a UUID in lower case")
 	}
-	if strings.TrimSpace(l.Title) == "" {
-		p.Add("title", "a lesson needs a title")
-	}
+	p.Named("title", l.Title, "a lesson needs a title")
 	if _, err := time.Parse(time.DateOnly, l.Date); err != nil {
 		p.Add("date", fmt.Sprintf("%q is not a date; write it as 2026-05-17", l.Date))
 	}
@@ -212,9 +209,7 @@ func (b *Block) validate() (p units.Problems) {
 	if !IsID(b.ID) {
 		p.Add("id", "a block's id is a UUID in lower case")
 	}
-	if strings.TrimSpace(b.Title) == "" {
-		p.Add("title", "a block needs a title")
-	}
+	p.Named("title", b.Title, "a block needs a title")
 	if b.Minutes < 1 || b.Minutes > MaxMinutes {
 		p.Add("minutes", fmt.Sprintf("a block lasts 1 to %d minutes, got %d", MaxMinutes, b.Minutes))
 	}

@@ -1,6 +1,7 @@
 package run
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"sort"
@@ -8,6 +9,7 @@ import (
 
 	"hodometer/core/lesson"
 	"hodometer/core/play"
+	"hodometer/core/units"
 )
 
 // Fold gives the state after a set of valid events of a run of that lesson.
@@ -343,7 +345,7 @@ func (f *fold) tag(e *Event) {
 		of = map[string]int{}
 		f.state.Tags[e.Student] = of
 	}
-	of[strings.TrimSpace(e.Text)]++
+	of[cmp.Or(units.Seen(e.Text), "…")]++
 	f.done = true
 }
 

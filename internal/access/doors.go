@@ -185,7 +185,7 @@ func (d *Doors) Pair(ctx context.Context, said, name string) (Visitor, error) {
 
 // enter makes a device of who came in; the session begins anew under another token.
 func (d *Doors) enter(ctx context.Context, role Role, way, name string) (Visitor, error) {
-	if name = strings.TrimSpace(name); name == "" {
+	if name = units.Seen(name); name == "" {
 		name = "a device without a name"
 	}
 	const most = 60
@@ -256,10 +256,13 @@ var errNoDevice = units.Problems{{Field: "device", Detail: "this device is alrea
 
 // Change renames a device or gives it another role.
 func (d *Doors) Change(ctx context.Context, id, name string, role Role) error {
-	if !role.May(Assistant) || strings.TrimSpace(name) == "" {
-		return units.Problems{
-			{Field: "role", Detail: "a device needs a name and a role: assistant, coach or owner"},
-		}
+	const needs = "a device needs a name and a role: assistant, coach or owner"
+	var p units.Problems
+	if p.Named("name", name, needs); !role.May(Assistant) {
+		p.Add("role", needs)
+	}
+	if err := p.Err(); err != nil {
+		return err
 	}
 	return d.store.Write(ctx, func(q *gen.Queries) error {
 		n, err := q.ChangeDevice(

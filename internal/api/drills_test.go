@@ -1,8 +1,10 @@
 package api
 
 import (
+	"bytes"
 	"encoding/json"
 	"fmt"
+	"regexp"
 	"strings"
 	"testing"
 
@@ -264,3 +266,54 @@ func BenchmarkShelf200(b *testing.B) {
 		require.Equal(b, 200, d.raw("GET", "/api/v1/drills", nil).Code)
 	}
 }
+
+// The whole shelf goes out as a file and comes back from it as it was.
+func TestTheWholeShelfRoundTrips(t *testing.T) {
+	t.Parallel()
+	d := newDesk(t)
+	var all []documents.ShelfDrill
+	d.ask("GET", "/api/v1/drills", nil, 200, &all)
+	query := "/api/v1/drills/export?"
+	for _, one := range all {
+		query += "id=" + one.Drill.ID + "&"
+	}
+	file := d.raw("GET", query, nil)
+	require.Equal(t, 200, file.Code)
+	again := newDesk(t)
+	w := again.rawAs("POST", "/api/v1/drills/import", "text/plain", append(file.Body.Bytes(), bytes.Repeat([]byte("\n"), bodyLimit)...))
+	require.Equal(t, 200, w.Code, w.Body.String()[:min(w.Body.Len(), 300)])
+	back := again.raw("GET", query, nil)
+	require.JSONEq(t, file.Body.String(), back.Body.String())
+}
+
+// Whatever number stands in a drill or a lesson, used or not, is answered or refused: never a
+// fault of ours, and not after long.
+func TestNoNumberIsTooMuch(t *testing.T) {
+	t.Parallel()
+	d := newDesk(t)
+	drawn := shippedDrill(t, "short-ball-corners")
+	for _, kind := range []drill.Kind{drill.Box, drill.Gate} { // each with what it does not use
+		own := drawn.Targets[0]
+		own.Kind, own.Radius, own.Width, own.Depth = kind, 1, 1, 1
+		drawn.Targets = append(drawn.Targets, own)
+	}
+	l, _ := d.pair()
+	for at, body := range map[string]map[string]any{
+		"/api/v1/drills/check":  {"drill": drawn, "level": "club", "students": 4, "minutes": 8, "neighbours": true},
+		"/api/v1/lessons/check": {"lesson": l},
+	} {
+		text, err := json.Marshal(body)
+		require.NoError(t, err)
+		places := number.FindAllIndex(text, -1)
+		require.Greater(t, len(places), 30)
+		for _, extreme := range []string{"1e308", "-1e308", "1e-308", "9007199254740993", "-1", "0"} {
+			for _, p := range places {
+				w := d.raw("POST", at, []byte(string(text[:p[0]+1])+extreme+string(text[p[1]:])))
+				require.Contains(t, []int{200, 400, 422}, w.Code, "%s: %s for %s: %s",
+					at, extreme, text[max(0, p[0]-40):p[1]], w.Body.String())
+			}
+		}
+	}
+}
+
+var number = regexp.MustCompile(`:-?\d[0-9.e+-]*`)

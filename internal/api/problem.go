@@ -55,8 +55,8 @@ func problem(err error) Problem {
 		p.Status, p.Detail = http.StatusServiceUnavailable, refused.Why
 	case errors.As(err, &large), errors.Is(err, echo.ErrStatusRequestEntityTooLarge):
 		p.Status, p.Detail = http.StatusRequestEntityTooLarge, fmt.Sprintf(
-			"A request has at most %d kB. Nothing was changed.",
-			bodyLimit>>10,
+			"This holds too much: at most %d kB, and a file at most %d MB. Nothing was changed.",
+			bodyLimit>>10, fileLimits["/api/v1/drills/import"]>>20,
 		)
 	case errors.As(err, &request):
 		p.Status = http.StatusBadRequest

@@ -1,12 +1,14 @@
 package api
 
 import (
+	"cmp"
 	"context"
 	"errors"
 	"fmt"
 	"io"
 	"io/fs"
 	"log/slog"
+	"maps"
 	"net/http"
 	"regexp"
 	"slices"
@@ -28,14 +30,28 @@ import (
 
 // bodyLimit is the most a request may hold, in bytes; a body of nothing but
 // faults is then refused within a tenth of a second. A full lesson is under a
-// fifth of it, the whole shelf as a file under three quarters.
+// fifth of it.
 const bodyLimit = 512 << 10
 
-// tableLimit is the most a table of students may hold: a hundred thousand of them.
-const tableLimit = 12 << 20
+// fileLimits are the most that files may hold which are taken in: a hundred thousand
+// students, a shelf four times as long as the one that ships.
+var fileLimits = map[string]int64{
+	"/api/v1/students/import": 12 << 20,
+	"/api/v1/drills/import":   4 << 20,
+	"/api/v1/games/import":    4 << 20,
+	"/api/v1/share":           12 << 20,
+}
 
-// isTable says whether a request brings a table.
-func isTable(c *echo.Context) bool { return c.Request().URL.Path == "/api/v1/students/import" }
+// limited refuses what holds more than its address may.
+func limited(next echo.HandlerFunc) echo.HandlerFunc {
+	guarded := map[int64]echo.HandlerFunc{}
+	for _, limit := range append(slices.Collect(maps.Values(fileLimits)), bodyLimit) {
+		guarded[limit] = middleware.BodyLimit(limit)(next)
+	}
+	return func(c *echo.Context) error {
+		return guarded[cmp.Or(fileLimits[c.Request().URL.Path], bodyLimit)](c)
+	}
+}
 
 // patience is how long a request may reckon, unless told otherwise. The longest
 // question that the contract allows takes about a second.
@@ -109,10 +125,7 @@ func New(c *club.Club, o Options) (http.Handler, error) {
 			Timeout: o.Patience,
 			Skipper: func(c *echo.Context) bool { return isStream(c.Request()) },
 		}),
-		middleware.BodyLimitWithConfig(middleware.BodyLimitConfig{LimitBytes: bodyLimit, Skipper: isTable}),
-		middleware.BodyLimitWithConfig(middleware.BodyLimitConfig{
-			LimitBytes: tableLimit, Skipper: func(c *echo.Context) bool { return !isTable(c) },
-		}),
+		limited,
 		echo.WrapMiddleware(fits),
 	)
 	RegisterHandlers(e, NewStrictHandler(handlers{c, o.Doors, o.Reach, o.Copies}, nil))

@@ -6,7 +6,6 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
-	"strings"
 
 	"hodometer/core/court"
 	"hodometer/core/draft"
@@ -130,9 +129,10 @@ func (c *Diary) SaveHome(ctx context.Context, id string, practices []draft.Pract
 	}
 	for i := range practices {
 		field := fmt.Sprintf("practices[%d]", i)
-		if practices[i].ID == "" || strings.TrimSpace(practices[i].Title) == "" {
-			p.Add(field+".title", "a practice needs a title")
+		if practices[i].ID == "" {
+			p.Add(field+".id", "a practice needs an id")
 		}
+		p.Named(field+".title", practices[i].Title, "a practice needs a title")
 		if practices[i].With != "" {
 			p.OneOf(field+".with", practices[i].With, draft.Withs)
 		}

@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"slices"
+	"strings"
 	"time"
 
 	"hodometer/core/lesson"
@@ -280,6 +281,7 @@ func (c *Diary) SaveIn(
 		return nil, err
 	}
 	saved := *l
+	saved.Title = strings.TrimSpace(l.Title)
 	saved.Format, saved.FormatVersion = lesson.Format, lesson.FormatVersion
 	saved.Version++
 	extra, err := moreOf(l)

@@ -58,9 +58,8 @@ func (c *Roll) SaveGroup(ctx context.Context, g Group) (Group, error) {
 	if !lesson.IsID(g.ID) {
 		p.Add("id", "a group's id is a UUID in lower case")
 	}
-	if strings.TrimSpace(g.Name) == "" {
-		p.Add("name", "a group needs a name")
-	}
+	g.Name = strings.TrimSpace(g.Name)
+	p.Named("name", g.Name, "a group needs a name")
 	if len(g.Students) > lesson.MaxStudents {
 		p.Add(
 			"students",

@@ -94,8 +94,9 @@ func (s *Student) validate() (p units.Problems) {
 	if !lesson.IsID(s.ID) {
 		p.Add("id", "a student's id is a UUID in lower case")
 	}
-	if n := len([]rune(strings.TrimSpace(s.Name))); n == 0 || n > mostName {
-		p.Add("name", fmt.Sprintf("a student needs a name of up to %d characters", mostName))
+	needs := fmt.Sprintf("a student needs a name of up to %d characters", mostName)
+	if p.Named("name", s.Name, needs); len([]rune(s.Name)) > mostName {
+		p.Add("name", needs)
 	}
 	if s.Hand != court.RightHand && s.Hand != court.LeftHand {
 		p.Add("hand", "the hand is right or left")
