@@ -280,7 +280,12 @@ func TestTheWholeShelfRoundTrips(t *testing.T) {
 	file := d.raw("GET", query, nil)
 	require.Equal(t, 200, file.Code)
 	again := newDesk(t)
-	w := again.rawAs("POST", "/api/v1/drills/import", "text/plain", append(file.Body.Bytes(), bytes.Repeat([]byte("\n"), bodyLimit)...))
+	w := again.rawAs(
+		"POST",
+		"/api/v1/drills/import",
+		"text/plain",
+		append(file.Body.Bytes(), bytes.Repeat([]byte("\n"), bodyLimit)...),
+	)
 	require.Equal(t, 200, w.Code, w.Body.String()[:min(w.Body.Len(), 300)])
 	back := again.raw("GET", query, nil)
 	require.JSONEq(t, file.Body.String(), back.Body.String())

@@ -190,13 +190,39 @@ func rowOf(line int, get func(string) string) (row students.StudentRow) {
 	return row
 }
 
+// bar parts a list in a cell; one that belongs to a word has a backslash before it.
+const bar = "|"
+
 func parts(list string) (out []string) {
-	for _, p := range strings.Split(list, "|") {
-		if p = strings.TrimSpace(p); p != "" {
-			out = append(out, p)
+	word := ""
+	end := func() {
+		if word = strings.TrimSpace(word); word != "" {
+			out = append(out, word)
+		}
+		word = ""
+	}
+	for i := 0; i < len(list); i++ {
+		switch {
+		case list[i] == '\\' && i+1 < len(list) && (list[i+1] == bar[0] || list[i+1] == '\\'):
+			i++
+			word += string(list[i])
+		case list[i] == bar[0]:
+			end()
+		default:
+			word += list[i : i+1]
 		}
 	}
+	end()
 	return out
+}
+
+// joined is a list in a cell, which parts takes apart again.
+func joined(words []string) string {
+	out := make([]string, len(words))
+	for i, w := range words {
+		out[i] = strings.NewReplacer(`\`, `\\`, bar, `\`+bar).Replace(w)
+	}
+	return strings.Join(out, bar)
 }
 
 func ages() string {
@@ -256,15 +282,15 @@ func WriteStudents(all []students.Student, groups []students.Group) ([]byte, err
 			sports = append(sports, p.Sport+" "+string(p.Level))
 		}
 		line := []string{
-			s.Name,
+			units.Seen(s.Name),
 			string(s.Hand),
 			string(s.Level),
 			s.Age,
-			strings.Join(sports, "|"),
-			strings.Join(in[s.ID], "|"),
+			joined(sports),
+			joined(in[s.ID]),
 			s.Aims,
 			s.Notes,
-			strings.Join(s.Cautions, "|"),
+			joined(s.Cautions),
 			number(s.Speed),
 			number(s.Reach),
 			s.ID,

@@ -147,7 +147,11 @@ func (in *importing) row(ctx context.Context, row StudentRow) (done RowDone, id 
 	}
 	was, there := in.byID[s.ID]
 	if !there {
-		switch same := in.byName[fold(s.Name)]; {
+		same := in.byName[fold(s.Name)]
+		if lesson.IsID(s.ID) { // a namesake in the table itself is somebody else
+			same = slices.DeleteFunc(slices.Clone(same), func(id string) bool { return in.line[id] > 0 })
+		}
+		switch {
 		case len(same) > 1:
 			done.Says = "several students have this name: add the right student’s id to the table"
 			return done, "", nil
@@ -162,6 +166,7 @@ func (in *importing) row(ctx context.Context, row StudentRow) (done RowDone, id 
 		}
 		return in.change(ctx, row, was)
 	}
+	s.tidy()
 	if !lesson.IsID(s.ID) {
 		s.ID = uuid.Must(uuid.NewV7()).String()
 	}
@@ -191,6 +196,7 @@ func (in *importing) change(
 	was Student,
 ) (done RowDone, id string, err error) {
 	s, n := was, row.Student
+	n.tidy()
 	var said []string
 	put := func(column, words string, differs bool, set func()) {
 		if row.Known[column] && differs {

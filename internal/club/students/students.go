@@ -189,9 +189,20 @@ func (c *Roll) Students(ctx context.Context) (out []Student, err error) {
 	return out, err
 }
 
+// tidy takes outer space away, and has lines end in one way.
+func (s *Student) tidy() {
+	lines := strings.NewReplacer("\r\n", "\n", "\r", "\n")
+	s.Name = strings.TrimSpace(s.Name)
+	s.Aims, s.Notes = strings.TrimSpace(lines.Replace(s.Aims)), strings.TrimSpace(lines.Replace(s.Notes))
+	s.Cautions = slices.Clone(s.Cautions)
+	for i, c := range s.Cautions {
+		s.Cautions[i] = strings.TrimSpace(lines.Replace(c))
+	}
+}
+
 // SaveStudent makes a student (version 0) or changes one.
 func (c *Roll) SaveStudent(ctx context.Context, s Student) (Student, error) {
-	s.Name = strings.TrimSpace(s.Name)
+	s.tidy()
 	if err := s.validate().Err(); err != nil {
 		return s, err
 	}
@@ -247,7 +258,8 @@ func Bring(ctx context.Context, q *gen.Queries, s Student) error {
 	if _, err := q.GetStudent(ctx, s.ID); !errors.Is(err, store.ErrNone) {
 		return err
 	}
-	s.Name, s.Merged = strings.TrimSpace(s.Name), ""
+	s.Name, s.Merged = units.Seen(s.Name), ""
+	s.tidy()
 	s.Hand = cmp.Or(s.Hand, court.RightHand)
 	if err := s.validate().Err(); err != nil {
 		return err
