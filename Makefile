@@ -31,7 +31,7 @@ dev: $(STAMPS)/npm $(CORE) ## both sides while they change: the server at 8080, 
 	cd web && npm run -s dev -- --host 127.0.0.1
 
 serve: build ## serve a real club file, hodometer.db
-	./bin/hodometer serve --addr $(ADDR)
+	test -e hodometer.db || new=--new; ./bin/hodometer serve $$new --addr $(ADDR)
 
 build: $(STAMPS)/web ## one static binary, bin/hodometer
 	CGO_ENABLED=0 $(GO) build -buildvcs=auto -o bin/hodometer ./cmd/hodometer

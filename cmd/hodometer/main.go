@@ -2,18 +2,25 @@
 package main
 
 import (
+	"bufio"
 	"context"
+	"errors"
 	"fmt"
+	"io/fs"
 	"log/slog"
 	"os"
 	"os/signal"
+	"path/filepath"
 	"runtime/debug"
+	"strings"
 	"syscall"
 	_ "time/tzdata" // a club may be where the machine knows nothing of
 
 	"hodometer/internal/demo"
+	"hodometer/internal/store"
 
 	"github.com/alecthomas/kong"
+	"golang.org/x/term"
 )
 
 // clubFile is the file that a command is about.
@@ -21,10 +28,16 @@ type clubFile struct {
 	DB string `help:"Club file." default:"hodometer.db" type:"path"`
 }
 
+// newFile is the club file of a command that can start a new club.
+type newFile struct {
+	DB  string `help:"Club file." default:"hodometer.db" type:"path"`
+	New bool   `help:"Start a new club: make the file, which must not exist yet."`
+}
+
 var cli struct {
 	Version kong.VersionFlag `help:"Print the version."`
 	Serve   struct {
-		DB string `help:"Club file; created if it does not exist." default:"hodometer.db" type:"path"`
+		newFile
 		door
 		Copies string `help:"Folder for daily backups, or 'none'; otherwise next to the file." type:"path"`
 	} `cmd:"" help:"Open a club file and serve it."`
@@ -34,7 +47,7 @@ var cli struct {
 		door
 	} `cmd:"" help:"Serve an invented club."`
 	Owner struct {
-		clubFile
+		newFile
 	} `cmd:"" help:"Set the owner's passphrase, typed or from standard input."`
 	Backup struct {
 		clubFile
@@ -59,27 +72,72 @@ func main() {
 	log := slog.New(slog.NewJSONHandler(os.Stderr, nil))
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM, syscall.SIGHUP)
 	defer stop()
-	var err error
-	switch k.Command() {
-	case "serve":
-		err = serve(ctx, log, cli.Serve.DB, cli.Serve.Copies, cli.Serve.door)
-	case "demo":
-		if err = buildDemo(ctx, cli.Demo.DB, cli.Demo.Fresh, demo.Fill); err == nil {
-			err = serve(ctx, log, cli.Demo.DB, noCopies, cli.Demo.door)
-		}
-	case "owner":
-		err = setOwner(ctx, cli.Owner.DB)
-	case "backup <file>":
-		err = backup(ctx, cli.Backup.DB, cli.Backup.File)
-	case "restore <file>":
-		err = restore(ctx, cli.Restore.File, cli.Restore.DB)
-	case "check":
-		err = check(ctx, cli.Check.DB)
-	}
-	if err != nil {
+	if err := do(ctx, log, k.Command()); err != nil {
 		fmt.Fprintln(os.Stderr, "hodometer:", err)
 		os.Exit(1)
 	}
+}
+
+// do does what a command says.
+func do(ctx context.Context, log *slog.Logger, command string) error {
+	switch command {
+	case "serve":
+		path, err := named(cli.Serve.newFile, true)
+		if err != nil {
+			return err
+		}
+		return serve(ctx, log, path, cli.Serve.Copies, cli.Serve.door)
+	case "demo":
+		if err := buildDemo(ctx, cli.Demo.DB, cli.Demo.Fresh, demo.Fill); err != nil {
+			return err
+		}
+		return serve(ctx, log, cli.Demo.DB, noCopies, cli.Demo.door)
+	case "owner":
+		path, err := named(cli.Owner.newFile, false)
+		if err != nil {
+			return err
+		}
+		return setOwner(ctx, path)
+	case "backup <file>":
+		return on(cli.Backup.DB, func(path string) error { return backup(ctx, path, cli.Backup.File) })
+	case "restore <file>":
+		path := cli.Restore.DB
+		if at, err := filepath.EvalSymlinks(path); err == nil { // what it points to is replaced, not the link
+			path = at
+		}
+		return restore(ctx, cli.Restore.File, path)
+	case "check":
+		return on(cli.Check.DB, func(path string) error { return check(ctx, path) })
+	}
+	return nil
+}
+
+// on does something with a club file that is there.
+func on(path string, act func(path string) error) error {
+	at, err := store.Named(path, false)
+	if err != nil {
+		return err
+	}
+	return act(at)
+}
+
+// named is the club file that a command is about. A new club is started where that was asked
+// for; in an empty folder whoever sits at a terminal is asked, if they named no file.
+func named(f newFile, asks bool) (string, error) {
+	_, err := os.Lstat(f.DB)
+	usual, pathErr := filepath.Abs("hodometer.db")
+	if asks && !f.New && errors.Is(err, fs.ErrNotExist) && pathErr == nil && f.DB == usual &&
+		empty(filepath.Dir(f.DB)) && term.IsTerminal(int(os.Stdin.Fd())) {
+		fmt.Printf("There is no club in this folder. Start a new one here, %s? [y/N] ", f.DB)
+		said, _ := bufio.NewReader(os.Stdin).ReadString('\n')
+		f.New = strings.EqualFold(strings.TrimSpace(said), "y")
+	}
+	return store.Named(f.DB, f.New)
+}
+
+func empty(dir string) bool {
+	there, err := os.ReadDir(dir)
+	return err == nil && len(there) == 0
 }
 
 // version is the commit this was built from, as the Go tool wrote it down.

@@ -86,17 +86,20 @@ func TestWhatItRefusesToServe(t *testing.T) {
 		"cannot be used":       {"--addr", "0.0.0.0:0", "--tls", "files", "--cert", db, "--key", db},
 		"goes with the --host": {"--trust-proxy"},
 	} {
+		require.NoError(t, os.RemoveAll(db))
+		args = append([]string{"serve", "--db", db}, args...)
 		if strings.Contains(want, "give it with") || strings.Contains(want, "cannot be") {
-			said, code := says(t, words+"\n", "owner", "--db", db)
+			said, code := says(t, words+"\n", "owner", "--new", "--db", db)
 			require.Zero(t, code, said)
 		} else {
-			require.NoError(t, os.RemoveAll(db))
+			args = append(args, "--new")
 		}
-		said, code := says(t, "", append([]string{"serve", "--db", db}, args...)...)
+		said, code := says(t, "", args...)
 		require.Equal(t, 1, code, said)
 		require.Contains(t, said, want)
 	}
-	said, code := says(t, "short\n", "owner", "--db", db)
+	require.NoError(t, os.RemoveAll(db))
+	said, code := says(t, "short\n", "owner", "--new", "--db", db)
 	require.Equal(t, 1, code)
 	require.Contains(t, said, "at least 10 characters")
 
@@ -131,7 +134,7 @@ func ask(t *testing.T, method, url string, body any) int {
 func TestStopsCleanly(t *testing.T) {
 	for _, signal := range []syscall.Signal{syscall.SIGHUP, syscall.SIGTERM} {
 		db := filepath.Join(t.TempDir(), "club.db")
-		said, code := says(t, words+"\n", "owner", "--db", db)
+		said, code := says(t, words+"\n", "owner", "--new", "--db", db)
 		require.Zero(t, code, said)
 		c := command("serve", "--db", db, "--addr", "127.0.0.1:0", "--tls", "own")
 		at := server(t, c)
@@ -206,6 +209,56 @@ func TestAServerOnAFullDisk(t *testing.T) {
 	held, err := store.Look(t.Context(), db, true)
 	require.NoError(t, err)
 	require.EqualValues(t, kept, held.Students, "what was acknowledged, and nothing else")
+
+	// Started again on the disk that is full, it can be read.
+	again := command()
+	again.Path, again.Args = c.Path, c.Args
+	at = server(t, again)
+	require.Equal(t, 200, ask(t, "GET", at+"/api/v1/students", nil))
+}
+
+// A club is started only where that is said, and never twice; a link leads to the file that it
+// points to, and a file with two names is not opened under either.
+func TestWhichFileIsOpened(t *testing.T) {
+	dir := t.TempDir()
+	db, link, hard := filepath.Join(
+		dir,
+		"club.db",
+	), filepath.Join(
+		dir,
+		"link.db",
+	), filepath.Join(
+		dir,
+		"hard.db",
+	)
+	for _, args := range [][]string{
+		{"serve", "--addr", "127.0.0.1:0"}, {"owner"}, {"check"}, {"backup", filepath.Join(dir, "copy.db")},
+	} {
+		said, code := says(t, words+"\n", append(args, "--db", db)...)
+		require.Equal(t, 1, code, said)
+		require.Contains(t, said, "There is no club file at "+db, args[0])
+		require.NoFileExists(t, db)
+	}
+	require.NoError(t, os.Symlink(db, link))
+	said, code := says(t, words+"\n", "owner", "--new", "--db", link)
+	require.Equal(t, 1, code)
+	require.Contains(t, said, "points to a file that does not exist")
+	said, code = says(t, words+"\n", "owner", "--new", "--db", db)
+	require.Zero(t, code, said)
+	said, code = says(t, words+"\n", "owner", "--new", "--db", db)
+	require.Equal(t, 1, code)
+	require.Contains(t, said, "is there already")
+
+	at := server(t, command("serve", "--db", link, "--addr", "127.0.0.1:0"))
+	require.Equal(t, 200, ask(t, "GET", at+"/healthz", nil))
+	require.NoFileExists(t, link+"-wal", "it is the file's log, not the link's")
+	said, code = says(t, "", "serve", "--db", db, "--addr", "127.0.0.1:0")
+	require.Equal(t, 1, code)
+	require.Contains(t, said, "is open already: "+at)
+	require.NoError(t, os.Link(db, hard))
+	said, code = says(t, "", "serve", "--db", hard, "--addr", "127.0.0.1:0")
+	require.Equal(t, 1, code)
+	require.Contains(t, said, "has 2 names")
 }
 
 // open is a folder for temporary files that everybody can reach.
@@ -260,7 +313,7 @@ func TestAFileThatMayOnlyBeRead(t *testing.T) {
 func TestBackupAndRestore(t *testing.T) {
 	dir := t.TempDir()
 	db, copied := filepath.Join(dir, "club.db"), filepath.Join(dir, "copy.db")
-	c := command("serve", "--db", db, "--addr", "127.0.0.1:0", "--copies", "none")
+	c := command("serve", "--new", "--db", db, "--addr", "127.0.0.1:0", "--copies", "none")
 	at := server(t, c)
 	put := func(n int) {
 		id := fmt.Sprintf("0192aaaa-0000-7000-8000-%012d", n)

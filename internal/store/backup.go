@@ -12,7 +12,11 @@ import (
 	"os"
 	"path/filepath"
 	"slices"
+	"syscall"
 	"time"
+
+	"modernc.org/sqlite"
+	sqlite3 "modernc.org/sqlite/lib"
 )
 
 // Backup writes one state of the club file at path, which may be in use, to a new file at
@@ -32,7 +36,7 @@ func Backup(ctx context.Context, path, to string) (Holds, error) {
 	}
 	defer gone(half) //nolint:errcheck // it has been renamed, or is in nobody's way
 	if err := copyOut(ctx, path, half); err != nil {
-		return Holds{}, fmt.Errorf("the copy %s could not be made: %w", to, err)
+		return Holds{}, full(err, fmt.Errorf("the copy %s could not be made: %w", to, err))
 	}
 	held, err := Look(ctx, half, true)
 	if err != nil {
@@ -40,6 +44,21 @@ func Backup(ctx context.Context, path, to string) (Holds, error) {
 	}
 	held.Path = to
 	return held, settle(half, to)
+}
+
+// full names the disk where there is no room on it, and else says what otherwise was wrong.
+func full(err, otherwise error) error {
+	var said *sqlite.Error
+	if errors.As(err, &said) && slices.Contains(noRoom, said.Code()&0xff) || errors.Is(err, syscall.ENOSPC) {
+		return refuse("The disk is full or cannot be written. Nothing was changed. Free some space and" +
+			" try again.")
+	}
+	return otherwise
+}
+
+// noRoom are what SQLite says of a disk that takes nothing more.
+var noRoom = []int{
+	sqlite3.SQLITE_FULL, sqlite3.SQLITE_IOERR, sqlite3.SQLITE_READONLY, sqlite3.SQLITE_CANTOPEN,
 }
 
 // readOnly is how a file is opened to be read. One that nobody has open, and that has no
@@ -109,7 +128,7 @@ func Restore(ctx context.Context, copied, path string, now time.Time) (keptAs st
 		return "", Holds{}, err
 	}
 	if err := copyOut(ctx, source, half); err != nil {
-		return "", Holds{}, fmt.Errorf("%s could not be read: %w", copied, err)
+		return "", Holds{}, full(err, fmt.Errorf("%s could not be read: %w", copied, err))
 	}
 	if err := signOutAll(ctx, half); err != nil {
 		return "", Holds{}, err

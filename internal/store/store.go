@@ -234,8 +234,15 @@ func (s *Store) begin(ctx context.Context) error {
 			return err
 		}
 	}
-	if err := s.carry(ctx); err != nil {
-		return err
+	err := s.carry(ctx)
+	if said := s.Trouble(); err != nil {
+		if err = s.note(err); s.Trouble() == said || !s.Trouble().Full {
+			return err
+		}
+		// The disk is full: what is there can be read, and saving goes on when there is room.
+		if err := s.stand(&s.main, ""); err != nil {
+			return err
+		}
 	}
 	return s.stand(&s.log, "-wal")
 }

@@ -133,6 +133,12 @@ func (s *Store) note(err error) error {
 			Why: "The disk with the club file is full or cannot be written. Nothing is being saved. Free some" +
 				" space; saving resumes by itself." + kept,
 		}
+	case sqlite3.SQLITE_BUSY, sqlite3.SQLITE_LOCKED: // it passes, and is asked about anew each time
+		return Trouble{
+			Full: true,
+			Why: "Another program is using the club file " + s.name() + ". This was not saved. Close that" +
+				" program, then try again." + kept,
+		}
 	default:
 		if t := s.noteDamage(err); t != nil {
 			return *t

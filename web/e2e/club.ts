@@ -1,5 +1,6 @@
 import { test as base, expect, type Page } from '@playwright/test';
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { existsSync } from 'node:fs';
 import { copyFile, mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -23,9 +24,10 @@ export class Club {
 
   async start() {
     const addr = this.url ? new URL(this.url).host : '127.0.0.1:0';
-    const child = spawn('../bin/hodometer', [this.kind, '--addr', addr, '--db', join(this.dir, 'demo.db')], {
-      stdio: ['ignore', 'pipe', 'ignore']
-    });
+    const db = join(this.dir, 'demo.db');
+    const args = [this.kind, '--addr', addr, '--db', db];
+    if (this.kind === 'serve' && !existsSync(db)) args.push('--new');
+    const child = spawn('../bin/hodometer', args, { stdio: ['ignore', 'pipe', 'ignore'] });
     this.#process = child;
     this.url = await new Promise<string>((resolve, reject) => {
       let said = '';
