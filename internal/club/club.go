@@ -49,6 +49,16 @@ func New(s *store.Store) *Club {
 	return c
 }
 
+// Erase takes a student out of the club for good, see students.Roll, and has runs that go on
+// read anew.
+func (c *Club) Erase(ctx context.Context, id, copies string, try bool) (store.Erased, error) {
+	out, err := c.Roll.Erase(ctx, id, copies, try)
+	if !try {
+		c.Forget()
+	}
+	return out, err
+}
+
 // Trouble returns what keeps the club file from being written; nil where nothing does.
 func (c *Club) Trouble() *store.Trouble { return c.store.Trouble() }
 

@@ -4,6 +4,7 @@ import (
 	"context"
 	"crypto/rand"
 	"database/sql"
+	"errors"
 	"fmt"
 	"math/big"
 	"os"
@@ -29,7 +30,14 @@ const (
 
 // carry carries the log over into the main file. It stops half way where somebody reads
 // an old state; it then goes on the next time, under the same number.
-func (s *Store) carry(ctx context.Context) error {
+func (s *Store) carry(ctx context.Context) error { return s.carryOver(ctx, false) }
+
+// errRead says that somebody reads an old state, which is still in the log.
+var errRead = errors.New("the log is being read")
+
+// carryOver carries the log over; emptied, so that nothing of it is left on the disk, or it is
+// an error.
+func (s *Store) carryOver(ctx context.Context, emptied bool) error {
 	s.disk.Lock()
 	defer s.disk.Unlock()
 	conn, err := s.write.Conn(ctx)
@@ -61,8 +69,22 @@ func (s *Store) carry(ctx context.Context) error {
 	}
 	s.writes.Store(0)
 	s.carried = time.Now()
-	if frames != moved {
+	switch {
+	case frames != moved && emptied:
+		return errRead
+	case frames != moved:
 		return nil
+	case emptied:
+		row := conn.QueryRowContext(ctx, "pragma wal_checkpoint(truncate)")
+		if err := row.Scan(&busy, &frames, &moved); err != nil {
+			return err
+		}
+		if busy != 0 {
+			return errRead
+		}
+		if err := s.stand(&s.main, ""); err != nil {
+			return err
+		}
 	}
 	_, err = conn.ExecContext(ctx, "update club set base = ?", edition)
 	return err

@@ -147,6 +147,13 @@ func (c *Runs) follow(ctx context.Context, q *gen.Queries, id string) (*followed
 	return f, nil
 }
 
+// Forget has the runs that go on read anew, where the file was changed otherwise than by them.
+func (c *Runs) Forget() {
+	c.following.mu.Lock()
+	defer c.following.mu.Unlock()
+	clear(c.following.runs)
+}
+
 func (f *followed) earliest(events []run.Event) {
 	for _, e := range events {
 		if f.first == 0 || e.At < f.first {

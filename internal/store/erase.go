@@ -1,0 +1,517 @@
+package store
+
+import (
+	"context"
+	"crypto/sha256"
+	"database/sql"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"slices"
+	"strings"
+)
+
+// Erased says what goes when a student is erased, what stays without the name, and what
+// becomes of the other files of the club.
+type Erased struct {
+	Goes  []Amount     `json:"goes"`
+	Stays []Amount     `json:"stays"`
+	Files []ErasedFile `json:"files"`
+}
+
+// Amount is how many there are of something, in words that follow the number.
+type Amount struct {
+	Number int64  `json:"number"`
+	What   string `json:"what"`
+}
+
+// Former is what an erased student is called in the lessons that others had with them.
+const Former = "Former student"
+
+// nobodyNamed stands where the name stood.
+const nobodyNamed = "a student"
+
+// own are the tables that are about one student each, with what a row is.
+var own = []struct{ table, what string }{
+	{"results", "results of goals"},
+	{"attended", "ratings and notes after lessons"},
+	{"tags", "observations"},
+	{"game_players", "games in the record"},
+	{"moves", "moves on ladders"},
+	{"declined", "hidden pieces of advice"},
+	{"home", "cards of home practice"},
+	{"home_done", "days of home practice"},
+	{"shared_notes", "notes that were shared"},
+	{"shown", "lines about video or paper"},
+	{"card_links", "links to the card"},
+}
+
+// Erase takes a student out of the file for good, and whoever was merged into them: all that
+// is about them alone, what was written about them, their profile and their name, wherever it
+// stands. What others did with them stays, with nobody's name. On try nothing is changed, and
+// what would be is said. ErrNone: there is no such student.
+func (s *Store) Erase(ctx context.Context, student string, try bool) (out Erased, err error) {
+	err = s.writing(ctx, func() error {
+		tx, err := s.write.BeginTx(ctx, nil)
+		if err != nil {
+			return err
+		}
+		defer tx.Rollback() // after a commit there is nothing to roll back
+		e := erasing{ctx: ctx, tx: tx, out: Erased{Files: []ErasedFile{}}}
+		if err := e.all(student); err != nil {
+			return err
+		}
+		if out = e.out; try {
+			return nil
+		}
+		return tx.Commit()
+	})
+	return out, err
+}
+
+// erasing is one student on the way out.
+type erasing struct {
+	ctx   context.Context
+	tx    *sql.Tx
+	ids   []any    // the student's, and those of who was merged into them
+	full  []string // names as they are written in full
+	first []string // what they are called, in the lessons they were in
+	words int64    // places where a name stood
+	lines int64    // lines about them
+	out   Erased
+}
+
+func (e *erasing) all(student string) error {
+	if err := e.who(student); err != nil {
+		return err
+	}
+	for _, t := range own {
+		if err := e.goes("delete from "+t.table+" where student_id in "+e.marks(), t.what); err != nil {
+			return err
+		}
+	}
+	planned := `delete from lesson_students where student_id in ` + e.marks() +
+		` and not exists (select 1 from runs r where r.lesson_id = lesson_students.lesson_id)`
+	if err := e.goes(planned, "lessons ahead, for this student"); err != nil {
+		return err
+	}
+	for _, step := range []func() error{e.groups, e.theirs, e.everywhere, e.profile} {
+		if err := step(); err != nil {
+			return err
+		}
+	}
+	e.amount(&e.out.Goes, e.lines, "notes and observations in what was counted")
+	e.amount(&e.out.Goes, e.words, "places with the name")
+	lessons, err := e.number(
+		`select count(distinct lesson_id) from lesson_students where student_id in ` + e.marks(),
+	)
+	if err != nil {
+		return err
+	}
+	e.amount(&e.out.Stays, lessons, "lessons given, with “"+Former+"” in the place")
+	return nil
+}
+
+// marks are as many as there are ids, for a query.
+func (e *erasing) marks() string {
+	return "(" + strings.TrimSuffix(strings.Repeat("?,", len(e.ids)), ",") + ")"
+}
+
+func (e *erasing) number(query string) (n int64, err error) {
+	err = e.tx.QueryRowContext(e.ctx, query, e.ids...).Scan(&n)
+	return n, err
+}
+
+func (e *erasing) amount(into *[]Amount, n int64, what string) {
+	if n > 0 {
+		*into = append(*into, Amount{n, what})
+	}
+}
+
+func (e *erasing) goes(query, what string) error {
+	done, err := e.tx.ExecContext(e.ctx, query, e.ids...)
+	if err != nil {
+		return err
+	}
+	n, err := done.RowsAffected()
+	e.amount(&e.out.Goes, n, what)
+	return err
+}
+
+// who finds the student and what they are called.
+func (e *erasing) who(student string) error {
+	rows, err := e.tx.QueryContext(e.ctx,
+		"select id, name from students where (id = ?1 and merged = '') or merged = ?1", student)
+	if err != nil {
+		return err
+	}
+	defer rows.Close()
+	for rows.Next() {
+		var id, name string
+		if err := rows.Scan(&id, &name); err != nil {
+			return err
+		}
+		e.ids = append(e.ids, id)
+		if name = strings.TrimSpace(name); name == Former {
+			continue
+		}
+		e.full = append(e.full, name)
+		if first, _, more := strings.Cut(name, " "); more {
+			e.first = append(e.first, first)
+		}
+	}
+	if err := rows.Err(); err != nil {
+		return err
+	}
+	if len(e.ids) == 0 {
+		return ErrNone
+	}
+	return nil
+}
+
+// groups lose the student, and the name where they are called after them.
+func (e *erasing) groups() error {
+	for _, id := range e.ids {
+		if err := e.rewrite(
+			"groups",
+			[]string{"id"},
+			"name",
+			"instr(students, ?)",
+			[]any{id},
+			e.called,
+		); err != nil {
+			return err
+		}
+	}
+	return e.rewrite("groups", []string{"id"}, "students", "1", nil, func(text string) (string, error) {
+		var ids []string
+		if err := json.Unmarshal([]byte(text), &ids); err != nil {
+			return "", err
+		}
+		left := slices.DeleteFunc(
+			slices.Clone(ids),
+			func(id string) bool { return slices.Contains(e.ids, any(id)) },
+		)
+		if len(left) == len(ids) {
+			return text, nil
+		}
+		kept, err := json.Marshal(left)
+		return string(kept), err
+	})
+}
+
+// theirs are the lessons, runs and weekly plans that the student is in: there what they are
+// called stands for them, and what was written about them goes.
+func (e *erasing) theirs() error {
+	const (
+		lessons = `(select lesson_id from lesson_students where student_id in %[1]s
+			union select r.lesson_id from runs r, json_each(r.students) s where s.value in %[1]s)`
+		runs = `(select r.id from runs r, json_each(r.students) s where s.value in %s)`
+	)
+	ofLessons, ofRuns := fmt.Sprintf(lessons, e.marks()), fmt.Sprintf(runs, e.marks())
+	twice := append(slices.Clone(e.ids), e.ids...)
+	for _, one := range []struct {
+		table  string
+		key    []string
+		column string
+		where  string
+		ids    []any
+	}{
+		{"lessons", []string{"id"}, "title", "id in " + ofLessons, twice},
+		{"lessons", []string{"id"}, "aim", "id in " + ofLessons, twice},
+		{"blocks", []string{"lesson_id", "place"}, "title", "lesson_id in " + ofLessons, twice},
+		{"runs", []string{"id"}, "title", "id in " + ofRuns, e.ids},
+		{"runs", []string{"id"}, "note", "id in " + ofRuns, e.ids},
+	} {
+		if err := e.rewrite(one.table, one.key, one.column, one.where, one.ids, e.called); err != nil {
+			return err
+		}
+	}
+	// Groups are theirs by now without them; weekly plans hold ids in their text.
+	for _, t := range []struct {
+		table string
+		key   []string
+	}{
+		{"documents", []string{"kind", "id"}}, {"document_versions", []string{"kind", "id", "version"}},
+	} {
+		for _, id := range e.ids {
+			if err := e.rewrite(t.table, t.key, "body", "instr(body, ?)", []any{id}, e.called); err != nil {
+				return err
+			}
+		}
+	}
+	lines := func(text string) (string, error) {
+		line, err := e.line(text)
+		if err != nil {
+			return "", err
+		}
+		return e.called(line)
+	}
+	if err := e.rewrite(
+		"events",
+		[]string{"run_id", "id"},
+		"body",
+		"run_id in "+ofRuns,
+		e.ids,
+		lines,
+	); err != nil {
+		return err
+	}
+	if err := e.packed("run_id in "+ofRuns, e.ids, lines); err != nil {
+		return err
+	}
+	texts := `id in (select text from lesson_versions where lesson_id in ` + ofLessons +
+		` union select text from runs where id in ` + ofRuns + `)`
+	return e.texts(texts, append(twice, e.ids...), e.called)
+}
+
+// line is an event without what it says about the student.
+func (e *erasing) line(text string) (string, error) {
+	var event map[string]json.RawMessage
+	if err := json.Unmarshal([]byte(text), &event); err != nil {
+		return "", err
+	}
+	var student, kind string
+	_ = json.Unmarshal(event["student"], &student) // absent: nobody
+	_ = json.Unmarshal(event["kind"], &kind)
+	if _, says := event["text"]; !says || !slices.Contains(e.ids, any(student)) {
+		return text, nil
+	}
+	e.lines++
+	event["text"] = json.RawMessage(`"…"`) // an observation has at least one character
+	kept, err := json.Marshal(event)
+	return string(kept), err
+}
+
+// everywhere else the full name goes: in what was written about others, in titles, in deeds.
+func (e *erasing) everywhere() error {
+	columns, err := column(
+		e.ctx,
+		e.tx,
+		`select m.name || ' ' || c.name from sqlite_master m, pragma_table_info(m.name) c
+		where m.type = 'table' and m.name not like 'sqlite_%' and m.name not in ('goose_db_version', 'club', 'sessions')
+			and lower(c.type) = 'text' order by 1`,
+	)
+	if err != nil {
+		return err
+	}
+	named := func(text string) (string, error) { return e.nameless(text, e.full), nil }
+	for _, at := range columns {
+		table, name, _ := strings.Cut(at, " ")
+		if at == "students name" { // a namesake keeps theirs
+			continue
+		}
+		key, err := column(e.ctx, e.tx,
+			fmt.Sprintf("select name from pragma_table_info('%s') where pk > 0 order by pk", table))
+		if err != nil {
+			return err
+		}
+		if len(key) == 0 {
+			continue // one row, of a number
+		}
+		for _, full := range e.full {
+			for _, written := range slices.Compact([]string{full, escaped(full)}) {
+				where := fmt.Sprintf("%s like '%%' || ? || '%%'", name)
+				if err := e.rewrite(table, key, name, where, []any{written}, named); err != nil {
+					return err
+				}
+			}
+		}
+	}
+	if err := e.packed("1", nil, named); err != nil {
+		return err
+	}
+	return e.texts("1", nil, named)
+}
+
+// profile is what is known of the student, and the name.
+func (e *erasing) profile() error {
+	e.amount(&e.out.Goes, int64(len(e.full)), "profile with name, notes, aims and cautions")
+	args := append([]any{Former}, e.ids...)
+	_, err := e.tx.ExecContext(
+		e.ctx,
+		`update students set version = version + 1, name = ?, hand = 'right', level = 'club',
+		more = '{}', archived = 1 where id in `+e.marks(),
+		args...)
+	if err == nil {
+		_, err = e.tx.ExecContext(e.ctx, "update evidence set version = version + 1")
+	}
+	return err
+}
+
+// escaped is a name as a JSON text has it.
+func escaped(name string) string {
+	text, _ := json.Marshal(name) // a string can be written
+	return strings.Trim(string(text), `"`)
+}
+
+// nameless is a text without those names, plain or as JSON writes them.
+func (e *erasing) nameless(text string, names []string) string {
+	for _, name := range names {
+		for _, written := range slices.Compact([]string{name, escaped(name)}) {
+			var n int64
+			text, n = withoutWord(text, written)
+			e.words += n
+		}
+	}
+	return text
+}
+
+// called is a text of a lesson or a group that the student is in, where what they are called
+// stands for them.
+func (e *erasing) called(text string) (string, error) {
+	return e.nameless(text, slices.Concat(e.full, e.first)), nil
+}
+
+// rewrite reads a column of some rows and writes back what differs.
+func (e *erasing) rewrite(
+	table string, key []string, name, where string, args []any, of func(text string) (string, error),
+) error {
+	rows, err := e.tx.QueryContext(e.ctx,
+		fmt.Sprintf("select %s, %s from %s where %s", strings.Join(key, ", "), name, table, where), args...)
+	if err != nil {
+		return err
+	}
+	defer rows.Close()
+	var changed [][]any
+	for rows.Next() {
+		row, into := make([]any, len(key)+1), make([]any, len(key)+1)
+		for i := range row {
+			into[i] = &row[i]
+		}
+		if err := rows.Scan(into...); err != nil {
+			return err
+		}
+		text, _ := row[len(key)].(string)
+		now, err := of(text)
+		if err != nil {
+			return fmt.Errorf("%s %v: %w", table, row[:len(key)], err)
+		}
+		if now != text {
+			changed = append(changed, append([]any{now}, row[:len(key)]...))
+		}
+	}
+	if err := errors.Join(rows.Err(), rows.Close()); err != nil {
+		return err
+	}
+	put := fmt.Sprintf(
+		"update or replace %s set %s = ? where %s = ?",
+		table,
+		name,
+		strings.Join(key, " = ? and "),
+	)
+	for _, row := range changed {
+		if _, err := e.tx.ExecContext(e.ctx, put, row...); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// blobs reads packed bodies of some rows, and gives those that differ, by the number of their row.
+func (e *erasing) blobs(
+	table, where string, args []any, of func(text string) (string, error),
+) (changed map[int64]string, err error) {
+	rows, err := e.tx.QueryContext(
+		e.ctx,
+		fmt.Sprintf("select rowid, body from %s where %s", table, where),
+		args...)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	changed = map[int64]string{}
+	for rows.Next() {
+		var id int64
+		var body []byte
+		if err := rows.Scan(&id, &body); err != nil {
+			return nil, err
+		}
+		text, err := Unpack(body)
+		if err != nil {
+			return nil, fmt.Errorf("%s %d: %w", table, id, err)
+		}
+		now, err := of(string(text))
+		if err != nil {
+			return nil, err
+		}
+		if now != string(text) {
+			changed[id] = now
+		}
+	}
+	return changed, rows.Err()
+}
+
+// packed rewrites the events of runs that are packed, line by line.
+func (e *erasing) packed(where string, args []any, of func(line string) (string, error)) error {
+	changed, err := e.blobs("packed_events", where, args, func(text string) (string, error) {
+		lines := strings.Split(text, "\n")
+		for i, l := range lines {
+			var err error
+			if lines[i], err = of(l); err != nil {
+				return "", err
+			}
+		}
+		return strings.Join(lines, "\n"), nil
+	})
+	if err != nil {
+		return err
+	}
+	for id, text := range changed {
+		body, err := Pack([]byte(text))
+		if err != nil {
+			return err
+		}
+		if _, err := e.tx.ExecContext(
+			e.ctx,
+			"update packed_events set body = ? where rowid = ?",
+			body,
+			id,
+		); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// texts rewrites lessons that are kept once each, by what they hold: two that become alike are
+// one from then on.
+func (e *erasing) texts(where string, args []any, of func(text string) (string, error)) error {
+	changed, err := e.blobs("texts", where, args, of)
+	if err != nil {
+		return err
+	}
+	for id, text := range changed {
+		hash := sha256.Sum256([]byte(text))
+		body, err := Pack([]byte(text))
+		if err != nil {
+			return err
+		}
+		var same int64
+		switch err := e.tx.QueryRowContext(e.ctx, "select id from texts where hash = ?", hash[:]).Scan(&same); {
+		case errors.Is(err, sql.ErrNoRows):
+			_, err = e.tx.ExecContext(
+				e.ctx,
+				"update texts set hash = ?, body = ? where id = ?",
+				hash[:],
+				body,
+				id,
+			)
+			if err != nil {
+				return err
+			}
+			continue
+		case err != nil:
+			return err
+		}
+		for _, query := range []string{
+			"update lesson_versions set text = ?1 where text = ?2", "update runs set text = ?1 where text = ?2",
+			"delete from texts where id = ?2 and ?1 <> ?2",
+		} {
+			if _, err := e.tx.ExecContext(e.ctx, query, same, id); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}

@@ -1,0 +1,142 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"errors"
+	"io/fs"
+	"os"
+	"path/filepath"
+	"slices"
+	"strings"
+	"time"
+)
+
+// ErasedFile is another file of the club, and what becomes of it: rewritten or removed.
+type ErasedFile struct {
+	Name string `json:"name"`
+	Does string `json:"does"`
+}
+
+// What becomes of a file that held somebody who is erased.
+const (
+	Rewritten = "rewritten"
+	Removed   = "removed"
+)
+
+// Shred has the file written anew and the log emptied, so that what was deleted stands in
+// neither any more. Whoever reads is waited for.
+func (s *Store) Shred(ctx context.Context) error {
+	if err := s.writing(ctx, func() error {
+		_, err := s.write.ExecContext(ctx, "vacuum")
+		return err
+	}); err != nil {
+		return err
+	}
+	const patience = 50 // of these
+	for try := 0; ; try++ {
+		err := s.carryOver(ctx, true)
+		if !errors.Is(err, errRead) || try == patience {
+			return s.note(err)
+		}
+		time.Sleep(100 * time.Millisecond)
+	}
+}
+
+// others are the files of the club next to it: its copies, what a restore replaced, what it was
+// before it was brought up to date, a demo that was kept.
+func (s *Store) others(copies string) (out []string, err error) {
+	patterns := []string{s.path + ".before-restore-*", s.path + ".version-*", s.path + ".kept-*"}
+	if copies != "" {
+		patterns = append(patterns, filepath.Join(copies, "*.db"))
+	}
+	for _, p := range patterns {
+		found, err := filepath.Glob(p)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, found...)
+	}
+	return slices.DeleteFunc(out, func(f string) bool {
+		return strings.HasSuffix(f, "-wal") || strings.HasSuffix(f, "-shm")
+	}), nil
+}
+
+// EraseElsewhere takes a student out of the other files of the club, those in the folder of
+// copies among them: a file is rewritten without them, or removed where that cannot be done, as
+// with one that is kept for an older Hodometer. On try it is only said.
+func (s *Store) EraseElsewhere(ctx context.Context, student, copies string, try bool) ([]ErasedFile, error) {
+	files, err := s.others(copies)
+	if err != nil {
+		return nil, err
+	}
+	out := []ErasedFile{}
+	for _, f := range files {
+		here, known := holds(ctx, f, student)
+		if known && !here {
+			continue
+		}
+		done := ErasedFile{filepath.Base(f), Rewritten}
+		if !known || strings.Contains(f, ".version-") {
+			done.Does = Removed
+		}
+		if !try && done.Does == Rewritten && rewriteWithout(ctx, f, student) != nil {
+			done.Does = Removed
+		}
+		if !try && done.Does == Removed {
+			if err := gone(f); err != nil {
+				return out, err
+			}
+		}
+		out = append(out, done)
+	}
+	return out, nil
+}
+
+// holds says whether a file has the student, and whether that could be found out.
+func holds(ctx context.Context, path, student string) (here, known bool) {
+	db, err := sql.Open("sqlite", readOnly(path))
+	if err != nil {
+		return false, false
+	}
+	defer db.Close()
+	err = db.QueryRowContext(ctx, "select exists (select 1 from students where id = ?)", student).Scan(&here)
+	return here, err == nil
+}
+
+// rewriteWithout puts the file as it is without the student in its place.
+func rewriteWithout(ctx context.Context, path, student string) error {
+	half := path + ".half"
+	if err := gone(half); err != nil {
+		return err
+	}
+	defer gone(half) //nolint:errcheck // it has been renamed, or is in nobody's way
+	if err := copyOut(ctx, path, half); err != nil {
+		return err
+	}
+	s, err := open(ctx, half)
+	if err != nil {
+		return err
+	}
+	close(s.watched) // nobody watches
+	_, err = s.Erase(ctx, student, false)
+	if err == nil {
+		err = s.Shred(ctx)
+	}
+	if err := errors.Join(err, s.Close()); err != nil {
+		return err
+	}
+	info, err := os.Stat(path)
+	if err != nil {
+		return err
+	}
+	for _, end := range []string{"-wal", "-shm"} { // what was in them is in the new one
+		if err := os.Remove(path + end); err != nil && !errors.Is(err, fs.ErrNotExist) {
+			return err
+		}
+	}
+	if err := settle(half, path); err != nil {
+		return err
+	}
+	return os.Chtimes(path, info.ModTime(), info.ModTime())
+}
