@@ -39,6 +39,11 @@ func serve(ctx context.Context, log *slog.Logger, path, copies string, d door) e
 		return err
 	}
 	defer s.Close()
+	if u := s.Updated(); u != nil {
+		fmt.Printf("The club file was brought up to date, from version %d of its tables to %d. As it was it is kept as %s\n",
+			u.From, u.To, u.Kept)
+		log.Info("brought up to date", "from", u.From, "to", u.To, "kept", u.Kept)
+	}
 	options := api.Options{Log: log}
 	if options.Doors, err = d.doors(ctx, s, kind, path); err != nil {
 		return err

@@ -65,7 +65,8 @@ func (d *Doors) Guard(
 			if err := next(c); err != nil {
 				return err
 			}
-			if r, _ := echo.UnwrapResponse(c.Response()); r != nil && r.Status < http.StatusBadRequest {
+			asked := c.QueryParam("dryRun") == "true" // what would be done was not
+			if r, _ := echo.UnwrapResponse(c.Response()); !asked && r != nil && r.Status < http.StatusBadRequest {
 				return d.note(context.WithoutCancel(ctx), v, op, thing(c))
 			}
 			return nil

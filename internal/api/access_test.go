@@ -23,7 +23,7 @@ var (
 		"getLessonSummary getSheet listRuns getRun putRun streamRun " +
 		"addEvents listBlockTemplates listWarmUps blankDrill listDrills checkDrill getDrill " +
 		"listDrillVersions listGames getGame listGameVersions listLadders getLadder"
-	forOwners = "setPassphrase setZone makeCode listDevices changeDevice endDevice listDeeds listCopies takeCopy " +
+	forOwners = "eraseStudent archiveStudent setPassphrase setZone makeCode listDevices changeDevice endDevice listDeeds listCopies takeCopy " +
 		"getCopy"
 )
 

@@ -651,6 +651,14 @@ type Access struct {
 // AccessKind how the server is reached
 type AccessKind string
 
+// Amount defines model for Amount.
+type Amount struct {
+	Number int64 `json:"number"`
+
+	// What words that follow the number
+	What string `json:"what"`
+}
+
 // Arrangement how a group moves through a block
 type Arrangement = lesson.Arrangement
 
@@ -843,6 +851,9 @@ type DueState struct {
 
 // Edge Between which times something ends in eight of ten plays: minutes after the start of the lesson, and times of day
 type Edge = plan.Edge
+
+// Erased defines model for Erased.
+type Erased = store.Erased
 
 // EstimateAnswer defines model for EstimateAnswer.
 type EstimateAnswer struct {
@@ -2236,6 +2247,12 @@ type DeclineAdviceJSONBody struct {
 	Declined *bool  `json:"declined,omitempty"`
 }
 
+// EraseStudentParams defines parameters for EraseStudent.
+type EraseStudentParams struct {
+	// DryRun only say what would go
+	DryRun *bool `form:"dryRun,omitempty" json:"dryRun,omitempty"`
+}
+
 // PutHomeJSONBody defines parameters for PutHome.
 type PutHomeJSONBody struct {
 	Practices []Practice `json:"practices"`
@@ -2747,9 +2764,15 @@ type ServerInterface interface {
 	// PutStudent Create or change a student; version 0 creates
 	// (PUT /api/v1/students/{student})
 	PutStudent(ctx *echo.Context, student StudentId) error
+	// ArchiveStudent All that the club keeps about a student - a zip archive with a page to read and the same as JSON
+	// (GET /api/v1/students/{student}/archive)
+	ArchiveStudent(ctx *echo.Context, student StudentId) error
 	// DeclineAdvice Decline advice until something new is counted
 	// (PUT /api/v1/students/{student}/declined)
 	DeclineAdvice(ctx *echo.Context, student StudentId) error
+	// EraseStudent Erase a student for good, from this file and the others of the club; it cannot be undone
+	// (POST /api/v1/students/{student}/erase)
+	EraseStudent(ctx *echo.Context, student StudentId, params EraseStudentParams) error
 	// GetHome A student's practice at home, how often it was done, and the practices to choose from
 	// (GET /api/v1/students/{student}/home)
 	GetHome(ctx *echo.Context, student StudentId) error
@@ -4202,6 +4225,22 @@ func (w *ServerInterfaceWrapper) PutStudent(ctx *echo.Context) error {
 	return err
 }
 
+// ArchiveStudent converts echo context to params.
+func (w *ServerInterfaceWrapper) ArchiveStudent(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "student" -------------
+	var student StudentId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", ctx.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter student: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ArchiveStudent(ctx, student)
+	return err
+}
+
 // DeclineAdvice converts echo context to params.
 func (w *ServerInterfaceWrapper) DeclineAdvice(ctx *echo.Context) error {
 	var err error
@@ -4215,6 +4254,31 @@ func (w *ServerInterfaceWrapper) DeclineAdvice(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.DeclineAdvice(ctx, student)
+	return err
+}
+
+// EraseStudent converts echo context to params.
+func (w *ServerInterfaceWrapper) EraseStudent(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "student" -------------
+	var student StudentId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", ctx.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter student: %s", err))
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params EraseStudentParams
+	// ------------- Optional query parameter "dryRun" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "dryRun", ctx.QueryParams(), &params.DryRun, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter dryRun: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.EraseStudent(ctx, student, params)
 	return err
 }
 
@@ -4662,6 +4726,8 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.DELETE(options.BaseURL+"/api/v1/students/:student/shown/:shown", wrapper.RemoveShown, options.OperationMiddlewares["removeShown"]...)
 	router.PUT(options.BaseURL+"/api/v1/students/:student/shown/:shown", wrapper.PutShown, options.OperationMiddlewares["putShown"]...)
 	router.POST(options.BaseURL+"/api/v1/students/:student/merge", wrapper.MergeStudent, options.OperationMiddlewares["mergeStudent"]...)
+	router.GET(options.BaseURL+"/api/v1/students/:student/archive", wrapper.ArchiveStudent, options.OperationMiddlewares["archiveStudent"]...)
+	router.POST(options.BaseURL+"/api/v1/students/:student/erase", wrapper.EraseStudent, options.OperationMiddlewares["eraseStudent"]...)
 	router.POST(options.BaseURL+"/api/v1/students/:student/split", wrapper.SplitStudent, options.OperationMiddlewares["splitStudent"]...)
 	router.GET(options.BaseURL+"/api/v1/ladders", wrapper.ListLadders, options.OperationMiddlewares["listLadders"]...)
 	router.DELETE(options.BaseURL+"/api/v1/ladders/:ladder", wrapper.RemoveLadder, options.OperationMiddlewares["removeLadder"]...)
@@ -10249,6 +10315,81 @@ func (response PutStudentdefaultApplicationProblemPlusJSONResponse) VisitPutStud
 	return err
 }
 
+type ArchiveStudentRequestObject struct {
+	Student StudentId `json:"student"`
+}
+
+type ArchiveStudentResponseObject interface {
+	VisitArchiveStudentResponse(w http.ResponseWriter) error
+}
+
+type ArchiveStudent200ApplicationzipResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response ArchiveStudent200ApplicationzipResponse) VisitArchiveStudentResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/zip")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ArchiveStudent404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ArchiveStudent404ApplicationProblemPlusJSONResponse) VisitArchiveStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ArchiveStudent422ApplicationProblemPlusJSONResponse Problem
+
+func (response ArchiveStudent422ApplicationProblemPlusJSONResponse) VisitArchiveStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ArchiveStudentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ArchiveStudentdefaultApplicationProblemPlusJSONResponse) VisitArchiveStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type DeclineAdviceRequestObject struct {
 	Student StudentId `json:"student"`
 	Body    *DeclineAdviceJSONRequestBody
@@ -10308,6 +10449,76 @@ type DeclineAdvicedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response DeclineAdvicedefaultApplicationProblemPlusJSONResponse) VisitDeclineAdviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EraseStudentRequestObject struct {
+	Student StudentId `json:"student"`
+	Params  EraseStudentParams
+}
+
+type EraseStudentResponseObject interface {
+	VisitEraseStudentResponse(w http.ResponseWriter) error
+}
+
+type EraseStudent200JSONResponse Erased
+
+func (response EraseStudent200JSONResponse) VisitEraseStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EraseStudent404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response EraseStudent404ApplicationProblemPlusJSONResponse) VisitEraseStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EraseStudent422ApplicationProblemPlusJSONResponse Problem
+
+func (response EraseStudent422ApplicationProblemPlusJSONResponse) VisitEraseStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EraseStudentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response EraseStudentdefaultApplicationProblemPlusJSONResponse) VisitEraseStudentResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -11759,9 +11970,15 @@ type StrictServerInterface interface {
 	// PutStudent Create or change a student; version 0 creates
 	// (PUT /api/v1/students/{student})
 	PutStudent(ctx context.Context, request PutStudentRequestObject) (PutStudentResponseObject, error)
+	// ArchiveStudent All that the club keeps about a student - a zip archive with a page to read and the same as JSON
+	// (GET /api/v1/students/{student}/archive)
+	ArchiveStudent(ctx context.Context, request ArchiveStudentRequestObject) (ArchiveStudentResponseObject, error)
 	// DeclineAdvice Decline advice until something new is counted
 	// (PUT /api/v1/students/{student}/declined)
 	DeclineAdvice(ctx context.Context, request DeclineAdviceRequestObject) (DeclineAdviceResponseObject, error)
+	// EraseStudent Erase a student for good, from this file and the others of the club; it cannot be undone
+	// (POST /api/v1/students/{student}/erase)
+	EraseStudent(ctx context.Context, request EraseStudentRequestObject) (EraseStudentResponseObject, error)
 	// GetHome A student's practice at home, how often it was done, and the practices to choose from
 	// (GET /api/v1/students/{student}/home)
 	GetHome(ctx context.Context, request GetHomeRequestObject) (GetHomeResponseObject, error)
@@ -15045,6 +15262,31 @@ func (sh *strictHandler) PutStudent(ctx *echo.Context, student StudentId) error 
 	return nil
 }
 
+// ArchiveStudent operation middleware
+func (sh *strictHandler) ArchiveStudent(ctx *echo.Context, student StudentId) error {
+	var request ArchiveStudentRequestObject
+
+	request.Student = student
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ArchiveStudent(ctx.Request().Context(), request.(ArchiveStudentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ArchiveStudent")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ArchiveStudentResponseObject); ok {
+		return validResponse.VisitArchiveStudentResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // DeclineAdvice operation middleware
 func (sh *strictHandler) DeclineAdvice(ctx *echo.Context, student StudentId) error {
 	var request DeclineAdviceRequestObject
@@ -15087,6 +15329,32 @@ func (sh *strictHandler) DeclineAdvice(ctx *echo.Context, student StudentId) err
 		return err
 	} else if validResponse, ok := response.(DeclineAdviceResponseObject); ok {
 		return validResponse.VisitDeclineAdviceResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// EraseStudent operation middleware
+func (sh *strictHandler) EraseStudent(ctx *echo.Context, student StudentId, params EraseStudentParams) error {
+	var request EraseStudentRequestObject
+
+	request.Student = student
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.EraseStudent(ctx.Request().Context(), request.(EraseStudentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "EraseStudent")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(EraseStudentResponseObject); ok {
+		return validResponse.VisitEraseStudentResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -15709,565 +15977,570 @@ func (sh *strictHandler) SetZone(ctx *echo.Context) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3vkhy3sSf6Koi5Z0N2nOZwSImyRcb9QImSrVjJ4pLy0Y31aiPQXehueKqBNoCaZkuh57oPcF/sBjIT",
-	"qH9AFapnSEnn7Bebmq5CAYlEIv/+8uerjT4ctRLK2avnP18dueEH4YSB/+JbJ4z/RyXsxsijk1pdPb9S",
-	"4p1jesvcXrAj3wm2FlttxNXqSvqf/9UIc75aXSl+EFfPaZDVld3sxYH70Q783TdC7dz+6vnTm5vVlTsf",
-	"/YPWGal2V7/8srra6MZY8XXln4Yxj9zt2yHx56vVlRH/aqQR1dVzZxrR/ca/GbG9en71fz1u1/cYf7WP",
-	"v67gI5WRdZ39Bvx68Sde0dj+O1ujD2MieuJtpbGOVfycIR28WfxJfobP7fghTzn/48WL+guO7D9S86oS",
-	"JvsZ/HnyQ0funDD+1f/9j5tHn/FHP7189D8f/fjz09WnN7/821WKK2phrVb5j8LP9+WKWh6ki18YbAj+",
-	"2B2xElve1O7q+bOblWdseWgOxNYHqfC/nsTFSOXEThj4kN6+dU0llBvzxkm6PXN77pilR9L80f66aImm",
-	"yRPRNPemIM0q+4l21vf6TKOcrNPnquJnBmIHRFTNbY6AOMbSE3bSprLjL/O6JqloBYNnGDeCScWks8xJ",
-	"Vwu7Yv7LlmnDlHbCZuaFX8jIzCcpmem3VdijVlbA1F4bva4FyJ2NVo7YjB+PtdxwP+HHR3zi3//pD83z",
-	"nwtpEMaFL/bX/4Nn2BO37GS02jGuKnbyf3KaVRo5Awfx33i52QiLV47RR2GcxHlv9PH8qhHJffXEtJ6y",
-	"t56ofms3dbNewZfCRjM/gH9M1xXsP1eMs5MQty/YViND6JMC4UQ0XGtdC66uvKiWaifM0cjUqaQbz2gd",
-	"bz99Uow3bq+NdOexzFpd3UpVjUfa6xO8boW5E8bP1gi+2YvqanUllBcZ/7jitVZeVOuTP5BbWQOz8A3I",
-	"76PR7/z3jjWX6urHxIdrqW5TPFpVRlgrLOPsuNdKsA1XzL+N5DntNdtzyzb64DnXs6cTBzt7MrQ230h1",
-	"679MU+HG+OMSWDpDzErcyY1AWcftrU3RUB+FSp/zln5r3Xgm0MztpWUHvtlLJRjQENjDj82UXuvqDGt0",
-	"e3H2pzPJBUdu7XFvuE2zIfIPkMkKx3CbxqMYXYs5ur3xz3iaGd2s68Tn4ADdCnG0kd+Z5wXmVQO2FlLt",
-	"2MlI54R6wcTh6M7PvWDZ+79XWiTp6UxjU5cOHLDAFrXgRlmgqH+8w64f2RHb35tHfvJETNLar/gjLz0P",
-	"gvmnVsw2mz3jln3ZeMHx+Dtb687SYYctlxWTjp2Fa6VDnP2m1ptbttGN13lTekZ7Lf0DmY82k3i5xyB0",
-	"xMOBa7dyFUUZLa89pXr9T7Fxft0vjeFqJw5BPFeV9Gvn9euOUNzy2opVQoRwtjO6ObKDvhOeP4xudnvG",
-	"2dovEKVER7KueV0nJALq7sxfXn4cz87sWPONeMFunrOtvPMLiIrNs65eczPWa/yq61psnEYLIr745NO5",
-	"F7dCVGLxWweuVMpG4YrJKojpO73h66bmcMV2btJPblLixt80CUJZB/emZWthZSXwQAYrIZ6A7j39NDX8",
-	"gb/7Gh/+dHgOBqxHSxvxzerq3aOdfkR/RK33ustJnQceycNRG0cK9x4Yp9Jg4T3eaCMek9Lsv/05sM0c",
-	"G/aZivcZeOr8d2cYrK8iMwov5ncicZGiZPTqVQ1EZ6e9QM0A1+Wvhq2XjlVSRMuqRNfM3eKXs9iBu81+",
-	"7tPfwkO/wAFonOgfjE/+PGNgrK5Qvxypjqn5HI0+HNEBkGLkpzfTjPzk6ViiI6F6I04uFtY4OB83iWFF",
-	"ShfY8AaPJmcbzTd7uJv55lbpUy2qnahWbH1mssoc1E+nl/f0k8Q8jlzNrentEbkMNP8i2XDHjeTkiUno",
-	"AZXcboWxoKhZqXa1CPah9QoxH0ujBSd5LXYyp2Y5vhNeFYBnmLdOu3fC04/nhPRapM4PnRwv9+0Ldvlp",
-	"ops8TTM/2k7z2noV0FMOrjWO0htF/UcDtqAzdXNzM3/5TPHIphFFB8k0apcmvP8lkIR2+iPL0Lni1Vgr",
-	"2I47EVwFfpdA0YVl1uJO1LVXBGvBvYIgHQtGxSwn2g1PqaOOm51wllnNDlydQS3zlGW1/6HLFD2euH76",
-	"LH5DNYc1Us+27o95EezE4agT2otXasbT2XLD+JEbl97t9CxHUxzcx11vi6dO2cX8H3imL72UO1L20zGL",
-	"nbh0MsU9xPueQypNrOIaozwTSG8JuT4XfHozpwiD9CRdFyVaezOVUeJzUksvV05eCcdTPh9YrbRsw+tN",
-	"U3MnKpCRXpUFXZhpVZ9HCjHe/mPLmVv3vUSbteju+ia8kDBs4iHsjdafx1a+m/0EEOIr+Q42fc+BZsFT",
-	"gIfSs+UettWLO79JjfGWCx6c1ZXhG5H0FJz2597kxvbilJIKk8FBQEtLmjlDqmi4xyZIshZooaY8NMuI",
-	"tZcunJCRAOqcnumTHx5sh1vhFMuXbDSaD3OTBz5/Ex5OHkKiXpe5Olw7cxaPNVfXdI6WHEX/XnsQ33RW",
-	"MzyKGpx06K1TwRplWjHhNTPiyoEV4UV1Zxs6VyzPeiq8SN+jl09vcXCwW/1FqCq7YsGhAVqRn9Sx5mdR",
-	"lforXmupXPpMc+te5qcMs7DF4iPQ8rV/LfU9KzZapRzOest4IOj4dt1zs2AWeGhe+0WlptAcDl4ZS4qH",
-	"xqjE5LwAjjsOThigy6qrzFivlru9kIa2TnaNt+5Gjf8xpvtw0tP/PbzcaYVx+8LCWvpHmq6IYXusMHPu",
-	"ttocYJuv49lZcvzi63gGjfQ7uchhBHdksI+8ZWQZX+sGNWSI6EaqDw6nTEQvOdvqTWPH+rrXO7eO6cY9",
-	"Z1EBj9utBJy/Ao0eiTH3YMXdyLLKGtzfqaJH563tZylbwAirG0MHf/K8xwdBB+ajlT5L6eNEweLzjFrz",
-	"tPbo9uKQdLvyGOA4CXHb37CkudAoGSwwCodeHYQzctMJaMQ/yMNRGMnrhDaS1rjtVWAJ2vFAtwkN9JfV",
-	"1RfcVOBwHqkX4t1RknDEg4Vb+eknV6mdLfUSHXglCofUR6HQn1XwsBUbIxLXoNN1xbTyMhXcXqjawyyK",
-	"lHl6MhBjRoBxCNhdR6IWSi+/DqN4/Rjfh5l8wY2RuPyB2ndOXnJwjVhZiReg0uMdR9c7mTYUziHbBuRb",
-	"7/6Yvy0y1kAm1kvxBriBd/wQ4zHgS4fZnPzsbsXRlW1GiPiuz3MbYZ024jrQcOk2wNu4C55yKh2c1Fsn",
-	"QHfjdQ0hXU/36IjgO/GRZZu9lnhRFplVKr0NRu72GVU/kn68KUb31Pb40hRlVVpI1PKwHnMir+7kRsxb",
-	"flUlzEt81iur6XwpdNhYdNNsdFNXGF/1t25QUyFu6am855athVBs42fWV1eLCJ12J0lnMd0oGREMHsoC",
-	"Rg22P3ymxPKpxKaWJO3Gm0yZQkWEBiGr78SU5Yj2QoFUDT79Mf0Ep4yILGmnyUROEngYDJgSKnleGK8m",
-	"BklKp7K6sjzDF4WbTNMO2wzDpRaQZrPWNKO7m6yxq4zfc3Ir1/ouExW2XuQG/3GttUlZQHni7UhtHOi0",
-	"bfzA8rNl0sW4Mpop+ONHkIJSpVaUoXzOrw4T/IhSg1Lj/bOpdqmwF/iGuYPrTm+ZEUfhJEZAQMbA3bMX",
-	"dTrqZWj1k0oqx2iMbYxIXxH+F1I5XNDzN3uuNjCr4Hnnzl8V4Khg2rC1cE4kNyvHnasrZ+TDnPgYAB//",
-	"tNO6Sv9yEJnbyTRq2fmze20yY93xuhHzbijwtOGzOLEw6LyAmZLkO1Spkc605Ss6fSWiy0q1KVN8B7No",
-	"s0RR5uBAQcYHAbEKlzEJyeQtro/EDaNsskXM462LR04ekqdxfXbFNkNIepqWtZROAvuKo5fpfvp4vofi",
-	"N7qge7zX9bWCd21CyKPOrdFpQ0lXs+ou7Ql+N34kvauNcm+42iVE0F+0rkA9tStGaX1rYf11YwS/XQVP",
-	"EtmHL9hn/i9Pbph4txGiYrU+rdiT3t8s28vdfqTOwh+ToqHWp5zM4CrpcD6ISvKkIjxM/fAj4BfiWyuc",
-	"ygyH7DSvr5FmS/xLEDP4BWluMO9tQex4gb/mnDCmnvgb41utKBF+FIr901yqQ+vm+NOYvcUdBRnnPD/h",
-	"WLeRlUika6o4SMVPQnr/3PClbgR0w/WF1pK9AMMwQWUalyxmyKLdeDXKH+ZMYsTHn04nMCUSNEo9ckiN",
-	"2W9dlvriL5AqnxouHdm00SKam225m46WHzjIizmjj0ew4wwHOygZhBPitrfKZ0+mkw+Sli466xa4yNq9",
-	"/PjThIPwQvLr7fZS7i09TE6XPEWhzbnc+T4pqejG6RmKpbj/9+gELs9OEsZKnfHjeN67WGZRiGHu9oj+",
-	"6ml39GA/8a3pvXz2dEZhpruhJcKqr0MnPNXD80e33yowGFKslfczFzveQNdfhNK38rud7q72dn8bpNT4",
-	"FrezliFNAOxrvnUoZ0uTB1ZXO3mHTsfyV2rNqykdvnNhJq6CVoSNf2xsw+t5u6vdwfCp8GqJeTRxbAbf",
-	"aXkrFjgGGgfCBWrMMAvw1kJeiZbCpm7Wj5E7A88kXFN8l1Iy/BV7FtxYdIhzLMo47eVmzzj7Z6OkNpSp",
-	"Ji3zaq5jW21WGIt8wfjaCuWeM67Oa12dP7LLnPjeIEjy1Fq/m7YDjeB2GVse+LviFIKDVMXPLjIdD1Cj",
-	"46eyojWUsOSe19sgQBNmiv/5B1nhrwOHJBQ32ORrmJJq589TeHAVh0tNOpeeJdVD7+SaW+GHzVjBpJLc",
-	"Z/OCwlIwRnqfW6VkyT5nZ6NE4kRvhHJGJLf2qHv5WP0fvmuclVWB/4o+QMP1X04t51jzc1rEgPRl4Aqz",
-	"kI9MIuZfjbChSGMnE7kMnvESXC2OmaNQsvl/g6dBk9N36C+ZpgNtJn6VXkqtf83nr+POx7ciH1PNWq2F",
-	"Y+/4MS0qxCB+13V29FynCWOq8NvzR6fz8IkrVyCBSDfrHqv1+Ypep7nH1eHykxzKNwl2ynBB+/jY+62P",
-	"b46H+XnDAMQx8a1kdIbX9XkJo09s5J2ua3EuCLcGhqaxUvOCFNVxBuyDnLKFnFJK8y6PzBMe0m2/5eZ2",
-	"6o46CkMFL8m01Ezce8gLcZDwyuIwAHLJKrAV5Q+vsa4RZSWJlUwE8HOOFWOjNZhGvU3fCVQFPnmHZ67+",
-	"ELINzpXAb3CBeKXZ9OvlOvdd7iL8SU9rEzhmucWdTRrNhgZDaX7pnFOOH1ISaLBVnPVlcSEajcLYSKGi",
-	"OFAIcI3vaz8k4wetdgzMYwhbSoeVxBZMkpS/49iPmPV+cfNhnaKNWp//ylUmOSGXyrJ4ZyjCA18qIaXj",
-	"yWpwTGBmWq2YdVpXjBvdqHSU95Qu90XZDPViB+GMiCmcoFeHWM4JAyshg3prtHLwR8ihtpQz6j6yjBJh",
-	"Bxdgk75JdOOyEsMKcyc34pu+Ht4NEKt5We1A5+sOBR+9aj+don4UuNPVfNq4H+DJ5E4HLqYdx8NAFmnY",
-	"0DYZCVTbniHWNbta2dpKUlTag/0TLNpWmoZDUeBGctdfkI9qmRMJrZMvGnMn8PjMhlNDKfxoNzFToOjh",
-	"VBCcXk9t5quUzRAwA57ePP300ZMnj55+BrdeD4Hox58/+eUR/uNp+49/SwmmV0lNuzgRoZKJ4MRO4/FD",
-	"3JrTXqc+rAq/sAh7Yi8zqUR+EvOOiCDecMoElFClsoaSCaWvxAVZjJ1k0lfCyLtMMcpfASRhK3cNpoa2",
-	"9WEv6K/+b8ac4S6SVcCKkIZJdWzcOLnR076pefouz13xMFL+ssoqJ42Ss/fY3/0zGacBvF9y3Ry4ue0q",
-	"VqapEebiiOquwUzhgzhoc16mYGGYYzq1tvweDeIzbEMcn9Yww3KQpn7d4ZglEhBz3JHlQnLoIFVApJKl",
-	"Qo4UQmskkG4uACTIknvJwQ+19CUp6MUpPl7xOHd5qYeVstGVmE/77+44yZMTXJchQQhmvkJ6l0oZSiG6",
-	"XM4E+JqxUU2nZ6z2HuXGNR1QHSN4ZVfM6BNbn/3/PWeQ+wAjrBZ4LBtTzx8c/9AKZ5e8KEN65JJAXUhw",
-	"ngvVrbm9TdUsYL02QKJBaTYkESlxJwwzjWKoq3Vh9ObxZgj7IQde8fEF4BWbRjwoGAbUShUDiKy8psKN",
-	"wLTJFbPSNSCuvNZv9K1YsUoascE/ob4QwdZupUOIuYIyq6mEF0yeTYn6vXQuCZAD2GHShdxPyNGlXLo0",
-	"oM+TfLXNOHldVrE6UFr3gmEamf9bSGzZ8zsRvzxb3t61vWfZ5RaNjwXldjG/N2SbwHwrRt6kYbmzqopC",
-	"8PP3QwQeLY/sT+WGwsxS0uNWloO7/Hfp/OEYIGbcZKrlS8RLJ6pbgsASNf0ZnwA95t+Qm9u/H79N5L98",
-	"ejOJGYGmHZ2Pkrn5Cy4TSMVK1B4QqIWS55jeqE0lvK5K4Q+QpjsdocDcXhxeMKWVeM7o2LZ4aB3opo8s",
-	"I/Qt+LUD4XUZlgykniezxgGmwy+BoaDQioDGIi5JKfDXKIHsE9yYyOmp41MuhD+yDHdmXoyG0OFwAyHN",
-	"bq/ZiUsIcvslQzUE1sX719ha7KX/g0uqg0HNm55B6vzKuXyvP6fyuOmeSXMj1IKhMhv8UNvti25lWCiP",
-	"0CeF8TeKzemTejSWx13zG9F/bx599ujHf09a3HFuf0uiScZK4+4U4jtk+tXe7DNC8YNUO7+SFj1sL63T",
-	"Q7ChTzOZgDtxcaITQselL7id5rVXguzoAo0ANipAbTPpVghx4vbCYB502AXXGPUcVgXISknGCrV7aUJS",
-	"3d+G+22McHc7rSumDTtIa/tlaQsIkDy1YyumoChwbowLagSnT0wK4SmDPIVnn1zcuDlo9xmBuJOeE1Es",
-	"8wF84AfAm4rKYwkZkYcyenzEgIeT3K4R5cMKc4Bu3sNS0wVcEckAE4z0UUC6MyACUnUlJB25TlW64Jv9",
-	"1eqKZ5RdyIufg0WH3PnV1T5bLqHhyrMRjIxhRW2b7kSzaG1mCX4XwQ/JWaV0ZMRAamWZX+qtODrWKIBI",
-	"gcIsVEVBBnoW7GDoWuF1bFcgAVWBBAZxa9ty4XalfoZoxYCq0fLi/IdD9DwNJEy1dMCYAfVry23Pnnxy",
-	"/WxeeZsv+42xI7vnx1yFov8plkzvtcPTIQGHDvGpVjnMu14aXIEC4odPAZb6P1NxHr/Fi8Gu4BighA8H",
-	"s1vVPaibXyDaF4mVSLnZB4FXZpVpfAoiZwCG1UPyW5ZKT1/sysk47ExGeEKnunj6w+Pl9ftwwyMKX5Cv",
-	"PQ5/uLWS8JteshfOB6mC7yMVyYS5FtuK3+PHZ10q5WnrAJA099XGqDdNjen4/oXPM2DJINZamIdw3YRS",
-	"Z9An1YsYOAXsI6Eqi4raSVoB3h0wg7glddqIza1Wohohaz67ma216GQX96f67AXjrNKbxht4nnPoSfYJ",
-	"4c1XdAu15iOuTqiKiTthzgFaim6lT1bPfpxlqESefHAlxOwE9IYFa79rd7TGczdtPjicWpOhZauokEeX",
-	"49B27+7nKjajAQ9fx3mIDo0ZXzLcMdevCGS1PHKAvrRfgs/1i73YJNzISUdmUV6MI+yAEr9OroJ2VDVX",
-	"yUlM1ZM2t2uhNnvAdAKg+M2eqx0dC4Ro0VvkqZHDyx+bryiIOnUu4Rl/LTcuMxfPwAc4jcARK3YUxmqF",
-	"NaFg51kE/3WWUUbLIFcBSDBx2U3P8LshBTvJgUIfa3HpwK9hHcmBOzL1kpFbETsYeZhMEc8YrWQViZVM",
-	"7Wsrn8b679qzpEUkH88SqwzyG53wjyzDb/p9pI++YI+egM2rhPTCNA+MgiyQqRgYRLtzgozGCC8UJe0E",
-	"OfOVOPUSFLufD898q3up1rlpxIMyfHX0uXYD8LikZqyE3O3XulmQ0Pa38Eoyv1w7uQTqEMTf3+Cl1HAo",
-	"/GcPBjz1XeNqrW9J/T0t8e2WKAT0uNcLMBNCiHp2eT/gU6NzhNcojRGX2ZKvdw+h4C1B8fzci9/LQDxf",
-	"ta3Phrh+f//716/u/gRxFX0Shm2411moxF4R7koA1UTX9F4e7Tifhj/66Uf6f2jr9eyzTDJNhynGmcEi",
-	"Vcgb/AqPngSg0YBqjD4y7k3BZHB6K6frgJZ1Jaj5WqTrjXTjNrokSxCHaF8IsDUlAicLYVSmENB1uCXx",
-	"4t8JBCpShGjP7qEJhUM8TqWa34SvIH+nh+tS9rjebi3dnpMXOz0Wg0ELPtEJAZVlDQ9FWgrnO3Gzko7c",
-	"AvBgQ0G3FwqiDja2vKIeaNOpdVFXo/W2tGqXVMQZYSX3YI3/aO2a+5xQy+9E9dKlSFfXkpBdGeSVsCef",
-	"/enmalWS4nJJSWeYSfaADwhJlpu97pHjolrOOBaSt2kLgIfCH/z+BFN3SGD7hfrKpAvO33Pkk3hylevw",
-	"MxFb6nuTW+/xoyfPSVWkcGcf4zGRrZSFYPK2Ylox6zQjGL+WBMFCHI1OVExanNOKWU2+cPT2k4mkNKOk",
-	"ppmQRKfRAEw4ymhKJs5isn1ZpaByPhfuJESMEUOPBOsZBewj8E5IxSAvHPZAKMzyfh7Qczq9FKFwKqaM",
-	"Q+IFRZRhWL2lbqYDvFVu6vNkfV0Chd+JiRqf6ZsNv0eDrKYQHRJqFRDxIq3qS+vkgTvxUlkyAAYWfkx6",
-	"TuB4I9Sm9JuCfnRpNjU6yfUdUR8zwAvSqytxJzOhXL1ltWK3ZeME8KOCR2u9e3s0gidO+EFwxei7K3aL",
-	"jATPhqXxDk+hU6joi6dM69Q/37D/xjbCOC6VO0ftEBi2ZOxh3SruW8BjIpiodsFdeiePJfHF/6Dq1PeI",
-	"rpQE6wrQwBB56AJ0x6aZVlh/vXyUpk6vJ07PJfko/GW8OSGV56F6ZhleyVQS3WEV0w/oxEB8BfAEZlbT",
-	"CwZd3zxJoegjYVKu4LMXdSvG7UaoCpswXJQSELTXPJWTAVLa7IfZrYB/uHAO03vC445EnHkuDw+wJ1RD",
-	"OoS3ggZwEaQYQoxSsUOf4VtJE2rFpyfUT/e6fjInK/D6C5o00DXSaSaU0t2ablHd5YsVWG33kWVGbIUR",
-	"XsutQ7nRAy46CO0IfRNOzeTSv7wraXs5MAwPQlWFuEeZepzpeEroPDPT0Cy0SpyfRVd6U1SnLLWtvC3h",
-	"fLvBYTny/BsTgHp6O0+gjgU8CEqLO2F4DYlxFXZpxTBUaVuWFKbVZAQSspfSPUQe9Dudk9x9MtUb8ajL",
-	"61OtE8eJtnxXc8y0sMvauxEQ2U264QN0Fy4adIhu260VCSUzIfOFahw1XKcnrHscYtxOxbcg9gjnYkbV",
-	"N426RgG0RNU3DWr6IXa1HOOssCa5SxN7ROtvUwtuSBOlvHp+FO8mQSlnvE4b8d0daQD8mDqs6B8BSxxy",
-	"qIyoBbcCO21j+PsqqU8Ur3UCeAIDvxn4a11TMRVWJMsOeNRpr6GiZC9dSf7uPmVH3KO5q0glcFw+npdf",
-	"aaCKC9JLyvclC49RirGyB2Mph7BCw7fLG4OuxOSUJPrKwHJHp9H1VwuqSdF4D3Ehf6qlqKvXRq9rcUhh",
-	"p4Tmg+PTJinhfQZZUiIkO41UVKwYpnNZpSK5pEfc+BKxk8jVxxWz/Mz2+hSLVWKh7MiXU03U22KdDmS4",
-	"SMUe86N8fPfk8ZrbdCP6AbRyy2Btyexg/G7VQ0j8i/NJgsV1HEcjWMFTGrdIpygGGZNtVfD7K+UtRoMn",
-	"X2LAgy8u9n0PU+nNYdVlkbiXRcxO7Hohr9debuR8b5nWLHSzCbbWjbeO+l3nZiLE+yzaC9zLZX4z/PB4",
-	"wnjrl43hqF1pwaOl0zpfgs3w7sq/GLUTXEKKJ1tVJhdMwBguQ8i4ngc0xKIR66NgKVvBrVzXGXg/qSLA",
-	"ZSIugVwhQZ5ttWGcBcykVCubAtO0E1aseaPm28B/g09B9gY3ZJ2OZ4ryXG+xCtTLcGiZT/1AoOdQpcvo",
-	"pYT7a1TKlmwOdGJpI/Ibo60VdpnnGk/5zw9wBif6+Hj+/F7/TZSilTjdbPap1KZ1CK0gXg6kNwFMDlcV",
-	"kQPLDcpyX/1nMusZqhKBp+M6U8cMRWKx27m/ti8hy4ohl2IGiIZ1iXd84+pzqPyCU75i8UivqGZJVQzE",
-	"4MgQqp30NmmvXeDNjD+q78d8lnRiBqG7mGVXbMYr+fFczSc3gvfbH7YYp9GMm0A97RbO10UVsBdLUMeP",
-	"YnbBPTfso5QTdpMWmhgU9VIa+z4x7tiZ/d/s5gXEtnTjvGToTA/ipdpAJUJJyXqpXXuJgG0tt5YrB1Zc",
-	"DITSzUAB6z2GUbccG+639bfSsmjPTNB7tiyFpGKcWfLE8trqOKOVJz30p6Vs7qfP2KFT/guZ61ALMlhT",
-	"8m6L2sjA0f8YdpgIPRc7mnEq+6/IpcGxjnU8NLid3NR6c3uSltozQksjqF/VVjp5h0Jq05g7YcFvPrOC",
-	"p8NwytN0NKU1ne8/2i8ZjElhuIumHTHF02kp+qx3qD++mVAkh41GO+yxYjNBwj/3IzhPV5fgdMYzPNVZ",
-	"Nin2Aq6TVAxvxhfE/1gq24JBvf36fs1pKRkDJFLy8tXanbS5zVkkYrsly6atRbRnLEa9xXiidUY4OFiN",
-	"Ml65ABS5JP6SEFWxuWC8bVb4rK0JsG+pLUAzCiOEr67CuqdIdmGgnN9xWQfkxPLwVjLIWEl/gW3EfIx1",
-	"RnQf+Lu3eVOuHejj3pyepbYNqkSnh/l4ZjZ+jEDZewzj5cQXWnkSuZmhBgHdZ7MB1ED4DukGH+wsI1Bl",
-	"1dn8FGf9hRwzC/Tfl9jYF7pCxjqqRyBjTFML63+puOPY0d5bZv4vEeAxVdtThDWDAKlpK4/AUzGdA0pI",
-	"A7Jhv7lCp7IYZB+8FwrSAanSZlo+fXIJulEeRsiTMF1YLe+E/fuxiCLkoJ8NSs3HTT0bYFAqG6DUqu03",
-	"nexG9ufybmRzgUDgo1m4tlCXGAOZiTKoOGVoCWoYROfSO/zp9A7PBi+1caL6/FxUvIucdlnk+cnTucBu",
-	"wJEfw8yQm4ZQSIYN7G+mWiAP60lnIGU6qcDE/U/uVSUZDyfudrciMoDWY2AFeWeuGyA/iOvXRlixLM4J",
-	"x/YXkpvT6YwvCxWJg+Cqg6dU+MYbb1EVv3H87GbZJ46f3XS+kMokPhzrbAdeuAWg167TmjkATId+N1td",
-	"1/pEstd6ir4ImDnNEdwozNvCtk2clco6watVyAD92D/1jP23+WThsAt9evWW1id+j0ztEnO35r2qhOAG",
-	"nSkSevnof0J90Kc36fogP4kLFUIEtWqzorNmfVXhxoEBAS9Bg3vSQya0m5vrT7pGFfxnQgWk/JtcteaU",
-	"XjijifUXQg2Y9RYvBP9hBJsaeK07RapaKvdFJjH5JTtJZTuvi3eburHyTnwb5udMI7p/D3PFv99jYUvu",
-	"xlELc/SzddeWZm93QadT5UaZknM5OIlErSRUAeVb9Mb/+NP58a1w3217bz29WYQDQaVguLokqQgH5xJS",
-	"jcz0CFXjP4slEvYFu0FO9fLweRcjwSGWghnltpZSvRTvbad5XZIv0tmlRB6/nz8takVtibG2pdOlfdXG",
-	"sA6QS7MWvAdUs2jThzjioTEyimArXAvk35kcBbWovOv9ME6iNTEw0kWdif2bOVUE1vu1+l4eMolma3HW",
-	"SW4IDiHIemgAk/CJ+CzCFqSg07w8ab81cpUBDOlBuBbtidIWPPEDNEjcfGkZdPZjf4C9WUEXa39xn/8Y",
-	"GCMk8npzzml24LcIeVAWUAP35niidFPAJ1jV+oGtxoMXCFAUuOq0BEgE4rbSOal2X6TlAdYgmJ23n5Ex",
-	"4WxKkg4BNckTtENHlqjzSNaCybhRM00tQ6dxUjwjAMx7Um0rufQb/o3F2u2STyzWnkkQfqXNn28yG6sV",
-	"bCxsWQiWbhEwxG/sQQhnRwcllJ119jivis207oxb2Sd6hzhD7bhP6YG23Dv9q57cGTB6lDm56/S/J68n",
-	"AmAE3tdbJIsiHMfE/ZrGm6PSQwBig9uVacVCcn5w0oQTjuhhcJ9Y8rRhkFKlPTd7XVeEoZGK/UlHwJGd",
-	"TyGMGaHaqdzAuYaP2SJ7QKK003WsXnQAYCWAgCL2YlKuH3QutQKlEhV0woZgJSX0EN8yrjCyAFuGkKIk",
-	"s/2QXq+BxBFUArpAr92O2UeRSafDjx/42ctpGqrVjY7ahjSARMyupM9eAC+0zgh+m3E7+juJ4RPEUMkP",
-	"pqNHp70A+kjH9tyyoD213BFDv2dgGl6f+NkW5nsH+IRwGFr2JKLGZCRilnalnQ7NfutLlJdXnYVdrMNc",
-	"mI7RUd0IixWVPK6qVmdgXaFLG9YXquhhILYiXFkwE0nZeMGc4IfvtfPi2LKtrGtRsfWZkR8KhoNCb0x2",
-	"8YN5+9AFsENpCENwqKG1DQFyZvgNNAQOiKn36wqQVjYi9iLAD/lFrphUL9/oE8bFw9InTI2ky7ejZBUF",
-	"6En7Wp8TSFnjczXse+doijhzYnGoDw98QOChuJYfpwHUJ2z0fq//ZGLCECe9OKNnzvznLiXaAc+is0tR",
-	"PX0PHoglNUYo1F4L8znl70xH/mdjfbaBziNv0jgNXS72F8u6cT2qPDgx0lbfYNUtVyVVHqOb40Vo0eXt",
-	"cObBu6lL/32KwCb6uy8wnOH2at3/oWtcmODMbRSeu0aqXoQKEr/lp/ZXriq54ceH8fVvvaaXLM2Xit1c",
-	"33wMHso7oTArLCr8YAmv+pdYA30NuGNbiabCIa2+LbbBYo/FIk4IBPIC95cczOnLDOgb/Ph5AVxMGKZ9",
-	"ZxVJnzpUYVYX+seJyN+PMXOfzV55h67MHyqM4Pc/NBZ2bQVt7e6EISyT4vsmKRkHDusP6JFuxV3sfhhv",
-	"uyfPZhJI0/RMcGOhBuGPGDN8I+AewEgTkCboFoiec/3sxmt2N9ef3cyHkrqkXQ2YY4r73mB8/j4SwwuD",
-	"bBQixmJQWvQcCzA7vAt1pqw96a+BLSz2jPR5rki4PIg86O/IlHTokbC3xOTOETbdIH/K3uZ6GSjtWuBy",
-	"wsuCbjMQ/tz4Z8orZwzf5CAgi3to0ieTJR3guigW7PogXvkXUoCUNNMFSG4Ta7N7UW8fYKQhj8RJRqoQ",
-	"CcInV7CzMyoFddG6/iuiEF6gUNAIqE8Eql7eJRVhBhLQAoEwucqOTCw/ZnjMtFUPw7c5GRCbwZFTh6k8",
-	"Qp6Kf29//PnP2G4W/v1Jwb+fZNrSfg07lWxNW1F2aOogcbXL/bjz6mWf+2d7ExqxbWxuQKNPk/CbBCoQ",
-	"HYdVdRWmiLkKWPHiv5C0a+t+++jOl/MdSvm5oAtpjc2kSU+n9Crbd1RNtEbnhxK0X6DOinar3ZrBwv0f",
-	"aGNKzYTIGfe3FEIzt4XJlIr5LQe9/1+NPB4QeaEoYnzzHK6f1nm7yBMUkmbHfgTMmYtYe7lurMks817g",
-	"GID07AtoOgUaCiSBYn8mBR5xzy+wiD2/KylzSXU5+nNJ568ieE7Yv8uwOb/xvGmWpuFMJIjWOGA+HnBR",
-	"F8d0jh9Uw0x2dsBwKHEamC3MNGoXOj4c9J1UO9YcAU2tupNWVMHB77misQ2vyaU34NM5NoW5va5TCG6p",
-	"qYUJcbfZg2v24WcEUY1cvNZvWkiYgj5loTQfXP1QoF/Q0cfTtly3Qt570wwTRT9JwWZt9lrXXZaDIIFy",
-	"RtdfSQNguFDThP/xYy55tSRltbwVSTlubCJDtNeXEyfXaaqBpJzT8YCC13SIl0gAOqatCHhZpXtgV3Sb",
-	"9pnG/7W1H5Lq3iGFmgLv6U57S7bjDpM1DsK1dkhswbLhhwhO40mS7o6frwyGd5Jawl6nko0D0pn/mMLS",
-	"P+7YVtQ1wzdS309CmPo/n7jJ5pqqHcMAK3WVtQw1VSsqCJuc9rJrivaYrpKbnvgFl6F1AFUnUC91+jgf",
-	"cgtDEZ0iJXH3Vrj5Y8CmVi/qHOGlKImb2wnKOM12mvmHmNPdtlZty8QCcVTcQC/J42M2lUFqHwR1uz7p",
-	"fmRpFuRRHoSy48qRpHSJyNgptCQdcQ9jV+I2IA49i5Bo2JYj9tH0ikgB5aCMup8WOeNM8wKuZFGh0990",
-	"VYcT5QpDBpm0TZ3lbXiV9s82xv8S2spJi/fqIudhgJ4eb86tOMfSHGhcCBmPXS7e0o013+vq3i2f06fW",
-	"unS6G9Za4KxPXv4iRkaQxgF71strwJklt0TKI/CA8OwBwzHh+Mt0FX1oxHBnRCq55wlbC2/+r6BzhTZW",
-	"pOHly1B3xjDhoDHAWlpcICBGmBGSoAQFO+75RUjY38TK+wUyXtQCUYNeid1MCPXPn3Wz7v1/jcHjBK+k",
-	"2tFYCdQf6wwHzHPuH2V/+PfzH1dtZXjQIeZr95/8uV/G/efk8c/Wzy+qmp8LzAaowB4pe7RInm9w3F2G",
-	"ZzhbvMedE6pKe/Zrf0tyY+Qdp0wWQG5nlThy4xojLHQ6z8DQXwi4HCAkZrMcLgbR1EkfBnEUHcPij2cP",
-	"fTGqPfplr9+ivrdA50e2+GU2Ag5ouOV23OcAnjtrwi2APXejOy+ppEQ3xBBMuUVMlgGLNuGpQHL8mB35",
-	"P0algE9/vA+8Lxj332W6sVf8HBQ6QPKAhwcqQtLkFp0+bZOlNfFBQAHQrhNdz3Dvk/TR4aNtfPahcjMu",
-	"Ms3HKo7eulaRgUYuV6t7JHvEuAKgoVfYpCKItC6pO4jagTrxtJUdehLtFx57fPsrmYBV+p6y2HaiYjij",
-	"FxgQNAIb+mHcMAZs0UlUEQANuIks9AoPzu6BvXehSBmBPF7QoWt1ddrrOq2sW4GTbtvVILk+skSFFXnC",
-	"ZOsFm4m6jzuALdphvzv32t7XpOEOUq8WgWXjSG+bw4Gbc7JTIAFLj1KDu310j96MwJLtAGAQUqnx1pyx",
-	"YmCmM1TjkOB07Rf9jxDypHn/eFl0BEfsEdS4fK8uLMoiAylU7mOTyZGKdeLprjkbXddi4/qdLLuAh6LK",
-	"/bbHGoXkb5RU8QOXLo8FjeWkmHY6BgaW2cFP2tx+r9+kTbMhdDBNsl1Kb83th1ZIo97o/XXMsAPe3FKr",
-	"69cofssPUny1s/XhBIwL1KI8G8ehKsNP6DpEdDZmD5hOmQmSZtv+dVKyLg5/U2pnuKKmMjqzCltWQyst",
-	"+TCNygUenLAOk8KpSiw0oZJb6pafGu2t467pRZaN4NUZHZmKzh6n2OpWKmn3GGaVd0L9/QiezoO+65XJ",
-	"d1SXvnY0oQPltJ6vq4VB9q62NAYqTgEh58cq5Ixe/GGp0tJZ57L7LUrn++ekfCPuRG1zGa7gFpzKTeA7",
-	"LpV1LymRcaKi8tSW3DN6i/GYAkmVFEF/2FEG70N34zqVFvE5Q4rxcoyv+O6gNdaAVPPCI9VPxmZ8Ff6n",
-	"C/NdO6A/bSVCF8DhaTpcZJt6YJgscZQUtJOZf+Sk1ctxh6bV/FufL31rsBfcH9grmgCNuLyR0TDJKoLa",
-	"BOIm91reivocKioGzsJ+ScxeYjQU9egrADFOyuoPgn8tMmWf34KRvhBGYRSUSoNflSCjxraoO34Q5VhZ",
-	"y2GqxtIxlI9BToV/JARTQPuPRVDhyoBSQemyuJJJT8NvAx9L/pSaRWf9cS6rDhgATB5sS4WhOq38H39K",
-	"Y5BRQdKDgJClHDTpuCeYxW90kwS/gFUZ/yOaOPhPo9dSQbAa4Y+chjiXUDGFJVh/oWuEaRQYSTFqO2M+",
-	"B7CXoIr481JmOX9LLrOLbGfUdu59ltOENroWF983IYdy9itHbpzKpfgAuLfp5vQQphBVcc8EPrMJ7fRN",
-	"SqGcvkju49EbFtaQ3oqUXcQluNEXssnfhNzt17rJYZak7YVlPa5D88ZxG5XFBfXCGZHunhIxY3NlMfNW",
-	"fa9gG5fYosK2ZeE0iUETxbKO9JHal2U3Ukf7cS1LC985jh1jx/xlnrKv5LuUJSYz2T/0/Y+SXXSy7gAr",
-	"cgUSoc1bkSsgLJ4GpLfDuktiyUTWiyLJfwNeSlrH+dY+3+FUFurp5T35FiFLzab7psnOXWnPq+9GPy7q",
-	"ehU6ksyp2Epwf6623GQ7zn3OrRhk4Pdbff9NuOxvb2WVfzkolWEyhNaO4fnZvDXCckUncu9bg3m3s5yh",
-	"Pbg4rgPplpAenSNAeFMlccGVbnaJlPWD15a84m6pn8uem6o+UxSmbYyVSWVf6GBCN9KyV5I+/lAOarut",
-	"aJyoa4BH6Wq3wy91nZdDLWBYqMWlyYQtLhis5puUCm+doapDyMd6ESExvNYuVSU3AOTpVdxqokcYdCFI",
-	"xxkhzwwz84BYIR7t/0Bfh27parL5YratWq7jGa4j57ps3UPT1zuNssp7hWDhZS3KxB3eXRkatp30ky0R",
-	"eyGIUeHlUv44CX5bkLJNH6bn24+FGs3lbrDoyq0ICBiL/JDZI5Xo4K2C4JiRXOJOVkJtxPV3ZkESeN+r",
-	"GsZAMda4ILaH6KH+FseA0VacQmeGq2wH9EFopAvU1OmXhihic8GtwdHdcxMAaloknIPgqu2hHX3V47TB",
-	"kW+/JOQ1RCKL7vGwglbDbeNdYbgStSoQ/iK96jWXBrDKqlQSv9xR142R0BfvjtIMMBbymZi1VAui+K+0",
-	"Nt9IlQzkG4rIT7qg/DPjfgI7bAMLI7QLCJNLncrX4TpJNV0mBxXGceHXjywju9ayG8hveLKiRGppGKZD",
-	"UH1MHfIxHuKies2H6Oop+JR8kvC9koLHkwm92O7XyvBX6WO4uvrpPv7en/yTkw0PX4ey30VVkyCiRRUQ",
-	"E3U/cwB1AG6YUBWm1Zz2OvTdws7aIxuH+pQt7UlmRbFtNBEFNvyUiev2OrriaqWFwLhiXIkApe4ao5Lq",
-	"LbxSLGegSXDfR/rJDMDTnveNoZAXDHZIima49eVz+i7h/0plRR6FPi6ArXktDLii+vGZFDaB3CaUdyM2",
-	"2DiOKv2O2iEYYIA0XGPjQ6VdeGbN7T3gCImNhhj3FFAG9qXNaD2+9EVcQuCFSKl2KwrN6XBUL7Wn6f3v",
-	"G5Ng9u8J7Z8NWqtTjUfor57XkXJGhTHyLqOiFDg2up3g24a0Q3S+2Nmzj8eLDuFEkpJyfJOx9ydbstaY",
-	"sz/USdqGTGP4mIfspTXhBW3bbC1xkIYWWqmioIKWsekzQe92/KWdzkmXNN/qtJdNtYSdZIjQ6lVp6vQ6",
-	"GsGLkbTxyTN7OuoE2+eH9ETfJf+azqL7aV5pBxkRL/kSNWiqtpTO9uxXWyGAxIx9GcORokofIN0qnn0i",
-	"8qrbHLbOlHwMp418MdmkIquftqNCEft3uZ2GX99mD8PEsTsK08bbEj3N4JKyxSpKccQi2GfxC8k4RTu7",
-	"LgV6620JXHgJfd/c5wbCS/+iep4iAi5wlZtkJvUDucrJpCt3lRNlLiZsTcJqURs5hGXTimnTtuEFlWbF",
-	"Wibqbca7uaZ6g3bI5YbPkiF+mhni6aLaNJSjSeMoqh/LWPaBhf20oIdJHkQSVZgdpaC2OwHchkEh7BH4",
-	"7SPouQe7zW0DBl3Q+mqpEtu/4HxNFDi0cZ2ihvSZsgS4acJYJW6pllCXOab8PxKoYd+R7jdp2IGHMbTR",
-	"tgseb52KhS+M61MGCjumr1zows5VFmeLAYtdzL21pisUIPSw05CqBRWXMqnRlScpfNe4Wmtw64lMrFoU",
-	"6MHQx6uT6ZarrEskb1HaXRahsmzTSybZPr0LEbSyxztO5rIXoK9cJk0eEiex8xzC6e7lbi8MXkU24glM",
-	"+B4X5Y8lE8LQTtzrEwT6KAYIDyMuAHpHQxMcyIGeSfVqXehI26QVo5cBNlJuQjoMeG5BWfvyHvBtsc3F",
-	"TioU59JZFrJaxjat0fPpmW+PA09JAiKmIBAlu84RjHkLVFnbkuGWUN14BEyyrNSDUNWKaPyWTO/EQJVw",
-	"XNZF5X2v8NGHEiLSLUrVucXnc8Lc22A9s+fitiaTXS7oMyVbtFiePNzJGdj6XezOEFiZ1G3godhcYIlI",
-	"TNUQDzEGwYReMGh2/xaAzE6cgFrzasEtEY3kwk3NoV76PdqLJZ8+FrhvOwWQSUYm+My4CR0rOk6ISEsf",
-	"JAItjp23dwU5RXqCMBj2gcOiQtcrWkIplxaVpJCiYAiMXageq4s147OoQifzC1F1YZ1JjhgGbjovbfmd",
-	"bkzaNxNKCcati2QVo57SQk77jhIaEhqaWRAn/gLEYFUgejoXsD6pe3q3jhEyfEHM1rTthZe81aRdiLHE",
-	"YRw+Lgr9ZsRB9qiWXDSl5YSrq5NUKn0zjHL6VTiSLfwyJnDH2sLQHhs3pSV0PPD0tZZ7SxNj/sIvRcDu",
-	"5cXAcTXB9nmAiwjrUhcYIJrX9luRaZEOLcRCDaIG/B0DSHVoMBwEV8nkMl1X2dQIBC/jjsFTPWBGwObz",
-	"hsCKOhPECn8MIiitRKjKKTbs0M5ZoB/wbIZ1LN5EKnvJhSC8qwwomF1w+fOd6NjAIwOqMcWejdRJ7dym",
-	"NLOiZPk+f16WMB8TPt6L167MgZhKzMV5XZaW+7qDL3+v2p40HlalR/VmNyXgx39OPQXANEX4NgjmUzJm",
-	"hNAfGr0nIW57lT+fzFXklcPvnCQG+6bhICcr0jWV9QSqxDXPnga+ddevW9j/JQeBbwPT6HWNqOh9sr35",
-	"6gv22SfP/sSO+ARDizfRzhPSuG26bRL75OazFfbNDqA7LfYtAQtRfjW3TFQSgdLLc7c3jTFJ3/bg6zL0",
-	"41YAi8Q4ZbShu7vSm4Y8v1qJ77ZXz/9RYi9c/bIqK3WaL1idfYiwj+ce+8JrDOLqlx+H6DEDr8XYB2GM",
-	"Nkl0WOrUwzd7tpWiblsbnyhvuCx3yb8auC0JDBGQLsohQMIoycpZqw3o7oF/wa23IqDPo9E7ww8Bf/fc",
-	"AU57TC/Yx1Ld8RrOavu3g7QW8zLav1nH4SS3f2n7HbR/axS/47Lm68GzTutH0EcaM80b93xdc3WbzPDI",
-	"gn1hb0w8C6ve4ZLUMP1qtsQRfu4gdeOGRKZJqdRv+EY8TOe1ha2NhnlWsZnQTP8gP+FLMRh+tf5dnZ5M",
-	"GXzNZCV1p1vTktdOUn1+7vcIG4aGnzJub7FPhPhXw2vWlgy0Mdbp7xT0j+sSPL2XLuFQWFxEAgbDfBY8",
-	"mhWdupAiXfUNd+JCFfUN5m6cc+drza14E3K3BlA6kEXF/r//l0WRwyhBP+Tf+rdX4T+MOEILXhLr2ljH",
-	"NLQtE3KHgEIFR9gPGbNkhkiV3DoGOV3dHMLEnMo/9YOAVNaxKIS/o4XIHa6tbNSYS1qWjOOfjhtQOnwk",
-	"UOkL7TIXg9xQXmnLKL1JdzesN7nkWSNmvLAH9JcSSvG90nUn6hVr+4of+Lu3RyGqFQTUvtDKOu6vMCO8",
-	"WqsVpIdD2mOqM7MoShDtgafPgbKGCc31wv14tuGjCR18pvorznUTJjLce5jjyJm3JMUqKi7T0+g3R76+",
-	"SVHl1Dm27f1SjiR9ffOkvKrig+YdZbJyWuLNoQ/NpPJ3D8jcXOf2YZQvaLFNF7JJWgLEi2vgwHdCZZu0",
-	"TWBFbPZabrK4N94cxKaAwRd/FEZqqhcBP2Cz2WP7AXgYChs6CekQn4fe6AC/108bGABrQ1ZBOlaW+aEY",
-	"d39x9VJH/caus5TyQEuAD5dFutVWDrJxUnnn45/Uju8yueKDDJZut4th1XUSg25ZXXZxbChGYZItz8iT",
-	"+5FlVE5fPoN8VCYmsSwpgyvjgF7YIBAufDEsluZWwgkDmJXOBPeEI3zvfqNtdHdQhtOo2NELu4FR45ZQ",
-	"ZoiJJ5Zx6qG9tIrVm+M52QO/2Rx4L04Hen+g/0lAWzJz6ycHiT+jZKM+S6v0V7F+bXaTQ5mbKtpCpd30",
-	"8So9Kdn43J6bHh0Xg65g6At5F8u6acyy4oOjcKCNZI7SuOHaAAQztvcbK3T6bikgRLaDa92v+RhMsKAZ",
-	"Z2hgRm2ocED4YJhoUVfOWzldVTVx7cbLbnAosD1Q26kCb1FqE0a+U3EnjL9sk4lieTEj5zH4qBFSPinY",
-	"xVbvg9xPkDyrEBCkttpwotfa7ZnhjuDpev3bWgkSWr6WDNtiwdFtnKiqL1xrJml5Gjoq6TY1gs8k9OZ0",
-	"mIdWVeBLZZMu6krylh7LdZ4r6DCyavXTeFmsupAGXXp3knq6Aimet5barfYar5kgo4IuRLdrkN0z3iID",
-	"2rW9Ji37oiA+jUHOo063jAWGOkDWx1IAPPWyGPni5jk71kK589JetxDETCHXyEp4TSHibmKPk9bgnG2i",
-	"G3v2prRDsDSUdlSlDWlTbM9t1E56FT4pzM1PZjA35/Bk2/mVgfq1+3ohrt+bFhO4v6VjDX7GrxJSupLX",
-	"+Rh4+NK0r/xNNhBsfXZSmZ+qXmeCy3sQQr/OIGdGsTQ8b6lYtNcw+4MBXiyYsAMNuGNdaV5n+pzndXtR",
-	"J+41z+xn4VaAv1CfVwweWy2xYrKwfXXsxjVOqQtXRapmOa11ttr7PTLfslmkWT14VGHZhZQS7ruMZgg3",
-	"xMJbdrIPXzqX4WCX7dVE4NQsTe4bwtNA+wpOPVWv4vavOvdwaDpPxQVBTyCgQKTZ6A6mvn/YmBVP8uIk",
-	"2iCAsgUXmQy6N/G9+ybRvaHy0QhCqNca+jZwayW68No8XX1SqVbigxD+ZiOsvX6DpaPL5ofv0sQcNP/I",
-	"hZV4tt0NougCKFDwrOyFgJARWghYG9qmc/jtr0rzA2JcZexbEE6S9def1l814Kuo+uwl6EG+E/YFE+/8",
-	"UtHPYFl4mQGGGyEZcevYUdtQaj5AMYT30wdCH2nW3wieu3viM9/q/CNOHnoSvSP3AiDTxCfCI/kvWO4m",
-	"3rfc5V5Nox7TZAZfHtFjuPjOPNqPrgKFWzrM6cbEsdff87pe1gkwvIoLiwDgGaVk1om50N+3vo98xfYF",
-	"RdZUCx536ceCyRKGKt0RwFS/fEfGYD5CuHmwNBzhLTw8rqyHTU5GMOjFWAw/zGtuTNpMwLI5yv99klRT",
-	"K0070OnrUNYJ6sdVceVVVptJdy4gIU0F+0+YNuzpVVnLv3Bx6yXM8JqcWRcyQ9ieC9NzQIt4LUwLX0TR",
-	"xY97MbzZ9BdMU3zb6oFxoGer6djnzUwQNsNgPFybmll+ZqO7Fq7XWYCJVi+PSF/+JLzRa0j9CihpAB4I",
-	"ivhJf0Ml/AFaXqtXAnIBsADBUt9Vi9uSRlg7aOt+kKpPqJvVKDstDviC6caRm9FqTObvdGabg2gYOmOT",
-	"aLc4X8gygLWxPzz1//74j72w8tO59jmdpjuDqEakLAQYibbM8VvBmqPfyKc3L+KfoW0kkJZxR9rHJ73g",
-	"/XwrUuTG18KEnjKR1p8sYcpkmoJrzNz+3UBVhWWNcrJGZ4lWAlqdePuxy62QD1afWUhlbjuuFjT9QTZJ",
-	"ZTd2+OcGIkqEGHgWnrheuoUw02bP61qoHbjZEw1I5ibRRbGb896QIRMYZerSeRuutv7KfthrIONpL1vl",
-	"WnVQA1cxhh2SpgKxz/4EHYX/U+jNQoWHA63lyHPlcV55fumPYvpn4NWX+dfbE1ik4ffv39T1n4U3omDS",
-	"hSGP99R1Mh6cBCc/UD9J/EQKb3e2v2TnM0XFcGEx4wK9ewC9zvXSQkdmWCXtcZcvV8S+PWZsOaVUNcHT",
-	"d7lqEvpILfCkf78XDFr8sKhBvoBmelg85n+CsjHwP/MjJikOi/OPPdn1dF6EdgpeM0DSVG6IPaVespNU",
-	"lvGDVjsU3ZQhL50N0ggvUex6BZJJDb3wN9efPZvRfTy7foGFIl962ZZuNA/aKtQZEBRmOvkqvXIhqq/S",
-	"sU3UNmLtYIBqpYoUO0gaCv29SAbLg1g+EZSoQROLBZ21tgg03y9RnSonXqIBa9X0L7tns+GRvrjtNYcx",
-	"1r0V5i5ZIx3cK7FLdogWmzt/f9XnTC+HRPTkIFWssJoq6ipfVGMbXufbXO65i00uEZdi2LBtLh8f6yuH",
-	"jfuT1WHaxPKwkM24tAH7dNbgp6l2Fi7JfTbTWdDv19+Ee+vlns3WoH+lTcoxqBGsxyI0TqArZJGrUCmL",
-	"J5tUFv+KbH2D/VmmjQx9UlOTa7XjWNXZ0a3TynW3C5S7pBDE5nc1qcJ3yunbt57NmSD2JMTwDljEP21x",
-	"eaw3xzGTOoFeXGKip8pL0ko+N4e/HxN9BqmOEfvv2efMCkdo4PHO8lfYulFVLaoVE7WNvyyT0LHC5dJi",
-	"FX0VBkncbGOGnNFSvGpw/Ya6AZZrKIBfgdqJSgL7VJPRs8HdYTIexInKS2yvdQmOf1FCGRbJ+keLnKDC",
-	"IVeVhq8J6m9OScVxV0SgzqpTk+pz9PrMAAmCKlCdZscmoAYEoy4OlxjNq1oLgNi/vBPpAErI8sxxQhnF",
-	"QplxEgtrsGyKAIbCX4AbY5VWgvHa/y/6EZR454J+NVp8FrzIuu/lA6znmzBQyXpoG70G6RVjBCvA3NGA",
-	"CHfGBFI/P1jpVRJlOATIi0qLAZsnRL5mFztvt000Ul/432MlwF/uXlrrA5PkjACoOaJccFB4Sw94P6Ch",
-	"jLFqFgFt/Yt8xakuPOQPcry+XZTzbR3VFU43DYbW/HnwrtK8tiGlDU9B2NfcWzCh0n5176yazOnKpnY0",
-	"Cng6oX6lhDYkBcBYZT2zKp2GK/Tb54cBExqkIWrvJFAcvxUK8FkW7W/U3hNgKt74/MgyfVLkZMSKSOof",
-	"WfqNJBLeIDuCQE+gOpQEfYcUba+sKAM6si+sIbDLim777nkgsT/nIGmUvX7TqAsTDhtlgwbymrJcjjPS",
-	"ae5QNYcDN+fyLn1tI2q4To58JxDb0kacHqouRRy1GZ0DpjlDNA6ZE9d+xf+ImSNfKmfOP15GRxwwUPKt",
-	"S9Y142KWyfW12HGVpBnla3jpHBp4QH3zBUBsw58udNKuub0V7huxzef0TTeNugywLNbxTApseGgaxmzh",
-	"JZto9Gk7RT5hMSUCtGpmF/CqEfG6EjU/WlF9W9oKrQUGKU/EG3RYhxFYqxi+YOJwdGeQsZgY5bWGIzdO",
-	"bpqam5RisE2l6WMRT1u/sza62e3dKpQZMfiAa/vVozyHrj+99v3BwV4OzRzbOoyvEfwN/b7e3H3UHOOn",
-	"4Q4YlB9SUV3BXoSkzrETRBVk86iQGp90KbVVVsMV+ZlT7xyusF8Sv4W8bKVP4C7Fn2uxdUw3Ll2jp637",
-	"NluN5dVqlEbW6SPwinRW1NsymRTuhtIzgPCZf0NEiPEGoiwCToE0WWTXpE+zA/WaiSBXU/LwElDL6CSe",
-	"tQnmxd8oYwTUdC+NYg582+/Cfzh1NP+TYFc+nHBfgBgZsCIXw0MucoqME7K9xoh10whdm3Cr7nXywEJh",
-	"NaRCeVPeP4WSDj2/1EzNH8gV47abNE998cpOdAEi8pabZPaHt807Xb5q6n3szBnjFX7aXt4vEve5NPVh",
-	"endvCSO0xXJtSKRzuqRjXusOOq31NjZWuiOpYW3QwaHX/KAz4YmqibYg/9Kbfg/gag4iAX51iOrmRQoO",
-	"DkJFVikhMlGzQQiFiZauzvAxjXZaV6G8d6+tv4+hx9cJ4d9cUA6u0gHU98BUoX5jEgTOP0PPfpMtg/wV",
-	"6j32uh7EM4/UOE/wQzJek6/i9CbsX/s6TDffRG9uc0XI77dOJNxgw2ZPGmBrQuSKtw0oEn0SxFFwl20n",
-	"UWklsN3kXroXsbKOKQ3smZbASdRXAs6Rzp95TgFzy8+W+YEH2LRuL9UOwTSGTN8t/tbuQjmV58fCNgGX",
-	"F77eyuMxxy1Yp5kDE3yY0hqzXMNw5vyyzEWXoRIIkq6MGFXP0MpjGQ2KVTw/JWQ9celsunOIE6G5v2Bw",
-	"MCzb8zvAHjbo3dU6Aihj///51iih5wf6NUOFUOlsHSX7TgnW7xsTfLWpb7fmcLRRUgXCHcD91lHRNSSW",
-	"YLJsxD3lVQvfcp9BAOglFMfeZ6AYqEp4D94dxcalbPfYkPy01wxbQbLaMxlXFUR6QVh6MXYWbpGHd6s3",
-	"jc1cn6l+/72ZgBELl+Wibyrt0kpKhO6YIXCnFLXv+pdKQPlS4xh2vU60/G/3Ak6iyGATSeK8Iv07wLHG",
-	"fHLBoYDNNEphLPTICeQUocfhn1DDChFTIw76rof/0UVzmI5q3YMZ8159cJqvOm6oFP0aVenPg1We8AyA",
-	"jyKUjv9dVV723QnjbM7HREbSKVnY67/23ynoko59DEIf3S/mBvwhH+CAeySY8zDWunFOZ+fG1yU4EBEp",
-	"NhizyGid3iR4InsiJwqxnlikgxRlynz84vqtW4qxaRoVne0Ubxh3bc7UiT9kmbycq6POeB1tIX5kVia9",
-	"38NdYLpfWNU/RjTr3jRDSLNenmPENOsfiidee3ly02aqQTauvc1Yh9BvIqcJt00rlujJ2dZ/SUizFhuP",
-	"HNzoKLDRgV1+Y7XQWQvhsZ6zPzHlbcqnYAanZEe2Ui2w5EC7hNsNlMaRaO62oe6BRPWHwOwSVQUTK7l9",
-	"DrrvJBwGvBdFwMfyUXZ7mxGvfqCEVZZaTN7zm7V0VbJhUQS5Q835cqTCFN568lODXoGZSyHeBWFihABB",
-	"pYVAxFDlXwhqOFGpmMYQwOPaOZuBBYpsizIQpH50PzZ1iKVzTd+eoOuto8ItQyiAOPMD4BO8DXHPgU81",
-	"Jq+nE9ttPkA7vhnnDeKIzZYK6eSq5+eiDQu+f1F0gTKGl72RpxsmxE78XhpKiCGDUM1Nm9ndudkoQiI1",
-	"9S3FpC9ITYVXLyzoTQVxFrw+LqWYwGn6NN1FFcmezteeqGBcUnA4hIUs35Y3i9EQ4rZ0AarGRY5eC6xF",
-	"QbaOf2gMA4l5zFMJDG/3/Li0G/0PkPiFVSdww+4lOON7eCQbaTa1aKHfeSUbyzhklMMDXB6eM86M2DgO",
-	"pjTEsQ5SeTXwwN+xP3Dm+eMIxcNwpePLa3HWqmIc+p7/EYzIA5X/Hvi7F4z8Y1rF5ujszKjpIroUAMdc",
-	"QnLCkXvNKzx84ue2rToV+GG/Y6gXQ7KtmG02e1w5BFagi8kGnMoY5LDyJ3AoSyjLqRx0AgswhqhgQdxP",
-	"KGcE+0OI1T8PdPkjAivLNqWViWpHWQxrcjr7v4Ycs49sIDD6HBDGiqL5bK0btRHWU6a7K2KwKTxMCDza",
-	"kHk3LoODJ4qR3od18Ph5sFlo10FEwjVMPJkMYpBAvh+o+IG/K574QariZ02+KcCS6XmmSUNeBMZ73jLU",
-	"ih2uVsUo9Gmc9ocGWc9mmb4F8NkvuKnGSo54d5RGlOY/ZW2ZULHyEEn0w0wd1GrDRLvfSi9W1NtXAcGu",
-	"CKoRMBfAfZ6EMylukR/g7tKWJHesktutMLYVcZgNELKK0JY9SlHBE231KZFgHPSNZv7Y/tpzUwnrQFx9",
-	"FIPk8MGPLPae6JScCW7PVCiNLg9LzY5XV40CmTZA7W8ngWW20om0IiqrItp9XU1hZ4Pg7e9Qe45I1c0W",
-	"wy0czh51pnF7tuPUDXXS6myn3ctjOonuJ61ExmauxNHtGTzQhpfQ+0B9PbF51X2Sr8MikG7d7euA0xHh",
-	"OiCwwaiMjkpL4Ky4nLkGQNRTzl53judFhlscCXVqP9pfkr6Al1h0kWlePCwQa4JSPtv6MQfPGuGFLGUA",
-	"brXpair/bJTUBn0TrYstgK022J8NKmoQufYijNUnT8cKbBaAs9sZja65k6Li/MDR60bW7pFU/QBm1xCm",
-	"S6OD9hR27nqXK+3eyTth/34sovceExM7zz2b6LU511oQxUxWYmRhbkLRzrBrQrys/zxXHtqxM7q9TZ7e",
-	"z+LoZOol7ps4Zci2NaE1b4qxPp0B752Zs9XGiSpWkk6yKzF4V1FYxuGTnWGs4ybTLTnk5WFNRB9G6ulN",
-	"uo1qpvfpTKV+56agY/Hkx1l7l45SV0T3mqNGwRDzIolbw6LxsKyi3RlOPjL8MhF9ef/shIT+JnYkWOC0",
-	"aNsYFLUCnbidIScbLmQwZSGV+XS1yBfRbglNaxk1vwm9Dh6AniS8ykJ081IRJWItVSbKG4HXODuJNeNV",
-	"ZUQmR2vYEqKH/VDZQv8xuotDVVfoCgETLHUMv6UY870dw3J34Dlw2NBcsSD4SO0WS9rc+S9e1OAOXpxu",
-	"yhhWdGHjuu+UYLXewRmyXnHhNeZ7olcBKhPD370xbV/gz7HTHQDpGIlHUKpN3WAvgoyR1kVSuJnHX9hL",
-	"N/Na0k0Zm+EN8x07yf496Pu5u6rWu8thaz7s2tH/NNfd79mcK2OEswGj9pC67Ax0y7O5hm8PN9XxmThy",
-	"dUFrCADhwv7Ca29oBxiDAyL7phuPTG9jHXCKZ1RJPf/UMGmSkIcDoLi2rqxpKxDnsqatb/2DMQFnzOjJ",
-	"m2INKETp7kVCVZOQrzNBWE4I6/gBHI5eniEFaF7XP9CVVE4LtJGBFt7s+65xtda3+bY0iRwrz1ng6kdZ",
-	"pC2G5C0yHnXiHUOMpcG/AuyTZusAU4V4o3jHjoa5OFf/XukAEynz8lbU5/nu6rsGS1QPYpIIByHQxQKT",
-	"I09BiNWP+4aWQCEEGIQQ1RlkS8hDMfQ7Bg2KHw+Fk0UP72Vpa9+hiYJNPmhuONAKlpUS77aZD1W0mxWT",
-	"yAcXsWMcynqq8TZNHYLyrHHcrDJp2D3GF0pFcqwmHFbkc8Uw01EYC4GlmiuxggAWJk50+pIFs2/gzTpv",
-	"chkrjVH2OeZr7rSwjAJPqsJ/5fN8Iqb3VBre9A7gEO0LReXc2c8Oum+2x/S4p1bIg5IGIp5UVJUHVGLc",
-	"BRQbk+xh1uu1lVlYt8NWEUo4ajCAxbn0do2vBl7St+LBlNf+LI/cecPomj6yZJb0Ks0xdnZZ0mV5l1oW",
-	"W3OVWNcLpjRbS+P2rOIOjNVbcXRDB0/iquFy5H/qZQF0njSbvbzL1dh08b+GWKP6pMgxPPYdTiMmTuZk",
-	"+JVebGeMfN1PkoiNe+4KJjo4DuAlgVfnezyP6uv4ALcdQrsUgP5xdQ//xiIr70WsGUNvPGorVAJXYAIe",
-	"hElm2HY68MayIBDKogIoeFDM+uN//OlESunAfzvjlIzVF/PcHtu1D4RowINF+wdDiIkAmkguXh8Z/AR3",
-	"2WNbONbIV7zEhVja6D7G/GYfdBnJFGrWpwcYOm0ohobznD4uqdBOx+W5DEe162Om4DIcvexUBvYQZWxe",
-	"v40Zyhe42mLeZ+eaQEdpQgHZ7PlU2E05BMYC0wIuLMhLquRBKAhw+YvDX555FWcjpvvIPkSbvjiftE7j",
-	"57es0vmfTZWUNFCVIz0x9EEAqIzlsvJiDap4W5A+ShIu7Y481Oniemj2rdOHZhbTkGN3tBK9L28CaiVe",
-	"D9zM/VpXUojmqnRIpwlmAW5+Z/iSWebaBxPCZaUD/ABXZyw+BpzWUBXFqztpRfU83D8YWWAaQHgO/j2C",
-	"lPaPj/2kk22ec223xziM7YErStv5opaHdTp92aTKCaFbLBQiYNqOFRVUNtZn7OYAAfkelB0BxeRNEbGp",
-	"pcppYjFbp7SR0KhVDNSuU3QtqXMYwXM1SUvy5KlhRqwgoCgfjb64AiBsJO3EKkjMuV6q+Nr1QP5eJNDD",
-	"FDry/I3Y6FTa2UOWjmHBgZ1Utz6yoX23XQH/zfe0fwh5/zBlWktKqHLNPAs5s9u5nhhyMRpBcTGVviM/",
-	"BiDF0jZ67RCvLsqIw0KrVVvZgwAS+NLMHualQYdpFqQ5plEoZkvACok/FAWkmcFH2xmXbEFU9e/L21l2",
-	"KoKt7nJTOXh12g94ENw2RliEW/A3hgo9jtRGxEMdmvTPMMY63XJm6v6oeeaVcXXFhcTugA6V3cV7bYVK",
-	"aibvE7knj7ezpNrpYSv7loq91dUdr3tQSrlgZsvC+EYYs0gSIs921QsnDkfdS7E0VLsS0UpIYe6WeP64",
-	"qJjx0r7N2e7MF9VArq6cESpZZ7wWzgmzYo+esJM2VsyDvgzbJgfKdrKjSEr24pw4g3BEi8RPyK/pz/lO",
-	"VkKDwnrkRz91vLZA5FT8PBY3kxCq8I00js+0DZpJYG/LdUMptFQsd4wrfk4nOIYWhPBAUgA01A146NjR",
-	"bCtO8WbvTIP6OIIxEyU2uBhCLuJYAORtvzYHIMmHjpsdBfSEdfLAHbXJgExcoFHbq7neErZ14KyS5Jx9",
-	"MtseAwjeoERI/2Tl8W2ypb5/VVbP6fXrShqxgcCAla7hlLyXOFc8hcnhhfdWG3KC4D24YrquipXdYcik",
-	"rmXotAcwFuzJZ3+6KURGvgjVAO7y0iBrXgnOA6TpuzTyQazVOvAK/h9DzSu21Y3xbAzVZTEnn2LI0rK9",
-	"3EV1ZC1qKe4AiMCb/SDfan0KLuNxDeSjJxd7XjrN5vM944sg523Gf9Q5UmiSezKQeC04LF6fkAlJehjU",
-	"ICJR97qu2J7X23BEw6IW58FRI/06BnfRxRqTkgjJI4xPwg5FWzhaRReFv1t2LuElh+oeMHDBB/m54VUt",
-	"zo++F8acn3fZx2l2km2jKL7jUkEiEeN3wvBd7BMVtZ9gywZ/+chHqjYi07sRkxVzqYmJbIdYcTxzNdNX",
-	"e6mH0zWvtg0JlraG4Lt5DTsB7E4mJJiK1LigQHZFVLxEUTN5M6YPJzwVxgHtcbE7p8X+IKUgWkbRwG6L",
-	"24E8weprLcWgzZSmzZKz5v55s9/zW6Ey1nhBQxPjbA9EoexpeSdU8dO3KqnmRUgZbExUByigFKRj9JsW",
-	"fbDjbyh6vgscNIAxBY9pzAZDxDjBlDjBrJf1/xDitnROKY28i7DQOiBb/sPxw+b0oD5wB+YCTdAF9Rr5",
-	"6bIgE/ZRRa70l9nSRAS3IGMrdRtYx6ktsf+dIUJRtx19UgmGSsAU3qlWu24ne6xI1+9WLFbqTbZrzBaE",
-	"r/W7UAr+Y3nEeYmKHorfS6cKddYJEmyMtjZFA6YNIA8UfyA0pBw03wPokFD/xmtIORs0xbxZ1nmQHHnk",
-	"8ec9fQSXGXacuChMrigpjfj6snQ0fDlX4+B1yZeYtDgsfnCFFQ2oAxY8+K7wufMl5RGeuc8xYVGm4yub",
-	"WjdVedc0sBCgCX0KKfrhCVT7rbLuzfwRG6rYp72GTqQqSpyiohVMvSsB1xOli/VsL/MNytZcVS/YVpyg",
-	"OSql4NCawNhywY53/S5UBZ8eVRTo+YzZ77ZbK/BCPlGS+VLOixxHQxBhh9uZ4kc8mxdCBpXkGgcEDW4E",
-	"794KiK0K5hEsMu2AXPOUd4/bWxSeAeBEIpAKdUe2wfqx09vXbaj92TyWRnmlajzkldjypnYgvwdXNjnC",
-	"0AcQTdEOMMdsZU1sWTKXUFSUtx32SQkHWB4z0w/tzTsdgYSqgtNfCRcAfZxU0ygmBd3Mj0Lx2p1nGAEr",
-	"ZOThRQTQaRzbaOtsdDtCldDkbDL9ovvS5QGKhDr5+9NuXP8QZI9B45BlJURvvV7ITcUqcSfB1Wd7KEWg",
-	"6b0Dl/OZCukQFMT+q/H7S2nM0HMEUKLhBTlOB0eFaYYo/VbKaaLw/I2wYJyhHwtnF0Yfi8Ght4EuMBBZ",
-	"WHrQUaZoJ5LCVByOOqvn+JPyWphvYyerggtlow/Cfq3SteZbbqDPhDBtG5h47rZGK29nIliIYtClPfaV",
-	"Kryft4Jb2cck7hgQe11XUu2+18c3x0O+0xTbQjNpT3uMaTh9tEeQFN4S1k1dsVshjjA5Vag4eIPnK6MP",
-	"38gUwnigjlSATEA9pkQtlYDS0giOs+abWyDSqgOiVTaFg3APPgHcmxdMiR138s7LtL30YtUVz+mvIg9V",
-	"NRasfCOKH0VDpiyZhrt9tFlHSlE+t6nt5P05Fe8tVYUix05mOcFBvbBE+UuJTUoAB8+wwbEeScbaSddU",
-	"o+t0Qr592q+qfdTFImn3o0ScZNryP0sJmlpwE1y7ST89gTwF/LiQV9O/6mcxy/48c70WKzXHZOPew2PL",
-	"9DYg321uM4KunU667HnM9nHviCfG0tCJw1EY7pqB7vR0erefdVWFRx/fJAuEWgFbxEHPxhyUGrdRsfcI",
-	"DQtYTHJztUqzwBYK6UCHwMP1gsCFMF8Gf/ZC7O3XHdyvOKb0BJK8Tmj6mRu45cr0KTaHVI3bSZsKPTa9",
-	"uqSiXvmFbXQoD2A9n8cORL6GqS7xnuDe/EKrLM/XgQ8lhO73utmQSB5pJrlE01/FqbK6+ukSuQ9R7OCB",
-	"+ck/nmaZxqjXVNpeFN8xAmPdeAIODF2tofkEb3vtjVOKixy6CRjcgui0dqDNR6Mt2QJgGXBbAEGJQxW0",
-	"gniNMATLO0H4bXgTIKgW3L2IsARd7aG2NKqYXnGKCSDB2ou9hAZlf1yq2cbWznQwnKLPIkAgYQxk3Y/j",
-	"9kAEsnBZqrJMEgwslseHXP2DcJCx8oIprcRzWObnwzYDS4A+zl1/S/QwwJVIPdAMhFPbPLEj4O78mIak",
-	"Uy6pG8DAKyopgF6AgC2IQWcYf4lTI8JTDGjnbdODtkS4QSPh2OuScSVObYIKwS8u+X7EvVjwTicZrtW4",
-	"Pp1/z+l6uoDPslulT8xzvWfo+e5e6/NMhdenqaIK6z5P53zdPIeqVyrbXkrGtzlozMywJSTzZ/NlDsfC",
-	"27reooTM7niSQzEkmNKsOa7Q+HqCtYGxzv0CXtFKBDNlNBtDeFbUQsrP7QXj0HsQZQB806SbHEOj/2Qj",
-	"2Cqkp291XesT3U2gfVH74LXwtmRYNK5v1OSjyz/JOzI2xR+KMO2XFdzmJ+wAIt65PMJSKjcrRbNTxCKt",
-	"9eb2o9ieeq9PtoXIhtUT2nij4OATwH5JvlhSIHqy9vr+hp7wIMXTsvCQQ1dNcpynlNcYZC0iq+H91c29",
-	"6+x/cNgWU0hULOSirMWOF+agbJteGnrXs5Pte36waWdHDBofa64YgG8OvBYTiM+5jhTvXLneGxS7ZKXC",
-	"6UHG0ZmkZiOsK+EH68QRLsZGOVnH05oWASAdx2M2Rll6H0wvqLuErr/+v06kmSTvKCPczG0TugA6yJTL",
-	"3zredHSyzidE0bFM9Wjjo8s7k9CaaKYfAETW5052HUFjKFA1VLIEZKy5tjLuEvX170q6pG4V287EhLUE",
-	"zHFoEVprnmjolbIe4XuXWY//0VrAo936fi+wSR82zGv1Jlm9iL1svWLK3WYvKrphDmON2l8yRZYpRDkx",
-	"B3HB46L84XVQvYue3ujGWPEtV2rJ/GNB8pJXKOm6/BWs21vw/JKF+3N1PBTkR8Y3oKPggo3wYr/86V0A",
-	"Gil7OnSFK5Lof9G8hp6P2V7b5V/2ykjxw7cyqf3Cn0H6EQpYJuEUBDr1T00gVtdVr6Eg6C3+I51yXzi3",
-	"eFoPR2cnwE0W4KOVpDQA5NCEyyzMf9UukgaeqySGrL/rVx2CLhGL1Dbsl2SBL7fuy7u2W3B/0yjMDaB2",
-	"bStAKLw/6DsvJ5tjp94e687DA34bwD/EZMdzRKX4APtCwnYkWaE+PKlzNMeCtOnmOK4xn6jQvv6GEBwX",
-	"UJSgkQP8TfnpOCyUugchFkhDXGX580bXCwSQ3ey1XrBWCPUveDwU5ix4ZYxhU+TuzjdbGQBgDPLT5+vP",
-	"WmDOqT6CweuIYxZBZL4lQJtLIDITBRb6dsHOePVn0eNS7S7YFVC7k9slRGVzmCWFUQuUtvCJstTP/UAt",
-	"XZD5OS4Eanj9RQjxZZpbdByiXLnobFDgUfF8U6UK1k7S7Ut3Zigm21kNL4IOIj61zMfv9LTAoO20giFy",
-	"ylDHDFpB2yuTxGarYfXOf8uiUYr0tElSSYJ4bNXGINJaUbgKejrpilERD1pzK5NbxSioZpGXu7pjytX4",
-	"A9oKqTTfHU+Val1Q9oddrvOnKu0+iV/C+lCvCSxxluSO6qA55YVl+daJY65iuhmAe2TxhmI1jx+ssCQo",
-	"wE/OzjElSrqolKW1gNRovFR7//JOZANl55ImnTVA/YeNpq9HJirSN+114OrLIGuoVMVP7Ye9ICUp4y4t",
-	"w7HdaOV4gX7TvgFi7bu7+WYXPWRjIxZ84thNRil7xVCZbiF6b2PUtwsn5d/pBCJKXhpwUHeE3hy6K+5s",
-	"ScfTY7BMNriH2j0ouniJVy67eX+QqtKnXC5iLbbuldhl6kqtM1zu9o7xveDVqs1GoyzDGjvblqTpia37",
-	"NtNvrTMYpA5TjskJJl4+fCdZOZGxgqPhR/R2sLKyjwA+KBGr9PF2zSUl/zSpRS+duHT/z3jZ7/oBMH1E",
-	"Jmd7Xt8J2yHJKnTrC498ZGOGYmnxdeX2pXQZtQpA/utQtzNgd2N7PNSn7ohygSpJvQRWfWmdw0W1C8Wp",
-	"bJlCPOqBS0l2/bTRNrt3NuNukC6dSnJbUCAwnSpNCgEuKJFnDaVIWz1e6+uaK2ji4q/KFdvwetPUgLPs",
-	"Vsw0Cv6fK0oUbgE5rxlSFmMXndx2qIv2fwjgEo3ygzMOFgR6XSBuepJWrEK9CLvxMu7JNfsS0tqEMdhI",
-	"hh+PtdyATv74aPS6Fod//6fV6hq6Bm2EQjhwtKavvv36+w6izdVfg4zuQKI+v3pyfXN9A5bbUSh+lFfP",
-	"rz6+vrn++ApzDoHvHvOjfHz35DHfbAgVhYpLNWQaSq2+rq6eX/1FuJf4BFw5R63IU/v05gZq9rVyAR67",
-	"s5B/UhYu7vDc/tMXYA8HCXehG6HSJ2RnyiZMDxhn+Pg1UhKYyjaHAwQpICrhbRe8EKSF4oWNeAEBKQhX",
-	"CXMnYFuwEXL1AtHmpWUno9Uu1gExr36xrayRb/vUfLzR1NTuSCkffaJ+y2/FF7rCRGLowfy5rs6LyLmk",
-	"+bquC7K+6vEBhBfTJ619zJlG/PIeeeM1l16WAbkSDPI9HNcK9LFPnj5dwBj3Zia/i9APpKIo5EYr5c1h",
-	"gCFDzlqxO15LgO5lW6/mhDBegmmq4IBJHsRvpHWv4Al/iA2HU2+vnv8jGRpuMVmtQ5TugAxgqbeY9M/+",
-	"qxGQJkLCBZ3K6GsQgz5eWdvtx3tufpGp5leeSDMcsQNS6P57+8Neg9zeQfYDd33QzRWz8p07s9jbI72d",
-	"dwENb2JD8ZkPQ8K7dLvqBBFxVvcn48u6DqdCVHQkAMCU8EwI1ilPvcc/4z9+wWu9FmgB9in5papocSM6",
-	"fjJWB97KHeHVg8zAR4plxgeWMX6yjBPlwpwHxx9OMths8SBXLTm6cnpVKHO/rvBcH5sE334Bx+JV9wvv",
-	"+QIrBm+49KKjgMEHu+8e+Lz6U0bnhRoSnEFldXtE1/yN8/gbAWpzy+UGcry84kctK0BnS0mJI5cmr2Z5",
-	"1eFD8inoIQU2WRk/j6yh6tdXxgoU9ch0v4KglCp07ASl7JG/plkld9JhEjlq+BsjHJbw/I83pDumOMva",
-	"495QL6akIHwr3Ov2qQ/CYf1Z9fvazHJQ5+XL+ChxmX4Ne26F+zW2nMAy9UkJ85Fl7fpeRHFo8bIPjAGP",
-	"11BFABLSdnSBMQ/4X7E+Oi1f3uLvv6k78NflkP9KkoZb5LyWszrky3DTdyhH8uzkHyg/d6QPPsSCoH1T",
-	"6xHpLWDN7Ywd8zm397di0qdhTkky8o4ayiU5duwtqOIrD2Hh/FWfYumqlyjRu1itQtVE7NAlTefjL1qQ",
-	"GbG51UqY+AKoQ2TA/yt4lbsbsuG1UBU313Iz6bn7gp67StsMA+u/E+QttxJW6bEoG26pwTHDP068c3Hx",
-	"feYZCra0oyi8+uGlxjfUHYJbJsO2sD+8+eoL9uzZJ8/+CChwIWFxBfcTbQdWv6mQVvCCycoy5R8lB8WA",
-	"M0xlH+ujmLi2vjsK9QU31Ye5uNrigGVt+Oi9X/segkhRBeTKMpWpfgWGCp8OMB6c1VLdvvB3IyTAdopA",
-	"0bxSVcy7hzZOfI0yP3Jan5H0Uc4I/S/wkfdIfPpCgvDhlwch45pvbpujHfr4PMVCwzHKEKsazEZInqvv",
-	"wat/PP+aFEna/w/j50YqYSBmxCiPf97o4/mXycsISTPvvNoEGuZcV6E96/Or/x1zFB794+bRZ49+/PnJ",
-	"n375X//rulr/W6LoZ5mn+k5V1/ZftXTi4/7+RJf4WirerbKcvnwwVvSb98a80idVa15RLxW/54P9boyd",
-	"lQz4zIdwk+G3sN6qwFf2PWWC2geTHoARjEkfmAYSCt5UxXZGN0ebot/jY80n7ujXNVe4sg/luoJvFdG6",
-	"zbDv5S04ccQ6tXchF64Mi+U3YGz2eGiKZ9DWk86ymHj34e1PwIiL7cYALAl5cH1mnJFwREw9xbSpIgD/",
-	"AfEfYu2d5XeiSjLnz/iPyajLG3HQd6LDpHM26yutfhcCENbbPdYvWGX41omW6NZhomj+rktT5YOx7Ne/",
-	"h+DWDy2JE2Gt1IjtI8Sq3nDMBapeN+63LEIva37c9j3+fcjOl1HMXMCON5/9ltn3CyO4g3AVGuJ9kUEb",
-	"xW7YBp6z1+zVQIp4+Ul5r9Jg26opYRySvR//jP/4BXXhyw7NavZZ/Eg4YEktBUPBH/KQVQQdMtf6v9Jd",
-	"3cQTGmpX9RHQOKSiBGpt0u0CEIyp/51nc8pMpX9HigwfedH/cx3Ob/3ZCkmfpP9YOqIrtuFqIwCxVhtG",
-	"jMCkewGq3UmbWzibNqh7cDulrhg40Uj0b4LH871t7jehwji5r6H++LevX3ma5bYGs5D9LoC+ipi+plE7",
-	"qGrHTnUd+8ohygRuFzT48pvIFRPvpHVezQXNDfS1sXB181as+3BGrCtN9aCpP5ALEQZbIafXUkHTL/3O",
-	"/99PgLUGfkMO6FBH7VJExAvK/fK4LZ7LB4r8I9+Lw7Gm0r8SdxCmgef9QdP5Fh8mQREWVrKDbwSvzojP",
-	"YFcEJScPZFkqcWISExh/46f4+4AV1W9+z6sKz2F7vlVIjm2Mm+Ke2Lk4yTyf11zdviLwid8B00wGLamS",
-	"Kh2exB9/8wzwUjFxOLozoZT2tnnlOaAy/MSGgcv+lp+4Ofz9OC0xfqBn/o+o+D2LCr/Tj5ojw+VZTL/C",
-	"ivxHkBi/Yk6g02ort04IFTLlV9jJqmpquvO3YHDJujKiz1xte758vnVo+vb+d/ntXtTbV+Ewl7ila2nd",
-	"A+VcIylWbN3I2j2SKipLm7pZY+NguvIRONazFuI/jAn6eLMX2K43ZwSKTZTMH8IEDPdEgYglCIQs2CQA",
-	"u64Q31DpCKYXsCBetP3Bqdsy9n6OxV1YCzeZ7BkKPpKYFGFoaC9TwzDDwdEx9EkGTL4HaSh3+7W3Rcow",
-	"5WMl2PDRYcs+q5FBCKT/xM9Rvifx+/7VyNDeeWpgpR2k6Hk2pEi0NGwrQffkljAtrT6I6LCuDN/tuhAd",
-	"na/G7u/5xkItyKdUbM9V1YNrjfvhzQxRb3t1jp/M4vSW9YQF18tEc8wRUwRAwxRTPPl0jiemUPjvAaGP",
-	"R/DXdnbAGQfpk5OomFlFB/FDO7f3UB2EHAW9pODOi1k9ERARoYWpv5V2vKaSw5N/UWkHBi56Ju64kRya",
-	"O3q2FdxKbM+z5yYgZQ1kt3gXivqTd+KX8HO8FQuSxGQ1qV+VVTb47+FJaNGjAyYy/eeT0Z3543tJL8QF",
-	"FCUOxgD+h2Uk3CO60tkjzF22kbUqvWkOwFFW3AnDa/qR/uy5jhSjBHt0MB+Sd/vXhyn+GLbvr8/M8nMs",
-	"mA1tR1NsVJnzm6afHzh3YyED5NQLSA081gS/P5kX+CvU8ixXBnFnBALe/wpchzvfXookvvwZWDFogEdN",
-	"K7QB/KwUd/0M/18QRG61x9kYMoxT/X7CyP60hm7JUfcmkr6IkaCAPCANw3wqzD6zHOAfpcPe+sFTbckl",
-	"nYs+Z8j5kEmRLTv/vr0Y36nOXJfF0qpwi03En3+zZtF9g8+/DQ1wmg//84eegw7whxhs/qOXx37VjIeo",
-	"NGEhhUciEICBMDWYd1GucIaCGq6dCZH+eMvvdGMkivQHPjdvhfsqDv9Bzk5vNTNtUNpnH6yI7ltubn8X",
-	"d5qfaMem8fpAoMYKFQE3xTTEggUuuv8IT36QQuvOF0vVs7iU34f7NRz+vfQH/Yy6HOxKP+n9PrdgZ993",
-	"/DCTIfwXfhAf0A/rP1e6tTj5h/HDwlirofYH+N3kme2dF3i8zGYPBPxAJrv/3P+x2JdZ7LCbXYPd/6HE",
-	"XicOHDFGmbWe4Yz/Y6y/N4nxG7LVkecWmOrIWT/7/ysw1P9CQCn/Vex0oM77MtPTxHxg6wj5OH/T/U5s",
-	"9DDVZcrJjm6tCQs9bsJ7NzIEPjlncq+udgT1MHcfj0yT8AUa4jdhnef477+CcQ73/R9oV6Zs8/DIhbZ5",
-	"V4aXGVl+Vx7cxsqy+31YfHUFbPLSXQIk3x6IMEjuaAwwskkZs9cdQl0G0B6HSvSs+M9rWnoi39eyjMK7",
-	"y+lYTznJ2vjIh1AU4VMlSiLN6f4Ex4G6ZaYAGqL4AIIS6fT4Z/j/Er0OVlKi2P3ld1XEx7EC98U4c7y0",
-	"ki9DmYe7JYmJfqclfC+RwGWolLtIywcHpfSaXGf0S1S5wk36cPpTljP+K9XUxRM8qqdbdWp3prQjbCM3",
-	"fWl8Q898MPfCN9TbrjAzlKb3ME5JGm0yOzRFwcc/4z8K7hNa3n++qvC0m4AINLhmOt4CqGCaumZyBHtg",
-	"ayyw3e/2tkFKd1iXwLFGe7Jc38ShZ9wFnX16+FtmtEUf2FbPc8d/pRtn5oiP7qG+qCRYkMnLhp5ZyqDQ",
-	"AKWgcBv7pxc8qLdvA/LX/MPYRbOkblweZNGI0DLwKocgCMAl6ZjDFRqWnRzm9g/c1NL/88cPW9KFe/qa",
-	"75LOrgD+JxWze23cryI6j3wXGZvYNJroFT8noPgD3kBJAUin/Pn9pzoJx2WdTp6Haim/zLZRldEOPopx",
-	"WAQU9+qW2olDr5IYijtqqXaAnsbtLZQy6n6Rx8efJoo8qPi6sID7veXl0zR+9ZYtNc+WqZ/2uv51E/O/",
-	"iP2fYo1qBEMAH6xgdmOEUCu881KJLeFkQHX5RKMfqHVv5f37UBo+N1Js32usdNjebxmrZ7tA68ZBQ7iZ",
-	"kb6jx35ZXZ325/lWpdTLwT+7amFow8dmmyP6/byGbbvQ34scUersxcdXUOcB3NYGG0dVnh/2mPz9iNEJ",
-	"I2JHW5wsO/BKsPWZmaYWVIoCWQTYOY1v9uxW6VOoWN1K5zA6aqF6ddXiZRvB7aBAOBysmtt8Bsw3PChR",
-	"i4CN7f3TYIYpMFSB9d4yYP4LwIGgf8NhASR26NvJOwGW3bHmSokKwJH/2VhHSCGt71sbauHt4H+hTxyq",
-	"7/8/e9/a3DaupP1XUKy3at6tommSusufnEymTnYzk6ydmWxtTrYOJEIW1xTBJSApOq789y10A7xIpEhZ",
-	"li3vTL7EksALgO5GX5+m8cbkPVQS2ILK6fwX3ZuwrkubHoIF2ycS31gM/rwHdOGhu5QDGpRtGmmgAHoR",
-	"hRW2SCebgswBUWPST+E1r1DGJDyMAeQllSKHaETw4wnVXWu3KSCBppP7EDin7IzLmp9O4axsbhvp1pdh",
-	"rKsRqTAN0Z5ER33OEoKthqvi55Su49YoDVRWx7CBAFvfxazdjtECuN0sLwfFYme5teYIgkByiP7suNrR",
-	"q7aOoPLqT7Qoo+oe5p1aNirHLq1HtilvL3Mwt0oxMnAqoQsOC2POtp+EhsZ4EeGEdibuik6kFlMaIfiN",
-	"NMBKGA03VkYcEMEkolSJwilWnmcYFyZZKbnAh3DDl3HQYHnc5gPPCp2vHbxeuU7+CfQzf7fTv+6jW35l",
-	"3dU4+9zYqiDXL/F+Nq6EmehL2+OtNcVn9+ZnEHBA0jp7FY4c7bwpaHuQyrpgDNGFUhrfY1brZHOV9QiW",
-	"FZjGhmvWSp2oZ5gv6ufn9GIdeoQnEd3sHh9KbiBGxBWhE8FimfWVkZsknNIIAqJF1AgX/tmHFP6diWMJ",
-	"9ojVduKAFXqZ/FT16JKwh6MsgA7A2JKBACS6Rkuj2lBe82UUEEkTwuMKhLQqwNfaCOJf+JOHiZ1HRAhL",
-	"iLh1EcJjRUjbLTiH8+MJ4oI1b1jshH+A5znb8Z1XveULNuHBRjt1w5hMmFwzFueQ+EUb5wVw/WkBsbYi",
-	"zkhC6Emz0RGMxVIZt6y+tnevJLkUc8bkPnlyCwOe1PLK8UFrfMt3nEaiCqxrC0rHqtAVw6Day4yWXvmG",
-	"mbFlAL9MFRRma/A1Nvgzij0l2NUPrinaXm2NsN3PJibVyn68MYMVvTD5e9JaHwaTbYER3v2GIRQJYmd4",
-	"fMTuWb87izlfsLarKzkJOKERjxmBCDWJ2XeJ3dOrlnQ/m9OprGyOvPv5EWpW3C7A9Qj7JI+379+NzEkC",
-	"b2MXLQzNRHrxW5ruhplPYLqjIHk9x34e7EtSNdOAXGDzzogCEiDgAoJTOesAhv5lovYngRrNO451fo9V",
-	"H2pSHtBJV53y8Ljw8Le9R4BZmyal8lYPPLmKYR60V8UsZ1G8EqIz72wXOghh0CNdHqeJ7tvhVrVAuPQn",
-	"rgZCterAQ/NQ0V2oFCoTzyKMolCwKY8DQUQYTxnxRgPXspsrikpQOa3hcfJyIzNxu9aGrpbYpV05VnL/",
-	"eQqPTAix3MlxC+kWavAKiv5T8B5mtFwyIcOF9oJW+5luYOA7M+5QO5F9p4sEXZboLxhbksVxKMDpuAFn",
-	"jsa8tRQVQL+TIFwKa+w5nYHXV/qd0FLh64M1oYCZ7Lv55XecB9bY62xfqaxeMedSjf7RtmrDTPTf8z7G",
-	"T2S7FldiTuMps8au03e9vqfIaxVq/dp1vH5nNLKteXg3Vx8H/qjTs62I32EnNWt84Tr+yPPVd2s1ojvo",
-	"+sODZ3gdi3V19qyiVqp/fRFWYd8TNlWqzjyUOzikKV+QKV+Ch1WSaZhOIyYK3WFpWI6ga0qfReHdXDbR",
-	"+S846ggqh/htgchnOmb/HWh1Y40vPM/p2dY/rbGnJp4wRVb+QP2J+BKSJzfJAvz6im4l15df+HC95zrd",
-	"H613Gyd0UmqmCftujX3HH/Z7tjXhyxjj1Hpq3sBxfc+2wHIae447VJPdmo9tTSNGU2QLz+n43YFtzRgV",
-	"4UQ9BJNfwhj7juiPEY0DLN2N1QbOoG+4Wu43VDBM1fKc7nDg47e/KYVCPQw/3oaBHuQ7ntcd2pYIAzzR",
-	"ZqCqRXQZowOeRQx7oP/M7pSgcfzewLbmjAZhfAffXfQc3xsWdhPwreXfGNKc7/j9rqfWGRKIxpaFy/GZ",
-	"w0u5Tnc06o4O3NMz5l9cOnTvwC5BO94oIuAXgbAh5MJA3JDGahl1MBEPRVz5KibmXK55et/IxmbcEYxM",
-	"VzSMKJCf5/RtKwiFRPrsQnTiFve66wxhYxWpeI6PfxtRrihdbfRbHquLYa+HvfYbradxUvZlsxnoZ0qx",
-	"ZRIcRjFjAbCu03O7XXWuypCrdx91Xb9rWyKi03v12R31+u7w4PmcKel+0c2zs9OGwL4yQ75VFGmQAfZR",
-	"46MwOwo7BOlCbzOdodezLchlBIgBxgJsayferZR1rk4ZbTp8Yukndak6SsBNlt0Mk/9SGkVg73RsS6wZ",
-	"S6yxrw+cgW2tw/iNEs/tzxo1z2fQm65BK/L8ztC2FozGv5qOBT3Hc/sd/PLGzM3vOb2OZ1vJyM0G9hU/",
-	"JyM3G9RRKwCPCXT086BJn7EoxiUjkpM1uIgB42MZB4rMY50Ti46jOV+TiCMukKT3W4VChtw5jRrJXY05",
-	"zk5Q43q2dR/CyR7G1zd8bRV6U3SKNP4GNC4llpbTKRPiBuwZ1xm030NOo5MSLlgt7+PPoAJ1lZbENjwO",
-	"skg77pIZ4DqjvjvwbEvnIr/FBekrDQhHPGjrQBk9YAT0kOqt8dDpDoYj9SkI4fMP/OUN2k1e3+ltcY3n",
-	"eGa4GeSbL7JBrjrlkpGrRyh+KTKU7/jZjvzC06FrjQdOdzTsHLQFZ8xGsIHAJpoGTVxcMUQ9u8yVcjOl",
-	"SRPL/M2MO4JtFO8yIT/TFFxnnpJ55YOj354jzAs9lzjvDvtKsZjRMDXqfYlIfWfU69iWhMld6zQt+PDG",
-	"GvcOntYZU5paApIqXRjyYtacLGO2YjGkbEBR/S6ZgQNFNBHZBxx1jCKiX0HJ35SJZSTRKUNB65iAUrHm",
-	"8bU1HsEfb0ChgN89+N03v/fM713wSrV1uqsJnJQkzUqqSd3RMBbyesVS6NTjOgO/q6SyFr1Ov9PvZj4Y",
-	"fzRSmrLSoTELTwnxwagD09+5U9d1B73cxeN6w0HP0/e6cJ2h3+l2ije7UJf4nW713Tp93+8X7tYbdbyB",
-	"uZvneCO3t3WzXr/XGx288mfKNfhy6BiCyBhouIZfyBoz9sCTCqkIeUVPmJJlPGWppGEsN1Wcle7NuUe+",
-	"usE046dS7/vHizn1Rs8luf3BSBGfktafjGnhOe7QO+htz9YiBL1ZGYAgkqFRqGlxNdOUVkk3bMrRHGug",
-	"HTPuKI8jtvEveBh9x/9xkJMiZQlaQl+3HB9KUGsvlodeu476Ln/K1vhhPh5I+bs1Ll/w7SiPiFmvE2vr",
-	"gt1kLg93NBjZ8N2tcXt4HTAp1Xdf8sUR83Amja/Wc7r9Xmmh8Pf8voPeSH+X3dftdjqDgf72S76MBy/P",
-	"+TpYUmAizR7qT6XlROE9izZEEyFAxE24nBMxnXMeVTNYISFpL4OZcUcwmDZDA76cRAhVbfSgbvud0e9x",
-	"UsJdMKbsRXSKf1e2MIgEnui3+cCgTNUvfPUrz76R4UIZ96h9JzSVMUvNJV7+DV6h6J1K/asLH/AHF7LF",
-	"luCa//pgaWh9VBK/dmz3GyiCXz3b/wYBOjRxrfHXb0qWbA/39HDfdtsM9/Vw1/Z2hn87eK/acNFVpmfQ",
-	"lOmjgQWojLgvdGKpN9J1hcpi1QojWc/5goQxakKwRVWMJaY8bVR5bmHQESyVuR6/PljrMI5ZCpTzYC1o",
-	"ei8gX4im9yy1vtnZ7x6UJ9c7PsEtj1c/QHqluYeyNVJFj9i5JCVzgI5f8xQAMoBQdjymLjpClRl9uCcU",
-	"1uekrK6mD4tmw5/iA5shHxuWcIHVlJTN6zm0fvbVszuFdXUPm9ZZWs1AtTmWKwGsHkhbMpRWRerhnU77",
-	"3UfqMOjIgLDOWJhDUet2pkL75VevclKqMqat11M6jzZth26/p5QSXC3XGXV73QNf+kz1kWsT6PlJEAHJ",
-	"FSi4Ie1AyU9wmWOKQRUBSe1r209B2iN3TCgyNCkEvjPoglI5ckbKwqIpo9bYEmF8h6rJTpJNkdJsS+gU",
-	"kgeLTlMO+oEzsi0acXVKek6vvYzDaZ2YHDE6Puz1fGz14TrD7nCoaFM9Xcibwuy6Q9vCebiOO+oMOhCD",
-	"BxGZckzC2JcpMBqUMgXUAm9nCpin6EyBFBT0H0qSBmC6u/1Ox/MOXMGzDx7pDBwkdlPYjdzCZ+gZr2QO",
-	"tkh4I2/AoGOCRYW0kQrqT8B/4/vt90S90OljQZ9Yir5ta9zpOcPOSL37gon3sT7Sy5kvkETxS8oXH4AO",
-	"u06nMwSni8y/vHAxtJNlnbjOoDPq5GtQzj/Zjp95Tn/Q9Q5bp/MP2OhwDVKwUgU2uZ9wQhF5Lat+tzNk",
-	"tcT436kGd0FirqDydRgH6pjcT+ZfcNQxR0CjoA9YAtXfnjPMcp52Es/UT+1FPL72iR3uM4kpVCNn6Cly",
-	"Vd/8ymQKYZ+u4/lD/O52TlPMf7BR8sJl5ir4ZvsyIVNa+r7jDNT5uaah/A9YlnUYyDmmdY2cfmd04NKc",
-	"MQMEYcrAxSfyPCxl/WlQGp2EVagY4UQtS1aNnbIk2naJ64jPnuT8Gz3mEJwr6yBEdbsKRRGhcwK6qekI",
-	"BrxQfExCpWSpGvlff/978ND9caH+881//8+qwFCoenBE9z5X8id4atWNaV3dzX9jHZaputEfp2L13Aij",
-	"hhIgm599l5fqHZq6p+3ykCY6m/AoKDXneAl1CLOO+Qwwd02OmDologgLMBOWhjyAEvp/vf34m/rt7e0f",
-	"ZS5aNtS33Cz/wtotYO1u8xwXTNcNK6mVAnw7YF7SCY0DHkOttJDKyqnmyTvElzi0N+Cp2GRZi8KrCOGM",
-	"IHj53XaHnC2qvnxIl/sxH7Ar4ynXslaMLF8H1EO6jAuAk6UK0DWFOk9EW0qXMZmwO/qIWrx02QQJYbbp",
-	"TCBl8Ng/R3yXV09wHxOmji1FTUUwGJMfSsIgQ09VVBewVThlOQBFKAi0MwnIhM14ygowhoAeUyMiLhFa",
-	"5vBW7AXSrTS2roPg3UrXne9tJwvUOC7MCSFgEUxZUgkzYdHMLk4V1XlWd67AddUHS6kFcMues0/Xx3F1",
-	"UMn/u5Uu+G/fOLlY+br3xSr05xxqbgcUhCcsZsEVyRV8mIq25VEAhrHAPsDlOSO4RjPyWhEQYRvDg8NL",
-	"ZH2GD4RLKGO6ba9XoUZ3f29NgB+HdY2ij7NaHtmuLf62b62z0wRcG7b2c8zCSCtWc5rD0oYS0sQXGPep",
-	"gOAwM2koE1bM73xMw7vwkcXBoDb/2GmYiLR9BufALXB/HeYEiBSMSSHCr13dXOjznG0gkHzPkleBFxAE",
-	"GU4YR668AlEam691kxItRusOBCFTRhcF1bGqN7qSAAsmBL1jNvnHnEUR/4dN5jwKUHDneVn62YKTGU2v",
-	"CCXTKARgFwyJIyCRHp4yqq9XIgVi5Y5lbx0st/B+rdRXsHXhBS7yWR1o9OoLz3//f2Nrs9iZVEb4OEXG",
-	"abhi5P8Llq5YegFQfzj2X2ylaoRCZtkIelsfr8wWyEqgn7DGCgEv4ieatvVRZcg2RyKv+667i6FT80jT",
-	"s6nikQXYz34VUumjHjjly1SwZ51jujzRmh5rq1frLyUFrnjGVMmpiL1E3k8aylKfHN0zb83YfbQBtCCs",
-	"X8F4RpR1+JEcvFlw/IMmoMUjAD4CQ1aq2p/pfR0bbeFzx9GGCLrJMMsyjaqCLIJ0c7NFGY3eGbtCdVtk",
-	"EwQHd2kNUphnrRK/65J+NJLvLivsKmUB4nBmG2ciUHjc8Vnp5Q1k6pigZioNvbX0eu/HOd5vj8C5lkQ0",
-	"jBsPtOdTvBQVVprgX4wRgQrmiwAkvodHl1TrEnORdcolu8oYA8IwNFIKyQb6/IoM+6ukNxWNllov8m2x",
-	"h8jJW4TWwsTtwlqa93qa3qD720qbXy/Zd2NmVC7YO/i5/ZIdEc+QkCh//OTxlQtg04K8vf3jikxZFGXF",
-	"iZilAYh3GroXsjaoUBJwsYwoisP/WXK5BUKdrVzBQKs8B5DIC0t3yGFg3irgT3geNEuxxp2zz1Pavc9k",
-	"WY3Am7ApXbCs2inl65cTexllQsD57e0f5IJM+WJBhU0EW4RTHqnzmaeKJYRNfv/8y8VQffxAZRhfeOQC",
-	"zsKUyWWKJx1fyinfnl4VzWIrxlqS/ah+vi33WDq1oxtrc0v063kFkPNeEd/cq/IEnbq3QF2PgJf2rcBu",
-	"1UlT3OmXiQbDs6EXgK6szDOLsC8AFAYEBQTFQq2hTRIaKv0cyn11hS9m2IksKwNxk3lqbojCUntUQllN",
-	"/A/6r72BuNtMzT1dh158xA2b8jSoj+7jr68gMpcBkKkNLmD4IULffRhFPwli4PRyPd6A16nDDjL8iA7V",
-	"H+jo0I9viNwV9/UE/Z6NmvfMvZ6Lj/3z9nnOUImaejrvioLLgE2jMMZ2Tk9Odz/jza+DVfiIQuhHnacU",
-	"n1U2aYvuoNwjVpx6U0CufATqh7z0AajJH5udi1qsYfy54H0FEOjXEITW9ENwvTXYuuALhpFX6K4lMPmq",
-	"zkrJKd1AvNedfH/jGovrRLsF96/Zoyl9XWfdT4IkGrmeUEnU0toAE8VnksUmihjwuHDemQsgIDSdcy7Y",
-	"SU+8bD9PLnOymT0K9r+ghzep3vmDXlr0NBFzjk3/aFFz5ocwEjDdwxFtBNKl4pGjz97qvnlhcP0CTLB1",
-	"9A6rTl4ZLpgJWmnDtntQF6/sYeZefwJ+eF76RuusINNpTt9GtmsA+tD09+SCxU1Er7WR/Tj+OObj7PmM",
-	"0XY61Cs7otNlfEe4DqTjFGxT04QN3LLeIACPjVpW5pQwTc2POZ4biCGM7/eTwluaBh9g1HNEK8zT2oQr",
-	"8K1eSYMBGoUBgdVWypfZiZ9ANImjFbCanuP3LFvPZ+rZuikfKv0G1+nWoQLXv/RBkpNgjSTS5HnmVKd2",
-	"H1J54nvM/8qlkqK5K+wbzKYpg0MRffksIBAGiuvc91uS4/JB/fcD7feIYa+KrfhdHJSIsLRrFWl2N2zF",
-	"71nwKg5o9aZ6jY9iYZOIA3mWea5Rzrc55R9Uj9cg/BcsvTuR6vuruvXxHs8DZE8YYzOGA6sV4LIzcSPV",
-	"pxxiNVsoSRSumCDQBOr/oEkHVAO4qlmE8qKoLkG5UyggKQq+yipiIXXjiogkCiURTFErAgGzRZMgW/AV",
-	"EyfiAr56XiZANLSHrMQUsvAt21omlm0xiomETAMsQZfG2ayi+NQ2eY4tshoNbsG2HKfingWwP6DO4lPL",
-	"HuHK2y3ju+bHbpccmaxMmP9fTuETs+mnpSz0YeAxtAVB20YxE7ZSXyY2Cfg6JjwlfDaDjrM8JTGXLMPn",
-	"phJN2QWTrbj08gGfs1fh+Ezv2Rs6vVfM10rj+B1KU1/BuqsXJVllOyx1YfGP1UCayoPhIS1MSrXDhXrT",
-	"E75SQ7UkpJP/xuUzud8gt73YOLgudqUHPk5MVdDvz6+DemE7sBhEyQBsCpaLEY19AUW2PCX3jCVK4UnS",
-	"cIXVO3uJLmV7kwhvWCETrikR7i/QijMFrYAtPhqzInkt7V7xVVHEZ1wC9YB1UBan8xOKOV/Hlw/w397T",
-	"9wZAH27n2P67WXi9B+/D3esQYTg5IpbTOZr97ARmv8jW7vF2/54spMLdT+8NbC5sAMDmaUXnd0rWbEJo",
-	"EKRMCHSaxzqBFrP2bfU/jwJl97FFIjdjqIwtWxm9SiNDQ86W3q3jNpoZKJbxYvPeL25swH5Wp19huOuV",
-	"lKv+mzrwkaky3WAVBowTBDWERHk+IwlNmLYpqanQKbQgzXOyGpMwL8FbcBrL/1bd+vmCZw2eo9egHWqf",
-	"DaEE3JJBWTHMfDylPV3xKZ0so4bG83/ko064E4Wn1PXENiNCJp4orASyiMCJAaoBxBnDACpuVsUXytfs",
-	"nybdodJkYvI/UYY+w/lg3qS8Uni4CvJuqQZffhQRtw3Gyfvr366JDBeMqGtJQCWdoFPrIHcRPPjJzC/U",
-	"YASTL8I12Fc5XxODmRktJxjiCaBWDSwvLvTvVCLGIM4Zi8BR9C3TyBpbl0of/N8AAAD//w==",
+	"7L3vktw2sif6Koi+Z0MzcahWtyxpbHXcD7JkzzhWHmkl+fjGzmojUEVUFaZZAAcAu7rs0HPdB7gvdgOZ",
+	"APgPIMHqlmyfs19m5C4SBBKJRP795a9na7mvpWDC6LPnv57VVNE9M0zBf9GNYcr+o2R6rXhtuBRnz88E",
+	"uzVEbojZMVLTLSMrtpGKnRVn3P78r4ap41lxJuienT13gxRner1je2pH29Pb10xsze7s+eOLi+LMHGv7",
+	"oDaKi+3Zp0/F2Vo2SrMfSvs0jFlTs2uHxJ/PijPF/tVwxcqz50Y1rPuNf1Nsc/b87P961K7vEf6qH/1Q",
+	"wkdKxasq+Q349eRPvHJj2+9slNyPiWiJt+FKG1LSY4J08Gb2J+kRPrel+zTl7I8nL+qvOLL9SEXLkqnk",
+	"Z/DnyQ/V1Bim7Kv/+x8XD7+hD3958fB/Pvz46+Pi2cWnfzuLcUXFtJYi/VH4+a5cUfE9N+ELgw3BH7sj",
+	"lmxDm8qcPX96UVjG5vtm79h6zwX+12VYDBeGbZmCD8nNe9OUTJgxbxy42RGzo4Zo90icP9pfFy1RNWki",
+	"qubOFHSzSn6infWdPtMIw6v4uSrpkYDYARFVUZ0iII6x9IQdpCr1+Mu0qpxU1IzAM4QqRrgg3GhiuKmY",
+	"Loj9siZSESEN04l54RcSMvMyJjPttjJdS6EZTO2tkquKgdxZS2Ecm9G6rvia2gk/qvGJf/+nPTTPf82k",
+	"gR8Xvthf/8+WYQ9Uk4OSYkuoKMnB/slIUkrkDBzEfuPFes00XjlK1kwZjvNey/r4qmHRfbXE1Jay15ao",
+	"dmvXVbMq4Et+o4kdwD4mqxL2nwpCyYGx6yuykcgQ8iBAODkarqSsGBVnVlRzsWWqVjx2Kt2Np6QMt588",
+	"CEIbs5OKm+NYZhVn11yU45F28gCva6ZumLKzVYyud6w8K86YsCLjH2e0ksKKanmwB3LDK2AWugb5XSt5",
+	"a79XV5SLs4+RD1dcXMd4tCwV05ppQkm9k4KRNRXEvo3kOewk2VFN1nJvOdeyp2F7PXsypFSvubi2X3ZT",
+	"oUrZ4+JZOkHMkt3wNUNZR/W1jtFQ1kzEz3lLv5VsLBNIYnZckz1d77hgBGgI7GHHJkKuZHmENZodO9rT",
+	"GeWCmmpd7xTVcTZE/gEyaWYIbtN4FCUrNke3d/YZSzMlm1UV+RwcoGvGah34nVheIFY1ICvGxZYcFDeG",
+	"iSvC9rU5PreCZWf/XkoWpadRjY5dOnDAPFtUjCqhgaL28Q67PtAjtr8zj/xiiRiltV3xAys994zYpwqi",
+	"m/WOUE2+a6zgePRGV7KzdNhhTXlJuCFHZlrpEGa/ruT6mqxlY3XemJ7RXkv/QOZzm+l4uccg7oj7A9du",
+	"ZRFEmVtee0rl6p9sbey6X+ztLMZSUDT7FWreG6n21KDq8OzJ2ViTKIBHItsJFxAcrI2sKidx3MBzqw6P",
+	"wdjRmStFxZbt/cVSltx+mFZvOwvZ0EqzIiL8KNkq2dRkL2+YnaSSzXZHKFnZrUH51qHGilZVRJah1UHs",
+	"tWvHsQeR1BVdsyty8Zxs+I0lfVDJnnY1sosYHdeyqtjaSLR9wouXz+Ze3DBWssVv7akQMeuKCsJLf8Hc",
+	"yDVdNRUF5aCjAzy5iAlKe0dGCKUN3PiarJjmJUNR4u2bcHa7Gsbj2PB7evsDPvxseIIH7OOWNuKb4uz2",
+	"4VY+dH9Eff28y0mdBx7yfS2VcabCDhinlGCbPlpLxR45dd9++1tgmzk27DMV7TPwlOTqztDbjVkGIKoU",
+	"tyyiAqBMt4phBUQnhx1DnQbXZS+1jZXrZfRy4WWOlpzSP05nsT01693cp3+Ehz7BAWgM6x+MJ1/PmEbF",
+	"GWrGI6U3Np9ayX2NrosYIz++mGbky8fjuwgJ1RtxcrGwxsH5uIgMy2JazJo2eDQpWUu63oFWQdfXQh4q",
+	"Vm5ZWZDVkfAycVCfTS/v8ZPIPGoq5tb0vkYuA5slSzbcUMWp8yFFNJiSbzZMaVAxNRfbinnLVltVno6l",
+	"0YKTvGJbnlIQDd0yq8TAM8Ta1d074fFXc0J6xWLnx50cK/f1FTn9NDkdJE4zO9pW0kpb5dVSDq41itIb",
+	"Rf2DAVu4M3VxcTF/+UzxyLphWQdJNWIbJ7z9xZPE7fQDTdAtZBVwzciWGuadHHaXQEWHZVbshlWVVWEr",
+	"Rq2CwA3x5tAsJ+o1jSnShqotM5poSfZUHEGhtJQllf2hyxQ9njh//DR8wylFrYcjTwQbtq9lRHuxSs14",
+	"OhuqCK2pMvHdjs9yNMXBfdz1E1nq5F3M/4Fn+tRLuSNln41Z7EC54THucbxvOaSUjlVMo4RlAm5tONPn",
+	"gmcXc8osSE+npaNEa2+mPEp869TS05WTV8zQmLcKVss1WdNq3VTUsBJkpFVlQRcmUlTHkUKMt//Y5qfa",
+	"fOBobWfdXa/9CxGTLBzC3mj9eWz47ewngBDf89uupeJ9HHgoLVvuYFutuLOb1Chrc+HBKc4UXbOoj+Ow",
+	"O/YmN7Z0p5RUmAwOAlpa1MwZUkXCPTZBkhVD2zrmW1pGrB03/oSMBFDn9EyffP9gO1yBU8xfspJoPsxN",
+	"Hvj8nX84eggd9brM1eHambNYV1Scu3O05Cja99qD+K6zmuFRlOBeRD+j8NYokYIwq5k5rhxYEVZUd7ah",
+	"c8XSpI/FivQd+iflBgcHu9VehKLUBfGuGNCK7KTqih5ZmetpeSu5MPEzTbV5kZ4yzEJniw9Py7f2tdj3",
+	"NFtLEXOVyw2hnqDj23VH1YJZ4KF5axcVm0Kz31tlLCoeGiUik7MCOOw4uI+ALkVXmdFWLTc7xpXbOt41",
+	"3robNf7HmO7DSU//9/BydysM2+cX1tI/0LRwDNtjhZlzhx4oLsV5ODtLjl94Hc+g4nYnFzmM4I709pG1",
+	"jDShK9mghgyx6ED1weHkkbgrJRu5bvRYX7d658YQ2ZjnJCjgYbsFg/OXodEjMeYeLKkZWVZJg/uNyHp0",
+	"3tp+GrMFFNOyUe7gT5738CDowHS00qcxfdxRMPs8o9Y8rT2aHdtHHcY0hGYOjF33NyxqLjSCewvMBXLP",
+	"9swovu6EYsIf+L5mitMqoo3ENW595lnC7bin24QG+qk4e0lVCa7ykXrBbmvuhGOGZzjXS7SnJcscUtZM",
+	"oD8r42HN1opFrkEjq5JIYWUquL1QtYdZZCnz7klPjBkBRiHUeB6Imim97DqUoNUjfB9m8pIqxXH5A7Xv",
+	"GL3k4BrRvGRXoNLjHeeud2fauECUs21AvvXuj/nbImENJKLULlICN/CW7kMkCXzpMJuDnd01q03eZvhY",
+	"9eo4txHaSMXOPQ2XbgO8jbtgKSfiYVW5MQx0N1pVEIy2dA+OCLplDzRZ7yTHizLLrBLxbVB8u0uo+oH0",
+	"401Rsqe2h5emKCviQqLi+9WYE2l5w9ds3vIrS6Ze4LNWWY1neqHDxoWR1rKpSowM21vXq6kQcbVU3lFN",
+	"VowJsrYz66urWYSOu5O40ZgoFY1leg9lBqN62x8+k2P5lGxdcSftxpvscpyyCA1CVt6wKcsR7YUMqep9",
+	"+mP6MepyOZKknSaTc5LAw2DA5FDJ8sJ4NSFIkjuV4kzTBF9kbrKbtt9mGC62gDibtaaZu7udNXaW8HtO",
+	"buVK3iTi2dqKXO8/rqRUMQsoTbytUxsHOm0bP9D0qAk3ISKOZgr++ACSZ8rYihKUT/nVYYIPXFJTbLx/",
+	"NuU2FvYC3zA1cN3JDVGsZoZjBARkDNw9O1bFo17KrX5SSaUYjdGNYvErwv7iVA7j9fz1joo1zMp73qmx",
+	"VwU4KohUZMWMYdHNSnFncWYUv58THwLg45+2UpbxX/YscTupRiw7f3onVWKsG1o1bN4NBZ42fBYn5ged",
+	"FzBTknyLKjXS2W154U5fjujSXKzzFN/BLNr8VpQ5OJCX8V5AFP4ydkIyeovL2nHDKA9uEfNY6+Kh4fvo",
+	"aVwdTbbN4NO1ZhJEMBEG9hVHz9P9ZH28g+I3uqB7vNf1tYJ3bULIo84t0Wnj0sVm1V23J/jd8JH4rjbC",
+	"vKNiGxFBf5WyBPVUF8QlJK6YtteNYvS68J4kZx9ekW/sXy4vCLtdM1aSSh4Kctn7myY7vt2N1Fn4Y1Q0",
+	"VPKQkhlURB3Oe1ZyGlWEh6kfdgT8QnirwKnMcMhW0uocabbEvwQxg09Ic4UZewtixwv8NceIMXVpb4wf",
+	"pXAp/KNQ7F/mUh1aN8dfxuzNblyQcc7z4491G1kJRDp3tRKx+IkvTJgbPteNgG64vtBashdgGEao7MZ1",
+	"FjPk/66tGmUPcyIx4qtn0wlMkQSNXI8cUmP2W6elvtgLpEwntXPjbNpgEc3NNt9N55bvOciKOSXrGuw4",
+	"RcEOigbhGLvurfLp5XTyQdTSRWfdAhdZu5dfPYs4CE8kv9xsTuXe3MNkZM5TLrQ5l/XfJ6UrFzJyhmIx",
+	"7v8jOoHzs5OY0lwm/DiW906WWS7EMHd7BH/1tDt6sJ/41vRePn08ozC7u6ElQtHXoSOe6uH5c7df4RkM",
+	"KdbK+5mLHW+g85e+aC//bnd3V3u7v/dSanyL61nL0E0A7Gu6MShnc5MHirMtv0GnY/4rlaTllA7fuTAj",
+	"V0ErwsY/Nrqh1bzd1e6g/5R/Ncc8mjg2g++0vBVKMz2NPeE8NWaYBXhrIa8ES2FdNatHyJ2eZyKuKbqN",
+	"KRn2ij0yqjQ6xCmWkxx2fL0jlPyzEVwql6nGNbFqriEbqQqMRV4RutJMmOeEiuNKlscHepkT3xoEUZ5a",
+	"ydtpO1Axqpex5Z7eZqcQ7LnIfnaR6biH6iI7lcKtIYcld7TaeAEaMVPszz/zEn8dOCShLENHX8OUVD1/",
+	"nvyDRRguNulUehYX972TK6qZHTZhBTuV5C6b5xWWjDHi+9wqJUv2OTkbwSInes2EUSy6tbXs5WP1f3jT",
+	"GM3LDP+V+4Abrv9ybDl1RY9xEQPSl4ArTEM+shMx/2qY9kUaWx7JZbCMF+FqVieOQs7m/x2eBk1O3qC/",
+	"ZJoObjPxq+6l2PpXdP467nx8w9Ix1aTVmjn2ltZxUcEG8buus6PnOo0YU5nfnj86nYcPVJgMCeR0s+6x",
+	"Wh3P3Otu7mF1uPwoh9J1hJ0SXNA+PvZ+y/pdvZ+fNwzgOCa8FY3O0Ko6LmH0iY28kVXFjhnhVs/QbqzY",
+	"vCBFdZwBey+nbCGn5NK8yyPzhId02x+pup66o2qmXMFLNC01Efce8kIYxL+yOAyAXFJ4tnL5wyusyERZ",
+	"6cRKIgL4LcWKsdEaVCPex+8EV78+eYcnrn4fsvXOFc9vcIFYpVn16+U6913qIvxFTmsTOGa+xZ1MGk2G",
+	"Bj2oQO6cY44fpyS4wYow69PiQm40F8ZGCmXFgXyAa3xf2yEJ3UuxJWAeQ9iSG6yB1mCSxPwddT9i1vvF",
+	"zId1sjZqdfwbFYnkhFQqy+KdcREe+FIOKQ2N1rFjAjORoiDaSFkSqmQj4lHeQ7zcF2Uz1IvtmVEspHCC",
+	"Xu1jOQcMrPgM6o2SwsAfIYdau5xR80ATlwg7uACb+E0iG5OUGJqpG75mr/t6eDdALOZltQGdrzsUfPSs",
+	"/XSM+kHgTlfzSWV+hiejO+252O04HgZnkfoNbZORQLXtGWJds6uVra0kRaXd2z/eom2lqT8UGW4kc/7S",
+	"+aiWOZHQOnnZqBuGx2c2nOqL+Ee7iZkCWQ/HguDu9dhmvorZDB7t4PHF42cPLy8fPv4Gbr0edtLHX598",
+	"eoj/eNz+499igulVVNPOTkQoeSQ4sZV4/BBx57CTsQ+LzC8sQs3Y8UQqkZ3EvCPCizecsoN4KGNZQ9GE",
+	"0lfshCzGTjLpK6b4TaIY5W8AkrDh2wZTQ9v6sCv3V/s3pY5wF/HSo1xwRbioGzNObrS0byoav8tTVzyM",
+	"lL6skspJI/jsPfaTfSbhNID3c66bPVXXXcVKNRUCdNSo7irMFN6zvVTHZQoWhjmmU2vz71EvPv02hPHd",
+	"GmZYDtLUzzscs0QCYo47spxPDh2kCrBYspTPkUJojQhGzwmABElyLzn4vpY+JwU9O8XHKh7HLi/1UF7W",
+	"smTzaf/dHXfy5ADXpU8QgpkXSO9cKeNSiE6XMx54Z2xUu9MzVntrvjZNBw5IMVrqgih5IKuj/b/nBHIf",
+	"YIRigceyUdX8wbEPFTi76EXp0yOXBOp8gvNcqG5F9XWsZgHrtQHMDUqzIYlIsBumiGoEQV2tCwA4jzfj",
+	"sB9S4BVfnQBesW7YvYJhQK1UNoBIYTUVqhimTRZEc9OAuLJav5LXrCAlV2yNf0J9IcDEXXOD4HgZZVZT",
+	"CS+YPBsT9TtuTBQgB1DPuPG5n5Cj63Lp4oA+l+lqm3HyOi9DdSDX5opgGpn9m09s2dEbFr48W97etb1n",
+	"2eUajY8F5XYhv9dnm8B8S+K8ScNyZ1FmheDn74cAmZof2Z/KDYWZxaTHNc8Hd/nv3NjDMUDMuEhUy+eI",
+	"l05UNweBJWj6Mz4B95h9g6+vf6p/jOS/PLuYxIxA086dj5y52QsuEUjFStQehKmGkueQ3ihVyayu6sIf",
+	"IE23MkCBmR3bXxEhBXtO3LFtkdw60E0PNHHoW/BrB8LrNCwZSD2PZo0DTIddAkFBIYUDGgu4JLnAX6ME",
+	"sie4MYHTY8cnXwg/0AR3Zl6M+tDhcAMhzW4nyYFyCHLbJUM1BNbF29fIiu24/YOJqoNezZueQez88rl8",
+	"r69jedzunolzI9SCoTLr/VCbzVW3MsyXR8iDwPibi83Jg3g4lsdd8xtxiy8efvPw479HLe4wt79HcTBD",
+	"pXF3CuEdZ/pV1uxTTNA9F1u7khY9bMe1kUOwoWeJTMAtOznRCaHj4hfcVtLKKkF6dIEGABvhQcIJNwVC",
+	"nJgdU5gH7XfBNEo8h1UBslKUsXztXpyQru5vTe02Bri7rZQlkYrsudb9srQFBIie2rEVk1EUODfGCTWC",
+	"0ycmhvCUQJ7Cs+9c3Lg5aPcphoiZlhNRLNMBfOAXwJsKymMOGZGHEnp8QK+Hk9yuEeVDgTlAF59hqfEC",
+	"roBkgAlGsmaQ7gyIgK66EpKOTKcqndH17qw4owllF/Li5wDdIXe+ONslyyUkXHk6gJERrKht053cLFqb",
+	"mYPfhdF9dFYxHRkxkFpZZpd6zWpDGgEQKVCYhaooyEDLgh30X82sjm0yJKDIkMAgbnVbLtyu1M4QrRhQ",
+	"NVpenP+wj57HIZBdLR0wpkf92lDdsycvz5/OK2/zZb8hdqR3tE5VKNqfQsn0Tho8HRxw6BCfqkhh3vXS",
+	"4DIUEDt8DLDU/tkV59FrvBh0AccAJbw/mN2q7kHd/ALRvkisBMrNPgi8MqtM41MQOQMwrB6S37JUevfF",
+	"rpwMw85khEd0qpOnPzxeVr/3Nzyi8Hn52uPw+1urE37TS7bCec+F933EIpkw12xb8QN+fNalkp+2DgBJ",
+	"c19tlHjXVJiOb1/4NgGWDGKthXnw140vdQZ9UlyFwClgHzFRalTUDlwz8O6AGUS1U6cVW19LwcoRsubT",
+	"i9lai052cX+qT68IJaVcN9bAs5zjniRPHFJ+6W6h1nzE1TFREnbD1NFDS7lb6Unx9OMsQ0Xy5L0rIWQn",
+	"oDfMW/tdu6M1nrtp897h1JoMLVsFhTy4HIe2e3c/i9BGBzx8HechOjRmfMlwx5y/ciCr+ZED9KV98j7X",
+	"lzu2jriRo47MrLwY47ADcvw6qQraUdVcyScxVQ9SXa+YWO8A0wkg7tc7KrasA5BuuW7lCD8IebFb870L",
+	"ok6dS3jGXsuNSczFMvAeTiNwREFqprQUWBMKdp5G8F+jictoGeQqAAkmLrvpGb4ZUrCTHMhkXbFTB34L",
+	"64gO3JGpp4zcitjByMNkinDG3EqKQKxoal9b+TTWf1eWJTUi+ViWKBLIb+6EP9AEv2n30X30ijy8BJtX",
+	"MG6FaRoYBVkgUTEwiHanBJkbw7+QlbTj5cz37NBLUOx+3j/zo+ylWqemEQ7K8NXR59oNwOMSm7FgfLtb",
+	"yWZBQtvf/SvR/HJp+BKoQxB/f4eXYsOh8J89GPDUm8ZUUl479fewxLeboxC4x61egJkQjFWzy/sZnxqd",
+	"I7xG3RhhmS35evcQCt4cFM9vrfg9DcTzVdu0bYjr99NPP7y6+QvEVeSBKbKmVmdxJfbC4a54UE10Te94",
+	"rcf5NPThLx/d/0NDsqffJJJpOkwxzgxmsUJe71d4eOmBRj2qMfrIqDUFo8HpDZ+uA1rWlaCiKxavN5KN",
+	"WcucLEEcon3Bw9bkCJwkhFGeQuCuw40TL/YdT6AsRcjt2R00IX+Ix6lU85vwPeTv9HBd8h6Xm412t+fk",
+	"xe4eC8GgBZ/ohIDysoaHIi2G8x25WZ2O3ALwYCtEs2MCog46NOty3dumU+uCrubW29KqXVIWZ/iV3IE1",
+	"/qO1a+5yQjW9YeULEyNdVXGH7Eogr4RcfvOXi7MiJ8XllJJOP5PkAR8Q0llu+rxHjpNqOcNYSN6mLQAe",
+	"Cn/w+zuYun0E28/XV0ZdcPaecz6Jy7NUh5+J2FLfm9x6jx9ePneqogt39jEeI9lKSQgmayvGFbNOM4Lx",
+	"a1EQLMTR6ETFuMY5FURL5wtHb78zkYQkLqlpJiTRaTQAEw4y2iUTJzHZvitjUDnfMnNgLMSIoUeCtowC",
+	"9hF4J7ggkBcOe8AEZnk/9+g5nS6QUDgVUsYh8cJFlGFYuXF9WAd4q1RVx8n6uggKv2ETNT7TNxt+zw1S",
+	"TCE6RNQqIOJJWtV3iupYYjC2HRwfG4jdwY8hglo1K2SdHavKLo5e2tqBBnXd5E3mWtlBa1CEQlmQshlP",
+	"JYWP5OgkW7nAHnCN22K1JCaKFHTgZhcwq13Ry10+NFjsFnv94cd9u8gsSC639aeDcn2nDd9Tw14I7YzH",
+	"gXcoJMxHMOARppXbA41sxNW6wgCLvHEnF6sHMlLzS3bDE2kAckMqQa7zxvHAWRmPVnL7vlaMRm6HPaOC",
+	"uO8W5BqPBDzrl0Y78ggdillfPCQaBn99Qf4bWTNlKBfmGCwLEHY5Yw9rnnHfPJaXgxhrF9yld1SkO774",
+	"H66y+TMic0WB3jysNEStuuDuoVWsZtqqJg/i1On1U+q5sx/6v4w3x6eB3Ve/NUVLHkvA3BdB8LoTA7E5",
+	"wKKYWU0vkHh+cRnrwICEiYURjvaaLAjVayZKbOBxUjqJt3zSVI4G191m389ueezMhXOY3hMadiT0KKB8",
+	"fw974uqPh9Bo0DwwAFxDeJoLsu8zfCtpPM7A9IT6qYLnl3OyAlUnb4UBXQOdZsJw3a3pFmSevliGlZoP",
+	"NFFswxSzFlLlS9XucdFeaAfYJH9qJpf+3U1Oy9SBU2HPRJmJmZWo5ZqOxfmuRTPN8HybzflZdKW3iwjm",
+	"pUXmt7Scb1U5LGWff2MCjFFu5gnU8Z4MEhrYDVO0gqTKEnsTYwgzVw2M4aFNRq8h8y3ef+Zev9M5yd0n",
+	"Y301a5lf26wNqydaOp7NMdPCDn23IxC7i3izEG+yzA86REbuNWx25Vbe8HH1sRKu0wPWzA7xkadioxC3",
+	"hnMxo/KrRpyjAFpiJqoGrUQf91yOj5dZz96lia7Rc7CuGFVOE3U1GbRmt5OApjMeyzV7c+M0AFrHDiv6",
+	"1sCLA/l3ilWMaob95TF14iyqT2SvdQK0BJMGEtDpsnKFeFjNzjvAY4edhGqkHTc5ud+7mB1xh8bALJb8",
+	"c/p4Vn7FQU5OSE3K35cktEouPs8OjKUUOo8bvl3eGLAnJDZFkXsGXh90OJ5/v6ASGR0/PqZoTzVnVflW",
+	"yVXF9jHcHd+4cnzauCuWmEEl5Qjn70bKKnT10zmtytWFM0bc+AJxt5ybmAqi6ZHs5CEUOoUi65EfsJyo",
+	"1cYaL8iO4oI8ojV/dHP5aEU1izaPGMBytwzWllsPxu9WzPik0TCfKNBgx+k4gqQ8xDGvZIxikG3bVpR/",
+	"vjLw7E4CznfmewlkF4p/hqn05lB0WSTsZRazO3Y9kdcrKzdSvrdEWx93szGyko21jvodC2eyC3ZJpCC4",
+	"l/P8Zvjh8YTx1s8bw7hWtxmP5k7reAqux+2ZfTFoJ7iEGE+2qkwqEIXxf4Jwgz0PqM9jQJyYjKVsGNV8",
+	"VSWgIbkI4KiRmBZyBQd5tpGKUOLxtmJtkDJM005IuqKNWO/m2ybBU5D5Q5WzTsczRXkuN1hBbGX4ht+y",
+	"0vWSgX5Vpcyjl2Dmb0EpW7I50MWnzeZYK6k108s813jKf72HMzjRA8ry5wf5d5aLdGNks97Fwj8rH5ZD",
+	"rCVIjQOIJSpKRw4sVcnLm7afSaxnqEp4ng7rjB0zFInZbuf+2r6DDD2CXIrZQxLWxW7p2lRHXzUIp7wg",
+	"4UgXrt5NlATE4MgQqgy3Nmmv1eTFjD+q78d8GnVieqG7mGULMuOV/GquXpgqRvutM1t83GDGTSDmdkEX",
+	"qqzq6ZMlqKE1m11wzw37MOaEXceFJgbUrZTGnmGEGnIk/ze5uCI+7sdNd3oQa5cKqlhy4A5y7dpTBGxr",
+	"ubVcObDiQhDd3Qwu2WGHIfgNhVbendptrkmwZyboPVvS5KRimFn0xNJKyzCjwpIeehu7SoDHT8m+UzoO",
+	"VQ9QRzRYU/RuC9rIwNH/CHbYEXoudjTjVLZf4UuDYx3reGhwG76u5Pr6wLVr7QntsKD2WWpu+A0KqXWj",
+	"bpgGv/nMCh4PwymP49GU1nS++2ifEvikTFETTDvHFI+npejT3qH+6mJCkRw2qe2wR0FmgoRf9yM4j4tT",
+	"MF7DGZ7qShwVex4TjAuCN+OV43+fquGBxN7/cLfGxi6RByRS9PKV0hykuk5ZJGyzcZZNW8eqj1jIfI3x",
+	"RG0UM3CwGqGscgEIhNFEEMbKbHNBWdss81ldObDHpbaAm5EfwX+18OueItmJgXJ6Q3nlUTfzw1vRIGPJ",
+	"7QW2ZvMx1hnRvae379OmXDvQV705PY1tG1QYTw/z1cxs7BiesncYxsqJl1JYEpmZoQYB3aezAVRP+A7p",
+	"Bh/sLMNTpehsfoyz/uocMwv03xfYFBo6ioYavIcgY1RTMW1/KamhBf6JaYhkBXDQWF1YFk4RguvGrTwH",
+	"vIvpHFB+7FEx+405OlXpIPvgPQ9mACinOtEu7MkpyFhpCCpLwnhRPr9h+qc6iyLOQT8blJqPm1o2wKBU",
+	"MkApRdurPNrJ7uv8TnZzgUDgo1moP1/TGgKZkRK6MGVoJ6tIiVlwsR1+Nr3Ds8FLqQwrvz1mFX4jp50W",
+	"eb58PBfY9T0IxhBFzk3jEGz6dkUcUCNZizwDR9RJI3fcf3mnCttwOHG3u9W0vuEBBlaQd+Y6SdI9O3+r",
+	"mGbL4pxwbD85uTmdzvgiU5HYMyo6WFyZb7yzFlX2G/U3F8s+UX9z0flCLAt9X1fJ7s1wC0CfZiMlMQC2",
+	"D72SNrKq5MHJXm0peuXxlpoa3CjE2sK6TbrmQhtGy8JngH5ln3pK/tt8ornfhT69ekvrE79HpnaJqVvz",
+	"ThVmcIPOFJi9ePg/obbs2UW8tsxO4kSFEAHR2oz6pFlflrhxYEDASw80CWmfE9rNxfmTrlEF/xlRAV3+",
+	"TarSd0ovnNHE+gtxzbvlBi8E+2EEKht4rTsFzpIL8zKRmPyCHLjQndfZ7bpqNL9hP/r5GdWw7t/9XPHv",
+	"d1jYkrtx1P4e/WzdtcXZ25zQJVeYUabkXA5OJFErCnPh8i1643/1bH58zcybTe+txxeLMERcGSGuLkoq",
+	"h6F0CqlGZnqAObKfxfIafUUukFOtPHzexdcwiMOhRrmtuVTPxQrcSlrl5It0dimSx2/n7xZVuJbWWBfV",
+	"6fBftDGsPeTSrBjtgRwt2vQhBr1vqo0iWDPTNoHoTM4FtVxp4OdhnEhba2Ckk7pa2zdTqgis9wfxge8T",
+	"iWYrdpRRbvAOIch6aADP8pJ9EyAvYrB7Vp603xq5ygDCds9MixTm0hYs8T2sTNh8rgl0hSR/gr0poAO6",
+	"vbiPf/aM4RN5rTlnJNnTa4TLyAuogXtzPFF3U8AnSNn6gbXEg+cJkBW46rSTiATiNtwYLrYv4/IAaxDU",
+	"1trPyJhwNrmTDh5xyxK0Q0cSqfOI1hHysFEzDVF9l3qneAbwoM+k2pZ86TfsG4u12yWfWKw9O0H4vVRf",
+	"XyQ2VgrYWNgyHyzdINiM3dg9Y0aPDoovWezscVoVm2n7GrayT/QOcYbacZ/SA225d/qLntwZMHqQOanr",
+	"9L9HrycH3gm8LzdIFuEwQCP3axyr0JWtAogf3K5ECuKT872Txp9wRJ6D+0Q7TxsGKUXcc7OTVenwV2Kx",
+	"P24c6GjnUwiB5xARRWrgVLPQJEADoJjq6RpoKzoA7BQAZBG3MyrX9zKVWoFSyRUDw4ZgFS70n98QKjCy",
+	"AFuGcLROZtshrV4DiSOoBHRBgrvd1muWSKfDj+/p0cppN1SrG9VS+zSASMwup0ejB77URjF6nXA72juJ",
+	"4BOOoaIfjEePDjsG9OGG7KgmXntquSOEfo/ANLQ60KPOzPf20Bv+MLTs6YgakpEcs7Qr7XT3tlufo7y8",
+	"6izsZB3mxHSMjurmcHxRyaOibHUG0hW6bsP6QhU9DI6tHCYxmIlO2bgihtH9B2msONZkw6uKlWR1JM4P",
+	"BcMBSAAmu9jBrH1oPFAmVw5/cqihtc0kUmb4BTST9mi7d+soEVc2Am4nQFfZRRaEixfv5AHj4n7pE6ZG",
+	"1OXbUbKyAvRO+1odIyhr43M17Jlo3BRx5o7FAVvA84EDnsW1fJwG35+w0Z98PQuUP8TYz87omTP/qYmJ",
+	"dsBC6exSUE8/gwdiSY0RCrW3TH3r8nemI/+zsT7dQNead3GMjy4X24tl1ZgeVe6dGHGrb7DqlquiKo+S",
+	"TX0S0nh+K6V54HdswHCnIrDh3nciAAsMZ7i9Wve/7zjoJzgLWIDPnSNVT0KUCd+yU/sbFSVf0/p+fP0b",
+	"q+lFS/O5IBfnF1+Bh/KGCcwKCwo/WMJF/xJroCcGNWTD0VTYx9W3xTZY6M+ZxQmeQFbgfkpB5L5IAAbC",
+	"j99mQA35Ydp3ikD62KHyszrRP+6I/GGMt/x09srbd2X+UGEEv/++0bBrBbREvGHK4eBk3zdRyThwWH9B",
+	"j3Qr7kLnzHDbXT6dSSCN0zPCjZkahD1iRNE1g3sAI01AGq9bIPLS+dMLq9ldnH9zMR9K6pK2GDDHFPe9",
+	"w/j8XSSGFQbJKESIxaC06DkWYHZ4F8pEWXvUXwNbmO0Z6fNclnC5F3nQ35Ep6dAjYW+J0Z1zuIaD/Cl9",
+	"neqDIaRpQe8d1hp0KoLw59o+k185o+g6BR+a3X/VfTJa0gGui2zBLvfslX0hBmbqZroABXBibXrHqs09",
+	"jDTkkTDJQBVHAv/JAnZ2RqVwHdjO/4YIlicoFG4E1Cc8VU/vsIswAxFoAU+YVGVHIpYfMjxmWvL74duc",
+	"DIjN4Mixw5QfIY/Fvzcff/0aWxXDv59k/Psy0dL4B9ipaFvj0mWHxg4SFdvUj1urXva5f7avpWKbRqcG",
+	"VPIwCd06wEGjZXnmp4i5CljxYr8QtWurfuvxzpfT3W0dStkMxis2Iu9CqblXs9rq030OUjRQp3C71W7N",
+	"YOH2D25jcs2EwBl3txR8I8CFyZSC2C0Hvf9fDa/3iLyQFTG+eA7XT+u8XeQJ8kmzYz8C5swFaL5UJ99o",
+	"lnkvcAwgjPoKGpaBhgJJoNjbS4BH3PILLGJHb3LKXGIdsr7O6RqXBe0K+3carutry5tqaRrORIJohQOm",
+	"4wEndQCN5/hBNcxkVxAMhzpOA7OFqEZsfbeQvbzhYkuaGtDUyhuuWekd/JYrGt3Qyrn0Bnw6x6Ywt7dV",
+	"DMEtNjU/IWrWO3DN3v+MIKqRitfaTfMJU9Djzpfmg6sfCvQzukFZ2ubrVsh775phouiTGGzWeidl1WU5",
+	"CBIIo2T1PVcApAw1TfgfH1PJqzkpq/ltbPIxhyMZor2erji5TkMWJOWcjgcUPHeHeIkEcMe0FQEvynj/",
+	"9DKK+Wn/2toPUXVvH0NNgfdkpzUq2VKDyRp7Zlo7JLTvWdN9AKexJIl+aqIyGN6Jagk7GUs29khn9mMC",
+	"S/+oIRtWVQTfiH0/Cn9r/3ygKplrKrYEA6yuI7EmqKlqVkLY5LDjXVO0x3QlX/fEL7gMtQGoOoZ6qZH1",
+	"fMjND+XoFCiJu1fg5o8Bm1q9qHOEl6Ikrq8nKGMk2UpiHyJGdluite02M8RRdvPFKI+P2ZR7qb1nrlP6",
+	"QfYjS7Mgj3zPhB5XjkSlS0BVj6ElyYB7GDpatwFx6HeFRMOWLqEHq1VEMigHZdT9tMgZZ5oVcDmL8l0i",
+	"p6s6DMtXGBLIpG3qLG3Dq27/dKPsL74lIdd4ry5yHnrY8vHmXLNjKM2BppeQ8djl4o27seb7pN25XXj8",
+	"1GoTT3fDWguc9cHKX8TI8NLYY89aeQ04s84tEfMI3CO0v8dwjDj+Eh1p7xtt3igWS+65JCtmzf8Cup5I",
+	"pVm8NUEe6s4YYh40BlhLiwsExPAzQhLkIKiHPT8JRf11qLxfIONZxRA16BXbzoRQv/6mm3Vv/2sMHsdo",
+	"ycXWjRVB/dFGUcDLp/ZR8qd/P/65aCvDvQ4xX7t/+XW/jPvr6PFP1s8vqpqfC8x6qMAeKXu0iJ5vcNyd",
+	"hmc4W7xHjWGijHv2K3tLUqX4DXWZLID6T0pWU2UaxTR0yU+0MDgRcNlDSMxmOZwMoimjPgzHUe4YZn88",
+	"eeizOyKgX/b8Pep7C3R+ZItPsxFwQMPNt+O+BfDcWRNuAey5Gd15USUluCGGYMotYjL3WLQRTwWS42Ny",
+	"5P8YlQI+/ngXeF8w7t8kOvmX9OgVOkDygIcHKkLU5GadHn+TpTXhQUABkKYTXU9w72X86NDRNj79UrkZ",
+	"J5nmYxVHbkyryEAToLPiDskeIa4AaOglNjjxIq1L6g6itqdOOG15h96J9hOPPb79PY/AKn1wWWxbVhKc",
+	"0RUGBBXDZpAYNwwBW3QSlQ6ABtxEGvrMe2f3wN47UaSMQB5P6O5WnB12soor65rhpNtWR0iuB9pRoXCe",
+	"MN56wWai7uPucYt22O7Onbb3rdNwB6lXi8CycaT3zX5P1THaZdIBS49Sg7s9mGtrRmDJtgcw8KnUeGvO",
+	"WDEw0xmqUUhwOreL/ocPebp5fzwtOoIj9giqTLrPGxZlOQPJV+5jg9KRinWg8Y5La1lVbG36XVC7gIes",
+	"TP22wxqF6G8uqeJnyk0aCxrLSTHtdAwMzJODH6S6/iDfxU2zIXSwm2S7lN6a2w8VSKPe6P11zLAD3txc",
+	"ivO3KH7zD1J4tbP1/gSMC9SCPBvHoUpFD+g6RHQ2oveYTpkIkiZbRnZSsk4Of7vUTn9FTWV0JhW2pIaW",
+	"W/KhGpEKPBimDSaFuyox38CMbwiWmcRGe2+oaQYdtmh5REemcGePutjqhguudxhm5TdM/FTPdOEaaEcT",
+	"OlBK6/mhXBhk72pLY6DiGBByeqxMzujFH5YqLZ11LrvfgnS+e07Ka3bDKp3KcAW34FRuAt1SLrR54RIZ",
+	"JyoqD23JPXFvERpSIF0lhdcfti6D9767cR1yi/iMcorxcoyv8O6gNdaAVPPCI9ZPRid8FfanE/NdO6A/",
+	"bSVCF8DhcTxcpJtqYJgscZRktJOZf+QgxYtxh6Zi/q1vl7412AtqD+yZm4AbcXkjo2GSVQC18cSN7jW/",
+	"ZtXRV1QMnIX9kpgdx2go6tFnAGIcldVfBP+aJco+fwQjfSGMwigoFQe/ykFGDS11t3TP8rGylsNUjaWj",
+	"Lx+DnAr7iA+mgPYfiqD8lQGlgtwkcSWjnobfBz4W/yU2i876w1yKDhgATB5sS4GhOinsH3+JY5C5gqR7",
+	"ASGLOWjicU8wi9/JJgp+AatS9kc0cfCfSq64gGA1wh8ZCXEuJkIKi7f+fNcI1QgwkkLUdsZ89mAvXhWx",
+	"5yXPcv7RucxOsp1R27nzWY4TWsmKnXzf+BzK2a/UVBmRSvEBcG/VzelxmEKuinsm8JlMaHffnOhGez8e",
+	"vWFhjdNbkbKLuAQ3+kQ2+Tvj291KNinMkri9sKw/um/eOG6jsrignhnF4t1TAmZsqixm3qrvFWzjEltU",
+	"2LYs3E1i0EQxK7GxpfZp2Y1/lyaa1NSB7xzHjjf8li31lH3Pb2OWGE9k/7jvP4h20Um6AzRLFUj4Nm9Z",
+	"rgC/eDege9uvOyeW7Mh6UiT578BLUes43drnDU5loZ6e35NvEbLUbLpvnOzU5Pa8ejP6cVHXK9+RZE7F",
+	"Fozac7WhKtlx7luq2SADv98m/u/MJH97z8v0y16p9JNxaO0Ynp/NW3NYruhE7n1rMO92ljO0BxfHuSfd",
+	"EtKjcwQIr8ooLriQzTaSsr632pJV3LXr57KjqqyOLgrTNsZKpLIvdDChG2nZK1Efvy8H1d1WNIZVFcCj",
+	"dLXb4Ze6zsuhFjAs1KJcJcIWJwxW0XVMhddGuapDyMe6CpAYVmvnouRrAPK0Km450SMMuhDE44yQZ4aZ",
+	"eUAsH4+2f3Bfh27pYrL5YrKtWqrjGa4j5bps3UPT17sbpUh7hWDheS3K2A3eXQkatp30oy0ReyGIUeHl",
+	"Uv44MHqdkbLtPuyebz/mazSXu8GCK7d0QMBY5IfMHqjkDl7hBceM5GI3vGRizc7fqAVJ4H2vqh8DxVhj",
+	"vNgeoofaWxwDRht28J0ZzpId0AehkS5QU6dfGqKIzQW3Bkd3R5UHqGmRcPaMiraHdvBVj9MGR779nJDX",
+	"EIksuMf9CloNt413+eFy1CpP+JP0qreUK8AqK2NJ/Hzrum6MhD67rbkaYCykMzErLhZE8V9JqV5zEQ3k",
+	"KxeRn3RB2WfG/QS22AYWRmgX4CcXO5Vv/XUSa7rsHFQYx4VfH2ji7FpNLiC/4bJwidRcEUyHcPUxlc/H",
+	"uI+L6i0doqvH4FPSScJ3SgoeT8b3YrtbK8PfpI9hcfbLXfy9v9gnJxsevvVlv4uqJkFEs9IjJsp+5gDq",
+	"AFQRJkpMqznspO+7hZ21RzaO61O2tCeZZtm20UQUWNFDIq7b6+iKq+UaAuOCUME8lLpplIiqt/BKtpyB",
+	"JsF9H+mTGYCnHe0bQz4vGOyQGM1w6/Pn9Cbi/4plRdZM1gtga94yBa6ofnwmhk3ANxHlXbE1No5zlX61",
+	"NAgG6CENV9j4UEjjn1lRfQc4QsdGQ4x7F1AG9nWb0Xp83RdxCZ4XAqXarcg0p/1RPdWedu9/aFSE2T84",
+	"tH8yaK3uajx8f/W0jpQyKpTiNwkVJcOx0e0E3zakHaLzhc6efTxedAhHkpSEoeuEvT/ZkrXCnP2hTtI2",
+	"ZBrDx9xnL60JL2jbZmuJg9S30IoVBWW0jI2fCfdux1/a6Zx0SvOtTnvZWEvYSYbwrV6FdJ1eRyNYMRI3",
+	"PmliT0edYPv8EJ/obfSv8Sy6X+aVdpAR4ZLPUYOmakvd2Z79aisEkJihL6M/Uq7SB0hXhLPviFx0m8NW",
+	"iZKP4bSRLyabVCT103ZUKGJ/k9pp+PV98jBMHLuaqTbeFulpBpeUzlZRsiMW3j4LX4jGKdrZdSnQW29L",
+	"4MxL6ENzlxsIL/2T6nmyCLjAVa6imdT35Cp3Jl2+q9xR5mTCVk5YLWojh7BsUhCp2ja8oNIUpGWi3mbc",
+	"zjXVG7RDzjd8lgzxy8wQjxfVpqEcjRpHQf1YxrL3LOynBT1Mcs+iqMKk5sy13fHgNgQKYWvgtwfQcw92",
+	"m+oGDDqv9VVcRLZ/wfmaKHBo4zpZDekTZQlw0/ixctxSLaFOc0zZf0RQw9443W/SsAMPo2+jrRc83joV",
+	"M18Y16cMFHZMXznRhZ2qLE4WA2a7mHtrjVcoQOhhKyFVCyoueVSjy09SeNOYSkpw67FErJpl6MHQx6uT",
+	"6ZaqrIskb7m0uyRCZd6m50yyfXrrI2h5j3eczHkvQF+5RJo8JE5i5zmE093x7Y4pvIp0wBOY8D0uyh+L",
+	"JoShnbiTBwj0uRggPIy4AOgd9U1wIAd6JtWrdaEjbaNWjFwG2OhyE+JhwGMLytqX94Bvi20utlygOOdG",
+	"E5/VMrZplZxPz3xfDzwlEYiYjEAU7zpHMObNUGVtS4ZbQnXjETDJvFIPh6qWReP3zvSODFQyQ3mVVd73",
+	"Ch+9LyHCzaJUnWt8PiXMrQ3WM3tObmsy2eXCfSZnixbLk/s7OQNbv4vd6QMrk7oNPBSaCywRibEa4iHG",
+	"IJjQCwZN7t8CkNmJE1BJWi64JYKRnLmpKdRLu0c7tuTTdYb7tlMAGWVkB58ZNqFjRYcJOdK6DzoCLY6d",
+	"t3eFc4r0BKE37D2HBYWuV7SEUi4uKp1CioLBM3ameixO1oyPrPSdzE9E1YV1RjliGLjpvLShN7JRcd+M",
+	"LyUYty7iZYh6cg057VuX0BDR0NSCOPFLEINlhujpXMDyIO7o3aoDZPiCmK1q2wsveauJuxBDicM4fJwV",
+	"+k2Ig+RRzblocssJi7MDFyJ+M4xy+oU/ki38MiZwh9pC3x4bN6UldDjw7mst9+YmxvyVnoqA3cuLgeOq",
+	"vO1zDxcR1qUuMEAkrfSPLNEiHVqI+RpECfg7CpDq0GDYMyqiyWWyKpOpEQheRg2Bp3rAjIDNZw2BwnUm",
+	"CBX+GEQQUjBflZNt2KGds0A/oMkM61C8iVS2kgtBeIsEKJhecPnTLevYwCMDqlHZno3YSe3cpm5mWcny",
+	"ff48LWE+JHx8Fq9dngMxlpiL8zotLfdtB1/+TrU9cTysUo7qzS5ywI+/jj0FwDRZ+DYI5pMzZoDQHxq9",
+	"B8aue5U/T+Yq8vLhdw4cg33TcJCTFenSlfV4qoQ1z54GujHnb1vY/yUHgW4808hVhajofbK9+/4l+ebJ",
+	"07+QGp8gaPFG2nlCGreOt00iTy6+KbBvtgfdabFvHbCQy6+mmrCSI1B6fu72ulEq6tsefJ37ftwCYJEI",
+	"dRlt6O4u5bpxnl8p2JvN2fN/5NgLZ5+KvFKn+YLV2Ycc9vHcYy+txsDOPn0coscMvBZjH4RSUkXRYV2n",
+	"HrrekQ1nVdva+ODyhvNyl+yrntuiwBAe6SIfAsSPEq2c1VKB7u75F9x6hQP6rJXcKrr3+LvHDnDaI/eC",
+	"fsTFDa3grLZ/23OtMS+j/Zs2FE5y+5e230H7t0bQG8oruho8a6R8CH2kMdO8Mc9XFRXX0QyPJNgX9sbE",
+	"s1D0Dhd3DdPPZksc4ecOUjduSGCamEr9jq7Z/XReW9jaaJhnFZoJzfQPshM+FYPhN+vf1enJlMDXjFZS",
+	"d7o1LXntwMW3x36PsGFo+DGh+hr7RLB/NbQibclAG2Od/k5G/7guweN7aSIOhcVFJGAwzGfBo1nRqQvJ",
+	"0lXfUcNOVFHfYe7GMXW+VlSzdz53awClA1lU5P/7f0kQOcQl6Pv8W/t24f9DsRpa8DqxLpU2RELbMsa3",
+	"CCiUcYTtkCFLZohUSbUhkNPVzSGMzCn/Uz8zSGUdi0L4O1qI1ODa8kYNuaR5yTj26bABucMHAuW+0C5z",
+	"MciNyyttGaU36e6G9SYXPWuOGU/sAf0dh1J8q3TdsKogbV/xPb19XzNWFhBQeymFNtReYYpZtVYKSA+H",
+	"tMdYZ2aWlSDaA0+fA2X1E5rrhfvVbMNH5Tv4TPVXnOsm7Mhw52HqkTNvSYpVUFymp9Fvjnx+EaPKoXNs",
+	"2/slH0n6/OIyv6rii+YdJbJyWuLNoQ/NpPJ3D8jcXOf2YZQvqLFNF7JJXAKEi2vgwDdMJJu0TWBFrHeS",
+	"r5O4N9YcxKaA3hdfM8WlqxcBP2Cz3mH7AXgYChs6CekQn4fe6AC/108bGABrQ1ZBPFaW+CEbd39x9VJH",
+	"/causy7lwS0BPpwX6RYbPsjGieWdj38SW7pN5IoPMli63S6GVddRDLplddnZsaEQhYm2PHOe3AeauHL6",
+	"/BmkozIhiWVJGVweB/TCBp5w/ot+sW5uOZwwgFnpTHDncITv3G+0je4OynAaETp6YTcw17jFlxli4okm",
+	"1PXQXlrFas3xlOyB33QKvBenA70/0P/EoC2ZuraTg8SfUbJRn6VF/KtYvza7yb7MTWRtoZBm+njlnpRk",
+	"fG5HVY+Oi0FXMPSFvItl3W7MvOKDmhnQRhJHadxwbQCCGdr7jRU6ebMUECLZwbXq13wMJpjRjNM3MHNt",
+	"qHBA+KCfaFZXzms+XVU1ce2Gy25wKLA9UNupAm9R1ybM+U7ZDVP2so0miqXFDJ/H4HONkNJJwSa0eh/k",
+	"foLkKXxA0LXVhhO9kmZHFDUOnq7Xv62VIL7la86wLRacu40jVfWZa00kLU9DR0XdporRmYTelA5z36oK",
+	"fClv0lldSd67x1Kd5zI6jBStfhoui6ILadCldyeppyuQwnlrqd1qr+Ga8TLK60LudvWye8ZbpEC71udO",
+	"yz4piO/GcM6jTreMBYY6QNaHUgA89Twb+eLiOakrJsxxaa9bCGLGkGt4yaymEHA3scdJa3DONtENPXtj",
+	"2iFYGkIaV6UNaVNkR3XQTnoVPjHMzSczmJtzeLLt/PJA/dp9PRHX712LCdzf0rEGP+NX8Sld0et8DDx8",
+	"atpX+iYbCLY+O4nET2WvM8HpPQihX6eXM6NYGp63WCzaapj9wQAvFkzYgQbcsa4krRJ9ztO6Pasi95pl",
+	"9iMzBeAvVMeCwGPFEismCdtXhW5c45Q6f1XEapbjWmervd8h8y2ZRZrUg0cVll1IKWbeJDRDuCEW3rKT",
+	"ffjiuQx7vWyvJgKnamly3xCeBtpXUNdT9Sxsf9G5h33TeVdc4PUEBxSINBvdwa7vHzZmxZO8OInWC6Bk",
+	"wUUig+5deO+uSXTvXPloACGUKwl9G6jWHF14bZ6uPIhYK/FBCH+9Zlqfv8PS0WXzw3fdxAw0/0iFlWiy",
+	"3Q2i6AIokPes7BiDkBFaCFgb2qZz2O0vc/MDQlxl7Ftghjvrrz+tv0nAVxHV0UrQPb9l+oqwW7tU9DNo",
+	"4l8mgOHmkIyoNqSW2peaD1AM4f34gZC1m/VrRlN3T3jmR5l+xPB9T6J35J4HZJr4hH8k/QVNzcT7mprU",
+	"q3HUYzeZwZdH9BguvjOP9qOFp3BLhznd2HHs+QdaVcs6AfpXcWEBADyhlMw6MRf6+1Z3ka/YviDLmmrB",
+	"4079mDdZ/FC5OwKY6qfvyBjMhzEzD5aGI7yHh8eV9bDJ0QiGezEUww/zmhsVNxOwbM7l/15G1dRSuh3o",
+	"9HXI6wT1sciuvEpqM/HOBU5Iu4L9SyIVeXyW1/LPX9xyCTO8dc6sE5nBb8+J6TmgRbxlqoUvctHFr3ox",
+	"vNn0F0xTfN/qgWGgp8V07PNiJgibYDDqr01JND2S0V0L1+sswESrlwekL3sS3skVpH55lDQADwRF/CBf",
+	"uxJ+Dy0vxSsGuQBYgKBd31WN2xJHWNtLbX7mok+oi2KUnRYGvCKyMc7NqCUm83c6s81BNAydsVG0W5wv",
+	"ZBnA2sifHtt/f/XnXlj58Vz7nE7TnUFUI1AWAoyOtsTQa0aa2m7k44ur8GdoGwmkJdQ47eNJL3g/34oU",
+	"ufEtU76nTKD1kyVMGU1TMI2a278LqKrQpBGGV+gskYJBqxNrP3a5FfLBqiPxqcxtx9WMpj/IJrHsxg7/",
+	"XEBEySEGHpklrpVuPsy03tGqYmILbvZIA5K5SXRR7Oa8N86Q8Ywydem891dbf2U/7ySQ8bDjrXItOqiB",
+	"RYhh+6QpT+yjPUE1s3/yvVlc4eFAa6lpqjzOKs8v7FGM/wy8+iL9ensCszT8/v0bu/6T8EYumHRiyOMz",
+	"dZ0MByfCyffUTxI/EcPbne0v2flMVjGcX8y4QO8OQK9zvbTQkelX6fa4y5eFY98eM7ackqua4Ok7XTXx",
+	"faQWeNI/7BiBFj8kaJBX0EwPi8fsT1A2Bv5nWmOS4rA4v+7JrsfzIrRT8JoAknblhthT6gU5cKEJ3Uux",
+	"RdHtMuS50V4a4SWKXa9AMomhF/7i/JunM7qPZdeXWCjynZVt8UbzoK1CnYGDwownX8VXzlj5fTy2idpG",
+	"qB30UK2uIkUPkoZ8fy8ng/meLZ8ISlSviYWCzkpqBJrvl6hOlRMv0YClaPqX3dPZ8Ehf3Paawyht3jN1",
+	"E62R9u6V0CXbR4vVjb2/qmOil0MkerLnIlRYTRV15S+q0Q2t0m0ud9SEJpeISzFs2DaXj4/1lcPG/dHq",
+	"MKlCeZjPZlzagH06a/BZrJ2FiXKfTnQWtPv1d2beW7mnkzXo30sVcwxKBOvRCI3j6QpZ5MJXyuLJdiqL",
+	"fYW3vsH+LONGhjyIqcm12nGo6uzo1nHlutsFypxSCKLTuxpV4Tvl9O1bT+dMEH1gbHgHLOKftrg81Jvj",
+	"mFGdQC4uMZFT5SVxJZ+q/U91pM+gq2PE/nv6OdHMODTwcGfZK2zViLJiZUFYpcMvyyR0qHA5tVhFnvlB",
+	"IjfbmCFntBSrGpy/c90A8zUUwK9A7UREgX3KyejZ4O5QCQ/iROUlttc6Bcc/K6EMi2Tto1lOUGaQq3LD",
+	"1w7qb05JxXELR6DOqmOT6nP06kgACcJVoBpJ6sajBnijLgwXGc2qWguA2L+7YfEAis/yTHFCHsV8mXEU",
+	"C2uwbBcB9IW/ADdGSikYoZX9X/QjCHZrvH41WnwSvEibD/we1vPaD5SzHreNVoO0ijGCFWDuqEeEO2IC",
+	"qZ0frPQsijLsA+RZpcWAzeMjX7OLnbfbJhqpL/zvsRJgL3crreWecOeMAKg5RznvoLCWHvC+R0MZY9Us",
+	"Atr6l/MVx7rwOH+QodX1opxvbVxd4XTTYGjNnwbvys1rG1Ja0RiEfUWtBeMr7Ys7Z9UkTlcytaMRwNMR",
+	"9SsmtCEpAMbK65lVyjhcod0+OwyY0CANUXt3AsXQayYAn2XR/gbtPQKmYo3PB5rIg3BORqyIdP0jc78R",
+	"RcIbZEc40BOoDnWCvkOKtldWkAEd2efX4NmlcLd99zw4sT/nIGmEPn/XiBMTDhuhvQby1mW51DPSae5Q",
+	"Nfs9Vcf8Ln1tI2q4Tmq6ZYhtqQNOj6suRRy1GZ0DpjlDNAqZE+d2xf8ImSPfCaOOH0+jIw7oKfneROua",
+	"cTHL5PqKbamI0szla1jp7Bt4QH3zCUBsw59OdNKuqL5m5jXbpHP6pptGnQZYFup4JgU2PDQNY7bwko00",
+	"+tSdIh+/mBwBWjazC3jVsHBdsYrWmpU/5rZCa4FB8hPxBh3WYQTSKoZXhO1rcwQZi4lRVmuoqTJ83VRU",
+	"xRSDTSxNH4t42vqdlZLNdmcKX2ZE4AOm7VeP8hy6/vTa93sHez40c2jrML5G8Df0+1pz92FTh0/DHTAo",
+	"P3RFdRl74ZM6x04QkZHNI3xqfNSl1FZZDVdkZ+5651CB/ZLoNeRlC3kAdyn+XLGNIbIx8Ro9qc2PyWos",
+	"q1ajNNJG1sAr3GhWbfJkkr8bcs8Awmf+HREhxhuIsgg4BdJkkV2jPs0O1GsiglxOycNTQC2Dk3jWJpgX",
+	"f6OMEVDTrTQKOfBtvwv74djR/E+CXXl/wn0BYqTHilwMD7nIKTJOyLYaI9ZNI3RtxK26k9EDC4XVkApl",
+	"TXn7FEo69Py6Zmr2QBaE6m7SvOuLl3eiMxCRN1RFsz+sbd7p8lW53sdGHTFeYadt5f0icZ9KUx+md/eW",
+	"MEJbzNeGWDynixtitW6v02prY2OlO5Ia1gYdHHrNDzoTnqiaaAvyT73pdwCuZiASYFeHqG5WpODgIFR4",
+	"GRMiEzUbDqEw0tLVKDqm0VbK0pf37qS29zH0+Dog/JvxysFZPID6GZjK129MgsDZZ9yzr5NlkL9BvcdO",
+	"VoN4Zu0a5zG6j8Zr0lWc1oT9W1+H6eabyPV1qgj589aJ+Bts2OxJAmyNj1zRtgFFpE8Cqxk1yXYSpRQM",
+	"203uuLkKlXVESGDPuASOor464Bxu7JmnLmCu6VETO/AAm9bsuNgimMaQ6bvF39KcKKfS/JjZJuD0wtdr",
+	"XtcpbsE6zRSY4P2U1qjlGoZRxxd5LroElUCQdGXEqHrGrTyU0aBYxfOTQ9YD5UbHO4cY5pv7MwIHQ5Md",
+	"vQHsYYXeXSkDgDL2/59vjeJ7fqBf01cI5c7WuGTfKcH6oVHeVxv7dmsOBxslViDcAdxvHRVdQ2IJJsua",
+	"3VFetfAtdxkEgF58cexdBgqBqoj34LZmaxOz3UND8sNOEmwFSSrLZFSUEOkFYWnF2JGZRR7ejVw3OnF9",
+	"xvr992YCRixclou+KaSJKykBumOGwJ1S1L7rnwsG5UuNIdj1OtLyv90LOIksgU3EHedl6d8ejjXkkzMK",
+	"BWyqEQJjoTV1IKcIPQ7/hBpWiJgqtpc3PfyPLprDdFTrDsyY9uqD07zouKFi9GtEKb/1VnnEMwA+Cl86",
+	"/pMorey7YcrolI/JGUmHaGGv/dp/d0GXeOxjEProfjE14M/pAAfcI96ch7FWjTEyOTe6ysGBCEix3phF",
+	"Ruv0JsET2RM5QYj1xKI7SEGmzMcvzt+bpRibqhHB2e7iDeOuzYk68fssk+dzddQJr6POxI9MyqTPe7gz",
+	"TPcTq/rHiGbdm2YIadbLcwyYZv1DcWm1l8uLNlMNsnH1dcI6hH4TKU24bVqxRE9Otv6LQpq12HjOwY2O",
+	"Ah0c2Pk3VgudtRAe6zn5CxHWpnwMZnBMdiQr1TxLDrRLuN1AaRyJ5m4b6h5IVH8IzC4RpTexottnoPtO",
+	"xGFAe1EEfCwdZdfXCfFqB4pYZbHFpD2/SUtXRBsWBZA71JxPRyqM4a1HPzXoFZi4FMJd4CfmECBcaSEQ",
+	"0Vf5Z4IaTlQqxjEE8Lh2zqZngSzbIg8EqR/dD00dQulc07cn3PXWUeGWIRRAnPke8Ane+7jnwKcaktfj",
+	"ie06HaAd34zzBnHAZouFdFLV83PRhgXfPym64DKGl72RphsmxE78nhtKCCEDX83tNrO7c7NRhEhq6nsX",
+	"kz4hNRVePbGgNxbEWfD6uJRiAqfpWbyLKpI9nq89UcG4pOBwCAuZvy3vFqMhhG3pAlSNixytFlixjGwd",
+	"+9AYBhLzmKcSGN7vaL20G/3PkPiFVSdww+44OON7eCRrrtYVa6HfackbTShklMMDlO+fE0oUWxsKpjTE",
+	"sfZcWDVwT2/Jnyix/FFD8TBc6fjyih2lKAmFvud/BiNy78p/9/T2ijj/mBShOTo5Etd0EV0KgGPOITmh",
+	"plbz8g8f6LFtq+4K/LDfMdSLIdkKopv1DlcOgRXoYrIGpzIGOTT/BRzKHMpySgOdwDyMISpYEPdjwihG",
+	"/uRj9c89Xf6MwMq8TWklrNy6LIaVczrbv/ocswfaExh9Dghj5aL5ZCUbsWbaUqa7K2ywKdRPCDzakHk3",
+	"LoODJ7KR3od18Ph5sFncroOIhGvY8WQ0iOEE8t1Axff0Nnviey6yn1XppgBLpmeZJg554RnvectQBdmf",
+	"Fdko9HGc9vsGWU9mmb4H8NmXVJVjJYfd1lyx3PynpC3jK1buI4l+mKmDWq2faPdb8cWyavPKI9hlQTUC",
+	"5gK4z6NwJtkt8j3cXdySpIaUfLNhSrciDrMBfFYR2rI1ZyU80VafOhKMg77BzB/bXzuqSqYNiKsHIUgO",
+	"H3ygsfdEp+SMUX10hdLo8tCu2XFx1giQaQPU/nYSWGbLDYsrorzMot0P5RR2Ngje/g6158ipusliuIXD",
+	"6VomGrcnO05duE5ane3UO17Hk+h+kYIlbOaS1WZH4IE2vITeB9fXE5tX3SX52i8C6dbdvg44nSNcBwTW",
+	"G5XBUakdOCsuZ64BkOspp887x/Mkwy2MhDq1He2vUV/ACyy6SDQvHhaINV4pn239mIJnDfBC2mUAbqTq",
+	"air/bASXCn0TrYvNg6022J8NKmoQufYkjNXLx2MFNgnA2e2M5q65g3DF+Z6jVw2vzEMu+gHMriHsLo0O",
+	"2pPfufNtqrR7y2+Y/qnOovcOExM7zz2d6LU511oQxUxSYiRhbnzRzrBrQrisv54rD+3YGd3eJo/vZnF0",
+	"MvUi902YMmTbKt+aN8ZYz2bAe2fmrKUyrAyVpJPs6hi8qygs4/DJzjDaUJXoluzz8rAmog8j9fgi3kY1",
+	"0ft0plK/c1O4Y3H5cdbedUepK6J7zVGDYAh5kY5b/aLxsBTB7vQnHxl+mYg+vX92REK/Dh0JFjgt2jYG",
+	"Wa1AJ25nyMmGCxlMWUhlPpwt8kW0W+KmtYyar32vg3ugpxNeeSG6eamIErHiIhHlDcBrlBzYitCyVCyR",
+	"ozVsCdHDfih1pv8Y3cW+qst3hYAJ5jqG37sY850dw3y7pylwWN9cMSP46Not5rS5s188qcEdvDjdlNGv",
+	"6MTGdW8EI5XcwhnSVnGhFeZ7olcBKhP9360xra/w59DpDoB0FMcjyMW6arAXQcJI6yIpXMzjL+y4mXkt",
+	"6qYMzfCG+Y6dZP8e9P3cXVXJ7emwNV927eh/muvu93TOlTHC2YBRe0hdega65elcw7f7m+r4TNRUnNAa",
+	"AkC4sL/wyhraHsZgj8i+8cYj09tYeZziGVVSzj81TJp0yMMeUFxqk9e0FYhzWtPW9/bBkIAzZvToTbEC",
+	"FKJ49yImyknI15kgLHUI6/gBHM69PEMK0LzOf3ZXUj4t0EYGWliz701jKimv021pIjlWlrPA1Y+ySGoM",
+	"yWtkPNeJdwwxFgf/8rBPkqw8TBXijeIdOxrm5Fz9O6UDTKTM82tWHee7q28bLFHds0ki7BlDFwtMznkK",
+	"fKx+3Dc0BwrBwyD4qM4gW4Lvs6HfMWiQ/bgvnMx6eMdzW/sOTRRs8uHmhgMVsKyYeNfNfKii3ayQRD64",
+	"iA2hUNZTjrdp6hDkZ43jZuVJw+4xPlEqOsdqxGHlfK4YZqqZ0hBYqqhgBQSwMHGi05fMm30Db9ZxncpY",
+	"aZTQzzFfcyuZJi7wJEr8VzrPJ2B6T6XhTe8ADtG+kFXOnfzsoPtme0zrnWuFPChpcMTjwlXlAZUINR7F",
+	"RkV7mPV6bSUW1u2wlYUSjhoMYHEuvV3Dq56X5DW7N+W1P8uaGmsYnbuPLJmle9XNMXR2WdJleRtbFllR",
+	"EVnXFRGSrLgyO1JSA8bqNavN0METuWooH/mfelkAnSfVesdvUjU2XfyvIdaoPAjnGB77DqcREydzMuxK",
+	"T7YzRr7uyyhi446ajIkOjgN4SeDV+R7Po/o6OsBth9CuC0B/LO7g31hk5V2FmjH0xqO24krgMkzAPVPR",
+	"DNtOB95QFgRCmZUABQ+KWX/8r55NpJQO/LczTslQfTHP7aFd+0CIejxYtH8whBgJoLHo4mVN4Ce4yx7p",
+	"zLFGvuIlLsTcRvch5jf7oElIJl+zPj3A0GnjYmg4z+njEgvtdFyey3BUuz5mF1yGo5ecysAechmb5+9D",
+	"hvIJrraQ99m5JtBRGlFA1js6FXYTBoGxwLSACwvykkq+ZwICXPbisJdnWsVZs+k+svfRpi/MJ67T2Pkt",
+	"q3T+Z1NGJQ1U5XBLDLlnACqjKS+tWIMq3hakzyUJ53ZHHup0YT1u9q3Tx80spCGH7mg5el/aBJSCvR24",
+	"mfu1rk4hmqvScTqNNwtw8zvD58wy1T7YIVyW0sMPUHHE4mPAafVVUbS84ZqVz/39g5EFIgGEZ2/fc5DS",
+	"9vGxn3SyzXOq7fYYh7E9cFlpOy8rvl/F05dVrJwQusVCIQKm7WhWQmVjdcRuDhCQ70HZOaCYtCnC1hUX",
+	"KU0sZOvkNhIatYqB2nUXXYvqHIrRVE3Skjx51zAjVBC4KJ8bfXEFgN9ItxOFl5hzvVTxtfOB/D1JoPsp",
+	"dOT5O7aWsbSz+ywdw4IDPaluPdC+fbcugP/me9rfh7y/nzKtJSVUqWaemZzZ7VzvGHIxGkF2MZW8cX4M",
+	"QIp122i1Q7y6XEYcFloVbWUPAkjgSzN7mJYGHaZZkOYYR6GYLQHLJP5QFDjNDD7azjhnC4Kqf1feTrJT",
+	"Fmx1l5vywavjfsA9o7pRTCPcgr0xhO9xJNYsHGrfpH+GMVbxljNT90dFE6+MqytOJHYHdCjvLt5JzURU",
+	"M/mcyD1pvJ0l1U73W9m3VOwVZze06kEppYKZLQvjG37MLEmIPNtVLwzb17KXYqlc7UpAK3EKc7fE8+Oi",
+	"YsZT+zYnuzOfVANZnBnFRLTOeMWMYaogDy/JQSrN5kFfhm2TPWU72VFOSvbinDgDf0SzxI/Pr+nP+YaX",
+	"TILCWtPaTh2vLRA5JT2Oxc0khCp8I47jM22DJhLY23JdXwrNBUkd45Ie4wmOvgUhPBAVAI3rBjx07Eiy",
+	"YYdws3em4fo4gjETJDa4GHwu4lgApG2/NgcgyoeGqq0L6DFt+J4a1yYDMnGBRm2v5mrjsK09Z+Uk5+yi",
+	"2fYYQLAGJUL6RyuPr6Mt9e2rvHzuXj8vuWJrCAxobhrqkvci54rGMDms8N5I5ZwgeA8WRFZltrI7DJlU",
+	"Ffed9gDGglx+85eLTGTkk1AN4C7PDbKmleA0QJq8iSMfhFqtPS3h/zHUXJCNbJRlY6guCzn5LobMNdnx",
+	"bVBHVqzi7AaACKzZD/KtkgfvMh7XQD68PNnz0mk2n+4ZnwU5rxP+o86RQpPcksGJ14zDYvUJHpGk+0EN",
+	"IhJ1J6uS7Gi18UfUL2pxHpxrpF+F4C66WENSkkPy8OM7YYeizR+trIvC3i1bE/GSQ3UPGLjgg/xW0bJi",
+	"x4cfmFLH5132MZIceNsoim4pF5BIROgNU3Qb+kQF7cfbst5fPvKRijVL9G7EZMVUamIk2yFUHM9cze6r",
+	"vdTD6ZpX3YYEc1tD0O28hh0BdncmJJiKrnFBhuwKqHiRombnzZg+nPCUHwe0x8XunBb7wykFwTIKBnZb",
+	"3A7k8VZfayl6bSY3bdY5a+6eN/uBXjORsMYzGpooo3sgCnlP8xsmsp++FlE1L0DKYGOiykMBxSAdg980",
+	"64Mdf0PW813goAGMKXhMQzYYIsYxItgBZr2s/wdj17lzimnkXYSF1gHZ8h+O7zenB/WBOzAXaIIuqOfI",
+	"T6cFmbCPKnKlvcyWJiKYBRlbsdtAG+raEtvfCSIUddvRR5VgqASM4Z1Kse12sseKdHlbkFCpN9muMVkQ",
+	"vpK3vhT8Y37EeYmK7ovfc6cKddYREqyV1DpGAyIVIA9kf8A3pBw03wPoEF//RitIORs0xbxY1nnQOfKc",
+	"x5/29BFcpt9xx0V+cllJaY6vT0tHw5dTNQ5Wl3yBSYvD4geTWdGAOmDGg7eZzx1PKY+wzH0MCYs8Hl9Z",
+	"V7Ip87umgYUATehjSNH3T6DKbpU27+aP2FDFPuwkdCIVQeJkFa1g6l0OuB7LXaxle55uULaiorwiG3aA",
+	"5qguBcetCYwt4+140+9ClfHpUUWBnM+YfbPZaIYX8sElmS/lvMBxbghH2OF2xvgRz+aJkEE5ucYeQYMq",
+	"Rru3AmKrgnkEi4w7IFc05t2j+hqFpwc44Qik4roja2/96Ont6zbU/mYeSyO/UjUc8pJtaFMZkN+DK9s5",
+	"wtAHEEzRDjDHbGVNaFkyl1CUlbft90kwA1geM9P37c07HYGYKL3TXzDjAX0MF9MoJhndzGsmaGWOM4yA",
+	"FTJ8fxUAdBpD1lIbHdyOUCU0OZtEv+i+dLmHIqFO/v60G9c+BNlj0DhkWQnRe6sXUlWSkt1wcPXpHkoR",
+	"aHq34HI+ukI6BAXR/2rs/ro0Zug5AijR8AIfp4OjwjRDlH4r5ThRaPpGWDDO0I+Fs/Ojj8Xg0NvgLjAQ",
+	"WVh60FGm3E5EhSnb1zKp59iT8papH0Mnq4wLZS33TP8g4rXmG6qgzwRTbRuYcO42SgprZyJYiCDQpT30",
+	"lcq8nzeMat7HJO4YEDtZlVxsP8j6Xb1Pd5oiG2gmbWmPMQ0ja12DpLCWsGyqklwzVsPkRKbiYA2e75Xc",
+	"v+YxhHFPHS4AmcD1mGIVFwxKSwM4zoqur4FIRQdEK28Ke2bufQK4N1dEsC01/MbKtB23YtVkz+lvLA1V",
+	"NRasdM2yH0VDJi+ZhppdsFlHSlE6t6nt5P2tK95bqgoFjp3McoKDemKJ8nccm5QADp4ig2M9koyV4aYp",
+	"R9fphHx71q+qfdjFImn3I0ecJNryP40JmopR5V27UT+9A3ny+HE+r6Z/1c9iln09c71mKzV1tHHv/pEm",
+	"cuOR79bXCUHXTide9jxm+7B3jifG0tCwfc0UNc1Ad3o8vdtPu6rCw68uogVCrYDN4qCnYw6KjduI0HvE",
+	"DQtYTHx9VsRZYAOFdKBD4OG6cuBCmC+DP1sh9v6HDu5XGJNbAnFaRTT9xA3ccmX8FKt9rMbtIFWJHpte",
+	"XVJWr/zMNjouD2A1n8cORD6HqS7xnuDefHKrzM/XgQ9FhO4H2aydSB5pJqlE09/EqVKc/XKK3IcotvfA",
+	"/GIfj7NMo8RbV9qeFd9RDGPdeAL2BF2tvvkEbXvtjVOKsxy6ERjcjOi0NKDNB6Mt2gJgGXCbB0EJQ2W0",
+	"gniLMATLO0HYbXjnIagW3L2IsARd7aG2NKiYVnEKCSDe2gu9hAZlf5SL2cbWRnUwnILPwkMgYQxk1Y/j",
+	"9kAEknBZotSEOxhYLI/3ufp7ZiBj5YoIKdhzWOa3wzYDS4A+jl1/S/AwwJXoeqApCKe2eWI14O58jEPS",
+	"CRPVDWDgwpUUQC9AwBbEoDOMv8SpEeApBrSztuleake4QSPh0OuSUMEObYKKg19c8v2Ae7HgnU4yXKtx",
+	"PZt/z8hquoBPk2shD8RyvWXo+e5eq+NMhdezWFGFNt/Gc74unkPVqyvbXkrG9ylozMSwOSSzZ/NFCsfC",
+	"2rrWooTM7nCSfTEkmNKkqQs0vi6xNjDUuZ/AK1Iwb6aMZqMcnpVrIWXndkUo9B5EGQDfVPEmx9DoP9oI",
+	"tvTp6RtZVfLg7ibQvlz74BWztqRfNK5v1OSjyz/ROzI0xR+KMGmX5d3mB+wAwm5NGmEplpsVo9khYJFW",
+	"cn39ILSn3smDbiGyYfUObbwRcPAdwH5OvlhUIFqy9vr++p7wIMXjsnCfQleNcpyllNUYeMUCq+H91c29",
+	"6+y/d9hmU4iVxOeirNiWZuagbJpeGnrXs5Pse77XcWdHCBrXFRUEwDcHXosJxOdUR4pbk6/3esUuWqlw",
+	"uJdxZCKpWTFtcvhBG1bDxdgIw6twWuMiAKTjeMxGCe3eB9ML6i6h66/9r4PTTKJ3lGJm5rbxXQANZMql",
+	"bx1rOhpepROi3LGM9Wijo8s7kdAaaabvAURWx052nYPGEKBqiGgJyFhzbWXcKerrT4KbqG4V2s6EhLUI",
+	"zLFvEVpJGmnoFbMe4XunWY//0VrAo936sGPYpA8b5rV6Ey+vQi9bq5hSs96x0t0w+7FGbS+ZLMsUopyY",
+	"g7jgcZb/8Mqr3llPr2WjNPuRCrFk/qEgeckrLuk6/xWs21vw/JKF23NV7zPyI8Mb0FFwwUZYsZ//9NYD",
+	"jeQ97bvCZUn0v0paQc/HZK/t/C9bZST74Wse1X7hzyD9HApYIuEUBLrrnxpBrK7KXkNB0FvsRzrlvnBu",
+	"8bTua6MnwE0W4KPlpDQA5NCEy8zPv2gX6QaeqySGrL/zVx2CLhGLrm3Yp2iBL9Xmu5u2W3B/01yYG0Dt",
+	"2laAUHi/lzdWTjZ1p94e6879A3YbwD9EeMdz5ErxAfbFCduRZIX68KjO0dQZadNNPa4xn6jQPn/tEBwX",
+	"UNRBI3v4m/zTsV8odfeMLZCGuMr855WsFgggvd5JuWCtEOpf8LgvzFnwyhjDJsvdnW62MgDAGOSnz9ef",
+	"tcCcU30EvdcRx8yCyHzvAG1OgciMFFjI6wU7Y9WfRY9zsT1hV0Dtjm4XY6VOYZZkRi1Q2sIn8lI/dwO1",
+	"dEHm57gQqKHVSx/iSzS36DhEqTDB2SDAo2L5powVrB242eXuzFBMtrMaXgQdRHzXMh+/09MCvbbTCobA",
+	"KUMd02sFba9MJzZbDat3/lsWDVKkp006lcSLx1Zt9CKtFYWF19OdrhgUca81tzK5VYy8ahZ4uas7xlyN",
+	"P6OtEEvz3dJYqdYJZX/Y5Tp9quLuk/AlrA+1msASZ0nqqA6aU55Ylq8Nq1MV080A3COJNxSqeexgmSVB",
+	"Hn5ydo4xUdJFpcytBXSNxnO19+9uWDJQdsxp0lkB1L/faPf1wERZ+qY+91x9GmSNK1WxU/t5x5ySlHCX",
+	"5uHYrqUwNEO/ad8AsfbmZr7ZRQ/ZWLEFn6i7ySh5ryhXppuJ3tso8ePCSdl3OoGInJcGHNQdoTeH7oo7",
+	"W9Lx9Cgsk/XuoXYPsi5exyun3bw/c1HKQyoXsWIb84ptE3Wl2ijKtztD6I7Rsmiz0VyWYYWdbXPS9NjG",
+	"/Jjot9YZDFKHXY7JASaeP3wnWTmSsYKj4UfkZrCyvI8APqgjVu7j7ZpzSv7dpBa9dKDc/D/jZd/2A2Cy",
+	"RiYnO1rdMN0hSeG79flHHuiQoZhbfF2aXS5dRq0CkP861O0M2N3YHg/1qTuinKdKVC+BVZ9a53BS7UJ2",
+	"KluiEM/1wHVJdv200Ta7dzbjbpAuHUtyW1AgMJ0q7RQCXFAkzxpKkTZyvNa3FRXQxMVelQVZ02rdVICz",
+	"bAqiGgH/T4VLFG4BOc8JUhZjF53cdqiLtn/w4BKNsIMTChYEel0gbnrgmhW+XoRcWBl3eU6+g7Q2phQ2",
+	"kqF1XfE16OSPaiVXFdv/+z+1FOfQNWjNBMKBozV99uMPHzqINmd/8zK6A4n6/Ozy/OL8Aiy3mgla87Pn",
+	"Z1+dX5x/dYY5h8B3j2jNH91cPqLrtUNFccWlEjINuRQ/lGfPz/7KzAt8Aq6cWgrnqX18cQE1+1IYD4/d",
+	"Wcg/XRYu7vDc/rsvwB4OEu58N0IhD8jOLpswPmCY4aO3SElgKt3s9xCkgKiEtV3wQuAaihfW7AoCUhCu",
+	"YuqGwbZgI+TyCtHmuSYHJcU21AERq36RDa+Qb/vUfLSWrqld7VI++kT9kV6zl7LERGLowfytLI+LyLmk",
+	"+bqsMrK+qvEBhBfjJ619zKiGffqMvPGWcivLgFwRBvkAx7UEfezJ48cLGOPOzGR3EfqBlC4KuZZCWHMY",
+	"YMiQswpyQysO0L1kY9UcH8aLME3pHTDRg/iaa/MKnrCHWFE49frs+T+ioeEWk1UbROn2yADa9Rbj9tl/",
+	"NQzSRJxwQacy+hrYoI9X0nb7eMfNzzLV7MojaYYjdkAK3X1vf95JkNtbyH6gpg+6WRDNb82RhN4e8e28",
+	"8Wh4ExuKz3wZEt7E21VHiIizujsZX1SVPxWsdEcCAEwdnomDdUpT79Gv+I9PeK1XDC3APiW/E6Vb3IiO",
+	"T8bqwHu+dXj1IDPwkWyZ8YVljJ0soY5yfs6D4w8nGWy2cJDLlhxdOV1kytwfSjzXdRPh25dwLF51v/CZ",
+	"L7Bs8IZTLzoXMPhi9909n1d7ytx5cQ0JjqCymh2ia/7OefwdA7W55XIFOV5W8XMtK0Bni0mJmnKVVrOs",
+	"6vAl+RT0kAybLI+fR9ZQ+dsrYxmKemC630BQcuE7doJS9tBe06TkW24wiRw1/LViBkt4/sc7pzvGOEvr",
+	"eqdcL6aoIHzPzNv2qS/CYf1Z9fvazHJQ5+XT+Chymf4Ae66Z+S223IFlyoNg6oEm7fqugjjUeNl7xoDH",
+	"K6giAAmpO7rAmAfsr1gfHZcv7/H339Ud+NtyyH8lSUM1cl7LWR3yJbjpDcqRNDvZB/LPndMH72NB0L6p",
+	"9Yj0FrCiesaO+Zbqu1sx8dMwpyQpfuMaykU5duwtKMMr92Hh/E0eQumqlSjBu1gWvmoidOjiqvPxqxZk",
+	"hq2vpWAqvADqkDPg/+W9yt0NWdOKiZKqc76e9Ny9dM+dxW2GgfXfCfLmWwlFfCyXDbfU4JjhH8NuTVh8",
+	"n3mGgi3uKPKvfnmp8dp1h6CacL8t5E/vvn9Jnj598vTPgALnExYLuJ/cdmD1m/BpBVeEl5oI+6hzUAw4",
+	"Q5X6kazZxLX1pmbiJVXll7m42uKAZW343Hu/9T0EkaISyJVkKlX+BgzlP+1hPCipuLi+sncjJMB2ikDR",
+	"vBJlyLuHNk50hTI/cFqfkWTNZ4T+S3zkMxLffSFCeP/LvZBxRdfXTa2HPj5LMd9wzGWIlQ1mI0TP1Qfw",
+	"6tfH35IiUfv/fvzcSCUMxIwY5dGva1kfP01eRkiaeefV2tMw5bry7Vmfn/3vkKPw8B8XD795+PHXy798",
+	"+l//67xc/Vuk6GeZp/pGlOf6XxU37Kv+/gSX+IoL2q2ynL58MFb0u/fGvJIHUUlaul4qds8H+90oPSsZ",
+	"8Jkv4SbDb2G9VYav7IPLBNX3Jj0AIxiTPjANxBe8iZJslWxqHaPfo7qiE3f024oKXNmXcl3Bt7Jo3WbY",
+	"9/IWDKuxTu3W58LlYbH8DozNHg9N8QzaetxoEhLvvrz9CRhxod0YgCUhD66OhBInHBFTTxCpygDAv0f8",
+	"h1B7p+kNK6PM+Sv+YzLq8o7t5Q3rMOmczfpKij+EAIT1do/1FSkV3RjWEl0bTBRN33Vxqnwxlv3hjxDc",
+	"+rklcSSsFRuxfcSxqjUcU4Gqt435PYvQ05oft32P/xiy80UQMyew48U3v2f2fakYNRCuQkO8LzLcRpEL",
+	"sobn9Dl5NZAiVn66vFeusG3VlDD2yd6PfsV/fEJd+LRDU8w+ix/xByyqpWAo+EsestJBh8y1/i9lVzex",
+	"hIbaVVkDGgcXLoFaqni7AARj6n/n6ZwyU8o/kCJDR170/1yH80d7tnzSp9N/tDuiBVlTsWaAWCsVcYxA",
+	"uLkC1e4g1TWcTe3VPbidYlcMnGgk+mvv8fxsm/vaVxhH99XXH//+9StLs9TWYBay3QXQVxHTVzViC1Xt",
+	"2KmuY18ZRJnA7YIGX3YTqSDslmtj1VzQ3EBfGwtXM2/Fmi9nxJrcVA839XtyIcJgBXJ6xQU0/ZK39v9+",
+	"Aaw18BtSQIeqpYkRES8o8+lRWzyXDhTZRz6wfV250r8cdxCmgaf9QdP5Fl8mQREWlrOD7xgtj4jPoAsH",
+	"Jcf3zrIU7EA4JjD+zk/xB48V1W9+T8sSz2F7voVPjm2UmeKe0Lk4yjzfVlRcv3LgE38AppkMWrpKqnh4",
+	"En/83TPAC0HYvjZHh1La2+bCckCp6IEMA5f9LT9Qtf+pnpYYP7tn/o+o+COLCrvTD5ua4PI0pl9hRf5D",
+	"SIwviGHotNrwjWFM+Ez5AjtZlU3l7vwNGFy8KhXrM1fbni+db+2bvn3+XX6/Y9XmlT/MOW7pimtzTznX",
+	"SIqCrBpemYdcBGVpXTUrbBzsrnwEjrWshfgPY4I+Wu8YtutNGYFsHSTzlzAB/T2RIWIdBEISbBKAXQvE",
+	"NxQygOl5LIirtj+467aMvZ9DcRfWwk0me/qCjygmhR8a2stUMMxwcHQMPUmAyfcgDfl2t7K2SB6mfKgE",
+	"Gz46bNmnJTKIA+k/0GOQ71H8vn813Ld3nhpYSAMpepYNXSSaK7LhoHtS7TAttdyz4LAuFd1uuxAdna+G",
+	"7u/pxkItyCcXZEdF2YNrDfthzQxWbXp1jk9mcXrzesKC62WiOeaIKTygYYwpLp/N8cQUCv8dIPTxCP7W",
+	"zg444yB9UhIVM6vcQfzSzu0dVAchR0EvKbjzQlZPAEREaGHX30oaWrmSw4N9UUgDBi56Jm6o4hSaO1q2",
+	"ZVRzbM+zo8ojZQ1kN7v1Rf3RO/E7+DncihlJYryc1K/yKhvs9/AktOjRHhPZ/efl6M78+FnSC3EBWYmD",
+	"IYD/ZRkJ98hd6eQh5i7rwFqlXDd74CjNbpiilfvR/dlynVOMIuzRwXyI3u0/7Kf4Y9i+vzoSTY+hYNa3",
+	"HY2xUamO75p+fuDcjYUMkFIvIDWwrhz8/mRe4G9Qy7NcGcSdYQh4/xtwHe58eyk68WXPQEGgAZ5rWiEV",
+	"4GfFuOtX+P+MIHKrPc7GkGGc8o8TRran1XdLDrq3I+lViAR55AGuCOZTYfaZpgD/yA321veeau1c0qno",
+	"c4Kc95kU2bLzH9uL8UZ05rosllb6W2wi/vy7NYvuGnz+fWiA03z4nz/07HWAP4Vg85+tPLarJtRHpR0W",
+	"kn8kAAEoCFODeRfkCiUoqOHamRDpjzb0RjaKo0i/53Pznpnvw/Bf5Oz0VjPTBqV99t6K6H6k6voPcafZ",
+	"iXZsGqsPeGoUqAiYKaZxLJjhovsP/+QXKbTufDFXPQtL+WO4X/3h33F70I+oy8Gu9JPe73ILdvZ9S/cz",
+	"GcJ/pXv2Bf2w9nO5W4uTvx8/LIxVDLU/wO92ntneeYHH82x2T8AvZLLbz/0fi32ZxQ672TXY7R9y7HXH",
+	"gSPGyLPWE5zxf4z1zyYxfke2OvLcAlMdOetX+38ZhvpfHVDKfxU7Hajzucz0ODHv2TpCPk7fdH8QG91P",
+	"dZlysnW31oSFHjbhsxsZDJ+cM7mLs62Depi7j0emif+CG+J3YZ2n+O+/gnEO9/2f3K5M2eb+kRNt864M",
+	"zzOy7K7cu42VZPe7sHhxBmzywpwCJN8eCD9I6mgMMLKdMqbPO4Q6DaA9DBXpWfGf17S0RL6rZRmEd5fT",
+	"sZ5ykrXxkS+hKMKncpREN6e7ExwH6paZAmiIoAMISqTTo1/h/3P0OlhJjmL31z9UER/FCtyrceZ4biVf",
+	"gjL3d0s6JvqDlvC9QALnoVJuAy3vHZTSanKd0U9R5TI36cvpT0nO+K9UUxdO8KierujU7kxpR9hGbvrS",
+	"eO2e+WLuhdeut11mZqib3v04Jd1ok9mhMQo++hX/kXGfuOX956sKj7sJHIEG10zHWwAVTFPXTIpg92yN",
+	"ebb7w942SOkO6zpwrNGeLNc3cegZd0Fnn+7/lhlt0Re21dPc8V/pxpk54qN7qC8qHSzI5GXjnlnKoNAA",
+	"JaNwG/unZzwoN+898tf8w9hFM6dunO951ojQMvAshSAIwCXxmMMZGpadHOb2D1RV3P7z45ct6cI9fUu3",
+	"UWeXB//jguidVOY3EZ013QbGdmwaTPSSHiNQ/B5vIKcApFP+/PlTnZihvIonz0O1lF1m26hKSQMfxTgs",
+	"AopbdUts2b5XSQzFHRUXW0BPo/oaShllv8jjq2eRIg9XfJ1ZwP3Z8vLdNH7zli0VTZapH3ay+m0T81+G",
+	"/k+hRjWAIYAPlhG9VoyJAu+8WGKLPxlQXT7R6Adq3Vt5/zmUhm8VZ5vPGisdtvdbxurJLtCyMdAQbmak",
+	"N+6xT8XZYXecb1XqejnYZ4sWhtZ/bLY5ot3Pc9i2E/29yBG5zl58vIA6D+C2Ntg4qvL8ssfkpxqjE4qF",
+	"jrY4WbKnJSP/P3vX3ty2reW/CoazM92doWmSest/OWk6t7tpk7XTZmdzs3MhEZJ4TRFcAJLievLdd3AO",
+	"wIdE6mFZtrxt/2gsEiTxODg4z98Z3ROxSJhJRYEoAqycRsczcpfylc1YncRKoXdUQvaqW+BlC0blWoKw",
+	"3VgJlc0RMO+pFaIOAjaWx4fBrIfAmAysk0XA/AngQNC+oTABEiv0TeMlA80uS2iasgjAkf+5kMoghRS2",
+	"by5MCW8F/4c6cSi+0/Texj3UEticqvHsJ1ObsKlKm2mCCdsnYt+YDP68B3Tpo5uUAxKUawtpIAN6EYEV",
+	"lsgEmwLPAVZjw0+hm1fIYzIepwDyIpQsIBoR/HhETdXadQrIoOjkNgTOMTvjtOanEzhri9smpvRlnJps",
+	"RCptQbQnkVGfM4VgreCq/FHQVbo3SgNV9T5sIMC932LnbkNpAdxuVqSDYrKzWptzBEEgBUR/flxtyFVr",
+	"R1B19keGlVH9DtunPQuVY5XWI8uU789zMLZKb2TYqYTOOUyMPdt+kAYa40WYE+qZuComkFqOaYLgN8oC",
+	"K6E33GoZaUQkU4hSJUunWHWccVoaZC3nAhvCDV+k0Q7N47ZoeFbofPvB61Xz5J9APgs3K/2bOrrVLpuq",
+	"xvnvnaUKCvkS3+fiTNiBvrQ+vrek+OzW/BwCDkjaRK/CkWOMNyVpD0JZ54whupCg6R1GtY7ur/IawaoG",
+	"09jumpUWJ5o3zGd9+zmtWIce4VlC7zePD803ECPiitCRZKnK68qo+ywe0wQcomXUCB/+cw9J/DsTwxKs",
+	"EWusxAEz9DLxqfrTFWYPR1kEFYCxJAMBSHSDlkaNorziiyQiimaEpzUIaXWAr40exL/wJw9jO4/wEFYQ",
+	"cZs8hMeykH2X4BzOjyfwCzb0sFwJ/wDLc77iG1295XM24tG9MerGKRkxtWIsLSDxyzrOC+D60xJibY2f",
+	"kcRQk+beeDDmC63csubc3q2c5FLOGFPb+MktNHhSzavAB22wLU85TWQdWNcalI5TIyvGUb2VGTW96gtz",
+	"ZcsCftksKIzW4Css8GcFe0qwqh88U9a99lXCNn9bn9Re+uONbazphanfsr3lYVDZ5ujh3a4YQpIgVobH",
+	"T2ye9ZujmPE523d2FScRJzThKSPgoSYp+6awenrdlG7f5nSsaosjb/5+hJiV7ufgeoR+Uvjbt69GbiSB",
+	"3rhlDcNsIjP5e6rudjOfQHVHRvJ6jv3C2ZcJPdKIXGDxzoQCEiDgAoJROa8AhvZlotcngxzNKcc8v8eK",
+	"Dw0hD2ikqw95eJx7+OvWI8DOzS6h8tY0PLmIYT+0VcSsRlG8EqKzfXZLFYTQ6SEWx0mi21Z4r1wgnPoT",
+	"ZwOhWHXgoXko6y5lClWJZx4nSSzZmKeRJDJOx4wEg57vuLsziipQOXvD4xTpRnbgbqMOXc+xK6tyLOf+",
+	"8yQeWRditZLjGtIt5OCVBP2n2HsY0XLJpIrnxgpab2e6gYbvbLtD9UT2jc4zNFmivWDoKJamsQSj4z0Y",
+	"cwzmraOpAOqdRPFCOsPAa/WCrpbvpOEKXx6cEQXM5NAvHp9yHjnDoLX+pNZ65Ywr3fr7vlkbdqD/WdQx",
+	"fiLdtTwTM5qOmTP0va4fdANNXsvYyNe+F3Rbg4HrzOLpTP/shYNWx3USPsVKas7wwvfCQRDqayvdot1r",
+	"h/2DR3idylV99KymVmruvshWYd8yNtaizixWGzikgs/JmC/AwqrIOBbjhMlSdVgaVz3ohtInSTydqV10",
+	"/hO2OoLKwX9bIvKJ8dl/A1q9d4YXQeB1XOcPZxjogWdMk1XY038ivoTi2U02B7u+plvFzeMXITwf+F77",
+	"+96rjQM6KTXTjH1zhqEX9rsd1xnxRYp+ajO0oOf5YeA6oDkNA8/v68Gujcd1xgmjArdF4LXCds91JozK",
+	"eKQ/gsEvcYp1R8zPhKYRpu6megEnUDdcT/cbKhmGagVeu98L8eqvWqDQH8Oft3FkGoVeELT7riPjCE+0",
+	"CYhqCV2kaIBnCcMa6D+yqWY0Xtjpuc6M0ShOp3DtouOFQb+0moBvrf7GkOZCL+y2Az3PEEA0dBycjk8c",
+	"OuV77cGgPThwTc94/+LUoXkHVgnK8SYJAbsIuA0hFgb8hjTV02iciXgo4szXbWLO1YqLu53b2LY7YiPT",
+	"JY0TCuQXeF3XiWKpkD7b4J24xbVue31YWE0qgRfi35aVa0rXC/2Wp/phWOt+Z/+FNsM46fZlkwnIZ1qw",
+	"ZQoMRiljEWxdr+O32/pcVTHXfR+0/bDtOjKh4zv92x90un7/4PGcKel+NsWz89OGwLoyS751FGmRAbZR",
+	"46MwO0orBOFCb3OZodNxHYhlBIgBxiIsayffLbV2rk8Zozp8ZOKjflQfJWAmy1+GwX+CJgnoOy3XkSvG",
+	"MmcYmgOn5zqrOH2j2fP+Z40e5zPITdcgFQVhq+86c0bTX2zFgo4X+N0WXryxYws7XqcVuE428POGXb2f",
+	"s4GfN2rpGYDPRMb7edCgz5gV45QRxckKTMSA8bFII03mqYmJRcPRjK9IwhEXSNG7tUQhS+6cJjvJXbc5",
+	"Tk/Q7TqucxfDyR6n1zd85ZRqU7TKNP4GJC7NlhbjMZPyBvQZ3+vtv4acJiclXNBafk4/gQjU1lISu+dp",
+	"lHvacZVsA98bdP1e4DomFvktTkhXS0DY4sFoB1rpASWgg1TvDPteu9cf6F9RDL+/4503qDcFXa+ztmsC",
+	"L7DNbaPQXsgb+fqUywa+aaH3S3lDhV6Yr8hPXPR9Z9jz2oN+66AlOONtBAsI28TQoPWL6w3RvF1mWrgZ",
+	"02zXlvmbbXfEttF7l0n1iQownQWa51UPju7+O8J26LnYebvf1YLFhMbCivcVIg29QaflOgoGd23CtODH",
+	"G2fYOXhYZ0xpegqI0LIwxMWsOFmkbMlSCNmApPpNMgMDitxFZO+x1TGCiOmC5r+CyUWi0ChDQeoYgVCx",
+	"4um1MxzAH29AoID7AdwP7f2Ovd8Gq9S+Rnc9gJOSpJ1JPagpjVOprpdMQKUe3+uFbc2VDev1uq1uO7fB",
+	"hIOBlpS1DI1ReJqJ9wYtGP7Gm9q+3+sUJh4/6Pc6gXnXhe/1w1a7VX7ZhX4kbLXr39bqhmG39LbOoBX0",
+	"7NsCLxj4nbWXdbqdzuDgmT/TXYOdQ8MQeMZAwrX7hawwYg8sqRCKUGT0xIIs0jETisapuq/bWWJrzD3u",
+	"qxsMM34q8b57PJvTPXouzh32Bpr4NLf+aFWLwPP7wUG9PVuNEORmrQACS4ZCobbE1cRQWi3dsDFHdWwH",
+	"7dh2R1kcsYx/ycIYeuH3g4wUgmWoCX1ZM3xoRm2sWAFa7Vr6WvGVtfb9oj2Q8jdnWH3g61EWETtfJ5bW",
+	"JbvJTR7+oDdw4dqtNXsELVAp9bXPxeTIWTxR1lYbeO1upzJReL94b68zMNfy9/rtVqvXM1c/F9N48PSc",
+	"r4FFwCYy20P/qaWcJL5jyT0xRAgQcSOuZkSOZ5wn9RusFJC0dYPZdkdsMKOGRnwxShCq2spB7f1XxvTj",
+	"pIQ7Z0zri2gU/6Z1YWAJPDO9ec8gTTUsXfqF51dUPNfKPUrfGRUqZcI+EhRX8AlN71SZuz78wBs+RIst",
+	"wDT/5cEx0PooJH5puf5XEAS/BG74FRx0qOI6wy9fNS9Zbx6Y5qHr79M8NM19N9ho/vXgtdpnF13lcgYV",
+	"zBwNLEJhxH+hE0v3yOQVao3VCIxkNeNzEqcoCcES1W0sOeZip8hzC42O2FK56fHLg7OK05QJoJwHZ07F",
+	"nYR4ISrumHC+uvn9ANKTmw2fYJbHpx8gvNK+Q+saQtMjVi4RZAbQ8SsuACADCGXDYuqjIVSr0YdbQmF+",
+	"TrrV9fBh0lz4U75nE9zHdkv4sNU0ly3yOYx89iVwW6V59Q8b1llqzUC1BZYrAaweCFuylFZH6vHUhP1u",
+	"I3VodKRD2EQszCCpdT1SYf/p1105KVVZ1TboaJnHqLZ9v9vRQgnOlu8N2p32gZ0+U3nk2jp6fpBEQnAF",
+	"Mm4IO9D8E0zmGGJQR0DK2Nq2U5CxyB3jioxtCEHo9dogVA68gdawqGDUGToyTqcommwE2ZQpzXWkCSF5",
+	"cOhYcJAPvIHr0ITrUzLwOvvzOBzWickRveP9TifEUh++12/3+5o29deluimNrt13HRyH7/mDVq8FPnhg",
+	"kYJjEMa2SIFBrxIpoCd4PVLAfsVECggQ0L9rThqB6u53W60gOHAGz955ZCJwkNhtYjfuFj5By3jt5mDz",
+	"jO/cG9DoGGdRKWykhvozsN+E4f5rojt0el/QRybQtu0MWx2v3xrovs+Z/Dk1R3o18gWCKH4SfP4e6LDt",
+	"tVp9MLqo4uKFj66dPOrE93qtQauYg2r8ybr/LPC6vXZw2Dydv8PGuGuQgrUocF/YCUcUkdfy7Hc3R1bL",
+	"rP2dGnAXJOYaKl/FaaSPye1k/hlbHXME7GT0Ecsg+zvw+nnM00bgmb61P4vHbp/Y4D5RGEI18PqBJld9",
+	"5RemBLh92l4Q9vHa7YwKjH9wkfPCY/YpuLL+mFSCVq63vJ4+P1c0Vv8F07KKIzXDsK6B120NDpyaM94A",
+	"USwYmPhkEYeltT8DSmOCsEoZI5zoacmzsQXLknWTuPH4bAnOvzFtDsG5cg5CVHfrUBQROiei9w0VwWAv",
+	"lD+TUaWY0C3/5+9/jx7a3y/0P6H951+cGgyFug8ndOt3FX+Cr9a9mDbl3fwT87Bs1o35OZbL50YYtZQA",
+	"0fzsm7rUfdhVPW1zDxmicwlPokpxjpcQhzDqmE8Ac9fGiOlTIkkwATNjIuYRpND/++2HX/W9t7e/V3fR",
+	"Ykd+y83iL6zdEtbu+p7jkpm8Yc21BMC3A+YlHdE04inkSkultZz6PTlFfIlDawOeapssGlF4NSGcEQQv",
+	"n65XyFmj6ssHsdiO+YBVGU85l41sZPE6oB7EIi0BTlYyQFcU8jwRbUksUjJiU/qIXDyx2AUJYZfpTCBl",
+	"8Ng/R3yXV09wHzKmjy1NTWUwGBsfSuIoR0/VVBexZTxmBQBFLAmUM4nIiE24YCUYQ0CPaWARlwgtc3gp",
+	"9hLp1ipb11H0bmnyzreWkwVqHJbGhBCwCKasqIKRsGTiloeK4jxrOlfgufqDpVICeM+as09Xx3F5UMr/",
+	"u6VJ+N+/cHI583Vrx2rk5wJqbgMUhGcsZdEVKQR8GIrR5ZEBxqnEOsDVMSO4xm7ktTIgwjqGB4dO5HWG",
+	"D4RLqGK6rc9XKUd3e21NgB+HeU2SD5PGPbKeW/x121znpwmYNlxj55jEiRGsZrSApY0VhInP0e9TA8Fh",
+	"R7IjTVhvfu+DiKfxI5ODQWz+vlEwEWn7DM6BW9j9TZgTwFLQJ4UIv259caFPM3YPjuQ7lr0KvIAoynHC",
+	"OO7KK2Clqb1sipQYNtp0IEglGJ2XRMe62uiaA8yZlHTKXPKPGUsS/g+XzHgSIeMu4rLMtyUnEyquCCXj",
+	"JAZgF3SJIyCRaS4YNc9rlgK+cs9x1w6WW+jfXuIr6LrQgYtiVAcqvebB81//X9nKTnbOlRE+TpOxiJeM",
+	"/KtkYsnEBUD9Ydt/c7WoEUuVRyOYZX28MFsiK4l2wgYtBKyIH6nY10aVI9scibwe+v4mhk7DJ23NpppP",
+	"lmA/u3VIpY/64JgvhGTPOkaxONGcHqur18svFQGufMbU8amEvUTcj4hVpU6OqZm3YuwuuQe0IMxfQX9G",
+	"klf4URysWXD8gyRg2CMAPsKGrBW1P9G7pm20hs+dJvdE0vscsyyXqGrIIhL3N2uUsdM649aIbvN8gGDg",
+	"rsyBgHE2CvGbJulHI/luboVNoSxCHM584awHCo87Pql03kKmDglKpsrS255W7+04x9v1ETjXsoTG6c4D",
+	"7fkEL02FtSr4Z6tEoID5IgCJP8OnK6J1ZXORleCKXeUbA9wwNNECyT3U+ZU59ldFbiorLY1W5NtyDZGT",
+	"lwhthInbhLW0/Xqa2qDby0rbu5fsm1UzaifsHdzef8qO8GcoCJQ/fvDY5RLYtCRvb3+/ImOWJHlyIkZp",
+	"AOKdge6FqA0qNQecLxKK7PB/F1ytgVDnM1dS0GrPASTy0tQdchjYXkX8Cc+D3Vxs58q558ntfs55WQPD",
+	"G7ExnbM820nw1cuxvZwyweH89vZ3ckHGfD6n0iWSzeMxT/T5zIXeEtIlv3366aKvf76nKk4vAnIBZ6Fg",
+	"aiHwpOMLNebrw6ujWSzF2EiyH/Tt22qNpVMbujE3t0K/QVACOe+U8c2DOkvQqWsLNNUIeGnbCqxWEzfF",
+	"lX4ZbzB8G2oBmMzKIrII6wJAYkBUQlAs5Rq6JKOxls8h3ddk+GKEncyjMhA3mQv7QmSWxqISq3rifzB/",
+	"bXXE3eZi7ukq9OInbtiYi6jZu493X4FnLgcg0wtcwvBDhL67OEl+kMTC6RVyvAWv04cdRPgR46o/0NBh",
+	"Pr/Dc1de1xPUe7Zi3jPXei5/9s9b5zlHJdpV03mTFVxSMZ7Fy2ar2DXefxRb+CPOqmuZY5SO4hRhePeS",
+	"jG0fXwEzSBKUsG3NbSidbzEIC/SoC0LJH3FmR2bLRUFUBSRBalnc8gnIWsGwoeO4w3ZKiNg4iVMs7PXk",
+	"HOhHfPl1tIwfkRL/KMmK4reqxo2yYbCwjZaHvss1WxWGzEdeWhQy2xPL3stG1Gm8XbLDAxz4awhHMPRD",
+	"cL4N7L7kc4Y+eKizJjEMr0lfLSidCZMXfxSZ12oQ7/SrC2Z5gMqLItz0yfXdE1EcDLRZ31xpLofCKlVo",
+	"snoFVAaDKrHpCRdkynnkWgE+lmiys7wZbHYyTxVIFiOo4DWmacqhpskCAg93EaStPtEklP+NG5jAEy0m",
+	"vL+BaYzp6xLDf5AkM0U1CFVET60LCHZ8olhqAxz0qpSSOswD4KsezziX7KTCeL6eJz8E85E9qiJJyUSw",
+	"yypQfOilz8JdxFyUzXj02Xfm+gESMN2yI/ZhSJfAuU5ySv4YR9cvsAnWZMF+nSio4jmz/nRjc2sfVGAw",
+	"/5h9159gPzwvfaPhqMTTaUHflreb2hixLT3MJUt3Eb0Rj7eXGME2HybPZyfbT6h/ZUe0WKRTwk2MDw7B",
+	"temWWFsyL1sEyP0o9uf2UpOuekJtOInTu+2k8JaK6D20eg5Hqv3aPp5U7NUrqX1CkzgiMNta+LIr8QOw",
+	"Jnm0AFZ7/PxC71g+n89UTvq+eqh0d3h11g4VeP6lD5KCBBs4kSHPM6c6vfoQZZjeYWhqwZU0zV1hSXM2",
+	"FgwORXQzsoiAup42eRbXOMflg/7nO6rpCcMyOmumgjSqEGFl1WoigG/Ykt+x6FUc0LqnZo6P2sI2RhBC",
+	"wIswyGLfFpR/UKrwDuY/Z2J6ItH3F/3q450xB/CeOMU6MQcmUsFjZ2LXbI6GRjtNrEgSL5kkUJ/u/6FK",
+	"B1QDkM958MRFWVwCA1QsIV4TLuXJ+mChuiIyS2JFJNPUihjlbL6Lkc35kskT7QK+fN5NgECND3n2OyQI",
+	"Oa6zyBzXYRRjnJnBfoMCspNJTV68a0Ow9wi4tpAq63ycyjsWwfqAOItfrbooal+3SKe7P7ueDWkDxmH8",
+	"f3kpTrxNP1acfDyFikWo2+jNBLuOLDKXRHyVEi4In0ygGDYXJOWK5aUDqEJVds7UXrv08gG/s1Xg+ETv",
+	"2Bs6vtObby+J4zdjvD77edcdJTnoBkx1afKPlUB2IRfAR/ZQKfUKl1LhT9ilHYnckOnyK1fPZH6DtJty",
+	"TfMmZ6pp+Dg2VUO/P74O6oXlwDw1zQPWYwUMLA/k/3MBAQVa4MlEvMTEwq1EJ9jW+OYbVgrS3eWw/AtP",
+	"50zxdGCJj4bTyV5LJWrsKrL4squ2GWXndHZCOeOr9PIB/tl6+t4AHs2tbrfX4fszWB+mr4OF4eCIXIxn",
+	"qPazE6j9Mp+7x+v9WwIkS28/vTVwd84VYMmjz2pNfyArNiI0igSTEo3mqYntx4QiV//Lk0jrfWyeqfsh",
+	"JO1XtYxOrZJh0LArfWv5O9UMZMv4sO33iysbsJ71kaHo7nolmfT/oQ983FS5bLCMI8YJ4q1CDg+fkIxm",
+	"TNhIQpM8WKqOXISL7owPvwRrwWk0/1v96udznu2wHL0G6dDYbAglYJaMqoJhbuOprOmSj+lokVAsM9MU",
+	"VvR70eqEK1H6SlO5ftsC0NifxK0EvIjAiQGiAfgZ4wiSAZflDhVz9ocNd6hVmZj6b+Shz3A+2J5UZwoP",
+	"V0neLXTjyw8y4a6FX/r5+tdrouI5I/pZElFFR2jUOshcBB9+MvULJRjJ1IvsGozBLuZkLUZPahYpjXGJ",
+	"S3OfKoQ/xTEjPgWyvoVInKFzqeXB/wsAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -5,11 +5,13 @@ import (
 	"context"
 	"io"
 	"net/http"
+	"slices"
 	"strings"
 
 	"hodometer/core/course"
 	"hodometer/core/draft"
 	"hodometer/core/ladder"
+	"hodometer/internal/club/answer"
 	"hodometer/internal/club/evidence"
 	"hodometer/internal/club/ladders"
 	"hodometer/internal/club/weeks"
@@ -77,6 +79,58 @@ func (h handlers) SplitStudent(
 ) (SplitStudentResponseObject, error) {
 	out, err := h.club.Split(ctx, r.Student)
 	return SplitStudent200JSONResponse(out), err
+}
+
+// ArchiveStudent writes all that the club keeps about a student.
+func (h handlers) ArchiveStudent(
+	ctx context.Context,
+	r ArchiveStudentRequestObject,
+) (ArchiveStudentResponseObject, error) {
+	a := exchange.Archive{Made: h.club.Now(), Groups: []string{}}
+	var err error
+	if a.About, err = h.club.About(ctx, r.Student); err != nil {
+		return nil, err
+	}
+	if a.Report, err = h.club.Report(ctx, r.Student, "", ""); err != nil {
+		return nil, err
+	}
+	groups, err := h.club.Groups(ctx)
+	if err != nil {
+		return nil, err
+	}
+	for _, g := range groups {
+		if slices.Contains(g.Students, r.Student) {
+			a.Groups = append(a.Groups, g.Name)
+		}
+	}
+	for part := (answer.Part{Student: r.Student, Limit: 200}); ; {
+		page, err := h.club.Log(ctx, part, false)
+		if err != nil {
+			return nil, err
+		}
+		if a.Lessons = append(a.Lessons, page.Items...); page.Next == "" {
+			break
+		}
+		part.After = page.Next
+	}
+	file, err := exchange.WriteArchive(a)
+	return attachment{bytes.NewReader(file), "application/zip", "student.zip"}, err
+}
+
+// VisitArchiveStudentResponse writes it.
+func (f attachment) VisitArchiveStudentResponse(w http.ResponseWriter) error { return f.write(w) }
+
+// EraseStudent takes a student out of the club for good.
+func (h handlers) EraseStudent(
+	ctx context.Context,
+	r EraseStudentRequestObject,
+) (EraseStudentResponseObject, error) {
+	folder := ""
+	if h.copies != nil {
+		folder = h.copies.Dir
+	}
+	out, err := h.club.Erase(ctx, r.Student, folder, value(r.Params.DryRun, false))
+	return EraseStudent200JSONResponse(out), err
 }
 
 func (h handlers) ListLaddersOfStudent(

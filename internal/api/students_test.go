@@ -1,7 +1,10 @@
 package api
 
 import (
+	"archive/zip"
+	"bytes"
 	"fmt"
+	"io"
 	"net/http"
 	"strings"
 	"testing"
@@ -13,6 +16,7 @@ import (
 	"hodometer/internal/club/reports"
 	"hodometer/internal/club/students"
 	"hodometer/internal/club/weeks"
+	"hodometer/internal/store"
 
 	"github.com/google/uuid"
 	"github.com/stretchr/testify/require"
@@ -132,4 +136,37 @@ func TestAGroupFromTableToWeeks(t *testing.T) {
 	d.ask("GET", who+"/report?from=2026-01-01", nil, 200, &report)
 	w = d.raw("GET", who+"/report?as=csv", nil)
 	require.Contains(t, w.Body.String(), "lessons,attended,0")
+}
+
+// A student is erased by the owner alone: a preview first, which is no deed, then for good. What
+// the club keeps can be taken out before, as a page that names nobody else, and as JSON.
+func TestAStudentIsTakenOutAndErased(t *testing.T) {
+	t.Parallel()
+	d := newDesk(t)
+	l, pair := d.pair()
+	d.ask("PUT", "/api/v1/lessons/"+l.ID, l, 200, nil)
+	at := "/api/v1/students/" + pair[0].ID
+	w := d.raw("GET", at+"/archive", nil)
+	require.Equal(t, 200, w.Code, w.Body.String())
+	z, err := zip.NewReader(bytes.NewReader(w.Body.Bytes()), int64(w.Body.Len()))
+	require.NoError(t, err)
+	require.Len(t, z.File, 2)
+	for _, f := range z.File {
+		r, err := f.Open()
+		require.NoError(t, err)
+		text, err := io.ReadAll(r)
+		require.NoError(t, err)
+		require.Contains(t, string(text), pair[0].Name, f.Name)
+		require.NotContains(t, string(text), pair[1].Name, f.Name)
+	}
+	var try, done store.Erased
+	d.ask("POST", at+"/erase?dryRun=true", nil, 200, &try)
+	require.NotEmpty(t, try.Goes)
+	d.ask("GET", at, nil, 200, nil)
+	d.ask("POST", at+"/erase", nil, 200, &done)
+	require.Equal(t, try, done)
+	for _, path := range []string{"/api/v1/students", "/api/v1/lessons", "/api/v1/groups", "/api/v1/lessons/" + l.ID} {
+		require.NotContains(t, d.raw("GET", path, nil).Body.String(), pair[0].Name, path)
+	}
+	require.Equal(t, 404, d.raw("POST", "/api/v1/students/"+newID()+"/erase", nil).Code)
 }

@@ -32,19 +32,25 @@ const Former = "Former student"
 const nobodyNamed = "a student"
 
 // own are the tables that are about one student each, with what a row is.
-var own = []struct{ table, what string }{
-	{"results", "results of goals"},
-	{"attended", "ratings and notes after lessons"},
-	{"tags", "observations"},
-	{"game_players", "games in the record"},
-	{"moves", "moves on ladders"},
-	{"declined", "hidden pieces of advice"},
-	{"home", "cards of home practice"},
-	{"home_done", "days of home practice"},
-	{"shared_notes", "notes that were shared"},
-	{"shown", "lines about video or paper"},
-	{"card_links", "links to the card"},
+var own = []struct {
+	table string
+	what  words
+}{
+	{"results", words{"result", "results"}},
+	{"attended", words{"lesson’s ratings and note", "lessons’ ratings and notes"}},
+	{"tags", words{"observation", "observations"}},
+	{"game_players", words{"game in the record", "games in the record"}},
+	{"moves", words{"move on a ladder", "moves on ladders"}},
+	{"declined", words{"piece of hidden advice", "pieces of hidden advice"}},
+	{"home", words{"card of home practice", "cards of home practice"}},
+	{"home_done", words{"entry of home practice", "entries of home practice"}},
+	{"shared_notes", words{"shared note", "shared notes"}},
+	{"shown", words{"line about video or paper", "lines about video or paper"}},
+	{"card_links", words{"link to the card", "links to the card"}},
 }
+
+// words are for one of something, and for several.
+type words struct{ one, many string }
 
 // Erase takes a student out of the file for good, and whoever was merged into them: all that
 // is about them alone, what was written about them, their profile and their name, wherever it
@@ -57,7 +63,8 @@ func (s *Store) Erase(ctx context.Context, student string, try bool) (out Erased
 			return err
 		}
 		defer tx.Rollback() // after a commit there is nothing to roll back
-		e := erasing{ctx: ctx, tx: tx, out: Erased{Files: []ErasedFile{}}}
+		empty := Erased{Goes: []Amount{}, Stays: []Amount{}, Files: []ErasedFile{}}
+		e := erasing{ctx: ctx, tx: tx, out: empty}
 		if err := e.all(student); err != nil {
 			return err
 		}
@@ -85,6 +92,11 @@ func (e *erasing) all(student string) error {
 	if err := e.who(student); err != nil {
 		return err
 	}
+	profiles := words{
+		"profile, with name, notes, aims and cautions",
+		"profiles, with names, notes, aims and cautions",
+	}
+	e.amount(&e.out.Goes, int64(len(e.full)), profiles)
 	for _, t := range own {
 		if err := e.goes("delete from "+t.table+" where student_id in "+e.marks(), t.what); err != nil {
 			return err
@@ -92,7 +104,7 @@ func (e *erasing) all(student string) error {
 	}
 	planned := `delete from lesson_students where student_id in ` + e.marks() +
 		` and not exists (select 1 from runs r where r.lesson_id = lesson_students.lesson_id)`
-	if err := e.goes(planned, "lessons ahead, for this student"); err != nil {
+	if err := e.goes(planned, words{"place in a lesson ahead", "places in lessons ahead"}); err != nil {
 		return err
 	}
 	for _, step := range []func() error{e.groups, e.theirs, e.everywhere, e.profile} {
@@ -100,15 +112,18 @@ func (e *erasing) all(student string) error {
 			return err
 		}
 	}
-	e.amount(&e.out.Goes, e.lines, "notes and observations in what was counted")
-	e.amount(&e.out.Goes, e.words, "places with the name")
+	e.amount(&e.out.Goes, e.lines, words{"line written while counting", "lines written while counting"})
+	e.amount(&e.out.Goes, e.words, words{"place where the name stands", "places where the name stands"})
 	lessons, err := e.number(
 		`select count(distinct lesson_id) from lesson_students where student_id in ` + e.marks(),
 	)
 	if err != nil {
 		return err
 	}
-	e.amount(&e.out.Stays, lessons, "lessons given, with “"+Former+"” in the place")
+	e.amount(&e.out.Stays, lessons, words{
+		"lesson that was given, with “" + Former + "” in it",
+		"lessons that were given, with “" + Former + "” in them",
+	})
 	return nil
 }
 
@@ -122,13 +137,16 @@ func (e *erasing) number(query string) (n int64, err error) {
 	return n, err
 }
 
-func (e *erasing) amount(into *[]Amount, n int64, what string) {
-	if n > 0 {
-		*into = append(*into, Amount{n, what})
+func (e *erasing) amount(into *[]Amount, n int64, what words) {
+	switch {
+	case n == 1:
+		*into = append(*into, Amount{n, what.one})
+	case n > 1:
+		*into = append(*into, Amount{n, what.many})
 	}
 }
 
-func (e *erasing) goes(query, what string) error {
+func (e *erasing) goes(query string, what words) error {
 	done, err := e.tx.ExecContext(e.ctx, query, e.ids...)
 	if err != nil {
 		return err
@@ -326,7 +344,6 @@ func (e *erasing) everywhere() error {
 
 // profile is what is known of the student, and the name.
 func (e *erasing) profile() error {
-	e.amount(&e.out.Goes, int64(len(e.full)), "profile with name, notes, aims and cautions")
 	args := append([]any{Former}, e.ids...)
 	_, err := e.tx.ExecContext(
 		e.ctx,

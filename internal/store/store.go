@@ -4,6 +4,7 @@
 package store
 
 import (
+	"cmp"
 	"context"
 	"database/sql"
 	"embed"
@@ -12,6 +13,10 @@ import (
 	"io/fs"
 	"net/url"
 	"os"
+	"path/filepath"
+	"slices"
+	"strconv"
+	"strings"
 	"sync"
 	"sync/atomic"
 	"time"
@@ -49,6 +54,7 @@ type Store struct {
 	writes    atomic.Int64 // since then
 	trouble   atomic.Pointer[Trouble]
 
+	updated          *Updated
 	unchecked        bool // not every page was looked at before it was opened
 	closing, watched chan struct{}
 }
@@ -65,6 +71,7 @@ var large int64 = 64 << 20
 // at: Check does.
 func Open(ctx context.Context, path string) (*Store, error) {
 	unchecked := false
+	var updated *Updated
 	if info, err := os.Stat(path); errors.Is(err, fs.ErrNotExist) {
 		if err := create(ctx, path); err != nil {
 			return nil, err
@@ -79,6 +86,7 @@ func Open(ctx context.Context, path string) (*Store, error) {
 		if !unchecked {
 			held, err := Look(ctx, path, false)
 			if err == nil && held.Version < Newest() {
+				updated = &Updated{held.Version, Newest(), fmt.Sprintf("%s.version-%d", path, held.Version)}
 				err = asItWas(ctx, held)
 			}
 			if err != nil {
@@ -96,9 +104,50 @@ func Open(ctx context.Context, path string) (*Store, error) {
 	if err != nil {
 		return nil, err
 	}
-	s.unchecked = unchecked
+	s.unchecked, s.updated = unchecked, updated
+	if updated != nil {
+		_ = thinUpdates(path) // one more than wanted is in nobody's way
+	}
 	go s.watch()
 	return s, nil
+}
+
+// Updated says that a file was brought up to date as it was opened: from which version of its
+// tables to which, and where the file is kept as it was.
+type Updated struct {
+	From, To int64
+	Kept     string
+}
+
+// Updated returns how the file was brought up to date; nil where it was.
+func (s *Store) Updated() *Updated { return s.updated }
+
+// keepUpdates files of before an update are kept, the latest [trade].
+const keepUpdates = 3
+
+// thinUpdates lets go of older ones.
+func thinUpdates(path string) error {
+	type old struct {
+		name    string
+		version int64
+	}
+	found, err := filepath.Glob(path + ".version-*")
+	if err != nil {
+		return err
+	}
+	var all []old
+	for _, f := range found {
+		if n, err := strconv.ParseInt(strings.TrimPrefix(f, path+".version-"), 10, 64); err == nil {
+			all = append(all, old{f, n})
+		}
+	}
+	slices.SortFunc(all, func(a, b old) int { return cmp.Compare(b.version, a.version) })
+	for _, o := range all[min(len(all), keepUpdates):] {
+		if err := gone(o.name); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // asItWas keeps a copy of a file beside it before its tables are brought up to date.

@@ -550,8 +550,19 @@ func TestAFileIsKeptBeforeItIsBroughtUpToDate(t *testing.T) {
 	require.NoError(t, os.WriteFile(path, old, 0o600))
 	was, err := Look(t.Context(), path, true)
 	require.NoError(t, err)
-	for range 2 {
-		require.NoError(t, openAt(t, path).Close())
+	for _, v := range []int{1, 2, 30} { // of updates before; one is of a number not made yet
+		require.NoError(t, os.WriteFile(fmt.Sprintf("%s.version-%d", path, v), old, 0o600))
+	}
+	for i := range 2 {
+		s := openAt(t, path)
+		if i == 0 {
+			require.Equal(t, &Updated{was.Version, Newest(), path + ".version-3"}, s.Updated())
+		} else {
+			require.Nil(t, s.Updated(), "it is said once")
+		}
+		require.NoError(t, s.Close())
+		require.NoFileExists(t, path+".version-1", "the latest three are kept")
+		require.FileExists(t, path+".version-2")
 		kept, err := Look(t.Context(), fmt.Sprintf("%s.version-%d", path, was.Version), true)
 		require.NoError(t, err)
 		require.Equal(t, was.Version, kept.Version)
@@ -563,5 +574,5 @@ func TestAFileIsKeptBeforeItIsBroughtUpToDate(t *testing.T) {
 	}
 	beside, err := filepath.Glob(path + "*")
 	require.NoError(t, err)
-	require.Len(t, beside, 2)
+	require.Len(t, beside, 4, "and those of before")
 }

@@ -25,3 +25,9 @@ func (c *Roll) Erase(ctx context.Context, id, copies string, try bool) (out stor
 	out.Files, err = c.store.EraseElsewhere(ctx, id, copies, try)
 	return out, err
 }
+
+// About is all that stands in the file about a student alone.
+func (c *Roll) About(ctx context.Context, id string) (store.About, error) {
+	out, err := c.store.About(ctx, id)
+	return out, answer.OrMissing(err, "student")
+}

@@ -75,6 +75,7 @@ export type Deed = Schemas['Deed'];
 export type PairingCode = Schemas['PairingCode'];
 export type Copies = Schemas['Copies'];
 export type Taken = Schemas['Taken'];
+export type Erased = Schemas['Erased'];
 export type Problem = Schemas['Problem'];
 
 /** The one typed face over the contract. */

@@ -1176,6 +1176,44 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/students/{student}/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+            };
+            cookie?: never;
+        };
+        /** All that the club keeps about a student - a zip archive with a page to read and the same as JSON */
+        get: operations["archiveStudent"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/students/{student}/erase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Erase a student for good, from this file and the others of the club; it cannot be undone */
+        post: operations["eraseStudent"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/students/{student}/split": {
         parameters: {
             query?: never;
@@ -1735,6 +1773,23 @@ export interface components {
             /** Format: int64 */
             expires: number;
             practices: components["schemas"]["Practice"][];
+        };
+        Amount: {
+            /** Format: int64 */
+            number: number;
+            /** @description words that follow the number */
+            what: string;
+        };
+        Erased: {
+            goes: components["schemas"]["Amount"][];
+            /** @description without the name */
+            stays: components["schemas"]["Amount"][];
+            /** @description other files of the club that held the student */
+            files: {
+                name: string;
+                /** @enum {string} */
+                does: "rewritten" | "removed";
+            }[];
         };
         Copies: {
             copies: {
@@ -7368,6 +7423,59 @@ export interface operations {
             };
             404: components["responses"]["Problem"];
             409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    archiveStudent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The archive */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    eraseStudent: {
+        parameters: {
+            query?: {
+                /** @description only say what would go */
+                dryRun?: boolean;
+            };
+            header?: never;
+            path: {
+                student: components["parameters"]["studentId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What went and what stays */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Erased"];
+                };
+            };
+            404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };

@@ -112,6 +112,17 @@ export async function tidy() {
   }
 }
 
+/** Lets go of who a student was, who is erased: what the server told, and the name in what is held for the court. */
+export async function forgetStudent(id: string) {
+  await globalThis.caches?.delete('told').catch(() => false);
+  const db = await kept().catch(() => undefined);
+  for (const pack of (await db?.getAll('packs')) ?? []) {
+    if (!pack.run.lesson.students.includes(id)) continue;
+    const students = pack.run.students.map((s) => (s.id === id ? { ...s, name: 'Former student' } : s));
+    await db?.put('packs', { ...pack, run: { ...pack.run, students } });
+  }
+}
+
 /** Lets go of everything that the server told this device, unless something waits to be sent. */
 export async function forget() {
   await globalThis.caches?.delete('told').catch(() => false);

@@ -1,6 +1,7 @@
 <!-- One student, one page: where they stand, which way it goes, how sure we are, and what comes next. -->
 <script lang="ts">
   import { page } from '$app/state';
+  import { door } from '$lib/access/door.svelte';
   import { api, need, type StudentLadders, type StudentRecord } from '$lib/api/client';
   import ClimbCard from '$lib/ladder/ClimbCard.svelte';
   import FormChart from '$lib/ladder/FormChart.svelte';
@@ -123,14 +124,18 @@
           {/if}
           <Besides record={r} onchanged={() => void saved()} />
         </div>
-        {#if r.lessons.length}<p class="mt-6 text-sm">
-            <a
+        <p class="mt-6 text-sm">
+          {#if r.lessons.length}<a
               class="hover:underline"
               href="/api/v1/results?student={r.student.id}&as=csv"
               download="results.csv">Export results</a
             >,
-            <a class="hover:underline" href="/api/v1/calendar.ics?student={r.student.id}">Export calendar</a>
-          </p>{/if}
+            <a class="hover:underline" href="/api/v1/calendar.ics?student={r.student.id}">Export calendar</a
+            >{/if}{#if door.owner}{#if r.lessons.length},{/if}
+            <a class="hover:underline" href="/api/v1/students/{r.student.id}/archive" download="student.zip"
+              >Export everything</a
+            >, <a class="hover:underline" href="/students/{r.student.id}/erase">Erase for good…</a>{/if}
+        </p>
       </main>
     {/snippet}
   </Load>
