@@ -40,8 +40,12 @@ func serve(ctx context.Context, log *slog.Logger, path, copies string, d door) e
 	}
 	defer s.Close()
 	if u := s.Updated(); u != nil {
-		fmt.Printf("The club file was brought up to date, from version %d of its tables to %d. As it was it is kept as %s\n",
-			u.From, u.To, u.Kept)
+		fmt.Printf(
+			"The club file was brought up to date, from version %d of its tables to %d. As it was it is kept as %s\n",
+			u.From,
+			u.To,
+			u.Kept,
+		)
 		log.Info("brought up to date", "from", u.From, "to", u.To, "kept", u.Kept)
 	}
 	options := api.Options{Log: log}
@@ -144,6 +148,11 @@ func tidy(ctx context.Context, log *slog.Logger, served *club.Club) {
 			log.Error("packing old runs", "err", err)
 		} else if runs > 0 {
 			log.Info("packed old runs", "runs", runs)
+		}
+		if old, err := served.Retain(ctx); err != nil && ctx.Err() == nil {
+			log.Error("letting go of old notes", "err", err)
+		} else if old > 0 {
+			log.Info("let go of old notes", "lessons", old)
 		}
 		if gone, err := served.Tidy(ctx); err != nil && ctx.Err() == nil {
 			log.Error("joining the saves of old sittings", "err", err)

@@ -66,7 +66,10 @@ func (d *Doors) Guard(
 				return err
 			}
 			asked := c.QueryParam("dryRun") == "true" // what would be done was not
-			if r, _ := echo.UnwrapResponse(c.Response()); !asked && r != nil && r.Status < http.StatusBadRequest {
+			if r, _ := echo.UnwrapResponse(
+				c.Response(),
+			); !asked && r != nil &&
+				r.Status < http.StatusBadRequest {
 				return d.note(context.WithoutCancel(ctx), v, op, thing(c))
 			}
 			return nil

@@ -1470,6 +1470,12 @@ type Resources = lesson.Resources
 // Results defines model for Results.
 type Results = evidence.Results
 
+// Retention defines model for Retention.
+type Retention struct {
+	// Months 0: for good
+	Months int `json:"months"`
+}
+
 // Role defines model for Role.
 type Role = access.Role
 
@@ -2141,6 +2147,12 @@ type WatchLessonJSONBody struct {
 	Play *int `json:"play,omitempty"`
 }
 
+// EraseLessonParams defines parameters for EraseLesson.
+type EraseLessonParams struct {
+	// DryRun only say what would go
+	DryRun *bool `form:"dryRun,omitempty" json:"dryRun,omitempty"`
+}
+
 // GetSheetParams defines parameters for GetSheet.
 type GetSheetParams struct {
 	Units *string `form:"units,omitempty" json:"units,omitempty"`
@@ -2187,6 +2199,12 @@ type ListRunsParams struct {
 type PutRunJSONBody struct {
 	// Lesson a UUIDv7 in lower case
 	Lesson Id `json:"lesson"`
+}
+
+// EraseRunParams defines parameters for EraseRun.
+type EraseRunParams struct {
+	// DryRun only say what would go
+	DryRun *bool `form:"dryRun,omitempty" json:"dryRun,omitempty"`
 }
 
 // AddEventsJSONBody defines parameters for AddEvents.
@@ -2438,6 +2456,9 @@ type ReckonTempoJSONRequestBody = TempoQuestion
 // ReckonWindowJSONRequestBody defines body for ReckonWindow for application/json ContentType.
 type ReckonWindowJSONRequestBody = WindowQuestion
 
+// SetRetentionJSONRequestBody defines body for SetRetention for application/json ContentType.
+type SetRetentionJSONRequestBody = Retention
+
 // PutRunJSONRequestBody defines body for PutRun for application/json ContentType.
 type PutRunJSONRequestBody PutRunJSONBody
 
@@ -2668,6 +2689,9 @@ type ServerInterface interface {
 	// PutLesson Save a lesson; version 0 creates it, any other must be the version that was read
 	// (PUT /api/v1/lessons/{lesson})
 	PutLesson(ctx *echo.Context, lesson LessonId) error
+	// EraseLesson Erase a lesson with all that was given of it for good, from this file and the others of the club; it cannot be undone
+	// (POST /api/v1/lessons/{lesson}/erase)
+	EraseLesson(ctx *echo.Context, lesson LessonId, params EraseLessonParams) error
 	// GetSheet A lesson as it is printed - the plan, who is where, and where the equipment goes
 	// (GET /api/v1/lessons/{lesson}/sheet)
 	GetSheet(ctx *echo.Context, lesson LessonId, params GetSheetParams) error
@@ -2725,6 +2749,12 @@ type ServerInterface interface {
 	// ListResults The counts of one student or all in a period, as JSON or CSV
 	// (GET /api/v1/results)
 	ListResults(ctx *echo.Context, params ListResultsParams) error
+	// GetRetention For how many months what was written about students is kept
+	// (GET /api/v1/retention)
+	GetRetention(ctx *echo.Context) error
+	// SetRetention Set for how many months what was written about students is kept; older notes and observations go for good
+	// (PUT /api/v1/retention)
+	SetRetention(ctx *echo.Context) error
 	// ListRuns A page of the log, latest first
 	// (GET /api/v1/runs)
 	ListRuns(ctx *echo.Context, params ListRunsParams) error
@@ -2734,6 +2764,9 @@ type ServerInterface interface {
 	// PutRun Open a run of a lesson under an id made by the device; nothing is stored before its first event
 	// (PUT /api/v1/runs/{run})
 	PutRun(ctx *echo.Context, run RunId) error
+	// EraseRun Erase a lesson that was given, the plan of which stays for good, from this file and the others of the club; it cannot be undone
+	// (POST /api/v1/runs/{run}/erase)
+	EraseRun(ctx *echo.Context, run RunId, params EraseRunParams) error
 	// AddEvents Add events to a run; known events change nothing
 	// (POST /api/v1/runs/{run}/events)
 	AddEvents(ctx *echo.Context, run RunId, params AddEventsParams) error
@@ -3713,6 +3746,31 @@ func (w *ServerInterfaceWrapper) PutLesson(ctx *echo.Context) error {
 	return err
 }
 
+// EraseLesson converts echo context to params.
+func (w *ServerInterfaceWrapper) EraseLesson(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "lesson" -------------
+	var lesson LessonId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "lesson", ctx.Param("lesson"), &lesson, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter lesson: %s", err))
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params EraseLessonParams
+	// ------------- Optional query parameter "dryRun" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "dryRun", ctx.QueryParams(), &params.DryRun, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter dryRun: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.EraseLesson(ctx, lesson, params)
+	return err
+}
+
 // GetSheet converts echo context to params.
 func (w *ServerInterfaceWrapper) GetSheet(ctx *echo.Context) error {
 	var err error
@@ -3944,6 +4002,24 @@ func (w *ServerInterfaceWrapper) ListResults(ctx *echo.Context) error {
 	return err
 }
 
+// GetRetention converts echo context to params.
+func (w *ServerInterfaceWrapper) GetRetention(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetRetention(ctx)
+	return err
+}
+
+// SetRetention converts echo context to params.
+func (w *ServerInterfaceWrapper) SetRetention(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.SetRetention(ctx)
+	return err
+}
+
 // ListRuns converts echo context to params.
 func (w *ServerInterfaceWrapper) ListRuns(ctx *echo.Context) error {
 	var err error
@@ -4033,6 +4109,31 @@ func (w *ServerInterfaceWrapper) PutRun(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.PutRun(ctx, run)
+	return err
+}
+
+// EraseRun converts echo context to params.
+func (w *ServerInterfaceWrapper) EraseRun(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "run" -------------
+	var run RunId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "run", ctx.Param("run"), &run, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter run: %s", err))
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params EraseRunParams
+	// ------------- Optional query parameter "dryRun" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "dryRun", ctx.QueryParams(), &params.DryRun, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter dryRun: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.EraseRun(ctx, run, params)
 	return err
 }
 
@@ -4728,6 +4829,8 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/students/:student/merge", wrapper.MergeStudent, options.OperationMiddlewares["mergeStudent"]...)
 	router.GET(options.BaseURL+"/api/v1/students/:student/archive", wrapper.ArchiveStudent, options.OperationMiddlewares["archiveStudent"]...)
 	router.POST(options.BaseURL+"/api/v1/students/:student/erase", wrapper.EraseStudent, options.OperationMiddlewares["eraseStudent"]...)
+	router.POST(options.BaseURL+"/api/v1/lessons/:lesson/erase", wrapper.EraseLesson, options.OperationMiddlewares["eraseLesson"]...)
+	router.POST(options.BaseURL+"/api/v1/runs/:run/erase", wrapper.EraseRun, options.OperationMiddlewares["eraseRun"]...)
 	router.POST(options.BaseURL+"/api/v1/students/:student/split", wrapper.SplitStudent, options.OperationMiddlewares["splitStudent"]...)
 	router.GET(options.BaseURL+"/api/v1/ladders", wrapper.ListLadders, options.OperationMiddlewares["listLadders"]...)
 	router.DELETE(options.BaseURL+"/api/v1/ladders/:ladder", wrapper.RemoveLadder, options.OperationMiddlewares["removeLadder"]...)
@@ -4750,6 +4853,8 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.PUT(options.BaseURL+"/api/v1/access/passphrase", wrapper.SetPassphrase, options.OperationMiddlewares["setPassphrase"]...)
 	router.GET(options.BaseURL+"/api/v1/share", wrapper.ShareParts, options.OperationMiddlewares["shareParts"]...)
 	router.POST(options.BaseURL+"/api/v1/share", wrapper.TakeParts, options.OperationMiddlewares["takeParts"]...)
+	router.GET(options.BaseURL+"/api/v1/retention", wrapper.GetRetention, options.OperationMiddlewares["getRetention"]...)
+	router.PUT(options.BaseURL+"/api/v1/retention", wrapper.SetRetention, options.OperationMiddlewares["setRetention"]...)
 	router.PUT(options.BaseURL+"/api/v1/zone", wrapper.SetZone, options.OperationMiddlewares["setZone"]...)
 	router.POST(options.BaseURL+"/api/v1/access/codes", wrapper.MakeCode, options.OperationMiddlewares["makeCode"]...)
 	router.GET(options.BaseURL+"/api/v1/access/devices", wrapper.ListDevices, options.OperationMiddlewares["listDevices"]...)
@@ -8347,6 +8452,20 @@ func (response PutLesson409ApplicationProblemPlusJSONResponse) VisitPutLessonRes
 	return err
 }
 
+type PutLesson410ApplicationProblemPlusJSONResponse Problem
+
+func (response PutLesson410ApplicationProblemPlusJSONResponse) VisitPutLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(410)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type PutLesson422ApplicationProblemPlusJSONResponse Problem
 
 func (response PutLesson422ApplicationProblemPlusJSONResponse) VisitPutLessonResponse(w http.ResponseWriter) error {
@@ -8367,6 +8486,76 @@ type PutLessondefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response PutLessondefaultApplicationProblemPlusJSONResponse) VisitPutLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EraseLessonRequestObject struct {
+	Lesson LessonId `json:"lesson"`
+	Params EraseLessonParams
+}
+
+type EraseLessonResponseObject interface {
+	VisitEraseLessonResponse(w http.ResponseWriter) error
+}
+
+type EraseLesson200JSONResponse Erased
+
+func (response EraseLesson200JSONResponse) VisitEraseLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EraseLesson404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response EraseLesson404ApplicationProblemPlusJSONResponse) VisitEraseLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EraseLesson422ApplicationProblemPlusJSONResponse Problem
+
+func (response EraseLesson422ApplicationProblemPlusJSONResponse) VisitEraseLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EraseLessondefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response EraseLessondefaultApplicationProblemPlusJSONResponse) VisitEraseLessonResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -9486,6 +9675,93 @@ func (response ListResultsdefaultApplicationProblemPlusJSONResponse) VisitListRe
 	return err
 }
 
+type GetRetentionRequestObject struct {
+}
+
+type GetRetentionResponseObject interface {
+	VisitGetRetentionResponse(w http.ResponseWriter) error
+}
+
+type GetRetention200JSONResponse Retention
+
+func (response GetRetention200JSONResponse) VisitGetRetentionResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetRetentiondefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetRetentiondefaultApplicationProblemPlusJSONResponse) VisitGetRetentionResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetRetentionRequestObject struct {
+	Body *SetRetentionJSONRequestBody
+}
+
+type SetRetentionResponseObject interface {
+	VisitSetRetentionResponse(w http.ResponseWriter) error
+}
+
+type SetRetention204Response struct {
+}
+
+func (response SetRetention204Response) VisitSetRetentionResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetRetention422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response SetRetention422ApplicationProblemPlusJSONResponse) VisitSetRetentionResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetRetentiondefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetRetentiondefaultApplicationProblemPlusJSONResponse) VisitSetRetentionResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListRunsRequestObject struct {
 	Params ListRunsParams
 }
@@ -9649,6 +9925,20 @@ func (response PutRun404ApplicationProblemPlusJSONResponse) VisitPutRunResponse(
 	return err
 }
 
+type PutRun410ApplicationProblemPlusJSONResponse Problem
+
+func (response PutRun410ApplicationProblemPlusJSONResponse) VisitPutRunResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(410)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type PutRun422ApplicationProblemPlusJSONResponse Problem
 
 func (response PutRun422ApplicationProblemPlusJSONResponse) VisitPutRunResponse(w http.ResponseWriter) error {
@@ -9669,6 +9959,76 @@ type PutRundefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response PutRundefaultApplicationProblemPlusJSONResponse) VisitPutRunResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EraseRunRequestObject struct {
+	Run    RunId `json:"run"`
+	Params EraseRunParams
+}
+
+type EraseRunResponseObject interface {
+	VisitEraseRunResponse(w http.ResponseWriter) error
+}
+
+type EraseRun200JSONResponse Erased
+
+func (response EraseRun200JSONResponse) VisitEraseRunResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EraseRun404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response EraseRun404ApplicationProblemPlusJSONResponse) VisitEraseRunResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EraseRun422ApplicationProblemPlusJSONResponse Problem
+
+func (response EraseRun422ApplicationProblemPlusJSONResponse) VisitEraseRunResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EraseRundefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response EraseRundefaultApplicationProblemPlusJSONResponse) VisitEraseRunResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -9724,6 +10084,20 @@ func (response AddEvents404ApplicationProblemPlusJSONResponse) VisitAddEventsRes
 	}
 	w.Header().Set("Content-Type", "application/problem+json")
 	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddEvents410ApplicationProblemPlusJSONResponse Problem
+
+func (response AddEvents410ApplicationProblemPlusJSONResponse) VisitAddEventsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(410)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -11874,6 +12248,9 @@ type StrictServerInterface interface {
 	// PutLesson Save a lesson; version 0 creates it, any other must be the version that was read
 	// (PUT /api/v1/lessons/{lesson})
 	PutLesson(ctx context.Context, request PutLessonRequestObject) (PutLessonResponseObject, error)
+	// EraseLesson Erase a lesson with all that was given of it for good, from this file and the others of the club; it cannot be undone
+	// (POST /api/v1/lessons/{lesson}/erase)
+	EraseLesson(ctx context.Context, request EraseLessonRequestObject) (EraseLessonResponseObject, error)
 	// GetSheet A lesson as it is printed - the plan, who is where, and where the equipment goes
 	// (GET /api/v1/lessons/{lesson}/sheet)
 	GetSheet(ctx context.Context, request GetSheetRequestObject) (GetSheetResponseObject, error)
@@ -11931,6 +12308,12 @@ type StrictServerInterface interface {
 	// ListResults The counts of one student or all in a period, as JSON or CSV
 	// (GET /api/v1/results)
 	ListResults(ctx context.Context, request ListResultsRequestObject) (ListResultsResponseObject, error)
+	// GetRetention For how many months what was written about students is kept
+	// (GET /api/v1/retention)
+	GetRetention(ctx context.Context, request GetRetentionRequestObject) (GetRetentionResponseObject, error)
+	// SetRetention Set for how many months what was written about students is kept; older notes and observations go for good
+	// (PUT /api/v1/retention)
+	SetRetention(ctx context.Context, request SetRetentionRequestObject) (SetRetentionResponseObject, error)
 	// ListRuns A page of the log, latest first
 	// (GET /api/v1/runs)
 	ListRuns(ctx context.Context, request ListRunsRequestObject) (ListRunsResponseObject, error)
@@ -11940,6 +12323,9 @@ type StrictServerInterface interface {
 	// PutRun Open a run of a lesson under an id made by the device; nothing is stored before its first event
 	// (PUT /api/v1/runs/{run})
 	PutRun(ctx context.Context, request PutRunRequestObject) (PutRunResponseObject, error)
+	// EraseRun Erase a lesson that was given, the plan of which stays for good, from this file and the others of the club; it cannot be undone
+	// (POST /api/v1/runs/{run}/erase)
+	EraseRun(ctx context.Context, request EraseRunRequestObject) (EraseRunResponseObject, error)
 	// AddEvents Add events to a run; known events change nothing
 	// (POST /api/v1/runs/{run}/events)
 	AddEvents(ctx context.Context, request AddEventsRequestObject) (AddEventsResponseObject, error)
@@ -14041,6 +14427,32 @@ func (sh *strictHandler) PutLesson(ctx *echo.Context, lesson LessonId) error {
 	return nil
 }
 
+// EraseLesson operation middleware
+func (sh *strictHandler) EraseLesson(ctx *echo.Context, lesson LessonId, params EraseLessonParams) error {
+	var request EraseLessonRequestObject
+
+	request.Lesson = lesson
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.EraseLesson(ctx.Request().Context(), request.(EraseLessonRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "EraseLesson")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(EraseLessonResponseObject); ok {
+		return validResponse.VisitEraseLessonResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // GetSheet operation middleware
 func (sh *strictHandler) GetSheet(ctx *echo.Context, lesson LessonId, params GetSheetParams) error {
 	var request GetSheetRequestObject
@@ -14832,6 +15244,75 @@ func (sh *strictHandler) ListResults(ctx *echo.Context, params ListResultsParams
 	return nil
 }
 
+// GetRetention operation middleware
+func (sh *strictHandler) GetRetention(ctx *echo.Context) error {
+	var request GetRetentionRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetRetention(ctx.Request().Context(), request.(GetRetentionRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetRetention")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetRetentionResponseObject); ok {
+		return validResponse.VisitGetRetentionResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// SetRetention operation middleware
+func (sh *strictHandler) SetRetention(ctx *echo.Context) error {
+	var request SetRetentionRequestObject
+
+	var body SetRetentionJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetRetention(ctx.Request().Context(), request.(SetRetentionRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetRetention")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(SetRetentionResponseObject); ok {
+		return validResponse.VisitSetRetentionResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ListRuns operation middleware
 func (sh *strictHandler) ListRuns(ctx *echo.Context, params ListRunsParams) error {
 	var request ListRunsRequestObject
@@ -14924,6 +15405,32 @@ func (sh *strictHandler) PutRun(ctx *echo.Context, run RunId) error {
 		return err
 	} else if validResponse, ok := response.(PutRunResponseObject); ok {
 		return validResponse.VisitPutRunResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// EraseRun operation middleware
+func (sh *strictHandler) EraseRun(ctx *echo.Context, run RunId, params EraseRunParams) error {
+	var request EraseRunRequestObject
+
+	request.Run = run
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.EraseRun(ctx.Request().Context(), request.(EraseRunRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "EraseRun")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(EraseRunResponseObject); ok {
+		return validResponse.VisitEraseRunResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -15977,570 +16484,574 @@ func (sh *strictHandler) SetZone(ctx *echo.Context) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3vktw2sif6Koi+Z0MzcahWtyxpbHXcD7JkzzhWHmkl+fjGzmojUEVUFaZZAAcAu7rs0HPdB7gvdgOZ",
-	"APgPIMHqlmyfs19m5C4SBBKJRP795a9na7mvpWDC6LPnv57VVNE9M0zBf9GNYcr+o2R6rXhtuBRnz88E",
-	"uzVEbojZMVLTLSMrtpGKnRVn3P78r4ap41lxJuienT13gxRner1je2pH29Pb10xsze7s+eOLi+LMHGv7",
-	"oDaKi+3Zp0/F2Vo2SrMfSvs0jFlTs2uHxJ/PijPF/tVwxcqz50Y1rPuNf1Nsc/b87P961K7vEf6qH/1Q",
-	"wkdKxasq+Q349eRPvHJj2+9slNyPiWiJt+FKG1LSY4J08Gb2J+kRPrel+zTl7I8nL+qvOLL9SEXLkqnk",
-	"Z/DnyQ/V1Bim7Kv/+x8XD7+hD3958fB/Pvz46+Pi2cWnfzuLcUXFtJYi/VH4+a5cUfE9N+ELgw3BH7sj",
-	"lmxDm8qcPX96UVjG5vtm79h6zwX+12VYDBeGbZmCD8nNe9OUTJgxbxy42RGzo4Zo90icP9pfFy1RNWki",
-	"qubOFHSzSn6infWdPtMIw6v4uSrpkYDYARFVUZ0iII6x9IQdpCr1+Mu0qpxU1IzAM4QqRrgg3GhiuKmY",
-	"Loj9siZSESEN04l54RcSMvMyJjPttjJdS6EZTO2tkquKgdxZS2Ecm9G6rvia2gk/qvGJf/+nPTTPf82k",
-	"gR8Xvthf/8+WYQ9Uk4OSYkuoKMnB/slIUkrkDBzEfuPFes00XjlK1kwZjvNey/r4qmHRfbXE1Jay15ao",
-	"dmvXVbMq4Et+o4kdwD4mqxL2nwpCyYGx6yuykcgQ8iBAODkarqSsGBVnVlRzsWWqVjx2Kt2Np6QMt588",
-	"CEIbs5OKm+NYZhVn11yU45F28gCva6ZumLKzVYyud6w8K86YsCLjH2e0ksKKanmwB3LDK2AWugb5XSt5",
-	"a79XV5SLs4+RD1dcXMd4tCwV05ppQkm9k4KRNRXEvo3kOewk2VFN1nJvOdeyp2F7PXsypFSvubi2X3ZT",
-	"oUrZ4+JZOkHMkt3wNUNZR/W1jtFQ1kzEz3lLv5VsLBNIYnZckz1d77hgBGgI7GHHJkKuZHmENZodO9rT",
-	"GeWCmmpd7xTVcTZE/gEyaWYIbtN4FCUrNke3d/YZSzMlm1UV+RwcoGvGah34nVheIFY1ICvGxZYcFDeG",
-	"iSvC9rU5PreCZWf/XkoWpadRjY5dOnDAPFtUjCqhgaL28Q67PtAjtr8zj/xiiRiltV3xAys994zYpwqi",
-	"m/WOUE2+a6zgePRGV7KzdNhhTXlJuCFHZlrpEGa/ruT6mqxlY3XemJ7RXkv/QOZzm+l4uccg7oj7A9du",
-	"ZRFEmVtee0rl6p9sbey6X+ztLMZSUDT7FWreG6n21KDq8OzJ2ViTKIBHItsJFxAcrI2sKidx3MBzqw6P",
-	"wdjRmStFxZbt/cVSltx+mFZvOwvZ0EqzIiL8KNkq2dRkL2+YnaSSzXZHKFnZrUH51qHGilZVRJah1UHs",
-	"tWvHsQeR1BVdsyty8Zxs+I0lfVDJnnY1sosYHdeyqtjaSLR9wouXz+Ze3DBWssVv7akQMeuKCsJLf8Hc",
-	"yDVdNRUF5aCjAzy5iAlKe0dGCKUN3PiarJjmJUNR4u2bcHa7Gsbj2PB7evsDPvxseIIH7OOWNuKb4uz2",
-	"4VY+dH9Eff28y0mdBx7yfS2VcabCDhinlGCbPlpLxR45dd9++1tgmzk27DMV7TPwlOTqztDbjVkGIKoU",
-	"tyyiAqBMt4phBUQnhx1DnQbXZS+1jZXrZfRy4WWOlpzSP05nsT01693cp3+Ehz7BAWgM6x+MJ1/PmEbF",
-	"GWrGI6U3Np9ayX2NrosYIz++mGbky8fjuwgJ1RtxcrGwxsH5uIgMy2JazJo2eDQpWUu63oFWQdfXQh4q",
-	"Vm5ZWZDVkfAycVCfTS/v8ZPIPGoq5tb0vkYuA5slSzbcUMWp8yFFNJiSbzZMaVAxNRfbinnLVltVno6l",
-	"0YKTvGJbnlIQDd0yq8TAM8Ta1d074fFXc0J6xWLnx50cK/f1FTn9NDkdJE4zO9pW0kpb5dVSDq41itIb",
-	"Rf2DAVu4M3VxcTF/+UzxyLphWQdJNWIbJ7z9xZPE7fQDTdAtZBVwzciWGuadHHaXQEWHZVbshlWVVWEr",
-	"Rq2CwA3x5tAsJ+o1jSnShqotM5poSfZUHEGhtJQllf2hyxQ9njh//DR8wylFrYcjTwQbtq9lRHuxSs14",
-	"OhuqCK2pMvHdjs9yNMXBfdz1E1nq5F3M/4Fn+tRLuSNln41Z7EC54THucbxvOaSUjlVMo4RlAm5tONPn",
-	"gmcXc8osSE+npaNEa2+mPEp869TS05WTV8zQmLcKVss1WdNq3VTUsBJkpFVlQRcmUlTHkUKMt//Y5qfa",
-	"fOBobWfdXa/9CxGTLBzC3mj9eWz47ewngBDf89uupeJ9HHgoLVvuYFutuLOb1Chrc+HBKc4UXbOoj+Ow",
-	"O/YmN7Z0p5RUmAwOAlpa1MwZUkXCPTZBkhVD2zrmW1pGrB03/oSMBFDn9EyffP9gO1yBU8xfspJoPsxN",
-	"Hvj8nX84eggd9brM1eHambNYV1Scu3O05Cja99qD+K6zmuFRlOBeRD+j8NYokYIwq5k5rhxYEVZUd7ah",
-	"c8XSpI/FivQd+iflBgcHu9VehKLUBfGuGNCK7KTqih5ZmetpeSu5MPEzTbV5kZ4yzEJniw9Py7f2tdj3",
-	"NFtLEXOVyw2hnqDj23VH1YJZ4KF5axcVm0Kz31tlLCoeGiUik7MCOOw4uI+ALkVXmdFWLTc7xpXbOt41",
-	"3robNf7HmO7DSU//9/BydysM2+cX1tI/0LRwDNtjhZlzhx4oLsV5ODtLjl94Hc+g4nYnFzmM4I709pG1",
-	"jDShK9mghgyx6ED1weHkkbgrJRu5bvRYX7d658YQ2ZjnJCjgYbsFg/OXodEjMeYeLKkZWVZJg/uNyHp0",
-	"3tp+GrMFFNOyUe7gT5738CDowHS00qcxfdxRMPs8o9Y8rT2aHdtHHcY0hGYOjF33NyxqLjSCewvMBXLP",
-	"9swovu6EYsIf+L5mitMqoo3ENW595lnC7bin24QG+qk4e0lVCa7ykXrBbmvuhGOGZzjXS7SnJcscUtZM",
-	"oD8r42HN1opFrkEjq5JIYWUquL1QtYdZZCnz7klPjBkBRiHUeB6Imim97DqUoNUjfB9m8pIqxXH5A7Xv",
-	"GL3k4BrRvGRXoNLjHeeud2fauECUs21AvvXuj/nbImENJKLULlICN/CW7kMkCXzpMJuDnd01q03eZvhY",
-	"9eo4txHaSMXOPQ2XbgO8jbtgKSfiYVW5MQx0N1pVEIy2dA+OCLplDzRZ7yTHizLLrBLxbVB8u0uo+oH0",
-	"401Rsqe2h5emKCviQqLi+9WYE2l5w9ds3vIrS6Ze4LNWWY1neqHDxoWR1rKpSowM21vXq6kQcbVU3lFN",
-	"VowJsrYz66urWYSOu5O40ZgoFY1leg9lBqN62x8+k2P5lGxdcSftxpvscpyyCA1CVt6wKcsR7YUMqep9",
-	"+mP6MepyOZKknSaTc5LAw2DA5FDJ8sJ4NSFIkjuV4kzTBF9kbrKbtt9mGC62gDibtaaZu7udNXaW8HtO",
-	"buVK3iTi2dqKXO8/rqRUMQsoTbytUxsHOm0bP9D0qAk3ISKOZgr++ACSZ8rYihKUT/nVYYIPXFJTbLx/",
-	"NuU2FvYC3zA1cN3JDVGsZoZjBARkDNw9O1bFo17KrX5SSaUYjdGNYvErwv7iVA7j9fz1joo1zMp73qmx",
-	"VwU4KohUZMWMYdHNSnFncWYUv58THwLg45+2UpbxX/YscTupRiw7f3onVWKsG1o1bN4NBZ42fBYn5ged",
-	"FzBTknyLKjXS2W154U5fjujSXKzzFN/BLNr8VpQ5OJCX8V5AFP4ydkIyeovL2nHDKA9uEfNY6+Kh4fvo",
-	"aVwdTbbN4NO1ZhJEMBEG9hVHz9P9ZH28g+I3uqB7vNf1tYJ3bULIo84t0Wnj0sVm1V23J/jd8JH4rjbC",
-	"vKNiGxFBf5WyBPVUF8QlJK6YtteNYvS68J4kZx9ekW/sXy4vCLtdM1aSSh4Kctn7myY7vt2N1Fn4Y1Q0",
-	"VPKQkhlURB3Oe1ZyGlWEh6kfdgT8QnirwKnMcMhW0uocabbEvwQxg09Ic4UZewtixwv8NceIMXVpb4wf",
-	"pXAp/KNQ7F/mUh1aN8dfxuzNblyQcc7z4491G1kJRDp3tRKx+IkvTJgbPteNgG64vtBashdgGEao7MZ1",
-	"FjPk/66tGmUPcyIx4qtn0wlMkQSNXI8cUmP2W6elvtgLpEwntXPjbNpgEc3NNt9N55bvOciKOSXrGuw4",
-	"RcEOigbhGLvurfLp5XTyQdTSRWfdAhdZu5dfPYs4CE8kv9xsTuXe3MNkZM5TLrQ5l/XfJ6UrFzJyhmIx",
-	"7v8jOoHzs5OY0lwm/DiW906WWS7EMHd7BH/1tDt6sJ/41vRePn08ozC7u6ElQtHXoSOe6uH5c7df4RkM",
-	"KdbK+5mLHW+g85e+aC//bnd3V3u7v/dSanyL61nL0E0A7Gu6MShnc5MHirMtv0GnY/4rlaTllA7fuTAj",
-	"V0ErwsY/Nrqh1bzd1e6g/5R/Ncc8mjg2g++0vBVKMz2NPeE8NWaYBXhrIa8ES2FdNatHyJ2eZyKuKbqN",
-	"KRn2ij0yqjQ6xCmWkxx2fL0jlPyzEVwql6nGNbFqriEbqQqMRV4RutJMmOeEiuNKlscHepkT3xoEUZ5a",
-	"ydtpO1Axqpex5Z7eZqcQ7LnIfnaR6biH6iI7lcKtIYcld7TaeAEaMVPszz/zEn8dOCShLENHX8OUVD1/",
-	"nvyDRRguNulUehYX972TK6qZHTZhBTuV5C6b5xWWjDHi+9wqJUv2OTkbwSInes2EUSy6tbXs5WP1f3jT",
-	"GM3LDP+V+4Abrv9ybDl1RY9xEQPSl4ArTEM+shMx/2qY9kUaWx7JZbCMF+FqVieOQs7m/x2eBk1O3qC/",
-	"ZJoObjPxq+6l2PpXdP467nx8w9Ix1aTVmjn2ltZxUcEG8buus6PnOo0YU5nfnj86nYcPVJgMCeR0s+6x",
-	"Wh3P3Otu7mF1uPwoh9J1hJ0SXNA+PvZ+y/pdvZ+fNwzgOCa8FY3O0Ko6LmH0iY28kVXFjhnhVs/QbqzY",
-	"vCBFdZwBey+nbCGn5NK8yyPzhId02x+pup66o2qmXMFLNC01Efce8kIYxL+yOAyAXFJ4tnL5wyusyERZ",
-	"6cRKIgL4LcWKsdEaVCPex+8EV78+eYcnrn4fsvXOFc9vcIFYpVn16+U6913qIvxFTmsTOGa+xZ1MGk2G",
-	"Bj2oQO6cY44fpyS4wYow69PiQm40F8ZGCmXFgXyAa3xf2yEJ3UuxJWAeQ9iSG6yB1mCSxPwddT9i1vvF",
-	"zId1sjZqdfwbFYnkhFQqy+KdcREe+FIOKQ2N1rFjAjORoiDaSFkSqmQj4lHeQ7zcF2Uz1IvtmVEspHCC",
-	"Xu1jOQcMrPgM6o2SwsAfIYdau5xR80ATlwg7uACb+E0iG5OUGJqpG75mr/t6eDdALOZltQGdrzsUfPSs",
-	"/XSM+kHgTlfzSWV+hiejO+252O04HgZnkfoNbZORQLXtGWJds6uVra0kRaXd2z/eom2lqT8UGW4kc/7S",
-	"+aiWOZHQOnnZqBuGx2c2nOqL+Ee7iZkCWQ/HguDu9dhmvorZDB7t4PHF42cPLy8fPv4Gbr0edtLHX598",
-	"eoj/eNz+499igulVVNPOTkQoeSQ4sZV4/BBx57CTsQ+LzC8sQs3Y8UQqkZ3EvCPCizecsoN4KGNZQ9GE",
-	"0lfshCzGTjLpK6b4TaIY5W8AkrDh2wZTQ9v6sCv3V/s3pY5wF/HSo1xwRbioGzNObrS0byoav8tTVzyM",
-	"lL6skspJI/jsPfaTfSbhNID3c66bPVXXXcVKNRUCdNSo7irMFN6zvVTHZQoWhjmmU2vz71EvPv02hPHd",
-	"GmZYDtLUzzscs0QCYo47spxPDh2kCrBYspTPkUJojQhGzwmABElyLzn4vpY+JwU9O8XHKh7HLi/1UF7W",
-	"smTzaf/dHXfy5ADXpU8QgpkXSO9cKeNSiE6XMx54Z2xUu9MzVntrvjZNBw5IMVrqgih5IKuj/b/nBHIf",
-	"YIRigceyUdX8wbEPFTi76EXp0yOXBOp8gvNcqG5F9XWsZgHrtQHMDUqzIYlIsBumiGoEQV2tCwA4jzfj",
-	"sB9S4BVfnQBesW7YvYJhQK1UNoBIYTUVqhimTRZEc9OAuLJav5LXrCAlV2yNf0J9IcDEXXOD4HgZZVZT",
-	"CS+YPBsT9TtuTBQgB1DPuPG5n5Cj63Lp4oA+l+lqm3HyOi9DdSDX5opgGpn9m09s2dEbFr48W97etb1n",
-	"2eUajY8F5XYhv9dnm8B8S+K8ScNyZ1FmheDn74cAmZof2Z/KDYWZxaTHNc8Hd/nv3NjDMUDMuEhUy+eI",
-	"l05UNweBJWj6Mz4B95h9g6+vf6p/jOS/PLuYxIxA086dj5y52QsuEUjFStQehKmGkueQ3ihVyayu6sIf",
-	"IE23MkCBmR3bXxEhBXtO3LFtkdw60E0PNHHoW/BrB8LrNCwZSD2PZo0DTIddAkFBIYUDGgu4JLnAX6ME",
-	"sie4MYHTY8cnXwg/0AR3Zl6M+tDhcAMhzW4nyYFyCHLbJUM1BNbF29fIiu24/YOJqoNezZueQez88rl8",
-	"r69jedzunolzI9SCoTLr/VCbzVW3MsyXR8iDwPibi83Jg3g4lsdd8xtxiy8efvPw479HLe4wt79HcTBD",
-	"pXF3CuEdZ/pV1uxTTNA9F1u7khY9bMe1kUOwoWeJTMAtOznRCaHj4hfcVtLKKkF6dIEGABvhQcIJNwVC",
-	"nJgdU5gH7XfBNEo8h1UBslKUsXztXpyQru5vTe02Bri7rZQlkYrsudb9srQFBIie2rEVk1EUODfGCTWC",
-	"0ycmhvCUQJ7Cs+9c3Lg5aPcphoiZlhNRLNMBfOAXwJsKymMOGZGHEnp8QK+Hk9yuEeVDgTlAF59hqfEC",
-	"roBkgAlGsmaQ7gyIgK66EpKOTKcqndH17qw4owllF/Li5wDdIXe+ONslyyUkXHk6gJERrKht053cLFqb",
-	"mYPfhdF9dFYxHRkxkFpZZpd6zWpDGgEQKVCYhaooyEDLgh30X82sjm0yJKDIkMAgbnVbLtyu1M4QrRhQ",
-	"NVpenP+wj57HIZBdLR0wpkf92lDdsycvz5/OK2/zZb8hdqR3tE5VKNqfQsn0Tho8HRxw6BCfqkhh3vXS",
-	"4DIUEDt8DLDU/tkV59FrvBh0AccAJbw/mN2q7kHd/ALRvkisBMrNPgi8MqtM41MQOQMwrB6S37JUevfF",
-	"rpwMw85khEd0qpOnPzxeVr/3Nzyi8Hn52uPw+1urE37TS7bCec+F933EIpkw12xb8QN+fNalkp+2DgBJ",
-	"c19tlHjXVJiOb1/4NgGWDGKthXnw140vdQZ9UlyFwClgHzFRalTUDlwz8O6AGUS1U6cVW19LwcoRsubT",
-	"i9lai052cX+qT68IJaVcN9bAs5zjniRPHFJ+6W6h1nzE1TFREnbD1NFDS7lb6Unx9OMsQ0Xy5L0rIWQn",
-	"oDfMW/tdu6M1nrtp897h1JoMLVsFhTy4HIe2e3c/i9BGBzx8HechOjRmfMlwx5y/ciCr+ZED9KV98j7X",
-	"lzu2jriRo47MrLwY47ADcvw6qQraUdVcyScxVQ9SXa+YWO8A0wkg7tc7KrasA5BuuW7lCD8IebFb870L",
-	"ok6dS3jGXsuNSczFMvAeTiNwREFqprQUWBMKdp5G8F+jictoGeQqAAkmLrvpGb4ZUrCTHMhkXbFTB34L",
-	"64gO3JGpp4zcitjByMNkinDG3EqKQKxoal9b+TTWf1eWJTUi+ViWKBLIb+6EP9AEv2n30X30ijy8BJtX",
-	"MG6FaRoYBVkgUTEwiHanBJkbw7+QlbTj5cz37NBLUOx+3j/zo+ylWqemEQ7K8NXR59oNwOMSm7FgfLtb",
-	"yWZBQtvf/SvR/HJp+BKoQxB/f4eXYsOh8J89GPDUm8ZUUl479fewxLeboxC4x61egJkQjFWzy/sZnxqd",
-	"I7xG3RhhmS35evcQCt4cFM9vrfg9DcTzVdu0bYjr99NPP7y6+QvEVeSBKbKmVmdxJfbC4a54UE10Te94",
-	"rcf5NPThLx/d/0NDsqffJJJpOkwxzgxmsUJe71d4eOmBRj2qMfrIqDUFo8HpDZ+uA1rWlaCiKxavN5KN",
-	"WcucLEEcon3Bw9bkCJwkhFGeQuCuw40TL/YdT6AsRcjt2R00IX+Ix6lU85vwPeTv9HBd8h6Xm412t+fk",
-	"xe4eC8GgBZ/ohIDysoaHIi2G8x25WZ2O3ALwYCtEs2MCog46NOty3dumU+uCrubW29KqXVIWZ/iV3IE1",
-	"/qO1a+5yQjW9YeULEyNdVXGH7Eogr4RcfvOXi7MiJ8XllJJOP5PkAR8Q0llu+rxHjpNqOcNYSN6mLQAe",
-	"Cn/w+zuYun0E28/XV0ZdcPaecz6Jy7NUh5+J2FLfm9x6jx9ePneqogt39jEeI9lKSQgmayvGFbNOM4Lx",
-	"a1EQLMTR6ETFuMY5FURL5wtHb78zkYQkLqlpJiTRaTQAEw4y2iUTJzHZvitjUDnfMnNgLMSIoUeCtowC",
-	"9hF4J7ggkBcOe8AEZnk/9+g5nS6QUDgVUsYh8cJFlGFYuXF9WAd4q1RVx8n6uggKv2ETNT7TNxt+zw1S",
-	"TCE6RNQqIOJJWtV3iupYYjC2HRwfG4jdwY8hglo1K2SdHavKLo5e2tqBBnXd5E3mWtlBa1CEQlmQshlP",
-	"JYWP5OgkW7nAHnCN22K1JCaKFHTgZhcwq13Ry10+NFjsFnv94cd9u8gsSC639aeDcn2nDd9Tw14I7YzH",
-	"gXcoJMxHMOARppXbA41sxNW6wgCLvHEnF6sHMlLzS3bDE2kAckMqQa7zxvHAWRmPVnL7vlaMRm6HPaOC",
-	"uO8W5BqPBDzrl0Y78ggdillfPCQaBn99Qf4bWTNlKBfmGCwLEHY5Yw9rnnHfPJaXgxhrF9yld1SkO774",
-	"H66y+TMic0WB3jysNEStuuDuoVWsZtqqJg/i1On1U+q5sx/6v4w3x6eB3Ve/NUVLHkvA3BdB8LoTA7E5",
-	"wKKYWU0vkHh+cRnrwICEiYURjvaaLAjVayZKbOBxUjqJt3zSVI4G191m389ueezMhXOY3hMadiT0KKB8",
-	"fw974uqPh9Bo0DwwAFxDeJoLsu8zfCtpPM7A9IT6qYLnl3OyAlUnb4UBXQOdZsJw3a3pFmSevliGlZoP",
-	"NFFswxSzFlLlS9XucdFeaAfYJH9qJpf+3U1Oy9SBU2HPRJmJmZWo5ZqOxfmuRTPN8HybzflZdKW3iwjm",
-	"pUXmt7Scb1U5LGWff2MCjFFu5gnU8Z4MEhrYDVO0gqTKEnsTYwgzVw2M4aFNRq8h8y3ef+Zev9M5yd0n",
-	"Y301a5lf26wNqydaOp7NMdPCDn23IxC7i3izEG+yzA86REbuNWx25Vbe8HH1sRKu0wPWzA7xkadioxC3",
-	"hnMxo/KrRpyjAFpiJqoGrUQf91yOj5dZz96lia7Rc7CuGFVOE3U1GbRmt5OApjMeyzV7c+M0AFrHDiv6",
-	"1sCLA/l3ilWMaob95TF14iyqT2SvdQK0BJMGEtDpsnKFeFjNzjvAY4edhGqkHTc5ud+7mB1xh8bALJb8",
-	"c/p4Vn7FQU5OSE3K35cktEouPs8OjKUUOo8bvl3eGLAnJDZFkXsGXh90OJ5/v6ASGR0/PqZoTzVnVflW",
-	"yVXF9jHcHd+4cnzauCuWmEEl5Qjn70bKKnT10zmtytWFM0bc+AJxt5ybmAqi6ZHs5CEUOoUi65EfsJyo",
-	"1cYaL8iO4oI8ojV/dHP5aEU1izaPGMBytwzWllsPxu9WzPik0TCfKNBgx+k4gqQ8xDGvZIxikG3bVpR/",
-	"vjLw7E4CznfmewlkF4p/hqn05lB0WSTsZRazO3Y9kdcrKzdSvrdEWx93szGyko21jvodC2eyC3ZJpCC4",
-	"l/P8Zvjh8YTx1s8bw7hWtxmP5k7reAqux+2ZfTFoJ7iEGE+2qkwqEIXxf4Jwgz0PqM9jQJyYjKVsGNV8",
-	"VSWgIbkI4KiRmBZyBQd5tpGKUOLxtmJtkDJM005IuqKNWO/m2ybBU5D5Q5WzTsczRXkuN1hBbGX4ht+y",
-	"0vWSgX5Vpcyjl2Dmb0EpW7I50MWnzeZYK6k108s813jKf72HMzjRA8ry5wf5d5aLdGNks97Fwj8rH5ZD",
-	"rCVIjQOIJSpKRw4sVcnLm7afSaxnqEp4ng7rjB0zFInZbuf+2r6DDD2CXIrZQxLWxW7p2lRHXzUIp7wg",
-	"4UgXrt5NlATE4MgQqgy3Nmmv1eTFjD+q78d8GnVieqG7mGULMuOV/GquXpgqRvutM1t83GDGTSDmdkEX",
-	"qqzq6ZMlqKE1m11wzw37MOaEXceFJgbUrZTGnmGEGnIk/ze5uCI+7sdNd3oQa5cKqlhy4A5y7dpTBGxr",
-	"ubVcObDiQhDd3Qwu2WGHIfgNhVbendptrkmwZyboPVvS5KRimFn0xNJKyzCjwpIeehu7SoDHT8m+UzoO",
-	"VQ9QRzRYU/RuC9rIwNH/CHbYEXoudjTjVLZf4UuDYx3reGhwG76u5Pr6wLVr7QntsKD2WWpu+A0KqXWj",
-	"bpgGv/nMCh4PwymP49GU1nS++2ifEvikTFETTDvHFI+npejT3qH+6mJCkRw2qe2wR0FmgoRf9yM4j4tT",
-	"MF7DGZ7qShwVex4TjAuCN+OV43+fquGBxN7/cLfGxi6RByRS9PKV0hykuk5ZJGyzcZZNW8eqj1jIfI3x",
-	"RG0UM3CwGqGscgEIhNFEEMbKbHNBWdss81ldObDHpbaAm5EfwX+18OueItmJgXJ6Q3nlUTfzw1vRIGPJ",
-	"7QW2ZvMx1hnRvae379OmXDvQV705PY1tG1QYTw/z1cxs7BiesncYxsqJl1JYEpmZoQYB3aezAVRP+A7p",
-	"Bh/sLMNTpehsfoyz/uocMwv03xfYFBo6ioYavIcgY1RTMW1/KamhBf6JaYhkBXDQWF1YFk4RguvGrTwH",
-	"vIvpHFB+7FEx+405OlXpIPvgPQ9mACinOtEu7MkpyFhpCCpLwnhRPr9h+qc6iyLOQT8blJqPm1o2wKBU",
-	"MkApRdurPNrJ7uv8TnZzgUDgo1moP1/TGgKZkRK6MGVoJ6tIiVlwsR1+Nr3Ds8FLqQwrvz1mFX4jp50W",
-	"eb58PBfY9T0IxhBFzk3jEGz6dkUcUCNZizwDR9RJI3fcf3mnCttwOHG3u9W0vuEBBlaQd+Y6SdI9O3+r",
-	"mGbL4pxwbD85uTmdzvgiU5HYMyo6WFyZb7yzFlX2G/U3F8s+UX9z0flCLAt9X1fJ7s1wC0CfZiMlMQC2",
-	"D72SNrKq5MHJXm0peuXxlpoa3CjE2sK6TbrmQhtGy8JngH5ln3pK/tt8ornfhT69ekvrE79HpnaJqVvz",
-	"ThVmcIPOFJi9ePg/obbs2UW8tsxO4kSFEAHR2oz6pFlflrhxYEDASw80CWmfE9rNxfmTrlEF/xlRAV3+",
-	"TarSd0ovnNHE+gtxzbvlBi8E+2EEKht4rTsFzpIL8zKRmPyCHLjQndfZ7bpqNL9hP/r5GdWw7t/9XPHv",
-	"d1jYkrtx1P4e/WzdtcXZ25zQJVeYUabkXA5OJFErCnPh8i1643/1bH58zcybTe+txxeLMERcGSGuLkoq",
-	"h6F0CqlGZnqAObKfxfIafUUukFOtPHzexdcwiMOhRrmtuVTPxQrcSlrl5It0dimSx2/n7xZVuJbWWBfV",
-	"6fBftDGsPeTSrBjtgRwt2vQhBr1vqo0iWDPTNoHoTM4FtVxp4OdhnEhba2Ckk7pa2zdTqgis9wfxge8T",
-	"iWYrdpRRbvAOIch6aADP8pJ9EyAvYrB7Vp603xq5ygDCds9MixTm0hYs8T2sTNh8rgl0hSR/gr0poAO6",
-	"vbiPf/aM4RN5rTlnJNnTa4TLyAuogXtzPFF3U8AnSNn6gbXEg+cJkBW46rSTiATiNtwYLrYv4/IAaxDU",
-	"1trPyJhwNrmTDh5xyxK0Q0cSqfOI1hHysFEzDVF9l3qneAbwoM+k2pZ86TfsG4u12yWfWKw9O0H4vVRf",
-	"XyQ2VgrYWNgyHyzdINiM3dg9Y0aPDoovWezscVoVm2n7GrayT/QOcYbacZ/SA225d/qLntwZMHqQOanr",
-	"9L9HrycH3gm8LzdIFuEwQCP3axyr0JWtAogf3K5ECuKT872Txp9wRJ6D+0Q7TxsGKUXcc7OTVenwV2Kx",
-	"P24c6GjnUwiB5xARRWrgVLPQJEADoJjq6RpoKzoA7BQAZBG3MyrX9zKVWoFSyRUDw4ZgFS70n98QKjCy",
-	"AFuGcLROZtshrV4DiSOoBHRBgrvd1muWSKfDj+/p0cppN1SrG9VS+zSASMwup0ejB77URjF6nXA72juJ",
-	"4BOOoaIfjEePDjsG9OGG7KgmXntquSOEfo/ANLQ60KPOzPf20Bv+MLTs6YgakpEcs7Qr7XT3tlufo7y8",
-	"6izsZB3mxHSMjurmcHxRyaOibHUG0hW6bsP6QhU9DI6tHCYxmIlO2bgihtH9B2msONZkw6uKlWR1JM4P",
-	"BcMBSAAmu9jBrH1oPFAmVw5/cqihtc0kUmb4BTST9mi7d+soEVc2Am4nQFfZRRaEixfv5AHj4n7pE6ZG",
-	"1OXbUbKyAvRO+1odIyhr43M17Jlo3BRx5o7FAVvA84EDnsW1fJwG35+w0Z98PQuUP8TYz87omTP/qYmJ",
-	"dsBC6exSUE8/gwdiSY0RCrW3TH3r8nemI/+zsT7dQNead3GMjy4X24tl1ZgeVe6dGHGrb7DqlquiKo+S",
-	"TX0S0nh+K6V54HdswHCnIrDh3nciAAsMZ7i9Wve/7zjoJzgLWIDPnSNVT0KUCd+yU/sbFSVf0/p+fP0b",
-	"q+lFS/O5IBfnF1+Bh/KGCcwKCwo/WMJF/xJroCcGNWTD0VTYx9W3xTZY6M+ZxQmeQFbgfkpB5L5IAAbC",
-	"j99mQA35Ydp3ikD62KHyszrRP+6I/GGMt/x09srbd2X+UGEEv/++0bBrBbREvGHK4eBk3zdRyThwWH9B",
-	"j3Qr7kLnzHDbXT6dSSCN0zPCjZkahD1iRNE1g3sAI01AGq9bIPLS+dMLq9ldnH9zMR9K6pK2GDDHFPe9",
-	"w/j8XSSGFQbJKESIxaC06DkWYHZ4F8pEWXvUXwNbmO0Z6fNclnC5F3nQ35Ep6dAjYW+J0Z1zuIaD/Cl9",
-	"neqDIaRpQe8d1hp0KoLw59o+k185o+g6BR+a3X/VfTJa0gGui2zBLvfslX0hBmbqZroABXBibXrHqs09",
-	"jDTkkTDJQBVHAv/JAnZ2RqVwHdjO/4YIlicoFG4E1Cc8VU/vsIswAxFoAU+YVGVHIpYfMjxmWvL74duc",
-	"DIjN4Mixw5QfIY/Fvzcff/0aWxXDv59k/Psy0dL4B9ipaFvj0mWHxg4SFdvUj1urXva5f7avpWKbRqcG",
-	"VPIwCd06wEGjZXnmp4i5CljxYr8QtWurfuvxzpfT3W0dStkMxis2Iu9CqblXs9rq030OUjRQp3C71W7N",
-	"YOH2D25jcs2EwBl3txR8I8CFyZSC2C0Hvf9fDa/3iLyQFTG+eA7XT+u8XeQJ8kmzYz8C5swFaL5UJ99o",
-	"lnkvcAwgjPoKGpaBhgJJoNjbS4BH3PILLGJHb3LKXGIdsr7O6RqXBe0K+3carutry5tqaRrORIJohQOm",
-	"4wEndQCN5/hBNcxkVxAMhzpOA7OFqEZsfbeQvbzhYkuaGtDUyhuuWekd/JYrGt3Qyrn0Bnw6x6Ywt7dV",
-	"DMEtNjU/IWrWO3DN3v+MIKqRitfaTfMJU9Djzpfmg6sfCvQzukFZ2ubrVsh775phouiTGGzWeidl1WU5",
-	"CBIIo2T1PVcApAw1TfgfH1PJqzkpq/ltbPIxhyMZor2erji5TkMWJOWcjgcUPHeHeIkEcMe0FQEvynj/",
-	"9DKK+Wn/2toPUXVvH0NNgfdkpzUq2VKDyRp7Zlo7JLTvWdN9AKexJIl+aqIyGN6Jagk7GUs29khn9mMC",
-	"S/+oIRtWVQTfiH0/Cn9r/3ygKplrKrYEA6yuI7EmqKlqVkLY5LDjXVO0x3QlX/fEL7gMtQGoOoZ6qZH1",
-	"fMjND+XoFCiJu1fg5o8Bm1q9qHOEl6Ikrq8nKGMk2UpiHyJGdluite02M8RRdvPFKI+P2ZR7qb1nrlP6",
-	"QfYjS7Mgj3zPhB5XjkSlS0BVj6ElyYB7GDpatwFx6HeFRMOWLqEHq1VEMigHZdT9tMgZZ5oVcDmL8l0i",
-	"p6s6DMtXGBLIpG3qLG3Dq27/dKPsL74lIdd4ry5yHnrY8vHmXLNjKM2BppeQ8djl4o27seb7pN25XXj8",
-	"1GoTT3fDWguc9cHKX8TI8NLYY89aeQ04s84tEfMI3CO0v8dwjDj+Eh1p7xtt3igWS+65JCtmzf8Cup5I",
-	"pVm8NUEe6s4YYh40BlhLiwsExPAzQhLkIKiHPT8JRf11qLxfIONZxRA16BXbzoRQv/6mm3Vv/2sMHsdo",
-	"ycXWjRVB/dFGUcDLp/ZR8qd/P/65aCvDvQ4xX7t/+XW/jPvr6PFP1s8vqpqfC8x6qMAeKXu0iJ5vcNyd",
-	"hmc4W7xHjWGijHv2K3tLUqX4DXWZLID6T0pWU2UaxTR0yU+0MDgRcNlDSMxmOZwMoimjPgzHUe4YZn88",
-	"eeizOyKgX/b8Pep7C3R+ZItPsxFwQMPNt+O+BfDcWRNuAey5Gd15USUluCGGYMotYjL3WLQRTwWS42Ny",
-	"5P8YlQI+/ngXeF8w7t8kOvmX9OgVOkDygIcHKkLU5GadHn+TpTXhQUABkKYTXU9w72X86NDRNj79UrkZ",
-	"J5nmYxVHbkyryEAToLPiDskeIa4AaOglNjjxIq1L6g6itqdOOG15h96J9hOPPb79PY/AKn1wWWxbVhKc",
-	"0RUGBBXDZpAYNwwBW3QSlQ6ABtxEGvrMe2f3wN47UaSMQB5P6O5WnB12soor65rhpNtWR0iuB9pRoXCe",
-	"MN56wWai7uPucYt22O7Onbb3rdNwB6lXi8CycaT3zX5P1THaZdIBS49Sg7s9mGtrRmDJtgcw8KnUeGvO",
-	"WDEw0xmqUUhwOreL/ocPebp5fzwtOoIj9giqTLrPGxZlOQPJV+5jg9KRinWg8Y5La1lVbG36XVC7gIes",
-	"TP22wxqF6G8uqeJnyk0aCxrLSTHtdAwMzJODH6S6/iDfxU2zIXSwm2S7lN6a2w8VSKPe6P11zLAD3txc",
-	"ivO3KH7zD1J4tbP1/gSMC9SCPBvHoUpFD+g6RHQ2oveYTpkIkiZbRnZSsk4Of7vUTn9FTWV0JhW2pIaW",
-	"W/KhGpEKPBimDSaFuyox38CMbwiWmcRGe2+oaQYdtmh5REemcGePutjqhguudxhm5TdM/FTPdOEaaEcT",
-	"OlBK6/mhXBhk72pLY6DiGBByeqxMzujFH5YqLZ11LrvfgnS+e07Ka3bDKp3KcAW34FRuAt1SLrR54RIZ",
-	"JyoqD23JPXFvERpSIF0lhdcfti6D9767cR1yi/iMcorxcoyv8O6gNdaAVPPCI9ZPRid8FfanE/NdO6A/",
-	"bSVCF8DhcTxcpJtqYJgscZRktJOZf+QgxYtxh6Zi/q1vl7412AtqD+yZm4AbcXkjo2GSVQC18cSN7jW/",
-	"ZtXRV1QMnIX9kpgdx2go6tFnAGIcldVfBP+aJco+fwQjfSGMwigoFQe/ykFGDS11t3TP8rGylsNUjaWj",
-	"Lx+DnAr7iA+mgPYfiqD8lQGlgtwkcSWjnobfBz4W/yU2i876w1yKDhgATB5sS4GhOinsH3+JY5C5gqR7",
-	"ASGLOWjicU8wi9/JJgp+AatS9kc0cfCfSq64gGA1wh8ZCXEuJkIKi7f+fNcI1QgwkkLUdsZ89mAvXhWx",
-	"5yXPcv7RucxOsp1R27nzWY4TWsmKnXzf+BzK2a/UVBmRSvEBcG/VzelxmEKuinsm8JlMaHffnOhGez8e",
-	"vWFhjdNbkbKLuAQ3+kQ2+Tvj291KNinMkri9sKw/um/eOG6jsrignhnF4t1TAmZsqixm3qrvFWzjEltU",
-	"2LYs3E1i0EQxK7GxpfZp2Y1/lyaa1NSB7xzHjjf8li31lH3Pb2OWGE9k/7jvP4h20Um6AzRLFUj4Nm9Z",
-	"rgC/eDege9uvOyeW7Mh6UiT578BLUes43drnDU5loZ6e35NvEbLUbLpvnOzU5Pa8ejP6cVHXK9+RZE7F",
-	"Fozac7WhKtlx7luq2SADv98m/u/MJH97z8v0y16p9JNxaO0Ynp/NW3NYruhE7n1rMO92ljO0BxfHuSfd",
-	"EtKjcwQIr8ooLriQzTaSsr632pJV3LXr57KjqqyOLgrTNsZKpLIvdDChG2nZK1Efvy8H1d1WNIZVFcCj",
-	"dLXb4Ze6zsuhFjAs1KJcJcIWJwxW0XVMhddGuapDyMe6CpAYVmvnouRrAPK0Km450SMMuhDE44yQZ4aZ",
-	"eUAsH4+2f3Bfh27pYrL5YrKtWqrjGa4j5bps3UPT17sbpUh7hWDheS3K2A3eXQkatp30oy0ReyGIUeHl",
-	"Uv44MHqdkbLtPuyebz/mazSXu8GCK7d0QMBY5IfMHqjkDl7hBceM5GI3vGRizc7fqAVJ4H2vqh8DxVhj",
-	"vNgeoofaWxwDRht28J0ZzpId0AehkS5QU6dfGqKIzQW3Bkd3R5UHqGmRcPaMiraHdvBVj9MGR779nJDX",
-	"EIksuMf9CloNt413+eFy1CpP+JP0qreUK8AqK2NJ/Hzrum6MhD67rbkaYCykMzErLhZE8V9JqV5zEQ3k",
-	"KxeRn3RB2WfG/QS22AYWRmgX4CcXO5Vv/XUSa7rsHFQYx4VfH2ji7FpNLiC/4bJwidRcEUyHcPUxlc/H",
-	"uI+L6i0doqvH4FPSScJ3SgoeT8b3YrtbK8PfpI9hcfbLXfy9v9gnJxsevvVlv4uqJkFEs9IjJsp+5gDq",
-	"AFQRJkpMqznspO+7hZ21RzaO61O2tCeZZtm20UQUWNFDIq7b6+iKq+UaAuOCUME8lLpplIiqt/BKtpyB",
-	"JsF9H+mTGYCnHe0bQz4vGOyQGM1w6/Pn9Cbi/4plRdZM1gtga94yBa6ofnwmhk3ANxHlXbE1No5zlX61",
-	"NAgG6CENV9j4UEjjn1lRfQc4QsdGQ4x7F1AG9nWb0Xp83RdxCZ4XAqXarcg0p/1RPdWedu9/aFSE2T84",
-	"tH8yaK3uajx8f/W0jpQyKpTiNwkVJcOx0e0E3zakHaLzhc6efTxedAhHkpSEoeuEvT/ZkrXCnP2hTtI2",
-	"ZBrDx9xnL60JL2jbZmuJg9S30IoVBWW0jI2fCfdux1/a6Zx0SvOtTnvZWEvYSYbwrV6FdJ1eRyNYMRI3",
-	"PmliT0edYPv8EJ/obfSv8Sy6X+aVdpAR4ZLPUYOmakvd2Z79aisEkJihL6M/Uq7SB0hXhLPviFx0m8NW",
-	"iZKP4bSRLyabVCT103ZUKGJ/k9pp+PV98jBMHLuaqTbeFulpBpeUzlZRsiMW3j4LX4jGKdrZdSnQW29L",
-	"4MxL6ENzlxsIL/2T6nmyCLjAVa6imdT35Cp3Jl2+q9xR5mTCVk5YLWojh7BsUhCp2ja8oNIUpGWi3mbc",
-	"zjXVG7RDzjd8lgzxy8wQjxfVpqEcjRpHQf1YxrL3LOynBT1Mcs+iqMKk5sy13fHgNgQKYWvgtwfQcw92",
-	"m+oGDDqv9VVcRLZ/wfmaKHBo4zpZDekTZQlw0/ixctxSLaFOc0zZf0RQw9443W/SsAMPo2+jrRc83joV",
-	"M18Y16cMFHZMXznRhZ2qLE4WA2a7mHtrjVcoQOhhKyFVCyoueVSjy09SeNOYSkpw67FErJpl6MHQx6uT",
-	"6ZaqrIskb7m0uyRCZd6m50yyfXrrI2h5j3eczHkvQF+5RJo8JE5i5zmE093x7Y4pvIp0wBOY8D0uyh+L",
-	"JoShnbiTBwj0uRggPIy4AOgd9U1wIAd6JtWrdaEjbaNWjFwG2OhyE+JhwGMLytqX94Bvi20utlygOOdG",
-	"E5/VMrZplZxPz3xfDzwlEYiYjEAU7zpHMObNUGVtS4ZbQnXjETDJvFIPh6qWReP3zvSODFQyQ3mVVd73",
-	"Ch+9LyHCzaJUnWt8PiXMrQ3WM3tObmsy2eXCfSZnixbLk/s7OQNbv4vd6QMrk7oNPBSaCywRibEa4iHG",
-	"IJjQCwZN7t8CkNmJE1BJWi64JYKRnLmpKdRLu0c7tuTTdYb7tlMAGWVkB58ZNqFjRYcJOdK6DzoCLY6d",
-	"t3eFc4r0BKE37D2HBYWuV7SEUi4uKp1CioLBM3ameixO1oyPrPSdzE9E1YV1RjliGLjpvLShN7JRcd+M",
-	"LyUYty7iZYh6cg057VuX0BDR0NSCOPFLEINlhujpXMDyIO7o3aoDZPiCmK1q2wsveauJuxBDicM4fJwV",
-	"+k2Ig+RRzblocssJi7MDFyJ+M4xy+oU/ki38MiZwh9pC3x4bN6UldDjw7mst9+YmxvyVnoqA3cuLgeOq",
-	"vO1zDxcR1qUuMEAkrfSPLNEiHVqI+RpECfg7CpDq0GDYMyqiyWWyKpOpEQheRg2Bp3rAjIDNZw2BwnUm",
-	"CBX+GEQQUjBflZNt2KGds0A/oMkM61C8iVS2kgtBeIsEKJhecPnTLevYwCMDqlHZno3YSe3cpm5mWcny",
-	"ff48LWE+JHx8Fq9dngMxlpiL8zotLfdtB1/+TrU9cTysUo7qzS5ywI+/jj0FwDRZ+DYI5pMzZoDQHxq9",
-	"B8aue5U/T+Yq8vLhdw4cg33TcJCTFenSlfV4qoQ1z54GujHnb1vY/yUHgW4808hVhajofbK9+/4l+ebJ",
-	"07+QGp8gaPFG2nlCGreOt00iTy6+KbBvtgfdabFvHbCQy6+mmrCSI1B6fu72ulEq6tsefJ37ftwCYJEI",
-	"dRlt6O4u5bpxnl8p2JvN2fN/5NgLZ5+KvFKn+YLV2Ycc9vHcYy+txsDOPn0coscMvBZjH4RSUkXRYV2n",
-	"HrrekQ1nVdva+ODyhvNyl+yrntuiwBAe6SIfAsSPEq2c1VKB7u75F9x6hQP6rJXcKrr3+LvHDnDaI/eC",
-	"fsTFDa3grLZ/23OtMS+j/Zs2FE5y+5e230H7t0bQG8oruho8a6R8CH2kMdO8Mc9XFRXX0QyPJNgX9sbE",
-	"s1D0Dhd3DdPPZksc4ecOUjduSGCamEr9jq7Z/XReW9jaaJhnFZoJzfQPshM+FYPhN+vf1enJlMDXjFZS",
-	"d7o1LXntwMW3x36PsGFo+DGh+hr7RLB/NbQibclAG2Od/k5G/7guweN7aSIOhcVFJGAwzGfBo1nRqQvJ",
-	"0lXfUcNOVFHfYe7GMXW+VlSzdz53awClA1lU5P/7f0kQOcQl6Pv8W/t24f9DsRpa8DqxLpU2RELbMsa3",
-	"CCiUcYTtkCFLZohUSbUhkNPVzSGMzCn/Uz8zSGUdi0L4O1qI1ODa8kYNuaR5yTj26bABucMHAuW+0C5z",
-	"MciNyyttGaU36e6G9SYXPWuOGU/sAf0dh1J8q3TdsKogbV/xPb19XzNWFhBQeymFNtReYYpZtVYKSA+H",
-	"tMdYZ2aWlSDaA0+fA2X1E5rrhfvVbMNH5Tv4TPVXnOsm7Mhw52HqkTNvSYpVUFymp9Fvjnx+EaPKoXNs",
-	"2/slH0n6/OIyv6rii+YdJbJyWuLNoQ/NpPJ3D8jcXOf2YZQvqLFNF7JJXAKEi2vgwDdMJJu0TWBFrHeS",
-	"r5O4N9YcxKaA3hdfM8WlqxcBP2Cz3mH7AXgYChs6CekQn4fe6AC/108bGABrQ1ZBPFaW+CEbd39x9VJH",
-	"/causy7lwS0BPpwX6RYbPsjGieWdj38SW7pN5IoPMli63S6GVddRDLplddnZsaEQhYm2PHOe3AeauHL6",
-	"/BmkozIhiWVJGVweB/TCBp5w/ot+sW5uOZwwgFnpTHDncITv3G+0je4OynAaETp6YTcw17jFlxli4okm",
-	"1PXQXlrFas3xlOyB33QKvBenA70/0P/EoC2ZuraTg8SfUbJRn6VF/KtYvza7yb7MTWRtoZBm+njlnpRk",
-	"fG5HVY+Oi0FXMPSFvItl3W7MvOKDmhnQRhJHadxwbQCCGdr7jRU6ebMUECLZwbXq13wMJpjRjNM3MHNt",
-	"qHBA+KCfaFZXzms+XVU1ce2Gy25wKLA9UNupAm9R1ybM+U7ZDVP2so0miqXFDJ/H4HONkNJJwSa0eh/k",
-	"foLkKXxA0LXVhhO9kmZHFDUOnq7Xv62VIL7la86wLRacu40jVfWZa00kLU9DR0XdporRmYTelA5z36oK",
-	"fClv0lldSd67x1Kd5zI6jBStfhoui6ILadCldyeppyuQwnlrqd1qr+Ga8TLK60LudvWye8ZbpEC71udO",
-	"yz4piO/GcM6jTreMBYY6QNaHUgA89Twb+eLiOakrJsxxaa9bCGLGkGt4yaymEHA3scdJa3DONtENPXtj",
-	"2iFYGkIaV6UNaVNkR3XQTnoVPjHMzSczmJtzeLLt/PJA/dp9PRHX712LCdzf0rEGP+NX8Sld0et8DDx8",
-	"atpX+iYbCLY+O4nET2WvM8HpPQihX6eXM6NYGp63WCzaapj9wQAvFkzYgQbcsa4krRJ9ztO6Pasi95pl",
-	"9iMzBeAvVMeCwGPFEismCdtXhW5c45Q6f1XEapbjWmervd8h8y2ZRZrUg0cVll1IKWbeJDRDuCEW3rKT",
-	"ffjiuQx7vWyvJgKnamly3xCeBtpXUNdT9Sxsf9G5h33TeVdc4PUEBxSINBvdwa7vHzZmxZO8OInWC6Bk",
-	"wUUig+5deO+uSXTvXPloACGUKwl9G6jWHF14bZ6uPIhYK/FBCH+9Zlqfv8PS0WXzw3fdxAw0/0iFlWiy",
-	"3Q2i6AIokPes7BiDkBFaCFgb2qZz2O0vc/MDQlxl7Ftghjvrrz+tv0nAVxHV0UrQPb9l+oqwW7tU9DNo",
-	"4l8mgOHmkIyoNqSW2peaD1AM4f34gZC1m/VrRlN3T3jmR5l+xPB9T6J35J4HZJr4hH8k/QVNzcT7mprU",
-	"q3HUYzeZwZdH9BguvjOP9qOFp3BLhznd2HHs+QdaVcs6AfpXcWEBADyhlMw6MRf6+1Z3ka/YviDLmmrB",
-	"4079mDdZ/FC5OwKY6qfvyBjMhzEzD5aGI7yHh8eV9bDJ0QiGezEUww/zmhsVNxOwbM7l/15G1dRSuh3o",
-	"9HXI6wT1sciuvEpqM/HOBU5Iu4L9SyIVeXyW1/LPX9xyCTO8dc6sE5nBb8+J6TmgRbxlqoUvctHFr3ox",
-	"vNn0F0xTfN/qgWGgp8V07PNiJgibYDDqr01JND2S0V0L1+sswESrlwekL3sS3skVpH55lDQADwRF/CBf",
-	"uxJ+Dy0vxSsGuQBYgKBd31WN2xJHWNtLbX7mok+oi2KUnRYGvCKyMc7NqCUm83c6s81BNAydsVG0W5wv",
-	"ZBnA2sifHtt/f/XnXlj58Vz7nE7TnUFUI1AWAoyOtsTQa0aa2m7k44ur8GdoGwmkJdQ47eNJL3g/34oU",
-	"ufEtU76nTKD1kyVMGU1TMI2a278LqKrQpBGGV+gskYJBqxNrP3a5FfLBqiPxqcxtx9WMpj/IJrHsxg7/",
-	"XEBEySEGHpklrpVuPsy03tGqYmILbvZIA5K5SXRR7Oa8N86Q8Ywydem891dbf2U/7ySQ8bDjrXItOqiB",
-	"RYhh+6QpT+yjPUE1s3/yvVlc4eFAa6lpqjzOKs8v7FGM/wy8+iL9ensCszT8/v0bu/6T8EYumHRiyOMz",
-	"dZ0MByfCyffUTxI/EcPbne0v2flMVjGcX8y4QO8OQK9zvbTQkelX6fa4y5eFY98eM7ackqua4Ok7XTXx",
-	"faQWeNI/7BiBFj8kaJBX0EwPi8fsT1A2Bv5nWmOS4rA4v+7JrsfzIrRT8JoAknblhthT6gU5cKEJ3Uux",
-	"RdHtMuS50V4a4SWKXa9AMomhF/7i/JunM7qPZdeXWCjynZVt8UbzoK1CnYGDwownX8VXzlj5fTy2idpG",
-	"qB30UK2uIkUPkoZ8fy8ng/meLZ8ISlSviYWCzkpqBJrvl6hOlRMv0YClaPqX3dPZ8Ehf3Paawyht3jN1",
-	"E62R9u6V0CXbR4vVjb2/qmOil0MkerLnIlRYTRV15S+q0Q2t0m0ud9SEJpeISzFs2DaXj4/1lcPG/dHq",
-	"MKlCeZjPZlzagH06a/BZrJ2FiXKfTnQWtPv1d2beW7mnkzXo30sVcwxKBOvRCI3j6QpZ5MJXyuLJdiqL",
-	"fYW3vsH+LONGhjyIqcm12nGo6uzo1nHlutsFypxSCKLTuxpV4Tvl9O1bT+dMEH1gbHgHLOKftrg81Jvj",
-	"mFGdQC4uMZFT5SVxJZ+q/U91pM+gq2PE/nv6OdHMODTwcGfZK2zViLJiZUFYpcMvyyR0qHA5tVhFnvlB",
-	"IjfbmCFntBSrGpy/c90A8zUUwK9A7UREgX3KyejZ4O5QCQ/iROUlttc6Bcc/K6EMi2Tto1lOUGaQq3LD",
-	"1w7qb05JxXELR6DOqmOT6nP06kgACcJVoBpJ6sajBnijLgwXGc2qWguA2L+7YfEAis/yTHFCHsV8mXEU",
-	"C2uwbBcB9IW/ADdGSikYoZX9X/QjCHZrvH41WnwSvEibD/we1vPaD5SzHreNVoO0ijGCFWDuqEeEO2IC",
-	"qZ0frPQsijLsA+RZpcWAzeMjX7OLnbfbJhqpL/zvsRJgL3crreWecOeMAKg5RznvoLCWHvC+R0MZY9Us",
-	"Atr6l/MVx7rwOH+QodX1opxvbVxd4XTTYGjNnwbvys1rG1Ja0RiEfUWtBeMr7Ys7Z9UkTlcytaMRwNMR",
-	"9SsmtCEpAMbK65lVyjhcod0+OwyY0CANUXt3AsXQayYAn2XR/gbtPQKmYo3PB5rIg3BORqyIdP0jc78R",
-	"RcIbZEc40BOoDnWCvkOKtldWkAEd2efX4NmlcLd99zw4sT/nIGmEPn/XiBMTDhuhvQby1mW51DPSae5Q",
-	"Nfs9Vcf8Ln1tI2q4Tmq6ZYhtqQNOj6suRRy1GZ0DpjlDNAqZE+d2xf8ImSPfCaOOH0+jIw7oKfneROua",
-	"cTHL5PqKbamI0szla1jp7Bt4QH3zCUBsw59OdNKuqL5m5jXbpHP6pptGnQZYFup4JgU2PDQNY7bwko00",
-	"+tSdIh+/mBwBWjazC3jVsHBdsYrWmpU/5rZCa4FB8hPxBh3WYQTSKoZXhO1rcwQZi4lRVmuoqTJ83VRU",
-	"xRSDTSxNH4t42vqdlZLNdmcKX2ZE4AOm7VeP8hy6/vTa93sHez40c2jrML5G8Df0+1pz92FTh0/DHTAo",
-	"P3RFdRl74ZM6x04QkZHNI3xqfNSl1FZZDVdkZ+5651CB/ZLoNeRlC3kAdyn+XLGNIbIx8Ro9qc2PyWos",
-	"q1ajNNJG1sAr3GhWbfJkkr8bcs8Awmf+HREhxhuIsgg4BdJkkV2jPs0O1GsiglxOycNTQC2Dk3jWJpgX",
-	"f6OMEVDTrTQKOfBtvwv74djR/E+CXXl/wn0BYqTHilwMD7nIKTJOyLYaI9ZNI3RtxK26k9EDC4XVkApl",
-	"TXn7FEo69Py6Zmr2QBaE6m7SvOuLl3eiMxCRN1RFsz+sbd7p8lW53sdGHTFeYadt5f0icZ9KUx+md/eW",
-	"MEJbzNeGWDynixtitW6v02prY2OlO5Ia1gYdHHrNDzoTnqiaaAvyT73pdwCuZiASYFeHqG5WpODgIFR4",
-	"GRMiEzUbDqEw0tLVKDqm0VbK0pf37qS29zH0+Dog/JvxysFZPID6GZjK129MgsDZZ9yzr5NlkL9BvcdO",
-	"VoN4Zu0a5zG6j8Zr0lWc1oT9W1+H6eabyPV1qgj589aJ+Bts2OxJAmyNj1zRtgFFpE8Cqxk1yXYSpRQM",
-	"203uuLkKlXVESGDPuASOor464Bxu7JmnLmCu6VETO/AAm9bsuNgimMaQ6bvF39KcKKfS/JjZJuD0wtdr",
-	"XtcpbsE6zRSY4P2U1qjlGoZRxxd5LroElUCQdGXEqHrGrTyU0aBYxfOTQ9YD5UbHO4cY5pv7MwIHQ5Md",
-	"vQHsYYXeXSkDgDL2/59vjeJ7fqBf01cI5c7WuGTfKcH6oVHeVxv7dmsOBxslViDcAdxvHRVdQ2IJJsua",
-	"3VFetfAtdxkEgF58cexdBgqBqoj34LZmaxOz3UND8sNOEmwFSSrLZFSUEOkFYWnF2JGZRR7ejVw3OnF9",
-	"xvr992YCRixclou+KaSJKykBumOGwJ1S1L7rnwsG5UuNIdj1OtLyv90LOIksgU3EHedl6d8ejjXkkzMK",
-	"BWyqEQJjoTV1IKcIPQ7/hBpWiJgqtpc3PfyPLprDdFTrDsyY9uqD07zouKFi9GtEKb/1VnnEMwA+Cl86",
-	"/pMorey7YcrolI/JGUmHaGGv/dp/d0GXeOxjEProfjE14M/pAAfcI96ch7FWjTEyOTe6ysGBCEix3phF",
-	"Ruv0JsET2RM5QYj1xKI7SEGmzMcvzt+bpRibqhHB2e7iDeOuzYk68fssk+dzddQJr6POxI9MyqTPe7gz",
-	"TPcTq/rHiGbdm2YIadbLcwyYZv1DcWm1l8uLNlMNsnH1dcI6hH4TKU24bVqxRE9Otv6LQpq12HjOwY2O",
-	"Ah0c2Pk3VgudtRAe6zn5CxHWpnwMZnBMdiQr1TxLDrRLuN1AaRyJ5m4b6h5IVH8IzC4RpTexottnoPtO",
-	"xGFAe1EEfCwdZdfXCfFqB4pYZbHFpD2/SUtXRBsWBZA71JxPRyqM4a1HPzXoFZi4FMJd4CfmECBcaSEQ",
-	"0Vf5Z4IaTlQqxjEE8Lh2zqZngSzbIg8EqR/dD00dQulc07cn3PXWUeGWIRRAnPke8Ane+7jnwKcaktfj",
-	"ie06HaAd34zzBnHAZouFdFLV83PRhgXfPym64DKGl72RphsmxE78nhtKCCEDX83tNrO7c7NRhEhq6nsX",
-	"kz4hNRVePbGgNxbEWfD6uJRiAqfpWbyLKpI9nq89UcG4pOBwCAuZvy3vFqMhhG3pAlSNixytFlixjGwd",
-	"+9AYBhLzmKcSGN7vaL20G/3PkPiFVSdww+44OON7eCRrrtYVa6HfackbTShklMMDlO+fE0oUWxsKpjTE",
-	"sfZcWDVwT2/Jnyix/FFD8TBc6fjyih2lKAmFvud/BiNy78p/9/T2ijj/mBShOTo5Etd0EV0KgGPOITmh",
-	"plbz8g8f6LFtq+4K/LDfMdSLIdkKopv1DlcOgRXoYrIGpzIGOTT/BRzKHMpySgOdwDyMISpYEPdjwihG",
-	"/uRj9c89Xf6MwMq8TWklrNy6LIaVczrbv/ocswfaExh9Dghj5aL5ZCUbsWbaUqa7K2ywKdRPCDzakHk3",
-	"LoODJ7KR3od18Ph5sFncroOIhGvY8WQ0iOEE8t1Axff0Nnviey6yn1XppgBLpmeZJg554RnvectQBdmf",
-	"Fdko9HGc9vsGWU9mmb4H8NmXVJVjJYfd1lyx3PynpC3jK1buI4l+mKmDWq2faPdb8cWyavPKI9hlQTUC",
-	"5gK4z6NwJtkt8j3cXdySpIaUfLNhSrciDrMBfFYR2rI1ZyU80VafOhKMg77BzB/bXzuqSqYNiKsHIUgO",
-	"H3ygsfdEp+SMUX10hdLo8tCu2XFx1giQaQPU/nYSWGbLDYsrorzMot0P5RR2Ngje/g6158ipusliuIXD",
-	"6VomGrcnO05duE5ane3UO17Hk+h+kYIlbOaS1WZH4IE2vITeB9fXE5tX3SX52i8C6dbdvg44nSNcBwTW",
-	"G5XBUakdOCsuZ64BkOspp887x/Mkwy2MhDq1He2vUV/ACyy6SDQvHhaINV4pn239mIJnDfBC2mUAbqTq",
-	"air/bASXCn0TrYvNg6022J8NKmoQufYkjNXLx2MFNgnA2e2M5q65g3DF+Z6jVw2vzEMu+gHMriHsLo0O",
-	"2pPfufNtqrR7y2+Y/qnOovcOExM7zz2d6LU511oQxUxSYiRhbnzRzrBrQrisv54rD+3YGd3eJo/vZnF0",
-	"MvUi902YMmTbKt+aN8ZYz2bAe2fmrKUyrAyVpJPs6hi8qygs4/DJzjDaUJXoluzz8rAmog8j9fgi3kY1",
-	"0ft0plK/c1O4Y3H5cdbedUepK6J7zVGDYAh5kY5b/aLxsBTB7vQnHxl+mYg+vX92REK/Dh0JFjgt2jYG",
-	"Wa1AJ25nyMmGCxlMWUhlPpwt8kW0W+KmtYyar32vg3ugpxNeeSG6eamIErHiIhHlDcBrlBzYitCyVCyR",
-	"ozVsCdHDfih1pv8Y3cW+qst3hYAJ5jqG37sY850dw3y7pylwWN9cMSP46Not5rS5s188qcEdvDjdlNGv",
-	"6MTGdW8EI5XcwhnSVnGhFeZ7olcBKhP9360xra/w59DpDoB0FMcjyMW6arAXQcJI6yIpXMzjL+y4mXkt",
-	"6qYMzfCG+Y6dZP8e9P3cXVXJ7emwNV927eh/muvu93TOlTHC2YBRe0hdega65elcw7f7m+r4TNRUnNAa",
-	"AkC4sL/wyhraHsZgj8i+8cYj09tYeZziGVVSzj81TJp0yMMeUFxqk9e0FYhzWtPW9/bBkIAzZvToTbEC",
-	"FKJ49yImyknI15kgLHUI6/gBHM69PEMK0LzOf3ZXUj4t0EYGWliz701jKimv021pIjlWlrPA1Y+ySGoM",
-	"yWtkPNeJdwwxFgf/8rBPkqw8TBXijeIdOxrm5Fz9O6UDTKTM82tWHee7q28bLFHds0ki7BlDFwtMznkK",
-	"fKx+3Dc0BwrBwyD4qM4gW4Lvs6HfMWiQ/bgvnMx6eMdzW/sOTRRs8uHmhgMVsKyYeNfNfKii3ayQRD64",
-	"iA2hUNZTjrdp6hDkZ43jZuVJw+4xPlEqOsdqxGHlfK4YZqqZ0hBYqqhgBQSwMHGi05fMm30Db9ZxncpY",
-	"aZTQzzFfcyuZJi7wJEr8VzrPJ2B6T6XhTe8ADtG+kFXOnfzsoPtme0zrnWuFPChpcMTjwlXlAZUINR7F",
-	"RkV7mPV6bSUW1u2wlYUSjhoMYHEuvV3Dq56X5DW7N+W1P8uaGmsYnbuPLJmle9XNMXR2WdJleRtbFllR",
-	"EVnXFRGSrLgyO1JSA8bqNavN0METuWooH/mfelkAnSfVesdvUjU2XfyvIdaoPAjnGB77DqcREydzMuxK",
-	"T7YzRr7uyyhi446ajIkOjgN4SeDV+R7Po/o6OsBth9CuC0B/LO7g31hk5V2FmjH0xqO24krgMkzAPVPR",
-	"DNtOB95QFgRCmZUABQ+KWX/8r55NpJQO/LczTslQfTHP7aFd+0CIejxYtH8whBgJoLHo4mVN4Ce4yx7p",
-	"zLFGvuIlLsTcRvch5jf7oElIJl+zPj3A0GnjYmg4z+njEgvtdFyey3BUuz5mF1yGo5ecysAechmb5+9D",
-	"hvIJrraQ99m5JtBRGlFA1js6FXYTBoGxwLSACwvykkq+ZwICXPbisJdnWsVZs+k+svfRpi/MJ67T2Pkt",
-	"q3T+Z1NGJQ1U5XBLDLlnACqjKS+tWIMq3hakzyUJ53ZHHup0YT1u9q3Tx80spCGH7mg5el/aBJSCvR24",
-	"mfu1rk4hmqvScTqNNwtw8zvD58wy1T7YIVyW0sMPUHHE4mPAafVVUbS84ZqVz/39g5EFIgGEZ2/fc5DS",
-	"9vGxn3SyzXOq7fYYh7E9cFlpOy8rvl/F05dVrJwQusVCIQKm7WhWQmVjdcRuDhCQ70HZOaCYtCnC1hUX",
-	"KU0sZOvkNhIatYqB2nUXXYvqHIrRVE3Skjx51zAjVBC4KJ8bfXEFgN9ItxOFl5hzvVTxtfOB/D1JoPsp",
-	"dOT5O7aWsbSz+ywdw4IDPaluPdC+fbcugP/me9rfh7y/nzKtJSVUqWaemZzZ7VzvGHIxGkF2MZW8cX4M",
-	"QIp122i1Q7y6XEYcFloVbWUPAkjgSzN7mJYGHaZZkOYYR6GYLQHLJP5QFDjNDD7azjhnC4Kqf1feTrJT",
-	"Fmx1l5vywavjfsA9o7pRTCPcgr0xhO9xJNYsHGrfpH+GMVbxljNT90dFE6+MqytOJHYHdCjvLt5JzURU",
-	"M/mcyD1pvJ0l1U73W9m3VOwVZze06kEppYKZLQvjG37MLEmIPNtVLwzb17KXYqlc7UpAK3EKc7fE8+Oi",
-	"YsZT+zYnuzOfVANZnBnFRLTOeMWMYaogDy/JQSrN5kFfhm2TPWU72VFOSvbinDgDf0SzxI/Pr+nP+YaX",
-	"TILCWtPaTh2vLRA5JT2Oxc0khCp8I47jM22DJhLY23JdXwrNBUkd45Ie4wmOvgUhPBAVAI3rBjx07Eiy",
-	"YYdws3em4fo4gjETJDa4GHwu4lgApG2/NgcgyoeGqq0L6DFt+J4a1yYDMnGBRm2v5mrjsK09Z+Uk5+yi",
-	"2fYYQLAGJUL6RyuPr6Mt9e2rvHzuXj8vuWJrCAxobhrqkvci54rGMDms8N5I5ZwgeA8WRFZltrI7DJlU",
-	"Ffed9gDGglx+85eLTGTkk1AN4C7PDbKmleA0QJq8iSMfhFqtPS3h/zHUXJCNbJRlY6guCzn5LobMNdnx",
-	"bVBHVqzi7AaACKzZD/KtkgfvMh7XQD68PNnz0mk2n+4ZnwU5rxP+o86RQpPcksGJ14zDYvUJHpGk+0EN",
-	"IhJ1J6uS7Gi18UfUL2pxHpxrpF+F4C66WENSkkPy8OM7YYeizR+trIvC3i1bE/GSQ3UPGLjgg/xW0bJi",
-	"x4cfmFLH5132MZIceNsoim4pF5BIROgNU3Qb+kQF7cfbst5fPvKRijVL9G7EZMVUamIk2yFUHM9cze6r",
-	"vdTD6ZpX3YYEc1tD0O28hh0BdncmJJiKrnFBhuwKqHiRombnzZg+nPCUHwe0x8XunBb7wykFwTIKBnZb",
-	"3A7k8VZfayl6bSY3bdY5a+6eN/uBXjORsMYzGpooo3sgCnlP8xsmsp++FlE1L0DKYGOiykMBxSAdg980",
-	"64Mdf0PW813goAGMKXhMQzYYIsYxItgBZr2s/wdj17lzimnkXYSF1gHZ8h+O7zenB/WBOzAXaIIuqOfI",
-	"T6cFmbCPKnKlvcyWJiKYBRlbsdtAG+raEtvfCSIUddvRR5VgqASM4Z1Kse12sseKdHlbkFCpN9muMVkQ",
-	"vpK3vhT8Y37EeYmK7ovfc6cKddYREqyV1DpGAyIVIA9kf8A3pBw03wPoEF//RitIORs0xbxY1nnQOfKc",
-	"x5/29BFcpt9xx0V+cllJaY6vT0tHw5dTNQ5Wl3yBSYvD4geTWdGAOmDGg7eZzx1PKY+wzH0MCYs8Hl9Z",
-	"V7Ip87umgYUATehjSNH3T6DKbpU27+aP2FDFPuwkdCIVQeJkFa1g6l0OuB7LXaxle55uULaiorwiG3aA",
-	"5qguBcetCYwt4+140+9ClfHpUUWBnM+YfbPZaIYX8sElmS/lvMBxbghH2OF2xvgRz+aJkEE5ucYeQYMq",
-	"Rru3AmKrgnkEi4w7IFc05t2j+hqFpwc44Qik4roja2/96Ont6zbU/mYeSyO/UjUc8pJtaFMZkN+DK9s5",
-	"wtAHEEzRDjDHbGVNaFkyl1CUlbft90kwA1geM9P37c07HYGYKL3TXzDjAX0MF9MoJhndzGsmaGWOM4yA",
-	"FTJ8fxUAdBpD1lIbHdyOUCU0OZtEv+i+dLmHIqFO/v60G9c+BNlj0DhkWQnRe6sXUlWSkt1wcPXpHkoR",
-	"aHq34HI+ukI6BAXR/2rs/ro0Zug5AijR8AIfp4OjwjRDlH4r5ThRaPpGWDDO0I+Fs/Ojj8Xg0NvgLjAQ",
-	"WVh60FGm3E5EhSnb1zKp59iT8papH0Mnq4wLZS33TP8g4rXmG6qgzwRTbRuYcO42SgprZyJYiCDQpT30",
-	"lcq8nzeMat7HJO4YEDtZlVxsP8j6Xb1Pd5oiG2gmbWmPMQ0ja12DpLCWsGyqklwzVsPkRKbiYA2e75Xc",
-	"v+YxhHFPHS4AmcD1mGIVFwxKSwM4zoqur4FIRQdEK28Ke2bufQK4N1dEsC01/MbKtB23YtVkz+lvLA1V",
-	"NRasdM2yH0VDJi+ZhppdsFlHSlE6t6nt5P2tK95bqgoFjp3McoKDemKJ8nccm5QADp4ig2M9koyV4aYp",
-	"R9fphHx71q+qfdjFImn3I0ecJNryP40JmopR5V27UT+9A3ny+HE+r6Z/1c9iln09c71mKzV1tHHv/pEm",
-	"cuOR79bXCUHXTide9jxm+7B3jifG0tCwfc0UNc1Ad3o8vdtPu6rCw68uogVCrYDN4qCnYw6KjduI0HvE",
-	"DQtYTHx9VsRZYAOFdKBD4OG6cuBCmC+DP1sh9v6HDu5XGJNbAnFaRTT9xA3ccmX8FKt9rMbtIFWJHpte",
-	"XVJWr/zMNjouD2A1n8cORD6HqS7xnuDefHKrzM/XgQ9FhO4H2aydSB5pJqlE09/EqVKc/XKK3IcotvfA",
-	"/GIfj7NMo8RbV9qeFd9RDGPdeAL2BF2tvvkEbXvtjVOKsxy6ERjcjOi0NKDNB6Mt2gJgGXCbB0EJQ2W0",
-	"gniLMATLO0HYbXjnIagW3L2IsARd7aG2NKiYVnEKCSDe2gu9hAZlf5SL2cbWRnUwnILPwkMgYQxk1Y/j",
-	"9kAEknBZotSEOxhYLI/3ufp7ZiBj5YoIKdhzWOa3wzYDS4A+jl1/S/AwwJXoeqApCKe2eWI14O58jEPS",
-	"CRPVDWDgwpUUQC9AwBbEoDOMv8SpEeApBrSztuleake4QSPh0OuSUMEObYKKg19c8v2Ae7HgnU4yXKtx",
-	"PZt/z8hquoBPk2shD8RyvWXo+e5eq+NMhdezWFGFNt/Gc74unkPVqyvbXkrG9ylozMSwOSSzZ/NFCsfC",
-	"2rrWooTM7nCSfTEkmNKkqQs0vi6xNjDUuZ/AK1Iwb6aMZqMcnpVrIWXndkUo9B5EGQDfVPEmx9DoP9oI",
-	"tvTp6RtZVfLg7ibQvlz74BWztqRfNK5v1OSjyz/ROzI0xR+KMGmX5d3mB+wAwm5NGmEplpsVo9khYJFW",
-	"cn39ILSn3smDbiGyYfUObbwRcPAdwH5OvlhUIFqy9vr++p7wIMXjsnCfQleNcpyllNUYeMUCq+H91c29",
-	"6+y/d9hmU4iVxOeirNiWZuagbJpeGnrXs5Pse77XcWdHCBrXFRUEwDcHXosJxOdUR4pbk6/3esUuWqlw",
-	"uJdxZCKpWTFtcvhBG1bDxdgIw6twWuMiAKTjeMxGCe3eB9ML6i6h66/9r4PTTKJ3lGJm5rbxXQANZMql",
-	"bx1rOhpepROi3LGM9Wijo8s7kdAaaabvAURWx052nYPGEKBqiGgJyFhzbWXcKerrT4KbqG4V2s6EhLUI",
-	"zLFvEVpJGmnoFbMe4XunWY//0VrAo936sGPYpA8b5rV6Ey+vQi9bq5hSs96x0t0w+7FGbS+ZLMsUopyY",
-	"g7jgcZb/8Mqr3llPr2WjNPuRCrFk/qEgeckrLuk6/xWs21vw/JKF23NV7zPyI8Mb0FFwwUZYsZ//9NYD",
-	"jeQ97bvCZUn0v0paQc/HZK/t/C9bZST74Wse1X7hzyD9HApYIuEUBLrrnxpBrK7KXkNB0FvsRzrlvnBu",
-	"8bTua6MnwE0W4KPlpDQA5NCEy8zPv2gX6QaeqySGrL/zVx2CLhGLrm3Yp2iBL9Xmu5u2W3B/01yYG0Dt",
-	"2laAUHi/lzdWTjZ1p94e6879A3YbwD9EeMdz5ErxAfbFCduRZIX68KjO0dQZadNNPa4xn6jQPn/tEBwX",
-	"UNRBI3v4m/zTsV8odfeMLZCGuMr855WsFgggvd5JuWCtEOpf8LgvzFnwyhjDJsvdnW62MgDAGOSnz9ef",
-	"tcCcU30EvdcRx8yCyHzvAG1OgciMFFjI6wU7Y9WfRY9zsT1hV0Dtjm4XY6VOYZZkRi1Q2sIn8lI/dwO1",
-	"dEHm57gQqKHVSx/iSzS36DhEqTDB2SDAo2L5powVrB242eXuzFBMtrMaXgQdRHzXMh+/09MCvbbTCobA",
-	"KUMd02sFba9MJzZbDat3/lsWDVKkp006lcSLx1Zt9CKtFYWF19OdrhgUca81tzK5VYy8ahZ4uas7xlyN",
-	"P6OtEEvz3dJYqdYJZX/Y5Tp9quLuk/AlrA+1msASZ0nqqA6aU55Ylq8Nq1MV080A3COJNxSqeexgmSVB",
-	"Hn5ydo4xUdJFpcytBXSNxnO19+9uWDJQdsxp0lkB1L/faPf1wERZ+qY+91x9GmSNK1WxU/t5x5ySlHCX",
-	"5uHYrqUwNEO/ad8AsfbmZr7ZRQ/ZWLEFn6i7ySh5ryhXppuJ3tso8ePCSdl3OoGInJcGHNQdoTeH7oo7",
-	"W9Lx9Cgsk/XuoXYPsi5exyun3bw/c1HKQyoXsWIb84ptE3Wl2ijKtztD6I7Rsmiz0VyWYYWdbXPS9NjG",
-	"/Jjot9YZDFKHXY7JASaeP3wnWTmSsYKj4UfkZrCyvI8APqgjVu7j7ZpzSv7dpBa9dKDc/D/jZd/2A2Cy",
-	"RiYnO1rdMN0hSeG79flHHuiQoZhbfF2aXS5dRq0CkP861O0M2N3YHg/1qTuinKdKVC+BVZ9a53BS7UJ2",
-	"KluiEM/1wHVJdv200Ta7dzbjbpAuHUtyW1AgMJ0q7RQCXFAkzxpKkTZyvNa3FRXQxMVelQVZ02rdVICz",
-	"bAqiGgH/T4VLFG4BOc8JUhZjF53cdqiLtn/w4BKNsIMTChYEel0gbnrgmhW+XoRcWBl3eU6+g7Q2phQ2",
-	"kqF1XfE16OSPaiVXFdv/+z+1FOfQNWjNBMKBozV99uMPHzqINmd/8zK6A4n6/Ozy/OL8Aiy3mgla87Pn",
-	"Z1+dX5x/dYY5h8B3j2jNH91cPqLrtUNFccWlEjINuRQ/lGfPz/7KzAt8Aq6cWgrnqX18cQE1+1IYD4/d",
-	"Wcg/XRYu7vDc/rsvwB4OEu58N0IhD8jOLpswPmCY4aO3SElgKt3s9xCkgKiEtV3wQuAaihfW7AoCUhCu",
-	"YuqGwbZgI+TyCtHmuSYHJcU21AERq36RDa+Qb/vUfLSWrqld7VI++kT9kV6zl7LERGLowfytLI+LyLmk",
-	"+bqsMrK+qvEBhBfjJ619zKiGffqMvPGWcivLgFwRBvkAx7UEfezJ48cLGOPOzGR3EfqBlC4KuZZCWHMY",
-	"YMiQswpyQysO0L1kY9UcH8aLME3pHTDRg/iaa/MKnrCHWFE49frs+T+ioeEWk1UbROn2yADa9Rbj9tl/",
-	"NQzSRJxwQacy+hrYoI9X0nb7eMfNzzLV7MojaYYjdkAK3X1vf95JkNtbyH6gpg+6WRDNb82RhN4e8e28",
-	"8Wh4ExuKz3wZEt7E21VHiIizujsZX1SVPxWsdEcCAEwdnomDdUpT79Gv+I9PeK1XDC3APiW/E6Vb3IiO",
-	"T8bqwHu+dXj1IDPwkWyZ8YVljJ0soY5yfs6D4w8nGWy2cJDLlhxdOV1kytwfSjzXdRPh25dwLF51v/CZ",
-	"L7Bs8IZTLzoXMPhi9909n1d7ytx5cQ0JjqCymh2ia/7OefwdA7W55XIFOV5W8XMtK0Bni0mJmnKVVrOs",
-	"6vAl+RT0kAybLI+fR9ZQ+dsrYxmKemC630BQcuE7doJS9tBe06TkW24wiRw1/LViBkt4/sc7pzvGOEvr",
-	"eqdcL6aoIHzPzNv2qS/CYf1Z9fvazHJQ5+XT+Chymf4Ae66Z+S223IFlyoNg6oEm7fqugjjUeNl7xoDH",
-	"K6giAAmpO7rAmAfsr1gfHZcv7/H339Ud+NtyyH8lSUM1cl7LWR3yJbjpDcqRNDvZB/LPndMH72NB0L6p",
-	"9Yj0FrCiesaO+Zbqu1sx8dMwpyQpfuMaykU5duwtKMMr92Hh/E0eQumqlSjBu1gWvmoidOjiqvPxqxZk",
-	"hq2vpWAqvADqkDPg/+W9yt0NWdOKiZKqc76e9Ny9dM+dxW2GgfXfCfLmWwlFfCyXDbfU4JjhH8NuTVh8",
-	"n3mGgi3uKPKvfnmp8dp1h6CacL8t5E/vvn9Jnj598vTPgALnExYLuJ/cdmD1m/BpBVeEl5oI+6hzUAw4",
-	"Q5X6kazZxLX1pmbiJVXll7m42uKAZW343Hu/9T0EkaISyJVkKlX+BgzlP+1hPCipuLi+sncjJMB2ikDR",
-	"vBJlyLuHNk50hTI/cFqfkWTNZ4T+S3zkMxLffSFCeP/LvZBxRdfXTa2HPj5LMd9wzGWIlQ1mI0TP1Qfw",
-	"6tfH35IiUfv/fvzcSCUMxIwY5dGva1kfP01eRkiaeefV2tMw5bry7Vmfn/3vkKPw8B8XD795+PHXy798",
-	"+l//67xc/Vuk6GeZp/pGlOf6XxU37Kv+/gSX+IoL2q2ynL58MFb0u/fGvJIHUUlaul4qds8H+90oPSsZ",
-	"8Jkv4SbDb2G9VYav7IPLBNX3Jj0AIxiTPjANxBe8iZJslWxqHaPfo7qiE3f024oKXNmXcl3Bt7Jo3WbY",
-	"9/IWDKuxTu3W58LlYbH8DozNHg9N8QzaetxoEhLvvrz9CRhxod0YgCUhD66OhBInHBFTTxCpygDAv0f8",
-	"h1B7p+kNK6PM+Sv+YzLq8o7t5Q3rMOmczfpKij+EAIT1do/1FSkV3RjWEl0bTBRN33Vxqnwxlv3hjxDc",
-	"+rklcSSsFRuxfcSxqjUcU4Gqt435PYvQ05oft32P/xiy80UQMyew48U3v2f2fakYNRCuQkO8LzLcRpEL",
-	"sobn9Dl5NZAiVn66vFeusG3VlDD2yd6PfsV/fEJd+LRDU8w+ix/xByyqpWAo+EsestJBh8y1/i9lVzex",
-	"hIbaVVkDGgcXLoFaqni7AARj6n/n6ZwyU8o/kCJDR170/1yH80d7tnzSp9N/tDuiBVlTsWaAWCsVcYxA",
-	"uLkC1e4g1TWcTe3VPbidYlcMnGgk+mvv8fxsm/vaVxhH99XXH//+9StLs9TWYBay3QXQVxHTVzViC1Xt",
-	"2KmuY18ZRJnA7YIGX3YTqSDslmtj1VzQ3EBfGwtXM2/Fmi9nxJrcVA839XtyIcJgBXJ6xQU0/ZK39v9+",
-	"Aaw18BtSQIeqpYkRES8o8+lRWzyXDhTZRz6wfV250r8cdxCmgaf9QdP5Fl8mQREWlrOD7xgtj4jPoAsH",
-	"Jcf3zrIU7EA4JjD+zk/xB48V1W9+T8sSz2F7voVPjm2UmeKe0Lk4yjzfVlRcv3LgE38AppkMWrpKqnh4",
-	"En/83TPAC0HYvjZHh1La2+bCckCp6IEMA5f9LT9Qtf+pnpYYP7tn/o+o+COLCrvTD5ua4PI0pl9hRf5D",
-	"SIwviGHotNrwjWFM+Ez5AjtZlU3l7vwNGFy8KhXrM1fbni+db+2bvn3+XX6/Y9XmlT/MOW7pimtzTznX",
-	"SIqCrBpemYdcBGVpXTUrbBzsrnwEjrWshfgPY4I+Wu8YtutNGYFsHSTzlzAB/T2RIWIdBEISbBKAXQvE",
-	"NxQygOl5LIirtj+467aMvZ9DcRfWwk0me/qCjygmhR8a2stUMMxwcHQMPUmAyfcgDfl2t7K2SB6mfKgE",
-	"Gz46bNmnJTKIA+k/0GOQ71H8vn813Ld3nhpYSAMpepYNXSSaK7LhoHtS7TAttdyz4LAuFd1uuxAdna+G",
-	"7u/pxkItyCcXZEdF2YNrDfthzQxWbXp1jk9mcXrzesKC62WiOeaIKTygYYwpLp/N8cQUCv8dIPTxCP7W",
-	"zg444yB9UhIVM6vcQfzSzu0dVAchR0EvKbjzQlZPAEREaGHX30oaWrmSw4N9UUgDBi56Jm6o4hSaO1q2",
-	"ZVRzbM+zo8ojZQ1kN7v1Rf3RO/E7+DncihlJYryc1K/yKhvs9/AktOjRHhPZ/efl6M78+FnSC3EBWYmD",
-	"IYD/ZRkJ98hd6eQh5i7rwFqlXDd74CjNbpiilfvR/dlynVOMIuzRwXyI3u0/7Kf4Y9i+vzoSTY+hYNa3",
-	"HY2xUamO75p+fuDcjYUMkFIvIDWwrhz8/mRe4G9Qy7NcGcSdYQh4/xtwHe58eyk68WXPQEGgAZ5rWiEV",
-	"4GfFuOtX+P+MIHKrPc7GkGGc8o8TRran1XdLDrq3I+lViAR55AGuCOZTYfaZpgD/yA321veeau1c0qno",
-	"c4Kc95kU2bLzH9uL8UZ05rosllb6W2wi/vy7NYvuGnz+fWiA03z4nz/07HWAP4Vg85+tPLarJtRHpR0W",
-	"kn8kAAEoCFODeRfkCiUoqOHamRDpjzb0RjaKo0i/53Pznpnvw/Bf5Oz0VjPTBqV99t6K6H6k6voPcafZ",
-	"iXZsGqsPeGoUqAiYKaZxLJjhovsP/+QXKbTufDFXPQtL+WO4X/3h33F70I+oy8Gu9JPe73ILdvZ9S/cz",
-	"GcJ/pXv2Bf2w9nO5W4uTvx8/LIxVDLU/wO92ntneeYHH82x2T8AvZLLbz/0fi32ZxQ672TXY7R9y7HXH",
-	"gSPGyLPWE5zxf4z1zyYxfke2OvLcAlMdOetX+38ZhvpfHVDKfxU7Hajzucz0ODHv2TpCPk7fdH8QG91P",
-	"dZlysnW31oSFHjbhsxsZDJ+cM7mLs62Depi7j0emif+CG+J3YZ2n+O+/gnEO9/2f3K5M2eb+kRNt864M",
-	"zzOy7K7cu42VZPe7sHhxBmzywpwCJN8eCD9I6mgMMLKdMqbPO4Q6DaA9DBXpWfGf17S0RL6rZRmEd5fT",
-	"sZ5ykrXxkS+hKMKncpREN6e7ExwH6paZAmiIoAMISqTTo1/h/3P0OlhJjmL31z9UER/FCtyrceZ4biVf",
-	"gjL3d0s6JvqDlvC9QALnoVJuAy3vHZTSanKd0U9R5TI36cvpT0nO+K9UUxdO8KierujU7kxpR9hGbvrS",
-	"eO2e+WLuhdeut11mZqib3v04Jd1ok9mhMQo++hX/kXGfuOX956sKj7sJHIEG10zHWwAVTFPXTIpg92yN",
-	"ebb7w942SOkO6zpwrNGeLNc3cegZd0Fnn+7/lhlt0Re21dPc8V/pxpk54qN7qC8qHSzI5GXjnlnKoNAA",
-	"JaNwG/unZzwoN+898tf8w9hFM6dunO951ojQMvAshSAIwCXxmMMZGpadHOb2D1RV3P7z45ct6cI9fUu3",
-	"UWeXB//jguidVOY3EZ013QbGdmwaTPSSHiNQ/B5vIKcApFP+/PlTnZihvIonz0O1lF1m26hKSQMfxTgs",
-	"AopbdUts2b5XSQzFHRUXW0BPo/oaShllv8jjq2eRIg9XfJ1ZwP3Z8vLdNH7zli0VTZapH3ay+m0T81+G",
-	"/k+hRjWAIYAPlhG9VoyJAu+8WGKLPxlQXT7R6Adq3Vt5/zmUhm8VZ5vPGisdtvdbxurJLtCyMdAQbmak",
-	"N+6xT8XZYXecb1XqejnYZ4sWhtZ/bLY5ot3Pc9i2E/29yBG5zl58vIA6D+C2Ntg4qvL8ssfkpxqjE4qF",
-	"jrY4WbKnJSP/P3vX3ty2reW/CoazM92doWmSest/OWk6t7tpk7XTZmdzs3MhEZJ4TRFcAJLievLdd3AO",
-	"wIdE6mFZtrxt/2gsEiTxODg4z98Z3ROxSJhJRYEoAqycRsczcpfylc1YncRKoXdUQvaqW+BlC0blWoKw",
-	"3VgJlc0RMO+pFaIOAjaWx4fBrIfAmAysk0XA/AngQNC+oTABEiv0TeMlA80uS2iasgjAkf+5kMoghRS2",
-	"by5MCW8F/4c6cSi+0/Texj3UEticqvHsJ1ObsKlKm2mCCdsnYt+YDP68B3Tpo5uUAxKUawtpIAN6EYEV",
-	"lsgEmwLPAVZjw0+hm1fIYzIepwDyIpQsIBoR/HhETdXadQrIoOjkNgTOMTvjtOanEzhri9smpvRlnJps",
-	"RCptQbQnkVGfM4VgreCq/FHQVbo3SgNV9T5sIMC932LnbkNpAdxuVqSDYrKzWptzBEEgBUR/flxtyFVr",
-	"R1B19keGlVH9DtunPQuVY5XWI8uU789zMLZKb2TYqYTOOUyMPdt+kAYa40WYE+qZuComkFqOaYLgN8oC",
-	"K6E33GoZaUQkU4hSJUunWHWccVoaZC3nAhvCDV+k0Q7N47ZoeFbofPvB61Xz5J9APgs3K/2bOrrVLpuq",
-	"xvnvnaUKCvkS3+fiTNiBvrQ+vrek+OzW/BwCDkjaRK/CkWOMNyVpD0JZ54whupCg6R1GtY7ur/IawaoG",
-	"09jumpUWJ5o3zGd9+zmtWIce4VlC7zePD803ECPiitCRZKnK68qo+ywe0wQcomXUCB/+cw9J/DsTwxKs",
-	"EWusxAEz9DLxqfrTFWYPR1kEFYCxJAMBSHSDlkaNorziiyQiimaEpzUIaXWAr40exL/wJw9jO4/wEFYQ",
-	"cZs8hMeykH2X4BzOjyfwCzb0sFwJ/wDLc77iG1295XM24tG9MerGKRkxtWIsLSDxyzrOC+D60xJibY2f",
-	"kcRQk+beeDDmC63csubc3q2c5FLOGFPb+MktNHhSzavAB22wLU85TWQdWNcalI5TIyvGUb2VGTW96gtz",
-	"ZcsCftksKIzW4Css8GcFe0qwqh88U9a99lXCNn9bn9Re+uONbazphanfsr3lYVDZ5ujh3a4YQpIgVobH",
-	"T2ye9ZujmPE523d2FScRJzThKSPgoSYp+6awenrdlG7f5nSsaosjb/5+hJiV7ufgeoR+Uvjbt69GbiSB",
-	"3rhlDcNsIjP5e6rudjOfQHVHRvJ6jv3C2ZcJPdKIXGDxzoQCEiDgAoJROa8AhvZlotcngxzNKcc8v8eK",
-	"Dw0hD2ikqw95eJx7+OvWI8DOzS6h8tY0PLmIYT+0VcSsRlG8EqKzfXZLFYTQ6SEWx0mi21Z4r1wgnPoT",
-	"ZwOhWHXgoXko6y5lClWJZx4nSSzZmKeRJDJOx4wEg57vuLsziipQOXvD4xTpRnbgbqMOXc+xK6tyLOf+",
-	"8yQeWRditZLjGtIt5OCVBP2n2HsY0XLJpIrnxgpab2e6gYbvbLtD9UT2jc4zNFmivWDoKJamsQSj4z0Y",
-	"cwzmraOpAOqdRPFCOsPAa/WCrpbvpOEKXx6cEQXM5NAvHp9yHjnDoLX+pNZ65Ywr3fr7vlkbdqD/WdQx",
-	"fiLdtTwTM5qOmTP0va4fdANNXsvYyNe+F3Rbg4HrzOLpTP/shYNWx3USPsVKas7wwvfCQRDqayvdot1r",
-	"h/2DR3idylV99KymVmruvshWYd8yNtaizixWGzikgs/JmC/AwqrIOBbjhMlSdVgaVz3ohtInSTydqV10",
-	"/hO2OoLKwX9bIvKJ8dl/A1q9d4YXQeB1XOcPZxjogWdMk1XY038ivoTi2U02B7u+plvFzeMXITwf+F77",
-	"+96rjQM6KTXTjH1zhqEX9rsd1xnxRYp+ajO0oOf5YeA6oDkNA8/v68Gujcd1xgmjArdF4LXCds91JozK",
-	"eKQ/gsEvcYp1R8zPhKYRpu6megEnUDdcT/cbKhmGagVeu98L8eqvWqDQH8Oft3FkGoVeELT7riPjCE+0",
-	"CYhqCV2kaIBnCcMa6D+yqWY0Xtjpuc6M0ShOp3DtouOFQb+0moBvrf7GkOZCL+y2Az3PEEA0dBycjk8c",
-	"OuV77cGgPThwTc94/+LUoXkHVgnK8SYJAbsIuA0hFgb8hjTV02iciXgo4szXbWLO1YqLu53b2LY7YiPT",
-	"JY0TCuQXeF3XiWKpkD7b4J24xbVue31YWE0qgRfi35aVa0rXC/2Wp/phWOt+Z/+FNsM46fZlkwnIZ1qw",
-	"ZQoMRiljEWxdr+O32/pcVTHXfR+0/bDtOjKh4zv92x90un7/4PGcKel+NsWz89OGwLoyS751FGmRAbZR",
-	"46MwO0orBOFCb3OZodNxHYhlBIgBxiIsayffLbV2rk8Zozp8ZOKjflQfJWAmy1+GwX+CJgnoOy3XkSvG",
-	"MmcYmgOn5zqrOH2j2fP+Z40e5zPITdcgFQVhq+86c0bTX2zFgo4X+N0WXryxYws7XqcVuE428POGXb2f",
-	"s4GfN2rpGYDPRMb7edCgz5gV45QRxckKTMSA8bFII03mqYmJRcPRjK9IwhEXSNG7tUQhS+6cJjvJXbc5",
-	"Tk/Q7TqucxfDyR6n1zd85ZRqU7TKNP4GJC7NlhbjMZPyBvQZ3+vtv4acJiclXNBafk4/gQjU1lISu+dp",
-	"lHvacZVsA98bdP1e4DomFvktTkhXS0DY4sFoB1rpASWgg1TvDPteu9cf6F9RDL+/4503qDcFXa+ztmsC",
-	"L7DNbaPQXsgb+fqUywa+aaH3S3lDhV6Yr8hPXPR9Z9jz2oN+66AlOONtBAsI28TQoPWL6w3RvF1mWrgZ",
-	"02zXlvmbbXfEttF7l0n1iQownQWa51UPju7+O8J26LnYebvf1YLFhMbCivcVIg29QaflOgoGd23CtODH",
-	"G2fYOXhYZ0xpegqI0LIwxMWsOFmkbMlSCNmApPpNMgMDitxFZO+x1TGCiOmC5r+CyUWi0ChDQeoYgVCx",
-	"4um1MxzAH29AoID7AdwP7f2Ovd8Gq9S+Rnc9gJOSpJ1JPagpjVOprpdMQKUe3+uFbc2VDev1uq1uO7fB",
-	"hIOBlpS1DI1ReJqJ9wYtGP7Gm9q+3+sUJh4/6Pc6gXnXhe/1w1a7VX7ZhX4kbLXr39bqhmG39LbOoBX0",
-	"7NsCLxj4nbWXdbqdzuDgmT/TXYOdQ8MQeMZAwrX7hawwYg8sqRCKUGT0xIIs0jETisapuq/bWWJrzD3u",
-	"qxsMM34q8b57PJvTPXouzh32Bpr4NLf+aFWLwPP7wUG9PVuNEORmrQACS4ZCobbE1cRQWi3dsDFHdWwH",
-	"7dh2R1kcsYx/ycIYeuH3g4wUgmWoCX1ZM3xoRm2sWAFa7Vr6WvGVtfb9oj2Q8jdnWH3g61EWETtfJ5bW",
-	"JbvJTR7+oDdw4dqtNXsELVAp9bXPxeTIWTxR1lYbeO1upzJReL94b68zMNfy9/rtVqvXM1c/F9N48PSc",
-	"r4FFwCYy20P/qaWcJL5jyT0xRAgQcSOuZkSOZ5wn9RusFJC0dYPZdkdsMKOGRnwxShCq2spB7f1XxvTj",
-	"pIQ7Z0zri2gU/6Z1YWAJPDO9ec8gTTUsXfqF51dUPNfKPUrfGRUqZcI+EhRX8AlN71SZuz78wBs+RIst",
-	"wDT/5cEx0PooJH5puf5XEAS/BG74FRx0qOI6wy9fNS9Zbx6Y5qHr79M8NM19N9ho/vXgtdpnF13lcgYV",
-	"zBwNLEJhxH+hE0v3yOQVao3VCIxkNeNzEqcoCcES1W0sOeZip8hzC42O2FK56fHLg7OK05QJoJwHZ07F",
-	"nYR4ISrumHC+uvn9ANKTmw2fYJbHpx8gvNK+Q+saQtMjVi4RZAbQ8SsuACADCGXDYuqjIVSr0YdbQmF+",
-	"TrrV9fBh0lz4U75nE9zHdkv4sNU0ly3yOYx89iVwW6V59Q8b1llqzUC1BZYrAaweCFuylFZH6vHUhP1u",
-	"I3VodKRD2EQszCCpdT1SYf/p1105KVVZ1TboaJnHqLZ9v9vRQgnOlu8N2p32gZ0+U3nk2jp6fpBEQnAF",
-	"Mm4IO9D8E0zmGGJQR0DK2Nq2U5CxyB3jioxtCEHo9dogVA68gdawqGDUGToyTqcommwE2ZQpzXWkCSF5",
-	"cOhYcJAPvIHr0ITrUzLwOvvzOBzWickRveP9TifEUh++12/3+5o29deluimNrt13HRyH7/mDVq8FPnhg",
-	"kYJjEMa2SIFBrxIpoCd4PVLAfsVECggQ0L9rThqB6u53W60gOHAGz955ZCJwkNhtYjfuFj5By3jt5mDz",
-	"jO/cG9DoGGdRKWykhvozsN+E4f5rojt0el/QRybQtu0MWx2v3xrovs+Z/Dk1R3o18gWCKH4SfP4e6LDt",
-	"tVp9MLqo4uKFj66dPOrE93qtQauYg2r8ybr/LPC6vXZw2Dydv8PGuGuQgrUocF/YCUcUkdfy7Hc3R1bL",
-	"rP2dGnAXJOYaKl/FaaSPye1k/hlbHXME7GT0Ecsg+zvw+nnM00bgmb61P4vHbp/Y4D5RGEI18PqBJld9",
-	"5RemBLh92l4Q9vHa7YwKjH9wkfPCY/YpuLL+mFSCVq63vJ4+P1c0Vv8F07KKIzXDsK6B120NDpyaM94A",
-	"USwYmPhkEYeltT8DSmOCsEoZI5zoacmzsQXLknWTuPH4bAnOvzFtDsG5cg5CVHfrUBQROiei9w0VwWAv",
-	"lD+TUaWY0C3/5+9/jx7a3y/0P6H951+cGgyFug8ndOt3FX+Cr9a9mDbl3fwT87Bs1o35OZbL50YYtZQA",
-	"0fzsm7rUfdhVPW1zDxmicwlPokpxjpcQhzDqmE8Ac9fGiOlTIkkwATNjIuYRpND/++2HX/W9t7e/V3fR",
-	"Ykd+y83iL6zdEtbu+p7jkpm8Yc21BMC3A+YlHdE04inkSkultZz6PTlFfIlDawOeapssGlF4NSGcEQQv",
-	"n65XyFmj6ssHsdiO+YBVGU85l41sZPE6oB7EIi0BTlYyQFcU8jwRbUksUjJiU/qIXDyx2AUJYZfpTCBl",
-	"8Ng/R3yXV09wHzKmjy1NTWUwGBsfSuIoR0/VVBexZTxmBQBFLAmUM4nIiE24YCUYQ0CPaWARlwgtc3gp",
-	"9hLp1ipb11H0bmnyzreWkwVqHJbGhBCwCKasqIKRsGTiloeK4jxrOlfgufqDpVICeM+as09Xx3F5UMr/",
-	"u6VJ+N+/cHI583Vrx2rk5wJqbgMUhGcsZdEVKQR8GIrR5ZEBxqnEOsDVMSO4xm7ktTIgwjqGB4dO5HWG",
-	"D4RLqGK6rc9XKUd3e21NgB+HeU2SD5PGPbKeW/x121znpwmYNlxj55jEiRGsZrSApY0VhInP0e9TA8Fh",
-	"R7IjTVhvfu+DiKfxI5ODQWz+vlEwEWn7DM6BW9j9TZgTwFLQJ4UIv259caFPM3YPjuQ7lr0KvIAoynHC",
-	"OO7KK2Clqb1sipQYNtp0IEglGJ2XRMe62uiaA8yZlHTKXPKPGUsS/g+XzHgSIeMu4rLMtyUnEyquCCXj",
-	"JAZgF3SJIyCRaS4YNc9rlgK+cs9x1w6WW+jfXuIr6LrQgYtiVAcqvebB81//X9nKTnbOlRE+TpOxiJeM",
-	"/KtkYsnEBUD9Ydt/c7WoEUuVRyOYZX28MFsiK4l2wgYtBKyIH6nY10aVI9scibwe+v4mhk7DJ23NpppP",
-	"lmA/u3VIpY/64JgvhGTPOkaxONGcHqur18svFQGufMbU8amEvUTcj4hVpU6OqZm3YuwuuQe0IMxfQX9G",
-	"klf4URysWXD8gyRg2CMAPsKGrBW1P9G7pm20hs+dJvdE0vscsyyXqGrIIhL3N2uUsdM649aIbvN8gGDg",
-	"rsyBgHE2CvGbJulHI/luboVNoSxCHM584awHCo87Pql03kKmDglKpsrS255W7+04x9v1ETjXsoTG6c4D",
-	"7fkEL02FtSr4Z6tEoID5IgCJP8OnK6J1ZXORleCKXeUbA9wwNNECyT3U+ZU59ldFbiorLY1W5NtyDZGT",
-	"lwhthInbhLW0/Xqa2qDby0rbu5fsm1UzaifsHdzef8qO8GcoCJQ/fvDY5RLYtCRvb3+/ImOWJHlyIkZp",
-	"AOKdge6FqA0qNQecLxKK7PB/F1ytgVDnM1dS0GrPASTy0tQdchjYXkX8Cc+D3Vxs58q558ntfs55WQPD",
-	"G7ExnbM820nw1cuxvZwyweH89vZ3ckHGfD6n0iWSzeMxT/T5zIXeEtIlv3366aKvf76nKk4vAnIBZ6Fg",
-	"aiHwpOMLNebrw6ujWSzF2EiyH/Tt22qNpVMbujE3t0K/QVACOe+U8c2DOkvQqWsLNNUIeGnbCqxWEzfF",
-	"lX4ZbzB8G2oBmMzKIrII6wJAYkBUQlAs5Rq6JKOxls8h3ddk+GKEncyjMhA3mQv7QmSWxqISq3rifzB/",
-	"bXXE3eZi7ukq9OInbtiYi6jZu493X4FnLgcg0wtcwvBDhL67OEl+kMTC6RVyvAWv04cdRPgR46o/0NBh",
-	"Pr/Dc1de1xPUe7Zi3jPXei5/9s9b5zlHJdpV03mTFVxSMZ7Fy2ar2DXefxRb+CPOqmuZY5SO4hRhePeS",
-	"jG0fXwEzSBKUsG3NbSidbzEIC/SoC0LJH3FmR2bLRUFUBSRBalnc8gnIWsGwoeO4w3ZKiNg4iVMs7PXk",
-	"HOhHfPl1tIwfkRL/KMmK4reqxo2yYbCwjZaHvss1WxWGzEdeWhQy2xPL3stG1Gm8XbLDAxz4awhHMPRD",
-	"cL4N7L7kc4Y+eKizJjEMr0lfLSidCZMXfxSZ12oQ7/SrC2Z5gMqLItz0yfXdE1EcDLRZ31xpLofCKlVo",
-	"snoFVAaDKrHpCRdkynnkWgE+lmiys7wZbHYyTxVIFiOo4DWmacqhpskCAg93EaStPtEklP+NG5jAEy0m",
-	"vL+BaYzp6xLDf5AkM0U1CFVET60LCHZ8olhqAxz0qpSSOswD4KsezziX7KTCeL6eJz8E85E9qiJJyUSw",
-	"yypQfOilz8JdxFyUzXj02Xfm+gESMN2yI/ZhSJfAuU5ySv4YR9cvsAnWZMF+nSio4jmz/nRjc2sfVGAw",
-	"/5h9159gPzwvfaPhqMTTaUHflreb2hixLT3MJUt3Eb0Rj7eXGME2HybPZyfbT6h/ZUe0WKRTwk2MDw7B",
-	"temWWFsyL1sEyP0o9uf2UpOuekJtOInTu+2k8JaK6D20eg5Hqv3aPp5U7NUrqX1CkzgiMNta+LIr8QOw",
-	"Jnm0AFZ7/PxC71g+n89UTvq+eqh0d3h11g4VeP6lD5KCBBs4kSHPM6c6vfoQZZjeYWhqwZU0zV1hSXM2",
-	"FgwORXQzsoiAup42eRbXOMflg/7nO6rpCcMyOmumgjSqEGFl1WoigG/Ykt+x6FUc0LqnZo6P2sI2RhBC",
-	"wIswyGLfFpR/UKrwDuY/Z2J6ItH3F/3q450xB/CeOMU6MQcmUsFjZ2LXbI6GRjtNrEgSL5kkUJ/u/6FK",
-	"B1QDkM958MRFWVwCA1QsIV4TLuXJ+mChuiIyS2JFJNPUihjlbL6Lkc35kskT7QK+fN5NgECND3n2OyQI",
-	"Oa6zyBzXYRRjnJnBfoMCspNJTV68a0Ow9wi4tpAq63ycyjsWwfqAOItfrbooal+3SKe7P7ueDWkDxmH8",
-	"f3kpTrxNP1acfDyFikWo2+jNBLuOLDKXRHyVEi4In0ygGDYXJOWK5aUDqEJVds7UXrv08gG/s1Xg+ETv",
-	"2Bs6vtObby+J4zdjvD77edcdJTnoBkx1afKPlUB2IRfAR/ZQKfUKl1LhT9ilHYnckOnyK1fPZH6DtJty",
-	"TfMmZ6pp+Dg2VUO/P74O6oXlwDw1zQPWYwUMLA/k/3MBAQVa4MlEvMTEwq1EJ9jW+OYbVgrS3eWw/AtP",
-	"50zxdGCJj4bTyV5LJWrsKrL4squ2GWXndHZCOeOr9PIB/tl6+t4AHs2tbrfX4fszWB+mr4OF4eCIXIxn",
-	"qPazE6j9Mp+7x+v9WwIkS28/vTVwd84VYMmjz2pNfyArNiI0igSTEo3mqYntx4QiV//Lk0jrfWyeqfsh",
-	"JO1XtYxOrZJh0LArfWv5O9UMZMv4sO33iysbsJ71kaHo7nolmfT/oQ983FS5bLCMI8YJ4q1CDg+fkIxm",
-	"TNhIQpM8WKqOXISL7owPvwRrwWk0/1v96udznu2wHL0G6dDYbAglYJaMqoJhbuOprOmSj+lokVAsM9MU",
-	"VvR70eqEK1H6SlO5ftsC0NifxK0EvIjAiQGiAfgZ4wiSAZflDhVz9ocNd6hVmZj6b+Shz3A+2J5UZwoP",
-	"V0neLXTjyw8y4a6FX/r5+tdrouI5I/pZElFFR2jUOshcBB9+MvULJRjJ1IvsGozBLuZkLUZPahYpjXGJ",
-	"S3OfKoQ/xTEjPgWyvoVInKFzqeXB/wsAAP//",
+	"7L3vkhy3sSf6Koi5Z4N2nOZwSImyRMb9QImSrVjJ4pLy0Y31aiPQXehueKqBNoCaZkuh57oPcF/sBjIT",
+	"qH9AFapnRFnn7Bebmq5CAYlEIv/+8uerjT4ctRLK2asXP18dueEH4YSB/+JbJ4z/RyXsxsijk1pdvbhS",
+	"4r1jesvcXrAj3wm2FlttxNXqSvqf/9kIc75aXSl+EFcvaJDVld3sxYH70Q78/TdC7dz+6sWzm5vVlTsf",
+	"/YPWGal2V7/8srra6MZY8XXln4Yxj9zt2yHx56vVlRH/bKQR1dULZxrR/ca/GbG9enH1fz1p1/cEf7VP",
+	"vq7gI5WRdZ39Bvx68Sde09j+O1ujD2MieuJtpbGOVfycIR28WfxJfobP7fghTzn/48WL+jOO7D9S86oS",
+	"JvsZ/HnyQ0funDD+1f/995vHn/HHP716/D8f//jzs9UnN7/821WKK2phrVb5j8LP9+WKWh6ki18YbAj+",
+	"2B2xElve1O7qxfOblWdseWgOxNYHqfC/nsbFSOXEThj4kN6+c00llBvzxkm6PXN77pilR9L80f66aImm",
+	"yRPRNPemIM0q+4l21vf6TKOcrNPnquJnBmIHRFTNbY6AOMbSE3bSprLjL/O6JqloBYNnGDeCScWks8xJ",
+	"Vwu7Yv7LlmnDlHbCZuaFX8jIzKcpmem3VdijVlbA1N4Yva4FyJ2NVo7YjB+PtdxwP+EnR3zi3//hD82L",
+	"nwtpEMaFL/bX/4Nn2BO37GS02jGuKnbyf3KaVRo5Awfx33i12QiLV47RR2GcxHlv9PH8uhHJffXEtJ6y",
+	"t56ofms3dbNewZfCRjM/gH9M1xXsP1eMs5MQty/ZViND6JMC4UQ0XGtdC66uvKiWaifM0cjUqaQbz2gd",
+	"bz99Uow3bq+NdOexzFpd3UpVjUfa6xO8boW5E8bP1gi+2YvqanUllBcZf7/itVZeVOuTP5BbWQOz8A3I",
+	"76PR7/33jjWX6urHxIdrqW5TPFpVRlgrLOPsuNdKsA1XzL+N5DntNdtzyzb64DnXs6cTBzt7MrQ230h1",
+	"679MU+HG+OMSWDpDzErcyY1AWcftrU3RUB+FSp/zln5r3Xgm0MztpWUHvtlLJRjQENjDj82UXuvqDGt0",
+	"e3H2pzPJBUdu7XFvuE2zIfIPkMkKx3CbxqMYXYs5ur31z3iaGd2s68Tn4ADdCnG0kd+Z5wXmVQO2FlLt",
+	"2MlI54R6ycTh6M4vvGDZ+79XWiTp6UxjU5cOHLDAFrXgRlmgqH+8w66P7Ijt780jP3kiJmntV/zIS8+D",
+	"YP6pFbPNZs+4ZV82XnA8+c7WurN02GHLZcWkY2fhWukQZ7+p9eaWbXTjdd6UntFeS39H5qPNJF7uMQgd",
+	"8XDg2q1cRVFGy2tPqV7/Q2ycX/erg5/FWAqq5rBGzXurzYE7VB0++fhqrEmsgEcS2wkXEBysra5rkjg0",
+	"8Nyq42MwdnLmxnC1E4dwsVSV9B/m9ZvOQra8tmKVEH6c7Yxujuyg74SfpNHNbs84W/utQfnWocaa13VC",
+	"lqHVwfy168fxB5Eda74RL9nNC7aVd570USV73tXIblJ03Oi6Fhun0faJLz79ZO7FrRCVWPzWgSuVsq64",
+	"YrIKF8yd3vB1U3NQDjo6wMc3KUHp78gEoayDG9+ytbCyEihKgn0Tz25Xw3iWGv7A33+ND38yPMED9qGl",
+	"jfhmdfX+8U4/pj+ivn7d5aTOA4/l4aiNI1NhD4xTabBNn2y0EU9I3fff/hzYZo4N+0zF+ww8Jbm6Mwx2",
+	"Y5EBiCrFe5FQAVCme8WwBqKz016gToPr8pfa1sv1Knm5yKpES87pH5ez2IG7zX7u09/CQ7/AAWic6B+M",
+	"jz+dMY1WV6gZj5Te1HyORh+O6LpIMfKzm2lGfvpsfBchoXojTi4W1jg4HzeJYUVKi9nwBo8mZxvNN3vQ",
+	"KvjmVulTLaqdqFZsfWayyhzUT6aX9+zjxDyOXM2t6d0RuQxsliLZcMeN5ORDSmgwldxuhbGgYlqpdrUI",
+	"lq31qjwfS6MFJ3ktdjKnIDq+E16JgWeYt6u7d8Kzj+aE9Fqkzg+dHC/37Ut2+WkiHSRNMz/aTvPaeuXV",
+	"Uw6uNY7SG0X9owFb0Jm6ubmZv3ymeGTTiKKDZBq1SxPe/xJIQjv9yDJ0C3kF3Aq2404EJ4ffJVDRYZm1",
+	"uBN17VXYWnCvIEjHgjk0y4l2w1OKtONmJ5xlVrMDV2dQKD1lWe1/6DJFjyeunz2P3yClqPVwlIlgJw5H",
+	"ndBevFIzns6WG8aP3Lj0bqdnOZri4D7u+ok8dcou5v/AM33ppdyRsp+MWezEpZMp7iHe9xxSaWIV1xjl",
+	"mUB6G871ueCTmzllFqQnaeko0dqbqYwSn5Naerly8lo4nvJWwWqlZRteb5qaO1GBjPSqLOjCTKv6PFKI",
+	"8fYf2/zcuu8lWttFd9c34YWESRYPYW+0/jy28v3sJ4AQX8n3XUsl+DjwUHq23MO2enHnN6kx3ubCg7O6",
+	"Mnwjkj6O0/7cm9zY0p1SUmEyOAhoaUkzZ0gVDffYBEnWAm3rlG9pGbH20oUTMhJAndMzffLDg+1wK5xi",
+	"+ZKNRvNhbvLA52/Dw8lDSNTrMleHa2fO4rHm6prO0ZKj6N9rD+LbzmqGR1GDexH9jCpYo0wrJrxmRlw5",
+	"sCK8qO5sQ+eK5Vkfixfpe/RP6i0ODnarvwhVZVcsuGJAK/KTOtb8LKpST8sbLZVLn2lu3av8lGEWtlh8",
+	"BFq+8a+lvmfFRquUq1xvGQ8EHd+ue24WzAIPzRu/qNQUmsPBK2NJ8dAYlZicF8Bxx8F9BHRZdZUZ69Vy",
+	"txfS0NbJrvHW3ajxP8Z0H056+r+HlzutMG5fWFhL/0jTFTFsjxVmzh16oKRW1/HsLDl+8XU8g0b6nVzk",
+	"MII7MthH3jKyjK91gxoyxKIj1QeHUybirpxt9aaxY33d651bx3TjXrCogMftVgLOX4FGj8SYe7DibmRZ",
+	"ZQ3u71TRo/PW9vOULWCE1Y2hgz953uODoAPz0Uqfp/RxomDxeUateVp7dHtxSDqMeQzNnIS47W9Y0lxo",
+	"lAwWGAVyrw7CGbnphGLiH+ThKIzkdUIbSWvc9iqwBO14oNuEBvrL6uoLbipwlY/UC/H+KEk4FniGS71E",
+	"B16JwiH1USj0ZxU8bMXGiMQ16HRdMa28TAW3F6r2MIsiZZ6eDMSYEWAcQo3XkaiF0suvwyheP8H3YSZf",
+	"cGMkLn+g9p2TlxxcI1ZW4iWo9HjH0fVOpg0Fosi2AfnWuz/mb4uMNZCJUlOkBG7gHT/ESBL40mE2Jz+7",
+	"W3F0ZZsRYtXr89xGWKeNuA40XLoN8DbugqecSodV9dYJ0N14XUMw2tM9OiL4TjyybLPXEi/KIrNKpbfB",
+	"yN0+o+pH0o83xeie2h5fmqKsSguJWh7WY07k1Z3ciHnLr6qEeYXPemU1nemFDhsKI210U1cYGfa3blBT",
+	"IeLqqbznlq2FUGzjZ9ZXV4sInXYnSWcxUSoZywweygJGDbY/fKbE8qnEppYk7cabTDlORYQGIavvxJTl",
+	"iPZCgVQNPv0x/QSnXI4saafJRE4SeBgMmBIqeV4YryYGSUqnsrqyPMMXhZtM0w7bDMOlFpBms9Y0o7ub",
+	"rLGrjN9zcivX+i4Tz7Ze5Ab/ca21SVlAeeLtSG0c6LRt/MDys2XSxYg4min44yNInqlSK8pQPudXhwk+",
+	"oqSm1Hj/aKpdKuwFvmHu4LrTW2bEUTiJERCQMXD37EWdjnoZWv2kksoxGmMbI9JXhP+FVA4X9PzNnqsN",
+	"zCp43rnzVwU4Kpg2bC2cE8nNynHn6soZ+TAnPgbAxz/ttK7SvxxE5nYyjVp2/uxem8xYd7xuxLwbCjxt",
+	"+CxOLAw6L2CmJPkOVWqkM235ik5fieiyUm3KFN/BLNr8VpQ5OFCQ8UFArMJlTEIyeYvrI3HDKA9uEfN4",
+	"6+Kxk4fkaVyfXbHNENK1ZhJEMBEG9hVHL9P99PF8D8VvdEH3eK/rawXv2oSQR51bo9OG0sVm1V3aE/xu",
+	"/Eh6Vxvl3nK1S4igP2tdgXpqV4wSEtfC+uvGCH67Cp4ksg9fss/8X57eMPF+I0TFan1asae9v1m2l7v9",
+	"SJ2FPyZFQ61POZnBVdLhfBCV5ElFeJj64UfAL8S3VjiVGQ7ZaV5fI82W+JcgZvAL0txgxt6C2PECf805",
+	"YUw99TfGt1pRCv8oFPunuVSH1s3xpzF7izsKMs55fsKxbiMrkUjXVCuRip+EwoS54UvdCOiG6wutJXsB",
+	"hmGCyjQuWcyQ/7vxapQ/zJnEiI8+mU5gSiRolHrkkBqz37os9cVfIFU+qV06smmjRTQ323I3HS0/cJAX",
+	"c0Yfj2DHGQ52UDIIJ8Rtb5XPn04nHyQtXXTWLXCRtXv50ScJB+GF5Nfb7aXcW3qYnC55ikKbc1n/fVJS",
+	"uZDTMxRLcf/v0Qlcnp0kjJU648fxvHexzKIQw9ztEf3V0+7owX7iW9N7+fzZjMJMd0NLhFVfh054qofn",
+	"j26/VWAwpFgr72cudryBrr8IRXvldzvdXe3t/i5IqfEtbmctQ5oA2Nd861DOliYPrK528g6djuWv1JpX",
+	"Uzp858JMXAWtCBv/2NiG1/N2V7uD4VPh1RLzaOLYDL7T8lYszQw0DoQL1JhhFuCthbwSLYVN3ayfIHcG",
+	"nkm4pvgupWT4K/YsuLHoEOdYTnLay82ecfaPRkltKFNNWubVXMe22qwwFvmS8bUVyr1gXJ3Xujo/ssuc",
+	"+N4gSPLUWr+ftgON4HYZWx74++IUgoNUxc8uMh0PUF3kp7KiNZSw5J7X2yBAE2aK//kHWeGvA4cklGXY",
+	"5GuYkmrnz1N4cBWHS006l54l1UPv5Jpb4YfNWMGkktxn84LCUjBGep9bpWTJPmdno0TiRG+EckYkt/ao",
+	"e/lY/R++a5yVVYH/ij5Aw/VfTi3nWPNzWsSA9GXgCrOQj0wi5p+NsKFIYycTuQye8RJcLY6Zo1Cy+X+F",
+	"p0GT03foL5mmA20mfpVeSq1/zeev487HtyIfU81arYVj7/gxLSrEIH7XdXb0XKcJY6rw2/NHp/PwiStX",
+	"IIFIN+seq/X5il6nucfV4fKTHMo3CXbKcEH7+Nj7rY9vj4f5ecMAxDHxrWR0htf1eQmjT2zkna5rcS4I",
+	"twaGprFS84IU1XEG7IOcsoWcUkrzLo/MEx7Sbb/l5nbqjjoKQwUvybTUTNx7yAtxkPDK4jAAcskqsBXl",
+	"D6+xIhNlJYmVTATwc44VY6M1mEa9S98JVL8+eYdnrv4Qsg3OlcBvcIF4pdn06+U6913uIvxJT2sTOGa5",
+	"xZ1NGs2GBgOoQOmcU44fUhJosFWc9WVxIRqNwthIoaI4UAhwje9rPyTjB612DMxjCFtKhzXQFkySlL/j",
+	"2I+Y9X5x82Gdoo1an//CVSY5IZfKsnhnKMIDXyohpePJOnZMYGZarZh1WleMG92odJT3lC73RdkM9WIH",
+	"4YyIKZygV4dYzgkDKyGDemu0cvBHyKG2lDPqHllGibCDC7BJ3yS6cVmJYYW5kxvxTV8P7waI1bysdqDz",
+	"dYeCj161n05RPwrc6Wo+bdwP8GRypwMX047jYSCLNGxom4wEqm3PEOuaXa1sbSUpKu3B/gkWbStNw6Eo",
+	"cCO56y/IR7XMiYTWyReNuRN4fGbDqaGIf7SbmClQ9HAqCE6vpzbzdcpmCGgHz26effL46dPHzz6DW6+H",
+	"nfTjzx//8hj/8az9x7+lBNPrpKZdnIhQyURwYqfx+CHizmmvUx9WhV9YhJqxl5lUIj+JeUdEEG84ZYJ4",
+	"qFJZQ8mE0tfigizGTjLpa2HkXaYY5S8AkrCVuwZTQ9v6sJf0V/83Y85wF8kqoFxIw6Q6Nm6c3Ohp39Q8",
+	"fZfnrngYKX9ZZZWTRsnZe+xv/pmM0wDeL7luDtzcdhUr09QI0HFEdddgpvBBHLQ5L1OwMMwxnVpbfo8G",
+	"8Rm2IY5Pa5hhOUhTv+5wzBIJiDnuyHIhOXSQKiBSyVIhRwqhNRIYPRcAEmTJveTgh1r6khT04hQfr3ic",
+	"u7zUQ3nZ6ErMp/13d5zkyQmuy5AgBDNfIb1LpQylEF0uZwLwztioptMzVnuPcuOaDhyQEbyyK2b0ia3P",
+	"/v9eMMh9gBFWCzyWjannD45/aIWzS16UIT1ySaAuJDjPherW3N6mahawXhvA3KA0G5KIlLgThplGMdTV",
+	"ugCA83gzhP2QA6/46ALwik0jHhQMA2qligFEVl5T4UZg2uSKWekaEFde6zf6VqxYJY3Y4J9QX4gwcbfS",
+	"ITheQZnVVMILJs+mRP1eOpcEyAHUM+lC7ifk6FIuXRrQ52m+2macvC6rWB0orXvJMI3M/y0ktuz5nYhf",
+	"ni1v79res+xyi8bHgnK7mN8bsk1gvhUjb9Kw3FlVRSH4+fshQqaWR/anckNhZinpcSvLwV3+u3T+cAwQ",
+	"M24y1fIl4qUT1S1BYIma/oxPgB7zb8jN7d+O3ybyXz65mcSMQNOOzkfJ3PwFlwmkYiVqD8LUQslzTG/U",
+	"phJeV6XwB0jTnY5QYG4vDi+Z0kq8YHRsWyS3DnTTI8sIfQt+7UB4XYYlA6nnyaxxgOnwS2AoKLQioLGI",
+	"S1IK/DVKIPsYNyZyeur4lAvhR5bhzsyL0RA6HG4gpNntNTtxCUFuv2SohsC6eP8aW4u99H9wSXUwqHnT",
+	"M0idXzmX7/VpKo+b7pk0N0ItGCqzwQ+13b7sVoaF8gh9Uhh/o9icPqnHY3ncNb8Rt/jm8WePf/z3pMUd",
+	"5/bXJA5mrDTuTiG+Q6Zf7c0+IxQ/SLXzK2nRw/bSOj0EG/okkwm4ExcnOiF0XPqC22leeyXIji7QCGCj",
+	"Akg4k26FECduLwzmQYddcI1RL2BVgKyUZKxQu5cmJNX9bbjfxgh3t9O6Ytqwg7S2X5a2gADJUzu2YgqK",
+	"AufGuKBGcPrEpBCeMshTePbJxY2bg3afEYiY6TkRxTIfwAd+ALypqDyWkBF5KKPHR/R6OMntGlE+rDAH",
+	"6OZXWGq6gCsiGWCCkT4KSHcGRECqroSkI9epShd8s79aXfGMsgt58XOA7pA7v7raZ8slNFx5NoKRMayo",
+	"bdOdaBatzSzB7yL4ITmrlI6MGEitLPNLvRVHxxoFEClQmIWqKMhAz4Id9F8rvI7tCiSgKpDAIG5tWy7c",
+	"rtTPEK0YUDVaXpz/cIiepyGQqZYOGDOgfm257dmTT6+fzytv82W/MXZk9/yYq1D0P8WS6b12eDok4NAh",
+	"PtUqh3nXS4MrUED88CnAUv9nKs7jt3gx2BUcA5Tw4WB2q7oHdfMLRPsisRIpN/sg8MqsMo1PQeQMwLB6",
+	"SH7LUunpi105GYedyQhP6FQXT394vLx+H254ROEL8rXH4Q+3VhJ+00v2wvkgVfB9pCKZMNdiW/F7/Pis",
+	"S6U8bR0Akua+2hj1tqkxHd+/8HkGLBnEWgvzEK6bUOoM+qR6GQOngH0kVGVRUTtJK8C7A2YQt6ROG7G5",
+	"1UpUI2TN5zeztRad7OL+VJ+/ZJxVetN4A89zDj3JPiak/IpuodZ8xNUJVTFxJ8w5QEvRrfTx6vmPswyV",
+	"yJMProSYnYDesGDtd+2O1njups0Hh1NrMrRsFRXy6HIc2u7d/VzFNjrg4es4D9GhMeNLhjvm+jWBrJZH",
+	"DtCX9kvwuX6xF5uEGznpyCzKi3GEHVDi18lV0I6q5io5ial60uZ2LdRmD5hOAHG/2XO1Ex2AdM91ayL8",
+	"IOQl3ruvKIg6dS7hGX8tNy4zF8/ABziNwBErdhTGaoU1oWDnWQT/dZZRRssgVwFIMHHZTc/wuyEFO8mB",
+	"Qh9rcenAb2AdyYE7MvWSkVsROxh5mEwRzxitZBWJlUztayufxvrv2rOkRSQfzxKrDPIbnfBHluE3/T7S",
+	"R1+yx0/B5lVCemGaB0ZBFshUDAyi3TlBRmOEF4qSdoKc+UqcegmK3c+HZ77VvVTr3DTiQRm+OvpcuwF4",
+	"XFIzVkLu9mvdLEho+2t4JZlfrp1cAnUI4u+v8FJqOBT+swcDnvqucbXWt6T+npb4dksUAnrc6wWYCSFE",
+	"Pbu8H/Cp0TnCa5TGiMtsyde7h1DwlqB4fu7F72Ugnq/bpm1DXL+//e3r13d/griKPgnDNtzrLFRirwh3",
+	"JYBqomt6L492nE/DH//0I/0/NCR7/lkmmabDFOPMYJEq5A1+hcdPA9BoQDVGHxn3pmAyOL2V03VAy7oS",
+	"1Hwt0vVGunEbXZIliEO0LwTYmhKBk4UwKlMI6Drcknjx7wQCFSlCtGf30ITCIR6nUs1vwleQv9PDdSl7",
+	"XG+3lm7PyYudHovBoAWf6ISAyrKGhyIthfOduFlJR24BeLAVotsLBVEHG5t1Ufe26dS6qKvReltatUsq",
+	"4oywknuwxn+0ds19Tqjld6J65VKkq2tJyK4M8krY08/+dHO1KklxuaSkM8wke8AHhCTLzV73yHFRLWcc",
+	"C8nbtAXAQ+EPfn+CqTsksP1CfWXSBefvOfJJPL3KdfiZiC31vcmt9/jx0xekKlK4s4/xmMhWykIweVsx",
+	"rZh1mhGMX0uCYCGORicqJi3OacWsJl84evvJRFKaUVLTTEii02gAJhxlNCUTZzHZvqxSUDmfC3cSIsaI",
+	"oUeC9YwC9hF4J6RikBcOeyAUZnm/COg5nS6QUDgVU8Yh8YIiyjCs3lIf1gHeKjf1ebK+LoHC78REjc/0",
+	"zYbfo0FWU4gOCbUKiHiRVvWl4TaVGIxtB8fHBmJ38GOMoNbNGllnL+qqi6OXt3agQV03eVNQKztoDYpQ",
+	"KAtSNtOppPCREp1kpxfYA9S4LVVL4pJIQSfp9hGzmope7vOhwWJ32OsPPx7aRRZBctHWXw7K9aV18sCd",
+	"eKUsGY8D71BMmE9gwCNMq/QHGtlImk2NARZ9RycXqwcKUvMrcSczaQB6y2rFbsvGCcBZBY/WevfuaARP",
+	"3A4HwRWj767YLR4JeDYsjXfkEToUi754yjQM/vSG/Te2EcZxqdw5WhYg7ErGHtY8474FLC+CGGsX3KV3",
+	"UqQTX/wPqmz+FZG5kkBvAVYaolZdcPfYKtYK61WTR2nq9Pop9dzZj8NfxpsT0sAeqt+a4ZVMJWAeVlHw",
+	"0omB2BxgUcysphdIvL55murAgIRJhRHO/ppcMW43QlXYwOOidJJg+eSpnAyu02Y/zG4F7MyFc5jeEx53",
+	"JPYo4PLwAHtC9cdDaDRoHhgBriE8LRU79Bm+lTQBZ2B6Qv1Uweunc7ICVadghQFdI51mwnDdrekWZF6+",
+	"WIGVmo8sM2IrjPAWUh1K1R5w0UFoR9ikcGoml/7lXUnL1IFT4SBUVYiZlanlmo7Fha5FM83wQpvN+Vl0",
+	"pTdFBMvSIstbWs63qhyWss+/MQHGqLfzBOp4TwYJDeJOGF5DUmWFvYkxhFmqBqbw0Caj15D5lu4/86Df",
+	"6Zzk7pOpvppHXV7bbJ04TrR0vJpjpoUd+t6PQOxu0s1CgskyP+gQGbnXsJnKrYLhQ/WxGq7TE9bMDvGR",
+	"p2KjELeGczGj8ptGXaMAWmImmgatxBD3XI6PV1jP3qWJPaLnYFMLbkgTpZoMfhTvJwFNZzyWG/HdHWkA",
+	"/Jg6rOhbAy8O5N8ZUQtuBfaXx9SJq6Q+UbzWCdASTBrIQKfrmgrxsJpddoDHTnsN1Uh76Upyv/cpO+Ie",
+	"jYFFKvnn8vG8/EqDnFyQmlS+L1lolVJ8nj0YSzl0Hhq+Xd4YsCcmNiWRewZeH3Q4Xn+1oBIZHT8hpuhP",
+	"tRR19cbodS0OKdyd0LhyfNokFUvMoJJKhPOnkYoKXcN0LqtypXDGiBtfIe4WuYm5Ypaf2V6fYqFTLLIe",
+	"+QGriVptrPGC7Cip2BN+lE/unj5ZcyuSzSMGsNwtg7Xl1oPxuxUzIWk0zicJNNhxOo4gKU9pzCudohhk",
+	"27YV5b9eGXhxJwHynYVeAsWF4r/CVHpzWHVZJO5lEbMTu17I67WXGznfW6atD91sgq11462jfsfCmeyC",
+	"fRYpCO7lMr8Zfng8Ybz1y8Zw1Oq24NHSaZ0vwfV4f+VfjNoJLiHFk60qkwtEYfyfIdxgzwMa8hgQJ6Zg",
+	"KVvBrVzXGWhIqSI4aiKmhVwhQZ5ttWGcBbytVBukAtO0E5KueaM2+/m2SfAUZP5wQ9bpeKYoz/UWK4i9",
+	"DN/K96KiXjLQr6rSZfRSwv0lKmVLNge6+LTZHBujrRV2mecaT/nPD3AGJ3pAef78Xv9VlCLdON1s9qnw",
+	"zzqE5RBrCVLjAGKJq4rIgaUqZXnT/jOZ9QxVicDTcZ2pY4Yisdjt3F/bl5Chx5BLMXtIw7rEe75x9TlU",
+	"DcIpX7F4pFdU76YqBmJwZAjVTnqbtNdq8mbGH9X3Yz5POjGD0F3Msis245X8aK5emBvB+60zW3zcaMZN",
+	"IOZ2QRfqourpiyWo40cxu+CeG/Zxygm7SQtNDKh7KY09wxh37Mz+b3bzkoW4n3Td6UGsXRuoYimBOyi1",
+	"ay8RsK3l1nLlwIqLQXS6GSjZYY8h+C2HVt6d2m1pWbRnJug9W9JEUjHOLHlieW11nNHKkx56G1MlwLPn",
+	"7NApHYeqB6gjGqwpebdFbWTg6H8CO0yEnosdzTiV/Vfk0uBYxzoeGtxObmq9uT1JS609oR0W1D5rK528",
+	"QyG1acydsOA3n1nBs2E45Vk6mtKazvcf7ZcMPqkw3EXTjpji2bQUfd471B/dTCiSwya1HfZYsZkg4af9",
+	"CM6z1SUYr/EMT3UlToq9gAkmFcOb8SXxf0jVCEBi776+X2NjSuQBiZS8fLV2J21ucxaJ2G7JsmnrWO0Z",
+	"C5lvMZ5onREODlajjFcuAIEwmQgiRFVsLhhvmxU+a2sCe1xqC9CMwgjhq6uw7imSXRgo53dc1gF1szy8",
+	"lQwyVtJfYBsxH2OdEd0H/v5d3pRrB/qoN6fnqW2DCuPpYT6amY0fI1D2HsN4OfGFVp5EbmaoQUD3+WwA",
+	"NRC+Q7rBBzvLCFRZdTY/xVl/JsfMAv33FTaFho6isQbvMcgY09TC+l8q7vgK/yQsRLIiOGiqLqwIpwjB",
+	"ddNWHgHvYjoHlB8HVMx+Y45OVTrIPngvgBkAyqnNtAv7+BJkrDwElSdhuihf3gn7t2MRRchBPxuUmo+b",
+	"ejbAoFQ2QKlV26s82cnu0/JOdnOBQOCjWai/UNMaA5mJEro4ZWgna1iFWXCpHf5keodng5faOFF9fi4q",
+	"/EZOuyzy/PTZXGA39CAYQxSRm4YQbPp2RRpQI1uLPANH1EkjJ+5/eq8K23g4cbe71bSh4QEGVpB35jpJ",
+	"8oO4fmOEFcvinHBsfyG5OZ3O+KpQkTgIrjpYXIVvvPUWVfEbx89uln3i+NlN5wupLPTDsc52b4ZbAPo0",
+	"O62ZA7B96JW01XWtTyR7rafoy4C31BzBjcK8LWzbpGuprBO8WoUM0I/8U8/Zf5tPNA+70KdXb2l94vfI",
+	"1C4xd2veq8IMbtCZArNXj/8n1JZ9cpOuLfOTuFAhREC0NqM+a9ZXFW4cGBDw0iPLYtrnhHZzc/1x16iC",
+	"/0yogJR/k6v0ndILZzSx/kKoebfe4oXgP4xAZQOvdafAWUvlvsgkJr9iJ6ls53XxflM3Vt6Jb8P8nGlE",
+	"9+9hrvj3eyxsyd04an+Pfrbu2tLs7S7okqvcKFNyLgcnkaiVhLmgfIve+B99Mj++Fe67be+tZzeLMESo",
+	"jBBXlyQVYShdQqqRmR5hjvxnsbzGvmQ3yKleHr7o4ms4xOEwo9zWUqqXYgXuNK9L8kU6u5TI4/fzp0Wt",
+	"qKU11kV1Ovyv2hjWAXJp1oL3QI4WbfoQgz401UYRbIVrm0B0JkdBLSoN/HUYJ9HWGhjpoq7W/s2cKgLr",
+	"/Vp9Lw+ZRLO1OOskNwSHEGQ9NIBn+VR8FiEvUrB7Xp603xq5ygDC9iBcixRGaQue+AFWJm6+tAy6QrI/",
+	"wN6soAO6v7jPfwyMERJ5vTnnNDvwW4TLKAuogXtzPFG6KeATrGr9wFbjwQsEKApcddpJJAJxW+mcVLsv",
+	"0vIAaxDMztvPyJhwNiVJh4C45QnaoSNL1Hkk6whl3KiZhqihSz0pnhE86FdSbSu59Bv+jcXa7ZJPLNae",
+	"SRB+pc2nN5mN1Qo2FrYsBEu3CDbjN/YghLOjgxJKFjt7nFfFZtq+xq3sE71DnKF23Kf0QFvunf5VT+4M",
+	"GD3KnNx1+t+T1xOBdwLv6y2SRREGaOJ+TWMVUtkqgPjB7cq0YiE5PzhpwglH5Dm4Tyx52jBIqdKem72u",
+	"K8JfScX+pCPQ0c6nEAKPEBFVbuBcs9AsQAOgmNrpGmgvOgDsFABkEbczKdcPOpdagVKJioFhQ7AKF/rP",
+	"bxlXGFmALUM4WpLZfkiv10DiCCoBXZDgbrf1o8ik0+HHD/zs5TQN1epGR21DGkAiZlfSozEAX1pnBL/N",
+	"uB39ncTwCWKo5AfT0aPTXgB9pGN7blnQnlruiKHfMzANr0/8bAvzvQP0RjgMLXsSUWMyEjFLu9JOd2+/",
+	"9SXKy+vOwi7WYS5Mx+ioboTji0oeV1WrM7Cu0KUN6wtV9DAQWxEmMZiJpGy8ZE7ww/faeXFs2VbWtajY",
+	"+szIDwXDAUgAJrv4wbx96AJQpjSEPznU0NpmEjkz/AaaSQe03ft1lEgrGxG3E6Cr/CJXTKpXb/UJ4+Jh",
+	"6ROmRtLl21GyigL0pH2tzwmUtfG5GvZMdDRFnDmxOGALBD4g4Flcy4/T4PsTNvrHn84C5Q8x9oszeubM",
+	"f+5Soh2wUDq7FNXTX8EDsaTGCIXaG2E+p/yd6cj/bKzPNtC15m0a46PLxf5iWTeuR5UHJ0ba6husuuWq",
+	"pMpjdHO8CGm8vJXSPPA7NmC4VxHYcO87EYAFhjPcXq37P3QcDBOcBSzA566RqhchysRv+an9hatKbvjx",
+	"YXz9W6/pJUvzpWI31zcfgYfyTijMCosKP1jCq/4l1kBPDO7YVqKpcEirb4ttsNifs4gTAoG8wP0lB5H7",
+	"KgMYCD9+XgA1FIZp31lF0qcOVZjVhf5xIvL3Y7zl57NX3qEr84cKI/j9D42FXVtBS8Q7YQgHp/i+SUrG",
+	"gcP6A3qkW3EXO2fG2+7p85kE0jQ9E9xYqEH4I8YM3wi4BzDSBKQJugUiL10/v/Ga3c31ZzfzoaQuaVcD",
+	"5pjivrcYn7+PxPDCIBuFiLEYlBY9xwLMDu9CnSlrT/prYAuLPSN9nisSLg8iD/o7MiUdeiTsLTG5c4Rr",
+	"OMifsre5PhhKuxb0nrDWoFMRhD83/pnyyhnDNzn40OL+q/TJZEkHuC6KBbs+iNf+hRSYKc10AQrgxNrs",
+	"XtTbBxhpyCNxkpEqRILwyRXs7IxKQR3Yrv+CCJYXKBQ0AuoTgaqXd9hFmIEEtEAgTK6yIxPLjxkeMy35",
+	"w/BtTgbEZnDk1GEqj5Cn4t/bH3/+FFsVw78/Lvj300xL469hp5JtjSvKDk0dJK52uR93Xr3sc/9sX0sj",
+	"to3NDWj0aRK6dYCDxqvqKkwRcxWw4sV/IWnX1v3W450v57vbEkrZDMYrNiLvQqnRq0Vt9fmhBCkaqLOi",
+	"3Wq3ZrBw/wfamFIzIXLG/S2F0AhwYTKlYn7LQe//ZyOPB0ReKIoY37yA66d13i7yBIWk2bEfAXPmIjRf",
+	"rpNvMsu8FzgGEEb7EhqWgYYCSaDY20uBR9zzCyxiz+9KylxSHbI+LekaVwTtCvt3Ga7rN543zdI0nIkE",
+	"0RoHzMcDLuoAms7xg2qYya4gGA4lTgOzhZlG7UK3kIO+k2rHmiOgqVV30ooqOPg9VzS24TW59AZ8Osem",
+	"MLc3dQrBLTW1MCHuNntwzT78jCCqkYvX+k0LCVPQ4y6U5oOrHwr0C7pBedqW61bIe2+bYaLoxynYrM1e",
+	"67rLchAkUM7o+itpAEgZaprwP37MJa+WpKyWt7EpxxxOZIj2erri5DoNWZCUczoeUPCaDvESCUDHtBUB",
+	"r6p0//Qqifnp/9raD0l175BCTYH3dKc1Kttxh8kaB+FaOyS279nwQwSn8SRJfmqiMhjeSWoJe51KNg5I",
+	"Z/5jCkv/uGNbUdcM30h9Pwl/6/984iaba6p2DAOs1JHYMtRUraggbHLay64p2mO6Sm564hdchtYBVJ1A",
+	"vdTp43zILQxFdIqUxN1b4eaPAZtavahzhJeiJG5uJyjjNNtp5h9iTndborXtNgvEUXHzxSSPj9lUBql9",
+	"ENQp/aT7kaVZkEd5EMqOK0eS0iWiqqfQknTEPYwdrduAOPS7QqJhS5fYg9UrIgWUgzLqflrkjDPNC7iS",
+	"RYUukdNVHU6UKwwZZNI2dZa34VXaP9sY/0toSSgt3quLnIcBtny8ObfiHEtzoOklZDx2uXhLN9Z8n7R7",
+	"twtPn1rr0uluWGuBsz55+YsYGUEaB+xZL68BZ5bcEimPwANC+wcMx4TjL9OR9qHR5p0RqeSep2wtvPm/",
+	"gq4n2liRbk1QhrozhpgHjQHW0uICATHCjJAEJQjqcc8vQlH/JlbeL5DxohaIGvRa7GZCqJ9+1s269/81",
+	"Bo8TvJJqR2MlUH+sMxzw8rl/lP3h389/XLWV4UGHmK/df/ppv4z70+Txz9bPL6qanwvMBqjAHil7tEie",
+	"b3DcXYZnOFu8x50Tqkp79mt/S3Jj5B2nTBZA/WeVOHLjGiMsdMnPtDC4EHA5QEjMZjlcDKKpkz4M4ig6",
+	"hsUfzx764o4I6Je9fof63gKdH9nil9kIOKDhlttxnwN47qwJtwD23I3uvKSSEt0QQzDlFjFZBizahKcC",
+	"yfFjduT/GJUCPvvxPvC+YNx/l+nkX/FzUOgAyQMeHqgISZNbdHr8TZbWxAcBBUC7TnQ9w71P00eHj7bx",
+	"+YfKzbjINB+rOHrrWkUGmgBdre6R7BHjCoCGXmGDkyDSuqTuIGoH6sTTVnboSbRfeOzx7a9kAlbpe8pi",
+	"24mK4YxeYkDQCGwGiXHDGLBFJ1FFADTgJrLQZz44uwf23oUiZQTyeEF3t9XVaa/rtLJuBU66bXWE5Hpk",
+	"iQor8oTJ1gs2E3Ufd49btMN+d+61vW9Iwx2kXi0Cy8aR3jWHAzfnZJdJApYepQZ3ezAfvRmBJdsBwCCk",
+	"UuOtOWPFwExnqMYhwenaL/rvIeRJ8/7xsugIjtgjqHH5Pm9YlEUGUqjcxwalIxXrxNMdlza6rsXG9bug",
+	"dgEPRZX7bY81CsnfKKniBy5dHgsay0kx7XQMDCyzg5+0uf1ev02bZkPoYJpku5TemtsPrZBGvdH765hh",
+	"B7y5pVbXb1D8lh+k+Gpn68MJGBeoRXk2jkNVhp/QdYjobMweMJ0yEyTNtozspGRdHP6m1M5wRU1ldGYV",
+	"tqyGVlryYRqVCzw4YR0mhVOVWGhgJrcMy0xSo71z3DWDDlu8OqMjU9HZ4xRb3Uol7R7DrPJOqL8dZ7pw",
+	"DbSjCR0op/V8XS0Msne1pTFQcQoIOT9WIWf04g9LlZbOOpfdb1E63z8n5RtxJ2qby3AFt+BUbgLfcams",
+	"e0WJjBMVlae25J7RW4zHFEiqpAj6w44yeB+6G9eptIjPGVKMl2N8xXcHrbEGpJoXHql+Mjbjq/A/XZjv",
+	"2gH9aSsRugAOz9LhItvUA8NkiaOkoJ3M/CMnrV6NOzSt5t/6fOlbg73g/sBe0QRoxOWNjIZJVhHUJhA3",
+	"udfyVtTnUFExcBb2S2L2EqOhqEdfAYhxUlZ/EPxrkSn7/BaM9IUwCqOgVBr8qgQZNbbU3fGDKMfKWg5T",
+	"NZaOoXwMcir8IyGYAtp/LIIKVwaUCkqXxZVMehr+NfCx5E+pWXTWH+ey6oABwOTBtlQYqtPK//GnNAYZ",
+	"FSQ9CAhZykGTjnuCWfxWN0nwC1iV8T+iiYP/NHotFQSrEf7IaYhzCRVTWIL1F7pGmEaBkRSjtjPmcwB7",
+	"CaqIPy9llvO35DK7yHZGbefeZzlNaKNrcfF9E3IoZ79y5MapXIoPgHubbk4PYQpRFfdM4DOb0E7fnOhG",
+	"+zAevWFhDemtSNlFXIIbfSGb/FXI3X6tmxxmSdpeWNYfPTRvHLdRWVxQL5wR6e4pETM2VxYzb9X3CrZx",
+	"iS0qbFsWTpMYNFEsSmxsqX1ZduNftUsmNXXgO8ex4618L5Z6yr6S71OWmMxk/9D3HyW76GTdAVbkCiRC",
+	"m7ciV0BYPA1Ib4d1l8SSiawXRZL/CryUtI7zrX2+w6ks1NPLe/ItQpaaTfdNk5270p5X341+XNT1KnQk",
+	"mVOxleD+XG25yXac+5xbMcjA77eJ/6tw2d/eySr/clAqw2QIrR3D87N5a4Tlik7k3rcG825nOUN7cHFc",
+	"B9ItIT06R4Dwpkrigivd7BIp6wevLXnF3VI/lz03VX2mKEzbGCuTyr7QwYRupGWvJH38oRzUdlvROFHX",
+	"AI/S1W6HX+o6L4dawLBQi0uTCVtcMFjNNykV3jpDVYeQj/UyQmJ4rV2qSm4AyNOruNVEjzDoQpCOM0Ke",
+	"GWbmAbFCPNr/gb4O3dLVZPPFbFu1XMczXEfOddm6h6avdxpllfcKwcLLWpSJO7y7MjRsO+knWyL2QhCj",
+	"wsul/HES/LYgZZs+TM+3Hws1msvdYNGVWxEQMBb5IbNHKtHBWwXBMSO5xJ2shNqI6+/MgiTwvlc1jIFi",
+	"rHFBbA/RQ/0tjgGjrTiFzgxX2Q7og9BIF6ip0y8NUcTmgluDo7vnJgDUtEg4B8FV20M7+qrHaYMj335J",
+	"yGuIRBbd42EFrYbbxrvCcCVqVSD8RXrVGy4NYJVVqSR+uaOuGyOhL94fpRlgLOQzMWupFkTxX2ttvpEq",
+	"Gcg3FJGfdEH5Z8b9BHbYBhZGaBcQJpc6lW/CdZJqukwOKozjwq+PLCO71rIbyG94uqJEamkYpkNQfUwd",
+	"8jEe4qJ6w4fo6in4lHyS8L2SgseTCb3Y7tfK8DfpY7i6+uk+/t6f/JOTDQ/fhLLfRVWTIKJFFRATdT9z",
+	"AHUAbphQFabVnPY69N3CztojG4f6lC3tSWZFsW00EQU2/JSJ6/Y6uuJqpYXAuGJciQCl7hqjkuotvFIs",
+	"Z6BJcN9H+vEMwNOe942hkBcMdkiKZrj15XP6LuH/SmVFHoU+LoCteSMMuKL68ZkUNoHcJpR3IzbYOI4q",
+	"/Y7aIRhggDRcY+NDpV14Zs3tPeAIiY2GGPcUUAb2pc1oPb70RVxC4IVIqXYrCs3pcFQvtafp/e8bk2D2",
+	"7wntnw1aq1ONR+ivnteRckaFMfIuo6IUODa6neDbhrRDdL7Y2bOPx4sO4USSknJ8k7H3J1uy1pizP9RJ",
+	"2oZMY/iYh+ylNeEFbdtsLXGQhhZaqaKggpax6TNB73b8pZ3OSZc03+q0l021hJ1kiNDqVWnq9DoawYuR",
+	"tPHJM3s66gTb54f0RN8n/5rOovtpXmkHGREv+RI1aKq2lM727FdbIYDEjH0Zw5GiSh8g3SqefSLyqtsc",
+	"ts6UfAynjXwx2aQiq5+2o0IR+3e5nYZf32UPw8SxOwrTxtsSPc3gkrLFKkpxxCLYZ/ELyThFO7suBXrr",
+	"bQlceAl939znBsJL/6J6niICLnCVm2Qm9QO5ysmkK3eVE2UuJmxNwmpRGzmEZdOKadO24QWVZsVaJupt",
+	"xvu5pnqDdsjlhs+SIX6aGeLZoto0lKNJ4yiqH8tY9oGF/bSgh0keRBJVmB2loLY7AdyGQSHsEfjtEfTc",
+	"g93mtgGDLmh9tVSJ7V9wviYKHNq4TlFD+kxZAtw0YawSt1RLqMscU/4fCdSw70j3mzTswMMY2mjbBY+3",
+	"TsXCF8b1KQOFHdNXLnRh5yqLs8WAxS7m3lrTFQoQethpSNWCikuZ1OjKkxS+a1ytNbj1RCZWLQr0YOjj",
+	"1cl0y1XWJZK3KO0ui1BZtuklk2yf3oUIWtnjHSdz2QvQVy6TJg+Jk9h5DuF093K3FwavIhvxBCZ8j4vy",
+	"x5IJYWgn7vUJAn0UA4SHERcAvaOhCQ7kQM+kerUudKRt0orRywAbKTchHQY8t6CsfXkP+LbY5mInFYpz",
+	"6SwLWS1jm9bo+fTMd8eBpyQBEVMQiJJd5wjGvAWqrG3JcEuobjwCJllW6kGoakU0fkemd2KgSjgu66Ly",
+	"vtf46EMJEekWperc4vM5Ye5tsJ7Zc3Fbk8kuF/SZki1aLE8e7uQMbP0udmcIrEzqNvBQbC6wRCSmaoiH",
+	"GINgQi8YNLt/C0BmJ05ArXm14JaIRnLhpuZQL/0e7cWSTx8L3LedAsgkIxN8ZtyEjhUdJ0SkpQ8SgRbH",
+	"ztu7gpwiPUEYDPvAYVGh6xUtoZRLi0pSSFEwBMYuVI/VxZrxWVShk/mFqLqwziRHDAM3nZe2/E43Ju2b",
+	"CaUE49ZFsopRT2khp31HCQ0JDc0siBN/AWKwKhA9nQtYn9Q9vVvHCBm+IGZr2vbCS95q0i7EWOIwDh8X",
+	"hX4z4iB7VEsumtJywtXVSSqVvhlGOf0qHMkWfhkTuGNtYWiPjZvSEjoeePpay72liTF/5pciYPfyYuC4",
+	"mmD7PMBFhHWpCwwQzWv7rci0SIcWYqEGUQP+jgGkOjQYDoKrZHKZrqtsagSCl3HH4KkeMCNg83lDYEWd",
+	"CWKFPwYRlFYiVOUUG3Zo5yzQD3g2wzoWbyKVveRCEN5VBhTMLrj8+U50bOCRAdWYYs9G6qR2blOaWVGy",
+	"fJ8/L0uYjwkfv4rXrsyBmErMxXldlpb7poMvf6/anjQeVqVH9WY3JeDHn6aeAmCaInwbBPMpGTNC6A+N",
+	"3pMQt73Kn4/nKvLK4XdOEoN903CQkxXpmsp6AlXimmdPA9+66zct7P+Sg8C3gWn0ukZU9D7Z3n71Bfvs",
+	"4+d/Ykd8gqHFm2jnCWncNt02iX1889kK+2YH0J0W+5aAhSi/mlsmKolA6eW525vGmKRve/B1GfpxK4BF",
+	"Ypwy2tDdXelNQ55frcR326sXfy+xF65+WZWVOs0XrM4+RNjHc4994TUGcfXLj0P0mIHXYuyDMEabJDos",
+	"derhmz3bSlG3rY1PlDdclrvkXw3clgSGCEgX5RAgYZRk5azVBnT3wL/g1lsR0OfR6J3hh4C/e+4Apz2h",
+	"F+wTqe54DWe1/dtBWot5Ge3frONwktu/tP0O2r81it9xWfP14Fmn9WPoI42Z5o17sa65uk1meGTBvrA3",
+	"Jp6FVe9wSWqYfjVb4gg/d5C6cUMi06RU6rd8Ix6m89rC1kbDPKvYTGimf5Cf8KUYDL9Z/65OT6YMvmay",
+	"krrTrWnJayepPj/3e4QNQ8PPGLe32CdC/LPhNWtLBtoY6/R3CvrHdQme3kuXcCgsLiIBg2E+Cx7Nik5d",
+	"SJGu+pY7caGK+hZzN86587XmVrwNuVsDKB3IomL/3//LoshhlKAf8m/926vwH0YcoQUviXVtrGMa2pYJ",
+	"uUNAoYIj7IeMWTJDpEpuHYOcrm4OYWJO5Z/6QUAq61gUwt/RQuQO11Y2aswlLUvG8U/HDSgdPhKo9IV2",
+	"mYtBbiivtGWU3qS7G9abXPKsETNe2AP6Swml+F7puhP1irV9xQ/8/bujENUKAmpfaGUd91eYEV6t1QrS",
+	"wyHtMdWZWRQliPbA0+dAWcOE5nrhfjTb8NGEDj5T/RXnugkTGe49zHHkzFuSYhUVl+lp9JsjX9+kqHLq",
+	"HNv2filHkr6+eVpeVfFB844yWTkt8ebQh2ZS+bsHZG6uc/swyhe02KYL2SQtAeLFNXDgO6GyTdomsCI2",
+	"ey03Wdwbbw5iU8Dgiz8KIzXVi4AfsNnssf0APAyFDZ2EdIjPQ290gN/rpw0MgLUhqyAdK8v8UIy7v7h6",
+	"qaN+Y9dZSnmgJcCHyyLdaisH2TipvPPxT2rHd5lc8UEGS7fbxbDqOolBt6wuuzg2FKMwyZZn5Ml9ZBmV",
+	"05fPIB+ViUksS8rgyjigFzYIhAtfDIuluZVwwgBmpTPBPeEI37vfaBvdHZThNCp29MJuYNS4JZQZYuKJ",
+	"ZZx6aC+tYvXmeE72wG82B96L04HeH+h/EtCWzNz6yUHizyjZqM/SKv1VrF+b3eRQ5qaKtlBpN328Sk9K",
+	"Nj6356ZHx8WgKxj6Qt7Fsm4as6z44CgcaCOZozRuuDYAwYzt/cYKnb5bCgiR7eBa92s+BhMsaMYZGphR",
+	"GyocED4YJlrUlfNWTldVTVy78bIbHApsD9R2qsBblNqEke9U3AnjL9tkolhezMh5DD5qhJRPCnax1fsg",
+	"9xMkzyoEBKmtNpzotXZ7ZrgjeLpe/7ZWgoSWryXDtlhwdBsnquoL15pJWp6Gjkq6TY3gMwm9OR3moVUV",
+	"+FLZpIu6kryjx3Kd5wo6jKxa/TReFqsupEGX3p2knq5AiuetpXarvcZrJsiooAvR7Rpk94y3yIB2ba9J",
+	"y74oiE9jkPOo0y1jgaEOkPWxFABPvSxGvrh5wY61UO68tNctBDFTyDWyEl5TiLib2OOkNThnm+jGnr0p",
+	"7RAsDaUdVWlD2hTbcxu1k16FTwpz8+MZzM05PNl2fmWgfu2+Xojr97bFBO5v6ViDn/GrhJSu5HU+Bh6+",
+	"NO0rf5MNBFufnVTmp6rXmeDyHoTQrzPImVEsDc9bKhbtNcz+YIAXCybsQAPuWFea15k+53ndXtSJe80z",
+	"+1m4FeAv1OcVg8dWS6yYLGxfHbtxjVPqwlWRqllOa52t9n6PzLdsFmlWDx5VWHYhpYT7LqMZwg2x8Jad",
+	"7MOXzmU42GV7NRE4NUuT+4bwNNC+glNP1au4/avOPRyazlNxQdATCCgQaTa6g6nvHzZmxZO8OIk2CKBs",
+	"wUUmg+5tfO++SXRvhRPqgijjQSu3T1+t3pAOekrrcV0Gik7DJx18VPAaYRP1WkOnCW6tRKdjm1msTyrV",
+	"/HyQdLDZCGuv32Kx6zKK4rtISu2gXUkuEMazDXoQ9xdgjIIvaC8EBLnQpsFq1jYBxTNsVZrRECNBY2+I",
+	"cJLs1f60/qIBEUbVZy/zD/K9sC+ZeO+Xip4Ry8LLDFDnCHuJW8eO2obi+AHuIryfPsL6SLP+RvDcbRmf",
+	"+VbnH3Hy0LuDOpI6QEhNfCI8kv+C5W7ifctd7tU0TjNNZvDlET2Gi+/Mo/3oKlC4pcOcNk8ce/09r+tl",
+	"vQvDq7iwCFmeUaNm3a4LPZTr+9wI2HChyP5r4e4u/VgwssJQpTsCKPCX78gYfkgINw/vhiO8g4fHWACw",
+	"yWmRjC/G8v1hJnZj0oYNFvpRxvLTpGJdadqBTieKst5VP66Ka8Wy+le61wIJaYIYeMq0Yc+uypoUBlVD",
+	"L2GGN+R+u5AZwvZcmFAEes8bYVrAJYqHftSLOs4m7GBi5btWc40DPV9NR2tvZsLGGQbj4drUzPIzG921",
+	"cL3OQmK0lkTEJvMn4a1eQ7JawHUDuEMwHU76GwIdCGD4Wr0WkL2AJROWOsVa3JY0JtxBW/eDVH1C3axG",
+	"+XRxwJdMN44co1Zj+UGnl9wcqMTQfZzE58X5Ql4ErI394Zn/90d/7AXCn801/Om0CRrEYSJlISRKtGWO",
+	"3wrWHP1GPrt5Gf8MjS6BtIw70j4+7qUbzDdPRW58I0zoghNp/fESpkwmVrjGzO3fDdSBWNYoJ2t072gl",
+	"oDmLt3i73AoZbPWZheTrtkdsQZsiZJNUPmaHf25AdSeMw7PwxPXSLQTGNnte10LtIDCQaJkyN4ku7t6c",
+	"v4lMr8AoU5fOu3C19Vf2w14DGU972SrXqoNzuIpR95DmFYh99ifoKPyfQjcZKpUcaC1Hnivo88rzK38U",
+	"0z8Dr77Kv96ewCINv3//pq7/LCAThb8uDNL8Sn0y48FJcPIDdcDET6QQgmc7YnY+U1S+FxYzLim8BzTt",
+	"XPcvdL2GVdIed/lyRezbY8aWU0pVEzx9l6smofPVAt//93vBoCkRixrkS2j/h+Vu/icodAOPOT9iWuUQ",
+	"TuDYk13P5kVop0Q3A31NBZLYBesVO0llGT9otUPRTTn90tkgjfASxT5dIJnUMG5wc/3Z8xndx7PrF1ja",
+	"8qWXbenW+KCtQmUEgXem08XSKxei+iodjUVtI1Y7BnBZqqGxgzSn0JGMZLA8iOUTQYkaNLFYglpri9D4",
+	"/aLaqQLoJRqwVk3/sns+G9Dpi9teOxtj3Tth7pJV3cG9Evt6h/i2ufP3V33OdJ9IxHsOUsWasKkytPJF",
+	"Nbbhdb4x55672JYTkTSGLebmKgiwInRQz5ZulaZNLGgL+ZdLW8ZP5zl+kmrA4ZLcZzO9EP1+/VW4d17u",
+	"2WzV/FfapByDGuGFLIL5BLpC3rsKtb14skll8a/I1jfYn2XayNAnNTW5VjuOdagd3TqtXHf7VrlLSlds",
+	"fleTKnwHAKB96/mcCWJPQgzvgEX805bDxwp5HDOpE+jFRTF6qiAmreRzc/jbMdEZkSovsWOgfcGscIRf",
+	"Hu8sf4WtG1XVoloxUdv4yzIJHWtyLi2v0VdhkMTNNmbIGS3FqwbXb6l/YbmGAogbqJ2oJBRRNRnvG9wd",
+	"JuNBnKgVxYZgl3QeKEqBw7Je/2iRE1Q45KrSgDuBE84pqTjuigjUWXVqUn2OXp8ZYFdQzazT7NgEnINg",
+	"1MXhEqN5VWsBdPyXdyIdQAl5qTlOKKNYKIxOoncNlk0xy1CqDABprNJKMF77/0U/ghLvXdCvRovPwi1Z",
+	"9718gPV8EwYqWQ9to9cgvWKM8AqY7Row7M6Y8urnByu9SuIih5B+UTE0oAmFyNfsYufttonW7wv/e6wE",
+	"+MvdS2t9YJKcEQCOR5QLDgpv6QHvB/yWMbrOImiwf5KvONU3iPxBjte3i7LUraNKyOk2x+qdozTLJNxY",
+	"aSbekNKGp0D3a+4tmIANsLp3HlDmdGWTURoFPJ1Qv1JCG9IYYKyyLl+VTgMs+u3zw4AJDdIQtXcSKI7f",
+	"CgWIMov2N2rvCfgXb3w+skyfFDkZsYaTOl6WfiOJ3TfI5yCYFqhnJUHfIUXb3SvKgI7sC2sI7LKi2757",
+	"HkjszzlIGmWv3zbqwhTJRtmggbyhvJzjjHSaO1TN4cDNubyvYNs6G66TI98JROO0EVmI6mER+W1G54Bp",
+	"zhCNQ+bEtV/x32Ouy5fKmfOPl9ERBwyUfOeSldi4mGVyfS12XCVpRvkaXjqHliNQkX0BdNzwpwudtGtu",
+	"b4X7RmzzWYjTba4ug1iLlUeTAhsemgZeW3jJJlqT2k5ZUlhMiQCtmtkFvG5EvK5EzY9WVN+WNm9roUzK",
+	"UwcHPeFhBNYqhi+ZOBzdGWQsJkZ5reHIjZObpuYmpRhsU4UFWHbUVhytjW52e7cKhVEMPuDaDvsoz6FP",
+	"kRcZ4AWANvPkYC8Hk46NKMbXCP6Gfl9v7j5ujvHTcAcMCiapDLBgL0Ia6tgJogqyeVRI5k+6lNq6sOGK",
+	"/Myp2w9X2OGJ30ImudIncJfiz7XYOqYbl64q1NZ9m60f82o1SiPr9BF4RTor6m2ZTAp3Q+kZQMDPvyKG",
+	"xXgDURYBp0BiL7Jr0qfZAafNRJCrKXl4CQxndBLP2gTz4m+UMQJqupdGMWu/7dDhP5w6mv9J0DYfTrgv",
+	"wLgM6JaLAS0XOUXGKeReY8RKbwTbTbhV9zp5YKEUHFKhvCnvn0JJh55fav/mD+SKcdtN86dOfmUnugDD",
+	"ectNMvvD2+advmQ1dWt25ozxCj9tL+8XiftcYv0wIb23hBE+ZLk2JNI5XdIxr3UHndZ6Gxtr85HUsDbo",
+	"OdFr19CZ8ESdRwshcOlNvwc4OAeRAL86xKHzIgUHB6Eiq5QQmagyIUzFRBNaZ/iYRjutq1CQvNfW38fQ",
+	"leyEgHUuKAdX6QDqr8BUoeJkErbOP0PPfpMt3PwNKlT2uh7EM4/U6k/wQzJek6879SbsX/o6TDffRG9u",
+	"c2XTv25lS7jBhu2pNADthMgVb1tmJDo7iKPgLtsAo9JKYIPMvXQvYy0gUxrYMy2Bkzi1BPUjnT/znALm",
+	"lp8t8wMP0HTdXqodwn8Mmb5brq7dhXIqz4+FjQ0uL9W9lcdjjluwsjQHf/gwxUBmuYbhzPlVmYsuQyUQ",
+	"JF0ZMar3oZXHwh8Uq3h+Ssh64tLZdK8TRwYU3DOegS3b8ztASzbo3dU6Qj6DqSPmm7mELiXo1ww1TaWz",
+	"dZTsOyVYv29M8NWmvt2aw9FGSZU0d1oEtI6KriGxBEVmI+4pr1rAmfsMAtA0oZz3PgPFQFXCe/D+KDYu",
+	"ZbvHFuqnvWbYvJLVnsm4qiDSC8LSi7GzcIs8vFu9aWzm+lRiZiZgxMJlueibSru0khLBRmYI3Cme7bv+",
+	"pRJQvtQ4hn26WceFPNoLOIkig6YkifOK9O8AIBvzyQWHAjbTKIWx0CMnWFYES4d/QtUtREyNOOi7HmJJ",
+	"F39iOqp1D2bMe/XBab7quKFS9GtUpT8PVnnCMwA+ilDs/jdVedl3J4yzOR8TGUmnZCmy/9p/p6BLOvYx",
+	"CH10v5gb8Id8gAPukWDOw1jrxjmdnRtflyBXRGzbYMwio3W6qeCJ7ImcKMR6YpEOUpQp8/GL63duKSqo",
+	"aVR0tlO8YdxnOlPZ/pCF/XKu8jvjdbSFiJdZmfTrHu4C0/1CHIIxBlv3phmCsPXyHCMKW/9QPPXay9Ob",
+	"NlMNsnHtbcY6hA4ZOU24bbOxRE/ONitMgrC1aH7k4EZHgY0O7PIbqwX7Wgjo9YL9iSlvUz4DMzglO7KV",
+	"aoElB9ol3G6gNI5Ec7dxdg/Wqj8EZpeoKphYye1z0C8o4TDgvSgCPpaPstvbjHj1AyWsstRi8p7frKWr",
+	"ki2WIiwfas6XYyumEOKTnxp0N8xcCvEuCBMjzAoqLQQiBlyCQhjGiUrFNOoBHtfO2QwsUGRblME29aP7",
+	"sQ1FLJ1r+vYEXW8dFW4ZpgLEmR8AUeFdiHsOfKoxeT2d2G7zAdrxzThvEEc0uVRIJ1c9PxdtWPD9i6IL",
+	"lDG87I083TAhduL30lBCDBmEam7azO7OzUYREqmp7ygmfUFqKrx6YUFvKoizBPpjVEoxgSz1SbrvK5I9",
+	"na89UcG4pOBwCGRZvi1vF6MhxG3pQmqNixy9FliLgmwd/9AYuBLzmKcSGN7t+XFp//wfIPELq07ght1L",
+	"cMb38Eg20mxq0YLV80o2lnHIKIcHuDy8YJwZsXEcTGmIYx2k8mrggb9nf+DM88cRiofhSseX1+KsVcU4",
+	"dGr/IxiRByr/PfD3Lxn5x7SK7dzZmVGbSHQpAPK6hOSEI/eaV3j4xM9tI3gq8MMOzVAvhmRbMdts9rhy",
+	"CKxA35UNOJUxyGHlT+BQllCWUznoXRaAF1HBgrifUM4I9ocQq38R6PJHhIKWbUorE9WOshjW5HT2fw05",
+	"Zo9sIDD6HBB4i6L5bK0btRHWU6a7K2KwKTxMCDzakHk3LoODJ4qx6Yd18Ph5sFlo10FEwjVMPJkMYpBA",
+	"vh8M+oG/L574QariZ02+jcGS6XmmSUNeBMZ70TLUih2uVsW4+Wlk+YeGhc9mmb4DuNwvuKnGSo54f5RG",
+	"lOY/ZW2ZULHyEEn0w0wd1GrDRLvfSi9W1NvXAXOvCFwSMBfAfZ6EMylu6h8A+tKWJHesktutMLYVcZgN",
+	"ELKK0JY9SlHBE231KZFgHPSNZv7Y/tpzUwnrQFw9ikFy+OAji90yOiVngtszFUqjy8NSe+bVVaNApg36",
+	"DLSTwDJb6URaEZVVEe2+rqbQvkHw9neoPUek6maL4RYOZ48602o+2yPrhnp/dbbT7uUxnUT3k1YiYzNX",
+	"4uj2DB5ow0vofaBOpNhu6z7J12ERSLfu9nXg9IhwHdjaYFRGR6UlOFlczlzLIuqCZ687x/Miwy2OhDq1",
+	"H+3PSV/AKyy6yLRbHhaINUEpn21WmQOUjfBCljIAt9p0NZV/NEpqg76J1sUW4GEb7CgHFTWItXsRKuzT",
+	"Z2MFNgsZ2u3lRtfcSVFxfuDodSNr91iqfgCzawjTpdFBewo7d73LlXbv5J2wfzsW0XuPiYmd555PdAed",
+	"a4aIYiYrMbIwN6FoZ9jnIV7Wn86Vh3bsjG43lmf3szg6mXqJ+yZOGbJtTWgmnGKsT2bghmfmbLVxooqV",
+	"pJPsSgzeVRSWcfhkLxvruMn0dw55eVgT0YeRenaTbvya6dY6U6nfuSnoWDz9cdbepaPUFdG9dq5RMMS8",
+	"SOLWsGg8LKtod4aTjwy/TERf3vE7IaG/iT0UFjgt2sYLRc1LJ25nyMmGCxlMWUhlPl0t8kW0W0LTWkbN",
+	"b0J3hgegJwmvshDdvFREiVhLlYnyRuA1zk5izXhVGZHJ0Ro2sehhP1S20H+M7uJQ1RX6WMAESx3D7yjG",
+	"fG/HsNwdeA4cNrSDLAg+UoPIksZ8/osXteSDF6fbSIYVXdhq7zslWK13cIasV1x4jfme6FWAysTwd29M",
+	"25f4c+zNB0A6RuIRlGpTN9g9IWOkdZEUbubxF/bSzbyWdFPG9n3DfMdOsn8PrH/urqr17nLYmg+7dvQ/",
+	"zfUjfD7nyhjhbMCoPaQuOwPd8nyuRd3DTXV8Jo5cXdDMAkC4sCPy2hvaAcbggMi+6VYp09tYB5ziGVVS",
+	"zz81TJok5OEAga6tK2szC8S5rM3sO/9gTMAZM3ryplgDClG635JQ1STk60wQlhMmPH4Ah6OXZ0gBmtf1",
+	"D3QlldMCbWSghTf7vmtcrfVtvpFOIsfKcxa4+lEWaYsheYuMR72DxxBjafCvAPuk2TrAVCHeKN6xo2Eu",
+	"ztW/VzrARMq8vBX1eb4f/K7BEtWDmCTCQQh0scDkyFMQYvXjTqclUAgBBiFEdQbZEvJQDP2OQYPix0Ph",
+	"ZNHDe1najHhoomBbEpobDrSCZaXEu23mQxXtZsUk8sFF7BiHsp5qvE1Th6A8axw3q0wado/xhVKRHKsJ",
+	"hxX5XDHMdBTGQmCp5kqsIICFiROdTmrB7Bt4s86bXMZKY5R9gfmaOy0so8CTqvBf+TyfiOk9lYY3vQM4",
+	"RPtCUTl39rODfqHtMT3uqXnzoKSBiCcVVeUBlRh3AcXGJLuu9bqDZRbW7QlWhBKOGgxgcS69XeOrgZf0",
+	"rXgw5bU/yyN33jC6po8smSW9SnOMvWiW9IXepZbF1lwl1vWSKc3W0rg9q7gDY/VWHN3QwZO4argc+Z96",
+	"WQCdJ81mL+9yNTZd/K8h1qg+KXIMj32H04iJkzkZfqUX2xkjX/fTJGLjnruCiQ6OA3hJ4NX5rtSj+jo+",
+	"wG2H0C4FoH9c3cO/scjKexlrxtAbj9oKlcAVmIAHYZIZtp2ewbEsCISyqAAKHhSz/vgffTKRUjrw3844",
+	"JWP1xTy3xwbzAyEa8GDR/sEQYiKAJpKL10cGP8Fd9sQWjjXyFS9xIZa25o8xv9kHXUYyhZr16QGGThuK",
+	"oeE8p49LKrTTcXkuw1Ht+pgpuAxHLzuVgT1EGZvX72KG8gWutpj32bkm0FGaUEA2ez4VdlMOgbHAtIAL",
+	"C/KSKnkQCgJc/uLwl2dexdmI6c63D9FYMM4nrdP4+S2rdP5HUyUlDVTlSE8MfRAAKmO5rLxYgyreFqSP",
+	"koRL+zkPdbq4Hpp96/ShmcU05NjPrUTvy5uAWok3Azdzv9aVFKK5Kh3SaYJZgJvfGb5klrmGx4RwWekA",
+	"P8DVGYuPAac1VEXx6k5aUb0I9w9GFpgGEJ6Df48gpf3jYz/pZGPqXKPwMQ5je+CK0na+qOVhnU5fNqly",
+	"QuhvC4UImLZjRQWVjfUZuzlAQL4HZUdAMXlTRGxqqXKaWMzWKW0kNGoVA7XrFF1L6hxG8FxN0pI8eWqY",
+	"ESsIKMpHoy+uAAgbSTuxChJzrvsrvnY9kL8XCfQwhY48fys2OpV29pClY1hwYCfVrUc2NBy3K+C/+S78",
+	"DyHvH6ZMa0kJVa79aCFndnvtE0MuRiMoLqbSd+THAKRY2kavHeLVRRlxWGi1ait7EEACX5rZw7w06DDN",
+	"gjTHNArFbAlYIfGHooA0M/hoO+OSLYiq/n15O8tORbDVXW4qB69O+wEPgtvGCItwC/7GUKHHkdqIeKjp",
+	"lM8xxjrdcmbq/qh55pVxdcWFxO6ADpXdxXtthUpqJr8mck8eb2dJtdPDVvYtFXurqzte96CUcsHMloXx",
+	"jTBmkSREnu2qF04cjrqXYmmodiWilZDC3C3x/HFRMeOlnaaz/aQvqoFcXTkjVLLOeC2cE2bFHj9lJ22s",
+	"mAd9GTZ6DpTtZEeRlOzFOXEG4YgWiZ+QX9Of852shAaF9ciPfup4bYHIqfh5LG4mIVThG2kcn2kbNJPA",
+	"3pbrhlJoqVjuGFf8nE5wDC0I4YGkAGioG/DQsaPZVpzizd6ZBvVxBGMmSmxwMYRcxLEAyNt+bQ5Akg8d",
+	"NzsK6Anr5IE7apMBmbhAo7ZXc70lbOvAWSXJOftktj0GELxBiZD+ycrj0MV9/KqsXtDr15U0YgOBAStd",
+	"wyl5L3GueAqTwwvvrTbkBMF7cMV0XRUru8OQSV3L0GkPYCzY08/+dFOIjHwRqgHc5aVB1rwSnAdI03dp",
+	"5INYq3XgFfw/hppXbKsb49kYqstiTj7FkKVle7mL6sha1FLcARCBN/tBvtX6FFzG4xrIx08v9rx02uPn",
+	"u9wXQc7bjP+oc6TQJPdkIPFacFi8PiETkvQwqEFEou51XbE9r7fhiIZFLc6Do9b/dQzuoos1JiURkkcY",
+	"n4QdirZwtIouCn+37FzCSw7VPWDggg/yc8OrWpwffy+MOb/oso/T7CTbRlF8x6WCRCLG74Thu9gnKmo/",
+	"wZYN/vKRj1RtRKZ3IyYr5lITE9kOseJ45mqmr/ZSD6drXm0bEixtDcF38xp2AtidTEgwFalxQYHsiqh4",
+	"iaJm8mZMH054KowD2uNid06L/UFKQbSMooHdFrcDeYLV11qKQZspTZslZ83982a/57dCZazxgoYmxtke",
+	"iELZ0/JOqOKnb1VSzYuQMtiYqA5QQClIx+g3Lfpgx99Q9HwXOGgAYwoe05gNhohxgilxglkv6/8hxG3p",
+	"nFIaeRdhoXVAtvyH44fN6UF94A7MBZqgC+o18tNlQSbso4pc6S+zpYkIbkHGVuo2sI5TW2L/O0OEom47",
+	"+qQSDJWAKbxTrXbdTvZYka7fr1is1Jts15gtCF/r96EU/MfyiPMSFT0Uv5dOFeqsEyTYGG1tigZMG0Ae",
+	"KP5AaEg5aL4H0CGh/o3XkHI2aIp5s6zzIDnyyOPPe/oILjPsOHFRmFxRUhrx9WXpaPhyrsbB65KvMGlx",
+	"WPzgCisaUAcsePB94XPnS8ojPHOfY8KiTMdXNrVuqvKuaWAhQBP6FFL0wxOo9ltl3dv5IzZUsU97DZ1I",
+	"VZQ4RUUrmHpXAq4nShfr2V7mG5Stuapesq04QXNUSsGhNYGx5YId7/pdqAo+Paoo0PMZs99tt1bghXyi",
+	"JPOlnBc5joYgwg63M8WPeDYvhAwqyTUOCBrcCN69FRBbFcwjWGTaAbnmKe8et7coPAPAiUQgFeqObIP1",
+	"Y6e3r9tQ+7N5LI3yStV4yCux5U3tQH4PrmxyhKEPIJqiHWCO2cqa2LJkLqGoKG877JMSDrA8ZqYf2pt3",
+	"OgIJVQWnvxIuAPo4qaZRTAq6mR+F4rU7zzACVsjIw8sIoNM4ttHW2eh2hCqhydlk+kX3pcsDFAl18ven",
+	"3bj+Icgeg8Yhy0qI3nm9kJuKVeJOgqvP9lCKQNN7Dy7nMxXSISiI/Wfj95fSmKHnCKBEwwtynA6OCtMM",
+	"UfqtlNNE4fkbYcE4Qz8Wzi6MPhaDQ28DXWAgsrD0oKNM0U4khak4HHVWz/En5Y0w38ZOVgUXykYfhP1a",
+	"pWvNt9xAnwlh2jYw8dxtjVbezkSwEMWgS3vsK1V4P28Ft7KPSdwxIPa6rqTafa+Pb4+HfKcptoVm0p72",
+	"GNNw+miPICm8JaybumK3QhxhcqpQcfAGz1dGH76RKYTxQB2pAJmAekyJWioBpaURHGfNN7dApFUHRKts",
+	"CgfhHnwCuDcvmRI77uSdl2l76cWqK57TX0QeqmosWPlGFD+KhkxZMg13+2izjpSifG5T28n7cyreW6oK",
+	"RY6dzHKCg3phifKXEpuUAA6eYYNjPZKMtZOuqUbX6YR8+6RfVfu4i0XS7keJOMm05X+eEjS14Ca4dpN+",
+	"egJ5CvhxIa+mf9XPYpZ9OnO9Fis1x2Tj3sMTy/Q2IN9tbjOCrp1Ouux5zPZx74gnxtLQicNRGO6age70",
+	"bHq3n3dVhccf3SQLhFoBW8RBz8cclBq3UbH3CA0LWExyc7VKs8AWCulAh8DD9ZLAhTBfBn/2Quzd1x3c",
+	"rzim9ASSvE5o+pkbuOXK9Ck2h1SN20mbCj02vbqkol75hW10KA9gPZ/HDkS+hqku8Z7g3vxCqyzP14EP",
+	"JYTu97rZkEgeaSa5RNPfxKmyuvrpErkPUezggfnJP55mmcaoN1TaXhTfMQJj3XgCDgxdraH5BG977Y1T",
+	"ioscugkY3ILotHagzUejLdkCYBlwWwBBiUMVtIJ4gzAEyztB+G14GyCoFty9iLAEXe2htjSqmF5xigkg",
+	"wdqLvYQGZX9cqtnG1s50MJyizyJAIGEMZN2P4/ZABLJwWaqyTBIMLJbHh1z9g3CQsfKSKa3EC1jm58M2",
+	"A0uAPs5df0v0MMCVSD3QDIRT2zyxI+Du/JiGpFMuqRvAwCsqKYBegIAtiEFnGH+JUyPCUwxo523Tg7ZE",
+	"uEEj4djrknElTm2CCsEvLvl+xL1Y8E4nGa7VuD6Zf8/perqAz7JbpU/Mc71n6PnuXuvzTIXXJ6miCus+",
+	"T+d83byAqlcq215Kxnc5aMzMsCUk82fzVQ7Hwtu63qKEzO54kkMxJJjSrDmu0Ph6irWBsc79Al7RSgQz",
+	"ZTQbQ3hW1ELKz+0l49B7EGUAfNOkmxxDo/9kI9gqpKdvdV3rE91NoH1R++C18LZkWDSub9Tko8s/yTsy",
+	"NsUfijDtlxXc5ifsACLeuzzCUio3K0WzU8QirfXm9lFsT73XJ9tCZMPqCW28UXDwCWC/JF8sKRA9WXt9",
+	"f0NPeJDiaVl4yKGrJjnOU8prDLIWkdXw/urm3nX2PzhsiykkKhZyUdZixwtzULZNLw2969nJ9j0/2LSz",
+	"IwaNjzVXDMA3B16LCcTnXEeK965c7w2KXbJS4fQg4+hMUrMR1pXwg3XiCBdjo5ys42lNiwCQjuMxG6Ms",
+	"vQ+mF9RdQtdf/18n0kySd5QRbua2CV0AHWTK5W8dbzo6WecTouhYpnq08dHlnUloTTTTDwAi63Mnu46g",
+	"MRSoGipZAjLWXFsZd4n6+jclXVK3im1nYsJaAuY4tAitNU809EpZj/C9y6zH/2gt4NFufb8X2KQPG+a1",
+	"epOsXsZetl4x5W6zFxXdMIexRu0vmSLLFKKcmIO44HFR/vA6qN5FT290Y6z4liu1ZP6xIHnJK5R0Xf4K",
+	"1u0teH7Jwv25Oh4K8iPjG9BRcMFGeLFf/vQuAI2UPR26whVJ9D9rXkPPx2yv7fIve2Wk+OFbmdR+4c8g",
+	"/QgFLJNwCgKd+qcmEKvrqtdQEPQW/5FOuS+cWzyth6OzE+AmC/DRSlIaAHJowmUW5r9qF0kDz1USQ9bf",
+	"9esOQZeIRWob9kuywJdb9+Vd2y24v2kU5gZQu7YVIBTeH/Sdl5PNsVNvj3Xn4QG/DeAfYrLjOaJSfIB9",
+	"IWE7kqxQH57UOZpjQdp0cxzXmE9UaF9/QwiOCyhK0MgB/qb8dBwWSt2DEAukIa6y/Hmj6wUCyG72Wi9Y",
+	"K4T6FzweCnMWvDLGsClyd+ebrQwAMAb56fP1Zy0w51QfweB1xDGLIDLfEaDNJRCZiQILfbtgZ7z6s+hx",
+	"qXYX7Aqo3cntEqKyOcySwqgFSlv4RFnq536gli7I/BwXAjW8/iKE+DLNLToOUa5cdDYo8Kh4vqlSBWsn",
+	"6falOzMUk+2shhdBBxGfWubjd3paYNB2WsEQOWWoYwatoO2VSWKz1bB6579l0ShFetokqSRBPLZqYxBp",
+	"rShcBT2ddMWoiAetuZXJrWIUVLPIy13dMeVq/AFthVSa746nSrUuKPvDLtf5U5V2n8QvYX2o1wSWOEty",
+	"R3XQnPLCsnzrxDFXMd0MwD2yeEOxmscPVlgSFOAnZ+eYEiVdVMrSWkBqNF6qvX95J7KBsnNJk84aoP7D",
+	"RtPXIxMV6Zv2OnD1ZZA1VKrip/bDXpCSlHGXluHYbrRyvEC/ad8Asfbd3Xyzix6ysRELPnHsJqOUvWKo",
+	"TLcQvbcx6tuFk/LvdAIRJS8NOKg7Qm8O3RV3tqTj6TFYJhvcQ+0eFF28xCuX3bw/SFXpUy4XsRZb91rs",
+	"MnWl1hkud3vH+F7watVmo1GWYY2dbUvS9MTWfZvpt9YZDFKHKcfkBBMvH76TrJzIWMHR8CN6O1hZ2UcA",
+	"H5SIVfp4u+aSkn+a1KKXTly6/2e87Pf9AJg+IpOzPa/vhO2QZBW69YVHHtmYoVhafF25fSldRq0CkP86",
+	"1O0M2N3YHg/1qTuiXKBKUi+BVV9a53BR7UJxKlumEI964FKSXT9ttM3unc24G6RLp5LcFhQITKdKk0KA",
+	"C0rkWUMp0laP1/qm5gqauPircsU2vN40NeAsuxUzjYL/54oShVtAzmuGlMXYRSe3Heqi/R8CuESj/OCM",
+	"gwWBXheIm56kFatQL8JuvIx7es2+hLQ2YQw2kuHHYy03oJM/ORq9rsXh3/9htbqGrkEboRAOHK3pq2+/",
+	"/r6DaHP1lyCjO5CoL66eXt9c34DldhSKH+XVi6uPrm+uP7rCnEPguyf8KJ/cPX3CNxtCRaHiUg2ZhlKr",
+	"r6urF1d/Fu4VPgFXzlEr8tQ+u7mBmn2tXIDH7izkH5SFizs8t//0BdjDQcJd6Eao9AnZmbIJ0wPGGT55",
+	"g5QEprLN4QBBCohKeNsFLwRpoXhhI15CQArCVcLcCdgWbIRcvUS0eWnZyWi1i3VAzKtfbCtr5Ns+NZ9s",
+	"NDW1O1LKR5+o3/Jb8YWuMJEYejB/rqvzInIuab6u64Ksr3p8AOHF9ElrH3OmEb/8irzxhksvy4BcCQb5",
+	"Ho5rBfrYx8+eLWCMezOT30XoB1JRFHKjlfLmMMCQIWet2B2vJUD3sq1Xc0IYL8E0VXDAJA/iN9K61/CE",
+	"P8SGw6m3Vy/+ngwNt5is1iFKd0AGsNRbTPpn/9kISBMh4YJOZfQ1iEEfr6zt9uM9N7/IVPMrT6QZjtgB",
+	"KXT/vf1hr0Fu7yD7gbs+6OaKWfnenVns7ZHezruAhjexofjMhyHhXbpddYKIOKv7k/FVXYdTISo6EgBg",
+	"SngmBOuUp96Tn/Efv+C1Xgu0APuU/FJVtLgRHT8eqwPv5I7w6kFm4CPFMuMDyxg/WcaJcmHOg+MPJxls",
+	"tniQq5YcXTm9KpS5X1d4ro9Ngm+/gGPxuvuFX/kCKwZvuPSio4DBB7vvHvi8+lNG54UaEpxBZXV7RNf8",
+	"F+fxtwLU5pbLDeR4ecWPWlaAzpaSEkcuTV7N8qrDh+RT0EMKbLIyfh5ZQ9Vvr4wVKOqR6X4DQSlV6NgJ",
+	"Stljf02zSu6kwyRy1PA3Rjgs4fkfb0l3THGWtce9oV5MSUH4Trg37VMfhMP6s+r3tZnloM7Ll/FR4jL9",
+	"GvbcCvdbbDmBZeqTEuaRZe36XkZxaPGyD4wBj9dQRQAS0nZ0gTEP+F+xPjotX97h7/9Sd+BvyyH/lSQN",
+	"t8h5LWd1yJfhpu9QjuTZyT9Qfu5IH3yIBUH7ptYj0lvAmtsZO+Zzbu9vxaRPw5ySZOQdNZRLcuzYW1DF",
+	"Vx7CwvmLPsXSVS9RonexWoWqidihS5rOx1+2IDNic6uVMPEFUIfIgP9n8Cp3N2TDa6Eqbq7lZtJz9wU9",
+	"d5W2GQbWfyfIW24lrNJjUTbcUoNjhn+ceO/i4vvMMxRsaUdRePXDS41vqDsEt0yGbWF/ePvVF+z584+f",
+	"/xFQ4ELC4gruJ9oOrH5TIa3gJZOVZco/Sg6KAWeYyj7RRzFxbX13FOoLbqoPc3G1xQHL2vDRe7/1PQSR",
+	"ogrIlWUqU/0GDBU+HWA8OKulun3p70ZIgO0UgaJ5paqYdw9tnPgaZX7ktD4j6aOcEfpf4CO/IvHpCwnC",
+	"h18ehIxrvrltjnbo4/MUCw3HKEOsajAbIXmuvgev/vH8W1Ikaf8/jJ8bqYSBmBGjPPl5o4/nXyYvIyTN",
+	"vPNqE2iYc12F9qwvrv53zFF4/Pebx589/vHnp3/65X/9r+tq/W+Jop9lnuo7VV3bf9bSiY/6+xNd4mup",
+	"eLfKcvrywVjRv7w35rU+qVrzinqp+D0f7Hdj7KxkwGc+hJsMv4X1VgW+su8pE9Q+mPQAjGBM+sA0kFDw",
+	"piq2M7o52hT9nhxrPnFHv6m5wpV9KNcVfKuI1m2GfS9vwYkj1qm9D7lwZVgs/wLGZo+HpngGbT3pLIuJ",
+	"dx/e/gSMuNhuDMCSkAfXZ8YZCUfE1FNMmyoC8B8Q/yHW3ll+J6okc/6M/5iMurwVB30nOkw6Z7O+1up3",
+	"IQBhvd1j/ZJVhm+daIluHSaK5u+6NFU+GMt+/XsIbv3QkjgR1kqN2D5CrOoNx1yg6k3j/pVF6GXNj9u+",
+	"x78P2fkqipkL2PHms39l9v3CCO4gXIWGeF9k0EaxG7aB5+w1ez2QIl5+Ut6rNNi2akoYh2TvJz/jP35B",
+	"XfiyQ7OafRY/Eg5YUkvBUPCHPGQVQYfMtf6vdFc38YSG2lV9BDQOqSiBWpt0uwAEY+p/5/mcMlPp35Ei",
+	"w0de9P9ch/Nbf7ZC0ifpP5aO6IptuNoIQKzVhhEjMOlegmp30uYWzqYN6h7cTqkrBk40Ev2b4PH81Tb3",
+	"m1BhnNzXUH/8r69feZrltgazkP0ugL6KmL6mUTuoasdOdR37yiHKBG4XNPjym8gVE++ldV7NBc0N9LWx",
+	"cHXzVqz7cEasK031oKk/kAsRBlshp9dSQdMv/d7/30+AtQZ+Qw7oUEftUkTEC8r98qQtnssHivwj34vD",
+	"sabSvxJ3EKaB5/1B0/kWHyZBERZWsoNvBa/OiM9gVwQlJw9kWSpxYhITGP/FT/H3ASuq3/yeVxWew/Z8",
+	"q5Ac2xg3xT2xc3GSeT6vubp9TeATvwOmmQxaUiVVOjyJP/7LM8ArxcTh6M6EUtrb5pXngMrwExsGLvtb",
+	"fuLm8LfjtMT4gZ75P6Li9ywq/E4/bo4Ml2cx/Qor8h9DYvyKOYFOq63cOiFUyJRfYSerqqnpzt+CwSXr",
+	"yog+c7Xt+fL51qHp26+/y+/2ot6+Doe5xC1dS+seKOcaSbFi60bW7rFUUVna1M0aGwfTlY/AsZ61EP9h",
+	"TNAnm73Adr05I1BsomT+ECZguCcKRCxBIGTBJgHYdYX4hkpHML2ABfGy7Q9O3Zax93Ms7sJauMlkz1Dw",
+	"kcSkCENDe5kahhkOjo6hjzNg8j1IQ7nbr70tUoYpHyvBho8OW/ZZjQxCIP0nfo7yPYnf989GhvbOUwMr",
+	"7SBFz7MhRaKlYVsJuie3hGlp9UFEh3Vl+G7XhejofDV2f883FmpBPqVie66qHlxr3A9vZoh626tz/HgW",
+	"p7esJyy4XiaaY46YIgAappji6SdzPDGFwn8PCH08gr+1swPOOEifnETFzCo6iB/aub2H6iDkKOglBXde",
+	"zOqJgIgILUz9rbTjNZUcnvyLSjswcNEzcceN5NDc0bOt4FZie549NwEpayC7xftQ1J+8E7+En+OtWJAk",
+	"JqtJ/aqsssF/D09Cix4dMJHpP5+O7swff5X0QlxAUeJgDOB/WEbCPaIrnT3G3GUbWavSm+YAHGXFnTC8",
+	"ph/pz57rSDFKsEcH8yF5t399mOKPYfv++swsP8eC2dB2NMVGlTm/bfr5gXM3FjJATr2A1MBjTfD7k3mB",
+	"v0Etz3JlEHdGIOD9b8B1uPPtpUjiy5+BFYMGeNS0QhvAz0px18/w/wVB5FZ7nI0hwzjV7yeM7E9r6JYc",
+	"dW8i6csYCQrIA9IwzKfC7DPLAf5ROuytHzzVllzSuehzhpwPmRTZsvPv24vxnerMdVksrQq32ET8+V/W",
+	"LLpv8PlfQwOc5sP//KHnoAP8IQab/+jlsV814yEqTVhI4ZEIBGAgTA3mXZQrnKGghmtnQqQ/2fI73RiJ",
+	"Iv2Bz8074b6Kw3+Qs9NbzUwblPbZByui+5ab29/FneYn2rFpvD4QqLFCRcBNMQ2xYIGL7j/Ckx+k0Lrz",
+	"xVL1LC7l9+F+DYd/L/1BP6MuB7vST3q/zy3Y2fcdP8xkCP+ZH8QH9MP6z5VuLU7+YfywMNZqqP0Bfjd5",
+	"ZnvnBR4vs9kDAT+Qye4/938s9mUWO+xm12D3fyix14kDR4xRZq1nOOP/GOu/msT4F7LVkecWmOrIWT/7",
+	"/ysw1P9MQCn/Vex0oM6vZaanifnA1hHycf6m+53Y6GGqy5STHd1aExZ63IRf3cgQ+OScyb262hHUw9x9",
+	"PDJNwhdoiH8J6zzHf/8VjHO47/9AuzJlm4dHLrTNuzK8zMjyu/LgNlaW3e/D4qsrYJNX7hIg+fZAhEFy",
+	"R2OAkU3KmL3uEOoygPY4VKJnxX9e09IT+b6WZRTeXU7HespJ1sZHPoSiCJ8qURJpTvcnOA7ULTMF0BDF",
+	"BxCUSKcnP8P/l+h1sJISxe7Pv6siPo4VuC/HmeOllXwZyjzcLUlM9Dst4XuFBC5DpdxFWj44KKXX5Dqj",
+	"X6LKFW7Sh9OfspzxX6mmLp7gUT3dqlO7M6UdYRu56UvjG3rmg7kXvqHedoWZoTS9h3FK0miT2aEpCj75",
+	"Gf9RcJ/Q8v7zVYWn3QREoME10/EWQAXT1DWTI9gDW2OB7X63tw1SusO6BI412pPl+iYOPeMu6OzTw98y",
+	"oy36wLZ6njv+K904M0d8dA/1RSXBgkxeNvTMUgaFBigFhdvYP73gQb19F5C/5h/GLpoldePyIItGhJaB",
+	"VzkEQQAuScccrtCw7OQwt3/gppb+nz9+2JIu3NM3fJd0dgXwP6mY3WvjfhPReeS7yNjEptFEr/g5AcUf",
+	"8AZKCkA65c+/fqqTcFzW6eR5qJbyy2wbVRnt4KMYh0VAca9uqZ049CqJobijlmoH6Gnc3kIpo+4XeXz0",
+	"SaLIg4qvCwu4f7W8fJrGb96ypebZMvXTXte/bWL+F7H/U6xRjWAI4IMVzG6MEGqFd14qsSWcDKgun2j0",
+	"A7Xurbz/NZSGz40U2181Vjps77eM1bNdoHXjoCHczEjf0WO/rK5O+/N8q1Lq5eCfXbUwtOFjs80R/X5e",
+	"w7b9/+x9a3PjtpL2X0Gx3qq8W0XTJHW3P3kmkzqzO8nM2pNka+fM1oFESMIxRXAJSBrHNf99C90ALxKp",
+	"q2XLJ8mHjCWBFwDdjb4+faC/FyliV2cvDnehzgOorQg2rlV5Pi+b/JpidCJjeUdbfFkyoxEjwweSzWNm",
+	"SlEgiwA7p9HRlNwnYmkrVsdcKYyOSqhedQu87IxRuVIgbBkrprI5A+YDtUrUXsDG8vg0mNUUGFOBdbIM",
+	"mD8BHAj6NxQWQGKHvglfMLDs0pgmCYsAHPmfc6kMUkjh+xaZaeGt4P/QJw7Vd5o82LyHWgKbUTWa/mR6",
+	"EzZ1aTNDsGD7ROIbi8Gf94AuPXSdckCDcm0jDRRAL6KwwhaZZFOQOSBqbPopvOY1yphU8ARAXjIlC4hG",
+	"BD8eUtO1dpUCUmg6uQmBc8TOuKz56RTO2ua2sWl9yRNTjUilbYj2JDrqc5YQrDRclT9mdJnsjNJAVX0M",
+	"Gwhw57vYtVszWgC3mxXloFjsrFbWHEEQSAHRnx9Xa3rVyhFUXf2hEWVU38O+046NyrFL65FtyneXOZhb",
+	"pRkZOJXQmYCFsWfbD9JAY7yIcEI7E3fFJFLLEY0R/EZZYCWMhlsrI4mIZApRqmTpFKvOkyelSdZKLvAh",
+	"3Ip5Em2xPO6KgWeFzrcbvF61Tv4J9LNwvdO/6aNbfWXT1Tj/vLVVQaFf4v1cXAk70Ze2x3fWFJ/dm59D",
+	"wAFJm+xVOHKM86ak7UEq64wxRBfKaHKPWa3Dh+u8R7CqwTS2XLPU6kQzw/yuf35OL9a+R3ga04f140PL",
+	"DcSIuCZ0KFmi8r4y6iHlIxpDQLSMGuHDf+4+hX9n4liCPWKNnThghV4mP1U/uiLs4SiLoAMwtmQgAIlu",
+	"0NKoMZSXYh5HRNGUiKQGIa0O8LUxgvgX/uR+YueACGEFEbcpQnisCNl1C87h/HiCuGDDG5Y74e/hec53",
+	"fO1V78SMDUX0YJy6PCFDppaMJQUkftnG0S8Y+GfdGpiWEG5r4pKEQw+bBxPxmM21Mcyaa4E3Sp5LlrfC",
+	"PIJlag/ed/rOTe68TVVLKDwn4qmrlk7ERTDP2rMLoIKWGIc9d+kJs1g55rRilpOScd6NtU6mNZGJEBZn",
+	"C/oLjnnM8ogbkKYsh9tBlxvRROtyQ0bmSbSWz7VKmnLKmNp0NN7BgCd1IhRQtw1hkomgsazDnVtBhXJq",
+	"zB4e1QdM0GlRvWHuN7DYdbagDxOPxBJ7VVoblRJsUAnXlN0Iu/oT1j/b8OpOrpBbO1gTFVO/pjubduB9",
+	"mBkm2ejjgHpXvVj2Eetq6/ospmLGdl1dJUgkCI1FoglU8Zgk7JuC6Ebtkm4+sehI1fb5Xv98gMWQ7Bar",
+	"PcDULlJHNu9G7u+Dt3HLxrJhIrP4O3qhLDOfwAuFguT1aLBF3DrN9EwjcoF9aGMKoJYAcQnxkbyZHYZK",
+	"iN6fFMqNJwJLVg891huyd9DfXJ+9c1imw9eNR4Bdm2320Z0ZeHJt2T5oo7VUTQh6JURn39ktNcPC+F02",
+	"P86o2rTDO5W14dKfuLANLYQ9D819RXep6K1KPDMex1yykUgiSSRPRowEg57vuNuL4yqoTzsjPRWVc3bi",
+	"bqM7qF5iV3blWMn956mhs9HwalPSFdBmKCct2axPwXuYnHXJpOIz49Cvt9xuYeA7O25flwf7Rmcpet/R",
+	"9XXlKJYkXIL//AH8kga+2dFUAK17Ij6XzlXgtXpBV+t30kiFL4/OkAL8d+gXl2vjw7kKWqtXakNPToXS",
+	"o7/vWoBkJ/qfRUvuJ3LDlFdiSpMRc658r+sH3UCT14Ib/dr3gm5rMHCdKZ9M9cdeOGh1XCcWE2wK6Fxd",
+	"+F44CEL93VKPaPfaYX/vGd4kclmfCK6plZpfX4RV2LeUjbSqM+VqDVJXG5kjMYdggSIjno1iJkuNjimv",
+	"JoMYSh/HfDJV2+j8Jxx1BJVDKkKJyMcm/eQb0OqDc3URBF7Hdf5wrgI98ZRpsgp7+k+ESlEivU1nEKLS",
+	"dKuEufwihOsD32t/33m3cUInpWaasm/OVeiF/W7HdYZinmDKhZla0PP8MHAdsJyuAs/v68muzMd1RjGj",
+	"GbJF4LXCds91xoxKPtQPwTwunmALHfMxpkmEVeiJ3sAxtMDXy/2GSoZZh4HX7vdC/PYXrVDoh+HHOx6Z",
+	"QaEXBO2+60ge4Yk2BlUtpvMEY0ksZtjO/0c20YLGCzs915kyGvFkAt9ddLww6Jd2E6Da1d8Y0lzohd12",
+	"oNcZcuGuHAeX47OAl/K99mDQHuy5p2fMv7h06C6CXYLO0nFMwC8CEXBI64IQOE30Mpq4OB6KuPJ1TCyE",
+	"Worsfisb23FHMDJdUB5TIL/A67pOxKVC+mxDoO0O97rt9WFjNakEXoh/W1GuKV1v9FuR6Ithr/ud3Tfa",
+	"TOOk7MvGY9DPtGLLFDiMEsYiYF2v47fb+lxVXOh3H7T9sO06Mqaje/3ZH3S6fn/v+Zwp6f5u+sDnpw2B",
+	"fWWWfOso0oJcbKLGg+BnSjsEmW9vc52h03EdSMsFtAzGIuzQKN8ttHWuTxljOnxi2Sd9qT5KwE2W3wzz",
+	"WDMax2DvtFxHLhlLnavQHDg911ny5I0Wz7ufNXqez6A33YBWFIStvuvMGE1+ts03Ol7gd1v45a2dW9jx",
+	"Oq3AddKBnw/san5OB34+qKVXAB4TmbjBXpM+Y1GMS0aUIEtwEQNczTyJNJknJr0bHUdTsSSxQIgrRe9X",
+	"at4suQsabyV3PeY4O0GP67jOPYeTnSc3t2LplNqstMo0/gY0Li2W5qMRk/IW7Bnf6+2+h4LGJyVcsFre",
+	"J59BBWprLYk9iCTKY1S4S3aA7w26fi9wHZNW/xYXpKs1IBzxaKwDbfSAEdBBqneu+l671x/oTxGHz9/x",
+	"lzdoNwVdr7PCNYEX2OF2UGi/yAf5+pRLB74ZofmlzFChF+Y78pPI+r5z1fPag35rry04YzaCDQQ2MTRo",
+	"Uzw0QzSzy1QrNyOabmOZv9lxR7CN5l0m1Weagess0DKvenB0d+cI+0LPJc7b/a5WLMaUZ1a9rxBp6A06",
+	"LddRMLkbk3EIH944V529p3XGlKaXgGRaF4YUr6Ug84QtWALZR4APsU5m4ECR24jsA446RhExr6Dlb8bk",
+	"PFbolKGgdQxBqViK5Ma5GsAfb0ChgN8D+D20v3fs723wSu3qdNcTOClJ2pXUk5pQnkh1s2AZNJ3yvV7Y",
+	"1lLZiF6v2+q2cx9MOBhoTVnr0JhQqoV4b9CC6a/dqe37vU7h4vGDfq8TmHtd+F4/bLVb5Ztd6EvCVrv+",
+	"bq1uGHZLd+sMWkHP3i3wgoHfWblZp9vpDPZe+TPlGnw5m33AsFBEWn4hS0w+BU8qpCIUxWk8I/NkxDJF",
+	"eaIe6jgr21g+gnx1ixnzT6Xed48Xc/qNnktyh72BJj4trT9Z0yLw/H6w19uerUUIerM2AEEkQ89b261t",
+	"bCitlm7YSKA5toV27LijPI6YtFXyMIZe+H0vJ0XGUrSEvqw4PrSgNl6sAL12Lf1d8ZSV8f1iPJDyN+eq",
+	"esHXozwidr1OrK1Ldpu7PPxBb+DCd3fW7RG0wKTU3/1eLI6c8rGyvtrAa3c7lYXC34v79joD811+X7/d",
+	"avV65tvfi2Xce3nO18GSARMZ9tB/ai0n5vcsfiCGCAHtcCjUlMjRVIi4nsFKCUkbGcyOO4LBjBkaifkw",
+	"RtR1qwe1d98Z8x4nJdwZY9peRKf4N20Lg0gQqXmbDwwqrsPSVz+L/BvFZ9q4R+07pZlKWGYvCYpv8ApN",
+	"71SZX334gD/4kC02B9f8l0fHdIlAJfFLy/W/giL4JXDDrxCgQxPXufryVcuS1eGBGR66/i7DQzPcd4O1",
+	"4V/33qtduOg61zNoxszRwCJURvwXOrH0G5kSWW2xGoWRLKdiRniCmhBsUR1jyZHItqo8dzDoCJbKXY9f",
+	"Hp0lTxKWAeU8OjOa3UvIF6LZPcucr27+ewCZu82OT3DL49WPkF5p76FtjUzTIzbhycgUuiAsRQZYL0Ao",
+	"ax5THx2h2oze3xMK63NSVtfTh0Vz4U/5gY2Rjy1L+MBqWsoWpUlGP/sSuK3Suvr7TessrWag2gKWmADs",
+	"FKQtWUqrI3U+MWm/m0gdBh0ZEDYZC1Ooz17NVNh9+fWrnJSqrGkbdLTOY0zbvt/taKUEV8v3Bu1Oe8+X",
+	"PlN95MYGen6QREJyBQpuSDvQ8hNc5phiUEdAyvjaNlOQ8cgdE4rkNoUg9HptUCoH3kBbWDRj1LlyJE8m",
+	"qJqsJdmUKc11pEkheXToKBOgH3gD16Gx0Kdk4HV2l3E4rROTI0bH+51OiPUfvtdv9/uaNvXTpbotza7d",
+	"dx2ch+/5g1avBTF4EJGZwCSMTZkCg14lU0Av8GqmgH2KyRTIQEH/riVpBKa73221gmDPFTz74JHJwEFi",
+	"txgFyC1ijJ7xWuZgs1Rs5Q0YdEywqJQ2UkP9KfhvwnD3PdEvdPpY0CeWoW/buWp1vH5roN99xuT7xBzp",
+	"1cwXSKL4KROzD0CHba/V6oPTRRVfXvgY2smzTnyv1xq0ijWo5p+sxs8Cr9trB/ut0/kHbEy4BilYqwIP",
+	"hZ9wSBFEMAdycPOSpdT636kpdUJirqHyJU8ifUxuJvPfcdQxR8BWQR+xFIAMAq+f5zytJZ7pn3YX8fja",
+	"J3a4jxWmUA28fqDJVX/zM1MZhH3aXhD28bu7Kc0w/8FFyQuX2avgm9XLpMpo5fuW19Pn55Jy9V+wLEse",
+	"qSmmdQ28bmuw59KcMQNEPGPg4pNFHpa2/gy+kknCKlWMCKKXJQcWyFgar7rETcRnQ3L+rRmzD2Sbs1dz",
+	"ALcOEBRRoCL60FAmCrxQfkxKlWKZHvk/f/979Nj+fqH/Ce0//8+pgQOpe3BMNz5XiSd4at2NaVPdzT+x",
+	"DstW3ZiPI7l4brBcSwmQzc++qUv9DtsaAa7zkCE6l4g4qvSZeQl1CLOOxRjgo22OmD4l4hgLMFOWcREB",
+	"GsS/3338Rf/29u63FS7Sa2s8l011TLf5oJPukH1I09rPsbPmkUv3k8gguWhGkwcyE4maygJubJlxpVhi",
+	"8rdzGBguyT1LsaFQQ/vo6ho9PQzDyvIc0PL5PZTtSfYS9HpnVPUDF/4a+A0wcRnmvYihZBmmQUsyEXnZ",
+	"d5W451uKt27nf2GilzDRVw8UIZkpstdHcgZtNgCbmA4pFMnrI1wqbcLXHzgTxAE6EzSE23kjWromhDOC",
+	"SheT1U5mK1R9+ZjNN2PzIA7FKdeyWU6/DkiebJ6UgIEr5c0gkaYMUfGyeUKGbEIPKDTN5tuge+w2nQn0",
+	"F+q054jDdQKCO2+snY+pPg6B+sogXzZZmvAoR8XWVBqxBR+xAlhIH/VKZCwiQzYWGSvB0wIqWINIORR0",
+	"p0TpzYg7SOx/we28KridKsqOm6M9FA0vpKIP8jTAO2XCXFiskKelzJsoercw6CAbSRMo6qrEbIg5j90b",
+	"FFXAYiweu2UeRKcLa1KQ4Lp6AkZX635N7p+ucfRiL2CWdwtD2gUMasfAPTbh1JfxCTa+WI2Xo8C2XUMV",
+	"EylLWHRNCjcMTMV4XPEk5wm0SV+dM0IgbYd6LcPWrCItCXgJnuD99wW1qYLIrq5XCUlhczNv6HcC6xrH",
+	"H8eNPLKKAPF101rnapGRAuiNBv6GtZ/SAgefK4ImXsbqgZLsTLaAOWjm9z5mfMIPhHAA++/7WodmpO0z",
+	"UGjugPubkIFApGDmALYUcOvt+s9T9gDpPtZF8S+mCN1EUQ5kKpCLr0H0JvZr00XNiN2mA0SqjNFZyWZa",
+	"X3OUGDMmJZ0wl/xjyuJY/MMlUxFHKOiLbFvzbCnImGbXhJJRzAGuCxOdEAHRDM8YNddrEQQZUJ7jrjqR",
+	"4P12stvAgwkvcFHMak9Xprnw/PWRX9jSLnYuxRHfVpN9xheM/H/JsgXLLgCLGMf+m6tVGC5VnmNmtvVw",
+	"K65EVhKjPw3mN8SGPtFs18hDjld2ZGuY0PfXkdEaHmmbStY8soRL3q2DUj/ogSMxzyR71jlm8xOt6bE2",
+	"RL2+U1H4ymdSnZxCV/hzZ3NmXFUa+ZmmvkvG7uMHsArQO4tR6jhvQagExChAXQDNwYhHQKQGhqxVzT/T",
+	"+yY22mQ18pIG9kRWo1uj6s3yCULYsrIGGcyzUelfDzQe3GpgnRXWlbgIgcLzjbMWGR532o4rvbzFdL8i",
+	"qMkqS287xjI3N2LYbL/AuZbGlCdbD7TnU9Q0FSbNRr1eJVBI2Uu0LHoPj66o4hXmIstMKHadMwYE12ms",
+	"FZIHY7hbRMeK3lQ2chrDJ3flJmcn72HeCP65jrtt3+tpmpcXXVOGDwTIvm6lLtk3a5bULtg7+Hn3JTsi",
+	"Sq2g/OkJPEHwyqVuGJK8vfvtmoxYHOcl55h7Bzimxl8HuXgUPEKzeUxRHP7vXKiVLhn5ypUMutpzAIm8",
+	"tHT7HAb2raIn9yJulGJbd849T2n3PpdlDQJvyEZ0xvIa1kwsX07s5ZQJLse3d7+RCzISsxmVLpFsxkci",
+	"1uezyDRLSJf8+vmni77++IEqnlwE5ALOwoypeYYnnZirkVidXh3NYq/oRpL9qH++qzaBPHWEBxEXKvQb",
+	"BKUuLJ1yA5agznN06uZHTU2MXtoXA7vVJE1xp18mxweeDc2KTL18kS+KjYug3Csq4eKWKshdklKu9XMA",
+	"cTC4DZg3LfNcO2zUIDJ7QxSWxqPCVT3xP5q/Nkag73I192T7Zh5xy0Yii5pztvDXVxCSzmEl9QaXkFkR",
+	"d/Wex/EPkliQ1EKPt5CkEE4RM9Mhd39Hh3n8lpB1eV+fPs8pV/OeVwJUHvvkDWfOleLeQtsWfSAahs+x",
+	"5mqau2wRBZc0G035otkrdoO/HyQW/uBpdS9z5OkhTxBcfSfN2L7jKxAGtsGJDZaSe8ZSiyxbYAJeEEr+",
+	"4Kmdme1nCelEUNqudXErJ6AWEZNBj5MOmykhYqOYJ9h59Mkl0I9485towQ8AOjlIs6L4rKpzo+wYLHyj",
+	"5alvC+VWlSHzkJdWhQx7fkDfXmMvAfy55IeHJg+vIfHL0A/B9TbNVKSYMYzZQyNYicnVTfZqQekHZsus",
+	"kHlzxkwhLP/UWTNGWaUKXVavKInGiumTZMfUEKTtKdSklP9NGPDXE20m3L9BaIzo61LDf5AkNa2SCFVE",
+	"L60LGexirFhiEyL0rpRK9cwFEKseTYWQ7KTKeL6fJz8E85kd1Geq5CLY5hUoHvTSZ+E2Yi6aIR189p25",
+	"fYAETDdwxC4C6RIk10lOyR95dPMCTLCiC/brVEHFZ8zG043Prb1XB+T8YfZefwJ+eF76RsdRSabTgr6t",
+	"bDcdj4y0H02FZMk2ojfq8ebGUTjm4/j5/GS7KfWv7IjO5smECJPjg1NwbRE9Nr/Om9FBPxZU+3N/qQEh",
+	"OKE1HPPkfjMpvKVZ9AFGPUcg1T5tl0gqvtUr6WhFYx4RWG2tfNmd+AFEkzxaAas9fn6m9yxfz2c5gSJt",
+	"/5QPle6WqM7KoQLXv/RBUpBggyQy5HnmVKd3H7IMk3tMTS2kkqa5axAwko0yBocihhlZRMBcT5oiiyuS",
+	"4/JR//MdzfSYYXO0FVdBElWIcFsl8C1biHsWvYoDWr+pWeOjWNjmCELKeJEGWfBtQfl7AUBsEf4zlk1O",
+	"pPr+rG99fDBmD9nDE+z+tWcFIVx2Jn7N5mxo9NNwRWK+YJJA19F/QZMOqAaA/PPkiYuyugQOKC4hXxO+",
+	"yiFYwEN1TWQac0Uk09SKnSfYbJsgm4kFkyfiArF4XiZA+N3HHNMECooc15mnjuswijnOzCB6Qlvw8bgG",
+	"7cS1Kdg7JFxboKxVOU7lPYtgf0CdxadWQxS1t5snk+2PXS0DtgnjMP+/ohQnZtNPlSCfSKAPHdo2mpmA",
+	"68g8dUkklgkRGRHjMeEK+tglQrG8IQxVaMrOmNqJSy8f8TkbFY7P9J69oaN7zXw7aRy/Guf12a+7flGS",
+	"QynBUpcW/1gNZBtkBzxkB5MScFAKDIgTvtIWBAOodPlFqGdyv0HZTVTKkWwKppqBh4mpGvr98XVQL2wH",
+	"1qlpGbCaK2DA1gD4QmSQUKAVnjTjCyxE3Eh0GduY33zLSkm62wKWf6GknSlKGmzx0SBpqUXROXsMGHhV",
+	"FPHlUG0zdtrp/IRyKpbJ5SP8s/H0vQUgpjs9ztkd+GvyOkQYTo7I+WiKZj87gdkv87U73O7fkCBZuvvp",
+	"vYHba66gQwjGrFbsB7JkQ0KjKGNSotM8Mbn9WFDk6n8Beu2asFmqHq6gyL9qZXRqjQzT46Dybi1/q5mB",
+	"Yhkvtu/94sYG7Gd9ZiiGuw6uvH9e3voPfeAjU+W6wYJHTBBE0YYaHjEmKU1ZZjMJTfFgqed9kS66NT/8",
+	"ErwFp7H87/Stny94tsVz9Bq0Q+OzIZSAWzKqKoa5j6eypwsxosN5TLF5WFNa0W/FqBPuROkpDZuRvy30",
+	"2HiSsBLIIgInBqgGEGfkERQDLsovVKzZHzbdoQEr9L9Rhj7D+WDfpLpSeLhK8m6uB19+lLFwLY7Y+5tf",
+	"bojiM0b0tSSiig7RqbWXuwge/GTm10tDl+qFKdZkJUdPahEpjXNJSPM7VQhqjXNGfAoUffMsdq6cS60P",
+	"/l8AAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -307,3 +307,24 @@ func asSeen(ctx context.Context, all []students.Student) []students.Student {
 	}
 	return out
 }
+
+// GetRetention says how long what was written about students is kept.
+func (h handlers) GetRetention(
+	ctx context.Context,
+	_ GetRetentionRequestObject,
+) (GetRetentionResponseObject, error) {
+	months, err := h.club.Retention(ctx)
+	return GetRetention200JSONResponse{Months: months}, err
+}
+
+// SetRetention sets how long.
+func (h handlers) SetRetention(
+	ctx context.Context,
+	r SetRetentionRequestObject,
+) (SetRetentionResponseObject, error) {
+	if err := h.club.SetRetention(ctx, r.Body.Months); err != nil {
+		return nil, err
+	}
+	_, err := h.club.Retain(ctx)
+	return SetRetention204Response{}, err
+}

@@ -25,6 +25,7 @@ func problem(err error) Problem {
 	var (
 		fields  units.Problems
 		missing answer.Missing
+		erased  answer.Gone
 		stale   answer.Stale
 		status  echo.HTTPStatusCoder
 		large   *http.MaxBytesError
@@ -40,6 +41,8 @@ func problem(err error) Problem {
 	case errors.As(err, &missing):
 		p.Status, p.Detail = http.StatusNotFound, "This "+missing.What+" does not exist. "+
 			"The link may be old. Nothing was changed."
+	case errors.As(err, &erased):
+		p.Status, p.Detail = http.StatusGone, "This "+erased.What+" was erased for good."
 	case errors.As(err, &stale):
 		p.Status, p.Changes = http.StatusConflict, &stale.Changes
 		if stale.Current != nil {

@@ -16,6 +16,7 @@ import (
 	"hodometer/internal/club/ladders"
 	"hodometer/internal/club/weeks"
 	"hodometer/internal/exchange"
+	"hodometer/internal/store"
 )
 
 func (h handlers) ExportStudents(
@@ -125,12 +126,31 @@ func (h handlers) EraseStudent(
 	ctx context.Context,
 	r EraseStudentRequestObject,
 ) (EraseStudentResponseObject, error) {
+	out, err := h.erase(ctx, store.AStudent, r.Student, r.Params.DryRun)
+	return EraseStudent200JSONResponse(out), err
+}
+
+// EraseLesson takes a lesson out of the club for good.
+func (h handlers) EraseLesson(
+	ctx context.Context,
+	r EraseLessonRequestObject,
+) (EraseLessonResponseObject, error) {
+	out, err := h.erase(ctx, store.ALesson, r.Lesson, r.Params.DryRun)
+	return EraseLesson200JSONResponse(out), err
+}
+
+// EraseRun takes a lesson that was given out of the club for good.
+func (h handlers) EraseRun(ctx context.Context, r EraseRunRequestObject) (EraseRunResponseObject, error) {
+	out, err := h.erase(ctx, store.ARun, r.Run, r.Params.DryRun)
+	return EraseRun200JSONResponse(out), err
+}
+
+func (h handlers) erase(ctx context.Context, kind store.Kind, id string, try *bool) (store.Erased, error) {
 	folder := ""
 	if h.copies != nil {
 		folder = h.copies.Dir
 	}
-	out, err := h.club.Erase(ctx, r.Student, folder, value(r.Params.DryRun, false))
-	return EraseStudent200JSONResponse(out), err
+	return h.club.Erase(ctx, store.Subject{Kind: kind, ID: id}, folder, value(try, false))
 }
 
 func (h handlers) ListLaddersOfStudent(

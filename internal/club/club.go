@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"hodometer/core/plan"
+	"hodometer/internal/club/answer"
 	"hodometer/internal/club/documents"
 	"hodometer/internal/club/drafts"
 	"hodometer/internal/club/evidence"
@@ -49,18 +50,45 @@ func New(s *store.Store) *Club {
 	return c
 }
 
-// Erase takes a student out of the club for good, see students.Roll, and has runs that go on
-// read anew.
-func (c *Club) Erase(ctx context.Context, id, copies string, try bool) (store.Erased, error) {
-	out, err := c.Roll.Erase(ctx, id, copies, try)
-	if !try {
-		c.Forget()
+// Erase takes a student, a lesson or a run out of the club for good: out of its file, where what
+// others did with a student stays with nobody's name, and out of the other files beside it and in
+// the folder of copies. On try it only says what goes, what stays, and which files those are. It
+// may be done again, after a crash for instance: what is left then goes.
+func (c *Club) Erase(ctx context.Context, of store.Subject, copies string, try bool) (store.Erased, error) {
+	ctx = context.WithoutCancel(ctx) // half of it helps nobody
+	out, err := c.store.Erase(ctx, of, try)
+	if err != nil {
+		what := map[store.Kind]string{store.AStudent: "student", store.ALesson: "lesson", store.ARun: "run"}
+		return out, answer.OrMissing(err, what[of.Kind])
 	}
+	if !try {
+		c.Forget() // runs that go on are read anew
+		if err := c.store.Shred(ctx); err != nil {
+			return out, err
+		}
+	}
+	out.Files, err = c.store.EraseElsewhere(ctx, of, copies, try)
 	return out, err
 }
 
 // Trouble returns what keeps the club file from being written; nil where nothing does.
 func (c *Club) Trouble() *store.Trouble { return c.store.Trouble() }
+
+// Retention returns for how many months what was written about students is kept; 0: for good.
+func (c *Club) Retention(ctx context.Context) (months int, err error) { return c.store.Retention(ctx) }
+
+// SetRetention keeps for how many months it is.
+func (c *Club) SetRetention(ctx context.Context, months int) error {
+	return c.store.SetRetention(ctx, months)
+}
+
+// Retain lets go of what is older, and returns of how many lessons.
+func (c *Club) Retain(ctx context.Context) (lessons int64, err error) {
+	if lessons, err = c.store.Retain(ctx); lessons > 0 {
+		c.Forget()
+	}
+	return lessons, err
+}
 
 // Tidy keeps of each old sitting with a lesson or a document the last version alone, and
 // returns how many went.

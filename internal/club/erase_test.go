@@ -13,6 +13,7 @@ import (
 	"hodometer/core/run"
 	"hodometer/internal/club/answer"
 	"hodometer/internal/club/clubtest"
+	"hodometer/internal/club/runs"
 	"hodometer/internal/club/students"
 	"hodometer/internal/store"
 
@@ -83,13 +84,14 @@ func TestWhoIsErasedStandsInNoFile(t *testing.T) {
 
 	before, err := os.ReadFile(path)
 	require.NoError(t, err)
-	try, err := c.Erase(ctx, who.ID, copies, true)
+	subject := store.Subject{Kind: store.AStudent, ID: who.ID}
+	try, err := c.Erase(ctx, subject, copies, true)
 	require.NoError(t, err)
 	after, err := os.ReadFile(path)
 	require.NoError(t, err)
 	require.True(t, bytes.Equal(before, after), "a preview changes nothing")
 
-	done, err := c.Erase(ctx, who.ID, copies, false)
+	done, err := c.Erase(ctx, subject, copies, false)
 	require.NoError(t, err)
 	require.Equal(t, try, done, "it comes to what the preview said")
 	require.Len(t, done.Files, 3)
@@ -117,11 +119,114 @@ func TestWhoIsErasedStandsInNoFile(t *testing.T) {
 	require.NoError(t, err)
 	require.NotEmpty(t, record.Skills)
 
-	_, err = c.Erase(ctx, who.ID, copies, false)
+	_, err = c.Erase(ctx, subject, copies, false)
 	require.NoError(t, err, "it may be done again")
-	_, err = c.Erase(ctx, clubtest.ID(), copies, false)
+	_, err = c.Erase(ctx, store.Subject{Kind: store.AStudent, ID: clubtest.ID()}, copies, false)
 	require.ErrorAs(t, err, &answer.Missing{})
 	student(t, c, "Moss Tarrow") // the file is written as before
+}
+
+// A lesson that was given is erased and its plan stays, or the lesson with all that was given of
+// it; a device that still holds one does not bring it back.
+func TestALessonIsErased(t *testing.T) {
+	c, l := clubtest.New(t)
+	var opened []runs.Run
+	for range 2 {
+		r, err := c.OpenRun(ctx, clubtest.ID(), l.ID)
+		require.NoError(t, err)
+		_, err = c.AddEvents(ctx, r.ID, r.From(), []run.Event{
+			{ID: clubtest.ID(), At: 1000, Kind: run.Good, Block: l.Blocks[1].ID, Student: l.Students[0]},
+			{ID: clubtest.ID(), At: 2000, Kind: run.Finish},
+		})
+		require.NoError(t, err)
+		opened = append(opened, r)
+	}
+	brings := func(r runs.Run) error {
+		of := &runs.Origin{ID: l.ID, Version: l.Version, Whole: r.Lesson, Students: r.Students}
+		_, err := c.AddEvents(ctx, r.ID, of, []run.Event{{ID: clubtest.ID(), At: 3000, Kind: run.Start}})
+		return err
+	}
+	first := store.Subject{Kind: store.ARun, ID: opened[0].ID}
+	try, err := c.Erase(ctx, first, "", true)
+	require.NoError(t, err)
+	done, err := c.Erase(ctx, first, "", false)
+	require.NoError(t, err)
+	require.Equal(t, try, done)
+	require.Contains(t, done.Goes, store.Amount{Number: 2, What: "entries made while counting"})
+	require.ErrorAs(t, brings(opened[0]), &answer.Gone{})
+	log, err := c.Log(ctx, answer.Part{}, false)
+	require.NoError(t, err)
+	require.Len(t, log.Items, 1, "the other stays")
+	_, err = c.Lesson(ctx, l.ID)
+	require.NoError(t, err, "and the plan")
+
+	_, err = c.Erase(ctx, store.Subject{Kind: store.ALesson, ID: l.ID}, "", false)
+	require.NoError(t, err)
+	_, err = c.Lesson(ctx, l.ID)
+	require.ErrorAs(t, err, &answer.Missing{})
+	for _, r := range opened {
+		require.ErrorAs(t, brings(r), &answer.Gone{})
+		_, err = c.OpenRun(ctx, r.ID, l.ID)
+		require.ErrorAs(t, err, &answer.Gone{})
+	}
+	log, err = c.Log(ctx, answer.Part{}, false)
+	require.NoError(t, err)
+	require.Empty(t, log.Items)
+	_, err = c.Erase(ctx, first, "", false)
+	require.ErrorAs(t, err, &answer.Missing{})
+}
+
+// Notes and observations older than the owner says go for good, packed or not, and leave the
+// counts; with no rule nothing goes, and younger ones never do.
+func TestOldNotesGo(t *testing.T) {
+	dir := t.TempDir()
+	c := clubtest.Open(t, filepath.Join(dir, "club.db"))
+	who := student(t, c, "Wren Ashdown")
+	_, l := clubtest.New(t)
+	l.ID, l.Version, l.Students = clubtest.ID(), 0, []string{who.ID}
+	now := time.Date(2026, 6, 1, 12, 0, 0, 0, time.Local)
+	give := func(months int, note string) string {
+		at := now.AddDate(0, -months, 0)
+		c.SetClock(func() time.Time { return at })
+		own := *l
+		own.ID, own.Date = clubtest.ID(), at.Format(time.DateOnly)
+		saved, err := c.SaveLesson(ctx, &own)
+		require.NoError(t, err)
+		opened, err := c.OpenRun(ctx, clubtest.ID(), saved.ID)
+		require.NoError(t, err)
+		n := at.UnixMilli()
+		_, err = c.AddEvents(ctx, opened.ID, opened.From(), []run.Event{
+			{ID: clubtest.ID(), At: n, Kind: run.Start},
+			{ID: clubtest.ID(), At: n + 1, Kind: run.Good, Block: saved.Blocks[1].ID, Student: who.ID},
+			{ID: clubtest.ID(), At: n + 2, Kind: run.Note, Text: note},
+			{ID: clubtest.ID(), At: n + 3, Kind: run.Note, Student: who.ID, Text: note},
+			{ID: clubtest.ID(), At: n + 4, Kind: run.Tag, Student: who.ID, Text: note},
+			{ID: clubtest.ID(), At: n + 5, Kind: run.Finish},
+		})
+		require.NoError(t, err)
+		return opened.ID
+	}
+	packed := give(14, aboutThem)
+	_, err := c.Pack(ctx)
+	require.NoError(t, err)
+	loose, young := give(13, aboutThem), give(2, "a younger line")
+	c.SetClock(func() time.Time { return now })
+	gone, err := c.Retain(ctx)
+	require.NoError(t, err)
+	require.Zero(t, gone, "no rule is set")
+	require.NoError(t, c.SetRetention(ctx, 12))
+	for _, want := range []int64{2, 0} {
+		gone, err = c.Retain(ctx)
+		require.NoError(t, err)
+		require.Equal(t, want, gone)
+	}
+	require.Empty(t, told(t, dir))
+	for id, note := range map[string]string{packed: "", loose: "", young: "a younger line"} {
+		r, err := c.Run(ctx, id)
+		require.NoError(t, err)
+		require.Equal(t, note, r.State.Note)
+		require.Equal(t, 1, r.State.Blocks[1].Balls, "what was counted stays")
+	}
 }
 
 func student(t *testing.T, c *clubtest.Club, name string) students.Student {

@@ -11,8 +11,25 @@ import (
 	"strings"
 )
 
-// Erased says what goes when a student is erased, what stays without the name, and what
-// becomes of the other files of the club.
+// Subject is what is erased: a student, a lesson with all that was given of it, or a run, which
+// is a lesson that was given once.
+type Subject struct {
+	Kind Kind
+	ID   string
+}
+
+// Kind is the table in which a subject stands.
+type Kind string
+
+// What can be erased.
+const (
+	AStudent Kind = "students"
+	ALesson  Kind = "lessons"
+	ARun     Kind = "runs"
+)
+
+// Erased says what goes when somebody or something is erased, what stays without the name, and
+// what becomes of the other files of the club.
 type Erased struct {
 	Goes  []Amount     `json:"goes"`
 	Stays []Amount     `json:"stays"`
@@ -52,11 +69,11 @@ var own = []struct {
 // words are for one of something, and for several.
 type words struct{ one, many string }
 
-// Erase takes a student out of the file for good, and whoever was merged into them: all that
-// is about them alone, what was written about them, their profile and their name, wherever it
-// stands. What others did with them stays, with nobody's name. On try nothing is changed, and
-// what would be is said. ErrNone: there is no such student.
-func (s *Store) Erase(ctx context.Context, student string, try bool) (out Erased, err error) {
+// Erase takes a subject out of the file for good. Of a student, and whoever was merged into
+// them, goes all that is about them alone, what was written about them, their profile and their
+// name, wherever it stands; what others did with them stays, with nobody's name. Of a lesson or
+// a run all goes. On try nothing is changed, and what would be is said. ErrNone: there is none.
+func (s *Store) Erase(ctx context.Context, of Subject, try bool) (out Erased, err error) {
 	err = s.writing(ctx, func() error {
 		tx, err := s.write.BeginTx(ctx, nil)
 		if err != nil {
@@ -65,7 +82,12 @@ func (s *Store) Erase(ctx context.Context, student string, try bool) (out Erased
 		defer tx.Rollback() // after a commit there is nothing to roll back
 		empty := Erased{Goes: []Amount{}, Stays: []Amount{}, Files: []ErasedFile{}}
 		e := erasing{ctx: ctx, tx: tx, out: empty}
-		if err := e.all(student); err != nil {
+		if of.Kind == AStudent {
+			err = e.student(of.ID)
+		} else {
+			err = e.given(of, s.Now().UnixMilli())
+		}
+		if err != nil {
 			return err
 		}
 		if out = e.out; try {
@@ -88,7 +110,7 @@ type erasing struct {
 	out   Erased
 }
 
-func (e *erasing) all(student string) error {
+func (e *erasing) student(student string) error {
 	if err := e.who(student); err != nil {
 		return err
 	}
@@ -139,6 +161,7 @@ func (e *erasing) number(query string) (n int64, err error) {
 
 func (e *erasing) amount(into *[]Amount, n int64, what words) {
 	switch {
+	case what.one == "":
 	case n == 1:
 		*into = append(*into, Amount{n, what.one})
 	case n > 1:
@@ -295,8 +318,17 @@ func (e *erasing) line(text string) (string, error) {
 	if _, says := event["text"]; !says || !slices.Contains(e.ids, any(student)) {
 		return text, nil
 	}
+	return e.silent(kind, event)
+}
+
+// silent is an event without the words in it: a note is then empty, an observation has at least
+// one character.
+func (e *erasing) silent(kind string, event map[string]json.RawMessage) (string, error) {
 	e.lines++
-	event["text"] = json.RawMessage(`"…"`) // an observation has at least one character
+	event["text"] = json.RawMessage(`""`)
+	if kind == "tag" {
+		event["text"] = json.RawMessage(`"…"`)
+	}
 	kept, err := json.Marshal(event)
 	return string(kept), err
 }

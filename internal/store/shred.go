@@ -62,17 +62,19 @@ func (s *Store) others(copies string) (out []string, err error) {
 	}), nil
 }
 
-// EraseElsewhere takes a student out of the other files of the club, those in the folder of
-// copies among them: a file is rewritten without them, or removed where that cannot be done, as
+// EraseElsewhere takes a subject out of the other files of the club, those in the folder of
+// copies among them: a file is rewritten without it, or removed where that cannot be done, as
 // with one that is kept for an older Hodometer. On try it is only said.
-func (s *Store) EraseElsewhere(ctx context.Context, student, copies string, try bool) ([]ErasedFile, error) {
+func (s *Store) EraseElsewhere(
+	ctx context.Context, of Subject, copies string, try bool,
+) ([]ErasedFile, error) {
 	files, err := s.others(copies)
 	if err != nil {
 		return nil, err
 	}
 	out := []ErasedFile{}
 	for _, f := range files {
-		here, known := holds(ctx, f, student)
+		here, known := holds(ctx, f, of)
 		if known && !here {
 			continue
 		}
@@ -80,7 +82,7 @@ func (s *Store) EraseElsewhere(ctx context.Context, student, copies string, try 
 		if !known || strings.Contains(f, ".version-") {
 			done.Does = Removed
 		}
-		if !try && done.Does == Rewritten && rewriteWithout(ctx, f, student) != nil {
+		if !try && done.Does == Rewritten && rewriteWithout(ctx, f, of) != nil {
 			done.Does = Removed
 		}
 		if !try && done.Does == Removed {
@@ -93,19 +95,20 @@ func (s *Store) EraseElsewhere(ctx context.Context, student, copies string, try 
 	return out, nil
 }
 
-// holds says whether a file has the student, and whether that could be found out.
-func holds(ctx context.Context, path, student string) (here, known bool) {
+// holds says whether a file has the subject, and whether that could be found out.
+func holds(ctx context.Context, path string, of Subject) (here, known bool) {
 	db, err := sql.Open("sqlite", readOnly(path))
 	if err != nil {
 		return false, false
 	}
 	defer db.Close()
-	err = db.QueryRowContext(ctx, "select exists (select 1 from students where id = ?)", student).Scan(&here)
+	err = db.QueryRowContext(ctx, "select exists (select 1 from "+string(of.Kind)+" where id = ?)", of.ID).
+		Scan(&here)
 	return here, err == nil
 }
 
-// rewriteWithout puts the file as it is without the student in its place.
-func rewriteWithout(ctx context.Context, path, student string) error {
+// rewriteWithout puts the file as it is without the subject in its place.
+func rewriteWithout(ctx context.Context, path string, of Subject) error {
 	half := path + ".half"
 	if err := gone(half); err != nil {
 		return err
@@ -119,7 +122,7 @@ func rewriteWithout(ctx context.Context, path, student string) error {
 		return err
 	}
 	close(s.watched) // nobody watches
-	_, err = s.Erase(ctx, student, false)
+	_, err = s.Erase(ctx, of, false)
 	if err == nil {
 		err = s.Shred(ctx)
 	}

@@ -293,6 +293,14 @@ func (c *Diary) SaveIn(
 	}
 	current, err := Read(ctx, q, l.ID)
 	isNew := errors.As(err, &answer.Missing{}) && l.Version == 0
+	if isNew {
+		switch n, err := q.CountErased(ctx, []string{l.ID}); {
+		case err != nil:
+			return nil, err
+		case n > 0:
+			return nil, answer.Gone{What: "lesson"}
+		}
+	}
 	switch {
 	case isNew:
 		err = q.InsertLesson(

@@ -83,6 +83,9 @@ func (c *Runs) OpenRun(ctx context.Context, id, lessonID string) (out Run, err e
 		row, err := q.GetRun(ctx, id)
 		switch {
 		case errors.Is(err, store.ErrNone):
+			if err := erased(ctx, q, id, lessonID); err != nil {
+				return err
+			}
 			l, err := lessons.Read(ctx, q, lessonID)
 			if err != nil {
 				return err
@@ -122,6 +125,9 @@ func (c *Runs) begin(ctx context.Context, q *gen.Queries, id string, of Origin) 
 	if _, err := q.GetRun(ctx, id); !errors.Is(err, store.ErrNone) {
 		return err
 	}
+	if err := erased(ctx, q, id, of.ID); err != nil {
+		return err
+	}
 	l, err := opened(ctx, q, of)
 	if errors.As(err, &answer.Missing{}) && of.Whole != nil {
 		l, err = c.bring(ctx, q, of)
@@ -155,6 +161,15 @@ func (c *Runs) begin(ctx context.Context, q *gen.Queries, id string, of Origin) 
 			StartedAt: c.store.Now().UnixMilli(),
 		},
 	)
+}
+
+// erased gives Gone where any of these was erased for good.
+func erased(ctx context.Context, q *gen.Queries, ids ...string) error {
+	n, err := q.CountErased(ctx, ids)
+	if err == nil && n > 0 {
+		err = answer.Gone{What: "lesson"}
+	}
+	return err
 }
 
 // opened is the lesson in the version that was opened; Missing where the file has none of it.

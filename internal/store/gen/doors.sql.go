@@ -153,6 +153,22 @@ func (q *Queries) GetPassphrase(ctx context.Context) (string, error) {
 	return passphrase, err
 }
 
+const getRetention = `-- name: GetRetention :one
+select keep_months, thinned from club
+`
+
+type GetRetentionRow struct {
+	KeepMonths int64
+	Thinned    int64
+}
+
+func (q *Queries) GetRetention(ctx context.Context) (GetRetentionRow, error) {
+	row := q.db.QueryRowContext(ctx, getRetention)
+	var i GetRetentionRow
+	err := row.Scan(&i.KeepMonths, &i.Thinned)
+	return i, err
+}
+
 const getSession = `-- name: GetSession :one
 select data from sessions where token = ? and expiry > ?
 `
@@ -427,6 +443,15 @@ update club set passphrase = ?
 
 func (q *Queries) SetPassphrase(ctx context.Context, passphrase string) error {
 	_, err := q.db.ExecContext(ctx, setPassphrase, passphrase)
+	return err
+}
+
+const setRetention = `-- name: SetRetention :exec
+update club set keep_months = ?
+`
+
+func (q *Queries) SetRetention(ctx context.Context, keepMonths int64) error {
+	_, err := q.db.ExecContext(ctx, setRetention, keepMonths)
 	return err
 }
 

@@ -49,6 +49,8 @@ type Club struct {
 	Passphrase string
 	Zone       string
 	Copy       string
+	KeepMonths int64
+	Thinned    int64
 }
 
 type Counted struct {
@@ -119,6 +121,11 @@ type DocumentVersion struct {
 
 type DrillFavourite struct {
 	DrillID string
+}
+
+type Erased struct {
+	ID string
+	At int64
 }
 
 type Event struct {

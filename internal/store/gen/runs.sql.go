@@ -11,6 +11,27 @@ import (
 	"strings"
 )
 
+const countErased = `-- name: CountErased :one
+select count(*) from erased where id in (/*SLICE:ids*/?)
+`
+
+func (q *Queries) CountErased(ctx context.Context, ids []string) (int64, error) {
+	query := countErased
+	var queryParams []interface{}
+	if len(ids) > 0 {
+		for _, v := range ids {
+			queryParams = append(queryParams, v)
+		}
+		query = strings.Replace(query, "/*SLICE:ids*/?", strings.Repeat(",?", len(ids))[1:], 1)
+	} else {
+		query = strings.Replace(query, "/*SLICE:ids*/?", "NULL", 1)
+	}
+	row := q.db.QueryRowContext(ctx, query, queryParams...)
+	var count int64
+	err := row.Scan(&count)
+	return count, err
+}
+
 const countEvents = `-- name: CountEvents :one
 select cast((select count(*) from events e where e.run_id = ?1)
     + coalesce((select p.number from packed_events p where p.run_id = ?1), 0) as integer)

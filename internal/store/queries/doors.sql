@@ -10,6 +10,12 @@ select id, copy, zone from club;
 -- name: SetZone :exec
 update club set zone = ?;
 
+-- name: GetRetention :one
+select keep_months, thinned from club;
+
+-- name: SetRetention :exec
+update club set keep_months = ?;
+
 -- name: GetSession :one
 select data from sessions where token = ? and expiry > ?;
 

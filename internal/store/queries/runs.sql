@@ -133,3 +133,6 @@ select r.id from runs r
 where r.started_at < ? and r.status in ('finished', 'removed', 'givenUp')
   and exists (select 1 from events e where e.run_id = r.id)
 order by r.started_at limit ?;
+
+-- name: CountErased :one
+select count(*) from erased where id in (sqlc.slice('ids'));

@@ -1214,6 +1214,44 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/lessons/{lesson}/erase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson: components["parameters"]["lessonId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Erase a lesson with all that was given of it for good, from this file and the others of the club; it cannot be undone */
+        post: operations["eraseLesson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/runs/{run}/erase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: components["parameters"]["runId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Erase a lesson that was given, the plan of which stays for good, from this file and the others of the club; it cannot be undone */
+        post: operations["eraseRun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/students/{student}/split": {
         parameters: {
             query?: never;
@@ -1501,6 +1539,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/retention": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** For how many months what was written about students is kept */
+        get: operations["getRetention"];
+        /** Set for how many months what was written about students is kept; older notes and observations go for good */
+        put: operations["setRetention"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/zone": {
         parameters: {
             query?: never;
@@ -1773,6 +1829,10 @@ export interface components {
             /** Format: int64 */
             expires: number;
             practices: components["schemas"]["Practice"][];
+        };
+        Retention: {
+            /** @description 0: for good */
+            months: number;
         };
         Amount: {
             /** Format: int64 */
@@ -5593,6 +5653,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            410: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -5685,6 +5746,7 @@ export interface operations {
                 };
             };
             404: components["responses"]["Problem"];
+            410: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -5735,6 +5797,7 @@ export interface operations {
                 content?: never;
             };
             404: components["responses"]["Problem"];
+            410: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -7480,6 +7543,62 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    eraseLesson: {
+        parameters: {
+            query?: {
+                /** @description only say what would go */
+                dryRun?: boolean;
+            };
+            header?: never;
+            path: {
+                lesson: components["parameters"]["lessonId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What went */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Erased"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    eraseRun: {
+        parameters: {
+            query?: {
+                /** @description only say what would go */
+                dryRun?: boolean;
+            };
+            header?: never;
+            path: {
+                run: components["parameters"]["runId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What went */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Erased"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
     splitStudent: {
         parameters: {
             query?: never;
@@ -8057,6 +8176,51 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Taken"];
                 };
+            };
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getRetention: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The rule */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Retention"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setRetention: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Retention"];
+            };
+        };
+        responses: {
+            /** @description It is set */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];

@@ -171,3 +171,18 @@ test('a file of something else is refused, and nothing of it taken in', async ()
   await expect(takeIn('{"format":"hodometer.counts","formatVersion":2,"runs":[]}')).rejects.toThrow('newer');
   expect(await waiting()).toBe(0);
 });
+
+test('a run that was erased for good is let go, and nothing is brought back', async () => {
+  const run = await held(id(1), 'club');
+  await tap(run);
+  await sent();
+  vi.stubGlobal(
+    'fetch',
+    vi.fn(async () => answer(410, { status: 410, detail: 'erased' }))
+  );
+  file.name = 'club.later';
+  await meet(file.name);
+  await sent();
+  expect(await known(run)).toEqual([]);
+  expect(await (await kept()).get('packs', `run ${run}`)).toBeUndefined();
+});

@@ -197,6 +197,7 @@ export function sendNow() {
 
 const OUT = 401;
 const NOT_THERE = 404;
+const ERASED = 410;
 const NO_CONNECTION =
   'No connection. Your counts are saved on this device and sent when the connection is back.';
 
@@ -236,6 +237,11 @@ async function all() {
       unplaced.add(run);
       continue;
     }
+    if (problem.status === ERASED) {
+      await letGo(run);
+      tell({ kind: 'taken', run, ids: taps.map((t) => t.id) });
+      continue;
+    }
     // All or none are taken: what is wrong with which is said, or found one by one.
     const wrong = new Map<Tap, string>();
     for (const e of problem.errors ?? []) {
@@ -252,6 +258,17 @@ async function all() {
     tell({ kind: 'refused', run, taps: [...wrong].map(([t, reason]) => ({ ...t, sent: REFUSED, reason })) });
   }
   if (unplaced.size) throw new Stranger(NOT_THERE); // the others were sent
+}
+
+/** Lets go of a run that the owner erased for good. */
+async function letGo(run: string) {
+  const db = await kept().catch(() => undefined);
+  const taps = await known(run);
+  for (const t of unstored.filter((t) => t.run === run)) unstored.splice(unstored.indexOf(t), 1);
+  await Promise.all([
+    ...taps.map((t) => db?.delete('taps', [t.run, t.id])),
+    db?.delete('packs', `run ${run}`)
+  ]);
 }
 
 /** The lesson that a run is of: which, or for a file that has none of it, all of it. */

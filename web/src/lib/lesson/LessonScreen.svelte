@@ -33,6 +33,7 @@
   import Resources from './Resources.svelte';
   import OtherBlock from './OtherBlock.svelte';
   import Versions from './Versions.svelte';
+  import { door } from '$lib/access/door.svelte';
   import Watch from '$lib/watch/Watch.svelte';
   import { Watching } from '$lib/watch/watching.svelte';
   import StudentPicker from './StudentPicker.svelte';
@@ -529,6 +530,9 @@
       {/key}
     </section>
   {/if}
+  {#if door.owner && !editor.nothing}<p class="mt-8 text-sm">
+      <a class="hover:underline" href="/lessons/{lesson.id}/erase">Erase this lesson for good…</a>
+    </p>{/if}
 </main>
 
 <style>

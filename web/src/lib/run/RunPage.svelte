@@ -100,6 +100,7 @@
           >Remove from log</button
         >{/if}
     {/if}
+    {#if door.owner}<a class="btn btn-ghost btn-sm" href="/log/{session.id}/erase">Erase for good…</a>{/if}
     {#if door.coach}<a class="btn btn-ghost btn-sm" href="/lessons/{session.lesson.id}">Open lesson</a>{/if}
   </div>
 

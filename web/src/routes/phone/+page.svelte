@@ -6,6 +6,7 @@
   import { door } from '$lib/access/door.svelte';
   import LetIn from '$lib/access/LetIn.svelte';
   import Passphrase from '$lib/access/Passphrase.svelte';
+  import Retention from '$lib/access/Retention.svelte';
   import ThisDevice from '$lib/access/ThisDevice.svelte';
 
   const OFTEN = 2000; // ms between looks at who came in, while somebody waits for it
@@ -107,6 +108,10 @@
           <section aria-labelledby="club-time">
             <h2 id="club-time" class="text-xl">The club’s time</h2>
             <ClubZone />
+          </section>
+          <section aria-labelledby="retention">
+            <h2 id="retention" class="text-xl">Old notes</h2>
+            <Retention />
           </section>
         {/if}
         <p class="text-sm">
