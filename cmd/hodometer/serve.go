@@ -40,12 +40,9 @@ func serve(ctx context.Context, log *slog.Logger, path, copies string, d door) e
 	}
 	defer s.Close()
 	if u := s.Updated(); u != nil {
-		fmt.Printf(
-			"The club file was brought up to date, from version %d of its tables to %d. As it was it is kept as %s\n",
-			u.From,
-			u.To,
-			u.Kept,
-		)
+		const said = "The club file was brought up to date, from version %d of its tables to %d." +
+			" As it was it is kept as %s\n"
+		fmt.Printf(said, u.From, u.To, u.Kept)
 		log.Info("brought up to date", "from", u.From, "to", u.To, "kept", u.Kept)
 	}
 	options := api.Options{Log: log}

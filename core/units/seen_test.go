@@ -20,7 +20,8 @@ func named(name string) units.Problems {
 // Names of any script, with their marks and punctuation, are names.
 func TestNamesOfAnyScript(t *testing.T) {
 	for _, name := range []string{
-		"Wren", "Ñandú O’Shea-Lì", "Юлия", "محمد", "नेहा", "王小明", "ひなた", "Ọmọ́lará", "A|B", "Court ½ → 2",
+		"Wren", "Ñandú O’Shea-Lì", "Юлия", "محمد", "नेहा", "王小明",
+		"ひなた", "Ọmọ́lará", "A|B", "Court ½ → 2",
 	} {
 		require.Empty(t, named(name), name)
 		require.Equal(t, name, units.Seen(name))

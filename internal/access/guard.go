@@ -65,11 +65,9 @@ func (d *Doors) Guard(
 			if err := next(c); err != nil {
 				return err
 			}
+			r, _ := echo.UnwrapResponse(c.Response())
 			asked := c.QueryParam("dryRun") == "true" // what would be done was not
-			if r, _ := echo.UnwrapResponse(
-				c.Response(),
-			); !asked && r != nil &&
-				r.Status < http.StatusBadRequest {
+			if !asked && r != nil && r.Status < http.StatusBadRequest {
 				return d.note(context.WithoutCancel(ctx), v, op, thing(c))
 			}
 			return nil

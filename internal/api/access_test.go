@@ -23,7 +23,8 @@ var (
 		"getLessonSummary getSheet listRuns getRun putRun streamRun " +
 		"addEvents listBlockTemplates listWarmUps blankDrill listDrills checkDrill getDrill " +
 		"listDrillVersions listGames getGame listGameVersions listLadders getLadder"
-	forOwners = "getRetention setRetention eraseStudent eraseLesson eraseRun archiveStudent setPassphrase setZone makeCode listDevices changeDevice endDevice listDeeds listCopies takeCopy " +
+	forOwners = "getRetention setRetention eraseStudent eraseLesson eraseRun archiveStudent " +
+		"setPassphrase setZone makeCode listDevices changeDevice endDevice listDeeds listCopies takeCopy " +
 		"getCopy"
 )
 

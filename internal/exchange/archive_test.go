@@ -80,7 +80,8 @@ func TestAnArchiveSaysAllAndNamesNobodyElse(t *testing.T) {
 		require.NotContains(t, text[f.Name], "about Bo", f.Name)
 	}
 	page := text["student.html"]
-	for _, here := range strings.Fields("aims notes caution match skill best ladder move game home line lesson mine tag video") {
+	const stands = "aims notes caution match skill best ladder move game home line lesson mine tag video"
+	for _, here := range strings.Fields(stands) {
 		require.Contains(t, page, here+"-here")
 	}
 	require.Contains(t, page, "Ada &lt;Fenn&gt;")
