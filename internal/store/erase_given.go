@@ -42,7 +42,8 @@ func (e *erasing) given(of Subject, at int64) error {
 		}
 	}
 	const remember = "insert or ignore into erased (id, at) "
-	for _, one := range []string{remember + "select id, ?2 from runs where " + column + " = ?1", remember + "values (?1, ?2)"} {
+	theirs := remember + "select id, ?2 from runs where " + column + " = ?1"
+	for _, one := range []string{theirs, remember + "values (?1, ?2)"} {
 		if _, err := e.tx.ExecContext(e.ctx, one, of.ID, at); err != nil {
 			return err
 		}
