@@ -17,8 +17,10 @@ import (
 	"strings"
 	"syscall"
 	"testing"
+	"time"
 
 	"hodometer/internal/store"
+	"hodometer/internal/store/gen"
 
 	"github.com/stretchr/testify/require"
 )
@@ -215,6 +217,56 @@ func TestAServerOnAFullDisk(t *testing.T) {
 	again.Path, again.Args = c.Path, c.Args
 	at = server(t, again)
 	require.Equal(t, 200, ask(t, "GET", at+"/api/v1/students", nil))
+}
+
+// A restore that meets a full disk names the disk, and what was there is there still; a backup
+// that is killed on the way leaves nothing under its name, or all of it.
+func TestNoHalfFileTakesAName(t *testing.T) {
+	dir := t.TempDir()
+	db, copied := filepath.Join(dir, "club.db"), filepath.Join(dir, "copy.db")
+	s, err := store.Open(t.Context(), db)
+	require.NoError(t, err)
+	for i := range 300 {
+		require.NoError(t, s.Write(t.Context(), func(q *gen.Queries) error {
+			return q.InsertStudent(t.Context(), gen.InsertStudentParams{
+				ID: fmt.Sprint(
+					i,
+				),
+				Name:  "Wren",
+				Hand:  "right",
+				Level: "club",
+				More:  fmt.Sprintf(`{"aims":"%02000d"}`, i),
+			})
+		}))
+	}
+	require.NoError(t, s.Close())
+	said, code := says(t, "", "backup", copied, "--db", db)
+	require.Zero(t, code, said)
+	before, err := os.ReadFile(db)
+	require.NoError(t, err)
+	c := command()
+	inner := fmt.Sprintf("ulimit -f 200; exec %q restore %q --db %q", os.Args[0], copied, db)
+	c.Path, c.Args = "/bin/bash", []string{"bash", "-c", inner} // a fifth of what it needs
+	out, err := c.CombinedOutput()
+	require.Error(t, err)
+	require.Contains(t, string(out), "The disk is full or cannot be written. Nothing was changed.")
+	after, err := os.ReadFile(db)
+	require.NoError(t, err)
+	require.True(t, bytes.Equal(before, after))
+
+	for n := range 20 {
+		to := filepath.Join(dir, fmt.Sprintf("killed%d.db", n))
+		c := command("backup", to, "--db", db)
+		require.NoError(t, c.Start())
+		time.Sleep(time.Duration(n*4) * time.Millisecond)
+		_ = c.Process.Kill() // it may have ended
+		_ = c.Wait()
+		if _, err := os.Stat(to); err == nil {
+			held, err := store.Look(t.Context(), to, true)
+			require.NoError(t, err)
+			require.EqualValues(t, 300, held.Students)
+		}
+	}
 }
 
 // A club is started only where that is said, and never twice; a link leads to the file that it

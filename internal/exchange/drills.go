@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
 	"sync"
 
@@ -59,7 +60,12 @@ var schemas = sync.OnceValue(func() map[string]map[string]*jsonschema.Schema {
 })
 
 // WriteDrills writes one drill as a drill document, several as a shelf.
+// Titles of before that hold what nobody sees are written without it.
 func WriteDrills(drills []drill.Drill) ([]byte, error) {
+	drills = slices.Clone(drills)
+	for i := range drills {
+		drills[i].Title = units.Seen(drills[i].Title)
+	}
 	if len(drills) == 1 {
 		return json.MarshalIndent(drills[0], "", "  ")
 	}

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"encoding/json"
 	"fmt"
+	"slices"
 	"sync"
 
 	"hodometer/core/game"
@@ -42,7 +43,12 @@ var gameSchemas = sync.OnceValue(func() map[string]*jsonschema.Schema {
 })
 
 // WriteGames writes one game as a game document, several as a document of games.
+// Titles of before that hold what nobody sees are written without it.
 func WriteGames(all []game.Preset) ([]byte, error) {
+	all = slices.Clone(all)
+	for i := range all {
+		all[i].Title = units.Seen(all[i].Title)
+	}
 	if len(all) == 1 {
 		return json.MarshalIndent(all[0], "", "  ")
 	}

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"encoding/json"
 	"fmt"
+	"slices"
 	"strings"
 	"sync"
 	"time"
@@ -28,7 +29,14 @@ var shareSchema = sync.OnceValue(func() *jsonschema.Schema {
 })
 
 // WriteShare writes what one coach hands to another.
-func WriteShare(s shares.Share) ([]byte, error) { return json.MarshalIndent(s, "", "  ") }
+// Titles of before that hold what nobody sees are written without it.
+func WriteShare(s shares.Share) ([]byte, error) {
+	s.Lessons = slices.Clone(s.Lessons)
+	for i := range s.Lessons {
+		s.Lessons[i].Title = units.Seen(s.Lessons[i].Title)
+	}
+	return json.MarshalIndent(s, "", "  ")
+}
 
 // ReadShare reads a file that another coach wrote. What is wrong with it comes as
 // units.Problems whose details begin with the line.
