@@ -25,7 +25,7 @@ func TestOldTitlesAreWrittenWithoutWhatNobodySees(t *testing.T) {
 	require.Equal(t, hidden, d.Title, "what is kept is as it was")
 
 	g := game.Presets()[0]
-	g.Title = hidden
+	g.Format, g.FormatVersion, g.Title = game.Format, game.FormatVersion, hidden
 	file, err = WriteGames([]game.Preset{g})
 	require.NoError(t, err)
 	games, err := ReadGames(file)
