@@ -52,6 +52,29 @@ func (v *Live) Add(events ...Event) (fresh int) {
 	return fresh
 }
 
+// Finish is the event that finished the run, and stands; false where it goes on.
+func (v *Live) Finish() (Event, bool) {
+	return v.latest(func(e *Event) bool { return e.Kind == Finish })
+}
+
+// Replaced is the latest event of the same kind, about the same student and block, that stands:
+// what another one would change.
+func (v *Live) Replaced(by Event) (Event, bool) {
+	return v.latest(func(e *Event) bool {
+		return e.Kind == by.Kind && e.Student == by.Student && e.Block == by.Block
+	})
+}
+
+func (v *Live) latest(is func(e *Event) bool) (Event, bool) {
+	cancelled := cancelled(v.events)
+	for i := len(v.events) - 1; i >= 0; i-- {
+		if is(&v.events[i]) && (cancelled == nil || !cancelled[i]) {
+			return v.events[i], true
+		}
+	}
+	return Event{}, false
+}
+
 // State is what the events come to.
 func (v *Live) State() State { return v.shown() }
 

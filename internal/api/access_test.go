@@ -9,6 +9,7 @@ import (
 
 	"hodometer/core/run"
 	"hodometer/internal/access"
+	"hodometer/internal/club/evidence"
 	"hodometer/internal/club/students"
 
 	"github.com/stretchr/testify/require"
@@ -131,6 +132,7 @@ func TestAnAssistantCounts(t *testing.T) {
 	w := g.call("PUT", "/api/v1/students/"+wren.ID, coach, wren, nil)
 	require.Equal(t, 200, w.Code, w.Body.String())
 	l := shortBalls(wren.ID)
+	l["date"] = time.Now().Format(time.DateOnly)
 	w = g.call("GET", "/api/v1/courts/tennis/blocks", assistant, nil, nil)
 	var blocks []any
 	require.NoError(t, json.Unmarshal(w.Body.Bytes(), &blocks))
@@ -177,4 +179,93 @@ func TestAnAssistantCounts(t *testing.T) {
 		"coach changed the lesson Short balls",
 		"coach edited the profile of Wren", "assistant signed in with a code", "coach signed in with a code",
 	}, said)
+}
+
+// What an assistant may enter, of every kind of event, in a lesson of today, of last month, in one
+// that is finished, and in one that was removed: written down once more by hand. A coach and the
+// owner may enter all of it.
+func TestWhatAnAssistantMayEnter(t *testing.T) {
+	t.Parallel()
+	g := newGate(t)
+	coach, assistant, other := g.come(access.Coach), g.come(access.Assistant), g.come(access.Assistant)
+	wren := students.Student{ID: newID(), Name: "Wren", Hand: "right", Level: "club"}
+	require.Equal(t, 200, g.call("PUT", "/api/v1/students/"+wren.ID, coach, wren, nil).Code)
+	today := time.Now()
+	k := &tick{}
+	// given is a run of a lesson of some days ago; what it begins with was entered by a coach.
+	given := func(ago int, begins ...run.Event) (send func(cookie string, e run.Event) (int, string)) {
+		l := shortBalls(wren.ID)
+		l["date"] = today.AddDate(0, 0, -ago).Format(time.DateOnly)
+		id := l["id"].(string)
+		require.Equal(t, 200, g.call("PUT", "/api/v1/lessons/"+id, coach, l, nil).Code)
+		at := "/api/v1/runs/" + newID() + "/events?state=false"
+		send = func(cookie string, e run.Event) (int, string) {
+			w := g.call("POST", at, cookie, map[string]any{
+				"lesson": map[string]any{"id": id, "version": 1}, "events": []run.Event{e},
+			}, nil)
+			return w.Code, w.Body.String()
+		}
+		for _, e := range begins {
+			code, said := send(coach, k.event(e))
+			require.Equal(t, 204, code, said)
+		}
+		return send
+	}
+	start, finish := run.Event{Kind: run.Start}, run.Event{Kind: run.Finish}
+	rated := run.Event{Kind: run.Effort, Student: wren.ID, Value: 6}
+	for what, send := range map[string]func(string, run.Event) (int, string){
+		"today": given(0, start), "yesterday": given(1, start), "last month": given(30, start),
+		"finished": given(0, start, finish), "removed": given(0, start, run.Event{Kind: run.Remove}),
+	} {
+		open := what == "today" || what == "yesterday"
+		for kind, may := range map[run.Kind]bool{
+			run.Pause: open, run.Start: open, run.Note: open, run.Tag: open, run.Engagement: open,
+			run.Remove: false, run.GiveUp: false,
+		} {
+			e := run.Event{Kind: kind}
+			switch kind {
+			case run.Note:
+				e.Text = "a line"
+			case run.Tag:
+				e.Student, e.Text = wren.ID, "late"
+			case run.Engagement:
+				e.Student, e.Value = wren.ID, 5
+			}
+			code, said := send(assistant, k.event(e))
+			require.Equal(t, may, code == 204, "%s in a lesson of %s: %d %s", kind, what, code, said)
+			if !may {
+				require.Equal(t, 403, code, said)
+				require.Contains(t, said, "Ask a coach. Nothing was changed.")
+			}
+		}
+	}
+
+	// What others entered stays as they entered it; one's own can be taken back, until it is finished.
+	send := given(0, start, rated)
+	code, _ := send(assistant, k.event(run.Event{Kind: run.Effort, Student: wren.ID, Value: 1}))
+	require.Equal(t, 403, code, "a coach judged that")
+	mine := k.event(run.Event{Kind: run.Note, Text: "mine"})
+	code, said := send(assistant, mine)
+	require.Equal(t, 204, code, said)
+	code, _ = send(other, k.event(run.Event{Kind: run.Undo, Undoes: mine.ID}))
+	require.Equal(t, 403, code, "it was entered on another device")
+	undo := k.event(run.Event{Kind: run.Undo, Undoes: mine.ID})
+	before := k.event(run.Event{Kind: run.Pause}) // and comes late
+	code, said = send(assistant, undo)
+	require.Equal(t, 204, code, said)
+	code, said = send(coach, k.event(finish))
+	require.Equal(t, 204, code, said)
+	code, said = send(assistant, before)
+	require.Equal(t, 204, code, "it happened before the lesson was finished: %s", said)
+	code, _ = send(assistant, k.event(run.Event{Kind: run.Undo, Undoes: before.ID}))
+	require.Equal(t, 403, code, "it is finished")
+	code, said = send(coach, k.event(run.Event{Kind: run.Undo, Undoes: before.ID}))
+	require.Equal(t, 204, code, said)
+
+	var log struct{ Items []evidence.Entry }
+	w := g.call("GET", "/api/v1/runs", assistant, nil, nil)
+	require.NoError(t, json.Unmarshal(w.Body.Bytes(), &log))
+	require.NotEmpty(t, log.Items)
+	require.NotContains(t, w.Body.String(), `"effort"`)
+	require.Contains(t, g.call("GET", "/api/v1/runs", coach, nil, nil).Body.String(), `"effort"`)
 }

@@ -8,14 +8,14 @@ import (
 	"strings"
 	"time"
 
-	"hodometer/core/run"
 	"hodometer/internal/access"
 	"hodometer/internal/club/answer"
+	"hodometer/internal/club/evidence"
+	"hodometer/internal/club/runs"
 	"hodometer/internal/club/students"
 	"hodometer/internal/reach"
 	"hodometer/internal/store"
 
-	"github.com/labstack/echo/v5"
 	"rsc.io/qr"
 )
 
@@ -279,20 +279,29 @@ func (c closing) Read(p []byte) (int, error) {
 	return n, err
 }
 
-// mayErase refuses events that take a lesson out of the log, from who only counts.
-func mayErase(ctx context.Context, events []run.Event) error {
-	if access.From(ctx).Role.May(access.Coach) {
-		return nil
+// by is who asks, for what they want to count.
+func by(ctx context.Context) runs.By {
+	v := access.From(ctx)
+	out := runs.By{Device: v.Device}
+	if !v.Role.May(access.Coach) {
+		out.May = func(a runs.Asked) error { return v.Role.MayCount(access.Counting(a)) }
 	}
-	for _, e := range events {
-		if e.Kind == run.Remove || e.Kind == run.GiveUp {
-			return echo.NewHTTPError(
-				http.StatusForbidden,
-				"An assistant cannot remove a lesson from the log. Ask a coach. Nothing was changed.",
-			)
+	return out
+}
+
+// judged leaves out of the log what coaches wrote and judged, for somebody who only counts.
+func judged(ctx context.Context, log answer.Page[evidence.Entry]) answer.Page[evidence.Entry] {
+	if access.From(ctx).Role.May(access.Coach) {
+		return log
+	}
+	for i := range log.Items {
+		e := &log.Items[i]
+		e.Note = ""
+		for j := range e.Students {
+			e.Students[j].Note, e.Students[j].Felt = "", evidence.Felt{}
 		}
 	}
-	return nil
+	return log
 }
 
 // asSeen leaves out of students what somebody who only counts does not need.

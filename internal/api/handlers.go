@@ -226,7 +226,7 @@ func (h handlers) ListRuns(ctx context.Context, r ListRunsRequestObject) (ListRu
 	p := r.Params
 	part := partOf(p.From, p.Until, p.Student, p.Words, p.Limit, p.After)
 	out, err := h.club.Log(ctx, part, value(p.Gone, false))
-	return ListRuns200JSONResponse(out), err
+	return ListRuns200JSONResponse(judged(ctx, out)), err
 }
 
 func (h handlers) GetRun(ctx context.Context, r GetRunRequestObject) (GetRunResponseObject, error) {
@@ -242,10 +242,7 @@ func (h handlers) PutRun(ctx context.Context, r PutRunRequestObject) (PutRunResp
 }
 
 func (h handlers) AddEvents(ctx context.Context, r AddEventsRequestObject) (AddEventsResponseObject, error) {
-	if err := mayErase(ctx, r.Body.Events); err != nil {
-		return nil, err
-	}
-	out, err := h.club.AddEvents(ctx, r.Run, r.Body.Lesson, r.Body.Events)
+	out, err := h.club.AddEventsBy(ctx, by(ctx), r.Run, r.Body.Lesson, r.Body.Events)
 	if err == nil && !value(r.Params.State, true) {
 		return AddEvents204Response{}, nil
 	}

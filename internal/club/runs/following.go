@@ -27,6 +27,7 @@ type following struct {
 type adding struct {
 	run   string
 	of    *Origin
+	by    By
 	added []run.Event
 	fresh []run.Event // those that were new
 	state run.State

@@ -395,7 +395,18 @@ func (c *Runs) AddEvents(
 	of *Origin,
 	added []run.Event,
 ) (run.State, error) {
-	a := &adding{run: id, of: of, added: added, done: make(chan struct{})}
+	return c.AddEventsBy(ctx, By{}, id, of, added)
+}
+
+// AddEventsBy is AddEvents by somebody who may not add everything.
+func (c *Runs) AddEventsBy(
+	ctx context.Context,
+	by By,
+	id string,
+	of *Origin,
+	added []run.Event,
+) (run.State, error) {
+	a := &adding{run: id, of: of, by: by, added: added, done: make(chan struct{})}
 	c.queue(ctx, a)
 	<-a.done
 	return a.state, a.err
@@ -419,6 +430,9 @@ func (c *Runs) add(ctx context.Context, q *gen.Queries, a *adding) error {
 	if err := p.Err(); err != nil {
 		return err
 	}
+	if err := c.may(ctx, q, a, f); err != nil {
+		return err
+	}
 	for _, e := range a.added {
 		if _, there := f.live.Has(e.ID); there {
 			continue
@@ -429,7 +443,7 @@ func (c *Runs) add(ctx context.Context, q *gen.Queries, a *adding) error {
 		}
 		if err := q.InsertEvent(
 			ctx,
-			gen.InsertEventParams{RunID: a.run, ID: e.ID, Body: string(text)},
+			gen.InsertEventParams{RunID: a.run, ID: e.ID, Body: string(text), Device: a.by.Device},
 		); err != nil {
 			return err
 		}

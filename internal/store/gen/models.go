@@ -129,9 +129,10 @@ type Erased struct {
 }
 
 type Event struct {
-	RunID string
-	ID    string
-	Body  string
+	RunID  string
+	ID     string
+	Body   string
+	Device string
 }
 
 type Evidence struct {

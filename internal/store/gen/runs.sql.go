@@ -98,6 +98,22 @@ func (q *Queries) DeleteTags(ctx context.Context, runID string) error {
 	return err
 }
 
+const deviceOfEvent = `-- name: DeviceOfEvent :one
+select device from events where run_id = ? and id = ?
+`
+
+type DeviceOfEventParams struct {
+	RunID string
+	ID    string
+}
+
+func (q *Queries) DeviceOfEvent(ctx context.Context, arg DeviceOfEventParams) (string, error) {
+	row := q.db.QueryRowContext(ctx, deviceOfEvent, arg.RunID, arg.ID)
+	var device string
+	err := row.Scan(&device)
+	return device, err
+}
+
 const getPacked = `-- name: GetPacked :one
 select body from packed_events where run_id = ?
 `
@@ -160,17 +176,23 @@ func (q *Queries) InsertAttended(ctx context.Context, arg InsertAttendedParams) 
 }
 
 const insertEvent = `-- name: InsertEvent :exec
-insert into events (run_id, id, body) values (?, ?, ?) on conflict do nothing
+insert into events (run_id, id, body, device) values (?, ?, ?, ?) on conflict do nothing
 `
 
 type InsertEventParams struct {
-	RunID string
-	ID    string
-	Body  string
+	RunID  string
+	ID     string
+	Body   string
+	Device string
 }
 
 func (q *Queries) InsertEvent(ctx context.Context, arg InsertEventParams) error {
-	_, err := q.db.ExecContext(ctx, insertEvent, arg.RunID, arg.ID, arg.Body)
+	_, err := q.db.ExecContext(ctx, insertEvent,
+		arg.RunID,
+		arg.ID,
+		arg.Body,
+		arg.Device,
+	)
 	return err
 }
 

@@ -27,7 +27,10 @@ update runs set started_at = ?, status = ?, minutes = ?, note = ? where id = ?;
 select body from events where run_id = ? order by id;
 
 -- name: InsertEvent :exec
-insert into events (run_id, id, body) values (?, ?, ?) on conflict do nothing;
+insert into events (run_id, id, body, device) values (?, ?, ?, ?) on conflict do nothing;
+
+-- name: DeviceOfEvent :one
+select device from events where run_id = ? and id = ?;
 
 -- name: DeleteResults :exec
 delete from results where run_id = ?;
