@@ -27,16 +27,21 @@ type door struct {
 	Key  string `help:"Its key, with --tls files." type:"path"`
 	ACME string `help:"Directory of the public authority, with --tls acme." name:"acme-directory"`
 
-	TrustProxy bool `help:"A proxy on this computer has the certificate. Give its name with --host."`
-	Plain      bool `help:"Open to the network without TLS: others can read the names, and phones allow less."`
+	TrustProxy string `help:"IP address of the proxy that has the certificate; goes with --host." placeholder:"IP"`
+	Plain      bool   `help:"Open to the network without TLS: others can read the names, and phones allow less."`
 }
 
 func (d door) kind() (reach.Kind, error) {
 	alone := reach.Loopback(d.Addr)
 	switch {
-	case d.TrustProxy && (d.TLS != "" || len(d.Host) == 0):
+	case d.TrustProxy != "" && (d.TLS != "" || len(d.Host) == 0):
 		return "", errors.New("--trust-proxy goes with the --host that the proxy serves, and without --tls")
-	case d.TrustProxy:
+	case d.TrustProxy != "" && net.ParseIP(d.TrustProxy) == nil:
+		return "", fmt.Errorf(
+			"--trust-proxy is the proxy’s IP address, such as 127.0.0.1; got %q",
+			d.TrustProxy,
+		)
+	case d.TrustProxy != "":
 		return reach.Proxy, nil
 	case d.TLS != "":
 		return reach.Kind(d.TLS), nil
@@ -97,7 +102,7 @@ func (d door) doors(
 // reach is what the application tells of how it is reached.
 func (d door) reach(kind reach.Kind, listening net.Addr, own *reach.Authority) api.Reach {
 	urls := reached(kind, listening, d.Host)
-	out := api.Reach{Kind: kind, URLs: urls, Names: d.Host}
+	out := api.Reach{Kind: kind, URLs: urls, Names: d.Host, Proxy: net.ParseIP(d.TrustProxy)}
 	if own == nil {
 		return out
 	}

@@ -86,7 +86,8 @@ func TestWhatItRefusesToServe(t *testing.T) {
 		"hodometer owner":      {"--addr", "0.0.0.0:0", "--tls", "own"},
 		"give it with --host":  {"--addr", "0.0.0.0:0", "--tls", "acme"},
 		"cannot be used":       {"--addr", "0.0.0.0:0", "--tls", "files", "--cert", db, "--key", db},
-		"goes with the --host": {"--trust-proxy"},
+		"goes with the --host": {"--trust-proxy", "127.0.0.1"},
+		"IP address, such as":  {"--trust-proxy", "proxy", "--host", "courts.example"},
 	} {
 		require.NoError(t, os.RemoveAll(db))
 		args = append([]string{"serve", "--db", db}, args...)

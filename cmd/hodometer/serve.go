@@ -18,7 +18,12 @@ import (
 	"hodometer/internal/reach"
 	"hodometer/internal/store"
 	"hodometer/web"
+
+	"golang.org/x/net/netutil"
 )
+
+// mostConnections are served at the same time; more wait for one to end [trade].
+const mostConnections = 500
 
 // noCopies is the folder for who wants none.
 const noCopies = "none"
@@ -57,6 +62,7 @@ func serve(ctx context.Context, log *slog.Logger, path, copies string, d door) e
 	if err != nil {
 		return fmt.Errorf("%s cannot be listened on: %w", d.Addr, err)
 	}
+	l = netutil.LimitListener(l, mostConnections)
 	defer l.Close()
 	options.Reach = d.reach(kind, l.Addr(), own)
 	urls := options.Reach.URLs()
@@ -168,7 +174,8 @@ func run(
 	failed := make(chan error, 2)
 	plain := reach.PlainDoor(own, func(host string) bool {
 		h := reach.Host(host)
-		return h == "localhost" || net.ParseIP(h) != nil || slices.Contains(names, h)
+		return h == "localhost" || net.ParseIP(h) != nil ||
+			slices.ContainsFunc(names, func(n string) bool { return strings.EqualFold(n, h) })
 	})
 	if config == nil {
 		go func() { failed <- server.Serve(l) }()

@@ -3,6 +3,7 @@ package api
 import (
 	"context"
 	"io"
+	"net"
 	"net/http"
 	"os"
 	"strings"
@@ -27,6 +28,7 @@ type Reach struct {
 	URLs, Trust func() []string
 	Fingerprint string
 	Names       []string // that it is reached by, besides localhost and IP addresses
+	Proxy       net.IP   // that has the certificate, where Kind is Proxy
 	// Served are more pages than the application's own, by the beginning of their path.
 	Served map[string]http.Handler
 }

@@ -90,7 +90,7 @@ func New(c *club.Club, o Options) (http.Handler, error) {
 	}
 	settings := echo.Config{Logger: o.Log, HTTPErrorHandler: onError, IPExtractor: echo.ExtractIPDirect()}
 	if o.Reach.Kind == reach.Proxy {
-		settings.IPExtractor = echo.ExtractIPFromXFFHeader(echo.TrustLoopback(true))
+		settings.IPExtractor = o.Reach.client
 	}
 	e := echo.NewWithConfig(settings)
 	ofScreens := func(c *echo.Context) bool { return !isAPI(c.Request()) }
@@ -106,11 +106,14 @@ func New(c *club.Club, o Options) (http.Handler, error) {
 		}
 	}
 	e.Use(
+		deadlines,
+		ownIDs,
 		middleware.RequestID(),
 		middleware.RequestLoggerWithConfig(requestLog(o.Log)),
 		middleware.Recover(),
 		headers(o.Site, o.Reach.Kind, c.File()),
 		ourHosts(o.Reach.Names),
+		o.Reach.behind,
 		middleware.GzipWithConfig(middleware.GzipConfig{
 			MinLength: 1024,
 			// The site is compressed when it is built; a stream says little at a time.
@@ -244,6 +247,7 @@ func requestLog(log *slog.Logger) middleware.RequestLoggerConfig {
 		LogValuesFunc: func(c *echo.Context, v middleware.RequestLoggerValues) error {
 			level := slog.LevelDebug
 			switch {
+			case errors.Is(c.Request().Context().Err(), context.Canceled): // who asked has gone
 			case v.Status >= http.StatusInternalServerError:
 				level = slog.LevelError
 			case v.Latency >= long && !isStream(c.Request()):

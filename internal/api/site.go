@@ -1,8 +1,6 @@
 package api
 
 import (
-	"compress/gzip"
-	"io"
 	"io/fs"
 	"mime"
 	"net/http"
@@ -51,8 +49,8 @@ func isFile(site fs.FS, name string) bool {
 	return name != "" && err == nil && !info.IsDir()
 }
 
-// sendPacked sends a file as it was compressed, unpacked for who cannot read it so and
-// would have nothing otherwise; false where it is not there compressed.
+// sendPacked sends a file as it was compressed; false where it is not there compressed, or is
+// there in both forms and only the plain one can be read.
 func sendPacked(w http.ResponseWriter, r *http.Request, site fs.FS, name string) bool {
 	w.Header().Add("Vary", "Accept-Encoding")
 	if !isFile(site, name+".gz") {
@@ -70,15 +68,6 @@ func sendPacked(w http.ResponseWriter, r *http.Request, site fs.FS, name string)
 		w.Header().Del("Content-Type")
 		return false
 	}
-	f, err := site.Open(name + ".gz")
-	if err != nil {
-		return false
-	}
-	defer f.Close()
-	plain, err := gzip.NewReader(f)
-	if err != nil {
-		return false
-	}
-	_, _ = io.Copy(w, plain) // who asked may have gone
+	http.Error(w, "This file is sent compressed only (gzip or br).", http.StatusNotAcceptable)
 	return true
 }

@@ -44,6 +44,7 @@ func (s stream) VisitStreamRunResponse(w http.ResponseWriter) error {
 	w.Header().Set("Cache-Control", "no-store")
 	out := http.NewResponseController(w)
 	send := func(format string, a ...any) error {
+		_ = out.SetWriteDeadline(time.Now().Add(2 * breath)) // one who does not read has gone
 		if _, err := fmt.Fprintf(w, format, a...); err != nil {
 			return err
 		}

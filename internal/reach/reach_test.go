@@ -15,6 +15,8 @@ import (
 	"net/http"
 	"os"
 	"path/filepath"
+	"slices"
+	"strings"
 	"testing"
 	"time"
 
@@ -272,4 +274,40 @@ func TestAddresses(t *testing.T) {
 	require.Equal(t, private, Vouched(append(public, private...)))
 	require.Equal(t, "courts.lan", Host("Courts.lan.:8443"))
 	require.Equal(t, "fd00::2", Host("[fd00::2]:8443"))
+}
+
+// With TLS 1.2 nothing is agreed on that does not encrypt and authenticate in one.
+func TestOnlySealedSuites(t *testing.T) {
+	a, err := OwnAuthority(t.TempDir(), nil)
+	require.NoError(t, err)
+	l, err := tls.Listen("tcp", "127.0.0.1:0", a.TLS())
+	require.NoError(t, err)
+	defer l.Close()
+	go func() {
+		for {
+			c, err := l.Accept()
+			if err != nil {
+				return
+			}
+			_ = c.(*tls.Conn).HandshakeContext(t.Context()) // what came of it is seen at the other end
+			c.Close()
+		}
+	}()
+	agreed := 0
+	for _, s := range append(tls.CipherSuites(), tls.InsecureCipherSuites()...) {
+		if slices.Contains(s.SupportedVersions, tls.VersionTLS13) && len(s.SupportedVersions) == 1 {
+			continue
+		}
+		c, err := tls.Dial("tcp", l.Addr().String(), &tls.Config{
+			InsecureSkipVerify: true, MaxVersion: tls.VersionTLS12, CipherSuites: []uint16{s.ID},
+		}) //nolint:gosec // who answers is not the point here
+		if err != nil {
+			continue
+		}
+		agreed++
+		c.Close()
+		sealed := strings.Contains(s.Name, "_GCM_") || strings.Contains(s.Name, "CHACHA20_POLY1305")
+		require.True(t, sealed && strings.Contains(s.Name, "ECDHE"), s.Name)
+	}
+	require.Positive(t, agreed)
 }

@@ -26,10 +26,18 @@ const (
 	Plain Kind = "plain" // none: what is said can be read on the way
 )
 
+// sealed are the suites of TLS 1.2 that encrypt and authenticate in one (AEAD); those of 1.3 all do.
+var sealed = []uint16{
+	tls.TLS_ECDHE_ECDSA_WITH_AES_128_GCM_SHA256, tls.TLS_ECDHE_RSA_WITH_AES_128_GCM_SHA256,
+	tls.TLS_ECDHE_ECDSA_WITH_AES_256_GCM_SHA384, tls.TLS_ECDHE_RSA_WITH_AES_256_GCM_SHA384,
+	tls.TLS_ECDHE_ECDSA_WITH_CHACHA20_POLY1305_SHA256, tls.TLS_ECDHE_RSA_WITH_CHACHA20_POLY1305_SHA256,
+}
+
 // modern is what every kind of ours asks of the other end.
 func modern(get func(*tls.ClientHelloInfo) (*tls.Certificate, error)) *tls.Config {
 	return &tls.Config{
 		MinVersion:     tls.VersionTLS12,
+		CipherSuites:   sealed,
 		GetCertificate: get,
 		NextProtos:     []string{"h2", "http/1.1"},
 	}
