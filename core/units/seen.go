@@ -49,7 +49,7 @@ func (p *Problems) Named(field, name, none string) {
 	}
 	for _, r := range strings.TrimSpace(name) {
 		if !visible(r) {
-			p.Add(field, fmt.Sprintf("remove the character U+%04X: it cannot be seen", r))
+			p.Add(field, fmt.Sprintf("type it again: it holds a character that cannot be seen (U+%04X)", r))
 			return
 		}
 	}
