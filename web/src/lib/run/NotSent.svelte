@@ -11,7 +11,7 @@
 
   const WHY: Record<Fault, string> = {
     full: 'This device’s storage is full.',
-    newer: 'This device’s storage was made by a newer Hodometer. Reload the page to get it.',
+    newer: 'This device’s storage was made by a newer Hodometer.',
     shut: 'This browser does not let Hodometer store anything, as in a private window.'
   };
 
@@ -21,7 +21,9 @@
 {#if session.unstored}
   <p class="rounded bg-error px-3 py-1.5 text-base text-error-content" role="alert">
     {WHY[session.fault]} The last {session.unstored === 1 ? 'entry is' : `${session.unstored} entries are`} only
-    in this page: keep it open until everything has been sent.
+    in this page: keep it open until everything has been sent{session.fault === 'newer'
+      ? ', then reload it'
+      : ''}.
   </p>
 {:else if session.trouble && session.waiting}
   <div
