@@ -2,7 +2,8 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { asFile, download, notTaken, takeIn } from '$lib/device/countsFile';
-  import { listen } from '$lib/device/outbox';
+  import type { Tap } from '$lib/device/db';
+  import { giveUp, listen } from '$lib/device/outbox';
   import { door } from './door.svelte';
 
   const roles: Record<string, string> = {
@@ -24,8 +25,17 @@
     void look();
     return listen(() => void look());
   });
+  /** They are in a file, and need not be here too. */
+  let filed = $state<Tap[]>([]);
   async function save() {
-    download(await asFile(await notTaken()), 'counts not sent');
+    const taps = await notTaken();
+    download(await asFile(taps), 'counts not sent');
+    filed = taps;
+  }
+  async function discard() {
+    await giveUp(filed);
+    filed = [];
+    void look();
   }
   async function take(input: HTMLInputElement) {
     [said, wrong] = ['', ''];
@@ -63,7 +73,12 @@
     >{/if}
   {#if alone}<p class="mt-3" role="status">
       {alone === 1 ? 'One entry is' : `${alone} entries are`} on this device alone.
-      <button type="button" class="btn ml-1 btn-sm" onclick={save}>Save as a file</button>
+      <span class="mt-1 flex flex-wrap gap-2">
+        <button type="button" class="btn btn-sm" onclick={save}>Save as a file</button>
+        {#if filed.length}<button type="button" class="btn btn-sm" onclick={discard}
+            >Discard here: the file has them</button
+          >{/if}
+      </span>
     </p>{/if}
   <p class="mt-3">
     <label class="link"
