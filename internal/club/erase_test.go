@@ -10,6 +10,7 @@ import (
 	"time"
 
 	"hodometer/core/court"
+	"hodometer/core/lesson"
 	"hodometer/core/run"
 	"hodometer/internal/club/answer"
 	"hodometer/internal/club/clubtest"
@@ -38,11 +39,16 @@ func TestWhoIsErasedStandsInNoFile(t *testing.T) {
 	require.NoError(t, err)
 	_, l := clubtest.New(t)
 	l.ID, l.Version, l.Students = clubtest.ID(), 0, []string{other.ID, who.ID}
+	l.Blocks[1].Variants = []lesson.Variant{{Student: who.ID, Scale: 1, Cue: aboutThem}}
 	l.Title, l.Aim = "Quillon and Wren", erasedName+" swings freely"
 	l, err = c.SaveLesson(ctx, l)
 	require.NoError(t, err)
 	l.Aim = "With " + erasedName + " and the others" // an older version says something else
 	l, err = c.SaveLesson(ctx, l)
+	require.NoError(t, err)
+	ahead := *l
+	ahead.ID, ahead.Version, ahead.Title = clubtest.ID(), 0, "Quillon next week"
+	_, err = c.SaveLesson(ctx, &ahead)
 	require.NoError(t, err)
 	_, err = c.SaveGroup(ctx, students.Group{ID: clubtest.ID(), Name: "Quillon’s", Students: l.Students})
 	require.NoError(t, err)
@@ -115,6 +121,10 @@ func TestWhoIsErasedStandsInNoFile(t *testing.T) {
 	require.Equal(t, store.Former, again.Students[1].Name)
 	require.Equal(t, "a student helped Wren", again.State.Note)
 	require.Equal(t, 2, again.State.Blocks[1].Balls, "what was played stays")
+	next, err := c.Lesson(ctx, ahead.ID)
+	require.NoError(t, err)
+	require.Equal(t, "a student next week", next.Title)
+	require.Equal(t, []string{other.ID}, next.Students)
 	record, err := c.Record(ctx, other.ID)
 	require.NoError(t, err)
 	require.NotEmpty(t, record.Skills)

@@ -124,12 +124,7 @@ func (e *erasing) student(student string) error {
 			return err
 		}
 	}
-	planned := `delete from lesson_students where student_id in ` + e.marks() +
-		` and not exists (select 1 from runs r where r.lesson_id = lesson_students.lesson_id)`
-	if err := e.goes(planned, words{"place in a lesson ahead", "places in lessons ahead"}); err != nil {
-		return err
-	}
-	for _, step := range []func() error{e.groups, e.theirs, e.everywhere, e.profile} {
+	for _, step := range []func() error{e.groups, e.theirs, e.ahead, e.everywhere, e.profile} {
 		if err := step(); err != nil {
 			return err
 		}
@@ -241,6 +236,13 @@ func (e *erasing) groups() error {
 	})
 }
 
+// ahead are lessons that were not given, which the student is no longer in.
+func (e *erasing) ahead() error {
+	return e.goes("delete from lesson_students where student_id in "+e.marks()+
+		" and not exists (select 1 from runs r where r.lesson_id = lesson_students.lesson_id)",
+		words{"place in a lesson ahead", "places in lessons ahead"})
+}
+
 // theirs are the lessons, runs and weekly plans that the student is in: there what they are
 // called stands for them, and what was written about them goes.
 func (e *erasing) theirs() error {
@@ -303,7 +305,50 @@ func (e *erasing) theirs() error {
 	}
 	texts := `id in (select text from lesson_versions where lesson_id in ` + ofLessons +
 		` union select text from runs where id in ` + ofRuns + `)`
-	return e.texts(texts, append(twice, e.ids...), e.called)
+	return e.texts(texts, append(twice, e.ids...), func(text string) (string, error) {
+		text, err := e.uncued(text)
+		if err != nil {
+			return "", err
+		}
+		return e.called(text)
+	})
+}
+
+// uncued is a lesson without the cues that were for the student alone.
+func (e *erasing) uncued(text string) (string, error) {
+	in := json.NewDecoder(strings.NewReader(text))
+	in.UseNumber() // what is not touched is written as it was
+	var lesson struct {
+		Blocks []struct {
+			Variants []struct{ Student, Cue string }
+		}
+	}
+	if err := json.Unmarshal([]byte(text), &lesson); err != nil {
+		return "", err
+	}
+	var whole map[string]any
+	cues := 0
+	for i, b := range lesson.Blocks {
+		for j, v := range b.Variants {
+			if v.Cue == "" || !slices.Contains(e.ids, any(v.Student)) {
+				continue
+			}
+			if whole == nil {
+				if err := in.Decode(&whole); err != nil {
+					return "", err
+				}
+			}
+			block := whole["blocks"].([]any)[i].(map[string]any)
+			delete(block["variants"].([]any)[j].(map[string]any), "cue")
+			cues++
+		}
+	}
+	if cues == 0 {
+		return text, nil
+	}
+	e.lines += int64(cues)
+	kept, err := json.Marshal(whole)
+	return string(kept), err
 }
 
 // line is an event without what it says about the student.
