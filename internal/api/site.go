@@ -1,11 +1,16 @@
 package api
 
 import (
+	"bytes"
+	"compress/gzip"
+	"io"
 	"io/fs"
 	"mime"
 	"net/http"
 	"path"
 	"strings"
+	"sync"
+	"time"
 )
 
 // packings are how a file of the site may be compressed beforehand, best first.
@@ -21,7 +26,7 @@ func init() {
 // hash of their content may be kept for good. What was compressed when it was built is
 // sent so; some files, the core for the browser first of all, are there in no other form.
 func serveSite(site fs.FS) http.HandlerFunc {
-	files := http.FileServerFS(site)
+	files, plain := http.FileServerFS(site), unpacked(site)
 	return func(w http.ResponseWriter, r *http.Request) {
 		name := strings.TrimPrefix(r.URL.Path, "/")
 		lasts := "no-cache"
@@ -33,7 +38,7 @@ func serveSite(site fs.FS) http.HandlerFunc {
 			name = "index.html"
 		}
 		switch {
-		case sendPacked(w, r, site, name):
+		case sendPacked(w, r, site, name, plain):
 		case name == "index.html":
 			http.ServeFileFS(w, r, site, name)
 		case !isFile(site, name): // a folder is nobody's business
@@ -49,9 +54,11 @@ func isFile(site fs.FS, name string) bool {
 	return name != "" && err == nil && !info.IsDir()
 }
 
-// sendPacked sends a file as it was compressed; false where it is not there compressed, or is
-// there in both forms and only the plain one can be read.
-func sendPacked(w http.ResponseWriter, r *http.Request, site fs.FS, name string) bool {
+// sendPacked sends a file as it was compressed, or plain for who cannot read it so and would
+// have nothing otherwise; false where it is not there compressed.
+func sendPacked(
+	w http.ResponseWriter, r *http.Request, site fs.FS, name string, plain func(string) ([]byte, error),
+) bool {
 	w.Header().Add("Vary", "Accept-Encoding")
 	if !isFile(site, name+".gz") {
 		return false
@@ -68,6 +75,38 @@ func sendPacked(w http.ResponseWriter, r *http.Request, site fs.FS, name string)
 		w.Header().Del("Content-Type")
 		return false
 	}
-	http.Error(w, "This file is sent compressed only (gzip or br).", http.StatusNotAcceptable)
+	text, err := plain(name)
+	if err != nil {
+		return false
+	}
+	http.ServeContent(w, r, name, time.Time{}, bytes.NewReader(text))
 	return true
+}
+
+// unpacked gives files that are there compressed only as they are, for who cannot read them so:
+// each is unpacked once, however often it is asked for.
+func unpacked(site fs.FS) func(name string) ([]byte, error) {
+	var mu sync.Mutex
+	known := map[string][]byte{}
+	return func(name string) ([]byte, error) {
+		mu.Lock()
+		defer mu.Unlock()
+		if text, ok := known[name]; ok {
+			return text, nil
+		}
+		f, err := site.Open(name + ".gz")
+		if err != nil {
+			return nil, err
+		}
+		defer f.Close()
+		z, err := gzip.NewReader(f)
+		if err != nil {
+			return nil, err
+		}
+		text, err := io.ReadAll(z)
+		if err == nil {
+			known[name] = text
+		}
+		return text, err
+	}
 }
