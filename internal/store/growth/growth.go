@@ -55,7 +55,7 @@ func steps() []string {
 				"lesson_id",
 			)+", started_at - "+back+", status, minutes, note, title, students, "+text,
 		),
-		of("events", run+", id, body"),
+		of("events", run+", id, body, device"),
 		of("results", run+", "+who+", "+block+", step, shot, at - "+back+
 			", balls, good, best, met, radius, ask, kind, skill, stage, drill, edition, more"),
 		of("games", run+", "+block+", n, at - "+back+
