@@ -194,33 +194,35 @@ func rowOf(line int, get func(string) string) (row students.StudentRow) {
 const bar = "|"
 
 func parts(list string) (out []string) {
-	word := ""
+	var word strings.Builder
 	end := func() {
-		if word = strings.TrimSpace(word); word != "" {
-			out = append(out, word)
+		if w := strings.TrimSpace(word.String()); w != "" {
+			out = append(out, w)
 		}
-		word = ""
+		word.Reset()
 	}
 	for i := 0; i < len(list); i++ {
 		switch {
 		case list[i] == '\\' && i+1 < len(list) && (list[i+1] == bar[0] || list[i+1] == '\\'):
 			i++
-			word += string(list[i])
+			word.WriteByte(list[i])
 		case list[i] == bar[0]:
 			end()
 		default:
-			word += list[i : i+1]
+			word.WriteByte(list[i])
 		}
 	}
 	end()
 	return out
 }
 
+var barred = strings.NewReplacer(`\`, `\\`, bar, `\`+bar)
+
 // joined is a list in a cell, which parts takes apart again.
 func joined(words []string) string {
 	out := make([]string, len(words))
 	for i, w := range words {
-		out[i] = strings.NewReplacer(`\`, `\\`, bar, `\`+bar).Replace(w)
+		out[i] = barred.Replace(w)
 	}
 	return strings.Join(out, bar)
 }

@@ -189,9 +189,11 @@ func (c *Roll) Students(ctx context.Context) (out []Student, err error) {
 	return out, err
 }
 
+// lines has lines end in one way.
+var lines = strings.NewReplacer("\r\n", "\n", "\r", "\n")
+
 // tidy takes outer space away, and has lines end in one way.
 func (s *Student) tidy() {
-	lines := strings.NewReplacer("\r\n", "\n", "\r", "\n")
 	s.Name = strings.TrimSpace(s.Name)
 	s.Aims, s.Notes = strings.TrimSpace(lines.Replace(s.Aims)), strings.TrimSpace(lines.Replace(s.Notes))
 	s.Cautions = slices.Clone(s.Cautions)
