@@ -87,6 +87,8 @@ func TestWhoIsErasedStandsInNoFile(t *testing.T) {
 	_, err = store.Backup(ctx, path, path+".version-21")
 	require.NoError(t, err)
 	require.NotEmpty(t, told(t, dir), "before, files say who it is")
+	foreign := filepath.Join(copies, "accounts.db") // somebody else's, in the folder of copies
+	require.NoError(t, os.WriteFile(foreign, []byte("not ours"), 0o600))
 
 	before, err := os.ReadFile(path)
 	require.NoError(t, err)
@@ -103,6 +105,7 @@ func TestWhoIsErasedStandsInNoFile(t *testing.T) {
 	require.Len(t, done.Files, 3)
 	require.Empty(t, told(t, dir))
 	require.NoFileExists(t, path+".version-21")
+	require.FileExists(t, foreign)
 	for _, f := range []string{path, path + ".before-restore-20260101-101010"} {
 		held, err := store.Look(ctx, f, true)
 		require.NoError(t, err, "it is whole")

@@ -47,9 +47,6 @@ func (s *Store) Shred(ctx context.Context) error {
 // before it was brought up to date, a demo that was kept.
 func (s *Store) others(copies string) (out []string, err error) {
 	patterns := []string{s.path + ".before-restore-*", s.path + ".version-*", s.path + ".kept-*"}
-	if copies != "" {
-		patterns = append(patterns, filepath.Join(copies, "*.db"))
-	}
 	for _, p := range patterns {
 		found, err := filepath.Glob(p)
 		if err != nil {
@@ -57,9 +54,17 @@ func (s *Store) others(copies string) (out []string, err error) {
 		}
 		out = append(out, found...)
 	}
-	return slices.DeleteFunc(out, func(f string) bool {
+	out = slices.DeleteFunc(out, func(f string) bool {
 		return strings.HasSuffix(f, "-wal") || strings.HasSuffix(f, "-shm")
-	}), nil
+	})
+	if copies == "" {
+		return out, nil
+	}
+	ours, err := CopiesOf(s.path, copies).List() // the folder may hold files of others
+	for _, c := range ours {
+		out = append(out, filepath.Join(copies, c.Name))
+	}
+	return out, err
 }
 
 // EraseElsewhere takes a subject out of the other files of the club, those in the folder of
