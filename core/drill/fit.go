@@ -17,9 +17,6 @@ const (
 // asks too little [trade].
 const NearlySure = 0.95
 
-// Longest is the longest block a change may propose, in minutes.
-const Longest = 90
-
 // Rerate gives a student for another drill: what is believed of its steps.
 type Rerate func(d *Drill) []Player
 

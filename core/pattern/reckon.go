@@ -116,8 +116,13 @@ func (k *Flights) Fly(p Pattern, paths bool) ([]Ball, error) {
 // Run sends a student who moves like that through balls of this pattern, and
 // adds up. The balls stay as they are.
 func (p Pattern) Run(m footwork.Mover, balls []Ball) Turn {
+	return p.through(m, slices.Clone(balls))
+}
+
+// through is Run with balls that it may change.
+func (p Pattern) through(m footwork.Mover, balls []Ball) Turn {
 	plan := Turn{
-		Balls:      slices.Clone(balls),
+		Balls:      balls,
 		Recovers:   p.Base,
 		Efforts:    map[footwork.Effort]int{},
 		LeastOver:  math.Inf(1),
@@ -320,7 +325,7 @@ func (p Pattern) Whole(m footwork.Mover, balls []Ball, n int) Turn {
 		b.shift(float64(i/feeds)*cycle + balls[i%feeds].Release - b.Release)
 		all = append(all, b)
 	}
-	out := p.Run(m, all)
+	out := p.through(m, all)
 	if left := n - len(all); left > 0 { // as the last round went
 		round := 0.0
 		for _, b := range out.Balls[len(all)-feeds:] {

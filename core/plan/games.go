@@ -116,7 +116,8 @@ func (q *question) willNotEnd(b *lesson.Block, at, ends float64) Notice {
 		fit.Minutes = minutes
 		return fit
 	}
-	lo, hi := b.Minutes, drill.Longest+1 // lo does not do
+	longest := q.longest(b)
+	lo, hi := b.Minutes, longest+1 // lo does not do
 	for hi-lo > 1 {
 		mid := (lo + hi) / 2
 		if fit := lasting(mid); q.gamesIn(&fit, at).Ends < drill.Wanted {
@@ -125,7 +126,7 @@ func (q *question) willNotEnd(b *lesson.Block, at, ends float64) Notice {
 			hi = mid
 		}
 	}
-	if hi <= drill.Longest {
+	if hi <= longest {
 		try(fmt.Sprintf("Give it %d minutes", hi), lasting(hi))
 	}
 	return n

@@ -41,6 +41,8 @@ type Block struct {
 	Room drill.Span `json:"room"`
 	// Playable: a game can begin from its drill.
 	Playable bool `json:"playable,omitempty"`
+	// Quick: its balls come faster than they can be counted one by one.
+	Quick bool `json:"quick,omitempty"`
 
 	over []float64 // minutes that it goes on after its time, by play
 }
@@ -193,6 +195,10 @@ func (q *question) answer(b *lesson.Block, at float64) blockAnswer {
 	return blockAnswer{notices: q.aboutBlock(b, nil, at)}
 }
 
+// quickest are the seconds between balls under which a coach who feeds does not count each: more than
+// twenty a minute [trade].
+const quickest = 3.0
+
 // block is the i-th block, which starts at minute at and comes to that; it adds its lanes
 // and sums.
 func (q *question) block(i, at int, known blockAnswer, out *Plan, sums *sums) Block {
@@ -212,6 +218,7 @@ func (q *question) block(i, at int, known blockAnswer, out *Plan, sums *sums) Bl
 		bp.Notices = []Notice{}
 	}
 	bp.Playable = b.Drill != nil && b.Drill.Playable()
+	bp.Quick = b.Drill != nil && b.Drill.Tempo().SecondsPerBall < quickest
 	if i+1 < len(l.Blocks) {
 		bp.Between = fit.After(b, &l.Blocks[i+1], n)
 	}

@@ -48,16 +48,21 @@ func (s searched) wanted() (minutes int, ok bool) {
 	return minutes, true
 }
 
+// longest is the longest that a change makes a block, minutes: up to half of the lesson, or
+// what no other block takes [trade].
+func (q *question) longest(b *lesson.Block) int {
+	free := q.lesson.SlotMinutes + b.Minutes
+	for _, other := range q.lesson.Blocks {
+		free -= other.Minutes
+	}
+	return max(b.Minutes, free, q.lesson.SlotMinutes/2)
+}
+
 // wantedInLongest are the same minutes told by plays of the longest block.
 func (s searched) wantedInLongest() (minutes int, ok bool) {
-	fit := s.lasting(drill.Longest)
-	for _, p := range s.staged(&fit, s.at).Rehearse(s.ctx, rehearse.Few/2).Students {
-		if p.Wanted == nil {
-			return 0, false
-		}
-		minutes = max(minutes, int(math.Ceil(*p.Wanted)))
-	}
-	return minutes, minutes > 0
+	fit := s.lasting(s.longest(s.b))
+	until, ok := s.staged(&fit, s.at).By(s.ctx, rehearse.Few/2, drill.Wanted)
+	return int(math.Ceil(until)), ok && until > 0
 }
 
 // with is the block with another drill.
@@ -153,7 +158,7 @@ func (s searched) longer() *lesson.Fix {
 	if !ok && !never {
 		n, ok = s.wantedInLongest()
 	}
-	if n = max(n, s.b.Minutes+1); !ok || n > drill.Longest {
+	if n = max(n, s.b.Minutes+1); !ok || n > s.longest(s.b) {
 		return nil
 	}
 	label := fmt.Sprintf("Give it %d minutes", n)

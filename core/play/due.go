@@ -40,6 +40,9 @@ func (s *Script) Due(st *State, student int) Due {
 	}
 	who := &st.Students[student]
 	balls := s.balls[who.Stage]
+	if s.alike[who.Stage] && who.ball < len(balls) {
+		return Due{student, who.Stage, balls[who.ball].Feed, who.had + 1}
+	}
 	for i, at, passed := 0, who.ball, 0; i < len(balls); i, at = i+1, after(at, balls) {
 		ball := balls[at]
 		if !s.mine(ball, place) {

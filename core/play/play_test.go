@@ -7,6 +7,7 @@ import (
 
 	"hodometer/core/drill"
 	"hodometer/core/game"
+	"hodometer/core/goal"
 	"hodometer/core/internal/sample"
 	"hodometer/core/lesson"
 	"hodometer/core/library"
@@ -502,4 +503,53 @@ func TestStationsByTheBellWaitForSomebody(t *testing.T) {
 	both.Carry(&st, empty, 60_000)
 	both.Enter(&st, 60_000)
 	require.NotEqual(t, play.Nobody, both.Due(&st, play.Nobody).Student)
+}
+
+// A turn, or a streak with its miss, comes to the same counted when it is over as ball by ball.
+func TestCountedWhenTheTurnIsOver(t *testing.T) {
+	for kind, good := range map[goal.Kind]int{goal.Total: 3, goal.InARow: 4} {
+		l, b := on(t, "short-ball-corners", 2)
+		d := b.Drill.Clone()
+		d.Stages = d.Stages[:1]
+		d.Stages[0].Goal = goal.Goal{Kind: kind, Count: 9}
+		d.TurnBalls = 5
+		b.Drill = &d
+		require.Empty(t, l.Validate())
+		s := play.Compile(l, b, everybody(2))
+		each, whole := s.Begin(), s.Begin()
+		s.Enter(&each, 0)
+		s.Enter(&whole, 0)
+		for i := range 5 {
+			did := play.Good
+			if i >= good {
+				did = play.Miss
+			}
+			tap(s, &each, did, int64(i))
+		}
+		o := play.Outcome{
+			Did:     play.Many,
+			Student: 0,
+			Stage:   0,
+			Value:   good,
+			Of:      5,
+			Where:   play.Nobody,
+			At:      1,
+			Clock:   4,
+		}
+		if kind == goal.InARow {
+			o.Of = good
+			s.Play(&whole, o)
+			o = play.Outcome{Did: play.Miss, Student: 0, Stage: 0, Where: play.Nobody, At: 1, Clock: 4}
+		}
+		s.Play(&whole, o)
+		one, other := s.OwnAt(&each, 0, 0), s.OwnAt(&whole, 0, 0)
+		require.Equal(t, []int{one.Balls, one.Good}, []int{other.Balls, other.Good}, kind)
+		x, y := s.TallyAt(&each, 0, 0), s.TallyAt(&whole, 0, 0)
+		require.Equal(t, []int{x.Count, x.Streak}, []int{y.Count, y.Streak}, kind)
+		if kind == goal.InARow {
+			require.Equal(t, x.Best, y.Best)
+		}
+		require.Equal(t, each.Turn, whole.Turn, kind)
+		require.True(t, whole.Turn.Full)
+	}
 }

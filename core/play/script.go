@@ -1,6 +1,7 @@
 package play
 
 import (
+	"hash/fnv"
 	"slices"
 
 	"hodometer/core/drill"
@@ -29,22 +30,27 @@ type Script struct {
 	Here   []int  // who takes turns
 	Round  *Round // nil where nothing changes
 
-	students, stages int
-	goals            []aim      // of each student at each stage
-	hitters          [][]hitter // who hits, by the round's turn
-	placeOf          []int      // the place held by who hits, turns × students; −1: none
-	begins           []int      // the stage with which each begins
-	repeats          []bool     // a stage that is done, not hit
-	pots             []int      // whose tally a student's goal is, students × stages
-	gates            []drill.GateFor
-	groups           [][2]int // from and to of the stages side by side, by stage
-	balls            [][]Ball // of a turn, by stage; alike for those side by side
-	ends             []drill.End
-	turn             drill.Turn
-	byMiss, byRow    bool         // a miss, or good ones in a row, may end a turn or a try
-	pairings         [][][2][]int // who plays whom, turn by turn and court by court
-	soLong           float64      // s of a turn by the clock; 0: balls fill it
-	shared           bool         // two who hit take the balls in turn: of one feeder, or of a rally
+	students, stages  int
+	goals             []aim      // of each student at each stage
+	hitters           [][]hitter // who hits, by the round's turn
+	placeOf           []int      // the place held by who hits, turns × students; −1: none
+	begins            []int      // the stage with which each begins
+	repeats           []bool     // a stage that is done, not hit
+	pots              []int      // whose tally a student's goal is, students × stages
+	gates             []drill.GateFor
+	groups            [][2]int // from and to of the stages side by side, by stage
+	balls             [][]Ball // of a turn, by stage; alike for those side by side
+	fresh             []int    // how many of those come from the basket
+	alike             []bool   // they all count for the stage, for whoever hits, and come from one place
+	lot               uint64   // the block's, of which the balls of a turn are drawn
+	ends              []drill.End
+	turn              drill.Turn
+	byMiss, byRow     bool         // a miss, or good ones in a row, may end a turn or a try
+	metEnds, missEnds bool         // a turn ends as a stage is met, or with a miss
+	rowEnds           int          // and with so many good ones in a row; 0: with none
+	pairings          [][][2][]int // who plays whom, turn by turn and court by court
+	soLong            float64      // s of a turn by the clock; 0: balls fill it
+	shared            bool         // two who hit take the balls in turn: of one feeder, or of a rally
 }
 
 // aim is a goal, with what its kind says of it at hand.
@@ -121,7 +127,16 @@ func (s *Script) compile(d *drill.Drill) {
 	s.ends = d.EndsOf()
 	s.byMiss = s.turn.OneBall
 	for _, e := range s.ends {
-		s.byMiss, s.byRow = s.byMiss || e.By == drill.ByMiss, s.byRow || e.By == drill.ByRow
+		switch e.By {
+		case drill.ByMet:
+			s.metEnds = true
+		case drill.ByMiss:
+			s.missEnds, s.byMiss = true, true
+		case drill.ByRow:
+			if s.byRow = true; s.rowEnds == 0 || e.Count < s.rowEnds {
+				s.rowEnds = e.Count
+			}
+		}
 	}
 	for i, stage := range d.Stages {
 		from, to := d.GroupOf(i)
@@ -134,6 +149,19 @@ func (s *Script) compile(d *drill.Drill) {
 		}
 		s.balls = append(s.balls, ballsOf(d, i))
 	}
+	for i, balls := range s.balls {
+		fresh, alike := 0, true
+		for _, b := range balls {
+			if b.New {
+				fresh++
+			}
+			alike = alike && b.Stage == i && b.Role == Nobody && b.New == balls[0].New
+		}
+		s.fresh, s.alike = append(s.fresh, fresh), append(s.alike, alike)
+	}
+	h := fnv.New64a()
+	_, _ = h.Write([]byte(s.Block.ID)) // a hash takes all
+	s.lot = h.Sum64()
 	s.shared = slices.ContainsFunc(d.Pattern.Feeds, func(f pattern.Feed) bool {
 		return f.How == pattern.Live || f.How == pattern.ByHand || f.How == pattern.ByRacket
 	})
@@ -179,14 +207,14 @@ func (s *Script) Balls(stage int) []Ball { return s.balls[stage] }
 
 // newOf is how many of so many balls of a stage come from the basket.
 func (s *Script) newOf(stage, balls int) int {
-	of := s.balls[stage]
-	fresh := 0
-	for _, b := range of {
-		if b.New {
-			fresh++
-		}
+	switch of, fresh := len(s.balls[stage]), s.fresh[stage]; fresh {
+	case 0:
+		return 0
+	case of:
+		return balls
+	default:
+		return (balls*fresh + of/2) / of
 	}
-	return (balls*fresh + len(of)/2) / max(1, len(of))
 }
 
 // Group are the stages that run side by side with one, from and to.
@@ -224,6 +252,13 @@ func (s *Script) Working() (most int) {
 
 // hitting are those who hit in a turn, in the order of the places.
 func (s *Script) hitting(turn int) []hitter { return s.hitters[s.around(turn)] }
+
+// Hitting calls visit with everyone who hits in a turn.
+func (s *Script) Hitting(turn int, visit func(student int)) {
+	for _, h := range s.hitting(turn) {
+		visit(h.student)
+	}
+}
 
 // around is a turn's place in the round, going round.
 func (s *Script) around(turn int) int {

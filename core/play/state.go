@@ -111,6 +111,7 @@ type State struct {
 	Errors     []int // by student; the last: of nobody in particular
 	Minute     Minute
 	Clock      int64 // what the block's clock showed at the last outcome
+	credited   bool  // Own is not as it was at the beginning
 }
 
 // Minute is which minute of a script is on.
@@ -167,6 +168,9 @@ func (s *Script) Again(st *State) {
 		}
 	}
 	for i := range st.Own {
+		if !st.credited {
+			break
+		}
 		st.Own[i] = Own{LastHeld: Nobody}
 	}
 	clear(st.Errors)
@@ -236,8 +240,12 @@ func (t *Tally) add(g *aim, good int, miss bool, at int64) (met bool) {
 	switch {
 	case g.timed:
 		t.odd += good
-		t.try(t.odd / max(1, g.SetOf))
-		t.odd %= max(1, g.SetOf)
+		sets := t.odd
+		if g.SetOf > 1 {
+			sets /= g.SetOf
+		}
+		t.try(sets)
+		t.odd -= sets * max(1, g.SetOf)
 	case miss:
 		t.Streak = 0
 	default:
@@ -273,7 +281,9 @@ func (t *Tally) try(value int) {
 	}
 	last := len(t.Tries) - 1
 	t.Tries[last] = max(0, t.Tries[last]+value)
-	t.Best = slices.Max(t.Tries)
+	if t.Best = max(t.Best, t.Tries[last]); value < 0 {
+		t.Best = slices.Max(t.Tries)
+	}
 }
 
 // begin opens a try, at a time by the device's clock; one that nothing was counted in

@@ -70,7 +70,7 @@ func (s *Script) Play(st *State, o Outcome) (e Effects) {
 	known := o.Student != Nobody || len(o.Players) == 0 // whose ball it was is known
 	own, g := s.OwnAt(st, e.Student, e.Stage), s.aim(e.Student, e.Stage)
 	tally := s.TallyAt(st, e.Student, e.Stage)
-	e.Done = true
+	e.Done, st.credited = true, st.credited || o.Did != Go
 	switch o.Did {
 	case Good, Miss:
 		e.watch(s.comes(st, e.Student, o.Clock))

@@ -15,10 +15,8 @@ func (s *Script) Straight(st *State, due Due) int {
 		len(s.hitting(t.Seat)) != 1 || s.aim(due.Student, due.Stage).Kind == goal.Rally {
 		return 1
 	}
-	for _, b := range s.balls[due.Stage] {
-		if b.Stage != due.Stage || b.Role != Nobody || b.New != s.balls[due.Stage][0].New {
-			return 1
-		}
+	if !s.alike[due.Stage] {
+		return 1
 	}
 	if t.On && t.Of > 0 {
 		return min(straightest, max(1, t.Of-st.Students[due.Student].had))
@@ -28,6 +26,9 @@ func (s *Script) Straight(st *State, due Due) int {
 
 // straightest is how many balls are counted without looking up.
 const straightest = 64
+
+// ToMiss reports whether balls that follow each other stop with the first miss.
+func (s *Script) ToMiss() bool { return s.byMiss }
 
 // HitStraight is Hit for up to so many balls that Straight allows: the i-th is good where
 // bit i says so. The first is hit at a time, and each gap later. It stops with the ball that
@@ -45,10 +46,14 @@ func (s *Script) HitStraight(
 	if s.byMiss {
 		most = min(most, bits.TrailingZeros64(^good)+1)
 	}
-	if plain := !g.timed && !tally.Met && !tally.Over && !tally.again; plain {
+	switch {
+	case !g.timed && !tally.Met && !tally.Over && !tally.again:
 		hit = tally.plain(g, most, good)
 		met = tally.judge(g, at+int64(hit-1)*gap)
-	} else {
+	case g.timed && !tally.reaches(g, most):
+		hit = most
+		tally.add(g, bits.OnesCount64(good&(1<<most-1)), false, at+int64(most-1)*gap)
+	default:
 		for hit < most && !met {
 			is := int(good >> hit & 1)
 			met = tally.add(g, is, is == 0, at+int64(hit)*gap)
@@ -63,7 +68,9 @@ func (s *Script) HitStraight(
 	st.Balls += hit
 	s.took(st, hit, s.newOf(due.Stage, hit))
 	if n := len(s.balls[due.Stage]); n > 1 {
-		who.ball = (who.ball + hit) % n
+		if who.ball += hit; who.ball >= n {
+			who.ball %= n
+		}
 	}
 	if met {
 		s.toward(st, due.Student, due.Stage, at+int64(hit-1)*gap)
@@ -73,6 +80,14 @@ func (s *Script) HitStraight(
 	}
 	s.had(st, due.Student, hit)
 	return hit, met
+}
+
+// reaches reports whether so many good balls more can meet a timed goal, or may already do
+// so by its time alone.
+func (t *Tally) reaches(g *aim, balls int) bool {
+	n := len(t.Tries)
+	return g.Count == 0 && t.TryAt != byBell || t.again || n == 0 ||
+		g.Count > 0 && !t.Met && t.Tries[n-1]+(t.odd+balls)/max(1, g.SetOf) >= g.Count
 }
 
 // plain counts up to so many balls toward a goal that nobody has met, as add has it, and

@@ -1,7 +1,6 @@
 package play
 
 import (
-	"hash/fnv"
 	"slices"
 
 	"hodometer/core/drill"
@@ -41,8 +40,7 @@ func (s *Script) Call(st *State, n int, clock int64) (focus int) {
 // would be over before its first ball.
 func (s *Script) passes(st *State) bool {
 	t := &st.Turn
-	if !t.On || t.By != ByEnds || s.turn.Runs || s.Round == nil ||
-		!slices.ContainsFunc(s.ends, func(e drill.End) bool { return e.By == drill.ByMet }) {
+	if !t.On || t.By != ByEnds || s.turn.Runs || s.Round == nil || !s.metEnds {
 		return false
 	}
 	who := s.hitting(t.Seat)
@@ -144,10 +142,11 @@ func (s *Script) bound(t *Turn) {
 func (s *Script) BallsOf(n int, e drill.End) int {
 	switch {
 	case e.Most > e.Least:
-		h := fnv.New64a()
-		_, _ = h.Write([]byte(s.Block.ID)) // a hash takes all
-		_, _ = h.Write([]byte{byte(n), byte(n >> 8), byte(n >> 16)})
-		return e.Least + int(h.Sum64()>>33%uint64(e.Most-e.Least+1))
+		lot := s.lot
+		for _, part := range [...]byte{byte(n), byte(n >> 8), byte(n >> 16)} {
+			lot = (lot ^ uint64(part)) * 0x100000001b3 // FNV-1a, on from the block's name
+		}
+		return e.Least + int(lot>>33%uint64(e.Most-e.Least+1))
 	case e.Most > 0:
 		return e.Most
 	case e.Count > 0:
@@ -207,15 +206,7 @@ func (s *Script) doneWith(st *State, student int) bool {
 	if t.By != ByEnds || s.turn.Runs {
 		return false
 	}
-	for _, e := range s.ends {
-		switch {
-		case e.By == drill.ByMet && (who.met || who.Met),
-			e.By == drill.ByMiss && who.missed,
-			e.By == drill.ByRow && who.row >= e.Count:
-			return true
-		}
-	}
-	return false
+	return s.metEnds && (who.met || who.Met) || s.missEnds && who.missed || s.byRow && who.row >= s.rowEnds
 }
 
 // fill sees whether the turn is over for everyone who hits in it.

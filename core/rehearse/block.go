@@ -69,7 +69,9 @@ type rehearsal struct {
 	pickUp    int64
 	fetch     []int64 // after a miss in a rally, by student and stage, ms
 	live      bool
-	runs      bool // by the bell
+	never     []int64 // −1 for each student and stage
+	none      []int   // likewise
+	runs      bool    // by the bell
 	timed     []bool
 	clocked   []bool
 	tapped    []bool // counted otherwise than as balls
@@ -83,7 +85,8 @@ func (b Block) lay() *rehearsal {
 	r := &rehearsal{
 		Block: b, drill: d, stages: stages, ends: ms(float64(b.Block.Minutes) * 60),
 		gap: make([]int64, n*stages), fetch: make([]int64, n*stages), basket: d.Basket * max(1, b.Sources),
-		live: !d.Fed() && d.Pattern.Feeds[0].How == pattern.Live,
+		live:  !d.Fed() && d.Pattern.Feeds[0].How == pattern.Live,
+		never: slices.Repeat([]int64{-1}, n*stages), none: slices.Repeat([]int{-1}, n*stages),
 	}
 	if d.Turn != nil && d.Turn.OneBall {
 		r.basket = 0
@@ -194,7 +197,7 @@ func stretchesOf(l *lesson.Lesson, b *lesson.Block, from float64) (out []stretch
 // of both, and makes none.
 type stroke struct {
 	curve   *target.Curve
-	scatter *[truths]float64
+	scatter *scatter
 }
 
 // believe draws what may be true of each student.
@@ -223,25 +226,26 @@ func (r *rehearsal) believe() {
 func (r *rehearsal) learn(number int) {
 	number = min(number, truths)
 	each := len(r.strokes)
-	rates := make([]uint64, max(0, number-r.learnt)*each)
-	for ; r.learnt < number; r.learnt++ {
-		k, own := r.learnt, rates[:each:each]
-		rates = rates[each:]
-		for i, s := range r.strokes {
-			first := i - i%r.stages // of the student's
-			same := first + slices.Index(r.strokes[first:], s)
-			switch {
+	from, rates := r.learnt, make([]uint64, max(0, number-r.learnt)*each)
+	for k := from; k < number; k++ {
+		r.rates[k] = rates[(k-from)*each:][:each:each]
+	}
+	for i, s := range r.strokes {
+		first := i - i%r.stages // of the student's
+		same := first + slices.Index(r.strokes[first:], s)
+		for k := from; k < number; k++ {
+			switch own := r.rates[k]; {
 			case same < i: // a stage of the same stroke at the same target
 				own[i] = own[same]
 			case s.scatter == nil:
 			case s.curve == nil:
 				own[i] = threshold(1)
 			default:
-				own[i] = threshold(s.curve.At(s.scatter[k]))
+				own[i] = threshold(s.curve.At(s.scatter.in(k)))
 			}
 		}
-		r.rates[k] = own
 	}
+	r.learnt = max(from, number)
 }
 
 func ms(seconds float64) int64 { return int64(math.Round(1000 * seconds)) }

@@ -45,6 +45,15 @@ func (d die) below(from, number int, threshold uint64) (set uint64) {
 	return set
 }
 
+// untilMiss is below, but for what comes after the first throw that is not.
+func (d die) untilMiss(from, number int, threshold uint64) (set uint64) {
+	n := 0
+	for n < number && d.throw(from+n) < threshold {
+		n++
+	}
+	return 1<<n - 1
+}
+
 // threshold is the number below which a throw falls with chance p.
 func threshold(p float64) uint64 {
 	if p >= 1 {

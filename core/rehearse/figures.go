@@ -62,13 +62,14 @@ type Outcome struct {
 type plays struct {
 	number       int
 	n, stages    int     // students, and stages
-	goals, all   []int64 // plays × students × stages, plays × students
+	goals, all   []int32 // plays × students × stages, plays × students
 	balls        []int64 // of whole plays, by student
 	tries, best  []int64 // of whole plays, by student and stage
 	fed, pickUps int64
 	hit          int64
 	whole        int
-	over         []int64 // when the last turn of a play was over, of the whole ones
+	over         []int64    // when the last turn of a play was over, of the whole ones
+	sorted       [2][]int64 // room to sort times in
 }
 
 // One play in so many is played to the block's end for what is brought, and runs on to see
@@ -109,8 +110,8 @@ func (r *rehearsal) playFrom(ctx context.Context, first, number int, on bool) *p
 		number: number,
 		n:      n,
 		stages: r.stages,
-		goals:  make([]int64, number*n*r.stages),
-		all:    make([]int64, number*n),
+		goals:  make([]int32, number*n*r.stages),
+		all:    make([]int32, number*n),
 		balls:  make([]int64, n),
 		over:   make([]int64, number),
 		tries:  make([]int64, n*r.stages),
@@ -137,13 +138,14 @@ func (r *rehearsal) playFrom(ctx context.Context, first, number int, on bool) *p
 					p.tries(tries, best)
 					out.over[k] = p.finish(r.ends)
 					if p.unmet > 0 {
-						p.play(k, Longer*r.ends, false)
+						p.note(p.script, nobody, p.clock) // what the last turn met
+						p.on(Longer*r.ends, false)
 					}
 				} else {
 					p.play(first+k, r.ends, false)
 				}
-				copy(out.goals[k*n*r.stages:], p.stageAt)
-				copy(out.all[k*n:], p.metAt)
+				narrow(out.goals[k*n*r.stages:], p.stageAt)
+				narrow(out.all[k*n:], p.metAt)
 			}
 			lock.Lock()
 			defer lock.Unlock()
@@ -156,6 +158,13 @@ func (r *rehearsal) playFrom(ctx context.Context, first, number int, on bool) *p
 	}
 	wait.Wait()
 	return out
+}
+
+// narrow copies times of a block, which are far within what 32 bits hold.
+func narrow(to []int32, from []int64) {
+	for i, t := range from {
+		to[i] = int32(t)
+	}
 }
 
 // add the terms to the sums.
@@ -184,9 +193,41 @@ func (b Block) Chances(ctx context.Context, number int) []float64 {
 	p := r.playAll(ctx, number, false)
 	out := make([]float64, p.n)
 	for i := range out {
-		out[i] = p.tally(r.ends, func(k int) int64 { return p.all[k*p.n+i] }).share().Value
+		out[i] = p.tally(r.ends, func(k int) int64 { return int64(p.all[k*p.n+i]) }).share().Value
 	}
 	return out
+}
+
+// By is when everybody has met every goal in that share of so many plays, minutes; false
+// where the block is over before: it stops as soon as two standard errors leave no doubt of
+// that, and with the context.
+func (b Block) By(ctx context.Context, number int, share float64) (minutes float64, ok bool) {
+	r := b.lay()
+	number = r.bounded(number)
+	met, played := make([][]int32, len(b.Lesson.Students)), 0
+	for played < number && ctx.Err() == nil {
+		more := min(number-played, max(fewest, played))
+		for k, at := range r.playFrom(ctx, played, more, false).all {
+			if at >= 0 && int64(at) <= r.ends {
+				met[k%len(met)] = append(met[k%len(met)], at)
+			}
+		}
+		played += more
+		doubt := 2 * math.Sqrt(share*(1-share)/float64(played))
+		for _, own := range met {
+			if float64(len(own)) < (share-doubt)*float64(played) {
+				return 0, false
+			}
+		}
+	}
+	last := int(math.Ceil(share*float64(played))) - 1
+	for _, own := range met {
+		if slices.Sort(own); last < 0 || last >= len(own) {
+			return 0, false
+		}
+		minutes = max(minutes, float64(own[last])/60_000)
+	}
+	return minutes, true
 }
 
 // Likely reports whether every student meets every goal with a chance at least: of so many
@@ -199,7 +240,7 @@ func (b Block) Likely(ctx context.Context, number int, chance float64) bool {
 		more := min(number-played, max(fewest, played))
 		p := r.playFrom(ctx, played, more, false)
 		for k, at := range p.all {
-			if at >= 0 && at <= r.ends {
+			if at >= 0 && int64(at) <= r.ends {
 				met[k%p.n]++
 			}
 		}
@@ -235,7 +276,7 @@ func (b Block) Rehearse(ctx context.Context, number int) Outcome {
 		}
 	}
 	for i := range out.Students {
-		all := func(k int) int64 { return p.all[k*p.n+i] }
+		all := func(k int) int64 { return int64(p.all[k*p.n+i]) }
 		s := &out.Students[i]
 		s.Balls = float64(p.balls[i]) / whole
 		s.All = p.tally(r.ends, all).share()
@@ -252,7 +293,7 @@ func (b Block) Rehearse(ctx context.Context, number int) Outcome {
 			s.Never = s.Never && all(k) < 0
 		}
 		for j := range s.Goals {
-			at := func(k int) int64 { return p.goals[(k*p.n+i)*p.stages+j] }
+			at := func(k int) int64 { return int64(p.goals[(k*p.n+i)*p.stages+j]) }
 			s.Goals[j] = GoalPlayed{
 				p.tally(r.ends, at).share(), p.minutes(r.ends, at),
 				float64(p.tries[i*p.stages+j]) / whole, float64(p.best[i*p.stages+j]) / whole,
@@ -284,7 +325,7 @@ func (p *plays) together(ends int64) (all Share, waits float64) {
 		if from < 0 {
 			return -1
 		}
-		return to
+		return int64(to)
 	}
 	if p.n == 0 {
 		return Share{}, 0
@@ -292,7 +333,8 @@ func (p *plays) together(ends int64) (all Share, waits float64) {
 	for k := range p.number {
 		if to := last(k); to >= 0 && to <= ends {
 			both++
-			waits += float64(to-slices.Min(p.all[k*p.n:(k+1)*p.n])) / 60_000
+			first := slices.Min(p.all[k*p.n : (k+1)*p.n])
+			waits += float64(to-int64(first)) / 60_000
 		}
 	}
 	return p.tally(ends, last).share(), waits / float64(max(1, both))
@@ -304,7 +346,7 @@ func (p *plays) holds(student int, ends int64) int {
 	first := make([]int, p.stages)
 	for k := range p.number {
 		at := p.goals[(k*p.n+student)*p.stages:][:p.stages]
-		if j := slices.IndexFunc(at, func(t int64) bool { return t < 0 || t > ends }); j >= 0 {
+		if j := slices.IndexFunc(at, func(t int32) bool { return t < 0 || int64(t) > ends }); j >= 0 {
 			first[j]++
 		}
 	}
@@ -323,7 +365,7 @@ func (p *plays) holds(student int, ends int64) int {
 // minutes are when something came about: of the plays in which it did before the block was
 // over, and for those in which it did not, of the ones that ran on, which stand for them all.
 func (p *plays) minutes(ends int64, at func(k int) int64) Minutes {
-	var in, late []int64
+	in, late := p.sorted[0][:0], p.sorted[1][:0]
 	for k := range p.number {
 		switch t := at(k); {
 		case t >= 0 && t <= ends:
@@ -332,6 +374,7 @@ func (p *plays) minutes(ends int64, at func(k int) int64) Minutes {
 			late = append(late, t)
 		}
 	}
+	p.sorted = [2][]int64{in, late}
 	slices.Sort(in)
 	slices.SortFunc(
 		late,

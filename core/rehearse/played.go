@@ -1,6 +1,8 @@
 package rehearse
 
 import (
+	"slices"
+
 	"hodometer/core/lesson"
 	"hodometer/core/play"
 )
@@ -23,6 +25,7 @@ type one struct {
 	metAt, stageAt []int64
 	unmet          int   // students who are still at it
 	until          int64 // somebody comes or goes, or the play ends
+	next           int   // the stretch of who is there that comes next
 	picking        bool  // the balls were being picked up as the block's time was up
 	script         *play.Script
 	told           func(Step) // who watches; nil: nobody
@@ -50,36 +53,41 @@ func (p *one) play(number int, until int64, whole bool) {
 			p.unmet++
 		}
 	}
-	for i := range p.stageAt {
-		p.stageAt[i], p.try[i], p.tried[i] = -1, 0, -1
-	}
+	copy(p.stageAt, r.never)
+	copy(p.tried, r.none)
+	clear(p.try)
 	s.Enter(&p.st, 0)
-	next := 1
-	p.script = s
+	p.script, p.next = s, 1
 	p.tell(Step{What: AreHere, Here: s.Here})
+	p.on(until, whole)
+}
+
+// on lets the play go on, until a time, or until all have met all.
+func (p *one) on(until int64, whole bool) {
+	r, s := p.r, p.script
 	for p.clock < until && (whole || p.unmet > 0) {
-		for next < len(r.stretches) && p.clock >= r.stretches[next].from {
+		for p.next < len(r.stretches) && p.clock >= r.stretches[p.next].from {
 			was := s
 			was.Time(&p.st, p.clock)
-			s = r.stretches[next].script
+			s = r.stretches[p.next].script
 			p.script = s
 			p.tell(Step{At: p.clock, What: AreHere, Here: s.Here})
 			s.Carry(&p.st, was, p.clock)
 			s.Enter(&p.st, p.clock)
-			next++
+			p.next++
 		}
-		if p.until = until; next < len(r.stretches) {
-			p.until = min(until, r.stretches[next].from)
+		if p.until = until; p.next < len(r.stretches) {
+			p.until = min(until, r.stretches[p.next].from)
 		}
 		if p.change(s) {
 			continue
 		}
 		due := s.Due(&p.st, nobody)
 		if due.Student == nobody {
-			if next == len(r.stretches) {
+			if p.next == len(r.stretches) {
 				return
 			}
-			p.clock = r.stretches[next].from // nobody is there before
+			p.clock = r.stretches[p.next].from // nobody is there before
 			continue
 		}
 		p.ball(s, due)
@@ -101,9 +109,14 @@ func (p *one) change(s *play.Script) bool {
 	case !t.On:
 		return false
 	case t.Bell > 0 && p.clock >= t.Bell:
-		at := t.Bell
-		s.Time(&p.st, at)
-		p.note(s, nobody, at)
+		at, seat, rests := t.Bell, t.Seat, t.Rests
+		switch s.Time(&p.st, at); {
+		case rests:
+		case slices.Contains(p.r.shared, true):
+			p.note(s, nobody, at)
+		default:
+			s.Hitting(seat, func(student int) { p.note(s, student, at) })
+		}
 		return true
 	case t.Rests:
 		p.clock = t.Bell
@@ -141,11 +154,19 @@ func (p *one) ball(s *play.Script, due play.Due) {
 	}
 	if n := p.straight(s, due, i, gap); n > 1 {
 		fresh := p.st.New
-		good := p.dice[due.Student].below(p.balls[due.Student], n, p.rates[i])
+		throws := die.below
+		if s.ToMiss() {
+			throws = die.untilMiss
+		}
+		good := throws(p.dice[due.Student], p.balls[due.Student], n, p.rates[i])
 		hit, met := s.HitStraight(&p.st, due, n, p.clock+1, gap, good)
 		p.balls[due.Student] += hit
 		p.left -= p.st.New - fresh
-		if p.clock += int64(hit) * gap; met {
+		p.clock += int64(hit) * gap
+		if r.live && good>>(hit-1)&1 == 0 {
+			p.clock += r.fetch[i]
+		}
+		if met {
 			p.note(s, p.whose(due), p.clock)
 		}
 		return
@@ -187,14 +208,18 @@ func (p *one) ball(s *play.Script, due play.Due) {
 // end of the block.
 func (p *one) straight(s *play.Script, due play.Due, i int, gap int64) int {
 	r := p.r
-	if r.live || r.tapped[due.Stage] || r.Singly || p.told != nil {
+	if r.live && !s.ToMiss() || r.tapped[due.Stage] || r.Singly || p.told != nil {
 		return 1
 	}
 	n := s.Straight(&p.st, due)
 	if r.basket > 0 {
 		n = min(n, p.left)
 	}
-	until := func(at int64) { n = min(n, int((at-p.clock+gap-1)/gap)) }
+	until := func(at int64) {
+		if left := at - p.clock; int64(n-1)*gap >= left { // seldom, and a division takes long
+			n = int((left + gap - 1) / gap)
+		}
+	}
 	if t := &p.st.Turn; t.On && t.Ms > 0 {
 		until(t.From + t.Ms)
 	}

@@ -220,6 +220,36 @@ func TestStraightIsTheSameAsSingly(t *testing.T) {
 	}
 }
 
+// By is the minute that the plays of Rehearse tell, and false where the block is too short.
+func TestByIsTheMinuteOfThePlays(t *testing.T) {
+	b := block(t, corner(t, drill.Each, goal.Goal{Kind: goal.Total, Count: 10}), 2, 25)
+	at, ok := b.By(ctx, rehearse.Plays, drill.Wanted)
+	require.True(t, ok)
+	wanted := 0.0
+	for _, s := range b.Rehearse(ctx, rehearse.Plays).Students {
+		wanted = max(wanted, *s.Wanted)
+	}
+	require.InDelta(t, wanted, at, 1e-9)
+	b.Block.Minutes = int(at) - 2
+	_, ok = b.By(ctx, rehearse.Plays, drill.Wanted)
+	require.False(t, ok)
+}
+
+// What several hold together is met for all of them by the same bell.
+func TestABellIsOfAllWhoHoldTheGoal(t *testing.T) {
+	d, err := library.ByID("through-the-zones")
+	require.NoError(t, err)
+	for i := range d.Stages {
+		d.Stages[i].Holder = drill.Pair
+	}
+	b := block(t, d, 2, 10)
+	got := b.Rehearse(ctx, rehearse.Few).Students
+	for j := range d.Stages {
+		require.Equal(t, *got[0].Goals[j].Half, *got[1].Goals[j].Half, "goal %d", j)
+		require.Greater(t, got[1].Goals[j].Met.Value, 0.95, "goal %d", j)
+	}
+}
+
 func BenchmarkBlock(b *testing.B) {
 	d, err := library.ByID("short-ball-corners")
 	require.NoError(b, err)

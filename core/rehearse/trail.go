@@ -80,7 +80,8 @@ func (b Block) Worked(ctx context.Context, number int) []float64 {
 	plays := r.playAll(ctx, number, false)
 	out := make([]float64, number)
 	for k := range out {
-		for _, at := range plays.all[k*plays.n : (k+1)*plays.n] {
+		for _, when := range plays.all[k*plays.n : (k+1)*plays.n] {
+			at := int64(when)
 			if at < 0 || at > r.ends {
 				at = r.ends
 			}

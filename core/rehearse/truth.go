@@ -21,16 +21,22 @@ const together = 0.7
 //	z = √ρ·c + √(1−ρ)·e, c the student's, e the skill's own
 //
 // so that what is believed of each skill stays exact.
-func (known *Ranks) scatters(beliefs []*progress.Belief, seed uint64) [][truths]float64 {
-	out := make([][truths]float64, len(beliefs))
+func (known *Ranks) scatters(beliefs []*progress.Belief, seed uint64) []scatter {
+	out := make([]scatter, len(beliefs))
 	for i, b := range beliefs {
-		worlds := b.Worlds(truths)
-		for k, rank := range known.of(seed, i) {
-			out[i][k] = worlds[rank]
-		}
+		out[i] = scatter{b.Worlds(truths), known.of(seed, i)}
 	}
 	return out
 }
+
+// scatter is ln k of a skill from the best to the worst, and which of them each truth has.
+type scatter struct {
+	worlds []float64
+	rank   *[truths]uint16
+}
+
+// in is the scatter in the k-th truth.
+func (s *scatter) in(k int) float64 { return s.worlds[s.rank[k]] }
 
 // drawing is the i-th skill of a student.
 type drawing struct {
