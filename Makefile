@@ -17,7 +17,10 @@ WEB_SOURCES := $(shell find web/src web/static web/scripts -type f ! -name core.
 GO_FILES = $(shell git ls-files --cached --others --exclude-standard '*.go' | grep -vE '\.gen\.go$$|/gen/')
 WIDEST := 110
 
-.PHONY: help demo dev serve build test check go web lint audit format generate fresh unit e2e shelf bench bench-check pictures clean chromium
+RELEASED := $(shell sed -n 's/^## \([0-9.]*\).*/\1/p' CHANGELOG.md | head -1)
+PLATFORMS := linux/amd64 linux/arm64 darwin/amd64 darwin/arm64 windows/amd64 windows/arm64
+
+.PHONY: help demo dev serve release build test check go web lint audit format generate fresh unit e2e shelf bench bench-check pictures clean chromium
 
 help: ## this list
 	@grep -hE '^[a-z-]+:.*##' $(MAKEFILE_LIST) | awk -F ':.*## ' '{printf "  make %-12s %s\n", $$1, $$2}'
@@ -36,6 +39,20 @@ serve: build ## serve a real club file, hodometer.db
 build: $(STAMPS)/web ## one static binary, bin/hodometer
 	CGO_ENABLED=0 $(GO) build -buildvcs=auto -o bin/hodometer ./cmd/hodometer
 
+# The same commit makes the same bytes, in whatever folder and however often.
+release: $(STAMPS)/web $(TOOLS)/cyclonedx-gomod ## dist/: static binaries for Linux, macOS and Windows, checksums, and what they are made of
+	rm -rf dist && mkdir dist
+	@for p in $(PLATFORMS); do os=$${p%/*}; arch=$${p#*/}; end=; [ $$os = windows ] && end=.exe; \
+	  echo "hodometer-$(RELEASED)-$$os-$$arch$$end"; \
+	  CGO_ENABLED=0 GOOS=$$os GOARCH=$$arch $(GO) build -trimpath -buildvcs=auto \
+	    -ldflags '-s -w -buildid= -X main.release=$(RELEASED)' \
+	    -o dist/hodometer-$(RELEASED)-$$os-$$arch$$end ./cmd/hodometer || exit 1; done
+	$(TOOLS)/cyclonedx-gomod mod -json -std -noserial -notimestamp -output dist/hodometer-$(RELEASED).sbom.json .
+	cd web && npm sbom --sbom-format cyclonedx --package-lock-only 2>/dev/null | \
+	  node -e 'const b = JSON.parse(require("fs").readFileSync(0)); delete b.serialNumber; delete b.metadata.timestamp; console.log(JSON.stringify(b, null, 2))' \
+	  > ../dist/hodometer-$(RELEASED).web.sbom.json
+	cd dist && sha256sum hodometer-* > SHA256SUMS
+
 test: fresh lint go unit e2e ## every check: what CI runs
 
 check: $(STAMPS)/web $(TOOLS)/staticcheck ## the quick ones, under a minute
@@ -43,7 +60,7 @@ check: $(STAMPS)/web $(TOOLS)/staticcheck ## the quick ones, under a minute
 	$(GO) test $(PKGS)
 	cd web && npm run -s check && npm run -s unit
 
-go: $(STAMPS)/web $(TOOLS)/staticcheck ## Go tests, and again with the race detector, where properties are tried less often
+go: $(STAMPS)/web $(TOOLS)/staticcheck $(TOOLS)/litestream ## Go tests, and again with the race detector, where properties are tried less often
 	$(GO) test -timeout 30m $(PKGS)
 	$(GO) test -race -timeout 30m $(RACED)
 
@@ -129,10 +146,18 @@ $(STAMPS)/web: $(STAMPS)/npm $(CORE) $(WEB_SOURCES)
 	@touch $@
 
 # The tools have a module of their own, so that the product's stays small.
+# What copies the file elsewhere as it is written, and what lists what a release is made of: each is
+# large, so they are a module of their own.
+$(TOOLS)/litestream $(TOOLS)/cyclonedx-gomod: tools/release/go.mod tools/release/go.sum
+	@mkdir -p $(TOOLS)
+	cd tools/release && CGO_ENABLED=0 $(GO) build -o ../../$@ \
+	  $$($(GO) list -f '{{.ImportPath}}' tool | grep '/$(@F)$$')
+	@touch $@
+
 $(TOOLS)/staticcheck: tools/go.mod tools/go.sum
 	@mkdir -p $(TOOLS)
 	cd tools && $(GO) build -o ../$(TOOLS)/ tool
 	@touch $@
 
 clean: ## remove what was built
-	rm -rf bin $(TOOLS) $(STAMPS) web/build web/node_modules web/.svelte-kit $(CORE)
+	rm -rf bin dist $(TOOLS) $(STAMPS) web/build web/node_modules web/.svelte-kit $(CORE)

@@ -5,6 +5,7 @@ import (
 	"crypto/tls"
 	"errors"
 	"fmt"
+	"log/slog"
 	"net"
 	"net/http"
 	"slices"
@@ -82,9 +83,11 @@ func (d door) doors(
 	s *store.Store,
 	kind reach.Kind,
 	path string,
+	log *slog.Logger,
 ) (*access.Doors, error) {
 	out := access.New(s, access.Options{
 		Open:   kind == reach.Alone,
+		Log:    log,
 		Secure: !slices.Contains([]reach.Kind{reach.Alone, reach.Plain}, kind),
 	})
 	set, err := out.HasPassphrase(ctx)
@@ -150,7 +153,7 @@ func orHere(urls []string, scheme string, listening net.Addr) []string {
 	return []string{scheme + "://localhost:" + port}
 }
 
-func tell(kind reach.Kind, urls []string) {
+func tell(kind reach.Kind, urls []string, fingerprint string) {
 	fmt.Printf("Hodometer is at %s\n", urls[0])
 	for _, u := range urls[1:] {
 		fmt.Printf("             or %s\n", u)
@@ -159,6 +162,10 @@ func tell(kind reach.Kind, urls []string) {
 	case reach.Own:
 		fmt.Println(
 			"Open it, sign in with the owner's passphrase, and connect phones under Devices and backups.",
+		)
+		fmt.Printf(
+			"The SHA-256 fingerprint of its certificate, to compare on each device:\n%s\n",
+			fingerprint,
 		)
 	case reach.Plain:
 		fmt.Println(

@@ -27,19 +27,41 @@ func backup(ctx context.Context, path, to string) error {
 	return nil
 }
 
-func restore(ctx context.Context, from, path string) error {
+func restore(ctx context.Context, from, path string, yes bool) error {
 	l, err := store.Hold(path, "hodometer restore")
 	if err != nil {
 		return err
 	}
 	defer l.Release() //nolint:errcheck // it ends with the process at the latest
-	kept, held, err := store.Restore(ctx, from, path, time.Now())
+	kept, held, err := store.Restore(ctx, from, path, time.Now(), func(again store.Again) error {
+		return agree(again, yes)
+	})
 	if err != nil {
 		return err
 	}
 	fmt.Printf("%s contains %s. Connect the phones again.\n", path, said(held))
 	if kept != "" {
 		fmt.Printf("The replaced file is kept as %s\n", kept)
+	}
+	return nil
+}
+
+// agree asks whether what was revoked may become valid again.
+func agree(again store.Again, yes bool) error {
+	if yes {
+		fmt.Println(again)
+		return nil
+	}
+	if !term.IsTerminal(int(os.Stdin.Fd())) {
+		return fmt.Errorf("%v Nothing was changed. To restore all the same, add --yes", again)
+	}
+	fmt.Printf("%v\nRestore all the same? Type yes: ", again)
+	said, err := bufio.NewReader(os.Stdin).ReadString('\n')
+	if err != nil && !errors.Is(err, io.EOF) {
+		return err
+	}
+	if strings.TrimSpace(strings.ToLower(said)) != "yes" {
+		return errors.New("nothing was changed")
 	}
 	return nil
 }

@@ -3,6 +3,7 @@ package main
 
 import (
 	"bufio"
+	"cmp"
 	"context"
 	"errors"
 	"fmt"
@@ -56,6 +57,7 @@ var cli struct {
 	Restore struct {
 		clubFile
 		File string `arg:"" help:"The backup." type:"path"`
+		Yes  bool   `help:"Restore even where what was revoked since the backup becomes valid again."`
 	} `cmd:"" help:"Replace the club file by a backup; the old file is kept next to it."`
 	Check struct {
 		clubFile
@@ -105,7 +107,7 @@ func do(ctx context.Context, log *slog.Logger, command string) error {
 		if at, err := filepath.EvalSymlinks(path); err == nil { // what it points to is replaced, not the link
 			path = at
 		}
-		return restore(ctx, cli.Restore.File, path)
+		return restore(ctx, cli.Restore.File, path, cli.Restore.Yes)
 	case "check":
 		return on(cli.Check.DB, func(path string) error { return check(ctx, path) })
 	}
@@ -140,7 +142,10 @@ func empty(dir string) bool {
 	return err == nil && len(there) == 0
 }
 
-// version is the commit this was built from, as the Go tool wrote it down.
+// release is the version that a release was built as; empty in any other build.
+var release string
+
+// version is the release, and the commit this was built from, as the Go tool wrote it down.
 func version() string {
 	built, ok := debug.ReadBuildInfo()
 	if !ok {
@@ -150,7 +155,7 @@ func version() string {
 	for _, s := range built.Settings {
 		told[s.Key] = s.Value
 	}
-	out := "hodometer " + built.Main.Version
+	out := "hodometer " + cmp.Or(release, built.Main.Version)
 	if c := told["vcs.revision"]; c != "" {
 		out += ", commit " + c[:min(len(c), 12)] + " of " + told["vcs.time"]
 	}

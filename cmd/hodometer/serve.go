@@ -51,7 +51,7 @@ func serve(ctx context.Context, log *slog.Logger, path, copies string, d door) e
 		log.Info("brought up to date", "from", u.From, "to", u.To, "kept", u.Kept)
 	}
 	options := api.Options{Log: log}
-	if options.Doors, err = d.doors(ctx, s, kind, path); err != nil {
+	if options.Doors, err = d.doors(ctx, s, kind, path, log); err != nil {
 		return err
 	}
 	config, own, err := d.config(kind, path)
@@ -93,7 +93,7 @@ func serve(ctx context.Context, log *slog.Logger, path, copies string, d door) e
 		ErrorLog: slog.NewLogLogger(log.Handler(), slog.LevelDebug),
 	}
 	server.RegisterOnShutdown(served.Hush)
-	tell(kind, urls)
+	tell(kind, urls, options.Reach.Fingerprint)
 	log.Info("serving", "addr", l.Addr().String(), "file", path, "reached", string(kind))
 	return run(ctx, log, server, l, config, own, d.Host)
 }

@@ -77,6 +77,7 @@ func (b *Block) changes(a *Block) string {
 		{"individual settings", a.Variants, b.Variants},
 		{"arrangement", a.Arrangement, b.Arrangement},
 		{"task while waiting", a.Waiting, b.Waiting},
+		{"counting", a.AtEnd, b.AtEnd},
 		{"acknowledged cautions", a.Seen, b.Seen},
 	} {
 		if !reflect.DeepEqual(part.a, part.b) {

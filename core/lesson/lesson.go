@@ -72,6 +72,8 @@ type Block struct {
 	// Arrangement is how a group moves through it; nil: single file at the
 	// drill's places, or whatever game leaves the fewest waiting.
 	Arrangement *Arrangement `json:"arrangement,omitempty"`
+	// AtEnd has a drill's balls counted when the turn is over, not ball by ball.
+	AtEnd bool `json:"atEnd,omitempty"`
 	// Waiting is what those do whose turn it is not: "shadow the stroke".
 	Waiting string `json:"waiting,omitempty"`
 	// Seen lists the cautions a coach has acknowledged on this block, by id.
@@ -222,6 +224,9 @@ func (b *Block) validate() (p units.Problems) {
 			"waiting",
 			fmt.Sprintf("task while waiting: at most %d characters, got %d", MaxWaiting, n),
 		)
+	}
+	if b.AtEnd && b.Drill == nil {
+		p.Add("atEnd", "only a drill can be counted at the end of a turn")
 	}
 	for i, v := range b.Variants {
 		p.Under(fmt.Sprintf("variants[%d]", i), v.validate())

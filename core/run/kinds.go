@@ -134,6 +134,15 @@ func init() {
 	}
 }
 
+// Kinds returns every kind of event, those that come most often first.
+func Kinds() []Kind {
+	out := make([]Kind, len(kinds))
+	for i, k := range kinds {
+		out[i] = k.id
+	}
+	return out
+}
+
 // kindOf an event; nil for one that is not known.
 func kindOf(id Kind) *kind { return byID[id] }
 

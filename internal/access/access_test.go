@@ -52,9 +52,10 @@ func TestPlaces(t *testing.T) {
 	var l limits
 	now := time.Now()
 	for i := range 8 {
-		require.Equal(t, i < triesAtOnce, l.let("192.0.2.1", now))
+		require.Equal(t, i < triesAtOnce, l.let("signIn", "192.0.2.1", now) != nil)
 	}
-	require.True(t, l.let("192.0.2.1", now.Add(triesEvery)), "and then every so often")
+	require.NotNil(t, l.let("pairDevice", "192.0.2.1", now), "another door has a pace of its own")
+	require.NotNil(t, l.let("signIn", "192.0.2.1", now.Add(triesEvery)), "and then every so often")
 }
 
 // What one device does to one thing is one deed for ten minutes; another device's, and
@@ -62,11 +63,17 @@ func TestPlaces(t *testing.T) {
 func TestASittingIsOneDeed(t *testing.T) {
 	var r recent
 	now := time.Now()
-	require.False(t, r.is("phone", "addEvents", "run 1", now))
-	require.True(t, r.is("phone", "addEvents", "run 1", now.Add(sitting-time.Second)))
-	require.False(t, r.is("phone", "addEvents", "run 2", now))
-	require.False(t, r.is("laptop", "addEvents", "run 1", now))
-	require.False(t, r.is("phone", "addEvents", "run 1", now.Add(sitting)))
+	is := func(device, thing string, at time.Time) bool {
+		n, ok := r.last(device, "addEvents", thing, at)
+		require.True(t, !ok || n == 7)
+		return ok
+	}
+	require.False(t, is("phone", "run 1", now))
+	r.remember("phone", "addEvents", "run 1", now, 7)
+	require.True(t, is("phone", "run 1", now.Add(sitting-time.Second)))
+	require.False(t, is("phone", "run 2", now))
+	require.False(t, is("laptop", "run 1", now))
+	require.False(t, is("phone", "run 1", now.Add(sitting)))
 }
 
 // Every operation that changes something says what was done; a role has what those before

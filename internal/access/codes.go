@@ -20,6 +20,7 @@ type Code struct {
 	Digits  string
 	Secret  string
 	Role    Role
+	Coach   string // whose device it lets in; "" for nobody's in particular
 	Expires time.Time
 
 	tries int // that are left for the digits
@@ -31,21 +32,21 @@ type codes struct {
 	all []*Code
 }
 
-func (c *codes) make(role Role, now time.Time) Code {
+func (c *codes) make(role Role, coach string, now time.Time) Code {
 	c.mu.Lock()
 	defer c.mu.Unlock()
 	c.forget(now)
 	if len(c.all) >= mostAtOnce {
 		c.all = c.all[1:]
 	}
-	one := &Code{sixDigits(), secret(), role, now.Add(CodeLasts), codeTries}
+	one := &Code{sixDigits(), secret(), role, coach, now.Add(CodeLasts), codeTries}
 	c.all = append(c.all, one)
 	return *one
 }
 
-// take gives the role that what was typed or read lets in with, and ends that code. Wrong
+// take gives the code that was typed or read, and ends it. Wrong
 // digits count against every code that waits, for nobody knows which was meant.
-func (c *codes) take(said string, now time.Time) (Role, bool) {
+func (c *codes) take(said string, now time.Time) (Code, bool) {
 	c.mu.Lock()
 	defer c.mu.Unlock()
 	c.forget(now)
@@ -55,7 +56,7 @@ func (c *codes) take(said string, now time.Time) (Role, bool) {
 			(one.tries > 0 && subtle.ConstantTimeCompare([]byte(said), []byte(one.Digits)) == 1)
 		if right {
 			c.all = append(c.all[:i:i], c.all[i+1:]...)
-			return one.Role, true
+			return *one, true
 		}
 	}
 	if len(said) == digits {
@@ -63,7 +64,7 @@ func (c *codes) take(said string, now time.Time) (Role, bool) {
 			one.tries--
 		}
 	}
-	return Nobody, false
+	return Code{}, false
 }
 
 func (c *codes) forget(now time.Time) {

@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"log/slog"
 	"net/http"
 	"strings"
 	"sync"
@@ -33,6 +34,7 @@ type Doors struct {
 	// Now tells the time.
 	Now func() time.Time
 
+	log      *slog.Logger
 	store    *store.Store
 	sessions *scs.SessionManager
 	codes    codes
@@ -40,19 +42,24 @@ type Doors struct {
 	deeds    recent
 	// listening are the requests that go on.
 	listening listening
-	// hashing holds one passphrase at a time to its argon2id, which takes 64 MB.
-	hashing sync.Mutex
+	// hashing holds one passphrase at a time to its argon2id.
+	hashing turnstile
 }
 
 // Options of doors.
 type Options struct {
 	Open   bool // bound to loopback alone
 	Secure bool // reached over TLS, ours or a proxy's
+	// Log is told who failed at a door, and from where; nil: slog's default.
+	Log *slog.Logger
 }
 
 // New are the doors of the club in that file.
 func New(s *store.Store, o Options) *Doors {
-	d := &Doors{Open: o.Open, Now: time.Now, store: s, sessions: scs.New()}
+	d := &Doors{Open: o.Open, Now: time.Now, store: s, sessions: scs.New(), log: o.Log}
+	if d.log == nil {
+		d.log = slog.Default()
+	}
 	d.sessions.Store = kept{d}
 	d.sessions.Lifetime = sessionLasts
 	d.sessions.HashTokenInStore = true
@@ -73,18 +80,28 @@ type Visitor struct {
 	Role   Role
 	Device string // its id; "" on the machine itself, or nobody
 	Name   string
+	Coach  string // the id of whose device it is; "" where it is nobody's in particular
+	Called string // and the name
+}
+
+// says is who did something: the coach, where it is known whose device it is.
+func (v Visitor) says() string {
+	if v.Called != "" {
+		return v.Called
+	}
+	return v.Name
 }
 
 // who finds out who asks; the session has been loaded.
 func (d *Doors) who(ctx context.Context) (Visitor, error) {
 	if d.Open {
-		return Visitor{Owner, "", "this computer"}, nil
+		return Visitor{Role: Owner, Name: "this computer"}, nil
 	}
 	id := d.sessions.GetString(ctx, "device")
 	if id == "" {
 		return Visitor{Role: Nobody}, nil
 	}
-	var row gen.Device
+	var row gen.GetDeviceRow
 	err := d.store.View(ctx, func(q *gen.Queries) (err error) {
 		row, err = q.GetDevice(ctx, id)
 		return err
@@ -103,7 +120,7 @@ func (d *Doors) who(ctx context.Context) (Visitor, error) {
 			return q.SeeDevice(ctx, gen.SeeDeviceParams{Seen: now.UnixMilli(), ID: id})
 		})
 	}
-	return Visitor{Role(row.Role), row.ID, row.Name}, nil
+	return Visitor{Role(row.Role), row.ID, row.Name, row.Coach, row.CoachName}, nil
 }
 
 // Wrong says that what was said at a door does not open it.
@@ -125,66 +142,180 @@ func (d *Doors) passphrase(ctx context.Context) (kept string, err error) {
 	return kept, err
 }
 
+// ChangePassphrase sets new words for who asks, who has to say the present ones: a coach's own, and
+// else the owner's. Whoever sits at a device that is signed in cannot shut its owner out.
+func (d *Doors) ChangePassphrase(ctx context.Context, v Visitor, present, words string) error {
+	if err := checkPassphrase(words); err != nil {
+		return err
+	}
+	if v.Coach == "" && !v.Role.May(Owner) {
+		return errNotYours
+	}
+	kept, err := d.passphraseOf(ctx, v.Coach)
+	if err != nil {
+		return err
+	}
+	if kept != "" {
+		t := d.limits.let(
+			"setPassphrase",
+			v.Device,
+			d.Now(),
+		) // who found a device that is signed in may guess
+		if t == nil {
+			return errTooOften
+		}
+		right, err := d.fitsInTurn(ctx, present, kept)
+		if err != nil {
+			return err
+		}
+		if !right {
+			return Wrong{"The present passphrase is wrong. Nothing was changed."}
+		}
+		t.right()
+	}
+	if v.Coach == "" {
+		return d.SetPassphrase(ctx, words, v.Device)
+	}
+	return d.ChangeCoach(ctx, v.Coach, CoachChange{Passphrase: &words}, v.Device)
+}
+
+// passphraseOf a coach, or of the owner, as it is kept; "" where none is set.
+func (d *Doors) passphraseOf(ctx context.Context, coach string) (kept string, err error) {
+	if coach == "" {
+		return d.passphrase(ctx)
+	}
+	err = d.store.View(ctx, func(q *gen.Queries) error {
+		c, err := q.GetCoach(ctx, coach)
+		kept = c.Passphrase
+		return none(err)
+	})
+	return kept, err
+}
+
+// fitsInTurn reports whether words are the passphrase that is kept so, looked at when nobody else's
+// is.
+func (d *Doors) fitsInTurn(ctx context.Context, words, kept string) (bool, error) {
+	if utf8.RuneCountInString(words) > longestPassphrase {
+		return false, nil
+	}
+	if err := d.hashing.enter(ctx, tryOf(ctx).failed); err != nil {
+		return false, err
+	}
+	defer d.hashing.leave()
+	return fits(words, kept), nil
+}
+
 // SetPassphrase sets the owner's passphrase, and signs out who came in with the one
 // before, but for the device that asks.
 func (d *Doors) SetPassphrase(ctx context.Context, words, asks string) error {
 	if err := checkPassphrase(words); err != nil {
 		return err
 	}
-	d.hashing.Lock()
-	keep := hashed(words)
-	d.hashing.Unlock()
+	keep, err := d.hashedInTurn(ctx, words)
+	if err != nil {
+		return err
+	}
 	defer d.listening.end("", asks) // who stays in listens again
 	return d.store.Write(ctx, func(q *gen.Queries) error {
 		return errors.Join(q.SetPassphrase(ctx, keep), q.EndDevicesByWay(ctx, gen.EndDevicesByWayParams{
-			Ended: d.Now().UnixMilli(), Way: "passphrase", ID: asks,
+			Ended: d.Now().UnixMilli(), Way: byPassphrase, ID: asks,
 		}))
 	})
 }
 
-// SignIn lets who knows the passphrase in as owner.
-func (d *Doors) SignIn(ctx context.Context, words, name string) (Visitor, error) {
-	kept, err := d.passphrase(ctx)
+// SignIn lets in who knows the words: a coach by name, and the owner with no name. A name that is
+// nobody's takes as long, so that names cannot be tried out.
+func (d *Doors) SignIn(ctx context.Context, coach, words, device string) (Visitor, error) {
+	if coach = strings.TrimSpace(coach); coach == "" {
+		kept, err := d.passphrase(ctx)
+		if err != nil {
+			return Visitor{}, err
+		}
+		right, err := d.fitsInTurn(ctx, words, kept)
+		if err == nil && !right {
+			err = Wrong{"Wrong passphrase. A new one can be set on the club’s computer: hodometer owner."}
+		}
+		if err != nil {
+			return Visitor{}, err
+		}
+		return d.enter(ctx, pass{Owner, "", byPassphrase}, device)
+	}
+	var found gen.Coach
+	if err := d.store.View(ctx, func(q *gen.Queries) error {
+		id, err := coachNamed(ctx, q, coach)
+		if err != nil || id == "" {
+			return err
+		}
+		found, err = q.GetCoach(ctx, id)
+		return err
+	}); err != nil {
+		return Visitor{}, err
+	}
+	kept := found.Passphrase
+	if kept == "" {
+		kept = nobodys()
+	}
+	right, err := d.fitsInTurn(ctx, words, kept)
+	if err == nil && (!right || found.ID == "") {
+		err = Wrong{"Wrong name or passphrase. The owner can set a new one under Devices and backups."}
+	}
 	if err != nil {
 		return Visitor{}, err
 	}
-	if utf8.RuneCountInString(words) > longestPassphrase {
-		return Visitor{}, Wrong{"Wrong passphrase."}
-	}
-	d.hashing.Lock()
-	right := kept != "" && fits(words, kept)
-	d.hashing.Unlock()
-	if !right {
-		return Visitor{}, Wrong{
-			"Wrong passphrase. A new one can be set on the club’s computer: hodometer owner.",
-		}
-	}
-	return d.enter(ctx, Owner, "passphrase", name)
+	return d.enter(ctx, pass{Coach, found.ID, byPassphrase}, device)
 }
 
-// MakeCode makes a code that lets one device in with that role.
-func (d *Doors) MakeCode(role Role) (Code, error) {
+// nobodys is a passphrase that nobody knows, as it is kept.
+var nobodys = sync.OnceValue(func() string { return hashed(secret()) })
+
+// How a device came in.
+const (
+	byPassphrase = "passphrase"
+	byCode       = "code"
+)
+
+// pass is with what right a device comes in: in which role, as whose, and how.
+type pass struct {
+	role  Role
+	coach string
+	way   string
+}
+
+// MakeCode makes a code that lets one device in with that role, as the device of a coach where one
+// is named.
+func (d *Doors) MakeCode(ctx context.Context, role Role, coach string) (Code, error) {
 	if !role.May(Assistant) {
 		return Code{}, units.Problems{{Field: "role", Detail: "choose assistant, coach or owner"}}
 	}
-	return d.codes.make(role, d.Now()), nil
+	if coach != "" {
+		if err := d.store.View(ctx, func(q *gen.Queries) error {
+			c, err := q.GetCoach(ctx, coach)
+			if err == nil && c.Ended > 0 {
+				return units.Problems{{Field: "coach", Detail: c.Name + " is disabled"}}
+			}
+			return none(err)
+		}); err != nil {
+			return Code{}, err
+		}
+	}
+	return d.codes.make(role, coach, d.Now()), nil
 }
 
 // Pair lets in who has a code that waits, or its secret.
 func (d *Doors) Pair(ctx context.Context, said, name string) (Visitor, error) {
 	said = strings.Join(strings.Fields(said), "")
-	role, ok := d.codes.take(said, d.Now())
+	code, ok := d.codes.take(said, d.Now())
 	if !ok {
 		return Visitor{}, Wrong{
 			"This code is not valid. A code lasts five minutes, five tries, and for one" +
 				" device. Ask for a new one.",
 		}
 	}
-	return d.enter(ctx, role, "code", name)
+	return d.enter(ctx, pass{code.Role, code.Coach, byCode}, name)
 }
 
 // enter makes a device of who came in; the session begins anew under another token.
-func (d *Doors) enter(ctx context.Context, role Role, way, name string) (Visitor, error) {
+func (d *Doors) enter(ctx context.Context, by pass, name string) (Visitor, error) {
 	if name = units.Seen(name); name == "" {
 		name = "a device without a name"
 	}
@@ -193,25 +324,40 @@ func (d *Doors) enter(ctx context.Context, role Role, way, name string) (Visitor
 		name = string(r[:most])
 	}
 	id, now := uuid.Must(uuid.NewV7()).String(), d.Now().UnixMilli()
-	by := map[string]string{"passphrase": "signIn", "code": "pairDevice"}[way]
+	what := map[string]string{byPassphrase: "signIn", byCode: "pairDevice"}[by.way]
+	keeps := secret()
+	v := Visitor{Role: by.role, Device: id, Name: name, Coach: by.coach}
 	if err := d.store.Write(ctx, func(q *gen.Queries) error {
+		if by.coach != "" {
+			c, err := q.GetCoach(ctx, by.coach)
+			if err == nil && c.Ended > 0 { // disabled just now
+				err = Wrong{c.Name + " is disabled. The owner can let them in again."}
+			}
+			if err != nil {
+				return none(err)
+			}
+			v.Called = c.Name
+		}
+		_, err := q.InsertDeed(ctx, gen.InsertDeedParams{
+			At: now, Device: id, Who: v.says(), Role: string(by.role), What: what,
+		})
 		return errors.Join(
+			err,
 			q.DropSessionsBefore(ctx, now),
 			q.InsertDevice(ctx, gen.InsertDeviceParams{
-				ID: id, Name: name, Role: string(role), Way: way, Since: now, Seen: now,
-			}),
-			q.InsertDeed(ctx, gen.InsertDeedParams{
-				At: now, Device: id, Who: name, Role: string(role), What: by,
+				ID: id, Name: name, Role: string(by.role), Way: by.way, Since: now, Seen: now,
+				Coach: by.coach, Known: digest(keeps),
 			}),
 		)
 	}); err != nil {
 		return Visitor{}, err
 	}
+	tryOf(ctx).known = keeps
 	if err := d.sessions.RenewToken(ctx); err != nil {
 		return Visitor{}, err
 	}
 	d.sessions.Put(ctx, "device", id)
-	return Visitor{role, id, name}, nil
+	return v, nil
 }
 
 // SignOut ends the device that asks.
@@ -235,7 +381,8 @@ type Device struct {
 	Way   string `json:"way"` // passphrase or code
 	Since int64  `json:"since"`
 	Seen  int64  `json:"seen"`
-	Here  bool   `json:"here"` // the one that asks
+	Here  bool   `json:"here"`            // the one that asks
+	Coach string `json:"coach,omitempty"` // whose it is, by name
 }
 
 // Devices are all that may come in, those last seen first.
@@ -244,7 +391,9 @@ func (d *Doors) Devices(ctx context.Context, asks string) ([]Device, error) {
 	err := d.store.View(ctx, func(q *gen.Queries) error {
 		rows, err := q.ListDevices(ctx)
 		for _, r := range rows {
-			out = append(out, Device{r.ID, r.Name, Role(r.Role), r.Way, r.Since, r.Seen, r.ID == asks})
+			out = append(out, Device{
+				r.ID, r.Name, Role(r.Role), r.Way, r.Since, r.Seen, r.ID == asks, r.CoachName,
+			})
 		}
 		return err
 	})

@@ -2,8 +2,12 @@ package access
 
 import (
 	"context"
+	"errors"
 	"net/http"
 	"sync"
+	"time"
+
+	"hodometer/internal/store/gen"
 
 	"github.com/labstack/echo/v5"
 )
@@ -26,9 +30,6 @@ func (d *Doors) Sessions(next http.Handler) http.Handler {
 	}
 	return d.sessions.LoadAndSave(next)
 }
-
-// tried are the operations at a door, which are held to a pace.
-var tried = map[string]bool{"signIn": true, "pairDevice": true, "openCard": true}
 
 // Guard lets a request through to the operation it is for where the policy allows it, and
 // notes what was done. operation gives the contract's name of a route, "" where there is
@@ -55,11 +56,13 @@ func (d *Doors) Guard(
 				return errNobody
 			case ruled && !v.Role.May(least):
 				return errNotYours
-			case tried[op] && !d.limits.let(c.RealIP(), d.Now()):
-				c.Response().Header().Set("Retry-After", "10")
-				return errTooOften
+			case rules[op].failed != "":
+				return d.door(c, next, op)
 			}
-			ctx, leave := d.listening.with(context.WithValue(ctx, visitorKey{}, v), v.Device)
+			ctx, leave := d.listening.with(
+				context.WithValue(context.WithValue(ctx, visitorKey{}, v), didKey{}, &did{}),
+				v.Device,
+			)
 			defer leave()
 			c.SetRequest(c.Request().WithContext(ctx))
 			if err := next(c); err != nil {
@@ -73,6 +76,68 @@ func (d *Doors) Guard(
 			return nil
 		}
 	}
+}
+
+// door lets a request through to one of the doors, which are held to a pace, each by itself.
+func (d *Doors) door(c *echo.Context, next echo.HandlerFunc, op string) error {
+	ctx, place := c.Request().Context(), placeOf(c.RealIP())
+	from, known := place, d.known(c.Request())
+	if known != "" { // whatever others do at the same address
+		from = "device " + known
+	}
+	t := d.limits.let(op, from, d.Now())
+	if t == nil {
+		c.Response().Header().Set("Retry-After", "10")
+		return errTooOften
+	}
+	if known != "" {
+		t.failed = -1
+	}
+	ctx = context.WithValue(ctx, visitorKey{}, Visitor{Role: Nobody})
+	c.SetRequest(c.Request().WithContext(context.WithValue(ctx, tryKey{}, t)))
+	if r, _ := echo.UnwrapResponse(c.Response()); r != nil {
+		r.Before(func() {
+			if t.known != "" {
+				http.SetCookie(c.Response(), d.keeps(t.known))
+			}
+		})
+	}
+	err := next(c)
+	var wrong Wrong
+	switch {
+	case err == nil:
+		t.right()
+	case errors.As(err, &wrong):
+		d.log.WarnContext(ctx, "refused at the door", "door", op, "from", place)
+		// Where it cannot be noted now, the answer is the same.
+		_ = d.failed(context.WithoutCancel(ctx), op, place)
+	}
+	return err
+}
+
+// knownLasts is how long a device that came in once is known.
+const knownLasts = 365 * 24 * time.Hour
+
+// keeps is what a device that came in keeps, so that it is known the next time. It opens nothing.
+func (d *Doors) keeps(known string) *http.Cookie {
+	own := d.sessions.Cookie
+	return &http.Cookie{
+		Name: own.Name + "-known", Value: known, Path: "/", MaxAge: int(knownLasts.Seconds()),
+		HttpOnly: true, Secure: own.Secure, SameSite: own.SameSite,
+	}
+}
+
+// known is the device that asks, where it came in before; "" where it is not known.
+func (d *Doors) known(r *http.Request) (id string) {
+	said, err := r.Cookie(d.sessions.Cookie.Name + "-known")
+	if err != nil || said.Value == "" {
+		return ""
+	}
+	_ = d.store.View(r.Context(), func(q *gen.Queries) (err error) { // else it is like any other
+		id, err = q.KnownDevice(r.Context(), digest(said.Value))
+		return err
+	})
+	return id
 }
 
 // listening ends what goes on for a device when it is signed out: a stream would else tell

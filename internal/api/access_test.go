@@ -25,8 +25,8 @@ var (
 		"addEvents listBlockTemplates listWarmUps blankDrill listDrills checkDrill getDrill " +
 		"listDrillVersions listGames getGame listGameVersions listLadders getLadder"
 	forOwners = "getRetention setRetention eraseStudent eraseLesson eraseRun archiveStudent " +
-		"setPassphrase setZone makeCode listDevices changeDevice endDevice listDeeds listCopies takeCopy " +
-		"getCopy"
+		"addCoach changeCoach handOverLessons setZone makeCode listDevices changeDevice endDevice " +
+		"listDeeds listCopies takeCopy getCopy"
 )
 
 func has(list, op string) bool { return strings.Contains(" "+list+" ", " "+op+" ") }
@@ -174,7 +174,7 @@ func TestAnAssistantCounts(t *testing.T) {
 	}
 	require.Equal(t, []string{
 		"Laptop signed in with the passphrase",
-		"coach counted in Short balls",
+		"coach took out of the log: Short balls",
 		"assistant counted in Short balls",
 		"coach changed the lesson Short balls",
 		"coach edited the profile of Wren", "assistant signed in with a code", "coach signed in with a code",
@@ -253,6 +253,8 @@ func TestWhatAnAssistantMayEnter(t *testing.T) {
 	before := k.event(run.Event{Kind: run.Pause}) // and comes late
 	code, said = send(assistant, undo)
 	require.Equal(t, 204, code, said)
+	code, said = send(assistant, undo)
+	require.Equal(t, 204, code, "sent again, it is no deed: %s", said)
 	code, said = send(coach, k.event(finish))
 	require.Equal(t, 204, code, said)
 	code, said = send(assistant, before)
@@ -267,5 +269,13 @@ func TestWhatAnAssistantMayEnter(t *testing.T) {
 	require.NoError(t, json.Unmarshal(w.Body.Bytes(), &log))
 	require.NotEmpty(t, log.Items)
 	require.NotContains(t, w.Body.String(), `"effort"`)
+	said = g.call("GET", "/api/v1/access/deeds", g.owner(), nil, nil).Body.String()
+	for _, did := range []string{
+		`"assistant","role":"assistant","did":"took back one entry in Short balls"`,
+		`"coach","role":"coach","did":"noted or rated one entry in Short balls"`,
+		`"coach","role":"coach","did":"finished Short balls"`,
+	} {
+		require.Contains(t, said, did)
+	}
 	require.Contains(t, g.call("GET", "/api/v1/runs", coach, nil, nil).Body.String(), `"effort"`)
 }

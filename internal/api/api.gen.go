@@ -616,6 +616,12 @@ func (e ReportStudentParamsAs) Valid() bool {
 
 // Access defines model for Access.
 type Access struct {
+	// Coach the name of the coach whose device it is
+	Coach *string `json:"coach,omitempty"`
+
+	// Coaches coaches can sign in by name
+	Coaches *bool `json:"coaches,omitempty"`
+
 	// CopyDue there is work in the club, and the last copy is older than a week; for the owner
 	CopyDue bool `json:"copyDue"`
 
@@ -770,6 +776,9 @@ type Climb struct {
 	Since int64 `json:"since"`
 }
 
+// ClubCoach defines model for ClubCoach.
+type ClubCoach = access.CoachOfClub
+
 // Copies defines model for Copies.
 type Copies struct {
 	Copies []store.Copy `json:"copies"`
@@ -833,6 +842,9 @@ type DrillOutlook = drill.Outlook
 
 // DrillVersion defines model for DrillVersion.
 type DrillVersion = documents.DrillVersion
+
+// DrillVersionPage defines model for DrillVersionPage.
+type DrillVersionPage = answer.Page[documents.DrillVersion]
 
 // DueState a ball that comes
 type DueState struct {
@@ -1051,6 +1063,12 @@ type GameQuestion struct {
 	Rules Rules `json:"rules"`
 }
 
+// GameVersion defines model for GameVersion.
+type GameVersion = documents.GameVersion
+
+// GameVersionPage defines model for GameVersionPage.
+type GameVersionPage = answer.Page[documents.GameVersion]
+
 // Gate defines model for Gate.
 type Gate struct {
 	Count   int    `json:"count"`
@@ -1258,6 +1276,12 @@ type LessonPart = formation.Part
 
 // LessonSummary defines model for LessonSummary.
 type LessonSummary = lessons.Summary
+
+// LessonVersion defines model for LessonVersion.
+type LessonVersion = lessons.LessonVersion
+
+// LessonVersionPage defines model for LessonVersionPage.
+type LessonVersionPage = answer.Page[lessons.LessonVersion]
 
 // LevelsAnswer defines model for LevelsAnswer.
 type LevelsAnswer struct {
@@ -1932,9 +1956,30 @@ type Until = Day
 // Words defines model for words.
 type Words = string
 
+// AddCoachJSONBody defines parameters for AddCoach.
+type AddCoachJSONBody struct {
+	Name       string `json:"name"`
+	Passphrase string `json:"passphrase"`
+}
+
+// ChangeCoachJSONBody defines parameters for ChangeCoach.
+type ChangeCoachJSONBody struct {
+	Disabled   *bool   `json:"disabled,omitempty"`
+	Name       *string `json:"name,omitempty"`
+	Passphrase *string `json:"passphrase,omitempty"`
+}
+
+// HandOverLessonsJSONBody defines parameters for HandOverLessons.
+type HandOverLessonsJSONBody struct {
+	// To a UUIDv7 in lower case
+	To Id `json:"to"`
+}
+
 // MakeCodeJSONBody defines parameters for MakeCode.
 type MakeCodeJSONBody struct {
-	Role Role `json:"role"`
+	// Coach a UUIDv7 in lower case
+	Coach *Id  `json:"coach,omitempty"`
+	Role  Role `json:"role"`
 }
 
 // ListDeedsParams defines parameters for ListDeeds.
@@ -1958,10 +2003,17 @@ type PairDeviceJSONBody struct {
 // SetPassphraseJSONBody defines parameters for SetPassphrase.
 type SetPassphraseJSONBody struct {
 	Passphrase string `json:"passphrase"`
+
+	// Present the one that is set; needed where one is
+	Present *string `json:"present,omitempty"`
 }
 
 // SignInJSONBody defines parameters for SignIn.
 type SignInJSONBody struct {
+	// Coach the name of a coach; absent: the owner
+	Coach *string `json:"coach,omitempty"`
+
+	// Name of the device
 	Name       *string `json:"name,omitempty"`
 	Passphrase string  `json:"passphrase"`
 }
@@ -2058,6 +2110,14 @@ type SetFavouriteJSONBody struct {
 	Favourite bool `json:"favourite"`
 }
 
+// ListDrillVersionsParams defines parameters for ListDrillVersions.
+type ListDrillVersionsParams struct {
+	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
+
+	// After next of the page before
+	After *After `form:"after,omitempty" json:"after,omitempty"`
+}
+
 // ExportGamesParams defines parameters for ExportGames.
 type ExportGamesParams struct {
 	Id []GameId `form:"id" json:"id"`
@@ -2078,6 +2138,14 @@ type PutGameJSONBody struct {
 
 	// Game A game as a document - the rules as data, the rest as words
 	Game Game `json:"game"`
+}
+
+// ListGameVersionsParams defines parameters for ListGameVersions.
+type ListGameVersionsParams struct {
+	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
+
+	// After next of the page before
+	After *After `form:"after,omitempty" json:"after,omitempty"`
 }
 
 // ListLessonsParams defines parameters for ListLessons.
@@ -2147,6 +2215,12 @@ type WatchLessonJSONBody struct {
 	Play *int `json:"play,omitempty"`
 }
 
+// GiveLessonJSONBody defines parameters for GiveLesson.
+type GiveLessonJSONBody struct {
+	// Coach a UUIDv7 in lower case
+	Coach *Id `json:"coach,omitempty"`
+}
+
 // EraseLessonParams defines parameters for EraseLesson.
 type EraseLessonParams struct {
 	// DryRun only say what would go
@@ -2156,6 +2230,14 @@ type EraseLessonParams struct {
 // GetSheetParams defines parameters for GetSheet.
 type GetSheetParams struct {
 	Units *string `form:"units,omitempty" json:"units,omitempty"`
+}
+
+// ListLessonVersionsParams defines parameters for ListLessonVersions.
+type ListLessonVersionsParams struct {
+	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
+
+	// After next of the page before
+	After *After `form:"after,omitempty" json:"after,omitempty"`
 }
 
 // ListResultsParams defines parameters for ListResults.
@@ -2339,6 +2421,15 @@ type SetZoneJSONBody struct {
 	Zone string `json:"zone"`
 }
 
+// AddCoachJSONRequestBody defines body for AddCoach for application/json ContentType.
+type AddCoachJSONRequestBody AddCoachJSONBody
+
+// ChangeCoachJSONRequestBody defines body for ChangeCoach for application/json ContentType.
+type ChangeCoachJSONRequestBody ChangeCoachJSONBody
+
+// HandOverLessonsJSONRequestBody defines body for HandOverLessons for application/json ContentType.
+type HandOverLessonsJSONRequestBody HandOverLessonsJSONBody
+
 // MakeCodeJSONRequestBody defines body for MakeCode for application/json ContentType.
 type MakeCodeJSONRequestBody MakeCodeJSONBody
 
@@ -2410,6 +2501,9 @@ type WatchLessonJSONRequestBody WatchLessonJSONBody
 
 // PutLessonJSONRequestBody defines body for PutLesson for application/json ContentType.
 type PutLessonJSONRequestBody = Lesson
+
+// GiveLessonJSONRequestBody defines body for GiveLesson for application/json ContentType.
+type GiveLessonJSONRequestBody GiveLessonJSONBody
 
 // ReckonEstimateJSONRequestBody defines body for ReckonEstimate for application/json ContentType.
 type ReckonEstimateJSONRequestBody = EstimateQuestion
@@ -2509,6 +2603,18 @@ type ServerInterface interface {
 	// GetAccess The role of this device; how the server is reached; what is wrong with the club file
 	// (GET /api/v1/access)
 	GetAccess(ctx *echo.Context) error
+	// ListCoaches The coaches of the club, those who may sign in first
+	// (GET /api/v1/access/coaches)
+	ListCoaches(ctx *echo.Context) error
+	// AddCoach Let a coach sign in by name
+	// (POST /api/v1/access/coaches)
+	AddCoach(ctx *echo.Context) error
+	// ChangeCoach Rename a coach, set a new passphrase, or disable one, who is signed out everywhere
+	// (PUT /api/v1/access/coaches/{coach})
+	ChangeCoach(ctx *echo.Context, coach Id) error
+	// HandOverLessons Hand the lessons of a coach from today on over to another
+	// (POST /api/v1/access/coaches/{coach}/lessons)
+	HandOverLessons(ctx *echo.Context, coach Id) error
 	// MakeCode Make a code that connects one device, valid for five minutes
 	// (POST /api/v1/access/codes)
 	MakeCode(ctx *echo.Context) error
@@ -2527,10 +2633,10 @@ type ServerInterface interface {
 	// PairDevice Sign in with a code - six digits, or the secret of a QR code
 	// (POST /api/v1/access/pair)
 	PairDevice(ctx *echo.Context) error
-	// SetPassphrase Set the owner's passphrase; devices signed in with the old one are signed out
+	// SetPassphrase Set the own passphrase, a coach's or the owner's; devices signed in with the old one are signed out
 	// (PUT /api/v1/access/passphrase)
 	SetPassphrase(ctx *echo.Context) error
-	// SignIn Sign in as owner with the passphrase
+	// SignIn Sign in with a passphrase - a coach by name, the owner without one
 	// (POST /api/v1/access/signIn)
 	SignIn(ctx *echo.Context) error
 	// SignOut Sign out this device
@@ -2613,7 +2719,7 @@ type ServerInterface interface {
 	SetFavourite(ctx *echo.Context, drill DrillId) error
 	// ListDrillVersions The version history of a drill, latest first
 	// (GET /api/v1/drills/{drill}/versions)
-	ListDrillVersions(ctx *echo.Context, drill DrillId) error
+	ListDrillVersions(ctx *echo.Context, drill DrillId, params ListDrillVersionsParams) error
 	// ListGames All games, the club's own and built-in
 	// (GET /api/v1/games)
 	ListGames(ctx *echo.Context) error
@@ -2634,7 +2740,7 @@ type ServerInterface interface {
 	PutGame(ctx *echo.Context, game GameId) error
 	// ListGameVersions The version history of a game, latest first
 	// (GET /api/v1/games/{game}/versions)
-	ListGameVersions(ctx *echo.Context, game GameId) error
+	ListGameVersions(ctx *echo.Context, game GameId, params ListGameVersionsParams) error
 	// ListGroups Groups of students, by name
 	// (GET /api/v1/groups)
 	ListGroups(ctx *echo.Context) error
@@ -2689,6 +2795,9 @@ type ServerInterface interface {
 	// PutLesson Save a lesson; version 0 creates it, any other must be the version that was read
 	// (PUT /api/v1/lessons/{lesson})
 	PutLesson(ctx *echo.Context, lesson LessonId) error
+	// GiveLesson Set which coach gives a lesson
+	// (PUT /api/v1/lessons/{lesson}/coach)
+	GiveLesson(ctx *echo.Context, lesson LessonId) error
 	// EraseLesson Erase a lesson with all that was given of it for good, from this file and the others of the club; it cannot be undone
 	// (POST /api/v1/lessons/{lesson}/erase)
 	EraseLesson(ctx *echo.Context, lesson LessonId, params EraseLessonParams) error
@@ -2700,7 +2809,7 @@ type ServerInterface interface {
 	GetLessonSummary(ctx *echo.Context, lesson LessonId) error
 	// ListLessonVersions The version history of a lesson, latest first, with what each save changed
 	// (GET /api/v1/lessons/{lesson}/versions)
-	ListLessonVersions(ctx *echo.Context, lesson LessonId) error
+	ListLessonVersions(ctx *echo.Context, lesson LessonId, params ListLessonVersionsParams) error
 	// ReckonEstimate The expected hits of a student, from counts at circles about the aim
 	// (POST /api/v1/reckon/estimate)
 	ReckonEstimate(ctx *echo.Context) error
@@ -2870,6 +2979,56 @@ func (w *ServerInterfaceWrapper) GetAccess(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.GetAccess(ctx)
+	return err
+}
+
+// ListCoaches converts echo context to params.
+func (w *ServerInterfaceWrapper) ListCoaches(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListCoaches(ctx)
+	return err
+}
+
+// AddCoach converts echo context to params.
+func (w *ServerInterfaceWrapper) AddCoach(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.AddCoach(ctx)
+	return err
+}
+
+// ChangeCoach converts echo context to params.
+func (w *ServerInterfaceWrapper) ChangeCoach(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "coach" -------------
+	var coach Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "coach", ctx.Param("coach"), &coach, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter coach: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ChangeCoach(ctx, coach)
+	return err
+}
+
+// HandOverLessons converts echo context to params.
+func (w *ServerInterfaceWrapper) HandOverLessons(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "coach" -------------
+	var coach Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "coach", ctx.Param("coach"), &coach, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter coach: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.HandOverLessons(ctx, coach)
 	return err
 }
 
@@ -3354,8 +3513,24 @@ func (w *ServerInterfaceWrapper) ListDrillVersions(ctx *echo.Context) error {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter drill: %s", err))
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListDrillVersionsParams
+	// ------------- Optional query parameter "limit" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter limit: %s", err))
+	}
+
+	// ------------- Optional query parameter "after" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "after", ctx.QueryParams(), &params.After, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter after: %s", err))
+	}
+
 	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.ListDrillVersions(ctx, drill)
+	err = w.Handler.ListDrillVersions(ctx, drill, params)
 	return err
 }
 
@@ -3463,8 +3638,24 @@ func (w *ServerInterfaceWrapper) ListGameVersions(ctx *echo.Context) error {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter game: %s", err))
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListGameVersionsParams
+	// ------------- Optional query parameter "limit" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter limit: %s", err))
+	}
+
+	// ------------- Optional query parameter "after" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "after", ctx.QueryParams(), &params.After, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter after: %s", err))
+	}
+
 	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.ListGameVersions(ctx, game)
+	err = w.Handler.ListGameVersions(ctx, game, params)
 	return err
 }
 
@@ -3746,6 +3937,22 @@ func (w *ServerInterfaceWrapper) PutLesson(ctx *echo.Context) error {
 	return err
 }
 
+// GiveLesson converts echo context to params.
+func (w *ServerInterfaceWrapper) GiveLesson(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "lesson" -------------
+	var lesson LessonId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "lesson", ctx.Param("lesson"), &lesson, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter lesson: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GiveLesson(ctx, lesson)
+	return err
+}
+
 // EraseLesson converts echo context to params.
 func (w *ServerInterfaceWrapper) EraseLesson(ctx *echo.Context) error {
 	var err error
@@ -3823,8 +4030,24 @@ func (w *ServerInterfaceWrapper) ListLessonVersions(ctx *echo.Context) error {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter lesson: %s", err))
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListLessonVersionsParams
+	// ------------- Optional query parameter "limit" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter limit: %s", err))
+	}
+
+	// ------------- Optional query parameter "after" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "after", ctx.QueryParams(), &params.After, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter after: %s", err))
+	}
+
 	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.ListLessonVersions(ctx, lesson)
+	err = w.Handler.ListLessonVersions(ctx, lesson, params)
 	return err
 }
 
@@ -4777,6 +5000,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/api/v1/groups/:group", wrapper.GetGroup, options.OperationMiddlewares["getGroup"]...)
 	router.PUT(options.BaseURL+"/api/v1/groups/:group", wrapper.PutGroup, options.OperationMiddlewares["putGroup"]...)
 	router.GET(options.BaseURL+"/api/v1/lessons/:lesson/summary", wrapper.GetLessonSummary, options.OperationMiddlewares["getLessonSummary"]...)
+	router.PUT(options.BaseURL+"/api/v1/lessons/:lesson/coach", wrapper.GiveLesson, options.OperationMiddlewares["giveLesson"]...)
 	router.GET(options.BaseURL+"/api/v1/lessons/:lesson", wrapper.GetLesson, options.OperationMiddlewares["getLesson"]...)
 	router.PUT(options.BaseURL+"/api/v1/lessons/:lesson", wrapper.PutLesson, options.OperationMiddlewares["putLesson"]...)
 	router.GET(options.BaseURL+"/api/v1/runs", wrapper.ListRuns, options.OperationMiddlewares["listRuns"]...)
@@ -4860,6 +5084,10 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/api/v1/access/devices", wrapper.ListDevices, options.OperationMiddlewares["listDevices"]...)
 	router.DELETE(options.BaseURL+"/api/v1/access/devices/:device", wrapper.EndDevice, options.OperationMiddlewares["endDevice"]...)
 	router.PUT(options.BaseURL+"/api/v1/access/devices/:device", wrapper.ChangeDevice, options.OperationMiddlewares["changeDevice"]...)
+	router.GET(options.BaseURL+"/api/v1/access/coaches", wrapper.ListCoaches, options.OperationMiddlewares["listCoaches"]...)
+	router.POST(options.BaseURL+"/api/v1/access/coaches", wrapper.AddCoach, options.OperationMiddlewares["addCoach"]...)
+	router.PUT(options.BaseURL+"/api/v1/access/coaches/:coach", wrapper.ChangeCoach, options.OperationMiddlewares["changeCoach"]...)
+	router.POST(options.BaseURL+"/api/v1/access/coaches/:coach/lessons", wrapper.HandOverLessons, options.OperationMiddlewares["handOverLessons"]...)
 	router.GET(options.BaseURL+"/api/v1/access/deeds", wrapper.ListDeeds, options.OperationMiddlewares["listDeeds"]...)
 	router.GET(options.BaseURL+"/api/v1/students/:student/links", wrapper.ListCardLinks, options.OperationMiddlewares["listCardLinks"]...)
 	router.POST(options.BaseURL+"/api/v1/students/:student/links", wrapper.MakeCardLink, options.OperationMiddlewares["makeCardLink"]...)
@@ -4900,6 +5128,239 @@ type GetAccessdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetAccessdefaultApplicationProblemPlusJSONResponse) VisitGetAccessResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListCoachesRequestObject struct {
+}
+
+type ListCoachesResponseObject interface {
+	VisitListCoachesResponse(w http.ResponseWriter) error
+}
+
+type ListCoaches200JSONResponse []ClubCoach
+
+func (response ListCoaches200JSONResponse) VisitListCoachesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListCoachesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListCoachesdefaultApplicationProblemPlusJSONResponse) VisitListCoachesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddCoachRequestObject struct {
+	Body *AddCoachJSONRequestBody
+}
+
+type AddCoachResponseObject interface {
+	VisitAddCoachResponse(w http.ResponseWriter) error
+}
+
+type AddCoach200JSONResponse []ClubCoach
+
+func (response AddCoach200JSONResponse) VisitAddCoachResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddCoach422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response AddCoach422ApplicationProblemPlusJSONResponse) VisitAddCoachResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddCoachdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddCoachdefaultApplicationProblemPlusJSONResponse) VisitAddCoachResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeCoachRequestObject struct {
+	Coach Id `json:"coach"`
+	Body  *ChangeCoachJSONRequestBody
+}
+
+type ChangeCoachResponseObject interface {
+	VisitChangeCoachResponse(w http.ResponseWriter) error
+}
+
+type ChangeCoach200JSONResponse []ClubCoach
+
+func (response ChangeCoach200JSONResponse) VisitChangeCoachResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeCoach404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ChangeCoach404ApplicationProblemPlusJSONResponse) VisitChangeCoachResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeCoach422ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangeCoach422ApplicationProblemPlusJSONResponse) VisitChangeCoachResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeCoachdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeCoachdefaultApplicationProblemPlusJSONResponse) VisitChangeCoachResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type HandOverLessonsRequestObject struct {
+	Coach Id `json:"coach"`
+	Body  *HandOverLessonsJSONRequestBody
+}
+
+type HandOverLessonsResponseObject interface {
+	VisitHandOverLessonsResponse(w http.ResponseWriter) error
+}
+
+type HandOverLessons200JSONResponse []ClubCoach
+
+func (response HandOverLessons200JSONResponse) VisitHandOverLessonsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type HandOverLessons404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response HandOverLessons404ApplicationProblemPlusJSONResponse) VisitHandOverLessonsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type HandOverLessons422ApplicationProblemPlusJSONResponse Problem
+
+func (response HandOverLessons422ApplicationProblemPlusJSONResponse) VisitHandOverLessonsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type HandOverLessonsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response HandOverLessonsdefaultApplicationProblemPlusJSONResponse) VisitHandOverLessonsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -6866,14 +7327,15 @@ func (response SetFavouritedefaultApplicationProblemPlusJSONResponse) VisitSetFa
 }
 
 type ListDrillVersionsRequestObject struct {
-	Drill DrillId `json:"drill"`
+	Drill  DrillId `json:"drill"`
+	Params ListDrillVersionsParams
 }
 
 type ListDrillVersionsResponseObject interface {
 	VisitListDrillVersionsResponse(w http.ResponseWriter) error
 }
 
-type ListDrillVersions200JSONResponse []DrillVersion
+type ListDrillVersions200JSONResponse DrillVersionPage
 
 func (response ListDrillVersions200JSONResponse) VisitListDrillVersionsResponse(w http.ResponseWriter) error {
 
@@ -7300,14 +7762,15 @@ func (response PutGamedefaultApplicationProblemPlusJSONResponse) VisitPutGameRes
 }
 
 type ListGameVersionsRequestObject struct {
-	Game GameId `json:"game"`
+	Game   GameId `json:"game"`
+	Params ListGameVersionsParams
 }
 
 type ListGameVersionsResponseObject interface {
 	VisitListGameVersionsResponse(w http.ResponseWriter) error
 }
 
-type ListGameVersions200JSONResponse []documents.GameVersion
+type ListGameVersions200JSONResponse GameVersionPage
 
 func (response ListGameVersions200JSONResponse) VisitListGameVersionsResponse(w http.ResponseWriter) error {
 
@@ -8497,6 +8960,76 @@ func (response PutLessondefaultApplicationProblemPlusJSONResponse) VisitPutLesso
 	return err
 }
 
+type GiveLessonRequestObject struct {
+	Lesson LessonId `json:"lesson"`
+	Body   *GiveLessonJSONRequestBody
+}
+
+type GiveLessonResponseObject interface {
+	VisitGiveLessonResponse(w http.ResponseWriter) error
+}
+
+type GiveLesson200JSONResponse LessonSummary
+
+func (response GiveLesson200JSONResponse) VisitGiveLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GiveLesson404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response GiveLesson404ApplicationProblemPlusJSONResponse) VisitGiveLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GiveLesson422ApplicationProblemPlusJSONResponse Problem
+
+func (response GiveLesson422ApplicationProblemPlusJSONResponse) VisitGiveLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GiveLessondefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GiveLessondefaultApplicationProblemPlusJSONResponse) VisitGiveLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type EraseLessonRequestObject struct {
 	Lesson LessonId `json:"lesson"`
 	Params EraseLessonParams
@@ -8708,13 +9241,14 @@ func (response GetLessonSummarydefaultApplicationProblemPlusJSONResponse) VisitG
 
 type ListLessonVersionsRequestObject struct {
 	Lesson LessonId `json:"lesson"`
+	Params ListLessonVersionsParams
 }
 
 type ListLessonVersionsResponseObject interface {
 	VisitListLessonVersionsResponse(w http.ResponseWriter) error
 }
 
-type ListLessonVersions200JSONResponse []lessons.LessonVersion
+type ListLessonVersions200JSONResponse LessonVersionPage
 
 func (response ListLessonVersions200JSONResponse) VisitListLessonVersionsResponse(w http.ResponseWriter) error {
 
@@ -12068,6 +12602,18 @@ type StrictServerInterface interface {
 	// GetAccess The role of this device; how the server is reached; what is wrong with the club file
 	// (GET /api/v1/access)
 	GetAccess(ctx context.Context, request GetAccessRequestObject) (GetAccessResponseObject, error)
+	// ListCoaches The coaches of the club, those who may sign in first
+	// (GET /api/v1/access/coaches)
+	ListCoaches(ctx context.Context, request ListCoachesRequestObject) (ListCoachesResponseObject, error)
+	// AddCoach Let a coach sign in by name
+	// (POST /api/v1/access/coaches)
+	AddCoach(ctx context.Context, request AddCoachRequestObject) (AddCoachResponseObject, error)
+	// ChangeCoach Rename a coach, set a new passphrase, or disable one, who is signed out everywhere
+	// (PUT /api/v1/access/coaches/{coach})
+	ChangeCoach(ctx context.Context, request ChangeCoachRequestObject) (ChangeCoachResponseObject, error)
+	// HandOverLessons Hand the lessons of a coach from today on over to another
+	// (POST /api/v1/access/coaches/{coach}/lessons)
+	HandOverLessons(ctx context.Context, request HandOverLessonsRequestObject) (HandOverLessonsResponseObject, error)
 	// MakeCode Make a code that connects one device, valid for five minutes
 	// (POST /api/v1/access/codes)
 	MakeCode(ctx context.Context, request MakeCodeRequestObject) (MakeCodeResponseObject, error)
@@ -12086,10 +12632,10 @@ type StrictServerInterface interface {
 	// PairDevice Sign in with a code - six digits, or the secret of a QR code
 	// (POST /api/v1/access/pair)
 	PairDevice(ctx context.Context, request PairDeviceRequestObject) (PairDeviceResponseObject, error)
-	// SetPassphrase Set the owner's passphrase; devices signed in with the old one are signed out
+	// SetPassphrase Set the own passphrase, a coach's or the owner's; devices signed in with the old one are signed out
 	// (PUT /api/v1/access/passphrase)
 	SetPassphrase(ctx context.Context, request SetPassphraseRequestObject) (SetPassphraseResponseObject, error)
-	// SignIn Sign in as owner with the passphrase
+	// SignIn Sign in with a passphrase - a coach by name, the owner without one
 	// (POST /api/v1/access/signIn)
 	SignIn(ctx context.Context, request SignInRequestObject) (SignInResponseObject, error)
 	// SignOut Sign out this device
@@ -12248,6 +12794,9 @@ type StrictServerInterface interface {
 	// PutLesson Save a lesson; version 0 creates it, any other must be the version that was read
 	// (PUT /api/v1/lessons/{lesson})
 	PutLesson(ctx context.Context, request PutLessonRequestObject) (PutLessonResponseObject, error)
+	// GiveLesson Set which coach gives a lesson
+	// (PUT /api/v1/lessons/{lesson}/coach)
+	GiveLesson(ctx context.Context, request GiveLessonRequestObject) (GiveLessonResponseObject, error)
 	// EraseLesson Erase a lesson with all that was given of it for good, from this file and the others of the club; it cannot be undone
 	// (POST /api/v1/lessons/{lesson}/erase)
 	EraseLesson(ctx context.Context, request EraseLessonRequestObject) (EraseLessonResponseObject, error)
@@ -12447,6 +12996,171 @@ func (sh *strictHandler) GetAccess(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(GetAccessResponseObject); ok {
 		return validResponse.VisitGetAccessResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListCoaches operation middleware
+func (sh *strictHandler) ListCoaches(ctx *echo.Context) error {
+	var request ListCoachesRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListCoaches(ctx.Request().Context(), request.(ListCoachesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListCoaches")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListCoachesResponseObject); ok {
+		return validResponse.VisitListCoachesResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// AddCoach operation middleware
+func (sh *strictHandler) AddCoach(ctx *echo.Context) error {
+	var request AddCoachRequestObject
+
+	var body AddCoachJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddCoach(ctx.Request().Context(), request.(AddCoachRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddCoach")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(AddCoachResponseObject); ok {
+		return validResponse.VisitAddCoachResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ChangeCoach operation middleware
+func (sh *strictHandler) ChangeCoach(ctx *echo.Context, coach Id) error {
+	var request ChangeCoachRequestObject
+
+	request.Coach = coach
+
+	var body ChangeCoachJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeCoach(ctx.Request().Context(), request.(ChangeCoachRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeCoach")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ChangeCoachResponseObject); ok {
+		return validResponse.VisitChangeCoachResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// HandOverLessons operation middleware
+func (sh *strictHandler) HandOverLessons(ctx *echo.Context, coach Id) error {
+	var request HandOverLessonsRequestObject
+
+	request.Coach = coach
+
+	var body HandOverLessonsJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.HandOverLessons(ctx.Request().Context(), request.(HandOverLessonsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "HandOverLessons")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(HandOverLessonsResponseObject); ok {
+		return validResponse.VisitHandOverLessonsResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -13559,10 +14273,11 @@ func (sh *strictHandler) SetFavourite(ctx *echo.Context, drill DrillId) error {
 }
 
 // ListDrillVersions operation middleware
-func (sh *strictHandler) ListDrillVersions(ctx *echo.Context, drill DrillId) error {
+func (sh *strictHandler) ListDrillVersions(ctx *echo.Context, drill DrillId, params ListDrillVersionsParams) error {
 	var request ListDrillVersionsRequestObject
 
 	request.Drill = drill
+	request.Params = params
 
 	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.ListDrillVersions(ctx.Request().Context(), request.(ListDrillVersionsRequestObject))
@@ -13762,10 +14477,11 @@ func (sh *strictHandler) PutGame(ctx *echo.Context, game GameId) error {
 }
 
 // ListGameVersions operation middleware
-func (sh *strictHandler) ListGameVersions(ctx *echo.Context, game GameId) error {
+func (sh *strictHandler) ListGameVersions(ctx *echo.Context, game GameId, params ListGameVersionsParams) error {
 	var request ListGameVersionsRequestObject
 
 	request.Game = game
+	request.Params = params
 
 	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.ListGameVersions(ctx.Request().Context(), request.(ListGameVersionsRequestObject))
@@ -14427,6 +15143,54 @@ func (sh *strictHandler) PutLesson(ctx *echo.Context, lesson LessonId) error {
 	return nil
 }
 
+// GiveLesson operation middleware
+func (sh *strictHandler) GiveLesson(ctx *echo.Context, lesson LessonId) error {
+	var request GiveLessonRequestObject
+
+	request.Lesson = lesson
+
+	var body GiveLessonJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GiveLesson(ctx.Request().Context(), request.(GiveLessonRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GiveLesson")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GiveLessonResponseObject); ok {
+		return validResponse.VisitGiveLessonResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // EraseLesson operation middleware
 func (sh *strictHandler) EraseLesson(ctx *echo.Context, lesson LessonId, params EraseLessonParams) error {
 	var request EraseLessonRequestObject
@@ -14505,10 +15269,11 @@ func (sh *strictHandler) GetLessonSummary(ctx *echo.Context, lesson LessonId) er
 }
 
 // ListLessonVersions operation middleware
-func (sh *strictHandler) ListLessonVersions(ctx *echo.Context, lesson LessonId) error {
+func (sh *strictHandler) ListLessonVersions(ctx *echo.Context, lesson LessonId, params ListLessonVersionsParams) error {
 	var request ListLessonVersionsRequestObject
 
 	request.Lesson = lesson
+	request.Params = params
 
 	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.ListLessonVersions(ctx.Request().Context(), request.(ListLessonVersionsRequestObject))
@@ -16484,574 +17249,583 @@ func (sh *strictHandler) SetZone(ctx *echo.Context) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3vkhy3sSf6Koi5Z4N2nOZwSImyRMb9QImSrVjJ4pLy0Y31aiPQXehueKqBNoCaZkuh57oPcF/sBjIT",
-	"qH9AFapnRFnn7Bebmq5CAYlEIv/+8uerjT4ctRLK2asXP18dueEH4YSB/+JbJ4z/RyXsxsijk1pdvbhS",
-	"4r1jesvcXrAj3wm2FlttxNXqSvqf/9kIc75aXSl+EFcvaJDVld3sxYH70Q78/TdC7dz+6sWzm5vVlTsf",
-	"/YPWGal2V7/8srra6MZY8XXln4Yxj9zt2yHx56vVlRH/bKQR1dULZxrR/ca/GbG9enH1fz1p1/cEf7VP",
-	"vq7gI5WRdZ39Bvx68Sde09j+O1ujD2MieuJtpbGOVfycIR28WfxJfobP7fghTzn/48WL+jOO7D9S86oS",
-	"JvsZ/HnyQ0funDD+1f/995vHn/HHP716/D8f//jzs9UnN7/821WKK2phrVb5j8LP9+WKWh6ki18YbAj+",
-	"2B2xElve1O7qxfOblWdseWgOxNYHqfC/nsbFSOXEThj4kN6+c00llBvzxkm6PXN77pilR9L80f66aImm",
-	"yRPRNPemIM0q+4l21vf6TKOcrNPnquJnBmIHRFTNbY6AOMbSE3bSprLjL/O6JqloBYNnGDeCScWks8xJ",
-	"Vwu7Yv7LlmnDlHbCZuaFX8jIzKcpmem3VdijVlbA1N4Yva4FyJ2NVo7YjB+PtdxwP+EnR3zi3//hD82L",
-	"nwtpEMaFL/bX/4Nn2BO37GS02jGuKnbyf3KaVRo5Awfx33i12QiLV47RR2GcxHlv9PH8uhHJffXEtJ6y",
-	"t56ofms3dbNewZfCRjM/gH9M1xXsP1eMs5MQty/ZViND6JMC4UQ0XGtdC66uvKiWaifM0cjUqaQbz2gd",
-	"bz99Uow3bq+NdOexzFpd3UpVjUfa6xO8boW5E8bP1gi+2YvqanUllBcZf7/itVZeVOuTP5BbWQOz8A3I",
-	"76PR7/33jjWX6urHxIdrqW5TPFpVRlgrLOPsuNdKsA1XzL+N5DntNdtzyzb64DnXs6cTBzt7MrQ230h1",
-	"679MU+HG+OMSWDpDzErcyY1AWcftrU3RUB+FSp/zln5r3Xgm0MztpWUHvtlLJRjQENjDj82UXuvqDGt0",
-	"e3H2pzPJBUdu7XFvuE2zIfIPkMkKx3CbxqMYXYs5ur31z3iaGd2s68Tn4ADdCnG0kd+Z5wXmVQO2FlLt",
-	"2MlI54R6ycTh6M4vvGDZ+79XWiTp6UxjU5cOHLDAFrXgRlmgqH+8w66P7Ijt780jP3kiJmntV/zIS8+D",
-	"YP6pFbPNZs+4ZV82XnA8+c7WurN02GHLZcWkY2fhWukQZ7+p9eaWbXTjdd6UntFeS39H5qPNJF7uMQgd",
-	"8XDg2q1cRVFGy2tPqV7/Q2ycX/erg5/FWAqq5rBGzXurzYE7VB0++fhqrEmsgEcS2wkXEBysra5rkjg0",
-	"8Nyq42MwdnLmxnC1E4dwsVSV9B/m9ZvOQra8tmKVEH6c7Yxujuyg74SfpNHNbs84W/utQfnWocaa13VC",
-	"lqHVwfy168fxB5Eda74RL9nNC7aVd570USV73tXIblJ03Oi6Fhun0faJLz79ZO7FrRCVWPzWgSuVsq64",
-	"YrIKF8yd3vB1U3NQDjo6wMc3KUHp78gEoayDG9+ytbCyEihKgn0Tz25Xw3iWGv7A33+ND38yPMED9qGl",
-	"jfhmdfX+8U4/pj+ivn7d5aTOA4/l4aiNI1NhD4xTabBNn2y0EU9I3fff/hzYZo4N+0zF+ww8Jbm6Mwx2",
-	"Y5EBiCrFe5FQAVCme8WwBqKz016gToPr8pfa1sv1Knm5yKpES87pH5ez2IG7zX7u09/CQ7/AAWic6B+M",
-	"jz+dMY1WV6gZj5Te1HyORh+O6LpIMfKzm2lGfvpsfBchoXojTi4W1jg4HzeJYUVKi9nwBo8mZxvNN3vQ",
-	"KvjmVulTLaqdqFZsfWayyhzUT6aX9+zjxDyOXM2t6d0RuQxsliLZcMeN5ORDSmgwldxuhbGgYlqpdrUI",
-	"lq31qjwfS6MFJ3ktdjKnIDq+E16JgWeYt6u7d8Kzj+aE9Fqkzg+dHC/37Ut2+WkiHSRNMz/aTvPaeuXV",
-	"Uw6uNY7SG0X9owFb0Jm6ubmZv3ymeGTTiKKDZBq1SxPe/xJIQjv9yDJ0C3kF3Aq2404EJ4ffJVDRYZm1",
-	"uBN17VXYWnCvIEjHgjk0y4l2w1OKtONmJ5xlVrMDV2dQKD1lWe1/6DJFjyeunz2P3yClqPVwlIlgJw5H",
-	"ndBevFIzns6WG8aP3Lj0bqdnOZri4D7u+ok8dcou5v/AM33ppdyRsp+MWezEpZMp7iHe9xxSaWIV1xjl",
-	"mUB6G871ueCTmzllFqQnaeko0dqbqYwSn5Naerly8lo4nvJWwWqlZRteb5qaO1GBjPSqLOjCTKv6PFKI",
-	"8fYf2/zcuu8lWttFd9c34YWESRYPYW+0/jy28v3sJ4AQX8n3XUsl+DjwUHq23MO2enHnN6kx3ubCg7O6",
-	"Mnwjkj6O0/7cm9zY0p1SUmEyOAhoaUkzZ0gVDffYBEnWAm3rlG9pGbH20oUTMhJAndMzffLDg+1wK5xi",
-	"+ZKNRvNhbvLA52/Dw8lDSNTrMleHa2fO4rHm6prO0ZKj6N9rD+LbzmqGR1GDexH9jCpYo0wrJrxmRlw5",
-	"sCK8qO5sQ+eK5Vkfixfpe/RP6i0ODnarvwhVZVcsuGJAK/KTOtb8LKpST8sbLZVLn2lu3av8lGEWtlh8",
-	"BFq+8a+lvmfFRquUq1xvGQ8EHd+ue24WzAIPzRu/qNQUmsPBK2NJ8dAYlZicF8Bxx8F9BHRZdZUZ69Vy",
-	"txfS0NbJrvHW3ajxP8Z0H056+r+HlzutMG5fWFhL/0jTFTFsjxVmzh16oKRW1/HsLDl+8XU8g0b6nVzk",
-	"MII7MthH3jKyjK91gxoyxKIj1QeHUybirpxt9aaxY33d651bx3TjXrCogMftVgLOX4FGj8SYe7DibmRZ",
-	"ZQ3u71TRo/PW9vOULWCE1Y2hgz953uODoAPz0Uqfp/RxomDxeUateVp7dHtxSDqMeQzNnIS47W9Y0lxo",
-	"lAwWGAVyrw7CGbnphGLiH+ThKIzkdUIbSWvc9iqwBO14oNuEBvrL6uoLbipwlY/UC/H+KEk4FniGS71E",
-	"B16JwiH1USj0ZxU8bMXGiMQ16HRdMa28TAW3F6r2MIsiZZ6eDMSYEWAcQo3XkaiF0suvwyheP8H3YSZf",
-	"cGMkLn+g9p2TlxxcI1ZW4iWo9HjH0fVOpg0Fosi2AfnWuz/mb4uMNZCJUlOkBG7gHT/ESBL40mE2Jz+7",
-	"W3F0ZZsRYtXr89xGWKeNuA40XLoN8DbugqecSodV9dYJ0N14XUMw2tM9OiL4TjyybLPXEi/KIrNKpbfB",
-	"yN0+o+pH0o83xeie2h5fmqKsSguJWh7WY07k1Z3ciHnLr6qEeYXPemU1nemFDhsKI210U1cYGfa3blBT",
-	"IeLqqbznlq2FUGzjZ9ZXV4sInXYnSWcxUSoZywweygJGDbY/fKbE8qnEppYk7cabTDlORYQGIavvxJTl",
-	"iPZCgVQNPv0x/QSnXI4saafJRE4SeBgMmBIqeV4YryYGSUqnsrqyPMMXhZtM0w7bDMOlFpBms9Y0o7ub",
-	"rLGrjN9zcivX+i4Tz7Ze5Ab/ca21SVlAeeLtSG0c6LRt/MDys2XSxYg4min44yNInqlSK8pQPudXhwk+",
-	"oqSm1Hj/aKpdKuwFvmHu4LrTW2bEUTiJERCQMXD37EWdjnoZWv2kksoxGmMbI9JXhP+FVA4X9PzNnqsN",
-	"zCp43rnzVwU4Kpg2bC2cE8nNynHn6soZ+TAnPgbAxz/ttK7SvxxE5nYyjVp2/uxem8xYd7xuxLwbCjxt",
-	"+CxOLAw6L2CmJPkOVWqkM235ik5fieiyUm3KFN/BLNr8VpQ5OFCQ8UFArMJlTEIyeYvrI3HDKA9uEfN4",
-	"6+Kxk4fkaVyfXbHNENK1ZhJEMBEG9hVHL9P99PF8D8VvdEH3eK/rawXv2oSQR51bo9OG0sVm1V3aE/xu",
-	"/Eh6Vxvl3nK1S4igP2tdgXpqV4wSEtfC+uvGCH67Cp4ksg9fss/8X57eMPF+I0TFan1asae9v1m2l7v9",
-	"SJ2FPyZFQ61POZnBVdLhfBCV5ElFeJj64UfAL8S3VjiVGQ7ZaV5fI82W+JcgZvAL0txgxt6C2PECf805",
-	"YUw99TfGt1pRCv8oFPunuVSH1s3xpzF7izsKMs55fsKxbiMrkUjXVCuRip+EwoS54UvdCOiG6wutJXsB",
-	"hmGCyjQuWcyQ/7vxapQ/zJnEiI8+mU5gSiRolHrkkBqz37os9cVfIFU+qV06smmjRTQ323I3HS0/cJAX",
-	"c0Yfj2DHGQ52UDIIJ8Rtb5XPn04nHyQtXXTWLXCRtXv50ScJB+GF5Nfb7aXcW3qYnC55ikKbc1n/fVJS",
-	"uZDTMxRLcf/v0Qlcnp0kjJU648fxvHexzKIQw9ztEf3V0+7owX7iW9N7+fzZjMJMd0NLhFVfh054qofn",
-	"j26/VWAwpFgr72cudryBrr8IRXvldzvdXe3t/i5IqfEtbmctQ5oA2Nd861DOliYPrK528g6djuWv1JpX",
-	"Uzp858JMXAWtCBv/2NiG1/N2V7uD4VPh1RLzaOLYDL7T8lYszQw0DoQL1JhhFuCthbwSLYVN3ayfIHcG",
-	"nkm4pvgupWT4K/YsuLHoEOdYTnLay82ecfaPRkltKFNNWubVXMe22qwwFvmS8bUVyr1gXJ3Xujo/ssuc",
-	"+N4gSPLUWr+ftgON4HYZWx74++IUgoNUxc8uMh0PUF3kp7KiNZSw5J7X2yBAE2aK//kHWeGvA4cklGXY",
-	"5GuYkmrnz1N4cBWHS006l54l1UPv5Jpb4YfNWMGkktxn84LCUjBGep9bpWTJPmdno0TiRG+EckYkt/ao",
-	"e/lY/R++a5yVVYH/ij5Aw/VfTi3nWPNzWsSA9GXgCrOQj0wi5p+NsKFIYycTuQye8RJcLY6Zo1Cy+X+F",
-	"p0GT03foL5mmA20mfpVeSq1/zeev487HtyIfU81arYVj7/gxLSrEIH7XdXb0XKcJY6rw2/NHp/PwiStX",
-	"IIFIN+seq/X5il6nucfV4fKTHMo3CXbKcEH7+Nj7rY9vj4f5ecMAxDHxrWR0htf1eQmjT2zkna5rcS4I",
-	"twaGprFS84IU1XEG7IOcsoWcUkrzLo/MEx7Sbb/l5nbqjjoKQwUvybTUTNx7yAtxkPDK4jAAcskqsBXl",
-	"D6+xIhNlJYmVTATwc44VY6M1mEa9S98JVL8+eYdnrv4Qsg3OlcBvcIF4pdn06+U6913uIvxJT2sTOGa5",
-	"xZ1NGs2GBgOoQOmcU44fUhJosFWc9WVxIRqNwthIoaI4UAhwje9rPyTjB612DMxjCFtKhzXQFkySlL/j",
-	"2I+Y9X5x82Gdoo1an//CVSY5IZfKsnhnKMIDXyohpePJOnZMYGZarZh1WleMG92odJT3lC73RdkM9WIH",
-	"4YyIKZygV4dYzgkDKyGDemu0cvBHyKG2lDPqHllGibCDC7BJ3yS6cVmJYYW5kxvxTV8P7waI1bysdqDz",
-	"dYeCj161n05RPwrc6Wo+bdwP8GRypwMX047jYSCLNGxom4wEqm3PEOuaXa1sbSUpKu3B/gkWbStNw6Eo",
-	"cCO56y/IR7XMiYTWyReNuRN4fGbDqaGIf7SbmClQ9HAqCE6vpzbzdcpmCGgHz26effL46dPHzz6DW6+H",
-	"nfTjzx//8hj/8az9x7+lBNPrpKZdnIhQyURwYqfx+CHizmmvUx9WhV9YhJqxl5lUIj+JeUdEEG84ZYJ4",
-	"qFJZQ8mE0tfigizGTjLpa2HkXaYY5S8AkrCVuwZTQ9v6sJf0V/83Y85wF8kqoFxIw6Q6Nm6c3Ohp39Q8",
-	"fZfnrngYKX9ZZZWTRsnZe+xv/pmM0wDeL7luDtzcdhUr09QI0HFEdddgpvBBHLQ5L1OwMMwxnVpbfo8G",
-	"8Rm2IY5Pa5hhOUhTv+5wzBIJiDnuyHIhOXSQKiBSyVIhRwqhNRIYPRcAEmTJveTgh1r6khT04hQfr3ic",
-	"u7zUQ3nZ6ErMp/13d5zkyQmuy5AgBDNfIb1LpQylEF0uZwLwztioptMzVnuPcuOaDhyQEbyyK2b0ia3P",
-	"/v9eMMh9gBFWCzyWjannD45/aIWzS16UIT1ySaAuJDjPherW3N6mahawXhvA3KA0G5KIlLgThplGMdTV",
-	"ugCA83gzhP2QA6/46ALwik0jHhQMA2qligFEVl5T4UZg2uSKWekaEFde6zf6VqxYJY3Y4J9QX4gwcbfS",
-	"ITheQZnVVMILJs+mRP1eOpcEyAHUM+lC7ifk6FIuXRrQ52m+2macvC6rWB0orXvJMI3M/y0ktuz5nYhf",
-	"ni1v79res+xyi8bHgnK7mN8bsk1gvhUjb9Kw3FlVRSH4+fshQqaWR/anckNhZinpcSvLwV3+u3T+cAwQ",
-	"M24y1fIl4qUT1S1BYIma/oxPgB7zb8jN7d+O3ybyXz65mcSMQNOOzkfJ3PwFlwmkYiVqD8LUQslzTG/U",
-	"phJeV6XwB0jTnY5QYG4vDi+Z0kq8YHRsWyS3DnTTI8sIfQt+7UB4XYYlA6nnyaxxgOnwS2AoKLQioLGI",
-	"S1IK/DVKIPsYNyZyeur4lAvhR5bhzsyL0RA6HG4gpNntNTtxCUFuv2SohsC6eP8aW4u99H9wSXUwqHnT",
-	"M0idXzmX7/VpKo+b7pk0N0ItGCqzwQ+13b7sVoaF8gh9Uhh/o9icPqnHY3ncNb8Rt/jm8WePf/z3pMUd",
-	"5/bXJA5mrDTuTiG+Q6Zf7c0+IxQ/SLXzK2nRw/bSOj0EG/okkwm4ExcnOiF0XPqC22leeyXIji7QCGCj",
-	"Akg4k26FECduLwzmQYddcI1RL2BVgKyUZKxQu5cmJNX9bbjfxgh3t9O6Ytqwg7S2X5a2gADJUzu2YgqK",
-	"AufGuKBGcPrEpBCeMshTePbJxY2bg3afEYiY6TkRxTIfwAd+ALypqDyWkBF5KKPHR/R6OMntGlE+rDAH",
-	"6OZXWGq6gCsiGWCCkT4KSHcGRECqroSkI9epShd8s79aXfGMsgt58XOA7pA7v7raZ8slNFx5NoKRMayo",
-	"bdOdaBatzSzB7yL4ITmrlI6MGEitLPNLvRVHxxoFEClQmIWqKMhAz4Id9F8rvI7tCiSgKpDAIG5tWy7c",
-	"rtTPEK0YUDVaXpz/cIiepyGQqZYOGDOgfm257dmTT6+fzytv82W/MXZk9/yYq1D0P8WS6b12eDok4NAh",
-	"PtUqh3nXS4MrUED88CnAUv9nKs7jt3gx2BUcA5Tw4WB2q7oHdfMLRPsisRIpN/sg8MqsMo1PQeQMwLB6",
-	"SH7LUunpi105GYedyQhP6FQXT394vLx+H254ROEL8rXH4Q+3VhJ+00v2wvkgVfB9pCKZMNdiW/F7/Pis",
-	"S6U8bR0Akua+2hj1tqkxHd+/8HkGLBnEWgvzEK6bUOoM+qR6GQOngH0kVGVRUTtJK8C7A2YQt6ROG7G5",
-	"1UpUI2TN5zeztRad7OL+VJ+/ZJxVetN4A89zDj3JPiak/IpuodZ8xNUJVTFxJ8w5QEvRrfTx6vmPswyV",
-	"yJMProSYnYDesGDtd+2O1njups0Hh1NrMrRsFRXy6HIc2u7d/VzFNjrg4es4D9GhMeNLhjvm+jWBrJZH",
-	"DtCX9kvwuX6xF5uEGznpyCzKi3GEHVDi18lV0I6q5io5ial60uZ2LdRmD5hOAHG/2XO1Ex2AdM91ayL8",
-	"IOQl3ruvKIg6dS7hGX8tNy4zF8/ABziNwBErdhTGaoU1oWDnWQT/dZZRRssgVwFIMHHZTc/wuyEFO8mB",
-	"Qh9rcenAb2AdyYE7MvWSkVsROxh5mEwRzxitZBWJlUztayufxvrv2rOkRSQfzxKrDPIbnfBHluE3/T7S",
-	"R1+yx0/B5lVCemGaB0ZBFshUDAyi3TlBRmOEF4qSdoKc+UqcegmK3c+HZ77VvVTr3DTiQRm+OvpcuwF4",
-	"XFIzVkLu9mvdLEho+2t4JZlfrp1cAnUI4u+v8FJqOBT+swcDnvqucbXWt6T+npb4dksUAnrc6wWYCSFE",
-	"Pbu8H/Cp0TnCa5TGiMtsyde7h1DwlqB4fu7F72Ugnq/bpm1DXL+//e3r13d/griKPgnDNtzrLFRirwh3",
-	"JYBqomt6L492nE/DH//0I/0/NCR7/lkmmabDFOPMYJEq5A1+hcdPA9BoQDVGHxn3pmAyOL2V03VAy7oS",
-	"1Hwt0vVGunEbXZIliEO0LwTYmhKBk4UwKlMI6Drcknjx7wQCFSlCtGf30ITCIR6nUs1vwleQv9PDdSl7",
-	"XG+3lm7PyYudHovBoAWf6ISAyrKGhyIthfOduFlJR24BeLAVotsLBVEHG5t1Ufe26dS6qKvReltatUsq",
-	"4oywknuwxn+0ds19Tqjld6J65VKkq2tJyK4M8krY08/+dHO1KklxuaSkM8wke8AHhCTLzV73yHFRLWcc",
-	"C8nbtAXAQ+EPfn+CqTsksP1CfWXSBefvOfJJPL3KdfiZiC31vcmt9/jx0xekKlK4s4/xmMhWykIweVsx",
-	"rZh1mhGMX0uCYCGORicqJi3OacWsJl84evvJRFKaUVLTTEii02gAJhxlNCUTZzHZvqxSUDmfC3cSIsaI",
-	"oUeC9YwC9hF4J6RikBcOeyAUZnm/COg5nS6QUDgVU8Yh8YIiyjCs3lIf1gHeKjf1ebK+LoHC78REjc/0",
-	"zYbfo0FWU4gOCbUKiHiRVvWl4TaVGIxtB8fHBmJ38GOMoNbNGllnL+qqi6OXt3agQV03eVNQKztoDYpQ",
-	"KAtSNtOppPCREp1kpxfYA9S4LVVL4pJIQSfp9hGzmope7vOhwWJ32OsPPx7aRRZBctHWXw7K9aV18sCd",
-	"eKUsGY8D71BMmE9gwCNMq/QHGtlImk2NARZ9RycXqwcKUvMrcSczaQB6y2rFbsvGCcBZBY/WevfuaARP",
-	"3A4HwRWj767YLR4JeDYsjXfkEToUi754yjQM/vSG/Te2EcZxqdw5WhYg7ErGHtY8474FLC+CGGsX3KV3",
-	"UqQTX/wPqmz+FZG5kkBvAVYaolZdcPfYKtYK61WTR2nq9Pop9dzZj8NfxpsT0sAeqt+a4ZVMJWAeVlHw",
-	"0omB2BxgUcysphdIvL55murAgIRJhRHO/ppcMW43QlXYwOOidJJg+eSpnAyu02Y/zG4F7MyFc5jeEx53",
-	"JPYo4PLwAHtC9cdDaDRoHhgBriE8LRU79Bm+lTQBZ2B6Qv1Uweunc7ICVadghQFdI51mwnDdrekWZF6+",
-	"WIGVmo8sM2IrjPAWUh1K1R5w0UFoR9ikcGoml/7lXUnL1IFT4SBUVYiZlanlmo7Fha5FM83wQpvN+Vl0",
-	"pTdFBMvSIstbWs63qhyWss+/MQHGqLfzBOp4TwYJDeJOGF5DUmWFvYkxhFmqBqbw0Caj15D5lu4/86Df",
-	"6Zzk7pOpvppHXV7bbJ04TrR0vJpjpoUd+t6PQOxu0s1CgskyP+gQGbnXsJnKrYLhQ/WxGq7TE9bMDvGR",
-	"p2KjELeGczGj8ptGXaMAWmImmgatxBD3XI6PV1jP3qWJPaLnYFMLbkgTpZoMfhTvJwFNZzyWG/HdHWkA",
-	"/Jg6rOhbAy8O5N8ZUQtuBfaXx9SJq6Q+UbzWCdASTBrIQKfrmgrxsJpddoDHTnsN1Uh76Upyv/cpO+Ie",
-	"jYFFKvnn8vG8/EqDnFyQmlS+L1lolVJ8nj0YSzl0Hhq+Xd4YsCcmNiWRewZeH3Q4Xn+1oBIZHT8hpuhP",
-	"tRR19cbodS0OKdyd0LhyfNokFUvMoJJKhPOnkYoKXcN0LqtypXDGiBtfIe4WuYm5Ypaf2V6fYqFTLLIe",
-	"+QGriVptrPGC7Cip2BN+lE/unj5ZcyuSzSMGsNwtg7Xl1oPxuxUzIWk0zicJNNhxOo4gKU9pzCudohhk",
-	"27YV5b9eGXhxJwHynYVeAsWF4r/CVHpzWHVZJO5lEbMTu17I67WXGznfW6atD91sgq11462jfsfCmeyC",
-	"fRYpCO7lMr8Zfng8Ybz1y8Zw1Oq24NHSaZ0vwfV4f+VfjNoJLiHFk60qkwtEYfyfIdxgzwMa8hgQJ6Zg",
-	"KVvBrVzXGWhIqSI4aiKmhVwhQZ5ttWGcBbytVBukAtO0E5KueaM2+/m2SfAUZP5wQ9bpeKYoz/UWK4i9",
-	"DN/K96KiXjLQr6rSZfRSwv0lKmVLNge6+LTZHBujrRV2mecaT/nPD3AGJ3pAef78Xv9VlCLdON1s9qnw",
-	"zzqE5RBrCVLjAGKJq4rIgaUqZXnT/jOZ9QxVicDTcZ2pY4Yisdjt3F/bl5Chx5BLMXtIw7rEe75x9TlU",
-	"DcIpX7F4pFdU76YqBmJwZAjVTnqbtNdq8mbGH9X3Yz5POjGD0F3Msis245X8aK5emBvB+60zW3zcaMZN",
-	"IOZ2QRfqourpiyWo40cxu+CeG/Zxygm7SQtNDKh7KY09wxh37Mz+b3bzkoW4n3Td6UGsXRuoYimBOyi1",
-	"ay8RsK3l1nLlwIqLQXS6GSjZYY8h+C2HVt6d2m1pWbRnJug9W9JEUjHOLHlieW11nNHKkx56G1MlwLPn",
-	"7NApHYeqB6gjGqwpebdFbWTg6H8CO0yEnosdzTiV/Vfk0uBYxzoeGtxObmq9uT1JS609oR0W1D5rK528",
-	"QyG1acydsOA3n1nBs2E45Vk6mtKazvcf7ZcMPqkw3EXTjpji2bQUfd471B/dTCiSwya1HfZYsZkg4af9",
-	"CM6z1SUYr/EMT3UlToq9gAkmFcOb8SXxf0jVCEBi776+X2NjSuQBiZS8fLV2J21ucxaJ2G7JsmnrWO0Z",
-	"C5lvMZ5onREODlajjFcuAIEwmQgiRFVsLhhvmxU+a2sCe1xqC9CMwgjhq6uw7imSXRgo53dc1gF1szy8",
-	"lQwyVtJfYBsxH2OdEd0H/v5d3pRrB/qoN6fnqW2DCuPpYT6amY0fI1D2HsN4OfGFVp5EbmaoQUD3+WwA",
-	"NRC+Q7rBBzvLCFRZdTY/xVl/JsfMAv33FTaFho6isQbvMcgY09TC+l8q7vgK/yQsRLIiOGiqLqwIpwjB",
-	"ddNWHgHvYjoHlB8HVMx+Y45OVTrIPngvgBkAyqnNtAv7+BJkrDwElSdhuihf3gn7t2MRRchBPxuUmo+b",
-	"ejbAoFQ2QKlV26s82cnu0/JOdnOBQOCjWai/UNMaA5mJEro4ZWgna1iFWXCpHf5keodng5faOFF9fi4q",
-	"/EZOuyzy/PTZXGA39CAYQxSRm4YQbPp2RRpQI1uLPANH1EkjJ+5/eq8K23g4cbe71bSh4QEGVpB35jpJ",
-	"8oO4fmOEFcvinHBsfyG5OZ3O+KpQkTgIrjpYXIVvvPUWVfEbx89uln3i+NlN5wupLPTDsc52b4ZbAPo0",
-	"O62ZA7B96JW01XWtTyR7rafoy4C31BzBjcK8LWzbpGuprBO8WoUM0I/8U8/Zf5tPNA+70KdXb2l94vfI",
-	"1C4xd2veq8IMbtCZArNXj/8n1JZ9cpOuLfOTuFAhREC0NqM+a9ZXFW4cGBDw0iPLYtrnhHZzc/1x16iC",
-	"/0yogJR/k6v0ndILZzSx/kKoebfe4oXgP4xAZQOvdafAWUvlvsgkJr9iJ6ls53XxflM3Vt6Jb8P8nGlE",
-	"9+9hrvj3eyxsyd04an+Pfrbu2tLs7S7okqvcKFNyLgcnkaiVhLmgfIve+B99Mj++Fe67be+tZzeLMESo",
-	"jBBXlyQVYShdQqqRmR5hjvxnsbzGvmQ3yKleHr7o4ms4xOEwo9zWUqqXYgXuNK9L8kU6u5TI4/fzp0Wt",
-	"qKU11kV1Ovyv2hjWAXJp1oL3QI4WbfoQgz401UYRbIVrm0B0JkdBLSoN/HUYJ9HWGhjpoq7W/s2cKgLr",
-	"/Vp9Lw+ZRLO1OOskNwSHEGQ9NIBn+VR8FiEvUrB7Xp603xq5ygDC9iBcixRGaQue+AFWJm6+tAy6QrI/",
-	"wN6soAO6v7jPfwyMERJ5vTnnNDvwW4TLKAuogXtzPFG6KeATrGr9wFbjwQsEKApcddpJJAJxW+mcVLsv",
-	"0vIAaxDMztvPyJhwNiVJh4C45QnaoSNL1Hkk6whl3KiZhqihSz0pnhE86FdSbSu59Bv+jcXa7ZJPLNae",
-	"SRB+pc2nN5mN1Qo2FrYsBEu3CDbjN/YghLOjgxJKFjt7nFfFZtq+xq3sE71DnKF23Kf0QFvunf5VT+4M",
-	"GD3KnNx1+t+T1xOBdwLv6y2SRREGaOJ+TWMVUtkqgPjB7cq0YiE5PzhpwglH5Dm4Tyx52jBIqdKem72u",
-	"K8JfScX+pCPQ0c6nEAKPEBFVbuBcs9AsQAOgmNrpGmgvOgDsFABkEbczKdcPOpdagVKJioFhQ7AKF/rP",
-	"bxlXGFmALUM4WpLZfkiv10DiCCoBXZDgbrf1o8ik0+HHD/zs5TQN1epGR21DGkAiZlfSozEAX1pnBL/N",
-	"uB39ncTwCWKo5AfT0aPTXgB9pGN7blnQnlruiKHfMzANr0/8bAvzvQP0RjgMLXsSUWMyEjFLu9JOd2+/",
-	"9SXKy+vOwi7WYS5Mx+ioboTji0oeV1WrM7Cu0KUN6wtV9DAQWxEmMZiJpGy8ZE7ww/faeXFs2VbWtajY",
-	"+szIDwXDAUgAJrv4wbx96AJQpjSEPznU0NpmEjkz/AaaSQe03ft1lEgrGxG3E6Cr/CJXTKpXb/UJ4+Jh",
-	"6ROmRtLl21GyigL0pH2tzwmUtfG5GvZMdDRFnDmxOGALBD4g4Flcy4/T4PsTNvrHn84C5Q8x9oszeubM",
-	"f+5Soh2wUDq7FNXTX8EDsaTGCIXaG2E+p/yd6cj/bKzPNtC15m0a46PLxf5iWTeuR5UHJ0ba6husuuWq",
-	"pMpjdHO8CGm8vJXSPPA7NmC4VxHYcO87EYAFhjPcXq37P3QcDBOcBSzA566RqhchysRv+an9hatKbvjx",
-	"YXz9W6/pJUvzpWI31zcfgYfyTijMCosKP1jCq/4l1kBPDO7YVqKpcEirb4ttsNifs4gTAoG8wP0lB5H7",
-	"KgMYCD9+XgA1FIZp31lF0qcOVZjVhf5xIvL3Y7zl57NX3qEr84cKI/j9D42FXVtBS8Q7YQgHp/i+SUrG",
-	"gcP6A3qkW3EXO2fG2+7p85kE0jQ9E9xYqEH4I8YM3wi4BzDSBKQJugUiL10/v/Ga3c31ZzfzoaQuaVcD",
-	"5pjivrcYn7+PxPDCIBuFiLEYlBY9xwLMDu9CnSlrT/prYAuLPSN9nisSLg8iD/o7MiUdeiTsLTG5c4Rr",
-	"OMifsre5PhhKuxb0nrDWoFMRhD83/pnyyhnDNzn40OL+q/TJZEkHuC6KBbs+iNf+hRSYKc10AQrgxNrs",
-	"XtTbBxhpyCNxkpEqRILwyRXs7IxKQR3Yrv+CCJYXKBQ0AuoTgaqXd9hFmIEEtEAgTK6yIxPLjxkeMy35",
-	"w/BtTgbEZnDk1GEqj5Cn4t/bH3/+FFsVw78/Lvj300xL469hp5JtjSvKDk0dJK52uR93Xr3sc/9sX0sj",
-	"to3NDWj0aRK6dYCDxqvqKkwRcxWw4sV/IWnX1v3W450v57vbEkrZDMYrNiLvQqnRq0Vt9fmhBCkaqLOi",
-	"3Wq3ZrBw/wfamFIzIXLG/S2F0AhwYTKlYn7LQe//ZyOPB0ReKIoY37yA66d13i7yBIWk2bEfAXPmIjRf",
-	"rpNvMsu8FzgGEEb7EhqWgYYCSaDY20uBR9zzCyxiz+9KylxSHbI+LekaVwTtCvt3Ga7rN543zdI0nIkE",
-	"0RoHzMcDLuoAms7xg2qYya4gGA4lTgOzhZlG7UK3kIO+k2rHmiOgqVV30ooqOPg9VzS24TW59AZ8Osem",
-	"MLc3dQrBLTW1MCHuNntwzT78jCCqkYvX+k0LCVPQ4y6U5oOrHwr0C7pBedqW61bIe2+bYaLoxynYrM1e",
-	"67rLchAkUM7o+itpAEgZaprwP37MJa+WpKyWt7EpxxxOZIj2erri5DoNWZCUczoeUPCaDvESCUDHtBUB",
-	"r6p0//Qqifnp/9raD0l175BCTYH3dKc1Kttxh8kaB+FaOyS279nwQwSn8SRJfmqiMhjeSWoJe51KNg5I",
-	"Z/5jCkv/uGNbUdcM30h9Pwl/6/984iaba6p2DAOs1JHYMtRUraggbHLay64p2mO6Sm564hdchtYBVJ1A",
-	"vdTp43zILQxFdIqUxN1b4eaPAZtavahzhJeiJG5uJyjjNNtp5h9iTndborXtNgvEUXHzxSSPj9lUBql9",
-	"ENQp/aT7kaVZkEd5EMqOK0eS0iWiqqfQknTEPYwdrduAOPS7QqJhS5fYg9UrIgWUgzLqflrkjDPNC7iS",
-	"RYUukdNVHU6UKwwZZNI2dZa34VXaP9sY/0toSSgt3quLnIcBtny8ObfiHEtzoOklZDx2uXhLN9Z8n7R7",
-	"twtPn1rr0uluWGuBsz55+YsYGUEaB+xZL68BZ5bcEimPwANC+wcMx4TjL9OR9qHR5p0RqeSep2wtvPm/",
-	"gq4n2liRbk1QhrozhpgHjQHW0uICATHCjJAEJQjqcc8vQlH/JlbeL5DxohaIGvRa7GZCqJ9+1s269/81",
-	"Bo8TvJJqR2MlUH+sMxzw8rl/lP3h389/XLWV4UGHmK/df/ppv4z70+Txz9bPL6qanwvMBqjAHil7tEie",
-	"b3DcXYZnOFu8x50Tqkp79mt/S3Jj5B2nTBZA/WeVOHLjGiMsdMnPtDC4EHA5QEjMZjlcDKKpkz4M4ig6",
-	"hsUfzx764o4I6Je9fof63gKdH9nil9kIOKDhlttxnwN47qwJtwD23I3uvKSSEt0QQzDlFjFZBizahKcC",
-	"yfFjduT/GJUCPvvxPvC+YNx/l+nkX/FzUOgAyQMeHqgISZNbdHr8TZbWxAcBBUC7TnQ9w71P00eHj7bx",
-	"+YfKzbjINB+rOHrrWkUGmgBdre6R7BHjCoCGXmGDkyDSuqTuIGoH6sTTVnboSbRfeOzx7a9kAlbpe8pi",
-	"24mK4YxeYkDQCGwGiXHDGLBFJ1FFADTgJrLQZz44uwf23oUiZQTyeEF3t9XVaa/rtLJuBU66bXWE5Hpk",
-	"iQor8oTJ1gs2E3Ufd49btMN+d+61vW9Iwx2kXi0Cy8aR3jWHAzfnZJdJApYepQZ3ezAfvRmBJdsBwCCk",
-	"UuOtOWPFwExnqMYhwenaL/rvIeRJ8/7xsugIjtgjqHH5Pm9YlEUGUqjcxwalIxXrxNMdlza6rsXG9bug",
-	"dgEPRZX7bY81CsnfKKniBy5dHgsay0kx7XQMDCyzg5+0uf1ev02bZkPoYJpku5TemtsPrZBGvdH765hh",
-	"B7y5pVbXb1D8lh+k+Gpn68MJGBeoRXk2jkNVhp/QdYjobMweMJ0yEyTNtozspGRdHP6m1M5wRU1ldGYV",
-	"tqyGVlryYRqVCzw4YR0mhVOVWGhgJrcMy0xSo71z3DWDDlu8OqMjU9HZ4xRb3Uol7R7DrPJOqL8dZ7pw",
-	"DbSjCR0op/V8XS0Msne1pTFQcQoIOT9WIWf04g9LlZbOOpfdb1E63z8n5RtxJ2qby3AFt+BUbgLfcams",
-	"e0WJjBMVlae25J7RW4zHFEiqpAj6w44yeB+6G9eptIjPGVKMl2N8xXcHrbEGpJoXHql+Mjbjq/A/XZjv",
-	"2gH9aSsRugAOz9LhItvUA8NkiaOkoJ3M/CMnrV6NOzSt5t/6fOlbg73g/sBe0QRoxOWNjIZJVhHUJhA3",
-	"udfyVtTnUFExcBb2S2L2EqOhqEdfAYhxUlZ/EPxrkSn7/BaM9IUwCqOgVBr8qgQZNbbU3fGDKMfKWg5T",
-	"NZaOoXwMcir8IyGYAtp/LIIKVwaUCkqXxZVMehr+NfCx5E+pWXTWH+ey6oABwOTBtlQYqtPK//GnNAYZ",
-	"FSQ9CAhZykGTjnuCWfxWN0nwC1iV8T+iiYP/NHotFQSrEf7IaYhzCRVTWIL1F7pGmEaBkRSjtjPmcwB7",
-	"CaqIPy9llvO35DK7yHZGbefeZzlNaKNrcfF9E3IoZ79y5MapXIoPgHubbk4PYQpRFfdM4DOb0E7fnOhG",
-	"+zAevWFhDemtSNlFXIIbfSGb/FXI3X6tmxxmSdpeWNYfPTRvHLdRWVxQL5wR6e4pETM2VxYzb9X3CrZx",
-	"iS0qbFsWTpMYNFEsSmxsqX1ZduNftUsmNXXgO8ex4618L5Z6yr6S71OWmMxk/9D3HyW76GTdAVbkCiRC",
-	"m7ciV0BYPA1Ib4d1l8SSiawXRZL/CryUtI7zrX2+w6ks1NPLe/ItQpaaTfdNk5270p5X341+XNT1KnQk",
-	"mVOxleD+XG25yXac+5xbMcjA77eJ/6tw2d/eySr/clAqw2QIrR3D87N5a4Tlik7k3rcG825nOUN7cHFc",
-	"B9ItIT06R4Dwpkrigivd7BIp6wevLXnF3VI/lz03VX2mKEzbGCuTyr7QwYRupGWvJH38oRzUdlvROFHX",
-	"AI/S1W6HX+o6L4dawLBQi0uTCVtcMFjNNykV3jpDVYeQj/UyQmJ4rV2qSm4AyNOruNVEjzDoQpCOM0Ke",
-	"GWbmAbFCPNr/gb4O3dLVZPPFbFu1XMczXEfOddm6h6avdxpllfcKwcLLWpSJO7y7MjRsO+knWyL2QhCj",
-	"wsul/HES/LYgZZs+TM+3Hws1msvdYNGVWxEQMBb5IbNHKtHBWwXBMSO5xJ2shNqI6+/MgiTwvlc1jIFi",
-	"rHFBbA/RQ/0tjgGjrTiFzgxX2Q7og9BIF6ip0y8NUcTmgluDo7vnJgDUtEg4B8FV20M7+qrHaYMj335J",
-	"yGuIRBbd42EFrYbbxrvCcCVqVSD8RXrVGy4NYJVVqSR+uaOuGyOhL94fpRlgLOQzMWupFkTxX2ttvpEq",
-	"Gcg3FJGfdEH5Z8b9BHbYBhZGaBcQJpc6lW/CdZJqukwOKozjwq+PLCO71rIbyG94uqJEamkYpkNQfUwd",
-	"8jEe4qJ6w4fo6in4lHyS8L2SgseTCb3Y7tfK8DfpY7i6+uk+/t6f/JOTDQ/fhLLfRVWTIKJFFRATdT9z",
-	"AHUAbphQFabVnPY69N3CztojG4f6lC3tSWZFsW00EQU2/JSJ6/Y6uuJqpYXAuGJciQCl7hqjkuotvFIs",
-	"Z6BJcN9H+vEMwNOe942hkBcMdkiKZrj15XP6LuH/SmVFHoU+LoCteSMMuKL68ZkUNoHcJpR3IzbYOI4q",
-	"/Y7aIRhggDRcY+NDpV14Zs3tPeAIiY2GGPcUUAb2pc1oPb70RVxC4IVIqXYrCs3pcFQvtafp/e8bk2D2",
-	"7wntnw1aq1ONR+ivnteRckaFMfIuo6IUODa6neDbhrRDdL7Y2bOPx4sO4USSknJ8k7H3J1uy1pizP9RJ",
-	"2oZMY/iYh+ylNeEFbdtsLXGQhhZaqaKggpax6TNB73b8pZ3OSZc03+q0l021hJ1kiNDqVWnq9DoawYuR",
-	"tPHJM3s66gTb54f0RN8n/5rOovtpXmkHGREv+RI1aKq2lM727FdbIYDEjH0Zw5GiSh8g3SqefSLyqtsc",
-	"ts6UfAynjXwx2aQiq5+2o0IR+3e5nYZf32UPw8SxOwrTxtsSPc3gkrLFKkpxxCLYZ/ELyThFO7suBXrr",
-	"bQlceAl939znBsJL/6J6niICLnCVm2Qm9QO5ysmkK3eVE2UuJmxNwmpRGzmEZdOKadO24QWVZsVaJupt",
-	"xvu5pnqDdsjlhs+SIX6aGeLZoto0lKNJ4yiqH8tY9oGF/bSgh0keRBJVmB2loLY7AdyGQSHsEfjtEfTc",
-	"g93mtgGDLmh9tVSJ7V9wviYKHNq4TlFD+kxZAtw0YawSt1RLqMscU/4fCdSw70j3mzTswMMY2mjbBY+3",
-	"TsXCF8b1KQOFHdNXLnRh5yqLs8WAxS7m3lrTFQoQethpSNWCikuZ1OjKkxS+a1ytNbj1RCZWLQr0YOjj",
-	"1cl0y1XWJZK3KO0ui1BZtuklk2yf3oUIWtnjHSdz2QvQVy6TJg+Jk9h5DuF093K3FwavIhvxBCZ8j4vy",
-	"x5IJYWgn7vUJAn0UA4SHERcAvaOhCQ7kQM+kerUudKRt0orRywAbKTchHQY8t6CsfXkP+LbY5mInFYpz",
-	"6SwLWS1jm9bo+fTMd8eBpyQBEVMQiJJd5wjGvAWqrG3JcEuobjwCJllW6kGoakU0fkemd2KgSjgu66Ly",
-	"vtf46EMJEekWperc4vM5Ye5tsJ7Zc3Fbk8kuF/SZki1aLE8e7uQMbP0udmcIrEzqNvBQbC6wRCSmaoiH",
-	"GINgQi8YNLt/C0BmJ05ArXm14JaIRnLhpuZQL/0e7cWSTx8L3LedAsgkIxN8ZtyEjhUdJ0SkpQ8SgRbH",
-	"ztu7gpwiPUEYDPvAYVGh6xUtoZRLi0pSSFEwBMYuVI/VxZrxWVShk/mFqLqwziRHDAM3nZe2/E43Ju2b",
-	"CaUE49ZFsopRT2khp31HCQ0JDc0siBN/AWKwKhA9nQtYn9Q9vVvHCBm+IGZr2vbCS95q0i7EWOIwDh8X",
-	"hX4z4iB7VEsumtJywtXVSSqVvhlGOf0qHMkWfhkTuGNtYWiPjZvSEjoeePpay72liTF/5pciYPfyYuC4",
-	"mmD7PMBFhHWpCwwQzWv7rci0SIcWYqEGUQP+jgGkOjQYDoKrZHKZrqtsagSCl3HH4KkeMCNg83lDYEWd",
-	"CWKFPwYRlFYiVOUUG3Zo5yzQD3g2wzoWbyKVveRCEN5VBhTMLrj8+U50bOCRAdWYYs9G6qR2blOaWVGy",
-	"fJ8/L0uYjwkfv4rXrsyBmErMxXldlpb7poMvf6/anjQeVqVH9WY3JeDHn6aeAmCaInwbBPMpGTNC6A+N",
-	"3pMQt73Kn4/nKvLK4XdOEoN903CQkxXpmsp6AlXimmdPA9+66zct7P+Sg8C3gWn0ukZU9D7Z3n71Bfvs",
-	"4+d/Ykd8gqHFm2jnCWncNt02iX1889kK+2YH0J0W+5aAhSi/mlsmKolA6eW525vGmKRve/B1GfpxK4BF",
-	"Ypwy2tDdXelNQ55frcR326sXfy+xF65+WZWVOs0XrM4+RNjHc4994TUGcfXLj0P0mIHXYuyDMEabJDos",
-	"derhmz3bSlG3rY1PlDdclrvkXw3clgSGCEgX5RAgYZRk5azVBnT3wL/g1lsR0OfR6J3hh4C/e+4Apz2h",
-	"F+wTqe54DWe1/dtBWot5Ge3frONwktu/tP0O2r81it9xWfP14Fmn9WPoI42Z5o17sa65uk1meGTBvrA3",
-	"Jp6FVe9wSWqYfjVb4gg/d5C6cUMi06RU6rd8Ix6m89rC1kbDPKvYTGimf5Cf8KUYDL9Z/65OT6YMvmay",
-	"krrTrWnJayepPj/3e4QNQ8PPGLe32CdC/LPhNWtLBtoY6/R3CvrHdQme3kuXcCgsLiIBg2E+Cx7Nik5d",
-	"SJGu+pY7caGK+hZzN86587XmVrwNuVsDKB3IomL/3//LoshhlKAf8m/926vwH0YcoQUviXVtrGMa2pYJ",
-	"uUNAoYIj7IeMWTJDpEpuHYOcrm4OYWJO5Z/6QUAq61gUwt/RQuQO11Y2aswlLUvG8U/HDSgdPhKo9IV2",
-	"mYtBbiivtGWU3qS7G9abXPKsETNe2AP6Swml+F7puhP1irV9xQ/8/bujENUKAmpfaGUd91eYEV6t1QrS",
-	"wyHtMdWZWRQliPbA0+dAWcOE5nrhfjTb8NGEDj5T/RXnugkTGe49zHHkzFuSYhUVl+lp9JsjX9+kqHLq",
-	"HNv2filHkr6+eVpeVfFB844yWTkt8ebQh2ZS+bsHZG6uc/swyhe02KYL2SQtAeLFNXDgO6GyTdomsCI2",
-	"ey03Wdwbbw5iU8Dgiz8KIzXVi4AfsNnssf0APAyFDZ2EdIjPQ290gN/rpw0MgLUhqyAdK8v8UIy7v7h6",
-	"qaN+Y9dZSnmgJcCHyyLdaisH2TipvPPxT2rHd5lc8UEGS7fbxbDqOolBt6wuuzg2FKMwyZZn5Ml9ZBmV",
-	"05fPIB+ViUksS8rgyjigFzYIhAtfDIuluZVwwgBmpTPBPeEI37vfaBvdHZThNCp29MJuYNS4JZQZYuKJ",
-	"ZZx6aC+tYvXmeE72wG82B96L04HeH+h/EtCWzNz6yUHizyjZqM/SKv1VrF+b3eRQ5qaKtlBpN328Sk9K",
-	"Nj6356ZHx8WgKxj6Qt7Fsm4as6z44CgcaCOZozRuuDYAwYzt/cYKnb5bCgiR7eBa92s+BhMsaMYZGphR",
-	"GyocED4YJlrUlfNWTldVTVy78bIbHApsD9R2qsBblNqEke9U3AnjL9tkolhezMh5DD5qhJRPCnax1fsg",
-	"9xMkzyoEBKmtNpzotXZ7ZrgjeLpe/7ZWgoSWryXDtlhwdBsnquoL15pJWp6Gjkq6TY3gMwm9OR3moVUV",
-	"+FLZpIu6kryjx3Kd5wo6jKxa/TReFqsupEGX3p2knq5AiuetpXarvcZrJsiooAvR7Rpk94y3yIB2ba9J",
-	"y74oiE9jkPOo0y1jgaEOkPWxFABPvSxGvrh5wY61UO68tNctBDFTyDWyEl5TiLib2OOkNThnm+jGnr0p",
-	"7RAsDaUdVWlD2hTbcxu1k16FTwpz8+MZzM05PNl2fmWgfu2+Xojr97bFBO5v6ViDn/GrhJSu5HU+Bh6+",
-	"NO0rf5MNBFufnVTmp6rXmeDyHoTQrzPImVEsDc9bKhbtNcz+YIAXCybsQAPuWFea15k+53ndXtSJe80z",
-	"+1m4FeAv1OcVg8dWS6yYLGxfHbtxjVPqwlWRqllOa52t9n6PzLdsFmlWDx5VWHYhpYT7LqMZwg2x8Jad",
-	"7MOXzmU42GV7NRE4NUuT+4bwNNC+glNP1au4/avOPRyazlNxQdATCCgQaTa6g6nvHzZmxZO8OIk2CKBs",
-	"wUUmg+5tfO++SXRvhRPqgijjQSu3T1+t3pAOekrrcV0Gik7DJx18VPAaYRP1WkOnCW6tRKdjm1msTyrV",
-	"/HyQdLDZCGuv32Kx6zKK4rtISu2gXUkuEMazDXoQ9xdgjIIvaC8EBLnQpsFq1jYBxTNsVZrRECNBY2+I",
-	"cJLs1f60/qIBEUbVZy/zD/K9sC+ZeO+Xip4Ry8LLDFDnCHuJW8eO2obi+AHuIryfPsL6SLP+RvDcbRmf",
-	"+VbnH3Hy0LuDOpI6QEhNfCI8kv+C5W7ifctd7tU0TjNNZvDlET2Gi+/Mo/3oKlC4pcOcNk8ce/09r+tl",
-	"vQvDq7iwCFmeUaNm3a4LPZTr+9wI2HChyP5r4e4u/VgwssJQpTsCKPCX78gYfkgINw/vhiO8g4fHWACw",
-	"yWmRjC/G8v1hJnZj0oYNFvpRxvLTpGJdadqBTieKst5VP66Ka8Wy+le61wIJaYIYeMq0Yc+uypoUBlVD",
-	"L2GGN+R+u5AZwvZcmFAEes8bYVrAJYqHftSLOs4m7GBi5btWc40DPV9NR2tvZsLGGQbj4drUzPIzG921",
-	"cL3OQmK0lkTEJvMn4a1eQ7JawHUDuEMwHU76GwIdCGD4Wr0WkL2AJROWOsVa3JY0JtxBW/eDVH1C3axG",
-	"+XRxwJdMN44co1Zj+UGnl9wcqMTQfZzE58X5Ql4ErI394Zn/90d/7AXCn801/Om0CRrEYSJlISRKtGWO",
-	"3wrWHP1GPrt5Gf8MjS6BtIw70j4+7qUbzDdPRW58I0zoghNp/fESpkwmVrjGzO3fDdSBWNYoJ2t072gl",
-	"oDmLt3i73AoZbPWZheTrtkdsQZsiZJNUPmaHf25AdSeMw7PwxPXSLQTGNnte10LtIDCQaJkyN4ku7t6c",
-	"v4lMr8AoU5fOu3C19Vf2w14DGU972SrXqoNzuIpR95DmFYh99ifoKPyfQjcZKpUcaC1Hnivo88rzK38U",
-	"0z8Dr77Kv96ewCINv3//pq7/LCAThb8uDNL8Sn0y48FJcPIDdcDET6QQgmc7YnY+U1S+FxYzLim8BzTt",
-	"XPcvdL2GVdIed/lyRezbY8aWU0pVEzx9l6smofPVAt//93vBoCkRixrkS2j/h+Vu/icodAOPOT9iWuUQ",
-	"TuDYk13P5kVop0Q3A31NBZLYBesVO0llGT9otUPRTTn90tkgjfASxT5dIJnUMG5wc/3Z8xndx7PrF1ja",
-	"8qWXbenW+KCtQmUEgXem08XSKxei+iodjUVtI1Y7BnBZqqGxgzSn0JGMZLA8iOUTQYkaNLFYglpri9D4",
-	"/aLaqQLoJRqwVk3/sns+G9Dpi9teOxtj3Tth7pJV3cG9Evt6h/i2ufP3V33OdJ9IxHsOUsWasKkytPJF",
-	"Nbbhdb4x55672JYTkTSGLebmKgiwInRQz5ZulaZNLGgL+ZdLW8ZP5zl+kmrA4ZLcZzO9EP1+/VW4d17u",
-	"2WzV/FfapByDGuGFLIL5BLpC3rsKtb14skll8a/I1jfYn2XayNAnNTW5VjuOdagd3TqtXHf7VrlLSlds",
-	"fleTKnwHAKB96/mcCWJPQgzvgEX805bDxwp5HDOpE+jFRTF6qiAmreRzc/jbMdEZkSovsWOgfcGscIRf",
-	"Hu8sf4WtG1XVoloxUdv4yzIJHWtyLi2v0VdhkMTNNmbIGS3FqwbXb6l/YbmGAogbqJ2oJBRRNRnvG9wd",
-	"JuNBnKgVxYZgl3QeKEqBw7Je/2iRE1Q45KrSgDuBE84pqTjuigjUWXVqUn2OXp8ZYFdQzazT7NgEnINg",
-	"1MXhEqN5VWsBdPyXdyIdQAl5qTlOKKNYKIxOoncNlk0xy1CqDABprNJKMF77/0U/ghLvXdCvRovPwi1Z",
-	"9718gPV8EwYqWQ9to9cgvWKM8AqY7Row7M6Y8urnByu9SuIih5B+UTE0oAmFyNfsYufttonW7wv/e6wE",
-	"+MvdS2t9YJKcEQCOR5QLDgpv6QHvB/yWMbrOImiwf5KvONU3iPxBjte3i7LUraNKyOk2x+qdozTLJNxY",
-	"aSbekNKGp0D3a+4tmIANsLp3HlDmdGWTURoFPJ1Qv1JCG9IYYKyyLl+VTgMs+u3zw4AJDdIQtXcSKI7f",
-	"CgWIMov2N2rvCfgXb3w+skyfFDkZsYaTOl6WfiOJ3TfI5yCYFqhnJUHfIUXb3SvKgI7sC2sI7LKi2757",
-	"HkjszzlIGmWv3zbqwhTJRtmggbyhvJzjjHSaO1TN4cDNubyvYNs6G66TI98JROO0EVmI6mER+W1G54Bp",
-	"zhCNQ+bEtV/x32Ouy5fKmfOPl9ERBwyUfOeSldi4mGVyfS12XCVpRvkaXjqHliNQkX0BdNzwpwudtGtu",
-	"b4X7RmzzWYjTba4ug1iLlUeTAhsemgZeW3jJJlqT2k5ZUlhMiQCtmtkFvG5EvK5EzY9WVN+WNm9roUzK",
-	"UwcHPeFhBNYqhi+ZOBzdGWQsJkZ5reHIjZObpuYmpRhsU4UFWHbUVhytjW52e7cKhVEMPuDaDvsoz6FP",
-	"kRcZ4AWANvPkYC8Hk46NKMbXCP6Gfl9v7j5ujvHTcAcMCiapDLBgL0Ia6tgJogqyeVRI5k+6lNq6sOGK",
-	"/Myp2w9X2OGJ30ImudIncJfiz7XYOqYbl64q1NZ9m60f82o1SiPr9BF4RTor6m2ZTAp3Q+kZQMDPvyKG",
-	"xXgDURYBp0BiL7Jr0qfZAafNRJCrKXl4CQxndBLP2gTz4m+UMQJqupdGMWu/7dDhP5w6mv9J0DYfTrgv",
-	"wLgM6JaLAS0XOUXGKeReY8RKbwTbTbhV9zp5YKEUHFKhvCnvn0JJh55fav/mD+SKcdtN86dOfmUnugDD",
-	"ectNMvvD2+advmQ1dWt25ozxCj9tL+8XiftcYv0wIb23hBE+ZLk2JNI5XdIxr3UHndZ6Gxtr85HUsDbo",
-	"OdFr19CZ8ESdRwshcOlNvwc4OAeRAL86xKHzIgUHB6Eiq5QQmagyIUzFRBNaZ/iYRjutq1CQvNfW38fQ",
-	"leyEgHUuKAdX6QDqr8BUoeJkErbOP0PPfpMt3PwNKlT2uh7EM4/U6k/wQzJek6879SbsX/o6TDffRG9u",
-	"c2XTv25lS7jBhu2pNADthMgVb1tmJDo7iKPgLtsAo9JKYIPMvXQvYy0gUxrYMy2Bkzi1BPUjnT/znALm",
-	"lp8t8wMP0HTdXqodwn8Mmb5brq7dhXIqz4+FjQ0uL9W9lcdjjluwsjQHf/gwxUBmuYbhzPlVmYsuQyUQ",
-	"JF0ZMar3oZXHwh8Uq3h+Ssh64tLZdK8TRwYU3DOegS3b8ztASzbo3dU6Qj6DqSPmm7mELiXo1ww1TaWz",
-	"dZTsOyVYv29M8NWmvt2aw9FGSZU0d1oEtI6KriGxBEVmI+4pr1rAmfsMAtA0oZz3PgPFQFXCe/D+KDYu",
-	"ZbvHFuqnvWbYvJLVnsm4qiDSC8LSi7GzcIs8vFu9aWzm+lRiZiZgxMJlueibSru0khLBRmYI3Cme7bv+",
-	"pRJQvtQ4hn26WceFPNoLOIkig6YkifOK9O8AIBvzyQWHAjbTKIWx0CMnWFYES4d/QtUtREyNOOi7HmJJ",
-	"F39iOqp1D2bMe/XBab7quKFS9GtUpT8PVnnCMwA+ilDs/jdVedl3J4yzOR8TGUmnZCmy/9p/p6BLOvYx",
-	"CH10v5gb8Id8gAPukWDOw1jrxjmdnRtflyBXRGzbYMwio3W6qeCJ7ImcKMR6YpEOUpQp8/GL63duKSqo",
-	"aVR0tlO8YdxnOlPZ/pCF/XKu8jvjdbSFiJdZmfTrHu4C0/1CHIIxBlv3phmCsPXyHCMKW/9QPPXay9Ob",
-	"NlMNsnHtbcY6hA4ZOU24bbOxRE/ONitMgrC1aH7k4EZHgY0O7PIbqwX7Wgjo9YL9iSlvUz4DMzglO7KV",
-	"aoElB9ol3G6gNI5Ec7dxdg/Wqj8EZpeoKphYye1z0C8o4TDgvSgCPpaPstvbjHj1AyWsstRi8p7frKWr",
-	"ki2WIiwfas6XYyumEOKTnxp0N8xcCvEuCBMjzAoqLQQiBlyCQhjGiUrFNOoBHtfO2QwsUGRblME29aP7",
-	"sQ1FLJ1r+vYEXW8dFW4ZpgLEmR8AUeFdiHsOfKoxeT2d2G7zAdrxzThvEEc0uVRIJ1c9PxdtWPD9i6IL",
-	"lDG87I083TAhduL30lBCDBmEam7azO7OzUYREqmp7ygmfUFqKrx6YUFvKoizBPpjVEoxgSz1SbrvK5I9",
-	"na89UcG4pOBwCGRZvi1vF6MhxG3pQmqNixy9FliLgmwd/9AYuBLzmKcSGN7t+XFp//wfIPELq07ght1L",
-	"cMb38Eg20mxq0YLV80o2lnHIKIcHuDy8YJwZsXEcTGmIYx2k8mrggb9nf+DM88cRiofhSseX1+KsVcU4",
-	"dGr/IxiRByr/PfD3Lxn5x7SK7dzZmVGbSHQpAPK6hOSEI/eaV3j4xM9tI3gq8MMOzVAvhmRbMdts9rhy",
-	"CKxA35UNOJUxyGHlT+BQllCWUznoXRaAF1HBgrifUM4I9ocQq38R6PJHhIKWbUorE9WOshjW5HT2fw05",
-	"Zo9sIDD6HBB4i6L5bK0btRHWU6a7K2KwKTxMCDzakHk3LoODJ4qx6Yd18Ph5sFlo10FEwjVMPJkMYpBA",
-	"vh8M+oG/L574QariZ02+jcGS6XmmSUNeBMZ70TLUih2uVsW4+Wlk+YeGhc9mmb4DuNwvuKnGSo54f5RG",
-	"lOY/ZW2ZULHyEEn0w0wd1GrDRLvfSi9W1NvXAXOvCFwSMBfAfZ6EMylu6h8A+tKWJHesktutMLYVcZgN",
-	"ELKK0JY9SlHBE231KZFgHPSNZv7Y/tpzUwnrQFw9ikFy+OAji90yOiVngtszFUqjy8NSe+bVVaNApg36",
-	"DLSTwDJb6URaEZVVEe2+rqbQvkHw9neoPUek6maL4RYOZ48602o+2yPrhnp/dbbT7uUxnUT3k1YiYzNX",
-	"4uj2DB5ow0vofaBOpNhu6z7J12ERSLfu9nXg9IhwHdjaYFRGR6UlOFlczlzLIuqCZ687x/Miwy2OhDq1",
-	"H+3PSV/AKyy6yLRbHhaINUEpn21WmQOUjfBCljIAt9p0NZV/NEpqg76J1sUW4GEb7CgHFTWItXsRKuzT",
-	"Z2MFNgsZ2u3lRtfcSVFxfuDodSNr91iqfgCzawjTpdFBewo7d73LlXbv5J2wfzsW0XuPiYmd555PdAed",
-	"a4aIYiYrMbIwN6FoZ9jnIV7Wn86Vh3bsjG43lmf3szg6mXqJ+yZOGbJtTWgmnGKsT2bghmfmbLVxooqV",
-	"pJPsSgzeVRSWcfhkLxvruMn0dw55eVgT0YeRenaTbvya6dY6U6nfuSnoWDz9cdbepaPUFdG9dq5RMMS8",
-	"SOLWsGg8LKtod4aTjwy/TERf3vE7IaG/iT0UFjgt2sYLRc1LJ25nyMmGCxlMWUhlPl0t8kW0W0LTWkbN",
-	"b0J3hgegJwmvshDdvFREiVhLlYnyRuA1zk5izXhVGZHJ0Ro2sehhP1S20H+M7uJQ1RX6WMAESx3D7yjG",
-	"fG/HsNwdeA4cNrSDLAg+UoPIksZ8/osXteSDF6fbSIYVXdhq7zslWK13cIasV1x4jfme6FWAysTwd29M",
-	"25f4c+zNB0A6RuIRlGpTN9g9IWOkdZEUbubxF/bSzbyWdFPG9n3DfMdOsn8PrH/urqr17nLYmg+7dvQ/",
-	"zfUjfD7nyhjhbMCoPaQuOwPd8nyuRd3DTXV8Jo5cXdDMAkC4sCPy2hvaAcbggMi+6VYp09tYB5ziGVVS",
-	"zz81TJok5OEAga6tK2szC8S5rM3sO/9gTMAZM3ryplgDClG635JQ1STk60wQlhMmPH4Ah6OXZ0gBmtf1",
-	"D3QlldMCbWSghTf7vmtcrfVtvpFOIsfKcxa4+lEWaYsheYuMR72DxxBjafCvAPuk2TrAVCHeKN6xo2Eu",
-	"ztW/VzrARMq8vBX1eb4f/K7BEtWDmCTCQQh0scDkyFMQYvXjTqclUAgBBiFEdQbZEvJQDP2OQYPix0Ph",
-	"ZNHDe1najHhoomBbEpobDrSCZaXEu23mQxXtZsUk8sFF7BiHsp5qvE1Th6A8axw3q0wado/xhVKRHKsJ",
-	"hxX5XDHMdBTGQmCp5kqsIICFiROdTmrB7Bt4s86bXMZKY5R9gfmaOy0so8CTqvBf+TyfiOk9lYY3vQM4",
-	"RPtCUTl39rODfqHtMT3uqXnzoKSBiCcVVeUBlRh3AcXGJLuu9bqDZRbW7QlWhBKOGgxgcS69XeOrgZf0",
-	"rXgw5bU/yyN33jC6po8smSW9SnOMvWiW9IXepZbF1lwl1vWSKc3W0rg9q7gDY/VWHN3QwZO4argc+Z96",
-	"WQCdJ81mL+9yNTZd/K8h1qg+KXIMj32H04iJkzkZfqUX2xkjX/fTJGLjnruCiQ6OA3hJ4NX5rtSj+jo+",
-	"wG2H0C4FoH9c3cO/scjKexlrxtAbj9oKlcAVmIAHYZIZtp2ewbEsCISyqAAKHhSz/vgffTKRUjrw3844",
-	"JWP1xTy3xwbzAyEa8GDR/sEQYiKAJpKL10cGP8Fd9sQWjjXyFS9xIZa25o8xv9kHXUYyhZr16QGGThuK",
-	"oeE8p49LKrTTcXkuw1Ht+pgpuAxHLzuVgT1EGZvX72KG8gWutpj32bkm0FGaUEA2ez4VdlMOgbHAtIAL",
-	"C/KSKnkQCgJc/uLwl2dexdmI6c63D9FYMM4nrdP4+S2rdP5HUyUlDVTlSE8MfRAAKmO5rLxYgyreFqSP",
-	"koRL+zkPdbq4Hpp96/ShmcU05NjPrUTvy5uAWok3Azdzv9aVFKK5Kh3SaYJZgJvfGb5klrmGx4RwWekA",
-	"P8DVGYuPAac1VEXx6k5aUb0I9w9GFpgGEJ6Df48gpf3jYz/pZGPqXKPwMQ5je+CK0na+qOVhnU5fNqly",
-	"QuhvC4UImLZjRQWVjfUZuzlAQL4HZUdAMXlTRGxqqXKaWMzWKW0kNGoVA7XrFF1L6hxG8FxN0pI8eWqY",
-	"ESsIKMpHoy+uAAgbSTuxChJzrvsrvnY9kL8XCfQwhY48fys2OpV29pClY1hwYCfVrUc2NBy3K+C/+S78",
-	"DyHvH6ZMa0kJVa79aCFndnvtE0MuRiMoLqbSd+THAKRY2kavHeLVRRlxWGi1ait7EEACX5rZw7w06DDN",
-	"gjTHNArFbAlYIfGHooA0M/hoO+OSLYiq/n15O8tORbDVXW4qB69O+wEPgtvGCItwC/7GUKHHkdqIeKjp",
-	"lM8xxjrdcmbq/qh55pVxdcWFxO6ADpXdxXtthUpqJr8mck8eb2dJtdPDVvYtFXurqzte96CUcsHMloXx",
-	"jTBmkSREnu2qF04cjrqXYmmodiWilZDC3C3x/HFRMeOlnaaz/aQvqoFcXTkjVLLOeC2cE2bFHj9lJ22s",
-	"mAd9GTZ6DpTtZEeRlOzFOXEG4YgWiZ+QX9Of852shAaF9ciPfup4bYHIqfh5LG4mIVThG2kcn2kbNJPA",
-	"3pbrhlJoqVjuGFf8nE5wDC0I4YGkAGioG/DQsaPZVpzizd6ZBvVxBGMmSmxwMYRcxLEAyNt+bQ5Akg8d",
-	"NzsK6Anr5IE7apMBmbhAo7ZXc70lbOvAWSXJOftktj0GELxBiZD+ycrj0MV9/KqsXtDr15U0YgOBAStd",
-	"wyl5L3GueAqTwwvvrTbkBMF7cMV0XRUru8OQSV3L0GkPYCzY08/+dFOIjHwRqgHc5aVB1rwSnAdI03dp",
-	"5INYq3XgFfw/hppXbKsb49kYqstiTj7FkKVle7mL6sha1FLcARCBN/tBvtX6FFzG4xrIx08v9rx02uPn",
-	"u9wXQc7bjP+oc6TQJPdkIPFacFi8PiETkvQwqEFEou51XbE9r7fhiIZFLc6Do9b/dQzuoos1JiURkkcY",
-	"n4QdirZwtIouCn+37FzCSw7VPWDggg/yc8OrWpwffy+MOb/oso/T7CTbRlF8x6WCRCLG74Thu9gnKmo/",
-	"wZYN/vKRj1RtRKZ3IyYr5lITE9kOseJ45mqmr/ZSD6drXm0bEixtDcF38xp2AtidTEgwFalxQYHsiqh4",
-	"iaJm8mZMH054KowD2uNid06L/UFKQbSMooHdFrcDeYLV11qKQZspTZslZ83982a/57dCZazxgoYmxtke",
-	"iELZ0/JOqOKnb1VSzYuQMtiYqA5QQClIx+g3Lfpgx99Q9HwXOGgAYwoe05gNhohxgilxglkv6/8hxG3p",
-	"nFIaeRdhoXVAtvyH44fN6UF94A7MBZqgC+o18tNlQSbso4pc6S+zpYkIbkHGVuo2sI5TW2L/O0OEom47",
-	"+qQSDJWAKbxTrXbdTvZYka7fr1is1Jts15gtCF/r96EU/MfyiPMSFT0Uv5dOFeqsEyTYGG1tigZMG0Ae",
-	"KP5AaEg5aL4H0CGh/o3XkHI2aIp5s6zzIDnyyOPPe/oILjPsOHFRmFxRUhrx9WXpaPhyrsbB65KvMGlx",
-	"WPzgCisaUAcsePB94XPnS8ojPHOfY8KiTMdXNrVuqvKuaWAhQBP6FFL0wxOo9ltl3dv5IzZUsU97DZ1I",
-	"VZQ4RUUrmHpXAq4nShfr2V7mG5Stuapesq04QXNUSsGhNYGx5YId7/pdqAo+Paoo0PMZs99tt1bghXyi",
-	"JPOlnBc5joYgwg63M8WPeDYvhAwqyTUOCBrcCN69FRBbFcwjWGTaAbnmKe8et7coPAPAiUQgFeqObIP1",
-	"Y6e3r9tQ+7N5LI3yStV4yCux5U3tQH4PrmxyhKEPIJqiHWCO2cqa2LJkLqGoKG877JMSDrA8ZqYf2pt3",
-	"OgIJVQWnvxIuAPo4qaZRTAq6mR+F4rU7zzACVsjIw8sIoNM4ttHW2eh2hCqhydlk+kX3pcsDFAl18ven",
-	"3bj+Icgeg8Yhy0qI3nm9kJuKVeJOgqvP9lCKQNN7Dy7nMxXSISiI/Wfj95fSmKHnCKBEwwtynA6OCtMM",
-	"UfqtlNNE4fkbYcE4Qz8Wzi6MPhaDQ28DXWAgsrD0oKNM0U4khak4HHVWz/En5Y0w38ZOVgUXykYfhP1a",
-	"pWvNt9xAnwlh2jYw8dxtjVbezkSwEMWgS3vsK1V4P28Ft7KPSdwxIPa6rqTafa+Pb4+HfKcptoVm0p72",
-	"GNNw+miPICm8JaybumK3QhxhcqpQcfAGz1dGH76RKYTxQB2pAJmAekyJWioBpaURHGfNN7dApFUHRKts",
-	"CgfhHnwCuDcvmRI77uSdl2l76cWqK57TX0QeqmosWPlGFD+KhkxZMg13+2izjpSifG5T28n7cyreW6oK",
-	"RY6dzHKCg3phifKXEpuUAA6eYYNjPZKMtZOuqUbX6YR8+6RfVfu4i0XS7keJOMm05X+eEjS14Ca4dpN+",
-	"egJ5CvhxIa+mf9XPYpZ9OnO9Fis1x2Tj3sMTy/Q2IN9tbjOCrp1Ouux5zPZx74gnxtLQicNRGO6age70",
-	"bHq3n3dVhccf3SQLhFoBW8RBz8cclBq3UbH3CA0LWExyc7VKs8AWCulAh8DD9ZLAhTBfBn/2Quzd1x3c",
-	"rzim9ASSvE5o+pkbuOXK9Ck2h1SN20mbCj02vbqkol75hW10KA9gPZ/HDkS+hqku8Z7g3vxCqyzP14EP",
-	"JYTu97rZkEgeaSa5RNPfxKmyuvrpErkPUezggfnJP55mmcaoN1TaXhTfMQJj3XgCDgxdraH5BG977Y1T",
-	"ioscugkY3ILotHagzUejLdkCYBlwWwBBiUMVtIJ4gzAEyztB+G14GyCoFty9iLAEXe2htjSqmF5xigkg",
-	"wdqLvYQGZX9cqtnG1s50MJyizyJAIGEMZN2P4/ZABLJwWaqyTBIMLJbHh1z9g3CQsfKSKa3EC1jm58M2",
-	"A0uAPs5df0v0MMCVSD3QDIRT2zyxI+Du/JiGpFMuqRvAwCsqKYBegIAtiEFnGH+JUyPCUwxo523Tg7ZE",
-	"uEEj4djrknElTm2CCsEvLvl+xL1Y8E4nGa7VuD6Zf8/perqAz7JbpU/Mc71n6PnuXuvzTIXXJ6miCus+",
-	"T+d83byAqlcq215Kxnc5aMzMsCUk82fzVQ7Hwtu63qKEzO54kkMxJJjSrDmu0Ph6irWBsc79Al7RSgQz",
-	"ZTQbQ3hW1ELKz+0l49B7EGUAfNOkmxxDo/9kI9gqpKdvdV3rE91NoH1R++C18LZkWDSub9Tko8s/yTsy",
-	"NsUfijDtlxXc5ifsACLeuzzCUio3K0WzU8QirfXm9lFsT73XJ9tCZMPqCW28UXDwCWC/JF8sKRA9WXt9",
-	"f0NPeJDiaVl4yKGrJjnOU8prDLIWkdXw/urm3nX2PzhsiykkKhZyUdZixwtzULZNLw2969nJ9j0/2LSz",
-	"IwaNjzVXDMA3B16LCcTnXEeK965c7w2KXbJS4fQg4+hMUrMR1pXwg3XiCBdjo5ys42lNiwCQjuMxG6Ms",
-	"vQ+mF9RdQtdf/18n0kySd5QRbua2CV0AHWTK5W8dbzo6WecTouhYpnq08dHlnUloTTTTDwAi63Mnu46g",
-	"MRSoGipZAjLWXFsZd4n6+jclXVK3im1nYsJaAuY4tAitNU809EpZj/C9y6zH/2gt4NFufb8X2KQPG+a1",
-	"epOsXsZetl4x5W6zFxXdMIexRu0vmSLLFKKcmIO44HFR/vA6qN5FT290Y6z4liu1ZP6xIHnJK5R0Xf4K",
-	"1u0teH7Jwv25Oh4K8iPjG9BRcMFGeLFf/vQuAI2UPR26whVJ9D9rXkPPx2yv7fIve2Wk+OFbmdR+4c8g",
-	"/QgFLJNwCgKd+qcmEKvrqtdQEPQW/5FOuS+cWzyth6OzE+AmC/DRSlIaAHJowmUW5r9qF0kDz1USQ9bf",
-	"9esOQZeIRWob9kuywJdb9+Vd2y24v2kU5gZQu7YVIBTeH/Sdl5PNsVNvj3Xn4QG/DeAfYrLjOaJSfIB9",
-	"IWE7kqxQH57UOZpjQdp0cxzXmE9UaF9/QwiOCyhK0MgB/qb8dBwWSt2DEAukIa6y/Hmj6wUCyG72Wi9Y",
-	"K4T6FzweCnMWvDLGsClyd+ebrQwAMAb56fP1Zy0w51QfweB1xDGLIDLfEaDNJRCZiQILfbtgZ7z6s+hx",
-	"qXYX7Aqo3cntEqKyOcySwqgFSlv4RFnq536gli7I/BwXAjW8/iKE+DLNLToOUa5cdDYo8Kh4vqlSBWsn",
-	"6falOzMUk+2shhdBBxGfWubjd3paYNB2WsEQOWWoYwatoO2VSWKz1bB6579l0ShFetokqSRBPLZqYxBp",
-	"rShcBT2ddMWoiAetuZXJrWIUVLPIy13dMeVq/AFthVSa746nSrUuKPvDLtf5U5V2n8QvYX2o1wSWOEty",
-	"R3XQnPLCsnzrxDFXMd0MwD2yeEOxmscPVlgSFOAnZ+eYEiVdVMrSWkBqNF6qvX95J7KBsnNJk84aoP7D",
-	"RtPXIxMV6Zv2OnD1ZZA1VKrip/bDXpCSlHGXluHYbrRyvEC/ad8Asfbd3Xyzix6ysRELPnHsJqOUvWKo",
-	"TLcQvbcx6tuFk/LvdAIRJS8NOKg7Qm8O3RV3tqTj6TFYJhvcQ+0eFF28xCuX3bw/SFXpUy4XsRZb91rs",
-	"MnWl1hkud3vH+F7watVmo1GWYY2dbUvS9MTWfZvpt9YZDFKHKcfkBBMvH76TrJzIWMHR8CN6O1hZ2UcA",
-	"H5SIVfp4u+aSkn+a1KKXTly6/2e87Pf9AJg+IpOzPa/vhO2QZBW69YVHHtmYoVhafF25fSldRq0CkP86",
-	"1O0M2N3YHg/1qTuiXKBKUi+BVV9a53BR7UJxKlumEI964FKSXT9ttM3unc24G6RLp5LcFhQITKdKk0KA",
-	"C0rkWUMp0laP1/qm5gqauPircsU2vN40NeAsuxUzjYL/54oShVtAzmuGlMXYRSe3Heqi/R8CuESj/OCM",
-	"gwWBXheIm56kFatQL8JuvIx7es2+hLQ2YQw2kuHHYy03oJM/ORq9rsXh3/9htbqGrkEboRAOHK3pq2+/",
-	"/r6DaHP1lyCjO5CoL66eXt9c34DldhSKH+XVi6uPrm+uP7rCnEPguyf8KJ/cPX3CNxtCRaHiUg2ZhlKr",
-	"r6urF1d/Fu4VPgFXzlEr8tQ+u7mBmn2tXIDH7izkH5SFizs8t//0BdjDQcJd6Eao9AnZmbIJ0wPGGT55",
-	"g5QEprLN4QBBCohKeNsFLwRpoXhhI15CQArCVcLcCdgWbIRcvUS0eWnZyWi1i3VAzKtfbCtr5Ns+NZ9s",
-	"NDW1O1LKR5+o3/Jb8YWuMJEYejB/rqvzInIuab6u64Ksr3p8AOHF9ElrH3OmEb/8irzxhksvy4BcCQb5",
-	"Ho5rBfrYx8+eLWCMezOT30XoB1JRFHKjlfLmMMCQIWet2B2vJUD3sq1Xc0IYL8E0VXDAJA/iN9K61/CE",
-	"P8SGw6m3Vy/+ngwNt5is1iFKd0AGsNRbTPpn/9kISBMh4YJOZfQ1iEEfr6zt9uM9N7/IVPMrT6QZjtgB",
-	"KXT/vf1hr0Fu7yD7gbs+6OaKWfnenVns7ZHezruAhjexofjMhyHhXbpddYKIOKv7k/FVXYdTISo6EgBg",
-	"SngmBOuUp96Tn/Efv+C1Xgu0APuU/FJVtLgRHT8eqwPv5I7w6kFm4CPFMuMDyxg/WcaJcmHOg+MPJxls",
-	"tniQq5YcXTm9KpS5X1d4ro9Ngm+/gGPxuvuFX/kCKwZvuPSio4DBB7vvHvi8+lNG54UaEpxBZXV7RNf8",
-	"F+fxtwLU5pbLDeR4ecWPWlaAzpaSEkcuTV7N8qrDh+RT0EMKbLIyfh5ZQ9Vvr4wVKOqR6X4DQSlV6NgJ",
-	"Stljf02zSu6kwyRy1PA3Rjgs4fkfb0l3THGWtce9oV5MSUH4Trg37VMfhMP6s+r3tZnloM7Ll/FR4jL9",
-	"GvbcCvdbbDmBZeqTEuaRZe36XkZxaPGyD4wBj9dQRQAS0nZ0gTEP+F+xPjotX97h7/9Sd+BvyyH/lSQN",
-	"t8h5LWd1yJfhpu9QjuTZyT9Qfu5IH3yIBUH7ptYj0lvAmtsZO+Zzbu9vxaRPw5ySZOQdNZRLcuzYW1DF",
-	"Vx7CwvmLPsXSVS9RonexWoWqidihS5rOx1+2IDNic6uVMPEFUIfIgP9n8Cp3N2TDa6Eqbq7lZtJz9wU9",
-	"d5W2GQbWfyfIW24lrNJjUTbcUoNjhn+ceO/i4vvMMxRsaUdRePXDS41vqDsEt0yGbWF/ePvVF+z584+f",
-	"/xFQ4ELC4gruJ9oOrH5TIa3gJZOVZco/Sg6KAWeYyj7RRzFxbX13FOoLbqoPc3G1xQHL2vDRe7/1PQSR",
-	"ogrIlWUqU/0GDBU+HWA8OKulun3p70ZIgO0UgaJ5paqYdw9tnPgaZX7ktD4j6aOcEfpf4CO/IvHpCwnC",
-	"h18ehIxrvrltjnbo4/MUCw3HKEOsajAbIXmuvgev/vH8W1Ikaf8/jJ8bqYSBmBGjPPl5o4/nXyYvIyTN",
-	"vPNqE2iYc12F9qwvrv53zFF4/Pebx589/vHnp3/65X/9r+tq/W+Jop9lnuo7VV3bf9bSiY/6+xNd4mup",
-	"eLfKcvrywVjRv7w35rU+qVrzinqp+D0f7Hdj7KxkwGc+hJsMv4X1VgW+su8pE9Q+mPQAjGBM+sA0kFDw",
-	"piq2M7o52hT9nhxrPnFHv6m5wpV9KNcVfKuI1m2GfS9vwYkj1qm9D7lwZVgs/wLGZo+HpngGbT3pLIuJ",
-	"dx/e/gSMuNhuDMCSkAfXZ8YZCUfE1FNMmyoC8B8Q/yHW3ll+J6okc/6M/5iMurwVB30nOkw6Z7O+1up3",
-	"IQBhvd1j/ZJVhm+daIluHSaK5u+6NFU+GMt+/XsIbv3QkjgR1kqN2D5CrOoNx1yg6k3j/pVF6GXNj9u+",
-	"x78P2fkqipkL2PHms39l9v3CCO4gXIWGeF9k0EaxG7aB5+w1ez2QIl5+Ut6rNNi2akoYh2TvJz/jP35B",
-	"XfiyQ7OafRY/Eg5YUkvBUPCHPGQVQYfMtf6vdFc38YSG2lV9BDQOqSiBWpt0uwAEY+p/5/mcMlPp35Ei",
-	"w0de9P9ch/Nbf7ZC0ifpP5aO6IptuNoIQKzVhhEjMOlegmp30uYWzqYN6h7cTqkrBk40Ev2b4PH81Tb3",
-	"m1BhnNzXUH/8r69feZrltgazkP0ugL6KmL6mUTuoasdOdR37yiHKBG4XNPjym8gVE++ldV7NBc0N9LWx",
-	"cHXzVqz7cEasK031oKk/kAsRBlshp9dSQdMv/d7/30+AtQZ+Qw7oUEftUkTEC8r98qQtnssHivwj34vD",
-	"sabSvxJ3EKaB5/1B0/kWHyZBERZWsoNvBa/OiM9gVwQlJw9kWSpxYhITGP/FT/H3ASuq3/yeVxWew/Z8",
-	"q5Ac2xg3xT2xc3GSeT6vubp9TeATvwOmmQxaUiVVOjyJP/7LM8ArxcTh6M6EUtrb5pXngMrwExsGLvtb",
-	"fuLm8LfjtMT4gZ75P6Li9ywq/E4/bo4Ml2cx/Qor8h9DYvyKOYFOq63cOiFUyJRfYSerqqnpzt+CwSXr",
-	"yog+c7Xt+fL51qHp26+/y+/2ot6+Doe5xC1dS+seKOcaSbFi60bW7rFUUVna1M0aGwfTlY/AsZ61EP9h",
-	"TNAnm73Adr05I1BsomT+ECZguCcKRCxBIGTBJgHYdYX4hkpHML2ABfGy7Q9O3Zax93Ms7sJauMlkz1Dw",
-	"kcSkCENDe5kahhkOjo6hjzNg8j1IQ7nbr70tUoYpHyvBho8OW/ZZjQxCIP0nfo7yPYnf989GhvbOUwMr",
-	"7SBFz7MhRaKlYVsJuie3hGlp9UFEh3Vl+G7XhejofDV2f883FmpBPqVie66qHlxr3A9vZoh626tz/HgW",
-	"p7esJyy4XiaaY46YIgAappji6SdzPDGFwn8PCH08gr+1swPOOEifnETFzCo6iB/aub2H6iDkKOglBXde",
-	"zOqJgIgILUz9rbTjNZUcnvyLSjswcNEzcceN5NDc0bOt4FZie549NwEpayC7xftQ1J+8E7+En+OtWJAk",
-	"JqtJ/aqsssF/D09Cix4dMJHpP5+O7swff5X0QlxAUeJgDOB/WEbCPaIrnT3G3GUbWavSm+YAHGXFnTC8",
-	"ph/pz57rSDFKsEcH8yF5t399mOKPYfv++swsP8eC2dB2NMVGlTm/bfr5gXM3FjJATr2A1MBjTfD7k3mB",
-	"v0Etz3JlEHdGIOD9b8B1uPPtpUjiy5+BFYMGeNS0QhvAz0px18/w/wVB5FZ7nI0hwzjV7yeM7E9r6JYc",
-	"dW8i6csYCQrIA9IwzKfC7DPLAf5ROuytHzzVllzSuehzhpwPmRTZsvPv24vxnerMdVksrQq32ET8+V/W",
-	"LLpv8PlfQwOc5sP//KHnoAP8IQab/+jlsV814yEqTVhI4ZEIBGAgTA3mXZQrnKGghmtnQqQ/2fI73RiJ",
-	"Iv2Bz8074b6Kw3+Qs9NbzUwblPbZByui+5ab29/FneYn2rFpvD4QqLFCRcBNMQ2xYIGL7j/Ckx+k0Lrz",
-	"xVL1LC7l9+F+DYd/L/1BP6MuB7vST3q/zy3Y2fcdP8xkCP+ZH8QH9MP6z5VuLU7+YfywMNZqqP0Bfjd5",
-	"ZnvnBR4vs9kDAT+Qye4/938s9mUWO+xm12D3fyix14kDR4xRZq1nOOP/GOu/msT4F7LVkecWmOrIWT/7",
-	"/ysw1P9MQCn/Vex0oM6vZaanifnA1hHycf6m+53Y6GGqy5STHd1aExZ63IRf3cgQ+OScyb262hHUw9x9",
-	"PDJNwhdoiH8J6zzHf/8VjHO47/9AuzJlm4dHLrTNuzK8zMjyu/LgNlaW3e/D4qsrYJNX7hIg+fZAhEFy",
-	"R2OAkU3KmL3uEOoygPY4VKJnxX9e09IT+b6WZRTeXU7HespJ1sZHPoSiCJ8qURJpTvcnOA7ULTMF0BDF",
-	"BxCUSKcnP8P/l+h1sJISxe7Pv6siPo4VuC/HmeOllXwZyjzcLUlM9Dst4XuFBC5DpdxFWj44KKXX5Dqj",
-	"X6LKFW7Sh9OfspzxX6mmLp7gUT3dqlO7M6UdYRu56UvjG3rmg7kXvqHedoWZoTS9h3FK0miT2aEpCj75",
-	"Gf9RcJ/Q8v7zVYWn3QREoME10/EWQAXT1DWTI9gDW2OB7X63tw1SusO6BI412pPl+iYOPeMu6OzTw98y",
-	"oy36wLZ6njv+K904M0d8dA/1RSXBgkxeNvTMUgaFBigFhdvYP73gQb19F5C/5h/GLpoldePyIItGhJaB",
-	"VzkEQQAuScccrtCw7OQwt3/gppb+nz9+2JIu3NM3fJd0dgXwP6mY3WvjfhPReeS7yNjEptFEr/g5AcUf",
-	"8AZKCkA65c+/fqqTcFzW6eR5qJbyy2wbVRnt4KMYh0VAca9uqZ049CqJobijlmoH6Gnc3kIpo+4XeXz0",
-	"SaLIg4qvCwu4f7W8fJrGb96ypebZMvXTXte/bWL+F7H/U6xRjWAI4IMVzG6MEGqFd14qsSWcDKgun2j0",
-	"A7Xurbz/NZSGz40U2181Vjps77eM1bNdoHXjoCHczEjf0WO/rK5O+/N8q1Lq5eCfXbUwtOFjs80R/X5e",
-	"w7b9/+x9a3PjtpL2X0Gx3qq8W0XTJHW3P3kmkzqzO8nM2pNka+fM1oFESMIxRXAJSBrHNf99C90ALxKp",
-	"q2XLJ8mHjCWBFwDdjb4+faC/FyliV2cvDnehzgOorQg2rlV5Pi+b/JpidCJjeUdbfFkyoxEjwweSzWNm",
-	"SlEgiwA7p9HRlNwnYmkrVsdcKYyOSqhedQu87IxRuVIgbBkrprI5A+YDtUrUXsDG8vg0mNUUGFOBdbIM",
-	"mD8BHAj6NxQWQGKHvglfMLDs0pgmCYsAHPmfc6kMUkjh+xaZaeGt4P/QJw7Vd5o82LyHWgKbUTWa/mR6",
-	"EzZ1aTNDsGD7ROIbi8Gf94AuPXSdckCDcm0jDRRAL6KwwhaZZFOQOSBqbPopvOY1yphU8ARAXjIlC4hG",
-	"BD8eUtO1dpUCUmg6uQmBc8TOuKz56RTO2ua2sWl9yRNTjUilbYj2JDrqc5YQrDRclT9mdJnsjNJAVX0M",
-	"Gwhw57vYtVszWgC3mxXloFjsrFbWHEEQSAHRnx9Xa3rVyhFUXf2hEWVU38O+046NyrFL65FtyneXOZhb",
-	"pRkZOJXQmYCFsWfbD9JAY7yIcEI7E3fFJFLLEY0R/EZZYCWMhlsrI4mIZApRqmTpFKvOkyelSdZKLvAh",
-	"3Ip5Em2xPO6KgWeFzrcbvF61Tv4J9LNwvdO/6aNbfWXT1Tj/vLVVQaFf4v1cXAk70Ze2x3fWFJ/dm59D",
-	"wAFJm+xVOHKM86ak7UEq64wxRBfKaHKPWa3Dh+u8R7CqwTS2XLPU6kQzw/yuf35OL9a+R3ga04f140PL",
-	"DcSIuCZ0KFmi8r4y6iHlIxpDQLSMGuHDf+4+hX9n4liCPWKNnThghV4mP1U/uiLs4SiLoAMwtmQgAIlu",
-	"0NKoMZSXYh5HRNGUiKQGIa0O8LUxgvgX/uR+YueACGEFEbcpQnisCNl1C87h/HiCuGDDG5Y74e/hec53",
-	"fO1V78SMDUX0YJy6PCFDppaMJQUkftnG0S8Y+GfdGpiWEG5r4pKEQw+bBxPxmM21Mcyaa4E3Sp5LlrfC",
-	"PIJlag/ed/rOTe68TVVLKDwn4qmrlk7ERTDP2rMLoIKWGIc9d+kJs1g55rRilpOScd6NtU6mNZGJEBZn",
-	"C/oLjnnM8ogbkKYsh9tBlxvRROtyQ0bmSbSWz7VKmnLKmNp0NN7BgCd1IhRQtw1hkomgsazDnVtBhXJq",
-	"zB4e1QdM0GlRvWHuN7DYdbagDxOPxBJ7VVoblRJsUAnXlN0Iu/oT1j/b8OpOrpBbO1gTFVO/pjubduB9",
-	"mBkm2ejjgHpXvVj2Eetq6/ospmLGdl1dJUgkCI1FoglU8Zgk7JuC6Ebtkm4+sehI1fb5Xv98gMWQ7Bar",
-	"PcDULlJHNu9G7u+Dt3HLxrJhIrP4O3qhLDOfwAuFguT1aLBF3DrN9EwjcoF9aGMKoJYAcQnxkbyZHYZK",
-	"iN6fFMqNJwJLVg891huyd9DfXJ+9c1imw9eNR4Bdm2320Z0ZeHJt2T5oo7VUTQh6JURn39ktNcPC+F02",
-	"P86o2rTDO5W14dKfuLANLYQ9D819RXep6K1KPDMex1yykUgiSSRPRowEg57vuNuL4yqoTzsjPRWVc3bi",
-	"bqM7qF5iV3blWMn956mhs9HwalPSFdBmKCct2axPwXuYnHXJpOIz49Cvt9xuYeA7O25flwf7Rmcpet/R",
-	"9XXlKJYkXIL//AH8kga+2dFUAK17Ij6XzlXgtXpBV+t30kiFL4/OkAL8d+gXl2vjw7kKWqtXakNPToXS",
-	"o7/vWoBkJ/qfRUvuJ3LDlFdiSpMRc658r+sH3UCT14Ib/dr3gm5rMHCdKZ9M9cdeOGh1XCcWE2wK6Fxd",
-	"+F44CEL93VKPaPfaYX/vGd4kclmfCK6plZpfX4RV2LeUjbSqM+VqDVJXG5kjMYdggSIjno1iJkuNjimv",
-	"JoMYSh/HfDJV2+j8Jxx1BJVDKkKJyMcm/eQb0OqDc3URBF7Hdf5wrgI98ZRpsgp7+k+ESlEivU1nEKLS",
-	"dKuEufwihOsD32t/33m3cUInpWaasm/OVeiF/W7HdYZinmDKhZla0PP8MHAdsJyuAs/v68muzMd1RjGj",
-	"GbJF4LXCds91xoxKPtQPwTwunmALHfMxpkmEVeiJ3sAxtMDXy/2GSoZZh4HX7vdC/PYXrVDoh+HHOx6Z",
-	"QaEXBO2+60ge4Yk2BlUtpvMEY0ksZtjO/0c20YLGCzs915kyGvFkAt9ddLww6Jd2E6Da1d8Y0lzohd12",
-	"oNcZcuGuHAeX47OAl/K99mDQHuy5p2fMv7h06C6CXYLO0nFMwC8CEXBI64IQOE30Mpq4OB6KuPJ1TCyE",
-	"Worsfisb23FHMDJdUB5TIL/A67pOxKVC+mxDoO0O97rt9WFjNakEXoh/W1GuKV1v9FuR6Ithr/ud3Tfa",
-	"TOOk7MvGY9DPtGLLFDiMEsYiYF2v47fb+lxVXOh3H7T9sO06Mqaje/3ZH3S6fn/v+Zwp6f5u+sDnpw2B",
-	"fWWWfOso0oJcbKLGg+BnSjsEmW9vc52h03EdSMsFtAzGIuzQKN8ttHWuTxljOnxi2Sd9qT5KwE2W3wzz",
-	"WDMax2DvtFxHLhlLnavQHDg911ny5I0Wz7ufNXqez6A33YBWFIStvuvMGE1+ts03Ol7gd1v45a2dW9jx",
-	"Oq3AddKBnw/san5OB34+qKVXAB4TmbjBXpM+Y1GMS0aUIEtwEQNczTyJNJknJr0bHUdTsSSxQIgrRe9X",
-	"at4suQsabyV3PeY4O0GP67jOPYeTnSc3t2LplNqstMo0/gY0Li2W5qMRk/IW7Bnf6+2+h4LGJyVcsFre",
-	"J59BBWprLYk9iCTKY1S4S3aA7w26fi9wHZNW/xYXpKs1IBzxaKwDbfSAEdBBqneu+l671x/oTxGHz9/x",
-	"lzdoNwVdr7PCNYEX2OF2UGi/yAf5+pRLB74ZofmlzFChF+Y78pPI+r5z1fPag35rry04YzaCDQQ2MTRo",
-	"Uzw0QzSzy1QrNyOabmOZv9lxR7CN5l0m1Weagess0DKvenB0d+cI+0LPJc7b/a5WLMaUZ1a9rxBp6A06",
-	"LddRMLkbk3EIH944V529p3XGlKaXgGRaF4YUr6Ug84QtWALZR4APsU5m4ECR24jsA446RhExr6Dlb8bk",
-	"PFbolKGgdQxBqViK5Ma5GsAfb0ChgN8D+D20v3fs723wSu3qdNcTOClJ2pXUk5pQnkh1s2AZNJ3yvV7Y",
-	"1lLZiF6v2+q2cx9MOBhoTVnr0JhQqoV4b9CC6a/dqe37vU7h4vGDfq8TmHtd+F4/bLVb5Ztd6EvCVrv+",
-	"bq1uGHZLd+sMWkHP3i3wgoHfWblZp9vpDPZe+TPlGnw5m33AsFBEWn4hS0w+BU8qpCIUxWk8I/NkxDJF",
-	"eaIe6jgr21g+gnx1ixnzT6Xed48Xc/qNnktyh72BJj4trT9Z0yLw/H6w19uerUUIerM2AEEkQ89b261t",
-	"bCitlm7YSKA5toV27LijPI6YtFXyMIZe+H0vJ0XGUrSEvqw4PrSgNl6sAL12Lf1d8ZSV8f1iPJDyN+eq",
-	"esHXozwidr1OrK1Ldpu7PPxBb+DCd3fW7RG0wKTU3/1eLI6c8rGyvtrAa3c7lYXC34v79joD811+X7/d",
-	"avV65tvfi2Xce3nO18GSARMZ9tB/ai0n5vcsfiCGCAHtcCjUlMjRVIi4nsFKCUkbGcyOO4LBjBkaifkw",
-	"RtR1qwe1d98Z8x4nJdwZY9peRKf4N20Lg0gQqXmbDwwqrsPSVz+L/BvFZ9q4R+07pZlKWGYvCYpv8ApN",
-	"71SZX334gD/4kC02B9f8l0fHdIlAJfFLy/W/giL4JXDDrxCgQxPXufryVcuS1eGBGR66/i7DQzPcd4O1",
-	"4V/33qtduOg61zNoxszRwCJURvwXOrH0G5kSWW2xGoWRLKdiRniCmhBsUR1jyZHItqo8dzDoCJbKXY9f",
-	"Hp0lTxKWAeU8OjOa3UvIF6LZPcucr27+ewCZu82OT3DL49WPkF5p76FtjUzTIzbhycgUuiAsRQZYL0Ao",
-	"ax5THx2h2oze3xMK63NSVtfTh0Vz4U/5gY2Rjy1L+MBqWsoWpUlGP/sSuK3Suvr7TessrWag2gKWmADs",
-	"FKQtWUqrI3U+MWm/m0gdBh0ZEDYZC1Ooz17NVNh9+fWrnJSqrGkbdLTOY0zbvt/taKUEV8v3Bu1Oe8+X",
-	"PlN95MYGen6QREJyBQpuSDvQ8hNc5phiUEdAyvjaNlOQ8cgdE4rkNoUg9HptUCoH3kBbWDRj1LlyJE8m",
-	"qJqsJdmUKc11pEkheXToKBOgH3gD16Gx0Kdk4HV2l3E4rROTI0bH+51OiPUfvtdv9/uaNvXTpbotza7d",
-	"dx2ch+/5g1avBTF4EJGZwCSMTZkCg14lU0Av8GqmgH2KyRTIQEH/riVpBKa73221gmDPFTz74JHJwEFi",
-	"txgFyC1ijJ7xWuZgs1Rs5Q0YdEywqJQ2UkP9KfhvwnD3PdEvdPpY0CeWoW/buWp1vH5roN99xuT7xBzp",
-	"1cwXSKL4KROzD0CHba/V6oPTRRVfXvgY2smzTnyv1xq0ijWo5p+sxs8Cr9trB/ut0/kHbEy4BilYqwIP",
-	"hZ9wSBFEMAdycPOSpdT636kpdUJirqHyJU8ifUxuJvPfcdQxR8BWQR+xFIAMAq+f5zytJZ7pn3YX8fja",
-	"J3a4jxWmUA28fqDJVX/zM1MZhH3aXhD28bu7Kc0w/8FFyQuX2avgm9XLpMpo5fuW19Pn55Jy9V+wLEse",
-	"qSmmdQ28bmuw59KcMQNEPGPg4pNFHpa2/gy+kknCKlWMCKKXJQcWyFgar7rETcRnQ3L+rRmzD2Sbs1dz",
-	"ALcOEBRRoCL60FAmCrxQfkxKlWKZHvk/f/979Nj+fqH/Ce0//8+pgQOpe3BMNz5XiSd4at2NaVPdzT+x",
-	"DstW3ZiPI7l4brBcSwmQzc++qUv9DtsaAa7zkCE6l4g4qvSZeQl1CLOOxRjgo22OmD4l4hgLMFOWcREB",
-	"GsS/3338Rf/29u63FS7Sa2s8l011TLf5oJPukH1I09rPsbPmkUv3k8gguWhGkwcyE4maygJubJlxpVhi",
-	"8rdzGBguyT1LsaFQQ/vo6ho9PQzDyvIc0PL5PZTtSfYS9HpnVPUDF/4a+A0wcRnmvYihZBmmQUsyEXnZ",
-	"d5W451uKt27nf2GilzDRVw8UIZkpstdHcgZtNgCbmA4pFMnrI1wqbcLXHzgTxAE6EzSE23kjWromhDOC",
-	"SheT1U5mK1R9+ZjNN2PzIA7FKdeyWU6/DkiebJ6UgIEr5c0gkaYMUfGyeUKGbEIPKDTN5tuge+w2nQn0",
-	"F+q054jDdQKCO2+snY+pPg6B+sogXzZZmvAoR8XWVBqxBR+xAlhIH/VKZCwiQzYWGSvB0wIqWINIORR0",
-	"p0TpzYg7SOx/we28KridKsqOm6M9FA0vpKIP8jTAO2XCXFiskKelzJsoercw6CAbSRMo6qrEbIg5j90b",
-	"FFXAYiweu2UeRKcLa1KQ4Lp6AkZX635N7p+ucfRiL2CWdwtD2gUMasfAPTbh1JfxCTa+WI2Xo8C2XUMV",
-	"EylLWHRNCjcMTMV4XPEk5wm0SV+dM0IgbYd6LcPWrCItCXgJnuD99wW1qYLIrq5XCUlhczNv6HcC6xrH",
-	"H8eNPLKKAPF101rnapGRAuiNBv6GtZ/SAgefK4ImXsbqgZLsTLaAOWjm9z5mfMIPhHAA++/7WodmpO0z",
-	"UGjugPubkIFApGDmALYUcOvt+s9T9gDpPtZF8S+mCN1EUQ5kKpCLr0H0JvZr00XNiN2mA0SqjNFZyWZa",
-	"X3OUGDMmJZ0wl/xjyuJY/MMlUxFHKOiLbFvzbCnImGbXhJJRzAGuCxOdEAHRDM8YNddrEQQZUJ7jrjqR",
-	"4P12stvAgwkvcFHMak9Xprnw/PWRX9jSLnYuxRHfVpN9xheM/H/JsgXLLgCLGMf+m6tVGC5VnmNmtvVw",
-	"K65EVhKjPw3mN8SGPtFs18hDjld2ZGuY0PfXkdEaHmmbStY8soRL3q2DUj/ogSMxzyR71jlm8xOt6bE2",
-	"RL2+U1H4ymdSnZxCV/hzZ3NmXFUa+ZmmvkvG7uMHsArQO4tR6jhvQagExChAXQDNwYhHQKQGhqxVzT/T",
-	"+yY22mQ18pIG9kRWo1uj6s3yCULYsrIGGcyzUelfDzQe3GpgnRXWlbgIgcLzjbMWGR532o4rvbzFdL8i",
-	"qMkqS287xjI3N2LYbL/AuZbGlCdbD7TnU9Q0FSbNRr1eJVBI2Uu0LHoPj66o4hXmIstMKHadMwYE12ms",
-	"FZIHY7hbRMeK3lQ2chrDJ3flJmcn72HeCP65jrtt3+tpmpcXXVOGDwTIvm6lLtk3a5bULtg7+Hn3JTsi",
-	"Sq2g/OkJPEHwyqVuGJK8vfvtmoxYHOcl55h7Bzimxl8HuXgUPEKzeUxRHP7vXKiVLhn5ypUMutpzAIm8",
-	"tHT7HAb2raIn9yJulGJbd849T2n3PpdlDQJvyEZ0xvIa1kwsX07s5ZQJLse3d7+RCzISsxmVLpFsxkci",
-	"1uezyDRLSJf8+vmni77++IEqnlwE5ALOwoypeYYnnZirkVidXh3NYq/oRpL9qH++qzaBPHWEBxEXKvQb",
-	"BKUuLJ1yA5agznN06uZHTU2MXtoXA7vVJE1xp18mxweeDc2KTL18kS+KjYug3Csq4eKWKshdklKu9XMA",
-	"cTC4DZg3LfNcO2zUIDJ7QxSWxqPCVT3xP5q/Nkag73I192T7Zh5xy0Yii5pztvDXVxCSzmEl9QaXkFkR",
-	"d/Wex/EPkliQ1EKPt5CkEE4RM9Mhd39Hh3n8lpB1eV+fPs8pV/OeVwJUHvvkDWfOleLeQtsWfSAahs+x",
-	"5mqau2wRBZc0G035otkrdoO/HyQW/uBpdS9z5OkhTxBcfSfN2L7jKxAGtsGJDZaSe8ZSiyxbYAJeEEr+",
-	"4Kmdme1nCelEUNqudXErJ6AWEZNBj5MOmykhYqOYJ9h59Mkl0I9485towQ8AOjlIs6L4rKpzo+wYLHyj",
-	"5alvC+VWlSHzkJdWhQx7fkDfXmMvAfy55IeHJg+vIfHL0A/B9TbNVKSYMYzZQyNYicnVTfZqQekHZsus",
-	"kHlzxkwhLP/UWTNGWaUKXVavKInGiumTZMfUEKTtKdSklP9NGPDXE20m3L9BaIzo61LDf5AkNa2SCFVE",
-	"L60LGexirFhiEyL0rpRK9cwFEKseTYWQ7KTKeL6fJz8E85kd1Geq5CLY5hUoHvTSZ+E2Yi6aIR189p25",
-	"fYAETDdwxC4C6RIk10lOyR95dPMCTLCiC/brVEHFZ8zG043Prb1XB+T8YfZefwJ+eF76RsdRSabTgr6t",
-	"bDcdj4y0H02FZMk2ojfq8ebGUTjm4/j5/GS7KfWv7IjO5smECJPjg1NwbRE9Nr/Om9FBPxZU+3N/qQEh",
-	"OKE1HPPkfjMpvKVZ9AFGPUcg1T5tl0gqvtUr6WhFYx4RWG2tfNmd+AFEkzxaAas9fn6m9yxfz2c5gSJt",
-	"/5QPle6WqM7KoQLXv/RBUpBggyQy5HnmVKd3H7IMk3tMTS2kkqa5axAwko0yBocihhlZRMBcT5oiiyuS",
-	"4/JR//MdzfSYYXO0FVdBElWIcFsl8C1biHsWvYoDWr+pWeOjWNjmCELKeJEGWfBtQfl7AUBsEf4zlk1O",
-	"pPr+rG99fDBmD9nDE+z+tWcFIVx2Jn7N5mxo9NNwRWK+YJJA19F/QZMOqAaA/PPkiYuyugQOKC4hXxO+",
-	"yiFYwEN1TWQac0Uk09SKnSfYbJsgm4kFkyfiArF4XiZA+N3HHNMECooc15mnjuswijnOzCB6Qlvw8bgG",
-	"7cS1Kdg7JFxboKxVOU7lPYtgf0CdxadWQxS1t5snk+2PXS0DtgnjMP+/ohQnZtNPlSCfSKAPHdo2mpmA",
-	"68g8dUkklgkRGRHjMeEK+tglQrG8IQxVaMrOmNqJSy8f8TkbFY7P9J69oaN7zXw7aRy/Guf12a+7flGS",
-	"QynBUpcW/1gNZBtkBzxkB5MScFAKDIgTvtIWBAOodPlFqGdyv0HZTVTKkWwKppqBh4mpGvr98XVQL2wH",
-	"1qlpGbCaK2DA1gD4QmSQUKAVnjTjCyxE3Eh0GduY33zLSkm62wKWf6GknSlKGmzx0SBpqUXROXsMGHhV",
-	"FPHlUG0zdtrp/IRyKpbJ5SP8s/H0vQUgpjs9ztkd+GvyOkQYTo7I+WiKZj87gdkv87U73O7fkCBZuvvp",
-	"vYHba66gQwjGrFbsB7JkQ0KjKGNSotM8Mbn9WFDk6n8Beu2asFmqHq6gyL9qZXRqjQzT46Dybi1/q5mB",
-	"Yhkvtu/94sYG7Gd9ZiiGuw6uvH9e3voPfeAjU+W6wYJHTBBE0YYaHjEmKU1ZZjMJTfFgqed9kS66NT/8",
-	"ErwFp7H87/Stny94tsVz9Bq0Q+OzIZSAWzKqKoa5j6eypwsxosN5TLF5WFNa0W/FqBPuROkpDZuRvy30",
-	"2HiSsBLIIgInBqgGEGfkERQDLsovVKzZHzbdoQEr9L9Rhj7D+WDfpLpSeLhK8m6uB19+lLFwLY7Y+5tf",
-	"bojiM0b0tSSiig7RqbWXuwge/GTm10tDl+qFKdZkJUdPahEpjXNJSPM7VQhqjXNGfAoUffMsdq6cS60P",
-	"/l8AAAD//w==",
+	"7P3tktw2si4K3wqi37VDM7GoVrcsaWx1vD9kyR47lj3SluTlE3u2dgSqiKrCNAugAbCryw5d17mAc2Mn",
+	"kAmAXwAJVrdke+L8mZG7SBBIJBL5+eRvZ2u5r6Vgwuiz57+d1VTRPTNMwX/RjWHK/qNkeq14bbgUZ8/P",
+	"BLs1RG6I2TFS0y0jK7aRip0VZ9z+/EvD1PGsOBN0z86eu0GKM73esT21o+3p7Q9MbM3u7Pnji4vizBxr",
+	"+6A2iovt2cePxdlaNkqz70v7NIxZU7Nrh8Sfz4ozxX5puGLl2XOjGtb9xn8otjl7fvb/e9Su7xH+qh99",
+	"X8JHSsWrKvkN+PXkT7xyY9vvbJTcj4loibfhShtS0mOCdPBm9ifpET63pfs05eyPJy/q7ziy/UhFy5Kp",
+	"5Gfw58kP1dQYpuyr/+efFw+/og9/ffHwfz388Nvj4tnFx/84i3FFxbSWIv1R+PmuXFHxPTfhC4MNwR+7",
+	"I5ZsQ5vKnD1/elFYxub7Zu/Yes8F/tdlWAwXhm2Zgg/JzTvTlEyYMW8cuNkRs6OGaPdInD/aXxctUTVp",
+	"IqrmzhR0s0p+op31nT7TCMOr+Lkq6ZGA2AERVVGdIiCOsfSEHaQq9fjLtKqcVNSMwDOEKka4INxoYrip",
+	"mC6I/bImUhEhDdOJeeEXEjLzMiYz7bYyXUuhGUztjZKrioHcWUthHJvRuq74mtoJP6rxif/8lz00z3/L",
+	"pIEfF77YX//PlmEPVJODkmJLqCjJwf7JSFJK5AwcxH7jxXrNNF45StZMGY7zXku63sV31dLGXzvwGDns",
+	"pGakZDd8zQg3hOux3ChwSBbZMPcDWVNBNN8Ku1WrI3ynHWclZcWowIHq46uGRWdnN1rbXb+2o8AUq2ZV",
+	"ABU8ExI7gH1MViXwJhWEkgNj11dkI5FZ5UGA4Bx/fcPFlqla8ZjEcGRRUoabWR4EoY3ZScXNMUaXay7K",
+	"8Ug7eYDXNVM3TNnZKmbJVJ4VZ0xYcfbPM1pJYUkkD1ZYbHgFjEzXQLdayVv7vbqiXJx9iHy44uI6dn7K",
+	"UjGtmSaU1DspGGyMfRvJc9hJsqOarOXenip7dAzb69lTK6X6gYtr+2U3FaqUPcr+uCWI6fgK5DDV11He",
+	"kjUTcW5t6beSjWUCScyOa7Kn6x0XjAANgT3s2ETIlSyPsEazY0crOaJcUFOt652iOs6GyD9AJs0MwW0a",
+	"j6Jkxebo9tY+Y2mmZLOqIp+Dw33NWK0DvxPLC8SqLWTFuNiSg+LGMHFF2L42x+dW6O3s30vJovQ0qtGx",
+	"CxEOmGeLilElNFDUPt5h1wd6xPZ35pFfLRGjtLYrfmAl+54R+1RBdLPeEarJN40Vao9e60p2lg47rCkv",
+	"raw6MtNKhzD7dSXX12QtG6uPx3Sg9sr8JzKf20zHyz0GcUfcH7h2K1tR5pbXnlK5+hdbG7vuF3s7i7GE",
+	"Fs1+hVbBRqo9NajWPHtyNtZyCuCRyHbC5QgHayOrykkcN/DcqsNjMHZ05kpRsWV7f+mVJbcfptWbzkI2",
+	"tNKsiAg/SrZKNjXZyxtmJ6lks90RSlZ2a1C+daixolUVkWVoERGrEthx7EEkdUXX7IpcPCcbfmNJH9TF",
+	"p11t8SJGx7WsKrY2Eu2y8OLls7kXN4yVbPFbeypEzPKjgvDSXzA3ck1XTUVBcenoJ08uYoLS3pERQmkD",
+	"2ogmK6Z5yVCUeNsrnN2u9vM4Nvye3n6PDz8bnuAB+7iljfimOLt9uJUP3R/RljjvclLngYd8X0tlnBmz",
+	"A8YpJdjNj9ZSsUfOFLHf/hrYZo4N+0xF+ww8Jbm6M/xYnFHzTexSp0hSexuBbGFWNWOop5hGCVBKbpgq",
+	"rIAmlqetImT/P3p94P7kmMCouNyyyJzw5rCqcQVb284IqWfntLG3RxmdAy9z7ISUlnM6I++pQQV16tM/",
+	"wkMf4Zg1hvWP35MvZ4zD4gxtg5HaH5tPreS+RudN7Lg8vpg+LpePxzceEqo34uRiYY2DU3gRGZbFdKU1",
+	"bVAAUKfUW92Frq+FPFSs3LKysKzIy4Q4eDa9vMdPIvOoqZhb07sauQystiwJdEMVp86LFtGTSr7ZMKVB",
+	"kdVcbCvmbXttDQY6lnkL5MWKbXlKDTV0y6yqBM+QAwdLvHVUfDF3FaxY7Py4k2NvF31FTj9NTtOJ08yO",
+	"tpW00lZFtpSDy5PiHYEXyoMBW7gzdXFxMX/FTfHIumFZB0k1YhsnvP3Fk8Tt9ANN0DHmDNctNcy7eewu",
+	"gSEAy6zYDasqqyhXjFo1hBvija5ZTtRrGlPXDVVbZjTRkuypOILaailLKvtDlyl6PHH++Gn4hlO9Wh9P",
+	"ngg2bF/LiI5kVafxdDZUEVpTZeK7HZ/laIqDW7/rKbPUybv+/xvP9KlXf0fKPhuz2IFyw2Pc43gfXBvS",
+	"sQpe0sbeiUKaPhc8u5hTmUF6OlsAJVp7M+VR4mun/J6uAr1ihsb8dbBaq5fQat1U1KomVkZahRk0biJF",
+	"dRyp3Xj7jz0LVJv3HG36rLvrB/9CxPALh7A3Wn8eG347+wkgxLf8tmsPeU8KHkrLljvYVivu7CY1ylp2",
+	"eHCKM0XXLOpJOeyOvcmN7ekpVRgmg4OAlhY1poZUkXCPTZBkxdCCj3mwlhFrx40/ISMB1Dk90yffP9gO",
+	"V+AU85esJBopc5MHPn/rH44eQke9LnN1uHbmLNYVFefuHC05iva99iC+7axmeBQlODHRmym8zUukIMxq",
+	"Zo4rB7aKFdWdbehcsTTpybEifYdeULnBwcE6thehKHVBvMMnmC11RY+szPXnvJFcmPiZptq8SE8ZZqGz",
+	"xYen5Rv7Wux7mq2liAUL5IZQT9Dx7bqjasEs8NC8sYuKTaHZ760yFhUPjRKRyVkBHHYcnFRAl6KrzGir",
+	"lpsd48ptHe8ab92NGv9jTPfhpKf/e3i5uxWG7fMLa+kfaFo4hu2xwsy5Qz8Xl+I8nJ0lxy+8jmdQcbuT",
+	"i9xScEd6+8haRprQlWxQQ4ZofKD64HDyfcwZsJHrRo/1dat3bgyRjXlOggIetlswOH8ZGj0SY+7BkpqR",
+	"ZZU0uF+LrEfnre2nMVtAMS0b5Q7+5HkPD4IOTEcrfRrTxx0Fs88zas3T2qPZsX3ULU1DAOjA2HV/w6Lm",
+	"QiO4t8BcKPtsz4zi607AJ/yB72umOK0i2khc49ZnniXcjnu6TWigH4uzl1SV4JAfqRfstuZOOGb4n3O9",
+	"RHtasswhZc0E+rMyHtZsrVjkGjSyKokUVqaC2wtVe5hFljLvnvTEmBFgFIKt54GomdLLrkMJWj3C92Em",
+	"L6lSHJc/UPuO0UsOrhHNS3YFKj3ece56d6aNC3c52wbkW+/+mL8tEtZAIk7v4jFwA2/pPsSrwGMPsznY",
+	"2V2z2uRtho/Wr45zG6GNVOzc03DpNsDbuAuWciIevJUbw0B3o1UF4XhL9+CIoFv2QJP1TnK8KLPMKhHf",
+	"BsW3u4SqH0g/3hQle2p7eGmKsiIuJCq+X405kZY3fM3mLb+yZOoFPmuV1XiuGzpsXLBqLZuqxPizvXW9",
+	"mgpxXUvlHdVkxZggazuzvrqaRei4O4kbjali0Yip91BmMKq3/eEzOZZPydYVd9JuvMkuyyuL0CBk5Q2b",
+	"shzRXsiQqt6nP6Yfoy6bJUnaaTI5Jwk8DAZMDpUsL4xXE4IkuVMpzjRN8EXmJrtp+22G4WILiLNZa5q5",
+	"u9tZY2cJv+fkVq7kTSJqrjtpPJtKShWzgNLE2zq1caDTtvEDTY+acBPi7mim4I8PIEWnjK0oQfmUXx0m",
+	"+MCldcXG+1dTbmNhL/ANUwPXndwQxWpmOEZAQMbA3bNjVTzqpdzqJ5VUitEY3SgWvyLsL07lMF7PX++o",
+	"WMOsvOedGntVgKOCSEVWzBgW3awUdxZnRvH7OfEhzD7+aStlGf9lzxK3k2rEsvOnd1IlxrqhVcPm3VDg",
+	"acNncWJ+0HkBMyXJt6hSI53dlhfu9OWILs3FOk/xHcyizfBFmYMDeRnvBUThL2MnJOO3eLN66bP+Buyx",
+	"YzRyhNDY1ai3GVnSI5EiyjYl13RVpe6vXOPAZ4mN2eJU6sEeuoQdTzlcbKYmb+n1emNJdydlXtaO0sMk",
+	"zHrRubWG3UPD91FBuDqabHMtQelhBhASDo4Ujp6ndsv6eAede6Qb9Y59180Njs2J+xXNHYn+MpcPOGtp",
+	"uD3B74aPRA+UbIR5S8U2Iv3/LmUJloEuiMs4XTFtb3rF6HXhnXjONL8iX9m/XF4QdrtmrCSVPBTksvc3",
+	"TXZ8uxtZEvDHqFSu5CElrqmI+vr3rOQ0aoMMc3vsCPiF8FaBU5nhkK2k1TnSbIlrD8I1eJKgImVZ2H6B",
+	"q+wYsWMv7WX9oxSufmQUBf/bXJZJ62H625i92Y2L78453fyxboNagUjnrlAnFrryVTFzw+cKaXcp9ITW",
+	"kr0Am1ynLxt0VkCC99pqsPYwJ3JSvng2naEWyY3JdYYiNWa/dVrWkb27y3RFBTfOnRCM0bnZ5ntI3fI9",
+	"B1kxp2RdgwmtKJig0fgnY9e9VT69nM77iDoZ0E+6wDvZ7uUXzyK+2RPJLzebU7k39zAZmfOUiyrPlZz0",
+	"Selq1YycoViM+/+M/vf8xDCmNJcJF5rlvZNllovuzN0eIVQwHQkY7Ce+Nb2XTx/P2CrubmiJUPTNl0iQ",
+	"YHj+3O1XeAZDirXyfuZixxvo/KWvGM2/293d1d7u77yUGt/ietYodxMA1wbdGJSzuXkbxdmW36C/N/+V",
+	"StJySofvXJiRq6AVYeMfG93Qat7kbXfQf8q/mmOZThybwXda3gp1wZ7GnnCeGjPMAry1kFeCpbCumtUj",
+	"5E7PMxGvIN3GlAx7xR4ZVc6mpVgvdNjx9Y5Q8q9GcKlckiDXxKq5hmykKjAMfEXoSjNhnhMqjitZHh/o",
+	"ZfETSPSO8dRK3k7bgYpRvYwt9/Q2O3tjz0X2s4tMxz2Uj9mpFG4NOSy5o9XGC9CImWJ//pmXJuLIKKHu",
+	"Rkdfw2xgPX+e/INFGC426VRmHBf3vZMrqpkdNmEFO5XkLpvnFZaMMeL73ColS/Y5ORvBIid6zYRRLLq1",
+	"teylwvV/eN0YzcsM16H7gBuu/3JsOXVFj3ERA9KXgBdSQyq4EzG/NEz7Kpwtj6SRWMaLcDWrE0chZ/P/",
+	"AU+DJidv0F8yTQe3mfhV91Js/Ss6fx13Pr5h6XB20mrNHHtL67ioYIPQadfZ0fNaR4ypzG/PH53Owwcq",
+	"TIYEcrpZ91itjmfudTf3sDpcfpRD6TrCTgkuaB8fBx5k/bbez88bBnAcE96KBsZoVR2XMPrERt7IqmLH",
+	"jEi3Z2g3VmxekB08Tj6+l1O2kFNyad7lkXnCQ6bzj1RdT91RNVOu1iiaEZxIORjyQhjEv7I4AoNcUni2",
+	"cqnbKyy5RVnpxEoi+Po1xZLA0RpUI97F7wQHnjB5hyeufh8t984Vz29wgVilWfULIjv3Xeoi/FVOaxM4",
+	"Zr7FnczXTUZlPaJF7pwnAjBusCLM+rSQnBvNZRAghbJCcD62mEC8oHsptgTMY4gYc4NF7hpMkpi/o+4H",
+	"K3u/mPmwTtZGrY7fUTEZV7uHnXERHvhSDikNjQIVYO44kaIg2khZEqpkI+IB9kO8nhtlM5Tq7ZlRLGTP",
+	"gl7tYzkHDKz45PWNksLAHyF9Xbt0XfNAE5eDPLgAm/hNIhuTlBiaqRu+Zj/09fBubF7My2oDOl93KPjo",
+	"WfvpGPWDwJ0upJTK/AxPRnfac7EPhu7wP33pMUW4Ap8HBqptzxDrml2tbG0lKSrt3v7xFm0rTf2hyHAj",
+	"mfOXzke1zImE1snLRt0wPD6z4VSP0jDaTUzSyHo4ln/gXo9t5quYzeDhLB5fPH728PLy4eOv4NbrAXd9",
+	"+O3Jx4f4j8ftP/4jJpheRTXt7ByQkkeCE1uJxw/hng47GfuwyPzCIliUHU9kcdlJzDsivHjDKTsMj5Ln",
+	"ZgC8YickkHZC/6+Y4jeJOqDvAAVjw7cNZuW2pXlX7q/2b0od4S7ipYcx4YpwUTdmnFdqad9UNH6Xp654",
+	"GCl9WSWVk0bw2XvsJ/tMwmkA7+dcN3uqrruKlWoqRGCpUd1VmKS9Z3upjssULAxzTGc159+jXnz6bQjj",
+	"uzXMsBxUCJx3OGaJBMTyAmQ5n5f7ySG/IDgbyaPFjDeEY4ngOt1nbtASWeKREXIKCrJTjqwuc+yyZw8Z",
+	"aC1LNl/E0WUiJ6IOcAP7pCWYuaN3ruByCWGniy4P1jS2092BHDNSzdem6UBIKUZLXRAlD2R1tP/3nEA6",
+	"BYxQLHCCNqqaP4v2oQJnF717fbLrktifT1efi/6tqL6OVaBg9T2AE0KhPeQlCXbDFFGNIKj+dQEt5zGK",
+	"HJJHCorkixOgSNYNu1doE6h8y4aDKazyQxXDJNiCaG4akIDWkFDymhWk5Iqt8U+oggTYw2tuEOwxo2hu",
+	"KocGU6Fjt8eOGxMFVQKkPG58Ji9kXLv0vDgI1GW6dmpcisDLUOvJtbkimJlm/+ZzZXb0hoUvz4IVdM35",
+	"WXa5RntmQfFkyNb2CSww35I4B9WweF2UWVH9+fshQADnJwtMZfrCzGLS45rnQ/X8Fzf2cAzwTy4S2Ac5",
+	"4qUTKM7B0wnGw4ybwT1m3+Dr65/qHyMpNc8uJhFA0Fp05yNnbvaCS8Rmsa64B8mroYA9ZExKVTKr/rqI",
+	"CkjTrQzwcWbH9ldESMGeE3dsW/S/DtzXA00cYhv82oF9Ow0ZCAoJojUAALpil0BQUEjhwOkCykwuWNwo",
+	"J+0Jbkzg9NjxyRfCDzTBnZkXoz4aOdxAyNzbSXKgHOLmdslQ24IoB/Y1smI7bv9gouqgV/OmZxA7v3wu",
+	"hezLWFa+u2fi3AiVfajMetfWZnPVrfPzxS7yIDCk58J98iAejuVx16JHHO6Lh189/PCfUSM+zO0fUezU",
+	"UDfenUJ4x1mTlbUkFRN0z8XWrqTFgttxbeQQOupZIrlwy07OnUK4wfgFt5W0skqQHl2gAY5IeNB7wk2B",
+	"gDVmxxSmVvtdMI0Sz2FVgJMVxxR2lZhxQroqzjW12xggErdSlkQqsuda94sMFxAgemrHVkxGiefcGCdU",
+	"fE6fmBheVwJHDM++85rj5qDdp5hHQvRimQ4gJz8DelhQHnPIiDyU0ONDNwY4ye0aUT4UmFZ08QmWGi/H",
+	"C7gUmLMkawYZ1IDv6GplIY/JdDAGGF3vzoozmlB2IdV+rkEBpOMXZ7tkBYaEK08HaDmC9dFtBpWbRWsz",
+	"c3DlMLqPziqmIyOiVSvL7FKvWW1IIwDwRqDnwqqiIAMtC3YQozWzOrbJkIAiQwKDuNVt8Xe7UjtDtGJA",
+	"1Wh5cf7DPiAfh812lZHAmB7DbUN1z568PH86r7zNF3GHcJTe0TpVb2p/CgXwO2nwdHBAFUS0sSKFYNjL",
+	"rMtQQOzwMZBb+2dXakmv8WLQBRwDlPD+YHZr9AcoCAtE+yKxEig3+yDwyqwyjU9BMA6gzXq4jMuy890X",
+	"u3IyDDuTZB7RqU6e/vB4Wf3e3/CIqejla4/D72+tTvhNL9kK5z0X3vcRC47CXLNtxff48VmXSn4mPMBd",
+	"zX21UeJtU2GGv33h6wTANoi1FrTDXze+cB30SXEVYrGAZMVEqVFRO3DNwLsDZhDVTp1WbH0tBStHOKlP",
+	"L2bLNzoJy/2pPr0ilJRy3VgDz3KOe5I8cd0VSncLteYjro6JkrAbpo4eKMzdSk+Kpx9mGSqSeu9dCSHh",
+	"Ab1h3trv2h2t8dzNxPcOp9ZkaNkqKOTB5Ti03bv7WYS2UODh6zgP0aEx40uGO+b8lYPMzQ9GoC/to/e5",
+	"vtyxdcSNHHVkZqXaGIcEkePXSdVDjwrxSj6JkHuQ6nrFxHoHCF3QFmG9o2LLOqD6lutWjvCDKBq7Nd+6",
+	"uOzUuYRn7LXcmMRcLAPv4TQCRxSkZkpLgWWmYOdphHI2mrgkmUH6A5Bg4rKbnuHrIQU7+YZM1hU7deA3",
+	"sI7owB2ZesrIrYgdjDzMzwhnzK2kCMSKZgu2xVRj/XdlWVIjLpNliSKB4+dO+ANN8Jt2H91Hr8jDS7B5",
+	"BeNWmKZhbpAFEkUIgwB6SpC5MfwLWXlAXs58yw69nMfu5/0zP8pe9nZqGuGgDF8dfa7dADwusRkLxre7",
+	"lWwW5Mj9w78STVmXhi8BrgTx9w94KTYcCv/ZgwFPvW5MJeW1U38PS3y7OQqBe9zqBZhcwVg1u7yf8anR",
+	"OcJr1I0RltmSr3cPoeDNwWT92orf0yBZX7VNCIcojT/99P2rm79BXEUemCJranUWV7XvI+MeIhVd0zte",
+	"63GKDn346wf3/9Bg7+lXifycDlOMk41ZrDbY+xUeXnrYWI9RjT4yak3BaHB6w6dLi5b1mKjoisVLmGRj",
+	"1jIn8RCHaF/wIEQ5AicJSJWnELjrcOPEi33HEyhLEXJ7dgdNyB/icXbW/CZ8CylBPZSevMflZqPd7Tl5",
+	"sbvHQjBowSc6IaC8ROShSIuhtkduVqcjt3BK2NrT7JiAqIMODd5cN8LpbL2gq7n1trRql5TFGX4ld2CN",
+	"/27tmrucUE1vWPnCxEhXVdzh9BLIKyGXX/3t4qzISXE5pUrUzyR5wAeEdJabPu+R46Ty0DDWiLxv6DYi",
+	"dMfQybO09vObwKlLwb6BCe0a+m650N775cMgTJTzgJgw0blUIKEPTJ3bNf8zTt4Pp9EXB0biNm3B9vBm",
+	"haCKQ3TcR2AwfT1s1L9plQjn8Lk8S7Xcmgjc9V31rWv+4eVzp4e7WHIfDjWSCpZEKzOOmSLvtH07xq9F",
+	"8eIw4a4TcuQa51QQLV2gAUMpzv4UMtVBM92TAyYcLkCX/J2EL/ymjEEbfc3MgbEQgId2ItpyCRif4Prh",
+	"gkAeP+wBE5iV/9yjHXVaxkKhW0jxh6wWF66HYeXGNW0eQBNTVR0n6yEjDSsMm6jJmj5r+D03SDGFwBHR",
+	"WYGIJ6ms3yiqY4nc2Ad0fGwgMAo/hvB01ayQdXasKruQk2lTEjpGdpNtmestCX2EEbpmQYptPPUXPpKj",
+	"8G3lAmPLdVKM1f6YKLLTgZtdgHd3RUp3+dBgsVtsvokf9/1bsyDU3NafDqL2jTZ8Tw17gYJ67HoLBQ6R",
+	"dgmIaMztgUY24mpdYfRK3riTi9UeGaUUJbvhiRwLuSGVINd543igs4xHK7l9V6sopOGeUUHcdwtyjUcC",
+	"nvVLox15hN7arC8eEt3Fv7wg/4OsmTKUC3MMZhsIu5yxhzXquG8ee81BwrUL7tI7KtIdX/xPV4n+CZHU",
+	"ohqQR2CHkGC3D0Lo3ayZtorJgzh1eq3HerGCh/4v483xOXb31ZpQ0ZLHslv3RRC87sRA4BOwQ2ZW04vS",
+	"nl9cxpqVIGFiMZqjvSYLQvWaiRJ73ZyUq+PNyjSVo5kLbrPvZ7c8zOzCOUzvCQ07Etp5UL6/hz1x9eJD",
+	"KDvosxmw4CH2zwXZ9xm+lTQeF2J6Qv08zPPLOVmBqpM3cYGugU4zMc7u1nQLaE9fLMPK2geaKLZhilnz",
+	"s/Klhfe4aC+0A8yVPzWTS//mJqeH8cBjs2eizMQ4S9TeTQc6fYOvmb6Rvu/t/Cy60tuFW/NyTvO7v853",
+	"dR1CD8y/MQGeKTfzBOq4pgbZIuyGKVpBxmqJzcIxPpyrBsbw6yZTAyCtcLm/YfF3Oie5+2SsBW0t82vR",
+	"tWH1RPfTszlmWtjM8nYEOngR76vjTZb5QYcg4r0O6q6WzRs+rp5ZwnV6wBrnIZT4VOAZkgLgXMyo/KoR",
+	"5yiAlpiJqkEr0QeVl+MZZuIPdGmia/QcrCtGldNEXcELrdntJADtjDt4zV7fOA2A1rHDio5LxCLfQUJH",
+	"xaiGnrveqXYW1Sey1zoBMoMZGYkuA7JyVY6IPsA7QHGHnYRSrx03OYn1u5gdcYce2iyWWXX6eFZ+xUFp",
+	"Tsj7yt+XJBROLp7SDoylFJqSG75d3hhgKWSNRZGWBl4fdDief7ugchwdPz5ga081Z1X5RslVxfYxnCTf",
+	"43V82rirRJlBkeXY+cKNlFWY7KdzWlWyixWNuPEF4qQ5NzEVRNMj2clDqCILRfEjP2A5UVuPBXSQesYF",
+	"eURr/ujm8tGKahYvZO7DqLcM1pbHD8bvliP5jNwwnygwZMfpOIIQPcQxymSMYpDK3CIAfLqy/eymG853",
+	"5ttuZBf2f4Kp9OZQdFkk7GUWszt2PZHXKys3Ur63RAcsd7MxspKNtY76zT1nUjd2SWQnuJfz/Gb44fGE",
+	"8dbPG8O4rtAZj+ZO63gKDsvtmX0xaCe4hBhPtqpMKhCFyRUE4SF7HlCfJIK4PhlL2TCq+apKQHlyEcBs",
+	"IzEt5AoO8mwjFaHE46PFOoZlmKadeH9FG4HYENMdxuApiHBS5azT8UxRnssNlmdbGb7ht6x0bZegtVsp",
+	"8+glmPkuKGVLNgcaXrWpMmsltWZ6mecaT/lv93AGJ9qlWf58L//BcpGJjGzWu1j4Z+XDcoiNBXmHAIlF",
+	"RenIgXVAeUnp9jOJ9QxVCc/TYZ2xY4YiMdvt3F/bN5D+SJBLMTVLwrrYLV2b6uhLMuGUFyQc6cIVE4qS",
+	"gBgcGUKV4dYm7XVlvZjxR/X9mE+jTkwvdBezbEFmvJJfzBVjU8Vov8tsi2cczLgJhOMuokWVVZp+sgQ1",
+	"tGazC+65YR/GnLDruNDEgLqV0thej1BDjuT/Ty6uiI/7cdOdHsTapYISoRwsiVy79hQB21puLVcOrLgQ",
+	"RHc3g0t22GEIfkOh632nMJ5rEuyZCXrP1os5qRhmFj2xtNIyzKiwpIc24K7M4vFTsu/U5UM+DBRpDdYU",
+	"vduCNjJw9D+CHXaEnosdzTiV7Vf40uBYxzoeGtyGryu5vj5w7brgQuc4KCyXmht+g0Jq3agbpsFvPrOC",
+	"x8NwyuN4NKU1ne8+2scEnixT1ATTzjHF42kp+rR3qL+4mFAkh/2cO+xRkJkg4Zf9CM7j4hRM3nCGpxp4",
+	"R8Wex3DjguDNeOX436dqeOC3d9/frQe4S+QBiRS9fKU0B6muUxYJ22ycZdMWCesjVolfYzxRG8UMHKxG",
+	"KKtcAGJkNBGEsTLbXFDWNst8VlcOnHOpLeBm5EfwXy38uqdIdmKgnN5QXnmU1PzwVjTIWHJ7ga3ZfIx1",
+	"RnTv6e27tCnXDvRFb05PY9vGHJTclKYyMxs7hqfsHYaxcuKlFJZEZmaoQUD36WwA1RO+Q7rBBzvL8FQp",
+	"Opsf46y/O8fMAv33BfZPh+a7ocDxIcgY1VRM219KamiBf2IaIlkBzDVWdJcFAoVgyHErzwElYzoH1HZ7",
+	"FNN+I5VOyT/IPnjPI0UAKq1OtHd7cgrsWBrfy5IwjnjAb5j+qc6iiHPQzwal5uOmlg0wKJUMUErRtvWP",
+	"dh78Mr/z4FwgEPhoFkfRFwyHQGakPjFMGTovK1JiFlxsh59N7/Bs8FIqw8qvj1lV9chpp0WeLx/PBXZ9",
+	"z4gx/pNz07hU775dEUcrSRZ6z2A9dXL0Hfdf3ql8ORxO3O1uqbJvUIGBFeSduc6fdM/O3yim2bI4Jxzb",
+	"j05uTqczvshUJPaMig7QWeYbb61Flf1G/dXFsk/UX110vhDLQt/XVbLROdwC0NLcSEkMNEeA3lYbWVXy",
+	"4GSvthS98mBWTQ1uFGJtYd0mXXOhDaNl4TNAv7BPPSX/Yz7R3O9Cn169pfWJ3yNTu8TUrXmn8j24QWeq",
+	"9148/F9QuPfsIl64ZydxokKIaHNtRn3SrC9L3DgwIOClB5qEtM8J7ebi/EnXqIL/jKiALv8mVUY9pRfO",
+	"aGL9hbg+93KDF4L9MKLADbzWnepxyYV5mUhMfkEOXOjO6+x2XTWa37Af/fyMalj3736u+Pc7LGzJ3Ths",
+	"YdKgn627thR7JwvAGG5Voi2/UyfndI1BbdjSTup+Dt2yroFGNVPV1V3iPRR1dYa7j5qu7uz+fCVdndnf",
+	"vaLr765WZlleuDCjrN25fLBI0mAUz8bl/vTG/+LZ/Piamdeb3luPLxaBBbl6YVxd9Ng6sLRTSDVyGQU8",
+	"M/tZLPXSV+QCpaa9m593gXQMAu6oUZ51LtVzQUG3klY5uUudXYrUlNj5u0UVrh0+1ugpVjMDxGtb5UPU",
+	"xkiyYrSHZrZo04f9K3xDflQHNDNtA5nO5FyA1dUAfxrGibTEB0Y6qSO+fTOlFsN6vxfv+T6R9LhiRxnl",
+	"Bu+chAycBsTYJfsqYNvE8DXt3dZ+a+S2BazqPTMtJKBLobHE9/hRYfO5JtBRlvwF9qYgK6aNVSKPf/WM",
+	"4ZPKhXlu/7Sn14iLkxfcBVf7eKJOa4FPkLKNSWiJB88TIOtO6bSiiVwpG24MF9uXcXmA9TBqy7RxjAln",
+	"kzvp4KH1LEE7dCSRmqNoTSsPGzXTTFmYt1RsmTeCAkrYJzKzSr70G/aNxZbWkk8stuScIPxWqi8vEhsr",
+	"BWwsbJkP3G8QVcpu7J4xo0cHxZfPdvY4bRbMtIwOW9kneoc4Q0utT+mB5dY7/UVP7gwYPcic1HX6X9Hr",
+	"yaH0Au/LDZJFOLDfyP0aByV1JdSA1gm3K5GC+EIR7zD0JxwhJuE+0c7riwFzEfci7mRVOqClWByaG4cu",
+	"3PkUYl066FORGjjVaDiJxAJwxXq6Ht+KDkA1BqRoBOiNyvW9TKX5oFRyhemwIVgRbq8Me8UKjHLBliHu",
+	"tJPZdkir10ASEyoBXTTwjpSSNUukduLH9/Ro5bQbqtWNaql9SkokfpzT39Uj3GqjGL1OuMDtnUTwCcdQ",
+	"0Q/GI5mHHQP6cEN2VBOvPbXcEdIQjsA0tDrQo86sPfAYO/4wtOzpiBoS4xyztCttnXuw9TnKy6vOwk7W",
+	"YU5MDeqobg6wG5U8KspWZyBdoes2rC9U0dvl2MqBj4PLwikbV8Qwun8vjRXHmmx4VbGSrI7E+URhOACs",
+	"wMQrOxglihqPiMuVA5odamht15iUS+gCGtF7WO27tY6JKxsBoBcw6uwiC8LFi7fygDkafukTpkY0/NBR",
+	"srKSRZz2tTpG4BTH52rYb9W4KeLMHYsDzoXnA4cwjWv5MN1lY8Jf9OTL2Y4Yw2Ya2dllc64oamKiHUCP",
+	"OrsU1NNP4A1bUu+GQu0NU1+7XLLpLJTZuLNuoD3V2zjeTJeL7cWyakyPKvdOjLjVN1h1y1VRlUfJpj6p",
+	"pUB+z7T5Dg/YaeVOBYnDve9EoxYYznB7taEo363UT3AWPAOfO0eqnuQIC9+yU/uOipKvaX0/caeN1fSi",
+	"MBFckIvziy/AW37DBGYoBoUfLOGif4k10PyGGrLhaCrs4+rbYhss9PbN4gRPICtwP6awsF8kkEHhx68z",
+	"MMX8MO07RSB97FD5WZ0Yq3FEfj8GVn86e+XtuzJ/qDBCDGrfaNi1Atqp3jDlMJmy75uoZBwETz5jdKQV",
+	"d6HrbrjtLp/OJDPH6RnhxkwNwh4xouiawT2AUU8gjdctEAXs/OmF1ewuzr+6mA9rdklbDJhjivveYq7I",
+	"XSSGFQbJiFiIC6K06DkWYHZ4F8oExELUXwNbmO0Z6fNclnC5F3nQ35Ep6dAjYW+J0Z1zAKaDXD59nWp4",
+	"I6Rpu1s4UEVoSQah+LV9Jr+KS9F1Cic4u3ez+2S0vAhcF9mCXe7ZK/tCDLXYzXQB3OfE2vSOVZt7GGnI",
+	"I2GSgSqOBP6TBezsjErhWi2ef4dQtScoFG4E1Cc8VU/vzo2QFxGYC0+YVJVRIq8kZBtNuxXC8G1+EMRm",
+	"cOTYYcrP1ojlYmw+/PYltjmHfz/J+Pdloh3697BT0ZbopctUjh0kKrapH7dWvexz/2wDW8U2jU4NqORh",
+	"EqN5gMlHy/LMTxHzZrD6yn4hatf6hn3jL6c7YzvEvBkwZw4Hqgvr517Nqf/VdJ8DCQ/UKdxutVszWLj9",
+	"g9uYXDMhcMbdLQXf8XNhYq8gdstB7/+l4fUeUUCyIsYXz+H6aZ23izxBLNoLHJQmyN8MMJGplt3Riode",
+	"4BgAQfUVdCYEDQUSkrGJnwCPuOUXWMSO3uSUXMVa4X2Z0x4yC8MZ9u80AOcfLG+qpSlhE8nKFQ6Yjgec",
+	"1Oo3nm8KlVmT7X8wHOo4DcwWohqx9W2B9vKGiy1pakD2K2+4ZqV38FuuaHRDK+fSG/DpHJvC3N5UMTTB",
+	"2NT8hKhZ78A1e/8zgqhGKl5rN80n70EzSw8TAa5+AIvIaPtmaZuvWyHvvW2GSctPYhBu652UVZflIEgg",
+	"jJLVt1wBYjrU1+F/fEglUuekT+f3q8oHF49kK/eaN+PkOp2XkJRzOh5Q8Nwd4iUSwB3TVgS8KG+iXR3K",
+	"KP6s/WtrP0TVvX0MwQfek50eyGRLDSZr7Jlp7ZDQp2tN9wEoyZIk+qmJKnV4J6ol7GQs8d2j7tmPCSxD",
+	"pYZsWFURfCP2/SgUs/3zgapk3rPYEgywutbjmqCmqlkJYZPDjndN0R7TlXzdE7/gMtQGYBMZ6qVG1vMh",
+	"Nz+Uo1OgJO5egZs/Bg9r9aLOEV6K2Lm+nqCMkWQriX2IGNntfdj21c0QR9ldVqM8PmZT7qX2nhnoW2kO",
+	"sh9ZmgUc5Xsm9LiKKSpdQvuEGHKXDBicoXV9GxCHxnZINOzdFJotW0Ukg3JQ0t9Pi5xxplkBl7Mo3w52",
+	"OqXVsHyFIYGS26Zx0za86vZPN8r+4nuPco336iLnoYfQH2/ONTuGMjHobgsZj10u3rgba74hYuZVFO0f",
+	"B+/GT6028XQ3rPvBWR+s/EW8Fi+NPQ6yldeAeezcEjGPwD328PB4ohHHX6L19H13PjCKxZJ7LsmKWfO/",
+	"gPZGUmkW70GShwA1bncAGgOspcWoAmL4GSEJctD8w56fhOj/Q0CBWCDjWcUQweoV286EUL/8qlsBYv9r",
+	"DGTIaMnF1o0VQaDSRlHo3UDto+Qv/3n8a9GiFHgdYh5H4vLLPqTAl9Hjn8RyWITgMBeY9bCVPVL2aBE9",
+	"3+C4Ow1bc7aQlBrDRBn37Ff2lqRK8RvqMlmgAwUpWU2VaRTTBSAsx9tpnAj+7eFMZrMcTgZ0lVEfhuMo",
+	"dwyzP5489NndOdAve/4O9b0FOj+yxcfZCDggM+fbcV8DkPOsCbcAgt+M7ryokhLcEENg7xa9m3tc5Iin",
+	"AsnxITnyf4/KUh9/uAvUNBj3r0VcaSjp0St0UJIDDw9UhKjJzTrNPCfLvMKDgEghTSe6nuDey/jRoaNt",
+	"fPq5cjNOMs3HKo7cmFaRgbKws+IOyR4hrgDI/CU22/EirUvqDrq7p044bXmH3on2E489vv0tj0B8vXdZ",
+	"bFtWEpzRFQYEFcOurxg3DAFbdBKVDgwJ3ESaUMWId3YP7L0TRcoIcPSENo7F2WEnq7iyrhlOum27heR6",
+	"oB0VCucJ460XbCbqPm4TuWiH7e7caXvvo6gQR3rX7PdUHf80ZYU+5OnmffeCQk9QZdINHbEoyxlIHkUC",
+	"OxGPVKwDjXf/WsuqYmvTb3fcBd9kZeq3HdYoRH9zSRU/U27SuORY2oxpp2OQap4c/CDV9Xv5Nm6aDWGs",
+	"3STbpfTW3H6oQBr1Ru+vY4Yd8ObmUpy/QfGbf5DCq52t9ydgXKAW5Nk4DlUqekDXISIFEr3HdMpEkDTZ",
+	"G7aTknVy+Nuldvoraiqjc6ywRUNtXXSC4FqCXhSAR9Mriegi8tD17vtyYb+PpG6YW2yiGpEKeRimDaaj",
+	"u/o038aPbwgWuMRGe2eoaQZ95mh5RBeqcKeeuqjuhguudxjg5TdM/FTP9KIb6GUT2ldK3/q+XBje7+pp",
+	"Y7juGBx4eqxMnuxFPpaqS511LrtZw71w92wYFA5J2APUoxbuQxWM9vmL+Y/aLtcvPKwmc2P69Lzf7bk/",
+	"dejPhrIQpe59KEU3rNKpxHLwxk+lBNEt5UKbFy5/eKKQ+dCirhD3FqEh89gVMPlbaOsS5++7IeMht3bW",
+	"KGePLod5DO8OuiMOSDV/Z8daiumEi9D+dGKaeQf3rS0A6mL4PI5HaXVTDfwBS/yTGR3F5h85SPFi3KSv",
+	"mH/r66VvDfaC2tvqzE3Ajbi8l90wtzHgmnniRveaX7Pq6AuZBj76fiXajmMSApqvZ4BjH1VUPksLBJao",
+	"tv4RfGML0UtGseA4/mEOOHZoWZ8LYYRa7XKkwrF09FWbkMpkH/ExTLhlQu2h15egQpebJLRw1MH3x4BI",
+	"5L/GZtFZf5hL0cHggMmDS0dghFwK+8df4zCUrg7wXnAoY37ReLoBeKPeyiaKOQOrUvZH9CzgP5VccQE5",
+	"IoiAZySEl5kImWNey/CNg1QjwDcRkiVmvFYe78vr4fa85DmsfnSe6pNcVqjq3/ksxwmtZMVOvm986vLs",
+	"V2qqjEhl1kF/B9VNpXOwcg48YSbfIFlH4r450ZD8fhzpw3o2Z7QhZRdxCW70iWzyD8a3u5VsUlBBcWM5",
+	"JNDkCXPXv3fcSWsxjgUzisUbaAXY8FQ12rwzrYeTgEtsgcFbNAY3iUEf3ax84pbapyUV/0OaaC5hB8F5",
+	"nLKx4bdsqUX2Lb+NWWM8kXTnvv8g2kgt6YXTLFWX5Dt9Znng/OLdgO5tv+6cFA5H1pMSOP4BvBR1SaS7",
+	"u73GqSzU0/Pbsi4CdJvNso+TnZrctoevRz8uanzom1LNqdiCUXuuNlQlm45+TTUbFL50ggFK7v/BTPK3",
+	"d7xMv+yVSj8Z17ADs2Jm00UdnDc6K3rfGsy7neUM7cG/d+5Jt4T06BkEwqsy2hpCyGYbcV/vrbZkFXft",
+	"WnrtqCqrowt+tr0RExUkC7166ENd9krUl+SrsHW3G5lhVQWoRF3tdvilbsxgqAUM6yMpVwn32AmDVXQd",
+	"U+G1Ua7YF9IgrwISjdXauSj5GrCcrYpbTrSJhEY08fA+pHdiQiwQy6eB2D+4r1uVjIrJ/rvJzpqpppe4",
+	"jpTfvnUPTV/vbpQi7RWChed1qWQ3eHclaLgOJdDRrri9yN+o3nkpfxwYvc7wK7sPu+fbj/nS6OVusBDH",
+	"KB0WPNbWIrMHKrmDV3jBMSO52A0vmViz89dqQe1F36nqx0Ax1hgvtocA0vYWxzjthh18c54IIlO0EGrT",
+	"xUfrtMxE8L65mPLg6O6oCnG/AEC1Z1T4P3YCNeNs3VFgKyfSPAQADLEhv4JWw23DzH64HLXKE/4kveoN",
+	"5QogAstY7QzfusZLI6HPbmuuBtAm6ahMxcWC5JlXUqofuIjmzyiXCDPpgrLPjFvKbLETOIzQLsBPLnYq",
+	"3/jrJNZ33zmoMH0Cfn2gibNrNbmAtKLLwtUvcEUwC8mVpVU+Deo+Lqo3dNhgI4ZalM7Nv1Mu/ngyvh3n",
+	"3brZ/i6tbIuzX+/i7/3VPjnZ8/aNr7ZfVKwMIpqVHqhU9hN2UAegijBRYjbbYSd960XwLI4TeVyryqVt",
+	"KTXLto0mUiAUPSSSGnpNvXG1XEM+iiBUMN9NwzRKRNVbeCVbzkCf+L6P9MkMrtqO9o0hn44PdkiMZrj1",
+	"+XN6HfF/xZKRaybrBWhRb5hyYfdufCYGCcI3EeVdsTX2DnUFtrU0iMHpkURX2PtWSOOfWVF9BxRQx0bD",
+	"NicumwLY121G6/F1X8QleF4IlGq3ItOc9kf1VHvavf++URFmf+8avnj0URJ6kINNQRSrXB1kQkdKGRVK",
+	"8ZuEipLh2LBX1OubYU/yIShmaO7ch8FGh3AkN1AYuk7Y+5NduSsslRnqJG1PvjFq0322U5zwgradFpc4",
+	"SH0XxVgtXkbX8PiZcO92/KWd5nmn9F/sdBiPdQWfZAjf7VtI1+x7NIIVI3Hjkyb2dNQMvM8P8YneRv8a",
+	"T179dV5pBxkRLvkcNWiqpNud7dmvtkIAiRla8/oj5QrsgHRFOPuOyEW3P3iVqLQaThv5YrJPUVI/bUcF",
+	"7IjXqZ2GX98lD8PEsauZauNtkbaWcEnpbBUlO2Lh7bPwhWicop1dlwK99bYEzryE3jd3uYHw0j+pjC6L",
+	"gAtc5SpawHBPrnJn0uW7yh1lTiZs5YTVok6iiIYoBZGq7cQOKk1BWibqbcbtXF/VQUf8fMNnyRC/zgzx",
+	"eFFJKMrRqHEU1I9lLHvPwn5a0MMk9ywK5k1qzlznNY8pRaD+vAZ+ewBtV2G3qW7AoPNaX8VFZPsXnK+J",
+	"uqI2rjNpeLjHUtVAcNP4sXLcUi2hTnNM2X9EwPpeO91v0rADDyOarE5fzny8dSpmvjAuCxso7Ji+cqIL",
+	"O1XQn6zBzXYx99YaLwyC0MNWQqoWFDrzqEaXn6TwujGVlODWY4lYNcvQg6GVYyfTLVXQGknecml3SWDY",
+	"vE3PmWT79NZH0PIe7ziZ816A1qKJGhFInMTmo4hivePbHVN4FekA4zHhe1yUPxZNCEM7cScPEOhzMUB4",
+	"GOE40Dvqe09BDvRMqlfrQkfaRq0YuQwn1eUmxMOAxxYLuS/vAVYau8tsuUBxzo0mPqtlbNP+0vAYcJB9",
+	"CWHV1nLPyIZq0wnxHd03OkBw0KsBK8PHH1FyPgf0XT1wx0TgnzKiXbzrgcHAOkO9uIUDaHejG/SASS4q",
+	"48rayHfOvo8MVDJDeZVVuvsKH70vScXNonyga3w+dWNYQ69nW53csmiyg437TM4WLRZa93c8Bw6FLi6v",
+	"j95MKlDwUGgcskTuxvABhvihYKcvGDS5fwsApCdOQCVpueAqCpZ45qamEG3tHu3Ykk/XGT7iTnFzlJEd",
+	"NG7YhI6pHibkSOs+6Ai0OEDfXkjO89IThN574DksaI29skCUcnFR6bReFAyesTN1cHGy+n1k5d/p/i6I",
+	"2bDOKEcMo0Odlzb0RjYq7gDy9Qrjy5OXIbTKNSTOb13WREQNVAuC0S9BDJYZoqdzAcuDuKMLrQ7tABYE",
+	"hlXbxn7JW03cTxnqKMYx6qz4ckIcJI9qzkWTW7BbnB24EPGbYVQ4IPyRbKHVMUs8VO8CJcKmtIQOB959",
+	"reXe3Oybv9NT0e17yTdwXJU3sO7hIsLK7wVWjqSV/jEWHgDNn4qADgRPQq7cnrmOxHtGRTSDTVZlMv8C",
+	"gQmpIfBUD3QVcDettVG4riOhXBUjFcLqz670J9t6RGNqgX5Ak2ncoUIUqWwlFwJsFwnAP73g8qdb1jG0",
+	"R1Zao7LdJ7GT2rlN3cyyMvL7/HlaVn7IKvkkrsE8L2Us+xfndVru75tO74g7FRDFse5KOSpqu8gBNv8y",
+	"9hSATmVhVyFQV86YoT3G0LI+MHbdKy96Mlf2lw+tdeAYUZyGep3EfJCudshTJax59jTQjTl/07b0WHIQ",
+	"6MYzjVxV2PGgT7a3374kXz15+jdS4xMELd5Iq94W4GHcEo08ufiqwJ74HlCrxbV2qAkuiZtqwkqOTRDy",
+	"E8TXjVJRB/rg69z32hcAeUaoS5tDn3op141zL0vBXm/Onv8zE3oir55qvip29iGHaz732EurMbCzjx+G",
+	"UAgDr8XYB6GUVFHkZ9eFi653ZMNZ1bYtP7jk5LwEKfuq57Yo9IrHksmH9/GjRMtztVSgu3v+Bd9h4UB8",
+	"ayW3iu49tvaxA4r4yL2gH3FxQys4q+3f9lxrTP5o/6YNhZPc/qXtZdL+rRH0hvKKrgbPGikfQo94TGdv",
+	"zPNVRcV1NI0kCeSHfW/xLBS9w4UuUy7OZuso4ecOCj9uSGCamEr9lq7Z/XRVXNi2bJjMFRqFzfQGsxM+",
+	"Fejhd+vN1+m3lsDOjZZrdzqxLXntwMXXx37/v2H8+TGh+hp7wLBfGlqRti6hDeROfyejN2SX4PG9NBGH",
+	"wuJKFTAY5lPt0azoFJ9k6apvqWEnqqhvMUHkmDpfK6rZW58gNgCrglQt8v/83ySIHOKqAHySr3278P+h",
+	"WA3ttZ1Yl0obIqElIeNbhOzKOMJ2yJCKM0ShpdoQSBzrJipG5pT/qZ8Z5MuORSH8HS1EanBteaOGhNW8",
+	"jB/7dNiA3OEDgXJfaJe5GEnHJa+2jNKbdHfDepOLnjXHjCf2d/+GQ72/VbpuWFUQl+krN2RPb9/VjJUF",
+	"RO1eSqENtVeYYlatlQJy0CG3MtZ1nWVlofYaI8wBLvsJzfW5/mK2mavy3bmmeqfOdQp3ZLjzMPXImbck",
+	"jysoLtPT6Dc+P7+IUeXQObbt/ZKPEn9+cZlfuvFZk5sSqT8t8eYgjmbqBboHZG6uc/swSkrU2IIP2SQu",
+	"AcLFNXDgGyaSDRgnACnWO8nXSXAdaw5iw0/vi6+Z4tIVpYAfsFnvsLUIPAzVE52sd0gCsM8iwGU/N2EA",
+	"mg+pC/FYWeKH7J4ai0ukOuo3dpR2eRVuCfDhvEi32PBByk8suX38k9jSbSIhfZAm0+1kMyztjgLdLSv+",
+	"zo4NhShMtJ2h8+Q+0MTV7OfPIB2VCZkyS2rt8jigFzbwhPNf9It1c8vhhAGWS2eCO4cRfudewm10d1Dr",
+	"04jQrc+npEDWia9lxOwWTajrj7+0VNaa4ynZA7/pFBIlTgf6+qD/iUHLQXVtJwfZRaOMpj5Li/hXsUhu",
+	"dpN9LZ3I2kIhzfTxyj0pyfjcjqoeHRcju2DoC3kXa8fdmHkVDjUzoI0kjtK4meIAaTO07hwrdPJmKepE",
+	"sjtz1S8sGUwwo9Gub07oWszhgPBBP9GsjrvXfLp0a+LaDZfd4FBg66+2Cw3eoq4FoPOdshum7GUbTRRL",
+	"ixk+D/TnmpylM4/RLRBJMAXJU/iAoGuZDyd6Jc2OKGocBl6vN2MrQXw755xhW8A5dxtHSvcz15rIjJ7G",
+	"p4q6TRWjM1nDKR3mvlUV+FLepLM6Dr1zj6W6SmZ0Dypa/TRcFkUXN6FL705ST1cghfPWUrvVXsM142WU",
+	"14Xc7epl94y3SIF2rc+dln1SEN+N4ZxHnU44Cwx1wF8O9QZ46nk2vMbFc1JXTJjj0j7WEMSMwePwEpJT",
+	"A7gnZqm2Budsg+zQjzumHYKlIaRxpeAI3r+jOmgnvTKiGLDnkxlgzznQ2nZ+eciB7b6eCB74tgUe7m/p",
+	"WIOf8av4lK7odT5GNz417St9kw0EW5+dROKnstd15PT+otCL18uZUSwNz1ssFm01zP5gAEoLJuxAA+5Y",
+	"V5JW8eVM6PasitxrltmPzBQA8lAdCwKPFUusmCQ2YAvaP06p81dFrDA6rnW22vsdMt+SWaRJPXhUxtnF",
+	"rWLmdUIzhBti4S072WMznsuw18v2aiJwqpYm9w0xcKA1DXX9ktsuB0XnHnZZs76CwesJDo0QaTa6g11P",
+	"T2y6jCd5cRKtF0DJqo5EBt3b8N5dk+jeMsPECVHGvRRmF79arSHt9ZTW47oMed0NH3XwuaragM0oVxJ6",
+	"uVCtOTod28xieRAsgtk4SDpYr5nW52+xonYZRfFdJKU00IooFQijyW4TCC4MWEneF7RjDIJcaNNgyWyb",
+	"gGIZtszNaAiRoLE3hBnu7NX+tL6TADsjqqOV+Xt+y/QVYbd2qegZ0cS/TADazgE8UW1ILbWvwB+AO8L7",
+	"8SMsazfrHxhN3ZbhmR9l+hHD9707qCOpPU7VxCf8I+kvaGom3tfUpF6Ng0G7yQy+PKLHcPGdebQfLTyF",
+	"WzrMafOOY8/f06pa1pfUv4oLC7joCTVq1u260EO5usuNgF0dsuy/FlPv1I95I8sPlbsjADV/+o6MMY4Y",
+	"M/MYcjjCO3h4DDgAmxwXyfhiwAgYZmI3Km7YYDWhy1i+jCrWpXQ70Gl3kdeX7kORXSuW1L/iDR1CEzXA",
+	"MbgkUpHHZ3kNSL2qIZcwwxvnfjuRGfz2nJhQBHrPG6ZaVCcXD/2iF3WcTdjBxMp3reYaBnpaTEdrL2bC",
+	"xgkGo/7alETTIxndtXC9zuJutJZEAECzJ+GtXEGymgePA0xFMB0O8geHbOAR96V4xSB7AUsmtOsCrXFb",
+	"4sBze6nNz1z0CXVRjPLpwoBXRDbGOUa1xPKDTp/IOeSKofs4CgKM84W8CFgb+ctj++8v/toLhD+e6yrU",
+	"6UU0iMMEykJI1NGWGHrNSFPbjXx8cRX+DE1sgbSEGqd9POmlG8w3RkZufMOUb7UTaP1kCVNGEytMo+b2",
+	"7wLqQDRphOEVunekYNABxlq8XW6FDLbqSHzyddv/OaMXErJJLB+zwz8XoLo7IMUjlFxb6eYDY+sdrSom",
+	"thAYiPRlmZtEF9xvzt/kTC/PKFOXzjt/tfVX9vNOAhkPO94q16IDpliEqLtP8/LEPtoTVDP7J9+yxpVK",
+	"DrSWmqYK+qzy/MIexfjPwKsv0q+3JzBLw+/fv7HrP4n65MJfJwZpPlEP3HBwIpx8T91t8RMxGOLZbred",
+	"z2SV7/nFjEsK74B/O9diDF2vfpVuj7t8WTj27TFjyym5qgmevtNVE99ea4Hv//2OEeh8RIIGeQU9BrHc",
+	"zf4EhW7gMac1plUO4QTqnux6PC9COyW6CXxtVyCJrbZekAMXmtC9FFsU3S6nnxvtpRFeotgMDCSTGMYN",
+	"Ls6/ejqj+1h2fYmlLd9Y2RZ1ybQtfz1CaDxdLL5yxspv49FY1DZCtaNHsHU1NHqQ5uTbnjkZzPds+URQ",
+	"onpNLJSgVlIj/n6/qHaqAHqJBixF07/sns4GdPrittczR2nzjqmbaFW3d6+Env0+vq1u7P1VHRMtLiLx",
+	"nj0XoSZsqgwtf1GNbmiV7v65oyb0/kQkjWEfu7kKAqwIHdSzxfuxSRUK2nz+5SIPYyI9rVVSnsW6fJgo",
+	"9+lEw0W7X/9g5p2VezpZNf+tVDHHoEQMI42IQZ6ukPcufG0vnmynsthXeOsb7M8ybmTIg5iaXKsdhzrU",
+	"jm4dV667zbHMKaUrOr2rURW+AwDQvvV0zgTRB8aGd8Ai/mnL4UOFPI4Z1Qnk4qIYOVUQE1fyqdr/VEfa",
+	"L7rKS2xLqJ8TzYwDSQ93lr3CVo0oK1YWhFU6/LJMQoeanFPLa+SZHyRys40ZckZLsarB+VvXJDFfQwHE",
+	"DdRORBSKqJyM9w3uDpXwIE7UimLXsVPaG2SlwGFZr300ywnKDHJVbsDdISDOKak4buEI1Fl1bFJ9jl4d",
+	"CWBXuJpZI0ndeJwDb9SF4SKjWVVrAT79NzcsHkDxeakpTsijmC+MjqJ3DZbtYpa+VBkR0kopGKGV/V/0",
+	"I0DncqdfjRafhFvS5j2/h/X84AfKWY/bRqtBWsUY4RUw29UD5R0x5dXOD1Z6FgVfXtaHv8YOMDprsfN2",
+	"W/ooL/3vsRJgL3crreWecOeMAAQ+RznvoLCWHvC+x28Zo+ssggb7xfmKY82JnD/I0Op6UZa6Nq4ScrqX",
+	"snhnXJplFG4sNxNvSGlFY8j+FbUWjMcGKO6cB5Q4XclklEYAT0fUr5jQhjQGGCuvlVgp4yiOdvvsMGBC",
+	"gzRE7d0JFEOvmQBEmUX7G7T3CPyLNT4faCIPwjkZsYbTtdXM/UYUu2+Qz+FgWqCe1Qn6DinaFmJBBnRk",
+	"n1+DZ5fC3fbd8+DE/pyDpBH6/G0jTkyRbIT2Gsgbl5dTz0inuUPV7PdUHfObF7b9ueE6qemWIeSnDshC",
+	"rh4Wkd9mdA6Y5gzRKGROnNsV/zPkunwjjDp+OI2OOKCn5DsTrcTGxSyT6yu2pSJKM5evYaWz72sCFdkn",
+	"QMcNfzrRSbui+pqZH9gmnYU43UvrNIi1UHk0KbDhoWngtYWXbKT/qe6UJfnF5AjQspldwKuGheuKVbTW",
+	"rPwxt0NcC2WSnzo4aDwPI5BWMbwibF+bI8hYTIyyWkNNleHrpqIqphhsYoUFWHbUVhytlGy2O1O0cLz2",
+	"A6Zt44/yHJohWZEBXgDoZe8c7PmI1aHbxfgawd/Q72vN3YdNHT4Nd8CgYNKVAWbshU9DHTtBREY2j/DJ",
+	"/FGXUlsXNlyRnblrKUQFtpGi15BJLuQB3KX4c8U2hsjGxKsKpTY/JuvHrFqN0kgbWQOvcKNZtcmTSf5u",
+	"yD0DCPj5D8SwGG8gyiLgFEjsRXaN+jQ74LSJCHI5JQ9PgeEMTuJZm2Be/I0yRkBNt9IoZO23bUDsh2NH",
+	"898EbfP+hPsCjEuPbrkY0HKRU2ScQm41Rqz0RrDdiFt1J6MHFkrBIRXKmvL2KZR06Pl1PebsgSwI1d00",
+	"f9cuMO9EZ2A4b6iKZn9Y27zT/KxyLaGNOmK8AiDaaRcFPkPcpxLrhwnpvSWM8CHztSEWz+nihlit2+u0",
+	"2trYWJuPpIa1QWOLXk+IzoQn6jxaCIFTb/odwMEZiATY1SEOnRUpODgIFV7GhMhElYnDVIx0ujWKjmm0",
+	"lbL0Bck7qe19DK3PDghYZ7xycBYPoH4CpvIVJ5OwdfYZ9+wPycLN36FCZSerQTyzdv0EGd1H4zXpulNr",
+	"wn7X12G6+SZyfZ0qm/60lS3+Bhv2wJIAtOMjV7TtyxHp7MBqRk2yy0YpBcMunDturkItIBES2DMugaM4",
+	"tQ7qhxt75qkLmGt61MQOPEDTNTsutgj/MWT6brm6NCfKqTQ/ZjY2OL1U95rXdYpbsLI0BX94P8VAarmG",
+	"YdTxRZ6LLkElECRdGTGq93ErD4U/KFbx/OSQ9UC50fGGKsYZUHDPWAbWZEdvAC1ZoXdXygD5DKYOm+8Y",
+	"47uUoF/T1zTlzta4ZN8pwfq+Ud5XG/t2aw4HGyVW0txpEdA6KrqGxBIUmTW7o7xqAWfuMghA0/hy3rsM",
+	"FAJVEe/Bbc3WJma7hz7th50k2CGTVJbJqCgh0gvC0oqxIzOLPLwbuW504voUbGYmYMTCZbnom0KauJIS",
+	"wEZmCNwpnu27/rlgUL7UGILNwEnHhTzaCziJLIGmxB3nZenfHkA25JMzCgVsqhECY6E1dbCsCJYO/4Sq",
+	"W4iYKraXNz3Eki7+xHRU6w7MmPbqg9O86LihYvRrRCm/9lZ5xDMAPgpf7P6TKK3su2HK6JSPyRlJh2gp",
+	"sv3af7mgSzz2MQh9dL+YGvDndIAD7hFvzsNYq8YYmZwbXeUgVwRsW2/MIqN1uqngieyJnCDEemLRHaQg",
+	"U+bjF+fvzFJUUNWI4Gx38YZxM+tEZft9FvbzucrvhNdRZyJeJmXSpz3cGab7iTgEYwy27k0zBGHr5TkG",
+	"FLb+obi02svlRZupBtm4+jphHUKHjJQm3LbZWKInJzsiRkHYWjQ/5+BGR4EODuz8G6sF+1oI6PWc/I0I",
+	"a1M+BjM4JjuSlWqeJQfaJdxuoDSORHO3O3cP1qo/BGaXiNKbWNHtM9AvKOIwoL0oAj6WjrLr64R4tQNF",
+	"rLLYYtKe36SlK6ItlgIsH2rOp2MrxhDio58atFBMXArhLvATc5gVrrQQiOhxCTJhGCcqFeOoB3hcO2fT",
+	"s0CWbZEH29SP7oc2FKF0runbE+5666hwyzAVIM58D4gK73zcc+BTDcnr8cR2nQ7Qjm/GeYM4oMnFQjqp",
+	"6vm5aMOC758UXXAZw8veSNMNE2Infs8NJYSQga/mdpvZ3bnZKEIkNfWdi0mfkJoKr55Y0BsL4iyB/hiV",
+	"UkwgSz2LN5dFssfztScqGJcUHA6BLPO35e1iNISwLV1IrXGRo9UCK5aRrWMfGgNXYh7zVALDux2tlzbp",
+	"/xkSv7DqBG7YHQdnfA+PZM3VumItWD0teaMJhYxyeIDy/XNCiWJrQ8GUhjjWngurBu7pLfkLJZY/aige",
+	"hisdX16xoxQlodAO/q9gRO5d+e+e3l4R5x+TIvSMJ0fi2kSiSwGQ1zkkJ9TUal7+4QM9tt3mXYEftoGG",
+	"ejEkW0F0s97hyiGwAn1X1uBUxiCH5r+CQ5lDWU5poHeZB15EBQvifkwYxchffKz+uafLXxEKmrcprYSV",
+	"W5fFsHJOZ/tXn2P2QHsCo88BgbdcNJ+sZCPWTFvKdHeFDTaF+gmBRxsy78ZlcPBENjb9sA4ePw82i9t1",
+	"EJFwDTuejAYxnEC+Gwz6nt5mT3zPRfazKt3GYMn0LNPEIS884z1vGaog+7MiGzc/jix/37DwySzTdwCX",
+	"+5KqcqzksNuaK5ab/5S0ZXzFyn0k0Q8zdVCr9RPtfiu+WFZtXnnMvSxwScBcAPd5FM7Ej5XTjuvMNRqL",
+	"G6sl32yY0q2Iw2wAn1WEtmzNWQlPtNWnjgTjoG8w88f2146qkmkD4upBCJLDBx9o7JbRKTljVB9doTS6",
+	"PLRrz1ycNQJk2qDPQDsJLLPlhsUVUV5m0e77cgrtGwRvf4fac+RU3WQx3MLhdC0TreaTPbIuXO+vznbq",
+	"Ha/jSXS/SsESNnPJarMj8EAbXkLvg+tEiu227pJ87ReBdOtuXwdOzxGuA1vrjcrgqNQOThaXM9eyyHXB",
+	"0+ed43mS4RZGQp3ajvb3qC/gBRZdJNotDwvEGq+UzzarTAHKBngh7TIAN1J1NZV/NYJLhb6J1sXm4WEb",
+	"7CgHFTWItXsSKuzl47ECm4QM7fZyc9fcQbjifM/Rq4ZX5iEX/QBm1xB2l0YH7cnv3Pk2Vdq95TdM/1Rn",
+	"0XuHiYmd555OdAeda4aIYiYpMZIwN75oZ9jnIVzWX86Vh3bsjG43lsd3szg6mXqR+yZMGbJtlW8mHGOs",
+	"ZzNwwzNz1lIZVoZK0kl2dQzeVRSWcfhkLxttqEr0d/Z5eVgT0YeRenwRb/ya6NY6U6nfuSncsbj8MGvv",
+	"uqPUFdG9dq5BMIS8SMetftF4WIpgd/qTjwy/TESf3vE7IqF/CD0UFjgt2sYLWc1LJ25nyMmGCxlMWUhl",
+	"Ppwt8kW0W+KmtYyaP/juDPdATye88kJ081IRJWLFRSLKG4DXKDmwFaFlqVgiR2vYxKKH/VDqTP8xuot9",
+	"VZfvYwETzHUMv3Mx5js7hvl2T1PgsL4dZEbw0TWIzGnMZ794Uks+eHG6jaRf0Ymt9l4LRiq5hTOkreJC",
+	"K8z3RK8CVCb6v1tjWl/hz6E3HwDpKI5HkIt11WD3hISR1kVSuJjHX9hxM/Na1E0Z2vcN8x07yf49sP65",
+	"u6qS29Nhaz7v2tH/NNeP8OmcK2OEswGj9pC69Ax0y9O5FnX3N9XxmaipOKGZBYBwYUfklTW0PYzBHpF9",
+	"461Sprex8jjFM6qknH9qmDTpkIc9BLrUJq/NLBDntDaz7+yDIQFnzOjRm2IFKETxfktMlJOQrzNBWOow",
+	"4fEDOJx7eYYUoHmd/+yupHxaoI0MtLBm3+vGVFJepxvpRHKsLGeBqx9lkdQYktfIeK538BhiLA7+5WGf",
+	"JFl5mCrEG8U7djTMybn6d0oHmEiZ59esOs73g982WKK6Z5NE2DOGLhaYnPMU+Fj9uNNpDhSCh0HwUZ1B",
+	"tgTfZ0O/Y9Ag+3FfOJn18I7nNiMemijYlsTNDQcqYFkx8a6b+VBFu1khiXxwERtCoaynHG/T1CHIzxrH",
+	"zcqTht1jfKJUdI7ViMPK+VwxzFQzpSGwVFHBCghgYeJEp5OaN/sG3qzjOpWx0iihn2O+5lYyTVzgSZT4",
+	"r3SeT8D0nkrDm94BHKJ9IaucO/nZQb/Q9pjWO9e8eVDS4IjHhavKAyoRajyKjYp2Xet1B0ssrNsTLAsl",
+	"HDUYwOJceruGVz0vyWt2b8prf5Y1NdYwOncfWTJL96qbY+hFs6Qv9Da2LLKiIrKuKyIkWXFldqSkBozV",
+	"a1aboYMnctVQPvI/9bIAOk+q9Y7fpGpsuvhfQ6xReRDOMTz2HU4jJk7mZNiVnmxnjHzdl1HExh01GRMd",
+	"HAfwksCr812pR/V1dIDbDqFdF4D+UNzBv7HIyrsKNWPojUdtxZXAZZiAe6aiGbadnsGhLAiEMisBCh4U",
+	"s/74XzybSCkd+G9nnJKh+mKe20OD+YEQ9XiwaP9gCDESQGPRxcuawE9wlz3SmWONfMVLXIi5rflDzG/2",
+	"QZOQTL5mfXqAodPGxdBwntPHJRba6bg8l+Godn3MLrgMRy85lYE95DI2z9+FDOUTXG0h77NzTaCjNKKA",
+	"rHd0KuwmDAJjgWkBFxbkJZV8zwQEuOzFYS/PtIqzZtOdb++jsWCYT1ynsfNbVun8r6aMShqoyuGWGHLP",
+	"AFRGU15asQZVvC1In0sSzu3nPNTpwnrc7Funj5tZSEMO/dxy9L60CSgFezNwM/drXZ1CNFel43Qabxbg",
+	"5neGz5llquGxQ7gspYcfoOKIxceA0+qromh5wzUrn/v7ByMLRAIIz96+5yCl7eNjP+lkY+pUo/AxDmN7",
+	"4LLSdl5WfL+Kpy+rWDkh9LeFQgRM29GshMrG6ojdHCAg34Oyc0AxaVOErSsuUppYyNbJbSQ0ahUDtesu",
+	"uhbVORSjqZqkJXnyrmFGqCBwUT43+uIKAL+RbicKLzHnur/ia+cD+XuSQPdT6Mjzt2wtY2ln91k6hgUH",
+	"elLdeqB9w3FdAP/Nd+G/D3l/P2VaS0qoUu1HMzmz22vfMeRiNILsYip54/wYgBTrttFqh3h1uYw4LLQq",
+	"2soeBJDAl2b2MC0NOkyzIM0xjkIxWwKWSfyhKHCaGXy0nXHOFgRV/668nWSnLNjqLjflg1fH/YB7RnWj",
+	"mEa4BXtjCN/jSKxZONTulM8xxirecmbq/qho4pVxdcWJxO6ADuXdxTupmYhqJp8SuSeNt7Ok2ul+K/uW",
+	"ir3i7IZWPSilVDCzZWF8w4+ZJQmRZ7vqhWH7WvZSLJWrXQloJU5h7pZ4flhUzHhqp+lkP+mTaiCLM6OY",
+	"iNYZr5gxTBXk4SU5SKXZPOjLsNGzp2wnO8pJyV6cE2fgj2iW+PH5Nf053/CSSVBYa1rbqeO1BSKnpMex",
+	"uJmEUIVvxHF8pm3QRAJ7W67rS6G5IKljXNJjPMHRtyCEB6ICoHHdgIeOHUk27BBu9s40XB9HMGaCxAYX",
+	"g89FHAuAtO3X5gBE+dBQtXUBPaYN31Pj2mRAJi7QqO3VXG0ctrXnrJzknF002x4DCNagREj/aOWx7+I+",
+	"fpWXz93r5yVXbA2BAc1NQ13yXuRc0RgmhxXeG6mcEwTvwYLIqsxWdochk6rivtMewFiQy6/+dpGJjHwS",
+	"qgHc5blB1rQSnAZIkzdx5INQq7WnJfw/hpoLspGNsmwM1WUhJ9/FkLkmO74N6siKVZzdABCBNftBvlXy",
+	"4F3G4xrIh5cne1467fHTXe6zIOd1wn/UOVJoklsyOPGacVisPsEjknQ/qEFEou5kVZIdrTb+iPpFLc6D",
+	"c63/qxDcRRdrSEpySB5+fCfsULT5o5V1Udi7ZWsiXnKo7gEDF3yQXytaVuz48D1T6vi8yz5GkgNvG0XR",
+	"LeUCEokIvWGKbkOfqKD9eFvW+8tHPlKxZonejZismEpNjGQ7hIrjmavZfbWXejhd86rbkGBuawi6ndew",
+	"I8DuzoQEU9E1LsiQXQEVL1LU7LwZ04cTnvLjgPa42J3TYn84pSBYRsHAbovbgTze6mstRa/N5KbNOmfN",
+	"3fNm39NrJhLWeEZDE2V0D0Qh72l+w0T209ciquYFSBlsTFR5KKAYpGPwm2Z9sONvyHq+Cxw0gDEFj2nI",
+	"BkPEOEYEO8Csl/X/YOw6d04xjbyLsNA6IFv+w/H95vSgPnAH5gJN0AX1HPnptCAT9lFFrrSX2dJEBLMg",
+	"Yyt2G2hDXVti+ztBhKJuO/qoEgyVgDG8Uym23U72WJEubwsSKvUm2zUmC8JX8taXgn/IjzgvUdF98Xvu",
+	"VKHOOkKCtZJax2hApALkgewP+IaUg+Z7AB3i699oBSlng6aYF8s6DzpHnvP4054+gsv0O+64yE8uKynN",
+	"8fVp6Wj4cqrGweqSLzBpcVj8YDIrGlAHzHjwNvO54ynlEZa5jyFhkcfjK+tKNmV+1zSwEKAJfQwp+v4J",
+	"VNmt0ubt/BEbqtiHnYROpCJInKyiFUy9ywHXY7mLtWzP0w3KVlSUV2TDDtAc1aXguDWBsWW8HW/6Xagy",
+	"Pj2qKJDzGbOvNxvN8EI+uCTzpZwXOM4N4Qg73M4YP+LZPBEyKCfX2CNoUMVo91ZAbFUwj2CRcQfkisa8",
+	"e1Rfo/D0ACccgVRcd2TtrR89vX3dhtpfzWNp5FeqhkNesg1tKgPye3BlO0cY+gCCKdoB5pitrAktS+YS",
+	"irLytv0+CWYAy2Nm+r69eacjEBOld/oLZjygj+FiGsUko5t5zQStzHGGEbBChu+vAoBOY8haaqOD2xGq",
+	"hCZnk+gX3Zcu91Ak1Mnfn3bj2ocgewwahywrIXpn9UKqSlKyGw6uPt1DKQJN7xZczkdXSIegIPqXxu6v",
+	"S2OGniOAEg0v8HE6OCpMM0Tpt1KOE4Wmb4QF4wz9WDg7P/pYDA69De4CA5GFpQcdZcrtRFSYsn0tk3qO",
+	"PSlvmPoxdLLKuFDWcs/09yJea76hCvpMMNW2gQnnbqOksHYmgoUIAl3aQ1+pzPt5w6jmfUzijgGxk1XJ",
+	"xfa9rN/W+3SnKbKBZtKW9hjTMLLWNUgKawnLpirJNWM1TE5kKg7W4PlWyf0PPIYw7qnDBSATuB5TrOKC",
+	"QWlpAMdZ0fU1EKnogGjlTWHPzL1PAPfmigi2pYbfWJm241asmuw5fcfSUFVjwUrXLPtRNGTykmmo2QWb",
+	"daQUpXOb2k7eX7vivaWqUODYySwnOKgnlih/w7FJCeDgKTI41iPJWBlumnJ0nU7It2f9qtqHXSySdj9y",
+	"xEmiLf/TmKCpGFXetRv10zuQJ48f5/Nq+lf9LGbZlzPXa7ZSU0cb9+4faSI3HvlufZ0QdO104mXPY7YP",
+	"e+d4YiwNDdvXTFHTDHSnx9O7/bSrKjz84iJaINQK2CwOejrmoNi4jQi9R9ywgMXE12dFnAU2UEgHOgQe",
+	"risHLoT5MvizFWLvvu/gfoUxuSUQp1VE00/cwC1Xxk+x2sdq3A5Sleix6dUlZfXKz2yj4/IAVvN57EDk",
+	"c5jqEu8J7s1Ht8r8fB34UETovpfN2onkkWaSSjT9XZwqxdmvp8h9iGJ7D8yv9vE4yzRKvHGl7VnxHcUw",
+	"1o0nYE/Q1eqbT9C21944pTjLoRuBwc2ITksD2nww2qItAJYBt3kQlDBURiuINwhDsLwThN2Gtx6CasHd",
+	"iwhL0NUeakuDimkVp5AA4q290EtoUPZHuZhtbG1UB8Mp+Cw8BBLGQFb9OG4PRCAJlyVKTbiDgcXyeJ+r",
+	"v2cGMlauiJCCPYdlfj1sM7AE6OPY9bcEDwNcia4HmoJwapsnVgPuzoc4JJ0wUd0ABi5cSQH0AgRsQQw6",
+	"w/hLnBoBnmJAO2ub7qV2hBs0Eg69LgkV7NAmqDj4xSXfD7gXC97pJMO1Gtez+feMrKYL+DS5FvJALNdb",
+	"hp7v7rU6zlR4PYsVVWjzdTzn6+I5VL26su2lZHyXgsZMDJtDMns2X6RwLKytay1KyOwOJ9kXQ4IpTZq6",
+	"QOPrEmsDQ537CbwiBfNmymg2yuFZuRZSdm5XhELvQZQB8E0Vb3IMjf6jjWBLn56+kVUlD+5uAu3LtQ9e",
+	"MWtL+kXj+kZNPrr8E70jQ1P8oQiTdlnebX7ADiDs1qQRlmK5WTGaHQIWaSXX1w9Ce+qdPOgWIhtW79DG",
+	"GwEH3wHs5+SLRQWiJWuv76/vCQ9SPC4L9yl01SjHWUpZjYFXLLAa3l/d3LvO/nuHbTaFWEl8LsqKbWlm",
+	"Dsqm6aWhdz07yb7nex13doSgcV1RQQB8c+C1mEB8TnWkuDX5eq9X7KKVCod7GUcmkpoV0yaHH7RhNVyM",
+	"jTC8Cqc1LgJAOo7HbJTQ7n0wvaDuErr+2v86OM0kekcpZmZuG98F0ECmXPrWsaaj4VU6Icody1iPNjq6",
+	"vBMJrZFm+h5AZHXsZNc5aAwBqoaIloCMNddWxp2ivv4kuInqVqHtTEhYi8Ac+xahlaSRhl4x6xG+d5r1",
+	"+N+tBTzarfc7hk36sGFeqzfx8ir0srWKKTXrHSvdDbMfa9T2ksmyTCHKiTmICx5n+Q+vvOqd9fRaNkqz",
+	"H6kQS+YfCpKXvOKSrvNfwbq9Bc8vWbg9V/U+Iz8yvAEdBRdshBX7+U9vPdBI3tO+K1yWRP+7pBX0fEz2",
+	"2s7/slVGsh++5lHtF/4M0s+hgCUSTkGgu/6pEcTqquw1FAS9xX6kU+4L5xZP6742egLcZAE+Wk5KA0AO",
+	"TbjM/PyLdpFu4LlKYsj6O3/VIegSsejahn2MFvhSbb65absF9zfNhbkB1K5tBQiF93t5Y+VkU3fq7bHu",
+	"3D9gtwH8Q4R3PEeuFB9gX5ywHUlWqA+P6hxNnZE23dTjGvOJCu3zHxyC4wKKOmhkD3+Tfzr2C6XunrEF",
+	"0hBXmf+8ktUCAaTXOykXrBVC/Qse94U5C14ZY9hkubvTzVYGABiD/PT5+rMWmHOqj6D3OuKYWRCZ7xyg",
+	"zSkQmZECC3m9YGes+rPocS62J+wKqN3R7WKs1CnMksyoBUpb+ERe6uduoJYuyPwcFwI1tHrpQ3yJ5hYd",
+	"hygVJjgbBHhULN+UsYK1Aze73J0Zisl2VsOLoIOI71rm43d6WqDXdlrBEDhlqGN6raDtlenEZqth9c5/",
+	"y6JBivS0SaeSePHYqo1epLWisPB6utMVgyLuteZWJreKkVfNAi93dceYq/FntBViab5bGivVOqHsD7tc",
+	"p09V3H0SvoT1oVYTWOIsSR3VQXPKE8vytWF1qmK6GYB7JPGGQjWPHSyzJMjDT87OMSZKuqiUubWArtF4",
+	"rvb+zQ1LBsqOOU06K4D69xvtvh6YKEvf1Oeeq0+DrHGlKnZqP++YU5IS7tI8HNu1FIZm6DftGyDWXt/M",
+	"N7voIRsrtuATdTcZJe8V5cp0M9F7GyV+XDgp+04nEJHz0oCDuiP05tBdcWdLOp4ehWWy3j3U7kHWxet4",
+	"5bSb92cuSnlI5SJWbGNesW2irlQbRfl2ZwjdMVoWbTaayzKssLNtTpoe25gfE/3WOoNB6rDLMTnAxPOH",
+	"7yQrRzJWcDT8iNwMVpb3EcAHdcTKfbxdc07Jv5vUopcOlJv/a7zs234ATNbI5GRHqxumOyQpfLc+/8gD",
+	"HTIUc4uvS7PLpcuoVQDyX4e6nQG7G9vjoT51R5TzVInqJbDqU+scTqpdyE5lSxTiuR64LsmunzbaZvfO",
+	"ZtwN0qVjSW4LCgSmU6WdQoALiuRZQynSRo7X+qaiApq42KuyIGtarZsKcJZNQVQj4P+pcInCLSDnOUHK",
+	"Yuyik9sOddH2Dx5cohF2cELBgkCvC8RND1yzwteLkAsr4y7PyTeQ1saUwkYytK4rvgad/FGt5Kpi+//8",
+	"l5biHLoGrZlAOHC0ps9+/P59B9Hm7DsvozuQqM/PLs8vzi/AcquZoDU/e372xfnF+RdnmHMIfPeI1vzR",
+	"zeUjul47VBRXXCoh05BL8X159vzs78y8wCfgyqmlcJ7axxcXULMvhfHw2J2F/Mtl4eIOz+2/+wLs4SDh",
+	"zncjFPKA7OyyCeMDhhk+eoOUBKbSzX4PQQqISljbBS8ErqF4Yc2uICAF4SqmbhhsCzZCLq8QbZ5rclBS",
+	"bEMdELHqF9nwCvm2T81H0COCpan6A9fmpXvmjnTNRL1sVvC9SKrWiOZ+YvdDbkeKUDJcNauiU/q9p0ei",
+	"+VbY44QYL9DKX0eI9qIscQ0oJpg2X8vyuIhYC+RybsVwTbWud8qB9vehxmcBlL2nqh0jLtjad4xq2Mc/",
+	"HMu8qKqw0QiJfQShaXaI7/bk8eMFPHRnvvuBmbZRi2Ou1RHbEKdP66Pf4B8fUQVWFOSqPnv+z9+gxhXV",
+	"Yu/WPFt3WLHdmiJT4n1fnn38+KE4q5sIo7/cUbFln5HXS67pqkpB0n6yk/DvyOgXTxYx+mc+GG8ZaCju",
+	"bBREw0ER7EDazQNl0HEEwka5zCx7khzQfychZP48Pepgh3y2cxW9Qb6jorQ28g8B4OMzHC70gc1OeuAY",
+	"kP+uN8Ef+4B857vgeTRfRCWAmwQNJFnSI5HCFSnJ0FUjeg5ca+M4N/5Ir9lLWbLPw4Z4rrKajVgNeb5M",
+	"oBpbbPDi5+Db6fpAbm8YoGyEQVEnLdnvwFx2w4GbSpe2tpZCsLXBPipoihTkhlYcej2QDb9hvmtWjL9K",
+	"H7FL2hiv4IliKHYjuYQtiL822NbFQ0lp14wWZPUvDYO8YiesMQvhrCud5539Hz6H0LIrz5FXSKG77+3P",
+	"OwmG/hbSZanpo7QXRPNbcyShGVx8O288fPLEhuIzn4eE9lt5RMRZ3Z2MeH3AqWClOxKAeO8A8LyNmKTe",
+	"o9/wHx/RD1QxDBn0KfmNKN3iRnR8MvYfvQt6z5/gArOTJdRRzs95XusqW3J8InPmVfcLfxDb/eSLztnt",
+	"n+2+u+fzak+ZOy9/aivGc7mCogDCjdfGwMkXkxI15SqtkVnV4XPyKeghGU78PH4euc/L318Zy/Ds/k4+",
+	"onfOL+RavINS9tBe06TkW26w6hBdwmvFDBoC//Ot0x1jnNX1fkQF4Ttm3rRPfRYOW+aTwSJNJhIZVEEt",
+	"5JpohBJhJZYHKfyV634LuRwf6J2dn5Er+3s/x9+DsRyGuzyInlfFmZEPtGcseRBMPdBXQRQ7B4tnSnim",
+	"gpJXkM66o4eM+c/+imA+cdn2Dn//vLZmxNCwkrs1qq8IXVmGe95SpM9Bz6bkYbydgxfgn9Rz/5ld9v8W",
+	"MralGXkYvCrOL1+0DACPywbM0BSnv0b5mmZ1+0C+pHB68n0sF/qgtqHF3gJWVM/Yd19TfXfrLn5S55RH",
+	"xW9cZ+YoP4+9KGV45T4sv+/kIWDAWGkXwvRl4cuPQ6tbrjofv2rRGtn6Wgqmwgte2Nh//+LTM7obsqYV",
+	"EyVV53w9GQJ/6Z47i9tSA69IJ1sy33oq4mO5spKlhtgM/xh2a8Li+8wzFHtxB5p/9feI7aFjlmrC/baQ",
+	"v7z99iV5+vTJ078CnLKv/Cng7nTbgTASwrt2rwgvNRH2Uee4GXCGKvUjWbOJK/V1zcRLqsrPc6m2VbbL",
+	"+lm7937vWwpSrkogV5KpVPk7MJT/tMfDo6Ti4vrK3pxQSdZBU0GzU5ShgBX6odIVyvzAaX1GkjWfzQSp",
+	"OfukCTbuC9FkD/zlXsi4ouvrptZD36elmO/c60otyoalEz3eQ2CkPv6eFIn6Re7H/49UwoymEaM8+m0t",
+	"6+PHycsISZMTSnU0TLn0amoMU/bF/xOSfR/+8+LhVw8//Hb5t4//+3+fl6v/iFTPL/Pg34jyXP9SccO+",
+	"6O9PCBWsuKBduJLpyweTrv7wXqpX8iAqSUvXlNDu+WC/G6VnJQM+81nCvPAtBC7I8CG+dyVV+t6kBzTb",
+	"wOxpzKf2yBGiJFslm1rH6PeorujEHf2mogJX9rlMX/hWFq3bUtVeArBhNQI+3PqikjxQwz+AKdrjoSme",
+	"QZOQG01CBcvnt04BbLmN9FtNEHlwdQRrFYQjglMLIlUZOlntEUgtgFhoesPKKHP+hv+YjEa9ZXt5wzpM",
+	"OmezvgLD+I8vAGG93WN9RUpFN4a1RNcGK67Sd12cKp+NZb//MwT9fm5JHAn3xUZsH3Gsag3HVADvTWP+",
+	"yCI05L3/tqSnjX+r+JPIzhdBzJzAjhdf/ZHZ96Vi1EAYDw3xvshwG0UuyBqe0+fk1UCKWPnpCsi4wv6v",
+	"U8LYJyQ++g3/Ecv4zT40xeyz+BF/wKJais/4/XyHrHQYfD1fQqx+SHZ1E0toAIGRNcDaceEqEaWK991C",
+	"VNP+d57OKTOl/BMpMnTkY//3Opw/2rPlq6ec/qPdES3Imoo1g9YPUhHHCISbK1DtDlJdw9nUXt2D2yl2",
+	"xcCJRqL/4D2en2xzf/BQPdF99UA+f3z9ytIstTWYrWp3AfRVDK+oRmwhpRVbPnfsK4Nwbbhd0CnXbiIV",
+	"hN1ybayaC5ob6Gtj4WrmrVjz+YxYk5+n3LhulfdS52QHK5DTKy6ge668tf/3K4AWg9+QAsxqLU2MiHhB",
+	"mY+PWhSKdKDIPvKe7evKYWjkuIOwnjLtD5rOQ/k8iZuwsJwdfMtoeUSgM104TGa+d5alYAfCMbHzD36K",
+	"33vQVdfpag2NuAktSzyH7fkWPmm4UWaKe7BQP8U8X1dUXL9yKG5/AqaZDFo6SIJ4eBJ//MMzwAtB2L42",
+	"Rwf339vmwnJAqeiBDAOX/S0/ULX/qZ6WGD+7Z/4/UfFnFhV2px82NcHlhfqURhnyEAoGCmIYOq02fGMY",
+	"E76CoMCWsGVTuTt/AwYXr0rF+szV9rlO56H77smffpff7Vi1eeUPc45buuLa3FMuOpKiIKuGV+YhF0FZ",
+	"WlfN6oEm8iDclY8dGCxrIZDamKCP1ju2vk67ql/an71k/hwmoL8nMkSswxJLorZDh4QCgcKFDKjUHlTt",
+	"CjOz7FhINALDtSgJ/XStaBKsL4SJppX5oaFPYwXDDAdHx9CTRFemHjY43+5W1hbJa84UIBWGjw57X2uJ",
+	"DOK6XR3oMcj3KBD2Lw1HfpkeWEgD6YM+bQq9IBsOuifVDhxeyz0LDutS0e22i3XX+SrA4E936GzR8rkg",
+	"OyrKXt+DsB/WzGDVpgcY8mS24UWLSTZfqZbuMj9iCo8MHmOKy2dzPDHVzuoOvajwCP7ezg444yB9UhIV",
+	"M6vcQfzczu0dVE0hR0FTVrjzQlZPQBbHHh2uUaw0tHLYHQf7opAGDFz0TNxQxSl0Sbdsy6jmWMy5o6oc",
+	"1HI62c1uPTpW9E78Bn4Ot2JGkhgvJ/WrvIoP+z08CW0bFt9cxP3n5ejO/PBJ0gtxAVmJgyGA/3kZCffI",
+	"XenkIeZV68BapVw3e+AozW6YopX70f3Zcp1TjCLs0QFPi97t3++n+GOQxyyqI9H0GJBnfP/+GBuV6vi2",
+	"6ecHzt1YyAAp9QJSA+vK9bGazAv8HWqcliuDuDMMO0f9DlyHO99eik582TNQEOgk7bq/SQVAtDHu+g3+",
+	"PyOI3GqPszFkGKf884SR7WntYAg5NRIJdBUiQR7CiyuC+VSYfaYp4KhzQwCX1nuqtXNJp6LPCXLeZ1Jk",
+	"y85/bi/Ga9GZ67JYWulvsYn48x/WLLpr8PmPoQFO8+G/f+jZ6wB/CcHmv1p5bFdNqI9KO1BR/0gASFAQ",
+	"pgbzLsgVSlBQl2RapD/a0BvZKI4i/Z7PzTtmvg3Df5az01vNTD/B9tl7K/v7karrP8WdZifasWmsPuCp",
+	"UaAiYKaYxrFghovuv/2TS4VyxfdwN84+CMDvZ5/ezf//svetzW3jStp/hcV6q+a8tTRNUnf7k5PJzJnd",
+	"zCRrZ2a2NidbBxYhCccUwSUgKR5X/vsWugFeJFKirpaTzIeJJYEXNLob3Y3up/VM3pNx7Yl8RpaXEco1",
+	"imTClNJ4RLsQVricQL/PjlrgoTGZbsg2/plM6Qljuj8DHF8zKx5f/jAxXbiXs2xJQlMdHeUtyR4Mb+b/",
+	"GwKeyP1Xj/vu/W/n/cNqFp1/9UUT319z4ApjNPP8azjju+N/NI1xRn4/8twWbj9y1pP6p4HT/7MGo/lW",
+	"fH6gzrFc/mpiHtjTQj6u3+leiL9vXnU742Ssd6013n62CEd3WCiO3OS+O/ZYQ05s2o9X3BzzBH2Ls/D0",
+	"6/jvW3D0Yb//m16VdX6+GbKjn1/U4c0cNrUqX4W/VpjI1+6ujQG6ZD9vLVOIRe7Bese17IJDTmF8waOa",
+	"GF76nfYnON6oWAbqVCK4I50un+DfJrYSzKSJsfTziyqyI1ghe72a2d200q6GMgfUCshEL7TE7gYJ3AxN",
+	"c5zR8uBgmso6Ktx9F/Oo4SKdziap5YxvqeYtk+CVejenUFuzzuLAfsnrN423eszJXPa3uolzw8xN/XqH",
+	"CfTpu63N3qyi4OUT/tFgP9HT+/qqtqtdb02gpW2m4IFDhdG6baaOYAf2cAzbvdjdBildYF0NXrWyJtvb",
+	"m3jrDS54YZ0Ov8usLNGJ/d967viWdpwNIr6yD5VVZd7TpX6zydqsbMeg0OmvgSs7iyWLmgzkozuDzLV5",
+	"MLaLb1LXvaXLXYPwB8Ai1XF8Gx3LQo5x/gVJI6b+/HTakitc0zq33oDzsdgSE57KZ1GdCRlnjK3ZNHPR",
+	"Q/JY0ULA4AE0KdAolCcfPxWJSsKi6uR2qGZS08w7sqZcwkM1lirgrSlzKx7TaanSF4ovIhaPAd2MiAco",
+	"NeTlIoxWt6IIQxdHNyywPlrevH6NZ281E5HaMvLFhEfPmzj/Omt0mtWQZmAFENeklhimlMYO7nlViSdG",
+	"MqD6e00vI6hF37+t1tpqv5TR0VHPH5f7WG/H6gaUekVm+ExC5+MNd3qnh31x7MXkcXNPft2DQo11cphY",
+	"87CNXcDVerqwbLt1ntcc8aWhZ4fDHajDAG7LD/BWqjBPKya/JxjxT6nZLvTLWlMSUuv+0UpnEdWlInAy",
+	"L01bU+sh5gtTUTpiUuKJo4DqUidHcU8pEUsFvEawIiLqs0reEmNEbQU8LPZPLVlOK9EVUkfLKvkG4Dow",
+	"viGxQBFbUY/ZnIJnl0QkjmkI4MX/mgmpkTzy2DdPdZcFCf+HhshovpP40eQSVDLYlMjh5CfdhLuuEZ0e",
+	"ggXVR1LfWKx92g268NBVzgELyjHg9KiAnsVghSXSyaCgc0DVmPRQeM1r1DEJZzGAsKRS5BCKCE58TyB7",
+	"e5UDEuiuvg4hc0jPuOz4cAZnZbuISPd4Z7GuFiTCNHI7iI16yhT/MqGJ+DEli7gxigKRBaOjkPoADNj4",
+	"LoZ2K04L4GrTvFwTi5HlEs0RpMDKIfSz7WrFrlragsrUv9eqjKh7mHfaYBRpgXFBInazijI00y10DuYr",
+	"KUEGSbXIlANhzN72g9DQFc+inNDPxFXRycliSCIEp5EG+AhPw42XEYfQWRhQpERhFyvPk8WFSVZqLogh",
+	"3PJZHG7wPO7ygWeFntcM/q5cx34A+yxYFg7HlkxGK68cYK5w9nljK4HcvsT7OUgJM9Hn9scbW4onj+Zn",
+	"EG3A0jojFLYcHbwpWHuQHjqlFNF/UhI/YKbo/eO19t4zJ6pSahbKnKgXmD/Vz6eMYm27hScReVzdPpTe",
+	"QAwH0zMq6/siHxM2JBEciBZRHTz4z9mmMO9MAkuwRrS2UwZQ6HlyPtWjS8oetrIQOhdjywQLIMs1mpnp",
+	"8rTgsyi0JEksHlcgmFUBstaeIH7Hh9xO7exwQlhCrK07IdxXhTRdgnPYPw5wLljzhgkO/LctI8/Ziq+8",
+	"6h2f0nsePuqgLouteyoXlMY5ZH3Rx1Ev6Htn3dKYFBBoK84lLQY9Zh71icd0ppxhWl+ru1bzXGa9Cw8t",
+	"Mj+zOT3lttu44f+Xs7Da7vR6r9W65YPFM+/ETaU273ALHLM5pG+t8XcyJqRZH9k9mLDS+nuj7lwXU15X",
+	"joY7+JgfuhztSEwF86w0oABPaoHJAOfOQzCLJVtLeQeZPtMR5JFyDJQ5PObcgLFBE8oRi2h27Av6URRz",
+	"PsChGJJYORT31JrF4UpS4TJrigmlcp19dgcDDhrJyvGQa87qxpxEogqccAk6zK7wvVlYfWqHkbPyDbPg",
+	"lQE4NJWamP3GF6ChskAJsXS7U3VNMZbVNKi1+tmc8TeKx92awYqpqPw9aRxfgBDYVAvJ2kAbFDIrYplH",
+	"rPpOq7OY8KoGvtXUldwKuUUiHisGlSyyYvpZwhFbJUnXm01kKCub5K9+3sFtjZslDOwQ78nzl9avRhZ0",
+	"hrdxihEbLUSa+A1DoUaYjxAKRUXyctyoPHkiSdVMQ+sC9KiitGNpHFQ4pMs6HuJ5naXWJ4E68jHHWuRd",
+	"t/WaFDI89KhOIdst3ebT2i3A0GaTk25suu/G485MZ97ZKXRMw0PkdLafZ79uhRvVKyLpv4qKxdJUvvaa",
+	"RZN9UG7SugRiDSWxhRjBIdgMk+EuqZBsqg9Qqp2UWxj4xozb1l2mn8k0wdMODDVe2ZLGMRNwXvEIcWAN",
+	"Z22rrQpaGYVsJuwr3231/K4yZYQWgI9P9j0BOPTAyy9XdrZ95beWr1RcKiZcqtFfmhZ8mYn+Z96i/EAO",
+	"eJESExIPqX3luV3P7/qKveZMm5Ke63dbg4FjT9h4oj72gkGr49gRH2OTRPvqwnODgR+o7xZqRLvXDvpb",
+	"z/AmFovqxHvFrUT/+iyiQj8ndKh29QmTKxDDyp8a8hkczkhryNJhpHz5rPEzYeXkG83po4iNJ3ITn/+E",
+	"o/bgckj9KDD5SKf7fAZefbSvLnzf7Tj2X/aVryaeUMVWQU/9iXAvkie3yRSOBBXfSq4vvwjget9z218a",
+	"rzZO6KjcTBL62b4K3KDf7Tj2PZ/FmOKip+b3XC/wHRuchCvf9fpqskvzcexhREmKYuG7raDdc+wRJYLd",
+	"q4dg3hyLsaWQ/hiROETgiFgt4IikmtyviKCY5em77X4vwG9/U3unehh+vGOhHhS4vt/uO7ZgIZrbI7BK",
+	"IjKLMWhHIzqH2f9Ix0rRuEGn59gTSkIWj+G7i44b+P3CagJ0vfw7RZ4L3KDb9hWdIffwyraRHB84vJTn",
+	"tgeD9mDLNT1j+UXSYWQEVgk6bSu/Xyo/XPmzkEYHKQckVmTUeQi4KSLlq4SYc7ng6cNGMTbj9hBkMics",
+	"IsB+vtt17JAJifzZhoPNO1zrttuHhVWs4rsB/m1UueJ0tdCveawuhrXud5ovtJ7GUcWXjkbgRCqHg0qI",
+	"jcSUhiC6bsdrt9W+KhlX7z5oe0HbsUVEhg/qszfodL3+1vM5U9b9U/fFz3YbC9aVGvat4kiDRbOOG3eC",
+	"0CmsEGQavs5shk7HsSENGlA+KQ2xY6V4M1eOqNplBB3yOBTvafpeXaq2EogIZTfDvOGURBEE7VqOLRaU",
+	"JvZVoDecnmMvWPxKqefme42a5wnsphuwivyg1XfsKSXxr6YZScf1vW4Lv7w1cws6bqflO3Yy8LKBXSXP",
+	"ycDLBrUUBeAxoQ6RbzXpM1bFSDJLcmsB0VCA3JnFoWLzWKfTY4xkwhdWxBGmS5KHpRpDw+6cRBvZXY3Z",
+	"z09Q4zqO/cBgZ2fxzS1f2IW2M60ij78Ci0uppdlwSIW4BX/Gc3vN15CT6KiMC17LL/EHMIHaykqijzwO",
+	"s+MYXCUzwHMHXa/nO7YuY3iNBOkqCwhHPGnvQDk94AR0kOvtq77b7vUH6lPI4PMX/OUV+k1+1+0sSY3v",
+	"+ma4GRSYL7JBntrlkoGnRyh5KQpU4AbZivzE075nX/Xc9qDf2moJzliMYAFBTDQPmpQaJRD14jJRxs2Q",
+	"JJtE5u9m3B5io2SXCvmBpBAl8pXOK28c3eYSYV7oVOq83e8qw2JEWGrM+xKTBu6g03JsCZO70Rme8OGV",
+	"fdXZelpnzGmKBFaqbGFIqVtwaxbTOY0h2wvwOFbZDAIoYhOTvcVR+xgi+hWU/k2pmEUSgzIErI57MCoW",
+	"PL6xrwbwxyswKOB3H34PzO8d83sbolJNI4NqAkdlSUNJNakxYbGQN3OaQhMuz+0FbaWVtep1u61uO4vB",
+	"BIOBspSVDY0JvEqJ9wYtmP7Kndqe1+vkIR7P7/c6vr7Xhef2g1a7VbzZhbokaLWr79bqBkG3cLfOoOX3",
+	"zN181x94naWbdbqdzmBryp+p1ODLmYN2ioU5wsiLtcBkX4ikwql7XgzIUmsWD2kqCYvlY5VkpWvLdVCu",
+	"brFC4VDmfXd/Nafe6FSaO+gNFPMpbf3euBa+6/X9rd72bD1CsJuVAwgqGXoAm+51I81plXxDhxzdsQ28",
+	"Y8btFXHE/KRChDFwgy9bBSlSmqAn9HEp8KEUtY5i+Ri1a6nv8qcsje/n44GVP9tX5Qs+7RURMfQ6srUu",
+	"6G0W8vAGvYED392ZsIffApdSffdnThwxYSNpYrW+2+52SoTC3/P79joD/V12X6/davV6+ts/czJuTZ7z",
+	"DbCkIERaPNSfysqJ2AONHi3NhIAuec/lxBLDCedRtYAVcm/WCpgZt4eAaTc05LP7CJHjjR3Ubr4y+j2O",
+	"yrhTSpW/iEHxz8oXBpXAE/02bylUuAeFr37l2TeSTZVzj9Z3QlIZ09Rc4uff4BWK34nUv3rwAX/wIDFq",
+	"BqH5j0+27nSBRuLHluN9AkPwo+8En+CADl1c++rjJ6VLlof7enjgeE2GB3q45/grwz9tvVZNpOg6szNI",
+	"SvXWQEM0Rrxn2rHUG+mSZOWxaoPRWkz41GIxWkKwRFWCJYY83Wjy3MGgPUQqCz1+fLIXLI5pCpzzZE9J",
+	"+iAgNYakDzS1PznZ7z6kHdQHPiEsj1c/QSahuYfyNVLFj9iUKLUm0MlhwVPA1gFGWYmYehgIVW709pFQ",
+	"oM9RRV1NH4jmwJ/iLR2hHBuR8EDUlJbNc9K1ffbRd1oFunrbTessvWbg2hwG2oI8FcjQMZxWxepsrDNc",
+	"17E6DNrzQFhnLEygHn45U6E5+dWrHJWrjGvrd5TNo13bvtftKKMEqeW5g3anveVLn6k9cmMOen4QloDk",
+	"ClTckHag9CeEzDHFoIqBpI61recgHZHb5yiSmRSCwO21wagcuAPlYZGUEvvKFiweo2mykmRT5DTHFjqF",
+	"5Mkmw5SDfeAOHJtEXO2SvttpruNwWkdmRzwd73c6AZY6eG6/3e8r3lRPF/K2MLt237FxHp7rDVq9FpzB",
+	"g4pMOSZhrMsUGPRKmQKKwMuZAuYpOlMgBQP9i9KkIbjuXrfV8v0tKXj2h0c6AweZ3WBCoLTwEUbGK4WD",
+	"ThO+UTZg0D6HRYW0kQruTyB+EwTN10S90PHPgt7TFGPb9lWr4/ZbA/XuUyp+ifWWXs58gSSKn1I+fQt8",
+	"2HZbrT4EXWT+5YWHRztZ1onn9lqDVk6Dcv7J8vmZ73Z7bX87Op3/gY0+rkEOVqbAYx4nvCcI2pgBZzhZ",
+	"dU5i4u9EV/UgM1dw+YLFodom17P5nzhqny1go6IPaQLAEb7bz3KeVhLP1E/NVTy+9pED7iOJKVQDt+8r",
+	"dlXf/EplCsc+bdcP+vjd3YSkmP/goOaFy8xV8M3yZUKmpPR9y+2p/XNBmPwvIMuChXKCaV0Dt9sabEma",
+	"MxaAkKUUQnwiz8NS3p/Gs9JJWIXiCG4psmRADilNouWQuD7xWZOHfqvHbAORZ2/VjMGpAmBF1K2QPNZU",
+	"RIIsFB+TEClpqkb+zz/+ET61v1yofwLzz/+zK+BXqh4ckbXPlfwAT626MakrMfkXlhyZAhP9cSjmpwYn",
+	"NpwAJc30s7xU77CpmeGqDGmmcywehaW+Ps9hDmHWMR8BXLfJEVO7RBRhrWFCU8ZDQN/497t3v6nfXt/9",
+	"sSRFirY6cllXsnObDTrqCpmH1NF+ht1B9yTdTzyF5KIpiR+tKY/lROTwbouUSUljnb+dwe4wYT3QBBs4",
+	"1bTTLtPo8LAXS+TZoQX2L1ChJqh8por30e6EvwZ5Awxiinkv/F7QFNOghTXmWYVzmblnG+qUbmffMegL",
+	"GPTLGwoXVNeTqy05hbYmgAVN7gnUg6stXEjlwldvOGPEXTqTwv/bWW0Bl2KEM4Km5+PlznFLXH35lM7W",
+	"YyEh5MIxaVmvp18GBFI6iwtAzKVKXtBIE4oohOkstu7pmOxQU5nONkElmWU6E6g1DfpyhrhnR2C488Y2",
+	"epeo7RC4rwiqZpKlLRZmKOSKS0M6Z0OaAzmprV7ylIbWPR3xlBbggAGFrUal7IovU+D0enAZZPbvyDIv",
+	"ClmmDCjjZMAGeYMRIcmjOA7GTJEx5wYW47CceROGb+YaCGMtawJHXRWEDTH+sVuGJBJEjEYjpyiDGHSh",
+	"dQYSXFfNwBhq3a5R/+GaX8+3wiB5M9esncPOdjS8Zl1fgCKKytoXq4hy5FjCKyhuPKExDa+tPAwDU9ER",
+	"V9zJWQyt3pfnjGg/m6F1iwgty6BCHF6CxXj/bfFbyqC9y/TSc93ckBz6ywBdo+jdqFZGlnFqPq2jdWYW",
+	"aS2A0WiQb6D9hOR9B5i00MVLaTUmkJnJBqQZJfzuu5SNWbwbzgz4f19W2q4jb5+BQXMH0l8HggMqBTMH",
+	"sIWDU+3Xf5jQR0j3MSGKr8wQugnDDDiWoxRfg+qNzde6a51Wu3UbiJApJdOCz7RKc9QYUyoEGVPH+ueE",
+	"RhH/p2NNeBSios+zbfWzBbdGJL22iDWMGCBTYaITIk7q4Skl+nqlgiADyrWd5SASvF8jvw0imPACF/ms",
+	"tgxl6gvP3x75jS4MsTMtjnjCiu1TNqfW3wRN5zS9AOxnHPv/HWXCMCGzHDO9rLt7cQW2Enj6U+N+w9nQ",
+	"e5I2PXnIoLn2bMUTeN4qCFjNI00Tz4pHFnDgu1XQ9Ts9cMhnqaAnnWM6OxJN9/Uhqu2dksFX3JOq9BSG",
+	"wk+dzZkyWWqcqJsoLyh9iB7BK8DoLJ5SR1nLR8nhjALMBbActHpEINovdab5B/JQJ0brvEZWsMAO5DU6",
+	"FabeNJsgHFuWaJDCPGuN/tWDxp1bO6yKwqoRFyIwe7ZwxiPD7U75cYWXNxj6VxZastLwW8OzzPWNL9b7",
+	"L7CvJRFh8cYN7XSGmuLCuN6pV1QCg5Q+R4uoX+DRJVO8JFzWIuWSXmeCAYfrJFIGyaN23A14YcluKjo5",
+	"tccnd8WmckfvGV+Lc7mKc27e6zDN4vMuNfePFrB9FaUu6WfjllQS7A383Jxke5xSSyh/OkAkCF650H1E",
+	"WK/v/ri2hjSKspJzzL0DyE4dr4NcPAIRoeksIqgO/3fG5VJXkoxyBYeuch9AJi+QbpvNwLxVePAo4lot",
+	"tnHlnPPUdr9kuqxG4d3TIZnSrIY15YvnU3sZZ0LI8fXdH9aFNeTTKRGOJeiUDXmk9meeKpEQjvX7h58u",
+	"+urjWyJZfOFbF7AXplTOUtzp+EwO+fL0qngWe3PXsuw79fNduenmsU94EHGhxL++X+h60yk2vPGrIkfH",
+	"bjZV1zTquWMxsFp12hRX+nlyfODZ0BxK18vn+aLYKArKvcICBGyhgtyxEsKUfQ4gDhq3AfOmRZZrh40x",
+	"eGpuiMpSR1SYrGb+J/3X2hPou8zMPdq66Ufc0iFPw/qcLfz1BRxJZ7CSaoELyKyIu/rAougHYRmQ1NyO",
+	"N5CkcJzCp7oj8faBDv34DUfWxXU9fJ5TZuadVgOUHnvwBj/nynGvoU2O2hC1wGdYcxXNdDaogkuSDids",
+	"Xh8Vu8Hfd1ILf7GkvJbKtiRS2WQsRhzxRpaxeccXoAxMLw9zWGo9UJoYZNkcE/DCItZfLDEzM/1DIZ0I",
+	"StuVLW70BNQiYjLoftphPSeEdBixGDu9HlwD/Yg3vwnnbAegk50sK4LPKgc3ioHBPDZanPqmo9yyMaQf",
+	"8tymkBbPtxjbq4XNx58LcXjoZ/ASEr80/1hIb903RPApxTN7aLwrMLm6zl/NOX3HbJklNq/PmMmV5Ted",
+	"NaONVSIxZPWCkmiMmj5KdkwFQ5r2OXVG+d+5Bn890mLC/WuUxpC8LDP8B2EluiuQRaSlSOtABjsfSRqb",
+	"hAi1KoVSPX0BnFUPJ5wLelRjPFvPo2+C2cx2aqlUCBFsigrkD3ruvXATM+d9f3be+87cP0AGJmskoolC",
+	"ugTNdZRd8kcW3jyDECzZgv0qU1CyKTXn6Trm1t6q43T2MHOvb0AeTsvfGDgq6HSS87fR7ZZg8ZAabT+c",
+	"cEHjTUyvzeP1PZJwzLvR6eJkzYz6F7ZFp7N4bHGd44NTcEwRPTYbz/quQT8WNPuzeKkGITiiNxyx+GE9",
+	"K7wmafgWRp3iINU8rclJKr7VC+loRSIWWkBtZXyZlfgBVJPY2wCr3H5+JQ80o+dJdqBQ+T/FTaW74VRn",
+	"aVOB6597I8lZsEYTafY8c65Tqw9ZhvEDpqbmWknx3DUoGEGHKYVNEY8ZaWiBux7XnSwuaY7LJ/XPF3TT",
+	"I4rN0ZZCBXFYYsJNlcC3dM4faPgiNmj1pprGe4mwyRGElPE8DTKX25zztwKA2KD8pzQdH8n0/VXdev/D",
+	"mC10D4ux+9eWFYRw2ZnENeuzoTFOw6QVQTd2aLD5Fbp0wDUA5J8lT1wUzSUIQDEB+ZrwVQbBAhGqa0sk",
+	"EZOWoIpbsfMEnW5SZFM+p+JIUsDnpxUChN99yjBNoKDIduxZYjs2JZjjTDWiJ3TAHo0q0E4ck4LdIOHa",
+	"AGUt63EiHmgI6wPmLD61fERRebtZPN782OUyYJMwDvP/fkpxZDF9Xzrk4zH0oUPfRgkTSJ01Sxwr5IvY",
+	"4qnFRyOLSehjF3NJs4YwRKIrO6WykZRePuFz1hocH8gDfUWGD0r4Glkcv+vg9dnTXb2olUEpAakLxN/X",
+	"AtkE2QEPaeBSAg5KjgFxxFfagGAAlS6/cXmi8BuU3YSFHMm6w1Q9cDc1VcG/P74M7oXlwDo1pQOWcwU0",
+	"2BoAX/AUEgqUwZOkbI6FiGuZLqVr85tvaSFJd9OB5XeUtDNFSYMl3hskLXkprfTxVVHFF49q67HTjhcn",
+	"FBO+iC+f4J+1u+8tADHdqXF2c+Cv8ctQYTg5S8yGE3T76RHcfpHRbne/f02CZOHux48Gbq65gg4heGa1",
+	"5D9YC3pvkTBMqRAYNI91bj8WFDnqX4Beu7boNJGPV1DkX/YyOpVOhu5xUHq3lrfRzUC1jBeb9352ZwPW",
+	"szozFI+7dq68P61s/Yfa8FGoMttgzkLKLUTRhhoePrISktDUZBLq4sFCz/s8XXRjfvglRAuO4/nfqVuf",
+	"7vBsQ+ToJViHOmZjEQvCkmHZMMxiPKU1nfMhuZ9FBJuH1aUV/ZGPOuJKFJ5SsxjZ20KPjYMcK4EusmDH",
+	"ANMAzhlZCMWA8+IL5TT7y6Q71GCF/jfq0BPsD+ZNypTCzVVYb2Zq8OU7EXHH4Ij9cvPbjSXZlFrqWisk",
+	"ktxjUGurcBE8+GDu13NDlyrC5DRZytETSkUKHVziQv9OJIJa45wRnwJV3yyN7Cv7UtmD/xcAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -181,11 +181,11 @@ func TestStaleSaveIsRefusedWithWhatChanged(t *testing.T) {
 	require.Equal(t, 4, mine.Version)
 
 	// Every state can be brought back, and says what the save changed.
-	var versions []lessons.LessonVersion
+	var versions answer.Page[lessons.LessonVersion]
 	d.ask("GET", "/api/v1/lessons/"+mine.ID+"/versions", nil, 200, &versions)
-	require.Len(t, versions, 4)
-	require.Equal(t, []string{"Title: Short balls → Mine"}, versions[1].Changes)
-	require.Equal(t, 60, versions[3].Lesson.SlotMinutes)
+	require.Len(t, versions.Items, 4)
+	require.Equal(t, []string{"Title: Short balls → Mine"}, versions.Items[1].Changes)
+	require.Equal(t, 60, versions.Items[3].Lesson.SlotMinutes)
 }
 
 // began is when the tests' lessons began: evidence fades, so it must be today.

@@ -35,7 +35,7 @@ func TestPairing(t *testing.T) {
 	wrong := func(c access.Code) string {
 		return fmt.Sprintf("%06d", (atoi(c.Digits)+1)%1_000_000)
 	}
-	c, err := g.doors.MakeCode(access.Assistant)
+	c, err := g.doors.MakeCode(t.Context(), access.Assistant, "")
 	require.NoError(t, err)
 	for range 5 {
 		require.Equal(t, 403, try(wrong(c)))
@@ -44,14 +44,14 @@ func TestPairing(t *testing.T) {
 	require.Equal(t, 200, try(c.Secret), "what the phone read opens all the same")
 	require.Equal(t, 403, try(c.Secret), "once")
 
-	c, err = g.doors.MakeCode(access.Coach)
+	c, err = g.doors.MakeCode(t.Context(), access.Coach, "")
 	require.NoError(t, err)
 	for range 4 {
 		require.Equal(t, 403, try(wrong(c)))
 	}
 	require.Equal(t, 200, try(c.Digits[:3]+" "+c.Digits[3:]), "at the fifth, as it is read out")
 
-	c, err = g.doors.MakeCode(access.Coach)
+	c, err = g.doors.MakeCode(t.Context(), access.Coach, "")
 	require.NoError(t, err)
 	g.now = g.now.Add(access.CodeLasts)
 	require.Equal(t, 403, try(c.Digits))

@@ -9,6 +9,7 @@ import (
 	"strings"
 	"time"
 
+	"hodometer/core/run"
 	"hodometer/internal/access"
 	"hodometer/internal/club/answer"
 	"hodometer/internal/club/evidence"
@@ -72,6 +73,12 @@ func (h handlers) accessOf(ctx context.Context, v access.Visitor) (Access, error
 		Open: h.doors.Open, Role: v.Role, Name: v.Name, Passphrase: set, Kind: AccessKind(h.reach.Kind),
 		Links: []DoorLink{}, Zone: h.club.Zone(),
 	}
+	if v.Called != "" {
+		out.Coach = &v.Called
+	}
+	if some, err := h.doors.HasCoaches(ctx); err != nil || some {
+		out.Coaches = &some
+	}
 	if t := h.club.Trouble(); t != nil {
 		out.Trouble = t.Why
 	}
@@ -94,7 +101,7 @@ func (h handlers) GetAccess(ctx context.Context, _ GetAccessRequestObject) (GetA
 }
 
 func (h handlers) SignIn(ctx context.Context, r SignInRequestObject) (SignInResponseObject, error) {
-	v, err := h.doors.SignIn(ctx, r.Body.Passphrase, value(r.Body.Name, ""))
+	v, err := h.doors.SignIn(ctx, value(r.Body.Coach, ""), r.Body.Passphrase, value(r.Body.Name, ""))
 	if err != nil {
 		return nil, err
 	}
@@ -122,15 +129,17 @@ func (h handlers) SetPassphrase(
 	ctx context.Context,
 	r SetPassphraseRequestObject,
 ) (SetPassphraseResponseObject, error) {
-	return SetPassphrase204Response{}, h.doors.SetPassphrase(ctx, r.Body.Passphrase, access.From(ctx).Device)
+	return SetPassphrase204Response{}, h.doors.ChangePassphrase(
+		ctx, access.From(ctx), value(r.Body.Present, ""), r.Body.Passphrase,
+	)
 }
 
 func (h handlers) SetZone(ctx context.Context, r SetZoneRequestObject) (SetZoneResponseObject, error) {
 	return SetZone204Response{}, h.club.SetZone(ctx, r.Body.Zone)
 }
 
-func (h handlers) MakeCode(_ context.Context, r MakeCodeRequestObject) (MakeCodeResponseObject, error) {
-	c, err := h.doors.MakeCode(r.Body.Role)
+func (h handlers) MakeCode(ctx context.Context, r MakeCodeRequestObject) (MakeCodeResponseObject, error) {
+	c, err := h.doors.MakeCode(ctx, r.Body.Role, value(r.Body.Coach, ""))
 	return MakeCode200JSONResponse{
 		Digits: c.Digits, Role: c.Role, Expires: c.Expires.UnixMilli(),
 		// After the #, so that it is in no log on the way.
@@ -159,6 +168,61 @@ func (h handlers) ChangeDevice(
 
 func (h handlers) EndDevice(ctx context.Context, r EndDeviceRequestObject) (EndDeviceResponseObject, error) {
 	return EndDevice204Response{}, h.doors.End(ctx, r.Device)
+}
+
+func (h handlers) ListCoaches(
+	ctx context.Context,
+	_ ListCoachesRequestObject,
+) (ListCoachesResponseObject, error) {
+	out, err := h.doors.Coaches(ctx)
+	return ListCoaches200JSONResponse(out), err
+}
+
+func (h handlers) AddCoach(ctx context.Context, r AddCoachRequestObject) (AddCoachResponseObject, error) {
+	if err := h.doors.AddCoach(ctx, r.Body.Name, r.Body.Passphrase); err != nil {
+		return nil, err
+	}
+	out, err := h.doors.Coaches(ctx)
+	return AddCoach200JSONResponse(out), err
+}
+
+func (h handlers) ChangeCoach(
+	ctx context.Context,
+	r ChangeCoachRequestObject,
+) (ChangeCoachResponseObject, error) {
+	b := r.Body
+	change := access.CoachChange{Name: b.Name, Passphrase: b.Passphrase, Disabled: b.Disabled}
+	if err := h.doors.ChangeCoach(ctx, r.Coach, change, ""); err != nil {
+		return nil, err
+	}
+	out, err := h.doors.Coaches(ctx)
+	return ChangeCoach200JSONResponse(out), err
+}
+
+func (h handlers) HandOverLessons(
+	ctx context.Context,
+	r HandOverLessonsRequestObject,
+) (HandOverLessonsResponseObject, error) {
+	if err := h.doors.HandOver(ctx, r.Coach, r.Body.To); err != nil {
+		return nil, err
+	}
+	out, err := h.doors.Coaches(ctx)
+	return HandOverLessons200JSONResponse(out), err
+}
+
+// GiveLesson sets who gives a lesson.
+func (h handlers) GiveLesson(
+	ctx context.Context,
+	r GiveLessonRequestObject,
+) (GiveLessonResponseObject, error) {
+	if _, err := h.club.LessonInShort(ctx, r.Lesson); err != nil {
+		return nil, err
+	}
+	if err := h.doors.Gives(ctx, r.Lesson, value(r.Body.Coach, "")); err != nil {
+		return nil, err
+	}
+	out, err := h.club.LessonInShort(ctx, r.Lesson)
+	return GiveLesson200JSONResponse(out), err
 }
 
 func (h handlers) ListDeeds(ctx context.Context, r ListDeedsRequestObject) (ListDeedsResponseObject, error) {
@@ -284,11 +348,33 @@ func (c closing) Read(p []byte) (int, error) {
 // by is who asks, for what they want to count.
 func by(ctx context.Context) runs.By {
 	v := access.From(ctx)
-	out := runs.By{Device: v.Device}
+	out := runs.By{Device: v.Device, Took: func(fresh []run.Event) { noteEvents(ctx, fresh) }}
 	if !v.Role.May(access.Coach) {
 		out.May = func(a runs.Asked) error { return v.Role.MayCount(access.Counting(a)) }
 	}
 	return out
+}
+
+// noteEvents says what an owner wants to see of the events that were new: counting is one deed, and
+// what takes back, corrects, judges or ends is told by itself. What is sent again is no deed.
+func noteEvents(ctx context.Context, events []run.Event) {
+	access.DidNothing(ctx)
+	for _, e := range events {
+		switch e.Kind {
+		case run.Undo:
+			access.Did(ctx, access.TookBack, 1)
+		case run.Amend, run.Counted, run.Scored, run.Lasted:
+			access.Did(ctx, access.Corrected, 1)
+		case run.Engagement, run.Effort, run.Confidence, run.Note, run.Tag, run.There:
+			access.Did(ctx, access.Judged, 1)
+		case run.Finish:
+			access.Did(ctx, access.Finished, 0)
+		case run.GiveUp, run.Remove:
+			access.Did(ctx, access.TookOut, 0)
+		default:
+			access.Did(ctx, "addEvents", 0)
+		}
+	}
 }
 
 // judged leaves out of the log what coaches wrote and judged, for somebody who only counts.

@@ -48,7 +48,7 @@ func (h handlers) ListDrillVersions(
 	ctx context.Context,
 	r ListDrillVersionsRequestObject,
 ) (ListDrillVersionsResponseObject, error) {
-	out, err := h.club.DrillVersions(ctx, r.Drill)
+	out, err := h.club.DrillVersions(ctx, r.Drill, partOf(nil, nil, nil, nil, r.Params.Limit, r.Params.After))
 	return ListDrillVersions200JSONResponse(out), err
 }
 

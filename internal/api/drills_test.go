@@ -12,6 +12,7 @@ import (
 	"hodometer/core/drill"
 	"hodometer/core/library"
 	"hodometer/core/plan"
+	"hodometer/internal/club/answer"
 	"hodometer/internal/club/documents"
 
 	"github.com/stretchr/testify/require"
@@ -127,11 +128,11 @@ func TestOwnDrillsAreVersioned(t *testing.T) {
 	require.Contains(t, *late.Changes, "Pattern changed")
 	require.Equal(t, 2, *late.Version)
 
-	var versions []documents.DrillVersion
+	var versions answer.Page[documents.DrillVersion]
 	d.ask("GET", "/api/v1/drills/"+id+"/versions", nil, 200, &versions)
-	require.Equal(t, []int{2, 1}, []int{versions[0].Version, versions[1].Version})
+	require.Equal(t, []int{2, 1}, []int{versions.Items[0].Version, versions.Items[1].Version})
 	own.ID = id
-	require.Equal(t, own, versions[1].Drill)
+	require.Equal(t, own, versions.Items[1].Drill)
 
 	require.Equal(
 		t,

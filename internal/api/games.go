@@ -37,7 +37,7 @@ func (h handlers) ListGameVersions(
 	ctx context.Context,
 	r ListGameVersionsRequestObject,
 ) (ListGameVersionsResponseObject, error) {
-	out, err := h.club.GameVersions(ctx, r.Game)
+	out, err := h.club.GameVersions(ctx, r.Game, partOf(nil, nil, nil, nil, r.Params.Limit, r.Params.After))
 	return ListGameVersions200JSONResponse(out), err
 }
 

@@ -199,7 +199,16 @@ func (h handlers) PutLesson(ctx context.Context, r PutLessonRequestObject) (PutL
 	if err != nil {
 		return nil, err
 	}
-	return PutLesson200JSONResponse(*l), nil
+	return PutLesson200JSONResponse(*l), h.gives(ctx, l)
+}
+
+// gives has a new lesson given by the coach who planned it, until they say otherwise.
+func (h handlers) gives(ctx context.Context, l *lesson.Lesson) error {
+	v := access.From(ctx)
+	if v.Coach == "" || l.Version > 1 {
+		return nil
+	}
+	return h.doors.Gives(ctx, l.ID, v.Coach)
 }
 
 func (h handlers) CheckLesson(

@@ -62,7 +62,11 @@ func (h handlers) ListLessonVersions(
 	ctx context.Context,
 	r ListLessonVersionsRequestObject,
 ) (ListLessonVersionsResponseObject, error) {
-	out, err := h.club.LessonVersions(ctx, r.Lesson)
+	out, err := h.club.LessonVersions(
+		ctx,
+		r.Lesson,
+		partOf(nil, nil, nil, nil, r.Params.Limit, r.Params.After),
+	)
 	return ListLessonVersions200JSONResponse(out), err
 }
 

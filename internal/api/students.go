@@ -307,7 +307,7 @@ func (h handlers) DraftCourseLesson(
 	if err != nil {
 		return nil, err
 	}
-	return DraftCourseLesson200JSONResponse(*l), nil
+	return DraftCourseLesson200JSONResponse(*l), h.gives(ctx, l)
 }
 
 func (h handlers) GetCalendar(

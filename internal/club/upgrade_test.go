@@ -12,6 +12,7 @@ import (
 	"testing"
 
 	"hodometer/core/drill"
+	"hodometer/internal/club/answer"
 	"hodometer/internal/club/clubtest"
 
 	"github.com/stretchr/testify/require"
@@ -139,10 +140,10 @@ func TestDocumentsOfTheVersionBefore(t *testing.T) {
 	}
 	require.Equal(t, 2, seen)
 
-	versions, err := c.LessonVersions(ctx, said.Lesson)
+	versions, err := c.LessonVersions(ctx, said.Lesson, answer.Part{})
 	require.NoError(t, err)
-	require.Len(t, versions, 2)
-	require.Equal(t, []string{"Lob off the wall: 20 → 22 min"}, versions[0].Changes)
+	require.Len(t, versions.Items, 2)
+	require.Equal(t, []string{"Lob off the wall: 20 → 22 min"}, versions.Items[0].Changes)
 	r, err := c.Run(ctx, said.Run)
 	require.NoError(t, err)
 	require.Equal(t, said.Drill, r.Lesson.Blocks[1].Drill.ID)

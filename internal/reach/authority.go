@@ -182,7 +182,7 @@ func (a *Authority) Root() []byte {
 func (a *Authority) Fingerprint() string {
 	sum := sha256.Sum256(a.root.Raw)
 	text := strings.ToUpper(hex.EncodeToString(sum[:]))
-	const group = 4
+	const group = 2 // as phones show it
 	var groups []string
 	for i := 0; i < len(text); i += group {
 		groups = append(groups, text[i:i+group])

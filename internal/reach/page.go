@@ -23,7 +23,7 @@ func (a *Authority) TrustPage() http.Handler {
 	m.HandleFunc("GET /trust", func(w http.ResponseWriter, r *http.Request) {
 		var b bytes.Buffer
 		if err := trustPage.Execute(&b, map[string]string{
-			"Safe": "https://" + r.Host + "/", "Fingerprint": a.Fingerprint(),
+			"Safe": "https://" + r.Host + "/",
 		}); err != nil {
 			http.Error(w, err.Error(), http.StatusInternalServerError)
 			return

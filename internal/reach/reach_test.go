@@ -233,7 +233,14 @@ func TestThePlainDoor(t *testing.T) {
 	w, _ := get("/api/v1/students", "")
 	require.Equal(t, "/trust", w.Header.Get("Location"))
 	_, page := get("/trust", "")
-	require.Contains(t, page, a.Fingerprint())
+	require.NotContains(t, page, a.Fingerprint(), "what an attacker’s page shows proves nothing")
+	require.NotContains(t, page, "secure.")
+	for _, device := range []string{"iPhone", "Android", "Windows", "macOS", "Linux"} {
+		require.Contains(t, page, device)
+	}
+	for _, how := range []string{"3 · Compare", "certutil -hashfile", "shasum -a 256", "sha256sum"} {
+		require.Contains(t, page, how)
+	}
 	_, root := get("/trust/root.crt", "")
 	require.True(t, bytes.Equal(a.root.Raw, []byte(root)))
 	w, _ = get("/trust/ok", "")

@@ -97,9 +97,15 @@ func copyOut(ctx context.Context, path, to string) error {
 }
 
 // Restore puts a copy in the place of the club file at path and gives the name under which
-// what was there, with its log, is kept. Everybody is signed out: a phone that was signed
-// out since must not come in again. The caller holds the file.
-func Restore(ctx context.Context, copied, path string, now time.Time) (keptAs string, held Holds, err error) {
+// what was there, with its log, is kept. Everybody is signed out, and what was revoked since the copy
+// was made stays so; where that cannot be told, agrees is asked before anything is changed. The caller
+// holds the file.
+func Restore(
+	ctx context.Context,
+	copied, path string,
+	now time.Time,
+	agrees func(Again) error,
+) (keptAs string, held Holds, err error) {
 	same := false
 	if a, err := os.Stat(copied); err == nil {
 		if b, err := os.Stat(path); err == nil {
@@ -132,6 +138,19 @@ func Restore(ctx context.Context, copied, path string, now time.Time) (keptAs st
 	}
 	if err := signOutAll(ctx, half); err != nil {
 		return "", Holds{}, err
+	}
+	replaced := path
+	if same {
+		replaced = path + ".nothing" // what is there is the copy itself
+	}
+	again, err := keepRevoked(ctx, half, replaced, now)
+	if err != nil {
+		return "", Holds{}, err
+	}
+	if len(again.What) > 0 {
+		if err := agrees(again); err != nil {
+			return "", Holds{}, err
+		}
 	}
 	if held, err = Look(ctx, half, true); err != nil {
 		return "", Holds{}, err
@@ -216,7 +235,7 @@ func flush(path string) error {
 
 // notTheCoachs are tables that say who came in, not what was done.
 var notTheCoachs = []string{
-	"club", "devices", "sessions", "deeds", "goose_db_version", "sqlite_sequence", "sqlite_stat1",
+	"club", "coaches", "devices", "sessions", "deeds", "goose_db_version", "sqlite_sequence", "sqlite_stat1",
 }
 
 // MarkDemo says that this is the invented club, as it is now.
@@ -279,7 +298,12 @@ func Digest(ctx context.Context, path string) (string, error) {
 	return hex.EncodeToString(sum.Sum(nil)), nil
 }
 
-func column(ctx context.Context, tx *sql.Tx, query string) (out []string, err error) {
+// queried is an open file, or a transaction in one.
+type queried interface {
+	QueryContext(ctx context.Context, query string, args ...any) (*sql.Rows, error)
+}
+
+func column(ctx context.Context, tx queried, query string) (out []string, err error) {
 	rows, err := tx.QueryContext(ctx, query)
 	if err != nil {
 		return nil, err

@@ -12,6 +12,7 @@ import (
 	"net/url"
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 
 	"github.com/pressly/goose/v3"
@@ -225,8 +226,60 @@ func lookAt(ctx context.Context, path, there, mode string, how depth) (out Holds
 		if err := rows.Err(); err != nil {
 			return out, damaged(err)
 		}
+		name, err := foreign(ctx, db)
+		if err != nil {
+			return out, damaged(err)
+		}
+		if name != "" {
+			return out, refuse(
+				"%s contains the %s, which is not Hodometer’s: another program put it there, and it"+
+					" may change or hide what is saved. Nothing was changed. Restore a backup from before.",
+				path,
+				name,
+			)
+		}
 	}
 	return out, nil
+}
+
+// foreign names a trigger or view in the file that no migration made; "" where there is none.
+func foreign(ctx context.Context, db *sql.DB) (string, error) {
+	rows, err := db.QueryContext(
+		ctx,
+		"select type, name, sql from sqlite_master where type in ('trigger', 'view')",
+	)
+	if err != nil {
+		return "", err
+	}
+	defer rows.Close()
+	ours, err := ownViews()
+	for err == nil && rows.Next() {
+		var kind, name, as string
+		if err := rows.Scan(&kind, &name, &as); err != nil {
+			return "", err
+		}
+		if !slices.ContainsFunc(ours, func(own string) bool { return strings.EqualFold(own, as) }) {
+			return kind + " " + name, nil
+		}
+	}
+	return "", errors.Join(err, rows.Err())
+}
+
+// ownViews are the views that migrations make, as they say it.
+func ownViews() (out []string, err error) {
+	files, err := fs.Glob(migrations, "migrations/*.sql")
+	for _, f := range files {
+		text, err := fs.ReadFile(migrations, f)
+		if err != nil {
+			return nil, err
+		}
+		for _, one := range strings.Split(string(text), ";\n") {
+			if at := strings.Index(one, "create view "); at >= 0 {
+				out = append(out, one[at:])
+			}
+		}
+	}
+	return out, err
 }
 
 // count is how much there is.

@@ -221,7 +221,7 @@ func TestRestoreAfterEachOfTwenty(t *testing.T) {
 	for i, want := range then {
 		before := digest(t, path)
 		kept, held, err := Restore(t.Context(), fmt.Sprintf("%s.copy%d", path, i), path,
-			time.Date(2026, 5, 17, 12, 0, i, 0, time.Local))
+			time.Date(2026, 5, 17, 12, 0, i, 0, time.Local), never)
 		require.NoError(t, err)
 		require.EqualValues(t, i+1, held.Students)
 		require.Equal(t, want, digest(t, path))
@@ -255,7 +255,7 @@ func TestRestoreTellsAStaleLog(t *testing.T) {
 	_, err = Open(t.Context(), path)
 	require.ErrorContains(t, err, "does not belong to the file beside it")
 	require.Equal(t, log, bytesOf(t, path+"-wal"), "nothing was touched")
-	kept, held, err := Restore(t.Context(), path, path, time.Now())
+	kept, held, err := Restore(t.Context(), path, path, time.Now(), never)
 	require.NoError(t, err)
 	require.EqualValues(t, 1, held.Students)
 	require.Equal(t, log, bytesOf(t, kept+"-wal"))

@@ -85,13 +85,24 @@ func (s *Store) same() *Trouble {
 		return lost("The club file " + s.name() + " cannot be reached.")
 	case !os.SameFile(now, s.main):
 		return lost("Another file was put in the place of the club file " + s.name() + ".")
-	case now.Size() != s.main.Size() || !now.ModTime().Equal(s.main.ModTime()):
+	case now.Size() == s.main.Size() && now.ModTime().Equal(s.main.ModTime()):
+	case s.replicated(): // which carries the log over too, and changes nothing else
+		s.main = now
+	default:
 		return lost("Another program wrote into the club file " + s.name() + ".")
 	}
 	if log, err := os.Stat(s.path + "-wal"); err != nil || !os.SameFile(log, s.log) {
 		return lost("The log of the club file, " + s.name() + "-wal, was taken away.")
 	}
 	return nil
+}
+
+// replicated reports whether Litestream copies the file elsewhere as it is written: it keeps a table of
+// its own in it.
+func (s *Store) replicated() bool {
+	var there int
+	err := s.read.QueryRow("select count(*) from sqlite_master where name = '_litestream_seq'").Scan(&there)
+	return err == nil && there > 0
 }
 
 // writing does a write, and acknowledges it only where the file is still in its place.

@@ -178,7 +178,7 @@ test('nobody is kept out of the doors', async ({ browser, reached }) => {
   await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
   await sound(page, 'sign in');
   await signIn(page, reached);
-  await page.getByRole('button', { name: 'Coach' }).click();
+  await page.getByRole('button', { name: 'Coach', exact: true }).click();
   await expect(page.getByLabel('Six digits')).toBeVisible();
   await sound(page, 'devices and backups');
   for (const path of ['/copies', '/phone/changes']) {

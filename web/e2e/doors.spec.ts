@@ -63,7 +63,7 @@ test('from nothing to a phone that counts, in two taps, and a lesson in the dark
   // The phone types the address without https: the port shows how to trust it, and that it does.
   const first = await device.newPage();
   await first.goto(reached.url.replace('https:', 'http:'));
-  await expect(first.getByRole('status')).toContainText('The connection is secure');
+  await expect(first.getByRole('status')).toContainText('The certificate is installed');
   await first.getByRole('link', { name: 'Continue to Hodometer' }).click();
   await expect(first.getByRole('heading', { name: 'Sign in' })).toBeVisible();
   await first.close();
@@ -189,7 +189,8 @@ test('the file is taken from under the server: every screen says so, the phone k
   await expect(laptop.getByRole('alert').first()).toContainText('Nothing is being saved');
 
   await reached.stop();
-  const said = execFileSync('../bin/hodometer', ['restore', copy, '--db', reached.db]).toString();
+  const said = execFileSync('../bin/hodometer', ['restore', copy, '--yes', '--db', reached.db]).toString();
+  expect(said).toContain('There is no club file here');
   expect(said).toContain('Connect the phones again');
   await reached.start();
   await expect(page.getByRole('alert').first()).toContainText('This device is signed out');
@@ -202,6 +203,54 @@ test('the file is taken from under the server: every screen says so, the phone k
   await expect(page.getByLabel('1 of 10 in all')).toBeVisible();
   await expect(page.getByText(/^\d+ not sent yet$/)).toHaveCount(0);
   await expect(page.getByText('The server cannot save')).toHaveCount(0);
+});
+
+test('a coach signs in by name, gives lessons, hands them over, and is out when disabled', async ({
+  reached,
+  laptop,
+  device
+}) => {
+  await signIn(laptop, reached);
+  for (const name of ['Linden', 'Rowan']) {
+    await laptop.getByLabel('Name', { exact: true }).fill(name);
+    await laptop.getByLabel(/^First passphrase/).fill(`dogwood elder ${name}`);
+    await button(laptop, 'Add coach').click();
+    await expect(laptop.getByText(`${name} can sign in by name.`)).toBeVisible();
+  }
+  const page = await device.newPage();
+  await page.goto(reached.url);
+  await button(page, 'Sign in by name').tap();
+  await page.getByLabel('Your name').fill('linden');
+  await page.getByLabel('Your passphrase').fill('not these words');
+  await button(page, 'Sign in').tap();
+  await expect(page.getByRole('alert')).toContainText('Wrong name or passphrase');
+  await page.getByLabel('Your passphrase').fill('dogwood elder Linden');
+  await button(page, 'Sign in').tap();
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toHaveCount(0);
+  await page.goto(`${reached.url}/phone`);
+  await expect(page.getByText('Linden, Coach: plans')).toBeVisible();
+  await page.getByLabel('Present passphrase').fill('dogwood elder Linden');
+  await page.getByLabel(/^New passphrase/).fill('hazel juniper larch');
+  await button(page, 'Set passphrase').tap();
+  await expect(page.getByText('Passphrase set.')).toBeVisible();
+
+  await page.goto(`${reached.url}/lessons`);
+  await page.getByRole('link', { name: 'Short balls to match play' }).first().tap();
+  await page.getByLabel('Given by').selectOption('Linden');
+  await laptop.goto(`${reached.url}/lessons`);
+  await expect(laptop.getByText('given by Linden')).toHaveCount(1);
+  await laptop.goto(`${reached.url}/phone`);
+  await expect(laptop.getByText('1 upcoming lesson')).toBeVisible();
+  await button(laptop, 'Hand over the lessons of Linden').click();
+  await expect(laptop.getByText('Rowan now gives the upcoming lessons of Linden.')).toBeVisible();
+  await button(laptop, 'Disable Linden').click();
+  await expect(laptop.getByText('Linden is signed out everywhere.')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+  await laptop.goto(`${reached.url}/lessons`);
+  await expect(laptop.getByText('given by Rowan')).toHaveCount(1);
+  await laptop.goto(`${reached.url}/phone/changes`);
+  await expect(laptop.getByText(/entered a wrong passphrase/)).toBeVisible();
+  await expect(laptop.getByText(/handed over the lessons of Linden/)).toBeVisible();
 });
 
 test('a card by link shows a first name and the card, and nothing once it is taken back', async ({

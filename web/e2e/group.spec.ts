@@ -154,8 +154,8 @@ test('eight are called through turns, stations, rounds and winners stay', async 
 
   // Rounds with courts and names.
   await button(page, /^Next: Every pair/).tap();
-  await thumbs(page, 'a round');
   await expect(turn).toContainText(/Round 1 of \d+/);
+  await thumbs(page, 'a round');
   await expect(button(page, /^Court 1/)).toBeVisible();
   const first = await button(page, /^Point to /).getAttribute('aria-label');
   await button(page, /^Point to /).tap();

@@ -5,6 +5,7 @@ import (
 	"encoding/base64"
 	"encoding/json"
 	"math"
+	"strconv"
 	"strings"
 	"time"
 
@@ -50,10 +51,26 @@ func (p Part) Key(parts int) ([]string, error) {
 	text, err := base64.RawURLEncoding.DecodeString(p.After)
 	key := strings.Split(string(text), "\n")
 	if err != nil || len(key) != parts {
-		return nil, units.Problems{{Field: "after", Detail: "this page does not exist; begin again"}}
+		return nil, errNoPage
 	}
 	return key, nil
 }
+
+// Before is the number from which a list of numbers goes on downward; above all of them for the first
+// page.
+func (p Part) Before() (int64, error) {
+	key, err := p.Key(1)
+	if err != nil || key == nil {
+		return math.MaxInt64, err
+	}
+	n, err := strconv.ParseInt(key[0], 10, 64)
+	if err != nil {
+		return 0, errNoPage
+	}
+	return n, nil
+}
+
+var errNoPage = units.Problems{{Field: "after", Detail: "this page does not exist; begin again"}}
 
 // WordList are those looked for, as a JSON list in small letters.
 func (p Part) WordList() string {

@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"strconv"
 
 	"hodometer/core/lesson"
 	"hodometer/core/units"
@@ -161,22 +162,35 @@ func (c *Shelf) Remove(ctx context.Context, k Kind, id string) error {
 	})
 }
 
-// versions are the states a document was saved in, latest first, each read into what add gives.
+// versions are a page of the states a document was saved in, latest first, each read into what add
+// gives; next is where the page after it begins.
 func (c *Shelf) versions(
 	ctx context.Context,
 	k Kind,
 	id string,
+	part answer.Part,
 	add func(version int, savedAt int64) any,
-) error {
-	return c.store.View(ctx, func(q *gen.Queries) error {
-		rows, err := q.ListDocumentVersions(ctx, gen.ListDocumentVersionsParams{Kind: string(k), ID: id})
-		for _, r := range rows {
+) (next string, err error) {
+	before, err := part.Before()
+	if err != nil {
+		return "", err
+	}
+	err = c.store.View(ctx, func(q *gen.Queries) error {
+		rows, err := q.ListDocumentVersions(ctx, gen.ListDocumentVersionsParams{
+			Kind: string(k), ID: id, Version: before, Limit: int64(part.AtMost() + 1),
+		})
+		page := answer.Paged(rows, part.AtMost(), func(r gen.ListDocumentVersionsRow) []string {
+			return []string{strconv.FormatInt(r.Version, 10)}
+		})
+		next = page.Next
+		for _, r := range page.Items {
 			if err := json.Unmarshal([]byte(r.Body), add(int(r.Version), r.SavedAt)); err != nil {
 				return err
 			}
 		}
 		return err
 	})
+	return next, err
 }
 
 // ownID refuses the id of a document that ships: a copy is saved under an id of its own.

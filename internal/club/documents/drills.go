@@ -172,13 +172,17 @@ func (c *Shelf) SetFavourite(ctx context.Context, id string, yes bool) error {
 	})
 }
 
-// DrillVersions are the states a drill was saved in, latest first; none for
+// DrillVersions are a page of the states a drill was saved in, latest first; none for
 // one that ships.
-func (c *Shelf) DrillVersions(ctx context.Context, id string) (out []DrillVersion, err error) {
-	out = []DrillVersion{}
-	err = c.versions(ctx, Drills, id, func(version int, savedAt int64) any {
-		out = append(out, DrillVersion{Version: version, SavedAt: savedAt})
-		return &out[len(out)-1].Drill
+func (c *Shelf) DrillVersions(
+	ctx context.Context,
+	id string,
+	part answer.Part,
+) (out answer.Page[DrillVersion], err error) {
+	out.Items = []DrillVersion{}
+	out.Next, err = c.versions(ctx, Drills, id, part, func(version int, savedAt int64) any {
+		out.Items = append(out.Items, DrillVersion{Version: version, SavedAt: savedAt})
+		return &out.Items[len(out.Items)-1].Drill
 	})
 	return out, err
 }

@@ -7,6 +7,7 @@ import (
 
 	"hodometer/core/game"
 	"hodometer/core/units"
+	"hodometer/internal/club/answer"
 	"hodometer/internal/store/gen"
 
 	"github.com/google/uuid"
@@ -117,13 +118,17 @@ func (c *Shelf) RemoveGame(ctx context.Context, id string) error {
 	return c.Remove(ctx, games, id)
 }
 
-// GameVersions are the states a game was saved in, latest first; none for one that
+// GameVersions are a page of the states a game was saved in, latest first; none for one that
 // ships.
-func (c *Shelf) GameVersions(ctx context.Context, id string) (out []GameVersion, err error) {
-	out = []GameVersion{}
-	err = c.versions(ctx, games, id, func(edition int, savedAt int64) any {
-		out = append(out, GameVersion{Edition: edition, SavedAt: savedAt})
-		return &out[len(out)-1].Game
+func (c *Shelf) GameVersions(
+	ctx context.Context,
+	id string,
+	part answer.Part,
+) (out answer.Page[GameVersion], err error) {
+	out.Items = []GameVersion{}
+	out.Next, err = c.versions(ctx, games, id, part, func(edition int, savedAt int64) any {
+		out.Items = append(out.Items, GameVersion{Edition: edition, SavedAt: savedAt})
+		return &out.Items[len(out.Items)-1].Game
 	})
 	return out, err
 }

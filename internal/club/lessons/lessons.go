@@ -52,6 +52,8 @@ type Summary struct {
 	Blocks      []Outline `json:"blocks"`
 	Run         string    `json:"run,omitempty"` // the latest, if any
 	RunStatus   string    `json:"runStatus,omitempty"`
+	Coach       string    `json:"coach,omitempty"` // who gives it, by name
+	CoachID     string    `json:"coachId,omitempty"`
 }
 
 // Lessons are a page of the lessons, latest day first, or earliest first.
@@ -138,6 +140,7 @@ func summaries(ctx context.Context, q *gen.Queries, rows []gen.PageOfLessonsRow)
 			Students:    []string{},
 			StudentIDs:  []string{},
 			Blocks:      []Outline{},
+			CoachID:     r.Coach.String,
 		}
 		at[r.ID], ids[i] = &out[i], r.ID
 	}
@@ -157,12 +160,31 @@ func summaries(ctx context.Context, q *gen.Queries, rows []gen.PageOfLessonsRow)
 		s := at[b.LessonID]
 		s.Blocks = append(s.Blocks, Outline{b.Kind, b.Title, int(b.Minutes)})
 	}
+	if err := nameCoaches(ctx, q, out); err != nil {
+		return nil, err
+	}
 	runs, err := q.ListLatestRuns(ctx, ids)
 	for _, r := range runs {
 		s := at[r.LessonID]
 		s.Run, s.RunStatus = r.ID, r.Status
 	}
 	return out, err
+}
+
+// nameCoaches names who gives each of the lessons.
+func nameCoaches(ctx context.Context, q *gen.Queries, all []Summary) error {
+	if !slices.ContainsFunc(all, func(s Summary) bool { return s.CoachID != "" }) {
+		return nil
+	}
+	rows, err := q.ListNamesOfCoaches(ctx)
+	names := map[string]string{}
+	for _, r := range rows {
+		names[r.ID] = r.Name
+	}
+	for i := range all {
+		all[i].Coach = names[all[i].CoachID]
+	}
+	return err
 }
 
 // LessonInShort is one lesson as a list shows it.

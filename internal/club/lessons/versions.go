@@ -3,6 +3,7 @@ package lessons
 import (
 	"context"
 	"fmt"
+	"strconv"
 	"time"
 
 	"hodometer/core/lesson"
@@ -42,17 +43,27 @@ func (c *Diary) ThinLessons(ctx context.Context) (gone int64, err error) {
 	return gone, err
 }
 
-// LessonVersions lists the states a lesson was saved in, latest first.
-func (c *Diary) LessonVersions(ctx context.Context, id string) (out []LessonVersion, err error) {
+// LessonVersions are a page of the states a lesson was saved in, latest first.
+func (c *Diary) LessonVersions(
+	ctx context.Context,
+	id string,
+	part answer.Part,
+) (page answer.Page[LessonVersion], err error) {
+	before, err := part.Before()
+	if err != nil {
+		return page, err
+	}
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		if _, err := q.GetLesson(ctx, id); err != nil {
 			return answer.OrMissing(err, "lesson")
 		}
-		rows, err := q.ListLessonVersions(ctx, id)
+		rows, err := q.ListLessonVersions(ctx, gen.ListLessonVersionsParams{
+			LessonID: id, Version: before, Limit: int64(part.AtMost() + 1),
+		})
 		if err != nil {
 			return err
 		}
-		out = make([]LessonVersion, len(rows))
+		out := make([]LessonVersion, len(rows)) // one more, to say what the last of the page changed
 		for i, r := range rows {
 			v := LessonVersion{Version: int(r.Version), SavedAt: r.SavedAt, Changes: []string{}}
 			if err := store.ReadText(r.Body, &v.Lesson); err != nil {
@@ -65,7 +76,10 @@ func (c *Diary) LessonVersions(ctx context.Context, id string) (out []LessonVers
 				}
 			}
 		}
+		page = answer.Paged(out, part.AtMost(), func(v LessonVersion) []string {
+			return []string{strconv.Itoa(v.Version)}
+		})
 		return nil
 	})
-	return out, err
+	return page, err
 }

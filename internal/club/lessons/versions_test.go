@@ -1,11 +1,13 @@
 package lessons_test
 
 import (
+	"fmt"
 	"testing"
 	"time"
 
 	"hodometer/core/library"
 	"hodometer/core/run"
+	"hodometer/internal/club/answer"
 	"hodometer/internal/club/clubtest"
 	"hodometer/internal/store/gen"
 
@@ -28,9 +30,9 @@ func TestSavesOfASittingBecomeOneVersion(t *testing.T) {
 		now = now.Add(time.Minute)
 	}
 	versions := func() (out []int) {
-		all, err := c.LessonVersions(ctx, l.ID)
+		all, err := c.LessonVersions(ctx, l.ID, answer.Part{})
 		require.NoError(t, err)
-		for _, v := range all {
+		for _, v := range all.Items {
 			out = append(out, v.Version)
 		}
 		return out
@@ -71,10 +73,10 @@ func TestSavesOfASittingBecomeOneVersion(t *testing.T) {
 	is, err := c.Lesson(ctx, l.ID)
 	require.NoError(t, err)
 	require.Equal(t, "Four", is.Title)
-	drills, err := c.DrillVersions(ctx, id)
+	drills, err := c.DrillVersions(ctx, id, answer.Part{})
 	require.NoError(t, err)
-	require.Len(t, drills, 1)
-	require.Equal(t, "Three", drills[0].Drill.Title)
+	require.Len(t, drills.Items, 1)
+	require.Equal(t, "Three", drills.Items[0].Drill.Title)
 	gone, err = c.Tidy(ctx)
 	require.NoError(t, err)
 	require.Zero(t, gone)
@@ -90,4 +92,51 @@ func TestSavesOfASittingBecomeOneVersion(t *testing.T) {
 	given, err := c.Run(ctx, opened.ID)
 	require.NoError(t, err)
 	require.Equal(t, "Three", given.Lesson.Title)
+}
+
+// However often something was saved, its pages hold every version once, and each says what it changed.
+func TestEveryVersionIsInThePages(t *testing.T) {
+	ctx := t.Context()
+	c, l := clubtest.New(t)
+	drill, id := library.All()[0].Clone(), clubtest.ID()
+	first := l.Version
+	const saves = 120
+	for i := range saves {
+		l.Title, drill.Title = fmt.Sprint("Title ", i), fmt.Sprint("Title ", i)
+		saved, err := c.SaveLesson(ctx, l)
+		require.NoError(t, err)
+		l = saved
+		_, err = c.SaveDrill(ctx, id, i, drill)
+		require.NoError(t, err)
+	}
+	part := answer.Part{Limit: 50}
+	for want := l.Version; ; {
+		page, err := c.LessonVersions(ctx, l.ID, part)
+		require.NoError(t, err)
+		for _, v := range page.Items {
+			require.Equal(t, want, v.Version)
+			require.Equal(t, want > first, len(v.Changes) == 1, "%d: %v", want, v.Changes)
+			want--
+		}
+		if part.After = page.Next; part.After == "" {
+			require.Equal(t, first-1, want)
+			break
+		}
+	}
+	seen := saves
+	for part.After = ""; ; {
+		page, err := c.DrillVersions(ctx, id, part)
+		require.NoError(t, err)
+		for _, v := range page.Items {
+			require.Equal(t, seen, v.Version)
+			seen--
+		}
+		if part.After = page.Next; part.After == "" {
+			require.Zero(t, seen)
+			break
+		}
+	}
+	part.After = "nonsense"
+	_, err := c.LessonVersions(ctx, l.ID, part)
+	require.ErrorContains(t, err, "this page does not exist")
 }

@@ -15,6 +15,8 @@ import (
 type By struct {
 	Device string
 	May    func(Asked) error
+	// Took hears which of the events were new; nil: nobody does.
+	Took func(fresh []run.Event)
 }
 
 // Asked is an event that somebody wants to add, and how it stands to its lesson.

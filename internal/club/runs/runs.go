@@ -409,6 +409,9 @@ func (c *Runs) AddEventsBy(
 	a := &adding{run: id, of: of, by: by, added: added, done: make(chan struct{})}
 	c.queue(ctx, a)
 	<-a.done
+	if a.err == nil && by.Took != nil {
+		by.Took(a.fresh)
+	}
 	return a.state, a.err
 }
 

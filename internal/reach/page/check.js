@@ -15,12 +15,11 @@ async function look() {
   try {
     const answer = await fetch(new URL('/trust/ok', safe), { cache: 'no-store' });
     if (!answer.ok) throw new Error('not ours');
-    said.textContent = 'The connection is secure. This phone trusts the club’s server.';
+    said.textContent = 'The certificate is installed. Did you compare it, as step 3 says?';
     said.parentElement.classList.add('good');
     go.hidden = false;
-    document.getElementById('steps').hidden = true;
   } catch {
-    said.textContent = 'Not yet: this phone does not trust the club’s server.';
+    said.textContent = 'The certificate is not installed yet.';
     setTimeout(look, PAUSE);
   }
 }

@@ -112,12 +112,15 @@ func (q *Queries) InsertDocumentVersion(ctx context.Context, arg InsertDocumentV
 }
 
 const listDocumentVersions = `-- name: ListDocumentVersions :many
-select version, saved_at, body from document_versions where kind = ? and id = ? order by version desc limit 200
+select version, saved_at, body from document_versions
+where kind = ? and id = ? and version < ? order by version desc limit ?
 `
 
 type ListDocumentVersionsParams struct {
-	Kind string
-	ID   string
+	Kind    string
+	ID      string
+	Version int64
+	Limit   int64
 }
 
 type ListDocumentVersionsRow struct {
@@ -127,7 +130,12 @@ type ListDocumentVersionsRow struct {
 }
 
 func (q *Queries) ListDocumentVersions(ctx context.Context, arg ListDocumentVersionsParams) ([]ListDocumentVersionsRow, error) {
-	rows, err := q.db.QueryContext(ctx, listDocumentVersions, arg.Kind, arg.ID)
+	rows, err := q.db.QueryContext(ctx, listDocumentVersions,
+		arg.Kind,
+		arg.ID,
+		arg.Version,
+		arg.Limit,
+	)
 	if err != nil {
 		return nil, err
 	}

@@ -9,6 +9,44 @@ import (
 	"context"
 )
 
+const addToDeed = `-- name: AddToDeed :exec
+update deeds set number = number + ? where n = ?
+`
+
+type AddToDeedParams struct {
+	Number int64
+	N      int64
+}
+
+func (q *Queries) AddToDeed(ctx context.Context, arg AddToDeedParams) error {
+	_, err := q.db.ExecContext(ctx, addToDeed, arg.Number, arg.N)
+	return err
+}
+
+const changeCoach = `-- name: ChangeCoach :execrows
+update coaches set name = ?, passphrase = ?, ended = ? where id = ?
+`
+
+type ChangeCoachParams struct {
+	Name       string
+	Passphrase string
+	Ended      int64
+	ID         string
+}
+
+func (q *Queries) ChangeCoach(ctx context.Context, arg ChangeCoachParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, changeCoach,
+		arg.Name,
+		arg.Passphrase,
+		arg.Ended,
+		arg.ID,
+	)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
 const changeDevice = `-- name: ChangeDevice :execrows
 update devices set name = ?, role = ? where id = ? and ended = 0
 `
@@ -81,7 +119,7 @@ func (q *Queries) EndDevice(ctx context.Context, arg EndDeviceParams) (int64, er
 }
 
 const endDevicesByWay = `-- name: EndDevicesByWay :exec
-update devices set ended = ? where way = ? and ended = 0 and id <> ?
+update devices set ended = ? where way = ? and coach is null and ended = 0 and id <> ?
 `
 
 type EndDevicesByWayParams struct {
@@ -92,6 +130,44 @@ type EndDevicesByWayParams struct {
 
 func (q *Queries) EndDevicesByWay(ctx context.Context, arg EndDevicesByWayParams) error {
 	_, err := q.db.ExecContext(ctx, endDevicesByWay, arg.Ended, arg.Way, arg.ID)
+	return err
+}
+
+const endDevicesOfCoach = `-- name: EndDevicesOfCoach :exec
+update devices set ended = ?1
+where coach = cast(?2 as text) and ended = 0 and id <> ?3
+`
+
+type EndDevicesOfCoachParams struct {
+	Ended int64
+	Coach string
+	ID    string
+}
+
+func (q *Queries) EndDevicesOfCoach(ctx context.Context, arg EndDevicesOfCoachParams) error {
+	_, err := q.db.ExecContext(ctx, endDevicesOfCoach, arg.Ended, arg.Coach, arg.ID)
+	return err
+}
+
+const endDevicesOfCoachByWay = `-- name: EndDevicesOfCoachByWay :exec
+update devices set ended = ?1
+where coach = cast(?2 as text) and way = ?3 and ended = 0 and id <> ?4
+`
+
+type EndDevicesOfCoachByWayParams struct {
+	Ended int64
+	Coach string
+	Way   string
+	ID    string
+}
+
+func (q *Queries) EndDevicesOfCoachByWay(ctx context.Context, arg EndDevicesOfCoachByWayParams) error {
+	_, err := q.db.ExecContext(ctx, endDevicesOfCoachByWay,
+		arg.Ended,
+		arg.Coach,
+		arg.Way,
+		arg.ID,
+	)
 	return err
 }
 
@@ -123,21 +199,47 @@ func (q *Queries) GetClub(ctx context.Context) (GetClubRow, error) {
 	return i, err
 }
 
-const getDevice = `-- name: GetDevice :one
-select id, name, role, way, since, seen, ended from devices where id = ? and ended = 0
+const getCoach = `-- name: GetCoach :one
+select id, name, passphrase, since, ended from coaches where id = ?
 `
 
-func (q *Queries) GetDevice(ctx context.Context, id string) (Device, error) {
+func (q *Queries) GetCoach(ctx context.Context, id string) (Coach, error) {
+	row := q.db.QueryRowContext(ctx, getCoach, id)
+	var i Coach
+	err := row.Scan(
+		&i.ID,
+		&i.Name,
+		&i.Passphrase,
+		&i.Since,
+		&i.Ended,
+	)
+	return i, err
+}
+
+const getDevice = `-- name: GetDevice :one
+select d.id, d.name, d.role, d.seen, cast(coalesce(c.id, '') as text) as coach, cast(coalesce(c.name, '') as text) as coach_name
+from devices d left join coaches c on c.id = d.coach where d.id = ? and d.ended = 0 and coalesce(c.ended, 0) = 0
+`
+
+type GetDeviceRow struct {
+	ID        string
+	Name      string
+	Role      string
+	Seen      int64
+	Coach     string
+	CoachName string
+}
+
+func (q *Queries) GetDevice(ctx context.Context, id string) (GetDeviceRow, error) {
 	row := q.db.QueryRowContext(ctx, getDevice, id)
-	var i Device
+	var i GetDeviceRow
 	err := row.Scan(
 		&i.ID,
 		&i.Name,
 		&i.Role,
-		&i.Way,
-		&i.Since,
 		&i.Seen,
-		&i.Ended,
+		&i.Coach,
+		&i.CoachName,
 	)
 	return i, err
 }
@@ -185,6 +287,36 @@ func (q *Queries) GetSession(ctx context.Context, arg GetSessionParams) ([]byte,
 	return data, err
 }
 
+const giveLesson = `-- name: GiveLesson :exec
+update lessons set coach = nullif(cast(?1 as text), '') where id = ?2
+`
+
+type GiveLessonParams struct {
+	Coach string
+	ID    string
+}
+
+func (q *Queries) GiveLesson(ctx context.Context, arg GiveLessonParams) error {
+	_, err := q.db.ExecContext(ctx, giveLesson, arg.Coach, arg.ID)
+	return err
+}
+
+const handOver = `-- name: HandOver :exec
+update lessons set coach = cast(?1 as text) where coach = cast(?2 as text) and date >= ?3
+`
+
+type HandOverParams struct {
+	To    string
+	One   string
+	Since string
+}
+
+// The lessons of one coach from a day on go to another.
+func (q *Queries) HandOver(ctx context.Context, arg HandOverParams) error {
+	_, err := q.db.ExecContext(ctx, handOver, arg.To, arg.One, arg.Since)
+	return err
+}
+
 const insertCardLink = `-- name: InsertCardLink :exec
 insert into card_links (id, student_id, secret, made, expires, opened, ended) values (?, ?, ?, ?, ?, 0, 0)
 `
@@ -208,8 +340,29 @@ func (q *Queries) InsertCardLink(ctx context.Context, arg InsertCardLinkParams) 
 	return err
 }
 
-const insertDeed = `-- name: InsertDeed :exec
-insert into deeds (at, device, who, role, what, thing) values (?, ?, ?, ?, ?, ?)
+const insertCoach = `-- name: InsertCoach :exec
+insert into coaches (id, name, passphrase, since, ended) values (?, ?, ?, ?, 0)
+`
+
+type InsertCoachParams struct {
+	ID         string
+	Name       string
+	Passphrase string
+	Since      int64
+}
+
+func (q *Queries) InsertCoach(ctx context.Context, arg InsertCoachParams) error {
+	_, err := q.db.ExecContext(ctx, insertCoach,
+		arg.ID,
+		arg.Name,
+		arg.Passphrase,
+		arg.Since,
+	)
+	return err
+}
+
+const insertDeed = `-- name: InsertDeed :one
+insert into deeds (at, device, who, role, what, thing, number) values (?, ?, ?, ?, ?, ?, ?) returning n
 `
 
 type InsertDeedParams struct {
@@ -219,22 +372,28 @@ type InsertDeedParams struct {
 	Role   string
 	What   string
 	Thing  string
+	Number int64
 }
 
-func (q *Queries) InsertDeed(ctx context.Context, arg InsertDeedParams) error {
-	_, err := q.db.ExecContext(ctx, insertDeed,
+func (q *Queries) InsertDeed(ctx context.Context, arg InsertDeedParams) (int64, error) {
+	row := q.db.QueryRowContext(ctx, insertDeed,
 		arg.At,
 		arg.Device,
 		arg.Who,
 		arg.Role,
 		arg.What,
 		arg.Thing,
+		arg.Number,
 	)
-	return err
+	var n int64
+	err := row.Scan(&n)
+	return n, err
 }
 
 const insertDevice = `-- name: InsertDevice :exec
-insert into devices (id, name, role, way, since, seen, ended) values (?, ?, ?, ?, ?, ?, 0)
+insert into devices (id, name, role, way, since, seen, ended, coach, known)
+values (?1, ?2, ?3, ?4, ?5, ?6, 0,
+    nullif(cast(?7 as text), ''), ?8)
 `
 
 type InsertDeviceParams struct {
@@ -244,6 +403,8 @@ type InsertDeviceParams struct {
 	Way   string
 	Since int64
 	Seen  int64
+	Coach string
+	Known string
 }
 
 func (q *Queries) InsertDevice(ctx context.Context, arg InsertDeviceParams) error {
@@ -254,8 +415,21 @@ func (q *Queries) InsertDevice(ctx context.Context, arg InsertDeviceParams) erro
 		arg.Way,
 		arg.Since,
 		arg.Seen,
+		arg.Coach,
+		arg.Known,
 	)
 	return err
+}
+
+const knownDevice = `-- name: KnownDevice :one
+select id from devices where known = ?
+`
+
+func (q *Queries) KnownDevice(ctx context.Context, known string) (string, error) {
+	row := q.db.QueryRowContext(ctx, knownDevice, known)
+	var id string
+	err := row.Scan(&id)
+	return id, err
 }
 
 const listCardLinks = `-- name: ListCardLinks :many
@@ -298,11 +472,56 @@ func (q *Queries) ListCardLinks(ctx context.Context, arg ListCardLinksParams) ([
 	return items, nil
 }
 
+const listCoaches = `-- name: ListCoaches :many
+select c.id, c.name, c.since, c.ended,
+    (select count(*) from lessons l where l.coach = c.id and l.date >= ?) as ahead
+from coaches c order by c.ended, lower(c.name), c.id
+`
+
+type ListCoachesRow struct {
+	ID    string
+	Name  string
+	Since int64
+	Ended int64
+	Ahead int64
+}
+
+// Coaches, and how many lessons from a day on each gives.
+func (q *Queries) ListCoaches(ctx context.Context, date string) ([]ListCoachesRow, error) {
+	rows, err := q.db.QueryContext(ctx, listCoaches, date)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []ListCoachesRow
+	for rows.Next() {
+		var i ListCoachesRow
+		if err := rows.Scan(
+			&i.ID,
+			&i.Name,
+			&i.Since,
+			&i.Ended,
+			&i.Ahead,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const listDeeds = `-- name: ListDeeds :many
-select d.n, d.at, d.who, d.role, d.what, d.thing,
+select d.n, d.at, d.who, d.role, d.what, d.thing, d.number,
     cast(coalesce(
         (select s.name from students s where s.id = d.thing),
         (select l.title from lessons l where l.id = d.thing),
+        (select c.name from coaches c where c.id = d.thing),
         (select l.title from runs r join lessons l on l.id = r.lesson_id where r.id = d.thing),
         ''
     ) as text) as named
@@ -310,13 +529,14 @@ from deeds d where d.n < ? order by d.n desc limit 60
 `
 
 type ListDeedsRow struct {
-	N     int64
-	At    int64
-	Who   string
-	Role  string
-	What  string
-	Thing string
-	Named string
+	N      int64
+	At     int64
+	Who    string
+	Role   string
+	What   string
+	Thing  string
+	Number int64
+	Named  string
 }
 
 func (q *Queries) ListDeeds(ctx context.Context, n int64) ([]ListDeedsRow, error) {
@@ -335,6 +555,7 @@ func (q *Queries) ListDeeds(ctx context.Context, n int64) ([]ListDeedsRow, error
 			&i.Role,
 			&i.What,
 			&i.Thing,
+			&i.Number,
 			&i.Named,
 		); err != nil {
 			return nil, err
@@ -351,18 +572,29 @@ func (q *Queries) ListDeeds(ctx context.Context, n int64) ([]ListDeedsRow, error
 }
 
 const listDevices = `-- name: ListDevices :many
-select id, name, role, way, since, seen, ended from devices where ended = 0 order by seen desc, id limit 500
+select d.id, d.name, d.role, d.way, d.since, d.seen, cast(coalesce(c.name, '') as text) as coach_name
+from devices d left join coaches c on c.id = d.coach where d.ended = 0 order by d.seen desc, d.id limit 500
 `
 
-func (q *Queries) ListDevices(ctx context.Context) ([]Device, error) {
+type ListDevicesRow struct {
+	ID        string
+	Name      string
+	Role      string
+	Way       string
+	Since     int64
+	Seen      int64
+	CoachName string
+}
+
+func (q *Queries) ListDevices(ctx context.Context) ([]ListDevicesRow, error) {
 	rows, err := q.db.QueryContext(ctx, listDevices)
 	if err != nil {
 		return nil, err
 	}
 	defer rows.Close()
-	var items []Device
+	var items []ListDevicesRow
 	for rows.Next() {
-		var i Device
+		var i ListDevicesRow
 		if err := rows.Scan(
 			&i.ID,
 			&i.Name,
@@ -370,11 +602,38 @@ func (q *Queries) ListDevices(ctx context.Context) ([]Device, error) {
 			&i.Way,
 			&i.Since,
 			&i.Seen,
-			&i.Ended,
+			&i.CoachName,
 		); err != nil {
 			return nil, err
 		}
 		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const listDevicesOfCoach = `-- name: ListDevicesOfCoach :many
+select id from devices where coach = cast(?1 as text) and ended = 0
+`
+
+func (q *Queries) ListDevicesOfCoach(ctx context.Context, coach string) ([]string, error) {
+	rows, err := q.db.QueryContext(ctx, listDevicesOfCoach, coach)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []string
+	for rows.Next() {
+		var id string
+		if err := rows.Scan(&id); err != nil {
+			return nil, err
+		}
+		items = append(items, id)
 	}
 	if err := rows.Close(); err != nil {
 		return nil, err

@@ -41,7 +41,7 @@ func (q *Queries) FirstSaved(ctx context.Context, lessonID string) (int64, error
 }
 
 const getLesson = `-- name: GetLesson :one
-select l.id, l.version, l.title, l.aim, l.date, l.start, l.slot_minutes, l.court, l.more, t.body from lessons l join lesson_versions v on v.lesson_id = l.id and v.version = l.version
+select l.id, l.version, l.title, l.aim, l.date, l.start, l.slot_minutes, l.court, l.more, l.coach, t.body from lessons l join lesson_versions v on v.lesson_id = l.id and v.version = l.version
 join texts t on t.id = v.text where l.id = ?
 `
 
@@ -55,6 +55,7 @@ type GetLessonRow struct {
 	SlotMinutes int64
 	Court       string
 	More        string
+	Coach       sql.NullString
 	Body        []byte
 }
 
@@ -71,6 +72,7 @@ func (q *Queries) GetLesson(ctx context.Context, id string) (GetLessonRow, error
 		&i.SlotMinutes,
 		&i.Court,
 		&i.More,
+		&i.Coach,
 		&i.Body,
 	)
 	return i, err
@@ -382,7 +384,7 @@ func (q *Queries) ListLatestRuns(ctx context.Context, ids []string) ([]ListLates
 }
 
 const listLessonDays = `-- name: ListLessonDays :many
-select id, title, date, start, slot_minutes, court from lessons where id in (/*SLICE:ids*/?)
+select id, title, date, start, slot_minutes, court, coach from lessons where id in (/*SLICE:ids*/?)
 `
 
 type ListLessonDaysRow struct {
@@ -392,6 +394,7 @@ type ListLessonDaysRow struct {
 	Start       string
 	SlotMinutes int64
 	Court       string
+	Coach       sql.NullString
 }
 
 // When some lessons are.
@@ -421,6 +424,7 @@ func (q *Queries) ListLessonDays(ctx context.Context, ids []string) ([]ListLesso
 			&i.Start,
 			&i.SlotMinutes,
 			&i.Court,
+			&i.Coach,
 		); err != nil {
 			return nil, err
 		}
@@ -437,8 +441,14 @@ func (q *Queries) ListLessonDays(ctx context.Context, ids []string) ([]ListLesso
 
 const listLessonVersions = `-- name: ListLessonVersions :many
 select v.version, v.saved_at, t.body from lesson_versions v join texts t on t.id = v.text
-where v.lesson_id = ? order by v.version desc limit 100
+where v.lesson_id = ? and v.version < ? order by v.version desc limit ?
 `
+
+type ListLessonVersionsParams struct {
+	LessonID string
+	Version  int64
+	Limit    int64
+}
 
 type ListLessonVersionsRow struct {
 	Version int64
@@ -446,8 +456,8 @@ type ListLessonVersionsRow struct {
 	Body    []byte
 }
 
-func (q *Queries) ListLessonVersions(ctx context.Context, lessonID string) ([]ListLessonVersionsRow, error) {
-	rows, err := q.db.QueryContext(ctx, listLessonVersions, lessonID)
+func (q *Queries) ListLessonVersions(ctx context.Context, arg ListLessonVersionsParams) ([]ListLessonVersionsRow, error) {
+	rows, err := q.db.QueryContext(ctx, listLessonVersions, arg.LessonID, arg.Version, arg.Limit)
 	if err != nil {
 		return nil, err
 	}
@@ -500,6 +510,38 @@ func (q *Queries) ListNamesInLessons(ctx context.Context, ids []string) ([]ListN
 	for rows.Next() {
 		var i ListNamesInLessonsRow
 		if err := rows.Scan(&i.LessonID, &i.StudentID, &i.Name); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const listNamesOfCoaches = `-- name: ListNamesOfCoaches :many
+select id, name from coaches
+`
+
+type ListNamesOfCoachesRow struct {
+	ID   string
+	Name string
+}
+
+func (q *Queries) ListNamesOfCoaches(ctx context.Context) ([]ListNamesOfCoachesRow, error) {
+	rows, err := q.db.QueryContext(ctx, listNamesOfCoaches)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []ListNamesOfCoachesRow
+	for rows.Next() {
+		var i ListNamesOfCoachesRow
+		if err := rows.Scan(&i.ID, &i.Name); err != nil {
 			return nil, err
 		}
 		items = append(items, i)
@@ -593,12 +635,13 @@ func (q *Queries) ListStudentsInLesson(ctx context.Context, lessonID string) ([]
 }
 
 const pageOfLessons = `-- name: PageOfLessons :many
-select l.id, l.title, l.date, l.start, l.slot_minutes, l.court from lessons l
+select l.id, l.title, l.date, l.start, l.slot_minutes, l.court, l.coach from lessons l
 where l.date >= ?1 and l.date < ?2
   and (l.date, l.start, l.id) < (?3, ?4, ?5)
   and (cast(?6 as text) = '' or exists (select 1 from lesson_students p where p.lesson_id = l.id and p.student_id in (select w.id from who w where w.one = ?6)))
   and not exists (select 1 from json_each(cast(?7 as text)) w where not (instr(lower(l.title), w.value) > 0 or instr(lower(l.aim), w.value) > 0
     or exists (select 1 from lesson_students p join who on who.id = p.student_id join students s on s.id = who.one where p.lesson_id = l.id and instr(lower(s.name), w.value) > 0)
+    or exists (select 1 from coaches c where c.id = l.coach and instr(lower(c.name), w.value) > 0)
     or exists (select 1 from blocks b where b.lesson_id = l.id and instr(lower(b.title), w.value) > 0)))
 order by l.date desc, l.start desc, l.id desc limit ?8
 `
@@ -621,6 +664,7 @@ type PageOfLessonsRow struct {
 	Start       string
 	SlotMinutes int64
 	Court       string
+	Coach       sql.NullString
 }
 
 // Lessons before a key, latest day first.
@@ -649,6 +693,7 @@ func (q *Queries) PageOfLessons(ctx context.Context, arg PageOfLessonsParams) ([
 			&i.Start,
 			&i.SlotMinutes,
 			&i.Court,
+			&i.Coach,
 		); err != nil {
 			return nil, err
 		}
@@ -664,12 +709,13 @@ func (q *Queries) PageOfLessons(ctx context.Context, arg PageOfLessonsParams) ([
 }
 
 const pageOfLessonsAhead = `-- name: PageOfLessonsAhead :many
-select l.id, l.title, l.date, l.start, l.slot_minutes, l.court from lessons l
+select l.id, l.title, l.date, l.start, l.slot_minutes, l.court, l.coach from lessons l
 where l.date >= ?1 and l.date < ?2
   and (l.date, l.start, l.id) > (?3, ?4, ?5)
   and (cast(?6 as text) = '' or exists (select 1 from lesson_students p where p.lesson_id = l.id and p.student_id in (select w.id from who w where w.one = ?6)))
   and not exists (select 1 from json_each(cast(?7 as text)) w where not (instr(lower(l.title), w.value) > 0 or instr(lower(l.aim), w.value) > 0
     or exists (select 1 from lesson_students p join who on who.id = p.student_id join students s on s.id = who.one where p.lesson_id = l.id and instr(lower(s.name), w.value) > 0)
+    or exists (select 1 from coaches c where c.id = l.coach and instr(lower(c.name), w.value) > 0)
     or exists (select 1 from blocks b where b.lesson_id = l.id and instr(lower(b.title), w.value) > 0)))
 order by l.date asc, l.start asc, l.id asc limit ?8
 `
@@ -692,6 +738,7 @@ type PageOfLessonsAheadRow struct {
 	Start       string
 	SlotMinutes int64
 	Court       string
+	Coach       sql.NullString
 }
 
 // Lessons after a key, earliest day first.
@@ -720,6 +767,7 @@ func (q *Queries) PageOfLessonsAhead(ctx context.Context, arg PageOfLessonsAhead
 			&i.Start,
 			&i.SlotMinutes,
 			&i.Court,
+			&i.Coach,
 		); err != nil {
 			return nil, err
 		}

@@ -53,6 +53,14 @@ type Club struct {
 	Thinned    int64
 }
 
+type Coach struct {
+	ID         string
+	Name       string
+	Passphrase string
+	Since      int64
+	Ended      int64
+}
+
 type Counted struct {
 	RunID     string
 	StudentID string
@@ -90,6 +98,7 @@ type Deed struct {
 	Role   string
 	What   string
 	Thing  string
+	Number int64
 }
 
 type Device struct {
@@ -100,6 +109,8 @@ type Device struct {
 	Since int64
 	Seen  int64
 	Ended int64
+	Coach sql.NullString
+	Known string
 }
 
 type Document struct {
@@ -198,6 +209,7 @@ type Lesson struct {
 	SlotMinutes int64
 	Court       string
 	More        string
+	Coach       sql.NullString
 }
 
 type LessonStudent struct {

@@ -41,7 +41,7 @@ func steps() []string {
 			"lessons",
 			idOf(
 				"id",
-			)+", version, title, aim, date(date, printf('-%d days', k * 7)), start, slot_minutes, court, more",
+			)+", version, title, aim, date(date, printf('-%d days', k * 7)), start, slot_minutes, court, more, coach",
 		),
 		of("lesson_students", idOf("lesson_id")+", place, "+who),
 		of("blocks", idOf("lesson_id")+", place, id, kind, title, minutes"),

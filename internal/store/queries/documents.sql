@@ -18,7 +18,8 @@ update documents set removed = 1 where kind = ? and id = ? and removed = 0;
 insert into document_versions (kind, id, version, saved_at, body) values (?, ?, ?, ?, ?);
 
 -- name: ListDocumentVersions :many
-select version, saved_at, body from document_versions where kind = ? and id = ? order by version desc limit 200;
+select version, saved_at, body from document_versions
+where kind = ? and id = ? and version < ? order by version desc limit ?;
 
 -- name: GetDocumentVersion :one
 select body from document_versions where kind = ? and id = ? and version = ?;

@@ -1,28 +1,30 @@
 -- name: PageOfLessons :many
 -- Lessons before a key, latest day first.
-select l.id, l.title, l.date, l.start, l.slot_minutes, l.court from lessons l
+select l.id, l.title, l.date, l.start, l.slot_minutes, l.court, l.coach from lessons l
 where l.date >= sqlc.arg('since') and l.date < sqlc.arg('until')
   and (l.date, l.start, l.id) < (sqlc.arg('date'), sqlc.arg('start'), sqlc.arg('id'))
   and (cast(sqlc.arg('student') as text) = '' or exists (select 1 from lesson_students p where p.lesson_id = l.id and p.student_id in (select w.id from who w where w.one = sqlc.arg('student'))))
   and not exists (select 1 from json_each(cast(sqlc.arg('words') as text)) w where not (instr(lower(l.title), w.value) > 0 or instr(lower(l.aim), w.value) > 0
     or exists (select 1 from lesson_students p join who on who.id = p.student_id join students s on s.id = who.one where p.lesson_id = l.id and instr(lower(s.name), w.value) > 0)
+    or exists (select 1 from coaches c where c.id = l.coach and instr(lower(c.name), w.value) > 0)
     or exists (select 1 from blocks b where b.lesson_id = l.id and instr(lower(b.title), w.value) > 0)))
 order by l.date desc, l.start desc, l.id desc limit sqlc.arg('limit');
 
 -- name: PageOfLessonsAhead :many
 -- Lessons after a key, earliest day first.
-select l.id, l.title, l.date, l.start, l.slot_minutes, l.court from lessons l
+select l.id, l.title, l.date, l.start, l.slot_minutes, l.court, l.coach from lessons l
 where l.date >= sqlc.arg('since') and l.date < sqlc.arg('until')
   and (l.date, l.start, l.id) > (sqlc.arg('date'), sqlc.arg('start'), sqlc.arg('id'))
   and (cast(sqlc.arg('student') as text) = '' or exists (select 1 from lesson_students p where p.lesson_id = l.id and p.student_id in (select w.id from who w where w.one = sqlc.arg('student'))))
   and not exists (select 1 from json_each(cast(sqlc.arg('words') as text)) w where not (instr(lower(l.title), w.value) > 0 or instr(lower(l.aim), w.value) > 0
     or exists (select 1 from lesson_students p join who on who.id = p.student_id join students s on s.id = who.one where p.lesson_id = l.id and instr(lower(s.name), w.value) > 0)
+    or exists (select 1 from coaches c where c.id = l.coach and instr(lower(c.name), w.value) > 0)
     or exists (select 1 from blocks b where b.lesson_id = l.id and instr(lower(b.title), w.value) > 0)))
 order by l.date asc, l.start asc, l.id asc limit sqlc.arg('limit');
 
 -- name: ListLessonDays :many
 -- When some lessons are.
-select id, title, date, start, slot_minutes, court from lessons where id in (sqlc.slice('ids'));
+select id, title, date, start, slot_minutes, court, coach from lessons where id in (sqlc.slice('ids'));
 
 -- name: ListBlockOutlines :many
 select lesson_id, kind, title, minutes from blocks where lesson_id in (sqlc.slice('ids')) order by lesson_id, place;
@@ -30,6 +32,9 @@ select lesson_id, kind, title, minutes from blocks where lesson_id in (sqlc.slic
 -- name: ListNamesInLessons :many
 select ls.lesson_id, s.id as student_id, s.name from lesson_students ls join who w on w.id = ls.student_id join students s on s.id = w.one
 where ls.lesson_id in (sqlc.slice('ids')) order by ls.lesson_id, ls.place;
+
+-- name: ListNamesOfCoaches :many
+select id, name from coaches;
 
 -- name: ListLatestRuns :many
 select lesson_id, id, status, max(started_at) as started_at from runs
@@ -97,7 +102,7 @@ delete from lesson_versions where rowid in (
 
 -- name: ListLessonVersions :many
 select v.version, v.saved_at, t.body from lesson_versions v join texts t on t.id = v.text
-where v.lesson_id = ? order by v.version desc limit 100;
+where v.lesson_id = ? and v.version < ? order by v.version desc limit ?;
 
 -- name: LatestLessonOf :one
 -- The latest lesson with any of these students, a JSON list; of just these, so many, where only is not 0.

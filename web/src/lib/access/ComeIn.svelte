@@ -1,4 +1,4 @@
-<!-- The door: six digits for a phone, or the owner's passphrase. -->
+<!-- The door: six digits for a phone, a coach's name and passphrase, or the owner's passphrase. -->
 <script lang="ts">
   import { deviceName, door } from './door.svelte';
 
@@ -9,7 +9,8 @@
   let words = $state('');
   let wrong = $state('');
   let busy = $state(false);
-  let owner = $state(false);
+  let way = $state<'digits' | 'coach' | 'owner'>('digits');
+  let coach = $state('');
 
   async function come(act: () => Promise<void>) {
     busy = true;
@@ -29,7 +30,7 @@
   };
   const signIn = (e: SubmitEvent) => {
     e.preventDefault();
-    void come(() => door.signIn(words));
+    void come(() => door.signIn(words, way === 'coach' ? coach : undefined));
   };
 </script>
 
@@ -41,7 +42,7 @@
   {#if wrong}<p class="mt-3 border-l-4 border-error pl-3 font-semibold text-error" role="alert">
       {wrong}
     </p>{/if}
-  {#if !owner}
+  {#if way === 'digits'}
     <form class="mt-4 space-y-4" onsubmit={pair}>
       {#if !secret}
         <p>The six digits are shown on the club’s computer, under <em>Devices and backups</em>.</p>
@@ -71,14 +72,40 @@
         {busy ? 'A moment…' : secret ? 'Connect' : 'Sign in'}
       </button>
     </form>
-    {#if !secret}<button type="button" class="btn mt-6 w-full" onclick={() => (owner = true)}
+    {#if !secret}
+      {#if door.access?.coaches}<button type="button" class="btn mt-6 w-full" onclick={() => (way = 'coach')}
+          >Sign in by name</button
+        >{/if}
+      <button type="button" class="btn mt-3 w-full" onclick={() => (way = 'owner')}
         >Sign in as the owner</button
-      >{/if}
+      >
+    {/if}
   {:else}
     <form class="mt-4 space-y-4" onsubmit={signIn}>
-      <input dir="auto" type="text" class="hidden" autocomplete="username" value="owner" readonly />
+      {#if way === 'coach'}
+        <label class="block">
+          <span class="block font-semibold">Your name</span>
+          <input
+            dir="auto"
+            class="input h-14 w-full border-2 border-base-content"
+            autocomplete="username"
+            maxlength="60"
+            required
+            bind:value={coach}
+          />
+        </label>
+      {:else}<input
+          dir="auto"
+          type="text"
+          class="hidden"
+          autocomplete="username"
+          value="owner"
+          readonly
+        />{/if}
       <label class="block">
-        <span class="block font-semibold">The owner’s passphrase</span>
+        <span class="block font-semibold"
+          >{way === 'coach' ? 'Your passphrase' : 'The owner’s passphrase'}</span
+        >
         <input
           class="input h-14 w-full border-2 border-base-content"
           type="password"
@@ -91,7 +118,7 @@
         >{busy ? 'A moment…' : 'Sign in'}</button
       >
     </form>
-    <button type="button" class="btn mt-6 w-full" onclick={() => (owner = false)}>Use six digits</button>
+    <button type="button" class="btn mt-6 w-full" onclick={() => (way = 'digits')}>Use six digits</button>
   {/if}
   <p class="mt-6 text-sm">
     This club contains children’s names, so you must sign in. Your counts stay saved on this device until you

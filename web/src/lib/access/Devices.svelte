@@ -44,7 +44,7 @@
       <li class="flex flex-wrap items-center gap-x-3 gap-y-1 py-2">
         <input
           dir="auto"
-          class="written min-w-0 flex-1 font-semibold"
+          class="written min-w-full flex-1 font-semibold sm:min-w-40"
           aria-label="Name of this device"
           value={d.name}
           maxlength="60"
@@ -57,6 +57,7 @@
             onchange={(e) => put(d, { role: e.currentTarget.value as Device['role'] })}
             >{#each roles as [id, what] (id)}<option value={id}>{what}</option>{/each}</select
           >{/if}
+        {#if d.coach}<span dir="auto" class="text-sm">{d.coach}</span>{/if}
         <span class="w-40 text-sm">{d.here ? 'this device' : `last seen ${ago(d.seen)}`}</span>
         {#if !d.here}<button
             type="button"

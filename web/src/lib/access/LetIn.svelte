@@ -1,11 +1,13 @@
 <!-- Lets a phone in: what it may do is one press, then a picture to read or six digits to type. -->
 <script lang="ts">
-  import { api, need, type PairingCode } from '$lib/api/client';
+  import { api, need, type ClubCoach, type PairingCode } from '$lib/api/client';
   import { door } from './door.svelte';
   import Picture from './Picture.svelte';
 
   /** A device came in meanwhile. */
-  let { devices }: { devices: number } = $props();
+  let { devices, coaches = [] }: { devices: number; coaches?: ClubCoach[] } = $props();
+  /** Whose phone it is, of the coaches. */
+  let whose = $state('');
   type Role = 'assistant' | 'coach' | 'owner';
   const roles: { id: Role; name: string; what: string }[] = [
     {
@@ -28,7 +30,11 @@
   async function show(role: Role) {
     wrong = '';
     try {
-      code = await need(api.POST('/api/v1/access/codes', { body: { role } }));
+      code = await need(
+        api.POST('/api/v1/access/codes', {
+          body: { role, coach: role === 'coach' && whose ? whose : undefined }
+        })
+      );
       before = devices;
       now = Date.now();
     } catch (error) {
@@ -53,13 +59,13 @@
         </div>
         <p class="figures mt-1 text-sm break-all">{trust[which]!.url}</p>
         <p class="mt-1 text-sm">
-          The page shows the steps for that kind of phone and says when the connection is secure.
+          The page shows the steps for that kind of phone. Then compare: the phone’s settings show the
+          certificate’s SHA-256 fingerprint, and it must be
         </p>
-        <details class="mt-1 text-sm">
-          <summary class="cursor-pointer">Is it the right certificate?</summary>
-          <p class="figures mt-1 text-xs">{door.access?.fingerprint}</p>
-          <p>The same letters are shown on the phone’s page.</p>
-        </details>
+        <p class="figures mt-1 text-xs">{door.access?.fingerprint}</p>
+        <p class="mt-1 text-sm">
+          This computer can open Hodometer at https://localhost, or it installs the certificate too.
+        </p>
       </div>
     {/if}
     <div>
@@ -80,6 +86,20 @@
         </p>
       {:else if code && left > 0}
         <p class="mt-1 text-sm">{roles.find((r) => r.id === code?.role)?.what}</p>
+        {#if code.role === 'coach' && coaches.some((c) => !c.disabled)}
+          <label class="mt-1 flex items-center gap-2 text-sm"
+            >Whose phone
+            <select
+              class="select w-40 border-base-content/60 select-sm"
+              bind:value={whose}
+              onchange={() => void show('coach')}
+            >
+              <option value="">anybody’s</option>
+              {#each coaches.filter((c) => !c.disabled) as c (c.id)}<option value={c.id}>{c.name}</option
+                >{/each}
+            </select></label
+          >
+        {/if}
         {@const link = code.links[which]}
         {#if link}
           <div class="mt-2 max-w-56"><Picture {link} label="QR code that connects one phone" /></div>

@@ -61,7 +61,9 @@
 <section aria-labelledby="this-device">
   <h2 id="this-device" class="text-xl">This device</h2>
   {#if door.access && !door.access.open}<p>
-      <strong dir="auto">{door.access.name}</strong>, {roles[door.access.role]}
+      <strong dir="auto">{door.access.name}</strong>, {door.access.coach
+        ? `${door.access.coach}, `
+        : ''}{roles[door.access.role]}
     </p>{/if}
   <ul class="mt-2 space-y-1">
     {#each grants as g (g.yes)}<li class="flex gap-2" class:font-semibold={!g.good}>

@@ -45,8 +45,8 @@ class Door {
     return () => clearInterval(again);
   }
   /** Comes in; throws in a coach's words where the door stays shut. */
-  async signIn(passphrase: string) {
-    const answer = api.POST('/api/v1/access/signIn', { body: { passphrase, name: deviceName() } });
+  async signIn(passphrase: string, coach?: string) {
+    const answer = api.POST('/api/v1/access/signIn', { body: { coach, passphrase, name: deviceName() } });
     this.take(await came(answer));
   }
   async pair(code: string, name = deviceName()) {

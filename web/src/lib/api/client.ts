@@ -62,12 +62,12 @@ export type Place = Schemas['RotationPlace'];
 export type BlockRotation = Schemas['BlockRotation'];
 export type BlockDetail = Schemas['BlockDetail'];
 export type Fix = Schemas['LessonFix'];
+export type ClubCoach = Schemas['ClubCoach'];
 export type Draft =
   paths['/api/v1/lessons/drafts']['post']['responses'][200]['content']['application/json'][number];
 export type Sheet =
   paths['/api/v1/lessons/{lesson}/sheet']['get']['responses'][200]['content']['application/json'];
-export type LessonVersion =
-  paths['/api/v1/lessons/{lesson}/versions']['get']['responses'][200]['content']['application/json'][number];
+export type LessonVersion = Schemas['LessonVersion'];
 export type Access = Schemas['Access'];
 export type DoorLink = Schemas['DoorLink'];
 export type Device = Schemas['Device'];

@@ -410,6 +410,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/lessons/{lesson}/coach": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson: components["parameters"]["lessonId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Set which coach gives a lesson */
+        put: operations["giveLesson"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/lessons/{lesson}": {
         parameters: {
             query?: never;
@@ -1462,7 +1481,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Sign in as owner with the passphrase */
+        /** Sign in with a passphrase - a coach by name, the owner without one */
         post: operations["signIn"];
         delete?: never;
         options?: never;
@@ -1512,7 +1531,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Set the owner's passphrase; devices signed in with the old one are signed out */
+        /** Set the own passphrase, a coach's or the owner's; devices signed in with the old one are signed out */
         put: operations["setPassphrase"];
         post?: never;
         delete?: never;
@@ -1623,6 +1642,62 @@ export interface paths {
         post?: never;
         /** Sign a device out */
         delete: operations["endDevice"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/access/coaches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The coaches of the club, those who may sign in first */
+        get: operations["listCoaches"];
+        put?: never;
+        /** Let a coach sign in by name */
+        post: operations["addCoach"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/access/coaches/{coach}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                coach: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Rename a coach, set a new passphrase, or disable one, who is signed out everywhere */
+        put: operations["changeCoach"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/access/coaches/{coach}/lessons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                coach: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Hand the lessons of a coach from today on over to another */
+        post: operations["handOverLessons"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1757,6 +1832,10 @@ export interface components {
             role: components["schemas"]["Role"];
             /** @description of the device that asks */
             name: string;
+            /** @description the name of the coach whose device it is */
+            coach?: string;
+            /** @description coaches can sign in by name */
+            coaches?: boolean;
             /** @description the owner has set one */
             passphrase: boolean;
             /**
@@ -1801,6 +1880,17 @@ export interface components {
             seen: number;
             /** @description it is the one that asks */
             here: boolean;
+            /** @description the name of the coach whose device it is */
+            coach?: string;
+        };
+        ClubCoach: {
+            id: components["schemas"]["Id"];
+            name: string;
+            /** Format: int64 */
+            since: number;
+            disabled?: boolean;
+            /** @description lessons from today on */
+            ahead: number;
         };
         Deed: {
             /** Format: int64 */
@@ -2678,6 +2768,37 @@ export interface components {
              */
             savedAt: number;
             drill: components["schemas"]["Drill"];
+        };
+        LessonVersion: {
+            version: number;
+            /**
+             * Format: int64
+             * @description milliseconds since 1970
+             */
+            savedAt: number;
+            changes: string[];
+            lesson: components["schemas"]["Lesson"];
+        };
+        GameVersion: {
+            edition: number;
+            /** Format: int64 */
+            savedAt: number;
+            game: components["schemas"]["Game"];
+        };
+        LessonVersionPage: {
+            items: components["schemas"]["LessonVersion"][];
+            /** @description where the next page begins; absent at the end */
+            next?: string;
+        };
+        DrillVersionPage: {
+            items: components["schemas"]["DrillVersion"][];
+            /** @description where the next page begins; absent at the end */
+            next?: string;
+        };
+        GameVersionPage: {
+            items: components["schemas"]["GameVersion"][];
+            /** @description where the next page begins; absent at the end */
+            next?: string;
         };
         /** @description Either pace or ballsPerMinute */
         TempoQuestion: {
@@ -3698,6 +3819,8 @@ export interface components {
             arrangement?: components["schemas"]["Arrangement"];
             /** @description what those do whose turn it is not */
             waiting?: string;
+            /** @description a drill is counted when the turn is over, not ball by ball */
+            atEnd?: boolean;
         };
         Lesson: {
             /**
@@ -3759,6 +3882,9 @@ export interface components {
             run?: string;
             /** @enum {string} */
             runStatus?: "ready" | "running" | "paused" | "finished" | "givenUp" | "removed";
+            /** @description the name of the coach who gives it */
+            coach?: string;
+            coachId?: components["schemas"]["Id"];
         };
         Rate: {
             mean: number;
@@ -3906,6 +4032,8 @@ export interface components {
                 between: number;
                 /** @description a game can begin from its drill */
                 playable?: boolean;
+                /** @description its balls come faster than they can be counted one by one */
+                quick?: boolean;
                 id: string;
                 start: string;
                 end: string;
@@ -5396,7 +5524,11 @@ export interface operations {
     };
     listLessonVersions: {
         parameters: {
-            query?: never;
+            query?: {
+                limit?: components["parameters"]["limit"];
+                /** @description next of the page before */
+                after?: components["parameters"]["after"];
+            };
             header?: never;
             path: {
                 lesson: components["parameters"]["lessonId"];
@@ -5411,16 +5543,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": {
-                        version: number;
-                        /**
-                         * Format: int64
-                         * @description milliseconds since 1970
-                         */
-                        savedAt: number;
-                        changes: string[];
-                        lesson: components["schemas"]["Lesson"];
-                    }[];
+                    "application/json": components["schemas"]["LessonVersionPage"];
                 };
             };
             404: components["responses"]["Problem"];
@@ -5579,6 +5702,38 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description The lesson in short */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonSummary"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    giveLesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson: components["parameters"]["lessonId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description absent: nobody in particular */
+                    coach?: components["schemas"]["Id"];
+                };
+            };
+        };
         responses: {
             /** @description The lesson in short */
             200: {
@@ -6920,7 +7075,11 @@ export interface operations {
     };
     listDrillVersions: {
         parameters: {
-            query?: never;
+            query?: {
+                limit?: components["parameters"]["limit"];
+                /** @description next of the page before */
+                after?: components["parameters"]["after"];
+            };
             header?: never;
             path: {
                 drill: components["parameters"]["drillId"];
@@ -6935,7 +7094,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DrillVersion"][];
+                    "application/json": components["schemas"]["DrillVersionPage"];
                 };
             };
             404: components["responses"]["Problem"];
@@ -7102,7 +7261,11 @@ export interface operations {
     };
     listGameVersions: {
         parameters: {
-            query?: never;
+            query?: {
+                limit?: components["parameters"]["limit"];
+                /** @description next of the page before */
+                after?: components["parameters"]["after"];
+            };
             header?: never;
             path: {
                 game: components["parameters"]["gameId"];
@@ -7117,12 +7280,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": {
-                        edition: number;
-                        /** Format: int64 */
-                        savedAt: number;
-                        game: components["schemas"]["Game"];
-                    }[];
+                    "application/json": components["schemas"]["GameVersionPage"];
                 };
             };
             404: components["responses"]["Problem"];
@@ -8026,7 +8184,10 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
+                    /** @description the name of a coach; absent: the owner */
+                    coach?: string;
                     passphrase: string;
+                    /** @description of the device */
                     name?: string;
                 };
             };
@@ -8103,6 +8264,8 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
+                    /** @description the one that is set; needed where one is */
+                    present?: string;
                     passphrase: string;
                 };
             };
@@ -8264,6 +8427,7 @@ export interface operations {
             content: {
                 "application/json": {
                     role: components["schemas"]["Role"];
+                    coach?: components["schemas"]["Id"];
                 };
             };
         };
@@ -8351,6 +8515,120 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listCoaches: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Coaches */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClubCoach"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addCoach: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    passphrase: string;
+                };
+            };
+        };
+        responses: {
+            /** @description All coaches as they are then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClubCoach"][];
+                };
+            };
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeCoach: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                coach: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name?: string;
+                    passphrase?: string;
+                    disabled?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description All coaches as they are then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClubCoach"][];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    handOverLessons: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                coach: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    to: components["schemas"]["Id"];
+                };
+            };
+        };
+        responses: {
+            /** @description All coaches as they are then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClubCoach"][];
+                };
             };
             404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];

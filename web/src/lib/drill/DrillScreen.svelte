@@ -13,6 +13,8 @@
   } from '$lib/api/client';
   import PutInLesson from './PutInLesson.svelte';
   import { beside } from '$lib/shell/float';
+  import More from '$lib/shell/More.svelte';
+  import { Pages } from '$lib/shell/pages.svelte';
   import SaveState from '$lib/shell/SaveState.svelte';
   import { typing } from '$lib/shell/keys';
   import { v7 } from 'uuid';
@@ -30,7 +32,14 @@
   const editor = new Shelved(read);
   const drill = $derived(editor.drill);
   const court = $derived(courts.find((c) => c.id === drill.pattern.court)!);
-  let versions = $state.raw<DrillVersion[]>();
+  let shown = $state<HTMLElement>();
+  const versions = new Pages<DrillVersion>((after) =>
+    need(
+      api.GET('/api/v1/drills/{drill}/versions', {
+        params: { path: { drill: editor.id }, query: { limit: 50, after } }
+      })
+    )
+  );
   let wrong = $state('');
   let moreButton = $state<HTMLButtonElement>();
   const id = $props.id();
@@ -74,10 +83,7 @@
   async function history(e: ToggleEvent) {
     if (e.newState !== 'open') return;
     await editor.save();
-    const { data } = await api
-      .GET('/api/v1/drills/{drill}/versions', { params: { path: { drill: editor.id } } })
-      .catch(() => ({ data: undefined }));
-    versions = data ?? [];
+    await versions.begin();
   }
   async function mark() {
     editor.favourite = !editor.favourite;
@@ -159,8 +165,8 @@
         </div>
         {#if wrong}<p class="mt-2 text-sm font-semibold text-error" role="alert">{wrong}</p>{/if}
         <h2 class="mt-3 text-base">Version history</h2>
-        <ul class="mt-1 max-h-60 overflow-auto text-sm">
-          {#each versions ?? [] as v (v.version)}
+        <ul class="mt-1 max-h-60 overflow-auto text-sm" bind:this={shown}>
+          {#each versions.items as v (v.version)}
             <li class="flex items-center gap-2 py-0.5">
               <span class="figures shrink-0">{v.version}</span><span class="min-w-0 flex-1"
                 >{sayMoment(v.savedAt)} {v.drill.kin?.bend ? `· ${v.drill.kin.bend}` : ''}</span
@@ -171,8 +177,9 @@
                   onclick={() => editor.set(v.drill)}>Restore</button
                 >{/if}
             </li>
-          {:else}<li>{versions ? 'No saves yet.' : 'Loading…'}</li>{/each}
+          {:else}<li>{versions.ready ? 'No saves yet.' : 'Loading…'}</li>{/each}
         </ul>
+        <More list={versions} one="version" many="versions" of={shown} />
       </div>
       <p class="text-xs">
         {court.name}

@@ -224,6 +224,22 @@
           max={500}
           onset={(turnBalls) => set({ turnBalls })}
         />
+        <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight">
+          Counted{plan?.quick ? ' (balls come fast: rather when the turn is over)' : ''}
+          <select
+            class="select w-52 border-base-content/60 select-sm"
+            value={block.atEnd ? 'end' : 'ball'}
+            onchange={(e) =>
+              editor.setBlock(
+                block.id,
+                { atEnd: e.currentTarget.value === 'end' || undefined },
+                `counted ${block.id}`
+              )}
+          >
+            <option value="ball">ball by ball</option>
+            <option value="end">when the turn is over</option>
+          </select>
+        </label>
       </div>
       <div class="mt-4">
         <h3 class="text-base">Cues</h3>

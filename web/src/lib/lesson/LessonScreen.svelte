@@ -34,6 +34,7 @@
   import OtherBlock from './OtherBlock.svelte';
   import Versions from './Versions.svelte';
   import { door } from '$lib/access/door.svelte';
+  import GivenBy from '$lib/access/GivenBy.svelte';
   import Watch from '$lib/watch/Watch.svelte';
   import { Watching } from '$lib/watch/watching.svelte';
   import StudentPicker from './StudentPicker.svelte';
@@ -275,6 +276,7 @@
         {#each courts as c (c.id)}<option value={c.id}>{c.name}</option>{/each}
       </select>
     </label>
+    {#if !editor.nothing}<GivenBy lesson={lesson.id} coach={summary?.coachId} />{/if}
     <Resources {lesson} {students} onchange={(next) => editor.change(next)} />
     <StudentPicker
       {people}

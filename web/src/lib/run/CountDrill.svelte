@@ -5,6 +5,7 @@
   import { sayLength } from '$lib/units/length';
   import { settings } from '$lib/units/settings.svelte';
   import { hitters } from './called';
+  import AtEnd from './count/AtEnd.svelte';
   import BallCounter from './count/BallCounter.svelte';
   import Both from './count/Both.svelte';
   import More from './count/More.svelte';
@@ -50,6 +51,15 @@
     !!session.state.absent?.includes(id) ||
     !!session.state.gone?.includes(id) ||
     !!session.state.expected?.includes(id);
+  /** The result is entered when the turn is over: so many balls of it, or a streak. */
+  const streak = $derived(!!step && !!goalKind(step.goal.kind)?.streaks);
+  const atEnd = $derived(
+    !!session.block?.atEnd &&
+      byBalls &&
+      !both &&
+      !turn?.full &&
+      (streak || (turn?.by === 'balls' && !!turn.of && hitting.length === 1))
+  );
   const choices = $derived(session.lastBall ? (drill.stages[session.lastBall.step]?.choices ?? []) : []);
   /** What was said of the last ball already; the buttons go back once they were used. */
   let chosen = $state('');
@@ -224,9 +234,10 @@
   {/if}
 
   {#if both}<Both {session} ids={hitting} {name} />{/if}
+  {#if atEnd}<AtEnd {session} name={name(student.id)} balls={turn?.of ?? 0} {streak} />{/if}
   <div
     class="grid grid-cols-2 gap-2"
-    class:hidden={both}
+    class:hidden={both || atEnd}
     class:tight={suggested || asked}
     class:left={settings.thumb === 'left'}
   >

@@ -1,9 +1,10 @@
 <!-- On court: one thing at a time, thumb-sized, and nothing is ever lost. -->
 <script lang="ts">
-  import { onDestroy, onMount } from 'svelte';
+  import { flushSync, onDestroy, onMount, untrack } from 'svelte';
   import type { Run } from '$lib/api/client';
   import { typing } from '$lib/shell/keys';
   import { callNames } from '$lib/people/names';
+  import { settings } from '$lib/units/settings.svelte';
   import After from './After.svelte';
   import { sayLeft } from './clock';
   import { Caller } from './caller.svelte';
@@ -15,8 +16,11 @@
   import RoleOfMinute from './RoleOfMinute.svelte';
   import { Session } from './session.svelte';
   import SetUpCard from './SetUpCard.svelte';
-  import { call, unlock } from './sound';
+  import { hitters, sayPosts, sayTurn } from './called';
+  import { call, say, unlock } from './sound';
+  import { callOf } from './spoken';
   import Suggestion from './Suggestion.svelte';
+  import Unseen from './Unseen.svelte';
 
   let { run }: { run: Run } = $props();
   // svelte-ignore state_referenced_locally
@@ -28,6 +32,7 @@
   let sheet = $state(false);
   let awake = $state(false);
   let calling = $state(false);
+  let unseen = $state(false);
 
   const block = $derived(session.block);
   const minutes = $derived(session.minutes(session.state.block));
@@ -54,6 +59,33 @@
     const due = `${block.id} ${left <= 0 ? 'over' : left <= 10 ? 'soon' : ''}`;
     if (due !== announced && left <= 10) call(left <= 0 ? 'over' : 'soon');
     announced = due;
+  });
+
+  // Where calls are spoken, each is said once.
+  const called = (id: string) => names[session.students.findIndex((s) => s.id === id)] ?? '';
+  const spoken = $derived.by(() => {
+    const turn = session.blockState?.turn;
+    if (!settings.voice || !block || (!session.running && !turn?.full)) return undefined;
+    const words = sayTurn(turn, block, session.due, session.elapsed, called);
+    const hits = turn ? hitters(turn.now)[0] : undefined;
+    const student = session.blockState?.students?.find((s) => s.id === hits);
+    return callOf({
+      block: block.id,
+      left,
+      seconds: minutes * 60,
+      next: next?.block.title ?? '',
+      turn,
+      due: words.due,
+      posts: turn ? sayPosts(turn.next, called, words.waits) : '',
+      stage: student?.stages[student.stage]?.label ?? ''
+    });
+  });
+  const aloud: string[] = [];
+  $effect(() => {
+    const key = spoken?.key;
+    if (!key || aloud.includes(key)) return;
+    aloud.push(key);
+    untrack(() => say(spoken!.words));
   });
 
   let lock: WakeLockSentinel | undefined;
@@ -90,39 +122,47 @@
   let callerSet = false;
   /** As the button does, which asks about what is older; where there is none, only what is not. */
   function undo() {
+    flushSync(); // the button as it is after the last press
     const button = document.querySelector<HTMLElement>('[aria-keyshortcuts="u"]');
     if (button) button.click();
     else if (!session.state.undoBlock) session.undo();
   }
   function ready() {
     unlock();
-    if (!block) return;
-    session.add({ kind: 'setUp', block: block.id });
-    if (!session.running) session.add({ kind: 'start' });
+    session.soon(() => {
+      if (!block) return;
+      session.add({ kind: 'setUp', block: block.id });
+      if (!session.running) session.add({ kind: 'start' });
+    });
   }
   function key(e: KeyboardEvent) {
-    if (typing(e) || e.ctrlKey || e.metaKey || e.altKey || sheet || calling) return;
-    const at = Number(e.key) - 1;
-    const point = !!block?.match && (at === 0 || at === 1);
-    if (card && (point || 'gmtb'.includes(e.key))) ready(); // who counts has begun
-    if (e.key === ' ') clockButton();
-    else if (e.key === 'Enter' && card && document.activeElement?.tagName !== 'BUTTON') ready();
-    else if (e.key === 'g') session.tap('good');
-    else if (e.key === 'm') session.tap('miss');
-    else if (e.key === 'u') undo();
-    else if (e.key === 'n' && next) session.goTo(next.at);
-    else if (e.key === 'p') session.goTo(session.state.block - 1);
-    else if (e.key === 'l') sheet = true;
-    else if (e.key === 'c') openCaller();
-    else if (e.key === 't' && block && session.blockState?.turn)
-      session.add({ kind: 'turn', block: block.id, value: session.blockState.turn.n + 1 });
-    else if (e.key === 'b' && block?.drill?.basket) session.add({ kind: 'pickUp', block: block.id });
-    else if (point) session.add({ kind: 'point', block: block!.id, value: at });
-    else if (at >= 0 && session.students[at])
-      session.add({ kind: 'focus', student: session.students[at].id });
-    else if (e.key === '0') session.add({ kind: 'focus' });
-    else return;
+    if (typing(e) || e.ctrlKey || e.metaKey || e.altKey || sheet || calling || unseen) return;
+    const done = card && e.key === 'Enter' && document.activeElement?.tagName !== 'BUTTON';
+    if (!done && !/^[ gmunplctb\d]$/.test(e.key)) return;
+    unlock();
+    session.soon(() => press(e.key));
     e.preventDefault();
+  }
+  /** What a key does, once all that was pressed before it is counted. */
+  function press(key: string) {
+    const at = Number(key) - 1;
+    const point = !!block?.match && (at === 0 || at === 1);
+    if (card && (point || 'gmtb'.includes(key))) ready(); // who counts has begun
+    if (key === ' ') clockButton();
+    else if (key === 'Enter') ready();
+    else if (key === 'g') session.tap('good');
+    else if (key === 'm') session.tap('miss');
+    else if (key === 'u') undo();
+    else if (key === 'n' && next) session.goTo(next.at);
+    else if (key === 'p') session.goTo(session.state.block - 1);
+    else if (key === 'l') sheet = true;
+    else if (key === 'c') openCaller();
+    else if (key === 't' && block && session.blockState?.turn)
+      session.add({ kind: 'turn', block: block.id, value: session.blockState.turn.n + 1 });
+    else if (key === 'b' && block?.drill?.basket) session.add({ kind: 'pickUp', block: block.id });
+    else if (point) session.add({ kind: 'point', block: block!.id, value: at });
+    else if (key === '0') session.add({ kind: 'focus' });
+    else if (session.students[at]) session.add({ kind: 'focus', student: session.students[at].id });
   }
 </script>
 
@@ -271,6 +311,14 @@
         mirror={session.students.length > 1}
         onclose={() => (calling = false)}
       />{/if}
+    {#if unseen}<Unseen
+        {session}
+        {names}
+        {awake}
+        onclock={clockButton}
+        onready={() => card && ready()}
+        onclose={() => (unseen = false)}
+      />{/if}
     {#if sheet}<LessonSheet
         {session}
         {names}
@@ -279,6 +327,11 @@
         oncaller={() => {
           sheet = false;
           openCaller();
+        }}
+        onunseen={() => {
+          sheet = false;
+          unlock();
+          unseen = true;
         }}
         onfinish={() => {
           sheet = false;

@@ -4,16 +4,18 @@
   import { settings } from '$lib/units/settings.svelte';
   import type { Session } from './session.svelte';
   import Sheet from './Sheet.svelte';
+  import { say } from './sound';
 
   interface Props {
     session: Session;
     names: string[];
     awake: boolean;
     oncaller: () => void;
+    onunseen: () => void;
     onfinish: () => void;
     onclose: () => void;
   }
-  let { session, names, awake, oncaller, onfinish, onclose }: Props = $props();
+  let { session, names, awake, oncaller, onunseen, onfinish, onclose }: Props = $props();
   type Presence = 'here' | 'absent' | 'left' | 'expected';
   const presence = (id: string): Presence =>
     session.state.absent?.includes(id)
@@ -132,6 +134,19 @@
       class="btn col-span-2 h-14 border-2 border-base-content text-lg"
       aria-keyshortcuts="c"
       onclick={oncaller}>Caller and metronome…</button
+    >
+    <button type="button" class="btn col-span-2 h-14 border-2 border-base-content text-lg" onclick={onunseen}
+      >Count without the screen…</button
+    >
+    <button
+      type="button"
+      class="btn col-span-2 h-14 border-2 border-base-content text-lg"
+      aria-pressed={settings.voice}
+      title="Changes and who is next, the last ball, half-time, bells and the end of a block"
+      onclick={() => {
+        settings.toggleVoice();
+        say(settings.voice ? 'Calls are spoken' : '');
+      }}>Spoken calls: {settings.voice ? 'on' : 'off'}</button
     >
     <button
       type="button"

@@ -1,5 +1,5 @@
 import { callKinds, calls, type Call, type CallAsk, type CallKind } from '$lib/core/core';
-import { tone, unlock } from './sound';
+import { say, tone, unlock } from './sound';
 
 /**
  * How far ahead tones are given to the audio clock, in seconds; it plays them to the sample. A page that
@@ -98,19 +98,10 @@ export class Caller {
     this.place = on >= 0 ? this.#calls[on]!.place : -1;
     if (on > this.#spoken) {
       this.#spoken = on;
-      if (this.voice && this.place >= 0) this.#say(this.places[this.place]?.label ?? '');
+      if (this.voice && this.place >= 0) say(this.places[this.place]?.label ?? '', 1.4);
     }
     this.left = Math.max(0, 60 * this.ask.minutes - Math.max(0, now));
     if (this.left <= 0) this.#over();
-  }
-  #say(word: string) {
-    const voice = globalThis.speechSynthesis as SpeechSynthesis | undefined;
-    if (!voice) return;
-    voice.cancel(); // a late word is worse than none
-    const said = new SpeechSynthesisUtterance(word);
-    said.lang = 'en-GB';
-    said.rate = 1.4;
-    voice.speak(said);
   }
   #over() {
     const set = this.set;

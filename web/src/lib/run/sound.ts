@@ -49,3 +49,21 @@ export function call(what: 'soon' | 'over' | 'change') {
   notes.forEach((hertz, i) => on && tone(on, now + 0.2 * i, hertz, what === 'over' ? 0.4 : 0.18));
   buzz({ soon: [120], over: [400], change: [200, 80, 200] }[what]);
 }
+
+/** Words over the court, in the language of the page. What was being said is cut off: a late word is worse. */
+export function say(words: string, rate = 1.2) {
+  const voice = globalThis.speechSynthesis as SpeechSynthesis | undefined;
+  if (!voice) return;
+  voice.cancel();
+  const said = new SpeechSynthesisUtterance(words);
+  said.lang = document.documentElement.lang || 'en-GB';
+  said.rate = rate;
+  voice.speak(said);
+}
+
+/** That a press was heard: high for good, low for a miss, in between for anything else. */
+export function heard(what: string) {
+  const hertz = { good: 1320, miss: 330 }[what] ?? 660;
+  beep(hertz, what === 'miss' ? 0.25 : 0.12);
+  buzz(what === 'miss' ? [60, 60, 60] : 40);
+}

@@ -8,6 +8,13 @@ class Settings {
   /** The thumb that counts: Good lies under it. */
   thumb = $state<'left' | 'right'>(localStorage.getItem('thumb') === 'left' ? 'left' : 'right');
 
+  /** Calls are spoken, not only sounded. */
+  voice = $state(localStorage.getItem('voice') === 'on');
+
+  toggleVoice() {
+    this.voice = !this.voice;
+    localStorage.setItem('voice', this.voice ? 'on' : 'off');
+  }
   toggleThumb() {
     this.thumb = this.thumb === 'left' ? 'right' : 'left';
     localStorage.setItem('thumb', this.thumb);

@@ -49,7 +49,8 @@
         href="/lessons/{l.id}">{l.title}</a
       >
       <span dir="auto" class="hidden text-sm md:inline"
-        >{callNames(l.students).join(', ') || 'No students yet'}</span
+        >{callNames(l.students).join(', ') || 'No students yet'}{#if l.coach}
+          · given by <bdi>{l.coach}</bdi>{/if}</span
       >
     </span>
     <span class="order-3 col-span-2 flex h-5 gap-px md:order-none md:col-span-1 md:h-6" aria-hidden="true">

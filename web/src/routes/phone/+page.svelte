@@ -1,6 +1,7 @@
 <!-- On your phone: how the server is reached, who may come in, and what this device is granted. -->
 <script lang="ts">
-  import { api, type Device } from '$lib/api/client';
+  import { api, type ClubCoach, type Device } from '$lib/api/client';
+  import Coaches from '$lib/access/Coaches.svelte';
   import ClubZone from '$lib/access/ClubZone.svelte';
   import Devices from '$lib/access/Devices.svelte';
   import { door } from '$lib/access/door.svelte';
@@ -11,6 +12,7 @@
 
   const OFTEN = 2000; // ms between looks at who came in, while somebody waits for it
   let devices = $state.raw<Device[]>([]);
+  let coaches = $state.raw<ClubCoach[]>([]);
   async function look() {
     const { data } = await api.GET('/api/v1/access/devices').catch(() => ({ data: undefined }));
     if (data) devices = data;
@@ -80,10 +82,17 @@
             </ol>
           </section>
         {:else if door.owner}
-          <LetIn devices={devices.length} />
+          <LetIn devices={devices.length} {coaches} />
           <Devices {devices} change={(all) => (devices = all)} />
         {/if}
+        {#if door.owner}<Coaches change={(all) => (coaches = all)} />{/if}
         {#if !door.owner}<ThisDevice />{/if}
+        {#if door.access.coach}
+          <section aria-labelledby="own-words">
+            <h2 id="own-words" class="text-xl">Your passphrase</h2>
+            <Passphrase />
+          </section>
+        {/if}
       </div>
       <div class="space-y-8">
         {#if door.owner}
