@@ -39,8 +39,9 @@
 
   /** A change, which leaves its trace. */
   function change(event: Parameters<Session['add']>[0]) {
-    const id = session.add(event);
-    trace = [...trace, { id, at: Date.now(), kind: event.kind }];
+    session.soon(() => {
+      trace = [...trace, { id: session.write(event), at: Date.now(), kind: event.kind }];
+    });
   }
   function takeBack(id: string) {
     session.add({ kind: 'undo', undoes: id });

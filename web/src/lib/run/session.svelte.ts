@@ -268,8 +268,12 @@ export class Session {
     return this.#folded?.refit(this.now, planned) ?? null;
   }
 
-  /** Adds what happened, and gives its id. */
-  add(event: Omit<RunEvent, 'id' | 'at'>): string {
+  /** Adds what happened, after all that was pressed before. */
+  add(event: Omit<RunEvent, 'id' | 'at'>) {
+    this.soon(() => void this.write(event));
+  }
+  /** Writes what happened, and gives its id. */
+  write(event: Omit<RunEvent, 'id' | 'at'>): string {
     // Later than everything known, whatever the clock says: order is by id.
     this.#last = Math.max(clock.now(), this.#last + 1);
     const id = v7({ msecs: this.#last });
@@ -281,10 +285,29 @@ export class Session {
     return id;
   }
   #writing: Promise<unknown> | undefined;
-  /** Does what hangs on the state once all that was pressed before is in it. */
+  #acts: (() => void)[] = [];
+  #acting = false;
+  /**
+   * Does what hangs on the state once all that was pressed before is in it: presses take effect in the order
+   * in which they were made, however fast they come. What an act itself asks for belongs to it.
+   */
   soon(act: () => void) {
-    if (this.#writing) void this.#writing.then(() => this.soon(act));
-    else act();
+    if (this.#acting) return act();
+    this.#acts.push(act);
+    if (this.#acts.length === 1) void this.#act();
+  }
+  async #act() {
+    for (let act = this.#acts[0]; act; act = this.#acts[0]) {
+      while (this.#writing) await this.#writing;
+      this.#acting = true;
+      try {
+        act();
+      } catch (e) {
+        reportError(e); // the next press counts all the same
+      }
+      this.#acting = false;
+      this.#acts.shift();
+    }
   }
   /** The place of the stage at which the next ball counts. */
   get step() {
@@ -310,7 +333,7 @@ export class Session {
     const event = { kind, block: this.block.id, student: s.id, step: this.step, ...more };
     if (BALLS.includes(kind)) this.ballAt = Date.now();
     if (kind === 'good' || kind === 'miss') this.lastBall = { student: event.student, step: event.step };
-    this.add(event);
+    this.write(event);
   }
   /** Whose ball the last one was, and at which stage: what can still be said of it. */
   lastBall = $state<{ student: string; step: number }>();

@@ -127,6 +127,22 @@ test('undo without a connection takes back one tap after the other, and no more'
   s.close();
 });
 
+test('presses take effect in the order they were made, however fast they come', async () => {
+  const s = new Session(opened());
+  await s.ready;
+  point(s, 0);
+  s.undo();
+  point(s, 1);
+  s.undo();
+  point(s, 1);
+  s.goTo(1);
+  await vi.waitFor(() => expect(s.state.block).toBe(1));
+  expect(score(s)).toEqual([0, 1]);
+  await settled(s);
+  expect(taken.map((e) => e.kind)).toEqual(['point', 'undo', 'point', 'undo', 'point', 'goTo']);
+  s.close();
+});
+
 test('only what the server refuses is put aside, shown with why, and given up by the coach alone', async () => {
   fetched.mockImplementationOnce(async () =>
     problem(422, { detail: 'no', errors: [{ field: 'events[1].value', detail: 'not that one' }] })
