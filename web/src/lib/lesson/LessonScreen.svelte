@@ -338,7 +338,7 @@
         class="btn btn-primary btn-sm"
         disabled={!plan?.fit}
         title={plan?.fit?.outcome ?? 'Cannot fit: no block can be made longer or shorter'}
-        onclick={() => plan?.fit && editor.fix(plan.fit)}>Fit to lesson length</button
+        onclick={() => editor.fit()}>Fit to lesson length</button
       >
       <span class="text-sm">Add</span>
       {#each templates.filter((t) => t.kind !== 'drill') as t (t.id)}<button

@@ -69,6 +69,11 @@ export class Editor extends EditedDocument<Lesson> {
     if (f.whole) this.change({ blocks: f.blocks });
     else this.change({ blocks: this.lesson.blocks.map((b) => f.blocks.find((n) => n.id === b.id) ?? b) });
   }
+  /** Fits the lesson to its length as both stand now, not as they were when last reckoned. */
+  async fit() {
+    await this.#checked.settled;
+    if (this.plan?.fit) this.fix(this.plan.fit);
+  }
   /** What one student has for themselves in a block; as the others where nothing is left of it. */
   setVariant(block: Block, student: string, next: Partial<Variant>) {
     const was = block.variants?.find((v) => v.student === student) ?? { student, scale: 1 };

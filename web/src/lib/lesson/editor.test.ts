@@ -166,6 +166,22 @@ test('what another window changed comes in with the save; what is typed meanwhil
   expect(e.version).toBe(4);
 });
 
+test('a lesson is fitted to the length it has, not to the one it had when last reckoned', async () => {
+  const fitted = (minutes: number) => ({
+    label: '',
+    outcome: '',
+    blocks: [block('a', minutes)],
+    whole: true
+  });
+  post.mockImplementation(async (_: string, { body }: { body: { lesson: Lesson } }) => ({
+    data: { blocks: [], fit: fitted(body.lesson.slotMinutes) }
+  }));
+  const e = new Editor(lesson, { ...plan, fit: fitted(60) } as unknown as Plan);
+  e.change({ slotMinutes: 80 });
+  await e.fit();
+  expect(e.lesson.blocks.map((b) => b.minutes)).toEqual([80]);
+});
+
 test('a fix takes the place of some blocks or of all, and one student has something of their own', () => {
   const e = new Editor(lesson, plan);
   e.fix({ label: '', outcome: '', blocks: [block('b', 5)] });

@@ -19,7 +19,7 @@ export class Latest<T> {
   busy = $state(false);
   // What asking itself goes by is no state: an effect that asks must not be run
   // again by its own question.
-  #asking = false;
+  #asking: Promise<void> | undefined;
   #next: (() => Promise<Reply<T>>) | undefined;
   #run = 0;
 
@@ -27,10 +27,16 @@ export class Latest<T> {
     this.value = value;
   }
   /** Resolves when nothing is waiting to be asked any more. */
-  async ask(run: () => Promise<Reply<T>>) {
+  ask(run: () => Promise<Reply<T>>): Promise<void> {
     this.#next = run;
-    if (this.#asking) return;
-    this.#asking = this.busy = true;
+    return (this.#asking ??= this.#askAll());
+  }
+  /** Resolves when the value answers the newest question. */
+  get settled(): Promise<void> {
+    return this.#asking ?? Promise.resolve();
+  }
+  async #askAll() {
+    this.busy = true;
     while (this.#next) {
       const now = this.#next;
       this.#next = undefined;
@@ -41,7 +47,8 @@ export class Latest<T> {
       this.problem = data === undefined ? error : undefined;
       this.error = data === undefined ? explain(error) : '';
     }
-    this.#asking = this.busy = false;
+    this.#asking = undefined;
+    this.busy = false;
   }
   /** Nothing is asked any more; an answer under way is let go by. */
   clear() {
