@@ -78,6 +78,7 @@ func (b *Block) changes(a *Block) string {
 		{"arrangement", a.Arrangement, b.Arrangement},
 		{"task while waiting", a.Waiting, b.Waiting},
 		{"counting", a.AtEnd, b.AtEnd},
+		{"ball machine", a.Machine, b.Machine},
 		{"acknowledged cautions", a.Seen, b.Seen},
 	} {
 		if !reflect.DeepEqual(part.a, part.b) {

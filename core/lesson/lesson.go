@@ -8,6 +8,7 @@ import (
 	"hodometer/core/court"
 	"hodometer/core/drill"
 	"hodometer/core/game"
+	"hodometer/core/machine"
 	"hodometer/core/units"
 )
 
@@ -74,6 +75,8 @@ type Block struct {
 	Arrangement *Arrangement `json:"arrangement,omitempty"`
 	// AtEnd has a drill's balls counted when the turn is over, not ball by ball.
 	AtEnd bool `json:"atEnd,omitempty"`
+	// Machine is how a ball machine is set when the block begins; nil: as the drill is drawn.
+	Machine *machine.Setting `json:"machine,omitempty"`
 	// Waiting is what those do whose turn it is not: "shadow the stroke".
 	Waiting string `json:"waiting,omitempty"`
 	// Seen lists the cautions a coach has acknowledged on this block, by id.
@@ -227,6 +230,12 @@ func (b *Block) validate() (p units.Problems) {
 	}
 	if b.AtEnd && b.Drill == nil {
 		p.Add("atEnd", "only a drill can be counted at the end of a turn")
+	}
+	if b.Machine != nil {
+		if b.Drill == nil {
+			p.Add("machine", "only a drill is fed by a ball machine")
+		}
+		p.Under("machine", b.Machine.Validate())
 	}
 	for i, v := range b.Variants {
 		p.Under(fmt.Sprintf("variants[%d]", i), v.validate())

@@ -25,6 +25,10 @@ type Ball struct {
 	Nearest *float64     `json:"nearest,omitempty"`
 	Leg     footwork.Leg `json:"leg"`
 	Feed    int          `json:"-"` // of the pattern
+	// Elevation and Heading of the release, in radians: over the horizontal, and from straight
+	// across the net to the right.
+	Elevation float64 `json:"-"`
+	Heading   float64 `json:"-"`
 	// Path is the flight to the bounce and on to contact, for drawing.
 	Path []Spot `json:"path,omitempty"`
 
@@ -202,6 +206,7 @@ func (f Feed) fly(c *court.Court, ball *flight.Ball, paths bool) Ball {
 		return out
 	}
 	out.Pace, out.flown = a.Launch.Speed, a.Flight.Path
+	out.Elevation, out.Heading = a.Launch.Elevation, a.Launch.Heading
 	if a.Flight.Crossed {
 		out.Net, out.Over = a.Flight.Net.Time, a.Flight.Net.At.Z-feed.Net(a.Flight.Net.At.X)
 	}
@@ -251,6 +256,7 @@ func (f Feed) offWall(c *court.Court, ball *flight.Ball, feed flight.Feed) Ball 
 	if s.Bounce == nil || s.Front == nil {
 		return out
 	}
+	out.Elevation, out.Heading = s.Launch.Elevation, s.Launch.Heading
 	before, after := flight.WallPath(ball, flight.Standard, c, s.Launch)
 	out.Pace, out.Net, out.Over = s.Launch.Speed, s.Front.Time, s.Front.At.Z-c.Walls.Tin
 	met, way := *s.Bounce, before

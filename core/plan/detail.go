@@ -18,6 +18,8 @@ type Detail struct {
 	Levelling []Levelling         `json:"levelling"`
 	// LastTime is how the stages went when they were last done.
 	LastTime []LastTime `json:"lastTime"`
+	// Machine is its ball machine, where one feeds it.
+	Machine *Machine `json:"machine,omitempty"`
 }
 
 // Detail reckons one block of a lesson that was planned; nil where the lesson has
@@ -45,6 +47,7 @@ func (p *Planner) Detail(
 	}
 	switch {
 	case b.Drill != nil:
+		out.Machine = q.machine(b)
 		out.Levelling = q.levelling(
 			b,
 			planned.Blocks[i].Drill,

@@ -69,6 +69,7 @@ func (q *question) aboutBlock(b *lesson.Block, outlook *drill.Outlook, at float6
 			change("Move target in", "the whole target is in court", fit)))
 	}
 	out = append(out, q.outOfReach(b)...)
+	out = append(out, q.ofMachine(b)...)
 	out = append(out, q.gatesMet(b)...)
 	out = append(out, q.toBeat(b)...)
 	out = append(out, q.misses(b)...)

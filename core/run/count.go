@@ -8,6 +8,7 @@ import (
 	"hodometer/core/drill"
 	"hodometer/core/goal"
 	"hodometer/core/lesson"
+	"hodometer/core/machine"
 	"hodometer/core/pattern"
 	"hodometer/core/play"
 )
@@ -48,6 +49,9 @@ func (f *fold) ball(e *Event, did play.Did) {
 		if o.Student, o.Stage = due.Student, due.Stage; o.Student == play.Nobody {
 			return
 		}
+	}
+	if e.Machine != nil && o.Student != play.Nobody {
+		f.fedBy(i, f.lesson.Students[o.Student], e)
 	}
 	effects := f.scripts[i].Play(&f.plays[i], o)
 	if effects.Met {
@@ -202,6 +206,9 @@ func (f *fold) show(i int) {
 			Met:    st.Met,
 			Waits:  st.Waits,
 			Far:    st.Far,
+		}
+		if len(b.Machine) > 0 {
+			view.Machine = b.sayFed(id, machine.Fed(block.Drill.Pattern))
 		}
 		if from, to := s.Group(st.Stage); to-from > 1 {
 			view.Stage = s.Due(p, who).Stage

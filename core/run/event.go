@@ -8,6 +8,7 @@ import (
 	"hodometer/core/court"
 	"hodometer/core/drill"
 	"hodometer/core/lesson"
+	"hodometer/core/machine"
 	"hodometer/core/units"
 )
 
@@ -89,8 +90,13 @@ type Event struct {
 	Sides [][]string   `json:"sides,omitempty"` // students, by side
 	Text  string       `json:"text,omitempty"`
 
+	// Machine is how the ball machine was set that fed the ball, its rate with it.
+	Machine *machine.Setting `json:"machine,omitempty"`
+
 	Undoes string `json:"undoes,omitempty"`
 	Amends string `json:"amends,omitempty"`
+	// As has an amended ball be Good or Miss, whatever it was.
+	As Kind `json:"as,omitempty"`
 }
 
 // Limits of an event.
@@ -131,8 +137,23 @@ func (e Event) Validate(l *lesson.Lesson) (p units.Problems) {
 
 // Amended is the event as the other says that it should have been.
 func (e Event) Amended(by Event) Event {
+	if by.As != "" && (e.Kind == Good || e.Kind == Miss) {
+		e.Kind = by.As
+		return e
+	}
 	by.ID, by.At, by.Kind, by.Amends, by.Undoes = e.ID, e.At, e.Kind, "", ""
 	return by
+}
+
+// fedRight checks how the machine was set, where one fed the ball.
+func fedRight(e Event, _ *lesson.Lesson, p *units.Problems) {
+	if e.Machine == nil {
+		return
+	}
+	p.Under("machine", e.Machine.Validate())
+	if e.Machine.PerMinute == 0 {
+		p.Add("machine.perMinute", "a ball of a machine comes at a rate")
+	}
 }
 
 // need is a check of one of an event's fields.
@@ -337,5 +358,8 @@ func anEarlierEvent(e Event, _ *lesson.Lesson, p *units.Problems) {
 func another(e Event, _ *lesson.Lesson, p *units.Problems) {
 	if !isV7(e.Amends) || e.Amends >= e.ID {
 		p.Add("amends", "what is amended is an earlier event")
+	}
+	if e.As != "" && e.As != Good && e.As != Miss {
+		p.Add("as", "a ball was good or a miss")
 	}
 }

@@ -28,8 +28,8 @@ var (
 
 // kinds there are, those that come most often first.
 var kinds = []kind{
-	{Good, []need{somebodyOrDue, aStage, aPlace}, balls(play.Good), "Undo good"},
-	{Miss, []need{somebodyOrDue, aStage, aPlace}, balls(play.Miss), "Undo miss"},
+	{Good, []need{somebodyOrDue, aStage, aPlace, fedRight}, balls(play.Good), "Undo good"},
+	{Miss, []need{somebodyOrDue, aStage, aPlace, fedRight}, balls(play.Miss), "Undo miss"},
 	{Point, []need{aMatch, aSide, someMarks, maybeAStudent}, (*fold).point, "Undo the last point"},
 	{Focus, []need{maybeAStudent}, (*fold).focus, ""},
 	{Undo, []need{anEarlierEvent}, func(*fold, *Event) {}, ""},

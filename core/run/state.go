@@ -91,6 +91,8 @@ type StudentState struct {
 	// Far is how many stages were met one after the other in the longest try, where one
 	// ball is all there is.
 	Far int `json:"far,omitempty"`
+	// Machine is what the ball machine's balls say of the student, in words.
+	Machine string `json:"machine,omitempty"`
 }
 
 // CourtState is the game on one court.
@@ -148,6 +150,8 @@ type BlockState struct {
 	// Courts are the games that run, Played those that were.
 	Courts []CourtState `json:"courts,omitempty"`
 	Played []Played     `json:"played,omitempty"`
+	// Machine is what a ball machine fed, by student and setting, those set last at the end.
+	Machine []FedState `json:"machine,omitempty"`
 	// running are the games that are not over, as they stand.
 	running []Played
 }
