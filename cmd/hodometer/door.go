@@ -28,6 +28,8 @@ type door struct {
 	Key  string `help:"Its key, with --tls files." type:"path"`
 	ACME string `help:"Directory of the public authority, with --tls acme." name:"acme-directory"`
 
+	Machine string `help:"Ball machine to use: the address of its WebSocket." placeholder:"ws://127.0.0.1:8471/machine"`
+
 	TrustProxy string `help:"IP address of the proxy that has the certificate; goes with --host." placeholder:"IP"`
 	Plain      bool   `help:"Open to the network without TLS: others can read the names, and phones allow less."`
 }

@@ -46,6 +46,7 @@ var cli struct {
 		DB    string `help:"Demo file; built if it does not exist." default:"demo.db" type:"path"`
 		Fresh bool   `help:"Rebuild the demo; the old file is kept."`
 		door
+		simulated `embed:"" prefix:"machine-"`
 	} `cmd:"" help:"Serve an invented club."`
 	Owner struct {
 		newFile
@@ -59,6 +60,10 @@ var cli struct {
 		File string `arg:"" help:"The backup." type:"path"`
 		Yes  bool   `help:"Restore even where what was revoked since the backup becomes valid again."`
 	} `cmd:"" help:"Replace the club file by a backup; the old file is kept next to it."`
+	Machine struct {
+		Addr string `help:"Where the ball machine listens: this computer only." default:"127.0.0.1:8471"`
+		simulated
+	} `cmd:"" help:"Simulate ball machines, for serve --machine."`
 	Check struct {
 		clubFile
 	} `cmd:"" help:"Check a club file and print what it contains. It is not changed."`
@@ -93,7 +98,24 @@ func do(ctx context.Context, log *slog.Logger, command string) error {
 		if err := buildDemo(ctx, cli.Demo.DB, cli.Demo.Fresh, demo.Fill); err != nil {
 			return err
 		}
+		if cli.Demo.Machine == "" {
+			addr, stop, err := machines(ctx, log, "127.0.0.1:0", cli.Demo.simulated)
+			if err != nil {
+				return err
+			}
+			defer stop()
+			cli.Demo.Machine = addr
+		}
 		return serve(ctx, log, cli.Demo.DB, noCopies, cli.Demo.door)
+	case "machine":
+		addr, stop, err := machines(ctx, log, cli.Machine.Addr, cli.Machine.simulated)
+		if err != nil {
+			return err
+		}
+		defer stop()
+		fmt.Printf("Ball machines listen on %s\nUse them with: hodometer serve --machine %s\n", addr, addr)
+		<-ctx.Done()
+		return nil
 	case "owner":
 		path, err := named(cli.Owner.newFile, false)
 		if err != nil {

@@ -64,6 +64,9 @@ func serve(ctx context.Context, log *slog.Logger, path, copies string, d door) e
 	}
 	l = netutil.LimitListener(l, mostConnections)
 	defer l.Close()
+	if options.Machine, err = d.machine(); err != nil {
+		return err
+	}
 	options.Reach = d.reach(kind, l.Addr(), own)
 	urls := options.Reach.URLs()
 	if err := lock.Say(urls[0]); err != nil {

@@ -29,7 +29,7 @@ func fed(t *testing.T) (out []drill.Drill) {
 
 func TestTheShelfsMachineDrillsCanBeFed(t *testing.T) {
 	for _, d := range fed(t) {
-		p, err := machine.Make(d.Pattern, machine.Setting{})
+		p, err := machine.Make(nil, d.Pattern, machine.Setting{})
 		require.NoError(t, err)
 		k, ok := machine.Of(d.Pattern.Court)
 		require.True(t, ok, d.ID)
@@ -59,7 +59,7 @@ func TestEverySportSaysWhatItsMachineCanDo(t *testing.T) {
 
 // What a machine cannot do is refused with what it can.
 func TestRefused(t *testing.T) {
-	p, err := machine.Make(fedBy(t, "table-machine-push-open").Pattern, machine.Setting{})
+	p, err := machine.Make(nil, fedBy(t, "table-machine-push-open").Pattern, machine.Setting{})
 	require.NoError(t, err)
 	table, _ := machine.For("tableTennis")
 	squash, _ := machine.For("squash")
@@ -133,11 +133,11 @@ func TestSteps(t *testing.T) {
 // one; mirrored twice a programme is as it was, and the machine stays where it stands.
 func TestASettingKeepsTheRest(t *testing.T) {
 	d := fedBy(t, "table-machine-push-open")
-	was, err := machine.Make(d.Pattern, machine.Setting{})
+	was, err := machine.Make(nil, d.Pattern, machine.Setting{})
 	require.NoError(t, err)
 	rapid.Check(t, func(t *rapid.T) {
 		rate := rapid.Float64Range(15, 60).Draw(t, "rate")
-		p, err := machine.Make(d.Pattern, machine.Setting{PerMinute: rate, Mirrored: true})
+		p, err := machine.Make(nil, d.Pattern, machine.Setting{PerMinute: rate, Mirrored: true})
 		require.NoError(t, err)
 		assert.InEpsilon(t, rate, p.PerMinute(), 0.02)
 		for i, b := range p.Balls {

@@ -33,8 +33,8 @@ type Programme struct {
 }
 
 // Make is the programme for those balls of a pattern that a machine feeds, or none where
-// none are.
-func Make(p pattern.Pattern, s Setting) (Programme, error) {
+// none are. What is known of their flights is not reckoned again; nil: nothing is.
+func Make(known *pattern.Flights, p pattern.Pattern, s Setting) (Programme, error) {
 	fed := p.Clone()
 	var places []int
 	fed.Feeds = fed.Feeds[:0]
@@ -49,7 +49,7 @@ func Make(p pattern.Pattern, s Setting) (Programme, error) {
 	}
 	fed = s.Pattern(fed)
 	out.Shuffled = fed.Drawn
-	flown, err := fed.Fly()
+	flown, err := known.Fly(fed, false)
 	if err != nil {
 		return out, err
 	}

@@ -6,10 +6,12 @@ import (
 	"strings"
 
 	"hodometer/core/court"
+	"hodometer/core/drill"
 	"hodometer/core/footwork"
 	"hodometer/core/lesson"
 	"hodometer/core/machine"
 	"hodometer/core/pattern"
+	"hodometer/core/units"
 )
 
 // Machine is the ball machine of a block: how it is set when the block begins, and what
@@ -68,15 +70,15 @@ func fedByMachine(b *lesson.Block) pattern.Pattern {
 	return p
 }
 
-// machine reckons the machine of a drill block; nil where none feeds it.
-func (q *question) machine(b *lesson.Block) *Machine {
-	n := machine.Fed(b.Drill.Pattern)
-	kind, ok := machine.Of(b.Drill.Pattern.Court)
+// MachineOf is the machine of a drill set like that, without what it asks of anybody; nil
+// where none feeds it.
+func (p *Planner) MachineOf(d *drill.Drill, now machine.Setting, system units.System) *Machine {
+	n := machine.Fed(d.Pattern)
+	kind, ok := machine.Of(d.Pattern.Court)
 	if n == 0 || !ok {
 		return nil
 	}
-	now := settingOf(b)
-	programme, err := machine.Make(b.Drill.Pattern, now)
+	programme, err := machine.Make(&p.Flights, d.Pattern, now)
 	if err != nil {
 		return nil
 	}
@@ -85,20 +87,33 @@ func (q *question) machine(b *lesson.Block) *Machine {
 		Programme: programme,
 		PerMinute: programme.PerMinute(),
 		Step:      now.Step(n),
-		Cannot:    kind.Cannot(programme, q.system),
+		Cannot:    kind.Cannot(programme, system),
 	}
-	if balls := float64(b.Minutes) * out.PerMinute; balls > float64(kind.Hopper) {
-		out.Refills = int(math.Ceil(balls/float64(kind.Hopper))) - 1
+	for _, s := range now.Steps(n, halfWidth(d.Pattern)) {
+		out.Steps = append(out.Steps, MachineStep{
+			Setting: s, Label: s.Say(n), Isolated: s.Isolated(n), Asks: []MachineAsk{},
+		})
+	}
+	return out
+}
+
+// machine reckons the machine of a drill block; nil where none feeds it.
+func (q *question) machine(b *lesson.Block) *Machine {
+	out := q.MachineOf(b.Drill, settingOf(b), q.system)
+	if out == nil {
+		return nil
+	}
+	if balls := float64(b.Minutes) * out.PerMinute; balls > float64(out.Kind.Hopper) {
+		out.Refills = int(math.Ceil(balls/float64(out.Kind.Hopper))) - 1
 	}
 	fed := fedByMachine(b)
-	for _, s := range now.Steps(n, halfWidth(fed)) {
-		step := MachineStep{Setting: s, Label: s.Say(n), Isolated: s.Isolated(n), Asks: []MachineAsk{}}
-		for i := range q.students {
-			if ask, ok := q.asks(s.Pattern(fed), &q.students[i], s.Anywhere); ok {
+	for i := range out.Steps {
+		step := &out.Steps[i]
+		for j := range q.students {
+			if ask, ok := q.asks(step.Setting.Pattern(fed), &q.students[j], step.Setting.Anywhere); ok {
 				step.Asks = append(step.Asks, ask)
 			}
 		}
-		out.Steps = append(out.Steps, step)
 	}
 	return out
 }
@@ -145,28 +160,22 @@ const manyInOnePlace = 40
 // ofMachine says what a block's machine cannot do, and where too much of it is one ball
 // in one place.
 func (q *question) ofMachine(b *lesson.Block) (out []Notice) {
-	n := machine.Fed(b.Drill.Pattern)
-	kind, ok := machine.Of(b.Drill.Pattern.Court)
-	if n == 0 || !ok {
+	m := q.MachineOf(b.Drill, settingOf(b), q.system)
+	if m == nil {
 		return nil
 	}
-	now := settingOf(b)
-	programme, err := machine.Make(b.Drill.Pattern, now)
-	if err != nil {
-		return nil
+	if len(m.Cannot) > 0 {
+		out = append(out, notice("machineCannot", "The ball machine cannot feed this: "+strings.Join(m.Cannot, " ")))
 	}
-	if cannot := kind.Cannot(programme, q.system); len(cannot) > 0 {
-		out = append(out, notice("machineCannot", "The ball machine cannot feed this: "+strings.Join(cannot, " ")))
-	}
-	if balls := float64(b.Minutes) * programme.PerMinute(); now.Isolated(n) && balls > manyInOnePlace {
-		steps := now.Steps(n, halfWidth(b.Drill.Pattern))
-		harder := steps[min(n, len(steps)-1)] // shuffled, or of one ball anywhere near
+	if balls := float64(b.Minutes) * m.PerMinute; m.Steps[m.Step].Isolated && balls > manyInOnePlace {
+		// All of them shuffled, or one ball anywhere near its place.
+		harder := m.Steps[max(1, len(m.Steps)-2)]
 		fit := *b
-		fit.Machine = &harder
+		fit.Machine = &harder.Setting
 		out = append(out, notice("onePlace",
 			fmt.Sprintf("All of about %.0f balls come to one place. Once the stroke holds, let them come to others.",
 				balls),
-			change("Begin with "+harder.Say(n), "the student has to read each ball", fit)))
+			change("Begin with "+harder.Label, "the student has to read each ball", fit)))
 	}
 	return out
 }

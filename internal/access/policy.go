@@ -100,6 +100,8 @@ var rules = map[string]rule{
 	"reckonLevels":       {Assistant, "", ""},
 	"listDrills":         {Assistant, "", ""},
 	"checkDrill":         {Assistant, "", ""},
+	"checkProgramme":      {Assistant, "", ""},
+	"useMachine":         {Assistant, "", ""},
 	"getDrill":           {Assistant, "", ""},
 	"listDrillVersions":  {Assistant, "", ""},
 	"listGames":          {Assistant, "", ""},

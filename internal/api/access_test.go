@@ -22,7 +22,7 @@ var (
 	forAnybody    = "getAccess signIn pairDevice openCard getVocabulary listBases listCourts"
 	forAssistants = "signOut listStudents listGroups getGroup listLessons lastLesson getLesson " +
 		"getLessonSummary getSheet listRuns getRun putRun streamRun " +
-		"addEvents listBlockTemplates listWarmUps blankDrill listDrills checkDrill getDrill " +
+		"addEvents listBlockTemplates listWarmUps blankDrill listDrills checkDrill checkProgramme useMachine getDrill " +
 		"listDrillVersions listGames getGame listGameVersions listLadders getLadder"
 	forOwners = "getRetention setRetention eraseStudent eraseLesson eraseRun archiveStudent " +
 		"addCoach changeCoach handOverLessons setZone makeCode listDevices changeDevice endDevice " +

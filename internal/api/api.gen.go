@@ -25,6 +25,7 @@ import (
 	"hodometer/core/goal"
 	"hodometer/core/ladder"
 	"hodometer/core/lesson"
+	"hodometer/core/machine"
 	"hodometer/core/pattern"
 	"hodometer/core/plan"
 	"hodometer/core/rotation"
@@ -542,6 +543,24 @@ func (e PlaceDrillJSONBodyUnits) Valid() bool {
 	case PlaceDrillJSONBodyUnitsImperial:
 		return true
 	case PlaceDrillJSONBodyUnitsMetric:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for CheckProgrammeJSONBodyUnits.
+const (
+	CheckProgrammeJSONBodyUnitsImperial CheckProgrammeJSONBodyUnits = "imperial"
+	CheckProgrammeJSONBodyUnitsMetric   CheckProgrammeJSONBodyUnits = "metric"
+)
+
+// Valid indicates whether the value is a known member of the CheckProgrammeJSONBodyUnits enum.
+func (e CheckProgrammeJSONBodyUnits) Valid() bool {
+	switch e {
+	case CheckProgrammeJSONBodyUnitsImperial:
+		return true
+	case CheckProgrammeJSONBodyUnitsMetric:
 		return true
 	default:
 		return false
@@ -1314,6 +1333,24 @@ type LikelyBall struct {
 
 // LikelyBallEnd defines model for LikelyBall.End.
 type LikelyBallEnd string
+
+// Machine the ball machine of a drill, how it is set, and each easier and harder setting
+type Machine = plan.Machine
+
+// MachineBall a ball as it leaves the machine
+type MachineBall = machine.Ball
+
+// MachineKind what a ball machine of a sport can do
+type MachineKind = machine.Kind
+
+// MachineProgramme balls that a machine feeds over and over
+type MachineProgramme = machine.Programme
+
+// MachineRange defines model for MachineRange.
+type MachineRange = machine.Range
+
+// MachineSetting how a ball machine is set for a drill
+type MachineSetting = machine.Setting
 
 // Match defines model for Match.
 type Match = lesson.Match
@@ -2240,6 +2277,18 @@ type ListLessonVersionsParams struct {
 	After *After `form:"after,omitempty" json:"after,omitempty"`
 }
 
+// CheckProgrammeJSONBody defines parameters for CheckProgramme.
+type CheckProgrammeJSONBody struct {
+	Drill Drill `json:"drill"`
+
+	// Setting how a ball machine is set for a drill
+	Setting *MachineSetting              `json:"setting,omitempty"`
+	Units   *CheckProgrammeJSONBodyUnits `json:"units,omitempty"`
+}
+
+// CheckProgrammeJSONBodyUnits defines parameters for CheckProgramme.
+type CheckProgrammeJSONBodyUnits string
+
 // ListResultsParams defines parameters for ListResults.
 type ListResultsParams struct {
 	Student *Id `form:"student,omitempty" json:"student,omitempty"`
@@ -2504,6 +2553,9 @@ type PutLessonJSONRequestBody = Lesson
 
 // GiveLessonJSONRequestBody defines body for GiveLesson for application/json ContentType.
 type GiveLessonJSONRequestBody GiveLessonJSONBody
+
+// CheckProgrammeJSONRequestBody defines body for CheckProgramme for application/json ContentType.
+type CheckProgrammeJSONRequestBody CheckProgrammeJSONBody
 
 // ReckonEstimateJSONRequestBody defines body for ReckonEstimate for application/json ContentType.
 type ReckonEstimateJSONRequestBody = EstimateQuestion
@@ -2810,6 +2862,12 @@ type ServerInterface interface {
 	// ListLessonVersions The version history of a lesson, latest first, with what each save changed
 	// (GET /api/v1/lessons/{lesson}/versions)
 	ListLessonVersions(ctx *echo.Context, lesson LessonId, params ListLessonVersionsParams) error
+	// CheckProgramme What a ball machine is given for a drill, and each easier and harder setting
+	// (POST /api/v1/machine/programme)
+	CheckProgramme(ctx *echo.Context) error
+	// UseMachine A WebSocket to the ball machine, which speaks the protocol of docs/formats/machine.md
+	// (GET /api/v1/machine/stream)
+	UseMachine(ctx *echo.Context) error
 	// ReckonEstimate The expected hits of a student, from counts at circles about the aim
 	// (POST /api/v1/reckon/estimate)
 	ReckonEstimate(ctx *echo.Context) error
@@ -4051,6 +4109,24 @@ func (w *ServerInterfaceWrapper) ListLessonVersions(ctx *echo.Context) error {
 	return err
 }
 
+// CheckProgramme converts echo context to params.
+func (w *ServerInterfaceWrapper) CheckProgramme(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.CheckProgramme(ctx)
+	return err
+}
+
+// UseMachine converts echo context to params.
+func (w *ServerInterfaceWrapper) UseMachine(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.UseMachine(ctx)
+	return err
+}
+
 // ReckonEstimate converts echo context to params.
 func (w *ServerInterfaceWrapper) ReckonEstimate(ctx *echo.Context) error {
 	var err error
@@ -5008,6 +5084,8 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.PUT(options.BaseURL+"/api/v1/runs/:run", wrapper.PutRun, options.OperationMiddlewares["putRun"]...)
 	router.POST(options.BaseURL+"/api/v1/runs/:run/events", wrapper.AddEvents, options.OperationMiddlewares["addEvents"]...)
 	router.GET(options.BaseURL+"/api/v1/runs/:run/stream", wrapper.StreamRun, options.OperationMiddlewares["streamRun"]...)
+	router.POST(options.BaseURL+"/api/v1/machine/programme", wrapper.CheckProgramme, options.OperationMiddlewares["checkProgramme"]...)
+	router.GET(options.BaseURL+"/api/v1/machine/stream", wrapper.UseMachine, options.OperationMiddlewares["useMachine"]...)
 	router.POST(options.BaseURL+"/api/v1/reckon/goal", wrapper.ReckonGoal, options.OperationMiddlewares["reckonGoal"]...)
 	router.POST(options.BaseURL+"/api/v1/reckon/target", wrapper.ReckonTarget, options.OperationMiddlewares["reckonTarget"]...)
 	router.POST(options.BaseURL+"/api/v1/reckon/flight", wrapper.ReckonFlight, options.OperationMiddlewares["reckonFlight"]...)
@@ -9309,6 +9387,151 @@ func (response ListLessonVersionsdefaultApplicationProblemPlusJSONResponse) Visi
 	return err
 }
 
+type CheckProgrammeRequestObject struct {
+	Body *CheckProgrammeJSONRequestBody
+}
+
+type CheckProgrammeResponseObject interface {
+	VisitCheckProgrammeResponse(w http.ResponseWriter) error
+}
+
+type CheckProgramme200JSONResponse Machine
+
+func (response CheckProgramme200JSONResponse) VisitCheckProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CheckProgramme404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response CheckProgramme404ApplicationProblemPlusJSONResponse) VisitCheckProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CheckProgramme422ApplicationProblemPlusJSONResponse Problem
+
+func (response CheckProgramme422ApplicationProblemPlusJSONResponse) VisitCheckProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CheckProgrammedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CheckProgrammedefaultApplicationProblemPlusJSONResponse) VisitCheckProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type UseMachineRequestObject struct {
+}
+
+type UseMachineResponseObject interface {
+	VisitUseMachineResponse(w http.ResponseWriter) error
+}
+
+type UseMachine101Response struct {
+}
+
+func (response UseMachine101Response) VisitUseMachineResponse(w http.ResponseWriter) error {
+	w.WriteHeader(101)
+	return nil
+}
+
+type UseMachine403ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response UseMachine403ApplicationProblemPlusJSONResponse) VisitUseMachineResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type UseMachine422ApplicationProblemPlusJSONResponse Problem
+
+func (response UseMachine422ApplicationProblemPlusJSONResponse) VisitUseMachineResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type UseMachine503ApplicationProblemPlusJSONResponse Problem
+
+func (response UseMachine503ApplicationProblemPlusJSONResponse) VisitUseMachineResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(503)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type UseMachinedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response UseMachinedefaultApplicationProblemPlusJSONResponse) VisitUseMachineResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ReckonEstimateRequestObject struct {
 	Body *ReckonEstimateJSONRequestBody
 }
@@ -12809,6 +13032,12 @@ type StrictServerInterface interface {
 	// ListLessonVersions The version history of a lesson, latest first, with what each save changed
 	// (GET /api/v1/lessons/{lesson}/versions)
 	ListLessonVersions(ctx context.Context, request ListLessonVersionsRequestObject) (ListLessonVersionsResponseObject, error)
+	// CheckProgramme What a ball machine is given for a drill, and each easier and harder setting
+	// (POST /api/v1/machine/programme)
+	CheckProgramme(ctx context.Context, request CheckProgrammeRequestObject) (CheckProgrammeResponseObject, error)
+	// UseMachine A WebSocket to the ball machine, which speaks the protocol of docs/formats/machine.md
+	// (GET /api/v1/machine/stream)
+	UseMachine(ctx context.Context, request UseMachineRequestObject) (UseMachineResponseObject, error)
 	// ReckonEstimate The expected hits of a student, from counts at circles about the aim
 	// (POST /api/v1/reckon/estimate)
 	ReckonEstimate(ctx context.Context, request ReckonEstimateRequestObject) (ReckonEstimateResponseObject, error)
@@ -15294,6 +15523,75 @@ func (sh *strictHandler) ListLessonVersions(ctx *echo.Context, lesson LessonId, 
 	return nil
 }
 
+// CheckProgramme operation middleware
+func (sh *strictHandler) CheckProgramme(ctx *echo.Context) error {
+	var request CheckProgrammeRequestObject
+
+	var body CheckProgrammeJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CheckProgramme(ctx.Request().Context(), request.(CheckProgrammeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CheckProgramme")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(CheckProgrammeResponseObject); ok {
+		return validResponse.VisitCheckProgrammeResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// UseMachine operation middleware
+func (sh *strictHandler) UseMachine(ctx *echo.Context) error {
+	var request UseMachineRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.UseMachine(ctx.Request().Context(), request.(UseMachineRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "UseMachine")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(UseMachineResponseObject); ok {
+		return validResponse.VisitUseMachineResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ReckonEstimate operation middleware
 func (sh *strictHandler) ReckonEstimate(ctx *echo.Context) error {
 	var request ReckonEstimateRequestObject
@@ -17249,583 +17547,605 @@ func (sh *strictHandler) SetZone(ctx *echo.Context) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7P3tktw2si4K3wqi37VDM7GoVrcsaWx1vD9kyR47lj3SluTlE3u2dgSqiKrCNAugAbCryw5d17mAc2Mn",
-	"kAmAXwAJVrdke+L8mZG7SBBIJBL5+eRvZ2u5r6Vgwuiz57+d1VTRPTNMwX/RjWHK/qNkeq14bbgUZ8/P",
-	"BLs1RG6I2TFS0y0jK7aRip0VZ9z+/EvD1PGsOBN0z86eu0GKM73esT21o+3p7Q9MbM3u7Pnji4vizBxr",
-	"+6A2iovt2cePxdlaNkqz70v7NIxZU7Nrh8Sfz4ozxX5puGLl2XOjGtb9xn8otjl7fvb/e9Su7xH+qh99",
-	"X8JHSsWrKvkN+PXkT7xyY9vvbJTcj4loibfhShtS0mOCdPBm9ifpET63pfs05eyPJy/q7ziy/UhFy5Kp",
-	"5Gfw58kP1dQYpuyr/+efFw+/og9/ffHwfz388Nvj4tnFx/84i3FFxbSWIv1R+PmuXFHxPTfhC4MNwR+7",
-	"I5ZsQ5vKnD1/elFYxub7Zu/Yes8F/tdlWAwXhm2Zgg/JzTvTlEyYMW8cuNkRs6OGaPdInD/aXxctUTVp",
-	"IqrmzhR0s0p+op31nT7TCMOr+Lkq6ZGA2AERVVGdIiCOsfSEHaQq9fjLtKqcVNSMwDOEKka4INxoYrip",
-	"mC6I/bImUhEhDdOJeeEXEjLzMiYz7bYyXUuhGUztjZKrioHcWUthHJvRuq74mtoJP6rxif/8lz00z3/L",
-	"pIEfF77YX//PlmEPVJODkmJLqCjJwf7JSFJK5AwcxH7jxXrNNF45StZMGY7zXku63sV31dLGXzvwGDns",
-	"pGakZDd8zQg3hOux3ChwSBbZMPcDWVNBNN8Ku1WrI3ynHWclZcWowIHq46uGRWdnN1rbXb+2o8AUq2ZV",
-	"ABU8ExI7gH1MViXwJhWEkgNj11dkI5FZ5UGA4Bx/fcPFlqla8ZjEcGRRUoabWR4EoY3ZScXNMUaXay7K",
-	"8Ug7eYDXNVM3TNnZKmbJVJ4VZ0xYcfbPM1pJYUkkD1ZYbHgFjEzXQLdayVv7vbqiXJx9iHy44uI6dn7K",
-	"UjGtmSaU1DspGGyMfRvJc9hJsqOarOXenip7dAzb69lTK6X6gYtr+2U3FaqUPcr+uCWI6fgK5DDV11He",
-	"kjUTcW5t6beSjWUCScyOa7Kn6x0XjAANgT3s2ETIlSyPsEazY0crOaJcUFOt652iOs6GyD9AJs0MwW0a",
-	"j6Jkxebo9tY+Y2mmZLOqIp+Dw33NWK0DvxPLC8SqLWTFuNiSg+LGMHFF2L42x+dW6O3s30vJovQ0qtGx",
-	"CxEOmGeLilElNFDUPt5h1wd6xPZ35pFfLRGjtLYrfmAl+54R+1RBdLPeEarJN40Vao9e60p2lg47rCkv",
-	"raw6MtNKhzD7dSXX12QtG6uPx3Sg9sr8JzKf20zHyz0GcUfcH7h2K1tR5pbXnlK5+hdbG7vuF3s7i7GE",
-	"Fs1+hVbBRqo9NajWPHtyNtZyCuCRyHbC5QgHayOrykkcN/DcqsNjMHZ05kpRsWV7f+mVJbcfptWbzkI2",
-	"tNKsiAg/SrZKNjXZyxtmJ6lks90RSlZ2a1C+daixolUVkWVoERGrEthx7EEkdUXX7IpcPCcbfmNJH9TF",
-	"p11t8SJGx7WsKrY2Eu2y8OLls7kXN4yVbPFbeypEzPKjgvDSXzA3ck1XTUVBcenoJ08uYoLS3pERQmkD",
-	"2ogmK6Z5yVCUeNsrnN2u9vM4Nvye3n6PDz8bnuAB+7iljfimOLt9uJUP3R/RljjvclLngYd8X0tlnBmz",
-	"A8YpJdjNj9ZSsUfOFLHf/hrYZo4N+0xF+ww8Jbm6M/xYnFHzTexSp0hSexuBbGFWNWOop5hGCVBKbpgq",
-	"rIAmlqetImT/P3p94P7kmMCouNyyyJzw5rCqcQVb284IqWfntLG3RxmdAy9z7ISUlnM6I++pQQV16tM/",
-	"wkMf4Zg1hvWP35MvZ4zD4gxtg5HaH5tPreS+RudN7Lg8vpg+LpePxzceEqo34uRiYY2DU3gRGZbFdKU1",
-	"bVAAUKfUW92Frq+FPFSs3LKysKzIy4Q4eDa9vMdPIvOoqZhb07sauQystiwJdEMVp86LFtGTSr7ZMKVB",
-	"kdVcbCvmbXttDQY6lnkL5MWKbXlKDTV0y6yqBM+QAwdLvHVUfDF3FaxY7Py4k2NvF31FTj9NTtOJ08yO",
-	"tpW00lZFtpSDy5PiHYEXyoMBW7gzdXFxMX/FTfHIumFZB0k1YhsnvP3Fk8Tt9ANN0DHmDNctNcy7eewu",
-	"gSEAy6zYDasqqyhXjFo1hBvija5ZTtRrGlPXDVVbZjTRkuypOILaailLKvtDlyl6PHH++Gn4hlO9Wh9P",
-	"ngg2bF/LiI5kVafxdDZUEVpTZeK7HZ/laIqDW7/rKbPUybv+/xvP9KlXf0fKPhuz2IFyw2Pc43gfXBvS",
-	"sQpe0sbeiUKaPhc8u5hTmUF6OlsAJVp7M+VR4mun/J6uAr1ihsb8dbBaq5fQat1U1KomVkZahRk0biJF",
-	"dRyp3Xj7jz0LVJv3HG36rLvrB/9CxPALh7A3Wn8eG347+wkgxLf8tmsPeU8KHkrLljvYVivu7CY1ylp2",
-	"eHCKM0XXLOpJOeyOvcmN7ekpVRgmg4OAlhY1poZUkXCPTZBkxdCCj3mwlhFrx40/ISMB1Dk90yffP9gO",
-	"V+AU85esJBopc5MHPn/rH44eQke9LnN1uHbmLNYVFefuHC05iva99iC+7axmeBQlODHRmym8zUukIMxq",
-	"Zo4rB7aKFdWdbehcsTTpybEifYdeULnBwcE6thehKHVBvMMnmC11RY+szPXnvJFcmPiZptq8SE8ZZqGz",
-	"xYen5Rv7Wux7mq2liAUL5IZQT9Dx7bqjasEs8NC8sYuKTaHZ760yFhUPjRKRyVkBHHYcnFRAl6KrzGir",
-	"lpsd48ptHe8ab92NGv9jTPfhpKf/e3i5uxWG7fMLa+kfaFo4hu2xwsy5Qz8Xl+I8nJ0lxy+8jmdQcbuT",
-	"i9xScEd6+8haRprQlWxQQ4ZofKD64HDyfcwZsJHrRo/1dat3bgyRjXlOggIetlswOH8ZGj0SY+7BkpqR",
-	"ZZU0uF+LrEfnre2nMVtAMS0b5Q7+5HkPD4IOTEcrfRrTxx0Fs88zas3T2qPZsX3ULU1DAOjA2HV/w6Lm",
-	"QiO4t8BcKPtsz4zi607AJ/yB72umOK0i2khc49ZnniXcjnu6TWigH4uzl1SV4JAfqRfstuZOOGb4n3O9",
-	"RHtasswhZc0E+rMyHtZsrVjkGjSyKokUVqaC2wtVe5hFljLvnvTEmBFgFIKt54GomdLLrkMJWj3C92Em",
-	"L6lSHJc/UPuO0UsOrhHNS3YFKj3ece56d6aNC3c52wbkW+/+mL8tEtZAIk7v4jFwA2/pPsSrwGMPsznY",
-	"2V2z2uRtho/Wr45zG6GNVOzc03DpNsDbuAuWciIevJUbw0B3o1UF4XhL9+CIoFv2QJP1TnK8KLPMKhHf",
-	"BsW3u4SqH0g/3hQle2p7eGmKsiIuJCq+X405kZY3fM3mLb+yZOoFPmuV1XiuGzpsXLBqLZuqxPizvXW9",
-	"mgpxXUvlHdVkxZggazuzvrqaRei4O4kbjali0Yip91BmMKq3/eEzOZZPydYVd9JuvMkuyyuL0CBk5Q2b",
-	"shzRXsiQqt6nP6Yfoy6bJUnaaTI5Jwk8DAZMDpUsL4xXE4IkuVMpzjRN8EXmJrtp+22G4WILiLNZa5q5",
-	"u9tZY2cJv+fkVq7kTSJqrjtpPJtKShWzgNLE2zq1caDTtvEDTY+acBPi7mim4I8PIEWnjK0oQfmUXx0m",
-	"+MCldcXG+1dTbmNhL/ANUwPXndwQxWpmOEZAQMbA3bNjVTzqpdzqJ5VUitEY3SgWvyLsL07lMF7PX++o",
-	"WMOsvOedGntVgKOCSEVWzBgW3awUdxZnRvH7OfEhzD7+aStlGf9lzxK3k2rEsvOnd1IlxrqhVcPm3VDg",
-	"acNncWJ+0HkBMyXJt6hSI53dlhfu9OWILs3FOk/xHcyizfBFmYMDeRnvBUThL2MnJOO3eLN66bP+Buyx",
-	"YzRyhNDY1ai3GVnSI5EiyjYl13RVpe6vXOPAZ4mN2eJU6sEeuoQdTzlcbKYmb+n1emNJdydlXtaO0sMk",
-	"zHrRubWG3UPD91FBuDqabHMtQelhBhASDo4Ujp6ndsv6eAede6Qb9Y59180Njs2J+xXNHYn+MpcPOGtp",
-	"uD3B74aPRA+UbIR5S8U2Iv3/LmUJloEuiMs4XTFtb3rF6HXhnXjONL8iX9m/XF4QdrtmrCSVPBTksvc3",
-	"TXZ8uxtZEvDHqFSu5CElrqmI+vr3rOQ0aoMMc3vsCPiF8FaBU5nhkK2k1TnSbIlrD8I1eJKgImVZ2H6B",
-	"q+wYsWMv7WX9oxSufmQUBf/bXJZJ62H625i92Y2L78453fyxboNagUjnrlAnFrryVTFzw+cKaXcp9ITW",
-	"kr0Am1ynLxt0VkCC99pqsPYwJ3JSvng2naEWyY3JdYYiNWa/dVrWkb27y3RFBTfOnRCM0bnZ5ntI3fI9",
-	"B1kxp2RdgwmtKJig0fgnY9e9VT69nM77iDoZ0E+6wDvZ7uUXzyK+2RPJLzebU7k39zAZmfOUiyrPlZz0",
-	"Selq1YycoViM+/+M/vf8xDCmNJcJF5rlvZNllovuzN0eIVQwHQkY7Ce+Nb2XTx/P2CrubmiJUPTNl0iQ",
-	"YHj+3O1XeAZDirXyfuZixxvo/KWvGM2/293d1d7u77yUGt/ietYodxMA1wbdGJSzuXkbxdmW36C/N/+V",
-	"StJySofvXJiRq6AVYeMfG93Qat7kbXfQf8q/mmOZThybwXda3gp1wZ7GnnCeGjPMAry1kFeCpbCumtUj",
-	"5E7PMxGvIN3GlAx7xR4ZVc6mpVgvdNjx9Y5Q8q9GcKlckiDXxKq5hmykKjAMfEXoSjNhnhMqjitZHh/o",
-	"ZfETSPSO8dRK3k7bgYpRvYwt9/Q2O3tjz0X2s4tMxz2Uj9mpFG4NOSy5o9XGC9CImWJ//pmXJuLIKKHu",
-	"Rkdfw2xgPX+e/INFGC426VRmHBf3vZMrqpkdNmEFO5XkLpvnFZaMMeL73ColS/Y5ORvBIid6zYRRLLq1",
-	"teylwvV/eN0YzcsM16H7gBuu/3JsOXVFj3ERA9KXgBdSQyq4EzG/NEz7Kpwtj6SRWMaLcDWrE0chZ/P/",
-	"AU+DJidv0F8yTQe3mfhV91Js/Ss6fx13Pr5h6XB20mrNHHtL67ioYIPQadfZ0fNaR4ypzG/PH53Owwcq",
-	"TIYEcrpZ91itjmfudTf3sDpcfpRD6TrCTgkuaB8fBx5k/bbez88bBnAcE96KBsZoVR2XMPrERt7IqmLH",
-	"jEi3Z2g3VmxekB08Tj6+l1O2kFNyad7lkXnCQ6bzj1RdT91RNVOu1iiaEZxIORjyQhjEv7I4AoNcUni2",
-	"cqnbKyy5RVnpxEoi+Po1xZLA0RpUI97F7wQHnjB5hyeufh8t984Vz29wgVilWfULIjv3Xeoi/FVOaxM4",
-	"Zr7FnczXTUZlPaJF7pwnAjBusCLM+rSQnBvNZRAghbJCcD62mEC8oHsptgTMY4gYc4NF7hpMkpi/o+4H",
-	"K3u/mPmwTtZGrY7fUTEZV7uHnXERHvhSDikNjQIVYO44kaIg2khZEqpkI+IB9kO8nhtlM5Tq7ZlRLGTP",
-	"gl7tYzkHDKz45PWNksLAHyF9Xbt0XfNAE5eDPLgAm/hNIhuTlBiaqRu+Zj/09fBubF7My2oDOl93KPjo",
-	"WfvpGPWDwJ0upJTK/AxPRnfac7EPhu7wP33pMUW4Ap8HBqptzxDrml2tbG0lKSrt3v7xFm0rTf2hyHAj",
-	"mfOXzke1zImE1snLRt0wPD6z4VSP0jDaTUzSyHo4ln/gXo9t5quYzeDhLB5fPH728PLy4eOv4NbrAXd9",
-	"+O3Jx4f4j8ftP/4jJpheRTXt7ByQkkeCE1uJxw/hng47GfuwyPzCIliUHU9kcdlJzDsivHjDKTsMj5Ln",
-	"ZgC8YickkHZC/6+Y4jeJOqDvAAVjw7cNZuW2pXlX7q/2b0od4S7ipYcx4YpwUTdmnFdqad9UNH6Xp654",
-	"GCl9WSWVk0bw2XvsJ/tMwmkA7+dcN3uqrruKlWoqRGCpUd1VmKS9Z3upjssULAxzTGc159+jXnz6bQjj",
-	"uzXMsBxUCJx3OGaJBMTyAmQ5n5f7ySG/IDgbyaPFjDeEY4ngOt1nbtASWeKREXIKCrJTjqwuc+yyZw8Z",
-	"aC1LNl/E0WUiJ6IOcAP7pCWYuaN3ruByCWGniy4P1jS2092BHDNSzdem6UBIKUZLXRAlD2R1tP/3nEA6",
-	"BYxQLHCCNqqaP4v2oQJnF717fbLrktifT1efi/6tqL6OVaBg9T2AE0KhPeQlCXbDFFGNIKj+dQEt5zGK",
-	"HJJHCorkixOgSNYNu1doE6h8y4aDKazyQxXDJNiCaG4akIDWkFDymhWk5Iqt8U+oggTYw2tuEOwxo2hu",
-	"KocGU6Fjt8eOGxMFVQKkPG58Ji9kXLv0vDgI1GW6dmpcisDLUOvJtbkimJlm/+ZzZXb0hoUvz4IVdM35",
-	"WXa5RntmQfFkyNb2CSww35I4B9WweF2UWVH9+fshQADnJwtMZfrCzGLS45rnQ/X8Fzf2cAzwTy4S2Ac5",
-	"4qUTKM7B0wnGw4ybwT1m3+Dr65/qHyMpNc8uJhFA0Fp05yNnbvaCS8Rmsa64B8mroYA9ZExKVTKr/rqI",
-	"CkjTrQzwcWbH9ldESMGeE3dsW/S/DtzXA00cYhv82oF9Ow0ZCAoJojUAALpil0BQUEjhwOkCykwuWNwo",
-	"J+0Jbkzg9NjxyRfCDzTBnZkXoz4aOdxAyNzbSXKgHOLmdslQ24IoB/Y1smI7bv9gouqgV/OmZxA7v3wu",
-	"hezLWFa+u2fi3AiVfajMetfWZnPVrfPzxS7yIDCk58J98iAejuVx16JHHO6Lh189/PCfUSM+zO0fUezU",
-	"UDfenUJ4x1mTlbUkFRN0z8XWrqTFgttxbeQQOupZIrlwy07OnUK4wfgFt5W0skqQHl2gAY5IeNB7wk2B",
-	"gDVmxxSmVvtdMI0Sz2FVgJMVxxR2lZhxQroqzjW12xggErdSlkQqsuda94sMFxAgemrHVkxGiefcGCdU",
-	"fE6fmBheVwJHDM++85rj5qDdp5hHQvRimQ4gJz8DelhQHnPIiDyU0ONDNwY4ye0aUT4UmFZ08QmWGi/H",
-	"C7gUmLMkawYZ1IDv6GplIY/JdDAGGF3vzoozmlB2IdV+rkEBpOMXZ7tkBYaEK08HaDmC9dFtBpWbRWsz",
-	"c3DlMLqPziqmIyOiVSvL7FKvWW1IIwDwRqDnwqqiIAMtC3YQozWzOrbJkIAiQwKDuNVt8Xe7UjtDtGJA",
-	"1Wh5cf7DPiAfh812lZHAmB7DbUN1z568PH86r7zNF3GHcJTe0TpVb2p/CgXwO2nwdHBAFUS0sSKFYNjL",
-	"rMtQQOzwMZBb+2dXakmv8WLQBRwDlPD+YHZr9AcoCAtE+yKxEig3+yDwyqwyjU9BMA6gzXq4jMuy890X",
-	"u3IyDDuTZB7RqU6e/vB4Wf3e3/CIqejla4/D72+tTvhNL9kK5z0X3vcRC47CXLNtxff48VmXSn4mPMBd",
-	"zX21UeJtU2GGv33h6wTANoi1FrTDXze+cB30SXEVYrGAZMVEqVFRO3DNwLsDZhDVTp1WbH0tBStHOKlP",
-	"L2bLNzoJy/2pPr0ilJRy3VgDz3KOe5I8cd0VSncLteYjro6JkrAbpo4eKMzdSk+Kpx9mGSqSeu9dCSHh",
-	"Ab1h3trv2h2t8dzNxPcOp9ZkaNkqKOTB5Ti03bv7WYS2UODh6zgP0aEx40uGO+b8lYPMzQ9GoC/to/e5",
-	"vtyxdcSNHHVkZqXaGIcEkePXSdVDjwrxSj6JkHuQ6nrFxHoHCF3QFmG9o2LLOqD6lutWjvCDKBq7Nd+6",
-	"uOzUuYRn7LXcmMRcLAPv4TQCRxSkZkpLgWWmYOdphHI2mrgkmUH6A5Bg4rKbnuHrIQU7+YZM1hU7deA3",
-	"sI7owB2ZesrIrYgdjDzMzwhnzK2kCMSKZgu2xVRj/XdlWVIjLpNliSKB4+dO+ANN8Jt2H91Hr8jDS7B5",
-	"BeNWmKZhbpAFEkUIgwB6SpC5MfwLWXlAXs58yw69nMfu5/0zP8pe9nZqGuGgDF8dfa7dADwusRkLxre7",
-	"lWwW5Mj9w78STVmXhi8BrgTx9w94KTYcCv/ZgwFPvW5MJeW1U38PS3y7OQqBe9zqBZhcwVg1u7yf8anR",
-	"OcJr1I0RltmSr3cPoeDNwWT92orf0yBZX7VNCIcojT/99P2rm79BXEUemCJranUWV7XvI+MeIhVd0zte",
-	"63GKDn346wf3/9Bg7+lXifycDlOMk41ZrDbY+xUeXnrYWI9RjT4yak3BaHB6w6dLi5b1mKjoisVLmGRj",
-	"1jIn8RCHaF/wIEQ5AicJSJWnELjrcOPEi33HEyhLEXJ7dgdNyB/icXbW/CZ8CylBPZSevMflZqPd7Tl5",
-	"sbvHQjBowSc6IaC8ROShSIuhtkduVqcjt3BK2NrT7JiAqIMODd5cN8LpbL2gq7n1trRql5TFGX4ld2CN",
-	"/27tmrucUE1vWPnCxEhXVdzh9BLIKyGXX/3t4qzISXE5pUrUzyR5wAeEdJabPu+R46Ty0DDWiLxv6DYi",
-	"dMfQybO09vObwKlLwb6BCe0a+m650N775cMgTJTzgJgw0blUIKEPTJ3bNf8zTt4Pp9EXB0biNm3B9vBm",
-	"haCKQ3TcR2AwfT1s1L9plQjn8Lk8S7Xcmgjc9V31rWv+4eVzp4e7WHIfDjWSCpZEKzOOmSLvtH07xq9F",
-	"8eIw4a4TcuQa51QQLV2gAUMpzv4UMtVBM92TAyYcLkCX/J2EL/ymjEEbfc3MgbEQgId2ItpyCRif4Prh",
-	"gkAeP+wBE5iV/9yjHXVaxkKhW0jxh6wWF66HYeXGNW0eQBNTVR0n6yEjDSsMm6jJmj5r+D03SDGFwBHR",
-	"WYGIJ6ms3yiqY4nc2Ad0fGwgMAo/hvB01ayQdXasKruQk2lTEjpGdpNtmestCX2EEbpmQYptPPUXPpKj",
-	"8G3lAmPLdVKM1f6YKLLTgZtdgHd3RUp3+dBgsVtsvokf9/1bsyDU3NafDqL2jTZ8Tw17gYJ67HoLBQ6R",
-	"dgmIaMztgUY24mpdYfRK3riTi9UeGaUUJbvhiRwLuSGVINd543igs4xHK7l9V6sopOGeUUHcdwtyjUcC",
-	"nvVLox15hN7arC8eEt3Fv7wg/4OsmTKUC3MMZhsIu5yxhzXquG8ee81BwrUL7tI7KtIdX/xPV4n+CZHU",
-	"ohqQR2CHkGC3D0Lo3ayZtorJgzh1eq3HerGCh/4v483xOXb31ZpQ0ZLHslv3RRC87sRA4BOwQ2ZW04vS",
-	"nl9cxpqVIGFiMZqjvSYLQvWaiRJ73ZyUq+PNyjSVo5kLbrPvZ7c8zOzCOUzvCQ07Etp5UL6/hz1x9eJD",
-	"KDvosxmw4CH2zwXZ9xm+lTQeF2J6Qv08zPPLOVmBqpM3cYGugU4zMc7u1nQLaE9fLMPK2geaKLZhilnz",
-	"s/Klhfe4aC+0A8yVPzWTS//mJqeH8cBjs2eizMQ4S9TeTQc6fYOvmb6Rvu/t/Cy60tuFW/NyTvO7v853",
-	"dR1CD8y/MQGeKTfzBOq4pgbZIuyGKVpBxmqJzcIxPpyrBsbw6yZTAyCtcLm/YfF3Oie5+2SsBW0t82vR",
-	"tWH1RPfTszlmWtjM8nYEOngR76vjTZb5QYcg4r0O6q6WzRs+rp5ZwnV6wBrnIZT4VOAZkgLgXMyo/KoR",
-	"5yiAlpiJqkEr0QeVl+MZZuIPdGmia/QcrCtGldNEXcELrdntJADtjDt4zV7fOA2A1rHDio5LxCLfQUJH",
-	"xaiGnrveqXYW1Sey1zoBMoMZGYkuA7JyVY6IPsA7QHGHnYRSrx03OYn1u5gdcYce2iyWWXX6eFZ+xUFp",
-	"Tsj7yt+XJBROLp7SDoylFJqSG75d3hhgKWSNRZGWBl4fdDief7ugchwdPz5ga081Z1X5RslVxfYxnCTf",
-	"43V82rirRJlBkeXY+cKNlFWY7KdzWlWyixWNuPEF4qQ5NzEVRNMj2clDqCILRfEjP2A5UVuPBXSQesYF",
-	"eURr/ujm8tGKahYvZO7DqLcM1pbHD8bvliP5jNwwnygwZMfpOIIQPcQxymSMYpDK3CIAfLqy/eymG853",
-	"5ttuZBf2f4Kp9OZQdFkk7GUWszt2PZHXKys3Ur63RAcsd7MxspKNtY76zT1nUjd2SWQnuJfz/Gb44fGE",
-	"8dbPG8O4rtAZj+ZO63gKDsvtmX0xaCe4hBhPtqpMKhCFyRUE4SF7HlCfJIK4PhlL2TCq+apKQHlyEcBs",
-	"IzEt5AoO8mwjFaHE46PFOoZlmKadeH9FG4HYENMdxuApiHBS5azT8UxRnssNlmdbGb7ht6x0bZegtVsp",
-	"8+glmPkuKGVLNgcaXrWpMmsltWZ6mecaT/lv93AGJ9qlWf58L//BcpGJjGzWu1j4Z+XDcoiNBXmHAIlF",
-	"RenIgXVAeUnp9jOJ9QxVCc/TYZ2xY4YiMdvt3F/bN5D+SJBLMTVLwrrYLV2b6uhLMuGUFyQc6cIVE4qS",
-	"gBgcGUKV4dYm7XVlvZjxR/X9mE+jTkwvdBezbEFmvJJfzBVjU8Vov8tsi2cczLgJhOMuokWVVZp+sgQ1",
-	"tGazC+65YR/GnLDruNDEgLqV0thej1BDjuT/Ty6uiI/7cdOdHsTapYISoRwsiVy79hQB21puLVcOrLgQ",
-	"RHc3g0t22GEIfkOh632nMJ5rEuyZCXrP1os5qRhmFj2xtNIyzKiwpIc24K7M4vFTsu/U5UM+DBRpDdYU",
-	"vduCNjJw9D+CHXaEnosdzTiV7Vf40uBYxzoeGtyGryu5vj5w7brgQuc4KCyXmht+g0Jq3agbpsFvPrOC",
-	"x8NwyuN4NKU1ne8+2scEnixT1ATTzjHF42kp+rR3qL+4mFAkh/2cO+xRkJkg4Zf9CM7j4hRM3nCGpxp4",
-	"R8Wex3DjguDNeOX436dqeOC3d9/frQe4S+QBiRS9fKU0B6muUxYJ22ycZdMWCesjVolfYzxRG8UMHKxG",
-	"KKtcAGJkNBGEsTLbXFDWNst8VlcOnHOpLeBm5EfwXy38uqdIdmKgnN5QXnmU1PzwVjTIWHJ7ga3ZfIx1",
-	"RnTv6e27tCnXDvRFb05PY9vGHJTclKYyMxs7hqfsHYaxcuKlFJZEZmaoQUD36WwA1RO+Q7rBBzvL8FQp",
-	"Opsf46y/O8fMAv33BfZPh+a7ocDxIcgY1VRM219KamiBf2IaIlkBzDVWdJcFAoVgyHErzwElYzoH1HZ7",
-	"FNN+I5VOyT/IPnjPI0UAKq1OtHd7cgrsWBrfy5IwjnjAb5j+qc6iiHPQzwal5uOmlg0wKJUMUErRtvWP",
-	"dh78Mr/z4FwgEPhoFkfRFwyHQGakPjFMGTovK1JiFlxsh59N7/Bs8FIqw8qvj1lV9chpp0WeLx/PBXZ9",
-	"z4gx/pNz07hU775dEUcrSRZ6z2A9dXL0Hfdf3ql8ORxO3O1uqbJvUIGBFeSduc6fdM/O3yim2bI4Jxzb",
-	"j05uTqczvshUJPaMig7QWeYbb61Flf1G/dXFsk/UX110vhDLQt/XVbLROdwC0NLcSEkMNEeA3lYbWVXy",
-	"4GSvthS98mBWTQ1uFGJtYd0mXXOhDaNl4TNAv7BPPSX/Yz7R3O9Cn169pfWJ3yNTu8TUrXmn8j24QWeq",
-	"9148/F9QuPfsIl64ZydxokKIaHNtRn3SrC9L3DgwIOClB5qEtM8J7ebi/EnXqIL/jKiALv8mVUY9pRfO",
-	"aGL9hbg+93KDF4L9MKLADbzWnepxyYV5mUhMfkEOXOjO6+x2XTWa37Af/fyMalj3736u+Pc7LGzJ3Ths",
-	"YdKgn627thR7JwvAGG5Voi2/UyfndI1BbdjSTup+Dt2yroFGNVPV1V3iPRR1dYa7j5qu7uz+fCVdndnf",
-	"vaLr765WZlleuDCjrN25fLBI0mAUz8bl/vTG/+LZ/Piamdeb3luPLxaBBbl6YVxd9Ng6sLRTSDVyGQU8",
-	"M/tZLPXSV+QCpaa9m593gXQMAu6oUZ51LtVzQUG3klY5uUudXYrUlNj5u0UVrh0+1ugpVjMDxGtb5UPU",
-	"xkiyYrSHZrZo04f9K3xDflQHNDNtA5nO5FyA1dUAfxrGibTEB0Y6qSO+fTOlFsN6vxfv+T6R9LhiRxnl",
-	"Bu+chAycBsTYJfsqYNvE8DXt3dZ+a+S2BazqPTMtJKBLobHE9/hRYfO5JtBRlvwF9qYgK6aNVSKPf/WM",
-	"4ZPKhXlu/7Sn14iLkxfcBVf7eKJOa4FPkLKNSWiJB88TIOtO6bSiiVwpG24MF9uXcXmA9TBqy7RxjAln",
-	"kzvp4KH1LEE7dCSRmqNoTSsPGzXTTFmYt1RsmTeCAkrYJzKzSr70G/aNxZbWkk8stuScIPxWqi8vEhsr",
-	"BWwsbJkP3G8QVcpu7J4xo0cHxZfPdvY4bRbMtIwOW9kneoc4Q0utT+mB5dY7/UVP7gwYPcic1HX6X9Hr",
-	"yaH0Au/LDZJFOLDfyP0aByV1JdSA1gm3K5GC+EIR7zD0JxwhJuE+0c7riwFzEfci7mRVOqClWByaG4cu",
-	"3PkUYl066FORGjjVaDiJxAJwxXq6Ht+KDkA1BqRoBOiNyvW9TKX5oFRyhemwIVgRbq8Me8UKjHLBliHu",
-	"tJPZdkir10ASEyoBXTTwjpSSNUukduLH9/Ro5bQbqtWNaql9SkokfpzT39Uj3GqjGL1OuMDtnUTwCcdQ",
-	"0Q/GI5mHHQP6cEN2VBOvPbXcEdIQjsA0tDrQo86sPfAYO/4wtOzpiBoS4xyztCttnXuw9TnKy6vOwk7W",
-	"YU5MDeqobg6wG5U8KspWZyBdoes2rC9U0dvl2MqBj4PLwikbV8Qwun8vjRXHmmx4VbGSrI7E+URhOACs",
-	"wMQrOxglihqPiMuVA5odamht15iUS+gCGtF7WO27tY6JKxsBoBcw6uwiC8LFi7fygDkafukTpkY0/NBR",
-	"srKSRZz2tTpG4BTH52rYb9W4KeLMHYsDzoXnA4cwjWv5MN1lY8Jf9OTL2Y4Yw2Ya2dllc64oamKiHUCP",
-	"OrsU1NNP4A1bUu+GQu0NU1+7XLLpLJTZuLNuoD3V2zjeTJeL7cWyakyPKvdOjLjVN1h1y1VRlUfJpj6p",
-	"pUB+z7T5Dg/YaeVOBYnDve9EoxYYznB7taEo363UT3AWPAOfO0eqnuQIC9+yU/uOipKvaX0/caeN1fSi",
-	"MBFckIvziy/AW37DBGYoBoUfLOGif4k10PyGGrLhaCrs4+rbYhss9PbN4gRPICtwP6awsF8kkEHhx68z",
-	"MMX8MO07RSB97FD5WZ0Yq3FEfj8GVn86e+XtuzJ/qDBCDGrfaNi1Atqp3jDlMJmy75uoZBwETz5jdKQV",
-	"d6HrbrjtLp/OJDPH6RnhxkwNwh4xouiawT2AUU8gjdctEAXs/OmF1ewuzr+6mA9rdklbDJhjivveYq7I",
-	"XSSGFQbJiFiIC6K06DkWYHZ4F8oExELUXwNbmO0Z6fNclnC5F3nQ35Ep6dAjYW+J0Z1zAKaDXD59nWp4",
-	"I6Rpu1s4UEVoSQah+LV9Jr+KS9F1Cic4u3ez+2S0vAhcF9mCXe7ZK/tCDLXYzXQB3OfE2vSOVZt7GGnI",
-	"I2GSgSqOBP6TBezsjErhWi2ef4dQtScoFG4E1Cc8VU/vzo2QFxGYC0+YVJVRIq8kZBtNuxXC8G1+EMRm",
-	"cOTYYcrP1ojlYmw+/PYltjmHfz/J+Pdloh3697BT0ZbopctUjh0kKrapH7dWvexz/2wDW8U2jU4NqORh",
-	"EqN5gMlHy/LMTxHzZrD6yn4hatf6hn3jL6c7YzvEvBkwZw4Hqgvr517Nqf/VdJ8DCQ/UKdxutVszWLj9",
-	"g9uYXDMhcMbdLQXf8XNhYq8gdstB7/+l4fUeUUCyIsYXz+H6aZ23izxBLNoLHJQmyN8MMJGplt3Riode",
-	"4BgAQfUVdCYEDQUSkrGJnwCPuOUXWMSO3uSUXMVa4X2Z0x4yC8MZ9u80AOcfLG+qpSlhE8nKFQ6Yjgec",
-	"1Oo3nm8KlVmT7X8wHOo4DcwWohqx9W2B9vKGiy1pakD2K2+4ZqV38FuuaHRDK+fSG/DpHJvC3N5UMTTB",
-	"2NT8hKhZ78A1e/8zgqhGKl5rN80n70EzSw8TAa5+AIvIaPtmaZuvWyHvvW2GSctPYhBu652UVZflIEgg",
-	"jJLVt1wBYjrU1+F/fEglUuekT+f3q8oHF49kK/eaN+PkOp2XkJRzOh5Q8Nwd4iUSwB3TVgS8KG+iXR3K",
-	"KP6s/WtrP0TVvX0MwQfek50eyGRLDSZr7Jlp7ZDQp2tN9wEoyZIk+qmJKnV4J6ol7GQs8d2j7tmPCSxD",
-	"pYZsWFURfCP2/SgUs/3zgapk3rPYEgywutbjmqCmqlkJYZPDjndN0R7TlXzdE7/gMtQGYBMZ6qVG1vMh",
-	"Nz+Uo1OgJO5egZs/Bg9r9aLOEV6K2Lm+nqCMkWQriX2IGNntfdj21c0QR9ldVqM8PmZT7qX2nhnoW2kO",
-	"sh9ZmgUc5Xsm9LiKKSpdQvuEGHKXDBicoXV9GxCHxnZINOzdFJotW0Ukg3JQ0t9Pi5xxplkBl7Mo3w52",
-	"OqXVsHyFIYGS26Zx0za86vZPN8r+4nuPco336iLnoYfQH2/ONTuGMjHobgsZj10u3rgba74hYuZVFO0f",
-	"B+/GT6028XQ3rPvBWR+s/EW8Fi+NPQ6yldeAeezcEjGPwD328PB4ohHHX6L19H13PjCKxZJ7LsmKWfO/",
-	"gPZGUmkW70GShwA1bncAGgOspcWoAmL4GSEJctD8w56fhOj/Q0CBWCDjWcUQweoV286EUL/8qlsBYv9r",
-	"DGTIaMnF1o0VQaDSRlHo3UDto+Qv/3n8a9GiFHgdYh5H4vLLPqTAl9Hjn8RyWITgMBeY9bCVPVL2aBE9",
-	"3+C4Ow1bc7aQlBrDRBn37Ff2lqRK8RvqMlmgAwUpWU2VaRTTBSAsx9tpnAj+7eFMZrMcTgZ0lVEfhuMo",
-	"dwyzP5489NndOdAve/4O9b0FOj+yxcfZCDggM+fbcV8DkPOsCbcAgt+M7ryokhLcEENg7xa9m3tc5Iin",
-	"AsnxITnyf4/KUh9/uAvUNBj3r0VcaSjp0St0UJIDDw9UhKjJzTrNPCfLvMKDgEghTSe6nuDey/jRoaNt",
-	"fPq5cjNOMs3HKo7cmFaRgbKws+IOyR4hrgDI/CU22/EirUvqDrq7p044bXmH3on2E489vv0tj0B8vXdZ",
-	"bFtWEpzRFQYEFcOurxg3DAFbdBKVDgwJ3ESaUMWId3YP7L0TRcoIcPSENo7F2WEnq7iyrhlOum27heR6",
-	"oB0VCucJ460XbCbqPm4TuWiH7e7caXvvo6gQR3rX7PdUHf80ZYU+5OnmffeCQk9QZdINHbEoyxlIHkUC",
-	"OxGPVKwDjXf/WsuqYmvTb3fcBd9kZeq3HdYoRH9zSRU/U27SuORY2oxpp2OQap4c/CDV9Xv5Nm6aDWGs",
-	"3STbpfTW3H6oQBr1Ru+vY4Yd8ObmUpy/QfGbf5DCq52t9ydgXKAW5Nk4DlUqekDXISIFEr3HdMpEkDTZ",
-	"G7aTknVy+Nuldvoraiqjc6ywRUNtXXSC4FqCXhSAR9Mriegi8tD17vtyYb+PpG6YW2yiGpEKeRimDaaj",
-	"u/o038aPbwgWuMRGe2eoaQZ95mh5RBeqcKeeuqjuhguudxjg5TdM/FTP9KIb6GUT2ldK3/q+XBje7+pp",
-	"Y7juGBx4eqxMnuxFPpaqS511LrtZw71w92wYFA5J2APUoxbuQxWM9vmL+Y/aLtcvPKwmc2P69Lzf7bk/",
-	"dejPhrIQpe59KEU3rNKpxHLwxk+lBNEt5UKbFy5/eKKQ+dCirhD3FqEh89gVMPlbaOsS5++7IeMht3bW",
-	"KGePLod5DO8OuiMOSDV/Z8daiumEi9D+dGKaeQf3rS0A6mL4PI5HaXVTDfwBS/yTGR3F5h85SPFi3KSv",
-	"mH/r66VvDfaC2tvqzE3Ajbi8l90wtzHgmnniRveaX7Pq6AuZBj76fiXajmMSApqvZ4BjH1VUPksLBJao",
-	"tv4RfGML0UtGseA4/mEOOHZoWZ8LYYRa7XKkwrF09FWbkMpkH/ExTLhlQu2h15egQpebJLRw1MH3x4BI",
-	"5L/GZtFZf5hL0cHggMmDS0dghFwK+8df4zCUrg7wXnAoY37ReLoBeKPeyiaKOQOrUvZH9CzgP5VccQE5",
-	"IoiAZySEl5kImWNey/CNg1QjwDcRkiVmvFYe78vr4fa85DmsfnSe6pNcVqjq3/ksxwmtZMVOvm986vLs",
-	"V2qqjEhl1kF/B9VNpXOwcg48YSbfIFlH4r450ZD8fhzpw3o2Z7QhZRdxCW70iWzyD8a3u5VsUlBBcWM5",
-	"JNDkCXPXv3fcSWsxjgUzisUbaAXY8FQ12rwzrYeTgEtsgcFbNAY3iUEf3ax84pbapyUV/0OaaC5hB8F5",
-	"nLKx4bdsqUX2Lb+NWWM8kXTnvv8g2kgt6YXTLFWX5Dt9Znng/OLdgO5tv+6cFA5H1pMSOP4BvBR1SaS7",
-	"u73GqSzU0/Pbsi4CdJvNso+TnZrctoevRz8uanzom1LNqdiCUXuuNlQlm45+TTUbFL50ggFK7v/BTPK3",
-	"d7xMv+yVSj8Z17ADs2Jm00UdnDc6K3rfGsy7neUM7cG/d+5Jt4T06BkEwqsy2hpCyGYbcV/vrbZkFXft",
-	"WnrtqCqrowt+tr0RExUkC7166ENd9krUl+SrsHW3G5lhVQWoRF3tdvilbsxgqAUM6yMpVwn32AmDVXQd",
-	"U+G1Ua7YF9IgrwISjdXauSj5GrCcrYpbTrSJhEY08fA+pHdiQiwQy6eB2D+4r1uVjIrJ/rvJzpqpppe4",
-	"jpTfvnUPTV/vbpQi7RWChed1qWQ3eHclaLgOJdDRrri9yN+o3nkpfxwYvc7wK7sPu+fbj/nS6OVusBDH",
-	"KB0WPNbWIrMHKrmDV3jBMSO52A0vmViz89dqQe1F36nqx0Ax1hgvtocA0vYWxzjthh18c54IIlO0EGrT",
-	"xUfrtMxE8L65mPLg6O6oCnG/AEC1Z1T4P3YCNeNs3VFgKyfSPAQADLEhv4JWw23DzH64HLXKE/4kveoN",
-	"5QogAstY7QzfusZLI6HPbmuuBtAm6ahMxcWC5JlXUqofuIjmzyiXCDPpgrLPjFvKbLETOIzQLsBPLnYq",
-	"3/jrJNZ33zmoMH0Cfn2gibNrNbmAtKLLwtUvcEUwC8mVpVU+Deo+Lqo3dNhgI4ZalM7Nv1Mu/ngyvh3n",
-	"3brZ/i6tbIuzX+/i7/3VPjnZ8/aNr7ZfVKwMIpqVHqhU9hN2UAegijBRYjbbYSd960XwLI4TeVyryqVt",
-	"KTXLto0mUiAUPSSSGnpNvXG1XEM+iiBUMN9NwzRKRNVbeCVbzkCf+L6P9MkMrtqO9o0hn44PdkiMZrj1",
-	"+XN6HfF/xZKRaybrBWhRb5hyYfdufCYGCcI3EeVdsTX2DnUFtrU0iMHpkURX2PtWSOOfWVF9BxRQx0bD",
-	"NicumwLY121G6/F1X8QleF4IlGq3ItOc9kf1VHvavf++URFmf+8avnj0URJ6kINNQRSrXB1kQkdKGRVK",
-	"8ZuEipLh2LBX1OubYU/yIShmaO7ch8FGh3AkN1AYuk7Y+5NduSsslRnqJG1PvjFq0322U5zwgradFpc4",
-	"SH0XxVgtXkbX8PiZcO92/KWd5nmn9F/sdBiPdQWfZAjf7VtI1+x7NIIVI3Hjkyb2dNQMvM8P8YneRv8a",
-	"T179dV5pBxkRLvkcNWiqpNud7dmvtkIAiRla8/oj5QrsgHRFOPuOyEW3P3iVqLQaThv5YrJPUVI/bUcF",
-	"7IjXqZ2GX98lD8PEsauZauNtkbaWcEnpbBUlO2Lh7bPwhWicop1dlwK99bYEzryE3jd3uYHw0j+pjC6L",
-	"gAtc5SpawHBPrnJn0uW7yh1lTiZs5YTVok6iiIYoBZGq7cQOKk1BWibqbcbtXF/VQUf8fMNnyRC/zgzx",
-	"eFFJKMrRqHEU1I9lLHvPwn5a0MMk9ywK5k1qzlznNY8pRaD+vAZ+ewBtV2G3qW7AoPNaX8VFZPsXnK+J",
-	"uqI2rjNpeLjHUtVAcNP4sXLcUi2hTnNM2X9EwPpeO91v0rADDyOarE5fzny8dSpmvjAuCxso7Ji+cqIL",
-	"O1XQn6zBzXYx99YaLwyC0MNWQqoWFDrzqEaXn6TwujGVlODWY4lYNcvQg6GVYyfTLVXQGknecml3SWDY",
-	"vE3PmWT79NZH0PIe7ziZ816A1qKJGhFInMTmo4hivePbHVN4FekA4zHhe1yUPxZNCEM7cScPEOhzMUB4",
-	"GOE40Dvqe09BDvRMqlfrQkfaRq0YuQwn1eUmxMOAxxYLuS/vAVYau8tsuUBxzo0mPqtlbNP+0vAYcJB9",
-	"CWHV1nLPyIZq0wnxHd03OkBw0KsBK8PHH1FyPgf0XT1wx0TgnzKiXbzrgcHAOkO9uIUDaHejG/SASS4q",
-	"48rayHfOvo8MVDJDeZVVuvsKH70vScXNonyga3w+dWNYQ69nW53csmiyg437TM4WLRZa93c8Bw6FLi6v",
-	"j95MKlDwUGgcskTuxvABhvihYKcvGDS5fwsApCdOQCVpueAqCpZ45qamEG3tHu3Ykk/XGT7iTnFzlJEd",
-	"NG7YhI6pHibkSOs+6Ai0OEDfXkjO89IThN574DksaI29skCUcnFR6bReFAyesTN1cHGy+n1k5d/p/i6I",
-	"2bDOKEcMo0Odlzb0RjYq7gDy9Qrjy5OXIbTKNSTOb13WREQNVAuC0S9BDJYZoqdzAcuDuKMLrQ7tABYE",
-	"hlXbxn7JW03cTxnqKMYx6qz4ckIcJI9qzkWTW7BbnB24EPGbYVQ4IPyRbKHVMUs8VO8CJcKmtIQOB959",
-	"reXe3Oybv9NT0e17yTdwXJU3sO7hIsLK7wVWjqSV/jEWHgDNn4qADgRPQq7cnrmOxHtGRTSDTVZlMv8C",
-	"gQmpIfBUD3QVcDettVG4riOhXBUjFcLqz670J9t6RGNqgX5Ak2ncoUIUqWwlFwJsFwnAP73g8qdb1jG0",
-	"R1Zao7LdJ7GT2rlN3cyyMvL7/HlaVn7IKvkkrsE8L2Us+xfndVru75tO74g7FRDFse5KOSpqu8gBNv8y",
-	"9hSATmVhVyFQV86YoT3G0LI+MHbdKy96Mlf2lw+tdeAYUZyGep3EfJCudshTJax59jTQjTl/07b0WHIQ",
-	"6MYzjVxV2PGgT7a3374kXz15+jdS4xMELd5Iq94W4GHcEo08ufiqwJ74HlCrxbV2qAkuiZtqwkqOTRDy",
-	"E8TXjVJRB/rg69z32hcAeUaoS5tDn3op141zL0vBXm/Onv8zE3oir55qvip29iGHaz732EurMbCzjx+G",
-	"UAgDr8XYB6GUVFHkZ9eFi653ZMNZ1bYtP7jk5LwEKfuq57Yo9IrHksmH9/GjRMtztVSgu3v+Bd9h4UB8",
-	"ayW3iu49tvaxA4r4yL2gH3FxQys4q+3f9lxrTP5o/6YNhZPc/qXtZdL+rRH0hvKKrgbPGikfQo94TGdv",
-	"zPNVRcV1NI0kCeSHfW/xLBS9w4UuUy7OZuso4ecOCj9uSGCamEr9lq7Z/XRVXNi2bJjMFRqFzfQGsxM+",
-	"Fejhd+vN1+m3lsDOjZZrdzqxLXntwMXXx37/v2H8+TGh+hp7wLBfGlqRti6hDeROfyejN2SX4PG9NBGH",
-	"wuJKFTAY5lPt0azoFJ9k6apvqWEnqqhvMUHkmDpfK6rZW58gNgCrglQt8v/83ySIHOKqAHySr3278P+h",
-	"WA3ttZ1Yl0obIqElIeNbhOzKOMJ2yJCKM0ShpdoQSBzrJipG5pT/qZ8Z5MuORSH8HS1EanBteaOGhNW8",
-	"jB/7dNiA3OEDgXJfaJe5GEnHJa+2jNKbdHfDepOLnjXHjCf2d/+GQ72/VbpuWFUQl+krN2RPb9/VjJUF",
-	"RO1eSqENtVeYYlatlQJy0CG3MtZ1nWVlofYaI8wBLvsJzfW5/mK2mavy3bmmeqfOdQp3ZLjzMPXImbck",
-	"jysoLtPT6Dc+P7+IUeXQObbt/ZKPEn9+cZlfuvFZk5sSqT8t8eYgjmbqBboHZG6uc/swSkrU2IIP2SQu",
-	"AcLFNXDgGyaSDRgnACnWO8nXSXAdaw5iw0/vi6+Z4tIVpYAfsFnvsLUIPAzVE52sd0gCsM8iwGU/N2EA",
-	"mg+pC/FYWeKH7J4ai0ukOuo3dpR2eRVuCfDhvEi32PBByk8suX38k9jSbSIhfZAm0+1kMyztjgLdLSv+",
-	"zo4NhShMtJ2h8+Q+0MTV7OfPIB2VCZkyS2rt8jigFzbwhPNf9It1c8vhhAGWS2eCO4cRfudewm10d1Dr",
-	"04jQrc+npEDWia9lxOwWTajrj7+0VNaa4ynZA7/pFBIlTgf6+qD/iUHLQXVtJwfZRaOMpj5Li/hXsUhu",
-	"dpN9LZ3I2kIhzfTxyj0pyfjcjqoeHRcju2DoC3kXa8fdmHkVDjUzoI0kjtK4meIAaTO07hwrdPJmKepE",
-	"sjtz1S8sGUwwo9Gub07oWszhgPBBP9GsjrvXfLp0a+LaDZfd4FBg66+2Cw3eoq4FoPOdshum7GUbTRRL",
-	"ixk+D/TnmpylM4/RLRBJMAXJU/iAoGuZDyd6Jc2OKGocBl6vN2MrQXw755xhW8A5dxtHSvcz15rIjJ7G",
-	"p4q6TRWjM1nDKR3mvlUV+FLepLM6Dr1zj6W6SmZ0Dypa/TRcFkUXN6FL705ST1cghfPWUrvVXsM142WU",
-	"14Xc7epl94y3SIF2rc+dln1SEN+N4ZxHnU44Cwx1wF8O9QZ46nk2vMbFc1JXTJjj0j7WEMSMwePwEpJT",
-	"A7gnZqm2Budsg+zQjzumHYKlIaRxpeAI3r+jOmgnvTKiGLDnkxlgzznQ2nZ+eciB7b6eCB74tgUe7m/p",
-	"WIOf8av4lK7odT5GNz417St9kw0EW5+dROKnstd15PT+otCL18uZUSwNz1ssFm01zP5gAEoLJuxAA+5Y",
-	"V5JW8eVM6PasitxrltmPzBQA8lAdCwKPFUusmCQ2YAvaP06p81dFrDA6rnW22vsdMt+SWaRJPXhUxtnF",
-	"rWLmdUIzhBti4S072WMznsuw18v2aiJwqpYm9w0xcKA1DXX9ktsuB0XnHnZZs76CwesJDo0QaTa6g11P",
-	"T2y6jCd5cRKtF0DJqo5EBt3b8N5dk+jeMsPECVHGvRRmF79arSHt9ZTW47oMed0NH3XwuaragM0oVxJ6",
-	"uVCtOTod28xieRAsgtk4SDpYr5nW52+xonYZRfFdJKU00IooFQijyW4TCC4MWEneF7RjDIJcaNNgyWyb",
-	"gGIZtszNaAiRoLE3hBnu7NX+tL6TADsjqqOV+Xt+y/QVYbd2qegZ0cS/TADazgE8UW1ILbWvwB+AO8L7",
-	"8SMsazfrHxhN3ZbhmR9l+hHD9707qCOpPU7VxCf8I+kvaGom3tfUpF6Ng0G7yQy+PKLHcPGdebQfLTyF",
-	"WzrMafOOY8/f06pa1pfUv4oLC7joCTVq1u260EO5usuNgF0dsuy/FlPv1I95I8sPlbsjADV/+o6MMY4Y",
-	"M/MYcjjCO3h4DDgAmxwXyfhiwAgYZmI3Km7YYDWhy1i+jCrWpXQ70Gl3kdeX7kORXSuW1L/iDR1CEzXA",
-	"MbgkUpHHZ3kNSL2qIZcwwxvnfjuRGfz2nJhQBHrPG6ZaVCcXD/2iF3WcTdjBxMp3reYaBnpaTEdrL2bC",
-	"xgkGo/7alETTIxndtXC9zuJutJZEAECzJ+GtXEGymgePA0xFMB0O8geHbOAR96V4xSB7AUsmtOsCrXFb",
-	"4sBze6nNz1z0CXVRjPLpwoBXRDbGOUa1xPKDTp/IOeSKofs4CgKM84W8CFgb+ctj++8v/toLhD+e6yrU",
-	"6UU0iMMEykJI1NGWGHrNSFPbjXx8cRX+DE1sgbSEGqd9POmlG8w3RkZufMOUb7UTaP1kCVNGEytMo+b2",
-	"7wLqQDRphOEVunekYNABxlq8XW6FDLbqSHzyddv/OaMXErJJLB+zwz8XoLo7IMUjlFxb6eYDY+sdrSom",
-	"thAYiPRlmZtEF9xvzt/kTC/PKFOXzjt/tfVX9vNOAhkPO94q16IDpliEqLtP8/LEPtoTVDP7J9+yxpVK",
-	"DrSWmqYK+qzy/MIexfjPwKsv0q+3JzBLw+/fv7HrP4n65MJfJwZpPlEP3HBwIpx8T91t8RMxGOLZbred",
-	"z2SV7/nFjEsK74B/O9diDF2vfpVuj7t8WTj27TFjyym5qgmevtNVE99ea4Hv//2OEeh8RIIGeQU9BrHc",
-	"zf4EhW7gMac1plUO4QTqnux6PC9COyW6CXxtVyCJrbZekAMXmtC9FFsU3S6nnxvtpRFeotgMDCSTGMYN",
-	"Ls6/ejqj+1h2fYmlLd9Y2RZ1ybQtfz1CaDxdLL5yxspv49FY1DZCtaNHsHU1NHqQ5uTbnjkZzPds+URQ",
-	"onpNLJSgVlIj/n6/qHaqAHqJBixF07/sns4GdPrittczR2nzjqmbaFW3d6+Env0+vq1u7P1VHRMtLiLx",
-	"nj0XoSZsqgwtf1GNbmiV7v65oyb0/kQkjWEfu7kKAqwIHdSzxfuxSRUK2nz+5SIPYyI9rVVSnsW6fJgo",
-	"9+lEw0W7X/9g5p2VezpZNf+tVDHHoEQMI42IQZ6ukPcufG0vnmynsthXeOsb7M8ybmTIg5iaXKsdhzrU",
-	"jm4dV667zbHMKaUrOr2rURW+AwDQvvV0zgTRB8aGd8Ai/mnL4UOFPI4Z1Qnk4qIYOVUQE1fyqdr/VEfa",
-	"L7rKS2xLqJ8TzYwDSQ93lr3CVo0oK1YWhFU6/LJMQoeanFPLa+SZHyRys40ZckZLsarB+VvXJDFfQwHE",
-	"DdRORBSKqJyM9w3uDpXwIE7UimLXsVPaG2SlwGFZr300ywnKDHJVbsDdISDOKak4buEI1Fl1bFJ9jl4d",
-	"CWBXuJpZI0ndeJwDb9SF4SKjWVVrAT79NzcsHkDxeakpTsijmC+MjqJ3DZbtYpa+VBkR0kopGKGV/V/0",
-	"I0DncqdfjRafhFvS5j2/h/X84AfKWY/bRqtBWsUY4RUw29UD5R0x5dXOD1Z6FgVfXtaHv8YOMDprsfN2",
-	"W/ooL/3vsRJgL3crreWecOeMAAQ+RznvoLCWHvC+x28Zo+ssggb7xfmKY82JnD/I0Op6UZa6Nq4ScrqX",
-	"snhnXJplFG4sNxNvSGlFY8j+FbUWjMcGKO6cB5Q4XclklEYAT0fUr5jQhjQGGCuvlVgp4yiOdvvsMGBC",
-	"gzRE7d0JFEOvmQBEmUX7G7T3CPyLNT4faCIPwjkZsYbTtdXM/UYUu2+Qz+FgWqCe1Qn6DinaFmJBBnRk",
-	"n1+DZ5fC3fbd8+DE/pyDpBH6/G0jTkyRbIT2Gsgbl5dTz0inuUPV7PdUHfObF7b9ueE6qemWIeSnDshC",
-	"rh4Wkd9mdA6Y5gzRKGROnNsV/zPkunwjjDp+OI2OOKCn5DsTrcTGxSyT6yu2pSJKM5evYaWz72sCFdkn",
-	"QMcNfzrRSbui+pqZH9gmnYU43UvrNIi1UHk0KbDhoWngtYWXbKT/qe6UJfnF5AjQspldwKuGheuKVbTW",
-	"rPwxt0NcC2WSnzo4aDwPI5BWMbwibF+bI8hYTIyyWkNNleHrpqIqphhsYoUFWHbUVhytlGy2O1O0cLz2",
-	"A6Zt44/yHJohWZEBXgDoZe8c7PmI1aHbxfgawd/Q72vN3YdNHT4Nd8CgYNKVAWbshU9DHTtBREY2j/DJ",
-	"/FGXUlsXNlyRnblrKUQFtpGi15BJLuQB3KX4c8U2hsjGxKsKpTY/JuvHrFqN0kgbWQOvcKNZtcmTSf5u",
-	"yD0DCPj5D8SwGG8gyiLgFEjsRXaN+jQ74LSJCHI5JQ9PgeEMTuJZm2Be/I0yRkBNt9IoZO23bUDsh2NH",
-	"898EbfP+hPsCjEuPbrkY0HKRU2ScQm41Rqz0RrDdiFt1J6MHFkrBIRXKmvL2KZR06Pl1PebsgSwI1d00",
-	"f9cuMO9EZ2A4b6iKZn9Y27zT/KxyLaGNOmK8AiDaaRcFPkPcpxLrhwnpvSWM8CHztSEWz+nihlit2+u0",
-	"2trYWJuPpIa1QWOLXk+IzoQn6jxaCIFTb/odwMEZiATY1SEOnRUpODgIFV7GhMhElYnDVIx0ujWKjmm0",
-	"lbL0Bck7qe19DK3PDghYZ7xycBYPoH4CpvIVJ5OwdfYZ9+wPycLN36FCZSerQTyzdv0EGd1H4zXpulNr",
-	"wn7X12G6+SZyfZ0qm/60lS3+Bhv2wJIAtOMjV7TtyxHp7MBqRk2yy0YpBcMunDturkItIBES2DMugaM4",
-	"tQ7qhxt75qkLmGt61MQOPEDTNTsutgj/MWT6brm6NCfKqTQ/ZjY2OL1U95rXdYpbsLI0BX94P8VAarmG",
-	"YdTxRZ6LLkElECRdGTGq93ErD4U/KFbx/OSQ9UC50fGGKsYZUHDPWAbWZEdvAC1ZoXdXygD5DKYOm+8Y",
-	"47uUoF/T1zTlzta4ZN8pwfq+Ud5XG/t2aw4HGyVW0txpEdA6KrqGxBIUmTW7o7xqAWfuMghA0/hy3rsM",
-	"FAJVEe/Bbc3WJma7hz7th50k2CGTVJbJqCgh0gvC0oqxIzOLPLwbuW504voUbGYmYMTCZbnom0KauJIS",
-	"wEZmCNwpnu27/rlgUL7UGILNwEnHhTzaCziJLIGmxB3nZenfHkA25JMzCgVsqhECY6E1dbCsCJYO/4Sq",
-	"W4iYKraXNz3Eki7+xHRU6w7MmPbqg9O86LihYvRrRCm/9lZ5xDMAPgpf7P6TKK3su2HK6JSPyRlJh2gp",
-	"sv3af7mgSzz2MQh9dL+YGvDndIAD7hFvzsNYq8YYmZwbXeUgVwRsW2/MIqN1uqngieyJnCDEemLRHaQg",
-	"U+bjF+fvzFJUUNWI4Gx38YZxM+tEZft9FvbzucrvhNdRZyJeJmXSpz3cGab7iTgEYwy27k0zBGHr5TkG",
-	"FLb+obi02svlRZupBtm4+jphHUKHjJQm3LbZWKInJzsiRkHYWjQ/5+BGR4EODuz8G6sF+1oI6PWc/I0I",
-	"a1M+BjM4JjuSlWqeJQfaJdxuoDSORHO3O3cP1qo/BGaXiNKbWNHtM9AvKOIwoL0oAj6WjrLr64R4tQNF",
-	"rLLYYtKe36SlK6ItlgIsH2rOp2MrxhDio58atFBMXArhLvATc5gVrrQQiOhxCTJhGCcqFeOoB3hcO2fT",
-	"s0CWbZEH29SP7oc2FKF0runbE+5666hwyzAVIM58D4gK73zcc+BTDcnr8cR2nQ7Qjm/GeYM4oMnFQjqp",
-	"6vm5aMOC758UXXAZw8veSNMNE2Infs8NJYSQga/mdpvZ3bnZKEIkNfWdi0mfkJoKr55Y0BsL4iyB/hiV",
-	"UkwgSz2LN5dFssfztScqGJcUHA6BLPO35e1iNISwLV1IrXGRo9UCK5aRrWMfGgNXYh7zVALDux2tlzbp",
-	"/xkSv7DqBG7YHQdnfA+PZM3VumItWD0teaMJhYxyeIDy/XNCiWJrQ8GUhjjWngurBu7pLfkLJZY/aige",
-	"hisdX16xoxQlodAO/q9gRO5d+e+e3l4R5x+TIvSMJ0fi2kSiSwGQ1zkkJ9TUal7+4QM9tt3mXYEftoGG",
-	"ejEkW0F0s97hyiGwAn1X1uBUxiCH5r+CQ5lDWU5poHeZB15EBQvifkwYxchffKz+uafLXxEKmrcprYSV",
-	"W5fFsHJOZ/tXn2P2QHsCo88BgbdcNJ+sZCPWTFvKdHeFDTaF+gmBRxsy78ZlcPBENjb9sA4ePw82i9t1",
-	"EJFwDTuejAYxnEC+Gwz6nt5mT3zPRfazKt3GYMn0LNPEIS884z1vGaog+7MiGzc/jix/37DwySzTdwCX",
-	"+5KqcqzksNuaK5ab/5S0ZXzFyn0k0Q8zdVCr9RPtfiu+WFZtXnnMvSxwScBcAPd5FM7Ej5XTjuvMNRqL",
-	"G6sl32yY0q2Iw2wAn1WEtmzNWQlPtNWnjgTjoG8w88f2146qkmkD4upBCJLDBx9o7JbRKTljVB9doTS6",
-	"PLRrz1ycNQJk2qDPQDsJLLPlhsUVUV5m0e77cgrtGwRvf4fac+RU3WQx3MLhdC0TreaTPbIuXO+vznbq",
-	"Ha/jSXS/SsESNnPJarMj8EAbXkLvg+tEiu227pJ87ReBdOtuXwdOzxGuA1vrjcrgqNQOThaXM9eyyHXB",
-	"0+ed43mS4RZGQp3ajvb3qC/gBRZdJNotDwvEGq+UzzarTAHKBngh7TIAN1J1NZV/NYJLhb6J1sXm4WEb",
-	"7CgHFTWItXsSKuzl47ECm4QM7fZyc9fcQbjifM/Rq4ZX5iEX/QBm1xB2l0YH7cnv3Pk2Vdq95TdM/1Rn",
-	"0XuHiYmd555OdAeda4aIYiYpMZIwN75oZ9jnIVzWX86Vh3bsjG43lsd3szg6mXqR+yZMGbJtlW8mHGOs",
-	"ZzNwwzNz1lIZVoZK0kl2dQzeVRSWcfhkLxttqEr0d/Z5eVgT0YeRenwRb/ya6NY6U6nfuSncsbj8MGvv",
-	"uqPUFdG9dq5BMIS8SMetftF4WIpgd/qTjwy/TESf3vE7IqF/CD0UFjgt2sYLWc1LJ25nyMmGCxlMWUhl",
-	"Ppwt8kW0W+KmtYyaP/juDPdATye88kJ081IRJWLFRSLKG4DXKDmwFaFlqVgiR2vYxKKH/VDqTP8xuot9",
-	"VZfvYwETzHUMv3Mx5js7hvl2T1PgsL4dZEbw0TWIzGnMZ794Uks+eHG6jaRf0Ymt9l4LRiq5hTOkreJC",
-	"K8z3RK8CVCb6v1tjWl/hz6E3HwDpKI5HkIt11WD3hISR1kVSuJjHX9hxM/Na1E0Z2vcN8x07yf49sP65",
-	"u6qS29Nhaz7v2tH/NNeP8OmcK2OEswGj9pC69Ax0y9O5FnX3N9XxmaipOKGZBYBwYUfklTW0PYzBHpF9",
-	"461Sprex8jjFM6qknH9qmDTpkIc9BLrUJq/NLBDntDaz7+yDIQFnzOjRm2IFKETxfktMlJOQrzNBWOow",
-	"4fEDOJx7eYYUoHmd/+yupHxaoI0MtLBm3+vGVFJepxvpRHKsLGeBqx9lkdQYktfIeK538BhiLA7+5WGf",
-	"JFl5mCrEG8U7djTMybn6d0oHmEiZ59esOs73g982WKK6Z5NE2DOGLhaYnPMU+Fj9uNNpDhSCh0HwUZ1B",
-	"tgTfZ0O/Y9Ag+3FfOJn18I7nNiMemijYlsTNDQcqYFkx8a6b+VBFu1khiXxwERtCoaynHG/T1CHIzxrH",
-	"zcqTht1jfKJUdI7ViMPK+VwxzFQzpSGwVFHBCghgYeJEp5OaN/sG3qzjOpWx0iihn2O+5lYyTVzgSZT4",
-	"r3SeT8D0nkrDm94BHKJ9IaucO/nZQb/Q9pjWO9e8eVDS4IjHhavKAyoRajyKjYp2Xet1B0ssrNsTLAsl",
-	"HDUYwOJceruGVz0vyWt2b8prf5Y1NdYwOncfWTJL96qbY+hFs6Qv9Da2LLKiIrKuKyIkWXFldqSkBozV",
-	"a1aboYMnctVQPvI/9bIAOk+q9Y7fpGpsuvhfQ6xReRDOMTz2HU4jJk7mZNiVnmxnjHzdl1HExh01GRMd",
-	"HAfwksCr812pR/V1dIDbDqFdF4D+UNzBv7HIyrsKNWPojUdtxZXAZZiAe6aiGbadnsGhLAiEMisBCh4U",
-	"s/74XzybSCkd+G9nnJKh+mKe20OD+YEQ9XiwaP9gCDESQGPRxcuawE9wlz3SmWONfMVLXIi5rflDzG/2",
-	"QZOQTL5mfXqAodPGxdBwntPHJRba6bg8l+Godn3MLrgMRy85lYE95DI2z9+FDOUTXG0h77NzTaCjNKKA",
-	"rHd0KuwmDAJjgWkBFxbkJZV8zwQEuOzFYS/PtIqzZtOdb++jsWCYT1ynsfNbVun8r6aMShqoyuGWGHLP",
-	"AFRGU15asQZVvC1In0sSzu3nPNTpwnrc7Funj5tZSEMO/dxy9L60CSgFezNwM/drXZ1CNFel43Qabxbg",
-	"5neGz5llquGxQ7gspYcfoOKIxceA0+qromh5wzUrn/v7ByMLRAIIz96+5yCl7eNjP+lkY+pUo/AxDmN7",
-	"4LLSdl5WfL+Kpy+rWDkh9LeFQgRM29GshMrG6ojdHCAg34Oyc0AxaVOErSsuUppYyNbJbSQ0ahUDtesu",
-	"uhbVORSjqZqkJXnyrmFGqCBwUT43+uIKAL+RbicKLzHnur/ia+cD+XuSQPdT6Mjzt2wtY2ln91k6hgUH",
-	"elLdeqB9w3FdAP/Nd+G/D3l/P2VaS0qoUu1HMzmz22vfMeRiNILsYip54/wYgBTrttFqh3h1uYw4LLQq",
-	"2soeBJDAl2b2MC0NOkyzIM0xjkIxWwKWSfyhKHCaGXy0nXHOFgRV/668nWSnLNjqLjflg1fH/YB7RnWj",
-	"mEa4BXtjCN/jSKxZONTulM8xxirecmbq/qho4pVxdcWJxO6ADuXdxTupmYhqJp8SuSeNt7Ok2ul+K/uW",
-	"ir3i7IZWPSilVDCzZWF8w4+ZJQmRZ7vqhWH7WvZSLJWrXQloJU5h7pZ4flhUzHhqp+lkP+mTaiCLM6OY",
-	"iNYZr5gxTBXk4SU5SKXZPOjLsNGzp2wnO8pJyV6cE2fgj2iW+PH5Nf053/CSSVBYa1rbqeO1BSKnpMex",
-	"uJmEUIVvxHF8pm3QRAJ7W67rS6G5IKljXNJjPMHRtyCEB6ICoHHdgIeOHUk27BBu9s40XB9HMGaCxAYX",
-	"g89FHAuAtO3X5gBE+dBQtXUBPaYN31Pj2mRAJi7QqO3VXG0ctrXnrJzknF002x4DCNagREj/aOWx7+I+",
-	"fpWXz93r5yVXbA2BAc1NQ13yXuRc0RgmhxXeG6mcEwTvwYLIqsxWdochk6rivtMewFiQy6/+dpGJjHwS",
-	"qgHc5blB1rQSnAZIkzdx5INQq7WnJfw/hpoLspGNsmwM1WUhJ9/FkLkmO74N6siKVZzdABCBNftBvlXy",
-	"4F3G4xrIh5cne1467fHTXe6zIOd1wn/UOVJoklsyOPGacVisPsEjknQ/qEFEou5kVZIdrTb+iPpFLc6D",
-	"c63/qxDcRRdrSEpySB5+fCfsULT5o5V1Udi7ZWsiXnKo7gEDF3yQXytaVuz48D1T6vi8yz5GkgNvG0XR",
-	"LeUCEokIvWGKbkOfqKD9eFvW+8tHPlKxZonejZismEpNjGQ7hIrjmavZfbWXejhd86rbkGBuawi6ndew",
-	"I8DuzoQEU9E1LsiQXQEVL1LU7LwZ04cTnvLjgPa42J3TYn84pSBYRsHAbovbgTze6mstRa/N5KbNOmfN",
-	"3fNm39NrJhLWeEZDE2V0D0Qh72l+w0T209ciquYFSBlsTFR5KKAYpGPwm2Z9sONvyHq+Cxw0gDEFj2nI",
-	"BkPEOEYEO8Csl/X/YOw6d04xjbyLsNA6IFv+w/H95vSgPnAH5gJN0AX1HPnptCAT9lFFrrSX2dJEBLMg",
-	"Yyt2G2hDXVti+ztBhKJuO/qoEgyVgDG8Uym23U72WJEubwsSKvUm2zUmC8JX8taXgn/IjzgvUdF98Xvu",
-	"VKHOOkKCtZJax2hApALkgewP+IaUg+Z7AB3i699oBSlng6aYF8s6DzpHnvP4054+gsv0O+64yE8uKynN",
-	"8fVp6Wj4cqrGweqSLzBpcVj8YDIrGlAHzHjwNvO54ynlEZa5jyFhkcfjK+tKNmV+1zSwEKAJfQwp+v4J",
-	"VNmt0ubt/BEbqtiHnYROpCJInKyiFUy9ywHXY7mLtWzP0w3KVlSUV2TDDtAc1aXguDWBsWW8HW/6Xagy",
-	"Pj2qKJDzGbOvNxvN8EI+uCTzpZwXOM4N4Qg73M4YP+LZPBEyKCfX2CNoUMVo91ZAbFUwj2CRcQfkisa8",
-	"e1Rfo/D0ACccgVRcd2TtrR89vX3dhtpfzWNp5FeqhkNesg1tKgPye3BlO0cY+gCCKdoB5pitrAktS+YS",
-	"irLytv0+CWYAy2Nm+r69eacjEBOld/oLZjygj+FiGsUko5t5zQStzHGGEbBChu+vAoBOY8haaqOD2xGq",
-	"hCZnk+gX3Zcu91Ak1Mnfn3bj2ocgewwahywrIXpn9UKqSlKyGw6uPt1DKQJN7xZczkdXSIegIPqXxu6v",
-	"S2OGniOAEg0v8HE6OCpMM0Tpt1KOE4Wmb4QF4wz9WDg7P/pYDA69De4CA5GFpQcdZcrtRFSYsn0tk3qO",
-	"PSlvmPoxdLLKuFDWcs/09yJea76hCvpMMNW2gQnnbqOksHYmgoUIAl3aQ1+pzPt5w6jmfUzijgGxk1XJ",
-	"xfa9rN/W+3SnKbKBZtKW9hjTMLLWNUgKawnLpirJNWM1TE5kKg7W4PlWyf0PPIYw7qnDBSATuB5TrOKC",
-	"QWlpAMdZ0fU1EKnogGjlTWHPzL1PAPfmigi2pYbfWJm241asmuw5fcfSUFVjwUrXLPtRNGTykmmo2QWb",
-	"daQUpXOb2k7eX7vivaWqUODYySwnOKgnlih/w7FJCeDgKTI41iPJWBlumnJ0nU7It2f9qtqHXSySdj9y",
-	"xEmiLf/TmKCpGFXetRv10zuQJ48f5/Nq+lf9LGbZlzPXa7ZSU0cb9+4faSI3HvlufZ0QdO104mXPY7YP",
-	"e+d4YiwNDdvXTFHTDHSnx9O7/bSrKjz84iJaINQK2CwOejrmoNi4jQi9R9ywgMXE12dFnAU2UEgHOgQe",
-	"risHLoT5MvizFWLvvu/gfoUxuSUQp1VE00/cwC1Xxk+x2sdq3A5Sleix6dUlZfXKz2yj4/IAVvN57EDk",
-	"c5jqEu8J7s1Ht8r8fB34UETovpfN2onkkWaSSjT9XZwqxdmvp8h9iGJ7D8yv9vE4yzRKvHGl7VnxHcUw",
-	"1o0nYE/Q1eqbT9C21944pTjLoRuBwc2ITksD2nww2qItAJYBt3kQlDBURiuINwhDsLwThN2Gtx6CasHd",
-	"iwhL0NUeakuDimkVp5AA4q290EtoUPZHuZhtbG1UB8Mp+Cw8BBLGQFb9OG4PRCAJlyVKTbiDgcXyeJ+r",
-	"v2cGMlauiJCCPYdlfj1sM7AE6OPY9bcEDwNcia4HmoJwapsnVgPuzoc4JJ0wUd0ABi5cSQH0AgRsQQw6",
-	"w/hLnBoBnmJAO2ub7qV2hBs0Eg69LgkV7NAmqDj4xSXfD7gXC97pJMO1Gtez+feMrKYL+DS5FvJALNdb",
-	"hp7v7rU6zlR4PYsVVWjzdTzn6+I5VL26su2lZHyXgsZMDJtDMns2X6RwLKytay1KyOwOJ9kXQ4IpTZq6",
-	"QOPrEmsDQ537CbwiBfNmymg2yuFZuRZSdm5XhELvQZQB8E0Vb3IMjf6jjWBLn56+kVUlD+5uAu3LtQ9e",
-	"MWtL+kXj+kZNPrr8E70jQ1P8oQiTdlnebX7ADiDs1qQRlmK5WTGaHQIWaSXX1w9Ce+qdPOgWIhtW79DG",
-	"GwEH3wHs5+SLRQWiJWuv76/vCQ9SPC4L9yl01SjHWUpZjYFXLLAa3l/d3LvO/nuHbTaFWEl8LsqKbWlm",
-	"Dsqm6aWhdz07yb7nex13doSgcV1RQQB8c+C1mEB8TnWkuDX5eq9X7KKVCod7GUcmkpoV0yaHH7RhNVyM",
-	"jTC8Cqc1LgJAOo7HbJTQ7n0wvaDuErr+2v86OM0kekcpZmZuG98F0ECmXPrWsaaj4VU6Icody1iPNjq6",
-	"vBMJrZFm+h5AZHXsZNc5aAwBqoaIloCMNddWxp2ivv4kuInqVqHtTEhYi8Ac+xahlaSRhl4x6xG+d5r1",
-	"+N+tBTzarfc7hk36sGFeqzfx8ir0srWKKTXrHSvdDbMfa9T2ksmyTCHKiTmICx5n+Q+vvOqd9fRaNkqz",
-	"H6kQS+YfCpKXvOKSrvNfwbq9Bc8vWbg9V/U+Iz8yvAEdBRdshBX7+U9vPdBI3tO+K1yWRP+7pBX0fEz2",
-	"2s7/slVGsh++5lHtF/4M0s+hgCUSTkGgu/6pEcTqquw1FAS9xX6kU+4L5xZP6742egLcZAE+Wk5KA0AO",
-	"TbjM/PyLdpFu4LlKYsj6O3/VIegSsejahn2MFvhSbb65absF9zfNhbkB1K5tBQiF93t5Y+VkU3fq7bHu",
-	"3D9gtwH8Q4R3PEeuFB9gX5ywHUlWqA+P6hxNnZE23dTjGvOJCu3zHxyC4wKKOmhkD3+Tfzr2C6XunrEF",
-	"0hBXmf+8ktUCAaTXOykXrBVC/Qse94U5C14ZY9hkubvTzVYGABiD/PT5+rMWmHOqj6D3OuKYWRCZ7xyg",
-	"zSkQmZECC3m9YGes+rPocS62J+wKqN3R7WKs1CnMksyoBUpb+ERe6uduoJYuyPwcFwI1tHrpQ3yJ5hYd",
-	"hygVJjgbBHhULN+UsYK1Aze73J0Zisl2VsOLoIOI71rm43d6WqDXdlrBEDhlqGN6raDtlenEZqth9c5/",
-	"y6JBivS0SaeSePHYqo1epLWisPB6utMVgyLuteZWJreKkVfNAi93dceYq/FntBViab5bGivVOqHsD7tc",
-	"p09V3H0SvoT1oVYTWOIsSR3VQXPKE8vytWF1qmK6GYB7JPGGQjWPHSyzJMjDT87OMSZKuqiUubWArtF4",
-	"rvb+zQ1LBsqOOU06K4D69xvtvh6YKEvf1Oeeq0+DrHGlKnZqP++YU5IS7tI8HNu1FIZm6DftGyDWXt/M",
-	"N7voIRsrtuATdTcZJe8V5cp0M9F7GyV+XDgp+04nEJHz0oCDuiP05tBdcWdLOp4ehWWy3j3U7kHWxet4",
-	"5bSb92cuSnlI5SJWbGNesW2irlQbRfl2ZwjdMVoWbTaayzKssLNtTpoe25gfE/3WOoNB6rDLMTnAxPOH",
-	"7yQrRzJWcDT8iNwMVpb3EcAHdcTKfbxdc07Jv5vUopcOlJv/a7zs234ATNbI5GRHqxumOyQpfLc+/8gD",
-	"HTIUc4uvS7PLpcuoVQDyX4e6nQG7G9vjoT51R5TzVInqJbDqU+scTqpdyE5lSxTiuR64LsmunzbaZvfO",
-	"ZtwN0qVjSW4LCgSmU6WdQoALiuRZQynSRo7X+qaiApq42KuyIGtarZsKcJZNQVQj4P+pcInCLSDnOUHK",
-	"Yuyik9sOddH2Dx5cohF2cELBgkCvC8RND1yzwteLkAsr4y7PyTeQ1saUwkYytK4rvgad/FGt5Kpi+//8",
-	"l5biHLoGrZlAOHC0ps9+/P59B9Hm7DsvozuQqM/PLs8vzi/AcquZoDU/e372xfnF+RdnmHMIfPeI1vzR",
-	"zeUjul47VBRXXCoh05BL8X159vzs78y8wCfgyqmlcJ7axxcXULMvhfHw2J2F/Mtl4eIOz+2/+wLs4SDh",
-	"zncjFPKA7OyyCeMDhhk+eoOUBKbSzX4PQQqISljbBS8ErqF4Yc2uICAF4SqmbhhsCzZCLq8QbZ5rclBS",
-	"bEMdELHqF9nwCvm2T81H0COCpan6A9fmpXvmjnTNRL1sVvC9SKrWiOZ+YvdDbkeKUDJcNauiU/q9p0ei",
-	"+VbY44QYL9DKX0eI9qIscQ0oJpg2X8vyuIhYC+RybsVwTbWud8qB9vehxmcBlL2nqh0jLtjad4xq2Mc/",
-	"HMu8qKqw0QiJfQShaXaI7/bk8eMFPHRnvvuBmbZRi2Ou1RHbEKdP66Pf4B8fUQVWFOSqPnv+z9+gxhXV",
-	"Yu/WPFt3WLHdmiJT4n1fnn38+KE4q5sIo7/cUbFln5HXS67pqkpB0n6yk/DvyOgXTxYx+mc+GG8ZaCju",
-	"bBREw0ER7EDazQNl0HEEwka5zCx7khzQfychZP48Pepgh3y2cxW9Qb6jorQ28g8B4OMzHC70gc1OeuAY",
-	"kP+uN8Ef+4B857vgeTRfRCWAmwQNJFnSI5HCFSnJ0FUjeg5ca+M4N/5Ir9lLWbLPw4Z4rrKajVgNeb5M",
-	"oBpbbPDi5+Db6fpAbm8YoGyEQVEnLdnvwFx2w4GbSpe2tpZCsLXBPipoihTkhlYcej2QDb9hvmtWjL9K",
-	"H7FL2hiv4IliKHYjuYQtiL822NbFQ0lp14wWZPUvDYO8YiesMQvhrCud5539Hz6H0LIrz5FXSKG77+3P",
-	"OwmG/hbSZanpo7QXRPNbcyShGVx8O288fPLEhuIzn4eE9lt5RMRZ3Z2MeH3AqWClOxKAeO8A8LyNmKTe",
-	"o9/wHx/RD1QxDBn0KfmNKN3iRnR8MvYfvQt6z5/gArOTJdRRzs95XusqW3J8InPmVfcLfxDb/eSLztnt",
-	"n+2+u+fzak+ZOy9/aivGc7mCogDCjdfGwMkXkxI15SqtkVnV4XPyKeghGU78PH4euc/L318Zy/Ds/k4+",
-	"onfOL+RavINS9tBe06TkW26w6hBdwmvFDBoC//Ot0x1jnNX1fkQF4Ttm3rRPfRYOW+aTwSJNJhIZVEEt",
-	"5JpohBJhJZYHKfyV634LuRwf6J2dn5Er+3s/x9+DsRyGuzyInlfFmZEPtGcseRBMPdBXQRQ7B4tnSnim",
-	"gpJXkM66o4eM+c/+imA+cdn2Dn//vLZmxNCwkrs1qq8IXVmGe95SpM9Bz6bkYbydgxfgn9Rz/5ld9v8W",
-	"MralGXkYvCrOL1+0DACPywbM0BSnv0b5mmZ1+0C+pHB68n0sF/qgtqHF3gJWVM/Yd19TfXfrLn5S55RH",
-	"xW9cZ+YoP4+9KGV45T4sv+/kIWDAWGkXwvRl4cuPQ6tbrjofv2rRGtn6Wgqmwgte2Nh//+LTM7obsqYV",
-	"EyVV53w9GQJ/6Z47i9tSA69IJ1sy33oq4mO5spKlhtgM/xh2a8Li+8wzFHtxB5p/9feI7aFjlmrC/baQ",
-	"v7z99iV5+vTJ078CnLKv/Cng7nTbgTASwrt2rwgvNRH2Uee4GXCGKvUjWbOJK/V1zcRLqsrPc6m2VbbL",
-	"+lm7937vWwpSrkogV5KpVPk7MJT/tMfDo6Ti4vrK3pxQSdZBU0GzU5ShgBX6odIVyvzAaX1GkjWfzQSp",
-	"OfukCTbuC9FkD/zlXsi4ouvrptZD36elmO/c60otyoalEz3eQ2CkPv6eFIn6Re7H/49UwoymEaM8+m0t",
-	"6+PHycsISZMTSnU0TLn0amoMU/bF/xOSfR/+8+LhVw8//Hb5t4//+3+fl6v/iFTPL/Pg34jyXP9SccO+",
-	"6O9PCBWsuKBduJLpyweTrv7wXqpX8iAqSUvXlNDu+WC/G6VnJQM+81nCvPAtBC7I8CG+dyVV+t6kBzTb",
-	"wOxpzKf2yBGiJFslm1rH6PeorujEHf2mogJX9rlMX/hWFq3bUtVeArBhNQI+3PqikjxQwz+AKdrjoSme",
-	"QZOQG01CBcvnt04BbLmN9FtNEHlwdQRrFYQjglMLIlUZOlntEUgtgFhoesPKKHP+hv+YjEa9ZXt5wzpM",
-	"OmezvgLD+I8vAGG93WN9RUpFN4a1RNcGK67Sd12cKp+NZb//MwT9fm5JHAn3xUZsH3Gsag3HVADvTWP+",
-	"yCI05L3/tqSnjX+r+JPIzhdBzJzAjhdf/ZHZ96Vi1EAYDw3xvshwG0UuyBqe0+fk1UCKWPnpCsi4wv6v",
-	"U8LYJyQ++g3/Ecv4zT40xeyz+BF/wKJais/4/XyHrHQYfD1fQqx+SHZ1E0toAIGRNcDaceEqEaWK991C",
-	"VNP+d57OKTOl/BMpMnTkY//3Opw/2rPlq6ec/qPdES3Imoo1g9YPUhHHCISbK1DtDlJdw9nUXt2D2yl2",
-	"xcCJRqL/4D2en2xzf/BQPdF99UA+f3z9ytIstTWYrWp3AfRVDK+oRmwhpRVbPnfsK4Nwbbhd0CnXbiIV",
-	"hN1ybayaC5ob6Gtj4WrmrVjz+YxYk5+n3LhulfdS52QHK5DTKy6ge668tf/3K4AWg9+QAsxqLU2MiHhB",
-	"mY+PWhSKdKDIPvKe7evKYWjkuIOwnjLtD5rOQ/k8iZuwsJwdfMtoeUSgM104TGa+d5alYAfCMbHzD36K",
-	"33vQVdfpag2NuAktSzyH7fkWPmm4UWaKe7BQP8U8X1dUXL9yKG5/AqaZDFo6SIJ4eBJ//MMzwAtB2L42",
-	"Rwf339vmwnJAqeiBDAOX/S0/ULX/qZ6WGD+7Z/4/UfFnFhV2px82NcHlhfqURhnyEAoGCmIYOq02fGMY",
-	"E76CoMCWsGVTuTt/AwYXr0rF+szV9rlO56H77smffpff7Vi1eeUPc45buuLa3FMuOpKiIKuGV+YhF0FZ",
-	"WlfN6oEm8iDclY8dGCxrIZDamKCP1ju2vk67ql/an71k/hwmoL8nMkSswxJLorZDh4QCgcKFDKjUHlTt",
-	"CjOz7FhINALDtSgJ/XStaBKsL4SJppX5oaFPYwXDDAdHx9CTRFemHjY43+5W1hbJa84UIBWGjw57X2uJ",
-	"DOK6XR3oMcj3KBD2Lw1HfpkeWEgD6YM+bQq9IBsOuifVDhxeyz0LDutS0e22i3XX+SrA4E936GzR8rkg",
-	"OyrKXt+DsB/WzGDVpgcY8mS24UWLSTZfqZbuMj9iCo8MHmOKy2dzPDHVzuoOvajwCP7ezg444yB9UhIV",
-	"M6vcQfzczu0dVE0hR0FTVrjzQlZPQBbHHh2uUaw0tHLYHQf7opAGDFz0TNxQxSl0Sbdsy6jmWMy5o6oc",
-	"1HI62c1uPTpW9E78Bn4Ot2JGkhgvJ/WrvIoP+z08CW0bFt9cxP3n5ejO/PBJ0gtxAVmJgyGA/3kZCffI",
-	"XenkIeZV68BapVw3e+AozW6YopX70f3Zcp1TjCLs0QFPi97t3++n+GOQxyyqI9H0GJBnfP/+GBuV6vi2",
-	"6ecHzt1YyAAp9QJSA+vK9bGazAv8HWqcliuDuDMMO0f9DlyHO99eik582TNQEOgk7bq/SQVAtDHu+g3+",
-	"PyOI3GqPszFkGKf884SR7WntYAg5NRIJdBUiQR7CiyuC+VSYfaYp4KhzQwCX1nuqtXNJp6LPCXLeZ1Jk",
-	"y85/bi/Ga9GZ67JYWulvsYn48x/WLLpr8PmPoQFO8+G/f+jZ6wB/CcHmv1p5bFdNqI9KO1BR/0gASFAQ",
-	"pgbzLsgVSlBQl2RapD/a0BvZKI4i/Z7PzTtmvg3Df5az01vNTD/B9tl7K/v7karrP8WdZifasWmsPuCp",
-	"UaAiYKaYxrFghovuv/2TS4VyxfdwN84+CMDvZ5/ezf//svetzW3jStp/hcV6q+a8tTRNUnf7k5PJzJnd",
-	"zCRrZ2a2NidbBxYhCccUwSUgKR5X/vsWugFeJFKirpaTzIeJJYEXNLob3Y3up/VM3pNx7Yl8RpaXEco1",
-	"imTClNJ4RLsQVricQL/PjlrgoTGZbsg2/plM6Qljuj8DHF8zKx5f/jAxXbiXs2xJQlMdHeUtyR4Mb+b/",
-	"GwKeyP1Xj/vu/W/n/cNqFp1/9UUT319z4ApjNPP8azjju+N/NI1xRn4/8twWbj9y1pP6p4HT/7MGo/lW",
-	"fH6gzrFc/mpiHtjTQj6u3+leiL9vXnU742Ssd6013n62CEd3WCiO3OS+O/ZYQ05s2o9X3BzzBH2Ls/D0",
-	"6/jvW3D0Yb//m16VdX6+GbKjn1/U4c0cNrUqX4W/VpjI1+6ujQG6ZD9vLVOIRe7Bese17IJDTmF8waOa",
-	"GF76nfYnON6oWAbqVCK4I50un+DfJrYSzKSJsfTziyqyI1ghe72a2d200q6GMgfUCshEL7TE7gYJ3AxN",
-	"c5zR8uBgmso6Ktx9F/Oo4SKdziap5YxvqeYtk+CVejenUFuzzuLAfsnrN423eszJXPa3uolzw8xN/XqH",
-	"CfTpu63N3qyi4OUT/tFgP9HT+/qqtqtdb02gpW2m4IFDhdG6baaOYAf2cAzbvdjdBildYF0NXrWyJtvb",
-	"m3jrDS54YZ0Ov8usLNGJ/d967viWdpwNIr6yD5VVZd7TpX6zydqsbMeg0OmvgSs7iyWLmgzkozuDzLV5",
-	"MLaLb1LXvaXLXYPwB8Ai1XF8Gx3LQo5x/gVJI6b+/HTakitc0zq33oDzsdgSE57KZ1GdCRlnjK3ZNHPR",
-	"Q/JY0ULA4AE0KdAolCcfPxWJSsKi6uR2qGZS08w7sqZcwkM1lirgrSlzKx7TaanSF4ovIhaPAd2MiAco",
-	"NeTlIoxWt6IIQxdHNyywPlrevH6NZ281E5HaMvLFhEfPmzj/Omt0mtWQZmAFENeklhimlMYO7nlViSdG",
-	"MqD6e00vI6hF37+t1tpqv5TR0VHPH5f7WG/H6gaUekVm+ExC5+MNd3qnh31x7MXkcXNPft2DQo11cphY",
-	"87CNXcDVerqwbLt1ntcc8aWhZ4fDHajDAG7LD/BWqjBPKya/JxjxT6nZLvTLWlMSUuv+0UpnEdWlInAy",
-	"L01bU+sh5gtTUTpiUuKJo4DqUidHcU8pEUsFvEawIiLqs0reEmNEbQU8LPZPLVlOK9EVUkfLKvkG4Dow",
-	"viGxQBFbUY/ZnIJnl0QkjmkI4MX/mgmpkTzy2DdPdZcFCf+HhshovpP40eQSVDLYlMjh5CfdhLuuEZ0e",
-	"ggXVR1LfWKx92g268NBVzgELyjHg9KiAnsVghSXSyaCgc0DVmPRQeM1r1DEJZzGAsKRS5BCKCE58TyB7",
-	"e5UDEuiuvg4hc0jPuOz4cAZnZbuISPd4Z7GuFiTCNHI7iI16yhT/MqGJ+DEli7gxigKRBaOjkPoADNj4",
-	"LoZ2K04L4GrTvFwTi5HlEs0RpMDKIfSz7WrFrlragsrUv9eqjKh7mHfaYBRpgXFBInazijI00y10DuYr",
-	"KUEGSbXIlANhzN72g9DQFc+inNDPxFXRycliSCIEp5EG+AhPw42XEYfQWRhQpERhFyvPk8WFSVZqLogh",
-	"3PJZHG7wPO7ygWeFntcM/q5cx34A+yxYFg7HlkxGK68cYK5w9nljK4HcvsT7OUgJM9Hn9scbW4onj+Zn",
-	"EG3A0jojFLYcHbwpWHuQHjqlFNF/UhI/YKbo/eO19t4zJ6pSahbKnKgXmD/Vz6eMYm27hScReVzdPpTe",
-	"QAwH0zMq6/siHxM2JBEciBZRHTz4z9mmMO9MAkuwRrS2UwZQ6HlyPtWjS8oetrIQOhdjywQLIMs1mpnp",
-	"8rTgsyi0JEksHlcgmFUBstaeIH7Hh9xO7exwQlhCrK07IdxXhTRdgnPYPw5wLljzhgkO/LctI8/Ziq+8",
-	"6h2f0nsePuqgLouteyoXlMY5ZH3Rx1Ev6Htn3dKYFBBoK84lLQY9Zh71icd0ppxhWl+ru1bzXGa9Cw8t",
-	"Mj+zOT3lttu44f+Xs7Da7vR6r9W65YPFM+/ETaU273ALHLM5pG+t8XcyJqRZH9k9mLDS+nuj7lwXU15X",
-	"joY7+JgfuhztSEwF86w0oABPaoHJAOfOQzCLJVtLeQeZPtMR5JFyDJQ5PObcgLFBE8oRi2h27Av6URRz",
-	"PsChGJJYORT31JrF4UpS4TJrigmlcp19dgcDDhrJyvGQa87qxpxEogqccAk6zK7wvVlYfWqHkbPyDbPg",
-	"lQE4NJWamP3GF6ChskAJsXS7U3VNMZbVNKi1+tmc8TeKx92awYqpqPw9aRxfgBDYVAvJ2kAbFDIrYplH",
-	"rPpOq7OY8KoGvtXUldwKuUUiHisGlSyyYvpZwhFbJUnXm01kKCub5K9+3sFtjZslDOwQ78nzl9avRhZ0",
-	"hrdxihEbLUSa+A1DoUaYjxAKRUXyctyoPHkiSdVMQ+sC9KiitGNpHFQ4pMs6HuJ5naXWJ4E68jHHWuRd",
-	"t/WaFDI89KhOIdst3ebT2i3A0GaTk25suu/G485MZ97ZKXRMw0PkdLafZ79uhRvVKyLpv4qKxdJUvvaa",
-	"RZN9UG7SugRiDSWxhRjBIdgMk+EuqZBsqg9Qqp2UWxj4xozb1l2mn8k0wdMODDVe2ZLGMRNwXvEIcWAN",
-	"Z22rrQpaGYVsJuwr3231/K4yZYQWgI9P9j0BOPTAyy9XdrZ95beWr1RcKiZcqtFfmhZ8mYn+Z96i/EAO",
-	"eJESExIPqX3luV3P7/qKveZMm5Ke63dbg4FjT9h4oj72gkGr49gRH2OTRPvqwnODgR+o7xZqRLvXDvpb",
-	"z/AmFovqxHvFrUT/+iyiQj8ndKh29QmTKxDDyp8a8hkczkhryNJhpHz5rPEzYeXkG83po4iNJ3ITn/+E",
-	"o/bgckj9KDD5SKf7fAZefbSvLnzf7Tj2X/aVryaeUMVWQU/9iXAvkie3yRSOBBXfSq4vvwjget9z218a",
-	"rzZO6KjcTBL62b4K3KDf7Tj2PZ/FmOKip+b3XC/wHRuchCvf9fpqskvzcexhREmKYuG7raDdc+wRJYLd",
-	"q4dg3hyLsaWQ/hiROETgiFgt4IikmtyviKCY5em77X4vwG9/U3unehh+vGOhHhS4vt/uO7ZgIZrbI7BK",
-	"IjKLMWhHIzqH2f9Ix0rRuEGn59gTSkIWj+G7i44b+P3CagJ0vfw7RZ4L3KDb9hWdIffwyraRHB84vJTn",
-	"tgeD9mDLNT1j+UXSYWQEVgk6bSu/Xyo/XPmzkEYHKQckVmTUeQi4KSLlq4SYc7ng6cNGMTbj9hBkMics",
-	"IsB+vtt17JAJifzZhoPNO1zrttuHhVWs4rsB/m1UueJ0tdCveawuhrXud5ovtJ7GUcWXjkbgRCqHg0qI",
-	"jcSUhiC6bsdrt9W+KhlX7z5oe0HbsUVEhg/qszfodL3+1vM5U9b9U/fFz3YbC9aVGvat4kiDRbOOG3eC",
-	"0CmsEGQavs5shk7HsSENGlA+KQ2xY6V4M1eOqNplBB3yOBTvafpeXaq2EogIZTfDvOGURBEE7VqOLRaU",
-	"JvZVoDecnmMvWPxKqefme42a5wnsphuwivyg1XfsKSXxr6YZScf1vW4Lv7w1cws6bqflO3Yy8LKBXSXP",
-	"ycDLBrUUBeAxoQ6RbzXpM1bFSDJLcmsB0VCA3JnFoWLzWKfTY4xkwhdWxBGmS5KHpRpDw+6cRBvZXY3Z",
-	"z09Q4zqO/cBgZ2fxzS1f2IW2M60ij78Ci0uppdlwSIW4BX/Gc3vN15CT6KiMC17LL/EHMIHaykqijzwO",
-	"s+MYXCUzwHMHXa/nO7YuY3iNBOkqCwhHPGnvQDk94AR0kOvtq77b7vUH6lPI4PMX/OUV+k1+1+0sSY3v",
-	"+ma4GRSYL7JBntrlkoGnRyh5KQpU4AbZivzE075nX/Xc9qDf2moJzliMYAFBTDQPmpQaJRD14jJRxs2Q",
-	"JJtE5u9m3B5io2SXCvmBpBAl8pXOK28c3eYSYV7oVOq83e8qw2JEWGrM+xKTBu6g03JsCZO70Rme8OGV",
-	"fdXZelpnzGmKBFaqbGFIqVtwaxbTOY0h2wvwOFbZDAIoYhOTvcVR+xgi+hWU/k2pmEUSgzIErI57MCoW",
-	"PL6xrwbwxyswKOB3H34PzO8d83sbolJNI4NqAkdlSUNJNakxYbGQN3OaQhMuz+0FbaWVtep1u61uO4vB",
-	"BIOBspSVDY0JvEqJ9wYtmP7Kndqe1+vkIR7P7/c6vr7Xhef2g1a7VbzZhbokaLWr79bqBkG3cLfOoOX3",
-	"zN181x94naWbdbqdzmBryp+p1ODLmYN2ioU5wsiLtcBkX4ikwql7XgzIUmsWD2kqCYvlY5VkpWvLdVCu",
-	"brFC4VDmfXd/Nafe6FSaO+gNFPMpbf3euBa+6/X9rd72bD1CsJuVAwgqGXoAm+51I81plXxDhxzdsQ28",
-	"Y8btFXHE/KRChDFwgy9bBSlSmqAn9HEp8KEUtY5i+Ri1a6nv8qcsje/n44GVP9tX5Qs+7RURMfQ6srUu",
-	"6G0W8vAGvYED392ZsIffApdSffdnThwxYSNpYrW+2+52SoTC3/P79joD/V12X6/davV6+ts/czJuTZ7z",
-	"DbCkIERaPNSfysqJ2AONHi3NhIAuec/lxBLDCedRtYAVcm/WCpgZt4eAaTc05LP7CJHjjR3Ubr4y+j2O",
-	"yrhTSpW/iEHxz8oXBpXAE/02bylUuAeFr37l2TeSTZVzj9Z3QlIZ09Rc4uff4BWK34nUv3rwAX/wIDFq",
-	"BqH5j0+27nSBRuLHluN9AkPwo+8En+CADl1c++rjJ6VLlof7enjgeE2GB3q45/grwz9tvVZNpOg6szNI",
-	"SvXWQEM0Rrxn2rHUG+mSZOWxaoPRWkz41GIxWkKwRFWCJYY83Wjy3MGgPUQqCz1+fLIXLI5pCpzzZE9J",
-	"+iAgNYakDzS1PznZ7z6kHdQHPiEsj1c/QSahuYfyNVLFj9iUKLUm0MlhwVPA1gFGWYmYehgIVW709pFQ",
-	"oM9RRV1NH4jmwJ/iLR2hHBuR8EDUlJbNc9K1ffbRd1oFunrbTessvWbg2hwG2oI8FcjQMZxWxepsrDNc",
-	"17E6DNrzQFhnLEygHn45U6E5+dWrHJWrjGvrd5TNo13bvtftKKMEqeW5g3anveVLn6k9cmMOen4QloDk",
-	"ClTckHag9CeEzDHFoIqBpI61recgHZHb5yiSmRSCwO21wagcuAPlYZGUEvvKFiweo2mykmRT5DTHFjqF",
-	"5Mkmw5SDfeAOHJtEXO2SvttpruNwWkdmRzwd73c6AZY6eG6/3e8r3lRPF/K2MLt237FxHp7rDVq9FpzB",
-	"g4pMOSZhrMsUGPRKmQKKwMuZAuYpOlMgBQP9i9KkIbjuXrfV8v0tKXj2h0c6AweZ3WBCoLTwEUbGK4WD",
-	"ThO+UTZg0D6HRYW0kQruTyB+EwTN10S90PHPgt7TFGPb9lWr4/ZbA/XuUyp+ifWWXs58gSSKn1I+fQt8",
-	"2HZbrT4EXWT+5YWHRztZ1onn9lqDVk6Dcv7J8vmZ73Z7bX87Op3/gY0+rkEOVqbAYx4nvCcI2pgBZzhZ",
-	"dU5i4u9EV/UgM1dw+YLFodom17P5nzhqny1go6IPaQLAEb7bz3KeVhLP1E/NVTy+9pED7iOJKVQDt+8r",
-	"dlXf/EplCsc+bdcP+vjd3YSkmP/goOaFy8xV8M3yZUKmpPR9y+2p/XNBmPwvIMuChXKCaV0Dt9sabEma",
-	"MxaAkKUUQnwiz8NS3p/Gs9JJWIXiCG4psmRADilNouWQuD7xWZOHfqvHbAORZ2/VjMGpAmBF1K2QPNZU",
-	"RIIsFB+TEClpqkb+zz/+ET61v1yofwLzz/+zK+BXqh4ckbXPlfwAT626MakrMfkXlhyZAhP9cSjmpwYn",
-	"NpwAJc30s7xU77CpmeGqDGmmcywehaW+Ps9hDmHWMR8BXLfJEVO7RBRhrWFCU8ZDQN/497t3v6nfXt/9",
-	"sSRFirY6cllXsnObDTrqCpmH1NF+ht1B9yTdTzyF5KIpiR+tKY/lROTwbouUSUljnb+dwe4wYT3QBBs4",
-	"1bTTLtPo8LAXS+TZoQX2L1ChJqh8por30e6EvwZ5Awxiinkv/F7QFNOghTXmWYVzmblnG+qUbmffMegL",
-	"GPTLGwoXVNeTqy05hbYmgAVN7gnUg6stXEjlwldvOGPEXTqTwv/bWW0Bl2KEM4Km5+PlznFLXH35lM7W",
-	"YyEh5MIxaVmvp18GBFI6iwtAzKVKXtBIE4oohOkstu7pmOxQU5nONkElmWU6E6g1DfpyhrhnR2C488Y2",
-	"epeo7RC4rwiqZpKlLRZmKOSKS0M6Z0OaAzmprV7ylIbWPR3xlBbggAGFrUal7IovU+D0enAZZPbvyDIv",
-	"ClmmDCjjZMAGeYMRIcmjOA7GTJEx5wYW47CceROGb+YaCGMtawJHXRWEDTH+sVuGJBJEjEYjpyiDGHSh",
-	"dQYSXFfNwBhq3a5R/+GaX8+3wiB5M9esncPOdjS8Zl1fgCKKytoXq4hy5FjCKyhuPKExDa+tPAwDU9ER",
-	"V9zJWQyt3pfnjGg/m6F1iwgty6BCHF6CxXj/bfFbyqC9y/TSc93ckBz6ywBdo+jdqFZGlnFqPq2jdWYW",
-	"aS2A0WiQb6D9hOR9B5i00MVLaTUmkJnJBqQZJfzuu5SNWbwbzgz4f19W2q4jb5+BQXMH0l8HggMqBTMH",
-	"sIWDU+3Xf5jQR0j3MSGKr8wQugnDDDiWoxRfg+qNzde6a51Wu3UbiJApJdOCz7RKc9QYUyoEGVPH+ueE",
-	"RhH/p2NNeBSios+zbfWzBbdGJL22iDWMGCBTYaITIk7q4Skl+nqlgiADyrWd5SASvF8jvw0imPACF/ms",
-	"tgxl6gvP3x75jS4MsTMtjnjCiu1TNqfW3wRN5zS9AOxnHPv/HWXCMCGzHDO9rLt7cQW2Enj6U+N+w9nQ",
-	"e5I2PXnIoLn2bMUTeN4qCFjNI00Tz4pHFnDgu1XQ9Ts9cMhnqaAnnWM6OxJN9/Uhqu2dksFX3JOq9BSG",
-	"wk+dzZkyWWqcqJsoLyh9iB7BK8DoLJ5SR1nLR8nhjALMBbActHpEINovdab5B/JQJ0brvEZWsMAO5DU6",
-	"FabeNJsgHFuWaJDCPGuN/tWDxp1bO6yKwqoRFyIwe7ZwxiPD7U75cYWXNxj6VxZastLwW8OzzPWNL9b7",
-	"L7CvJRFh8cYN7XSGmuLCuN6pV1QCg5Q+R4uoX+DRJVO8JFzWIuWSXmeCAYfrJFIGyaN23A14YcluKjo5",
-	"tccnd8WmckfvGV+Lc7mKc27e6zDN4vMuNfePFrB9FaUu6WfjllQS7A383Jxke5xSSyh/OkAkCF650H1E",
-	"WK/v/ri2hjSKspJzzL0DyE4dr4NcPAIRoeksIqgO/3fG5VJXkoxyBYeuch9AJi+QbpvNwLxVePAo4lot",
-	"tnHlnPPUdr9kuqxG4d3TIZnSrIY15YvnU3sZZ0LI8fXdH9aFNeTTKRGOJeiUDXmk9meeKpEQjvX7h58u",
-	"+urjWyJZfOFbF7AXplTOUtzp+EwO+fL0qngWe3PXsuw79fNduenmsU94EHGhxL++X+h60yk2vPGrIkfH",
-	"bjZV1zTquWMxsFp12hRX+nlyfODZ0BxK18vn+aLYKArKvcICBGyhgtyxEsKUfQ4gDhq3AfOmRZZrh40x",
-	"eGpuiMpSR1SYrGb+J/3X2hPou8zMPdq66Ufc0iFPw/qcLfz1BRxJZ7CSaoELyKyIu/rAougHYRmQ1NyO",
-	"N5CkcJzCp7oj8faBDv34DUfWxXU9fJ5TZuadVgOUHnvwBj/nynGvoU2O2hC1wGdYcxXNdDaogkuSDids",
-	"Xh8Vu8Hfd1ILf7GkvJbKtiRS2WQsRhzxRpaxeccXoAxMLw9zWGo9UJoYZNkcE/DCItZfLDEzM/1DIZ0I",
-	"StuVLW70BNQiYjLoftphPSeEdBixGDu9HlwD/Yg3vwnnbAegk50sK4LPKgc3ioHBPDZanPqmo9yyMaQf",
-	"8tymkBbPtxjbq4XNx58LcXjoZ/ASEr80/1hIb903RPApxTN7aLwrMLm6zl/NOX3HbJklNq/PmMmV5Ted",
-	"NaONVSIxZPWCkmiMmj5KdkwFQ5r2OXVG+d+5Bn890mLC/WuUxpC8LDP8B2EluiuQRaSlSOtABjsfSRqb",
-	"hAi1KoVSPX0BnFUPJ5wLelRjPFvPo2+C2cx2aqlUCBFsigrkD3ruvXATM+d9f3be+87cP0AGJmskoolC",
-	"ugTNdZRd8kcW3jyDECzZgv0qU1CyKTXn6Trm1t6q43T2MHOvb0AeTsvfGDgq6HSS87fR7ZZg8ZAabT+c",
-	"cEHjTUyvzeP1PZJwzLvR6eJkzYz6F7ZFp7N4bHGd44NTcEwRPTYbz/quQT8WNPuzeKkGITiiNxyx+GE9",
-	"K7wmafgWRp3iINU8rclJKr7VC+loRSIWWkBtZXyZlfgBVJPY2wCr3H5+JQ80o+dJdqBQ+T/FTaW74VRn",
-	"aVOB6597I8lZsEYTafY8c65Tqw9ZhvEDpqbmWknx3DUoGEGHKYVNEY8ZaWiBux7XnSwuaY7LJ/XPF3TT",
-	"I4rN0ZZCBXFYYsJNlcC3dM4faPgiNmj1pprGe4mwyRGElPE8DTKX25zztwKA2KD8pzQdH8n0/VXdev/D",
-	"mC10D4ux+9eWFYRw2ZnENeuzoTFOw6QVQTd2aLD5Fbp0wDUA5J8lT1wUzSUIQDEB+ZrwVQbBAhGqa0sk",
-	"EZOWoIpbsfMEnW5SZFM+p+JIUsDnpxUChN99yjBNoKDIduxZYjs2JZjjTDWiJ3TAHo0q0E4ck4LdIOHa",
-	"AGUt63EiHmgI6wPmLD61fERRebtZPN782OUyYJMwDvP/fkpxZDF9Xzrk4zH0oUPfRgkTSJ01Sxwr5IvY",
-	"4qnFRyOLSehjF3NJs4YwRKIrO6WykZRePuFz1hocH8gDfUWGD0r4Glkcv+vg9dnTXb2olUEpAakLxN/X",
-	"AtkE2QEPaeBSAg5KjgFxxFfagGAAlS6/cXmi8BuU3YSFHMm6w1Q9cDc1VcG/P74M7oXlwDo1pQOWcwU0",
-	"2BoAX/AUEgqUwZOkbI6FiGuZLqVr85tvaSFJd9OB5XeUtDNFSYMl3hskLXkprfTxVVHFF49q67HTjhcn",
-	"FBO+iC+f4J+1u+8tADHdqXF2c+Cv8ctQYTg5S8yGE3T76RHcfpHRbne/f02CZOHux48Gbq65gg4heGa1",
-	"5D9YC3pvkTBMqRAYNI91bj8WFDnqX4Beu7boNJGPV1DkX/YyOpVOhu5xUHq3lrfRzUC1jBeb9352ZwPW",
-	"szozFI+7dq68P61s/Yfa8FGoMttgzkLKLUTRhhoePrISktDUZBLq4sFCz/s8XXRjfvglRAuO4/nfqVuf",
-	"7vBsQ+ToJViHOmZjEQvCkmHZMMxiPKU1nfMhuZ9FBJuH1aUV/ZGPOuJKFJ5SsxjZ20KPjYMcK4EusmDH",
-	"ANMAzhlZCMWA8+IL5TT7y6Q71GCF/jfq0BPsD+ZNypTCzVVYb2Zq8OU7EXHH4Ij9cvPbjSXZlFrqWisk",
-	"ktxjUGurcBE8+GDu13NDlyrC5DRZytETSkUKHVziQv9OJIJa45wRnwJV3yyN7Cv7UtmD/xcAAP//",
+	"3L3vkhy3sS/4KojZc4PHcZrDISXKEhn7gRIlS3Ekk5eUjzaur24EugvdDU810AZQ02wp9Fz7APtiG8hM",
+	"oP4BVaieEW2fLzY1XYUCEolE/v3lr1cbfThqJZSzVy9+vTpyww/CCQP/xbdOGP+PStiNkUcntbp6caXE",
+	"B8f0lrm9YEe+E2wtttqIq9WV9D//vRHmfLW6Uvwgrl7QIKsru9mLA/ejHfiH74Xauf3Vi2c3N6srdz76",
+	"B60zUu2ufvttdbXRjbHiu8o/DWMeudu3Q+LPV6srI/7eSCOqqxfONKL7jX8zYnv14ur/etKu7wn+ap98",
+	"V8FHKiPrOvsN+PXiT7ymsf13tkYfxkT0xNtKYx2r+DlDOniz+JP8DJ/b8UOecv7Hixf1JxzZf6TmVSVM",
+	"9jP48+SHjtw5Yfyr/+evN4+/4I9/efX4fz3++ddnq89ufvu3qxRX1MJarfIfhZ/vyxW1PEgXvzDYEPyx",
+	"O2Iltryp3dWL5zcrz9jy0ByIrQ9S4X89jYuRyomdMPAhvX3vmkooN+aNk3R75vbcMUuPpPmj/XXREk2T",
+	"J6Jp7k1BmlX2E+2s7/WZRjlZp89Vxc8MxA6IqJrbHAFxjKUn7KRNZcdf5nVNUtEKBs8wbgSTiklnmZOu",
+	"FnbF/Jct04Yp7YTNzAu/kJGZT1My02+rsEetrICpvTV6XQuQOxutHLEZPx5rueF+wk+O+MR//M0fmhe/",
+	"FtIgjAtf7K//J8+wJ27ZyWi1Y1xV7OT/5DSrNHIGDuK/8WqzERavHKOPwjiJ895ovtmnd9XTJlw78Bg7",
+	"7bUVrBJ3ciOYdEzasdxY4ZAisWH0A9twxazcKb9V6zN8px1nrXUtuMKBjufXjUjOzm+09bt+60eBKdbN",
+	"egVUCEzI/AD+MV1XwJtcMc5OQty+ZFuNzKpPCgTn+OtbqXbCHI1MSQwii9E63sz6pBhv3F4b6c4putxK",
+	"VY1H2usTvG6FuRPGz9YIT6bqanUllBdnf73itVaeRPrkhcVW1sDIfAN0Oxr9wX/vWHOprn5OfLiW6jZ1",
+	"fqrKCGuFZZwd91oJ2Bj/NpLntNdszy3b6IM/Vf7oOHGws6dWa/O9VLf+yzQVbow/yuG4ZYhJfAVymNvb",
+	"JG/po1Bpbm3pt9aNZwLN3F5aduCbvVSCAQ2BPfzYTOm1rs6wRrcXZy85klxw5NYe94bbNBsi/wCZrHAM",
+	"t2k8itG1mKPbO/+Mp5nRzbpOfA4O960QRxv5nXleYF5tYWsh1Y6djHROqJdMHI7u/MILvb3/e6VFkp7O",
+	"NDZ1IcIBC2xRC26UBYr6xzvs+siO2P7ePPKLJ2KS1n7Fj7xkPwjmn1ox22z2jFv2deOF2pM3ttadpcMO",
+	"Wy4rL6vOwrXSIc5+U+vNLdvoxuvjKR2ovTL/isxHm0m83GMQOuLhwLVb2YoyWl57SvX6b2Lj/LpfHfws",
+	"xhJaNYc1WgVbbQ7coVrz2adXYy1nBTyS2E64HOFgbXVdk8ShgedWHR+DsZMzN4arnTiES6+qpP8wr992",
+	"FrLltRWrhPDjbGd0c2QHfSf8JI1udnvG2dpvDcq3DjXWvK4TsgwtIuZVAj+OP4jsWPONeMluXrCtvPOk",
+	"j+ri8662eJOi40bXtdg4jXZZfPHpZ3MvboWoxOK3DlyplOXHFZNVuGDu9Iavm5qD4tLRTz69SQlKf0cm",
+	"CGUdaCOWrYWVlUBREmyveHa72s+z1PAH/uE7fPiz4QkesA8tbcQ3q6sPj3f6Mf0RbYnrLid1HngsD0dt",
+	"HJkxe2CcSoPd/GSjjXhCpoj/9pfANnNs2Gcq3mfgKcnVneFvqyvuvk5d6hxJ6m8jkC3Cq2YC9RTXGAVK",
+	"yZ0wKy+gmedprwj5/09eH7g/JSYwKi4fRGJOeHN41biGrW1nhNTzc9r626NKzkFWJXZCTsu5nJHp/p77",
+	"+A/42HvhXHzRoWY7/Zp/6Dc4n40T/XP76eczVuXqCo2Kkb2QWsjR6MMRvT6pc/bsZvqcPX02viqRwr0R",
+	"JxcLaxwc35vEsCKlZG14g5KDkzXglR6+uVX6VItqJ6qV52FZZeTIZ9PLe/ZpYh5HrubW9P6I7AnmXpHo",
+	"uuNGcnK/JRSsSm63wljQgK1Uu1oEp4D1lgYfC8sFgmYtdjKnvzq+E17HgmfYSYIJ33o4Ppm7Q9YidfDo",
+	"yPlryb5klx9DUpHSNPOj7TSvrdetPeXg1uV4ueBN9GjAFnSmbm5u5u/GKR7ZNKLoIJlG7dKE978EktBO",
+	"P7IMPWpk8e64E8E/5HcJLAhYZi3uRF17DbsW3Osv0rFgrc1yot3wlJ7vuNkJZ5nV7MDVGfRdT1lW+x+6",
+	"TNHjietnz+M3SGdrnUNlstuJw1EnlCuvc42ns+WG8SM3Lr3b6VmOpjhQF7ouNk+dMr3hv/BMX6ozdKTs",
+	"Z2MWO3EJd0qO98EnoolV8HZ3/jJV2vW54LObOV0bpCcZESjR2pupjBJfktZ8ue70WjiecvTBar1Cw+tN",
+	"U3Ov03gZ6TVtUNWZVvV5pK+j2jB2SXDrfpToDCi6u74PLyQsxngIe6P157GVH2Y/AYT4Rn7oGlLBBYOH",
+	"0rPlHrbVizu/SY3xJiEenNWV4RuRdMGc9ufe5MaG+JQODZPBQUC9S1phQ6osU5zAZoCbb4KIa4HOgpSz",
+	"bBl599KFMzUSWZ3zNi0rwoPtcCucYjmRjEZ7aG7ycDLehYeTx5ao12XHDp/PnN5jzdU1nbwlh9e/1x7d",
+	"d53VDA+vBn8pOk5VMK+ZVkx4XY74eGAWeeHe2YbOpcyzTiN/CezR4aq3ODgY4v7qVJVdseBbihbSseZn",
+	"UZW6jt5qqVxaCnDrXuWnDLOwxQIn0PKtfy31PSs2WqXiEnrLeCDo+D7ec7NgFnho3vpFpabQHA5efUsK",
+	"lMaoxOS8yI47Dv4woMuqq/5Yr8i7vZCGtk527cTuRo3/Mab7cNLT/z1UB2iFcfvCwlr6R5quiGF7rDBz",
+	"7tClJrW6jmdnyfGLr+MZNNLv5CIPGNyqwaLytpRlfK0b1Kkh8B+pPjic8pDyO2z1prFjDd9rqlvHdONe",
+	"sKiyx+1WAs5fgQ2AxJh7sOJuZIulzT+32b9RRY/O2+fPU9aDEVY3hg7+5HmPD4LWzEcrfZ7S4ImCxecZ",
+	"9expfdPtxSHpAecx1nQS4ra/YUkDo1Ey2GwUNb86CGfkphNbin+Qh6MwktcJ/SWto9urwBK044FuEzrr",
+	"b6urr7ipwPc/Ui/Eh6Mk4Vjg6i51SB14JQqH1Eeh0HVW8LAVGyMS16DTdcW08jIVPGxoDMAsitR/ejIQ",
+	"Y0aAcYjrXkeiFkovvw6jeP0E34eZfMWNkbj8gdp3Tl5ycI1YWYmXYATgHUfXOxlDFFkjawjkW+/+mL8t",
+	"MvZDJiWAQj9wA+/4IYbGIDgAszn52d2KoyvbjJAYsD7PbYR12ojrQMOl2wBv4y54yql0nFhvnQDdjdc1",
+	"RP493aPrgu/EI8s2ey3xoiwyxFR6G4zc7TOqfiT9eFOM7qnt8aUpyqq0kKjlYT3mRF7dyY2YtxWrSphX",
+	"+KxXVtNpdejiobjYRjd1haFuf+sGNRVCyJ7Ke27ZWgjFNn5mfXW1iNBpB5R0FrPSksHZ4NMsYNTgLYDP",
+	"lFg+ldjUkqTdeJMpoayI0CBk9Z2YshzRXiiQqiF8MKaf4JQ4kyXtNJnIrQIPgwFTQiXPC+PVxHhM6VRW",
+	"V5Zn+KJwk2naYZthuNQC0mzWmmZ0d5M1dpXxlE5u5VrfZQL0tpMxtK21NikLKE+8HamNA522jThYfrZM",
+	"uhjiRzMFf3wE2UBVakUZyuc88TDBR5RBlhrvb021S0XYwJvMHVx3esuMOAonMWYCMgbunr2o0wE2Q6uf",
+	"VFI5xm9sY0T6ivC/kMrhgp6/2XO1gVkFXz13/qoARwXThq2FcyK5WTnuXF05Ix/mxMeI/vinndZV+peD",
+	"yNxOplHLzp/da5MZ647XjZh3Q4FvDp/FiYVB5wXMlCTfoUqNdKYtX9HpKxFdVqpNmeI7mEWbTIwyBwcK",
+	"Mj4IiFW4jElIpm/xZv1VSDAcsMde8MQRQmPXot7mdMXPTKsk21TS8nWdu79KjYOQkDZmi0upB3tIuUGB",
+	"crjYQk3e0+vN1pPuXsq8PhKlh/mex0Xn1ht2j508JAXh+uyKzbUMpYfJRkg4OFI4epnarY/ne+jcI92o",
+	"d+y7bm5wbE7cr2juaPSXBQ/8nKVBe4LfjR9JHijdKPeOq11C+v9J6wosA7tilNy6Ftbf9Ebw21Vw4pFp",
+	"/pJ94f/y9IaJDxshKlbr04o97f3Nsr3c7UeWBPwxKZVrfcqJa66Svv6DqCRP2iDDNCI/An4hvrXCqcxw",
+	"yE7z+hpptsS1BwEePElQ/LIs0L/AVXZO2LFP/WX9g1ZUqjKKm/9xLi+l9TD9ccze4o4iwnNOt3Cs2zBY",
+	"JNI11QSlgl2hAGdu+FIhTZdCT2gt2QuwyW3+skFnBeSSb7wG6w9zJovlk8+mk+ES2TSlzlCkxuy3LstT",
+	"8nd3lS/ekI7cCdEYnZttuYeUlh84yIs5o49HMKENBxM0GTEV4ra3yudPpzNFkk4G9JMu8E62e/nJZwnf",
+	"7IXk19vtpdxbepicLnmK4tBz1S19UlJZnNMzFEtx/7+i/708lUwYK3XGheZ572KZRdGdudsjhgqmIwGD",
+	"/cS3pvfy+bMZW4XuhpYIq775kggSDM8f3X6rwGBIsVbez1zseANdfxWKU8vvdrq72tv9fZBS41vczhrl",
+	"NAFwbfCtQzlbmumxutrJO/T3lr9Sa15N6fCdCzNxFbQibPxjYxtez5u87Q6GT4VXSyzTiWMz+E7LW7EE",
+	"OdA4EC5QY4ZZgLcW8kq0FDZ1s36C3Bl4JuEV5LuUkuGv2LPghmxajqVJp73c7Blnf2uU1IbSCqVlXs11",
+	"bKvNCsPALxlfW6HcC8bVea2r8yO7LH4COeUpnlrrD9N2oBHcLmPLA/9QnL1xkKr42UWm4wEq1fxUVrSG",
+	"Epbc83obBGjCTPE//yQrl3BkVFDiY5OvYf6wnT9P4cFVHC416VwunVQPvZNrbkVNyWMJK5hUkvtsXlBY",
+	"CsZI73OrlCzZ5+xslEic6I1Qzojk1h51LxWu/8ObxllZFbgO6QM0XP/l1HKONT+nRQxIXwZeSAvJ4yRi",
+	"/t4IGwp+djKRRuIZL8HV4pg5CiWb/2d4GjQ5fYf+kmk60GbiV+ml1PrXfP467nx8K/Lh7KzVWjj2jh/T",
+	"okIMQqddZ0fPa50wpgq/PX90Og+fuHIFEoh0s+6xWp+v6HWae1wdLj/JoXyTYKcMF7SPjwMP+vjueJif",
+	"NwxAHBPfSgbGeF2flzD6xEbe6boW54JId2BoGis1L8gnHqcrP8gpW8gppTTv8sg84SE3+gdubqfuqKMw",
+	"VJ2UzAjOpBwMeSEOEl5ZHIFBLlkFtqJk7zVW96KsJLGSCb5+ybH6cLQG06j36TuBcBom7/DM1R+i5cG5",
+	"EvgNLhCvNJt+7WXnvstdhL/oaW0Cxyy3uLP5utmobADPKJ3zRACGBlvFWV8WkqPRKIMAKVQUgguxxQy4",
+	"Bj9otWNgHkPEWDqsp7dgkqT8Hcd+sLL3i5sP6xRt1Pr8LVeTcbUH2BmK8MCXSkjpeBITAXPHmVYrZp3W",
+	"FeNGNyodYD+lS8dRNkNx30E4I2L2LOjVIZZzwsBKSF7fGq0c/BHS1y2l67pHllEO8uACbNI3iW5cVmJY",
+	"Ye7kRnzf18O7sXk1L6sd6HzdoeCjV+2nU9SPAne69FIb9xM8mdzpwMUhGLrH/wxVzhyREUIeGKi2PUOs",
+	"a3a1srWVpKi0B/snWLStNA2HosCN5K6/Ih/VMicSWidfNeZO4PGZDacGQIjRbmKSRtHDqfwDej21ma9T",
+	"NkNAznh28+yzx0+fPn72Bdx6PYywn3/99LfH+I9n7T/+LSWYXic17eIckEomghM7jccPkaVOe536sCr8",
+	"wiIElr3MZHH5Scw7IoJ4wykTXEglSzMAXosLEkg7of/Xwsi7TB3QtwC4sZW7BrNy22K+l/RX/zdjznAX",
+	"ySogpkjDpDo2bpxX6mnf1Dx9l+eueBgpf1lllZNGydl77C/+mYzTAN4vK54zt13FyjQ1gr0cUd01mKR9",
+	"EAdtzssULAxzTGc1l9+jQXyGbYjj0xpmWA4qBK47HLNEAmJ5AbJcyMv93dHFIDibyKPFjDdEfklASD1k",
+	"btASWRKwFEoKCopTjrwuc+6yZw+EaKMrMV/E0WUiElEnuIFD0hLMnOhdKrgoIexy0RVwocZ2Oh3IMSMd",
+	"5cY1HbQqI3hlV8zoE1uf/f+9YJBOASOsFjhBG1PPn0X/0Apnl7x7Q7LrkthfSFefi/6tub1NVaBgvT7g",
+	"IEJpPuQlKXEnDDONYqj+dbEz5+GQCPsjB17yyQXgJZtGPCgYClS+FSPPrLzyw43AJNgVs9I1IAG9IWH0",
+	"rVixShqxwT+hChIRFm+lQ1zJgqK5qRwaTIVO3R576VwSvwlA+aQLmbyQcU3peWm8qaf52qlxKYKsYq2n",
+	"tO4lw8w0/7eQK7PndyJ+eRbeoGvOz7LLLdozC4onY7Z2SGCB+VaMHFTD4nVVFUX15++HiDZcniwwlekL",
+	"M0tJj1tZDu7zn9L5wzFATLnJoCWUiJdOoLgEgScaDzNuBnrMvyE3t385/pBIqfnsZhIzBK1FOh8lc/MX",
+	"XCY2i3XFPfRfCwXsMWNSm0p49ZciKiBNdzoi1bm9OLxkSivxgtGxbYEGO8hijywjcDj4tYMwdxmWEBQS",
+	"JGsAAKbFL4GhoNCKcPAiLk0pLt0oJ+1T3JjI6anjUy6EH1mGOzMvRkM0criBkLm31+zEJcTN/ZKhtgVR",
+	"DvxrbC320v/BJdXBoOZNzyB1fuVcCtnnqax8umfS3AiVfajMBtfWdvuyW+cXil30SWFIj8J9+qQej+Vx",
+	"16JHyO+bx188/vk/kkZ8nNufkzCtsW68O4X4DlmTtbckjVD8INXOr6SFndtL6/QQbOqzTHLhTlycO4XI",
+	"hukLbqd57ZUgO7pAI4CRCvj6TLoVQty4vTCYWh12wTVGvYBVAbJWGr6YKjHThKQqzg332xjRGHdaV0wb",
+	"dpDW9osMFxAgeWrHVkxBiefcGBdUfE6fmBTCVwZ5DM8+ec1xc9DuMyKALgaxzAfolh8BbywqjyVkRB7K",
+	"6PGx8QOc5HaNKB9WmFZ08zssNV2OF3EpMGdJHwVkUAOUJNXKQh6T62AMCL7ZX62ueEbZhVT7uV4IkI6/",
+	"utpnKzA0XHk2gtExrI9uM6hoFq3NLMGVI/ghOauUjowYWK0s80u9FUfHGgWANwo9F14VBRnoWbADTm2F",
+	"17FdgQRUBRIYxK1ti7/blfoZohUDqkbLi/MfDgH5NEI3VUYCYwbUty23PXvy6fXzeeVtvog7hqPsnh9z",
+	"9ab+p1gAv9cOT4cEHELEJ1vlMA97mXUFCogfPoWn6/9MpZb8Fi8Gu4JjgBI+HMxujf4ABWGBaF8kViLl",
+	"Zh8EXplVpvEpCMYBGFoPyXFZdj59sSsn47AzSeYJneri6Q+Pl9fvww2PKIxBvvY4/OHWSsJvesleOB+k",
+	"Cr6PVHAU5lpsK/6IH591qZRnwgPc1dxXG6PeNTVm+PsXvsxgeYNYa0E7wnUTCtdBn1QvYywWkKyEqiwq",
+	"aidpBXh3wAziltRpIza3WolqhKz6/Ga2fKOTsNyf6vOXjLNKbxpv4HnOoSfZp9TIoaJbqDUfcXVCVUzc",
+	"CXMOQGF0K326ev7zLEMlUu+DKyEmPKA3LFj7XbujNZ67mfjB4dSaDC1bRYU8uhyHtnt3P1exAxV4+DrO",
+	"Q3RozPiS4Y65fk0gu+XBCPSl/RZ8rl/txSbhRk46MotSbRwhQZT4dXL10KNCvEpOYuqetLldC7XZA0IX",
+	"dGDY7LnaiQ5+v+e6NRF+EEUTH9w3FJedOpfwjL+WG5eZi2fgA5xG4IgVOwpjtcIyU7DzLII/O8soSWaQ",
+	"/gAkmLjspmf4ZkjBTr6h0MdaXDrwW1hHcuCOTL1k5FbEDkYe5mfEM0YrWUViJbMF22Kqsf679ixpEZfJ",
+	"s8Qqg+NHJ/yRZfhNv4/00Zfs8VOweZWQXpjmYW6QBTJFCIMAek6Q0RjhhaI8oCBnvhGnXs5j9/PhmR90",
+	"L3s7N414UIavjj7XbgAel9SMlZC7/Vo3C3Lk/hxeSaasayeXAFeC+PszvJQaDoX/7MGAp940rtb6ltTf",
+	"0xLfbolCQI97vQCTK4SoZ5f3Ez41Okd4jdIYcZkt+Xr3EAreEkzWL734vQyS9XXb73CI0viXv3z3+u6P",
+	"EFfRJ2HYhnudhar2Q2Q8QKSia3ovj3acosMf//Iz/T/08nv+RSY/p8MU42RjkaoNDn6Fx08DbGxAtUYf",
+	"GfemYDI4vZXTpUXL2lnUfC3SJUy6cRtdkniIQ7QvBBCiEoGTBaQqUwjoOtySePHvBAIVKUK0Z/fQhMIh",
+	"HmdnzW/CN5AS1EPpKXtcb7eWbs/Ji50ei8GgBZ/ohIDKEpGHIi2F8564WUlHbuGUsIuo2wsFUQcbe8lR",
+	"48PpbL2oq9F6W1q1SyrijLCSe7DGf7V2zX1OqOV3onrlUqSra0k4vQzyStjTL/54c7UqSXG5pEo0zCR7",
+	"wAeEJMvNXvfIcVF5aBxrRN63fJcQumPo5Flah/lN4NTlYN/AhKbewTupbPB+hTCIUNU8ICZMdC4VSNmT",
+	"MNd+zX9Nk/fny+iLAyNxm7Zge3izQlCFEB0PCRjMUA+b9G96JYIcPk+vct29JgJ3fVd965p//PQF6eEU",
+	"S+7DoSZSwbJoZY6YKfFO2+lj/FoSLw4T7johR2lxTitmNQUaMJRC9qfSuWad+S4eMOF4AVLydxa+8Osq",
+	"BW30pXAnIWIAHhqQWM8lYHyC60cqBnn8sAdCYVb+i4B21OlOC4VuMcUfslooXA/D6i31hx5AE3NTnyfr",
+	"IRMtLpyYqMmaPmv4PRpkNYXAkdBZgYgXqaxfG25TidzYcnR8bCAwCj/G8HTdrJF19qKuupCTeVMSmlN2",
+	"k20FtbGElsUIXbMgxTad+gsfKVH4dnqBsUVNG1O1Py6J7HSSbh/h3alI6T4fGix2h30+8eOhVWwRhBpt",
+	"/eUgal9bJw/ciVcoqMeut1jgkGiXgIjG0h9oZCNpNjVGr/QdnVys9igopajEnczkWOgtqxW7LRsnAJ0V",
+	"PFrr3fujSUIaHgRXjL67Yrd4JODZsDTekUforS364inTyPzzG/Y/2EYYx6Vy52i2gbArGXtYo477FrDX",
+	"CBKuXXCX3kmRTnzxP6kS/XdEUktqQAGBHUKC3T4IsU20FdYrJo/S1Ok1K+vFCh6Hv4w3J+TYPVQXRMMr",
+	"mcpuPayi4KUTA4FPwA6ZWU0vSnt98zTVrAQJk4rRnP01uWLcboSqsNfNRbk6wazMUzmZuUCb/TC7FWBm",
+	"F85hek943JHYzoPLwwPsCdWLD6HsoKVnxIKH2L9U7NBn+FbSBFyI6Qn18zCvn87JClSdgokLdI10molx",
+	"dremW0B7+WIFVtY+ssyIrTDCm591KC18wEUHoR1hrsKpmVz613cl7ZIHHpuDUFUhxhnPJp4pBuOIKvYR",
+	"6GTF0J4dpLVJnStT0jcdPw19w2YaWIbOvfOL614KFMUtS2Ut71/7O/alHUIhzH9qAsxTb+cp23GVDbJX",
+	"xJ0wvIYM2gr7pGO8ulQtTeHpTaYqQJrjcv/H4u90JEv3yVQT3aMur423Thwn+rdezXHhwnacH0YgiDfp",
+	"Pj/BhJofdAhq3mseT7V1QRhQfbWG6/2ENddDaPOpQDgkKcCBmjFBTKOuUSAuMVtNg1ZrCHIvx1csxEPo",
+	"0sQe0ZOxqQU3pBlTAQ4/ig+TgLgz7umNeHNHGgk/pg4rOlIRG30PCSa14Ba6Bgcn31VSvyle6wToDWaI",
+	"ZLoe6JqqLhENQXaA6057DaVne+lKEv33KbvmHu3DRSrT6/LxvPxKg+RckIdWvi9ZaJ5SfKc9GG85dCca",
+	"vl3eGPApZrElkZ8GXih0gF5/s6CSHR1RIYDsT7UUdfXW6HUtDincptCldnzaJFXGzKDaSuzEQSMVFUqH",
+	"6VxWJU2xqxE3vkLcNnJbc8UsP7O9PsWqtlikP/JLVhO1/ljQB6lwUrEn/Cif3D19suZWpAur+7DuLYO1",
+	"5fqD8bvlUSFDOM4nCVTZcYKOIE1Pacw0naIYpFa3iAS/H4xAcRMQ8uWFNiDFQAO/w1R6c1h1WSTuZRGz",
+	"E7teyOu1lxs5X2CmIxfdbIKtdeOttX6z0ZlUkn0WaQru5TI/Hn54PGG89cvGcNTXuuDR0mmdL8GF+XDl",
+	"X4zaCS4hxZOtKpMLjGGyB0O4yp5HNiStIM5QwVK2glu5rjPQolJFcN1EjA25QoI822rDOAt4bakOZgWm",
+	"cif/oOaNQqyK6Y5n8BREXLkhs3Y8U5Tneovl4l6Gb+UHUVEbKGg1V+kyeinhvo1K2ZLNgQZcberOxmhr",
+	"hV3mScdT/usDnMGJ9m2eP3/UfxalSElON5t9Khy1DmFCxOqCPEiA6OKqInJgXVJZkrz/TGY9Q1Ui8HRc",
+	"Z+qYoUgsdoP31/Y1pGMy5FJMFdOwLvGBb1x9DiWicMpXLB7pFRU3qoqBGBwZQrWT3ibtdYm9mfGP9f2q",
+	"z5NO1SB0F7Psis14ST+ZKw7nRvB+19sWXzmacROIy12EjbqoVP5iCer4UcwuuOcWfpxyCm/SQhMD/F5K",
+	"Y7s/xh07s/+b3bxkIQ4pXXd6EPvXBkqWSrAtSu3aSwRsa7m1XDmw4mJQn24GSr7YY0rAlkMX/k6hvrQs",
+	"2jMT9J6tXyOpGGeWPLG8tjrOaOVJD23Jqezj2XN26OAEQH4OFI0N1pS826I2Mgg8PIEdJkLPxbJmnNz+",
+	"K3JpsK5jHQ8Nbic3td7cnqSlrrzQyQ4K3bWVTt6hkNo05k5Y8OPPrODZMLzzLB3daU3n+4/2WwbfVhju",
+	"omlHTPFsWoo+7x3qT24mFMlhf+kOe6zYTNDy835E6dnqEozgeIanGoonxV7AlJOK4c34kvg/pI4EILr3",
+	"392vJzklFoFESl6+WruTNrc5i0Rst2TZtEXL9oxV67cY37TOCAcHq1HGKxeAYJlMTBGiKjYXjLfNCp+1",
+	"NYGFLrUFaEZhhPDVVVj3FMkuDNzzOy7rgNpaHm5LBj0r6S+wjZiP+c6I7gP/8D5vyrUDfdKb0/PUtgmC",
+	"tpvSVGZm48cIlL3HMF5OfKWVJ5GbGWoQYH4+G9ANhO+QbvDBzjICVVadzU9x1p/IMbNA/32F/dyhGXAs",
+	"uHwMMsY0tbD+l4o7vsI/CQuRrAgumyoCLAKlQnDmtJVHwM2YXgK15gFVtd/YpQNBALIP3gvIFYCSazPt",
+	"5j69BAYtjzfmSZhGYJB3wv7lWEQRctDPBqXmA66eDTAolQ1QaoVmHAGajzshfl7eCXEuEAh8NIvrGAqY",
+	"YyAzEWKPU4ZO0IZVmJWX2uHPpnd4NnipjRPVl+eiKn/ktMsiz0+fzQV2Qw+LMR4VuWko9bxvV6TRU7KF",
+	"5zPYU52aAeL+p/cqp46HE3e7WzodGmZgYAV5Z64TKT+I67dGWLEszgnH9jeSm9Ppla8KFYmD4KoDvFb4",
+	"xjtvURW/cfziZtknjl/cdL6Qyoo/HOts43W4BaDFutOaOWjWAL22trqu9Ylkr/UUfRnAtZojuFGYt4Vt",
+	"mwQulXWCV6uQkfqJf+o5+x/zie9hF/r06i2tT/wemdol5m7Ne5UTwg06U0346vH/gkLCz27ShYR+Ehcq",
+	"hIh+12b4Z836qsKNAwMCXnpkWUxDndBubq4/7RpV8J8JFZDyb3Jl3VN64Ywm1l8I9d3XW7wQ/IcRlW7g",
+	"te5Us2up3FeZROlX7CSV7bwuPmzqxso78UOYnzON6P49zBX/fo+FLbkbhy1VGvSzddeWY+9sQZrArUrL",
+	"hR2pk3O6xqBWbWln9zCHbpnZQKOaqTLrLvEBisw6wz1EjVl3dv96JWad2d+/wuxPVLuzLE9duVEW8Vw+",
+	"WCLbMImvQ7k/vfE/+Wx+fCvcm23vrWc3i8CLqH4ZV5c8tgTedgmpRi6jiK/mP4ulZ/Ylu0Gp6e/mF11g",
+	"H4cAQGaU911K9VKQ0p3mdUnuUmeXEjUufv60qBW158eaQSOOwgHx2tb9ELVxmq0F76GrLdr0YT8NXbUo",
+	"lpxZ4dqGNp3JUYCVapJ/H8ZJtOgHRrqoQ79/M6cWw3q/Uz/KQybpcS3OOskNwTkJGTgNiLGn4ouItZPC",
+	"+/R3W/utkdsWsLMPwrUQhZRC44kf8Kzi5kvLoMMt+3fYmxVbC+u8Enn+Q2CMkOSu3Av/pwO/RZyesuAu",
+	"uNrHEyWtBT7BqjYmYTUevECAojul0xoncaVsJWRFf5WWB1ifY3bCOmJMOJuSpEOA+vME7dCRJWqgkjW2",
+	"Mm7UTHNn5d5xtRPBCIqoZb+TmVXJpd/wbyy2tJZ8YrElR4LwG20+v8lsrFawsbBlIXC/RZQrv7EHIZwd",
+	"HZRQztvZ47xZMNPCOm5ln+gd4gwttT6lB5Zb7/SvenJnwOhR5uSu0/9MXk+EGgy8r7dIFkXgw4n7NQ2S",
+	"SiXdgB4KtyvTioXCleAwDCccIS/hPrHk9cWAuUp7Efe6rgj4KRWHlo7QjjufQuxNgmJVuYFzjY+zyDAA",
+	"n2yn8QG86ACUZUCuRsDgpFw/6FyaD0olKpSHDcEKdX9l+CtWYZQLtgxxsElm+yG9XgNJTKgEdNHJO1JK",
+	"H0UmtRM/fuBnL6dpqFY3OmobUlIS8eOSfrMBcdc6I/htxgXu7ySGTxBDJT+YjmSe9gLoIx3bc8uC9tRy",
+	"R0xDOAPT8PrEz7aw9iBg/oTD0LInETUmxhGztCttnXuw9SXKy+vOwi7WYS5MDeqobgQgjkoeV1WrM7Cu",
+	"0KUN6wtV9HYRWxEYOrgsSNl4yZzghx+18+LYsq2sa1Gx9ZmRTxSGAwANTLzyg3FmuAsIvdIQ8O1QQ2u7",
+	"2ORcQjfQGD/AfN+vlU1a2YiAwYCZ5xe5YlK9eqdPmKMRlj5haiTDDx0lqyhZhLSv9TkB7zg+V8P+r46m",
+	"iDMnFgfcjcAHhHiNa/l5uuvHhL/o089nO3QMm3sUZ5fNuaK4S4l2AGHq7FJUT38Hb9iSejcUam+F+ZJy",
+	"yaazUGbjzraBdlnv0vg3XS72F8u6cT2qPDgx0lbfYNUtVyVVHqOb40UtDsp7uM13nMDOL/cqSBzufSca",
+	"tcBwhturDUWF7qlhgrNgHvjcNVL1IkdY/Jaf2rdcVXLDjw8Td9p6TS8JWyEVu7m++QS85XdCYYZiVPjB",
+	"El71L7EGmvFwx7YSTYVDWn1bbIPFXsNFnBAI5AXubzls7lcZpFL48csCjLMwTPvOKpI+dajCrC6M1RCR",
+	"fxwDvT+fvfIOXZk/VBghBnVoLOzaCtq73glDGFHF901SMg6CJx8xOtKKu9gFON52T5/PJDOn6ZngxkIN",
+	"wh8xZvhGwD2AUU8gTdAtEJXs+vmN1+xurr+4mQ9rdkm7GjDHFPe9w1yR+0gMLwyyEbEYF0Rp0XMswOzw",
+	"LtQZyIekvwa2sNgz0ue5IuHyIPKgvyNT0qFHwt4SkztHgKqDXD57m2vAo7Rru20QyCO0SINQ/MY/U17F",
+	"Zfgmh1tc3EuaPpksLwLXRbFg1wfx2r+QQlGmmS6AH51Ym92LevsAIw15JE4yUoVIED65gp2dUSmo9eP1",
+	"twide4FCQSOgPhGoenm3cIS8SMBcBMLkqowyeSUx22jarRCHb/ODIDaDI6cOU3m2RioXY/vzr59j23X4",
+	"96cF/36aac/+HexUskV7RZnKqYPE1S73486rl33un22oa8S2sbkBjT5NYkYPMAJ5VV2FKWLeDFZf+S8k",
+	"7drQQHD85XynbkLwmwGXlnCgujCD9GpJ/a/lhxKIeqDOinar3ZrBwv0faGNKzYTIGfe3FEIH0oWJvYr5",
+	"LQe9/++NPB4QBaQoYnzzAq6f1nm7yBMkkr3JQWmC/M0IW5lrIZ6seOgFjgGg1L6ETomgoUBCMjYVVOAR",
+	"9/wCi9jzu5KSq1Rrvs9L2lUWYUrD/l0GKP29502zNCVsIlm5xgHz8YCLWg+n802hMmuyHRGGQ4nTwGxh",
+	"plG70KbooO+k2rHmCEiD1Z20ogoOfs8VjW14TS69AZ/OsSnM7W2dQjdMTS1MiLvNHlyzDz8jiGrk4rV+",
+	"00LyHjTXDDAR4OoHsIiCNnSetuW6FfLeu2aYtPxpClJus9e67rIcBAmUM7r+RhpAcIf6OvyPn3OJ1CXp",
+	"0+X9s8rBzhPZyr1m0ji5TicoJOWcjgcUvKZDvEQC0DFtRcCr6i7ZZaJK4uH6v7b2Q1LdO6QQfOA93enJ",
+	"zHbcYbLGQbjWDol9wzb8EIGSPEmSn5qoUod3klrCXqcS3wMKoP+YwjJU7thW1DXDN1LfT0JD+z+fuMnm",
+	"PasdwwArtUK3DDVVKyoIm5z2smuK9piukpue+AWXoXUA4yhQL3X6OB9yC0MRnSIlcfdWuPlj8LBWL+oc",
+	"4aUIopvbCco4zXaa+YeY091ejG2f3wJxVNz1NcnjYzaVQWofhIM+mu6k+5GlWQBUeRDKjquYktIltnNI",
+	"IXfpiAkaW+m3AXFotIdEw15SsfmzV0QKKAcl/f20yBlnmhdwJYsK7WmnU1qdKFcYMqi9bRo3b8OrtH+2",
+	"Mf6X0AtVWrxXFzkPA6T/eHNuxTmWiUG3Xch47HLxlm6s+QaNhVdRsp8dvJs+tdal092w7gdnffLyF/Fa",
+	"gjQOuMxeXgMGM7klUh6BB+wpEoBIE46/TCvsh+7E4IxIJfc8ZWvhzf8VtFvSxop0T5QyBKhx+wXQGGAt",
+	"LUYVECPMCElQ0l0g7vlFHQa+jygQC2S8qAUiWL0Wu5kQ6udfdCtA/H+NgQwFr6Ta0VgJBCrrDIdeEtw/",
+	"yv79P85/WLUoBUGHmMeRePp5H1Lg8+Txz2I5LEJwmAvMBtjKHil7tEieb3DcXYatOVtIyp0Tqkp79mt/",
+	"S3Jj5B2nTBboiMEqceTGNUbYFSA+p9t7XAhGHuBMZrMcLgZ01UkfBnEUHcPij2cPfXG3EPTLXr9HfW+B",
+	"zo9s8dtsBBwgncvtuC8BAXrWhFvQEsCN7rykkhLdEEOg8RZNXAZc5ISnAsnxc3bk/xqVpT77+T4Y1WDc",
+	"v1FppaHi56DQQUkOPDxQEZImt+g0F50s84oPAiKFdp3oeoZ7n6aPDh9t4/OPlZtxkWk+VnH01rWKDJSF",
+	"Xa3ukewR4wrQKaDC5j9BpHVJ3UGbD9SJp63s0JNov/DY49vfyATE14+UxbYTFcMZvcSAoBHYhRbjhjFg",
+	"i06iisCQwE1kGTeCBWf3wN67UKSMAEcvaCu5ujrtdZ1W1q3ASbdtwJBcjyxRYUWeMNl6wWai7uO2lYt2",
+	"2O/Ovbb3IYoKcaT3zeHAzflfpqwwhDxp3vcvKAwENS7fYBKLsshACigS2Bl5pGKdeLob2UbXtdi4fvvl",
+	"LvimqHK/7bFGIfkbJVX8xKXL45JjaTOmnY5BqmV28JM2tz/qd2nTbAhjTZNsl9Jbc/uhFdKoN3p/HTPs",
+	"gDe31Or6LYrf8oMUX+1sfTgB4wK1KM/GcajK8BO6DhEpkNkDplNmgqTZXrWdlKyLw9+U2hmuqKmMzrHC",
+	"lgy1ddEJomsJelEAHk2vJKKLyMM3+++qhY1CsrphabGJaVQu5OGEdZiOTvVpoa2g3DIscEmN9t5x1wz6",
+	"3vHqjC5URaeeU1R3K5W0ewzwyjuh/nKc6Y030MsmtK+cvvVdtTC839XTxnDdKTjw/FiFPNmLfCxVlzrr",
+	"XHazxnvh/tkwKByysAeoRy3chzoa7fMX8z9r+96w8Liawo3p0/Nht+fh1KF/NZSFJHUfQim6E7XNJZaD",
+	"N34qJYjvuFTWvaL84YlC5lOLusLoLWiDhW9SAVO4hXaUOP/QDSJPpbWzzpA9uhzmMb476NY4INX8nZ1q",
+	"cWYzLkL/04Vp5h3ct7YAqIvh8ywdpbVNPfAHLPFPFrQim3/kpNWrcdPA1fxbXy59a7AX3N9WVzQBGnF5",
+	"b71hbmPENQvETe61vBX1ORQyDXz0/Uq0vcQkBDRfrwDHPqmofJQWCCJTbf1D28Qt09Kb2ryhcQYB0lVo",
+	"zSItQmigd3qzZ4JbKQz8955DVxQrgrkyRKBUSrtMgTZE/Kj8Ej+Oj2PLgHI9IFgDBe3poOL8t9XVURhU",
+	"mZKG2tHoneGHQ2nTu7fxeUz+lMn8qtaN5pe818cjdkgXh6M7h3Qm2A+vogGi4p1IZ4rku7Oh54kfNFlT",
+	"/kmwuHt7mR108hqyt1M/H4QzqWIYby/AtYSG1NUUxOw4LJluPRF0tYCncBDCs1/orzwEG38UO4i18OST",
+	"qMPpr4GXnNQPJ3d7MIf8B1dsLWp9YjdtFwq/e41D0BtEik3cf7noaT7KGUCN0conkgcCllio0mpssJTp",
+	"7YdOmVulT5ZyOYCiG30QGJ7C3nnpRiQ5R2OQDgtbSA7JEGVM8BcCRy6+48m+bw95VxzQ2QqnYRUkWHuu",
+	"S0LHQdxeFDmml8PtkwR24IDGWwt+J2xXgqYE8De9hv6dDYsh0kTWmdgZIWzbv2GvjfxFKyyuTbrb0uAN",
+	"KI8oNRKulUeWUQXAiiq0ktIoxCj7y/mQlNdpF+Ev8162cG3+kuSih21OSBHoPK0HIfk6iHCw6FdheNpo",
+	"L9IoMJ/L8Zict4jTbpSTIRnqINJycaoX4FRY/xII/tlOgKOeNOg4wljwKPzfxv7T7f/8JlOjQFw9nZiZ",
+	"Y07bcE1l3+XHPBzUzkmfhMEZK2eQ+AoIM6An9Q9I29eyQNJGuCdURrJ51whWx/a6rmzysGYrS3p61pIZ",
+	"2Q1Pd+GEBi/cVCw247cxDsWhQzu2mRnoLtAVKsnAcNDm2YxGCM+n5EXnmCxaajhBy17SOa/mSSaz+4KY",
+	"cZoJ7LFEWOMTjUTKZzTKwsHM31DUH/D0x+eve/W2PThxDZExW34oPJb/iXf8vY7l264VkD0XPB5OBPWC",
+	"GxMCvKi8D/hQnWPz4XFPvlCXUeRh66oJv03kjjyUNra6svtmu617dW1ZeOjYIj7obC3WFg2yaolRuKlv",
+	"OxrbvXYWeTbhiOO5rEldErMLdkUJmFJY0zuq67vXet63O7qgIA0zV3v3C1qHlMKKydRTHDweb8sNahit",
+	"7hc/cQYrgmnFjo05akv9wIq7f6zTZUsxOzgCN3azvB8RlhImLte9hOVnn855sQ7SGG3SHD+43FICIti8",
+	"IWu6zT3fc4r6dXqfzeEBzRy/Em57H4/jpfzmFue0jksK0m00SnqsvcYqvHIkbAyOLm94Md7RAP4FFXH+",
+	"ke6mthBWIeyW2OHPZ1Ms/zk6bchfUrPorD/OZdWBcoXJQ2aQwkILrfwff0l3MyE4qQdpZ5JKr0tXrUBS",
+	"0zvdJKGLYVXG/4hqNv7T6LVUUGqEjRScBtEmVNX12HmbL/SfNg1qpLHmZuaqDLDxIZzrz0tZ3tMPlPB4",
+	"UeZTK7nudZbThDa6FheHLUIF/OxXjtw4lSvQhDahpluRSd0JCINzpmwlC0dC36QC+Ol4xH3yMYewSBT7",
+	"R8ou4pKgXV/EJn/2KvlaNznE6XTORazDKhPmWlfphuyL4VCjDzrffS4HajSv3/XgNoN2FPrLtaCe0Ssb",
+	"VF5YX1FZekvty2rT/6xdsiS10whsrMZs5QexNLD/jfyQ9C5n/Mr0/UfJfvzZZC4rcvA2jpIHihK5wuJp",
+	"QHo7rLvEnUtkvcib+2fgpWRmS8fiHtDxDU5lYbjXFfvWFvUFmAVrSJOdz1dZoRv4+s3ox3nyEoaM/3bo",
+	"bT4XqVWC+3O15WmsBa9/fsmtGOCndJzcRh/+LFz2t/eyyr8clMowGer7ij7c2apj8tRgzkvvW4N5t7Oc",
+	"oT0Y6NeBdEtIj6Y9EN5UyQ6jSje7RBbkwWtLXnG31Bl+z01VnymHHm/qTL64lywLk8MwFW/ZK8mUpADm",
+	"Z7tN7Z3wJq22vQqs4Ze6qadDLWAIs8WlyWRZXTCYt7ttynVqCDMO7OWXEdDYa+1SVXIDLcG8ilvZfPIt",
+	"9DNOm/9QJYyhBCBWqCYCxwJ+3atkXE1HSijbKJdbNI7Xwzpy6Z9tltH09U6jrPLJRbDwkihro8Qd3l0Z",
+	"Gm4ikl4qLarvkB7B5i3lj5PgtwXpifRher79WEDYWx5pjemwFbUURIg2ZPZIJTp4qyA4ZiSXuJOVUBtx",
+	"/cYsgPDo5+aFMVCMNa5O5sa88geEkhe24hR6PCeAvZOOqW0XZr/jxsKchbnShMHR3XMT08cjjvlBcBX+",
+	"2Mn3HbsvR/nRJQULwz4SMcU4rKDVcNtqhTBciVoVCH+RXvWWSwOdJqoUBIvcUf/ukdAXH47SDBBy88m9",
+	"tVQLarBea22+lypZhmWonmrSBeWfGXcmhrXQCO0CwuRSp/JtuE6yKR6hCgd+hZA82LWW3UDw4umKYDCk",
+	"6Yfw61BN9xAX1Vs+7NOaAr/OQzzcC9JhPBm3j6i2g27/+U7aY1W+8LmHTQekbIdL0wZ/8U/GOF2aowi0",
+	"cVGIAUS0qEK/G92v+0IdgBsmVLWi5CLNIMBrY57RQPcwgnfVaCvVrqZmLX7FNqnar7kVxbbRRCWN4adM",
+	"bQworkEU42qlhbImxbgSoSmra4xKqrfwSrGc+cbvUt9H+ukMPP+e942hkDwCdkiKZrj15XN6k/B/pWra",
+	"j0IfF4COvxWGqje6ab4pZFm5TSjvRmwwhYlw2o7aYSuX0JAGbrAV+KzpmTW392gmQ2yUCYcC+9JmtB5f",
+	"+iIuIfBCpFS7FYXmdDiql9rT9P6PjUkw+4/UN5iN8okwBkdZRXkdKWdUGCPvMipKgWPDX1Fv7kjB0k0S",
+	"aqOfndnppoYO4USJqXJ8k7H3BceuQ0n3VI2IK0OdxEu2jNIvtlvan3BABbehqhM1K2+VoL+/UZDvCXDp",
+	"yc4meS+oEqIPg1vkIA1psSlIJ/KcLj8T9G7HXxopFOfZyXglNysRKnVF+askB3ukUilxHYaA5B4AKGUq",
+	"nQMH6RxJ45Nn9hRPWpbj0xN94ARHkBGTSY5j7OI8MiCd7dmvtkIAiUknsj1ShNMEpFvFs09E7pwuPEol",
+	"00a+mGx3ndVP21Ehg+NNbqfh1/fZwzBx7KbLDeiSssUqSnHEIthn8QvJOEU3BaulQG+9LYELL6Efm/vc",
+	"QHjpX4TGVETABa5yk8TBeCBXOZl05a5yoszFhK1JWC3BraamGloxbdqEcMpKbplonKc9AerVS3Z5/Pym",
+	"3PBZMsQvM0M8W4QshnI0aRxF9WMZy37UbHaY5EEke8KxoxTUwD9AkzPIATsCvz2yoDmDw8k2YNAFra+W",
+	"KrH9C87XBDxNG9eZNDzosRyoDNw0YawSt1RLqMscU/4fiZ4Pb0j3mzTswMPYS3YrfLx1Kha+MEYXGijs",
+	"mL5yoQt7cWVTsYu5t9Y0vgyEHnYaUrUAL08mNbryJIU3jau1BreeyMSqRYEe/HWFudsh0y2Hi5ZI3qK0",
+	"u2x/obJNL5lk+/QuRNDKHu84mctesBttMhWpNdTfMngCm6Ht5W4vDF5FNqLBTvgeF+WPJRPC0E7c6xME",
+	"+igGCA8jqit6R0MLcyiln0n1al3oSNukFaOXtduh3IR0GPDcttTqy3voToZNindStSm7IatlbNP+vZGp",
+	"2kj/Eia7QnLvllvXCfGd6RudfgLQ8hMBBhPVnno+B/T9ceCOSaCIF0S7ZNcDg4F1gXpxiyrZ7kY36AGT",
+	"XIQGVLSR78m+TwxUCcdlXYQA9xoffShJJd2ifKBbfD53Y3hDr2dbXdz5erIRMn2mZIsWC62HO54Dh0K3",
+	"vVOI3kwqUPBQ7D+7RO6mYCaHbWjATl8waHb/FvQhmzgBtebVgqsoWuKFm5orX/N7tBdLPn0s8BF3MPKS",
+	"jExFU3ETOqZ6nBCRlj5IBFocoG8vJPK89ARh8B4EDotaYw9dCqVcWlSS1ouCITB2oQ6uLla/z6L6Ez/c",
+	"p/EarDPJEcPoULdimd/pxqQdQKFeYXx5yiqGVqWFxPkdZU0k1ECzIBj9FYjBqkD0dC5gfVL3dKEdY1fJ",
+	"BYFhw+taisVvNWk/ZayjGMeoi+LLGXGQPaolF00p7tvq6iSVSt8Mo8IBFY5k26EPs8Rj+R1QIm5KS+h4",
+	"4OlrLfeWZt/8iV/aJLGXfAPH1QQD6wEuIgQQXGDlaF7bH1LhAdD8O/Vk8CTkyh2EQ6vkILhKZrBBpXQm",
+	"/wL7W3Cqp+717oH2Ld7aCNAIEfUMIxXK689U+lNsPaIxtUA/4Nk07gg0hlT2kgv7tK0yfSPsgsuf70TH",
+	"0B5ZaY0pdp+kTmrnNqWZFWXk9/nzsqz8mFXyu7gGy7yUqexfnNdlub9vOy1I71VAlG6ZUOlRUdtNSX+8",
+	"z1NPAehSEQQ64r2XjBm7rA4t65MQt73yotki03KE9pPEiOJ0x6BJ6FBNtUOBKnHNs6eBb93127Yz7JKD",
+	"wLeBafS6xsaZfbK9++Yr9sWnz//IjvgEQ4t37Fju4ISOO+uzT2++WDEolwy47G17NALfpCRubpmoJPbS",
+	"LE8Q3zTGJB3og69D+jPK6xPm2WHaHPrUK71pyL2slXizvXrx10IE07J6qvmq2NmHqD3e3GNfeY1BXP32",
+	"8xBRc+C1GPsgjNEm2UCMmrnzzZ5tpagrAh+x7ETJyWUJUv7VwG1JBN8ASVyOEh1GSZbnWm1Adw/8C77D",
+	"FRXSE9JUaNF27vTWeEIv2CdS3fEazmr7t4O0FpM/2r9Zx+Ekt39pW+K2f2sUv+Oy5uvBs07rxzU32Cpp",
+	"rRv3Yl1zdZtMI8n2gwBup7Ow6h0udJlKdTVbRwk/d5o54oZEpkmp1O/4RuQwVJe12l/Y/X6YzBX7zc+0",
+	"mPcTvhQvtN9uX3zY1I2Vd+KHcK0404hV5+/hhsG/T7VTmkEZ6LTtz7RgSpZrdxr6L3ntJNWX1O91y5va",
+	"wWN9bnvGuL3FVsLi7w2vWVuX0AZyp78z5D1aYjvrVY/g6b10CYfC4koVMBjmU+3RrOgUnxTpqu+4Exeq",
+	"qO8wQeScO19rbsW7kCA2wDyHVC32//2/LIocRlUAIcl3HZAXEXfsWJ9bsa6NdUz7W/ok5A6R3wuOsB/y",
+	"fRquEdJWGCSOdRMVE3Mq/9RPEVZrIArh72ghcodrKxs1JqyWZfz4p+MGlA4fCVT6QrvMxYDMlLzaMkpv",
+	"0t0N600uedaIGYtlZ39PvkZ0K6903Yl6xSjTV2/ZgX94fxSiWkHU7iutrOP+CjPCq7VaQQ56wOscH4Ci",
+	"LNRef825vl1hQjN5Kk970DjXz6cgVCeGmQPYCWS49zDHkTNvSR5XVFymp/FZL3nn+iZFlVPn2Lb3S3mz",
+	"weubp+WlGx81uSmT+tMSbw4pe6ZeoHtA5uY6tw+jpESQvIFN0hIgXlwDB74Tqp/A3PXa5wEpNnstN1lw",
+	"HW8ObvbaChV88UdhpKaiFPADNps94VX7h6F6opP1DkkAAXW45v3chEHvRUhdSMfKMj8Ut2ZdXCLVUb/B",
+	"JAh5FbQE+HBZpFtt5SDlJ5XcPv5J7fguk5A+SJPpNkQelnYn+yUsK/4ujg3FKMzAdO2VYT6yAV2xfAb5",
+	"qEzMlFlSa1fGAb2wQSBc+GJYLM2thBMGWC6dCe6p1VyRAf+tPojXWiUD51NA41uC/AkpKZB1EmoZMbvF",
+	"Mm6h75JaWirrzfGc7IHfbK6hCU4H2kOj/8n/0dPWTw6yi0YZTX2WVumvDrEkM5scaulU0RYq7aaPV+lJ",
+	"ycbn9jyLqVeG7IKhL+RdrB2nMcsqHI7CgTaSOUqmUbspAtToHUtm6um7pagTepvJAqn7hSWDCc4TiaZJ",
+	"j4cB4YNhoiXksrdyunRr4tqNl93gUGAH+baZMeE3CksuWn88xJ0w/rJNJorlxYycB/qjXvn5zGN0CyQS",
+	"TEHyrEJAEB/DE73Wbs8Md4SBt9XJkrLGJrGyk8O2gHN1pl2BJ07RWjOZ0dP4VEm3qRF8Jms4p8M8tKoC",
+	"XyqbdFHj6vf02DB/cDZzuZsuGPXTeFmsurgJXXr3uje0Aimet5barfYar5kgo4IuRLdrkN0z3iID2rW9",
+	"Ji37oiA+jUHOo05D5QWGOrTxivUGeOplMbzGzQt2rIVy535Fx3xrIghipuBxZAXJqRHcE7NUW4NzbuC4",
+	"lqR2CJaG0o5KwbEH5J7bqJ30yohSwJ6fzgB7zvU+audXhhzY7uuF4IHv2v5V/S0da/AzfpWQ0pW8zsdN",
+	"si5N+8rfZAPB1mcnlfmp6jWv7QIJyFRvD/COau16AMZQncoPggU5M4ql4XlLxaK9htkfDPuGnMYacMe6",
+	"0rxOL2dCtxd14l7zzH4WbgUgD/V5xeCx1RIrJosN2PZ+HKfUhasiVRid1jpb7f0emW/ZLNKsHjwq4+zi",
+	"Vgn3JqMZwg2x8JbNl+RkcxkOdtleTQROzdLkviEGDnQ4Bn0fVf8IQ9Pew5Q1GyoYgp5AaIRIs9EdvI6N",
+	"lK7CSV6cRBsEULaqI5NB9y6+d98kunfCCXVBlPGgldunr1ZvSAc9pfW4LmvgR8MnHXxUVRuxGfVaQ0tg",
+	"bq1Ep2ObWaxPSiQwGwdJB5uNsPb6HVbULqMovouk1A6aiuQCYTzbtBTBhQErKfiC9kJgJzDVlsy2CSie",
+	"YavSjIa2Lc7IGwKtzxK7+K0G2BlVn73MP8gPwr5k4oNfKnpGbOibZhlA2xHAE7eOHbUNFfgDcEd4P32E",
+	"9ZFm/f2gkULqmR90/hEnD707qIu5TzhVE58Ij+S/YLmbeN9yl3s1DQZNkxl8eUSP4eI782g/ugoUbukw",
+	"p80Tx17/yOv6vEhVC6/iwiIuekaNmnW7LvRQru9zI2Bz0CL7r8XUu/RjwcgKQ5XuCEDNX74jY4wjIdw8",
+	"hhyO8B4eHgMOwCanRTK+GDEChpnYVPgwMmywmpAylp8mFetK0w50uqYSYOBWCGrOtdF1LTZZHMHZWrGs",
+	"/pVu6BB78QOOwVOmDXs2n7fULdDBVZUyw1tyv13IDGF7LkwoAr3nrTAtqhPFQz/pRR1nE3YwsfJ9q7nG",
+	"gZ6vpqO1c+1NMgzGw7WpmeVnNrpr4Xqdxd1oLYkIgOZPwju9hmS1AB4HmIpgOpz094RsEBD3tXotIHsB",
+	"SybsewdKqcVtSQPPHbR1P0nVJ9TNapRPFwd8CV1D0TEa2tlgT2/IBZpDrhi6j5MgwDhfyIuAtbF/f+b/",
+	"/ckfeoHwZ3PNqTstrQdxmEhZCIkSbZnjt4I1R7+Rz25exj9DqywgbWzNyj7tpRvM8iTZUW+FaXtmEq0/",
+	"XcKUycQK15i5/buBOhBLnRTBvaOVgA4w3uLtcitksNVnFpKv41Q+LWipjWySysfs8M8NqO4EpHiGkmsv",
+	"3UJgbLPndS3UDgIDib4ssx2ROuB+N4WNVolRpi6d9+Fq66/sp70GMmInWlKuVQdMcRWj7iHNKxD77E/Q",
+	"Ufg/hZY1VCo50FqOPFfQ55XnV1uXK9MFXn2Vf709gUUafv/+TV3/WdQnCn9dGKTp3LtpqDtR5X7r4BXn",
+	"D06Ck7OYwwh496N+J0oaruEnUjDEM1pF7zNF5XthMeOSwnvg3851qkfXa1gl7XGXL1fEvj1mbDmlVDXB",
+	"03e5ahLaay3w/f+4Fww6H7GoQb5kXIVyN/8TFLqBx5wfMa1yCCdw7MmuZ/MitFOim8HXpgJJbLX1ip2k",
+	"stRNHUQ35fS33e3oEsVmYCCZ1DBucHP9xfMZ3cez61dY2vK1l21Jlwxqq1AZQQih6XSx9MqFqL5JR2NR",
+	"24jVjgHBlmpo7CDNKbQ9IxksD2L5RFCiBk0slqDW2iL+fr+odqoAeokGrFXTv+yezwZ0+uK21zPHWPde",
+	"mLtkVXdwr0ChRDe+be78/QW8nGpxkYj3HKSKNWFTZWjli2pswxPBh1DbiT1NDWgpiKQx6lQ4w8xYETqo",
+	"Z0v3Y9MmFrSF/MtFHsZMelqrpHyW6vLhktxnRQYIWdXnPwv33ss9m62a/0ablGNQI4aRRcSgQFfIe1eh",
+	"thdPNqks/hXZ+gb7s0wbGfqkpibXasexDrWjW6eV625zLHdJ6YrN72pShe8AAHQ6Ys6ZIPYkxPAOWMQ/",
+	"bTl8rJDHMZM6gV5cFKOnCmLSSj43h78k2s4fqfIS2xLaF8wKRyDp8c7yV9i6UVUtqhUTtY2/LJPQsSbn",
+	"0vIafRUGSdxsY4ac0VK8anD9jpoklmsogLiB2olKQhFVk/G+wd1hMh7EiVpR7Dp2SXuDohQ4LOv1jxY5",
+	"QYVDrioNuBMC4pySiuOuiECdVacmNWiRe2aAXUE1s06zYxNwDoJRF4dLjOZVrQX49F/fiXQAJeSl5jih",
+	"jGKhMDqJ3jVYNsUsQ6kyIqRVWgnGa/+/6EdQ4oML+tVo8Vm4Jet+lA+wnu/DQCXroW30GqRXjBFeAbNd",
+	"A1DeGVNe/fxgpVdJ8OUQ0i8qhgY0oRD5ml3svN2WP8pL/3usBPjL3UtrfWCSnBGAwEeUCw4Kb+kB7wf8",
+	"ljG6ziJosL+TrzjVnIj8QY7Xt4uy1K2jSsjpXsrqvaM0yyTcWGkm3pDShqeQ/WvuLZiADbC6dx5Q5nRl",
+	"k1EaBTw93xZfViGNAcYqayVW6TSKo98+PwyY0CANUXsngeL4rVCAKLNof6P2noB/8cbnI8v0SZGTEWs4",
+	"qa1m6TeS2H2DfA6CaYF6VhL0HVK0LcSiDOjIvrCGwC4ruu2754HE/pyDpFH2+l2jLkyRbJQNGshbyss5",
+	"zkinuUPVHA7cnMubF7b9ueE6OfKdQMhPG5GFqB4Wkd9mdA6Y5gzROGROXPsV/zXmunytnDn/fBkdccBA",
+	"yfcuWYmNi1km19dix1WSZpSv4aVz6GsCFdkXQMcNf7rQSbvm9la478U2n4U43UvrMoi1WHk0KbDhoWng",
+	"tYWXbKL/qe2UJYXFlAjQqpldwOtGxOtK1PxoRfVDaYe4FsqkPHVw0HgeRmCtYviSicPRnUHGYmKU1xqO",
+	"3Di5aWpuUorBNlVYgGVHbcXR2uhmt3erFo7Xf8C1bfxRnkMzJC8ywAsAvezJwb4AsXqzT/ZUPKF/yQ/I",
+	"6CG27adBFZ+JfD6qFTEuMbXvP+AE3tPTlyGXh29dUE9xiD1Bxpct/obe8RM3h8fNMW4Q3JSDslIqlizg",
+	"2JCsO3YVqYKcJxVKHpKOt7Z6brgiP3NqvMQVNtvit5Bvr/QJnMr4cy22junGpWsvtXU/ZKvsvPGBMts6",
+	"fYQTJZ0V9bZMcocbtFRSICzqnxHpY7yBKLHhPEH6Mx7qpOe3A+GbibNXU7fGJWCl0ZU+aznNXxKjvBow",
+	"ZrzMjrUNbbMU/+GUAPtvgkn6cFfgAiTQgAG6GPZzketonGjv9Wqsh0dI4oTzea+TBxYK5iFhTCvB/FMo",
+	"6dA/Tp34/IFcMW67xRDUVLHsRBcgXW+5SebI7ESvRVxNjbOdOWNUB4DseRcr/76XYihbDtfiowCsb/l5",
+	"NYm0mS1rGJYD9EgzQucs10VFOqNOOuZtnmBRWH4QhIyAWwg0g7YivY4cnQlPVNm0AA6X6ll7AONzEIcB",
+	"QgMKoBdVODgIK1mlhNNEjQ8hWib6DDvDxzTyukEoB99r6+95aDx3QrhAF1Szq3T4+ndg1lDvMwka6J+h",
+	"Z7/Pls3+A+qD9roeRJOP1M1R8EMyWpav+q25dd/2daNuto/e3OaK1n/fuqJwMw47kGmAOQpxQ952RUn0",
+	"1RBHwV22x0mllcAeqHvpXsZKTKY0sGdasidRggloSTp/5jmlK1h+tswPPMAydnupdgi+MmT6LliAdhfK",
+	"qTw/FraVuLxQ+lYejzluwbreHPjkw5RimeWaizPnV2UO0gyVQJB0ZcSo2opWHsuuUKzi+Skh64lLZ9Pt",
+	"bByZr3DPeAa2bM/vAKvaoG9d6wi4DSaUmO/XE3rEoFc5VJSVztZRqvWUYP2xMcFTnvp264yItk+qoLzT",
+	"oKF1E3UNlCUYPhtxT3nVwv3cZxAABgrF1PcZKIYJE76bD0excSnPSeySf9prhv1JWe2ZjKsK4uwgLL0Y",
+	"Owu3yL++1ZvGZq7PlG7YmwkYx3BZLvqm0i6tpESolxkCd0qX+4EXqQQUjzWOYSt21nHgj/YCTqLIYFlJ",
+	"4rwivT7A98ZsfsGhfNA0SqEz5sgJFBeh6uGfUPMM8WojDvquhxfTRf+YjinegxnzMRVQ7lcdJ2CKfo2q",
+	"9JfB2k94HMD3EaAG/qIqL/vuhHE25+Ej4+uULAT3X/tPCnmlI0+DwFP3i7kBf8qHl+AeCW4CGGvdOKez",
+	"c+PrEtyQiCwcjGRktE4vGzyRPZEThVhPLNJBijJlPnp0/d4txWQ1jYqhDor2jFuJZ3AFHhJWQc7V3Y/N",
+	"0Nb5V4A3mpVJv+/hLnAJXIgCMUbA6940Qwi8XpZpxMDrH4qnXnt5etPmCUIutL3NWIfQnySnCbdNTpbo",
+	"yVlHRhICr8VSpPACOgpsDB+U31gt1NpCOLUX7I9MeZvyGZjBKdmRrRMMLDnQLuF2A6VxJJq7vdF7oGL9",
+	"ITC3R1XBxEpun4NuTQmHAe/FcPCxfI6Dvc2IVz9QwipLLSbvUc5auirZ4CqCIqLmfDmyZQqfP/mpQQPL",
+	"zKUQ74IwMUIMocJOIGJAhSgEwZyoE01jTuBx7ZzNwAJFtkUZaFY/tyI2AYmFi03fnqDrraPCLUO0gCj/",
+	"A+BZvA9R54GvNpYOpMsKbD48Pr4Z5w3iiOWXChXlsAvmohgLvn9R1ILytZe9kacbpiNP/F4aooihiFBL",
+	"T5vZ3bnZ6EQiMfg9ZQRckBgMr15YTp0KDi0BXhkVskzgen2Wbu2LZE9ny0/Ujy4p9xzCiJZvy7vFWBRx",
+	"W7qAZuMSU68F1qIgV8o/NIYNxSzyqfSR93t+FAuL2X6CtDus+YEbdi/BGd9Dg9lIs6lF2yqAV7KxjEM+",
+	"PzzA5eEF48yIjeNgSkN87CCVVwMP/AP7d848fxyhdBuudHx5Lc5aVYxDM/4/gBF5oOLrA//wkpF/TKvY",
+	"sZ+dGTXpRJcC4N5LSA05cq95hYdP/Nz2+qfySmzCDdV6SLYVs81mjyuHwAp0vdmAUxmDHFb+Ag5lCUVR",
+	"lYPOcQH2EhUsiCcK5Yxg/x5yAF4EuvwBgbhlm1DMRLWj7Ig1OZ39X0OG3yMbCIw+B4Q9oywBttaN2gjr",
+	"KdPdFTHYFB4mBB5tyHscFyHCE8WdAYYoBPh5sFlo10FEwjVMPJkMYpBAvh8I/YF/KJ74QariZ02+icSS",
+	"6XmmSQOOBMZ70TLUih2uVsVdC9K4/g8Nyp/N8X0PYMVfcVONlRzx4SiNKM0+y9oyoV7oIUoYhhlAqNWG",
+	"iXa/lV6sqLevA+JhEbQnIF6A+zwJJhPGKmmGdkVt3tLGaiW3W2FsK+IwyyBkK6Ete5Sigifa2l8iwTjo",
+	"G838sf2156YS1oG4ehSD5PDBRxZ7lXQK/gS3ZypTR5eHpebYq6tGgUwbdHloJ4FFztKJtCIqqyLafVdN",
+	"Ya2D4O3vUHuOSNXNliIuHM4edabRf7ZD2Q11Xutsp93LYzqF8RetRMZmrsTR7Rk80IaX0PtAfWCx2dl9",
+	"Ut/DIpBu3e3rgBkS4TqgwcGojI5KS2C+uJy5hlHUg9Bed47nRYZbHAl1aj/an5K+gFdY8pJpdj0sz2uC",
+	"Uj7bKjQH5xvBnSxlFm616Woqf2uU1AZ9E62LLYDzNtjPD+qZEOn4Ikzep8/GCmwWsLXbSY+uuZMiaITA",
+	"0etG1u6xVP0AZtcQpkujg7UVdu56lyus38k7Yf9yLKL3HhMeO889n+jNOteKEsVMVmJkQYZCydSwy0a8",
+	"rD+fK87t2BndXjjP7mdxdDIAE/dNnDJk8ZrQyjnFWJ/NgD3PzNlq40QV63gn2ZUYvKsoLOPwyU5C1nGT",
+	"6a4d8v2wIqUP4vXsJt12N9MrdwYnoXNT0LF4+vOsvUtHqSuie810o2CI+ZbErWHReFhW0e4MJx8ZfpmI",
+	"vrzfekJCfx87WCxwWrRtL4pax07czpDrDRcymLKQIn26WuSLaLeEprWMmt+H3hgPQE8SXmUhunmpiBKx",
+	"lioT5Y2wd5ydxJrxqjIik6M1bCHSQ96obKH/GN3FIfs0dBGBCZY6ht9TjPnejmG5O/AcNG9oxlkQfKT2",
+	"nCVtEf0XL2qICC9ON/EMK7qw0eEbJVitd3CGrFdceI35nuhVgLrQ8HdvTNuX+HPsjAgwRkbiEZRqUzfY",
+	"uyJjpHVxLG7m0S/20s28lnRTxuaJw3zHThFBr1XC3F1V693loEEfd+3of5rrBvl8zpUxQjmBUXs4aXYG",
+	"OOf5XIPAh5vq+EwcubqglQhAoGE/6rU3tAOIxAFxldONaqa3sQ4o0TOqpJ5/apg0SbjPAYBeW1fW5BeI",
+	"c1mT3/f+wZiAM2b05E2xBgyodLcroapJwN2ZICwnRH78AA5HL8+QAjSv65/oSiqnBdrIQAtv9r1pXK31",
+	"bb6NUSLHynMWuPpRFmmLIXmLjEedm8cAb2notQC6pdk6gIQh2ivesaNhLs7Vv1c6wETKvLwV9Xm+G/+u",
+	"wQLhg5gkwkEIdLHA5MhTEGL14z6zJUAUAYQiRHUG2RLyUAy8j0GD4sdDQWbRw3tZ2gp6aKJgUxiaGw60",
+	"gmWlxLtt5kMV7WbFJPLBRewYh7KearxNU4egPGscN6tMGnaP8YVSkRyrCYcV+VwxzHQUxkJgqeZKQEEW",
+	"JU50+tgFs2/gzTpvchkrjVH2BeZr7rSwjAJPqsJ/5fN8IqL6VBre9A7gEO0LRcX02c8OurW2x/S4p9bZ",
+	"g5IGIp5UVO0HVGLcBQwhk+x51+vNlllYtyNbEUY7ajCAhLr0do2vBl7St+LBlNf+LI/cecPomj6yZJb0",
+	"Ks0xlrgv6cq9Sy2LrblKrOslU5qtpXF7VnEHxuqtOLqhgydx1XA58j/1sgA6T5rNXt7lamy66GtDpFd9",
+	"UuQYHvsOp/EqJ3My/EovtjNGvu6nSbzMPXcFEx0cB/CSwKvzPcFH9XV8gJoPoV0KQP+8uod/Y5GV9zLW",
+	"jKE3HrUVKoErMAEPwiQzbDsdm2NZEAhlUQEQPyhm/fE/+WwipXTgv51xSsbqi3luj+39B0I0oPGi/YMh",
+	"xEQATSQXr48MfoK77IktHGvkK17iQgy7XuSSLnrQZSRTqIWfHmDotKEYGs5z+rikQjsdl+cyFNuuj5mC",
+	"y3D0slMZ2EOUsXn9PmYoX+Bqi3mfnWsCHaUJBWSz51NhN+UQlgxMC7iwIC+pkgehIMDlLw5/eeZVnI2Y",
+	"7jv8EG0d43zSOo2f37JK5781VVLSQFWO9MTQBwGQPpbLyos1qOJtIRIpSbi0m/ZQp4vrodm3Th+aWUxD",
+	"jt30SvS+vAmolXg7cDP3a11JIZqr0iGdJpgFuPmd4UtmmWs3TfiilQ7wA1ydsfgYUHJDVRSv7qQV1Ytw",
+	"/2BkgWmAQDr49wjQ2z8+9pNOtgXPtWkfo2C2B64obeerWh7W6fRlkyonhO7CUIiAaTtWVFDZWJ+xlwYE",
+	"5HtAggRAkzdFxKaWKqeJxWyd0jZOo0Y9ULtO0bWkzmEEz9UkLcmTp3YlsYKAonw0+uIKgLCRtBOrIDHn",
+	"eu/ia9cD+XuRQA9T6Mjzd2KjU2lnD1k6hgUHdlLdemRDu3e7Av6zLuIX/I7y/mHKtJaUUOWavxZyJrY7",
+	"Bf4PDHkBzFhhMZW+Iz8G4PTSNgL0DFxdlBGHhVartrIHASTwpZk9zEuDDtMsSHNMo1DMloAVEn8oCkgz",
+	"g4+2My7Zgqjq35e3s+xUBBre5aZy6PC0H/AguG2MsAi34G8MFTpMqY2Ih5pO+RxjrNMNf6buj5pnXhlX",
+	"V1xI7A7oUNldvNdWqKRm8nsi9+TxdpZUOz1sZd9Ssbe6uuN1D0opF8xsWRjfCGMWSULk2a564cThqHsp",
+	"loZqVyJaCSnM3RLPnxcVM17a5zvbzfuiGsjVlTNCJeuM18I5YVbs8VN20saKedCXYZvtQNlOdhRJyV6c",
+	"E2cQjmiR+An5Nf0538lKaFBYj/zop47XFoicip/H4mYSwBa+kcbxmbZBMwnsbbluKIWWiuWOccXP6QTH",
+	"0AASHkgKgIZ6MQ8dO5ptxSne7J1pUBdNMGaixAYXQ8hFHAuAvO3X5gAk+dBxs6OAnrBOHrijJiWQiQs0",
+	"ajtl11tCFg+cVZKcs09m22MAwRuU2FAhWXkceuiPX5XVC3r9upJGbCAwYKVrOCXvJc4VT2FyeOG91Yac",
+	"IHgPrpiuq2JldxgyqWsZ+hwCjAV7+sUfbwpxqS9CNYC7vDTImleC8wBp+i6NfBBrtQ68gv/HUPOKbXVj",
+	"PBtDdVnMyacYsrRsL3dRHVmLWoo7ACLwZj/It1qfgst4XAP5+OnFnpfoTsnVe5fCRjU24z/qHCk0yT0Z",
+	"SLwWHBavT8iEJD0MahCRqHtdV2zP6204omFRi/PgbvE41zG4iy7WmJRESB5hfBJ2KNrC0Sq6KPzdsnMJ",
+	"LzlU94CBCz7ILw2vanF+/KMw5vyiyz5Os5Ns23TxHZcKEokYvxOG72KXrqj9BFs2+MtHPlK1EZnOmZis",
+	"mEtNTGQ7xIrjmauZvtpLPZyuee2gXpc25uC7eQ07AatPJiSYitQ2okB2RVS8RFEzeTOmDyc8FcYB7XGx",
+	"O6cD+I1KQbSMooHdFrcDeYLV11qKQZspTZslZ83982Z/5LdCZazxgnYyxtkeiELZ0/JOqOKnb1VSzYuQ",
+	"MtgWqg5QQClIx+g3Lfpgx99Q9HwXOGgAYwoe05gNhohxgilxglkv674ixG3pnFIaeRdhoXVAtvyH44fN",
+	"6UF94A7MBZqgB+018tNlQSbsYotc6S+zpYkIbkHGVuo2sI5TU2j/O0OEolCj3++71HVji2NqMK9f7tpX",
+	"V1SRrj+sWKzUm2yWmS0IX+sPoRT85/KI8xIVPRS/l04V6qwTJNgYbW2KBkwbQB4o/kBoBzpofQjQIaH+",
+	"jdeQcjZoSXqzrO8jOfLI4897+gguM+w4cVGYXFFSGvH1Zelo+HKuxsHrkq8waXFY/OAKKxpQByx48EPh",
+	"c+dLyiM8c59jwqJMx1c2tW6q8p51YCF8ybHue5TJ8vAEqv1WWfdu/ogNVezTXkMfWBUlTlHRCqbelYDr",
+	"idLFeraX+fZwa66ql2wrTtCallJwaE1gbLlgx7t+D7CCT48qCvR8xuyb7dYKvJBPlGS+lPMix9EQRNjh",
+	"dqb4Ec/mhZBBJbnGAUGDG8G7twJiq4J5BItMOyDXPOXd4/YWhWcAOJEIpEK9qW2wfuz09nXbmX8xj6VR",
+	"XqkaD3kltrypHcjvwZVNjjD0AURTtAPMMVtZE1uhzCUUFeVth31SwgGWx8z0Q3P5Tj8moarg9FfCBUAf",
+	"J9U0iklBL/mjULx25xlGwAoZeXgZAXQaxzbaOhvdjlAlNDmbTLfuvnR5gCKhTv7+tBvXPwTZY9CQZFkJ",
+	"0XuvF3JTsUrcSXD12R5KEWh6H8DlfKZCOgQFsX9v/P5SGjP0MgGUaHhBjtPBUWGaIUq/kXWaKDx/IywY",
+	"Z+jHwtmF0cdicOhtoAsMRBaWHnSUKdqJpDAVh6PO6jn+pLwV5ofYIavgQtnog7DfqXSt+ZYb6DMhTNte",
+	"Jp67rdHK25kIFqIY9MiP/aoK7+et4Fb2MYk7BsRe15VUux/18d3xkO9gxbbQytvTHmMaTh/tESSFt4R1",
+	"U1fsVogjTE4VKg7e4PnG6MP3ye4zgTpSATIB9a4StVQCSksjOM6ab26BSKsOiFbZFA7CPfgEcG9eMiV2",
+	"3Mk7L9P20otVVzynb0UeqmosWPlGFD+KhkxZMg13+2izjpSifG5T20f9SyreW6oKRY6dzHKCg3phifLX",
+	"EpuUAA6eYYNjPZKMtZOuqUbX6YR8+6xfVfu4i0XS7keJOGmRwnojPk8JmlpwE1y7ST89gTwF/LiQV9O/",
+	"6mcxyz6fuV6LlZpjsm3y4YllehuQ7za3GUHXTidd9jxm+7h3xBNjaejE4SgMd81Ad3o2vdvPu6rC409u",
+	"kgVCrYAt4qDnYw5Kjduo2HuEhgUsJrm5WqVZYAuFdKBD4OF6SeBCmC+DP3sh9v67Du5XHFN6AkleJzT9",
+	"zA3ccmX6FJtDqsbtpE2FHpteXdKgUXGu3XxRGx3KA1jP57EDka9hqku8J7g3v9Eqy/N14EMJofujbjYk",
+	"kkeaSS7R9B/iVFld/XKJ3IcodvDA/OIfT7NMY9RbKm0viu8YgbFuPAEHhq7W0HyCtz38xinFRQ7dBAxu",
+	"QXRaO9Dmo9GWbAGwDLgtgKDEoQpaQbxFGILlnSD8NrwLEFQL7l5EWHKNUVhbGlVMrzjFBJBg7cVeQoOy",
+	"Py7VbFtxZzoYTtFnESCQMAay7sdxeyACWbgsVVkmCQYWy+NDrv5BOMhYecmUVuIFLPPLYZuBJUAf566/",
+	"JXoY4EqkHmgGwqltntgRcHd+TkPSKZfUDWDgFZUUQC9AwBbEoDOMv8SpEeEpBrTztulBWyLcoI1z7KHJ",
+	"uBKnNkGF4BeXfD/iXix4p5MM12pcn82/53Q9XcBn2a3SJ+a53jP0fHev9XmmwuuzVFGFdV+mc75uXkDV",
+	"K5VtLyXj+xw0ZmbYEpL5s/kqh2PhbV1vUUJmdzzJoRgSTGnWHFdofD3F2sBY534Br2glgpkymo0hPCtq",
+	"IeXn9pJx6D2IMgC+adLNk02jMg1mq5CevtV1rU90N4H2RW2J18LbkmHRuL5Rk48u/yTvSGzykxBh2i8r",
+	"uM1P2AFEfHB5hKVUblaKZm3D2Fpvbh/Fttd7fbItRDasntDGGwUHnwD2S/LFkgLRk7XXTzh05AcpnpaF",
+	"hxy6apLjPKW8xiBrEVkN769u7l1n/4PDtphComIhF2UtdrwwB2Xb9NLQu56dbD/1g007O2LQ+FhzxQB8",
+	"c+C1mEB8znWk+ODK9d6g2CUrFU4PMo7OJDUbYV0JP1gnjnAxNsrJOp7WtAgA6TgeszHK0vtgekHdJXT9",
+	"9f91Is0keUcZ4WZum9AF0EGmXP7W8aajk3U+IYqOZapHGx9d3pmE1kST/gAgsj53susIGkOBqqGSJSBj",
+	"zbWVcZeor39R0iV1q9h2JiasJWCOQ4vQWvNEQ6+U9Qjfu8x6/K/WAh7t1o97gU36sGFeqzfJ6mXsZesV",
+	"U+42e1HRDXMYa9T+kimyTCHKiTmICx4X5Q+vg+pd9PRGN8aKH7hSS+YfC5KXvEJJ1+WvYN3egueXLNyf",
+	"q+OhID8yvgEdBRdshBf75U/vAtBI2dOhK1yRRP+T5jX0fMz22i7/sldGih++lUntF/4M0o9QwDIJpyDQ",
+	"qX9qArG6rnoNBUFv8R/plPvCucXTejg6OwFusgAfrSSlASCHJlxmYf6rdpE08FwlMWT9Xb/uEHSJWKS2",
+	"Yb8lC3y5dV/ftd2C+5tGYW4AtWtbAULh/UHfeTnZHDv19lh3Hh7w2wD+ISY7niMqxQfYFxK2I8kK9eFJ",
+	"naM5FqRNN8dxjflEhfb194TguICiBI0c4G/KT8dhodQ9CLFAGuIqy583ul4ggOxmr/WCtUKof8HjoTBn",
+	"wStjDJsid3e+2coAAGOQnz5ff9YCc071EQxeRxyzCCLzPQHaXAKRmSiw0LcLdsarP4sel2p3wa6A2p3c",
+	"LiEqm8MsKYxaoLSFT5Slfu4HaumCzM9xIVDD669CiC/T3KLjEOXKRWeDAo+K55sqVbB2km5fujNDMdnO",
+	"angRdBDxqWU+fqenBQZtpxUMkVOGOmbQCtpemSQ2Ww2rd/5bFo1SpKdNkkoSxGOrNgaR1orCVdDTSVeM",
+	"injQmluZ3CpGQTWLvNzVHVOuxp/QVkil+e54qlTrgrI/7HKdP1Vp90n8EtaHek1gibMkd1QHzSkvLMu3",
+	"ThxzFdPNANwjizcUq3n8YIUlQQF+cnaOKVHSRaUsrQWkRuOl2vvXdyIbKDuXNOmsAeo/bDR9PTJRkb5p",
+	"rwNXXwZZQ6Uqfmo/7QUpSRl3aRmO7UYrxwv0m/YNEGtv7uabXfSQjY1Y8IljNxml7BVDZbqF6L2NUT8s",
+	"nJR/pxOIKHlpwEHdEXpz6K64syUdT4/BMtngHmr3oOjiJV657Ob9SapKn3K5iLXYutdil6krtc5wuds7",
+	"xveCV6s2G42yDGvsbFuSpie27odMv7XOYJA6TDkmJ5h4+fCdZOVExgqOhh/R28HKyj4C+KBErNLH2zWX",
+	"lPzTpBa9dOLS/T/jZX/oB8D0EZmc7Xl9J2yHJKvQrS888sjGDMXS4uvK7UvpMmoVgPzXoW5nwO7G9nio",
+	"T90R5QJVknoJrPrSOoeLaheKU9kyhXjUA5eS7Pppo21272zG3SBdOpXktqBAYDpVmhQCXFAizxpKkbZ6",
+	"vNa3NVfQxMVflSu24fWmqQFn2a2YaRT8P1eUKNwCcl4zpCzGLjq57VAX7f8QwCUa5QdnHCwI9LpA3PQk",
+	"rViFehF242Xc02v2NaS1CWOwkQw/Hmu5AZ38ydHodS0O//E3q9U1dA3aCIVw4GhNX/3w3Y8dRJurb4OM",
+	"7kCivrh6en1zfQOW21EofpRXL64+ub65/uQKcw6B757wo3xy9/QJ32wIFYWKSzVkGkqtvquuXlz9SbhX",
+	"+ARcOUetyFP77OYGava1cgEeu7OQv1EWLu7w3P7TF2APBwl3oRuh0idkZ8omTA8YZ/jkLVISmMo2hwME",
+	"KSAq4W0XvBCkheKFjXgJASkIVwlzJ2BbsBFy9RLR5qVlJ6PVLtYBMa9+sa2skW/71HwCPSJEnqrfS+u+",
+	"omfuSddC1MtmDd9LpGqNaB4m9jDkJlLEkuG6Wa86pd8HfmZW7pQ/TojxAq38bYJor6oK14BiQlj3pa7O",
+	"i4i1QC6XVgwfubXHvSHQ/j7U+CyAcvBUtWOkBVv7jjON+O2fjmVe1XXcaITEPoPQdHvEd/v02bMFPHRv",
+	"vvteuLZRCzHX+oxtiPOn9cmv8I/fUAU2HOSqvXrx11+hxhXV4uDWvNp0WLHdmlWhxPuuuvrtt59XV8cm",
+	"wehf7bnaiY/I65W0fF3nIGl/t5Pw35HRbz5dxOgf+WC8E6Ch0NlYMQsHRYkTazcPlEHiCISNoswsf5II",
+	"6L+TEDJ/np50sEM+2rlK3iDfclV5G/n7CPDxEQ4X+sBmJz1wDOj/rjfBP/cB+TZ0wQtovohKADcJGki6",
+	"4memFRUp6dhVI3kOqLVxmht/4LfiK12Jj8OGeK6Kmo14DXm+TKAeW2zw4sfg2+n6QOlvGKBsgkFRJ63E",
+	"P4C5/IYDN1WUtrbRSomNwz4qaIqs2B2vJfR6YFt5J0LXrBR/VSFil7UxXsMTq6HYTeQStiD+1mFblwAl",
+	"ZakZLcjqvzcC8opJWGMWwlVXOs87+3/+GELLr7xEXiGF7r+3P+01GPo7SJflro/SvmJWfnBnFpvBpbfz",
+	"LsAnT2woPvNxSOi/VUZEnNX9yYjXB5wKUdGRAMR7AsALNmKWek9+xX/8hn6gWmDIoE/Jr1VFixvR8dOx",
+	"/+h91Hv+BS4wP1nGiXJhzvNaV9WS43cyZ153v/BPYrtffNGR3f7R7rsHPq/+lNF5+Ze2YgKXGygKYNIF",
+	"bQycfCkpceTS5DUyrzp8TD4FPaTAiV/GzyP3efWPV8YKPLv/IB/Re/ILUYt3UMoe+2uaVXInHVYdokt4",
+	"Y4RDQ+B/viPdMcVZXe9HUhC+F+5t+9RH4bBlPhks0hQqk0EV1UJpmUUoEVFheZDBX6Xtt5Ar8YHe2/mZ",
+	"uLK/C3P8RzAWYbjrk+p5VciMfGQDY+mTEuaRfRlFMTlYAlPCMzWUvIJ0th09ZMx//lcE80nLtvf4+8e1",
+	"NROGhpfcrVH9kvG1Z7gXLUX6HPTZlDxMt3MIAvx39dx/ZJf9fwsZ29KMPY5eFfLLr1oGgMd1A2ZojtPf",
+	"oHzNs7p/oFxSkJ78EMuFPqhtaLG3gDW3M/bdl9ze37pLn9Q55dHIO+rMnOTnsReliq88hOX3rT5FDBgv",
+	"7WKYvlqF8uPY6laazsdftmiNYnOrlTDxhSBs/L//HtIzuhuy4bVQFTfXcjMZAv+KnrtK21IDr0gnW7Lc",
+	"elqlx6KykqWG2Az/OPHBxcX3mWco9tIOtPDqPyK2h45ZbpkM28L+/d03X7Hnzz99/geAUw6VPyu4O2k7",
+	"EEZCBdfuSyYry5R/lBw3A84wlX2ij2LiSn1zFOorbqqPc6m2VbbL+lnTe//oWwpSriogV5apTPUPYKjw",
+	"6YCHx1kt1e1Lf3NCJVkHTQXNTlXFAlboh8rXKPMjp/UZSR/lbCbIUYrfNcGGvpBM9sBfHoSMa765bY52",
+	"6Pv0FAude6nUompEPtHjRwiMHM//SIok/SIP4/9HKmFG04hRnvy60cfzb5OXEZKmJJRKNMy59I7cOWH8",
+	"i/8nJvs+/uvN4y8e//zr0z/+9r//93W1/rdE9fwyD/6dqq7t32vpxCf9/YmhgrVUvAtXMn35YNLVP72X",
+	"6rU+qVrzipoS+j0f7Hdj7KxkwGc+SpgXvoXABQU+xB+ppMo+mPSAZhuYPY351AE5QlVsZ3RztCn6PTnW",
+	"fOKOfltzhSv7WKYvfKuI1m2pai8B2IkjAj58CEUlZaCG/wSmaI+HpngGTULpLIsVLB/fOgWw5TbS7zVB",
+	"5MH1GaxVEI4ITq2YNlXsZHVAILUIYmH5naiSzPkr/mMyGvVOHPSd6DDpnM36Ggzjf34BCOvtHuuXrDJ8",
+	"60RLdOuw4ip/16Wp8tFY9rt/haDfTy2JE+G+1IjtI8Sq3nDMBfDeNu6fWYTGvPdfl/S0CW+t/kVk56so",
+	"Zi5gx5sv/pnZ9ysjuIMwHhrifZFBG8Vu2Aaes9fs9UCKePlJBWTSYP/XKWEcEhKf/Ir/SGX8Fh+a1eyz",
+	"+JFwwJJaSsj4/XiHrCIMvp4vIVU/pLu6iSc0gMDoI8DaSUWViNqk+24hqmn/O8/nlJlK/wspMnzkY//v",
+	"dTh/8GcrVE+R/mPpiK7YhquNgNYP2rD/n71vb27jRvb9KqipW5XduiOKw4dESn/JjpPNvU7sKznJreP1",
+	"qYU4IInVcMAFQNKMyt/9FLqBeZAzw6H4EGU7f0QmiXkA6G7089eWEAjX16DaLYR8AN5UTt2D06noiAGO",
+	"xkV/6zyeB9vctw6qp3BfHZDP6etXZs3KtgazVc0ugL6K4RU5i0eQ0ootnzP2lUa4Ntwu6JRrNpHGhH3m",
+	"Shs1FzQ30NfWhavebMXq4xmxun6e8sx2q9xLnZO5mY+UHvEYuueKz+bPXwBaDH5DCjCrU6GLFhEPKP3l",
+	"PEWhKA8UmSEf2GQaWQyNOu4grKcs9wdV56EcJ3ETJlZnB28ZDZcIdKZ8i8nMJ9ayjNmCcEzsPHEu/uBA",
+	"V22nqwE04iY0DJEPU/6OXdLwTOoq6sFC/TLieRXR+OFHi+L2AoimMmhpIQmKw5P448kTwE1M2GSqlxbu",
+	"P7fNvqGAUNIFWQ1c5rd8QeXk92m1xPjTjvkuKl6yqDA7fTabEpxeUp8yk5qcQcGATzRDp9WQDzVjsasg",
+	"8LElbDiL7Jk/BIOLR6FkeeJK+1yX56G77smH3+W7MYuGPzpmruOWjrjSe8pFx6Xwyf2MR/qMx4myNIhm",
+	"9z8oIhaxPfKxA4MhLQRSW1/Q88GYDR7KXdWvzc9OMh/DBHTnRA0Ra7HESlHboUOCj0DhsUhQqR2o2jVm",
+	"Zpl74aIRuF2KkpBP1ypMgnWFMIVpZe7W0Kcxgtus3hwdQ52Srkw5bHA+Gt8bW6Rec6YEUmF16GrvayWQ",
+	"QGy3qwVdJvK9EAj7PzOO9FJ941hoSB90aVPoBRly0D2psuDwSkxY4rAOJR2Nslh3macCDH51h84ULZ/H",
+	"ZEzjMNf3INkPY2awaJgDDOlsbHiRYpJtrlQr7zK/RhQOGbyIKIKLTTRR1c5qh15UyILP7ewAHgfpUyZR",
+	"MbPKMuKxndtjqJpCioKmrHDmJVk9CbI49uiwjWKFppHF7liYC2OhwcBFz8ScSk6hS7ohW0YVx2LOMZXh",
+	"Si2nld3ss0PHKjwT38DPyalYI0mMh5X6Vb2KD/M85IS0DYtrLmI/Bmtn5qeDpBfiBGolDiYB/OMSEu6R",
+	"PdLJGeZVq4S0QjGYTYCiFJszSSP7o/3aUJ1VjArIIwOeVni2/zKpoo+VPOY4WhJFlwnyjOvfX0RGoVze",
+	"zvL5gZtOLCSAMvUCUgOnke1jVZkX+Aw1Ttsrg7gzDDtHPQPV4c6nh6IVX4YHfAKdpG33NyEBiLaIuh7h",
+	"b40gcqo9bowhw33ClxNGNtyawRCyaiQu0HUSCXIQXlwSzKfC7DNFAUedawK4tM5TraxLuiz6XLKc+0yK",
+	"TMn5ZXsx3sWZd90ulha6U6wi/nyyZtGuwefT0ACr6fDrDz07HeBvSbD570Yem1kT6qLSFlTUDUkAEiSE",
+	"qcG8S+QKJSioQ1It0s+HdC5mkqNI3zPf3DH9U3L7o/BObjYb+gmmY/dW9vcrlQ8v4kwzL5qxaYw+4FbD",
+	"R0VAVxGNJcEaLro/3MhthXLEJ3A2bhwIwO/e4d38dibv6ag0Ip8sy8tw5TpBMuZGaCxRL4QdzifQ73Ki",
+	"ZmhoRCcbso1/phN2RJ/uzwDHV0+Lx5ffj08X7uWvapLQVMd6eXO8B8Pr2f9uAY9k/pvHfbf+t7P+YTez",
+	"xr/5oo7tbylwjTDqWf4llPHd8D+YxDghux9pbguzHynr0fypYfT/bMFovhWbH1bnUCZ/8WLu2dJCOi4/",
+	"6V6Ive9edTvlZGRPrQprP9mEgxssDEduMt99b2QhJzadx2tmjnuCvcVJWPpl9PctGPpw3v/N7kqVne+G",
+	"PNHOz8rwegab2ZWvwl7LTORrN9dGAF2ym7WWCMQs9WC9YyW54JBjKF/wqDqKl32n3Rccb5QtA/ULEdxx",
+	"nc4f4W8dXQlmUkdZ+vlFFdlRrJC9Xs/srltpV7Iye5QKSEQvtMTuBhe4HprmKFnLvYNpGu0oc/enqEc1",
+	"N+l4OkkpZXxLNW8JB6/Vu/mZ2poqjQP7JVcfGm/tmKOZ7G9tE+eamZv29fbj6LN3q8zeLFrB80f8R43z",
+	"xE7v66vaLja97QKtHDMZCxwqjKqOmbIF27OF48juxZ42uNIZ0rXgVWt7sr2+ibfeYIJn9mn/p8zaFh3Z",
+	"/i2njm/pxNnA4mvnUF5Upj1dyg+bpM3KdgQKnf5qmLKzWPOozkAxvHPIXJsHY7v4OnXdW5rcJQh/ACxS",
+	"7Mf30LDM5BinX1AZcfPPT8ctucI9LTPrHTgfj4kaC6mfRXRO6SghbEumiYke0mVBCwGHB1CnQCNTnnz4",
+	"VCSmKY+Kk9uhmslMM+3IKoWGh1osVcBbM+pWPGKTXKUvFF9EPB4BuhlVD1BqKPJFGO2LgiIMWxxds8D6",
+	"YHnz9jWevdVMREvLyBdjET1v4vzrpNFpUkOagBWAX5MRNZCMxT6eeUWJJ44zoPq7opcR1KLv3larstpP",
+	"cjY8aPxxtY/1dqTuQKnXeEbMNHQ+3nCnd3bYF99bjJebe/LbHhRmrJ/CxLqHbewCbvazAdv2tM7zliK+",
+	"1LTscLgPdRhAbWkAb60K87hs8vsUPf6SuePCviyZ0JCR+yWRs4jZUhGIzGvX1pQ8xGLhKkqHXGuMOCqo",
+	"LvVTFHfJqFop4HWMFVFVnlXyljolaivgYbV7aslqWomtkDpYVsk3ANeB/g2NBYrYinrE5wwsu2lE45iF",
+	"AF7875nSFskj9X0LabssaPg/NERG9Z3GS5dLUEhgE6oH459sE+6yRnR2CBZUH0h8Y7H2cQ/ozEPXKQc0",
+	"KN+B06MAehaFFbbIJoOCzAFR49JD4TWvUcZMBY8BhEVqlUIoIjjxPYXs7XUKmEJ39SqEzAE74bLj/Smc",
+	"he0iItvjnce2WpAq18htLzrqMVP88wtN1Y+SLuLaKApUZ5SOTOoDEGDtu7i1WzNaAFebpeWaWIysV9Yc",
+	"QQpICqGfHFdretXKEZRf/Xsryqi5h3unDUqRZZgGcMTTtKIEzXQLmYP5SoaRgVMJnQhYGHe2/aAsdMWz",
+	"CCe0M3FXbHKyGtAIwWm0Az7CaLizMuIQOgsDipTKnGL5efI4M8lCyQU+hFsxi8MNlsddOvCk0PPqwd/l",
+	"69j3oJ+1VpnD9zTX0dortzBXOPm8sZVAql/i/XxcCTfR57bHa2uKR/fmJxBtQNI2IxSOHOu8yWh7kB46",
+	"YQzRfySNHzBT9H55ba33xIgq5JqFUSfKGeZP8/MxvVjbHuHTiC7Xjw8jNxDDwfWMSvq+6OWUD2gEAdEs",
+	"qkMT/vO3Kcw7EccS7BEr7ZQBK/Q8OZ/m0TlhD0dZCJ2LsWUCAchyi2bmujwtxCwKiaZTIuICBLMiQNbS",
+	"COJ3fMjtxM4TIoQ5xNqyCOGuIqTuFpzC+bGHuGDJG05x4P/e0vOc7Pjaq96JCbsX4dI6dXlM7pleMBan",
+	"kPVZG8e8YNA86ZbGNINAWxCXJBx6zCxtxGMyM8YwK6/VrZQ850nvwn2zzM98zo557NZu+P/lJLS2O7vf",
+	"lVI3H1g88U7cTFv1Do/AEZ9D+laFvZMQIUv6yO5AhIXa3xtz5zKfclU5Gp7gI7HvcrQDERXMs1CBAjyp",
+	"BSYDnDoNwSxWdC1jHSTyzHqQh8YwMOrwSAgHxgZNKIc8YknYF+SjyuZ8gEExoLExKO4ZmcXhWlLhKmmq",
+	"MWO6Sj+7gwF79WSleMglsbqRoJEqAidcgQ7zCmxvHhZH7dBzlr9h4rxyAIeuUhOz38QCJFTiKKHEtjs1",
+	"12R9WXWdWuufXYy/lj/u1g02RMX079Pa/gVwgU0sk1Q62qCQ2SyWe8S67bQ+i7EoauBbvLpakFAQGonY",
+	"EKjmEYnZZw0htsIlrVab6EAXNslf//wEszWulzDwBH9Pmr9UvRuJ0xnexs96bCwT2cWv6Qp1zHwAVygK",
+	"kpdjRqXJE1NpZhqSM5CjZqV9YnFQIUiXdDzEeB0x+zOFOvKRwFrkpx7rJSlkGPQoTiF7WrrNp8ojwK3N",
+	"JiPd6XTflccnE517Zz/TMQ2DyHK2m2VftcO16hVx6b+KisXcVL72mkWXfZBv0roCYg0lsRkfwT7IbEIH",
+	"Yx6z86kUI0knE7Yh1fJ9Mu4EA9OKQbrPpvG/4pzv7OivHUrYTreMfSbu59NvqYemA2AK27c25zvaW7lo",
+	"qDnrgWUsjLD5jDjCxNHIlwImUFoyOikVsL8r5tZyZbuCZrCuOmMHmjhmA6hZR4vEvfgPNnkNFBLnum4f",
+	"dPW7W95/5+PyT3Z/JwYPGHWG/OjMzvnWEaOmjD7g0kyl0GIgAIclFAN1js2IldufxiTvJ8RE3nOmNJ/Y",
+	"4G+x5LqFgW/cuG0lF/tMJ1OM1GKY5MrTLI65gljrEmJYForfM2o2tGEL+Ux5V0GjfRlcGMmk7OH98dEz",
+	"y6C8q1YzvXwkROhdBe3VK80Jq8ZCm9Ff6haruon+PzNHvk+XfXYlxjQeMO+q2bhoBheBIZc5t2ZwsxFc",
+	"tPt93xvz0dh8vGz1213fi8QIG7x6V2fNRqsftMx3CzOic9lp9bae4U2sFsVFQ4b5qP31WY559nnKBsYi",
+	"GXO9Bo9uOH8gZhBY1mTA5SBiKtO0nvJJEaUPIz4a6010/hOO2oHKIW0tQ+RDm6r4GWh16V2dBUGj63t/",
+	"eVeBmfiUGbJqXZp/IlSVFtPb6QTSGQzdamEvP2vB9UGz0flSe7dxQgelZjpln72rVqPVu+j63r2YxZie",
+	"Z6cWXDaarcD3wMFxFTSaPTPZlfn43iBiVCJbBI12q3Ppe0NzAt2bh2DOL4+xHZr9GNE4RNCb2GzgkEq7",
+	"3K+oYpihHjQ6vcsWfvubOZbMw/DjHQ/toFYjCDo931M8RFfBECyqiM5iDDiwiM1h9j+ykRE0jVb30vfG",
+	"jIY8HsF3Z91GK+hldhPabuh/MKS5VqN10QnMOkPe9JXn4XJ8EPBSzUan3+/0t9zTE+ZfXDr06sIuOc0D",
+	"dBDIloIUYEiXorFZRptDhQo9rnwREwuhF0I+bGRjN24HRqZzyiMK5Bc0Lnwv5EojfXYgKeMO97rT6MHG",
+	"GlIJGi38txPlhtLNRr8WsbkY9rrXrb/RdhoHZV82HIIDzCjiTINfN2YsBNZtdJudjjlXNRfm3fudZqvj",
+	"eyqigwfzudnvXjR7W8/nREn3zzHDGrPEYQv7yhz5FlGkw9GqosYnwX9ldgiypF8nOkO363tQwgEIxYyF",
+	"2G1XvZkziRqRYgMRh+o9k+/NpeYoAQMvuRnWPEgaRWArtn1PLRibelcte+Bc+t6Cx6+MeK5/1ph5HkFv",
+	"ugGtKGi1e743YTT+1TVS6jaC5kUbv7x1c2t1G9124HvTfjMZeGH4edpvJoPaZgXgMaE1prea9AmLYlwy",
+	"Y0QsIJIDcGGzOATDzpYCoc03FgsSCYQY1PRhpT7akbug0UZyN2N2sxPMuK7vPXA42Xl8cysWXqZlVjtL",
+	"469A4zJiaTYYMKVuwZ5pNi7r76Gg0UEJF6yWX+IPoAJ1jJbEliIOE8cN7pIb0Gz0L5qXge/ZEqzXuCAX",
+	"RgPCEY/WOjBGDxgBXaR676rX6Fz2+uZTyOHzF/zlFdpNwUWju8I1QSNww92glvsiGdQ0p9y037QjDL9k",
+	"GarVaCU78pOQvaZ3ddno9HvtrbbghNkINhDYxNKgSwc0DFHOLmOj3AzodBPL/MON24FtDO8ypT9QCQ6Y",
+	"wMi8/MFxUZ8j3AsdS5x3ehdGsRhSLp16nyPSVqPfbfuehsnd2Ox0+PDKu+puPa0TpjSzBEQaXRjSgReC",
+	"zGI2ZzFkqgKW0DqZgQNFbSKytzhqF0XEvoKRv5KpWaTRKUNB67gHpWIh4hvvqg//eAUKBfwewO8t93vX",
+	"/d4Bj3rdqIaZwEFJ0q2kmdSI8ljpmzmT0ECw2bhsdYxUtqK3cdG+6CQ+mFa/bzRlo0Nj8YER4pf9Nkx/",
+	"7U6dZvOym7p4mkHvshvYe501G71Wu9PO3uzMXNJqd4rv1r5otS4yd+v228Glu1vQCPrN7srNuhfdbn/r",
+	"lT9RrsGXc0lCDIsKleMXssBCBXBpQ8ZQWsjMJZnFAyY15bFeFnGWrCw1RL66xeqqfan3F7uLOfNGx5Lc",
+	"rcu+IT4jrd870yJoNHvBVm97shYh6M3GAASRDP3LXefNoaW0QrphA4Hm2AbaceN28jhibmXGw9hqtL5s",
+	"5aSQbIqW0McVx4cR1NaLFaDXrm2+S5+yMr6XjgdS/uxd5S/4tJNHxK3XgbV1xW4Tl0ezf9n34bs75/YI",
+	"2mBSmu/+TBdHjflQO19t0OhcdHMLhb+n973s9u13yX2bnXb78tJ++2e6jFsvz+k6WCQwkWUP80+j5UT8",
+	"gUVLYokQkHHvhR4TNRgLERUzWCZvsJLB3LgdGMyaoaGY3UfY9cLpQZ36O2Pf46CEO2HM2IvoFP9sbGEQ",
+	"CWJq3+YtA3SOVuarX0XyjeYTY9yj9j2lUsdMukuC9Bu8wtA71fbXJnzAH5qQ1DkD1/zHR8926UEl8WPb",
+	"b34CRfBj4Lc+QYCO27SDj5+MLFkdHtjhLb9ZZ3jLDm/6wdrwT1vvVR0uuk70DCqZPRpYiMpI85lOLPNG",
+	"Fk7BWKxWYSSLsZgQHqMmBFtUxFhqIORGlecOBu3AUonr8eOjt+BxzCRQzqM3ofJBQcoIlQ9Mep/85PcA",
+	"UqbKHZ/glserHyEL2t3D2BrS0CM2VJNkDF1oFkICLhgQyprHtImOUGNGb+8JhfU5KKub6cOi+fBP9ZYN",
+	"kY8dSzSB1YyUTdODrH72MfDbmXVtbjetk7SagWpTCHsCOXaQXegorYjU+chm51eROgzaMSBsMxbGkCm1",
+	"mqlQf/nNqxyUqpxpG3SNzmNN217zomuUElytZqPf6Xa2fOkT1UduXKDnB0UUJFfYxCJu4WjAZY4pBkUE",
+	"pK2vrZqCrEdul1AkdykErcZlB5TKfqNvLCwqGfWuPMXjEaoma0k2WUrzPWVTSB49OpAC9ING3/doJMwp",
+	"GTS69WUcTuvA5IjR8V6328IyrWaj1+n1DG2apyt9m5ldp+d7OI9mo9lvX7YhBg8iUgpMwqjKFOhf5jIF",
+	"zAKvZgq4p9hMAQkK+hcjSUMw3ZsX7XYQbLmCJx88shk4SOwOzwa5RQzRM17IHGwyFRt5AwbtEizKpI0U",
+	"UP8U/DetVv09MS90+FjQeybRt+1dtbuNXrtv3n3C1C+xPdLzmS+QRPGTFJO3QIedRrvdA6eLTr88a2Jo",
+	"J8k6aTYu2/12ugb5/JPV+FnQuLjsBNut0+kHbGy4BinYqALL1E94TxFwNgH98ZPKwqnzv1ObIYvEXEDl",
+	"Cx6H5pisJvM/cdQuR8BGQR+yKYDeBI1ekvO0lnhmfqov4vG1D+xwH2pMoeo3eoEhV/PNr0xLCPt0GkGr",
+	"h9/djanE/AcfJS9c5q6Cb1YvU1rS3PftxqU5PxeU6/8Py7LgoR5jWle/cdHub7k0J8wAIZeYPK3SPCxj",
+	"/VksPpuElSnsEsQsSwJCI9k0WnWJ24hPRQ3NrR2zDbynt1UjGb8IPBoRA0O6LKnmBl7IPmZKtWbSjPzv",
+	"f/4zfOx8OTN/Wu7P//IKyhOKHhzRyudqsYenFt2YlpXH/RvLJV3hhf04UPNjA6s7SgA4BvZZn5t32NSI",
+	"dZ2HLNH5RERhrifZc6hDmHUshtBqwOWImVMiirBOesokFyEgB/2fu3e/md9e3/2xwkVmba3nsqzc8DYZ",
+	"dNAdcg8pW/sZdjbecel+EhKSiyY0XpKJiPVYpdCUC8m1ZrHN304gw7giD2yKzeeKwEfuVtdo/5A9K8vz",
+	"hPb9v0B1rWL6mdA6hk9f+GvgN8BPZ5j3Iu4Vk5gGrchIJOgMeeKebaixvJ1975+R6Z+xeqAIxSwWhjmS",
+	"JbRkAhx7ek8By8Ic4UobE774wBkhZtyJgJbczkqLTw0hnFBbDTFa7Xq5QtXnj3JWjeOGcDGHXMtyOf0y",
+	"4NvkLM6AyOdQCEAijRkiqMpZTO7ZiD6hHlzONsG8uW06EZhIC1h1gpiNByC408Zlezc1xyFQXxYQ0iVL",
+	"Ex4mHRQMlYZszgcsBaEzR70WkoXkng2FZBkoc0CQLBEpT8XGylB6OTAWEvt3VKwXhYqVB8PyE1CWtDmS",
+	"0nSpDoOPlSXMuYP02S9l3oThm7kF8akkTaCoqwyzYX8S7PSjqQYWY9HQz/IgOl1YmYIE1xUTMLpai+n3",
+	"8I3751vhJ72ZW9JOIbO7Fhq4rKdJFgGq8sUKvBwpDvoaAqWYspiF1yR1w8BUrMcVT3JudD3trc4Zkco2",
+	"w4Jn0aVWAdEEvASP8f7bYk/lAcdX18vOFTJrKiCXfQ96Y8G6RtG7YSmPrGJsfapa60QtslIAvdHA37D2",
+	"Y5r2TOGaoIknWTGemZvJBpQsw/yNd5KPePw0jCyw/76svoKl7RNQaO6A+8sAvECkYOYAtp/xi+36D2O2",
+	"hHQf56L4yhShmzBMQK8FcvE1iN7YfW07blqxW3aArEGCrK85SowJU4qOmE/+NWZRJP7lk7GIQhT0abat",
+	"fbYSZEjlNaFkEHFA1cNEJ0TLtcMlo/Z6I4IgA6rh+atOJHi/WnYbeDDhBc7SWW3pyrQXnr4+8htbuMVO",
+	"pDhioRuyl3zOyN8Uk3MmzwC3Hsf+3TcqDFc6yTGz2/p0Ky5DVgqjPyXmN8SG3lNZN/KQwAru2Eas1Wyu",
+	"AxiWPNI1IC54ZKaHxUVR240nPXAgZlKxo85Rzg60prvaEMX6Tk7hy55JRXIKXeHHzuaUXOeavtoG8AvG",
+	"HqIlWAXoncUodZS0q9UCYhSgLoDmYMUjgmh/KVPNP9CHMjaqshp5RgPbk9XoF6h6k2SCELbMrYGEeZYq",
+	"/euBxie3pVlnhXUlLsSmEsnGOYsMjztjx2Ve3vX/uCKoyWpHbzVjmdVNe6rtFzjXphHl8cYD7XiKmqHC",
+	"uNyoN6sECil7jvZ2v8Cjc6p4jrnIQgrNrhPGgOA6jYxCsrSGuwNezelNWSOnNHxyl22IuY8WsU/D6F3v",
+	"0eDeaw/KZxRlOmzdLwmQfdFKnbPPziwpXLA38HP9JdshSq2h/GkPniB45UznJEVe3/1xTQYsipKSc8y9",
+	"A7hh66+DXDwKHqHJLKIoDv8zE3qlo1KychmDrvAcQCLPLN02h4F7q3DvXsRKKbZx5/zTlHa/JLKsRODd",
+	"swGdsKSGVYrF84m9hDLB5fj67g9yRgZiMqHKJ4pN+EBE5nwW0rCE8snvH34665mPb6nm8VlAzuAslEzP",
+	"JJ50YqYHYnV6RTQrJBQ8lJHsO/PzXb5h8KEjPIi4kKPfIMh07Opmm3UFRZ6jQzfKK2t499y+GNitMmmK",
+	"O/08OT7wbGhsZ+vl03xRbHIH5V5hBr46U0HukynlRj8HEAeL24B50yrJtcOmPkK6G6KwtB4VrouJ/9H+",
+	"qzICfZeouQfbN/uIWzYQMizP2cJfX0BIOoGVNBucQZVGzOgHHkU/KOJAUlM93kGSQjhFTGw39e0dHfbx",
+	"G0LW2X3df55TouYdVwLkHrv35mSnSnGvocWXORAtwydYcwWNwDaIgnMqB2M+L/eK3eDvTxILf/Fpfi8R",
+	"T9joZDzGHgi1NGP3ji9AGLg+RC5YSh4Ymzpk2RQT8IxQ8hefupm53seQTgSl7UYXd3ICahExGXQ36VBN",
+	"CSEbRDzGLtV7l0A/4s1vwjkfHAm6nuKz8s6NrGMw9Y1mp74plJtXhuxDnlsVsuz5Fn17pS0/8OeMHx56",
+	"sbyExC9LPwTX2/Y8UmLCMGYPTcMVJleX2asppT8xW2aFzMszZlJh+U1nzVhllWp0Wb2gJBonpg+SHVNA",
+	"kK71V5lS/g8xYYfUyOH+JUJjQF+WGv6DIlPb0YxQTczS+pDBLoaaxS4hwuxKplTPXgCx6sFYCMUOqown",
+	"+3nwQzCZ2ZPawWVcBJu8AumDnvss3ETMac+yJ599J24fIAHTCo6oI5DOQXId5JT8kYc3z8AEK7pgr0gV",
+	"1HzCXDzd+tw6W3XLTx7m7vUN8MNx6RsdRxmZTlP6drKdKB4PmJP2g7FQLN5E9FY9ru7vhmPeDY/nJ6un",
+	"1L+wI1rO4hERNscHp+C7InrIGUt7RkI/FlT7E3+pBSE4oDUc8fihmhReUxm+hVHHCKS6p9WJpOJbvZBu",
+	"fDTiIYHVNsqX24kfQDSpnRWwwuPnV/rAkvU8Ths9Y/9kD5WLDVGd1UZ25vrnPkhSEiyRRJY8T5zqzO5D",
+	"lmH8gKmpqVQyNHcNAkaxgWRwKGKYkYUEzPW4LLK4IjnOH82fL2imRwybo624CuIwR4SbKoFv2Vw8sPBF",
+	"HNDmTe0a78TCLkcQUsbTNMiUb1PK3woAYoPwnzA5OpDq+6u59e7BmC1kD4+x+9eWFYRw2Yn4NcuzodFP",
+	"wzWJ+JwpAs2Bv0KTDqgGgPyT5ImzrLoEDiiuIF8TvkogWMBDdU3UNOKaKGaoFTtPsMkmQTYRc6YOxAVi",
+	"flwmQPjdxwTTBAqKPN+bTT3fYxRznJlF9ITu/cNhAdqJ71KwayRcO6CsVTlO1QMLYX9AncWn5kMUhbeb",
+	"YWPd6seulgG7hHGY//coxYHZ9H0uyCdi6EOHto1hJuA6Mpv6JBSLmAhJxHBIuIY+drHQLGkIQzWashOm",
+	"a3Hp+SM+p1Lh+EAf2Cs6eDDMV0vj+N06r09+3c2LkgRKCZY6s/i7aiCbIDvgITVMSsBBSTEgDvhKGxAM",
+	"oNLlN6GP5H6DspswkyNZFky1A58mpgro98eXQb2wHVinZmTAaq6ABVsD4AshIaHAKDxTyedYiFhJdJJV",
+	"5jffskyS7qaA5XeUtBNFSYMt3hkkbepQdE4eAwZeFUV8NlRbjp12OD+hGotFfP4IfypP31sAYroz47z6",
+	"wF+jlyHCcHJEzQZjNPvZAcx+lazd0+3+igTJzN0P7w3cXHMFHUIwZrViP5AFuyc0DCVTCp3msc3tx4Ii",
+	"3/wF6LVrwiZTvbyCIv+8ldEtNDJsj4Pcu7WbG80MFMt4sXvvZzc2YD+LM0Mx3PXkyvvj8tb/NQc+MlWi",
+	"G8x5yARBFG2o4RFDMqVTJl0moS0ezPS8T9NFN+aHn4O34DCW/5259fGCZxs8Ry9BO7Q+G0IJuCXDvGKY",
+	"+HhyezoXA3o/iyg2DytLK/ojHXXAncg8pWQzkreFHht7CSuBLCJwYoBqAHFGHkIx4Dz7Quma/eXSHUqw",
+	"Qv8LZegRzgf3JvmVwsNVkTczM/j8nYqE73DEfrn57YZoPmHEXEtCquk9OrW2chfBg/dmfj03dKlZmHRN",
+	"VnL0lBGRyjqXhLK/U42g1jhnxKdA0TeTkXflnRt98H8CAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

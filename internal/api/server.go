@@ -10,6 +10,7 @@ import (
 	"log/slog"
 	"maps"
 	"net/http"
+	"net/url"
 	"regexp"
 	"slices"
 	"strings"
@@ -64,6 +65,8 @@ type Options struct {
 	Doors  *access.Doors // who may come in
 	Reach  Reach         // how it is reached
 	Copies *store.Copies // of the club; nil: none are made
+	// Machine is the address of a ball machine's WebSocket, as http or https; nil: there is none.
+	Machine *url.URL
 	// Patience is how long a request may reckon; 0: twenty seconds.
 	Patience time.Duration
 }
@@ -131,7 +134,9 @@ func New(c *club.Club, o Options) (http.Handler, error) {
 		limited,
 		echo.WrapMiddleware(fits),
 	)
-	RegisterHandlers(e, NewStrictHandler(handlers{c, o.Doors, o.Reach, o.Copies}, nil))
+	RegisterHandlers(e, NewStrictHandler(
+		handlers{c, o.Doors, o.Reach, o.Copies}, []StrictMiddlewareFunc{toMachine(o.Machine)},
+	))
 	e.GET("/healthz", func(ec *echo.Context) error {
 		if t := c.Trouble(); t != nil {
 			return ec.String(http.StatusServiceUnavailable, t.Why+"\n")

@@ -30,7 +30,7 @@ func feeds() pattern.Pattern {
 }
 
 func programme(t require.TestingT, s core.Setting) *core.Programme {
-	p, err := core.Make(feeds(), s)
+	p, err := core.Make(nil, feeds(), s)
 	require.NoError(t, err)
 	return &p
 }

@@ -8,6 +8,7 @@ import (
 	"hodometer/core/court"
 	"hodometer/core/drill"
 	"hodometer/core/lesson"
+	"hodometer/core/machine"
 	"hodometer/core/plan"
 	"hodometer/core/units"
 	"hodometer/core/watch"
@@ -231,6 +232,21 @@ func (c *Diary) CheckDrill(ctx context.Context, d *drill.Drill, a Asked) (plan.B
 		a.BenchQuestion.Student = found[0]
 	}
 	return c.planner.Bench(ctx, d, a.BenchQuestion)
+}
+
+// Machine is the ball machine of a drill, set like that; an error where none feeds it.
+func (c *Diary) Machine(d *drill.Drill, s machine.Setting, system units.System) (plan.Machine, error) {
+	var wrong units.Problems
+	wrong.Under("drill", d.Validate())
+	wrong.Under("setting", s.Validate())
+	if err := wrong.Err(); err != nil {
+		return plan.Machine{}, err
+	}
+	out := c.planner.MachineOf(d, s, system)
+	if out == nil {
+		return plan.Machine{}, units.Problems{{Field: "drill", Detail: "no ball of this drill comes from a ball machine"}}
+	}
+	return *out, nil
 }
 
 // anybody of a level, of whom nothing was counted.

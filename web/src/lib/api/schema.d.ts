@@ -527,6 +527,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/machine/programme": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a ball machine is given for a drill, and each easier and harder setting */
+        post: operations["checkProgramme"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/machine/stream": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A WebSocket to the ball machine, which speaks the protocol of docs/formats/machine.md */
+        get: operations["useMachine"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/reckon/goal": {
         parameters: {
             query?: never;
@@ -3769,6 +3803,7 @@ export interface components {
         BlockDetail: {
             id: string;
             lastTime: components["schemas"]["LastTime"][];
+            machine?: components["schemas"]["Machine"];
             rotation?: components["schemas"]["BlockRotation"];
             offers: {
                 waiting: number;
@@ -3821,6 +3856,7 @@ export interface components {
             waiting?: string;
             /** @description a drill is counted when the turn is over, not ball by ball */
             atEnd?: boolean;
+            machine?: components["schemas"]["MachineSetting"];
         };
         Lesson: {
             /**
@@ -4594,6 +4630,106 @@ export interface components {
             text?: string;
             undoes?: components["schemas"]["Id"];
             amends?: components["schemas"]["Id"];
+            /**
+             * @description what an amended ball was
+             * @enum {string}
+             */
+            as?: "good" | "miss";
+            machine?: components["schemas"]["MachineSetting"];
+        };
+        /** @description how a ball machine is set for a drill */
+        MachineSetting: {
+            /** @description the first so many of the drill's balls; 0: all */
+            balls?: number;
+            shuffled?: boolean;
+            mirrored?: boolean;
+            /** @description how far from its place a ball may come on purpose, m */
+            anywhere?: number;
+            /** @description balls a minute; 0: as the drill has it */
+            perMinute?: number;
+        };
+        MachineRange: {
+            least: number;
+            most: number;
+        };
+        /** @description what a ball machine of a sport can do */
+        MachineKind: {
+            sport: string;
+            name: string;
+            speed: components["schemas"]["MachineRange"];
+            topRpm: components["schemas"]["MachineRange"];
+            sideRpm: components["schemas"]["MachineRange"];
+            perMinute: components["schemas"]["MachineRange"];
+            height: components["schemas"]["MachineRange"];
+            /** @description degrees to either side */
+            swivel: number;
+            /** @description balls that it holds */
+            hopper: number;
+            /** @description standard deviations of the landing, m */
+            scatter: {
+                across: number;
+                along: number;
+            };
+        };
+        /** @description a ball as it leaves the machine */
+        MachineBall: {
+            /** @description its place in the drill's pattern, from 0 */
+            feed: number;
+            from: {
+                x: number;
+                y: number;
+                z: number;
+            };
+            /** @description m/s */
+            speed: number;
+            /** @description degrees over the horizontal */
+            elevation: number;
+            /** @description degrees from straight along the court, to the machine's right */
+            heading: number;
+            topRpm: number;
+            sideRpm: number;
+            /** @description seconds from this release to the next */
+            gap: number;
+            to: components["schemas"]["Point"];
+            /** @description seconds from the release until it is met */
+            met: number;
+            canFly: boolean;
+        };
+        /** @description balls that a machine feeds over and over */
+        MachineProgramme: {
+            court: string;
+            setting: components["schemas"]["MachineSetting"];
+            balls: components["schemas"]["MachineBall"][];
+            shuffled: boolean;
+            anywhere: number;
+        };
+        /** @description the ball machine of a drill, how it is set, and each easier and harder setting */
+        Machine: {
+            kind: components["schemas"]["MachineKind"];
+            programme: components["schemas"]["MachineProgramme"];
+            perMinute: number;
+            /** @description the place among the steps of how it is set */
+            step: number;
+            /** @description what of it the machine cannot do */
+            cannot: string[];
+            /** @description how often the hopper is empty before the block is over */
+            refills: number;
+            steps: {
+                setting: components["schemas"]["MachineSetting"];
+                label: string;
+                /** @description the student knows which ball comes and where */
+                isolated?: boolean;
+                asks: {
+                    student: string;
+                    /** @description seconds left at the tightest ball, below 0 where it is out of reach */
+                    slack: number;
+                    /** @description seconds between meeting a ball and the next one's release, at least */
+                    rest: number;
+                    /** @description run in a minute */
+                    metres: number;
+                    reach: boolean;
+                }[];
+            }[];
         };
         Score: {
             warmUpLeft?: number;
@@ -4739,6 +4875,13 @@ export interface components {
                 turn?: components["schemas"]["TurnState"];
                 due?: components["schemas"]["DueState"];
                 next?: components["schemas"]["DueState"];
+                /** @description what a ball machine fed */
+                machine?: {
+                    student: string;
+                    setting: components["schemas"]["MachineSetting"];
+                    balls: number;
+                    good: number;
+                }[];
                 /**
                  * Format: int64
                  * @description time from one shot of a rally to the next, as the drill is drawn
@@ -4782,6 +4925,8 @@ export interface components {
                     met: boolean;
                     /** @description stages met in the longest try with one ball */
                     far?: number;
+                    /** @description what the ball machine's balls say, in words */
+                    machine?: string;
                     /** @description a gate that the others have to reach too holds this one */
                     waits?: boolean;
                     stages: {
@@ -5979,6 +6124,63 @@ export interface operations {
             };
             404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    checkProgramme: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    drill: components["schemas"]["Drill"];
+                    setting?: components["schemas"]["MachineSetting"];
+                    /**
+                     * @default metric
+                     * @enum {string}
+                     */
+                    units?: "metric" | "imperial";
+                };
+            };
+        };
+        responses: {
+            /** @description The machine */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Machine"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    useMachine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The connection is the machine's from here on */
+            101: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
