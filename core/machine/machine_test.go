@@ -1,6 +1,7 @@
 package machine_test
 
 import (
+	"math"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -122,11 +123,22 @@ func TestSteps(t *testing.T) {
 				t.Fatalf("two steps are called %q", step.Say(n))
 			}
 			said[step.Say(n)] = true
+			if p := step.Pattern(spaced(n)); step.PerMinute == 0 && math.Abs(machine.Rate(p)-machine.Rate(spaced(n))) > 0.5 {
+				t.Fatalf("%q comes %g a minute, all of them %g", step.Say(n), machine.Rate(p), machine.Rate(spaced(n)))
+			}
 			if p := step.Validate(); len(p) > 0 {
 				t.Fatal(p)
 			}
 		}
 	})
+}
+
+// spaced is a pattern of n balls, one a second, the last of them late.
+func spaced(n int) (p pattern.Pattern) {
+	for i := range n {
+		p.Feeds = append(p.Feeds, pattern.Feed{How: pattern.ByMachine, Gap: 1 + float64(i)/float64(n)})
+	}
+	return p
 }
 
 // A rate changes how far apart the balls come and keeps a slow second and a fast third

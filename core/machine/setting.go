@@ -52,6 +52,10 @@ func (s Setting) of(n int) int {
 
 // Pattern is the pattern as the machine feeds it.
 func (s Setting) Pattern(p pattern.Pattern) pattern.Pattern {
+	rate := s.PerMinute
+	if rate == 0 {
+		rate = Rate(p) // fewer balls come no faster
+	}
 	p = p.Clone()
 	p.Feeds = p.Feeds[:s.of(len(p.Feeds))]
 	if s.Mirrored {
@@ -62,8 +66,8 @@ func (s Setting) Pattern(p pattern.Pattern) pattern.Pattern {
 		}
 	}
 	p.Drawn = (p.Drawn || s.Shuffled) && len(p.Feeds) > 1
-	if s.PerMinute > 0 && len(p.Feeds) > 0 {
-		p = p.Tempo(Rate(p) / s.PerMinute)
+	if now := Rate(p); now > 0 && math.Abs(now-rate) > 1e-9 {
+		p = p.Tempo(now / rate)
 	}
 	return p
 }

@@ -139,7 +139,8 @@ func (q *question) advice() []Notice {
 	}
 	still, minutes := []*lesson.Block{}, 0
 	for _, b := range drills {
-		if b.Drill.Reach() < onePlace {
+		varied := b.Machine != nil && (b.Machine.Shuffled || b.Machine.Anywhere > 0)
+		if b.Drill.Reach() < onePlace && !varied {
 			still = append(still, b)
 			minutes += b.Minutes
 		}

@@ -47,7 +47,7 @@ func (p *Planner) Detail(
 	}
 	switch {
 	case b.Drill != nil:
-		out.Machine = q.machine(b)
+		out.Machine = q.machine(b, planned.Blocks[i].Drill)
 		out.Levelling = q.levelling(
 			b,
 			planned.Blocks[i].Drill,

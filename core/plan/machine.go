@@ -90,21 +90,23 @@ func (p *Planner) MachineOf(d *drill.Drill, now machine.Setting, system units.Sy
 		Cannot:    kind.Cannot(programme, system),
 	}
 	for _, s := range now.Steps(n, halfWidth(d.Pattern)) {
+		what := s
+		what.PerMinute = 0 // the rate stands beside it
 		out.Steps = append(out.Steps, MachineStep{
-			Setting: s, Label: s.Say(n), Isolated: s.Isolated(n), Asks: []MachineAsk{},
+			Setting: s, Label: what.Say(n), Isolated: s.Isolated(n), Asks: []MachineAsk{},
 		})
 	}
 	return out
 }
 
 // machine reckons the machine of a drill block; nil where none feeds it.
-func (q *question) machine(b *lesson.Block) *Machine {
+func (q *question) machine(b *lesson.Block, outlook *drill.Outlook) *Machine {
 	out := q.MachineOf(b.Drill, settingOf(b), q.system)
 	if out == nil {
 		return nil
 	}
-	if balls := float64(b.Minutes) * out.PerMinute; balls > float64(out.Kind.Hopper) {
-		out.Refills = int(math.Ceil(balls/float64(out.Kind.Hopper))) - 1
+	if outlook != nil && outlook.Balls.Value > 0 {
+		out.Refills = int(math.Ceil(outlook.Balls.Value/float64(out.Kind.Hopper))) - 1
 	}
 	fed := fedByMachine(b)
 	for i := range out.Steps {
@@ -172,7 +174,7 @@ func (q *question) ofMachine(b *lesson.Block) (out []Notice) {
 		harder := m.Steps[max(1, len(m.Steps)-2)]
 		fit := *b
 		fit.Machine = &harder.Setting
-		out = append(out, notice("onePlace",
+		out = append(out, notice("machineOnePlace",
 			fmt.Sprintf("All of about %.0f balls come to one place. Once the stroke holds, let them come to others.",
 				balls),
 			change("Begin with "+harder.Label, "the student has to read each ball", fit)))

@@ -10,6 +10,7 @@ import (
 
 	"hodometer/core/game"
 	"hodometer/core/lesson"
+	"hodometer/core/machine"
 
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
@@ -27,6 +28,13 @@ func anyRun(l *lesson.Lesson, n int, seed uint64) []Event {
 		default:
 			if ball.Kind = []Kind{Good, Good, Miss}[rng.IntN(3)]; ball.Kind == Miss {
 				ball.Where = []string{"", Long, InNet}[rng.IntN(3)]
+			}
+			if rng.IntN(3) == 0 { // a machine fed it, and a tap may say that it was the other
+				ball.Machine = &machine.Setting{Balls: rng.IntN(3), PerMinute: float64(20 + 4*rng.IntN(2))}
+				if id := s.add(ball); rng.IntN(3) == 0 {
+					s.add(Event{Kind: Amend, Amends: id, As: []Kind{Good, Miss}[rng.IntN(2)]})
+				}
+				continue
 			}
 		case 0:
 			ball.Kind, ball.Value, ball.Stage = Many, rng.IntN(5), rng.IntN(runOuts)

@@ -164,7 +164,7 @@ func (f *fold) show(i int) {
 	*b = BlockState{
 		ID: b.ID, ElapsedMs: b.ElapsedMs, Minutes: b.Minutes, SetUp: b.SetUp, MostMs: b.MostMs,
 		Balls: p.Balls, PickUps: p.PickUps, BasketLeft: p.BasketLeft,
-		PickUpNow: p.BasketLeft != play.NoBasket && p.BasketLeft <= nearlyEmpty,
+		PickUpNow: p.BasketLeft != play.NoBasket && p.BasketLeft <= nearlyEmpty, Machine: b.Machine,
 	}
 	if p.Fed != p.Balls {
 		b.Fed = p.Fed

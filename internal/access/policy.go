@@ -100,7 +100,7 @@ var rules = map[string]rule{
 	"reckonLevels":       {Assistant, "", ""},
 	"listDrills":         {Assistant, "", ""},
 	"checkDrill":         {Assistant, "", ""},
-	"checkProgramme":      {Assistant, "", ""},
+	"checkProgramme":     {Assistant, "", ""},
 	"useMachine":         {Assistant, "", ""},
 	"getDrill":           {Assistant, "", ""},
 	"listDrillVersions":  {Assistant, "", ""},

@@ -23,7 +23,7 @@ type Kind string
 
 // What a client says to a machine.
 const (
-	Hello  Kind = "hello"  // who is there, of which version, for which Sport; Since: the last ball it knows
+	Hello  Kind = "hello"  // which Client it is, of which version, for which Sport; Since: the last ball it knows of
 	Load   Kind = "load"   // a Programme; what was fed goes on being counted
 	Start  Kind = "start"  // feed after Countdown seconds
 	Rate   Kind = "rate"   // PerMinute from the next ball on
@@ -63,6 +63,7 @@ type Message struct {
 	Kind      Kind               `json:"kind"`
 	Version   int                `json:"version,omitempty"`
 	Sport     string             `json:"sport,omitempty"`
+	Client    string             `json:"client,omitempty"`
 	Since     int                `json:"since,omitempty"`
 	Programme *machine.Programme `json:"programme,omitempty"`
 	Countdown int                `json:"countdown,omitempty"`
@@ -108,6 +109,9 @@ func (m Message) validate() (p units.Problems) {
 	case Hello:
 		if m.Version != Version {
 			p.Add("version", fmt.Sprintf("this machine speaks version %d of the protocol, not %d", Version, m.Version))
+		}
+		if len(m.Client) > 100 {
+			p.Add("client", "the name of a client has at most 100 characters")
 		}
 		if m.Since < 0 {
 			p.Add("since", "balls are numbered from 1")

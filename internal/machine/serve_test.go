@@ -144,6 +144,28 @@ func TestAClientThatIsSilentStopsTheMachine(t *testing.T) {
 	again.until(machine.Hello)
 }
 
+// Balls that were thrown for somebody else are not told again.
+func TestBallsBelongToTheirClient(t *testing.T) {
+	url := hall(t, machine.Options{Times: 60})
+	mine, _ := enter(t, url, 0)
+	mine.say(machine.Message{Kind: machine.Load, Programme: programme(t, core.Setting{})})
+	mine.say(machine.Message{Kind: machine.Start, Countdown: 3})
+	n := mine.until(machine.Thrown).N
+	mine.say(machine.Message{Kind: machine.Bye})
+	mine.until(machine.Bye)
+	for {
+		l := dial(t, url)
+		l.say(machine.Message{Kind: machine.Hello, Version: machine.Version, Sport: "tennis", Client: "other"})
+		if m, _ := l.hear(); m.Kind == machine.Hello {
+			require.GreaterOrEqual(t, m.N, n)
+			l.say(machine.Message{Kind: machine.Refill})
+			m, _ = l.hear()
+			require.Equal(t, machine.Refill, m.Kind, "a ball of another client was told")
+			return
+		}
+	}
+}
+
 func TestWhoMayUseAMachine(t *testing.T) {
 	url := hall(t, machine.Options{})
 	r, err := http.NewRequest(http.MethodGet, url+machine.Path, http.NoBody)

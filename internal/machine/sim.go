@@ -40,7 +40,14 @@ type Sim struct {
 	next      time.Time // of the countdown's end, or of the next ball
 	left      int
 	n         int
-	thrown    []Message
+	client    string
+	thrown    []thrown
+}
+
+// thrown is a ball and whose it was.
+type thrown struct {
+	client string
+	ball   Message
 }
 
 // NewSim returns a machine of that kind with a full hopper, whose scatter and jams are
@@ -49,16 +56,17 @@ func NewSim(k machine.Kind, session string, seed uint64) *Sim {
 	return &Sim{Kind: k, Session: session, rng: rand.New(rand.NewPCG(seed, 30)), left: k.Hopper}
 }
 
-// Hello is what the machine says of itself, with every ball after number since that it
-// remembers.
-func (s *Sim) Hello(since int) []Message {
+// hello is what the machine says of itself to a client, with the client's own balls after
+// number since, as far as it remembers them.
+func (s *Sim) hello(client string, since int) []Message {
+	s.client = client
 	kind, left := s.Kind, s.left
 	out := []Message{{
 		Kind: Hello, Version: Version, Machine: &kind, Simulated: true, Session: s.Session, N: s.n, Left: &left,
 	}}
-	for _, m := range s.thrown {
-		if m.N > since {
-			out = append(out, m)
+	for _, t := range s.thrown {
+		if t.client == client && t.ball.N > since {
+			out = append(out, t.ball)
 		}
 	}
 	return out
@@ -68,7 +76,7 @@ func (s *Sim) Hello(since int) []Message {
 func (s *Sim) Hear(m Message, now time.Time) []Message {
 	switch m.Kind {
 	case Hello:
-		return s.Hello(m.Since)
+		return s.hello(m.Client, m.Since)
 	case Load:
 		return s.load(*m.Programme)
 	case Start:
@@ -175,7 +183,7 @@ func (s *Sim) throw() []Message {
 	setting.PerMinute = math.Round(10*s.programme.PerMinute()) / 10
 	m := s.told(Thrown, "")
 	m.At, m.Feed, m.Land, m.Setting = at.UnixMilli(), b.Feed, &land, &setting
-	if s.thrown = append(s.thrown, m); len(s.thrown) > remembered {
+	if s.thrown = append(s.thrown, thrown{s.client, m}); len(s.thrown) > remembered {
 		s.thrown = slices.Clone(s.thrown[len(s.thrown)-remembered:])
 	}
 	return []Message{m}

@@ -15,6 +15,8 @@ async function prepared() {
 /** A demo club of its own for each test, whose server can be killed and started again. */
 export class Club {
   url = '';
+  /** What else it is started with. */
+  flags: string[] = [];
   #process: ChildProcess | undefined;
   constructor(
     readonly dir: string,
@@ -25,7 +27,7 @@ export class Club {
   async start() {
     const addr = this.url ? new URL(this.url).host : '127.0.0.1:0';
     const db = join(this.dir, 'demo.db');
-    const args = [this.kind, '--addr', addr, '--db', db];
+    const args = [this.kind, '--addr', addr, '--db', db, ...this.flags];
     if (this.kind === 'serve' && !existsSync(db)) args.push('--new');
     const child = spawn('../bin/hodometer', args, { stdio: ['ignore', 'pipe', 'ignore'] });
     this.#process = child;

@@ -62,6 +62,8 @@ export type Place = Schemas['RotationPlace'];
 export type BlockRotation = Schemas['BlockRotation'];
 export type BlockDetail = Schemas['BlockDetail'];
 export type Fix = Schemas['LessonFix'];
+export type Machine = Schemas['Machine'];
+export type MachineSetting = Schemas['MachineSetting'];
 export type ClubCoach = Schemas['ClubCoach'];
 export type Draft =
   paths['/api/v1/lessons/drafts']['post']['responses'][200]['content']['application/json'][number];

@@ -17,6 +17,7 @@
   import { calledAmong } from '$lib/people/names';
   import type { Editor } from './editor.svelte';
   import EachStudent from './EachStudent.svelte';
+  import MachinePlan from './MachinePlan.svelte';
   import Notices from './Notices.svelte';
   import WhoIsWhere from './WhoIsWhere.svelte';
 
@@ -241,6 +242,7 @@
           </select>
         </label>
       </div>
+      {#if detail?.machine}<MachinePlan {editor} {block} {drill} machine={detail.machine} {name} />{/if}
       <div class="mt-4">
         <h3 class="text-base">Cues</h3>
         <ul class="mt-1 list-inside list-disc text-sm">

@@ -9,6 +9,7 @@
   import BallCounter from './count/BallCounter.svelte';
   import Both from './count/Both.svelte';
   import More from './count/More.svelte';
+  import MachineSheet from './MachineSheet.svelte';
   import RallyOver from './count/RallyOver.svelte';
   import Repetitions from './count/Repetitions.svelte';
   import Stopwatch from './count/Stopwatch.svelte';
@@ -60,6 +61,9 @@
       !turn?.full &&
       (streak || (turn?.by === 'balls' && !!turn.of && hitting.length === 1))
   );
+  /** A ball machine feeds it: its balls count by themselves where it is used. */
+  const machine = $derived(byBalls && !both && drill.pattern.feeds.some((f) => f.how === 'machine'));
+  let feeding = $state(false);
   const choices = $derived(session.lastBall ? (drill.stages[session.lastBall.step]?.choices ?? []) : []);
   /** What was said of the last ball already; the buttons go back once they were used. */
   let chosen = $state('');
@@ -233,6 +237,11 @@
     </div>
   {/if}
 
+  {#if machine}<button
+      type="button"
+      class="btn h-14 border-2 border-base-content text-lg"
+      onclick={() => (feeding = true)}>Feed by ball machine…</button
+    >{/if}
   {#if both}<Both {session} ids={hitting} {name} />{/if}
   {#if atEnd}<AtEnd {session} name={name(student.id)} balls={turn?.of ?? 0} {streak} />{/if}
   <div
@@ -328,6 +337,7 @@
       onclick={() => (more = true)}>Notes…</button
     >
   </div>
+  {#if feeding}<MachineSheet {session} {drill} {names} onclose={() => (feeding = false)} />{/if}
   {#if over}<RallyOver {session} ids={hitting} {name} onclose={() => (over = false)} />{/if}
   {#if more}<More
       {session}

@@ -136,7 +136,8 @@
     });
   }
   function key(e: KeyboardEvent) {
-    if (typing(e) || e.ctrlKey || e.metaKey || e.altKey || sheet || calling || unseen) return;
+    if (typing(e) || e.ctrlKey || e.metaKey || e.altKey || unseen) return;
+    if (document.querySelector('[aria-modal="true"]')) return; // keys belong to the page that lies over this one
     const done = card && e.key === 'Enter' && document.activeElement?.tagName !== 'BUTTON';
     if (!done && !/^[ gmunplctb\d]$/.test(e.key)) return;
     unlock();

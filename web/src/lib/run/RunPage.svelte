@@ -169,6 +169,11 @@
                   >
                 </tr>
               {/each}
+              {#if st.machine}<tr class="align-top"
+                  ><th scope="row" class="w-28 py-0.5 text-left font-semibold"
+                    >{shown.length ? '' : name(st.id)}</th
+                  ><td class="w-96 py-0.5 pr-3">By ball machine</td><td class="py-0.5">{st.machine}</td></tr
+                >{/if}
             {/each}
           </tbody>
         </table>

@@ -1,5 +1,5 @@
 import { clock } from '$lib/device/clock.svelte';
-import { api, type Run, type RunEvent } from '$lib/api/client';
+import { api, type MachineSetting, type Run, type RunEvent } from '$lib/api/client';
 import { goalKind } from '$lib/api/vocabulary';
 import { core, Folded } from '$lib/core/core';
 import { REFUSED, WAITING, type Fault, type Tap } from '$lib/device/db';
@@ -349,6 +349,14 @@ export class Session {
   /** A ball of one student, whoever is due. */
   tapOf(kind: 'good' | 'miss', student: string, step: number) {
     this.soon(() => this.#at(kind, { student, step }));
+  }
+  /** A ball that a machine fed, of whoever is due; `then` is told the id of what was written. */
+  fed(kind: 'good' | 'miss', machine: MachineSetting, then: (id: string) => void) {
+    this.soon(() => {
+      const s = this.student;
+      if (this.block && s)
+        then(this.write({ kind, block: this.block.id, student: s.id, step: this.step, machine }));
+    });
   }
   tap(kind: 'good' | 'miss') {
     this.soon(() => {

@@ -1,0 +1,167 @@
+import { randomUUID } from 'node:crypto';
+import type { Page } from '@playwright/test';
+import { begin, expect, test, type Club } from './club';
+
+/* A drill fed by the ball machine, on a phone: its balls count by themselves. */
+
+test.use({ viewport: { width: 390, height: 664 } });
+
+const id7 = () => {
+  const t = Date.now().toString(16).padStart(12, '0');
+  return `${t.slice(0, 8)}-${t.slice(8)}-7${randomUUID().slice(15)}`;
+};
+const button = (page: Page, name: string | RegExp) =>
+  page.getByRole('button', { name, exact: typeof name === 'string' }).first();
+
+/** A lesson of one student with a drill that a machine feeds; gives its id. */
+async function planned(page: Page, club: Club, drill: string): Promise<string> {
+  const api = `${club.url}/api/v1`;
+  const student = id7();
+  const who = { id: student, name: 'Quill Harrow', hand: 'right', level: 'club', version: 0 };
+  const made = await page.request.put(`${api}/students/${student}`, { data: who });
+  expect(made.ok(), await made.text()).toBe(true);
+  const shelf = (await (await page.request.get(`${api}/drills/${drill}`)).json()) as {
+    drill: { title: string; pattern: { court: string } };
+  };
+  const found = shelf.drill ?? (shelf as unknown as typeof shelf.drill);
+  const lesson = {
+    id: id7(),
+    version: 0,
+    title: 'By machine',
+    aim: '',
+    date: new Date().toISOString().slice(0, 10),
+    start: new Date().getHours() < 12 ? '20:00' : '05:00',
+    slotMinutes: 30,
+    court: found.pattern.court,
+    students: [student],
+    blocks: [{ id: id7(), kind: 'drill', title: found.title, minutes: 20, drill: found }]
+  };
+  const put = await page.request.put(`${api}/lessons/${lesson.id}`, { data: lesson });
+  expect(put.ok(), await put.text()).toBe(true);
+  return lesson.id;
+}
+
+interface Event {
+  kind: string;
+  as?: string;
+  machine?: { perMinute: number; balls?: number; shuffled?: boolean };
+}
+async function counted(page: Page, club: Club) {
+  const run = /court\/([0-9a-f-]+)/.exec(page.url())![1];
+  const answer = await page.request.get(`${club.url}/api/v1/runs/${run}`);
+  return (await answer.json()) as {
+    events: Event[];
+    state: {
+      blocks: {
+        machine?: { balls: number; good: number }[];
+        students: { machine?: string; stages: { balls: number; good: number }[] }[];
+      }[];
+    };
+  };
+}
+
+test('sixty balls of the machine count by themselves, and the log knows how each was fed', async ({
+  page,
+  club
+}) => {
+  await club.kill();
+  club.flags = ['--machine-times', '12', '--machine-hopper', '40'];
+  await club.start();
+  const lesson = await planned(page, club, 'table-machine-push-open');
+  await page.goto(`${club.url}/lessons/${lesson}`);
+
+  // The plan shows what each step asks, and begins with the one chosen.
+  const plan = page.getByRole('region', { name: 'Ball machine' });
+  await expect(plan.getByRole('row', { name: /all 3 balls in order/ })).toContainText(/\d\.\d s/);
+  await button(page, '2 of 3 balls in order').click();
+  await expect(button(page, '2 of 3 balls in order')).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await button(page, 'Run courtside').click();
+  await begin(page);
+  await button(page, /^Feed by ball machine/).click();
+  const sheet = page.getByRole('dialog', { name: 'Ball machine' });
+  const setting = sheet.getByLabel('Setting');
+  await expect(setting).toContainText('2 of 3 balls in order');
+  await button(page, /^Start the machine/).click();
+  await expect(button(page, '× Miss')).toBeVisible();
+  await expect(setting).toContainText(/3\d left/);
+  await button(page, '× Miss').click();
+  await expect(button(page, /^Undo: ball \d+ was good/)).toBeVisible();
+
+  // Harder and faster while it feeds.
+  await button(page, 'Harder').click();
+  await expect(setting).toContainText('all 3 balls in order');
+  await button(page, 'Harder').click();
+  await expect(setting).toContainText('shuffled');
+  await button(page, 'Faster').click();
+  await expect(setting).toContainText('34 a minute');
+  await expect(sheet.getByRole('alert')).toContainText('The hopper is empty');
+  await button(page, /^Refilled: start/).click();
+  await expect
+    .poll(async () => (await counted(page, club)).state.blocks[0]!.students[0]!.stages[0]!.balls)
+    .toBeGreaterThanOrEqual(60);
+  await button(page, '■ Stop').click();
+  await expect(button(page, /^Start the machine/)).toBeVisible();
+  await expect(page.getByText(/not sent yet/)).toHaveCount(0);
+
+  const run = await counted(page, club);
+  const balls = run.events.filter((e) => e.machine);
+  const stage = run.state.blocks[0]!.students[0]!.stages[0]!;
+  expect(stage.balls).toBe(balls.length);
+  expect(run.events.filter((e) => e.as === 'miss')).toHaveLength(1);
+  expect(stage.good).toBe(balls.length - 1);
+  expect(run.state.blocks[0]!.machine!.reduce((sum, m) => sum + m.balls, 0)).toBe(balls.length);
+  expect(new Set(balls.map((e) => e.machine!.perMinute)).size).toBeGreaterThan(1);
+  expect(balls.some((e) => e.machine!.shuffled)).toBe(true);
+
+  await button(page, 'Count by hand').click();
+  await button(page, 'Finish lesson').click();
+  await button(page, 'Finish lesson').click();
+  await page.getByRole('link', { name: 'Open the log' }).click();
+  await page
+    .getByRole('link', { name: /^By machine/ })
+    .first()
+    .click();
+  await expect(page.getByRole('row', { name: /By ball machine keeps up with \d+ a minute/ })).toBeVisible();
+});
+
+test('a machine stops when the clock is paused, the screen goes dark or the line is cut', async ({
+  page,
+  club,
+  context
+}) => {
+  const lesson = await planned(page, club, 'table-machine-push-open');
+  await page.goto(`${club.url}/lessons/${lesson}`);
+  await button(page, 'Run courtside').click();
+  await begin(page);
+  await button(page, /^Feed by ball machine/).click();
+  const alert = page.getByRole('dialog', { name: 'Ball machine' }).getByRole('alert');
+  const start = async () => {
+    await button(page, /^(Start the machine|Refilled: start)/).click();
+    await expect(page.getByText(/^Starts in \d$/)).toBeVisible();
+  };
+  // Anyone can stop a countdown, by a key too.
+  await start();
+  await page.keyboard.press(' ');
+  await expect(button(page, /^Start the machine/)).toBeVisible();
+
+  await start();
+  await expect(button(page, '× Miss')).toBeVisible();
+  await page.evaluate(() => {
+    Object.defineProperty(document, 'visibilityState', { value: 'hidden', configurable: true });
+    document.dispatchEvent(new window.Event('visibilitychange'));
+  });
+  await expect(alert).toContainText('The screen was off');
+  await page.evaluate(() => Object.defineProperty(document, 'visibilityState', { value: 'visible' }));
+
+  await start();
+  await expect(button(page, '× Miss')).toBeVisible();
+  await context.setOffline(true);
+  await club.kill();
+  await expect(alert).toContainText(/was lost|does not answer/);
+  await club.start();
+  await context.setOffline(false);
+
+  await page.keyboard.press('Escape');
+  await expect(button(page, /^Feed by ball machine/)).toBeVisible();
+});
