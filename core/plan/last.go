@@ -65,6 +65,9 @@ func SayMark(k *progress.Series, m progress.Mark) string {
 	if chose := m.SayChoices(); chose != "" {
 		best += "; " + chose + sayRead(k, m)
 	}
+	if m.Machine != "" {
+		best += "; by machine " + m.Machine
+	}
 	if k.Measure == progress.Good && m.Balls > 0 {
 		said := fmt.Sprintf("%d of %d", m.Good, m.Balls)
 		if m.Goal > 0 && !m.Met {

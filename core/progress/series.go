@@ -53,6 +53,8 @@ type Mark struct {
 	Far     int      `json:"far,omitempty"`
 	// Misses are where those went that were marked.
 	Misses Misses `json:"misses,omitempty"`
+	// Machine is what a ball machine's balls said, in words.
+	Machine string `json:"machine,omitempty"`
 }
 
 // Choice is a result that balls had besides good or missed, with how often: right, wrong

@@ -322,6 +322,8 @@ type Result struct {
 	// Shot is which of the stage's shots that take turns it is of; the first has the State
 	// of the stage as a whole.
 	Shot int
+	// Machine is what a ball machine's balls say of the student, in words.
+	Machine string
 }
 
 // anything says whether something was counted.
@@ -345,7 +347,7 @@ func (s State) Results(l *lesson.Lesson) (out []Result) {
 				}
 				r := Result{
 					Student: st.ID, Block: b.ID, Stage: j, Skill: d.Skill(d.Stages[j]), State: state,
-					Balls: state.Balls, Good: state.Good, Radius: d.Radial(d.Stages[j]),
+					Balls: state.Balls, Good: state.Good, Radius: d.Radial(d.Stages[j]), Machine: st.Machine,
 				}
 				if state.Goal.Kind == goal.Rally { // every other shot is the other's
 					r.Balls, r.Good = 0, 0

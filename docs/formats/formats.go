@@ -20,6 +20,12 @@ var Games []byte
 //go:embed share.schema.json
 var Share []byte
 
+// Machine is the JSON Schema of a message between a ball machine and its client,
+// generated too.
+//
+//go:embed machine.schema.json
+var Machine []byte
+
 // Drills4, Drills3 and Drills2 are the schemas of drills of versions before, which are
 // read too.
 var (

@@ -33,6 +33,8 @@ type MoreCounted struct {
 	// the longest try with one ball.
 	Choices []progress.Choice `json:"choices,omitempty"`
 	Far     int               `json:"far,omitempty"`
+	// Machine is what a ball machine's balls say of the student.
+	Machine string `json:"machine,omitempty"`
 }
 
 // MoreOf a result of that drill.
@@ -61,6 +63,7 @@ func MoreOf(r run.Result, d *drill.Drill) MoreCounted {
 		Misses:  s.Misses,
 		Choices: choices,
 		Far:     s.Far,
+		Machine: r.Machine,
 	}
 }
 

@@ -13,13 +13,13 @@ const id7 = () => {
 const button = (page: Page, name: string | RegExp) =>
   page.getByRole('button', { name, exact: typeof name === 'string' }).first();
 
+const student = id7();
+
 /** A lesson of one student with a drill that a machine feeds; gives its id. */
 async function planned(page: Page, club: Club, drill: string): Promise<string> {
   const api = `${club.url}/api/v1`;
-  const student = id7();
   const who = { id: student, name: 'Quill Harrow', hand: 'right', level: 'club', version: 0 };
-  const made = await page.request.put(`${api}/students/${student}`, { data: who });
-  expect(made.ok(), await made.text()).toBe(true);
+  await page.request.put(`${api}/students/${student}`, { data: who }); // who is there already stays
   const shelf = (await (await page.request.get(`${api}/drills/${drill}`)).json()) as {
     drill: { title: string; pattern: { court: string } };
   };
@@ -123,6 +123,10 @@ test('sixty balls of the machine count by themselves, and the log knows how each
     .first()
     .click();
   await expect(page.getByRole('row', { name: /By ball machine keeps up with \d+ a minute/ })).toBeVisible();
+
+  // The next plan says what the student kept up with.
+  await page.goto(`${club.url}/lessons/${await planned(page, club, 'table-machine-push-open')}`);
+  await expect(page.getByText(/Last time Quill: .*; by machine keeps up with \d+ a minute/)).toBeVisible();
 });
 
 test('a machine stops when the clock is paused, the screen goes dark or the line is cut', async ({
@@ -161,6 +165,22 @@ test('a machine stops when the clock is paused, the screen goes dark or the line
   await expect(alert).toContainText(/was lost|does not answer/);
   await club.start();
   await context.setOffline(false);
+
+  // Another device pauses the clock.
+  await start();
+  await expect(button(page, '× Miss')).toBeVisible();
+  const run = /court\/([0-9a-f-]+)/.exec(page.url())![1];
+  const { lesson: given } = (await (await page.request.get(`${club.url}/api/v1/runs/${run}`)).json()) as {
+    lesson: { id: string; version: number };
+  };
+  const paused = await page.request.post(`${club.url}/api/v1/runs/${run}/events`, {
+    data: {
+      lesson: { id: given.id, version: given.version },
+      events: [{ id: id7(), at: Date.now(), kind: 'pause' }]
+    }
+  });
+  expect(paused.ok(), await paused.text()).toBe(true);
+  await expect(alert).toContainText('The clock is paused');
 
   await page.keyboard.press('Escape');
   await expect(button(page, /^Feed by ball machine/)).toBeVisible();

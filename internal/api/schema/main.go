@@ -39,6 +39,14 @@ func main() {
 		"Lengths are metres, times seconds, moments milliseconds since 1970. Lessons and weeks have no "+
 			"students; lessons that were given have those who were in them.",
 	)
+	write(
+		spec.Components.Schemas,
+		"machine",
+		"A message between a ball machine and its client",
+		"MachineMessage",
+		"MachineMessage",
+		"Lengths are metres, speeds metres a second, times seconds unless said otherwise.",
+	)
 }
 
 // write puts one schema into docs/formats: a document, or several in one, with what

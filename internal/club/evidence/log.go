@@ -300,6 +300,7 @@ func markOf(r gen.Counted, where *time.Location) (key progress.Key, m progress.M
 		Good:    int(r.Good),
 		Choices: more.Choices,
 		Far:     more.Far,
+		Machine: more.Machine,
 		Misses:  more.Misses,
 	}
 	switch key.Measure {

@@ -4703,6 +4703,44 @@ export interface components {
             shuffled: boolean;
             anywhere: number;
         };
+        /** @description a message between a ball machine and its client, over the WebSocket; only what its kind needs is set */
+        MachineMessage: {
+            /** @enum {string} */
+            kind: "hello" | "load" | "start" | "rate" | "pause" | "stop" | "refill" | "beat" | "bye" | "loaded" | "refused" | "counting" | "running" | "ball" | "empty" | "jam";
+            /** @description in a hello: of the protocol */
+            version?: number;
+            /** @description in a client's hello: for which sport a machine is wanted */
+            sport?: string;
+            /** @description in a client's hello: a name that stays the same when it connects again */
+            client?: string;
+            /** @description in a client's hello: the number of the last ball that it knows of */
+            since?: number;
+            programme?: components["schemas"]["MachineProgramme"];
+            /** @description seconds before the first ball */
+            countdown?: number;
+            /** @description balls a minute */
+            perMinute?: number;
+            machine?: components["schemas"]["MachineKind"];
+            /** @description no ball is really thrown */
+            simulated?: boolean;
+            /** @description another one each time the machine is switched on: balls are numbered anew in it */
+            session?: string;
+            /** @description the number of the ball, from 1; otherwise of the last one */
+            n?: number;
+            /**
+             * Format: int64
+             * @description when it left, in milliseconds since 1970 by the machine's clock
+             */
+            at?: number;
+            /** @description which ball of the drill's pattern it is, from 0 */
+            feed?: number;
+            land?: components["schemas"]["Point"];
+            setting?: components["schemas"]["MachineSetting"];
+            /** @description balls in the hopper */
+            left?: number;
+            /** @description why it refused, stopped or cannot go on, in words for a coach */
+            why?: string;
+        };
         /** @description the ball machine of a drill, how it is set, and each easier and harder setting */
         Machine: {
             kind: components["schemas"]["MachineKind"];

@@ -1,7 +1,7 @@
 <!-- The ball machine of a block: what it feeds, drawn and played; how fast; and what each setting asks of whom. -->
 <script lang="ts">
   import { onDestroy } from 'svelte';
-  import type { Block, Drill, Machine, MachineSetting } from '$lib/api/client';
+  import type { Block, BlockDetail, Drill, Machine, MachineSetting } from '$lib/api/client';
   import FedCourt from '$lib/machine/FedCourt.svelte';
   import { faster } from '$lib/machine/setting';
   import Num from '$lib/shell/Num.svelte';
@@ -14,9 +14,10 @@
     block: Block;
     drill: Drill;
     machine: Machine;
+    lastTime: BlockDetail['lastTime'];
     name: (id: string) => string;
   }
-  let { editor, block, drill, machine, name }: Props = $props();
+  let { editor, block, drill, machine, lastTime, name }: Props = $props();
   const balls = $derived(machine.programme.balls);
   const step = $derived(machine.steps[machine.step]);
   const students = $derived(step?.asks.map((a) => a.student) ?? []);
@@ -70,6 +71,9 @@
         : ''}.
     </p>
   </div>
+  {#each lastTime as l (`${l.student} ${l.stage}`)}
+    <p class="mt-1 text-sm">Last time <bdi>{name(l.student)}</bdi>: {l.said}.</p>
+  {/each}
   <div class="mt-2 grid gap-4 sm:grid-cols-[15rem_minmax(0,1fr)]">
     <div>
       <div class="aspect-[30/17]">
