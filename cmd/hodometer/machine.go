@@ -23,13 +23,24 @@ type simulated struct {
 
 // machines listens for clients of simulated ball machines until stop is called, and gives the
 // address of their WebSocket. They listen on this computer only: a machine does what it is told.
-func machines(ctx context.Context, log *slog.Logger, addr string, s simulated) (at string, stop func(), err error) {
+func machines(
+	ctx context.Context,
+	log *slog.Logger,
+	addr string,
+	s simulated,
+) (at string, stop func(), err error) {
 	host, _, err := net.SplitHostPort(addr)
 	if ip := net.ParseIP(host); err != nil || host != "localhost" && (ip == nil || !ip.IsLoopback()) {
-		return "", nil, fmt.Errorf("a ball machine listens on this computer only, for example on 127.0.0.1:8471, not on %q", addr)
+		return "", nil, fmt.Errorf(
+			"a ball machine listens on this computer only, for example on 127.0.0.1:8471, not on %q",
+			addr,
+		)
 	}
 	if !(s.Times > 0 && s.Times <= 1000) {
-		return "", nil, fmt.Errorf("a simulated machine is up to 1000 times as fast as in life, not %g", s.Times)
+		return "", nil, fmt.Errorf(
+			"a simulated machine is up to 1000 times as fast as in life, not %g",
+			s.Times,
+		)
 	}
 	l, err := net.Listen("tcp", addr)
 	if err != nil {
@@ -60,7 +71,10 @@ func (d door) machine() (*url.URL, error) {
 	at, err := url.Parse(d.Machine)
 	secure := map[string]string{"ws": "http", "wss": "https"}
 	if err != nil || at.Host == "" || secure[at.Scheme] == "" {
-		return nil, fmt.Errorf("%q is not the address of a ball machine; write it as ws://127.0.0.1:8471/machine", d.Machine)
+		return nil, fmt.Errorf(
+			"%q is not the address of a ball machine; write it as ws://127.0.0.1:8471/machine",
+			d.Machine,
+		)
 	}
 	at.Scheme = secure[at.Scheme]
 	return at, nil

@@ -87,8 +87,13 @@ func (k Kind) Cannot(p Programme, system units.System) []string {
 			say("%s has %.0f rpm of sidespin: this machine gives %s.", ball, math.Abs(b.SideRPM), k.sides())
 		}
 		if !k.Height.holds(b.From.Z) {
-			say("%s leaves from %s: this machine throws from %s to %s high.", ball, units.Length(b.From.Z, system),
-				units.Length(k.Height.Least, system), units.Length(k.Height.Most, system))
+			say(
+				"%s leaves from %s: this machine throws from %s to %s high.",
+				ball,
+				units.Length(b.From.Z, system),
+				units.Length(k.Height.Least, system),
+				units.Length(k.Height.Most, system),
+			)
 		}
 	}
 	if turn := p.swivel(); turn > 2*k.Swivel {

@@ -75,10 +75,18 @@ func TestRefused(t *testing.T) {
 	assert.Equal(t, []string{
 		"Ball 1 has 7000 rpm of backspin: this machine gives up to 5000 rpm of backspin and 5000 of topspin.",
 	}, table.Cannot(spun, units.Metric))
-	assert.Equal(t, []string{"200 balls a minute: this machine feeds 15 to 110."}, table.Cannot(swift, units.Metric))
+	assert.Equal(
+		t,
+		[]string{"200 balls a minute: this machine feeds 15 to 110."},
+		table.Cannot(swift, units.Metric),
+	)
 	shuttles, _ := machine.For("badminton")
 	spun.Court = "badminton"
-	assert.Contains(t, shuttles.Cannot(spun, units.Metric), "Ball 1 has 7000 rpm of backspin: this machine gives no spin.")
+	assert.Contains(
+		t,
+		shuttles.Cannot(spun, units.Metric),
+		"Ball 1 has 7000 rpm of backspin: this machine gives no spin.",
+	)
 }
 
 func clone(p machine.Programme) machine.Programme {
@@ -123,8 +131,9 @@ func TestSteps(t *testing.T) {
 				t.Fatalf("two steps are called %q", step.Say(n))
 			}
 			said[step.Say(n)] = true
-			if p := step.Pattern(spaced(n)); step.PerMinute == 0 && math.Abs(machine.Rate(p)-machine.Rate(spaced(n))) > 0.5 {
-				t.Fatalf("%q comes %g a minute, all of them %g", step.Say(n), machine.Rate(p), machine.Rate(spaced(n)))
+			rate, whole := machine.Rate(step.Pattern(spaced(n))), machine.Rate(spaced(n))
+			if step.PerMinute == 0 && math.Abs(rate-whole) > 0.5 {
+				t.Fatalf("%q comes %g a minute, all of them %g", step.Say(n), rate, whole)
 			}
 			if p := step.Validate(); len(p) > 0 {
 				t.Fatal(p)

@@ -34,7 +34,10 @@ func (s Setting) Validate() (p units.Problems) {
 			pattern.MostFeeds, s.Balls))
 	}
 	if !(s.Anywhere >= 0 && s.Anywhere <= MostAnywhere) {
-		p.Add("anywhere", fmt.Sprintf("a ball comes within 0 to %g m of its place, got %g", MostAnywhere, s.Anywhere))
+		p.Add(
+			"anywhere",
+			fmt.Sprintf("a ball comes within 0 to %g m of its place, got %g", MostAnywhere, s.Anywhere),
+		)
 	}
 	if s.PerMinute != 0 && !(s.PerMinute >= 1 && s.PerMinute <= mostRate) {
 		p.Add("perMinute", fmt.Sprintf("balls a minute: 1 to %g, got %g", mostRate, s.PerMinute))

@@ -167,17 +167,24 @@ func (q *question) ofMachine(b *lesson.Block) (out []Notice) {
 		return nil
 	}
 	if len(m.Cannot) > 0 {
-		out = append(out, notice("machineCannot", "The ball machine cannot feed this: "+strings.Join(m.Cannot, " ")))
+		out = append(
+			out,
+			notice("machineCannot", "The ball machine cannot feed this: "+strings.Join(m.Cannot, " ")),
+		)
 	}
 	if balls := float64(b.Minutes) * m.PerMinute; m.Steps[m.Step].Isolated && balls > manyInOnePlace {
 		// All of them shuffled, or one ball anywhere near its place.
 		harder := m.Steps[max(1, len(m.Steps)-2)]
 		fit := *b
 		fit.Machine = &harder.Setting
-		out = append(out, notice("machineOnePlace",
-			fmt.Sprintf("All of about %.0f balls come to one place. Once the stroke holds, let them come to others.",
-				balls),
-			change("Begin with "+harder.Label, "the student has to read each ball", fit)))
+		out = append(out, notice(
+			"machineOnePlace",
+			fmt.Sprintf(
+				"All of about %.0f balls come to one place. Once the stroke holds, let them come to others.",
+				balls,
+			),
+			change("Begin with "+harder.Label, "the student has to read each ball", fit),
+		))
 	}
 	return out
 }

@@ -53,7 +53,8 @@ func (b *BlockState) Sustained(student string) (best FedState, ok bool) {
 		}
 	}
 	for rate, at := range rates {
-		if at.Balls >= enoughFed && float64(at.Good) >= sustaining*float64(at.Balls) && rate > best.Setting.PerMinute {
+		if at.Balls >= enoughFed && float64(at.Good) >= sustaining*float64(at.Balls) &&
+			rate > best.Setting.PerMinute {
 			best, ok = at, true
 		}
 	}
@@ -87,7 +88,10 @@ func (b *BlockState) sayFed(student string, n int) string {
 		return fmt.Sprintf("keeps up with %.0f a minute (%d of %d); %s",
 			best.Setting.PerMinute, best.Good, best.Balls, said)
 	}
-	if slices.ContainsFunc(b.Machine, func(m FedState) bool { return m.Student == student && m.Balls >= enoughFed }) {
+	if slices.ContainsFunc(
+		b.Machine,
+		func(m FedState) bool { return m.Student == student && m.Balls >= enoughFed },
+	) {
 		return "no rate kept up yet; " + said
 	}
 	return said

@@ -19,14 +19,23 @@ func byMachine(t require.TestingT) *lesson.Lesson {
 	b := lesson.ForDrill(d)
 	b.ID = uid(11)
 	return &lesson.Lesson{
-		ID: uid(1), Title: "Machine", Date: "2026-05-17", Start: "17:00", SlotMinutes: 60, Court: "tableTennis",
-		Students: []string{uid(101), uid(102)}, Blocks: []lesson.Block{b},
+		ID:          uid(1),
+		Title:       "Machine",
+		Date:        "2026-05-17",
+		Start:       "17:00",
+		SlotMinutes: 60,
+		Court:       "tableTennis",
+		Students:    []string{uid(101), uid(102)},
+		Blocks:      []lesson.Block{b},
 	}
 }
 
 func (s *script) fed(kind Kind, rate float64, balls int) string {
 	return s.add(Event{
-		Kind: kind, Block: uid(11), Student: uid(101), Machine: &machine.Setting{Balls: balls, PerMinute: rate},
+		Kind:    kind,
+		Block:   uid(11),
+		Student: uid(101),
+		Machine: &machine.Setting{Balls: balls, PerMinute: rate},
 	})
 }
 
@@ -114,9 +123,12 @@ func TestMachineEventsThatAreWrong(t *testing.T) {
 	l := byMachine(t)
 	s := &script{l: l}
 	id := s.fed(Good, 24, 0)
+	ball := func(set machine.Setting) Event {
+		return Event{Kind: Miss, Block: uid(11), Student: uid(101), Machine: &set}
+	}
 	for field, e := range map[string]Event{
-		"machine.perMinute": {Kind: Good, Block: uid(11), Student: uid(101), Machine: &machine.Setting{}},
-		"machine.balls":     {Kind: Miss, Block: uid(11), Student: uid(101), Machine: &machine.Setting{Balls: 99, PerMinute: 20}},
+		"machine.perMinute": ball(machine.Setting{}),
+		"machine.balls":     ball(machine.Setting{Balls: 99, PerMinute: 20}),
 		"as":                {Kind: Amend, Amends: id, As: Finish},
 	} {
 		e.ID, e.At = uid(9000), 1_700_000_000_000

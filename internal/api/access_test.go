@@ -22,8 +22,8 @@ var (
 	forAnybody    = "getAccess signIn pairDevice openCard getVocabulary listBases listCourts"
 	forAssistants = "signOut listStudents listGroups getGroup listLessons lastLesson getLesson " +
 		"getLessonSummary getSheet listRuns getRun putRun streamRun " +
-		"addEvents listBlockTemplates listWarmUps blankDrill listDrills checkDrill checkProgramme useMachine getDrill " +
-		"listDrillVersions listGames getGame listGameVersions listLadders getLadder"
+		"addEvents listBlockTemplates listWarmUps blankDrill listDrills checkDrill getDrill " +
+		"checkProgramme useMachine listDrillVersions listGames getGame listGameVersions listLadders getLadder"
 	forOwners = "getRetention setRetention eraseStudent eraseLesson eraseRun archiveStudent " +
 		"addCoach changeCoach handOverLessons setZone makeCode listDevices changeDevice endDevice " +
 		"listDeeds listCopies takeCopy getCopy"

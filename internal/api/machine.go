@@ -54,9 +54,15 @@ func toMachine(at *url.URL) StrictMiddlewareFunc {
 			from, err := url.Parse(r.Header.Get("Origin"))
 			switch {
 			case err != nil || from.Host == "" || from.Host != r.Host:
-				return nil, echo.NewHTTPError(http.StatusForbidden, "Only a page of this server may use the ball machine.")
+				return nil, echo.NewHTTPError(
+					http.StatusForbidden,
+					"Only a page of this server may use the ball machine.",
+				)
 			case relay == nil:
-				return nil, echo.NewHTTPError(http.StatusServiceUnavailable, "No ball machine is connected to this server.")
+				return nil, echo.NewHTTPError(
+					http.StatusServiceUnavailable,
+					"No ball machine is connected to this server.",
+				)
 			}
 			relay.ServeHTTP(c.Response(), r)
 			return nil, nil

@@ -53,9 +53,15 @@ func TestAPageTalksToTheBallMachine(t *testing.T) {
 	var asked plan.Machine
 	drill, err := library.ByID("table-machine-push-open")
 	require.NoError(t, err)
-	body, err := json.Marshal(map[string]any{"drill": drill, "setting": core.Setting{Balls: 2, PerMinute: 40}})
+	body, err := json.Marshal(
+		map[string]any{"drill": drill, "setting": core.Setting{Balls: 2, PerMinute: 40}},
+	)
 	require.NoError(t, err)
-	answer, err := http.Post(s+"/api/v1/machine/programme", "application/json", strings.NewReader(string(body)))
+	answer, err := http.Post(
+		s+"/api/v1/machine/programme",
+		"application/json",
+		strings.NewReader(string(body)),
+	)
 	require.NoError(t, err)
 	defer answer.Body.Close()
 	require.Equal(t, http.StatusOK, answer.StatusCode)

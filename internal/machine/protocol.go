@@ -108,7 +108,10 @@ func (m Message) validate() (p units.Problems) {
 	switch m.Kind {
 	case Hello:
 		if m.Version != Version {
-			p.Add("version", fmt.Sprintf("this machine speaks version %d of the protocol, not %d", Version, m.Version))
+			p.Add(
+				"version",
+				fmt.Sprintf("this machine speaks version %d of the protocol, not %d", Version, m.Version),
+			)
 		}
 		if len(m.Client) > 100 {
 			p.Add("client", "the name of a client has at most 100 characters")
@@ -124,7 +127,10 @@ func (m Message) validate() (p units.Problems) {
 		}
 	case Start:
 		if m.Countdown < LeastCountdown || m.Countdown > mostCountdown {
-			p.Add("countdown", fmt.Sprintf("a machine starts after %d to %d seconds", LeastCountdown, mostCountdown))
+			p.Add(
+				"countdown",
+				fmt.Sprintf("a machine starts after %d to %d seconds", LeastCountdown, mostCountdown),
+			)
 		}
 	case Rate:
 		if !(m.PerMinute >= 1 && m.PerMinute <= 200) {

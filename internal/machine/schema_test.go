@@ -61,7 +61,9 @@ func TestMessagesAreAsPublished(t *testing.T) {
 		at = at.Add(20 * time.Second)
 		fits(sim.Until(at)...)
 	}
-	for _, said := range []machine.Kind{machine.Refused, machine.Counting, machine.Running, machine.Thrown, machine.Empty} {
+	for _, said := range []machine.Kind{
+		machine.Refused, machine.Counting, machine.Running, machine.Thrown, machine.Empty,
+	} {
 		assert.True(t, kinds[said], "nothing was said of %s", said)
 	}
 }

@@ -81,6 +81,10 @@ func enter(t *testing.T, url string, since int) (*line, machine.Message) {
 	}
 }
 
+func hello(sport string) machine.Message {
+	return machine.Message{Kind: machine.Hello, Version: machine.Version, Sport: sport}
+}
+
 func hall(t *testing.T, o machine.Options) string {
 	server := httptest.NewServer(machine.NewHall(o).Handler())
 	t.Cleanup(server.Close)
@@ -130,7 +134,7 @@ func TestEveryBallIsHeardOfOnce(t *testing.T) {
 func TestAClientThatIsSilentStopsTheMachine(t *testing.T) {
 	url := hall(t, machine.Options{})
 	l := dial(t, url)
-	l.say(machine.Message{Kind: machine.Hello, Version: machine.Version, Sport: "squash"})
+	l.say(hello("squash"))
 	l.until(machine.Hello)
 	begun := time.Now()
 	for { // reads, and says nothing
@@ -140,7 +144,7 @@ func TestAClientThatIsSilentStopsTheMachine(t *testing.T) {
 	}
 	assert.Greater(t, time.Since(begun), machine.Lost/2)
 	again := dial(t, url)
-	again.say(machine.Message{Kind: machine.Hello, Version: machine.Version, Sport: "squash"})
+	again.say(hello("squash"))
 	again.until(machine.Hello)
 }
 
@@ -155,7 +159,9 @@ func TestBallsBelongToTheirClient(t *testing.T) {
 	mine.until(machine.Bye)
 	for {
 		l := dial(t, url)
-		l.say(machine.Message{Kind: machine.Hello, Version: machine.Version, Sport: "tennis", Client: "other"})
+		l.say(
+			machine.Message{Kind: machine.Hello, Version: machine.Version, Sport: "tennis", Client: "other"},
+		)
 		if m, _ := l.hear(); m.Kind == machine.Hello {
 			require.GreaterOrEqual(t, m.N, n)
 			l.say(machine.Message{Kind: machine.Refill})
@@ -177,14 +183,14 @@ func TestWhoMayUseAMachine(t *testing.T) {
 	assert.Equal(t, http.StatusForbidden, answer.StatusCode, "a page of another site")
 
 	first := dial(t, url)
-	first.say(machine.Message{Kind: machine.Hello, Version: machine.Version, Sport: "tennis"})
+	first.say(hello("tennis"))
 	first.until(machine.Hello)
 	for _, c := range []struct {
 		m   machine.Message
 		why string
 	}{
-		{machine.Message{Kind: machine.Hello, Version: machine.Version, Sport: "tennis"}, "Another device uses this machine."},
-		{machine.Message{Kind: machine.Hello, Version: machine.Version, Sport: "chess"}, "no machine"},
+		{hello("tennis"), "Another device uses this machine."},
+		{hello("chess"), "no machine"},
 		{machine.Message{Kind: machine.Hello, Version: 2, Sport: "tennis"}, "version 1"},
 		{machine.Message{Kind: machine.Stop}, "hello first"},
 	} {

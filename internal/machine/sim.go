@@ -61,9 +61,17 @@ func NewSim(k machine.Kind, session string, seed uint64) *Sim {
 func (s *Sim) hello(client string, since int) []Message {
 	s.client = client
 	kind, left := s.Kind, s.left
-	out := []Message{{
-		Kind: Hello, Version: Version, Machine: &kind, Simulated: true, Session: s.Session, N: s.n, Left: &left,
-	}}
+	out := []Message{
+		{
+			Kind:      Hello,
+			Version:   Version,
+			Machine:   &kind,
+			Simulated: true,
+			Session:   s.Session,
+			N:         s.n,
+			Left:      &left,
+		},
+	}
 	for _, t := range s.thrown {
 		if t.client == client && t.ball.N > since {
 			out = append(out, t.ball)

@@ -26,7 +26,12 @@ func feeds() pattern.Pattern {
 	}
 	left, right := ball, ball
 	left.To.X, left.To.Y, right.To.X, right.To.Y = -2, -8, 2, -8
-	return pattern.Pattern{Court: "tennis", Area: "singles", Hand: "right", Feeds: []pattern.Feed{left, right}}
+	return pattern.Pattern{
+		Court: "tennis",
+		Area:  "singles",
+		Hand:  "right",
+		Feeds: []pattern.Feed{left, right},
+	}
 }
 
 func programme(t require.TestingT, s core.Setting) *core.Programme {
@@ -76,7 +81,14 @@ func TestBallsLandWhereTheProgrammeHasThem(t *testing.T) {
 			}
 			fourth := 3*math.Pow(c.sigma, 4) + 6*c.sigma*c.sigma*even + math.Pow(s.Anywhere, 4)/8
 			assert.Less(t, math.Abs(mean), 3*math.Sqrt(want/n), "%s %s: mean", name, what)
-			assert.Less(t, math.Abs(square-want), 3*math.Sqrt((fourth-want*want)/n), "%s %s: variance", name, what)
+			assert.Less(
+				t,
+				math.Abs(square-want),
+				3*math.Sqrt((fourth-want*want)/n),
+				"%s %s: variance",
+				name,
+				what,
+			)
 		}
 	}
 }
@@ -106,7 +118,14 @@ func TestAnyOrderOfMessages(t *testing.T) {
 				}
 			}
 			m := machine.Message{Kind: rapid.SampledFrom([]machine.Kind{
-				machine.Load, machine.Start, machine.Rate, machine.Pause, machine.Stop, machine.Refill, machine.Hello, machine.Beat,
+				machine.Load,
+				machine.Start,
+				machine.Rate,
+				machine.Pause,
+				machine.Stop,
+				machine.Refill,
+				machine.Hello,
+				machine.Beat,
 			}).Draw(t, "kind")}
 			switch m.Kind {
 			case machine.Load:
@@ -151,10 +170,16 @@ func TestWhatCannotBeDone(t *testing.T) {
 func TestMessagesThatAreNone(t *testing.T) {
 	long := `{"kind":"` + strings.Repeat("a", machine.MaxMessage) + `"}`
 	for text, why := range map[string]string{
-		``: "no message", `[]`: "no message", `{"kind":"dance"}`: "does not understand", `{"kind":"load"}`: "without a programme",
-		`{"kind":"hello","version":9}`: "version 1", `{"kind":"beat"}{"kind":"beat"}`: "one message at a time",
-		`{"kind":"start","countdown":0}`: "3 to 30 seconds", `{"kind":"rate","perMinute":1e300}`: "1 to 200",
-		`{"kind":"beat","loud":true}`: "no message", long: "at most",
+		``:                                  "no message",
+		`[]`:                                "no message",
+		`{"kind":"beat","loud":true}`:       "no message",
+		`{"kind":"beat"}{"kind":"beat"}`:    "one message at a time",
+		long:                                "at most",
+		`{"kind":"dance"}`:                  "does not understand",
+		`{"kind":"hello","version":9}`:      "version 1",
+		`{"kind":"load"}`:                   "without a programme",
+		`{"kind":"start","countdown":0}`:    "3 to 30 seconds",
+		`{"kind":"rate","perMinute":1e300}`: "1 to 200",
 		`{"kind":"load","programme":{"balls":[]}}`:                      "1 to 24 balls",
 		`{"kind":"load","programme":{"balls":[{"gap":0}]}}`:             "0.2 to 60 s",
 		`{"kind":"load","programme":{"balls":[{"gap":1,"speed":1e9}]}}`: "out of any court",

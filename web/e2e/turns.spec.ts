@@ -1,66 +1,9 @@
-import { begin, expect, finish, test, type Club } from './club';
-import type { Page } from '@playwright/test';
-import { v7 } from 'uuid';
+import { expect, finish, test } from './club';
+import { block, button, drillBlock, fits, lessonOf, next, type Any } from './lessons';
 
 // Blocks whose turns are more than "one stroke, one line, so many balls", counted with one
 // thumb on a small phone, then read in the log and in the next plan.
 test.use({ viewport: { width: 390, height: 664 }, hasTouch: true });
-
-type Any = Record<string, unknown>;
-const button = (page: Page, name: string | RegExp) =>
-  page.getByRole('button', { name, exact: typeof name === 'string' }).first();
-
-async function lessonOf(page: Page, club: Club, names: string[], make: (ask: Ask) => Promise<Any[]>) {
-  const ask: Ask = async (method, path, data) => {
-    const answer = await page.request.fetch(`${club.url}/api/v1${path}`, { method, data: data as Any });
-    expect(answer.ok(), `${method} ${path}: ${await answer.text()}`).toBe(true);
-    return (await answer.json()) as never;
-  };
-  const students = [];
-  for (const name of names) {
-    const s = { id: v7(), version: 0, name, hand: 'right', level: 'club' };
-    await ask('PUT', `/students/${s.id}`, s);
-    students.push(s.id);
-  }
-  const lesson = {
-    id: v7(),
-    version: 0,
-    title: 'What a turn is',
-    aim: '',
-    date: new Date().toISOString().slice(0, 10),
-    start: '21:00',
-    slotMinutes: 60,
-    court: 'tennis',
-    students,
-    blocks: await make(ask)
-  };
-  await ask('PUT', `/lessons/${lesson.id}`, lesson);
-  await page.goto(`${club.url}/lessons/${lesson.id}`);
-  await button(page, 'Run courtside').tap();
-  await begin(page);
-  return { lesson, students, ask };
-}
-type Ask = <T>(method: string, path: string, data?: unknown) => Promise<T>;
-const block = (title: string, rest: Any) => ({ id: v7(), title, minutes: 12, ...rest });
-const drillBlock = async (ask: Ask, id: string, change: (d: Any) => Any = (d) => d) => {
-  const { drill } = await ask<{ drill: Any }>('GET', `/drills/${id}`);
-  return block(String(drill.title), { kind: 'drill', drill: change(drill) });
-};
-const next = (page: Page) => button(page, /^Next: /).tap();
-/** Everything that is pressed lies above the fold, and under nothing else. */
-async function fits(page: Page, where: string) {
-  const hidden = await page.evaluate(() =>
-    [...document.querySelectorAll<HTMLElement>('main button')]
-      .filter((e) => e.offsetParent && !e.matches(':disabled'))
-      .filter((e) => {
-        const b = e.getBoundingClientRect();
-        const on = (y: number) => e.contains(document.elementFromPoint(b.left + b.width / 2, y));
-        return b.bottom > innerHeight + 0.5 || !on(b.top + 3) || !on(b.bottom - 3);
-      })
-      .map((e) => e.getAttribute('aria-label') ?? e.innerText)
-  );
-  expect(hidden, where).toEqual([]);
-}
 
 test('a serve and the next ball, one ball, zones and a rally are counted as they are played', async ({
   page,

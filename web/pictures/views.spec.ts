@@ -1,5 +1,6 @@
-import { expect, openToday, signIn, test } from '../e2e/club';
+import { begin, expect, openToday, signIn, test } from '../e2e/club';
 import type { Page } from '@playwright/test';
+import { v7 } from 'uuid';
 
 const picture = async (page: Page, name: string) => {
   await page.evaluate(() => document.fonts.ready);
@@ -76,7 +77,7 @@ test('the main views, from the demo', async ({ page, club }) => {
   await expect(page.locator('[aria-live=polite]')).not.toBeEmpty();
   await picture(page, 'reckoner-target');
 
-  // Courtside on a phone: eight views on two sheets.
+  // Courtside on a phone: ten views on two sheets.
   await page.setViewportSize({ width: 390, height: 844 });
   const views: Buffer[] = [];
   const view = async () => {
@@ -141,10 +142,45 @@ test('the main views, from the demo', async ({ page, club }) => {
   await button('Finish lesson').click();
   await button(/^Give everyone 7/).click();
   await view();
-  await page.setViewportSize({ width: 4 * 390 + 5 * 16, height: 844 + 32 });
+  await page.setViewportSize({ width: 390, height: 844 });
+  const machine = await page.request.get(`${club.url}/api/v1/drills/table-machine-push-open`);
+  const { drill } = (await machine.json()) as { drill: { title: string } };
+  const fed = {
+    ...lesson,
+    id: v7(),
+    version: 0,
+    title: 'By machine',
+    court: 'tableTennis',
+    students: today.students,
+    blocks: [{ id: v7(), kind: 'drill', title: drill.title, minutes: 20, drill }]
+  };
+  await page.request.put(`${club.url}/api/v1/lessons/${fed.id}`, { data: fed });
+  await page.goto(`${club.url}/lessons/${fed.id}`);
+  await button('Run courtside').click();
+  await begin(page);
+  await button(/^Feed by ball machine/).click();
+  await button(/^Start the machine/).click();
+  await expect(page.getByText(/^ball 3 of/)).toBeVisible();
+  await view();
+  await button('■ Stop').click();
+  await button('Count by hand').click();
+  await page.keyboard.press('l');
+  await button('Count without the screen…').click();
+  for (const [key, does] of [
+    ['PageDown', 'Good'],
+    ['PageUp', 'Miss']
+  ] as const) {
+    await page.keyboard.press(key);
+    await page
+      .getByRole('dialog', { name: 'Count without the screen' })
+      .getByRole('button', { name: does, exact: true })
+      .click();
+  }
+  await view();
   for (const [n, name] of ['courtside', 'courtside-more'].entries()) {
-    const four = n ? [5, 6, 1, 7] : [0, 2, 4, 3];
-    const images = four.map((i) => `<img src="data:image/png;base64,${views[i]!.toString('base64')}">`);
+    const shown = n ? [5, 6, 1, 7, 8, 9] : [0, 2, 4, 3];
+    await page.setViewportSize({ width: shown.length * (390 + 16) + 16, height: 844 + 32 });
+    const images = shown.map((i) => `<img src="data:image/png;base64,${views[i]!.toString('base64')}">`);
     await page.setContent(
       `<body style="margin:16px;display:flex;gap:16px;background:#8a8f86">${images.join('')}</body>`
     );

@@ -244,7 +244,9 @@ func (c *Diary) Machine(d *drill.Drill, s machine.Setting, system units.System) 
 	}
 	out := c.planner.MachineOf(d, s, system)
 	if out == nil {
-		return plan.Machine{}, units.Problems{{Field: "drill", Detail: "no ball of this drill comes from a ball machine"}}
+		return plan.Machine{}, units.Problems{
+			{Field: "drill", Detail: "no ball of this drill comes from a ball machine"},
+		}
 	}
 	return *out, nil
 }

@@ -4,7 +4,20 @@
   import { sayLeft } from './clock';
   import Sheet from './Sheet.svelte';
 
-  let { caller, mirror, onclose }: { caller: Caller; mirror: boolean; onclose: () => void } = $props();
+  interface Props {
+    caller: Caller;
+    mirror: boolean;
+    /** What a metronome can say on a beat. */
+    cues: string[];
+    onclose: () => void;
+  }
+  let { caller, mirror, cues, onclose }: Props = $props();
+  /** The next of the cues, after the last none. */
+  function nextCue() {
+    const all = ['', ...cues];
+    caller.cue = all[(all.indexOf(caller.cue) + 1) % all.length] ?? '';
+    if (caller.cue && !caller.cueEvery) caller.cueEvery = 4;
+  }
   const perMinute = $derived(Math.round(60 / caller.ask.seconds));
   const place = $derived(caller.places[caller.place]);
   function faster(by: number) {
@@ -167,6 +180,24 @@
           >New random order ({caller.ask.seed})</button
         >
       </div>
+    {/if}
+    {#if !caller.places.length && cues.length}
+      <button type="button" class="{big} h-auto py-2 text-left" onclick={nextCue}
+        >{caller.cue ? `Says: “${caller.cue}”` : 'Says nothing. Press to choose a cue'}</button
+      >
+      {#if caller.cue}
+        <div class="grid grid-cols-4 gap-2" role="group" aria-label="On which beats">
+          {#each [1, 2, 4, 8] as n (n)}
+            <button
+              type="button"
+              class={big}
+              class:btn-accent={caller.cueEvery === n}
+              aria-pressed={caller.cueEvery === n}
+              onclick={() => (caller.cueEvery = n)}>{n === 1 ? 'every beat' : `every ${n}`}</button
+            >
+          {/each}
+        </div>
+      {/if}
     {/if}
     {#if caller.trouble}<p class="text-base font-semibold text-error" role="alert">{caller.trouble}</p>{/if}
     <div class="sticky bottom-0 mt-auto grid grid-cols-[1fr_2fr] gap-2 bg-base-100 pt-1">

@@ -5,6 +5,7 @@
   import { sayLength } from '$lib/units/length';
   import { settings } from '$lib/units/settings.svelte';
   import { hitters } from './called';
+  import AtBell from './count/AtBell.svelte';
   import AtEnd from './count/AtEnd.svelte';
   import BallCounter from './count/BallCounter.svelte';
   import Both from './count/Both.svelte';
@@ -14,7 +15,6 @@
   import Repetitions from './count/Repetitions.svelte';
   import Stopwatch from './count/Stopwatch.svelte';
   import TimedCounter from './count/TimedCounter.svelte';
-  import { Watch } from './count/watch.svelte';
   import { typing } from '$lib/shell/keys';
   import type { Session } from './session.svelte';
   import Suggestion from './Suggestion.svelte';
@@ -64,6 +64,9 @@
   /** A ball machine feeds it: its balls count by themselves where it is used. */
   const machine = $derived(byBalls && !both && drill.pattern.feeds.some((f) => f.how === 'machine'));
   let feeding = $state(false);
+  /** Of a station it is entered at the bell. */
+  let belled = $state(false);
+  const atBell = $derived(!!session.block?.atEnd && running);
   const choices = $derived(session.lastBall ? (drill.stages[session.lastBall.step]?.choices ?? []) : []);
   /** What was said of the last ball already; the buttons go back once they were used. */
   let chosen = $state('');
@@ -87,7 +90,7 @@
         : `target at ${Math.round(100 * own.scale)}% of its size`
       : ''
   );
-  const watch = $derived(new Watch(`${session.id} ${session.block?.id} ${student?.id} ${session.step}`));
+  const watch = $derived(session.watch);
   const trying = $derived(
     !!step?.tryAt && (step.goal.seconds ?? 60) * 1000 > session.now - (step.tryAt ?? 0)
   );
@@ -180,7 +183,7 @@
           onclick={() => step1(1)}>›</button
         >{/if}
     </div>
-    {#if counter === 'sets'}<TimedCounter {session} />
+    {#if counter === 'sets'}<TimedCounter {session} bare={atBell} />
     {:else if counter === 'times'}<Stopwatch {session} {watch} />
     {:else if step.repeats}<Repetitions {session} bell={watch} />
     {:else if !both}<BallCounter {session} tight={suggested} />{/if}
@@ -203,7 +206,7 @@
       </div>
     {:else if step.over && !step.met}
       <p class="text-lg leading-tight font-semibold">Another student was first.</p>
-    {:else if !student.met}
+    {:else if !student.met && !(atBell && belled)}
       {@const said = cues[cue % Math.max(1, cues.length)]}
       {@const besides = [
         session.last ? `Last time: ${session.last.said}` : '',
@@ -243,33 +246,36 @@
       onclick={() => (feeding = true)}>Feed by ball machine…</button
     >{/if}
   {#if both}<Both {session} ids={hitting} {name} />{/if}
+  {#if atBell}<AtBell {session} {name} bind:asking={belled} />{/if}
   {#if atEnd}<AtEnd {session} name={name(student.id)} balls={turn?.of ?? 0} {streak} />{/if}
   <div
     class="grid grid-cols-2 gap-2"
     class:hidden={both || atEnd}
-    class:tight={suggested || asked}
+    class:tight={suggested || asked || atBell}
     class:left={settings.thumb === 'left'}
   >
     {#if running}
       <div class="col-span-2 grid grid-cols-3 gap-2">
         <button
           type="button"
-          class="big small"
+          class="big small {atBell ? 'col-span-3' : ''}"
           onclick={() => session.block && session.add({ kind: 'bell', block: session.block.id })}
           >{turn?.rests ? 'Start now' : 'Ring now'}</button
         >
-        <button
-          type="button"
-          class="big"
-          disabled={turn?.rests}
-          onclick={() => session.at('count', { value: 5 })}>+5</button
-        >
-        <button
-          type="button"
-          class="big good"
-          disabled={turn?.rests}
-          onclick={() => session.at('count', { value: 1 })}>+1</button
-        >
+        {#if !atBell}
+          <button
+            type="button"
+            class="big"
+            disabled={turn?.rests}
+            onclick={() => session.at('count', { value: 5 })}>+5</button
+          >
+          <button
+            type="button"
+            class="big good"
+            disabled={turn?.rests}
+            onclick={() => session.at('count', { value: 1 })}>+1</button
+          >
+        {/if}
       </div>
     {:else if counter === 'sets'}
       <button type="button" class="big good" onclick={() => session.at('count', { value: 1 })}>+1</button>
@@ -281,10 +287,8 @@
       </div>
     {:else if counter === 'times'}
       {#if watch.since}
-        <button
-          type="button"
-          class="big good"
-          onclick={() => session.at('time', { value: Math.max(100, watch.take(false)) })}>Stop</button
+        <button type="button" class="big good" aria-keyshortcuts="g" onclick={() => session.tap('good')}
+          >Stop</button
         >
         <button
           type="button"
@@ -292,7 +296,12 @@
           onclick={() => session.at('time', { value: Math.max(100, watch.take(true)) })}>Lap</button
         >
       {:else}
-        <button type="button" class="big good col-span-2" onclick={() => watch.start()}>Start</button>
+        <button
+          type="button"
+          class="big good col-span-2"
+          aria-keyshortcuts="g"
+          onclick={() => session.tap('good')}>Start</button
+        >
       {/if}
     {:else if step.repeats}
       <button type="button" class="big good" aria-keyshortcuts="g" onclick={() => session.tap('good')}

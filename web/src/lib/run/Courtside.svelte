@@ -92,6 +92,11 @@
   async function stayAwake() {
     try {
       if (document.visibilityState !== 'visible') return;
+      // The picture stays as the phone is held now, where the device allows it.
+      const { orientation } = screen as unknown as {
+        orientation?: { type: string; lock?: (t: string) => Promise<void> };
+      };
+      void orientation?.lock?.(orientation.type).catch(() => undefined);
       lock = await navigator.wakeLock?.request('screen');
       awake = !!lock;
       lock?.addEventListener('release', () => (awake = false));
@@ -309,6 +314,7 @@
     </div>
     {#if calling}<CallerSheet
         {caller}
+        cues={block.drill?.cues ?? []}
         mirror={session.students.length > 1}
         onclose={() => (calling = false)}
       />{/if}

@@ -3,6 +3,7 @@
   import { onMount } from 'svelte';
   import { hitters, sayPosts, sayTurn } from './called';
   import { listen, remember, remembered, type Assigned, type Deed, type Meaning, type Press } from './remote';
+  import { goalKind } from '$lib/api/vocabulary';
   import { settings } from '$lib/units/settings.svelte';
   import type { Session } from './session.svelte';
   import Sheet from './Sheet.svelte';
@@ -115,6 +116,10 @@
     const student = session.blockState?.students?.find((s) => s.id === id);
     const stage = student?.stages[student.stage];
     const now = session.blockState?.turn;
+    if (stage && goalKind(stage.goal.kind)?.counter === 'times') {
+      const took = stage.times?.at(-1) ?? 0;
+      return say(session.watch.since ? 'Go' : `${(took / 1000).toFixed(1)} seconds`);
+    }
     if (session.state.reached) return say('Goal reached');
     if (now?.by === 'balls' && now.of && now.of - now.balls === 1) {
       if (!settings.voice) say('Last one');

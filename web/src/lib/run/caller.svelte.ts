@@ -27,6 +27,9 @@ export class Caller {
   sets = $state(1);
   rest = $state(30); // s
   voice = $state(true);
+  /** Words said on every so manieth beat of a metronome; 0: on none. */
+  cue = $state('');
+  cueEvery = $state(0);
   trouble = $state('');
 
   #calls: Call[] = [];
@@ -99,6 +102,7 @@ export class Caller {
     if (on > this.#spoken) {
       this.#spoken = on;
       if (this.voice && this.place >= 0) say(this.places[this.place]?.label ?? '', 1.4);
+      else if (this.place < 0 && this.cue && this.cueEvery && on % this.cueEvery === 0) say(this.cue, 1.4);
     }
     this.left = Math.max(0, 60 * this.ask.minutes - Math.max(0, now));
     if (this.left <= 0) this.#over();

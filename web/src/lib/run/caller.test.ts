@@ -5,8 +5,10 @@ import type { Caller as CallerClass } from './caller.svelte';
 let given: { at: number; when: number; stopped: boolean }[] = [];
 const clock = { currentTime: 0 };
 
+let said: string[] = [];
 vi.mock('./sound', () => ({
   unlock: () => clock,
+  say: (words: string) => said.push(words),
   tone: (_: unknown, at: number) => {
     const t = { at, when: clock.currentTime, stopped: false };
     given.push(t);
@@ -42,6 +44,18 @@ function pass(seconds: number, stuck = 0) {
     vi.advanceTimersByTime(100);
   }
 }
+
+test('a cue is said on the beats chosen, and on no other', async () => {
+  said = [];
+  caller.ask = { ...caller.ask, seconds: 1, minutes: 0.5 };
+  caller.cue = 'Turn';
+  await caller.start();
+  pass(5);
+  expect(said).toEqual([]); // no beat was chosen
+  caller.cueEvery = 4;
+  pass(16);
+  expect(said).toEqual(['Turn', 'Turn', 'Turn', 'Turn']);
+});
 
 test('beats are given to the audio clock two seconds ahead and more, whatever the page does', async () => {
   await caller.start();

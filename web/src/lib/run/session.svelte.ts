@@ -14,6 +14,7 @@ import {
   unstoredCount,
   type News
 } from '$lib/device/outbox';
+import { Watch } from './count/watch.svelte';
 import { v7 } from 'uuid';
 
 /** What is counted ball by ball. */
@@ -362,10 +363,20 @@ export class Session {
     this.soon(() => {
       const goal = this.stage && goalKind(this.stage.goal.kind);
       if (kind === 'miss' && (!goal?.misses || this.stage?.repeats)) return; // it is done, not hit
-      // In a time one more is counted, or one set more; times are taken by their own buttons.
+      // In a time one more is counted, or one set more; against the clock it is started, or stopped.
       if (goal?.counter === 'sets') this.#at('count', { value: 1 });
-      else if (goal?.counter !== 'times') this.#at(kind);
+      else if (goal?.counter === 'times') this.#stopwatch();
+      else this.#at(kind);
     });
+  }
+  /** The stopwatch of who is timed, at the stage in hand. */
+  get watch() {
+    return Watch.of(`${this.id} ${this.block?.id} ${this.student?.id} ${this.step}`);
+  }
+  #stopwatch() {
+    const { watch } = this;
+    if (watch.since) this.#at('time', { value: Math.max(100, watch.take(false)) });
+    else watch.start();
   }
   goTo(index: number) {
     const b = this.lesson.blocks[index];

@@ -3,7 +3,10 @@
   import type { Session } from '../session.svelte';
   import { beep, buzz } from '../sound';
 
-  let { session }: { session: Session } = $props();
+  let {
+    session,
+    bare = false
+  }: { session: Session; /** Nothing is counted before the bell. */ bare?: boolean } = $props();
   const step = $derived(session.stage!);
   const seconds = $derived(step.goal.seconds ?? 60);
   const turn = $derived(session.blockState?.turn);
@@ -41,7 +44,7 @@
   }
 </script>
 
-<div class="flex items-end justify-between gap-3" aria-live="polite">
+<div class="flex items-end justify-between gap-3" class:hidden={bare} aria-live="polite">
   <p class="figures leading-none" aria-label="{now} {what} in this try">
     <span class="text-7xl font-semibold">{now}</span>
     <span class="text-xl">{what}</span>

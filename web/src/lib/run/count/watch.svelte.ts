@@ -7,10 +7,16 @@ export class Watch {
   since = $state(0);
   readonly #key: string;
 
-  constructor(key: string) {
+  private constructor(key: string) {
     this.#key = `watch ${key}`;
     this.since = Number(localStorage.getItem(this.#key) ?? 0);
   }
+  static #all: Record<string, Watch> = {};
+  /** The stopwatch of that name: whoever asks for it, by button, key or clicker, has the same one. */
+  static of(key: string): Watch {
+    return (this.#all[key] ??= new Watch(key));
+  }
+
   elapsed(now: number): number {
     return this.since ? Math.max(0, now - this.since) : 0;
   }
