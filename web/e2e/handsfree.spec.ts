@@ -38,6 +38,32 @@ test('run-outs are timed by two presses, through a reload, and the next student 
     .toHaveLength(1);
 });
 
+test('zones for four students run from start to end without a touch', async ({ page, club }) => {
+  const names = ['Ida', 'Bo', 'Cleo', 'Dag'];
+  const { ask } = await lessonOf(page, club, names, async (a) => [await drillBlock(a, 'through-the-zones')]);
+  await page.evaluate(() => {
+    const real = Date.now;
+    let more = 0;
+    Date.now = () => real() + more;
+    Object.assign(window, { later: (ms: number) => (more += ms) });
+  });
+  const turn = page.getByRole('region', { name: 'Turn' });
+  const stage = page.getByRole('combobox', { name: 'Stage being counted' }).locator('option:checked');
+  const seen = new Set<string>();
+  for (let i = 0; i < 200 && seen.size < 16; i++) {
+    const said = (await turn.textContent()) ?? '';
+    const who = names.find((n) => said.includes(`${n}’s turn`));
+    if (who) seen.add(`${who}: ${await stage.textContent()}`);
+    // Three seconds at a time, so that no bell is passed over.
+    await page.evaluate(() => (window as unknown as { later: (ms: number) => void }).later(3000));
+    await page.waitForTimeout(300); // the page looks at its clock four times a second
+  }
+  expect([...seen].map((s) => s.split(':')[0])).toEqual(names.flatMap((n) => [n, n, n, n]));
+  const run = /court\/([0-9a-f-]+)/.exec(page.url())![1];
+  const { events } = await ask<{ events: { kind: string }[] }>('GET', `/runs/${run}`);
+  expect(new Set(events.map((e) => e.kind)), 'nobody touched it').toEqual(new Set(['start', 'setUp']));
+});
+
 test('a station is counted in the head, and its result is one touch at the bell', async ({ page, club }) => {
   const { ask } = await lessonOf(page, club, ['Ida', 'Bo'], async (a) => [
     block('Zones', {

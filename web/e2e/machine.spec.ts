@@ -68,6 +68,9 @@ test('sixty balls of the machine count by themselves, and the log knows how each
   club.flags = ['--machine-times', '12', '--machine-hopper', '40'];
   await club.start();
   const lesson = await planned(page, club, 'table-machine-push-open');
+  await page.addInitScript(() =>
+    localStorage.setItem('remotes', JSON.stringify({ Keys: { PageUp: { does: 'miss', who: 0 } } }))
+  );
   await page.goto(`${club.url}/lessons/${lesson}`);
 
   // The plan shows what each step asks, and begins with the one chosen.
@@ -87,6 +90,12 @@ test('sixty balls of the machine count by themselves, and the log knows how each
   await expect(setting).toContainText(/3\d left/);
   await button(page, '× Miss').click();
   await expect(button(page, /^Undo: ball \d+ was good/)).toBeVisible();
+
+  // A clicker in the student's hand taps too.
+  await page.keyboard.press('PageUp');
+  await expect
+    .poll(async () => (await counted(page, club)).events.filter((e) => e.as === 'miss').length)
+    .toBe(2);
 
   // Harder and faster while it feeds.
   await button(page, 'Harder').click();
@@ -108,8 +117,8 @@ test('sixty balls of the machine count by themselves, and the log knows how each
   const balls = run.events.filter((e) => e.machine);
   const stage = run.state.blocks[0]!.students[0]!.stages[0]!;
   expect(stage.balls).toBe(balls.length);
-  expect(run.events.filter((e) => e.as === 'miss')).toHaveLength(1);
-  expect(stage.good).toBe(balls.length - 1);
+  expect(run.events.filter((e) => e.as === 'miss')).toHaveLength(2);
+  expect(stage.good).toBe(balls.length - 2);
   expect(run.state.blocks[0]!.machine!.reduce((sum, m) => sum + m.balls, 0)).toBe(balls.length);
   expect(new Set(balls.map((e) => e.machine!.perMinute)).size).toBeGreaterThan(1);
   expect(balls.some((e) => e.machine!.shuffled)).toBe(true);

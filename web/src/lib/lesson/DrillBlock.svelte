@@ -242,7 +242,14 @@
           </select>
         </label>
       </div>
-      {#if detail?.machine}<MachinePlan {editor} {block} {drill} machine={detail.machine} lastTime={detail.lastTime} {name} />{/if}
+      {#if detail?.machine}<MachinePlan
+          {editor}
+          {block}
+          {drill}
+          machine={detail.machine}
+          lastTime={detail.lastTime}
+          {name}
+        />{/if}
       <div class="mt-4">
         <h3 class="text-base">Cues</h3>
         <ul class="mt-1 list-inside list-disc text-sm">

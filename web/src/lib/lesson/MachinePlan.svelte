@@ -5,6 +5,7 @@
   import FedCourt from '$lib/machine/FedCourt.svelte';
   import { faster } from '$lib/machine/setting';
   import Num from '$lib/shell/Num.svelte';
+  import { sayRun } from '$lib/units/length';
   import { saySpeed } from '$lib/units/speed';
   import { settings } from '$lib/units/settings.svelte';
   import type { Editor } from './editor.svelte';
@@ -159,19 +160,19 @@
             ></th
           >
           {#each s.asks as a (a.student)}
-            <td
-              class="figures"
-              class:font-bold={!a.reach}
-              title="Runs {a.metres.toFixed(0)} m a minute; {a.rest < 0
-                ? 'the next ball leaves before this one is met'
-                : `${sayTime(a.rest)} from meeting a ball to the next one`}"
-              >{a.reach ? sayTime(a.slack) : 'cannot reach'}</td
-            >
+            <td class="figures" class:font-bold={!a.reach}>{a.reach ? sayTime(a.slack) : 'cannot reach'}</td>
           {/each}
         </tr>
       {/each}
     </tbody>
   </table>
+  {#each step?.asks ?? [] as a (a.student)}
+    <p class="mt-1 text-sm">
+      <bdi>{name(a.student)}</bdi> runs {sayRun(a.metres, settings.units)} a minute, and {a.rest < 0
+        ? 'the next ball leaves before this one is met'
+        : `has ${sayTime(a.rest)} from meeting a ball to the next one`}.
+    </p>
+  {/each}
   <p class="mt-1 text-xs">
     Make it easier or harder on court, one step at a time. Nobody stands in front of the machine or collects
     balls while it feeds; follow the instructions of your machine.

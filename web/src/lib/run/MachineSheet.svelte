@@ -3,7 +3,7 @@
   without a countdown, and stops when the page is left, the screen goes dark or the clock is paused.
 -->
 <script lang="ts">
-  import { onDestroy, untrack } from 'svelte';
+  import { onDestroy, onMount, untrack } from 'svelte';
   import { api, explain, need, type Drill, type Machine, type MachineSetting } from '$lib/api/client';
   import { thisDevice } from '$lib/machine/device';
   import { Fed, rated } from '$lib/machine/fed.svelte';
@@ -12,6 +12,7 @@
   import { typing } from '$lib/shell/keys';
   import { settings } from '$lib/units/settings.svelte';
   import { hitters, sayTurn } from './called';
+  import { listen, remembered } from './remote';
   import type { Session } from './session.svelte';
   import Sheet from './Sheet.svelte';
   import { beep, call, heard, unlock } from './sound';
@@ -128,6 +129,21 @@
     if (doing === 'counting' && counts > 0) beep(counts === 1 ? 880 : 660, 0.12);
   });
 
+  /** A clicker in the student's hand does the same, as its buttons were assigned. */
+  onMount(() => {
+    const assigned = remembered();
+    if (!Object.keys(assigned).length) return;
+    return listen(
+      (p) => {
+        const does = assigned[p.remote]?.[p.button]?.does;
+        if (does === fed.taps && doing === 'feeding') tap();
+        else if (does === 'undo') back();
+        else if (does === 'start' && doing === 'idle') start();
+        else if (does === 'start') feeder?.stop();
+      },
+      () => false
+    );
+  });
   function key(e: KeyboardEvent) {
     if (typing(e) || e.ctrlKey || e.metaKey || e.altKey) return;
     if (e.key === ' ') {
