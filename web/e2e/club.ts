@@ -87,7 +87,17 @@ export class Reached {
   }
 }
 
+/** THROTTLE=6 npm run e2e: as on a device that is so many times as slow, where hurried walks fail. */
+const throttle = Number(process.env.THROTTLE ?? 1);
+
 export const test = base.extend<{ club: Club; emptyClub: Club; reached: Reached }>({
+  page: async ({ page }, use) => {
+    if (throttle > 1) {
+      const devtools = await page.context().newCDPSession(page);
+      await devtools.send('Emulation.setCPUThrottlingRate', { rate: throttle });
+    }
+    await use(page);
+  },
   reached: async ({}, use) => {
     const reached = new Reached(await prepared());
     await reached.make();

@@ -151,6 +151,7 @@ test('eight are called through turns, stations, rounds and winners stay', async 
   await expect(change).toHaveAccessibleName(/serves/);
   await change.tap();
   await expect(turn).toContainText('Change in');
+  await thumbs(page, 'the next station');
 
   // Rounds with courts and names.
   await button(page, /^Next: Every pair/).tap();

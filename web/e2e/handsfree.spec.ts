@@ -54,8 +54,8 @@ test('zones for four students run from start to end without a touch', async ({ p
     const said = (await turn.textContent()) ?? '';
     const who = names.find((n) => said.includes(`${n}’s turn`));
     if (who) seen.add(`${who}: ${await stage.textContent()}`);
-    // Three seconds at a time, so that no bell is passed over.
-    await page.evaluate(() => (window as unknown as { later: (ms: number) => void }).later(3000));
+    // Six seconds at a time, so that no bell is passed over.
+    await page.evaluate(() => (window as unknown as { later: (ms: number) => void }).later(6000));
     await page.waitForTimeout(300); // the page looks at its clock four times a second
   }
   expect([...seen].map((s) => s.split(':')[0])).toEqual(names.flatMap((n) => [n, n, n, n]));

@@ -217,6 +217,7 @@
       <button
         type="button"
         class="flex min-h-14 flex-col justify-center text-left text-lg leading-tight"
+        class:gives={suggested}
         onclick={() => (cue = (cue + 1) % Math.max(1, cues.length))}
         aria-label="{said ? `Cue: ${said}. ` : ''}{besides ? `${besides}. ` : ''}Next cue"
       >
@@ -375,6 +376,12 @@
   }
   .big.miss {
     background: var(--color-base-100);
+  }
+  /* On a low screen the cue makes room for what is suggested. */
+  @media (max-height: 700px) {
+    .gives {
+      display: none;
+    }
   }
   .tight .big {
     min-height: 4.25rem;

@@ -50,7 +50,7 @@
       wrong = explain(e);
     }
   }
-  void set(untrack(() => block.machine) ?? {}).then(() => {
+  void set(untrack(() => block.machine ?? { shuffled: drill.pattern.drawn })).then(() => {
     if (machine)
       feeder = new Feeder({
         sport,
@@ -80,6 +80,7 @@
   function start(seconds = COUNTDOWN) {
     if (!machine || !feeder) return;
     unlock();
+    if (feeder.stuck && drill.basket) session.add({ kind: 'pickUp', block: block.id });
     if (!session.running) session.add({ kind: 'start' });
     feeder.start(machine.programme, seconds);
   }
@@ -111,6 +112,17 @@
     if (document.visibilityState === 'hidden' && doing !== 'idle')
       feeder?.stop('The screen was off: the machine has stopped.');
   }
+  // A student with a tempo of their own is fed at it.
+  let tempo = 1;
+  $effect(() => {
+    if (!machine) return;
+    const own = block.variants?.find((v) => v.student === student?.id)?.tempo || 1;
+    untrack(() => {
+      if (own === tempo) return;
+      void set({ ...setting, perMinute: Math.max(1, Math.round((perMinute * tempo) / own)) });
+      tempo = own;
+    });
+  });
   // Where students change, the machine waits for them.
   let changed = '';
   $effect(() => {
