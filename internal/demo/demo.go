@@ -178,6 +178,13 @@ func Fill(ctx context.Context, c *club.Club) error {
 	if err := b.rhythm(ctx, wren, tove); err != nil {
 		return err
 	}
+	for _, t := range all {
+		if t.court == "tableTennis" {
+			if err := b.byMachine(ctx, t.people...); err != nil {
+				return err
+			}
+		}
+	}
 	b.club.SetClock(func() time.Time { return b.now })
 	if _, err := b.plan(ctx, b.now, "17:00", "tennis", "Short balls to match play", wren, tove); err != nil {
 		return err
@@ -354,6 +361,7 @@ func (b *builder) playDrill(
 		} else if steps[pl.step].Goal.Kind == goal.InARow {
 			pl.count = 0
 		}
+		e.Machine = fedAt(d, i, balls)
 		add(e)
 		if pl.count == steps[pl.step].Goal.Count {
 			*pl = place{step: pl.step + 1}

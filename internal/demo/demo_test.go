@@ -3,6 +3,7 @@ package demo
 import (
 	"context"
 	"path/filepath"
+	"strings"
 	"testing"
 	"time"
 
@@ -60,8 +61,18 @@ func TestTheStoryIsThere(t *testing.T) {
 	require.Len(t, groups, 7)
 	log, err := c.Log(ctx, answer.Part{Limit: 200}, false)
 	require.NoError(t, err)
-	require.Len(t, log.Items, 11+27+3)
+	require.Len(t, log.Items, 11+27+3+1)
+	machines := 0
 	for _, e := range log.Items {
+		if e.Title == "By machine" {
+			given, err := c.Run(ctx, e.ID)
+			require.NoError(t, err)
+			for _, b := range given.State.Blocks {
+				for _, s := range b.Students {
+					machines += strings.Count(s.Machine, "keeps up with")
+				}
+			}
+		}
 		require.Equal(t, "finished", e.Status)
 		require.Greater(t, e.Minutes, 35.0)
 		for _, s := range e.Students {
@@ -69,4 +80,5 @@ func TestTheStoryIsThere(t *testing.T) {
 			require.Positive(t, s.Engaged)
 		}
 	}
+	require.GreaterOrEqual(t, machines, 3, "the ball machine fed each of three")
 }

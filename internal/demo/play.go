@@ -8,10 +8,12 @@ import (
 	"slices"
 	"time"
 
+	"hodometer/core/drill"
 	"hodometer/core/game"
 	"hodometer/core/goal"
 	"hodometer/core/lesson"
 	"hodometer/core/library"
+	"hodometer/core/machine"
 	"hodometer/core/play"
 	"hodometer/core/run"
 )
@@ -165,6 +167,43 @@ func (b *builder) rhythm(ctx context.Context, pair ...*person) error {
 		}
 	}
 	return nil
+}
+
+// byMachine gives the trio a lesson of two drills that the ball machine feeds, so that the demo has a
+// rate that they keep up with.
+func (b *builder) byMachine(ctx context.Context, trio ...*person) error {
+	defer func(was *rand.Rand) { b.rng = was }(b.rng)
+	b.rng = rand.New(rand.NewPCG(30, 9))
+	day := b.now.AddDate(0, 0, -9)
+	l := &lesson.Lesson{
+		ID: b.newID(day.AddDate(0, 0, -3)), Title: "By machine", Aim: "Read the next ball early",
+		Date: day.Format(time.DateOnly), Start: "12:00", SlotMinutes: 45, Court: "tableTennis",
+	}
+	for _, p := range trio {
+		l.Students = append(l.Students, p.id)
+	}
+	for _, id := range []string{"table-machine-push-open", "table-slow-then-fast"} {
+		d, err := library.ByID(id)
+		if err != nil {
+			return err
+		}
+		block := lesson.ForDrill(d)
+		block.ID, block.Minutes = b.newID(day), 20
+		l.Blocks = append(l.Blocks, block)
+	}
+	saved, err := b.club.SaveLesson(ctx, l)
+	if err != nil {
+		return fmt.Errorf("demo lesson %s: %w", l.Title, err)
+	}
+	return b.give(ctx, saved, 4, "Quicker than last time", trio...)
+}
+
+// fedAt is how a machine is set for the n-th of so many balls: quicker after each third.
+func fedAt(d *drill.Drill, n, of int) *machine.Setting {
+	if machine.Fed(d.Pattern) == 0 {
+		return nil
+	}
+	return &machine.Setting{PerMinute: float64(20 + 6*(3*n/max(1, of)))}
 }
 
 // seen are words and lines about some of the people, one lesson in two.
