@@ -101,14 +101,7 @@ func rounded(v float64) float64 { return math.Round(1000*v) / 1000 }
 
 // PerMinute is the programme's rate.
 func (p Programme) PerMinute() float64 {
-	round := 0.0
-	for _, b := range p.Balls {
-		round += b.Gap
-	}
-	if round == 0 {
-		return 0
-	}
-	return 60 * float64(len(p.Balls)) / round
+	return perMinute(len(p.Balls), func(i int) float64 { return p.Balls[i].Gap })
 }
 
 // swivel is the angle between the balls that are farthest to the left and to the right.

@@ -77,14 +77,20 @@ func (s Setting) Pattern(p pattern.Pattern) pattern.Pattern {
 
 // Rate is how many balls of a pattern come in a minute, fed over and over.
 func Rate(p pattern.Pattern) float64 {
+	return perMinute(len(p.Feeds), func(i int) float64 { return p.Feeds[i].Gap })
+}
+
+// perMinute is how many balls come in a minute where n with such gaps, in s, come over and
+// over; 0 where none do.
+func perMinute(n int, gap func(i int) float64) float64 {
 	round := 0.0
-	for _, f := range p.Feeds {
-		round += f.Gap
+	for i := range n {
+		round += gap(i)
 	}
 	if round == 0 {
 		return 0
 	}
-	return 60 * float64(len(p.Feeds)) / round
+	return 60 * float64(n) / round
 }
 
 // Isolated reports whether a student of a pattern of n balls knows which ball comes and

@@ -1,28 +1,19 @@
 import { begin, expect, finish, test, type Club } from './club';
 import type { Page } from '@playwright/test';
 import { v7 } from 'uuid';
+import { asks, taught, type Any } from './lessons';
 
 // A group on a small phone: everybody is called to their place, by name.
 test.use({ viewport: { width: 390, height: 664 }, hasTouch: true });
 
-type Any = Record<string, unknown>;
 const NAMES = ['Ida', 'Bo', 'Cleo', 'Dag', 'Eva', 'Finn', 'Gro', 'Hal'];
 const button = (page: Page, name: string | RegExp) =>
   page.getByRole('button', { name, exact: typeof name === 'string' }).first();
 
 /** A lesson of eight, made through the API: a drill in turns, stations, rounds, winners stay. */
 async function lessonOfEight(page: Page, club: Club, more: Any = {}) {
-  const ask = async <T>(method: string, path: string, data?: unknown): Promise<T> => {
-    const answer = await page.request.fetch(`${club.url}/api/v1${path}`, { method, data: data as Any });
-    expect(answer.ok(), `${method} ${path}: ${await answer.text()}`).toBe(true);
-    return (await answer.json()) as T;
-  };
-  const students = [];
-  for (const name of NAMES) {
-    const s = { id: v7(), version: 0, name, hand: 'right', level: 'club' };
-    await ask('PUT', `/students/${s.id}`, s);
-    students.push(s.id);
-  }
+  const ask = asks(page, club);
+  const students = await taught(ask, NAMES);
   const { drill } = await ask<{ drill: Any }>('GET', '/drills/line-all-deep');
   const game = await ask<Any & { players: number[] }>('GET', '/games/shortBall11');
   const match = { rules: game.rules, start: game.start, cue: game.how, side: 1 };

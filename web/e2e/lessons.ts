@@ -8,19 +8,30 @@ export type Any = Record<string, unknown>;
 export const button = (page: Page, name: string | RegExp) =>
   page.getByRole('button', { name, exact: typeof name === 'string' }).first();
 
-/** A lesson of new students, begun on court. */
-export async function lessonOf(page: Page, club: Club, names: string[], make: (ask: Ask) => Promise<Any[]>) {
-  const ask: Ask = async (method, path, data) => {
+export type Ask = <T>(method: string, path: string, data?: unknown) => Promise<T>;
+/** What asks the club's API, and expects that it is done. */
+export function asks(page: Page, club: Club): Ask {
+  return async (method, path, data) => {
     const answer = await page.request.fetch(`${club.url}/api/v1${path}`, { method, data: data as Any });
     expect(answer.ok(), `${method} ${path}: ${await answer.text()}`).toBe(true);
     return (await answer.json()) as never;
   };
-  const students = [];
+}
+/** New students of those names, by id. */
+export async function taught(ask: Ask, names: string[]): Promise<string[]> {
+  const ids = [];
   for (const name of names) {
     const s = { id: v7(), version: 0, name, hand: 'right', level: 'club' };
     await ask('PUT', `/students/${s.id}`, s);
-    students.push(s.id);
+    ids.push(s.id);
   }
+  return ids;
+}
+
+/** A lesson of new students, begun on court. */
+export async function lessonOf(page: Page, club: Club, names: string[], make: (ask: Ask) => Promise<Any[]>) {
+  const ask = asks(page, club);
+  const students = await taught(ask, names);
   const lesson = {
     id: v7(),
     version: 0,
@@ -39,7 +50,6 @@ export async function lessonOf(page: Page, club: Club, names: string[], make: (a
   await begin(page);
   return { lesson, students, ask };
 }
-export type Ask = <T>(method: string, path: string, data?: unknown) => Promise<T>;
 export const block = (title: string, rest: Any) => ({ id: v7(), title, minutes: 12, ...rest });
 /** A block of a drill of the shelf, changed. */
 export const drillBlock = async (ask: Ask, id: string, change: (d: Any) => Any = (d) => d) => {
@@ -64,17 +74,8 @@ export async function fits(page: Page, where: string) {
 
 /** A lesson of three, made through the API: the corners in turns, and a game too long for its minutes. */
 export async function lessonOfThree(page: Page, club: Club) {
-  const ask = async <T>(method: string, path: string, data?: unknown): Promise<T> => {
-    const answer = await page.request.fetch(`${club.url}/api/v1${path}`, { method, data: data as Any });
-    expect(answer.ok(), `${method} ${path}: ${await answer.text()}`).toBe(true);
-    return (await answer.json()) as T;
-  };
-  const students = [];
-  for (const name of ['Odile', 'Rasmus', 'Teo']) {
-    const s = { id: v7(), version: 0, name, hand: 'right', level: 'club' };
-    await ask('PUT', `/students/${s.id}`, s);
-    students.push(s.id);
-  }
+  const ask = asks(page, club);
+  const students = await taught(ask, ['Odile', 'Rasmus', 'Teo']);
   const { drill } = await ask<{ drill: Any }>('GET', '/drills/short-ball-corners');
   const game = await ask<Any>('GET', '/games/shortBall11');
   const lesson = {

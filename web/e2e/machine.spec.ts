@@ -1,44 +1,31 @@
-import { randomUUID } from 'node:crypto';
 import type { Page } from '@playwright/test';
+import { v7 } from 'uuid';
 import { begin, expect, test, type Club } from './club';
+import { asks, button, drillBlock, taught } from './lessons';
 
 /* A drill fed by the ball machine, on a phone: its balls count by themselves. */
 
 test.use({ viewport: { width: 390, height: 664 } });
 
-const id7 = () => {
-  const t = Date.now().toString(16).padStart(12, '0');
-  return `${t.slice(0, 8)}-${t.slice(8)}-7${randomUUID().slice(15)}`;
-};
-const button = (page: Page, name: string | RegExp) =>
-  page.getByRole('button', { name, exact: typeof name === 'string' }).first();
-
-const student = id7();
-
-/** A lesson of one student with a drill that a machine feeds; gives its id. */
-async function planned(page: Page, club: Club, drill: string): Promise<string> {
-  const api = `${club.url}/api/v1`;
-  const who = { id: student, name: 'Quill Harrow', hand: 'right', level: 'club', version: 0 };
-  await page.request.put(`${api}/students/${student}`, { data: who }); // who is there already stays
-  const shelf = (await (await page.request.get(`${api}/drills/${drill}`)).json()) as {
-    drill: { title: string; pattern: { court: string } };
-  };
-  const found = shelf.drill ?? (shelf as unknown as typeof shelf.drill);
+/** A lesson of one student with a drill that a machine feeds. */
+async function planned(page: Page, club: Club, who?: string[]) {
+  const ask = asks(page, club);
+  const students = who ?? (await taught(ask, ['Quill Harrow']));
   const lesson = {
-    id: id7(),
+    id: v7(),
     version: 0,
     title: 'By machine',
     aim: '',
     date: new Date().toISOString().slice(0, 10),
     start: new Date().getHours() < 12 ? '20:00' : '05:00',
     slotMinutes: 30,
-    court: found.pattern.court,
-    students: [student],
-    blocks: [{ id: id7(), kind: 'drill', title: found.title, minutes: 20, drill: found }]
+    court: 'tableTennis',
+    students,
+    blocks: [{ ...(await drillBlock(ask, 'table-machine-push-open')), minutes: 20 }]
   };
-  const put = await page.request.put(`${api}/lessons/${lesson.id}`, { data: lesson });
-  expect(put.ok(), await put.text()).toBe(true);
-  return lesson.id;
+  await ask('PUT', `/lessons/${lesson.id}`, lesson);
+  await page.goto(`${club.url}/lessons/${lesson.id}`);
+  return students;
 }
 
 interface Event {
@@ -67,11 +54,10 @@ test('sixty balls of the machine count by themselves, and the log knows how each
   await club.kill();
   club.flags = ['--machine-times', '12', '--machine-hopper', '40'];
   await club.start();
-  const lesson = await planned(page, club, 'table-machine-push-open');
   await page.addInitScript(() =>
     localStorage.setItem('remotes', JSON.stringify({ Keys: { PageUp: { does: 'miss', who: 0 } } }))
   );
-  await page.goto(`${club.url}/lessons/${lesson}`);
+  const students = await planned(page, club);
 
   // The plan shows what each step asks, and begins with the one chosen.
   const plan = page.getByRole('region', { name: 'Ball machine' });
@@ -134,7 +120,7 @@ test('sixty balls of the machine count by themselves, and the log knows how each
   await expect(page.getByRole('row', { name: /By ball machine keeps up with \d+ a minute/ })).toBeVisible();
 
   // The next plan says what the student kept up with.
-  await page.goto(`${club.url}/lessons/${await planned(page, club, 'table-machine-push-open')}`);
+  await planned(page, club, students);
   await expect(page.getByText(/Last time Quill: .*; by machine keeps up with \d+ a minute/)).toBeVisible();
 });
 
@@ -143,8 +129,7 @@ test('a machine stops when the clock is paused, the screen goes dark or the line
   club,
   context
 }) => {
-  const lesson = await planned(page, club, 'table-machine-push-open');
-  await page.goto(`${club.url}/lessons/${lesson}`);
+  await planned(page, club);
   await button(page, 'Run courtside').click();
   await begin(page);
   await button(page, /^Feed by ball machine/).click();
@@ -185,7 +170,7 @@ test('a machine stops when the clock is paused, the screen goes dark or the line
   const paused = await page.request.post(`${club.url}/api/v1/runs/${run}/events`, {
     data: {
       lesson: { id: given.id, version: given.version },
-      events: [{ id: id7(), at: Date.now(), kind: 'pause' }]
+      events: [{ id: v7(), at: Date.now(), kind: 'pause' }]
     }
   });
   expect(paused.ok(), await paused.text()).toBe(true);

@@ -1,10 +1,10 @@
 import { begin, expect, finish, test, type Club } from './club';
 import type { Page } from '@playwright/test';
 import { v7 } from 'uuid';
+import { asks, taught, type Any } from './lessons';
 
 /* Nobody looks at the phone: keys of a clicker, two gamepads, a headset. */
 
-type Any = Record<string, unknown>;
 const button = (page: Page, name: string | RegExp) =>
   page.getByRole('button', { name, exact: typeof name === 'string' }).first();
 
@@ -28,17 +28,8 @@ async function remotes(page: Page) {
 }
 
 async function lessonOf(page: Page, club: Club, names: string[], more: Any, ofBlock: Any = {}) {
-  const ask = async <T>(method: string, path: string, data?: unknown): Promise<T> => {
-    const answer = await page.request.fetch(`${club.url}/api/v1${path}`, { method, data: data as Any });
-    expect(answer.ok(), `${method} ${path}: ${await answer.text()}`).toBe(true);
-    return (await answer.json()) as T;
-  };
-  const students: string[] = [];
-  for (const name of names) {
-    const s = { id: v7(), version: 0, name, hand: 'right', level: 'club' };
-    await ask('PUT', `/students/${s.id}`, s);
-    students.push(s.id);
-  }
+  const ask = asks(page, club);
+  const students = await taught(ask, names);
   const { drill } = await ask<{ drill: Any }>('GET', '/drills/line-all-deep');
   const lesson = {
     id: v7(),
