@@ -35,14 +35,7 @@ type Programme struct {
 // Make is the programme for those balls of a pattern that a machine feeds, or none where
 // none are. What is known of their flights is not reckoned again; nil: nothing is.
 func Make(known *pattern.Flights, p pattern.Pattern, s Setting) (Programme, error) {
-	fed := p.Clone()
-	var places []int
-	fed.Feeds = fed.Feeds[:0]
-	for i, f := range p.Feeds {
-		if f.How == pattern.ByMachine {
-			fed.Feeds, places = append(fed.Feeds, f), append(places, i)
-		}
-	}
+	fed, places := Only(p)
 	out := Programme{Court: p.Court, Setting: s, Anywhere: s.Anywhere, Balls: []Ball{}}
 	if len(fed.Feeds) == 0 {
 		return out, nil
@@ -72,14 +65,23 @@ func Make(known *pattern.Flights, p pattern.Pattern, s Setting) (Programme, erro
 	return out, nil
 }
 
-// Fed is how many balls of a pattern a machine feeds.
-func Fed(p pattern.Pattern) (n int) {
-	for _, f := range p.Feeds {
+// Only is the pattern of those balls alone that a machine feeds, and their places in the
+// whole one, from 0.
+func Only(p pattern.Pattern) (fed pattern.Pattern, places []int) {
+	fed = p.Clone()
+	fed.Feeds = fed.Feeds[:0]
+	for i, f := range p.Feeds {
 		if f.How == pattern.ByMachine {
-			n++
+			fed.Feeds, places = append(fed.Feeds, f), append(places, i)
 		}
 	}
-	return n
+	return fed, places
+}
+
+// Fed is how many balls of a pattern a machine feeds.
+func Fed(p pattern.Pattern) int {
+	_, places := Only(p)
+	return len(places)
 }
 
 func degrees(rad float64) float64 { return rad * 180 / math.Pi }

@@ -57,19 +57,6 @@ func settingOf(b *lesson.Block) machine.Setting {
 	return *b.Machine
 }
 
-// fedByMachine are the balls of a block's pattern that a machine feeds, as a pattern.
-func fedByMachine(b *lesson.Block) pattern.Pattern {
-	p := b.Drill.Pattern.Clone()
-	p.Drawn = false
-	p.Feeds = p.Feeds[:0]
-	for _, f := range b.Drill.Pattern.Feeds {
-		if f.How == pattern.ByMachine {
-			p.Feeds = append(p.Feeds, f)
-		}
-	}
-	return p
-}
-
 // MachineOf is the machine of a drill set like that, without what it asks of anybody; nil
 // where none feeds it.
 func (p *Planner) MachineOf(d *drill.Drill, now machine.Setting, system units.System) *Machine {
@@ -108,7 +95,8 @@ func (q *question) machine(b *lesson.Block, outlook *drill.Outlook) *Machine {
 	if outlook != nil && outlook.Balls.Value > 0 {
 		out.Refills = int(math.Ceil(outlook.Balls.Value/float64(out.Kind.Hopper))) - 1
 	}
-	fed := fedByMachine(b)
+	fed, _ := machine.Only(b.Drill.Pattern)
+	fed.Drawn = false // a step says itself whether it is shuffled
 	for i := range out.Steps {
 		step := &out.Steps[i]
 		for j := range q.students {

@@ -34,7 +34,8 @@ func toMachine(at *url.URL) StrictMiddlewareFunc {
 	if at != nil {
 		relay = &httputil.ReverseProxy{
 			Rewrite: func(r *httputil.ProxyRequest) {
-				r.Out.URL, r.Out.Host = at, at.Host
+				to := *at
+				r.Out.URL, r.Out.Host = &to, at.Host
 				for _, private := range []string{"Origin", "Cookie", "Authorization"} {
 					r.Out.Header.Del(private)
 				}
