@@ -126,7 +126,7 @@ test('the main views, from the demo', async ({ page, club }) => {
   await button(new RegExp(`^${line.title}`)).click();
   await button('Ready').click();
   await expect(page.getByRole('region', { name: 'Turn' })).toBeVisible();
-  for (let i = 0; i < 40 && !(await button(/^Change\. /).count()); i++) await button('Good').click();
+  for (let i = 0; i < 40 && !(await button(/^Change\. /).count()); i++) await button(/^Good/).click();
   await view();
   await page.keyboard.press('l');
   await view();
@@ -146,15 +146,19 @@ test('the main views, from the demo', async ({ page, club }) => {
   const machine = await page.request.get(`${club.url}/api/v1/drills/table-machine-push-open`);
   const { drill } = (await machine.json()) as { drill: { title: string } };
   const fed = {
-    ...lesson,
     id: v7(),
     version: 0,
     title: 'By machine',
+    aim: '',
+    date: lesson.date,
+    start: '20:00',
+    slotMinutes: 30,
     court: 'tableTennis',
-    students: today.students,
+    students: lesson.students.slice(0, 2),
     blocks: [{ id: v7(), kind: 'drill', title: drill.title, minutes: 20, drill }]
   };
-  await page.request.put(`${club.url}/api/v1/lessons/${fed.id}`, { data: fed });
+  const put = await page.request.put(`${club.url}/api/v1/lessons/${fed.id}`, { data: fed });
+  expect(put.ok(), await put.text()).toBe(true);
   await page.goto(`${club.url}/lessons/${fed.id}`);
   await button('Run courtside').click();
   await begin(page);
