@@ -62,6 +62,7 @@ export class Feeder {
   #refill = false;
   /** When it was told to stop: until the machine has said goodbye, it is still ours. */
   #stopped = 0;
+  #again: ReturnType<typeof setTimeout> | undefined;
 
   constructor(using: Using, open = () => new WebSocket(`/api/v1/machine/stream`)) {
     this.#using = using;
@@ -84,9 +85,11 @@ export class Feeder {
   stop(why = '') {
     this.why = why;
     const line = this.#line;
+    this.#begin = undefined;
+    clearTimeout(this.#again); // nothing is tried once more behind somebody's back
+    this.#gone();
     if (!line) return;
     this.#stopped = Date.now();
-    this.#gone();
     if (line.readyState !== WebSocket.OPEN) return line.close();
     // A ball that left just before is still told; then the machine says goodbye too.
     line.onmessage = (e: MessageEvent<string>) => {
@@ -114,6 +117,7 @@ export class Feeder {
   }
 
   #connect() {
+    clearTimeout(this.#again);
     this.state = 'connecting';
     this.#heard = Date.now();
     const line = (this.#line = this.#open());
@@ -159,7 +163,7 @@ export class Feeder {
     this.#gone();
     line?.close();
     this.state = 'connecting';
-    setTimeout(() => this.state === 'connecting' && !this.#line && this.#connect(), BEAT);
+    this.#again = setTimeout(() => this.#connect(), BEAT);
   }
   #load() {
     if (!this.#begin) return;

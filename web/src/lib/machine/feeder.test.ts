@@ -93,6 +93,21 @@ test('balls thrown while the line was cut are told afterwards and counted once',
   expect(heard).toEqual([1, 2, 3, 4, 1]);
 });
 
+test('a start that waits for the machine to be free again is stopped too', async () => {
+  const f = feeder();
+  const first = await started(f);
+  first.tell({ kind: 'running' });
+  f.stop();
+  f.start(programme);
+  await Promise.resolve();
+  lines[1]!.tell({ kind: 'refused', why: 'Another device uses this machine.' });
+  expect(f.state).toBe('connecting');
+  f.stop();
+  expect(f.state).toBe('idle');
+  vi.advanceTimersByTime(5000);
+  expect(lines).toHaveLength(2); // nobody connects, and so nothing starts
+});
+
 test('a machine that says nothing any more is told to stop', async () => {
   const f = feeder();
   const line = await started(f);
