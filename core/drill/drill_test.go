@@ -39,7 +39,7 @@ func player(t testing.TB, name string, level units.Level, k float64, steps int) 
 	require.NoError(t, err)
 	q := Player{ID: name, Name: name, Hand: court.RightHand, Level: l, Mover: m}
 	for range steps {
-		q.Beliefs = append(q.Beliefs, progress.Unknown(math.Log(k)))
+		q.Beliefs = append(q.Beliefs, new(progress.Unknown(math.Log(k))))
 	}
 	return q
 }

@@ -26,7 +26,7 @@ type Player struct {
 	Hand    court.Hand
 	Level   target.Level
 	Mover   footwork.Mover
-	Beliefs []progress.Belief
+	Beliefs []*progress.Belief
 }
 
 // StageOutlook is one goal for one student.

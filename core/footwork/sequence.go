@@ -32,20 +32,24 @@ type Leg struct {
 // stands in the way is run around.
 func (m Mover) Sequence(start court.Point, balls []Ball, obstacles ...court.Point) []Leg {
 	out := make([]Leg, len(balls))
-	at := start
 	for i, b := range balls {
-		stands := toward(at, b.Recover, max(0, m.Covered(b.Between)-around(at, b.Recover, obstacles)))
-		more := around(stands, b.Contact, obstacles)
-		run := max(0, stands.Distance(b.Contact)-m.Reach)
-		ends := toward(stands, b.Contact, run)
-		if run > 0 {
-			run += more
-		}
-		meets := m.Meet(stands.Distance(b.Contact)+more, b.Available)
-		out[i] = Leg{stands, at.Distance(stands) + around(at, stands, obstacles) + run, ends, meets}
-		at = ends
+		out[i] = m.Next(start, b, obstacles...)
+		start = out[i].Ends
 	}
 	return out
+}
+
+// Next is the leg to one ball of a sequence, of a student who is there.
+func (m Mover) Next(at court.Point, b Ball, obstacles ...court.Point) Leg {
+	stands := toward(at, b.Recover, max(0, m.Covered(b.Between)-around(at, b.Recover, obstacles)))
+	more := around(stands, b.Contact, obstacles)
+	run := max(0, stands.Distance(b.Contact)-m.Reach)
+	ends := toward(stands, b.Contact, run)
+	if run > 0 {
+		run += more
+	}
+	meets := m.Meet(stands.Distance(b.Contact)+more, b.Available)
+	return Leg{stands, at.Distance(stands) + around(at, stands, obstacles) + run, ends, meets}
 }
 
 // berth is how far from the middle of an obstacle a student runs past it, m [trade].

@@ -174,7 +174,7 @@ func (known *Flights) Paced(p Pattern, k float64) Pattern {
 			was = balls[i].Contact
 		}
 		if f.By, f.Want = flight.ByTime, was*longer; f.How.Flown() && was > 0 &&
-			known.fly(f, c, ball).Feasible {
+			known.ball(f, c, ball).Feasible {
 			p.Feeds[i] = f
 		}
 	}

@@ -28,9 +28,9 @@ type Flights struct {
 	known memo.Of[flightKey, Ball]
 }
 
-// fly is the feed flown, from memory where it was flown before. Only flights
+// ball is the feed flown, from memory where it was flown before. Only flights
 // without a way to draw are kept.
-func (k *Flights) fly(f Feed, c *court.Court, ball *flight.Ball) Ball {
+func (k *Flights) ball(f Feed, c *court.Court, ball *flight.Ball) Ball {
 	if k == nil {
 		return f.fly(c, ball, false)
 	}

@@ -142,6 +142,9 @@ func (p Pattern) unreachable(
 	metres := func(words string) func(float64) string {
 		return func(by float64) string { return fmt.Sprintf(words, units.Length(by, system)) }
 	}
+	var in room
+	tried := p
+	tried.Feeds = nil
 	try := func(most float64, label func(by float64) string, change func(q *Pattern, by float64)) {
 		bent := func(by float64) Pattern {
 			q := p.Clone()
@@ -149,7 +152,9 @@ func (p Pattern) unreachable(
 			return q
 		}
 		by, ok := least(most, func(by float64) bool {
-			plan, err := k.Play(bent(by), m, balls, false)
+			tried.Feeds = append(tried.Feeds[:0], p.Feeds...)
+			change(&tried, by)
+			plan, err := k.play(tried, m, balls, false, &in)
 			return err == nil && plan.Balls[i].Feasible && plan.Balls[i].Leg.Ratio <= reach
 		})
 		if ok {

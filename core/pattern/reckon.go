@@ -64,11 +64,21 @@ type Turn struct {
 // they have got to. The pattern must be valid. With paths, each ball carries its
 // flight.
 func (k *Flights) Play(p Pattern, m footwork.Mover, balls int, paths bool) (Turn, error) {
-	flown, err := k.Fly(p, paths)
+	return k.play(p, m, balls, paths, new(room))
+}
+
+// room is memory for the balls of a turn, for who tries many.
+type room struct{ flown, whole []Ball }
+
+// play is Play in a room, where the turn lies until the next.
+func (k *Flights) play(p Pattern, m footwork.Mover, balls int, paths bool, in *room) (Turn, error) {
+	flown, err := k.fly(p, paths, in.flown[:0])
 	if err != nil {
 		return Turn{}, err
 	}
-	out := p.Whole(m, flown, max(balls, len(flown)))
+	in.flown = flown
+	out := p.whole(m, flown, max(balls, len(flown)), in.whole[:0])
+	in.whole = out.Balls
 	for _, b := range out.Balls {
 		if once := &flown[b.Feed]; b.Leg.Ratio > once.Leg.Ratio || once.Leg.Effort == "" {
 			once.Leg = b.Leg
@@ -91,7 +101,10 @@ func (p Pattern) Play(m footwork.Mover, balls int, paths bool) (Turn, error) {
 func (p Pattern) Fly() ([]Ball, error) { return (*Flights)(nil).Fly(p, false) }
 
 // Fly solves every feed: the balls as they come, nobody running yet.
-func (k *Flights) Fly(p Pattern, paths bool) ([]Ball, error) {
+func (k *Flights) Fly(p Pattern, paths bool) ([]Ball, error) { return k.fly(p, paths, nil) }
+
+// fly is Fly that appends to balls.
+func (k *Flights) fly(p Pattern, paths bool, balls []Ball) ([]Ball, error) {
 	c, err := court.ByID(p.Court)
 	if err != nil {
 		return nil, err
@@ -100,14 +113,14 @@ func (k *Flights) Fly(p Pattern, paths bool) ([]Ball, error) {
 	if err != nil {
 		return nil, err
 	}
-	balls, at := make([]Ball, 0, len(p.Feeds)), 0.0
+	balls, at := slices.Grow(balls, len(p.Feeds)), 0.0
 	for i, f := range p.Feeds {
 		var b Ball
 		if paths {
 			b = f.fly(c, ball, true)
 			b.draw(at)
 		} else {
-			b = k.fly(f, c, ball)
+			b = k.ball(f, c, ball)
 		}
 		b.shift(at)
 		b.Feed = i
@@ -312,12 +325,36 @@ const mostRun = 48
 // given: the pattern over and over, the run going on from ball to ball, and back
 // at the end to where the student recovers to. One feed eight times costs what
 // eight feeds cost. Where the order is drawn anew every round is another.
-func (p Pattern) Whole(m footwork.Mover, balls []Ball, n int) Turn {
-	feeds, cycle := len(balls), 0.0
-	for _, f := range p.Feeds {
-		cycle += f.Gap
+func (p Pattern) Whole(m footwork.Mover, balls []Ball, n int) Turn { return p.whole(m, balls, n, nil) }
+
+// whole is Whole, whose balls are appended to into.
+func (p Pattern) whole(m footwork.Mover, balls []Ball, n int, into []Ball) Turn {
+	out := p.through(m, p.over(balls, n, into))
+	if left := n - len(out.Balls); left > 0 { // as the last round went
+		round, cycle := 0.0, p.cycle()
+		for _, b := range out.Balls[len(out.Balls)-len(balls):] {
+			round += b.Leg.Metres
+		}
+		rounds := float64(left) / float64(len(balls))
+		out.Metres += rounds * round
+		out.Seconds += rounds * cycle
 	}
-	all := make([]Ball, 0, min(n, mostRun+feeds))
+	return out
+}
+
+// cycle is how long a round of the pattern lasts, s.
+func (p Pattern) cycle() (seconds float64) {
+	for _, f := range p.Feeds {
+		seconds += f.Gap
+	}
+	return seconds
+}
+
+// over appends the balls of a turn of n to all, the pattern over and over: those that are run
+// through one by one.
+func (p Pattern) over(balls []Ball, n int, all []Ball) []Ball {
+	feeds, cycle := len(balls), p.cycle()
+	all = slices.Grow(all, min(n, mostRun+feeds))
 	var from []int
 	for i := range max(1, n) {
 		if i >= mostRun && i%feeds == 0 {
@@ -331,16 +368,7 @@ func (p Pattern) Whole(m footwork.Mover, balls []Ball, n int) Turn {
 		b.shift(float64(i/feeds)*cycle + balls[i%feeds].Release - b.Release)
 		all = append(all, b)
 	}
-	out := p.through(m, all)
-	if left := n - len(all); left > 0 { // as the last round went
-		round := 0.0
-		for _, b := range out.Balls[len(all)-feeds:] {
-			round += b.Leg.Metres
-		}
-		out.Metres += float64(left) / float64(feeds) * round
-		out.Seconds += float64(left) / float64(feeds) * cycle
-	}
-	return out
+	return all
 }
 
 // obstacles are where the soft obstacles stand.
@@ -355,28 +383,21 @@ func (p Pattern) obstacles() (out []court.Point) {
 
 // run sends the student through the balls and adds up.
 func (p Pattern) run(m footwork.Mover, plan *Turn) {
-	sequence := make([]footwork.Ball, len(plan.Balls))
-	last := 0.0
-	for i, b := range plan.Balls {
+	at, last, obstacles := p.Start, 0.0, p.obstacles()
+	for i := range plan.Balls {
+		b := &plan.Balls[i]
 		// A ball released before the last was played can only be run for from then.
-		from := max(b.Release, last)
-		sequence[i] = footwork.Ball{
+		next := footwork.Ball{
 			Contact:   b.At.Floor(),
-			Available: max(0.01, b.Contact-from),
-			Between:   max(0, b.Release-last),
-			Recover:   plan.Recovers,
+			Available: max(0.01, b.Contact-max(b.Release, last)),
+			Recover:   p.Start,
 		}
 		if i > 0 {
-			sequence[i].Recover = p.after(plan.Balls[i-1].Feed, plan.Recovers)
-		}
-		if i == 0 {
-			sequence[i].Between, sequence[i].Recover = 0, p.Start
+			next.Between = max(0, b.Release-last)
+			next.Recover = p.after(plan.Balls[i-1].Feed, plan.Recovers)
 		}
 		last = max(last, b.Contact)
-	}
-	at := p.Start
-	for i, leg := range m.Sequence(p.Start, sequence, p.obstacles()...) {
-		b := &plan.Balls[i]
+		leg := m.Next(at, next, obstacles...)
 		b.Leg = leg
 		plan.Metres += leg.Metres
 		at = leg.Ends

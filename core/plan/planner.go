@@ -101,7 +101,7 @@ func (p *Planner) markOf(students []Student) uint64 {
 			var h maphash.Hash
 			h.SetSeed(p.seed)
 			h.WriteString(string(skill))
-			maphash.WriteComparable(&h, known)
+			maphash.WriteComparable(&h, *known)
 			sum += h.Sum64()
 		}
 		for k, series := range s.Series {
@@ -134,7 +134,7 @@ func (p *Planner) markOf(students []Student) uint64 {
 			})
 		}
 		maphash.WriteComparable(&all, sum)
-		maphash.WriteComparable(&all, s.others())
+		maphash.WriteComparable(&all, *s.others())
 	}
 	return all.Sum64()
 }

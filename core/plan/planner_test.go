@@ -105,6 +105,29 @@ func BenchmarkReckonBig(b *testing.B) {
 	}
 }
 
+// What levels a block for eight students: shown beside it, and set in a draft. A student of
+// them is levelled in an eighth of that.
+func BenchmarkLevel(b *testing.B) {
+	l, students := bigLesson(b)
+	var p plan.Planner
+	planned := by(b, &p, l, students)
+	each := func(b *testing.B) {
+		b.ReportMetric(float64(b.Elapsed().Nanoseconds())/float64(b.N*len(students))/1e6, "ms/student")
+	}
+	b.Run("shown", func(b *testing.B) {
+		for b.Loop() {
+			p.Detail(b.Context(), l, &planned, l.Blocks[0].ID, students, units.Metric)
+		}
+		each(b)
+	})
+	b.Run("drafted", func(b *testing.B) {
+		for b.Loop() {
+			p.Level(b.Context(), l, l.Blocks[0], students, plan.Last{}, units.Metric)
+		}
+		each(b)
+	})
+}
+
 // The heaviest lesson that is legal, all new.
 func BenchmarkReckonHeaviest(b *testing.B) {
 	l, students := lessonOf(b, 16, 40, 24)

@@ -26,7 +26,7 @@ type Student struct {
 	Level  units.Level
 	// Speed is the top speed (m/s) and Reach the racket's (m); 0: as the level has it.
 	Speed, Reach float64
-	Known        map[drill.Skill]Known
+	Known        map[drill.Skill]*Known
 	// Others is what to believe of a skill that is not among them; nil: what the
 	// level alone says.
 	Others *progress.Belief
@@ -95,14 +95,14 @@ type Known struct {
 
 // Learn puts in what these histories tell of the student on that day.
 func (s *Student) Learn(histories []progress.History, day int) {
-	s.Known = map[drill.Skill]Known{}
+	s.Known = map[drill.Skill]*Known{}
 	for i := range histories {
 		h := &histories[i]
 		if h.Last == nil {
 			continue
 		}
 		last := h.Sessions[len(h.Sessions)-1].Day
-		s.Known[drill.Skill(h.Skill)] = Known{h.At(day), h.Before(day), max(0, day-last)}
+		s.Known[drill.Skill(h.Skill)] = &Known{h.At(day), h.Before(day), max(0, day-last)}
 	}
 	others := progress.Others(histories, day)
 	s.Others = &others
@@ -155,29 +155,29 @@ func GroupOf(students []Student) formation.Group {
 var unknown = progress.Unknown(0)
 
 // belief of a skill.
-func (s *Student) belief(skill drill.Skill) progress.Belief {
+func (s *Student) belief(skill drill.Skill) *progress.Belief {
 	if k, ok := s.Known[skill]; ok {
-		return k.Belief
+		return &k.Belief
 	}
 	return s.others()
 }
 
-func (s *Student) others() progress.Belief {
+func (s *Student) others() *progress.Belief {
 	if s.Others != nil {
-		return *s.Others
+		return s.Others
 	}
-	return unknown
+	return &unknown
 }
 
 // player is the student as the drill sees one, with a belief for each step.
-func (s *Student) player(d *drill.Drill, belief func(drill.Skill) progress.Belief) drill.Player {
+func (s *Student) player(d *drill.Drill, belief func(drill.Skill) *progress.Belief) drill.Player {
 	level, err := target.LevelOf(s.Level)
 	if err != nil { // a level is checked where it comes in
 		panic("plan: " + err.Error())
 	}
 	out := drill.Player{
 		ID: s.ID, Name: s.Name, Hand: s.Hand, Level: level, Mover: s.mover(),
-		Beliefs: make([]progress.Belief, len(d.Stages)),
+		Beliefs: make([]*progress.Belief, len(d.Stages)),
 	}
 	for i, step := range d.Stages {
 		out.Beliefs[i] = belief(d.Skill(step))
@@ -191,9 +191,9 @@ func (s *Student) PlayerOf(d *drill.Drill) drill.Player { return s.player(d, s.b
 // before is the student without what was counted so many days ago, where that
 // was the last time.
 func (s *Student) before(d *drill.Drill, daysAgo int) drill.Player {
-	return s.player(d, func(skill drill.Skill) progress.Belief {
+	return s.player(d, func(skill drill.Skill) *progress.Belief {
 		if k, ok := s.Known[skill]; ok && k.DaysAgo == daysAgo {
-			return k.Before
+			return &k.Before
 		}
 		return s.belief(skill)
 	})

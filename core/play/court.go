@@ -162,13 +162,13 @@ func (s *Script) winnersStay() bool {
 
 // fillQueue lines up those who do not play, where winners stay.
 func (s *Script) fillQueue(st *State) {
-	t, c := &st.Turn, &st.Courts[0]
-	if t.queue != nil {
+	c := &st.Courts[0]
+	if st.queue != nil {
 		return
 	}
 	for _, who := range s.Here {
 		if !slices.Contains(c.Sides[0], who) && !slices.Contains(c.Sides[1], who) {
-			t.queue = append(t.queue, who)
+			st.queue = append(st.queue, who)
 		}
 	}
 }
@@ -178,9 +178,9 @@ func (s *Script) fillQueue(st *State) {
 func (s *Script) Queue(st *State, next bool) (sides [2][]int, line []int) {
 	c := &st.Courts[0]
 	if next {
-		return c.after(st.Turn.queue)
+		return c.after(st.queue)
 	}
-	return c.Sides, st.Turn.queue
+	return c.Sides, st.queue
 }
 
 // after a won game: who plays, and who waits in line.
@@ -198,8 +198,8 @@ func (s *Script) Sit(st *State, on int, sides [2][]int) {
 	c := s.court(st, on)
 	st.leave(on)
 	*c = s.next(c, sides)
-	if t := &st.Turn; t.On && t.By == ByScore {
-		t.queue = nil
+	if st.Turn.On && st.Turn.By == ByScore {
+		st.queue = nil
 		s.fillQueue(st)
 	}
 }
@@ -238,7 +238,7 @@ func (s *Script) Carry(st *State, was *Script, clock int64) (focus int) {
 		if s.Block.Match != nil { // two are left: they play
 			s.sit(st)
 		}
-		st.Turn = Turn{}
+		st.Turn, st.queue = Turn{}, nil
 		return Nobody
 	}
 	t := &st.Turn
@@ -284,20 +284,20 @@ func (s *Script) carryGames(st *State) {
 	}
 	if !begun {
 		st.Courts = s.firstGames()
-		if t := &st.Turn; t.On && t.By == ByScore {
-			t.queue = nil
+		if st.Turn.On && st.Turn.By == ByScore {
+			st.queue = nil
 			s.fillQueue(st)
 		}
 		return
 	}
 	if t := &st.Turn; t.On && t.By == ByScore {
 		gone := func(who int) bool { return !slices.Contains(s.Here, who) }
-		t.queue = slices.DeleteFunc(slices.Clone(t.queue), gone)
+		st.queue = slices.DeleteFunc(slices.Clone(st.queue), gone)
 		for _, who := range s.Here {
 			c := &st.Courts[0]
-			if !slices.Contains(t.queue, who) && !slices.Contains(c.Sides[0], who) &&
+			if !slices.Contains(st.queue, who) && !slices.Contains(c.Sides[0], who) &&
 				!slices.Contains(c.Sides[1], who) {
-				t.queue = append(t.queue, who) // who has come waits last
+				st.queue = append(st.queue, who) // who has come waits last
 			}
 		}
 		c := &st.Courts[0]
@@ -308,8 +308,8 @@ func (s *Script) carryGames(st *State) {
 					continue
 				}
 				left = true
-				if len(t.queue) > 0 {
-					sides[i][j], t.queue = t.queue[0], t.queue[1:]
+				if len(st.queue) > 0 {
+					sides[i][j], st.queue = st.queue[0], st.queue[1:]
 				}
 			}
 			sides[i] = slices.DeleteFunc(sides[i], gone)

@@ -49,7 +49,8 @@ type Script struct {
 	metEnds, missEnds bool         // a turn ends as a stage is met, or with a miss
 	rowEnds           int          // and with so many good ones in a row; 0: with none
 	pairings          [][][2][]int // who plays whom, turn by turn and court by court
-	soLong            float64      // s of a turn by the clock; 0: balls fill it
+	opening           Turn         // as each begins
+	drawn             bool         // how many balls a turn has is drawn
 	shared            bool         // two who hit take the balls in turn: of one feeder, or of a rally
 }
 
@@ -79,9 +80,8 @@ func Compile(l *lesson.Lesson, b *lesson.Block, here []int) *Script {
 	if b.Match != nil {
 		s.pairings = pairingsOf(l, b, here)
 	}
-	if s.seat(); b.Drill != nil && s.Round != nil {
-		s.soLong = s.timedTurn()
-	}
+	s.seat()
+	s.opening = s.begun()
 	return s
 }
 
@@ -127,6 +127,7 @@ func (s *Script) compile(d *drill.Drill) {
 	s.ends = d.EndsOf()
 	s.byMiss = s.turn.OneBall
 	for _, e := range s.ends {
+		s.drawn = s.drawn || e.By == drill.ByBalls && e.Most > e.Least
 		switch e.By {
 		case drill.ByMet:
 			s.metEnds = true

@@ -1,6 +1,7 @@
 package play
 
 import (
+	"fmt"
 	"slices"
 
 	"hodometer/core/game"
@@ -51,16 +52,35 @@ type Student struct {
 }
 
 // Filling is what fills a turn, so that the next is called.
-type Filling string
+type Filling uint8
 
 // What fills a turn.
 const (
-	ByBalls   Filling = "balls"   // so many counted of who hits
-	ByTime    Filling = "time"    // so long on the block's clock
-	ByRallies Filling = "rallies" // so many rallies, whoever wins them
-	ByScore   Filling = "score"   // a game that is won
-	ByEnds    Filling = "ends"    // what the drill says
+	ByBalls   Filling = iota + 1 // so many counted of who hits
+	ByTime                       // so long on the block's clock
+	ByRallies                    // so many rallies, whoever wins them
+	ByScore                      // a game that is won
+	ByEnds                       // what the drill says
 )
+
+var fillings = [...]string{
+	ByBalls: "balls", ByTime: "time", ByRallies: "rallies", ByScore: "score", ByEnds: "ends",
+}
+
+func (f Filling) String() string { return fillings[f] }
+
+// MarshalText is the filling by its name, and UnmarshalText reads it.
+func (f Filling) MarshalText() ([]byte, error) { return []byte(f.String()), nil }
+
+// UnmarshalText returns an error where no filling has that name.
+func (f *Filling) UnmarshalText(name []byte) error {
+	i := slices.Index(fillings[:], string(name))
+	if i < 0 {
+		return fmt.Errorf("play: no turn is filled by %q", name)
+	}
+	*f = Filling(i)
+	return nil
+}
 
 // Turn is the turn that is played. One that is full stays until the coach, or the next
 // count of who comes, begins the one after it.
@@ -77,7 +97,6 @@ type Turn struct {
 	Held  bool  // no change is called until it is let go
 	Bell  int64 // what the block's clock shows when its stage is over; 0: none runs by itself
 	Rests bool  // the next student steps in; the bell begins their first stage
-	queue []int // winners stay: who waits, in line
 }
 
 // Court is the game on one court.
@@ -112,6 +131,7 @@ type State struct {
 	Minute     Minute
 	Clock      int64 // what the block's clock showed at the last outcome
 	credited   bool  // Own is not as it was at the beginning
+	queue      []int // winners stay: who waits, in line
 }
 
 // Minute is which minute of a script is on.
@@ -191,7 +211,7 @@ func (st State) Clone() State {
 		t := &st.Tallies[i]
 		t.Tries, t.Times = slices.Clone(t.Tries), slices.Clone(t.Times)
 	}
-	st.Turn.queue = slices.Clone(st.Turn.queue)
+	st.queue = slices.Clone(st.queue)
 	st.Played, st.Courts = slices.Clone(st.Played), slices.Clone(st.Courts)
 	for i := range st.Courts {
 		c := &st.Courts[i]

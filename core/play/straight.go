@@ -93,20 +93,52 @@ func (t *Tally) reaches(g *aim, balls int) bool {
 // plain counts up to so many balls toward a goal that nobody has met, as add has it, and
 // stops with the one that meets it.
 func (t *Tally) plain(g *aim, most int, good uint64) (hit int) {
-	all, streak, best := t.good, t.Streak, t.Best
-	counts, wanted := &all, g.Count-t.Extra
-	if g.startsAgain {
-		counts, wanted = &streak, g.Count
-	}
-	for hit < most {
-		is := int(good >> hit & 1)
-		all += is
-		streak = (streak + 1) * is
-		best = max(best, streak)
-		if hit++; is == 1 && *counts >= wanted {
-			break
+	hit = most
+	good &= 1<<most - 1
+	switch first := bits.TrailingZeros64(^good); { // so many good ones go on with the streak
+	case !g.startsAgain:
+		if wanted := max(1, g.Count-t.Extra-t.good); bits.OnesCount64(good) >= wanted {
+			hit = placeOf(good, wanted)
+		}
+	case t.Streak+first >= g.Count && first > 0:
+		hit = max(1, g.Count-t.Streak)
+	default:
+		if ends := runs(good, max(1, g.Count)); ends != 0 {
+			hit = bits.TrailingZeros64(ends) + 1
 		}
 	}
-	t.good, t.Streak, t.Best = all, streak, best
+	good &= 1<<hit - 1
+	t.good += bits.OnesCount64(good)
+	first := bits.TrailingZeros64(^good)
+	t.Best = max(t.Best, t.Streak+first)
+	if first >= hit {
+		t.Streak += hit
+		return hit
+	}
+	for longer := runs(good, t.Best+1); longer != 0; longer &= longer << 1 {
+		t.Best++
+	}
+	t.Streak = bits.LeadingZeros64(^(good << (64 - hit)))
 	return hit
+}
+
+// placeOf is the place of the n-th set bit, counted from 1.
+func placeOf(set uint64, n int) int {
+	for range n - 1 {
+		set &= set - 1
+	}
+	return bits.TrailingZeros64(set) + 1
+}
+
+// runs has the bits set with which n or more set bits in a row end.
+func runs(set uint64, n int) uint64 {
+	if n > 64 {
+		return 0
+	}
+	for range n - 1 {
+		if set &= set << 1; set == 0 {
+			return 0
+		}
+	}
+	return set
 }

@@ -50,37 +50,51 @@ func (s *Script) passes(st *State) bool {
 
 // begin begins turn n.
 func (s *Script) begin(st *State, n int, clock int64) (focus int) {
-	was := st.Turn
 	if s.Round == nil && !s.turn.Runs || n < 0 {
-		st.Turn = Turn{}
+		st.Turn, st.queue = Turn{}, nil
 		return Nobody
 	}
 	t := &st.Turn
-	*t = Turn{
-		On:    true,
-		N:     n,
-		Seat:  s.around(was.Seat + n - was.N),
-		From:  clock,
-		Held:  was.Held,
-		queue: was.queue,
-	}
+	before := *t
+	*t = s.opening
+	t.N, t.Seat, t.From, t.Held = n, s.around(before.Seat+n-before.N), clock, before.Held
 	for i := range st.Students {
 		who := &st.Students[i]
-		ahead := s.turn.NextAt > 0 && was.On && !s.hits(was.Seat, i) && s.hits(t.Seat, i)
+		ahead := s.turn.NextAt > 0 && before.On && !s.hits(before.Seat, i) && s.hits(t.Seat, i)
 		if !ahead { // who came up while the one before was still at it has begun already
 			who.had, who.ball = 0, 0
 		}
 		who.row, who.missed, who.met = 0, false, false
 	}
+	switch {
+	case s.Block.Match != nil:
+		if t.By == ByScore {
+			if c := &st.Courts[0]; before.Full {
+				var sides [2][]int
+				sides, st.queue = c.after(st.queue)
+				*c = s.next(c, sides)
+			}
+			s.fillQueue(st)
+		}
+		s.sit(st)
+		return Nobody
+	case t.By != ByEnds:
+	case s.turn.Runs:
+		s.ring(st, clock)
+	case s.drawn:
+		s.bound(t)
+	}
+	return s.Hitter(t.Seat)
+}
+
+// begun is a turn as it begins, whichever it is: what fills it, and how long it may be.
+func (s *Script) begun() (t Turn) {
+	t.On = true
 	switch b := s.Block; {
+	case s.Round == nil && !s.turn.Runs:
+		return Turn{}
 	case b.Match != nil && s.winnersStay():
 		t.By = ByScore
-		if c := &st.Courts[0]; was.Full {
-			var sides [2][]int
-			sides, t.queue = c.after(was.queue)
-			*c = s.next(c, sides)
-		}
-		s.fillQueue(st)
 	case b.Match != nil && b.Moves() == lesson.OnDeck && len(s.Here) >= 4:
 		t.By, t.Of = ByRallies, ralliesOnDeck
 		if b.Arrangement.Balls > 0 {
@@ -93,20 +107,15 @@ func (s *Script) begin(st *State, n int, clock int64) (focus int) {
 		t.By, t.Ms = ByTime, int64(1000*s.Round.Seconds)
 	case s.turn.Runs:
 		t.By = ByEnds
-		s.ring(st, clock)
 	case b.Drill.Turn != nil:
-		s.bound(t)
+		s.bound(&t)
 	default:
 		t.By, t.Of = ByBalls, b.Drill.TurnBalls
-		if seconds := s.soLong; seconds > 0 {
+		if seconds := s.timedTurn(); seconds > 0 {
 			t.By, t.Of, t.Ms = ByTime, 0, int64(1000*seconds)
 		}
 	}
-	if s.Block.Match != nil {
-		s.sit(st)
-		return Nobody
-	}
-	return s.Hitter(t.Seat)
+	return t
 }
 
 // Hitter is the first of those who hit in a turn of the round; Nobody for none.
@@ -117,7 +126,7 @@ func (s *Script) Hitter(seat int) int {
 	return Nobody
 }
 
-// bound sets what a turn that ends as the drill says may come to.
+// bound sets what turn N that ends as the drill says may come to.
 func (s *Script) bound(t *Turn) {
 	t.By, t.Of = ByEnds, s.turn.MostBalls
 	if s.turn.MostSeconds > 0 {

@@ -134,10 +134,16 @@ func (b Belief) Seen(c *target.Curve, balls, good int) Belief {
 	return b
 }
 
+// Where curves are read: in the middle of the cells, and at their borders.
+var (
+	centres = target.PlacesAt(points, grid)
+	edges   = target.PlacesAt(points+1, func(i int) float64 { return grid(i) - width/2 })
+)
+
 // onGrid is the chance of a curve at each point of the grid.
 func onGrid(c *target.Curve) (out [points]float64) {
 	for i := range out {
-		out[i] = c.At(grid(i))
+		out[i] = centres.Of(c, i)
 	}
 	return out
 }
@@ -172,13 +178,12 @@ func (b *Belief) Quantile(q float64) float64 {
 	return to
 }
 
-// Worlds are n values of ln k, each as likely as the others: Quantile of the middle of each
-// of n shares.
-func (b *Belief) Worlds(n int) []float64 {
-	out := make([]float64, n)
+// Worlds fills out with n values of ln k, each as likely as the others: Quantile of the
+// middle of each of n shares.
+func (b *Belief) Worlds(out []float64) {
 	i, below := 0, 0.0
 	for j := range out {
-		q := (float64(j) + 0.5) / float64(n)
+		q := (float64(j) + 0.5) / float64(len(out))
 		for i < points && (below+b.share[i] < q || b.share[i] <= 0) {
 			below += b.share[i]
 			i++
@@ -187,7 +192,32 @@ func (b *Belief) Worlds(n int) []float64 {
 			out[j] = grid(i) - width/2 + width*(q-below)/b.share[i]
 		}
 	}
+}
+
+// Chances is a curve as beliefs read it: at the borders of the cells, and in straight lines
+// between them.
+type Chances [points + 1]float64
+
+// ChancesOf a curve.
+func ChancesOf(c *target.Curve) (out Chances) {
+	for i := range out {
+		out[i] = edges.Of(c, i)
+	}
 	return out
+}
+
+// At is the chance at that ln k. Of the first and the last cell one half is in the range of k.
+func (c *Chances) At(logK float64) float64 {
+	at := min(points-0.5, max(0.5, (logK-from)/width+0.5))
+	i := int(at)
+	part := at - float64(i)
+	switch i {
+	case 0:
+		part = 2*part - 1
+	case points - 1:
+		part *= 2
+	}
+	return c[i] + part*(c[i+1]-c[i])
 }
 
 // Rate is the chance of a good ball, and between what it lies with 80 %
@@ -209,7 +239,7 @@ func (b *Belief) Rate(c *target.Curve) Rate {
 	if falls { // a wider spread is never better
 		r.Low, r.High = c.At(b.Quantile(0.9)), c.At(b.Quantile(0.1))
 	} else {
-		at := borders(c)
+		at := ChancesOf(c)
 		r.Low, r.High = b.surelyAt(&at, 0.9), b.surelyAt(&at, 0.1)
 	}
 	return r.asWide(b.balls + levelBalls)
@@ -233,7 +263,7 @@ func (r Rate) asWide(balls float64) Rate {
 
 // surelyAt is the chance that is reached with so much certainty where the chances at the
 // borders of the cells are those, found between 0 and 1 by halving.
-func (b *Belief) surelyAt(borders *[points + 1]float64, sure float64) float64 {
+func (b *Belief) surelyAt(borders *Chances, sure float64) float64 {
 	lo, hi := 0.0, 1.0
 	for range 20 {
 		if mid := (lo + hi) / 2; b.atLeast(borders, mid) >= sure {
@@ -245,22 +275,14 @@ func (b *Belief) surelyAt(borders *[points + 1]float64, sure float64) float64 {
 	return (lo + hi) / 2
 }
 
-// borders are the chances of a curve at the borders of the cells.
-func borders(c *target.Curve) (out [points + 1]float64) {
-	for i := range out {
-		out[i] = c.At(grid(i) - width/2)
-	}
-	return out
-}
-
 // AtLeast is how sure it is that the chance at a stroke with that curve is p or
 // better.
 func (b *Belief) AtLeast(c *target.Curve, p float64) float64 {
-	at := borders(c)
+	at := ChancesOf(c)
 	return b.atLeast(&at, p)
 }
 
-func (b *Belief) atLeast(borders *[points + 1]float64, p float64) (sure float64) {
+func (b *Belief) atLeast(borders *Chances, p float64) (sure float64) {
 	for i, s := range b.share {
 		// A cell counts by the part of it in which the chance is reached.
 		most, least := borders[i], borders[i+1]

@@ -191,3 +191,14 @@ func TestALongPauseIsNotCutOff(t *testing.T) {
 	rate := got.Rate(c)
 	require.InDelta(t, want, rate.Mean, 0.002)
 }
+
+// Between the borders of its cells a curve is read in straight lines, which is as good as its
+// own 0.0001 allows, twice over.
+func TestChancesAreTheCurve(t *testing.T) {
+	circle := func(k float64) float64 { return 1 - math.Exp(-1/(2*k*k)) } // of one deviation
+	c := target.CurveOf(circle)
+	chances := ChancesOf(&c)
+	for logK := math.Log(target.LeastK); logK < math.Log(target.MostK); logK += 0.001 {
+		require.InDelta(t, c.At(logK), chances.At(logK), 0.0002, "at %.3f", logK)
+	}
+}

@@ -17,7 +17,7 @@ import (
 // skill, and how likely a ball is good for every scatter; no curve where nothing is a
 // matter of chance.
 type Player struct {
-	Beliefs []progress.Belief
+	Beliefs []*progress.Belief
 	Curves  []*target.Curve
 	Counted []Counted // at each timed stage before; may be nil
 }
@@ -64,6 +64,7 @@ type rehearsal struct {
 	strokes   []stroke         // by student and stage
 	rates     [truths][]uint64 // of a good ball, by student and stage, of the truths learnt
 	learnt    int
+	room      *room
 	seeds     []uint64
 	basket    int
 	pickUp    int64
@@ -85,7 +86,7 @@ func (b Block) lay() *rehearsal {
 	r := &rehearsal{
 		Block: b, drill: d, stages: stages, ends: ms(float64(b.Block.Minutes) * 60),
 		gap: make([]int64, n*stages), fetch: make([]int64, n*stages), basket: d.Basket * max(1, b.Sources),
-		live:  !d.Fed() && d.Pattern.Feeds[0].How == pattern.Live,
+		room: rooms.Get().(*room), live: !d.Fed() && d.Pattern.Feeds[0].How == pattern.Live,
 		never: slices.Repeat([]int64{-1}, n*stages), none: slices.Repeat([]int{-1}, n*stages),
 	}
 	if d.Turn != nil && d.Turn.OneBall {
@@ -212,10 +213,10 @@ func (r *rehearsal) believe() {
 			skill := own.Skill(s)
 			if of[j] = slices.Index(skills, skill); of[j] < 0 {
 				of[j] = len(skills)
-				skills, beliefs = append(skills, skill), append(beliefs, &p.Beliefs[j])
+				skills, beliefs = append(skills, skill), append(beliefs, p.Beliefs[j])
 			}
 		}
-		drawn := r.Ranks.scatters(beliefs, seedOf(r.Lesson.Students[i]))
+		drawn := r.Ranks.scatters(beliefs, seedOf(r.Lesson.Students[i]), r.room)
 		for j, c := range p.Curves {
 			r.strokes[i*r.stages+j] = stroke{c, &drawn[of[j]]}
 		}
@@ -226,13 +227,17 @@ func (r *rehearsal) believe() {
 func (r *rehearsal) learn(number int) {
 	number = min(number, truths)
 	each := len(r.strokes)
-	from, rates := r.learnt, make([]uint64, max(0, number-r.learnt)*each)
+	from, rates := r.learnt, take(&r.room.rates, max(0, number-r.learnt)*each)
 	for k := from; k < number; k++ {
 		r.rates[k] = rates[(k-from)*each:][:each:each]
 	}
 	for i, s := range r.strokes {
 		first := i - i%r.stages // of the student's
 		same := first + slices.Index(r.strokes[first:], s)
+		var chances progress.Chances
+		if s.curve != nil && s.scatter != nil && same == i {
+			chances = progress.ChancesOf(s.curve)
+		}
 		for k := from; k < number; k++ {
 			switch own := r.rates[k]; {
 			case same < i: // a stage of the same stroke at the same target
@@ -241,7 +246,7 @@ func (r *rehearsal) learn(number int) {
 			case s.curve == nil:
 				own[i] = threshold(1)
 			default:
-				own[i] = threshold(s.curve.At(s.scatter.in(k)))
+				own[i] = threshold(chances.At(s.scatter.in(k)))
 			}
 		}
 	}

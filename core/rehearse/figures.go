@@ -110,8 +110,8 @@ func (r *rehearsal) playFrom(ctx context.Context, first, number int, on bool) *p
 		number: number,
 		n:      n,
 		stages: r.stages,
-		goals:  make([]int32, number*n*r.stages),
-		all:    make([]int32, number*n),
+		goals:  take(&r.room.met, number*n*r.stages),
+		all:    take(&r.room.met, number*n),
 		balls:  make([]int64, n),
 		over:   make([]int64, number),
 		tries:  make([]int64, n*r.stages),
@@ -123,6 +123,7 @@ func (r *rehearsal) playFrom(ctx context.Context, first, number int, on bool) *p
 	for w := range workers {
 		wait.Go(func() {
 			p := r.start()
+			defer p.end()
 			balls, fed, pickUps, whole := make([]int64, n), int64(0), int64(0), 0
 			hit := int64(0)
 			tries, best := make([]int64, n*r.stages), make([]int64, n*r.stages)
@@ -189,6 +190,7 @@ func (p *one) tries(tries, best []int64) {
 // stops with the context.
 func (b Block) Chances(ctx context.Context, number int) []float64 {
 	r := b.lay()
+	defer r.leave()
 	number = r.bounded(number)
 	p := r.playAll(ctx, number, false)
 	out := make([]float64, p.n)
@@ -203,6 +205,7 @@ func (b Block) Chances(ctx context.Context, number int) []float64 {
 // that, and with the context.
 func (b Block) By(ctx context.Context, number int, share float64) (minutes float64, ok bool) {
 	r := b.lay()
+	defer r.leave()
 	number = r.bounded(number)
 	met, played := make([][]int32, len(b.Lesson.Students)), 0
 	for played < number && ctx.Err() == nil {
@@ -234,6 +237,7 @@ func (b Block) By(ctx context.Context, number int, share float64) (minutes float
 // plays at the most, for it stops as soon as two standard errors leave no doubt.
 func (b Block) Likely(ctx context.Context, number int, chance float64) bool {
 	r := b.lay()
+	defer r.leave()
 	number = r.bounded(number)
 	met, played := make([]int, len(b.Lesson.Students)), 0
 	for played < number && ctx.Err() == nil {
@@ -256,6 +260,7 @@ func (b Block) Likely(ctx context.Context, number int, chance float64) bool {
 // Rehearse plays a drill block so many times. It stops with the context.
 func (b Block) Rehearse(ctx context.Context, number int) Outcome {
 	r := b.lay()
+	defer r.leave()
 	number = r.bounded(number)
 	p := r.playAll(ctx, number, true)
 	whole := float64(max(1, p.whole))

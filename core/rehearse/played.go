@@ -31,14 +31,6 @@ type one struct {
 	told           func(Step) // who watches; nil: nobody
 }
 
-func (r *rehearsal) start() *one {
-	n := len(r.Lesson.Students)
-	return &one{
-		r: r, dice: make([]die, n), balls: make([]int, n), metAt: make([]int64, n),
-		stageAt: make([]int64, n*r.stages), try: make([]int64, n*r.stages), tried: make([]int, n*r.stages),
-	}
-}
-
 // play plays the block once, until the time, or until all who are there have met all
 // where that comes first and nothing else is asked.
 func (p *one) play(number int, until int64, whole bool) {

@@ -3,6 +3,8 @@ package rehearse_test
 import (
 	"context"
 	"math"
+	"runtime"
+	"sync"
 	"testing"
 
 	"hodometer/core/drill"
@@ -32,7 +34,7 @@ func club(t require.TestingT, d *drill.Drill) drill.Player {
 	require.NoError(t, err)
 	out := drill.Player{Hand: court.RightHand, Level: level, Mover: footwork.Club}
 	for range d.Stages {
-		out.Beliefs = append(out.Beliefs, progress.Unknown(0))
+		out.Beliefs = append(out.Beliefs, new(progress.Unknown(0)))
 	}
 	return out
 }
@@ -158,7 +160,9 @@ func TestOneStudentAgreesWithTheExactLaw(t *testing.T) {
 			b := block(t, d, 1, minutes)
 			p, exact := club(t, d), 0.0
 			curve := d.Turns(nil, nil, 1, float64(minutes)).Curves(p)[0]
-			for _, k := range p.Beliefs[0].Worlds(2000) {
+			worlds := make([]float64, 2000)
+			p.Beliefs[0].Worlds(worlds)
+			for _, k := range worlds {
 				exact += g.Chance(curve.At(k), d.TempoFor(1).Balls(float64(minutes))) / 2000
 			}
 			got := b.Rehearse(ctx, rehearse.Many).Students[0].All
@@ -250,6 +254,24 @@ func TestABellIsOfAllWhoHoldTheGoal(t *testing.T) {
 	}
 }
 
+// What was played before in the same memory leaves no trace: many at once, of different
+// sizes, come to what each comes to alone.
+func TestRehearsalsSideBySideComeToTheSame(t *testing.T) {
+	shelf := library.All()
+	blocks, alone := []rehearse.Block{}, []rehearse.Outcome{}
+	for i := range 24 {
+		b := block(t, &shelf[i*len(shelf)/24], 1+i%5, 6+i%4)
+		blocks, alone = append(blocks, b), append(alone, b.Rehearse(ctx, rehearse.Few))
+	}
+	together := make([]rehearse.Outcome, len(blocks))
+	var wait sync.WaitGroup
+	for i, b := range blocks {
+		wait.Go(func() { together[i] = b.Rehearse(ctx, rehearse.Few) })
+	}
+	wait.Wait()
+	require.Equal(t, alone, together)
+}
+
 func BenchmarkBlock(b *testing.B) {
 	d, err := library.ByID("short-ball-corners")
 	require.NoError(b, err)
@@ -258,6 +280,18 @@ func BenchmarkBlock(b *testing.B) {
 	for b.Loop() {
 		r.Rehearse(ctx, rehearse.Plays)
 	}
+}
+
+// A ball of a play on one processor, its share of turns, pick-ups and goals with it.
+func BenchmarkBallPlayed(b *testing.B) {
+	defer runtime.GOMAXPROCS(runtime.GOMAXPROCS(1))
+	d := corner(b, drill.Each, goal.Goal{Kind: goal.Total, Count: goal.MaxCount})
+	r := block(b, d, 4, 25)
+	balls := r.Rehearse(ctx, rehearse.Few).Hit
+	for b.Loop() {
+		r.Chances(ctx, rehearse.Plays)
+	}
+	b.ReportMetric(float64(b.Elapsed().Nanoseconds())/float64(b.N)/(balls*rehearse.Plays), "ns/ball")
 }
 
 // versus is a game of the shelf for so many students in so many minutes.
@@ -371,7 +405,7 @@ func TestAMissStopsARally(t *testing.T) {
 		good := b.Rehearse(ctx, rehearse.Few).Students[0].Balls
 		for i := range b.Players { // students who scatter as widely as anybody
 			for j := range b.Players[i].Beliefs {
-				b.Players[i].Beliefs[j] = progress.Unknown(1)
+				b.Players[i].Beliefs[j] = new(progress.Unknown(1))
 			}
 		}
 		bad := b.Rehearse(ctx, rehearse.Few).Students[0].Balls
@@ -390,8 +424,8 @@ func TestATurnThatEndsOnAMiss(t *testing.T) {
 	d.Turn = &drill.Turn{Ends: []drill.End{{By: drill.ByMiss}}, MostBalls: 20}
 	b := block(t, d, 2, 10)
 	for j := range b.Players[0].Beliefs {
-		b.Players[0].Beliefs[j] = progress.Unknown(-1)
-		b.Players[1].Beliefs[j] = progress.Unknown(1)
+		b.Players[0].Beliefs[j] = new(progress.Unknown(-1))
+		b.Players[1].Beliefs[j] = new(progress.Unknown(1))
 	}
 	got := b.Rehearse(ctx, rehearse.Plays).Students
 	require.Greater(t, got[0].Balls, got[1].Balls+10)

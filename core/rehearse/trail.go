@@ -77,6 +77,7 @@ func (g Game) Watch(number int) (t Trail) {
 // had met all or the time was up: what a typical play is told by. It stops with the context.
 func (b Block) Worked(ctx context.Context, number int) []float64 {
 	r := b.lay()
+	defer r.leave()
 	plays := r.playAll(ctx, number, false)
 	out := make([]float64, number)
 	for k := range out {

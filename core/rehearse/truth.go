@@ -21,10 +21,11 @@ const together = 0.7
 //	z = √ρ·c + √(1−ρ)·e, c the student's, e the skill's own
 //
 // so that what is believed of each skill stays exact.
-func (known *Ranks) scatters(beliefs []*progress.Belief, seed uint64) []scatter {
+func (known *Ranks) scatters(beliefs []*progress.Belief, seed uint64, in *room) []scatter {
 	out := make([]scatter, len(beliefs))
 	for i, b := range beliefs {
-		out[i] = scatter{b.Worlds(truths), known.of(seed, i)}
+		out[i] = scatter{take(&in.worlds, truths), known.of(seed, i)}
+		b.Worlds(out[i].worlds)
 	}
 	return out
 }

@@ -48,7 +48,9 @@ func CurveOf(chance func(k float64) float64) (c Curve) {
 }
 
 // At is the chance at that ln k, held within 0 and 1 and within the range of k.
-func (c *Curve) At(logK float64) float64 {
+func (c *Curve) At(logK float64) float64 { return min(1, max(0, c.read(logK))) }
+
+func (c *Curve) read(logK float64) float64 {
 	logK = min(curveTo, max(curveFrom, logK))
 	sum, weights := 0.0, 0.0
 	for i, at := range curveAt {
@@ -60,7 +62,33 @@ func (c *Curve) At(logK float64) float64 {
 		sum += w * c[i]
 		weights += w
 	}
-	return min(1, max(0, sum/weights))
+	return sum / weights
+}
+
+// Places are values of ln k at which many curves are read: what each node of a curve adds to
+// the chance there, so that reading one divides nothing.
+type Places [][curveNodes]float64
+
+// PlacesAt are n places, the i-th at that ln k.
+func PlacesAt(n int, logK func(i int) float64) Places {
+	out := make(Places, n)
+	for i := range out {
+		for j := range curveNodes {
+			var alone Curve
+			alone[j] = 1
+			out[i][j] = alone.read(logK(i))
+		}
+	}
+	return out
+}
+
+// Of is the chance of a curve at the i-th place: At of it.
+func (p Places) Of(c *Curve, i int) float64 {
+	sum, of := 0.0, &p[i]
+	for j, v := range c {
+		sum += of[j] * v
+	}
+	return min(1, max(0, sum))
 }
 
 // Plus adds a share of another curve.

@@ -92,6 +92,22 @@ func BenchmarkCurve(b *testing.B) {
 	}
 }
 
+// A curve is read at places of its own as it is anywhere.
+func TestPlacesReadACurve(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		var c Curve
+		for i := range c {
+			c[i] = rapid.Float64Range(0, 1).Draw(t, "value")
+		}
+		from := rapid.Float64Range(math.Log(LeastK)-0.1, math.Log(MostK)).Draw(t, "from")
+		at := func(i int) float64 { return from + 0.05*float64(i) }
+		places := PlacesAt(9, at)
+		for i := range places {
+			require.InDelta(t, c.At(at(i)), places.Of(&c, i), 1e-9)
+		}
+	})
+}
+
 // The table is the law.
 func TestNormalTable(t *testing.T) {
 	for z := -8.0; z <= 8; z += 0.0037 {

@@ -297,7 +297,7 @@ func (w *world) really(g *group, l *lesson.Lesson, known []plan.Student, day tim
 }
 
 func (w *world) truly(g *group, i int, s plan.Student, day time.Time, blocks []lesson.Block) plan.Student {
-	s.Known = map[drill.Skill]plan.Known{}
+	s.Known = map[drill.Skill]*plan.Known{}
 	for b := range blocks {
 		if blocks[b].Drill == nil {
 			continue
@@ -312,7 +312,7 @@ func (w *world) truly(g *group, i int, s plan.Student, day time.Time, blocks []l
 
 func (w *world) tell(s *plan.Student, g *group, i int, skill drill.Skill, day time.Time) {
 	lnK := g.truths[i].at(skill, day.Sub(w.first).Hours()/24)
-	s.Known[skill] = plan.Known{Belief: progress.Certain(lnK)}
+	s.Known[skill] = &plan.Known{Belief: progress.Certain(lnK)}
 }
 
 // rated are the events with the coach's ratings of what is repeated: held as often as the
