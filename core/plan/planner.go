@@ -82,6 +82,7 @@ func (q *question) key(b *lesson.Block, parts []formation.Sharing, at float64) u
 	for _, p := range parts {
 		maphash.WriteComparable(&h, p)
 	}
+	maphash.WriteComparable(&h, q.longest(b)) // how much longer it may become
 	h.WriteString(string(q.system))
 	maphash.WriteComparable(&h, q.people)
 	return h.Sum64()

@@ -150,6 +150,17 @@ func BenchmarkReckonToday(b *testing.B) {
 	}
 }
 
+// How much longer a block may become hangs on the minutes of the others.
+func TestWhatIsOfferedKnowsTheOtherBlocks(t *testing.T) {
+	l, students := bigLesson(t)
+	l.Blocks = l.Blocks[:2]
+	var p plan.Planner
+	for _, minutes := range []int{3, 30, 10, 40} {
+		l.Blocks[1].Minutes = minutes
+		require.Equal(t, reckon(t, l, students), by(t, &p, l, students), "%d minutes", minutes)
+	}
+}
+
 // What is remembered is what would be reckoned anew, whatever is edited.
 func TestRememberingChangesNothing(t *testing.T) {
 	sample.Checks(t, 30)
