@@ -104,7 +104,7 @@ const widenStep = 0.01
 
 // asks are the balls of a step for a student who runs a turn like that; none
 // where the step is not by chance.
-func (d *Drill) asks(c *court.Court, s Stage, contacts []court.Point, turn pattern.Turn) (out []Ask) {
+func (d *Drill) asks(c *court.Court, s Stage, contacts []court.Point, turn []pattern.Run) (out []Ask) {
 	if !d.ByChance(s) {
 		return nil
 	}
@@ -117,15 +117,18 @@ func (d *Drill) asks(c *court.Court, s Stage, contacts []court.Point, turn patte
 	if len(out) > 0 {
 		return out
 	}
-	total := 0.0
-	for _, b := range turn.Balls {
-		i := b.Feed
+	total, known := 0.0, make([]Ask, len(d.Pattern.Feeds))
+	for _, run := range turn {
+		i := run.Feed
 		f := d.Pattern.Feeds[i]
 		if !d.plays(s, f) || f.How == pattern.Shadow || d.countedBalls != nil && !d.countedBalls[i] {
 			continue
 		}
-		a := d.ask(c, s, i, contacts[i])
-		if widens, reached := target.Effort(b.Leg.Ratio); reached {
+		if known[i].Court == "" {
+			known[i] = d.ask(c, s, i, contacts[i])
+		}
+		a := known[i]
+		if widens, reached := target.Effort(run.Ratio); reached {
 			a.Widened = math.Ceil(widens*from(f.How)*steadied(s.Paced())/widenStep) * widenStep
 		}
 		total++
@@ -221,7 +224,8 @@ func (d *Drill) asked(k *pattern.Flights, i int, m footwork.Mover, balls int) []
 		return nil
 	}
 	flown, _ := k.Fly(at.Pattern, false)
-	return at.asks(c, at.Stages[i], at.metAt(flown), at.Pattern.Whole(m, flown, balls))
+	_, turn := at.Pattern.Turn(m, flown, balls)
+	return at.asks(c, at.Stages[i], at.metAt(flown), turn)
 }
 
 // Asked is what the i-th stage had asked of somebody whose balls were counted, in

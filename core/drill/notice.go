@@ -185,8 +185,8 @@ func (d *Drill) deviation(
 	flown, _ := k.Fly(d.Pattern, false)
 	contacts := d.metAt(flown)
 	wide := math.Exp(p.Beliefs[step].Mean())
-	asks := d.asks(c, s, contacts, d.Pattern.Whole(p.Mover, flown, d.TurnBalls))
-	for _, a := range asks {
+	_, turn := d.Pattern.Turn(p.Mover, flown, d.TurnBalls)
+	for _, a := range d.asks(c, s, contacts, turn) {
 		x, y := p.Level.Spread(a.stroke(c), wide).Deviation()
 		across, along = across+a.Share*x, along+a.Share*y
 	}

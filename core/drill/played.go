@@ -12,7 +12,13 @@ type atStage struct {
 	counting []bool
 	flown    []pattern.Ball
 	contacts []court.Point
-	runs     map[footwork.Mover]pattern.Turn
+	runs     map[footwork.Mover]turnRun
+}
+
+// turnRun is a whole turn of somebody: what it comes to, and the run for each ball of it.
+type turnRun struct {
+	pattern.Turn
+	runs []pattern.Run
 }
 
 // stage is how the i-th stage is played.
@@ -24,17 +30,17 @@ func (t Turns) stage(i int) *atStage {
 	if !ok {
 		at := t.d.At(t.flights, i)
 		flown, _ := t.flights.Fly(at.Pattern, false)
-		out = &atStage{at.Pattern, at.countedBalls, flown, at.metAt(flown), map[footwork.Mover]pattern.Turn{}}
+		out = &atStage{at.Pattern, at.countedBalls, flown, at.metAt(flown), map[footwork.Mover]turnRun{}}
 		t.stages[i] = out
 	}
 	return out
 }
 
 // run is a whole turn of somebody who moves like that, of so many balls.
-func (p *atStage) run(m footwork.Mover, balls int) pattern.Turn {
+func (p *atStage) run(m footwork.Mover, balls int) turnRun {
 	turn, ok := p.runs[m]
 	if !ok {
-		turn = p.pattern.Whole(m, p.flown, balls)
+		turn.Turn, turn.runs = p.pattern.Turn(m, p.flown, balls)
 		p.runs[m] = turn
 	}
 	return turn

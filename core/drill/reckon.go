@@ -146,7 +146,7 @@ func (d *Drill) Turns(
 		d: d, c: c, curves: curves, tempo: d.TempoFor(students), students: students, own: -1,
 		sources: float64(d.Sources()), flights: flights, flown: flown,
 		stages: map[int]*atStage{
-			-1: {d.Pattern, nil, flown, d.metAt(flown), map[footwork.Mover]pattern.Turn{}},
+			-1: {d.Pattern, nil, flown, d.metAt(flown), map[footwork.Mover]turnRun{}},
 		},
 		known: map[asked][]*target.Curve{},
 	}
@@ -217,7 +217,7 @@ func (t Turns) kept(p Player) float64 {
 	step.Target = MaxTargets // any ball in keeps a rally going
 	step.Goal.Kind = goal.Total
 	own := t.stage(-1)
-	curve := CurveOf(t.curves, p.Level, t.d.asks(t.c, step, own.contacts, own.run(p.Mover, t.d.TurnBalls)))
+	curve := CurveOf(t.curves, p.Level, t.d.asks(t.c, step, own.contacts, own.run(p.Mover, t.d.TurnBalls).runs))
 	if curve == nil {
 		return 1
 	}
@@ -248,7 +248,7 @@ func (t Turns) Curves(p Player) []*target.Curve {
 		}
 		at, d := t.stage(i), *t.d
 		d.Pattern, d.countedBalls = at.pattern, at.counting
-		out[i] = CurveOf(t.curves, p.Level, d.asks(t.c, s, at.contacts, at.run(p.Mover, d.TurnBalls)))
+		out[i] = CurveOf(t.curves, p.Level, d.asks(t.c, s, at.contacts, at.run(p.Mover, d.TurnBalls).runs))
 	}
 	t.known[key] = out
 	return out

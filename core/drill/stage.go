@@ -102,10 +102,32 @@ func (d *Drill) GroupOf(i int) (from, to int) {
 	return from, to
 }
 
+// firstOf are so many balls of a pattern, in order.
+func firstOf(balls int) []int {
+	if balls <= len(every) {
+		return every[:balls]
+	}
+	out := make([]int, balls) // it is not valid, and will be told so
+	for f := range out {
+		out[f] = f
+	}
+	return out
+}
+
+var every = func() (out [pattern.MostFeeds]int) {
+	for f := range out {
+		out[f] = f
+	}
+	return out
+}()
+
 // FeedsAt are the balls of the pattern that are played at the i-th stage and at those
-// beside it, in order.
+// beside it, in order. They are only to be read.
 func (d *Drill) FeedsAt(i int) (out []int) {
 	from, to := d.GroupOf(i)
+	if own := d.Stages[i].Feeds; to-from == 1 && len(own) > 0 {
+		return own
+	}
 	for j := from; j < to; j++ {
 		if len(d.Stages[j].Feeds) == 0 {
 			out = out[:0]
@@ -118,9 +140,7 @@ func (d *Drill) FeedsAt(i int) (out []int) {
 		}
 	}
 	if len(out) == 0 {
-		for f := range d.Pattern.Feeds {
-			out = append(out, f)
-		}
+		return firstOf(len(d.Pattern.Feeds))
 	} else if to-from > 1 {
 		slices.Sort(out)
 	}

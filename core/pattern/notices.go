@@ -142,7 +142,8 @@ func (p Pattern) unreachable(
 	metres := func(words string) func(float64) string {
 		return func(by float64) string { return fmt.Sprintf(words, units.Length(by, system)) }
 	}
-	var in room
+	in := rooms.Get().(*room)
+	defer rooms.Put(in)
 	tried := p
 	tried.Feeds = nil
 	try := func(most float64, label func(by float64) string, change func(q *Pattern, by float64)) {
@@ -154,7 +155,7 @@ func (p Pattern) unreachable(
 		by, ok := least(most, func(by float64) bool {
 			tried.Feeds = append(tried.Feeds[:0], p.Feeds...)
 			change(&tried, by)
-			plan, err := k.play(tried, m, balls, false, &in)
+			plan, err := k.play(tried, m, balls, false, in)
 			return err == nil && plan.Balls[i].Feasible && plan.Balls[i].Leg.Ratio <= reach
 		})
 		if ok {

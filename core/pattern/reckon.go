@@ -3,6 +3,7 @@ package pattern
 import (
 	"math"
 	"slices"
+	"sync"
 
 	"hodometer/core/court"
 	"hodometer/core/flight"
@@ -69,6 +70,8 @@ func (k *Flights) Play(p Pattern, m footwork.Mover, balls int, paths bool) (Turn
 
 // room is memory for the balls of a turn, for who tries many.
 type room struct{ flown, whole []Ball }
+
+var rooms = sync.Pool{New: func() any { return new(room) }}
 
 // play is Play in a room, where the turn lies until the next.
 func (k *Flights) play(p Pattern, m footwork.Mover, balls int, paths bool, in *room) (Turn, error) {
@@ -326,6 +329,25 @@ const mostRun = 48
 // at the end to where the student recovers to. One feed eight times costs what
 // eight feeds cost. Where the order is drawn anew every round is another.
 func (p Pattern) Whole(m footwork.Mover, balls []Ball, n int) Turn { return p.whole(m, balls, n, nil) }
+
+// Run is how hard a student runs for a ball of a turn: the time needed, of the time there is.
+type Run struct {
+	Feed  int
+	Ratio float64
+}
+
+// Turn is Whole without its balls, which take much room, but for the runs.
+func (p Pattern) Turn(m footwork.Mover, balls []Ball, n int) (turn Turn, runs []Run) {
+	in := rooms.Get().(*room)
+	defer rooms.Put(in)
+	turn = p.whole(m, balls, n, in.whole[:0])
+	in.whole, turn.Balls = turn.Balls, nil
+	runs = make([]Run, len(in.whole))
+	for i, b := range in.whole {
+		runs[i] = Run{b.Feed, b.Leg.Ratio}
+	}
+	return turn, runs
+}
 
 // whole is Whole, whose balls are appended to into.
 func (p Pattern) whole(m footwork.Mover, balls []Ball, n int, into []Ball) Turn {

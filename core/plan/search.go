@@ -31,7 +31,7 @@ func (s searched) likely(fit lesson.Block, chance float64) bool {
 
 // lasting is the block with other minutes.
 func (s searched) lasting(minutes int) lesson.Block {
-	fit := s.with(s.b.Drill.Clone())
+	fit := *s.b
 	fit.Minutes = minutes
 	return fit
 }

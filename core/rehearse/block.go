@@ -61,8 +61,8 @@ type rehearsal struct {
 	stretches []stretch
 	ends      int64 // ms
 	gap       []int64
-	strokes   []stroke         // by student and stage
-	rates     [truths][]uint64 // of a good ball, by student and stage, of the truths learnt
+	strokes   []stroke // by student and stage
+	rates     []uint64 // of a good ball, by truth, student and stage, of the truths learnt
 	learnt    int
 	room      *room
 	seeds     []uint64
@@ -85,9 +85,13 @@ func (b Block) lay() *rehearsal {
 	n, stages := len(b.Lesson.Students), len(d.Stages)
 	r := &rehearsal{
 		Block: b, drill: d, stages: stages, ends: ms(float64(b.Block.Minutes) * 60),
-		gap: make([]int64, n*stages), fetch: make([]int64, n*stages), basket: d.Basket * max(1, b.Sources),
-		room: rooms.Get().(*room), live: !d.Fed() && d.Pattern.Feeds[0].How == pattern.Live,
-		never: slices.Repeat([]int64{-1}, n*stages), none: slices.Repeat([]int{-1}, n*stages),
+		basket: d.Basket * max(1, b.Sources),
+		room:   rooms.Get().(*room), live: !d.Fed() && d.Pattern.Feeds[0].How == pattern.Live,
+	}
+	r.gap, r.fetch = take(&r.room.times, n*stages), take(&r.room.times, n*stages)
+	r.never, r.none = take(&r.room.times, n*stages), take(&r.room.turns, n*stages)
+	for i := range r.never {
+		r.never[i], r.none[i] = -1, -1
 	}
 	if d.Turn != nil && d.Turn.OneBall {
 		r.basket = 0
@@ -149,8 +153,8 @@ func (r *rehearsal) pace(beside int) {
 			}
 			r.learn(truths)
 			at, rate := i*r.stages+j, 0.0
-			for k := range r.rates {
-				rate += float64(r.rates[k][at]>>11) / (1 << 53) / truths
+			for k := range truths {
+				rate += float64(r.in(k)[at]>>11) / (1 << 53) / truths
 			}
 			holders := 0
 			r.stretches[0].script.Holders(i, j, func(int) { holders++ })
@@ -223,13 +227,15 @@ func (r *rehearsal) believe() {
 	}
 }
 
+// in are the rates in the k-th truth.
+func (r *rehearsal) in(k int) []uint64 { return r.rates[k*len(r.strokes):][:len(r.strokes)] }
+
 // learn reckons the rates that follow from the first so many truths.
 func (r *rehearsal) learn(number int) {
 	number = min(number, truths)
-	each := len(r.strokes)
-	from, rates := r.learnt, take(&r.room.rates, max(0, number-r.learnt)*each)
-	for k := from; k < number; k++ {
-		r.rates[k] = rates[(k-from)*each:][:each:each]
+	from := r.learnt
+	if r.rates == nil {
+		r.rates = take(&r.room.rates, truths*len(r.strokes))
 	}
 	for i, s := range r.strokes {
 		first := i - i%r.stages // of the student's
@@ -239,7 +245,7 @@ func (r *rehearsal) learn(number int) {
 			chances = progress.ChancesOf(s.curve)
 		}
 		for k := from; k < number; k++ {
-			switch own := r.rates[k]; {
+			switch own := r.in(k); {
 			case same < i: // a stage of the same stroke at the same target
 				own[i] = own[same]
 			case s.scatter == nil:

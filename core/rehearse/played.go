@@ -37,7 +37,7 @@ func (p *one) play(number int, until int64, whole bool) {
 	r := p.r
 	s := r.stretches[0].script
 	s.Again(&p.st)
-	p.rates = r.rates[number%truths]
+	p.rates = r.in(number % truths)
 	p.clock, p.left, p.unmet, p.picking = 0, r.basket, 0, false
 	for i := range p.dice {
 		p.dice[i], p.balls[i], p.metAt[i] = dieOf(r.seeds[i], number), 0, -1

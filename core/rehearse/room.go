@@ -14,6 +14,8 @@ type room struct {
 	rates  []uint64
 	worlds []float64
 	met    []int32
+	times  []int64
+	turns  []int
 }
 
 var rooms = sync.Pool{New: func() any { return new(room) }}
@@ -21,7 +23,8 @@ var rooms = sync.Pool{New: func() any { return new(room) }}
 // leave gives back the room, of which nothing may be held any longer.
 func (r *rehearsal) leave() {
 	at := r.room
-	at.rates, at.worlds, at.met, r.room = at.rates[:0], at.worlds[:0], at.met[:0], nil
+	at.rates, at.worlds, at.met = at.rates[:0], at.worlds[:0], at.met[:0]
+	at.times, at.turns, r.room = at.times[:0], at.turns[:0], nil
 	rooms.Put(at)
 }
 
