@@ -217,7 +217,11 @@ func (t Turns) kept(p Player) float64 {
 	step.Target = MaxTargets // any ball in keeps a rally going
 	step.Goal.Kind = goal.Total
 	own := t.stage(-1)
-	curve := CurveOf(t.curves, p.Level, t.d.asks(t.c, step, own.contacts, own.run(p.Mover, t.d.TurnBalls).runs))
+	curve := CurveOf(
+		t.curves,
+		p.Level,
+		t.d.asks(t.c, step, own.contacts, own.run(p.Mover, t.d.TurnBalls).runs),
+	)
 	if curve == nil {
 		return 1
 	}
