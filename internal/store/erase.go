@@ -175,7 +175,7 @@ func (e *erasing) goes(query string, what words) error {
 // who finds the student and what they are called.
 func (e *erasing) who(student string) error {
 	rows, err := e.tx.QueryContext(e.ctx,
-		"select id, name from students where (id = ?1 and merged = '') or merged = ?1", student)
+		"select s.id, s.name from who w join students s on s.id = w.id where w.one = ?", student)
 	if err != nil {
 		return err
 	}

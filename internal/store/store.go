@@ -297,25 +297,38 @@ func (s *Store) begin(ctx context.Context) error {
 }
 
 func (s *Store) migrate(ctx context.Context) error {
-	files, err := fs.Sub(migrations, "migrations")
+	p, err := steps(s.write)
 	if err != nil {
 		return err
+	}
+	// A table that others refer to is made anew by a migration: meanwhile they refer to nothing.
+	// The pool has one connection.
+	if _, err := s.write.ExecContext(ctx, "pragma foreign_keys = off"); err != nil {
+		return err
+	}
+	if _, err = p.Up(ctx); err != nil {
+		return err
+	}
+	_, err = s.write.ExecContext(ctx, "pragma foreign_keys = on")
+	return err
+}
+
+// steps are the migrations of a file.
+func steps(db *sql.DB) (*goose.Provider, error) {
+	files, err := fs.Sub(migrations, "migrations")
+	if err != nil {
+		return nil, err
 	}
 	ids := goose.NewGoMigration(5, &goose.GoFunc{RunTx: idsInstead}, nil)
 	asked := goose.NewGoMigration(7, &goose.GoFunc{RunTx: askedBefore}, nil)
 	counted := goose.NewGoMigration(10, &goose.GoFunc{RunTx: countedBefore}, nil)
 	texts := goose.NewGoMigration(21, &goose.GoFunc{RunTx: textsOnce}, nil)
-	p, err := goose.NewProvider(
+	return goose.NewProvider(
 		goose.DialectSQLite3,
-		s.write,
+		db,
 		files,
 		goose.WithGoMigrations(ids, asked, counted, texts),
 	)
-	if err != nil {
-		return err
-	}
-	_, err = p.Up(ctx)
-	return err
 }
 
 // More is what a lesson has beside its tape, as the table of lessons keeps it.

@@ -71,8 +71,8 @@ func (c *Roll) ImportStudents(ctx context.Context, rows []StudentRow, try bool) 
 			}
 		}
 		for _, r := range all { // who is part of somebody else is that one
-			if r.Merged != "" {
-				in.byID[r.ID] = in.byID[r.Merged]
+			if r.Merged.Valid {
+				in.byID[r.ID] = in.byID[r.Merged.String]
 			}
 		}
 		members := map[string][]string{}

@@ -3,6 +3,7 @@ package students
 import (
 	"cmp"
 	"context"
+	"database/sql"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -168,7 +169,7 @@ func Of(s gen.Student) Student {
 		Hand:     court.Hand(s.Hand),
 		Level:    units.Level(s.Level),
 		Archived: s.Archived != 0,
-		Merged:   s.Merged,
+		Merged:   s.Merged.String,
 	}
 	_ = json.Unmarshal([]byte(s.More), &out.About) // written by us
 	return out
@@ -180,7 +181,7 @@ func (c *Roll) Students(ctx context.Context) (out []Student, err error) {
 		rows, err := q.ListStudents(ctx)
 		out = make([]Student, 0, len(rows))
 		for _, r := range rows {
-			if r.Merged == "" {
+			if !r.Merged.Valid {
 				out = append(out, Of(r))
 			}
 		}
@@ -248,7 +249,7 @@ func (c *Roll) putStudent(ctx context.Context, q *gen.Queries, s Student) (Stude
 			ID:       s.ID,
 			Version:  int64(s.Version),
 		})
-		s.Merged = now.Merged
+		s.Merged = now.Merged.String
 	}
 	s.Version++
 	return s, err
@@ -305,12 +306,15 @@ func (c *Roll) Merge(ctx context.Context, id, into string) (out Student, err err
 		if err != nil {
 			return answer.OrMissing(err, "student")
 		}
-		if from.Merged != "" || to.Merged != "" {
+		if from.Merged.Valid || to.Merged.Valid {
 			return units.Problems{
 				{Field: "into", Detail: "one of the two is already merged with another student"},
 			}
 		}
-		if err := q.MergeStudent(ctx, gen.MergeStudentParams{Into: into, ID: id}); err != nil {
+		if err := q.MergeStudent(
+			ctx,
+			gen.MergeStudentParams{Into: sql.NullString{String: into, Valid: true}, ID: id},
+		); err != nil {
 			return err
 		}
 		out = Of(to)
@@ -347,7 +351,7 @@ func Names(ctx context.Context, q *gen.Queries) (called, one map[string]string, 
 	}
 	called, one = map[string]string{}, map[string]string{}
 	for _, r := range rows {
-		called[r.ID], one[r.ID] = r.Name, cmp.Or(r.Merged, r.ID)
+		called[r.ID], one[r.ID] = r.Name, cmp.Or(r.Merged.String, r.ID)
 	}
 	for id, is := range one {
 		called[id] = called[is]

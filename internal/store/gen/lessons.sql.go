@@ -41,21 +41,21 @@ func (q *Queries) FirstSaved(ctx context.Context, lessonID string) (int64, error
 }
 
 const getLesson = `-- name: GetLesson :one
-select l.id, l.version, l.title, l.aim, l.date, l.start, l.slot_minutes, l.court, l.more, l.coach, t.body from lessons l join lesson_versions v on v.lesson_id = l.id and v.version = l.version
+select l.id, l.version, l.slot_minutes, l.date, l.start, l.court, l.coach, l.title, l.aim, l.more, t.body from lessons l join lesson_versions v on v.lesson_id = l.id and v.version = l.version
 join texts t on t.id = v.text where l.id = ?
 `
 
 type GetLessonRow struct {
 	ID          string
 	Version     int64
-	Title       string
-	Aim         string
+	SlotMinutes int64
 	Date        string
 	Start       string
-	SlotMinutes int64
 	Court       string
-	More        string
 	Coach       sql.NullString
+	Title       string
+	Aim         string
+	More        string
 	Body        []byte
 }
 
@@ -65,14 +65,14 @@ func (q *Queries) GetLesson(ctx context.Context, id string) (GetLessonRow, error
 	err := row.Scan(
 		&i.ID,
 		&i.Version,
-		&i.Title,
-		&i.Aim,
+		&i.SlotMinutes,
 		&i.Date,
 		&i.Start,
-		&i.SlotMinutes,
 		&i.Court,
-		&i.More,
 		&i.Coach,
+		&i.Title,
+		&i.Aim,
+		&i.More,
 		&i.Body,
 	)
 	return i, err
@@ -599,7 +599,7 @@ func (q *Queries) ListSavedAt(ctx context.Context, ids []string) ([]ListSavedAtR
 }
 
 const listStudentsInLesson = `-- name: ListStudentsInLesson :many
-select s.id, s.version, s.name, s.hand, s.level, s.more, s.archived, s.merged from lesson_students ls join who w on w.id = ls.student_id join students s on s.id = w.one where ls.lesson_id = ? order by ls.place
+select s.id, s.version, s.archived, s.merged, s.hand, s.level, s.name, s.more from lesson_students ls join who w on w.id = ls.student_id join students s on s.id = w.one where ls.lesson_id = ? order by ls.place
 `
 
 func (q *Queries) ListStudentsInLesson(ctx context.Context, lessonID string) ([]Student, error) {
@@ -614,12 +614,12 @@ func (q *Queries) ListStudentsInLesson(ctx context.Context, lessonID string) ([]
 		if err := rows.Scan(
 			&i.ID,
 			&i.Version,
-			&i.Name,
-			&i.Hand,
-			&i.Level,
-			&i.More,
 			&i.Archived,
 			&i.Merged,
+			&i.Hand,
+			&i.Level,
+			&i.Name,
+			&i.More,
 		); err != nil {
 			return nil, err
 		}

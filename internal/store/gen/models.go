@@ -16,19 +16,19 @@ type Ask struct {
 type Attended struct {
 	RunID      string
 	StudentID  string
-	Note       string
 	Engagement int64
 	Effort     int64
 	Confidence int64
+	Note       string
 }
 
 type Block struct {
 	LessonID string
 	Place    int64
+	Minutes  int64
 	ID       string
 	Kind     string
 	Title    string
-	Minutes  int64
 }
 
 type CardLink struct {
@@ -93,23 +93,23 @@ type Declined struct {
 type Deed struct {
 	N      int64
 	At     int64
+	Number int64
+	Role   string
 	Device string
 	Who    string
-	Role   string
 	What   string
 	Thing  string
-	Number int64
 }
 
 type Device struct {
 	ID    string
-	Name  string
 	Role  string
 	Way   string
 	Since int64
 	Seen  int64
 	Ended int64
 	Coach sql.NullString
+	Name  string
 	Known string
 }
 
@@ -142,8 +142,8 @@ type Erased struct {
 type Event struct {
 	RunID  string
 	ID     string
-	Body   string
 	Device string
+	Body   string
 }
 
 type Evidence struct {
@@ -155,7 +155,6 @@ type Game struct {
 	BlockID string
 	N       int64
 	At      int64
-	Title   string
 	Court   int64
 	PointsA int64
 	PointsB int64
@@ -164,9 +163,10 @@ type Game struct {
 	Over    int64
 	Winner  int64
 	Favours float64
+	Title   string
+	Game    string
 	Marks   string
 	Own     string
-	Game    string
 }
 
 type GamePlayer struct {
@@ -202,14 +202,14 @@ type HomeDone struct {
 type Lesson struct {
 	ID          string
 	Version     int64
-	Title       string
-	Aim         string
+	SlotMinutes int64
 	Date        string
 	Start       string
-	SlotMinutes int64
 	Court       string
-	More        string
 	Coach       sql.NullString
+	Title       string
+	Aim         string
+	More        string
 }
 
 type LessonStudent struct {
@@ -265,13 +265,13 @@ type Result struct {
 type Run struct {
 	ID        string
 	LessonID  string
+	Text      sql.NullInt64
 	StartedAt int64
 	Status    string
 	Minutes   float64
-	Note      string
 	Title     string
 	Students  string
-	Text      sql.NullInt64
+	Note      string
 }
 
 type Session struct {
@@ -301,12 +301,12 @@ type Situation struct {
 type Student struct {
 	ID       string
 	Version  int64
-	Name     string
+	Archived int64
+	Merged   sql.NullString
 	Hand     string
 	Level    string
+	Name     string
 	More     string
-	Archived int64
-	Merged   string
 }
 
 type Tag struct {

@@ -7,6 +7,7 @@ package gen
 
 import (
 	"context"
+	"database/sql"
 )
 
 const deleteGroup = `-- name: DeleteGroup :exec
@@ -52,7 +53,7 @@ func (q *Queries) GetGroup(ctx context.Context, id string) (Group, error) {
 }
 
 const getStudent = `-- name: GetStudent :one
-select id, version, name, hand, level, more, archived, merged from students where id = ?
+select id, version, archived, merged, hand, level, name, more from students where id = ?
 `
 
 func (q *Queries) GetStudent(ctx context.Context, id string) (Student, error) {
@@ -61,12 +62,12 @@ func (q *Queries) GetStudent(ctx context.Context, id string) (Student, error) {
 	err := row.Scan(
 		&i.ID,
 		&i.Version,
-		&i.Name,
-		&i.Hand,
-		&i.Level,
-		&i.More,
 		&i.Archived,
 		&i.Merged,
+		&i.Hand,
+		&i.Level,
+		&i.Name,
+		&i.More,
 	)
 	return i, err
 }
@@ -146,7 +147,7 @@ func (q *Queries) ListGroups(ctx context.Context) ([]Group, error) {
 const listPlannedOfStudent = `-- name: ListPlannedOfStudent :many
 select l.id, l.date, l.slot_minutes
 from lessons l join lesson_students p on p.lesson_id = l.id
-where p.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1) and l.date >= ?2
+where p.student_id in (select w.id from who w where w.one = ?1) and l.date >= ?2
   and not exists (select 1 from runs r where r.lesson_id = l.id and r.status = 'finished')
 order by l.date, l.start
 `
@@ -187,7 +188,7 @@ func (q *Queries) ListPlannedOfStudent(ctx context.Context, arg ListPlannedOfStu
 }
 
 const listResultsOfStudent = `-- name: ListResultsOfStudent :many
-select run_id, student_id, block_id, step, shot, at, balls, good, best, met, radius, kind, skill, stage, drill, edition, more, ask, asked from counted where student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1) order by at, run_id, block_id, step, shot
+select run_id, student_id, block_id, step, shot, at, balls, good, best, met, radius, kind, skill, stage, drill, edition, more, ask, asked from counted where student_id in (select w.id from who w where w.one = ?1) order by at, run_id, block_id, step, shot
 `
 
 func (q *Queries) ListResultsOfStudent(ctx context.Context, student string) ([]Counted, error) {
@@ -236,8 +237,8 @@ func (q *Queries) ListResultsOfStudent(ctx context.Context, student string) ([]C
 const listSessionsOfStudent = `-- name: ListSessionsOfStudent :many
 select r.lesson_id, r.started_at, r.minutes, cast(own.effort as integer) as rating,
   cast(own.engagement as integer) as engagement, cast(own.note as text) as note,
-  cast(coalesce((select group_concat(t.word, ', ') from tags t where t.run_id = r.id and t.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1)), '') as text) as words
-from (select x.run_id, max(x.effort) as effort, max(x.engagement) as engagement, max(x.note) as note from attended x where x.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1) group by x.run_id) own
+  cast(coalesce((select group_concat(t.word, ', ') from tags t where t.run_id = r.id and t.student_id in (select w.id from who w where w.one = ?1)), '') as text) as words
+from (select x.run_id, max(x.effort) as effort, max(x.engagement) as engagement, max(x.note) as note from attended x where x.student_id in (select w.id from who w where w.one = ?1) group by x.run_id) own
 join runs r on r.id = own.run_id
 where r.status = 'finished'
 order by r.started_at desc
@@ -318,7 +319,7 @@ func (q *Queries) ListShown(ctx context.Context, student string) ([]Shown, error
 }
 
 const listStudents = `-- name: ListStudents :many
-select id, version, name, hand, level, more, archived, merged from students order by name, id
+select id, version, archived, merged, hand, level, name, more from students order by name, id
 `
 
 func (q *Queries) ListStudents(ctx context.Context) ([]Student, error) {
@@ -333,12 +334,12 @@ func (q *Queries) ListStudents(ctx context.Context) ([]Student, error) {
 		if err := rows.Scan(
 			&i.ID,
 			&i.Version,
-			&i.Name,
-			&i.Hand,
-			&i.Level,
-			&i.More,
 			&i.Archived,
 			&i.Merged,
+			&i.Hand,
+			&i.Level,
+			&i.Name,
+			&i.More,
 		); err != nil {
 			return nil, err
 		}
@@ -358,7 +359,7 @@ update students set version = version + 1, merged = ?1 where id = ?2 or merged =
 `
 
 type MergeStudentParams struct {
-	Into string
+	Into sql.NullString
 	ID   string
 }
 
@@ -392,7 +393,7 @@ func (q *Queries) PutShown(ctx context.Context, arg PutShownParams) error {
 }
 
 const splitStudent = `-- name: SplitStudent :exec
-update students set version = version + 1, merged = '' where id = ?
+update students set version = version + 1, merged = null where id = ?
 `
 
 func (q *Queries) SplitStudent(ctx context.Context, id string) error {

@@ -12,7 +12,7 @@ import (
 const listResults = `-- name: ListResults :many
 select r.run_id, r.student_id, r.block_id, r.step, r.shot, r.at, r.balls, r.good, r.best, r.met, r.radius, r.kind, r.skill, r.stage, r.drill, r.edition, r.more, r.ask, r.asked, s.name, runs.title from counted r
 join students s on s.id = r.student_id join runs on runs.id = r.run_id
-where (?1 = '' or r.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1)) and r.at >= ?2 and r.at < ?3
+where (?1 = '' or r.student_id in (select w.id from who w where w.one = ?1)) and r.at >= ?2 and r.at < ?3
 order by r.at, r.run_id, r.student_id, r.block_id, r.step limit ?4
 `
 

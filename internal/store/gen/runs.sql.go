@@ -371,7 +371,7 @@ func (q *Queries) KeepAsk(ctx context.Context, body string) error {
 }
 
 const listAttended = `-- name: ListAttended :many
-select run_id, student_id, note, engagement, effort, confidence from attended where run_id in (/*SLICE:runs*/?)
+select run_id, student_id, engagement, effort, confidence, note from attended where run_id in (/*SLICE:runs*/?)
 `
 
 func (q *Queries) ListAttended(ctx context.Context, runs []string) ([]Attended, error) {
@@ -396,10 +396,10 @@ func (q *Queries) ListAttended(ctx context.Context, runs []string) ([]Attended, 
 		if err := rows.Scan(
 			&i.RunID,
 			&i.StudentID,
-			&i.Note,
 			&i.Engagement,
 			&i.Effort,
 			&i.Confidence,
+			&i.Note,
 		); err != nil {
 			return nil, err
 		}
@@ -417,7 +417,7 @@ func (q *Queries) ListAttended(ctx context.Context, runs []string) ([]Attended, 
 const listAttendedByStudent = `-- name: ListAttendedByStudent :many
 select r.id as run_id, r.title, r.started_at, a.engagement, a.effort, a.confidence
 from attended a join runs r on r.id = a.run_id
-where a.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1) order by r.started_at desc limit 200
+where a.student_id in (select w.id from who w where w.one = ?1) order by r.started_at desc limit 200
 `
 
 type ListAttendedByStudentRow struct {
@@ -487,7 +487,7 @@ func (q *Queries) ListEvents(ctx context.Context, runID string) ([]string, error
 }
 
 const listGamesOfRuns = `-- name: ListGamesOfRuns :many
-select g.run_id, g.block_id, g.n, g.at, g.title, g.court, g.points_a, g.points_b, g.won_a, g.won_b, g."over", g.winner, g.favours, g.marks, g.own, g.game, w.one as student_id, p.side
+select g.run_id, g.block_id, g.n, g.at, g.court, g.points_a, g.points_b, g.won_a, g.won_b, g."over", g.winner, g.favours, g.title, g.game, g.marks, g.own, w.one as student_id, p.side
 from games g join game_players p on p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n
 join who w on w.id = p.student_id
 where g.run_id in (/*SLICE:runs*/?)
@@ -499,7 +499,6 @@ type ListGamesOfRunsRow struct {
 	BlockID   string
 	N         int64
 	At        int64
-	Title     string
 	Court     int64
 	PointsA   int64
 	PointsB   int64
@@ -508,9 +507,10 @@ type ListGamesOfRunsRow struct {
 	Over      int64
 	Winner    int64
 	Favours   float64
+	Title     string
+	Game      string
 	Marks     string
 	Own       string
-	Game      string
 	StudentID string
 	Side      int64
 }
@@ -539,7 +539,6 @@ func (q *Queries) ListGamesOfRuns(ctx context.Context, runs []string) ([]ListGam
 			&i.BlockID,
 			&i.N,
 			&i.At,
-			&i.Title,
 			&i.Court,
 			&i.PointsA,
 			&i.PointsB,
@@ -548,9 +547,10 @@ func (q *Queries) ListGamesOfRuns(ctx context.Context, runs []string) ([]ListGam
 			&i.Over,
 			&i.Winner,
 			&i.Favours,
+			&i.Title,
+			&i.Game,
 			&i.Marks,
 			&i.Own,
-			&i.Game,
 			&i.StudentID,
 			&i.Side,
 		); err != nil {
@@ -568,7 +568,7 @@ func (q *Queries) ListGamesOfRuns(ctx context.Context, runs []string) ([]ListGam
 }
 
 const listGamesOfStudents = `-- name: ListGamesOfStudents :many
-select g.run_id, g.block_id, g.n, g.at, g.title, g.court, g.points_a, g.points_b, g.won_a, g.won_b, g."over", g.winner, g.favours, g.marks, g.own, g.game, w.one as student_id, p.side
+select g.run_id, g.block_id, g.n, g.at, g.court, g.points_a, g.points_b, g.won_a, g.won_b, g."over", g.winner, g.favours, g.title, g.game, g.marks, g.own, w.one as student_id, p.side
 from (select distinct x.run_id, x.block_id, x.n from game_players x
       where x.student_id in (select v.id from who v where v.one in (/*SLICE:students*/?))) own
 join games g on g.run_id = own.run_id and g.block_id = own.block_id and g.n = own.n
@@ -583,7 +583,6 @@ type ListGamesOfStudentsRow struct {
 	BlockID   string
 	N         int64
 	At        int64
-	Title     string
 	Court     int64
 	PointsA   int64
 	PointsB   int64
@@ -592,9 +591,10 @@ type ListGamesOfStudentsRow struct {
 	Over      int64
 	Winner    int64
 	Favours   float64
+	Title     string
+	Game      string
 	Marks     string
 	Own       string
-	Game      string
 	StudentID string
 	Side      int64
 }
@@ -624,7 +624,6 @@ func (q *Queries) ListGamesOfStudents(ctx context.Context, students []string) ([
 			&i.BlockID,
 			&i.N,
 			&i.At,
-			&i.Title,
 			&i.Court,
 			&i.PointsA,
 			&i.PointsB,
@@ -633,9 +632,10 @@ func (q *Queries) ListGamesOfStudents(ctx context.Context, students []string) ([
 			&i.Over,
 			&i.Winner,
 			&i.Favours,
+			&i.Title,
+			&i.Game,
 			&i.Marks,
 			&i.Own,
-			&i.Game,
 			&i.StudentID,
 			&i.Side,
 		); err != nil {
@@ -654,7 +654,7 @@ func (q *Queries) ListGamesOfStudents(ctx context.Context, students []string) ([
 
 const listNotesOfStudent = `-- name: ListNotesOfStudent :many
 select a.note, a.run_id, r.started_at from attended a join runs r on r.id = a.run_id
-where a.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1) and a.note <> '' order by r.started_at desc limit 100
+where a.student_id in (select w.id from who w where w.one = ?1) and a.note <> '' order by r.started_at desc limit 100
 `
 
 type ListNotesOfStudentRow struct {
@@ -876,7 +876,7 @@ func (q *Queries) ListTagWords(ctx context.Context) ([]ListTagWordsRow, error) {
 
 const listTagsOfStudent = `-- name: ListTagsOfStudent :many
 select t.word, t.times, t.run_id, r.started_at from tags t join runs r on r.id = t.run_id
-where t.student_id in (select w.id from students w where w.id = ?1 or w.merged = ?1) order by r.started_at desc, t.word limit 400
+where t.student_id in (select w.id from who w where w.one = ?1) order by r.started_at desc, t.word limit 400
 `
 
 type ListTagsOfStudentRow struct {

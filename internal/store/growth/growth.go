@@ -41,10 +41,10 @@ func steps() []string {
 			"lessons",
 			idOf(
 				"id",
-			)+", version, title, aim, date(date, printf('-%d days', k * 7)), start, slot_minutes, court, more, coach",
+			)+", version, slot_minutes, date(date, printf('-%d days', k * 7)), start, court, coach, title, aim, more",
 		),
 		of("lesson_students", idOf("lesson_id")+", place, "+who),
-		of("blocks", idOf("lesson_id")+", place, id, kind, title, minutes"),
+		of("blocks", idOf("lesson_id")+", place, minutes, id, kind, title"),
 		of("texts", "id + k * 1000000, unhex(substr(hex(hash), 1, 56) || printf('%08x', k)), body"),
 		of("lesson_versions", idOf("lesson_id")+", version, saved_at - "+back+", "+text),
 		of(
@@ -53,16 +53,17 @@ func steps() []string {
 				"id",
 			)+", "+idOf(
 				"lesson_id",
-			)+", started_at - "+back+", status, minutes, note, title, students, "+text,
+			)+", "+text+", started_at - "+back+", status, minutes, title, students, note",
 		),
-		of("events", run+", id, body, device"),
+		of("events", run+", id, device, body"),
+		of("packed_events", run+", number, body"),
 		of("results", run+", "+who+", "+block+", step, shot, at - "+back+
 			", balls, good, best, met, radius, ask, kind, skill, stage, drill, edition, more"),
 		of("games", run+", "+block+", n, at - "+back+
-			", title, court, points_a, points_b, won_a, won_b, over, winner, favours, marks, own, game"),
+			", court, points_a, points_b, won_a, won_b, over, winner, favours, title, game, marks, own"),
 		of("game_players", who+", "+run+", "+block+", n, side"),
 		of("tags", run+", "+who+", word, times"),
-		of("attended", run+", "+who+", note, engagement, effort, confidence"),
+		of("attended", run+", "+who+", engagement, effort, confidence, note"),
 	}
 }
 
@@ -81,8 +82,8 @@ func Grow(ctx context.Context, path string, times int) error {
 	}
 	defer tx.Rollback() // after a commit there is nothing to roll back
 	groups := fmt.Sprintf("with recursive copies (k) as (select 1 union all select k + 1 from copies"+
-		" where k < %d) insert into students select %s, version, name || ' ' || k, hand, level, more,"+
-		" archived, merged from students, copies where merged = ''", Groups-1, idOf("id"))
+		" where k < %d) insert into students select %s, version, archived, merged, hand, level, name || ' ' || k,"+
+		" more from students, copies where merged is null", Groups-1, idOf("id"))
 	if _, err := tx.ExecContext(ctx, groups); err != nil {
 		return fmt.Errorf("students: %w", err)
 	}

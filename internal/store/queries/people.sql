@@ -14,10 +14,10 @@ update students set version = version + 1, name = ?, hand = ?, level = ?, more =
 update students set version = version + 1, merged = sqlc.arg('into') where id = sqlc.arg('id') or merged = sqlc.arg('id');
 
 -- name: SplitStudent :exec
-update students set version = version + 1, merged = '' where id = ?;
+update students set version = version + 1, merged = null where id = ?;
 
 -- name: ListResultsOfStudent :many
-select * from counted where student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student')) order by at, run_id, block_id, step, shot;
+select * from counted where student_id in (select w.id from who w where w.one = sqlc.arg('student')) order by at, run_id, block_id, step, shot;
 
 -- name: ListGroups :many
 select * from groups order by name, id;
@@ -37,8 +37,8 @@ delete from groups where id = ?;
 -- name: ListSessionsOfStudent :many
 select r.lesson_id, r.started_at, r.minutes, cast(own.effort as integer) as rating,
   cast(own.engagement as integer) as engagement, cast(own.note as text) as note,
-  cast(coalesce((select group_concat(t.word, ', ') from tags t where t.run_id = r.id and t.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student'))), '') as text) as words
-from (select x.run_id, max(x.effort) as effort, max(x.engagement) as engagement, max(x.note) as note from attended x where x.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student')) group by x.run_id) own
+  cast(coalesce((select group_concat(t.word, ', ') from tags t where t.run_id = r.id and t.student_id in (select w.id from who w where w.one = sqlc.arg('student'))), '') as text) as words
+from (select x.run_id, max(x.effort) as effort, max(x.engagement) as engagement, max(x.note) as note from attended x where x.student_id in (select w.id from who w where w.one = sqlc.arg('student')) group by x.run_id) own
 join runs r on r.id = own.run_id
 where r.status = 'finished'
 order by r.started_at desc;
@@ -47,7 +47,7 @@ order by r.started_at desc;
 -- Lessons not given yet, from that day on.
 select l.id, l.date, l.slot_minutes
 from lessons l join lesson_students p on p.lesson_id = l.id
-where p.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student')) and l.date >= sqlc.arg('from')
+where p.student_id in (select w.id from who w where w.one = sqlc.arg('student')) and l.date >= sqlc.arg('from')
   and not exists (select 1 from runs r where r.lesson_id = l.id and r.status = 'finished')
 order by l.date, l.start;
 

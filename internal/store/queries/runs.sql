@@ -95,7 +95,7 @@ insert into tags (run_id, student_id, word, times) values (?, ?, ?, ?);
 
 -- name: ListTagsOfStudent :many
 select t.word, t.times, t.run_id, r.started_at from tags t join runs r on r.id = t.run_id
-where t.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student')) order by r.started_at desc, t.word limit 400;
+where t.student_id in (select w.id from who w where w.one = sqlc.arg('student')) order by r.started_at desc, t.word limit 400;
 
 -- name: ListTagWords :many
 -- The words there are, those used most first.
@@ -109,12 +109,12 @@ insert into attended (run_id, student_id, note, engagement, effort, confidence) 
 
 -- name: ListNotesOfStudent :many
 select a.note, a.run_id, r.started_at from attended a join runs r on r.id = a.run_id
-where a.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student')) and a.note <> '' order by r.started_at desc limit 100;
+where a.student_id in (select w.id from who w where w.one = sqlc.arg('student')) and a.note <> '' order by r.started_at desc limit 100;
 
 -- name: ListAttendedByStudent :many
 select r.id as run_id, r.title, r.started_at, a.engagement, a.effort, a.confidence
 from attended a join runs r on r.id = a.run_id
-where a.student_id in (select w.id from students w where w.id = sqlc.arg('student') or w.merged = sqlc.arg('student')) order by r.started_at desc limit 200;
+where a.student_id in (select w.id from who w where w.one = sqlc.arg('student')) order by r.started_at desc limit 200;
 
 -- name: CountEvents :one
 select cast((select count(*) from events e where e.run_id = sqlc.arg('run'))
