@@ -3,7 +3,6 @@ package students
 import (
 	"cmp"
 	"context"
-	"database/sql"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -313,7 +312,7 @@ func (c *Roll) Merge(ctx context.Context, id, into string) (out Student, err err
 		}
 		if err := q.MergeStudent(
 			ctx,
-			gen.MergeStudentParams{Into: sql.NullString{String: into, Valid: true}, ID: id},
+			gen.MergeStudentParams{Into: into, ID: id},
 		); err != nil {
 			return err
 		}

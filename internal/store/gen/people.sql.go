@@ -7,7 +7,6 @@ package gen
 
 import (
 	"context"
-	"database/sql"
 )
 
 const deleteGroup = `-- name: DeleteGroup :exec
@@ -355,11 +354,11 @@ func (q *Queries) ListStudents(ctx context.Context) ([]Student, error) {
 }
 
 const mergeStudent = `-- name: MergeStudent :exec
-update students set version = version + 1, merged = ?1 where id = ?2 or merged = ?2
+update students set version = version + 1, merged = cast(?1 as text) where id = ?2 or merged = ?2
 `
 
 type MergeStudentParams struct {
-	Into sql.NullString
+	Into string
 	ID   string
 }
 

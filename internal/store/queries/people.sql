@@ -11,7 +11,7 @@ insert into students (id, version, name, hand, level, more, archived) values (?,
 update students set version = version + 1, name = ?, hand = ?, level = ?, more = ?, archived = ? where id = ? and version = ?;
 
 -- name: MergeStudent :exec
-update students set version = version + 1, merged = sqlc.arg('into') where id = sqlc.arg('id') or merged = sqlc.arg('id');
+update students set version = version + 1, merged = cast(sqlc.arg('into') as text) where id = sqlc.arg('id') or merged = sqlc.arg('id');
 
 -- name: SplitStudent :exec
 update students set version = version + 1, merged = null where id = ?;
