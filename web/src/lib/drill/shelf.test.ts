@@ -1,7 +1,8 @@
 import { expect, test } from 'vitest';
 import type { ShelfDrill } from '$lib/api/client';
 import { learn } from '$lib/api/vocabulary';
-import { anything, find, on } from './shelf';
+import { on } from '$lib/shelf/find';
+import { anything, find } from './shelf';
 
 const drill = (
   id: string,

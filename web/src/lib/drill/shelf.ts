@@ -1,11 +1,9 @@
 import type { ShelfDrill } from '$lib/api/client';
 import { kitName, label, sportName, vocabulary } from '$lib/api/vocabulary';
+import { on, withWords, type Wanted as Looked } from '$lib/shelf/find';
 
-/** What a coach looks for on the shelf; empty means all. */
-export interface Wanted {
-  words: string;
-  /** A sport, or one court (on). */
-  sport: string;
+/** What a coach looks for on the shelf of drills; empty means all. */
+export interface Wanted extends Looked {
   focus: string;
   level: string;
   zone: string;
@@ -13,7 +11,6 @@ export interface Wanted {
   kit: string;
   students: number;
   minutes: number;
-  only: '' | 'favourites' | 'own';
 }
 export const anything: Wanted = {
   words: '',
@@ -27,37 +24,30 @@ export const anything: Wanted = {
   only: ''
 };
 
-/** One court, where a sport may stand. */
-export const on = (court: string) => `on ${court}`;
-
-const plain = (text: string) => text.toLowerCase().replace(/[’']/g, "'");
 /** All that can be read on a drill, to search in. */
 function text(s: ShelfDrill): string {
   const d = s.drill;
-  return plain(
-    [
-      d.title,
-      s.edited ?? '',
-      d.intent,
-      label(vocabulary.focuses, d.focus),
-      sportName(s.sport),
-      label(vocabulary.levels, d.level),
-      situationName(d),
-      ...d.cues,
-      ...d.kit.map(kitName),
-      ...s.zones,
-      ...(d.stages ?? []).flatMap((st) => [
-        st.name ?? '',
-        label(vocabulary.strokes, st.stroke),
-        label(vocabulary.directions, st.direction),
-        st.cue ?? '',
-        ...(st.choices ?? []).map((c) => c.words)
-      ]),
-      ...(d.pattern?.feeds ?? []).map((f) => label(vocabulary.hows, f.how)),
-      d.turn?.oneBall ? 'one ball' : '',
-      d.hitters > 1 ? `${counts[d.hitters] ?? d.hitters} lines` : ''
-    ].join(' · ')
-  );
+  return [
+    s.edited ?? '',
+    d.intent,
+    label(vocabulary.focuses, d.focus),
+    sportName(s.sport),
+    label(vocabulary.levels, d.level),
+    situationName(d),
+    ...d.cues,
+    ...d.kit.map(kitName),
+    ...s.zones,
+    ...(d.stages ?? []).flatMap((st) => [
+      st.name ?? '',
+      label(vocabulary.strokes, st.stroke),
+      label(vocabulary.directions, st.direction),
+      st.cue ?? '',
+      ...(st.choices ?? []).map((c) => c.words)
+    ]),
+    ...(d.pattern?.feeds ?? []).map((f) => label(vocabulary.hows, f.how)),
+    d.turn?.oneBall ? 'one ball' : '',
+    d.hitters > 1 ? `${counts[d.hitters] ?? d.hitters} lines` : ''
+  ].join(' · ');
 }
 const counts = ['', 'one', 'two', 'three', 'four'];
 
@@ -79,7 +69,6 @@ export function meaning(w: Wanted): Wanted {
 /** The drills that fit, the ones whose title fits first; every word typed must be found. */
 export function find(all: ShelfDrill[], wanted: Wanted): ShelfDrill[] {
   const w = meaning(wanted);
-  const words = plain(w.words).split(/\s+/).filter(Boolean);
   const fits = (s: ShelfDrill) => {
     const d = s.drill;
     if (w.only === 'favourites' && !s.favourite) return false;
@@ -90,17 +79,9 @@ export function find(all: ShelfDrill[], wanted: Wanted): ShelfDrill[] {
     if (w.zone && !s.zones.includes(w.zone)) return false;
     if (w.kit && !d.kit.some((k) => k.id === w.kit)) return false;
     if (w.students && (w.students < d.players.least || w.students > d.players.most)) return false;
-    if (w.minutes && (w.minutes < d.minutes.least || w.minutes > d.minutes.most)) return false;
-    const said = words.length ? text(s) : '';
-    return words.every((word) => said.includes(word));
+    return !w.minutes || (w.minutes >= d.minutes.least && w.minutes <= d.minutes.most);
   };
-  const found = all.filter(fits);
-  if (!words.length) return found;
-  const titled = (s: ShelfDrill) => (words.every((word) => plain(s.drill.title).includes(word)) ? 0 : 1);
-  return found
-    .map((s, i) => ({ s, i }))
-    .sort((a, b) => titled(a.s) - titled(b.s) || a.i - b.i)
-    .map(({ s }) => s);
+  return withWords(all.filter(fits), w.words, (s) => ({ title: s.drill.title, text: text(s) }));
 }
 
 /** The things that some drill on the shelf brings, in the vocabulary's order. */

@@ -1,5 +1,6 @@
 <!-- One game: its rules as sentences, and what they come to while they change. -->
 <script lang="ts">
+  import { games } from '$lib/shelf/kinds';
   import { beforeNavigate, goto } from '$app/navigation';
   import { api, need, type Court, type Game, type Lesson, type Preset } from '$lib/api/client';
   import { vocabulary } from '$lib/api/vocabulary';
@@ -32,7 +33,7 @@
   }
   async function remove() {
     await editor.save();
-    await api.DELETE('/api/v1/games/{game}', { params: { path: { game: editor.id } } });
+    await games.remove([{ ...editor.value, id: editor.id, own: true, edition: editor.version }]);
     await goto('/games');
   }
   const side = (i: number, v: string) =>

@@ -1,7 +1,8 @@
 <!-- One ladder, drawn as one, its last rung on top; the rung in hand is changed beside it. -->
 <script lang="ts">
+  import { ladders } from '$lib/shelf/kinds';
   import { beforeNavigate, goto } from '$app/navigation';
-  import { api, type LadderRung, type ShelfDrill, type ShelfLadder } from '$lib/api/client';
+  import { type LadderRung, type ShelfDrill, type ShelfLadder } from '$lib/api/client';
   import { heading } from '$lib/drill/stages';
   import { label, vocabulary } from '$lib/api/vocabulary';
   import Word from '$lib/game/Word.svelte';
@@ -56,7 +57,7 @@
   };
   async function takeAway() {
     await editor.save();
-    if (editor.own) await api.DELETE('/api/v1/ladders/{ladder}', { params: { path: { ladder: editor.id } } });
+    if (editor.own) await ladders.remove([{ version: editor.version, ladder: editor.value }]);
     await goto('/ladders');
   }
 </script>

@@ -1,8 +1,8 @@
 <!-- Takes a drill from the shelf for the lesson being planned. -->
 <script lang="ts">
   import { api, need, type Court, type ShelfDrill } from '$lib/api/client';
-  import { on } from '$lib/drill/shelf';
-  import Shelf from '$lib/drill/Shelf.svelte';
+  import { on } from '$lib/shelf/find';
+  import DrillShelf from '$lib/drill/DrillShelf.svelte';
   import Load from '$lib/shell/Load.svelte';
 
   let {
@@ -34,7 +34,7 @@
     </div>
     {#if open}
       <Load {ask} small>
-        {#snippet children(drills)}<Shelf
+        {#snippet children(drills)}<DrillShelf
             {drills}
             {courts}
             first={{ sport: on(court.id), students }}

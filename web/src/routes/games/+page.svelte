@@ -1,37 +1,39 @@
-<!-- The shelf of games: one's own and those that ship; files in and out. -->
+<!-- The shelf of games: one's own and those that ship; found, copied, brought in and taken out. -->
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import { api, explain, need, type Court, type Preset } from '$lib/api/client';
+  import { api, need, type Court, type Preset } from '$lib/api/client';
   import { sportName, vocabulary } from '$lib/api/vocabulary';
-  import { keepFile } from '$lib/drill/picture';
-  import { on } from '$lib/drill/shelf';
   import { shapeOf } from '$lib/drill/Thumb.svelte';
   import Card from '$lib/game/Card.svelte';
   import { documentOf } from '$lib/game/editor.svelte';
   import { courtOf, playedOn } from '$lib/game/picture';
+  import { anything, on, withWords } from '$lib/shelf/find';
+  import { games as shelf } from '$lib/shelf/kinds';
+  import { placesOf } from '$lib/shelf/places';
+  import ShelfFind from '$lib/shelf/ShelfFind.svelte';
+  import ShelfPage from '$lib/shelf/ShelfPage.svelte';
   import InView from '$lib/shell/InView.svelte';
   import Load from '$lib/shell/Load.svelte';
   import { v7 } from 'uuid';
 
-  let games = $state.raw<Preset[]>([]);
-  let sport = $state('');
-  let told = $state('');
+  let wanted = $state({ ...anything });
+  const narrowed = $derived(!!(wanted.words || wanted.sport || wanted.only));
   const ask = async () => {
-    const [all, courts] = await Promise.all([
-      need(api.GET('/api/v1/games')),
-      need(api.GET('/api/v1/courts'))
-    ]);
-    games = all;
+    const [, courts] = await Promise.all([shelf.again(), need(api.GET('/api/v1/courts'))]);
     return courts;
   };
-  const shownOf = (courts: Court[]) => {
+  const sportOf = (courts: Court[]) => courts.find((c) => on(c.id) === wanted.sport)?.sport ?? wanted.sport;
+  function shownOf(courts: Court[]) {
+    const { sport, only, words } = wanted;
     const court = courts.find((c) => on(c.id) === sport);
-    return games.filter((g) => !sport || (court ? playedOn(g, court) : g.sports.includes(sport)));
-  };
-  const sportOf = (courts: Court[]) => courts.find((c) => on(c.id) === sport)?.sport ?? sport;
+    const fits = (g: Preset) =>
+      (!only || g.own) && (!sport || (court ? playedOn(g, court) : g.sports.includes(sport)));
+    const text = (g: Preset) => [g.how, g.start, ...g.sides, ...g.sports.map(sportName)].join(' · ');
+    return withWords(shelf.items.filter(fits), words, (g) => ({ title: g.title, text: text(g) }));
+  }
 
   /** A new game, from the simplest race or another game. */
-  async function make(courts: Court[], from?: Preset) {
+  async function create(courts: Court[], from?: Preset) {
     const id = v7();
     const game = from
       ? { ...documentOf(from), title: `${from.title} (copy)` }
@@ -51,64 +53,28 @@
     );
     await goto(`/games/${id}`);
   }
-  async function bringIn(files: FileList | null) {
-    for (const file of files ?? []) {
-      const { data, error } = await api
-        .POST('/api/v1/games/import', {
-          body: await file.text(),
-          bodySerializer: (b) => b,
-          headers: { 'Content-Type': 'text/plain' }
-        })
-        .catch((error: unknown) => ({ data: undefined, error }));
-      told = data
-        ? `${data.length === 1 ? `“${data[0]!.title}”` : `${data.length} games`} added to my games.`
-        : `${file.name} was not imported: ${explain(error)}`;
-      if (data) games = await need(api.GET('/api/v1/games'));
-    }
-  }
-  async function takeOut() {
-    const own = games.filter((g) => g.own).map((g) => g.id);
-    const { data } = await api.GET('/api/v1/games/export', {
-      params: { query: { id: own } },
-      parseAs: 'text'
-    });
-    if (data) keepFile(data as unknown as string, 'games.json', 'application/json');
-  }
 </script>
 
-<svelte:head><title>Games · Hodometer</title></svelte:head>
 <Load {ask}>
   {#snippet children(courts)}
-    <main class="mx-auto max-w-[1280px] px-6 py-5">
-      <div class="flex flex-wrap items-center gap-2">
-        <h1 class="mr-auto text-3xl">Games</h1>
-        <select class="select w-40 border-base-content/60 select-sm" aria-label="Sport" bind:value={sport}>
-          <option value="">Every sport</option>
-          {#each vocabulary.sports as s (s.id)}
-            {@const own = courts.filter((c) => c.sport === s.id)}
-            <option value={s.id}>{s.name}</option>
-            {#if own.length > 1}{#each own as c (c.id)}<option value={on(c.id)}>{c.name}</option>{/each}{/if}
-          {/each}
-        </select>
-        <label class="btn btn-sm"
-          >Import file<input
-            type="file"
-            class="sr-only"
-            accept=".json,application/json"
-            multiple
-            aria-label="Import file"
-            onchange={(e) =>
-              void bringIn(e.currentTarget.files).then(() => ((e.target as HTMLInputElement).value = ''))}
-          /></label
-        >
-        {#if games.some((g) => g.own)}<button type="button" class="btn btn-sm" onclick={takeOut}
-            >Export my games</button
-          >{/if}
-        <button type="button" class="btn btn-primary btn-sm" onclick={() => make(courts)}>New game</button>
-      </div>
-      {#if told}<p class="mt-2 rounded bg-base-200 px-3 py-2" role="status">{told}</p>{/if}
-      <ul class="games mt-4" aria-label="Games">
-        {#each shownOf(courts) as g (g.id)}
+    {@const shown = shownOf(courts)}
+    <ShelfPage {shelf} title="Games">
+      {#snippet make()}<button type="button" class="btn btn-primary btn-sm" onclick={() => create(courts)}
+          >New game</button
+        >{/snippet}
+      <ShelfFind
+        what="games"
+        placeholder="serve, net, last …"
+        bind:wanted
+        places={placesOf(courts)}
+        found={shown.length}
+        all={shelf.items.length}
+        {narrowed}
+        onall={() => (wanted = { ...anything })}
+        {shelf}
+      />
+      <ul class="games mt-2" aria-label="Games">
+        {#each shown as g (g.id)}
           {@const court = courtOf(g, courts, sportOf(courts))}
           <li class="flex flex-col">
             {#if court}<InView ratio={shapeOf(court)}><Card game={g} {court} /></InView>{/if}
@@ -121,15 +87,23 @@
             <p class="mt-auto flex items-center gap-2 pt-1 text-xs">
               <span class="flex-1"
                 >{g.courts?.length && court ? court.name : g.sports.map(sportName).join(', ')}{g.own
-                  ? ' · my own'
+                  ? ', my own'
                   : ''}</span
               >
-              <button type="button" class="btn btn-xs" onclick={() => make(courts, g)}>Edit a copy</button>
+              <button type="button" class="btn btn-xs" onclick={() => create(courts, g)}>Edit a copy</button>
+              <input
+                type="checkbox"
+                class="checkbox border-base-content checkbox-sm"
+                aria-label="Choose {g.title}"
+                checked={shelf.chosen.includes(g.id)}
+                onchange={() => shelf.choose(g)}
+              />
             </p>
           </li>
+        {:else}<li class="py-6">No games match. Remove a word or a filter, or make a new game.</li>
         {/each}
       </ul>
-    </main>
+    </ShelfPage>
   {/snippet}
 </Load>
 

@@ -1,11 +1,13 @@
 <!-- The shelf: drills as small courts, searched as one types and narrowed by what a coach has at hand. -->
 <script lang="ts">
-  import type { Snippet } from 'svelte';
   import type { Court, ShelfDrill } from '$lib/api/client';
   import { label, vocabulary } from '$lib/api/vocabulary';
   import { sayRun } from '$lib/units/length';
   import { settings } from '$lib/units/settings.svelte';
-  import { anything, find, kitOnShelf, on, type Wanted } from './shelf';
+  import { placesOf } from '$lib/shelf/places';
+  import ShelfFind from '$lib/shelf/ShelfFind.svelte';
+  import type { Shelf } from '$lib/shelf/shelf.svelte';
+  import { anything, find, kitOnShelf, type Wanted } from './shelf';
   import InView from '$lib/shell/InView.svelte';
   import Thumb, { shapeOf } from './Thumb.svelte';
 
@@ -17,13 +19,10 @@
     /** Opening a drill goes to its bench; or, in a lesson, takes it. */
     onpick?: (s: ShelfDrill) => void;
     onfavourite?: (s: ShelfDrill) => void;
-    /** Chosen for one file. */
-    chosen?: string[];
-    onchoose?: (s: ShelfDrill) => void;
-    /** Stands at the end of the row of filters. */
-    more?: Snippet<[ShelfDrill[]]>;
+    /** Where drills can be ticked. */
+    shelf?: Shelf<ShelfDrill>;
   }
-  let { drills, courts, first = {}, onpick, onfavourite, chosen, onchoose, more }: Props = $props();
+  let { drills, courts, first = {}, onpick, onfavourite, shelf }: Props = $props();
   // svelte-ignore state_referenced_locally
   let wanted = $state<Wanted>({ ...anything, ...first });
   const found = $derived(find(drills, wanted));
@@ -31,129 +30,75 @@
   const zones = $derived([
     ...new Set(find(drills, { ...anything, sport: wanted.sport }).flatMap((s) => s.zones))
   ]);
-  /** Each sport, and where it has several courts, each of them. */
-  const places = $derived(
-    vocabulary.sports.flatMap((s): [string, string][] => {
-      const own = courts.filter((c) => c.sport === s.id);
-      return [
-        [s.id, s.name],
-        ...(own.length > 1 ? own.map((c): [string, string] => [on(c.id), c.name]) : [])
-      ];
-    })
-  );
+  const places = $derived(placesOf(courts));
   const narrowed = $derived(Object.entries(wanted).some(([key, v]) => v !== anything[key as keyof Wanted]));
-  let search: HTMLInputElement;
-  function key(e: KeyboardEvent) {
-    if (e.key !== '/' || e.target instanceof HTMLInputElement || e.target instanceof HTMLTextAreaElement)
-      return;
-    e.preventDefault();
-    search.focus();
-  }
   /** Names of the zones, which drills give by their ids. */
   const zoneNames = $derived(
     new Map(courts.flatMap((c) => c.schemes.flatMap((x) => x.zones.map((z) => [z.id, z.name] as const))))
   );
 </script>
 
-<svelte:window onkeydown={key} />
-
-<div class="flex flex-wrap items-end gap-x-2.5 gap-y-2" role="search" aria-label="Find drills">
-  <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
-    >Search
-    <input
-      dir="auto"
-      bind:this={search}
-      type="search"
-      class="input w-40 border-base-content/60 input-sm"
-      placeholder="deep, net, band …"
-      bind:value={wanted.words}
-    /></label
-  >
-  {#snippet pick(
-    label: string,
-    field: 'sport' | 'focus' | 'level' | 'zone' | 'kit',
-    options: [string, string][],
-    width: string
-  )}
+<ShelfFind
+  what="drills"
+  placeholder="deep, net, band …"
+  bind:wanted
+  {places}
+  found={found.length}
+  all={drills.length}
+  {narrowed}
+  onall={() => (wanted = { ...anything })}
+  favourites
+  {shelf}
+>
+  {#snippet filters()}
+    {@render pick(
+      'Focus',
+      'focus',
+      vocabulary.focuses.map((f) => [f.id, f.label]),
+      'w-36'
+    )}
+    {@render pick(
+      'Level',
+      'level',
+      vocabulary.levels.map((l) => [l.id, l.label]),
+      'w-30'
+    )}
+    {@render pick(
+      'Zone',
+      'zone',
+      zones.map((z) => [z, zoneNames.get(z) ?? '']),
+      'w-28'
+    )}
+    {@render pick(
+      'Equipment',
+      'kit',
+      kitOnShelf(drills).map((t) => [t.id, t.one]),
+      'w-28'
+    )}
     <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
-      >{label}
-      <select class="select border-base-content/60 select-sm {width}" bind:value={wanted[field]}
-        ><option value="">any</option>{#each options as [id, name] (id)}<option value={id}>{name}</option
-          >{/each}</select
-      ></label
+      >Students
+      <input
+        class="figures input w-16 border-base-content/60 input-sm"
+        type="number"
+        min="1"
+        max="16"
+        value={wanted.students || ''}
+        oninput={(e) => (wanted.students = e.currentTarget.valueAsNumber || 0)}
+      /></label
+    >
+    <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
+      >Minutes
+      <input
+        class="figures input w-16 border-base-content/60 input-sm"
+        type="number"
+        min="1"
+        max="240"
+        value={wanted.minutes || ''}
+        oninput={(e) => (wanted.minutes = e.currentTarget.valueAsNumber || 0)}
+      /></label
     >
   {/snippet}
-  {@render pick('Sport', 'sport', places, 'w-44')}
-  {@render pick(
-    'Focus',
-    'focus',
-    vocabulary.focuses.map((f) => [f.id, f.label]),
-    'w-36'
-  )}
-  {@render pick(
-    'Level',
-    'level',
-    vocabulary.levels.map((l) => [l.id, l.label]),
-    'w-30'
-  )}
-  {@render pick(
-    'Zone',
-    'zone',
-    zones.map((z) => [z, zoneNames.get(z) ?? '']),
-    'w-28'
-  )}
-  {@render pick(
-    'Equipment',
-    'kit',
-    kitOnShelf(drills).map((t) => [t.id, t.one]),
-    'w-28'
-  )}
-  <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
-    >Students
-    <input
-      class="figures input w-16 border-base-content/60 input-sm"
-      type="number"
-      min="1"
-      max="16"
-      value={wanted.students || ''}
-      oninput={(e) => (wanted.students = e.currentTarget.valueAsNumber || 0)}
-    /></label
-  >
-  <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
-    >Minutes
-    <input
-      class="figures input w-16 border-base-content/60 input-sm"
-      type="number"
-      min="1"
-      max="240"
-      value={wanted.minutes || ''}
-      oninput={(e) => (wanted.minutes = e.currentTarget.valueAsNumber || 0)}
-    /></label
-  >
-  <div class="flex gap-1" role="group" aria-label="Only">
-    <button
-      type="button"
-      class="btn font-normal btn-sm"
-      class:btn-primary={wanted.only === 'favourites'}
-      aria-pressed={wanted.only === 'favourites'}
-      onclick={() => (wanted.only = wanted.only === 'favourites' ? '' : 'favourites')}>★ Favourites</button
-    >
-    <button
-      type="button"
-      class="btn font-normal btn-sm"
-      class:btn-primary={wanted.only === 'own'}
-      aria-pressed={wanted.only === 'own'}
-      onclick={() => (wanted.only = wanted.only === 'own' ? '' : 'own')}>My drills</button
-    >
-  </div>
-</div>
-<p class="mt-3 flex items-center gap-3 text-sm" role="status">
-  <span>{found.length} of {drills.length} drills</span>
-  {#if narrowed}<button type="button" class="btn btn-ghost btn-xs" onclick={() => (wanted = { ...anything })}
-      >Show all</button
-    >{/if}
-  {#if more}{@render more(found)}{/if}
-</p>
+</ShelfFind>
 <ul class="shelf mt-2" aria-label="Drills">
   {#each found as s (s.id)}
     {@const d = s.drill}
@@ -167,12 +112,12 @@
             >{@render card(s, court)}</a
           >{/if}
         <span class="corner">
-          {#if onchoose}<input
+          {#if shelf}<input
               type="checkbox"
               class="checkbox border-base-content checkbox-sm"
               aria-label="Choose {d.title}"
-              checked={chosen?.includes(s.id)}
-              onchange={() => onchoose(s)}
+              checked={shelf.chosen.includes(s.id)}
+              onchange={() => shelf.choose(s)}
             />{/if}
           {#if onfavourite}<button
               type="button"
@@ -191,6 +136,20 @@
   {/each}
 </ul>
 
+{#snippet pick(
+  label: string,
+  field: 'focus' | 'level' | 'zone' | 'kit',
+  options: [string, string][],
+  width: string
+)}
+  <label class="flex flex-col gap-0.5 text-[0.8rem] leading-tight"
+    >{label}
+    <select class="select border-base-content/60 select-sm {width}" bind:value={wanted[field]}
+      ><option value="">any</option>{#each options as [id, name] (id)}<option value={id}>{name}</option
+        >{/each}</select
+    ></label
+  >
+{/snippet}
 {#snippet card(s: ShelfDrill, court: Court)}
   {@const d = s.drill}
   <InView ratio={shapeOf(court)}><Thumb drill={d} {court} /></InView>
