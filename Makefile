@@ -3,8 +3,10 @@
 SHELL := bash
 GO ?= go
 PKGS := ./core/... ./internal/... ./cmd/... ./docs/... ./web
-# Where several work at once. The rest of the core has no goroutine, and nothing to find.
-RACED := ./core/memo ./core/plan ./core/rehearse ./core/rotation ./internal/... ./cmd/...
+# Where several work at once. The rest has no goroutine, and nothing to find.
+RACED := ./core/memo ./core/plan ./core/rehearse ./core/rotation ./cmd/hodometer ./internal/access ./internal/api \
+  ./internal/club ./internal/club/evidence ./internal/club/lessons ./internal/club/runs ./internal/club/weeks \
+  ./internal/machine ./internal/reach ./internal/store
 TOOLS := .tools
 STAMPS := .stamps
 ADDR ?= 127.0.0.1:8080

@@ -16,13 +16,10 @@ import (
 	"golang.org/x/crypto/argon2"
 )
 
-// How hard a passphrase is to try out: the second recommendation of RFC 9106, section 4,
-// with two lanes in place of four (a club's server is a small computer).
+// Lanes and length of what is kept; cost.go has the rest.
 const (
-	passes    = 3
-	memoryKiB = 64 << 10
-	lanes     = 2
-	keyBytes  = 32
+	lanes    = 2
+	keyBytes = 32
 )
 
 // ShortestPassphrase, in characters [common practice].
