@@ -38,7 +38,10 @@ func TestTablesAreMadeAnewWithAllThatWasInThem(t *testing.T) {
 		`insert into events (run_id, id, body, device) values ('r', 'e', '{"kind":"good"}', 'phone')`,
 		`insert into asks (id, body) values (1, '[]')`,
 		`insert into results values
-			('r', 'wren', 'b', 0, 0, 7, 20, 12, 4, 1, 1.5, 1, 'total', 'forehand', 'Deep', 'd', 'e', '{}')`,
+			('r', 'wren', 'b', 0, 0, 7, 20, 12, 4, 1, 1.5, 1, 'total', 'forehand', 'Deep', 'd', 'e',
+				'{"title":"Corners","name":"Deep","count":12}'),
+			('r', 'wren', 'b', 1, 0, 8, 9, 3, 2, 0, 1.5, 1, 'guess', 'forehand', 'Deep', 'd', 'e',
+				'{"title":"Corners","name":"Deeper"}')`,
 		`insert into games (run_id, block_id, n, at, title, court, points_a, points_b, won_a, won_b, over, winner,
 			favours, marks, own, game) values ('r', 'b', 0, 8, 'To 11', 0, 11, 4, 11, 4, 1, 0, 0.5, '[]', '[]', 'g')`,
 		`insert into game_players values ('wren', 'r', 'b', 0, 1), ('wren', 'r', 'b', 9, 0)`,
@@ -88,9 +91,16 @@ func TestTablesAreMadeAnewWithAllThatWasInThem(t *testing.T) {
 			`e{"kind":"good"}phone`,
 		},
 		{
-			`select balls || good || kind || skill || radius || asked from counted`,
-			"2012totalforehand1.5[]",
+			`select group_concat(balls || good || kind || skill || stage || drill || edition || radius || asked, ' ')
+				from counted`,
+			"2012totalforehandDeepde1.5[] 93totalforehandDeepde1.5[]",
 		},
+		{
+			`select group_concat(more, ' ') from counted`,
+			`{"count":12,"title":"Corners","name":"Deep"} {"name":"Deeper","title":"Corners"}`,
+		},
+		{`select group_concat(more, ' ') from results`, `{"count":12} {"name":"Deeper"}`},
+		{`select count(*) from asks`, "1"},
 		{
 			`select title || game || points_a || winner || favours from games`,
 			"To 11g1100.5",

@@ -4,6 +4,7 @@ import (
 	"context"
 	"database/sql"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"maps"
 	"slices"
@@ -35,6 +36,32 @@ type MoreCounted struct {
 	Far     int               `json:"far,omitempty"`
 	// Machine is what a ball machine's balls say of the student.
 	Machine string `json:"machine,omitempty"`
+}
+
+// KeepAsk keeps what was asked of a drill's stage once, however often it is counted, and returns
+// what refers to it with the rest of a result: its title, and its name where that is the stage,
+// stand with what was asked.
+func KeepAsk(
+	ctx context.Context,
+	q *gen.Queries,
+	a gen.InsertAskParams,
+	of MoreCounted,
+) (id int64, more string, err error) {
+	a.Title, of.Title = of.Title, ""
+	if of.Name == a.Stage {
+		of.Name = ""
+	}
+	text, err := json.Marshal(of)
+	if err != nil {
+		return 0, "", err
+	}
+	id, err = q.FindAsk(ctx, gen.FindAskParams{
+		Drill: a.Drill, Edition: a.Edition, Stage: a.Stage, Kind: a.Kind, Title: a.Title, Body: a.Body,
+	})
+	if errors.Is(err, ErrNone) {
+		id, err = q.InsertAsk(ctx, a)
+	}
+	return id, string(text), err
 }
 
 // MoreOf a result of that drill.

@@ -2,7 +2,6 @@ package runs
 
 import (
 	"context"
-	"encoding/json"
 	"maps"
 	"slices"
 
@@ -100,16 +99,19 @@ func (c *Runs) writeResults(ctx context.Context, w writing) error {
 		if err != nil {
 			return err
 		}
-		more, err := json.Marshal(store.MoreOf(k, d))
+		ask, more, err := store.KeepAsk(ctx, w.q, gen.InsertAskParams{
+			Kind:    string(k.State.Goal.Kind),
+			Drill:   whole.Root(),
+			Edition: whole.Edition(),
+			Stage:   whole.Stages[k.Stage].Key(),
+			Body:    asked,
+		}, store.MoreOf(k, d))
 		if err != nil {
 			return err
 		}
 		met := int64(0)
 		if k.State.Met {
 			met = 1
-		}
-		if err := w.q.KeepAsk(ctx, asked); err != nil {
-			return err
 		}
 		if err := w.q.InsertResult(ctx, gen.InsertResultParams{
 			RunID:     w.run,
@@ -123,15 +125,9 @@ func (c *Runs) writeResults(ctx context.Context, w writing) error {
 			Best:      int64(k.State.Best),
 			Met:       met,
 			Radius:    k.Radius,
-			Asked:     asked,
-			Kind: string(
-				k.State.Goal.Kind,
-			),
-			Stage:   whole.Stages[k.Stage].Key(),
-			Drill:   whole.Root(),
-			Edition: whole.Edition(),
-			Shot:    int64(k.Shot),
-			More:    string(more),
+			Ask:       ask,
+			Shot:      int64(k.Shot),
+			More:      more,
 		}); err != nil {
 			return err
 		}

@@ -9,8 +9,13 @@ import (
 )
 
 type Ask struct {
-	ID   int64
-	Body string
+	ID      int64
+	Kind    string
+	Drill   string
+	Edition string
+	Stage   string
+	Title   string
+	Body    string
 }
 
 type Attended struct {
@@ -254,11 +259,7 @@ type Result struct {
 	Met       int64
 	Radius    float64
 	Ask       int64
-	Kind      string
 	Skill     string
-	Stage     string
-	Drill     string
-	Edition   string
 	More      string
 }
 

@@ -114,6 +114,33 @@ func (q *Queries) DeviceOfEvent(ctx context.Context, arg DeviceOfEventParams) (s
 	return device, err
 }
 
+const findAsk = `-- name: FindAsk :one
+select id from asks where drill = ? and edition = ? and stage = ? and kind = ? and title = ? and body = ? order by id limit 1
+`
+
+type FindAskParams struct {
+	Drill   string
+	Edition string
+	Stage   string
+	Kind    string
+	Title   string
+	Body    string
+}
+
+func (q *Queries) FindAsk(ctx context.Context, arg FindAskParams) (int64, error) {
+	row := q.db.QueryRowContext(ctx, findAsk,
+		arg.Drill,
+		arg.Edition,
+		arg.Stage,
+		arg.Kind,
+		arg.Title,
+		arg.Body,
+	)
+	var id int64
+	err := row.Scan(&id)
+	return id, err
+}
+
 const getPacked = `-- name: GetPacked :one
 select body from packed_events where run_id = ?
 `
@@ -148,6 +175,33 @@ func (q *Queries) GetRun(ctx context.Context, id string) (GetRunRow, error) {
 		&i.Lesson,
 	)
 	return i, err
+}
+
+const insertAsk = `-- name: InsertAsk :one
+insert into asks (kind, drill, edition, stage, title, body) values (?, ?, ?, ?, ?, ?) returning id
+`
+
+type InsertAskParams struct {
+	Kind    string
+	Drill   string
+	Edition string
+	Stage   string
+	Title   string
+	Body    string
+}
+
+func (q *Queries) InsertAsk(ctx context.Context, arg InsertAskParams) (int64, error) {
+	row := q.db.QueryRowContext(ctx, insertAsk,
+		arg.Kind,
+		arg.Drill,
+		arg.Edition,
+		arg.Stage,
+		arg.Title,
+		arg.Body,
+	)
+	var id int64
+	err := row.Scan(&id)
+	return id, err
 }
 
 const insertAttended = `-- name: InsertAttended :exec
@@ -266,8 +320,8 @@ func (q *Queries) InsertGamePlayer(ctx context.Context, arg InsertGamePlayerPara
 }
 
 const insertResult = `-- name: InsertResult :exec
-insert into results (run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, ask, kind, stage, drill, edition, more, shot)
-values (?1, ?2, ?3, ?4, ?5, ?6, ?7, ?8, ?9, ?10, ?11, (select id from asks where body = ?12), ?13, ?14, ?15, ?16, ?17, ?18)
+insert into results (run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, ask, more, shot)
+values (?1, ?2, ?3, ?4, ?5, ?6, ?7, ?8, ?9, ?10, ?11, ?12, ?13, ?14)
 `
 
 type InsertResultParams struct {
@@ -282,11 +336,7 @@ type InsertResultParams struct {
 	Best      int64
 	Met       int64
 	Radius    float64
-	Asked     string
-	Kind      string
-	Stage     string
-	Drill     string
-	Edition   string
+	Ask       int64
 	More      string
 	Shot      int64
 }
@@ -304,11 +354,7 @@ func (q *Queries) InsertResult(ctx context.Context, arg InsertResultParams) erro
 		arg.Best,
 		arg.Met,
 		arg.Radius,
-		arg.Asked,
-		arg.Kind,
-		arg.Stage,
-		arg.Drill,
-		arg.Edition,
+		arg.Ask,
 		arg.More,
 		arg.Shot,
 	)
@@ -358,15 +404,6 @@ func (q *Queries) InsertTag(ctx context.Context, arg InsertTagParams) error {
 		arg.Word,
 		arg.Times,
 	)
-	return err
-}
-
-const keepAsk = `-- name: KeepAsk :exec
-insert into asks (body) values (?) on conflict do nothing
-`
-
-func (q *Queries) KeepAsk(ctx context.Context, body string) error {
-	_, err := q.db.ExecContext(ctx, keepAsk, body)
 	return err
 }
 

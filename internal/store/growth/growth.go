@@ -58,7 +58,7 @@ func steps() []string {
 		of("events", run+", id, device, body"),
 		of("packed_events", run+", number, body"),
 		of("results", run+", "+who+", "+block+", step, shot, at - "+back+
-			", balls, good, best, met, radius, ask, kind, skill, stage, drill, edition, more"),
+			", balls, good, best, met, radius, ask, skill, more"),
 		of("games", run+", "+block+", n, at - "+back+
 			", court, points_a, points_b, won_a, won_b, over, winner, favours, title, game, marks, own"),
 		of("game_players", who+", "+run+", "+block+", n, side"),

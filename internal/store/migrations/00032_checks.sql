@@ -101,6 +101,24 @@ insert into events_checked (run_id, id, device, body) select run_id, id, device,
 drop table events;
 alter table events_checked rename to events;
 
+-- What was counted, and of what, is the same in most lessons with a drill: the drill, its stage and
+-- what the stage asked stand once.
+create table asks_checked (
+    id      integer primary key,
+    kind    text not null check (kind in ('total', 'inARow', 'timed', 'rally', 'race', 'repetitions', 'clock')),
+    drill   text not null,
+    edition text not null,
+    stage   text not null,
+    title   text not null, -- of the drill
+    body    text not null  -- JSON
+) strict;
+insert into asks_checked (kind, drill, edition, stage, title, body)
+select distinct case when r.kind in ('total', 'inARow', 'timed', 'rally', 'race', 'repetitions', 'clock') then r.kind
+        else 'total' end,
+    r.drill, r.edition, r.stage, coalesce(r.more ->> '$.title', ''), a.body
+from results r join asks a on a.id = r.ask;
+create index asks_by_drill on asks_checked (drill, edition, stage);
+
 create table results_checked (
     run_id     text not null references runs (id),
     student_id text not null references students (id),
@@ -114,25 +132,29 @@ create table results_checked (
     met        integer not null check (met in (0, 1)),
     radius     real not null check (radius >= 0),
     ask        integer not null references asks (id),
-    kind       text not null check (kind in ('total', 'inARow', 'timed', 'rally', 'race', 'repetitions', 'clock')),
     skill      text not null,
-    stage      text not null,
-    drill      text not null,
-    edition    text not null,
-    more       text not null,
+    more       text not null, -- JSON; without the title, and without the name where that is the stage
     primary key (run_id, student_id, block_id, step, shot)
 ) strict, without rowid;
 insert into results_checked
-select run_id, student_id, block_id, step, shot, at, balls, good, best, met, max(radius, 0.0), ask,
-    case when kind in ('total', 'inARow', 'timed', 'rally', 'race', 'repetitions', 'clock') then kind else 'total' end,
-    skill, stage, drill, edition, more
-from results;
+select r.run_id, r.student_id, r.block_id, r.step, r.shot, r.at, r.balls, r.good, r.best, r.met, max(r.radius, 0.0),
+    (select min(c.id) from asks_checked c
+     where c.drill = r.drill and c.edition = r.edition and c.stage = r.stage and c.body = a.body
+         and c.title = coalesce(r.more ->> '$.title', '') and (c.kind = r.kind or c.kind = 'total')
+     order by c.kind = r.kind desc),
+    r.skill,
+    case when r.more ->> '$.name' = r.stage then json_remove(r.more, '$.title', '$.name')
+        else json_remove(r.more, '$.title') end
+from results r join asks a on a.id = r.ask;
 drop table results;
+drop table asks;
+alter table asks_checked rename to asks;
 alter table results_checked rename to results;
 create index results_by_student on results (student_id, skill, at);
 create view counted as
 select r.run_id, r.student_id, r.block_id, r.step, r.shot, r.at, r.balls, r.good, r.best, r.met, r.radius,
-    r.kind, r.skill, r.stage, r.drill, r.edition, r.more, r.ask, a.body as asked
+    a.kind, r.skill, a.stage, a.drill, a.edition,
+    cast(json_insert(r.more, '$.title', a.title, '$.name', a.stage) as text) as more, r.ask, a.body as asked
 from results r join asks a on a.id = r.ask;
 
 create table games_checked (

@@ -36,11 +36,14 @@ select device from events where run_id = ? and id = ?;
 delete from results where run_id = ?;
 
 -- name: InsertResult :exec
-insert into results (run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, ask, kind, stage, drill, edition, more, shot)
-values (sqlc.arg('run_id'), sqlc.arg('student_id'), sqlc.arg('block_id'), sqlc.arg('step'), sqlc.arg('skill'), sqlc.arg('at'), sqlc.arg('balls'), sqlc.arg('good'), sqlc.arg('best'), sqlc.arg('met'), sqlc.arg('radius'), (select id from asks where body = sqlc.arg('asked')), sqlc.arg('kind'), sqlc.arg('stage'), sqlc.arg('drill'), sqlc.arg('edition'), sqlc.arg('more'), sqlc.arg('shot'));
+insert into results (run_id, student_id, block_id, step, skill, at, balls, good, best, met, radius, ask, more, shot)
+values (sqlc.arg('run_id'), sqlc.arg('student_id'), sqlc.arg('block_id'), sqlc.arg('step'), sqlc.arg('skill'), sqlc.arg('at'), sqlc.arg('balls'), sqlc.arg('good'), sqlc.arg('best'), sqlc.arg('met'), sqlc.arg('radius'), sqlc.arg('ask'), sqlc.arg('more'), sqlc.arg('shot'));
 
--- name: KeepAsk :exec
-insert into asks (body) values (?) on conflict do nothing;
+-- name: FindAsk :one
+select id from asks where drill = ? and edition = ? and stage = ? and kind = ? and title = ? and body = ? order by id limit 1;
+
+-- name: InsertAsk :one
+insert into asks (kind, drill, edition, stage, title, body) values (?, ?, ?, ?, ?, ?) returning id;
 
 -- name: ListResultsOfRuns :many
 select * from counted where run_id in (sqlc.slice('runs')) order by run_id, student_id, block_id, step, shot;
