@@ -21,9 +21,10 @@ const NearlySure = 0.95
 type Rerate func(d *Drill) []Player
 
 // Counting is the drill with the goals that are by chance of another kind and count: those
-// that have one.
+// that have one. It shares everything else with d.
 func (d *Drill) Counting(kind goal.Kind, count func(Stage) int) Drill {
-	out := d.Clone()
+	out := *d
+	out.Stages = slices.Clone(d.Stages)
 	for i, s := range d.Stages {
 		if n := count(s); n > 0 && d.ByChance(s) {
 			out.Stages[i].Goal = goal.Goal{Kind: kind, Count: n}

@@ -318,7 +318,7 @@ func (d *Drill) At(k *pattern.Flights, i int) *Drill {
 		return d
 	}
 	out := *d
-	p := d.Pattern.Clone()
+	p := d.Pattern
 	if played := d.FeedsAt(i); len(played) != len(p.Feeds) {
 		feeds := make([]pattern.Feed, len(played))
 		for k, f := range played {

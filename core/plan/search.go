@@ -135,7 +135,8 @@ func offered(fixes ...*lesson.Fix) (out []lesson.Fix) {
 func (s searched) fewerInARow() *lesson.Fix {
 	d := s.b.Drill
 	at := func(n int) lesson.Block {
-		own := d.Clone()
+		own := *d
+		own.Stages = slices.Clone(d.Stages)
 		for i := range own.Stages {
 			if g := &own.Stages[i].Goal; g.Kind.StartsAgain() {
 				g.Count = min(n, g.Count)

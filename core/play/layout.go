@@ -44,7 +44,7 @@ func Posts(b *lesson.Block, n int) Layout {
 	if b.Drill.After == "collect" && feeders+collectors == 0 {
 		collecting = min(hitters, n-hitters)
 	}
-	y := Layout{Each: turnMinutes(b.Drill)}
+	y := Layout{Each: turnMinutes(b.Drill), Places: make([]rotation.Place, 0, n), Roles: make([]int, 0, n)}
 	for i := range n {
 		switch {
 		case i < hitters:
@@ -75,15 +75,16 @@ func turnMinutes(d *drill.Drill) float64 {
 // ring lets n move round their places by so many each turn, until all are back.
 func ring(n, step int) (turns [][][]int) {
 	rounds := n / gcd(n, step)
-	flat := make([]int, rounds*n)
-	seats := make([][]int, rounds*n)
-	for t := range rounds {
+	who, seats := make([]int, n), make([][]int, rounds*n)
+	for p := range who {
+		who[p] = p
+	}
+	turns = make([][][]int, rounds)
+	for t := range turns {
+		turns[t] = seats[t*n : (t+1)*n]
 		for p := range n {
-			at := t*n + ((p-t*step)%n+n)%n
-			flat[at] = p
-			seats[at] = flat[at : at+1 : at+1]
+			turns[t][((p-t*step)%n+n)%n] = who[p : p+1 : p+1]
 		}
-		turns = append(turns, seats[t*n:(t+1)*n])
 	}
 	return turns
 }

@@ -172,9 +172,14 @@ func (s *Script) Begin() State {
 // Again takes a state back to before the first ball, in its own memory, to play a drill
 // block once more.
 func (s *Script) Again(st *State) {
-	if len(st.Students) != s.students || len(st.Own) != s.students*s.stages || s.Block.Match != nil {
+	if s.Block.Match != nil {
 		*st = s.Begin()
 		return
+	}
+	if goals := s.students * s.stages; len(st.Students) != s.students || len(st.Own) != goals {
+		st.Students, st.Errors = sized(st.Students, s.students), sized(st.Errors, s.students+1)
+		st.Own, st.Tallies = sized(st.Own, goals), sized(st.Tallies, goals)
+		st.credited = true // whatever was there
 	}
 	tallies := st.Tallies
 	for i := range tallies {
@@ -202,6 +207,9 @@ func (s *Script) Again(st *State) {
 		st.BasketLeft = s.Block.Drill.Basket
 	}
 }
+
+// sized is a slice of so many values, whichever they are.
+func sized[T any](s []T, number int) []T { return slices.Grow(s[:0], number)[:number] }
 
 // Clone is a copy that further steps do not change.
 func (st State) Clone() State {

@@ -30,8 +30,9 @@ func (e *Ends) Block(over []float64) Range {
 // Loose lets a block of that id and so many minutes be over where the coach sees fit, as a
 // talk or a break is: from a tenth early to a fifth late [trade].
 func (e *Ends) Loose(id string, minutes float64) Range {
+	seed := seedOf(id)
 	for k := range e.behind {
-		e.behind[k] += minutes * (0.3*drawn(id, k) - 0.1)
+		e.behind[k] += minutes * (0.3*drawn(seed, k) - 0.1)
 	}
 	return e.now()
 }
@@ -45,14 +46,15 @@ func (e *Ends) now() Range {
 // Between lets a changeover after the block of that id take from half to one and a half of
 // its planned minutes [trade].
 func (e *Ends) Between(id string, minutes float64) {
+	seed := seedOf(id + " changeover")
 	for k := range e.behind {
-		e.behind[k] += minutes * (drawn(id+" changeover", k) - 0.5)
+		e.behind[k] += minutes * (drawn(seed, k) - 0.5)
 	}
 }
 
 // drawn is a number from 0 to 1, most often about a half, for something in a play.
-func drawn(what string, play int) float64 {
-	d := dieOf(seedOf(what), play)
+func drawn(seed uint64, play int) float64 {
+	d := dieOf(seed, play)
 	share := func(n int) float64 { return float64(d.throw(n)>>11) / (1 << 53) }
 	return (share(1) + share(2)) / 2
 }

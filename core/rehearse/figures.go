@@ -112,10 +112,11 @@ func (r *rehearsal) playFrom(ctx context.Context, first, number int, on bool) *p
 		stages: r.stages,
 		goals:  take(&r.room.met, number*n*r.stages),
 		all:    take(&r.room.met, number*n),
-		balls:  make([]int64, n),
-		over:   make([]int64, number),
-		tries:  make([]int64, n*r.stages),
-		best:   make([]int64, n*r.stages),
+		balls:  take(&r.room.times, n),
+		over:   take(&r.room.times, number),
+		tries:  take(&r.room.times, n*r.stages),
+		best:   take(&r.room.times, n*r.stages),
+		sorted: [2][]int64{take(&r.room.times, number), take(&r.room.times, number)},
 	}
 	workers := max(1, min(runtime.GOMAXPROCS(0), number/fewest))
 	var wait sync.WaitGroup
