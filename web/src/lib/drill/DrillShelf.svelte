@@ -157,8 +157,8 @@
     >{d.title}{#if s.edited}<span class="font-normal">: {s.edited}</span>{/if}</span
   >
   <span class="block min-h-8 text-xs leading-snug"
-    >{label(vocabulary.focuses, d.focus)} · {#if manyCourts}{court.short} ·
-    {/if}<span class="whitespace-nowrap"
+    >{label(vocabulary.focuses, d.focus)} · {manyCourts ? `${court.short} · ` : ''}<span
+      class="whitespace-nowrap"
       >{d.players.least === d.players.most ? d.players.least : `${d.players.least}–${d.players.most}`} students</span
     >
     · <span class="whitespace-nowrap">{d.minutes.best} min</span></span
