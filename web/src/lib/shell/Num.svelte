@@ -44,6 +44,7 @@
   }: Props = $props();
 
   const id = $props.id();
+  /** What stands in the field while it is typed, whatever the value becomes meanwhile. */
   let typed = $state<string>();
   let wrong = $state('');
   const spell = (v: number) =>
@@ -119,7 +120,9 @@
       value={shown}
       aria-invalid={wrong ? 'true' : undefined}
       aria-describedby={wrong ? `${id}-wrong` : undefined}
+      oninput={(e) => (typed = e.currentTarget.value)}
       onchange={(e) => commit(e.currentTarget.value)}
+      onblur={() => wrong || (typed = undefined)}
       onkeydown={key}
     />
     {#if unit}<span class="text-sm">{unit}</span>{/if}
