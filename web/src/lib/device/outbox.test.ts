@@ -3,7 +3,8 @@ import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import type { Run, RunEvent } from '$lib/api/client';
 import { asFile, notTaken, takeIn } from './countsFile';
 import { kept } from './db';
-import { compare, FILE, keep, known, listen, meet, refused, send, waiting } from './outbox';
+import { compare, drained, FILE, keep, known, listen, meet, refused, send, waiting } from './outbox';
+import { begunHere } from './packs';
 
 const id = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 
@@ -185,4 +186,18 @@ test('a run that was erased for good is let go, and nothing is brought back', as
   await sent();
   expect(await known(run)).toEqual([]);
   expect(await (await kept()).get('packs', `run ${run}`)).toBeUndefined();
+});
+
+test('a lesson begun here goes on here, until the server has heard of it', async () => {
+  const lesson = id(1);
+  const run = await held(lesson);
+  expect(await begunHere(lesson), 'it was opened, and nothing happened').toBeUndefined();
+  vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no network')));
+  await tap(run);
+  await drained(50);
+  expect(await begunHere(lesson)).toBe(run);
+  vi.stubGlobal('fetch', serve);
+  await drained();
+  expect(count(run), 'who waits for it finds it there').toBe(1);
+  expect(await begunHere(lesson)).toBeUndefined();
 });

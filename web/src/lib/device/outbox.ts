@@ -126,6 +126,23 @@ export async function waiting(): Promise<number> {
   return ((await db?.countFromIndex('taps', 'sent', WAITING)) ?? 0) + unstored.length;
 }
 
+/**
+ * Resolves once the server has all that waits here, so that what it says of runs is whole; or as soon as it
+ * cannot be sent, or after so many ms.
+ */
+export async function drained(patience = 2000): Promise<void> {
+  if ((await waiting()) === 0) return;
+  let stop = () => {};
+  const end = new Promise<void>((done) => {
+    const timer = setTimeout(done, patience);
+    const deaf = listen(async (news) => (news.kind === 'trouble' || (await waiting()) === 0) && done());
+    stop = () => (clearTimeout(timer), deaf());
+  });
+  void send();
+  await end;
+  stop();
+}
+
 /** What was refused, of all runs or of one. */
 export async function refused(run?: string): Promise<Tap[]> {
   const db = await kept().catch(() => undefined);

@@ -1,6 +1,6 @@
 import { v7 } from 'uuid';
 import { api, explain, type Run } from '$lib/api/client';
-import { keepPack, kept, packOf, type Pack } from './db';
+import { keepPack, kept, packOf, WAITING, type Pack } from './db';
 import { compare, FILE, known, meet, metClub, waiting } from './outbox';
 
 /**
@@ -92,6 +92,17 @@ export async function carried(from: string): Promise<Carried[]> {
   }
   const when = (c: Carried) => `${c.lesson.date} ${c.lesson.start}`;
   return out.sort((a, b) => when(a).localeCompare(when(b)));
+}
+
+/** The run of a lesson that was begun on this device, of which the server has not heard all yet. */
+export async function begunHere(lesson: string): Promise<string | undefined> {
+  for (const { key, run } of await onDevice()) {
+    if (!key.startsWith('run ') || run.lesson.id !== lesson) continue;
+    const taps = await known(run.id);
+    const over = taps.some((t) => ['finish', 'giveUp', 'remove'].includes(t.event.kind));
+    if (!over && taps.some((t) => t.sent === WAITING)) return run.id;
+  }
+  return undefined;
 }
 
 /** How far ahead lessons are taken along by themselves, in days [trade]. */

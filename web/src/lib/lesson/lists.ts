@@ -1,14 +1,17 @@
 import { api, need, type LessonSummary } from '$lib/api/client';
+import { drained } from '$lib/device/outbox';
 import { every } from '$lib/shell/pages.svelte';
 import { today } from '$lib/units/when';
 
-/** Every lesson from a day on, the soonest first. */
-export const from = (day: string): Promise<LessonSummary[]> =>
-  every((after) =>
+/** Every lesson from a day on, the soonest first, with the runs of them that began on this device. */
+export const from = async (day: string): Promise<LessonSummary[]> => {
+  await drained();
+  return every((after) =>
     need(
       api.GET('/api/v1/lessons', { params: { query: { from: day, order: 'earliest', limit: 200, after } } })
     )
   );
+};
 
 /** Every lesson that is to come, today's among them. */
 export const upcoming = () => from(today());

@@ -1,5 +1,6 @@
 import { goto } from '$app/navigation';
 import { api, done, type Lesson, type RunEvent } from '$lib/api/client';
+import { begunHere } from '$lib/device/packs';
 import { momentOf } from '$lib/units/when';
 import { v7 } from 'uuid';
 
@@ -36,10 +37,10 @@ export async function fromPaper(lesson: Lesson) {
 }
 
 /**
- * Opens the run of a lesson courtside: the one under way, or a new one, which is
- * written with its first tap.
+ * Opens the run of a lesson courtside: the one under way, also where the server has not heard of it yet, or a
+ * new one, which is written with its first tap.
  */
-export function runLesson(lesson: string, under?: { run?: string; runStatus?: string }) {
-  if (under?.run && !over.includes(under.runStatus ?? '')) return goto(`/court/${under.run}`);
-  return goto(`/court/${v7()}?lesson=${lesson}`);
+export async function runLesson(lesson: string, under?: { run?: string; runStatus?: string }) {
+  const goesOn = under?.run && !over.includes(under.runStatus ?? '') ? under.run : await begunHere(lesson);
+  return goto(goesOn ? `/court/${goesOn}` : `/court/${v7()}?lesson=${lesson}`);
 }
