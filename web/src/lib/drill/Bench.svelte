@@ -6,6 +6,7 @@
     type Court,
     type Drill,
     type DrillCheck,
+    type DrillNotice,
     type DrillOutlook,
     type Point,
     type Student
@@ -115,6 +116,12 @@
     });
   });
   const check = $derived(answer.value);
+  /** Takes what a notice offers of the drill as it is drawn now: a hand can be faster than the answer. */
+  async function fix(said: DrillNotice, nth: number) {
+    const now = (await answer.newest())?.notices.find((n) => n.kind === said.kind && n.feed === said.feed);
+    const offer = now?.fixes[nth];
+    if (offer) ontake(offer.drill, offer.label);
+  }
   let neighbours = $state.raw<NonNullable<DrillCheck['neighbours']>>([]);
   $effect(() => {
     if (check?.neighbours) neighbours = check.neighbours;
@@ -358,7 +365,7 @@
                   type="button"
                   class="btn ml-1 btn-primary btn-xs"
                   title={f.outcome}
-                  onclick={() => ontake(f.drill, f.label)}>{f.label}</button
+                  onclick={() => fix(n, j)}>{f.label}</button
                 >{/each}
             </p>
           {/if}

@@ -71,8 +71,8 @@ export class Editor extends EditedDocument<Lesson> {
   }
   /** Fits the lesson to its length as both stand now, not as they were when last reckoned. */
   async fit() {
-    await this.#checked.settled;
-    if (this.plan?.fit) this.fix(this.plan.fit);
+    const plan = await this.#checked.newest();
+    if (plan?.fit) this.fix(plan.fit);
   }
   /** What one student has for themselves in a block; as the others where nothing is left of it. */
   setVariant(block: Block, student: string, next: Partial<Variant>) {

@@ -31,9 +31,10 @@ export class Latest<T> {
     this.#next = run;
     return (this.#asking ??= this.#askAll());
   }
-  /** Resolves when the value answers the newest question. */
-  get settled(): Promise<void> {
-    return this.#asking ?? Promise.resolve();
+  /** The answer to the newest question, as soon as it is there; undefined where none came. */
+  async newest(): Promise<T | undefined> {
+    await this.#asking;
+    return this.error ? undefined : this.value;
   }
   async #askAll() {
     this.busy = true;

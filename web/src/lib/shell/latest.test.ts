@@ -37,3 +37,11 @@ test('nothing that was cleared comes back', async () => {
   expect(answer.value).toBeUndefined();
   expect(answer.error).toBe('');
 });
+
+test('who takes what is offered waits for the answer to what stands now', async () => {
+  const answer = new Latest('to what stood before');
+  void answer.ask(() => Promise.resolve({ data: 'to what stands now' }));
+  expect(await answer.newest()).toBe('to what stands now');
+  void answer.ask(() => Promise.resolve({ error: { detail: 'no network' } }));
+  expect(await answer.newest(), 'none came').toBeUndefined();
+});
