@@ -85,6 +85,8 @@ func BenchmarkLargeClub(b *testing.B) {
 	}
 	id := text("select id from lessons order by date desc limit 1 offset 30")
 	who := text("select id from students order by name limit 1")
+	const players = "(select json_group_array(json_array(o.student_id, o.side)) from game_players o" +
+		" where o.run_id = g.run_id and o.block_id = g.block_id and o.n = g.n)"
 	for _, page := range []struct {
 		name, path, query string
 		args              []any
@@ -92,14 +94,19 @@ func BenchmarkLargeClub(b *testing.B) {
 		{"lessons", "/api/v1/lessons", "select l.*, (select group_concat(s.name) from lesson_students p" +
 			" join students s on s.id = p.student_id where p.lesson_id = l.id), (select json_group_array(title)" +
 			" from blocks where lesson_id = l.id) from lessons l order by date desc, start desc limit 50", nil},
-		{"log", "/api/v1/runs?limit=30", "select r.*, (select json_group_array(json_array(balls, good, best," +
-			" more)) from counted where run_id = r.id), (select json_group_array(json_array(points_a, marks))" +
-			" from games where run_id = r.id) from runs r order by started_at desc limit 30", nil},
+		{"log", "/api/v1/runs?limit=30", "select r.*, (select json_group_array(json_array(student_id, block_id," +
+			" step, shot, at, balls, good, best, met, kind, stage, drill, drill_title, hit, more)) from counted" +
+			" where run_id = r.id), (select json_group_array(json_array(block_id, n, at, title, court, points_a," +
+			" points_b, won_a, won_b, over, winner, favours, game, marks, own, " + players + ")) from games g" +
+			" where run_id = r.id), (select json_group_array(json_array(student_id, effort, engagement," +
+			" confidence, note)) from attended where run_id = r.id) from runs r" +
+			" order by started_at desc limit 30", nil},
 		{"lesson", "/api/v1/lessons/" + id, "select l.*, b.* from lessons l join blocks b on b.lesson_id = l.id" +
 			" where l.id = ?", []any{id}},
-		{"student", "/api/v1/students/" + who, "select r.run_id, r.at, r.balls, r.good, r.best, r.asked, r.more" +
-			" from counted r where r.student_id = ? union all select g.run_id, g.at, g.points_a, g.points_b, g.over," +
-			" g.marks, g.own from game_players p join games g on g.run_id = p.run_id and g.block_id = p.block_id" +
+		{"student", "/api/v1/students/" + who, "select r.run_id, r.at, r.balls, r.good, r.best, r.hit, r.more" +
+			" from counted r where r.student_id = ? union all select g.run_id, g.at, g.points_a, g.points_b," +
+			" g.over, g.marks, json_array(g.own, g.title, g.game, g.won_a, g.won_b, g.winner, g.favours, " +
+			players + ") from game_players p join games g on g.run_id = p.run_id and g.block_id = p.block_id" +
 			" and g.n = p.n where p.student_id = ?", []any{who, who}},
 		{"month", "/api/v1/lessons?from=2026-10-01&until=2026-11-01&limit=200", "select l.*, (select" +
 			" group_concat(s.name) from lesson_students p join students s on s.id = p.student_id where" +

@@ -91,13 +91,13 @@ func TestTablesAreMadeAnewWithAllThatWasInThem(t *testing.T) {
 			`e{"kind":"good"}phone`,
 		},
 		{
-			`select group_concat(balls || good || kind || skill || stage || drill || edition || radius || asked, ' ')
+			`select group_concat(balls || good || kind || skill || stage || drill || edition || radius || hit, ' ')
 				from counted`,
-			"2012totalforehandDeepde1.5[] 93totalforehandDeepde1.5[]",
+			"2012totalforehandDeepde1.50 93totalforehandDeepde1.50",
 		},
 		{
-			`select group_concat(more, ' ') from counted`,
-			`{"count":12,"title":"Corners","name":"Deep"} {"name":"Deeper","title":"Corners"}`,
+			`select group_concat(drill_title || more, ' ') from counted`,
+			`Corners{"count":12} Corners{"name":"Deeper"}`,
 		},
 		{`select group_concat(more, ' ') from results`, `{"count":12} {"name":"Deeper"}`},
 		{`select count(*) from asks`, "1"},

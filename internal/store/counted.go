@@ -1,6 +1,7 @@
 package store
 
 import (
+	"cmp"
 	"context"
 	"database/sql"
 	"encoding/json"
@@ -36,6 +37,16 @@ type MoreCounted struct {
 	Far     int               `json:"far,omitempty"`
 	// Machine is what a ball machine's balls say of the student.
 	Machine string `json:"machine,omitempty"`
+}
+
+// ReadMore reads what a result keeps besides balls, with its drill's title and its stage's name
+// where it keeps no other.
+func ReadMore(c gen.Counted) (m MoreCounted, err error) {
+	if err := json.Unmarshal([]byte(c.More), &m); err != nil {
+		return m, fmt.Errorf("result of run %s: %w", c.RunID, err)
+	}
+	m.Title, m.Name = cmp.Or(m.Title, c.DrillTitle), cmp.Or(m.Name, c.Stage)
+	return m, nil
 }
 
 // KeepAsk keeps what was asked of a drill's stage once, however often it is counted, and returns

@@ -67,7 +67,7 @@ func (s *Store) carryOver(ctx context.Context, emptied bool) error {
 	if err != nil {
 		return err
 	}
-	s.writes.Store(0)
+	s.written.Store(0)
 	s.carried = time.Now()
 	switch {
 	case frames != moved && emptied:

@@ -38,6 +38,7 @@ func TestNoQueryReadsAWholeTable(t *testing.T) {
 	require.NoError(t, err)
 	name := regexp.MustCompile(`(?m)^-- name: (\w+) :\w+$`)
 	param := regexp.MustCompile(`sqlc\.(arg|slice)\('\w+'\)`)
+	embed := regexp.MustCompile(`sqlc\.embed\((\w+)\)`)
 	alias := regexp.MustCompile(`(?i)\b(?:from|join)\s+(\w+)(?:\s+(?:as\s+)?(\w+))?`)
 	scan := regexp.MustCompile(`^SCAN (\w+)`)
 	seen := 0
@@ -52,7 +53,7 @@ func TestNoQueryReadsAWholeTable(t *testing.T) {
 			}
 			// With a value for each parameter, so that it is planned as when it is asked.
 			query := param.ReplaceAllString(string(text[m[1]:end]), "'x'")
-			query = strings.ReplaceAll(query, "?", "'x'")
+			query = embed.ReplaceAllString(strings.ReplaceAll(query, "?", "'x'"), "$1.*")
 			called := string(text[m[2]:m[3]])
 			tables := map[string]string{}
 			for _, a := range alias.FindAllStringSubmatch(query, -1) {

@@ -42,6 +42,8 @@ type Store struct {
 	read *sql.DB
 	// write has one connection, so writers queue instead of colliding.
 	write *sql.DB
+	// What they were asked before.
+	reads, writes statements
 
 	path, id string
 	// beside says that a server has the file: it watches it, and carries the log over.
@@ -51,7 +53,7 @@ type Store struct {
 	disk      sync.Mutex
 	main, log os.FileInfo
 	carried   time.Time
-	writes    atomic.Int64 // since then
+	written   atomic.Int64 // how often, since then
 	trouble   atomic.Pointer[Trouble]
 
 	updated          *Updated
@@ -345,8 +347,10 @@ func (s *Store) Write(ctx context.Context, work func(q *gen.Queries) error) erro
 		if err != nil {
 			return err
 		}
+		asked := s.writes.in(tx)
+		defer asked.keep(ctx, s.write)
 		defer tx.Rollback() // after a commit there is nothing to roll back
-		if err := work(gen.New(tx)); err != nil {
+		if err := work(gen.New(asked)); err != nil {
 			return err
 		}
 		return tx.Commit()
@@ -372,9 +376,11 @@ func (s *Store) batch(ctx context.Context, works []func(q *gen.Queries) error, e
 	if err != nil {
 		return err
 	}
+	asked := s.writes.in(tx)
+	defer asked.keep(ctx, s.write)
 	defer tx.Rollback()  // after a commit there is nothing to roll back
 	if len(works) == 1 { // nobody else to take care of
-		if err := works[0](gen.New(tx)); err != nil {
+		if err := works[0](gen.New(asked)); err != nil {
 			return err
 		}
 		return tx.Commit()
@@ -383,7 +389,7 @@ func (s *Store) batch(ctx context.Context, works []func(q *gen.Queries) error, e
 		if _, err := tx.ExecContext(ctx, "savepoint one"); err != nil {
 			return err
 		}
-		if errs[i] = s.note(work(gen.New(tx))); errs[i] != nil {
+		if errs[i] = s.note(work(gen.New(asked))); errs[i] != nil {
 			if _, err := tx.ExecContext(ctx, "rollback to one"); err != nil {
 				return err
 			}
@@ -401,8 +407,10 @@ func (s *Store) View(ctx context.Context, work func(q *gen.Queries) error) error
 	if err != nil {
 		return err
 	}
+	asked := s.reads.in(tx)
+	defer asked.keep(ctx, s.read)
 	defer tx.Rollback() // nothing was written
-	err = work(gen.New(tx))
+	err = work(gen.New(asked))
 	s.noteDamage(err)
 	return err
 }

@@ -10,6 +10,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"sync"
 
 	"hodometer/internal/store/gen"
 )
@@ -28,11 +29,27 @@ func Pack(text []byte) ([]byte, error) {
 // Unpack returns what Pack was given; a body that was damaged is an error, since its end holds
 // a sum of all that was packed.
 func Unpack(body []byte) ([]byte, error) {
-	r, err := zlib.NewReader(bytes.NewReader(body))
-	if err != nil {
+	r, _ := unpackers.Get().(io.ReadCloser)
+	from := bytes.NewReader(body)
+	if r == nil {
+		var err error
+		if r, err = zlib.NewReader(from); err != nil {
+			return nil, err
+		}
+	} else if err := r.(zlib.Resetter).Reset(from, nil); err != nil {
 		return nil, err
 	}
+	defer unpackers.Put(r)
 	return io.ReadAll(r)
+}
+
+// unpackers are readers that may be used again: each has 40 kB of its own.
+var unpackers sync.Pool
+
+// List is what a query about several takes: their ids, as JSON. So it is one text, however many.
+func List(ids ...string) string {
+	text, _ := json.Marshal(ids) // strings can be written
+	return string(text)
 }
 
 // ReadText reads the document of a packed text.

@@ -51,7 +51,7 @@ func (s *Store) watch() {
 				_, err := s.write.Exec("update club set base = base")
 				return err
 			})
-		case t == nil && s.writes.Load() > 0 && time.Since(s.lastCarried()) > carryAfter:
+		case t == nil && s.written.Load() > 0 && time.Since(s.lastCarried()) > carryAfter:
 			_ = s.note(s.carry(context.Background()))
 		}
 	}
@@ -116,7 +116,7 @@ func (s *Store) writing(ctx context.Context, work func() error) error {
 	if t := s.same(); t != nil {
 		return *t
 	}
-	if s.writes.Add(1) >= carryWrites && !s.beside {
+	if s.written.Add(1) >= carryWrites && !s.beside {
 		// It is on the disk either way: what fails here is not the write that was asked for.
 		_ = s.note(s.carry(context.WithoutCancel(ctx)))
 	}

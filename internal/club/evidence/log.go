@@ -1,7 +1,6 @@
 package evidence
 
 import (
-	"cmp"
 	"context"
 	"encoding/json"
 	"fmt"
@@ -124,7 +123,7 @@ func logOf(
 	gone bool,
 	where *time.Location,
 ) (out answer.Page[Entry], err error) {
-	names, one, err := students.Names(ctx, q)
+	names, err := students.Names(ctx, q)
 	if err != nil {
 		return out, err
 	}
@@ -151,29 +150,30 @@ func logOf(
 			Games:    []Game{},
 		}
 		for _, s := range students {
-			e.Students = append(e.Students, Share{ID: one[s], Name: names[s], Tried: []Tried{}})
+			e.Students = append(e.Students, Share{ID: names[s].ID, Name: names[s].Name, Tried: []Tried{}})
 		}
 		out.Items[i], at[r.ID], ids[i] = e, &out.Items[i], r.ID
 	}
-	results, err := q.ListResultsOfRuns(ctx, ids)
+	asked := store.List(ids...)
+	results, err := q.ListResultsOfRuns(ctx, asked)
 	if err != nil {
 		return out, err
 	}
 	for _, r := range results {
-		if err := at[r.RunID].share(one[r.StudentID]).add(r, where); err != nil {
+		if err := at[r.RunID].share(names[r.StudentID].ID).add(r, where); err != nil {
 			return out, err
 		}
 	}
-	played, err := q.ListGamesOfRuns(ctx, ids)
+	played, err := q.ListGamesOfRuns(ctx, asked)
 	if err != nil {
 		return out, err
 	}
 	for _, g := range gamesOf(played, names) {
 		at[g.Run].Games = append(at[g.Run].Games, g)
 	}
-	there, err := q.ListAttended(ctx, ids)
+	there, err := q.ListAttended(ctx, asked)
 	for _, a := range there {
-		s := at[a.RunID].share(one[a.StudentID])
+		s := at[a.RunID].share(names[a.StudentID].ID)
 		s.Felt, s.Note = Felt{int(a.Engagement), int(a.Effort), int(a.Confidence)}, a.Note
 	}
 	return out, err
@@ -219,7 +219,7 @@ func runsOf(
 // add puts a result into a student's part of a run.
 func (s *Share) add(r gen.Counted, where *time.Location) error {
 	if r.Balls > 0 {
-		if r.Asked == "[]" { // done, not hit
+		if r.Hit == 0 { // done
 			s.Repetitions += int(r.Balls)
 		} else {
 			s.Balls += int(r.Balls)
@@ -280,9 +280,9 @@ func tried(k goal.Kind, m progress.Mark) bool {
 
 // markOf a result: which series it belongs to, and what it came to.
 func markOf(r gen.Counted, where *time.Location) (key progress.Key, m progress.Mark, err error) {
-	var more store.MoreCounted
-	if err := json.Unmarshal([]byte(r.More), &more); err != nil {
-		return key, m, fmt.Errorf("result of run %s: %w", r.RunID, err)
+	more, err := store.ReadMore(r)
+	if err != nil {
+		return key, m, err
 	}
 	g := goal.Goal{Kind: goal.Kind(r.Kind), Count: more.Goal, Seconds: more.Seconds, SetOf: more.SetOf}
 	key = drill.SeriesOf(r.Drill, r.Stage, g)
@@ -294,7 +294,7 @@ func markOf(r gen.Counted, where *time.Location) (key progress.Key, m progress.M
 		Met:     r.Met != 0,
 		Held:    more.Held,
 		Title:   more.Title,
-		Name:    cmp.Or(more.Name, r.Stage),
+		Name:    more.Name,
 		Value:   float64(more.Count),
 		Balls:   int(r.Balls),
 		Good:    int(r.Good),
@@ -339,29 +339,30 @@ type Named struct {
 	Name string `json:"name"`
 }
 
-// gamesOf puts together the rows of games, of which there is one for each player.
+// gamesOf are the games in those rows, with who played them by name.
 func gamesOf[Row gen.ListGamesOfRunsRow | gen.ListGamesOfStudentsRow](
 	rows []Row,
-	names map[string]string,
+	names map[string]students.Called,
 ) []Game {
-	out := []Game{}
-	last := gen.ListGamesOfRunsRow{}
-	for _, row := range rows {
+	out := make([]Game, len(rows))
+	for i, row := range rows {
 		r := gen.ListGamesOfRunsRow(row)
-		if len(out) == 0 || r.RunID != last.RunID || r.BlockID != last.BlockID || r.N != last.N {
-			g := Game{
-				Run: r.RunID, Block: r.BlockID, At: r.At, Title: r.Title, Court: int(r.Court),
-				Sides: [2][]Named{{}, {}}, Points: [2]int{int(r.PointsA), int(r.PointsB)},
-				Rallies: [2]int{int(r.WonA), int(r.WonB)}, Over: r.Over != 0, Winner: int(r.Winner),
-				Favours: r.Favours, Game: r.Game,
-			}
-			g.Marks, _ = store.CarriedOf(r.Marks) // written by us
-			_ = json.Unmarshal([]byte(r.Own), &g.Own)
-			out = append(out, g)
+		g := Game{
+			Run: r.RunID, Block: r.BlockID, At: r.At, Title: r.Title, Court: int(r.Court),
+			Sides: [2][]Named{{}, {}}, Points: [2]int{int(r.PointsA), int(r.PointsB)},
+			Rallies: [2]int{int(r.WonA), int(r.WonB)}, Over: r.Over != 0, Winner: int(r.Winner),
+			Favours: r.Favours, Game: r.Game,
 		}
-		last = r
-		g := &out[len(out)-1]
-		g.Sides[r.Side] = append(g.Sides[r.Side], Named{r.StudentID, names[r.StudentID]})
+		var players []string // each is a side and an id, as one text
+		_ = json.Unmarshal([]byte(r.Players), &players)
+		g.Marks, _ = store.CarriedOf(r.Marks) // written by us
+		_ = json.Unmarshal([]byte(r.Own), &g.Own)
+		slices.Sort(players)
+		for _, p := range players {
+			side, id := int(p[0]-'0'), p[1:]
+			g.Sides[side] = append(g.Sides[side], Named{id, names[id].Name})
+		}
+		out[i] = g
 	}
 	return out
 }

@@ -37,7 +37,7 @@ func (c *Ledger) OrderOf(ctx context.Context, ids []string, longest int) (out Or
 			them[i] = plan.Student{ID: s.ID, Name: s.Name, Hand: s.Hand, Level: s.Level}
 			out.Names, out.IDs = append(out.Names, s.Name), append(out.IDs, s.ID)
 		}
-		if err := stand(ctx, q, them); err != nil {
+		if err := standing(ctx, q, them); err != nil {
 			return err
 		}
 		if them[0].Standing == nil {

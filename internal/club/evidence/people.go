@@ -151,7 +151,11 @@ func (c *Ledger) readPerson(ctx context.Context, q *gen.Queries, id string) (*Pe
 		}
 		ask, known := asked[r.Ask]
 		if !known {
-			if ask, err = c.asking(&out.Student, r.Asked); err != nil {
+			text, err := q.GetAsk(ctx, r.Ask)
+			if err != nil {
+				return nil, err
+			}
+			if ask, err = c.asking(&out.Student, text); err != nil {
 				return nil, fmt.Errorf("result of run %s: %w", r.RunID, err)
 			}
 			asked[r.Ask] = ask
@@ -270,7 +274,7 @@ func (c *Ledger) Everybody(
 		}
 		plan.Call(out)
 		if len(wrong) == 0 {
-			if err := stand(ctx, q, out); err != nil {
+			if err := standing(ctx, q, out); err != nil {
 				return err
 			}
 		}
@@ -317,24 +321,33 @@ func (c *Ledger) KnownBefore(
 // mostGames of each student are looked back on in a plan.
 const mostGames = 30
 
-// stand tells students what their games say of their strength, and what they played
-// lately.
-func stand(ctx context.Context, q *gen.Queries, students []plan.Student) error {
-	place := map[string]int{}
-	ids := make([]string, len(students))
-	for i := range students {
-		ids[i], place[students[i].ID] = students[i].ID, i
+// standing tells students what their games say of their strength, and what they played lately.
+func standing(ctx context.Context, q *gen.Queries, of []plan.Student) error {
+	ids := make([]string, len(of))
+	for i := range of {
+		ids[i] = of[i].ID
 	}
-	if len(ids) == 0 {
-		return nil
-	}
-	rows, err := q.ListGamesOfStudents(ctx, ids)
+	rows, err := q.ListGamesOfStudents(ctx, store.List(ids...))
 	if err != nil || len(rows) == 0 {
 		return err
 	}
+	names, err := students.Names(ctx, q)
+	stand(of, gamesOf(rows, names), names)
+	return err
+}
+
+// stand is standing by these games, the latest first.
+func stand(of []plan.Student, games []Game, names map[string]students.Called) {
+	if len(games) == 0 {
+		return
+	}
+	place := map[string]int{}
+	for i := range of {
+		place[of[i].ID] = i
+	}
 	var others []units.Level
 	var meetings []plan.Meeting
-	for _, g := range gamesOf(rows, nil) {
+	for _, g := range games {
 		if len(g.Sides[0]) == 0 || len(g.Sides[1]) == 0 {
 			continue
 		}
@@ -356,13 +369,9 @@ func stand(ctx context.Context, q *gen.Queries, students []plan.Student) error {
 			for _, s := range who {
 				at, ok := place[s.ID]
 				if !ok {
-					row, err := q.GetStudent(ctx, s.ID)
-					if err != nil {
-						return err
-					}
-					at = len(students) + len(others)
+					at = len(of) + len(others)
 					place[s.ID] = at
-					others = append(others, units.Level(row.Level))
+					others = append(others, names[s.ID].Level)
 				}
 				played.Sides[side] = append(played.Sides[side], s.ID)
 				if side == 0 {
@@ -374,11 +383,10 @@ func stand(ctx context.Context, q *gen.Queries, students []plan.Student) error {
 		}
 		meetings = append(meetings, m)
 		for _, id := range slices.Concat(played.Sides[0], played.Sides[1]) {
-			if at := place[id]; at < len(students) && len(students[at].Games) < mostGames {
-				students[at].Games = append(students[at].Games, played)
+			if at := place[id]; at < len(of) && len(of[at].Games) < mostGames {
+				of[at].Games = append(of[at].Games, played)
 			}
 		}
 	}
-	plan.Stand(students, others, meetings)
-	return nil
+	plan.Stand(of, others, meetings)
 }

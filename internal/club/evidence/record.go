@@ -14,6 +14,7 @@ import (
 	"hodometer/core/target"
 	"hodometer/internal/club/documents"
 	"hodometer/internal/club/students"
+	"hodometer/internal/store"
 	"hodometer/internal/store/gen"
 )
 
@@ -240,19 +241,17 @@ func (p *Person) near(i int) (float64, error) {
 // seen puts in the games, and what the coach wrote down.
 func (r *Record) seen(ctx context.Context, q *gen.Queries, p *Person) error {
 	id := p.Student.ID
-	names, _, err := students.Names(ctx, q)
+	names, err := students.Names(ctx, q)
 	if err != nil {
 		return err
 	}
-	games, err := q.ListGamesOfStudents(ctx, []string{id})
+	games, err := q.ListGamesOfStudents(ctx, store.List(id))
 	if err != nil {
 		return err
 	}
 	r.Games = gamesOf(games, names)
 	alone := []plan.Student{p.At(0, "", "")}
-	if err := stand(ctx, q, alone); err != nil {
-		return err
-	}
+	stand(alone, r.Games, names)
 	if s := alone[0]; s.Standing != nil {
 		chance, low, high := s.AgainstLevel()
 		r.Strength = &Strength{chance, low, high, s.Rallied}

@@ -2,7 +2,6 @@ package evidence
 
 import (
 	"context"
-	"encoding/json"
 	"fmt"
 	"math"
 	"time"
@@ -65,14 +64,15 @@ func (c *Ledger) Results(ctx context.Context, student, from, to string) (out Res
 					"choose a shorter one"},
 			}
 		}
-		for _, r := range rows {
+		for _, row := range rows {
+			r := row.Counted
 			k := Result{
 				Day:     c.store.At(r.At).Format(time.DateOnly),
 				At:      r.At,
 				Run:     r.RunID,
-				Lesson:  r.Title,
+				Lesson:  row.Title,
 				Student: r.StudentID,
-				Name:    r.Name,
+				Name:    row.Name,
 				Drill:   r.Drill,
 				Edition: r.Edition,
 				Stage:   r.Stage,
@@ -83,8 +83,8 @@ func (c *Ledger) Results(ctx context.Context, student, from, to string) (out Res
 				Best:    int(r.Best),
 				Met:     r.Met != 0,
 			}
-			if err := json.Unmarshal([]byte(r.More), &k.MoreCounted); err != nil {
-				return fmt.Errorf("result of run %s: %w", r.RunID, err)
+			if k.MoreCounted, err = store.ReadMore(r); err != nil {
+				return err
 			}
 			k.Count = k.MoreCounted.Count
 			out.Results = append(out.Results, k)
@@ -102,13 +102,13 @@ func (c *Ledger) gamesBetween(
 	student string,
 	since, until int64,
 ) error {
-	names, one, err := students.Names(ctx, q)
+	names, err := students.Names(ctx, q)
 	if err != nil {
 		return err
 	}
 	var ids []string
-	for id, is := range one {
-		if id == is {
+	for id, is := range names {
+		if id == is.ID {
 			ids = append(ids, id)
 		}
 	}
@@ -118,7 +118,7 @@ func (c *Ledger) gamesBetween(
 	if len(ids) == 0 {
 		return nil
 	}
-	rows, err := q.ListGamesOfStudents(ctx, ids)
+	rows, err := q.ListGamesOfStudents(ctx, store.List(ids...))
 	for _, g := range gamesOf(rows, names) {
 		if g.At >= since && g.At < until {
 			out.Games = append(out.Games, g)

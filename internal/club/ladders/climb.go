@@ -3,7 +3,6 @@ package ladders
 import (
 	"cmp"
 	"context"
-	"encoding/json"
 	"fmt"
 	"slices"
 	"strings"
@@ -386,10 +385,10 @@ func (w *climber) counted(ctx context.Context) (out []ladder.Counted, err error)
 			Skill: drill.Skill(r.Skill), Focus: focus, Kind: goal.Kind(r.Kind),
 			Balls: int(r.Balls), Judged: int(r.Balls), Good: int(r.Good), At: r.At, Run: r.RunID,
 		}
-		if r.Asked == "[]" { // done, not hit: good is what was rated so
-			var more store.MoreCounted
-			if err := json.Unmarshal([]byte(r.More), &more); err != nil {
-				return nil, fmt.Errorf("result of run %s: %w", r.RunID, err)
+		if r.Hit == 0 { // done: good is what was rated so
+			more, err := store.ReadMore(r)
+			if err != nil {
+				return nil, err
 			}
 			one.Judged, one.Good = more.Held[0]+more.Held[1]+more.Held[2], more.Held[2]
 		}

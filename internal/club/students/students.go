@@ -341,19 +341,21 @@ func (c *Roll) Split(ctx context.Context, id string) (out Student, err error) {
 	return out, err
 }
 
-// Names are what everybody is called, and one who everybody is: a merged student goes by
-// the name and the id of the one they live on in.
-func Names(ctx context.Context, q *gen.Queries) (called, one map[string]string, err error) {
-	rows, err := q.ListStudents(ctx)
+// Called is who somebody is: one who was merged is who they live on in.
+type Called struct {
+	ID, Name string
+	Level    units.Level
+}
+
+// Names are what everybody is called, by id.
+func Names(ctx context.Context, q *gen.Queries) (map[string]Called, error) {
+	rows, err := q.ListCalled(ctx)
 	if err != nil {
-		return nil, nil, err
+		return nil, err
 	}
-	called, one = map[string]string{}, map[string]string{}
+	called := make(map[string]Called, len(rows))
 	for _, r := range rows {
-		called[r.ID], one[r.ID] = r.Name, cmp.Or(r.Merged.String, r.ID)
+		called[r.ID] = Called{r.One, r.Name, units.Level(r.Level)}
 	}
-	for id, is := range one {
-		called[id] = called[is]
-	}
-	return called, one, nil
+	return called, nil
 }

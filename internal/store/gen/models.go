@@ -67,25 +67,26 @@ type Coach struct {
 }
 
 type Counted struct {
-	RunID     string
-	StudentID string
-	BlockID   string
-	Step      int64
-	Shot      int64
-	At        int64
-	Balls     int64
-	Good      int64
-	Best      int64
-	Met       int64
-	Radius    float64
-	Kind      string
-	Skill     string
-	Stage     string
-	Drill     string
-	Edition   string
-	More      string
-	Ask       int64
-	Asked     string
+	RunID      string
+	StudentID  string
+	BlockID    string
+	Step       int64
+	Shot       int64
+	At         int64
+	Balls      int64
+	Good       int64
+	Best       int64
+	Met        int64
+	Radius     float64
+	Kind       string
+	Skill      string
+	Stage      string
+	Drill      string
+	Edition    string
+	DrillTitle string
+	More       string
+	Ask        int64
+	Hit        int64
 }
 
 type Declined struct {

@@ -111,6 +111,46 @@ func (q *Queries) InsertStudent(ctx context.Context, arg InsertStudentParams) er
 	return err
 }
 
+const listCalled = `-- name: ListCalled :many
+select w.id, w.one, s.name, s.level from who w join students s on s.id = w.one
+`
+
+type ListCalledRow struct {
+	ID    string
+	One   string
+	Name  string
+	Level string
+}
+
+// What everybody is called who ever was a student here.
+func (q *Queries) ListCalled(ctx context.Context) ([]ListCalledRow, error) {
+	rows, err := q.db.QueryContext(ctx, listCalled)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []ListCalledRow
+	for rows.Next() {
+		var i ListCalledRow
+		if err := rows.Scan(
+			&i.ID,
+			&i.One,
+			&i.Name,
+			&i.Level,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const listGroups = `-- name: ListGroups :many
 select id, version, name, students from groups order by name, id
 `
@@ -187,7 +227,7 @@ func (q *Queries) ListPlannedOfStudent(ctx context.Context, arg ListPlannedOfStu
 }
 
 const listResultsOfStudent = `-- name: ListResultsOfStudent :many
-select run_id, student_id, block_id, step, shot, at, balls, good, best, met, radius, kind, skill, stage, drill, edition, more, ask, asked from counted where student_id in (select w.id from who w where w.one = ?1) order by at, run_id, block_id, step, shot
+select run_id, student_id, block_id, step, shot, at, balls, good, best, met, radius, kind, skill, stage, drill, edition, drill_title, more, ask, hit from counted where student_id in (select w.id from who w where w.one = ?1) order by at, run_id, block_id, step, shot
 `
 
 func (q *Queries) ListResultsOfStudent(ctx context.Context, student string) ([]Counted, error) {
@@ -216,9 +256,10 @@ func (q *Queries) ListResultsOfStudent(ctx context.Context, student string) ([]C
 			&i.Stage,
 			&i.Drill,
 			&i.Edition,
+			&i.DrillTitle,
 			&i.More,
 			&i.Ask,
-			&i.Asked,
+			&i.Hit,
 		); err != nil {
 			return nil, err
 		}

@@ -10,7 +10,7 @@ import (
 )
 
 const listResults = `-- name: ListResults :many
-select r.run_id, r.student_id, r.block_id, r.step, r.shot, r.at, r.balls, r.good, r.best, r.met, r.radius, r.kind, r.skill, r.stage, r.drill, r.edition, r.more, r.ask, r.asked, s.name, runs.title from counted r
+select r.run_id, r.student_id, r.block_id, r.step, r.shot, r.at, r.balls, r.good, r.best, r.met, r.radius, r.kind, r.skill, r.stage, r.drill, r.edition, r.drill_title, r.more, r.ask, r.hit, s.name, runs.title from counted r
 join students s on s.id = r.student_id join runs on runs.id = r.run_id
 where (?1 = '' or r.student_id in (select w.id from who w where w.one = ?1)) and r.at >= ?2 and r.at < ?3
 order by r.at, r.run_id, r.student_id, r.block_id, r.step limit ?4
@@ -24,27 +24,9 @@ type ListResultsParams struct {
 }
 
 type ListResultsRow struct {
-	RunID     string
-	StudentID string
-	BlockID   string
-	Step      int64
-	Shot      int64
-	At        int64
-	Balls     int64
-	Good      int64
-	Best      int64
-	Met       int64
-	Radius    float64
-	Kind      string
-	Skill     string
-	Stage     string
-	Drill     string
-	Edition   string
-	More      string
-	Ask       int64
-	Asked     string
-	Name      string
-	Title     string
+	Counted Counted
+	Name    string
+	Title   string
 }
 
 // What was counted from one moment to another, of one student or (”) all.
@@ -63,25 +45,26 @@ func (q *Queries) ListResults(ctx context.Context, arg ListResultsParams) ([]Lis
 	for rows.Next() {
 		var i ListResultsRow
 		if err := rows.Scan(
-			&i.RunID,
-			&i.StudentID,
-			&i.BlockID,
-			&i.Step,
-			&i.Shot,
-			&i.At,
-			&i.Balls,
-			&i.Good,
-			&i.Best,
-			&i.Met,
-			&i.Radius,
-			&i.Kind,
-			&i.Skill,
-			&i.Stage,
-			&i.Drill,
-			&i.Edition,
-			&i.More,
-			&i.Ask,
-			&i.Asked,
+			&i.Counted.RunID,
+			&i.Counted.StudentID,
+			&i.Counted.BlockID,
+			&i.Counted.Step,
+			&i.Counted.Shot,
+			&i.Counted.At,
+			&i.Counted.Balls,
+			&i.Counted.Good,
+			&i.Counted.Best,
+			&i.Counted.Met,
+			&i.Counted.Radius,
+			&i.Counted.Kind,
+			&i.Counted.Skill,
+			&i.Counted.Stage,
+			&i.Counted.Drill,
+			&i.Counted.Edition,
+			&i.Counted.DrillTitle,
+			&i.Counted.More,
+			&i.Counted.Ask,
+			&i.Counted.Hit,
 			&i.Name,
 			&i.Title,
 		); err != nil {

@@ -141,6 +141,17 @@ func (q *Queries) FindAsk(ctx context.Context, arg FindAskParams) (int64, error)
 	return id, err
 }
 
+const getAsk = `-- name: GetAsk :one
+select body from asks where id = ?
+`
+
+func (q *Queries) GetAsk(ctx context.Context, id int64) (string, error) {
+	row := q.db.QueryRowContext(ctx, getAsk, id)
+	var body string
+	err := row.Scan(&body)
+	return body, err
+}
+
 const getPacked = `-- name: GetPacked :one
 select body from packed_events where run_id = ?
 `
@@ -408,21 +419,11 @@ func (q *Queries) InsertTag(ctx context.Context, arg InsertTagParams) error {
 }
 
 const listAttended = `-- name: ListAttended :many
-select run_id, student_id, engagement, effort, confidence, note from attended where run_id in (/*SLICE:runs*/?)
+select run_id, student_id, engagement, effort, confidence, note from attended where run_id in (select value from json_each(cast(?1 as text)))
 `
 
-func (q *Queries) ListAttended(ctx context.Context, runs []string) ([]Attended, error) {
-	query := listAttended
-	var queryParams []interface{}
-	if len(runs) > 0 {
-		for _, v := range runs {
-			queryParams = append(queryParams, v)
-		}
-		query = strings.Replace(query, "/*SLICE:runs*/?", strings.Repeat(",?", len(runs))[1:], 1)
-	} else {
-		query = strings.Replace(query, "/*SLICE:runs*/?", "NULL", 1)
-	}
-	rows, err := q.db.QueryContext(ctx, query, queryParams...)
+func (q *Queries) ListAttended(ctx context.Context, runs string) ([]Attended, error) {
+	rows, err := q.db.QueryContext(ctx, listAttended, runs)
 	if err != nil {
 		return nil, err
 	}
@@ -524,46 +525,36 @@ func (q *Queries) ListEvents(ctx context.Context, runID string) ([]string, error
 }
 
 const listGamesOfRuns = `-- name: ListGamesOfRuns :many
-select g.run_id, g.block_id, g.n, g.at, g.court, g.points_a, g.points_b, g.won_a, g.won_b, g."over", g.winner, g.favours, g.title, g.game, g.marks, g.own, w.one as student_id, p.side
-from games g join game_players p on p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n
-join who w on w.id = p.student_id
-where g.run_id in (/*SLICE:runs*/?)
-order by g.run_id, g.n, p.side, p.student_id
+select g.run_id, g.block_id, g.n, g.at, g.court, g.points_a, g.points_b, g.won_a, g.won_b, g."over", g.winner, g.favours, g.title, g.game, g.marks, g.own,
+  cast((select json_group_array(p.side || w.one) from game_players p join who w on w.id = p.student_id
+        where p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n) as text) as players
+from games g
+where g.run_id in (select value from json_each(cast(?1 as text)))
+order by g.run_id, g.n
 `
 
 type ListGamesOfRunsRow struct {
-	RunID     string
-	BlockID   string
-	N         int64
-	At        int64
-	Court     int64
-	PointsA   int64
-	PointsB   int64
-	WonA      int64
-	WonB      int64
-	Over      int64
-	Winner    int64
-	Favours   float64
-	Title     string
-	Game      string
-	Marks     string
-	Own       string
-	StudentID string
-	Side      int64
+	RunID   string
+	BlockID string
+	N       int64
+	At      int64
+	Court   int64
+	PointsA int64
+	PointsB int64
+	WonA    int64
+	WonB    int64
+	Over    int64
+	Winner  int64
+	Favours float64
+	Title   string
+	Game    string
+	Marks   string
+	Own     string
+	Players string
 }
 
-func (q *Queries) ListGamesOfRuns(ctx context.Context, runs []string) ([]ListGamesOfRunsRow, error) {
-	query := listGamesOfRuns
-	var queryParams []interface{}
-	if len(runs) > 0 {
-		for _, v := range runs {
-			queryParams = append(queryParams, v)
-		}
-		query = strings.Replace(query, "/*SLICE:runs*/?", strings.Repeat(",?", len(runs))[1:], 1)
-	} else {
-		query = strings.Replace(query, "/*SLICE:runs*/?", "NULL", 1)
-	}
-	rows, err := q.db.QueryContext(ctx, query, queryParams...)
+func (q *Queries) ListGamesOfRuns(ctx context.Context, runs string) ([]ListGamesOfRunsRow, error) {
+	rows, err := q.db.QueryContext(ctx, listGamesOfRuns, runs)
 	if err != nil {
 		return nil, err
 	}
@@ -588,8 +579,7 @@ func (q *Queries) ListGamesOfRuns(ctx context.Context, runs []string) ([]ListGam
 			&i.Game,
 			&i.Marks,
 			&i.Own,
-			&i.StudentID,
-			&i.Side,
+			&i.Players,
 		); err != nil {
 			return nil, err
 		}
@@ -605,50 +595,39 @@ func (q *Queries) ListGamesOfRuns(ctx context.Context, runs []string) ([]ListGam
 }
 
 const listGamesOfStudents = `-- name: ListGamesOfStudents :many
-select g.run_id, g.block_id, g.n, g.at, g.court, g.points_a, g.points_b, g.won_a, g.won_b, g."over", g.winner, g.favours, g.title, g.game, g.marks, g.own, w.one as student_id, p.side
+select g.run_id, g.block_id, g.n, g.at, g.court, g.points_a, g.points_b, g.won_a, g.won_b, g."over", g.winner, g.favours, g.title, g.game, g.marks, g.own,
+  cast((select json_group_array(p.side || w.one) from game_players p join who w on w.id = p.student_id
+        where p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n) as text) as players
 from (select distinct x.run_id, x.block_id, x.n from game_players x
-      where x.student_id in (select v.id from who v where v.one in (/*SLICE:students*/?))) own
+      where x.student_id in (select v.id from who v where v.one in (select value from json_each(cast(?1 as text))))) own
 join games g on g.run_id = own.run_id and g.block_id = own.block_id and g.n = own.n
-join game_players p on p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n
-join who w on w.id = p.student_id
-order by g.at desc, g.run_id, g.n desc, p.side, p.student_id
-limit 4000
+order by g.at desc, g.run_id, g.n desc
+limit 2000
 `
 
 type ListGamesOfStudentsRow struct {
-	RunID     string
-	BlockID   string
-	N         int64
-	At        int64
-	Court     int64
-	PointsA   int64
-	PointsB   int64
-	WonA      int64
-	WonB      int64
-	Over      int64
-	Winner    int64
-	Favours   float64
-	Title     string
-	Game      string
-	Marks     string
-	Own       string
-	StudentID string
-	Side      int64
+	RunID   string
+	BlockID string
+	N       int64
+	At      int64
+	Court   int64
+	PointsA int64
+	PointsB int64
+	WonA    int64
+	WonB    int64
+	Over    int64
+	Winner  int64
+	Favours float64
+	Title   string
+	Game    string
+	Marks   string
+	Own     string
+	Players string
 }
 
-// The games of any of these students, with everybody in them, latest first.
-func (q *Queries) ListGamesOfStudents(ctx context.Context, students []string) ([]ListGamesOfStudentsRow, error) {
-	query := listGamesOfStudents
-	var queryParams []interface{}
-	if len(students) > 0 {
-		for _, v := range students {
-			queryParams = append(queryParams, v)
-		}
-		query = strings.Replace(query, "/*SLICE:students*/?", strings.Repeat(",?", len(students))[1:], 1)
-	} else {
-		query = strings.Replace(query, "/*SLICE:students*/?", "NULL", 1)
-	}
-	rows, err := q.db.QueryContext(ctx, query, queryParams...)
+// The games of any of these students, latest first, with everybody in them, their side before their id.
+func (q *Queries) ListGamesOfStudents(ctx context.Context, students string) ([]ListGamesOfStudentsRow, error) {
+	rows, err := q.db.QueryContext(ctx, listGamesOfStudents, students)
 	if err != nil {
 		return nil, err
 	}
@@ -673,8 +652,7 @@ func (q *Queries) ListGamesOfStudents(ctx context.Context, students []string) ([
 			&i.Game,
 			&i.Marks,
 			&i.Own,
-			&i.StudentID,
-			&i.Side,
+			&i.Players,
 		); err != nil {
 			return nil, err
 		}
@@ -724,7 +702,7 @@ func (q *Queries) ListNotesOfStudent(ctx context.Context, student string) ([]Lis
 }
 
 const listResultsOfRun = `-- name: ListResultsOfRun :many
-select run_id, student_id, block_id, step, shot, at, balls, good, best, met, radius, kind, skill, stage, drill, edition, more, ask, asked from counted where run_id = ? order by student_id, block_id, step, shot
+select run_id, student_id, block_id, step, shot, at, balls, good, best, met, radius, kind, skill, stage, drill, edition, drill_title, more, ask, hit from counted where run_id = ? order by student_id, block_id, step, shot
 `
 
 func (q *Queries) ListResultsOfRun(ctx context.Context, runID string) ([]Counted, error) {
@@ -753,9 +731,10 @@ func (q *Queries) ListResultsOfRun(ctx context.Context, runID string) ([]Counted
 			&i.Stage,
 			&i.Drill,
 			&i.Edition,
+			&i.DrillTitle,
 			&i.More,
 			&i.Ask,
-			&i.Asked,
+			&i.Hit,
 		); err != nil {
 			return nil, err
 		}
@@ -771,21 +750,11 @@ func (q *Queries) ListResultsOfRun(ctx context.Context, runID string) ([]Counted
 }
 
 const listResultsOfRuns = `-- name: ListResultsOfRuns :many
-select run_id, student_id, block_id, step, shot, at, balls, good, best, met, radius, kind, skill, stage, drill, edition, more, ask, asked from counted where run_id in (/*SLICE:runs*/?) order by run_id, student_id, block_id, step, shot
+select run_id, student_id, block_id, step, shot, at, balls, good, best, met, radius, kind, skill, stage, drill, edition, drill_title, more, ask, hit from counted where run_id in (select value from json_each(cast(?1 as text))) order by run_id, student_id, block_id, step, shot
 `
 
-func (q *Queries) ListResultsOfRuns(ctx context.Context, runs []string) ([]Counted, error) {
-	query := listResultsOfRuns
-	var queryParams []interface{}
-	if len(runs) > 0 {
-		for _, v := range runs {
-			queryParams = append(queryParams, v)
-		}
-		query = strings.Replace(query, "/*SLICE:runs*/?", strings.Repeat(",?", len(runs))[1:], 1)
-	} else {
-		query = strings.Replace(query, "/*SLICE:runs*/?", "NULL", 1)
-	}
-	rows, err := q.db.QueryContext(ctx, query, queryParams...)
+func (q *Queries) ListResultsOfRuns(ctx context.Context, runs string) ([]Counted, error) {
+	rows, err := q.db.QueryContext(ctx, listResultsOfRuns, runs)
 	if err != nil {
 		return nil, err
 	}
@@ -810,9 +779,10 @@ func (q *Queries) ListResultsOfRuns(ctx context.Context, runs []string) ([]Count
 			&i.Stage,
 			&i.Drill,
 			&i.Edition,
+			&i.DrillTitle,
 			&i.More,
 			&i.Ask,
-			&i.Asked,
+			&i.Hit,
 		); err != nil {
 			return nil, err
 		}

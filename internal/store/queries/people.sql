@@ -19,6 +19,10 @@ update students set version = version + 1, merged = null where id = ?;
 -- name: ListResultsOfStudent :many
 select * from counted where student_id in (select w.id from who w where w.one = sqlc.arg('student')) order by at, run_id, block_id, step, shot;
 
+-- name: ListCalled :many
+-- What everybody is called who ever was a student here.
+select w.id, w.one, s.name, s.level from who w join students s on s.id = w.one;
+
 -- name: ListGroups :many
 select * from groups order by name, id;
 

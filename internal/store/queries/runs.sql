@@ -45,11 +45,14 @@ select id from asks where drill = ? and edition = ? and stage = ? and kind = ? a
 -- name: InsertAsk :one
 insert into asks (kind, drill, edition, stage, title, body) values (?, ?, ?, ?, ?, ?) returning id;
 
+-- name: GetAsk :one
+select body from asks where id = ?;
+
 -- name: ListResultsOfRuns :many
-select * from counted where run_id in (sqlc.slice('runs')) order by run_id, student_id, block_id, step, shot;
+select * from counted where run_id in (select value from json_each(cast(sqlc.arg('runs') as text))) order by run_id, student_id, block_id, step, shot;
 
 -- name: ListAttended :many
-select * from attended where run_id in (sqlc.slice('runs'));
+select * from attended where run_id in (select value from json_each(cast(sqlc.arg('runs') as text)));
 
 -- name: ListRunsOfStudents :many
 select distinct r.id, t.body as lesson, r.started_at from runs r join attended x on x.run_id = r.id join texts t on t.id = r.text
@@ -73,22 +76,23 @@ values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
 insert into game_players (student_id, run_id, block_id, n, side) values (?, ?, ?, ?, ?);
 
 -- name: ListGamesOfStudents :many
--- The games of any of these students, with everybody in them, latest first.
-select g.*, w.one as student_id, p.side
+-- The games of any of these students, latest first, with everybody in them, their side before their id.
+select g.*,
+  cast((select json_group_array(p.side || w.one) from game_players p join who w on w.id = p.student_id
+        where p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n) as text) as players
 from (select distinct x.run_id, x.block_id, x.n from game_players x
-      where x.student_id in (select v.id from who v where v.one in (sqlc.slice('students')))) own
+      where x.student_id in (select v.id from who v where v.one in (select value from json_each(cast(sqlc.arg('students') as text))))) own
 join games g on g.run_id = own.run_id and g.block_id = own.block_id and g.n = own.n
-join game_players p on p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n
-join who w on w.id = p.student_id
-order by g.at desc, g.run_id, g.n desc, p.side, p.student_id
-limit 4000;
+order by g.at desc, g.run_id, g.n desc
+limit 2000;
 
 -- name: ListGamesOfRuns :many
-select g.*, w.one as student_id, p.side
-from games g join game_players p on p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n
-join who w on w.id = p.student_id
-where g.run_id in (sqlc.slice('runs'))
-order by g.run_id, g.n, p.side, p.student_id;
+select g.*,
+  cast((select json_group_array(p.side || w.one) from game_players p join who w on w.id = p.student_id
+        where p.run_id = g.run_id and p.block_id = g.block_id and p.n = g.n) as text) as players
+from games g
+where g.run_id in (select value from json_each(cast(sqlc.arg('runs') as text)))
+order by g.run_id, g.n;
 
 -- name: DeleteTags :exec
 delete from tags where run_id = ?;
