@@ -72,33 +72,40 @@ export class Shelf<T> {
         return;
       }
   }
-  /** Deletes those that are one's own, with a way back. */
+  /** Deletes those that are one's own, with a way back, also for some where the others could not be. */
   async remove(items: T[]) {
     const { kind } = this;
-    const gone = items.filter((item) => kind.of(item).own);
-    const words = !gone.length
-      ? `${capital(kind.many)} that come with Hodometer cannot be deleted. You can delete only your own.`
-      : `${gone.length === 1 ? `“${kind.of(gone[0]!).title}”` : `${gone.length} ${kind.many}`} deleted. ${kind.stays}`;
-    const back = async () => {
-      await this.tried(async () => {
-        for (const item of gone) await kind.restore(item);
+    const mine = items.filter((item) => kind.of(item).own);
+    const gone: T[] = [];
+    const ids = () => gone.map((item) => kind.of(item).id);
+    const back = () =>
+      this.tried(async () => {
+        for (; gone.length; gone.shift()) await kind.restore(gone[0]!);
         this.told = undefined;
-      });
-    };
+      }, wayBack);
+    const wayBack = () => (gone.length ? back : undefined);
     await this.tried(async () => {
-      for (const item of gone) await kind.remove(item);
-      this.chosen = [];
-      this.told = { words, back: gone.length ? back : undefined };
-    });
+      for (const item of mine) {
+        await kind.remove(item).catch((error: Error) => {
+          throw gone.length
+            ? new Error(`${gone.length} of ${mine.length} ${kind.many} deleted. ${error.message}`)
+            : error;
+        });
+        gone.push(item);
+      }
+      const what = gone.length === 1 ? `“${kind.of(gone[0]!).title}”` : `${gone.length} ${kind.many}`;
+      const words = gone.length
+        ? `${what} deleted. ${kind.stays}`
+        : `${capital(kind.many)} that come with Hodometer cannot be deleted. You can delete only your own.`;
+      this.told = { words, back: wayBack() };
+    }, wayBack);
+    this.chosen = gone.length < mine.length ? this.chosen.filter((id) => !ids().includes(id)) : [];
   }
-  /** Does something, says what was wrong with it, and shows what there is then. */
-  private async tried(work: () => Promise<void>) {
-    try {
-      await work();
-      await this.again();
-    } catch (error) {
-      this.told = { words: (error as Error).message };
-    }
+  /** Does something, says what was wrong with it, with what can still be brought back, and shows what there is then. */
+  private async tried(work: () => Promise<void>, wayBack: () => Told['back']) {
+    const said = (error: unknown) => ({ words: (error as Error).message, back: wayBack() });
+    await work().catch((error: unknown) => (this.told = said(error)));
+    await this.again().catch((error: unknown) => (this.told ??= said(error)));
   }
 }
 

@@ -71,6 +71,27 @@ test('only one’s own is deleted, and comes back', async () => {
   expect(s.told?.back).toBeUndefined();
 });
 
+test('where some could not be deleted, those that were come back, and the others stay ticked', async () => {
+  const [a, b, c] = ['a', 'b', 'c'].map((id) => ({ id, title: id, own: true }));
+  const s = shelf(a!, b!, c!);
+  await s.again();
+  for (const card of [a!, b!, c!]) s.choose(card);
+  const { remove, restore } = s.kind;
+  s.kind.remove = (card) => (card === c ? Promise.reject(new Error('No connection.')) : remove(card));
+  await s.remove([a!, b!, c!]);
+  expect(ids(s)).toEqual(['c']);
+  expect(s.chosen).toEqual(['c']);
+  expect(s.told?.words).toBe('2 of 3 cards deleted. No connection.');
+  s.kind.restore = (card) => (card === b ? Promise.reject(new Error('Still none.')) : restore(card));
+  await s.told?.back?.();
+  expect(ids(s)).toEqual(['c', 'a']);
+  expect(s.told?.words).toBe('Still none.');
+  s.kind.restore = restore;
+  await s.told?.back?.();
+  expect(ids(s), 'nothing comes back twice').toEqual(['c', 'a', 'b']);
+  expect(s.told).toBeUndefined();
+});
+
 test('files are taken in up to one that is refused, and it is said why', async () => {
   const s = shelf();
   await s.bringIn([file('one.json', 'x'), file('two.json', 'broken'), file('three.json', 'y')]);
