@@ -19,6 +19,16 @@ import { forgetFresh, keepFresh } from './create';
 /** The block that is selected when a lesson is opened: the first drill. */
 export const firstSelected = (lesson: Lesson) => (lesson.blocks.find((b) => b.drill) ?? lesson.blocks[0])?.id;
 
+/** What a plan offers, each with a name that it has in another plan of the lesson too. */
+function offersOf(plan: Plan): { name: string; fix: Fix }[] {
+  const named = (what: string, fix: Fix) => ({ name: [what, ...fix.blocks.map((b) => b.id)].join(' '), fix });
+  return [
+    ...(plan.notices ?? []).flatMap((n) => n.fixes.map((f, i) => named(`${n.kind} ${n.id ?? ''} ${i}`, f))),
+    ...(plan.detail?.levelling ?? []).map((l) => named(`level ${l.what}`, l.fix)),
+    ...(plan.detail?.offers ?? []).map((o) => named(`arrange ${o.fix.label}`, o.fix))
+  ];
+}
+
 /** A lesson being edited: reckoned at once by the server with every change. */
 export class Editor extends EditedDocument<Lesson> {
   readonly what = 'lesson';
@@ -64,15 +74,24 @@ export class Editor extends EditedDocument<Lesson> {
   setBlock(id: string, next: Partial<Block>, key = '') {
     this.change({ blocks: this.lesson.blocks.map((b) => (b.id === id ? { ...b, ...next } : b)) }, key);
   }
-  /** A fix: all of the blocks, or some that take the place of those with their ids. */
-  fix(f: Fix) {
-    if (f.whole) this.change({ blocks: f.blocks });
-    else this.change({ blocks: this.lesson.blocks.map((b) => f.blocks.find((n) => n.id === b.id) ?? b) });
+  /** What was offered, of the lesson as it stands now: a hand can be faster than what is reckoned. */
+  async fix(f: Fix) {
+    const before = this.plan;
+    const now = await this.#checked.newest();
+    const was = before && now && before !== now && offersOf(before).find((o) => o.fix === f);
+    if (!was) return this.#put(f);
+    const same = offersOf(now).find((o) => o.name === was.name);
+    if (same) this.#put(same.fix); // else it is offered no longer
   }
-  /** Fits the lesson to its length as both stand now, not as they were when last reckoned. */
+  /** Fits the lesson to its length as both stand now. */
   async fit() {
     const plan = await this.#checked.newest();
-    if (plan?.fit) this.fix(plan.fit);
+    if (plan?.fit) this.#put(plan.fit);
+  }
+  /** All of the blocks, or some that take the place of those with their ids. */
+  #put(f: Fix) {
+    if (f.whole) this.change({ blocks: f.blocks });
+    else this.change({ blocks: this.lesson.blocks.map((b) => f.blocks.find((n) => n.id === b.id) ?? b) });
   }
   /** What one student has for themselves in a block; as the others where nothing is left of it. */
   setVariant(block: Block, student: string, next: Partial<Variant>) {

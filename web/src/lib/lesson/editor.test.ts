@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import { api, type Lesson, type Plan } from '$lib/api/client';
+import { api, type Fix, type Lesson, type Plan } from '$lib/api/client';
 import { Editor } from './editor.svelte';
 
 vi.mock('$lib/api/client', () => ({
@@ -182,11 +182,39 @@ test('a lesson is fitted to the length it has, not to the one it had when last r
   expect(e.lesson.blocks.map((b) => b.minutes)).toEqual([80]);
 });
 
-test('a fix takes the place of some blocks or of all, and one student has something of their own', () => {
+test('a fix is of the lesson that stands now; one that is offered no longer changes nothing', async () => {
+  const shorter = (minutes: number) => ({
+    label: `${minutes} min`,
+    outcome: '',
+    blocks: [block('a', minutes)]
+  });
+  const saying = (minutes: number) => ({
+    blocks: [],
+    notices: [{ kind: 'overTime', text: '', caution: false, seen: false, fixes: [shorter(minutes)] }]
+  });
+  const first = saying(8);
+  post.mockImplementation(async () => ({ data: saying(5) }));
+  const e = new Editor(lesson, first as unknown as Plan);
+  e.change({ slotMinutes: 15 });
+  await e.fix(first.notices[0]!.fixes[0] as Fix);
+  expect(e.lesson.blocks[0]!.minutes).toBe(5);
+  post.mockImplementation(async () => ({ data: { blocks: [], notices: [] } }));
+  const was = e.plan!.notices[0]!.fixes[0]!;
+  e.change({ slotMinutes: 60 });
+  await e.fix(was);
+  expect(e.lesson.blocks[0]!.minutes, 'there is time enough').toBe(5);
+});
+
+test('a fix takes the place of some blocks or of all, and one student has something of their own', async () => {
   const e = new Editor(lesson, plan);
-  e.fix({ label: '', outcome: '', blocks: [block('b', 5)] });
+  await e.fix({ label: '', outcome: '', blocks: [block('b', 5)] });
   expect(e.lesson.blocks.map((b) => b.minutes)).toEqual([10, 5]);
-  e.fix({ label: '', outcome: '', blocks: [block('b', 5), block('c', 7), block('a', 10)], whole: true });
+  await e.fix({
+    label: '',
+    outcome: '',
+    blocks: [block('b', 5), block('c', 7), block('a', 10)],
+    whole: true
+  });
   expect(e.lesson.blocks.map((b) => b.id)).toEqual(['b', 'c', 'a']);
   e.undo();
   expect(e.lesson.blocks.map((b) => b.id)).toEqual(['a', 'b']);
