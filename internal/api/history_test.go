@@ -95,7 +95,7 @@ func BenchmarkStudentPage(b *testing.B) {
 	b.Run("bare", func(b *testing.B) {
 		for b.Loop() {
 			rows, err := db.Query(
-				`select run_id, skill, at, balls, good, best, met, asked, more from counted
+				`select run_id, skill, at, balls, good, best, met, body, more from counted join asks on id = ask
 				 where student_id = ? order by at`,
 				ids[0],
 			)
